@@ -1,0 +1,116 @@
+import type { Build, Pool } from '../build/types'
+import { poolsOf } from '../build/types'
+import { mix, mixedDensity, type Batch, type Mix } from '../calculators/mix'
+import type { FormsPlan } from '../forms/formsStage'
+import type { GroundPlan } from '../ground/groundStage'
+import type { Resin } from '../materials/types'
+import { onShelf, type Shelf } from '../materials/shelf'
+import type { PoolStack, StacksPlan } from '../stacks/stacksStage'
+import { shoppingList, type ShoppingLine } from './shopping'
+import { sizesOf, type BuildSizes } from './sizes'
+
+/** A cup is filled no more than this, so that it can be stirred. Common practice, no source. */
+const CUP_FILL = 0.75
+/** Cups met on benches, ml. Common practice, no source. */
+const CUP_SIZES_ML = [30, 60, 100, 150, 250, 400, 600, 1000, 2000, 5000]
+
+/** One cup to mix. */
+export interface PlannedBatch extends Batch {
+  pool: string
+  /** Pour it belongs to, from 1. */
+  pour: number
+  /** Which cup of that pour, from 1, and of how many. */
+  cup: number
+  cups: number
+  massG: number
+  aMl: number
+  bMl: number
+  volumeMl: number
+  cupMl: number
+  /** Drops each tint asks for before they are rounded to whole ones. */
+  dropsExact: Record<string, number>
+}
+
+export interface PoolAmounts {
+  pool: string
+  resin: string
+  /** Mass ratio as parts of A to one of B, whatever the label is by. */
+  massRatioA: number
+  volumeRatioA: number
+  totalG: number
+  aG: number
+  bG: number
+  volumeMl: number
+  worstRatioErrorPct: number
+  /** Set when the cup is too small to mix anything in. */
+  problem: string | null
+}
+
+export interface AmountsPlan {
+  pools: PoolAmounts[]
+  batches: PlannedBatch[]
+  shopping: ShoppingLine[]
+  sizes: BuildSizes
+}
+
+/** Fourth stage: what to weigh out for every pour, and what to buy. */
+export function amountsStage(build: Build, ground: GroundPlan, forms: FormsPlan, stacks: StacksPlan, shelf: Shelf): AmountsPlan {
+  const sizes = sizesOf(build, ground, forms, stacks)
+  const batches: PlannedBatch[] = []
+  const pools: PoolAmounts[] = []
+  for (const pool of poolsOf(build)) {
+    const resin = onShelf(shelf, 'resin', pool.resin)
+    const stack = stacks.pools.find((s) => s.id === pool.id)
+    if (!resin || !stack || stack.layers.length === 0) continue
+    const mixed = mixPours(build, pool, resin, stack)
+    pools.push(mixed.amounts)
+    batches.push(...mixed.batches)
+    const cups = mixed.batches.length
+    const here = sizes.waters[pool.id]
+    here.batchesPerPour = cups / stack.layers.length
+    here.stirMin = (resin.stirMin * cups) / stack.layers.length
+  }
+  return { pools, batches, sizes, shopping: shoppingList(build, { pools, batches, sizes }, shelf) }
+}
+
+function mixPours(build: Build, pool: Pool, resin: Resin, stack: PoolStack): { amounts: PoolAmounts; batches: PlannedBatch[] } {
+  const { cupG, cupMl, wastePct, readabilityG } = build.mixing
+  const density = mixedDensity(resin)
+  const batchMaxG = Math.min(resin.batchMaxG, cupMl * CUP_FILL * density)
+  const amounts: PoolAmounts = {
+    pool: pool.id,
+    resin: resin.id,
+    massRatioA: resin.basis === 'mass' ? resin.partA / resin.partB : (resin.partA * resin.densityA) / (resin.partB * resin.densityB),
+    volumeRatioA: resin.basis === 'volume' ? resin.partA / resin.partB : (resin.partA * resin.densityB) / (resin.partB * resin.densityA),
+    totalG: 0, aG: 0, bG: 0, volumeMl: 0, worstRatioErrorPct: 0, problem: null
+  }
+  const batches: PlannedBatch[] = []
+  for (const [i, layer] of stack.layers.entries()) {
+    let mixed: Mix
+    try {
+      mixed = mix({ ...resin, volumeMl: layer.volumeMl, wastePct, cupG, batchMaxG, readabilityG, tints: pool.tints })
+    } catch {
+      amounts.problem = `a ${cupMl} ml cup holds ${Math.round(batchMaxG)} g, and ${cupG} g of that stay in it: give a larger cup`
+      break
+    }
+    amounts.totalG += mixed.totalG
+    amounts.aG += mixed.aG
+    amounts.bG += mixed.bG
+    amounts.volumeMl += layer.volumeMl
+    amounts.worstRatioErrorPct = Math.max(amounts.worstRatioErrorPct, mixed.ratioErrorPct)
+    mixed.batches.forEach((batch, k) => {
+      const massG = batch.aG + batch.bG
+      const volumeMl = massG / density
+      batches.push({
+        ...batch,
+        pool: pool.id, pour: i + 1, cup: k + 1, cups: mixed.batches.length,
+        massG, volumeMl,
+        aMl: batch.aG / resin.densityA,
+        bMl: batch.bG / resin.densityB,
+        cupMl: CUP_SIZES_ML.find((size) => size * CUP_FILL >= volumeMl - 1e-9) ?? Math.ceil(volumeMl / CUP_FILL),
+        dropsExact: Object.fromEntries(pool.tints.map((t) => [t.id, (t.dropsPer100G * massG) / 100]))
+      })
+    })
+  }
+  return { amounts, batches }
+}

@@ -1,0 +1,48 @@
+import { faultLine } from '../build/fault'
+import { cutAt, mlFromMm3 } from '../ground/cut'
+import { shoreline } from '../ground/shoreline'
+import { groundSurface, surfaceFaults, type Sounding } from '../ground/surface'
+import type { Point2 } from '../geometry/polygon'
+
+export interface VolumeInput {
+  outline: readonly (readonly number[])[]
+  edge: 'wall' | 'shore'
+  soundings: readonly Sounding[]
+  levelMm: number
+  displacedMl?: number
+}
+
+export interface VolumeAnswer {
+  volumeMl: number
+  areaMm2: number
+  meanDepthMm: number
+  maxDepthMm: number
+  sdMl: number
+  shoreline: Point2[][]
+}
+
+/**
+ * Water over a ground of soundings inside an outline, up to a level.
+ *
+ * @param input  outline corners without z take the level itself at a shore and the nearest sounding's height at a wall;
+ *               `displacedMl` is what stands in the water and needs no pouring
+ * @returns      volume to pour, ml; wet area, mm²; mean and greatest depth, mm; sd 0 (a triangulation knows none)
+ * @throws RangeError when outline or soundings are at fault
+ * @example volumeOver({ outline: [[0, 0], [100, 0], [100, 50], [0, 50]], edge: 'wall', soundings: [[50, 25, 0]], levelMm: 10 })
+ *   // volumeMl 50
+ */
+export function volumeOver(input: VolumeInput): VolumeAnswer {
+  const corners = input.outline.map(([x, y, z]) => ({ x, y, z: z ?? (input.edge === 'shore' ? input.levelMm : null) }))
+  const faults = surfaceFaults(corners, input.soundings)
+  if (faults.length > 0) throw new RangeError(faultLine(faults))
+  const surface = groundSurface(corners, input.soundings)
+  const cut = cutAt(surface, input.levelMm)
+  return {
+    volumeMl: Math.max(0, mlFromMm3(cut.volumeMm3) - (input.displacedMl ?? 0)),
+    areaMm2: cut.areaMm2,
+    meanDepthMm: cut.areaMm2 > 0 ? cut.volumeMm3 / cut.areaMm2 : 0,
+    maxDepthMm: cut.maxDepthMm,
+    sdMl: 0,
+    shoreline: shoreline(surface, input.levelMm)
+  }
+}

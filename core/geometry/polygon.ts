@@ -1,0 +1,94 @@
+/** A point on the plan: x right, y away from the viewer, mm. */
+export type Point2 = readonly [x: number, y: number]
+
+/**
+ * Signed area of a simple polygon by the shoelace formula: positive when its points run anticlockwise.
+ *
+ * @param ring  corners in order, mm; the last is not repeated
+ * @returns     area, mm²
+ * @source Any surveying handbook (area by coordinates)
+ * @example signedArea([[0, 0], [10, 0], [10, 10], [0, 10]]) // 100
+ */
+export function signedArea(ring: readonly Point2[]): number {
+  let twice = 0
+  for (let i = 0, j = ring.length - 1; i < ring.length; j = i++) {
+    twice += ring[j][0] * ring[i][1] - ring[i][0] * ring[j][1]
+  }
+  return twice / 2
+}
+
+/**
+ * Whether a point lies inside a ring (even–odd rule). A point on the edge may go either way: ask `distanceToRing` first.
+ *
+ * @example insideRing([5, 5], [[0, 0], [10, 0], [10, 10], [0, 10]]) // true
+ */
+export function insideRing(point: Point2, ring: readonly Point2[]): boolean {
+  let inside = false
+  for (let i = 0, j = ring.length - 1; i < ring.length; j = i++) {
+    const [xi, yi] = ring[i]
+    const [xj, yj] = ring[j]
+    if (yi > point[1] !== yj > point[1] && point[0] < ((xj - xi) * (point[1] - yi)) / (yj - yi) + xi) inside = !inside
+  }
+  return inside
+}
+
+/** Where along the segment a–b (0 at a, 1 at b) the point nearest to p lies, and how far p is from it, mm. */
+export function nearestOnSegment(p: Point2, a: Point2, b: Point2): { along: number; distance: number } {
+  const dx = b[0] - a[0]
+  const dy = b[1] - a[1]
+  const length2 = dx * dx + dy * dy
+  const along = length2 === 0 ? 0 : Math.min(1, Math.max(0, ((p[0] - a[0]) * dx + (p[1] - a[1]) * dy) / length2))
+  return { along, distance: Math.hypot(p[0] - a[0] - along * dx, p[1] - a[1] - along * dy) }
+}
+
+/**
+ * The edge of a ring nearest to a point.
+ *
+ * @returns edge number (edge i runs from corner i to the next), distance in mm, and how far along the edge (0–1)
+ */
+export function distanceToRing(p: Point2, ring: readonly Point2[]): { edge: number; distance: number; along: number } {
+  let best = { edge: 0, distance: Infinity, along: 0 }
+  for (let i = 0; i < ring.length; i++) {
+    const near = nearestOnSegment(p, ring[i], ring[(i + 1) % ring.length])
+    if (near.distance < best.distance) best = { edge: i, ...near }
+  }
+  return best
+}
+
+const side = (a: Point2, b: Point2, c: Point2) => (b[0] - a[0]) * (c[1] - a[1]) - (b[1] - a[1]) * (c[0] - a[0])
+
+/**
+ * The first two edges of a ring that cross or touch where they should not, or null when the ring is simple.
+ *
+ * @example crossing([[0, 0], [10, 10], [10, 0], [0, 10]]) // [0, 2]
+ */
+export function crossing(ring: readonly Point2[]): [number, number] | null {
+  const n = ring.length
+  for (let i = 0; i < n; i++) {
+    const a = ring[i]
+    const b = ring[(i + 1) % n]
+    for (let j = i + 1; j < n; j++) {
+      const c = ring[j]
+      const d = ring[(j + 1) % n]
+      const neighbours = j === i + 1 || (i === 0 && j === n - 1)
+      if (neighbours) {
+        // neighbours share a corner; they are only at fault when one folds back over the other
+        const [shared, p, q] = j === i + 1 ? [b, a, d] : [a, b, c]
+        const straight = Math.abs(side(p, shared, q)) < 1e-9
+        const folds = (p[0] - shared[0]) * (q[0] - shared[0]) + (p[1] - shared[1]) * (q[1] - shared[1]) > 0
+        if (straight && folds) return [i, j]
+      } else if (segmentsMeet(a, b, c, d)) return [i, j]
+    }
+  }
+  return null
+}
+
+function segmentsMeet(a: Point2, b: Point2, c: Point2, d: Point2): boolean {
+  const abc = side(a, b, c)
+  const abd = side(a, b, d)
+  const cda = side(c, d, a)
+  const cdb = side(c, d, b)
+  if (abc * abd < 0 && cda * cdb < 0) return true
+  const touches = (s: number, p: Point2, q: Point2, r: Point2) => s === 0 && nearestOnSegment(r, p, q).distance === 0
+  return touches(abc, a, b, c) || touches(abd, a, b, d) || touches(cda, c, d, a) || touches(cdb, c, d, b)
+}

@@ -1,0 +1,113 @@
+import type { Build, OutlineCorner, Pool } from '../build/types'
+import { poolsOf } from '../build/types'
+import type { Fault } from '../build/fault'
+import type { Point2 } from '../geometry/polygon'
+import { cutAt, heightRange, mlFromMm3 } from './cut'
+import { sectionOf, type Section } from './section'
+import { shoreline } from './shoreline'
+import { groundSurface, surfaceFaults, type Corner, type Surface } from './surface'
+
+/** The ground of one pool and the water that stands on it. */
+export interface PoolGround {
+  id: string
+  faults: Fault[]
+  /** Null when the outline or its soundings are at fault. */
+  surface: Surface | null
+  lowestMm: number
+  highestMm: number
+  /** Where the ground is lowest, on the plan, mm. */
+  deepestAt: Point2 | null
+  levelMm: number
+  volumeMl: number
+  areaMm2: number
+  meanDepthMm: number
+  maxDepthMm: number
+  shoreline: Point2[][]
+  /** Lines of equal depth below the level, for the plan. */
+  contours: { depthMm: number; rings: Point2[][] }[]
+  /** Stage–volume curve: level, mm, and what it holds, ml. */
+  stage: [levelMm: number, volumeMl: number][]
+}
+
+export interface GroundPlan {
+  pools: PoolGround[]
+  section: Section
+}
+
+/** Finds the surface of a pool: handed in so that a surface made before may be used again. */
+export type SurfaceMaker = (poolId: string, outline: readonly Corner[], pool: Pool) => Surface
+
+const makeSurface: SurfaceMaker = (_, corners, pool) => groundSurface(corners, pool.soundings)
+
+const CURVE_POINTS = 24
+const CONTOURS_MM = [1, 2, 2.5, 5, 10, 20, 25, 50, 100]
+
+/**
+ * The ground as the surface takes it: a corner at the end of a dam takes the nearest sounding unless its height was
+ * given, for the channel runs on under a dam; one between two shores takes the brim.
+ */
+export function cornersOf(outline: readonly OutlineCorner[], brimMm: number): Corner[] {
+  return outline.map(({ x, y, z, edge }, i) => {
+    const before = outline[(i + outline.length - 1) % outline.length].edge
+    return { x, y, z: z ?? (edge === 'dam' || before === 'dam' ? null : brimMm) }
+  })
+}
+
+/**
+ * First stage: surfaces, levels, volumes, shorelines and the long section.
+ *
+ * @param build    what the builder entered
+ * @param surface  makes a pool's surface; left out, it is triangulated anew
+ * @returns        a ground for each pool; with faults and no figures where one cannot be made
+ */
+export function groundStage(build: Build, surface: SurfaceMaker = makeSurface): GroundPlan {
+  const pools = poolsOf(build).map((pool) => poolGround(pool, `waters[${build.waters.indexOf(pool)}]`, surface))
+  return { pools, section: sectionOf(build, pools) }
+}
+
+function poolGround(pool: Pool, path: string, makeSurfaceOf: SurfaceMaker): PoolGround {
+  const corners = cornersOf(pool.outline, pool.brimMm)
+  const faults = surfaceFaults(corners, pool.soundings, { outline: `${path}.outline`, soundings: `${path}.soundings` })
+  const nothing = { id: pool.id, surface: null, lowestMm: 0, highestMm: 0, deepestAt: null, levelMm: pool.levelMm }
+  const dry = { volumeMl: 0, areaMm2: 0, meanDepthMm: 0, maxDepthMm: 0, shoreline: [], contours: [], stage: [] }
+  if (faults.length > 0) return { ...nothing, ...dry, faults }
+
+  let surface: Surface
+  try {
+    surface = makeSurfaceOf(pool.id, corners, pool)
+  } catch {
+    const message = 'no ground can be laid through these points; move those that nearly touch each other apart'
+    return { ...nothing, ...dry, faults: [{ path: `${path}.outline`, message }] }
+  }
+  const [lowestMm, highestMm] = heightRange(surface)
+  const cut = cutAt(surface, pool.levelMm)
+  const top = Math.max(pool.levelMm, pool.brimMm, lowestMm)
+  const stage = Array.from({ length: CURVE_POINTS + 1 }, (_, i): [number, number] => {
+    const level = lowestMm + ((top - lowestMm) * i) / CURVE_POINTS
+    return [level, mlFromMm3(cutAt(surface, level).volumeMm3)]
+  })
+  const step = CONTOURS_MM.find((each) => cut.maxDepthMm / each <= 5) ?? 200
+  const depths = Array.from({ length: Math.max(0, Math.ceil(cut.maxDepthMm / step) - 1) }, (_, i) => (i + 1) * step)
+  return {
+    id: pool.id,
+    faults,
+    surface,
+    lowestMm,
+    highestMm,
+    deepestAt: lowestPoint(surface),
+    levelMm: pool.levelMm,
+    volumeMl: mlFromMm3(cut.volumeMm3),
+    areaMm2: cut.areaMm2,
+    meanDepthMm: cut.areaMm2 > 0 ? cut.volumeMm3 / cut.areaMm2 : 0,
+    maxDepthMm: cut.maxDepthMm,
+    shoreline: shoreline(surface, pool.levelMm),
+    contours: depths.map((depthMm) => ({ depthMm, rings: shoreline(surface, pool.levelMm - depthMm) })),
+    stage
+  }
+}
+
+function lowestPoint({ xyz, triangles }: Surface): Point2 {
+  let best = triangles[0]
+  for (const point of triangles) if (xyz[3 * point + 2] < xyz[3 * best + 2]) best = point
+  return [xyz[3 * best], xyz[3 * best + 1]]
+}

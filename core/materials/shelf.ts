@@ -1,0 +1,34 @@
+import { RESINS } from './resins'
+import { DAMS, GELS, LANDFORMS, SEALERS, SHELLS, SUNDRIES, TINTS } from './sundries'
+import type { Material, MaterialKind } from './types'
+
+/** All materials a plan may draw on, by id. To add one, add it to its list: nothing else names it. */
+export type Shelf = ReadonlyMap<string, Material>
+
+/**
+ * A shelf from lists of materials; a later one with the same id takes the place of an earlier.
+ *
+ * @example shelfOf([...BUILT_IN, myBottle])
+ */
+export const shelfOf = (materials: readonly Material[]): Shelf => new Map(materials.map((m) => [m.id, m]))
+
+export const BUILT_IN: readonly Material[] = [
+  ...RESINS, ...TINTS, ...GELS, ...LANDFORMS, ...SHELLS, ...SEALERS, ...DAMS, ...SUNDRIES
+]
+
+export const BUILT_IN_SHELF: Shelf = shelfOf(BUILT_IN)
+
+/**
+ * The material of a kind with an id, or null when the shelf has none: the plan then says so in a finding.
+ *
+ * @example onShelf(BUILT_IN_SHELF, 'resin', 'clear-epoxy-2-1')?.layerMaxMm // 5
+ */
+export function onShelf<K extends MaterialKind>(shelf: Shelf, kind: K, id: string): Extract<Material, { kind: K }> | null {
+  const found = shelf.get(id)
+  return found?.kind === kind ? (found as Extract<Material, { kind: K }>) : null
+}
+
+/** All of a kind, in the order of the shelf. */
+export function ofKind<K extends MaterialKind>(shelf: Shelf, kind: K): Extract<Material, { kind: K }>[] {
+  return [...shelf.values()].filter((m): m is Extract<Material, { kind: K }> => m.kind === kind)
+}

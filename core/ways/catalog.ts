@@ -1,0 +1,16 @@
+import { FINISHING } from './finishing'
+import { GROUNDWORK } from './groundwork'
+import { PEEL_STRIPS } from './peelStrips'
+import { TWO_PART_POUR } from './twoPartPour'
+import type { Way } from './types'
+
+/** Every way of working, by id. To add one, write its file and name it here. */
+export const WAYS: ReadonlyMap<string, Way> = new Map(
+  [GROUNDWORK, TWO_PART_POUR, PEEL_STRIPS, FINISHING].map((way) => [way.id, way])
+)
+
+/** The way of an id that serves a kind of thing, or null. @example wayFor('pool', 'two-part-pour')?.name */
+export function wayFor(kind: Way['for'], id: string): Way | null {
+  const way = WAYS.get(id)
+  return way?.for === kind ? way : null
+}

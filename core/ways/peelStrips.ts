@@ -1,0 +1,30 @@
+import type { Way } from './types'
+
+/** A fall of strips made on a release sheet and hung: trade sections 2, 5 (G3, G4) and 7. Common practice, no source. */
+export const PEEL_STRIPS: Way = {
+  id: 'peel-off-strips', for: 'fall', name: 'Peel-off strips', note: 'Gel run in beads on a release sheet, peeled and hung over the lip.',
+  steps: [
+    {
+      id: 'run', order: 15, title: 'Run the strips on a release sheet',
+      how: 'Run beads side by side, smooth them into a ribbon and texture along its length. Make the spares now: you will want to choose.',
+      right: 'Even, a touch thicker at the foot, no bubble caught.', hands: { fixed: 10, per: { strips: 3 } },
+      wait: { becomes: 'workable', min: 'peel' }, after: [], cautions: []
+    },
+    {
+      id: 'hang', order: 16, title: 'Peel, trim and hang the strips',
+      how: 'Peel from one end, keep the best, tuck about 5 mm in at lip and foot, pin until the gel holds.', right: 'Glassy over the lip, no edge lifting.',
+      hands: { fixed: 12, per: { strips: 2.5 } }, wait: { becomes: 'firm', min: 'stripSet' },
+      after: ['run', 'from/undam', { step: 'from/pour', wait: { becomes: 'firm', min: 'firm' } }, 'into/undam', { step: 'into/pour', wait: { becomes: 'firm', min: 'firm' } }],
+      cautions: ['blade']
+    },
+    {
+      id: 'blend', order: 16, title: 'Blend lip, seams and foot with gel',
+      how: 'Work gel into the seams and feather it out over the pool above. Thin coats: a thick one stays white.', right: 'You cannot find the seam from the front.',
+      hands: { fixed: 15, per: { widthCm: 1.2 } }, wait: { becomes: 'clear', min: 'rippleClear' }, after: ['hang'], cautions: []
+    }
+  ],
+  uses: [
+    { material: 'release-sheet', amount: { fixed: 50, per: { stripCm2: 1.5 } } },
+    { material: 'gel', amount: { fixed: 2, per: { stripCm2: 0.3 } } }
+  ]
+}

@@ -1,0 +1,79 @@
+import type { CautionId } from '../materials/cautions'
+
+/** What a thing has become when a wait is over: one visual language on every screen. */
+export type State = 'wet' | 'workable' | 'firm' | 'clear' | 'cured'
+
+/** Waits that the cures stage works out for a water or for the ground, min. */
+export type CureName =
+  | 'landformGlue' | 'shellSet' | 'sealCoat' | 'sealReady'
+  | 'damSet' | 'chipFirm' | 'nextPour' | 'firm' | 'undam' | 'cured' | 'rippleClear'
+  | 'peel' | 'stripSet'
+
+/** Sizes that hands-on time and amounts grow with. */
+export type SizeName =
+  | 'baseCm2' | 'waterCm2' | 'sealCoats'
+  | 'areaCm2' | 'damCm' | 'pours' | 'batchesPerPour' | 'stirMin' | 'lifts'
+  | 'tints' | 'strips' | 'stripCm2' | 'widthCm'
+export type Sizes = Partial<Record<SizeName, number>>
+
+/** A quantity that grows with sizes: `fixed` + Σ per[size] · size. */
+export interface Grows {
+  fixed: number
+  per?: Partial<Record<SizeName, number>>
+}
+
+/** A wait before what comes next may begin: minutes, or one that depends on material and room. */
+export interface Wait {
+  becomes: State
+  min: number | CureName
+}
+
+/**
+ * A step that another must follow. `"seal"` is of the same way; `"ground/seal"`, `"finish/white"` of the groundwork or
+ * the finishing; `"from/pour"`, `"into/pour"` of the pools above and below a fall; `"pools/undam"`, `"falls/hang"` of
+ * all of them. With a wait of its own, or the step's own wait.
+ */
+export type After = string | { step: string; wait: Wait }
+
+export interface StepTemplate {
+  id: string
+  /** Place in the order of the trade, 1–21. */
+  order: number
+  title: string
+  how: string
+  /** What it looks like when it is right. */
+  right: string
+  hands: Grows
+  /** May be broken off and taken up again another day. */
+  breakable?: true
+  wait?: Wait
+  after: readonly After[]
+  /** Done as many times, one after the other, each after the wait of the one before. */
+  times?: SizeName
+  /** Left out unless this size is above 0. */
+  onlyWith?: SizeName
+  cautions: readonly CautionId[]
+}
+
+/** Something used up: a sundry by id, or the water's own gel, seal, shell … by the field that names it. */
+export interface Use {
+  material: string
+  amount: Grows
+}
+
+/** A way of working: its steps and what they use. Adding one is adding one of these. */
+export interface Way {
+  id: string
+  for: 'ground' | 'pool' | 'fall' | 'finish'
+  name: string
+  note: string
+  steps: readonly StepTemplate[]
+  uses: readonly Use[]
+}
+
+/** The value of a quantity for these sizes. @example grown({ fixed: 10, per: { damCm: 0.5 } }, { damCm: 40 }) // 30 */
+export function grown(quantity: Grows, sizes: Sizes): number {
+  let total = quantity.fixed
+  for (const [size, each] of Object.entries(quantity.per ?? {})) total += each * (sizes[size as SizeName] ?? 0)
+  return total
+}
