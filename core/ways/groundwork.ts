@@ -30,19 +30,19 @@ export const GROUNDWORK: Way = {
       hands: { fixed: 25, per: { waterCm2: 0.08 } }, wait: { becomes: 'firm', min: 120 }, after: ['shell'], cautions: []
     },
     {
-      id: 'texture', order: 8, title: 'Fix loose texture and gravel', breakable: true,
-      how: 'Wet with alcohol and water, drip thinned glue. Leave plants until the torch has been put away.', right: 'Nothing moves when you blow on it.',
-      hands: { fixed: 15, per: { baseCm2: 0.015 } }, wait: { becomes: 'firm', min: 720 }, after: ['paint'], cautions: ['torch']
-    },
-    {
       id: 'seal', order: 7, title: 'Seal the bed', times: 'sealCoats',
       how: 'Brush a coat over everything the water will touch, and the edge of the base. Stipple out the brush marks.', right: 'One even sheen; no pinhole drinks it up.',
-      hands: { fixed: 6, per: { waterCm2: 0.02 } }, wait: { becomes: 'workable', min: 'sealCoat' }, after: ['texture'], cautions: []
+      hands: { fixed: 6, per: { waterCm2: 0.02 } }, wait: { becomes: 'workable', min: 'sealCoat' }, after: ['paint'], cautions: []
+    },
+    {
+      id: 'texture', order: 8, title: 'Fix loose texture and gravel', breakable: true,
+      how: 'Wet with alcohol and water, drip thinned glue. Leave plants until the torch has been put away.', right: 'Nothing moves when you blow on it.',
+      hands: { fixed: 15, per: { baseCm2: 0.015 } }, wait: { becomes: 'firm', min: 720 }, after: [{ step: 'seal', wait: { becomes: 'firm', min: 'sealReady' } }], cautions: ['torch']
     },
     {
       id: 'level', order: 10, title: 'Level the base', how: 'Level across and along, with shims under the low end. Mark where it stands.',
       right: 'The bubble is still when you turn the level round.',
-      hands: { fixed: 8 }, after: [{ step: 'seal', wait: { becomes: 'firm', min: 'sealReady' } }], cautions: []
+      hands: { fixed: 8 }, after: ['texture'], cautions: []
     }
   ],
   uses: [

@@ -7,7 +7,7 @@ export const TWO_PART_POUR: Way = {
     {
       id: 'dam', order: 9, title: 'Build the dam', onlyWith: 'damCm',
       how: 'Face it smooth: resin copies what it cures against. Press the joint hard and run the bead along the outside.', right: 'No daylight along the joint.',
-      hands: { fixed: 10, per: { damCm: 0.6 } }, wait: { becomes: 'firm', min: 'damSet' }, after: ['ground/seal'], cautions: ['blade']
+      hands: { fixed: 10, per: { damCm: 0.6 } }, wait: { becomes: 'firm', min: 'damSet' }, after: ['ground/texture'], cautions: ['blade']
     },
     {
       id: 'leak', order: 11, title: 'Leak test, one lift', times: 'lifts',

@@ -1,0 +1,85 @@
+import type { Sounding } from '../ground/surface'
+import type { Build, Calendar, Fall, OutlineCorner, Pool } from './types'
+
+/** What a new build is asked for. */
+export interface NewBuild {
+  id: string
+  name: string
+  scale: string
+  base: { widthMm: number; depthMm: number }
+  waters: { pool: boolean; fall: boolean; poolBelow: boolean }
+  calendar: Pick<Calendar, 'zone' | 'start' | 'week'>
+}
+
+/** Hours that most builders have: two evenings and a Saturday morning. */
+export const USUAL_WEEK: Calendar['week'] = {
+  mon: [], tue: [['19:00', '21:30']], wed: [], thu: [['19:00', '21:30']], fri: [], sat: [['09:00', '13:00']], sun: []
+}
+
+const UPPER_LEVEL_MM = 38
+const LOWER_LEVEL_MM = 10
+const DEPTH_MM = 9
+
+/**
+ * A build with sensible defaults for everything that was not asked: it has a plan from the first moment.
+ *
+ * @example newBuild({ id: 'b1', name: 'Mill', scale: '1:48', base: { widthMm: 300, depthMm: 200 },
+ *   waters: { pool: true, fall: true, poolBelow: false }, calendar: { zone: 'UTC', start: '2026-11-24T18:00', week: USUAL_WEEK } })
+ */
+export function newBuild(asked: NewBuild): Build {
+  const { base, waters } = asked
+  const build: Build = {
+    format: 'tall-spindle-build',
+    version: 1,
+    id: asked.id,
+    name: asked.name,
+    scale: asked.scale,
+    base,
+    ground: { landform: 'xps', shell: 'fibre-plaster', shellMm: 3, seal: 'acrylic-varnish', sealCoats: 3, bankMm: 40 },
+    waters: [],
+    section: { from: [base.widthMm / 2, 0], to: [base.widthMm / 2, base.depthMm] },
+    room: { tempC: 20, rhPct: 50 },
+    mixing: { wastePct: 5, cupG: 5, cupMl: 250, readabilityG: 0.1 },
+    calendar: { ...asked.calendar, exceptions: [] },
+    notes: ''
+  }
+  if (!waters.pool && !waters.fall && !waters.poolBelow) return build
+  const shared = waters.fall || waters.poolBelow
+  const upper = poolWithin(base, { id: 'pool1', name: shared ? 'Upper pool' : 'Pool', y: shared ? [0.5, 0.93] : [0.15, 0.85], levelMm: UPPER_LEVEL_MM, lip: waters.fall })
+  const below = waters.poolBelow ? poolWithin(base, { id: 'pool2', name: 'Lower pool', y: [0.05, 0.44], levelMm: LOWER_LEVEL_MM, lip: false }) : null
+  const fall = waters.fall ? fallOver('fall1', 'Fall', upper, below?.id ?? null) : null
+  return { ...build, waters: [upper, ...(fall ? [fall] : []), ...(below ? [below] : [])] }
+}
+
+/** A pool of eight corners and five soundings within a band of the base; its front edge is a lip where a fall is wanted. */
+export function poolWithin(
+  base: Build['base'],
+  at: { id: string; name: string; y: [number, number]; levelMm: number; lip: boolean }
+): Pool {
+  const [w, d] = [base.widthMm, base.depthMm]
+  const x = (share: number) => Math.round(share * w)
+  const y = (share: number) => Math.round((at.y[0] + share * (at.y[1] - at.y[0])) * d)
+  const places: [number, number][] = [[0.36, 0], [0.64, 0], [0.82, 0.28], [0.86, 0.66], [0.66, 1], [0.34, 1], [0.14, 0.68], [0.18, 0.3]]
+  const outline = places.map(([px, py], i): OutlineCorner => ({ id: `c${i + 1}`, x: x(px), y: y(py), edge: at.lip && i === 0 ? 'dam' : 'shore' }))
+  const bed = at.levelMm - DEPTH_MM
+  const soundings: Sounding[] = [
+    [x(0.5), y(0.5), bed],
+    [x(0.36), y(0.38), bed + 3],
+    [x(0.64), y(0.4), bed + 2],
+    [x(0.6), y(0.72), bed + 3.5],
+    [x(0.4), y(0.7), bed + 4]
+  ]
+  return {
+    kind: 'pool', id: at.id, name: at.name, way: 'two-part-pour', outline, brimMm: at.levelMm, damTopMm: at.levelMm + 5, dam: 'acrylic-hot-glue',
+    levelMm: at.levelMm, soundings, resin: 'clear-epoxy-2-1', tints: [{ id: 'blue-green', dropsPer100G: 3 }]
+  }
+}
+
+/** A fall over the lip of a pool: over its first dammed edge, or its first edge. */
+export function fallOver(id: string, name: string, pool: Pool, into: string | null): Fall {
+  const lip = pool.outline.find((c) => c.edge === 'dam') ?? pool.outline[0]
+  return {
+    kind: 'fall', id, name, way: 'peel-off-strips', lip: { pool: pool.id, corner: lip.id }, into, dropMm: null, widthMm: null,
+    gel: 'ripple-gel', stripWidthMm: 14, spares: 2
+  }
+}

@@ -1,0 +1,46 @@
+import type { Fault } from '../build/fault'
+import { shown } from './checked'
+
+/** A build file of any version: only its format and version are known. */
+export type AnyVersion = Record<string, unknown> & { version: number }
+
+/** Takes a file of one version to the next; keys it does not know stay as they are. */
+export type Migration = (file: AnyVersion) => AnyVersion
+
+/** The version this app writes. */
+export const CURRENT_VERSION = 1
+
+/**
+ * The dated list of versions, each with the step that takes a file from it to the next.
+ * 1 — 2026-11-24, the first.
+ */
+export const MIGRATIONS: ReadonlyMap<number, Migration> = new Map()
+
+/**
+ * Brings a file up to a version, step by step.
+ *
+ * @param file        a parsed build file
+ * @param migrations  the steps, by the version they start from
+ * @param target      version wanted
+ * @returns           the file at that version, or why it cannot be brought there; the file itself is not changed
+ */
+export function migrated(
+  file: Record<string, unknown>,
+  migrations: ReadonlyMap<number, Migration> = MIGRATIONS,
+  target: number = CURRENT_VERSION
+): { file: Record<string, unknown> } | { fault: Fault } {
+  const { version } = file
+  if (typeof version !== 'number' || !Number.isInteger(version) || version < 1) {
+    return { fault: { path: 'version', message: `was ${shown(version)}; must be a whole number from 1 to ${target}` } }
+  }
+  if (version > target) {
+    return { fault: { path: 'version', message: `was ${version}; this app reads up to ${target}: the file comes from a newer Tall Spindle, and is left as it is` } }
+  }
+  let current: AnyVersion = { ...file, version }
+  while (current.version < target) {
+    const step = migrations.get(current.version)
+    if (!step) return { fault: { path: 'version', message: `was ${version}; there is no way from version ${current.version} to ${target}` } }
+    current = { ...step(current), version: current.version + 1 }
+  }
+  return { file: current }
+}

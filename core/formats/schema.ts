@@ -1,0 +1,111 @@
+import Joi from 'joi'
+import { scaleRatio } from '../calculators/scale'
+import { LONGEST_MM } from '../calculators/contract'
+import { isZone } from '../days/calendar'
+
+const mm = () => Joi.number().min(-LONGEST_MM).max(LONGEST_MM)
+const size = () => Joi.number().min(10).max(10_000)
+const id = () => Joi.string().min(1).max(64).pattern(/^[\w.-]+$/, 'letters, digits, “-”, “_” and “.”')
+const name = () => Joi.string().min(1).max(120)
+const point = () => Joi.array().items(mm()).length(2)
+const open = (keys: Joi.SchemaMap) => Joi.object(keys).unknown(true)
+
+const time = (day: boolean) =>
+  Joi.string().pattern(day ? /^([01]\d|2[0-3]):[0-5]\d$/ : /^(([01]\d|2[0-3]):[0-5]\d|24:00)$/, 'a time such as 19:30')
+const windows = () =>
+  Joi.array()
+    .max(12)
+    .items(
+      Joi.array()
+        .ordered(time(true).required(), time(false).required())
+        .length(2)
+        .custom((value: [string, string], helpers) => (value[0] < value[1] ? value : helpers.error('window.order')))
+    )
+const date = () => Joi.string().pattern(/^\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])$/, 'a date such as 2026-11-24')
+
+const pool = open({
+  kind: Joi.valid('pool').required(),
+  id: id().required(),
+  name: name().required(),
+  way: id().required(),
+  outline: Joi.array()
+    .items(open({ id: id().required(), x: mm().required(), y: mm().required(), z: mm(), edge: Joi.valid('shore', 'dam').required() }))
+    .max(2000)
+    .unique('id')
+    .required(),
+  brimMm: mm().required(),
+  damTopMm: mm().required(),
+  dam: id().required(),
+  levelMm: mm().required(),
+  soundings: Joi.array().items(Joi.array().items(mm()).length(3)).max(100_000).required(),
+  resin: id().required(),
+  tints: Joi.array()
+    .items(open({ id: id().required(), dropsPer100G: Joi.number().min(0).max(2000).required() }))
+    .unique('id')
+    .max(20)
+    .required()
+})
+
+const fall = open({
+  kind: Joi.valid('fall').required(),
+  id: id().required(),
+  name: name().required(),
+  way: id().required(),
+  lip: open({ pool: id().required(), corner: id().required() }).allow(null).required(),
+  into: id().allow(null).required(),
+  dropMm: Joi.number().greater(0).max(LONGEST_MM).allow(null).required(),
+  widthMm: Joi.number().greater(0).max(LONGEST_MM).allow(null).required(),
+  gel: id().required(),
+  stripWidthMm: Joi.number().min(2).max(500).required(),
+  spares: Joi.number().integer().min(0).max(100).required()
+})
+
+/**
+ * The build file, version 1. Keys it does not know are allowed everywhere and kept: a later version, or the builder, may
+ * have put them there.
+ */
+export const BUILD_SCHEMA = open({
+  format: Joi.valid('tall-spindle-build').required(),
+  version: Joi.valid(1).required(),
+  id: id().required(),
+  name: name().required(),
+  scale: Joi.string().min(1).max(40).required().custom((value: string, helpers) => (scaleRatio(value) === null ? helpers.error('any.scale') : value)),
+  base: open({ widthMm: size().required(), depthMm: size().required() }).required(),
+  ground: open({
+    landform: id().required(),
+    shell: id().required(),
+    shellMm: Joi.number().min(0).max(100).required(),
+    seal: id().required(),
+    sealCoats: Joi.number().integer().min(0).max(10).required(),
+    bankMm: Joi.number().min(0).max(10_000).required()
+  }).required(),
+  waters: Joi.array()
+    .items(Joi.alternatives().conditional('.kind', { switch: [{ is: 'pool', then: pool }, { is: 'fall', then: fall }], otherwise: open({ kind: Joi.valid('pool', 'fall').required() }) }))
+    .unique('id')
+    .max(200)
+    .required(),
+  section: open({ from: point().required(), to: point().required() }).required(),
+  room: open({ tempC: Joi.number().min(-40).max(60).required(), rhPct: Joi.number().min(0).max(100).required() }).required(),
+  mixing: open({
+    wastePct: Joi.number().min(0).max(200).required(),
+    cupG: Joi.number().min(0).max(500).required(),
+    cupMl: Joi.number().min(1).max(100_000).required(),
+    readabilityG: Joi.number().min(0.0001).max(100).required()
+  }).required(),
+  calendar: open({
+    zone: Joi.string().max(80).required().custom((value: string, helpers) => (isZone(value) ? value : helpers.error('any.zone'))),
+    start: Joi.string().pattern(/^\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])T([01]\d|2[0-3]):[0-5]\d$/, 'a local date and time such as 2026-11-24T19:00').required(),
+    week: open(Object.fromEntries(['mon', 'tue', 'wed', 'thu', 'fri', 'sat', 'sun'].map((day) => [day, windows().required()]))).required(),
+    exceptions: Joi.array().items(open({ date: date().required(), free: windows().required(), note: Joi.string().max(500).allow('') })).unique('date').max(2000).required()
+  }).required(),
+  notes: Joi.string().max(100_000).allow('').required()
+})
+  .id('build')
+  .messages({
+    'any.scale': '{{#label}} must be a scale such as 1:48, OO or 87.1',
+    'any.zone': '{{#label}} must be a time zone such as Europe/Lisbon',
+    'window.order': '{{#label}} must run from an earlier time to a later one',
+    'number.unsafe': '{{#label}} must be a number of ordinary size',
+    'string.pattern.name': '{{#label}} must be {#name}',
+    'array.unique': '{{#label}} must not stand there twice'
+  })

@@ -1,0 +1,113 @@
+import { amountsStage } from '../amounts/amountsStage'
+import type { Build, Pool } from '../build/types'
+import { curesStage } from '../cures/curesStage'
+import { daysStage } from '../days/daysStage'
+import { findingsStage, type Finding, type Stages } from '../findings/findingsStage'
+import { formsStage } from '../forms/formsStage'
+import { groundStage, type GroundPlan, type PoolGround } from '../ground/groundStage'
+import type { Section } from '../ground/section'
+import { groundSurface, type Corner, type Surface } from '../ground/surface'
+import { BUILT_IN_SHELF, type Shelf } from '../materials/shelf'
+import { stacksStage } from '../stacks/stacksStage'
+import { stepsStage } from '../steps/stepsStage'
+import { remembered, sameValue } from './memo'
+
+/** A pool's ground as the plan shows it: everything but the triangles. */
+export type PoolGroundPlan = Omit<PoolGround, 'surface'> & { measured: boolean }
+
+/** Everything that follows from a build. */
+export interface Plan extends Omit<Stages, 'ground'> {
+  build: string
+  ground: { pools: PoolGroundPlan[]; section: Section }
+  findings: Finding[]
+}
+
+export const STAGES = ['ground', 'forms', 'stacks', 'amounts', 'cures', 'steps', 'days', 'findings'] as const
+export type StageName = (typeof STAGES)[number]
+
+/** Derives a plan stage by stage, naming each as it is done, so that whoever drives it may stop in between. */
+export type PlanRun = Generator<StageName, Plan, void>
+
+/** Derives plans one after another and does again only what an edit touched. */
+export type Planner = (build: Build, shelf?: Shelf) => PlanRun
+
+/**
+ * A planner with a memory of its last plan: stages whose input did not change are not recomputed, and a pool's
+ * triangles are kept as long as its outline and soundings are.
+ */
+export function planner(): Planner {
+  const surfaceOf = rememberedSurfaces()
+  const kept = remembered((build: Build) => build)
+  const ground = remembered((build: Build) => groundStage(build, surfaceOf))
+  const forms = remembered(formsStage)
+  const stacks = remembered(stacksStage)
+  const amounts = remembered(amountsStage)
+  const cures = remembered(curesStage)
+  const steps = remembered(stepsStage)
+  const days = remembered(daysStage)
+  return function* (build, shelf = BUILT_IN_SHELF) {
+    const { calendar, name: _name, notes: _notes, ...rest } = build
+    // each stage is shown only what it may depend on: a renamed build or another evening leaves the water alone
+    const settled = kept({ ...rest, name: '', notes: '', calendar: NO_CALENDAR })
+    const g = ground({ ...settled, ...NO_HABITS })
+    yield 'ground'
+    const f = forms(settled)
+    yield 'forms'
+    const s = stacks(settled, g, f, shelf)
+    yield 'stacks'
+    const a = amounts(settled, g, f, s, shelf)
+    yield 'amounts'
+    const c = cures(settled, shelf)
+    yield 'cures'
+    const st = steps(settled, a, c)
+    yield 'steps'
+    const d = days({ ...settled, ...ONLY_CALENDAR, calendar }, st)
+    yield 'days'
+    const stages: Stages = { ground: g, forms: f, stacks: s, amounts: a, cures: c, steps: st, days: d }
+    const findings = findingsStage(build, stages, shelf)
+    yield 'findings'
+    return { ...stages, build: build.id, ground: shownGround(g), findings }
+  }
+}
+
+/** What you stir with and how warm it is leaves the ground as it is. */
+const NO_HABITS = { room: { tempC: 0, rhPct: 0 }, mixing: { wastePct: 0, cupG: 0, cupMl: 0, readabilityG: 0 } } satisfies Partial<Build>
+/** Days depend on the calendar and the network alone. */
+const ONLY_CALENDAR = { ...NO_HABITS, waters: [], base: { widthMm: 0, depthMm: 0 }, section: { from: [0, 0], to: [0, 0] } } satisfies Partial<Build>
+const NO_CALENDAR: Build['calendar'] = {
+  zone: 'UTC', start: '2000-01-01T00:00', exceptions: [],
+  week: { mon: [], tue: [], wed: [], thu: [], fri: [], sat: [], sun: [] }
+}
+
+function shownGround({ pools, section }: GroundPlan): Plan['ground'] {
+  return { section, pools: pools.map(({ surface, ...pool }) => ({ ...pool, measured: surface !== null })) }
+}
+
+function rememberedSurfaces() {
+  const known = new Map<string, { corners: readonly Corner[]; soundings: Pool['soundings']; surface: Surface }>()
+  return (id: string, corners: readonly Corner[], pool: Pool): Surface => {
+    const last = known.get(id)
+    if (last && sameValue(last.corners, corners) && sameValue(last.soundings, pool.soundings)) return last.surface
+    const surface = groundSurface(corners, pool.soundings)
+    known.set(id, { corners, soundings: pool.soundings, surface })
+    return surface
+  }
+}
+
+/** Runs a plan to its end. */
+export function finished(run: PlanRun): Plan {
+  for (;;) {
+    const { done, value } = run.next()
+    if (done) return value
+  }
+}
+
+/**
+ * The whole plan of a build: ground → forms → stacks → amounts → cures → steps → days → findings.
+ *
+ * @param build  what the builder entered; check a file with `readBuild` first
+ * @param shelf  materials; left out, the built-in kinds
+ * @returns      the plan; whatever cannot be worked out is left empty and said in `findings`
+ * @example derivePlan(build).days.finish // "2026-12-05T20:15+00:00"
+ */
+export const derivePlan = (build: Build, shelf: Shelf = BUILT_IN_SHELF): Plan => finished(planner()(build, shelf))

@@ -1,0 +1,32 @@
+/**
+ * Whether two plain values are the same all through: objects, arrays, typed arrays, numbers (NaN like NaN), strings.
+ *
+ * @example sameValue({ a: [1, 2] }, { a: [1, 2] }) // true
+ */
+export function sameValue(a: unknown, b: unknown): boolean {
+  if (Object.is(a, b)) return true
+  if (typeof a !== 'object' || typeof b !== 'object' || a === null || b === null) return false
+  if (Array.isArray(a)) {
+    return Array.isArray(b) && a.length === b.length && a.every((item, i) => sameValue(item, b[i]))
+  }
+  if (a instanceof Map || b instanceof Map) return false
+  const keys = Object.keys(a)
+  if (keys.length !== Object.keys(b).length) return false
+  return keys.every((key) => Object.hasOwn(b, key) && sameValue((a as Record<string, unknown>)[key], (b as Record<string, unknown>)[key]))
+}
+
+/**
+ * A stage that remembers its last answer: the same inputs give the same object back without working it out again.
+ *
+ * @param stage  a pure function
+ * @returns      the stage, and whether it had to work the last time it was asked
+ */
+export function remembered<Inputs extends unknown[], Output>(stage: (...inputs: Inputs) => Output) {
+  let last: { inputs: Inputs; output: Output } | null = null
+  return (...inputs: Inputs): Output => {
+    if (last !== null && inputs.every((input, i) => sameValue(input, last!.inputs[i]))) return last.output
+    const output = stage(...inputs)
+    last = { inputs, output }
+    return output
+  }
+}

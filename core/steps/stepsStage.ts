@@ -1,0 +1,156 @@
+import type { Build, Water } from '../build/types'
+import { fallsOf, poolsOf } from '../build/types'
+import type { AmountsPlan } from '../amounts/amountsStage'
+import type { CuresPlan } from '../cures/curesStage'
+import { CAUTIONS, type CautionId } from '../materials/cautions'
+import { WAYS, wayFor } from '../ways/catalog'
+import { grown, type After, type CureName, type Sizes, type State, type StepTemplate, type Wait, type Way } from '../ways/types'
+
+/** One step of the work. `waitMin` is what must pass before what it made has become `becomes`. */
+export interface Step {
+  id: string
+  /** The water it belongs to; null for groundwork and finishing. */
+  water: string | null
+  /** Place in the order of the trade, 1–21. */
+  order: number
+  title: string
+  how: string
+  right: string
+  handsMin: number
+  breakable: boolean
+  waitMin: number
+  becomes: State | null
+  cautions: CautionId[]
+}
+
+/** From the end of one step to the start of another, at least so long. */
+export interface StepLink {
+  from: string
+  to: string
+  minMin: number
+  becomes: State | null
+}
+
+export interface StepsPlan {
+  steps: Step[]
+  links: StepLink[]
+}
+
+/** A way at work on something: the groundwork, one water, or the finishing. */
+interface Scope {
+  key: string
+  water: Water | null
+  way: Way
+  sizes: Sizes
+  cures: Partial<Record<CureName, number>>
+}
+
+/** Sixth stage: the network of work and waits, in the order of the trade. */
+export function stepsStage(build: Build, amounts: AmountsPlan, cures: CuresPlan): StepsPlan {
+  const scopes = scopesOf(build, amounts, cures)
+  const steps: Step[] = []
+  const links: StepLink[] = []
+  for (const scope of scopes) {
+    for (const template of scope.way.steps) {
+      const count = timesDone(template, scope.sizes)
+      for (let k = 1; k <= count; k++) {
+        steps.push(stepFrom(scope, template, k, count))
+        const id = stepId(scope, template, k, count)
+        if (k > 1) links.push({ from: stepId(scope, template, k - 1, count), to: id, ...waitOf(scope, template.wait) })
+        else links.push(...linksBefore(scope, template, id, scopes, build))
+      }
+    }
+  }
+  return { steps: steps.sort((a, b) => a.order - b.order), links }
+}
+
+function scopesOf(build: Build, amounts: AmountsPlan, cures: CuresPlan): Scope[] {
+  const { whole, waters } = amounts.sizes
+  const scopes: Scope[] = [{ key: 'ground', water: null, way: WAYS.get('groundwork')!, sizes: whole, cures: cures.ground }]
+  for (const water of build.waters) {
+    const way = wayFor(water.kind, water.way)
+    const sizes = waters[water.id] ?? {}
+    const works = water.kind === 'pool' ? (sizes.pours ?? 0) > 0 : (sizes.strips ?? 0) > 0
+    if (way && works) scopes.push({ key: water.id, water, way, sizes, cures: cures.waters[water.id] ?? {} })
+  }
+  return [...scopes, { key: 'finish', water: null, way: WAYS.get('finishing')!, sizes: whole, cures: cures.ground }]
+}
+
+const timesDone = (template: StepTemplate, sizes: Sizes): number => {
+  if (template.onlyWith && !((sizes[template.onlyWith] ?? 0) > 0)) return 0
+  return template.times ? Math.round(sizes[template.times] ?? 0) : 1
+}
+
+const stepId = (scope: Scope, template: StepTemplate, k: number, count: number) =>
+  `${scope.key}/${template.id}${count > 1 ? `#${k}` : ''}`
+
+function stepFrom(scope: Scope, template: StepTemplate, k: number, count: number): Step {
+  const { minMin, becomes } = waitOf(scope, template.wait)
+  const cautions = new Set(template.cautions.filter((c) => c in CAUTIONS))
+  return {
+    id: stepId(scope, template, k, count),
+    water: scope.water?.id ?? null,
+    order: template.order,
+    title: count > 1 ? `${template.title}, ${k} of ${count}` : template.title,
+    how: template.how,
+    right: template.right,
+    handsMin: Math.max(1, Math.round(grown(template.hands, scope.sizes))),
+    breakable: template.breakable ?? false,
+    waitMin: minMin,
+    becomes,
+    cautions: [...cautions]
+  }
+}
+
+function waitOf(scope: Scope, wait: Wait | undefined): { minMin: number; becomes: State | null } {
+  if (!wait) return { minMin: 0, becomes: null }
+  return { minMin: typeof wait.min === 'number' ? wait.min : (scope.cures[wait.min] ?? 0), becomes: wait.becomes }
+}
+
+function linksBefore(scope: Scope, template: StepTemplate, to: string, scopes: readonly Scope[], build: Build): StepLink[] {
+  const strongest = new Map<string, StepLink>()
+  for (const after of template.after) {
+    for (const link of resolve(scope, after, to, scopes, build)) {
+      const there = strongest.get(link.from)
+      if (!there || there.minMin < link.minMin) strongest.set(link.from, link)
+    }
+  }
+  return [...strongest.values()]
+}
+
+/** Links for one "after"; where that step is left out of this build, those of the steps it would have come after. */
+function resolve(scope: Scope, after: After, to: string, scopes: readonly Scope[], build: Build): StepLink[] {
+  const { step, wait } = typeof after === 'string' ? { step: after, wait: undefined } : after
+  const [where, name] = step.includes('/') ? step.split('/') : [null, step]
+  return scopesNamed(where, scope, scopes, build).flatMap((from) => {
+    const template = from.way.steps.find((t) => t.id === name)
+    if (!template) throw new Error(`way ${from.way.id} has no step ${name}`)
+    const count = timesDone(template, from.sizes)
+    if (count === 0) return template.after.flatMap((earlier) => resolve(from, earlier, to, scopes, build))
+    return [{ from: stepId(from, template, count, count), to, ...waitOf(from, wait ?? template.wait) }]
+  })
+}
+
+function scopesNamed(where: string | null, scope: Scope, scopes: readonly Scope[], build: Build): Scope[] {
+  const keyed = (keys: readonly (string | null | undefined)[]) => scopes.filter((s) => keys.includes(s.key))
+  const fall = scope.water?.kind === 'fall' ? scope.water : null
+  switch (where) {
+    case null:
+      return [scope]
+    case 'from':
+      return keyed([fall?.lip?.pool])
+    case 'into':
+      return keyed([fall?.into])
+    case 'pools':
+      return keyed(poolsOf(build).map((p) => p.id))
+    case 'falls':
+      // a pool waits for the falls that meet it, the finishing for all
+      return keyed(
+        fallsOf(build)
+          .filter((f) => !scope.water || f.lip?.pool === scope.water.id || f.into === scope.water.id)
+          .map((f) => f.id)
+      )
+    default:
+      return keyed([where])
+  }
+}
