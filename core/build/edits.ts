@@ -59,6 +59,18 @@ export const removeCorner = (pool: string, corner: string): Edit => (build) => {
   }
 }
 
+/** Draws the outline afresh, all shore; falls over it go over its first edge until another is chosen. */
+export const drawOutline = (pool: string, points: readonly Point2[]): Edit => (build) => {
+  const outline = points.map(([x, y], i): OutlineCorner => ({ id: `c${i + 1}`, x: round1(x), y: round1(y), edge: 'shore' }))
+  return {
+    ...build,
+    waters: build.waters.map((water) => {
+      if (water.kind === 'pool') return water.id === pool ? { ...water, outline } : water
+      return water.lip?.pool === pool ? { ...water, lip: { pool, corner: outline[0].id } } : water
+    })
+  }
+}
+
 /** Makes the edge that starts at a corner a shore or a dam. */
 export const setEdge = (pool: string, corner: string, edge: EdgeKind): Edit =>
   onPool(pool, (p) => ({ ...p, outline: p.outline.map((c) => (c.id === corner ? { ...c, edge } : c)) }))

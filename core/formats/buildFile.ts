@@ -112,10 +112,3 @@ export function readBuilds(text: string): ReadResult<Build[]> {
   if (faults.length > 0) return { ok: false, faults }
   return { ok: true, value: results.flatMap((r) => (r.ok ? [r.value] : [])) }
 }
-
-/** One build as the text of a file. */
-export const writeBuild = (build: Build): string => `${JSON.stringify(build, null, 2)}\n`
-
-/** Several builds as the text of one file. */
-export const writeBuilds = (builds: readonly Build[]): string =>
-  `${JSON.stringify({ format: 'tall-spindle-builds', version: 1, builds }, null, 2)}\n`

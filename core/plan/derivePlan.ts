@@ -46,9 +46,8 @@ export function planner(): Planner {
   const steps = remembered(stepsStage)
   const days = remembered(daysStage)
   return function* (build, shelf = BUILT_IN_SHELF) {
-    const { calendar, name: _name, notes: _notes, ...rest } = build
     // each stage is shown only what it may depend on: a renamed build or another evening leaves the water alone
-    const settled = kept({ ...rest, name: '', notes: '', calendar: NO_CALENDAR })
+    const settled = kept({ ...build, name: '', notes: '', calendar: NO_CALENDAR })
     const g = ground({ ...settled, ...NO_HABITS })
     yield 'ground'
     const f = forms(settled)
@@ -61,7 +60,7 @@ export function planner(): Planner {
     yield 'cures'
     const st = steps(settled, a, c)
     yield 'steps'
-    const d = days({ ...settled, ...ONLY_CALENDAR, calendar }, st)
+    const d = days({ ...settled, ...ONLY_CALENDAR, calendar: build.calendar }, st)
     yield 'days'
     const stages: Stages = { ground: g, forms: f, stacks: s, amounts: a, cures: c, steps: st, days: d }
     const findings = findingsStage(build, stages, shelf)

@@ -1,0 +1,80 @@
+<script setup lang="ts">
+import { ElMessage } from 'element-plus'
+import { onBeforeUnmount, onMounted, ref } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+import AppHeader from './components/AppHeader.vue'
+import KeysHelp from './components/KeysHelp.vue'
+import StatePatterns from './drawings/StatePatterns.vue'
+import { PLACES } from './router'
+import { useBuildStore } from './stores/build'
+import { useLibraryStore } from './stores/library'
+import { useSettingsStore } from './stores/settings'
+
+useSettingsStore()
+const store = useBuildStore()
+const library = useLibraryStore()
+const router = useRouter()
+const route = useRoute()
+const keys = ref(false)
+const started = ref(false)
+
+onMounted(async () => {
+  try {
+    await library.start()
+  } catch (error) {
+    library.problem = `The browser’s store cannot be opened, so nothing can be kept: ${error instanceof Error ? error.message : String(error)}`
+    library.ready = true
+  }
+  started.value = true
+  if (library.rescued > 0) ElMessage({ message: `Brought in the last edits of ${library.rescued} build${library.rescued > 1 ? 's' : ''} from a closed tab.`, duration: 6000 })
+})
+
+store.onBranch((id) => void router.replace({ name: route.name ?? 'ground', params: { id } }))
+
+function typing(target: EventTarget | null): boolean {
+  return target instanceof HTMLElement && (target.isContentEditable || ['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName))
+}
+
+function pressed(event: KeyboardEvent): void {
+  const command = event.ctrlKey || event.metaKey
+  const letter = event.key.toLowerCase()
+  const inText = typing(event.target)
+  if (command && (letter === 'z' || letter === 'y')) {
+    // a field undoes its own typing; everywhere else the build goes back a step
+    if (inText && (event.target as HTMLElement).dataset.ownUndo !== undefined) return
+    event.preventDefault()
+    if (letter === 'y' || event.shiftKey) store.redo()
+    else store.undo()
+    return
+  }
+  if (event.altKey && /^[1-7]$/.test(event.key)) {
+    const place = PLACES[Number(event.key) - 1]
+    const id = route.params.id
+    if (place.name === 'builds') void router.push('/')
+    else if (typeof id === 'string' && id) void router.push({ name: place.name, params: { id } })
+    event.preventDefault()
+    return
+  }
+  if (event.key === '?' && !inText && !command) keys.value = true
+}
+onMounted(() => window.addEventListener('keydown', pressed))
+onBeforeUnmount(() => window.removeEventListener('keydown', pressed))
+</script>
+
+<template>
+  <StatePatterns />
+  <div class="shell">
+    <AppHeader class="no-print" @keys="keys = true" />
+    <main><RouterView v-if="started" /></main>
+    <KeysHelp v-model="keys" />
+  </div>
+</template>
+
+<style>
+.shell { height: 100%; display: flex; flex-direction: column; }
+.shell > main { flex: 1; min-height: 0; }
+@media print {
+  .no-print { display: none !important; }
+  html, body, #app, .shell, .shell > main { height: auto; background: #fff; }
+}
+</style>

@@ -1,0 +1,87 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { WEEKDAYS, type Calendar, type FreeWindow, type Weekday } from '../../core/build/types'
+import { useBuildStore } from '../stores/build'
+
+const store = useBuildStore()
+const calendar = computed(() => store.build!.calendar)
+const fault = ref('')
+const NAMES: Record<Weekday, string> = { mon: 'Mon', tue: 'Tue', wed: 'Wed', thu: 'Thu', fri: 'Fri', sat: 'Sat', sun: 'Sun' }
+const set = (change: Partial<Calendar>, group = '') => store.edit('Free hours', (b) => ({ ...b, calendar: { ...b.calendar, ...change } }), group)
+
+/** "19:00-21:30, 22-23" as windows; says what is wrong otherwise. */
+function readWindows(text: string): FreeWindow[] | string {
+  const parts = text.split(/[,;]/).map((p) => p.trim()).filter(Boolean)
+  const windows: FreeWindow[] = []
+  for (const part of parts) {
+    const match = /^(\d{1,2})(?:[:.](\d{2}))?\s*(?:-|–|to)\s*(\d{1,2})(?:[:.](\d{2}))?$/.exec(part)
+    if (!match) return `“${part}” is no stretch of time: write 19:00–21:30, and a comma before the next`
+    const [from, to] = [[match[1], match[2]], [match[3], match[4]]].map(([h, m]) => `${h.padStart(2, '0')}:${m ?? '00'}`)
+    if (!/^([01]\d|2[0-3]):[0-5]\d$/.test(from) || !/^(([01]\d|2[0-3]):[0-5]\d|24:00)$/.test(to)) return `“${part}”: the day runs from 00:00 to 24:00`
+    if (from >= to) return `“${part}” ends before it begins; split it at midnight`
+    windows.push([from, to])
+  }
+  return windows
+}
+const shown = (windows: readonly FreeWindow[]) => windows.map(([a, b]) => `${a}–${b}`).join(', ')
+
+function typedDay(day: Weekday, event: Event): void {
+  const answer = readWindows((event.target as HTMLInputElement).value)
+  fault.value = typeof answer === 'string' ? `${NAMES[day]}: ${answer}` : ''
+  if (typeof answer !== 'string') set({ week: { ...calendar.value.week, [day]: answer } }, `day:${day}`)
+}
+const date = ref('')
+const hours = ref('')
+function addException(): void {
+  const answer = readWindows(hours.value)
+  if (typeof answer === 'string') { fault.value = answer; return }
+  if (!/^\d{4}-\d{2}-\d{2}$/.test(date.value)) { fault.value = 'Choose the date first.'; return }
+  fault.value = ''
+  const others = calendar.value.exceptions.filter((e) => e.date !== date.value)
+  set({ exceptions: [...others, { date: date.value, free: answer }].sort((a, b) => a.date.localeCompare(b.date)) })
+  date.value = ''
+  hours.value = ''
+}
+function start(event: Event): void {
+  const value = (event.target as HTMLInputElement).value
+  if (/^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}$/.test(value) && value > '1990') set({ start: value }, 'start')
+}
+function startNow(): void {
+  const now = new Date()
+  const parts = new Intl.DateTimeFormat('sv-SE', { timeZone: calendar.value.zone, dateStyle: 'short', timeStyle: 'short' }).format(now)
+  set({ start: parts.replace(' ', 'T') })
+}
+const zones = Intl.supportedValuesOf('timeZone')
+function zone(event: Event): void {
+  const value = (event.target as HTMLInputElement).value
+  if (zones.includes(value) || value === 'UTC') { fault.value = ''; set({ zone: value }) }
+  else fault.value = `“${value}” is no time zone: write one such as Europe/Lisbon`
+}
+</script>
+
+<template>
+  <section class="panel pad stack">
+    <h2>Your hours</h2>
+    <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
+    <table class="week"><tbody>
+      <tr v-for="d in WEEKDAYS" :key="d"><th scope="row">{{ NAMES[d] }}</th><td><input class="choice" :value="shown(calendar.week[d])" :aria-label="`Free on ${NAMES[d]}`" placeholder="none" @change="typedDay(d, $event)" /></td></tr>
+    </tbody></table>
+    <div class="field"><span class="name">Other hours on one date (leave the hours blank for a day off the bench)</span>
+      <div class="row tight"><input v-model="date" type="date" class="choice date" aria-label="Date" /><input v-model="hours" class="choice grow" placeholder="none" aria-label="Hours on that date" /><button class="tool" @click="addException">Set</button></div>
+    </div>
+    <ul v-if="calendar.exceptions.length" class="exceptions">
+      <li v-for="e in calendar.exceptions" :key="e.date" class="row tight"><span class="grow">{{ e.date }}: {{ e.free.length ? shown(e.free) : 'none' }} <span class="soft small">{{ e.note }}</span></span><button class="tool" :aria-label="`Forget ${e.date}`" @click="set({ exceptions: calendar.exceptions.filter((x) => x.date !== e.date) })">×</button></li>
+    </ul>
+    <label class="field"><span class="name">Work begins</span><span class="row tight"><input type="datetime-local" class="choice grow" :value="calendar.start" @change="start" /><button class="tool" @click="startNow">Now</button></span></label>
+    <label class="field"><span class="name">Time zone</span><input class="choice" :value="calendar.zone" list="zones" @change="zone" /><datalist id="zones"><option v-for="z in zones" :key="z" :value="z" /></datalist></label>
+  </section>
+</template>
+
+<style scoped>
+.week { border-spacing: 0 4px; width: 100%; }
+.week th { text-align: left; width: 46px; font-weight: 600; }
+.tight { gap: 6px; flex-wrap: nowrap; }
+.date { width: 132px; padding: 4px; }
+.exceptions { list-style: none; padding: 0; margin: 0; display: grid; gap: 4px; font-size: 14px; }
+.exceptions .tool { min-height: 28px; padding: 0 8px; }
+</style>

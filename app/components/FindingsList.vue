@@ -1,0 +1,41 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { useRouter } from 'vue-router'
+import type { Finding, Place } from '../../core/findings/findingsStage'
+import { useBuildStore } from '../stores/build'
+
+const props = defineProps<{ findings: Finding[]; place?: Place }>()
+const store = useBuildStore()
+const router = useRouter()
+const here = computed(() => (props.place ? props.findings.filter((f) => f.place === props.place) : props.findings))
+const WORDS = { stop: 'Stops the plan', warn: 'Look out', note: 'Worth knowing' }
+
+function go(finding: Finding): void {
+  if (finding.water) store.selected = finding.water
+  if (finding.place !== props.place) void router.push({ name: finding.place, params: { id: store.build?.id } })
+}
+</script>
+
+<template>
+  <section v-if="here.length" class="findings" aria-label="Findings">
+    <article v-for="f in here" :key="f.id" class="finding" :class="f.severity" :data-finding="f.id">
+      <header><span class="mark" aria-hidden="true">{{ f.severity === 'stop' ? '■' : f.severity === 'warn' ? '▲' : '●' }}</span> <span class="kind">{{ WORDS[f.severity] }}</span> <b class="number">{{ f.number }}</b></header>
+      <h3>{{ f.title }}</h3>
+      <p class="small">{{ f.reason }}</p>
+      <p class="small way"><button v-if="f.place !== place" class="link" @click="go(f)">{{ f.wayOut }}</button><span v-else>{{ f.wayOut }}</span></p>
+    </article>
+  </section>
+</template>
+
+<style scoped>
+.findings { display: flex; flex-direction: column; gap: 8px; }
+.finding { border-left: 5px solid var(--brass); background: var(--brass-wash); padding: 9px 12px; border-radius: 0 10px 0 10px; }
+.finding.stop { border-color: var(--red-lead); background: var(--red-wash); }
+.finding.note { border-color: var(--water); background: color-mix(in srgb, var(--shallow) 38%, var(--sheet)); }
+header { display: flex; gap: 7px; font-size: 12.5px; align-items: baseline; }
+.mark { font-size: 11px; }
+.number { margin-left: auto; }
+h3 { margin: 2px 0 3px; }
+.way { font-weight: 600; margin-top: 3px; }
+.link { background: none; border: 0; padding: 0; text-decoration: underline; cursor: pointer; text-align: left; font-weight: 600; }
+</style>

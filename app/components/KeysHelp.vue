@@ -1,0 +1,27 @@
+<script setup lang="ts">
+import { ElDialog } from 'element-plus'
+
+const open = defineModel<boolean>({ required: true })
+const KEYS: [string, string][] = [
+  ['Ctrl Z', 'Undo (on a Mac ⌘ Z)'],
+  ['Ctrl Shift Z or Ctrl Y', 'Redo'],
+  ['Alt 1 … Alt 7', 'Builds, Ground, Water, Build-up, Mix, Days, Prints'],
+  ['M  O  D  E  X', 'On Ground: move, outline point, dip, edge, remove'],
+  ['L', 'On Ground: draw the outline afresh; Enter closes it, Esc drops it'],
+  ['Arrows', 'Move the point in hand by 1 mm, with Shift by 5 mm; the level by 0.5 mm'],
+  ['Delete', 'Remove the point in hand'],
+  ['Page up, Page down', 'The level by 2 mm'],
+  ['Shift while dragging', 'The level in tenths'],
+  ['?', 'This list']
+]
+</script>
+
+<template>
+  <ElDialog v-model="open" title="Keys" width="560px" append-to-body>
+    <table class="plain">
+      <tbody>
+        <tr v-for="[key, what] in KEYS" :key="key"><td><kbd>{{ key }}</kbd></td><td>{{ what }}</td></tr>
+      </tbody>
+    </table>
+  </ElDialog>
+</template>

@@ -1,0 +1,65 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { useRouter } from 'vue-router'
+import { dayAndClock, grams, ml, mm } from '../format'
+import { useBuildStore } from '../stores/build'
+
+/** The figures that matter, under every drawing, moving with every edit. */
+const store = useBuildStore()
+const router = useRouter()
+const plan = computed(() => store.plan)
+const items = computed(() => {
+  const build = store.build
+  const p = plan.value
+  if (!build || !p) return []
+  return build.waters.map((water) => {
+    if (water.kind === 'fall') {
+      const form = p.forms.falls.find((f) => f.id === water.id)
+      return { id: water.id, name: water.name, text: form && form.strips ? `${form.stripsToMake} strips of ${mm(form.stripMm)}` : 'no lip yet' }
+    }
+    const ground = p.ground.pools.find((g) => g.id === water.id)
+    const mass = p.amounts.pools.find((a) => a.pool === water.id)
+    const pours = p.stacks.pools.find((s) => s.id === water.id)?.layers.length ?? 0
+    if (!ground?.measured) return { id: water.id, name: water.name, text: 'not measured' }
+    return { id: water.id, name: water.name, text: `${ml(ground.volumeMl)} · ${pours === 1 ? '1 pour' : `${pours} pours`} · ${grams(mass?.totalG ?? 0)}` }
+  })
+})
+const counts = computed(() => {
+  const all = plan.value?.findings ?? []
+  return { stops: all.filter((f) => f.severity === 'stop').length, warns: all.filter((f) => f.severity === 'warn').length }
+})
+function openFirst(): void {
+  const first = plan.value?.findings[0]
+  if (!first) return
+  if (first.water) store.selected = first.water
+  void router.push({ name: first.place, params: { id: store.build?.id } })
+}
+</script>
+
+<template>
+  <footer v-if="plan" class="line" aria-label="The plan in figures" data-test="waterline">
+    <button v-for="item in items.slice(0, 6)" :key="item.id" class="item" :class="{ on: store.water?.id === item.id }" @click="store.selected = item.id">
+      <span class="small">{{ item.name }}</span><b>{{ item.text }}</b>
+    </button>
+    <span v-if="items.length > 6" class="item"><span class="small">and</span><b>{{ items.length - 6 }} more</b></span>
+    <span class="grow"></span>
+    <button v-if="counts.stops + counts.warns" class="item found" :class="{ stop: counts.stops }" @click="openFirst">
+      <span class="small">Findings</span><b>{{ counts.stops ? `${counts.stops} stop the plan` : `${counts.warns} to look at` }}</b>
+    </button>
+    <span class="item finish"><span class="small">Finished</span><b data-test="finish">{{ plan.days.finishMs ? dayAndClock(plan.days.finishMs, plan.days.zone) : 'no date yet' }}</b></span>
+  </footer>
+</template>
+
+<style scoped>
+.line { display: flex; align-items: stretch; gap: 2px; background: var(--deep); color: var(--on-deep); padding: 0 12px; min-height: 50px; overflow: hidden; }
+.item { display: grid; align-content: center; padding: 3px 12px; border: 0; background: none; color: inherit; text-align: left; white-space: nowrap; line-height: 1.25; }
+button.item { cursor: pointer; }
+button.item:hover { background: rgb(255 255 255 / 10%); }
+.item.on { box-shadow: inset 0 4px 0 var(--shallow); }
+html.dark .item.on { box-shadow: inset 0 4px 0 var(--on-deep); }
+.found b { text-decoration: underline; }
+.found.stop { background: var(--red-lead); color: var(--sheet); }
+.finish { border-left: 1px solid rgb(255 255 255 / 30%); font-family: var(--head); }
+b { font-weight: 650; }
+@media (max-width: 1100px) { .item { padding: 3px 7px; font-size: 13.5px; } }
+</style>

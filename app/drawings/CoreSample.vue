@@ -1,0 +1,49 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import type { Coat } from '../../core/stacks/stacksStage'
+import { mm } from '../format'
+
+/** A core drilled through the deepest place: every coat from the ground up. Thin coats are drawn thick enough to see. */
+const props = defineProps<{ coats: Coat[] }>()
+const W = 320
+const LEAST = 26
+const PER_MM = 7
+const rows = computed(() => {
+  let y = 8
+  return [...props.coats].reverse().map((coat) => {
+    const height = Math.min(74, Math.max(LEAST, coat.thicknessMm * PER_MM))
+    const row = { coat, y, height, cut: coat.thicknessMm * PER_MM > 74 }
+    y += height
+    return row
+  })
+})
+const total = computed(() => rows.value.reduce((sum, r) => sum + r.height, 0) + 16)
+</script>
+
+<template>
+  <svg :viewBox="`0 0 ${W} ${total}`" role="img" aria-label="Core through the deepest place, top first">
+    <g v-for="(r, i) in rows" :key="i">
+      <rect :class="r.coat.what" x="6" :y="r.y" width="84" :height="r.height" />
+      <path v-if="r.cut" class="break" :d="`M2 ${r.y + r.height / 2 + 4}l16 -8 16 8 16 -8 16 8 16 -8 12 6`" />
+      <text x="100" :y="r.y + r.height / 2 + 4">{{ r.coat.label }}</text>
+      <text :x="W - 4" :y="r.y + r.height / 2 + 4" text-anchor="end" class="quiet">{{ r.coat.thicknessMm >= 0.5 ? mm(r.coat.thicknessMm) : 'film' }}</text>
+      <line x1="94" :x2="W" :y1="r.y" :y2="r.y" />
+    </g>
+  </svg>
+</template>
+
+<style scoped>
+svg { width: 100%; display: block; }
+rect { stroke: var(--ink); stroke-width: 1; }
+line { stroke: var(--line); }
+.landform { fill: var(--foam-board); }
+.shell { fill: var(--bed); }
+.paint { fill: var(--timber); }
+.seal { fill: url(#state-clear); }
+.pour { fill: url(#state-wet); }
+.gel { fill: url(#state-workable); }
+.strip { fill: url(#state-firm); }
+.white { fill: #fff; }
+.gloss { fill: url(#state-clear); }
+.break { fill: none; stroke: var(--sheet); stroke-width: 5; }
+</style>

@@ -1,0 +1,98 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import type { Build } from '../../core/build/types'
+import type { DaysPlan } from '../../core/days/daysStage'
+import type { Step } from '../../core/steps/stepsStage'
+import { clock, day, dayNumber, duration, weekdayNumber } from '../format'
+import { useSize } from './useSize'
+
+/** Channels side by side, one for each water: pegs are hands-on work, what flows between them is a wait. */
+const props = defineProps<{ build: Build; days: DaysPlan; steps: Step[]; selected: string }>()
+const emit = defineEmits<{ select: [step: string] }>()
+
+const frame = ref<HTMLElement | null>(null)
+const { width } = useSize(frame)
+const NAMES = 96
+const TOP = 44
+const LANE = 42
+const DAY_MS = 86_400_000
+
+const lanes = computed(() => [
+  { key: 'ground', name: 'Ground' },
+  ...props.build.waters.map((w) => ({ key: w.id, name: w.name })),
+  { key: 'finish', name: 'Finishing' }
+])
+const laneOf = (step: string) => lanes.value.findIndex((l) => l.key === step.split('/')[0])
+const from = computed(() => props.days.startMs)
+const to = computed(() => Math.max(from.value + 2 * DAY_MS, (props.days.finishMs ?? from.value) + DAY_MS / 2))
+const X = (ms: number) => NAMES + ((width.value - NAMES - 12) * (ms - from.value)) / (to.value - from.value)
+const Y = (lane: number) => TOP + lane * LANE
+const height = computed(() => TOP + lanes.value.length * LANE + 14)
+const stepOf = (id: string) => props.steps.find((s) => s.id === id)
+
+/** The first instant of each local day, found by asking the clock every few hours. */
+const dayStarts = computed(() => {
+  const starts: number[] = []
+  let last = ''
+  for (let ms = from.value; ms < to.value; ms += 3 * 3_600_000) {
+    const label = day(ms, props.days.zone)
+    if (label !== last) starts.push(ms)
+    last = label
+  }
+  return starts
+})
+const everyDay = computed(() => Math.ceil(dayStarts.value.length / Math.max(1, (width.value - NAMES) / 30)))
+</script>
+
+<template>
+  <div ref="frame" class="river">
+    <svg v-if="width > 0" :viewBox="`0 0 ${width} ${height}`" :height="height" role="img" aria-label="Steps and waits over the days">
+      <rect v-for="(f, i) in days.free" :key="i" class="free" :x="X(f[0])" :y="TOP - 6" :width="Math.max(1, X(f[1]) - X(f[0]))" :height="height - TOP - 6" />
+      <g v-for="(d, i) in dayStarts" :key="d">
+        <line class="midnight" :x1="X(d)" :x2="X(d)" :y1="TOP - 6" :y2="height - 12" />
+        <g v-if="i % everyDay === 0">
+          <text :x="X(d) + 2" :y="16" class="quiet">{{ weekdayNumber(d, days.zone).slice(0, 2) }}</text>
+          <text :x="X(d) + 2" :y="31" class="figure small-figure">{{ dayNumber(d, days.zone) }}</text>
+        </g>
+      </g>
+      <g v-for="(lane, i) in lanes" :key="lane.key">
+        <text x="0" :y="Y(i) + LANE / 2 + 3" class="lane">{{ lane.name.length > 13 ? `${lane.name.slice(0, 12)}…` : lane.name }}</text>
+        <line class="bank" :x1="NAMES" :x2="width - 12" :y1="Y(i) + LANE - 5" :y2="Y(i) + LANE - 5" />
+      </g>
+      <g v-for="wait in days.waits" :key="`w${wait.step}`">
+        <rect
+          class="wait" :class="{ critical: wait.critical }" :fill="`url(#state-${wait.becomes})`" :x="X(wait.startMs)" :y="Y(laneOf(wait.step)) + 12"
+          :width="Math.max(2, X(wait.endMs) - X(wait.startMs))" :height="LANE - 19" @click="emit('select', wait.step)"
+        ><title>{{ stepOf(wait.step)?.title }}: {{ wait.becomes }} after {{ duration((wait.endMs - wait.startMs) / 60000) }}</title></rect>
+      </g>
+      <g v-for="(work, i) in days.work" :key="i" class="peg" :class="{ critical: work.critical, on: work.step === selected }" @click="emit('select', work.step)">
+        <rect :x="X(work.startMs) - 1" :y="Y(laneOf(work.step)) + 4" :width="Math.max(4, X(work.endMs) - X(work.startMs))" :height="LANE - 10" rx="1.500" />
+        <rect class="hit" :x="X(work.startMs) - 6" :y="Y(laneOf(work.step))" width="16" :height="LANE" />
+        <title>{{ stepOf(work.step)?.title }}: {{ day(work.startMs, days.zone) }} {{ clock(work.startMs, days.zone) }}–{{ clock(work.endMs, days.zone) }}</title>
+      </g>
+      <g v-if="days.finishMs" class="finish">
+        <line :x1="X(days.finishMs)" :x2="X(days.finishMs)" :y1="TOP - 10" :y2="height - 8" />
+        <path :transform="`translate(${X(days.finishMs)} ${TOP - 14})`" d="M0 8L-7 -4H7Z" />
+      </g>
+    </svg>
+  </div>
+</template>
+
+<style scoped>
+.river { width: 100%; overflow: hidden; }
+svg { width: 100%; display: block; }
+.free { fill: var(--brass-wash); }
+.midnight { stroke: var(--line); stroke-width: 0.7; }
+.bank { stroke: var(--line-strong); }
+.lane { font-weight: 600; }
+.small-figure { font-size: 13px; }
+.wait { stroke: var(--line-strong); stroke-width: 0.8; cursor: pointer; }
+.wait.critical { stroke: var(--red-lead); stroke-width: 1.8; }
+.peg { cursor: pointer; }
+.peg rect { fill: var(--ink); }
+.peg.critical rect { fill: var(--red-lead); }
+.peg.on rect { stroke: var(--brass); stroke-width: 3; }
+.peg .hit { fill: transparent; stroke: none; }
+.finish line { stroke: var(--deep); stroke-width: 2; }
+.finish path { fill: var(--deep); }
+</style>

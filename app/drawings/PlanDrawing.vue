@@ -1,0 +1,304 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import type { Base, Pool, SectionLine } from '../../core/build/types'
+import type { FallForm } from '../../core/forms/formsStage'
+import { distanceToRing, insideRing, type Point2 } from '../../core/geometry/polygon'
+import type { PoolGroundPlan } from '../../core/plan/derivePlan'
+import { mm, number } from '../format'
+import { ringOf, ringsOf } from './paths'
+import { useSize } from './useSize'
+
+export type PlanTool = 'move' | 'corner' | 'dip' | 'edge' | 'remove' | 'draw' | 'lip' | 'look'
+
+const props = defineProps<{
+  base: Base
+  pools: Pool[]
+  grounds: PoolGroundPlan[]
+  falls: FallForm[]
+  section: SectionLine
+  tool: PlanTool
+  selected: string
+  faultsAt?: readonly (readonly [number, number])[]
+}>()
+
+const emit = defineEmits<{
+  select: [pool: string]
+  moveCorner: [pool: string, corner: string, at: Point2]
+  addCorner: [pool: string, after: string, at: Point2]
+  removeCorner: [pool: string, corner: string]
+  edge: [pool: string, corner: string]
+  dip: [pool: string, at: Point2]
+  moveDip: [pool: string, index: number, at: Point2]
+  removeDip: [pool: string, index: number]
+  section: [line: SectionLine]
+  drawn: [points: Point2[]]
+  lip: [pool: string, corner: string]
+  settled: []
+}>()
+
+const frame = ref<HTMLElement | null>(null)
+const { width, height } = useSize(frame)
+const MARGIN = { left: 46, right: 26, top: 38, bottom: 34 }
+
+const scale = computed(() =>
+  Math.max(0.01, Math.min((width.value - MARGIN.left - MARGIN.right) / props.base.widthMm, (height.value - MARGIN.top - MARGIN.bottom) / props.base.depthMm))
+)
+const left = computed(() => MARGIN.left + (width.value - MARGIN.left - MARGIN.right - props.base.widthMm * scale.value) / 2)
+const top = computed(() => MARGIN.top + (height.value - MARGIN.top - MARGIN.bottom - props.base.depthMm * scale.value) / 2)
+const X = (x: number) => left.value + x * scale.value
+const Y = (y: number) => top.value + (props.base.depthMm - y) * scale.value
+const px = (p: Point2): [number, number] => [X(p[0]), Y(p[1])]
+
+const groundOf = (id: string) => props.grounds.find((g) => g.id === id)
+const chosen = computed(() => props.pools.find((p) => p.id === props.selected) ?? null)
+const ring = (pool: Pool): Point2[] => pool.outline.map((c) => [c.x, c.y])
+
+const edges = (pool: Pool) =>
+  pool.outline.map((c, i) => {
+    const to = pool.outline[(i + 1) % pool.outline.length]
+    const [x1, y1] = px([c.x, c.y])
+    const [x2, y2] = px([to.x, to.y])
+    return { id: c.id, kind: c.edge, x1, y1, x2, y2, mx: (x1 + x2) / 2, my: (y1 + y2) / 2, long: Math.hypot(x2 - x1, y2 - y1) }
+  })
+
+const ticks = (length: number) => {
+  const step = [5, 10, 20, 50, 100, 200, 500, 1000].find((s) => s * scale.value >= 46) ?? 2000
+  return Array.from({ length: Math.floor(length / step) + 1 }, (_, i) => i * step)
+}
+
+/** Comb of flow lines over the lip, pointing the way the water falls: away from the pool. */
+const combs = computed(() =>
+  props.falls.flatMap((fall) => {
+    if (!fall.lip) return []
+    const [a, b] = fall.lip
+    const pool = props.pools.find((p) => p.outline.some((c) => c.x === a[0] && c.y === a[1]))
+    const length = Math.hypot(b[0] - a[0], b[1] - a[1])
+    if (length === 0) return []
+    const normal: Point2 = [(b[1] - a[1]) / length, -(b[0] - a[0]) / length]
+    const probe: Point2 = [(a[0] + b[0]) / 2 + normal[0], (a[1] + b[1]) / 2 + normal[1]]
+    const sign = pool && insideRing(probe, ring(pool)) ? -1 : 1
+    const teeth = Math.max(3, Math.round((length * scale.value) / 9))
+    return [
+      {
+        id: fall.id,
+        teeth: Array.from({ length: teeth }, (_, i) => {
+          const t = (i + 0.5) / teeth
+          const from: Point2 = [a[0] + t * (b[0] - a[0]), a[1] + t * (b[1] - a[1])]
+          const reach = (i % 2 ? 11 : 8) * sign
+          return [px(from), px([from[0] + normal[0] * reach, from[1] + normal[1] * reach])]
+        })
+      }
+    ]
+  })
+)
+
+interface Drag { what: 'corner' | 'dip' | 'from' | 'to' | 'line'; id: string; index: number; grip: Point2 }
+const drag = ref<Drag | null>(null)
+const drawing = ref<Point2[]>([])
+const pointer = ref<Point2 | null>(null)
+
+function place(event: PointerEvent | MouseEvent): Point2 {
+  const box = frame.value!.getBoundingClientRect()
+  return [(event.clientX - box.left - left.value) / scale.value, props.base.depthMm - (event.clientY - box.top - top.value) / scale.value]
+}
+const onBase = ([x, y]: Point2): Point2 => [Math.min(props.base.widthMm, Math.max(0, x)), Math.min(props.base.depthMm, Math.max(0, y))]
+
+function grip(event: PointerEvent, what: Drag['what'], id = '', index = 0): void {
+  if (event.button !== 0) return
+  const movesPoints = props.tool === 'move'
+  if ((what === 'corner' || what === 'dip') && props.tool === 'remove') {
+    event.stopPropagation()
+    if (what === 'corner') emit('removeCorner', props.selected, id)
+    else emit('removeDip', props.selected, index)
+    return
+  }
+  if ((what === 'corner' || what === 'dip') && !movesPoints) return
+  if (props.tool === 'draw') return
+  event.stopPropagation()
+  ;(event.currentTarget as Element).setPointerCapture(event.pointerId)
+  drag.value = { what, id, index, grip: place(event) }
+}
+
+function move(event: PointerEvent): void {
+  pointer.value = place(event)
+  if (!drag.value) return
+  const at = onBase(pointer.value)
+  const { what, id, index } = drag.value
+  if (what === 'corner') emit('moveCorner', props.selected, id, at)
+  else if (what === 'dip') emit('moveDip', props.selected, index, at)
+  else if (what === 'from') emit('section', { from: round(at), to: props.section.to })
+  else if (what === 'to') emit('section', { from: props.section.from, to: round(at) })
+  else {
+    const by: Point2 = [pointer.value[0] - drag.value.grip[0], pointer.value[1] - drag.value.grip[1]]
+    const shifted = (p: readonly [number, number]) => round(onBase([p[0] + by[0], p[1] + by[1]]))
+    emit('section', { from: shifted(props.section.from), to: shifted(props.section.to) })
+    drag.value.grip = pointer.value
+  }
+}
+const round = ([x, y]: Point2): [number, number] => [Math.round(x * 2) / 2, Math.round(y * 2) / 2]
+
+function drop(): void {
+  if (drag.value) emit('settled')
+  drag.value = null
+}
+
+function press(event: MouseEvent): void {
+  const at = onBase(place(event))
+  if (props.tool === 'draw') {
+    const [first] = drawing.value
+    if (first && drawing.value.length >= 3 && Math.hypot(first[0] - at[0], first[1] - at[1]) * scale.value < 14) finishDrawing()
+    else drawing.value = [...drawing.value, at]
+    return
+  }
+  const pool = chosen.value
+  if (pool && ['corner', 'edge', 'lip'].includes(props.tool)) {
+    const candidates = props.tool === 'lip' ? props.pools : [pool]
+    const near = candidates.map((p) => ({ p, ...distanceToRing(at, ring(p)) })).sort((a, b) => a.distance - b.distance)[0]
+    if (near && near.distance * scale.value < 26) {
+      const corner = near.p.outline[near.edge].id
+      if (props.tool === 'corner') emit('addCorner', near.p.id, corner, at)
+      else if (props.tool === 'edge') emit('edge', near.p.id, corner)
+      else emit('lip', near.p.id, corner)
+    }
+    return
+  }
+  if (pool && props.tool === 'dip') {
+    emit('dip', pool.id, at)
+    return
+  }
+  const under = props.pools.find((p) => insideRing(at, ring(p)))
+  if (under && under.id !== props.selected) emit('select', under.id)
+}
+
+function finishDrawing(): void {
+  if (drawing.value.length >= 3) emit('drawn', drawing.value)
+  drawing.value = []
+}
+
+function key(event: KeyboardEvent): void {
+  if (props.tool !== 'draw') return
+  if (event.key === 'Enter') finishDrawing()
+  else if (event.key === 'Escape') drawing.value = []
+  else if (event.key === 'Backspace') drawing.value = drawing.value.slice(0, -1)
+  else return
+  event.preventDefault()
+}
+
+function nudge(event: KeyboardEvent, what: 'corner' | 'dip', id: string, index: number, at: Point2): void {
+  const step = event.shiftKey ? 5 : 1
+  const by: Record<string, Point2> = { ArrowLeft: [-step, 0], ArrowRight: [step, 0], ArrowUp: [0, step], ArrowDown: [0, -step] }
+  const d = by[event.key]
+  if (d) {
+    const to = onBase([at[0] + d[0], at[1] + d[1]])
+    if (what === 'corner') emit('moveCorner', props.selected, id, to)
+    else emit('moveDip', props.selected, index, to)
+  } else if (event.key === 'Delete' || event.key === 'Backspace') {
+    if (what === 'corner') emit('removeCorner', props.selected, id)
+    else emit('removeDip', props.selected, index)
+  } else return
+  event.preventDefault()
+  event.stopPropagation()
+}
+</script>
+
+<template>
+  <div ref="frame" class="plan" :data-tool="tool" tabindex="-1" @keydown="key">
+    <svg v-if="width > 0" :viewBox="`0 0 ${width} ${height}`" role="application" aria-label="Plan of the base" @pointermove="move" @pointerup="drop" @pointercancel="drop" @click="press" @dblclick="finishDrawing">
+      <rect class="board" :x="X(0)" :y="Y(base.depthMm)" :width="base.widthMm * scale" :height="base.depthMm * scale" />
+      <g class="rule">
+        <g v-for="t in ticks(base.widthMm)" :key="`x${t}`">
+          <line :x1="X(t)" :x2="X(t)" :y1="Y(0)" :y2="Y(0) + 5" />
+          <text :x="X(t)" :y="Y(0) + 18" text-anchor="middle" class="quiet">{{ t }}</text>
+        </g>
+        <g v-for="t in ticks(base.depthMm)" :key="`y${t}`">
+          <line :x1="X(0) - 5" :x2="X(0)" :y1="Y(t)" :y2="Y(t)" />
+          <text :x="X(0) - 9" :y="Y(t) + 4" text-anchor="end" class="quiet">{{ t }}</text>
+        </g>
+        <text :x="X(base.widthMm)" :y="Y(0) + 30" text-anchor="end" class="quiet">mm</text>
+      </g>
+
+      <g v-for="pool in pools" :key="pool.id" :class="{ faint: pool.id !== selected && tool !== 'look' && tool !== 'lip' }">
+        <path class="bed" :d="ringOf(ring(pool).map(px))" />
+        <path class="wet" :d="ringsOf((groundOf(pool.id)?.shoreline ?? []).map((r) => r.map(px)))" fill-rule="evenodd" />
+        <path v-for="c in groundOf(pool.id)?.contours ?? []" :key="c.depthMm" class="depth" :d="ringsOf(c.rings.map((r) => r.map(px)))" fill-rule="evenodd" />
+        <g v-for="e in edges(pool)" :key="e.id">
+          <line class="edge" :class="e.kind" :x1="e.x1" :y1="e.y1" :x2="e.x2" :y2="e.y2" />
+        </g>
+      </g>
+
+      <g v-for="comb in combs" :key="comb.id" class="comb">
+        <line v-for="([a, b], i) in comb.teeth" :key="i" :x1="a[0]" :y1="a[1]" :x2="b[0]" :y2="b[1]" />
+      </g>
+
+      <g class="cutline">
+        <line class="hit" :x1="X(section.from[0])" :y1="Y(section.from[1])" :x2="X(section.to[0])" :y2="Y(section.to[1])" @pointerdown="grip($event, 'line')" />
+        <line class="seen" :x1="X(section.from[0])" :y1="Y(section.from[1])" :x2="X(section.to[0])" :y2="Y(section.to[1])" />
+        <g v-for="end in (['from', 'to'] as const)" :key="end" class="cut-end" @pointerdown="grip($event, end)">
+          <circle class="hit" :cx="X(section[end][0])" :cy="Y(section[end][1])" r="18" />
+          <path :transform="`translate(${X(section[end][0])} ${Y(section[end][1])})`" d="M0 -9L8 0L0 9L-8 0Z" />
+          <text :x="X(section[end][0]) + 13" :y="Y(section[end][1]) + (end === 'from' ? -6 : 16)" class="on-drawing figure">{{ end === 'from' ? 'A' : 'B' }}</text>
+        </g>
+      </g>
+
+      <g v-if="chosen && tool !== 'look' && tool !== 'lip'">
+        <g v-for="(s, i) in chosen.soundings" :key="i" class="dip" :tabindex="tool === 'move' ? 0 : -1" role="button" :aria-label="`Sounding ${i + 1}`" @pointerdown="grip($event, 'dip', '', i)" @click.stop @keydown="nudge($event, 'dip', '', i, [s[0], s[1]])">
+          <circle class="hit" :cx="X(s[0])" :cy="Y(s[1])" r="11" />
+          <path :transform="`translate(${X(s[0])} ${Y(s[1])})`" d="M0 -7V7M-4 0H4" />
+          <text :x="X(s[0]) + 6" :y="Y(s[1]) - 4" class="on-drawing">{{ number(chosen.levelMm - s[2]) }}</text>
+        </g>
+        <g v-for="c in chosen.outline" :key="c.id" class="corner" :tabindex="tool === 'move' ? 0 : -1" role="button" :aria-label="`Outline point ${c.id}`" @pointerdown="grip($event, 'corner', c.id)" @click.stop="tool === 'corner' || tool === 'edge' || tool === 'dip' || tool === 'draw' ? press($event) : undefined" @keydown="nudge($event, 'corner', c.id, 0, [c.x, c.y])">
+          <circle class="hit" :cx="X(c.x)" :cy="Y(c.y)" r="13" />
+          <rect :x="X(c.x) - 5" :y="Y(c.y) - 5" width="10" height="10" />
+        </g>
+      </g>
+      <g v-for="pool in pools" :key="`n${pool.id}`">
+        <text v-if="groundOf(pool.id)?.measured && (tool === 'look' || tool === 'lip' || pool.id !== selected)" class="on-drawing figure" text-anchor="middle" :x="X(ring(pool).reduce((s, p) => s + p[0], 0) / pool.outline.length)" :y="Y(ring(pool).reduce((s, p) => s + p[1], 0) / pool.outline.length)">{{ pool.name }}</text>
+      </g>
+
+      <g v-if="tool === 'draw'" class="drawn">
+        <path :d="ringOf(drawing.map(px))" />
+        <line v-if="drawing.length && pointer" :x1="px(drawing[drawing.length - 1])[0]" :y1="px(drawing[drawing.length - 1])[1]" :x2="px(pointer)[0]" :y2="px(pointer)[1]" />
+        <circle v-for="(p, i) in drawing" :key="i" :cx="px(p)[0]" :cy="px(p)[1]" :r="i === 0 ? 8 : 5" />
+      </g>
+      <g v-for="(p, i) in faultsAt ?? []" :key="`f${i}`" class="fault-at">
+        <circle :cx="X(p[0])" :cy="Y(p[1])" r="16" />
+        <text :x="X(p[0]) + 18" :y="Y(p[1]) + 6" class="figure">!</text>
+      </g>
+      <text v-if="pointer && tool !== 'look'" :x="width - 14" :y="24" text-anchor="end" class="quiet">{{ mm(Math.max(0, pointer[0])) }}, {{ mm(Math.max(0, pointer[1])) }}</text>
+    </svg>
+  </div>
+</template>
+
+<style scoped>
+.plan { position: absolute; inset: 0; touch-action: none; }
+.plan[data-tool='dip'], .plan[data-tool='draw'], .plan[data-tool='corner'] { cursor: crosshair; }
+.plan[data-tool='edge'], .plan[data-tool='lip'] { cursor: pointer; }
+svg { width: 100%; height: 100%; display: block; user-select: none; }
+.board { fill: color-mix(in srgb, var(--moss) 16%, var(--sheet)); stroke: var(--timber); stroke-width: 5; stroke-linejoin: miter; }
+.rule line { stroke: var(--line-strong); }
+.bed { fill: var(--bed); }
+.wet { fill: var(--shallow); }
+.depth { fill: var(--deep); fill-opacity: 0.2; stroke: var(--deep); stroke-opacity: 0.45; stroke-width: 0.8; }
+html.dark .depth { fill: #04181b; fill-opacity: 0.3; }
+.edge.shore { stroke: var(--ink); stroke-width: 1.6; stroke-dasharray: 2 4; stroke-linecap: round; }
+.edge.dam { stroke: var(--red-lead); stroke-width: 4.5; }
+.faint { opacity: 0.55; }
+.comb line { stroke: var(--on-deep); stroke-width: 2.2; stroke-linecap: round; }
+html.dark .comb line { stroke: #f2faf6; }
+.hit { fill: transparent; stroke: transparent; stroke-width: 18; }
+circle.hit { stroke: none; }
+.cutline .hit { cursor: grab; }
+.cutline .seen { stroke: var(--brass); stroke-width: 2; stroke-dasharray: 12 4 2 4; pointer-events: none; }
+.cut-end { cursor: grab; }
+.cut-end path { fill: var(--brass); }
+.dip { cursor: grab; }
+.dip path { stroke: var(--ink); stroke-width: 1.8; fill: none; }
+.corner { cursor: grab; }
+.corner rect { fill: var(--sheet); stroke: var(--ink); stroke-width: 2; }
+.plan[data-tool='remove'] .corner:hover rect, .plan[data-tool='remove'] .dip:hover path { stroke: var(--red-lead); stroke-width: 4; }
+.drawn path { fill: var(--shallow); fill-opacity: 0.5; stroke: var(--deep); stroke-width: 2; }
+.drawn line { stroke: var(--deep); stroke-dasharray: 4 4; }
+.drawn circle { fill: var(--deep); }
+.fault-at circle { fill: none; stroke: var(--red-lead); stroke-width: 3; }
+.fault-at text { fill: var(--red-lead); font-size: 24px; }
+</style>

@@ -1,0 +1,34 @@
+import { createRouter, createWebHistory } from 'vue-router'
+import BuildsView from './views/BuildsView.vue'
+
+/** The order of the work. Every view but the first is loaded when it is asked for. */
+export const PLACES = [
+  { name: 'builds', title: 'Builds' },
+  { name: 'ground', title: 'Ground' },
+  { name: 'water', title: 'Water' },
+  { name: 'build-up', title: 'Build-up' },
+  { name: 'mix', title: 'Mix' },
+  { name: 'days', title: 'Days' },
+  { name: 'prints', title: 'Prints' }
+] as const
+
+export const router = createRouter({
+  history: createWebHistory(),
+  routes: [
+    { path: '/', name: 'builds', component: BuildsView },
+    {
+      path: '/build/:id',
+      component: () => import('./views/BenchView.vue'),
+      children: [
+        { path: '', redirect: { name: 'ground' } },
+        { path: 'ground', name: 'ground', component: () => import('./views/GroundView.vue') },
+        { path: 'water', name: 'water', component: () => import('./views/WaterView.vue') },
+        { path: 'build-up', name: 'build-up', component: () => import('./views/BuildUpView.vue') },
+        { path: 'mix', name: 'mix', component: () => import('./views/MixView.vue') },
+        { path: 'days', name: 'days', component: () => import('./views/DaysView.vue') },
+        { path: 'prints', name: 'prints', component: () => import('./views/PrintsView.vue') }
+      ]
+    },
+    { path: '/:anything(.*)*', redirect: '/' }
+  ]
+})

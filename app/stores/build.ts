@@ -1,0 +1,229 @@
+import { defineStore } from 'pinia'
+import { computed, ref, shallowRef } from 'vue'
+import type { Edit } from '../../core/build/edits'
+import type { Build, Pool } from '../../core/build/types'
+import type { Plan } from '../../core/plan/derivePlan'
+import { isFull, loadBuild, saveBuild } from '../storage/builds'
+import * as lifeboat from '../storage/lifeboat'
+import { hear, tell, TAB } from '../storage/tabs'
+import { sharedPlanClient } from '../workers/planClient'
+
+interface Remembered {
+  build: Build
+  label: string
+}
+
+/** Edits of one group within this time become one step of undo, ms. */
+const GROUP_MS = 900
+/** After an edit the store waits so long before it writes, ms: short, for a tab may be closed in mid-edit. */
+const SAVE_AFTER_MS = 150
+const MOST_UNDO = 200
+
+/** The build on the bench: what was entered, its plan, its history, and its way into the store. */
+export const useBuildStore = defineStore('build', () => {
+  const build = shallowRef<Build | null>(null)
+  const plan = shallowRef<Plan | null>(null)
+  const planning = ref(false)
+  const planMs = ref(0)
+  const planProblem = ref('')
+  const undone = shallowRef<Remembered[]>([])
+  const redone = shallowRef<Remembered[]>([])
+  const saveState = ref<'saved' | 'saving' | 'full' | 'failed'>('saved')
+  const saveProblem = ref('')
+  const missing = ref(false)
+  /** What this tab has to tell about others that hold the same build. */
+  const tabNotice = ref<'' | 'alsoOpen' | 'updated' | 'branched'>('')
+  const selected = ref('')
+
+  let revision = 0
+  let dirty = false
+  let saveTimer = 0
+  let saving: Promise<void> | null = null
+  let lastGroup = ''
+  let lastEditAt = 0
+  const branchListeners: ((id: string) => void)[] = []
+
+  const pools = computed(() => build.value?.waters.filter((w): w is Pool => w.kind === 'pool') ?? [])
+  const water = computed(() => build.value?.waters.find((w) => w.id === selected.value) ?? build.value?.waters[0] ?? null)
+  const pool = computed(() => (water.value?.kind === 'pool' ? water.value : (pools.value[0] ?? null)))
+
+  async function derive(): Promise<void> {
+    const current = build.value
+    if (!current) return
+    planning.value = true
+    try {
+      const answer = await sharedPlanClient().derive('bench', current)
+      if (answer === null || build.value?.id !== current.id) return
+      plan.value = answer.plan
+      planMs.value = answer.tookMs
+      planProblem.value = ''
+    } catch (error) {
+      planProblem.value = error instanceof Error ? error.message : String(error)
+    }
+    planning.value = false
+  }
+
+  function show(next: Build): void {
+    build.value = next
+    void derive()
+  }
+
+  function changed(next: Build): void {
+    show(next)
+    dirty = true
+    saveState.value = 'saving'
+    clearTimeout(saveTimer)
+    saveTimer = window.setTimeout(() => void save(), SAVE_AFTER_MS)
+  }
+
+  /**
+   * Makes an edit, remembers it for undo, derives the plan anew and saves.
+   *
+   * @param label  what undo will call it
+   * @param change the edit
+   * @param group  edits of one group in quick succession (a drag, typing) become one step of undo
+   */
+  function edit(label: string, change: Edit, group = ''): void {
+    const before = build.value
+    if (!before) return
+    const after = change(before)
+    if (after === before) return
+    const now = performance.now()
+    if (!(group !== '' && group === lastGroup && now - lastEditAt < GROUP_MS)) {
+      undone.value = [...undone.value.slice(1 - MOST_UNDO), { build: before, label }]
+    }
+    lastGroup = group
+    lastEditAt = now
+    redone.value = []
+    changed(after)
+  }
+
+  /** Ends a group of edits: the next one is a step of its own. */
+  const endGroup = () => { lastGroup = '' }
+
+  function undo(): void {
+    const last = undone.value.at(-1)
+    if (!last || !build.value) return
+    undone.value = undone.value.slice(0, -1)
+    redone.value = [...redone.value, { build: build.value, label: last.label }]
+    endGroup()
+    changed(last.build)
+  }
+
+  function redo(): void {
+    const last = redone.value.at(-1)
+    if (!last || !build.value) return
+    redone.value = redone.value.slice(0, -1)
+    undone.value = [...undone.value, { build: build.value, label: last.label }]
+    endGroup()
+    changed(last.build)
+  }
+
+  async function save(): Promise<void> {
+    clearTimeout(saveTimer)
+    if (saving) await saving
+    if (!dirty || !build.value) return
+    const writing = build.value
+    dirty = false
+    saving = (async () => {
+      try {
+        const result = await saveBuild(writing, revision)
+        if ('overtaken' in result) await branch(writing)
+        else {
+          revision = result.saved.revision
+          tell({ kind: 'saved', id: writing.id, revision })
+        }
+        lifeboat.sink(writing.id)
+        if (!dirty) saveState.value = 'saved'
+        saveProblem.value = ''
+      } catch (error) {
+        dirty = true
+        saveState.value = isFull(error) ? 'full' : 'failed'
+        saveProblem.value = error instanceof Error ? error.message : String(error)
+        lifeboat.launch(writing, revision)
+      }
+    })()
+    await saving
+    saving = null
+  }
+
+  /** Another tab saved first: this tab's work becomes a build of its own, and neither is lost. */
+  async function branch(work: Build): Promise<void> {
+    const copy: Build = { ...(build.value ?? work), id: crypto.randomUUID(), name: `${work.name.slice(0, 100)} (second tab)` }
+    const result = await saveBuild(copy, 0)
+    if ('overtaken' in result) throw new Error('the copy could not be made')
+    lifeboat.sink(work.id)
+    revision = result.saved.revision
+    build.value = copy
+    undone.value = undone.value.map((u) => ({ ...u, build: { ...u.build, id: copy.id } }))
+    redone.value = []
+    tabNotice.value = 'branched'
+    tell({ kind: 'listChanged' })
+    branchListeners.forEach((listener) => listener(copy.id))
+    void derive()
+  }
+
+  /** Opens a build; says false when there is none of that id. */
+  async function open(id: string): Promise<boolean> {
+    if (build.value?.id === id) return true
+    await save()
+    const row = await loadBuild(id)
+    missing.value = !row || row.deletedAt !== null
+    if (!row || missing.value) {
+      build.value = null
+      return false
+    }
+    revision = row.revision
+    undone.value = []
+    redone.value = []
+    plan.value = null
+    tabNotice.value = ''
+    saveState.value = 'saved'
+    selected.value = row.build.waters[0]?.id ?? ''
+    show(row.build)
+    tell({ kind: 'opened', id })
+    return true
+  }
+
+  /** Leaves the build: saves what is open and lets it go. */
+  async function close(): Promise<void> {
+    await save()
+    if (dirty) return
+    if (build.value) tell({ kind: 'left', id: build.value.id })
+    build.value = null
+    plan.value = null
+  }
+
+  hear((news) => {
+    if (news.tab === TAB || !build.value || !('id' in news) || news.id !== build.value.id) return
+    if (news.kind === 'opened') tell({ kind: 'here', id: news.id, to: news.tab })
+    else if (news.kind === 'here' && news.to === TAB && tabNotice.value === '') tabNotice.value = 'alsoOpen'
+    else if (news.kind === 'left' && tabNotice.value === 'alsoOpen') tabNotice.value = ''
+    else if (news.kind === 'saved' && !dirty && saving === null && news.revision > revision) void follow(news.id)
+  })
+
+  /** The other tab saved and this one has nothing unsaved: take its state in, undo can go back. */
+  async function follow(id: string): Promise<void> {
+    const row = await loadBuild(id)
+    if (!row || dirty || build.value?.id !== id) return
+    undone.value = [...undone.value, { build: build.value, label: 'Change from another tab' }]
+    redone.value = []
+    revision = row.revision
+    show(row.build)
+    tabNotice.value = 'updated'
+  }
+
+  window.addEventListener('pagehide', () => {
+    if (dirty && build.value) lifeboat.launch(build.value, revision)
+    void save()
+  })
+  document.addEventListener('visibilitychange', () => {
+    if (document.visibilityState === 'hidden') void save()
+  })
+
+  return {
+    build, plan, planning, planMs, planProblem, undone, redone, saveState, saveProblem, missing, tabNotice, selected,
+    pools, water, pool, edit, endGroup, undo, redo, save, open, close,
+    onBranch: (listener: (id: string) => void) => { branchListeners.push(listener) }
+  }
+})

@@ -1,0 +1,133 @@
+import { defineStore } from 'pinia'
+import { ref, shallowRef } from 'vue'
+import type { Build } from '../../core/build/types'
+import type { Plan } from '../../core/plan/derivePlan'
+import { addBuilds, emptyOldBin, isFull, listBuilds, loadBuild, saveBuild, seedOnce, setDeleted } from '../storage/builds'
+import type { BuildRow } from '../storage/db'
+import * as lifeboat from '../storage/lifeboat'
+import { hear, TAB, tell } from '../storage/tabs'
+import { sharedPlanClient } from '../workers/planClient'
+
+/** All builds, with a plan for each card. */
+export const useLibraryStore = defineStore('library', () => {
+  const kept = shallowRef<BuildRow[]>([])
+  const binned = shallowRef<BuildRow[]>([])
+  const plans = shallowRef<Record<string, Plan>>({})
+  const ready = ref(false)
+  const rescued = ref(0)
+  const problem = ref('')
+  const planned = new Map<string, number>()
+
+  async function refresh(): Promise<void> {
+    try {
+      const lists = await listBuilds()
+      kept.value = lists.kept
+      binned.value = lists.binned
+      for (const row of lists.kept) void planOf(row)
+    } catch (error) {
+      problem.value = `The browser’s store cannot be read: ${error instanceof Error ? error.message : String(error)}`
+    }
+    ready.value = true
+  }
+
+  async function planOf(row: BuildRow): Promise<void> {
+    if (planned.get(row.id) === row.revision) return
+    planned.set(row.id, row.revision)
+    try {
+      const answer = await sharedPlanClient().derive(`card:${row.id}`, row.build)
+      if (answer) plans.value = { ...plans.value, [row.id]: answer.plan }
+    } catch {
+      planned.delete(row.id)
+    }
+  }
+
+  /** First thing at start: bring in what a closed tab left unsaved, seed the demo builds where the server offers them. */
+  async function start(): Promise<void> {
+    for (const { build, revision } of lifeboat.survivors()) {
+      const there = await loadBuild(build.id)
+      if (!there || JSON.stringify(there.build) !== JSON.stringify(build)) {
+        const result = await saveBuild(build, revision)
+        if ('overtaken' in result) await addBuilds([{ ...build, id: crypto.randomUUID(), name: `${build.name.slice(0, 100)} (rescued)` }])
+        rescued.value++
+      }
+      lifeboat.sink(build.id)
+    }
+    await seedDemos()
+    void emptyOldBin()
+    await refresh()
+  }
+
+  async function seedDemos(): Promise<void> {
+    try {
+      const response = await fetch('/demo-builds.json', { headers: { accept: 'application/json' } })
+      if (!response.ok || !response.headers.get('content-type')?.includes('json')) return
+      const builds = (await response.json()) as Build[]
+      await seedOnce('demo-builds-1', builds)
+    } catch {
+      // no server, no demo: the app works without
+    }
+  }
+
+  const fresh = (build: Build, name = build.name): Build => ({ ...build, id: crypto.randomUUID(), name })
+
+  function listChanged(): Promise<void> {
+    tell({ kind: 'listChanged' })
+    return refresh()
+  }
+
+  async function create(build: Build): Promise<void> {
+    await addBuilds([build])
+    await listChanged()
+  }
+
+  async function duplicate(row: BuildRow): Promise<void> {
+    await addBuilds([fresh(row.build, `${row.build.name.slice(0, 110)} (copy)`)])
+    await listChanged()
+  }
+
+  async function rename(row: BuildRow, name: string): Promise<boolean> {
+    const result = await saveBuild({ ...row.build, name }, row.revision)
+    await listChanged()
+    return 'saved' in result
+  }
+
+  async function remove(id: string): Promise<void> {
+    await setDeleted(id, true)
+    await listChanged()
+  }
+
+  async function restore(id: string): Promise<void> {
+    await setDeleted(id, false)
+    await listChanged()
+  }
+
+  /** Takes in a file; a build whose id is here already comes in as a build of its own. Says what is wrong, or null. */
+  async function importText(text: string): Promise<{ added: number } | { problem: string }> {
+    const { readBuilds } = await import('../../core/formats/buildFile')
+    const result = readBuilds(text)
+    if (!result.ok) {
+      const lines = result.faults.slice(0, 4).map((f) => (f.path ? `${f.path}: ${f.message}` : f.message))
+      const more = result.faults.length > 4 ? `; and ${result.faults.length - 4} more` : ''
+      return { problem: `${lines.join('; ')}${more}` }
+    }
+    const taken = new Set([...kept.value, ...binned.value].map((r) => r.id))
+    const builds = result.value.map((build) => {
+      const made = taken.has(build.id) ? fresh(build) : build
+      taken.add(made.id)
+      return made
+    })
+    try {
+      await addBuilds(builds)
+    } catch (error) {
+      return { problem: isFull(error) ? 'the browser’s store is full; export and delete an old build, then try again' : String(error) }
+    }
+    await listChanged()
+    return { added: builds.length }
+  }
+
+  hear((news) => {
+    if (news.tab !== TAB && (news.kind === 'listChanged' || news.kind === 'saved')) void refresh()
+  })
+
+  return { kept, binned, plans, ready, rescued, problem, start, refresh, create, duplicate, rename, remove, restore, importText }
+})

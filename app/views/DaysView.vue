@@ -1,0 +1,114 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { CAUTIONS } from '../../core/materials/cautions'
+import type { Room } from '../../core/build/types'
+import { sittingsOf } from '../../core/days/sittings'
+import CalendarEditor from '../components/CalendarEditor.vue'
+import FindingsList from '../components/FindingsList.vue'
+import NumberField from '../components/NumberField.vue'
+import DaysRiver from '../drawings/DaysRiver.vue'
+import { clock, dayAndClock, duration, longDay } from '../format'
+import { useBuildStore } from '../stores/build'
+
+const store = useBuildStore()
+const build = computed(() => store.build!)
+const plan = computed(() => store.plan)
+const days = computed(() => plan.value?.days)
+const selected = ref('')
+const step = (id: string) => plan.value?.steps.steps.find((s) => s.id === id)
+const waterName = (id: string | null | undefined) => build.value.waters.find((w) => w.id === id)?.name ?? ''
+const named = (id: string) => { const s = step(id); return s ? (s.water ? `${waterName(s.water)}: ${s.title.toLowerCase()}` : s.title) : id }
+const sittings = computed(() => (days.value ? sittingsOf(days.value) : []))
+const waitsAfter = (fromMs: number, toMs: number) => (days.value?.waits ?? []).filter((w) => w.critical && w.startMs >= fromMs && w.startMs < toMs && w.endMs - w.startMs > 7_200_000)
+const chain = computed(() => days.value?.chain ?? [])
+const totals = computed(() => {
+  const sum = (kind: string) => chain.value.filter((c) => c.kind === kind).reduce((s, c) => s + c.minutes, 0)
+  return { work: sum('work'), wait: sum('wait'), hours: sum('hours') }
+})
+const setRoom = (change: Partial<Room>) => store.edit('Room', (b) => ({ ...b, room: { ...b.room, ...change } }), 'room')
+const LINKS = { work: 'work', wait: 'waits', hours: 'no free hour', hands: 'hands busy' }
+</script>
+
+<template>
+  <div class="bench">
+    <div class="drawings scroll">
+      <section class="panel pad stack" data-test="days">
+        <header class="row">
+          <h1 class="grow">{{ days?.finishMs ? `Finished ${longDay(days.finishMs, days.zone)}, ${clock(days.finishMs, days.zone)}` : 'No finishing date yet' }}</h1>
+          <span v-if="days?.finishMs">{{ duration(days.handsMin) }} of work in {{ days.sittings }} sittings</span>
+        </header>
+        <DaysRiver v-if="days && plan && days.finishMs" :build="build" :days="days" :steps="plan.steps.steps" :selected="selected" @select="selected = $event" />
+        <p class="legend small">
+          <span class="peg"></span>work <span class="peg red"></span>work the date hangs on
+          <span v-for="s in ['wet', 'workable', 'firm', 'clear']" :key="s" class="state"><svg width="30" height="13" aria-hidden="true"><rect width="30" height="13" :fill="`url(#state-${s})`" /></svg> until {{ s === 'wet' ? 'looked at' : s }}</span>
+          <span class="band"></span>your free hours
+        </p>
+      </section>
+      <section v-if="sittings.length" class="panel pad agenda">
+        <template v-for="(s, i) in sittings" :key="s.startMs">
+          <div class="when"><b>{{ dayAndClock(s.startMs, days!.zone) }}</b><span class="soft small">{{ duration((s.endMs - s.startMs) / 60000) }}</span></div>
+          <ul class="what">
+            <li v-for="w in s.work" :key="`${w.step}${w.part}`" :class="{ critical: w.critical, on: selected === w.step }">
+              <button class="open" :aria-expanded="selected === w.step" @click="selected = selected === w.step ? '' : w.step"><span class="soft">{{ clock(w.startMs, days!.zone) }}</span> {{ named(w.step) }}<template v-if="w.parts > 1"> (part {{ w.part }} of {{ w.parts }})</template> <span class="soft small">{{ duration((w.endMs - w.startMs) / 60000) }}</span></button>
+              <div v-if="selected === w.step && step(w.step)" class="more">
+                <p>{{ step(w.step)!.how }}</p><p><b>Right when:</b> {{ step(w.step)!.right }}</p>
+                <p v-for="c in step(w.step)!.cautions" :key="c" class="small caution">{{ CAUTIONS[c] }}</p>
+              </div>
+            </li>
+            <li v-for="w in waitsAfter(s.startMs, sittings[i + 1]?.startMs ?? Infinity)" :key="`wait${w.step}`" class="wait">
+              <svg width="30" height="13" aria-hidden="true"><rect width="30" height="13" :fill="`url(#state-${w.becomes})`" /></svg>
+              {{ named(w.step) }} is {{ w.becomes }} {{ dayAndClock(w.endMs, days!.zone) }}.
+              <span v-if="w.meanwhile.length">Meanwhile: {{ w.meanwhile.map(named).join(', ') }}.</span>
+              <span v-else-if="w.idleMin >= 30">{{ duration(w.idleMin) }} of your hours are free for figures, trees, boats.</span>
+            </li>
+          </ul>
+        </template>
+      </section>
+    </div>
+    <div class="tray">
+      <FindingsList :findings="plan?.findings ?? []" place="days" />
+      <section v-if="chain.length" class="panel pad stack" data-test="chain">
+        <h2>What the date hangs on</h2>
+        <p>{{ duration(totals.work) }} of work, {{ duration(totals.wait) }} of drying and curing, and {{ duration(totals.hours) }} in which nothing could begin because you had no free hour.</p>
+        <details><summary>The whole chain, {{ chain.length }} links</summary>
+          <ol class="chain"><li v-for="(c, i) in chain" :key="i" :class="c.kind"><span class="small">{{ duration(c.minutes) }}</span> {{ c.kind === 'hours' ? `no free hour for: ${named(c.step).toLowerCase()}` : `${named(c.step)} ${c.kind === 'wait' ? LINKS.wait : ''}` }}</li></ol>
+        </details>
+      </section>
+      <CalendarEditor />
+      <section class="panel pad stack">
+        <h2>The room</h2>
+        <div class="grid2">
+          <NumberField label="Temperature" unit="°C" :model-value="build.room.tempC" :min="-40" :max="60" :step="0.5" @update:model-value="setRoom({ tempC: $event! })" />
+          <NumberField label="Humidity" unit="%" :model-value="build.room.rhPct" :min="0" :max="100" @update:model-value="setRoom({ rhPct: $event! })" />
+        </div>
+        <p class="small soft">Resin: twice as long for every 10 °C less than the label’s. Gel, glue, plaster: by the air’s thirst for water.</p>
+      </section>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.scroll { overflow: auto; padding: 2px; }
+.scroll > section { flex: none; }
+.legend { display: flex; gap: 6px 8px; align-items: center; flex-wrap: wrap; }
+.legend svg, .wait svg { border: 1px solid var(--line-strong); vertical-align: -2px; }
+.state { margin-left: 6px; }
+.peg { width: 5px; height: 15px; background: var(--ink); display: inline-block; }
+.peg.red { background: var(--red-lead); margin-left: 6px; }
+.band { width: 22px; height: 13px; background: var(--brass-wash); border: 1px solid var(--line); display: inline-block; margin-left: 6px; }
+.agenda { display: grid; grid-template-columns: 150px 1fr; gap: 10px 14px; }
+.when { display: grid; align-content: start; border-top: 1px solid var(--line); padding-top: 6px; }
+.what { list-style: none; margin: 0; padding: 6px 0 0; border-top: 1px solid var(--line); display: grid; gap: 3px; }
+.what li { border-left: 4px solid var(--line-strong); padding-left: 9px; }
+.what li.critical { border-color: var(--red-lead); }
+.what li.wait { border-color: transparent; color: var(--ink-soft); font-size: 13.5px; }
+.open { border: 0; background: none; padding: 2px 0; cursor: pointer; text-align: left; }
+.open:hover { text-decoration: underline; }
+.more { background: var(--sunk); padding: 8px 12px; border-radius: 3px 10px 3px 10px; margin: 3px 0; display: grid; gap: 4px; }
+.caution { color: var(--brass); }
+.chain { padding-left: 0; list-style: none; display: grid; gap: 3px; font-size: 13.5px; margin: 8px 0 0; }
+.chain li { border-left: 4px solid var(--red-lead); padding-left: 8px; }
+.chain li.wait { border-color: var(--water); }
+.chain li.hours { border-color: var(--brass); }
+summary { cursor: pointer; }
+</style>

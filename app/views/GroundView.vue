@@ -1,0 +1,138 @@
+<script setup lang="ts">
+import { computed, onBeforeUnmount, onMounted, ref } from 'vue'
+import { addCorner, addSounding, changePool, changeSounding, drawOutline, moveCorner, removeCorner, removeSounding, setEdge, type Edit } from '../../core/build/edits'
+import type { Pool } from '../../core/build/types'
+import type { Point2 } from '../../core/geometry/polygon'
+import { BUILT_IN_SHELF, ofKind } from '../../core/materials/shelf'
+import FindingsList from '../components/FindingsList.vue'
+import NumberField from '../components/NumberField.vue'
+import SoundingsTable from '../components/SoundingsTable.vue'
+import PlanDrawing, { type PlanTool } from '../drawings/PlanDrawing.vue'
+import SectionDrawing from '../drawings/SectionDrawing.vue'
+import { useBuildStore } from '../stores/build'
+import { useSettingsStore } from '../stores/settings'
+
+const store = useBuildStore()
+const settings = useSettingsStore()
+const tool = ref<PlanTool>('move')
+const TOOLS: { id: PlanTool; key: string; name: string; what: string }[] = [
+  { id: 'move', key: 'M', name: 'Move', what: 'Drag outline points, soundings, the section line' },
+  { id: 'corner', key: 'O', name: 'Point', what: 'Click an edge to put a point into it' },
+  { id: 'dip', key: 'D', name: 'Dip', what: 'Click where the skewer went in' },
+  { id: 'edge', key: 'E', name: 'Edge', what: 'Click an edge: shore or dam' },
+  { id: 'remove', key: 'X', name: 'Remove', what: 'Click a point or sounding to take it away' },
+  { id: 'draw', key: 'L', name: 'Draw', what: 'Click round the pool; close it on the first point or with Enter' }
+]
+const landforms = ofKind(BUILT_IN_SHELF, 'landform')
+const shells = ofKind(BUILT_IN_SHELF, 'shell')
+const seals = ofKind(BUILT_IN_SHELF, 'sealer')
+
+const build = computed(() => store.build!)
+const plan = computed(() => store.plan)
+const pool = computed(() => store.pool)
+const ground = computed(() => plan.value?.ground.pools.find((g) => g.id === pool.value?.id))
+const faults = computed(() => ground.value?.faults ?? [])
+const faultsAt = computed(() => faults.value.flatMap((f) => (f.at ? [f.at] : [])))
+const outlineFault = computed(() => faults.value.find((f) => f.path.includes('.outline')))
+const heightForDip = ref<number | null>(null)
+
+const kindOf = (corner: string) => pool.value?.outline.find((c) => c.id === corner)?.edge
+const setGround = (change: Partial<Pool> | object) => store.edit('Ground', (b) => ({ ...b, ground: { ...b.ground, ...change } }), 'ground')
+const setBase = (change: object) => store.edit('Base size', (b) => ({ ...b, base: { ...b.base, ...change } }), 'base')
+const change = (label: string, edit: Edit, group = '') => store.edit(label, edit, group)
+
+function dip(id: string, [x, y]: Point2): void {
+  const depth = ground.value?.maxDepthMm || 5
+  change('Add sounding', addSounding(id, [x, y, heightForDip.value ?? Math.round((pool.value!.levelMm - depth * 0.7) * 2) / 2]))
+}
+function drawn(points: Point2[]): void {
+  if (pool.value) change('Draw the outline', drawOutline(pool.value.id, points))
+  tool.value = 'move'
+}
+function pressed(event: KeyboardEvent): void {
+  const target = event.target as HTMLElement
+  if (['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName) || event.ctrlKey || event.metaKey || event.altKey) return
+  const found = TOOLS.find((t) => t.key.toLowerCase() === event.key.toLowerCase())
+  if (found) tool.value = found.id
+}
+onMounted(() => window.addEventListener('keydown', pressed))
+onBeforeUnmount(() => window.removeEventListener('keydown', pressed))
+</script>
+
+<template>
+  <div class="bench">
+    <div class="drawings">
+      <div class="panel drawing-box plan-box">
+        <div class="palette" role="toolbar" aria-label="Plan tools">
+          <button v-for="t in TOOLS" :key="t.id" class="tool" :aria-pressed="tool === t.id" :title="t.what" :data-tool-name="t.id" @click="tool = t.id">{{ t.name }} <kbd>{{ t.key }}</kbd></button>
+          <span class="soft small what">{{ TOOLS.find((t) => t.id === tool)?.what }}</span>
+        </div>
+        <div class="canvas">
+          <PlanDrawing
+            v-if="plan" :base="build.base" :pools="store.pools" :grounds="plan.ground.pools" :falls="plan.forms.falls" :section="build.section" :tool="tool"
+            :selected="pool?.id ?? ''" :faults-at="faultsAt" @select="store.selected = $event" @settled="store.endGroup"
+            @move-corner="(p, c, at) => change('Move outline point', moveCorner(p, c, at), `corner:${c}`)"
+            @add-corner="(p, c, at) => change('Add outline point', addCorner(p, c, at))"
+            @remove-corner="(p, c) => change('Remove outline point', removeCorner(p, c))"
+            @edge="(p, c) => change('Shore or dam', setEdge(p, c, kindOf(c) === 'dam' ? 'shore' : 'dam'))"
+            @dip="dip" @move-dip="(p, i, at) => change('Move sounding', changeSounding(p, i, [Math.round(at[0] * 10) / 10, Math.round(at[1] * 10) / 10, pool!.soundings[i][2]]), `dip:${i}`)"
+            @remove-dip="(p, i) => change('Remove sounding', removeSounding(p, i))" @drawn="drawn"
+            @section="(line) => change('Section line', (b) => ({ ...b, section: line }), 'section')"
+          />
+        </div>
+        <p class="legend small"><span class="key dam"></span>dam <span class="key shore"></span>shore <span class="key cut"></span>section A–B <span class="soft">figures: dip from the water, mm</span></p>
+      </div>
+      <div class="panel drawing-box section-box">
+        <SectionDrawing v-if="plan" :section="plan.ground.section" :pools="store.pools" :falls="plan.forms.falls" :stacks="plan.stacks.pools" :shell-mm="build.ground.shellMm" :exaggeration="settings.exaggeration" :selected="pool?.id ?? ''" @select="store.selected = $event" />
+      </div>
+    </div>
+    <div class="tray">
+      <FindingsList :findings="plan?.findings ?? []" place="ground" />
+      <section class="panel pad stack">
+        <div class="row"><h2 class="grow">Pool</h2>
+          <select v-if="store.pools.length > 1" class="choice pick" :value="pool?.id" aria-label="Pool" @change="store.selected = ($event.target as HTMLSelectElement).value"><option v-for="p in store.pools" :key="p.id" :value="p.id">{{ p.name }}</option></select>
+        </div>
+        <p v-if="!pool">No pool yet: add one on Water.</p>
+        <template v-else>
+          <p v-if="outlineFault" class="fault" role="alert">{{ outlineFault.message }}</p>
+          <div class="grid2">
+            <NumberField label="Brim, along the shore" unit="mm" :model-value="pool.brimMm" :min="-1000" :max="10000" :step="0.5" @update:model-value="change('Brim', changePool(pool.id, { brimMm: $event! }), 'brim')" />
+            <NumberField v-model="heightForDip" label="Height of new dips" unit="mm" :min="-1000" :max="10000" :step="0.5" blank="by the depth" />
+          </div>
+        </template>
+      </section>
+      <SoundingsTable v-if="pool" :pool="pool" :faults="faults" />
+      <section class="panel pad stack">
+        <h2>Base and land</h2>
+        <div class="grid2">
+          <NumberField label="Left to right" unit="mm" :model-value="build.base.widthMm" :min="10" :max="10000" :step="10" @update:model-value="setBase({ widthMm: $event })" />
+          <NumberField label="Front to back" unit="mm" :model-value="build.base.depthMm" :min="10" :max="10000" :step="10" @update:model-value="setBase({ depthMm: $event })" />
+          <NumberField label="Bank height" unit="mm" :model-value="build.ground.bankMm" :min="0" :max="10000" @update:model-value="setGround({ bankMm: $event })" />
+          <NumberField label="Shell thickness" unit="mm" :model-value="build.ground.shellMm" :min="0" :max="100" :step="0.5" @update:model-value="setGround({ shellMm: $event })" />
+        </div>
+        <label class="field"><span class="name">Landform</span><select class="choice" :value="build.ground.landform" @change="setGround({ landform: ($event.target as HTMLSelectElement).value })"><option v-for="m in landforms" :key="m.id" :value="m.id">{{ m.name }}</option></select></label>
+        <label class="field"><span class="name">Shell</span><select class="choice" :value="build.ground.shell" @change="setGround({ shell: ($event.target as HTMLSelectElement).value })"><option v-for="m in shells" :key="m.id" :value="m.id">{{ m.name }}</option></select></label>
+        <div class="grid2">
+          <label class="field"><span class="name">Seal</span><select class="choice" :value="build.ground.seal" @change="setGround({ seal: ($event.target as HTMLSelectElement).value })"><option v-for="m in seals" :key="m.id" :value="m.id">{{ m.name }}</option></select></label>
+          <NumberField label="Coats of it" :model-value="build.ground.sealCoats" :min="0" :max="10" whole @update:model-value="setGround({ sealCoats: $event })" />
+        </div>
+        <p class="small soft">{{ landforms.find((m) => m.id === build.ground.landform)?.note }} {{ shells.find((m) => m.id === build.ground.shell)?.note }}</p>
+      </section>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.plan-box { flex: 1.9; display: flex; flex-direction: column; }
+.section-box { flex: 1; min-height: 170px; }
+.palette { display: flex; gap: 6px; padding: 8px 12px 6px; align-items: center; flex-wrap: wrap; border-bottom: 1px solid var(--line); }
+.palette .tool { padding: 3px 9px; min-height: 32px; }
+.what { margin-left: auto; }
+.canvas { position: relative; flex: 1; min-height: 0; }
+.legend { display: flex; gap: 8px; align-items: center; padding: 4px 14px 6px; }
+.key { width: 22px; height: 0; display: inline-block; border-top: 4px solid var(--red-lead); margin-left: 8px; }
+.key.shore { border-top: 2px dotted var(--ink); }
+.key.cut { border-top: 2px dashed var(--brass); }
+.pick { width: auto; }
+@media (max-width: 1100px) { .what { display: none; } }
+</style>

@@ -1,0 +1,96 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import type { MixingHabits } from '../../core/build/types'
+import { CAUTION_CLOSE, CAUTIONS } from '../../core/materials/cautions'
+import { BUILT_IN_SHELF, onShelf } from '../../core/materials/shelf'
+import { shoppable, shoppingCsv } from '../../core/formats/csv'
+import FindingsList from '../components/FindingsList.vue'
+import NumberField from '../components/NumberField.vue'
+import CupDrawing from '../drawings/CupDrawing.vue'
+import { duration, grams, ml, number } from '../format'
+import { saveFile } from '../saveFile'
+import { useBuildStore } from '../stores/build'
+
+const store = useBuildStore()
+const build = computed(() => store.build!)
+const plan = computed(() => store.plan)
+const setHabits = (change: Partial<MixingHabits>) => store.edit('Mixing', (b) => ({ ...b, mixing: { ...b.mixing, ...change } }), 'mixing')
+
+const groups = computed(() =>
+  (plan.value?.amounts.pools ?? []).map((amounts) => {
+    const pool = store.pools.find((p) => p.id === amounts.pool)
+    const resin = onShelf(BUILT_IN_SHELF, 'resin', amounts.resin)
+    const batches = plan.value!.amounts.batches.filter((b) => b.pool === amounts.pool)
+    return { amounts, pool, resin, batches, workingMin: plan.value!.cures.workingMin[amounts.resin] ?? 0 }
+  })
+)
+const tintsOf = (drops: Record<string, number>) =>
+  Object.entries(drops).map(([id, count]) => ({ id, drops: count, name: BUILT_IN_SHELF.get(id)?.name ?? id, colour: onShelf(BUILT_IN_SHELF, 'tint', id)?.colour ?? '#888888' }))
+const saveShopping = () => saveFile(`${build.value.name} shopping.csv`, 'text/csv', shoppingCsv(plan.value!.amounts.shopping))
+</script>
+
+<template>
+  <div class="bench">
+    <div class="drawings cups">
+      <section v-for="{ amounts, pool, resin, batches, workingMin } in groups" :key="amounts.pool" class="panel pad group">
+        <header class="row">
+          <h2>{{ pool?.name }}</h2>
+          <span class="soft">{{ resin?.name }}</span>
+          <span class="grow"></span>
+          <span><b class="figure">{{ grams(amounts.totalG) }}</b> for {{ ml(amounts.volumeMl) }}</span>
+        </header>
+        <p v-if="resin" class="ratio">
+          The label says <b>{{ number(resin.partA) }} : {{ number(resin.partB) }} by {{ resin.basis }}</b>.
+          On the scale that is <b>{{ amounts.massRatioA.toFixed(2) }} : 1 by mass</b>; in the cup {{ amounts.volumeRatioA.toFixed(2) }} : 1 by volume. Weigh by the grams below.
+        </p>
+        <p v-if="amounts.problem" class="fault">{{ amounts.problem }}</p>
+        <div class="grid">
+          <article v-for="(b, i) in batches" :key="i" class="cup" :data-batch="`${b.pool}-${b.pour}-${b.cup}`">
+            <h3>Pour {{ b.pour }}<template v-if="b.cups > 1">, cup {{ b.cup }} of {{ b.cups }}</template> <span class="soft">{{ grams(b.massG) }}</span></h3>
+            <CupDrawing :batch="b" :tints="tintsOf(b.drops)" />
+            <ul v-if="Object.keys(b.drops).length" class="drops"><li v-for="t in tintsOf(b.drops)" :key="t.id"><span class="swatch" :style="{ background: t.colour }"></span><b>{{ t.drops }}</b> {{ t.drops === 1 ? 'drop' : 'drops' }} {{ t.name.replace(' tint', '').toLowerCase() }}</li></ul>
+            <p class="small soft">Stir {{ duration(resin?.stirMin ?? 0) }}, slowly, scraping. Pour within {{ duration(workingMin) }}.</p>
+          </article>
+        </div>
+      </section>
+      <p v-if="!groups.length" class="panel pad">Nothing to mix yet: a pool with water in it comes first.</p>
+    </div>
+    <div class="tray">
+      <FindingsList :findings="plan?.findings ?? []" place="mix" />
+      <section class="panel pad stack">
+        <div class="row"><h2 class="grow">Shopping list</h2><button class="tool" @click="saveShopping">CSV</button></div>
+        <table class="plain" data-test="shopping">
+          <tbody><tr v-for="(l, i) in plan?.amounts.shopping ?? []" :key="i"><td>{{ l.name }}</td><td class="num"><b>{{ shoppable(l) }}</b> {{ l.unit === 'piece' ? '' : l.unit }}<span v-if="l.also" class="small soft also">{{ l.also }}</span></td></tr></tbody>
+        </table>
+      </section>
+      <section class="panel pad stack">
+        <h2>Your bench</h2>
+        <div class="grid2">
+          <NumberField label="Largest cup" unit="ml" :model-value="build.mixing.cupMl" :min="1" :max="100000" :step="10" @update:model-value="setHabits({ cupMl: $event! })" />
+          <NumberField label="Stays in a cup" unit="g" :model-value="build.mixing.cupG" :min="0" :max="500" @update:model-value="setHabits({ cupG: $event! })" />
+          <NumberField label="Waste" unit="%" :model-value="build.mixing.wastePct" :min="0" :max="200" @update:model-value="setHabits({ wastePct: $event! })" />
+          <NumberField label="One step of the scale" unit="g" :model-value="build.mixing.readabilityG" :min="0.0001" :max="100" :step="0.1" @update:model-value="setHabits({ readabilityG: $event! })" />
+        </div>
+        <p class="small soft">Mix = volume × density × (1 + waste) + what stays in the cups. Drops: 20 to the millilitre until you have counted your bottle.</p>
+      </section>
+      <section class="panel pad stack caution">
+        <h3>Before the lid comes off</h3>
+        <p class="small">{{ CAUTIONS.resin }}</p><p class="small">{{ CAUTIONS.heat }}</p><p class="small">{{ CAUTIONS.torch }}</p>
+        <p class="small"><b>{{ CAUTION_CLOSE }}</b></p>
+      </section>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.cups { overflow: auto; padding: 2px; }
+.group { display: grid; gap: 8px; }
+.ratio { background: var(--sunk); padding: 6px 12px; border-radius: 3px 10px 3px 10px; font-size: 14px; }
+.grid { display: grid; grid-template-columns: repeat(auto-fill, minmax(218px, 1fr)); gap: 12px 18px; }
+.cup { display: grid; gap: 5px; align-content: start; border-top: 2px solid var(--line); padding-top: 8px; }
+.drops { list-style: none; padding: 0; margin: 0; display: grid; gap: 2px; font-size: 14px; }
+.drops li { display: flex; gap: 6px; align-items: center; }
+.swatch { width: 14px; height: 14px; border-radius: 1px 7px 1px 7px; border: 1px solid var(--line-strong); }
+.also { display: block; }
+.caution { border-color: var(--brass); }
+</style>

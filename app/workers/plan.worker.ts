@@ -1,0 +1,41 @@
+import { planner, type Planner } from '../../core/plan/derivePlan'
+import type { PlanReply, PlanRequest } from './messages'
+
+/** A stage shorter than this is followed by the next at once; after a longer one the newest request is looked for, ms. */
+const BREATH_MS = 8
+
+const newest = new Map<string, number>()
+const planners = new Map<string, Planner>()
+const reply = (message: PlanReply) => postMessage(message)
+
+/** Lets messages in that came while a stage was at work. */
+const breath = () => new Promise<void>((resolve) => setTimeout(resolve, 0))
+
+async function derive({ lane, run, build }: PlanRequest): Promise<void> {
+  const plan = planners.get(lane) ?? planner()
+  planners.set(lane, plan)
+  const began = performance.now()
+  let last = began
+  const stages = plan(build)
+  for (;;) {
+    if (newest.get(lane) !== run) return
+    const step = stages.next()
+    if (step.done) {
+      reply({ kind: 'plan', lane, run, plan: step.value, tookMs: performance.now() - began })
+      return
+    }
+    if (performance.now() - last > BREATH_MS) {
+      reply({ kind: 'progress', lane, run, stage: step.value })
+      await breath()
+      last = performance.now()
+    }
+  }
+}
+
+addEventListener('message', (event: MessageEvent<PlanRequest>) => {
+  const { lane, run } = event.data
+  newest.set(lane, run)
+  derive(event.data).catch((error: unknown) => {
+    reply({ kind: 'failed', lane, run, message: error instanceof Error ? error.message : String(error) })
+  })
+})

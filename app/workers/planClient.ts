@@ -1,0 +1,50 @@
+import type { Build } from '../../core/build/types'
+import type { Plan, StageName } from '../../core/plan/derivePlan'
+import type { PlanReply, PlanRequest } from './messages'
+
+interface Waiting {
+  run: number
+  resolve: (answer: { plan: Plan; tookMs: number } | null) => void
+  reject: (error: Error) => void
+  progress?: (stage: StageName) => void
+}
+
+/** Derives plans off the main thread. A new request in a lane outdates the one before, which then answers null. */
+export interface PlanClient {
+  derive(lane: string, build: Build, progress?: (stage: StageName) => void): Promise<{ plan: Plan; tookMs: number } | null>
+}
+
+export function planClient(): PlanClient {
+  const worker = new Worker(new URL('./plan.worker.ts', import.meta.url), { type: 'module' })
+  const lanes = new Map<string, Waiting>()
+  let runs = 0
+  worker.addEventListener('message', ({ data }: MessageEvent<PlanReply>) => {
+    const waiting = lanes.get(data.lane)
+    if (!waiting || waiting.run !== data.run) return
+    if (data.kind === 'progress') {
+      waiting.progress?.(data.stage)
+      return
+    }
+    lanes.delete(data.lane)
+    if (data.kind === 'plan') waiting.resolve({ plan: data.plan, tookMs: data.tookMs })
+    else waiting.reject(new Error(data.message))
+  })
+  worker.addEventListener('error', (event) => {
+    for (const waiting of lanes.values()) waiting.reject(new Error(event.message || 'the planner stopped'))
+    lanes.clear()
+  })
+  return {
+    derive(lane, build, progress) {
+      lanes.get(lane)?.resolve(null)
+      const run = ++runs
+      return new Promise((resolve, reject) => {
+        lanes.set(lane, { run, resolve, reject, progress })
+        worker.postMessage({ lane, run, build } satisfies PlanRequest)
+      })
+    }
+  }
+}
+
+let shared: PlanClient | null = null
+/** The one worker that all views share. */
+export const sharedPlanClient = (): PlanClient => (shared ??= planClient())
