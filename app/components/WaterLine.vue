@@ -51,12 +51,11 @@ function openFirst(): void {
 </template>
 
 <style scoped>
-.line { display: flex; align-items: stretch; gap: 2px; background: var(--deep); color: var(--on-deep); padding: 0 12px; min-height: 50px; overflow: hidden; }
+.line { display: flex; align-items: stretch; gap: 2px; background: var(--strip); color: var(--on-strip); padding: 0 12px; min-height: 50px; overflow: hidden; }
 .item { display: grid; align-content: center; padding: 3px 12px; border: 0; background: none; color: inherit; text-align: left; white-space: nowrap; line-height: 1.25; }
 button.item { cursor: pointer; }
 button.item:hover { background: rgb(255 255 255 / 10%); }
-.item.on { box-shadow: inset 0 4px 0 var(--shallow); }
-html.dark .item.on { box-shadow: inset 0 4px 0 var(--on-deep); }
+.item.on { box-shadow: inset 0 4px 0 var(--water); }
 .found b { text-decoration: underline; }
 .found.stop { background: var(--red-lead); color: var(--sheet); }
 .finish { border-left: 1px solid rgb(255 255 255 / 30%); font-family: var(--head); }

@@ -4,7 +4,7 @@ import type { PlannedBatch } from '../../core/amounts/amountsStage'
 import { grams, ml } from '../format'
 
 const props = defineProps<{ batch: PlannedBatch; tints: { id: string; colour: string; drops: number }[] }>()
-const H = 132
+const H = 140
 const FOOT = 118
 const TOP = 14
 const mark = (volume: number) => FOOT - ((FOOT - TOP) * volume) / props.batch.cupMl
@@ -13,6 +13,9 @@ const half = (y: number) => 26 + (12 * (FOOT - y)) / (FOOT - TOP)
 const body = (from: number, to: number) => `M${60 - half(from)} ${from}L${60 - half(to)} ${to}H${60 + half(to)}L${60 + half(from)} ${from}Z`
 const aTop = computed(() => mark(props.batch.aMl))
 const bTop = computed(() => mark(props.batch.aMl + props.batch.bMl))
+/** The two labels keep their distance however thin the layer of B is. */
+const bLabel = computed(() => Math.min(bTop.value, aLabel.value - 38))
+const aLabel = computed(() => Math.min(aTop.value, FOOT - 22))
 </script>
 
 <template>
@@ -23,13 +26,13 @@ const bTop = computed(() => mark(props.batch.aMl + props.batch.bMl))
     <g v-for="(t, i) in tints" :key="t.id">
       <path v-if="t.drops > 0" :transform="`translate(${46 + i * 22} ${4})`" d="M5 0C9 6 10 8 10 10A5 5 0 0 1 0 10C0 8 1 6 5 0Z" :fill="t.colour" class="drop" />
     </g>
-    <line class="lead" :x1="60 + half(bTop)" :x2="108" :y1="bTop" :y2="Math.min(bTop, aTop - 20)" />
-    <line class="lead" :x1="60 + half(aTop)" :x2="108" :y1="aTop" :y2="aTop + 2" />
-    <text x="111" :y="Math.min(bTop, aTop - 20) + 1" class="figure">{{ grams(batch.bG) }} B</text>
-    <text x="111" :y="Math.min(bTop, aTop - 20) + 15" class="quiet">{{ ml(batch.bMl) }}</text>
-    <text x="111" :y="aTop + 7" class="figure">{{ grams(batch.aG) }} A</text>
-    <text x="111" :y="aTop + 21" class="quiet">{{ ml(batch.aMl) }}</text>
-    <text x="60" :y="H - 1" text-anchor="middle" class="quiet">{{ batch.cupMl }} ml cup</text>
+    <line class="lead" :x1="60 + half(bTop)" :x2="108" :y1="bTop" :y2="bLabel" />
+    <line class="lead" :x1="60 + half(aTop)" :x2="108" :y1="aTop" :y2="aLabel + 2" />
+    <text x="111" :y="bLabel + 1" class="figure">{{ grams(batch.bG) }} B</text>
+    <text x="111" :y="bLabel + 16" class="quiet">{{ ml(batch.bMl) }}</text>
+    <text x="111" :y="aLabel + 7" class="figure">{{ grams(batch.aG) }} A</text>
+    <text x="111" :y="aLabel + 22" class="quiet">{{ ml(batch.aMl) }}</text>
+    <text x="60" :y="H - 5" text-anchor="middle" class="quiet">{{ batch.cupMl }} ml cup</text>
   </svg>
 </template>
 

@@ -13,7 +13,7 @@ const emit = defineEmits<{ select: [step: string] }>()
 const frame = ref<HTMLElement | null>(null)
 const { width } = useSize(frame)
 const NAMES = 96
-const TOP = 44
+const TOP = 52
 const LANE = 42
 const DAY_MS = 86_400_000
 
@@ -71,8 +71,8 @@ const everyDay = computed(() => Math.ceil(dayStarts.value.length / Math.max(1, (
         <title>{{ stepOf(work.step)?.title }}: {{ day(work.startMs, days.zone) }} {{ clock(work.startMs, days.zone) }}–{{ clock(work.endMs, days.zone) }}</title>
       </g>
       <g v-if="days.finishMs" class="finish">
-        <line :x1="X(days.finishMs)" :x2="X(days.finishMs)" :y1="TOP - 10" :y2="height - 8" />
-        <path :transform="`translate(${X(days.finishMs)} ${TOP - 14})`" d="M0 8L-7 -4H7Z" />
+        <line :x1="X(days.finishMs)" :x2="X(days.finishMs)" :y1="TOP - 12" :y2="height - 8" />
+        <path :transform="`translate(${X(days.finishMs)} ${TOP - 12})`" d="M0 8L-7 -3H7Z" />
       </g>
     </svg>
   </div>
@@ -92,7 +92,7 @@ svg { width: 100%; display: block; }
 .peg rect { fill: var(--ink); }
 .peg.critical rect { fill: var(--red-lead); }
 .peg.on rect { stroke: var(--brass); stroke-width: 3; }
-.peg .hit { fill: transparent; stroke: none; }
+.peg rect.hit { fill: transparent; stroke: none; }
 .finish line { stroke: var(--deep); stroke-width: 2; }
 .finish path { fill: var(--deep); }
 </style>

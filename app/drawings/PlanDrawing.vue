@@ -38,7 +38,7 @@ const emit = defineEmits<{
 
 const frame = ref<HTMLElement | null>(null)
 const { width, height } = useSize(frame)
-const MARGIN = { left: 46, right: 26, top: 38, bottom: 34 }
+const MARGIN = { left: 46, right: 26, top: 22, bottom: 30 }
 
 const scale = computed(() =>
   Math.max(0.01, Math.min((width.value - MARGIN.left - MARGIN.right) / props.base.widthMm, (height.value - MARGIN.top - MARGIN.bottom) / props.base.depthMm))
@@ -84,7 +84,7 @@ const combs = computed(() =>
         teeth: Array.from({ length: teeth }, (_, i) => {
           const t = (i + 0.5) / teeth
           const from: Point2 = [a[0] + t * (b[0] - a[0]), a[1] + t * (b[1] - a[1])]
-          const reach = (i % 2 ? 11 : 8) * sign
+          const reach = (i % 2 ? 12 : 8) * sign
           return [px(from), px([from[0] + normal[0] * reach, from[1] + normal[1] * reach])]
         })
       }
@@ -206,15 +206,14 @@ function nudge(event: KeyboardEvent, what: 'corner' | 'dip', id: string, index: 
     <svg v-if="width > 0" :viewBox="`0 0 ${width} ${height}`" role="application" aria-label="Plan of the base" @pointermove="move" @pointerup="drop" @pointercancel="drop" @click="press" @dblclick="finishDrawing">
       <rect class="board" :x="X(0)" :y="Y(base.depthMm)" :width="base.widthMm * scale" :height="base.depthMm * scale" />
       <g class="rule">
-        <g v-for="t in ticks(base.widthMm)" :key="`x${t}`">
+        <g v-for="(t, i) in ticks(base.widthMm)" :key="`x${t}`">
           <line :x1="X(t)" :x2="X(t)" :y1="Y(0)" :y2="Y(0) + 5" />
-          <text :x="X(t)" :y="Y(0) + 18" text-anchor="middle" class="quiet">{{ t }}</text>
+          <text :x="X(t)" :y="Y(0) + 18" text-anchor="middle" class="quiet">{{ i === ticks(base.widthMm).length - 1 ? `${t} mm` : t }}</text>
         </g>
         <g v-for="t in ticks(base.depthMm)" :key="`y${t}`">
           <line :x1="X(0) - 5" :x2="X(0)" :y1="Y(t)" :y2="Y(t)" />
           <text :x="X(0) - 9" :y="Y(t) + 4" text-anchor="end" class="quiet">{{ t }}</text>
         </g>
-        <text :x="X(base.widthMm)" :y="Y(0) + 30" text-anchor="end" class="quiet">mm</text>
       </g>
 
       <g v-for="pool in pools" :key="pool.id" :class="{ faint: pool.id !== selected && tool !== 'look' && tool !== 'lip' }">
@@ -283,8 +282,7 @@ html.dark .depth { fill: #04181b; fill-opacity: 0.3; }
 .edge.shore { stroke: var(--ink); stroke-width: 1.6; stroke-dasharray: 2 4; stroke-linecap: round; }
 .edge.dam { stroke: var(--red-lead); stroke-width: 4.5; }
 .faint { opacity: 0.55; }
-.comb line { stroke: var(--on-deep); stroke-width: 2.2; stroke-linecap: round; }
-html.dark .comb line { stroke: #f2faf6; }
+.comb line { stroke: var(--deep); stroke-width: 2; stroke-linecap: round; }
 .hit { fill: transparent; stroke: transparent; stroke-width: 18; }
 circle.hit { stroke: none; }
 .cutline .hit { cursor: grab; }

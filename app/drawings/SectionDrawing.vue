@@ -25,7 +25,7 @@ const emit = defineEmits<{ level: [pool: string, levelMm: number]; settled: []; 
 
 const frame = ref<HTMLElement | null>(null)
 const { width, height } = useSize(frame)
-const MARGIN = { left: 52, right: 70, top: 40, bottom: 34 }
+const MARGIN = { left: 52, right: 60, top: 34, bottom: 32 }
 const BOARD_MM = 6
 
 const topMm = computed(() => Math.max(20, ...props.section.ground.map((p) => p[1]), ...props.pools.map((p) => Math.max(p.levelMm, hasDam(p) ? p.damTopMm : 0))) + 2)
@@ -74,10 +74,18 @@ const sheets = computed(() =>
       if (!fall) return []
       const s = i === 0 ? run.ground[0][0] : run.ground.at(-1)![0]
       const out = i === 0 ? -1 : 1
-      return [{ fall, s, out, path: lineThrough([px([s - out * 6, fall.lipMm]), px([s, fall.lipMm]), px([s + out * 3, fall.lipMm - fall.dropMm * 0.2]), px([s + out * 4.5, fall.footMm])]) }]
+      const land = landingOf(run, i === 0 ? -1 : 1) ?? s + out * 4.5
+      return [{ fall, s: (s + land) / 2, out, path: lineThrough([px([s - out * 6, fall.lipMm]), px([s, fall.lipMm]), px([s + (land - s) * 0.45, fall.lipMm - fall.dropMm * 0.18]), px([land, fall.footMm])]) }]
     })
   )
 )
+
+/** Just inside the pool below, where the strips are tucked in; null when none lies next to the lip. */
+function landingOf(run: SectionRun, step: -1 | 1): number | null {
+  const next = props.section.runs[props.section.runs.indexOf(run) + step]
+  const water = next && poolOf(next) ? under(next.ground, poolOf(next).levelMm).flatMap((r) => r.map((p) => p[0])) : []
+  return water.length === 0 ? null : step < 0 ? Math.max(...water) - 3 : Math.min(...water) + 3
+}
 
 const handles = computed(() =>
   props.pools.flatMap((pool) => {
@@ -160,7 +168,7 @@ const layerFill = (i: number, count: number) => 0.35 + (0.5 * (count - i)) / Mat
       <g v-for="h in handles" :key="h.pool.id">
         <g v-if="h.depth > 0" class="depth">
           <line :x1="X(h.deepest[0])" :x2="X(h.deepest[0])" :y1="Y(h.pool.levelMm)" :y2="Y(h.deepest[1])" />
-          <text :x="X(h.deepest[0]) + 6" :y="Y(h.deepest[1]) - 5" class="on-water">{{ mm(h.depth) }}</text>
+          <text v-if="!layers" :x="X(h.deepest[0]) + 6" :y="Y(h.deepest[1]) - 5" class="on-water">{{ mm(h.depth) }}</text>
         </g>
         <g v-if="layers" class="pour-names">
           <text v-for="(layer, k) in layersOf(longest(h.pool.id)!)" :key="k" :x="X(h.from + (h.to - h.from) * 0.72)" :y="(Y(layer.fromMm) + Y(layer.toMm)) / 2 + 4" class="on-water" text-anchor="middle">{{ k + 1 }}</text>

@@ -123,8 +123,8 @@ onBeforeUnmount(() => window.removeEventListener('keydown', pressed))
 </template>
 
 <style scoped>
-.plan-box { flex: 1.9; display: flex; flex-direction: column; }
-.section-box { flex: 1; min-height: 170px; }
+.plan-box { flex: 2.3; display: flex; flex-direction: column; }
+.section-box { flex: 1; min-height: 180px; }
 .palette { display: flex; gap: 6px; padding: 8px 12px 6px; align-items: center; flex-wrap: wrap; border-bottom: 1px solid var(--line); }
 .palette .tool { padding: 3px 9px; min-height: 32px; }
 .what { margin-left: auto; }

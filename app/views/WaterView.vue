@@ -69,7 +69,7 @@ function rename(event: Event): void {
     <div class="tray">
       <FindingsList :findings="plan?.findings ?? []" place="water" />
       <section class="panel pad stack">
-        <div class="row"><h2 class="grow">From source to sink</h2><button class="tool" @click="add('pool')">+ Pool</button><button class="tool" :disabled="!store.pools.length" @click="add('fall')">+ Fall</button></div>
+        <div class="row"><h3 class="grow">Source to sink</h3><button class="tool" @click="add('pool')">+ Pool</button><button class="tool" :disabled="!store.pools.length" @click="add('fall')">+ Fall</button></div>
         <ol class="run">
           <li v-for="w in build.waters" :key="w.id"><button class="drop" :class="{ on: w.id === water?.id, fall: w.kind === 'fall' }" @click="store.selected = w.id"><span>{{ w.kind === 'fall' ? '↓' : '≈' }}</span> {{ w.name }}</button></li>
         </ol>

@@ -1,0 +1,71 @@
+import { existsSync, readFileSync, readdirSync } from 'node:fs'
+import { join } from 'node:path'
+import express, { type Express } from 'express'
+import helmet from 'helmet'
+
+export interface ServerOptions {
+  /** Folder of the built app. */
+  dist: string
+  /** Folder of demo builds to offer for seeding; left out: none. */
+  demo?: string
+}
+
+/**
+ * The server of the built app: files with sane security headers, and the demo builds where they are wanted.
+ *
+ * @throws Error when the app has not been built
+ */
+export function createServer({ dist, demo }: ServerOptions): Express {
+  const index = join(dist, 'index.html')
+  if (!existsSync(index)) throw new Error(`${index} is missing: build the app first`)
+  const app = express()
+  app.disable('x-powered-by')
+  app.use(
+    helmet({
+      contentSecurityPolicy: {
+        useDefaults: false,
+        directives: {
+          defaultSrc: ["'none'"],
+          scriptSrc: ["'self'"],
+          workerSrc: ["'self'"],
+          styleSrc: ["'self'"],
+          imgSrc: ["'self'", 'data:', 'blob:'],
+          fontSrc: ["'self'"],
+          connectSrc: ["'self'"],
+          manifestSrc: ["'self'"],
+          baseUri: ["'none'"],
+          formAction: ["'none'"],
+          frameAncestors: ["'none'"],
+          objectSrc: ["'none'"]
+        }
+      },
+      frameguard: { action: 'deny' },
+      // it is served on the loopback address without TLS
+      hsts: false
+    })
+  )
+  if (demo) {
+    const builds = readdirSync(demo)
+      .filter((file) => file.endsWith('.json'))
+      .sort()
+      .map((file) => JSON.parse(readFileSync(join(demo, file), 'utf8')) as unknown)
+    app.get('/demo-builds.json', (_request, response) => {
+      response.set('cache-control', 'no-store').json(builds)
+    })
+  } else {
+    app.get('/demo-builds.json', (_request, response) => {
+      response.status(204).end()
+    })
+  }
+  app.use('/assets', express.static(join(dist, 'assets'), { immutable: true, maxAge: '1y', fallthrough: false }))
+  app.use(express.static(dist, { index: false, maxAge: 0 }))
+  // the app's own addresses: a page asked for by name is the app
+  app.use((request, response, next) => {
+    if (!['GET', 'HEAD'].includes(request.method) || !request.accepts('html') || /\.\w+$/.test(request.path)) return next()
+    response.set('cache-control', 'no-cache').sendFile('index.html', { root: dist })
+  })
+  app.use((_request, response) => {
+    response.status(404).type('text/plain').send('Not here.')
+  })
+  return app
+}

@@ -1,0 +1,13 @@
+// Mocha's own spec report, and its counts in a file.
+const { writeFileSync } = require('node:fs')
+const Mocha = require('mocha')
+
+module.exports = class extends Mocha.reporters.Spec {
+  constructor(runner, options) {
+    super(runner, options)
+    runner.once('end', () => {
+      const { passes, failures, pending } = this.stats
+      writeFileSync(options.reporterOptions.file, JSON.stringify({ passes, failures, pending }))
+    })
+  }
+}
