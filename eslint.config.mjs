@@ -48,5 +48,6 @@ export default tseslint.config(
     }
   },
   { files: ['cli/**', 'scripts/**', 'server/**', 'tests/**'], languageOptions: { globals: globals.node }, rules: { 'no-console': 'off' } },
+  { files: ['**/*.cjs'], rules: { '@typescript-eslint/no-require-imports': 'off' } },
   { files: ['tests/**'], rules: { '@typescript-eslint/no-unused-expressions': 'off' } }
 )

@@ -1,0 +1,118 @@
+import { expect } from 'chai'
+import fc from 'fast-check'
+import { cutAt } from '../../core/ground/cut'
+import { groundStage } from '../../core/ground/groundStage'
+import { profileAlong } from '../../core/ground/profile'
+import { shoreline } from '../../core/ground/shoreline'
+import { groundSurface, surfaceFaults, type Corner, type Sounding } from '../../core/ground/surface'
+import { crossing, distanceToRing, insideRing, signedArea, type Point2 } from '../../core/geometry/polygon'
+import { under } from '../../app/drawings/paths'
+import { changePool } from '../../core/build/edits'
+import { demo } from '../support/builds'
+
+/** Star-shaped outlines, often concave, and dips inside them. */
+const pools = fc
+  .record({
+    radii: fc.array(fc.double({ min: 20, max: 100, noNaN: true }), { minLength: 3, maxLength: 14 }),
+    heights: fc.array(fc.double({ min: 5, max: 30, noNaN: true }), { minLength: 14, maxLength: 14 }),
+    dips: fc.array(fc.tuple(fc.double({ min: 0, max: 6.28, noNaN: true }), fc.double({ min: 0.02, max: 0.97, noNaN: true }), fc.double({ min: -20, max: 30, noNaN: true })), { minLength: 1, maxLength: 30 })
+  })
+  .map(({ radii, heights, dips }) => {
+    const n = radii.length
+    const outline = radii.map((r, i): Corner => ({ x: r * Math.cos((2 * Math.PI * i) / n), y: r * Math.sin((2 * Math.PI * i) / n), z: heights[i] }))
+    const ring = outline.map((c): Point2 => [c.x, c.y])
+    const soundings = dips
+      .map(([angle, share, z]): Sounding => {
+        const i = Math.min(n - 1, Math.floor((angle / (2 * Math.PI)) * n))
+        const [a, b] = [ring[i], ring[(i + 1) % n]]
+        const t = (angle / (2 * Math.PI)) * n - i
+        return [share * (a[0] + t * (b[0] - a[0])), share * (a[1] + t * (b[1] - a[1])), z]
+      })
+      .filter((s, i, all) => insideRing([s[0], s[1]], ring) && all.findIndex((o) => Math.hypot(o[0] - s[0], o[1] - s[1]) < 1) === i)
+    return { outline, ring, soundings }
+  })
+  .filter(({ soundings, outline, ring }) => soundings.length > 0 && crossing(ring) === null && surfaceFaults(outline, soundings).length === 0)
+
+describe('The ground', () => {
+  it('covers just what the outline encloses, whatever its shape', () => {
+    fc.assert(
+      fc.property(pools, ({ outline, ring, soundings }) => {
+        const surface = groundSurface(outline, soundings)
+        const flooded = cutAt(surface, 1000)
+        expect(flooded.areaMm2).to.be.closeTo(Math.abs(signedArea(ring)), 1e-6 * Math.abs(signedArea(ring)))
+      }),
+      { numRuns: 200, seed: 11 }
+    )
+  })
+
+  it('volume never falls as the level rises, and grows by the area', () => {
+    fc.assert(
+      fc.property(pools, fc.double({ min: -25, max: 40, noNaN: true }), fc.double({ min: 0, max: 10, noNaN: true }), ({ outline, soundings }, level, rise) => {
+        const surface = groundSurface(outline, soundings)
+        const [low, high] = [cutAt(surface, level), cutAt(surface, level + rise)]
+        const slack = 1e-9 * (1 + high.volumeMm3)
+        expect(high.volumeMm3 - low.volumeMm3).to.be.at.least(low.areaMm2 * rise - slack)
+        expect(high.volumeMm3 - low.volumeMm3).to.be.at.most(high.areaMm2 * rise + slack)
+      }),
+      { numRuns: 300, seed: 12 }
+    )
+  })
+
+  it('the shoreline encloses just the wet area: water anticlockwise, islands taken off', () => {
+    fc.assert(
+      fc.property(pools, fc.double({ min: -25, max: 40, noNaN: true }), ({ outline, soundings }, level) => {
+        const surface = groundSurface(outline, soundings)
+        const enclosed = shoreline(surface, level).reduce((sum, ring) => sum + signedArea(ring), 0)
+        const { areaMm2 } = cutAt(surface, level)
+        expect(enclosed).to.be.closeTo(areaMm2, 1e-6 * (1 + areaMm2))
+      }),
+      { numRuns: 200, seed: 13 }
+    )
+  })
+
+  it('an island in a pool is a ring of its own, the other way round', () => {
+    const outline: Corner[] = [[0, 0], [100, 0], [100, 100], [0, 100]].map(([x, y]) => ({ x, y, z: 0 }))
+    const rings = shoreline(groundSurface(outline, [[50, 50, 30], [20, 20, 0], [80, 20, 0], [80, 80, 0], [20, 80, 0]]), 10)
+    expect(rings).to.have.length(2)
+    expect(rings.map((r) => Math.sign(signedArea(r)))).to.deep.equal([1, -1])
+    expect(distanceToRing([50, 50], rings[1]).distance).to.be.within(10, 40)
+  })
+
+  it('the long section meets the dips it runs over, and leaves and re-enters a bent pool', () => {
+    const build = demo()
+    const { section } = groundStage(build)
+    expect(section.runs.map((r) => r.pool)).to.deep.equal(['tailrace', 'millpond'])
+    expect(section.ground[0][0]).to.be.closeTo(0, 1e-9)
+    expect(section.ground.at(-1)![0]).to.be.closeTo(section.lengthMm, 1e-9)
+    const u: Corner[] = [[0, 0], [90, 0], [90, 60], [60, 60], [60, 20], [30, 20], [30, 60], [0, 60]].map(([x, y]) => ({ x, y, z: 5 }))
+    const runs = profileAlong(groundSurface(u, [[15, 40, 0], [75, 40, 1], [45, 10, 2]]), [-10, 40], [100, 40])
+    expect(runs.map((r) => [r[0][0], r.at(-1)![0]].map((s) => Math.round(s)))).to.deep.equal([[10, 40], [70, 100]])
+    expect(runs[0].some(([s, z]) => Math.abs(s - 25) < 1e-9 && Math.abs(z) < 1e-9)).to.equal(true)
+  })
+
+  it('water on a section is drawn as deep as it is, in one body or in bands that add up to it', () => {
+    const line: [number, number][] = [[0, 10], [10, 0], [20, 6], [30, 2], [40, 10]]
+    const area = (rings: readonly (readonly [number, number])[][]) => rings.reduce((s, r) => s + Math.abs(signedArea(r)), 0)
+    expect(under(line, 5)).to.have.length(2)
+    expect(under(line, 8)).to.have.length(1)
+    expect(under(line, -1)).to.have.length(0)
+    const bands = area(under(line, 3)) + area(under(line, 6, 3)) + area(under(line, 9, 6))
+    expect(bands).to.be.closeTo(area(under(line, 9)), 1e-9)
+  })
+
+  it('every fault is said where it stands, and the rest of the build still has its figures', () => {
+    const build = changePool('tailrace', { soundings: [[210, 80, 5], [210, 80, 6], [5, 5, 3]] })(demo())
+    const { pools: grounds, section } = groundStage(build)
+    expect(grounds[1].faults.map((f) => f.path)).to.have.members(['waters[2].soundings[1]', 'waters[2].soundings[2]'])
+    expect(grounds[1].faults[0].at).to.be.an('array')
+    expect(grounds[1].surface).to.equal(null)
+    expect(grounds[0].volumeMl).to.be.greaterThan(100)
+    expect(section.runs.map((r) => r.pool)).to.deep.equal(['millpond'])
+  })
+
+  it('a corner at a dam takes the nearest dip, one on the shore the brim, and a given height stands', () => {
+    const [pond] = groundStage(demo()).pools
+    const heights = Array.from({ length: pond.surface!.outlineCount }, (_, i) => pond.surface!.xyz[3 * i + 2])
+    expect(heights.slice(0, 6)).to.deep.equal([46, 44.5, 44, 46, 52, 52])
+  })
+})
