@@ -57,7 +57,7 @@ export function createServer({ dist, demo }: ServerOptions): Express {
       response.status(204).end()
     })
   }
-  app.use('/assets', express.static(join(dist, 'assets'), { immutable: true, maxAge: '1y', fallthrough: false }))
+  app.use('/assets', express.static(join(dist, 'assets'), { immutable: true, maxAge: '1y' }))
   app.use(express.static(dist, { index: false, maxAge: 0 }))
   // the app's own addresses: a page asked for by name is the app
   app.use((request, response, next) => {

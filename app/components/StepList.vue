@@ -21,6 +21,6 @@ defineProps<{ steps: Step[] }>()
 <style scoped>
 .steps { list-style: none; margin: 8px 0 0; padding: 0; display: grid; gap: 10px; }
 li { display: grid; grid-template-columns: 26px 1fr; gap: 6px; }
-.order { color: var(--water); }
+.order { color: var(--deep); }
 .state svg { vertical-align: -1px; border: 1px solid var(--line-strong); }
 </style>

@@ -94,6 +94,8 @@ const combs = computed(() =>
 
 interface Drag { what: 'corner' | 'dip' | 'from' | 'to' | 'line'; id: string; index: number; grip: Point2 }
 const drag = ref<Drag | null>(null)
+/** The click that ends a drag chooses nothing. */
+let dragged = false
 const drawing = ref<Point2[]>([])
 const pointer = ref<Point2 | null>(null)
 
@@ -116,12 +118,14 @@ function grip(event: PointerEvent, what: Drag['what'], id = '', index = 0): void
   if (props.tool === 'draw') return
   event.stopPropagation()
   ;(event.currentTarget as Element).setPointerCapture(event.pointerId)
+  dragged = false
   drag.value = { what, id, index, grip: place(event) }
 }
 
 function move(event: PointerEvent): void {
   pointer.value = place(event)
   if (!drag.value) return
+  dragged = true
   const at = onBase(pointer.value)
   const { what, id, index } = drag.value
   if (what === 'corner') emit('moveCorner', props.selected, id, at)
@@ -143,6 +147,10 @@ function drop(): void {
 }
 
 function press(event: MouseEvent): void {
+  if (dragged) {
+    dragged = false
+    return
+  }
   const at = onBase(place(event))
   if (props.tool === 'draw') {
     const [first] = drawing.value
@@ -151,8 +159,8 @@ function press(event: MouseEvent): void {
     return
   }
   const pool = chosen.value
-  if (pool && ['corner', 'edge', 'lip'].includes(props.tool)) {
-    const candidates = props.tool === 'lip' ? props.pools : [pool]
+  if (props.tool === 'lip' || (pool && ['corner', 'edge'].includes(props.tool))) {
+    const candidates = pool && props.tool !== 'lip' ? [pool] : props.pools
     const near = candidates.map((p) => ({ p, ...distanceToRing(at, ring(p)) })).sort((a, b) => a.distance - b.distance)[0]
     if (near && near.distance * scale.value < 26) {
       const corner = near.p.outline[near.edge].id

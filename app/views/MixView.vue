@@ -14,6 +14,8 @@ import { useBuildStore } from '../stores/build'
 const store = useBuildStore()
 const build = computed(() => store.build!)
 const plan = computed(() => store.plan)
+/** More cups than this are not drawn. */
+const MOST_CUPS = 48
 const setHabits = (change: Partial<MixingHabits>) => store.edit('Mixing', (b) => ({ ...b, mixing: { ...b.mixing, ...change } }), 'mixing')
 
 const groups = computed(() =>
@@ -45,13 +47,14 @@ const saveShopping = () => saveFile(`${build.value.name} shopping.csv`, 'text/cs
         </p>
         <p v-if="amounts.problem" class="fault">{{ amounts.problem }}</p>
         <div class="grid">
-          <article v-for="(b, i) in batches" :key="i" class="cup" :data-batch="`${b.pool}-${b.pour}-${b.cup}`">
+          <article v-for="(b, i) in batches.slice(0, MOST_CUPS)" :key="i" class="cup" :data-batch="`${b.pool}-${b.pour}-${b.cup}`">
             <h3>Pour {{ b.pour }}<template v-if="b.cups > 1">, cup {{ b.cup }} of {{ b.cups }}</template> <span class="soft">{{ grams(b.massG) }}</span></h3>
             <CupDrawing :batch="b" :tints="tintsOf(b.drops)" />
             <ul v-if="Object.keys(b.drops).length" class="drops"><li v-for="t in tintsOf(b.drops)" :key="t.id"><span class="swatch" :style="{ background: t.colour }"></span><b>{{ t.drops }}</b> {{ t.drops === 1 ? 'drop' : 'drops' }} {{ t.name.replace(' tint', '').toLowerCase() }}</li></ul>
             <p class="small soft">Stir {{ duration(resin?.stirMin ?? 0) }}, slowly, scraping. Pour within {{ duration(workingMin) }}.</p>
           </article>
         </div>
+        <p v-if="batches.length > MOST_CUPS">And {{ batches.length - MOST_CUPS }} cups more, all in the exported plan: a larger cup would make fewer.</p>
       </section>
       <p v-if="!groups.length" class="panel pad">Nothing to mix yet: a pool with water in it comes first.</p>
     </div>

@@ -90,7 +90,7 @@ function mixPours(build: Build, pool: Pool, resin: Resin, stack: PoolStack): { a
     try {
       mixed = mix({ ...resin, volumeMl: layer.volumeMl, wastePct, cupG, batchMaxG, readabilityG, tints: pool.tints })
     } catch {
-      amounts.problem = `a ${cupMl} ml cup holds ${Math.round(batchMaxG)} g, and ${cupG} g of that stay in it: give a larger cup`
+      amounts.problem = `a ${cupMl} ml cup takes ${Math.round(batchMaxG * 10) / 10} g at three quarters full, and ${cupG} g of that stay in it`
       break
     }
     amounts.totalG += mixed.totalG

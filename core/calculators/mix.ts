@@ -46,6 +46,8 @@ export interface Mix {
 
 /** What stays in a cup unless said, g. Common practice, no source. */
 export const CUP_G = 5
+/** Nobody mixes more cups than this for one pour: the batch was mistyped. */
+const MOST_BATCHES = 10_000
 /** Quantile of the normal distribution that one side of 95 % lies under; any table. */
 const ONE_SIDED_95 = 1.64
 
@@ -74,7 +76,7 @@ export function mixedDensity(label: Pick<MixInput, 'partA' | 'partB' | 'basis' |
  *
  * @param input  see `MixInput`; volumes ml, masses g, densities g/cm³
  * @returns      totals and batches; drops rounded to whole ones
- * @throws RangeError when a batch is too small to leave anything beside what stays in its cup
+ * @throws RangeError when a batch is too small to leave anything beside what stays in its cup, or makes over 10,000 of them
  * @example mix({ volumeMl: 100, partA: 1, partB: 1, basis: 'mass', densityA: 1.1, densityB: 1.1, wastePct: 0,
  *   cupG: 0, batchMaxG: 200, readabilityG: 0.1, tints: [] }).totalG // 110
  */
@@ -86,6 +88,9 @@ export function mix(input: MixInput): Mix {
     throw new RangeError(`batchMaxG: was ${batchMaxG}; it must be more than the ${cupG} g that stay in the cup`)
   }
   const count = pouredG === 0 ? 0 : Math.ceil(pouredG / (batchMaxG - cupG) - 1e-9)
+  if (count > MOST_BATCHES) {
+    throw new RangeError(`batchMaxG: was ${batchMaxG}; that makes ${count} batches, and ${MOST_BATCHES} is the most: allow larger ones`)
+  }
   const totalG = pouredG + count * cupG
   const share = massShareA(input)
   const aG = totalG * share

@@ -105,6 +105,7 @@ describe('The contract of the calculators', () => {
       ['mix', { ...plain, volumeMl: 10, partA: -2 }, /^partA: was -2; must be greater than 0/],
       ['mix', { ...plain, volumeMl: 10, basis: 'weight' }, /^basis: was "weight"; must be one of \[volume, mass\]/],
       ['mix', { ...plain, volumeMl: 10, cupG: 5, batchMaxG: 5 }, /^batchMaxG: was 5; it must be more than the 5 g/],
+      ['mix', { ...plain, volumeMl: 1e6, cupG: 5, batchMaxG: 5.001 }, /^batchMaxG: was 5\.001; that makes \d+ batches/],
       ['scale', { scale: 'Q', modelMm: 1 }, /^scale: was "Q"; must be/],
       ['level', { spanMm: 100, tiltDeg: 1, differenceMm: 1 }, /conflict/],
       ['nothing', {}, /^calc: was "nothing"; it must be one of scale/]

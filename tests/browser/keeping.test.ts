@@ -1,0 +1,163 @@
+import { expect } from 'chai'
+import type { Page } from 'playwright-core'
+import { writeBuild } from '../../core/formats/write'
+import { complaints, DEMO_ID, downloaded, openPage, stage, type Stage } from '../support/browser'
+import { demo } from '../support/builds'
+
+const level = (page: Page) => page.getByLabel('Level', { exact: true })
+const saved = (page: Page) => page.getByText('Saved', { exact: true }).waitFor()
+const cards = async (page: Page) => {
+  await page.locator('.card .title').first().waitFor()
+  return (await page.locator('.card .title').allInnerTexts()).sort()
+}
+
+describe('Nothing is lost', function () {
+  this.timeout(60_000)
+  let s: Stage
+  before(async () => { s = await stage() })
+  after(() => s.close())
+  const water = () => `${s.address}/build/${DEMO_ID}/water`
+
+  it('a tab closed in mid-edit brings its last keystroke back', async () => {
+    const context = await s.profile()
+    const page = await openPage(context, water(), false)
+    await level(page).fill('47.3')
+    await page.close()
+    const again = await openPage(context, water(), false)
+    await level(again).waitFor()
+    expect(await level(again).inputValue()).to.equal('47.3')
+    // and while the store cannot take it: put aside at the moment of closing
+    await again.evaluate(() => {
+      IDBObjectStore.prototype.put = () => { throw new Error('no') }
+    })
+    await level(again).fill('44.4')
+    await again.close({ runBeforeUnload: false })
+    const third = await openPage(context, water(), false)
+    await level(third).waitFor()
+    expect(await level(third).inputValue()).to.equal('44.4')
+    await context.close()
+  })
+
+  it('a broken import says why and changes nothing; a good one comes in', async () => {
+    const context = await s.profile()
+    const page = await openPage(context, s.address)
+    const before = await cards(page)
+    const give = (name: string, text: string) => page.locator('[data-test="import"]').setInputFiles({ name, mimeType: 'application/json', buffer: Buffer.from(text) })
+    const broken: [string, RegExp][] = [
+      ['{"format": "tall-sp', /not JSON/],
+      [JSON.stringify({ ...demo(), base: { widthMm: 'wide', depthMm: 3 } }), /base\.widthMm: was "wide"; must be a number.*base\.depthMm/],
+      [`${'['.repeat(90_000)}`, /not JSON|nested/],
+      [JSON.stringify({ ...demo(), version: 9 }), /newer Tall Spindle/],
+      [writeBuild(demo()).replace('"notes"', '"__proto__": {"x": 1}, "notes"'), /__proto__: is a key that no build may carry/]
+    ]
+    for (const [text, message] of broken) {
+      await give('broken.json', text)
+      await page.waitForFunction((m) => new RegExp(m).test(document.querySelector('[data-test="import-problem"]')?.textContent ?? ''), message.source)
+      expect(await page.locator('[data-test="import-problem"]').innerText()).to.include('Nothing was changed')
+      await page.getByRole('button', { name: 'All right' }).click()
+    }
+    expect(await cards(page)).to.deep.equal(before)
+    const said = complaints(page)
+    const name = '<img src=x onerror="document.title=1"> & "Sons"'
+    await give('good.json', writeBuild({ ...demo(), name }))
+    await page.getByText('One build imported').waitFor()
+    expect(await cards(page)).to.deep.equal([name, ...before])
+    expect(await page.title()).to.equal('Tall Spindle')
+    expect(said).to.deep.equal([])
+    await context.close()
+  })
+
+  it('delete is undone, copies and names are kept, all builds go out and come in', async () => {
+    const context = await s.profile()
+    const page = await openPage(context, s.address)
+    await page.getByRole('button', { name: 'Duplicate' }).click()
+    await page.locator('.card .title').nth(1).waitFor()
+    await page.locator('.card', { hasText: '(copy)' }).getByRole('button', { name: 'Rename' }).click()
+    await page.getByLabel('New name').fill('Second weir')
+    await page.getByLabel('New name').press('Enter')
+    await page.getByRole('button', { name: 'Second weir', exact: true }).waitFor()
+    await page.locator('[data-build="demo-weir-at-cobbets-race"]').getByRole('button', { name: 'Delete' }).click()
+    await page.getByText('is deleted').waitFor()
+    expect(await cards(page)).to.deep.equal(['Second weir'])
+    await page.locator('[data-test="undo-delete"]').click()
+    await page.locator('.card .title').nth(1).waitFor()
+    const all = ['Second weir', "Weir at Cobbet's Race"]
+    expect(await cards(page)).to.deep.equal(all)
+    const file = await downloaded(page, () => page.getByRole('button', { name: 'Export all' }).click())
+    await context.close()
+    const other = await s.profile()
+    const fresh = await openPage(other, s.address)
+    await fresh.locator('.card .title').first().waitFor()
+    await fresh.getByRole('button', { name: 'Delete' }).click()
+    await fresh.getByText('Nothing on the bench yet').waitFor()
+    await fresh.reload()
+    await fresh.getByText('Nothing on the bench yet').waitFor()
+    await fresh.locator('[data-test="import"]').setInputFiles({ name: file.name, mimeType: 'application/json', buffer: Buffer.from(file.text) })
+    await fresh.getByText('2 builds imported').waitFor()
+    expect(await cards(fresh)).to.deep.equal(all)
+    await other.close()
+  })
+
+  it('two tabs: the later one is told, follows the first, and a clash keeps both works', async () => {
+    const context = await s.profile()
+    const first = await openPage(context, water(), false)
+    await level(first).waitFor()
+    const second = await openPage(context, water(), false)
+    await second.locator('[data-test="tab-notice"]').getByText('open in another tab').waitFor()
+    await level(first).fill('48')
+    await saved(first)
+    await second.waitForFunction(() => document.querySelector<HTMLInputElement>('[data-test="pool-figures"] input[inputmode]')?.value === '48')
+    // both change it before either has heard of the other
+    await Promise.all([level(first).fill('46'), level(second).fill('45')])
+    await Promise.all([saved(first), saved(second)])
+    const told = await Promise.race([first, second].map((p) => p.getByText('Nothing is lost').waitFor({ timeout: 10_000 }).then(() => p)))
+    const loser = told === first ? '46' : '45'
+    const winner = told === first ? '45' : '46'
+    expect(await level(told).inputValue()).to.equal(loser)
+    expect(told.url()).to.not.include(DEMO_ID)
+    await told.goto(s.address)
+    expect(await cards(told)).to.deep.equal(["Weir at Cobbet's Race", "Weir at Cobbet's Race (second tab)"])
+    await told.goto(water())
+    await level(told).waitFor()
+    expect(await level(told).inputValue()).to.equal(winner)
+    await context.close()
+  })
+
+  it('a full disk: told at once, the last saved state stands, the edits are on the screen and saved when there is room', async () => {
+    const context = await s.profile()
+    const page = await openPage(context, water(), false)
+    await level(page).waitFor()
+    await page.evaluate(() => {
+      const put = IDBObjectStore.prototype.put
+      ;(window as unknown as { full: boolean }).full = true
+      IDBObjectStore.prototype.put = function (this: IDBObjectStore, ...args: Parameters<typeof put>) {
+        if ((window as unknown as { full: boolean }).full) throw new DOMException('The disk is full', 'QuotaExceededError')
+        return put.apply(this, args)
+      }
+    })
+    await level(page).fill('49.2')
+    const problem = page.locator('[data-test="save-problem"]')
+    await problem.getByText('store is full').waitFor()
+    expect(await level(page).inputValue()).to.equal('49.2')
+    const file = await downloaded(page, () => problem.getByRole('button', { name: 'Export JSON' }).click())
+    expect(file.text).to.include('"levelMm": 49.2')
+    const stored = await page.evaluate(
+      (id) => new Promise((resolve) => {
+        const open = indexedDB.open('tall-spindle')
+        open.onsuccess = () => {
+          const get = open.result.transaction('builds').objectStore('builds').get(id)
+          get.onsuccess = () => resolve((get.result as { build: { waters: { levelMm: number }[] } }).build.waters[0].levelMm)
+        }
+      }),
+      DEMO_ID
+    )
+    expect(stored).to.equal(50)
+    await page.evaluate(() => { (window as unknown as { full: boolean }).full = false })
+    await problem.getByRole('button', { name: 'Try again' }).click()
+    await problem.waitFor({ state: 'detached' })
+    await page.reload()
+    await level(page).waitFor()
+    expect(await level(page).inputValue()).to.equal('49.2')
+    await context.close()
+  })
+})

@@ -1,0 +1,201 @@
+import { Ajv2020 } from 'ajv/dist/2020'
+import { expect } from 'chai'
+import fc from 'fast-check'
+import ICAL from 'ical.js'
+import { readFileSync } from 'node:fs'
+import type { Build } from '../../core/build/types'
+import { checkBuild, LONGEST_FILE, readBuild, readBuilds, readJson } from '../../core/formats/buildFile'
+import { csvCell, shoppable, shoppingCsv } from '../../core/formats/csv'
+import { stepsCalendar } from '../../core/formats/ics'
+import { migrated, type Migration } from '../../core/formats/migrations'
+import { readSoundings } from '../../core/formats/paste'
+import { publishedSchema } from '../../core/formats/publishedSchema'
+import { writeBuild, writeBuilds } from '../../core/formats/write'
+import { derivePlan } from '../../core/plan/derivePlan'
+import { demo, demoText, fresh, large } from '../support/builds'
+
+const faultsOf = (text: string) => {
+  const result = readBuild(text)
+  return result.ok ? [] : result.faults.map((f) => `${f.path}: ${f.message}`)
+}
+const changed = (change: (file: Record<string, never>) => void): string => {
+  const file = JSON.parse(demoText()) as Record<string, never>
+  change(file)
+  return JSON.stringify(file)
+}
+
+describe('The build file', () => {
+  it('export → import is the identity, unknown keys and all', () => {
+    for (const build of [demo(), fresh(), large(10, 2000)]) {
+      const odd = { ...build, later: { a: [1, { b: null }] }, waters: build.waters.map((w) => ({ ...w, mood: 'spate' })), room: { ...build.room, lux: 300 } } as Build
+      const back = readBuild(writeBuild(odd))
+      expect(back.ok && back.value).to.deep.equal(odd)
+    }
+    const all = readBuilds(writeBuilds([demo(), fresh()]))
+    expect(all.ok && all.value).to.deep.equal([demo(), fresh()])
+  })
+
+  it('any name, note and number that the schema takes comes back as it went', () => {
+    fc.assert(
+      fc.property(fc.string({ minLength: 1, maxLength: 120, unit: 'binary' }), fc.string({ maxLength: 300, unit: 'grapheme' }), fc.double({ min: -1e5, max: 1e5, noNaN: true }), (name, notes, levelMm) => {
+        const build = { ...demo(), name, notes }
+        build.waters = build.waters.map((w) => (w.kind === 'pool' ? { ...w, levelMm: levelMm + 0 } : w))
+        const back = readBuild(writeBuild(build))
+        expect(back.ok, JSON.stringify(back)).to.equal(true)
+        expect(JSON.stringify(back.ok && back.value)).to.equal(JSON.stringify(build))
+      }),
+      { numRuns: 100, seed: 21 }
+    )
+  })
+
+  it('wrong and hostile files are refused with the path of what is wrong', () => {
+    const set = (path: string, value: unknown) => changed((file) => {
+      const keys = path.split('.')
+      const last = keys.pop()!
+      ;(keys.reduce((o: never, k) => o[k], file as never) as Record<string, unknown>)[last] = value
+    })
+    const cases: [string, RegExp][] = [
+      ['', /not JSON/],
+      ['{"format":', /not JSON/],
+      ['[]', /must be an object/],
+      ['null', /must be an object/],
+      ['{}', /^format: .*tall-spindle-build/],
+      [set('version', 2), /^version: was 2; .*newer/],
+      [set('version', '1'), /^version: was "1"; must be a whole number/],
+      [set('version', 0), /^version: was 0/],
+      [set('name', 7), /^name: was 7; must be a string/],
+      [set('name', ''), /^name: was ""/],
+      [set('base.widthMm', -3), /^base\.widthMm: was -3; must be greater than or equal to 10/],
+      [set('base', undefined), /^base: was missing; is required/],
+      [set('scale', 'huge'), /^scale: was "huge"; must be a scale/],
+      [demoText().replace('"levelMm": 50', '"levelMm": 1e308'), /^waters\[0\]\.levelMm: was 1e\+308; must be a number of ordinary size/],
+      [demoText().replace('"levelMm": 50', '"levelMm": NaN'), /not JSON/],
+      [set('waters.0.levelMm', null), /^waters\[0\]\.levelMm: was null; must be a number/],
+      [set('waters.0.soundings.3', [1, 2]), /^waters\[0\]\.soundings\[3\]: was \[1,2\]; must contain 3 items/],
+      [set('waters.0.soundings.3', [1, 2, '3']), /^waters\[0\]\.soundings\[3\]\[2\]: was "3"; must be a number/],
+      [set('waters.0.outline.0.edge', 'cliff'), /^waters\[0\]\.outline\[0\]\.edge: was "cliff"; must be one of \[shore, dam\]/],
+      [set('waters.0.kind', 'geyser'), /^waters\[0\]\.kind: was "geyser"; must be one of \[pool, fall\]/],
+      [set('waters.1.lip.pool', 'sea'), /^waters\[1\]\.lip\.pool: was "sea"; must be the id of a pool/],
+      [set('waters.1.into', 'sea'), /^waters\[1\]\.into/],
+      [set('calendar.zone', 'Mars/Olympus'), /^calendar\.zone: was "Mars\/Olympus"; must be a time zone/],
+      [set('calendar.week.tue', [['21:00', '19:00']]), /^calendar\.week\.tue\[0\]: was \["21:00","19:00"\]; must run from an earlier/],
+      [set('calendar.week.tue', [['19:00', '25:00']]), /^calendar\.week\.tue\[0\]\[1\]: was "25:00"; must be a time/],
+      [demoText().replace('"notes":', '"__proto__": {"polluted": 1}, "notes":'), /^__proto__: is a key that no build may carry/],
+      [demoText().replace('"room": {', '"room": {"constructor": {"prototype": {}}, '), /^room\.constructor: is a key/],
+      [`{"format":"tall-spindle-build","a":${'['.repeat(5000)}${']'.repeat(5000)}}`, /nested more than/],
+      [`{"format":"${'x'.repeat(LONGEST_FILE)}"}`, /MB long/]
+    ]
+    for (const [text, message] of cases) expect(faultsOf(text)[0] ?? 'no fault', text.slice(0, 80)).to.match(message)
+    expect(({} as Record<string, unknown>).polluted).to.equal(undefined)
+  })
+
+  it('says every fault, not only the first', () => {
+    const text = changed((file) => {
+      Object.assign(file, { scale: 'x' })
+      Object.assign(file['room'] as object, { tempC: 900, rhPct: -1 })
+    })
+    expect(faultsOf(text)).to.have.length(3)
+  })
+
+  it('one bad build refuses a file of several, and names which', () => {
+    const result = readBuilds(JSON.stringify({ format: 'tall-spindle-builds', builds: [demo(), { ...demo(), name: 1 }] }))
+    expect(result.ok).to.equal(false)
+    expect(!result.ok && result.faults[0].path).to.equal('builds[1].name')
+    expect(readBuilds('{"format":"tall-spindle-builds","builds":[]}').ok).to.equal(false)
+  })
+
+  it('a script in a name is a name', () => {
+    const name = '<img src=x onerror=alert(1)>"\'`${7}'
+    const result = readBuild(JSON.stringify({ ...demo(), name }))
+    expect(result.ok && result.value.name).to.equal(name)
+  })
+
+  it('migrates step by step, keeps what it does not know, and says when there is no way', () => {
+    const steps = new Map<number, Migration>([
+      [1, (f) => ({ ...f, scale: `1:${String(f.ratio)}` })],
+      [2, ({ waters, ...f }) => ({ ...f, run: waters })]
+    ])
+    const old = { version: 1, ratio: 48, waters: [1], own: 'kept' }
+    expect(migrated(old, steps, 3)).to.deep.equal({ file: { version: 3, ratio: 48, scale: '1:48', run: [1], own: 'kept' } })
+    expect(old).to.deep.equal({ version: 1, ratio: 48, waters: [1], own: 'kept' })
+    expect(migrated({ version: 1 }, new Map([...steps].slice(0, 1)), 3)).to.have.nested.property('fault.message').that.matches(/no way from version 2 to 3/)
+    expect(migrated({ version: 4 }, steps, 3)).to.have.nested.property('fault.message').that.matches(/newer/)
+  })
+
+  it('the published JSON Schema is that of the code, and a JSON Schema validator agrees with it', () => {
+    const published: unknown = JSON.parse(readFileSync(new URL('../../docs/build.schema.json', import.meta.url), 'utf8'))
+    expect(published, 'run npm run schema').to.deep.equal(publishedSchema())
+    const validate = new Ajv2020({ strict: false, allErrors: false }).compile(published as object)
+    for (const build of [demo(), fresh(), large(2, 50)]) expect(validate(build), JSON.stringify(validate.errors)).to.equal(true)
+    for (const wrong of [{ ...demo(), version: 2 }, { ...demo(), name: 3 }, { ...demo(), base: { widthMm: 3, depthMm: 100 } }, { ...demo(), waters: [{ kind: 'pool' }] }, { ...demo(), calendar: {} }]) {
+      expect(validate(wrong)).to.equal(false)
+      expect(checkBuild(wrong).ok).to.equal(false)
+    }
+  })
+
+  it('the example in docs/file-format.md is a build', () => {
+    const text = readFileSync(new URL('../../docs/file-format.md', import.meta.url), 'utf8')
+    const example = /```json\n([\s\S]*?)```/.exec(text)
+    expect(example && readBuild(example[1])).to.have.property('ok', true)
+  })
+
+  it('reading never throws, whatever it is given', () => {
+    fc.assert(fc.property(fc.oneof(fc.string(), fc.json()), (text) => {
+      expect(readBuilds(text).ok).to.equal(false)
+      readJson(text)
+    }), { numRuns: 300, seed: 22 })
+    fc.assert(fc.property(fc.constantFrom(...Object.keys(demo())), fc.jsonValue(), (key, value) => {
+      checkBuild({ ...demo(), [key]: value })
+    }), { numRuns: 200, seed: 23 })
+  })
+})
+
+describe('Pasted soundings', () => {
+  it('tabs, semicolons, commas and spaces part columns; a decimal comma is understood', () => {
+    const want = [[10, 20.5, 4.25], [-3, 0, 1]]
+    for (const text of ['10\t20,5\t4,25\n-3\t0\t1', '10;20,5;4,25\n-3;0;1', '10,20.5,4.25\r\n-3,0,1', '10 20,5 4,25\n-3 0 1', 'x\ty\tz\n10\t20.5\t4.25\n\n-3\t0\t1\n', '"10","20.5","4.25"\n"-3","0","1"', '10, 20.5, 4.25\n-3, 0, 1']) {
+      expect(readSoundings(text), JSON.stringify(text)).to.deep.equal({ soundings: want, faults: [] })
+    }
+  })
+  it('a line that is no three numbers is named and nothing is taken', () => {
+    for (const [text, line] of [['1\t2\t3\n4\tx\t6', 'line 2'], ['1,2,3\n4,5', 'line 2'], ['1\t2\t3\n1e308\t2\t3', 'line 2'], ['1\t2\t3\t4', 'line 1'], ['1\t2\tNaN', 'line 1']]) {
+      const { soundings, faults } = readSoundings(text)
+      expect(soundings, text).to.deep.equal([])
+      expect(faults[0].path, text).to.equal(line)
+    }
+    expect(readSoundings('').faults).to.have.length(1)
+  })
+})
+
+describe('Shopping list and calendar', () => {
+  it('CSV quotes what it must (RFC 4180) and disarms formulas', () => {
+    expect(csvCell('Clear epoxy, 2:1')).to.equal('"Clear epoxy, 2:1"')
+    expect(csvCell('a "b"')).to.equal('"a ""b"""')
+    expect(csvCell('=1+1')).to.equal("'=1+1")
+    expect(csvCell(-3)).to.equal('-3')
+    const lines = shoppingCsv(derivePlan(demo()).amounts.shopping).trimEnd().split('\r\n')
+    expect(lines[0]).to.equal('item,amount,unit,also,note')
+    expect(lines.find((l) => l.includes('part A'))).to.match(/^"Clear epoxy, 2:1: part A",315,g,277 ml/)
+    expect([0.01, 9.91, 10.2, 100.1, 3].map((amount) => shoppable({ amount, unit: 'ml' }))).to.deep.equal([0.1, 10, 11, 105, 3])
+    expect(shoppable({ amount: 3.1, unit: 'piece' })).to.equal(4)
+  })
+
+  it('ICS is read back by a public parser with the plan’s own times, folded and escaped (RFC 5545)', () => {
+    const build = { ...demo(), name: 'Wehr; „Mühle“, x\\y' }
+    const plan = derivePlan(build)
+    const text = stepsCalendar(build, plan.steps.steps, plan.days, Date.UTC(2026, 10, 24))
+    for (const line of text.split('\r\n')) expect(Buffer.byteLength(line)).to.be.at.most(75)
+    expect(text.replaceAll('\r\n', '')).to.not.include('\n')
+    const events = new ICAL.Component(ICAL.parse(text)).getAllSubcomponents('vevent').map((e) => new ICAL.Event(e))
+    expect(events).to.have.length(plan.days.work.length)
+    expect(new Set(events.map((e) => e.uid)).size).to.equal(events.length)
+    events.forEach((event, i) => {
+      const work = plan.days.work[i]
+      expect(event.startDate.toJSDate().getTime()).to.equal(work.startMs)
+      expect(event.endDate.toJSDate().getTime()).to.equal(work.endMs)
+      expect(event.summary).to.include(plan.steps.steps.find((s) => s.id === work.step)!.title)
+      expect(event.description.split('\n')[0]).to.equal(build.name)
+    })
+    expect(stepsCalendar(build, plan.steps.steps, plan.days, 0).match(/UID:.*/g)).to.deep.equal(text.match(/UID:.*/g))
+  })
+})

@@ -1,0 +1,68 @@
+import { chromium, type Browser, type BrowserContext, type Page } from 'playwright-core'
+import type { Server } from 'node:http'
+import { existsSync, readFileSync } from 'node:fs'
+import { createRequire } from 'node:module'
+import { fileURLToPath } from 'node:url'
+import { createServer } from '../../server/server'
+
+const folder = (path: string) => fileURLToPath(new URL(path, import.meta.url))
+export const DEMO_ID = 'demo-weir-at-cobbets-race'
+/** The moment at which every browser test, and every screenshot, takes place. */
+export const NOW = new Date('2026-11-24T18:20:00Z')
+
+const CHROMIUM = [process.env.CHROMIUM_PATH, '/usr/bin/chromium', '/usr/bin/chromium-browser'].find((p) => p && existsSync(p))
+const FLAGS = ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--disable-dev-shm-usage']
+
+/** The app as it is served, and a real browser to use it with. */
+export interface Stage {
+  address: string
+  browser: Browser
+  /** A fresh profile: nothing stored. */
+  profile: (options?: { width?: number; height?: number; dark?: boolean }) => Promise<BrowserContext>
+  close: () => Promise<void>
+}
+
+export async function stage(demo = true): Promise<Stage> {
+  const app = createServer({ dist: folder('../../dist'), demo: demo ? folder('../../demo') : undefined })
+  const server = await new Promise<Server>((resolve) => {
+    const listening = app.listen(0, '127.0.0.1', () => resolve(listening))
+  })
+  const address = server.address()
+  if (address === null || typeof address === 'string') throw new Error('the server has no port')
+  const browser = await chromium.launch({ executablePath: CHROMIUM, args: FLAGS })
+  return {
+    address: `http://127.0.0.1:${address.port}`,
+    browser,
+    profile: ({ width = 1280, height = 800, dark = false } = {}) =>
+      browser.newContext({ viewport: { width, height }, colorScheme: dark ? 'dark' : 'light', locale: 'en-GB', timezoneId: 'Europe/Lisbon', acceptDownloads: true }),
+    close: async () => {
+      await browser.close()
+      await new Promise((resolve) => server.close(resolve))
+    }
+  }
+}
+
+/** Everything a page complained of: errors on its console, exceptions, refused by its own policy. */
+export function complaints(page: Page): string[] {
+  const said: string[] = []
+  page.on('console', (message) => { if (message.type() === 'error' || /Content Security Policy/.test(message.text())) said.push(message.text()) })
+  page.on('pageerror', (error) => said.push(error.message))
+  return said
+}
+
+/** Opens a page at the fixed moment. */
+export async function openPage(context: BrowserContext, url: string, fixed = true): Promise<Page> {
+  const page = await context.newPage()
+  if (fixed) await page.clock.setFixedTime(NOW)
+  await page.goto(url)
+  return page
+}
+
+/** Text of a download. */
+export async function downloaded(page: Page, act: () => Promise<unknown>): Promise<{ name: string; text: string }> {
+  const [download] = await Promise.all([page.waitForEvent('download'), act()])
+  return { name: download.suggestedFilename(), text: readFileSync(await download.path(), 'utf8') }
+}
+
+/** The source of axe-core, to be evaluated in a page. */
+export const axeSource = (): string => readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8')
