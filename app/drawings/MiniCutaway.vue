@@ -40,7 +40,7 @@ const falls = computed(() =>
     <path class="land" :d="land" />
     <path class="land hatch" :d="land" />
     <path v-for="(d, i) in waters" :key="i" class="water" :d="d" />
-    <path v-for="(d, i) in falls" :key="`f${i}`" class="fall" :d="d" />
+    <g v-for="(d, i) in falls" :key="`f${i}`"><path class="fall edge" :d="d" /><path class="fall" :d="d" /></g>
     <rect class="board" :x="left - 4" :y="H - 12" :width="section.lengthMm * scale + 8" height="7" />
   </svg>
 </template>
@@ -50,7 +50,8 @@ svg { width: 100%; display: block; }
 .land { fill: var(--foam-board); }
 .hatch { fill: url(#foam-cells); }
 .water { fill: var(--water); fill-opacity: 0.8; }
-.fall { fill: none; stroke: var(--sheet); stroke-width: 4; stroke-linejoin: round; stroke-linecap: round; filter: drop-shadow(0 0 1px var(--deep)); }
-html.dark .fall { stroke: #e6f4ef; }
+.fall { fill: none; stroke: var(--sheet); stroke-width: 4; stroke-linejoin: round; stroke-linecap: round; }
+.fall.edge { stroke: var(--deep); stroke-width: 5.5; }
+html.dark .fall:not(.edge) { stroke: #e6f4ef; }
 .board { fill: var(--timber); }
 </style>

@@ -118,7 +118,6 @@ function grip(event: PointerEvent, what: Drag['what'], id = '', index = 0): void
   if (props.tool === 'draw') return
   event.stopPropagation()
   ;(event.currentTarget as Element).setPointerCapture(event.pointerId)
-  dragged = false
   drag.value = { what, id, index, grip: place(event) }
 }
 
@@ -211,7 +210,7 @@ function nudge(event: KeyboardEvent, what: 'corner' | 'dip', id: string, index: 
 
 <template>
   <div ref="frame" class="plan" :data-tool="tool" tabindex="-1" @keydown="key">
-    <svg v-if="width > 0" :viewBox="`0 0 ${width} ${height}`" role="application" aria-label="Plan of the base" @pointermove="move" @pointerup="drop" @pointercancel="drop" @click="press" @dblclick="finishDrawing">
+    <svg v-if="width > 0" :viewBox="`0 0 ${width} ${height}`" role="application" aria-label="Plan of the base" @pointerdown.capture="dragged = false" @pointermove="move" @pointerup="drop" @pointercancel="drop" @click="press" @dblclick="finishDrawing">
       <rect class="board" :x="X(0)" :y="Y(base.depthMm)" :width="base.widthMm * scale" :height="base.depthMm * scale" />
       <g class="rule">
         <g v-for="(t, i) in ticks(base.widthMm)" :key="`x${t}`">
@@ -277,7 +276,7 @@ function nudge(event: KeyboardEvent, what: 'corner' | 'dip', id: string, index: 
 </template>
 
 <style scoped>
-.plan { position: absolute; inset: 0; touch-action: none; }
+.plan { position: absolute; inset: 0; contain: strict; touch-action: none; }
 .plan[data-tool='dip'], .plan[data-tool='draw'], .plan[data-tool='corner'] { cursor: crosshair; }
 .plan[data-tool='edge'], .plan[data-tool='lip'] { cursor: pointer; }
 svg { width: 100%; height: 100%; display: block; user-select: none; }

@@ -161,7 +161,7 @@ const layerFill = (i: number, count: number) => 0.35 + (0.5 * (count - i)) / Mat
         <rect :x="X(d.s) + (d.out < 0 ? -7 : 0)" :y="Y(d.top)" width="7" :height="Math.max(2, Y(Math.min(d.z, d.top - 1)) - Y(d.top))" />
       </g>
       <g v-for="({ fall, s, out, path }, i) in sheets" :key="`s${i}`" class="sheet">
-        <path class="fall" :d="path" />
+        <path class="fall edge" :d="path" /><path class="fall" :d="path" />
         <text :x="X(s) + out * 16" :y="(Y(fall.lipMm) + Y(fall.footMm)) / 2" :text-anchor="out < 0 ? 'end' : 'start'" class="on-drawing">drops <tspan class="figure">{{ mm(fall.dropMm) }}</tspan></text>
       </g>
 
@@ -196,7 +196,7 @@ const layerFill = (i: number, count: number) => 0.35 + (0.5 * (count - i)) / Mat
 </template>
 
 <style scoped>
-.section { position: absolute; inset: 0; touch-action: none; }
+.section { position: absolute; inset: 0; contain: strict; touch-action: none; }
 svg { width: 100%; height: 100%; display: block; user-select: none; }
 .rule line { stroke: var(--line-strong); }
 .board { fill: var(--timber); }
@@ -210,8 +210,9 @@ svg { width: 100%; height: 100%; display: block; user-select: none; }
 html.dark .pour.odd { fill: #1d6d70; }
 .dam rect { fill: var(--red-lead); }
 .dam.lip rect { fill: none; stroke: var(--red-lead); stroke-width: 1.5; stroke-dasharray: 3 3; }
-.fall { fill: none; stroke: var(--sheet); stroke-width: 7; stroke-linejoin: round; stroke-linecap: round; paint-order: stroke; filter: drop-shadow(0 0 1.5px var(--deep)); }
-html.dark .fall { stroke: #e6f4ef; }
+.fall { fill: none; stroke: var(--sheet); stroke-width: 7; stroke-linejoin: round; stroke-linecap: round; }
+.fall.edge { stroke: var(--deep); stroke-width: 9; }
+html.dark .fall:not(.edge) { stroke: #e6f4ef; }
 .depth line { stroke: var(--on-deep); stroke-dasharray: 2 3; }
 .on-water { fill: #f4fbf8; font-weight: 600; paint-order: stroke; stroke: rgb(8 50 54 / 70%); stroke-width: 3px; }
 .float line { stroke: var(--deep); stroke-width: 2.5; }

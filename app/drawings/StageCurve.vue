@@ -35,7 +35,7 @@ const here = computed<[number, number]>(() => [X(Math.min(most.value, props.volu
 
 <style scoped>
 .frame { flex: 1; min-height: 60px; overflow: hidden; position: relative; }
-svg { position: absolute; inset: 0; width: 100%; height: 100%; }
+svg { position: absolute; inset: 0; contain: strict; width: 100%; height: 100%; }
 .axis { stroke: var(--line-strong); }
 .line { fill: none; stroke: var(--water); stroke-width: 2.5; }
 .drop { fill: none; stroke: var(--red-lead); stroke-dasharray: 3 3; }

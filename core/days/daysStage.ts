@@ -69,8 +69,14 @@ const WORTH_FILLING_MIN = 120
 
 const DONE = 'done'
 
-/** Seventh stage: every step on the builder's own calendar. */
-export function daysStage(build: Build, plan: StepsPlan): DaysPlan {
+/**
+ * Seventh stage: every step on the builder's own calendar.
+ *
+ * @param build    only its calendar matters
+ * @param plan     the network of work and waits
+ * @param spansOf  lays out free hours: handed in so that those laid out before may be used again
+ */
+export function daysStage(build: Build, plan: StepsPlan, spansOf = freeSpans): DaysPlan {
   const { calendar } = build
   const startMs = startOf(calendar)
   const empty: DaysPlan = {
@@ -79,7 +85,7 @@ export function daysStage(build: Build, plan: StepsPlan): DaysPlan {
   }
   let horizon = FIRST_HORIZON
   for (;;) {
-    const spans = freeSpans(calendar, horizon)
+    const spans = spansOf(calendar, horizon)
     const free = spans.map(([from, to]): [number, number] => [
       Math.ceil((from - startMs) / MINUTE_MS),
       Math.floor((to - startMs) / MINUTE_MS)

@@ -34,11 +34,6 @@ export interface GroundPlan {
   section: Section
 }
 
-/** Finds the surface of a pool: handed in so that a surface made before may be used again. */
-export type SurfaceMaker = (poolId: string, outline: readonly Corner[], pool: Pool) => Surface
-
-const makeSurface: SurfaceMaker = (_, corners, pool) => groundSurface(corners, pool.soundings)
-
 const CURVE_POINTS = 24
 const CONTOURS_MM = [1, 2, 2.5, 5, 10, 20, 25, 50, 100]
 
@@ -56,16 +51,22 @@ export function cornersOf(outline: readonly OutlineCorner[], brimMm: number): Co
 /**
  * First stage: surfaces, levels, volumes, shorelines and the long section.
  *
- * @param build    what the builder entered
- * @param surface  makes a pool's surface; left out, it is triangulated anew
- * @returns        a ground for each pool; with faults and no figures where one cannot be made
+ * @param build     what the builder entered
+ * @param groundOf  measures one pool: handed in so that a pool measured before may be used again
+ * @returns         a ground for each pool; with faults and no figures where one cannot be made
  */
-export function groundStage(build: Build, surface: SurfaceMaker = makeSurface): GroundPlan {
-  const pools = poolsOf(build).map((pool) => poolGround(pool, `waters[${build.waters.indexOf(pool)}]`, surface))
+export function groundStage(build: Build, groundOf: (pool: Pool, path: string) => PoolGround = poolGround): GroundPlan {
+  const pools = poolsOf(build).map((pool) => groundOf(pool, `waters[${build.waters.indexOf(pool)}]`))
   return { pools, section: sectionOf(build, pools) }
 }
 
-function poolGround(pool: Pool, path: string, makeSurfaceOf: SurfaceMaker): PoolGround {
+/**
+ * Measures one pool.
+ *
+ * @param path         where the pool stands in the build, for its faults
+ * @param makeSurface  triangulates: handed in so that triangles made before may be used again
+ */
+export function poolGround(pool: Pool, path: string, makeSurface = triangulated): PoolGround {
   const corners = cornersOf(pool.outline, pool.brimMm)
   const faults = surfaceFaults(corners, pool.soundings, { outline: `${path}.outline`, soundings: `${path}.soundings` })
   const nothing = { id: pool.id, surface: null, lowestMm: 0, highestMm: 0, deepestAt: null, levelMm: pool.levelMm }
@@ -74,7 +75,7 @@ function poolGround(pool: Pool, path: string, makeSurfaceOf: SurfaceMaker): Pool
 
   let surface: Surface
   try {
-    surface = makeSurfaceOf(pool.id, corners, pool)
+    surface = makeSurface(pool.id, corners, pool.soundings)
   } catch {
     const message = 'no ground can be laid through these points; move those that nearly touch each other apart'
     return { ...nothing, ...dry, faults: [{ path: `${path}.outline`, message }] }
@@ -105,6 +106,8 @@ function poolGround(pool: Pool, path: string, makeSurfaceOf: SurfaceMaker): Pool
     stage
   }
 }
+
+const triangulated = (_id: string, corners: readonly Corner[], soundings: Pool['soundings']): Surface => groundSurface(corners, soundings)
 
 function lowestPoint({ xyz, triangles }: Surface): Point2 {
   let best = triangles[0]

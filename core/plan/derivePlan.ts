@@ -1,16 +1,17 @@
 import { amountsStage } from '../amounts/amountsStage'
-import type { Build, Pool } from '../build/types'
+import type { Build, Calendar, Pool } from '../build/types'
 import { curesStage } from '../cures/curesStage'
+import { freeSpans } from '../days/calendar'
 import { daysStage } from '../days/daysStage'
 import { findingsStage, type Finding, type Stages } from '../findings/findingsStage'
 import { formsStage } from '../forms/formsStage'
-import { groundStage, type GroundPlan, type PoolGround } from '../ground/groundStage'
+import { groundStage, poolGround, type GroundPlan, type PoolGround } from '../ground/groundStage'
 import type { Section } from '../ground/section'
-import { groundSurface, type Corner, type Surface } from '../ground/surface'
+import { groundSurface, type Corner } from '../ground/surface'
 import { BUILT_IN_SHELF, type Shelf } from '../materials/shelf'
 import { stacksStage } from '../stacks/stacksStage'
-import { stepsStage } from '../steps/stepsStage'
-import { remembered, sameValue } from './memo'
+import { stepsStage, type StepsPlan } from '../steps/stepsStage'
+import { remembered, rememberedBy } from './memo'
 
 /** A pool's ground as the plan shows it: everything but the triangles. */
 export type PoolGroundPlan = Omit<PoolGround, 'surface'> & { measured: boolean }
@@ -36,15 +37,17 @@ export type Planner = (build: Build, shelf?: Shelf) => PlanRun
  * triangles are kept as long as its outline and soundings are.
  */
 export function planner(): Planner {
-  const surfaceOf = rememberedSurfaces()
+  const surfaceOf = rememberedBy(([id]) => id, (_id: string, corners: readonly Corner[], soundings: Pool['soundings']) => groundSurface(corners, soundings))
+  const groundOf = rememberedBy(([pool]) => pool.id, (pool: Pool, path: string) => poolGround(pool, path, surfaceOf))
+  const spansOf = rememberedBy(([, horizonDays]: [Calendar, number]) => String(horizonDays), freeSpans)
   const kept = remembered((build: Build) => build)
-  const ground = remembered((build: Build) => groundStage(build, surfaceOf))
+  const ground = remembered((build: Build) => groundStage(build, groundOf))
   const forms = remembered(formsStage)
   const stacks = remembered(stacksStage)
   const amounts = remembered(amountsStage)
   const cures = remembered(curesStage)
   const steps = remembered(stepsStage)
-  const days = remembered(daysStage)
+  const days = remembered((build: Build, steps: StepsPlan) => daysStage(build, steps, spansOf))
   return function* (build, shelf = BUILT_IN_SHELF) {
     // each stage is shown only what it may depend on: a renamed build or another evening leaves the water alone
     const settled = kept({ ...build, name: '', notes: '', calendar: NO_CALENDAR })
@@ -80,17 +83,6 @@ const NO_CALENDAR: Build['calendar'] = {
 
 function shownGround({ pools, section }: GroundPlan): Plan['ground'] {
   return { section, pools: pools.map(({ surface, ...pool }) => ({ ...pool, measured: surface !== null })) }
-}
-
-function rememberedSurfaces() {
-  const known = new Map<string, { corners: readonly Corner[]; soundings: Pool['soundings']; surface: Surface }>()
-  return (id: string, corners: readonly Corner[], pool: Pool): Surface => {
-    const last = known.get(id)
-    if (last && sameValue(last.corners, corners) && sameValue(last.soundings, pool.soundings)) return last.surface
-    const surface = groundSurface(corners, pool.soundings)
-    known.set(id, { corners, soundings: pool.soundings, surface })
-    return surface
-  }
 }
 
 /** Runs a plan to its end. */

@@ -15,11 +15,22 @@ export function sameValue(a: unknown, b: unknown): boolean {
   return keys.every((key) => Object.hasOwn(b, key) && sameValue((a as Record<string, unknown>)[key], (b as Record<string, unknown>)[key]))
 }
 
+/** `remembered`, with a last answer for each key. @example rememberedBy(([pool]) => pool.id, measure) */
+export function rememberedBy<Inputs extends unknown[], Output>(keyOf: (inputs: NoInfer<Inputs>) => string, stage: (...inputs: Inputs) => Output) {
+  const byKey = new Map<string, (...inputs: Inputs) => Output>()
+  return (...inputs: Inputs): Output => {
+    const key = keyOf(inputs)
+    const found = byKey.get(key) ?? remembered(stage)
+    byKey.set(key, found)
+    return found(...inputs)
+  }
+}
+
 /**
  * A stage that remembers its last answer: the same inputs give the same object back without working it out again.
  *
  * @param stage  a pure function
- * @returns      the stage, and whether it had to work the last time it was asked
+ * @returns      the same function, with a memory of one call
  */
 export function remembered<Inputs extends unknown[], Output>(stage: (...inputs: Inputs) => Output) {
   let last: { inputs: Inputs; output: Output } | null = null

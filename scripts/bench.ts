@@ -1,0 +1,119 @@
+import Delaunator from 'delaunator'
+import { readFileSync } from 'node:fs'
+import { fileURLToPath } from 'node:url'
+import { gzipSync } from 'node:zlib'
+import type { Build } from '../core/build/types'
+import { changePool } from '../core/build/edits'
+import { poolsOf } from '../core/build/types'
+import { writeBuild } from '../core/formats/write'
+import { finished, planner } from '../core/plan/derivePlan'
+import { stage, type Stage } from '../tests/support/browser'
+import { demo, large } from '../tests/support/builds'
+
+/** npm run bench: speed, memory and first-load bytes, each as a ratio against something named. Never a test. */
+const root = fileURLToPath(new URL('..', import.meta.url))
+const median = (values: number[]) => values.sort((a, b) => a - b)[Math.floor(values.length / 2)]
+const ms = (value: number) => `${value.toFixed(2)} ms`
+const line = (what: string, value: string, against: string) => console.log(`${what.padEnd(58)} ${value.padStart(12)}   ${against}`)
+
+function timed(times: number, work: (i: number) => unknown): number {
+  const taken: number[] = []
+  for (let i = 0; i < times; i++) {
+    const began = performance.now()
+    work(i)
+    taken.push(performance.now() - began)
+  }
+  return median(taken)
+}
+
+function core(name: string, build: Build): void {
+  const coords = poolsOf(build).map((p) => Float64Array.from([...p.outline.flatMap((c) => [c.x, c.y]), ...p.soundings.flatMap((d) => [d[0], d[1]])]))
+  const triangles = timed(40, () => coords.map((c) => new Delaunator(c)))
+  const cold = timed(15, () => finished(planner()(build)))
+  const warm = planner()
+  finished(warm(build))
+  const first = poolsOf(build)[0]
+  const edited = timed(60, (i) => finished(warm(changePool(first.id, { levelMm: first.levelMm - 0.1 * (1 + (i % 30)) })(build))))
+  line(`${name}: plan from nothing, in Node`, ms(cold), `${(cold / triangles).toFixed(1)} × Delaunator alone on the same points (${ms(triangles)})`)
+  line(`${name}: plan after a level edit, in Node`, ms(edited), `${(edited / cold).toFixed(2)} × the plan from nothing`)
+}
+
+async function inBrowser(s: Stage, name: string, build: Build, aimMs: number): Promise<void> {
+  const context = await s.profile()
+  const page = await context.newPage()
+  await page.goto(s.address)
+  await page.locator('[data-test="import"]').setInputFiles({ name: 'bench.json', mimeType: 'application/json', buffer: Buffer.from(writeBuild({ ...build, id: 'bench-build' })) })
+  await page.locator('[data-build="bench-build"] .water').first().waitFor()
+  await page.goto(`${s.address}/build/bench-build/water`)
+  await page.locator('[data-test="volume"]').waitFor()
+  const handle = page.locator(`[data-level-of="${poolsOf(build)[0].id}"]`)
+  await handle.focus()
+  const cdp = await context.newCDPSession(page)
+  await cdp.send('Performance.enable')
+  const metric = async (key: string) => (await cdp.send('Performance.getMetrics')).metrics.find((m) => m.name === key)!.value
+  const edits = 40
+  const latencies: number[] = []
+  const press = async (key: string) => {
+    await page.evaluate(() => {
+      const w = window as unknown as { took: Promise<number> }
+      w.took = new Promise<number>((resolve) => {
+        let began = 0
+        document.addEventListener('keydown', () => { began = performance.now() }, { once: true, capture: true })
+        new MutationObserver((_, observer) => { observer.disconnect(); resolve(performance.now() - began) }).observe(document.querySelector('[data-test="volume"]')!, { characterData: true, subtree: true, childList: true })
+      })
+    })
+    await page.keyboard.press(key)
+    latencies.push(await page.evaluate(() => (window as unknown as { took: Promise<number> }).took))
+  }
+  for (let i = 0; i < 6; i++) await press('ArrowDown')
+  latencies.length = 0
+  const parts = ['TaskDuration', 'ScriptDuration', 'LayoutDuration', 'RecalcStyleDuration']
+  const now = () => Promise.all(parts.map(metric))
+  const before = await now()
+  for (let i = 0; i < edits; i++) await press(i % 2 ? 'ArrowUp' : 'ArrowDown')
+  const [main, script, layout, style] = (await now()).map((value, i) => ((value - before[i]) * 1000) / edits)
+  line(`${name}: edit → new plan on the screen`, ms(median(latencies)), `${(median(latencies) / (1000 / 60)).toFixed(2)} × one frame at 60 a second`)
+  line(`${name}: main-thread time of an edit, drawing included`, ms(main), `${(main / aimMs).toFixed(2)} × the aim of ${aimMs} ms (script ${ms(script)}, style ${ms(style)}, layout ${ms(layout)}, the rest painting and messages)`)
+
+  const bob = (await handle.locator('.bob').boundingBox())!
+  await page.evaluate(`window.frames = []; let last = performance.now()
+    requestAnimationFrame(function tick(now) { window.frames.push(now - last); last = now; requestAnimationFrame(tick) })`)
+  await page.mouse.move(bob.x + 20, bob.y + 10)
+  await page.mouse.down()
+  for (let i = 0; i < 90; i++) await page.mouse.move(bob.x + 20, bob.y + 10 + 12 * Math.sin(i / 8))
+  await page.mouse.up()
+  const frames = await page.evaluate(() => (window as unknown as { frames: number[] }).frames.slice(2))
+  const slow = frames.filter((f) => f > 25).length
+  line(`${name}: frame while a level is dragged`, ms(median([...frames])), `${(median([...frames]) / (1000 / 60)).toFixed(2)} × one frame at 60 a second; ${slow} of ${frames.length} over 25 ms`)
+  const heap = (await metric('JSHeapUsedSize')) / 1e6
+  line(`${name}: page heap after it all`, `${heap.toFixed(1)} MB`, `${((heap * 1e6) / Buffer.byteLength(writeBuild(build))).toFixed(0)} × the build file`)
+  await context.close()
+}
+
+async function firstLoad(s: Stage): Promise<void> {
+  const context = await s.profile()
+  const page = await context.newPage()
+  const gz = new Map<string, number>()
+  page.on('response', (response) => {
+    void response.body().then((body) => gz.set(response.url(), /woff2$/.test(response.url()) ? body.length : gzipSync(body).length)).catch(() => undefined)
+  })
+  await page.goto(s.address)
+  await page.locator('.card .water').first().waitFor()
+  await page.waitForTimeout(500)
+  const total = [...gz.values()].reduce((a, b) => a + b, 0) / 1000
+  const element = ['index.full.min.js', 'index.css'].reduce((sum, file) => sum + gzipSync(readFileSync(`${root}node_modules/element-plus/dist/${file}`)).length, 0) / 1000
+  line('first load of Builds, compressed, fonts and worker included', `${total.toFixed(0)} kB`, `${(total / element).toFixed(2)} × Element Plus alone (${element.toFixed(0)} kB); aim 350 kB`)
+  await context.close()
+}
+
+const s = await stage()
+const big = large()
+console.log(`Chromium ${s.browser.version()}, Node ${process.version}; medians\n`)
+core('demo 1', demo())
+core('10 waters, 2,000 soundings', big)
+const peak = process.resourceUsage().maxRSS / 1000
+line('peak memory of the planning process', `${peak.toFixed(0)} MB`, `${(peak / (Buffer.byteLength(writeBuild(big)) / 1e6)).toFixed(0)} × the larger build file`)
+await inBrowser(s, 'demo 1', demo(), 16)
+await inBrowser(s, '10 waters, 2,000 soundings', big, 100)
+await firstLoad(s)
+await s.close()

@@ -1,0 +1,35 @@
+import { mkdirSync } from 'node:fs'
+import { fileURLToPath } from 'node:url'
+import type { Page } from 'playwright-core'
+import { DEMO_ID, openPage, stage } from '../tests/support/browser'
+
+/** npm run shots: one picture of each main view, from the demo build, at a fixed moment. */
+const folder = fileURLToPath(new URL('../docs/screenshots/', import.meta.url))
+mkdirSync(folder, { recursive: true })
+
+const SHOTS: { name: string; path: string; dark?: boolean; width?: number; height?: number; act?: (page: Page) => Promise<unknown> }[] = [
+  { name: 'builds', path: '' },
+  { name: 'new-build', path: '', act: async (page) => { await page.locator('[data-test="new-build"]').click(); await page.locator('[data-test="new-name"]').fill('Ford below the mill') } },
+  { name: 'ground', path: 'ground' },
+  { name: 'ground-mistake', path: 'ground', act: async (page) => { await page.getByLabel('Sounding 8 x').fill('400'); await page.locator('.fault-at').waitFor() } },
+  { name: 'water', path: 'water' },
+  { name: 'build-up', path: 'build-up', act: (page) => page.locator('[data-test="water-pick"]').selectOption('tailrace') },
+  { name: 'mix', path: 'mix' },
+  { name: 'days', path: 'days' },
+  { name: 'prints', path: 'prints' },
+  { name: 'water-dark', path: 'water', dark: true, act: (page) => page.getByRole('button', { name: '↓ Weir' }).click() },
+  { name: 'mix-dark-tablet', path: 'mix', dark: true, width: 1024, height: 768 }
+]
+
+const s = await stage()
+for (const { name, path, dark = false, width = 1280, height = 800, act } of SHOTS) {
+  const context = await s.profile({ width, height, dark })
+  const page = await openPage(context, path === '' ? s.address : `${s.address}/build/${DEMO_ID}/${path}`)
+  await page.locator(path === '' ? '.card svg .water' : '[data-test="waterline"]').first().waitFor()
+  await act?.(page)
+  await page.waitForTimeout(400)
+  await page.screenshot({ path: `${folder}${name}.png` })
+  console.log(`docs/screenshots/${name}.png`)
+  await context.close()
+}
+await s.close()
