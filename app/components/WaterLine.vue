@@ -46,7 +46,7 @@ function openFirst(): void {
     <button v-if="counts.stops + counts.warns" class="item found" :class="{ stop: counts.stops }" @click="openFirst">
       <span class="small">Findings</span><b>{{ counts.stops ? `${counts.stops} stop the plan` : `${counts.warns} to look at` }}</b>
     </button>
-    <span class="item finish"><span class="small">Finished</span><b data-test="finish">{{ plan.days.finishMs ? dayAndClock(plan.days.finishMs, plan.days.zone) : 'no date yet' }}</b></span>
+    <span class="item finish"><span class="small">{{ counts.stops && plan.days.finishMs ? 'Finished, but for what is stopped' : 'Finished' }}</span><b data-test="finish">{{ plan.days.finishMs ? dayAndClock(plan.days.finishMs, plan.days.zone) : 'no date yet' }}</b></span>
   </footer>
 </template>
 

@@ -7,6 +7,7 @@ import NumberField from '../components/NumberField.vue'
 import PlanDrawing from '../drawings/PlanDrawing.vue'
 import SectionDrawing from '../drawings/SectionDrawing.vue'
 import StageCurve from '../drawings/StageCurve.vue'
+import StripSheet from '../drawings/StripSheet.vue'
 import { cm2, ml, mm, number } from '../format'
 import { useBuildStore } from '../stores/build'
 import { useSettingsStore } from '../stores/settings'
@@ -64,6 +65,7 @@ function rename(event: Event): void {
           />
         </div>
         <div v-if="ground?.measured && pool" class="panel pad curve"><h3>What each level holds</h3><StageCurve :stage="ground.stage" :level-mm="pool.levelMm" :volume-ml="ground.volumeMl" /></div>
+        <div v-if="fall && form && form.stripsToMake" class="panel pad curve"><h3>On the release sheet</h3><StripSheet :form="form" :strip-width-mm="fall.stripWidthMm" /></div>
       </div>
     </div>
     <div class="tray">
@@ -98,8 +100,8 @@ function rename(event: Event): void {
             <option value="">the ground in front</option><option v-for="p in store.pools.filter((p) => p.id !== fall?.lip?.pool)" :key="p.id" :value="p.id">{{ p.name }}</option>
           </select></label>
         <div class="grid2">
-          <NumberField label="Drop" unit="mm" :model-value="fall.dropMm" :min="0.5" :max="10000" :step="0.5" :blank="`${number(form.dropMm)} by the levels`" @update:model-value="store.edit('Drop', changeFall(fall!.id, { dropMm: $event }), 'drop')" />
-          <NumberField label="Width" unit="mm" :model-value="fall.widthMm" :min="0.5" :max="10000" :blank="`${number(form.widthMm)} by the lip`" @update:model-value="store.edit('Width', changeFall(fall!.id, { widthMm: $event }), 'width')" />
+          <NumberField label="Drop" unit="mm" :model-value="fall.dropMm" :min="0.5" :max="10000" :step="0.5" :blank="number(form.dropMm)" hint="blank: by the levels" @update:model-value="store.edit('Drop', changeFall(fall!.id, { dropMm: $event }), 'drop')" />
+          <NumberField label="Width" unit="mm" :model-value="fall.widthMm" :min="0.5" :max="10000" :blank="number(form.widthMm)" hint="blank: by the lip" @update:model-value="store.edit('Width', changeFall(fall!.id, { widthMm: $event }), 'width')" />
         </div>
         <dl class="figures">
           <div><dt>Strips</dt><dd data-test="strips">{{ form.strips }} <small>and {{ form.stripsToMake - form.strips }} to choose from</small></dd></div>

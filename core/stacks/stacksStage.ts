@@ -55,10 +55,10 @@ export const pourCount = (depthMm: number, layerMaxMm: number): number =>
 
 /** Third stage: the layers of each pool and the parts of each fall. */
 export function stacksStage(build: Build, ground: GroundPlan, forms: FormsPlan, shelf: Shelf): StacksPlan {
-  const { landform, shell, shellMm, seal, sealCoats, bankMm } = build.ground
+  const { landform, shell, shellMm, seal, sealCoats } = build.ground
   const name = (id: string) => shelf.get(id)?.name ?? id
-  const bed: Coat[] = [
-    { what: 'landform', material: landform, label: name(landform), thicknessMm: bankMm },
+  const bedAt = (groundMm: number): Coat[] => [
+    { what: 'landform', material: landform, label: name(landform), thicknessMm: Math.max(0, groundMm - shellMm) },
     { what: 'shell', material: shell, label: name(shell), thicknessMm: shellMm },
     { what: 'paint', material: 'bed-paint', label: 'Bed colours', thicknessMm: 0.1 },
     { what: 'seal', material: seal, label: `${name(seal)}, ${sealCoats} coats`, thicknessMm: 0.05 * sealCoats }
@@ -83,7 +83,7 @@ export function stacksStage(build: Build, ground: GroundPlan, forms: FormsPlan, 
       what: 'pour', material: pool.resin, label: `Pour ${i + 1} of ${count}`, thicknessMm: layer.toMm - layer.fromMm
     }))
     const gel: Coat[] = count > 0 ? [{ what: 'gel', material: 'ripple-gel', label: 'Ripple gel, stippled', thicknessMm: 1 }] : []
-    return { id: pool.id, resin: pool.resin, layerMaxMm, layers, coats: [...bed, ...pours, ...gel] }
+    return { id: pool.id, resin: pool.resin, layerMaxMm, layers, coats: [...bedAt(found?.lowestMm ?? 0), ...pours, ...gel] }
   })
   const falls = fallsOf(build).map((fall): FallStack => {
     const form = forms.falls.find((f) => f.id === fall.id)!
