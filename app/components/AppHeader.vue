@@ -3,6 +3,7 @@ import { computed } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { PLACES } from '../router'
 import { useBuildStore } from '../stores/build'
+import LiveText from './LiveText.vue'
 import { useSettingsStore } from '../stores/settings'
 
 const emit = defineEmits<{ keys: [] }>()
@@ -15,8 +16,8 @@ const buildId = computed(() => (typeof route.params.id === 'string' ? route.para
 const go = (name: string) => void router.push(name === 'builds' ? '/' : { name, params: { id: buildId.value } })
 const SAVED = { saved: 'Saved', saving: 'Saving…', full: 'Not saved: store full', failed: 'Not saved' }
 
-function rename(event: Event): void {
-  const name = (event.target as HTMLInputElement).value.trim()
+function rename(text: string): void {
+  const name = text.trim()
   if (name !== '') store.edit('Rename', (build) => ({ ...build, name: name.slice(0, 120) }), 'name')
 }
 </script>
@@ -33,7 +34,7 @@ function rename(event: Event): void {
     </nav>
     <div class="right">
       <template v-if="store.build && buildId">
-        <input class="name" :value="store.build.name" aria-label="Name of the build" maxlength="120" @input="rename" />
+        <LiveText class="name" :model-value="store.build.name" aria-label="Name of the build" maxlength="120" @typed="rename" />
         <span class="saved small" :class="store.saveState" role="status">{{ SAVED[store.saveState] }}</span>
         <button class="tool" :disabled="!store.undone.length" :title="store.undone.length ? `Undo: ${store.undone[store.undone.length - 1].label}` : 'Nothing to undo'" aria-label="Undo" data-test="undo" @click="store.undo">
           <svg width="18" height="16" viewBox="0 0 18 16" aria-hidden="true"><path d="M2 6h9a5 5 0 0 1 0 9H7M6 1L1.500 6L6 11" /></svg>

@@ -2,6 +2,7 @@
 import { computed, ref } from 'vue'
 import { WEEKDAYS, type Calendar, type FreeWindow, type Weekday } from '../../core/build/types'
 import { useBuildStore } from '../stores/build'
+import LiveText from './LiveText.vue'
 
 const store = useBuildStore()
 const calendar = computed(() => store.build!.calendar)
@@ -25,8 +26,12 @@ function readWindows(text: string): FreeWindow[] | string {
 }
 const shown = (windows: readonly FreeWindow[]) => windows.map(([a, b]) => `${a}–${b}`).join(', ')
 
-function typedDay(day: Weekday, event: Event): void {
-  const answer = readWindows((event.target as HTMLInputElement).value)
+const sameHours = (text: string, value: string) => {
+  const windows = readWindows(text)
+  return typeof windows !== 'string' && shown(windows) === value
+}
+function typedDay(day: Weekday, text: string): void {
+  const answer = readWindows(text)
   fault.value = typeof answer === 'string' ? `${NAMES[day]}: ${answer}` : ''
   if (typeof answer !== 'string') set({ week: { ...calendar.value.week, [day]: answer } }, `day:${day}`)
 }
@@ -52,8 +57,8 @@ function startNow(): void {
   set({ start: parts.replace(' ', 'T') })
 }
 const zones = Intl.supportedValuesOf('timeZone')
-function zone(event: Event): void {
-  const value = (event.target as HTMLInputElement).value
+function zone(text: string): void {
+  const value = text.trim()
   if (zones.includes(value) || value === 'UTC') { fault.value = ''; set({ zone: value }) }
   else fault.value = `“${value}” is no time zone: write one such as Europe/Lisbon`
 }
@@ -64,7 +69,7 @@ function zone(event: Event): void {
     <h2>Your hours</h2>
     <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
     <table class="week"><tbody>
-      <tr v-for="d in WEEKDAYS" :key="d"><th scope="row">{{ NAMES[d] }}</th><td><input class="choice" :value="shown(calendar.week[d])" :aria-label="`Free on ${NAMES[d]}`" placeholder="none" @change="typedDay(d, $event)" /></td></tr>
+      <tr v-for="d in WEEKDAYS" :key="d"><th scope="row">{{ NAMES[d] }}</th><td><LiveText class="choice" :model-value="shown(calendar.week[d])" :same="sameHours" :aria-label="`Free on ${NAMES[d]}`" placeholder="none" @done="typedDay(d, $event)" /></td></tr>
     </tbody></table>
     <div class="field"><span class="name">Other hours on one date (leave the hours blank for a day off the bench)</span>
       <div class="row tight"><input v-model="date" type="date" class="choice date" aria-label="Date" /><input v-model="hours" class="choice grow" placeholder="none" aria-label="Hours on that date" /><button class="tool" @click="addException">Set</button></div>
@@ -73,7 +78,7 @@ function zone(event: Event): void {
       <li v-for="e in calendar.exceptions" :key="e.date" class="row tight"><span class="grow">{{ e.date }}: {{ e.free.length ? shown(e.free) : 'none' }} <span class="soft small">{{ e.note }}</span></span><button class="tool" :aria-label="`Forget ${e.date}`" @click="set({ exceptions: calendar.exceptions.filter((x) => x.date !== e.date) })">×</button></li>
     </ul>
     <label class="field"><span class="name">Work begins</span><span class="row tight"><input type="datetime-local" class="choice grow" :value="calendar.start" @change="start" /><button class="tool" @click="startNow">Now</button></span></label>
-    <label class="field"><span class="name">Time zone</span><input class="choice" :value="calendar.zone" list="zones" @change="zone" /><datalist id="zones"><option v-for="z in zones" :key="z" :value="z" /></datalist></label>
+    <label class="field"><span class="name">Time zone</span><LiveText class="choice" :model-value="calendar.zone" list="zones" @done="zone" /><datalist id="zones"><option v-for="z in zones" :key="z" :value="z" /></datalist></label>
   </section>
 </template>
 

@@ -5,6 +5,7 @@ import { addSounding, changeSounding, removeSounding, setSoundings } from '../..
 import type { Fault } from '../../core/build/fault'
 import { readSoundings } from '../../core/formats/paste'
 import { useBuildStore } from '../stores/build'
+import LiveText from './LiveText.vue'
 
 const props = defineProps<{ pool: Pool; faults: Fault[] }>()
 const store = useBuildStore()
@@ -14,11 +15,14 @@ const keep = ref(false)
 const answer = computed(() => (pasted.value.trim() === '' ? null : readSoundings(pasted.value)))
 const faultAt = (index: number) => props.faults.find((f) => f.path.endsWith(`soundings[${index}]`))
 
-function typed(index: number, column: 0 | 1 | 2 | 3, event: Event): void {
-  const input = event.target as HTMLInputElement
-  const value = Number(input.value.trim().replace(',', '.'))
-  const bad = input.value.trim() === '' || !Number.isFinite(value) || Math.abs(value) > 100_000
-  input.setAttribute('aria-invalid', String(bad))
+const badCell = ref('')
+const toNumber = (text: string) => (text.trim() === '' ? NaN : Number(text.trim().replace(',', '.')))
+const sameNumber = (text: string, value: string) => toNumber(text) === Number(value)
+
+function typed(index: number, column: 0 | 1 | 2 | 3, text: string): void {
+  const value = toNumber(text)
+  const bad = !Number.isFinite(value) || Math.abs(value) > 100_000
+  badCell.value = bad ? `${index}:${column}` : ''
   if (bad) return
   const now = props.pool.soundings[index]
   const next: [number, number, number] = [now[0], now[1], now[2]]
@@ -81,10 +85,11 @@ const shown = (value: number) => String(Math.round(value * 100) / 100)
           <template v-for="(s, i) in pool.soundings" :key="i">
             <tr :class="{ bad: faultAt(i) }">
               <td class="soft">{{ i + 1 }}</td>
-              <td v-for="c in ([0, 1, 2] as const)" :key="c"><input :value="shown(s[c])" inputmode="decimal" :aria-label="`Sounding ${i + 1} ${['x', 'y', 'height'][c]}`" @input="typed(i, c, $event)" /></td>
-              <td><input :value="shown(pool.levelMm - s[2])" inputmode="decimal" :aria-label="`Sounding ${i + 1} dip`" @change="typed(i, 3, $event)" /></td>
+              <td v-for="c in ([0, 1, 2] as const)" :key="c"><LiveText :model-value="shown(s[c])" :same="sameNumber" :bad="badCell === `${i}:${c}`" inputmode="decimal" :aria-label="`Sounding ${i + 1} ${['x', 'y', 'height'][c]}`" @typed="typed(i, c, $event)" /></td>
+              <td><LiveText :model-value="shown(pool.levelMm - s[2])" :same="sameNumber" :bad="badCell === `${i}:3`" inputmode="decimal" :aria-label="`Sounding ${i + 1} dip`" @typed="typed(i, 3, $event)" /></td>
               <td><button class="gone" :aria-label="`Remove sounding ${i + 1}`" @click="store.edit('Remove sounding', removeSounding(pool.id, i))">×</button></td>
             </tr>
+            <tr v-if="badCell.startsWith(`${i}:`)"><td colspan="6" class="fault" role="alert">A number in mm, please: −100,000 to 100,000. The old one still holds.</td></tr>
             <tr v-if="faultAt(i)"><td colspan="6" class="fault">{{ faultAt(i)!.message }}</td></tr>
           </template>
         </tbody>

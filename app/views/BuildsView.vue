@@ -19,6 +19,7 @@ const store = useBuildStore()
 const router = useRouter()
 const asking = ref(false)
 const renaming = ref('')
+const newName = ref('')
 const showBin = ref(false)
 const importProblem = ref('')
 const picker = ref<HTMLInputElement | null>(null)
@@ -54,11 +55,12 @@ async function made(build: Build): Promise<void> {
 
 async function startRename(row: BuildRow): Promise<void> {
   renaming.value = row.id
+  newName.value = row.name
   await nextTick()
   document.querySelector<HTMLInputElement>(`[data-rename="${row.id}"]`)?.select()
 }
-async function renamed(row: BuildRow, event: Event): Promise<void> {
-  const name = (event.target as HTMLInputElement).value.trim().slice(0, 120)
+async function renamed(row: BuildRow): Promise<void> {
+  const name = newName.value.trim().slice(0, 120)
   if (renaming.value !== row.id) return
   renaming.value = ''
   if (name !== '' && name !== row.name) await attempt('Renaming', () => library.rename(row, name))
@@ -127,7 +129,7 @@ const exportAll = () => saveFile('tall-spindle-builds.json', 'application/json',
       <article v-for="{ row, plan, moment, waterMl } in cards" :key="row.id" class="panel card" :data-build="row.id">
         <button class="picture" :aria-label="`Open ${row.name}`" @click="open(row.id)"><MiniCutaway v-if="plan" :build="row.build" :plan="plan" /></button>
         <div class="pad stack">
-          <input v-if="renaming === row.id" class="choice" :value="row.name" :data-rename="row.id" maxlength="120" aria-label="New name" @keydown.enter="renamed(row, $event)" @keydown.esc="renaming = ''" @blur="renamed(row, $event)" />
+          <input v-if="renaming === row.id" v-model="newName" class="choice" :data-rename="row.id" maxlength="120" aria-label="New name" @keydown.enter="renamed(row)" @keydown.esc="renaming = ''" @blur="renamed(row)" />
           <h2 v-else><button class="title" @click="open(row.id)">{{ row.name }}</button></h2>
           <p class="small soft">{{ row.build.scale }} · {{ row.build.base.widthMm }} × {{ row.build.base.depthMm }} mm · {{ ml(waterMl) }} of water</p>
           <dl v-if="plan && moment">

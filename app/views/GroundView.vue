@@ -21,7 +21,7 @@ const TOOLS: { id: PlanTool; key: string; name: string; what: string }[] = [
   { id: 'dip', key: 'D', name: 'Dip', what: 'Click where the skewer went in' },
   { id: 'edge', key: 'E', name: 'Edge', what: 'Click an edge: shore or dam' },
   { id: 'remove', key: 'X', name: 'Remove', what: 'Click a point or sounding to take it away' },
-  { id: 'draw', key: 'L', name: 'Draw', what: 'Click round the pool; close it on the first point or with Enter' }
+  { id: 'draw', key: 'L', name: 'Draw', what: 'Click round the pool, Enter closes it' }
 ]
 const landforms = ofKind(BUILT_IN_SHELF, 'landform')
 const shells = ofKind(BUILT_IN_SHELF, 'shell')
@@ -125,9 +125,11 @@ onBeforeUnmount(() => window.removeEventListener('keydown', pressed))
 <style scoped>
 .plan-box { flex: 2.3; display: flex; flex-direction: column; }
 .section-box { flex: 1; min-height: 180px; }
-.palette { display: flex; gap: 6px; padding: 8px 12px 6px; align-items: center; flex-wrap: wrap; border-bottom: 1px solid var(--line); }
+.palette { display: flex; gap: 6px; padding: 8px 12px 6px; align-items: center; border-bottom: 1px solid var(--line); }
 .palette .tool { padding: 3px 9px; min-height: 32px; }
-.what { margin-left: auto; }
+.palette .tool { flex: none; }
+/* one line whatever it says: the drawing must not jump under the pointer */
+.what { margin-left: auto; min-width: 0; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
 .canvas { position: relative; flex: 1; min-height: 0; }
 .legend { display: flex; gap: 8px; align-items: center; padding: 4px 14px 6px; }
 .key { width: 22px; height: 0; display: inline-block; border-top: 4px solid var(--red-lead); margin-left: 8px; }

@@ -3,6 +3,7 @@ import { computed, ref } from 'vue'
 import { addFall, addPool, changeFall, changePool, removeWater } from '../../core/build/edits'
 import { scaled, scaleRatio } from '../../core/calculators/scale'
 import FindingsList from '../components/FindingsList.vue'
+import LiveText from '../components/LiveText.vue'
 import NumberField from '../components/NumberField.vue'
 import PlanDrawing from '../drawings/PlanDrawing.vue'
 import SectionDrawing from '../drawings/SectionDrawing.vue'
@@ -39,8 +40,8 @@ function add(kind: 'pool' | 'fall'): void {
   store.edit(kind === 'pool' ? 'Add a pool' : 'Add a fall', kind === 'pool' ? addPool : addFall)
   store.selected = build.value.waters.find((w) => !before.has(w.id))?.id ?? store.selected
 }
-function rename(event: Event): void {
-  const name = (event.target as HTMLInputElement).value.trim().slice(0, 120)
+function rename(text: string): void {
+  const name = text.trim().slice(0, 120)
   const w = water.value
   if (!w || name === '') return
   store.edit('Rename water', w.kind === 'pool' ? changePool(w.id, { name }) : changeFall(w.id, { name }), `name:${w.id}`)
@@ -77,7 +78,7 @@ function rename(event: Event): void {
         </ol>
       </section>
       <section v-if="pool && ground" class="panel pad stack" data-test="pool-figures">
-        <div class="row"><input class="choice grow figure" :value="pool.name" aria-label="Name of the water" @input="rename" /><button class="tool danger" @click="store.edit('Remove water', removeWater(pool!.id))">Remove</button></div>
+        <div class="row"><LiveText class="choice grow figure" :model-value="pool.name" aria-label="Name of the water" maxlength="120" @typed="rename" /><button class="tool danger" @click="store.edit('Remove water', removeWater(pool!.id))">Remove</button></div>
         <div class="grid2">
           <NumberField label="Level" unit="mm" :model-value="pool.levelMm" :min="-1000" :max="10000" :step="0.5" @update:model-value="setLevel(pool!.id, $event!)" />
           <NumberField label="Dam’s top" unit="mm" :model-value="pool.damTopMm" :min="-1000" :max="10000" :step="0.5" @update:model-value="store.edit('Dam', changePool(pool!.id, { damTopMm: $event! }), 'damtop')" />
@@ -93,7 +94,7 @@ function rename(event: Event): void {
         <p class="small soft">Measured by triangles through {{ pool.soundings.length }} soundings and the outline, each cut exactly at the waterline.</p>
       </section>
       <section v-if="fall && form" class="panel pad stack" data-test="fall-figures">
-        <div class="row"><input class="choice grow figure" :value="fall.name" aria-label="Name of the water" @input="rename" /><button class="tool danger" @click="store.edit('Remove water', removeWater(fall!.id))">Remove</button></div>
+        <div class="row"><LiveText class="choice grow figure" :model-value="fall.name" aria-label="Name of the water" maxlength="120" @typed="rename" /><button class="tool danger" @click="store.edit('Remove water', removeWater(fall!.id))">Remove</button></div>
         <div class="row"><span class="grow">Over the lip of <b>{{ poolName(fall.lip?.pool) }}</b></span><button class="tool" :aria-pressed="choosingLip" data-test="choose-lip" @click="choosingLip = !choosingLip">Choose on the plan</button></div>
         <label class="field"><span class="name">Into</span>
           <select class="choice" :value="fall.into ?? ''" @change="store.edit('Into', changeFall(fall!.id, { into: ($event.target as HTMLSelectElement).value || null }))">

@@ -8,7 +8,9 @@ import { complaints, DEMO_ID, downloaded, openPage, stage, type Stage } from '..
 
 /** Plan millimetres to page pixels, from the drawn board. */
 async function board(page: Page, widthMm: number, depthMm: number): Promise<(x: number, y: number) => { x: number; y: number }> {
-  const box = (await page.locator('.plan .board').boundingBox())!
+  await page.evaluate(() => document.fonts.ready)
+  // without its stroke, which boundingBox() counts in
+  const box = await page.locator('.plan .board').evaluate((board) => (({ x, y, width, height }) => ({ x, y, width, height }))(board.getBoundingClientRect()))
   return (x, y) => ({ x: box.x + (x / widthMm) * box.width, y: box.y + box.height - (y / depthMm) * box.height })
 }
 const figure = async (page: Page, name: string) => Number((await page.locator(`[data-test="${name}"]`).innerText()).replace(/[^\d.].*$/s, ''))
@@ -122,6 +124,7 @@ describe('A builder at the bench', function () {
   it('pastes soundings from a spreadsheet; a wrong line changes nothing', async () => {
     const context = await s.profile()
     const page = await openPage(context, `${s.address}/build/${DEMO_ID}/ground`)
+    await page.locator('.dip').first().waitFor()
     await page.getByRole('button', { name: 'Paste' }).click()
     const box = page.getByLabel('Three columns from a spreadsheet')
     await box.fill('210\t200\t40\n210\tx\t38')
@@ -129,8 +132,17 @@ describe('A builder at the bench', function () {
     expect(await page.getByRole('button', { name: 'Replace all' }).isDisabled()).to.equal(true)
     await box.fill('x\ty\tz\n210\t200\t38,5\n150\t240\t41,25\n260\t250\t42')
     await page.getByRole('button', { name: 'Replace all' }).click()
+    await page.locator('.dip').nth(2).waitFor()
     expect(await page.locator('.dip').count()).to.equal(3)
     expect(await page.getByLabel('Sounding 2 height').inputValue()).to.equal('41.25')
+    // typed key by key, with the point on its way; and a name with a space in it
+    await page.getByLabel('Sounding 1 height').press('Control+a')
+    await page.getByLabel('Sounding 1 height').pressSequentially('37.25', { delay: 30 })
+    expect(await page.getByLabel('Sounding 1 height').inputValue()).to.equal('37.25')
+    expect(await page.getByLabel('Sounding 1 dip').inputValue()).to.equal('12.75')
+    await page.getByLabel('Name of the build').press('Control+a')
+    await page.getByLabel('Name of the build').pressSequentially('Old ford', { delay: 30 })
+    expect(await page.getByLabel('Name of the build').inputValue()).to.equal('Old ford')
     // a dip outside the outline is said at the place, in the table and under the drawing
     await page.getByLabel('Sounding 3 x').fill('5')
     await page.locator('.fault-at').waitFor()

@@ -50,10 +50,10 @@ export function complaints(page: Page): string[] {
   return said
 }
 
-/** Opens a page at the fixed moment. */
+/** Opens a page whose clock starts at the fixed moment and runs on from there. */
 export async function openPage(context: BrowserContext, url: string, fixed = true): Promise<Page> {
   const page = await context.newPage()
-  if (fixed) await page.clock.setFixedTime(NOW)
+  if (fixed) await page.clock.install({ time: NOW })
   await page.goto(url)
   return page
 }
