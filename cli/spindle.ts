@@ -1,4 +1,4 @@
-import { readFileSync } from 'node:fs'
+import { readFileSync, statSync } from 'node:fs'
 import { calculate } from '../core/calculators/contract'
 import { faultLine } from '../core/build/fault'
 import { LONGEST_FILE, readBuild, readJson } from '../core/formats/buildFile'
@@ -11,9 +11,9 @@ class BadInput extends Error {}
 
 function fileText(path: string): string {
   try {
-    const text = readFileSync(path, 'utf8')
-    if (text.length > LONGEST_FILE * 2) throw new BadInput(`${path}: is over ${(LONGEST_FILE * 2) / 1e6} MB long; no build is`)
-    return text
+    const { size } = statSync(path)
+    if (size > LONGEST_FILE * 2) throw new BadInput(`${path}: is ${Math.round(size / 1e6)} MB long; a build is at most ${LONGEST_FILE / 1e6} MB`)
+    return readFileSync(path, 'utf8')
   } catch (error) {
     if (error instanceof BadInput) throw error
     throw new BadInput(`${path}: cannot be read (${(error as NodeJS.ErrnoException).code ?? 'unknown'})`)

@@ -82,7 +82,7 @@ const CALCULATORS: ReadonlyMap<string, Calculator> = new Map([
           .items(Joi.object({ id: unique.required(), dropsPer100G: Joi.number().min(0).max(2000).required() }))
           .unique('id')
           .max(50)
-          .required()
+          .default([])
       }),
       (input: MixInput) => mix(input)
     )

@@ -76,9 +76,9 @@ export function poolGround(pool: Pool, path: string, makeSurface = triangulated)
   let surface: Surface
   try {
     surface = makeSurface(pool.id, corners, pool.soundings)
-  } catch {
-    const message = 'no ground can be laid through these points; move those that nearly touch each other apart'
-    return { ...nothing, ...dry, faults: [{ path: `${path}.outline`, message }] }
+  } catch (error) {
+    if (!(error instanceof RangeError)) throw error
+    return { ...nothing, ...dry, faults: [{ path: `${path}.outline`, message: error.message.replace('outline: ', '') }] }
   }
   const [lowestMm, highestMm] = heightRange(surface)
   const cut = cutAt(surface, pool.levelMm)

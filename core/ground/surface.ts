@@ -128,27 +128,26 @@ function samePlace(soundings: readonly Sounding[]): [number, number][] {
  */
 export function groundSurface(outline: readonly Corner[], soundings: readonly Sounding[]): Surface {
   const { points, outlineCount } = weave(outline, soundings)
-  const coords = new Float64Array(points.length * 2)
-  points.forEach((p, i) => {
-    coords[2 * i] = p[0]
-    coords[2 * i + 1] = p[1]
-  })
-  const mesh = new Delaunator(coords)
+  const seen = throughALens(points)
+  const mesh = new Delaunator(seen)
   if (mesh.triangles.length === 0) throw new RangeError('outline: its points lie on one line')
   const edges = Array.from({ length: outlineCount }, (_, i): [number, number] => [i, (i + 1) % outlineCount])
-  new Constrainautor(mesh, edges)
+  try {
+    new Constrainautor(mesh, edges)
+  } catch {
+    throw new RangeError('outline: no ground can be laid through these points; move those that nearly touch each other apart')
+  }
 
-  const ring = points.slice(0, outlineCount).map((p): Point2 => [p[0], p[1]])
+  const place = (i: number): Point2 => [seen[2 * i], seen[2 * i + 1]]
+  const ring = Array.from({ length: outlineCount }, (_, i) => place(i))
   const kept: number[] = []
   for (let t = 0; t < mesh.triangles.length; t += 3) {
     const [a, b, c] = [mesh.triangles[t], mesh.triangles[t + 1], mesh.triangles[t + 2]]
-    const middle: Point2 = [
-      (points[a][0] + points[b][0] + points[c][0]) / 3,
-      (points[a][1] + points[b][1] + points[c][1]) / 3
-    ]
+    const corners = [place(a), place(b), place(c)]
+    const middle: Point2 = [(corners[0][0] + corners[1][0] + corners[2][0]) / 3, (corners[0][1] + corners[1][1] + corners[2][1]) / 3]
     if (!insideRing(middle, ring)) continue
     // anticlockwise throughout, so that the shoreline can be chained edge to edge
-    if (signedArea([ring2(points[a]), ring2(points[b]), ring2(points[c])]) > 0) kept.push(a, b, c)
+    if (signedArea(corners) > 0) kept.push(a, b, c)
     else kept.push(a, c, b)
   }
   const xyz = new Float64Array(points.length * 3)
@@ -156,7 +155,33 @@ export function groundSurface(outline: readonly Corner[], soundings: readonly So
   return { xyz, triangles: Uint32Array.from(kept), outlineCount }
 }
 
-const ring2 = (p: readonly number[]): Point2 => [p[0], p[1]]
+/** How far the lens pulls the outermost points in, as a share of their distance. */
+const LENS = 1e-5
+
+/**
+ * The points as seen through a weak barrel lens, for finding which belong together and nothing else: a straight side
+ * with many points on it is then a hair convex, so that rounding cannot leave one of them a hair inside and out of the
+ * triangulation. Volumes are integrated over the points as they are.
+ */
+function throughALens(points: readonly Sounding[]): Float64Array {
+  let [left, right, front, back] = [Infinity, -Infinity, Infinity, -Infinity]
+  for (const [x, y] of points) {
+    left = Math.min(left, x)
+    right = Math.max(right, x)
+    front = Math.min(front, y)
+    back = Math.max(back, y)
+  }
+  const [cx, cy] = [(left + right) / 2, (front + back) / 2]
+  const reach2 = ((right - left) / 2) ** 2 + ((back - front) / 2) ** 2
+  const seen = new Float64Array(points.length * 2)
+  points.forEach(([x, y], i) => {
+    const [dx, dy] = [x - cx, y - cy]
+    const pull = 1 - (LENS * (dx * dx + dy * dy)) / reach2
+    seen[2 * i] = dx * pull
+    seen[2 * i + 1] = dy * pull
+  })
+  return seen
+}
 
 /** Outline and soundings as one list of points, the outline first; dips that lie on the outline become corners of it. */
 function weave(outline: readonly Corner[], soundings: readonly Sounding[]) {

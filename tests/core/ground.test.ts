@@ -45,6 +45,22 @@ describe('The ground', () => {
     )
   })
 
+  it('a straight side takes any number of points, whichever way the pool is turned', () => {
+    fc.assert(
+      fc.property(fc.double({ min: 0, max: 6.28, noNaN: true }), fc.integer({ min: 1, max: 40 }), fc.array(fc.tuple(fc.double({ min: 0, max: 1, noNaN: true }), fc.double({ min: 0, max: 1, noNaN: true })), { minLength: 1, maxLength: 20 }), (turn, n, dips) => {
+        const turned = (x: number, y: number) => ({ x: Math.cos(turn) * x - Math.sin(turn) * y + 500, y: Math.sin(turn) * x + Math.cos(turn) * y + 300, z: 5 })
+        const along = Array.from({ length: n }, (_, i) => i / n)
+        const outline: Corner[] = [...along.map((t) => turned(200 * t, 0)), ...along.map((t) => turned(200, 100 * t)), ...along.map((t) => turned(200 - 200 * t, 100)), ...along.map((t) => turned(0, 100 - 100 * t))]
+        const soundings = dips.map(([u, v]): Sounding => { const p = turned(200 * u, 100 * v); return [p.x, p.y, 2] })
+        fc.pre(surfaceFaults(outline, soundings).length === 0)
+        const surface = groundSurface(outline, soundings)
+        expect(cutAt(surface, 50).areaMm2).to.be.closeTo(20_000, 1e-3)
+        expect(shoreline(surface, 3.3).reduce((s, r) => s + signedArea(r), 0)).to.be.closeTo(cutAt(surface, 3.3).areaMm2, 1e-3)
+      }),
+      { numRuns: 400, seed: 14 }
+    )
+  })
+
   it('volume never falls as the level rises, and grows by the area', () => {
     fc.assert(
       fc.property(pools, fc.double({ min: -25, max: 40, noNaN: true }), fc.double({ min: 0, max: 10, noNaN: true }), ({ outline, soundings }, level, rise) => {
