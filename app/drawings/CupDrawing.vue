@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { PlannedBatch } from '../../core/amounts/amountsStage'
+import type { PlannedBatch } from '../../core/amounts/types'
 import { grams, ml } from '../format'
 
 const props = defineProps<{ batch: PlannedBatch; tints: { id: string; colour: string; drops: number }[] }>()

@@ -3,8 +3,10 @@ import { computed, ref } from 'vue'
 import { CAUTIONS } from '../../core/materials/cautions'
 import type { Room } from '../../core/build/types'
 import { sittingsOf } from '../../core/days/sittings'
+import { explainFinish } from '../../core/explain/explanations'
 import CalendarEditor from '../components/CalendarEditor.vue'
 import FindingsList from '../components/FindingsList.vue'
+import How from '../components/How.vue'
 import NumberField from '../components/NumberField.vue'
 import DaysRiver from '../drawings/DaysRiver.vue'
 import { clock, dayAndClock, duration, longDay } from '../format'
@@ -34,7 +36,7 @@ const LINKS = { work: 'work', wait: 'waits', hours: 'no free hour', hands: 'hand
     <div class="drawings scroll">
       <section class="panel pad stack" data-test="days">
         <header class="row">
-          <h1 class="grow">{{ days?.finishMs ? `Finished ${longDay(days.finishMs, days.zone)}, ${clock(days.finishMs, days.zone)}` : 'No finishing date yet' }}</h1>
+          <h1 class="grow"><template v-if="days?.finishMs">Finished <How :about="explainFinish(days)">{{ longDay(days.finishMs, days.zone) }}, {{ clock(days.finishMs, days.zone) }}</How></template><template v-else>No finishing date yet</template></h1>
           <span v-if="days?.finishMs">{{ duration(days.handsMin) }} of work in {{ days.sittings }} sittings</span>
         </header>
         <DaysRiver v-if="days && plan && days.finishMs" :build="build" :days="days" :steps="plan.steps.steps" :selected="selected" @select="selected = $event" />

@@ -4,7 +4,9 @@ import type { MixingHabits } from '../../core/build/types'
 import { CAUTION_CLOSE, CAUTIONS } from '../../core/materials/cautions'
 import { BUILT_IN_SHELF, onShelf } from '../../core/materials/shelf'
 import { shoppable, shoppingCsv } from '../../core/formats/csv'
+import { explainMix, explainWorking } from '../../core/explain/explanations'
 import FindingsList from '../components/FindingsList.vue'
+import How from '../components/How.vue'
 import NumberField from '../components/NumberField.vue'
 import CupDrawing from '../drawings/CupDrawing.vue'
 import { duration, grams, ml, number } from '../format'
@@ -39,7 +41,7 @@ const saveShopping = () => saveFile(`${build.value.name} shopping.csv`, 'text/cs
           <h2>{{ pool?.name }}</h2>
           <span class="soft">{{ resin?.name }}</span>
           <span class="grow"></span>
-          <span><b class="figure">{{ grams(amounts.totalG) }}</b> for {{ ml(amounts.volumeMl) }}</span>
+          <span><b class="figure"><How v-if="resin && !amounts.problem" :about="explainMix(amounts, resin, build, batches.length)">{{ grams(amounts.totalG) }}</How></b> for {{ ml(amounts.volumeMl) }}</span>
         </header>
         <p v-if="resin" class="ratio">
           The label says <b>{{ number(resin.partA) }} : {{ number(resin.partB) }} by {{ resin.basis }}</b>.
@@ -51,7 +53,7 @@ const saveShopping = () => saveFile(`${build.value.name} shopping.csv`, 'text/cs
             <h3>Pour {{ b.pour }}<template v-if="b.cups > 1">, cup {{ b.cup }} of {{ b.cups }}</template> <span class="soft">{{ grams(b.massG) }}</span></h3>
             <CupDrawing :batch="b" :tints="tintsOf(b.drops)" />
             <ul v-if="Object.keys(b.drops).length" class="drops"><li v-for="t in tintsOf(b.drops)" :key="t.id"><span class="swatch" :style="{ background: t.colour }"></span><b>{{ t.drops }}</b> {{ t.drops === 1 ? 'drop' : 'drops' }} {{ t.name.replace(' tint', '').toLowerCase() }}</li></ul>
-            <p class="small soft">Stir {{ duration(resin?.stirMin ?? 0) }}, slowly, scraping. Pour within {{ duration(workingMin) }}.</p>
+            <p class="small soft">Stir {{ duration(resin?.stirMin ?? 0) }}, slowly, scraping. Pour within <How v-if="resin" :about="explainWorking(resin, build.room.tempC)">{{ duration(workingMin) }}</How>.</p>
           </article>
         </div>
         <p v-if="batches.length > MOST_CUPS">And {{ batches.length - MOST_CUPS }} cups more, all in the exported plan: a larger cup would make fewer.</p>

@@ -2,7 +2,10 @@
 import { computed, ref } from 'vue'
 import { addFall, addPool, changeFall, changePool, removeWater } from '../../core/build/edits'
 import { scaled, scaleRatio } from '../../core/calculators/scale'
+import { explainDepth, explainPours, explainStrip, explainStripCount, explainVolume } from '../../core/explain/explanations'
+import { BUILT_IN_SHELF, onShelf } from '../../core/materials/shelf'
 import FindingsList from '../components/FindingsList.vue'
+import How from '../components/How.vue'
 import LiveText from '../components/LiveText.vue'
 import NumberField from '../components/NumberField.vue'
 import PlanDrawing from '../drawings/PlanDrawing.vue'
@@ -24,6 +27,7 @@ const fall = computed(() => (water.value?.kind === 'fall' ? water.value : null))
 const ground = computed(() => plan.value?.ground.pools.find((g) => g.id === pool.value?.id))
 const form = computed(() => plan.value?.forms.falls.find((f) => f.id === fall.value?.id))
 const layers = computed(() => plan.value?.stacks.pools.find((s) => s.id === pool.value?.id)?.layers ?? [])
+const resin = computed(() => (pool.value ? onShelf(BUILT_IN_SHELF, 'resin', pool.value.resin) : null))
 const ratio = computed(() => scaleRatio(build.value.scale) ?? 1)
 const real = (mmOnModel: number) => `${number(scaled(ratio.value, mmOnModel).realM)} m real`
 const poolName = (id: string | undefined | null) => store.pools.find((p) => p.id === id)?.name ?? 'no pool'
@@ -84,14 +88,14 @@ function rename(text: string): void {
           <NumberField label="Dam’s top" unit="mm" :model-value="pool.damTopMm" :min="-1000" :max="10000" :step="0.5" @update:model-value="store.edit('Dam', changePool(pool!.id, { damTopMm: $event! }), 'damtop')" />
         </div>
         <dl v-if="ground.measured" class="figures">
-          <div><dt>Volume</dt><dd data-test="volume">{{ ml(ground.volumeMl) }}</dd></div>
+          <div><dt>Volume</dt><dd data-test="volume"><How :about="explainVolume(pool, ground)">{{ ml(ground.volumeMl) }}</How></dd></div>
           <div><dt>Surface</dt><dd data-test="area">{{ cm2(ground.areaMm2) }}</dd></div>
-          <div><dt>Deepest</dt><dd data-test="deepest">{{ mm(ground.maxDepthMm) }} <small>{{ real(ground.maxDepthMm) }}</small></dd></div>
+          <div><dt>Deepest</dt><dd data-test="deepest"><How :about="explainDepth(pool, ground)">{{ mm(ground.maxDepthMm) }}</How> <small>{{ real(ground.maxDepthMm) }}</small></dd></div>
           <div><dt>On average</dt><dd>{{ mm(ground.meanDepthMm) }}</dd></div>
-          <div><dt>Pours</dt><dd data-test="pours">{{ layers.length }} <small v-if="layers.length">of {{ mm(layers[0].toMm - layers[0].fromMm) }} at the deepest</small></dd></div>
+          <div><dt>Pours</dt><dd data-test="pours"><How v-if="resin" :about="explainPours(ground, resin, layers.length)">{{ layers.length }}</How> <small v-if="layers.length">of {{ mm(layers[0].toMm - layers[0].fromMm) }} at the deepest</small></dd></div>
         </dl>
         <p v-else class="fault">The ground cannot be measured yet: see Ground.</p>
-        <p class="small soft">Measured by triangles through {{ pool.soundings.length }} soundings and the outline, each cut exactly at the waterline.</p>
+        <p class="small soft">Click a figure to see where it comes from.</p>
       </section>
       <section v-if="fall && form" class="panel pad stack" data-test="fall-figures">
         <div class="row"><LiveText class="choice grow figure" :model-value="fall.name" aria-label="Name of the water" maxlength="120" @typed="rename" /><button class="tool danger" @click="store.edit('Remove water', removeWater(fall!.id))">Remove</button></div>
@@ -105,11 +109,11 @@ function rename(text: string): void {
           <NumberField label="Width" unit="mm" :model-value="fall.widthMm" :min="0.5" :max="10000" :blank="number(form.widthMm)" hint="blank: by the lip" @update:model-value="store.edit('Width', changeFall(fall!.id, { widthMm: $event }), 'width')" />
         </div>
         <dl class="figures">
-          <div><dt>Strips</dt><dd data-test="strips">{{ form.strips }} <small>and {{ form.stripsToMake - form.strips }} to choose from</small></dd></div>
-          <div><dt>Each</dt><dd data-test="strip-length">{{ mm(form.stripMm) }} <small>× {{ mm(fall.stripWidthMm) }}</small></dd></div>
+          <div><dt>Strips</dt><dd data-test="strips"><How :about="explainStripCount(form, fall)">{{ form.strips }}</How> <small>and {{ form.stripsToMake - form.strips }} to choose from</small></dd></div>
+          <div><dt>Each</dt><dd data-test="strip-length"><How :about="explainStrip(form)">{{ mm(form.stripMm) }}</How> <small>× {{ mm(fall.stripWidthMm) }}</small></dd></div>
           <div><dt>Drop</dt><dd>{{ mm(form.dropMm) }} <small>{{ real(form.dropMm) }}</small></dd></div>
         </dl>
-        <p class="small soft">Length = drop + 5 mm tucked in at either end. The sheet’s own curve is not worked out yet: it hangs straight.</p>
+        <p class="small soft">Click a figure to see where it comes from. The sheet’s own curve is not worked out yet: it hangs straight.</p>
       </section>
     </div>
   </div>

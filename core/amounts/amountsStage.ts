@@ -1,6 +1,6 @@
 import type { Build, Pool } from '../build/types'
 import { poolsOf } from '../build/types'
-import { mix, mixedDensity, type Batch, type Mix } from '../calculators/mix'
+import { mix, mixedDensity, type Mix } from '../calculators/mix'
 import type { FormsPlan } from '../forms/formsStage'
 import type { GroundPlan } from '../ground/groundStage'
 import type { Resin } from '../materials/types'
@@ -8,43 +8,12 @@ import { onShelf, type Shelf } from '../materials/shelf'
 import type { PoolStack, StacksPlan } from '../stacks/stacksStage'
 import { shoppingList, type ShoppingLine } from './shopping'
 import { sizesOf, type BuildSizes } from './sizes'
+import type { PlannedBatch, PoolAmounts } from './types'
 
 /** A cup is filled no more than this, so that it can be stirred. Common practice, no source. */
 const CUP_FILL = 0.75
 /** Cups met on benches, ml. Common practice, no source. */
 const CUP_SIZES_ML = [30, 60, 100, 150, 250, 400, 600, 1000, 2000, 5000]
-
-/** One cup to mix. */
-export interface PlannedBatch extends Batch {
-  pool: string
-  /** Pour it belongs to, from 1. */
-  pour: number
-  /** Which cup of that pour, from 1, and of how many. */
-  cup: number
-  cups: number
-  massG: number
-  aMl: number
-  bMl: number
-  volumeMl: number
-  cupMl: number
-  /** Drops each tint asks for before they are rounded to whole ones. */
-  dropsExact: Record<string, number>
-}
-
-export interface PoolAmounts {
-  pool: string
-  resin: string
-  /** Mass ratio as parts of A to one of B, whatever the label is by. */
-  massRatioA: number
-  volumeRatioA: number
-  totalG: number
-  aG: number
-  bG: number
-  volumeMl: number
-  worstRatioErrorPct: number
-  /** Set when the cup is too small to mix anything in. */
-  problem: string | null
-}
 
 export interface AmountsPlan {
   pools: PoolAmounts[]

@@ -2,7 +2,7 @@ import type { Build, Fall, Water } from '../build/types'
 import { onShelf, type Shelf } from '../materials/shelf'
 import { wayFor } from '../ways/catalog'
 import { grown, type Way } from '../ways/types'
-import type { PlannedBatch, PoolAmounts } from './amountsStage'
+import type { PlannedBatch, PoolAmounts } from './types'
 import type { BuildSizes } from './sizes'
 
 /** One line of the shopping list. */
@@ -15,6 +15,11 @@ export interface ShoppingLine {
   also: string
   note: string
 }
+
+/** Glue between the layers of the landform, ml for each cm² of base. Common practice, no source. */
+const GLUE_ML_PER_CM2 = 0.03
+/** Sealer goes up the banks as well: so much more than the water's surface. Common practice, no source. */
+const BANKS_TOO = 1.3
 
 /** Everything the plan uses up, one line a material, in the order of the work. */
 export function shoppingList(
@@ -77,13 +82,13 @@ function addGround(build: Build, baseCm2: number, waterCm2: number, shelf: Shelf
   if (landform) {
     add(landform.id, { material: landform.id, name: landform.name, amount: (baseCm2 * ground.bankMm) / 10, unit: 'cm³', also: '', note: landform.note })
     const glue = shelf.get(landform.glue)
-    add(landform.glue, { material: landform.glue, name: glue?.name ?? landform.glue, amount: baseCm2 * 0.03, unit: 'ml', also: '', note: glue?.note ?? '' })
+    add(landform.glue, { material: landform.glue, name: glue?.name ?? landform.glue, amount: baseCm2 * GLUE_ML_PER_CM2, unit: 'ml', also: '', note: glue?.note ?? '' })
   }
   if (shell) {
     add(shell.id, { material: shell.id, name: shell.name, amount: (baseCm2 / 10_000) * shell.gPerM2Mm * ground.shellMm, unit: 'g', also: '', note: shell.note })
   }
   if (seal) {
-    const amount = (waterCm2 / 10_000) * 1.3 * seal.mlPerM2 * ground.sealCoats
+    const amount = (waterCm2 / 10_000) * BANKS_TOO * seal.mlPerM2 * ground.sealCoats
     add(seal.id, { material: seal.id, name: seal.name, amount, unit: 'ml', also: '', note: seal.note })
   }
 }

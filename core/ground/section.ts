@@ -1,7 +1,7 @@
 import type { Build } from '../build/types'
 import { poolsOf } from '../build/types'
 import { distanceToRing, type Point2 } from '../geometry/polygon'
-import type { PoolGround } from './groundStage'
+import type { PoolGround } from './poolGround'
 import { profileAlong, type SectionPoint } from './profile'
 
 /** A stretch of a pool that the section line crosses: its ground, and what stands at either end. */

@@ -74,6 +74,27 @@ describe('Every view', function () {
     await context.close()
   })
 
+  it('every key figure says where it comes from: formula, inputs, source', async () => {
+    const context = await s.profile()
+    const page = await openPage(context, `${s.address}/build/${DEMO_ID}/water`)
+    const asked: [string, string, RegExp][] = [
+      ['water', '[data-test="volume"] .how', /truncated prisms[\s\S]*more dips/],
+      ['water', '[data-test="pours"] .how', /13\.5 mm[\s\S]*5 mm \(Clear epoxy, 2:1\)[\s\S]*label/],
+      ['mix', '.group .figure .how', /2\.327 : 1, from 2 : 1 by volume/],
+      ['days', '[data-test="days"] .how', /15\.8 h in 20 sittings/]
+    ]
+    for (const [view, figure, says] of asked) {
+      await page.goto(`${s.address}/build/${DEMO_ID}/${view}`)
+      await page.locator(figure).first().click()
+      const card = page.locator('.card:popover-open')
+      await card.waitFor()
+      expect(await card.innerText()).to.match(says)
+      const box = (await card.boundingBox())!
+      expect(box.x >= 0 && box.y >= 0 && box.x + box.width <= 1280 && box.y + box.height <= 800).to.equal(true)
+    }
+    await context.close()
+  })
+
   it('a build that is not there says so; any other address leads to Builds', async () => {
     const context = await s.profile()
     const page = await openPage(context, `${s.address}/build/nothing/ground`)

@@ -1,0 +1,33 @@
+import type { Batch } from '../calculators/mix'
+
+/** One cup to mix. */
+export interface PlannedBatch extends Batch {
+  pool: string
+  /** Pour it belongs to, from 1. */
+  pour: number
+  /** Which cup of that pour, from 1, and of how many. */
+  cup: number
+  cups: number
+  massG: number
+  aMl: number
+  bMl: number
+  volumeMl: number
+  cupMl: number
+  /** Drops each tint asks for before they are rounded to whole ones. */
+  dropsExact: Record<string, number>
+}
+
+export interface PoolAmounts {
+  pool: string
+  resin: string
+  /** Mass ratio as parts of A to one of B, whatever the label is by. */
+  massRatioA: number
+  volumeRatioA: number
+  totalG: number
+  aG: number
+  bG: number
+  volumeMl: number
+  worstRatioErrorPct: number
+  /** Set when the cup is too small to mix anything in. */
+  problem: string | null
+}
