@@ -7,7 +7,7 @@ import { useSize } from './useSize'
 const props = defineProps<{ stage: [number, number][]; levelMm: number; volumeMl: number }>()
 const frame = ref<HTMLElement | null>(null)
 const { width, height } = useSize(frame)
-const M = { left: 34, right: 12, top: 14, bottom: 24 }
+const M = { left: 34, right: 12, top: 22, bottom: 24 }
 const lowest = computed(() => props.stage[0]?.[0] ?? 0)
 const highest = computed(() => Math.max(props.stage.at(-1)?.[0] ?? 1, lowest.value + 1))
 const most = computed(() => Math.max(1, props.stage.at(-1)?.[1] ?? 1))
@@ -24,9 +24,9 @@ const here = computed<[number, number]>(() => [X(Math.min(most.value, props.volu
       <path class="line" :d="line" />
       <path class="drop" :d="`M${M.left} ${here[1]}H${here[0]}V${height - M.bottom}`" />
       <circle :cx="here[0]" :cy="here[1]" r="5" />
-      <text :x="M.left - 5" :y="Y(highest) + 10" text-anchor="end" class="quiet">{{ Math.round(highest) }}</text>
+      <text :x="M.left - 5" :y="Y(highest) + 5" text-anchor="end" class="quiet">{{ Math.round(highest) }}</text>
       <text :x="M.left - 5" :y="Y(lowest)" text-anchor="end" class="quiet">{{ Math.round(lowest) }}</text>
-      <text :x="M.left + 5" :y="M.top + 2" class="quiet">level, mm</text>
+      <text :x="M.left - 5" :y="M.top - 9" class="quiet">level, mm</text>
       <text :x="width - M.right" :y="height - 6" text-anchor="end" class="quiet">{{ ml(most) }}</text>
       <text :x="Math.max(M.left + 30, Math.min(here[0], width - M.right - 84))" :y="height - 6" text-anchor="middle"><tspan class="figure">{{ ml(volumeMl) }}</tspan></text>
     </svg>

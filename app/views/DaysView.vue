@@ -8,6 +8,7 @@ import CalendarEditor from '../components/CalendarEditor.vue'
 import FindingsList from '../components/FindingsList.vue'
 import How from '../components/How.vue'
 import NumberField from '../components/NumberField.vue'
+import StepList from '../components/StepList.vue'
 import DaysRiver from '../drawings/DaysRiver.vue'
 import { clock, dayAndClock, duration, longDay } from '../format'
 import { useBuildStore } from '../stores/build'
@@ -40,12 +41,14 @@ const LINKS = { work: 'work', wait: 'waits', hours: 'no free hour', hands: 'hand
           <span v-if="days?.finishMs">{{ duration(days.handsMin) }} of work in {{ days.sittings }} sittings</span>
         </header>
         <DaysRiver v-if="days && plan && days.finishMs" :build="build" :days="days" :steps="plan.steps.steps" :selected="selected" @select="selected = $event" />
-        <p class="legend small">
+        <p v-else-if="days">The work is all here, only without dates: {{ duration(days.handsMin) }} by hand.</p>
+        <p v-if="days?.finishMs" class="legend small">
           <span class="peg"></span>work <span class="peg red"></span>work the date hangs on
           <span v-for="s in ['wet', 'workable', 'firm', 'clear']" :key="s" class="state"><svg width="30" height="13" aria-hidden="true"><rect width="30" height="13" :fill="`url(#state-${s})`" /></svg> until {{ s === 'wet' ? 'looked at' : s }}</span>
           <span class="band"></span>your free hours
         </p>
       </section>
+      <section v-if="plan && !sittings.length" class="panel pad"><h2>In the order of the trade</h2><StepList :steps="plan.steps.steps" /></section>
       <section v-if="sittings.length" class="panel pad agenda">
         <template v-for="(s, i) in sittings" :key="s.startMs">
           <div class="when"><b>{{ dayAndClock(s.startMs, days!.zone) }}</b><span class="soft small">{{ duration((s.endMs - s.startMs) / 60000) }}</span></div>

@@ -61,7 +61,7 @@ onBeforeUnmount(() => window.removeEventListener('keydown', pressed))
 
 <template>
   <div class="bench">
-    <div class="drawings">
+    <div class="drawings" :class="{ tall: build.base.depthMm > 1.1 * build.base.widthMm }">
       <div class="panel drawing-box plan-box">
         <div class="palette" role="toolbar" aria-label="Plan tools">
           <button v-for="t in TOOLS" :key="t.id" class="tool" :aria-pressed="tool === t.id" :title="t.what" :data-tool-name="t.id" @click="tool = t.id">{{ t.name }} <kbd>{{ t.key }}</kbd></button>
@@ -136,5 +136,11 @@ onBeforeUnmount(() => window.removeEventListener('keydown', pressed))
 .key.shore { border-top: 2px dotted var(--ink); }
 .key.cut { border-top: 2px dashed var(--brass); }
 .pick { width: auto; }
+/* a base deeper than wide: plan and section stand side by side */
+.tall { flex-direction: row; }
+.tall .plan-box { flex: 1; }
+.tall .section-box { flex: 1.15; max-height: 62%; }
+.tall .palette { flex-wrap: wrap; }
+.tall .what { display: none; }
 @media (max-width: 1100px) { .what { display: none; } }
 </style>

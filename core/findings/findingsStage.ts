@@ -244,7 +244,8 @@ function dayFindings(stages: Stages): Finding[] {
   if (problem.kind === 'loop') {
     return [{ ...base, id: 'loop', title: 'Steps wait for each other in a ring', number: `${problem.steps.length} steps`, reason: problem.steps.join(', '), wayOut: 'Take one of the falls out of the ring of pools.' }]
   }
-  const names = problem.steps.map((id) => stages.steps.steps.find((s) => s.id === id)?.title ?? id).join(', ')
+  const titles = [...new Set(problem.steps.map((id) => (stages.steps.steps.find((s) => s.id === id)?.title ?? id).replace(/, \d+ of \d+$/, '').toLowerCase()))]
+  const names = titles.slice(0, 2).join(', ') + (titles.length > 2 ? ` and ${titles.length - 2} more` : '')
   return [
     {
       ...base, id: 'no-window', title: `No free stretch is long enough for: ${names}`, number: `${problem.neededMin} min needed, ${problem.longestWindowMin} at most`,

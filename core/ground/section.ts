@@ -1,5 +1,5 @@
 import type { Build } from '../build/types'
-import { poolsOf } from '../build/types'
+import { fallsOf, poolsOf } from '../build/types'
 import { distanceToRing, type Point2 } from '../geometry/polygon'
 import type { PoolGround } from './poolGround'
 import { profileAlong, type SectionPoint } from './profile'
@@ -26,6 +26,9 @@ export interface Section {
 
 /** How far from the water's edge the ground has risen to the bank again where nothing was sounded, mm. */
 const BANK_RUN_MM = 8
+
+/** How far the face under a lip stands out at its foot, mm. */
+const FACE_RUN_MM = 1
 
 /**
  * The ground along the section line: as sounded inside the pools, and between and beside them the bank, or straight
@@ -55,21 +58,35 @@ export function sectionOf(build: Build, pools: readonly PoolGround[]): Section {
 function wholeLine(build: Build, runs: readonly SectionRun[], lengthMm: number): SectionPoint[] {
   const bank = build.ground.bankMm
   const line: SectionPoint[] = []
-  const bridge = (from: SectionPoint | null, to: SectionPoint | null, falls: boolean) => {
+  /** The land between two runs, or between a run and the end of the line; `foot` where a fall lands on it. */
+  const bridge = (from: SectionPoint | null, to: SectionPoint | null, foot: { from: number | null; to: number | null }) => {
     const start = from?.[0] ?? 0
     const end = to?.[0] ?? lengthMm
-    if (falls || end - start < 2 * BANK_RUN_MM) return
-    line.push([from ? start + BANK_RUN_MM : start, Math.max(bank, from?.[1] ?? bank)])
-    line.push([to ? end - BANK_RUN_MM : end, Math.max(bank, to?.[1] ?? bank)])
+    if (end - start < 2 * BANK_RUN_MM && foot.from === null && foot.to === null) return
+    const run = Math.min(BANK_RUN_MM, (end - start) / 2)
+    if (foot.from !== null) line.push([start + FACE_RUN_MM, foot.from])
+    else line.push([from ? start + run : start, foot.to ?? Math.max(bank, from?.[1] ?? bank)])
+    if (foot.to !== null) line.push([end - FACE_RUN_MM, foot.to])
+    else line.push([to ? end - run : end, foot.from ?? Math.max(bank, to?.[1] ?? bank)])
   }
   runs.forEach((run, i) => {
     const before = runs[i - 1]
     const linked = before !== undefined && build.waters.some((w) => w.kind === 'fall' && joins(w.lip?.pool, w.into, before.pool, run.pool))
-    bridge(before?.ground.at(-1) ?? null, run.ground[0], linked)
+    if (!linked) {
+      bridge(before?.ground.at(-1) ?? null, run.ground[0], { from: before ? footBelow(build, before, 1) : null, to: footBelow(build, run, 0) })
+    }
     line.push(...run.ground)
   })
-  bridge(runs.at(-1)?.ground.at(-1) ?? null, null, false)
+  const last = runs.at(-1)
+  bridge(last?.ground.at(-1) ?? null, null, { from: last ? footBelow(build, last, 1) : null, to: null })
   return line
+}
+
+/** Where a fall over this end of a run lands when no pool takes it, mm; null when none falls there. */
+function footBelow(build: Build, run: SectionRun, end: 0 | 1): number | null {
+  const pool = poolsOf(build).find((p) => p.id === run.pool)
+  const fall = fallsOf(build).find((f) => f.into === null && f.lip?.pool === run.pool && f.lip.corner === run.ends[end].corner)
+  return pool && fall ? Math.max(0, pool.levelMm - (fall.dropMm ?? pool.levelMm)) : null
 }
 
 const joins = (from: string | undefined, into: string | null, a: string, b: string) =>

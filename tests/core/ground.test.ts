@@ -7,8 +7,8 @@ import { shoreline } from '../../core/ground/shoreline'
 import { groundSurface, surfaceFaults, type Corner, type Sounding } from '../../core/ground/surface'
 import { crossing, distanceToRing, insideRing, signedArea, type Point2 } from '../../core/geometry/polygon'
 import { under } from '../../app/drawings/paths'
-import { changePool } from '../../core/build/edits'
-import { demo } from '../support/builds'
+import { changeFall, changePool } from '../../core/build/edits'
+import { demo, fresh } from '../support/builds'
 
 /** Star-shaped outlines, often concave, and dips inside them. */
 const pools = fc
@@ -104,6 +104,17 @@ describe('The ground', () => {
     const runs = profileAlong(groundSurface(u, [[15, 40, 0], [75, 40, 1], [45, 10, 2]]), [-10, 40], [100, 40])
     expect(runs.map((r) => [r[0][0], r.at(-1)![0]].map((s) => Math.round(s)))).to.deep.equal([[10, 40], [70, 100]])
     expect(runs[0].some(([s, z]) => Math.abs(s - 25) < 1e-9 && Math.abs(z) < 1e-9)).to.equal(true)
+  })
+
+  it('a fall that no pool takes lands on low ground in front of its lip, not in the bank', () => {
+    const build = fresh({ pool: true, fall: true, poolBelow: false })
+    const { section } = groundStage(build)
+    const lip = section.runs[0].ground[0][0]
+    for (const [s, z] of section.ground.filter(([at]) => at < lip)) expect(z, `at ${s}`).to.equal(0)
+    const shallow = groundStage(changeFall('fall1', { dropMm: 12 })(build)).section
+    expect(shallow.ground[0]).to.deep.equal([0, 26])
+    expect(section.ground.at(-1)![1]).to.equal(build.ground.bankMm)
+    expect(section.ground.every(([s], i, all) => i === 0 || s >= all[i - 1][0])).to.equal(true)
   })
 
   it('water on a section is drawn as deep as it is, in one body or in bands that add up to it', () => {
