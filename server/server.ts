@@ -59,9 +59,9 @@ export function createServer({ dist, demo }: ServerOptions): Express {
   }
   app.use('/assets', express.static(join(dist, 'assets'), { immutable: true, maxAge: '1y' }))
   app.use(express.static(dist, { index: false, maxAge: 0 }))
-  // the app's own addresses: a page asked for by name is the app
+  // the app's own addresses: a page asked for by name is the app, a file or a hidden place is not
   app.use((request, response, next) => {
-    if (!['GET', 'HEAD'].includes(request.method) || !request.accepts('html') || /\.\w+$/.test(request.path)) return next()
+    if (!['GET', 'HEAD'].includes(request.method) || !request.accepts('html') || /\.\w+$|\/\./.test(request.path)) return next()
     response.set('cache-control', 'no-cache').sendFile('index.html', { root: dist })
   })
   app.use((_request, response) => {

@@ -62,7 +62,7 @@ function wholeLine(build: Build, runs: readonly SectionRun[], lengthMm: number):
   const bridge = (from: SectionPoint | null, to: SectionPoint | null, foot: { from: number | null; to: number | null }) => {
     const start = from?.[0] ?? 0
     const end = to?.[0] ?? lengthMm
-    if (end - start < 2 * BANK_RUN_MM && foot.from === null && foot.to === null) return
+    if (end - start < 1e-6 || (from && to && end - start < 2 * BANK_RUN_MM && foot.from === null && foot.to === null)) return
     const run = Math.min(BANK_RUN_MM, (end - start) / 2)
     if (foot.from !== null) line.push([start + FACE_RUN_MM, foot.from])
     else line.push([from ? start + run : start, foot.to ?? Math.max(bank, from?.[1] ?? bank)])

@@ -1,0 +1,81 @@
+import { expect } from 'chai'
+import { spawn, type ChildProcess } from 'node:child_process'
+import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs'
+import { createServer as tcp } from 'node:net'
+import { networkInterfaces, tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { fileURLToPath } from 'node:url'
+import { createServer } from '../../server/server'
+
+const ROOT = fileURLToPath(new URL('../..', import.meta.url))
+
+describe('The server', function () {
+  this.timeout(30_000)
+  const folder = mkdtempSync(join(tmpdir(), 'spindle-.dist-'))
+  mkdirSync(join(folder, 'assets'))
+  writeFileSync(join(folder, 'index.html'), '<!doctype html><title>Tall Spindle</title>')
+  const running: ChildProcess[] = []
+  after(() => {
+    running.forEach((child) => child.kill())
+    rmSync(folder, { recursive: true })
+  })
+
+  const open = (demo?: string) => new Promise<{ url: string; close: () => void }>((resolve) => {
+    const server = createServer({ dist: folder, demo }).listen(0, '127.0.0.1', () => {
+      const address = server.address()
+      resolve({ url: `http://127.0.0.1:${typeof address === 'object' ? address!.port : 0}`, close: () => server.close() })
+    })
+  })
+
+  it('gives the app for its own addresses and 404 for files that are not there', async () => {
+    const { url, close } = await open()
+    expect((await fetch(`${url}/build/x/days`)).status).to.equal(200)
+    expect(await (await fetch(`${url}/`)).text()).to.include('Tall Spindle')
+    expect((await fetch(`${url}/`, { method: 'HEAD' })).status).to.equal(200)
+    for (const missing of ['/nothing.js', '/assets/nothing.css', '/.git/config', '/%2e%2e/package.json']) expect((await fetch(url + missing)).status, missing).to.equal(404)
+    close()
+  })
+  it('offers demo builds only when asked to', async () => {
+    const without = await open()
+    expect((await fetch(`${without.url}/demo-builds.json`)).status).to.equal(204)
+    without.close()
+    const with1 = await open(join(ROOT, 'demo'))
+    const builds = (await (await fetch(`${with1.url}/demo-builds.json`)).json()) as { name: string }[]
+    expect(builds.map((b) => b.name)).to.deep.equal(["Weir at Cobbet's Race"])
+    with1.close()
+  })
+  it('says so when the app has not been built', () => {
+    expect(() => createServer({ dist: join(folder, 'none') })).to.throw(/build the app first/)
+  })
+
+  const start = (...args: string[]) => {
+    const child = spawn(process.execPath, ['--import', 'tsx', 'server/main.ts', ...args], { cwd: ROOT })
+    running.push(child)
+    return new Promise<{ out: string; err: string }>((resolve) => {
+      let out = ''
+      let err = ''
+      child.stdout.on('data', (data) => { out += data; if (out.includes('\n')) resolve({ out, err }) })
+      child.stderr.on('data', (data) => { err += data })
+      child.on('exit', () => resolve({ out, err }))
+    })
+  }
+  it('prints its address, takes the next port when one is busy, and listens on the loopback alone', async () => {
+    const blocker = tcp().listen(0, '127.0.0.1')
+    await new Promise((resolve) => blocker.once('listening', resolve))
+    const address = blocker.address()
+    const busy = typeof address === 'object' && address ? address.port : 0
+    const { out } = await start(`--port=${busy}`)
+    const port = Number(/http:\/\/127\.0\.0\.1:(\d+)\//.exec(out)![1])
+    expect(port).to.be.greaterThan(busy)
+    const outside = Object.values(networkInterfaces()).flat().find((n) => n && !n.internal && n.family === 'IPv4')
+    if (outside) {
+      const reached = await fetch(`http://${outside.address}:${port}/`).then(() => true, () => false)
+      expect(reached).to.equal(false)
+    }
+    blocker.close()
+  })
+  it('refuses a port that is none', async () => {
+    const { err } = await start('--port=hello')
+    expect(err).to.match(/--port: was hello; must be 0 to 65535/)
+  })
+})

@@ -1,0 +1,150 @@
+import { expect } from 'chai'
+import fc from 'fast-check'
+import { changeFall, changePool, setEdge } from '../../core/build/edits'
+import type { Build } from '../../core/build/types'
+import { poolsOf } from '../../core/build/types'
+import { explainDepth, explainFinish, explainMix, explainPours, explainStrip, explainStripCount, explainVolume, explainWorking } from '../../core/explain/explanations'
+import { groundStage } from '../../core/ground/groundStage'
+import { signedArea } from '../../core/geometry/polygon'
+import { BUILT_IN_SHELF, onShelf, shelfOf } from '../../core/materials/shelf'
+import { RESINS } from '../../core/materials/resins'
+import { derivePlan } from '../../core/plan/derivePlan'
+import { demo, fresh } from '../support/builds'
+
+const plan = derivePlan(demo())
+const still = (build: Build) => poolsOf(build).reduce((b, p) => p.outline.reduce((c, corner) => setEdge(p.id, corner.id, 'shore')(c), changePool(p.id, { tints: [] })(b)), build)
+
+describe('Ground to drawing', () => {
+  it('the stage–volume curve starts dry, never falls, and passes through the level and its volume', () => {
+    for (const pool of groundStage(demo()).pools) {
+      expect(pool.stage[0][1]).to.equal(0)
+      pool.stage.slice(1).forEach(([level, ml], i) => {
+        expect(level).to.be.greaterThan(pool.stage[i][0])
+        expect(ml).to.be.at.least(pool.stage[i][1])
+      })
+      const above = pool.stage.findIndex(([level]) => level >= pool.levelMm)
+      expect(pool.volumeMl).to.be.within(pool.stage[above - 1][1], pool.stage[above][1])
+    }
+  })
+  it('lines of equal depth lie one inside the other', () => {
+    for (const pool of groundStage(demo()).pools) {
+      const area = (rings: readonly (readonly [number, number])[][]) => rings.reduce((s, r) => s + signedArea(r), 0)
+      const areas = [area(pool.shoreline), ...pool.contours.map((c) => area(c.rings))]
+      areas.slice(1).forEach((a, i) => expect(a).to.be.lessThan(areas[i]))
+      expect(areas.at(-1)).to.be.greaterThan(0)
+      expect(pool.contours.every((c) => c.depthMm < pool.maxDepthMm)).to.equal(true)
+    }
+  })
+})
+
+describe('Steps', () => {
+  const step = (p: typeof plan, id: string) => p.steps.steps.find((s) => s.id === id)
+  const before = (p: typeof plan, id: string) => p.steps.links.filter((l) => l.to === id)
+
+  it('what a build does not need is left out, and what came after it comes after what came before it', () => {
+    const bare = derivePlan(still(fresh({ pool: true, fall: false, poolBelow: false })))
+    for (const id of ['pool1/dam', 'pool1/undam', 'pool1/chip', 'finish/spray']) expect(step(bare, id), id).to.equal(undefined)
+    expect(before(bare, 'pool1/leak').map((l) => l.from)).to.have.members(['ground/texture', 'ground/level'])
+    expect(before(bare, 'pool1/ripple').map((l) => l.from)).to.deep.equal(['pool1/pour#2'])
+    expect(before(bare, 'finish/gloss').map((l) => l.from)).to.deep.equal(['finish/white'])
+    expect(bare.days.finish).to.be.a('string')
+  })
+  it('a dam comes off after the label’s time, which is longer than the wait for the next pour', () => {
+    const undam = before(plan, 'millpond/undam')[0]
+    expect(undam.from).to.equal('millpond/pour#3')
+    const between = plan.steps.links.find((l) => l.to === 'millpond/pour#2')!
+    expect(undam.minMin / between.minMin).to.be.closeTo(24 / 22, 0.01)
+    expect(between.minMin / 60).to.be.closeTo(22 * 2 ** 0.2, 0.02)
+  })
+  it('a fall is hung when the pools above and below are undammed, and the pools are rippled when it hangs', () => {
+    expect(before(plan, 'weir/hang').map((l) => l.from)).to.include.members(['weir/run', 'millpond/undam', 'tailrace/undam'])
+    for (const pool of ['millpond', 'tailrace']) expect(before(plan, `${pool}/ripple`).map((l) => l.from)).to.include('weir/hang')
+  })
+  it('every link joins steps that are there, and the order of the trade never runs backwards within a water', () => {
+    const ids = new Set(plan.steps.steps.map((s) => s.id))
+    for (const l of plan.steps.links) {
+      expect(ids.has(l.from) && ids.has(l.to), `${l.from} → ${l.to}`).to.equal(true)
+      expect(step(plan, l.from)!.order).to.be.at.most(step(plan, l.to)!.order)
+    }
+    for (const s of plan.steps.steps) {
+      expect(s.handsMin).to.be.greaterThan(0)
+      expect(s.how.length).to.be.greaterThan(20)
+      expect(s.right.length).to.be.greaterThan(5)
+      expect(s.waitMin > 0).to.equal(s.becomes !== null && s.waitMin > 0)
+    }
+  })
+  it('pours carry the cautions of resin, heat and flame', () => {
+    expect(step(plan, 'millpond/pour#1')!.cautions).to.have.members(['resin', 'heat', 'torch'])
+    expect(step(plan, 'ground/landform')!.cautions).to.include('isocyanate')
+  })
+})
+
+describe('Shopping list', () => {
+  const line = (name: string, of = plan) => of.amounts.shopping.find((l) => l.name.includes(name))
+  it('buys as much resin, tint and as many cups as the batches take', () => {
+    const drops = plan.amounts.batches.reduce((s, b) => s + (b.drops['weed-green'] ?? 0), 0)
+    expect(line('Weed-green')).to.include({ unit: 'ml', also: `${drops} drops` })
+    expect(line('Weed-green')!.amount).to.be.closeTo(drops / 20, 1e-9)
+    const cups = plan.amounts.shopping.filter((l) => l.name.startsWith('Mixing cup')).reduce((s, l) => s + l.amount, 0)
+    expect(cups).to.equal(plan.amounts.batches.length)
+    expect(line('part B')!.amount + line('part A')!.amount).to.be.closeTo(plan.amounts.batches.reduce((s, b) => s + b.massG, 0), 1e-6)
+  })
+  it('buys dam by its length, shell by area and thickness, and nothing for a water that is not there', () => {
+    const [pond, race] = poolsOf(demo())
+    const length = (pool: typeof pond) => pool.outline.reduce((s, c, i) => { const n = pool.outline[(i + 1) % pool.outline.length]; return s + (c.edge === 'dam' ? Math.hypot(n.x - c.x, n.y - c.y) : 0) }, 0)
+    expect(line('acrylic sheet')!.amount).to.be.closeTo(length(pond) / 1000, 1e-9)
+    expect(line('Masking tape')!.amount).to.be.closeTo(length(race) / 1000, 1e-9)
+    const twice = derivePlan({ ...demo(), ground: { ...demo().ground, shellMm: 6 } })
+    expect(line('Fibre plaster', twice)!.amount).to.be.closeTo(2 * line('Fibre plaster')!.amount, 1e-9)
+    const dry = derivePlan(changeFall('weir', { lip: null })(demo()))
+    expect(line('Release sheet', dry)).to.equal(undefined)
+    expect(plan.amounts.shopping.every((l) => l.amount > 0 && Number.isFinite(l.amount))).to.equal(true)
+  })
+  it('the builder’s own bottle takes the place of a kind with its id', () => {
+    const own = { ...RESINS[0], name: 'My bottle', layerMaxMm: 20 }
+    const shelf = shelfOf([...BUILT_IN_SHELF.values(), own])
+    const with20 = derivePlan(demo(), shelf)
+    expect(with20.stacks.pools.map((p) => p.layers.length)).to.deep.equal([1, 1])
+    expect(line('My bottle: part A', with20)).to.have.property('unit', 'g')
+    expect(onShelf(shelf, 'tint', 'clear-epoxy-2-1')).to.equal(null)
+  })
+})
+
+describe('Explanations', () => {
+  const resin = RESINS[0]
+  const number = (text: string) => Number(/-?\d+(\.\d+)?/.exec(text)![0])
+  it('their inputs, put into their formulas, give the number they explain', () => {
+    fc.assert(
+      fc.property(fc.double({ min: 44, max: 52, noNaN: true }), fc.double({ min: 0, max: 20, noNaN: true }), (levelMm, wastePct) => {
+        const build = changePool('millpond', { levelMm })({ ...demo(), mixing: { ...demo().mixing, wastePct } })
+        const p = derivePlan(build)
+        const [pool] = poolsOf(build)
+        const [ground] = p.ground.pools
+        const input = (about: { inputs: [string, string][] }, name: string) => number(about.inputs.find(([n]) => n.startsWith(name))![1])
+        const depth = explainDepth(pool, ground)
+        expect(input(depth, 'level') - input(depth, 'lowest')).to.be.closeTo(ground.maxDepthMm, 0.11)
+        const pours = explainPours(ground, resin, p.stacks.pools[0].layers.length)
+        if (Math.abs((ground.maxDepthMm / 5) % 1) > 0.02) expect(Math.ceil(input(pours, 'deepest') / input(pours, 'limit'))).to.equal(p.stacks.pools[0].layers.length)
+        const [area, mean] = explainVolume(pool, ground).inputs.at(-1)![1].split('×').map(number)
+        expect((area * mean) / 10).to.be.closeTo(ground.volumeMl, ground.volumeMl * 0.002 + 0.1)
+        const amounts = p.amounts.pools[0]
+        const cups = p.amounts.batches.filter((b) => b.pool === 'millpond').length
+        const mixed = explainMix(amounts, resin, build, cups)
+        const total = input(mixed, 'volume') * input(mixed, 'density') * (1 + input(mixed, 'waste') / 100) + cups * 5
+        expect(total).to.be.closeTo(amounts.totalG, amounts.totalG * 0.003)
+      }),
+      { numRuns: 30, seed: 51 }
+    )
+  })
+  it('strips, working time and the date say what they rest on', () => {
+    const [form] = plan.forms.falls
+    const fall = demo().waters[1]
+    if (fall.kind !== 'fall') throw new Error('no fall')
+    expect(explainStrip(form).inputs.map(([, v]) => v)).to.deep.equal(['50 mm', '17 mm', '33 mm', '2 × 5 mm'])
+    expect(explainStripCount(form, fall).inputs.at(-2)![1]).to.equal(String(form.strips))
+    expect(explainWorking(resin, 11).inputs.at(-1)).to.deep.equal(['factor', '2'])
+    const finish = explainFinish(plan.days)
+    expect(finish.inputs[0][1]).to.include(`${plan.days.sittings} sittings`)
+    expect(finish.trust).to.match(/not proven/)
+  })
+})
