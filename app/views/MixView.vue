@@ -47,13 +47,14 @@ const saveShopping = () => saveFile(`${build.value.name} shopping.csv`, 'text/cs
           The label says <b>{{ number(resin.partA) }} : {{ number(resin.partB) }} by {{ resin.basis }}</b>.
           On the scale that is <b>{{ amounts.massRatioA.toFixed(2) }} : 1 by mass</b>; in the cup {{ amounts.volumeRatioA.toFixed(2) }} : 1 by volume. Weigh by the grams below.
         </p>
+        <p v-if="batches.length > 1 && pool?.tints.length" class="small" data-test="tint-all">So that no seam shows, tint all {{ grams(amounts.aG) }} of part A at once with <b>{{ tintsOf(amounts.dropsForAll).map((t) => `${t.drops} ${t.drops === 1 ? 'drop' : 'drops'} ${t.name.replace(' tint', '').toLowerCase()}`).join(' and ') }}</b>, and weigh every cup from that. Cup by cup instead: the drops below.</p>
         <p v-if="amounts.problem" class="fault">{{ amounts.problem }}</p>
         <div class="grid">
           <article v-for="(b, i) in batches.slice(0, MOST_CUPS)" :key="i" class="cup" :data-batch="`${b.pool}-${b.pour}-${b.cup}`">
             <h3>Pour {{ b.pour }}<template v-if="b.cups > 1">, cup {{ b.cup }} of {{ b.cups }}</template> <span class="soft">{{ grams(b.massG) }}</span></h3>
             <CupDrawing :batch="b" :tints="tintsOf(b.drops)" />
             <ul v-if="Object.keys(b.drops).length" class="drops"><li v-for="t in tintsOf(b.drops)" :key="t.id"><span class="swatch" :style="{ background: t.colour }"></span><b>{{ t.drops }}</b> {{ t.drops === 1 ? 'drop' : 'drops' }} {{ t.name.replace(' tint', '').toLowerCase() }}</li></ul>
-            <p class="small soft">Stir {{ duration(resin?.stirMin ?? 0) }}, slowly, scraping. Pour within <How v-if="resin" :about="explainWorking(resin, build.room.tempC)">{{ duration(workingMin) }}</How>.</p>
+            <p class="small soft">Stir {{ duration(resin?.stirMin ?? 0) }}, scraping; poured within <How v-if="resin" :about="explainWorking(resin, build.room.tempC)">{{ duration(workingMin) }}</How></p>
           </article>
         </div>
         <p v-if="batches.length > MOST_CUPS">And {{ batches.length - MOST_CUPS }} cups more, all in the exported plan: a larger cup would make fewer.</p>

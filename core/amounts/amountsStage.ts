@@ -51,7 +51,7 @@ function mixPours(build: Build, pool: Pool, resin: Resin, stack: PoolStack): { a
     resin: resin.id,
     massRatioA: resin.basis === 'mass' ? resin.partA / resin.partB : (resin.partA * resin.densityA) / (resin.partB * resin.densityB),
     volumeRatioA: resin.basis === 'volume' ? resin.partA / resin.partB : (resin.partA * resin.densityB) / (resin.partB * resin.densityA),
-    totalG: 0, aG: 0, bG: 0, volumeMl: 0, worstRatioErrorPct: 0, problem: null
+    totalG: 0, aG: 0, bG: 0, volumeMl: 0, dropsForAll: {}, worstRatioErrorPct: 0, problem: null
   }
   const batches: PlannedBatch[] = []
   for (const [i, layer] of stack.layers.entries()) {
@@ -81,5 +81,6 @@ function mixPours(build: Build, pool: Pool, resin: Resin, stack: PoolStack): { a
       })
     })
   }
+  amounts.dropsForAll = Object.fromEntries(pool.tints.map((t) => [t.id, Math.round((t.dropsPer100G * amounts.totalG) / 100)]))
   return { amounts, batches }
 }

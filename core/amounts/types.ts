@@ -27,6 +27,8 @@ export interface PoolAmounts {
   aG: number
   bG: number
   volumeMl: number
+  /** Whole drops of each tint for all pours at once, put into the whole of part A: no seam shows between the layers. */
+  dropsForAll: Record<string, number>
   worstRatioErrorPct: number
   /** Set when the cup is too small to mix anything in. */
   problem: string | null

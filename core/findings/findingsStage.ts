@@ -196,7 +196,7 @@ function mixFindings(build: Build, pool: Pool, stages: Stages, shelf: Shelf, mak
       make('drops', {
         severity: 'warn', place: 'mix', title: `${pool.name}: ${name.toLowerCase()} won't come out even`, number: `${worst.exact.toFixed(1)} drops, so ${worst.whole}`,
         reason: `Pour ${worst.pour} is so small that a whole drop is a large step; a seam will show between the layers.`,
-        wayOut: 'Tint the whole of one part for all pours at once, then weigh from that bottle.'
+        wayOut: `Tint all ${amounts.aG.toFixed(0)} g of part A at once with ${amounts.dropsForAll[worst.id]} drops, and weigh every cup from that.`
       })
     )
   }

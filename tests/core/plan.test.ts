@@ -48,6 +48,7 @@ describe('The plan', () => {
             expect(b.volumeMl).to.be.at.most(0.75 * cupMl + 1e-6)
           }
         }
+        for (const p of plan.amounts.pools) for (const t of poolsOf(build).find((q) => q.id === p.pool)!.tints) expect(p.dropsForAll[t.id]).to.be.closeTo((t.dropsPer100G * p.totalG) / 100, 0.5)
         const bought = plan.amounts.shopping.find((l) => l.name.endsWith('part A'))!.amount
         expect(bought).to.be.closeTo(plan.amounts.pools.reduce((s, p) => s + p.aG, 0), 1e-6)
       }),
