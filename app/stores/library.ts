@@ -87,6 +87,7 @@ export const useLibraryStore = defineStore('library', () => {
 
   async function rename(row: BuildRow, name: string): Promise<boolean> {
     const result = await saveBuild({ ...row.build, name }, row.revision)
+    if ('saved' in result) tell({ kind: 'saved', id: row.id, revision: result.saved.revision })
     await listChanged()
     return 'saved' in result
   }

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { ref, watch } from 'vue'
+import { onBeforeUnmount, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { writeBuild } from '../../core/formats/write'
 import WaterLine from '../components/WaterLine.vue'
@@ -22,6 +22,9 @@ watch(
   },
   { immediate: true }
 )
+
+watch(() => store.build?.name, (name) => { document.title = name ? `${name} · Tall Spindle` : 'Tall Spindle' }, { immediate: true })
+onBeforeUnmount(() => { document.title = 'Tall Spindle' })
 
 function exportNow(): void {
   if (store.build) saveFile(`${store.build.name}.json`, 'application/json', writeBuild(store.build))

@@ -14,6 +14,9 @@ const breath = () => new Promise<void>((resolve) => setTimeout(resolve, 0))
 async function derive({ lane, run, build }: PlanRequest): Promise<void> {
   const plan = planners.get(lane) ?? planner()
   planners.set(lane, plan)
+  // requests that came in one go outdate each other before any of them is begun
+  await breath()
+  if (newest.get(lane) !== run) return
   const began = performance.now()
   let last = began
   const stages = plan(build)

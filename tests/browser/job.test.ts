@@ -1,9 +1,11 @@
 import { expect } from 'chai'
 import ICAL from 'ical.js'
 import type { Page } from 'playwright-core'
+import { changePool } from '../../core/build/edits'
 import { poolsOf } from '../../core/build/types'
 import { readBuild } from '../../core/formats/buildFile'
 import { derivePlan } from '../../core/plan/derivePlan'
+import { demo } from '../support/builds'
 import { complaints, DEMO_ID, downloaded, openPage, stage, type Stage } from '../support/browser'
 
 /** Plan millimetres to page pixels, from the drawn board. */
@@ -179,6 +181,38 @@ describe('A builder at the bench', function () {
     await page.locator('.corner').nth(4).focus()
     await page.keyboard.press('Delete')
     expect(await page.locator('.corner').count()).to.equal(corners)
+    await context.close()
+  })
+
+  it('edits in quick succession outdate each other: few plans are made, the last one is shown', async () => {
+    const context = await s.profile()
+    await context.addInitScript(`
+      const Real = window.Worker
+      window.asked = []
+      window.planned = []
+      window.Worker = class extends Real {
+        constructor(...args) { super(...args); this.addEventListener('message', (e) => { if (e.data.kind === 'plan') window.planned.push(e.data.run) }) }
+        postMessage(message) { window.asked.push(message.run); super.postMessage(message) }
+      }`)
+    const page = await openPage(context, `${s.address}/build/${DEMO_ID}/water`)
+    await page.locator('[data-test="volume"]').waitFor()
+    const [asked, planned] = await page.evaluate(async () => {
+      const w = window as unknown as { asked: number[]; planned: number[] }
+      const before = [w.asked.length, w.planned.length]
+      const handle = document.querySelector('[data-level-of="millpond"]')!
+      for (let i = 0; i < 20; i++) {
+        handle.dispatchEvent(new KeyboardEvent('keydown', { key: 'ArrowDown', bubbles: true }))
+        // lets the drawing follow, but nothing from the worker in
+        for (let tick = 0; tick < 10; tick++) await Promise.resolve()
+      }
+      await new Promise((resolve) => setTimeout(resolve, 1500))
+      return [w.asked.slice(before[0]), w.planned.slice(before[1])]
+    })
+    expect(asked.length).to.equal(20)
+    expect(planned.length).to.be.within(1, 6)
+    expect(planned.at(-1)).to.equal(asked.at(-1))
+    const plan = derivePlan(changePool('millpond', { levelMm: 40 })(demo()))
+    expect(await figure(page, 'volume')).to.be.closeTo(plan.ground.pools[0].volumeMl, 0.06)
     await context.close()
   })
 
