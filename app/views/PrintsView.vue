@@ -43,7 +43,7 @@ const print = () => window.print()
         <div class="pic"><SectionDrawing layers :section="plan.ground.section" :pools="store.pools" :falls="plan.forms.falls" :stacks="plan.stacks.pools" :shell-mm="build.ground.shellMm" :exaggeration="2" selected="" /></div>
       </div>
       <h2>Waters</h2>
-      <table class="plain"><thead><tr><th>Water</th><th class="num">Volume</th><th class="num">Deepest</th><th class="num">Pours</th><th class="num">Resin</th><th>Or</th></tr></thead><tbody>
+      <table class="plain"><thead><tr><th>Water</th><th class="num">Volume</th><th class="num">Deepest</th><th class="num">Pours</th><th class="num">Resin</th><th>Strips</th></tr></thead><tbody>
         <tr v-for="g in plan.ground.pools" :key="g.id"><td>{{ waterName(g.id) }}</td><td class="num">{{ ml(g.volumeMl) }}</td><td class="num">{{ mm(g.maxDepthMm) }}</td><td class="num">{{ plan.stacks.pools.find((s) => s.id === g.id)?.layers.length }}</td><td class="num">{{ grams(plan.amounts.pools.find((a) => a.pool === g.id)?.totalG ?? 0) }}</td><td></td></tr>
         <tr v-for="f in plan.forms.falls" :key="f.id"><td>{{ waterName(f.id) }}</td><td></td><td class="num">drops {{ mm(f.dropMm) }}</td><td></td><td></td><td>{{ f.stripsToMake }} strips of {{ mm(f.stripMm) }}</td></tr>
       </tbody></table>
@@ -53,7 +53,7 @@ const print = () => window.print()
       </tbody></table>
       <h2>Steps</h2>
       <table class="plain"><tbody>
-        <template v-for="s in sittings" :key="s.startMs"><tr v-for="(w, i) in s.work" :key="`${w.step}${w.part}`"><td class="date">{{ i === 0 ? dayAndClock(w.startMs, days.zone) : clock(w.startMs, days.zone) }}</td><td><span class="box"></span> {{ step(w.step).water ? `${waterName(step(w.step).water)}: ` : '' }}{{ step(w.step).title }}<template v-if="w.parts > 1"> (part {{ w.part }} of {{ w.parts }})</template></td><td class="num">{{ duration((w.endMs - w.startMs) / 60000) }}</td></tr></template>
+        <template v-for="s in sittings" :key="s.startMs"><tr v-for="(w, i) in s.work" :key="`${w.step}${w.part}`"><td class="date">{{ i === 0 ? dayAndClock(w.startMs, days.zone) : clock(w.startMs, days.zone) }}</td><td><span class="box"></span> {{ step(w.step).water ? `${waterName(step(w.step).water)}: ` : '' }}{{ step(w.step).title }}<template v-if="w.parts > 1"> (part {{ w.part }} of {{ w.parts }})</template><span v-if="step(w.step).waitMin && w.part === w.parts" class="soft small"> then {{ duration(step(w.step).waitMin) }}</span></td><td class="num">{{ duration((w.endMs - w.startMs) / 60000) }}</td></tr></template>
       </tbody></table>
       <h2>Shopping</h2>
       <table class="plain"><tbody><tr v-for="(l, i) in plan.amounts.shopping" :key="i"><td><span class="box"></span> {{ l.name }}</td><td class="num">{{ shoppable(l) }} {{ l.unit === 'piece' ? '' : l.unit }} {{ l.also ? `(${l.also})` : '' }}</td></tr></tbody></table>

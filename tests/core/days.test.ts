@@ -119,6 +119,31 @@ describe('The days of a build', () => {
     }
     expect(days.work.every((w) => !w.start.startsWith('2026-12-12'))).to.equal(true)
   })
+  it('by an independent clock (Intl), no work of any calendar in any zone lies outside its hours', () => {
+    const hours = fc.tuple(fc.integer({ min: 0, max: 20 }), fc.constantFrom('00', '15', '30'), fc.integer({ min: 1, max: 3 })).map(([h, m, long]): [string, string] => [`${String(h).padStart(2, '0')}:${m}`, `${String(h + long).padStart(2, '0')}:${m}`])
+    const week = fc.record(Object.fromEntries(Object.keys(NONE).map((d) => [d, fc.array(hours, { maxLength: 2 })]))) as unknown as fc.Arbitrary<Calendar['week']>
+    fc.assert(
+      fc.property(week, hours, fc.constantFrom('Europe/Berlin', 'America/New_York', 'Australia/Lord_Howe', 'Asia/Kathmandu', 'UTC'), fc.constantFrom('2026-03-20T08:00', '2026-10-20T08:00'), (randomWeek, one, zone, start) => {
+        const offDay = start.startsWith('2026-03') ? '2026-03-30' : '2026-10-28'
+        const calendar: Calendar = { zone, start, week: { ...randomWeek, wed: [one, ['18:30', '22:00']] }, exceptions: [{ date: offDay, free: [] }] }
+        const { days } = derivePlan({ ...fresh({ pool: true, fall: true, poolBelow: false }), calendar })
+        expect(days.finishMs, JSON.stringify(days.problem)).to.be.a('number')
+        const clock = new Intl.DateTimeFormat('en-GB', { timeZone: zone, weekday: 'short', year: 'numeric', month: '2-digit', day: '2-digit', hour: '2-digit', minute: '2-digit', hourCycle: 'h23' })
+        const local = (ms: number) => {
+          const part = Object.fromEntries(clock.formatToParts(ms).map((p) => [p.type, p.value]))
+          return { day: part.weekday.toLowerCase() as keyof Calendar['week'], date: `${part.year}-${part.month}-${part.day}`, time: `${part.hour}:${part.minute}` }
+        }
+        for (const w of days.work) {
+          for (const ms of [w.startMs, w.endMs - MINUTE]) {
+            const { day, date, time } = local(ms)
+            expect(date).to.not.equal(offDay)
+            expect(calendar.week[day].some(([from, to]) => from <= time && time < to), `${w.step} at ${day} ${date} ${time}, ${JSON.stringify(calendar.week[day])}`).to.equal(true)
+          }
+        }
+      }),
+      { numRuns: 40, seed: 32 }
+    )
+  })
   it('the chain reaches from the start to the finish without a gap', () => {
     const { chain, startMs, finishMs } = plan.days
     expect(chain[0].startMs).to.equal(startMs)
