@@ -213,6 +213,10 @@ export const useBuildStore = defineStore('build', () => {
     tabNotice.value = 'updated'
   }
 
+  // the browser asks before it lets go of what could not be saved
+  window.addEventListener('beforeunload', (event) => {
+    if (dirty && (saveState.value === 'full' || saveState.value === 'failed')) event.preventDefault()
+  })
   window.addEventListener('pagehide', () => {
     if (dirty && build.value) lifeboat.launch(build.value, revision)
     void save()

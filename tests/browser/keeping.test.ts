@@ -152,6 +152,11 @@ describe('Nothing is lost', function () {
       DEMO_ID
     )
     expect(stored).to.equal(50)
+    // going to Builds lets nothing go
+    await page.getByRole('button', { name: 'Builds', exact: true }).click()
+    await page.locator('[data-test="unsaved"]').getByRole('button', { name: 'Back to it' }).click()
+    await page.getByRole('button', { name: 'Water', exact: true }).click()
+    expect(await level(page).inputValue()).to.equal('49.2')
     await page.evaluate(() => { (window as unknown as { full: boolean }).full = false })
     await problem.getByRole('button', { name: 'Try again' }).click()
     await problem.waitFor({ state: 'detached' })
