@@ -2,8 +2,10 @@
 import { computed, ref } from 'vue'
 import { CAUTIONS } from '../../core/materials/cautions'
 import type { Room } from '../../core/build/types'
+import type { ChainLink } from '../../core/days/daysStage'
 import { sittingsOf } from '../../core/days/sittings'
 import { explainFinish } from '../../core/explain/explanations'
+import type { State } from '../../core/ways/types'
 import CalendarEditor from '../components/CalendarEditor.vue'
 import FindingsList from '../components/FindingsList.vue'
 import How from '../components/How.vue'
@@ -29,7 +31,12 @@ const totals = computed(() => {
   return { work: sum('work'), wait: sum('wait'), hours: sum('hours') }
 })
 const setRoom = (change: Partial<Room>) => store.edit('Room', (b) => ({ ...b, room: { ...b.room, ...change } }), 'room')
-const LINKS = { work: 'work', wait: 'waits', hours: 'no free hour', hands: 'hands busy' }
+const untilWords = (becomes: State) => (becomes === 'wet' ? 'Left to stand' : `Left until ${becomes}`)
+function chainWords(link: ChainLink): string {
+  if (link.kind === 'hours') return `no free hour for: ${named(link.step).toLowerCase()}`
+  const becomes = step(link.step)?.becomes
+  return link.kind === 'wait' && becomes ? `${untilWords(becomes).toLowerCase()}: ${named(link.step).toLowerCase()}` : named(link.step)
+}
 </script>
 
 <template>
@@ -62,7 +69,7 @@ const LINKS = { work: 'work', wait: 'waits', hours: 'no free hour', hands: 'hand
             </li>
             <li v-for="w in waitsAfter(s.startMs, sittings[i + 1]?.startMs ?? Infinity)" :key="`wait${w.step}`" class="wait">
               <svg width="30" height="13" aria-hidden="true"><rect width="30" height="13" :fill="`url(#state-${w.becomes})`" /></svg>
-              {{ named(w.step) }} is {{ w.becomes }} {{ dayAndClock(w.endMs, days!.zone) }}.
+              {{ untilWords(w.becomes) }}, {{ dayAndClock(w.endMs, days!.zone) }} ({{ named(w.step).toLowerCase() }}).
               <span v-if="w.meanwhile.length">Meanwhile: {{ w.meanwhile.map(named).join(', ') }}.</span>
               <span v-else-if="w.idleMin >= 30">{{ duration(w.idleMin) }} of your hours are free for figures, trees, boats.</span>
             </li>
@@ -76,7 +83,7 @@ const LINKS = { work: 'work', wait: 'waits', hours: 'no free hour', hands: 'hand
         <h2>What the date hangs on</h2>
         <p>{{ duration(totals.work) }} of work, {{ duration(totals.wait) }} of drying and curing, and {{ duration(totals.hours) }} in which nothing could begin because you had no free hour.</p>
         <details><summary>The whole chain, {{ chain.length }} links</summary>
-          <ol class="chain"><li v-for="(c, i) in chain" :key="i" :class="c.kind"><span class="small">{{ duration(c.minutes) }}</span> {{ c.kind === 'hours' ? `no free hour for: ${named(c.step).toLowerCase()}` : `${named(c.step)} ${c.kind === 'wait' ? LINKS.wait : ''}` }}</li></ol>
+          <ol class="chain"><li v-for="(c, i) in chain" :key="i" :class="c.kind"><span class="small">{{ duration(c.minutes) }}</span> {{ chainWords(c) }}</li></ol>
         </details>
       </section>
       <CalendarEditor />

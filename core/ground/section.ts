@@ -27,6 +27,8 @@ export interface Section {
 /** How far from the water's edge the ground has risen to the bank again where nothing was sounded, mm. */
 const BANK_RUN_MM = 8
 
+/** How far the land stands above the water's edge out to the edge of the base, mm. */
+const RISE_MM = 2
 /** How far the face under a lip stands out at its foot, mm. */
 const FACE_RUN_MM = 1
 
@@ -64,10 +66,16 @@ function wholeLine(build: Build, runs: readonly SectionRun[], lengthMm: number):
     const end = to?.[0] ?? lengthMm
     if (end - start < 1e-6 || (from && to && end - start < 2 * BANK_RUN_MM && foot.from === null && foot.to === null)) return
     const run = Math.min(BANK_RUN_MM, (end - start) / 2)
+    // towards the edge of the base the land stays by the water; between two waters it rises to the bank
+    const land = (shore: SectionPoint | null): number => {
+      if (from && to) return Math.max(bank, shore?.[1] ?? bank)
+      const water = from ?? to
+      return water ? Math.min(Math.max(bank, water[1]), water[1] + RISE_MM) : bank
+    }
     if (foot.from !== null) line.push([start + FACE_RUN_MM, foot.from])
-    else line.push([from ? start + run : start, foot.to ?? Math.max(bank, from?.[1] ?? bank)])
+    else line.push([from ? start + run : start, foot.to ?? land(from)])
     if (foot.to !== null) line.push([end - FACE_RUN_MM, foot.to])
-    else line.push([to ? end - run : end, foot.from ?? Math.max(bank, to?.[1] ?? bank)])
+    else line.push([to ? end - run : end, foot.from ?? land(to)])
   }
   runs.forEach((run, i) => {
     const before = runs[i - 1]
