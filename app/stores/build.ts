@@ -1,5 +1,5 @@
 import { defineStore } from 'pinia'
-import { computed, ref, shallowRef } from 'vue'
+import { computed, ref, shallowRef, type ShallowRef } from 'vue'
 import type { Edit } from '../../core/build/edits'
 import type { Build, Pool } from '../../core/build/types'
 import type { Plan } from '../../core/plan/derivePlan'
@@ -101,23 +101,17 @@ export const useBuildStore = defineStore('build', () => {
   /** Ends a group of edits: the next one is a step of its own. */
   const endGroup = () => { lastGroup = '' }
 
-  function undo(): void {
-    const last = undone.value.at(-1)
+  /** One step back or forth: the last of one pile comes on the bench, what was there goes on the other. */
+  function travel(from: ShallowRef<Remembered[]>, to: ShallowRef<Remembered[]>): void {
+    const last = from.value.at(-1)
     if (!last || !build.value) return
-    undone.value = undone.value.slice(0, -1)
-    redone.value = [...redone.value, { build: build.value, label: last.label }]
+    from.value = from.value.slice(0, -1)
+    to.value = [...to.value, { build: build.value, label: last.label }]
     endGroup()
     changed(last.build)
   }
-
-  function redo(): void {
-    const last = redone.value.at(-1)
-    if (!last || !build.value) return
-    redone.value = redone.value.slice(0, -1)
-    undone.value = [...undone.value, { build: build.value, label: last.label }]
-    endGroup()
-    changed(last.build)
-  }
+  const undo = () => travel(undone, redone)
+  const redo = () => travel(redone, undone)
 
   async function save(): Promise<void> {
     clearTimeout(saveTimer)
