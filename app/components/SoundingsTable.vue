@@ -3,6 +3,7 @@ import { computed, ref } from 'vue'
 import type { Pool } from '../../core/build/types'
 import { addSounding, changeSounding, removeSounding, setSoundings } from '../../core/build/edits'
 import type { Fault } from '../../core/build/fault'
+import { middleOf } from '../../core/geometry/polygon'
 import { readSoundings } from '../../core/formats/paste'
 import { useBuildStore } from '../stores/build'
 import LiveText from './LiveText.vue'
@@ -33,7 +34,7 @@ function typed(index: number, column: 0 | 1 | 2 | 3, text: string): void {
 }
 
 function add(): void {
-  const inside = props.pool.outline.reduce((s, c) => [s[0] + c.x / props.pool.outline.length, s[1] + c.y / props.pool.outline.length], [0, 0])
+  const inside = middleOf(props.pool.outline.map((c) => [c.x, c.y]))
   const taken = props.pool.soundings.some((s) => Math.hypot(s[0] - inside[0], s[1] - inside[1]) < 1)
   store.edit('Add sounding', addSounding(props.pool.id, [inside[0] + (taken ? 3 + props.pool.soundings.length * 0.7 : 0), inside[1], props.pool.levelMm - 5]))
 }

@@ -2,7 +2,7 @@
 import { computed, ref } from 'vue'
 import type { Base, Pool, SectionLine } from '../../core/build/types'
 import type { FallForm } from '../../core/forms/formsStage'
-import { distanceToRing, insideRing, type Point2 } from '../../core/geometry/polygon'
+import { distanceToRing, insideRing, middleOf, type Point2 } from '../../core/geometry/polygon'
 import type { PoolGroundPlan } from '../../core/plan/derivePlan'
 import { mm, number } from '../format'
 import { ringOf, ringsOf } from './paths'
@@ -258,7 +258,7 @@ function nudge(event: KeyboardEvent, what: 'corner' | 'dip', id: string, index: 
         </g>
       </g>
       <g v-for="pool in pools" :key="`n${pool.id}`">
-        <text v-if="groundOf(pool.id)?.measured && (tool === 'look' || tool === 'lip' || pool.id !== selected)" class="on-drawing figure" text-anchor="middle" :x="X(ring(pool).reduce((s, p) => s + p[0], 0) / pool.outline.length)" :y="Y(ring(pool).reduce((s, p) => s + p[1], 0) / pool.outline.length)">{{ pool.name }}</text>
+        <text v-if="groundOf(pool.id)?.measured && (tool === 'look' || tool === 'lip' || pool.id !== selected)" class="on-drawing figure" text-anchor="middle" :x="px(middleOf(ring(pool)))[0]" :y="px(middleOf(ring(pool)))[1]">{{ pool.name }}</text>
       </g>
 
       <g v-if="tool === 'draw'" class="drawn">

@@ -2,7 +2,7 @@
 import { computed, ref } from 'vue'
 import { CAUTIONS } from '../../core/materials/cautions'
 import type { Room } from '../../core/build/types'
-import type { ChainLink } from '../../core/days/daysStage'
+import { chainMinutes, type ChainLink } from '../../core/days/daysStage'
 import { sittingsOf } from '../../core/days/sittings'
 import { explainFinish } from '../../core/explain/explanations'
 import type { State } from '../../core/ways/types'
@@ -26,10 +26,7 @@ const named = (id: string) => { const s = step(id); return s ? (s.water ? `${wat
 const sittings = computed(() => (days.value ? sittingsOf(days.value) : []))
 const waitsAfter = (fromMs: number, toMs: number) => (days.value?.waits ?? []).filter((w) => w.critical && w.startMs >= fromMs && w.startMs < toMs && w.endMs - w.startMs > 7_200_000)
 const chain = computed(() => days.value?.chain ?? [])
-const totals = computed(() => {
-  const sum = (kind: string) => chain.value.filter((c) => c.kind === kind).reduce((s, c) => s + c.minutes, 0)
-  return { work: sum('work'), wait: sum('wait'), hours: sum('hours') }
-})
+const totals = computed(() => chainMinutes(chain.value))
 const setRoom = (change: Partial<Room>) => store.edit('Room', (b) => ({ ...b, room: { ...b.room, ...change } }), 'room')
 const untilWords = (becomes: State) => (becomes === 'wet' ? 'Left to stand' : `Left until ${becomes}`)
 function chainWords(link: ChainLink): string {

@@ -56,6 +56,15 @@ export interface DaysPlan {
   free: Span[]
 }
 
+/**
+ * How many minutes of the chain are work, waits, and time without a free hour: what the finishing date is made of.
+ */
+export function chainMinutes(chain: readonly ChainLink[]): Record<ChainLink['kind'], number> {
+  const sum = { work: 0, wait: 0, hours: 0, hands: 0 }
+  for (const link of chain) sum[link.kind] += link.minutes
+  return sum
+}
+
 const MINUTE_MS = 60_000
 /** A step that may be broken off is done in pieces no longer than this, min. */
 const PIECE_MIN = 120

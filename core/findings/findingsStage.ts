@@ -4,7 +4,7 @@ import type { Build, Pool } from '../build/types'
 import { poolsOf } from '../build/types'
 import type { CuresPlan } from '../cures/curesStage'
 import type { DaysPlan } from '../days/daysStage'
-import { LARGEST_COMFORTABLE_RATIO_ERROR_PCT, ROOM_RANGE_C, SHALLOWEST_POUR_MM } from './limits'
+import { DROPS_OFF_SHARE, LARGEST_COMFORTABLE_RATIO_ERROR_PCT, POURING_MIN, ROOM_RANGE_C, SHALLOWEST_POUR_MM } from './limits'
 import type { FormsPlan } from '../forms/formsStage'
 import type { GroundPlan } from '../ground/groundStage'
 import type { PoolGround } from '../ground/poolGround'
@@ -189,7 +189,7 @@ function mixFindings(build: Build, pool: Pool, stages: Stages, shelf: Shelf, mak
   }
   const batches = stages.amounts.batches.filter((b) => b.pool === pool.id)
   const worst = batches.flatMap((b) => Object.entries(b.dropsExact).map(([id, exact]) => ({ id, exact, whole: b.drops[id], pour: b.pour })))
-    .filter((d) => d.exact > 0 && Math.abs(d.whole - d.exact) / d.exact > 0.15)[0]
+    .filter((d) => d.exact > 0 && Math.abs(d.whole - d.exact) / d.exact > DROPS_OFF_SHARE)[0]
   if (worst) {
     const name = shelf.get(worst.id)?.name ?? worst.id
     found.push(
@@ -201,9 +201,9 @@ function mixFindings(build: Build, pool: Pool, stages: Stages, shelf: Shelf, mak
     )
   }
   const working = stages.cures.workingMin[resin.id]
-  const hands = resin.stirMin + 9
+  const hands = resin.stirMin + POURING_MIN
   const biggest = Math.max(0, ...batches.map((b) => b.cups))
-  if (working !== undefined && batches.length > 0 && resin.stirMin + 5 > working) {
+  if (working !== undefined && batches.length > 0 && hands > working) {
     found.push(
       make('working-time', {
         severity: 'warn', place: 'mix', title: `${pool.name}: the resin sets before it is poured`, number: `${Math.round(working)} min to work, ${hands} needed`,

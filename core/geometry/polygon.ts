@@ -55,6 +55,12 @@ export function distanceToRing(p: Point2, ring: readonly Point2[]): { edge: numb
   return best
 }
 
+/** Mean of a ring's corners: near enough to its middle for a name to stand on. @example middleOf([[0, 0], [10, 0], [10, 10], [0, 10]]) // [5, 5] */
+export function middleOf(ring: readonly Point2[]): Point2 {
+  const sum = ring.reduce((s, p): [number, number] => [s[0] + p[0], s[1] + p[1]], [0, 0])
+  return [sum[0] / ring.length, sum[1] / ring.length]
+}
+
 const side = (a: Point2, b: Point2, c: Point2) => (b[0] - a[0]) * (c[1] - a[1]) - (b[1] - a[1]) * (c[0] - a[0])
 
 /**

@@ -2,6 +2,7 @@ import { expect } from 'chai'
 import fc from 'fast-check'
 import type { Calendar } from '../../core/build/types'
 import { freeSpans, instantOf, localIso } from '../../core/days/calendar'
+import { chainMinutes } from '../../core/days/daysStage'
 import { momentOf } from '../../core/days/moment'
 import { schedule, type Schedule, type Task, type TaskLink } from '../../core/days/schedule'
 import { sittingsOf } from '../../core/days/sittings'
@@ -149,6 +150,8 @@ describe('The days of a build', () => {
     expect(chain[0].startMs).to.equal(startMs)
     expect(chain.at(-1)!.endMs).to.equal(finishMs)
     chain.slice(1).forEach((link, i) => expect(link.startMs).to.equal(chain[i].endMs))
+    const made = chainMinutes(chain)
+    expect(made.work + made.wait + made.hours + made.hands).to.equal((finishMs! - startMs) / MINUTE)
     expect(chain.filter((c) => c.kind === 'wait' && c.step.startsWith('tailrace/pour'))).to.have.length(3)
   })
   it('the order of the trade holds: dam before leak test before pour before undam before strips are hung', () => {

@@ -171,12 +171,13 @@ describe('Findings', () => {
     expect(found({ ...build, room: { tempC: 35, rhPct: 50 } })).to.include('room')
     expect(found({ ...edited(changePool('millpond', { resin: 'quick-epoxy-2-1' })), room: { tempC: 40, rhPct: 40 } })).to.include('working-time:millpond')
   })
-  it('falls in a ring wait for each other and say so', () => {
+  it('two falls between the same two pools, one each way, still make a plan: both hang when both pools are undammed', () => {
     const build = edited(addFall)
-    const ring = changeFall(fallsOf(build)[1].id, { lip: { pool: 'tailrace', corner: 'c1' }, into: 'millpond', dropMm: 5 })(build)
-    expect(poolsOf(ring)).to.have.length(2)
-    const plan = derivePlan(ring)
-    expect(plan.days.finish === null ? plan.findings[0].id : 'planned').to.be.oneOf(['loop', 'planned'])
+    const [weir, back] = fallsOf(build)
+    const plan = derivePlan(changeFall(back.id, { lip: { pool: 'tailrace', corner: 'c1' }, into: 'millpond', dropMm: 5 })(build))
+    expect(plan.days.problem).to.equal(null)
+    const start = (id: string) => plan.days.work.find((w) => w.step === id)!.startMs
+    for (const fall of [weir, back]) for (const pool of ['millpond', 'tailrace']) expect(start(`${fall.id}/hang`)).to.be.greaterThan(start(`${pool}/undam`))
   })
 })
 
