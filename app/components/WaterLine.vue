@@ -21,7 +21,7 @@ const items = computed(() => {
     const mass = p.amounts.pools.find((a) => a.pool === water.id)
     const pours = p.stacks.pools.find((s) => s.id === water.id)?.layers.length ?? 0
     if (!ground?.measured) return { id: water.id, name: water.name, text: 'not measured' }
-    return { id: water.id, name: water.name, text: `${ml(ground.volumeMl)} · ${pours === 1 ? '1 pour' : `${pours} pours`} · ${grams(mass?.totalG ?? 0)}` }
+    return { id: water.id, name: water.name, text: `${ml(ground.volumeMl)} · ${pours === 1 ? '1 pour' : `${pours} pours`} · ${mass?.problem ? 'cannot be mixed' : grams(mass?.totalG ?? 0)}` }
   })
 })
 const counts = computed(() => {

@@ -27,6 +27,7 @@ const sittings = computed(() => (days.value ? sittingsOf(days.value) : []))
 const waitsAfter = (fromMs: number, toMs: number) => (days.value?.waits ?? []).filter((w) => w.critical && w.startMs >= fromMs && w.startMs < toMs && w.endMs - w.startMs > 7_200_000)
 const chain = computed(() => days.value?.chain ?? [])
 const totals = computed(() => chainMinutes(chain.value))
+const stops = computed(() => (plan.value?.findings ?? []).filter((f) => f.severity === 'stop').length)
 const setRoom = (change: Partial<Room>) => store.edit('Room', (b) => ({ ...b, room: { ...b.room, ...change } }), 'room')
 const untilWords = (becomes: State) => (becomes === 'wet' ? 'Left to stand' : `Left until ${becomes}`)
 function chainWords(link: ChainLink): string {
@@ -44,6 +45,7 @@ function chainWords(link: ChainLink): string {
           <h1 class="grow"><template v-if="days?.finishMs">Finished <How :about="explainFinish(days)">{{ longDay(days.finishMs, days.zone) }}, {{ clock(days.finishMs, days.zone) }}</How></template><template v-else>No finishing date yet</template></h1>
           <span v-if="days?.finishMs">{{ duration(days.handsMin) }} of work in {{ days.sittings }} sittings</span>
         </header>
+        <p v-if="days?.finishMs && stops" class="fault" role="alert">This date leaves out what is stopped: {{ stops === 1 ? 'one finding stops' : `${stops} findings stop` }} part of the plan. They are under “Findings” below.</p>
         <DaysRiver v-if="days && plan && days.finishMs" :build="build" :days="days" :steps="plan.steps.steps" :selected="selected" @select="selected = $event" />
         <p v-else-if="days">The work is all here, only without dates: {{ duration(days.handsMin) }} by hand.</p>
         <p v-if="days?.finishMs" class="legend small">

@@ -48,7 +48,7 @@ const saveShopping = () => saveFile(`${build.value.name} shopping.csv`, 'text/cs
           On the scale that is <b>{{ amounts.massRatioA.toFixed(2) }} : 1 by mass</b>; in the cup {{ amounts.volumeRatioA.toFixed(2) }} : 1 by volume. Weigh by the grams below.
         </p>
         <p v-if="batches.length > 1 && pool?.tints.length" class="small" data-test="tint-all">So that no seam shows, tint all {{ grams(amounts.aG) }} of part A at once with <b>{{ tintsOf(amounts.dropsForAll).map((t) => `${t.drops} ${t.drops === 1 ? 'drop' : 'drops'} ${t.name.replace(' tint', '').toLowerCase()}`).join(' and ') }}</b>, and weigh every cup from that. Cup by cup instead: the drops below.</p>
-        <p v-if="amounts.problem" class="fault">{{ amounts.problem }}</p>
+        <p v-if="amounts.problem" class="fault" role="alert">Nothing can be mixed. {{ amounts.problem }} Give a larger cup under “Your bench”.</p>
         <div class="grid">
           <article v-for="(b, i) in batches.slice(0, MOST_CUPS)" :key="i" class="cup" :data-batch="`${b.pool}-${b.pour}-${b.cup}`">
             <h3>Pour {{ b.pour }}<template v-if="b.cups > 1">, cup {{ b.cup }} of {{ b.cups }}</template> <span class="soft">{{ grams(b.massG) }}</span></h3>

@@ -51,7 +51,7 @@ function mixPours(build: Build, pool: Pool, resin: Resin, stack: PoolStack): { a
     resin: resin.id,
     massRatioA: resin.basis === 'mass' ? resin.partA / resin.partB : (resin.partA * resin.densityA) / (resin.partB * resin.densityB),
     volumeRatioA: resin.basis === 'volume' ? resin.partA / resin.partB : (resin.partA * resin.densityB) / (resin.partB * resin.densityA),
-    totalG: 0, aG: 0, bG: 0, volumeMl: 0, dropsForAll: {}, worstRatioErrorPct: 0, problem: null
+    totalG: 0, aG: 0, bG: 0, volumeMl: stack.layers.reduce((sum, layer) => sum + layer.volumeMl, 0), dropsForAll: {}, worstRatioErrorPct: 0, problem: null
   }
   const batches: PlannedBatch[] = []
   for (const [i, layer] of stack.layers.entries()) {
@@ -59,13 +59,12 @@ function mixPours(build: Build, pool: Pool, resin: Resin, stack: PoolStack): { a
     try {
       mixed = mix({ ...resin, volumeMl: layer.volumeMl, wastePct, cupG, batchMaxG, readabilityG, tints: pool.tints })
     } catch {
-      amounts.problem = `a ${cupMl} ml cup takes ${Math.round(batchMaxG * 10) / 10} g at three quarters full, and ${cupG} g of that stay in it`
+      amounts.problem = `A ${cupMl} ml cup takes ${Math.round(batchMaxG * 10) / 10} g at three quarters full, and ${cupG} g of that stay in it.`
       break
     }
     amounts.totalG += mixed.totalG
     amounts.aG += mixed.aG
     amounts.bG += mixed.bG
-    amounts.volumeMl += layer.volumeMl
     amounts.worstRatioErrorPct = Math.max(amounts.worstRatioErrorPct, mixed.ratioErrorPct)
     mixed.batches.forEach((batch, k) => {
       const massG = batch.aG + batch.bG

@@ -166,7 +166,10 @@ describe('Findings', () => {
   it('a coarse scale, a cup that only wets itself, a resin that is not on the shelf, a hot room', () => {
     const build = demo()
     expect(found({ ...build, mixing: { ...build.mixing, readabilityG: 1 } })).to.include('readability:millpond')
-    expect(found({ ...build, mixing: { ...build.mixing, cupMl: 5 } })).to.include('cup:millpond')
+    const tiny = derivePlan({ ...build, mixing: { ...build.mixing, cupMl: 5 } })
+    expect(ids(tiny)).to.include('cup:millpond')
+    expect(tiny.amounts.pools[0].volumeMl).to.be.closeTo(tiny.ground.pools[0].volumeMl, 1e-9)
+    expect(tiny.amounts.pools[0].problem).to.match(/^A 5 ml cup takes 4\.1 g at three quarters full, and 5 g of that stay in it\.$/)
     expect(found(edited(changePool('millpond', { resin: 'none' })))).to.include('no-resin:millpond')
     expect(found({ ...build, room: { tempC: 35, rhPct: 50 } })).to.include('room')
     expect(found({ ...edited(changePool('millpond', { resin: 'quick-epoxy-2-1' })), room: { tempC: 40, rhPct: 40 } })).to.include('working-time:millpond')
