@@ -36,7 +36,7 @@ async function check(name, command, args) {
 async function suite(name, spec) {
   const report = join(folder, `${name}.json`)
   rmSync(report, { force: true })
-  const good = await go(name, process.execPath, [bin('mocha'), '--no-config', '--import=tsx', '--reporter', 'tests/support/reporter.cjs', '--reporter-option', `file=${report}`, '--timeout', name === 'browser' ? '60000' : '20000', '--exit', ...spec])
+  const good = await go(name, process.execPath, [bin('mocha'), '--no-config', '--import=tsx', '--reporter', 'tests/support/reporter.cjs', '--reporter-option', `file=${report}`, '--timeout', '90000', '--exit', ...spec])
   try {
     const stats = JSON.parse(readFileSync(report, 'utf8'))
     passed += stats.passes

@@ -19,7 +19,7 @@ async function board(page: Page, widthMm: number, depthMm: number): Promise<(x: 
 const figure = async (page: Page, name: string) => Number((await page.locator(`[data-test="${name}"]`).innerText()).replace(/[^\d.].*$/s, ''))
 
 describe('A builder at the bench', function () {
-  this.timeout(60_000)
+  this.timeout(90_000)
   let s: Stage
   before(async () => { s = await stage() })
   after(() => s.close())

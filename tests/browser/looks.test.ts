@@ -14,7 +14,7 @@ async function axe(page: Page): Promise<string[]> {
 }
 
 describe('Every view', function () {
-  this.timeout(60_000)
+  this.timeout(90_000)
   let s: Stage
   before(async () => { s = await stage() })
   after(() => s.close())

@@ -18,7 +18,7 @@ function spindle(...args: string[]): Promise<{ code: number; out: string; err: s
 }
 
 describe('The command line', function () {
-  this.timeout(60_000)
+  this.timeout(90_000)
   const folder = mkdtempSync(join(tmpdir(), 'spindle-'))
   after(() => rmSync(folder, { recursive: true }))
   const file = (name: string, text: string) => {
