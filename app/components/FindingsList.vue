@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { useRouter } from 'vue-router'
-import type { Finding, Place } from '../../core/findings/findingsStage'
+import type { Finding, Place } from '../../core/findings/types'
 import { useBuildStore } from '../stores/build'
 
 const props = defineProps<{ findings: Finding[]; place?: Place }>()

@@ -24,13 +24,13 @@ export interface AmountsPlan {
 
 /** Fourth stage: what to weigh out for every pour, and what to buy. */
 export function amountsStage(build: Build, ground: GroundPlan, forms: FormsPlan, stacks: StacksPlan, shelf: Shelf): AmountsPlan {
-  const sizes = sizesOf(build, ground, forms, stacks)
+  const sizes = sizesOf(build, ground, forms, stacks, shelf)
   const batches: PlannedBatch[] = []
   const pools: PoolAmounts[] = []
   for (const pool of poolsOf(build)) {
     const resin = onShelf(shelf, 'resin', pool.resin)
     const stack = stacks.pools.find((s) => s.id === pool.id)
-    if (!resin || !stack || stack.layers.length === 0) continue
+    if (pool.way !== 'two-part-pour' || !resin || !stack || stack.layers.length === 0) continue
     const mixed = mixPours(build, pool, resin, stack)
     pools.push(mixed.amounts)
     batches.push(...mixed.batches)
@@ -51,13 +51,13 @@ function mixPours(build: Build, pool: Pool, resin: Resin, stack: PoolStack): { a
     resin: resin.id,
     massRatioA: resin.basis === 'mass' ? resin.partA / resin.partB : (resin.partA * resin.densityA) / (resin.partB * resin.densityB),
     volumeRatioA: resin.basis === 'volume' ? resin.partA / resin.partB : (resin.partA * resin.densityB) / (resin.partB * resin.densityA),
-    totalG: 0, aG: 0, bG: 0, volumeMl: stack.layers.reduce((sum, layer) => sum + layer.volumeMl, 0), dropsForAll: {}, worstRatioErrorPct: 0, problem: null
+    totalG: 0, aG: 0, bG: 0, volumeMl: stack.layers.reduce((sum, layer) => sum + layer.volumeMl, 0), densityGCm3: density, tintAll: [], worstRatioErrorPct: 0, problem: null
   }
   const batches: PlannedBatch[] = []
   for (const [i, layer] of stack.layers.entries()) {
     let mixed: Mix
     try {
-      mixed = mix({ ...resin, volumeMl: layer.volumeMl, wastePct, cupG, batchMaxG, readabilityG, tints: pool.tints })
+      mixed = mix({ ...resin, volumeMl: layer.volumeMl, sdMl: layer.sdMl, wastePct, cupG, batchMaxG, readabilityG, tints: layer.tints })
     } catch {
       amounts.problem = `A ${cupMl} ml cup takes ${Math.round(batchMaxG * 10) / 10} g at three quarters full, and ${cupG} g of that stay in it.`
       break
@@ -76,10 +76,29 @@ function mixPours(build: Build, pool: Pool, resin: Resin, stack: PoolStack): { a
         aMl: batch.aG / resin.densityA,
         bMl: batch.bG / resin.densityB,
         cupMl: CUP_SIZES_ML.find((size) => size * CUP_FILL >= volumeMl - 1e-9) ?? Math.ceil(volumeMl / CUP_FILL),
-        dropsExact: Object.fromEntries(pool.tints.map((t) => [t.id, (t.dropsPer100G * massG) / 100]))
+        dropsExact: Object.fromEntries(layer.tints.map((t) => [t.id, (t.dropsPer100G * massG) / 100]))
       })
     })
   }
-  amounts.dropsForAll = Object.fromEntries(pool.tints.map((t) => [t.id, Math.round((t.dropsPer100G * amounts.totalG) / 100)]))
+  amounts.tintAll = tintAll(stack, batches)
   return { amounts, batches }
+}
+
+/** Pours that follow each other with the same tints, as one: their part A and its drops. */
+function tintAll(stack: PoolStack, batches: readonly PlannedBatch[]): PoolAmounts['tintAll'] {
+  const bands: PoolAmounts['tintAll'] = []
+  stack.layers.forEach((layer, i) => {
+    const before = stack.layers[i - 1]
+    const own = batches.filter((b) => b.pour === i + 1)
+    const [aG, massG] = own.reduce(([a, m], b) => [a + b.aG, m + b.massG], [0, 0])
+    const exact = Object.fromEntries(layer.tints.map((t) => [t.id, (t.dropsPer100G * massG) / 100]))
+    const last = bands.at(-1)
+    if (last && before && JSON.stringify(before.tints) === JSON.stringify(layer.tints)) {
+      last.pours[1] = i + 1
+      last.aG += aG
+      for (const [id, drops] of Object.entries(exact)) last.drops[id] = (last.drops[id] ?? 0) + drops
+    } else bands.push({ band: bands.length, pours: [i + 1, i + 1], aG, drops: exact })
+  })
+  for (const band of bands) for (const id of Object.keys(band.drops)) band.drops[id] = Math.round(band.drops[id])
+  return bands
 }

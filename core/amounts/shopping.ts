@@ -1,19 +1,32 @@
-import type { Build, Fall, Water } from '../build/types'
+import type { Build, Water } from '../build/types'
 import { onShelf, type Shelf } from '../materials/shelf'
+import type { Material } from '../materials/types'
+import { unitOf, type Unit } from '../materials/units'
+import { BODY_SIZES } from '../steps/bodySizes'
 import { wayFor } from '../ways/catalog'
 import { grown, type Way } from '../ways/types'
 import type { PlannedBatch, PoolAmounts } from './types'
 import type { BuildSizes } from './sizes'
 
-/** One line of the shopping list. */
+/** One line of the shopping list: what the plan uses up, less what is on the shelf, in whole packs. */
 export interface ShoppingLine {
   material: string
   name: string
   amount: number
-  unit: 'g' | 'ml' | 'm' | 'cm²' | 'cm³' | 'piece'
+  unit: Unit
   /** A second way to say it, such as "142 ml". */
   also: string
   note: string
+  stock: number
+  /** Plan − stock, never below 0. */
+  missing: number
+  /** Packs to buy, and what they cost; null where the shelf gives no pack. */
+  packs: number | null
+  packAmount: number | null
+  cost: number | null
+  /** What is used up of it, in money, and by which water. */
+  usedCost: number
+  byWater: Record<string, number>
 }
 
 /** Glue between the layers of the landform, ml for each cm² of base. Common practice, no source. */
@@ -21,82 +34,122 @@ const GLUE_ML_PER_CM2 = 0.03
 /** Sealer goes up the banks as well: so much more than the water's surface. Common practice, no source. */
 const BANKS_TOO = 1.3
 
+/** A use adds up here: material, amount, and the water that asks for it. */
+type Add = (material: Material, amount: number, water: string | null, also?: string) => void
+
+/** What the fields of a water name, for the uses of its way. */
+function fieldOf(water: Water, field: string, shelf: Shelf): string | null {
+  if (water.kind === 'fall') return field === 'gel' ? water.gel : null
+  switch (field) {
+    case 'light.resin':
+      return water.light.resin
+    case 'light.lamp':
+      return water.light.lamp
+    case 'skin.lacquer':
+      return water.skin.lacquer
+    case 'gloss.gel':
+      return water.gloss.gel
+    case 'dam.bead':
+      return onShelf(shelf, 'dam', water.dam)?.bead.material ?? null
+    default:
+      return null
+  }
+}
+
 /** Everything the plan uses up, one line a material, in the order of the work. */
 export function shoppingList(
   build: Build,
   amounts: { pools: PoolAmounts[]; batches: PlannedBatch[]; sizes: BuildSizes },
   shelf: Shelf
 ): ShoppingLine[] {
-  const lines = new Map<string, ShoppingLine>()
-  const add = (key: string, line: Omit<ShoppingLine, 'material'> & { material: string }) => {
-    if (!(line.amount > 0)) return
-    const there = lines.get(key)
-    if (there) lines.set(key, { ...there, amount: there.amount + line.amount })
-    else lines.set(key, line)
+  const lines = new Map<string, { material: Material; amount: number; also: string[]; byWater: Record<string, number> }>()
+  const add: Add = (material, amount, water, also) => {
+    if (!(amount > 0)) return
+    const line = lines.get(material.id) ?? { material, amount: 0, also: [], byWater: {} }
+    line.amount += amount
+    if (also && !line.also.includes(also)) line.also.push(also)
+    if (water) line.byWater[water] = (line.byWater[water] ?? 0) + amount
+    lines.set(material.id, line)
   }
   const { whole, waters } = amounts.sizes
   addGround(build, whole.baseCm2 ?? 0, whole.waterCm2 ?? 0, shelf, add)
 
   const useAll = (way: Way | null, sizes: typeof whole, water?: Water) => {
     for (const use of way?.uses ?? []) {
-      const id = use.material === 'gel' ? (water as Fall).gel : use.material
-      const found = shelf.get(id)
-      const unit = found?.kind === 'sundry' ? found.unit : 'ml'
+      const found = shelf.get((water && fieldOf(water, use.material, shelf)) ?? use.material)
+      if (!found) continue
       const amount = grown(use.amount, sizes)
-      add(id, { material: id, name: found?.name ?? id, amount: unit === 'piece' ? Math.ceil(amount) : amount, unit, also: '', note: found?.note ?? '' })
+      add(found, unitOf(found) === 'piece' ? Math.ceil(amount) : amount, water?.id ?? null)
     }
   }
   useAll(wayFor('ground', 'groundwork'), whole)
   for (const water of build.waters) {
     const sizes = waters[water.id]
     if (!sizes) continue
-    if (water.kind === 'pool' && !sizes.pours) continue
-    if (water.kind === 'fall' && !sizes.strips) continue
+    if (water.kind === 'pool' ? !BODY_SIZES.some((size) => (sizes[size] ?? 0) > 0) : !sizes.strips) continue
     useAll(wayFor(water.kind, water.way), sizes, water)
-    const dam = water.kind === 'pool' ? onShelf(shelf, 'dam', water.dam) : null
-    if (dam) add(dam.id, { material: dam.id, name: dam.name, amount: (sizes.damCm ?? 0) / 100, unit: 'm', also: '', note: dam.note })
+    const dam = water.kind === 'pool' && (sizes.damCm ?? 0) > 0 ? onShelf(shelf, 'dam', water.dam) : null
+    if (dam) add(dam, (sizes.damCm ?? 0) / 100, water.id)
   }
   for (const pool of amounts.pools) {
     const resin = onShelf(shelf, 'resin', pool.resin)
-    if (!resin) continue
-    add(`${resin.id}/A`, { material: resin.id, name: `${resin.name}: part A`, amount: pool.aG, unit: 'g', also: '', note: resin.note })
-    add(`${resin.id}/B`, { material: resin.id, name: `${resin.name}: part B`, amount: pool.bG, unit: 'g', also: '', note: '' })
+    if (resin) add(resin, pool.totalG, pool.pool)
   }
   for (const batch of amounts.batches) {
     for (const [id, drops] of Object.entries(batch.drops)) {
       const tint = onShelf(shelf, 'tint', id)
-      add(`tint/${id}`, { material: id, name: tint?.name ?? id, amount: drops / (tint?.dropsPerMl ?? 20), unit: 'ml', also: '', note: tint?.note ?? '' })
+      if (tint) add(tint, drops / tint.dropsPerMl, batch.pool)
     }
-    const cupKey = `cup/${batch.cupMl}`
-    add(cupKey, { material: 'cup', name: `Mixing cup, ${batch.cupMl} ml`, amount: 1, unit: 'piece', also: '', note: '' })
+    const cup = shelf.get('cup')
+    if (cup) add(cup, 1, batch.pool, `${amounts.batches.filter((b) => b.cupMl === batch.cupMl).length} × ${batch.cupMl} ml`)
   }
   useAll(wayFor('finish', 'finishing'), whole)
-  return [...lines.values()].map((line) => ({ ...line, also: alsoAs(line, shelf) }))
+  return [...lines.values()].map(({ material, amount, also, byWater }) => priced(material, amount, [...also, ...alsoAs(material, amount, amounts.pools)].join(', '), byWater))
 }
 
-function addGround(build: Build, baseCm2: number, waterCm2: number, shelf: Shelf, add: (key: string, line: ShoppingLine) => void): void {
+/** Plan − stock, in whole packs. */
+function priced(material: Material, amount: number, also: string, byWater: Record<string, number>): ShoppingLine {
+  const { pack, stock = 0 } = material
+  const missing = Math.max(0, amount - stock)
+  const packs = pack ? Math.ceil(missing / pack.amount - 1e-9) : null
+  // a lamp outlives the build
+  const share = pack && material.kind !== 'lamp' ? pack.price / pack.amount : 0
+  return {
+    material: material.id, name: material.name, amount, unit: unitOf(material), also, note: material.note, stock, missing,
+    packs, packAmount: pack?.amount ?? null, cost: pack && packs !== null ? packs * pack.price : null, usedCost: amount * share, byWater
+  }
+}
+
+/** Money that a water's own materials come to. */
+export const costOfWater = (lines: readonly ShoppingLine[], water: string): number =>
+  lines.reduce((sum, l) => sum + (l.amount > 0 ? (l.usedCost * (l.byWater[water] ?? 0)) / l.amount : 0), 0)
+
+function addGround(build: Build, baseCm2: number, waterCm2: number, shelf: Shelf, add: Add): void {
   const { ground } = build
   const landform = onShelf(shelf, 'landform', ground.landform)
   const shell = onShelf(shelf, 'shell', ground.shell)
   const seal = onShelf(shelf, 'sealer', ground.seal)
   if (landform) {
-    add(landform.id, { material: landform.id, name: landform.name, amount: (baseCm2 * ground.bankMm) / 10, unit: 'cm³', also: '', note: landform.note })
+    add(landform, (baseCm2 * ground.bankMm) / 10, null)
     const glue = shelf.get(landform.glue)
-    add(landform.glue, { material: landform.glue, name: glue?.name ?? landform.glue, amount: baseCm2 * GLUE_ML_PER_CM2, unit: 'ml', also: '', note: glue?.note ?? '' })
+    if (glue) add(glue, baseCm2 * GLUE_ML_PER_CM2, null)
   }
-  if (shell) {
-    add(shell.id, { material: shell.id, name: shell.name, amount: (baseCm2 / 10_000) * shell.gPerM2Mm * ground.shellMm, unit: 'g', also: '', note: shell.note })
-  }
-  if (seal) {
-    const amount = (waterCm2 / 10_000) * BANKS_TOO * seal.mlPerM2 * ground.sealCoats
-    add(seal.id, { material: seal.id, name: seal.name, amount, unit: 'ml', also: '', note: seal.note })
-  }
+  if (shell) add(shell, (baseCm2 / 10_000) * shell.gPerM2Mm * ground.shellMm, null)
+  if (seal) add(seal, (waterCm2 / 10_000) * BANKS_TOO * seal.mlPerM2 * ground.sealCoats, null)
 }
 
-function alsoAs(line: ShoppingLine, shelf: Shelf): string {
-  const resin = onShelf(shelf, 'resin', line.material)
-  if (resin) return `${Math.ceil(line.amount / (line.name.endsWith('A') ? resin.densityA : resin.densityB))} ml`
-  const tint = onShelf(shelf, 'tint', line.material)
-  if (tint) return `${Math.round(line.amount * tint.dropsPerMl)} drops`
-  return ''
+/** Water for 100 g of casting plaster, g. Common practice, no source. */
+const PLASTER_WATER = 70
+
+function alsoAs(material: Material, amount: number, pools: readonly PoolAmounts[]): string[] {
+  const whole = (value: number) => String(Math.ceil(value - 1e-9))
+  if (material.kind === 'resin') {
+    const [aG, bG] = pools.filter((p) => p.resin === material.id).reduce(([a, b], p) => [a + p.aG, b + p.bG], [0, 0])
+    return [`A ${whole(aG)} g = ${whole(aG / material.densityA)} ml, B ${whole(bG)} g = ${whole(bG / material.densityB)} ml`]
+  }
+  if (material.kind === 'tint') return [`${Math.round(amount * material.dropsPerMl)} drops`]
+  if (material.kind === 'shell') return [`and ${whole((amount * material.waterPer100G) / 100)} g of water`]
+  if (material.kind === 'sundry' && material.mixedFrom) return [material.mixedFrom.map(([name, share]) => `${whole(amount * share)} ml ${name}`).join(' + ')]
+  if (material.id === 'casting-plaster') return [`and ${whole((amount * PLASTER_WATER) / 100)} g of water`]
+  return []
 }

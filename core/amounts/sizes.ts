@@ -2,11 +2,14 @@ import type { Build } from '../build/types'
 import { fallsOf, poolsOf } from '../build/types'
 import type { FormsPlan } from '../forms/formsStage'
 import type { GroundPlan } from '../ground/groundStage'
+import { onShelf, type Shelf } from '../materials/shelf'
 import type { StacksPlan } from '../stacks/stacksStage'
 import type { Sizes } from '../ways/types'
 
-/** Height of one lift of a leak test, mm: trade fact D3 gives 13–25. Common practice, no source. */
-const LEAK_LIFT_MM = 19
+/** Wet thickness of a brushed coat of gloss gel, mm. Common practice, no source. */
+const GLOSS_COAT_MM = 1
+/** Edges of tissue lap over their neighbours: so much more of it than of water. Common practice, no source. */
+const LAPS = 1.35
 
 /** Sizes that effort and amounts grow with: of the whole build, and of each water (which include those of the build). */
 export interface BuildSizes {
@@ -15,26 +18,43 @@ export interface BuildSizes {
 }
 
 /** Measures a build for the ways: areas in cm², lengths in cm, counts. */
-export function sizesOf(build: Build, ground: GroundPlan, forms: FormsPlan, stacks: StacksPlan): BuildSizes {
+export function sizesOf(build: Build, ground: GroundPlan, forms: FormsPlan, stacks: StacksPlan, shelf: Shelf): BuildSizes {
   const waterCm2 = ground.pools.reduce((sum, p) => sum + p.areaMm2 / 100, 0)
   const widthCm = forms.falls.reduce((sum, f) => sum + f.widthMm / 10, 0)
   const whole: Sizes = {
     baseCm2: (build.base.widthMm * build.base.depthMm) / 100,
     waterCm2,
     widthCm,
-    sealCoats: build.ground.sealCoats
+    sealCoats: build.ground.sealCoats,
+    castingMl: build.ground.castingsMl
   }
   const waters: Record<string, Sizes> = {}
   for (const pool of poolsOf(build)) {
     const here = ground.pools.find((p) => p.id === pool.id)
-    const pours = stacks.pools.find((s) => s.id === pool.id)?.layers.length ?? 0
+    const stack = stacks.pools.find((s) => s.id === pool.id)
+    const layers = stack?.layers ?? []
+    const areaCm2 = (here?.areaMm2 ?? 0) / 100
+    const light = stack?.light
+    const lightResin = onShelf(shelf, 'light-resin', pool.light.resin)
+    const volumeMl = layers.reduce((sum, l) => sum + l.volumeMl, 0)
     waters[pool.id] = {
       ...whole,
-      areaCm2: (here?.areaMm2 ?? 0) / 100,
-      damCm: damMm(pool.outline) / 10,
-      pours,
-      tints: pool.tints.length,
-      lifts: pours === 0 ? 0 : Math.max(1, Math.ceil((here?.maxDepthMm ?? 0) / LEAK_LIFT_MM))
+      areaCm2,
+      damCm: stack?.dam ? stack.dam.lengthMm / 10 : 0,
+      beadMl: stack?.dam?.beadMl ?? 0,
+      braces: stack?.dam?.braces ?? 0,
+      pours: pool.way === 'two-part-pour' ? layers.length : 0,
+      lightCoats: pool.way === 'light-cured-pour' ? layers.length : 0,
+      lightMinPerCoat: light ? light.lampMin / Math.max(1, light.coats) : 0,
+      lightG: light && lightResin ? volumeMl * lightResin.densityGCm3 * (1 + build.mixing.wastePct / 100) : 0,
+      tissueLayers: pool.way === 'paper-skin' ? pool.skin.layers : 0,
+      tissueCm2: pool.way === 'paper-skin' ? areaCm2 * LAPS * pool.skin.layers : 0,
+      lacquerCoats: pool.way === 'paper-skin' ? pool.skin.lacquerCoats : 0,
+      lacquerMl: pool.way === 'paper-skin' ? (areaCm2 / 10_000) * pool.skin.lacquerCoats * (onShelf(shelf, 'lacquer', pool.skin.lacquer)?.mlPerM2 ?? 0) : 0,
+      glossCoats: pool.way === 'gloss-gel' ? pool.gloss.coats : 0,
+      glossMl: pool.way === 'gloss-gel' ? (areaCm2 / 10) * GLOSS_COAT_MM * pool.gloss.coats : 0,
+      tints: pool.tints.length + pool.bands.reduce((sum, b) => sum + b.tints.length, 0),
+      lifts: layers.length === 0 ? 0 : (stack?.dam?.leakTest.levelsMm.length ?? 1)
     }
   }
   for (const fall of fallsOf(build)) {
@@ -43,11 +63,4 @@ export function sizesOf(build: Build, ground: GroundPlan, forms: FormsPlan, stac
     waters[fall.id] = { ...whole, widthCm: form.widthMm / 10, strips: form.stripsToMake, stripCm2: stack.stripCm2 }
   }
   return { whole, waters }
-}
-
-function damMm(outline: readonly { x: number; y: number; edge: string }[]): number {
-  return outline.reduce((sum, c, i) => {
-    const next = outline[(i + 1) % outline.length]
-    return sum + (c.edge === 'dam' ? Math.hypot(next.x - c.x, next.y - c.y) : 0)
-  }, 0)
 }

@@ -27,8 +27,9 @@ export interface PoolAmounts {
   aG: number
   bG: number
   volumeMl: number
-  /** Whole drops of each tint for all pours at once, put into the whole of part A: no seam shows between the layers. */
-  dropsForAll: Record<string, number>
+  densityGCm3: number
+  /** Band by band: part A of all its pours, and whole drops of each tint for it at once, so that no seam shows between layers. */
+  tintAll: { band: number; pours: [first: number, last: number]; aG: number; drops: Record<string, number> }[]
   worstRatioErrorPct: number
   /** Set when the cup is too small to mix anything in. */
   problem: string | null

@@ -16,6 +16,17 @@ export const USUAL_WEEK: Calendar['week'] = {
   mon: [], tue: [['19:00', '21:30']], wed: [], thu: [['19:00', '21:30']], fri: [], sat: [['09:00', '13:00']], sun: []
 }
 
+/** A bed as most are painted: near-black where deep, wet earth at the shore. Common practice, no source. */
+export const BED_COLOURS: Pick<Build['ground'], 'bedDeep' | 'bedShore'> = { bedDeep: '#2b2a24', bedShore: '#8d7a58' }
+
+/** What a pool starts with beside its shape: also what files of version 1 are given. */
+export const poolDefaults = (): Pick<Pool, 'measure' | 'bands' | 'pours' | 'heed' | 'tinting' | 'standing' | 'openings' | 'light' | 'skin' | 'gloss'> => ({
+  measure: 'tin', bands: [], pours: null, heed: 'heat', tinting: 'all-at-once', standing: [], openings: [],
+  light: { resin: 'craft-light-resin', lamp: 'hand-lamp', lampMm: 50, coatMm: null, seconds: 60, shadedPct: 0 },
+  skin: { layers: 3, lacquer: 'gloss-lacquer', lacquerCoats: 3 },
+  gloss: { gel: 'heavy-gloss-gel', coats: 2 }
+})
+
 const UPPER_LEVEL_MM = 38
 const LOWER_LEVEL_MM = 10
 const DEPTH_MM = 9
@@ -30,14 +41,15 @@ export function newBuild(asked: NewBuild): Build {
   const { base, waters } = asked
   const build: Build = {
     format: 'tall-spindle-build',
-    version: 1,
+    version: 2,
     id: asked.id,
     name: asked.name,
     scale: asked.scale,
     base,
-    ground: { landform: 'xps', shell: 'fibre-plaster', shellMm: 3, seal: 'acrylic-varnish', sealCoats: 3, bankMm: 40 },
+    ground: { landform: 'xps', shell: 'fibre-plaster', shellMm: 3, seal: 'acrylic-varnish', sealCoats: 3, bankMm: 40, castingsMl: 60, ...BED_COLOURS },
     waters: [],
     section: { from: [base.widthMm / 2, 0], to: [base.widthMm / 2, base.depthMm] },
+    outOfLevel: { xDeg: 0, yDeg: 0 },
     room: { tempC: 20, rhPct: 50 },
     mixing: { wastePct: 5, cupG: 5, cupMl: 250, readabilityG: 0.1 },
     calendar: { ...asked.calendar, exceptions: [] },
@@ -71,7 +83,8 @@ export function poolWithin(
   ]
   return {
     kind: 'pool', id: at.id, name: at.name, way: 'two-part-pour', outline, brimMm: at.levelMm, damTopMm: at.levelMm + 5, dam: 'acrylic-hot-glue',
-    levelMm: at.levelMm, soundings, resin: 'clear-epoxy-2-1', tints: [{ id: 'blue-green', dropsPer100G: 3 }]
+    levelMm: at.levelMm, soundings, resin: 'clear-epoxy-2-1', tints: [{ id: 'blue-green', dropsPer100G: 3 }],
+    ...poolDefaults()
   }
 }
 

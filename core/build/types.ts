@@ -1,10 +1,11 @@
 import type { TintDose } from '../calculators/mix'
 import type { Sounding } from '../ground/surface'
+import type { Material } from '../materials/types'
 
-/** What the builder entered: the whole of a build file, version 1. Lengths in mm on the model, z up from the base's top. */
+/** What the builder entered: the whole of a build file, version 2. Lengths in mm on the model, z up from the base's top. */
 export interface Build {
   format: 'tall-spindle-build'
-  version: 1
+  version: 2
   id: string
   name: string
   /** As the builder says it: "1:48", "OO". */
@@ -14,10 +15,19 @@ export interface Build {
   /** From source to sink. */
   waters: Water[]
   section: SectionLine
+  /** How far the base stands out of level: along x and along y, degrees; above 0: the far end is higher. */
+  outOfLevel: OutOfLevelAngles
   room: Room
   mixing: MixingHabits
   calendar: Calendar
   notes: string
+  /** The builder's own bottles that this build pours from: carried along, so that a file says all that it means. */
+  bottles?: Material[]
+}
+
+export interface OutOfLevelAngles {
+  xDeg: number
+  yDeg: number
 }
 
 export interface Base {
@@ -33,6 +43,11 @@ export interface GroundChoice {
   sealCoats: number
   /** Height of the land where no water is, mm: only the drawings and the amounts of landform use it. */
   bankMm: number
+  /** Rocks cast in plaster for this build, ml. */
+  castingsMl: number
+  /** Colours the bed is painted where it is deepest, and at the shore, `#rrggbb`. */
+  bedDeep: string
+  bedShore: string
 }
 
 /** The line that the long section follows on the plan. */
@@ -67,6 +82,66 @@ export interface OutlineCorner {
   z?: number
   /** What the edge from this corner to the next is. */
   edge: EdgeKind
+  /** How far the wall along this edge leans outwards, degrees from upright; below 0: inwards. Left out: upright. */
+  leanDeg?: number
+  /** How far the edge bulges outwards at its middle, mm, as an arc; below 0: inwards. Left out: straight. */
+  bulgeMm?: number
+}
+
+/** Something that stands in the water and takes the place of resin. */
+export interface Standing {
+  id: string
+  name: string
+  shape: 'post' | 'block' | 'stone'
+  x: number
+  y: number
+  widthMm: number
+  depthMm: number
+  heightMm: number
+  /** 0: it stands on the bed before the first pour; 1: set into the water on the cured first pour; and so on. */
+  afterPour: number
+}
+
+/** A way out of a pool into another one, open above its sill: resin that stands higher runs through. */
+export interface Opening {
+  id: string
+  kind: 'cave' | 'lip'
+  into: string
+  sillMm: number
+}
+
+/** A part of the depth that is tinted alike, from the bottom up. */
+export interface Band {
+  /** Share of the greatest depth, above 0; the shares of all bands are scaled to add up to 1. */
+  share: number
+  tints: TintDose[]
+}
+
+/** Choices for a body cured by light, in thin coats. */
+export interface LightBody {
+  resin: string
+  lamp: string
+  /** From the lamp to the resin, mm. */
+  lampMm: number
+  /** Wanted thickness of a coat, mm; null: the thickest that cures through. */
+  coatMm: number | null
+  /** Light on a coat, s. */
+  seconds: number
+  /** Share of the surface that overhangs and figures keep in shade, %. */
+  shadedPct: number
+}
+
+/** Choices for a skin of paper over painted foam. */
+export interface SkinBody {
+  layers: number
+  lacquer: string
+  lacquerCoats: number
+}
+
+/** Choices for gloss gel over paint. */
+export interface GlossBody {
+  gel: string
+  coats: number
 }
 
 export interface Pool {
@@ -82,8 +157,22 @@ export interface Pool {
   dam: string
   levelMm: number
   soundings: Sounding[]
+  /** How the ground between soundings is found: straight from dip to dip, or kriged, with a standard deviation. */
+  measure: 'tin' | 'kriging'
   resin: string
   tints: TintDose[]
+  /** From the bottom up; none: the whole depth takes the pool's own tints. */
+  bands: Band[]
+  /** Pours wanted by the builder; null: the fewest that ground and dam can bear. */
+  pours: number | null
+  /** Whether a pour may be as deep as heat allows, or no deeper than the label says as well. */
+  heed: 'heat' | 'label'
+  tinting: 'all-at-once' | 'batch-by-batch'
+  standing: Standing[]
+  openings: Opening[]
+  light: LightBody
+  skin: SkinBody
+  gloss: GlossBody
 }
 
 export interface Fall {

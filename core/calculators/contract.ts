@@ -1,27 +1,16 @@
 import Joi from 'joi'
 import { faultLine } from '../build/fault'
 import { faultsOf, shown } from '../formats/checked'
+import { calculator, length, LONGEST_MM, some, unique, type Calculator } from './calculator'
 import { outOfLevelByDifference, outOfLevelByTilt } from './level'
 import { mix, rescueTint, type MixInput } from './mix'
+import { POUR_CALCULATORS } from './pourContract'
 import { NAMED_SCALES, scaled, scaleRatio } from './scale'
 import { volumeOver, type VolumeInput } from './volume'
 
-/** Largest length taken anywhere, mm: a hundred metres of model is no diorama. */
-export const LONGEST_MM = 100_000
-
-const length = () => Joi.number().min(-LONGEST_MM).max(LONGEST_MM)
-const some = (max: number) => Joi.number().greater(0).max(max)
 const share = () => Joi.number().min(0).max(500)
-const unique = Joi.string().min(1).max(80)
 
-interface Calculator {
-  schema: Joi.ObjectSchema
-  run: (input: never) => object
-}
-
-const calculator = <Input>(schema: Joi.ObjectSchema, run: (input: Input) => object): Calculator => ({ schema, run })
-
-const CALCULATORS: ReadonlyMap<string, Calculator> = new Map([
+const CALCULATORS: ReadonlyMap<string, Calculator> = new Map<string, Calculator>([
   [
     'scale',
     calculator(
@@ -57,7 +46,7 @@ const CALCULATORS: ReadonlyMap<string, Calculator> = new Map([
         edge: Joi.valid('wall', 'shore').required(),
         soundings: Joi.array().items(Joi.array().items(length()).length(3)).min(1).max(100_000).required(),
         levelMm: length().required(),
-        method: Joi.valid('tin').default('tin'),
+        method: Joi.valid('tin', 'kriging').default('tin'),
         displacedMl: Joi.number().min(0).max(1e9)
       }),
       (input: VolumeInput) => volumeOver(input)
@@ -79,7 +68,7 @@ const CALCULATORS: ReadonlyMap<string, Calculator> = new Map([
         batchMaxG: some(1e6).required(),
         readabilityG: some(1000).required(),
         tints: Joi.array()
-          .items(Joi.object({ id: unique.required(), dropsPer100G: Joi.number().min(0).max(2000).required() }))
+          .items(Joi.object({ id: unique().required(), dropsPer100G: Joi.number().min(0).max(2000).required() }))
           .unique('id')
           .max(50)
           .default([])
@@ -98,7 +87,8 @@ const CALCULATORS: ReadonlyMap<string, Calculator> = new Map([
       (input: { massG: number; dropsPer100G: number; wantedDropsPer100G: number }) =>
         rescueTint(input.massG, input.dropsPer100G, input.wantedDropsPer100G)
     )
-  ]
+  ],
+  ...POUR_CALCULATORS
 ])
 
 /** Names that `calculate` knows. */

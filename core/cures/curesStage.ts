@@ -1,82 +1,128 @@
-import type { Build, Room, Water } from '../build/types'
+import type { AmountsPlan } from '../amounts/amountsStage'
+import type { Build, Pool, Room, Water } from '../build/types'
+import { dryOutMin, saturationPa } from '../dams/dryOut'
+import { filmCure, workingTime } from '../heat/cup'
+import { FIRM_ALPHA, type CureKinetics } from '../heat/kinetics'
+import { resinKinetics } from '../heat/resinKinetics'
 import { onShelf, type Shelf } from '../materials/shelf'
+import type { PoolStack, StacksPlan } from '../stacks/stacksStage'
 import type { CureName } from '../ways/types'
 
 /** Waits of the ground and of each water, min, by name. */
 export interface CuresPlan {
   ground: Partial<Record<CureName, number>>
   waters: Record<string, Partial<Record<CureName, number>>>
-  /** How much slower (above 1) or faster things go in this room than the labels say. */
-  resinFactor: number
+  /** How much slower (above 1) or faster things dry in this room than at 20 °C and 50 %. */
   dryFactor: number
-  /** Working time in the cup at this room's temperature, min, by resin. */
+  /** Working time in the pool's largest cup at this room's temperature, min, by pool. */
   workingMin: Record<string, number>
 }
 
-/** A resin takes twice as long for every 10 °C less. Common practice, no source; the kinetics come with the heat model. */
-export const resinFactor = (labelC: number, roomC: number): number => 2 ** ((labelC - roomC) / 10)
+/** A wait that never ends in this room is planned as so long, min, and said in a finding: 30 days. */
+export const NEVER_MIN = 43_200
 
 /**
  * Drying against a room of 20 °C and 50 %: as the air's thirst for water, p_sat(T)·(1 − RH).
  * @source Dalton's law of evaporation; saturation pressure by Buck 1981, written from memory
  */
 export function dryFactor(room: Room): number {
-  return thirst(20, 50) / Math.max(thirst(room.tempC, room.rhPct), 0.02 * thirst(20, 50))
+  const thirst = ({ tempC, rhPct }: Room) => saturationPa(tempC) * (1 - rhPct / 100)
+  const usual = thirst({ tempC: 20, rhPct: 50 })
+  return usual / Math.max(thirst(room), 0.02 * usual)
 }
 
-const thirst = (tempC: number, rhPct: number) => 0.61121 * Math.exp((18.678 - tempC / 234.5) * (tempC / (257.14 + tempC))) * (1 - rhPct / 100)
-
-/** A coat under a kind of lamp or a bead of glue sets overnight at the worst: the shortest wait worth planning, min. */
+/** Hung strips hold by the next day, min. Common practice, no source. */
 const OVERNIGHT_MIN = 720
+/** Drying times at 20 °C and 50 %, min: sealed base, castings out of the mould, paint, washes, glued texture, tissue. Trade section 1. Common practice, no source. */
+const USUAL_MIN = { baseDry: 120, castingSet: 240, paintDry: 120, washDry: 30, textureDry: 720, skinDry: 480 }
+/** A coat under a lamp is let cool before the next one, min. Common practice, no source. */
+const COOL_MIN = 3
 
-/** Fifth stage: how long each thing takes to become firm, dry or clear in this room, from the labels. */
-export function curesStage(build: Build, shelf: Shelf): CuresPlan {
+const memory = new Map<string, number>()
+function once(key: string, work: () => number): number {
+  const there = memory.get(key)
+  if (there !== undefined) return there
+  if (memory.size > 500) memory.clear()
+  const found = work()
+  memory.set(key, found)
+  return found
+}
+const ofResin = (kinetics: CureKinetics) => Object.values(kinetics).join('/')
+
+/** Working time of a cup, min. @example workingMin(resinKinetics(resin), 120, 19) */
+export const workingMin = (kinetics: CureKinetics, massG: number, roomC: number): number =>
+  once(`work/${ofResin(kinetics)}/${Math.round(massG)}/${roomC}`, () => workingTime(kinetics, Math.max(1, massG), roomC))
+
+const firmFilmMin = (kinetics: CureKinetics, roomC: number): number => once(`film/${ofResin(kinetics)}/${roomC}`, () => 60 * filmCure(kinetics, roomC, FIRM_ALPHA))
+
+/** Fifth stage: how long each thing takes to become firm, dry or clear in this room: resin from its heat, the rest from labels and the air's thirst. */
+export function curesStage(build: Build, stacks: StacksPlan, amounts: AmountsPlan, shelf: Shelf): CuresPlan {
   const dry = dryFactor(build.room)
   const landform = onShelf(shelf, 'landform', build.ground.landform)
   const shell = onShelf(shelf, 'shell', build.ground.shell)
   const seal = onShelf(shelf, 'sealer', build.ground.seal)
-  const waters: CuresPlan['waters'] = {}
-  const workingMin: CuresPlan['workingMin'] = {}
-  let factor = 1
-  for (const water of build.waters) {
-    waters[water.id] = waterCures(water, build.room, dry, shelf)
-    const resin = water.kind === 'pool' ? onShelf(shelf, 'resin', water.resin) : null
-    if (!resin) continue
-    factor = resinFactor(resin.labelC, build.room.tempC)
-    workingMin[resin.id] = resin.workingMin * factor
+  const slower = (minutes: number) => Math.round(minutes * dry)
+  const ground: CuresPlan['ground'] = {
+    landformGlue: Math.round(landform?.glueMin ?? 0),
+    shellSet: slower((shell?.setH ?? 0) * 60),
+    sealCoat: slower(seal?.betweenCoatsMin ?? 0),
+    sealReady: slower((seal?.readyH ?? 0) * 60),
+    baseDry: slower(USUAL_MIN.baseDry), castingSet: slower(USUAL_MIN.castingSet), paintDry: slower(USUAL_MIN.paintDry),
+    washDry: slower(USUAL_MIN.washDry), textureDry: slower(USUAL_MIN.textureDry)
   }
+  const waters: CuresPlan['waters'] = {}
+  const working: CuresPlan['workingMin'] = {}
+  for (const water of build.waters) {
+    waters[water.id] = waterCures(water, build, dry, stacks.pools.find((s) => s.id === water.id), shelf)
+    const resin = water.kind === 'pool' ? onShelf(shelf, 'resin', water.resin) : null
+    const largest = Math.max(0, ...amounts.batches.filter((b) => b.pool === water.id).map((b) => b.massG))
+    if (!resin || largest === 0) continue
+    try {
+      working[water.id] = workingMin(resinKinetics(resin), largest, build.room.tempC)
+    } catch (error) {
+      // an impossible label is said by its own finding
+      if (!(error instanceof RangeError)) throw error
+    }
+  }
+  return { ground, waters, dryFactor: dry, workingMin: working }
+}
+
+function waterCures(water: Water, build: Build, dry: number, stack: PoolStack | undefined, shelf: Shelf): Partial<Record<CureName, number>> {
+  const hours = (h: number | undefined) => Math.round((h ?? 0) * 60 * dry)
+  const rippleClear = hours(onShelf(shelf, 'gel', 'ripple-gel')?.clearH)
+  if (water.kind === 'fall') {
+    return { peel: hours(onShelf(shelf, 'gel', water.gel)?.peelH), stripSet: Math.round(OVERNIGHT_MIN * dry), rippleClear }
+  }
+  const lacquer = onShelf(shelf, 'lacquer', water.skin.lacquer)
+  const gloss = onShelf(shelf, 'gel', water.gloss.gel)
   return {
-    ground: {
-      landformGlue: Math.round(landform?.glueMin ?? 0),
-      shellSet: Math.round((shell?.setH ?? 0) * 60 * dry),
-      sealCoat: Math.round((seal?.betweenCoatsMin ?? 0) * dry),
-      sealReady: Math.round((seal?.readyH ?? 0) * 60 * dry)
-    },
-    waters,
-    resinFactor: factor,
-    dryFactor: dry,
-    workingMin
+    rippleClear,
+    damSet: Math.round((onShelf(shelf, 'dam', water.dam)?.setMin ?? 0) * dry),
+    leakWait: stack?.dam?.leakTest.waitMin ?? 45,
+    dryOut: Math.round(dryOutMin(build.room, build.ground.shellMm, build.ground.sealCoats)),
+    lightSet: COOL_MIN,
+    skinDry: Math.round(USUAL_MIN.skinDry * dry),
+    paintDry: Math.round(USUAL_MIN.paintDry * dry),
+    lacquerCoat: hours(lacquer?.recoatH),
+    glossCoat: hours(gloss?.clearH),
+    ...resinCures(water, build, stack, shelf)
   }
 }
 
-function waterCures(water: Water, room: Room, dry: number, shelf: Shelf): Partial<Record<CureName, number>> {
-  const ripple = onShelf(shelf, 'gel', 'ripple-gel')
-  const rippleClear = Math.round((ripple?.clearH ?? 0) * 60 * dry)
-  if (water.kind === 'fall') {
-    const gel = onShelf(shelf, 'gel', water.gel)
-    return { peel: Math.round((gel?.peelH ?? 0) * 60 * dry), stripSet: Math.round(OVERNIGHT_MIN * dry), rippleClear }
-  }
-  const resin = onShelf(shelf, 'resin', water.resin)
-  if (!resin) return { rippleClear }
-  const slower = resinFactor(resin.labelC, room.tempC)
-  const minutes = (hours: number) => Math.round(hours * 60 * slower)
+function resinCures(pool: Pool, build: Build, stack: PoolStack | undefined, shelf: Shelf): Partial<Record<CureName, number>> {
+  const heat = stack?.heat
+  const resin = onShelf(shelf, 'resin', pool.resin)
+  if (pool.way === 'light-cured-pour') return { firm: COOL_MIN, gel: COOL_MIN }
+  if (pool.way !== 'two-part-pour') return { firm: pool.way === 'paper-skin' ? Math.round(USUAL_MIN.skinDry) : 0 }
+  if (!heat || !resin) return {}
+  const minutes = (value: number | null) => Math.round(Math.min(NEVER_MIN, value ?? NEVER_MIN))
   return {
-    damSet: Math.round((onShelf(shelf, 'dam', water.dam)?.setMin ?? 0) * dry),
-    chipFirm: minutes(resin.firmH),
-    nextPour: minutes(resin.nextPourH),
-    firm: minutes(resin.firmH),
-    undam: minutes(resin.undamH),
-    cured: minutes(resin.curedH),
-    rippleClear
+    chipFirm: minutes(firmFilmMin(resinKinetics(resin), build.room.tempC)),
+    gel: minutes(heat.gelMin),
+    nextPour: minutes(heat.next.bestMin),
+    pourCloses: minutes(heat.next.closesMin),
+    firm: minutes(heat.firmMin),
+    undam: minutes(heat.undamMin),
+    cured: minutes(heat.curedMin)
   }
 }

@@ -1,8 +1,9 @@
 import type { PoolAmounts } from '../amounts/types'
 import type { Build, Fall, Pool } from '../build/types'
-import { resinFactor } from '../cures/curesStage'
+import type { DamPlan } from '../dams/damPlan'
 import type { DaysPlan } from '../days/daysStage'
 import { OVERLAP_MM, TUCK_MM, type FallForm } from '../forms/formsStage'
+import type { PourHeat } from '../heat/pourHeat'
 import type { Resin } from '../materials/types'
 
 /** Where a number comes from: its formula, what went into it, whose formula it is, and how far to trust it. */
@@ -22,6 +23,8 @@ interface Measured {
   lowestMm: number
   maxDepthMm: number
   meanDepthMm: number
+  displacedMl: number
+  leanMl: number
 }
 
 export const explainVolume = (pool: Pool, ground: Measured): Explanation => ({
@@ -31,10 +34,13 @@ export const explainVolume = (pool: Pool, ground: Measured): Explanation => ({
     ['soundings', String(pool.soundings.length)],
     ['outline points', String(pool.outline.length)],
     ['level', `${n(pool.levelMm)} mm`],
-    ['surface × mean depth', `${n(ground.areaMm2 / 100)} cm² × ${n(ground.meanDepthMm, 2)} mm = ${n(ground.volumeMl)} ml`]
+    ['surface × mean depth', `${n(ground.areaMm2 / 100)} cm² × ${n(ground.meanDepthMm, 2)} mm = ${n((ground.areaMm2 * ground.meanDepthMm) / 1000)} ml`],
+    ...(ground.leanMl ? [['walls lean', `${n(ground.leanMl)} ml`] as [string, string]] : []),
+    ...(ground.displacedMl ? [['stands in it', `−${n(ground.displacedMl)} ml`] as [string, string]] : []),
+    ['volume', `${n(ground.volumeMl)} ml`]
   ],
-  source: 'Delaunay triangulation; truncated prisms, any surveying handbook',
-  trust: 'Exact for the surface through your dips. Between dips the ground is taken to be straight: more dips, closer to the truth.'
+  source: pool.measure === 'kriging' ? 'Ordinary kriging (Isaaks & Srivastava 1989), then truncated prisms, any surveying handbook' : 'Delaunay triangulation; truncated prisms, any surveying handbook',
+  trust: pool.measure === 'kriging' ? 'The likeliest bed through your dips, and its ± says how far off it may be.' : 'Exact for the surface through your dips. Between dips the ground is taken to be straight: more dips, closer to the truth.'
 })
 
 export const explainDepth = (pool: Pool, ground: Measured): Explanation => ({
@@ -45,12 +51,47 @@ export const explainDepth = (pool: Pool, ground: Measured): Explanation => ({
   trust: 'As good as the deepest dip: a hole you did not dip into is not in it.'
 })
 
-export const explainPours = (ground: Measured, resin: Resin, count: number): Explanation => ({
+export const explainPours = (heat: PourHeat): Explanation => ({
   title: 'Pours',
-  formula: 'deepest ÷ the label’s layer limit, rounded up; all equally thick at the deepest place',
-  inputs: [['deepest', `${n(ground.maxDepthMm)} mm`], ['limit', `${n(resin.layerMaxMm)} mm (${resin.name})`], ['pours', String(count)]],
-  source: 'The resin’s label; common practice, no published source',
-  trust: 'The label assumes an ordinary room and ground. A small deep pool over foam runs hotter than a wide one.'
+  formula: 'the fewest whose warmest place stays below what ground, dam and resin bear, heat and cure run together through the stack',
+  inputs: [
+    ['thickest pour', `${n(heat.thicknessMm)} mm, warms to ${n(heat.peakC, 0)} °C`],
+    ...heat.limits.map((l): [string, string] => [l.name, `bears ${n(l.bearsC, 0)} °C (softens at ${n(l.softensC, 0)} °C)`]),
+    ['all bear a pour of', `${n(heat.bearableMm)} mm`],
+    ['the label alone', `${n(heat.labelMm)} mm, ${heat.labelPours} pours`],
+    ...(heat.fewer ? [[`${heat.fewer.pours} instead`, `${n(heat.fewer.peakC, 0)} °C: ${heat.fewer.verdict}`] as [string, string]] : []),
+    ['lost sideways', `${n(heat.sideWM3K, 0)} W/m³K`]
+  ],
+  source: 'Kamal & Sourour 1973; heat equation in one dimension, at the deepest place; from memory',
+  trust: 'A model fitted to a label: within about 5 °C for thin pours; near a runaway a millimetre decides. The data sheet comes first.'
+})
+
+export const explainDam = (dam: DamPlan): Explanation => {
+  const worst = dam.spans.reduce((a, b) => (b.bowMm > a.bowMm ? b : a), dam.spans[0])
+  return {
+    title: 'Bow of the dam',
+    formula: 'a thin plate held at foot and ends, free at the top, under pressure that grows with depth',
+    inputs: worst ? [['span', `${n(worst.spanMm)} mm`], ['depth at it', `${n(worst.depthMm)} mm`], ['bow', `${n(worst.bowMm, 2)} mm`], ['braces', String(dam.braces)], ['resin it takes in, braced', `${n(dam.extraMl, 2)} ml`]] : [],
+    source: 'Timoshenko & Woinowsky-Krieger, Theory of Plates and Shells; Ritz’s method; from memory',
+    trust: 'Small-deflection theory: a bow much over the sheet’s thickness is overstated, which errs to the safe side.'
+  }
+}
+
+export const explainLip = (dam: DamPlan): Explanation => ({
+  title: 'Lip to trim', formula: 'capillary length × √(2(1 − sin contact angle))', inputs: [['surface tension', '0.036 N/m'], ['contact angle', '35°'], ['rise', `${n(dam.lipMm, 1)} mm`]],
+  source: 'de Gennes, Brochard-Wyart & Quéré, Capillarity and Wetting Phenomena; from memory', trust: 'Clean plastic; waxed faces climb less.'
+})
+
+export const explainColour = (pool: Pool, showsPct: number): Explanation => ({
+  title: 'Colour', formula: 'each pour a Kubelka–Munk layer over the one below, in 31 bands, seen by the CIE 1931 observer under D65',
+  inputs: [['tints', pool.tints.map((t) => `${t.id} ${t.dropsPer100G}`).join(', ') || 'none'], ['bands', pool.bands.length > 1 ? String(pool.bands.length) : 'one'], ['bed shows at the deepest', `${n(showsPct, 0)} %`]],
+  source: 'Kubelka 1948; ISO/CIE 11664; Burns 2017 for spectra of the bed; from memory', trust: 'A screen glows and resin does not: pour a chip before the dear one.'
+})
+
+export const explainSd = (ground: { sdMl: number; volumeMl: number }): Explanation => ({
+  title: 'Plus or minus', formula: 'ordinary kriging with an exponential variogram fitted to the dips; variance of the volume, block by block',
+  inputs: [['standard deviation', `${n(ground.sdMl)} ml`], ['19 in 20 are within', `± ${n(1.64 * ground.sdMl)} ml on the upper side`], ['volume', `${n(ground.volumeMl)} ml`]],
+  source: 'Isaaks & Srivastava, Applied Geostatistics (1989); from memory', trust: 'Honest about what was not dipped, if the bed is of one kind throughout. A hole nobody dipped is still a hole.'
 })
 
 export const explainStrip = (form: FallForm): Explanation => ({
@@ -71,10 +112,10 @@ export const explainStripCount = (form: FallForm, fall: Fall): Explanation => ({
 
 export function explainMix(amounts: PoolAmounts, resin: Resin, build: Build, cups: number): Explanation {
   const { wastePct, cupG } = build.mixing
-  const density = (amounts.totalG - cups * cupG) / (amounts.volumeMl * (1 + wastePct / 100))
+  const density = amounts.densityGCm3
   return {
     title: 'Grams to mix',
-    formula: 'volume × density × (1 + waste) + what stays in the cups',
+    formula: '(volume + 1.64 standard deviations) × density × (1 + waste) + what stays in the cups',
     inputs: [
       ['volume', `${n(amounts.volumeMl)} ml`],
       ['density of the mix', `${n(density, 3)} g/cm³ (A ${resin.densityA}, B ${resin.densityB})`],
@@ -88,11 +129,11 @@ export function explainMix(amounts: PoolAmounts, resin: Resin, build: Build, cup
   }
 }
 
-export const explainWorking = (resin: Resin, roomC: number): Explanation => ({
+export const explainWorking = (resin: Resin, roomC: number, massG: number, minutes: number): Explanation => ({
   title: 'Working time',
-  formula: 'label’s working time × 2^((label °C − room °C) ÷ 10)',
-  inputs: [['label', `${n(resin.workingMin)} min at ${n(resin.labelC)} °C`], ['room', `${n(roomC)} °C`], ['factor', n(resinFactor(resin.labelC, roomC), 2)]],
-  source: 'Common practice, no published source',
+  formula: 'time until the middle of the cup is three times as thick as fresh: cure and heat of the cup run together',
+  inputs: [['label', `${n(resin.potLifeMin)} min to gel, ${n(resin.potLifeG)} g at ${n(resin.potLifeC)} °C`], ['cup', `${n(massG, 0)} g`], ['room', `${n(roomC)} °C`], ['leaves', `${n(minutes, 0)} min`]],
+  source: 'Kamal & Sourour 1973, Castro & Macosko 1980, the cup of ASTM D2471; from memory, fitted to the label',
   trust: 'A full cup sets sooner than a small one. Within a third either way.'
 })
 
@@ -101,5 +142,5 @@ export const explainFinish = (days: DaysPlan): Explanation => ({
   formula: 'every step at the earliest time when what it waits for is over and a free window takes it whole; the one with the longest tail first',
   inputs: [['work', `${n(days.handsMin / 60)} h in ${days.sittings} sittings`], ['steps', String(new Set(days.work.map((w) => w.step)).size)], ['links in the chain it hangs on', String(days.chain.length)]],
   source: 'Serial schedule generation (Kolisch 1996, from memory)',
-  trust: 'A plan that holds, not proven to be the shortest. Waits are the labels’, corrected for your room: touch before you trust.'
+  trust: 'A plan that holds, not proven to be the shortest. Drying waits are the labels’ in this air, the resin’s own from its heat, in your room: touch before you trust.'
 })

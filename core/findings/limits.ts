@@ -8,3 +8,11 @@ export const SHALLOWEST_POUR_MM = 1
 export const POURING_MIN = 5
 /** A dose this far off, as a share of it, shows as a seam beside its neighbour. Common practice, no source. */
 export const DROPS_OFF_SHARE = 0.15
+/** A volume known no better than this (19 in 20, as a share of it) asks for another dip. Common practice, no source. */
+export const UNSURE_SHARE = 0.12
+/** Air this damp keeps a bed from drying, %. Common practice, no source. */
+export const DAMP_RH_PCT = 75
+/** Less of the bed than this shows: it might as well be black, %. Common practice, no source. */
+export const HIDDEN_BED_PCT = 6
+/** A coat of light resin thinner than this is a crust, mm. Common practice, no source. */
+export const CRUST_MM = 0.6

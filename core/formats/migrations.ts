@@ -1,3 +1,4 @@
+import { BED_COLOURS, poolDefaults } from '../build/newBuild'
 import type { Fault } from '../build/fault'
 import { shown } from './checked'
 
@@ -8,13 +9,26 @@ export type AnyVersion = Record<string, unknown> & { version: number }
 export type Migration = (file: AnyVersion) => AnyVersion
 
 /** The version this app writes. */
-export const CURRENT_VERSION = 1
+export const CURRENT_VERSION = 2
 
 /**
  * The dated list of versions, each with the step that takes a file from it to the next.
  * 1 — 2026-11-24, the first.
+ * 2 — 2026-11-25, pools say how they are measured, poured and tinted, what stands in them and where they open; the bed
+ *     has colours and the base a tilt.
  */
-export const MIGRATIONS: ReadonlyMap<number, Migration> = new Map()
+export const MIGRATIONS: ReadonlyMap<number, Migration> = new Map([[1, withPours]])
+
+/** What is no object is left as it is: the check that follows says so. */
+const isObject = (value: unknown): value is Record<string, unknown> => typeof value === 'object' && value !== null && !Array.isArray(value)
+
+function withPours(file: AnyVersion): AnyVersion {
+  const waters = Array.isArray(file.waters)
+    ? file.waters.map((water: unknown) => (isObject(water) && water.kind === 'pool' ? { ...poolDefaults(), ...water } : water))
+    : file.waters
+  const ground = isObject(file.ground) ? { castingsMl: 0, ...BED_COLOURS, ...file.ground } : file.ground
+  return { outOfLevel: { xDeg: 0, yDeg: 0 }, ...file, waters, ground }
+}
 
 /**
  * Brings a file up to a version, step by step.

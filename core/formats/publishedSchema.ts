@@ -11,7 +11,7 @@ interface HasJsonSchema {
 export function publishedSchema(): Record<string, unknown> {
   const schema = (BUILD_SCHEMA as unknown as HasJsonSchema)['~standard'].jsonSchema.input({ target: 'draft-2020-12' })
   // a water of neither kind is let into the app's own check only to be told which kinds there are
-  const { waters } = schema.properties as { waters: { items: { anyOf: unknown[] } } }
-  waters.items.anyOf = waters.items.anyOf.slice(0, 2)
-  return { $schema: 'https://json-schema.org/draft/2020-12/schema', title: 'Tall Spindle build, version 1', ...schema }
+  const { waters, bottles } = schema.properties as Record<'waters' | 'bottles', { items: { anyOf: unknown[] } }>
+  for (const list of [waters, bottles]) list.items.anyOf = list.items.anyOf.slice(0, -1)
+  return { $schema: 'https://json-schema.org/draft/2020-12/schema', title: 'Tall Spindle build, version 2', ...schema }
 }

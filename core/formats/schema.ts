@@ -1,7 +1,8 @@
 import Joi from 'joi'
 import { scaleRatio } from '../calculators/scale'
-import { LONGEST_MM } from '../calculators/contract'
+import { LONGEST_MM } from '../calculators/calculator'
 import { isZone } from '../days/calendar'
+import { BOTTLE_SCHEMA } from './bottleSchema'
 
 const mm = () => Joi.number().min(-LONGEST_MM).max(LONGEST_MM)
 const size = () => Joi.number().min(10).max(10_000)
@@ -23,13 +24,23 @@ const windows = () =>
     )
 const date = () => Joi.string().pattern(/^\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])$/, 'a date such as 2026-11-24')
 
+const extent = () => Joi.number().greater(0).max(10_000)
+const doses = () =>
+  Joi.array()
+    .items(open({ id: id().required(), dropsPer100G: Joi.number().min(0).max(2000).required() }))
+    .unique('id')
+    .max(20)
+    .required()
+const colour = () => Joi.string().pattern(/^#[0-9a-f]{6}$/i, 'a colour such as #2b2a24')
+const tilt = () => Joi.number().min(-45).max(45)
+
 const pool = open({
   kind: Joi.valid('pool').required(),
   id: id().required(),
   name: name().required(),
   way: id().required(),
   outline: Joi.array()
-    .items(open({ id: id().required(), x: mm().required(), y: mm().required(), z: mm(), edge: Joi.valid('shore', 'dam').required() }))
+    .items(open({ id: id().required(), x: mm().required(), y: mm().required(), z: mm(), edge: Joi.valid('shore', 'dam').required(), leanDeg: Joi.number().min(-60).max(60), bulgeMm: mm() }))
     .max(2000)
     .unique('id')
     .required(),
@@ -38,12 +49,30 @@ const pool = open({
   dam: id().required(),
   levelMm: mm().required(),
   soundings: Joi.array().items(Joi.array().items(mm()).length(3)).max(100_000).required(),
+  measure: Joi.valid('tin', 'kriging').required(),
   resin: id().required(),
-  tints: Joi.array()
-    .items(open({ id: id().required(), dropsPer100G: Joi.number().min(0).max(2000).required() }))
+  tints: doses(),
+  bands: Joi.array().items(open({ share: Joi.number().greater(0).max(1000).required(), tints: doses() })).max(12).required(),
+  pours: Joi.number().integer().min(1).max(40).allow(null).required(),
+  heed: Joi.valid('heat', 'label').required(),
+  tinting: Joi.valid('all-at-once', 'batch-by-batch').required(),
+  standing: Joi.array()
+    .items(
+      open({
+        id: id().required(), name: name().required(), shape: Joi.valid('post', 'block', 'stone').required(), x: mm().required(), y: mm().required(),
+        widthMm: extent().required(), depthMm: extent().required(), heightMm: extent().required(), afterPour: Joi.number().integer().min(0).max(40).required()
+      })
+    )
     .unique('id')
-    .max(20)
-    .required()
+    .max(200)
+    .required(),
+  openings: Joi.array().items(open({ id: id().required(), kind: Joi.valid('cave', 'lip').required(), into: id().required(), sillMm: mm().required() })).unique('id').max(20).required(),
+  light: open({
+    resin: id().required(), lamp: id().required(), lampMm: Joi.number().min(1).max(2000).required(), coatMm: Joi.number().min(0.05).max(100).allow(null).required(),
+    seconds: Joi.number().min(1).max(3600).required(), shadedPct: Joi.number().min(0).max(100).required()
+  }).required(),
+  skin: open({ layers: Joi.number().integer().min(1).max(12).required(), lacquer: id().required(), lacquerCoats: Joi.number().integer().min(1).max(12).required() }).required(),
+  gloss: open({ gel: id().required(), coats: Joi.number().integer().min(1).max(12).required() }).required()
 })
 
 const fall = open({
@@ -61,12 +90,12 @@ const fall = open({
 })
 
 /**
- * The build file, version 1. Keys it does not know are allowed everywhere and kept: a later version, or the builder, may
+ * The build file, version 2. Keys it does not know are allowed everywhere and kept: a later version, or the builder, may
  * have put them there.
  */
 export const BUILD_SCHEMA = open({
   format: Joi.valid('tall-spindle-build').required(),
-  version: Joi.valid(1).required(),
+  version: Joi.valid(2).required(),
   id: id().required(),
   name: name().required(),
   scale: Joi.string().min(1).max(40).required().custom((value: string, helpers) => (scaleRatio(value) === null ? helpers.error('any.scale') : value)),
@@ -77,7 +106,10 @@ export const BUILD_SCHEMA = open({
     shellMm: Joi.number().min(0).max(100).required(),
     seal: id().required(),
     sealCoats: Joi.number().integer().min(0).max(10).required(),
-    bankMm: Joi.number().min(0).max(10_000).required()
+    bankMm: Joi.number().min(0).max(10_000).required(),
+    castingsMl: Joi.number().min(0).max(100_000).required(),
+    bedDeep: colour().required(),
+    bedShore: colour().required()
   }).required(),
   waters: Joi.array()
     .items(Joi.alternatives().conditional('.kind', { switch: [{ is: 'pool', then: pool }, { is: 'fall', then: fall }], otherwise: open({ kind: Joi.valid('pool', 'fall').required() }) }))
@@ -85,6 +117,7 @@ export const BUILD_SCHEMA = open({
     .max(200)
     .required(),
   section: open({ from: point().required(), to: point().required() }).required(),
+  outOfLevel: open({ xDeg: tilt().required(), yDeg: tilt().required() }).required(),
   room: open({ tempC: Joi.number().min(-40).max(60).required(), rhPct: Joi.number().min(0).max(100).required() }).required(),
   mixing: open({
     wastePct: Joi.number().min(0).max(200).required(),
@@ -98,7 +131,8 @@ export const BUILD_SCHEMA = open({
     week: open(Object.fromEntries(['mon', 'tue', 'wed', 'thu', 'fri', 'sat', 'sun'].map((day) => [day, windows().required()]))).required(),
     exceptions: Joi.array().items(open({ date: date().required(), free: windows().required(), note: Joi.string().max(500).allow('') })).unique('date').max(2000).required()
   }).required(),
-  notes: Joi.string().max(100_000).allow('').required()
+  notes: Joi.string().max(100_000).allow('').required(),
+  bottles: Joi.array().items(BOTTLE_SCHEMA).unique('id').max(200)
 })
   .id('build')
   .messages({

@@ -65,24 +65,3 @@ export function heightRange(surface: Surface): [lowest: number, highest: number]
   }
   return [lowest, highest]
 }
-
-/**
- * The level that a volume of water reaches on a ground: the inverse of the stage–volume curve, by bisection.
- *
- * @param surface   the ground, mm
- * @param volumeMl  water poured, ml, 0 or more
- * @param topMm     height at which the search ends, mm (the dam's top)
- * @returns         level, mm; `topMm` when the water would pass over it
- * @example levelFor(surface, 120, 40)
- */
-export function levelFor(surface: Surface, volumeMl: number, topMm: number): number {
-  let [low] = heightRange(surface)
-  let high = topMm
-  if (mlFromMm3(cutAt(surface, high).volumeMm3) <= volumeMl) return high
-  for (let i = 0; i < 60 && high - low > 1e-6; i++) {
-    const middle = (low + high) / 2
-    if (mlFromMm3(cutAt(surface, middle).volumeMm3) < volumeMl) low = middle
-    else high = middle
-  }
-  return (low + high) / 2
-}

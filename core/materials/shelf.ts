@@ -1,5 +1,8 @@
+import { DAMS } from './dams'
+import { LAMPS, LIGHT_RESINS } from './light'
 import { RESINS } from './resins'
-import { DAMS, GELS, LANDFORMS, SEALERS, SHELLS, SUNDRIES, TINTS } from './sundries'
+import { GELS, LACQUERS, LANDFORMS, SEALERS, SHELLS, SUNDRIES } from './sundries'
+import { TINTS } from './tints'
 import type { Material, MaterialKind } from './types'
 
 /** All materials a plan may draw on, by id. To add one, add it to its list: nothing else names it. */
@@ -13,7 +16,7 @@ export type Shelf = ReadonlyMap<string, Material>
 export const shelfOf = (materials: readonly Material[]): Shelf => new Map(materials.map((m) => [m.id, m]))
 
 export const BUILT_IN: readonly Material[] = [
-  ...RESINS, ...TINTS, ...GELS, ...LANDFORMS, ...SHELLS, ...SEALERS, ...DAMS, ...SUNDRIES
+  ...RESINS, ...LIGHT_RESINS, ...LAMPS, ...TINTS, ...GELS, ...LACQUERS, ...LANDFORMS, ...SHELLS, ...SEALERS, ...DAMS, ...SUNDRIES
 ]
 
 export const BUILT_IN_SHELF: Shelf = shelfOf(BUILT_IN)
@@ -32,3 +35,7 @@ export function onShelf<K extends MaterialKind>(shelf: Shelf, kind: K, id: strin
 export function ofKind<K extends MaterialKind>(shelf: Shelf, kind: K): Extract<Material, { kind: K }>[] {
   return [...shelf.values()].filter((m): m is Extract<Material, { kind: K }> => m.kind === kind)
 }
+
+/** A shelf with the bottles that a build carries: what stands on the shelf already counts, not what was carried. */
+export const withBottles = (shelf: Shelf, bottles: readonly Material[] = []): Shelf =>
+  bottles.some((b) => !shelf.has(b.id)) ? new Map([...bottles.map((b): [string, Material] => [b.id, b]), ...shelf]) : shelf

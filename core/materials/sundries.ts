@@ -1,61 +1,65 @@
-import type { Dam, Gel, Landform, Sealer, Shell, Sundry, Tint } from './types'
+import type { Gel, Lacquer, Landform, Sealer, Shell, Sundry } from './types'
 
-/** Everything but resin, by kind. Figures after trade sections 1, 4, 5 (D1, G3, G4): common practice, no source. */
+/**
+ * Ground, gels and what else is used up, by kind. Figures after trade sections 1, 4, 5 (G3–G5): common practice, no
+ * source. Conductivities and softening of foam, plaster and plywood as in the contract of `cure`, the others typical,
+ * from memory. Packs and prices are invented.
+ */
+const FOAM = { kWMK: 0.035, cJGK: 1.45, softensC: 75 }
+const PLASTER = { kWMK: 0.3, cJGK: 1, densityGCm3: 1, softensC: null }
 
-export const TINTS: readonly Tint[] = [
-  { kind: 'tint', id: 'blue-green', name: 'Blue-green tint', note: 'Resin dye in a dropper bottle.', cautions: [], colour: '#1d6f74', dropsPerMl: 20 },
-  { kind: 'tint', id: 'river-brown', name: 'River-brown tint', note: 'Peat and silt.', cautions: [], colour: '#6b4a1f', dropsPerMl: 20 },
-  { kind: 'tint', id: 'weed-green', name: 'Weed-green tint', note: 'Slow and stagnant water.', cautions: [], colour: '#4b6b23', dropsPerMl: 20 },
-  { kind: 'tint', id: 'deep-blue', name: 'Deep-blue tint', note: 'Open sea; less than you think.', cautions: [], colour: '#173f7a', dropsPerMl: 20 },
-  { kind: 'tint', id: 'milk-white', name: 'Milk-white tint', note: 'Glacier water and the cloud under a fall.', cautions: [], colour: '#d9e2e0', dropsPerMl: 20 }
-]
 
 export const GELS: readonly Gel[] = [
-  { kind: 'gel', id: 'ripple-gel', name: 'Ripple gel', note: 'Holds a stipple after about 20 min; clear overnight when thin.', cautions: [], densityGCm3: 1.05, coatMm: 2, labelC: 20, peelH: 20, clearH: 24 },
-  { kind: 'gel', id: 'clear-caulk', name: 'Clear-drying acrylic caulk', note: 'Runs in beads and peels off baking paper. Silicone does not: it bonds for good.', cautions: [], densityGCm3: 1.1, coatMm: 3, labelC: 20, peelH: 24, clearH: 36 },
-  { kind: 'gel', id: 'heavy-gloss-gel', name: 'Heavy gloss gel', note: 'Stands in peaks; slow to clear when thick.', cautions: [], densityGCm3: 1.04, coatMm: 3, labelC: 20, peelH: 30, clearH: 48 }
+  { kind: 'gel', id: 'ripple-gel', name: 'Ripple gel', note: 'Holds a stipple after about 20 min; clear overnight when thin.', cautions: [], densityGCm3: 1.05, coatMm: 2, labelC: 20, peelH: 20, clearH: 24, pack: { amount: 200, price: 14 } },
+  { kind: 'gel', id: 'clear-caulk', name: 'Clear-drying acrylic caulk', note: 'Runs in beads and peels off baking paper. Silicone does not: it bonds for good.', cautions: [], densityGCm3: 1.1, coatMm: 3, labelC: 20, peelH: 24, clearH: 36, pack: { amount: 300, price: 5 } },
+  { kind: 'gel', id: 'heavy-gloss-gel', name: 'Heavy gloss gel', note: 'Stands in peaks; slow to clear when thick.', cautions: [], densityGCm3: 1.04, coatMm: 3, labelC: 20, peelH: 30, clearH: 48, pack: { amount: 250, price: 12 } }
 ]
 
 export const LANDFORMS: readonly Landform[] = [
-  { kind: 'landform', id: 'xps', name: 'Extruded foam (XPS)', note: 'Carves crisply; solvent and heat melt it.', cautions: ['hotwire', 'dust', 'blade'], glueMin: 180, glue: 'foam-glue', hatch: 'cells' },
-  { kind: 'landform', id: 'eps', name: 'Expanded foam (EPS)', note: 'Cheap and light; beads tear out and leak.', cautions: ['hotwire', 'dust', 'blade'], glueMin: 180, glue: 'foam-glue', hatch: 'beads' },
-  { kind: 'landform', id: 'timber', name: 'Layered plywood', note: 'Stiff and heavy; sealed before wet work starts.', cautions: ['dust', 'blade'], glueMin: 240, glue: 'wood-glue', hatch: 'grain' }
+  { kind: 'landform', id: 'xps', name: 'Extruded foam (XPS)', note: 'Carves crisply; solvent and heat melt it.', cautions: ['hotwire', 'dust', 'blade'], glueMin: 180, glue: 'foam-glue', hatch: 'cells', thermal: { ...FOAM, densityGCm3: 0.033 }, pack: { amount: 22_500, price: 12 } },
+  { kind: 'landform', id: 'eps', name: 'Expanded foam (EPS)', note: 'Cheap and light; beads tear out and leak.', cautions: ['hotwire', 'dust', 'blade'], glueMin: 180, glue: 'foam-glue', hatch: 'beads', thermal: { ...FOAM, densityGCm3: 0.02 }, pack: { amount: 25_000, price: 6 } },
+  { kind: 'landform', id: 'timber', name: 'Layered plywood', note: 'Stiff and heavy; sealed before wet work starts.', cautions: ['dust', 'blade'], glueMin: 240, glue: 'wood-glue', hatch: 'grain', thermal: { kWMK: 0.13, cJGK: 1.6, densityGCm3: 0.6, softensC: null }, pack: { amount: 4000, price: 18 } }
 ]
 
 export const SHELLS: readonly Shell[] = [
-  { kind: 'shell', id: 'fibre-plaster', name: 'Fibre plaster', note: '10–20 min of working time; hard after a day or two.', cautions: ['dust'], gPerM2Mm: 900, setH: 36 },
-  { kind: 'shell', id: 'plaster-cloth', name: 'Plaster cloth', note: 'A thin skin, quickly laid.', cautions: ['dust'], gPerM2Mm: 1000, setH: 24 },
-  { kind: 'shell', id: 'tissue-plaster', name: 'Tissue dipped in plaster', note: 'The thinnest skin; two laps.', cautions: ['dust'], gPerM2Mm: 800, setH: 24 }
+  { kind: 'shell', id: 'fibre-plaster', name: 'Fibre plaster', note: '10–20 min of working time; hard after a day or two.', cautions: ['dust'], gPerM2Mm: 900, waterPer100G: 60, setH: 36, thermal: PLASTER, pack: { amount: 1000, price: 9 } },
+  { kind: 'shell', id: 'plaster-cloth', name: 'Plaster cloth', note: 'A thin skin, quickly laid.', cautions: ['dust'], gPerM2Mm: 1000, waterPer100G: 70, setH: 24, thermal: PLASTER, pack: { amount: 500, price: 8 } },
+  { kind: 'shell', id: 'tissue-plaster', name: 'Tissue dipped in plaster', note: 'The thinnest skin; two laps.', cautions: ['dust'], gPerM2Mm: 800, waterPer100G: 80, setH: 24, thermal: { ...PLASTER, kWMK: 0.25, densityGCm3: 0.9 }, pack: { amount: 1000, price: 6 } }
 ]
 
 export const SEALERS: readonly Sealer[] = [
-  { kind: 'sealer', id: 'acrylic-varnish', name: 'Acrylic varnish, brushed', note: 'About three coats, stippled so no brush mark shows.', cautions: [], mlPerM2: 100, betweenCoatsMin: 60, readyH: 12 },
-  { kind: 'sealer', id: 'thinned-pva', name: 'White glue, thinned 1:1', note: 'Cheap; softens again when soaked, so leak tests are short.', cautions: [], mlPerM2: 120, betweenCoatsMin: 120, readyH: 24 },
-  { kind: 'sealer', id: 'resin-skin', name: 'Brushed skin of resin', note: 'The tightest: resin over resin.', cautions: ['resin'], mlPerM2: 150, betweenCoatsMin: 240, readyH: 12 }
+  { kind: 'sealer', id: 'acrylic-varnish', name: 'Acrylic varnish, brushed', note: 'About three coats, stippled so no brush mark shows.', cautions: [], mlPerM2: 100, betweenCoatsMin: 60, readyH: 12, pack: { amount: 250, price: 9 } },
+  { kind: 'sealer', id: 'thinned-pva', name: 'White glue, thinned 1:1', note: 'Cheap; softens again when soaked, so leak tests are short.', cautions: [], mlPerM2: 120, betweenCoatsMin: 120, readyH: 24, pack: { amount: 250, price: 4 } },
+  { kind: 'sealer', id: 'resin-skin', name: 'Brushed skin of resin', note: 'The tightest: resin over resin.', cautions: ['resin'], mlPerM2: 150, betweenCoatsMin: 240, readyH: 12, pack: { amount: 100, price: 6 } }
 ]
 
-export const DAMS: readonly Dam[] = [
-  { kind: 'dam', id: 'tape-and-glue', name: 'Masking tape and a bead of white glue', note: 'Pressed hard; bows when the water is deep.', cautions: [], setMin: 720, minPerM: 40 },
-  { kind: 'dam', id: 'card-and-sealant', name: 'Card faced with packing tape, sealant', note: 'Smooth face; the sealant wants three days.', cautions: ['blade'], setMin: 4320, minPerM: 60 },
-  { kind: 'dam', id: 'acrylic-hot-glue', name: '1 mm acrylic sheet and hot glue', note: 'Stiff and quick; hot glue softens under a hot pour.', cautions: ['hotglue', 'blade'], setMin: 30, minPerM: 90 },
-  { kind: 'dam', id: 'acetate-uv', name: 'Acetate and light-cured resin', note: 'Minutes to set; vanishes in clear resin.', cautions: ['uv', 'blade'], setMin: 10, minPerM: 60 },
-  { kind: 'dam', id: 'clay', name: 'Modelling clay pushed in', note: 'No wait; leaves its grain on the face.', cautions: [], setMin: 0, minPerM: 45 }
+export const LACQUERS: readonly Lacquer[] = [
+  { kind: 'lacquer', id: 'gloss-lacquer', name: 'Gloss lacquer', note: 'The can says two hours; flooded on it takes four.', cautions: ['torch'], mlPerM2: 130, recoatH: 4, pack: { amount: 250, price: 11 } },
+  { kind: 'lacquer', id: 'gloss-varnish-water', name: 'Water-based gloss varnish', note: 'No smell, less depth; two coats more for the same shine.', cautions: [], mlPerM2: 100, recoatH: 3, pack: { amount: 250, price: 9 } }
 ]
 
-const sundry = (id: string, name: string, unit: Sundry['unit'], note = ''): Sundry => ({ kind: 'sundry', id, name, unit, note, cautions: [] })
+const sundry = (id: string, name: string, unit: Sundry['unit'], pack: [amount: number, price: number], note = '', mixedFrom?: Sundry['mixedFrom']): Sundry => ({
+  kind: 'sundry', id, name, unit, note, cautions: [], pack: { amount: pack[0], price: pack[1] }, ...(mixedFrom ? { mixedFrom } : {})
+})
 
 export const SUNDRIES: readonly Sundry[] = [
-  sundry('foam-glue', 'Foaming polyurethane glue', 'ml', 'Pushes parts apart: weigh them down.'),
-  sundry('wood-glue', 'Wood glue', 'ml'),
-  sundry('bed-paint', 'Bed colours, acrylic', 'ml', 'Dark where deep, lighter to the shore.'),
-  sundry('scatter', 'Sand, grit and turf', 'ml'),
-  sundry('thinned-glue', 'Thinned glue, 1 part to 3 of water', 'ml'),
-  sundry('cup', 'Mixing cups', 'piece'),
-  sundry('stick', 'Stirring sticks', 'piece'),
-  sundry('gloves', 'Gloves, pairs', 'piece'),
-  sundry('release-sheet', 'Release sheet (baking paper)', 'cm²', 'Not for silicone: it bonds for good.'),
-  sundry('white-acrylic', 'White acrylic', 'ml', 'Off-white first, pure white last and only at the edge.'),
-  sundry('gloss', 'Gloss varnish', 'ml'),
-  sundry('fibre', 'Teased polyester fibre', 'g'),
-  sundry('edge-paint', 'Edge paint', 'ml')
+  sundry('foam-glue', 'Foaming polyurethane glue', 'ml', [100, 8], 'Pushes parts apart: weigh them down.'),
+  sundry('wood-glue', 'Wood glue', 'ml', [250, 5]),
+  sundry('sealant', 'Acrylic sealant', 'ml', [300, 5], 'Three days to dry through.'),
+  sundry('hot-glue', 'Hot-melt glue', 'ml', [120, 4], 'Softens again at about 60 °C.'),
+  sundry('bed-paint', 'Bed colours, acrylic', 'ml', [120, 9], 'Dark where deep, lighter to the shore.'),
+  sundry('wash', 'Washes, thinned acrylic', 'ml', [60, 7], 'One part of colour to eight of water; dry in half an hour.', [['colour', 1 / 9], ['water', 8 / 9]]),
+  sundry('scatter', 'Sand, grit and turf', 'ml', [400, 7], 'Soil is baked first so that nothing grows.'),
+  sundry('thinned-glue', 'Thinned glue, 1 part to 3 of water', 'ml', [1000, 5], 'With a drop of soap.', [['wood glue', 0.25], ['water', 0.75]]),
+  sundry('wetting-mix', 'Wetting mix, a third alcohol', 'ml', [500, 4], 'Opens the way for the glue. No flame until it is dry.', [['alcohol', 1 / 3], ['water', 2 / 3]]),
+  sundry('casting-plaster', 'Casting plaster', 'g', [1000, 5], 'Poured thin into wetted moulds; tap the bubbles up.'),
+  sundry('tissue', 'Tissue paper', 'cm²', [20_000, 3], 'Laid in thinned glue, the laps going round.'),
+  sundry('cup', 'Mixing cups', 'piece', [20, 5]),
+  sundry('stick', 'Stirring sticks', 'piece', [50, 3]),
+  sundry('gloves', 'Gloves, pairs', 'piece', [25, 6]),
+  sundry('release-sheet', 'Release sheet (baking paper)', 'cm²', [30_000, 3], 'Not for silicone: it bonds for good.'),
+  sundry('white-acrylic', 'White acrylic', 'ml', [60, 5], 'Off-white first, pure white last and only at the edge.'),
+  sundry('gloss', 'Gloss varnish', 'ml', [100, 7]),
+  sundry('fibre', 'Teased polyester fibre', 'g', [50, 3]),
+  sundry('edge-paint', 'Edge paint', 'ml', [100, 5])
 ]

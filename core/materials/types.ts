@@ -1,5 +1,9 @@
 import type { RatioBasis } from '../calculators/mix'
+import type { TintLook } from '../colour/tint'
+import type { CureKinetics } from '../heat/kinetics'
+import type { Thermal } from '../heat/thermal'
 import type { CautionId } from './cautions'
+import type { FaceId } from './release'
 
 interface Kind<K extends string> {
   kind: K
@@ -7,9 +11,15 @@ interface Kind<K extends string> {
   name: string
   note: string
   cautions: readonly CautionId[]
+  /** How it is bought: so much of it, in the unit it is shopped in, for so much money. Typical and invented until the builder says. */
+  pack?: { amount: number; price: number }
+  /** What the builder has of it, in the same unit. */
+  stock?: number
+  /** Set on the builder's own bottles. */
+  own?: true
 }
 
-/** A two-part resin as its label gives it. Times hold at `labelC` for the label's 100 g or its layer. */
+/** A two-part resin as its label gives it. */
 export interface Resin extends Kind<'resin'> {
   partA: number
   partB: number
@@ -19,18 +29,40 @@ export interface Resin extends Kind<'resin'> {
   /** Largest batch mixed at once, g: more of it in a cup heats up too fast. */
   batchMaxG: number
   layerMaxMm: number
-  labelC: number
-  workingMin: number
+  /** Until a cup of `potLifeG` at `potLifeC` gels, min. */
+  potLifeMin: number
+  potLifeG: number
+  potLifeC: number
   stirMin: number
-  firmH: number
-  nextPourH: number
-  undamH: number
+  /** Left to stand before it is poured, so that it creeps less, min. */
+  standMin: number
+  /** Full cure of a thin film at `potLifeC`, h. */
   curedH: number
+  /** Behaviour fitted to the builder's own bottle; left out: fitted to the label. */
+  kinetics?: CureKinetics
+}
+
+/** A resin that light cures. */
+export interface LightResin extends Kind<'light-resin'> {
+  densityGCm3: number
+  /** Depth at which its light has fallen to 1/e, mm. */
+  dpMm: number
+  /** Least energy that gels it, mJ/cm². */
+  ecMjCm2: number
+}
+
+/** A lamp for it. */
+export interface Lamp extends Kind<'lamp'> {
+  /** Irradiance at a distance, mW/cm². */
+  irradianceMwCm2: number
+  atMm: number
+  /** Spot it covers at that distance, cm². */
+  spotCm2: number
 }
 
 export interface Tint extends Kind<'tint'> {
-  /** What it looks like in the swatch, sRGB. */
-  colour: string
+  /** Its colour over white at a dose and a depth; the swatch is the same colour. */
+  look: TintLook
   dropsPerMl: number
 }
 
@@ -43,17 +75,27 @@ export interface Gel extends Kind<'gel'> {
   clearH: number
 }
 
+/** A lacquer that dries by the can's time at 20 °C and 50 %. */
+export interface Lacquer extends Kind<'lacquer'> {
+  mlPerM2: number
+  recoatH: number
+}
+
 export interface Landform extends Kind<'landform'> {
   /** Waits for the glue between its pieces, min. */
   glueMin: number
   glue: string
   hatch: 'cells' | 'beads' | 'grain'
+  thermal: Thermal
 }
 
 export interface Shell extends Kind<'shell'> {
   /** Powder, cloth or filler used for a square metre and a millimetre, g. */
   gPerM2Mm: number
+  /** Water for 100 g of it, g. */
+  waterPer100G: number
   setH: number
+  thermal: Thermal
 }
 
 export interface Sealer extends Kind<'sealer'> {
@@ -64,14 +106,31 @@ export interface Sealer extends Kind<'sealer'> {
 }
 
 export interface Dam extends Kind<'dam'> {
+  /** Until bead, glue or sealant has dried, min at 20 °C and 50 %. */
   setMin: number
   /** Minutes of work for a metre of dam. */
   minPerM: number
+  thicknessMm: number
+  modulusGPa: number
+  /** How foot and ends are held: a bead holds, a thick joint clamps. */
+  edges: 'clamped' | 'held'
+  kWMK: number
+  /** What gives way first in the heat, and at what temperature; null: it bears any pour. */
+  softens: { what: string; atC: number } | null
+  /** What the resin cures against. */
+  face: FaceId
+  /** What it leaves on the cured face. */
+  leaves: string
+  bead: { material: string; mlPerM: number }
+  /** Stays for good: the wall of a case. */
+  stays?: true
 }
 
 export interface Sundry extends Kind<'sundry'> {
   unit: 'ml' | 'g' | 'm' | 'cm²' | 'piece'
+  /** What it is mixed from, when the builder mixes it: names and shares. */
+  mixedFrom?: readonly (readonly [name: string, share: number])[]
 }
 
-export type Material = Resin | Tint | Gel | Landform | Shell | Sealer | Dam | Sundry
+export type Material = Resin | LightResin | Lamp | Tint | Gel | Lacquer | Landform | Shell | Sealer | Dam | Sundry
 export type MaterialKind = Material['kind']

@@ -1,26 +1,27 @@
 import { amountsStage } from '../amounts/amountsStage'
-import type { Build, Calendar, Pool } from '../build/types'
+import type { Build, Calendar, OutOfLevelAngles, Pool } from '../build/types'
 import { curesStage } from '../cures/curesStage'
 import { freeSpans } from '../days/calendar'
 import { daysStage } from '../days/daysStage'
-import { findingsStage, type Finding, type Stages } from '../findings/findingsStage'
-import { formsStage } from '../forms/formsStage'
+import { findingsStage } from '../findings/findingsStage'
+import type { Finding, Stages } from '../findings/types'
+import { formsStage, type FormsPlan } from '../forms/formsStage'
 import { groundStage, type GroundPlan } from '../ground/groundStage'
-import { poolGround, type PoolGround } from '../ground/poolGround'
-import type { Section } from '../ground/section'
-import { groundSurface, type Corner } from '../ground/surface'
-import { BUILT_IN_SHELF, type Shelf } from '../materials/shelf'
+import type { DrawnOutline } from '../ground/outline'
+import { laidGround, poolGround, type PoolGround } from '../ground/poolGround'
+import { pourHeat, type PourHeatInput } from '../heat/pourHeat'
+import { BUILT_IN_SHELF, withBottles, type Shelf } from '../materials/shelf'
 import { stacksStage } from '../stacks/stacksStage'
 import { stepsStage, type StepsPlan } from '../steps/stepsStage'
 import { remembered, rememberedBy } from './memo'
 
 /** A pool's ground as the plan shows it: everything but the triangles. */
-export type PoolGroundPlan = Omit<PoolGround, 'surface'> & { measured: boolean }
+export type PoolGroundPlan = Omit<PoolGround, 'surface' | 'vessel'> & { measured: boolean }
 
 /** Everything that follows from a build. */
 export interface Plan extends Omit<Stages, 'ground'> {
   build: string
-  ground: { pools: PoolGroundPlan[]; section: Section }
+  ground: Omit<GroundPlan, 'pools'> & { pools: PoolGroundPlan[] }
   findings: Finding[]
 }
 
@@ -38,18 +39,21 @@ export type Planner = (build: Build, shelf?: Shelf) => PlanRun
  * triangles are kept as long as its outline and soundings are.
  */
 export function planner(): Planner {
-  const surfaceOf = rememberedBy(([id]) => id, (_id: string, corners: readonly Corner[], soundings: Pool['soundings']) => groundSurface(corners, soundings))
-  const groundOf = rememberedBy(([pool]) => pool.id, (pool: Pool, path: string) => poolGround(pool, path, surfaceOf))
+  const layOf = rememberedBy(([id]) => id, (_id: string, measure: Pool['measure'], outline: DrawnOutline, soundings: Pool['soundings']) => laidGround(measure, outline, soundings))
+  const groundOf = rememberedBy(([pool]) => pool.id, (pool: Pool, path: string, angles: OutOfLevelAngles) => poolGround(pool, path, angles, layOf))
+  const heatOf = rememberedBy(([id]) => id, (_id: string, input: PourHeatInput) => pourHeat(input))
   const spansOf = rememberedBy(([, horizonDays]: [Calendar, number]) => String(horizonDays), freeSpans)
   const kept = remembered((build: Build) => build)
   const ground = remembered((build: Build) => groundStage(build, groundOf))
   const forms = remembered(formsStage)
-  const stacks = remembered(stacksStage)
+  const stacks = remembered((build: Build, ground: GroundPlan, forms: FormsPlan, shelf: Shelf) => stacksStage(build, ground, forms, shelf, heatOf))
   const amounts = remembered(amountsStage)
   const cures = remembered(curesStage)
   const steps = remembered(stepsStage)
   const days = remembered((build: Build, steps: StepsPlan) => daysStage(build, steps, spansOf))
-  return function* (build, shelf = BUILT_IN_SHELF) {
+  const shelfOf = remembered(withBottles)
+  return function* (build, given = BUILT_IN_SHELF) {
+    const shelf = shelfOf(given, build.bottles)
     // each stage is shown only what it may depend on: a renamed build or another evening leaves the water alone
     const settled = kept({ ...build, name: '', notes: '', calendar: NO_CALENDAR })
     const g = ground({ ...settled, ...NO_HABITS })
@@ -60,7 +64,7 @@ export function planner(): Planner {
     yield 'stacks'
     const a = amounts(settled, g, f, s, shelf)
     yield 'amounts'
-    const c = cures(settled, shelf)
+    const c = cures(settled, s, a, shelf)
     yield 'cures'
     const st = steps(settled, a, c)
     yield 'steps'
@@ -82,8 +86,8 @@ const NO_CALENDAR: Build['calendar'] = {
   week: { mon: [], tue: [], wed: [], thu: [], fri: [], sat: [], sun: [] }
 }
 
-function shownGround({ pools, section }: GroundPlan): Plan['ground'] {
-  return { section, pools: pools.map(({ surface, ...pool }) => ({ ...pool, measured: surface !== null })) }
+function shownGround({ pools, ...rest }: GroundPlan): Plan['ground'] {
+  return { ...rest, pools: pools.map(({ surface, vessel: _, ...pool }) => ({ ...pool, measured: surface !== null })) }
 }
 
 /** Runs a plan to its end. */

@@ -2,6 +2,8 @@ import type { Build, Water } from '../build/types'
 import { fallsOf, poolsOf } from '../build/types'
 import type { AmountsPlan } from '../amounts/amountsStage'
 import type { CuresPlan } from '../cures/curesStage'
+import { joinsOf } from '../ground/joins'
+import { BODY_SIZES } from './bodySizes'
 import { CAUTIONS, type CautionId } from '../materials/cautions'
 import { WAYS, wayFor } from '../ways/catalog'
 import { grown, type After, type CureName, type Sizes, type State, type StepTemplate, type Wait, type Way } from '../ways/types'
@@ -28,6 +30,8 @@ export interface StepLink {
   from: string
   to: string
   minMin: number
+  /** Greatest gap: past it the next one asks for more work (a scuff before a pour). Left out: none. */
+  maxMin?: number
   becomes: State | null
 }
 
@@ -60,8 +64,25 @@ export function stepsStage(build: Build, amounts: AmountsPlan, cures: CuresPlan)
         else links.push(...linksBefore(scope, template, id, scopes, build))
       }
     }
+    setIns(scope, steps, links)
   }
   return { steps: steps.sort((a, b) => a.order - b.order), links }
+}
+
+/** Things that are set into the water: each after its pour has gelled and before the next one holds it. */
+function setIns(scope: Scope, steps: Step[], links: StepLink[]): void {
+  const template = scope.way.setIn
+  const count = Math.round(scope.sizes.pours ?? 0)
+  if (!template || scope.water?.kind !== 'pool' || count === 0) return
+  const pour = scope.way.steps.find((t) => t.id === 'pour')!
+  for (const thing of scope.water.standing) {
+    const after = Math.min(thing.afterPour, count)
+    const id = `${scope.key}/${template.id}:${thing.id}`
+    const before = after === 0 ? `${scope.key}/dryout` : stepId(scope, pour, after, count)
+    steps.push({ ...stepFrom(scope, template, 1, 1), id, title: `${template.title}: ${thing.name}` })
+    links.push({ from: before, to: id, minMin: after === 0 ? 0 : (scope.cures.gel ?? 0), becomes: after === 0 ? null : 'workable' })
+    if (after < count) links.push({ from: id, to: stepId(scope, pour, after + 1, count), minMin: 0, becomes: null })
+  }
 }
 
 function scopesOf(build: Build, amounts: AmountsPlan, cures: CuresPlan): Scope[] {
@@ -70,7 +91,7 @@ function scopesOf(build: Build, amounts: AmountsPlan, cures: CuresPlan): Scope[]
   for (const water of build.waters) {
     const way = wayFor(water.kind, water.way)
     const sizes = waters[water.id] ?? {}
-    const works = water.kind === 'pool' ? (sizes.pours ?? 0) > 0 : (sizes.strips ?? 0) > 0
+    const works = water.kind === 'pool' ? (sizes.areaCm2 ?? 0) > 0 && BODY_SIZES.some((size) => (sizes[size] ?? 0) > 0) : (sizes.strips ?? 0) > 0
     if (way && works) scopes.push({ key: water.id, water, way, sizes, cures: cures.waters[water.id] ?? {} })
   }
   return [...scopes, { key: 'finish', water: null, way: WAYS.get('finishing')!, sizes: whole, cures: cures.ground }]
@@ -102,9 +123,10 @@ function stepFrom(scope: Scope, template: StepTemplate, k: number, count: number
   }
 }
 
-function waitOf(scope: Scope, wait: Wait | undefined): { minMin: number; becomes: State | null } {
+function waitOf(scope: Scope, wait: Wait | undefined): { minMin: number; maxMin?: number; becomes: State | null } {
   if (!wait) return { minMin: 0, becomes: null }
-  return { minMin: typeof wait.min === 'number' ? wait.min : (scope.cures[wait.min] ?? 0), becomes: wait.becomes }
+  const maxMin = wait.max ? scope.cures[wait.max] : undefined
+  return { minMin: typeof wait.min === 'number' ? wait.min : (scope.cures[wait.min] ?? 0), ...(maxMin === undefined ? {} : { maxMin }), becomes: wait.becomes }
 }
 
 function linksBefore(scope: Scope, template: StepTemplate, to: string, scopes: readonly Scope[], build: Build): StepLink[] {
@@ -123,11 +145,13 @@ function resolve(scope: Scope, after: After, to: string, scopes: readonly Scope[
   const { step, wait } = typeof after === 'string' ? { step: after, wait: undefined } : after
   const [where, name] = step.includes('/') ? step.split('/') : [null, step]
   return scopesNamed(where, scope, scopes, build).flatMap((from) => {
-    const template = from.way.steps.find((t) => t.id === name)
+    const own = from.way.anchors?.[name] ?? name
+    const template = from.way.steps.find((t) => t.id === own)
     if (!template) throw new Error(`way ${from.way.id} has no step ${name}`)
     const count = timesDone(template, from.sizes)
     if (count === 0) return template.after.flatMap((earlier) => resolve(from, earlier, to, scopes, build))
-    return [{ from: stepId(from, template, count, count), to, ...waitOf(from, wait ?? template.wait) }]
+    const { minMin, becomes } = waitOf(from, wait ?? template.wait)
+    return [{ from: stepId(from, template, count, count), to, minMin, becomes }]
   })
 }
 
@@ -141,6 +165,9 @@ function scopesNamed(where: string | null, scope: Scope, scopes: readonly Scope[
       return keyed([fall?.lip?.pool])
     case 'into':
       return keyed([fall?.into])
+    case 'opens':
+      // a pool that opens into a lower one is poured after it
+      return keyed(joinsOf(build).filter((j) => j.upper === scope.key).map((j) => j.lower))
     case 'pools':
       return keyed(poolsOf(build).map((p) => p.id))
     case 'falls':

@@ -1,23 +1,12 @@
 import type { Way } from './types'
+import { DAM_STEPS } from './damSteps'
 
 /** A body of water poured in layers: trade sections 1 (9–14), 3 and 4 (P3, P6, D3). Common practice, no source. */
 export const TWO_PART_POUR: Way = {
-  id: 'two-part-pour', for: 'pool', name: 'Two-part pour in layers', note: 'Resin behind a dam, no deeper at once than the label allows.',
+  id: 'two-part-pour', for: 'pool', name: 'Two-part pour in layers', note: 'Resin behind a dam, no deeper at once than ground and dam can bear.',
+  body: { depth: 'real', risk: 'Leaks, heat and a wrong ratio: all three are final.', reversible: 'No: cut out and poured again.' },
   steps: [
-    {
-      id: 'dam', order: 9, title: 'Build the dam', onlyWith: 'damCm',
-      how: 'Face it smooth: resin copies what it cures against. Press the joint hard and run the bead along the outside.', right: 'No daylight along the joint.',
-      hands: { fixed: 10, per: { damCm: 0.6 } }, wait: { becomes: 'firm', min: 'damSet' }, after: ['ground/texture'], cautions: ['blade']
-    },
-    {
-      id: 'leak', order: 11, title: 'Leak test, one lift', times: 'lifts',
-      how: 'Stand the job in a tray. Fill about 15 mm higher than last time, mark the level, wait and look again. A drop tells the height of the hole.',
-      right: 'The mark and the water still agree.', hands: { fixed: 6 }, wait: { becomes: 'wet', min: 45 }, after: ['dam', 'ground/level'], cautions: []
-    },
-    {
-      id: 'dryout', order: 11, title: 'Empty and dry out', how: 'Syringe and blot the water out, then let it dry: damp under resin clouds and bubbles.',
-      right: 'Dry to the back of the hand, and no longer cold.', hands: { fixed: 8 }, wait: { becomes: 'firm', min: 720 }, after: ['leak'], cautions: []
-    },
+    ...DAM_STEPS,
     {
       id: 'chip', order: 12, title: 'Pour a test chip of the tint', onlyWith: 'tints',
       how: 'Tint a spoonful to the dose, pour it as deep as the pool over a scrap of painted bed.', right: 'Beside white paper it is a shade lighter than you want it.',
@@ -27,7 +16,7 @@ export const TWO_PART_POUR: Way = {
       id: 'pour', order: 13, title: 'Mix and pour', times: 'pours',
       how: 'Weigh A, then B. Stir slowly, scraping sides and foot, until no streak is left. Tint, stir again, start with a little to prove the dam; pour each slope from its top. Draw the bubbles out and cover against dust.',
       right: 'Clear, no streaks, still at the mark.',
-      hands: { fixed: 8, per: { batchesPerPour: 9, stirMin: 1 } }, wait: { becomes: 'firm', min: 'nextPour' }, after: ['dryout', 'chip'],
+      hands: { fixed: 8, per: { batchesPerPour: 9, stirMin: 1 } }, wait: { becomes: 'firm', min: 'nextPour', max: 'pourCloses' }, after: ['dryout', 'chip', 'opens/pour'],
       cautions: ['resin', 'heat', 'torch']
     },
     {
@@ -43,8 +32,13 @@ export const TWO_PART_POUR: Way = {
       after: ['undam', { step: 'pour', wait: { becomes: 'firm', min: 'firm' } }, 'falls/hang'], cautions: []
     }
   ],
+  setIn: {
+    id: 'set-in', order: 13, title: 'Set into the water', how: 'Stand it on the gelled pour with a dab of resin, foot dry and sealed; look at it from the front before the next pour holds it for good.',
+    right: 'It stands by itself and no bubble hides under its foot.', hands: { fixed: 10 }, after: [], cautions: ['resin']
+  },
   uses: [
     { material: 'ripple-gel', amount: { fixed: 2, per: { areaCm2: 0.15 } } },
+    { material: 'dam.bead', amount: { fixed: 0, per: { beadMl: 1 } } },
     { material: 'stick', amount: { fixed: 1, per: { pours: 1 } } },
     { material: 'gloves', amount: { fixed: 1, per: { pours: 1 } } }
   ]

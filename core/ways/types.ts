@@ -6,13 +6,16 @@ export type State = 'wet' | 'workable' | 'firm' | 'clear' | 'cured'
 /** Waits that the cures stage works out for a water or for the ground, min. */
 export type CureName =
   | 'landformGlue' | 'shellSet' | 'sealCoat' | 'sealReady'
-  | 'damSet' | 'chipFirm' | 'nextPour' | 'firm' | 'undam' | 'cured' | 'rippleClear'
+  | 'baseDry' | 'castingSet' | 'paintDry' | 'washDry' | 'textureDry'
+  | 'damSet' | 'leakWait' | 'dryOut' | 'chipFirm' | 'nextPour' | 'pourCloses' | 'gel' | 'firm' | 'undam' | 'cured' | 'rippleClear'
+  | 'lightSet' | 'skinDry' | 'lacquerCoat' | 'lacquerClear' | 'glossCoat' | 'glossClear'
   | 'peel' | 'stripSet'
 
 /** Sizes that hands-on time and amounts grow with. */
 export type SizeName =
-  | 'baseCm2' | 'waterCm2' | 'sealCoats'
-  | 'areaCm2' | 'damCm' | 'pours' | 'batchesPerPour' | 'stirMin' | 'lifts'
+  | 'baseCm2' | 'waterCm2' | 'sealCoats' | 'castingMl'
+  | 'areaCm2' | 'damCm' | 'beadMl' | 'braces' | 'pours' | 'lightCoats' | 'lightMinPerCoat' | 'lightG'
+  | 'tissueLayers' | 'tissueCm2' | 'lacquerCoats' | 'lacquerMl' | 'glossCoats' | 'glossMl' | 'batchesPerPour' | 'stirMin' | 'lifts'
   | 'tints' | 'strips' | 'stripCm2' | 'widthCm'
 export type Sizes = Partial<Record<SizeName, number>>
 
@@ -26,6 +29,8 @@ export interface Grows {
 export interface Wait {
   becomes: State
   min: number | CureName
+  /** Greatest wait: what comes next must have begun by then, or asks for more work. */
+  max?: CureName
 }
 
 /**
@@ -55,7 +60,7 @@ export interface StepTemplate {
   cautions: readonly CautionId[]
 }
 
-/** Something used up: a sundry by id, or the water's own gel, seal, shell … by the field that names it. */
+/** Something used up: a sundry by id, or what the water itself names: `gel`, `light.resin`, `light.lamp`, `skin.lacquer`, `gloss.gel`, `dam.bead`. */
 export interface Use {
   material: string
   amount: Grows
@@ -69,6 +74,12 @@ export interface Way {
   note: string
   steps: readonly StepTemplate[]
   uses: readonly Use[]
+  /** Steps by the names that other ways look for ("from/pour"), where this way's own are called otherwise. */
+  anchors?: Readonly<Record<string, string>>
+  /** Done once for each thing that is set into the water between pours. */
+  setIn?: StepTemplate
+  /** For a body of water: how it compares with the others. */
+  body?: { depth: 'real' | 'painted'; risk: string; reversible: string }
 }
 
 /** The value of a quantity for these sizes. @example grown({ fixed: 10, per: { damCm: 0.5 } }, { damCm: 40 }) // 30 */

@@ -11,6 +11,7 @@ import { migrated, type Migration } from '../../core/formats/migrations'
 import { readSoundings } from '../../core/formats/paste'
 import { publishedSchema } from '../../core/formats/publishedSchema'
 import { writeBuild, writeBuilds } from '../../core/formats/write'
+import { changePool } from '../../core/build/edits'
 import { derivePlan } from '../../core/plan/derivePlan'
 import { demo, demoText, fresh, large } from '../support/builds'
 
@@ -60,7 +61,7 @@ describe('The build file', () => {
       ['[]', /must be an object/],
       ['null', /must be an object/],
       ['{}', /^format: .*tall-spindle-build/],
-      [set('version', 2), /^version: was 2; .*newer/],
+      [set('version', 3), /^version: was 3; .*newer/],
       [set('version', '1'), /^version: was "1"; must be a whole number/],
       [set('version', 0), /^version: was 0/],
       [set('name', 7), /^name: was 7; must be a string/],
@@ -76,6 +77,10 @@ describe('The build file', () => {
       [set('waters.0.outline.0.edge', 'cliff'), /^waters\[0\]\.outline\[0\]\.edge: was "cliff"; must be one of \[shore, dam\]/],
       [set('waters.0.kind', 'geyser'), /^waters\[0\]\.kind: was "geyser"; must be one of \[pool, fall\]/],
       [set('waters.1.lip.pool', 'sea'), /^waters\[1\]\.lip\.pool: was "sea"; must be the id of a pool/],
+      [set('waters.0.openings', [{ id: 'o1', kind: 'cave', into: 'millpond', sillMm: 3 }]), /^waters\[0\]\.openings\[0\]\.into: was "millpond"; must be the id of another pool/],
+      [set('waters.0.bands', [{ share: 0, tints: [] }]), /^waters\[0\]\.bands\[0\]\.share: was 0/],
+      [set('ground.bedDeep', 'mud'), /^ground\.bedDeep: was "mud"; must be a colour/],
+      [set('bottles', [{ kind: 'resin', id: 'x' }]), /^bottles\[0\]/],
       [set('waters.1.into', 'sea'), /^waters\[1\]\.into/],
       [set('calendar.zone', 'Mars/Olympus'), /^calendar\.zone: was "Mars\/Olympus"; must be a time zone/],
       [set('calendar.week.tue', [['21:00', '19:00']]), /^calendar\.week\.tue\[0\]: was \["21:00","19:00"\]; must run from an earlier/],
@@ -122,12 +127,24 @@ describe('The build file', () => {
     expect(migrated({ version: 4 }, steps, 3)).to.have.nested.property('fault.message').that.matches(/newer/)
   })
 
+  it('a file of version 1 opens as it was meant, with what it could not say at its plainest', () => {
+    const text = readFileSync(new URL('../support/weir-version-1.json', import.meta.url), 'utf8')
+    const result = readBuild(text)
+    if (!result.ok) throw new Error(JSON.stringify(result.faults))
+    const old = JSON.parse(text) as { waters: object[]; ground: object }
+    expect(result.value).to.deep.include({ version: 2, outOfLevel: { xDeg: 0, yDeg: 0 } })
+    expect(result.value.ground).to.deep.include(old.ground)
+    result.value.waters.forEach((water, i) => expect(water).to.deep.include(old.waters[i]))
+    expect(result.value.waters[0]).to.deep.include({ measure: 'tin', bands: [], standing: [], pours: null, heed: 'heat' })
+    expect(derivePlan(result.value).ground.pools[0].volumeMl).to.be.closeTo(derivePlan(changePool('millpond', { measure: 'tin', standing: [] })(demo())).ground.pools[0].volumeMl, 1e-9)
+  })
+
   it('the published JSON Schema is that of the code, and a JSON Schema validator agrees with it', () => {
     const published: unknown = JSON.parse(readFileSync(new URL('../../docs/build.schema.json', import.meta.url), 'utf8'))
     expect(published, 'run npm run schema').to.deep.equal(publishedSchema())
     const validate = new Ajv2020({ strict: false, allErrors: false }).compile(published as object)
     for (const build of [demo(), fresh(), large(2, 50)]) expect(validate(build), JSON.stringify(validate.errors)).to.equal(true)
-    for (const wrong of [{ ...demo(), version: 2 }, { ...demo(), name: 3 }, { ...demo(), base: { widthMm: 3, depthMm: 100 } }, { ...demo(), waters: [{ kind: 'pool' }] }, { ...demo(), calendar: {} }]) {
+    for (const wrong of [{ ...demo(), version: 3 }, { ...demo(), name: 3 }, { ...demo(), base: { widthMm: 3, depthMm: 100 } }, { ...demo(), waters: [{ kind: 'pool' }] }, { ...demo(), calendar: {} }]) {
       expect(validate(wrong)).to.equal(false)
       expect(checkBuild(wrong).ok).to.equal(false)
     }
@@ -174,8 +191,8 @@ describe('Shopping list and calendar', () => {
     expect(csvCell('=1+1')).to.equal("'=1+1")
     expect(csvCell(-3)).to.equal('-3')
     const lines = shoppingCsv(derivePlan(demo()).amounts.shopping).trimEnd().split('\r\n')
-    expect(lines[0]).to.equal('item,amount,unit,also,note')
-    expect(lines.find((l) => l.includes('part A'))).to.match(/^"Clear epoxy, 2:1: part A",315,g,277 ml/)
+    expect(lines[0]).to.equal('item,amount,unit,also,on the shelf,to buy,packs,pack of,cost,note')
+    expect(lines.find((l) => l.startsWith('"Clear epoxy'))).to.match(/^"Clear epoxy, 2:1",\d+,g,"A \d+ g = \d+ ml, B \d+ g = \d+ ml",0,\d+,1,750,26,/)
     expect([0.01, 9.91, 10.2, 100.1, 3].map((amount) => shoppable({ amount, unit: 'ml' }))).to.deep.equal([0.1, 10, 11, 105, 3])
     expect(shoppable({ amount: 3.1, unit: 'piece' })).to.equal(4)
   })

@@ -138,7 +138,7 @@ describe('The ground', () => {
   })
 
   it('a corner at a dam takes the nearest dip, one on the shore the brim, and a given height stands', () => {
-    const [pond] = groundStage(demo()).pools
+    const [pond] = groundStage(changePool('millpond', { measure: 'tin' })(demo())).pools
     const heights = Array.from({ length: pond.surface!.outlineCount }, (_, i) => pond.surface!.xyz[3 * i + 2])
     expect(heights.slice(0, 6)).to.deep.equal([46, 44.5, 44, 46, 52, 52])
   })

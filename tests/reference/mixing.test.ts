@@ -4,8 +4,7 @@ import { mix, rescueTint } from '../../core/calculators/mix'
 import { NAMED_SCALES, scaleRatio } from '../../core/calculators/scale'
 import { outOfLevelByDifference, outOfLevelByTilt } from '../../core/calculators/level'
 import { volumeOver } from '../../core/calculators/volume'
-import { dryFactor, resinFactor } from '../../core/cures/curesStage'
-import { pourCount } from '../../core/stacks/stacksStage'
+import { dryFactor } from '../../core/cures/curesStage'
 import { stripCount } from '../../core/forms/formsStage'
 
 const plain = { partA: 1, partB: 1, basis: 'mass' as const, densityA: 1.1, densityB: 1.1, wastePct: 0, cupG: 0, batchMaxG: 1000, readabilityG: 0.1, tints: [] }
@@ -73,16 +72,12 @@ describe('Common practice, no source', () => {
     expect(batch.aG + batch.bG).to.be.closeTo(70, 1e-9)
     expect(batch.drops).to.deep.equal({ blue: 3, green: 2 })
   })
-  it('P5: at 5 mm a layer, 12 mm of water is three pours and 5 mm is one', () => {
-    expect([0, 0.5, 5, 5.01, 10, 12].map((d) => pourCount(d, 5))).to.deep.equal([0, 1, 1, 2, 2, 3])
-  })
   it('strips of 14 mm with 2 mm of overlap cover 62 mm with five', () => {
     expect(stripCount(62, 14)).to.equal(5)
     expect(stripCount(62.1, 14)).to.equal(6)
     expect(stripCount(3, 14)).to.equal(1)
   })
-  it('a room 10 °C colder doubles the cure; warm dry air dries gel faster than cold damp air', () => {
-    expect(resinFactor(21, 11)).to.equal(2)
+  it('warm dry air dries gel faster than cold damp air', () => {
     expect(dryFactor({ tempC: 20, rhPct: 50 })).to.be.closeTo(1, 1e-12)
     expect(dryFactor({ tempC: 30, rhPct: 30 })).to.be.lessThan(0.5)
     expect(dryFactor({ tempC: 10, rhPct: 80 })).to.be.greaterThan(3)

@@ -1,8 +1,10 @@
 import { expect } from 'chai'
 import Module from 'manifold-3d'
 import { volumeOver } from '../../core/calculators/volume'
-import { cutAt, levelFor } from '../../core/ground/cut'
-import { cornersOf } from '../../core/ground/poolGround'
+import { cutAt } from '../../core/ground/cut'
+import { levelHolding } from '../../core/ground/held'
+import { UPRIGHT } from '../../core/ground/lean'
+import { drawnOutline } from '../../core/ground/outline'
 import { groundSurface, type Sounding, type Surface } from '../../core/ground/surface'
 import { signedArea, type Point2 } from '../../core/geometry/polygon'
 import { poolsOf } from '../../core/build/types'
@@ -87,9 +89,9 @@ describe('Volumes against surveying handbooks (closed forms of solid geometry)',
 
   it('the level that a volume reaches is the inverse of the volume at a level', () => {
     for (const pool of poolsOf(demo())) {
-      const surface = groundSurface(cornersOf(pool.outline, pool.brimMm), pool.soundings)
+      const surface = groundSurface(drawnOutline(pool.outline, pool.brimMm).corners, pool.soundings)
       for (const level of [pool.levelMm, pool.levelMm - 3, pool.levelMm - 7]) {
-        expect(levelFor(surface, cutAt(surface, level).volumeMm3 / 1000, pool.damTopMm)).to.be.closeTo(level, 1e-4)
+        expect(levelHolding({ surface, lean: UPRIGHT, stood: [] }, cutAt(surface, level).volumeMm3 / 1000, pool.damTopMm)).to.be.closeTo(level, 1e-4)
       }
     }
   })
@@ -124,7 +126,7 @@ describe('Volumes against manifold-3d, a mesh library', () => {
     manifold.setup()
     const pools = [...poolsOf(demo()), ...poolsOf(fresh()), poolsOf(large(1, 400))[0]]
     for (const pool of pools) {
-      const surface = groundSurface(cornersOf(pool.outline, pool.brimMm), pool.soundings)
+      const surface = groundSurface(drawnOutline(pool.outline, pool.brimMm).corners, pool.soundings)
       const low = Math.min(...pool.soundings.map((s) => s[2])) - 10
       const ground = solid(manifold, surface, low)
       const outline = pool.outline.map((c): [number, number] => [c.x, c.y])

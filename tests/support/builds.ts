@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs'
-import { newBuild, USUAL_WEEK } from '../../core/build/newBuild'
+import { newBuild, poolDefaults, USUAL_WEEK } from '../../core/build/newBuild'
 import type { Build } from '../../core/build/types'
 import { readBuild } from '../../core/formats/buildFile'
 import type { Sounding } from '../../core/ground/surface'
@@ -37,7 +37,7 @@ export function large(waters = 10, soundings = 2000): Build {
     return {
       kind: 'pool' as const, id: `pool${k}`, name: `Pool ${k}`, way: 'two-part-pour',
       outline: [corner('a', x0, y0), corner('b', x0 + 180, y0), corner('c', x0 + 180, y0 + 280), corner('d', x0, y0 + 280)],
-      brimMm: 32, damTopMm: 40, dam: 'clay', levelMm: 30, soundings: dips, resin: 'clear-epoxy-2-1', tints: [{ id: 'blue-green', dropsPer100G: 3 }]
+      brimMm: 32, damTopMm: 40, dam: 'clay', levelMm: 30, soundings: dips, resin: 'clear-epoxy-2-1', tints: [{ id: 'blue-green', dropsPer100G: 3 }], ...poolDefaults()
     }
   })
   return { ...build, base: { widthMm: 1100, depthMm: 700 }, waters: pools, section: { from: [0, 150], to: [1100, 160] } }

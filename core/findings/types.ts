@@ -1,0 +1,52 @@
+import type { AmountsPlan } from '../amounts/amountsStage'
+import type { Pool } from '../build/types'
+import type { CuresPlan } from '../cures/curesStage'
+import type { DaysPlan } from '../days/daysStage'
+import type { FormsPlan } from '../forms/formsStage'
+import type { GroundPlan } from '../ground/groundStage'
+import type { StacksPlan } from '../stacks/stacksStage'
+import type { StepsPlan } from '../steps/stepsStage'
+
+/** Where in the work a finding is mended. */
+export type Place = 'builds' | 'ground' | 'water' | 'build-up' | 'mix' | 'days' | 'shelf'
+
+/** A way out that needs no thought: one click makes it. */
+export interface Mend {
+  label: string
+  pool: string
+  change: Partial<Omit<Pool, 'kind' | 'id'>>
+}
+
+/** Something worth a warning, with its number, its reason and a way out. */
+export interface Finding {
+  id: string
+  /** `stop`: part of the plan can't be made. `warn`: it can, and will likely go wrong. `note`: worth knowing. */
+  severity: 'stop' | 'warn' | 'note'
+  place: Place
+  water: string | null
+  /** Where on the plan, mm. */
+  at?: readonly [number, number]
+  title: string
+  number: string
+  reason: string
+  wayOut: string
+  mend?: Mend
+}
+
+export interface Stages {
+  ground: GroundPlan
+  forms: FormsPlan
+  stacks: StacksPlan
+  amounts: AmountsPlan
+  cures: CuresPlan
+  steps: StepsPlan
+  days: DaysPlan
+}
+
+/** Makes a finding about one pool. */
+export type Make = (id: string, finding: Omit<Finding, 'id' | 'water'>) => Finding
+
+export const mm = (value: number) => `${Math.round(value * 10) / 10} mm`
+export const degrees = (value: number) => `${Math.round(value)} °C`
+export const hours = (minutes: number) => (minutes < 90 ? `${Math.round(minutes)} min` : minutes < 72 * 60 ? `${Math.round(minutes / 60)} h` : `${Math.round(minutes / 1440)} days`)
+export const counted = (count: number, one: string, many = `${one}s`) => `${count} ${count === 1 ? one : many}`

@@ -1,0 +1,227 @@
+import { simulateCure, SURFACE_WM2K, type CureAnswer, type CurvePoint, type GroundLayer } from './cureRun'
+import type { CureKinetics } from './kinetics'
+import { HOT_C, verdictOf, type HeatVerdict } from './verdict'
+
+/** Something that gives way in the heat, and the warmest it is allowed to get. */
+export interface HeatLimit {
+  what: 'ground' | 'dam' | 'resin'
+  name: string
+  softensC: number
+  /** The limit less a margin: models and sheets are both a little off. */
+  bearsC: number
+}
+
+export interface PourHeatInput {
+  resin: CureKinetics
+  /** Thickness of each band at the deepest, from the bottom up, mm: pours don't run from one into the next. */
+  bandsMm: readonly number[]
+  labelMm: number
+  /** From the resin downwards. */
+  ground: readonly GroundLayer[]
+  groundName: string
+  groundSoftensC: number | null
+  dam: { what: string; atC: number; thicknessMm: number; kWMK: number } | null
+  roomC: number
+  /** Through the pool's sides, W/m³K; see `sideLoss`. */
+  sideWM3K: number
+  /** Pours wanted by the builder; null: the fewest that all of them bear. */
+  pours: number | null
+  heed: 'heat' | 'label'
+}
+
+/** What a number of pours would do. */
+export interface PourTrial { pours: number; thicknessMm: number; peakC: number; groundPeakC: number; damPeakC: number; verdict: HeatVerdict; broken: HeatLimit[] }
+
+export interface PourHeat extends PourTrial {
+  /** Pours from the bottom up: thickness, mm, and the band each belongs to. */
+  layers: { thicknessMm: number; band: number }[]
+  limits: HeatLimit[]
+  /** Thickest pour that all limits bear, mm. */
+  bearableMm: number
+  labelMm: number
+  /** Pours by the label alone. */
+  labelPours: number
+  /** One pour fewer, where there is more than one. */
+  fewer: PourTrial | null
+  sideWM3K: number
+  roomC: number
+  curve: CurvePoint[]
+  /** Each pour, min from its own pouring. */
+  each: CureAnswer['pours']
+  /** Of the slowest pour, min from its pouring; null: not within 30 days. */
+  gelMin: number | null
+  firmMin: number | null
+  curedMin: number | null
+  /** When the dam may come off, min from the last pour. */
+  undamMin: number | null
+  /** When the next pour goes on the one before: bonds and blends from `opensMin`, is planned at `bestMin`, wants a scuff after `closesMin`. */
+  next: { opensMin: number | null; bestMin: number | null; closesMin: number | null }
+}
+
+/** Kept in hand below what a sheet says softens, °C. Common practice, no source. */
+export const MARGIN_C = 10
+/** Degree of cure at which a pour stands without its dam. Common practice, no source (it makes the day of P6). */
+export const UNDAM_ALPHA = 0.82
+/** Gap between pours when one never gets firm in this room, min: the answer says so, the run goes on. */
+const COLD_GAP_MIN = 14 * 1440
+const MOST_POURS = 40
+/** Thicker than any pour anybody makes, mm. */
+const THICKEST_MM = 400
+const BANK_MM = 20
+
+/**
+ * Loss through the sides of a pool, W for each m³ of resin and K: its walls, as the shell and a bank of foam let heat
+ * through, over its surface. The one-dimensional run takes it as a loss of every layer. A wide pool hardly has any; a
+ * small deep one cools by it.
+ *
+ * @param perimeterMm  of the water's edge
+ * @param areaMm2      of its surface
+ * @param wall         shell and landform, from the resin outwards
+ */
+export function sideLoss(perimeterMm: number, areaMm2: number, wall: readonly GroundLayer[]): number {
+  if (areaMm2 <= 0) return 0
+  const resistance = wall.reduce((sum, layer) => sum + Math.min(layer.thicknessMm, BANK_MM) / 1000 / layer.kWMK, 1 / SURFACE_WM2K)
+  return perimeterMm / 1000 / (areaMm2 / 1e6) / resistance
+}
+
+/** Temperature of a dam's inner face from that of the core: through half the pour, the wall and the air outside. */
+export const damFaceC = (coreC: number, roomC: number, thicknessMm: number, resinKWMK: number, dam: { thicknessMm: number; kWMK: number }): number => {
+  const outside = 1 / SURFACE_WM2K + dam.thicknessMm / 1000 / dam.kWMK
+  return roomC + ((coreC - roomC) * outside) / (outside + thicknessMm / 2000 / resinKWMK)
+}
+
+function limitsOf(input: PourHeatInput): HeatLimit[] {
+  const limits: HeatLimit[] = [{ what: 'resin', name: 'the resin itself', softensC: HOT_C, bearsC: HOT_C }]
+  if (input.groundSoftensC !== null) limits.push({ what: 'ground', name: input.groundName, softensC: input.groundSoftensC, bearsC: input.groundSoftensC - MARGIN_C })
+  if (input.dam) limits.push({ what: 'dam', name: input.dam.what, softensC: input.dam.atC, bearsC: input.dam.atC - MARGIN_C / 2 })
+  return limits
+}
+
+function judged(input: PourHeatInput, limits: readonly HeatLimit[], pours: number, thicknessMm: number, answer: Pick<CureAnswer, 'peakC' | 'groundPeakC'>): PourTrial {
+  const damPeakC = input.dam ? damFaceC(answer.peakC, input.roomC, thicknessMm, input.resin.kWMK, input.dam) : input.roomC
+  const at = { resin: answer.peakC, ground: answer.groundPeakC, dam: damPeakC }
+  return {
+    pours, thicknessMm, peakC: answer.peakC, groundPeakC: answer.groundPeakC, damPeakC, verdict: verdictOf(answer.peakC),
+    broken: limits.filter((l) => at[l.what] > l.bearsC)
+  }
+}
+
+const runOf = (input: PourHeatInput, pours: { thicknessMm: number; atMin: number }[], untilMin?: number): CureAnswer =>
+  simulateCure({ resin: input.resin, pours, ground: input.ground, roomC: input.roomC, sideWM3K: input.sideWM3K, ...(untilMin ? { untilMin } : {}) })
+
+/** One pour of a thickness, alone. The peak is over within the first days, whatever the resin. */
+const tried = (input: PourHeatInput, limits: readonly HeatLimit[], pours: number, thicknessMm: number): PourTrial =>
+  judged(input, limits, pours, thicknessMm, runOf(input, [{ thicknessMm, atMin: 0 }], 3 * 1440))
+
+const bearable = new Map<string, number>()
+
+/** Thickest pour that every limit bears, mm, by bisection: more resin is never cooler. */
+function bearableMm(input: PourHeatInput, limits: readonly HeatLimit[]): number {
+  const { resin, ground, roomC, sideWM3K, dam } = input
+  const key = JSON.stringify([resin, ground, roomC, sideWM3K, dam, limits])
+  const there = bearable.get(key)
+  if (there !== undefined) return there
+  const fine = (mm: number) => tried(input, limits, 1, mm).broken.length === 0
+  let [low, high] = [0.2, 4]
+  if (!fine(low)) high = low
+  else while (high < THICKEST_MM && fine(high)) [low, high] = [high, high * 2]
+  for (let i = 0; i < 7 && high - low > 0.05; i++) {
+    const middle = (low + high) / 2
+    if (fine(middle)) low = middle
+    else high = middle
+  }
+  const found = high >= THICKEST_MM && low >= THICKEST_MM / 2 ? THICKEST_MM : low
+  if (bearable.size > 200) bearable.clear()
+  bearable.set(key, found)
+  return found
+}
+
+/** When the least cured point of the last pour passed a degree of cure, min of the run, read off its curve. */
+function passed(curve: readonly CurvePoint[], from: number, alpha: number): number | null {
+  let before: CurvePoint | null = null
+  for (const point of curve) {
+    if (point[0] < from) continue
+    if (point[3] >= alpha) {
+      if (!before || point[3] === before[3]) return point[0]
+      return before[0] + ((alpha - before[3]) / (point[3] - before[3])) * (point[0] - before[0])
+    }
+    before = point
+  }
+  return null
+}
+
+function layersFor(bandsMm: readonly number[], thickestMm: number, wanted: number | null): PourHeat['layers'] {
+  const bands = bandsMm.filter((mm) => mm > 0)
+  const counts = bands.map((mm) => Math.min(MOST_POURS, Math.max(1, Math.ceil(mm / thickestMm - 1e-9))))
+  if (wanted !== null) {
+    // the builder's own number, shared out by thickness, at least one a band
+    const total = bands.reduce((a, b) => a + b, 0)
+    counts.forEach((_, i) => { counts[i] = Math.max(1, Math.round((wanted * bands[i]) / total)) })
+    if (bands.length === 1) counts[0] = Math.min(MOST_POURS, wanted)
+  }
+  return bandsMm.flatMap((mm, band) => {
+    const i = bands.indexOf(mm)
+    return mm > 0 ? Array.from({ length: counts[i] }, () => ({ thicknessMm: mm / counts[i], band })) : []
+  })
+}
+
+/**
+ * The pours of a pool and their heat: the fewest that stay below what ground, dam and resin bear, each run through on this
+ * ground in this room, and what one pour fewer would do.
+ *
+ * One-dimensional at the deepest place, where it is warmest; a pool's sides are a loss of every layer (`sideLoss`).
+ *
+ * @param input  thicknesses mm, temperatures °C
+ * @returns      layers, peaks °C, times min; every number of pours answers, also one that boils
+ */
+export function pourHeat(input: PourHeatInput): PourHeat {
+  const limits = limitsOf(input)
+  const most = bearableMm(input, limits)
+  const thickest = input.heed === 'label' ? Math.min(most, input.labelMm) : most
+  let layers = layersFor(input.bandsMm, thickest, input.pours)
+  let made = together(input, limits, layers)
+  // later pours lie on resin that still gives off a little of its own heat: where that tips it, one more
+  for (let i = 0; i < 3 && input.pours === null && made.trial.broken.length > 0 && layers.length < MOST_POURS; i++) {
+    layers = layersFor(input.bandsMm, (layers[0].thicknessMm * layers.length) / (layers.length + 1), null)
+    made = together(input, limits, layers)
+  }
+  const { answer, trial, lastAtMin } = made
+  const slowest = (pick: 'gelMin' | 'firmMin' | 'curedMin') => answer.pours.reduce<number | null>((worst, p) => (worst === null || p[pick] === null ? null : Math.max(worst, p[pick])), 0)
+  const undam = passed(answer.curve, lastAtMin, UNDAM_ALPHA)
+  return {
+    ...trial,
+    layers,
+    limits,
+    bearableMm: most,
+    labelMm: input.labelMm,
+    labelPours: layersFor(input.bandsMm, input.labelMm, null).length,
+    fewer: oneFewer(input, limits, layers),
+    sideWM3K: input.sideWM3K,
+    roomC: input.roomC,
+    curve: answer.curve,
+    each: answer.pours,
+    gelMin: slowest('gelMin'), firmMin: slowest('firmMin'), curedMin: slowest('curedMin'),
+    undamMin: undam === null ? null : undam - lastAtMin,
+    next: { opensMin: slowest('gelMin'), bestMin: slowest('firmMin'), closesMin: slowest('curedMin') }
+  }
+}
+
+/** One pour fewer, saved in the band where that makes the least difference; null where every band has but one. */
+function oneFewer(input: PourHeatInput, limits: readonly HeatLimit[], layers: PourHeat['layers']): PourTrial | null {
+  const thickest = input.bandsMm.flatMap((mm, band) => {
+    const count = layers.filter((l) => l.band === band).length
+    return count > 1 ? [mm / (count - 1)] : []
+  })
+  if (thickest.length === 0) return null
+  return tried(input, limits, layers.length - 1, Math.max(Math.min(...thickest), ...layers.map((l) => l.thicknessMm)))
+}
+
+/** All pours, each on the one before as soon as that is firm. */
+function together(input: PourHeatInput, limits: readonly HeatLimit[], layers: PourHeat['layers']): { answer: CureAnswer; trial: PourTrial; lastAtMin: number } {
+  const thickest = Math.max(...layers.map((l) => l.thicknessMm))
+  const thinnest = Math.min(...layers.map((l) => l.thicknessMm))
+  // the thinnest pour is the coolest, and so the last to be firm
+  const gap = layers.length > 1 ? (runOf(input, [{ thicknessMm: thinnest, atMin: 0 }]).firmMin ?? COLD_GAP_MIN) : 0
+  const answer = runOf(input, layers.map((l, i) => ({ thicknessMm: l.thicknessMm, atMin: i * gap })))
+  return { answer, trial: judged(input, limits, layers.length, thickest, answer), lastAtMin: (layers.length - 1) * gap }
+}

@@ -1,0 +1,22 @@
+import { LANDFORMS, SHELLS } from '../materials/sundries'
+
+/** What a ground does with heat. */
+export interface Thermal {
+  kWMK: number
+  cJGK: number
+  densityGCm3: number
+  /** Temperature at which it gives way, °C; null: it bears any pour. */
+  softensC: number | null
+}
+
+/** Boards and cases that a ground may stand on. Typical handbook values, plywood from the contract of `cure`; written from memory. */
+const BOARDS: readonly [string, Thermal][] = [
+  ['plywood', { kWMK: 0.13, cJGK: 1.6, densityGCm3: 0.6, softensC: null }],
+  ['acrylic', { kWMK: 0.19, cJGK: 1.45, densityGCm3: 1.19, softensC: 95 }],
+  ['glass', { kWMK: 1, cJGK: 0.84, densityGCm3: 2.5, softensC: null }]
+]
+
+/** What grounds do with heat, by id: landforms and shells of the shelf, and the boards they stand on. */
+export const THERMAL: ReadonlyMap<string, Thermal> = new Map([...[...LANDFORMS, ...SHELLS].map((m): [string, Thermal] => [m.id, m.thermal]), ...BOARDS])
+
+export const THERMAL_IDS: readonly string[] = [...THERMAL.keys()]
