@@ -109,6 +109,7 @@ export function calculate(name: string, input: unknown): object {
   const { value, error } = found.schema
     .required()
     .label('input')
+    .messages({ 'string.pattern.name': '{{#label}} must be {#name}' })
     .validate(input, { convert: false, abortEarly: false, errors: { label: 'key' } })
   if (error) throw new RangeError(faultLine(faultsOf(error)))
   return found.run(value as never)

@@ -1,5 +1,6 @@
 import { distanceToRing, insideRing, signedArea, type Point2 } from '../geometry/polygon'
 import { kriging, type Kriging } from './kriging'
+import { fitVariogram, type VariogramShape } from './variogram'
 import { groundSurface, SAME_PLACE_MM, type Corner, type Sounding, type Surface } from './surface'
 
 /** A ground laid through dips by kriging, ready to be cut at any level. */
@@ -32,7 +33,7 @@ const SHORE_POINTS = 48
 export function krigedGround(outline: readonly Corner[], shore: readonly boolean[], soundings: readonly Sounding[]): KrigedGround {
   const ring = outline.map((c): Point2 => [c.x, c.y])
   const dips = apart([...spread(soundings, MOST_DIPS), ...alongShore(outline, shore)])
-  const model = kriging(dips)
+  const model = fitted(dips, soundings.length > MOST_DIPS ? MOST_DIPS : soundings.length)
   const fine = gridInside(ring, FINE_POINTS)
   const corners = outline.map((c): Corner => ({ ...c, z: c.z ?? model.height([c.x, c.y]) }))
   const inner = apart([...soundings.map(([x, y, z]): Sounding => [x, y, model.variogram.nuggetMm2 > 0 ? model.height([x, y]) : z]), ...fine.map((p): Sounding => [p[0], p[1], model.height(p)])])
@@ -51,6 +52,38 @@ export function krigedGround(outline: readonly Corner[], shore: readonly boolean
     },
     nextDip: (levelMm) => best(model, wet(levelMm), weights)
   }
+}
+
+const SHAPES: readonly VariogramShape[] = ['gaussian', 'spherical', 'exponential']
+/** Fewer dips than this say nothing of how a variogram runs: the shore has to help. */
+const ENOUGH_DIPS = 8
+const SCALE_RANGE: readonly [number, number] = [0.25, 40]
+
+/**
+ * The kriging whose variogram foretells left-out dips best, its variances scaled to the errors it really makes there: so
+ * the deviation is honest on smooth beds and on rough ones.
+ *
+ * @param dips   the builder's own first, then what is known along the shore
+ * @param own    how many of them are the builder's own
+ */
+function fitted(dips: readonly Sounding[], own: number): Kriging {
+  const told = own >= ENOUGH_DIPS ? dips.slice(0, own) : dips
+  if (dips.length < 4) return kriging(dips)
+  const tried: { model: Kriging; rms: number; scale: number }[] = []
+  for (const shape of SHAPES) {
+    const variogram = fitVariogram(told, shape)
+    const model = kriging(dips, variogram)
+    if (variogram.sillMm2 <= 1e-12) return model
+    const errors = model.leftOut().slice(0, own)
+    const rms = Math.sqrt(errors.reduce((sum, e) => sum + e.offMm ** 2, 0) / errors.length)
+    const scale = errors.reduce((sum, e) => sum + e.offMm ** 2 / Math.max(1e-9, e.varianceMm2), 0) / errors.length
+    if (Number.isFinite(rms)) tried.push({ model, rms, scale })
+  }
+  if (tried.length === 0) return kriging(dips)
+  const best = tried.reduce((a, b) => (b.rms < a.rms ? b : a))
+  const { variogram } = best.model
+  const scale = Math.min(SCALE_RANGE[1], Math.max(SCALE_RANGE[0], best.scale))
+  return kriging(dips, { ...variogram, sillMm2: variogram.sillMm2 * scale, nuggetMm2: variogram.nuggetMm2 * scale })
 }
 
 function best(model: Kriging, places: Point2[], weights: (count: number) => number[]): ReturnType<KrigedGround['nextDip']> {

@@ -12,16 +12,22 @@ export interface Kriging {
   variance: (place: Point2) => number
   /** Variance of Σ wᵢ·z(placeᵢ), (mm · unit of w)². */
   sumVariance: (places: readonly Point2[], weights: readonly number[]) => number
+  /** Each dip foretold from all the others: how far off, mm, and the variance that was expected of it, mm². */
+  leftOut: () => { offMm: number; varianceMm2: number }[]
   /** The candidate at which one more dip would cut that variance most, and what would be left of it. */
   bestDip: (places: readonly Point2[], weights: readonly number[], candidates: readonly Point2[]) => { at: Point2; varianceLeft: number } | null
 }
+
+/** Added to each dip's own variance, as a share of the sill, so that the system can be solved: a smooth model's is nearly singular. */
+const STEADY = { exponential: 1e-10, spherical: 1e-10, gaussian: 1e-6 } as const
 
 /**
  * Ordinary kriging: the unbiased weighed mean of the dips with the least variance of error.
  *
  * @param dips       heights mm, no two at one place
  * @param variogram  left out: fitted to the dips
- * @source Isaaks & Srivastava, An Introduction to Applied Geostatistics (1989), ch. 12 and 13 (blocks); written from memory
+ * @source Isaaks & Srivastava, An Introduction to Applied Geostatistics (1989), ch. 12 and 13 (blocks); leaving one out by
+ *         the inverse after Dubrule 1983; written from memory
  */
 export function kriging(dips: readonly Sounding[], variogram: Variogram = fitVariogram(dips)): Kriging {
   const n = dips.length
@@ -30,7 +36,7 @@ export function kriging(dips: readonly Sounding[], variogram: Variogram = fitVar
   const cov = (ax: number, ay: number, bx: number, by: number) => covariance(variogram, Math.sqrt((ax - bx) ** 2 + (ay - by) ** 2))
   const system = Matrix.zeros(n + 1, n + 1)
   for (let i = 0; i < n; i++) {
-    for (let j = 0; j < n; j++) system.set(i, j, cov(dips[i][0], dips[i][1], dips[j][0], dips[j][1]) + (i === j ? variogram.nuggetMm2 + 1e-10 * variogram.sillMm2 : 0))
+    for (let j = 0; j < n; j++) system.set(i, j, cov(dips[i][0], dips[i][1], dips[j][0], dips[j][1]) + (i === j ? variogram.nuggetMm2 + STEADY[variogram.shape ?? 'exponential'] * variogram.sillMm2 : 0))
     system.set(i, n, 1)
     system.set(n, i, 1)
   }
@@ -69,6 +75,7 @@ export function kriging(dips: readonly Sounding[], variogram: Variogram = fitVar
       return Math.max(0, variogram.sillMm2 - dot(right, solved(right)))
     },
     sumVariance,
+    leftOut: () => dips.map((_, i) => ({ offMm: dual[i] / inverted[i][i], varianceMm2: 1 / Math.max(1e-12, inverted[i][i]) })),
     bestDip: (places, weights, candidates) => {
       if (flat || candidates.length === 0) return null
       const now = sumVariance(places, weights)

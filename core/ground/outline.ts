@@ -10,8 +10,8 @@ export interface DrawnOutline {
   shore: boolean[]
 }
 
-/** Straight pieces an arc is cut into for each 15° that it turns, at least so many. */
-const LEAST_PIECES = 4
+/** Straight pieces an arc is cut into for each 7.5° that it turns, at least so many. */
+const LEAST_PIECES = 8
 
 /**
  * Points of an arc from a to b whose middle stands `bulge` off the chord, to the right of a→b when positive; both ends left out.
@@ -24,7 +24,7 @@ export function arcBetween(a: Point2, b: Point2, bulgeMm: number): Point2[] {
   const s = Math.sign(bulgeMm) * Math.min(Math.abs(bulgeMm), chord / 2)
   const radius = (chord * chord) / 4 / (2 * Math.abs(s)) + Math.abs(s) / 2
   const half = 2 * Math.atan2(2 * Math.abs(s), chord)
-  const count = Math.max(LEAST_PIECES, Math.ceil((2 * half) / (Math.PI / 12)))
+  const count = Math.max(LEAST_PIECES, Math.ceil((2 * half) / (Math.PI / 24)))
   const [ux, uy] = [(b[0] - a[0]) / chord, (b[1] - a[1]) / chord]
   const [nx, ny] = [uy * Math.sign(s), -ux * Math.sign(s)]
   return Array.from({ length: count - 1 }, (_, k) => {

@@ -1,14 +1,30 @@
 import type { Sounding } from './surface'
 
-/** How unlike two dips are by their distance: γ(h) = nugget + sill·(1 − e^(−3h/range)). Heights mm. */
+/** How a variogram climbs: straight from the first millimetre (a rough bed), or flat at first (a smooth one). */
+export type VariogramShape = 'exponential' | 'spherical' | 'gaussian'
+
+/** How unlike two dips are by their distance: γ(h) = nugget + sill·(1 − correlation(h)); at the range 95 % of it are reached. Heights mm. */
 export interface Variogram {
   nuggetMm2: number
   sillMm2: number
   rangeMm: number
+  /** Left out: exponential. */
+  shape?: VariogramShape
+}
+
+/**
+ * Correlation at a distance, as a share of the range.
+ *
+ * @source Isaaks & Srivastava (1989), ch. 16: exponential e^(−3r), Gaussian e^(−3r²), spherical 1 − 1.5r + 0.5r³; from memory
+ */
+function correlation(shape: VariogramShape, r: number): number {
+  if (shape === 'gaussian') return Math.exp(-3 * r * r)
+  if (shape === 'spherical') return r >= 1 ? 0 : 1 - 1.5 * r + 0.5 * r ** 3
+  return Math.exp(-3 * r)
 }
 
 /** Covariance of the ground at two places so far apart, the nugget apart, mm². */
-export const covariance = ({ sillMm2, rangeMm }: Variogram, distanceMm: number): number => sillMm2 * Math.exp((-3 * distanceMm) / rangeMm)
+export const covariance = ({ sillMm2, rangeMm, shape = 'exponential' }: Variogram, distanceMm: number): number => sillMm2 * correlation(shape, distanceMm / rangeMm)
 
 const LAGS = 12
 const RANGES = 40
@@ -16,14 +32,14 @@ const RANGES = 40
 const FAR_SHARE = 0.6
 
 /**
- * The exponential variogram that fits the dips: half the mean squared difference of pairs by distance, fitted by least
+ * The variogram of a shape that fits the dips: half the mean squared difference of pairs by distance, fitted by least
  * squares weighed by the number of pairs, over a range of ranges.
  *
  * @param dips  at least two, mm
  * @returns     nugget and sill 0 where the ground is level
  * @source Isaaks & Srivastava, An Introduction to Applied Geostatistics (1989), ch. 7 and 16; written from memory
  */
-export function fitVariogram(dips: readonly Sounding[]): Variogram {
+export function fitVariogram(dips: readonly Sounding[], shape: VariogramShape = 'exponential'): Variogram {
   let far = 0
   for (const a of dips) for (const b of dips) far = Math.max(far, Math.hypot(a[0] - b[0], a[1] - b[1]))
   const reach = Math.max(far * FAR_SHARE, 1e-6)
@@ -41,16 +57,16 @@ export function fitVariogram(dips: readonly Sounding[]): Variogram {
     }
   }
   const seen = Array.from(pairs, (n, i) => ({ n, h: lengths[i] / n, gamma: sums[i] / n })).filter((lag) => lag.n > 0)
-  const level = { nuggetMm2: 0, sillMm2: 0, rangeMm: Math.max(far, 1) }
+  const level = { nuggetMm2: 0, sillMm2: 0, rangeMm: Math.max(far, 1), shape }
   if (seen.length === 0 || seen.every((lag) => lag.gamma < 1e-12)) return level
-  let best = { ...level, off: Infinity }
+  let best = { nuggetMm2: 0, sillMm2: 0, rangeMm: level.rangeMm, off: Infinity }
   for (let r = 0; r < RANGES; r++) {
     const rangeMm = reach * 0.15 * 20 ** (r / (RANGES - 1))
-    const fit = straight(seen.map(({ n, h, gamma }) => ({ n, x: 1 - Math.exp((-3 * h) / rangeMm), y: gamma })))
-    const off = seen.reduce((s, { n, h, gamma }) => s + n * (gamma - fit.nugget - fit.sill * (1 - Math.exp((-3 * h) / rangeMm))) ** 2, 0)
+    const fit = straight(seen.map(({ n, h, gamma }) => ({ n, x: 1 - correlation(shape, h / rangeMm), y: gamma })))
+    const off = seen.reduce((s, { n, h, gamma }) => s + n * (gamma - fit.nugget - fit.sill * (1 - correlation(shape, h / rangeMm))) ** 2, 0)
     if (off < best.off) best = { nuggetMm2: fit.nugget, sillMm2: fit.sill, rangeMm, off }
   }
-  return { nuggetMm2: best.nuggetMm2, sillMm2: best.sillMm2, rangeMm: best.rangeMm }
+  return { nuggetMm2: best.nuggetMm2, sillMm2: best.sillMm2, rangeMm: best.rangeMm, shape }
 }
 
 /** The weighed line y = nugget + sill·x with neither below 0. */

@@ -37,6 +37,8 @@ export interface CureAnswer {
   peakC: number
   peakAtMin: number
   groundPeakC: number
+  /** Hottest that the upper face of each ground layer gets, °C, from the resin downwards: the first is the resin's foot. */
+  layerPeaksC: number[]
   /** When the least cured point of the last pour has gelled, is firm, is cured, min from the first pour; null: not by the end. */
   gelMin: number | null
   firmMin: number | null
@@ -87,6 +89,13 @@ export function simulateCure(input: CureInput, finer = 1): CureAnswer {
   below.forEach((c, i) => put(i, c.dx, c.kWMK, c.cJGK, c.densityGCm3))
   const outward = (h: number, i: number) => (h > 0 ? 1 / (1 / h + 1 / half[i]) : 0)
   const bed = below.length
+  // the cell that lies on top of each ground layer, from the resin downwards
+  const tops: number[] = []
+  for (let i = bed, k = 0; k < input.ground.length; k++) {
+    tops.push(i)
+    i -= groundCells(input.ground[k].thicknessMm, finer)
+  }
+  const layerPeaksC = input.ground.map(() => -Infinity)
 
   const book: HeatBook = { released: 0, lost: 0, steps: 0 }
   const each = pours.map(() => ({ peakC: mixC, groundPeakC: roomC, gelMin: null as number | null, firmMin: null as number | null, curedMin: null as number | null }))
@@ -120,6 +129,11 @@ export function simulateCure(input: CureInput, finer = 1): CureAnswer {
       if (own < slowest) slowest = own
       if (k === latest) least = own
     }
+    for (let k = 0; k < tops.length; k++) {
+      const i = tops[k]
+      const face = (half[i - 1] * chain.tempC[i - 1] + half[i] * chain.tempC[i]) / (half[i - 1] + half[i])
+      if (face > layerPeaksC[k]) layerPeaksC[k] = face
+    }
     if (hottest > answer.peakC) [answer.peakC, answer.peakAtMin] = [hottest, min]
     if (under > answer.groundPeakC) answer.groundPeakC = under
     curve.push([min, hottest, under, least])
@@ -150,7 +164,7 @@ export function simulateCure(input: CureInput, finer = 1): CureAnswer {
   const end = each.at(-1)!
   const since = (value: number | null) => (value === null ? null : value + pours.at(-1)!.atMin)
   return {
-    ...answer, gelMin: since(end.gelMin), firmMin: since(end.firmMin), curedMin: since(end.curedMin), pours: each,
+    ...answer, layerPeaksC, gelMin: since(end.gelMin), firmMin: since(end.firmMin), curedMin: since(end.curedMin), pours: each,
     curve: thinned(curve),
     heat: { releasedJM2: book.released, lostJM2: book.lost, storedJM2: kept - brought }
   }

@@ -20,6 +20,8 @@ export interface PourHeatInput {
   ground: readonly GroundLayer[]
   groundName: string
   groundSoftensC: number | null
+  /** Which of the ground's layers that is, from the resin downwards. */
+  softLayer: number
   dam: { what: string; atC: number; thicknessMm: number; kWMK: number } | null
   roomC: number
   /** Through the pool's sides, W/m³K; see `sideLoss`. */
@@ -29,7 +31,7 @@ export interface PourHeatInput {
   heed: 'heat' | 'label'
 }
 
-/** What a number of pours would do. */
+/** What a number of pours would do: hottest resin, the ground that gives way first, and the dam's face, °C. */
 export interface PourTrial { pours: number; thicknessMm: number; peakC: number; groundPeakC: number; damPeakC: number; verdict: HeatVerdict; broken: HeatLimit[] }
 
 export interface PourHeat extends PourTrial {
@@ -97,11 +99,12 @@ function limitsOf(input: PourHeatInput): HeatLimit[] {
   return limits
 }
 
-function judged(input: PourHeatInput, limits: readonly HeatLimit[], pours: number, thicknessMm: number, answer: Pick<CureAnswer, 'peakC' | 'groundPeakC'>): PourTrial {
+function judged(input: PourHeatInput, limits: readonly HeatLimit[], pours: number, thicknessMm: number, answer: CureAnswer): PourTrial {
+  const groundPeakC = answer.layerPeaksC[input.softLayer] ?? answer.groundPeakC
   const damPeakC = input.dam ? damFaceC(answer.peakC, input.roomC, thicknessMm, input.resin.kWMK, input.dam) : input.roomC
-  const at = { resin: answer.peakC, ground: answer.groundPeakC, dam: damPeakC }
+  const at = { resin: answer.peakC, ground: groundPeakC, dam: damPeakC }
   return {
-    pours, thicknessMm, peakC: answer.peakC, groundPeakC: answer.groundPeakC, damPeakC, verdict: verdictOf(answer.peakC),
+    pours, thicknessMm, peakC: answer.peakC, groundPeakC, damPeakC, verdict: verdictOf(answer.peakC),
     broken: limits.filter((l) => at[l.what] > l.bearsC)
   }
 }
@@ -117,8 +120,8 @@ const bearable = new Map<string, number>()
 
 /** Thickest pour that every limit bears, mm, by bisection: more resin is never cooler. */
 function bearableMm(input: PourHeatInput, limits: readonly HeatLimit[]): number {
-  const { resin, ground, roomC, sideWM3K, dam } = input
-  const key = JSON.stringify([resin, ground, roomC, sideWM3K, dam, limits])
+  const { resin, ground, roomC, sideWM3K, dam, softLayer } = input
+  const key = JSON.stringify([resin, ground, roomC, sideWM3K, dam, softLayer, limits])
   const there = bearable.get(key)
   if (there !== undefined) return there
   const fine = (mm: number) => tried(input, limits, 1, mm).broken.length === 0

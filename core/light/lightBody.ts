@@ -47,12 +47,13 @@ export const tintPerMm = (tints: readonly { optics: TintOptics; dropsPer100G: nu
  * @param depthMm  greatest depth
  * @param areaMm2  surface
  * @param tint     what the tint adds to 1/D_p, 1/mm
+ * @param bearsMm  thickest coat that the bed bears the heat of, mm: counts where the builder asks for no other
  */
-export function lightPlan(body: LightBody, resin: LightResin, lamp: Lamp, depthMm: number, areaMm2: number, tint: number): LightPlan {
+export function lightPlan(body: LightBody, resin: LightResin, lamp: Lamp, depthMm: number, areaMm2: number, tint: number, bearsMm = Infinity): LightPlan {
   const irradiance = irradianceAt(lamp, body.lampMm)
   const light = { dpMm: resin.dpMm, ecMjCm2: resin.ecMjCm2, irradianceMwCm2: irradiance, tintPerMm: tint }
   const reach = uvCure({ ...light, seconds: body.seconds })
-  const wanted = body.coatMm ?? reach.coatMm
+  const wanted = body.coatMm ?? Math.min(reach.coatMm, bearsMm)
   const coatMm = Math.min(depthMm, Math.max(0.05, wanted))
   const seconds = secondsForCoat(coatMm, light)
   const spots = Math.max(1, Math.ceil(areaMm2 / 100 / (lamp.spotCm2 * Math.max(0.25, (body.lampMm / lamp.atMm) ** 2))))

@@ -11,8 +11,8 @@ import type { PoolGround } from '../ground/poolGround'
 import { displacedMl, type Stood } from '../ground/standing'
 import type { GroundLayer } from '../heat/cureRun'
 import type { CureKinetics } from '../heat/kinetics'
-import { lightHeat } from '../heat/lightHeat'
-import { sideLoss, type PourHeat, type PourHeatInput } from '../heat/pourHeat'
+import { coolCoat, lightHeat } from '../heat/lightHeat'
+import { MARGIN_C, sideLoss, type PourHeat, type PourHeatInput } from '../heat/pourHeat'
 import { resinKinetics } from '../heat/resinKinetics'
 import { lightPlan, tintPerMm, type LightPlan } from '../light/lightBody'
 import { onShelf, type Shelf } from '../materials/shelf'
@@ -66,6 +66,9 @@ export function bedLayers(build: Build, lowestMm: number, shelf: Shelf): GroundL
   return layers
 }
 
+/** Which of those layers is the landform. */
+const softLayer = (build: Build): number => (build.ground.shellMm > 0 ? 1 : 0)
+
 const perimeter = (ring: PoolGround['ring']) => ring.reduce((sum, [x, y], i) => { const [nx, ny] = ring[(i + 1) % ring.length]; return sum + Math.hypot(nx - x, ny - y) }, 0)
 
 /** Bands of a pool by thickness at the deepest, from the bottom up, with their tints. */
@@ -86,6 +89,7 @@ function heatInput(build: Build, pool: Pool, found: PoolGround, resin: Resin, ki
     ground,
     groundName: landform?.name ?? 'the ground',
     groundSoftensC: landform?.thermal.softensC ?? null,
+    softLayer: softLayer(build),
     dam: dam?.softens ? { ...dam.softens, thicknessMm: dam.thicknessMm, kWMK: dam.kWMK } : null,
     roomC: build.room.tempC,
     sideWM3K: sideLoss(perimeter(found.ring), Math.abs(signedArea(found.ring)), ground),
@@ -115,8 +119,15 @@ export function poolStack(build: Build, pool: Pool, ground: GroundPlan, shelf: S
     const light = onShelf(shelf, 'light-resin', pool.light.resin)
     const lamp = onShelf(shelf, 'lamp', pool.light.lamp)
     if (light && lamp) {
-      const plan = lightPlan(pool.light, light, lamp, depth, found.areaMm2, tintPerMm(doses))
-      stack.light = { ...plan, ...lightHeat(plan.coatMm, plan.secondsPerCoat ?? pool.light.seconds, light.densityGCm3, bedLayers(build, found.lowestMm, shelf), build.room.tempC) }
+      const bed = bedLayers(build, found.lowestMm, shelf)
+      const softens = onShelf(shelf, 'landform', build.ground.landform)?.thermal.softensC ?? null
+      let plan = lightPlan(pool.light, light, lamp, depth, found.areaMm2, tintPerMm(doses))
+      if (pool.light.coatMm === null) {
+        // the thickest that light reaches through is not always one that the bed bears
+        const coatMm = coolCoat(plan.coatMm, pool.light.seconds, light.densityGCm3, bed, build.room.tempC, softens === null ? null : softens - MARGIN_C, softLayer(build))
+        if (coatMm < plan.coatMm) plan = lightPlan(pool.light, light, lamp, depth, found.areaMm2, tintPerMm(doses), coatMm)
+      }
+      stack.light = { ...plan, ...lightHeat(plan.coatMm, plan.secondsPerCoat ?? pool.light.seconds, light.densityGCm3, bed, build.room.tempC, softLayer(build)) }
       lay(stack, pool, found, Array.from({ length: plan.coats }, () => ({ thicknessMm: depth / plan.coats, tints: pool.tints })), 0)
       if (dam) stack.dam = damPlan(pool, found, dam, light.densityGCm3, 1)
     }

@@ -4,7 +4,7 @@ import type { Way } from './types'
 export const GLOSS_GEL: Way = {
   id: 'gloss-gel', for: 'pool', name: 'Gloss gel over paint', note: 'A painted bed under brushed gloss gel: rivers and seas seen from far off.',
   body: { depth: 'painted', risk: 'Dust sinks in and cannot be cleaned off; a thick coat stays white.', reversible: 'Yes: the coat peels and is done again.' },
-  anchors: { pour: 'coat', undam: 'coat', ripple: 'coat' },
+  anchors: { pour: 'deepen', undam: 'deepen', ripple: 'coat' },
   steps: [
     {
       id: 'deepen', order: 13, title: 'Paint it deep', breakable: true, how: 'Dark where it is deep, lighter to the shore; gloss hides no hard edge.', right: 'From a step away it has a floor.',
