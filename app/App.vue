@@ -47,7 +47,7 @@ function pressed(event: KeyboardEvent): void {
     else store.undo()
     return
   }
-  if (event.altKey && /^[1-7]$/.test(event.key)) {
+  if (event.altKey && /^[1-8]$/.test(event.key)) {
     const place = PLACES[Number(event.key) - 1]
     const id = route.params.id
     if (place.name === 'builds') void router.push('/')

@@ -9,6 +9,7 @@ export const PLACES = [
   { name: 'build-up', title: 'Build-up' },
   { name: 'mix', title: 'Mix' },
   { name: 'days', title: 'Days' },
+  { name: 'shelf', title: 'Shelf' },
   { name: 'prints', title: 'Prints' }
 ] as const
 
@@ -24,6 +25,8 @@ export const router = createRouter({
         { path: 'ground', name: 'ground', component: () => import('./views/GroundView.vue') },
         { path: 'water', name: 'water', component: () => import('./views/WaterView.vue') },
         { path: 'build-up', name: 'build-up', component: () => import('./views/BuildUpView.vue') },
+        { path: 'weigh/:batch', name: 'weigh', component: () => import('./views/WeighView.vue') },
+        { path: 'shelf', name: 'shelf', component: () => import('./views/ShelfView.vue') },
         { path: 'mix', name: 'mix', component: () => import('./views/MixView.vue') },
         { path: 'days', name: 'days', component: () => import('./views/DaysView.vue') },
         { path: 'prints', name: 'prints', component: () => import('./views/PrintsView.vue') }

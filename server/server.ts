@@ -1,7 +1,8 @@
 import { existsSync, readFileSync, readdirSync } from 'node:fs'
 import { join } from 'node:path'
-import express, { type Express } from 'express'
+import express, { type Express, type NextFunction, type Request, type Response } from 'express'
 import helmet from 'helmet'
+import { devices } from './standIns/devices'
 
 export interface ServerOptions {
   /** Folder of the built app. */
@@ -57,12 +58,16 @@ export function createServer({ dist, demo }: ServerOptions): Express {
       response.status(204).end()
     })
   }
+  app.use('/devices', devices())
   app.use('/assets', express.static(join(dist, 'assets'), { immutable: true, maxAge: '1y' }))
   app.use(express.static(dist, { index: false, maxAge: 0 }))
   // the app's own addresses: a page asked for by name is the app, a file or a hidden place is not
   app.use((request, response, next) => {
     if (!['GET', 'HEAD'].includes(request.method) || !request.accepts('html') || /\.\w+$|\/\./.test(request.path)) return next()
     response.set('cache-control', 'no-cache').sendFile('index.html', { root: dist })
+  })
+  app.use((_error: unknown, _request: Request, response: Response, _next: NextFunction) => {
+    response.status(400).type('text/plain').send('That was no message this server takes.')
   })
   app.use((_request, response) => {
     response.status(404).type('text/plain').send('Not here.')

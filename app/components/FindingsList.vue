@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { useRouter } from 'vue-router'
+import { changePool } from '../../core/build/edits'
 import type { Finding, Place } from '../../core/findings/types'
 import { useBuildStore } from '../stores/build'
 
@@ -8,6 +9,10 @@ const props = defineProps<{ findings: Finding[]; place?: Place }>()
 const store = useBuildStore()
 const router = useRouter()
 const here = computed(() => (props.place ? props.findings.filter((f) => f.place === props.place) : props.findings))
+/** Makes the way out at once, as one step that undo takes back. */
+function make(finding: Finding): void {
+  if (finding.mend) store.edit(finding.mend.label, changePool(finding.mend.pool, finding.mend.change))
+}
 const WORDS = { stop: 'Stops the plan', warn: 'Look out', note: 'Worth knowing' }
 
 function go(finding: Finding): void {
@@ -23,6 +28,7 @@ function go(finding: Finding): void {
       <h3>{{ f.title }}</h3>
       <p class="small">{{ f.reason }}</p>
       <p class="small way"><button v-if="f.place !== place" class="link" @click="go(f)">{{ f.wayOut }}</button><span v-else>{{ f.wayOut }}</span></p>
+      <button v-if="f.mend" class="tool mend" :data-mend="f.id" @click="make(f)">{{ f.mend.label }}</button>
     </article>
   </section>
 </template>
@@ -36,6 +42,7 @@ header { display: flex; gap: 7px; font-size: 12.5px; align-items: baseline; }
 .mark { font-size: 11px; }
 .number { margin-left: auto; }
 h3 { margin: 2px 0 3px; }
+.mend { margin-top: 6px; }
 .way { font-weight: 600; margin-top: 3px; }
 .link { background: none; border: 0; padding: 0; text-decoration: underline; cursor: pointer; text-align: left; font-weight: 600; }
 </style>

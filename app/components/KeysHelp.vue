@@ -5,7 +5,8 @@ const open = defineModel<boolean>({ required: true })
 const KEYS: [string, string][] = [
   ['Ctrl Z', 'Undo (on a Mac ⌘ Z)'],
   ['Ctrl Shift Z or Ctrl Y', 'Redo'],
-  ['Alt 1 … Alt 7', 'Builds, Ground, Water, Build-up, Mix, Days, Prints'],
+  ['Alt 1 … Alt 8', 'Builds, Ground, Water, Build-up, Mix, Days, Shelf, Prints'],
+  ['Space, Enter, T', 'At the scale: jug, next, tare'],
   ['M  O  D  E  X', 'On Ground: move, outline point, dip, edge, remove'],
   ['L', 'On Ground: draw the outline afresh; Enter closes it, Esc drops it'],
   ['Arrows', 'Move the point in hand by 1 mm, with Shift by 5 mm; the level by 0.5 mm'],

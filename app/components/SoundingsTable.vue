@@ -10,6 +10,8 @@ import LiveText from './LiveText.vue'
 
 const props = defineProps<{ pool: Pool; faults: Fault[] }>()
 const store = useBuildStore()
+/** A scan brings thousands: more rows than this only slow the page down. */
+const MOST_ROWS = 150
 const pasting = ref(false)
 const pasted = ref('')
 const keep = ref(false)
@@ -83,7 +85,7 @@ const shown = (value: number) => String(Math.round(value * 100) / 100)
       <table class="plain">
         <thead><tr><th></th><th>x mm</th><th>y mm</th><th>height mm</th><th>dip mm</th><th></th></tr></thead>
         <tbody>
-          <template v-for="(s, i) in pool.soundings" :key="i">
+          <template v-for="(s, i) in pool.soundings.slice(0, MOST_ROWS)" :key="i">
             <tr :class="{ bad: faultAt(i) }">
               <td class="soft">{{ i + 1 }}</td>
               <td v-for="c in ([0, 1, 2] as const)" :key="c"><LiveText :model-value="shown(s[c])" :same="sameNumber" :bad="badCell === `${i}:${c}`" inputmode="decimal" :aria-label="`Sounding ${i + 1} ${['x', 'y', 'height'][c]}`" @typed="typed(i, c, $event)" /></td>
@@ -95,6 +97,7 @@ const shown = (value: number) => String(Math.round(value * 100) / 100)
           </template>
         </tbody>
       </table>
+      <p v-if="pool.soundings.length > MOST_ROWS" class="small soft">And {{ pool.soundings.length - MOST_ROWS }} more: move or remove them on the plan, or paste a new list.</p>
     </div>
   </section>
 </template>

@@ -2,7 +2,8 @@
 import { computed, ref } from 'vue'
 import type { Base, Pool, SectionLine } from '../../core/build/types'
 import type { FallForm } from '../../core/forms/formsStage'
-import { distanceToRing, insideRing, middleOf, type Point2 } from '../../core/geometry/polygon'
+import { distanceToRing, insideRing, middleOf, signedArea, type Point2 } from '../../core/geometry/polygon'
+import { arcBetween } from '../../core/ground/outline'
 import type { PoolGroundPlan } from '../../core/plan/derivePlan'
 import { mm, number } from '../format'
 import { ringOf, ringsOf } from './paths'
@@ -18,6 +19,8 @@ const props = defineProps<{
   section: SectionLine
   tool: PlanTool
   selected: string
+  /** Where one more dip would tell most. */
+  nextDip?: Point2 | null
   faultsAt?: readonly (readonly [number, number])[]
 }>()
 
@@ -53,13 +56,16 @@ const groundOf = (id: string) => props.grounds.find((g) => g.id === id)
 const chosen = computed(() => props.pools.find((p) => p.id === props.selected) ?? null)
 const ring = (pool: Pool): Point2[] => pool.outline.map((c) => [c.x, c.y])
 
-const edges = (pool: Pool) =>
-  pool.outline.map((c, i) => {
+const edges = (pool: Pool) => {
+  const turn = signedArea(ring(pool)) >= 0 ? 1 : -1
+  return pool.outline.map((c, i) => {
     const to = pool.outline[(i + 1) % pool.outline.length]
     const [x1, y1] = px([c.x, c.y])
     const [x2, y2] = px([to.x, to.y])
-    return { id: c.id, kind: c.edge, x1, y1, x2, y2, mx: (x1 + x2) / 2, my: (y1 + y2) / 2, long: Math.hypot(x2 - x1, y2 - y1) }
+    const arc = arcBetween([c.x, c.y], [to.x, to.y], (c.bulgeMm ?? 0) * turn).map(px)
+    return { id: c.id, kind: c.edge, d: `M${x1} ${y1}${[...arc, [x2, y2]].map(([x, y]) => `L${x} ${y}`).join('')}` }
   })
+}
 
 const ticks = (length: number) => {
   const step = [5, 10, 20, 50, 100, 200, 500, 1000].find((s) => s * scale.value >= 46) ?? 2000
@@ -224,11 +230,16 @@ function nudge(event: KeyboardEvent, what: 'corner' | 'dip', id: string, index: 
       </g>
 
       <g v-for="pool in pools" :key="pool.id" :class="{ faint: pool.id !== selected && tool !== 'look' && tool !== 'lip' }">
-        <path class="bed" :d="ringOf(ring(pool).map(px))" />
+        <path class="bed" :d="ringOf((groundOf(pool.id)?.ring.length ? groundOf(pool.id)!.ring : ring(pool)).map(px))" />
         <path class="wet" :d="ringsOf((groundOf(pool.id)?.shoreline ?? []).map((r) => r.map(px)))" fill-rule="evenodd" />
         <path v-for="c in groundOf(pool.id)?.contours ?? []" :key="c.depthMm" class="depth" :d="ringsOf(c.rings.map((r) => r.map(px)))" fill-rule="evenodd" />
         <g v-for="e in edges(pool)" :key="e.id">
-          <line class="edge" :class="e.kind" :x1="e.x1" :y1="e.y1" :x2="e.x2" :y2="e.y2" />
+          <path class="edge" :class="e.kind" :d="e.d" />
+        </g>
+        <g v-for="s in pool.standing" :key="s.id" class="standing">
+          <rect v-if="s.shape === 'block'" :x="X(s.x - s.widthMm / 2)" :y="Y(s.y + s.depthMm / 2)" :width="s.widthMm * scale" :height="s.depthMm * scale" />
+          <ellipse v-else :class="s.shape" :cx="X(s.x)" :cy="Y(s.y)" :rx="(s.widthMm / 2) * scale" :ry="(s.depthMm / 2) * scale" />
+          <text v-if="tool === 'look' || pool.id === selected" :x="X(s.x) + (s.widthMm / 2) * scale + 3" :y="Y(s.y) + 4" class="on-drawing">{{ s.name }}</text>
         </g>
       </g>
 
@@ -261,6 +272,7 @@ function nudge(event: KeyboardEvent, what: 'corner' | 'dip', id: string, index: 
         <text v-if="groundOf(pool.id)?.measured && (tool === 'look' || tool === 'lip' || pool.id !== selected)" class="on-drawing figure" text-anchor="middle" :x="px(middleOf(ring(pool)))[0]" :y="px(middleOf(ring(pool)))[1]">{{ pool.name }}</text>
       </g>
 
+      <g v-if="nextDip && tool !== 'look' && tool !== 'lip'" class="next-dip" data-test="next-dip"><circle :cx="X(nextDip[0])" :cy="Y(nextDip[1])" r="10" /><text :x="X(nextDip[0]) + 14" :y="Y(nextDip[1]) + 5" class="on-drawing figure">dip here next</text></g>
       <g v-if="tool === 'draw'" class="drawn">
         <path :d="ringOf(drawing.map(px))" />
         <line v-if="drawing.length && pointer" :x1="px(drawing[drawing.length - 1])[0]" :y1="px(drawing[drawing.length - 1])[1]" :x2="px(pointer)[0]" :y2="px(pointer)[1]" />
@@ -286,6 +298,11 @@ svg { width: 100%; height: 100%; display: block; user-select: none; }
 .wet { fill: var(--shallow); }
 .depth { fill: var(--deep); fill-opacity: 0.2; stroke: var(--deep); stroke-opacity: 0.45; stroke-width: 0.8; }
 html.dark .depth { fill: #04181b; fill-opacity: 0.3; }
+.edge { fill: none; }
+.standing :is(rect, ellipse) { fill: var(--timber); stroke: var(--ink); stroke-width: 1.2; }
+.standing ellipse.stone { fill: var(--foam-line); }
+.next-dip circle { fill: none; stroke: var(--brass); stroke-width: 3.5; stroke-dasharray: 5 3; }
+.next-dip text { fill: var(--brass); }
 .edge.shore { stroke: var(--ink); stroke-width: 1.6; stroke-dasharray: 2 4; stroke-linecap: round; }
 .edge.dam { stroke: var(--red-lead); stroke-width: 4.5; }
 .faint { opacity: 0.55; }

@@ -1,5 +1,7 @@
 import Dexie, { type EntityTable } from 'dexie'
 import type { Build } from '../../core/build/types'
+import { migrated } from '../../core/formats/migrations'
+import type { Material } from '../../core/materials/types'
 
 /** A build as it is kept: with a revision that grows by one at every save, so that two tabs can't overwrite each other. */
 export interface BuildRow {
@@ -12,6 +14,19 @@ export interface BuildRow {
   build: Build
 }
 
+/** A bottle on the builder's own shelf, or a built-in kind with the builder's stock and price. */
+export interface ShelfRow {
+  id: string
+  material: Material
+  changedAt: number
+}
+
+/** A build as today's app reads it; one that cannot be brought there stays as it is, and says so when it is opened. */
+export function brought(build: Build): Build {
+  const moved = migrated(build as unknown as Record<string, unknown>)
+  return 'file' in moved ? (moved.file as unknown as Build) : build
+}
+
 export interface FactRow {
   key: string
   value: unknown
@@ -20,13 +35,18 @@ export interface FactRow {
 /**
  * Versions of the store, in order:
  * 1 — 2026-11-24: builds with revision and bin; facts (what was seeded, when).
+ * 2 — 2026-11-25: the builder's own shelf; builds of version 1 are brought to version 2 as they are read.
  */
 class SpindleDb extends Dexie {
   builds!: EntityTable<BuildRow, 'id'>
   facts!: EntityTable<FactRow, 'key'>
+  shelf!: EntityTable<ShelfRow, 'id'>
   constructor() {
     super('tall-spindle')
     this.version(1).stores({ builds: 'id, changedAt, deletedAt', facts: 'key' })
+    this.version(2).stores({ shelf: 'id' }).upgrade((store) => store.table<BuildRow>('builds').toCollection().modify((row) => {
+      row.build = brought(row.build)
+    }))
   }
 }
 

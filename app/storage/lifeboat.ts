@@ -1,4 +1,5 @@
 import type { Build } from '../../core/build/types'
+import { brought } from './db'
 
 /**
  * The last edits of a tab that is closed before the store has taken them. The browser keeps no promise to finish a
@@ -37,7 +38,7 @@ export function survivors(): Lifeboat[] {
       const key = localStorage.key(i)
       if (!key?.startsWith(PREFIX)) continue
       const parsed = JSON.parse(localStorage.getItem(key) ?? 'null') as Lifeboat | null
-      if (parsed?.build?.format === 'tall-spindle-build') found.push(parsed)
+      if (parsed?.build?.format === 'tall-spindle-build') found.push({ ...parsed, build: brought(parsed.build) })
     }
   } catch {
     return found

@@ -4,13 +4,13 @@ export type TabNews =
   | { kind: 'opened'; tab: string; id: string }
   | { kind: 'here'; tab: string; id: string; to: string }
   | { kind: 'left'; tab: string; id: string }
-  | { kind: 'listChanged'; tab: string }
+  | { kind: 'listChanged' | 'shelfChanged'; tab: string }
 
 export type TabNewsBody =
   | { kind: 'saved'; id: string; revision: number }
   | { kind: 'opened' | 'left'; id: string }
   | { kind: 'here'; id: string; to: string }
-  | { kind: 'listChanged' }
+  | { kind: 'listChanged' | 'shelfChanged' }
 
 /** This tab among its siblings. */
 export const TAB = crypto.randomUUID()

@@ -1,5 +1,6 @@
 import { defineStore } from 'pinia'
-import { computed, ref, shallowRef, type ShallowRef } from 'vue'
+import { computed, ref, shallowRef, watch, type ShallowRef } from 'vue'
+import { carrying } from '../../core/build/carry'
 import type { Edit } from '../../core/build/edits'
 import type { Build, Pool } from '../../core/build/types'
 import type { Plan } from '../../core/plan/derivePlan'
@@ -7,6 +8,7 @@ import { isFull, loadBuild, saveBuild } from '../storage/builds'
 import * as lifeboat from '../storage/lifeboat'
 import { hear, tell, TAB } from '../storage/tabs'
 import { sharedPlanClient } from '../workers/planClient'
+import { useShelfStore } from './shelf'
 
 interface Remembered {
   build: Build
@@ -43,6 +45,10 @@ export const useBuildStore = defineStore('build', () => {
   let lastEditAt = 0
   const branchListeners: ((id: string) => void)[] = []
 
+  const shelves = useShelfStore()
+  const shelf = computed(() => shelves.shelfFor(build.value?.bottles))
+  watch(() => shelves.own, () => void derive())
+
   const pools = computed(() => build.value?.waters.filter((w): w is Pool => w.kind === 'pool') ?? [])
   const water = computed(() => build.value?.waters.find((w) => w.id === selected.value) ?? build.value?.waters[0] ?? null)
   const pool = computed(() => (water.value?.kind === 'pool' ? water.value : (pools.value[0] ?? null)))
@@ -52,7 +58,7 @@ export const useBuildStore = defineStore('build', () => {
     if (!current) return
     planning.value = true
     try {
-      const answer = await sharedPlanClient().derive('bench', current)
+      const answer = await sharedPlanClient().derive('bench', current, shelves.own)
       if (answer === null || build.value?.id !== current.id) return
       plan.value = answer.plan
       planMs.value = answer.tookMs
@@ -68,7 +74,8 @@ export const useBuildStore = defineStore('build', () => {
     void derive()
   }
 
-  function changed(next: Build): void {
+  function changed(edited: Build): void {
+    const next = carrying(edited, shelves.own)
     show(next)
     dirty = true
     saveState.value = 'saving'
@@ -221,7 +228,7 @@ export const useBuildStore = defineStore('build', () => {
 
   return {
     build, plan, planning, planMs, planProblem, undone, redone, saveState, saveProblem, missing, tabNotice, selected,
-    pools, water, pool, edit, endGroup, undo, redo, save, open, close,
+    pools, water, pool, shelf, edit, endGroup, undo, redo, save, open, close,
     onBranch: (listener: (id: string) => void) => { branchListeners.push(listener) }
   }
 })

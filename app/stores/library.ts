@@ -7,6 +7,7 @@ import type { BuildRow } from '../storage/db'
 import * as lifeboat from '../storage/lifeboat'
 import { hear, TAB, tell } from '../storage/tabs'
 import { sharedPlanClient } from '../workers/planClient'
+import { useShelfStore } from './shelf'
 
 /** All builds, with a plan for each card. */
 export const useLibraryStore = defineStore('library', () => {
@@ -17,6 +18,7 @@ export const useLibraryStore = defineStore('library', () => {
   const rescued = ref(0)
   const problem = ref('')
   const planned = new Map<string, number>()
+  const shelf = useShelfStore()
 
   async function refresh(): Promise<void> {
     try {
@@ -34,7 +36,7 @@ export const useLibraryStore = defineStore('library', () => {
     if (planned.get(row.id) === row.revision) return
     planned.set(row.id, row.revision)
     try {
-      const answer = await sharedPlanClient().derive(`card:${row.id}`, row.build)
+      const answer = await sharedPlanClient().derive(`card:${row.id}`, row.build, shelf.own)
       if (answer) plans.value = { ...plans.value, [row.id]: answer.plan }
     } catch {
       planned.delete(row.id)
@@ -52,6 +54,7 @@ export const useLibraryStore = defineStore('library', () => {
       }
       lifeboat.sink(build.id)
     }
+    await shelf.refresh()
     await seedDemos()
     void emptyOldBin()
     await refresh()

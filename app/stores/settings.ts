@@ -7,7 +7,7 @@ const KEY = 'tall-spindle:settings'
 
 /** How the builder likes to see things: kept in this browser, not in the build. */
 export const useSettingsStore = defineStore('settings', () => {
-  let kept: { theme?: Theme; exaggeration?: number } = {}
+  let kept: { theme?: Theme; exaggeration?: number; currency?: string } = {}
   try {
     kept = JSON.parse(localStorage.getItem(KEY) ?? '{}') as typeof kept
   } catch {
@@ -16,12 +16,14 @@ export const useSettingsStore = defineStore('settings', () => {
   const theme = ref<Theme>(kept.theme ?? (matchMedia('(prefers-color-scheme: dark)').matches ? 'dark' : 'light'))
   /** How much taller than long the sections are drawn. */
   const exaggeration = ref(typeof kept.exaggeration === 'number' ? Math.min(6, Math.max(1, kept.exaggeration)) : 2)
+  /** Sign before a price. */
+  const currency = ref(typeof kept.currency === 'string' ? kept.currency.slice(0, 4) : '€')
   watch(
-    [theme, exaggeration],
+    [theme, exaggeration, currency],
     () => {
       document.documentElement.classList.toggle('dark', theme.value === 'dark')
       try {
-        localStorage.setItem(KEY, JSON.stringify({ theme: theme.value, exaggeration: exaggeration.value }))
+        localStorage.setItem(KEY, JSON.stringify({ theme: theme.value, exaggeration: exaggeration.value, currency: currency.value }))
       } catch {
         // without storage the choice holds until the page is closed
       }
@@ -29,5 +31,5 @@ export const useSettingsStore = defineStore('settings', () => {
     { immediate: true }
   )
   const toggleTheme = () => { theme.value = theme.value === 'dark' ? 'light' : 'dark' }
-  return { theme, exaggeration, toggleTheme }
+  return { theme, exaggeration, currency, toggleTheme }
 })

@@ -3,44 +3,58 @@ import { ElSlider } from 'element-plus'
 import 'element-plus/theme-chalk/el-slider.css'
 import 'element-plus/theme-chalk/el-tooltip.css'
 import 'element-plus/theme-chalk/el-popper.css'
-import { computed } from 'vue'
+import { computed, defineAsyncComponent, ref, watch } from 'vue'
 import { changeFall, changePool } from '../../core/build/edits'
-import { BUILT_IN_SHELF, ofKind } from '../../core/materials/shelf'
+import { explainColour } from '../../core/explain/explanations'
+import { onShelf, ofKind } from '../../core/materials/shelf'
 import { wayFor } from '../../core/ways/catalog'
+import BodyForm from '../components/BodyForm.vue'
+import ChoiceField from '../components/ChoiceField.vue'
+import DamSheet from '../components/DamSheet.vue'
 import FindingsList from '../components/FindingsList.vue'
+import How from '../components/How.vue'
 import NumberField from '../components/NumberField.vue'
 import StepList from '../components/StepList.vue'
+import WaysSheet from '../components/WaysSheet.vue'
+import ColourStrip from '../drawings/ColourStrip.vue'
 import CoreSample from '../drawings/CoreSample.vue'
+import LightDepth from '../drawings/LightDepth.vue'
 import SectionDrawing from '../drawings/SectionDrawing.vue'
-import { ml, mm, number } from '../format'
+import { duration, mm, number } from '../format'
 import { useBuildStore } from '../stores/build'
 import { useSettingsStore } from '../stores/settings'
 
+const HeatSheet = defineAsyncComponent(() => import('../components/HeatSheet.vue'))
 const store = useBuildStore()
 const settings = useSettingsStore()
-const resins = ofKind(BUILT_IN_SHELF, 'resin')
-const tints = ofKind(BUILT_IN_SHELF, 'tint')
-const dams = ofKind(BUILT_IN_SHELF, 'dam')
-const gels = ofKind(BUILT_IN_SHELF, 'gel')
 const build = computed(() => store.build!)
 const plan = computed(() => store.plan)
 const water = computed(() => store.water)
 const pool = computed(() => (water.value?.kind === 'pool' ? water.value : null))
 const fall = computed(() => (water.value?.kind === 'fall' ? water.value : null))
 const stack = computed(() => plan.value?.stacks.pools.find((s) => s.id === pool.value?.id))
+const ground = computed(() => plan.value?.ground.pools.find((g) => g.id === pool.value?.id))
+const cures = computed(() => plan.value?.cures.waters[water.value?.id ?? ''] ?? {})
 const form = computed(() => plan.value?.forms.falls.find((f) => f.id === fall.value?.id))
 const coats = computed(() => stack.value?.coats ?? plan.value?.stacks.falls.find((s) => s.id === fall.value?.id)?.coats ?? [])
-const resin = computed(() => resins.find((r) => r.id === pool.value?.resin))
 const way = computed(() => (water.value ? wayFor(water.value.kind, water.value.way) : null))
 const steps = computed(() => (plan.value?.steps.steps ?? []).filter((s) => s.water === water.value?.id))
+const gels = computed(() => ofKind(store.shelf, 'gel'))
+const dam = computed(() => (pool.value ? onShelf(store.shelf, 'dam', pool.value.dam) : null))
+const lightResin = computed(() => (pool.value ? onShelf(store.shelf, 'light-resin', pool.value.light.resin) : null))
 const value = (event: Event) => (event.target as HTMLSelectElement).value
 
-function setTint(id: string, dropsPer100G: number): void {
-  if (!pool.value) return
-  const rest = pool.value.tints.filter((t) => t.id !== id)
-  const next = dropsPer100G > 0 ? [...rest, { id, dropsPer100G }] : rest
-  store.edit('Tint', changePool(pool.value.id, { tints: tints.flatMap((t) => next.filter((n) => n.id === t.id)) }), `tint:${id}`)
-}
+type Leaf = 'core' | 'heat' | 'light' | 'dam' | 'colour' | 'ways'
+const leaf = ref<Leaf>('core')
+const leaves = computed<{ id: Leaf; name: string }[]>(() => [
+  { id: 'core', name: 'Layers' },
+  ...(stack.value?.heat ? [{ id: 'heat' as const, name: 'Heat' }] : []),
+  ...(stack.value?.light ? [{ id: 'light' as const, name: 'Light' }] : []),
+  ...(stack.value?.dam ? [{ id: 'dam' as const, name: 'Dam' }] : []),
+  ...(pool.value && stack.value?.colours ? [{ id: 'colour' as const, name: 'Colour' }, { id: 'ways' as const, name: 'Compare ways' }] : [])
+])
+watch(leaves, (all) => { if (!all.some((l) => l.id === leaf.value)) leaf.value = 'core' })
+const setBed = (key: 'bedDeep' | 'bedShore', event: Event) => store.edit('Bed colour', (b) => ({ ...b, ground: { ...b.ground, [key]: value(event) } }), key)
 </script>
 
 <template>
@@ -50,14 +64,40 @@ function setTint(id: string, dropsPer100G: number): void {
         <div class="exaggerate"><span class="small" aria-hidden="true">Heights × {{ number(settings.exaggeration) }}</span><ElSlider v-model="settings.exaggeration" :min="1" :max="6" :step="0.5" :show-tooltip="false" aria-label="Heights drawn taller" /></div>
         <SectionDrawing v-if="plan" layers :section="plan.ground.section" :pools="store.pools" :falls="plan.forms.falls" :stacks="plan.stacks.pools" :shell-mm="build.ground.shellMm" :exaggeration="settings.exaggeration" :selected="water?.id ?? ''" @select="store.selected = $event" />
       </div>
-      <div class="lower">
-        <div class="panel pad core">
-          <h3>{{ water?.name }}: core at the deepest, top first</h3>
-          <CoreSample :coats="coats" />
+      <div class="panel leafed">
+        <div class="leaves" role="tablist" aria-label="What to look at">
+          <button v-for="l in leaves" :key="l.id" role="tab" :aria-selected="leaf === l.id" :class="{ on: leaf === l.id }" :data-leaf="l.id" @click="leaf = l.id">{{ l.name }}</button>
         </div>
-        <div class="panel pad order">
-          <h3>In the order of the trade</h3>
-          <StepList :steps="steps" />
+        <div class="leaf">
+          <div v-if="leaf === 'core'" class="lower">
+            <div class="core"><h3>{{ water?.name }}: core at the deepest, top first</h3><CoreSample :coats="coats" /></div>
+            <div class="order"><h3>In the order of the trade</h3><StepList :steps="steps" /></div>
+          </div>
+          <HeatSheet v-else-if="leaf === 'heat' && stack?.heat" :heat="stack.heat" :dammed="stack.dam !== null" />
+          <div v-else-if="leaf === 'light' && stack?.light && pool && lightResin" class="lower">
+            <LightDepth :light="stack.light" :depth-mm="ground?.maxDepthMm ?? 0" :seconds="stack.light.secondsPerCoat ?? pool.light.seconds" :ec-mj-cm2="lightResin.ecMjCm2" />
+            <dl class="figures lamp">
+              <div><dt>Coats</dt><dd>{{ stack.light.coats }} <small>of {{ mm(stack.light.coatMm) }}</small></dd></div>
+              <div><dt>Light on each spot</dt><dd>{{ stack.light.secondsPerCoat === null ? 'never enough' : `${stack.light.secondsPerCoat} s` }}</dd></div>
+              <div><dt>Spots a coat</dt><dd>{{ stack.light.spots }}</dd></div>
+              <div><dt>Under the lamp</dt><dd>{{ duration(stack.light.lampMin) }}</dd></div>
+              <div><dt>Lamp gives</dt><dd>{{ number(stack.light.irradianceMwCm2) }} <small>mW/cm² at {{ mm(pool.light.lampMm) }}</small></dd></div>
+              <div><dt>Sets</dt><dd>{{ mm(stack.light.cureDepthMm) }} <small>a coat is six tenths of it</small></dd></div>
+              <div><dt>Warmest</dt><dd>{{ Math.round(stack.light.peakC) }} °C</dd></div>
+            </dl>
+          </div>
+          <DamSheet v-else-if="leaf === 'dam' && stack?.dam" :plan="stack.dam" :dam="dam" :set-min="cures.damSet ?? 0" :dry-min="cures.dryOut ?? 0" :poured="pool?.way === 'light-cured-pour' ? 'light' : 'two-part'" />
+          <div v-else-if="leaf === 'colour' && stack?.colours && pool" class="lower">
+            <ColourStrip class="grow" :colours="stack.colours" :length-mm="plan!.ground.section.lengthMm" data-test="colours" />
+            <div class="bedform stack">
+              <label class="row small">Bed where deep <input type="color" :value="build.ground.bedDeep" @input="setBed('bedDeep', $event)" /></label>
+              <label class="row small">Bed at the shore <input type="color" :value="build.ground.bedShore" @input="setBed('bedShore', $event)" /></label>
+              <p>At the deepest <How :about="explainColour(pool, stack.colours.deepest.bedShowsPct)"><b>{{ Math.round(stack.colours.deepest.bedShowsPct) }} %</b></How> of the bed shows.</p>
+              <label class="field"><span class="name">Tinted</span><select class="choice" :value="pool.tinting" @change="store.edit('Tinting', changePool(pool!.id, { tinting: value($event) as 'all-at-once' }))"><option value="all-at-once">one bottle for all pours</option><option value="batch-by-batch">batch by batch</option></select></label>
+              <p class="small soft">A screen glows and resin does not: pour a chip first. Chips are fitted to your own bottle on Shelf.</p>
+            </div>
+          </div>
+          <WaysSheet v-else-if="leaf === 'ways' && pool" :build="build" :pool="pool.id" :way="pool.way" :zone="build.calendar.zone" @choose="store.edit('Way', changePool(pool!.id, { way: $event }))" />
         </div>
       </div>
     </div>
@@ -65,25 +105,10 @@ function setTint(id: string, dropsPer100G: number): void {
       <FindingsList :findings="plan?.findings ?? []" place="build-up" />
       <section class="panel pad stack">
         <label class="field"><span class="name">Water</span><select class="choice" :value="water?.id" data-test="water-pick" @change="store.selected = value($event)"><option v-for="w in build.waters" :key="w.id" :value="w.id">{{ w.name }}</option></select></label>
-        <div v-if="way"><b>{{ way.name }}</b><p class="small soft">{{ way.note }}</p></div>
-        <template v-if="pool">
-          <label class="field"><span class="name">Resin</span><select class="choice" :value="pool.resin" data-test="resin" @change="store.edit('Resin', changePool(pool!.id, { resin: value($event) }))"><option v-for="r in resins" :key="r.id" :value="r.id">{{ r.name }}, {{ r.layerMaxMm }} mm at most</option></select></label>
-          <p v-if="resin" class="small soft">{{ resin.note }} {{ resin.partA }} : {{ resin.partB }} by <b>{{ resin.basis }}</b>; next pour after {{ resin.nextPourH }} h, dam off after {{ resin.undamH }} h at {{ resin.labelC }} °C.</p>
-          <table v-if="stack?.layers.length" class="plain">
-            <thead><tr><th>Pour</th><th class="num">from–to</th><th class="num">thick</th><th class="num">takes</th></tr></thead>
-            <tbody><tr v-for="(l, i) in stack.layers" :key="i"><td>{{ i + 1 }}</td><td class="num">{{ number(l.fromMm) }}–{{ mm(l.toMm) }}</td><td class="num">{{ mm(l.toMm - l.fromMm) }}</td><td class="num">{{ ml(l.volumeMl) }}</td></tr></tbody>
-          </table>
-          <div class="field"><span class="name">Tints, drops in 100 g</span>
-            <div v-for="t in tints" :key="t.id" class="row tint"><span class="swatch" :style="{ background: t.colour }"></span><span class="grow">{{ t.name }}</span>
-              <button class="tool" :aria-label="`Less ${t.name}`" :disabled="!pool.tints.some((x) => x.id === t.id)" @click="setTint(t.id, (pool!.tints.find((x) => x.id === t.id)?.dropsPer100G ?? 0) - 1)">−</button>
-              <b class="count">{{ pool.tints.find((x) => x.id === t.id)?.dropsPer100G ?? 0 }}</b>
-              <button class="tool" :aria-label="`More ${t.name}`" @click="setTint(t.id, (pool!.tints.find((x) => x.id === t.id)?.dropsPer100G ?? 0) + 1)">+</button></div>
-          </div>
-          <label class="field"><span class="name">Dam</span><select class="choice" :value="pool.dam" @change="store.edit('Dam', changePool(pool!.id, { dam: value($event) }))"><option v-for="d in dams" :key="d.id" :value="d.id">{{ d.name }}</option></select></label>
-          <p class="small soft">{{ dams.find((d) => d.id === pool?.dam)?.note }}</p>
-        </template>
+        <BodyForm v-if="pool" :key="pool.id" :pool="pool" :stack="stack" />
         <template v-if="fall && form">
-          <label class="field"><span class="name">Strips of</span><select class="choice" :value="fall.gel" @change="store.edit('Gel', changeFall(fall!.id, { gel: value($event) }))"><option v-for="g in gels" :key="g.id" :value="g.id">{{ g.name }}</option></select></label>
+          <div v-if="way"><b>{{ way.name }}</b><p class="small soft">{{ way.note }}</p></div>
+          <ChoiceField label="Strips of" :model-value="fall.gel" :options="gels" @update:model-value="store.edit('Gel', changeFall(fall!.id, { gel: $event }))" />
           <p class="small soft">{{ gels.find((g) => g.id === fall?.gel)?.note }}</p>
           <div class="grid2">
             <NumberField label="Width of a strip" unit="mm" :model-value="fall.stripWidthMm" :min="2" :max="500" @update:model-value="store.edit('Strip width', changeFall(fall!.id, { stripWidthMm: $event! }), 'stripwidth')" />
@@ -97,14 +122,19 @@ function setTint(id: string, dropsPer100G: number): void {
 </template>
 
 <style scoped>
-.section-box { flex: 1; min-height: 210px; }
-.lower { flex: 1.1; display: flex; gap: 12px; min-height: 0; }
+.section-box { flex: 1; min-height: 200px; }
+.leafed { flex: 1.35; min-height: 0; display: flex; flex-direction: column; }
+.leaves { display: flex; gap: 2px; padding: 6px 12px 0; border-bottom: 2px solid var(--line-strong); }
+.leaves button { border: 0; background: none; padding: 6px 14px; cursor: pointer; font: 600 14px var(--head); border-radius: 3px 12px 0 0; color: var(--ink-soft); }
+.leaves button:hover { background: var(--sunk); }
+.leaves button.on { background: var(--deep); color: var(--on-deep); }
+.leaf { flex: 1; min-height: 0; padding: 10px 14px; }
+.lower { display: flex; gap: 16px; min-height: 0; height: 100%; }
 .core { flex: 1; overflow: auto; min-width: 0; }
 .order { flex: 1.15; overflow: auto; min-width: 0; }
+.lamp { width: 260px; align-content: start; }
+.bedform { width: 216px; gap: 9px; }
+.bedform input[type='color'] { width: 44px; height: 26px; border: 1px solid var(--line-strong); background: none; padding: 1px; margin-left: auto; }
 .exaggerate { position: absolute; right: 22px; top: 6px; z-index: 2; display: flex; gap: 14px; align-items: center; white-space: nowrap; }
 .exaggerate .el-slider { width: 130px; }
-.swatch { width: 22px; height: 22px; border-radius: 2px 10px 2px 10px; border: 1px solid var(--line-strong); }
-.tint { gap: 8px; flex-wrap: nowrap; }
-.tint .tool { min-width: 36px; justify-content: center; padding: 2px 8px; }
-.count { min-width: 22px; text-align: center; }
 </style>

@@ -6,6 +6,8 @@ import { chainMinutes, type ChainLink } from '../../core/days/daysStage'
 import { sittingsOf } from '../../core/days/sittings'
 import { explainFinish } from '../../core/explain/explanations'
 import type { State } from '../../core/ways/types'
+import { roomLine } from '../../core/bench/scaleLine'
+import DeviceButton from '../components/DeviceButton.vue'
 import CalendarEditor from '../components/CalendarEditor.vue'
 import FindingsList from '../components/FindingsList.vue'
 import How from '../components/How.vue'
@@ -92,7 +94,8 @@ function chainWords(link: ChainLink): string {
           <NumberField label="Temperature" unit="°C" :model-value="build.room.tempC" :min="-40" :max="60" :step="0.5" @update:model-value="setRoom({ tempC: $event! })" />
           <NumberField label="Humidity" unit="%" :model-value="build.room.rhPct" :min="0" :max="100" @update:model-value="setRoom({ rhPct: $event! })" />
         </div>
-        <p class="small soft">Resin: twice as long for every 10 °C less than the label’s. Gel, glue, plaster: by the air’s thirst for water.</p>
+        <DeviceButton device="room" label="Read the room sensor" :parse="roomLine" @reading="setRoom($event)" />
+        <p class="small soft">Resin: by its own heat and cure in this room. Gel, glue, plaster: by the air’s thirst for water.</p>
       </section>
     </div>
   </div>

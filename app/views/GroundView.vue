@@ -3,9 +3,11 @@ import { computed, onBeforeUnmount, onMounted, ref } from 'vue'
 import { addCorner, addSounding, changePool, changeSounding, drawOutline, moveCorner, removeCorner, removeSounding, setEdge, type Edit } from '../../core/build/edits'
 import type { Pool } from '../../core/build/types'
 import type { Point2 } from '../../core/geometry/polygon'
-import { BUILT_IN_SHELF, ofKind } from '../../core/materials/shelf'
+import { ofKind } from '../../core/materials/shelf'
 import FindingsList from '../components/FindingsList.vue'
+import GroundExtras from '../components/GroundExtras.vue'
 import NumberField from '../components/NumberField.vue'
+import ScanDialog from '../components/ScanDialog.vue'
 import SoundingsTable from '../components/SoundingsTable.vue'
 import PlanDrawing, { type PlanTool } from '../drawings/PlanDrawing.vue'
 import SectionDrawing from '../drawings/SectionDrawing.vue'
@@ -23,9 +25,10 @@ const TOOLS: { id: PlanTool; key: string; name: string; what: string }[] = [
   { id: 'remove', key: 'X', name: 'Remove', what: 'Click a point or sounding to take it away' },
   { id: 'draw', key: 'L', name: 'Draw', what: 'Click round the pool, Enter closes it' }
 ]
-const landforms = ofKind(BUILT_IN_SHELF, 'landform')
-const shells = ofKind(BUILT_IN_SHELF, 'shell')
-const seals = ofKind(BUILT_IN_SHELF, 'sealer')
+const landforms = computed(() => ofKind(store.shelf, 'landform'))
+const shells = computed(() => ofKind(store.shelf, 'shell'))
+const seals = computed(() => ofKind(store.shelf, 'sealer'))
+const scanning = ref(false)
 
 const build = computed(() => store.build!)
 const plan = computed(() => store.plan)
@@ -70,7 +73,7 @@ onBeforeUnmount(() => window.removeEventListener('keydown', pressed))
         <div class="canvas">
           <PlanDrawing
             v-if="plan" :base="build.base" :pools="store.pools" :grounds="plan.ground.pools" :falls="plan.forms.falls" :section="build.section" :tool="tool"
-            :selected="pool?.id ?? ''" :faults-at="faultsAt" @select="store.selected = $event" @settled="store.endGroup"
+            :selected="pool?.id ?? ''" :faults-at="faultsAt" :next-dip="ground?.nextDip?.at ?? null" @select="store.selected = $event" @settled="store.endGroup"
             @move-corner="(p, c, at) => change('Move outline point', moveCorner(p, c, at), `corner:${c}`)"
             @add-corner="(p, c, at) => change('Add outline point', addCorner(p, c, at))"
             @remove-corner="(p, c) => change('Remove outline point', removeCorner(p, c))"
@@ -89,7 +92,7 @@ onBeforeUnmount(() => window.removeEventListener('keydown', pressed))
     <div class="tray">
       <FindingsList :findings="plan?.findings ?? []" place="ground" />
       <section class="panel pad stack">
-        <div class="row"><h2 class="grow">Pool</h2>
+        <div class="row"><h2 class="grow">Pool</h2><button v-if="pool" class="tool" data-test="scan" @click="scanning = true">From a file…</button>
           <select v-if="store.pools.length > 1" class="choice pick" :value="pool?.id" aria-label="Pool" @change="store.selected = ($event.target as HTMLSelectElement).value"><option v-for="p in store.pools" :key="p.id" :value="p.id">{{ p.name }}</option></select>
         </div>
         <p v-if="!pool">No pool yet: add one on Water.</p>
@@ -101,12 +104,14 @@ onBeforeUnmount(() => window.removeEventListener('keydown', pressed))
           </div>
         </template>
       </section>
+      <GroundExtras :pool="pool" :ground="ground" :plan="plan" />
       <SoundingsTable v-if="pool" :pool="pool" :faults="faults" />
       <section class="panel pad stack">
         <h2>Base and land</h2>
         <div class="grid2">
           <NumberField label="Left to right" unit="mm" :model-value="build.base.widthMm" :min="10" :max="10000" :step="10" @update:model-value="setBase({ widthMm: $event })" />
           <NumberField label="Front to back" unit="mm" :model-value="build.base.depthMm" :min="10" :max="10000" :step="10" @update:model-value="setBase({ depthMm: $event })" />
+          <NumberField label="Rocks to cast" unit="ml" :model-value="build.ground.castingsMl" :min="0" :max="100000" :step="10" @update:model-value="setGround({ castingsMl: $event })" />
           <NumberField label="Bank height" unit="mm" :model-value="build.ground.bankMm" :min="0" :max="10000" @update:model-value="setGround({ bankMm: $event })" />
           <NumberField label="Shell thickness" unit="mm" :model-value="build.ground.shellMm" :min="0" :max="100" :step="0.5" @update:model-value="setGround({ shellMm: $event })" />
         </div>
@@ -119,6 +124,7 @@ onBeforeUnmount(() => window.removeEventListener('keydown', pressed))
         <p class="small soft">{{ landforms.find((m) => m.id === build.ground.landform)?.note }} {{ shells.find((m) => m.id === build.ground.shell)?.note }}</p>
       </section>
     </div>
+    <ScanDialog v-if="scanning" v-model="scanning" :grounds="plan?.ground.pools ?? []" />
   </div>
 </template>
 

@@ -2,18 +2,26 @@
 import { computed } from 'vue'
 import type { MixingHabits } from '../../core/build/types'
 import { CAUTION_CLOSE, CAUTIONS } from '../../core/materials/cautions'
-import { BUILT_IN_SHELF, onShelf } from '../../core/materials/shelf'
+import { onShelf } from '../../core/materials/shelf'
 import { shoppable, shoppingCsv } from '../../core/formats/csv'
 import { explainMix, explainWorking } from '../../core/explain/explanations'
 import FindingsList from '../components/FindingsList.vue'
 import How from '../components/How.vue'
 import NumberField from '../components/NumberField.vue'
+import RescueTint from '../components/RescueTint.vue'
 import CupDrawing from '../drawings/CupDrawing.vue'
-import { duration, grams, ml, number } from '../format'
+import { useRouter } from 'vue-router'
+import type { PlannedBatch } from '../../core/amounts/types'
+import { duration, grams, ml, mm, number } from '../format'
+import { useSettingsStore } from '../stores/settings'
 import { saveFile } from '../saveFile'
 import { useBuildStore } from '../stores/build'
 
 const store = useBuildStore()
+const settings = useSettingsStore()
+const router = useRouter()
+const money = (value: number) => `${settings.currency}${value.toFixed(2)}`
+const weighOut = (b: PlannedBatch) => void router.push({ name: 'weigh', params: { id: build.value.id, batch: `${b.pool}-${b.pour}-${b.cup}` } })
 const build = computed(() => store.build!)
 const plan = computed(() => store.plan)
 /** More cups than this are not drawn. */
@@ -23,20 +31,24 @@ const setHabits = (change: Partial<MixingHabits>) => store.edit('Mixing', (b) =>
 const groups = computed(() =>
   (plan.value?.amounts.pools ?? []).map((amounts) => {
     const pool = store.pools.find((p) => p.id === amounts.pool)
-    const resin = onShelf(BUILT_IN_SHELF, 'resin', amounts.resin)
+    const resin = onShelf(store.shelf, 'resin', amounts.resin)
     const batches = plan.value!.amounts.batches.filter((b) => b.pool === amounts.pool)
-    return { amounts, pool, resin, batches, workingMin: plan.value!.cures.workingMin[amounts.resin] ?? 0 }
+    return { amounts, pool, resin, batches, workingMin: plan.value!.cures.workingMin[amounts.pool] ?? 0, largestG: Math.max(0, ...batches.map((b) => b.massG)) }
   })
 )
 const tintsOf = (drops: Record<string, number>) =>
-  Object.entries(drops).map(([id, count]) => ({ id, drops: count, name: BUILT_IN_SHELF.get(id)?.name ?? id, colour: onShelf(BUILT_IN_SHELF, 'tint', id)?.colour ?? '#888888' }))
+  Object.entries(drops).map(([id, count]) => ({ id, drops: count, name: store.shelf.get(id)?.name ?? id, colour: onShelf(store.shelf, 'tint', id)?.look.colour ?? '#888888' }))
+const dropsWords = (drops: Record<string, number>) => tintsOf(drops).map((t) => `${t.drops} ${t.drops === 1 ? 'drop' : 'drops'} ${t.name.replace(' tint', '').toLowerCase()}`).join(' and ')
+const lights = computed(() => build.value.waters.flatMap((w) => (w.kind === 'pool' && w.way === 'light-cured-pour' ? [{ pool: w, light: plan.value?.stacks.pools.find((s) => s.id === w.id)?.light, massG: plan.value?.amounts.sizes.waters[w.id]?.lightG ?? 0 }] : [])))
+const toBuy = computed(() => (plan.value?.amounts.shopping ?? []).reduce((sum, l) => sum + (l.cost ?? 0), 0))
+const rescue = computed(() => { const g = groups.value.find((x) => x.batches.some((b) => Object.keys(b.drops).length > 0)); const b = g?.batches.find((x) => Object.keys(x.drops).length > 0); return g && b ? { key: `${b.pool}-${b.massG}`, massG: b.massG, wanted: (Object.values(b.dropsExact).reduce((s, d) => s + d, 0) / b.massG) * 100, cupHoldsG: build.value.mixing.cupMl * 0.75 * g.amounts.densityGCm3 } : null })
 const saveShopping = () => saveFile(`${build.value.name} shopping.csv`, 'text/csv', shoppingCsv(plan.value!.amounts.shopping))
 </script>
 
 <template>
   <div class="bench">
     <div class="drawings cups">
-      <section v-for="{ amounts, pool, resin, batches, workingMin } in groups" :key="amounts.pool" class="panel pad group">
+      <section v-for="{ amounts, pool, resin, batches, workingMin, largestG } in groups" :key="amounts.pool" class="panel pad group">
         <header class="row">
           <h2>{{ pool?.name }}</h2>
           <span class="soft">{{ resin?.name }}</span>
@@ -47,28 +59,37 @@ const saveShopping = () => saveFile(`${build.value.name} shopping.csv`, 'text/cs
           The label says <b>{{ number(resin.partA) }} : {{ number(resin.partB) }} by {{ resin.basis }}</b>.
           On the scale that is <b>{{ amounts.massRatioA.toFixed(2) }} : 1 by mass</b>; in the cup {{ amounts.volumeRatioA.toFixed(2) }} : 1 by volume. Weigh by the grams below.
         </p>
-        <p v-if="batches.length > 1 && pool?.tints.length" class="small" data-test="tint-all">So that no seam shows, tint all {{ grams(amounts.aG) }} of part A at once with <b>{{ tintsOf(amounts.dropsForAll).map((t) => `${t.drops} ${t.drops === 1 ? 'drop' : 'drops'} ${t.name.replace(' tint', '').toLowerCase()}`).join(' and ') }}</b>, and weigh every cup from that. Cup by cup instead: the drops below.</p>
+        <div v-if="pool?.tinting === 'all-at-once' && amounts.tintAll.some((t) => Object.keys(t.drops).length)" class="small" data-test="tint-all">So that no seam shows, tint part A at once and weigh every cup from that:
+          <span v-for="t in amounts.tintAll" :key="t.band" class="all">{{ t.pours[0] === t.pours[1] ? `pour ${t.pours[0]}` : `pours ${t.pours[0]} to ${t.pours[1]}` }}: {{ grams(t.aG) }} of A, <b>{{ dropsWords(t.drops) || 'clear' }}</b>.</span></div>
         <p v-if="amounts.problem" class="fault" role="alert">Nothing can be mixed. {{ amounts.problem }} Give a larger cup under “Your bench”.</p>
         <div class="grid">
           <article v-for="(b, i) in batches.slice(0, MOST_CUPS)" :key="i" class="cup" :data-batch="`${b.pool}-${b.pour}-${b.cup}`">
             <h3>Pour {{ b.pour }}<template v-if="b.cups > 1">, cup {{ b.cup }} of {{ b.cups }}</template> <span class="soft">{{ grams(b.massG) }}</span></h3>
             <CupDrawing :batch="b" :tints="tintsOf(b.drops)" />
-            <ul v-if="Object.keys(b.drops).length" class="drops"><li v-for="t in tintsOf(b.drops)" :key="t.id"><span class="swatch" :style="{ background: t.colour }"></span><b>{{ t.drops }}</b> {{ t.drops === 1 ? 'drop' : 'drops' }} {{ t.name.replace(' tint', '').toLowerCase() }}</li></ul>
-            <p class="small soft">Stir {{ duration(resin?.stirMin ?? 0) }}, scraping; poured within <How v-if="resin" :about="explainWorking(resin, build.room.tempC)">{{ duration(workingMin) }}</How></p>
+            <ul v-if="Object.keys(b.drops).length && pool?.tinting === 'batch-by-batch'" class="drops"><li v-for="t in tintsOf(b.drops)" :key="t.id"><span class="swatch" :style="{ background: t.colour }"></span><b>{{ t.drops }}</b> {{ t.drops === 1 ? 'drop' : 'drops' }} {{ t.name.replace(' tint', '').toLowerCase() }}</li></ul>
+            <p class="small soft">Stir {{ duration(resin?.stirMin ?? 0) }}, scraping; poured within <How v-if="resin" :about="explainWorking(resin, build.room.tempC, largestG, workingMin)">{{ duration(workingMin) }}</How></p>
+            <button class="tool" :data-weigh="`${b.pool}-${b.pour}-${b.cup}`" @click="weighOut(b)">Weigh it out</button>
           </article>
         </div>
         <p v-if="batches.length > MOST_CUPS">And {{ batches.length - MOST_CUPS }} cups more, all in the exported plan: a larger cup would make fewer.</p>
       </section>
-      <p v-if="!groups.length" class="panel pad">Nothing to mix yet: a pool with water in it comes first.</p>
+      <section v-for="l in lights" :key="l.pool.id" class="panel pad group">
+        <header class="row"><h2>{{ l.pool.name }}</h2><span class="soft">{{ store.shelf.get(l.pool.light.resin)?.name }}, from the bottle: nothing to mix</span><span class="grow"></span><b class="figure">{{ grams(l.massG) }}</b></header>
+        <p v-if="l.light">{{ l.light.coats }} {{ l.light.coats === 1 ? 'coat' : 'coats' }} of {{ mm(l.light.coatMm) }}, {{ l.light.spots }} spots each, {{ l.light.secondsPerCoat ?? '–' }} s a spot.</p>
+      </section>
+      <p v-if="!groups.length && !lights.length" class="panel pad">Nothing to mix yet: a pool with water in it comes first.</p>
     </div>
     <div class="tray">
       <FindingsList :findings="plan?.findings ?? []" place="mix" />
       <section class="panel pad stack">
         <div class="row"><h2 class="grow">Shopping list</h2><button class="tool" @click="saveShopping">CSV</button></div>
         <table class="plain" data-test="shopping">
-          <tbody><tr v-for="(l, i) in plan?.amounts.shopping ?? []" :key="i"><td>{{ l.name }}</td><td class="num"><b>{{ shoppable(l) }}</b> {{ l.unit === 'piece' ? '' : l.unit }}<span v-if="l.also" class="small soft also">{{ l.also }}</span></td></tr></tbody>
+          <tbody><tr v-for="(l, i) in plan?.amounts.shopping ?? []" :key="i" :class="{ have: l.missing === 0 }"><td>{{ l.name }}<span v-if="l.also" class="small soft also">{{ l.also }}</span></td><td class="num"><b>{{ shoppable(l) }}</b> {{ l.unit === 'piece' ? '' : l.unit }}<span class="small soft also">{{ l.missing === 0 ? 'on the shelf' : l.packs !== null ? `${l.packs} × ${number(l.packAmount ?? 0)} ${l.unit === 'piece' ? '' : l.unit}` : '' }}</span></td><td class="num">{{ l.cost ? money(l.cost) : '' }}</td></tr></tbody>
+          <tfoot><tr><td><b>To buy, in whole packs</b></td><td></td><td class="num"><b>{{ money(toBuy) }}</b></td></tr></tfoot>
         </table>
+        <p class="small soft">Prices are made up until you give yours on Shelf; what you have is taken off there.</p>
       </section>
+      <RescueTint v-if="rescue" :key="rescue.key" :mass-g="rescue.massG" :wanted="rescue.wanted" :cup-holds-g="rescue.cupHoldsG" />
       <section class="panel pad stack">
         <h2>Your bench</h2>
         <div class="grid2">
@@ -97,6 +118,8 @@ const saveShopping = () => saveFile(`${build.value.name} shopping.csv`, 'text/cs
 .drops { list-style: none; padding: 0; margin: 0; display: grid; gap: 2px; font-size: 14px; }
 .drops li { display: flex; gap: 6px; align-items: center; }
 .swatch { width: 14px; height: 14px; border-radius: 1px 7px 1px 7px; border: 1px solid var(--line-strong); }
-.also { display: block; }
+.also { display: block; white-space: normal; }
+.all { display: block; }
+.have td { color: var(--ink-soft); }
 .caution { border-color: var(--brass); }
 </style>

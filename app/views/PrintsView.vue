@@ -5,7 +5,6 @@ import { shoppable, shoppingCsv } from '../../core/formats/csv'
 import { stepsCalendar } from '../../core/formats/ics'
 import { writeBuild } from '../../core/formats/write'
 import { CAUTION_CLOSE, CAUTIONS } from '../../core/materials/cautions'
-import { BUILT_IN_SHELF } from '../../core/materials/shelf'
 import PlanDrawing from '../drawings/PlanDrawing.vue'
 import SectionDrawing from '../drawings/SectionDrawing.vue'
 import { clock, dayAndClock, duration, grams, longDay, ml, mm } from '../format'
@@ -19,7 +18,7 @@ const days = computed(() => plan.value?.days)
 const sittings = computed(() => (days.value ? sittingsOf(days.value) : []))
 const step = (id: string) => plan.value!.steps.steps.find((s) => s.id === id)!
 const waterName = (id: string | null) => build.value.waters.find((w) => w.id === id)?.name ?? ''
-const drops = (d: Record<string, number>) => Object.entries(d).map(([id, n]) => `${n} ${BUILT_IN_SHELF.get(id)?.name.replace(' tint', '').toLowerCase() ?? id}`).join(', ') || 'none'
+const drops = (d: Record<string, number>) => Object.entries(d).map(([id, n]) => `${n} ${store.shelf.get(id)?.name.replace(' tint', '').toLowerCase() ?? id}`).join(', ') || 'none'
 const saveJson = () => saveFile(`${build.value.name}.json`, 'application/json', writeBuild(build.value))
 const saveCsv = () => saveFile(`${build.value.name} shopping.csv`, 'text/csv', shoppingCsv(plan.value!.amounts.shopping))
 const saveIcs = () => saveFile(`${build.value.name}.ics`, 'text/calendar', stepsCalendar(build.value, plan.value!.steps.steps, days.value!, Date.now()))

@@ -2,12 +2,12 @@
 import { computed, ref } from 'vue'
 import { addFall, addPool, changeFall, changePool, removeWater } from '../../core/build/edits'
 import { scaled, scaleRatio } from '../../core/calculators/scale'
-import { explainDepth, explainPours, explainStrip, explainStripCount, explainVolume } from '../../core/explain/explanations'
-import { BUILT_IN_SHELF, onShelf } from '../../core/materials/shelf'
+import { explainDepth, explainPours, explainSd, explainStrip, explainStripCount, explainVolume } from '../../core/explain/explanations'
 import FindingsList from '../components/FindingsList.vue'
 import How from '../components/How.vue'
 import LiveText from '../components/LiveText.vue'
 import NumberField from '../components/NumberField.vue'
+import PoolWays from '../components/PoolWays.vue'
 import PlanDrawing from '../drawings/PlanDrawing.vue'
 import SectionDrawing from '../drawings/SectionDrawing.vue'
 import StageCurve from '../drawings/StageCurve.vue'
@@ -27,7 +27,7 @@ const fall = computed(() => (water.value?.kind === 'fall' ? water.value : null))
 const ground = computed(() => plan.value?.ground.pools.find((g) => g.id === pool.value?.id))
 const form = computed(() => plan.value?.forms.falls.find((f) => f.id === fall.value?.id))
 const layers = computed(() => plan.value?.stacks.pools.find((s) => s.id === pool.value?.id)?.layers ?? [])
-const resin = computed(() => (pool.value ? onShelf(BUILT_IN_SHELF, 'resin', pool.value.resin) : null))
+const heat = computed(() => plan.value?.stacks.pools.find((s) => s.id === pool.value?.id)?.heat)
 const ratio = computed(() => scaleRatio(build.value.scale) ?? 1)
 const real = (mmOnModel: number) => `${number(scaled(ratio.value, mmOnModel).realM)} m real`
 const poolName = (id: string | undefined | null) => store.pools.find((p) => p.id === id)?.name ?? 'no pool'
@@ -88,15 +88,16 @@ function rename(text: string): void {
           <NumberField label="Dam’s top" unit="mm" :model-value="pool.damTopMm" :min="-1000" :max="10000" :step="0.5" @update:model-value="store.edit('Dam', changePool(pool!.id, { damTopMm: $event! }), 'damtop')" />
         </div>
         <dl v-if="ground.measured" class="figures">
-          <div><dt>Volume</dt><dd data-test="volume"><How :about="explainVolume(pool, ground)">{{ ml(ground.volumeMl) }}</How></dd></div>
+          <div><dt>Volume</dt><dd data-test="volume"><How :about="explainVolume(pool, ground)">{{ ml(ground.volumeMl) }}</How> <small v-if="ground.sdMl"><How :about="explainSd(ground)">± {{ ml(1.64 * ground.sdMl) }}</How></small></dd></div>
           <div><dt>Surface</dt><dd data-test="area">{{ cm2(ground.areaMm2) }}</dd></div>
           <div><dt>Deepest</dt><dd data-test="deepest"><How :about="explainDepth(pool, ground)">{{ mm(ground.maxDepthMm) }}</How> <small>{{ real(ground.maxDepthMm) }}</small></dd></div>
           <div><dt>On average</dt><dd>{{ mm(ground.meanDepthMm) }}</dd></div>
-          <div><dt>Pours</dt><dd data-test="pours"><How v-if="resin" :about="explainPours(ground, resin, layers.length)">{{ layers.length }}</How> <small v-if="layers.length">of {{ mm(layers[0].toMm - layers[0].fromMm) }} at the deepest</small></dd></div>
+          <div><dt>Pours</dt><dd data-test="pours"><How v-if="heat" :about="explainPours(heat)">{{ layers.length }}</How><template v-else>{{ layers.length }}</template> <small v-if="layers.length">of {{ mm(layers[0].toMm - layers[0].fromMm) }} at the deepest</small></dd></div>
         </dl>
         <p v-else class="fault">The ground cannot be measured yet: see Ground.</p>
         <p class="small soft">Click a figure to see where it comes from.</p>
       </section>
+      <PoolWays v-if="pool && ground?.measured" :key="pool.id" :pool="pool" :plan="plan" />
       <section v-if="fall && form" class="panel pad stack" data-test="fall-figures">
         <div class="row"><LiveText class="choice grow figure" :model-value="fall.name" aria-label="Name of the water" maxlength="120" @typed="rename" /><button class="tool danger" @click="store.edit('Remove water', removeWater(fall!.id))">Remove</button></div>
         <div class="row"><span class="grow">Over the lip of <b>{{ poolName(fall.lip?.pool) }}</b></span><button class="tool" :aria-pressed="choosingLip" data-test="choose-lip" @click="choosingLip = !choosingLip">Choose on the plan</button></div>
@@ -130,8 +131,4 @@ function rename(text: string): void {
 .drop.fall { padding-left: 26px; }
 .drop.on { background: var(--deep); color: var(--on-deep); }
 .drop:hover:not(.on) { background: var(--sunk); }
-.figures { margin: 0; display: grid; grid-template-columns: 1fr 1fr; gap: 9px 12px; }
-.figures dt { font-size: 12.5px; color: var(--ink-soft); }
-.figures dd { margin: 0; font: 650 18px/1.2 var(--head); }
-.figures small { font: 400 12.5px var(--text); color: var(--ink-soft); display: block; }
 </style>

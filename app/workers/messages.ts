@@ -1,14 +1,38 @@
+import type { Answers, Question } from '../../core/ask/ask'
 import type { Build } from '../../core/build/types'
+import type { Material } from '../../core/materials/types'
 import type { Plan, StageName } from '../../core/plan/derivePlan'
+import type { Extent, MapPlacement, Placement } from '../../core/scan/heightGrid'
+import type { ScanKind } from '../../core/scan/readMesh'
+import type { ThinnedScan } from '../../core/scan/thin'
+import type { Point2 } from '../../core/geometry/polygon'
 
 /** Asks for a plan. Runs of the same lane outdate each other: only the newest is finished. */
 export interface PlanRequest {
   lane: string
   run: number
   build: Build
+  /** The builder's own bottles. */
+  own: readonly Material[]
 }
 
 export type PlanReply =
   | { kind: 'progress'; lane: string; run: number; stage: StageName }
   | { kind: 'plan'; lane: string; run: number; plan: Plan; tookMs: number }
   | { kind: 'failed'; lane: string; run: number; message: string }
+
+export interface AskRequest { question: Question; own: readonly Material[] }
+export type AskReply = { kind: 'answer'; answer: Answers[keyof Answers] } | { kind: 'failed'; message: string }
+
+/** What a scan turned out to be. */
+export interface ScanSeen { scan: ScanKind; triangles: number; dropped: number; pixels: [number, number] | null; extents: { y: Extent; z: Extent } | null; soundings: number }
+
+export type ScanRequest =
+  | { kind: 'read'; scan: ScanKind; bytes: ArrayBuffer }
+  | { kind: 'lay'; placement: Placement | null; map: MapPlacement | null; pools: { id: string; name: string; ring: Point2[] }[] }
+
+export type ScanReply =
+  | { kind: 'progress'; share: number; doing: string }
+  | { kind: 'seen'; seen: ScanSeen }
+  | { kind: 'laid'; pools: { id: string; name: string; scan: ThinnedScan | null; problem: string }[]; tookMs: number }
+  | { kind: 'failed'; message: string }

@@ -1,4 +1,7 @@
+import { BUILT_IN, shelfOf } from '../../core/materials/shelf'
+import type { Material } from '../../core/materials/types'
 import { planner, type Planner } from '../../core/plan/derivePlan'
+import { remembered } from '../../core/plan/memo'
 import type { PlanReply, PlanRequest } from './messages'
 
 /** A stage shorter than this is followed by the next at once; after a longer one the newest request is looked for, ms. */
@@ -11,7 +14,10 @@ const reply = (message: PlanReply) => postMessage(message)
 /** Lets messages in that came while a stage was at work. */
 const breath = () => new Promise<void>((resolve) => setTimeout(resolve, 0))
 
-async function derive({ lane, run, build }: PlanRequest): Promise<void> {
+/** The same bottles make the same shelf, so that stages remember it. */
+const shelfWith = remembered((own: readonly Material[]) => shelfOf([...BUILT_IN, ...own]))
+
+async function derive({ lane, run, build, own }: PlanRequest): Promise<void> {
   const plan = planners.get(lane) ?? planner()
   planners.set(lane, plan)
   // requests that came in one go outdate each other before any of them is begun
@@ -19,7 +25,7 @@ async function derive({ lane, run, build }: PlanRequest): Promise<void> {
   if (newest.get(lane) !== run) return
   const began = performance.now()
   let last = began
-  const stages = plan(build)
+  const stages = plan(build, shelfWith(own))
   for (;;) {
     if (newest.get(lane) !== run) return
     const step = stages.next()

@@ -1,4 +1,5 @@
 import type { Build } from '../../core/build/types'
+import type { Material } from '../../core/materials/types'
 import type { Plan, StageName } from '../../core/plan/derivePlan'
 import type { PlanReply, PlanRequest } from './messages'
 
@@ -11,7 +12,7 @@ interface Waiting {
 
 /** Derives plans off the main thread. A new request in a lane outdates the one before, which then answers null. */
 export interface PlanClient {
-  derive(lane: string, build: Build, progress?: (stage: StageName) => void): Promise<{ plan: Plan; tookMs: number } | null>
+  derive(lane: string, build: Build, own: readonly Material[], progress?: (stage: StageName) => void): Promise<{ plan: Plan; tookMs: number } | null>
 }
 
 export function planClient(): PlanClient {
@@ -34,12 +35,12 @@ export function planClient(): PlanClient {
     lanes.clear()
   })
   return {
-    derive(lane, build, progress) {
+    derive(lane, build, own, progress) {
       lanes.get(lane)?.resolve(null)
       const run = ++runs
       return new Promise((resolve, reject) => {
         lanes.set(lane, { run, resolve, reject, progress })
-        worker.postMessage({ lane, run, build } satisfies PlanRequest)
+        worker.postMessage({ lane, run, build, own } satisfies PlanRequest)
       })
     }
   }

@@ -48,6 +48,8 @@ export interface PourHeat extends PourTrial {
   sideWM3K: number
   roomC: number
   curve: CurvePoint[]
+  /** When the run pours each, min from the first: as soon as the one before is firm. */
+  startsMin: number[]
   /** Each pour, min from its own pouring. */
   each: CureAnswer['pours']
   /** Of the slowest pour, min from its pouring; null: not within 30 days. */
@@ -202,6 +204,7 @@ export function pourHeat(input: PourHeatInput): PourHeat {
     sideWM3K: input.sideWM3K,
     roomC: input.roomC,
     curve: answer.curve,
+    startsMin: layers.map((_, i) => (layers.length > 1 ? (i * lastAtMin) / (layers.length - 1) : 0)),
     each: answer.pours,
     gelMin: slowest('gelMin'), firmMin: slowest('firmMin'), curedMin: slowest('curedMin'),
     undamMin: undam === null ? null : undam - lastAtMin,

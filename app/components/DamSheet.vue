@@ -1,0 +1,52 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import type { DamPlan } from '../../core/dams/damPlan'
+import { explainDam, explainLip } from '../../core/explain/explanations'
+import { FACES, RELEASE } from '../../core/materials/release'
+import type { Dam } from '../../core/materials/types'
+import DamElevation from '../drawings/DamElevation.vue'
+import { duration, ml, mm, number } from '../format'
+import How from './How.vue'
+
+/** One pool's dam: what it does under the water, and the leak test written out for it. */
+const props = defineProps<{ plan: DamPlan; dam: Dam | null; setMin: number; dryMin: number; poured: 'two-part' | 'light' }>()
+const test = computed(() => props.plan.leakTest)
+const pairs = computed(() => RELEASE.filter((r) => r.poured === props.poured && (r.face === props.dam?.face || ['packing-tape', 'acetate', 'silicone-paper'].includes(r.face))))
+</script>
+
+<template>
+  <div class="sheet">
+    <div class="half">
+      <DamElevation :dam="plan" />
+      <dl class="figures">
+        <div><dt>Bows</dt><dd><How :about="explainDam(plan)">{{ plan.bowMm < 0.05 ? 'under 0.05 mm' : mm(plan.bowMm) }}</How></dd></div>
+        <div><dt>Takes in</dt><dd>{{ plan.extraMl < 0.05 ? 'nothing' : ml(plan.extraMl) }} <small>more resin, braced</small></dd></div>
+        <div><dt>Lip to trim</dt><dd><How :about="explainLip(plan)">{{ mm(plan.lipMm) }}</How></dd></div>
+        <div><dt>Bead</dt><dd>{{ ml(plan.beadMl) }} <small>dries {{ setMin ? duration(setMin) : 'at once' }}</small></dd></div>
+      </dl>
+      <p v-if="dam" class="small"><b>Leaves:</b> {{ dam.leaves }} <template v-if="dam.softens">In the heat {{ dam.softens.what }} gives way first, at {{ dam.softens.atC }} °C.</template></p>
+    </div>
+    <div class="half">
+      <h3>Leak test for this dam</h3>
+      <ol class="test">
+        <li v-for="(level, i) in test.levelsMm" :key="i">Fill to <b>{{ mm(level) }}</b>, mark it, wait <b>{{ duration(test.waitMin) }}</b>, look again.</li>
+        <li>Empty it, blot it, and let it dry <b>{{ duration(dryMin) }}</b> before any resin.</li>
+      </ol>
+      <table class="plain"><thead><tr><th>dropped by</th><th class="num">hole</th><th class="num">resin it would lose</th></tr></thead>
+        <tbody><tr v-for="d in test.drops" :key="d.dropMm"><td>{{ mm(d.dropMm) }}</td><td class="num">{{ number(d.holeMm) }} mm</td><td class="num">{{ ml(d.resinMl) }}</td></tr></tbody></table>
+      <p class="small soft">It stops dropping where the hole is: look for it at that height. Resin is hundreds of times thicker than water.</p>
+      <h3>What comes off what</h3>
+      <ul class="pairs small"><li v-for="p in pairs" :key="p.face" :class="p.result"><b>{{ FACES[p.face] }}: {{ p.result }}</b> {{ p.why }}</li></ul>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.sheet { display: flex; gap: 20px; height: 100%; overflow: auto; }
+.half { flex: 1; min-width: 0; display: flex; flex-direction: column; gap: 8px; }
+.test { margin: 0; padding-left: 20px; display: grid; gap: 3px; }
+.pairs { margin: 0; padding: 0; list-style: none; display: grid; gap: 3px; }
+.pairs li { border-left: 4px solid var(--moss); padding-left: 8px; }
+.pairs .spoils, .pairs .bonds { border-color: var(--red-lead); }
+.pairs .holds { border-color: var(--brass); }
+</style>

@@ -1,0 +1,42 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { explainPours } from '../../core/explain/explanations'
+import type { PourHeat } from '../../core/heat/pourHeat'
+import HeatChart from '../drawings/HeatChart.vue'
+import HeatLadder from '../drawings/HeatLadder.vue'
+import { duration } from '../format'
+import How from './How.vue'
+
+/** Heat and cure of a pool's pours: what they come to, and when. */
+const props = defineProps<{ heat: PourHeat; dammed: boolean }>()
+const when = (minutes: number | null) => (minutes === null ? 'not in 30 days' : duration(minutes < 90 ? minutes : Math.round(minutes / 30) * 30))
+const rows = computed(() => [
+  ['gels', when(props.heat.gelMin)],
+  ['firm', when(props.heat.firmMin)],
+  ...(props.heat.pours > 1 ? [['next pour blends', `${when(props.heat.next.opensMin)} to ${when(props.heat.next.closesMin)}`]] : []),
+  ...(props.dammed ? [['dam off', when(props.heat.undamMin)]] : []),
+  ['cured', when(props.heat.curedMin)]
+])
+</script>
+
+<template>
+  <div class="sheet">
+    <HeatLadder :heat="heat" />
+    <div class="side">
+      <HeatChart :heat="heat" :undam="dammed" />
+      <dl class="times">
+        <div><dt>warmest</dt><dd data-test="peak"><How :about="explainPours(heat)">{{ Math.round(heat.peakC) }} °C</How></dd></div>
+        <div><dt>at the ground</dt><dd>{{ Math.round(heat.groundPeakC) }} °C</dd></div>
+        <div v-for="[name, value] in rows" :key="name"><dt>{{ name }}</dt><dd>{{ value }}</dd></div>
+      </dl>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.sheet { display: flex; flex-direction: column; height: 100%; min-height: 0; gap: 4px; }
+.side { flex: 1; display: flex; gap: 12px; min-height: 0; }
+.times { margin: 0; width: 164px; display: grid; gap: 4px; align-content: start; overflow: auto; }
+.times dt { font-size: 12.5px; color: var(--ink-soft); }
+.times dd { margin: 0; font-weight: 650; font-size: 14px; }
+</style>

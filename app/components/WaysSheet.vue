@@ -1,0 +1,81 @@
+<script setup lang="ts">
+import { computed, onBeforeUnmount, ref, watch } from 'vue'
+import type { Build } from '../../core/build/types'
+import type { WayCompared } from '../../core/plan/compareWays'
+import { dayAndClock, duration } from '../format'
+import { useSettingsStore } from '../stores/settings'
+import { useShelfStore } from '../stores/shelf'
+import { ask } from '../workers/askClient'
+
+/** Every way of making this very pool, side by side. */
+const props = defineProps<{ build: Build; pool: string; way: string; zone: string }>()
+const emit = defineEmits<{ choose: [way: string] }>()
+const shelf = useShelfStore()
+const settings = useSettingsStore()
+const found = ref<WayCompared[]>([])
+const problem = ref('')
+const working = ref(false)
+let cancel: () => void = () => undefined
+
+async function compare(): Promise<void> {
+  cancel()
+  working.value = true
+  problem.value = ''
+  const asked = ask({ ask: 'compareWays', build: props.build, pool: props.pool }, shelf.own)
+  cancel = asked.cancel
+  try {
+    const answer = await asked.answer
+    if (answer) found.value = answer
+    if (answer) working.value = false
+  } catch (error) {
+    problem.value = error instanceof Error ? error.message : String(error)
+    working.value = false
+  }
+}
+function stop(): void {
+  cancel()
+  working.value = false
+}
+watch(() => [props.pool, props.build], () => void compare(), { immediate: true })
+onBeforeUnmount(() => cancel())
+
+const best = computed(() => {
+  const least = (pick: (w: WayCompared) => number | null) => Math.min(...found.value.flatMap((w) => { const v = pick(w); return v === null || w.stops.length ? [] : [v] }))
+  return { days: least((w) => w.poolDays), hands: least((w) => w.handsMin), money: least((w) => w.money) }
+})
+const LINES: { name: string; of: (w: WayCompared) => string; best?: (w: WayCompared) => boolean }[] = [
+  { name: 'this pool takes', of: (w) => (w.poolDays === null ? '–' : `${w.poolDays < 10 ? w.poolDays.toFixed(1) : Math.round(w.poolDays)} days`), best: (w) => w.poolDays === best.value.days },
+  { name: 'build finished', of: (w) => (w.finishMs ? dayAndClock(w.finishMs, props.zone) : 'no date') },
+  { name: 'hands on', of: (w) => duration(w.handsMin), best: (w) => w.handsMin === best.value.hands },
+  { name: 'materials', of: (w) => `${settings.currency}${w.money.toFixed(2)}`, best: (w) => w.money === best.value.money },
+  { name: 'warmest', of: (w) => (w.peakC === null ? 'stays cool' : `${Math.round(w.peakC)} °C`) },
+  { name: 'bed seen', of: (w) => (w.clarityPct === null ? 'depth is painted' : `${Math.round(w.clarityPct)} % at the deepest`) },
+  { name: 'laid in', of: (w) => (w.layers ? `${w.layers} ${w.layers === 1 ? 'layer' : 'layers'}` : 'a skin') },
+  { name: 'risk', of: (w) => w.risk },
+  { name: 'taken back', of: (w) => w.reversible }
+]
+</script>
+
+<template>
+  <div class="ways" data-test="ways">
+    <p v-if="working" class="row small" role="status">Working out every way to a date… <button class="tool" @click="stop">Stop</button></p>
+    <p v-if="problem" class="fault">{{ problem }}</p>
+    <table v-if="found.length" class="plain" :class="{ old: working }">
+      <thead><tr><th></th><th v-for="w in found" :key="w.way" scope="col" :class="{ on: w.way === way }"><span class="way">{{ w.name }}</span></th></tr></thead>
+      <tbody>
+        <tr v-for="line in LINES" :key="line.name"><th scope="row">{{ line.name }}</th><td v-for="w in found" :key="w.way" :class="{ on: w.way === way, small: line.name === 'risk' || line.name === 'taken back' }"><b v-if="line.best?.(w)" title="the least of all">◂ {{ line.of(w) }}</b><template v-else>{{ line.of(w) }}</template></td></tr>
+        <tr><th scope="row">stops</th><td v-for="w in found" :key="w.way" class="small" :class="{ on: w.way === way }"><span v-if="!w.stops.length">nothing</span><span v-for="s in w.stops" v-else :key="s.id" class="fault">{{ s.title.replace(/^[^:]*: /, '') }} ({{ s.number }}) </span></td></tr>
+        <tr><th></th><td v-for="w in found" :key="w.way" :class="{ on: w.way === way }"><button v-if="w.way !== way" class="tool" :data-way="w.way" @click="emit('choose', w.way)">Make it so</button><b v-else>this plan</b></td></tr>
+      </tbody>
+    </table>
+  </div>
+</template>
+
+<style scoped>
+.ways { height: 100%; overflow: auto; }
+.way { font: 650 14px var(--head); color: var(--ink); }
+.on { background: color-mix(in srgb, var(--shallow) 40%, transparent); }
+th[scope='row'] { white-space: nowrap; font-weight: 400; }
+table.plain td, table.plain th { padding: 5px 10px; vertical-align: top; }
+.old { opacity: 0.6; }
+</style>

@@ -1,0 +1,22 @@
+import type { Material } from '../../core/materials/types'
+import { BOTTLE_SCHEMA, OWN_KINDS } from '../../core/formats/bottleSchema'
+import { faultsOf } from '../../core/formats/checked'
+import { db } from './db'
+
+export const loadShelf = async (): Promise<Material[]> => (await db.shelf.toArray()).sort((a, b) => a.changedAt - b.changedAt).map((row) => row.material)
+
+/**
+ * Puts a bottle on the shelf, or the builder's stock and price of a built-in kind.
+ *
+ * @throws RangeError naming what can't be
+ */
+export async function keepOnShelf(material: Material): Promise<void> {
+  if (material.own && (OWN_KINDS as readonly string[]).includes(material.kind)) {
+    const { error } = BOTTLE_SCHEMA.validate(material, { convert: false, abortEarly: false, errors: { label: 'key' } })
+    if (error) throw new RangeError(faultsOf(error).map((f) => `${f.path}: ${f.message}`).join('; '))
+  }
+  const there = await db.shelf.get(material.id)
+  await db.shelf.put({ id: material.id, material: JSON.parse(JSON.stringify(material)) as Material, changedAt: there?.changedAt ?? Date.now() })
+}
+
+export const takeFromShelf = (id: string): Promise<void> => db.shelf.delete(id)

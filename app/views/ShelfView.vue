@@ -1,0 +1,134 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { OWN_KINDS } from '../../core/formats/bottleSchema'
+import { FACES, RELEASE, type FaceId, type Poured } from '../../core/materials/release'
+import { onShelf } from '../../core/materials/shelf'
+import type { Material } from '../../core/materials/types'
+import { unitOf } from '../../core/materials/units'
+import BottleForm from '../components/BottleForm.vue'
+import ChipsFit from '../components/ChipsFit.vue'
+import FindingsList from '../components/FindingsList.vue'
+import NumberField from '../components/NumberField.vue'
+import { number } from '../format'
+import { useBuildStore } from '../stores/build'
+import { useSettingsStore } from '../stores/settings'
+import { useShelfStore } from '../stores/shelf'
+
+const store = useBuildStore()
+const shelf = useShelfStore()
+const settings = useSettingsStore()
+type Leaf = 'bottles' | 'stock' | 'chips' | 'release'
+const leaf = ref<Leaf>('bottles')
+const LEAVES: { id: Leaf; name: string }[] = [{ id: 'bottles', name: 'Bottles' }, { id: 'stock', name: 'Stock and prices' }, { id: 'chips', name: 'Test chips' }, { id: 'release', name: 'What sticks to what' }]
+const KIND_NAMES: Record<Material['kind'], string> = { resin: 'Two-part resins', 'light-resin': 'Resins for light', lamp: 'Lamps', tint: 'Tints', gel: 'Gels', lacquer: 'Lacquers', landform: 'Landforms', shell: 'Shells', sealer: 'Sealers', dam: 'Dams', sundry: 'Sundries' }
+const all = computed(() => [...shelf.shelfFor(store.build?.bottles).values()])
+const groups = computed(() => (Object.keys(KIND_NAMES) as Material['kind'][]).map((kind) => ({ kind, name: KIND_NAMES[kind], items: all.value.filter((m) => m.kind === kind) })))
+const bottled = computed(() => groups.value.filter((g) => (OWN_KINDS as readonly string[]).includes(g.kind)))
+const chosen = ref('')
+const bottle = computed(() => shelf.own.find((m) => m.id === chosen.value && m.own) ?? null)
+const kindShown = computed(() => all.value.find((m) => m.id === chosen.value) ?? null)
+const lines = computed(() => store.plan?.amounts.shopping ?? [])
+const needed = (id: string) => lines.value.find((l) => l.material === id)
+
+/** A bottle of the builder's own starts as the kind it is most like. */
+async function own(like: Material): Promise<void> {
+  const copy: Material = { ...(JSON.parse(JSON.stringify(like)) as Material), id: `own-${like.kind}-${crypto.randomUUID().slice(0, 8)}`, name: `My ${like.name.charAt(0).toLowerCase()}${like.name.slice(1)}`.slice(0, 120), own: true, stock: 0 }
+  if (await shelf.keep(copy, 'New bottle')) chosen.value = copy.id
+}
+const used = (id: string) => store.pools.some((p) => [p.resin, p.light.resin, p.light.lamp, ...p.tints.map((t) => t.id), ...p.bands.flatMap((b) => b.tints.map((t) => t.id))].includes(id))
+const POURED: Record<Poured, string> = { 'two-part': 'Two-part resin', light: 'Light-cured resin', gel: 'Gels' }
+const faces = Object.keys(FACES) as FaceId[]
+const pair = (poured: Poured, face: FaceId) => RELEASE.find((r) => r.poured === poured && r.face === face)
+const inHand = ref<{ poured: Poured; face: FaceId }>({ poured: 'two-part', face: 'packing-tape' })
+const told = computed(() => pair(inHand.value.poured, inHand.value.face))
+const price = (m: Material) => (m.pack ? `${settings.currency}${m.pack.price.toFixed(2)} for ${number(m.pack.amount)}${unitOf(m) === 'piece' ? '' : ` ${unitOf(m)}`}` : '')
+</script>
+
+<template>
+  <div class="bench">
+    <div class="drawings">
+      <div class="panel leafed">
+        <div class="leaves" role="tablist" aria-label="The shelf">
+          <button v-for="l in LEAVES" :key="l.id" role="tab" :aria-selected="leaf === l.id" :class="{ on: leaf === l.id }" :data-leaf="l.id" @click="leaf = l.id">{{ l.name }}</button>
+          <span class="grow"></span><button v-if="shelf.undone.length" class="tool take" @click="shelf.undo">Take back: {{ shelf.undone[shelf.undone.length - 1].label.toLowerCase() }}</button>
+        </div>
+        <div class="leaf">
+          <div v-if="leaf === 'bottles'" class="boards">
+            <section v-for="g in bottled" :key="g.kind">
+              <h3>{{ g.name }}</h3>
+              <div class="board">
+                <button v-for="m in g.items" :key="m.id" class="jar" :class="{ on: chosen === m.id, own: m.own }" :data-jar="m.id" @click="chosen = m.id">
+                  <span class="glass" :style="m.kind === 'tint' ? { background: m.look.colour } : {}"></span>
+                  <b>{{ m.name }}</b>
+                  <span class="small soft"><template v-if="m.kind === 'resin'">{{ m.partA }} : {{ m.partB }} by {{ m.basis }}, {{ number(m.potLifeMin) }} min</template><template v-else-if="m.kind === 'light-resin'">D<sub>p</sub> {{ m.dpMm }} mm</template><template v-else-if="m.kind === 'lamp'">{{ m.irradianceMwCm2 }} mW/cm²</template><template v-else>{{ m.own ? 'own' : 'kind' }}</template></span>
+                </button>
+              </div>
+            </section>
+          </div>
+          <div v-else-if="leaf === 'stock'" class="scrolling">
+            <table class="plain" data-test="stock">
+              <thead><tr><th>Material</th><th class="num">this build needs</th><th>on the shelf</th><th>a pack holds</th><th>and costs</th><th class="num">to buy</th></tr></thead>
+              <tbody v-for="g in groups" :key="g.kind">
+                <tr><th colspan="6" class="kind">{{ g.name }}</th></tr>
+                <tr v-for="m in g.items" :key="m.id">
+                  <td>{{ m.name }}</td><td class="num">{{ needed(m.id) ? `${number(needed(m.id)!.amount)} ${unitOf(m) === 'piece' ? '' : unitOf(m)}` : '–' }}</td>
+                  <td><NumberField label="" :aria-label="`Stock of ${m.name}`" :unit="unitOf(m) === 'piece' ? '' : unitOf(m)" :model-value="m.stock ?? 0" :min="0" :max="10000000" @update:model-value="shelf.setHolding(m.id, { stock: $event! })" /></td>
+                  <td><NumberField label="" :unit="unitOf(m) === 'piece' ? '' : unitOf(m)" :model-value="m.pack?.amount ?? null" :min="0.01" :max="10000000" blank="?" @update:model-value="$event && shelf.setHolding(m.id, { pack: { amount: $event, price: m.pack?.price ?? 0 } })" /></td>
+                  <td><NumberField label="" :unit="settings.currency" :model-value="m.pack?.price ?? null" :min="0" :max="1000000" :step="0.5" blank="?" @update:model-value="$event !== null && shelf.setHolding(m.id, { pack: { amount: m.pack?.amount ?? 1, price: $event } })" /></td>
+                  <td class="num">{{ needed(m.id)?.packs ? `${needed(m.id)!.packs} × ${settings.currency}${m.pack!.price.toFixed(2)}` : needed(m.id) ? 'enough' : '' }}</td>
+                </tr>
+              </tbody>
+            </table>
+          </div>
+          <ChipsFit v-else-if="leaf === 'chips'" @made="(id) => { chosen = id; leaf = 'bottles' }" />
+          <div v-else class="scrolling">
+            <table class="plain grid-of">
+              <thead><tr><th></th><th v-for="(name, p) in POURED" :key="p">{{ name }}</th></tr></thead>
+              <tbody><tr v-for="f in faces" :key="f"><th scope="row">{{ FACES[f] }}</th><td v-for="(_, p) in POURED" :key="p"><button v-if="pair(p, f)" class="mark" :class="[pair(p, f)!.result, { on: inHand.poured === p && inHand.face === f }]" @click="inHand = { poured: p, face: f }">{{ pair(p, f)!.result }}</button><span v-else class="soft small">not known</span></td></tr></tbody>
+            </table>
+          </div>
+        </div>
+      </div>
+    </div>
+    <div class="tray">
+      <FindingsList :findings="store.plan?.findings ?? []" place="shelf" />
+      <section v-if="leaf === 'release'" class="panel pad stack"><h2>{{ POURED[inHand.poured] }} on {{ FACES[inHand.face] }}</h2><p v-if="told"><b>{{ told.result }}.</b> {{ told.why }}</p><p class="small soft">Common practice, no published source. Try it on a scrap.</p></section>
+      <section v-else-if="bottle" class="panel pad stack">
+        <div class="row"><h2 class="grow">Your bottle</h2><button class="tool danger" :disabled="used(bottle.id)" :title="used(bottle.id) ? 'A pool of this build uses it' : ''" @click="shelf.remove(bottle.id)">Remove</button></div>
+        <BottleForm :key="bottle.id" :bottle="bottle" />
+      </section>
+      <section v-else-if="kindShown" class="panel pad stack"><h2>{{ kindShown.name }}</h2><p>{{ kindShown.note }}</p><p class="soft small">{{ price(kindShown) }}</p><button v-if="(OWN_KINDS as readonly string[]).includes(kindShown.kind)" class="tool main" data-test="own-bottle" @click="own(kindShown)">I have one like this</button><p class="small soft">It becomes a bottle of your own, with the figures of its label, its stock and its price.</p></section>
+      <section v-else class="panel pad stack"><h2>Your shelf</h2><p>Choose a kind to make a bottle of your own of it: type its label, and the plan follows it.</p>
+        <p class="small soft">{{ shelf.own.filter((m) => m.own).length || 'No' }} own bottles; {{ onShelf(store.shelf, 'resin', store.pools[0]?.resin ?? '')?.name ?? 'no resin' }} is in use.</p></section>
+      <section class="panel pad"><label class="field"><span class="name">Sign before prices</span><input v-model="settings.currency" class="choice" maxlength="4" /></label></section>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.leafed { flex: 1; min-height: 0; display: flex; flex-direction: column; }
+.leaves { display: flex; gap: 2px; padding: 6px 12px 0; border-bottom: 2px solid var(--line-strong); align-items: center; }
+.leaves [role='tab'] { border: 0; background: none; padding: 6px 14px; cursor: pointer; font: 600 14px var(--head); border-radius: 3px 12px 0 0; color: var(--ink-soft); }
+.leaves [role='tab']:hover { background: var(--sunk); }
+.leaves [role='tab'].on { background: var(--deep); color: var(--on-deep); }
+.take { min-height: 28px; padding: 2px 10px; }
+.leaf { flex: 1; min-height: 0; padding: 12px 16px; }
+.boards, .scrolling { height: 100%; overflow: auto; }
+.boards section { margin-bottom: 12px; }
+.board { display: flex; flex-wrap: wrap; gap: 10px; padding: 8px 6px 0; border-bottom: 7px solid var(--timber); }
+.jar { width: 148px; border: 0; background: none; padding: 6px; cursor: pointer; display: grid; gap: 2px; text-align: left; align-content: end; border-radius: 3px 14px 0 0; }
+.jar:hover { background: var(--sunk); }
+.jar.on { background: color-mix(in srgb, var(--shallow) 55%, transparent); }
+.jar b { font-size: 13.5px; line-height: 1.25; }
+.glass { width: 30px; height: 40px; border: 2px solid var(--line-strong); border-radius: 3px 11px 4px 4px; background: linear-gradient(var(--sheet) 30%, var(--shallow) 30%); }
+.own .glass { border-color: var(--brass); border-width: 3px; }
+.kind { font: 650 15px var(--head); color: var(--ink); padding-top: 12px; }
+td :deep(.field label:empty) { display: none; }
+td :deep(.box) { width: 118px; }
+.mark { border: 1px solid var(--line); background: var(--sheet); border-left: 6px solid var(--moss); padding: 4px 12px; cursor: pointer; min-width: 110px; text-align: left; }
+.mark.on { outline: 2px solid var(--deep); }
+.mark.bonds, .mark.spoils { border-left-color: var(--red-lead); font-weight: 650; }
+.mark.holds { border-left-color: var(--brass); }
+.mark.vanishes { border-left-color: var(--water); }
+.grid-of th[scope='row'] { font-weight: 500; color: var(--ink); font-size: 14px; }
+</style>

@@ -1,0 +1,12 @@
+import { answer } from '../../core/ask/ask'
+import { BUILT_IN, shelfOf } from '../../core/materials/shelf'
+import type { AskReply, AskRequest } from './messages'
+
+addEventListener('message', ({ data }: MessageEvent<AskRequest>) => {
+  const reply = (message: AskReply) => postMessage(message)
+  try {
+    reply({ kind: 'answer', answer: answer(data.question, shelfOf([...BUILT_IN, ...data.own])) })
+  } catch (error) {
+    reply({ kind: 'failed', message: error instanceof Error ? error.message : String(error) })
+  }
+})
