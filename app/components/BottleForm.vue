@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, onBeforeUnmount, ref, watch } from 'vue'
+import { computed, onBeforeUnmount, ref, shallowRef, watch } from 'vue'
 import type { FittedResin } from '../../core/heat/fitResin'
 import type { Lamp, LightResin, Material, Resin, Tint } from '../../core/materials/types'
 import { unitOf } from '../../core/materials/units'
@@ -20,7 +20,7 @@ const keep = (change: Partial<Resin> | Partial<Tint> | Partial<LightResin> | Par
 /** A changed label makes the fitted behaviour out of date. */
 const relabel = (change: Partial<Resin>) => keep({ ...change, kinetics: undefined })
 
-const fit = ref<FittedResin | null>(null)
+const fit = shallowRef<FittedResin | null>(null)
 const problem = ref('')
 const fitting = ref(false)
 let cancel: () => void = () => undefined

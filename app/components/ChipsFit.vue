@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref, useTemplateRef } from 'vue'
+import { computed, ref, shallowRef, useTemplateRef } from 'vue'
 import type { Chip, ChipFit } from '../../core/colour/tint'
 import type { Material, Tint } from '../../core/materials/types'
 import { useShelfStore } from '../stores/shelf'
@@ -16,7 +16,7 @@ const chips = ref<{ colour: string | null; drops: number | null; depthMm: number
 const milky = ref(false)
 const loaded = ref(false)
 const problem = ref('')
-const fit = ref<ChipFit | null>(null)
+const fit = shallowRef<ChipFit | null>(null)
 const name = ref('My tint')
 /** Photographs are drawn no larger than this, px: colours stay the same. */
 const LARGEST = 900
@@ -82,7 +82,12 @@ async function keep(): Promise<void> {
   <div class="chips">
     <div class="photo">
       <label class="tool">Photograph of the chips beside white paper<input type="file" accept="image/*" class="file" data-test="chip-photo" @change="open" /></label>
-      <canvas ref="canvas" :class="{ loaded }" data-test="chip-canvas" @click="pick"></canvas>
+      <svg v-if="!loaded" class="guide" viewBox="0 0 420 250" role="img" aria-label="Chips of rising dose on white, the paper beside them, one light">
+        <rect x="10" y="30" width="400" height="190" class="table" /><rect x="24" y="44" width="120" height="162" class="paper" /><text x="84" y="130" text-anchor="middle">white paper</text>
+        <g v-for="(o, i) in [0.25, 0.5, 0.85]" :key="i"><rect :x="164 + i * 80" y="70" width="64" height="100" rx="10" class="paper" /><rect :x="164 + i * 80" y="70" width="64" height="100" rx="10" class="chip" :fill-opacity="o" /><text :x="196 + i * 80" y="190" text-anchor="middle">{{ [2, 4, 8][i] }} drops</text></g>
+        <text x="284" y="60" text-anchor="middle" class="quiet">poured 8 mm deep over white</text><text x="210" y="242" text-anchor="middle" class="quiet">one light, no flash, no shadow over either</text><path d="M210 4v18m-26 -16l10 14m42 -14l-10 14" class="ray" />
+      </svg>
+      <canvas v-show="loaded" ref="canvas" :class="{ loaded }" data-test="chip-canvas" @click="pick"></canvas>
       <p class="small" role="status"><b v-if="picking === 'paper'">Click the white paper.</b><b v-else-if="picking !== null">Click chip {{ picking + 1 }}.</b><span v-else-if="!loaded" class="soft">Pour each chip to a known dose and depth over white, let it cure, photograph all in one light with the paper in the picture.</span><span v-else>All picked. Click a colour below to pick it again.</span></p>
       <p v-if="problem" class="fault" role="alert">{{ problem }}</p>
     </div>
@@ -110,6 +115,9 @@ async function keep(): Promise<void> {
 .photo { flex: 1; min-width: 0; display: flex; flex-direction: column; gap: 8px; align-items: start; }
 canvas { max-width: 100%; max-height: calc(100% - 80px); border: 1px dashed var(--line-strong); min-height: 120px; min-width: 240px; background: var(--sunk); }
 canvas.loaded { cursor: crosshair; border-style: solid; }
+.guide { width: min(100%, 520px); }
+.table { fill: var(--timber); opacity: 0.35; } .paper { fill: #fdfdfb; stroke: var(--line-strong); } .chip { fill: var(--deep); } .ray { stroke: var(--brass); stroke-width: 3; fill: none; }
+html.dark .guide text:not(.quiet) { fill: #17221f; }
 .file { position: absolute; opacity: 0; width: 1px; height: 1px; }
 .side { width: 330px; overflow: auto; gap: 9px; }
 .chip { flex-wrap: nowrap; align-items: end; }

@@ -13,6 +13,9 @@ const here = computed(() => (props.place ? props.findings.filter((f) => f.place 
 function make(finding: Finding): void {
   if (finding.mend) store.edit(finding.mend.label, changePool(finding.mend.pool, finding.mend.change))
 }
+/** What must be seen stands open; what is merely worth knowing opens on a click. */
+const loud = computed(() => here.value.filter((f) => f.severity !== 'note'))
+const notes = computed(() => here.value.filter((f) => f.severity === 'note'))
 const WORDS = { stop: 'Stops the plan', warn: 'Look out', note: 'Worth knowing' }
 
 function go(finding: Finding): void {
@@ -23,13 +26,19 @@ function go(finding: Finding): void {
 
 <template>
   <section v-if="here.length" class="findings" aria-label="Findings">
-    <article v-for="f in here" :key="f.id" class="finding" :class="f.severity" :data-finding="f.id">
+    <article v-for="f in loud" :key="f.id" class="finding" :class="f.severity" :data-finding="f.id">
       <header><span class="mark" aria-hidden="true">{{ f.severity === 'stop' ? '■' : f.severity === 'warn' ? '▲' : '●' }}</span> <span class="kind">{{ WORDS[f.severity] }}</span> <b class="number">{{ f.number }}</b></header>
       <h3>{{ f.title }}</h3>
       <p class="small">{{ f.reason }}</p>
       <p class="small way"><button v-if="f.place !== place" class="link" @click="go(f)">{{ f.wayOut }}</button><span v-else>{{ f.wayOut }}</span></p>
       <button v-if="f.mend" class="tool mend" :data-mend="f.id" @click="make(f)">{{ f.mend.label }}</button>
     </article>
+    <details v-for="f in notes" :key="f.id" class="finding note" :data-finding="f.id">
+      <summary><span class="mark" aria-hidden="true">●</span> {{ f.title }} <b class="number">{{ f.number }}</b></summary>
+      <p class="small">{{ f.reason }}</p>
+      <p class="small way"><button v-if="f.place !== place" class="link" @click="go(f)">{{ f.wayOut }}</button><span v-else>{{ f.wayOut }}</span></p>
+      <button v-if="f.mend" class="tool mend" :data-mend="f.id" @click="make(f)">{{ f.mend.label }}</button>
+    </details>
   </section>
 </template>
 
@@ -39,6 +48,9 @@ function go(finding: Finding): void {
 .finding.stop { border-color: var(--red-lead); background: var(--red-wash); }
 .finding.note { border-color: var(--water); background: color-mix(in srgb, var(--shallow) 38%, var(--sheet)); }
 header { display: flex; gap: 7px; font-size: 12.5px; align-items: baseline; }
+summary { cursor: pointer; display: flex; gap: 7px; align-items: baseline; font-size: 13.5px; font-weight: 600; list-style: none; }
+summary::-webkit-details-marker { display: none; }
+details.finding { padding: 6px 12px; }
 .mark { font-size: 11px; }
 .number { margin-left: auto; }
 h3 { margin: 2px 0 3px; }

@@ -18,7 +18,14 @@ const props = defineProps<{ pool: Pool | null; ground: PoolGroundPlan | undefine
 const store = useBuildStore()
 const tilt = computed(() => store.build!.outOfLevel)
 const shims = computed(() => props.plan?.ground.shims)
-const dams = computed(() => props.pool?.outline.flatMap((c, i) => (c.edge === 'dam' ? [{ c, i }] : [])) ?? [])
+const dams = computed(() => props.pool?.outline.flatMap((c, i, all) => {
+  if (c.edge !== 'dam') return []
+  const next = all[(i + 1) % all.length]
+  const [x, y] = middleOf(all.map((p) => [p.x, p.y]))
+  const [dx, dy] = [(c.x + next.x) / 2 - x, (c.y + next.y) / 2 - y]
+  const side = Math.abs(dx) > Math.abs(dy) ? (dx > 0 ? 'right' : 'left') : dy > 0 ? 'back' : 'front'
+  return [{ c, where: `${side}, ${mm(Math.hypot(next.x - c.x, next.y - c.y))}` }]
+}) ?? [])
 const set = (label: string, change: Parameters<typeof changePool>[1], group = '') => { if (props.pool) store.edit(label, changePool(props.pool.id, change), group && `${group}:${props.pool.id}`) }
 const setTilt = (change: { xDeg?: number; yDeg?: number }, group = 'tilt') => store.edit('Out of level', (b) => ({ ...b, outOfLevel: { ...b.outOfLevel, ...change } }), group)
 const setEdge = (id: string, change: Partial<OutlineCorner>) => set('Wall', { outline: props.pool!.outline.map((c) => (c.id === id ? { ...c, ...change } : c)) }, `wall${id}`)
@@ -44,8 +51,8 @@ function addThing(): void {
   </section>
   <section v-if="pool && dams.length" class="panel pad stack">
     <h2>Dam and case walls</h2>
-    <table class="plain"><thead><tr><th>edge from</th><th>leans out</th><th>bulges out</th></tr></thead>
-      <tbody><tr v-for="{ c } in dams" :key="c.id"><td>{{ c.id }}</td><td><NumberField label="" unit="°" :model-value="c.leanDeg ?? 0" :min="-60" :max="60" @update:model-value="setEdge(c.id, { leanDeg: $event! })" /></td><td><NumberField label="" unit="mm" :model-value="c.bulgeMm ?? 0" :min="-1000" :max="1000" @update:model-value="setEdge(c.id, { bulgeMm: $event! })" /></td></tr></tbody></table>
+    <table class="plain"><thead><tr><th>edge</th><th>leans out</th><th>bulges out</th></tr></thead>
+      <tbody><tr v-for="{ c, where } in dams" :key="c.id"><td>{{ where }}</td><td><NumberField bare :label="`Lean of the wall, ${where}`" unit="°" :model-value="c.leanDeg ?? 0" :min="-60" :max="60" @update:model-value="setEdge(c.id, { leanDeg: $event! })" /></td><td><NumberField bare :label="`Bulge of the wall, ${where}`" unit="mm" :model-value="c.bulgeMm ?? 0" :min="-1000" :max="1000" @update:model-value="setEdge(c.id, { bulgeMm: $event! })" /></td></tr></tbody></table>
     <p v-if="ground?.leanMl" class="small">Leaning adds {{ ml(ground.leanMl) }}.</p>
   </section>
   <section v-if="pool" class="panel pad stack" data-test="standing">
@@ -79,5 +86,4 @@ function addThing(): void {
 .grid3 { display: grid; grid-template-columns: 1fr 1fr 1fr; gap: 6px 8px; }
 .thing { border-left: 4px solid var(--timber); padding-left: 10px; display: grid; gap: 6px; }
 .shape { width: auto; }
-td :deep(label:empty) { display: none; }
 </style>

@@ -2,7 +2,7 @@
 import { computed, ref, useId, watch } from 'vue'
 
 const props = withDefaults(
-  defineProps<{ modelValue: number | null; label: string; unit?: string; min: number; max: number; step?: number; whole?: boolean; blank?: string; hint?: string }>(),
+  defineProps<{ modelValue: number | null; label: string; unit?: string; min: number; max: number; step?: number; whole?: boolean; blank?: string; hint?: string; bare?: boolean }>(),
   { unit: '', step: 1, blank: '', hint: '' }
 )
 const emit = defineEmits<{ 'update:modelValue': [value: number | null] }>()
@@ -51,7 +51,7 @@ function nudge(by: number): void {
 
 <template>
   <div class="field">
-    <label :for="id">{{ label }}</label>
+    <label :for="id" :class="{ unseen: bare }">{{ label }}</label>
     <span class="box" :class="{ bad: fault }">
       <input
         :id="id" v-model="text" inputmode="decimal" autocomplete="off" :placeholder="blank" :aria-invalid="fault !== ''" @focus="editing = true" @input="typed" @blur="left"

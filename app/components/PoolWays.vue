@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, onBeforeUnmount, ref, watch } from 'vue'
+import { computed, onBeforeUnmount, ref, shallowRef, watch } from 'vue'
 import type { Answers } from '../../core/ask/ask'
 import { changePool, freeId } from '../../core/build/edits'
 import type { Opening, Pool } from '../../core/build/types'
@@ -23,7 +23,7 @@ const nameOf = (id: string) => store.pools.find((p) => p.id === id)?.name ?? id
 
 const leftG = ref<number | null>(null)
 const from = ref<'empty' | 'level'>('empty')
-const reach = ref<Answers['reach'] | null>(null)
+const reach = shallowRef<Answers['reach'] | null>(null)
 const problem = ref('')
 let cancel: () => void = () => undefined
 watch([leftG, from, () => props.pool, () => store.build], async () => {

@@ -13,8 +13,8 @@ const share = computed(() => Math.max(0, Math.min(1, props.startedMs === null ? 
   <div class="clock" :class="{ over: startedMs !== null && leftS <= 0, warn: warn && startedMs !== null && leftS < 120 }">
     <span class="name">{{ name }}</span>
     <b class="left" role="timer">{{ text }}</b>
+    <button class="tool go" @click="startedMs === null ? emit('start') : emit('stop')">{{ startedMs === null ? 'Start' : 'Clear' }}</button>
     <span class="bar"><span :style="{ width: `${share * 100}%` }"></span></span>
-    <button class="tool" @click="startedMs === null ? emit('start') : emit('stop')">{{ startedMs === null ? 'Start' : 'Clear' }}</button>
   </div>
 </template>
 

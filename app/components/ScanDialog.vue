@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { ElDialog } from 'element-plus'
-import { computed, onBeforeUnmount, ref } from 'vue'
+import { computed, onBeforeUnmount, ref, shallowRef } from 'vue'
 import { setSoundings } from '../../core/build/edits'
 import type { PoolGroundPlan } from '../../core/plan/derivePlan'
 import { LONGEST_SCAN, scanKind } from '../../core/scan/readMesh'
@@ -14,8 +14,8 @@ import NumberField from './NumberField.vue'
 const open = defineModel<boolean>({ required: true })
 const props = defineProps<{ grounds: PoolGroundPlan[] }>()
 const store = useBuildStore()
-const seen = ref<ScanSeen | null>(null)
-const laid = ref<Laid | null>(null)
+const seen = shallowRef<ScanSeen | null>(null)
+const laid = shallowRef<Laid | null>(null)
 const fileName = ref('')
 const problem = ref('')
 const busy = ref<{ share: number; doing: string } | null>(null)

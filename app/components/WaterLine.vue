@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { useRouter } from 'vue-router'
-import { dayAndClock, grams, ml, mm } from '../format'
+import type { Pool } from '../../core/build/types'
+import { cm2, dayAndClock, grams, ml, mm } from '../format'
 import { useBuildStore } from '../stores/build'
 
 /** The figures that matter, under every drawing, moving with every edit. */
@@ -21,9 +22,17 @@ const items = computed(() => {
     const mass = p.amounts.pools.find((a) => a.pool === water.id)
     const pours = p.stacks.pools.find((s) => s.id === water.id)?.layers.length ?? 0
     if (!ground?.measured) return { id: water.id, name: water.name, text: 'not measured' }
-    return { id: water.id, name: water.name, text: `${ml(ground.volumeMl)} · ${pours === 1 ? '1 pour' : `${pours} pours`} · ${mass?.problem ? 'cannot be mixed' : grams(mass?.totalG ?? 0)}` }
+    if (water.way === 'paper-skin' || water.way === 'gloss-gel') return { id: water.id, name: water.name, text: `${cm2(ground.areaMm2)} · ${laid(water, 0)}` }
+    return { id: water.id, name: water.name, text: `${ml(ground.volumeMl)} · ${laid(water, pours)} · ${mass?.problem ? 'cannot be mixed' : grams(mass?.totalG ?? p.amounts.sizes.waters[water.id]?.lightG ?? 0)}` }
   })
 })
+/** In what the water is laid, by its way. */
+function laid(water: Pool, pours: number): string {
+  if (water.way === 'paper-skin') return `${water.skin.layers} layers of tissue`
+  if (water.way === 'gloss-gel') return water.gloss.coats === 1 ? '1 coat' : `${water.gloss.coats} coats`
+  const one = water.way === 'light-cured-pour' ? 'coat' : 'pour'
+  return pours === 1 ? `1 ${one}` : `${pours} ${one}s`
+}
 const counts = computed(() => {
   const all = plan.value?.findings ?? []
   return { stops: all.filter((f) => f.severity === 'stop').length, warns: all.filter((f) => f.severity === 'warn').length }

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, onBeforeUnmount, ref, watch } from 'vue'
+import { computed, onBeforeUnmount, ref, shallowRef, watch } from 'vue'
 import type { Build } from '../../core/build/types'
 import type { WayCompared } from '../../core/plan/compareWays'
 import { dayAndClock, duration } from '../format'
@@ -12,7 +12,7 @@ const props = defineProps<{ build: Build; pool: string; way: string; zone: strin
 const emit = defineEmits<{ choose: [way: string] }>()
 const shelf = useShelfStore()
 const settings = useSettingsStore()
-const found = ref<WayCompared[]>([])
+const found = shallowRef<WayCompared[]>([])
 const problem = ref('')
 const working = ref(false)
 let cancel: () => void = () => undefined

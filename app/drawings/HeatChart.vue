@@ -43,7 +43,7 @@ async function draw(): Promise<void> {
       xaxis: { title: { text: 'hours from the first pour', standoff: 6 }, range: [0, end], gridcolor: colour('line'), zeroline: false, linecolor: colour('line-strong'), tickcolor: colour('line-strong'), fixedrange: true },
       yaxis: { title: { text: '°C', standoff: 4 }, range: [Math.min(props.heat.roomC - 3, 15), top], gridcolor: colour('line'), zeroline: false, linecolor: colour('line-strong'), fixedrange: true },
       annotations: [
-        ...limits.filter((l) => l.softensC < top).map((l) => ({ x: end, y: l.softensC, xanchor: 'right' as const, yanchor: 'bottom' as const, text: `${l.name} softens`, showarrow: false, font: { size: 12, color: ink } })),
+        ...limits.filter((l) => l.softensC < top).map((l) => ({ x: end, y: l.softensC, xanchor: 'right' as const, yanchor: 'bottom' as const, text: `${l.name} ${l.what === 'resin' ? 'yellows' : 'softens'}`, showarrow: false, font: { size: 12, color: ink } })),
         ...(props.undam && undamMin !== null && last + undamMin / 60 < end ? [{ x: last + undamMin / 60, y: 0.6, yref: 'paper' as const, xanchor: 'left' as const, yanchor: 'top' as const, text: ' dam off', showarrow: false, font: { size: 12, color: colour('red-lead') } }] : []),
         ...(next.opensMin !== null ? [{ x: last + next.opensMin / 60, y: 0.05, yref: 'paper' as const, xanchor: 'left' as const, yanchor: 'bottom' as const, text: 'the next pour bonds', showarrow: false, font: { size: 12, color: colour('deep') } }] : [])
       ]

@@ -30,7 +30,7 @@ const right = computed(() => M.left + half.value + 40)
       <text :x="X(ecMjCm2)" :y="height - 8" text-anchor="middle" class="quiet">gels at {{ number(ecMjCm2) }} mJ/cm²</text>
       <text :x="M.left" y="16" class="quiet">light that gets down there</text>
       <text :x="M.left - 6" :y="Y(0) + 4" text-anchor="end" class="quiet">0 mm</text><text :x="M.left - 6" :y="Y(deepest)" text-anchor="end" class="quiet">{{ mm(deepest) }}</text>
-      <text v-if="light.cureDepthMm < deepest" :x="M.left + 8" :y="Y(light.cureDepthMm) + 16" class="stays">stays liquid below {{ mm(light.cureDepthMm) }}</text>
+      <text v-if="light.cureDepthMm < deepest" :x="M.left + half - 8" :y="Y(light.cureDepthMm) + 18" text-anchor="end" class="stays">stays liquid below {{ mm(light.cureDepthMm) }}</text>
       <g v-for="(d, i) in coats" :key="i"><rect class="coat" :x="right" :y="Y(d)" :width="Math.max(20, width - right - M.right)" :height="Math.max(1.5, Y(d + depthMm / light.coats) - Y(d) - 1)" /></g>
       <text :x="right" y="16" class="quiet">{{ light.coats }} {{ light.coats === 1 ? 'coat' : 'coats' }} of {{ mm(light.coatMm) }}, each lit by itself</text>
     </svg>

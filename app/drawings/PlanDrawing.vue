@@ -39,6 +39,8 @@ const emit = defineEmits<{
   settled: []
 }>()
 
+/** More dips than this came from a scan: they are drawn as specks, without figures or handles. */
+const MOST_HANDLES = 150
 const frame = ref<HTMLElement | null>(null)
 const { width, height } = useSize(frame)
 const MARGIN = { left: 46, right: 26, top: 22, bottom: 30 }
@@ -239,7 +241,7 @@ function nudge(event: KeyboardEvent, what: 'corner' | 'dip', id: string, index: 
         <g v-for="s in pool.standing" :key="s.id" class="standing">
           <rect v-if="s.shape === 'block'" :x="X(s.x - s.widthMm / 2)" :y="Y(s.y + s.depthMm / 2)" :width="s.widthMm * scale" :height="s.depthMm * scale" />
           <ellipse v-else :class="s.shape" :cx="X(s.x)" :cy="Y(s.y)" :rx="(s.widthMm / 2) * scale" :ry="(s.depthMm / 2) * scale" />
-          <text v-if="tool === 'look' || pool.id === selected" :x="X(s.x) + (s.widthMm / 2) * scale + 3" :y="Y(s.y) + 4" class="on-drawing">{{ s.name }}</text>
+          <title>{{ s.name }}</title>
         </g>
       </g>
 
@@ -258,7 +260,8 @@ function nudge(event: KeyboardEvent, what: 'corner' | 'dip', id: string, index: 
       </g>
 
       <g v-if="chosen && tool !== 'look' && tool !== 'lip'">
-        <g v-for="(s, i) in chosen.soundings" :key="i" class="dip" :tabindex="tool === 'move' ? 0 : -1" role="button" :aria-label="`Sounding ${i + 1}`" @pointerdown="grip($event, 'dip', '', i)" @click.stop @keydown="nudge($event, 'dip', '', i, [s[0], s[1]])">
+        <path v-if="chosen.soundings.length > MOST_HANDLES" class="specks" :d="chosen.soundings.map((s) => `M${X(s[0])} ${Y(s[1])}h0.01`).join('')" />
+        <g v-for="(s, i) in chosen.soundings.length > MOST_HANDLES ? [] : chosen.soundings" :key="i" class="dip" :tabindex="tool === 'move' ? 0 : -1" role="button" :aria-label="`Sounding ${i + 1}`" @pointerdown="grip($event, 'dip', '', i)" @click.stop @keydown="nudge($event, 'dip', '', i, [s[0], s[1]])">
           <circle class="hit" :cx="X(s[0])" :cy="Y(s[1])" r="11" />
           <path :transform="`translate(${X(s[0])} ${Y(s[1])})`" d="M0 -7V7M-4 0H4" />
           <text :x="X(s[0]) + 6" :y="Y(s[1]) - 4" class="on-drawing">{{ number(chosen.levelMm - s[2]) }}</text>
@@ -313,6 +316,7 @@ circle.hit { stroke: none; }
 .cutline .seen { stroke: var(--brass); stroke-width: 2; stroke-dasharray: 12 4 2 4; pointer-events: none; }
 .cut-end { cursor: grab; }
 .cut-end path { fill: var(--brass); }
+.specks { stroke: var(--ink); stroke-width: 2; stroke-linecap: round; opacity: 0.55; }
 .dip { cursor: grab; }
 .dip path { stroke: var(--ink); stroke-width: 1.8; fill: none; }
 .corner { cursor: grab; }

@@ -24,7 +24,7 @@ const state = computed(() => (Math.abs(toGo.value) <= Math.max(0.15, props.targe
       <path class="other" :d="`M${38 + 14 * (1 - below)} ${Y(below)}L52 230H178L${192 - 14 * (1 - below)} ${Y(below)}Z`" />
       <path class="fill" :d="`M${38 + 14 * (1 - here)} ${Y(here)}L${38 + 14 * (1 - below)} ${Y(below)}H${192 - 14 * (1 - below)}L${192 - 14 * (1 - here)} ${Y(here)}Z`" />
       <path class="mark" :d="`M26 ${Y(mark)}H204`" />
-      <text x="208" :y="Y(mark) + 5" class="figure">{{ part }} to {{ number(targetG) }} g</text>
+      <text x="115" :y="Y(mark) - 8" text-anchor="middle" class="figure">{{ part }} to {{ number(targetG) }} g</text>
       <text x="236" y="92" class="big" :class="{ moving: !stable }">{{ number(Math.round(nowG * 10) / 10) }}</text><text x="236" y="116" class="quiet">{{ live ? (stable ? 'g, standing still' : 'g, moving') : 'g, last heard' }}</text>
       <text x="236" y="160" class="togo">{{ state === 'right' ? 'That is it' : state === 'over' ? `${number(-toGo)} g too much` : `${number(toGo)} g to go` }}</text>
       <path class="gauge" d="M236 196H436" /><path class="gauge" d="M336 186V206" />

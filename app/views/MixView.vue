@@ -68,7 +68,7 @@ const saveShopping = () => saveFile(`${build.value.name} shopping.csv`, 'text/cs
             <CupDrawing :batch="b" :tints="tintsOf(b.drops)" />
             <ul v-if="Object.keys(b.drops).length && pool?.tinting === 'batch-by-batch'" class="drops"><li v-for="t in tintsOf(b.drops)" :key="t.id"><span class="swatch" :style="{ background: t.colour }"></span><b>{{ t.drops }}</b> {{ t.drops === 1 ? 'drop' : 'drops' }} {{ t.name.replace(' tint', '').toLowerCase() }}</li></ul>
             <p class="small soft">Stir {{ duration(resin?.stirMin ?? 0) }}, scraping; poured within <How v-if="resin" :about="explainWorking(resin, build.room.tempC, largestG, workingMin)">{{ duration(workingMin) }}</How></p>
-            <button class="tool" :data-weigh="`${b.pool}-${b.pour}-${b.cup}`" @click="weighOut(b)">Weigh it out</button>
+            <button class="tool weigh" :data-weigh="`${b.pool}-${b.pour}-${b.cup}`" @click="weighOut(b)">Weigh it out</button>
           </article>
         </div>
         <p v-if="batches.length > MOST_CUPS">And {{ batches.length - MOST_CUPS }} cups more, all in the exported plan: a larger cup would make fewer.</p>
@@ -121,5 +121,6 @@ const saveShopping = () => saveFile(`${build.value.name} shopping.csv`, 'text/cs
 .also { display: block; white-space: normal; }
 .all { display: block; }
 .have td { color: var(--ink-soft); }
+.weigh { justify-self: start; }
 .caution { border-color: var(--brass); }
 </style>

@@ -21,14 +21,14 @@ type Leaf = 'bottles' | 'stock' | 'chips' | 'release'
 const leaf = ref<Leaf>('bottles')
 const LEAVES: { id: Leaf; name: string }[] = [{ id: 'bottles', name: 'Bottles' }, { id: 'stock', name: 'Stock and prices' }, { id: 'chips', name: 'Test chips' }, { id: 'release', name: 'What sticks to what' }]
 const KIND_NAMES: Record<Material['kind'], string> = { resin: 'Two-part resins', 'light-resin': 'Resins for light', lamp: 'Lamps', tint: 'Tints', gel: 'Gels', lacquer: 'Lacquers', landform: 'Landforms', shell: 'Shells', sealer: 'Sealers', dam: 'Dams', sundry: 'Sundries' }
+const lines = computed(() => store.plan?.amounts.shopping ?? [])
+const needed = (id: string) => lines.value.find((l) => l.material === id)
 const all = computed(() => [...shelf.shelfFor(store.build?.bottles).values()])
-const groups = computed(() => (Object.keys(KIND_NAMES) as Material['kind'][]).map((kind) => ({ kind, name: KIND_NAMES[kind], items: all.value.filter((m) => m.kind === kind) })))
+const groups = computed(() => (Object.keys(KIND_NAMES) as Material['kind'][]).map((kind) => ({ kind, name: KIND_NAMES[kind], items: all.value.filter((m) => m.kind === kind).sort((a, b) => Number(needed(b.id) !== undefined) - Number(needed(a.id) !== undefined)) })))
 const bottled = computed(() => groups.value.filter((g) => (OWN_KINDS as readonly string[]).includes(g.kind)))
 const chosen = ref('')
 const bottle = computed(() => shelf.own.find((m) => m.id === chosen.value && m.own) ?? null)
 const kindShown = computed(() => all.value.find((m) => m.id === chosen.value) ?? null)
-const lines = computed(() => store.plan?.amounts.shopping ?? [])
-const needed = (id: string) => lines.value.find((l) => l.material === id)
 
 /** A bottle of the builder's own starts as the kind it is most like. */
 async function own(like: Material): Promise<void> {
@@ -58,7 +58,7 @@ const price = (m: Material) => (m.pack ? `${settings.currency}${m.pack.price.toF
               <h3>{{ g.name }}</h3>
               <div class="board">
                 <button v-for="m in g.items" :key="m.id" class="jar" :class="{ on: chosen === m.id, own: m.own }" :data-jar="m.id" @click="chosen = m.id">
-                  <span class="glass" :style="m.kind === 'tint' ? { background: m.look.colour } : {}"></span>
+                  <span class="glass" :class="m.kind" :style="m.kind === 'tint' ? { background: m.look.colour } : {}"></span>
                   <b>{{ m.name }}</b>
                   <span class="small soft"><template v-if="m.kind === 'resin'">{{ m.partA }} : {{ m.partB }} by {{ m.basis }}, {{ number(m.potLifeMin) }} min</template><template v-else-if="m.kind === 'light-resin'">D<sub>p</sub> {{ m.dpMm }} mm</template><template v-else-if="m.kind === 'lamp'">{{ m.irradianceMwCm2 }} mW/cm²</template><template v-else>{{ m.own ? 'own' : 'kind' }}</template></span>
                 </button>
@@ -72,9 +72,9 @@ const price = (m: Material) => (m.pack ? `${settings.currency}${m.pack.price.toF
                 <tr><th colspan="6" class="kind">{{ g.name }}</th></tr>
                 <tr v-for="m in g.items" :key="m.id">
                   <td>{{ m.name }}</td><td class="num">{{ needed(m.id) ? `${number(needed(m.id)!.amount)} ${unitOf(m) === 'piece' ? '' : unitOf(m)}` : '–' }}</td>
-                  <td><NumberField label="" :aria-label="`Stock of ${m.name}`" :unit="unitOf(m) === 'piece' ? '' : unitOf(m)" :model-value="m.stock ?? 0" :min="0" :max="10000000" @update:model-value="shelf.setHolding(m.id, { stock: $event! })" /></td>
-                  <td><NumberField label="" :unit="unitOf(m) === 'piece' ? '' : unitOf(m)" :model-value="m.pack?.amount ?? null" :min="0.01" :max="10000000" blank="?" @update:model-value="$event && shelf.setHolding(m.id, { pack: { amount: $event, price: m.pack?.price ?? 0 } })" /></td>
-                  <td><NumberField label="" :unit="settings.currency" :model-value="m.pack?.price ?? null" :min="0" :max="1000000" :step="0.5" blank="?" @update:model-value="$event !== null && shelf.setHolding(m.id, { pack: { amount: m.pack?.amount ?? 1, price: $event } })" /></td>
+                  <td><NumberField bare :label="`Stock of ${m.name}`" :unit="unitOf(m) === 'piece' ? '' : unitOf(m)" :model-value="m.stock ?? 0" :min="0" :max="10000000" @update:model-value="shelf.setHolding(m.id, { stock: $event! })" /></td>
+                  <td><NumberField bare :label="`Pack of ${m.name}`" :unit="unitOf(m) === 'piece' ? '' : unitOf(m)" :model-value="m.pack?.amount ?? null" :min="0.01" :max="10000000" blank="?" @update:model-value="$event && shelf.setHolding(m.id, { pack: { amount: $event, price: m.pack?.price ?? 0 } })" /></td>
+                  <td><NumberField bare :label="`Price of a pack of ${m.name}`" :unit="settings.currency" :model-value="m.pack?.price ?? null" :min="0" :max="1000000" :step="0.5" blank="?" @update:model-value="$event !== null && shelf.setHolding(m.id, { pack: { amount: m.pack?.amount ?? 1, price: $event } })" /></td>
                   <td class="num">{{ needed(m.id)?.packs ? `${needed(m.id)!.packs} × ${settings.currency}${m.pack!.price.toFixed(2)}` : needed(m.id) ? 'enough' : '' }}</td>
                 </tr>
               </tbody>
@@ -99,7 +99,7 @@ const price = (m: Material) => (m.pack ? `${settings.currency}${m.pack.price.toF
       </section>
       <section v-else-if="kindShown" class="panel pad stack"><h2>{{ kindShown.name }}</h2><p>{{ kindShown.note }}</p><p class="soft small">{{ price(kindShown) }}</p><button v-if="(OWN_KINDS as readonly string[]).includes(kindShown.kind)" class="tool main" data-test="own-bottle" @click="own(kindShown)">I have one like this</button><p class="small soft">It becomes a bottle of your own, with the figures of its label, its stock and its price.</p></section>
       <section v-else class="panel pad stack"><h2>Your shelf</h2><p>Choose a kind to make a bottle of your own of it: type its label, and the plan follows it.</p>
-        <p class="small soft">{{ shelf.own.filter((m) => m.own).length || 'No' }} own bottles; {{ onShelf(store.shelf, 'resin', store.pools[0]?.resin ?? '')?.name ?? 'no resin' }} is in use.</p></section>
+        <p class="small soft">{{ shelf.own.filter((m) => m.own).length || 'No' }} of your own so far; {{ onShelf(store.shelf, 'resin', store.pools[0]?.resin ?? '')?.name ?? 'no resin' }} is in use.</p></section>
       <section class="panel pad"><label class="field"><span class="name">Sign before prices</span><input v-model="settings.currency" class="choice" maxlength="4" /></label></section>
     </div>
   </div>
@@ -121,9 +121,10 @@ const price = (m: Material) => (m.pack ? `${settings.currency}${m.pack.price.toF
 .jar.on { background: color-mix(in srgb, var(--shallow) 55%, transparent); }
 .jar b { font-size: 13.5px; line-height: 1.25; }
 .glass { width: 30px; height: 40px; border: 2px solid var(--line-strong); border-radius: 3px 11px 4px 4px; background: linear-gradient(var(--sheet) 30%, var(--shallow) 30%); }
+.glass.lamp { border-radius: 22px 22px 4px 4px; background: linear-gradient(var(--brass-wash) 70%, var(--line-strong) 70%); }
 .own .glass { border-color: var(--brass); border-width: 3px; }
 .kind { font: 650 15px var(--head); color: var(--ink); padding-top: 12px; }
-td :deep(.field label:empty) { display: none; }
+[data-test='stock'] td { vertical-align: middle; }
 td :deep(.box) { width: 118px; }
 .mark { border: 1px solid var(--line); background: var(--sheet); border-left: 6px solid var(--moss); padding: 4px 12px; cursor: pointer; min-width: 110px; text-align: left; }
 .mark.on { outline: 2px solid var(--deep); }

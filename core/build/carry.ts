@@ -12,13 +12,6 @@ function named(build: Build): Set<string> {
   return ids
 }
 
-/** A copy without one of its keys. */
-function without<T extends object, K extends keyof T>(thing: T, key: K): T {
-  const copy = { ...thing }
-  delete copy[key]
-  return copy
-}
-
 /**
  * The build with the builder's own bottles that it pours from, so that its file means the same on another shelf. Stock
  * stays at home. A build that names none is given back as it is.
@@ -27,8 +20,8 @@ export function carrying(build: Build, own: readonly Material[]): Build {
   const ids = named(build)
   const bottles = [...own.filter((m) => m.own), ...(build.bottles ?? []).filter((b) => !own.some((m) => m.id === b.id))]
     .filter((m) => ids.has(m.id))
-    .map((m): Material => without(m, 'stock'))
+    .map((m): Material => ({ ...m, stock: undefined }))
   if (bottles.length === 0 && !build.bottles) return build
   if (JSON.stringify(bottles) === JSON.stringify(build.bottles ?? [])) return build
-  return bottles.length > 0 ? { ...build, bottles } : without(build, 'bottles')
+  return bottles.length > 0 ? { ...build, bottles } : { ...build, bottles: undefined }
 }

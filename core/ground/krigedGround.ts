@@ -16,11 +16,11 @@ export interface KrigedGround {
 
 /** Grid points the ground is predicted at, and those the volume's variance is summed over. */
 const FINE_POINTS = 900
-const COARSE_POINTS = 260
+const COARSE_POINTS = 220
 /** More dips than this are thinned to a spread of so many: the rest is next to them anyway. */
-const MOST_DIPS = 260
+const MOST_DIPS = 180
 /** Points along the shore, where the height of the ground is known. */
-const SHORE_POINTS = 48
+const SHORE_POINTS = 40
 
 /**
  * A kriged ground inside an outline. Along a shore, and at every corner whose height is given, the ground is known; at a

@@ -44,13 +44,31 @@ export function kriging(dips: readonly Sounding[], variogram: Variogram = fitVar
   if (flat) for (let i = 0; i < n; i++) system.set(i, i, Math.max(variogram.nuggetMm2, 1e-12))
   // one inverse serves the many right-hand sides of a grid
   const inverted = inverse(system).to2DArray().map((row) => Float64Array.from(row))
-  const towards = (x: number, y: number): number[] => [...dips.map((d) => cov(x, y, d[0], d[1])), 1]
-  const solved = (right: readonly number[]): number[] => inverted.map((row) => row.reduce((s, v, i) => s + v * right[i], 0))
+  const towards = (x: number, y: number): Float64Array => {
+    const right = new Float64Array(n + 1)
+    for (let i = 0; i < n; i++) right[i] = cov(x, y, dips[i][0], dips[i][1])
+    right[n] = 1
+    return right
+  }
+  const solved = (right: ArrayLike<number>): Float64Array => {
+    const out = new Float64Array(n + 1)
+    for (let i = 0; i <= n; i++) {
+      const row = inverted[i]
+      let sum = 0
+      for (let j = 0; j <= n; j++) sum += row[j] * right[j]
+      out[i] = sum
+    }
+    return out
+  }
   const dual = solved([...dips.map((d) => d[2]), 0])
-  const dot = (a: readonly number[], b: readonly number[]) => a.reduce((s, v, i) => s + v * b[i], 0)
+  const dot = (a: ArrayLike<number>, b: ArrayLike<number>) => {
+    let sum = 0
+    for (let i = 0; i < a.length; i++) sum += a[i] * b[i]
+    return sum
+  }
 
   const summed = (places: readonly Point2[], weights: readonly number[]) => {
-    const right = new Array<number>(n + 1).fill(0)
+    const right = new Float64Array(n + 1)
     places.forEach(([x, y], p) => {
       for (let i = 0; i < n; i++) right[i] += weights[p] * cov(x, y, dips[i][0], dips[i][1])
       right[n] += weights[p]
