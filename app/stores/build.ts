@@ -58,7 +58,9 @@ export const useBuildStore = defineStore('build', () => {
     if (!current) return
     planning.value = true
     try {
-      const answer = await sharedPlanClient().derive('bench', current, shelves.own)
+      const answer = await sharedPlanClient().derive('bench', current, shelves.own, (ground) => {
+        if (plan.value && build.value?.id === current.id) plan.value = { ...plan.value, ground }
+      })
       if (answer === null || build.value?.id !== current.id) return
       plan.value = answer.plan
       planMs.value = answer.tookMs

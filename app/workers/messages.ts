@@ -18,6 +18,7 @@ export interface PlanRequest {
 
 export type PlanReply =
   | { kind: 'progress'; lane: string; run: number; stage: StageName }
+  | { kind: 'ground'; lane: string; run: number; ground: Plan['ground'] }
   | { kind: 'plan'; lane: string; run: number; plan: Plan; tookMs: number }
   | { kind: 'failed'; lane: string; run: number; message: string }
 

@@ -1,12 +1,15 @@
 import { BUILT_IN, shelfOf } from '../../core/materials/shelf'
 import type { Material } from '../../core/materials/types'
-import { planner, type Planner } from '../../core/plan/derivePlan'
+import { planner, type Plan, type Planner } from '../../core/plan/derivePlan'
 import { remembered } from '../../core/plan/memo'
 import type { PlanReply, PlanRequest } from './messages'
 
 /** A stage shorter than this is followed by the next at once; after a longer one the newest request is looked for, ms. */
 const BREATH_MS = 8
 
+/** A plan that took longer than this last time shows its ground early, ms. */
+const EARLY_AFTER_MS = 25
+const lastTook = new Map<string, number>()
 const newest = new Map<string, number>()
 const planners = new Map<string, Planner>()
 const reply = (message: PlanReply) => postMessage(message)
@@ -25,11 +28,14 @@ async function derive({ lane, run, build, own }: PlanRequest): Promise<void> {
   if (newest.get(lane) !== run) return
   const began = performance.now()
   let last = began
-  const stages = plan(build, shelfWith(own))
+  // where the whole takes long, what was measured is shown before what is reckoned: figures follow a level while it is dragged
+  const early = (lastTook.get(lane) ?? 0) > EARLY_AFTER_MS ? (ground: Plan['ground']) => reply({ kind: 'ground', lane, run, ground }) : undefined
+  const stages = plan(build, shelfWith(own), early)
   for (;;) {
     if (newest.get(lane) !== run) return
     const step = stages.next()
     if (step.done) {
+      lastTook.set(lane, performance.now() - began)
       reply({ kind: 'plan', lane, run, plan: step.value, tookMs: performance.now() - began })
       return
     }

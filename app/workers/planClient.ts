@@ -1,18 +1,18 @@
 import type { Build } from '../../core/build/types'
 import type { Material } from '../../core/materials/types'
-import type { Plan, StageName } from '../../core/plan/derivePlan'
+import type { Plan } from '../../core/plan/derivePlan'
 import type { PlanReply, PlanRequest } from './messages'
 
 interface Waiting {
   run: number
   resolve: (answer: { plan: Plan; tookMs: number } | null) => void
   reject: (error: Error) => void
-  progress?: (stage: StageName) => void
+  early?: (ground: Plan['ground']) => void
 }
 
 /** Derives plans off the main thread. A new request in a lane outdates the one before, which then answers null. */
 export interface PlanClient {
-  derive(lane: string, build: Build, own: readonly Material[], progress?: (stage: StageName) => void): Promise<{ plan: Plan; tookMs: number } | null>
+  derive(lane: string, build: Build, own: readonly Material[], early?: (ground: Plan['ground']) => void): Promise<{ plan: Plan; tookMs: number } | null>
 }
 
 export function planClient(): PlanClient {
@@ -22,10 +22,11 @@ export function planClient(): PlanClient {
   worker.addEventListener('message', ({ data }: MessageEvent<PlanReply>) => {
     const waiting = lanes.get(data.lane)
     if (!waiting || waiting.run !== data.run) return
-    if (data.kind === 'progress') {
-      waiting.progress?.(data.stage)
+    if (data.kind === 'ground') {
+      waiting.early?.(data.ground)
       return
     }
+    if (data.kind === 'progress') return
     lanes.delete(data.lane)
     if (data.kind === 'plan') waiting.resolve({ plan: data.plan, tookMs: data.tookMs })
     else waiting.reject(new Error(data.message))
@@ -35,11 +36,11 @@ export function planClient(): PlanClient {
     lanes.clear()
   })
   return {
-    derive(lane, build, own, progress) {
+    derive(lane, build, own, early) {
       lanes.get(lane)?.resolve(null)
       const run = ++runs
       return new Promise((resolve, reject) => {
-        lanes.set(lane, { run, resolve, reject, progress })
+        lanes.set(lane, { run, resolve, reject, early })
         worker.postMessage({ lane, run, build, own } satisfies PlanRequest)
       })
     }

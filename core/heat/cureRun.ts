@@ -50,6 +50,9 @@ export interface CureAnswer {
   heat: { releasedJM2: number; storedJM2: number; lostJM2: number }
 }
 
+/** How a run stands: what is asked before the next step. */
+export interface SeenInRun { hottestC: number; peakC: number; firm: boolean }
+
 /** Convection and radiation from a warm level face in a room, W/m²K. Typical, from memory. */
 export const SURFACE_WM2K = 8
 const LAST_DAYS_MIN = 43_200
@@ -65,11 +68,12 @@ const groundCells = (thicknessMm: number, finer: number) => Math.round(finer * M
  *
  * @param input  thicknesses mm, times min, temperatures °C
  * @param finer  1, or a multiple of the cells, for checking the answer against its own refined grid
+ * @param ended  asked after every step of the last pour: true ends the run early, when whoever asks has seen enough
  * @returns      peaks, °C; gel, firm and cured, min; the curve; the heat book, J/m²
  * @source Kamal & Sourour 1973; heat equation by finite volumes; written from memory
  * @example simulateCure({ resin, pours: [{ thicknessMm: 5, atMin: 0 }], ground: [], roomC: 20 }).peakC
  */
-export function simulateCure(input: CureInput, finer = 1): CureAnswer {
+export function simulateCure(input: CureInput, finer = 1, ended: (seen: SeenInRun) => boolean = () => false): CureAnswer {
   const { resin, roomC, topWM2K = SURFACE_WM2K, footWM2K = SURFACE_WM2K, sideWM3K = 0 } = input
   const mixC = input.mixC ?? roomC
   const pours = [...input.pours].sort((a, b) => a.atMin - b.atMin)
@@ -105,7 +109,7 @@ export function simulateCure(input: CureInput, finer = 1): CureAnswer {
   const starts = pours.map((_, k) => bed + cellsOf.slice(0, k).reduce((a, b) => a + b, 0))
   let brought = 0
 
-  const look = (timeS: number, latest: number): { done: boolean } => {
+  const look = (timeS: number, latest: number): { done: boolean; ended: boolean } => {
     const min = timeS / 60
     let hottest = -Infinity
     for (let i = bed; i < chain.count; i++) if (chain.tempC[i] > hottest) hottest = chain.tempC[i]
@@ -137,7 +141,7 @@ export function simulateCure(input: CureInput, finer = 1): CureAnswer {
     if (hottest > answer.peakC) [answer.peakC, answer.peakAtMin] = [hottest, min]
     if (under > answer.groundPeakC) answer.groundPeakC = under
     curve.push([min, hottest, under, least])
-    return { done: slowest >= CURED_ALPHA && hottest - roomC < 0.05 }
+    return { done: slowest >= CURED_ALPHA && hottest - roomC < 0.05, ended: latest === pours.length - 1 && ended({ hottestC: hottest, peakC: answer.peakC, firm: each[latest].firmMin !== null }) }
   }
 
   for (const [k, pour] of pours.entries()) {
@@ -157,7 +161,10 @@ export function simulateCure(input: CureInput, finer = 1): CureAnswer {
     look(fromS, k)
     const last = k === pours.length - 1
     const toS = last ? untilMin * 60 : Math.max(fromS, pours[k + 1].atMin * 60)
-    march(chain, resin, fromS, Math.min(toS, untilMin * 60), (t) => !(look(t, k).done && last && input.untilMin === undefined), book)
+    march(chain, resin, fromS, Math.min(toS, untilMin * 60), (t) => {
+      const now = look(t, k)
+      return !(now.ended || (now.done && last && input.untilMin === undefined))
+    }, book)
     if (toS > untilMin * 60) break
   }
   const kept = chain.tempC.reduce((sum, t, i) => sum + chain.capacity[i] * (t - roomC), 0)

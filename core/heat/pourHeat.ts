@@ -1,4 +1,4 @@
-import { simulateCure, SURFACE_WM2K, type CureAnswer, type CurvePoint, type GroundLayer } from './cureRun'
+import { simulateCure, SURFACE_WM2K, type CureAnswer, type CurvePoint, type GroundLayer, type SeenInRun } from './cureRun'
 import type { CureKinetics } from './kinetics'
 import { HOT_C, verdictOf, type HeatVerdict } from './verdict'
 
@@ -111,12 +111,17 @@ function judged(input: PourHeatInput, limits: readonly HeatLimit[], pours: numbe
   }
 }
 
-const runOf = (input: PourHeatInput, pours: { thicknessMm: number; atMin: number }[], untilMin?: number): CureAnswer =>
-  simulateCure({ resin: input.resin, pours, ground: input.ground, roomC: input.roomC, sideWM3K: input.sideWM3K, ...(untilMin ? { untilMin } : {}) })
+const runOf = (input: PourHeatInput, pours: { thicknessMm: number; atMin: number }[], ended?: (seen: SeenInRun) => boolean): CureAnswer =>
+  simulateCure({ resin: input.resin, pours, ground: input.ground, roomC: input.roomC, sideWM3K: input.sideWM3K }, 1, ended)
 
-/** One pour of a thickness, alone. The peak is over within the first days, whatever the resin. */
-const tried = (input: PourHeatInput, limits: readonly HeatLimit[], pours: number, thicknessMm: number): PourTrial =>
-  judged(input, limits, pours, thicknessMm, runOf(input, [{ thicknessMm, atMin: 0 }], 3 * 1440))
+/** The peak is past for good: it has fallen by a third of its rise; or so little is left to cure that none is coming. */
+const peaked = (roomC: number) => ({ hottestC, peakC, firm }: SeenInRun): boolean => (peakC - roomC > 1 && hottestC - roomC < 0.67 * (peakC - roomC)) || firm
+
+/** One pour of a thickness, alone, to its peak; no farther than `enoughC`, where whoever asks only wants to know whether it gets there. */
+function tried(input: PourHeatInput, limits: readonly HeatLimit[], pours: number, thicknessMm: number, enoughC = Infinity): PourTrial {
+  const past = peaked(input.roomC)
+  return judged(input, limits, pours, thicknessMm, runOf(input, [{ thicknessMm, atMin: 0 }], (seen) => seen.peakC > enoughC || past(seen)))
+}
 
 const bearable = new Map<string, number>()
 
@@ -126,7 +131,7 @@ function bearableMm(input: PourHeatInput, limits: readonly HeatLimit[]): number 
   const key = JSON.stringify([resin, ground, roomC, sideWM3K, dam, softLayer, limits])
   const there = bearable.get(key)
   if (there !== undefined) return there
-  const fine = (mm: number) => tried(input, limits, 1, mm).broken.length === 0
+  const fine = (mm: number) => tried(input, limits, 1, mm, HOT_C).broken.length === 0
   let [low, high] = [0.2, 4]
   if (!fine(low)) high = low
   else while (high < THICKEST_MM && fine(high)) [low, high] = [high, high * 2]
@@ -227,7 +232,7 @@ function together(input: PourHeatInput, limits: readonly HeatLimit[], layers: Po
   const thickest = Math.max(...layers.map((l) => l.thicknessMm))
   const thinnest = Math.min(...layers.map((l) => l.thicknessMm))
   // the thinnest pour is the coolest, and so the last to be firm
-  const gap = layers.length > 1 ? (runOf(input, [{ thicknessMm: thinnest, atMin: 0 }]).firmMin ?? COLD_GAP_MIN) : 0
+  const gap = layers.length > 1 ? (runOf(input, [{ thicknessMm: thinnest, atMin: 0 }], (seen) => seen.firm).firmMin ?? COLD_GAP_MIN) : 0
   const answer = runOf(input, layers.map((l, i) => ({ thicknessMm: l.thicknessMm, atMin: i * gap })))
   return { answer, trial: judged(input, limits, layers.length, thickest, answer), lastAtMin: (layers.length - 1) * gap }
 }

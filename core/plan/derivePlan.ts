@@ -31,8 +31,8 @@ export type StageName = (typeof STAGES)[number]
 /** Derives a plan stage by stage, naming each as it is done, so that whoever drives it may stop in between. */
 export type PlanRun = Generator<StageName, Plan, void>
 
-/** Derives plans one after another and does again only what an edit touched. */
-export type Planner = (build: Build, shelf?: Shelf) => PlanRun
+/** Derives plans one after another and does again only what an edit touched; `early` is shown the ground as soon as it is measured, before the heat is run. */
+export type Planner = (build: Build, shelf?: Shelf, early?: (ground: Plan['ground']) => void) => PlanRun
 
 /**
  * A planner with a memory of its last plan: stages whose input did not change are not recomputed, and a pool's
@@ -52,11 +52,12 @@ export function planner(): Planner {
   const steps = remembered(stepsStage)
   const days = remembered((build: Build, steps: StepsPlan) => daysStage(build, steps, spansOf))
   const shelfOf = remembered(withBottles)
-  return function* (build, given = BUILT_IN_SHELF) {
+  return function* (build, given = BUILT_IN_SHELF, early = () => undefined) {
     const shelf = shelfOf(given, build.bottles)
     // each stage is shown only what it may depend on: a renamed build or another evening leaves the water alone
     const settled = kept({ ...build, name: '', notes: '', calendar: NO_CALENDAR })
     const g = ground({ ...settled, ...NO_HABITS })
+    early(shownGround(g))
     yield 'ground'
     const f = forms(settled)
     yield 'forms'
