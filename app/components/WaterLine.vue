@@ -46,7 +46,7 @@ function openFirst(): void {
 </script>
 
 <template>
-  <footer v-if="plan" class="line" aria-label="The plan in figures" data-test="waterline">
+  <footer v-if="plan" class="line" aria-label="The plan in figures" data-test="waterline" :data-settled="!store.planning">
     <button v-for="item in items.slice(0, 6)" :key="item.id" class="item" :class="{ on: store.water?.id === item.id }" @click="store.selected = item.id">
       <span class="small">{{ item.name }}</span><b>{{ item.text }}</b>
     </button>

@@ -43,6 +43,7 @@ export const useBuildStore = defineStore('build', () => {
   let saving: Promise<void> | null = null
   let lastGroup = ''
   let lastEditAt = 0
+  let held = false
   const branchListeners: ((id: string) => void)[] = []
 
   const shelves = useShelfStore()
@@ -98,7 +99,7 @@ export const useBuildStore = defineStore('build', () => {
     const after = change(before)
     if (after === before) return
     const now = performance.now()
-    if (!(group !== '' && group === lastGroup && now - lastEditAt < GROUP_MS)) {
+    if (!(group !== '' && group === lastGroup && (held || now - lastEditAt < GROUP_MS))) {
       undone.value = [...undone.value.slice(1 - MOST_UNDO), { build: before, label }]
     }
     lastGroup = group
@@ -216,6 +217,8 @@ export const useBuildStore = defineStore('build', () => {
     tabNotice.value = 'updated'
   }
 
+  // a drag is one step however slowly the machine follows it
+  for (const kind of ['pointerdown', 'pointerup', 'pointercancel'] as const) window.addEventListener(kind, () => { held = kind === 'pointerdown' }, true)
   // the browser asks before it lets go of what could not be saved
   window.addEventListener('beforeunload', (event) => {
     if (dirty && (saveState.value === 'full' || saveState.value === 'failed')) event.preventDefault()

@@ -67,7 +67,7 @@ export function planner(): Planner {
     yield 'amounts'
     const c = cures(settled, s, a, shelf)
     yield 'cures'
-    const st = steps(settled, a, c)
+    const st = steps(settled, s, a, c)
     yield 'steps'
     const d = days({ ...settled, ...ONLY_CALENDAR, calendar: build.calendar }, st)
     yield 'days'

@@ -2,6 +2,7 @@ import type { Build, Water } from '../build/types'
 import { fallsOf, poolsOf } from '../build/types'
 import type { AmountsPlan } from '../amounts/amountsStage'
 import type { CuresPlan } from '../cures/curesStage'
+import type { StacksPlan } from '../stacks/stacksStage'
 import { joinsOf } from '../ground/joins'
 import { BODY_SIZES } from './bodySizes'
 import { CAUTIONS, type CautionId } from '../materials/cautions'
@@ -50,7 +51,7 @@ interface Scope {
 }
 
 /** Sixth stage: the network of work and waits, in the order of the trade. */
-export function stepsStage(build: Build, amounts: AmountsPlan, cures: CuresPlan): StepsPlan {
+export function stepsStage(build: Build, stacks: StacksPlan, amounts: AmountsPlan, cures: CuresPlan): StepsPlan {
   const scopes = scopesOf(build, amounts, cures)
   const steps: Step[] = []
   const links: StepLink[] = []
@@ -58,7 +59,7 @@ export function stepsStage(build: Build, amounts: AmountsPlan, cures: CuresPlan)
     for (const template of scope.way.steps) {
       const count = timesDone(template, scope.sizes)
       for (let k = 1; k <= count; k++) {
-        steps.push(stepFrom(scope, template, k, count))
+        steps.push(detailed(stepFrom(scope, template, k, count), template, k, scope, stacks, amounts))
         const id = stepId(scope, template, k, count)
         if (k > 1) links.push({ from: stepId(scope, template, k - 1, count), to: id, ...waitOf(scope, template.wait) })
         else links.push(...linksBefore(scope, template, id, scopes, build))
@@ -67,6 +68,25 @@ export function stepsStage(build: Build, amounts: AmountsPlan, cures: CuresPlan)
     setIns(scope, steps, links)
   }
   return { steps: steps.sort((a, b) => a.order - b.order), links }
+}
+
+const tenth = (value: number) => String(Math.round(value * 10) / 10)
+
+/** Steps that follow from this very pool say its figures: how high to fill, how much to pour, how long to light. */
+function detailed(step: Step, template: StepTemplate, k: number, scope: Scope, stacks: StacksPlan, amounts: AmountsPlan): Step {
+  const stack = stacks.pools.find((s) => s.id === scope.water?.id)
+  if (!stack) return step
+  const test = stack.dam?.leakTest
+  if (template.id === 'leak' && test) return { ...step, how: `Stand the job in a tray. Fill to ${tenth(test.levelsMm[k - 1])} mm, mark it, wait ${test.waitMin} min and look again. It stops dropping where the hole is.` }
+  const layer = stack.layers[k - 1]
+  if (template.id === 'pour' && layer) {
+    const cups = amounts.batches.filter((b) => b.pool === stack.id && b.pour === k)
+    const grams = cups.reduce((sum, b) => sum + b.massG, 0)
+    return { ...step, how: `${tenth(grams)} g in ${cups.length === 1 ? 'one cup' : `${cups.length} cups`}, up to ${tenth(layer.toMm)} mm. ${step.how}` }
+  }
+  if (template.id === 'coat' && stack.light) return { ...step, how: `${tenth(stack.light.coatMm)} mm, then ${stack.light.secondsPerCoat ?? '–'} s of light on each of ${stack.light.spots} spots. ${step.how}` }
+  if (template.id === 'dam' && stack.dam && stack.dam.braces > 0) return { ...step, how: `${step.how} Brace it from outside in ${stack.dam.braces} places: it bows ${tenth(stack.dam.bowMm)} mm without.` }
+  return step
 }
 
 /** Things that are set into the water: each after its pour has gelled and before the next one holds it. */

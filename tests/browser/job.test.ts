@@ -19,7 +19,7 @@ async function board(page: Page, widthMm: number, depthMm: number): Promise<(x: 
 const figure = async (page: Page, name: string) => Number((await page.locator(`[data-test="${name}"]`).innerText()).replace(/[^\d.].*$/s, ''))
 
 describe('A builder at the bench', function () {
-  this.timeout(90_000)
+  this.timeout(300_000)
   let s: Stage
   before(async () => { s = await stage() })
   after(() => s.close())
@@ -91,7 +91,11 @@ describe('A builder at the bench', function () {
     const context = await s.profile()
     const page = await openPage(context, `${s.address}/build/${DEMO_ID}/water`)
     await page.locator('[data-level-of="millpond"] .bob').waitFor()
-    const read = async () => ({ volume: await figure(page, 'volume'), area: await figure(page, 'area'), deepest: await figure(page, 'deepest'), pours: await figure(page, 'pours'), strip: await page.locator('[data-test="waterline"]').innerText() })
+    const read = async () => {
+      await page.locator('[data-test="waterline"][data-settled="true"]').waitFor()
+      return figures()
+    }
+    const figures = async () => ({ volume: await figure(page, 'volume'), area: await figure(page, 'area'), deepest: await figure(page, 'deepest'), pours: await figure(page, 'pours'), strip: await page.locator('[data-test="waterline"]').innerText() })
     const start = await read()
     expect(start).to.include({ volume: 238, deepest: 13.5, pours: 3 })
     const shore = await page.locator('.plan .wet').first().getAttribute('d')

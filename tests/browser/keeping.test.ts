@@ -12,7 +12,7 @@ const cards = async (page: Page) => {
 }
 
 describe('Nothing is lost', function () {
-  this.timeout(90_000)
+  this.timeout(300_000)
   let s: Stage
   before(async () => { s = await stage() })
   after(() => s.close())

@@ -18,7 +18,7 @@ async function axe(page: Page): Promise<string[]> {
 }
 
 describe('Every view', function () {
-  this.timeout(90_000)
+  this.timeout(300_000)
   let s: Stage
   before(async () => { s = await stage() })
   after(() => s.close())

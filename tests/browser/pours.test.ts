@@ -26,7 +26,7 @@ const exported = async (page: Page) => {
 }
 
 describe('Pours at the bench', function () {
-  this.timeout(90_000)
+  this.timeout(300_000)
   let s: Stage
   before(async () => { s = await stage() })
   after(() => s.close())

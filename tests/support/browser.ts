@@ -33,8 +33,12 @@ export async function stage(demo = true): Promise<Stage> {
   return {
     address: `http://127.0.0.1:${address.port}`,
     browser,
-    profile: ({ width = 1280, height = 800, dark = false } = {}) =>
-      browser.newContext({ viewport: { width, height }, colorScheme: dark ? 'dark' : 'light', locale: 'en-GB', timezoneId: 'Europe/Lisbon', acceptDownloads: true }),
+    profile: async ({ width = 1280, height = 800, dark = false } = {}) => {
+      const context = await browser.newContext({ viewport: { width, height }, colorScheme: dark ? 'dark' : 'light', locale: 'en-GB', timezoneId: 'Europe/Lisbon', acceptDownloads: true })
+      // a busy machine is given time: no test is about speed
+      context.setDefaultTimeout(60_000)
+      return context
+    },
     close: async () => {
       await browser.close()
       await new Promise((resolve) => server.close(resolve))
