@@ -6,8 +6,18 @@ import type { Build } from '../core/build/types'
 import { changePool } from '../core/build/edits'
 import { poolsOf } from '../core/build/types'
 import { writeBuild } from '../core/formats/write'
+import { ringOf } from '../core/ground/outline'
+import { simulateCure } from '../core/heat/cureRun'
+import { fitResin } from '../core/heat/fitResin'
+import { resinKinetics } from '../core/heat/resinKinetics'
+import { THERMAL } from '../core/heat/thermal'
+import { RESINS } from '../core/materials/resins'
 import { finished, planner } from '../core/plan/derivePlan'
 import { stage, type Stage } from '../tests/support/browser'
+import { gridFromMesh } from '../core/scan/heightGrid'
+import { readStl } from '../core/scan/readMesh'
+import { thinned } from '../core/scan/thin'
+import { binaryStl, trianglesOver } from '../tests/support/scans'
 import { demo, large } from '../tests/support/builds'
 
 /** npm run bench: speed, memory and first-load bytes, each as a ratio against something named. Never a test. */
@@ -106,6 +116,27 @@ async function firstLoad(s: Stage): Promise<void> {
   await context.close()
 }
 
+/** Heat, scans and fits: what is new against the same work done simply. */
+function pours(): void {
+  const resin = resinKinetics(RESINS[0])
+  const ground = [{ ...THERMAL.get('fibre-plaster')!, thicknessMm: 3 }, { ...THERMAL.get('xps')!, thicknessMm: 40 }]
+  const inert = { ...resin, a1PerS: 0, a2PerS: 0 }
+  const one = { resin, pours: [{ thicknessMm: 20, atMin: 0 }], ground, roomC: 21, untilMin: 72 * 60 }
+  const cure = timed(30, () => simulateCure(one))
+  const heat = timed(30, () => simulateCure({ ...one, resin: inert, mixC: 40 }))
+  line('one cure, 20 mm, 72 h', ms(cure), `${(cure / heat).toFixed(1)} × the same slab only cooling (${ms(heat)}); aim 30 ms`)
+  const label = timed(9, (i) => fitResin({ potLifeMin: 30 + i, potLifeG: 100, atC: 25, cureH: 72 }))
+  line('a label fitted', ms(label), `${(label / cure).toFixed(0)} × one cure`)
+  const whole = timed(9, (i) => finished(planner()({ ...demo(), room: { tempC: 17 + i / 2, rhPct: 50 } })))
+  line('a whole multi-pour plan, every heat run anew', ms(whole), `${(whole / cure).toFixed(0)} × one cure; aim 300 ms`)
+  const stl = binaryStl(trianglesOver(420, 300, 500, 500, (x, y) => 30 + 14 * Math.cos(x / 60) * Math.cos(y / 45)))
+  const ring = ringOf(poolsOf(demo())[0].outline)
+  const copy = timed(5, () => new Float32Array(stl.slice(84, 84 + 4 * Math.floor((stl.byteLength - 84) / 4))))
+  const scan = timed(5, () => thinned(gridFromMesh(readStl(stl.slice(0)), { unitMm: 1, up: 'z', x: 0, y: 0, z: 16 }), ring))
+  line('500,000 triangles to a ground', ms(scan), `${(scan / copy).toFixed(0)} × copying the file's bytes (${ms(copy)}); aim 3,000 ms`)
+  line('peak memory with the scan', `${(process.resourceUsage().maxRSS / 1000).toFixed(0)} MB`, `${(process.resourceUsage().maxRSS / 1000 / (stl.byteLength / 1e6)).toFixed(0)} × the scan's file`)
+}
+
 const s = await stage()
 const big = large()
 console.log(`Chromium ${s.browser.version()}, Node ${process.version}; medians\n`)
@@ -113,6 +144,7 @@ core('demo 1', demo())
 core('10 waters, 2,000 soundings', big)
 const peak = process.resourceUsage().maxRSS / 1000
 line('peak memory of the planning process', `${peak.toFixed(0)} MB`, `${(peak / (Buffer.byteLength(writeBuild(big)) / 1e6)).toFixed(0)} × the larger build file`)
+pours()
 await inBrowser(s, 'demo 1', demo(), 16)
 await inBrowser(s, '10 waters, 2,000 soundings', big, 100)
 await firstLoad(s)

@@ -7,6 +7,20 @@ import { DEMO_ID, openPage, stage } from '../tests/support/browser'
 const folder = fileURLToPath(new URL('../docs/screenshots/', import.meta.url))
 mkdirSync(folder, { recursive: true })
 
+/** At the scale with part A on its way. */
+async function weighing(page: Page): Promise<void> {
+  await page.locator('[data-test="connect"]').click()
+  await page.locator('[data-test="cup-on"]').click()
+  await page.waitForTimeout(1200)
+  await page.locator('[data-test="tare"]').click()
+  await page.locator('.togo').getByText('to go').waitFor()
+  await page.locator('[data-test="jug"]').hover()
+  await page.mouse.down()
+  await page.waitForFunction(() => Number.parseFloat(document.querySelector('text.big')?.textContent ?? '0') > 40)
+  await page.mouse.up()
+  await page.waitForTimeout(1500)
+}
+
 const SHOTS: { name: string; path: string; dark?: boolean; width?: number; height?: number; act?: (page: Page) => Promise<unknown> }[] = [
   { name: 'builds', path: '' },
   { name: 'new-build', path: '', act: async (page) => { await page.locator('[data-test="new-build"]').click(); await page.locator('[data-test="new-name"]').fill('Ford below the mill') } },
@@ -14,6 +28,13 @@ const SHOTS: { name: string; path: string; dark?: boolean; width?: number; heigh
   { name: 'ground-mistake', path: 'ground', act: async (page) => { await page.getByLabel('Sounding 8 x').fill('400'); await page.locator('.fault-at').waitFor() } },
   { name: 'water', path: 'water' },
   { name: 'build-up', path: 'build-up', act: (page) => page.locator('[data-test="water-pick"]').selectOption('tailrace') },
+  { name: 'heat', path: 'build-up', act: async (page) => { await page.locator('[data-leaf="heat"]').click(); await page.locator('[data-drawn="true"]').waitFor() } },
+  { name: 'heat-refused', path: 'build-up', act: async (page) => { await page.getByRole('button', { name: 'One tint throughout' }).click(); await page.locator('[data-test="pours-wanted"] input').fill('1'); await page.locator('[data-finding="boils:millpond"]').waitFor(); await page.locator('[data-leaf="heat"]').click(); await page.locator('[data-drawn="true"]').waitFor() } },
+  { name: 'colour', path: 'build-up', act: (page) => page.locator('[data-leaf="colour"]').click() },
+  { name: 'dam', path: 'build-up', act: async (page) => { await page.locator('[data-test="dam"] select').selectOption('tape-and-glue'); await page.locator('[data-leaf="dam"]').click() } },
+  { name: 'ways', path: 'build-up', act: async (page) => { await page.locator('[data-leaf="ways"]').click(); await page.locator('[data-test="ways"] table').waitFor() } },
+  { name: 'weigh', path: 'weigh/millpond-2-1', act: weighing },
+  { name: 'shelf', path: 'shelf', act: async (page) => { await page.locator('[data-jar="clear-epoxy-2-1"]').click(); await page.locator('[data-test="own-bottle"]').click(); await page.locator('[data-test="fit-pot"]').waitFor() } },
   { name: 'mix', path: 'mix' },
   { name: 'days', path: 'days' },
   { name: 'prints', path: 'prints' },

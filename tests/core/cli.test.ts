@@ -36,6 +36,24 @@ describe('The command line', function () {
     expect(JSON.parse(scale.out)).to.deep.equal({ ratio: 76.2, realM: 7.62, timeRatio: Math.sqrt(76.2) })
   })
 
+  it('calc knows everything around a pour', async () => {
+    const asked: [string, object, (answer: Record<string, number>) => void][] = [
+      ['volume', { outline: [[0, 0], [100, 0], [100, 50], [0, 50]], edge: 'wall', soundings: [[20, 20, 0], [80, 30, 2], [50, 40, 1]], levelMm: 10, method: 'kriging' }, (a) => { expect(a.volumeMl).to.be.within(40, 50); expect(a.sdMl).to.be.greaterThan(0) }],
+      ['cure', { resin: 'clear-epoxy-2-1', pours: [{ thicknessMm: 5, atMin: 0 }], ground: [{ material: 'xps', thicknessMm: 30 }], roomC: 21 }, (a) => { expect(a.peakC).to.be.within(25, 60); expect(a.gelMin).to.be.lessThan(a.firmMin); expect(a.curve).to.have.length.within(50, 520) }],
+      ['fitResin', { potLifeMin: 35, cureH: 72 }, (a) => expect(a.potLifeMin).to.be.closeTo(35, 0.4)],
+      ['uvCure', { dpMm: 3, ecMjCm2: 20, irradianceMwCm2: 20, seconds: 10 }, (a) => expect(a.cureDepthMm).to.be.closeTo(3 * Math.log(10), 1e-9)],
+      ['dam', { heightMm: 15, spanMm: 60, thicknessMm: 0.25, modulusGPa: 1.8, liquidGCm3: 1.1, edges: 'held' }, (a) => { expect(a.bowMm).to.be.greaterThan(0.5); expect(a.braceEveryMm).to.be.lessThan(60) }],
+      ['lip', { surfaceTensionNM: 0.036, densityGCm3: 1.1, contactDeg: 0 }, (a) => expect(a.capillaryMm).to.be.closeTo(1.827, 1e-3)],
+      ['leak', { holeMm: 1, lengthMm: 10, headMm: 100, viscosityPaS: 0.001, densityGCm3: 1 }, (a) => expect(a.mlPerH).to.be.closeTo(8668, 1)],
+      ['tint', { bed: '#808080', pours: [{ depthMm: 5, tints: [{ colour: '#2a6f6f', atDropsPer100G: 6, atDepthMm: 10, dropsPer100G: 3 }] }] }, (a) => expect(a.bedShowsPct).to.be.within(20, 90)]
+    ]
+    const answers = await Promise.all(asked.map(([name, input]) => spindle('calc', name, JSON.stringify(input))))
+    answers.forEach(({ code, out, err }, i) => {
+      expect({ code, err }, asked[i][0]).to.deep.equal({ code: 0, err: '' })
+      asked[i][2](JSON.parse(out) as Record<string, number>)
+    })
+  })
+
   it('plan gives the finishing date of the demo; check finds no fault in it', async () => {
     const [plan, check] = await Promise.all([spindle('plan', demoFile), spindle('check', demoFile)])
     expect(plan).to.include({ code: 0, err: '' })
@@ -51,6 +69,9 @@ describe('The command line', function () {
     const cases: [string[], RegExp][] = [
       [['calc', 'mix', '{"volumeMl":-1}'], /^volumeMl: was -1; must be greater than or equal to 0/],
       [['calc', 'mix', 'not json'], /not JSON/],
+      [['calc', 'cure', '{"resin":"clear-epoxy-2-1","pours":[{"thicknessMm":0,"atMin":0}],"ground":[],"roomC":21}'], /^pours\[0\]\.thicknessMm: was 0; must be greater than 0/],
+      [['calc', 'fitResin', '{"potLifeMin":5000,"cureH":1}'], /^potLifeMin: was 5000; with a cure time of 1 h/],
+      [['calc', 'tint', '{"bed":"blue","pours":[]}'], /^bed: was "blue"; must be a colour/],
       [['calc', 'frobnicate', '{}'], /it must be one of/],
       [['calc', 'scale', `@${join(folder, 'none.json')}`], /cannot be read \(ENOENT\)/],
       [['plan', bad], /^name: was 5; must be a string \(and 1 more\)/],
