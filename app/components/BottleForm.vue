@@ -117,7 +117,6 @@ const unit = computed(() => unitOf(props.bottle))
 </template>
 
 <style scoped>
-.grid3 { display: grid; grid-template-columns: 1fr 1fr 1fr; gap: 8px 10px; align-items: end; }
 .fit { background: var(--sunk); padding: 10px 12px; border-radius: 3px 12px 3px 12px; display: grid; gap: 6px; }
 .swatch { width: 40px; height: 30px; border-radius: 2px 12px 2px 12px; border: 1px solid var(--line-strong); }
 input[type='color'] { width: 44px; height: 26px; padding: 1px; border: 1px solid var(--line-strong); background: none; }

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { DamPlan } from '../../core/dams/damPlan'
-import { explainDam, explainLip } from '../../core/explain/explanations'
+import { explainDam, explainLeak, explainLip } from '../../core/explain/explanations'
 import { FACES, RELEASE } from '../../core/materials/release'
 import type { Dam } from '../../core/materials/types'
 import DamElevation from '../drawings/DamElevation.vue'
@@ -32,7 +32,7 @@ const pairs = computed(() => RELEASE.filter((r) => r.poured === props.poured && 
         <li v-for="(level, i) in test.levelsMm" :key="i">Fill to <b>{{ mm(level) }}</b>, mark it, wait <b>{{ duration(test.waitMin) }}</b>, look again.</li>
         <li>Empty it, blot it, and let it dry <b>{{ duration(dryMin) }}</b> before any resin.</li>
       </ol>
-      <table class="plain"><thead><tr><th>dropped by</th><th class="num">hole</th><th class="num">resin it would lose</th></tr></thead>
+      <table class="plain"><thead><tr><th>dropped by</th><th class="num"><How :about="explainLeak(plan)">hole</How></th><th class="num">resin it would lose</th></tr></thead>
         <tbody><tr v-for="d in test.drops" :key="d.dropMm"><td>{{ mm(d.dropMm) }}</td><td class="num">{{ number(d.holeMm) }} mm</td><td class="num">{{ ml(d.resinMl) }}</td></tr></tbody></table>
       <p class="small soft">It stops dropping where the hole is: look for it at that height. Resin is hundreds of times thicker than water.</p>
       <h3>What comes off what</h3>

@@ -83,7 +83,6 @@ function addThing(): void {
 </template>
 
 <style scoped>
-.grid3 { display: grid; grid-template-columns: 1fr 1fr 1fr; gap: 6px 8px; }
 .thing { border-left: 4px solid var(--timber); padding-left: 10px; display: grid; gap: 6px; }
 .shape { width: auto; }
 </style>

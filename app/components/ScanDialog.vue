@@ -152,6 +152,5 @@ function take(): void {
 .file { position: absolute; opacity: 0; width: 1px; height: 1px; }
 .bar { width: 160px; height: 8px; background: var(--line); border-radius: 4px; overflow: hidden; }
 .bar span { display: block; height: 100%; background: var(--water); }
-.grid3 { display: grid; grid-template-columns: 1fr 1fr 1fr; gap: 10px; }
 .laid { margin: 0; padding-left: 18px; }
 </style>

@@ -31,8 +31,10 @@ async function draw(): Promise<void> {
       .filter((l) => l.softensC < top + 30)
       .map((l) => ({ type: 'line', x0: 0, x1: end, y0: l.softensC, y1: l.softensC, line: { color: colour(l.what === 'ground' ? 'timber' : l.what === 'dam' ? 'red-lead' : 'brass'), width: 1.5, dash: 'dash' } }))
     const last = (gap.at(-1) ?? 0) / 60
-    if (next.opensMin !== null && next.closesMin !== null) shapes.push({ type: 'rect', xref: 'x', yref: 'paper', x0: last + next.opensMin / 60, x1: Math.min(end, last + next.closesMin / 60), y0: 0, y1: 0.045, fillcolor: colour('water'), opacity: 0.75, line: { width: 0 } })
-    if (props.undam && undamMin !== null) shapes.push({ type: 'line', xref: 'x', yref: 'paper', x0: last + undamMin / 60, x1: last + undamMin / 60, y0: 0, y1: 0.6, line: { color: colour('red-lead'), width: 2, dash: 'dot' } })
+    // a pour that is refused has no next one
+    const sound = props.heat.broken.length === 0
+    if (sound && next.opensMin !== null && next.closesMin !== null) shapes.push({ type: 'rect', xref: 'x', yref: 'paper', x0: last + next.opensMin / 60, x1: Math.min(end, last + next.closesMin / 60), y0: 0, y1: 0.045, fillcolor: colour('water'), opacity: 0.75, line: { width: 0 } })
+    if (sound && props.undam && undamMin !== null) shapes.push({ type: 'line', xref: 'x', yref: 'paper', x0: last + undamMin / 60, x1: last + undamMin / 60, y0: 0, y1: 0.6, line: { color: colour('red-lead'), width: 2, dash: 'dot' } })
     const lines: Data[] = [
       { x: hours, y: curve.map((p) => p[1]), name: 'core', mode: 'lines', line: { color: colour('red-lead'), width: 2.6 }, hovertemplate: '%{x:.1f} h: core %{y:.1f} °C<extra></extra>' },
       { x: hours, y: curve.map((p) => p[2]), name: 'at the foot', mode: 'lines', line: { color: colour('deep'), width: 2.2, dash: 'dot' }, hovertemplate: '%{x:.1f} h: foot %{y:.1f} °C<extra></extra>' }
@@ -43,9 +45,10 @@ async function draw(): Promise<void> {
       xaxis: { title: { text: 'hours from the first pour', standoff: 6 }, range: [0, end], gridcolor: colour('line'), zeroline: false, linecolor: colour('line-strong'), tickcolor: colour('line-strong'), fixedrange: true },
       yaxis: { title: { text: '°C', standoff: 4 }, range: [Math.min(props.heat.roomC - 3, 15), top], gridcolor: colour('line'), zeroline: false, linecolor: colour('line-strong'), fixedrange: true },
       annotations: [
-        ...limits.filter((l) => l.softensC < top).map((l) => ({ x: end, y: l.softensC, xanchor: 'right' as const, yanchor: 'bottom' as const, text: `${l.name} ${l.what === 'resin' ? 'yellows' : 'softens'}`, showarrow: false, font: { size: 12, color: ink } })),
-        ...(props.undam && undamMin !== null && last + undamMin / 60 < end ? [{ x: last + undamMin / 60, y: 0.6, yref: 'paper' as const, xanchor: 'left' as const, yanchor: 'top' as const, text: ' dam off', showarrow: false, font: { size: 12, color: colour('red-lead') } }] : []),
-        ...(next.opensMin !== null ? [{ x: last + next.opensMin / 60, y: 0.05, yref: 'paper' as const, xanchor: 'left' as const, yanchor: 'bottom' as const, text: 'the next pour bonds', showarrow: false, font: { size: 12, color: colour('deep') } }] : [])
+        // the ladder above names them all; here only the one that gives way first
+        ...limits.filter((l) => l.softensC < top && l.softensC === Math.min(...limits.map((x) => x.softensC))).map((l) => ({ x: end, y: l.softensC, xanchor: 'right' as const, yanchor: 'bottom' as const, text: `${l.name} ${l.what === 'resin' ? 'yellows' : 'softens'}`, showarrow: false, font: { size: 12, color: ink } })),
+        ...(sound && props.undam && undamMin !== null && last + undamMin / 60 < end ? [{ x: last + undamMin / 60, y: 0.6, yref: 'paper' as const, xanchor: 'left' as const, yanchor: 'top' as const, text: ' dam off', showarrow: false, font: { size: 12, color: colour('red-lead') } }] : []),
+        ...(sound && next.opensMin !== null ? [{ x: last + next.opensMin / 60, y: 0.05, yref: 'paper' as const, xanchor: 'left' as const, yanchor: 'bottom' as const, text: 'the next pour bonds', showarrow: false, font: { size: 12, color: colour('deep') } }] : [])
       ]
     }
     await plotly.react(frame.value, lines, layout, { displayModeBar: false, responsive: true })

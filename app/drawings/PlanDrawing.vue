@@ -32,6 +32,7 @@ const emit = defineEmits<{
   edge: [pool: string, corner: string]
   dip: [pool: string, at: Point2]
   moveDip: [pool: string, index: number, at: Point2]
+  moveThing: [pool: string, thing: string, at: Point2]
   removeDip: [pool: string, index: number]
   section: [line: SectionLine]
   drawn: [points: Point2[]]
@@ -100,7 +101,7 @@ const combs = computed(() =>
   })
 )
 
-interface Drag { what: 'corner' | 'dip' | 'from' | 'to' | 'line'; id: string; index: number; grip: Point2 }
+interface Drag { what: 'corner' | 'dip' | 'thing' | 'from' | 'to' | 'line'; id: string; index: number; grip: Point2 }
 const drag = ref<Drag | null>(null)
 /** The click that ends a drag chooses nothing. */
 let dragged = false
@@ -122,7 +123,7 @@ function grip(event: PointerEvent, what: Drag['what'], id = '', index = 0): void
     else emit('removeDip', props.selected, index)
     return
   }
-  if ((what === 'corner' || what === 'dip') && !movesPoints) return
+  if ((what === 'corner' || what === 'dip' || what === 'thing') && !movesPoints) return
   if (props.tool === 'draw') return
   event.stopPropagation()
   ;(event.currentTarget as Element).setPointerCapture(event.pointerId)
@@ -137,6 +138,7 @@ function move(event: PointerEvent): void {
   const { what, id, index } = drag.value
   if (what === 'corner') emit('moveCorner', props.selected, id, at)
   else if (what === 'dip') emit('moveDip', props.selected, index, at)
+  else if (what === 'thing') emit('moveThing', props.selected, id, at)
   else if (what === 'from') emit('section', { from: round(at), to: props.section.to })
   else if (what === 'to') emit('section', { from: props.section.from, to: round(at) })
   else {
@@ -238,7 +240,7 @@ function nudge(event: KeyboardEvent, what: 'corner' | 'dip', id: string, index: 
         <g v-for="e in edges(pool)" :key="e.id">
           <path class="edge" :class="e.kind" :d="e.d" />
         </g>
-        <g v-for="s in pool.standing" :key="s.id" class="standing">
+        <g v-for="s in pool.standing" :key="s.id" class="standing" :class="{ held: tool === 'move' && pool.id === selected }" @pointerdown="pool.id === selected && tool === 'move' && grip($event, 'thing', s.id)">
           <rect v-if="s.shape === 'block'" :x="X(s.x - s.widthMm / 2)" :y="Y(s.y + s.depthMm / 2)" :width="s.widthMm * scale" :height="s.depthMm * scale" />
           <ellipse v-else :class="s.shape" :cx="X(s.x)" :cy="Y(s.y)" :rx="(s.widthMm / 2) * scale" :ry="(s.depthMm / 2) * scale" />
           <title>{{ s.name }}</title>
@@ -304,6 +306,7 @@ html.dark .depth { fill: #04181b; fill-opacity: 0.3; }
 .edge { fill: none; }
 .standing :is(rect, ellipse) { fill: var(--timber); stroke: var(--ink); stroke-width: 1.2; }
 .standing ellipse.stone { fill: var(--foam-line); }
+.standing.held { cursor: grab; }
 .next-dip circle { fill: none; stroke: var(--brass); stroke-width: 3.5; stroke-dasharray: 5 3; }
 .next-dip text { fill: var(--brass); }
 .edge.shore { stroke: var(--ink); stroke-width: 1.6; stroke-dasharray: 2 4; stroke-linecap: round; }

@@ -1,17 +1,21 @@
 import { defineStore } from 'pinia'
-import { computed, ref, shallowRef } from 'vue'
+import { computed, ref, shallowRef, type ShallowRef } from 'vue'
 import { BUILT_IN, shelfOf, withBottles } from '../../core/materials/shelf'
 import type { Material } from '../../core/materials/types'
 import { isFull } from '../storage/builds'
 import { keepOnShelf, loadShelf, takeFromShelf } from '../storage/shelf'
 import { hear, TAB, tell } from '../storage/tabs'
 
+/** A change of the shelf as it can be taken back: what stood there before. */
+interface Change { id: string; before: Material | null; label: string }
+
 /** What the builder has: own bottles, and stock and prices of the built-in kinds. */
 export const useShelfStore = defineStore('shelf', () => {
   const own = shallowRef<Material[]>([])
   const problem = ref('')
   /** Last state before each change, for taking it back. */
-  const undone = shallowRef<{ id: string; before: Material | null; label: string }[]>([])
+  const undone = shallowRef<Change[]>([])
+  const redone = shallowRef<Change[]>([])
   const shelf = computed(() => shelfOf([...BUILT_IN, ...own.value]))
 
   async function refresh(): Promise<void> {
@@ -22,12 +26,12 @@ export const useShelfStore = defineStore('shelf', () => {
     }
   }
 
-  async function change(id: string, material: Material | null, label: string): Promise<boolean> {
+  async function change(id: string, material: Material | null, label: string, pile = undone): Promise<boolean> {
     const before = own.value.find((m) => m.id === id) ?? null
     try {
       if (material) await keepOnShelf(material)
       else await takeFromShelf(id)
-      undone.value = [...undone.value.slice(-50), { id, before, label }]
+      pile.value = [...pile.value.slice(-50), { id, before, label }]
       problem.value = ''
     } catch (error) {
       problem.value = isFull(error) ? 'The browser’s store is full: nothing was changed.' : `Nothing was changed. ${error instanceof Error ? error.message : String(error)}`
@@ -38,16 +42,22 @@ export const useShelfStore = defineStore('shelf', () => {
     return true
   }
 
-  const keep = (material: Material, label = 'Bottle') => change(material.id, material, label)
-  const remove = (id: string) => change(id, null, 'Remove')
-
-  /** Takes the last change back. */
-  async function undo(): Promise<void> {
-    const last = undone.value.at(-1)
-    if (!last) return
-    undone.value = undone.value.slice(0, -1)
-    if (await change(last.id, last.before, last.label)) undone.value = undone.value.slice(0, -1)
+  function fresh(id: string, material: Material | null, label: string): Promise<boolean> {
+    redone.value = []
+    return change(id, material, label)
   }
+  const keep = (material: Material, label = 'Bottle') => fresh(material.id, material, label)
+  const remove = (id: string) => fresh(id, null, 'Remove')
+
+  /** One step back or forth: the last of one pile is done, what stood there goes on the other. */
+  async function travel(from: ShallowRef<Change[]>, to: ShallowRef<Change[]>): Promise<void> {
+    const last = from.value.at(-1)
+    if (!last) return
+    from.value = from.value.slice(0, -1)
+    await change(last.id, last.before, last.label, to)
+  }
+  const undo = () => travel(undone, redone)
+  const redo = () => travel(redone, undone)
 
   /** What the builder has of a kind, and what a pack costs: kept beside the built-in kind, or on the own bottle. */
   async function setHolding(id: string, holding: { stock?: number; pack?: Material['pack'] }): Promise<void> {
@@ -57,5 +67,5 @@ export const useShelfStore = defineStore('shelf', () => {
 
   hear((news) => { if (news.tab !== TAB && news.kind === 'shelfChanged') void refresh() })
 
-  return { own, shelf, problem, undone, refresh, keep, remove, undo, setHolding, shelfFor: (bottles?: readonly Material[]) => withBottles(shelf.value, bottles) }
+  return { own, shelf, problem, undone, redone, refresh, keep, remove, undo, redo, setHolding, shelfFor: (bottles?: readonly Material[]) => withBottles(shelf.value, bottles) }
 })

@@ -5,7 +5,7 @@ import 'element-plus/theme-chalk/el-tooltip.css'
 import 'element-plus/theme-chalk/el-popper.css'
 import { computed, defineAsyncComponent, ref, watch } from 'vue'
 import { changeFall, changePool } from '../../core/build/edits'
-import { explainColour } from '../../core/explain/explanations'
+import { explainColour, explainLight } from '../../core/explain/explanations'
 import { onShelf, ofKind } from '../../core/materials/shelf'
 import { wayFor } from '../../core/ways/catalog'
 import BodyForm from '../components/BodyForm.vue'
@@ -82,7 +82,7 @@ const setBed = (key: 'bedDeep' | 'bedShore', event: Event) => store.edit('Bed co
               <div><dt>Spots a coat</dt><dd>{{ stack.light.spots }}</dd></div>
               <div><dt>Under the lamp</dt><dd>{{ duration(stack.light.lampMin) }}</dd></div>
               <div><dt>Lamp gives</dt><dd>{{ number(stack.light.irradianceMwCm2) }} <small>mW/cm² at {{ mm(pool.light.lampMm) }}</small></dd></div>
-              <div><dt>Sets</dt><dd>{{ mm(stack.light.cureDepthMm) }} <small>a coat is six tenths of it</small></dd></div>
+              <div><dt>Sets</dt><dd><How :about="explainLight(stack.light, lightResin, stack.light.secondsPerCoat ?? pool.light.seconds)">{{ mm(stack.light.cureDepthMm) }}</How> <small>a coat is six tenths of it</small></dd></div>
               <div><dt>Warmest</dt><dd>{{ Math.round(stack.light.peakC) }} °C</dd></div>
             </dl>
           </div>
@@ -123,12 +123,7 @@ const setBed = (key: 'bedDeep' | 'bedShore', event: Event) => store.edit('Bed co
 
 <style scoped>
 .section-box { flex: 1; min-height: 200px; }
-.leafed { flex: 1.35; min-height: 0; display: flex; flex-direction: column; }
-.leaves { display: flex; gap: 2px; padding: 6px 12px 0; border-bottom: 2px solid var(--line-strong); }
-.leaves button { border: 0; background: none; padding: 6px 14px; cursor: pointer; font: 600 14px var(--head); border-radius: 3px 12px 0 0; color: var(--ink-soft); }
-.leaves button:hover { background: var(--sunk); }
-.leaves button.on { background: var(--deep); color: var(--on-deep); }
-.leaf { flex: 1; min-height: 0; padding: 10px 14px; }
+.leafed { flex: 1.35; }
 .lower { display: flex; gap: 16px; min-height: 0; height: 100%; }
 .core { flex: 1; overflow: auto; min-width: 0; }
 .order { flex: 1.15; overflow: auto; min-width: 0; }

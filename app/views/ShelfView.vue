@@ -50,7 +50,7 @@ const price = (m: Material) => (m.pack ? `${settings.currency}${m.pack.price.toF
       <div class="panel leafed">
         <div class="leaves" role="tablist" aria-label="The shelf">
           <button v-for="l in LEAVES" :key="l.id" role="tab" :aria-selected="leaf === l.id" :class="{ on: leaf === l.id }" :data-leaf="l.id" @click="leaf = l.id">{{ l.name }}</button>
-          <span class="grow"></span><button v-if="shelf.undone.length" class="tool take" @click="shelf.undo">Take back: {{ shelf.undone[shelf.undone.length - 1].label.toLowerCase() }}</button>
+          <span class="grow"></span><button v-if="shelf.undone.length" class="tool take" @click="shelf.undo">Take back: {{ shelf.undone[shelf.undone.length - 1].label.toLowerCase() }}</button><button v-if="shelf.redone.length" class="tool take" @click="shelf.redo">Do again</button>
         </div>
         <div class="leaf">
           <div v-if="leaf === 'bottles'" class="boards">
@@ -106,13 +106,8 @@ const price = (m: Material) => (m.pack ? `${settings.currency}${m.pack.price.toF
 </template>
 
 <style scoped>
-.leafed { flex: 1; min-height: 0; display: flex; flex-direction: column; }
-.leaves { display: flex; gap: 2px; padding: 6px 12px 0; border-bottom: 2px solid var(--line-strong); align-items: center; }
-.leaves [role='tab'] { border: 0; background: none; padding: 6px 14px; cursor: pointer; font: 600 14px var(--head); border-radius: 3px 12px 0 0; color: var(--ink-soft); }
-.leaves [role='tab']:hover { background: var(--sunk); }
-.leaves [role='tab'].on { background: var(--deep); color: var(--on-deep); }
+.leafed { flex: 1; }
 .take { min-height: 28px; padding: 2px 10px; }
-.leaf { flex: 1; min-height: 0; padding: 12px 16px; }
 .boards, .scrolling { height: 100%; overflow: auto; }
 .boards section { margin-bottom: 12px; }
 .board { display: flex; flex-wrap: wrap; gap: 10px; padding: 8px 6px 0; border-bottom: 7px solid var(--timber); }

@@ -3,6 +3,8 @@ import type { Build, Fall, Pool } from '../build/types'
 import type { DamPlan } from '../dams/damPlan'
 import type { DaysPlan } from '../days/daysStage'
 import { OVERLAP_MM, TUCK_MM, type FallForm } from '../forms/formsStage'
+import type { LightPlan } from '../light/lightBody'
+import type { LightResin } from '../materials/types'
 import type { PourHeat } from '../heat/pourHeat'
 import type { Resin } from '../materials/types'
 
@@ -80,6 +82,21 @@ export const explainDam = (dam: DamPlan): Explanation => {
 export const explainLip = (dam: DamPlan): Explanation => ({
   title: 'Lip to trim', formula: 'capillary length × √(2(1 − sin contact angle))', inputs: [['surface tension', '0.036 N/m'], ['contact angle', '35°'], ['rise', `${n(dam.lipMm, 1)} mm`]],
   source: 'de Gennes, Brochard-Wyart & Quéré, Capillarity and Wetting Phenomena; from memory', trust: 'Clean plastic; waxed faces climb less.'
+})
+
+export const explainLight = (light: LightPlan & { peakC?: number }, resin: LightResin, seconds: number): Explanation => ({
+  title: 'How deep the light sets', formula: 'D_p · ln(irradiance × time ÷ E_c); a coat is at most six tenths of it, and no thicker than its bed bears the heat of',
+  inputs: [
+    ['lamp at this distance', `${n(light.irradianceMwCm2)} mW/cm²`], ['light', `${n(seconds, 0)} s`], ['resin gels at', `${n(resin.ecMjCm2)} mJ/cm²`],
+    ['light falls to a third in', `${n(light.penetrationMm, 2)} mm (${n(resin.dpMm, 2)} mm untinted)`], ['sets', `${n(light.cureDepthMm)} mm`], ['coat', `${n(light.coatMm, 2)} mm, warms to ${n(light.peakC ?? 0, 0)} °C`]
+  ],
+  source: 'Jacobs, Rapid Prototyping & Manufacturing (1992); from memory', trust: 'Lamps age and tints differ: cure a coat on a scrap and dig a pin into it.'
+})
+
+export const explainLeak = (dam: DamPlan): Explanation => ({
+  title: 'What a drop means', formula: 'water lost = surface × drop; hole from Q = π d⁴ Δp ÷ (128 η L); the same hole for resin until it gels',
+  inputs: [['wait', `${n(dam.leakTest.waitMin, 0)} min`], ['hole through', '5 mm of shell and bead'], ['water', '0.001 Pa·s'], ['resin', '0.6 Pa·s']],
+  source: 'Hagen–Poiseuille; any text on fluid mechanics', trust: 'A crack is no round hole: take the size as a hint and the height as the finding.'
 })
 
 export const explainColour = (pool: Pool, showsPct: number): Explanation => ({

@@ -1,4 +1,5 @@
 import { expect } from 'chai'
+import { readFileSync } from 'node:fs'
 import type { Page } from 'playwright-core'
 import { writeBuild } from '../../core/formats/write'
 import { complaints, DEMO_ID, downloaded, openPage, stage, type Stage } from '../support/browser'
@@ -35,6 +36,37 @@ describe('Nothing is lost', function () {
     const third = await openPage(context, water(), false)
     await level(third).waitFor()
     expect(await level(third).inputValue()).to.equal('44.4')
+    await context.close()
+  })
+
+  it('builds kept by version 1 of the app are there, brought up to date, and can be worked on', async () => {
+    const old = JSON.parse(readFileSync(new URL('../support/weir-version-1.json', import.meta.url), 'utf8')) as { id: string; name: string }
+    const context = await s.profile()
+    const page = await openPage(context, `${s.address}/demo-builds.json`, false)
+    await page.evaluate((build) => new Promise<void>((resolve, reject) => {
+      const request = indexedDB.open('tall-spindle', 10)
+      request.onupgradeneeded = () => {
+        const builds = request.result.createObjectStore('builds', { keyPath: 'id' })
+        builds.createIndex('changedAt', 'changedAt')
+        builds.createIndex('deletedAt', 'deletedAt')
+        request.result.createObjectStore('facts', { keyPath: 'key' })
+      }
+      request.onsuccess = () => {
+        const write = request.result.transaction(['builds', 'facts'], 'readwrite')
+        write.objectStore('builds').put({ id: 'kept', name: build.name, revision: 4, changedAt: 5, deletedAt: null, build: { ...build, id: 'kept' } })
+        write.objectStore('facts').put({ key: 'demo-builds-1', value: 1 })
+        write.oncomplete = () => { request.result.close(); resolve() }
+        write.onerror = () => reject(new Error('not written'))
+      }
+    }), old)
+    await page.goto(`${s.address}/build/kept/water`)
+    await page.locator('[data-test="volume"]').waitFor()
+    expect(await page.locator('[data-test="volume"]').innerText()).to.match(/^233/)
+    await level(page).fill('48')
+    await saved(page)
+    await page.reload()
+    await level(page).waitFor()
+    expect(await level(page).inputValue()).to.equal('48')
     await context.close()
   })
 

@@ -38,7 +38,9 @@ describe('Every view', function () {
         // one half of them in the light, the other in the dark: each look costs seconds
         for (const leaf of (LEAVES[view] ?? []).filter((_, i) => (i % 2 === 1) === dark)) {
           await page.locator(`[data-leaf="${leaf}"]`).click()
-          await page.waitForTimeout(leaf === 'ways' ? 2500 : 400)
+          if (leaf === 'ways') await page.locator('[data-test="ways"] table').waitFor()
+          else if (leaf === 'heat') await page.locator('[data-drawn="true"]').waitFor()
+          else await page.waitForTimeout(200)
           found.push(...(await axe(page)).map((f) => `${view}/${leaf} ${f}`))
         }
       }
