@@ -29,7 +29,7 @@ const SHOTS: { name: string; path: string; dark?: boolean; width?: number; heigh
   { name: 'water', path: 'water' },
   { name: 'build-up', path: 'build-up', act: (page) => page.locator('[data-test="water-pick"]').selectOption('tailrace') },
   { name: 'heat', path: 'build-up', act: async (page) => { await page.locator('[data-leaf="heat"]').click(); await page.locator('[data-drawn="true"]').waitFor() } },
-  { name: 'heat-refused', path: 'build-up', act: async (page) => { await page.getByRole('button', { name: 'One tint throughout' }).click(); await page.locator('[data-test="pours-wanted"] input').fill('1'); await page.locator('[data-finding="boils:millpond"]').waitFor(); await page.locator('[data-leaf="heat"]').click(); await page.locator('[data-drawn="true"]').waitFor() } },
+  { name: 'heat-refused', path: 'build-up', act: async (page) => { await page.getByRole('button', { name: 'One tint throughout' }).click(); await page.locator('[data-test="pours-wanted"] input').fill('1'); await page.locator('[data-finding="boils:millpond"]').waitFor(); await page.locator('[data-leaf="heat"]').click(); await page.locator('[data-drawn="true"]').waitFor(); await page.locator('.tray').evaluate((tray) => tray.scrollTo(0, 0)) } },
   { name: 'colour', path: 'build-up', act: (page) => page.locator('[data-leaf="colour"]').click() },
   { name: 'dam', path: 'build-up', act: async (page) => { await page.locator('[data-test="dam"] select').selectOption('tape-and-glue'); await page.locator('[data-leaf="dam"]').click() } },
   { name: 'ways', path: 'build-up', act: async (page) => { await page.locator('[data-leaf="ways"]').click(); await page.locator('[data-test="ways"] table').waitFor() } },

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { changePool } from '../../core/build/edits'
+import { brownOverBands, changePool, darkBelowBands } from '../../core/build/edits'
 import type { Band, Pool } from '../../core/build/types'
 import { ofKind } from '../../core/materials/shelf'
 import type { PoolStack } from '../../core/stacks/stacksStage'
@@ -23,13 +23,8 @@ const poured = computed(() => props.pool.way === 'two-part-pour' || props.pool.w
 const set = (label: string, change: Parameters<typeof changePool>[1], group = '') => store.edit(label, changePool(props.pool.id, change), group && `${group}:${props.pool.id}`)
 const setBand = (i: number, change: Partial<Band>) => set('Band', { bands: props.pool.bands.map((b, k) => (k === i ? { ...b, ...change } : b)) }, `band${i}`)
 
-function darkBelow(): void {
-  const half = (factor: number) => props.pool.tints.map((t) => ({ ...t, dropsPer100G: Math.round(t.dropsPer100G * factor * 2) / 2 })).filter((t) => t.dropsPer100G > 0)
-  set('Dark below, clear above', { bands: [{ share: 2, tints: half(1.5) }, { share: 1, tints: [] }] })
-}
-function brownOver(): void {
-  set('A second, brown pour', { bands: [{ share: 2, tints: props.pool.tints }, { share: 1, tints: [{ id: 'river-brown', dropsPer100G: 3 }] }] })
-}
+const darkBelow = () => set('Dark below, clear above', { bands: darkBelowBands(props.pool) })
+const brownOver = () => set('A second, brown pour', { bands: brownOverBands(props.pool) })
 </script>
 
 <template>
@@ -40,8 +35,8 @@ function brownOver(): void {
     <ChoiceField label="Resin" :model-value="pool.resin" :options="resins" data-test="resin" @update:model-value="set('Resin', { resin: $event })" />
     <p v-if="resin" class="small soft">{{ resin.note }} {{ resin.partA }} : {{ resin.partB }} by <b>{{ resin.basis }}</b>; gels in {{ number(resin.potLifeMin) }} min in a cup of {{ number(resin.potLifeG) }} g, layers to {{ mm(resin.layerMaxMm) }} by its label.</p>
     <div class="grid2">
-      <NumberField label="Pours" :model-value="pool.pours" :min="1" :max="40" whole :blank="stack?.heat ? `${stack.heat.pours}, by heat` : 'by heat'" data-test="pours-wanted" @update:model-value="set('Pours', { pours: $event }, 'pours')" />
-      <label class="field"><span class="name">No deeper than</span><select class="choice" :value="pool.heed" data-test="heed" @change="set('Limit', { heed: ($event.target as HTMLSelectElement).value as Pool['heed'] })"><option value="heat">the heat allows</option><option value="label">heat and label allow</option></select></label>
+      <NumberField label="Pours" :model-value="pool.pours" :min="1" :max="40" whole :blank="stack?.heat ? `${stack.heat.pours}, by the plan` : 'by the plan'" data-test="pours-wanted" @update:model-value="set('Pours', { pours: $event }, 'pours')" />
+      <label class="field"><span class="name">No deeper than</span><select class="choice" :value="pool.heed" data-test="heed" @change="set('Limit', { heed: ($event.target as HTMLSelectElement).value as Pool['heed'] })"><option value="heat">heat allows</option><option value="label">the label too</option></select></label>
     </div>
     <table v-if="stack?.layers.length" class="plain">
       <thead><tr><th>Pour</th><th class="num">from–to</th><th class="num">thick</th><th class="num">takes</th></tr></thead>

@@ -71,6 +71,7 @@ const unit = computed(() => unitOf(props.bottle))
         <NumberField label="Full cure" unit="h" :model-value="resin.curedH" :min="0.1" :max="2000" @update:model-value="relabel({ curedH: $event! })" />
         <NumberField label="Deepest layer" unit="mm" :model-value="resin.layerMaxMm" :min="0.5" :max="200" @update:model-value="keep({ layerMaxMm: $event! })" />
         <NumberField label="Stir" unit="min" :model-value="resin.stirMin" :min="0" :max="120" @update:model-value="keep({ stirMin: $event! })" />
+        <NumberField label="Let stand" unit="min" :model-value="resin.standMin" :min="0" :max="600" :step="5" @update:model-value="keep({ standMin: $event! })" />
       </div>
       <div class="fit" data-test="fit">
         <h3>What the label comes to</h3>

@@ -41,7 +41,7 @@ const tintsOf = (drops: Record<string, number>) =>
 const dropsWords = (drops: Record<string, number>) => tintsOf(drops).map((t) => `${t.drops} ${t.drops === 1 ? 'drop' : 'drops'} ${t.name.replace(' tint', '').toLowerCase()}`).join(' and ')
 const lights = computed(() => build.value.waters.flatMap((w) => (w.kind === 'pool' && w.way === 'light-cured-pour' ? [{ pool: w, light: plan.value?.stacks.pools.find((s) => s.id === w.id)?.light, massG: plan.value?.amounts.sizes.waters[w.id]?.lightG ?? 0 }] : [])))
 const toBuy = computed(() => (plan.value?.amounts.shopping ?? []).reduce((sum, l) => sum + (l.cost ?? 0), 0))
-const rescue = computed(() => { const g = groups.value.find((x) => x.batches.some((b) => Object.keys(b.drops).length > 0)); const b = g?.batches.find((x) => Object.keys(x.drops).length > 0); return g && b ? { key: `${b.pool}-${b.massG}`, massG: b.massG, wanted: (Object.values(b.dropsExact).reduce((s, d) => s + d, 0) / b.massG) * 100, cupHoldsG: build.value.mixing.cupMl * 0.75 * g.amounts.densityGCm3 } : null })
+const rescue = computed(() => { const g = groups.value.find((x) => x.batches.some((b) => Object.keys(b.drops).length > 0)); const b = g?.batches.find((x) => Object.keys(x.drops).length > 0); return b ? { key: `${b.pool}-${b.massG}`, massG: b.massG, wanted: b.dosePer100G, cupHoldsG: b.cupHoldsG } : null })
 const saveShopping = () => saveFile(`${build.value.name} shopping.csv`, 'text/csv', shoppingCsv(plan.value!.amounts.shopping))
 </script>
 

@@ -30,7 +30,7 @@ const amounts = computed(() => store.plan?.amounts.pools.find((p) => p.pool === 
 const pool = computed(() => store.pools.find((p) => p.id === batch.value?.pool))
 const resin = computed(() => (amounts.value ? onShelf(store.shelf, 'resin', amounts.value.resin) : null))
 const next = computed(() => batches.value[batches.value.findIndex((b) => b === batch.value) + 1])
-const cupHoldsG = computed(() => (batch.value && amounts.value ? batch.value.cupMl * 0.75 * amounts.value.densityGCm3 : 0))
+const cupHoldsG = computed(() => batch.value?.cupHoldsG ?? 0)
 
 const w = ref<Weighing>(weighingOf(1, 1))
 const hand = computed(() => inHand(w.value))

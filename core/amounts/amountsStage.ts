@@ -69,13 +69,16 @@ function mixPours(build: Build, pool: Pool, resin: Resin, stack: PoolStack): { a
     mixed.batches.forEach((batch, k) => {
       const massG = batch.aG + batch.bG
       const volumeMl = massG / density
+      const cupMl = CUP_SIZES_ML.find((size) => size * CUP_FILL >= volumeMl - 1e-9) ?? Math.ceil(volumeMl / CUP_FILL)
       batches.push({
         ...batch,
         pool: pool.id, pour: i + 1, cup: k + 1, cups: mixed.batches.length,
         massG, volumeMl,
         aMl: batch.aG / resin.densityA,
         bMl: batch.bG / resin.densityB,
-        cupMl: CUP_SIZES_ML.find((size) => size * CUP_FILL >= volumeMl - 1e-9) ?? Math.ceil(volumeMl / CUP_FILL),
+        cupMl,
+        cupHoldsG: cupMl * CUP_FILL * density,
+        dosePer100G: layer.tints.reduce((sum, t) => sum + t.dropsPer100G, 0),
         dropsExact: Object.fromEntries(layer.tints.map((t) => [t.id, (t.dropsPer100G * massG) / 100]))
       })
     })

@@ -13,6 +13,10 @@ export interface PlannedBatch extends Batch {
   bMl: number
   volumeMl: number
   cupMl: number
+  /** What that cup takes so that it can be stirred, g. */
+  cupHoldsG: number
+  /** All its tints together, drops in 100 g. */
+  dosePer100G: number
   /** Drops each tint asks for before they are rounded to whole ones. */
   dropsExact: Record<string, number>
 }

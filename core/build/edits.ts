@@ -1,6 +1,6 @@
 import type { Point2 } from '../geometry/polygon'
 import type { Sounding } from '../ground/surface'
-import type { Build, EdgeKind, Fall, OutlineCorner, Pool, Water } from './types'
+import type { Band, Build, EdgeKind, Fall, OutlineCorner, Pool, Water } from './types'
 import { poolsOf } from './types'
 import { fallOver, poolWithin } from './newBuild'
 
@@ -89,6 +89,15 @@ export const changeSounding = (pool: string, index: number, sounding: Sounding):
 /** Takes a sounding away. */
 export const removeSounding = (pool: string, index: number): Edit =>
   onPool(pool, (p) => ({ ...p, soundings: p.soundings.filter((_, i) => i !== index) }))
+
+/** Two thirds of the depth half as strong again, clear above: the deep look of trade fact P9. Common practice, no source. */
+export const darkBelowBands = (pool: Pool): Band[] => [
+  { share: 2, tints: pool.tints.map((t) => ({ ...t, dropsPer100G: Math.round(t.dropsPer100G * 3) / 2 })).filter((t) => t.dropsPer100G > 0) },
+  { share: 1, tints: [] }
+]
+
+/** A second pour tinted brown for kicked-up silt (P9). Common practice, no source. */
+export const brownOverBands = (pool: Pool): Band[] => [{ share: 2, tints: pool.tints }, { share: 1, tints: [{ id: 'river-brown', dropsPer100G: 3 }] }]
 
 /** Adds a pool in the front half of the base, lower than the pools there are. */
 export const addPool: Edit = (build) => {

@@ -51,6 +51,9 @@ const MOST_BATCHES = 10_000
 /** Quantile of the normal distribution that one side of 95 % lies under; any table. */
 const ONE_SIDED_95 = 1.64
 
+/** How much more than the mean a mix must cover, ml: 19 pours in 20 take no more. @example coverMl(10) // 16.4 */
+export const coverMl = (sdMl: number): number => ONE_SIDED_95 * sdMl
+
 /**
  * The share of part A in the mix by mass, from a ratio given by volume or by mass.
  *
@@ -83,7 +86,7 @@ export function mixedDensity(label: Pick<MixInput, 'partA' | 'partB' | 'basis' |
 export function mix(input: MixInput): Mix {
   const { wastePct, batchMaxG, cupG = CUP_G, sdMl = 0 } = input
   const densityGCm3 = mixedDensity(input)
-  const pouredG = (input.volumeMl + ONE_SIDED_95 * sdMl) * densityGCm3 * (1 + wastePct / 100)
+  const pouredG = (input.volumeMl + coverMl(sdMl)) * densityGCm3 * (1 + wastePct / 100)
   if (batchMaxG <= cupG) {
     throw new RangeError(`batchMaxG: was ${batchMaxG}; it must be more than the ${cupG} g that stay in the cup`)
   }

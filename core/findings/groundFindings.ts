@@ -1,4 +1,5 @@
 import type { Build, Pool } from '../build/types'
+import { coverMl } from '../calculators/mix'
 import { insideRing, type Point2 } from '../geometry/polygon'
 import type { GroundPlan } from '../ground/groundStage'
 import type { PoolGround } from '../ground/poolGround'
@@ -64,13 +65,13 @@ export function soundingFindings(pool: Pool, ground: PoolGround, make: Make): Fi
 /** How sure the volume is, and what stands in it. */
 export function measuringFindings(pool: Pool, ground: PoolGround, make: Make): Finding[] {
   const found: Finding[] = []
-  const share = ground.volumeMl > 0 ? (1.64 * ground.sdMl) / ground.volumeMl : 0
+  const share = ground.volumeMl > 0 ? coverMl(ground.sdMl) / ground.volumeMl : 0
   if (share > UNSURE_SHARE) {
     found.push(
       make('unsure', {
-        severity: 'warn', place: 'ground', at: ground.nextDip?.at, title: `${pool.name}: the dips leave the volume open`, number: `± ${Math.round(1.64 * ground.sdMl)} ml of ${Math.round(ground.volumeMl)}`,
+        severity: 'warn', place: 'ground', at: ground.nextDip?.at, title: `${pool.name}: the dips leave the volume open`, number: `± ${Math.round(coverMl(ground.sdMl))} ml of ${Math.round(ground.volumeMl)}`,
         reason: 'Between dips the bed may go either way; the mix covers the upper end, and that much may be left over.',
-        wayOut: ground.nextDip ? `Dip next at ${mm(ground.nextDip.at[0])}, ${mm(ground.nextDip.at[1])}: it brings ± ${Math.round(1.64 * ground.sdMl)} down to ± ${Math.round(1.64 * ground.nextDip.sdLeftMl)} ml.` : 'Dip a few times more.'
+        wayOut: ground.nextDip ? `Dip next at ${mm(ground.nextDip.at[0])}, ${mm(ground.nextDip.at[1])}: it brings ± ${Math.round(coverMl(ground.sdMl))} down to ± ${Math.round(coverMl(ground.nextDip.sdLeftMl))} ml.` : 'Dip a few times more.'
       })
     )
   }
