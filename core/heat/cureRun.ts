@@ -60,6 +60,8 @@ const MOST_POINTS = 500
 
 /** Cells of a layer: fine where cure makes steep gradients, never so many that a deep pour drags. */
 const resinCells = (thicknessMm: number, finer: number) => Math.round(finer * Math.min(60, Math.max(8, Math.ceil(thicknessMm / 0.5))))
+/** All pours together: dozens of them are cut coarser, so that they answer too. */
+const MOST_RESIN_CELLS = 260
 const groundCells = (thicknessMm: number, finer: number) => Math.round(finer * Math.min(24, Math.max(3, Math.ceil(thicknessMm / 2))))
 
 /**
@@ -81,7 +83,9 @@ export function simulateCure(input: CureInput, finer = 1, ended: (seen: SeenInRu
     const cells = groundCells(layer.thicknessMm, finer)
     return Array.from({ length: cells }, () => ({ ...layer, dx: layer.thicknessMm / 1000 / cells }))
   })
-  const cellsOf = pours.map((p) => resinCells(p.thicknessMm, finer))
+  const wished = pours.map((p) => resinCells(p.thicknessMm, finer))
+  const share = Math.min(1, (MOST_RESIN_CELLS * finer) / wished.reduce((a, b) => a + b, 0))
+  const cellsOf = wished.map((cells) => Math.max(4, Math.floor(cells * share)))
   const size = below.length + cellsOf.reduce((a, b) => a + b, 0)
   const chain: CuringChain = { ...heatChain(size, roomC, roomC), alpha: new Float64Array(size), heatJ: new Float64Array(size) }
   const half = new Float64Array(size)

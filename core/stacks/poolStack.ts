@@ -14,6 +14,7 @@ import type { CureKinetics } from '../heat/kinetics'
 import { coolCoat, lightHeat } from '../heat/lightHeat'
 import { MARGIN_C, sideLoss, type PourHeat, type PourHeatInput } from '../heat/pourHeat'
 import { resinKinetics } from '../heat/resinKinetics'
+import { THERMAL } from '../heat/thermal'
 import { lightPlan, tintPerMm, type LightPlan } from '../light/lightBody'
 import { onShelf, type Shelf } from '../materials/shelf'
 import type { Dam, Resin } from '../materials/types'
@@ -55,7 +56,10 @@ const MOST_LAYERS = 400
 /** Gel time that a leak test is written for where no resin is known, min. */
 const OVERNIGHT_MIN = 720
 
-/** What lies under a pool's deepest place, from the resin downwards. */
+/** The board under the landform and the table it stands on while it cures, mm of plywood. Common practice, no source. */
+const BOARD_AND_TABLE_MM = 24
+
+/** What lies under a pool's deepest place, from the resin down to the table. */
 export function bedLayers(build: Build, lowestMm: number, shelf: Shelf): GroundLayer[] {
   const { landform, shell, shellMm } = build.ground
   const foam = onShelf(shelf, 'landform', landform)
@@ -63,7 +67,7 @@ export function bedLayers(build: Build, lowestMm: number, shelf: Shelf): GroundL
   const layers: GroundLayer[] = []
   if (skin && shellMm > 0) layers.push({ ...skin.thermal, thicknessMm: shellMm })
   if (foam && lowestMm - shellMm > 0.5) layers.push({ ...foam.thermal, thicknessMm: lowestMm - shellMm })
-  return layers
+  return [...layers, { ...THERMAL.get('plywood')!, thicknessMm: BOARD_AND_TABLE_MM }]
 }
 
 /** Which of those layers is the landform. */
