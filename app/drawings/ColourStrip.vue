@@ -7,9 +7,13 @@ import { useSize } from './useSize'
 /** The water as it will look: along the section, and by depth beside the bed it is poured over. */
 const props = defineProps<{ colours: PoolColours; lengthMm: number }>()
 const frame = ref<HTMLElement | null>(null)
-const { width } = useSize(frame)
+const { width, height } = useSize(frame)
 const M = 14
-const H = 216
+const H = computed(() => Math.max(216, height.value))
+/** A quarter of the sheet is the strip, the rest the swatches. */
+const tall = computed(() => Math.round((H.value - 76) * 0.32))
+const below = computed(() => 19 + tall.value + 27)
+const chip = computed(() => H.value - below.value - 40)
 const strip = computed(() => props.colours.strip)
 const from = computed(() => strip.value[0]?.[0] ?? 0)
 const to = computed(() => strip.value.at(-1)?.[0] ?? 1)
@@ -19,21 +23,22 @@ const each = computed(() => (width.value - 2 * M) / Math.max(1, props.colours.sw
 </script>
 
 <template>
-  <div ref="frame">
-    <svg v-if="width > 0" :viewBox="`0 0 ${width} ${H}`" :height="H" role="img" aria-label="Colour along the section and by depth">
+  <div ref="frame" class="frame">
+    <svg v-if="width > 0" :viewBox="`0 0 ${width} ${H}`" role="img" aria-label="Colour along the section and by depth">
       <text :x="M" y="13" class="quiet">{{ cells.length ? 'along the section, seen from above' : 'the section does not cross this pool' }}</text>
       <text v-if="cells.length" :x="width - M" y="13" text-anchor="end" class="quiet">{{ mm(to - from) }}</text>
-      <rect v-for="(c, i) in cells" :key="i" :x="c.x" y="19" :width="c.w" height="46" :fill="c.colour" />
-      <text :x="M" y="86" class="quiet">by depth: the bed as painted, and through the water</text>
-      <g v-for="(s, i) in colours.swatches" :key="i" :transform="`translate(${M + i * each} 92)`">
-        <rect class="bed" :width="each - 6" height="26" :fill="s.bed" />
-        <rect :y="26" :width="each - 6" height="58" :fill="s.colour" :data-colour="s.colour" />
-        <text :x="0" y="100">{{ mm(s.depthMm) }}</text><text :x="0" y="115" class="quiet">{{ Math.round(s.bedShowsPct) }} % bed</text>
+      <rect v-for="(c, i) in cells" :key="i" :x="c.x" y="19" :width="c.w" :height="tall" :fill="c.colour" />
+      <text :x="M" :y="below - 6" class="quiet">by depth: the bed as painted, and through the water</text>
+      <g v-for="(s, i) in colours.swatches" :key="i" :transform="`translate(${M + i * each} ${below})`">
+        <rect class="bed" :width="each - 6" :height="chip * 0.3" :fill="s.bed" />
+        <rect :y="chip * 0.3" :width="each - 6" :height="chip * 0.7" :fill="s.colour" :data-colour="s.colour" />
+        <text :x="0" :y="chip + 16">{{ mm(s.depthMm) }}</text><text :x="0" :y="chip + 31" class="quiet">{{ Math.round(s.bedShowsPct) }} % bed</text>
       </g>
     </svg>
   </div>
 </template>
 
 <style scoped>
-svg { width: 100%; display: block; }
+.frame { position: relative; min-height: 216px; overflow: hidden; }
+svg { position: absolute; inset: 0; width: 100%; height: 100%; }
 </style>

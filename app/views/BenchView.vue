@@ -51,14 +51,15 @@ function exportNow(): void {
       <p>It may have been deleted, or made in another browser. Deleted builds can be fetched back on Builds.</p>
       <button class="tool main" @click="router.push('/')">To all builds</button>
     </div>
-    <div v-else-if="store.build" class="view"><RouterView /></div>
+    <div v-else-if="store.build" class="view"><p v-if="!store.plan && !store.planProblem" class="working" role="status">Working it out: ground, heat, days…</p><RouterView /></div>
     <WaterLine v-if="store.build" class="no-print" />
   </div>
 </template>
 
 <style scoped>
 .on-bench { height: 100%; display: flex; flex-direction: column; }
-.view { flex: 1; min-height: 0; }
+.view { flex: 1; min-height: 0; position: relative; }
+.working { position: absolute; left: 50%; top: 40%; transform: translateX(-50%); z-index: 3; background: var(--sheet); border: 1px solid var(--line-strong); border-radius: 4px 16px 4px 16px; padding: 12px 22px; }
 .notice { display: flex; gap: 10px; align-items: center; padding: 7px 18px; background: var(--brass-wash); border-bottom: 1px solid var(--brass); }
 .notice span { flex: 1; }
 .notice.bad { background: var(--red-wash); border-color: var(--red-lead); }

@@ -67,6 +67,7 @@ const price = (m: Material) => (m.pack ? `${settings.currency}${m.pack.price.toF
           </div>
           <div v-else-if="leaf === 'stock'" class="scrolling">
             <table class="plain" data-test="stock">
+              <caption class="small soft">A resin counts A and B together. What the build needs, less what you have, is bought in whole packs.</caption>
               <thead><tr><th>Material</th><th class="num">this build needs</th><th>on the shelf</th><th>a pack holds</th><th>and costs</th><th class="num">to buy</th></tr></thead>
               <tbody v-for="g in groups" :key="g.kind">
                 <tr><th colspan="6" class="kind">{{ g.name }}</th></tr>
@@ -119,6 +120,7 @@ const price = (m: Material) => (m.pack ? `${settings.currency}${m.pack.price.toF
 .glass.lamp { border-radius: 22px 22px 4px 4px; background: linear-gradient(var(--brass-wash) 70%, var(--line-strong) 70%); }
 .own .glass { border-color: var(--brass); border-width: 3px; }
 .kind { font: 650 15px var(--head); color: var(--ink); padding-top: 12px; }
+caption { text-align: left; padding-bottom: 6px; }
 [data-test='stock'] td { vertical-align: middle; }
 td :deep(.box) { width: 118px; }
 .mark { border: 1px solid var(--line); background: var(--sheet); border-left: 6px solid var(--moss); padding: 4px 12px; cursor: pointer; min-width: 110px; text-align: left; }

@@ -32,14 +32,47 @@ const resin = computed(() => (amounts.value ? onShelf(store.shelf, 'resin', amou
 const next = computed(() => batches.value[batches.value.findIndex((b) => b === batch.value) + 1])
 const cupHoldsG = computed(() => batch.value?.cupHoldsG ?? 0)
 
+/** What is kept of a cup while nobody looks: its clocks, by wall time, and what was weighed. */
+interface Aside { stir?: number | null; stand?: number | null; weighed?: { aG: number; bG: number | null } | null }
+const asideKey = () => `tall-spindle:cup:${store.build?.id}:${batchId.value}`
+function aside(): Aside {
+  try {
+    return JSON.parse(localStorage.getItem(asideKey()) ?? '{}') as Aside
+  } catch {
+    return {}
+  }
+}
+function keepAside(change: Aside): void {
+  try {
+    localStorage.setItem(asideKey(), JSON.stringify({ ...aside(), ...change }))
+  } catch {
+    // without storage it holds until the page is closed
+  }
+}
+function remembered(): { aG: number; bG: number | null } | null {
+  const { weighed } = aside()
+  return weighed && Number.isFinite(weighed.aG) ? weighed : null
+}
+
 const w = ref<Weighing>(weighingOf(1, 1))
 const hand = computed(() => inHand(w.value))
 const happen = (event: WeighEvent) => { w.value = weigh(w.value, event) }
-watch([() => batch.value?.aG, () => batch.value?.bG, batchId], ([a, b], old) => {
+let shownCup = ''
+watch([() => batch.value?.aG, () => batch.value?.bG, batchId], ([a, b]) => {
   // a re-plan in mid-pour leaves what is being weighed alone
-  if (a === undefined || b === undefined || (old[2] === batchId.value && w.value.phase !== 'cup')) return
+  if (a === undefined || b === undefined || (shownCup === batchId.value && w.value.phase !== 'cup')) return
   w.value = { ...weighingOf(a, b), liveG: w.value.liveG, stable: w.value.stable, heardMs: w.value.heardMs }
+  if (shownCup !== batchId.value) {
+    shownCup = batchId.value
+    const kept = remembered()
+    if (kept) happen({ kind: 'resumed', ...kept })
+  }
 }, { immediate: true })
+
+// what was weighed is kept with the clocks, so that a closed tab loses neither
+watch(() => [w.value.phase, w.value.aG, w.value.bG, w.value.typed] as const, ([phase, aG, bG]) => {
+  if (phase === 'B' || phase === 'done') keepAside({ weighed: { aG, bG: phase === 'done' ? bG : null } })
+})
 
 const nowMs = ref(Date.now())
 /** The scale was told to tare: the next reading that stands still is the new nought, whether it obeyed or not. */
@@ -115,26 +148,21 @@ watch([massG, () => resin.value?.id, () => build.value.room.tempC], async () => 
 onBeforeUnmount(() => cancelAsk())
 
 // clocks run from wall time and are kept, so that closing the tab loses none
-const KEY = computed(() => `tall-spindle:clock:${build.value.id}:${batchId.value}`)
 const started = ref<{ stir: number | null; stand: number | null }>({ stir: null, stand: null })
-watch(KEY, () => {
-  try {
-    started.value = { stir: null, stand: null, ...(JSON.parse(localStorage.getItem(KEY.value) ?? '{}') as object) }
-  } catch {
-    started.value = { stir: null, stand: null }
-  }
+watch(batchId, () => {
+  const { stir = null, stand = null } = aside()
+  started.value = { stir, stand }
 }, { immediate: true })
 function setClock(which: 'stir' | 'stand', at: number | null): void {
   started.value = { ...started.value, [which]: at }
-  try {
-    localStorage.setItem(KEY.value, JSON.stringify(started.value))
-  } catch {
-    // without storage the clock runs until the page is closed
-  }
+  keepAside({ [which]: at })
 }
 
 const drops = computed(() => Object.entries(batch.value?.dropsExact ?? {}).map(([id, exact]) => ({ id, name: store.shelf.get(id)?.name ?? id, colour: onShelf(store.shelf, 'tint', id)?.look.colour ?? '#888888', count: exact * (poured.value?.tintShare ?? 1) })))
-function again(): void { happen({ kind: 'again' }) }
+function again(): void {
+  keepAside({ weighed: null })
+  happen({ kind: 'again' })
+}
 function onward(): void {
   if (w.value.phase === 'cup') void tare()
   else if (w.value.phase === 'A' || w.value.phase === 'B') happen({ kind: 'next' })

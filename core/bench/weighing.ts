@@ -30,6 +30,7 @@ export type WeighEvent =
   | { kind: 'tared' }
   | { kind: 'next' }
   | { kind: 'typed'; part: 'A' | 'B'; grams: number }
+  | { kind: 'resumed'; aG: number; bG: number | null }
   | { kind: 'again' }
 
 /** A scale that says nothing for so long is silent, ms. */
@@ -46,7 +47,8 @@ export const weighingOf = (aTargetG: number, bTargetG: number): Weighing => ({
 export function inHand(w: Weighing): { part: 'A' | 'B' | null; targetG: number; nowG: number; toGoG: number } {
   if (w.phase !== 'A' && w.phase !== 'B') return { part: null, targetG: 0, nowG: w.phase === 'cup' ? w.liveG - w.zeroG : w.aG + w.bG, toGoG: 0 }
   const targetG = w.phase === 'A' ? w.aTargetG : w.aG / w.massRatioA
-  const nowG = w.phase === 'A' ? w.liveG - w.zeroG : w.liveG - w.zeroG - w.aG
+  const inCup = Number.isNaN(w.zeroG) ? w.aG : w.liveG - w.zeroG
+  const nowG = w.phase === 'A' ? inCup : inCup - w.aG
   return { part: w.phase, targetG, nowG, toGoG: targetG - nowG }
 }
 
@@ -72,6 +74,9 @@ export function weigh(w: Weighing, event: WeighEvent): Weighing {
       return event.part === 'A'
         ? { ...w, phase: 'B', aG: event.grams, zeroG: w.liveG - event.grams, typed: true }
         : { ...w, phase: 'done', bG: event.grams, typed: true }
+    case 'resumed':
+      // the scale was let go of meanwhile: its next reading is what part A came to
+      return event.bG === null ? { ...w, phase: 'B', aG: event.aG, zeroG: NaN } : { ...w, phase: 'done', aG: event.aG, bG: event.bG }
     case 'again':
       return { ...weighingOf(w.aTargetG, w.bTargetG), liveG: w.liveG, stable: w.stable, heardMs: w.heardMs }
   }
@@ -82,6 +87,7 @@ function heard(w: Weighing, line: ScaleLine, nowMs: number): Weighing {
   if (line.kind === 'rubbish') return { ...alive, trouble: 'rubbish', troubleText: line.text, stable: false }
   if (line.kind === 'otherUnit') return { ...alive, trouble: 'otherUnit', troubleText: line.unit, stable: false }
   if (line.kind === 'overload') return { ...alive, trouble: 'overload', troubleText: '', stable: false }
+  if (Number.isNaN(w.zeroG)) return { ...alive, liveG: line.grams, zeroG: line.grams - w.aG, stable: line.stable, trouble: null, troubleText: '' }
   // back at nothing in mid-pour: the readings start from a new zero, and what is in the cup stays known
   const inCup = w.liveG - w.zeroG
   if ((w.phase === 'A' || w.phase === 'B') && inCup > DROPPED_G && Math.abs(line.grams) < 0.5 && Math.abs(w.liveG) > DROPPED_G) {

@@ -153,6 +153,12 @@ describe('Pours at the bench', function () {
       await page.locator('[data-fault="none"]').click()
       await page.locator('[data-test="scale-trouble"]').waitFor({ state: 'detached' })
     }
+    // the tab is closed with A in the cup: it goes on with B, and its clock runs from wall time
+    await page.getByRole('button', { name: 'Start' }).first().click()
+    await page.reload()
+    await page.waitForFunction(() => /^B to/.test(document.querySelector('.dial .figure')?.textContent ?? ''))
+    expect(Number.parseFloat((await page.locator('.dial .figure').first().textContent())!.replace(/.*to /, ''))).to.equal(wantedB)
+    await page.getByRole('button', { name: 'Clear' }).first().waitFor()
     // B by typing: right to the gram of what A came to
     await page.getByLabel('Or type what B came to').fill(String(Math.round(wantedB * 1.1 * 10) / 10))
     await page.locator('[data-test="take-typed"]').click()

@@ -59,6 +59,14 @@ describe('Weighing out', () => {
     expect(inHand(restarted).nowG).to.equal(40)
     expect(inHand(weigh(restarted, says('S + 26 g', 300))).nowG).to.equal(66)
   })
+  it('a batch that was left half weighed goes on where it was', () => {
+    const half = weigh(weighingOf(66, 33), { kind: 'resumed', aG: 66.4, bG: null })
+    expect(inHand(half)).to.deep.include({ part: 'B', nowG: 0 })
+    const on = through(half, says('S + 81.0 g'), says('S + 101.0 g'))
+    expect(inHand(on).nowG).to.be.closeTo(20, 1e-9)
+    expect(through(on, { kind: 'next' }).bG).to.be.closeTo(20, 1e-9)
+    expect(weigh(weighingOf(66, 33), { kind: 'resumed', aG: 66, bG: 33 })).to.deep.include({ phase: 'done', aG: 66, bG: 33 })
+  })
   it('no order of events loses what is in the cup', () => {
     const event = fc.oneof(fc.constant<WeighEvent>({ kind: 'gone' }), fc.integer({ min: 0, max: 9 }).map((n): WeighEvent => ({ kind: 'tick', nowMs: n * 1000 })), fc.constantFrom('%', 'OL', 'S + 1 oz', 'S + 0 g', 'D + 30 g', 'S + 75.5 g').map((t) => says(t)))
     fc.assert(
