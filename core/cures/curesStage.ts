@@ -5,7 +5,8 @@ import { filmCure, workingTime } from '../heat/cup'
 import { FIRM_ALPHA, type CureKinetics } from '../heat/kinetics'
 import { resinKinetics } from '../heat/resinKinetics'
 import { onShelf, type Shelf } from '../materials/shelf'
-import type { PoolStack, StacksPlan } from '../stacks/stacksStage'
+import type { PoolStack } from '../stacks/poolStack'
+import type { StacksPlan } from '../stacks/stacksStage'
 import type { CureName } from '../ways/types'
 
 /** Waits of the ground and of each water, min, by name. */

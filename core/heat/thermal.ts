@@ -1,13 +1,5 @@
 import { LANDFORMS, SHELLS } from '../materials/sundries'
-
-/** What a ground does with heat. */
-export interface Thermal {
-  kWMK: number
-  cJGK: number
-  densityGCm3: number
-  /** Temperature at which it gives way, °C; null: it bears any pour. */
-  softensC: number | null
-}
+import type { Thermal } from '../materials/thermal'
 
 /** Boards and cases that a ground may stand on. Typical handbook values, plywood from the contract of `cure`; written from memory. */
 const BOARDS: readonly [string, Thermal][] = [

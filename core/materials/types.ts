@@ -1,9 +1,9 @@
 import type { RatioBasis } from '../calculators/mix'
 import type { TintLook } from '../colour/tint'
 import type { CureKinetics } from '../heat/kinetics'
-import type { Thermal } from '../heat/thermal'
 import type { CautionId } from './cautions'
 import type { FaceId } from './release'
+import type { Thermal } from './thermal'
 
 interface Kind<K extends string> {
   kind: K

@@ -18,7 +18,7 @@ import { THERMAL } from '../heat/thermal'
 import { lightPlan, tintPerMm, type LightPlan } from '../light/lightBody'
 import { onShelf, type Shelf } from '../materials/shelf'
 import type { Dam, Resin } from '../materials/types'
-import type { Coat } from './stacksStage'
+import type { Coat } from './coat'
 
 /** One pour of a pool: from height to height, and the resin it takes. */
 export interface PourLayer {

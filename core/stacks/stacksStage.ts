@@ -4,17 +4,8 @@ import type { FormsPlan } from '../forms/formsStage'
 import type { GroundPlan } from '../ground/groundStage'
 import { pourHeat, type PourHeat, type PourHeatInput } from '../heat/pourHeat'
 import { onShelf, type Shelf } from '../materials/shelf'
+import type { Coat } from './coat'
 import { poolStack, type PoolStack } from './poolStack'
-
-export type { PoolStack, PourLayer } from './poolStack'
-
-/** What is laid on what, from the ground up. */
-export interface Coat {
-  material: string
-  what: 'landform' | 'shell' | 'paint' | 'seal' | 'pour' | 'paper' | 'gel' | 'strip' | 'white' | 'gloss'
-  label: string
-  thicknessMm: number
-}
 
 export interface FallStack {
   id: string
