@@ -1,7 +1,7 @@
 // npm test: installs what is missing, lints, type-checks, builds, and runs core, reference and browser tests.
 // The last line counts them all: "N passed, N failed".
 import { spawn } from 'node:child_process'
-import { mkdirSync, readFileSync, rmSync } from 'node:fs'
+import { mkdirSync, readdirSync, readFileSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
 import { ROOT, bin, installChromium, installPackages } from './ready.mjs'
 
@@ -34,7 +34,7 @@ async function check(name, command, args) {
 }
 
 async function suite(name, spec) {
-  const report = join(folder, `${name}.json`)
+  const report = join(folder, `${name.replace(/\W+/g, '-')}.json`)
   rmSync(report, { force: true })
   const good = await go(name, process.execPath, [bin('mocha'), '--no-config', '--import=tsx', '--reporter', 'tests/support/reporter.cjs', '--reporter-option', `file=${report}`, '--timeout', '90000', '--exit', ...spec])
   try {
@@ -51,18 +51,23 @@ async function suite(name, spec) {
 
 const vue = bin('vue-tsc')
 const tsc = bin('tsc')
+// two lanes, one for each core: whatever looks at the built app waits for the build
+const build = check('build', bin('vite'), ['build', '--logLevel', 'warn'])
 await Promise.all([
   (async () => {
     await check('lint', bin('eslint'), ['.', '--max-warnings', '0'])
     await check('types of core', tsc, ['-p', 'tsconfig.core.json'])
     await check('types of server, command line and tests', tsc, ['-p', 'tsconfig.node.json'])
     await check('types of the app', vue, ['-p', 'tsconfig.app.json'])
+    await build
+    await suite('browser: every view', ['tests/browser/looks.test.ts'])
   })(),
   (async () => {
-    await check('build', bin('vite'), ['build', '--logLevel', 'warn'])
+    await build
     await suite('core', ['tests/core/**/*.test.ts'])
     await suite('reference', ['tests/reference/**/*.test.ts'])
-    await suite('browser', ['tests/browser/**/*.test.ts'])
+    // whole jobs: every file there but the looks, which the other lane runs
+    await suite('browser: whole jobs', readdirSync(join(ROOT, 'tests/browser')).filter((file) => file.endsWith('.test.ts') && file !== 'looks.test.ts').map((file) => `tests/browser/${file}`))
   })()
 ])
 rmSync(folder, { recursive: true, force: true })
