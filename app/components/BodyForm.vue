@@ -69,8 +69,8 @@ const brownOver = () => set('A second, brown pour', { bands: brownOverBands(prop
   </template>
 
   <template v-if="poured">
-    <div v-if="!pool.bands.length || pool.way !== 'two-part-pour'" class="field"><span class="name">Tints, drops in 100 g</span><DoseEditor :tints="tints" :doses="pool.tints" @change="set('Tint', { tints: $event }, 'tint')" /></div>
-    <div v-if="pool.way === 'two-part-pour'" class="stack bands">
+    <div v-if="!pool.bands.length" class="field"><span class="name">Tints, drops in 100 g</span><DoseEditor :tints="tints" :doses="pool.tints" @change="set('Tint', { tints: $event }, 'tint')" /></div>
+    <div class="stack bands">
       <div v-if="!pool.bands.length" class="row"><button class="tool" data-test="dark-below" @click="darkBelow">Dark below, clear above</button><button class="tool" @click="brownOver">A second, brown pour</button></div>
       <template v-else>
         <div v-for="k in pool.bands.length" :key="k" class="band">

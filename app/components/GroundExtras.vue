@@ -46,8 +46,8 @@ function addThing(): void {
       <button class="tool" :aria-pressed="pool.measure === 'tin'" @click="set('Measure', { measure: 'tin' })">Straight</button>
       <button class="tool" :aria-pressed="pool.measure === 'kriging'" data-test="kriging" @click="set('Measure', { measure: 'kriging' })">Likeliest, with ±</button>
     </div>
-    <p v-if="ground?.sdMl"><b data-test="sd"><How :about="explainSd(ground)">{{ ml(ground.volumeMl) }} ± {{ ml(coverMl(ground.sdMl)) }}</How></b>, 19 times in 20.
-      <template v-if="ground.nextDip"> Dip next at <b>{{ mm(ground.nextDip.at[0]) }}, {{ mm(ground.nextDip.at[1]) }}</b> (the ring on the plan): ± {{ ml(coverMl(ground.nextDip.sdLeftMl)) }} then.</template></p>
+    <p v-if="ground?.sdMl"><b data-test="sd"><How :about="explainSd(ground)">{{ ml(ground.volumeMl) }} ± {{ ml(ground.sdMl) }}</How></b> (standard deviation); 19 times in 20 it takes no more than {{ ml(ground.volumeMl + coverMl(ground.sdMl)) }}.
+      <template v-if="ground.nextDip"> Dip next at <b>{{ mm(ground.nextDip.at[0]) }}, {{ mm(ground.nextDip.at[1]) }}</b> (the ring on the plan): ± {{ ml(ground.nextDip.sdLeftMl) }} then.</template></p>
     <p v-else class="small soft">{{ pool.measure === 'tin' ? 'Straight from dip to dip: quick, and it says nothing of what lies between.' : 'The dips leave no doubt: they are level.' }}</p>
   </section>
   <section v-if="pool && dams.length" class="panel pad stack">

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { addFall, addPool, changeFall, changePool, removeWater } from '../../core/build/edits'
-import { coverMl } from '../../core/calculators/mix'
 import { scaled, scaleRatio } from '../../core/calculators/scale'
 import { explainDepth, explainPours, explainSd, explainStrip, explainStripCount, explainVolume } from '../../core/explain/explanations'
 import FindingsList from '../components/FindingsList.vue'
@@ -89,7 +88,7 @@ function rename(text: string): void {
           <NumberField label="Dam’s top" unit="mm" :model-value="pool.damTopMm" :min="-1000" :max="10000" :step="0.5" @update:model-value="store.edit('Dam', changePool(pool!.id, { damTopMm: $event! }), 'damtop')" />
         </div>
         <dl v-if="ground.measured" class="figures">
-          <div><dt>Volume</dt><dd data-test="volume"><How :about="explainVolume(pool, ground)">{{ ml(ground.volumeMl) }}</How> <small v-if="ground.sdMl"><How :about="explainSd(ground)">± {{ ml(coverMl(ground.sdMl)) }}</How></small></dd></div>
+          <div><dt>Volume</dt><dd data-test="volume"><How :about="explainVolume(pool, ground)">{{ ml(ground.volumeMl) }}</How> <small v-if="ground.sdMl"><How :about="explainSd(ground)">± {{ ml(ground.sdMl) }}</How></small></dd></div>
           <div><dt>Surface</dt><dd data-test="area">{{ cm2(ground.areaMm2) }}</dd></div>
           <div><dt>Deepest</dt><dd data-test="deepest"><How :about="explainDepth(pool, ground)">{{ mm(ground.maxDepthMm) }}</How> <small>{{ real(ground.maxDepthMm) }}</small></dd></div>
           <div><dt>On average</dt><dd>{{ mm(ground.meanDepthMm) }}</dd></div>

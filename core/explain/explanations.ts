@@ -108,7 +108,7 @@ export const explainColour = (pool: Pool, showsPct: number): Explanation => ({
 
 export const explainSd = (ground: { sdMl: number; volumeMl: number }): Explanation => ({
   title: 'Plus or minus', formula: 'ordinary kriging with an exponential variogram fitted to the dips; variance of the volume, block by block',
-  inputs: [['standard deviation', `${n(ground.sdMl)} ml`], ['19 in 20 are within', `± ${n(coverMl(ground.sdMl))} ml on the upper side`], ['volume', `${n(ground.volumeMl)} ml`]],
+  inputs: [['standard deviation', `${n(ground.sdMl)} ml`], ['volume', `${n(ground.volumeMl)} ml`], ['19 times in 20 no more than', `${n(ground.volumeMl + coverMl(ground.sdMl))} ml`]],
   source: 'Isaaks & Srivastava, Applied Geostatistics (1989); from memory', trust: 'Honest about what was not dipped, if the bed is of one kind throughout. A hole nobody dipped is still a hole.'
 })
 

@@ -69,9 +69,9 @@ export function measuringFindings(pool: Pool, ground: PoolGround, make: Make): F
   if (share > UNSURE_SHARE) {
     found.push(
       make('unsure', {
-        severity: 'warn', place: 'ground', at: ground.nextDip?.at, title: `${pool.name}: the dips leave the volume open`, number: `± ${Math.round(coverMl(ground.sdMl))} ml of ${Math.round(ground.volumeMl)}`,
+        severity: 'warn', place: 'ground', at: ground.nextDip?.at, title: `${pool.name}: the dips leave the volume open`, number: `${Math.round(ground.volumeMl)} ± ${Math.round(ground.sdMl)} ml`,
         reason: 'Between dips the bed may go either way; the mix covers the upper end, and that much may be left over.',
-        wayOut: ground.nextDip ? `Dip next at ${mm(ground.nextDip.at[0])}, ${mm(ground.nextDip.at[1])}: it brings ± ${Math.round(coverMl(ground.sdMl))} down to ± ${Math.round(coverMl(ground.nextDip.sdLeftMl))} ml.` : 'Dip a few times more.'
+        wayOut: ground.nextDip ? `Dip next at ${mm(ground.nextDip.at[0])}, ${mm(ground.nextDip.at[1])}: it brings ± ${Math.round(ground.sdMl)} down to ± ${Math.round(ground.nextDip.sdLeftMl)} ml.` : 'Dip a few times more.'
       })
     )
   }

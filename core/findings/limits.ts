@@ -8,7 +8,7 @@ export const SHALLOWEST_POUR_MM = 1
 export const POURING_MIN = 5
 /** A dose this far off, as a share of it, shows as a seam beside its neighbour. Common practice, no source. */
 export const DROPS_OFF_SHARE = 0.15
-/** A volume known no better than this (19 in 20, as a share of it) asks for another dip. Common practice, no source. */
+/** A volume whose upper end (19 in 20) lies farther off than this share of it asks for another dip. Common practice, no source. */
 export const UNSURE_SHARE = 0.12
 /** Air this damp keeps a bed from drying, %. Common practice, no source. */
 export const DAMP_RH_PCT = 75

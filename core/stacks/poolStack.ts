@@ -82,6 +82,16 @@ export function bandsOf(pool: Pool, depthMm: number): { thicknessMm: number; tin
   return pool.bands.map((b) => ({ thicknessMm: (depthMm * b.share) / total, tints: b.tints }))
 }
 
+/** The band that a height over the deepest place lies in. */
+function bandAt<B extends { thicknessMm: number }>(bands: readonly B[], heightMm: number): B {
+  let top = 0
+  for (const band of bands) {
+    top += band.thicknessMm
+    if (heightMm <= top) return band
+  }
+  return bands[bands.length - 1]
+}
+
 function heatInput(build: Build, pool: Pool, found: PoolGround, resin: Resin, kinetics: CureKinetics, shelf: Shelf): PourHeatInput {
   const ground = bedLayers(build, found.lowestMm, shelf)
   const landform = onShelf(shelf, 'landform', build.ground.landform)
@@ -117,7 +127,6 @@ export function poolStack(build: Build, pool: Pool, ground: GroundPlan, shelf: S
   }
   if (!found.vessel || depth <= 0) return stack
   const dam = onShelf(shelf, 'dam', pool.dam)
-  const doses = tintsOn(shelf, pool.tints)
   if (pool.way === 'two-part-pour' && resin) pour(stack, build, pool, found, resin, dam, shelf, heatOf)
   if (pool.way === 'light-cured-pour') {
     const light = onShelf(shelf, 'light-resin', pool.light.resin)
@@ -125,14 +134,17 @@ export function poolStack(build: Build, pool: Pool, ground: GroundPlan, shelf: S
     if (light && lamp) {
       const bed = bedLayers(build, found.lowestMm, shelf)
       const softens = onShelf(shelf, 'landform', build.ground.landform)?.thermal.softensC ?? null
-      let plan = lightPlan(pool.light, light, lamp, depth, found.areaMm2, tintPerMm(doses))
+      const bands = bandsOf(pool, depth)
+      // every coat is laid as thin as the darkest band asks for
+      const tint = Math.max(...bands.map((b) => tintPerMm(tintsOn(shelf, b.tints))))
+      let plan = lightPlan(pool.light, light, lamp, depth, found.areaMm2, tint)
       if (pool.light.coatMm === null) {
         // the thickest that light reaches through is not always one that the bed bears
         const coatMm = coolCoat(plan.coatMm, pool.light.seconds, light.densityGCm3, bed, build.room.tempC, softens === null ? null : softens - MARGIN_C, softLayer(build))
-        if (coatMm < plan.coatMm) plan = lightPlan(pool.light, light, lamp, depth, found.areaMm2, tintPerMm(doses), coatMm)
+        if (coatMm < plan.coatMm) plan = lightPlan(pool.light, light, lamp, depth, found.areaMm2, tint, coatMm)
       }
       stack.light = { ...plan, ...lightHeat(plan.coatMm, plan.secondsPerCoat ?? pool.light.seconds, light.densityGCm3, bed, build.room.tempC, softLayer(build)) }
-      lay(stack, pool, found, Array.from({ length: plan.coats }, () => ({ thicknessMm: depth / plan.coats, tints: pool.tints })), 0)
+      lay(stack, pool, found, Array.from({ length: plan.coats }, (_, i) => ({ thicknessMm: depth / plan.coats, tints: bandAt(bands, ((i + 0.5) * depth) / plan.coats).tints })), 0)
       if (dam) stack.dam = damPlan(pool, found, dam, light.densityGCm3, 1)
     }
   }

@@ -76,6 +76,10 @@ describe('Findings around a pour, each with a number, a reason and a way out', (
     expect(found(light({ shadedPct: 20 }), 'shade')!.number).to.equal('20 % shaded')
     expect(found(light({ lamp: 'sun' }), 'no-light')!.severity).to.equal('stop')
     expect(light({}).findings.filter((f) => f.severity === 'stop')).to.deep.equal([])
+    // bands are kept coat by coat, and the darkest decides how far the light gets
+    const [stack] = light({}).stacks.pools
+    expect(new Set(stack.layers.map((l) => l.tints.length))).to.deep.equal(new Set([2, 1]))
+    expect(pond({ way: 'light-cured-pour', bands: [] , tints: [] }).stacks.pools[0].light!.cureDepthMm).to.be.greaterThan(stack.light!.cureDepthMm)
   })
   it('pours that the calendar puts farther apart than they blend', () => {
     const rare = (b: Build): Build => ({ ...b, calendar: { ...b.calendar, exceptions: [], week: { mon: [], tue: [], wed: [], thu: [], fri: [], sat: [['09:00', '13:00']], sun: [] } } })
