@@ -58,7 +58,7 @@ nav { display: flex; align-self: start; padding: 6px 0 34px; }
 .ledge { border: 0; background: none; padding: 5px 11px 6px; cursor: pointer; font-weight: 550; border-bottom: 3px solid var(--line-strong); border-right: 3px solid var(--line-strong); position: relative; }
 .ledge:last-child { border-right: 0; }
 .ledge:disabled { color: var(--ink-soft); opacity: 0.6; cursor: default; }
-.ledge:hover:not(:disabled) { background: color-mix(in srgb, var(--shallow) 45%, transparent); }
+.ledge:hover:not(:disabled, .here) { background: color-mix(in srgb, var(--shallow) 45%, transparent); }
 .ledge.here { background: var(--deep); color: var(--on-deep); border-bottom-color: var(--water); border-radius: 8px 8px 0 0; }
 .ledge[data-drop='1'] { top: 4px; } .ledge[data-drop='2'] { top: 8px; } .ledge[data-drop='3'] { top: 12px; }
 .ledge[data-drop='4'] { top: 16px; } .ledge[data-drop='5'] { top: 20px; } .ledge[data-drop='6'] { top: 24px; } .ledge[data-drop='7'] { top: 28px; }

@@ -6,6 +6,7 @@ import type { OutlineCorner, Pool, Standing } from '../../core/build/types'
 import { levelLine } from '../../core/bench/scaleLine'
 import { explainSd } from '../../core/explain/explanations'
 import { middleOf } from '../../core/geometry/polygon'
+import { sideOf } from '../../core/ground/outline'
 import type { Plan, PoolGroundPlan } from '../../core/plan/derivePlan'
 import { ml, mm } from '../format'
 import { useBuildStore } from '../stores/build'
@@ -21,11 +22,8 @@ const tilt = computed(() => store.build!.outOfLevel)
 const shims = computed(() => props.plan?.ground.shims)
 const dams = computed(() => props.pool?.outline.flatMap((c, i, all) => {
   if (c.edge !== 'dam') return []
-  const next = all[(i + 1) % all.length]
-  const [x, y] = middleOf(all.map((p) => [p.x, p.y]))
-  const [dx, dy] = [(c.x + next.x) / 2 - x, (c.y + next.y) / 2 - y]
-  const side = Math.abs(dx) > Math.abs(dy) ? (dx > 0 ? 'right' : 'left') : dy > 0 ? 'back' : 'front'
-  return [{ c, where: `${side}, ${mm(Math.hypot(next.x - c.x, next.y - c.y))}` }]
+  const { side, lengthMm } = sideOf(all, i)
+  return [{ c, where: `${side}, ${mm(lengthMm)}` }]
 }) ?? [])
 const set = (label: string, change: Parameters<typeof changePool>[1], group = '') => { if (props.pool) store.edit(label, changePool(props.pool.id, change), group && `${group}:${props.pool.id}`) }
 const setTilt = (change: { xDeg?: number; yDeg?: number }, group = 'tilt') => store.edit('Out of level', (b) => ({ ...b, outOfLevel: { ...b.outOfLevel, ...change } }), group)
@@ -65,7 +63,7 @@ function addThing(): void {
         <button class="tool" :aria-label="`Remove ${s.name}`" @click="set('Remove', { standing: pool!.standing.filter((t) => t.id !== s.id) })">×</button></div>
       <div class="grid3">
         <NumberField label="x" unit="mm" :model-value="s.x" :min="-1000" :max="10000" @update:model-value="setThing(s.id, { x: $event! }, 'x')" /><NumberField label="y" unit="mm" :model-value="s.y" :min="-1000" :max="10000" @update:model-value="setThing(s.id, { y: $event! }, 'y')" />
-        <NumberField label="after pour" :model-value="s.afterPour" :min="0" :max="40" whole :hint="s.afterPour === 0 ? 'on the bed' : ''" @update:model-value="setThing(s.id, { afterPour: $event! }, 'after')" />
+        <NumberField :label="s.afterPour === 0 ? 'on the bed' : 'after pour'" :model-value="s.afterPour" :min="0" :max="40" whole @update:model-value="setThing(s.id, { afterPour: $event! }, 'after')" />
         <NumberField label="wide" unit="mm" :model-value="s.widthMm" :min="0.1" :max="10000" @update:model-value="setThing(s.id, { widthMm: $event! }, 'w')" /><NumberField label="deep" unit="mm" :model-value="s.depthMm" :min="0.1" :max="10000" @update:model-value="setThing(s.id, { depthMm: $event! }, 'd')" /><NumberField label="high" unit="mm" :model-value="s.heightMm" :min="0.1" :max="10000" @update:model-value="setThing(s.id, { heightMm: $event! }, 'h')" />
       </div>
     </div>

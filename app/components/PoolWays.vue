@@ -47,10 +47,10 @@ onBeforeUnmount(() => cancel())
     <h3>What is left in the bottle</h3>
     <div class="grid2">
       <NumberField v-model="leftG" label="Left over" unit="g" :min="0" :max="100000" blank="grams" />
-      <label class="field"><span class="name">Poured</span><select v-model="from" class="choice"><option value="empty">into the empty pool</option><option value="level">on top of this level</option></select></label>
+      <label class="field"><span class="name">Poured</span><select v-model="from" class="choice"><option value="empty">from empty</option><option value="level">on this level</option></select></label>
     </div>
     <p v-if="problem" class="fault">{{ problem }}</p>
-    <p v-else-if="reach" data-test="reach">{{ ml(reach.volumeMl) }} reach <b>{{ mm(reach.levels[pool.id]) }}</b><template v-for="id in reach.order.filter((o) => o !== pool.id)" :key="id">, run on into {{ nameOf(id) }} and stand at <b>{{ mm(reach.levels[id]) }}</b> there</template>.<b v-if="reach.spilledMl > 0.05" class="fault"> {{ ml(reach.spilledMl) }} run over the edge.</b></p>
+    <p v-else-if="reach" data-test="reach">{{ ml(reach.volumeMl) }} reach <b>{{ mm(reach.levels[pool.id]) }}</b><template v-for="id in reach.order.filter((o) => o !== pool.id)" :key="id">, run on into {{ nameOf(id) }} and stand at <b>{{ mm(reach.levels[id]) }}</b> there</template>.<b v-if="reach.spilledMl > 0.05" class="fault">{{ ' ' }}{{ ml(reach.spilledMl) }} run over the edge.</b></p>
   </section>
   <section v-if="others.length" class="panel pad stack" data-test="openings">
     <div class="row"><h3 class="grow">Ways through to other pools</h3><button class="tool" @click="set([...pool.openings, { id: freeId('o', pool.openings), kind: 'cave', into: others[0].id, sillMm: Math.round(pool.levelMm) }])">Add</button></div>

@@ -3,6 +3,7 @@ import { ElDialog } from 'element-plus'
 import { computed, onBeforeUnmount, ref, shallowRef } from 'vue'
 import { setSoundings } from '../../core/build/edits'
 import type { PoolGroundPlan } from '../../core/plan/derivePlan'
+import { guessPlacement, sizeOf } from '../../core/scan/guess'
 import { LONGEST_SCAN, scanKind } from '../../core/scan/readMesh'
 import type { ScanSeen } from '../workers/messages'
 import { scanClient, type Laid, type ScanClient } from '../workers/scanClient'
@@ -66,23 +67,15 @@ async function read(event: Event): Promise<void> {
 }
 const said = (error: unknown) => { const text = error instanceof Error ? error.message : String(error); return text === 'stopped' ? '' : `${text.charAt(0).toUpperCase()}${text.slice(1)}. Nothing has been changed.` }
 
-/** Which unit and axis make the scan about as large as the base. */
 function guess(): void {
   if (!seen.value?.extents || !store.build) return
-  const { base } = store.build
-  let best = Infinity
-  for (const axis of ['z', 'y'] as const) {
-    const e = seen.value.extents[axis]
-    const [w, d, h] = [0, 1, 2].map((k) => e.max[k] - e.min[k])
-    for (const mmPer of [1, 10, 25.4, 1000]) {
-      const off = Math.abs(Math.log((w * mmPer) / base.widthMm)) + Math.abs(Math.log((d * mmPer) / base.depthMm)) + (h > Math.min(w, d) ? 2 : 0)
-      if (off < best) [best, unit.value, up.value] = [off, mmPer, axis]
-    }
-  }
+  const { unitMm, up: axis } = guessPlacement(seen.value.extents, store.build.base)
+  unit.value = unitMm
+  up.value = axis
 }
 const size = computed(() => {
   const e = seen.value?.extents?.[up.value]
-  return e ? [0, 1, 2].map((k) => (e.max[k] - e.min[k]) * unit.value) : null
+  return e ? sizeOf(e, unit.value) : null
 })
 const pools = computed(() => store.pools.filter((p) => only.value === '' || p.id === only.value))
 async function lay(): Promise<void> {

@@ -189,7 +189,7 @@ const layerFill = (i: number, count: number) => 0.35 + (0.5 * (count - i)) / Mat
       <g class="ends">
         <text :x="X(0)" :y="height - 10" class="figure" text-anchor="middle">A</text>
         <text :x="X(section.lengthMm)" :y="height - 10" class="figure" text-anchor="middle">B</text>
-        <text :x="(X(0) + X(section.lengthMm)) / 2" :y="height - 10" text-anchor="middle" class="quiet">{{ mm(section.lengthMm) }} along the line · heights drawn {{ number(exaggeration) }} times</text>
+        <text :x="(X(0) + X(section.lengthMm)) / 2" :y="height - 10" text-anchor="middle" class="quiet">{{ mm(section.lengthMm) }}{{ section.lengthMm * scale > 340 ? ` along the line · heights drawn ${number(exaggeration)} times` : ` · heights × ${number(exaggeration)}` }}</text>
       </g>
     </svg>
   </div>

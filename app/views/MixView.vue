@@ -11,6 +11,7 @@ import NumberField from '../components/NumberField.vue'
 import RescueTint from '../components/RescueTint.vue'
 import CupDrawing from '../drawings/CupDrawing.vue'
 import { useRouter } from 'vue-router'
+import { costToBuy } from '../../core/amounts/shopping'
 import type { PlannedBatch } from '../../core/amounts/types'
 import { duration, grams, ml, mm, number } from '../format'
 import { useSettingsStore } from '../stores/settings'
@@ -40,8 +41,8 @@ const tintsOf = (drops: Record<string, number>) =>
   Object.entries(drops).map(([id, count]) => ({ id, drops: count, name: store.shelf.get(id)?.name ?? id, colour: onShelf(store.shelf, 'tint', id)?.look.colour ?? '#888888' }))
 const dropsWords = (drops: Record<string, number>) => tintsOf(drops).map((t) => `${t.drops} ${t.drops === 1 ? 'drop' : 'drops'} ${t.name.replace(' tint', '').toLowerCase()}`).join(' and ')
 const lights = computed(() => build.value.waters.flatMap((w) => (w.kind === 'pool' && w.way === 'light-cured-pour' ? [{ pool: w, light: plan.value?.stacks.pools.find((s) => s.id === w.id)?.light, massG: plan.value?.amounts.sizes.waters[w.id]?.lightG ?? 0 }] : [])))
-const toBuy = computed(() => (plan.value?.amounts.shopping ?? []).reduce((sum, l) => sum + (l.cost ?? 0), 0))
-const rescue = computed(() => { const g = groups.value.find((x) => x.batches.some((b) => Object.keys(b.drops).length > 0)); const b = g?.batches.find((x) => Object.keys(x.drops).length > 0); return b ? { key: `${b.pool}-${b.massG}`, massG: b.massG, wanted: b.dosePer100G, cupHoldsG: b.cupHoldsG } : null })
+const toBuy = computed(() => costToBuy(plan.value?.amounts.shopping ?? []))
+const rescue = computed(() => { const g = groups.value.find((x) => x.batches.some((b) => Object.keys(b.drops).length > 0)); const b = g?.batches.find((x) => Object.keys(x.drops).length > 0); return b ? { key: `${b.pool}-${b.massG}`, massG: b.massG, wanted: b.dosePer100G, cupHoldsG: b.cupHoldsG, drops: Object.values(b.drops).reduce((sum, d) => sum + d, 0) } : null })
 const saveShopping = () => saveFile(`${build.value.name} shopping.csv`, 'text/csv', shoppingCsv(plan.value!.amounts.shopping))
 </script>
 
@@ -89,7 +90,7 @@ const saveShopping = () => saveFile(`${build.value.name} shopping.csv`, 'text/cs
         </table>
         <p class="small soft">Prices are made up until you give yours on Shelf; what you have is taken off there.</p>
       </section>
-      <RescueTint v-if="rescue" :key="rescue.key" :mass-g="rescue.massG" :wanted="rescue.wanted" :cup-holds-g="rescue.cupHoldsG" />
+      <RescueTint v-if="rescue" :key="rescue.key" :mass-g="rescue.massG" :wanted="rescue.wanted" :drops="rescue.drops" :cup-holds-g="rescue.cupHoldsG" />
       <section class="panel pad stack">
         <h2>Your bench</h2>
         <div class="grid2">

@@ -201,6 +201,11 @@ const STEPS = { cup: 'Empty cup on the scale, then tare', A: 'Part A', B: 'Part 
             <h2>{{ poured.verdict === 'right' ? 'In its ratio' : poured.verdict === 'within' ? 'A little off, within what a resin bears' : 'Out of its ratio' }}</h2>
             <p class="large">A <b>{{ grams(poured.aG) }}</b>, B <b>{{ grams(poured.bG) }}</b>: part B is {{ Math.abs(poured.errorPct).toFixed(1) }} % {{ poured.errorPct >= 0 ? 'over' : 'under' }}.</p>
             <p v-if="poured.addG" class="large">Add <b data-test="add">{{ grams(poured.addG.grams) }} of {{ poured.addG.part }}</b><template v-if="poured.fits">: {{ grams(poured.afterG) }} in all, the cup takes it.</template><b v-else class="fault">: {{ grams(poured.afterG) }} in all, more than the cup takes. Move to a larger cup first.</b></p>
+            <svg class="off" viewBox="0 0 600 74" role="img" :aria-label="`Part B ${poured.errorPct.toFixed(1)} % from its ratio`">
+              <rect x="10" y="22" width="580" height="16" class="far" /><rect x="213" y="22" width="174" height="16" class="bears" /><rect x="271" y="22" width="58" height="16" class="good" />
+              <path :d="`M${300 + 29 * Math.max(-10, Math.min(10, poured.errorPct))} 20l-9 -16h18Z`" class="here" />
+              <text x="300" y="58" text-anchor="middle">in its ratio</text><text x="213" y="58" text-anchor="middle" class="quiet">−3 %</text><text x="387" y="58" text-anchor="middle" class="quiet">+3 %</text><text x="590" y="58" text-anchor="end" class="quiet">10 % too much B</text><text x="10" y="58" class="quiet">10 % too little B</text>
+            </svg>
             <ul v-if="drops.length && pool?.tinting === 'batch-by-batch'" class="drops"><li v-for="d in drops" :key="d.id"><span class="swatch" :style="{ background: d.colour }"></span><b>{{ d.count.toFixed(1) }}</b> drops {{ d.name.replace(' tint', '').toLowerCase() }}</li></ul>
             <p v-else-if="drops.length" class="soft">Its tint came in with part A: nothing to count.</p>
           </div>
@@ -258,8 +263,10 @@ const STEPS = { cup: 'Empty cup on the scale, then tare', A: 'Part A', B: 'Part 
 .trouble { background: var(--red-wash); border-left: 5px solid var(--red-lead); padding: 8px 12px; border-radius: 0 10px 0 10px; }
 .verdict { padding: 12px 4px; display: grid; gap: 10px; border-left: 8px solid var(--moss); padding-left: 18px; }
 .verdict.within { border-color: var(--brass); } .verdict.off { border-color: var(--red-lead); }
+.verdict .fault { font-size: inherit; }
 .verdict h2 { font-size: 26px; }
 .large { font-size: 20px; }
+.off { width: min(100%, 640px); } .off .far { fill: var(--red-wash); } .off .bears { fill: var(--brass-wash); } .off .good { fill: var(--shallow); } .off .here { fill: var(--ink); } .off text { font-size: 14px; }
 .jug { min-height: 44px; touch-action: none; }
 .drops { list-style: none; padding: 0; margin: 0; display: grid; gap: 4px; }
 .drops li { display: flex; gap: 8px; align-items: center; }

@@ -120,6 +120,9 @@ function priced(material: Material, amount: number, also: string, byWater: Recor
   }
 }
 
+/** What all packs to buy come to. */
+export const costToBuy = (lines: readonly ShoppingLine[]): number => lines.reduce((sum, l) => sum + (l.cost ?? 0), 0)
+
 /** Money that a water's own materials come to. */
 export const costOfWater = (lines: readonly ShoppingLine[], water: string): number =>
   lines.reduce((sum, l) => sum + (l.amount > 0 ? (l.usedCost * (l.byWater[water] ?? 0)) / l.amount : 0), 0)

@@ -1,5 +1,5 @@
 import type { Point2 } from '../geometry/polygon'
-import { signedArea } from '../geometry/polygon'
+import { middleOf, signedArea } from '../geometry/polygon'
 import type { OutlineCorner } from '../build/types'
 import type { Corner } from './surface'
 
@@ -67,4 +67,12 @@ export function damLengthMm(outline: readonly OutlineCorner[]): number {
     const next = corners[(i + 1) % corners.length]
     return sum + (shore[i] ? 0 : Math.hypot(next.x - c.x, next.y - c.y))
   }, 0)
+}
+
+/** Which side of its pool an edge stands on, as a builder would say it, and how long it is, mm. @example sideOf(square, 0).side // "front" */
+export function sideOf(outline: readonly OutlineCorner[], edge: number): { side: 'front' | 'back' | 'left' | 'right'; lengthMm: number } {
+  const [a, b] = [outline[edge], outline[(edge + 1) % outline.length]]
+  const [x, y] = middleOf(outline.map((c): Point2 => [c.x, c.y]))
+  const [dx, dy] = [(a.x + b.x) / 2 - x, (a.y + b.y) / 2 - y]
+  return { side: Math.abs(dx) > Math.abs(dy) ? (dx > 0 ? 'right' : 'left') : dy > 0 ? 'back' : 'front', lengthMm: Math.hypot(b.x - a.x, b.y - a.y) }
 }
