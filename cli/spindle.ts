@@ -27,11 +27,14 @@ function calc(name: string | undefined, argument: string | undefined): string {
   return JSON.stringify(calculate(name, json.value))
 }
 
+/** Typed arrays as the lists that they are. */
+const plainNumbers = (_key: string, value: unknown): unknown => (ArrayBuffer.isView(value) ? Array.from(value as unknown as ArrayLike<number>) : value)
+
 function plan(path: string | undefined): string {
   if (path === undefined) throw new BadInput(USAGE)
   const build = readBuild(fileText(path))
   if (!build.ok) throw new BadInput(faultLine(build.faults))
-  return JSON.stringify(derivePlan(build.value), null, 2)
+  return JSON.stringify(derivePlan(build.value), plainNumbers, 2)
 }
 
 /** The faults are what was asked for, so they go to standard output; their count to standard error. */

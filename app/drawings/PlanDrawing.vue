@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import type { Base, Pool, SectionLine } from '../../core/build/types'
-import type { FallForm } from '../../core/forms/formsStage'
+import type { FallForm } from '../../core/forms/fallForm'
 import { distanceToRing, insideRing, middleOf, signedArea, type Point2 } from '../../core/geometry/polygon'
 import { arcBetween } from '../../core/ground/outline'
 import type { PoolGroundPlan } from '../../core/plan/derivePlan'

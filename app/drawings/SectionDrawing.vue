@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import type { Pool } from '../../core/build/types'
-import type { FallForm } from '../../core/forms/formsStage'
+import type { FallForm } from '../../core/forms/fallForm'
 import type { Section, SectionRun } from '../../core/ground/section'
 import type { PoolStack } from '../../core/stacks/poolStack'
 import { mm, number } from '../format'

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { TUCK_MM, type FallForm } from '../../core/forms/formsStage'
+import { TUCK_MM } from '../../core/forms/fallCurve'
+import type { FallForm } from '../../core/forms/fallForm'
 import { mm } from '../format'
 import { useSize } from './useSize'
 

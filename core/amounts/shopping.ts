@@ -2,7 +2,7 @@ import type { Build, Water } from '../build/types'
 import { onShelf, type Shelf } from '../materials/shelf'
 import type { Material } from '../materials/types'
 import { unitOf, type Unit } from '../materials/units'
-import { BODY_SIZES } from '../steps/bodySizes'
+import { isWorked } from '../steps/bodySizes'
 import { wayFor } from '../ways/catalog'
 import { grown, type Way } from '../ways/types'
 import type { PlannedBatch, PoolAmounts } from './types'
@@ -39,7 +39,7 @@ type Add = (material: Material, amount: number, water: string | null, also?: str
 
 /** What the fields of a water name, for the uses of its way. */
 function fieldOf(water: Water, field: string, shelf: Shelf): string | null {
-  if (water.kind === 'fall') return field === 'gel' ? water.gel : null
+  if (water.kind !== 'pool') return field === 'gel' ? water.gel : null
   switch (field) {
     case 'light.resin':
       return water.light.resin
@@ -86,7 +86,7 @@ export function shoppingList(
   for (const water of build.waters) {
     const sizes = waters[water.id]
     if (!sizes) continue
-    if (water.kind === 'pool' ? !BODY_SIZES.some((size) => (sizes[size] ?? 0) > 0) : !sizes.strips) continue
+    if (!isWorked(water.kind, sizes)) continue
     useAll(wayFor(water.kind, water.way), sizes, water)
     const dam = water.kind === 'pool' && (sizes.damCm ?? 0) > 0 ? onShelf(shelf, 'dam', water.dam) : null
     if (dam) add(dam, (sizes.damCm ?? 0) / 100, water.id)

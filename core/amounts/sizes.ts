@@ -1,5 +1,5 @@
 import type { Build } from '../build/types'
-import { fallsOf, poolsOf } from '../build/types'
+import { fallsOf, poolsOf, reachesOf, seasOf, splashesOf } from '../build/types'
 import type { FormsPlan } from '../forms/formsStage'
 import type { GroundPlan } from '../ground/groundStage'
 import { onShelf, type Shelf } from '../materials/shelf'
@@ -61,6 +61,26 @@ export function sizesOf(build: Build, ground: GroundPlan, forms: FormsPlan, stac
     const form = forms.falls.find((f) => f.id === fall.id)!
     const stack = stacks.falls.find((f) => f.id === fall.id)!
     waters[fall.id] = { ...whole, widthCm: form.widthMm / 10, strips: form.stripsToMake, stripCm2: stack.stripCm2 }
+  }
+  const whiteOf = (id: string) => {
+    const found = forms.white.waters.find((w) => w.water === id)
+    return found ? (found.areaMm2 * found.sharePct) / 10_000 : 0
+  }
+  for (const reach of reachesOf(build)) {
+    const form = forms.reaches.find((r) => r.id === reach.id)!
+    waters[reach.id] = { ...whole, formCm2: form.stations.length > 0 ? (form.lengthMm * form.widthMm) / 100 : 0, whiteCm2: whiteOf(reach.id) }
+  }
+  for (const sea of seasOf(build)) {
+    const form = forms.seas.find((s) => s.id === sea.id)!
+    const length = (lines: readonly (readonly (readonly [number, number])[])[]) => lines.reduce((sum, line) => sum + line.slice(1).reduce((l, p, i) => l + Math.hypot(p[0] - line[i][0], p[1] - line[i][1]), 0), 0)
+    waters[sea.id] = {
+      ...whole, formCm2: form.faults.length > 0 ? 0 : (ground.pools.find((p) => p.id === sea.pool)?.areaMm2 ?? 0) / 100, whiteCm2: whiteOf(sea.pool),
+      crestCm: length(form.crests) / 10
+    }
+  }
+  for (const splash of splashesOf(build)) {
+    const form = forms.splashes.find((s) => s.id === splash.id)!
+    waters[splash.id] = { ...whole, fingers: form.faults.length > 0 ? 0 : form.fingers, formCm2: (form.heightMm * form.reachMm) / 100 }
   }
   return { whole, waters }
 }

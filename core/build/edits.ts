@@ -1,8 +1,8 @@
-import type { Point2 } from '../geometry/polygon'
 import type { Sounding } from '../ground/surface'
-import type { Band, Build, EdgeKind, Fall, OutlineCorner, Pool, Water } from './types'
+import { middleOf, type Point2 } from '../geometry/polygon'
+import type { Band, Boulder, Build, EdgeKind, Fall, OutlineCorner, Pool, Reach, Sea, Splash, Water, WaterKind } from './types'
 import { poolsOf } from './types'
-import { fallOver, poolWithin } from './newBuild'
+import { fallOver, poolWithin, reachIn, seaOver, splashAt } from './newBuild'
 
 /** Every edit takes a build and returns a new one; what it does not touch is shared, so undo costs nothing. */
 export type Edit = (build: Build) => Build
@@ -29,6 +29,37 @@ export const changePool = (id: string, change: Partial<Omit<Pool, 'kind' | 'id'>
 export const changeFall = (id: string, change: Partial<Omit<Fall, 'kind' | 'id'>>): Edit =>
   onWater(id, (water) => (water.kind === 'fall' ? { ...water, ...change } : water))
 
+/** Changes some keys of a run, a sea or a splash. */
+export const changeReach = (id: string, change: Partial<Omit<Reach, 'kind' | 'id'>>): Edit => onWater(id, (water) => (water.kind === 'reach' ? { ...water, ...change } : water))
+export const changeSea = (id: string, change: Partial<Omit<Sea, 'kind' | 'id'>>): Edit => onWater(id, (water) => (water.kind === 'sea' ? { ...water, ...change } : water))
+export const changeSplash = (id: string, change: Partial<Omit<Splash, 'kind' | 'id'>>): Edit => onWater(id, (water) => (water.kind === 'splash' ? { ...water, ...change } : water))
+/** Renames any water. */
+export const renameWater = (id: string, name: string): Edit => onWater(id, (water) => ({ ...water, name }))
+
+const onReach = (id: string, change: (reach: Reach) => Reach): Edit => onWater(id, (water) => (water.kind === 'reach' ? change(water) : water))
+/** Moves a point of a run's line. */
+export const moveReachPoint = (id: string, point: string, [x, y]: Point2): Edit => onReach(id, (r) => ({ ...r, path: r.path.map((p) => (p.id === point ? { ...p, x: round1(x), y: round1(y) } : p)) }))
+/** Puts a point into a run's line half-way after one; at its end, as far on again. */
+export const addReachPoint = (id: string, after: string): Edit =>
+  onReach(id, (r) => {
+    const i = r.path.findIndex((p) => p.id === after)
+    if (i < 0) return r
+    const [a, b] = i + 1 < r.path.length ? [r.path[i], r.path[i + 1]] : [r.path[i], { x: 2 * r.path[i].x - r.path[i - 1].x, y: 2 * r.path[i].y - r.path[i - 1].y }]
+    const half = i + 1 < r.path.length ? 0.5 : 1
+    const point = { id: freeId('p', r.path), x: round1(a.x + half * (b.x - a.x)), y: round1(a.y + half * (b.y - a.y)) }
+    return { ...r, path: [...r.path.slice(0, i + 1), point, ...r.path.slice(i + 1)] }
+  })
+/** Takes a point out of a run's line, which keeps two. */
+export const removeReachPoint = (id: string, point: string): Edit => onReach(id, (r) => (r.path.length <= 2 ? r : { ...r, path: r.path.filter((p) => p.id !== point) }))
+/** Puts a rock into a run. */
+export const addBoulder = (id: string, [x, y]: Point2): Edit =>
+  onReach(id, (r) => ({ ...r, boulders: [...r.boulders, { id: freeId('rock', r.boulders), name: `Rock ${r.boulders.length + 1}`, x: round1(x), y: round1(y), widthMm: 14, heightMm: 10 }] }))
+/** Changes a rock; null takes it out. */
+export const changeBoulder = (id: string, rock: string, change: Partial<Omit<Boulder, 'id'>> | null): Edit =>
+  onReach(id, (r) => ({ ...r, boulders: change === null ? r.boulders.filter((b) => b.id !== rock) : r.boulders.map((b) => (b.id === rock ? { ...b, ...change } : b)) }))
+/** How much water runs down the chain. */
+export const setFlow = (change: Partial<Build['flow']>): Edit => (build) => ({ ...build, flow: { ...build.flow, ...change } })
+
 const onPool = (id: string, change: (pool: Pool) => Pool): Edit => onWater(id, (water) => (water.kind === 'pool' ? change(water) : water))
 
 /** Moves a corner of the outline, to the nearest tenth of a millimetre. */
@@ -54,7 +85,7 @@ export const removeCorner = (pool: string, corner: string): Edit => (build) => {
     ...build,
     waters: build.waters.map((water) => {
       if (water.kind === 'pool') return water.id === pool ? { ...water, outline: water.outline.filter((c) => c.id !== corner) } : water
-      return water.lip?.pool === pool && water.lip.corner === corner ? { ...water, lip: { pool, corner: before } } : water
+      return water.kind === 'fall' && water.lip?.pool === pool && water.lip.corner === corner ? { ...water, lip: { pool, corner: before } } : water
     })
   }
 }
@@ -66,7 +97,7 @@ export const drawOutline = (pool: string, points: readonly Point2[]): Edit => (b
     ...build,
     waters: build.waters.map((water) => {
       if (water.kind === 'pool') return water.id === pool ? { ...water, outline } : water
-      return water.lip?.pool === pool ? { ...water, lip: { pool, corner: outline[0].id } } : water
+      return water.kind === 'fall' && water.lip?.pool === pool ? { ...water, lip: { pool, corner: outline[0].id } } : water
     })
   }
 }
@@ -115,17 +146,53 @@ export const addFall: Edit = (build) => {
   const from = pools.find((p) => !taken.has(p.id)) ?? pools[0]
   if (!from) return build
   const into = pools.find((p) => p.levelMm < from.levelMm)?.id ?? null
-  const falls = build.waters.length - pools.length
-  const fall = fallOver(freeId('fall', build.waters), `Fall ${falls + 1}`, from, into)
+  const fall = fallOver(freeId('fall', build.waters), nextName(build, 'fall', 'Fall'), from, into)
   const at = build.waters.indexOf(from) + 1
   return { ...build, waters: [...build.waters.slice(0, at), fall, ...build.waters.slice(at)] }
 }
 
-/** Takes a water away; falls from a pool that is gone lose their lip, falls into it go to the base. */
+const nextName = (build: Build, kind: WaterKind, word: string) => `${word} ${build.waters.filter((w) => w.kind === kind).length + 1}`
+
+/** Adds a run down the lowest pool, after it in the chain. */
+export const addReach: Edit = (build) => {
+  const low = poolsOf(build).reduce<Pool | null>((best, p) => (best === null || p.levelMm < best.levelMm ? p : best), null)
+  if (!low) return build
+  return { ...build, waters: [...build.waters, reachIn(freeId('run', build.waters), nextName(build, 'reach', 'Rapid'), low.outline)] }
+}
+
+/** Adds waves over the largest pool. */
+export const addSea: Edit = (build) => {
+  const largest = poolsOf(build).reduce<Pool | null>((best, p) => (best === null || spread(p) > spread(best) ? p : best), null)
+  return largest ? { ...build, waters: [...build.waters, seaOver(freeId('sea', build.waters), nextName(build, 'sea', 'Waves'), largest)] } : build
+}
+const spread = (pool: Pool) => {
+  const [xs, ys] = [pool.outline.map((c) => c.x), pool.outline.map((c) => c.y)]
+  return (Math.max(...xs) - Math.min(...xs)) * (Math.max(...ys) - Math.min(...ys))
+}
+
+/** Adds a splash in the middle of a pool. */
+export const addSplash: Edit = (build) => {
+  const pool = poolsOf(build).at(-1)
+  if (!pool) return build
+  const [x, y] = middleOf(pool.outline.map((c): Point2 => [c.x, c.y]))
+  return { ...build, waters: [...build.waters, splashAt(freeId('splash', build.waters), nextName(build, 'splash', 'Splash'), round1(x), round1(y), pool.levelMm)] }
+}
+
+/** Moves a water up or down the chain. */
+export const moveWater = (id: string, by: -1 | 1): Edit => (build) => {
+  const i = build.waters.findIndex((w) => w.id === id)
+  const to = i + by
+  if (i < 0 || to < 0 || to >= build.waters.length) return build
+  const waters = [...build.waters]
+  ;[waters[i], waters[to]] = [waters[to], waters[i]]
+  return { ...build, waters }
+}
+
+/** Takes a water away; falls from a pool that is gone lose their lip, falls into it go to the base, and waves on it go with it. */
 export const removeWater = (id: string): Edit => (build) => ({
   ...build,
   waters: build.waters
-    .filter((water) => water.id !== id)
+    .filter((water) => water.id !== id && !(water.kind === 'sea' && water.pool === id))
     .map((water) => {
       if (water.kind !== 'fall') return water
       const lip = water.lip?.pool === id ? null : water.lip

@@ -1,5 +1,5 @@
 import type { Sounding } from '../ground/surface'
-import type { Build, Calendar, Fall, OutlineCorner, Pool } from './types'
+import type { Build, Calendar, Fall, OutlineCorner, Pool, Reach, Sea, Splash } from './types'
 
 /** What a new build is asked for. */
 export interface NewBuild {
@@ -27,6 +27,11 @@ export const poolDefaults = (): Pick<Pool, 'measure' | 'bands' | 'pours' | 'heed
   gloss: { gel: 'heavy-gloss-gel', coats: 2 }
 })
 
+/** A steady flow, and no module that joins: also what files of version 2 are given. */
+export const flowDefaults = (): Pick<Build, 'flow' | 'meets'> => ({ flow: { mood: 'steady', dischargeM3S: null }, meets: [] })
+/** A single drop that hangs as its flow will have it: also what falls of version 2 are given. */
+export const fallDefaults = (): Pick<Fall, 'steps' | 'treadMm' | 'hang'> => ({ steps: 1, treadMm: 8, hang: 'by-flow' })
+
 const UPPER_LEVEL_MM = 38
 const LOWER_LEVEL_MM = 10
 const DEPTH_MM = 9
@@ -41,13 +46,14 @@ export function newBuild(asked: NewBuild): Build {
   const { base, waters } = asked
   const build: Build = {
     format: 'tall-spindle-build',
-    version: 2,
+    version: 3,
     id: asked.id,
     name: asked.name,
     scale: asked.scale,
     base,
     ground: { landform: 'xps', shell: 'fibre-plaster', shellMm: 3, seal: 'acrylic-varnish', sealCoats: 3, bankMm: 40, castingsMl: 60, ...BED_COLOURS },
     waters: [],
+    ...flowDefaults(),
     section: { from: [base.widthMm / 2, 0], to: [base.widthMm / 2, base.depthMm] },
     outOfLevel: { xDeg: 0, yDeg: 0 },
     room: { tempC: 20, rhPct: 50 },
@@ -93,6 +99,28 @@ export function fallOver(id: string, name: string, pool: Pool, into: string | nu
   const lip = pool.outline.find((c) => c.edge === 'dam') ?? pool.outline[0]
   return {
     kind: 'fall', id, name, way: 'peel-off-strips', lip: { pool: pool.id, corner: lip.id }, into, dropMm: null, widthMm: null,
-    gel: 'ripple-gel', stripWidthMm: 14, spares: 2
+    gel: 'ripple-gel', stripWidthMm: 14, spares: 2, ...fallDefaults()
   }
 }
+
+/** A run down the middle of a pool, from one end of it to the other. */
+export function reachIn(id: string, name: string, ring: Pool['outline']): Reach {
+  const ys = ring.map((c) => c.y)
+  const [top, bottom] = [Math.max(...ys), Math.min(...ys)]
+  const x = Math.round(ring.reduce((sum, c) => sum + c.x, 0) / ring.length)
+  const y = (share: number) => Math.round(top + share * (bottom - top))
+  return {
+    kind: 'reach', id, name, way: 'layered-rapid', path: [0.08, 0.5, 0.92].map((share, i) => ({ id: `p${i + 1}`, x, y: y(share) })),
+    widthMm: Math.max(10, Math.round((Math.max(...ring.map((c) => c.x)) - Math.min(...ring.map((c) => c.x))) * 0.4)), bed: 'cobbles', boulders: [], gel: 'ripple-gel'
+  }
+}
+
+/** Waves over a pool, raised by a fresh wind, running away from the viewer. */
+export const seaOver = (id: string, name: string, pool: Pool): Sea => ({
+  kind: 'sea', id, name, way: 'brushed-ridges', pool: pool.id, headingDeg: 90, drive: 'breaker', windMS: 12, fetchKm: 50, breakerMm: 12, periodS: 7, crest: null, phase: 0, gel: 'heavy-gloss-gel'
+})
+
+/** A splash on a pool's surface. */
+export const splashAt = (id: string, name: string, x: number, y: number, zMm: number): Splash => ({
+  kind: 'splash', id, name, way: 'frozen-drips', cause: 'wheel', x, y, zMm, headingDeg: 0, loDeg: 35, hiDeg: 80, widthMm: 12, speedMS: null, dropMm: null, gel: 'heavy-gloss-gel'
+})

@@ -1,11 +1,12 @@
 import type { TintDose } from '../calculators/mix'
 import type { Sounding } from '../ground/surface'
+import type { Mood } from '../hydraulics/drop'
 import type { Material } from '../materials/types'
 
-/** What the builder entered: the whole of a build file, version 2. Lengths in mm on the model, z up from the base's top. */
+/** What the builder entered: the whole of a build file, version 3. Lengths in mm on the model, z up from the base's top. */
 export interface Build {
   format: 'tall-spindle-build'
-  version: 2
+  version: 3
   id: string
   name: string
   /** As the builder says it: "1:48", "OO". */
@@ -14,6 +15,10 @@ export interface Build {
   ground: GroundChoice
   /** From source to sink. */
   waters: Water[]
+  /** How much water runs down the chain, full size. */
+  flow: Flow
+  /** Edges of the base at which a next module joins, so that its water meets this one. */
+  meets: Side[]
   section: SectionLine
   /** How far the base stands out of level: along x and along y, degrees; above 0: the far end is higher. */
   outOfLevel: OutOfLevelAngles
@@ -71,7 +76,17 @@ export interface MixingHabits {
   readabilityG: number
 }
 
-export type Water = Pool | Fall
+/** One flow through the whole chain: a mood, or a figure in m³/s where the builder knows it. */
+export interface Flow {
+  mood: Mood
+  dischargeM3S: number | null
+}
+
+export type Side = 'front' | 'back' | 'left' | 'right'
+export const SIDES: readonly Side[] = ['front', 'back', 'left', 'right']
+
+export type Water = Pool | Fall | Reach | Sea | Splash
+export type WaterKind = Water['kind']
 export type EdgeKind = 'shore' | 'dam'
 
 export interface OutlineCorner {
@@ -192,6 +207,93 @@ export interface Fall {
   stripWidthMm: number
   /** Strips made beyond those hung, to choose from. */
   spares: number
+  /** Steps that the drop is cut into; 1: it falls at once. */
+  steps: number
+  /** Length of a step, mm. */
+  treadMm: number
+  /** Whether the sheet springs free of the face or runs down it; by its flow, or as the builder wants it. */
+  hang: 'by-flow' | 'free' | 'clinging'
+}
+
+export interface ReachPoint {
+  id: string
+  x: number
+  y: number
+  /** Height of the bed given by the builder, mm; left out: that of the ground dipped there. */
+  bedMm?: number
+}
+
+/** A rock in a run of water. */
+export interface Boulder {
+  id: string
+  name: string
+  x: number
+  y: number
+  widthMm: number
+  /** How high it stands over the bed, mm. */
+  heightMm: number
+}
+
+/** A run or rapid: water on its way down, along a line on the plan. */
+export interface Reach {
+  kind: 'reach'
+  id: string
+  name: string
+  way: string
+  /** From upstream to downstream. */
+  path: ReachPoint[]
+  widthMm: number
+  bed: BedKind
+  boulders: Boulder[]
+  gel: string
+}
+
+export type BedKind = 'smooth' | 'gravel' | 'cobbles' | 'boulders'
+
+/** Waves on a pool: a shore they break on, or open water under wind. */
+export interface Sea {
+  kind: 'sea'
+  id: string
+  name: string
+  way: string
+  pool: string
+  /** Where the waves travel to, degrees: 0 to the right, 90 away from the viewer. */
+  headingDeg: number
+  /** Raised by wind over a fetch, or by the height of breaker that is wanted. */
+  drive: 'wind' | 'breaker'
+  windMS: number
+  fetchKm: number
+  breakerMm: number
+  periodS: number
+  /** The crest that is built as it breaks: where on the plan, and how long; null: none. */
+  crest: { x: number; y: number; lengthMm: number } | null
+  /** The moment it is frozen at, as a share of the period. */
+  phase: number
+  gel: string
+}
+
+/** Thrown water: from a wheel, off a wall, by a body going in or coming out, or a column of spray. */
+export interface Splash {
+  kind: 'splash'
+  id: string
+  name: string
+  way: string
+  cause: 'wheel' | 'wall' | 'body' | 'column'
+  x: number
+  y: number
+  /** Height of the place it leaves from, mm. */
+  zMm: number
+  /** Which way it is thrown on the plan, degrees: 0 to the right, 90 away from the viewer. */
+  headingDeg: number
+  loDeg: number
+  hiDeg: number
+  /** How wide the source is, across the way it is thrown, mm. */
+  widthMm: number
+  /** Given by the builder, m/s full size; null: from the cause. */
+  speedMS: number | null
+  /** Height a body falls from, mm on the model; null: unknown. */
+  dropMm: number | null
+  gel: string
 }
 
 /** A stretch of free time on a day of the builder's own clock: "19:00" to "21:30". */
@@ -212,3 +314,6 @@ export const WEEKDAYS: readonly Weekday[] = ['mon', 'tue', 'wed', 'thu', 'fri', 
 
 export const poolsOf = (build: Build): Pool[] => build.waters.filter((w): w is Pool => w.kind === 'pool')
 export const fallsOf = (build: Build): Fall[] => build.waters.filter((w): w is Fall => w.kind === 'fall')
+export const reachesOf = (build: Build): Reach[] => build.waters.filter((w): w is Reach => w.kind === 'reach')
+export const seasOf = (build: Build): Sea[] => build.waters.filter((w): w is Sea => w.kind === 'sea')
+export const splashesOf = (build: Build): Splash[] => build.waters.filter((w): w is Splash => w.kind === 'splash')

@@ -1,4 +1,5 @@
 import Joi from 'joi'
+import { NAMED_SCALES, scaleRatio } from './scale'
 
 /** One calculator of the published contract: what it takes, and what it does with it. */
 export interface Calculator {
@@ -14,3 +15,8 @@ export const length = () => Joi.number().min(-LONGEST_MM).max(LONGEST_MM)
 /** A number above 0. */
 export const some = (max: number) => Joi.number().greater(0).max(max)
 export const unique = () => Joi.string().min(1).max(80)
+/** A scale by name or number, taken as its ratio. */
+export const scaleName = () =>
+  Joi.alternatives(Joi.number(), Joi.string().max(40))
+    .custom((value: string | number, helpers) => scaleRatio(value) ?? helpers.error('any.scale'))
+    .messages({ 'any.scale': `"scale" must be 1 to 10000, "1:48", or one of ${[...NAMED_SCALES.keys()].join(', ')}` })

@@ -1,12 +1,13 @@
 import Joi from 'joi'
 import { faultLine } from '../build/fault'
 import { faultsOf, shown } from '../formats/checked'
-import { calculator, length, LONGEST_MM, some, unique, type Calculator } from './calculator'
+import { calculator, length, LONGEST_MM, scaleName, some, unique, type Calculator } from './calculator'
 import { outOfLevelByDifference, outOfLevelByTilt } from './level'
 import { mix, rescueTint, type MixInput } from './mix'
 import { POUR_CALCULATORS } from './pourContract'
-import { NAMED_SCALES, scaled, scaleRatio } from './scale'
+import { scaled } from './scale'
 import { volumeOver, type VolumeInput } from './volume'
+import { WATER_CALCULATORS } from './waterContract'
 
 const share = () => Joi.number().min(0).max(500)
 
@@ -15,10 +16,7 @@ const CALCULATORS: ReadonlyMap<string, Calculator> = new Map<string, Calculator>
     'scale',
     calculator(
       Joi.object({
-        scale: Joi.alternatives(Joi.number(), Joi.string().max(40))
-          .custom((value: string | number, helpers) => scaleRatio(value) ?? helpers.error('any.scale'))
-          .required()
-          .messages({ 'any.scale': `"scale" must be 1 to 10000, "1:48", or one of ${[...NAMED_SCALES.keys()].join(', ')}` }),
+        scale: scaleName().required(),
         modelMm: length().required()
       }),
       (input: { scale: number; modelMm: number }) => scaled(input.scale, input.modelMm)
@@ -88,7 +86,8 @@ const CALCULATORS: ReadonlyMap<string, Calculator> = new Map<string, Calculator>
         rescueTint(input.massG, input.dropsPer100G, input.wantedDropsPer100G)
     )
   ],
-  ...POUR_CALCULATORS
+  ...POUR_CALCULATORS,
+  ...WATER_CALCULATORS
 ])
 
 /** Names that `calculate` knows. */

@@ -94,6 +94,7 @@ function waterCures(water: Water, build: Build, dry: number, stack: PoolStack | 
   if (water.kind === 'fall') {
     return { peel: hours(onShelf(shelf, 'gel', water.gel)?.peelH), stripSet: Math.round(OVERNIGHT_MIN * dry), rippleClear }
   }
+  if (water.kind !== 'pool') return { formClear: hours(onShelf(shelf, 'gel', water.gel)?.clearH), lightSet: COOL_MIN, rippleClear }
   const lacquer = onShelf(shelf, 'lacquer', water.skin.lacquer)
   const gloss = onShelf(shelf, 'gel', water.gloss.gel)
   return {

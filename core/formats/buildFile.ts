@@ -76,14 +76,15 @@ export function checkBuild(value: unknown): ReadResult<Build> {
 function danglingNames(build: Build): Fault[] {
   const faults: Fault[] = []
   build.waters.forEach((water, i) => {
-    if (water.kind !== 'fall') {
+    const pool = (id: string) => build.waters.find((w) => w.kind === 'pool' && w.id === id)
+    if (water.kind === 'sea' && !pool(water.pool)) faults.push({ path: `waters[${i}].pool`, message: `was "${water.pool}"; must be the id of a pool in this build` })
+    if (water.kind === 'pool') {
       water.openings.forEach((opening, k) => {
         if (build.waters.some((w) => w.kind === 'pool' && w.id === opening.into && w.id !== water.id)) return
         faults.push({ path: `waters[${i}].openings[${k}].into`, message: `was "${opening.into}"; must be the id of another pool in this build` })
       })
-      return
     }
-    const pool = (id: string) => build.waters.find((w) => w.kind === 'pool' && w.id === id)
+    if (water.kind !== 'fall') return
     const from = water.lip && pool(water.lip.pool)
     if (water.lip && !from) faults.push({ path: `waters[${i}].lip.pool`, message: `was "${water.lip.pool}"; must be the id of a pool in this build` })
     if (from?.kind === 'pool' && !from.outline.some((c) => c.id === water.lip!.corner)) {

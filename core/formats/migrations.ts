@@ -1,4 +1,4 @@
-import { BED_COLOURS, poolDefaults } from '../build/newBuild'
+import { BED_COLOURS, fallDefaults, flowDefaults, poolDefaults } from '../build/newBuild'
 import type { Fault } from '../build/fault'
 import { shown } from './checked'
 
@@ -9,15 +9,17 @@ export type AnyVersion = Record<string, unknown> & { version: number }
 export type Migration = (file: AnyVersion) => AnyVersion
 
 /** The version this app writes. */
-export const CURRENT_VERSION = 2
+export const CURRENT_VERSION = 3
 
 /**
  * The dated list of versions, each with the step that takes a file from it to the next.
  * 1 — 2026-11-24, the first.
  * 2 — 2026-11-25, pools say how they are measured, poured and tinted, what stands in them and where they open; the bed
  *     has colours and the base a tilt.
+ * 3 — 2026-11-25, one flow runs down the chain; runs, seas and splashes are waters; falls have steps and may cling;
+ *     modules join at edges of the base.
  */
-export const MIGRATIONS: ReadonlyMap<number, Migration> = new Map([[1, withPours]])
+export const MIGRATIONS: ReadonlyMap<number, Migration> = new Map([[1, withPours], [2, withFlow]])
 
 /** What is no object is left as it is: the check that follows says so. */
 const isObject = (value: unknown): value is Record<string, unknown> => typeof value === 'object' && value !== null && !Array.isArray(value)
@@ -28,6 +30,11 @@ function withPours(file: AnyVersion): AnyVersion {
     : file.waters
   const ground = isObject(file.ground) ? { castingsMl: 0, ...BED_COLOURS, ...file.ground } : file.ground
   return { outOfLevel: { xDeg: 0, yDeg: 0 }, ...file, waters, ground }
+}
+
+function withFlow(file: AnyVersion): AnyVersion {
+  const waters = Array.isArray(file.waters) ? file.waters.map((water: unknown) => (isObject(water) && water.kind === 'fall' ? { ...fallDefaults(), ...water } : water)) : file.waters
+  return { ...flowDefaults(), ...file, waters }
 }
 
 /**

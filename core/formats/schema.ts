@@ -1,7 +1,10 @@
 import Joi from 'joi'
 import { scaleRatio } from '../calculators/scale'
 import { LONGEST_MM } from '../calculators/calculator'
+import { SIDES } from '../build/types'
 import { isZone } from '../days/calendar'
+import { MOODS } from '../hydraulics/drop'
+import { FASTEST_MS } from '../spray/splash'
 import { BOTTLE_SCHEMA } from './bottleSchema'
 
 const mm = () => Joi.number().min(-LONGEST_MM).max(LONGEST_MM)
@@ -86,16 +89,67 @@ const fall = open({
   widthMm: Joi.number().greater(0).max(LONGEST_MM).allow(null).required(),
   gel: id().required(),
   stripWidthMm: Joi.number().min(2).max(500).required(),
-  spares: Joi.number().integer().min(0).max(100).required()
+  spares: Joi.number().integer().min(0).max(100).required(),
+  steps: Joi.number().integer().min(1).max(60).required(),
+  treadMm: extent().required(),
+  hang: Joi.valid('by-flow', 'free', 'clinging').required()
 })
 
+const heading = () => Joi.number().min(-360).max(360).required()
+const reach = open({
+  kind: Joi.valid('reach').required(),
+  id: id().required(),
+  name: name().required(),
+  way: id().required(),
+  path: Joi.array().items(open({ id: id().required(), x: mm().required(), y: mm().required(), bedMm: mm() })).min(2).max(500).unique('id').required(),
+  widthMm: extent().required(),
+  bed: Joi.valid('smooth', 'gravel', 'cobbles', 'boulders').required(),
+  boulders: Joi.array().items(open({ id: id().required(), name: name().required(), x: mm().required(), y: mm().required(), widthMm: extent().required(), heightMm: extent().required() })).max(300).unique('id').required(),
+  gel: id().required()
+})
+const sea = open({
+  kind: Joi.valid('sea').required(),
+  id: id().required(),
+  name: name().required(),
+  way: id().required(),
+  pool: id().required(),
+  headingDeg: heading(),
+  drive: Joi.valid('wind', 'breaker').required(),
+  windMS: Joi.number().greater(0).max(100).required(),
+  fetchKm: Joi.number().greater(0).max(20_000).required(),
+  breakerMm: Joi.number().greater(0).max(2000).required(),
+  periodS: Joi.number().greater(0).max(100).required(),
+  crest: open({ x: mm().required(), y: mm().required(), lengthMm: extent().required() }).allow(null).required(),
+  phase: Joi.number().min(0).max(1).required(),
+  gel: id().required()
+})
+const angle = () => Joi.number().min(0).max(180).required()
+const splash = open({
+  kind: Joi.valid('splash').required(),
+  id: id().required(),
+  name: name().required(),
+  way: id().required(),
+  cause: Joi.valid('wheel', 'wall', 'body', 'column').required(),
+  x: mm().required(),
+  y: mm().required(),
+  zMm: mm().required(),
+  headingDeg: heading(),
+  loDeg: angle(),
+  hiDeg: angle(),
+  widthMm: extent().required(),
+  speedMS: Joi.number().greater(0).max(FASTEST_MS).allow(null).required(),
+  dropMm: extent().allow(null).required(),
+  gel: id().required()
+})
+const KINDS = { pool, fall, reach, sea, splash }
+
 /**
- * The build file, version 2. Keys it does not know are allowed everywhere and kept: a later version, or the builder, may
+ * The build file, version 3. Keys it does not know are allowed everywhere and kept: a later version, or the builder, may
  * have put them there.
  */
 export const BUILD_SCHEMA = open({
   format: Joi.valid('tall-spindle-build').required(),
-  version: Joi.valid(2).required(),
+  version: Joi.valid(3).required(),
   id: id().required(),
   name: name().required(),
   scale: Joi.string().min(1).max(40).required().custom((value: string, helpers) => (scaleRatio(value) === null ? helpers.error('any.scale') : value)),
@@ -112,10 +166,17 @@ export const BUILD_SCHEMA = open({
     bedShore: colour().required()
   }).required(),
   waters: Joi.array()
-    .items(Joi.alternatives().conditional('.kind', { switch: [{ is: 'pool', then: pool }, { is: 'fall', then: fall }], otherwise: open({ kind: Joi.valid('pool', 'fall').required() }) }))
+    .items(
+      Joi.alternatives().conditional('.kind', {
+        switch: Object.entries(KINDS).map(([kind, then]) => ({ is: kind, then })),
+        otherwise: open({ kind: Joi.valid(...Object.keys(KINDS)).required() })
+      })
+    )
     .unique('id')
     .max(200)
     .required(),
+  flow: open({ mood: Joi.valid(...MOODS).required(), dischargeM3S: Joi.number().greater(0).max(1e6).allow(null).required() }).required(),
+  meets: Joi.array().items(Joi.valid(...SIDES)).unique().max(4).required(),
   section: open({ from: point().required(), to: point().required() }).required(),
   outOfLevel: open({ xDeg: tilt().required(), yDeg: tilt().required() }).required(),
   room: open({ tempC: Joi.number().min(-40).max(60).required(), rhPct: Joi.number().min(0).max(100).required() }).required(),

@@ -1,87 +1,112 @@
-import type { Build, Fall } from '../build/types'
-import { fallsOf, poolsOf } from '../build/types'
-import type { Fault } from '../build/fault'
+import type { Build } from '../build/types'
+import { fallsOf, poolsOf, reachesOf, seasOf, splashesOf } from '../build/types'
+import { scaleRatio } from '../calculators/scale'
 import type { Point2 } from '../geometry/polygon'
+import type { GroundPlan } from '../ground/groundStage'
+import type { Shelf } from '../materials/shelf'
+import { bedAt, bedMap, type BedMap } from './bedMap'
+import { believable, type ScaleCheck } from './believable'
+import { fallForm, type FallForm } from './fallForm'
+import { chainFlow } from './flow'
+import { reachCells, reachForm, type ReachForm } from './reachForm'
+import { throughPools, unrolled, type Run } from './run'
+import { seaForm, type SeaForm } from './seaForm'
+import { splashForm, type SplashForm } from './splashForm'
+import { pondRipples, reachRipples, seaRipples, strokesOver, type Ripples, type Stroke } from './strokes'
+import { whiteMap, type WhiteMap, type WhiteSource } from './whiteMap'
+import { fallWhite, reachWhite, seaWhite, splashWhite } from './whiteSources'
 
-/** Tucked in at lip and foot, mm. Common practice, no source. */
-export const TUCK_MM = 5
-/** How far one strip covers the edge of the next, mm. Common practice, no source. */
-export const OVERLAP_MM = 2
+/** A sea as the plan shows it: without its fields over the cells. */
+export type SeaPlan = Omit<SeaForm, 'arrivalS' | 'heightMm'>
 
-/** A fall over its lip: where it leaves, how far it drops, and the strips that make it. */
-export interface FallForm {
-  id: string
-  faults: Fault[]
-  lip: [from: Point2, to: Point2] | null
-  lipMm: number
-  footMm: number
-  dropMm: number
-  widthMm: number
-  /** Length of one strip: the drop and what is tucked in at both ends, mm. */
-  stripMm: number
-  /** Strips that hang side by side. */
-  strips: number
-  /** Strips to make: those that hang and the spares. */
-  stripsToMake: number
-}
-
+/** The shape of all moving water, the white it makes and the strokes that show it. */
 export interface FormsPlan {
+  scale: number
   falls: FallForm[]
+  reaches: ReachForm[]
+  seas: SeaPlan[]
+  splashes: SplashForm[]
+  run: Run
+  white: WhiteMap
+  ripples: Ripples[]
+  strokes: Stroke[]
+  believable: ScaleCheck[]
 }
 
-/**
- * Strips side by side that cover a width, each over the edge of the one before.
- *
- * @example stripCount(60, 12) // 6
- */
-export function stripCount(widthMm: number, stripWidthMm: number): number {
-  const overlap = Math.min(OVERLAP_MM, stripWidthMm / 4)
-  return Math.max(1, Math.ceil((widthMm - overlap) / (stripWidthMm - overlap) - 1e-9))
-}
-
-/** Second stage: the shape of each fall. Its curve comes later; here it hangs straight from lip to foot. */
-export function formsStage(build: Build): FormsPlan {
-  return { falls: fallsOf(build).map((fall) => fallForm(build, fall)) }
-}
-
-function fallForm(build: Build, fall: Fall): FallForm {
-  const path = `waters[${build.waters.indexOf(fall)}]`
-  const pools = poolsOf(build)
-  const above = pools.find((p) => p.id === fall.lip?.pool)
-  const below = pools.find((p) => p.id === fall.into)
-  const start = above?.outline.findIndex((c) => c.id === fall.lip?.corner) ?? -1
-  const faults: Fault[] = []
-  let lip: FallForm['lip'] = null
-  if (above && start >= 0) {
-    const [a, b] = [above.outline[start], above.outline[(start + 1) % above.outline.length]]
-    lip = [[a.x, a.y], [b.x, b.y]]
-  } else {
-    faults.push({ path: `${path}.lip`, message: `“${fall.name}” has no lip: choose the edge of a pool that it falls over` })
-  }
-  const lipMm = above?.levelMm ?? 0
-  const dropMm = fall.dropMm ?? lipMm - (below?.levelMm ?? 0)
-  const widthMm = fall.widthMm ?? (lip ? Math.hypot(lip[1][0] - lip[0][0], lip[1][1] - lip[0][1]) : 0)
-  if (lip && dropMm <= 0) {
-    faults.push({
-      path: `${path}.dropMm`,
-      message: `“${fall.name}” drops ${round1(dropMm)} mm: the water below must stand lower than the lip at ${round1(lipMm)} mm`,
-      at: lip[0]
-    })
-  }
-  const works = faults.length === 0 && widthMm > 0
-  const strips = works ? stripCount(widthMm, fall.stripWidthMm) : 0
+/** Second stage: falls, runs, waves and splashes at full size, made small. */
+export function formsStage(build: Build, ground: GroundPlan, shelf: Shelf): FormsPlan {
+  const scale = scaleRatio(build.scale) ?? 1
+  const bed = bedMap(build, ground)
+  const flow = chainFlow(build, scale)
+  const falls = fallsOf(build).map((fall) => fallForm(build, fall, scale, flow.dischargeM3S, bed))
+  const reaches = reachesOf(build).map((reach) => reachForm(build, reach, scale, flow.dischargeM3S, bed, levelBelow(build, reach.id, bed), headAbove(build, reach.id, falls)))
+  const seas = seasOf(build).map((sea) => seaForm(build, sea, scale, bed, ground))
+  const splashes = splashesOf(build).map((splash) => splashForm(build, splash, scale, bed, falls, reaches, seas))
+  const through = throughPools(build, falls, reaches)
+  const cells = reaches.map((form) => ({ form, cells: reachCells(form, bed.grid) }))
+  const waters = build.waters.map((w) => w.id)
+  const owner = owners(build, bed, cells)
+  const sources: WhiteSource[] = [
+    ...falls.flatMap(fallWhite),
+    ...cells.flatMap(({ form, cells: own }) => reachWhite(form, reachesOf(build).find((r) => r.id === form.id)!, scale, whiteInto(build, form.id, falls), own)),
+    ...seas.flatMap((form) => seaWhite(form, seasOf(build).find((s) => s.id === form.id)!, bed)),
+    ...splashes.flatMap(splashWhite)
+  ]
+  const ripples = ripplesOf(build, ground, scale, reaches, seas)
   return {
-    id: fall.id,
-    faults,
-    lip,
-    lipMm,
-    footMm: lipMm - dropMm,
-    dropMm,
-    widthMm,
-    stripMm: works ? dropMm + 2 * TUCK_MM : 0,
-    strips,
-    stripsToMake: works ? strips + fall.spares : 0
+    scale, falls, reaches, splashes,
+    seas: seas.map(({ arrivalS: _a, heightMm: _h, ...plan }) => plan),
+    run: unrolled(build, flow, bed, falls, reaches, seas, through),
+    white: whiteMap(bed.grid, owner, waters, sources),
+    ripples,
+    strokes: strokesOver(bed, owner, waters, cells, seas, through, ripples),
+    believable: believable(build, scale, ripples, falls, splashes, shelf)
   }
 }
 
-const round1 = (value: number) => Math.round(value * 10) / 10
+/** The water whose surface each cell is: a run lies on the pool under it. */
+function owners(build: Build, bed: BedMap, reaches: readonly { form: ReachForm; cells: { station: Int16Array } }[]): Int16Array {
+  const owner = new Int16Array(bed.pool.length).fill(-1)
+  const numberOf = (id: string) => build.waters.findIndex((w) => w.id === id)
+  const pools = bed.pools.map(numberOf)
+  for (let c = 0; c < owner.length; c++) if (bed.pool[c] >= 0 && bed.depthMm[c] > 0) owner[c] = pools[bed.pool[c]]
+  for (const { form, cells } of reaches) {
+    const n = numberOf(form.id)
+    for (let c = 0; c < owner.length; c++) if (cells.station[c] >= 0) owner[c] = n
+  }
+  return owner
+}
+
+/** The level a run ends in: of the pool its last point lies in, or of the pool that follows it in the chain. */
+function levelBelow(build: Build, id: string, bed: BedMap): number | null {
+  const reach = reachesOf(build).find((r) => r.id === id)!
+  const end = reach.path.at(-1)!
+  const at: Point2 = [end.x, end.y]
+  const pools = poolsOf(build)
+  const here = bedAt(bed, at) === null ? null : pools.find((p) => p.id === bed.pools[bed.pool[Math.floor((at[1] - bed.grid.y0) / bed.grid.cellMm) * bed.grid.cols + Math.floor((at[0] - bed.grid.x0) / bed.grid.cellMm)]])
+  if (here) return here.levelMm
+  const i = build.waters.findIndex((w) => w.id === id)
+  const next = build.waters.slice(i + 1).find((w) => w.kind === 'pool' || w.kind === 'fall' || w.kind === 'reach')
+  return next?.kind === 'pool' ? next.levelMm : null
+}
+
+/** A fall right before a run, on to open ground, hands its energy on; through a pool it does not. */
+function headAbove(build: Build, id: string, falls: readonly FallForm[]): number | null {
+  const i = build.waters.findIndex((w) => w.id === id)
+  const before = build.waters[i - 1]
+  const form = before?.kind === 'fall' && before.into === null ? falls.find((f) => f.id === before.id) : null
+  return form?.curve ? form.footMm + (form.lipMm - form.footMm) * 0.6 : null
+}
+
+/** White that comes down into a run from a fall before it. */
+function whiteInto(build: Build, id: string, falls: readonly FallForm[]): number {
+  const i = build.waters.findIndex((w) => w.id === id)
+  const near = build.waters.slice(Math.max(0, i - 2), i).findLast((w) => w.kind === 'fall')
+  return near && falls.find((f) => f.id === near.id)?.curve ? 0.5 : 0
+}
+
+function ripplesOf(build: Build, ground: GroundPlan, scale: number, reaches: readonly ReachForm[], seas: readonly SeaForm[]): Ripples[] {
+  const waved = new Set(seasOf(build).map((s) => s.pool))
+  const ponds = ground.pools.filter((g) => !waved.has(g.id) && g.areaMm2 > 0).map((g) => pondRipples(g.id, scale, Math.sqrt(g.areaMm2)))
+  return [...ponds, ...reaches.flatMap(reachRipples), ...seas.flatMap(seaRipples)]
+}

@@ -10,9 +10,9 @@ const PLASTER = { kWMK: 0.3, cJGK: 1, densityGCm3: 1, softensC: null }
 
 
 export const GELS: readonly Gel[] = [
-  { kind: 'gel', id: 'ripple-gel', name: 'Ripple gel', note: 'Holds a stipple after about 20 min; clear overnight when thin.', cautions: [], densityGCm3: 1.05, coatMm: 2, labelC: 20, peelH: 20, clearH: 24, pack: { amount: 200, price: 14 } },
-  { kind: 'gel', id: 'clear-caulk', name: 'Clear-drying acrylic caulk', note: 'Runs in beads and peels off baking paper. Silicone does not: it bonds for good.', cautions: [], densityGCm3: 1.1, coatMm: 3, labelC: 20, peelH: 24, clearH: 36, pack: { amount: 300, price: 5 } },
-  { kind: 'gel', id: 'heavy-gloss-gel', name: 'Heavy gloss gel', note: 'Stands in peaks; slow to clear when thick.', cautions: [], densityGCm3: 1.04, coatMm: 3, labelC: 20, peelH: 30, clearH: 48, pack: { amount: 250, price: 12 } }
+  { kind: 'gel', id: 'ripple-gel', name: 'Ripple gel', note: 'Holds a stipple after about 20 min; clear overnight when thin.', cautions: [], densityGCm3: 1.05, coatMm: 2, labelC: 20, peelH: 20, clearH: 24, finestMm: 2, pack: { amount: 200, price: 14 } },
+  { kind: 'gel', id: 'clear-caulk', name: 'Clear-drying acrylic caulk', note: 'Runs in beads and peels off baking paper. Silicone does not: it bonds for good.', cautions: [], densityGCm3: 1.1, coatMm: 3, labelC: 20, peelH: 24, clearH: 36, finestMm: 3, pack: { amount: 300, price: 5 } },
+  { kind: 'gel', id: 'heavy-gloss-gel', name: 'Heavy gloss gel', note: 'Stands in peaks; slow to clear when thick.', cautions: [], densityGCm3: 1.04, coatMm: 3, labelC: 20, peelH: 30, clearH: 48, finestMm: 2.5, pack: { amount: 250, price: 12 } }
 ]
 
 export const LANDFORMS: readonly Landform[] = [

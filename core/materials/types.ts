@@ -73,6 +73,8 @@ export interface Gel extends Kind<'gel'> {
   labelC: number
   peelH: number
   clearH: number
+  /** Crest to crest of the finest ripple it keeps, mm. Common practice, no source. */
+  finestMm: number
 }
 
 /** A lacquer that dries by the can's time at 20 °C and 50 %. */

@@ -1,4 +1,5 @@
 import { amountsStage } from '../amounts/amountsStage'
+import { poolDefaults } from '../build/newBuild'
 import type { Build, Calendar, OutOfLevelAngles, Pool } from '../build/types'
 import { curesStage } from '../cures/curesStage'
 import { freeSpans } from '../days/calendar'
@@ -45,7 +46,7 @@ export function planner(): Planner {
   const spansOf = rememberedBy(([, horizonDays]: [Calendar, number]) => String(horizonDays), freeSpans)
   const kept = remembered((build: Build) => build)
   const ground = remembered((build: Build) => groundStage(build, groundOf))
-  const forms = remembered(formsStage)
+  const forms = remembered((build: Build, ground: GroundPlan, shelf: Shelf) => formsStage(build, ground, shelf))
   const stacks = remembered((build: Build, ground: GroundPlan, forms: FormsPlan, shelf: Shelf) => stacksStage(build, ground, forms, shelf, heatOf))
   const amounts = remembered(amountsStage)
   const cures = remembered(curesStage)
@@ -59,7 +60,7 @@ export function planner(): Planner {
     const g = ground({ ...settled, ...NO_HABITS })
     early(shownGround(g))
     yield 'ground'
-    const f = forms(settled)
+    const f = forms(onlyShapes(settled), g, shelf)
     yield 'forms'
     const s = stacks(settled, g, f, shelf)
     yield 'stacks'
@@ -80,6 +81,11 @@ export function planner(): Planner {
 
 /** What you stir with and how warm it is leaves the ground as it is. */
 const NO_HABITS = { room: { tempC: 0, rhPct: 0 }, mixing: { wastePct: 0, cupG: 0, cupMl: 0, readabilityG: 0 } } satisfies Partial<Build>
+/** The shape of moving water asks nothing of what its pools are made of. */
+const onlyShapes = (build: Build): Build => ({
+  ...build, ...NO_HABITS,
+  waters: build.waters.map((w) => (w.kind === 'pool' ? { ...w, ...poolDefaults(), standing: w.standing, way: '', resin: '', dam: '', tints: [] } : w))
+})
 /** Days depend on the calendar and the network alone. */
 const ONLY_CALENDAR = { ...NO_HABITS, waters: [], base: { widthMm: 0, depthMm: 0 }, section: { from: [0, 0], to: [0, 0] } } satisfies Partial<Build>
 const NO_CALENDAR: Build['calendar'] = {

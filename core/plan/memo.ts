@@ -6,6 +6,7 @@
 export function sameValue(a: unknown, b: unknown): boolean {
   if (Object.is(a, b)) return true
   if (typeof a !== 'object' || typeof b !== 'object' || a === null || b === null) return false
+  if (ArrayBuffer.isView(a)) return sameNumbers(a, b)
   if (Array.isArray(a)) {
     return Array.isArray(b) && a.length === b.length && a.every((item, i) => sameValue(item, b[i]))
   }
@@ -13,6 +14,13 @@ export function sameValue(a: unknown, b: unknown): boolean {
   const keys = Object.keys(a)
   if (keys.length !== Object.keys(b).length) return false
   return keys.every((key) => Object.hasOwn(b, key) && sameValue((a as Record<string, unknown>)[key], (b as Record<string, unknown>)[key]))
+}
+
+function sameNumbers(a: ArrayBufferView, b: object): boolean {
+  if (!ArrayBuffer.isView(b) || a.constructor !== b.constructor || a.byteLength !== b.byteLength) return false
+  const [x, y] = [a, b] as unknown as [ArrayLike<number>, ArrayLike<number>]
+  for (let i = 0; i < x.length; i++) if (!Object.is(x[i], y[i])) return false
+  return true
 }
 
 /** `remembered`, with a last answer for each key. @example rememberedBy(([pool]) => pool.id, measure) */

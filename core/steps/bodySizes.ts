@@ -1,2 +1,10 @@
-/** A pool is worked on as soon as its way has anything to lay: pours, coats of light, tissue or gel. */
-export const BODY_SIZES = ['pours', 'lightCoats', 'tissueLayers', 'glossCoats'] as const
+import type { WaterKind } from '../build/types'
+import type { SizeName, Sizes } from '../ways/types'
+
+/** A water is worked on as soon as it has something to lay: a pool pours, coats of light, tissue or gel; a fall strips; the others a surface. */
+const WORKED: Readonly<Record<WaterKind, readonly SizeName[]>> = {
+  pool: ['pours', 'lightCoats', 'tissueLayers', 'glossCoats'], fall: ['strips'], reach: ['formCm2'], sea: ['formCm2'], splash: ['fingers']
+}
+
+/** Whether there is anything to do for a water of these sizes. */
+export const isWorked = (kind: WaterKind, sizes: Sizes): boolean => (kind !== 'pool' || (sizes.areaCm2 ?? 0) > 0) && WORKED[kind].some((size) => (sizes[size] ?? 0) > 0)

@@ -1,10 +1,11 @@
-import type { Build, Water } from '../build/types'
+import type { Build, Fall, Water } from '../build/types'
 import { fallsOf, poolsOf } from '../build/types'
 import type { AmountsPlan } from '../amounts/amountsStage'
 import type { CuresPlan } from '../cures/curesStage'
 import type { StacksPlan } from '../stacks/stacksStage'
+import { insideRing, type Point2 } from '../geometry/polygon'
 import { joinsOf } from '../ground/joins'
-import { BODY_SIZES } from './bodySizes'
+import { isWorked } from './bodySizes'
 import { CAUTIONS, type CautionId } from '../materials/cautions'
 import { WAYS, wayFor } from '../ways/catalog'
 import { grown, type After, type CureName, type Sizes, type State, type StepTemplate, type Wait, type Way } from '../ways/types'
@@ -111,8 +112,7 @@ function scopesOf(build: Build, amounts: AmountsPlan, cures: CuresPlan): Scope[]
   for (const water of build.waters) {
     const way = wayFor(water.kind, water.way)
     const sizes = waters[water.id] ?? {}
-    const works = water.kind === 'pool' ? (sizes.areaCm2 ?? 0) > 0 && BODY_SIZES.some((size) => (sizes[size] ?? 0) > 0) : (sizes.strips ?? 0) > 0
-    if (way && works) scopes.push({ key: water.id, water, way, sizes, cures: cures.waters[water.id] ?? {} })
+    if (way && isWorked(water.kind, sizes)) scopes.push({ key: water.id, water, way, sizes, cures: cures.waters[water.id] ?? {} })
   }
   return [...scopes, { key: 'finish', water: null, way: WAYS.get('finishing')!, sizes: whole, cures: cures.ground }]
 }
@@ -175,6 +175,15 @@ function resolve(scope: Scope, after: After, to: string, scopes: readonly Scope[
   })
 }
 
+const meets = (fall: Fall): (string | null | undefined)[] => [fall.lip?.pool, fall.into]
+
+/** The pools that a run, sea or splash lies on. */
+function poolsUnder(build: Build, water: Water): string[] {
+  if (water.kind === 'sea') return [water.pool]
+  const places: Point2[] = water.kind === 'reach' ? water.path.map((p) => [p.x, p.y]) : water.kind === 'splash' ? [[water.x, water.y]] : []
+  return poolsOf(build).filter((p) => places.some((at) => insideRing(at, p.outline.map((c): Point2 => [c.x, c.y])))).map((p) => p.id)
+}
+
 function scopesNamed(where: string | null, scope: Scope, scopes: readonly Scope[], build: Build): Scope[] {
   const keyed = (keys: readonly (string | null | undefined)[]) => scopes.filter((s) => keys.includes(s.key))
   const fall = scope.water?.kind === 'fall' ? scope.water : null
@@ -194,9 +203,13 @@ function scopesNamed(where: string | null, scope: Scope, scopes: readonly Scope[
       // a pool waits for the falls that meet it, the finishing for all
       return keyed(
         fallsOf(build)
-          .filter((f) => !scope.water || f.lip?.pool === scope.water.id || f.into === scope.water.id)
+          .filter((f) => !scope.water || meets(f).some((id) => id === scope.water?.id || poolsUnder(build, scope.water!).includes(id!)))
           .map((f) => f.id)
       )
+    case 'forms':
+      return keyed(build.waters.filter((w) => w.kind !== 'pool' && w.kind !== 'fall').map((w) => w.id))
+    case 'under':
+      return keyed(scope.water ? poolsUnder(build, scope.water) : [])
     default:
       return keyed([where])
   }

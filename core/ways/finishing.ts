@@ -7,7 +7,7 @@ export const FINISHING: Way = {
     {
       id: 'white', order: 18, title: 'White water',
       how: 'Dry-brush off-white where water is torn: lip, landing, round stones. Pure white last and only at the edge.', right: 'It fades outwards from the landing, and you stopped one stroke early.',
-      hands: { fixed: 20, per: { waterCm2: 0.04 } }, wait: { becomes: 'firm', min: 240 }, after: ['pools/ripple', 'falls/blend'], cautions: []
+      hands: { fixed: 20, per: { waterCm2: 0.04 } }, wait: { becomes: 'firm', min: 240 }, after: ['pools/ripple', 'falls/blend', 'forms/gel'], cautions: []
     },
     {
       id: 'spray', order: 19, title: 'Spray at the foot of the fall', onlyWith: 'widthCm',

@@ -1,3 +1,4 @@
+import type { WaterKind } from '../build/types'
 import type { CautionId } from '../materials/cautions'
 
 /** What a thing has become when a wait is over: one visual language on every screen. */
@@ -8,8 +9,8 @@ export type CureName =
   | 'landformGlue' | 'shellSet' | 'sealCoat' | 'sealReady'
   | 'baseDry' | 'castingSet' | 'paintDry' | 'washDry' | 'textureDry'
   | 'damSet' | 'leakWait' | 'dryOut' | 'chipFirm' | 'nextPour' | 'pourCloses' | 'gel' | 'firm' | 'undam' | 'cured' | 'rippleClear'
-  | 'lightSet' | 'skinDry' | 'lacquerCoat' | 'lacquerClear' | 'glossCoat' | 'glossClear'
-  | 'peel' | 'stripSet'
+  | 'skinDry' | 'lacquerCoat' | 'lacquerClear' | 'glossCoat' | 'glossClear'
+  | 'peel' | 'stripSet' | 'formClear' | 'lightSet'
 
 /** Sizes that hands-on time and amounts grow with. */
 export type SizeName =
@@ -17,6 +18,8 @@ export type SizeName =
   | 'areaCm2' | 'damCm' | 'beadMl' | 'braces' | 'pours' | 'lightCoats' | 'lightMinPerCoat' | 'lightG'
   | 'tissueLayers' | 'tissueCm2' | 'lacquerCoats' | 'lacquerMl' | 'glossCoats' | 'glossMl' | 'batchesPerPour' | 'stirMin' | 'lifts'
   | 'tints' | 'strips' | 'stripCm2' | 'widthCm'
+  /** Surface of a run, sea or splash; what of it is white; length of crests; fingers of a splash. */
+  | 'formCm2' | 'whiteCm2' | 'crestCm' | 'fingers'
 export type Sizes = Partial<Record<SizeName, number>>
 
 /** A quantity that grows with sizes: `fixed` + Σ per[size] · size. */
@@ -35,8 +38,8 @@ export interface Wait {
 
 /**
  * A step that another must follow. `"seal"` is of the same way; `"ground/seal"`, `"finish/white"` of the groundwork or
- * the finishing; `"from/pour"`, `"into/pour"` of the pools above and below a fall; `"pools/undam"`, `"falls/hang"` of
- * all of them. With a wait of its own, or the step's own wait.
+ * the finishing; `"from/pour"`, `"into/pour"` of the pools above and below a fall; `"pools/undam"`, `"falls/hang"`, `"forms/gel"` of
+ * all of them; `"under/pour"` of the pool that a run, sea or splash lies on. With a wait of its own, or the step's own wait.
  */
 export type After = string | { step: string; wait: Wait }
 
@@ -69,7 +72,7 @@ export interface Use {
 /** A way of working: its steps and what they use. Adding one is adding one of these. */
 export interface Way {
   id: string
-  for: 'ground' | 'pool' | 'fall' | 'finish'
+  for: 'ground' | WaterKind | 'finish'
   name: string
   note: string
   steps: readonly StepTemplate[]

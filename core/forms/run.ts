@@ -1,0 +1,174 @@
+import type { Build, Pool } from '../build/types'
+import { seasOf } from '../build/types'
+import { cellAt } from '../geometry/grid'
+import type { Point2 } from '../geometry/polygon'
+import { bedAt, type BedMap } from './bedMap'
+import type { FallForm } from './fallForm'
+import type { ChainFlow } from './flow'
+import type { ReachForm } from './reachForm'
+import type { SeaForm } from './seaForm'
+
+/** A stretch of the unrolled run: `s` along the water from its source, z up, mm. */
+export interface RunPiece {
+  water: string
+  kind: 'pool' | 'fall' | 'reach'
+  name: string
+  fromMm: number
+  toMm: number
+  bed: Point2[]
+  surface: Point2[]
+  /** The energy line: the height the water could climb to. */
+  head: Point2[]
+  dischargeM3S: number
+}
+
+/** Two neighbours of the chain that do not fit. */
+export interface RunClash {
+  id: string
+  water: string
+  kind: 'uphill' | 'starved' | 'lip-dry' | 'lip-deep' | 'out-of-order' | 'apart'
+  /** What it is off by, mm; for `lip-dry` and `lip-deep` the flow that would fit, m³/s, in `fitsM3S`. */
+  byMm: number
+  fitsM3S: number | null
+  at: Point2 | null
+  other: string
+}
+
+export interface Run {
+  flow: ChainFlow
+  pieces: RunPiece[]
+  lengthMm: number
+  clashes: RunClash[]
+}
+
+const SAMPLES = 48
+
+/** Where water comes into each pool of the chain and where it leaves it, on the plan. */
+export function throughPools(build: Build, falls: readonly FallForm[], reaches: readonly ReachForm[]): Map<string, readonly [Point2, Point2]> {
+  const through = new Map<string, readonly [Point2, Point2]>()
+  const middle = ([a, b]: readonly [Point2, Point2]): Point2 => [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2]
+  build.waters.forEach((water, i) => {
+    if (water.kind !== 'pool') return
+    const into = falls.find((f) => f.landing && build.waters.some((w) => w.kind === 'fall' && w.id === f.id && w.into === water.id))
+    const outOf = falls.find((f) => f.lip && build.waters.some((w) => w.kind === 'fall' && w.id === f.id && w.lip?.pool === water.id))
+    const before = chainBefore(build, i)
+    const after = chainAfter(build, i)
+    const reachIn = reaches.find((r) => r.id === before?.id && r.stations.length > 0)
+    const reachOut = reaches.find((r) => r.id === after?.id && r.stations.length > 0)
+    const sea = seasOf(build).find((s) => s.pool === water.id)
+    const ring = water.outline.map((c): Point2 => [c.x, c.y])
+    const given = into?.landing ? middle(into.landing) : (reachIn?.stations.at(-1)?.at ?? null)
+    const leaves = outOf?.lip ? middle(outOf.lip) : (reachOut?.stations[0].at ?? null)
+    const far = (from: Point2): Point2 => ring.reduce((best, p) => (Math.hypot(p[0] - from[0], p[1] - from[1]) > Math.hypot(best[0] - from[0], best[1] - from[1]) ? p : best))
+    if (sea && !given && !leaves) through.set(water.id, acrossAlong(ring, sea.headingDeg))
+    else {
+      const start = given ?? (leaves ? far(leaves) : ring[0])
+      through.set(water.id, [start, leaves ?? far(start)])
+    }
+  })
+  return through
+}
+
+/** The line through the middle of a ring along a heading, from side to side. */
+function acrossAlong(ring: readonly Point2[], headingDeg: number): readonly [Point2, Point2] {
+  const [kx, ky] = [Math.cos((headingDeg * Math.PI) / 180), Math.sin((headingDeg * Math.PI) / 180)]
+  const [x0, x1, y0, y1] = [Math.min(...ring.map((p) => p[0])), Math.max(...ring.map((p) => p[0])), Math.min(...ring.map((p) => p[1])), Math.max(...ring.map((p) => p[1]))]
+  const [mx, my] = [(x0 + x1) / 2, (y0 + y1) / 2]
+  const reach = Math.min(Math.abs(kx) < 1e-9 ? Infinity : (x1 - x0) / 2 / Math.abs(kx), Math.abs(ky) < 1e-9 ? Infinity : (y1 - y0) / 2 / Math.abs(ky))
+  return [[mx - kx * reach, my - ky * reach], [mx + kx * reach, my + ky * reach]]
+}
+
+const inChain = (w: Build['waters'][number]) => w.kind === 'pool' || w.kind === 'fall' || w.kind === 'reach'
+const chainBefore = (build: Build, i: number) => build.waters.slice(0, i).filter(inChain).at(-1)
+const chainAfter = (build: Build, i: number) => build.waters.slice(i + 1).find(inChain)
+
+/** The chain unrolled into one long section, and where its neighbours contradict each other. */
+export function unrolled(build: Build, flow: ChainFlow, bed: BedMap, falls: readonly FallForm[], reaches: readonly ReachForm[], seas: readonly SeaForm[], through: ReadonlyMap<string, readonly [Point2, Point2]>): Run {
+  const pieces: RunPiece[] = []
+  let s = 0
+  const put = (piece: Omit<RunPiece, 'fromMm' | 'toMm' | 'dischargeM3S'>, length: number) => {
+    const shift = (line: readonly Point2[]) => line.map(([x, z]): Point2 => [x + s, z])
+    pieces.push({ ...piece, bed: shift(piece.bed), surface: shift(piece.surface), head: shift(piece.head), fromMm: s, toMm: s + length, dischargeM3S: flow.dischargeM3S })
+    s += length
+  }
+  for (const water of build.waters) {
+    if (water.kind === 'pool') {
+      const ends = through.get(water.id)
+      const piece = ends && poolPiece(water, ends, bed, seas)
+      if (piece) put({ water: water.id, kind: 'pool', name: water.name, ...piece }, piece.length)
+    } else if (water.kind === 'fall') {
+      const form = falls.find((f) => f.id === water.id)
+      if (form?.curve) put({ water: water.id, kind: 'fall', name: water.name, ...fallPiece(form) }, Math.max(form.curve.landMm, 1))
+    } else if (water.kind === 'reach') {
+      const form = reaches.find((r) => r.id === water.id)
+      if (!form || form.stations.length === 0) continue
+      const line = (of: (st: ReachForm['stations'][number]) => number) => form.stations.map((st): Point2 => [st.sMm, of(st)])
+      put({ water: water.id, kind: 'reach', name: water.name, bed: line((st) => st.bedMm), surface: line((st) => st.surfaceMm), head: line((st) => st.headMm) }, form.lengthMm)
+    }
+  }
+  return { flow, pieces, lengthMm: s, clashes: clashesOf(build, falls, reaches, flow) }
+}
+
+function poolPiece(pool: Pool, [from, to]: readonly [Point2, Point2], bed: BedMap, seas: readonly SeaForm[]): { bed: Point2[]; surface: Point2[]; head: Point2[]; length: number } | null {
+  const length = Math.hypot(to[0] - from[0], to[1] - from[1])
+  if (length < 1) return null
+  const sea = seas.find((w) => w.pool === pool.id && w.faults.length === 0)
+  const ground: Point2[] = []
+  const surface: Point2[] = []
+  for (let i = 0; i <= (sea ? 4 * SAMPLES : SAMPLES); i++) {
+    const t = i / (sea ? 4 * SAMPLES : SAMPLES)
+    const at: Point2 = [from[0] + t * (to[0] - from[0]), from[1] + t * (to[1] - from[1])]
+    const z = bedAt(bed, at)
+    if (z !== null) ground.push([t * length, z])
+    const cell = cellAt(bed.grid, at)
+    const arrives = sea && cell >= 0 ? sea.arrivalS[cell] : NaN
+    const wave = sea && !Number.isNaN(arrives) ? sea.heightMm[cell] * (Math.cos((2 * Math.PI * arrives) / sea.periodS) ** 3 * 0.5 + 0.1) : 0
+    surface.push([t * length, pool.levelMm + wave])
+  }
+  return { bed: ground, surface, head: [[0, pool.levelMm], [length, pool.levelMm]], length }
+}
+
+function fallPiece(form: FallForm): { bed: Point2[]; surface: Point2[]; head: Point2[] } {
+  const curve = form.curve!
+  const up = (line: readonly Point2[]) => line.map(([x, z]): Point2 => [x, z + form.crestMm])
+  const foot = form.footMm - (form.poolDepthMm ?? 0)
+  const face: Point2[] = form.hang === 'steps' || form.hang === 'skimming' ? up(curve.lowerFace) : [[0, form.crestMm], [0.3, foot], [curve.landMm, foot]]
+  return { bed: face, surface: up(curve.upperFace), head: [[0, form.lipMm], [curve.landMm * 0.98, form.lipMm], [curve.landMm, form.footMm]] }
+}
+
+/** A pool may stand this much off what its neighbour wants before it is said, mm. */
+const TOLERANCE_MM = 0.5
+/** A flow is taken to fit a lip when head and room agree within this share. */
+const HEAD_SHARE = 0.35
+
+function clashesOf(build: Build, falls: readonly FallForm[], reaches: readonly ReachForm[], flow: ChainFlow): RunClash[] {
+  const found: RunClash[] = []
+  const chain = build.waters.filter(inChain)
+  chain.forEach((water, i) => {
+    const before = chain[i - 1]
+    if (water.kind === 'pool' && before?.kind === 'pool' && before.levelMm < water.levelMm - TOLERANCE_MM) {
+      found.push({ id: `uphill:${water.id}`, water: water.id, kind: 'uphill', byMm: water.levelMm - before.levelMm, fitsM3S: null, at: null, other: before.id })
+    }
+    if (water.kind === 'fall') {
+      const form = falls.find((f) => f.id === water.id)
+      if (water.lip && before?.kind === 'pool' && before.id !== water.lip.pool) found.push({ id: `order:${water.id}`, water: water.id, kind: 'out-of-order', byMm: 0, fitsM3S: null, at: form?.lip?.[0] ?? null, other: water.lip.pool })
+      if (form?.curve && form.lipBedMm !== null) {
+        const room = form.lipMm - form.lipBedMm
+        const head = form.lipMm - form.crestMm
+        const fits = room > 0 ? flow.dischargeM3S * (room / head) ** 1.5 : null
+        if (room <= TOLERANCE_MM) found.push({ id: `lip-dry:${water.id}`, water: water.id, kind: 'lip-dry', byMm: -room, fitsM3S: null, at: form.lip![0], other: water.lip!.pool })
+        else if (head > room * (1 + HEAD_SHARE)) found.push({ id: `lip-deep:${water.id}`, water: water.id, kind: 'lip-deep', byMm: head - room, fitsM3S: fits, at: form.lip![0], other: water.lip!.pool })
+      }
+    }
+    if (water.kind === 'reach') {
+      const form = reaches.find((r) => r.id === water.id)
+      if (!form || form.stations.length === 0) return
+      const first = form.stations[0]
+      const [x, y] = first.at
+      if (before?.kind === 'pool' && first.headMm > before.levelMm + TOLERANCE_MM) {
+        found.push({ id: `starved:${water.id}`, water: water.id, kind: 'starved', byMm: first.headMm - before.levelMm, fitsM3S: null, at: [x, y], other: before.id })
+      }
+    }
+  })
+  return found
+}
