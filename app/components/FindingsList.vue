@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { useRouter } from 'vue-router'
-import { changePool } from '../../core/build/edits'
+import { mending } from '../../core/build/mend'
 import type { Finding, Place } from '../../core/findings/types'
 import { useBuildStore } from '../stores/build'
 
@@ -11,7 +11,7 @@ const router = useRouter()
 const here = computed(() => (props.place ? props.findings.filter((f) => f.place === props.place) : props.findings))
 /** Makes the way out at once, as one step that undo takes back. */
 function make(finding: Finding): void {
-  if (finding.mend) store.edit(finding.mend.label, changePool(finding.mend.pool, finding.mend.change))
+  if (finding.mend) store.edit(finding.mend.label, mending(finding.mend))
 }
 /** What must be seen stands open; what is merely worth knowing opens on a click. */
 const loud = computed(() => here.value.filter((f) => f.severity !== 'note'))

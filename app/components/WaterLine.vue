@@ -18,6 +18,18 @@ const items = computed(() => {
       const form = p.forms.falls.find((f) => f.id === water.id)
       return { id: water.id, name: water.name, text: form && form.strips ? `${form.stripsToMake} strips of ${mm(form.stripMm)}` : 'no lip yet' }
     }
+    if (water.kind === 'reach') {
+      const form = p.forms.reaches.find((r) => r.id === water.id)
+      return { id: water.id, name: water.name, text: form && form.stations.length ? `${form.jumps.length === 1 ? '1 jump' : `${form.jumps.length} jumps`} · ${whiteOf(water.id)} white` : 'no bed yet' }
+    }
+    if (water.kind === 'sea') {
+      const form = p.forms.seas.find((s) => s.id === water.id)
+      return { id: water.id, name: water.name, text: form && !form.faults.length ? `${form.breaks ? form.breaks.kind : 'swell'} · ${mm(form.breakerMm)} high` : 'no water for it' }
+    }
+    if (water.kind === 'splash') {
+      const form = p.forms.splashes.find((s) => s.id === water.id)
+      return { id: water.id, name: water.name, text: form ? `${mm(form.heightMm)} high` : '' }
+    }
     const ground = p.ground.pools.find((g) => g.id === water.id)
     const mass = p.amounts.pools.find((a) => a.pool === water.id)
     const pours = p.stacks.pools.find((s) => s.id === water.id)?.layers.length ?? 0
@@ -26,6 +38,7 @@ const items = computed(() => {
     return { id: water.id, name: water.name, text: `${ml(ground.volumeMl)} · ${laid(water, pours)} · ${mass?.problem ? 'cannot be mixed' : grams(mass?.totalG ?? p.amounts.sizes.waters[water.id]?.lightG ?? 0)}` }
   })
 })
+const whiteOf = (id: string) => `${Math.round(plan.value?.forms.white.waters.find((w) => w.water === id)?.sharePct ?? 0)} %`
 /** In what the water is laid, by its way. */
 function laid(water: Pool, pours: number): string {
   if (water.way === 'paper-skin') return `${water.skin.layers} layers of tissue`

@@ -1,4 +1,4 @@
-import Dexie, { type EntityTable } from 'dexie'
+import Dexie, { type EntityTable, type Transaction } from 'dexie'
 import type { Build } from '../../core/build/types'
 import { migrated } from '../../core/formats/migrations'
 import type { Material } from '../../core/materials/types'
@@ -36,6 +36,7 @@ export interface FactRow {
  * Versions of the store, in order:
  * 1 — 2026-11-24: builds with revision and bin; facts (what was seeded, when).
  * 2 — 2026-11-25: the builder's own shelf; builds of version 1 are brought to version 2 as they are read.
+ * 3 — 2026-11-25: builds are brought to version 3.
  */
 class SpindleDb extends Dexie {
   builds!: EntityTable<BuildRow, 'id'>
@@ -44,10 +45,13 @@ class SpindleDb extends Dexie {
   constructor() {
     super('tall-spindle')
     this.version(1).stores({ builds: 'id, changedAt, deletedAt', facts: 'key' })
-    this.version(2).stores({ shelf: 'id' }).upgrade((store) => store.table<BuildRow>('builds').toCollection().modify((row) => {
-      row.build = brought(row.build)
-    }))
+    this.version(2).stores({ shelf: 'id' }).upgrade(bringAll)
+    this.version(3).upgrade(bringAll)
   }
 }
+
+const bringAll = (store: Transaction) => store.table<BuildRow>('builds').toCollection().modify((row) => {
+  row.build = brought(row.build)
+})
 
 export const db = new SpindleDb()

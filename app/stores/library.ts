@@ -65,7 +65,7 @@ export const useLibraryStore = defineStore('library', () => {
       const response = await fetch('/demo-builds.json', { headers: { accept: 'application/json' } })
       if (!response.ok || !response.headers.get('content-type')?.includes('json')) return
       const builds = (await response.json()) as Build[]
-      await seedOnce('demo-builds-1', builds)
+      await seedOnce('demo-builds-2', builds)
     } catch {
       // no server, no demo: the app works without
     }

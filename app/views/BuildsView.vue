@@ -98,7 +98,7 @@ async function takeIn(file: File): Promise<void> {
 }
 async function openDemo(): Promise<void> {
   await attempt('Opening the demo', async () => {
-    const { default: demo } = await import('../../demo/weir-at-cobbets-race.json')
+    const { default: demo } = await import('../../demo/1-weir-at-cobbets-race.json')
     const answer = await library.importText(JSON.stringify(demo))
     if ('problem' in answer) throw new Error(answer.problem)
   })

@@ -6,19 +6,14 @@ import { baseFindings, levelFindings, measuringFindings, offBase, soundingFindin
 import { mixFindings } from './mixFindings'
 import { pourFindings } from './pourFindings'
 import { mm, type Finding, type Make, type Stages } from './types'
+import { waterFindings } from './waterFindings'
 
 /** Last stage: looks over the whole plan. Stops first, then warnings, then notes, each in the order of the work. */
 export function findingsStage(build: Build, stages: Stages, shelf: Shelf): Finding[] {
   const found: Finding[] = [
     ...baseFindings(build, stages.ground),
     ...poolsOf(build).flatMap((pool) => poolFindings(build, pool, stages, shelf)),
-    ...stages.forms.falls.flatMap((fall) =>
-      fall.faults.map((fault): Finding => ({
-        id: `fall-fault:${fall.id}`, severity: 'stop', place: 'water', water: fall.id, at: fault.at,
-        title: fault.message, number: mm(fall.dropMm), reason: 'Without lip and drop there is no strip to cut.',
-        wayOut: 'Choose its lip on the plan, and a pool below that stands lower.'
-      }))
-    ),
+    ...waterFindings(build, stages.forms),
     ...roomFindings(build, stages),
     ...dayFindings(stages)
   ]

@@ -1,5 +1,5 @@
 import type { AmountsPlan } from '../amounts/amountsStage'
-import type { Pool } from '../build/types'
+import type { Mend } from '../build/mend'
 import type { CuresPlan } from '../cures/curesStage'
 import type { DaysPlan } from '../days/daysStage'
 import type { FormsPlan } from '../forms/formsStage'
@@ -9,13 +9,6 @@ import type { StepsPlan } from '../steps/stepsStage'
 
 /** Where in the work a finding is mended. */
 export type Place = 'builds' | 'ground' | 'water' | 'build-up' | 'mix' | 'days' | 'shelf'
-
-/** A way out that needs no thought: one click makes it. */
-export interface Mend {
-  label: string
-  pool: string
-  change: Partial<Omit<Pool, 'kind' | 'id'>>
-}
 
 /** Something worth a warning, with its number, its reason and a way out. */
 export interface Finding {

@@ -1,3 +1,4 @@
+import { CURRENT_VERSION } from './migrations'
 import { BUILD_SCHEMA } from './schema'
 
 interface HasJsonSchema {
@@ -13,5 +14,5 @@ export function publishedSchema(): Record<string, unknown> {
   // a water of neither kind is let into the app's own check only to be told which kinds there are
   const { waters, bottles } = schema.properties as Record<'waters' | 'bottles', { items: { anyOf: unknown[] } }>
   for (const list of [waters, bottles]) list.items.anyOf = list.items.anyOf.slice(0, -1)
-  return { $schema: 'https://json-schema.org/draft/2020-12/schema', title: 'Tall Spindle build, version 2', ...schema }
+  return { $schema: 'https://json-schema.org/draft/2020-12/schema', title: `Tall Spindle build, version ${CURRENT_VERSION}`, ...schema }
 }

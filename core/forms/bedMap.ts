@@ -12,6 +12,8 @@ const FINEST_MM = 1.5
 export interface BedMap {
   grid: Grid
   zMm: Float64Array
+  /** How high things stand on it there, mm. */
+  standMm: Float64Array
   /** Number of the pool in the build's order; −1: none. */
   pool: Int16Array
   pools: string[]
@@ -19,12 +21,13 @@ export interface BedMap {
   depthMm: Float64Array
 }
 
-/** Lays the ground of every measured pool on cells; what stands in the water stands on its bed. */
+/** Lays the ground of every measured pool on cells, and what stands in the water on its bed. */
 export function bedMap(build: Build, ground: GroundPlan): BedMap {
   const grid = gridOver(build.base.widthMm, build.base.depthMm, CELLS, FINEST_MM)
   const size = grid.cols * grid.rows
   const zMm = new Float64Array(size).fill(NaN)
   const pool = new Int16Array(size).fill(-1)
+  const standMm = new Float64Array(size)
   const depthMm = new Float64Array(size)
   const pools = poolsOf(build)
   pools.forEach((p, i) => {
@@ -38,12 +41,12 @@ export function bedMap(build: Build, ground: GroundPlan): BedMap {
       const [rx, ry] = [thing.widthMm / 2, thing.depthMm / 2]
       eachCell(grid, { from: [thing.x - rx, thing.y - ry], to: [thing.x + rx, thing.y + ry] }, (cell, x, y) => {
         const inside = thing.shape === 'block' || ((x - thing.x) / rx) ** 2 + ((y - thing.y) / ry) ** 2 <= 1
-        if (inside && pool[cell] === i) zMm[cell] += thing.heightMm
+        if (inside && pool[cell] === i) standMm[cell] = Math.max(standMm[cell], thing.heightMm)
       })
     }
   })
-  for (let cell = 0; cell < size; cell++) if (pool[cell] >= 0) depthMm[cell] = Math.max(0, pools[pool[cell]].levelMm - zMm[cell])
-  return { grid, zMm, pool, pools: pools.map((p) => p.id), depthMm }
+  for (let cell = 0; cell < size; cell++) if (pool[cell] >= 0) depthMm[cell] = Math.max(0, pools[pool[cell]].levelMm - zMm[cell] - standMm[cell])
+  return { grid, zMm, standMm, pool, pools: pools.map((p) => p.id), depthMm }
 }
 
 /** Height of the dipped ground at a place, mm; null where nothing was dipped. */

@@ -155,7 +155,7 @@ function rockAt(thing: Standing, brink: Point2, out: Point2, widthMm: number, cu
   // rocks beside the sheet, behind the wall or far down the pool have nothing to do with the landing
   if (across > widthMm / 2 + half || farMm < 0 || nearMm > 3 * curve.landMm + 20) return []
   const standing = bedAt(bed, [thing.x, thing.y])
-  const topMm = Math.max(levelMm, standing ?? levelMm)
+  const topMm = Math.max(levelMm, standing === null ? levelMm : standing + thing.heightMm)
   const at = landsAt(curve, topMm - crestMm)
   const lands = at < nearMm ? 'before' : at > farMm ? 'behind' : 'on'
   const hit = dischargeToLand(scale, crestMm - topMm, along)

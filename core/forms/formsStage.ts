@@ -1,11 +1,14 @@
 import type { Build } from '../build/types'
 import { fallsOf, poolsOf, reachesOf, seasOf, splashesOf } from '../build/types'
 import { scaleRatio } from '../calculators/scale'
-import type { Point2 } from '../geometry/polygon'
+import { distanceToRing, type Point2 } from '../geometry/polygon'
 import type { GroundPlan } from '../ground/groundStage'
+import { specificEnergy } from '../hydraulics/channel'
+import { plunge } from '../hydraulics/drop'
 import type { Shelf } from '../materials/shelf'
 import { bedAt, bedMap, type BedMap } from './bedMap'
 import { believable, type ScaleCheck } from './believable'
+import { endSection, type EndSection } from './endSection'
 import { fallForm, type FallForm } from './fallForm'
 import { chainFlow } from './flow'
 import { reachCells, reachForm, type ReachForm } from './reachForm'
@@ -13,6 +16,7 @@ import { throughPools, unrolled, type Run } from './run'
 import { seaForm, type SeaForm } from './seaForm'
 import { splashForm, type SplashForm } from './splashForm'
 import { pondRipples, reachRipples, seaRipples, strokesOver, type Ripples, type Stroke } from './strokes'
+import { modelMm, realM } from './units'
 import { whiteMap, type WhiteMap, type WhiteSource } from './whiteMap'
 import { fallWhite, reachWhite, seaWhite, splashWhite } from './whiteSources'
 
@@ -31,6 +35,8 @@ export interface FormsPlan {
   ripples: Ripples[]
   strokes: Stroke[]
   believable: ScaleCheck[]
+  /** Cut faces at the edges where a next module joins. */
+  ends: EndSection[]
 }
 
 /** Second stage: falls, runs, waves and splashes at full size, made small. */
@@ -39,7 +45,7 @@ export function formsStage(build: Build, ground: GroundPlan, shelf: Shelf): Form
   const bed = bedMap(build, ground)
   const flow = chainFlow(build, scale)
   const falls = fallsOf(build).map((fall) => fallForm(build, fall, scale, flow.dischargeM3S, bed))
-  const reaches = reachesOf(build).map((reach) => reachForm(build, reach, scale, flow.dischargeM3S, bed, levelBelow(build, reach.id, bed), headAbove(build, reach.id, falls)))
+  const reaches = reachesOf(build).map((reach) => reachForm(build, reach, scale, flow.dischargeM3S, bed, levelBelow(build, reach.id, bed), headAbove(build, reach.id, scale, falls, bed)))
   const seas = seasOf(build).map((sea) => seaForm(build, sea, scale, bed, ground))
   const splashes = splashesOf(build).map((splash) => splashForm(build, splash, scale, bed, falls, reaches, seas))
   const through = throughPools(build, falls, reaches)
@@ -60,6 +66,7 @@ export function formsStage(build: Build, ground: GroundPlan, shelf: Shelf): Form
     white: whiteMap(bed.grid, owner, waters, sources),
     ripples,
     strokes: strokesOver(bed, owner, waters, cells, seas, through, ripples),
+    ends: build.meets.map((side) => endSection(build, ground, side)),
     believable: believable(build, scale, ripples, falls, splashes, shelf)
   }
 }
@@ -90,15 +97,24 @@ function levelBelow(build: Build, id: string, bed: BedMap): number | null {
   return next?.kind === 'pool' ? next.levelMm : null
 }
 
-/** A fall right before a run, on to open ground, hands its energy on; through a pool it does not. */
-function headAbove(build: Build, id: string, falls: readonly FallForm[]): number | null {
-  const i = build.waters.findIndex((w) => w.id === id)
-  const before = build.waters[i - 1]
-  const form = before?.kind === 'fall' && before.into === null ? falls.find((f) => f.id === before.id) : null
-  return form?.curve ? form.footMm + (form.lipMm - form.footMm) * 0.6 : null
+/** A run that begins this near to a landing takes its water as it comes, mm. Common practice, no source. */
+const NEAR_LANDING_MM = 20
+
+/**
+ * Fast water that a fall hands to a run: on open ground, or where the pool is too shallow to hold the jump at its foot
+ * and the run begins there. A pool that holds the jump lets quiet water go on.
+ */
+function headAbove(build: Build, id: string, scale: number, falls: readonly FallForm[], bed: BedMap): number | null {
+  const reach = reachesOf(build).find((r) => r.id === id)!
+  const start: Point2 = [reach.path[0].x, reach.path[0].y]
+  const form = falls.find((f) => f.landing && (f.tail === 'swept' || f.tail === null) && distanceToRing(start, f.landing).distance < NEAR_LANDING_MM)
+  const ground = reach.path[0].bedMm ?? bedAt(bed, start)
+  if (!form?.curve || ground === null || ground === undefined) return null
+  const { fastDepthM } = plunge(form.curve.unitDischargeM2S, realM(form.crestMm - form.footMm, scale))
+  return ground + modelMm(specificEnergy(form.curve.unitDischargeM2S, fastDepthM), scale)
 }
 
-/** White that comes down into a run from a fall before it. */
+/** White that comes down/** White that comes down into a run from a fall before it. */
 function whiteInto(build: Build, id: string, falls: readonly FallForm[]): number {
   const i = build.waters.findIndex((w) => w.id === id)
   const near = build.waters.slice(Math.max(0, i - 2), i).findLast((w) => w.kind === 'fall')

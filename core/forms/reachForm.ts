@@ -1,7 +1,8 @@
 import type { BedKind, Boulder, Build, Reach } from '../build/types'
+import { poolsOf } from '../build/types'
 import type { Fault } from '../build/fault'
 import { boxOf, eachCell, type Grid } from '../geometry/grid'
-import { nearestOnSegment, type Point2 } from '../geometry/polygon'
+import { insideRing, nearestOnSegment, type Point2 } from '../geometry/polygon'
 import { froude } from '../hydraulics/channel'
 import type { JumpKind } from '../hydraulics/jump'
 import { pillow, standingWave, veeAngle } from '../hydraulics/rapid'
@@ -97,10 +98,14 @@ export function reachForm(build: Build, reach: Reach, scale: number, dischargeM3
       const sMm = modelMm(j.atM, scale)
       return { sMm, at: placeAt(places, sMm), froude: j.froude, kind: j.kind, heightMm: modelMm(j.sequentDepthM - j.depthM, scale), lengthMm: modelMm(j.lengthM, scale) }
     }),
-    rocks: reach.boulders.map((b) => rockIn(b, stations, scale)),
+    rocks: [...reach.boulders, ...standingIn(build, ring)].map((b) => rockIn(b, stations, scale)),
     stretches: stretchesOf(stations, scale)
   }
 }
+
+/** What stands in the pools under a run is a rock in its stream. */
+const standingIn = (build: Build, ring: readonly Point2[]): Boulder[] =>
+  poolsOf(build).flatMap((p) => p.standing.filter((t) => insideRing([t.x, t.y], ring)).map((t) => ({ id: t.id, name: t.name, x: t.x, y: t.y, widthMm: Math.max(t.widthMm, t.depthMm), heightMm: t.heightMm })))
 
 /** Even stations along a line. */
 function along(line: readonly Point2[], length: number, count: number): { s: number; at: Point2 }[] {

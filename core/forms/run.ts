@@ -26,7 +26,7 @@ export interface RunPiece {
 export interface RunClash {
   id: string
   water: string
-  kind: 'uphill' | 'starved' | 'lip-dry' | 'lip-deep' | 'out-of-order' | 'apart'
+  kind: 'uphill' | 'starved' | 'lip-dry' | 'lip-deep' | 'out-of-order'
   /** What it is off by, mm; for `lip-dry` and `lip-deep` the flow that would fit, m³/s, in `fitsM3S`. */
   byMm: number
   fitsM3S: number | null
@@ -165,7 +165,7 @@ function clashesOf(build: Build, falls: readonly FallForm[], reaches: readonly R
       if (!form || form.stations.length === 0) return
       const first = form.stations[0]
       const [x, y] = first.at
-      if (before?.kind === 'pool' && first.headMm > before.levelMm + TOLERANCE_MM) {
+      if (before?.kind === 'pool' && first.froude < 1.05 && first.headMm > before.levelMm + TOLERANCE_MM) {
         found.push({ id: `starved:${water.id}`, water: water.id, kind: 'starved', byMm: first.headMm - before.levelMm, fitsM3S: null, at: [x, y], other: before.id })
       }
     }

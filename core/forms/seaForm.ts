@@ -3,16 +3,20 @@ import { poolsOf } from '../build/types'
 import type { Fault } from '../build/fault'
 import { cellAt } from '../geometry/grid'
 import { isolines } from '../geometry/isolines'
-import type { Point2 } from '../geometry/polygon'
+import { evenly, type Point2 } from '../geometry/polygon'
 import type { GroundPlan } from '../ground/groundStage'
 import { shoreline } from '../ground/shoreline'
 import { breakDepth, breakerKind, breakFrom, runUp, surfNumber, type BreakerKind } from '../waves/breaking'
 import { faceOnModel, type ModelFace } from '../waves/faceOnModel'
 import { shoaling, wavelength } from '../waves/linear'
+import { openness } from '../waves/shelter'
 import { arrivalTimes } from '../waves/waveField'
 import { whitecaps, windSea, type WindSea } from '../waves/windSea'
 import type { BedMap } from './bedMap'
 import { modelMm, realM } from './units'
+
+/** A section of the built crest: along it from its left end as the waves run, and how high it stands there, mm. */
+export interface CrestStation { sMm: number; heightMm: number }
 
 export interface SeaForm {
   id: string
@@ -37,7 +41,7 @@ export interface SeaForm {
   /** The reach of the last waves up the beach and of their backwash. */
   washLines: Point2[][]
   /** The crest that is built, bent like its neighbours. */
-  built: { line: Point2[]; depthMm: number; headingDeg: number; face: ModelFace } | null
+  built: { line: Point2[]; depthMm: number; headingDeg: number; face: ModelFace; stations: CrestStation[] } | null
   whitecapPct: number
   /** When a crest passes each cell, s; NaN: never. Cells of the bed map. */
   arrivalS: Float64Array
@@ -60,7 +64,7 @@ export function seaForm(build: Build, sea: Sea, scale: number, bed: BedMap, grou
   let deepest = 0
   for (let c = 0; c < size; c++) {
     if (bed.pool[c] !== number) continue
-    depthM[c] = realM((pool?.levelMm ?? 0) - bed.zMm[c], scale)
+    depthM[c] = realM((pool?.levelMm ?? 0) - bed.zMm[c] - bed.standMm[c], scale)
     if (depthM[c] > deepest) deepest = depthM[c]
   }
   const nothing: SeaForm = {
@@ -89,7 +93,8 @@ export function seaForm(build: Build, sea: Sea, scale: number, bed: BedMap, grou
   const surf = breaker && beach ? surfNumber(beach, breaker.heightM, periodS) : 0
   const spacing = (depth: number) => modelMm(wavelength(periodS, depth), scale)
   const arrivalS = arrivalTimes(bed.grid, depthM, realM(bed.grid.cellMm, scale), sea.headingDeg, periodS, deepest)
-  const heightMm = heights(depthM, periodS, breaker, offHeight, deepest, scale)
+  const open = pool.standing.length > 0 ? openness(bed.grid, depthM, sea.headingDeg) : null
+  const heightMm = heights(depthM, periodS, breaker, offHeight, deepest, scale, open)
   const last = arrivalS.reduce((most, t) => (t > most ? t : most), 0)
   const crests: Point2[][] = []
   for (let t = sea.phase * periodS; t < last && crests.length < 400; t += periodS) crests.push(...isolines(bed.grid, arrivalS, t).filter((l) => l.length > 3).map(smoothed))
@@ -133,7 +138,24 @@ function builtCrest(sea: Sea, form: SeaForm, bed: BedMap, breaker: { heightM: nu
   const square = (Math.atan2(b[1] - a[1], b[0] - a[0]) * 180) / Math.PI + 90
   // of the two ways square to the crest, the one the waves travel
   const headingDeg = Math.cos(((square - sea.headingDeg) * Math.PI) / 180) >= 0 ? square : square - 180
-  return { line: Math.cos(((square - sea.headingDeg) * Math.PI) / 180) >= 0 ? line : [...line].reverse(), depthMm: bed.depthMm[cell], headingDeg, face }
+  const laid = Math.cos(((square - sea.headingDeg) * Math.PI) / 180) >= 0 ? line : [...line].reverse()
+  return { line: laid, depthMm: bed.depthMm[cell], headingDeg, face, stations: stationsOf(laid, face.heightMm, bed, form.heightMm) }
+}
+
+/** Sections along a crest. */
+const SECTIONS = 5
+/** A crest dies away at its ends to this share of its height. Common practice, no source. */
+const ENDS_SHARE = 0.55
+
+/** How high the crest stands at its stations: as the water there lets it, and lower towards its ends. */
+function stationsOf(line: readonly Point2[], heightMm: number, bed: BedMap, fieldMm: Float64Array): CrestStation[] {
+  const length = line.slice(1).reduce((sum, p, i) => sum + Math.hypot(p[0] - line[i][0], p[1] - line[i][1]), 0)
+  return evenly(line, SECTIONS - 1).map((at, i) => {
+    const t = i / (SECTIONS - 1)
+    const cell = cellAt(bed.grid, at)
+    const here = cell >= 0 && fieldMm[cell] > 0 ? Math.min(heightMm, Math.max(fieldMm[cell], 0.5 * heightMm)) : 0.5 * heightMm
+    return { sMm: t * length, heightMm: here * (ENDS_SHARE + (1 - ENDS_SHARE) * Math.sin(Math.PI * t) ** 0.7) }
+  })
 }
 
 /** Mean slope of the bed from the shore out to its deep part, along the way the waves run; null: it has no shore there. */
@@ -156,14 +178,14 @@ function slopeAlong({ grid }: BedMap, depthM: Float64Array, headingDeg: number, 
   return steep.reduce((sum, v) => sum + v, 0) / steep.length
 }
 
-function heights(depthM: Float64Array, periodS: number, breaker: { heightM: number; depthM: number } | null, offHeight: number, deepest: number, scale: number): Float64Array {
+function heights(depthM: Float64Array, periodS: number, breaker: { heightM: number; depthM: number } | null, offHeight: number, deepest: number, scale: number, open: Float64Array | null): Float64Array {
   const out = new Float64Array(depthM.length)
   const off = shoaling(periodS, deepest)
   const table = Array.from({ length: 101 }, (_, i) => shoaling(periodS, Math.max(0.02, (deepest * i) / 100)))
   for (let c = 0; c < depthM.length; c++) {
     const d = depthM[c]
     if (!(d > 0)) continue
-    const shoaled = offHeight * (table[Math.min(100, Math.round((d / deepest) * 100))] / off)
+    const shoaled = (open?.[c] ?? 1) * offHeight * (table[Math.min(100, Math.round((d / deepest) * 100))] / off)
     const limit = breaker ? (breaker.heightM / breaker.depthM) * d : 0.78 * d
     out[c] = modelMm(Math.min(shoaled, limit), scale)
   }

@@ -10,7 +10,7 @@ import type { ReachForm } from './reachForm'
 import { nearestStation } from './reachForm'
 import type { SeaForm } from './seaForm'
 import { GRAVITY } from '../hydraulics/channel'
-import { realM } from './units'
+import { modelMm, realM } from './units'
 
 export interface SplashForm {
   id: string
@@ -23,6 +23,8 @@ export interface SplashForm {
   /** Outline of the jets in the plane they are thrown in, mm out and up from the source. */
   envelope: [x: number, z: number][]
   largestDropMm: number
+  /** How high a jet straight up would go, mm. */
+  throwMm: number
   /** Threads of the crown and how far apart they stand, mm. */
   fingers: number
   fingerEveryMm: number
@@ -38,6 +40,8 @@ const SHEET_M = 0.004
 const LIGHT_RESIN = { viscosityPaS: 1.5, surfaceTensionNM: 0.035, densityGCm3: 1.12 }
 /** A strand that is worth freezing, mm. Common practice, no source. */
 const STRAND_MM = 0.4
+/** The crest that strikes a wall is looked for this far out, mm. Common practice, no source. */
+const WITHIN_MM = 30
 /** A wheel or a body without a figure. Common practice, no source. */
 const USUAL_MS = 3
 
@@ -63,7 +67,7 @@ export function splashForm(build: Build, splash: Splash, scale: number, bed: Bed
     return [splash.x + ux * s - uy * w, splash.y + uy * s + ux * w]
   })
   return {
-    id: splash.id, faults, speedMS, from, heightMm: shape.heightMm, reachMm: shape.reachMm, envelope: shape.envelope, largestDropMm: shape.largestDropMm,
+    id: splash.id, faults, speedMS, from, heightMm: shape.heightMm, reachMm: shape.reachMm, envelope: shape.envelope, largestDropMm: shape.largestDropMm, throwMm: modelMm(speedMS ** 2 / (2 * GRAVITY), scale),
     fingers: Math.max(1, Math.round(rim / fingerEveryMm)), fingerEveryMm, patch, drip: drip({ radiusMm: STRAND_MM, ...LIGHT_RESIN })
   }
 }
@@ -74,7 +78,7 @@ function speedOf(splash: Splash, scale: number, bed: BedMap, falls: readonly Fal
   if (splash.dropMm !== null) return { speedMS: fallSpeed(realM(splash.dropMm, scale)), from: `a fall of ${Math.round(splash.dropMm * 10) / 10} mm` }
   if (splash.cause === 'wall' || splash.cause === 'column') {
     const cell = cellAt(bed.grid, [splash.x, splash.y])
-    const reach = cell < 0 ? [] : neighbours(bed, cell, 4)
+    const reach = cell < 0 ? [] : neighbours(bed, cell, Math.ceil(WITHIN_MM / bed.grid.cellMm))
     const best = seas.flatMap((sea) => reach.map((c) => ({ sea, h: sea.heightMm[c], d: bed.depthMm[c] }))).reduce<{ sea: SeaForm; h: number; d: number } | null>((a, b) => (b.h > (a?.h ?? 0) ? b : a), null)
     // a crest that meets a wall is thrown up at about its own speed, √(g(d + H))
     if (best) return { speedMS: Math.sqrt(GRAVITY * realM(best.d + best.h, scale)), from: 'the crest that meets it, √(g(d + H))' }

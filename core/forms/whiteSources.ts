@@ -117,15 +117,18 @@ export function seaWhite(form: SeaForm, sea: Sea, bed: BedMap): WhiteSource[] {
   const number = bed.pools.indexOf(form.pool)
   const here = (cell: number) => bed.pool[cell] === number && bed.depthMm[cell] > 0
   const sources: WhiteSource[] = []
-  if (sea.drive === 'wind' && form.whitecapPct > 0) {
+  if (form.whitecapPct > 0) {
     sources.push({ water: form.id, zone: 'whitecaps', box, at: (_x, _y, cell) => (here(cell) && !(form.breaks && bed.depthMm[cell] < form.breaks.depthMm) ? form.whitecapPct / 100 : 0) })
   }
   if (form.breaks) {
     const { depthMm, kind } = form.breaks
+    const index = form.breakerMm / depthMm
     const [atBreak, atShore] = SURF[kind]
     // foam lies thickest behind each crest and thins until the next one comes
     sources.push({ water: form.id, zone: 'surf', box, at: (_x, _y, cell) => {
       if (!here(cell) || bed.depthMm[cell] >= depthMm || Number.isNaN(form.arrivalS[cell])) return 0
+      // what reaches the lee of a wall too low to break is no surf
+      if (form.heightMm[cell] < 0.97 * index * bed.depthMm[cell]) return 0
       const share = atShore + (atBreak - atShore) * (bed.depthMm[cell] / depthMm)
       const phase = (((form.arrivalS[cell] / form.periodS - sea.phase) % 1) + 1) % 1
       return share * (0.55 + 0.9 * phase ** 2)

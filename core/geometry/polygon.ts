@@ -98,3 +98,16 @@ function segmentsMeet(a: Point2, b: Point2, c: Point2, d: Point2): boolean {
   const touches = (s: number, p: Point2, q: Point2, r: Point2) => s === 0 && nearestOnSegment(r, p, q).distance === 0
   return touches(abc, a, b, c) || touches(abd, a, b, d) || touches(cda, c, d, a) || touches(cdb, c, d, b)
 }
+
+/** A line in so many equal pieces. */
+export function evenly(line: readonly Point2[], pieces: number): Point2[] {
+  const lengths = line.map((p, i) => (i === 0 ? 0 : Math.hypot(p[0] - line[i - 1][0], p[1] - line[i - 1][1])))
+  const whole = lengths.reduce((a, b) => a + b, 0)
+  return Array.from({ length: pieces + 1 }, (_, k): Point2 => {
+    let left = (whole * k) / pieces
+    let i = 1
+    while (i < line.length - 1 && left > lengths[i]) left -= lengths[i++]
+    const t = lengths[i] === 0 ? 0 : Math.min(1, left / lengths[i])
+    return [line[i - 1][0] + t * (line[i][0] - line[i - 1][0]), line[i - 1][1] + t * (line[i][1] - line[i - 1][1])]
+  })
+}

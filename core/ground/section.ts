@@ -1,5 +1,5 @@
 import type { Build } from '../build/types'
-import { fallsOf, poolsOf } from '../build/types'
+import { fallsOf, poolsOf, reachesOf } from '../build/types'
 import { distanceToRing, type Point2 } from '../geometry/polygon'
 import type { PoolGround } from './poolGround'
 import { profileAlong, type SectionPoint } from './profile'
@@ -80,7 +80,9 @@ function wholeLine(build: Build, runs: readonly SectionRun[], lengthMm: number):
   runs.forEach((run, i) => {
     const before = runs[i - 1]
     const linked = before !== undefined && build.waters.some((w) => w.kind === 'fall' && joins(w.lip?.pool, w.into, before.pool, run.pool))
-    if (!linked) {
+    const bed = before && !linked ? bedBetween(build, before, run) : []
+    if (bed.length > 0) line.push(...bed)
+    else if (!linked) {
       bridge(before?.ground.at(-1) ?? null, run.ground[0], { from: before ? footBelow(build, before, 1) : null, to: footBelow(build, run, 0) })
     }
     line.push(...run.ground)
@@ -88,6 +90,19 @@ function wholeLine(build: Build, runs: readonly SectionRun[], lengthMm: number):
   const last = runs.at(-1)
   bridge(last?.ground.at(-1) ?? null, null, { from: last ? footBelow(build, last, 1) : null, to: null })
   return line
+}
+
+/** Bed of a run that leads from one pool to the next, where its points were given heights, along the line. */
+function bedBetween(build: Build, before: SectionRun, after: SectionRun): SectionPoint[] {
+  const { from, to } = build.section
+  const length = Math.hypot(to[0] - from[0], to[1] - from[1])
+  const [start, end] = [before.ground.at(-1)![0], after.ground[0][0]]
+  for (const reach of reachesOf(build)) {
+    const points = reach.path.flatMap((p): SectionPoint[] => (p.bedMm === undefined ? [] : [[((p.x - from[0]) * (to[0] - from[0]) + (p.y - from[1]) * (to[1] - from[1])) / length, p.bedMm]]))
+    const within = points.sort((a, b) => a[0] - b[0]).filter(([s]) => s > start + 0.5 && s < end - 0.5)
+    if (within.length > 1) return within
+  }
+  return []
 }
 
 /** Where a fall over this end of a run lands when no pool takes it, mm; null when none falls there. */

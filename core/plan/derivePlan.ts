@@ -14,6 +14,7 @@ import { pourHeat, type PourHeatInput } from '../heat/pourHeat'
 import { BUILT_IN_SHELF, withBottles, type Shelf } from '../materials/shelf'
 import { stacksStage } from '../stacks/stacksStage'
 import { stepsStage, type StepsPlan } from '../steps/stepsStage'
+import { templateList, type TemplateLine } from '../templates/templateList'
 import { remembered, rememberedBy } from './memo'
 
 /** A pool's ground as the plan shows it: everything but the triangles. */
@@ -24,6 +25,8 @@ export interface Plan extends Omit<Stages, 'ground'> {
   build: string
   ground: Omit<GroundPlan, 'pools'> & { pools: PoolGroundPlan[] }
   findings: Finding[]
+  /** Every 1:1 template that can be printed, and the solid masters. */
+  templates: TemplateLine[]
 }
 
 export const STAGES = ['ground', 'forms', 'stacks', 'amounts', 'cures', 'steps', 'days', 'findings'] as const
@@ -52,6 +55,7 @@ export function planner(): Planner {
   const cures = remembered(curesStage)
   const steps = remembered(stepsStage)
   const days = remembered((build: Build, steps: StepsPlan) => daysStage(build, steps, spansOf))
+  const templates = remembered(templateList)
   const shelfOf = remembered(withBottles)
   return function* (build, given = BUILT_IN_SHELF, early = () => undefined) {
     const shelf = shelfOf(given, build.bottles)
@@ -75,7 +79,7 @@ export function planner(): Planner {
     const stages: Stages = { ground: g, forms: f, stacks: s, amounts: a, cures: c, steps: st, days: d }
     const findings = findingsStage(build, stages, shelf)
     yield 'findings'
-    return { ...stages, build: build.id, ground: shownGround(g), findings }
+    return { ...stages, build: build.id, ground: shownGround(g), findings, templates: templates(settled, f, g) }
   }
 }
 

@@ -6,6 +6,13 @@ export type FacePoint = [x: number, z: number]
 /** Axes of the hollow of a plunging wave stand in this ratio. @source New 1983: the underside of the overturning loop is an ellipse of axes √3 : 1; from memory */
 const HOLLOW_RATIO = Math.sqrt(3)
 
+const SHORT = 0.25
+const LONG = SHORT * HOLLOW_RATIO
+/** The long axis of the hollow leans forward by this, and its middle lies here. Drawn from photographs: common practice, no source. */
+const TILT = (55 * Math.PI) / 180
+const MIDDLE: FacePoint = [0.44, 0.05 + Math.hypot(LONG * Math.sin(TILT), SHORT * Math.cos(TILT))]
+const LIP_THICK = 0.12
+
 export interface WaveFace {
   /** From the trough behind, over the back and the crest, round the lip and the hollow, to the trough in front. */
   profile: FacePoint[]
@@ -25,37 +32,38 @@ export interface WaveFace {
  * @param surf     surf number: throws farther the higher it is, within its kind
  * @param lengthH  length of the wave in heights, from trough to trough
  * @source hollow after New 1983; the rest of the outline is drawn to look right: common practice, no source
- * @example faceOf('plunging', 0.8, 10).hollow // [0.43, 0.25]
+ * @example faceOf('plunging', 0.8, 10).hollow // [0.433, 0.25]
  */
 export function faceOf(kind: BreakerKind, surf: number, lengthH: number): WaveFace {
   const behind = Math.max(1.5, lengthH * 0.5)
-  const back = arc(24, (t): FacePoint => [-behind * (1 - t), smooth(t)])
+  // crests are narrow and troughs long
+  const back = arc(28, (t): FacePoint => [-behind * (1 - t), smooth(t) ** 1.6])
   if (kind !== 'plunging') {
-    const lean = kind === 'spilling' ? 0.9 : 1.6
-    const front = arc(24, (t): FacePoint => [lean * t, 1 - smooth(t) * 1]).slice(1)
+    const lean = kind === 'spilling' ? 1.3 : 2.2
+    const front = arc(24, (t): FacePoint => [lean * t, 1 - smooth(t) ** (kind === 'spilling' ? 0.8 : 1)]).slice(1)
     // a spilling crest carries a roller on its front, a surging foot a tongue
-    const dressed = kind === 'spilling' ? front.map(([x, z]): FacePoint => [x + 0.12 * Math.sin(Math.PI * Math.min(1, (1 - z) / 0.35)) * (z > 0.65 ? 1 : 0), z]) : front
+    const dressed = kind === 'spilling' ? front.map(([x, z]): FacePoint => [x + 0.16 * Math.sin(Math.PI * Math.min(1, (1 - z) / 0.4)), z]) : front
     return { profile: [...back, ...dressed], crest: [0, 1], lip: [0, 1], hollow: null }
   }
-  const thrown = Math.min(1, Math.max(0, (surf - 0.4) / 0.8))
-  // the hollow's long axis leans back with the face; the more it throws the wider it opens
-  const short = 0.2 + 0.1 * thrown
-  const long = short * HOLLOW_RATIO
-  const tilt = (58 * Math.PI) / 180
-  const at: FacePoint = [0.42 + 0.12 * thrown, 0.47]
-  const onHollow = (angle: number): FacePoint => {
-    const [u, v] = [long * Math.cos(angle), short * Math.sin(angle)]
-    return [at[0] + u * Math.cos(tilt) - v * Math.sin(tilt), at[1] + u * Math.sin(tilt) + v * Math.cos(tilt)]
+  const thrown = Math.min(1, Math.max(0, (surf - 0.4) / 0.9))
+  const onHollow = (angle: number, thick = 0): FacePoint => {
+    const [u, v] = [(LONG + thick) * Math.cos(angle), (SHORT + thick) * Math.sin(angle)]
+    return [MIDDLE[0] + u * Math.cos(TILT) - v * Math.sin(TILT), MIDDLE[1] + u * Math.sin(TILT) + v * Math.cos(TILT)]
   }
-  // from under the lip, up round the roof, down the wall, to the foot of the hollow
-  const from = 0.1 - 0.75 * thrown
-  const hollow = arc(28, (t) => onHollow(from + t * (Math.PI * 1.12 - from)))
-  const tip: FacePoint = [hollow[0][0] + 0.03, hollow[0][1] - 0.05]
-  // over the roof: from the crest down to the tip of the lip, clear of the hollow by the thickness of the lip
-  const roof = bezier([0, 1], [0.45, 1.02], [tip[0] + 0.06, Math.max(tip[1] + 0.28, 0.9)], tip, 16).slice(1)
-  const end = hollow.at(-1)!
-  const foot = bezier(end, [end[0] + 0.06, end[1] - 0.12], [end[0] + 0.35, 0.02], [end[0] + 0.9, 0], 14).slice(1)
-  return { profile: [...back, ...roof, ...hollow, ...foot], crest: [0, 1], lip: tip, hollow: [long, short] }
+  // round the hollow from under the lip, up over its roof, down its wall, to its lowest point; the farther it throws the longer the roof
+  const tip = 0.85 - 1.75 * thrown
+  const lowest = Math.PI + Math.atan((SHORT * Math.cos(TILT)) / (LONG * Math.sin(TILT)))
+  const hollow = arc(36, (t) => onHollow(tip + t * (lowest - tip)))
+  // the lip outside it, from as thick as it leaves the crest down to nothing
+  const joins = Math.max(0.35, tip + 0.12)
+  const roof = arc(20, (t) => onHollow(joins + t * (tip - joins), LIP_THICK * (1 - t)))
+  const ahead = onHollow(joins - 0.01, LIP_THICK)
+  const [dx, dz] = [ahead[0] - roof[0][0], ahead[1] - roof[0][1]]
+  const tangent = 0.22 / Math.hypot(dx, dz)
+  const over = bezier([0, 1], [0.25, 1], [roof[0][0] - dx * tangent, roof[0][1] - dz * tangent], roof[0], 12).slice(1)
+  const [x, z] = hollow.at(-1)!
+  const foot = bezier([x, z], [x + 0.3, z], [x + 0.5, 0], [x + 1, 0], 14).slice(1)
+  return { profile: [...back, ...over, ...roof.slice(1, -1), ...hollow, ...foot], crest: [0, 1], lip: hollow[0], hollow: [LONG, SHORT] }
 }
 
 const smooth = (t: number) => t * t * (3 - 2 * t)

@@ -4,10 +4,10 @@ import { mkdtempSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
-import { DEMO_PATH, demo } from '../support/builds'
+import { demo } from '../support/builds'
 
 const ROOT = fileURLToPath(new URL('../..', import.meta.url))
-const demoFile = fileURLToPath(DEMO_PATH)
+const demoFile = fileURLToPath(new URL('../../demo/1-weir-at-cobbets-race.json', import.meta.url))
 
 function spindle(...args: string[]): Promise<{ code: number; out: string; err: string }> {
   return new Promise((resolve) => {

@@ -61,7 +61,7 @@ describe('The build file', () => {
       ['[]', /must be an object/],
       ['null', /must be an object/],
       ['{}', /^format: .*tall-spindle-build/],
-      [set('version', 3), /^version: was 3; .*newer/],
+      [set('version', 4), /^version: was 4; .*newer/],
       [set('version', '1'), /^version: was "1"; must be a whole number/],
       [set('version', 0), /^version: was 0/],
       [set('name', 7), /^name: was 7; must be a string/],
@@ -75,7 +75,7 @@ describe('The build file', () => {
       [set('waters.0.soundings.3', [1, 2]), /^waters\[0\]\.soundings\[3\]: was \[1,2\]; must contain 3 items/],
       [set('waters.0.soundings.3', [1, 2, '3']), /^waters\[0\]\.soundings\[3\]\[2\]: was "3"; must be a number/],
       [set('waters.0.outline.0.edge', 'cliff'), /^waters\[0\]\.outline\[0\]\.edge: was "cliff"; must be one of \[shore, dam\]/],
-      [set('waters.0.kind', 'geyser'), /^waters\[0\]\.kind: was "geyser"; must be one of \[pool, fall\]/],
+      [set('waters.0.kind', 'geyser'), /^waters\[0\]\.kind: was "geyser"; must be one of \[pool, fall, reach, sea, splash\]/],
       [set('waters.1.lip.pool', 'sea'), /^waters\[1\]\.lip\.pool: was "sea"; must be the id of a pool/],
       [set('waters.0.openings', [{ id: 'o1', kind: 'cave', into: 'millpond', sillMm: 3 }]), /^waters\[0\]\.openings\[0\]\.into: was "millpond"; must be the id of another pool/],
       [set('waters.0.bands', [{ share: 0, tints: [] }]), /^waters\[0\]\.bands\[0\]\.share: was 0/],
@@ -132,19 +132,29 @@ describe('The build file', () => {
     const result = readBuild(text)
     if (!result.ok) throw new Error(JSON.stringify(result.faults))
     const old = JSON.parse(text) as { waters: object[]; ground: object }
-    expect(result.value).to.deep.include({ version: 2, outOfLevel: { xDeg: 0, yDeg: 0 } })
+    expect(result.value).to.deep.include({ version: 3, outOfLevel: { xDeg: 0, yDeg: 0 }, flow: { mood: 'steady', dischargeM3S: null }, meets: [] })
     expect(result.value.ground).to.deep.include(old.ground)
     result.value.waters.forEach((water, i) => expect(water).to.deep.include(old.waters[i]))
     expect(result.value.waters[0]).to.deep.include({ measure: 'tin', bands: [], standing: [], pours: null, heed: 'heat' })
     expect(derivePlan(result.value).ground.pools[0].volumeMl).to.be.closeTo(derivePlan(changePool('millpond', { measure: 'tin', standing: [] })(demo())).ground.pools[0].volumeMl, 1e-9)
   })
 
+  it('a file of version 2 opens with one steady flow and falls that drop at once; what it said stays', () => {
+    const text = readFileSync(new URL('../support/weir-version-2.json', import.meta.url), 'utf8')
+    const result = readBuild(text)
+    if (!result.ok) throw new Error(JSON.stringify(result.faults))
+    const old = JSON.parse(text) as { waters: object[] }
+    expect(result.value).to.deep.include({ version: 3, flow: { mood: 'steady', dischargeM3S: null }, meets: [] })
+    result.value.waters.forEach((water, i) => expect(water).to.deep.include(old.waters[i]))
+    expect(result.value.waters[1]).to.deep.include({ steps: 1, treadMm: 8, hang: 'by-flow' })
+  })
+
   it('the published JSON Schema is that of the code, and a JSON Schema validator agrees with it', () => {
     const published: unknown = JSON.parse(readFileSync(new URL('../../docs/build.schema.json', import.meta.url), 'utf8'))
     expect(published, 'run npm run schema').to.deep.equal(publishedSchema())
     const validate = new Ajv2020({ strict: false, allErrors: false }).compile(published as object)
-    for (const build of [demo(), fresh(), large(2, 50)]) expect(validate(build), JSON.stringify(validate.errors)).to.equal(true)
-    for (const wrong of [{ ...demo(), version: 3 }, { ...demo(), name: 3 }, { ...demo(), base: { widthMm: 3, depthMm: 100 } }, { ...demo(), waters: [{ kind: 'pool' }] }, { ...demo(), calendar: {} }]) {
+    for (const build of [demo(), demo('2-mole-at-varnsey'), demo('3-slalom-in-the-hollin-gorge'), fresh(), large(2, 50)]) expect(validate(build), JSON.stringify(validate.errors)).to.equal(true)
+    for (const wrong of [{ ...demo(), version: 4 }, { ...demo(), name: 3 }, { ...demo(), base: { widthMm: 3, depthMm: 100 } }, { ...demo(), waters: [{ kind: 'pool' }] }, { ...demo(), calendar: {} }]) {
       expect(validate(wrong)).to.equal(false)
       expect(checkBuild(wrong).ok).to.equal(false)
     }

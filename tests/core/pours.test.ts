@@ -1,6 +1,7 @@
 import { expect } from 'chai'
 import { carrying } from '../../core/build/carry'
 import { changePool } from '../../core/build/edits'
+import { mending, type Mend } from '../../core/build/mend'
 import type { Build, Pool } from '../../core/build/types'
 import { RESINS } from '../../core/materials/resins'
 import { BUILT_IN, shelfOf } from '../../core/materials/shelf'
@@ -8,6 +9,8 @@ import { TINTS } from '../../core/materials/tints'
 import type { Material } from '../../core/materials/types'
 import { derivePlan } from '../../core/plan/derivePlan'
 import { demo } from '../support/builds'
+
+const onPool = (mend: Mend | undefined): Partial<Pool> => (mend && 'pool' in mend ? mend.change : {})
 
 const pond = (change: Partial<Omit<Pool, 'kind' | 'id'>>, rest: (b: Build) => Build = (b) => b) => derivePlan(rest(changePool('millpond', change)(demo())))
 const found = (plan: ReturnType<typeof derivePlan>, id: string) => plan.findings.find((f) => f.id === `${id}:millpond`)
@@ -19,7 +22,7 @@ describe('Findings around a pour, each with a number, a reason and a way out', (
     for (const id of ['boils', 'softens-ground', 'softens-dam']) expect(found(hot, id)?.severity, id).to.equal('stop')
     expect(found(hot, 'boils')!.number).to.match(/^\d{3} °C$/)
     const { mend } = found(hot, 'boils')!
-    const mended = derivePlan(changePool(mend!.pool, mend!.change)(changePool('millpond', { ...single, pours: 1 })(demo())))
+    const mended = derivePlan(mending(mend!)(changePool('millpond', { ...single, pours: 1 })(demo())))
     expect(mended.findings.some((f) => f.severity === 'stop')).to.equal(false)
     expect(mended.stacks.pools[0].heat!.broken).to.deep.equal([])
     expect(mend!.label).to.equal(`Pour it in ${mended.stacks.pools[0].layers.length}`)
@@ -28,7 +31,7 @@ describe('Findings around a pour, each with a number, a reason and a way out', (
     const free = pond(single)
     const over = found(free, 'over-label')!
     expect(over.number).to.match(/^6\.\d mm against 5 mm$/)
-    const kept = derivePlan(changePool('millpond', { ...single, ...over.mend!.change })(demo()))
+    const kept = derivePlan(changePool('millpond', { ...single, ...onPool(over.mend) })(demo()))
     expect(found(kept, 'over-label')).to.equal(undefined)
     expect(Math.max(...kept.stacks.pools[0].layers.map((l) => l.toMm - l.fromMm))).to.be.at.most(5 + 1e-9)
     const shed = pond({ ...single, heed: 'label' }, (b) => ({ ...b, room: { tempC: 33, rhPct: 40 } }))
@@ -38,7 +41,7 @@ describe('Findings around a pour, each with a number, a reason and a way out', (
     expect(found(pond(single), 'one-fewer')!.number).to.match(/°C, this boils$/)
     const calm = found(pond({ ...single, heed: 'label' }), 'one-fewer')!
     expect(calm.reason).to.match(/which all bear/)
-    expect(calm.mend!.change).to.deep.equal({ heed: 'heat', pours: null })
+    expect(onPool(calm.mend)).to.deep.equal({ heed: 'heat', pours: null })
   })
   it('a cold shed: slow, and below freezing never', () => {
     const cold = pond(single, (b) => ({ ...b, room: { tempC: 4, rhPct: 60 } }))
@@ -72,7 +75,7 @@ describe('Findings around a pour, each with a number, a reason and a way out', (
   it('light: printer resin crusts over liquid, a coat too thick is sticky, shade stays liquid, no lamp on the shelf', () => {
     const light = (change: Partial<Pool['light']>) => pond({ way: 'light-cured-pour', light: { resin: 'craft-light-resin', lamp: 'hand-lamp', lampMm: 50, coatMm: null, seconds: 60, shadedPct: 0, ...change } })
     expect(found(light({ resin: 'printer-resin' }), 'crust')!.reason).to.match(/stays liquid for good/)
-    expect(found(light({ coatMm: 9, seconds: 10 }), 'light-thick')!.mend!.change.light!.seconds).to.be.greaterThan(60)
+    expect(onPool(found(light({ coatMm: 9, seconds: 10 }), 'light-thick')!.mend).light!.seconds).to.be.greaterThan(60)
     expect(found(light({ shadedPct: 20 }), 'shade')!.number).to.equal('20 % shaded')
     expect(found(light({ lamp: 'sun' }), 'no-light')!.severity).to.equal('stop')
     expect(light({}).findings.filter((f) => f.severity === 'stop')).to.deep.equal([])

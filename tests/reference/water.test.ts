@@ -14,8 +14,10 @@ import { beaufortOf, beaufortSpeed, whitecaps } from '../../core/waves/windSea'
 import { breakerOf } from '../../core/waves/breaking'
 
 /* Published figures below are written down from memory of the source that each title names. */
-const calc = (name: string, input: object) => calculate(name, input) as Record<string, never>
-type Rec = Record<string, number & string & [number, number][]>
+/** An answer of the contract: figures, and curves where it gives them. */
+interface Rec { [key: string]: number | string | null | [number, number][]; lowerFace: [number, number][]; upperFace: [number, number][]; envelope: [number, number][] }
+type Figures = Rec & Record<'landAngleDeg' | 'brinkSpeedMS' | 'brinkDepthM' | 'stripMm' | 'glassyMm' | 'whiteFraction' | 'standingWaveMm' | 'pillowMm' | 'heightM' | 'periodS' | 'heightMm' | 'reachMm' | 'speedMS' | 'largestDropMm' | 'beadEveryMm' | 'dropMassG' | 'breakS', number>
+const calc = (name: string, input: object) => calculate(name, input) as unknown as Figures
 
 describe('falls against what was measured', () => {
   it('brink: Rouse 1936 found 0.715 of the critical depth; fast water tends to it as Fr falls to 1 (Hager 1983)', () => {
@@ -44,7 +46,7 @@ describe('falls against what was measured', () => {
 
   it('landing angle: White 1943, cos θ = 1.06 / √(H/y_c + 1.5), within 4°', () => {
     for (const q of [0.1, 0.5, 2]) {
-      const fall = calc('fall', { scale: 1, dropMm: 3000, widthMm: 1000, unitDischargeM2S: q }) as Rec
+      const fall = calc('fall', { scale: 1, dropMm: 3000, widthMm: 1000, unitDischargeM2S: q })
       const white = (Math.acos(1.06 / Math.sqrt(3 / criticalDepth(q) + 1.5)) * 180) / Math.PI
       expect(fall.landAngleDeg).to.be.closeTo(white, 4)
     }
@@ -52,7 +54,7 @@ describe('falls against what was measured', () => {
 
   it('the faces of the sheet enclose the discharge, and its head stays what it was (Bernoulli)', () => {
     fc.assert(fc.property(fc.double({ min: 0.01, max: 3, noNaN: true }), fc.double({ min: 20, max: 400, noNaN: true }), (q, dropMm) => {
-      const fall = calc('fall', { scale: 48, dropMm, widthMm: 50, unitDischargeM2S: q }) as Rec
+      const fall = calc('fall', { scale: 48, dropMm, widthMm: 50, unitDischargeM2S: q })
       const [lower, upper] = [fall.lowerFace, fall.upperFace]
       const top = fall.brinkSpeedMS ** 2 / 2 / 9.81 + fall.brinkDepthM / 2
       for (let i = 0; i < lower.length; i++) {
@@ -65,7 +67,7 @@ describe('falls against what was measured', () => {
   })
 
   it('a strip is the arc of the sheet and 5 mm at each end; a slow sheet is barely longer than its drop, a fast one clearly', () => {
-    const at = (q: number) => calc('fall', { scale: 48, dropMm: 30, widthMm: 60, unitDischargeM2S: q }) as Rec
+    const at = (q: number) => calc('fall', { scale: 48, dropMm: 30, widthMm: 60, unitDischargeM2S: q })
     const arc = (line: [number, number][]) => line.slice(1).reduce((sum, p, i) => sum + Math.hypot(p[0] - line[i][0], p[1] - line[i][1]), 0)
     const { lowerFace, upperFace, stripMm } = at(0.5)
     const middle = lowerFace.map((p, i): [number, number] => [(p[0] + upperFace[i][0]) / 2, (p[1] + upperFace[i][1]) / 2])
@@ -76,7 +78,7 @@ describe('falls against what was measured', () => {
 
   it('break-up: 6 q^0.32 (Horeni 1956): 0.1 m²/s stays glassy for 2.9 m; what falls farther is white', () => {
     expect(breakUp(0.1)).to.be.closeTo(2.87, 0.01)
-    const fall = calc('fall', { scale: 100, dropMm: 60, widthMm: 10, unitDischargeM2S: 0.1 }) as Rec
+    const fall = calc('fall', { scale: 100, dropMm: 60, widthMm: 10, unitDischargeM2S: 0.1 })
     expect(fall.glassyMm).to.be.closeTo(28.7, 0.1)
     expect(fall.whiteFraction).to.be.within(0.5, 0.6)
   })
@@ -106,7 +108,7 @@ describe('rapids and jumps against tables', () => {
     for (const [fr, ratio] of [[2, 2.372], [5, 6.589], [9, 12.238], [1.5, 1.679], [3, 3.772]]) expect(sequentRatio(fr)).to.be.closeTo(ratio, 6e-4)
   })
   it('USBR Monograph 25: kinds of jump', () => {
-    for (const [fr, kind] of [[1.5, 'undular'], [2, 'weak'], [3.5, 'oscillating'], [6, 'steady'], [10, 'strong']]) expect((calc('jump', { froude: fr, depthM: 1 }) as Rec).kind).to.equal(kind)
+    for (const [fr, kind] of [[1.5, 'undular'], [2, 'weak'], [3.5, 'oscillating'], [6, 'steady'], [10, 'strong']]) expect((calc('jump', { froude: fr, depthM: 1 })).kind).to.equal(kind)
   })
   it('a jump loses (y₂ − y₁)³/4y₁y₂ of head (Chow 1959) and that is what the energies differ by', () => {
     for (const fr of [1.5, 3, 8]) {
@@ -126,11 +128,11 @@ describe('rapids and jumps against tables', () => {
     const depthM = 0.25
     const speed = 2 * Math.sqrt(9.81 * depthM)
     const slope = (speed * 0.04 / depthM ** (2 / 3)) ** 2
-    const rapid = calc('rapid', { scale: 35, slope, depthM, manning: 0.04 }) as Rec
+    const rapid = calc('rapid', { scale: 35, slope, depthM, manning: 0.04 })
     expect(rapid.veeDeg).to.be.closeTo(30, 1e-6)
     expect(rapid.standingWaveMm).to.be.closeTo((2 * Math.PI * speed ** 2 / 9.81 / 35) * 1000, 1e-6)
     expect(rapid.pillowMm).to.be.closeTo((speed ** 2 / 2 / 9.81 / 35) * 1000, 1e-6)
-    expect((calc('rapid', { scale: 35, slope: 0.0005, depthM: 1, manning: 0.04 }) as Rec).veeDeg).to.equal(null)
+    expect((calc('rapid', { scale: 35, slope: 0.0005, depthM: 1, manning: 0.04 })).veeDeg).to.equal(null)
   })
 
   it('a surface over a bump: quiet, it dips over it by what the specific energies ask (Chow 1959, ch. 3)', () => {
@@ -191,12 +193,12 @@ describe('waves against tables', () => {
   })
   it('fetch-limited growth in the metric form of SPM 1984: H = 5.112e-4·U·√F, T = 6.238e-2·(U·F)^⅓', () => {
     for (const [u, f] of [[10, 20_000], [20, 100_000], [15, 5_000]]) {
-      const sea = calc('windSea', { scale: 100, windMS: u, fetchM: f }) as Rec
+      const sea = calc('windSea', { scale: 100, windMS: u, fetchM: f })
       expect(sea.heightM / (5.112e-4 * u * Math.sqrt(f))).to.be.closeTo(1, 0.01)
       expect(sea.periodS / (6.238e-2 * Math.cbrt(u * f))).to.be.closeTo(1, 0.01)
     }
     // no fetch lifts it over the fully grown sea: 0.243 U²/g
-    expect((calc('windSea', { scale: 100, windMS: 20, fetchM: 1e7 }) as Rec).heightM).to.be.closeTo((0.243 * 400) / 9.81, 1e-9)
+    expect((calc('windSea', { scale: 100, windMS: 20, fetchM: 1e7 })).heightM).to.be.closeTo((0.243 * 400) / 9.81, 1e-9)
   })
   it('Miche 1944: no steeper than one in seven over deep water; ripples no shorter than 17 mm (surface tension, Lamb)', () => {
     expect(1 / steepest(6, 500)).to.be.closeTo(7.04, 0.01)
@@ -249,7 +251,7 @@ describe('waves against tables', () => {
 describe('splashes and drips against textbooks', () => {
   it('no drop goes above v²/2g, none farther than v²/g (Torricelli 1644), whatever the angles', () => {
     fc.assert(fc.property(fc.double({ min: 0.5, max: 40, noNaN: true }), fc.integer({ min: 0, max: 180 }), fc.integer({ min: 0, max: 180 }), (v, a, b) => {
-      const s = calc('splash', { scale: 48, speedMS: v, anglesDeg: [Math.min(a, b), Math.max(a, b)] }) as Rec
+      const s = calc('splash', { scale: 48, speedMS: v, anglesDeg: [Math.min(a, b), Math.max(a, b)] })
       const up = ((v * v) / 2 / 9.81 / 48) * 1000
       expect(s.heightMm).to.be.at.most(up * (1 + 1e-9))
       expect(s.reachMm).to.be.at.most(2 * up * (1 + 1e-9))
@@ -258,21 +260,21 @@ describe('splashes and drips against textbooks', () => {
   })
   it('open all round, the envelope is the parabola of safety', () => {
     const up = ((36) / 2 / 9.81 / 48) * 1000
-    for (const [x, z] of (calc('splash', { scale: 48, speedMS: 6, anglesDeg: [0, 180] }) as Rec).envelope) expect(z).to.be.closeTo(Math.max(0, up - (x * x) / (4 * up)), 1e-6)
+    for (const [x, z] of (calc('splash', { scale: 48, speedMS: 6, anglesDeg: [0, 180] })).envelope) expect(z).to.be.closeTo(Math.max(0, up - (x * x) / (4 * up)), 1e-6)
   })
   it('a fall of 1.25 m gives 4.95 m/s; a 0.5 mm bead at 1:87 would be a drop of 43 mm, and 6 mm is the most there is', () => {
-    const s = calc('splash', { scale: 87, dropM: 1.25, anglesDeg: [45, 80] }) as Rec
+    const s = calc('splash', { scale: 87, dropM: 1.25, anglesDeg: [45, 80] })
     expect(s.speedMS).to.be.closeTo(4.952, 0.001)
     expect(s.largestDropMm * 87).to.be.closeTo(6, 1e-9)
     expect(0.5 / s.largestDropMm).to.be.above(7)
   })
   it('drips: a thin thread of water beads every 4.44 diameters (Weber 1931; Rayleigh 4.51); a 2 mm tip drops about 0.05 g of water (20 drops a ml)', () => {
     const water = { viscosityPaS: 1e-6, surfaceTensionNM: 0.0728, densityGCm3: 0.998 }
-    const thread = calc('drip', { radiusMm: 0.5, ...water }) as Rec
+    const thread = calc('drip', { radiusMm: 0.5, ...water })
     expect(thread.beadEveryMm).to.be.closeTo(4.443, 0.01)
     expect(thread.beadEveryMm / 4.51).to.be.closeTo(1, 0.02)
-    expect((calc('drip', { radiusMm: 1.8, ...water }) as Rec).dropMassG).to.be.closeTo(0.05, 0.005)
-    expect((calc('drip', { radiusMm: 0.5, viscosityPaS: 2, surfaceTensionNM: 0.035, densityGCm3: 1.1 }) as Rec).breakS).to.be.closeTo(14.1 * 2 * 0.0005 / 0.035, 1e-9)
+    expect((calc('drip', { radiusMm: 1.8, ...water })).dropMassG).to.be.closeTo(0.05, 0.005)
+    expect((calc('drip', { radiusMm: 0.5, viscosityPaS: 2, surfaceTensionNM: 0.035, densityGCm3: 1.1 })).breakS).to.be.closeTo(14.1 * 2 * 0.0005 / 0.035, 1e-9)
   })
 })
 

@@ -4,11 +4,11 @@ import type { Build } from '../../core/build/types'
 import { readBuild } from '../../core/formats/buildFile'
 import type { Sounding } from '../../core/ground/surface'
 
-export const DEMO_PATH = new URL('../../demo/weir-at-cobbets-race.json', import.meta.url)
-export const demoText = (): string => readFileSync(DEMO_PATH, 'utf8')
+export type DemoName = '1-weir-at-cobbets-race' | '2-mole-at-varnsey' | '3-slalom-in-the-hollin-gorge'
+export const demoText = (name: DemoName = '1-weir-at-cobbets-race'): string => readFileSync(new URL(`../../demo/${name}.json`, import.meta.url), 'utf8')
 
-export function demo(): Build {
-  const result = readBuild(demoText())
+export function demo(name: DemoName = '1-weir-at-cobbets-race'): Build {
+  const result = readBuild(demoText(name))
   if (!result.ok) throw new Error(JSON.stringify(result.faults))
   return result.value
 }
