@@ -29,7 +29,7 @@ const falls = computed(() =>
       if (!fall) return []
       const s = i === 0 ? run.ground[0][0] : run.ground.at(-1)![0]
       const out = i === 0 ? -1 : 1
-      return [lineThrough([px([s - out * 4, fall.lipMm]), px([s, fall.lipMm]), px([s + out * 4, fall.footMm])])]
+      return [lineThrough([px([s - out * 4, fall.lipMm]), ...(fall.curve?.middle ?? []).map(([x, z]) => px([s + out * x, fall.crestMm + z]))])]
     })
   })
 )

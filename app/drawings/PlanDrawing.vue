@@ -251,6 +251,8 @@ function nudge(event: KeyboardEvent, what: 'corner' | 'dip', id: string, index: 
         <line v-for="([a, b], i) in comb.teeth" :key="i" :x1="a[0]" :y1="a[1]" :x2="b[0]" :y2="b[1]" />
       </g>
 
+      <slot :to-x="X" :to-y="Y" :scale="scale" :place="place" />
+
       <g class="cutline">
         <line class="hit" :x1="X(section.from[0])" :y1="Y(section.from[1])" :x2="X(section.to[0])" :y2="Y(section.to[1])" @pointerdown="grip($event, 'line')" />
         <line class="seen" :x1="X(section.from[0])" :y1="Y(section.from[1])" :x2="X(section.to[0])" :y2="Y(section.to[1])" />

@@ -28,7 +28,7 @@ const { width, height } = useSize(frame)
 const MARGIN = { left: 52, right: 60, top: 34, bottom: 32 }
 const BOARD_MM = 6
 
-const topMm = computed(() => Math.max(20, ...props.section.ground.map((p) => p[1]), ...props.pools.map((p) => Math.max(p.levelMm, hasDam(p) ? p.damTopMm : 0))) + 2)
+const topMm = computed(() => Math.max(20, ...props.section.ground.map((p) => p[1]), ...props.section.things.map((t) => t.topMm), ...props.pools.map((p) => Math.max(p.levelMm, hasDam(p) ? p.damTopMm : 0))) + 2)
 const hasDam = (pool: Pool) => pool.outline.some((c) => c.edge === 'dam')
 const scale = computed(() =>
   Math.max(0.01, Math.min(
@@ -74,18 +74,14 @@ const sheets = computed(() =>
       if (!fall) return []
       const s = i === 0 ? run.ground[0][0] : run.ground.at(-1)![0]
       const out = i === 0 ? -1 : 1
-      const land = landingOf(run, i === 0 ? -1 : 1) ?? s + out * 4.5
-      return [{ fall, s: (s + land) / 2, out, path: lineThrough([px([s - out * 6, fall.lipMm]), px([s, fall.lipMm]), px([s + (land - s) * 0.45, fall.lipMm - fall.dropMm * 0.18]), px([land, fall.footMm])]) }]
+      const { curve } = fall
+      if (!curve) return []
+      const at = ([x, z]: readonly [number, number]) => px([s + out * x, fall.crestMm + z])
+      const behind = curve.headMm * 2
+      return [{ fall, s: s + out * curve.landMm, out, path: ringOf([px([s - out * behind, fall.lipMm]), ...curve.upperFace.map(at), ...[...curve.lowerFace].reverse().map(at), px([s - out * behind, fall.crestMm])]) }]
     })
   )
 )
-
-/** Just inside the pool below, where the strips are tucked in; null when none lies next to the lip. */
-function landingOf(run: SectionRun, step: -1 | 1): number | null {
-  const next = props.section.runs[props.section.runs.indexOf(run) + step]
-  const water = next && poolOf(next) ? under(next.ground, poolOf(next).levelMm).flatMap((r) => r.map((p) => p[0])) : []
-  return water.length === 0 ? null : step < 0 ? Math.max(...water) - 3 : Math.min(...water) + 3
-}
 
 const handles = computed(() =>
   props.pools.flatMap((pool) => {
@@ -157,12 +153,13 @@ const layerFill = (i: number, count: number) => 0.35 + (0.5 * (count - i)) / Mat
       </g>
       <path class="skin" :d="lineThrough(ground.map(px))" :stroke-width="Math.max(2, Math.min(9, shellMm * scale * exaggeration))" />
 
+      <g v-for="t in section.things" :key="`${t.pool}/${t.id}`"><path class="thing" :class="t.shape" :d="ringOf([[t.fromMm, t.baseMm], [t.fromMm + (t.toMm - t.fromMm) * (t.shape === 'stone' ? 0.18 : 0), t.topMm], [t.toMm - (t.toMm - t.fromMm) * (t.shape === 'stone' ? 0.18 : 0), t.topMm], [t.toMm, t.baseMm]].map((p) => px(p as [number, number])))" /><title>{{ t.name }}</title></g>
       <g v-for="d in dams" :key="d.key" class="dam" :class="{ lip: d.lip }">
         <rect :x="X(d.s) + (d.out < 0 ? -7 : 0)" :y="Y(d.top)" width="7" :height="Math.max(2, Y(Math.min(d.z, d.top - 1)) - Y(d.top))" />
       </g>
       <g v-for="({ fall, s, out, path }, i) in sheets" :key="`s${i}`" class="sheet">
-        <path class="fall edge" :d="path" /><path class="fall" :d="path" />
-        <text :x="X(s) + out * 16" :y="(Y(fall.lipMm) + Y(fall.footMm)) / 2" :text-anchor="out < 0 ? 'end' : 'start'" class="on-drawing">drops <tspan class="figure">{{ mm(fall.dropMm) }}</tspan></text>
+        <path class="fall" :d="path" />
+        <text :x="X(s) + out * 8" :y="Y(fall.footMm + fall.dropMm * 0.55)" :text-anchor="out < 0 ? 'end' : 'start'" class="on-drawing">drops <tspan class="figure">{{ number(fall.dropMm) }}</tspan> mm, lands <tspan class="figure">{{ number(fall.curve!.landMm) }}</tspan> mm out</text>
       </g>
 
       <g v-for="h in handles" :key="h.pool.id">
@@ -210,9 +207,9 @@ svg { width: 100%; height: 100%; display: block; user-select: none; }
 html.dark .pour.odd { fill: #1d6d70; }
 .dam rect { fill: var(--red-lead); }
 .dam.lip rect { fill: none; stroke: var(--red-lead); stroke-width: 1.5; stroke-dasharray: 3 3; }
-.fall { fill: none; stroke: var(--sheet); stroke-width: 7; stroke-linejoin: round; stroke-linecap: round; }
-.fall.edge { stroke: var(--deep); stroke-width: 9; }
-html.dark .fall:not(.edge) { stroke: #e6f4ef; }
+.fall { fill: #f4fbf8; stroke: var(--deep); stroke-width: 1.5; stroke-linejoin: round; }
+.thing { fill: var(--timber); stroke: var(--ink); stroke-width: 1.2; }
+.thing.stone { fill: var(--foam-line); }
 .depth line { stroke: var(--on-deep); stroke-dasharray: 2 3; }
 .on-water { fill: #f4fbf8; font-weight: 600; paint-order: stroke; stroke: rgb(8 50 54 / 70%); stroke-width: 3px; }
 .float line { stroke: var(--deep); stroke-width: 2.5; }

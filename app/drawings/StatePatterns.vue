@@ -18,6 +18,10 @@
         <rect width="8" height="7" class="tone-clear" /><path d="M0 3.500H8" class="hair" />
       </pattern>
       <pattern id="state-cured" width="8" height="8" patternUnits="userSpaceOnUse"><rect width="8" height="8" class="tone-cured" /></pattern>
+      <!-- white water by how much of it there is: thin, half, thick -->
+      <pattern id="foam-15" width="9" height="9" patternUnits="userSpaceOnUse"><circle cx="2" cy="2.500" r="1" class="foam-dot" /><circle cx="6.500" cy="7" r="0.800" class="foam-dot" /></pattern>
+      <pattern id="foam-40" width="7" height="7" patternUnits="userSpaceOnUse"><circle cx="1.800" cy="1.800" r="1.500" class="foam-dot" /><circle cx="5.200" cy="5.200" r="1.400" class="foam-dot" /></pattern>
+      <pattern id="foam-70" width="6" height="6" patternUnits="userSpaceOnUse"><rect width="6" height="6" class="foam-full" /><circle cx="1.500" cy="1.500" r="0.900" class="foam-gap" /><circle cx="4.500" cy="4.500" r="0.700" class="foam-gap" /></pattern>
     </defs>
   </svg>
 </template>
@@ -32,5 +36,8 @@
 .tone-cured { fill: var(--water); }
 .ink { stroke: var(--water); stroke-width: 1.5; fill: none; }
 .dot { fill: var(--brass); }
+.foam-dot { fill: #fdfffe; }
+.foam-full { fill: #fdfffe; }
+.foam-gap { fill: var(--water); }
 .hair { stroke: var(--line-strong); stroke-width: 0.8; }
 </style>

@@ -1,17 +1,31 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { addFall, addPool, changeFall, changePool, removeWater } from '../../core/build/edits'
+import { addFall, addPool, addReach, addSea, addSplash, changeBoulder, changeFall, changePool, changeSea, changeSplash, moveCorner, moveReachPoint, moveWater, removeWater, renameWater, setFlow, type Edit } from '../../core/build/edits'
+import type { Sea, WaterKind } from '../../core/build/types'
 import { scaled, scaleRatio } from '../../core/calculators/scale'
-import { explainDepth, explainPours, explainSd, explainStrip, explainStripCount, explainVolume } from '../../core/explain/explanations'
+import { explainDepth, explainPours, explainSd, explainVolume } from '../../core/explain/explanations'
+import { flowToLand } from '../../core/forms/landing'
+import type { Point2 } from '../../core/geometry/polygon'
+import FallSheet from '../components/FallSheet.vue'
 import FindingsList from '../components/FindingsList.vue'
+import FlowPanel from '../components/FlowPanel.vue'
 import How from '../components/How.vue'
 import LiveText from '../components/LiveText.vue'
 import NumberField from '../components/NumberField.vue'
 import PoolWays from '../components/PoolWays.vue'
+import ReachSheet from '../components/ReachSheet.vue'
+import SeaSheet from '../components/SeaSheet.vue'
+import SplashSheet from '../components/SplashSheet.vue'
+import WhitePanel from '../components/WhitePanel.vue'
+import FallDrawing from '../drawings/FallDrawing.vue'
+import FormsOverlay, { type Handle } from '../drawings/FormsOverlay.vue'
 import PlanDrawing from '../drawings/PlanDrawing.vue'
+import RunDrawing from '../drawings/RunDrawing.vue'
 import SectionDrawing from '../drawings/SectionDrawing.vue'
+import SplashDrawing from '../drawings/SplashDrawing.vue'
 import StageCurve from '../drawings/StageCurve.vue'
 import StripSheet from '../drawings/StripSheet.vue'
+import WaveDrawing from '../drawings/WaveDrawing.vue'
 import { cm2, ml, mm, number } from '../format'
 import { useBuildStore } from '../stores/build'
 import { useSettingsStore } from '../stores/settings'
@@ -19,18 +33,29 @@ import { useSettingsStore } from '../stores/settings'
 const store = useBuildStore()
 const settings = useSettingsStore()
 const choosingLip = ref(false)
+/** What the long drawing shows, and what lies on the plan. */
+const long = ref<'section' | 'run'>('section')
+const show = ref<'forms' | 'white' | 'strokes'>('forms')
+const beside = ref<'sheet' | 'strips'>('sheet')
 const build = computed(() => store.build!)
 const plan = computed(() => store.plan)
 const water = computed(() => store.water)
 const pool = computed(() => (water.value?.kind === 'pool' ? water.value : null))
 const fall = computed(() => (water.value?.kind === 'fall' ? water.value : null))
+const reach = computed(() => (water.value?.kind === 'reach' ? water.value : null))
+const sea = computed(() => (water.value?.kind === 'sea' ? water.value : null))
+const splash = computed(() => (water.value?.kind === 'splash' ? water.value : null))
 const ground = computed(() => plan.value?.ground.pools.find((g) => g.id === pool.value?.id))
-const form = computed(() => plan.value?.forms.falls.find((f) => f.id === fall.value?.id))
+const fallForm = computed(() => plan.value?.forms.falls.find((f) => f.id === fall.value?.id))
+const reachForm = computed(() => plan.value?.forms.reaches.find((f) => f.id === reach.value?.id))
+const seaForm = computed(() => plan.value?.forms.seas.find((f) => f.id === sea.value?.id))
+const splashForm = computed(() => plan.value?.forms.splashes.find((f) => f.id === splash.value?.id))
 const layers = computed(() => plan.value?.stacks.pools.find((s) => s.id === pool.value?.id)?.layers ?? [])
 const heat = computed(() => plan.value?.stacks.pools.find((s) => s.id === pool.value?.id)?.heat)
 const ratio = computed(() => scaleRatio(build.value.scale) ?? 1)
 const real = (mmOnModel: number) => `${number(scaled(ratio.value, mmOnModel).realM)} m real`
-const poolName = (id: string | undefined | null) => store.pools.find((p) => p.id === id)?.name ?? 'no pool'
+const SIGN: Record<WaterKind, string> = { pool: '≈', fall: '↓', reach: '⇝', sea: '∿', splash: '⁂' }
+const SHOWN = { forms: 'Shapes', white: 'White', strokes: 'Strokes' } as const
 
 const setLevel = (id: string, levelMm: number) => store.edit('Level', changePool(id, { levelMm: Math.round(levelMm * 10) / 10 }), `level:${id}`)
 
@@ -39,48 +64,91 @@ function lipAt(poolId: string, corner: string): void {
   store.edit('Choose the lip', changeFall(fall.value.id, { lip: { pool: poolId, corner }, into: fall.value.into === poolId ? null : fall.value.into }))
   choosingLip.value = false
 }
-function add(kind: 'pool' | 'fall'): void {
+const ADD: Record<WaterKind, [label: string, edit: Edit]> = { pool: ['Add a pool', addPool], fall: ['Add a fall', addFall], reach: ['Add a rapid', addReach], sea: ['Add waves', addSea], splash: ['Add a splash', addSplash] }
+function add(kind: WaterKind): void {
   const before = new Set(build.value.waters.map((w) => w.id))
-  store.edit(kind === 'pool' ? 'Add a pool' : 'Add a fall', kind === 'pool' ? addPool : addFall)
+  store.edit(...ADD[kind])
   store.selected = build.value.waters.find((w) => !before.has(w.id))?.id ?? store.selected
 }
 function rename(text: string): void {
   const name = text.trim().slice(0, 120)
-  const w = water.value
-  if (!w || name === '') return
-  store.edit('Rename water', w.kind === 'pool' ? changePool(w.id, { name }) : changeFall(w.id, { name }), `name:${w.id}`)
+  if (water.value && name !== '') store.edit('Rename water', renameWater(water.value.id, name), `name:${water.value.id}`)
+}
+/** The flow follows a landing that is dragged. */
+const landAt = (outMm: number) => store.edit('Landing', setFlow({ dischargeM3S: flowToLand(fallForm.value!, ratio.value, outMm) }), 'landing')
+
+/** A handle on the plan was moved. */
+function drag(what: Handle, to: Point2): void {
+  const group = `drag:${Object.values(what).filter((v) => typeof v === 'string').join(':')}`
+  if (what.kind === 'reach') store.edit('Move a point', moveReachPoint(what.water, what.point, to), group)
+  else if (what.kind === 'rock') store.edit('Move a rock', changeBoulder(what.water, what.rock, { x: to[0], y: to[1] }), group)
+  else if (what.kind === 'lip') store.edit('Move the lip', moveCorner(what.pool, what.corner, to), group)
+  else if (what.kind === 'splash') store.edit('Move the splash', changeSplash(what.water, { x: to[0], y: to[1] }), group)
+  else if (what.kind === 'heading') store.edit('Turn the waves', changeSea(what.water, { headingDeg: Math.round((Math.atan2(to[1] - what.from[1], to[0] - what.from[0]) * 180) / Math.PI) }), group)
+  else {
+    const crest = (build.value.waters.find((w) => w.id === what.water) as Sea).crest
+    if (crest) store.edit('Move the crest', changeSea(what.water, { crest: { ...crest, x: to[0], y: to[1] } }), group)
+  }
 }
 </script>
 
 <template>
   <div class="bench">
     <div class="drawings">
-      <div class="panel drawing-box section-box">
-        <SectionDrawing
-          v-if="plan" levels :section="plan.ground.section" :pools="store.pools" :falls="plan.forms.falls" :stacks="plan.stacks.pools" :shell-mm="build.ground.shellMm"
-          :exaggeration="settings.exaggeration" :selected="water?.id ?? ''" @level="setLevel" @settled="store.endGroup" @select="store.selected = $event"
-        />
+      <div class="panel leafed section-box">
+        <div class="leaves" role="tablist" aria-label="Long drawing">
+          <button role="tab" :class="{ on: long === 'section' }" :aria-selected="long === 'section'" data-leaf="section" @click="long = 'section'">Section A–B</button>
+          <button role="tab" :class="{ on: long === 'run' }" :aria-selected="long === 'run'" data-leaf="run" @click="long = 'run'">The run, unrolled</button>
+        </div>
+        <div class="drawing-box grow">
+          <SectionDrawing
+            v-if="plan && long === 'section'" levels :section="plan.ground.section" :pools="store.pools" :falls="plan.forms.falls" :stacks="plan.stacks.pools" :shell-mm="build.ground.shellMm"
+            :exaggeration="settings.exaggeration" :selected="water?.id ?? ''" @level="setLevel" @settled="store.endGroup" @select="store.selected = $event"
+          />
+          <RunDrawing v-else-if="plan" :forms="plan.forms" :selected="water?.id ?? ''" :exaggeration="settings.exaggeration" @select="store.selected = $event" />
+        </div>
       </div>
       <div class="lower">
-        <div class="panel drawing-box plan-box">
-          <div v-if="choosingLip" class="caption hint">Click the edge that the water falls over</div>
-          <PlanDrawing
-            v-if="plan" :base="build.base" :pools="store.pools" :grounds="plan.ground.pools" :falls="plan.forms.falls" :section="build.section" :tool="choosingLip ? 'lip' : 'look'"
-            :selected="water?.id ?? ''" @select="store.selected = $event" @lip="lipAt" @settled="store.endGroup" @section="(line) => store.edit('Section line', (b) => ({ ...b, section: line }), 'section')"
-          />
+        <div class="panel leafed plan-box">
+          <div class="leaves" role="tablist" aria-label="What lies on the plan">
+            <button v-for="(name, key) in SHOWN" :key="key" role="tab" :class="{ on: show === key }" :aria-selected="show === key" :data-leaf="key" @click="show = key">{{ name }}</button>
+            <span v-if="plan && show === 'white'" class="grow key"><i class="k15"></i> thin <i class="k40"></i> half <i class="k70"></i> thick · <b data-test="whole-white">{{ Math.round(plan.forms.white.wholePct) }} %</b> white in all</span>
+          </div>
+          <div class="drawing-box grow">
+            <div v-if="choosingLip" class="caption hint">Click the edge that the water falls over</div>
+            <PlanDrawing
+              v-if="plan" :base="build.base" :pools="store.pools" :grounds="plan.ground.pools" :falls="plan.forms.falls" :section="build.section" :tool="choosingLip ? 'lip' : 'look'"
+              :selected="water?.id ?? ''" @select="store.selected = $event" @lip="lipAt" @settled="store.endGroup" @section="(line) => store.edit('Section line', (b) => ({ ...b, section: line }), 'section')"
+            >
+              <template #default="{ toX, toY, scale, place }">
+                <FormsOverlay v-if="plan && !choosingLip" :build="build" :forms="plan.forms" :selected="water?.id ?? ''" :show="show" :to-x="toX" :to-y="toY" :scale="scale" :place="place" @select="store.selected = $event" @drag="drag" @settled="store.endGroup" />
+              </template>
+            </PlanDrawing>
+          </div>
         </div>
         <div v-if="ground?.measured && pool" class="panel pad curve"><h3>What each level holds</h3><StageCurve :stage="ground.stage" :level-mm="pool.levelMm" :volume-ml="ground.volumeMl" /></div>
-        <div v-if="fall && form && form.stripsToMake" class="panel pad curve"><h3>On the release sheet</h3><StripSheet :form="form" :strip-width-mm="fall.stripWidthMm" /></div>
+        <div v-if="fall && fallForm?.curve" class="panel leafed curve">
+          <div class="leaves" role="tablist" aria-label="Drawing of the fall"><button role="tab" :class="{ on: beside === 'sheet' }" :aria-selected="beside === 'sheet'" @click="beside = 'sheet'">The sheet</button><button role="tab" :class="{ on: beside === 'strips' }" :aria-selected="beside === 'strips'" @click="beside = 'strips'">Its strips</button></div>
+          <div class="leaf fill"><FallDrawing v-if="beside === 'sheet'" :form="fallForm" @land="landAt" @settled="store.endGroup" /><StripSheet v-else :form="fallForm" :strip-width-mm="fall.stripWidthMm" /></div>
+        </div>
+        <div v-if="reach && reachForm?.stations.length && plan" class="panel pad curve"><h3>Along its line</h3><div class="fill whole"><RunDrawing :forms="plan.forms" :selected="reach.id" :exaggeration="settings.exaggeration" :only="reach.id" /></div></div>
+        <div v-if="sea && seaForm && !seaForm.faults.length" class="panel pad curve"><h3>{{ seaForm.built ? 'The crest that is built' : 'From crest to crest' }}</h3><WaveDrawing :form="seaForm" /></div>
+        <div v-if="splash && splashForm" class="panel pad curve"><h3>The splash</h3><SplashDrawing :form="splashForm" :lo-deg="Math.min(splash.loDeg, splash.hiDeg)" :hi-deg="Math.max(splash.loDeg, splash.hiDeg)" /></div>
       </div>
     </div>
     <div class="tray">
       <FindingsList :findings="plan?.findings ?? []" place="water" />
       <section class="panel pad stack">
-        <div class="row"><h3 class="grow">Source to sink</h3><button class="tool" @click="add('pool')">+ Pool</button><button class="tool" :disabled="!store.pools.length" @click="add('fall')">+ Fall</button></div>
+        <h3>Source to sink</h3>
         <ol class="run">
-          <li v-for="w in build.waters" :key="w.id"><button class="drop" :class="{ on: w.id === water?.id, fall: w.kind === 'fall' }" @click="store.selected = w.id"><span>{{ w.kind === 'fall' ? '↓' : '≈' }}</span> {{ w.name }}</button></li>
+          <li v-for="(w, i) in build.waters" :key="w.id" class="row">
+            <button class="drop grow" :class="[w.kind, { on: w.id === water?.id }]" @click="store.selected = w.id"><span>{{ SIGN[w.kind] }}</span> {{ w.name }}</button>
+            <template v-if="w.id === water?.id && build.waters.length > 1"><button class="tool tiny" :disabled="i === 0" aria-label="Move it up the chain" @click="store.edit('Move up', moveWater(w.id, -1))">↑</button><button class="tool tiny" :disabled="i === build.waters.length - 1" aria-label="Move it down the chain" @click="store.edit('Move down', moveWater(w.id, 1))">↓</button></template>
+          </li>
         </ol>
+        <div class="row adds"><button v-for="[kind, word] in ([['pool', 'Pool'], ['fall', 'Fall'], ['reach', 'Rapid'], ['sea', 'Waves'], ['splash', 'Splash']] as const)" :key="kind" class="tool" :data-add="kind" :disabled="kind !== 'pool' && !store.pools.length" @click="add(kind)">+ {{ word }}</button></div>
       </section>
+      <FlowPanel v-if="fall || reach" />
       <section v-if="pool && ground" class="panel pad stack" data-test="pool-figures">
         <div class="row"><LiveText class="choice grow figure" :model-value="pool.name" aria-label="Name of the water" maxlength="120" @typed="rename" /><button class="tool danger" @click="store.edit('Remove water', removeWater(pool!.id))">Remove</button></div>
         <div class="grid2">
@@ -97,38 +165,40 @@ function rename(text: string): void {
         <p v-else class="fault">The ground cannot be measured yet: see Ground.</p>
         <p class="small soft">Click a figure to see where it comes from.</p>
       </section>
-      <PoolWays v-if="pool && ground?.measured" :key="pool.id" :pool="pool" :plan="plan" />
-      <section v-if="fall && form" class="panel pad stack" data-test="fall-figures">
-        <div class="row"><LiveText class="choice grow figure" :model-value="fall.name" aria-label="Name of the water" maxlength="120" @typed="rename" /><button class="tool danger" @click="store.edit('Remove water', removeWater(fall!.id))">Remove</button></div>
-        <div class="row"><span class="grow">Over the lip of <b>{{ poolName(fall.lip?.pool) }}</b></span><button class="tool" :aria-pressed="choosingLip" data-test="choose-lip" @click="choosingLip = !choosingLip">Choose on the plan</button></div>
-        <label class="field"><span class="name">Into</span>
-          <select class="choice" :value="fall.into ?? ''" @change="store.edit('Into', changeFall(fall!.id, { into: ($event.target as HTMLSelectElement).value || null }))">
-            <option value="">the ground in front</option><option v-for="p in store.pools.filter((p) => p.id !== fall?.lip?.pool)" :key="p.id" :value="p.id">{{ p.name }}</option>
-          </select></label>
-        <div class="grid2">
-          <NumberField label="Drop" unit="mm" :model-value="fall.dropMm" :min="0.5" :max="10000" :step="0.5" :blank="number(form.dropMm)" hint="blank: by the levels" @update:model-value="store.edit('Drop', changeFall(fall!.id, { dropMm: $event }), 'drop')" />
-          <NumberField label="Width" unit="mm" :model-value="fall.widthMm" :min="0.5" :max="10000" :blank="number(form.widthMm)" hint="blank: by the lip" @update:model-value="store.edit('Width', changeFall(fall!.id, { widthMm: $event }), 'width')" />
-        </div>
-        <dl class="figures">
-          <div><dt>Strips</dt><dd data-test="strips"><How :about="explainStripCount(form, fall)">{{ form.strips }}</How> <small>and {{ form.stripsToMake - form.strips }} to choose from</small></dd></div>
-          <div><dt>Each</dt><dd data-test="strip-length"><How :about="explainStrip(form)">{{ mm(form.stripMm) }}</How> <small>× {{ mm(fall.stripWidthMm) }}</small></dd></div>
-          <div><dt>Drop</dt><dd>{{ mm(form.dropMm) }} <small>{{ real(form.dropMm) }}</small></dd></div>
-        </dl>
-        <p class="small soft">Click a figure to see where it comes from. The sheet’s own curve is not worked out yet: it hangs straight.</p>
+      <section v-if="water && water.kind !== 'pool'" class="panel pad stack" :data-test="`${water.kind}-figures`">
+        <div class="row"><LiveText class="choice grow figure" :model-value="water.name" aria-label="Name of the water" maxlength="120" @typed="rename" /><button class="tool danger" @click="store.edit('Remove water', removeWater(water!.id))">Remove</button></div>
+        <FallSheet v-if="fall && fallForm" :fall="fall" :form="fallForm" :scale="ratio" :choosing="choosingLip" @choose="choosingLip = !choosingLip" />
+        <ReachSheet v-if="reach && reachForm" :reach="reach" :form="reachForm" />
+        <SeaSheet v-if="sea && seaForm" :sea="sea" :form="seaForm" :scale="ratio" />
+        <SplashSheet v-if="splash && splashForm" :splash="splash" :form="splashForm" :scale="ratio" />
+        <p class="small soft">Click a figure to see where it comes from.</p>
       </section>
+      <WhitePanel v-if="plan && water" :build="build" :forms="plan.forms" :water="water.id" />
+      <PoolWays v-if="pool && ground?.measured" :key="pool.id" :pool="pool" :plan="plan" />
     </div>
   </div>
 </template>
 
 <style scoped>
-.section-box { flex: 1.25; min-height: 220px; }
-.lower { flex: 1; display: flex; gap: 12px; min-height: 0; }
-.plan-box { flex: 1.6; }
+.section-box { flex: 1.05; min-height: 200px; }
+.lower { flex: 1.2; display: flex; gap: 12px; min-height: 0; }
+.plan-box { flex: 1.6; min-width: 0; }
 .curve { flex: 1; min-width: 0; display: flex; flex-direction: column; }
+.fill { display: flex; flex-direction: column; padding: 4px 6px; }
+.whole { flex: 1; position: relative; min-height: 120px; }
+.leaves [role='tab'] { padding: 4px 12px; font-size: 13.5px; }
+.key { text-align: right; font-size: 12.5px; padding-right: 6px; white-space: nowrap; }
+.key i { display: inline-block; width: 15px; height: 11px; border: 1px solid var(--ink); vertical-align: -1px; background: var(--shallow); }
+.key .k40 { background: repeating-linear-gradient(45deg, #fdfffe 0 3px, var(--water) 3px 6px); }
+.key .k70 { background: #fdfffe; }
 .hint { background: var(--brass-wash); padding: 3px 10px; border-radius: 3px 10px 3px 10px; font-weight: 600; z-index: 2; }
-.run { list-style: none; margin: 0; padding: 0; display: grid; gap: 4px; }
-.drop { width: 100%; text-align: left; border: 0; background: none; padding: 6px 10px; border-radius: 3px 10px 3px 10px; cursor: pointer; min-height: 36px; }
-.drop.fall { padding-left: 26px; }
+.run { list-style: none; margin: 0; padding: 0; display: grid; gap: 3px; }
+.run li { gap: 4px; flex-wrap: nowrap; }
+.drop { text-align: left; border: 0; background: none; padding: 5px 10px; border-radius: 3px 10px 3px 10px; cursor: pointer; min-height: 34px; }
+.drop:not(.pool) { padding-left: 24px; }
 .drop.on { background: var(--deep); color: var(--on-deep); }
 .drop:hover:not(.on) { background: var(--sunk); }
+.tiny { min-height: 32px; padding: 0 9px; }
+.adds { gap: 6px; }
+.adds .tool { padding: 4px 8px; }
 </style>

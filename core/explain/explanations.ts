@@ -115,10 +115,10 @@ export const explainSd = (ground: { sdMl: number; volumeMl: number }): Explanati
 
 export const explainStrip = (form: FallForm): Explanation => ({
   title: 'Length of a strip',
-  formula: 'drop + what is tucked in at lip and foot',
-  inputs: [['lip', `${n(form.lipMm)} mm`], ['foot', `${n(form.footMm)} mm`], ['drop', `${n(form.dropMm)} mm`], ['tucked in', `2 × ${TUCK_MM} mm`]],
-  source: 'Common practice, no published source',
-  trust: 'Straight from lip to foot. A sheet that leaps out is longer: leave a little to trim.'
+  formula: 'arc of the sheet from brink to foot + what is tucked in at both ends',
+  inputs: [['crest', `${n(form.crestMm)} mm`], ['foot', `${n(form.footMm)} mm`], ['straight down', `${n(form.crestMm - form.footMm)} mm`], ['along the sheet', `${n(form.curve?.arcMm ?? 0)} mm`], ['tucked in', `2 × ${TUCK_MM} mm`]],
+  source: 'Free trajectory, Chow (1959), from memory; the tuck is common practice, no published source',
+  trust: 'Along the middle of the sheet. Leave a little to trim.'
 })
 
 export const explainStripCount = (form: FallForm, fall: Fall): Explanation => ({

@@ -17,6 +17,8 @@ export interface RunPiece {
   toMm: number
   bed: Point2[]
   surface: Point2[]
+  /** The underside of a sheet that hangs free of its wall. */
+  under?: Point2[]
   /** The energy line: the height the water could climb to. */
   head: Point2[]
   dischargeM3S: number
@@ -88,7 +90,7 @@ export function unrolled(build: Build, flow: ChainFlow, bed: BedMap, falls: read
   let s = 0
   const put = (piece: Omit<RunPiece, 'fromMm' | 'toMm' | 'dischargeM3S'>, length: number) => {
     const shift = (line: readonly Point2[]) => line.map(([x, z]): Point2 => [x + s, z])
-    pieces.push({ ...piece, bed: shift(piece.bed), surface: shift(piece.surface), head: shift(piece.head), fromMm: s, toMm: s + length, dischargeM3S: flow.dischargeM3S })
+    pieces.push({ ...piece, bed: shift(piece.bed), surface: shift(piece.surface), ...(piece.under ? { under: shift(piece.under) } : {}), head: shift(piece.head), fromMm: s, toMm: s + length, dischargeM3S: flow.dischargeM3S })
     s += length
   }
   for (const water of build.waters) {
@@ -128,12 +130,12 @@ function poolPiece(pool: Pool, [from, to]: readonly [Point2, Point2], bed: BedMa
   return { bed: ground, surface, head: [[0, pool.levelMm], [length, pool.levelMm]], length }
 }
 
-function fallPiece(form: FallForm): { bed: Point2[]; surface: Point2[]; head: Point2[] } {
+function fallPiece(form: FallForm): { bed: Point2[]; surface: Point2[]; under: Point2[]; head: Point2[] } {
   const curve = form.curve!
   const up = (line: readonly Point2[]) => line.map(([x, z]): Point2 => [x, z + form.crestMm])
   const foot = form.footMm - (form.poolDepthMm ?? 0)
   const face: Point2[] = form.hang === 'steps' || form.hang === 'skimming' ? up(curve.lowerFace) : [[0, form.crestMm], [0.3, foot], [curve.landMm, foot]]
-  return { bed: face, surface: up(curve.upperFace), head: [[0, form.lipMm], [curve.landMm * 0.98, form.lipMm], [curve.landMm, form.footMm]] }
+  return { bed: face, surface: up(curve.upperFace), under: up(curve.lowerFace), head: [[0, form.lipMm], [curve.landMm * 0.98, form.lipMm], [curve.landMm, form.footMm]] }
 }
 
 /** A pool may stand this much off what its neighbour wants before it is said, mm. */

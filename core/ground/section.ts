@@ -1,4 +1,4 @@
-import type { Build } from '../build/types'
+import type { Build, Standing } from '../build/types'
 import { fallsOf, poolsOf, reachesOf } from '../build/types'
 import { distanceToRing, type Point2 } from '../geometry/polygon'
 import type { PoolGround } from './poolGround'
@@ -22,7 +22,12 @@ export interface Section {
   lengthMm: number
   ground: SectionPoint[]
   runs: SectionRun[]
+  /** What stands in the water and is cut by the line. */
+  things: SectionThing[]
 }
+
+/** A thing in the section: where along the line, its foot on the bed and its top, mm. */
+export interface SectionThing { id: string; pool: string; name: string; shape: Standing['shape']; fromMm: number; toMm: number; baseMm: number; topMm: number }
 
 /** How far from the water's edge the ground has risen to the bank again where nothing was sounded, mm. */
 const BANK_RUN_MM = 8
@@ -54,7 +59,7 @@ export function sectionOf(build: Build, pools: readonly PoolGround[]): Section {
     }
   }
   runs.sort((a, b) => a.ground[0][0] - b.ground[0][0])
-  return { lengthMm, runs, ground: wholeLine(build, runs, lengthMm) }
+  return { lengthMm, runs, things: runs.flatMap((run) => thingsIn(build, run, lengthMm)), ground: wholeLine(build, runs, lengthMm) }
 }
 
 function wholeLine(build: Build, runs: readonly SectionRun[], lengthMm: number): SectionPoint[] {
@@ -90,6 +95,31 @@ function wholeLine(build: Build, runs: readonly SectionRun[], lengthMm: number):
   const last = runs.at(-1)
   bridge(last?.ground.at(-1) ?? null, null, { from: last ? footBelow(build, last, 1) : null, to: null })
   return line
+}
+
+/** How finely the line is walked for what it cuts, mm. */
+const WALK_MM = 0.5
+
+function thingsIn(build: Build, run: SectionRun, lengthMm: number): SectionThing[] {
+  const { from, to } = build.section
+  const pool = poolsOf(build).find((p) => p.id === run.pool)!
+  return pool.standing.flatMap((t) => {
+    const cut: SectionPoint[] = []
+    for (let s = run.ground[0][0]; s <= run.ground.at(-1)![0]; s += WALK_MM) {
+      const [x, y] = [from[0] + (s / lengthMm) * (to[0] - from[0]) - t.x, from[1] + (s / lengthMm) * (to[1] - from[1]) - t.y]
+      const [u, v] = [Math.abs(x) / (t.widthMm / 2), Math.abs(y) / (t.depthMm / 2)]
+      if (t.shape === 'block' ? u <= 1 && v <= 1 : u * u + v * v <= 1) cut.push([s, groundAt(run.ground, s)])
+    }
+    if (cut.length < 2) return []
+    const middle = groundAt(run.ground, (cut[0][0] + cut.at(-1)![0]) / 2)
+    return [{ id: t.id, pool: pool.id, name: t.name, shape: t.shape, fromMm: cut[0][0], toMm: cut.at(-1)![0], baseMm: Math.min(...cut.map((p) => p[1])), topMm: middle + t.heightMm }]
+  })
+}
+
+function groundAt(line: readonly SectionPoint[], s: number): number {
+  const i = Math.max(1, line.findIndex((p) => p[0] >= s))
+  const [a, b] = [line[i - 1], line[i]]
+  return b[0] === a[0] ? a[1] : a[1] + ((s - a[0]) / (b[0] - a[0])) * (b[1] - a[1])
 }
 
 /** Bed of a run that leads from one pool to the next, where its points were given heights, along the line. */
