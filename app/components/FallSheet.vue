@@ -36,7 +36,7 @@ const LANDS = { before: 'lands before', on: 'lands on', behind: 'lands behind' }
     <div><dt>Glassy for</dt><dd data-test="glassy"><How :about="explainGlassy(form, scale)">{{ mm(form.curve.glassyMm) }}</How> <small>of {{ mm(form.curve.arcMm) }} along the sheet</small></dd></div>
     <div><dt>Foam</dt><dd><How :about="explainFoam(form)">{{ mm(form.foamMm) }}</How> <small><How :about="explainBubbles(form)">{{ mm(form.bubbleDepthMm) }} deep</How></small></dd></div>
     <div><dt>Sheet</dt><dd><How :about="explainSheet(form)">{{ mm(form.curve.brinkThicknessMm) }}</How> <small>thick, {{ mm(form.curve.footThicknessMm) }} at its foot</small></dd></div>
-    <div><dt>Over the lip</dt><dd><How :about="explainHead(form)">{{ mm(form.lipMm - form.crestMm) }}</How> <small>{{ real(form.lipMm - form.crestMm) }}</small></dd></div>
+    <div><dt>Over the lip</dt><dd><How :about="explainHead(form, scale)">{{ mm(form.lipMm - form.crestMm) }}</How> <small>{{ real(form.lipMm - form.crestMm) }}</small></dd></div>
     <div><dt>Strips</dt><dd data-test="strips"><How :about="explainStripCount(form, fall)">{{ form.strips }}</How> <small>and {{ form.stripsToMake - form.strips }} to choose from</small></dd></div>
     <div><dt>Each</dt><dd data-test="strip-length"><How :about="explainStrip(form)">{{ mm(form.stripMm) }}</How> <small>× {{ mm(fall.stripWidthMm) }}</small></dd></div>
   </dl>

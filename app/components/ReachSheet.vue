@@ -11,7 +11,7 @@ import How from './How.vue'
 import NumberField from './NumberField.vue'
 
 /** A run of water: its line, bed and rocks, and what the stream makes of them. */
-const props = defineProps<{ reach: Reach; form: ReachForm }>()
+const props = defineProps<{ reach: Reach; form: ReachForm; scale: number }>()
 const store = useBuildStore()
 const set = (label: string, change: Parameters<typeof changeReach>[1], group = '') => store.edit(label, changeReach(props.reach.id, change), group && `${group}:${props.reach.id}`)
 const BEDS: Record<BedKind, string> = { smooth: 'smooth rock or masonry', gravel: 'gravel', cobbles: 'cobbles', boulders: 'boulders' }
@@ -37,7 +37,7 @@ function putRock(): void {
   <dl v-if="form.stations.length" class="figures">
     <div><dt>Fastest</dt><dd><How :about="explainStream(form, reach.bed)">{{ number(fastest.speedMS) }}</How> <small>m/s full size, <How :about="explainFroude(fastest.froude)">Fr {{ number(fastest.froude) }}</How></small></dd></div>
     <div><dt>Falls</dt><dd>{{ mm(Math.max(0, form.stations[0].surfaceMm - form.stations[form.stations.length - 1].surfaceMm)) }} <small>over {{ mm(form.lengthMm) }}</small></dd></div>
-    <div v-for="(j, i) in form.jumps" :key="i"><dt>Jump at {{ mm(j.sMm) }}</dt><dd data-test="jump"><How :about="explainJumpAt(j)">{{ mm(j.heightMm) }}</How> <small>{{ j.kind }}, {{ mm(j.lengthMm) }} long</small></dd></div>
+    <div v-for="(j, i) in form.jumps" :key="i"><dt>Jump at {{ mm(j.sMm) }}</dt><dd data-test="jump"><How :about="explainJumpAt(j, scale)">{{ mm(j.heightMm) }}</How> <small>{{ j.kind }}, {{ mm(j.lengthMm) }} long</small></dd></div>
     <div v-if="standing"><dt>Standing waves</dt><dd><How :about="explainStanding(standing)">{{ mm(standing.waveMm) }}</How> <small>apart, to {{ mm(standing.waveHeightMm) }} high</small></dd></div>
   </dl>
   <div class="grid2">

@@ -158,8 +158,7 @@ const crestTag = (line: readonly Point2[]) => px(line.reduce((far, p) => (p[1] >
     <template v-if="show !== 'strokes'">
       <g v-for="s in forms.seas" :key="s.id" class="sea" :class="{ on: s.id === selected }" :data-form="s.id" @click.stop="emit('select', s.id)">
         <path v-for="(c, i) in s.crests" :key="`c${i}`" class="crest" :d="draws(c)" />
-        <path v-for="(c, i) in s.washLines" :key="`w${i}`" class="wash" :d="draws(c)" />
-        <path v-for="(c, i) in s.breakLine" :key="`b${i}`" class="break" :d="draws(c)" />
+        <template v-if="show === 'forms'"><path v-for="(c, i) in s.washLines" :key="`w${i}`" class="wash" :d="draws(c)" /><path v-for="(c, i) in s.breakLine" :key="`b${i}`" class="break" :d="draws(c)" /></template>
         <template v-if="s.built">
           <path class="built" :d="draws(s.built.line)" data-test="built-crest" />
           <text v-if="s.id === selected" :x="crestTag(s.built.line)[0] - 8" :y="crestTag(s.built.line)[1] - 6" text-anchor="end" class="on-drawing"><tspan class="figure">{{ number(s.built.face.heightMm) }}</tspan> mm, {{ s.built.face.kind }}</text>

@@ -17,11 +17,13 @@ const length = computed(() => Math.max(1, (pieces.value.at(-1)?.toMm ?? 1) - fro
 const zs = computed(() => pieces.value.flatMap((p) => [...p.bed, ...p.surface, ...p.head].map((q) => q[1])))
 const low = computed(() => Math.min(...zs.value, Infinity) - 3)
 const high = computed(() => Math.max(...zs.value, -Infinity) + 3)
-const scale = computed(() => Math.max(0.01, Math.min((width.value - M.left - M.right) / length.value, (height.value - M.top - M.bottom) / ((high.value - low.value) * props.exaggeration))))
+/** One water by itself fills its panel; the whole run keeps the heights that were chosen. */
+const times = computed(() => (props.only ? Math.min(5, Math.max(1, Math.round(((height.value - M.top - M.bottom) / (high.value - low.value) / ((width.value - M.left - M.right) / length.value)) * 2) / 2)) : props.exaggeration))
+const scale = computed(() => Math.max(0.01, Math.min((width.value - M.left - M.right) / length.value, (height.value - M.top - M.bottom) / ((high.value - low.value) * times.value))))
 const left = computed(() => M.left + (width.value - M.left - M.right - length.value * scale.value) / 2)
-const floor = computed(() => height.value - M.bottom - (height.value - M.top - M.bottom - (high.value - low.value) * scale.value * props.exaggeration) / 2)
+const floor = computed(() => height.value - M.bottom - (height.value - M.top - M.bottom - (high.value - low.value) * scale.value * times.value) / 2)
 const X = (s: number) => left.value + (s - from.value) * scale.value
-const Y = (z: number) => floor.value - (z - low.value) * scale.value * props.exaggeration
+const Y = (z: number) => floor.value - (z - low.value) * scale.value * times.value
 const px = ([s, z]: readonly [number, number]): [number, number] => [X(s), Y(z)]
 
 const body = (p: (typeof pieces.value)[number]) => ringOf([...p.surface.map(px), ...[...(p.under ?? p.bed)].reverse().map(px)])
@@ -43,7 +45,7 @@ const falls = computed(() => pieces.value.flatMap((p) => {
   return f?.curve ? [{ p, f, at: px(p.surface.at(-1)!) }] : []
 }))
 const ruleZ = computed(() => {
-  const step = [1, 2, 5, 10, 20, 50, 100].find((s) => s * scale.value * props.exaggeration >= 24) ?? 200
+  const step = [1, 2, 5, 10, 20, 50, 100].find((s) => s * scale.value * times.value >= 24) ?? 200
   return Array.from({ length: Math.max(0, Math.floor(high.value / step) - Math.ceil(low.value / step) + 1) }, (_, i) => (Math.ceil(low.value / step) + i) * step)
 })
 const ruleS = computed(() => {
@@ -81,7 +83,7 @@ const ruleS = computed(() => {
       <g v-if="!only">
         <text v-for="p in pieces.filter((q) => X(q.toMm) - X(q.fromMm) > 70)" :key="`n${p.water}`" :x="(X(p.fromMm) + X(p.toMm)) / 2" :y="18" text-anchor="middle" class="figure" :class="{ quiet: p.water !== selected }">{{ p.name }}</text>
       </g>
-      <text :x="width - 10" :y="14" text-anchor="end" class="quiet">mm along · heights × {{ number(exaggeration) }}</text>
+      <text :x="width - 10" :y="14" text-anchor="end" class="quiet">mm along · heights × {{ number(times) }}</text>
       <text v-if="pieces[0]?.head[0]" :x="px(pieces[0].head[0])[0] + 4" :y="px(pieces[0].head[0])[1] - 5" class="on-drawing small-note">energy line</text>
     </svg>
     <p v-else-if="!pieces.length" class="pad soft">Add a pool, a fall or a rapid: the run is unrolled here from its source.</p>

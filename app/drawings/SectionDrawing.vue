@@ -78,7 +78,7 @@ const sheets = computed(() =>
       if (!curve) return []
       const at = ([x, z]: readonly [number, number]) => px([s + out * x, fall.crestMm + z])
       const behind = curve.headMm * 2
-      return [{ fall, s: s + out * curve.landMm, out, path: ringOf([px([s - out * behind, fall.lipMm]), ...curve.upperFace.map(at), ...[...curve.lowerFace].reverse().map(at), px([s - out * behind, fall.crestMm])]) }]
+      return [{ fall, s: s + out * curve.landMm, out, path: ringOf([...curve.upperFace.map(at), ...[...curve.lowerFace].reverse().map(at)]), down: lineThrough([px([s - out * behind, fall.lipMm]), at(curve.upperFace[0])]) }]
     })
   )
 )
@@ -157,8 +157,8 @@ const layerFill = (i: number, count: number) => 0.35 + (0.5 * (count - i)) / Mat
       <g v-for="d in dams" :key="d.key" class="dam" :class="{ lip: d.lip }">
         <rect :x="X(d.s) + (d.out < 0 ? -7 : 0)" :y="Y(d.top)" width="7" :height="Math.max(2, Y(Math.min(d.z, d.top - 1)) - Y(d.top))" />
       </g>
-      <g v-for="({ fall, s, out, path }, i) in sheets" :key="`s${i}`" class="sheet">
-        <path class="fall" :d="path" />
+      <g v-for="({ fall, s, out, path, down }, i) in sheets" :key="`s${i}`" class="sheet">
+        <path class="fall" :d="path" /><path class="down" :d="down" />
         <text :x="X(s) + out * 8" :y="Y(fall.footMm + fall.dropMm * 0.55)" :text-anchor="out < 0 ? 'end' : 'start'" class="on-drawing">drops <tspan class="figure">{{ number(fall.dropMm) }}</tspan> mm, lands <tspan class="figure">{{ number(fall.curve!.landMm) }}</tspan> mm out</text>
       </g>
 
@@ -208,6 +208,7 @@ html.dark .pour.odd { fill: #1d6d70; }
 .dam rect { fill: var(--red-lead); }
 .dam.lip rect { fill: none; stroke: var(--red-lead); stroke-width: 1.5; stroke-dasharray: 3 3; }
 .fall { fill: #f4fbf8; stroke: var(--deep); stroke-width: 1.5; stroke-linejoin: round; }
+.down { fill: none; stroke: var(--deep); stroke-width: 2; }
 .thing { fill: var(--timber); stroke: var(--ink); stroke-width: 1.2; }
 .thing.stone { fill: var(--foam-line); }
 .depth line { stroke: var(--on-deep); stroke-dasharray: 2 3; }

@@ -1,10 +1,11 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, nextTick, ref } from 'vue'
 import { sittingsOf } from '../../core/days/sittings'
 import { shoppable, shoppingCsv } from '../../core/formats/csv'
 import { stepsCalendar } from '../../core/formats/ics'
 import { writeBuild } from '../../core/formats/write'
 import { CAUTION_CLOSE, CAUTIONS } from '../../core/materials/cautions'
+import TemplateSheet from '../components/TemplateSheet.vue'
 import PlanDrawing from '../drawings/PlanDrawing.vue'
 import SectionDrawing from '../drawings/SectionDrawing.vue'
 import { clock, dayAndClock, duration, grams, longDay, ml, mm } from '../format'
@@ -22,20 +23,29 @@ const drops = (d: Record<string, number>) => Object.entries(d).map(([id, n]) => 
 const saveJson = () => saveFile(`${build.value.name}.json`, 'application/json', writeBuild(build.value))
 const saveCsv = () => saveFile(`${build.value.name} shopping.csv`, 'text/csv', shoppingCsv(plan.value!.amounts.shopping))
 const saveIcs = () => saveFile(`${build.value.name}.ics`, 'text/calendar', stepsCalendar(build.value, plan.value!.steps.steps, days.value!, Date.now()))
-const print = () => window.print()
+const leaf = ref<'templates' | 'plan'>('templates')
+/** The plan is what goes on paper from here; templates go out as PDF. */
+async function print(): Promise<void> {
+  leaf.value = 'plan'
+  await nextTick()
+  window.print()
+}
 </script>
 
 <template>
   <div class="prints">
     <aside class="acts no-print stack">
       <h1>Prints</h1>
-      <button class="tool main" @click="print">Print the plan</button>
+      <div class="stack turn" role="tablist" aria-label="What to print"><button class="tool" role="tab" :aria-selected="leaf === 'templates'" :aria-pressed="leaf === 'templates'" data-leaf="templates" @click="leaf = 'templates'">Templates, 1:1</button><button class="tool" role="tab" :aria-selected="leaf === 'plan'" :aria-pressed="leaf === 'plan'" data-leaf="plan" @click="leaf = 'plan'">The plan on paper</button></div>
+      <hr />
+      <button class="tool" @click="print">Print the plan</button>
       <button class="tool" data-test="csv" :disabled="!plan" @click="saveCsv">Shopping list, CSV</button>
       <button class="tool" data-test="ics" :disabled="!days?.finishMs" @click="saveIcs">Steps as a calendar, ICS</button>
       <button class="tool" data-test="json" @click="saveJson">The whole build, JSON</button>
       <p class="small soft">The calendar is in universal time, so every phone agrees about the clock changes. Importing it again moves the steps and doubles none.</p>
     </aside>
-    <article v-if="plan && days" class="paper">
+    <TemplateSheet v-if="plan && leaf === 'templates'" :plan="plan" class="no-print" />
+    <article v-if="plan && days && leaf === 'plan'" class="paper">
       <header><h1>{{ build.name }}</h1><p>{{ build.scale }} · {{ build.base.widthMm }} × {{ build.base.depthMm }} mm · {{ days.finishMs ? `finished ${longDay(days.finishMs, days.zone)}, ${clock(days.finishMs, days.zone)}` : 'no finishing date yet' }}</p></header>
       <div class="pictures">
         <div class="pic"><PlanDrawing :base="build.base" :pools="store.pools" :grounds="plan.ground.pools" :falls="plan.forms.falls" :section="build.section" tool="look" selected="" /></div>
@@ -62,8 +72,10 @@ const print = () => window.print()
 </template>
 
 <style scoped>
-.prints { display: grid; grid-template-columns: 260px minmax(0, 1fr); gap: 18px; padding: 16px 18px; height: 100%; overflow: auto; }
+.prints { display: grid; grid-template-columns: 222px minmax(0, 1fr); gap: 18px; padding: 16px 18px; height: 100%; overflow: auto; }
 .acts { position: sticky; top: 0; align-self: start; }
+.turn { gap: 6px; }
+hr { border: 0; border-top: 1px solid var(--line); width: 100%; margin: 2px 0; }
 .acts .tool { justify-content: center; min-height: 42px; }
 .paper {
   --sheet: #fff; --plaster: #fff; --sunk: #eee; --ink: #17221f; --ink-soft: #47554f; --line: #b9c2b9; --line-strong: #7d8b83; --shallow: #b9dcd4; --water: #3f8f8f; --deep: #0e5158; --on-deep: #f2faf6;

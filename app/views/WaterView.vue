@@ -168,7 +168,7 @@ function drag(what: Handle, to: Point2): void {
       <section v-if="water && water.kind !== 'pool'" class="panel pad stack" :data-test="`${water.kind}-figures`">
         <div class="row"><LiveText class="choice grow figure" :model-value="water.name" aria-label="Name of the water" maxlength="120" @typed="rename" /><button class="tool danger" @click="store.edit('Remove water', removeWater(water!.id))">Remove</button></div>
         <FallSheet v-if="fall && fallForm" :fall="fall" :form="fallForm" :scale="ratio" :choosing="choosingLip" @choose="choosingLip = !choosingLip" />
-        <ReachSheet v-if="reach && reachForm" :reach="reach" :form="reachForm" />
+        <ReachSheet v-if="reach && reachForm" :reach="reach" :form="reachForm" :scale="ratio" />
         <SeaSheet v-if="sea && seaForm" :sea="sea" :form="seaForm" :scale="ratio" />
         <SplashSheet v-if="splash && splashForm" :splash="splash" :form="splashForm" :scale="ratio" />
         <p class="small soft">Click a figure to see where it comes from.</p>
@@ -199,6 +199,6 @@ function drag(what: Handle, to: Point2): void {
 .drop.on { background: var(--deep); color: var(--on-deep); }
 .drop:hover:not(.on) { background: var(--sunk); }
 .tiny { min-height: 32px; padding: 0 9px; }
-.adds { gap: 6px; }
-.adds .tool { padding: 4px 8px; }
+.adds { gap: 5px; flex-wrap: nowrap; }
+.adds .tool { padding: 4px 5px; font-size: 13px; flex: 1; justify-content: center; white-space: nowrap; gap: 0; }
 </style>

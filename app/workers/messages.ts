@@ -6,6 +6,9 @@ import type { Extent, MapPlacement, Placement } from '../../core/scan/heightGrid
 import type { ScanKind } from '../../core/scan/readMesh'
 import type { ThinnedScan } from '../../core/scan/thin'
 import type { Point2 } from '../../core/geometry/polygon'
+import type { MadeFile, TemplateFormat } from '../../core/templates/exports'
+import type { Paper } from '../../core/templates/tiles'
+import type { Template } from '../../core/templates/types'
 
 /** Asks for a plan. Runs of the same lane outdate each other: only the newest is finished. */
 export interface PlanRequest {
@@ -36,4 +39,15 @@ export type ScanReply =
   | { kind: 'progress'; share: number; doing: string }
   | { kind: 'seen'; seen: ScanSeen }
   | { kind: 'laid'; pools: { id: string; name: string; scan: ThinnedScan | null; problem: string }[]; tookMs: number }
+  | { kind: 'failed'; message: string }
+
+export type PrintRequest = { build: Build; own: readonly Material[] } & (
+  | { kind: 'show'; id: string }
+  | { kind: 'pdf'; ids: readonly string[]; paper: Paper }
+  | { kind: 'file'; id: string; format: TemplateFormat }
+)
+export type PrintReply =
+  | { kind: 'progress'; share: number; doing: string }
+  | { kind: 'template'; template: Template }
+  | { kind: 'file'; file: MadeFile }
   | { kind: 'failed'; message: string }

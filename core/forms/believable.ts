@@ -1,7 +1,7 @@
 import type { Build } from '../build/types'
 import { onShelf, type Shelf } from '../materials/shelf'
 import { LARGEST_DROP_M } from '../spray/splash'
-import { SHORTEST_WAVE_M } from '../waves/linear'
+import { SHORTEST_WAVE_M, STEEPEST_DEEP } from '../waves/linear'
 import type { FallForm } from './fallForm'
 import type { SplashForm } from './splashForm'
 import type { Ripples } from './strokes'
@@ -30,8 +30,6 @@ const THINNEST_STRIP_MM = 0.5
 const THREAD_MM = 0.02
 /** A bead from the tip of a needle, mm. Common practice, no source. */
 const FINEST_BEAD_MM = 0.5
-/** Ripples may be so steep and no steeper. @source Miche 1944 */
-const STEEPEST = 0.142
 /** Highest sea that has been measured, m, as significant height; steeper claims want doubt. Typical, from memory */
 export const HIGHEST_SEA_M = 20
 
@@ -50,7 +48,7 @@ export function believable(build: Build, scale: number, ripples: readonly Ripple
     const least = finest(r.water)
     add({ water: r.water, what: `${r.name}, crest to crest`, modelMm: r.spacingMm, least: { mm: Math.max(least, modelMm(SHORTEST_WAVE_M, scale)), why: least > modelMm(SHORTEST_WAVE_M, scale) ? 'the finest mark this gel keeps' : 'shorter waves are held by the skin of the water' }, most: null },
       `The gel cannot hold it: leave this water smooth, or make ripples ${n(least)} mm apart and know they stand for ${n(realM(least, scale))} m.`, '', `Made with a ${r.toolName}.`)
-    add({ water: r.water, what: `${r.name}, trough to crest`, modelMm: r.heightMm, least: null, most: { mm: STEEPEST * r.spacingMm, why: 'a steeper wave breaks' } }, '', 'Flatten it, or set the crests farther apart.', 'Keep it lower than it is tempting to.')
+    add({ water: r.water, what: `${r.name}, trough to crest`, modelMm: r.heightMm, least: null, most: { mm: STEEPEST_DEEP * r.spacingMm, why: 'a steeper wave breaks' } }, '', 'Flatten it, or set the crests farther apart.', 'Keep it lower than it is tempting to.')
   }
   for (const fall of falls) {
     if (!fall.curve) continue

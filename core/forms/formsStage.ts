@@ -6,7 +6,7 @@ import type { GroundPlan } from '../ground/groundStage'
 import { specificEnergy } from '../hydraulics/channel'
 import { plunge } from '../hydraulics/drop'
 import type { Shelf } from '../materials/shelf'
-import { bedAt, bedMap, type BedMap } from './bedMap'
+import { bedAt, bedMap, poolAt, type BedMap } from './bedMap'
 import { believable, type ScaleCheck } from './believable'
 import { endSection, type EndSection } from './endSection'
 import { fallForm, type FallForm } from './fallForm'
@@ -62,7 +62,7 @@ export function formsStage(build: Build, ground: GroundPlan, shelf: Shelf): Form
   return {
     scale, falls, reaches, splashes,
     seas: seas.map(({ arrivalS: _a, heightMm: _h, ...plan }) => plan),
-    run: unrolled(build, flow, bed, falls, reaches, seas, through),
+    run: unrolled(build, scale, flow, bed, falls, reaches, seas, through),
     white: whiteMap(bed.grid, owner, waters, sources),
     ripples,
     strokes: strokesOver(bed, owner, waters, cells, seas, through, ripples),
@@ -90,7 +90,8 @@ function levelBelow(build: Build, id: string, bed: BedMap): number | null {
   const end = reach.path.at(-1)!
   const at: Point2 = [end.x, end.y]
   const pools = poolsOf(build)
-  const here = bedAt(bed, at) === null ? null : pools.find((p) => p.id === bed.pools[bed.pool[Math.floor((at[1] - bed.grid.y0) / bed.grid.cellMm) * bed.grid.cols + Math.floor((at[0] - bed.grid.x0) / bed.grid.cellMm)]])
+  const under = poolAt(bed, at)
+  const here = pools.find((p) => p.id === under)
   if (here) return here.levelMm
   const i = build.waters.findIndex((w) => w.id === id)
   const next = build.waters.slice(i + 1).find((w) => w.kind === 'pool' || w.kind === 'fall' || w.kind === 'reach')

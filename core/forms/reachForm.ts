@@ -24,7 +24,7 @@ export interface Station {
   froude: number
 }
 
-export interface ReachJump { sMm: number; at: Point2; froude: number; kind: JumpKind; heightMm: number; lengthMm: number }
+export interface ReachJump { sMm: number; at: Point2; froude: number; kind: JumpKind; heightMm: number; lengthMm: number; depthM: number; sequentDepthM: number }
 
 /** What the stream does at a rock. */
 export interface RockInStream {
@@ -96,7 +96,7 @@ export function reachForm(build: Build, reach: Reach, scale: number, dischargeM3
     ...nothing, ring, meanSlope, stations,
     jumps: flow.jumps.map((j) => {
       const sMm = modelMm(j.atM, scale)
-      return { sMm, at: placeAt(places, sMm), froude: j.froude, kind: j.kind, heightMm: modelMm(j.sequentDepthM - j.depthM, scale), lengthMm: modelMm(j.lengthM, scale) }
+      return { sMm, at: placeAt(places, sMm), froude: j.froude, kind: j.kind, heightMm: modelMm(j.sequentDepthM - j.depthM, scale), lengthMm: modelMm(j.lengthM, scale), depthM: j.depthM, sequentDepthM: j.sequentDepthM }
     }),
     rocks: [...reach.boulders, ...standingIn(build, ring)].map((b) => rockIn(b, stations, scale)),
     stretches: stretchesOf(stations, scale)

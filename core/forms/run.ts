@@ -2,11 +2,13 @@ import type { Build, Pool } from '../build/types'
 import { seasOf } from '../build/types'
 import { cellAt } from '../geometry/grid'
 import type { Point2 } from '../geometry/polygon'
+import { lipDischarge } from '../hydraulics/nappe'
 import { bedAt, type BedMap } from './bedMap'
 import type { FallForm } from './fallForm'
 import type { ChainFlow } from './flow'
 import type { ReachForm } from './reachForm'
 import type { SeaForm } from './seaForm'
+import { realM } from './units'
 
 /** A stretch of the unrolled run: `s` along the water from its source, z up, mm. */
 export interface RunPiece {
@@ -85,7 +87,7 @@ const chainBefore = (build: Build, i: number) => build.waters.slice(0, i).filter
 const chainAfter = (build: Build, i: number) => build.waters.slice(i + 1).find(inChain)
 
 /** The chain unrolled into one long section, and where its neighbours contradict each other. */
-export function unrolled(build: Build, flow: ChainFlow, bed: BedMap, falls: readonly FallForm[], reaches: readonly ReachForm[], seas: readonly SeaForm[], through: ReadonlyMap<string, readonly [Point2, Point2]>): Run {
+export function unrolled(build: Build, scale: number, flow: ChainFlow, bed: BedMap, falls: readonly FallForm[], reaches: readonly ReachForm[], seas: readonly SeaForm[], through: ReadonlyMap<string, readonly [Point2, Point2]>): Run {
   const pieces: RunPiece[] = []
   let s = 0
   const put = (piece: Omit<RunPiece, 'fromMm' | 'toMm' | 'dischargeM3S'>, length: number) => {
@@ -108,7 +110,7 @@ export function unrolled(build: Build, flow: ChainFlow, bed: BedMap, falls: read
       put({ water: water.id, kind: 'reach', name: water.name, bed: line((st) => st.bedMm), surface: line((st) => st.surfaceMm), head: line((st) => st.headMm) }, form.lengthMm)
     }
   }
-  return { flow, pieces, lengthMm: s, clashes: clashesOf(build, falls, reaches, flow) }
+  return { flow, pieces, lengthMm: s, clashes: clashesOf(build, falls, reaches, scale) }
 }
 
 function poolPiece(pool: Pool, [from, to]: readonly [Point2, Point2], bed: BedMap, seas: readonly SeaForm[]): { bed: Point2[]; surface: Point2[]; head: Point2[]; length: number } | null {
@@ -143,7 +145,7 @@ const TOLERANCE_MM = 0.5
 /** A flow is taken to fit a lip when head and room agree within this share. */
 const HEAD_SHARE = 0.35
 
-function clashesOf(build: Build, falls: readonly FallForm[], reaches: readonly ReachForm[], flow: ChainFlow): RunClash[] {
+function clashesOf(build: Build, falls: readonly FallForm[], reaches: readonly ReachForm[], scale: number): RunClash[] {
   const found: RunClash[] = []
   const chain = build.waters.filter(inChain)
   chain.forEach((water, i) => {
@@ -157,7 +159,7 @@ function clashesOf(build: Build, falls: readonly FallForm[], reaches: readonly R
       if (form?.curve && form.lipBedMm !== null) {
         const room = form.lipMm - form.lipBedMm
         const head = form.lipMm - form.crestMm
-        const fits = room > 0 ? flow.dischargeM3S * (room / head) ** 1.5 : null
+        const fits = room > 0 ? lipDischarge(realM(room, scale)) * realM(form.widthMm, scale) : null
         if (room <= TOLERANCE_MM) found.push({ id: `lip-dry:${water.id}`, water: water.id, kind: 'lip-dry', byMm: -room, fitsM3S: null, at: form.lip![0], other: water.lip!.pool })
         else if (head > room * (1 + HEAD_SHARE)) found.push({ id: `lip-deep:${water.id}`, water: water.id, kind: 'lip-deep', byMm: head - room, fitsM3S: fits, at: form.lip![0], other: water.lip!.pool })
       }

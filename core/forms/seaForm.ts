@@ -8,7 +8,7 @@ import type { GroundPlan } from '../ground/groundStage'
 import { shoreline } from '../ground/shoreline'
 import { breakDepth, breakerKind, breakFrom, runUp, surfNumber, type BreakerKind } from '../waves/breaking'
 import { faceOnModel, type ModelFace } from '../waves/faceOnModel'
-import { shoaling, wavelength } from '../waves/linear'
+import { shoaling, steepest, wavelength } from '../waves/linear'
 import { openness } from '../waves/shelter'
 import { arrivalTimes } from '../waves/waveField'
 import { whitecaps, windSea, type WindSea } from '../waves/windSea'
@@ -88,7 +88,8 @@ export function seaForm(build: Build, sea: Sea, scale: number, bed: BedMap, grou
     if (!(error instanceof RangeError)) throw error
     return refused('periodS', error.message.replace(/^\w+: /, ''))
   }
-  const offHeight = wind?.heightM ?? Math.min(breaker!.heightM, (breaker!.heightM / shoaling(periodS, breaker!.depthM)) * shoaling(periodS, deepest))
+  const whole = wavelength(periodS, deepest) * steepest(periodS, deepest)
+  const offHeight = Math.min(whole, wind?.heightM ?? Math.min(breaker!.heightM, (breaker!.heightM / shoaling(periodS, breaker!.depthM)) * shoaling(periodS, deepest)))
   const meets = breaker !== null && beach !== null && breaker.depthM <= deepest
   const surf = breaker && beach ? surfNumber(beach, breaker.heightM, periodS) : 0
   const spacing = (depth: number) => modelMm(wavelength(periodS, depth), scale)

@@ -33,6 +33,9 @@ export interface WaterProfile {
   jumps: StandingJump[]
 }
 
+/** Below this Froude number a jump is a ripple and not worth a line. Common practice, no source. */
+const LEAST_JUMP = 1.1
+
 /** Momentum function of a metre of width: equal on both sides of a jump. */
 const momentum = (q: number, depth: number) => (q * q) / (GRAVITY * depth) + (depth * depth) / 2
 
@@ -92,7 +95,7 @@ export function waterProfile(channel: Channel): WaterProfile {
     if (isFast && !stays) {
       const before = depthM[i - 1]
       const fr = froude(q / before, before)
-      if (fr > 1.02 && quiet[i] > critical * 1.001) jumps.push({ atM: stationM[i - 1], froude: fr, depthM: before, ...jump(fr, before) })
+      if (fr > LEAST_JUMP && quiet[i] > critical * 1.001) jumps.push({ atM: stationM[i - 1], froude: fr, depthM: before, ...jump(fr, before) })
     }
     isFast = stays
     depthM.push(stays ? f : quiet[i])

@@ -43,14 +43,10 @@ function groupShare(periodS: number, depthM: number): number {
 export const shoaling = (periodS: number, depthM: number): number =>
   Math.sqrt(deepLength(periodS) / periodS / (2 * groupShare(periodS, depthM) * crestSpeed(periodS, depthM)))
 
-/** Snell: the angle of a crest to the shore over a depth, degrees, from that over deep water. @example refracted(30, 8, 5) // 15.4 */
-export const refracted = (deepDeg: number, periodS: number, depthM: number): number =>
-  (Math.asin((Math.sin((deepDeg * Math.PI) / 180) * wavelength(periodS, depthM)) / deepLength(periodS)) * 180) / Math.PI
-
-/** Steepest wave that stands, H/L = 0.142 tanh kd. @source Miche 1944 @example steepest(8, 1e4) // 0.142 */
-export const steepest = (periodS: number, depthM: number): number => 0.142 * Math.tanh((2 * Math.PI * depthM) / wavelength(periodS, depthM))
-/** The same, by wavelength alone over deep water. */
+/** Steepest wave over deep water, height over length. @source Miche 1944 */
 export const STEEPEST_DEEP = 0.142
+/** Steepest wave that stands over a depth, H/L = 0.142 tanh kd. @example steepest(8, 1e4) // 0.142 */
+export const steepest = (periodS: number, depthM: number): number => STEEPEST_DEEP * Math.tanh((2 * Math.PI * depthM) / wavelength(periodS, depthM))
 
 /** Shortest wave that gravity and surface tension let travel slowest, 2π√(γ/ρg), m: finer ripples are skin, not waves. */
 export const SHORTEST_WAVE_M = 2 * Math.PI * Math.sqrt(0.0728 / (998 * GRAVITY))
