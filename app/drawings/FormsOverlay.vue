@@ -12,6 +12,8 @@ const props = defineProps<{
   forms: FormsPlan
   selected: string
   show: 'forms' | 'white' | 'strokes'
+  /** Shapes lie under the section line, handles over it. */
+  part: 'shapes' | 'handles'
   toX: (x: number) => number
   toY: (y: number) => number
   scale: number
@@ -140,7 +142,7 @@ const crestTag = (line: readonly Point2[]) => px(line.reduce((far, p) => (p[1] >
 </script>
 
 <template>
-  <g class="forms" @pointermove="move" @pointerup="drop" @pointercancel="drop">
+  <g v-if="part === 'shapes'" class="forms">
     <g v-for="r in forms.reaches" :key="r.id" class="run" :class="{ on: r.id === selected }" :data-form="r.id" @click.stop="emit('select', r.id)">
       <path class="corridor" :d="ringOf(r.ring.map(px))" />
     </g>
@@ -174,7 +176,8 @@ const crestTag = (line: readonly Point2[]) => px(line.reduce((far, p) => (p[1] >
     <g v-for="s in forms.splashes" :key="s.id" class="splash" :class="{ on: s.id === selected }" :data-form="s.id" @click.stop="emit('select', s.id)">
       <path class="patch" :d="ringOf(s.patch.map(px))" />
     </g>
-
+  </g>
+  <g v-else class="forms" @pointermove="move" @pointerup="drop" @pointercancel="drop">
     <g v-if="water?.kind === 'sea'" class="arrow"><line :x1="px(middle(water.id))[0]" :y1="px(middle(water.id))[1]" :x2="px(handles[0].at)[0]" :y2="px(handles[0].at)[1]" /></g>
     <g
       v-for="h in handles" :key="keyOf(h.what)" class="handle" :class="[`h-${h.what.kind}`, { held: held && keyOf(held) === keyOf(h.what) }]" tabindex="0" role="button" :aria-label="`${h.name}: drag, or move with the arrow keys`" :data-handle="keyOf(h.what)"

@@ -263,6 +263,8 @@ function nudge(event: KeyboardEvent, what: 'corner' | 'dip', id: string, index: 
         </g>
       </g>
 
+      <slot name="handles" :to-x="X" :to-y="Y" :scale="scale" :place="place" />
+
       <g v-if="chosen && tool !== 'look' && tool !== 'lip'">
         <path v-if="chosen.soundings.length > MOST_HANDLES" class="specks" :d="chosen.soundings.map((s) => `M${X(s[0])} ${Y(s[1])}h0.01`).join('')" />
         <g v-for="(s, i) in chosen.soundings.length > MOST_HANDLES ? [] : chosen.soundings" :key="i" class="dip" :tabindex="tool === 'move' ? 0 : -1" role="button" :aria-label="`Sounding ${i + 1}`" @pointerdown="grip($event, 'dip', '', i)" @click.stop @keydown="nudge($event, 'dip', '', i, [s[0], s[1]])">

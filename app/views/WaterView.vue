@@ -55,6 +55,7 @@ const heat = computed(() => plan.value?.stacks.pools.find((s) => s.id === pool.v
 const ratio = computed(() => scaleRatio(build.value.scale) ?? 1)
 const real = (mmOnModel: number) => `${number(scaled(ratio.value, mmOnModel).realM)} m real`
 const SIGN: Record<WaterKind, string> = { pool: '≈', fall: '↓', reach: '⇝', sea: '∿', splash: '⁂' }
+const SLOTS = { shapes: 'default', handles: 'handles' } as const
 const SHOWN = { forms: 'Shapes', white: 'White', strokes: 'Strokes' } as const
 
 const setLevel = (id: string, levelMm: number) => store.edit('Level', changePool(id, { levelMm: Math.round(levelMm * 10) / 10 }), `level:${id}`)
@@ -120,8 +121,8 @@ function drag(what: Handle, to: Point2): void {
               v-if="plan" :base="build.base" :pools="store.pools" :grounds="plan.ground.pools" :falls="plan.forms.falls" :section="build.section" :tool="choosingLip ? 'lip' : 'look'"
               :selected="water?.id ?? ''" @select="store.selected = $event" @lip="lipAt" @settled="store.endGroup" @section="(line) => store.edit('Section line', (b) => ({ ...b, section: line }), 'section')"
             >
-              <template #default="{ toX, toY, scale, place }">
-                <FormsOverlay v-if="plan && !choosingLip" :build="build" :forms="plan.forms" :selected="water?.id ?? ''" :show="show" :to-x="toX" :to-y="toY" :scale="scale" :place="place" @select="store.selected = $event" @drag="drag" @settled="store.endGroup" />
+              <template v-for="part in (['shapes', 'handles'] as const)" #[SLOTS[part]]="{ toX, toY, scale, place }" :key="part">
+                <FormsOverlay v-if="plan && !choosingLip" :part="part" :build="build" :forms="plan.forms" :selected="water?.id ?? ''" :show="show" :to-x="toX" :to-y="toY" :scale="scale" :place="place" @select="store.selected = $event" @drag="drag" @settled="store.endGroup" />
               </template>
             </PlanDrawing>
           </div>

@@ -63,16 +63,3 @@ export function fallCurve(scale: number, dropMm: number, unitDischarge: number, 
     glassyMm, whiteFraction: 1 - glassyMm / arcMm, poolDepthMm: mm(foot.poolDepthM), dropLengthMm: mm(foot.dropLengthM), tailDepthMm: mm(foot.tailDepthM), stripMm: arcMm + 2 * TUCK_MM
   }
 }
-
-/** Discharge whose sheet lands so far out, m²/s; null when none does. */
-export function dischargeToLand(scale: number, dropMm: number, landMm: number): number | null {
-  let [low, high] = [1e-5, 1e3]
-  const lands = (q: number) => fallCurve(scale, dropMm, q).landMm
-  if (!(landMm > 0) || lands(low) > landMm || lands(high) < landMm) return null
-  for (let i = 0; i < 50; i++) {
-    const middle = Math.sqrt(low * high)
-    if (lands(middle) < landMm) low = middle
-    else high = middle
-  }
-  return Math.sqrt(low * high)
-}

@@ -5,8 +5,9 @@ import { insideRing, type Point2 } from '../geometry/polygon'
 import { criticalDepth } from '../hydraulics/channel'
 import { CLINGING_HEAD_M } from '../hydraulics/drop'
 import { bedAt, type BedMap } from './bedMap'
-import { dischargeToLand, fallCurve, type FallCurve } from './fallCurve'
+import { fallCurve, type FallCurve } from './fallCurve'
 import { lipOf } from './flow'
+import { flowThrough, landsAt, type Lip } from './landing'
 import { clingingCurve, steppedCurve } from './steppedFall'
 import { modelMm, realM, round1 } from './units'
 
@@ -115,7 +116,7 @@ export function fallForm(build: Build, fall: Fall, scale: number, dischargeM3S: 
     foamMm: Math.max(4 * curve.footThicknessMm, 6 * curve.tailDepthMm * Math.max(0.35, curve.whiteFraction)),
     bubbleDepthMm: modelMm(bubbleDepth(curve.landSpeedMS, realM(curve.footThicknessMm, scale)), scale),
     poolDepthMm, tail: poolDepthMm === null ? null : tailOf(poolDepthMm, curve.tailDepthMm),
-    rocks: (below?.standing ?? []).flatMap((thing) => rockAt(thing, middle, out, widthMm, curve, lipMm - headMm, below!.levelMm, bed, scale, widthMm)),
+    rocks: (below?.standing ?? []).flatMap((thing) => rockAt(thing, middle, out, { lipMm, footMm: lipMm - dropMm, widthMm }, curve, lipMm - headMm, bed, scale)),
     landing: [moved(lip[0], curve.landMm), moved(lip[1], curve.landMm)],
     stripMm: curve.stripMm, strips, stripsToMake: strips + fall.spares
   }
@@ -146,26 +147,18 @@ function lowestAlong(bed: BedMap, [a, b]: readonly [Point2, Point2], out: Point2
   return found.length > 0 ? Math.min(...found) : null
 }
 
-function rockAt(thing: Standing, brink: Point2, out: Point2, widthMm: number, curve: FallCurve, crestMm: number, levelMm: number, bed: BedMap, scale: number, lipMm: number): LandingRock[] {
+function rockAt(thing: Standing, brink: Point2, out: Point2, lip: Lip, curve: FallCurve, crestMm: number, bed: BedMap, scale: number): LandingRock[] {
   const [dx, dy] = [thing.x - brink[0], thing.y - brink[1]]
   const along = dx * out[0] + dy * out[1]
   const across = Math.abs(dx * out[1] - dy * out[0])
   const half = Math.abs(out[0]) * (thing.widthMm / 2) + Math.abs(out[1]) * (thing.depthMm / 2)
   const [nearMm, farMm] = [along - half, along + half]
   // rocks beside the sheet, behind the wall or far down the pool have nothing to do with the landing
-  if (across > widthMm / 2 + half || farMm < 0 || nearMm > 3 * curve.landMm + 20) return []
+  if (across > lip.widthMm / 2 + half || farMm < 0 || nearMm > 3 * curve.landMm + 20) return []
   const standing = bedAt(bed, [thing.x, thing.y])
-  const topMm = Math.max(levelMm, standing === null ? levelMm : standing + thing.heightMm)
+  const topMm = Math.max(lip.footMm, standing === null ? lip.footMm : standing + thing.heightMm)
   const at = landsAt(curve, topMm - crestMm)
   const lands = at < nearMm ? 'before' : at > farMm ? 'behind' : 'on'
-  const hit = dischargeToLand(scale, crestMm - topMm, along)
-  return [{ id: thing.id, name: thing.name, nearMm, farMm, topMm, lands, dischargeToHitM3S: hit === null ? null : hit * realM(lipMm, scale) }]
-}
-
-/** How far out the middle of the sheet is at a height from the crest, mm. */
-export function landsAt(curve: Pick<FallCurve, 'middle' | 'landMm'>, heightMm: number): number {
-  const i = curve.middle.findIndex((p) => p[1] <= heightMm)
-  if (i <= 0) return i === 0 ? 0 : curve.landMm
-  const [a, b] = [curve.middle[i - 1], curve.middle[i]]
-  return a[0] + ((heightMm - a[1]) / (b[1] - a[1])) * (b[0] - a[0])
+  const flow = topMm < lip.lipMm && along > 0 ? flowThrough(lip, scale, along, topMm) : null
+  return [{ id: thing.id, name: thing.name, nearMm, farMm, topMm, lands, dischargeToHitM3S: flow?.hits ? flow.dischargeM3S : null }]
 }

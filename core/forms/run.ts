@@ -110,7 +110,21 @@ export function unrolled(build: Build, scale: number, flow: ChainFlow, bed: BedM
       put({ water: water.id, kind: 'reach', name: water.name, bed: line((st) => st.bedMm), surface: line((st) => st.surfaceMm), head: line((st) => st.headMm) }, form.lengthMm)
     }
   }
+  carryThrough(pieces)
   return { flow, pieces, lengthMm: s, clashes: clashesOf(build, falls, reaches, scale) }
+}
+
+/** Fast water that a pool does not hold back carries its energy through it, from the fall to the run. */
+function carryThrough(pieces: RunPiece[]): void {
+  pieces.forEach((piece, i) => {
+    const [pool, fall] = [pieces[i - 1], pieces[i - 2]]
+    if (piece.kind !== 'reach' || pool?.kind !== 'pool' || fall?.kind !== 'fall') return
+    const arrives = piece.head[0][1]
+    if (arrives > pool.head.at(-1)![1] && arrives <= fall.head[0][1]) {
+      pool.head = pool.head.map(([x]): Point2 => [x, arrives])
+      fall.head = [fall.head[0], fall.head[1], [fall.head[2][0], arrives]]
+    }
+  })
 }
 
 function poolPiece(pool: Pool, [from, to]: readonly [Point2, Point2], bed: BedMap, seas: readonly SeaForm[]): { bed: Point2[]; surface: Point2[]; head: Point2[]; length: number } | null {
@@ -150,8 +164,9 @@ function clashesOf(build: Build, falls: readonly FallForm[], reaches: readonly R
   const chain = build.waters.filter(inChain)
   chain.forEach((water, i) => {
     const before = chain[i - 1]
-    if (water.kind === 'pool' && before?.kind === 'pool' && before.levelMm < water.levelMm - TOLERANCE_MM) {
-      found.push({ id: `uphill:${water.id}`, water: water.id, kind: 'uphill', byMm: water.levelMm - before.levelMm, fitsM3S: null, at: null, other: before.id })
+    const poolBefore = chain.slice(0, i).findLast((w) => w.kind === 'pool')
+    if (water.kind === 'pool' && poolBefore && poolBefore.levelMm < water.levelMm - TOLERANCE_MM) {
+      found.push({ id: `uphill:${water.id}`, water: water.id, kind: 'uphill', byMm: water.levelMm - poolBefore.levelMm, fitsM3S: null, at: null, other: poolBefore.id })
     }
     if (water.kind === 'fall') {
       const form = falls.find((f) => f.id === water.id)

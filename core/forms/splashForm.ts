@@ -40,8 +40,8 @@ const SHEET_M = 0.004
 const LIGHT_RESIN = { viscosityPaS: 1.5, surfaceTensionNM: 0.035, densityGCm3: 1.12 }
 /** A strand that is worth freezing, mm. Common practice, no source. */
 const STRAND_MM = 0.4
-/** The crest that strikes a wall is looked for this far out, mm. Common practice, no source. */
-const WITHIN_MM = 30
+/** The crest that strikes a wall is looked for this far out, full size, m. Common practice, no source. */
+const WITHIN_M = 4
 /** A wheel or a body without a figure. Common practice, no source. */
 const USUAL_MS = 3
 
@@ -78,7 +78,7 @@ function speedOf(splash: Splash, scale: number, bed: BedMap, falls: readonly Fal
   if (splash.dropMm !== null) return { speedMS: fallSpeed(realM(splash.dropMm, scale)), from: `a fall of ${Math.round(splash.dropMm * 10) / 10} mm` }
   if (splash.cause === 'wall' || splash.cause === 'column') {
     const cell = cellAt(bed.grid, [splash.x, splash.y])
-    const reach = cell < 0 ? [] : neighbours(bed, cell, Math.ceil(WITHIN_MM / bed.grid.cellMm))
+    const reach = cell < 0 ? [] : neighbours(bed, cell, Math.ceil(modelMm(WITHIN_M, scale) / bed.grid.cellMm))
     const best = seas.flatMap((sea) => reach.map((c) => ({ sea, h: sea.heightMm[c], d: bed.depthMm[c] }))).reduce<{ sea: SeaForm; h: number; d: number } | null>((a, b) => (b.h > (a?.h ?? 0) ? b : a), null)
     // a crest that meets a wall is thrown up at about its own speed, √(g(d + H))
     if (best) return { speedMS: Math.sqrt(GRAVITY * realM(best.d + best.h, scale)), from: 'the crest that meets it, √(g(d + H))' }

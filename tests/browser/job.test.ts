@@ -246,6 +246,7 @@ describe('A builder at the bench', function () {
   it('prints: shopping list as CSV, steps as a calendar that a public parser reads, the page itself', async () => {
     const context = await s.profile()
     const page = await openPage(context, `${s.address}/build/${DEMO_ID}/prints`)
+    await page.locator('[data-leaf="plan"]').click()
     await page.locator('.paper h1').waitFor()
     const csv = await downloaded(page, () => page.locator('[data-test="csv"]').click())
     expect(csv.text.split('\r\n')[0]).to.equal('item,amount,unit,also,on the shelf,to buy,packs,pack of,cost,note')

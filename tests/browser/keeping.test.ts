@@ -15,7 +15,7 @@ const cards = async (page: Page) => {
 describe('Nothing is lost', function () {
   this.timeout(300_000)
   let s: Stage
-  before(async () => { s = await stage() })
+  before(async () => { s = await stage('first') })
   after(() => s.close())
   const water = () => `${s.address}/build/${DEMO_ID}/water`
 

@@ -41,7 +41,7 @@ describe('The server', function () {
     without.close()
     const with1 = await open(join(ROOT, 'demo'))
     const builds = (await (await fetch(`${with1.url}/demo-builds.json`)).json()) as { name: string }[]
-    expect(builds.map((b) => b.name)).to.deep.equal(["Weir at Cobbet's Race"])
+    expect(builds.map((b) => b.name)).to.deep.equal(["Weir at Cobbet's Race", 'The mole at Varnsey, force nine', 'Slalom in the Hollin gorge'])
     with1.close()
   })
   it('says so when the app has not been built', () => {

@@ -152,7 +152,8 @@ describe('Explanations', () => {
     const [form] = plan.forms.falls
     const fall = demo().waters[1]
     if (fall.kind !== 'fall') throw new Error('no fall')
-    expect(explainStrip(form).inputs.map(([, v]) => v)).to.deep.equal(['50 mm', '17 mm', '33 mm', '2 × 5 mm'])
+    expect(explainStrip(form).inputs.map(([, v]) => v)).to.deep.equal(['44.2 mm', '17 mm', '27.2 mm', '37 mm', '2 × 5 mm'])
+    expect(form.stripMm).to.be.closeTo(37 + 10, 0.05)
     expect(explainStripCount(form, fall).inputs.at(-2)![1]).to.equal(String(form.strips))
     expect(explainWorking(resin, 11, 120, 63.4).inputs.slice(-3)).to.deep.equal([['cup', '120 g'], ['room', '11 °C'], ['leaves', '63 min']])
     const finish = explainFinish(plan.days)

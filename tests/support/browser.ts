@@ -1,7 +1,9 @@
 import { chromium, type Browser, type BrowserContext, type Page } from 'playwright-core'
 import type { Server } from 'node:http'
-import { existsSync, readFileSync } from 'node:fs'
+import { copyFileSync, existsSync, mkdtempSync, readFileSync } from 'node:fs'
 import { createRequire } from 'node:module'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { createServer } from '../../server/server'
 
@@ -22,8 +24,9 @@ export interface Stage {
   close: () => Promise<void>
 }
 
-export async function stage(demo = true): Promise<Stage> {
-  const app = createServer({ dist: folder('../../dist'), demo: demo ? folder('../../demo') : undefined })
+/** @param demos which demo builds the server offers: all, the first alone, or none */
+export async function stage(demos: 'all' | 'first' | 'none' = 'all'): Promise<Stage> {
+  const app = createServer({ dist: folder('../../dist'), demo: demos === 'none' ? undefined : demos === 'all' ? folder('../../demo') : onlyFirst() })
   const server = await new Promise<Server>((resolve) => {
     const listening = app.listen(0, '127.0.0.1', () => resolve(listening))
   })
@@ -44,6 +47,13 @@ export async function stage(demo = true): Promise<Stage> {
       await new Promise((resolve) => server.close(resolve))
     }
   }
+}
+
+function onlyFirst(): string {
+  const there = mkdtempSync(join(tmpdir(), 'spindle-demo-'))
+  const first = '1-weir-at-cobbets-race.json'
+  copyFileSync(folder(`../../demo/${first}`), join(there, first))
+  return there
 }
 
 /** Everything a page complained of: errors on its console, exceptions, refused by its own policy. */

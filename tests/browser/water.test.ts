@@ -1,0 +1,198 @@
+import { expect } from 'chai'
+import { createRequire } from 'node:module'
+import { readFileSync } from 'node:fs'
+import type { Page } from 'playwright-core'
+import { PDFDocument } from 'pdf-lib'
+import { derivePlan } from '../../core/plan/derivePlan'
+import { writeBuild } from '../../core/formats/write'
+import { complaints, DEMO_ID, downloaded, openPage, stage, type Stage } from '../support/browser'
+import { demo } from '../support/builds'
+
+const DxfParser = createRequire(import.meta.url)('dxf-parser') as new () => { parseSync: (text: string) => { entities: { type: string }[]; tables: { layer: { layers: Record<string, unknown> } } } }
+const MOLE = 'demo-mole-at-varnsey'
+const GORGE = 'demo-slalom-in-the-hollin-gorge'
+const settled = (page: Page) => page.locator('[data-test="waterline"][data-settled="true"]').waitFor()
+const figure = async (page: Page, test: string) => Number.parseFloat((await page.locator(`[data-test="${test}"]`).first().innerText()).replace(',', ''))
+const choose = (page: Page, name: string) => page.locator('.drop').filter({ hasText: new RegExp(`${name}$`) }).click()
+
+/** Drags the middle of a thing by so many pixels. */
+async function dragBy(page: Page, selector: string, dx: number, dy: number): Promise<void> {
+  const box = (await page.locator(selector).first().boundingBox())!
+  const [x, y] = [box.x + box.width / 2, box.y + box.height / 2]
+  await page.mouse.move(x, y)
+  await page.mouse.down()
+  for (let i = 1; i <= 6; i++) await page.mouse.move(x + (dx * i) / 6, y + (dy * i) / 6)
+  await page.mouse.up()
+}
+
+describe('Moving water on the screen', function () {
+  this.timeout(300_000)
+  let s: Stage
+  before(async () => { s = await stage() })
+  after(() => s.close())
+
+  /** A demo build opened on Water; the store is filled on the first page. */
+  async function open(id: string, view = 'water'): Promise<{ page: Page; said: string[]; close: () => Promise<void> }> {
+    const context = await s.profile()
+    const page = await openPage(context, s.address)
+    const said = complaints(page)
+    await page.locator('.card .title').nth(2).waitFor()
+    await page.goto(`${s.address}/build/${id}/${view}`)
+    await settled(page)
+    return { page, said, close: () => context.close() }
+  }
+
+  it('a fall: the lip is moved and the landing goes with it; the landing is dragged and the flow follows; undo brings both back', async () => {
+    const { page, said, close } = await open(DEMO_ID)
+    await choose(page, 'Weir')
+    const landing = () => page.locator('[data-test="landing-line"]').getAttribute('d')
+    const start = await landing()
+    const lands = await figure(page, 'lands')
+    expect(lands).to.be.closeTo(derivePlan(demo()).forms.falls[0].curve!.landMm, 0.06)
+    await dragBy(page, '[data-handle="lip:millpond:c2"] .grip', 0, 14)
+    await page.waitForFunction((d) => document.querySelector('[data-test="landing-line"]')!.getAttribute('d') !== d, start)
+    await settled(page)
+    await page.keyboard.press('Control+z')
+    await page.waitForFunction((d) => document.querySelector('[data-test="landing-line"]')!.getAttribute('d') === d, start)
+    // by key as well
+    await page.locator('[data-handle="lip:millpond:c3"]').focus()
+    await page.keyboard.press('ArrowDown')
+    await page.waitForFunction((d) => document.querySelector('[data-test="landing-line"]')!.getAttribute('d') !== d, start)
+    await settled(page)
+    const flow = await figure(page, 'discharge')
+    await dragBy(page, '[data-test="land-handle"] path', 25, 0)
+    await page.waitForFunction((f) => Number.parseFloat(document.querySelector('[data-test="discharge"]')!.textContent!) > f, flow)
+    await settled(page)
+    expect(await figure(page, 'lands')).to.be.above(lands + 2)
+    // more than the lip lets through: said, and mended at once
+    await page.locator('[data-test="discharge-field"] input').fill('3')
+    await page.locator('[data-mend="lip-deep:weir"]').click()
+    await page.locator('[data-mend="lip-deep:weir"]').waitFor({ state: 'detached' })
+    await page.locator('[data-mood="trickle"]').click()
+    await page.waitForFunction(() => document.querySelector('[data-test="fall-figures"]')!.textContent!.includes('clings'))
+    expect(said).to.deep.equal([])
+    await close()
+  })
+
+  it('a sea: a lower wave breaks nearer the shore; a crest dragged out to deep water is a finding, and comes back', async () => {
+    const { page, said, close } = await open(MOLE)
+    await choose(page, 'Seas from the south-west')
+    const before = await figure(page, 'offshore')
+    await page.locator('[data-test="breaker"] input').fill('9')
+    await page.waitForFunction((b) => Number.parseFloat(document.querySelector('[data-test="offshore"]')!.textContent!) < b - 5, before)
+    await page.locator('[data-test="breaker"] input').fill('17')
+    await settled(page)
+    await dragBy(page, '[data-handle="crest:seas"] .grip', -150, 0)
+    await page.locator('[data-finding="too-deep:seas"]').waitFor()
+    await page.keyboard.press('Control+z')
+    await page.locator('[data-finding="too-deep:seas"]').waitFor({ state: 'detached' })
+    // the arrow turns them
+    await dragBy(page, '[data-handle^="heading:seas"] .grip', -20, -60)
+    await settled(page)
+    expect(Number(await page.getByLabel('They run to').inputValue())).to.be.above(25)
+    await page.locator('[data-test="by-wind"]').click()
+    await page.getByLabel('Fetch').waitFor()
+    // too short a period for its height is said where it was entered
+    await page.locator('[data-test="by-breaker"]').click()
+    await page.locator('[data-test="period"] input').fill('1')
+    await page.locator('[data-finding="sea-fault:seas"]').waitFor()
+    expect(await page.locator('[data-finding="sea-fault:seas"]').innerText()).to.match(/longer period/)
+    expect(said).to.deep.equal([])
+    await close()
+  })
+
+  it('a gorge: the run unrolled with its jumps, white and strokes on the plan, a rock put in and moved, a figure opened', async () => {
+    const { page, said, close } = await open(GORGE)
+    await choose(page, 'The Staircase')
+    await page.locator('[data-leaf="run"]').click()
+    expect(await page.locator('[data-test="run"] [data-piece]').count()).to.be.at.least(5)
+    expect(await page.locator('[data-test="jump"]').count()).to.equal(derivePlan(demo('3-slalom-in-the-hollin-gorge')).forms.reaches[0].jumps.length)
+    const white = await figure(page, 'white-share')
+    await page.locator('[data-leaf="white"]').click()
+    expect(await page.locator('.white .foam').count()).to.equal(3)
+    await page.locator('[data-test="bed"] select').selectOption('smooth')
+    await page.waitForFunction((w) => Number.parseFloat(document.querySelector('[data-test="white-share"]')!.textContent!) !== w, white)
+    await page.locator('[data-leaf="strokes"]').click()
+    expect(await page.locator('.strokes').getAttribute('d')).to.have.length.above(1000)
+    await page.locator('[data-leaf="forms"]').click()
+    await page.locator('[data-test="add-rock"]').click()
+    await page.locator('[data-handle="rock:rapid:rock1"]').waitFor()
+    await page.locator('[data-handle="rock:rapid:rock1"]').focus()
+    await page.keyboard.press('Shift+ArrowLeft')
+    await settled(page)
+    await page.locator('[data-test="reach-figures"] .how').first().click()
+    await page.locator('[popover]:popover-open').getByText('gradually varied flow').waitFor()
+    await page.keyboard.press('Escape')
+    // a bed that rises on its way is named where it was entered
+    await page.getByText('Points of its line').click()
+    await page.getByLabel('Bed at point 9').fill('90')
+    await page.locator('[data-finding="reach-fault:rapid"]').waitFor()
+    expect(said).to.deep.equal([])
+    await close()
+  })
+
+  it('every kind of water is added, named, and taken away again by one undo each', async () => {
+    const { page, said, close } = await open(DEMO_ID)
+    const names = () => page.locator('.drop').allInnerTexts()
+    const start = await names()
+    for (const kind of ['reach', 'sea', 'splash', 'fall', 'pool']) {
+      await page.locator(`[data-add="${kind}"]`).click()
+      await page.locator(`[data-test="${kind}-figures"]`).waitFor()
+      await settled(page)
+      await page.getByLabel('Name of the water').fill(`My ${kind}`)
+      await page.locator('.drop', { hasText: `My ${kind}` }).waitFor()
+    }
+    expect((await names()).length).to.equal(start.length + 5)
+    for (let i = 0; i < 10; i++) await page.keyboard.press('Control+z')
+    await page.waitForFunction((n) => document.querySelectorAll('.drop').length === n, start.length)
+    expect(await names()).to.deep.equal(start)
+    expect(said).to.deep.equal([])
+    await close()
+  })
+
+  it('templates: looked at, printed to PDF with the sheets that were said, saved as SVG in true millimetres, DXF and STL', async () => {
+    const { page, said, close } = await open(MOLE, 'prints')
+    await page.locator('[data-template="end-left"] .name').click()
+    await page.locator('[data-test="template-drawing"] path').first().waitFor()
+    const [pdf] = await Promise.all([page.waitForEvent('download'), page.locator('[data-test="pdf"]').click()])
+    expect(pdf.suggestedFilename()).to.equal('The mole at Varnsey- force nine templates.pdf')
+    const pages = (await PDFDocument.load(readFileSync(await pdf.path()))).getPageCount()
+    expect(await page.locator('[data-test="pdf"]').innerText()).to.include(`${pages} sheets`)
+    const dxf = await downloaded(page, () => page.locator('[data-test="dxf"]').click())
+    const read = new DxfParser().parseSync(dxf.text)
+    expect(Object.keys(read.tables.layer.layers)).to.include.members(['Cut', 'Water'])
+    const svg = await downloaded(page, () => page.locator('[data-test="svg"]').click())
+    // as the browser itself lays it out: 260 mm of base, at 96 px to the inch
+    const other = await page.context().newPage()
+    await other.setContent(svg.text.replace(/^.*?<svg/s, '<svg'))
+    const wide = await other.locator('#Cut path').first().evaluate((p: SVGGraphicsElement) => p.getBoundingClientRect().width)
+    expect((wide / 96) * 25.4).to.be.closeTo(260, 0.6)
+    await other.close()
+    await page.locator('[data-template="wave-seas"] .name').click()
+    const [stl] = await Promise.all([page.waitForEvent('download'), page.locator('[data-test="stl"]').click()])
+    expect(stl.suggestedFilename()).to.match(/\.stl$/)
+    const bytes = readFileSync(await stl.path())
+    expect(bytes.length).to.equal(84 + 50 * bytes.readUInt32LE(80))
+    // the next module joins at the right as well
+    await page.locator('[data-meets="right"]').check()
+    await page.locator('[data-template="end-right"]').waitFor()
+    await page.locator('[data-test="paper"]').selectOption('letter')
+    expect(said).to.deep.equal([])
+    await close()
+  })
+
+  it('more sheets than anybody glues are refused with the way to cut them down', async () => {
+    const { page, close } = await open(DEMO_ID, '')
+    const large = { ...demo(), id: 'huge-base', name: 'Huge base', base: { widthMm: 6000, depthMm: 4000 } }
+    await page.goto(s.address)
+    await page.locator('[data-test="import"]').setInputFiles({ name: 'huge.json', mimeType: 'application/json', buffer: Buffer.from(writeBuild(large)) })
+    await page.locator('[data-build="huge-base"]').waitFor()
+    await page.goto(`${s.address}/build/huge-base/prints`)
+    await settled(page)
+    await page.locator('[data-test="pdf"]').click()
+    const said = await page.locator('[data-test="print-problem"]').innerText()
+    expect(said).to.match(/at most 200 are printed at once/)
+    expect(said).to.match(/SVG or DXF|Choose fewer/)
+    await close()
+  })
+})
