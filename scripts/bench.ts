@@ -12,13 +12,19 @@ import { fitResin } from '../core/heat/fitResin'
 import { resinKinetics } from '../core/heat/resinKinetics'
 import { THERMAL } from '../core/heat/thermal'
 import { RESINS } from '../core/materials/resins'
-import { finished, planner } from '../core/plan/derivePlan'
+import { derivePlan, finished, planner } from '../core/plan/derivePlan'
 import { stage, type Stage } from '../tests/support/browser'
 import { gridFromMesh } from '../core/scan/heightGrid'
 import { readStl } from '../core/scan/readMesh'
 import { thinned } from '../core/scan/thin'
 import { binaryStl, trianglesOver } from '../tests/support/scans'
 import { demo, large } from '../tests/support/builds'
+import { PDFDocument } from 'pdf-lib'
+import { bedMap } from '../core/forms/bedMap'
+import { formsStage } from '../core/forms/formsStage'
+import { groundStage } from '../core/ground/groundStage'
+import { BUILT_IN_SHELF } from '../core/materials/shelf'
+import { pdfOf } from '../core/templates/exports'
 
 /** npm run bench: speed, memory and first-load bytes, each as a ratio against something named. Never a test. */
 const root = fileURLToPath(new URL('..', import.meta.url))
@@ -137,6 +143,29 @@ function pours(): void {
   line('peak memory with the scan', `${(process.resourceUsage().maxRSS / 1000).toFixed(0)} MB`, `${(process.resourceUsage().maxRSS / 1000 / (stl.byteLength / 1e6)).toFixed(0)} × the scan's file`)
 }
 
+/** Moving water: every form and the white map on an edit, and the printed templates. */
+async function water(): Promise<void> {
+  for (const [name, build] of [['demo 1', demo()], ['demo 2', demo('2-mole-at-varnsey')], ['demo 3', demo('3-slalom-in-the-hollin-gorge')]] as const) {
+    const ground = groundStage(build)
+    const first = poolsOf(build)[0]
+    const laying = timed(20, () => bedMap(build, ground))
+    const forms = timed(40, (i) => formsStage(changePool(first.id, { levelMm: first.levelMm - 0.01 * (i % 20) })(build), ground, BUILT_IN_SHELF))
+    line(`${name}: all forms and the white map on an edit`, ms(forms), `${(forms / laying).toFixed(1)} × laying the dipped ground on the same cells (${ms(laying)}); aim 50 ms`)
+  }
+  const mole = demo('2-mole-at-varnsey')
+  const ids = derivePlan(mole).templates.map((t) => t.id)
+  const began = performance.now()
+  const { bytes } = await pdfOf(mole, ids, 'a4', BUILT_IN_SHELF)
+  const took = performance.now() - began
+  const pages = (await PDFDocument.load(bytes)).getPageCount()
+  const blank = performance.now()
+  const empty = await PDFDocument.create()
+  for (let i = 0; i < pages; i++) empty.addPage()
+  await empty.save()
+  const plain = performance.now() - blank
+  line(`demo 2: all templates drawn and printed, ${pages} sheets`, ms(took), `${(took / plain).toFixed(0)} × as many blank sheets (${ms(plain)}); aim 2,000 ms`)
+}
+
 const s = await stage()
 const big = large()
 console.log(`Chromium ${s.browser.version()}, Node ${process.version}; medians\n`)
@@ -145,6 +174,7 @@ core('10 waters, 2,000 soundings', big)
 const peak = process.resourceUsage().maxRSS / 1000
 line('peak memory of the planning process', `${peak.toFixed(0)} MB`, `${(peak / (Buffer.byteLength(writeBuild(big)) / 1e6)).toFixed(0)} × the larger build file`)
 pours()
+await water()
 await inBrowser(s, 'demo 1', demo(), 16)
 await inBrowser(s, '10 waters, 2,000 soundings', big, 100)
 await firstLoad(s)

@@ -21,15 +21,18 @@ async function weighing(page: Page): Promise<void> {
   await page.waitForTimeout(1500)
 }
 
-const SHOTS: { name: string; path: string; dark?: boolean; width?: number; height?: number; act?: (page: Page) => Promise<unknown> }[] = [
+const MOLE = 'demo-mole-at-varnsey'
+const GORGE = 'demo-slalom-in-the-hollin-gorge'
+const SHOTS: { name: string; path: string; build?: string; dark?: boolean; width?: number; height?: number; act?: (page: Page) => Promise<unknown> }[] = [
   { name: 'builds', path: '' },
   { name: 'new-build', path: '', act: async (page) => { await page.locator('[data-test="new-build"]').click(); await page.locator('[data-test="new-name"]').fill('Ford below the mill') } },
   { name: 'ground', path: 'ground' },
   { name: 'ground-mistake', path: 'ground', act: async (page) => { await page.getByLabel('Sounding 8 x').fill('400'); await page.locator('.fault-at').waitFor() } },
-  { name: 'water', path: 'water' },
+  { name: 'water', path: 'water', act: (page) => page.getByRole('button', { name: '↓ Weir' }).click() },
+  { name: 'sea', path: 'water', build: MOLE, act: async (page) => { await page.getByRole('button', { name: '∿ Seas' }).click(); await page.locator('.tray').evaluate((tray) => tray.scrollTo(0, 430)) } },
+  { name: 'gorge', path: 'water', build: GORGE, act: async (page) => { await page.getByRole('button', { name: '⇝ The Staircase' }).click(); await page.locator('[data-leaf="run"]').click(); await page.locator('[data-leaf="white"]').click() } },
   { name: 'build-up', path: 'build-up', act: (page) => page.locator('[data-test="water-pick"]').selectOption('tailrace') },
   { name: 'heat', path: 'build-up', act: async (page) => { await page.locator('[data-leaf="heat"]').click(); await page.locator('[data-drawn="true"]').waitFor() } },
-  { name: 'heat-refused', path: 'build-up', act: async (page) => { await page.getByRole('button', { name: 'One tint throughout' }).click(); await page.locator('[data-test="pours-wanted"] input').fill('1'); await page.locator('[data-finding="boils:millpond"]').waitFor(); await page.locator('[data-leaf="heat"]').click(); await page.locator('[data-drawn="true"]').waitFor(); await page.locator('.tray').evaluate((tray) => tray.scrollTo(0, 0)) } },
   { name: 'colour', path: 'build-up', act: (page) => page.locator('[data-leaf="colour"]').click() },
   { name: 'dam', path: 'build-up', act: async (page) => { await page.locator('[data-test="dam"] select').selectOption('tape-and-glue'); await page.locator('[data-leaf="dam"]').click() } },
   { name: 'ways', path: 'build-up', act: async (page) => { await page.locator('[data-leaf="ways"]').click(); await page.locator('[data-test="ways"] table').waitFor() } },
@@ -37,15 +40,17 @@ const SHOTS: { name: string; path: string; dark?: boolean; width?: number; heigh
   { name: 'shelf', path: 'shelf', act: async (page) => { await page.locator('[data-jar="clear-epoxy-2-1"]').click(); await page.locator('[data-test="own-bottle"]').click(); await page.locator('[data-test="fit-pot"]').waitFor() } },
   { name: 'mix', path: 'mix' },
   { name: 'days', path: 'days' },
-  { name: 'prints', path: 'prints' },
-  { name: 'water-dark', path: 'water', dark: true, act: (page) => page.getByRole('button', { name: '↓ Weir' }).click() },
+  { name: 'prints', path: 'prints', build: MOLE, act: async (page) => { await page.locator('[data-template="foam"] .name').click(); await page.locator('[data-test="template-drawing"] path').first().waitFor() } },
+  { name: 'water-dark', path: 'water', build: GORGE, dark: true, act: (page) => page.getByRole('button', { name: '↓ First ledge' }).click() },
   { name: 'mix-dark-tablet', path: 'mix', dark: true, width: 1024, height: 768 }
 ]
 
 const s = await stage()
-for (const { name, path, dark = false, width = 1280, height = 800, act } of SHOTS) {
+for (const { name, path, build = DEMO_ID, dark = false, width = 1280, height = 800, act } of SHOTS) {
   const context = await s.profile({ width, height, dark })
-  const page = await openPage(context, path === '' ? s.address : `${s.address}/build/${DEMO_ID}/${path}`)
+  const page = await openPage(context, s.address)
+  await page.locator('.card svg .water').nth(2).waitFor()
+  if (path !== '') await page.goto(`${s.address}/build/${build}/${path}`)
   await page.locator(path === '' ? '.card svg .water' : '[data-test="waterline"]').first().waitFor()
   await act?.(page)
   await page.waitForTimeout(400)

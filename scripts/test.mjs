@@ -3,10 +3,10 @@
 import { spawn } from 'node:child_process'
 import { mkdirSync, readdirSync, readFileSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
-import { ROOT, bin, installChromium, installPackages } from './ready.mjs'
+import { ROOT, bin, installForTests, installPackages } from './ready.mjs'
 
 installPackages()
-installChromium()
+installForTests()
 const folder = join(ROOT, '.tmp')
 mkdirSync(folder, { recursive: true })
 let passed = 0
@@ -51,6 +51,7 @@ async function suite(name, spec) {
 
 const vue = bin('vue-tsc')
 const tsc = bin('tsc')
+const SHARED = ['looks.test.ts', 'water.test.ts']
 // two lanes, one for each core: whatever looks at the built app waits for the build
 const build = check('build', bin('vite'), ['build', '--logLevel', 'warn'])
 await Promise.all([
@@ -60,14 +61,14 @@ await Promise.all([
     await check('types of server, command line and tests', tsc, ['-p', 'tsconfig.node.json'])
     await check('types of the app', vue, ['-p', 'tsconfig.app.json'])
     await build
-    await suite('browser: every view', ['tests/browser/looks.test.ts'])
+    await suite('browser: every view and moving water', SHARED.map((file) => `tests/browser/${file}`))
   })(),
   (async () => {
     await build
     await suite('core', ['tests/core/**/*.test.ts'])
     await suite('reference', ['tests/reference/**/*.test.ts'])
-    // whole jobs: every file there but the looks, which the other lane runs
-    await suite('browser: whole jobs', readdirSync(join(ROOT, 'tests/browser')).filter((file) => file.endsWith('.test.ts') && file !== 'looks.test.ts').map((file) => `tests/browser/${file}`))
+    // whole jobs: every file there but those that the other lane runs
+    await suite('browser: whole jobs', readdirSync(join(ROOT, 'tests/browser')).filter((file) => file.endsWith('.test.ts') && !SHARED.includes(file)).map((file) => `tests/browser/${file}`))
   })()
 ])
 rmSync(folder, { recursive: true, force: true })

@@ -2,6 +2,8 @@ import type { Grid } from '../geometry/grid'
 
 /** Directions of a sea to either side of its heading, degrees, and the share of its energy that each carries: cos² of the angle. */
 const FAN: readonly (readonly [deg: number, share: number])[] = [-60, -40, -20, 0, 20, 40, 60].map((deg) => [deg, Math.cos((deg * Math.PI) / 180) ** 2])
+/** Shelter changes slowly: so many cells share a ray. */
+const STRIDE = 2
 const WHOLE = FAN.reduce((sum, [, share]) => sum + share, 0)
 
 /**
@@ -19,9 +21,8 @@ export function openness(grid: Grid, depthM: Float64Array, headingDeg: number): 
     // a ray to windward from every cell, in whole steps along its longer axis
     const step = Math.max(Math.abs(dx), Math.abs(dy))
     const [sx, sy] = [dx / step, dy / step]
-    for (let row = 0; row < rows; row++) {
-      for (let col = 0; col < cols; col++) {
-        if (!(depthM[row * cols + col] > 0)) continue
+    for (let row = 0; row < rows; row += STRIDE) {
+      for (let col = 0; col < cols; col += STRIDE) {
         let [x, y] = [col, row]
         let clear = true
         for (;;) {
@@ -36,7 +37,8 @@ export function openness(grid: Grid, depthM: Float64Array, headingDeg: number): 
             break
           }
         }
-        if (clear) energy[row * cols + col] += share
+        if (!clear) continue
+        for (let r = row; r < Math.min(rows, row + STRIDE); r++) for (let c = col; c < Math.min(cols, col + STRIDE); c++) energy[r * cols + c] += share
       }
     }
   }

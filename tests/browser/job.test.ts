@@ -1,12 +1,12 @@
 import { expect } from 'chai'
 import ICAL from 'ical.js'
 import type { Page } from 'playwright-core'
-import { changePool } from '../../core/build/edits'
+import { changeFall, changePool } from '../../core/build/edits'
 import { poolsOf } from '../../core/build/types'
 import { readBuild } from '../../core/formats/buildFile'
 import { writeBuild } from '../../core/formats/write'
 import { derivePlan } from '../../core/plan/derivePlan'
-import { large } from '../support/builds'
+import { demo, large } from '../support/builds'
 import { complaints, DEMO_ID, downloaded, openPage, stage, type Stage } from '../support/browser'
 
 /** Plan millimetres to page pixels, from the drawn board. */
@@ -229,9 +229,10 @@ describe('A builder at the bench', function () {
     const context = await s.profile()
     const page = await openPage(context, `${s.address}/build/${DEMO_ID}/water`)
     await page.getByRole('button', { name: '↓ Weir' }).click()
-    expect(await page.locator('[data-test="strip-length"]').innerText()).to.include('43\u202fmm')
+    expect(await page.locator('[data-test="strip-length"]').innerText()).to.include('47\u202fmm')
     await page.getByLabel('Drop').fill('20,5')
-    await page.getByText('30.5\u202fmm').first().waitFor()
+    const strip = derivePlan(changeFall('weir', { dropMm: 20.5 })(demo())).forms.falls[0].stripMm
+    await page.locator('[data-test="strip-length"]', { hasText: `${Math.round(strip * 10) / 10}\u202fmm` }).waitFor()
     await page.getByLabel('Drop').fill('')
     await page.getByLabel('Width').fill('9999999')
     await page.getByText(/won't do: 0\.5 to 10000 mm/).waitFor()

@@ -142,7 +142,7 @@ describe('Nothing is lost', function () {
     // both change it before either has heard of the other
     await Promise.all([level(first).fill('46'), level(second).fill('45')])
     await Promise.all([saved(first), saved(second)])
-    const told = await Promise.race([first, second].map((p) => p.getByText('Nothing is lost').waitFor({ timeout: 10_000 }).then(() => p)))
+    const told = await Promise.race([first, second].map((p) => p.getByText('Nothing is lost').waitFor({ timeout: 45_000 }).then(() => p)))
     const loser = told === first ? '46' : '45'
     const winner = told === first ? '45' : '46'
     expect(await level(told).inputValue()).to.equal(loser)
