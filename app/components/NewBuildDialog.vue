@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { ElDialog } from 'element-plus'
 import { computed, reactive } from 'vue'
-import { newBuild, USUAL_WEEK } from '../../core/build/newBuild'
+import { newBuild, USUAL_WEEK, type NewBuild } from '../../core/build/newBuild'
 import type { Build, Calendar } from '../../core/build/types'
 import { NAMED_SCALES, scaleRatio } from '../../core/calculators/scale'
 import NumberField from './NumberField.vue'
@@ -15,10 +15,14 @@ const HOURS: { id: string; name: string; week: Calendar['week'] }[] = [
   { id: 'weekend', name: 'Weekends, 10:00–16:00', week: { mon: [], tue: [], wed: [], thu: [], fri: [], sat: [['10:00', '16:00']], sun: [['10:00', '16:00']] } },
   { id: 'daily', name: 'Every day, 09:00–17:00', week: Object.fromEntries(['mon', 'tue', 'wed', 'thu', 'fri', 'sat', 'sun'].map((d) => [d, [['09:00', '17:00']]])) as Calendar['week'] }
 ]
-const WATERS: { id: string; name: string; note: string; waters: { pool: boolean; fall: boolean; poolBelow: boolean } }[] = [
-  { id: 'pool', name: 'A pool', note: 'Still or flowing water in one bed.', waters: { pool: true, fall: false, poolBelow: false } },
-  { id: 'fall', name: 'A pool and a fall over its lip', note: 'The fall lands on the ground in front.', waters: { pool: true, fall: true, poolBelow: false } },
-  { id: 'both', name: 'Pool, fall, and a pool below', note: 'A weir, a ledge, a mill.', waters: { pool: true, fall: true, poolBelow: true } }
+const LEDGE = 'M0 46V40H36V12H46Q68 30 90 12H100V46Z'
+const OVER = 'M40 12H90Q68 30 46 14H40V40H36V12Z'
+const WATERS: { id: string; name: string; note: string; land: string; wet: string; waters: NewBuild['waters'] }[] = [
+  { id: 'pool', name: 'A pool', note: 'Still or flowing water in one bed.', land: 'M0 46V12H22Q50 40 78 12H100V46Z', wet: 'M25 15H75Q50 38 25 15Z', waters: { pool: true, fall: false, poolBelow: false } },
+  { id: 'fall', name: 'A pool and a fall over its lip', note: 'The fall lands on the ground in front.', land: LEDGE, wet: OVER, waters: { pool: true, fall: true, poolBelow: false } },
+  { id: 'both', name: 'Pool, fall, and a pool below', note: 'A weir, a ledge, a mill.', land: LEDGE, wet: `${OVER}M2 40Q18 52 34 40Z`, waters: { pool: true, fall: true, poolBelow: true } },
+  { id: 'rapid', name: 'Two pools and a rapid', note: 'A brook, a gorge, a fish ladder.', land: 'M0 46V38H22L34 30H46L56 20H70Q82 30 94 12H100V46Z', wet: 'M0 35H20L33 26H45L55 16H92Q82 32 71 20H57L47 31H35L23 39H0Z', waters: { pool: true, fall: false, poolBelow: true, rapid: true } },
+  { id: 'shore', name: 'A shore with waves', note: 'Sea or lake that breaks on a beach.', land: 'M0 46V40L70 26L100 12V46Z', wet: 'M0 40V22Q14 12 24 22Q36 26 46 20Q52 10 60 14Q68 17 62 24H78L70 26Z', waters: { pool: true, fall: false, poolBelow: false, shore: true } }
 ]
 const form = reactive({ name: '', scale: '1:48', widthMm: 300 as number | null, depthMm: 200 as number | null, water: 'fall', hours: 'usual' })
 const faults = computed(() => {
@@ -63,12 +67,10 @@ function make(): void {
       </div>
       <fieldset class="waters">
         <legend class="soft small">Which waters</legend>
-        <label v-for="w in WATERS" :key="w.id" class="water" :class="{ on: form.water === w.id }">
+        <label v-for="w in WATERS" :key="w.id" class="water" :data-waters="w.id" :class="{ on: form.water === w.id }">
           <input v-model="form.water" type="radio" name="water" :value="w.id" />
           <svg viewBox="0 0 100 46" aria-hidden="true">
-            <path class="land" :d="w.id === 'pool' ? 'M0 46V12H22Q50 40 78 12H100V46Z' : 'M0 46V40H36V12H46Q68 30 90 12H100V46Z'" />
-            <path class="wet" :d="w.id === 'pool' ? 'M25 15H75Q50 38 25 15Z' : 'M40 12H90Q68 30 46 14H40V40H36V12Z'" />
-            <path v-if="w.id === 'both'" class="wet" d="M2 40Q18 52 34 40Z" />
+            <path class="land" :d="w.land" /><path class="wet" :d="w.wet" />
           </svg>
           <b>{{ w.name }}</b><span class="small soft">{{ w.note }}</span>
         </label>

@@ -21,9 +21,9 @@ const body = computed(() => ringOf([...seen.value.map(([x, z]): [number, number]
 /** The train from offshore to the break, as crests by their spacing. */
 const train = computed(() => {
   const f = props.form
-  const marks = [{ name: 'offshore', mm: f.spacingMm.offshore }, ...(f.spacingMm.at4 === null || !f.breaks ? [] : [{ name: 'at 4 break depths', mm: f.spacingMm.at4 }, { name: 'at 2', mm: f.spacingMm.at2! }, { name: 'at the break', mm: f.spacingMm.atBreak! }])]
+  const marks = [{ name: 'offshore', mm: f.spacingMm.offshore }, ...(f.spacingMm.at4 === null || !f.breaks ? [] : [{ name: 'at 4 × its depth', mm: f.spacingMm.at4 }, { name: 'at 2 ×', mm: f.spacingMm.at2! }, { name: 'at the break', mm: f.spacingMm.atBreak! }].filter((m) => m.mm < f.spacingMm.offshore))]
   const most = Math.max(...marks.map((m) => m.mm))
-  return marks.map((m, i) => ({ ...m, y: 34 + i * ((height.value - 60) / Math.max(1, marks.length - 1 || 1)), w: ((width.value - 150) * m.mm) / most }))
+  return marks.map((m, i) => ({ ...m, y: 34 + i * ((height.value - 60) / Math.max(1, marks.length - 1 || 1)), w: ((width.value - 172) * m.mm) / most }))
 })
 </script>
 

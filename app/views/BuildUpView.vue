@@ -4,7 +4,7 @@ import 'element-plus/theme-chalk/el-slider.css'
 import 'element-plus/theme-chalk/el-tooltip.css'
 import 'element-plus/theme-chalk/el-popper.css'
 import { computed, defineAsyncComponent, ref, watch } from 'vue'
-import { changeFall, changePool } from '../../core/build/edits'
+import { changeFall, changeGel, changePool } from '../../core/build/edits'
 import { explainColour, explainLight } from '../../core/explain/explanations'
 import { onShelf, ofKind } from '../../core/materials/shelf'
 import { wayFor } from '../../core/ways/catalog'
@@ -36,7 +36,10 @@ const stack = computed(() => plan.value?.stacks.pools.find((s) => s.id === pool.
 const ground = computed(() => plan.value?.ground.pools.find((g) => g.id === pool.value?.id))
 const cures = computed(() => plan.value?.cures.waters[water.value?.id ?? ''] ?? {})
 const form = computed(() => plan.value?.forms.falls.find((f) => f.id === fall.value?.id))
-const coats = computed(() => stack.value?.coats ?? plan.value?.stacks.falls.find((s) => s.id === fall.value?.id)?.coats ?? [])
+const built = computed(() => plan.value?.stacks.forms.find((s) => s.id === water.value?.id))
+const coats = computed(() => stack.value?.coats ?? plan.value?.stacks.falls.find((s) => s.id === fall.value?.id)?.coats ?? built.value?.coats ?? [])
+const moving = computed(() => (water.value?.kind === 'reach' || water.value?.kind === 'sea' || water.value?.kind === 'splash' ? water.value : null))
+const setGel = (gel: string) => moving.value && store.edit('Gel', changeGel(moving.value.id, gel))
 const way = computed(() => (water.value ? wayFor(water.value.kind, water.value.way) : null))
 const steps = computed(() => (plan.value?.steps.steps ?? []).filter((s) => s.water === water.value?.id))
 const gels = computed(() => ofKind(store.shelf, 'gel'))
@@ -70,7 +73,7 @@ const setBed = (key: 'bedDeep' | 'bedShore', event: Event) => store.edit('Bed co
         </div>
         <div class="leaf">
           <div v-if="leaf === 'core'" class="lower">
-            <div class="core"><h3>{{ water?.name }}: core at the deepest, top first</h3><CoreSample :coats="coats" /></div>
+            <div class="core"><h3>{{ water?.name }}: {{ moving ? 'what it is built up from' : 'core at the deepest' }}, top first</h3><CoreSample :coats="coats" /></div>
             <div class="order"><h3>In the order of the trade</h3><StepList :steps="steps" /></div>
           </div>
           <HeatSheet v-else-if="leaf === 'heat' && stack?.heat" :heat="stack.heat" :dammed="stack.dam !== null" />
@@ -115,6 +118,12 @@ const setBed = (key: 'bedDeep' | 'bedShore', event: Event) => store.edit('Bed co
             <NumberField label="Spares to choose from" :model-value="fall.spares" :min="0" :max="100" whole @update:model-value="store.edit('Spares', changeFall(fall!.id, { spares: $event! }), 'spares')" />
           </div>
           <p>{{ form.strips }} strips hang side by side, each {{ mm(form.stripMm) }} long; make <b>{{ form.stripsToMake }}</b>.</p>
+        </template>
+        <template v-if="moving && built">
+          <div v-if="way"><b>{{ way.name }}</b><p class="small soft">{{ way.note }}</p></div>
+          <ChoiceField label="Gel" :model-value="moving.gel" :options="gels" data-test="gel" @update:model-value="setGel" />
+          <p class="small soft">{{ gels.find((g) => g.id === moving?.gel)?.note }}</p>
+          <p v-if="moving.kind === 'reach'">{{ mm(built.gelMm.mean) }} of gel on average over what is poured, {{ mm(built.gelMm.most) }} at most.</p>
         </template>
       </section>
     </div>

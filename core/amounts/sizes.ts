@@ -17,6 +17,9 @@ export interface BuildSizes {
   waters: Record<string, Sizes>
 }
 
+/** A coat of a gel that the shelf does not know, mm. Common practice, no source. */
+const USUAL_COAT_MM = 2
+
 /** Measures a build for the ways: areas in cm², lengths in cm, counts. */
 export function sizesOf(build: Build, ground: GroundPlan, forms: FormsPlan, stacks: StacksPlan, shelf: Shelf): BuildSizes {
   const waterCm2 = ground.pools.reduce((sum, p) => sum + p.areaMm2 / 100, 0)
@@ -68,7 +71,7 @@ export function sizesOf(build: Build, ground: GroundPlan, forms: FormsPlan, stac
   }
   for (const reach of reachesOf(build)) {
     const form = forms.reaches.find((r) => r.id === reach.id)!
-    waters[reach.id] = { ...whole, formCm2: form.stations.length > 0 ? (form.lengthMm * form.widthMm) / 100 : 0, whiteCm2: whiteOf(reach.id) }
+    waters[reach.id] = { ...whole, formCm2: form.stations.length > 0 ? (form.lengthMm * form.widthMm) / 100 : 0, whiteCm2: whiteOf(reach.id), gelCoats: Math.max(1, Math.ceil((stacks.forms.find((s) => s.id === reach.id)?.gelMm.most ?? 0) / (onShelf(shelf, 'gel', reach.gel)?.coatMm ?? USUAL_COAT_MM))), gelMl: (form.lengthMm * form.widthMm * (stacks.forms.find((s) => s.id === reach.id)?.gelMm.mean ?? 0)) / 1000 }
   }
   for (const sea of seasOf(build)) {
     const form = forms.seas.find((s) => s.id === sea.id)!

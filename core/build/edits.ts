@@ -33,6 +33,8 @@ export const changeFall = (id: string, change: Partial<Omit<Fall, 'kind' | 'id'>
 export const changeReach = (id: string, change: Partial<Omit<Reach, 'kind' | 'id'>>): Edit => onWater(id, (water) => (water.kind === 'reach' ? { ...water, ...change } : water))
 export const changeSea = (id: string, change: Partial<Omit<Sea, 'kind' | 'id'>>): Edit => onWater(id, (water) => (water.kind === 'sea' ? { ...water, ...change } : water))
 export const changeSplash = (id: string, change: Partial<Omit<Splash, 'kind' | 'id'>>): Edit => onWater(id, (water) => (water.kind === 'splash' ? { ...water, ...change } : water))
+/** What a fall, a run, a sea or a splash is made in. */
+export const changeGel = (id: string, gel: string): Edit => onWater(id, (water) => (water.kind === 'pool' ? water : { ...water, gel }))
 /** Renames any water. */
 export const renameWater = (id: string, name: string): Edit => onWater(id, (water) => ({ ...water, name }))
 

@@ -7,7 +7,8 @@ export interface NewBuild {
   name: string
   scale: string
   base: { widthMm: number; depthMm: number }
-  waters: { pool: boolean; fall: boolean; poolBelow: boolean }
+  /** A rapid runs between two pools; a shore fills the base and has waves. */
+  waters: { pool: boolean; fall: boolean; poolBelow: boolean; rapid?: boolean; shore?: boolean }
   calendar: Pick<Calendar, 'zone' | 'start' | 'week'>
 }
 
@@ -61,6 +62,11 @@ export function newBuild(asked: NewBuild): Build {
     calendar: { ...asked.calendar, exceptions: [] },
     notes: ''
   }
+  if (waters.shore) {
+    const sea = shoreWithin(base)
+    return { ...build, ground: { ...build.ground, bankMm: UPPER_LEVEL_MM + 4 }, waters: [sea, { ...seaOver('sea1', 'Waves', sea), breakerMm: 8, periodS: 3.5 }] }
+  }
+  if (waters.rapid) return { ...build, waters: rapidWithin(base) }
   if (!waters.pool && !waters.fall && !waters.poolBelow) return build
   const shared = waters.fall || waters.poolBelow
   const upper = poolWithin(base, { id: 'pool1', name: shared ? 'Upper pool' : 'Pool', y: shared ? [0.5, 0.93] : [0.15, 0.85], levelMm: UPPER_LEVEL_MM, lip: waters.fall })
@@ -92,6 +98,29 @@ export function poolWithin(
     levelMm: at.levelMm, soundings, resin: 'clear-epoxy-2-1', tints: [{ id: 'blue-green', dropsPer100G: 3 }],
     ...poolDefaults()
   }
+}
+
+/** Water from the front to a beach at the back: three edges of the base are dams, the bed rises to the shore. */
+function shoreWithin(base: Build['base']): Pool {
+  const [w, d] = [base.widthMm, base.depthMm]
+  const level = UPPER_LEVEL_MM
+  const bed = (share: number) => level - 24 * (1 - share)
+  const pool = poolWithin(base, { id: 'pool1', name: 'Sea', y: [0, 1], levelMm: level, lip: false })
+  const beach = Math.round(0.84 * d)
+  const outline: OutlineCorner[] = [{ id: 'c1', x: 0, y: 0, edge: 'dam' }, { id: 'c2', x: w, y: 0, edge: 'dam' }, { id: 'c3', x: w, y: beach, edge: 'shore' }, { id: 'c4', x: Math.round(w / 2), y: beach + 6, edge: 'shore' }, { id: 'c5', x: 0, y: beach, edge: 'dam' }]
+  const soundings = [0.06, 0.3, 0.55, 0.8].flatMap((share) => [0.04, 0.35, 0.65, 0.96].map((x): Sounding => [Math.round(x * w), Math.round(share * beach), Math.round(bed(share) * 10) / 10]))
+  return { ...pool, outline, soundings, brimMm: level + 2, damTopMm: level + 6, tints: [{ id: 'deep-blue', dropsPer100G: 1 }, { id: 'blue-green', dropsPer100G: 2 }] }
+}
+
+/** A pool high at the back, one low in front, and water running from the one to the other. */
+function rapidWithin(base: Build['base']): Build['waters'] {
+  const low = UPPER_LEVEL_MM - 16
+  const upper = poolWithin(base, { id: 'pool1', name: 'Upper pool', y: [0.72, 0.95], levelMm: UPPER_LEVEL_MM, lip: false })
+  const lower = poolWithin(base, { id: 'pool2', name: 'Lower pool', y: [0.05, 0.28], levelMm: low, lip: false })
+  const x = Math.round(base.widthMm / 2)
+  const bed: [share: number, bedMm: number][] = [[0.74, UPPER_LEVEL_MM - 8], [0.6, UPPER_LEVEL_MM - 9], [0.5, UPPER_LEVEL_MM - 15], [0.38, UPPER_LEVEL_MM - 15.5], [0.26, low - 6]]
+  const reach = reachIn('run1', 'Rapid', lower.outline)
+  return [upper, { ...reach, widthMm: Math.round(base.widthMm * 0.2), path: bed.map(([share, bedMm], i) => ({ id: `p${i + 1}`, x, y: Math.round(share * base.depthMm), bedMm })) }, lower]
 }
 
 /** A fall over the lip of a pool: over its first dammed edge, or its first edge. */

@@ -12,6 +12,8 @@ export const DROPS_OFF_SHARE = 0.15
 export const UNSURE_SHARE = 0.12
 /** Air this damp keeps a bed from drying, %. Common practice, no source. */
 export const DAMP_RH_PCT = 75
+/** Gel laid thicker than this at once stays white for weeks, mm. Common practice (G1), no source. */
+export const THICKEST_GEL_MM = 6
 /** Less of the bed than this shows: it might as well be black, %. Common practice, no source. */
 export const HIDDEN_BED_PCT = 6
 /** A coat of light resin thinner than this is a crust, mm. Common practice, no source. */

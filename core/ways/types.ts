@@ -18,8 +18,8 @@ export type SizeName =
   | 'areaCm2' | 'damCm' | 'beadMl' | 'braces' | 'pours' | 'lightCoats' | 'lightMinPerCoat' | 'lightG'
   | 'tissueLayers' | 'tissueCm2' | 'lacquerCoats' | 'lacquerMl' | 'glossCoats' | 'glossMl' | 'batchesPerPour' | 'stirMin' | 'lifts'
   | 'tints' | 'strips' | 'stripCm2' | 'widthCm'
-  /** Surface of a run, sea or splash; what of it is white; length of crests; fingers of a splash. */
-  | 'formCm2' | 'whiteCm2' | 'crestCm' | 'fingers'
+  /** Surface of a run, sea or splash; what of it is white; gel up to it and coats to lay it in; length of crests; fingers of a splash. */
+  | 'formCm2' | 'whiteCm2' | 'gelMl' | 'gelCoats' | 'crestCm' | 'fingers'
 export type Sizes = Partial<Record<SizeName, number>>
 
 /** A quantity that grows with sizes: `fixed` + Σ per[size] · size. */

@@ -132,13 +132,15 @@ describe('The plan', () => {
   })
 
   it('a new build has a plan at once, with and without a fall', () => {
-    for (const waters of [{ pool: true, fall: false, poolBelow: false }, { pool: true, fall: true, poolBelow: false }, { pool: true, fall: true, poolBelow: true }]) {
+    for (const waters of [{ pool: true, fall: false, poolBelow: false }, { pool: true, fall: true, poolBelow: false }, { pool: true, fall: true, poolBelow: true }, { pool: true, fall: false, poolBelow: true, rapid: true }, { pool: true, fall: false, poolBelow: false, shore: true }]) {
       const build = fresh(waters)
       expect(checkBuild(build).ok).to.equal(true)
       const plan = derivePlan(build)
       expect(plan.findings.filter((f) => f.severity === 'stop'), JSON.stringify(plan.findings)).to.deep.equal([])
       expect(plan.days.finish).to.be.a('string')
       expect(plan.amounts.batches.length).to.be.greaterThan(0)
+      // every water that was asked for has its shape and its own steps
+      for (const w of build.waters) expect(plan.steps.steps.some((s) => s.water === w.id), `${w.name} has steps`).to.equal(true)
       expect(plan.forms.falls.every((f) => f.strips > 0 && f.stripMm > f.dropMm * 0.8 + 10 && f.stripMm < f.dropMm * 1.6 + 10)).to.equal(true)
     }
     const empty = derivePlan(fresh({ pool: false, fall: false, poolBelow: false }))

@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs'
-import { newBuild, poolDefaults, USUAL_WEEK } from '../../core/build/newBuild'
+import { newBuild, poolDefaults, USUAL_WEEK, type NewBuild } from '../../core/build/newBuild'
 import type { Build } from '../../core/build/types'
 import { readBuild } from '../../core/formats/buildFile'
 import type { Sounding } from '../../core/ground/surface'
@@ -13,7 +13,7 @@ export function demo(name: DemoName = '1-weir-at-cobbets-race'): Build {
   return result.value
 }
 
-export const fresh = (waters = { pool: true, fall: true, poolBelow: true }): Build =>
+export const fresh = (waters: NewBuild['waters'] = { pool: true, fall: true, poolBelow: true }): Build =>
   newBuild({
     id: 'fresh', name: 'Fresh', scale: '1:48', base: { widthMm: 300, depthMm: 200 }, waters,
     calendar: { zone: 'Europe/Lisbon', start: '2026-11-24T18:00', week: USUAL_WEEK }
