@@ -6,6 +6,7 @@ import type { Fall } from '../../core/build/types'
 import { explainStrip, explainStripCount } from '../../core/explain/explanations'
 import { explainAngle, explainBubbles, explainFoam, explainGlassy, explainHead, explainLanding, explainSheet } from '../../core/explain/waterExplanations'
 import type { FallForm } from '../../core/forms/fallForm'
+import { fallSchools } from '../../core/forms/schools'
 import { mm, number } from '../format'
 import { useBuildStore } from '../stores/build'
 import How from './How.vue'
@@ -50,6 +51,9 @@ const LANDS = { before: 'lands before', on: 'lands on', behind: 'lands behind' }
     <NumberField label="Strips" unit="mm wide" :model-value="fall.stripWidthMm" :min="2" :max="500" @update:model-value="set('Strip', { stripWidthMm: $event! }, 'strip')" />
     <NumberField label="Spares" :model-value="fall.spares" :min="0" :max="100" whole @update:model-value="set('Spares', { spares: $event! }, 'spares')" />
   </div>
+  <details v-if="form.curve" class="schools" data-test="schools"><summary>What each school takes from it</summary>
+    <dl><template v-for="s in fallSchools(form)" :key="s.school"><dt>{{ s.school }}</dt><dd>{{ s.takes }}.</dd></template></dl>
+  </details>
   <p class="small soft">Drag the landing on the drawing and the flow follows; drag an end of the lip on the plan and the fall goes with it.</p>
   <button v-if="store.build!.flow.dischargeM3S !== null" class="tool" @click="store.edit('Flow by mood', setFlow({ dischargeM3S: null }))">Flow by the mood again</button>
 </template>

@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 import { addBoulder, addReachPoint, changeBoulder, changeReach, removeReachPoint } from '../../core/build/edits'
 import type { BedKind, Reach } from '../../core/build/types'
-import { explainFroude, explainJumpAt, explainRock, explainStanding, explainStream } from '../../core/explain/waterExplanations'
+import { explainDescent, explainFroude, explainJumpAt, explainRock, explainStanding, explainStream } from '../../core/explain/waterExplanations'
 import { MANNING, type ReachForm } from '../../core/forms/reachForm'
 import { mm, number } from '../format'
 import { useBuildStore } from '../stores/build'
@@ -36,7 +36,7 @@ function putRock(): void {
 <template>
   <dl v-if="form.stations.length" class="figures">
     <div><dt>Fastest</dt><dd><How :about="explainStream(form, reach.bed)">{{ number(fastest.speedMS) }}</How> <small>m/s full size, <How :about="explainFroude(fastest.froude)">Fr {{ number(fastest.froude) }}</How></small></dd></div>
-    <div><dt>Falls</dt><dd>{{ mm(Math.max(0, form.stations[0].surfaceMm - form.stations[form.stations.length - 1].surfaceMm)) }} <small>over {{ mm(form.lengthMm) }}</small></dd></div>
+    <div><dt>Falls</dt><dd><How :about="explainDescent(form)">{{ mm(Math.max(0, form.stations[0].surfaceMm - form.stations[form.stations.length - 1].surfaceMm)) }}</How> <small>over {{ mm(form.lengthMm) }}</small></dd></div>
     <div v-for="(j, i) in form.jumps" :key="i"><dt>Jump at {{ mm(j.sMm) }}</dt><dd data-test="jump"><How :about="explainJumpAt(j, scale)">{{ mm(j.heightMm) }}</How> <small>{{ j.kind }}, {{ mm(j.lengthMm) }} long</small></dd></div>
     <div v-if="standing"><dt>Standing waves</dt><dd><How :about="explainStanding(standing)">{{ mm(standing.waveMm) }}</How> <small>apart, to {{ mm(standing.waveHeightMm) }} high</small></dd></div>
   </dl>

@@ -4,6 +4,7 @@ import { changeSea } from '../../core/build/edits'
 import type { Sea } from '../../core/build/types'
 import { explainBreaks, explainFace, explainRunUp, explainSpacing, explainWhitecaps, explainWind } from '../../core/explain/waterExplanations'
 import type { SeaPlan } from '../../core/forms/formsStage'
+import { waveSchools } from '../../core/forms/schools'
 import { middleOf, type Point2 } from '../../core/geometry/polygon'
 import { beaufortOf, beaufortSpeed } from '../../core/waves/windSea'
 import { mm, number } from '../format'
@@ -53,6 +54,9 @@ function build(): void {
     <div><dt>Whitecaps</dt><dd><How :about="explainWhitecaps(form.whitecapPct, sea.windMS)">{{ number(form.whitecapPct) }} %</How> <small>of the open water</small></dd></div>
     <div v-if="form.built"><dt>Crest that is built</dt><dd><How :about="explainFace(form)">{{ mm(form.built.face.faceArcMm) }}</How> <small>film from lip to foot</small></dd></div>
   </dl>
+  <details v-if="form.built" class="schools" data-test="schools"><summary>What each school takes from it</summary>
+    <dl><template v-for="s in waveSchools(form)" :key="s.school"><dt>{{ s.school }}</dt><dd>{{ s.takes }}.</dd></template></dl>
+  </details>
   <div v-if="sea.crest" class="row"><NumberField label="Length of the crest" unit="mm" class="grow" :model-value="sea.crest.lengthMm" :min="4" :max="10000" :step="5" @update:model-value="set('Crest', { crest: { ...sea.crest!, lengthMm: $event! } }, 'crestlen')" /><button class="tool danger" @click="set('No crest', { crest: null })">None built</button></div>
   <button v-else class="tool" data-test="build-crest" @click="build">Build one crest as it breaks</button>
 </template>

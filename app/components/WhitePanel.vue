@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Build } from '../../core/build/types'
-import { explainWhite } from '../../core/explain/waterExplanations'
+import { explainRipples, explainWhite } from '../../core/explain/waterExplanations'
 import type { FormsPlan } from '../../core/forms/formsStage'
 import { mm, number } from '../format'
 import How from './How.vue'
@@ -25,7 +25,7 @@ const MARK = { believable: '✓', 'too fine': '▽', 'too coarse': '△' }
     <ul v-if="zones.length" class="zones">
       <li v-for="z in zones" :key="z.zone"><span>{{ z.zone }}</span><span class="bar"><i :class="z.sharePct > 55 ? 'thick' : z.sharePct > 27 ? 'half' : 'thin'"><svg width="100%" height="12" aria-hidden="true"><rect :width="`${Math.max(3, z.sharePct)}%`" height="12" /></svg></i></span><b>{{ Math.round(z.sharePct) }} %</b><small class="soft">{{ number(z.areaMm2 / 100) }} cm²</small></li>
     </ul>
-    <p v-for="r in ripples" :key="r.name" class="small"><b>{{ r.name }}</b>: {{ mm(r.spacingMm) }} apart, {{ mm(r.heightMm) }} high; {{ r.toolName }}.</p>
+    <p v-for="r in ripples" :key="r.name" class="small"><b>{{ r.name }}</b>: <How :about="explainRipples(r)">{{ mm(r.spacingMm) }}</How> apart, {{ mm(r.heightMm) }} high; {{ r.toolName }}.</p>
     <details v-if="checks.length" data-test="believable" :open="checks.some((c) => c.verdict !== 'believable')">
       <summary>Believable at {{ build.scale }}? <b>{{ checks.filter((c) => c.verdict === 'believable').length }} of {{ checks.length }}</b></summary>
       <ul class="checks">

@@ -28,6 +28,9 @@ export type Handle =
   | { kind: 'crest'; water: string }
   | { kind: 'heading'; water: string; from: Point2 }
   | { kind: 'splash'; water: string }
+  | { kind: 'throw'; water: string; from: Point2 }
+  | { kind: 'width'; water: string; from: Point2 }
+  | { kind: 'length'; water: string; from: Point2 }
 
 const px = (p: readonly [number, number]): [number, number] => [props.toX(p[0]), props.toY(p[1])]
 const draws = (points: readonly (readonly [number, number])[]) => lineThrough(points.map(px))
@@ -66,7 +69,8 @@ const handles = computed<{ what: Handle; at: Point2; name: string }[]>(() => {
   if (w.kind === 'reach') {
     return [
       ...w.path.map((p, i) => ({ what: { kind: 'reach' as const, water: w.id, point: p.id }, at: [p.x, p.y] as Point2, name: `Point ${i + 1} of ${w.name}` })),
-      ...w.boulders.map((b) => ({ what: { kind: 'rock' as const, water: w.id, rock: b.id }, at: [b.x, b.y] as Point2, name: b.name }))
+      ...w.boulders.map((b) => ({ what: { kind: 'rock' as const, water: w.id, rock: b.id }, at: [b.x, b.y] as Point2, name: b.name })),
+      ...bank(w.id)
     ]
   }
   if (w.kind === 'fall' && w.lip) {
@@ -80,12 +84,30 @@ const handles = computed<{ what: Handle; at: Point2; name: string }[]>(() => {
     const h = (w.headingDeg * Math.PI) / 180
     return [
       { what: { kind: 'heading', water: w.id, from: at }, at: [at[0] + (Math.cos(h) * 58) / props.scale, at[1] + (Math.sin(h) * 58) / props.scale], name: 'Where the waves run to' },
-      ...(w.crest ? [{ what: { kind: 'crest' as const, water: w.id }, at: [w.crest.x, w.crest.y] as Point2, name: 'The crest that is built' }] : [])
+      ...(w.crest ? [{ what: { kind: 'crest' as const, water: w.id }, at: [w.crest.x, w.crest.y] as Point2, name: 'The crest that is built' }, ...crestEnd(w.id, [w.crest.x, w.crest.y])] : [])
     ]
   }
-  if (w.kind === 'splash') return [{ what: { kind: 'splash', water: w.id }, at: [w.x, w.y], name: `Source of ${w.name}` }]
+  if (w.kind === 'splash') {
+    const h = (w.headingDeg * Math.PI) / 180
+    return [{ what: { kind: 'splash', water: w.id }, at: [w.x, w.y], name: `Source of ${w.name}` }, { what: { kind: 'throw', water: w.id, from: [w.x, w.y] }, at: [w.x + (Math.cos(h) * 34) / props.scale, w.y + (Math.sin(h) * 34) / props.scale], name: 'Which way it is thrown' }]
+  }
   return []
 })
+/** A place on the bank of a run: dragged, it makes the run wider or narrower. */
+function bank(id: string): { what: Handle; at: Point2; name: string }[] {
+  const form = props.forms.reaches.find((r) => r.id === id)
+  if (!form || form.stations.length < 3) return []
+  const i = Math.floor(form.stations.length * 0.35)
+  const middleAt = form.stations[i].at
+  // the ring runs down one bank and back up the other
+  const share = i / (form.stations.length - 1)
+  return [{ what: { kind: 'width', water: id, from: middleAt }, at: form.ring[Math.round(share * (form.ring.length / 2 - 1))], name: 'Bank: how wide it is' }]
+}
+/** The end of the built crest: dragged, it makes the crest longer or shorter. */
+function crestEnd(id: string, from: Point2): { what: Handle; at: Point2; name: string }[] {
+  const line = props.forms.seas.find((s) => s.id === id)?.built?.line
+  return line ? [{ what: { kind: 'length', water: id, from }, at: line[line.length - 1], name: 'End of the crest: how long it is' }] : []
+}
 const keyOf = (h: Handle) => Object.values(h).filter((v) => typeof v === 'string').join(':')
 
 /** Where a sea's arrow starts: in its pool, off the middle so that names stay readable. */
@@ -184,8 +206,9 @@ const crestTag = (line: readonly Point2[]) => px(line.reduce((far, p) => (p[1] >
       :transform="`translate(${px(h.at)[0]} ${px(h.at)[1]})`" @pointerdown="grip($event, h.what)" @click.stop @keydown="nudge($event, h.what, h.at)"
     >
       <circle class="hit" r="14" />
-      <path v-if="h.what.kind === 'heading'" class="grip" :transform="`rotate(${water?.kind === 'sea' ? -water.headingDeg : 0})`" d="M-8 -9L10 0L-8 9L-3 0Z" />
+      <path v-if="h.what.kind === 'heading' || h.what.kind === 'throw'" class="grip" :transform="`rotate(${water && 'headingDeg' in water ? -water.headingDeg : 0})`" d="M-8 -9L10 0L-8 9L-3 0Z" />
       <path v-else-if="h.what.kind === 'rock'" class="grip" d="M0 -6L6 4H-6Z" />
+      <path v-else-if="h.what.kind === 'width' || h.what.kind === 'length'" class="grip" d="M-7 -3.500H7V3.500H-7Z" />
       <path v-else class="grip" d="M-6 0L0 -6L6 0L0 6Z" />
       <title>{{ h.name }}</title>
     </g>

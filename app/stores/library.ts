@@ -25,11 +25,21 @@ export const useLibraryStore = defineStore('library', () => {
       const lists = await listBuilds()
       kept.value = lists.kept
       binned.value = lists.binned
-      for (const row of lists.kept) void planOf(row)
+      planCards()
     } catch (error) {
       problem.value = `The browser’s store cannot be read: ${error instanceof Error ? error.message : String(error)}`
     }
     ready.value = true
+  }
+
+  /** Cards are planned only while they are looked at: a build on the bench has the planner to itself. */
+  let looking = false
+  function planCards(): void {
+    if (looking) for (const row of kept.value) void planOf(row)
+  }
+  function look(on: boolean): void {
+    looking = on
+    planCards()
   }
 
   async function planOf(row: BuildRow): Promise<void> {
@@ -133,5 +143,5 @@ export const useLibraryStore = defineStore('library', () => {
     if (news.tab !== TAB && (news.kind === 'listChanged' || news.kind === 'saved')) void refresh()
   })
 
-  return { kept, binned, plans, ready, rescued, problem, start, refresh, create, duplicate, rename, remove, restore, importText }
+  return { kept, binned, plans, ready, rescued, problem, start, refresh, look, create, duplicate, rename, remove, restore, importText }
 })

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { ElMessage } from 'element-plus'
-import { computed, nextTick, ref } from 'vue'
+import { computed, nextTick, onBeforeUnmount, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import type { Build } from '../../core/build/types'
 import { writeBuild, writeBuilds } from '../../core/formats/write'
@@ -26,6 +26,8 @@ const picker = ref<HTMLInputElement | null>(null)
 const now = ref(Date.now())
 
 void store.close().then(() => library.refresh())
+library.look(true)
+onBeforeUnmount(() => library.look(false))
 
 const cards = computed(() =>
   library.kept.map((row) => {

@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { addFall, addPool, addReach, addSea, addSplash, changeBoulder, changeFall, changePool, changeSea, changeSplash, moveCorner, moveReachPoint, moveWater, removeWater, renameWater, setFlow, type Edit } from '../../core/build/edits'
+import { addFall, addPool, addReach, addSea, addSplash, changeBoulder, changeFall, changePool, changeSea, changeSplash, moveCorner, moveReachPoint, changeReach, moveWater, removeWater, renameWater, setFlow, type Edit } from '../../core/build/edits'
 import type { Sea, WaterKind } from '../../core/build/types'
 import { scaled, scaleRatio } from '../../core/calculators/scale'
 import { explainDepth, explainPours, explainSd, explainVolume } from '../../core/explain/explanations'
 import { flowToLand } from '../../core/forms/landing'
-import type { Point2 } from '../../core/geometry/polygon'
+import { awayFrom, headingTo, type Point2 } from '../../core/geometry/polygon'
 import FallSheet from '../components/FallSheet.vue'
 import FindingsList from '../components/FindingsList.vue'
 import FlowPanel from '../components/FlowPanel.vue'
@@ -85,7 +85,13 @@ function drag(what: Handle, to: Point2): void {
   else if (what.kind === 'rock') store.edit('Move a rock', changeBoulder(what.water, what.rock, { x: to[0], y: to[1] }), group)
   else if (what.kind === 'lip') store.edit('Move the lip', moveCorner(what.pool, what.corner, to), group)
   else if (what.kind === 'splash') store.edit('Move the splash', changeSplash(what.water, { x: to[0], y: to[1] }), group)
-  else if (what.kind === 'heading') store.edit('Turn the waves', changeSea(what.water, { headingDeg: Math.round((Math.atan2(to[1] - what.from[1], to[0] - what.from[0]) * 180) / Math.PI) }), group)
+  else if (what.kind === 'heading') store.edit('Turn the waves', changeSea(what.water, { headingDeg: headingTo(what.from, to) }), group)
+  else if (what.kind === 'throw') store.edit('Turn the splash', changeSplash(what.water, { headingDeg: headingTo(what.from, to) }), group)
+  else if (what.kind === 'width') store.edit('Width', changeReach(what.water, { widthMm: Math.max(2, Math.round(2 * awayFrom(what.from, to))) }), group)
+  else if (what.kind === 'length') {
+    const crest = (build.value.waters.find((w) => w.id === what.water) as Sea).crest
+    if (crest) store.edit('Length of the crest', changeSea(what.water, { crest: { ...crest, lengthMm: Math.max(6, Math.round(2 * awayFrom(what.from, to))) } }), group)
+  }
   else {
     const crest = (build.value.waters.find((w) => w.id === what.water) as Sea).crest
     if (crest) store.edit('Move the crest', changeSea(what.water, { crest: { ...crest, x: to[0], y: to[1] } }), group)
@@ -113,7 +119,7 @@ function drag(what: Handle, to: Point2): void {
         <div class="panel leafed plan-box">
           <div class="leaves" role="tablist" aria-label="What lies on the plan">
             <button v-for="(name, key) in SHOWN" :key="key" role="tab" :class="{ on: show === key }" :aria-selected="show === key" :data-leaf="key" @click="show = key">{{ name }}</button>
-            <span v-if="plan && show === 'white'" class="grow key"><i class="k15"></i> thin <i class="k40"></i> half <i class="k70"></i> thick · <b data-test="whole-white">{{ Math.round(plan.forms.white.wholePct) }} %</b> white in all</span>
+            <span v-if="plan && show === 'white'" class="grow key"><i class="k15"></i> thin <i class="k40"></i> half <i class="k70"></i> thick <b data-test="whole-white">{{ Math.round(plan.forms.white.wholePct) }} %</b> in all</span>
           </div>
           <div class="drawing-box grow">
             <div v-if="choosingLip" class="caption hint">Click the edge that the water falls over</div>
@@ -189,6 +195,7 @@ function drag(what: Handle, to: Point2): void {
 .whole { flex: 1; position: relative; min-height: 120px; }
 .leaves [role='tab'] { padding: 4px 12px; font-size: 13.5px; }
 .key { text-align: right; font-size: 12.5px; padding-right: 6px; white-space: nowrap; }
+@media (max-width: 1100px) { .key { display: none; } }
 .key i { display: inline-block; width: 15px; height: 11px; border: 1px solid var(--ink); vertical-align: -1px; background: var(--shallow); }
 .key .k40 { background: repeating-linear-gradient(45deg, #fdfffe 0 3px, var(--water) 3px 6px); }
 .key .k70 { background: #fdfffe; }

@@ -5,6 +5,7 @@ import type { ReachForm, ReachJump, RockInStream } from '../forms/reachForm'
 import { MANNING } from '../forms/reachForm'
 import type { SplashForm } from '../forms/splashForm'
 import { FOAM_HALF_LIFE_S } from '../forms/whiteSources'
+import type { Ripples } from '../forms/strokes'
 import { modelMm, realM } from '../forms/units'
 import { headLost } from '../hydraulics/jump'
 import { weirDischarge } from '../hydraulics/nappe'
@@ -53,5 +54,10 @@ export const explainSplash = (form: SplashForm): Explanation => card('How high a
 export const explainFingers = (form: SplashForm): Explanation => card('Fingers', 'the rim of a thrown sheet gathers into fingers a capillary length of the rim apart', [['fingers', String(form.fingers)], ['every', `${n(form.fingerEveryMm)} mm`]], 'Rayleigh 1879, Weber 1931 for the rim; its thickness is from memory', 'Right in kind. Make them uneven.')
 export const explainDrop = (form: SplashForm, scale: number): Explanation => card('Largest drop', 'no free drop of water holds together above 6 mm', [['on the model', `${n(form.largestDropMm, 2)} mm`], ['a bead of 0.5 mm stands for', `${n(0.5 * scale, 0)} mm`]], 'Pruppacher & Klett, Microphysics of Clouds and Precipitation; from memory', 'Below that use fibre and mist.')
 export const explainZap = (form: SplashForm): Explanation => card('When to zap', 'a strand of radius R breaks after 14.1·ηR/γ; beads form every √2·π·D·√(1 + 3·Oh)', [['strand', '0.4 mm radius of craft light resin'], ['breaks after', `${n(form.drip.breakS, 2)} s`], ['beads every', `${n(form.drip.beadEveryMm)} mm`], ['drop that falls', `${n(form.drip.dropMassG * 1000)} mg`]], 'Papageorgiou 1995; Weber 1931; Tate 1864; from memory', 'Have the lamp lit before you draw the strand.')
+
+export const explainRipples = (r: Ripples): Explanation => card('Ripples', r.name === 'standing waves' ? 'λ = 2πU²/g, no higher than 8 in 100 of it' : r.name === 'wind ripples' ? 'what 3 m/s of air raises over the length of the water, no shorter than 17 mm full size' : r.name === 'boils and wavelets' ? 'about as far apart as the water is deep, 7 in 100 of it high' : 'the spacing offshore', [
+  ['crest to crest', `${n(r.spacingMm)} mm`], ['trough to crest', `${n(r.heightMm, 2)} mm`], ['tool', r.toolName]
+], r.name === 'standing waves' ? 'Kennedy 1963; height is common practice, no source' : r.name === 'wind ripples' ? 'Hasselmann et al. 1973; Lamb for the shortest; from memory' : r.name === 'boils and wavelets' ? 'Common practice, no published source' : 'Airy 1845', 'Uneven looks alive: vary it by a fifth.')
+export const explainDescent = (form: ReachForm): Explanation => card('How far it falls', 'surface at its first station less that at its last', [['first', `${n(form.stations[0].surfaceMm)} mm`], ['last', `${n(form.stations.at(-1)!.surfaceMm)} mm`], ['along its line', `${n(form.lengthMm)} mm`], ['bed', `1 in ${n(1 / Math.max(1e-6, Math.abs(form.meanSlope)), 0)}`]], 'Gradually varied flow, as for its depth', 'Heights are of the water, not of the bed.')
 
 export const explainWhite = (forms: FormsPlan, water: string): Explanation => card('Share of white', 'every source of white over its own zone; what several make covers as if each fell at random', forms.white.zones.filter((z) => z.water === water).map((z): [string, string] => [z.zone, `${n(z.sharePct, 0)} % of ${n(z.areaMm2 / 100)} cm²`]), `Foam halves in ${FOAM_HALF_LIFE_S} s full size; how white a jump or surf is, is common practice, no source`, 'A guide for the eye: stop one stroke early.')

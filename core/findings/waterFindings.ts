@@ -15,6 +15,8 @@ const TOO_DEEP = 1.25
 const TOO_SHALLOW = 0.6
 /** Faster than any stream that holds together, m/s. Common practice, no source. */
 const TORRENT_MS = 15
+/** Falls lower than this are ruled by surface tension, m: a few capillary lengths. Common practice, no source. */
+const LEAST_FALL_M = 0.05
 /** Higher than any fall that lands as a sheet, m. */
 const HIGHEST_FALL_M = 300
 
@@ -75,6 +77,9 @@ function fallFindings(fall: FallForm, forms: FormsPlan, name: string): Finding[]
   const dropM = realM(fall.dropMm, forms.scale)
   if (dropM > HIGHEST_FALL_M) {
     found.push({ ...base, id: `high-fall:${fall.id}`, severity: 'warn', title: `${name} stands for a fall of ${metres(dropM)}`, number: metres(dropM), reason: 'No sheet holds together so far: it would come down as spray.', wayOut: 'Look at the scale and the drop again.' })
+  }
+  if (dropM < LEAST_FALL_M) {
+    found.push({ ...base, id: `tiny-fall:${fall.id}`, severity: 'note', title: `${name} stands for a fall of ${Math.round(dropM * 1000)} mm`, number: forms.scale === 1 ? 'full size' : `1:${forms.scale}`, reason: 'So small a fall is ruled by the skin of the water: it clings, drips and beads, and leaps less than drawn.', wayOut: 'Look at the scale again; at full size, look at real water and copy it.' })
   }
   if (fall.tail === 'swept' && fall.poolDepthMm !== null) {
     found.push({ ...base, id: `swept:${fall.id}`, severity: 'note', title: `${name}: the pool is too shallow to hold the boil at its foot`, number: `${mm(fall.poolDepthMm)} against ${mm(fall.curve.tailDepthMm)}`, reason: 'The water shoots on, thin and fast, and jumps farther down: white lies there and not at the foot.', wayOut: 'Leave it so, or deepen the pool where it lands.' })

@@ -120,7 +120,7 @@ function carryThrough(pieces: RunPiece[]): void {
     const [pool, fall] = [pieces[i - 1], pieces[i - 2]]
     if (piece.kind !== 'reach' || pool?.kind !== 'pool' || fall?.kind !== 'fall') return
     const arrives = piece.head[0][1]
-    if (arrives > pool.head.at(-1)![1] && arrives <= fall.head[0][1]) {
+    if (pool.head.length > 0 && arrives > pool.head.at(-1)![1] && arrives <= fall.head[0][1]) {
       pool.head = pool.head.map(([x]): Point2 => [x, arrives])
       fall.head = [fall.head[0], fall.head[1], [fall.head[2][0], arrives]]
     }
@@ -143,7 +143,16 @@ function poolPiece(pool: Pool, [from, to]: readonly [Point2, Point2], bed: BedMa
     const wave = sea && !Number.isNaN(arrives) ? sea.heightMm[cell] * (Math.cos((2 * Math.PI * arrives) / sea.periodS) ** 3 * 0.5 + 0.1) : 0
     surface.push([t * length, pool.levelMm + wave])
   }
-  return { bed: ground, surface, head: [[0, pool.levelMm], [length, pool.levelMm]], length }
+  // waves bring their own energy and take it to the shore: the line is that of the stream
+  return { bed: ground, surface: sea ? evened(surface) : surface, head: sea ? [] : [[0, pool.levelMm], [length, pool.levelMm]], length }
+}
+
+/** The cells' steps taken out of a line: the mean over a few neighbours. */
+function evened(line: readonly Point2[]): Point2[] {
+  return line.map(([s], i) => {
+    const near = line.slice(Math.max(0, i - 4), i + 5)
+    return [s, near.reduce((sum, p) => sum + p[1], 0) / near.length]
+  })
 }
 
 function fallPiece(form: FallForm): { bed: Point2[]; surface: Point2[]; under: Point2[]; head: Point2[] } {

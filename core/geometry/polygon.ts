@@ -111,3 +111,8 @@ export function evenly(line: readonly Point2[], pieces: number): Point2[] {
     return [line[i - 1][0] + t * (line[i][0] - line[i - 1][0]), line[i - 1][1] + t * (line[i][1] - line[i - 1][1])]
   })
 }
+
+/** Heading from one place to another, whole degrees: 0 to the right, 90 away from the viewer. @example headingTo([0, 0], [0, 5]) // 90 */
+export const headingTo = (from: Point2, to: Point2): number => Math.round((Math.atan2(to[1] - from[1], to[0] - from[0]) * 180) / Math.PI)
+/** Distance between two places, mm. */
+export const awayFrom = (a: Point2, b: Point2): number => Math.hypot(b[0] - a[0], b[1] - a[1])

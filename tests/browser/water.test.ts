@@ -86,6 +86,9 @@ describe('Moving water on the screen', function () {
     await page.locator('[data-finding="too-deep:seas"]').waitFor()
     await page.keyboard.press('Control+z')
     await page.locator('[data-finding="too-deep:seas"]').waitFor({ state: 'detached' })
+    // the schools of making all take this face
+    await page.locator('[data-test="schools"] summary').click()
+    expect(await page.locator('[data-test="schools"]').innerText()).to.match(/Curl of film[\s\S]*former 11\.2 mm across[\s\S]*Carved foam[\s\S]*Paper skin/)
     // the arrow turns them
     await dragBy(page, '[data-handle^="heading:seas"] .grip', -20, -60)
     await settled(page)
@@ -112,6 +115,12 @@ describe('Moving water on the screen', function () {
     expect(await page.locator('.white .foam').count()).to.equal(3)
     await page.locator('[data-test="bed"] select').selectOption('smooth')
     await page.waitForFunction((w) => Number.parseFloat(document.querySelector('[data-test="white-share"]')!.textContent!) !== w, white)
+    // wider by its bank: shallower, and another share of white
+    const wide = Number(await page.getByLabel('Width').inputValue())
+    await dragBy(page, '[data-handle="width:rapid"] .grip', 0, -20)
+    await page.waitForFunction((w) => Number((document.querySelector('[data-test="reach-figures"] input[inputmode]') as HTMLInputElement).value) !== w, wide)
+    await page.keyboard.press('Control+z')
+    await settled(page)
     await page.locator('[data-leaf="strokes"]').click()
     expect(await page.locator('.strokes').getAttribute('d')).to.have.length.above(1000)
     await page.locator('[data-leaf="forms"]').click()

@@ -151,6 +151,11 @@ describe('Falls', () => {
     expect(found(mending(clash.mend!)(deep), 'lip-deep:weir')).to.equal(undefined)
   })
 
+  it('at full size, and at 1:5000, the figures are doubted in words', () => {
+    expect(found({ ...weir, scale: '1:1' }, 'tiny-fall:weir')!.title).to.include('33 mm')
+    expect(found(changeFall('weir', { dropMm: 90 })({ ...weir, scale: '1:5000' }), 'high-fall:weir')!.number).to.equal('450 m')
+  })
+
   it('landing behind a rock is found, and the flow that lands on it really does', () => {
     const past = edited(gorge, setFlow({ dischargeM3S: 3 }), changePool('ledge', { standing: [{ id: 's1', name: 'Landing rock', shape: 'stone', x: 138, y: 106, widthMm: 10, depthMm: 10, heightMm: 13, afterPour: 0 }] }), changeFall('ledgefall', { dropMm: 40 }))
     const missed = found(past, 'missed:ledgefall')!
