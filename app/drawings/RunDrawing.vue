@@ -83,7 +83,7 @@ const ruleS = computed(() => {
       <g v-if="!only">
         <text v-for="p in pieces.filter((q) => X(q.toMm) - X(q.fromMm) > 70)" :key="`n${p.water}`" :x="(X(p.fromMm) + X(p.toMm)) / 2" :y="18" text-anchor="middle" class="figure" :class="{ quiet: p.water !== selected }">{{ p.name }}</text>
       </g>
-      <text :x="width - 10" :y="14" text-anchor="end" class="quiet">mm along · heights × {{ number(times) }}</text>
+      <text :x="width - 10" :y="only ? 14 : 34" text-anchor="end" class="quiet">mm along · heights × {{ number(times) }}</text>
       <text v-if="pieces[0]?.head[0]" :x="px(pieces[0].head[0])[0] + 4" :y="px(pieces[0].head[0])[1] - 5" class="on-drawing small-note">energy line</text>
     </svg>
     <p v-else-if="!pieces.length" class="pad soft">Add a pool, a fall or a rapid: the run is unrolled here from its source.</p>

@@ -88,6 +88,13 @@ export function whiteMap(grid: Grid, owner: Int16Array, waters: readonly string[
   }
 }
 
+/** A ring without the corners of its cells: each point the mean of itself, twice, and its neighbours. A knife follows it. */
+function rounded(ring: readonly Point2[]): Point2[] {
+  const n = ring.length
+  const mean = (i: number, k: 0 | 1) => Math.round(((ring[(i + n - 1) % n][k] + 2 * ring[i][k] + ring[(i + 1) % n][k]) / 4) * 100) / 100
+  return ring.map((_, i): Point2 => [mean(i, 0), mean(i, 1)])
+}
+
 /** Closed rings from the library's marching squares, brought from cells to millimetres. */
 function contoursOf(grid: Grid, pct: Uint8Array): WhiteMap['contours'] {
   const toMm = ([c, r]: number[]): Point2 => {
@@ -96,6 +103,6 @@ function contoursOf(grid: Grid, pct: Uint8Array): WhiteMap['contours'] {
   }
   return contours().size([grid.cols, grid.rows]).thresholds([...WHITE_LINES])(Array.from(pct)).map((level) => ({
     pct: level.value,
-    rings: level.coordinates.flatMap((polygon) => polygon.map((ring) => ring.slice(0, -1).map(toMm))).filter((ring) => ring.length > 5)
+    rings: level.coordinates.flatMap((polygon) => polygon.map((ring) => rounded(rounded(ring.slice(0, -1).map(toMm))))).filter((ring) => ring.length > 5)
   }))
 }

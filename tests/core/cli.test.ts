@@ -54,6 +54,17 @@ describe('The command line', function () {
     })
   })
 
+  it('plan gives every form, the white map as plain numbers, and the list of templates', async () => {
+    const gorge = await spindle('plan', fileURLToPath(new URL('../../demo/3-slalom-in-the-hollin-gorge.json', import.meta.url)))
+    expect(gorge).to.include({ code: 0, err: '' })
+    const { forms, templates } = JSON.parse(gorge.out) as { forms: { falls: { curve: { lowerFace: unknown[] } }[]; reaches: { stations: unknown[] }[]; white: { grid: { cols: number; rows: number }; pct: number[] } }; templates: { id: string; sheets: { a4: number } }[] }
+    expect(forms.falls[0].curve.lowerFace.length).to.be.above(20)
+    expect(forms.reaches[0].stations.length).to.be.above(50)
+    expect(forms.white.pct).to.have.length(forms.white.grid.cols * forms.white.grid.rows)
+    expect(templates.map((t) => t.id)).to.include.members(['sheet-ledgefall', 'side-ledgefall', 'stream-rapid', 'splash-paddle', 'foam', 'pool-eddy', 'former-ledgefall'])
+    expect(templates.find((t) => t.id === 'foam')!.sheets.a4).to.equal(4)
+  })
+
   it('plan gives the finishing date of the demo; check finds no fault in it', async () => {
     const [plan, check] = await Promise.all([spindle('plan', demoFile), spindle('check', demoFile)])
     expect(plan).to.include({ code: 0, err: '' })
