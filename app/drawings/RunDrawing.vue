@@ -74,7 +74,7 @@ const ruleS = computed(() => {
       </g>
       <g v-for="j in jumps" :key="j.key" class="jump">
         <path :d="`M${j.from[0] - 2} ${j.from[1] + 2}C${j.from[0] + 4} ${j.from[1] - 8} ${(j.from[0] + j.to[0]) / 2} ${j.to[1] - 9} ${j.to[0] + 4} ${j.to[1]}`" />
-        <text :x="j.from[0]" :y="Math.min(j.from[1], j.to[1]) - 12" class="on-drawing" text-anchor="middle"><tspan class="figure">{{ number(j.j.heightMm) }}</tspan> mm jump</text>
+        <text :x="j.to[0] + 5" :y="j.to[1] + 17" class="on-drawing"><tspan class="figure">{{ number(j.j.heightMm) }}</tspan> mm jump</text>
       </g>
       <g v-for="{ f, at } in falls" :key="f.id" class="fallmark">
         <path :d="`M${at[0] - 5} ${at[1] - 10}L${at[0]} ${at[1] - 1}L${at[0] + 5} ${at[1] - 10}Z`" />
