@@ -60,13 +60,13 @@ await Promise.all([
     await check('types of core', tsc, ['-p', 'tsconfig.core.json'])
     await check('types of server, command line and tests', tsc, ['-p', 'tsconfig.node.json'])
     await check('types of the app', vue, ['-p', 'tsconfig.app.json'])
+    await suite('reference', ['tests/reference/**/*.test.ts'])
     await build
     await suite('browser: every view and moving water', SHARED.map((file) => `tests/browser/${file}`))
   })(),
   (async () => {
     await build
     await suite('core', ['tests/core/**/*.test.ts'])
-    await suite('reference', ['tests/reference/**/*.test.ts'])
     // whole jobs: every file there but those that the other lane runs
     await suite('browser: whole jobs', readdirSync(join(ROOT, 'tests/browser')).filter((file) => file.endsWith('.test.ts') && !SHARED.includes(file)).map((file) => `tests/browser/${file}`))
   })()

@@ -72,7 +72,7 @@ function nudge(event: KeyboardEvent): void {
 
 <template>
   <div ref="frame" class="frame" @pointermove="move" @pointerup="drop" @pointercancel="drop">
-    <svg v-if="width > 0" :viewBox="`0 0 ${width} ${height}`" role="img" :aria-label="`The sheet from its side: lands ${number(curve.landMm)} mm out`">
+    <svg v-if="width > 0" :viewBox="`0 0 ${width} ${height}`" role="application" :aria-label="`The sheet from its side: lands ${number(curve.landMm)} mm out`">
       <path class="wall" :d="wall" />
       <rect class="below" :x="X(0)" :y="Y(foot)" :width="(farMm) * scale" :height="deepMm * scale" />
       <rect class="floor" :x="X(0)" :y="Y(foot - deepMm)" :width="farMm * scale" height="4" />

@@ -129,7 +129,7 @@ const layerFill = (i: number, count: number) => 0.35 + (0.5 * (count - i)) / Mat
 
 <template>
   <div ref="frame" class="section" @pointermove="move" @pointerup="drop" @pointercancel="drop">
-    <svg v-if="width > 0" :viewBox="`0 0 ${width} ${height}`" role="img" aria-label="Long section from A to B">
+    <svg v-if="width > 0" :viewBox="`0 0 ${width} ${height}`" :role="levels ? 'application' : 'img'" aria-label="Long section from A to B">
       <g class="rule">
         <g v-for="z in ruleZ" :key="z">
           <line :x1="X(0) - 16" :x2="X(0) - 9" :y1="Y(z)" :y2="Y(z)" />

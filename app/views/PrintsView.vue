@@ -36,7 +36,7 @@ async function print(): Promise<void> {
   <div class="prints">
     <aside class="acts no-print stack">
       <h1>Prints</h1>
-      <div class="stack turn" role="tablist" aria-label="What to print"><button class="tool" role="tab" :aria-selected="leaf === 'templates'" :aria-pressed="leaf === 'templates'" data-leaf="templates" @click="leaf = 'templates'">Templates, 1:1</button><button class="tool" role="tab" :aria-selected="leaf === 'plan'" :aria-pressed="leaf === 'plan'" data-leaf="plan" @click="leaf = 'plan'">The plan on paper</button></div>
+      <div class="stack turn" role="tablist" aria-label="What to print"><button class="tool" role="tab" :class="{ main: leaf === 'templates' }" :aria-selected="leaf === 'templates'" data-leaf="templates" @click="leaf = 'templates'">Templates, 1:1</button><button class="tool" role="tab" :class="{ main: leaf === 'plan' }" :aria-selected="leaf === 'plan'" data-leaf="plan" @click="leaf = 'plan'">The plan on paper</button></div>
       <hr />
       <button class="tool" @click="print">Print the plan</button>
       <button class="tool" data-test="csv" :disabled="!plan" @click="saveCsv">Shopping list, CSV</button>

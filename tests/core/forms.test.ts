@@ -299,7 +299,7 @@ describe('Wrong and wild water', () => {
         return ArrayBuffer.isView(value) ? null : value
       })
       expect(bad).to.deep.equal([])
-    }), { numRuns: 150, seed: 77 })
+    }), { numRuns: 90, seed: 77 })
   })
 
   it('the whole plan of a wild build is made, with every finding complete', () => {
