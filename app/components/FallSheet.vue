@@ -54,7 +54,7 @@ const LANDS = { before: 'lands before', on: 'lands on', behind: 'lands behind' }
   <details v-if="form.curve" class="schools" data-test="schools"><summary>What each school takes from it</summary>
     <dl><template v-for="s in fallSchools(form)" :key="s.school"><dt>{{ s.school }}</dt><dd>{{ s.takes }}.</dd></template></dl>
   </details>
-  <p class="small soft">Drag the landing on the drawing and the flow follows; drag an end of the lip on the plan and the fall goes with it.</p>
+  <p class="small soft"><template v-if="fall.steps === 1">Drag the landing on the drawing and the flow follows. </template>Drag an end of the lip on the plan and the fall goes with it.</p>
   <button v-if="store.build!.flow.dischargeM3S !== null" class="tool" @click="store.edit('Flow by mood', setFlow({ dischargeM3S: null }))">Flow by the mood again</button>
 </template>
 

@@ -35,13 +35,9 @@ const poolSurface = computed(() => {
 })
 const poolBody = computed(() => ringOf([[-backMm.value, curve.value.headMm], [-Math.min(backMm.value, curve.value.headMm * 2.5), curve.value.headMm], curve.value.upperFace[0], [0, 0], [-backMm.value, 0]].map((p) => px(p as [number, number]))))
 const wall = computed(() => {
-  const face = props.form.hang === 'steps' || props.form.hang === 'skimming' ? stepsFace() : ([[0, 0], [0, foot.value - deepMm.value]] as [number, number][])
-  return ringOf([[-backMm.value, 0], ...face, [-backMm.value, foot.value - deepMm.value]].map((p) => px(p as [number, number])))
+  const under = foot.value - deepMm.value
+  return ringOf([[-backMm.value, 0], ...props.form.wall, [props.form.wall[props.form.wall.length - 1][0], under], [-backMm.value, under]].map((p) => px(p as [number, number])))
 })
-function stepsFace(): [number, number][] {
-  const low = curve.value.lowerFace
-  return [...low.map((p): [number, number] => [p[0], p[1]]), [low.at(-1)![0], foot.value - deepMm.value]]
-}
 const boil = computed(() => {
   const from = curve.value.landMm - Math.max(2, curve.value.footThicknessMm)
   const to = Math.min(farMm.value, curve.value.landMm + props.form.foamMm)
@@ -73,9 +69,9 @@ function nudge(event: KeyboardEvent): void {
 <template>
   <div ref="frame" class="frame" @pointermove="move" @pointerup="drop" @pointercancel="drop">
     <svg v-if="width > 0" :viewBox="`0 0 ${width} ${height}`" role="application" :aria-label="`The sheet from its side: lands ${number(curve.landMm)} mm out`">
-      <path class="wall" :d="wall" />
       <rect class="below" :x="X(0)" :y="Y(foot)" :width="(farMm) * scale" :height="deepMm * scale" />
       <rect class="floor" :x="X(0)" :y="Y(foot - deepMm)" :width="farMm * scale" height="4" />
+      <path class="wall" :d="wall" />
       <path class="pool" :d="poolBody" /><path class="pool-top" :d="poolSurface" />
       <g v-for="r in form.rocks" :key="r.id" class="rock" :class="r.lands">
         <path :d="`M${X(r.nearMm)} ${Y(foot - deepMm)}Q${X(r.nearMm)} ${Y(r.topMm - form.crestMm)} ${X((r.nearMm + r.farMm) / 2)} ${Y(r.topMm - form.crestMm)}T${X(r.farMm)} ${Y(foot - deepMm)}Z`" />
@@ -88,7 +84,7 @@ function nudge(event: KeyboardEvent): void {
       <text :x="X(-backMm) + 2" :y="Y(curve.headMm) - 6" class="quiet">{{ number(curve.headMm) }} mm over the lip</text>
       <text v-if="torn" :x="X(curve.landMm) + 10" :y="Y(foot / 2)" class="on-drawing">glassy for <tspan class="figure">{{ number(curve.glassyMm) }}</tspan> mm</text>
       <text v-else :x="X(curve.landMm) + 10" :y="Y(foot / 2)" class="on-drawing">glassy all the way</text>
-      <g class="grip" tabindex="0" role="slider" aria-label="Where it lands: drag, or arrow keys; the flow follows" :aria-valuenow="Math.round(curve.landMm * 10) / 10" aria-valuemin="0" :aria-valuemax="Math.round(farMm)" data-test="land-handle" :transform="`translate(${X(curve.landMm)} ${Y(foot)})`" @pointerdown="grip" @keydown="nudge">
+      <g v-if="form.hang === 'free' || form.hang === 'clinging'" class="grip" tabindex="0" role="slider" aria-label="Where it lands: drag, or arrow keys; the flow follows" :aria-valuenow="Math.round(curve.landMm * 10) / 10" aria-valuemin="0" :aria-valuemax="Math.round(farMm)" data-test="land-handle" :transform="`translate(${X(curve.landMm)} ${Y(foot)})`" @pointerdown="grip" @keydown="nudge">
         <circle r="15" class="hit" /><path d="M-9 0L-2 -6V6ZM9 0L2 -6V6Z" />
       </g>
     </svg>

@@ -8,7 +8,7 @@ import { bedAt, type BedMap } from './bedMap'
 import { fallCurve, type FallCurve } from './fallCurve'
 import { lipOf } from './flow'
 import { flowThrough, landsAt, type Lip } from './landing'
-import { clingingCurve, steppedCurve } from './steppedFall'
+import { clingingCurve, steppedCurve, stepsLine } from './steppedFall'
 import { modelMm, realM, round1 } from './units'
 
 /** How far one strip covers the edge of the next, mm. Common practice, no source. */
@@ -51,6 +51,8 @@ export interface FallForm {
   hang: FallHang
   /** Null where lip or drop are at fault. */
   curve: FallCurve | null
+  /** What the sheet falls past, mm from the crest: a wall, or risers and treads. */
+  wall: Point2[]
   /** How far the foam of the landing reaches beyond it, and how deep its bubbles go, mm. */
   foamMm: number
   bubbleDepthMm: number
@@ -88,7 +90,7 @@ export function fallForm(build: Build, fall: Fall, scale: number, dischargeM3S: 
   const above = poolsOf(build).find((p) => p.id === pool)
   const out = lip && above ? outwards(lip, above.outline.map((c): Point2 => [c.x, c.y])) : null
   const nothing: FallForm = {
-    id: fall.id, faults, lip, out, lipMm, crestMm: lipMm, lipBedMm: null, footMm: lipMm - dropMm, dropMm, widthMm, dischargeM3S, hang: 'free', curve: null, foamMm: 0, bubbleDepthMm: 0, poolDepthMm: null,
+    id: fall.id, faults, lip, out, lipMm, crestMm: lipMm, lipBedMm: null, footMm: lipMm - dropMm, dropMm, widthMm, dischargeM3S, hang: 'free', curve: null, wall: [], foamMm: 0, bubbleDepthMm: 0, poolDepthMm: null,
     tail: null, rocks: [], landing: null, stripMm: 0, strips: 0, stripsToMake: 0
   }
   if (faults.length > 0 || !lip || !out || !(widthMm > 0)) return nothing
@@ -112,11 +114,11 @@ export function fallForm(build: Build, fall: Fall, scale: number, dischargeM3S: 
   const poolDepthMm = below && ground !== null ? Math.max(0, below.levelMm - ground) : null
   const strips = stripCount(widthMm, fall.stripWidthMm)
   return {
-    ...nothing, crestMm: lipMm - headMm, lipBedMm: lowestAlong(bed, lip, out), hang, curve,
+    ...nothing, crestMm: lipMm - headMm, lipBedMm: lowestAlong(bed, lip, out), hang, curve, wall: stepped ? stepsLine(fallsMm, fall.steps, fall.treadMm) : [[0, 0], [0, -fallsMm]],
     foamMm: Math.max(4 * curve.footThicknessMm, 6 * curve.tailDepthMm * Math.max(0.35, curve.whiteFraction)),
     bubbleDepthMm: modelMm(bubbleDepth(curve.landSpeedMS, realM(curve.footThicknessMm, scale)), scale),
     poolDepthMm, tail: poolDepthMm === null ? null : tailOf(poolDepthMm, curve.tailDepthMm),
-    rocks: (below?.standing ?? []).flatMap((thing) => rockAt(thing, middle, out, { lipMm, footMm: lipMm - dropMm, widthMm }, curve, lipMm - headMm, bed, scale)),
+    rocks: (below?.standing ?? []).flatMap((thing) => rockAt(thing, middle, out, { lipMm, footMm: lipMm - dropMm, widthMm }, curve, lipMm - headMm, bed, scale)).map((rock) => (stepped ? { ...rock, dischargeToHitM3S: null } : rock)),
     landing: [moved(lip[0], curve.landMm), moved(lip[1], curve.landMm)],
     stripMm: curve.stripMm, strips, stripsToMake: strips + fall.spares
   }

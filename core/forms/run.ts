@@ -159,7 +159,8 @@ function fallPiece(form: FallForm): { bed: Point2[]; surface: Point2[]; under: P
   const curve = form.curve!
   const up = (line: readonly Point2[]) => line.map(([x, z]): Point2 => [x, z + form.crestMm])
   const foot = form.footMm - (form.poolDepthMm ?? 0)
-  const face: Point2[] = form.hang === 'steps' || form.hang === 'skimming' ? up(curve.lowerFace) : [[0, form.crestMm], [0.3, foot], [curve.landMm, foot]]
+  // a riser leans by a hair, so that the line of the bed keeps running on
+  const face: Point2[] = [...up(form.wall).map(([x, z], i): Point2 => [x + 0.05 * (i % 2), z]), [Math.max(curve.landMm, form.wall.at(-1)![0] + 0.1), foot]]
   return { bed: face, surface: up(curve.upperFace), under: up(curve.lowerFace), head: [[0, form.lipMm], [curve.landMm * 0.98, form.lipMm], [curve.landMm, form.footMm]] }
 }
 

@@ -8,6 +8,10 @@ import { modelMm, realM } from './units'
 /** Friction of white water over steps, Darcy f. @source Chanson 1994 gives about 0.2; from memory */
 const STEP_FRICTION = 0.2
 
+/** The steps themselves, from the crest to the foot: risers and treads, mm from the crest. @example stepsLine(20, 2, 8) // [[0,0],[0,-10],[8,-10],[8,-20]] */
+export const stepsLine = (dropMm: number, steps: number, treadMm: number): Point2[] =>
+  Array.from({ length: steps }, (_, k): Point2[] => [[k * treadMm, (-k * dropMm) / steps], [k * treadMm, (-(k + 1) * dropMm) / steps]]).flat()
+
 /** How water goes down steps, and the sheet that shows it. */
 export function steppedCurve(scale: number, dropMm: number, q: number, steps: number, treadMm: number): { flow: StepFlow; curve: FallCurve } {
   const riseMm = dropMm / steps

@@ -15,10 +15,10 @@ export function solidsOf(forms: FormsPlan, name: (id: string) => string): Solid[
   return [...forms.falls.flatMap((f) => fallFormer(f, name(f.id))), ...forms.seas.flatMap((s) => waveMaster(s, name(s.id)))]
 }
 
-/** The wall under the sheet, to lay strips or bend plastic over: its lower face, as wide as the lip. */
+/** What lies under the sheet (its underside, or the steps), to lay strips or bend plastic over: its lower face, as wide as the lip. */
 function fallFormer(form: FallForm, name: string): Solid[] {
   if (!form.curve) return []
-  const { lowerFace } = form.curve
+  const lowerFace = form.wall.length > 2 ? form.wall : form.curve.lowerFace
   const foot = Math.min(...lowerFace.map((p) => p[1]))
   const end = lowerFace.at(-1)!
   const face: Point2[] = end[1] > foot + 1e-6 ? [...lowerFace, [end[0], foot]] : lowerFace

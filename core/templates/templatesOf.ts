@@ -68,10 +68,12 @@ const WALL_MM = 8
 
 /** The sheet from its side: cut it out, hold it to the wall, bend to it. */
 function sideCurve(form: FallForm, name: string): Template {
-  const { lowerFace, upperFace, landMm } = form.curve!
+  const { upperFace, landMm } = form.curve!
+  // steps are cut as they are, a sheet that springs free to its underside
+  const lowerFace = form.wall.length > 2 ? form.wall : form.curve!.lowerFace
   const foot = Math.min(...lowerFace.map((p) => p[1]), ...upperFace.map((p) => p[1]))
   return template('side-curve', form.id, { id: `side-${form.id}`, name: `${name}: side curve`, use: 'Stand it in the wall: the strips hang along the cut, and land at the mark.' }, [
-    closed('cut', [[-WALL_MM, foot], [-WALL_MM, 0], ...lowerFace, [lowerFace.at(-1)![0], foot]]), line('water', upperFace), line('ground', [[0, 0], [0, foot]]), line('tuck', [[landMm, foot], [landMm, foot + 4]])
+    closed('cut', [[-WALL_MM, foot], [-WALL_MM, 0], ...lowerFace, [lowerFace.at(-1)![0], foot]]), line('water', upperFace), line('ground', form.wall), line('tuck', [[landMm, foot], [landMm, foot + 4]])
   ], [{ at: [-WALL_MM + 1, 1], text: 'lip' }, { at: [landMm + 1, foot + 1], text: `lands ${mm(landMm)} out` }])
 }
 
