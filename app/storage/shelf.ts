@@ -1,5 +1,4 @@
 import type { Material } from '../../core/materials/types'
-import { BOTTLE_SCHEMA, OWN_KINDS } from '../../core/formats/bottleSchema'
 import { faultsOf } from '../../core/formats/checked'
 import { db } from './db'
 
@@ -11,9 +10,13 @@ export const loadShelf = async (): Promise<Material[]> => (await db.shelf.toArra
  * @throws RangeError naming what can't be
  */
 export async function keepOnShelf(material: Material): Promise<void> {
-  if (material.own && (OWN_KINDS as readonly string[]).includes(material.kind)) {
-    const { error } = BOTTLE_SCHEMA.validate(material, { convert: false, abortEarly: false, errors: { label: 'key' } })
-    if (error) throw new RangeError(faultsOf(error).map((f) => `${f.path}: ${f.message}`).join('; '))
+  if (material.own) {
+    // the checker is large and rarely wanted: it comes with the first bottle that is kept
+    const { BOTTLE_SCHEMA, OWN_KINDS } = await import('../../core/formats/bottleSchema')
+    if ((OWN_KINDS as readonly string[]).includes(material.kind)) {
+      const { error } = BOTTLE_SCHEMA.validate(material, { convert: false, abortEarly: false, errors: { label: 'key' } })
+      if (error) throw new RangeError(faultsOf(error).map((f) => `${f.path}: ${f.message}`).join('; '))
+    }
   }
   const there = await db.shelf.get(material.id)
   await db.shelf.put({ id: material.id, material: JSON.parse(JSON.stringify(material)) as Material, changedAt: there?.changedAt ?? Date.now() })
