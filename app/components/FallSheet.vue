@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { changeFall, setFlow } from '../../core/build/edits'
-import { mending } from '../../core/build/mend'
 import type { Fall } from '../../core/build/types'
 import { explainStrip, explainStripCount } from '../../core/explain/explanations'
 import { explainAngle, explainBubbles, explainFoam, explainGlassy, explainHead, explainLanding, explainSheet } from '../../core/explain/waterExplanations'
@@ -41,7 +40,7 @@ const LANDS = { before: 'lands before', on: 'lands on', behind: 'lands behind' }
     <div><dt>Strips</dt><dd data-test="strips"><How :about="explainStripCount(form, fall)">{{ form.strips }}</How> <small>and {{ form.stripsToMake - form.strips }} to choose from</small></dd></div>
     <div><dt>Each</dt><dd data-test="strip-length"><How :about="explainStrip(form)">{{ mm(form.stripMm) }}</How> <small>× {{ mm(fall.stripWidthMm) }}</small></dd></div>
   </dl>
-  <div v-for="r in rocks" :key="r.id" class="row rock"><span class="grow">{{ LANDS[r.lands] }} <b>{{ r.name }}</b></span><button v-if="r.lands !== 'on' && r.dischargeToHitM3S !== null" class="tool" :data-land-on="r.id" @click="store.edit(`Land on ${r.name}`, mending({ label: '', flow: { dischargeM3S: Number(r.dischargeToHitM3S.toPrecision(3)) } }))">Land on it: {{ Number(r.dischargeToHitM3S.toPrecision(2)) }} m³/s</button></div>
+  <div v-for="r in rocks" :key="r.id" class="row rock"><span class="grow">{{ LANDS[r.lands] }} <b>{{ r.name }}</b></span><button v-if="r.lands !== 'on' && r.dischargeToHitM3S !== null" class="tool" :data-land-on="r.id" @click="store.edit(`Land on ${r.name}`, setFlow({ dischargeM3S: r.dischargeToHitM3S }))">Land on it: {{ r.dischargeToHitM3S }} m³/s</button></div>
   <div class="grid2">
     <NumberField label="Drop" unit="mm" :model-value="fall.dropMm" :min="0.5" :max="10000" :step="0.5" :blank="number(form.dropMm)" hint="blank: by the levels" @update:model-value="set('Drop', { dropMm: $event }, 'drop')" />
     <NumberField label="Width" unit="mm" :model-value="fall.widthMm" :min="0.5" :max="10000" :blank="number(form.widthMm)" hint="blank: by the lip" @update:model-value="set('Width', { widthMm: $event }, 'width')" />

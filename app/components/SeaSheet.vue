@@ -1,11 +1,10 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { changeSea } from '../../core/build/edits'
+import { buildCrest, changeSea } from '../../core/build/edits'
 import type { Sea } from '../../core/build/types'
 import { explainBreaks, explainFace, explainRunUp, explainSpacing, explainWhitecaps, explainWind } from '../../core/explain/waterExplanations'
 import type { SeaPlan } from '../../core/forms/formsStage'
 import { waveSchools } from '../../core/forms/schools'
-import { middleOf, type Point2 } from '../../core/geometry/polygon'
 import { beaufortOf, beaufortSpeed } from '../../core/waves/windSea'
 import { mm, number } from '../format'
 import { useBuildStore } from '../stores/build'
@@ -20,12 +19,7 @@ const set = (label: string, change: Parameters<typeof changeSea>[1], group = '')
 const pools = computed(() => store.pools.map((p) => ({ id: p.id, name: p.name })))
 const real = (mmOnModel: number) => `${number((mmOnModel * props.scale) / 1000)} m real`
 const KINDS = { spilling: 'spills', plunging: 'plunges', surging: 'surges' }
-function build(): void {
-  const line = props.form.breakLine.reduce<Point2[]>((best, l) => (l.length > best.length ? l : best), [])
-  const ring = store.pools.find((p) => p.id === props.sea.pool)!.outline.map((c): Point2 => [c.x, c.y])
-  const [x, y] = line.length > 0 ? line[Math.floor(line.length / 2)] : middleOf(ring)
-  set('Build a crest', { crest: { x: Math.round(x), y: Math.round(y), lengthMm: 100 } })
-}
+const build = () => store.edit('Build a crest', buildCrest(props.sea.id, props.form.breakLine))
 </script>
 
 <template>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { changeSplash } from '../../core/build/edits'
+import { changeSplash, setCause } from '../../core/build/edits'
 import type { Splash } from '../../core/build/types'
 import { explainDrop, explainFingers, explainSplash, explainZap } from '../../core/explain/waterExplanations'
 import type { SplashForm } from '../../core/forms/splashForm'
@@ -15,9 +15,7 @@ const props = defineProps<{ splash: Splash; form: SplashForm; scale: number }>()
 const store = useBuildStore()
 const set = (label: string, change: Parameters<typeof changeSplash>[1], group = '') => store.edit(label, changeSplash(props.splash.id, change), group && `${group}:${props.splash.id}`)
 const CAUSES = [{ id: 'wheel', name: 'a wheel in a ford' }, { id: 'wall', name: 'a wave on a wall' }, { id: 'body', name: 'a body in or out of water' }, { id: 'column', name: 'a column of spray' }]
-/** What a thing throws up is not what a thing lets go. */
-const ANGLES: Record<Splash['cause'], [number, number]> = { wheel: [35, 80], wall: [50, 88], body: [30, 75], column: [70, 100] }
-const cause = (id: string) => set('Cause', { cause: id as Splash['cause'], loDeg: ANGLES[id as Splash['cause']][0], hiDeg: ANGLES[id as Splash['cause']][1] })
+const cause = (id: string) => store.edit('Cause', setCause(props.splash.id, id as Splash['cause']))
 </script>
 
 <template>

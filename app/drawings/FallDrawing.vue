@@ -67,7 +67,7 @@ function nudge(event: KeyboardEvent): void {
 </script>
 
 <template>
-  <div ref="frame" class="frame" @pointermove="move" @pointerup="drop" @pointercancel="drop">
+  <div ref="frame" class="framed" @pointermove="move" @pointerup="drop" @pointercancel="drop">
     <svg v-if="width > 0" :viewBox="`0 0 ${width} ${height}`" role="application" :aria-label="`The sheet from its side: lands ${number(curve.landMm)} mm out`">
       <rect class="below" :x="X(0)" :y="Y(foot)" :width="(farMm) * scale" :height="deepMm * scale" />
       <rect class="floor" :x="X(0)" :y="Y(foot - deepMm)" :width="farMm * scale" height="4" />
@@ -92,8 +92,7 @@ function nudge(event: KeyboardEvent): void {
 </template>
 
 <style scoped>
-.frame { flex: 1; min-height: 120px; position: relative; overflow: hidden; touch-action: none; }
-svg { position: absolute; inset: 0; width: 100%; height: 100%; contain: strict; user-select: none; }
+.framed { touch-action: none; user-select: none; }
 .wall { fill: var(--foam-board); stroke: var(--bed); stroke-width: 3; }
 .below { fill: var(--water); fill-opacity: 0.35; }
 .floor { fill: var(--bed); }

@@ -33,7 +33,7 @@ const fingers = computed(() => {
 </script>
 
 <template>
-  <div ref="frame" class="frame">
+  <div ref="frame" class="framed">
     <svg v-if="width > 0" :viewBox="`0 0 ${width} ${height}`" role="img" :aria-label="`Splash ${mm(form.heightMm)} high`">
       <rect class="water" x="0" :y="Y(0)" :width="width" :height="Math.max(0, height - Y(0))" />
       <path class="outline" :d="outline" />
@@ -47,8 +47,6 @@ const fingers = computed(() => {
 </template>
 
 <style scoped>
-.frame { flex: 1; min-height: 120px; position: relative; overflow: hidden; }
-svg { position: absolute; inset: 0; width: 100%; height: 100%; contain: strict; }
 .water { fill: var(--water); fill-opacity: 0.5; }
 .outline { fill: url(#foam-15); stroke: var(--deep); stroke-width: 1.8; stroke-dasharray: 6 3; }
 .finger { fill: none; stroke: var(--deep); stroke-width: 2; stroke-linecap: round; }

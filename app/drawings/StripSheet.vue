@@ -18,7 +18,7 @@ const top = computed(() => M.top + (height.value - M.top - M.bottom - props.form
 </script>
 
 <template>
-  <div ref="frame" class="frame">
+  <div ref="frame" class="framed">
     <svg v-if="width > 0 && form.stripsToMake > 0" :viewBox="`0 0 ${width} ${height}`" role="img" :aria-label="`${form.stripsToMake} strips of ${mm(form.stripMm)}`">
       <g v-for="i in form.stripsToMake" :key="i" :class="{ spare: i > form.strips }">
         <rect class="strip" :x="X(i - 1)" :y="top" :width="stripWidthMm * scale" :height="form.stripMm * scale" />
@@ -34,8 +34,6 @@ const top = computed(() => M.top + (height.value - M.top - M.bottom - props.form
 </template>
 
 <style scoped>
-.frame { flex: 1; min-height: 80px; overflow: hidden; position: relative; }
-svg { position: absolute; inset: 0; width: 100%; height: 100%; contain: strict; }
 .strip { fill: url(#state-workable); stroke: var(--ink); stroke-width: 1; }
 .spare .strip { stroke-dasharray: 4 3; fill-opacity: 0.45; }
 .tuck { fill: var(--line-strong); fill-opacity: 0.6; }

@@ -28,7 +28,7 @@ const train = computed(() => {
 </script>
 
 <template>
-  <div ref="frame" class="frame">
+  <div ref="frame" class="framed">
     <svg v-if="width > 0 && face" :viewBox="`0 0 ${width} ${height}`" role="img" :aria-label="`Section of the breaking crest, ${mm(face.heightMm)} high`">
       <path class="body" :d="body" />
       <line class="still" :x1="X(xs[0])" :x2="X(xs.at(-1)!)" :y1="Y(0)" :y2="Y(0)" />
@@ -51,8 +51,6 @@ const train = computed(() => {
 </template>
 
 <style scoped>
-.frame { flex: 1; min-height: 120px; position: relative; overflow: hidden; }
-svg { position: absolute; inset: 0; width: 100%; height: 100%; contain: strict; }
 .body { fill: var(--water); fill-opacity: 0.75; stroke: var(--deep); stroke-width: 2; stroke-linejoin: round; }
 .still { stroke: var(--deep); stroke-dasharray: 5 4; }
 .measure { stroke: var(--ink); fill: none; }

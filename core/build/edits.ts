@@ -2,7 +2,7 @@ import type { Sounding } from '../ground/surface'
 import { middleOf, type Point2 } from '../geometry/polygon'
 import type { Band, Boulder, Build, EdgeKind, Fall, OutlineCorner, Pool, Reach, Sea, Splash, Water, WaterKind } from './types'
 import { poolsOf } from './types'
-import { fallOver, poolWithin, reachIn, seaOver, splashAt } from './newBuild'
+import { fallOver, poolWithin, reachIn, seaOver, SPLASH_ANGLES, splashAt } from './newBuild'
 
 /** Every edit takes a build and returns a new one; what it does not touch is shared, so undo costs nothing. */
 export type Edit = (build: Build) => Build
@@ -33,6 +33,17 @@ export const changeFall = (id: string, change: Partial<Omit<Fall, 'kind' | 'id'>
 export const changeReach = (id: string, change: Partial<Omit<Reach, 'kind' | 'id'>>): Edit => onWater(id, (water) => (water.kind === 'reach' ? { ...water, ...change } : water))
 export const changeSea = (id: string, change: Partial<Omit<Sea, 'kind' | 'id'>>): Edit => onWater(id, (water) => (water.kind === 'sea' ? { ...water, ...change } : water))
 export const changeSplash = (id: string, change: Partial<Omit<Splash, 'kind' | 'id'>>): Edit => onWater(id, (water) => (water.kind === 'splash' ? { ...water, ...change } : water))
+/** What throws a splash, with the rays that go with it. */
+export const setCause = (id: string, cause: Splash['cause']): Edit => changeSplash(id, { cause, loDeg: SPLASH_ANGLES[cause][0], hiDeg: SPLASH_ANGLES[cause][1] })
+/** A crest to be built: in the middle of the longest line where the waves break, or of their pool. */
+export const buildCrest = (id: string, breakLines: readonly (readonly Point2[])[]): Edit => (build) => {
+  const sea = build.waters.find((w) => w.id === id)
+  const pool = sea?.kind === 'sea' ? poolsOf(build).find((p) => p.id === sea.pool) : undefined
+  if (!pool) return build
+  const line = breakLines.reduce<readonly Point2[]>((best, l) => (l.length > best.length ? l : best), [])
+  const [x, y] = line.length > 0 ? line[Math.floor(line.length / 2)] : middleOf(pool.outline.map((c): Point2 => [c.x, c.y]))
+  return changeSea(id, { crest: { x: round1(x), y: round1(y), lengthMm: 100 } })(build)
+}
 /** What a fall, a run, a sea or a splash is made in. */
 export const changeGel = (id: string, gel: string): Edit => onWater(id, (water) => (water.kind === 'pool' ? water : { ...water, gel }))
 /** Renames any water. */

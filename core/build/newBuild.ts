@@ -149,7 +149,10 @@ export const seaOver = (id: string, name: string, pool: Pool): Sea => ({
   kind: 'sea', id, name, way: 'brushed-ridges', pool: pool.id, headingDeg: 90, drive: 'breaker', windMS: 12, fetchKm: 50, breakerMm: 12, periodS: 7, crest: null, phase: 0, gel: 'heavy-gloss-gel'
 })
 
+/** Lowest and highest ray by what throws it, degrees above the level. Common practice, no source. */
+export const SPLASH_ANGLES: Readonly<Record<Splash['cause'], readonly [lo: number, hi: number]>> = { wheel: [35, 80], wall: [50, 88], body: [30, 75], column: [70, 100] }
+
 /** A splash on a pool's surface. */
 export const splashAt = (id: string, name: string, x: number, y: number, zMm: number): Splash => ({
-  kind: 'splash', id, name, way: 'frozen-drips', cause: 'wheel', x, y, zMm, headingDeg: 0, loDeg: 35, hiDeg: 80, widthMm: 12, speedMS: null, dropMm: null, gel: 'heavy-gloss-gel'
+  kind: 'splash', id, name, way: 'frozen-drips', cause: 'wheel', x, y, zMm, headingDeg: 0, loDeg: SPLASH_ANGLES.wheel[0], hiDeg: SPLASH_ANGLES.wheel[1], widthMm: 12, speedMS: null, dropMm: null, gel: 'heavy-gloss-gel'
 })

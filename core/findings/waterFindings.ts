@@ -60,7 +60,7 @@ function clashFinding(build: Build, clash: RunClash, forms: FormsPlan, name: (id
     case 'uphill':
       return { ...base, severity: 'warn', title: `${here} stands higher than ${other} before it`, number: `${mm(clash.byMm)} uphill`, reason: 'The chain runs from source to sink; water does not climb.', wayOut: 'Change their order on Water, or their levels.' }
     case 'starved':
-      return { ...base, severity: 'warn', title: `${other} stands too low to feed ${here}`, number: `${mm(clash.byMm)} short`, reason: `To run ${cumecs(forms.run.flow.dischargeM3S)} over the head of its bed the water must stand that much higher.`, wayOut: `Raise ${other}, lower the bed where ${here} begins, widen it, or let less run.` }
+      return { ...base, severity: 'warn', title: build.waters.some((w) => w.id === clash.other && w.kind === 'fall') ? `${other} lands lower than ${here} begins` : `${other} stands too low to feed ${here}`, number: `${mm(clash.byMm)} short`, reason: `To run ${cumecs(forms.run.flow.dischargeM3S)} over the head of its bed the water must stand that much higher.`, wayOut: `Raise ${other}${build.waters.some((w) => w.id === clash.other && w.kind === 'fall') ? '’s pool' : ''}, lower the bed where ${here} begins, widen it, or let less run.` }
     case 'lip-dry':
       return { ...base, severity: 'warn', title: `${here}: its lip is dry`, number: `${mm(clash.byMm)} over the water`, reason: `The ground dipped along the lip stands as high as ${other}, so nothing runs over.`, wayOut: 'Cut the lip down, dip it anew, or raise the level.' }
     case 'lip-deep':

@@ -110,9 +110,10 @@ function headAbove(build: Build, id: string, scale: number, falls: readonly Fall
   const start: Point2 = [reach.path[0].x, reach.path[0].y]
   const form = falls.find((f) => f.landing && (f.tail === 'swept' || f.tail === null) && distanceToRing(start, f.landing).distance < NEAR_LANDING_MM)
   const ground = reach.path[0].bedMm ?? bedAt(bed, start)
-  if (!form?.curve || ground === null || ground === undefined) return null
+  // a run that begins above the foot is not reached by what falls to it
+  if (!form?.curve || ground === null || ground === undefined || ground >= form.footMm) return null
   const { fastDepthM } = plunge(form.curve.unitDischargeM2S, realM(form.crestMm - form.footMm, scale))
-  return ground + modelMm(specificEnergy(form.curve.unitDischargeM2S, fastDepthM), scale)
+  return Math.min(form.lipMm, ground + modelMm(specificEnergy(form.curve.unitDischargeM2S, fastDepthM), scale))
 }
 
 /** White that comes down/** White that comes down into a run from a fall before it. */

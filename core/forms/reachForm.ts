@@ -180,10 +180,16 @@ export function reachCells(form: ReachForm, grid: Grid): ReachCells {
     eachCell(grid, boxOf([a, b], half), (cell, x, y) => {
       const { along, distance } = nearestOnSegment([x, y], a, b)
       if (distance > half || distance >= offMm[cell]) return
-      // what lies past either end is not the run
-      if ((i === 0 && along === 0) || (i + 2 === form.stations.length && along === 1)) return
       offMm[cell] = distance
       station[cell] = along > 0.5 ? i + 1 : i
+    })
+  }
+  // what lies past either end, nearest to its last station and beyond it, is not the run
+  const last = form.stations.length - 1
+  for (const [end, inwards] of last < 1 ? [] : [[0, 1], [last, last - 1]]) {
+    const [a, b] = [form.stations[end].at, form.stations[inwards].at]
+    eachCell(grid, boxOf([a], half), (cell, x, y) => {
+      if (station[cell] === end && (x - a[0]) * (b[0] - a[0]) + (y - a[1]) * (b[1] - a[1]) < 0) station[cell] = -1
     })
   }
   return { station, offMm }

@@ -1,7 +1,7 @@
 import type { Build, Pool } from '../build/types'
 import { seasOf } from '../build/types'
 import { cellAt } from '../geometry/grid'
-import type { Point2 } from '../geometry/polygon'
+import { insideRing, middleOf, type Point2 } from '../geometry/polygon'
 import { lipDischarge } from '../hydraulics/nappe'
 import { bedAt, type BedMap } from './bedMap'
 import type { FallForm } from './fallForm'
@@ -63,7 +63,7 @@ export function throughPools(build: Build, falls: readonly FallForm[], reaches: 
     const ring = water.outline.map((c): Point2 => [c.x, c.y])
     const given = into?.landing ? middle(into.landing) : (reachIn?.stations.at(-1)?.at ?? null)
     const leaves = outOf?.lip ? middle(outOf.lip) : (reachOut?.stations[0].at ?? null)
-    const far = (from: Point2): Point2 => ring.reduce((best, p) => (Math.hypot(p[0] - from[0], p[1] - from[1]) > Math.hypot(best[0] - from[0], best[1] - from[1]) ? p : best))
+    const far = (from: Point2): Point2 => acrossFrom(ring, from)
     if (sea && !given && !leaves) through.set(water.id, acrossAlong(ring, sea.headingDeg))
     else {
       const start = given ?? (leaves ? far(leaves) : ring[0])
@@ -71,6 +71,18 @@ export function throughPools(build: Build, falls: readonly FallForm[], reaches: 
     }
   })
   return through
+}
+
+/** The far side of a pool from a place: through its middle and on to the last that is still inside. */
+function acrossFrom(ring: readonly Point2[], from: Point2): Point2 {
+  const [mx, my] = middleOf(ring)
+  let last: Point2 = [mx, my]
+  for (let t = 1; t <= 6; t += 0.02) {
+    const at: Point2 = [from[0] + t * (mx - from[0]), from[1] + t * (my - from[1])]
+    if (!insideRing(at, ring)) break
+    last = at
+  }
+  return last
 }
 
 /** The line through the middle of a ring along a heading, from side to side. */
@@ -194,8 +206,10 @@ function clashesOf(build: Build, falls: readonly FallForm[], reaches: readonly R
       if (!form || form.stations.length === 0) return
       const first = form.stations[0]
       const [x, y] = first.at
-      if (before?.kind === 'pool' && first.froude < 1.05 && first.headMm > before.levelMm + TOLERANCE_MM) {
-        found.push({ id: `starved:${water.id}`, water: water.id, kind: 'starved', byMm: first.headMm - before.levelMm, fitsM3S: null, at: [x, y], other: before.id })
+      // quiet water has what the pool, or the foot of the fall, gives it; what comes in fast was checked against its lip
+      const foot = before?.kind === 'fall' ? falls.find((f) => f.id === before.id)?.footMm : before?.kind === 'pool' ? before.levelMm : undefined
+      if (before && foot !== undefined && first.froude < 1.05 && first.headMm > foot + TOLERANCE_MM) {
+        found.push({ id: `starved:${water.id}`, water: water.id, kind: 'starved', byMm: first.headMm - foot, fitsM3S: null, at: [x, y], other: before.id })
       }
     }
   })
