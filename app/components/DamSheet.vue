@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 import type { DamPlan } from '../../core/dams/damPlan'
 import { explainDam, explainLeak, explainLip } from '../../core/explain/explanations'
-import { FACES, RELEASE } from '../../core/materials/release'
+import { otherOf, PAIRS, THINGS } from '../../core/materials/pairs'
 import type { Dam } from '../../core/materials/types'
 import DamElevation from '../drawings/DamElevation.vue'
 import { duration, ml, mm, number } from '../format'
@@ -11,7 +11,7 @@ import How from './How.vue'
 /** One pool's dam: what it does under the water, and the leak test written out for it. */
 const props = defineProps<{ plan: DamPlan; dam: Dam | null; setMin: number; dryMin: number; poured: 'two-part' | 'light' }>()
 const test = computed(() => props.plan.leakTest)
-const pairs = computed(() => RELEASE.filter((r) => r.poured === props.poured && (r.face === props.dam?.face || ['packing-tape', 'acetate', 'silicone-paper'].includes(r.face))))
+const pairs = computed(() => PAIRS.flatMap((p) => { const face = p.between.includes(props.poured) ? otherOf(p, props.poured) : null; return face && (face === props.dam?.face || ['packing-tape', 'acetate', 'silicone-paper'].includes(face)) ? [{ ...p, face }] : [] }))
 </script>
 
 <template>
@@ -36,7 +36,7 @@ const pairs = computed(() => RELEASE.filter((r) => r.poured === props.poured && 
         <tbody><tr v-for="d in test.drops" :key="d.dropMm"><td>{{ mm(d.dropMm) }}</td><td class="num">{{ number(d.holeMm) }} mm</td><td class="num">{{ ml(d.resinMl) }}</td></tr></tbody></table>
       <p class="small soft">It stops dropping where the hole is: look for it at that height. Resin is hundreds of times thicker than water.</p>
       <h3>What comes off what</h3>
-      <ul class="pairs small"><li v-for="p in pairs" :key="p.face" :class="p.result"><b>{{ FACES[p.face] }}: {{ p.result }}</b> {{ p.why }}</li></ul>
+      <ul class="pairs small"><li v-for="p in pairs" :key="p.face" :class="p.result"><b>{{ THINGS[p.face].name }}: {{ p.result }}</b> {{ p.why }}</li></ul>
     </div>
   </div>
 </template>

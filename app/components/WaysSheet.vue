@@ -8,7 +8,7 @@ import { useShelfStore } from '../stores/shelf'
 import { ask } from '../workers/askClient'
 
 /** Every way of making this very pool, side by side. */
-const props = defineProps<{ build: Build; pool: string; way: string; zone: string }>()
+const props = defineProps<{ build: Build; what: string; way: string; zone: string }>()
 const emit = defineEmits<{ choose: [way: string] }>()
 const shelf = useShelfStore()
 const settings = useSettingsStore()
@@ -21,7 +21,7 @@ async function compare(): Promise<void> {
   cancel()
   working.value = true
   problem.value = ''
-  const asked = ask({ ask: 'compareWays', build: props.build, pool: props.pool }, shelf.own)
+  const asked = ask({ ask: 'compareWays', build: props.build, what: props.what }, shelf.own)
   cancel = asked.cancel
   try {
     const answer = await asked.answer
@@ -36,7 +36,7 @@ function stop(): void {
   cancel()
   working.value = false
 }
-watch(() => [props.pool, props.build], () => void compare(), { immediate: true })
+watch(() => [props.what, props.build], () => void compare(), { immediate: true })
 onBeforeUnmount(() => cancel())
 
 const best = computed(() => {

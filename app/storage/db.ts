@@ -37,6 +37,7 @@ export interface FactRow {
  * 1 — 2026-11-24: builds with revision and bin; facts (what was seeded, when).
  * 2 — 2026-11-25: the builder's own shelf; builds of version 1 are brought to version 2 as they are read.
  * 3 — 2026-11-25: builds are brought to version 3.
+ * 4 — 2026-11-25: builds are brought to version 4.
  */
 class SpindleDb extends Dexie {
   builds!: EntityTable<BuildRow, 'id'>
@@ -47,6 +48,7 @@ class SpindleDb extends Dexie {
     this.version(1).stores({ builds: 'id, changedAt, deletedAt', facts: 'key' })
     this.version(2).stores({ shelf: 'id' }).upgrade(bringAll)
     this.version(3).upgrade(bringAll)
+    this.version(4).upgrade(bringAll)
   }
 }
 

@@ -7,6 +7,7 @@ import type { Resin } from '../materials/types'
 import { onShelf, type Shelf } from '../materials/shelf'
 import type { PoolStack } from '../stacks/poolStack'
 import type { StacksPlan } from '../stacks/stacksStage'
+import { whitePlan, type WhitePlan } from '../white/whitePlan'
 import { shoppingList, type ShoppingLine } from './shopping'
 import { sizesOf, type BuildSizes } from './sizes'
 import type { PlannedBatch, PoolAmounts } from './types'
@@ -21,6 +22,8 @@ export interface AmountsPlan {
   batches: PlannedBatch[]
   shopping: ShoppingLine[]
   sizes: BuildSizes
+  /** White water: recipe, heights and shares. */
+  white: WhitePlan
 }
 
 /** Fourth stage: what to weigh out for every pour, and what to buy. */
@@ -40,7 +43,7 @@ export function amountsStage(build: Build, ground: GroundPlan, forms: FormsPlan,
     here.batchesPerPour = cups / stack.layers.length
     here.stirMin = (resin.stirMin * cups) / stack.layers.length
   }
-  return { pools, batches, sizes, shopping: shoppingList(build, { pools, batches, sizes }, shelf) }
+  return { pools, batches, sizes, white: whitePlan(build, forms.white, sizes.whole.whiteMl ?? 0, shelf), shopping: shoppingList(build, { pools, batches, sizes }, shelf) }
 }
 
 function mixPours(build: Build, pool: Pool, resin: Resin, stack: PoolStack): { amounts: PoolAmounts; batches: PlannedBatch[] } {

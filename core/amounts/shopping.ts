@@ -3,6 +3,9 @@ import { onShelf, type Shelf } from '../materials/shelf'
 import type { Material } from '../materials/types'
 import { unitOf, type Unit } from '../materials/units'
 import { isWorked } from '../steps/bodySizes'
+import { partsOf } from '../stacks/gelStack'
+import { repairWay } from '../troubles/repairs'
+import { TROUBLES } from '../troubles/troubles'
 import { wayFor } from '../ways/catalog'
 import { grown, type Way } from '../ways/types'
 import type { PlannedBatch, PoolAmounts } from './types'
@@ -39,7 +42,7 @@ type Add = (material: Material, amount: number, water: string | null, also?: str
 
 /** What the fields of a water name, for the uses of its way. */
 function fieldOf(water: Water, field: string, shelf: Shelf): string | null {
-  if (water.kind !== 'pool') return field === 'gel' ? water.gel : null
+  if (water.kind !== 'pool') return field === 'gel' ? water.gel : field === 'film' ? water.make.film : null
   switch (field) {
     case 'light.resin':
       return water.light.resin
@@ -74,12 +77,12 @@ export function shoppingList(
   const { whole, waters } = amounts.sizes
   addGround(build, whole.baseCm2 ?? 0, whole.waterCm2 ?? 0, shelf, add)
 
-  const useAll = (way: Way | null, sizes: typeof whole, water?: Water) => {
+  const useAll = (way: Way | null, sizes: typeof whole, water?: Water, owner: string | null = water?.id ?? null) => {
     for (const use of way?.uses ?? []) {
       const found = shelf.get((water && fieldOf(water, use.material, shelf)) ?? use.material)
       if (!found) continue
       const amount = grown(use.amount, sizes)
-      add(found, unitOf(found) === 'piece' ? Math.ceil(amount) : amount, water?.id ?? null)
+      add(found, unitOf(found) === 'piece' ? Math.ceil(amount - 1e-9) : amount, owner)
     }
   }
   useAll(wayFor('ground', 'groundwork'), whole)
@@ -102,6 +105,20 @@ export function shoppingList(
     }
     const cup = shelf.get('cup')
     if (cup) add(cup, 1, batch.pool, `${amounts.batches.filter((b) => b.cupMl === batch.cupMl).length} × ${batch.cupMl} ml`)
+  }
+  for (const [owner, way] of [['white', wayFor('white', build.finish.white)], ['spray', wayFor('spray', build.finish.spray)]] as const) {
+    if (!((whole.waterCm2 ?? 0) > 0)) continue
+    useAll(way, whole, undefined, owner)
+    // paste is mixed with a tenth over, before it froths
+    if (way?.recipe) for (const part of partsOf(way.recipe, shelf, (1.1 * (whole.whiteMl ?? 0)) / (way.recipe.foams ?? 1))) {
+      const found = shelf.get(part.material)!
+      add(found, unitOf(found) === 'g' ? part.massG : part.ml, owner)
+    }
+  }
+  for (const repair of build.repairs) {
+    const trouble = TROUBLES.find((t) => t.id === repair.trouble)
+    const water = build.waters.find((w) => w.id === repair.water)
+    if (trouble) useAll(repairWay(trouble), waters[repair.water] ?? whole, water, repair.id)
   }
   useAll(wayFor('finish', 'finishing'), whole)
   return [...lines.values()].map(({ material, amount, also, byWater }) => priced(material, amount, [...also, ...alsoAs(material, amount, amounts.pools)].join(', '), byWater))
@@ -126,6 +143,31 @@ export const costToBuy = (lines: readonly ShoppingLine[]): number => lines.reduc
 /** Money that a water's own materials come to. */
 export const costOfWater = (lines: readonly ShoppingLine[], water: string): number =>
   lines.reduce((sum, l) => sum + (l.amount > 0 ? (l.usedCost * (l.byWater[water] ?? 0)) / l.amount : 0), 0)
+
+/** What of a line stays on the model, g: gel without its water, resin and film whole, tools and moulds not at all. */
+function staysG(material: Material, amount: number): number {
+  switch (material.kind) {
+    case 'gel':
+      return amount * material.densityGCm3 * material.solidsVol
+    case 'film':
+      return (amount * material.thicknessMm * material.densityGCm3) / 10
+    case 'resin':
+    case 'light-resin':
+    case 'filler':
+      return amount
+    case 'sundry':
+      return material.id === 'fibre' ? amount : material.id === 'carving-foam' ? amount * 0.04 : material.id === 'white-acrylic' ? amount * 0.6 : 0
+    default:
+      return 0
+  }
+}
+
+/** Weight that a water, white or spray adds to the model, g. Shares of paint and foam that stay: typical, from memory. */
+export const weightOf = (lines: readonly ShoppingLine[], owner: string, shelf: Shelf): number =>
+  lines.reduce((sum, l) => {
+    const material = shelf.get(l.material)
+    return sum + (material ? staysG(material, l.byWater[owner] ?? 0) : 0)
+  }, 0)
 
 function addGround(build: Build, baseCm2: number, waterCm2: number, shelf: Shelf, add: Add): void {
   const { ground } = build

@@ -1,9 +1,10 @@
-import type { Build } from '../build/types'
-import { fallsOf, poolsOf, reachesOf, seasOf, splashesOf } from '../build/types'
+import type { Build, Moving } from '../build/types'
+import { movingOf, poolsOf } from '../build/types'
+import { signedArea } from '../geometry/polygon'
 import type { FormsPlan } from '../forms/formsStage'
 import type { GroundPlan } from '../ground/groundStage'
 import { onShelf, type Shelf } from '../materials/shelf'
-import type { StacksPlan } from '../stacks/stacksStage'
+import type { FormStack, StacksPlan } from '../stacks/stacksStage'
 import type { Sizes } from '../ways/types'
 
 /** Wet thickness of a brushed coat of gloss gel, mm. Common practice, no source. */
@@ -16,9 +17,6 @@ export interface BuildSizes {
   whole: Sizes
   waters: Record<string, Sizes>
 }
-
-/** A coat of a gel that the shelf does not know, mm. Common practice, no source. */
-const USUAL_COAT_MM = 2
 
 /** Measures a build for the ways: areas in cm², lengths in cm, counts. */
 export function sizesOf(build: Build, ground: GroundPlan, forms: FormsPlan, stacks: StacksPlan, shelf: Shelf): BuildSizes {
@@ -60,30 +58,72 @@ export function sizesOf(build: Build, ground: GroundPlan, forms: FormsPlan, stac
       lifts: layers.length === 0 ? 0 : (stack?.dam?.leakTest.levelsMm.length ?? 1)
     }
   }
-  for (const fall of fallsOf(build)) {
-    const form = forms.falls.find((f) => f.id === fall.id)!
-    const stack = stacks.falls.find((f) => f.id === fall.id)!
-    waters[fall.id] = { ...whole, widthCm: form.widthMm / 10, strips: form.stripsToMake, stripCm2: stack.stripCm2 }
-  }
   const whiteOf = (id: string) => {
     const found = forms.white.waters.find((w) => w.water === id)
     return found ? (found.areaMm2 * found.sharePct) / 10_000 : 0
   }
-  for (const reach of reachesOf(build)) {
-    const form = forms.reaches.find((r) => r.id === reach.id)!
-    waters[reach.id] = { ...whole, formCm2: form.stations.length > 0 ? (form.lengthMm * form.widthMm) / 100 : 0, whiteCm2: whiteOf(reach.id), gelCoats: Math.max(1, Math.ceil((stacks.forms.find((s) => s.id === reach.id)?.gelMm.most ?? 0) / (onShelf(shelf, 'gel', reach.gel)?.coatMm ?? USUAL_COAT_MM))), gelMl: (form.lengthMm * form.widthMm * (stacks.forms.find((s) => s.id === reach.id)?.gelMm.mean ?? 0)) / 1000 }
+  for (const water of movingOf(build)) {
+    const stack = stacks.forms.find((s) => s.id === water.id)!
+    const shape = shapeSizes(water, forms, ground, stack)
+    waters[water.id] = { ...whole, whiteCm2: whiteOf(water.kind === 'sea' ? water.pool : water.id), gelCoats: 0, ...shape, ...gelSizes(stack, shape, onShelf(shelf, 'gel', water.gel)?.solidsVol ?? 1), ...partSizes(stack) }
   }
-  for (const sea of seasOf(build)) {
-    const form = forms.seas.find((s) => s.id === sea.id)!
-    const length = (lines: readonly (readonly (readonly [number, number])[])[]) => lines.reduce((sum, line) => sum + line.slice(1).reduce((l, p, i) => l + Math.hypot(p[0] - line[i][0], p[1] - line[i][1]), 0), 0)
-    waters[sea.id] = {
-      ...whole, formCm2: form.faults.length > 0 ? 0 : (ground.pools.find((p) => p.id === sea.pool)?.areaMm2 ?? 0) / 100, whiteCm2: whiteOf(sea.pool),
-      crestCm: length(form.crests) / 10
+  const whiteCm2 = forms.white.waters.reduce((sum, w) => sum + (w.areaMm2 * w.sharePct) / 10_000, 0)
+  Object.assign(whole, { whiteCm2, ...whiteSizes(build, forms), sprayCm2: forms.splashes.reduce((sum, s) => sum + (s.heightMm * s.reachMm) / 100, 0) })
+  return { whole, waters }
+}
+
+const along = (line: readonly (readonly [number, number])[]) => line.slice(1).reduce((l, p, i) => l + Math.hypot(p[0] - line[i][0], p[1] - line[i][1]), 0)
+
+/** What the form itself measures. */
+function shapeSizes(water: Moving, forms: FormsPlan, ground: GroundPlan, stack: FormStack): Sizes {
+  if (water.kind === 'fall') {
+    const form = forms.falls.find((f) => f.id === water.id)!
+    return { widthCm: form.widthMm / 10, strips: form.stripsToMake, stripCm2: (form.stripsToMake * form.stripMm * water.stripWidthMm) / 100, formCm2: (form.widthMm * (form.curve?.arcMm ?? 0)) / 100 }
+  }
+  if (water.kind === 'reach') {
+    const form = forms.reaches.find((r) => r.id === water.id)!
+    return { formCm2: form.stations.length > 0 ? (form.lengthMm * form.widthMm) / 100 : 0 }
+  }
+  if (water.kind === 'sea') {
+    const form = forms.seas.find((s) => s.id === water.id)!
+    const { built } = form
+    const face = built?.face.profile ?? []
+    const skin = stack.part?.mould?.surfaceCm2 ?? (built ? (along(built.line) * along(face)) / 100 : 0)
+    return {
+      formCm2: form.faults.length > 0 ? 0 : (ground.pools.find((p) => p.id === water.pool)?.areaMm2 ?? 0) / 100, crestCm: form.crests.reduce((sum, l) => sum + along(l), 0) / 10,
+      parts: built ? 1 : 0, mouldCm2: skin, castMl: stack.part?.mould?.castMl ?? (built ? (along(built.line) * Math.abs(signedArea(face))) / 1000 : 0)
     }
   }
-  for (const splash of splashesOf(build)) {
-    const form = forms.splashes.find((s) => s.id === splash.id)!
-    waters[splash.id] = { ...whole, fingers: form.faults.length > 0 ? 0 : form.fingers, formCm2: (form.heightMm * form.reachMm) / 100 }
-  }
-  return { whole, waters }
+  const form = forms.splashes.find((s) => s.id === water.id)!
+  return { fingers: form.faults.length > 0 ? 0 : form.fingers, formCm2: (form.heightMm * form.reachMm) / 100 }
+}
+
+/** Section of a crest drawn up, as a share of its height squared; a blended foot, cm². Common practice, no source. */
+const CREST_SECTION = 1.5
+const FOOT_CM2 = 12
+
+/** Gel by what it covers: wet, since it shrinks by its water. */
+function gelSizes({ laying, part, gelMm }: FormStack, shape: Sizes, solidsVol: number): Sizes {
+  if (!laying) return {}
+  const wet = laying.dryMm > 0 ? laying.wetMm / laying.dryMm : 1 / solidsVol
+  const made = part ? ((part.count + part.spares) * part.lengthMm * part.widthMm) / 100 : 0
+  const coverCm2 = part?.shape === 'strips' || part?.shape === 'curl' ? made : part && part.shape !== 'sheet' && part.shape !== 'cast' ? FOOT_CM2 : (shape.formCm2 ?? 0)
+  const crest = (shape.crestCm ?? 0) * (CREST_SECTION * (laying.finalMm / 10) ** 2)
+  const crests = laying.peak && (shape.crestCm ?? 0) > 0
+  return { gelCoats: laying.coats, gelMl: wet * (crests ? crest : (coverCm2 * gelMm.mean) / 10) }
+}
+
+function partSizes({ part }: FormStack): Sizes {
+  if (!part) return {}
+  const count = part.count + part.spares
+  const cm2 = (count * part.lengthMm * part.widthMm) / 100
+  return { parts: count, partCm2: cm2, filmCm2: part.film ? cm2 : 0, props: (part.overhang?.props?.count ?? 0) * count, rubberCoats: part.mould?.coats ?? 0 }
+}
+
+/** White paste over the map: as high as wanted where it is thickest, thinner where it is thin. */
+function whiteSizes(build: Build, { white }: FormsPlan): Sizes {
+  const cellMm2 = white.grid.cellMm ** 2
+  let ml = 0
+  for (let c = 0; c < white.pct.length; c++) ml += ((white.pct[c] / 100) ** 2 * build.finish.reliefMm * cellMm2) / 1000
+  return { whiteMl: ml }
 }

@@ -8,10 +8,12 @@ import { groundStage } from '../ground/groundStage'
 import { fitResin, type FittedResin, type ResinLabel } from '../heat/fitResin'
 import { onShelf, withBottles, type Shelf } from '../materials/shelf'
 import { compareWays, type WayCompared } from '../plan/compareWays'
+import { repairCost, type RepairCost } from '../plan/repairCost'
 
 /** A question beside the plan: too heavy for the screen, asked when the builder wants to know. */
 export type Question =
-  | { ask: 'compareWays'; build: Build; pool: string }
+  | { ask: 'compareWays'; build: Build; what: string }
+  | { ask: 'repairCost'; build: Build; trouble: string; water: string; measured: Record<string, number> }
   | { ask: 'reach'; build: Build; pool: string; grams: number; fromMm: number | null }
   | { ask: 'fitResin'; label: ResinLabel }
   | { ask: 'fitChips'; chips: Chip[]; scatterPerMm: number }
@@ -19,6 +21,7 @@ export type Question =
 
 export interface Answers {
   compareWays: WayCompared[]
+  repairCost: RepairCost
   reach: Filled & { volumeMl: number }
   fitResin: FittedResin
   fitChips: ChipFit
@@ -35,7 +38,9 @@ export function answer<Q extends Question>(question: Q, given: Shelf): Answers[Q
 export function answer(question: Question, given: Shelf): Answers[Question['ask']] {
   switch (question.ask) {
     case 'compareWays':
-      return compareWays(question.build, poolNamed(question.build, question.pool), given)
+      return compareWays(question.build, question.what, given)
+    case 'repairCost':
+      return repairCost(question.build, question.trouble, question.water, question.measured, given)
     case 'reach':
       return reach(question.build, question.pool, question.grams, question.fromMm, withBottles(given, question.build.bottles))
     case 'fitResin':

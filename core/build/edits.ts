@@ -1,6 +1,6 @@
 import type { Sounding } from '../ground/surface'
 import { middleOf, type Point2 } from '../geometry/polygon'
-import type { Band, Boulder, Build, EdgeKind, Fall, OutlineCorner, Pool, Reach, Sea, Splash, Water, WaterKind } from './types'
+import type { Band, Boulder, Build, EdgeKind, Fall, Making, OutlineCorner, Pool, Reach, Sea, Splash, Water, WaterKind } from './types'
 import { poolsOf } from './types'
 import { fallOver, poolWithin, reachIn, seaOver, SPLASH_ANGLES, splashAt } from './newBuild'
 
@@ -46,6 +46,29 @@ export const buildCrest = (id: string, breakLines: readonly (readonly Point2[])[
 }
 /** What a fall, a run, a sea or a splash is made in. */
 export const changeGel = (id: string, gel: string): Edit => onWater(id, (water) => (water.kind === 'pool' ? water : { ...water, gel }))
+/** Coats, film, droop and tilt of a moving water. */
+export const changeMaking = (id: string, change: Partial<Making>): Edit => onWater(id, (water) => (water.kind === 'pool' ? water : { ...water, make: { ...water.make, ...change } }))
+/** The gel a way cannot do without: caulk for a ribbon of caulk, glue to be blown. */
+const GEL_OF_WAY: Readonly<Record<string, string>> = { 'caulk-ribbon': 'clear-caulk', 'picked-paste': 'splash-gel', 'stroked-ripples': 'gloss-glue' }
+const FILM_OF_WAY: Readonly<Record<string, string>> = { 'cut-sheet': 'styrene-05', 'pack-steps': 'pack-plastic', 'resin-rapid': 'pack-plastic', 'curl-film': 'acetate-02' }
+/** Makes a water, or white water, or spray, in a way, with the gel and the film that belong to it. */
+export const setWay = (what: string, way: string): Edit => (build) => {
+  if (what === 'white' || what === 'spray') return { ...build, finish: { ...build.finish, [what]: way } }
+  return onWater(what, (water) => {
+    if (water.kind === 'pool' || water.way === way) return { ...water, way }
+    return { ...water, way, gel: GEL_OF_WAY[way] ?? (Object.values(GEL_OF_WAY).includes(water.gel) && water.way in GEL_OF_WAY ? 'ripple-gel' : water.gel), make: { ...water.make, coats: null, film: FILM_OF_WAY[way] ?? water.make.film } }
+  })(build)
+}
+/** White water, spray, and how high it is built up. */
+export const changeFinish = (change: Partial<Build['finish']>): Edit => (build) => ({ ...build, finish: { ...build.finish, ...change } })
+/** How white a water has come out so far; null: not judged. */
+export const judgeWhite = (water: string, pct: number | null): Edit => (build) => ({
+  ...build, finish: { ...build.finish, yours: [...build.finish.yours.filter((y) => y.water !== water), ...(pct === null ? [] : [{ water, pct }])] }
+})
+/** Takes a repair into the plan. */
+export const addRepair = (trouble: string, water: string, measured: Record<string, number>): Edit => (build) => ({ ...build, repairs: [...build.repairs, { id: freeId('mend', [...build.repairs, ...build.waters]), trouble, water, measured }] })
+/** Leaves a repair again. */
+export const removeRepair = (id: string): Edit => (build) => ({ ...build, repairs: build.repairs.filter((r) => r.id !== id) })
 /** Renames any water. */
 export const renameWater = (id: string, name: string): Edit => onWater(id, (water) => ({ ...water, name }))
 
@@ -204,6 +227,7 @@ export const moveWater = (id: string, by: -1 | 1): Edit => (build) => {
 /** Takes a water away; falls from a pool that is gone lose their lip, falls into it go to the base, and waves on it go with it. */
 export const removeWater = (id: string): Edit => (build) => ({
   ...build,
+  repairs: build.repairs.filter((r) => r.water !== id),
   waters: build.waters
     .filter((water) => water.id !== id && !(water.kind === 'sea' && water.pool === id))
     .map((water) => {

@@ -1,12 +1,19 @@
-import { changePool, changeSea, setFlow, type Edit } from './edits'
-import type { Flow, Pool, Sea } from './types'
+import { changeFinish, changeMaking, changePool, changeSea, setFlow, type Edit } from './edits'
+import type { Finish, Flow, Making, Pool, Sea } from './types'
 
 /** A way out of a finding that needs no thought: one click makes it. */
 export type Mend = { label: string } & (
   | { pool: string; change: Partial<Omit<Pool, 'kind' | 'id'>> }
   | { sea: string; change: Partial<Omit<Sea, 'kind' | 'id'>> }
   | { flow: Partial<Flow> }
+  | { made: string; change: Partial<Making> }
+  | { finish: Partial<Finish> }
 )
 
 /** The edit that makes it. */
-export const mending = (mend: Mend): Edit => ('pool' in mend ? changePool(mend.pool, mend.change) : 'sea' in mend ? changeSea(mend.sea, mend.change) : setFlow(mend.flow))
+export function mending(mend: Mend): Edit {
+  if ('pool' in mend) return changePool(mend.pool, mend.change)
+  if ('sea' in mend) return changeSea(mend.sea, mend.change)
+  if ('made' in mend) return changeMaking(mend.made, mend.change)
+  return 'finish' in mend ? changeFinish(mend.finish) : setFlow(mend.flow)
+}

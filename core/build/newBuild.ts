@@ -1,5 +1,5 @@
 import type { Sounding } from '../ground/surface'
-import type { Build, Calendar, Fall, OutlineCorner, Pool, Reach, Sea, Splash } from './types'
+import type { Build, Calendar, Fall, Making, OutlineCorner, Pool, Reach, Sea, Splash } from './types'
 
 /** What a new build is asked for. */
 export interface NewBuild {
@@ -33,6 +33,11 @@ export const flowDefaults = (): Pick<Build, 'flow' | 'meets'> => ({ flow: { mood
 /** A single drop that hangs as its flow will have it: also what falls of version 2 are given. */
 export const fallDefaults = (): Pick<Fall, 'steps' | 'treadMm' | 'hang'> => ({ steps: 1, treadMm: 8, hang: 'by-flow' })
 
+/** Coats as advised, on the usual film: also what moving waters of version 3 are given. */
+export const makingDefaults = (): Making => ({ coats: null, nextCoatH: null, film: 'acetate-02', droopMm: 1, tiltDeg: 0 })
+/** White brushed on, spray of fibre, nothing gone wrong: also what files of version 3 are given. */
+export const finishDefaults = (): Pick<Build, 'finish' | 'repairs'> => ({ finish: { white: 'painted-white', spray: 'teased-fibre', reliefMm: 1, yours: [] }, repairs: [] })
+
 const UPPER_LEVEL_MM = 38
 const LOWER_LEVEL_MM = 10
 const DEPTH_MM = 9
@@ -47,7 +52,7 @@ export function newBuild(asked: NewBuild): Build {
   const { base, waters } = asked
   const build: Build = {
     format: 'tall-spindle-build',
-    version: 3,
+    version: 4,
     id: asked.id,
     name: asked.name,
     scale: asked.scale,
@@ -55,6 +60,7 @@ export function newBuild(asked: NewBuild): Build {
     ground: { landform: 'xps', shell: 'fibre-plaster', shellMm: 3, seal: 'acrylic-varnish', sealCoats: 3, bankMm: 40, castingsMl: 60, ...BED_COLOURS },
     waters: [],
     ...flowDefaults(),
+    ...finishDefaults(),
     section: { from: [base.widthMm / 2, 0], to: [base.widthMm / 2, base.depthMm] },
     outOfLevel: { xDeg: 0, yDeg: 0 },
     room: { tempC: 20, rhPct: 50 },
@@ -128,7 +134,7 @@ export function fallOver(id: string, name: string, pool: Pool, into: string | nu
   const lip = pool.outline.find((c) => c.edge === 'dam') ?? pool.outline[0]
   return {
     kind: 'fall', id, name, way: 'peel-off-strips', lip: { pool: pool.id, corner: lip.id }, into, dropMm: null, widthMm: null,
-    gel: 'ripple-gel', stripWidthMm: 14, spares: 2, ...fallDefaults()
+    gel: 'ripple-gel', stripWidthMm: 14, spares: 2, ...fallDefaults(), make: makingDefaults()
   }
 }
 
@@ -140,13 +146,13 @@ export function reachIn(id: string, name: string, ring: Pool['outline']): Reach 
   const y = (share: number) => Math.round(top + share * (bottom - top))
   return {
     kind: 'reach', id, name, way: 'layered-rapid', path: [0.08, 0.5, 0.92].map((share, i) => ({ id: `p${i + 1}`, x, y: y(share) })),
-    widthMm: Math.max(10, Math.round((Math.max(...ring.map((c) => c.x)) - Math.min(...ring.map((c) => c.x))) * 0.4)), bed: 'cobbles', boulders: [], gel: 'ripple-gel'
+    widthMm: Math.max(10, Math.round((Math.max(...ring.map((c) => c.x)) - Math.min(...ring.map((c) => c.x))) * 0.4)), bed: 'cobbles', boulders: [], gel: 'ripple-gel', make: makingDefaults()
   }
 }
 
 /** Waves over a pool, raised by a fresh wind, running away from the viewer. */
 export const seaOver = (id: string, name: string, pool: Pool): Sea => ({
-  kind: 'sea', id, name, way: 'brushed-ridges', pool: pool.id, headingDeg: 90, drive: 'breaker', windMS: 12, fetchKm: 50, breakerMm: 12, periodS: 7, crest: null, phase: 0, gel: 'heavy-gloss-gel'
+  kind: 'sea', id, name, way: 'brushed-ridges', pool: pool.id, headingDeg: 90, drive: 'breaker', windMS: 12, fetchKm: 50, breakerMm: 12, periodS: 7, crest: null, phase: 0, gel: 'heavy-gloss-gel', make: makingDefaults()
 })
 
 /** Lowest and highest ray by what throws it, degrees above the level. Common practice, no source. */
@@ -154,5 +160,5 @@ export const SPLASH_ANGLES: Readonly<Record<Splash['cause'], readonly [lo: numbe
 
 /** A splash on a pool's surface. */
 export const splashAt = (id: string, name: string, x: number, y: number, zMm: number): Splash => ({
-  kind: 'splash', id, name, way: 'frozen-drips', cause: 'wheel', x, y, zMm, headingDeg: 0, loDeg: SPLASH_ANGLES.wheel[0], hiDeg: SPLASH_ANGLES.wheel[1], widthMm: 12, speedMS: null, dropMm: null, gel: 'heavy-gloss-gel'
+  kind: 'splash', id, name, way: 'frozen-drips', cause: 'wheel', x, y, zMm, headingDeg: 0, loDeg: SPLASH_ANGLES.wheel[0], hiDeg: SPLASH_ANGLES.wheel[1], widthMm: 12, speedMS: null, dropMm: null, gel: 'heavy-gloss-gel', make: makingDefaults()
 })

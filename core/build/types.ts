@@ -3,10 +3,10 @@ import type { Sounding } from '../ground/surface'
 import type { Mood } from '../hydraulics/drop'
 import type { Material } from '../materials/types'
 
-/** What the builder entered: the whole of a build file, version 3. Lengths in mm on the model, z up from the base's top. */
+/** What the builder entered: the whole of a build file, version 4. Lengths in mm on the model, z up from the base's top. */
 export interface Build {
   format: 'tall-spindle-build'
-  version: 3
+  version: 4
   id: string
   name: string
   /** As the builder says it: "1:48", "OO". */
@@ -20,6 +20,10 @@ export interface Build {
   /** Edges of the base at which a next module joins, so that its water meets this one. */
   meets: Side[]
   section: SectionLine
+  /** How white water and spray are made. */
+  finish: Finish
+  /** What went wrong and is being put right. */
+  repairs: Repair[]
   /** How far the base stands out of level: along x and along y, degrees; above 0: the far end is higher. */
   outOfLevel: OutOfLevelAngles
   room: Room
@@ -80,6 +84,38 @@ export interface MixingHabits {
 export interface Flow {
   mood: Mood
   dischargeM3S: number | null
+}
+
+/** White water and spray over the whole scene. */
+export interface Finish {
+  white: string
+  spray: string
+  /** How high white paste is built up where it is thickest, mm. */
+  reliefMm: number
+  /** White that has been laid so far, as the builder judges it, % of a water's surface. */
+  yours: { water: string; pct: number }[]
+}
+
+/** A trouble that the plan puts right, with what was measured of it. */
+export interface Repair {
+  id: string
+  trouble: string
+  water: string
+  measured: Record<string, number>
+}
+
+/** Choices for what is built on a moving water: its coats, and the part made off the model. */
+export interface Making {
+  /** Coats the gel is laid in; null: as advised. */
+  coats: number | null
+  /** Wait between coats wanted by the builder, h; null: until the one below is clear. */
+  nextCoatH: number | null
+  /** Clear film or sheet a part is made on. */
+  film: string
+  /** Droop that the eye forgives, mm. */
+  droopMm: number
+  /** How far the whole model is tilted back while gel sets on it, degrees. */
+  tiltDeg: number
 }
 
 export type Side = 'front' | 'back' | 'left' | 'right'
@@ -213,6 +249,7 @@ export interface Fall {
   treadMm: number
   /** Whether the sheet springs free of the face or runs down it; by its flow, or as the builder wants it. */
   hang: 'by-flow' | 'free' | 'clinging'
+  make: Making
 }
 
 export interface ReachPoint {
@@ -246,6 +283,7 @@ export interface Reach {
   bed: BedKind
   boulders: Boulder[]
   gel: string
+  make: Making
 }
 
 export type BedKind = 'smooth' | 'gravel' | 'cobbles' | 'boulders'
@@ -270,6 +308,7 @@ export interface Sea {
   /** The moment it is frozen at, as a share of the period. */
   phase: number
   gel: string
+  make: Making
 }
 
 /** Thrown water: from a wheel, off a wall, by a body going in or coming out, or a column of spray. */
@@ -294,6 +333,7 @@ export interface Splash {
   /** Height a body falls from, mm on the model; null: unknown. */
   dropMm: number | null
   gel: string
+  make: Making
 }
 
 /** A stretch of free time on a day of the builder's own clock: "19:00" to "21:30". */
@@ -312,6 +352,9 @@ export interface Calendar {
 
 export const WEEKDAYS: readonly Weekday[] = ['mon', 'tue', 'wed', 'thu', 'fri', 'sat', 'sun']
 
+/** Waters that move: all but pools. */
+export type Moving = Exclude<Water, Pool>
+export const movingOf = (build: Build): Moving[] => build.waters.filter((w): w is Moving => w.kind !== 'pool')
 export const poolsOf = (build: Build): Pool[] => build.waters.filter((w): w is Pool => w.kind === 'pool')
 export const fallsOf = (build: Build): Fall[] => build.waters.filter((w): w is Fall => w.kind === 'fall')
 export const reachesOf = (build: Build): Reach[] => build.waters.filter((w): w is Reach => w.kind === 'reach')

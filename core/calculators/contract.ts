@@ -2,6 +2,7 @@ import Joi from 'joi'
 import { faultLine } from '../build/fault'
 import { faultsOf, shown } from '../formats/checked'
 import { calculator, length, LONGEST_MM, scaleName, some, unique, type Calculator } from './calculator'
+import { GEL_CALCULATORS } from './gelContract'
 import { outOfLevelByDifference, outOfLevelByTilt } from './level'
 import { mix, rescueTint, type MixInput } from './mix'
 import { POUR_CALCULATORS } from './pourContract'
@@ -87,7 +88,8 @@ const CALCULATORS: ReadonlyMap<string, Calculator> = new Map<string, Calculator>
     )
   ],
   ...POUR_CALCULATORS,
-  ...WATER_CALCULATORS
+  ...WATER_CALCULATORS,
+  ...GEL_CALCULATORS
 ])
 
 /** Names that `calculate` knows. */

@@ -2,7 +2,7 @@ import type { Pool } from '../build/types'
 import type { PoolGround } from '../ground/poolGround'
 import { drawnOutline } from '../ground/outline'
 import type { Dam } from '../materials/types'
-import { releaseOf, type ReleasePair } from '../materials/release'
+import { pairOf, type Pair } from '../materials/pairs'
 import { BOW_LIMIT_MM, damBow } from './bow'
 import { leakTest, type LeakTest } from './leakTest'
 import { lip } from './lip'
@@ -29,7 +29,7 @@ export interface DamPlan {
   extraMl: number
   /** How high the resin climbs the wall, mm: what there is to trim. */
   lipMm: number
-  release: ReleasePair | null
+  release: Pair | null
   beadMl: number
   leakTest: LeakTest
 }
@@ -106,7 +106,7 @@ export function damPlan(pool: Pool, ground: PoolGround, dam: Dam, liquidGCm3: nu
     braces: spans.reduce((sum, s) => sum + s.braces, 0),
     extraMl,
     lipMm: lip(RESIN_NM, liquidGCm3, CONTACT_DEG).riseMm,
-    release: releaseOf('two-part', dam.face),
+    release: pairOf('two-part', dam.face),
     beadMl: (dam.bead.mlPerM * lengthMm) / 1000,
     leakTest: leakTest(ground.lowestMm, ground.levelMm, ground.areaMm2, gelMin)
   }

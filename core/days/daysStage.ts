@@ -111,7 +111,9 @@ export function daysStage(build: Build, plan: StepsPlan, spansOf = freeSpans): D
     if (found === null) return { ...empty, problem: { kind: 'noHours', steps: [], longestWindowMin: 0, neededMin: 0 } }
     if ('problem' in found) {
       const steps = [...new Set(found.tasks.map(stepOf))]
-      const neededMin = Math.max(...network.tasks.filter((t) => found.tasks.includes(t.id)).map((t) => t.handsMin))
+      const asked = network.tasks.filter((t) => found.tasks.includes(t.id)).map((t) => t.handsMin)
+      const between = found.problem === 'tooTight' ? (network.links.find((l) => l.from === found.tasks[0] && l.to === found.tasks[1])?.minMin ?? 0) : 0
+      const neededMin = found.problem === 'tooTight' ? asked.reduce((sum, m) => sum + m, between) : Math.max(...asked)
       return { ...empty, free: spans, problem: { kind: found.problem, steps, longestWindowMin: longest, neededMin } }
     }
     return { ...empty, ...laidOut(plan, network, found, spans, startMs, calendar.zone) }
@@ -142,7 +144,7 @@ function networkOf(plan: StepsPlan, longest: number): { tasks: Task[]; links: Ta
   }
   const first = (step: string) => taskId(step, 1, parts.get(step)!)
   const last = (step: string) => taskId(step, parts.get(step)!, parts.get(step)!)
-  for (const link of plan.links) links.push({ from: last(link.from), to: first(link.to), minMin: link.minMin })
+  for (const link of plan.links) links.push({ from: last(link.from), to: first(link.to), minMin: link.minMin, ...(link.hard && link.maxMin !== undefined ? { maxMin: link.maxMin } : {}) })
   // finished only when the last coat is what it was to become
   tasks.push({ id: DONE, handsMin: 0, unattended: true })
   for (const step of plan.steps) links.push({ from: last(step.id), to: DONE, minMin: step.waitMin })
@@ -217,7 +219,7 @@ function chainOf(found: Schedule, handsMin: ReadonlyMap<string, number>, toMs: (
       task = cause.from
     } else if (cause.kind === 'hands') {
       task = cause.behind
-    } else if (cause.kind === 'hours') {
+    } else if (cause.kind === 'hours' || cause.kind === 'window') {
       put('hours', task, cause.readyMin, start)
       if (cause.from !== null) put('wait', cause.from, end(cause.from), cause.readyMin)
       task = cause.from

@@ -10,6 +10,8 @@ export interface TaskLink {
   from: string
   to: string
   minMin: number
+  /** Greatest wait that is kept to. */
+  maxMin?: number
 }
 
 /** Why a task starts when it does. */
@@ -20,6 +22,8 @@ export type Cause =
   /** It was ready (through `from`, if anything) before the hands were free: no free hours, or busy with another task. */
   | { kind: 'hours'; readyMin: number; from: string | null }
   | { kind: 'hands'; readyMin: number; behind: string }
+  /** It was held back so that what follows it meets its window. */
+  | { kind: 'window'; readyMin: number; from: string | null; follower: string }
 
 export interface ScheduleInput {
   /** When hands are free, minutes from 0, in order, without overlap. */
@@ -44,17 +48,22 @@ export const SITTING_GAP_MIN = 30
 
 /** No schedule can be made; `tasks` are those that could not be placed. */
 export interface NoSchedule {
-  problem: 'loop' | 'noWindow' | 'ranOut'
+  problem: 'loop' | 'noWindow' | 'ranOut' | 'tooTight'
   tasks: string[]
 }
 
+/** How often a task may be held back for what follows before the plan gives a window up. */
+const MOST_TRIES = 200
+
 /**
  * A schedule for one pair of hands by serial generation: task after task, the one with the longest tail first, each at
- * the earliest minute at which what it waits for is over and a free window takes it whole.
+ * the earliest minute at which what it waits for is over and a free window takes it whole. Where what follows it within a
+ * greatest wait would come too late, the first of the two is held back and the plan is laid out again.
  *
  * @param input  minutes, integers, from 0
  * @returns      starts, finish and why each task starts when it does; or what cannot be placed:
- *               `loop` the tasks wait for each other, `noWindow` longer than any free window, `ranOut` no window left
+ *               `loop` the tasks wait for each other, `noWindow` longer than any free window, `ranOut` no window left,
+ *               `tooTight` a greatest wait that no free window can keep
  * @source Serial schedule generation, longest tail first: Kolisch 1996; written from memory
  * @example schedule({ free: [[0, 60]], tasks: [{ id: 'pour', handsMin: 30 }], links: [] }).finishMin // 30
  */
@@ -81,6 +90,36 @@ export function schedule(input: ScheduleInput): Schedule | NoSchedule {
     tail.set(id, tasks.get(id)!.handsMin + rest)
   }
 
+  const lowerBoundMin = order.reduce((most, id) => (before.get(id)!.length === 0 ? Math.max(most, tail.get(id)!) : most), 0)
+  const tight = links.find((l) => l.maxMin !== undefined && !fitsSomewhere(free, tasks.get(l.from)!, tasks.get(l.to)!, l.minMin, l.maxMin))
+  if (tight) return { problem: 'tooTight', tasks: [tight.from, tight.to] }
+  const held = new Map<string, { at: number; follower: string }>()
+  for (let tries = 0; ; tries++) {
+    const laid = layOut(tasks, order, before, after, tail, free, held)
+    if ('problem' in laid) return laid
+    const late = links.find((l) => l.maxMin !== undefined && laid.starts[l.to] - laid.starts[l.from] - tasks.get(l.from)!.handsMin > l.maxMin)
+    if (!late) return { ...laid, lowerBoundMin, optimal: laid.finishMin === lowerBoundMin, sittings: countSittings(laid.busy) }
+    if (tries >= MOST_TRIES) return { problem: 'tooTight', tasks: [late.from, late.to] }
+    held.set(late.from, { at: laid.starts[late.to] - late.maxMin! - tasks.get(late.from)!.handsMin, follower: late.to })
+  }
+}
+
+/** Whether two tasks and the wait between them fit into one free window, or from the end of one into the next. */
+function fitsSomewhere(free: ScheduleInput['free'], from: Task, to: Task, minMin: number, maxMin: number): boolean {
+  if (from.unattended || to.unattended) return true
+  return free.some(([a, b], i) => {
+    if (b - a >= from.handsMin + minMin + to.handsMin) return true
+    return b - a >= from.handsMin && free.slice(i + 1, i + 8).some(([c, d]) => d - c >= to.handsMin && c - b <= maxMin)
+  })
+}
+
+interface LaidOut { starts: Record<string, number>; causes: Record<string, Cause>; finishMin: number; busy: { from: number; to: number; id: string }[] }
+
+/** One pass of serial generation. */
+function layOut(
+  tasks: ReadonlyMap<string, Task>, order: readonly string[], before: ReadonlyMap<string, TaskLink[]>, after: ReadonlyMap<string, TaskLink[]>,
+  tail: ReadonlyMap<string, number>, free: ScheduleInput['free'], held: ReadonlyMap<string, { at: number; follower: string }>
+): LaidOut | NoSchedule {
   const starts: Record<string, number> = {}
   const causes: Record<string, Cause> = {}
   const busy: { from: number; to: number; id: string }[] = []
@@ -88,8 +127,12 @@ export function schedule(input: ScheduleInput): Schedule | NoSchedule {
   const eligible = order.filter((id) => waiting.get(id) === 0)
   let finishMin = 0
   while (eligible.length > 0) {
-    let pick = 0
-    for (let i = 1; i < eligible.length; i++) if (tail.get(eligible[i])! > tail.get(eligible[pick])!) pick = i
+    // what must follow within a window goes first, then the longest tail
+    let pick = eligible.findIndex((id) => before.get(id)!.some((l) => l.maxMin !== undefined))
+    if (pick < 0) {
+      pick = 0
+      for (let i = 1; i < eligible.length; i++) if (tail.get(eligible[i])! > tail.get(eligible[pick])!) pick = i
+    }
     const [id] = eligible.splice(pick, 1)
     const task = tasks.get(id)!
     let ready = 0
@@ -101,7 +144,10 @@ export function schedule(input: ScheduleInput): Schedule | NoSchedule {
         binding = link
       }
     }
-    const linked: Cause = binding ? { kind: 'link', from: binding.from, minMin: binding.minMin } : { kind: 'start' }
+    const hold = held.get(id)
+    const linkedAt = ready
+    if (hold && hold.at > ready) ready = hold.at
+    const linked: Cause = ready > linkedAt ? { kind: 'window', readyMin: linkedAt, from: binding?.from ?? null, follower: hold!.follower } : binding ? { kind: 'link', from: binding.from, minMin: binding.minMin } : { kind: 'start' }
     if (task.unattended) {
       starts[id] = ready
       causes[id] = linked
@@ -123,8 +169,7 @@ export function schedule(input: ScheduleInput): Schedule | NoSchedule {
       if (left === 0) eligible.push(link.to)
     }
   }
-  const lowerBoundMin = order.reduce((most, id) => (before.get(id)!.length === 0 ? Math.max(most, tail.get(id)!) : most), 0)
-  return { starts, finishMin, lowerBoundMin, optimal: finishMin === lowerBoundMin, sittings: countSittings(busy), causes }
+  return { starts, causes, finishMin, busy }
 }
 
 function inOrder(tasks: readonly Task[], before: Map<string, TaskLink[]>, after: Map<string, TaskLink[]>): string[] {

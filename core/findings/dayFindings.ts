@@ -28,6 +28,15 @@ export function dayFindings(stages: Stages): Finding[] {
   if (problem.kind === 'loop') {
     return [{ ...base, id: 'loop', title: 'Steps wait for each other in a ring', number: `${problem.steps.length} steps`, reason: problem.steps.join(', '), wayOut: 'Take one of the falls out of the ring of pools.' }]
   }
+  if (problem.kind === 'tooTight') {
+    const title = (id: string) => stages.steps.steps.find((s) => s.id === id)?.title ?? id
+    const [from, to] = problem.steps
+    const link = stages.steps.links.find((l) => l.from === from && l.to === to)
+    return [{
+      ...base, id: 'too-tight', title: `No free stretch takes “${title(from)}” and then “${title(to ?? from)}”`, number: `${problem.neededMin} min needed, ${problem.longestWindowMin} at most`,
+      reason: `The second must begin ${link?.minMin ?? 0} to ${link?.maxMin ?? 0} min after the first: later the gel takes no mark.`, wayOut: 'Free a longer stretch on one day, or choose a gel that thickens sooner.'
+    }]
+  }
   const titles = [...new Set(problem.steps.map((id) => (stages.steps.steps.find((s) => s.id === id)?.title ?? id).replace(/, \d+ of \d+$/, '').toLowerCase()))]
   const names = titles.slice(0, 2).join(', ') + (titles.length > 2 ? ` and ${titles.length - 2} more` : '')
   return [

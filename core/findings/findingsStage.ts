@@ -3,11 +3,13 @@ import { poolsOf } from '../build/types'
 import type { Shelf } from '../materials/shelf'
 import { dayFindings, roomFindings } from './dayFindings'
 import { baseFindings, levelFindings, measuringFindings, offBase, soundingFindings } from './groundFindings'
-import { THICKEST_GEL_MM } from './limits'
+import { gelFindings } from './gelFindings'
 import { mixFindings } from './mixFindings'
+import { orderFindings } from './orderFindings'
 import { pourFindings } from './pourFindings'
-import { counted, mm, type Finding, type Make, type Stages } from './types'
+import { mm, type Finding, type Make, type Stages } from './types'
 import { waterFindings } from './waterFindings'
+import { whiteFindings } from './whiteFindings'
 
 /** Last stage: looks over the whole plan. Stops first, then warnings, then notes, each in the order of the work. */
 export function findingsStage(build: Build, stages: Stages, shelf: Shelf): Finding[] {
@@ -15,7 +17,9 @@ export function findingsStage(build: Build, stages: Stages, shelf: Shelf): Findi
     ...baseFindings(build, stages.ground),
     ...poolsOf(build).flatMap((pool) => poolFindings(build, pool, stages, shelf)),
     ...waterFindings(build, stages.forms),
-    ...gelFindings(build, stages),
+    ...gelFindings(build, stages, shelf),
+    ...whiteFindings(build, stages),
+    ...orderFindings(build, stages),
     ...roomFindings(build, stages),
     ...dayFindings(stages)
   ]
@@ -27,18 +31,6 @@ export function findingsStage(build: Build, stages: Stages, shelf: Shelf): Findi
   }
   const rank = { stop: 0, warn: 1, note: 2 }
   return found.sort((a, b) => rank[a.severity] - rank[b.severity])
-}
-
-/** Runs that ask for more gel than dries in one go. */
-function gelFindings(build: Build, stages: Stages): Finding[] {
-  return stages.stacks.forms.flatMap((stack) => {
-    const water = build.waters.find((w) => w.id === stack.id)
-    if (water?.kind !== 'reach' || stack.gelMm.most <= THICKEST_GEL_MM) return []
-    return [{
-      id: `thick-gel:${water.id}`, severity: 'note' as const, place: 'build-up' as const, water: water.id, title: `${water.name}: too much gel to lay at once`, number: `${mm(stack.gelMm.most)}, ${counted(stages.amounts.sizes.waters[water.id]?.gelCoats ?? 1, 'coat')}`,
-      reason: `Laid thicker than ${mm(THICKEST_GEL_MM)} at once it stays white inside for weeks.`, wayOut: 'The plan builds it up in coats and lets each clear. Fewer days: carve the bed, or pour, up towards the water line.'
-    }]
-  })
 }
 
 function poolFindings(build: Build, pool: Pool, stages: Stages, shelf: Shelf): Finding[] {

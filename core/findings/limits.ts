@@ -12,9 +12,13 @@ export const DROPS_OFF_SHARE = 0.15
 export const UNSURE_SHARE = 0.12
 /** Air this damp keeps a bed from drying, %. Common practice, no source. */
 export const DAMP_RH_PCT = 75
-/** Gel laid thicker than this at once stays white for weeks, mm. Common practice (G1), no source. */
-export const THICKEST_GEL_MM = 6
 /** Less of the bed than this shows: it might as well be black, %. Common practice, no source. */
 export const HIDDEN_BED_PCT = 6
 /** A coat of light resin thinner than this is a crust, mm. Common practice, no source. */
 export const CRUST_MM = 0.6
+/** Points that sink by more than this share of their height are seen to. Common practice, no source. */
+export const SLUMPS_SHARE = 0.1
+/** So much more white than the water has is seen as too much, % of the surface. Common practice, no source. */
+export const MORE_WHITE_PCT = 10
+/** A prop lower than this stands in the gel it should hold up, mm. Common practice, no source. */
+export const SHORTEST_PROP_MM = 1.5

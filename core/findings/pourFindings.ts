@@ -2,7 +2,7 @@ import type { Build, Pool } from '../build/types'
 import { BOW_LIMIT_MM } from '../dams/bow'
 import type { PourHeat } from '../heat/pourHeat'
 import { BOILS_C } from '../heat/verdict'
-import { FACES } from '../materials/release'
+import { THINGS } from '../materials/pairs'
 import { onShelf, type Shelf } from '../materials/shelf'
 import type { PoolStack } from '../stacks/poolStack'
 import { wayFor } from '../ways/catalog'
@@ -138,7 +138,7 @@ function damFindings(pool: Pool, stack: PoolStack, shelf: Shelf, make: Make): Fi
   }
   const { release } = stack.dam
   if (release && !dam.stays && (release.result === 'holds' || release.result === 'bonds' || release.result === 'spoils')) {
-    found.push(make('release', { severity: release.result === 'bonds' ? 'warn' : 'note', place: 'build-up', title: `${pool.name}: resin on ${FACES[dam.face]}`, number: release.result, reason: release.why, wayOut: 'Face it with packing tape, or wax it thinly, before it is set.' }))
+    found.push(make('release', { severity: release.result === 'bonds' ? 'warn' : 'note', place: 'build-up', title: `${pool.name}: resin on ${THINGS[dam.face].name}`, number: release.result, reason: release.why, wayOut: 'Face it with packing tape, or wax it thinly, before it is set.' }))
   }
   return found
 }

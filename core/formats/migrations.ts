@@ -1,4 +1,4 @@
-import { BED_COLOURS, fallDefaults, flowDefaults, poolDefaults } from '../build/newBuild'
+import { BED_COLOURS, fallDefaults, finishDefaults, flowDefaults, makingDefaults, poolDefaults } from '../build/newBuild'
 import type { Fault } from '../build/fault'
 import { shown } from './checked'
 
@@ -9,7 +9,7 @@ export type AnyVersion = Record<string, unknown> & { version: number }
 export type Migration = (file: AnyVersion) => AnyVersion
 
 /** The version this app writes. */
-export const CURRENT_VERSION = 3
+export const CURRENT_VERSION = 4
 
 /**
  * The dated list of versions, each with the step that takes a file from it to the next.
@@ -18,8 +18,10 @@ export const CURRENT_VERSION = 3
  *     has colours and the base a tilt.
  * 3 — 2026-11-25, one flow runs down the chain; runs, seas and splashes are waters; falls have steps and may cling;
  *     modules join at edges of the base.
+ * 4 — 2026-11-25, moving waters say in how many coats, on which film and how far tilted they are built; white water and
+ *     spray are made in a way; repairs are kept.
  */
-export const MIGRATIONS: ReadonlyMap<number, Migration> = new Map([[1, withPours], [2, withFlow]])
+export const MIGRATIONS: ReadonlyMap<number, Migration> = new Map([[1, withPours], [2, withFlow], [3, withMaking]])
 
 /** What is no object is left as it is: the check that follows says so. */
 const isObject = (value: unknown): value is Record<string, unknown> => typeof value === 'object' && value !== null && !Array.isArray(value)
@@ -35,6 +37,11 @@ function withPours(file: AnyVersion): AnyVersion {
 function withFlow(file: AnyVersion): AnyVersion {
   const waters = Array.isArray(file.waters) ? file.waters.map((water: unknown) => (isObject(water) && water.kind === 'fall' ? { ...fallDefaults(), ...water } : water)) : file.waters
   return { ...flowDefaults(), ...file, waters }
+}
+
+function withMaking(file: AnyVersion): AnyVersion {
+  const waters = Array.isArray(file.waters) ? file.waters.map((water: unknown) => (isObject(water) && water.kind !== 'pool' ? { make: makingDefaults(), ...water } : water)) : file.waters
+  return { ...finishDefaults(), ...file, waters }
 }
 
 /**

@@ -78,6 +78,11 @@ const pool = open({
   gloss: open({ gel: id().required(), coats: Joi.number().integer().min(1).max(12).required() }).required()
 })
 
+const making = () =>
+  open({
+    coats: Joi.number().integer().min(1).max(40).allow(null).required(), nextCoatH: Joi.number().min(0).max(5000).allow(null).required(), film: id().required(),
+    droopMm: Joi.number().greater(0).max(100).required(), tiltDeg: Joi.number().min(0).max(90).required()
+  }).required()
 const fall = open({
   kind: Joi.valid('fall').required(),
   id: id().required(),
@@ -92,7 +97,8 @@ const fall = open({
   spares: Joi.number().integer().min(0).max(100).required(),
   steps: Joi.number().integer().min(1).max(60).required(),
   treadMm: extent().required(),
-  hang: Joi.valid('by-flow', 'free', 'clinging').required()
+  hang: Joi.valid('by-flow', 'free', 'clinging').required(),
+  make: making()
 })
 
 const heading = () => Joi.number().min(-360).max(360).required()
@@ -105,7 +111,8 @@ const reach = open({
   widthMm: extent().required(),
   bed: Joi.valid('smooth', 'gravel', 'cobbles', 'boulders').required(),
   boulders: Joi.array().items(open({ id: id().required(), name: name().required(), x: mm().required(), y: mm().required(), widthMm: extent().required(), heightMm: extent().required() })).max(300).unique('id').required(),
-  gel: id().required()
+  gel: id().required(),
+  make: making()
 })
 const sea = open({
   kind: Joi.valid('sea').required(),
@@ -121,7 +128,8 @@ const sea = open({
   periodS: Joi.number().greater(0).max(100).required(),
   crest: open({ x: mm().required(), y: mm().required(), lengthMm: extent().required() }).allow(null).required(),
   phase: Joi.number().min(0).max(1).required(),
-  gel: id().required()
+  gel: id().required(),
+  make: making()
 })
 const angle = () => Joi.number().min(0).max(180).required()
 const splash = open({
@@ -139,17 +147,18 @@ const splash = open({
   widthMm: extent().required(),
   speedMS: Joi.number().greater(0).max(FASTEST_MS).allow(null).required(),
   dropMm: extent().allow(null).required(),
-  gel: id().required()
+  gel: id().required(),
+  make: making()
 })
 const KINDS = { pool, fall, reach, sea, splash }
 
 /**
- * The build file, version 3. Keys it does not know are allowed everywhere and kept: a later version, or the builder, may
+ * The build file, version 4. Keys it does not know are allowed everywhere and kept: a later version, or the builder, may
  * have put them there.
  */
 export const BUILD_SCHEMA = open({
   format: Joi.valid('tall-spindle-build').required(),
-  version: Joi.valid(3).required(),
+  version: Joi.valid(4).required(),
   id: id().required(),
   name: name().required(),
   scale: Joi.string().min(1).max(40).required().custom((value: string, helpers) => (scaleRatio(value) === null ? helpers.error('any.scale') : value)),
@@ -177,6 +186,15 @@ export const BUILD_SCHEMA = open({
     .required(),
   flow: open({ mood: Joi.valid(...MOODS).required(), dischargeM3S: Joi.number().greater(0).max(1e6).allow(null).required() }).required(),
   meets: Joi.array().items(Joi.valid(...SIDES)).unique().max(4).required(),
+  finish: open({
+    white: id().required(), spray: id().required(), reliefMm: Joi.number().greater(0).max(100).required(),
+    yours: Joi.array().items(open({ water: id().required(), pct: Joi.number().min(0).max(100).required() })).unique('water').max(200).required()
+  }).required(),
+  repairs: Joi.array()
+    .items(open({ id: id().required(), trouble: id().required(), water: id().required(), measured: Joi.object().pattern(id(), Joi.number().min(-1e6).max(1e6)).required() }))
+    .unique('id')
+    .max(200)
+    .required(),
   section: open({ from: point().required(), to: point().required() }).required(),
   outOfLevel: open({ xDeg: tilt().required(), yDeg: tilt().required() }).required(),
   room: open({ tempC: Joi.number().min(-40).max(60).required(), rhPct: Joi.number().min(0).max(100).required() }).required(),

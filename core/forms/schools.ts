@@ -5,7 +5,7 @@ import type { SeaPlan } from './formsStage'
 export interface SchoolTakes { school: string; takes: string }
 
 /** Left over at both ends of a master, to be sawn flush, mm. Common practice, no source. */
-const SAWN_MM = 4
+export const SAWN_MM = 4
 /** Foam left round a carving, mm; tissue lapped over an edge, as a share. Common practice, no source. */
 const CARVED_MM = 4
 const LAPPED = 1.35

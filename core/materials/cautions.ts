@@ -11,7 +11,11 @@ export const CAUTIONS = {
   blade: 'Cut away from the hand that holds the work, with a fresh blade.',
   hotglue: 'Hot glue burns, and softens again under a warm pour.',
   uv: 'The lamp is for the part, not for eyes or skin.',
-  isocyanate: 'Foaming polyurethane glue contains isocyanates: gloves and air, and read its sheet first.'
+  isocyanate: 'Foaming polyurethane glue contains isocyanates: gloves and air, and read its sheet first.',
+  superglue: 'Super glue bonds skin in seconds and its vapour stings: dots, moving air, eye protection.',
+  solvent: 'Solvent cement burns and its vapour is harmful: moving air, no flame, a closed bottle, and never on foam.',
+  latex: 'Latex and rubber compounds can bring on allergy: gloves, and read the sheet first.',
+  hotwater: 'Hot water and hot air scald, and film curls fast: tongs, and a trial on a scrap.'
 } as const
 
 export type CautionId = keyof typeof CAUTIONS

@@ -1,7 +1,10 @@
 import { DAMS } from './dams'
 import { LAMPS, LIGHT_RESINS } from './light'
 import { RESINS } from './resins'
-import { GELS, LACQUERS, LANDFORMS, SEALERS, SHELLS, SUNDRIES } from './sundries'
+import { GELS } from './gels'
+import { LACQUERS, LANDFORMS, SEALERS, SHELLS, SUNDRIES } from './sundries'
+import { FILLERS } from './fillers'
+import { FILMS } from './films'
 import { TINTS } from './tints'
 import type { Material, MaterialKind } from './types'
 
@@ -16,7 +19,7 @@ export type Shelf = ReadonlyMap<string, Material>
 export const shelfOf = (materials: readonly Material[]): Shelf => new Map(materials.map((m) => [m.id, m]))
 
 export const BUILT_IN: readonly Material[] = [
-  ...RESINS, ...LIGHT_RESINS, ...LAMPS, ...TINTS, ...GELS, ...LACQUERS, ...LANDFORMS, ...SHELLS, ...SEALERS, ...DAMS, ...SUNDRIES
+  ...RESINS, ...LIGHT_RESINS, ...LAMPS, ...TINTS, ...GELS, ...FILMS, ...FILLERS, ...LACQUERS, ...LANDFORMS, ...SHELLS, ...SEALERS, ...DAMS, ...SUNDRIES
 ]
 
 export const BUILT_IN_SHELF: Shelf = shelfOf(BUILT_IN)

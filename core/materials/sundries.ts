@@ -1,19 +1,12 @@
-import type { Gel, Lacquer, Landform, Sealer, Shell, Sundry } from './types'
+import type { Lacquer, Landform, Sealer, Shell, Sundry } from './types'
 
 /**
- * Ground, gels and what else is used up, by kind. Figures after trade sections 1, 4, 5 (G3–G5): common practice, no
+ * Ground, lacquers and what else is used up, by kind. Figures after trade sections 1, 4, 5 (G5): common practice, no
  * source. Conductivities and softening of foam, plaster and plywood as in the contract of `cure`, the others typical,
  * from memory. Packs and prices are invented.
  */
 const FOAM = { kWMK: 0.035, cJGK: 1.45, softensC: 75 }
 const PLASTER = { kWMK: 0.3, cJGK: 1, densityGCm3: 1, softensC: null }
-
-
-export const GELS: readonly Gel[] = [
-  { kind: 'gel', id: 'ripple-gel', name: 'Ripple gel', note: 'Holds a stipple after about 20 min; clear overnight when thin.', cautions: [], densityGCm3: 1.05, coatMm: 2, labelC: 20, peelH: 20, clearH: 24, finestMm: 2, pack: { amount: 200, price: 14 } },
-  { kind: 'gel', id: 'clear-caulk', name: 'Clear-drying acrylic caulk', note: 'Runs in beads and peels off baking paper. Silicone does not: it bonds for good.', cautions: [], densityGCm3: 1.1, coatMm: 3, labelC: 20, peelH: 24, clearH: 36, finestMm: 3, pack: { amount: 300, price: 5 } },
-  { kind: 'gel', id: 'heavy-gloss-gel', name: 'Heavy gloss gel', note: 'Stands in peaks; slow to clear when thick.', cautions: [], densityGCm3: 1.04, coatMm: 3, labelC: 20, peelH: 30, clearH: 48, finestMm: 2.5, pack: { amount: 250, price: 12 } }
-]
 
 export const LANDFORMS: readonly Landform[] = [
   { kind: 'landform', id: 'xps', name: 'Extruded foam (XPS)', note: 'Carves crisply; solvent and heat melt it.', cautions: ['hotwire', 'dust', 'blade'], glueMin: 180, glue: 'foam-glue', hatch: 'cells', thermal: { ...FOAM, densityGCm3: 0.033 }, pack: { amount: 22_500, price: 12 } },
@@ -61,5 +54,12 @@ export const SUNDRIES: readonly Sundry[] = [
   sundry('white-acrylic', 'White acrylic', 'ml', [60, 5], 'Off-white first, pure white last and only at the edge.'),
   sundry('gloss', 'Gloss varnish', 'ml', [100, 7]),
   sundry('fibre', 'Teased polyester fibre', 'g', [50, 3]),
+  sundry('carving-foam', 'Carving foam for parts', 'ml', [2000, 6], 'Fine-celled: cuts without tearing.'),
+  sundry('prop-foam', 'Props and jig blocks', 'piece', [20, 4], 'Foam blocks, glue sticks, pens: whatever is as high as the jig says.'),
+  sundry('air-dry-clay', 'Air-dry clay', 'g', [500, 4], 'A day to dry; seal it before rubber.'),
+  sundry('mould-rubber', 'Brush-on moulding rubber', 'g', [500, 16], 'Six thin coats, cloth in the fourth.'),
+  sundry('mould-cloth', 'Cloth for the mould', 'cm²', [10_000, 5]),
+  sundry('solvent-cement', 'Solvent cement', 'ml', [50, 5], 'Welds clear sheet; eats foam.'),
+  sundry('ready-strip', 'Ready-made strip of water', 'cm²', [200, 12], 'Trimmed to height.'),
   sundry('edge-paint', 'Edge paint', 'ml', [100, 5])
 ]

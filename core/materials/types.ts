@@ -2,7 +2,7 @@ import type { RatioBasis } from '../calculators/mix'
 import type { TintLook } from '../colour/tint'
 import type { CureKinetics } from '../heat/kinetics'
 import type { CautionId } from './cautions'
-import type { FaceId } from './release'
+import type { FaceId, ThingId } from './pairs'
 import type { Thermal } from './thermal'
 
 interface Kind<K extends string> {
@@ -66,15 +66,25 @@ export interface Tint extends Kind<'tint'> {
   dropsPerMl: number
 }
 
-/** A gel or caulk that loses water and clears. Times at 20 °C and 50 % for a coat of `coatMm`. */
+/** A gel or caulk that loses water and clears. */
 export interface Gel extends Kind<'gel'> {
   densityGCm3: number
+  /** As thick as it is usually laid, mm. */
   coatMm: number
-  labelC: number
-  peelH: number
-  clearH: number
   /** Crest to crest of the finest ripple it keeps, mm. Common practice, no source. */
   finestMm: number
+  /** How it dries: share of the volume that stays, diffusivity of water in it at 20 °C, how that falls, what holds its last water. */
+  solidsVol: number
+  dM2S: number
+  fallsBy: number
+  chi: number
+  /** How it flows: viscosity when laid, time in which it grows e-fold at 20 °C and 50 %, skin, yield stress. */
+  viscosityPaS: number
+  thickenMin: number
+  surfaceTensionNM: number
+  yieldPa: number
+  /** Stiffness when dry, GPa. */
+  dryModulusGPa: number
 }
 
 /** A lacquer that dries by the can's time at 20 °C and 50 %. */
@@ -134,5 +144,20 @@ export interface Sundry extends Kind<'sundry'> {
   mixedFrom?: readonly (readonly [name: string, share: number])[]
 }
 
-export type Material = Resin | LightResin | Lamp | Tint | Gel | Lacquer | Landform | Shell | Sealer | Dam | Sundry
+/** A clear film or sheet that parts are made on. */
+export interface Film extends Kind<'film'> {
+  thicknessMm: number
+  modulusGPa: number
+  densityGCm3: number
+  /** What it is among things that stick or spoil. */
+  face: ThingId
+}
+
+/** What is stirred into gel to make it white and stand. */
+export interface Filler extends Kind<'filler'> {
+  densityGCm3: number
+  form: 'powder' | 'fibre'
+}
+
+export type Material = Resin | LightResin | Lamp | Tint | Gel | Film | Filler | Lacquer | Landform | Shell | Sealer | Dam | Sundry
 export type MaterialKind = Material['kind']

@@ -1,5 +1,5 @@
 import { amountsStage } from '../amounts/amountsStage'
-import { poolDefaults } from '../build/newBuild'
+import { finishDefaults, makingDefaults, poolDefaults } from '../build/newBuild'
 import type { Build, Calendar, OutOfLevelAngles, Pool } from '../build/types'
 import { curesStage } from '../cures/curesStage'
 import { freeSpans } from '../days/calendar'
@@ -70,11 +70,11 @@ export function planner(): Planner {
     yield 'stacks'
     const a = amounts(settled, g, f, s, shelf)
     yield 'amounts'
-    const c = cures(settled, s, a, shelf)
+    const c = cures(settled, f, s, a, shelf)
     yield 'cures'
     const st = steps(settled, s, a, c)
     yield 'steps'
-    const d = days({ ...settled, ...ONLY_CALENDAR, calendar: build.calendar }, st)
+    const d = days({ ...settled, ...finishDefaults(), ...ONLY_CALENDAR, calendar: build.calendar }, st)
     yield 'days'
     const stages: Stages = { ground: g, forms: f, stacks: s, amounts: a, cures: c, steps: st, days: d }
     const findings = findingsStage(build, stages, shelf)
@@ -88,7 +88,8 @@ const NO_HABITS = { room: { tempC: 0, rhPct: 0 }, mixing: { wastePct: 0, cupG: 0
 /** The shape of moving water asks nothing of what its pools are made of. */
 const onlyShapes = (build: Build): Build => ({
   ...build, ...NO_HABITS,
-  waters: build.waters.map((w) => (w.kind === 'pool' ? { ...w, ...poolDefaults(), standing: w.standing, way: '', resin: '', dam: '', tints: [] } : w))
+  ...finishDefaults(),
+  waters: build.waters.map((w) => (w.kind === 'pool' ? { ...w, ...poolDefaults(), standing: w.standing, way: '', resin: '', dam: '', tints: [] } : { ...w, way: '', make: makingDefaults() }))
 })
 /** Days depend on the calendar and the network alone. */
 const ONLY_CALENDAR = { ...NO_HABITS, waters: [], base: { widthMm: 0, depthMm: 0 }, section: { from: [0, 0], to: [0, 0] } } satisfies Partial<Build>

@@ -2,7 +2,9 @@ import type { Build, Fall, Water } from '../build/types'
 import { fallsOf, poolsOf } from '../build/types'
 import type { AmountsPlan } from '../amounts/amountsStage'
 import type { CuresPlan } from '../cures/curesStage'
-import type { StacksPlan } from '../stacks/stacksStage'
+import type { FormStack, StacksPlan } from '../stacks/stacksStage'
+import { repairCures, repairWay } from '../troubles/repairs'
+import { TROUBLES } from '../troubles/troubles'
 import { insideRing, type Point2 } from '../geometry/polygon'
 import { joinsOf } from '../ground/joins'
 import { isWorked } from './bodySizes'
@@ -25,6 +27,9 @@ export interface Step {
   waitMin: number
   becomes: State | null
   cautions: CautionId[]
+  tools: readonly string[]
+  /** What may not come near; empty: nothing in particular. */
+  forbids: string
 }
 
 /** From the end of one step to the start of another, at least so long. */
@@ -34,6 +39,8 @@ export interface StepLink {
   minMin: number
   /** Greatest gap: past it the next one asks for more work (a scuff before a pour). Left out: none. */
   maxMin?: number
+  /** Past it the next one cannot be done at all: the days keep to it. */
+  hard?: true
   becomes: State | null
 }
 
@@ -42,7 +49,7 @@ export interface StepsPlan {
   links: StepLink[]
 }
 
-/** A way at work on something: the groundwork, one water, or the finishing. */
+/** A way at work on something: the groundwork, one water, white water, spray, the finishing, or a repair. */
 interface Scope {
   key: string
   water: Water | null
@@ -71,12 +78,29 @@ export function stepsStage(build: Build, stacks: StacksPlan, amounts: AmountsPla
   return { steps: steps.sort((a, b) => a.order - b.order), links }
 }
 
+/** Steps of a moving water say its own coat, window, part and props. */
+function formDetailed(step: Step, template: StepTemplate, k: number, stack: FormStack): Step {
+  const { laying, part } = stack
+  const notes: string[] = []
+  if (template.times === 'gelCoats' && laying) {
+    notes.push(`Coat ${k} of ${laying.coats}: ${tenth(laying.wetMm)} mm wet, ${tenth(laying.dryMm)} mm when dry.`)
+    if (laying.tiltDeg > 0) notes.push(`It runs on this slope: tilt the whole model back by ${laying.tiltDeg}° until it is firm.`)
+  }
+  const props = part?.overhang?.props
+  if ((template.id === 'foot' || template.id === 'hang') && props && props.count > 0) notes.push(`Props ${part.overhang!.stand.map((p) => `${tenth(p.xMm)} mm out, ${tenth(p.heightMm)} mm high`).join('; ')}.`)
+  if (template.id === 'roll' && part?.former) notes.push(`Former ${tenth(2 * part.former.radiusMm)} mm across; film ${tenth(part.lengthMm)} × ${tenth(part.widthMm)} mm, and a spare.`)
+  if ((template.id === 'master' || template.id === 'saw') && part?.mould) notes.push(`Made ${tenth(part.mould.longMm)} mm long, sawn to ${tenth(part.lengthMm)} mm: ${part.trimMm} mm off each end.`)
+  return notes.length > 0 ? { ...step, how: `${notes.join(' ')} ${step.how}` } : step
+}
+
 const tenth = (value: number) => String(Math.round(value * 10) / 10)
 
 /** Steps that follow from this very pool say its figures: how high to fill, how much to pour, how long to light. */
 function detailed(step: Step, template: StepTemplate, k: number, scope: Scope, stacks: StacksPlan, amounts: AmountsPlan): Step {
   const stack = stacks.pools.find((s) => s.id === scope.water?.id)
-  if (!stack) return step
+  const form = stacks.forms.find((s) => s.id === scope.key)
+  if (form) return formDetailed(step, template, k, form)
+  if (!stack || scope.key !== stack.id) return step
   const test = stack.dam?.leakTest
   if (template.id === 'leak' && test) return { ...step, how: `Stand the job in a tray. Fill to ${tenth(test.levelsMm[k - 1])} mm, mark it, wait ${test.waitMin} min and look again. It stops dropping where the hole is.` }
   const layer = stack.layers[k - 1]
@@ -114,7 +138,28 @@ function scopesOf(build: Build, amounts: AmountsPlan, cures: CuresPlan): Scope[]
     const sizes = waters[water.id] ?? {}
     if (way && isWorked(water.kind, sizes)) scopes.push({ key: water.id, water, way, sizes, cures: cures.waters[water.id] ?? {} })
   }
-  return [...scopes, { key: 'finish', water: null, way: WAYS.get('finishing')!, sizes: whole, cures: cures.ground }]
+  const overall = (key: 'white' | 'spray', id: string): Scope[] => {
+    const way = wayFor(key, id)
+    return way ? [{ key, water: null, way, sizes: whole, cures: cures.ground }] : []
+  }
+  return [
+    ...scopes,
+    // white is worked wherever there is water; spray where it falls or is thrown
+    ...((whole.waterCm2 ?? 0) > 0 ? overall('white', build.finish.white) : []), ...((whole.widthCm ?? 0) + (whole.sprayCm2 ?? 0) > 0 ? overall('spray', build.finish.spray) : []),
+    ...repairScopes(build, scopes, whole),
+    { key: 'finish', water: null, way: WAYS.get('finishing')!, sizes: whole, cures: cures.ground }
+  ]
+}
+
+/** Repairs that the plan takes in, each after the work on its water and before the finishing. */
+function repairScopes(build: Build, scopes: readonly Scope[], whole: Sizes): Scope[] {
+  return build.repairs.flatMap((repair): Scope[] => {
+    const trouble = TROUBLES.find((t) => t.id === repair.trouble)
+    const water = build.waters.find((w) => w.id === repair.water) ?? null
+    if (!trouble) return []
+    const own = scopes.find((s) => s.key === repair.water)
+    return [{ key: repair.id, water, way: repairWay(trouble), sizes: own?.sizes ?? whole, cures: repairCures(trouble, repair.measured, own?.cures ?? {}) }]
+  })
 }
 
 const timesDone = (template: StepTemplate, sizes: Sizes): number => {
@@ -136,6 +181,8 @@ function stepFrom(scope: Scope, template: StepTemplate, k: number, count: number
     how: template.how,
     right: template.right,
     handsMin: Math.max(1, Math.round(grown(template.hands, scope.sizes))),
+    tools: template.tools ?? [],
+    forbids: template.forbids ?? '',
     breakable: template.breakable ?? false,
     waitMin: minMin,
     becomes,
@@ -143,10 +190,11 @@ function stepFrom(scope: Scope, template: StepTemplate, k: number, count: number
   }
 }
 
-function waitOf(scope: Scope, wait: Wait | undefined): { minMin: number; maxMin?: number; becomes: State | null } {
+function waitOf(scope: Scope, wait: Wait | undefined): Pick<StepLink, 'minMin' | 'maxMin' | 'hard' | 'becomes'> {
   if (!wait) return { minMin: 0, becomes: null }
   const maxMin = wait.max ? scope.cures[wait.max] : undefined
-  return { minMin: typeof wait.min === 'number' ? wait.min : (scope.cures[wait.min] ?? 0), ...(maxMin === undefined ? {} : { maxMin }), becomes: wait.becomes }
+  const minMin = typeof wait.min === 'number' ? wait.min : (scope.cures[wait.min] ?? 0)
+  return { minMin, ...(maxMin === undefined ? {} : { maxMin: Math.max(minMin, maxMin), ...(wait.hard ? { hard: true as const } : {}) }), becomes: wait.becomes }
 }
 
 function linksBefore(scope: Scope, template: StepTemplate, to: string, scopes: readonly Scope[], build: Build): StepLink[] {
@@ -165,13 +213,15 @@ function resolve(scope: Scope, after: After, to: string, scopes: readonly Scope[
   const { step, wait } = typeof after === 'string' ? { step: after, wait: undefined } : after
   const [where, name] = step.includes('/') ? step.split('/') : [null, step]
   return scopesNamed(where, scope, scopes, build).flatMap((from) => {
+    if (name === '*') return from.way.steps.flatMap((t) => (timesDone(t, from.sizes) > 0 ? resolve(from, t.id, to, scopes, build).map(({ maxMin: _m, hard: _h, ...link }) => link) : []))
     const own = from.way.anchors?.[name] ?? name
     const template = from.way.steps.find((t) => t.id === own)
     if (!template) throw new Error(`way ${from.way.id} has no step ${name}`)
     const count = timesDone(template, from.sizes)
     if (count === 0) return template.after.flatMap((earlier) => resolve(from, earlier, to, scopes, build))
-    const { minMin, becomes } = waitOf(from, wait ?? template.wait)
-    return [{ from: stepId(from, template, count, count), to, minMin, becomes }]
+    // a greatest wait is for the next step of the same way: others only come after it
+    const { maxMin, hard, ...rest } = waitOf(from, wait ?? template.wait)
+    return [{ from: stepId(from, template, count, count), to, ...rest, ...(from === scope && maxMin !== undefined ? { maxMin, ...(hard ? { hard } : {}) } : {}) }]
   })
 }
 
@@ -208,6 +258,11 @@ function scopesNamed(where: string | null, scope: Scope, scopes: readonly Scope[
       )
     case 'forms':
       return keyed(build.waters.filter((w) => w.kind !== 'pool' && w.kind !== 'fall').map((w) => w.id))
+    case 'repairs':
+      return keyed(build.repairs.map((r) => r.id))
+    case 'own':
+      // all that is made of the water a repair belongs to
+      return keyed([scope.water?.id])
     case 'under':
       return keyed(scope.water ? poolsUnder(build, scope.water) : [])
     default:

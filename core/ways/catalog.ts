@@ -1,4 +1,5 @@
 import { BRUSHED_RIDGES } from './brushedRidges'
+import { BUILT_IN_PLACE, CAULK_RIBBON, CUT_SHEET, FLOODED_FALL, PACK_STEPS, READY_STRIP } from './falls'
 import { FINISHING } from './finishing'
 import { FROZEN_DRIPS } from './frozenDrips'
 import { GLOSS_GEL } from './glossGel'
@@ -7,12 +8,23 @@ import { LAYERED_RAPID } from './layeredRapid'
 import { LIGHT_CURED_POUR } from './lightCuredPour'
 import { PAPER_SKIN } from './paperSkin'
 import { PEEL_STRIPS } from './peelStrips'
+import { RESIN_RAPID, STROKED_RIPPLES } from './rapids'
+import { BAG_SKIN, FIBRE_SPLASH, PICKED_PASTE } from './splashes'
+import { DUSTED_FIBRE, TEASED_FIBRE } from './sprays'
 import { TWO_PART_POUR } from './twoPartPour'
+import { CARVED_WAVE, CAST_WAVE, CURL_FILM } from './waves'
+import { FIBRE_PASTE, FILLER_PASTE, FROTH, PAINTED_WHITE, SNOW_PASTE, SPONGED_WHITE } from './whites'
 import type { Way } from './types'
 
 /** Every way of working, by id. To add one, write its file and name it here. */
 export const WAYS: ReadonlyMap<string, Way> = new Map(
-  [GROUNDWORK, TWO_PART_POUR, LIGHT_CURED_POUR, PAPER_SKIN, GLOSS_GEL, PEEL_STRIPS, LAYERED_RAPID, BRUSHED_RIDGES, FROZEN_DRIPS, FINISHING].map((way) => [way.id, way])
+  [
+    GROUNDWORK, TWO_PART_POUR, LIGHT_CURED_POUR, PAPER_SKIN, GLOSS_GEL,
+    PEEL_STRIPS, CAULK_RIBBON, CUT_SHEET, PACK_STEPS, BUILT_IN_PLACE, FLOODED_FALL, READY_STRIP,
+    LAYERED_RAPID, RESIN_RAPID, STROKED_RIPPLES, BRUSHED_RIDGES, CAST_WAVE, CURL_FILM, CARVED_WAVE,
+    FROZEN_DRIPS, BAG_SKIN, PICKED_PASTE, FIBRE_SPLASH,
+    PAINTED_WHITE, SPONGED_WHITE, FILLER_PASTE, SNOW_PASTE, FIBRE_PASTE, FROTH, TEASED_FIBRE, DUSTED_FIBRE, FINISHING
+  ].map((way) => [way.id, way])
 )
 
 /** The way of an id that serves a kind of thing, or null. @example wayFor('pool', 'two-part-pour')?.name */

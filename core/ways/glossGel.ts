@@ -3,7 +3,8 @@ import type { Way } from './types'
 /** Gloss gel over a painted bed, no depth at all: trade section 2 and G7. Common practice, no source. */
 export const GLOSS_GEL: Way = {
   id: 'gloss-gel', for: 'pool', name: 'Gloss gel over paint', note: 'A painted bed under brushed gloss gel: rivers and seas seen from far off.',
-  body: { depth: 'painted', risk: 'Dust sinks in and cannot be cleaned off; a thick coat stays white.', reversible: 'Yes: the coat peels and is done again.' },
+  compare: { depth: 'painted', risk: 'Dust sinks in and cannot be cleaned off; a thick coat stays white.', reversible: 'Yes: the coat peels and is done again.' },
+  meets: [{ a: 'gel', b: 'sealed-foam', wants: 'on' }],
   anchors: { pour: 'deepen', undam: 'deepen', ripple: 'coat' },
   steps: [
     {

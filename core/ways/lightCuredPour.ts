@@ -1,11 +1,13 @@
 import { DAM_STEPS } from './damSteps'
+import { rippleSteps } from './rippleSteps'
 import type { Way } from './types'
 
 /** A body of water in coats that a lamp cures: trade sections 2 and 6 (C4, C6–C8). Common practice, no source. */
 export const LIGHT_CURED_POUR: Way = {
   id: 'light-cured-pour', for: 'pool', name: 'Light-cured pour in coats', note: 'Minutes a coat instead of a day, for small and shallow water.',
-  body: { depth: 'real', risk: 'Sticky where the light does not reach: under overhangs, in deep tint, in a coat too thick.', reversible: 'No, but each coat can be looked at before the next.' },
+  compare: { depth: 'real', risk: 'Sticky where the light does not reach: under overhangs, in deep tint, in a coat too thick.', reversible: 'No, but each coat can be looked at before the next.' },
   anchors: { pour: 'coat' },
+  meets: [{ a: 'gel', b: 'cured-resin', wants: 'on' }, { a: 'light', b: 'cured-resin', wants: 'on' }],
   steps: [
     ...DAM_STEPS,
     {
@@ -17,10 +19,7 @@ export const LIGHT_CURED_POUR: Way = {
       id: 'undam', order: 14, title: 'Wipe the tack off and undam', how: 'Light it once more all over, wipe with alcohol, peel the dam, trim the lip.', right: 'Dry to the touch everywhere, under the overhangs too.',
       hands: { fixed: 8, per: { damCm: 0.25, areaCm2: 0.01 } }, wait: { becomes: 'cured', min: 30 }, after: ['coat'], cautions: ['uv', 'blade', 'torch']
     },
-    {
-      id: 'ripple', order: 17, title: 'Lay and stipple the ripples', how: 'Brush on a thin coat of ripple gel, leave it until it holds a mark, stipple along the flow.', right: 'All ripples run one way and stay when the brush is gone.',
-      hands: { fixed: 30, per: { areaCm2: 0.02 } }, wait: { becomes: 'clear', min: 'rippleClear' }, after: ['undam', 'falls/hang'], cautions: []
-    }
+    ...rippleSteps(['undam', 'falls/hang'])
   ],
   uses: [
     { material: 'light.resin', amount: { fixed: 5, per: { lightG: 1 } } },

@@ -3,7 +3,8 @@ import type { Way } from './types'
 /** A skin of tissue over foam, painted to look deep, and lacquer: trade section 2 and G5. Common practice, no source. */
 export const PAPER_SKIN: Way = {
   id: 'paper-skin', for: 'pool', name: 'Paper skin and lacquer', note: 'Tissue in thinned glue over the foam, painted deep, then gloss lacquer. No dam, no heat.',
-  body: { depth: 'painted', risk: 'Lacquer that eats foam through a thin skin; wrinkles that read as cloth.', reversible: 'Yes: paint and lacquer over it.' },
+  compare: { depth: 'painted', risk: 'Lacquer that eats foam through a thin skin; wrinkles that read as cloth.', reversible: 'Yes: paint and lacquer over it.' },
+  meets: [{ a: 'lacquer', b: 'clear-gel', wants: 'unharmed' }],
   anchors: { pour: 'tissue', undam: 'tissue', ripple: 'lacquer' },
   steps: [
     {

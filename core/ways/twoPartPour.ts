@@ -1,10 +1,12 @@
 import type { Way } from './types'
 import { DAM_STEPS } from './damSteps'
+import { rippleSteps } from './rippleSteps'
 
 /** A body of water poured in layers: trade sections 1 (9–14), 3 and 4 (P3, P6, D3). Common practice, no source. */
 export const TWO_PART_POUR: Way = {
   id: 'two-part-pour', for: 'pool', name: 'Two-part pour in layers', note: 'Resin behind a dam, no deeper at once than ground and dam can bear.',
-  body: { depth: 'real', risk: 'Leaks, heat and a wrong ratio: all three are final.', reversible: 'No: cut out and poured again.' },
+  compare: { depth: 'real', risk: 'Leaks, heat and a wrong ratio: all three are final.', reversible: 'No: cut out and poured again.' },
+  meets: [{ a: 'two-part', b: 'sealed-foam', wants: 'unharmed' }, { a: 'gel', b: 'cured-resin', wants: 'on' }],
   steps: [
     ...DAM_STEPS,
     {
@@ -24,13 +26,7 @@ export const TWO_PART_POUR: Way = {
       how: 'Peel the dam away from the pour. Trim the lip that climbed it with a sharp blade, cutting away from the hand.', right: 'One level edge, no white stress marks.',
       hands: { fixed: 8, per: { damCm: 0.25 } }, after: [{ step: 'pour', wait: { becomes: 'firm', min: 'undam' } }], cautions: ['blade']
     },
-    {
-      id: 'ripple', order: 17, title: 'Lay and stipple the ripples',
-      how: 'Brush on a thin coat of ripple gel, leave it until it holds a mark, stipple along the flow. Come back after ten minutes and stipple what has faded.',
-      right: 'All ripples run one way and stay when the brush is gone.',
-      hands: { fixed: 30, per: { areaCm2: 0.02 } }, wait: { becomes: 'clear', min: 'rippleClear' },
-      after: ['undam', { step: 'pour', wait: { becomes: 'firm', min: 'firm' } }, 'falls/hang'], cautions: []
-    }
+    ...rippleSteps(['undam', { step: 'pour', wait: { becomes: 'firm', min: 'firm' } }, 'falls/hang'])
   ],
   setIn: {
     id: 'set-in', order: 13, title: 'Set into the water', how: 'Stand it on the gelled pour with a dab of resin, foot dry and sealed; look at it from the front before the next pour holds it for good.',

@@ -113,19 +113,19 @@ describe('Clocks and questions', () => {
   })
   it('ways of a body are compared for one very pool: painted ways have no heat and no depth, poured ones both', () => {
     const [pond] = poolsOf(demo())
-    const compared = answer({ ask: 'compareWays', build: demo(), pool: pond.id }, BUILT_IN_SHELF)
+    const compared = answer({ ask: 'compareWays', build: demo(), what: pond.id }, BUILT_IN_SHELF)
     expect(compared.map((c) => c.way)).to.deep.equal(['two-part-pour', 'light-cured-pour', 'paper-skin', 'gloss-gel'])
     for (const c of compared) {
       expect(c.handsMin).to.be.greaterThan(20)
       expect(c.money).to.be.greaterThan(0)
-      expect(c.poolDays).to.be.greaterThan(0)
+      expect(c.ownDays).to.be.greaterThan(0)
       expect(c.risk.length).to.be.greaterThan(10)
       const painted = c.way === 'paper-skin' || c.way === 'gloss-gel'
       expect(c.clarityPct === null).to.equal(painted)
       expect(c.peakC === null).to.equal(painted)
     }
     // light wants no waits between coats, and a lamp's spot at a time over a whole pond
-    expect(compared[1].poolDays!).to.be.lessThan(compared[0].poolDays!)
+    expect(compared[1].ownDays!).to.be.lessThan(compared[0].ownDays!)
     expect(compared[1].handsMin).to.be.greaterThan(compared[0].handsMin)
     expect(compared[2].money).to.be.lessThan(compared[0].money / 3)
   })

@@ -156,18 +156,22 @@ describe('The days of a build', () => {
   })
   it('the order of the trade holds: dam before leak test before pour before undam before strips are hung', () => {
     const start = (id: string) => plan.days.work.find((w) => w.step === id)!.startMs
-    const order = ['ground/base', 'ground/carve', 'ground/shell', 'ground/paint', 'ground/seal#1', 'ground/texture', 'millpond/dam', 'millpond/leak', 'millpond/dryout', 'millpond/pour#1', 'millpond/pour#3', 'millpond/undam', 'weir/hang', 'millpond/ripple', 'finish/white', 'finish/gloss', 'finish/edges']
+    const order = ['ground/base', 'ground/carve', 'ground/shell', 'ground/paint', 'ground/seal#1', 'ground/texture', 'millpond/dam', 'millpond/leak', 'millpond/dryout', 'millpond/pour#1', 'millpond/pour#3', 'millpond/undam', 'weir/hang', 'millpond/gelcoat', 'millpond/ripple', 'white/white', 'finish/gloss', 'finish/edges']
     order.slice(1).forEach((id, i) => expect(start(id), `${order[i]} before ${id}`).to.be.greaterThan(start(order[i])))
     expect(start('weir/run')).to.be.lessThan(start('millpond/pour#1'))
   })
   it('a step that can be broken off is spread over short evenings; a pour is not', () => {
     const build = fresh()
     const hours = (to: string): Calendar['week'] => Object.fromEntries(Object.keys(NONE).map((d) => [d, [['19:00', to]]])) as Calendar['week']
-    const short = derivePlan({ ...build, calendar: { ...build.calendar, week: hours('19:45') } })
+    const short = derivePlan({ ...build, calendar: { ...build.calendar, week: hours('20:15') } })
     expect(short.days.problem).to.equal(null)
     expect(short.days.work.filter((w) => w.step === 'ground/landform').length).to.be.greaterThan(0)
     expect(short.days.work.some((w) => w.parts > 1)).to.equal(true)
     const tiny = derivePlan({ ...build, calendar: { ...build.calendar, week: hours('19:10') } })
+    // strips that are combed while they thicken want more in one go than a short evening has
+    const tight = derivePlan({ ...build, calendar: { ...build.calendar, week: hours('19:40') } })
+    expect(tight.days.problem?.kind).to.equal('tooTight')
+    expect(tight.findings[0]).to.include({ id: 'too-tight', severity: 'stop' })
     expect(tiny.days.problem?.kind).to.equal('noWindow')
     expect(tiny.findings[0]).to.include({ id: 'no-window', severity: 'stop' })
     expect(tiny.days.finish).to.equal(null)

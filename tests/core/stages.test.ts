@@ -43,10 +43,10 @@ describe('Steps', () => {
 
   it('what a build does not need is left out, and what came after it comes after what came before it', () => {
     const bare = derivePlan(still(fresh({ pool: true, fall: false, poolBelow: false })))
-    for (const id of ['pool1/dam', 'pool1/undam', 'pool1/chip', 'finish/spray']) expect(step(bare, id), id).to.equal(undefined)
+    for (const id of ['pool1/dam', 'pool1/undam', 'pool1/chip', 'spray/spray']) expect(step(bare, id), id).to.equal(undefined)
     expect(before(bare, 'pool1/leak').map((l) => l.from)).to.have.members(['ground/texture', 'ground/level'])
-    expect(before(bare, 'pool1/ripple').map((l) => l.from)).to.deep.equal(['pool1/pour#2'])
-    expect(before(bare, 'finish/gloss').map((l) => l.from)).to.deep.equal(['finish/white'])
+    expect(before(bare, 'pool1/gelcoat').map((l) => l.from)).to.deep.equal(['pool1/pour#2'])
+    expect(before(bare, 'finish/gloss').map((l) => l.from)).to.have.members(['white/white', 'pool1/ripple'])
     expect(bare.days.finish).to.be.a('string')
   })
   it('a dam comes off when its pour stands without it, which is longer than the wait for the next pour; that has a greatest wait too', () => {
@@ -63,8 +63,8 @@ describe('Steps', () => {
     expect(before(plan, 'millpond/pour#2').map((l) => l.from)).to.have.members(['millpond/pour#1', 'millpond/set-in:otter'])
   })
   it('a fall is hung when the pools above and below are undammed, and the pools are rippled when it hangs', () => {
-    expect(before(plan, 'weir/hang').map((l) => l.from)).to.include.members(['weir/run', 'millpond/undam', 'tailrace/undam'])
-    for (const pool of ['millpond', 'tailrace']) expect(before(plan, `${pool}/ripple`).map((l) => l.from)).to.include('weir/hang')
+    expect(before(plan, 'weir/hang').map((l) => l.from)).to.include.members(['weir/comb', 'millpond/undam', 'tailrace/undam'])
+    for (const pool of ['millpond', 'tailrace']) expect(before(plan, `${pool}/gelcoat`).map((l) => l.from)).to.include('weir/hang')
   })
   it('every link joins steps that are there, and the order of the trade never runs backwards within a water', () => {
     const ids = new Set(plan.steps.steps.map((s) => s.id))

@@ -1,5 +1,5 @@
 import { expect } from 'chai'
-import { addBoulder, addFall, addReachPoint, buildCrest, changeBoulder, changeFall, changeGel, changePool, changeReach, moveReachPoint, moveWater, removeReachPoint, removeWater, renameWater, setCause, setFlow, type Edit } from '../../core/build/edits'
+import { addBoulder, addFall, addReachPoint, buildCrest, changeBoulder, changeFall, changeGel, changePool, changeReach, moveReachPoint, moveWater, removeReachPoint, removeWater, renameWater, setCause, setFlow, type Edit, setWay } from '../../core/build/edits'
 import { SPLASH_ANGLES } from '../../core/build/newBuild'
 import type { Build, Fall, Reach, Sea } from '../../core/build/types'
 import type { Explanation } from '../../core/explain/explanations'
@@ -66,21 +66,24 @@ describe('Figures of moving water say where they come from', () => {
 describe('Moving water in the plan', () => {
   it('every kind of water has a way, and runs, seas and splashes wait for the pour under them', () => {
     for (const kind of ['pool', 'fall', 'reach', 'sea', 'splash'] as const) expect(waysFor(kind).length, kind).to.be.above(0)
-    const { steps, links } = planOf(mole).steps
+    const ridges = setWay('seas', 'brushed-ridges')(mole)
+    const { steps, links } = derivePlan(ridges).steps
     for (const [step, last] of [['seas/mark', 'sea/pour'], ['column/gel', 'sea/pour'], ['seas/mark', 'sea/undam']]) {
       expect(links.some((l) => l.to === step && l.from.startsWith(last)), `${step} after ${last}`).to.equal(true)
     }
-    expect(links.some((l) => l.to === 'finish/white' && l.from === 'seas/gel'), 'white comes after the crests').to.equal(true)
-    const at = (id: string) => planOf(mole).days.work.find((w) => w.step === id)!.startMs
+    expect(links.some((l) => l.to === 'white/white' && l.from === 'seas/gel'), 'white comes after the crests').to.equal(true)
+    const at = (id: string) => derivePlan(ridges).days.work.find((w) => w.step === id)!.startMs
     expect(at('seas/gel')).to.be.above(at('seas/mark'))
-    expect(at('finish/white')).to.be.above(at('seas/gel'))
-    expect(steps.filter((s) => s.water === 'column').length).to.equal(2)
+    expect(at('white/white')).to.be.above(at('seas/gel'))
+    expect(steps.filter((s) => s.water === 'column').length).to.equal(3)
   })
   it('a run is built up in as many coats as its thickest place asks for, each after the one before has cleared', () => {
     const { stacks, amounts, steps } = planOf(gorge)
     const { most, mean } = stacks.forms.find((s) => s.id === 'rapid')!.gelMm
     const coats = amounts.sizes.waters.rapid.gelCoats!
-    expect(coats).to.equal(Math.ceil(most / 2))
+    const { laying } = stacks.forms.find((s) => s.id === 'rapid')!
+    expect(coats * laying!.dryMm).to.be.closeTo(most, 1e-9)
+    expect(laying!.wetMm).to.be.below(6)
     expect(mean).to.be.below(most)
     expect(steps.steps.filter((s) => s.id.startsWith('rapid/body#'))).to.have.length(coats)
     const next = steps.links.find((l) => l.from === 'rapid/body#1' && l.to === 'rapid/body#2')!
@@ -89,8 +92,9 @@ describe('Moving water in the plan', () => {
   it('gel for a run is bought by its volume; another gel is another line', () => {
     const line = (b: Build, id: string) => derivePlan(b).amounts.shopping.find((l) => l.material === id)?.byWater.rapid ?? 0
     const form = planOf(gorge).forms.reaches[0]
-    const mean = planOf(gorge).stacks.forms.find((s) => s.id === 'rapid')!.gelMm.mean
-    expect(line(gorge, 'ripple-gel')).to.be.closeTo(2 + 1.15 * ((form.lengthMm * form.widthMm * mean) / 1000), 1e-6)
+    const { gelMm, laying } = planOf(gorge).stacks.forms.find((s) => s.id === 'rapid')!
+    const wet = (gelMm.mean * laying!.wetMm) / laying!.dryMm
+    expect(line(gorge, 'ripple-gel')).to.be.closeTo(2 + 1.15 * ((form.lengthMm * form.widthMm * wet) / 1000), 1e-6)
     expect(line(changeGel('rapid', 'clear-caulk')(gorge), 'ripple-gel')).to.equal(0)
     expect(line(changeGel('rapid', 'clear-caulk')(gorge), 'clear-caulk')).to.be.above(10)
   })

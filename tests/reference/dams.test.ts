@@ -1,7 +1,8 @@
 import { expect } from 'chai'
 import { calculate } from '../../core/calculators/contract'
 import { damBow } from '../../core/dams/bow'
-import { dryOutMin, evaporation, saturationPa } from '../../core/dams/dryOut'
+import { dryOutMin } from '../../core/dams/dryOut'
+import { evaporation, saturationPa } from '../../core/drying/air'
 import { holeFor, leak, RESIN_PA_S, WATER } from '../../core/dams/leak'
 import { leakTest } from '../../core/dams/leakTest'
 import { lip } from '../../core/dams/lip'
@@ -11,7 +12,7 @@ import { irradianceAt, lightPlan, tintPerMm } from '../../core/light/lightBody'
 import { opticsOf } from '../../core/colour/tint'
 import { LAMPS, LIGHT_RESINS } from '../../core/materials/light'
 import { TINTS } from '../../core/materials/tints'
-import { releaseOf } from '../../core/materials/release'
+import { pairOf } from '../../core/materials/pairs'
 
 const square = (edges: Plate['edges']): Plate => ({ widthM: 0.2, heightM: 0.2, thicknessM: 0.001, modulusPa: 3e9, poisson: 0.3, edges, top: 'as-edges' })
 const coefficient = (plate: Plate, pressure: (x: number, y: number) => number) => (bend(plate, pressure).at(0.5, 0.5) * rigidity(plate)) / plate.widthM ** 4
@@ -124,11 +125,11 @@ describe('Light cure against the working curve (Jacobs 1992, from memory)', () =
     expect(lightPlan({ ...body, coatMm: 30 }, resin, LAMPS[0], 40, 4000, dose).secondsPerCoat).to.equal(null)
   })
   it('C2, C3, C10, C11 of what sticks to what (common practice, no source)', () => {
-    expect(releaseOf('light', 'polythene')!.result).to.equal('peels')
-    expect(releaseOf('light', 'acetate')!.result).to.equal('vanishes')
-    expect(releaseOf('gel', 'pack-plastic')!.result).to.equal('peels')
-    expect(releaseOf('two-part', 'damp-plaster')!.result).to.equal('spoils')
-    expect(releaseOf('two-part', 'unsealed-foam')!.result).to.equal('spoils')
-    expect(releaseOf('gel', 'clay')).to.equal(null)
+    expect(pairOf('light', 'polythene')!.result).to.equal('peels')
+    expect(pairOf('light', 'acetate')!.result).to.equal('vanishes')
+    expect(pairOf('gel', 'pack-plastic')!.result).to.equal('peels')
+    expect(pairOf('two-part', 'damp-plaster')!.result).to.equal('spoils')
+    expect(pairOf('two-part', 'unsealed-foam')!.result).to.equal('spoils')
+    expect(pairOf('gel', 'clay')).to.equal(null)
   })
 })

@@ -4,7 +4,7 @@ import { mix, rescueTint } from '../../core/calculators/mix'
 import { NAMED_SCALES, scaleRatio } from '../../core/calculators/scale'
 import { outOfLevelByDifference, outOfLevelByTilt } from '../../core/calculators/level'
 import { volumeOver } from '../../core/calculators/volume'
-import { dryFactor } from '../../core/cures/curesStage'
+import { dryFactor } from '../../core/drying/air'
 import { stripCount } from '../../core/forms/fallForm'
 
 const plain = { partA: 1, partB: 1, basis: 'mass' as const, densityA: 1.1, densityB: 1.1, wastePct: 0, cupG: 0, batchMaxG: 1000, readabilityG: 0.1, tints: [] }
