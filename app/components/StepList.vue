@@ -12,6 +12,7 @@ defineProps<{ steps: Step[] }>()
       <div>
         <b>{{ s.title }}</b>
         <p class="small">{{ s.how }}</p>
+        <p v-if="s.tools.length || s.forbids" class="small soft"><template v-if="s.tools.length">With {{ s.tools.join(', ') }}. </template><b v-if="s.forbids">Keep away: {{ s.forbids }}.</b></p>
         <p class="small soft"><span class="hands">{{ duration(s.handsMin) }} of work</span><template v-if="s.waitMin && s.becomes">, then <span class="state"><svg width="26" height="12" aria-hidden="true"><rect width="26" height="12" :fill="`url(#state-${s.becomes})`" /></svg></span> {{ duration(s.waitMin) }} until {{ s.becomes === 'wet' ? 'looked at again' : s.becomes }}</template></p>
       </div>
     </li>

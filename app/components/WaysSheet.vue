@@ -41,19 +41,26 @@ onBeforeUnmount(() => cancel())
 
 const best = computed(() => {
   const least = (pick: (w: WayCompared) => number | null) => Math.min(...found.value.flatMap((w) => { const v = pick(w); return v === null || w.stops.length ? [] : [v] }))
-  return { days: least((w) => w.poolDays), hands: least((w) => w.handsMin), money: least((w) => w.money) }
+  return { finish: least((w) => w.finishMs), days: least((w) => w.ownDays), sittings: least((w) => w.ownSittings), hands: least((w) => w.handsMin), money: least((w) => w.money), weight: least((w) => w.weightG) }
 })
-const LINES: { name: string; of: (w: WayCompared) => string; best?: (w: WayCompared) => boolean }[] = [
-  { name: 'this pool takes', of: (w) => (w.poolDays === null ? '–' : `${w.poolDays < 10 ? w.poolDays.toFixed(1) : Math.round(w.poolDays)} days`), best: (w) => w.poolDays === best.value.days },
-  { name: 'build finished', of: (w) => (w.finishMs ? dayAndClock(w.finishMs, props.zone) : 'no date') },
+const pool = computed(() => props.build.waters.find((w) => w.id === props.what)?.kind === 'pool')
+const weight = (g: number) => (g < 1 ? g.toFixed(2) : g < 10 ? g.toFixed(1) : Math.round(g))
+interface Line { name: string; of: (w: WayCompared) => string; best?: (w: WayCompared) => boolean }
+const LINES = computed<Line[]>(() => [
+  ...(pool.value ? [{ name: 'this pool takes', of: (w: WayCompared) => (w.ownDays === null ? '–' : `${w.ownDays < 10 ? w.ownDays.toFixed(1) : Math.round(w.ownDays)} days`), best: (w: WayCompared) => w.ownDays === best.value.days }] : []),
+  { name: 'build finished', of: (w) => (w.finishMs ? dayAndClock(w.finishMs, props.zone) : 'no date'), best: (w) => !pool.value && w.finishMs === best.value.finish },
+  { name: 'sittings at it', of: (w) => `${w.ownSittings} of ${w.sittings}`, best: (w) => w.ownSittings === best.value.sittings },
   { name: 'hands on', of: (w) => duration(w.handsMin), best: (w) => w.handsMin === best.value.hands },
   { name: 'materials', of: (w) => `${settings.currency}${w.money.toFixed(2)}`, best: (w) => w.money === best.value.money },
-  { name: 'warmest', of: (w) => (w.peakC === null ? 'stays cool' : `${Math.round(w.peakC)} °C`) },
-  { name: 'bed seen', of: (w) => (w.clarityPct === null ? 'depth is painted' : `${Math.round(w.clarityPct)} % at the deepest`) },
-  { name: 'laid in', of: (w) => (w.layers ? `${w.layers} ${w.layers === 1 ? 'layer' : 'layers'}` : 'a skin') },
+  { name: 'weighs', of: (w) => `${weight(w.weightG)} g`, best: (w) => !pool.value && w.weightG === best.value.weight },
+  ...(pool.value ? [
+    { name: 'warmest', of: (w: WayCompared) => (w.peakC === null ? 'stays cool' : `${Math.round(w.peakC)} °C`) },
+    { name: 'bed seen', of: (w: WayCompared) => (w.clarityPct === null ? 'depth is painted' : `${Math.round(w.clarityPct)} % at the deepest`) }
+  ] : []),
+  { name: 'laid in', of: (w) => (w.layers ? `${w.layers} ${pool.value ? 'layer' : 'coat'}${w.layers === 1 ? '' : 's'}` : pool.value ? 'a skin' : 'no coats') },
   { name: 'risk', of: (w) => w.risk },
   { name: 'taken back', of: (w) => w.reversible }
-]
+])
 </script>
 
 <template>

@@ -4,27 +4,33 @@ import 'element-plus/theme-chalk/el-slider.css'
 import 'element-plus/theme-chalk/el-tooltip.css'
 import 'element-plus/theme-chalk/el-popper.css'
 import { computed, defineAsyncComponent, ref, watch } from 'vue'
-import { changeFall, changeGel, changePool } from '../../core/build/edits'
+import { changeFall, changeMaking, changePool, setWay } from '../../core/build/edits'
 import { explainColour, explainLight } from '../../core/explain/explanations'
-import { onShelf, ofKind } from '../../core/materials/shelf'
+import { explainWindow } from '../../core/explain/gelExplanations'
+import { onShelf } from '../../core/materials/shelf'
 import { wayFor } from '../../core/ways/catalog'
 import BodyForm from '../components/BodyForm.vue'
-import ChoiceField from '../components/ChoiceField.vue'
+import CoatsSheet from '../components/CoatsSheet.vue'
 import DamSheet from '../components/DamSheet.vue'
 import FindingsList from '../components/FindingsList.vue'
 import How from '../components/How.vue'
+import MakingForm from '../components/MakingForm.vue'
 import NumberField from '../components/NumberField.vue'
 import StepList from '../components/StepList.vue'
 import WaysSheet from '../components/WaysSheet.vue'
 import ColourStrip from '../drawings/ColourStrip.vue'
 import CoreSample from '../drawings/CoreSample.vue'
 import LightDepth from '../drawings/LightDepth.vue'
+import MinutesDrawing from '../drawings/MinutesDrawing.vue'
 import SectionDrawing from '../drawings/SectionDrawing.vue'
 import { duration, mm, number } from '../format'
 import { useBuildStore } from '../stores/build'
 import { useSettingsStore } from '../stores/settings'
 
 const HeatSheet = defineAsyncComponent(() => import('../components/HeatSheet.vue'))
+const PartSheet = defineAsyncComponent(() => import('../components/PartSheet.vue'))
+const WhiteSheet = defineAsyncComponent(() => import('../components/WhiteSheet.vue'))
+const WrongSheet = defineAsyncComponent(() => import('../components/WrongSheet.vue'))
 const store = useBuildStore()
 const settings = useSettingsStore()
 const build = computed(() => store.build!)
@@ -37,24 +43,30 @@ const ground = computed(() => plan.value?.ground.pools.find((g) => g.id === pool
 const cures = computed(() => plan.value?.cures.waters[water.value?.id ?? ''] ?? {})
 const form = computed(() => plan.value?.forms.falls.find((f) => f.id === fall.value?.id))
 const built = computed(() => plan.value?.stacks.forms.find((s) => s.id === water.value?.id))
-const coats = computed(() => stack.value?.coats ?? plan.value?.stacks.falls.find((s) => s.id === fall.value?.id)?.coats ?? built.value?.coats ?? [])
-const moving = computed(() => (water.value?.kind === 'reach' || water.value?.kind === 'sea' || water.value?.kind === 'splash' ? water.value : null))
-const setGel = (gel: string) => moving.value && store.edit('Gel', changeGel(moving.value.id, gel))
+const coats = computed(() => stack.value?.coats ?? built.value?.coats ?? [])
+const moving = computed(() => (water.value && water.value.kind !== 'pool' ? water.value : null))
+const laying = computed(() => built.value?.laying ?? null)
+const part = computed(() => built.value?.part ?? null)
+const gel = computed(() => (laying.value ? onShelf(store.shelf, 'gel', laying.value.gel) : null))
 const way = computed(() => (water.value ? wayFor(water.value.kind, water.value.way) : null))
+/** The touch that the way's own steps wait for. */
+const touch = computed(() => way.value?.steps.map((s) => s.wait?.min).find((m): m is 'dragOpens' => typeof m === 'string' && m.endsWith('Opens'))?.replace('Opens', '') ?? '')
 const steps = computed(() => (plan.value?.steps.steps ?? []).filter((s) => s.water === water.value?.id))
-const gels = computed(() => ofKind(store.shelf, 'gel'))
 const dam = computed(() => (pool.value ? onShelf(store.shelf, 'dam', pool.value.dam) : null))
 const lightResin = computed(() => (pool.value ? onShelf(store.shelf, 'light-resin', pool.value.light.resin) : null))
 const value = (event: Event) => (event.target as HTMLSelectElement).value
 
-type Leaf = 'core' | 'heat' | 'light' | 'dam' | 'colour' | 'ways'
+type Leaf = 'core' | 'coats' | 'minutes' | 'part' | 'heat' | 'light' | 'dam' | 'colour' | 'ways' | 'white' | 'wrong'
 const leaf = ref<Leaf>('core')
 const leaves = computed<{ id: Leaf; name: string }[]>(() => [
   { id: 'core', name: 'Layers' },
+  ...(laying.value ? [{ id: 'coats' as const, name: 'Coats' }, { id: 'minutes' as const, name: 'Minutes' }] : []),
+  ...(part.value ? [{ id: 'part' as const, name: 'Part' }] : []),
   ...(stack.value?.heat ? [{ id: 'heat' as const, name: 'Heat' }] : []),
   ...(stack.value?.light ? [{ id: 'light' as const, name: 'Light' }] : []),
   ...(stack.value?.dam ? [{ id: 'dam' as const, name: 'Dam' }] : []),
-  ...(pool.value && stack.value?.colours ? [{ id: 'colour' as const, name: 'Colour' }, { id: 'ways' as const, name: 'Compare ways' }] : [])
+  ...(pool.value && stack.value?.colours ? [{ id: 'colour' as const, name: 'Colour' }] : []),
+  ...(water.value ? [{ id: 'ways' as const, name: 'Compare ways' }, { id: 'white' as const, name: 'White' }, { id: 'wrong' as const, name: 'Gone wrong' }] : [])
 ])
 watch(leaves, (all) => { if (!all.some((l) => l.id === leaf.value)) leaf.value = 'core' })
 const setBed = (key: 'bedDeep' | 'bedShore', event: Event) => store.edit('Bed colour', (b) => ({ ...b, ground: { ...b.ground, [key]: value(event) } }), key)
@@ -100,7 +112,18 @@ const setBed = (key: 'bedDeep' | 'bedShore', event: Event) => store.edit('Bed co
               <p class="small soft">A screen glows and resin does not: pour a chip first. Chips are fitted to your own bottle on Shelf.</p>
             </div>
           </div>
-          <WaysSheet v-else-if="leaf === 'ways' && pool" :build="build" :pool="pool.id" :way="pool.way" :zone="build.calendar.zone" @choose="store.edit('Way', changePool(pool!.id, { way: $event }))" />
+          <CoatsSheet v-else-if="leaf === 'coats' && laying && gel && moving" :laying="laying" :gel="gel" :room="build.room" :chosen="moving.make.coats" @choose="store.edit('Coats', changeMaking(moving!.id, { coats: $event }))" />
+          <div v-else-if="leaf === 'minutes' && laying && gel" class="lower">
+            <MinutesDrawing class="grow" :windows="laying.windows" :touch-min="laying.touchMin" :does="touch" />
+            <dl class="figures lamp">
+              <div v-for="w in laying.windows" :key="w.id" :data-window="w.id"><dt>{{ w.name }}</dt><dd><How :about="explainWindow(w, laying, gel)">{{ w.opensMin }}–{{ w.closesMin }} min</How></dd></div>
+              <p class="wide small soft">After a coat of {{ mm(Math.min(laying.wetMm, gel.coatMm)) }} is laid, for ripples {{ mm(laying.rippleMm) }} apart. Sooner the mark fades; later the gel takes none. Days keeps the two steps together.</p>
+            </dl>
+          </div>
+          <PartSheet v-else-if="leaf === 'part' && part" :part="part" />
+          <WhiteSheet v-else-if="leaf === 'white' && plan" :build="build" :white="plan.amounts.white" />
+          <WrongSheet v-else-if="leaf === 'wrong' && water" :build="build" :water="water" />
+          <WaysSheet v-else-if="leaf === 'ways' && water" :build="build" :what="water.id" :way="water.way" :zone="build.calendar.zone" @choose="store.edit('Way', setWay(water!.id, $event))" />
         </div>
       </div>
     </div>
@@ -109,22 +132,15 @@ const setBed = (key: 'bedDeep' | 'bedShore', event: Event) => store.edit('Bed co
       <section class="panel pad stack">
         <label class="field"><span class="name">Water</span><select class="choice" :value="water?.id" data-test="water-pick" @change="store.selected = value($event)"><option v-for="w in build.waters" :key="w.id" :value="w.id">{{ w.name }}</option></select></label>
         <BodyForm v-if="pool" :key="pool.id" :pool="pool" :stack="stack" />
-        <template v-if="fall && form">
-          <div v-if="way"><b>{{ way.name }}</b><p class="small soft">{{ way.note }}</p></div>
-          <ChoiceField label="Strips of" :model-value="fall.gel" :options="gels" @update:model-value="store.edit('Gel', changeFall(fall!.id, { gel: $event }))" />
-          <p class="small soft">{{ gels.find((g) => g.id === fall?.gel)?.note }}</p>
+        <MakingForm v-if="moving" :key="moving.id" :water="moving" :stack="built" />
+        <template v-if="fall && form && part?.shape === 'strips'">
           <div class="grid2">
             <NumberField label="Width of a strip" unit="mm" :model-value="fall.stripWidthMm" :min="2" :max="500" @update:model-value="store.edit('Strip width', changeFall(fall!.id, { stripWidthMm: $event! }), 'stripwidth')" />
             <NumberField label="Spares to choose from" :model-value="fall.spares" :min="0" :max="100" whole @update:model-value="store.edit('Spares', changeFall(fall!.id, { spares: $event! }), 'spares')" />
           </div>
           <p>{{ form.strips }} strips hang side by side, each {{ mm(form.stripMm) }} long; make <b>{{ form.stripsToMake }}</b>.</p>
         </template>
-        <template v-if="moving && built">
-          <div v-if="way"><b>{{ way.name }}</b><p class="small soft">{{ way.note }}</p></div>
-          <ChoiceField label="Gel" :model-value="moving.gel" :options="gels" data-test="gel" @update:model-value="setGel" />
-          <p class="small soft">{{ gels.find((g) => g.id === moving?.gel)?.note }}</p>
-          <p v-if="moving.kind === 'reach'">{{ mm(built.gelMm.mean) }} of gel on average over what is poured, {{ mm(built.gelMm.most) }} at most.</p>
-        </template>
+        <p v-if="moving?.kind === 'reach' && built">{{ mm(built.gelMm.mean) }} of gel on average over what is poured, {{ mm(built.gelMm.most) }} at most.</p>
       </section>
     </div>
   </div>
@@ -136,6 +152,7 @@ const setBed = (key: 'bedDeep' | 'bedShore', event: Event) => store.edit('Bed co
 .lower { display: flex; gap: 16px; min-height: 0; height: 100%; }
 .core { flex: 1; overflow: auto; min-width: 0; }
 .order { flex: 1.15; overflow: auto; min-width: 0; }
+.wide { grid-column: 1 / -1; }
 .lamp { width: 260px; align-content: start; }
 .bedform { width: 216px; gap: 9px; }
 .bedform input[type='color'] { width: 44px; height: 26px; border: 1px solid var(--line-strong); background: none; padding: 1px; margin-left: auto; }

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { OWN_KINDS } from '../../core/formats/bottleSchema'
-import { FACES, RELEASE, type FaceId, type Poured } from '../../core/materials/release'
+import { HARM, otherOf, pairOf, PAIRS, THINGS, type Outcome, type ThingId } from '../../core/materials/pairs'
 import { onShelf } from '../../core/materials/shelf'
 import type { Material } from '../../core/materials/types'
 import { unitOf } from '../../core/materials/units'
@@ -19,8 +19,8 @@ const shelf = useShelfStore()
 const settings = useSettingsStore()
 type Leaf = 'bottles' | 'stock' | 'chips' | 'release'
 const leaf = ref<Leaf>('bottles')
-const LEAVES: { id: Leaf; name: string }[] = [{ id: 'bottles', name: 'Bottles' }, { id: 'stock', name: 'Stock and prices' }, { id: 'chips', name: 'Test chips' }, { id: 'release', name: 'What sticks to what' }]
-const KIND_NAMES: Record<Material['kind'], string> = { resin: 'Two-part resins', 'light-resin': 'Resins for light', lamp: 'Lamps', tint: 'Tints', gel: 'Gels', lacquer: 'Lacquers', landform: 'Landforms', shell: 'Shells', sealer: 'Sealers', dam: 'Dams', sundry: 'Sundries' }
+const LEAVES: { id: Leaf; name: string }[] = [{ id: 'bottles', name: 'Bottles' }, { id: 'stock', name: 'Stock and prices' }, { id: 'chips', name: 'Test chips' }, { id: 'release', name: 'Sticks, spoils, solves' }]
+const KIND_NAMES: Record<Material['kind'], string> = { resin: 'Two-part resins', 'light-resin': 'Resins for light', lamp: 'Lamps', tint: 'Tints', gel: 'Gels', film: 'Films and sheets', filler: 'Fillers', lacquer: 'Lacquers', landform: 'Landforms', shell: 'Shells', sealer: 'Sealers', dam: 'Dams', sundry: 'Sundries' }
 const lines = computed(() => store.plan?.amounts.shopping ?? [])
 const needed = (id: string) => lines.value.find((l) => l.material === id)
 const all = computed(() => [...shelf.shelfFor(store.build?.bottles).values()])
@@ -36,11 +36,13 @@ async function own(like: Material): Promise<void> {
   if (await shelf.keep(copy, 'New bottle')) chosen.value = copy.id
 }
 const used = (id: string) => store.pools.some((p) => [p.resin, p.light.resin, p.light.lamp, ...p.tints.map((t) => t.id), ...p.bands.flatMap((b) => b.tints.map((t) => t.id))].includes(id))
-const POURED: Record<Poured, string> = { 'two-part': 'Two-part resin', light: 'Light-cured resin', gel: 'Gels' }
-const faces = Object.keys(FACES) as FaceId[]
-const pair = (poured: Poured, face: FaceId) => RELEASE.find((r) => r.poured === poured && r.face === face)
-const inHand = ref<{ poured: Poured; face: FaceId }>({ poured: 'two-part', face: 'packing-tape' })
-const told = computed(() => pair(inHand.value.poured, inHand.value.face))
+const things = Object.keys(THINGS) as ThingId[]
+const inHand = ref<[ThingId, ThingId]>(['gel', 'acetate'])
+const told = computed(() => pairOf(...inHand.value))
+/** All that is known of the first thing, grouped by what becomes of it. */
+const GROUPS: { name: string; of: readonly Outcome[] }[] = [{ name: 'Sticks', of: ['bonds', 'holds', 'vanishes', 'fine'] }, { name: 'Comes away', of: ['peels'] }, { name: 'Spoils', of: HARM }, { name: 'Solves', of: ['lifts'] }]
+const known = computed(() => GROUPS.map((g) => ({ ...g, pairs: PAIRS.filter((p) => p.between.includes(inHand.value[0]) && g.of.includes(p.result)) })).filter((g) => g.pairs.length > 0))
+const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1)
 const price = (m: Material) => (m.pack ? `${settings.currency}${m.pack.price.toFixed(2)} for ${number(m.pack.amount)}${unitOf(m) === 'piece' ? '' : ` ${unitOf(m)}`}` : '')
 </script>
 
@@ -82,18 +84,21 @@ const price = (m: Material) => (m.pack ? `${settings.currency}${m.pack.price.toF
             </table>
           </div>
           <ChipsFit v-else-if="leaf === 'chips'" @made="(id) => { chosen = id; leaf = 'bottles' }" />
-          <div v-else class="scrolling">
-            <table class="plain grid-of">
-              <thead><tr><th></th><th v-for="(name, p) in POURED" :key="p">{{ name }}</th></tr></thead>
-              <tbody><tr v-for="f in faces" :key="f"><th scope="row">{{ FACES[f] }}</th><td v-for="(_, p) in POURED" :key="p"><button v-if="pair(p, f)" class="mark" :class="[pair(p, f)!.result, { on: inHand.poured === p && inHand.face === f }]" @click="inHand = { poured: p, face: f }">{{ pair(p, f)!.result }}</button><span v-else class="soft small">not known</span></td></tr></tbody>
-            </table>
+          <div v-else class="scrolling pairs" data-test="pairs">
+            <div class="hands">
+              <label class="field"><span class="name">In one hand</span><select v-model="inHand[0]" class="choice" data-test="hand-one"><option v-for="t in things" :key="t" :value="t">{{ capital(THINGS[t].name) }}</option></select></label>
+              <label class="field"><span class="name">In the other</span><select v-model="inHand[1]" class="choice" data-test="hand-two"><option v-for="t in things" :key="t" :value="t">{{ capital(THINGS[t].name) }}</option></select></label>
+            </div>
+            <section v-for="g in known" :key="g.name"><h3>{{ g.name }}</h3>
+              <div class="marks"><button v-for="p in g.pairs" :key="otherOf(p, inHand[0])" class="mark" :class="[p.result, { on: inHand[1] === otherOf(p, inHand[0]) }]" @click="inHand = [inHand[0], otherOf(p, inHand[0])]"><b>{{ THINGS[otherOf(p, inHand[0])].name }}</b> {{ p.result }}<span class="small soft">{{ p.why }}</span></button></div>
+            </section>
           </div>
         </div>
       </div>
     </div>
     <div class="tray">
       <FindingsList :findings="store.plan?.findings ?? []" place="shelf" />
-      <section v-if="leaf === 'release'" class="panel pad stack"><h2>{{ POURED[inHand.poured] }} on {{ FACES[inHand.face] }}</h2><p v-if="told"><b>{{ told.result }}.</b> {{ told.why }}</p><p class="small soft">Common practice, no published source. Try it on a scrap.</p></section>
+      <section v-if="leaf === 'release'" class="panel pad stack"><h2>{{ capital(THINGS[inHand[0]].name) }} and {{ THINGS[inHand[1]].name }}</h2><p v-if="told" data-test="told"><b>{{ capital(told.result) }}.</b> {{ told.why }}</p><p v-else data-test="told">Nobody has written that down yet.</p><p class="small soft">Common practice, no published source. Try it on a scrap.</p></section>
       <section v-else-if="bottle" class="panel pad stack">
         <div class="row"><h2 class="grow">Your bottle</h2><button class="tool danger" :disabled="used(bottle.id)" :title="used(bottle.id) ? 'A pool of this build uses it' : ''" @click="shelf.remove(bottle.id)">Remove</button></div>
         <BottleForm :key="bottle.id" :bottle="bottle" />
@@ -123,10 +128,12 @@ const price = (m: Material) => (m.pack ? `${settings.currency}${m.pack.price.toF
 caption { text-align: left; padding-bottom: 6px; }
 [data-test='stock'] td { vertical-align: middle; }
 td :deep(.box) { width: 118px; }
-.mark { border: 1px solid var(--line); background: var(--sheet); border-left: 6px solid var(--moss); padding: 4px 12px; cursor: pointer; min-width: 110px; text-align: left; }
+.hands { display: grid; grid-template-columns: 1fr 1fr; gap: 14px; margin-bottom: 8px; }
+.marks { display: grid; grid-template-columns: repeat(auto-fill, minmax(250px, 1fr)); gap: 6px; margin: 5px 0 12px; }
+.mark { border: 1px solid var(--line); background: var(--sheet); border-left: 6px solid var(--moss); padding: 4px 12px; cursor: pointer; text-align: left; font-size: 14px; }
+.mark span { display: block; }
 .mark.on { outline: 2px solid var(--deep); }
-.mark.bonds, .mark.spoils { border-left-color: var(--red-lead); font-weight: 650; }
+.mark.bonds, .mark.spoils, .mark.melts, .mark.fogs { border-left-color: var(--red-lead); font-weight: 650; }
 .mark.holds { border-left-color: var(--brass); }
-.mark.vanishes { border-left-color: var(--water); }
-.grid-of th[scope='row'] { font-weight: 500; color: var(--ink); font-size: 14px; }
+.mark.vanishes, .mark.lifts { border-left-color: var(--water); }
 </style>

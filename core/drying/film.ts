@@ -135,7 +135,8 @@ export function dryFilm(gel: DryingGel, wetMm: number, roomC: number, rhPct: num
   const meanOf = (c: Float64Array) => c.reduce((sum, v, i) => sum + v * WIDTHS[i], 0)
 
   let now = new Float64Array(CELLS).fill(1)
-  let [whole, half, halves] = [0, 0, 0].map(() => new Float64Array(CELLS))
+  const [whole, half] = [0, 0].map(() => new Float64Array(CELLS))
+  let halves = new Float64Array(CELLS)
   let [t, dt] = [0, 1e-5 / Math.max(rate, loss)]
   let touchS: number | null = airy ? null : 0
   const curve: [number, number][] = [[0, 1]]

@@ -79,7 +79,7 @@ export function planner(): Planner {
     const stages: Stages = { ground: g, forms: f, stacks: s, amounts: a, cures: c, steps: st, days: d }
     const findings = findingsStage(build, stages, shelf)
     yield 'findings'
-    return { ...stages, build: build.id, ground: shownGround(g), findings, templates: templates(settled, f, g) }
+    return { ...stages, build: build.id, ground: shownGround(g), findings, templates: templates(settled, f, g, s.forms) }
   }
 }
 

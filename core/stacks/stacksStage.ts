@@ -39,7 +39,13 @@ export function stacksStage(build: Build, ground: GroundPlan, forms: FormsPlan, 
     { what: 'seal', material: seal, label: `${name(seal)}, ${sealCoats} coats`, thicknessMm: 0.05 * sealCoats }
   ]
   const pools = poolsOf(build).map((pool) => poolStack(build, pool, ground, shelf, bedAt(ground.pools.find((p) => p.id === pool.id)?.lowestMm ?? 0), heatOf))
-  return { pools, forms: movingOf(build).map((water) => formStack(build, water, forms, shelf, name)) }
+  return { pools, forms: formStacks(build, forms, shelf) }
+}
+
+/** Coats, parts and supports of all that moves. */
+export function formStacks(build: Build, forms: FormsPlan, shelf: Shelf): FormStack[] {
+  const name = (id: string) => shelf.get(id)?.name ?? id
+  return movingOf(build).map((water) => formStack(build, water, forms, shelf, name))
 }
 
 /** White and gloss over what moves, as thick as they are brushed, mm. Common practice, no source. */

@@ -6,6 +6,7 @@ import { templateSvg } from '../formats/templateSvg'
 import { formsStage } from '../forms/formsStage'
 import { groundStage } from '../ground/groundStage'
 import { withBottles, type Shelf } from '../materials/shelf'
+import { formStacks } from '../stacks/stacksStage'
 import { solidsOf } from './solids'
 import { templatesOf } from './templatesOf'
 import type { Paper } from './tiles'
@@ -21,8 +22,9 @@ const TYPES: Readonly<Record<TemplateFormat, string>> = { svg: 'image/svg+xml', 
 /** All templates and solids of a build, drawn. */
 function drawn(build: Build, shelf: Shelf) {
   const ground = groundStage(build)
-  const forms = formsStage(build, ground, withBottles(shelf, build.bottles))
-  return { templates: () => templatesOf(build, { forms, ground }), solids: () => solidsOf(forms, (id) => build.waters.find((w) => w.id === id)?.name ?? id) }
+  const all = withBottles(shelf, build.bottles)
+  const forms = formsStage(build, ground, all)
+  return { templates: () => templatesOf(build, { forms, ground, parts: formStacks(build, forms, all) }), solids: () => solidsOf(forms, (id) => build.waters.find((w) => w.id === id)?.name ?? id) }
 }
 
 /** One template, to look at. @throws RangeError when there is none of that id */

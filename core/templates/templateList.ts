@@ -11,8 +11,8 @@ export interface TemplateLine extends Omit<Template, 'shapes' | 'texts' | 'kind'
 }
 
 /** The list of what can be printed. */
-export function templateList(build: Build, forms: Drawn['forms'], ground: Drawn['ground']): TemplateLine[] {
-  const flat = templatesOf(build, { forms, ground }).map(({ shapes: _s, texts: _t, ...t }): TemplateLine => ({ ...t, sheets: { a4: tiling(t, 'a4').sheets, letter: tiling(t, 'letter').sheets } }))
+export function templateList(build: Build, forms: Drawn['forms'], ground: Drawn['ground'], parts: Drawn['parts']): TemplateLine[] {
+  const flat = templatesOf(build, { forms, ground, parts }).map(({ shapes: _s, texts: _t, ...t }): TemplateLine => ({ ...t, sheets: { a4: tiling(t, 'a4').sheets, letter: tiling(t, 'letter').sheets } }))
   const solids = solidsOf(forms, (id) => build.waters.find((w) => w.id === id)?.name ?? id).map((s): TemplateLine => ({
     id: s.id, kind: 'solid', water: s.water, name: s.name, use: 'Print or mill it: a master to mould, or a former to lay strips over.', widthMm: span(s.xyz, 0), heightMm: span(s.xyz, 2), sheets: { a4: 0, letter: 0 }
   }))

@@ -9,17 +9,19 @@ import type { SplashForm } from '../forms/splashForm'
 import { OVERLAP_MM } from '../forms/fallForm'
 import type { Point2 } from '../geometry/polygon'
 import type { PoolGround } from '../ground/poolGround'
+import type { FormStack } from '../stacks/stacksStage'
+import type { PartStack } from '../stacks/partStack'
 import { box, closed, line, template } from './draw'
 import type { LayerId, Template, TemplateShape } from './types'
 
 /** What the templates are drawn from. */
-export interface Drawn { forms: FormsPlan; ground: { pools: readonly Pick<PoolGround, 'id' | 'ring' | 'shoreline' | 'contours'>[] } }
+export interface Drawn { forms: FormsPlan; parts: readonly Pick<FormStack, 'id' | 'part'>[]; ground: { pools: readonly Pick<PoolGround, 'id' | 'ring' | 'shoreline' | 'contours'>[] } }
 
 const mm = (value: number) => `${Math.round(value * 10) / 10} mm`
 const FOAM: readonly (readonly [number, LayerId])[] = [[15, 'foam15'], [40, 'foam40'], [70, 'foam70']]
 
 /** Every 1:1 template of a build, in the order in which the bench wants them. */
-export function templatesOf(build: Build, { forms, ground }: Drawn): Template[] {
+export function templatesOf(build: Build, { forms, ground, parts }: Drawn): Template[] {
   const name = (id: string) => build.waters.find((w) => w.id === id)?.name ?? id
   return [
     ...poolsOf(build).flatMap((pool) => poolTemplate(pool.id, pool.name, ground)),
@@ -28,6 +30,7 @@ export function templatesOf(build: Build, { forms, ground }: Drawn): Template[] 
     ...forms.reaches.flatMap((r) => (r.stations.length > 0 ? [streamCurve(r, name(r.id))] : [])),
     ...forms.seas.flatMap((s) => seaTemplates(build, s, name(s.id))),
     ...forms.splashes.flatMap((s) => (s.faults.length === 0 ? [splashTemplate(build, s, name(s.id))] : [])),
+    ...parts.flatMap((p) => (p.part ? jigTemplate(p.id, name(p.id), p.part) : [])),
     ...whiteTemplates(build, forms)
   ].filter((t) => t.shapes.length > 0)
 }
@@ -112,6 +115,28 @@ function seaTemplates(build: Build, form: SeaPlan, name: string): Template[] {
   made.push(template('wave-face', form.id, { id: `face-${form.id}`, name: `${name}: wave face at stations`, use: 'One section at each mark of the crest: master, former, foam and skin all take this face.' }, shapes, texts))
   return made
 }
+
+/** What holds a part while it sets: the line it must keep with its props, or where a casting is sawn. */
+function jigTemplate(id: string, name: string, part: PartStack): Template[] {
+  if (part.mould) {
+    const { longMm } = part.mould
+    return [template('jig', id, { id: `jig-${id}`, name: `${name}: master and saw lines`, use: 'Make the master to the outline, saw the casting at the lines.' }, [
+      box('cut', longMm, part.widthMm), ...[part.trimMm, longMm - part.trimMm].map((x) => line('saw', [[x, 0], [x, part.widthMm]]))
+    ], [{ at: [part.trimMm + 1, 2], text: `saw ${mm(part.trimMm)} off each end` }])]
+  }
+  const over = part.overhang
+  if (!over) return []
+  const foot = Math.min(...over.rest.map((p) => p[1]))
+  const [left, right] = [Math.min(...over.rest.map((p) => p[0])), Math.max(...over.rest.map((p) => p[0]))]
+  return [template('jig', id, { id: `jig-${id}`, name: `${name}: jig for its props`, use: 'Stand it beside the part: the film keeps to the line, props stand at their marks until the day the plan gives.' }, [
+    box('cut', right - left + 2 * JIG_MM, Math.max(...over.rest.map((p) => p[1])) - foot + 2 * JIG_MM, [left - JIG_MM, foot - JIG_MM]), line('ground', [[left - JIG_MM, foot], [right + JIG_MM, foot]]), line('water', over.rest),
+    ...over.stand.map((p) => line('prop', [[p.xMm, foot], [p.xMm, foot + p.heightMm]])), ...(part.former ? [closed('strip', circle([0, foot - 0.001 + part.former.radiusMm], part.former.radiusMm))] : [])
+  ], [...over.stand.map((p) => ({ at: [p.xMm + 1, foot + p.heightMm / 2] as Point2, text: `prop ${mm(p.heightMm)}` })), { at: [left, foot - JIG_MM + 1], text: part.former ? `former ${mm(2 * part.former.radiusMm)} across` : `droop no more than ${mm(over.limitMm)}` }])]
+}
+
+/** Card left round a jig, mm. */
+const JIG_MM = 6
+const circle = ([cx, cy]: Point2, r: number): Point2[] => Array.from({ length: 48 }, (_, i): Point2 => [cx + r * Math.cos((i * Math.PI) / 24), cy + r * Math.sin((i * Math.PI) / 24)])
 
 /** Card left under a section to stand it up by, mm. */
 const FOOT_MM = 6

@@ -16,11 +16,13 @@ export const LAYERS = {
   foam40: { name: 'Foam-40', note: 'half white inside it', colour: '#0e5158', widthMm: 0.25, dashMm: null, aci: 5 },
   foam70: { name: 'Foam-70', note: 'thick white inside it', colour: '#9c3b22', widthMm: 0.35, dashMm: null, aci: 1 },
   stroke: { name: 'Stroke', note: 'the way of the brush', colour: '#7d5a0d', widthMm: 0.2, dashMm: null, aci: 40 },
+  prop: { name: 'Prop', note: 'a prop stands here', colour: '#9c3b22', widthMm: 0.35, dashMm: [2, 1], aci: 1 },
+  saw: { name: 'Saw', note: 'sawn along it', colour: '#9c3b22', widthMm: 0.25, dashMm: [4, 1], aci: 30 },
   base: { name: 'Base', note: 'edge of the base', colour: '#5d543c', widthMm: 0.25, dashMm: null, aci: 33 }
 } as const satisfies Record<string, { name: string; note: string; colour: string; widthMm: number; dashMm: readonly number[] | null; aci: number }>
 export type LayerId = keyof typeof LAYERS
 
-export type TemplateKind = 'fall-sheet' | 'side-curve' | 'stream-curve' | 'wave-face' | 'crest-lines' | 'splash' | 'foam' | 'strokes' | 'pool' | 'end-section'
+export type TemplateKind = 'fall-sheet' | 'side-curve' | 'stream-curve' | 'wave-face' | 'crest-lines' | 'splash' | 'foam' | 'strokes' | 'pool' | 'end-section' | 'jig'
 
 export interface TemplateShape { layer: LayerId; closed: boolean; points: Point2[] }
 export interface TemplateText { at: Point2; text: string }

@@ -163,7 +163,7 @@ describe('The days of a build', () => {
   it('a step that can be broken off is spread over short evenings; a pour is not', () => {
     const build = fresh()
     const hours = (to: string): Calendar['week'] => Object.fromEntries(Object.keys(NONE).map((d) => [d, [['19:00', to]]])) as Calendar['week']
-    const short = derivePlan({ ...build, calendar: { ...build.calendar, week: hours('20:15') } })
+    const short = derivePlan({ ...build, base: { widthMm: 600, depthMm: 400 }, calendar: { ...build.calendar, week: hours('20:15') } })
     expect(short.days.problem).to.equal(null)
     expect(short.days.work.filter((w) => w.step === 'ground/landform').length).to.be.greaterThan(0)
     expect(short.days.work.some((w) => w.parts > 1)).to.equal(true)

@@ -20,6 +20,7 @@ import { groundStage } from '../../core/ground/groundStage'
 import { BUILT_IN_SHELF } from '../../core/materials/shelf'
 import { readStl } from '../../core/scan/readMesh'
 import { closed, template } from '../../core/templates/draw'
+import { formStacks } from '../../core/stacks/stacksStage'
 import { solidsOf } from '../../core/templates/solids'
 import { templatesOf } from '../../core/templates/templatesOf'
 import { MARGIN_MM, OVERLAP_MM, tiling } from '../../core/templates/tiles'
@@ -34,7 +35,7 @@ const DxfParser = createRequire(import.meta.url)('dxf-parser') as new () => { pa
 const drawn = (build: Build) => {
   const ground = groundStage(build)
   const forms = formsStage(build, ground, BUILT_IN_SHELF)
-  return { forms, templates: templatesOf(build, { forms, ground }) }
+  return { forms, templates: templatesOf(build, { forms, ground, parts: formStacks(build, forms, BUILT_IN_SHELF) }) }
 }
 const length = (points: readonly Point2[]) => points.slice(1).reduce((sum, p, i) => sum + Math.hypot(p[0] - points[i][0], p[1] - points[i][1]), 0)
 const same = (a: readonly (readonly number[])[], b: readonly (readonly number[])[], what: string) => {
