@@ -48,8 +48,8 @@ const hours = (h: number | null) => (h === null ? 'never' : duration(h < 2 ? h *
 <style scoped>
 .sheet { height: 100%; overflow: auto; display: grid; grid-template-columns: minmax(0, 1fr) 280px; gap: 6px 20px; align-content: start; }
 .sheet > p { grid-column: 1 / -1; }
-.options { list-style: none; margin: 0; padding: 0; display: grid; gap: 3px; align-content: start; }
-.option { width: 100%; display: grid; grid-template-columns: 108px minmax(0, 1fr) 150px; gap: 10px; align-items: center; background: none; border: 1px solid transparent; border-radius: 3px 10px 3px 10px; padding: 3px 8px; min-height: 32px; cursor: pointer; text-align: left; }
+.options { list-style: none; margin: 0; padding: 0; display: grid; gap: 2px; align-content: start; }
+.option { width: 100%; display: grid; grid-template-columns: 108px minmax(0, 1fr) 150px; gap: 10px; align-items: center; background: none; border: 1px solid transparent; border-radius: 3px 10px 3px 10px; padding: 0 8px; min-height: 27px; cursor: pointer; text-align: left; }
 .option:hover { border-color: var(--line-strong); }
 .option.on { border-color: var(--deep); background: color-mix(in srgb, var(--shallow) 35%, transparent); }
 .bar { width: 100%; height: 18px; display: block; }

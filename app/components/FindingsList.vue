@@ -5,7 +5,8 @@ import { mending } from '../../core/build/mend'
 import type { Finding, Place } from '../../core/findings/types'
 import { useBuildStore } from '../stores/build'
 
-const props = defineProps<{ findings: Finding[]; place?: Place }>()
+/** `show`: where notes stand apart from what must be seen, below the work. */
+const props = defineProps<{ findings: Finding[]; place?: Place; show?: 'loud' | 'notes' }>()
 const store = useBuildStore()
 const router = useRouter()
 const here = computed(() => (props.place ? props.findings.filter((f) => f.place === props.place) : props.findings))
@@ -14,8 +15,8 @@ function make(finding: Finding): void {
   if (finding.mend) store.edit(finding.mend.label, mending(finding.mend))
 }
 /** What must be seen stands open; what is merely worth knowing opens on a click. */
-const loud = computed(() => here.value.filter((f) => f.severity !== 'note'))
-const notes = computed(() => here.value.filter((f) => f.severity === 'note'))
+const loud = computed(() => (props.show === 'notes' ? [] : here.value.filter((f) => f.severity !== 'note')))
+const notes = computed(() => (props.show === 'loud' ? [] : here.value.filter((f) => f.severity === 'note')))
 const WORDS = { stop: 'Stops the plan', warn: 'Look out', note: 'Worth knowing' }
 
 function go(finding: Finding): void {
@@ -25,7 +26,7 @@ function go(finding: Finding): void {
 </script>
 
 <template>
-  <section v-if="here.length" class="findings" aria-label="Findings">
+  <section v-if="loud.length || notes.length" class="findings" aria-label="Findings">
     <article v-for="f in loud" :key="f.id" class="finding" :class="f.severity" :data-finding="f.id">
       <header><span class="mark" aria-hidden="true">{{ f.severity === 'stop' ? '■' : f.severity === 'warn' ? '▲' : '●' }}</span> <span class="kind">{{ WORDS[f.severity] }}</span> <b class="number">{{ f.number }}</b></header>
       <h3>{{ f.title }}</h3>

@@ -66,7 +66,7 @@ function openFirst(): void {
     <span v-if="items.length > 6" class="item"><span class="small">and</span><b>{{ items.length - 6 }} more</b></span>
     <span class="grow"></span>
     <button v-if="counts.stops + counts.warns" class="item found" :class="{ stop: counts.stops }" @click="openFirst">
-      <span class="small">Findings</span><b>{{ counts.stops ? `${counts.stops} stop the plan` : `${counts.warns} to look at` }}</b>
+      <span class="small">Findings</span><b>{{ counts.stops ? counts.stops === 1 ? '1 stops the plan' : `${counts.stops} stop the plan` : `${counts.warns} to look at` }}</b>
     </button>
     <span class="item finish"><span class="small">{{ counts.stops && plan.days.finishMs ? 'Finished, but for what is stopped' : 'Finished' }}</span><b data-test="finish">{{ plan.days.finishMs ? dayAndClock(plan.days.finishMs, plan.days.zone) : 'no date yet' }}</b></span>
   </footer>

@@ -22,7 +22,12 @@ const lanes = computed(() => [
   ...props.build.waters.map((w) => ({ key: w.id, name: w.name })),
   { key: 'finish', name: 'Finishing' }
 ])
-const laneOf = (step: string) => lanes.value.findIndex((l) => l.key === step.split('/')[0])
+/** A repair runs in the channel of its water; white and spray belong to the finishing. */
+function laneOf(step: string): number {
+  const key = step.split('/')[0]
+  const lane = lanes.value.findIndex((l) => l.key === (props.build.repairs.find((r) => r.id === key)?.water ?? key))
+  return lane < 0 ? lanes.value.length - 1 : lane
+}
 const from = computed(() => props.days.startMs)
 const to = computed(() => Math.max(from.value + 2 * DAY_MS, (props.days.finishMs ?? from.value) + DAY_MS / 2))
 const X = (ms: number) => NAMES + ((width.value - NAMES - 12) * (ms - from.value)) / (to.value - from.value)

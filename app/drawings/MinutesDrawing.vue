@@ -7,7 +7,7 @@ import { useSize } from './useSize'
 const props = defineProps<{ windows: GelWindow[]; touchMin: number | null; does: string }>()
 const frame = ref<HTMLElement | null>(null)
 const { width, height } = useSize(frame)
-const M = { left: 96, right: 20, top: 28, bottom: 30 }
+const M = { left: 112, right: 20, top: 28, bottom: 30 }
 const last = computed(() => Math.ceil((Math.max(...props.windows.map((w) => w.closesMin)) * 1.12) / 10) * 10)
 const X = (min: number) => M.left + ((width.value - M.left - M.right) * min) / last.value
 const every = computed(() => (last.value <= 40 ? 5 : last.value <= 120 ? 10 : 30))
@@ -20,7 +20,7 @@ const Y = (i: number) => M.top + row.value * i
   <div ref="frame" class="framed">
     <svg v-if="width > 0 && height > 60" :viewBox="`0 0 ${width} ${height}`" role="img" :aria-label="`Minutes after laying: ${windows.map((w) => `${w.name} ${w.opensMin} to ${w.closesMin}`).join(', ')}`">
       <g v-for="t in ticks" :key="t"><line class="tick" :x1="X(t)" :x2="X(t)" :y1="M.top - 4" :y2="height - M.bottom" /><text :x="X(t)" :y="height - 10" text-anchor="middle" class="quiet">{{ t }}</text></g>
-      <text :x="width - 4" :y="height - 10" text-anchor="end" class="quiet">min</text>
+      <text :x="M.left - 14" :y="height - 10" text-anchor="end" class="quiet">min after laying</text>
       <text :x="M.left" y="16" class="quiet">laid</text>
       <g v-for="(w, i) in windows" :key="w.id" :class="{ main: w.id === does }">
         <text x="8" :y="Y(i) + row / 2 + 5" class="name">{{ w.name }}</text>

@@ -29,7 +29,8 @@ const coat = computed(() => {
   const outside = line.map((p, i): [number, number] => {
     const [a, b] = [line[Math.max(0, i - 1)], line[Math.min(line.length - 1, i + 1)]]
     const l = Math.hypot(b[0] - a[0], b[1] - a[1]) || 1
-    return [p[0] - ((b[1] - a[1]) / l) * t, p[1] + ((b[0] - a[0]) / l) * t]
+    // no gel under the sheet it stands on
+    return [p[0] - ((b[1] - a[1]) / l) * t, Math.max(base.value, p[1] + ((b[0] - a[0]) / l) * t)]
   })
   return ringOf([...line, ...outside.reverse()].map(px))
 })
@@ -44,9 +45,9 @@ const coat = computed(() => {
       <path class="bent" :d="lineThrough(over.bent.map(px))" /><path class="film" :d="lineThrough(over.rest.map(px))" />
       <g v-for="(p, i) in over.stand" :key="i" class="prop" data-test="prop">
         <path :d="`M${X(p.xMm) - 5} ${Y(base)}L${X(p.xMm)} ${Y(base + p.heightMm)}L${X(p.xMm) + 5} ${Y(base)}Z`" />
-        <text :x="X(p.xMm)" :y="Y(base) + 16" text-anchor="middle" class="on-drawing figure">{{ number(p.heightMm) }} mm high</text>
+        <text :x="X(p.xMm)" :y="Y(base) + 18" text-anchor="middle" class="on-drawing">prop <tspan class="figure">{{ number(p.heightMm) }}</tspan> mm high</text>
       </g>
-      <text v-if="part.former" :x="X(over.rest[0][0] + 0.14 * part.former.wantedMm)" :y="Y(over.rest[0][1] + 0.99 * part.former.wantedMm) + 4" text-anchor="middle" class="on-drawing">former <tspan class="figure">{{ number(2 * part.former.radiusMm) }}</tspan> mm</text>
+      <text v-if="part.former" :x="X(over.rest[0][0] + 1.2 * part.former.wantedMm)" :y="Y(over.rest[0][1] + 0.7 * part.former.wantedMm) + 4" class="on-drawing">former <tspan class="figure">{{ number(2 * part.former.radiusMm) }}</tspan> mm</text>
       <text x="12" y="18" class="on-drawing">wet gel <tspan class="figure">{{ number(over.strip.wetMm) }}</tspan> mm on {{ number(over.strip.thicknessMm) }} mm film</text>
       <text :x="width - 12" y="18" text-anchor="end" class="on-drawing">- - without props: down <tspan class="figure">{{ over.droopMm < 0.1 ? over.droopMm.toFixed(2) : number(over.droopMm) }}</tspan> mm</text>
       <text :x="width - 12" :y="height - 8" text-anchor="end" class="quiet">true to scale × {{ number(scale) }} px/mm</text>

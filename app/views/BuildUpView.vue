@@ -128,7 +128,7 @@ const setBed = (key: 'bedDeep' | 'bedShore', event: Event) => store.edit('Bed co
       </div>
     </div>
     <div class="tray">
-      <FindingsList :findings="plan?.findings ?? []" place="build-up" />
+      <FindingsList :findings="plan?.findings ?? []" place="build-up" show="loud" />
       <section class="panel pad stack">
         <label class="field"><span class="name">Water</span><select class="choice" :value="water?.id" data-test="water-pick" @change="store.selected = value($event)"><option v-for="w in build.waters" :key="w.id" :value="w.id">{{ w.name }}</option></select></label>
         <BodyForm v-if="pool" :key="pool.id" :pool="pool" :stack="stack" />
@@ -142,6 +142,7 @@ const setBed = (key: 'bedDeep' | 'bedShore', event: Event) => store.edit('Bed co
         </template>
         <p v-if="moving?.kind === 'reach' && built">{{ mm(built.gelMm.mean) }} of gel on average over what is poured, {{ mm(built.gelMm.most) }} at most.</p>
       </section>
+      <FindingsList :findings="plan?.findings ?? []" place="build-up" show="notes" />
     </div>
   </div>
 </template>

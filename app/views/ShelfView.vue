@@ -90,7 +90,7 @@ const price = (m: Material) => (m.pack ? `${settings.currency}${m.pack.price.toF
               <label class="field"><span class="name">In the other</span><select v-model="inHand[1]" class="choice" data-test="hand-two"><option v-for="t in things" :key="t" :value="t">{{ capital(THINGS[t].name) }}</option></select></label>
             </div>
             <section v-for="g in known" :key="g.name"><h3>{{ g.name }}</h3>
-              <div class="marks"><button v-for="p in g.pairs" :key="otherOf(p, inHand[0])" class="mark" :class="[p.result, { on: inHand[1] === otherOf(p, inHand[0]) }]" @click="inHand = [inHand[0], otherOf(p, inHand[0])]"><b>{{ THINGS[otherOf(p, inHand[0])].name }}</b> {{ p.result }}<span class="small soft">{{ p.why }}</span></button></div>
+              <div class="marks"><button v-for="p in g.pairs" :key="otherOf(p, inHand[0])" class="mark" :class="[p.result, { on: inHand[1] === otherOf(p, inHand[0]) }]" @click="inHand = [inHand[0], otherOf(p, inHand[0])]"><span class="pair"><b>{{ THINGS[otherOf(p, inHand[0])].name }}</b> {{ p.result }}</span><span class="small soft">{{ p.why }}</span></button></div>
             </section>
           </div>
         </div>
@@ -130,10 +130,10 @@ caption { text-align: left; padding-bottom: 6px; }
 td :deep(.box) { width: 118px; }
 .hands { display: grid; grid-template-columns: 1fr 1fr; gap: 14px; margin-bottom: 8px; }
 .marks { display: grid; grid-template-columns: repeat(auto-fill, minmax(250px, 1fr)); gap: 6px; margin: 5px 0 12px; }
-.mark { border: 1px solid var(--line); background: var(--sheet); border-left: 6px solid var(--moss); padding: 4px 12px; cursor: pointer; text-align: left; font-size: 14px; }
-.mark span { display: block; }
+.mark { border: 1px solid var(--line); background: var(--sheet); border-left: 6px solid var(--moss); padding: 4px 12px; cursor: pointer; text-align: left; font-size: 14px; display: grid; align-content: start; }
+
 .mark.on { outline: 2px solid var(--deep); }
-.mark.bonds, .mark.spoils, .mark.melts, .mark.fogs { border-left-color: var(--red-lead); font-weight: 650; }
+.mark.bonds, .mark.spoils, .mark.melts, .mark.fogs { border-left-color: var(--red-lead); }
 .mark.holds { border-left-color: var(--brass); }
 .mark.vanishes, .mark.lifts { border-left-color: var(--water); }
 </style>

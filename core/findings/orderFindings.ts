@@ -41,7 +41,7 @@ export function orderFindings(build: Build, stages: Stages): Finding[] {
   keeps('the bed dry before the resin', (id) => id.endsWith('/dryout'), (id) => /\/pour(#|$)/.test(id))
   keeps('white before gloss', (id) => id === 'white/white', (id) => id === 'finish/gloss')
   keeps('gel clear before white goes over it', (id) => id.endsWith('/gel') || id.endsWith('/ripple') || id.endsWith('/blend'), (id) => id === 'white/white')
-  keeps('foam sealed before solvent and glue come near', (id) => id.startsWith('ground/seal'), (id) => /\/(hang|steps|foot)$/.test(id))
+  keeps('foam sealed before solvent and glue come near', (id) => id.startsWith('ground/seal'), (id) => /\/(hang|steps)$/.test(id))
   if (steps.some((s) => s.cautions.includes('torch') && /\/pour(#|$)/.test(s.id))) kept.push('plants after the flame: set no turf at the edge until the last pour has been torched')
   if (build.waters.some((w) => w.kind !== 'pool' && w.gel === 'gloss-glue') || ids.includes('finish/gloss')) kept.push('dust off the gloss: a box over it until it is dry')
   if (kept.length > 0) found.push({ id: 'order', severity: 'note', place: 'build-up', water: null, title: 'What the order keeps apart', number: `${kept.length} pairs`, reason: `${kept.map((k) => k.charAt(0).toUpperCase() + k.slice(1)).join('. ')}.`, wayOut: 'Keep to it when you work ahead. The table of what spoils what is on Shelf.' })

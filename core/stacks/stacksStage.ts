@@ -62,10 +62,10 @@ function formStack(build: Build, water: Moving, forms: FormsPlan, shelf: Shelf, 
   const laying = layingOf(build, water, way, forms, shelf, Math.max(0, ...heights), filmBears(water, way, forms, shelf))
   const part = partOf(water, way, forms, laying, shelf, build.room)
   const mean = heights.length > 0 ? heights.reduce((sum, h) => sum + h, 0) / heights.length : (laying?.finalMm ?? 0)
-  const gel = name(water.gel).toLowerCase()
+  const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1).toLowerCase()
   const coats: Coat[] = [
-    ...(part ? [{ what: 'strip' as const, material: part.film ?? water.gel, label: `${part.count > 1 ? `${part.count} × ` : ''}${part.name.toLowerCase()}${part.film ? ` of ${name(part.film).toLowerCase()}` : ''}`, thicknessMm: part.thicknessMm }] : []),
-    ...(laying && way.gel !== 'strip' ? [{ what: 'gel' as const, material: water.gel, label: `${gel}, ${laying.coats === 1 ? 'one coat' : `${laying.coats} coats`}`, thicknessMm: mean }] : []),
+    ...(part ? [{ what: 'strip' as const, material: part.film ?? water.gel, label: `${part.count > 1 ? `${part.count} × ${part.name.toLowerCase()}` : part.name}${part.film ? ` of ${name(part.film).toLowerCase()}` : ''}`, thicknessMm: part.thicknessMm }] : []),
+    ...(laying && way.gel !== 'strip' ? [{ what: 'gel' as const, material: water.gel, label: `${capital(name(water.gel))}, ${laying.coats === 1 ? 'one coat' : `${laying.coats} coats`}`, thicknessMm: mean }] : []),
     ...WHITE_AND_GLOSS
   ]
   return { id: water.id, coats, gelMm: { mean, most: laying?.finalMm ?? 0 }, laying, part }

@@ -87,7 +87,7 @@ function formDetailed(step: Step, template: StepTemplate, k: number, stack: Form
     if (laying.tiltDeg > 0) notes.push(`It runs on this slope: tilt the whole model back by ${laying.tiltDeg}° until it is firm.`)
   }
   const props = part?.overhang?.props
-  if ((template.id === 'foot' || template.id === 'hang') && props && props.count > 0) notes.push(`Props ${part.overhang!.stand.map((p) => `${tenth(p.xMm)} mm out, ${tenth(p.heightMm)} mm high`).join('; ')}.`)
+  if ((template.id === 'foot' || template.id === 'hang') && props && props.count > 0) notes.push(`${props.count === 1 ? 'Prop' : 'Props'} ${part.overhang!.stand.map((p) => `${tenth(p.heightMm)} mm high, ${tenth(Math.abs(p.xMm))} mm ${p.xMm < 0 ? 'behind its foot' : 'out'}`).join('; ')}.`)
   if (template.id === 'roll' && part?.former) notes.push(`Former ${tenth(2 * part.former.radiusMm)} mm across; film ${tenth(part.lengthMm)} × ${tenth(part.widthMm)} mm, and a spare.`)
   if ((template.id === 'master' || template.id === 'saw') && part?.mould) notes.push(`Made ${tenth(part.mould.longMm)} mm long, sawn to ${tenth(part.lengthMm)} mm: ${part.trimMm} mm off each end.`)
   return notes.length > 0 ? { ...step, how: `${notes.join(' ')} ${step.how}` } : step
