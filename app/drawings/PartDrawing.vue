@@ -9,7 +9,7 @@ import { useSize } from './useSize'
 const props = defineProps<{ part: PartStack }>()
 const frame = ref<HTMLElement | null>(null)
 const { width, height } = useSize(frame)
-const M = { left: 60, right: 60, top: 30, bottom: 34 }
+const M = { left: 60, right: 60, top: 42, bottom: 34 }
 const over = computed(() => props.part.overhang)
 const all = computed(() => (over.value ? [...over.value.rest, ...over.value.bent] : [[0, 0], [props.part.lengthMm, props.part.widthMm]] as [number, number][]))
 const box = computed(() => {

@@ -208,8 +208,12 @@ function linksBefore(scope: Scope, template: StepTemplate, to: string, scopes: r
   return [...strongest.values()]
 }
 
+/** No chain of steps that are left out is longer than this, unless it runs in a ring. */
+const DEEPEST = 60
+
 /** Links for one "after"; where that step is left out of this build, those of the steps it would have come after. */
-function resolve(scope: Scope, after: After, to: string, scopes: readonly Scope[], build: Build): StepLink[] {
+function resolve(scope: Scope, after: After, to: string, scopes: readonly Scope[], build: Build, deep = 0): StepLink[] {
+  if (deep > DEEPEST) throw new RangeError(`steps: “${to}” needs beforehand what needs it beforehand itself`)
   const { step, wait } = typeof after === 'string' ? { step: after, wait: undefined } : after
   const [where, name] = step.includes('/') ? step.split('/') : [null, step]
   return scopesNamed(where, scope, scopes, build).flatMap((from) => {
@@ -218,7 +222,7 @@ function resolve(scope: Scope, after: After, to: string, scopes: readonly Scope[
     const template = from.way.steps.find((t) => t.id === own)
     if (!template) throw new Error(`way ${from.way.id} has no step ${name}`)
     const count = timesDone(template, from.sizes)
-    if (count === 0) return template.after.flatMap((earlier) => resolve(from, earlier, to, scopes, build))
+    if (count === 0) return template.after.flatMap((earlier) => resolve(from, earlier, to, scopes, build, deep + 1))
     // a greatest wait is for the next step of the same way: others only come after it
     const { maxMin, hard, ...rest } = waitOf(from, wait ?? template.wait)
     return [{ from: stepId(from, template, count, count), to, ...rest, ...(from === scope && maxMin !== undefined ? { maxMin, ...(hard ? { hard } : {}) } : {}) }]

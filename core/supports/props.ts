@@ -112,14 +112,25 @@ function bestPlaces(count: number, sinking: Sinking): number[] {
   return places
 }
 
-/** Droop with so many props in their best places, mm: bending taken as small, as it is once it is propped. */
+const told = (strip: Strip, places: readonly number[], sinking: Sinking): Props => ({
+  count: places.length, droopMm: droopWith(places, sinking) * 1000, atMm: places.map((p) => ((p + 1) * strip.lengthMm) / PLACES), loadN: loadsOn(places, sinking)
+})
+
+/** Droop with so many props in their best places, or with fewer where one more would only lift what hangs beyond it; bending taken as small, as it is once it is propped. */
 export function propped(strip: Strip, count: number): Props {
   const sinking = sinkingOf(strip, stiffness(strip.thicknessMm, strip.modulusGPa))
-  const places = bestPlaces(count, sinking)
-  return {
-    count, droopMm: droopWith(places, sinking) * 1000,
-    atMm: places.map((p) => ((p + 1) * strip.lengthMm) / PLACES), loadN: loadsOn(places, sinking)
+  let best = told(strip, [], sinking)
+  for (let k = 1; k <= count; k++) {
+    const found = told(strip, bestPlaces(k, sinking), sinking)
+    if (found.droopMm < best.droopMm) best = found
   }
+  return best
+}
+
+/** Droop with props where the builder puts them, to the nearest fortieth of the strip. @example proppedAt({ lengthMm: 100, thicknessMm: 1, modulusGPa: 1, filmDensityGCm3: 1, wetMm: 0, gelDensityGCm3: 1 }, [100]).loadN // three eighths of its weight */
+export function proppedAt(strip: Strip, atMm: readonly number[]): Props {
+  const places = [...new Set(atMm.map((mm) => Math.min(PLACES - 1, Math.max(0, Math.round((mm / strip.lengthMm) * PLACES) - 1))))].sort((a, b) => a - b)
+  return told(strip, places, sinkingOf(strip, stiffness(strip.thicknessMm, strip.modulusGPa)))
 }
 
 /**

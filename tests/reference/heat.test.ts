@@ -1,5 +1,4 @@
 import { expect } from 'chai'
-import { createRequire } from 'node:module'
 import fc from 'fast-check'
 import { calculate } from '../../core/calculators/contract'
 import { simulateCure, type CureInput } from '../../core/heat/cureRun'
@@ -11,10 +10,7 @@ import { pourHeat, sideLoss, type PourHeatInput } from '../../core/heat/pourHeat
 import { resinKinetics } from '../../core/heat/resinKinetics'
 import { THERMAL } from '../../core/heat/thermal'
 import { RESINS } from '../../core/materials/resins'
-
-/** What is used of odex: its own types are its sources, which a strict compiler refuses. */
-interface OdeSolver { absoluteTolerance: number; relativeTolerance: number; solve: (f: (t: number, y: number[]) => number[], from: number, y: number[], to: number) => { y: number[] } }
-const { Solver } = createRequire(import.meta.url)('odex') as { Solver: new (size: number) => OdeSolver }
+import { integrated } from '../support/ode'
 
 const PLASTER = { ...THERMAL.get('fibre-plaster')!, thicknessMm: 3 }
 const FOAM = { ...THERMAL.get('xps')!, thicknessMm: 40 }
@@ -61,12 +57,10 @@ describe('Heat of cure against closed forms (Carslaw & Jaeger, Conduction of Hea
     for (const kinetics of [GENERAL, resinKinetics(resin('deep-cast-3-1')), { ...TYPICAL, m: 0.7, n: 1.4, e2JMol: 52_000 }]) {
       // a film between faces held at one temperature
       const { curve } = run({ resin: kinetics, ground: [], pours: [{ thicknessMm: 0.2, atMin: 0 }], roomC: 30, untilMin: 3000, ...HELD })
-      const solver = new Solver(1)
-      solver.absoluteTolerance = solver.relativeTolerance = 1e-10
       const points = curve.filter((_, i) => i % 25 === 10)
       let [t, y] = [0, [0]]
       for (const [min, , , alpha] of points) {
-        y = solver.solve((_, now) => [cureRate(kinetics, now[0], 30)], t, y, min * 60).y
+        y = integrated((_, now) => [cureRate(kinetics, now[0], 30)], t, y, min * 60)
         t = min * 60
         expect(alpha, `${min} min`).to.be.closeTo(y[0], 2e-3)
       }
