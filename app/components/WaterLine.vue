@@ -16,7 +16,8 @@ const items = computed(() => {
   return build.waters.map((water) => {
     if (water.kind === 'fall') {
       const form = p.forms.falls.find((f) => f.id === water.id)
-      return { id: water.id, name: water.name, text: form && form.strips ? `${form.stripsToMake} strips of ${mm(form.stripMm)}` : 'no lip yet' }
+      const strips = p.stacks.forms.find((s) => s.id === water.id)?.part?.shape === 'strips'
+      return { id: water.id, name: water.name, text: !form?.strips ? 'no lip yet' : strips ? `${form.stripsToMake} strips of ${mm(form.stripMm)}` : `drops ${mm(form.dropMm)}` }
     }
     if (water.kind === 'reach') {
       const form = p.forms.reaches.find((r) => r.id === water.id)

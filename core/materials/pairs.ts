@@ -128,6 +128,7 @@ export const PAIRS: readonly Pair[] = [
   pair('caulk', 'polythene', 'peels', 'Peels off a bag.'),
   pair('caulk', 'glass', 'peels', 'Peels with a blade under its edge.'),
   pair('caulk', 'pack-plastic', 'peels', 'Peels when it is dry.'),
+  pair('caulk', 'sealed-foam', 'holds', 'Holds, fills cracks, and takes paint.'),
   pair('caulk', 'cured-resin', 'holds', 'Holds.'),
   pair('silicone-caulk', 'silicone-paper', 'bonds', 'Bonds for good: scrap. Use acrylic caulk.'),
   pair('silicone-caulk', 'white-acrylic', 'spoils', 'Paint runs off silicone.'),

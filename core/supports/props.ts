@@ -116,15 +116,23 @@ const told = (strip: Strip, places: readonly number[], sinking: Sinking): Props 
   count: places.length, droopMm: droopWith(places, sinking) * 1000, atMm: places.map((p) => ((p + 1) * strip.lengthMm) / PLACES), loadN: loadsOn(places, sinking)
 })
 
-/** Droop with so many props in their best places, or with fewer where one more would only lift what hangs beyond it; bending taken as small, as it is once it is propped. */
-export function propped(strip: Strip, count: number): Props {
+/** One prop after the other: the best found with so many, or with fewer where one more would only lift what hangs beyond it. */
+function* propping(strip: Strip): Generator<Props, void> {
   const sinking = sinkingOf(strip, stiffness(strip.thicknessMm, strip.modulusGPa))
   let best = told(strip, [], sinking)
-  for (let k = 1; k <= count; k++) {
-    const found = told(strip, bestPlaces(k, sinking), sinking)
+  yield best
+  for (let count = 1; count <= MOST_PROPS; count++) {
+    const found = told(strip, bestPlaces(count, sinking), sinking)
     if (found.droopMm < best.droopMm) best = found
+    yield best
   }
-  return best
+}
+
+/** Droop with no more than so many props in their best places; bending taken as small, as it is once it is propped. */
+export function propped(strip: Strip, count: number): Props {
+  let [best, tried]: [Props | null, number] = [null, 0]
+  for (best of propping(strip)) if (tried++ >= count) break
+  return best!
 }
 
 /** Droop with props where the builder puts them, to the nearest fortieth of the strip. @example proppedAt({ lengthMm: 100, thicknessMm: 1, modulusGPa: 1, filmDensityGCm3: 1, wetMm: 0, gelDensityGCm3: 1 }, [100]).loadN // three eighths of its weight */
@@ -143,9 +151,6 @@ export function proppedAt(strip: Strip, atMm: readonly number[]): Props {
 export function propsFor(strip: Strip, limitMm: number): Props | null {
   const { droopMm } = bentStrip(strip)
   if (droopMm <= limitMm) return { count: 0, atMm: [], droopMm, loadN: [] }
-  for (let count = 1; count <= MOST_PROPS; count++) {
-    const found = propped(strip, count)
-    if (found.droopMm <= limitMm) return found
-  }
+  for (const found of propping(strip)) if (found.count > 0 && found.droopMm <= limitMm) return found
   return null
 }

@@ -5,8 +5,8 @@ import { demo } from '../support/builds'
 import { axeSource, complaints, DEMO_ID, openPage, stage, type Stage } from '../support/browser'
 
 const VIEWS = ['ground', 'water', 'build-up', 'mix', 'weigh/millpond-1-1', 'days', 'shelf', 'prints']
-/** What lies behind a leaf of a view: seen by everyone who looks for it, so looked at here too. */
-const LEAVES: Record<string, string[]> = { 'build-up': ['heat', 'dam', 'colour', 'ways'], shelf: ['stock', 'chips', 'release'] }
+/** What lies behind a leaf of a view, of one water: seen by everyone who looks for it, so looked at here too. */
+const LEAVES: Record<string, string[]> = { 'build-up': ['heat', 'dam', 'colour', 'ways', 'white', 'weir:wrong', 'weir:coats', 'race:minutes', 'wheel:part', 'race:ways'], shelf: ['stock', 'chips', 'release'] }
 
 async function axe(page: Page): Promise<string[]> {
   await page.evaluate(axeSource())
@@ -37,8 +37,12 @@ describe('Every view', function () {
         found.push(...(await axe(page)).map((f) => `${view} ${f}`))
         // one half of them in the light, the other in the dark: each look costs seconds
         for (const leaf of (LEAVES[view] ?? []).filter((_, i) => (i % 2 === 1) === dark)) {
-          await page.locator(`[data-leaf="${leaf}"]`).click()
-          if (leaf === 'ways') await page.locator('[data-test="ways"] table').waitFor()
+          const [name, water] = leaf.split(':').reverse()
+          if (water) await page.locator('[data-test="water-pick"]').selectOption(water)
+          await page.locator(`[data-leaf="${name}"]`).click()
+          if (name === 'wrong') await page.locator('[data-trouble="still-white"]').click()
+          if (name === 'wrong') await page.locator('[data-test="take-repair"]').waitFor()
+          if (name === 'ways') await page.locator('[data-test="ways"] table').waitFor()
           else if (leaf === 'heat') await page.locator('[data-drawn="true"]').waitFor()
           else await page.waitForTimeout(200)
           found.push(...(await axe(page)).map((f) => `${view}/${leaf} ${f}`))

@@ -1,0 +1,154 @@
+import { expect } from 'chai'
+import type { Page } from 'playwright-core'
+import { derivePlan } from '../../core/plan/derivePlan'
+import { setWay } from '../../core/build/edits'
+import { complaints, DEMO_ID, openPage, stage, type Stage } from '../support/browser'
+import { demo } from '../support/builds'
+
+const MOLE = 'demo-mole-at-varnsey'
+const GORGE = 'demo-slalom-in-the-hollin-gorge'
+const settled = (page: Page) => page.locator('[data-test="waterline"][data-settled="true"]').waitFor()
+const leaf = (page: Page, name: string) => page.locator(`[data-leaf="${name}"]`).click()
+const finished = (page: Page) => page.locator('[data-test="waterline"]').innerText()
+
+describe('Build-up on the screen', function () {
+  this.timeout(300_000)
+  let s: Stage
+  before(async () => { s = await stage() })
+  after(() => s.close())
+
+  async function open(id: string, water: string): Promise<{ page: Page; said: string[]; close: () => Promise<void> }> {
+    const context = await s.profile()
+    const page = await openPage(context, s.address)
+    const said = complaints(page)
+    await page.locator('.card .title').nth(2).waitFor()
+    await page.goto(`${s.address}/build/${id}/build-up`)
+    await settled(page)
+    await page.locator('[data-test="water-pick"]').selectOption(water)
+    return { page, said, close: () => context.close() }
+  }
+
+  it('a curl film wave: chosen among the ways, rolled, propped where the jig says, and told when the props come away', async () => {
+    const { page, said, close } = await open(MOLE, 'seas')
+    await page.locator('[data-test="way"]').selectOption('brushed-ridges')
+    await settled(page)
+    expect(await page.locator('[data-leaf="part"]').count()).to.equal(0)
+    await leaf(page, 'ways')
+    await page.locator('[data-way="curl-film"]').click()
+    await settled(page)
+    await leaf(page, 'part')
+    // film as thick as the way brings along stands by itself; a thinner one does not
+    await page.locator('[data-test="props"] .how').getByText('none').waitFor()
+    await page.locator('[data-test="film"]').selectOption('acetate-01')
+    await page.locator('[data-test="props"] .how').getByText('1', { exact: true }).waitFor()
+    expect(await page.locator('[data-test="prop"]').count()).to.equal(1)
+    const { part } = derivePlan(setWay('seas', 'curl-film')(demo('2-mole-at-varnsey'))).stacks.forms.find((f) => f.id === 'seas')!
+    expect(await page.locator('[data-test="part-sheet"]').innerText()).to.include(`${Math.round(part!.lengthMm * 10) / 10}`)
+    expect(await page.locator('[data-test="release"]').innerText()).to.match(/^\d+\s?h/)
+    // the figure opens to its formula and source
+    await page.locator('[data-test="release"] .how').click()
+    await page.getByText('Laminated beam', { exact: false }).waitFor()
+    await page.keyboard.press('Escape')
+    // a stiffer eye and a thicker film change it at once, and undo brings it back
+    await page.locator('[data-test="film"]').selectOption('styrene-05')
+    await page.locator('[data-test="props"] .how').getByText('none').waitFor()
+    await page.keyboard.press('Control+z')
+    await page.locator('[data-test="props"] .how').getByText('1', { exact: true }).waitFor()
+    await leaf(page, 'core')
+    await page.getByText('Take the props away').waitFor()
+    await page.getByRole('button', { name: 'Prints', exact: true }).click()
+    await page.locator('[data-template="jig-seas"] .name').click()
+    await page.locator('[data-test="template-drawing"]').getByText(/prop/).waitFor()
+    expect(said).to.deep.equal([])
+    await close()
+  })
+
+  it('a moulded wave: six coats of rubber on the list, and the saw lines on its sheet', async () => {
+    const { page, said, close } = await open(MOLE, 'seas')
+    await page.locator('[data-test="way"]').selectOption('cast-wave')
+    await settled(page)
+    await page.getByText('Brush on a coat of rubber, 6 of 6').waitFor()
+    await leaf(page, 'part')
+    const sheet = page.locator('[data-test="part-sheet"]')
+    await sheet.getByText('6 coats').waitFor()
+    expect(await sheet.innerText()).to.match(/saw 4\s?mm off each end/)
+    await page.getByRole('button', { name: 'Mix', exact: true }).click()
+    await page.getByText('Brush-on moulding rubber').waitFor()
+    expect(said).to.deep.equal([])
+    await close()
+  })
+
+  it('a thick coat is refused with the time it would stay white, and split by one click', async () => {
+    const { page, said, close } = await open(GORGE, 'rapid')
+    await leaf(page, 'coats')
+    await page.locator('[data-coats="1"]').click()
+    const refused = page.locator('[data-finding="thick-coat:rapid"]')
+    await refused.waitFor()
+    expect(await refused.innerText()).to.match(/days/)
+    expect(await finished(page)).to.match(/1 stops the plan/)
+    await page.locator('[data-mend="thick-coat:rapid"]').click()
+    await refused.waitFor({ state: 'detached' })
+    await page.locator('.option.on').getByText('advised').waitFor()
+    // hours between coats that are too few: the day it will be fit
+    await page.getByLabel('Next coat after').fill('3')
+    await page.locator('[data-finding="over-white:rapid"]').getByText(/fit \d{4}-/).waitFor()
+    await page.getByLabel('Next coat after').fill('')
+    await page.locator('[data-finding="over-white:rapid"]').waitFor({ state: 'detached' })
+    // a wrong number says what is allowed and changes nothing
+    await page.getByLabel('Coats', { exact: true }).fill('0')
+    await page.getByText(/a whole number, 1 to 40/).waitFor()
+    await leaf(page, 'minutes')
+    expect(await page.locator('[data-window="stipple"]').innerText()).to.match(/\d+–\d+ min/)
+    expect(said).to.deep.equal([])
+    await close()
+  })
+
+  it('too much white: named in both numbers, its repair judged, taken into the plan, and left out again', async () => {
+    const { page, said, close } = await open(GORGE, 'rapid')
+    await leaf(page, 'white')
+    await page.locator('[data-test="recipe"]').getByText('Glass-bubble filler').waitFor()
+    await page.locator('[data-share="rapid"] input').fill('95')
+    await page.locator('[data-finding="too-white:rapid"]').getByText(/yours 95 %, this water \d+ %/).waitFor()
+    const before = await finished(page)
+    await leaf(page, 'wrong')
+    await page.locator('[data-trouble="too-white"]').click()
+    await page.getByLabel('White you see').fill('95')
+    await page.locator('[data-test="verdict"]').getByText(/yours 95 %/).waitFor()
+    await page.locator('[data-test="repair-cost"]').getByText(/of work/).waitFor()
+    await page.locator('[data-test="take-repair"]').click()
+    await page.locator('[data-test="taken"]').getByText('Too much white').waitFor()
+    await settled(page)
+    await page.getByRole('button', { name: 'Days', exact: true }).click()
+    await page.getByText('Pick and dab the white back').first().waitFor()
+    await page.getByRole('button', { name: 'Build-up', exact: true }).click()
+    await page.locator('[data-test="water-pick"]').selectOption('rapid')
+    await leaf(page, 'wrong')
+    await page.getByRole('button', { name: /Leave out/ }).click()
+    await page.locator('[data-test="taken"]').waitFor({ state: 'detached' })
+    await page.waitForFunction((text) => document.querySelector<HTMLElement>('[data-test="waterline"]')!.innerText === text, before)
+    expect(said).to.deep.equal([])
+    await close()
+  })
+
+  it('schools of white are compared, and two things in hand are looked up', async () => {
+    const { page, said, close } = await open(DEMO_ID, 'weir')
+    await leaf(page, 'white')
+    await page.getByRole('button', { name: 'Compare' }).first().click()
+    await page.locator('[data-way="fibre-paste"]').click()
+    await settled(page)
+    await page.getByRole('button', { name: 'Back to the recipe' }).click()
+    await page.locator('[data-test="recipe"]').getByText('White fibre, 1 mm').waitFor()
+    await page.getByRole('button', { name: 'Shelf', exact: true }).click()
+    await leaf(page, 'release')
+    await page.locator('[data-test="hand-one"]').selectOption('silicone-caulk')
+    await page.locator('[data-test="hand-two"]').selectOption('silicone-paper')
+    await page.locator('[data-test="told"]').getByText('Bonds.').waitFor()
+    await page.locator('[data-test="hand-two"]').selectOption('polythene')
+    await page.locator('[data-test="told"]').getByText('Nobody has written that down').waitFor()
+    // the minutes by the clock on Days
+    await page.getByRole('button', { name: 'Days', exact: true }).click()
+    await page.locator('[data-test="window"]').first().getByText(/later it takes no mark/).waitFor()
+    expect(said).to.deep.equal([])
+    await close()
+  })
+})
