@@ -9,7 +9,7 @@ import { duration, mm } from '../format'
 import How from './How.vue'
 
 /** More sittings against an earlier finish: each number of coats as a bar of days, to be chosen. */
-const props = defineProps<{ laying: Laying; gel: Gel; room: Room; chosen: number | null }>()
+const props = defineProps<{ laying: Laying; gel: Gel; room: Room; advise: boolean }>()
 const emit = defineEmits<{ choose: [coats: number | null] }>()
 const shown = computed(() => props.laying.table)
 /** As long as twice the chosen one: what is longer runs off the drawing. */
@@ -22,13 +22,13 @@ const hours = (h: number | null) => (h === null ? 'never' : duration(h < 2 ? h *
   <div class="sheet" data-test="coats-sheet">
     <ol class="options" aria-label="In how many coats">
       <li v-for="c in shown" :key="c.coats">
-        <button class="option" :class="{ on: c.coats === laying.coats, white: c.wetMm > THICKEST_GEL_MM }" :aria-pressed="c.coats === laying.coats" :data-coats="c.coats" @click="emit('choose', c.coats === laying.advised ? null : c.coats)">
+        <button class="option" :class="{ on: c.coats === laying.coats, white: c.wetMm > THICKEST_GEL_MM }" :aria-pressed="c.coats === laying.coats" :data-coats="c.coats" @click="emit('choose', advise && c.coats === laying.advised ? null : c.coats)">
           <span class="count figure">{{ c.coats }} × {{ mm(c.wetMm) }}</span>
           <svg class="bar" viewBox="0 0 100 16" preserveAspectRatio="none" aria-hidden="true">
             <rect class="all" x="0" y="1" :width="share(c.totalH)" height="14" :fill="c.wetMm > THICKEST_GEL_MM ? 'url(#state-wet)' : 'url(#state-firm)'" />
             <line v-for="k in c.coats - 1" :key="k" :x1="(share(c.totalH) * k) / c.coats" :x2="(share(c.totalH) * k) / c.coats" y1="0" y2="16" />
           </svg>
-          <span class="when">{{ hours(c.totalH) }}<small v-if="c.wetMm > THICKEST_GEL_MM"> stays white</small><small v-else-if="c.coats === laying.advised"> advised</small></span>
+          <span class="when">{{ hours(c.totalH) }}<small v-if="c.wetMm > THICKEST_GEL_MM"> stays white</small><small v-else-if="advise && c.coats === laying.advised"> advised</small></span>
         </button>
       </li>
     </ol>

@@ -7,6 +7,7 @@ import { computed, defineAsyncComponent, ref, watch } from 'vue'
 import { changeFall, changeMaking, changePool, setWay } from '../../core/build/edits'
 import { explainColour, explainLight } from '../../core/explain/explanations'
 import { explainWindow } from '../../core/explain/gelExplanations'
+import { pairOf, THINGS } from '../../core/materials/pairs'
 import { onShelf } from '../../core/materials/shelf'
 import { wayFor } from '../../core/ways/catalog'
 import BodyForm from '../components/BodyForm.vue'
@@ -45,7 +46,14 @@ const form = computed(() => plan.value?.forms.falls.find((f) => f.id === fall.va
 const built = computed(() => plan.value?.stacks.forms.find((s) => s.id === water.value?.id))
 const coats = computed(() => stack.value?.coats ?? built.value?.coats ?? [])
 const moving = computed(() => (water.value && water.value.kind !== 'pool' ? water.value : null))
-const laying = computed(() => built.value?.laying ?? null)
+const laying = computed(() => built.value?.laying ?? plan.value?.stacks.surfaces.find((s) => s.id === pool.value?.id)?.laying ?? null)
+/** A pool is rippled in one coat; gloss and all that moves are laid in as many as are wanted. */
+const coatable = computed(() => laying.value !== null && (moving.value !== null || pool.value?.way === 'gloss-gel'))
+function chooseCoats(coats: number | null): void {
+  if (moving.value) store.edit('Coats', changeMaking(moving.value.id, { coats }))
+  else if (pool.value && coats !== null) store.edit('Coats', changePool(pool.value.id, { gloss: { ...pool.value.gloss, coats } }))
+}
+const meets = computed(() => (way.value?.meets ?? []).flatMap((m) => pairOf(m.a, m.b) ?? []))
 const part = computed(() => built.value?.part ?? null)
 const gel = computed(() => (laying.value ? onShelf(store.shelf, 'gel', laying.value.gel) : null))
 const way = computed(() => (water.value ? wayFor(water.value.kind, water.value.way) : null))
@@ -60,7 +68,8 @@ type Leaf = 'core' | 'coats' | 'minutes' | 'part' | 'heat' | 'light' | 'dam' | '
 const leaf = ref<Leaf>('core')
 const leaves = computed<{ id: Leaf; name: string }[]>(() => [
   { id: 'core', name: 'Layers' },
-  ...(laying.value ? [{ id: 'coats' as const, name: 'Coats' }, { id: 'minutes' as const, name: 'Minutes' }] : []),
+  ...(coatable.value ? [{ id: 'coats' as const, name: 'Coats' }] : []),
+  ...(laying.value ? [{ id: 'minutes' as const, name: 'Minutes' }] : []),
   ...(part.value ? [{ id: 'part' as const, name: 'Part' }] : []),
   ...(stack.value?.heat ? [{ id: 'heat' as const, name: 'Heat' }] : []),
   ...(stack.value?.light ? [{ id: 'light' as const, name: 'Light' }] : []),
@@ -85,7 +94,8 @@ const setBed = (key: 'bedDeep' | 'bedShore', event: Event) => store.edit('Bed co
         </div>
         <div class="leaf">
           <div v-if="leaf === 'core'" class="lower">
-            <div class="core"><h3>{{ water?.name }}: {{ moving ? 'what it is built up from' : 'core at the deepest' }}, top first</h3><CoreSample :coats="coats" /></div>
+            <div class="core"><h3>{{ water?.name }}: {{ moving ? 'what it is built up from' : 'core at the deepest' }}, top first</h3><CoreSample :coats="coats" />
+              <template v-if="meets.length"><h3 class="meet">What meets what</h3><ul class="meets small"><li v-for="m in meets" :key="m.between.join()"><b>{{ THINGS[m.between[0]].name }} and {{ THINGS[m.between[1]].name }}: {{ m.result }}.</b> {{ m.why }}</li></ul></template></div>
             <div class="order"><h3>In the order of the trade</h3><StepList :steps="steps" /></div>
           </div>
           <HeatSheet v-else-if="leaf === 'heat' && stack?.heat" :heat="stack.heat" :dammed="stack.dam !== null" />
@@ -112,7 +122,7 @@ const setBed = (key: 'bedDeep' | 'bedShore', event: Event) => store.edit('Bed co
               <p class="small soft">A screen glows and resin does not: pour a chip first. Chips are fitted to your own bottle on Shelf.</p>
             </div>
           </div>
-          <CoatsSheet v-else-if="leaf === 'coats' && laying && gel && moving" :laying="laying" :gel="gel" :room="build.room" :chosen="moving.make.coats" @choose="store.edit('Coats', changeMaking(moving!.id, { coats: $event }))" />
+          <CoatsSheet v-else-if="leaf === 'coats' && laying && gel" :laying="laying" :gel="gel" :room="build.room" :advise="moving !== null" @choose="chooseCoats" />
           <div v-else-if="leaf === 'minutes' && laying && gel" class="lower">
             <MinutesDrawing class="grow" :windows="laying.windows" :touch-min="laying.touchMin" :does="touch" />
             <dl class="figures lamp">
@@ -153,6 +163,10 @@ const setBed = (key: 'bedDeep' | 'bedShore', event: Event) => store.edit('Bed co
 .lower { display: flex; gap: 16px; min-height: 0; height: 100%; }
 .core { flex: 1; overflow: auto; min-width: 0; }
 .order { flex: 1.15; overflow: auto; min-width: 0; }
+.meet { margin-top: 12px; }
+.meets { margin: 4px 0 0; padding: 0; list-style: none; display: grid; gap: 4px; }
+.meets b::first-letter { text-transform: uppercase; }
+.meets li { border-left: 3px solid var(--moss); padding-left: 8px; }
 .wide { grid-column: 1 / -1; }
 .lamp { width: 260px; align-content: start; }
 .bedform { width: 216px; gap: 9px; }

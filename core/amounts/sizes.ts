@@ -4,11 +4,10 @@ import { signedArea } from '../geometry/polygon'
 import type { FormsPlan } from '../forms/formsStage'
 import type { GroundPlan } from '../ground/groundStage'
 import { onShelf, type Shelf } from '../materials/shelf'
+import { GLOSS_COAT_MM } from '../stacks/gelStack'
 import type { FormStack, StacksPlan } from '../stacks/stacksStage'
 import type { Sizes } from '../ways/types'
 
-/** Wet thickness of a brushed coat of gloss gel, mm. Common practice, no source. */
-const GLOSS_COAT_MM = 1
 /** Edges of tissue lap over their neighbours: so much more of it than of water. Common practice, no source. */
 const LAPS = 1.35
 

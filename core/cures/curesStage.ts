@@ -2,14 +2,14 @@ import type { AmountsPlan } from '../amounts/amountsStage'
 import type { Build, Moving, Pool } from '../build/types'
 import { dryOutMin } from '../dams/dryOut'
 import { dryFactor } from '../drying/air'
+import { hoursUntil } from '../drying/film'
 import { dryInRoom } from '../drying/inRoom'
-import type { FormsPlan } from '../forms/formsStage'
 import type { GelWindow } from '../gel/touches'
 import { filmCure, workingTime } from '../heat/cup'
 import { FIRM_ALPHA, type CureKinetics } from '../heat/kinetics'
 import { resinKinetics } from '../heat/resinKinetics'
 import { onShelf, type Shelf } from '../materials/shelf'
-import { rippleOf, windowsIn } from '../stacks/gelStack'
+import { HOLDS_AT, type Laying } from '../stacks/gelStack'
 import type { PoolStack } from '../stacks/poolStack'
 import type { FormStack, StacksPlan } from '../stacks/stacksStage'
 import type { CureName } from '../ways/types'
@@ -27,8 +27,6 @@ export interface CuresPlan {
 /** A wait that never ends in this room is planned as so long, min, and said in a finding: 30 days. */
 export const NEVER_MIN = 43_200
 
-/** Hung strips hold by the next day, min. Common practice, no source. */
-const OVERNIGHT_MIN = 720
 /** Drying times at 20 °C and 50 %, min: sealed base, castings out of the mould, paint, washes, glued texture, tissue, white, paste, glue that holds a part, rubber between coats and before its shell, plaster cloth, clay. Trade sections 1 and 2. Common practice, no source. */
 const USUAL_MIN = { baseDry: 120, castingSet: 240, paintDry: 120, washDry: 30, textureDry: 720, skinDry: 480, whiteDry: 240, pasteDry: 300, glueHolds: 120, rubberCoat: 120, rubberSet: 960, shellHard: 60, clayDry: 1440 }
 /** A coat under a lamp is let cool before the next one, min. Common practice, no source. */
@@ -52,7 +50,7 @@ export const workingMin = (kinetics: CureKinetics, massG: number, roomC: number)
 const firmFilmMin = (kinetics: CureKinetics, roomC: number): number => once(`film/${ofResin(kinetics)}/${roomC}`, () => 60 * filmCure(kinetics, roomC, FIRM_ALPHA))
 
 /** Fifth stage: how long each thing takes to become firm, dry or clear in this room: resin from its heat, the rest from labels and the air's thirst. */
-export function curesStage(build: Build, forms: FormsPlan, stacks: StacksPlan, amounts: AmountsPlan, shelf: Shelf): CuresPlan {
+export function curesStage(build: Build, stacks: StacksPlan, amounts: AmountsPlan, shelf: Shelf): CuresPlan {
   const dry = dryFactor(build.room)
   const landform = onShelf(shelf, 'landform', build.ground.landform)
   const shell = onShelf(shelf, 'shell', build.ground.shell)
@@ -69,7 +67,7 @@ export function curesStage(build: Build, forms: FormsPlan, stacks: StacksPlan, a
   const waters: CuresPlan['waters'] = {}
   const working: CuresPlan['workingMin'] = {}
   for (const water of build.waters) {
-    waters[water.id] = water.kind === 'pool' ? poolCures(water, build, dry, stacks.pools.find((s) => s.id === water.id), forms, shelf) : movingCures(water, build, dry, stacks.forms.find((s) => s.id === water.id), shelf)
+    waters[water.id] = water.kind === 'pool' ? poolCures(water, build, dry, stacks.pools.find((s) => s.id === water.id), stacks.surfaces.find((s) => s.id === water.id)?.laying, shelf) : movingCures(water, build, dry, stacks.forms.find((s) => s.id === water.id), shelf)
     const resin = water.kind === 'pool' ? onShelf(shelf, 'resin', water.resin) : null
     const largest = Math.max(0, ...amounts.batches.filter((b) => b.pool === water.id).map((b) => b.massG))
     if (!resin || largest === 0) continue
@@ -98,6 +96,7 @@ function windowCures(windows: readonly GelWindow[]): Partial<Record<CureName, nu
 /** What a moving water waits for: its gel, its part, its supports. */
 function movingCures(water: Moving, build: Build, dry: number, stack: FormStack | undefined, shelf: Shelf): Partial<Record<CureName, number>> {
   const laying = stack?.laying
+  const gel = onShelf(shelf, 'gel', water.gel)
   const resin = onShelf(shelf, 'resin', 'casting-epoxy-2-1')
   const release = stack?.part?.overhang?.releaseH
   const clear = laying ? gelHours(laying.clearH) : coatClear(water.gel, build.room, shelf)
@@ -105,19 +104,18 @@ function movingCures(water: Moving, build: Build, dry: number, stack: FormStack 
     ...windowCures(laying?.windows ?? []),
     formClear: Math.max(clear, Math.min(NEVER_MIN, Math.round((water.make.nextCoatH ?? 0) * 60))),
     peel: gelHours(laying?.peelH), peelBy: gelHours(laying?.peelByH), propRelease: release === undefined ? 0 : release === null ? clear : gelHours(release),
-    stripSet: Math.round(OVERNIGHT_MIN * dry), rippleClear: coatClear('ripple-gel', build.room, shelf), lightSet: COOL_MIN,
+    stripSet: gel ? gelHours(hoursUntil(dryInRoom(gel, gel.coatMm, build.room).curve, HOLDS_AT)) : 0, rippleClear: coatClear('ripple-gel', build.room, shelf), lightSet: COOL_MIN,
     rubberCoat: USUAL_MIN.rubberCoat, rubberSet: USUAL_MIN.rubberSet, shellHard: Math.round(USUAL_MIN.shellHard * dry), clayDry: Math.round(USUAL_MIN.clayDry * dry),
     castFirm: resin ? Math.round(Math.min(NEVER_MIN, firmFilmMin(resinKinetics(resin), build.room.tempC))) : 0, glueHolds: USUAL_MIN.glueHolds, pasteDry: Math.round(USUAL_MIN.pasteDry * dry), whiteDry: Math.round(USUAL_MIN.whiteDry * dry)
   }
 }
 
-function poolCures(water: Pool, build: Build, dry: number, stack: PoolStack | undefined, forms: FormsPlan, shelf: Shelf): Partial<Record<CureName, number>> {
+function poolCures(water: Pool, build: Build, dry: number, stack: PoolStack | undefined, surface: Laying | null | undefined, shelf: Shelf): Partial<Record<CureName, number>> {
   const hours = (h: number | undefined) => Math.round((h ?? 0) * 60 * dry)
-  const ripple = onShelf(shelf, 'gel', 'ripple-gel')
   const lacquer = onShelf(shelf, 'lacquer', water.skin.lacquer)
   return {
-    ...(ripple ? windowCures(windowsIn(build.room, ripple, ripple.coatMm, rippleOf(water, ripple, forms))) : {}),
-    rippleClear: coatClear('ripple-gel', build.room, shelf),
+    ...windowCures(surface?.windows ?? []),
+    rippleClear: gelHours(surface?.clearH),
     damSet: Math.round((onShelf(shelf, 'dam', water.dam)?.setMin ?? 0) * dry),
     leakWait: stack?.dam?.leakTest.waitMin ?? 45,
     dryOut: Math.round(dryOutMin(build.room, build.ground.shellMm, build.ground.sealCoats)),
@@ -125,7 +123,7 @@ function poolCures(water: Pool, build: Build, dry: number, stack: PoolStack | un
     skinDry: Math.round(USUAL_MIN.skinDry * dry),
     paintDry: Math.round(USUAL_MIN.paintDry * dry),
     lacquerCoat: hours(lacquer?.recoatH),
-    glossCoat: coatClear(water.gloss.gel, build.room, shelf),
+    glossCoat: gelHours(surface?.clearH),
     ...resinCures(water, build, stack, shelf)
   }
 }

@@ -1,4 +1,4 @@
-import type { Build, Moving } from '../build/types'
+import type { Build, Moving, Room } from '../build/types'
 import { movingOf } from '../build/types'
 import { THICKEST_GEL_MM } from '../drying/coats'
 import { COLDEST_C } from '../drying/inRoom'
@@ -8,12 +8,16 @@ import type { Laying } from '../stacks/gelStack'
 import type { PartStack } from '../stacks/partStack'
 import { wayFor } from '../ways/catalog'
 import { MOST_PROPS } from '../supports/props'
-import { SHORTEST_PROP_MM, SLUMPS_SHARE } from './limits'
+import { DAMP_RH_PCT, SHORTEST_PROP_MM, SLUMPS_SHARE } from './limits'
 import { counted, hours, mm, type Finding, type Make, type Stages } from './types'
 
 /** Gel, parts and supports of all that moves. */
 export function gelFindings(build: Build, stages: Stages, shelf: Shelf): Finding[] {
-  return movingOf(build).flatMap((water) => {
+  const ponds = stages.stacks.surfaces.flatMap(({ id, laying }): Finding[] => {
+    const never = laying && laying.clearH === null ? neverClear(build.waters.find((w) => w.id === id)!.name, build.room, `${mm(laying.wetMm)} wet`) : null
+    return never ? [{ id: `never-clear:${id}`, water: id, ...never }] : []
+  })
+  return [...ponds, ...movingOf(build).flatMap((water) => {
     const stack = stages.stacks.forms.find((s) => s.id === water.id)
     const way = wayFor(water.kind, water.way)
     const make: Make = (id, finding) => ({ id: `${id}:${water.id}`, water: water.id, ...finding })
@@ -31,7 +35,14 @@ export function gelFindings(build: Build, stages: Stages, shelf: Shelf): Finding
       }))
     }
     return found
-  })
+  })]
+}
+
+/** Air in which no coat ever clears; null: this air is not at fault. */
+function neverClear(name: string, room: Room, gel: string): Omit<Finding, 'id' | 'water'> | null {
+  if (room.tempC < COLDEST_C) return { severity: 'stop', place: 'days', title: `${name}: the room is frozen`, number: `${room.tempC} °C`, reason: 'Gel that freezes breaks, and does not clear.', wayOut: 'Bring the model into a warm room before any gel is opened.' }
+  if (room.rhPct > DAMP_RH_PCT) return { severity: 'stop', place: 'days', title: `${name}: in this air the gel never clears`, number: `${room.rhPct} %, ${gel}`, reason: 'Air this damp gives as much water back as it takes.', wayOut: `A dryer, or a warmer room: under ${DAMP_RH_PCT} % it clears.` }
+  return null
 }
 
 function layingFindings(build: Build, water: Moving, laying: Laying, stages: Stages, make: Make): Finding[] {
@@ -39,10 +50,10 @@ function layingFindings(build: Build, water: Moving, laying: Laying, stages: Sta
   const found: Finding[] = []
   const gel = `${mm(laying.wetMm)} wet`
   if (laying.clearH === null) {
-    found.push(make('never-clear', room.tempC < COLDEST_C
-      ? { severity: 'stop', place: 'days', title: `${water.name}: the room is frozen`, number: `${room.tempC} °C`, reason: 'Gel that freezes breaks, and does not clear.', wayOut: 'Bring the model into a warm room before any gel is opened.' }
-      : room.rhPct > 80 ? { severity: 'stop', place: 'days', title: `${water.name}: in this air the gel never clears`, number: `${room.rhPct} %`, reason: 'Air this damp gives as much water back as it takes.', wayOut: 'A dryer, or a warmer room: under 80 % it clears.' }
-      : { severity: 'stop', place: 'build-up', title: `${water.name}: this coat is thicker than anybody can wait for`, number: gel, reason: 'It would still be white after ten years.', wayOut: `Lay it in ${counted(laying.advised, 'coat')}.`, mend: { label: `Lay it in ${laying.advised} coats`, made: water.id, change: { coats: null } } }))
+    found.push(make('never-clear', neverClear(water.name, room, gel) ?? {
+      severity: 'stop', place: 'build-up', title: `${water.name}: this coat is thicker than anybody can wait for`, number: gel, reason: 'It would still be white after ten years.',
+      wayOut: `Lay it in ${counted(laying.advised, 'coat')}.`, mend: { label: `Lay it in ${laying.advised} coats`, made: water.id, change: { coats: null } }
+    }))
   } else if (laying.wetMm > THICKEST_GEL_MM) {
     found.push(make('thick-coat', {
       severity: 'stop', place: 'build-up', title: `${water.name}: so thick a coat stays white`, number: `${gel}: ${hours(laying.clearH * 60)}`,

@@ -70,7 +70,7 @@ export function planner(): Planner {
     yield 'stacks'
     const a = amounts(settled, g, f, s, shelf)
     yield 'amounts'
-    const c = cures(settled, f, s, a, shelf)
+    const c = cures(settled, s, a, shelf)
     yield 'cures'
     const st = steps(settled, s, a, c)
     yield 'steps'

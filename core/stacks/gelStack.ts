@@ -1,4 +1,4 @@
-import type { Build, Moving, Room } from '../build/types'
+import type { Build, Moving, Pool, Room } from '../build/types'
 import { coatsFor, THICKEST_GEL_MM, type CoatChoice } from '../drying/coats'
 import { hoursUntil } from '../drying/film'
 import { dryFactor } from '../drying/air'
@@ -42,8 +42,8 @@ export interface Laying {
   rippleMm: number
 }
 
-/** Share of its water at which a strip lets go of its sheet. Common practice, no source. */
-const PEELS_AT = 0.3
+/** Share of its water at which gel holds: a strip lets go of its sheet, a foot of its pins. Common practice, no source. */
+export const HOLDS_AT = 0.3
 /** A strip left on its sheet grows brittle by so many of its clearing times. Common practice, no source. */
 const BRITTLE_AFTER = 7
 /** Texture on a sheet, a ripple's coat, a blended foot, when dry, mm. Common practice, no source. */
@@ -118,9 +118,35 @@ function stirred(gel: Gel, way: Way, shelf: Shelf): Gel {
   }
 }
 
+/** What is laid: how high when dry, on what slope, with points how high; and what the builder chose. */
+interface Wanted { finalMm: number; slopeDeg: number; peakMm?: number; coats: number | null; tiltDeg: number; rippleMm: number; bears: number }
+
+/** Coats of a gel in a room: as many as were chosen, or as few as finish well, hold on their slope and stay under the thickness that dries. */
+function lay(room: Room, gel: Gel, wanted: Wanted): Laying {
+  const { finalMm, peakMm, rippleMm } = wanted
+  const slopeDeg = Math.max(0, wanted.slopeDeg - wanted.tiltDeg)
+  const sagMm = slopeDeg < 0.5 ? null : sagLimit(gel.yieldPa, gel.densityGCm3, slopeDeg)
+  const wetInAll = finalMm / gel.solidsVol
+  const most = Math.min(THICKEST_GEL_MM, sagMm ?? Infinity, Math.max(wanted.bears, 0.3))
+  const least = Math.min(40, Math.ceil(wetInAll / most - 1e-9))
+  const quick = coatsFor(gel, finalMm, room.tempC, room.rhPct, Math.max(8, Math.min(40, least + 3)), (mm) => dryInRoom(gel, mm, room))
+  const advised = Math.max(least, quick.coats)
+  const coats = wanted.coats ?? advised
+  const wetMm = wetInAll / coats
+  const dry = dryInRoom(gel, wetMm, room)
+  const never = dry.clearH === null
+  const coatMm = Math.min(wetMm, gel.coatMm)
+  return {
+    gel: gel.id, finalMm, coats, wetMm, dryMm: wetMm * gel.solidsVol, advised, touchMin: dry.touchMin, clearH: dry.clearH, totalH: never ? null : dry.clearH! * coats,
+    peelH: never ? null : hoursUntil(dry.curve, HOLDS_AT), peelByH: never ? null : dry.clearH! * BRITTLE_AFTER, table: quick.table,
+    slopeDeg, sagMm, tiltDeg: slopeDeg < 0.5 ? 0 : Math.ceil(tiltFor(gel.yieldPa, gel.densityGCm3, slopeDeg, wetMm)),
+    peak: peakMm ? { heightMm: peakMm, ...slumpOf(gel.yieldPa, gel.densityGCm3, peakMm) } : null,
+    windows: windowsOf(gel, coatMm, rippleMm, dryInRoom(gel, coatMm, room).touchMin, dryFactor(room)), rippleMm
+  }
+}
+
 /**
- * Coats of one water's gel in this room: as many as the builder chose, or as few as finish well, hold on their slope and
- * stay under the thickness that dries.
+ * Coats of a moving water's gel.
  *
  * @param runMm   height of gel on a run at its deepest, mm
  * @param bears   most wet gel a film bears at once, mm; Infinity where there is none
@@ -128,34 +154,25 @@ function stirred(gel: Gel, way: Way, shelf: Shelf): Gel {
  */
 export function layingOf(build: Pick<Build, 'room'>, water: Moving, way: Way, forms: FormsPlan, shelf: Shelf, runMm: number, bears = Infinity): Laying | null {
   const found = onShelf(shelf, 'gel', water.gel)
-  if (!found) return null
-  const gel = stirred(found, way, shelf)
-  const height = heightOf(water, way, gel, forms, runMm)
-  if (!height) return null
-  const { finalMm } = height
-  const slopeDeg = Math.max(0, height.slopeDeg - water.make.tiltDeg)
-  const sagMm = slopeDeg < 0.5 ? null : sagLimit(gel.yieldPa, gel.densityGCm3, slopeDeg)
-  const wetInAll = finalMm / gel.solidsVol
-  const most = Math.min(THICKEST_GEL_MM, sagMm ?? Infinity, Math.max(bears, 0.3))
-  const least = Math.min(40, Math.ceil(wetInAll / most - 1e-9))
-  const quick = coatsFor(gel, finalMm, build.room.tempC, build.room.rhPct, Math.max(8, Math.min(40, least + 3)), (mm) => dryInRoom(gel, mm, build.room))
-  const advised = Math.max(least, quick.coats)
-  const coats = water.make.coats ?? advised
-  const wetMm = wetInAll / coats
-  const dry = dryInRoom(gel, wetMm, build.room)
-  const peelH = hoursUntil(dry.curve, PEELS_AT)
-  const rippleMm = rippleOf(water, gel, forms)
-  return {
-    gel: gel.id, finalMm, coats, wetMm, dryMm: wetMm * gel.solidsVol, advised, touchMin: dry.touchMin, clearH: dry.clearH, totalH: dry.clearH === null ? null : dry.clearH * coats,
-    peelH: dry.clearH === null ? null : peelH, peelByH: dry.clearH === null ? null : dry.clearH * BRITTLE_AFTER, table: quick.table,
-    slopeDeg, sagMm, tiltDeg: slopeDeg < 0.5 ? 0 : Math.ceil(tiltFor(gel.yieldPa, gel.densityGCm3, slopeDeg, wetMm)),
-    peak: height.peakMm ? { heightMm: height.peakMm, ...slumpOf(gel.yieldPa, gel.densityGCm3, height.peakMm) } : null,
-    windows: windowsIn(build.room, gel, Math.min(wetMm, gel.coatMm), rippleMm), rippleMm
-  }
+  const gel = found && stirred(found, way, shelf)
+  const height = gel && heightOf(water, way, gel, forms, runMm)
+  return gel && height ? lay(build.room, gel, { ...height, coats: water.make.coats, tiltDeg: water.make.tiltDeg, rippleMm: rippleOf(water, gel, forms), bears }) : null
 }
 
-/** Windows of a thin last coat in a room. */
-export const windowsIn = (room: Room, gel: Gel, coatMm: number, rippleMm: number): GelWindow[] => windowsOf(gel, coatMm, rippleMm, dryInRoom(gel, coatMm, room).touchMin, dryFactor(room))
+/** Wet thickness of a brushed coat of gloss gel, mm. Common practice, no source. */
+export const GLOSS_COAT_MM = 1
+/** What pools are rippled in. */
+const RIPPLED_IN = 'ripple-gel'
+
+/** The gel on a pool's surface: its one coat of ripples, or its coats of gloss; null: a skin of paper has none. */
+export function surfaceOf(build: Pick<Build, 'room'>, pool: Pool, forms: FormsPlan, shelf: Shelf): Laying | null {
+  if (pool.way === 'paper-skin') return null
+  const glossy = pool.way === 'gloss-gel'
+  const gel = onShelf(shelf, 'gel', glossy ? pool.gloss.gel : RIPPLED_IN)
+  if (!gel) return null
+  const wetMm = glossy ? GLOSS_COAT_MM * pool.gloss.coats : gel.coatMm
+  return lay(build.room, gel, { finalMm: wetMm * gel.solidsVol, slopeDeg: 0, coats: glossy ? pool.gloss.coats : 1, tiltDeg: 0, rippleMm: rippleOf(pool, gel, forms), bears: Infinity })
+}
 
 /** The ripple a water is given: that of its form, no finer than its gel keeps, no wider than a tool makes it at once. */
 export function rippleOf(water: { id: string }, gel: Gel, forms: FormsPlan): number {

@@ -7,7 +7,7 @@ import { pourHeat, type PourHeat, type PourHeatInput } from '../heat/pourHeat'
 import type { Shelf } from '../materials/shelf'
 import { wayFor } from '../ways/catalog'
 import type { Coat } from './coat'
-import { layingOf, type Laying } from './gelStack'
+import { layingOf, surfaceOf, type Laying } from './gelStack'
 import { filmBears, partOf, type PartStack } from './partStack'
 import { poolStack, type PoolStack } from './poolStack'
 
@@ -26,6 +26,8 @@ export interface FormStack {
 export interface StacksPlan {
   pools: PoolStack[]
   forms: FormStack[]
+  /** Gel on the surface of each pool. */
+  surfaces: { id: string; laying: Laying | null }[]
 }
 
 /** Third stage: the layers of each pool, with what heat, dams, light and tint make of them; coats, parts and supports of all that moves. */
@@ -39,7 +41,7 @@ export function stacksStage(build: Build, ground: GroundPlan, forms: FormsPlan, 
     { what: 'seal', material: seal, label: `${name(seal)}, ${sealCoats} coats`, thicknessMm: 0.05 * sealCoats }
   ]
   const pools = poolsOf(build).map((pool) => poolStack(build, pool, ground, shelf, bedAt(ground.pools.find((p) => p.id === pool.id)?.lowestMm ?? 0), heatOf))
-  return { pools, forms: formStacks(build, forms, shelf) }
+  return { pools, forms: formStacks(build, forms, shelf), surfaces: poolsOf(build).map((pool) => ({ id: pool.id, laying: surfaceOf(build, pool, forms, shelf) })) }
 }
 
 /** Coats, parts and supports of all that moves. */
