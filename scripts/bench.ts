@@ -3,7 +3,11 @@ import { readFileSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
 import { gzipSync } from 'node:zlib'
 import type { Build } from '../core/build/types'
-import { changePool } from '../core/build/edits'
+import { changeMaking, changePool } from '../core/build/edits'
+import { dryFilm } from '../core/drying/film'
+import { GELS } from '../core/materials/gels'
+import { bentStrip } from '../core/supports/elastica'
+import { propsFor } from '../core/supports/props'
 import { poolsOf } from '../core/build/types'
 import { writeBuild } from '../core/formats/write'
 import { ringOf } from '../core/ground/outline'
@@ -166,6 +170,56 @@ async function water(): Promise<void> {
   line(`demo 2: all templates drawn and printed, ${pages} sheets`, ms(took), `${(took / plain).toFixed(0)} × as many blank sheets (${ms(plain)}); aim 2,000 ms`)
 }
 
+/** Gel: one coat, one curl, and the whole plan of each demo after the edits of Build-up. */
+function buildUp(): void {
+  const gel = GELS[0]
+  const constant = timed(20, (i) => dryFilm({ ...gel, fallsBy: 0, surface: 'dry' }, 2 + i / 100, 20, 50))
+  const coat = timed(20, (i) => dryFilm(gel, 2 + i / 100, 20, 50))
+  line('one coat of gel dried', ms(coat), `${(coat / constant).toFixed(1)} × the same film by Crank's case alone (${ms(constant)})`)
+  const strip = { lengthMm: 60, thicknessMm: 0.2, modulusGPa: 1.8, filmDensityGCm3: 1.28, wetMm: 3, gelDensityGCm3: 1.05, radiusMm: 30, angleDeg: 60 }
+  const bent = timed(20, () => bentStrip(strip))
+  const held = timed(20, (i) => propsFor({ ...strip, wetMm: 3 + i / 20 }, 0.05))
+  line('props for a curl', ms(held), `${(held / bent).toFixed(0)} × bending it once (${ms(bent)})`)
+  for (const [name, file, id] of [['demo 1', '1-weir-at-cobbets-race', 'race'], ['demo 2', '2-mole-at-varnsey', 'seas'], ['demo 3', '3-slalom-in-the-hollin-gorge', 'rapid']] as const) {
+    const build = demo(file)
+    const cold = timed(5, () => finished(planner()(build)))
+    const warm = planner()
+    finished(warm(build))
+    const edited = timed(30, (i) => finished(warm(changeMaking(id, { coats: 2 + (i % 8) })(build))))
+    const drier = timed(10, (i) => finished(warm({ ...build, room: { ...build.room, rhPct: 40 + i / 7 } })))
+    line(`${name}: whole plan after a change of coats`, ms(edited), `${(edited / cold).toFixed(2)} × the plan from nothing (${ms(cold)}); aim 300 ms`)
+    line(`${name}: whole plan in another room, every coat dried anew`, ms(drier), `${(drier / coat).toFixed(0)} × one coat; aim 300 ms`)
+  }
+}
+
+/** Main-thread time of a change of coats on the largest demo. */
+async function coatsInBrowser(s: Stage, aimMs: number): Promise<void> {
+  const context = await s.profile()
+  const page = await context.newPage()
+  await page.goto(s.address)
+  await page.locator('.card .title').nth(2).waitFor()
+  await page.goto(`${s.address}/build/demo-mole-at-varnsey/build-up`)
+  await page.locator('[data-test="water-pick"]').selectOption('seas')
+  await page.locator('[data-leaf="coats"]').click()
+  const cdp = await context.newCDPSession(page)
+  await cdp.send('Performance.enable')
+  const metric = async (key: string) => (await cdp.send('Performance.getMetrics')).metrics.find((m) => m.name === key)!.value
+  const parts = ['TaskDuration', 'ScriptDuration', 'LayoutDuration', 'RecalcStyleDuration']
+  const now = () => Promise.all(parts.map(metric))
+  const press = async (coats: number) => {
+    await page.locator(`[data-coats="${coats}"]`).click()
+    await page.waitForFunction((n) => document.querySelector('.option.on')?.getAttribute('data-coats') === String(n), coats)
+    await page.waitForTimeout(300)
+  }
+  for (const n of [3, 5]) await press(n)
+  const before = await now()
+  const edits = 12
+  for (let i = 0; i < edits; i++) await press(3 + (i % 3))
+  const [main, script, layout, style] = (await now()).map((value, i) => ((value - before[i]) * 1000) / edits)
+  line('demo 2: main-thread time of a change of coats', ms(main), `${(main / aimMs).toFixed(2)} × the aim of ${aimMs} ms (script ${ms(script)}, style ${ms(style)}, layout ${ms(layout)}, the rest painting, messages and the pointer)`)
+  await context.close()
+}
+
 const s = await stage()
 const big = large()
 console.log(`Chromium ${s.browser.version()}, Node ${process.version}; medians\n`)
@@ -175,7 +229,9 @@ const peak = process.resourceUsage().maxRSS / 1000
 line('peak memory of the planning process', `${peak.toFixed(0)} MB`, `${(peak / (Buffer.byteLength(writeBuild(big)) / 1e6)).toFixed(0)} × the larger build file`)
 pours()
 await water()
+buildUp()
 await inBrowser(s, 'demo 1', demo(), 16)
 await inBrowser(s, '10 waters, 2,000 soundings', big, 100)
+await coatsInBrowser(s, 8)
 await firstLoad(s)
 await s.close()

@@ -21,13 +21,17 @@ async function weighing(page: Page): Promise<void> {
   await page.waitForTimeout(1500)
 }
 
+/** One leaf of Build-up, for one water. */
+async function leaf(page: Page, water: string, name: string): Promise<void> {
+  await page.locator('[data-test="water-pick"]').selectOption(water)
+  await page.locator(`[data-leaf="${name}"]`).click()
+}
+
 const MOLE = 'demo-mole-at-varnsey'
 const GORGE = 'demo-slalom-in-the-hollin-gorge'
 const SHOTS: { name: string; path: string; build?: string; dark?: boolean; width?: number; height?: number; act?: (page: Page) => Promise<unknown> }[] = [
   { name: 'builds', path: '' },
-  { name: 'new-build', path: '', act: async (page) => { await page.locator('[data-test="new-build"]').click(); await page.locator('[data-test="new-name"]').fill('Ford below the mill') } },
   { name: 'ground', path: 'ground' },
-  { name: 'ground-mistake', path: 'ground', act: async (page) => { await page.getByLabel('Sounding 8 x').fill('400'); await page.locator('.fault-at').waitFor() } },
   { name: 'water', path: 'water', act: (page) => page.getByRole('button', { name: '↓ Weir' }).click() },
   { name: 'sea', path: 'water', build: MOLE, act: async (page) => { await page.getByRole('button', { name: '∿ Seas' }).click(); await page.locator('.tray').evaluate((tray) => tray.scrollTo(0, 430)) } },
   { name: 'gorge', path: 'water', build: GORGE, act: async (page) => { await page.getByRole('button', { name: '⇝ The Staircase' }).click(); await page.locator('[data-leaf="run"]').click(); await page.locator('[data-leaf="white"]').click() } },
@@ -35,14 +39,16 @@ const SHOTS: { name: string; path: string; build?: string; dark?: boolean; width
   { name: 'heat', path: 'build-up', act: async (page) => { await page.locator('[data-leaf="heat"]').click(); await page.locator('[data-drawn="true"]').waitFor() } },
   { name: 'colour', path: 'build-up', act: (page) => page.locator('[data-leaf="colour"]').click() },
   { name: 'dam', path: 'build-up', act: async (page) => { await page.locator('[data-test="dam"] select').selectOption('tape-and-glue'); await page.locator('[data-leaf="dam"]').click() } },
-  { name: 'ways', path: 'build-up', act: async (page) => { await page.locator('[data-leaf="ways"]').click(); await page.locator('[data-test="ways"] table').waitFor() } },
+  { name: 'coats', path: 'build-up', build: GORGE, act: (page) => leaf(page, 'rapid', 'coats') },
+  { name: 'part-dark', path: 'build-up', build: MOLE, dark: true, act: (page) => leaf(page, 'seas', 'part') },
+  { name: 'ways', path: 'build-up', build: MOLE, act: async (page) => { await leaf(page, 'seas', 'ways'); await page.locator('[data-test="ways"] table').waitFor() } },
+  { name: 'white', path: 'build-up', build: GORGE, act: async (page) => { await leaf(page, 'rapid', 'white'); await page.locator('[data-share="rapid"] input').fill('80'); await page.locator('[data-finding="too-white:rapid"]').waitFor() } },
+  { name: 'wrong', path: 'build-up', act: async (page) => { await leaf(page, 'weir', 'wrong'); await page.locator('[data-trouble="still-white"]').click(); await page.locator('[data-test="verdict"]').waitFor() } },
   { name: 'weigh', path: 'weigh/millpond-2-1', act: weighing },
   { name: 'shelf', path: 'shelf', act: async (page) => { await page.locator('[data-jar="clear-epoxy-2-1"]').click(); await page.locator('[data-test="own-bottle"]').click(); await page.locator('[data-test="fit-pot"]').waitFor() } },
   { name: 'mix', path: 'mix' },
   { name: 'days', path: 'days' },
-  { name: 'prints', path: 'prints', build: MOLE, act: async (page) => { await page.locator('[data-template="foam"] .name').click(); await page.locator('[data-test="template-drawing"] path').first().waitFor() } },
-  { name: 'water-dark', path: 'water', build: GORGE, dark: true, act: (page) => page.getByRole('button', { name: '↓ First ledge' }).click() },
-  { name: 'mix-dark-tablet', path: 'mix', dark: true, width: 1024, height: 768 }
+  { name: 'prints', path: 'prints', build: MOLE, act: async (page) => { await page.locator('[data-template="foam"] .name').click(); await page.locator('[data-test="template-drawing"] path').first().waitFor() } }
 ]
 
 const s = await stage()

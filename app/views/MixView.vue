@@ -6,6 +6,8 @@ import { onShelf } from '../../core/materials/shelf'
 import { shoppable, shoppingCsv } from '../../core/formats/csv'
 import { explainMix, explainWorking } from '../../core/explain/explanations'
 import FindingsList from '../components/FindingsList.vue'
+import { explainPaste } from '../../core/explain/gelExplanations'
+import { wayFor } from '../../core/ways/catalog'
 import How from '../components/How.vue'
 import NumberField from '../components/NumberField.vue'
 import RescueTint from '../components/RescueTint.vue'
@@ -44,6 +46,9 @@ const lights = computed(() => build.value.waters.flatMap((w) => (w.kind === 'poo
 const toBuy = computed(() => costToBuy(plan.value?.amounts.shopping ?? []))
 const rescue = computed(() => { const g = groups.value.find((x) => x.batches.some((b) => Object.keys(b.drops).length > 0)); const b = g?.batches.find((x) => Object.keys(x.drops).length > 0); return b ? { key: `${b.pool}-${b.massG}`, massG: b.massG, wanted: b.dosePer100G, cupHoldsG: b.cupHoldsG, drops: Object.values(b.drops).reduce((sum, d) => sum + d, 0) } : null })
 const saveShopping = () => saveFile(`${build.value.name} shopping.csv`, 'text/csv', shoppingCsv(plan.value!.amounts.shopping))
+const white = computed(() => plan.value?.amounts.white)
+const whiteWay = computed(() => wayFor('white', build.value.finish.white))
+const dusty = computed(() => white.value?.lines.some((l) => store.shelf.get(l.material)?.cautions.includes('dust')) ?? false)
 </script>
 
 <template>
@@ -77,6 +82,12 @@ const saveShopping = () => saveFile(`${build.value.name} shopping.csv`, 'text/cs
       <section v-for="l in lights" :key="l.pool.id" class="panel pad group">
         <header class="row"><h2>{{ l.pool.name }}</h2><span class="soft">{{ store.shelf.get(l.pool.light.resin)?.name }}, from the bottle: nothing to mix</span><span class="grow"></span><b class="figure">{{ grams(l.massG) }}</b></header>
         <p v-if="l.light">{{ l.light.coats }} {{ l.light.coats === 1 ? 'coat' : 'coats' }} of {{ mm(l.light.coatMm) }}, {{ l.light.spots }} spots each, {{ l.light.secondsPerCoat ?? '–' }} s a spot.</p>
+      </section>
+      <section v-if="white?.lines.length" class="panel pad group" data-test="mix-white">
+        <header class="row"><h2>White water</h2><span class="soft">{{ whiteWay?.name.toLowerCase() }}, when the plan says: it does not keep</span><span class="grow"></span><b class="figure"><How :about="explainPaste(white)">{{ ml(white.volumeMl) }}</How></b></header>
+        <p v-if="white.problem" class="fault">{{ white.problem }}</p>
+        <p v-else class="ratio"><template v-for="(l, i) in white.lines" :key="l.material">{{ i > 0 ? ' + ' : '' }}<b>{{ l.massG < 1 ? `${l.massG.toFixed(2)} g` : grams(l.massG) }}</b> {{ l.name.toLowerCase() }}</template><template v-if="white.standsMm !== null">; stands {{ mm(white.standsMm) }} by itself</template>.</p>
+        <p v-if="dusty" class="small soft">{{ CAUTIONS.dust }}</p>
       </section>
       <p v-if="!groups.length && !lights.length" class="panel pad">Nothing to mix yet: a pool with water in it comes first.</p>
     </div>
