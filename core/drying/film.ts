@@ -36,9 +36,9 @@ const GAS_JMOLK = 8.314462618
 /** Beyond this nobody waits: ten years, h. */
 export const LONGEST_H = 87_600
 
-const CELLS = 36
+const CELLS = 28
 /** Least share of a step's error, and largest change in a step. */
-const STEP_ERROR = 4e-4
+const STEP_ERROR = 1e-3
 const MOST_STEPS = 6000
 
 /**
@@ -84,15 +84,17 @@ export function dryFilm(gel: DryingGel, wetMm: number, roomC: number, rhPct: num
   const falling = (c: number) => Math.exp(-fallsBy * (1 - c))
   const [low, mid, high, right] = [0, 0, 0, 0].map(() => new Float64Array(CELLS))
   const old = new Float64Array(CELLS)
+  const moves = new Float64Array(CELLS)
   /** One implicit step of `dt` from `from` into `to`. */
   const step = (from: Float64Array, to: Float64Array, dt: number): void => {
     to.set(from)
     for (let sweep = 0; sweep < 2; sweep++) {
       old.set(to)
+      for (let i = 0; i < CELLS; i++) moves[i] = rate * falling(old[i])
       for (let i = 0; i < CELLS; i++) {
         const k = dt / WIDTHS[i]
-        const below = i > 0 ? (rate * k * (falling(old[i]) + falling(old[i - 1]))) / (WIDTHS[i] + WIDTHS[i - 1]) : 0
-        const above = i < CELLS - 1 ? (rate * k * (falling(old[i]) + falling(old[i + 1]))) / (WIDTHS[i] + WIDTHS[i + 1]) : 0
+        const below = i > 0 ? (k * (moves[i] + moves[i - 1])) / (WIDTHS[i] + WIDTHS[i - 1]) : 0
+        const above = i < CELLS - 1 ? (k * (moves[i] + moves[i + 1])) / (WIDTHS[i] + WIDTHS[i + 1]) : 0
         low[i] = -below
         high[i] = -above
         mid[i] = 1 + below + above
@@ -101,10 +103,10 @@ export function dryFilm(gel: DryingGel, wetMm: number, roomC: number, rhPct: num
       const top = CELLS - 1
       const k = dt / WIDTHS[top]
       const half = WIDTHS[top] / 2
-      if (!airy) mid[top] += (k * rate * falling(old[top])) / half
+      if (!airy) mid[top] += (k * moves[top]) / half
       else {
         // the surface's own water follows from the flux; linearised about the last sweep
-        const carry = (rate * falling(old[top])) / half
+        const carry = moves[top] / half
         const surface = skinOf(old[top], carry)
         const slope = (wants(surface + 1e-4) - wants(Math.max(0, surface - 1e-4))) / 2e-4
         const through = (carry * loss * slope) / (carry + loss * slope)
@@ -123,8 +125,11 @@ export function dryFilm(gel: DryingGel, wetMm: number, roomC: number, rhPct: num
   }
   /** Water at the very surface for which what diffuses there is what the air takes. */
   const skinOf = (inside: number, carry: number): number => {
+    // while the surface is wet the air takes all it can
+    const wet = inside - (loss * (1 - humidity)) / carry
+    if (wet > 0 && activity(share(wet), chi) >= 1) return wet
     let [a, b] = [0, Math.max(inside, 0)]
-    for (let n = 0; n < 40; n++) {
+    for (let n = 0; n < 24; n++) {
       const m = (a + b) / 2
       if (carry * (inside - m) > loss * wants(m)) a = m
       else b = m

@@ -1,5 +1,5 @@
 import type { Build, Moving, Pool, Room } from '../build/types'
-import { coatsFor, THICKEST_GEL_MM, type CoatChoice } from '../drying/coats'
+import { coatsFor, MOST_COATS, THICKEST_GEL_MM, type CoatChoice } from '../drying/coats'
 import { hoursUntil } from '../drying/film'
 import { dryFactor } from '../drying/air'
 import { dryInRoom } from '../drying/inRoom'
@@ -118,6 +118,9 @@ function stirred(gel: Gel, way: Way, shelf: Shelf): Gel {
   }
 }
 
+/** Nobody lays thinner coats, mm. Common practice, no source. */
+const THINNEST_COAT_MM = 0.6
+
 /** What is laid: how high when dry, on what slope, with points how high; and what the builder chose. */
 interface Wanted { finalMm: number; slopeDeg: number; peakMm?: number; coats: number | null; tiltDeg: number; rippleMm: number; bears: number }
 
@@ -129,7 +132,7 @@ function lay(room: Room, gel: Gel, wanted: Wanted): Laying {
   const wetInAll = finalMm / gel.solidsVol
   const most = Math.min(THICKEST_GEL_MM, sagMm ?? Infinity, Math.max(wanted.bears, 0.3))
   const least = Math.min(40, Math.ceil(wetInAll / most - 1e-9))
-  const quick = coatsFor(gel, finalMm, room.tempC, room.rhPct, Math.max(8, Math.min(40, least + 3)), (mm) => dryInRoom(gel, mm, room))
+  const quick = coatsFor(gel, finalMm, room.tempC, room.rhPct, Math.max(Math.min(MOST_COATS, Math.ceil(wetInAll / THINNEST_COAT_MM)), Math.min(40, least + 3)), (mm) => dryInRoom(gel, mm, room))
   const advised = Math.max(least, quick.coats)
   const coats = wanted.coats ?? advised
   const wetMm = wetInAll / coats
