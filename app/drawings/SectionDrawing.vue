@@ -167,8 +167,8 @@ const layerFill = (i: number, count: number) => 0.35 + (0.5 * (count - i)) / Mat
           <line :x1="X(h.deepest[0])" :x2="X(h.deepest[0])" :y1="Y(h.pool.levelMm)" :y2="Y(h.deepest[1])" />
           <text v-if="!layers" :x="X(h.deepest[0]) + 6" :y="Y(h.deepest[1]) - 5" class="on-water">{{ mm(h.depth) }}</text>
         </g>
-        <g v-if="layers" class="pour-names">
-          <text v-for="(layer, k) in layersOf(longest(h.pool.id)!).filter((l) => (Y(l.fromMm) - Y(l.toMm)) > 11)" :key="k" :x="X(h.from + (h.to - h.from) * 0.72)" :y="(Y(layer.fromMm) + Y(layer.toMm)) / 2 + 4" class="on-water" text-anchor="middle">{{ k + 1 }}</text>
+        <g v-if="layers && layersOf(longest(h.pool.id)!).length > 1" class="pour-names">
+          <text v-for="(layer, k) in layersOf(longest(h.pool.id)!).filter((l) => (Y(l.fromMm) - Y(l.toMm)) > 11)" :key="k" :x="X(h.deepest[0]) + 14" :y="(Y(layer.fromMm) + Y(layer.toMm)) / 2 + 4" class="on-water" text-anchor="middle">{{ k + 1 }}</text>
         </g>
         <g
           class="float" :class="{ on: levels, held: dragging === h.pool.id }" :tabindex="levels ? 0 : -1" role="slider" :aria-label="`Level of ${h.pool.name}`"

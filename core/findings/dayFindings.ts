@@ -34,7 +34,7 @@ export function dayFindings(stages: Stages): Finding[] {
     const link = stages.steps.links.find((l) => l.from === from && l.to === to)
     return [{
       ...base, id: 'too-tight', title: `No free stretch takes “${title(from)}” and then “${title(to ?? from)}”`, number: `${problem.neededMin} min needed, ${problem.longestWindowMin} at most`,
-      reason: `The second must begin ${link?.minMin ?? 0} to ${link?.maxMin ?? 0} min after the first: later the gel takes no mark.`, wayOut: 'Free a longer stretch on one day, or choose a gel that thickens sooner.'
+      reason: `The second must begin ${link?.minMin ?? 0} to ${link?.maxMin ?? 0} min after the first: later the gel takes no mark.`, wayOut: 'Free a longer stretch on one day, dry or warm the air, or choose a gel that thickens sooner.'
     }]
   }
   const titles = [...new Set(problem.steps.map((id) => (stages.steps.steps.find((s) => s.id === id)?.title ?? id).replace(/, \d+ of \d+$/, '').toLowerCase()))]

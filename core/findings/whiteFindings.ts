@@ -11,7 +11,7 @@ export function whiteFindings(build: Build, stages: Stages): Finding[] {
     const name = build.waters.find((w) => w.id === share.water)?.name ?? share.water
     found.push({
       id: `too-white:${share.water}`, severity: 'warn', place: 'build-up', water: share.water, title: `${name}: too much white`, number: `yours ${Math.round(share.yoursPct)} %, this water ${Math.round(share.formPct)} %`,
-      reason: `${Math.round(((share.yoursPct - share.formPct) / 100) * share.areaCm2 * 10) / 10} cm² more than it tears: it hides the wave under it.`, wayOut: 'Take it back from the thin line inwards: see When it goes wrong, too much white.'
+      reason: `${Math.round(((share.yoursPct - share.formPct) / 100) * share.areaCm2 * 10) / 10} cm² more than it tears: it hides the wave under it.`, wayOut: 'Take it back from the thin line inwards: see Gone wrong, too much white.'
     })
   }
   if (plan.problem) found.push({ id: 'white-paste', severity: 'stop', place: 'build-up', water: null, title: 'White water: this paste cannot be mixed', number: '0 ml', reason: plan.problem, wayOut: 'Choose another school of white.' })

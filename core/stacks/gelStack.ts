@@ -81,6 +81,8 @@ function heightOf(water: Moving, way: Way, gel: Gel, forms: FormsPlan, runMm: nu
       const face = forms.seas.find((s) => s.id === water.id)?.built?.face
       return face ? { finalMm: Math.max(BACKING_MM, BACKING_SHARE * face.heightMm), slopeDeg: 90 } : null
     }
+    case 'swell':
+      return { finalMm: gel.coatMm * gel.solidsVol, slopeDeg: 0 }
     case 'foot':
       return { finalMm: FOOT_MM, slopeDeg: 0 }
     case 'heap': {

@@ -118,7 +118,7 @@ export interface Way {
   /** The part it makes off the model, what that lies on while it sets, and what joins it to the model. */
   part?: { shape: PartShape; on: ThingId; bond: BondId; film?: true }
   /** What its gel builds up on the form; left out: nothing is built up in gel. */
-  gel?: 'strip' | 'run' | 'ripple' | 'crest' | 'backing' | 'sheet' | 'foot' | 'heap'
+  gel?: 'strip' | 'run' | 'ripple' | 'crest' | 'swell' | 'backing' | 'sheet' | 'foot' | 'heap'
   /** A paste it mixes, and the share of volume at which its fillers lock. */
   recipe?: Recipe
 }
