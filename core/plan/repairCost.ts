@@ -2,6 +2,7 @@ import { costToBuy } from '../amounts/shopping'
 import { addRepair } from '../build/edits'
 import type { Build } from '../build/types'
 import type { Shelf } from '../materials/shelf'
+import { JUDGES } from '../troubles/judges'
 import { measuredOf, TROUBLES } from '../troubles/troubles'
 import type { Verdict } from '../troubles/types'
 import { finished, planner } from './derivePlan'
@@ -33,7 +34,7 @@ export function repairCost(build: Build, trouble: string, water: string, measure
   const before = finished(plans(build, shelf))
   const after = finished(plans(addRepair(trouble, water, values)(build), shelf))
   return {
-    verdict: found.judge({ build, water: here, measured: values, ground: before.ground, forms: before.forms, stacks: before.stacks, cures: before.cures, shelf }),
+    verdict: JUDGES[found.id]({ build, water: here, measured: values, ground: before.ground, forms: before.forms, stacks: before.stacks, cures: before.cures, shelf }),
     days: before.days.finishMs === null || after.days.finishMs === null ? null : (after.days.finishMs - before.days.finishMs) / 86_400_000,
     sittings: after.days.sittings - before.days.sittings, handsMin: after.days.handsMin - before.days.handsMin,
     money: costToBuy(after.amounts.shopping) - costToBuy(before.amounts.shopping),

@@ -3,7 +3,7 @@ import { fallsOf, poolsOf } from '../build/types'
 import type { AmountsPlan } from '../amounts/amountsStage'
 import type { CuresPlan } from '../cures/curesStage'
 import type { FormStack, StacksPlan } from '../stacks/stacksStage'
-import { repairCures, repairWay } from '../troubles/repairs'
+import { repairWay } from '../troubles/repairs'
 import { TROUBLES } from '../troubles/troubles'
 import { insideRing, type Point2 } from '../geometry/polygon'
 import { joinsOf } from '../ground/joins'
@@ -146,19 +146,19 @@ function scopesOf(build: Build, amounts: AmountsPlan, cures: CuresPlan): Scope[]
     ...scopes,
     // white is worked wherever there is water; spray where it falls or is thrown
     ...((whole.waterCm2 ?? 0) > 0 ? overall('white', build.finish.white) : []), ...((whole.widthCm ?? 0) + (whole.sprayCm2 ?? 0) > 0 ? overall('spray', build.finish.spray) : []),
-    ...repairScopes(build, scopes, whole),
+    ...repairScopes(build, scopes, whole, cures),
     { key: 'finish', water: null, way: WAYS.get('finishing')!, sizes: whole, cures: cures.ground }
   ]
 }
 
 /** Repairs that the plan takes in, each after the work on its water and before the finishing. */
-function repairScopes(build: Build, scopes: readonly Scope[], whole: Sizes): Scope[] {
+function repairScopes(build: Build, scopes: readonly Scope[], whole: Sizes, cures: CuresPlan): Scope[] {
   return build.repairs.flatMap((repair): Scope[] => {
     const trouble = TROUBLES.find((t) => t.id === repair.trouble)
     const water = build.waters.find((w) => w.id === repair.water) ?? null
     if (!trouble) return []
     const own = scopes.find((s) => s.key === repair.water)
-    return [{ key: repair.id, water, way: repairWay(trouble), sizes: own?.sizes ?? whole, cures: repairCures(trouble, repair.measured, own?.cures ?? {}) }]
+    return [{ key: repair.id, water, way: repairWay(trouble), sizes: own?.sizes ?? whole, cures: own?.cures ?? cures.waters[repair.water] ?? {} }]
   })
 }
 

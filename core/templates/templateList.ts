@@ -1,5 +1,5 @@
 import type { Build } from '../build/types'
-import { solidsOf } from './solids'
+import { mastersOf } from './masters'
 import { templatesOf, type Drawn } from './templatesOf'
 import { tiling } from './tiles'
 import type { Template } from './types'
@@ -13,17 +13,17 @@ export interface TemplateLine extends Omit<Template, 'shapes' | 'texts' | 'kind'
 /** The list of what can be printed. */
 export function templateList(build: Build, forms: Drawn['forms'], ground: Drawn['ground'], parts: Drawn['parts']): TemplateLine[] {
   const flat = templatesOf(build, { forms, ground, parts }).map(({ shapes: _s, texts: _t, ...t }): TemplateLine => ({ ...t, sheets: { a4: tiling(t, 'a4').sheets, letter: tiling(t, 'letter').sheets } }))
-  const solids = solidsOf(forms, (id) => build.waters.find((w) => w.id === id)?.name ?? id).map((s): TemplateLine => ({
-    id: s.id, kind: 'solid', water: s.water, name: s.name, use: 'Print or mill it: a master to mould, or a former to lay strips over.', widthMm: span(s.xyz, 0), heightMm: span(s.xyz, 2), sheets: { a4: 0, letter: 0 }
+  const solids = mastersOf(forms, (id) => build.waters.find((w) => w.id === id)?.name ?? id).map((s): TemplateLine => ({
+    id: s.id, kind: 'solid', water: s.water, name: s.name, use: 'Print or mill it: a master to mould, or a former to lay strips over.', widthMm: span(s.sections, 0), heightMm: span(s.sections, 2), sheets: { a4: 0, letter: 0 }
   }))
   return [...flat, ...solids]
 }
 
-function span(xyz: Float64Array, axis: number): number {
+function span(sections: readonly (readonly (readonly number[])[])[], axis: number): number {
   let [low, high] = [Infinity, -Infinity]
-  for (let i = axis; i < xyz.length; i += 3) {
-    low = Math.min(low, xyz[i])
-    high = Math.max(high, xyz[i])
+  for (const section of sections) for (const point of section) {
+    low = Math.min(low, point[axis])
+    high = Math.max(high, point[axis])
   }
   return high - low
 }

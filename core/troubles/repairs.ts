@@ -1,4 +1,4 @@
-import type { CureName, StepTemplate, Way } from '../ways/types'
+import type { StepTemplate, Way } from '../ways/types'
 import type { Trouble } from './types'
 
 /** All that is made of a water, whichever way: a repair comes after it. */
@@ -10,6 +10,3 @@ export function repairWay(trouble: Trouble): Way {
   const steps = trouble.steps.map((step, i): StepTemplate => ({ ...step, id: i === last ? 'mended' : step.id, after: i === 0 ? AFTER_OWN : [trouble.steps[i - 1].id] }))
   return { id: `repair-${trouble.id}`, for: 'finish', name: trouble.name, note: trouble.looks, steps, uses: trouble.uses }
 }
-
-/** Waits of a repair: those of its water, and what follows from what was measured. */
-export const repairCures = (trouble: Trouble, measured: Readonly<Record<string, number>>, cures: Partial<Record<CureName, number>>): Partial<Record<CureName, number>> => ({ ...cures, ...trouble.waits?.(measured, cures) })

@@ -4,7 +4,7 @@ import type { GroundPlan } from '../ground/groundStage'
 import type { Shelf } from '../materials/shelf'
 import type { StacksPlan } from '../stacks/stacksStage'
 import type { CuresPlan } from '../cures/curesStage'
-import type { CureName, StepTemplate, Use } from '../ways/types'
+import type { StepTemplate, Use } from '../ways/types'
 
 /** Something to measure of a trouble. */
 export interface Measure {
@@ -38,7 +38,10 @@ export interface Verdict {
   source: string
 }
 
-/** A trouble of the trade: what to measure, what it means here, what to do, and the steps that put it right. */
+/** What the models say of a trouble. */
+export type Judge = (here: Case) => Verdict
+
+/** A trouble of the trade: what to measure, what to do, and the steps that put it right. What it means is judged in `judges.ts`. */
 export interface Trouble {
   id: string
   name: string
@@ -46,9 +49,6 @@ export interface Trouble {
   for: readonly WaterKind[]
   looks: string
   measures: readonly Measure[]
-  judge: (here: Case) => Verdict
   steps: readonly StepTemplate[]
   uses: readonly Use[]
-  /** Waits of its steps that follow from what was measured. */
-  waits?: (measured: Readonly<Record<string, number>>, cures: Partial<Record<CureName, number>>) => Partial<Record<CureName, number>>
 }
