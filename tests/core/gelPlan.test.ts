@@ -10,7 +10,7 @@ import { checkBuild } from '../../core/formats/buildFile'
 import { HARM, pairOf, PAIRS, THINGS } from '../../core/materials/pairs'
 import { BUILT_IN_SHELF, shelfOf } from '../../core/materials/shelf'
 import { compareWays } from '../../core/plan/compareWays'
-import { derivePlan } from '../../core/plan/derivePlan'
+import { derivePlan, finished, planner } from '../../core/plan/derivePlan'
 import { repairCost } from '../../core/plan/repairCost'
 import { JUDGES } from '../../core/troubles/judges'
 import { measuredOf, TROUBLES, troublesOf } from '../../core/troubles/troubles'
@@ -148,12 +148,13 @@ describe('Ways of the trade', () => {
   for (const d of DEMOS) {
     it(`every way of everything in ${d} plans to a date: network without a ring, materials on the list`, () => {
       const build = demo(d)
+      const plans = planner()
       for (const water of [...movingOf(build).map((w) => w.id), 'white', 'spray']) {
         const kind = water === 'white' || water === 'spray' ? water : build.waters.find((w) => w.id === water)!.kind
         for (const way of waysFor(kind)) {
           const made = setWay(water, way.id)(build)
           expect(checkBuild(JSON.parse(JSON.stringify(made))).ok, way.id).to.equal(true)
-          const plan = derivePlan(made)
+          const plan = finished(plans(made))
           expect(plan.days.problem, `${water}: ${way.id}`).to.equal(null)
           expect(plan.days.finish).to.be.a('string')
           for (const use of way.uses) {
@@ -265,13 +266,14 @@ describe('When it goes wrong', () => {
     expect(TROUBLES.map((t) => t.id)).to.have.members(Object.keys(JUDGES)).and.have.length.above(14)
   })
   it('a repair comes into the plan after the work on its water and before the gloss, with its materials; left out it is as before', () => {
-    const before = derivePlan(weir)
+    const plans = planner()
+    const before = finished(plans(weir))
     for (const trouble of TROUBLES) {
       const water = weir.waters.find((w) => trouble.for.includes(w.kind))
       if (!water) continue
       const mended = addRepair(trouble.id, water.id, measuredOf(trouble, {}))(weir)
       expect(checkBuild(JSON.parse(JSON.stringify(mended))).ok, trouble.id).to.equal(true)
-      const plan = derivePlan(mended)
+      const plan = finished(plans(mended))
       const ids = plan.steps.steps.map((s) => s.id).filter((id) => id.startsWith('mend1/'))
       expect(ids.length, trouble.id).to.equal(trouble.steps.length)
       expect(plan.days.problem, trouble.id).to.equal(null)
@@ -280,7 +282,7 @@ describe('When it goes wrong', () => {
       expect(at('mend1/mended')).to.be.below(at('finish/gloss'))
       for (const own of plan.steps.steps.filter((s) => s.id.startsWith(`${water.id}/`))) expect(at(ids[0]), `${trouble.id} after ${own.id}`).to.be.above(at(own.id))
       for (const u of trouble.uses) expect(plan.amounts.shopping.find((l) => l.material === u.material)?.byWater.mend1 ?? 0, `${trouble.id}: ${u.material}`).to.be.closeTo(u.amount.fixed, 1)
-      expect(derivePlan(removeRepair('mend1')(mended)).days.finishMs).to.equal(before.days.finishMs)
+      expect(finished(plans(removeRepair('mend1')(mended))).days.finishMs).to.equal(before.days.finishMs)
     }
     expect(removeWater('weir')(addRepair('missed', 'weir', {})(weir)).repairs).to.deep.equal([])
   })
