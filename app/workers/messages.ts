@@ -22,7 +22,8 @@ export interface PlanRequest {
 export type PlanReply =
   | { kind: 'progress'; lane: string; run: number; stage: StageName }
   | { kind: 'ground'; lane: string; run: number; ground: Plan['ground'] }
-  | { kind: 'plan'; lane: string; run: number; plan: Plan; tookMs: number }
+  /** What has changed since the last plan of this lane: the rest is held by whoever asked. */
+  | { kind: 'plan'; lane: string; run: number; changed: Partial<Plan>; tookMs: number }
   | { kind: 'failed'; lane: string; run: number; message: string }
 
 export interface AskRequest { question: Question; own: readonly Material[] }

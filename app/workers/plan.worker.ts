@@ -12,7 +12,16 @@ const EARLY_AFTER_MS = 25
 const lastTook = new Map<string, number>()
 const newest = new Map<string, number>()
 const planners = new Map<string, Planner>()
+/** What each lane was last told, stage by stage: stages that are the same need not be copied over again. */
+const told = new Map<string, Plan>()
 const reply = (message: PlanReply) => postMessage(message)
+
+/** The stages of a plan that its lane has not been told yet. */
+function news(lane: string, plan: Plan): Partial<Plan> {
+  const last = told.get(lane)
+  told.set(lane, plan)
+  return last ? (Object.fromEntries(Object.entries(plan).filter(([key, value]) => value !== last[key as keyof Plan])) as Partial<Plan>) : plan
+}
 
 /** Lets messages in that came while a stage was at work. */
 const breath = () => new Promise<void>((resolve) => setTimeout(resolve, 0))
@@ -36,7 +45,7 @@ async function derive({ lane, run, build, own }: PlanRequest): Promise<void> {
     const step = stages.next()
     if (step.done) {
       lastTook.set(lane, performance.now() - began)
-      reply({ kind: 'plan', lane, run, plan: step.value, tookMs: performance.now() - began })
+      reply({ kind: 'plan', lane, run, changed: news(lane, step.value), tookMs: performance.now() - began })
       return
     }
     if (performance.now() - last > BREATH_MS) {

@@ -18,8 +18,11 @@ export interface PlanClient {
 export function planClient(): PlanClient {
   const worker = new Worker(new URL('./plan.worker.ts', import.meta.url), { type: 'module' })
   const lanes = new Map<string, Waiting>()
+  const held = new Map<string, Plan>()
   let runs = 0
   worker.addEventListener('message', ({ data }: MessageEvent<PlanReply>) => {
+    // even a plan that nobody waits for any more is what the next one builds on
+    if (data.kind === 'plan') held.set(data.lane, { ...held.get(data.lane), ...data.changed } as Plan)
     const waiting = lanes.get(data.lane)
     if (!waiting || waiting.run !== data.run) return
     if (data.kind === 'ground') {
@@ -28,7 +31,7 @@ export function planClient(): PlanClient {
     }
     if (data.kind === 'progress') return
     lanes.delete(data.lane)
-    if (data.kind === 'plan') waiting.resolve({ plan: data.plan, tookMs: data.tookMs })
+    if (data.kind === 'plan') waiting.resolve({ plan: held.get(data.lane)!, tookMs: data.tookMs })
     else waiting.reject(new Error(data.message))
   })
   worker.addEventListener('error', (event) => {

@@ -57,12 +57,13 @@ export function planner(): Planner {
   const days = remembered((build: Build, steps: StepsPlan) => daysStage(build, steps, spansOf))
   const templates = remembered(templateList)
   const shelfOf = remembered(withBottles)
+  const shown = remembered(shownGround)
   return function* (build, given = BUILT_IN_SHELF, early = () => undefined) {
     const shelf = shelfOf(given, build.bottles)
     // each stage is shown only what it may depend on: a renamed build or another evening leaves the water alone
     const settled = kept({ ...build, name: '', notes: '', calendar: NO_CALENDAR })
     const g = ground({ ...settled, ...NO_HABITS })
-    early(shownGround(g))
+    early(shown(g))
     yield 'ground'
     const f = forms(onlyShapes(settled), g, shelf)
     yield 'forms'
@@ -79,7 +80,7 @@ export function planner(): Planner {
     const stages: Stages = { ground: g, forms: f, stacks: s, amounts: a, cures: c, steps: st, days: d }
     const findings = findingsStage(build, stages, shelf)
     yield 'findings'
-    return { ...stages, build: build.id, ground: shownGround(g), findings, templates: templates(settled, f, g, s.forms) }
+    return { ...stages, build: build.id, ground: shown(g), findings, templates: templates(settled, f, g, s.forms) }
   }
 }
 
