@@ -9,7 +9,7 @@ import { duration, mm } from '../format'
 import How from './How.vue'
 
 /** More sittings against an earlier finish: each number of coats as a bar of days, to be chosen. */
-const props = defineProps<{ laying: Laying; gel: Gel; room: Room; advise: boolean }>()
+const props = defineProps<{ laying: Laying; gel: Gel; room: Room; advise: boolean; peels: boolean }>()
 const emit = defineEmits<{ choose: [coats: number | null] }>()
 const shown = computed(() => props.laying.table)
 /** As long as twice the chosen one: what is longer runs off the drawing. */
@@ -37,7 +37,7 @@ const hours = (h: number | null) => (h === null ? 'never' : duration(h < 2 ? h *
       <div><dt>Touchable</dt><dd>{{ laying.touchMin === null ? 'never' : duration(laying.touchMin) }}</dd></div>
       <div><dt>Clear</dt><dd data-test="clear"><How :about="explainClear(laying, gel, room)">{{ hours(laying.clearH) }}</How> <small>each</small></dd></div>
       <div><dt>All clear</dt><dd><How :about="explainCoats(laying)">{{ hours(laying.totalH) }}</How></dd></div>
-      <div v-if="laying.peelH !== null"><dt>Peels</dt><dd>{{ hours(laying.peelH) }} <small>to {{ hours(laying.peelByH) }}, then brittle</small></dd></div>
+      <div v-if="peels && laying.peelH !== null"><dt>Peels</dt><dd>{{ hours(laying.peelH) }} <small>to {{ hours(laying.peelByH) }}, then brittle</small></dd></div>
       <div v-if="laying.sagMm !== null"><dt>Stays on {{ Math.round(laying.slopeDeg) }}°</dt><dd><How :about="explainSag(laying, gel)">{{ mm(laying.sagMm) }}</How><small v-if="laying.tiltDeg"> tilt it {{ laying.tiltDeg }}° back</small></dd></div>
       <div v-if="laying.peak"><dt>Points stand</dt><dd><How :about="explainPeak(laying, gel)">{{ mm(laying.peak.standsMm) }}</How> <small>of {{ mm(laying.peak.heightMm) }}</small></dd></div>
     </dl>

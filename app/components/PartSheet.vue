@@ -17,7 +17,7 @@ const small = (value: number) => (value < 1 ? `${value.toFixed(2)} mm` : mm(valu
     <PartDrawing class="drawing" :part="part" />
     <dl class="figures">
       <div><dt>{{ part.name }}</dt><dd>{{ part.count }} <small v-if="part.spares">and {{ part.spares }} spare</small></dd></div>
-      <div><dt>Cut to</dt><dd>{{ mm(part.lengthMm) }} <small>× {{ mm(part.widthMm) }}</small></dd></div>
+      <div><dt>{{ part.mould ? 'Sawn to' : part.outline ? 'High and wide' : 'Cut to' }}</dt><dd>{{ mm(part.lengthMm) }} <small>× {{ mm(part.widthMm) }}</small></dd></div>
       <template v-if="over">
         <div><dt>Without props</dt><dd><How :about="explainDroop(over)">down {{ small(over.droopMm) }}</How> <small>eye forgives {{ small(over.limitMm) }}</small></dd></div>
         <div><dt>Bears alone</dt><dd>{{ mm(over.bearsMm) }} <small>of wet gel</small></dd></div>

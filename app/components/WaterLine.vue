@@ -61,11 +61,12 @@ function openFirst(): void {
 
 <template>
   <footer v-if="plan" class="line" aria-label="The plan in figures" data-test="waterline" :data-settled="!store.planning">
-    <button v-for="item in items.slice(0, 6)" :key="item.id" class="item" :class="{ on: store.water?.id === item.id }" @click="store.selected = item.id">
-      <span class="small">{{ item.name }}</span><b>{{ item.text }}</b>
-    </button>
-    <span v-if="items.length > 6" class="item"><span class="small">and</span><b>{{ items.length - 6 }} more</b></span>
-    <span class="grow"></span>
+    <div class="waters">
+      <button v-for="item in items.slice(0, 6)" :key="item.id" class="item" :class="{ on: store.water?.id === item.id }" @click="store.selected = item.id">
+        <span class="small">{{ item.name }}</span><b>{{ item.text }}</b>
+      </button>
+      <span v-if="items.length > 6" class="item"><span class="small">and</span><b>{{ items.length - 6 }} more</b></span>
+    </div>
     <button v-if="counts.stops + counts.warns" class="item found" :class="{ stop: counts.stops }" @click="openFirst">
       <span class="small">Findings</span><b>{{ counts.stops ? counts.stops === 1 ? '1 stops the plan' : `${counts.stops} stop the plan` : `${counts.warns} to look at` }}</b>
     </button>
@@ -75,6 +76,9 @@ function openFirst(): void {
 
 <style scoped>
 .line { display: flex; align-items: stretch; gap: 2px; background: var(--strip); color: var(--on-strip); padding: 0 12px; min-height: 50px; overflow: hidden; }
+/* what does not fit goes whole, not in pieces: findings and date always stand */
+.waters { flex: 1; min-width: 0; display: flex; flex-wrap: wrap; gap: 2px; height: 50px; overflow: hidden; }
+.waters .item { height: 50px; }
 .item { display: grid; align-content: center; padding: 3px 12px; border: 0; background: none; color: inherit; text-align: left; white-space: nowrap; line-height: 1.25; }
 button.item { cursor: pointer; }
 button.item:hover { background: rgb(255 255 255 / 10%); }

@@ -11,7 +11,7 @@ const frame = ref<HTMLElement | null>(null)
 const { width, height } = useSize(frame)
 const M = { left: 60, right: 60, top: 42, bottom: 34 }
 const over = computed(() => props.part.overhang)
-const all = computed(() => (over.value ? [...over.value.rest, ...over.value.bent] : [[0, 0], [props.part.lengthMm, props.part.widthMm]] as [number, number][]))
+const all = computed(() => (over.value ? [...over.value.rest, ...over.value.bent] : props.part.outline ? [...props.part.outline, [0, 0] as [number, number]] : [[0, 0], [props.part.lengthMm, props.part.widthMm]] as [number, number][]))
 const box = computed(() => {
   const xs = all.value.map((p) => p[0])
   const zs = all.value.map((p) => p[1])
@@ -52,13 +52,21 @@ const coat = computed(() => {
       <text :x="width - 12" y="18" text-anchor="end" class="on-drawing">- - without props: down <tspan class="figure">{{ over.droopMm < 0.1 ? over.droopMm.toFixed(2) : number(over.droopMm) }}</tspan> mm</text>
       <text :x="width - 12" :y="height - 8" text-anchor="end" class="quiet">true to scale × {{ number(scale) }} px/mm</text>
     </svg>
+    <svg v-else-if="width > 0 && part.outline" :viewBox="`0 0 ${width} ${height}`" role="img" :aria-label="`${part.name} from its side, ${mm(part.lengthMm)} high`">
+      <line class="sheet" :x1="X(box.x0) - 20" :x2="X(box.x1) + 20" :y1="Y(0)" :y2="Y(0)" />
+      <path class="flat" :d="ringOf(part.outline.map(px))" />
+      <line class="foot" :x1="X(-part.bond.footMm / 2)" :x2="X(part.bond.footMm / 2)" :y1="Y(0)" :y2="Y(0)" />
+      <text :x="X(0)" :y="Y(0) + 20" text-anchor="middle" class="on-drawing">joint <tspan class="figure">{{ number(part.bond.footMm) }}</tspan> mm</text>
+      <text x="12" y="18" class="on-drawing"><tspan class="figure">{{ number(part.lengthMm) }}</tspan> mm high, <tspan class="figure">{{ number(part.widthMm) }}</tspan> mm out: no part of it beyond the line</text>
+      <text :x="width - 12" :y="height - 8" text-anchor="end" class="quiet">true to scale × {{ number(scale) }} px/mm</text>
+    </svg>
     <svg v-else-if="width > 0" :viewBox="`0 0 ${width} ${height}`" role="img" :aria-label="`${part.name} lying flat, ${mm(part.lengthMm)} by ${mm(part.widthMm)}`">
       <rect class="flat" :x="X(0)" :y="Y(part.widthMm)" :width="part.lengthMm * scale" :height="part.widthMm * scale" />
       <template v-if="part.trimMm > 0"><line v-for="x in [part.trimMm, part.lengthMm - part.trimMm]" :key="x" class="trim" :x1="X(x)" :x2="X(x)" :y1="Y(part.widthMm) - 8" :y2="Y(0) + 8" /></template>
       <text :x="X(part.lengthMm / 2)" :y="Y(0) + 20" text-anchor="middle" class="on-drawing"><tspan class="figure">{{ number(part.lengthMm) }}</tspan> mm</text>
       <text :x="X(0) - 8" :y="Y(part.widthMm / 2) + 4" text-anchor="end" class="on-drawing figure">{{ number(part.widthMm) }}</text>
       <text v-if="part.trimMm > 0" x="12" y="18" class="on-drawing">{{ part.mould ? 'sawn' : 'tucked in' }} at the dashes, {{ number(part.trimMm) }} mm at each end</text>
-      <text v-else x="12" y="18" class="on-drawing">as large as its envelope</text>
+      <text v-else x="12" y="18" class="on-drawing">one of {{ part.count }}</text>
     </svg>
   </div>
 </template>
@@ -70,6 +78,7 @@ const coat = computed(() => {
 .coat { fill: url(#state-workable); stroke: var(--brass); stroke-width: 0.8; }
 .former { fill: none; stroke: var(--line-strong); stroke-width: 1.6; stroke-dasharray: 3 3; }
 .prop path { fill: var(--timber); stroke: var(--ink); stroke-width: 1; }
+.foot { stroke: var(--red-lead); stroke-width: 5; }
 .flat { fill: url(#state-firm); stroke: var(--deep); stroke-width: 2; }
 .trim { stroke: var(--red-lead); stroke-width: 1.6; stroke-dasharray: 6 4; }
 </style>

@@ -122,7 +122,7 @@ const setBed = (key: 'bedDeep' | 'bedShore', event: Event) => store.edit('Bed co
               <p class="small soft">A screen glows and resin does not: pour a chip first. Chips are fitted to your own bottle on Shelf.</p>
             </div>
           </div>
-          <CoatsSheet v-else-if="leaf === 'coats' && laying && gel" :laying="laying" :gel="gel" :room="build.room" :advise="moving !== null" @choose="chooseCoats" />
+          <CoatsSheet v-else-if="leaf === 'coats' && laying && gel" :laying="laying" :gel="gel" :room="build.room" :advise="moving !== null" :peels="part?.shape === 'strips'" @choose="chooseCoats" />
           <div v-else-if="leaf === 'minutes' && laying && gel" class="lower">
             <MinutesDrawing class="grow" :windows="laying.windows" :touch-min="laying.touchMin" :does="touch" />
             <dl class="figures lamp">

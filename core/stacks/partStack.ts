@@ -47,6 +47,8 @@ export interface PartStack {
   film: string | null
   /** Round former to roll the film to: wanted radius of the curl, and of the former, mm. */
   former: { wantedMm: number; radiusMm: number } | null
+  /** Its outline from the side where it is no strip or sheet, mm; its foot lies along z = 0. */
+  outline: Point2[] | null
   /** What it lies on while it sets. */
   on: string
   release: Pair | null
@@ -121,7 +123,7 @@ export function partOf(water: Moving, way: Way, forms: FormsPlan, laying: Laying
   const film = way.part.film ? onShelf(shelf, 'film', water.make.film) : null
   const dryMm = laying?.finalMm ?? 0
   const wet = water.gel === 'clear-caulk' ? 'caulk' : way.part.shape === 'cast' ? 'two-part' : shape === 'skin' || shape === 'fingers' ? 'light' : 'gel'
-  const shared = { shape, film: film?.id ?? null, on: THINGS[on].name, release: film ? null : pairOf(wet, on), former: null, overhang: null, standing: null, mould: null, spares: 0 }
+  const shared = { shape, film: film?.id ?? null, on: THINGS[on].name, release: film ? null : pairOf(wet, on), former: null, overhang: null, standing: null, mould: null, outline: null, spares: 0 }
   const joint = (footMm: number, widthMm: number, massG: number, leverMm: number) => ({ kind: bond, footMm, ...bondHolds(bond, footMm, widthMm, (massG / 1000) * 9.81, leverMm) })
   const strip = stripOf(water, way, forms, shelf, laying?.wetMm ?? 0)
   const overhang = strip ? overhangOf(strip, water, laying, shelf, room) : null
@@ -175,7 +177,7 @@ export function partOf(water: Moving, way: Way, forms: FormsPlan, laying: Laying
     const massG = shape === 'skin' ? (area * SKIN_MM * LIGHT_RESIN_GCM3) / 1000 : shape === 'fingers' ? (form.fingers * form.heightMm * Math.PI * (STRAND_MM / 2) ** 2 * LIGHT_RESIN_GCM3) / 1000 : (area * 0.02) / 1000
     const foot = Math.max(FOOT_MM, water.widthMm)
     return {
-      ...shared, name: shape === 'skin' ? 'Skin' : shape === 'fingers' ? 'Fingers' : 'Tuft', count: 1, spares: shape === 'tuft' ? 0 : 1, lengthMm: form.heightMm, widthMm: form.reachMm, trimMm: 0, thicknessMm: shape === 'skin' ? SKIN_MM : STRAND_MM, massG,
+      ...shared, outline: ring.map(([x, z]): Point2 => [Math.round(x * 100) / 100, Math.round(z * 100) / 100]), name: shape === 'skin' ? 'Skin' : shape === 'fingers' ? 'Fingers' : 'Tuft', count: 1, spares: shape === 'tuft' ? 0 : 1, lengthMm: form.heightMm, widthMm: form.reachMm, trimMm: 0, thicknessMm: shape === 'skin' ? SKIN_MM : STRAND_MM, massG,
       bond: joint(FOOT_MM, water.widthMm, massG, Math.abs(cx) + 1), standing: freestanding(Math.max(1e-6, massG), [cx, Math.max(1, cz)], [-foot / 2, foot / 2])
     }
   }
