@@ -2,6 +2,7 @@
 import { computed, onBeforeUnmount, ref, shallowRef, watch } from 'vue'
 import { addRepair, removeRepair } from '../../core/build/edits'
 import type { Build, Water } from '../../core/build/types'
+import { explainVerdict } from '../../core/explain/gelExplanations'
 import type { RepairCost } from '../../core/plan/repairCost'
 import { measuredOf, TROUBLES, troublesOf } from '../../core/troubles/troubles'
 import { duration, number } from '../format'
@@ -63,7 +64,7 @@ const days = (value: number) => (Math.abs(value) < 0.02 ? 'no later' : `${number
       <p v-if="working" class="small" role="status">Working it out…</p>
       <p v-if="problem" class="fault">{{ problem }}</p>
       <template v-if="found">
-        <div class="verdict" data-test="verdict"><b class="figure"><How :about="{ title: trouble.name, formula: found.verdict.formula, inputs: trouble.measures.map((m) => [m.name, `${number(measured[m.id] ?? m.usual)} ${m.unit}`]), source: found.verdict.source, trust: 'A model of the usual case: look at yours.' }">{{ found.verdict.number }}</How></b><p>{{ found.verdict.says }}</p></div>
+        <div class="verdict" data-test="verdict"><b class="figure"><How :about="explainVerdict(trouble, found.verdict, measured)">{{ found.verdict.number }}</How></b><p>{{ found.verdict.says }}</p></div>
         <ol class="todo"><li v-for="s in found.steps" :key="s.title"><b>{{ s.title }}</b> <span class="small">{{ s.how }} <i>{{ s.right }}</i></span></li></ol>
         <p data-test="repair-cost">Costs {{ duration(found.handsMin) }} of work, {{ settings.currency }}{{ Math.max(0, found.money).toFixed(2) }} to buy; done <b>{{ found.days === null ? 'on no date yet' : days(found.days) }}</b>.</p>
         <button class="tool main" data-test="take-repair" @click="store.edit('Repair', addRepair(trouble!.id, water.id, measuredOf(trouble!, measured)))">Take the repair into the plan</button>

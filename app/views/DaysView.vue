@@ -31,11 +31,7 @@ const chain = computed(() => days.value?.chain ?? [])
 const totals = computed(() => chainMinutes(chain.value))
 const stops = computed(() => (plan.value?.findings ?? []).filter((f) => f.severity === 'stop').length)
 const setRoom = (change: Partial<Room>) => store.edit('Room', (b) => ({ ...b, room: { ...b.room, ...change } }), 'room')
-/** The window that what follows a step must meet, by the clock. */
-function windowAfter(id: string, endMs: number): { title: string; fromMs: number; toMs: number } | null {
-  const link = plan.value?.steps.links.find((l) => l.from === id && l.hard && l.maxMin !== undefined)
-  return link ? { title: step(link.to)?.title ?? '', fromMs: endMs + link.minMin * 60_000, toMs: endMs + link.maxMin! * 60_000 } : null
-}
+const windowAfter = (id: string) => days.value?.windows.find((w) => w.after === id)
 const untilWords = (becomes: State) => (becomes === 'wet' ? 'Left to stand' : `Left until ${becomes}`)
 function chainWords(link: ChainLink): string {
   if (link.kind === 'hours') return `no free hour for: ${named(link.step).toLowerCase()}`
@@ -68,7 +64,7 @@ function chainWords(link: ChainLink): string {
           <ul class="what">
             <li v-for="w in s.work" :key="`${w.step}${w.part}`" :class="{ critical: w.critical, on: selected === w.step }">
               <button class="open" :aria-expanded="selected === w.step" @click="selected = selected === w.step ? '' : w.step"><span class="soft">{{ clock(w.startMs, days!.zone) }}</span> {{ named(w.step) }}<template v-if="w.parts > 1"> (part {{ w.part }} of {{ w.parts }})</template> <span class="soft small">{{ duration((w.endMs - w.startMs) / 60000) }}</span></button>
-              <p v-if="windowAfter(w.step, w.endMs)" class="window small" data-test="window"><svg width="30" height="13" aria-hidden="true"><rect width="30" height="13" fill="url(#state-workable)" /></svg> <b>{{ windowAfter(w.step, w.endMs)!.title }}</b> between <b>{{ clock(windowAfter(w.step, w.endMs)!.fromMs, days!.zone) }}</b> and <b>{{ clock(windowAfter(w.step, w.endMs)!.toMs, days!.zone) }}</b>: later it takes no mark.</p>
+              <p v-if="windowAfter(w.step)" class="window small" data-test="window"><svg width="30" height="13" aria-hidden="true"><rect width="30" height="13" fill="url(#state-workable)" /></svg> <b>{{ named(windowAfter(w.step)!.step) }}</b> between <b>{{ clock(windowAfter(w.step)!.fromMs, days!.zone) }}</b> and <b>{{ clock(windowAfter(w.step)!.toMs, days!.zone) }}</b>: later it takes no mark.</p>
               <div v-if="selected === w.step && step(w.step)" class="more">
                 <p>{{ step(w.step)!.how }}</p><p><b>Right when:</b> {{ step(w.step)!.right }}</p>
                 <p v-if="step(w.step)!.tools.length" class="small">With {{ step(w.step)!.tools.join(', ') }}.</p><p v-if="step(w.step)!.forbids" class="small caution">Keep away: {{ step(w.step)!.forbids }}.</p>

@@ -1,6 +1,6 @@
 import type { Build, Moving } from '../build/types'
 import { movingOf, poolsOf } from '../build/types'
-import { signedArea } from '../geometry/polygon'
+import { lineLength, signedArea } from '../geometry/polygon'
 import type { FormsPlan } from '../forms/formsStage'
 import type { GroundPlan } from '../ground/groundStage'
 import { onShelf, type Shelf } from '../materials/shelf'
@@ -71,8 +71,6 @@ export function sizesOf(build: Build, ground: GroundPlan, forms: FormsPlan, stac
   return { whole, waters }
 }
 
-const along = (line: readonly (readonly [number, number])[]) => line.slice(1).reduce((l, p, i) => l + Math.hypot(p[0] - line[i][0], p[1] - line[i][1]), 0)
-
 /** What the form itself measures. */
 function shapeSizes(water: Moving, forms: FormsPlan, ground: GroundPlan, stack: FormStack): Sizes {
   if (water.kind === 'fall') {
@@ -87,10 +85,10 @@ function shapeSizes(water: Moving, forms: FormsPlan, ground: GroundPlan, stack: 
     const form = forms.seas.find((s) => s.id === water.id)!
     const { built } = form
     const face = built?.face.profile ?? []
-    const skin = stack.part?.mould?.surfaceCm2 ?? (built ? (along(built.line) * along(face)) / 100 : 0)
+    const skin = stack.part?.mould?.surfaceCm2 ?? (built ? (lineLength(built.line) * lineLength(face)) / 100 : 0)
     return {
-      formCm2: form.faults.length > 0 ? 0 : (ground.pools.find((p) => p.id === water.pool)?.areaMm2 ?? 0) / 100, crestCm: form.crests.reduce((sum, l) => sum + along(l), 0) / 10,
-      parts: built ? 1 : 0, mouldCm2: skin, castMl: stack.part?.mould?.castMl ?? (built ? (along(built.line) * Math.abs(signedArea(face))) / 1000 : 0)
+      formCm2: form.faults.length > 0 ? 0 : (ground.pools.find((p) => p.id === water.pool)?.areaMm2 ?? 0) / 100, crestCm: form.crests.reduce((sum, l) => sum + lineLength(l), 0) / 10,
+      parts: built ? 1 : 0, mouldCm2: skin, castMl: stack.part?.mould?.castMl ?? (built ? (lineLength(built.line) * Math.abs(signedArea(face))) / 1000 : 0)
     }
   }
   const form = forms.splashes.find((s) => s.id === water.id)!

@@ -1,4 +1,5 @@
 import type { Sounding } from '../ground/surface'
+import { EYE_FORGIVES_MM } from '../supports/elastica'
 import type { Build, Calendar, Fall, Making, OutlineCorner, Pool, Reach, Sea, Splash } from './types'
 
 /** What a new build is asked for. */
@@ -34,7 +35,7 @@ export const flowDefaults = (): Pick<Build, 'flow' | 'meets'> => ({ flow: { mood
 export const fallDefaults = (): Pick<Fall, 'steps' | 'treadMm' | 'hang'> => ({ steps: 1, treadMm: 8, hang: 'by-flow' })
 
 /** Coats as advised, on the usual film: also what moving waters of version 3 are given. */
-export const makingDefaults = (): Making => ({ coats: null, nextCoatH: null, film: 'acetate-02', droopMm: 1, tiltDeg: 0 })
+export const makingDefaults = (): Making => ({ coats: null, nextCoatH: null, film: 'acetate-02', droopMm: EYE_FORGIVES_MM, tiltDeg: 0 })
 /** White brushed on, spray of fibre, nothing gone wrong: also what files of version 3 are given. */
 export const finishDefaults = (): Pick<Build, 'finish' | 'repairs'> => ({ finish: { white: 'painted-white', spray: 'teased-fibre', reliefMm: 1, yours: [] }, repairs: [] })
 

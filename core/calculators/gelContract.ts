@@ -5,13 +5,10 @@ import { frozenRipple, leftOf, stippleOpens, WORTH_KEEPING, type FlowingGel } fr
 import { pasteOf, type PastePart } from '../gel/paste'
 import { sagLimit, slumpOf } from '../gel/standing'
 import { GELS } from '../materials/gels'
-import { bentStrip, mostWet, type Strip } from '../supports/elastica'
+import { bentStrip, EYE_FORGIVES_MM, mostWet, type Strip } from '../supports/elastica'
 import { MOST_PROPS, propsFor } from '../supports/props'
 import { freestanding } from '../supports/standing'
 import { calculator, length, some, type Calculator } from './calculator'
-
-/** Droop that the eye forgives, mm. Common practice, no source. */
-export const EYE_FORGIVES_MM = 1
 
 const roomC = () => Joi.number().min(1).max(60).required().messages({ 'number.min': '{{#label}} must be 1 or more: a gel that freezes breaks' })
 const rhPct = () => Joi.number().min(0).max(100).required()

@@ -32,6 +32,14 @@ export interface PlannedWait {
   idleMin: number
 }
 
+/** When a step must begin that follows another within a greatest wait. */
+export interface PlannedWindow {
+  after: string
+  step: string
+  fromMs: number
+  toMs: number
+}
+
 /** A link of the chain that the finishing date hangs on, in order. */
 export interface ChainLink {
   kind: 'work' | 'wait' | 'hours' | 'hands'
@@ -45,6 +53,7 @@ export interface DaysPlan {
   zone: string
   work: PlannedWork[]
   waits: PlannedWait[]
+  windows: PlannedWindow[]
   chain: ChainLink[]
   startMs: number
   /** Null when no schedule can be made: `problem` says why. */
@@ -89,7 +98,7 @@ export function daysStage(build: Build, plan: StepsPlan, spansOf = freeSpans): D
   const { calendar } = build
   const startMs = startOf(calendar)
   const empty: DaysPlan = {
-    zone: calendar.zone, work: [], waits: [], chain: [], startMs, finishMs: null, finish: null, sittings: 0,
+    zone: calendar.zone, work: [], waits: [], windows: [], chain: [], startMs, finishMs: null, finish: null, sittings: 0,
     handsMin: plan.steps.reduce((sum, s) => sum + s.handsMin, 0), problem: null, free: []
   }
   let horizon = FIRST_HORIZON
@@ -191,9 +200,14 @@ function laidOut(
       }
     })
     .sort((a, b) => a.startMs - b.startMs)
+  const windows = plan.links.flatMap((link): PlannedWindow[] => {
+    if (!link.hard || link.maxMin === undefined) return []
+    const end = work.filter((w) => w.step === link.from).at(-1)!.endMs
+    return [{ after: link.from, step: link.to, fromMs: end + link.minMin * MINUTE_MS, toMs: end + link.maxMin * MINUTE_MS }]
+  })
   const finishMs = toMs(found.finishMin)
   return {
-    work, waits, chain, finishMs, finish: localIso(finishMs, zone), sittings: found.sittings,
+    work, waits, windows, chain, finishMs, finish: localIso(finishMs, zone), sittings: found.sittings,
     free: free.filter(([from]) => from < finishMs)
   }
 }

@@ -2,8 +2,10 @@ import type { Room } from '../build/types'
 import type { GelWindow } from '../gel/touches'
 import type { Gel } from '../materials/types'
 import type { Laying } from '../stacks/gelStack'
-import type { Overhang, PartStack } from '../stacks/partStack'
+import type { Overhang } from '../stacks/overhang'
+import type { PartStack } from '../stacks/partStack'
 import { BOND_MPA, type BondId } from '../supports/standing'
+import type { Trouble, Verdict } from '../troubles/types'
 import type { WhitePlan } from '../white/whitePlan'
 import type { Explanation } from './explanations'
 
@@ -31,6 +33,7 @@ export const explainRelease = (over: Overhang): Explanation => card('When the pr
 export const explainFormer = (part: PartStack): Explanation => card('Former for the curl', '1/R = (1/R₀)(1 − EI of the film ÷ EI of both)', [['curl wanted', `${n(part.former?.wantedMm ?? 0)} mm radius`], ['former', `${n(2 * (part.former?.radiusMm ?? 0))} mm across`]], 'Two leaves, the gel dried free of stress', 'A pen a shade thinner does; a thicker one does not.')
 export const explainBond = (part: PartStack): Explanation => card('Joint', 'F/A + 6M/(b·a²), against four times the load', [['bond', `${part.bond.kind}, ${BOND_MPA[part.bond.kind as BondId]} MPa`], ['foot', `${n(part.bond.footMm)} mm`], ['weight', `${n(part.massG)} g`], ['bears', `${part.bond.times > 99 ? 'over 99' : n(part.bond.times)} times`], ['would do with', `${n(part.bond.wantsMm)} mm`]], 'Beam theory; strengths typical, from memory', 'Clean and scuffed. Dust halves it.')
 export const explainTips = (part: PartStack): Explanation => card('Does it stand?', 'centre of mass over the foot: tan = arm ÷ height', [['tips at', `${n(part.standing?.tipDeg ?? 0, 0)}°`], ['a push of', `${n((part.standing?.pushN ?? 0) * 1000, 1)} mN`]], 'Statics', 'Until its joint holds; then the joint does.')
+export const explainVerdict = (trouble: Trouble, verdict: Verdict, measured: Readonly<Record<string, number>>): Explanation => card(trouble.name, verdict.formula, trouble.measures.map((m): [string, string] => [m.name, `${n(measured[m.id] ?? m.usual)} ${m.unit}`]), verdict.source, 'A model of the usual case: look at yours.')
 export const explainPaste = (white: WhitePlan): Explanation => card('White paste', 'volumes add; η/η₀ = (1 − φ/φ_m)^(−2.5φ_m); stands 2τ/ρg', [
   ['mixed', `${n(white.volumeMl)} ml, a tenth over`], ['powder and fibre', white.paste ? `${n(white.paste.fillerFraction * 100, 0)} % of it` : '–'], ['as thick as its gel', white.paste ? `${n(white.paste.viscosityRatio)} times` : '–'], ['stands', white.standsMm === null ? 'no body: it is brushed' : `${n(white.standsMm)} mm`]
 ], 'Krieger & Dougherty 1959; Chateau et al. 2008; Pashias et al. 1996; from memory', 'Powders are damp or dry: stir in the last tenth by feel.')

@@ -2,7 +2,7 @@ import type { BedKind, Boulder, Build, Reach } from '../build/types'
 import { poolsOf } from '../build/types'
 import type { Fault } from '../build/fault'
 import { boxOf, eachCell, type Grid } from '../geometry/grid'
-import { insideRing, nearestOnSegment, type Point2 } from '../geometry/polygon'
+import { lineLength, insideRing, nearestOnSegment, type Point2 } from '../geometry/polygon'
 import { froude } from '../hydraulics/channel'
 import type { JumpKind } from '../hydraulics/jump'
 import { pillow, standingWave, veeAngle } from '../hydraulics/rapid'
@@ -74,7 +74,7 @@ export function reachForm(build: Build, reach: Reach, scale: number, dischargeM3
   const path = `waters[${build.waters.indexOf(reach)}]`
   const q = dischargeM3S / realM(reach.widthMm, scale)
   const line = reach.path.map((p): Point2 => [p.x, p.y])
-  const length = line.slice(1).reduce((sum, p, i) => sum + Math.hypot(p[0] - line[i][0], p[1] - line[i][1]), 0)
+  const length = lineLength(line)
   const nothing: ReachForm = { id: reach.id, faults: [], widthMm: reach.widthMm, lengthMm: length, unitDischargeM2S: q, stations: [], jumps: [], rocks: [], stretches: [], meanSlope: 0, ring: [] }
   if (length < 1) return { ...nothing, faults: [{ path: `${path}.path`, message: `“${reach.name}” has no length: draw its line from where the water comes to where it goes`, at: line[0] }] }
   const places = along(line, length, Math.max(12, Math.min(STATIONS, Math.round(length))))

@@ -1,4 +1,5 @@
 import type { FallForm } from './fallForm'
+import { lineLength } from '../geometry/polygon'
 import type { SeaPlan } from './formsStage'
 
 /** What one school of making takes from a shape: the sizes it cuts, casts or carves to. */
@@ -17,7 +18,7 @@ const cm2 = (value: number) => `${Math.round(value / 10) / 10} cm²`
 export function waveSchools(form: SeaPlan): SchoolTakes[] {
   if (!form.built) return []
   const { face, line } = form.built
-  const length = line.slice(1).reduce((sum, p, i) => sum + Math.hypot(p[0] - line[i][0], p[1] - line[i][1]), 0)
+  const length = lineLength(line)
   const [left, right] = [Math.min(...face.profile.map((p) => p[0])), Math.max(...face.profile.map((p) => p[0]))]
   return [
     { school: 'Cast from a master', takes: `master ${mm(length + 2 * SAWN_MM)} long, ${mm(face.heightMm)} high: the solid on Prints; saw ${mm(SAWN_MM)} off each end` },

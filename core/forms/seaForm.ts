@@ -3,7 +3,7 @@ import { poolsOf } from '../build/types'
 import type { Fault } from '../build/fault'
 import { cellAt } from '../geometry/grid'
 import { isolines } from '../geometry/isolines'
-import { evenly, type Point2 } from '../geometry/polygon'
+import { lineLength, evenly, type Point2 } from '../geometry/polygon'
 import type { GroundPlan } from '../ground/groundStage'
 import { shoreline } from '../ground/shoreline'
 import { breakDepth, breakerKind, breakFrom, runUp, surfNumber, type BreakerKind } from '../waves/breaking'
@@ -150,7 +150,7 @@ const ENDS_SHARE = 0.55
 
 /** How high the crest stands at its stations: as the water there lets it, and lower towards its ends. */
 function stationsOf(line: readonly Point2[], heightMm: number, bed: BedMap, fieldMm: Float64Array): CrestStation[] {
-  const length = line.slice(1).reduce((sum, p, i) => sum + Math.hypot(p[0] - line[i][0], p[1] - line[i][1]), 0)
+  const length = lineLength(line)
   return evenly(line, SECTIONS - 1).map((at, i) => {
     const t = i / (SECTIONS - 1)
     const cell = cellAt(bed.grid, at)

@@ -116,3 +116,6 @@ export function evenly(line: readonly Point2[], pieces: number): Point2[] {
 export const headingTo = (from: Point2, to: Point2): number => Math.round((Math.atan2(to[1] - from[1], to[0] - from[0]) * 180) / Math.PI)
 /** Distance between two places, mm. */
 export const awayFrom = (a: Point2, b: Point2): number => Math.hypot(b[0] - a[0], b[1] - a[1])
+
+/** Length of a line through points. @example lineLength([[0, 0], [3, 4]]) // 5 */
+export const lineLength = (line: readonly Point2[]): number => line.slice(1).reduce((sum, p, i) => sum + awayFrom(line[i], p), 0)

@@ -8,7 +8,8 @@ import type { Shelf } from '../materials/shelf'
 import { wayFor } from '../ways/catalog'
 import type { Coat } from './coat'
 import { layingOf, surfaceOf, type Laying } from './gelStack'
-import { filmBears, partOf, type PartStack } from './partStack'
+import { filmBears } from './overhang'
+import { partOf, type PartStack } from './partStack'
 import { poolStack, type PoolStack } from './poolStack'
 
 /** What a moving water is built up from, on top of what it lies on. */

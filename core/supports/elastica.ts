@@ -24,6 +24,8 @@ export interface Bent {
   shape: [x: number, z: number][]
 }
 
+/** Droop that the eye forgives, mm. Common practice, no source. */
+export const EYE_FORGIVES_MM = 1
 /** Pieces the strip is cut into. */
 const PIECES = 80
 

@@ -1,4 +1,5 @@
-export interface Standing {
+/** A free-standing piece, and what topples it. */
+export interface Tipping {
   /** Lean at which it topples, degrees; below 0: it does not stand at all. */
   tipDeg: number
   stands: boolean
@@ -14,7 +15,7 @@ export interface Standing {
  * @source statics
  * @example freestanding(8, [4, 30], [0, 10]).tipDeg // 7.6
  */
-export function freestanding(massG: number, [x, z]: readonly [number, number], [left, right]: readonly [number, number]): Standing {
+export function freestanding(massG: number, [x, z]: readonly [number, number], [left, right]: readonly [number, number]): Tipping {
   const arm = Math.min(x - left, right - x)
   return { tipDeg: (Math.atan2(arm, z) * 180) / Math.PI, stands: arm > 0, pushN: Math.max(0, ((massG / 1000) * 9.81 * arm) / z) }
 }
