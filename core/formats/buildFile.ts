@@ -72,10 +72,19 @@ export function checkBuild(value: unknown): ReadResult<Build> {
   return faults.length > 0 ? { ok: false, faults } : { ok: true, value: build as Build }
 }
 
-/** Names that point at nothing: a lip on no pool, water into a pool that is not there. */
+/** Names by which the plan calls its own steps: no water and no repair may go by them. */
+const OWN_NAMES = ['ground', 'white', 'spray', 'finish']
+
+/** Names that point at nothing, or at two things: a lip on no pool, water into a pool that is not there, a repair called as a water is. */
 function danglingNames(build: Build): Fault[] {
   const faults: Fault[] = []
+  build.repairs.forEach((repair, i) => {
+    const known = build.waters.some((w) => w.id === repair.id) || OWN_NAMES.includes(repair.id)
+    if (known) faults.push({ path: `repairs[${i}].id`, message: `was "${repair.id}"; must not be the id of a water, nor ${OWN_NAMES.join(', ')}` })
+    if (!build.waters.some((w) => w.id === repair.water)) faults.push({ path: `repairs[${i}].water`, message: `was "${repair.water}"; must be the id of a water in this build` })
+  })
   build.waters.forEach((water, i) => {
+    if (OWN_NAMES.includes(water.id)) faults.push({ path: `waters[${i}].id`, message: `was "${water.id}"; must not be ${OWN_NAMES.join(', ')}: the plan calls its own steps so` })
     const pool = (id: string) => build.waters.find((w) => w.kind === 'pool' && w.id === id)
     if (water.kind === 'sea' && !pool(water.pool)) faults.push({ path: `waters[${i}].pool`, message: `was "${water.pool}"; must be the id of a pool in this build` })
     if (water.kind === 'pool') {
