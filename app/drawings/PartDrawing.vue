@@ -15,7 +15,9 @@ const all = computed(() => (over.value ? [...over.value.rest, ...over.value.bent
 const box = computed(() => {
   const xs = all.value.map((p) => p[0])
   const zs = all.value.map((p) => p[1])
-  return { x0: Math.min(...xs), x1: Math.max(...xs), z0: Math.min(...zs), z1: Math.max(...zs) }
+  // room for the gel outside the film as well
+  const gel = over.value?.strip.wetMm ?? 0
+  return { x0: Math.min(...xs) - gel, x1: Math.max(...xs) + gel, z0: Math.min(...zs), z1: Math.max(...zs) + gel }
 })
 const scale = computed(() => Math.max(0.01, Math.min((width.value - M.left - M.right) / Math.max(1, box.value.x1 - box.value.x0), (height.value - M.top - M.bottom) / Math.max(1, box.value.z1 - box.value.z0), 40)))
 const X = (x: number) => width.value / 2 + (x - (box.value.x0 + box.value.x1) / 2) * scale.value
