@@ -21,7 +21,7 @@ const small = (value: number) => (value < 1 ? `${value.toFixed(2)} mm` : mm(valu
       <template v-if="over">
         <div><dt>Without props</dt><dd><How :about="explainDroop(over)">down {{ small(over.droopMm) }}</How> <small>eye forgives {{ small(over.limitMm) }}</small></dd></div>
         <div><dt>Bears alone</dt><dd>{{ mm(over.bearsMm) }} <small>of wet gel</small></dd></div>
-        <div><dt>Props</dt><dd data-test="props"><How :about="explainProps(over)">{{ over.props === null ? 'none will do' : over.props.count === 0 ? 'none' : over.props.count }}</How><small v-if="over.props?.count"> of foam, glue stick or pen at each section; {{ small(over.props.droopMm) }} left</small></dd></div>
+        <div><dt>Props</dt><dd data-test="props"><How :about="explainProps(over)">{{ over.props === null ? 'none will do' : over.props.count === 0 ? 'none' : over.props.count }}</How><small v-if="over.props?.count"> of foam, stick or pen</small></dd></div>
         <div><dt>Away</dt><dd data-test="release"><How :about="explainRelease(over)">{{ over.releaseH === null ? 'never' : duration(over.releaseH * 60) }}</How> <small>after each coat</small></dd></div>
       </template>
       <div v-if="part.former"><dt>Former</dt><dd><How :about="explainFormer(part)">{{ mm(2 * part.former.radiusMm) }}</How> <small>across</small></dd></div>
