@@ -62,8 +62,8 @@ function layingFindings(build: Build, water: Moving, laying: Laying, stages: Sta
     }))
   }
   if (laying.clearH !== null && water.make.nextCoatH !== null && laying.coats > 1 && water.make.nextCoatH < laying.clearH) {
-    const first = stages.steps.steps.find((s) => s.water === water.id && s.id.endsWith('#1'))
-    const fit = stages.days.waits.find((w) => w.step === first?.id)
+    const coat = wayFor(water.kind, water.way)?.steps.find((t) => t.times === 'gelCoats')
+    const fit = stages.days.waits.find((w) => w.step === `${water.id}/${coat?.id}#1`)
     found.push(make('over-white', {
       severity: 'stop', place: 'build-up', title: `${water.name}: the next coat would go over white`, number: fit ? `fit ${localIso(fit.endMs, calendar.zone).slice(0, 16).replace('T', ' ')}` : `fit after ${hours(laying.clearH * 60)}`,
       reason: `You want it after ${hours(water.make.nextCoatH * 60)}; ${gel} takes ${hours(laying.clearH * 60)} to clear in this room, and what is shut in stays white for weeks.`,
@@ -93,7 +93,8 @@ function layingFindings(build: Build, water: Moving, laying: Laying, stages: Sta
 function windowFindings(water: Moving, stages: Stages, make: Make): Finding[] {
   return stages.steps.links.flatMap((link) => {
     const from = stages.steps.steps.find((s) => s.id === link.from)
-    if (!link.hard || link.maxMin === undefined || from?.water !== water.id) return []
+    // repairs of this water have windows of their own
+    if (!from || !link.hard || link.maxMin === undefined || !link.from.startsWith(`${water.id}/`)) return []
     const open = link.maxMin - link.minMin
     if (from.handsMin <= open + link.minMin) return []
     const patches = Math.ceil(from.handsMin / Math.max(1, open))

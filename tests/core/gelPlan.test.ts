@@ -45,6 +45,10 @@ describe('Coats', () => {
     expect(found.number).to.match(/^fit \d{4}-\d\d-\d\d \d\d:\d\d$/)
     expect(plan.steps.links.find((l) => l.from === 'rapid/body#1' && l.to === 'rapid/body#2')!.minMin).to.equal(clearMin)
     expect(findingOf(mending(found.mend!)(hasty), 'over-white:rapid')).to.equal(undefined)
+    // the day is that of the gel, not of any other step done several times
+    const cast = derivePlan(changeMaking('seas', { coats: 3, nextCoatH: 2 })(setWay('seas', 'cast-wave')(mole)))
+    const gelDay = cast.days.waits.find((w) => w.step === 'seas/gel#1')!.end.slice(0, 16).replace('T', ' ')
+    expect(cast.findings.find((f) => f.id === 'over-white:seas')!.number).to.equal(`fit ${gelDay}`)
     // a longer wait than needed is the builder's own business
     expect(derivePlan(changeMaking('rapid', { nextCoatH: 200 })(gorge)).steps.links.find((l) => l.to === 'rapid/body#2')!.minMin).to.equal(12_000)
   })
@@ -275,6 +279,7 @@ describe('When it goes wrong', () => {
       expect(checkBuild(JSON.parse(JSON.stringify(mended))).ok, trouble.id).to.equal(true)
       const plan = finished(plans(mended))
       const ids = plan.steps.steps.map((s) => s.id).filter((id) => id.startsWith('mend1/'))
+      expect(new Set(plan.findings.map((f) => f.id)).size, trouble.id).to.equal(plan.findings.length)
       expect(ids.length, trouble.id).to.equal(trouble.steps.length)
       expect(plan.days.problem, trouble.id).to.equal(null)
       expect(plan.days.finishMs!, trouble.id).to.be.at.least(before.days.finishMs!)
