@@ -3,7 +3,7 @@ import type { Way } from './types'
 
 /** A rapid in layers of resin. Trade section 2. Common practice, no source. */
 export const RESIN_RAPID: Way = {
-  id: 'resin-rapid', for: 'reach', name: 'Steps, resin and froth', note: 'Small clear steps, white by sponge, light-cured resin pulled about while it sets, froth in the holes, ripples last.',
+  id: 'resin-rapid', for: 'reach', name: 'Steps, sponge and resin', note: 'Small clear steps, white by sponge, light-cured resin pulled about while it sets, ripples last; froth, or another white, comes with the white water.',
   compare: { risk: 'The lamp decides: thick or white resin stays sticky underneath.', reversible: 'No: what is zapped stays.' },
   meets: [{ a: 'light', b: 'scuffed-film', wants: 'on' }, { a: 'light', b: 'cured-resin', wants: 'on' }, { a: 'gel', b: 'cured-resin', wants: 'on' }, { a: 'hot-glue', b: 'pack-plastic', wants: 'on' }],
   part: { shape: 'sheet', on: 'pack-plastic', bond: 'hotglue', film: true }, gel: 'ripple',
