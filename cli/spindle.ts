@@ -24,7 +24,7 @@ function calc(name: string | undefined, argument: string | undefined): string {
   if (name === undefined || argument === undefined) throw new BadInput(USAGE)
   const json = readJson(argument.startsWith('@') ? fileText(argument.slice(1)) : argument)
   if (!json.ok) throw new BadInput(faultLine(json.faults))
-  return JSON.stringify(calculate(name, json.value))
+  return JSON.stringify(calculate(name, json.value, () => performance.now()))
 }
 
 /** Typed arrays as the lists that they are. */

@@ -4,13 +4,14 @@ import { NAMED_SCALES, scaleRatio } from './scale'
 /** One calculator of the published contract: what it takes, and what it does with it. */
 export interface Calculator {
   schema: Joi.ObjectSchema
-  run: (input: never) => object
+  /** @param now  a clock in ms, for what may only take so long */
+  run: (input: never, now: () => number) => object
 }
 
 /** Largest length taken anywhere, mm: a hundred metres of model is no diorama. */
 export const LONGEST_MM = 100_000
 
-export const calculator = <Input>(schema: Joi.ObjectSchema, run: (input: Input) => object): Calculator => ({ schema, run })
+export const calculator = <Input>(schema: Joi.ObjectSchema, run: (input: Input, now: () => number) => object): Calculator => ({ schema, run })
 export const length = () => Joi.number().min(-LONGEST_MM).max(LONGEST_MM)
 /** A number above 0. */
 export const some = (max: number) => Joi.number().greater(0).max(max)

@@ -2,6 +2,7 @@ import Joi from 'joi'
 import { faultLine } from '../build/fault'
 import { faultsOf, shown } from '../formats/checked'
 import { calculator, length, LONGEST_MM, scaleName, some, unique, type Calculator } from './calculator'
+import { DAYS_CALCULATORS } from './daysContract'
 import { GEL_CALCULATORS } from './gelContract'
 import { outOfLevelByDifference, outOfLevelByTilt } from './level'
 import { mix, rescueTint, type MixInput } from './mix'
@@ -89,7 +90,8 @@ const CALCULATORS: ReadonlyMap<string, Calculator> = new Map<string, Calculator>
   ],
   ...POUR_CALCULATORS,
   ...WATER_CALCULATORS,
-  ...GEL_CALCULATORS
+  ...GEL_CALCULATORS,
+  ...DAYS_CALCULATORS
 ])
 
 /** Names that `calculate` knows. */
@@ -100,11 +102,12 @@ export const CALCULATOR_NAMES: readonly string[] = [...CALCULATORS.keys()]
  *
  * @param name   one of `CALCULATOR_NAMES`
  * @param input  parsed JSON, trusted in nothing
+ * @param now    a clock in ms for what may only take so long; left out: it takes what it takes
  * @returns      the answer: a plain object with the units in its keys
  * @throws RangeError naming the field, what it was and what is allowed
  * @example calculate('scale', { scale: 'OO', modelMm: 100 }) // { ratio: 76.2, realM: 7.62, timeRatio: 8.729 }
  */
-export function calculate(name: string, input: unknown): object {
+export function calculate(name: string, input: unknown, now: () => number = () => 0): object {
   const found = CALCULATORS.get(name)
   if (!found) throw new RangeError(`calc: was ${shown(name)}; it must be one of ${CALCULATOR_NAMES.join(', ')}`)
   const { value, error } = found.schema
@@ -113,5 +116,5 @@ export function calculate(name: string, input: unknown): object {
     .messages({ 'string.pattern.name': '{{#label}} must be {#name}' })
     .validate(input, { convert: false, abortEarly: false, errors: { label: 'key' } })
   if (error) throw new RangeError(faultLine(faultsOf(error)))
-  return found.run(value as never)
+  return found.run(value as never, now)
 }

@@ -2,7 +2,10 @@ import type { Build } from '../build/types'
 import type { State } from '../ways/types'
 import type { Step, StepsPlan } from '../steps/stepsStage'
 import { freeSpans, localIso, startOf, type Span } from './calendar'
-import { schedule, type Cause, type NoSchedule, type Schedule, type Task, type TaskLink } from './schedule'
+import type { Cause } from './causes'
+import { schedule, type Schedule } from './schedule'
+import type { NoSchedule } from './solver/infeasible'
+import type { Task, TaskLink } from './solver/network'
 
 /** One sitting at one step: the whole of it, or a part of a step that may be broken off. */
 export interface PlannedWork {
@@ -139,7 +142,7 @@ function pieces(step: Step, longest: number): number[] {
   return Array.from({ length: count }, (_, i) => Math.floor((step.handsMin * (i + 1)) / count) - Math.floor((step.handsMin * i) / count))
 }
 
-function networkOf(plan: StepsPlan, longest: number): { tasks: Task[]; links: TaskLink[]; parts: Map<string, number> } {
+export function networkOf(plan: StepsPlan, longest: number): { tasks: Task[]; links: TaskLink[]; parts: Map<string, number> } {
   const tasks: Task[] = []
   const links: TaskLink[] = []
   const parts = new Map<string, number>()
@@ -233,7 +236,7 @@ function chainOf(found: Schedule, handsMin: ReadonlyMap<string, number>, toMs: (
       task = cause.from
     } else if (cause.kind === 'hands') {
       task = cause.behind
-    } else if (cause.kind === 'hours' || cause.kind === 'window') {
+    } else if (cause.kind === 'hours' || cause.kind === 'window' || cause.kind === 'settled') {
       put('hours', task, cause.readyMin, start)
       if (cause.from !== null) put('wait', cause.from, end(cause.from), cause.readyMin)
       task = cause.from

@@ -1,5 +1,5 @@
 import type { DaysPlan, PlannedWork } from './daysStage'
-import { SITTING_GAP_MIN } from './schedule'
+import { SITTING_GAP_MIN } from './solver/sittings'
 
 /** Hands-on work with no break worth leaving the bench for. */
 export interface Sitting {
