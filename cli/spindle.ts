@@ -2,9 +2,11 @@ import { readFileSync, statSync } from 'node:fs'
 import { calculate } from '../core/calculators/contract'
 import { faultLine } from '../core/build/fault'
 import { LONGEST_FILE, readBuild, readJson } from '../core/formats/buildFile'
+import { freeSpans, localIso } from '../core/days/calendar'
+import { daysStage } from '../core/days/daysStage'
 import { derivePlan } from '../core/plan/derivePlan'
 
-const USAGE = 'usage: spindle calc NAME JSON|@FILE · spindle plan BUILD.json · spindle check BUILD.json'
+const USAGE = 'usage: spindle calc NAME JSON|@FILE · spindle plan BUILD.json · spindle check BUILD.json · spindle schedule BUILD.json'
 
 /** Something to say on standard error before leaving with code 2. */
 class BadInput extends Error {}
@@ -37,6 +39,27 @@ function plan(path: string | undefined): string {
   return JSON.stringify(derivePlan(build.value), plainNumbers, 2)
 }
 
+/** Orders tried for the schedule of a build: many more than while somebody waits. */
+const SCHEDULE_NODES = 100_000
+
+/** When each piece of work is, and why it cannot all be done sooner. */
+function scheduleOf(path: string | undefined): string {
+  if (path === undefined) throw new BadInput(USAGE)
+  const build = readBuild(fileText(path))
+  if (!build.ok) throw new BadInput(faultLine(build.faults))
+  const { steps, findings } = derivePlan(build.value)
+  const ends = performance.now() + 30_000
+  const days = daysStage(build.value, steps, freeSpans, { nodes: SCHEDULE_NODES, stop: () => performance.now() > ends })
+  if (days.problem) {
+    const said = findings.find((f) => f.place === 'days' && f.severity === 'stop')
+    const links = days.problem.links.map((l) => `${l.from} → ${l.to} (${l.maxMin === null ? `at least ${l.minMin}` : `${l.minMin} to ${l.maxMin}`} min)`).join(', ')
+    throw new BadInput(`calendar: ${said ? `${said.title}: ${said.number}. ${said.reason}` : days.problem.kind}${links ? ` [${links}]` : ''}`)
+  }
+  const { zone, finish, sittings, fewestSittings, proof, lowerBoundMs, finishMs, handsMin, missed, unmet, windows } = days
+  const work = days.work.map(({ step, part, parts, start, end, by, done, critical }) => ({ step, title: steps.steps.find((s) => s.id === step)!.title, part, parts, start, end, by, done, critical }))
+  return JSON.stringify({ zone, finish, lowerBound: localIso(lowerBoundMs!, zone), optimal: lowerBoundMs === finishMs, sittings, fewestSittings, handsMin, proof, work, windows, fillers: days.fillers, missed, unmet }, null, 2)
+}
+
 /** The faults are what was asked for, so they go to standard output; their count to standard error. */
 function check(path: string | undefined): { out: string; error?: string } {
   if (path === undefined) throw new BadInput(USAGE)
@@ -49,6 +72,7 @@ function main([command, ...rest]: string[]): number {
   try {
     if (command === 'calc') console.log(calc(rest[0], rest[1]))
     else if (command === 'plan') console.log(plan(rest[0]))
+    else if (command === 'schedule') console.log(scheduleOf(rest[0]))
     else if (command === 'check') {
       const { out, error } = check(rest[0])
       console.log(out)

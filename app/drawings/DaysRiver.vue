@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import type { Build } from '../../core/build/types'
-import type { DaysPlan } from '../../core/days/daysStage'
+import type { DaysPlan } from '../../core/days/plan'
 import type { Step } from '../../core/steps/stepsStage'
 import { clock, day, dayNumber, duration, weekdayNumber } from '../format'
 import { useSize } from './useSize'

@@ -27,6 +27,14 @@ export function brought(build: Build): Build {
   return 'file' in moved ? (moved.file as unknown as Build) : build
 }
 
+/** A photograph of the log, shrunk: the picture itself and a small one for lists. */
+export interface PhotoRow {
+  id: string
+  build: string
+  picture: Blob
+  small: Blob
+}
+
 export interface FactRow {
   key: string
   value: unknown
@@ -38,17 +46,20 @@ export interface FactRow {
  * 2 — 2026-11-25: the builder's own shelf; builds of version 1 are brought to version 2 as they are read.
  * 3 — 2026-11-25: builds are brought to version 3.
  * 4 — 2026-11-25: builds are brought to version 4.
+ * 5 — 2026-11-25: builds are brought to version 5; photographs.
  */
 class SpindleDb extends Dexie {
   builds!: EntityTable<BuildRow, 'id'>
   facts!: EntityTable<FactRow, 'key'>
   shelf!: EntityTable<ShelfRow, 'id'>
+  photos!: EntityTable<PhotoRow, 'id'>
   constructor() {
     super('tall-spindle')
     this.version(1).stores({ builds: 'id, changedAt, deletedAt', facts: 'key' })
     this.version(2).stores({ shelf: 'id' }).upgrade(bringAll)
     this.version(3).upgrade(bringAll)
     this.version(4).upgrade(bringAll)
+    this.version(5).stores({ photos: 'id, build' }).upgrade(bringAll)
   }
 }
 

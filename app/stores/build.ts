@@ -8,6 +8,7 @@ import { isFull, loadBuild, saveBuild } from '../storage/builds'
 import * as lifeboat from '../storage/lifeboat'
 import { hear, tell, TAB } from '../storage/tabs'
 import { sharedPlanClient } from '../workers/planClient'
+import { useHistoryStore } from './history'
 import { useShelfStore } from './shelf'
 
 interface Remembered {
@@ -48,7 +49,8 @@ export const useBuildStore = defineStore('build', () => {
 
   const shelves = useShelfStore()
   const shelf = computed(() => shelves.shelfFor(build.value?.bottles))
-  watch(() => shelves.own, () => void derive())
+  const history = useHistoryStore()
+  watch(() => [shelves.own, history.version], () => void derive())
 
   const pools = computed(() => build.value?.waters.filter((w): w is Pool => w.kind === 'pool') ?? [])
   const water = computed(() => build.value?.waters.find((w) => w.id === selected.value) ?? build.value?.waters[0] ?? null)
@@ -59,7 +61,7 @@ export const useBuildStore = defineStore('build', () => {
     if (!current) return
     planning.value = true
     try {
-      const answer = await sharedPlanClient().derive('bench', current, shelves.own, (ground) => {
+      const answer = await sharedPlanClient().derive('bench', current, shelves.own, history.without(current.id), (ground) => {
         if (plan.value && build.value?.id === current.id) plan.value = { ...plan.value, ground }
       })
       if (answer === null || build.value?.id !== current.id) return

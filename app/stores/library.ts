@@ -7,6 +7,7 @@ import type { BuildRow } from '../storage/db'
 import * as lifeboat from '../storage/lifeboat'
 import { hear, TAB, tell } from '../storage/tabs'
 import { sharedPlanClient } from '../workers/planClient'
+import { useHistoryStore } from './history'
 import { useShelfStore } from './shelf'
 
 /** All builds, with a plan for each card. */
@@ -19,12 +20,14 @@ export const useLibraryStore = defineStore('library', () => {
   const problem = ref('')
   const planned = new Map<string, number>()
   const shelf = useShelfStore()
+  const history = useHistoryStore()
 
   async function refresh(): Promise<void> {
     try {
       const lists = await listBuilds()
       kept.value = lists.kept
       binned.value = lists.binned
+      history.took(lists.kept.map((r) => r.build))
       planCards()
     } catch (error) {
       problem.value = `The browser’s store cannot be read: ${error instanceof Error ? error.message : String(error)}`
@@ -46,7 +49,7 @@ export const useLibraryStore = defineStore('library', () => {
     if (planned.get(row.id) === row.revision) return
     planned.set(row.id, row.revision)
     try {
-      const answer = await sharedPlanClient().derive(`card:${row.id}`, row.build, shelf.own)
+      const answer = await sharedPlanClient().derive(`card:${row.id}`, row.build, shelf.own, history.without(row.id))
       if (answer) plans.value = { ...plans.value, [row.id]: answer.plan }
     } catch {
       planned.delete(row.id)
@@ -65,6 +68,7 @@ export const useLibraryStore = defineStore('library', () => {
       lifeboat.sink(build.id)
     }
     await shelf.refresh()
+    await history.refresh()
     await seedDemos()
     void emptyOldBin()
     await refresh()

@@ -2,7 +2,7 @@
 import { computed, ref } from 'vue'
 import { CAUTIONS } from '../../core/materials/cautions'
 import type { Room } from '../../core/build/types'
-import { chainMinutes, type ChainLink } from '../../core/days/daysStage'
+import { chainMinutes, type ChainLink } from '../../core/days/plan'
 import { sittingsOf } from '../../core/days/sittings'
 import { explainFinish } from '../../core/explain/explanations'
 import type { State } from '../../core/ways/types'

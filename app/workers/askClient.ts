@@ -1,4 +1,5 @@
 import type { Answers, Question } from '../../core/ask/ask'
+import { NO_HISTORY, type History } from '../../core/learn/history'
 import type { Material } from '../../core/materials/types'
 import type { AskReply, AskRequest } from './messages'
 
@@ -6,7 +7,7 @@ import type { AskReply, AskRequest } from './messages'
 export interface Asked<T> { answer: Promise<T | null>; cancel: () => void }
 
 /** Asks a question off the main thread, in a worker of its own. */
-export function ask<Q extends Question>(question: Q, own: readonly Material[]): Asked<Answers[Q['ask']]> {
+export function ask<Q extends Question>(question: Q, own: readonly Material[], history: History = NO_HISTORY): Asked<Answers[Q['ask']]> {
   const worker = new Worker(new URL('./ask.worker.ts', import.meta.url), { type: 'module' })
   let cancel = () => worker.terminate()
   const answer = new Promise<Answers[Q['ask']] | null>((resolve, reject) => {
@@ -18,7 +19,7 @@ export function ask<Q extends Question>(question: Q, own: readonly Material[]): 
     })
     worker.addEventListener('error', (event) => { worker.terminate(); reject(new Error(event.message || 'the worker stopped')) })
     // plain data only: what comes from a store is freed of its watchers
-    worker.postMessage(JSON.parse(JSON.stringify({ question, own } satisfies AskRequest)))
+    worker.postMessage(JSON.parse(JSON.stringify({ question, own, history } satisfies AskRequest)))
   })
   return { answer, cancel: () => cancel() }
 }

@@ -1,5 +1,6 @@
 import type { Answers, Question } from '../../core/ask/ask'
 import type { Build } from '../../core/build/types'
+import type { History } from '../../core/learn/history'
 import type { Material } from '../../core/materials/types'
 import type { Plan, StageName } from '../../core/plan/derivePlan'
 import type { Extent, MapPlacement, Placement } from '../../core/scan/heightGrid'
@@ -17,6 +18,8 @@ export interface PlanRequest {
   build: Build
   /** The builder's own bottles. */
   own: readonly Material[]
+  /** What other builds left behind. */
+  history: History
 }
 
 export type PlanReply =
@@ -26,7 +29,7 @@ export type PlanReply =
   | { kind: 'plan'; lane: string; run: number; changed: Partial<Plan>; tookMs: number }
   | { kind: 'failed'; lane: string; run: number; message: string }
 
-export interface AskRequest { question: Question; own: readonly Material[] }
+export interface AskRequest { question: Question; own: readonly Material[]; history: History }
 export type AskReply = { kind: 'answer'; answer: Answers[keyof Answers] } | { kind: 'failed'; message: string }
 
 /** What a scan turned out to be. */

@@ -29,7 +29,7 @@ const breath = () => new Promise<void>((resolve) => setTimeout(resolve, 0))
 /** The same bottles make the same shelf, so that stages remember it. */
 const shelfWith = remembered((own: readonly Material[]) => shelfOf([...BUILT_IN, ...own]))
 
-async function derive({ lane, run, build, own }: PlanRequest): Promise<void> {
+async function derive({ lane, run, build, own, history }: PlanRequest): Promise<void> {
   const plan = planners.get(lane) ?? planner()
   planners.set(lane, plan)
   // requests that came in one go outdate each other before any of them is begun
@@ -39,7 +39,7 @@ async function derive({ lane, run, build, own }: PlanRequest): Promise<void> {
   let last = began
   // where the whole takes long, what was measured is shown before what is reckoned: figures follow a level while it is dragged
   const early = (lastTook.get(lane) ?? 0) > EARLY_AFTER_MS ? (ground: Plan['ground']) => reply({ kind: 'ground', lane, run, ground }) : undefined
-  const stages = plan(build, shelfWith(own), early)
+  const stages = plan(build, shelfWith(own), history, early)
   for (;;) {
     if (newest.get(lane) !== run) return
     const step = stages.next()

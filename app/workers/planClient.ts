@@ -1,4 +1,5 @@
 import type { Build } from '../../core/build/types'
+import type { History } from '../../core/learn/history'
 import type { Material } from '../../core/materials/types'
 import type { Plan } from '../../core/plan/derivePlan'
 import type { PlanReply, PlanRequest } from './messages'
@@ -12,7 +13,7 @@ interface Waiting {
 
 /** Derives plans off the main thread. A new request in a lane outdates the one before, which then answers null. */
 export interface PlanClient {
-  derive(lane: string, build: Build, own: readonly Material[], early?: (ground: Plan['ground']) => void): Promise<{ plan: Plan; tookMs: number } | null>
+  derive(lane: string, build: Build, own: readonly Material[], history: History, early?: (ground: Plan['ground']) => void): Promise<{ plan: Plan; tookMs: number } | null>
 }
 
 export function planClient(): PlanClient {
@@ -39,12 +40,12 @@ export function planClient(): PlanClient {
     lanes.clear()
   })
   return {
-    derive(lane, build, own, early) {
+    derive(lane, build, own, history, early) {
       lanes.get(lane)?.resolve(null)
       const run = ++runs
       return new Promise((resolve, reject) => {
         lanes.set(lane, { run, resolve, reject, early })
-        worker.postMessage({ lane, run, build, own } satisfies PlanRequest)
+        worker.postMessage({ lane, run, build, own, history } satisfies PlanRequest)
       })
     }
   }

@@ -55,13 +55,13 @@ function mixPours(build: Build, pool: Pool, resin: Resin, stack: PoolStack): { a
     resin: resin.id,
     massRatioA: resin.basis === 'mass' ? resin.partA / resin.partB : (resin.partA * resin.densityA) / (resin.partB * resin.densityB),
     volumeRatioA: resin.basis === 'volume' ? resin.partA / resin.partB : (resin.partA * resin.densityB) / (resin.partB * resin.densityA),
-    totalG: 0, aG: 0, bG: 0, volumeMl: stack.layers.reduce((sum, layer) => sum + layer.volumeMl, 0), densityGCm3: density, tintAll: [], worstRatioErrorPct: 0, problem: null
+    totalG: 0, aG: 0, bG: 0, volumeMl: build.copies * stack.layers.reduce((sum, layer) => sum + layer.volumeMl, 0), densityGCm3: density, tintAll: [], worstRatioErrorPct: 0, problem: null
   }
   const batches: PlannedBatch[] = []
   for (const [i, layer] of stack.layers.entries()) {
     let mixed: Mix
     try {
-      mixed = mix({ ...resin, volumeMl: layer.volumeMl, sdMl: layer.sdMl, wastePct, cupG, batchMaxG, readabilityG, tints: layer.tints })
+      mixed = mix({ ...resin, volumeMl: layer.volumeMl * build.copies, sdMl: layer.sdMl * build.copies, wastePct, cupG, batchMaxG, readabilityG, tints: layer.tints })
     } catch {
       amounts.problem = `A ${cupMl} ml cup takes ${Math.round(batchMaxG * 10) / 10} g at three quarters full, and ${cupG} g of that stay in it.`
       break

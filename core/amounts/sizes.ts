@@ -6,7 +6,7 @@ import type { GroundPlan } from '../ground/groundStage'
 import { onShelf, type Shelf } from '../materials/shelf'
 import { GLOSS_COAT_MM } from '../stacks/gelStack'
 import type { FormStack, StacksPlan } from '../stacks/stacksStage'
-import type { Sizes } from '../ways/types'
+import type { SizeName, Sizes } from '../ways/types'
 
 /** Edges of tissue lap over their neighbours: so much more of it than of water. Common practice, no source. */
 const LAPS = 1.35
@@ -68,8 +68,14 @@ export function sizesOf(build: Build, ground: GroundPlan, forms: FormsPlan, stac
   }
   const whiteCm2 = forms.white.waters.reduce((sum, w) => sum + (w.areaMm2 * w.sharePct) / 10_000, 0)
   Object.assign(whole, { whiteCm2, ...whiteSizes(build, forms), sprayCm2: forms.splashes.reduce((sum, s) => sum + (s.heightMm * s.reachMm) / 100, 0) })
-  return { whole, waters }
+  return { whole: severalOf(whole, build.copies), waters: Object.fromEntries(Object.entries(waters).map(([id, sizes]) => [id, severalOf(sizes, build.copies)])) }
 }
+
+/** Counts that are the same however many copies are worked side by side: coats, pours, and one mould that serves all. */
+const ONCE: ReadonlySet<string> = new Set<SizeName>(['sealCoats', 'pours', 'lightCoats', 'tissueLayers', 'lacquerCoats', 'glossCoats', 'gelCoats', 'rubberCoats', 'lifts', 'tints', 'mouldCm2'])
+
+/** Sizes of so many copies: extents add up, counts of coats do not. */
+const severalOf = (sizes: Sizes, copies: number): Sizes => (copies === 1 ? sizes : Object.fromEntries(Object.entries(sizes).map(([name, size]) => [name, ONCE.has(name) ? size : size * copies])))
 
 /** What the form itself measures. */
 function shapeSizes(water: Moving, forms: FormsPlan, ground: GroundPlan, stack: FormStack): Sizes {

@@ -1,19 +1,24 @@
 import { cupClocks, type CupClocks } from '../bench/clocks'
-import type { Build } from '../build/types'
+import type { Build, Calendar } from '../build/types'
 import { poolsOf } from '../build/types'
 import { mixedDensity } from '../calculators/mix'
 import { fitChips, type Chip, type ChipFit } from '../colour/tint'
 import { fillFrom, type Filled } from '../ground/fill'
 import { groundStage } from '../ground/groundStage'
 import { fitResin, type FittedResin, type ResinLabel } from '../heat/fitResin'
+import { busyTimes, type BusyTimes } from '../formats/busyTimes'
+import { NO_HISTORY, type History } from '../learn/history'
 import { onShelf, withBottles, type Shelf } from '../materials/shelf'
 import { compareWays, type WayCompared } from '../plan/compareWays'
+import { whatIf, type WhatIf } from '../plan/whatIf'
 import { repairCost, type RepairCost } from '../plan/repairCost'
 
 /** A question beside the plan: too heavy for the screen, asked when the builder wants to know. */
 export type Question =
   | { ask: 'compareWays'; build: Build; what: string }
   | { ask: 'repairCost'; build: Build; trouble: string; water: string; measured: Record<string, number> }
+  | { ask: 'whatIf'; build: Build }
+  | { ask: 'busyTimes'; text: string; calendar: Calendar; wholeDays: boolean }
   | { ask: 'reach'; build: Build; pool: string; grams: number; fromMm: number | null }
   | { ask: 'fitResin'; label: ResinLabel }
   | { ask: 'fitChips'; chips: Chip[]; scatterPerMm: number }
@@ -22,6 +27,8 @@ export type Question =
 export interface Answers {
   compareWays: WayCompared[]
   repairCost: RepairCost
+  whatIf: WhatIf[]
+  busyTimes: BusyTimes
   reach: Filled & { volumeMl: number }
   fitResin: FittedResin
   fitChips: ChipFit
@@ -34,13 +41,17 @@ export interface Answers {
  * @throws RangeError in the builder's words when it cannot be answered
  * @example answer({ ask: 'fitResin', label: { potLifeMin: 35, potLifeG: 100, atC: 25, cureH: 72 } }, BUILT_IN_SHELF)
  */
-export function answer<Q extends Question>(question: Q, given: Shelf): Answers[Q['ask']]
-export function answer(question: Question, given: Shelf): Answers[Question['ask']] {
+export function answer<Q extends Question>(question: Q, given: Shelf, history?: History): Answers[Q['ask']]
+export function answer(question: Question, given: Shelf, history: History = NO_HISTORY): Answers[Question['ask']] {
   switch (question.ask) {
     case 'compareWays':
-      return compareWays(question.build, question.what, given)
+      return compareWays(question.build, question.what, given, history)
     case 'repairCost':
       return repairCost(question.build, question.trouble, question.water, question.measured, given)
+    case 'whatIf':
+      return whatIf(question.build, given, history)
+    case 'busyTimes':
+      return busyTimes(question.text, question.calendar, question.wholeDays)
     case 'reach':
       return reach(question.build, question.pool, question.grams, question.fromMm, withBottles(given, question.build.bottles))
     case 'fitResin':

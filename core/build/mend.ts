@@ -1,4 +1,5 @@
 import { changeFinish, changeMaking, changePool, changeSea, setFlow, type Edit } from './edits'
+import { unsettleStep } from './workEdits'
 import type { Finish, Flow, Making, Pool, Sea } from './types'
 
 /** A way out of a finding that needs no thought: one click makes it. */
@@ -8,6 +9,7 @@ export type Mend = { label: string } & (
   | { flow: Partial<Flow> }
   | { made: string; change: Partial<Making> }
   | { finish: Partial<Finish> }
+  | { unsettle: string }
 )
 
 /** The edit that makes it. */
@@ -15,5 +17,6 @@ export function mending(mend: Mend): Edit {
   if ('pool' in mend) return changePool(mend.pool, mend.change)
   if ('sea' in mend) return changeSea(mend.sea, mend.change)
   if ('made' in mend) return changeMaking(mend.made, mend.change)
+  if ('unsettle' in mend) return unsettleStep(mend.unsettle)
   return 'finish' in mend ? changeFinish(mend.finish) : setFlow(mend.flow)
 }

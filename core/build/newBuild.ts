@@ -1,5 +1,6 @@
 import type { Sounding } from '../ground/surface'
 import { EYE_FORGIVES_MM } from '../supports/elastica'
+import { emptyLog } from '../log/entries'
 import type { Build, Calendar, Fall, Making, OutlineCorner, Pool, Reach, Sea, Splash } from './types'
 
 /** What a new build is asked for. */
@@ -39,6 +40,11 @@ export const makingDefaults = (): Making => ({ coats: null, nextCoatH: null, fil
 /** White brushed on, spray of fibre, nothing gone wrong: also what files of version 3 are given. */
 export const finishDefaults = (): Pick<Build, 'finish' | 'repairs'> => ({ finish: { white: 'painted-white', spray: 'teased-fibre', reliefMm: 1, yours: [] }, repairs: [] })
 
+/** One pair of hands, nothing else on: also what calendars of version 4 are given. */
+export const calendarDefaults = (): Pick<Calendar, 'second' | 'busy' | 'deadline'> => ({ second: null, busy: [], deadline: null })
+/** One build, nothing settled, nothing done: also what files of version 4 are given. */
+export const workDefaults = (): Pick<Build, 'copies' | 'arrange' | 'order' | 'fillers' | 'log'> => ({ copies: 1, arrange: [], order: [], fillers: [], log: emptyLog() })
+
 const UPPER_LEVEL_MM = 38
 const LOWER_LEVEL_MM = 10
 const DEPTH_MM = 9
@@ -53,7 +59,7 @@ export function newBuild(asked: NewBuild): Build {
   const { base, waters } = asked
   const build: Build = {
     format: 'tall-spindle-build',
-    version: 4,
+    version: 5,
     id: asked.id,
     name: asked.name,
     scale: asked.scale,
@@ -66,7 +72,8 @@ export function newBuild(asked: NewBuild): Build {
     outOfLevel: { xDeg: 0, yDeg: 0 },
     room: { tempC: 20, rhPct: 50 },
     mixing: { wastePct: 5, cupG: 5, cupMl: 250, readabilityG: 0.1 },
-    calendar: { ...asked.calendar, exceptions: [] },
+    calendar: { ...asked.calendar, exceptions: [], ...calendarDefaults() },
+    ...workDefaults(),
     notes: ''
   }
   if (waters.shore) {

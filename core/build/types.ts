@@ -1,12 +1,13 @@
 import type { TintDose } from '../calculators/mix'
 import type { Sounding } from '../ground/surface'
 import type { Mood } from '../hydraulics/drop'
+import type { Log } from '../log/entries'
 import type { Material } from '../materials/types'
 
-/** What the builder entered: the whole of a build file, version 4. Lengths in mm on the model, z up from the base's top. */
+/** What the builder entered: the whole of a build file, version 5. Lengths in mm on the model, z up from the base's top. */
 export interface Build {
   format: 'tall-spindle-build'
-  version: 4
+  version: 5
   id: string
   name: string
   /** As the builder says it: "1:48", "OO". */
@@ -29,6 +30,16 @@ export interface Build {
   room: Room
   mixing: MixingHabits
   calendar: Calendar
+  /** How many are made side by side. */
+  copies: number
+  /** What the builder has settled about single steps. */
+  arrange: Arrangement[]
+  /** Order of the work taken on from a longer search: tried first by the schedule. */
+  order: string[]
+  /** Jobs of the builder's own that flow into the waits. */
+  fillers: Filler[]
+  /** What was done, seen and spent. */
+  log: Log
   notes: string
   /** The builder's own bottles that this build pours from: carried along, so that a file says all that it means. */
   bottles?: Material[]
@@ -347,7 +358,34 @@ export interface Calendar {
   start: string
   week: Record<Weekday, FreeWindow[]>
   /** Dates on which other hours hold; none: the whole day is taken. */
-  exceptions: { date: string; free: FreeWindow[]; note?: string }[]
+  exceptions: DayException[]
+  /** A second pair of hands, with hours of its own. */
+  second: SecondHands | null
+  /** Stretches taken by other things, in universal time: "2026-11-26T19:00Z". */
+  busy: Busy[]
+  /** Local date and time by which it must be finished; null: when it is. */
+  deadline: string | null
+}
+
+export interface DayException { date: string; free: FreeWindow[]; note?: string }
+export interface SecondHands { name: string; week: Record<Weekday, FreeWindow[]>; exceptions: DayException[] }
+export interface Busy { title: string; from: string; to: string }
+
+/** What is settled about one step: when it begins, before when and on which dates it may not, whose hands do it. Times are local. */
+export interface Arrangement {
+  step: string
+  at: string | null
+  notBefore: string | null
+  notOn: string[]
+  by: 'first' | 'second' | null
+}
+
+/** A job of the builder's own. */
+export interface Filler {
+  id: string
+  name: string
+  handsMin: number
+  breakable: boolean
 }
 
 export const WEEKDAYS: readonly Weekday[] = ['mon', 'tue', 'wed', 'thu', 'fri', 'sat', 'sun']

@@ -42,12 +42,14 @@ export function instantOf(date: string, time: string, zone: string): number {
  * When the builder's hands are free: the week's hours with the exceptions in their place, in real time, so that a day on
  * which the clocks change is as long as it is.
  *
- * @param calendar  zone, start, week and exceptions
+ * @param calendar  zone, start, week, exceptions and busy times
  * @param days      how many days from the start to lay out
+ * @param person    0 the builder, 1 the second pair of hands
  * @returns         spans in order, without overlap, none before the start
  */
-export function freeSpans(calendar: Calendar, days: number): Span[] {
-  const { zone, week, exceptions } = calendar
+export function freeSpans(calendar: Calendar, days: number, person: 0 | 1 = 0): Span[] {
+  const { zone } = calendar
+  const { week, exceptions } = person === 0 || !calendar.second ? calendar : calendar.second
   const first = DateTime.fromISO(calendar.start, { zone })
   const startMs = first.toMillis()
   const byDate = new Map(exceptions.map((e) => [e.date, e.free]))
@@ -61,7 +63,25 @@ export function freeSpans(calendar: Calendar, days: number): Span[] {
       if (span[1] - span[0] >= MINUTE_MS) spans.push(span)
     }
   }
-  return merged(spans)
+  return person === 0 ? without(merged(spans), calendar.busy.map((b): Span => [Date.parse(b.from), Date.parse(b.to)])) : merged(spans)
+}
+
+/** What is left of spans when others are cut out of them. */
+function without(spans: Span[], taken: Span[]): Span[] {
+  if (taken.length === 0) return spans
+  const cuts = merged(taken)
+  const left: Span[] = []
+  let k = 0
+  for (const [from, to] of spans) {
+    let at = from
+    while (k < cuts.length && cuts[k][1] <= at) k++
+    for (let c = k; c < cuts.length && cuts[c][0] < to; c++) {
+      if (cuts[c][0] - at >= MINUTE_MS) left.push([at, cuts[c][0]])
+      at = Math.max(at, cuts[c][1])
+    }
+    if (to - at >= MINUTE_MS) left.push([at, to])
+  }
+  return left
 }
 
 function merged(spans: Span[]): Span[] {

@@ -1,246 +1,108 @@
-import type { Build } from '../build/types'
-import type { State } from '../ways/types'
-import type { Step, StepsPlan } from '../steps/stepsStage'
-import { freeSpans, localIso, startOf, type Span } from './calendar'
-import type { Cause } from './causes'
-import { schedule, type Schedule } from './schedule'
+import type { Arrangement, Build } from '../build/types'
+import type { StepsPlan } from '../steps/stepsStage'
+import { freeSpans, instantOf, startOf, type Span } from './calendar'
+import { laidOut } from './laidOut'
+import type { DaysPlan, Unmet } from './plan'
+import { schedule, type Effort, type Schedule } from './schedule'
+import { earliestStarts } from './solver/earliest'
 import type { NoSchedule } from './solver/infeasible'
-import type { Task, TaskLink } from './solver/network'
-
-/** One sitting at one step: the whole of it, or a part of a step that may be broken off. */
-export interface PlannedWork {
-  step: string
-  /** Part of the step, from 1, and of how many. */
-  part: number
-  parts: number
-  startMs: number
-  endMs: number
-  start: string
-  end: string
-  /** On the chain that the finishing date hangs on. */
-  critical: boolean
-}
-
-/** Something that goes on by itself after a step. */
-export interface PlannedWait {
-  step: string
-  becomes: State
-  startMs: number
-  endMs: number
-  end: string
-  critical: boolean
-  /** Hands-on steps planned while it goes on. */
-  meanwhile: string[]
-  /** Free minutes left over in it for anything else. */
-  idleMin: number
-}
-
-/** When a step must begin that follows another within a greatest wait. */
-export interface PlannedWindow {
-  after: string
-  step: string
-  fromMs: number
-  toMs: number
-}
-
-/** A link of the chain that the finishing date hangs on, in order. */
-export interface ChainLink {
-  kind: 'work' | 'wait' | 'hours' | 'hands'
-  step: string
-  minutes: number
-  startMs: number
-  endMs: number
-}
-
-export interface DaysPlan {
-  zone: string
-  work: PlannedWork[]
-  waits: PlannedWait[]
-  windows: PlannedWindow[]
-  chain: ChainLink[]
-  startMs: number
-  /** Null when no schedule can be made: `problem` says why. */
-  finishMs: number | null
-  finish: string | null
-  handsMin: number
-  sittings: number
-  problem: { kind: NoSchedule['problem'] | 'noHours'; steps: string[]; longestWindowMin: number; neededMin: number } | null
-  free: Span[]
-}
-
-/**
- * How many minutes of the chain are work, waits, and time without a free hour: what the finishing date is made of.
- */
-export function chainMinutes(chain: readonly ChainLink[]): Record<ChainLink['kind'], number> {
-  const sum = { work: 0, wait: 0, hours: 0, hands: 0 }
-  for (const link of chain) sum[link.kind] += link.minutes
-  return sum
-}
+import type { ScheduleInput, Task } from './solver/network'
+import { arranged, stepNetwork, stepOf, taskId, type StepNetwork } from './stepNetwork'
 
 const MINUTE_MS = 60_000
-/** A step that may be broken off is done in pieces no longer than this, min. */
-const PIECE_MIN = 120
 /** Days laid out at first, and the most. */
 const FIRST_HORIZON = 60
 const LAST_HORIZON = 1920
 /** A calendar that offers nothing fit within so many days will not offer it later, bar a far exception. */
 const PATIENCE = 240
-/** A wait shorter than this is not worth telling what to do in, min. */
-const WORTH_FILLING_MIN = 120
-
-const DONE = 'done'
+/** Orders tried while the builder waits; a longer search is asked for. */
+const NODES = 1500
+/** Orders tried for whether one settled time can be. */
+const NODES_EACH = 300
 
 /**
- * Seventh stage: every step on the builder's own calendar.
+ * Seventh stage: every step on the builder's own calendar, by the exact schedule, with what is done left as it was.
  *
- * @param build    only its calendar matters
+ * @param build    its calendar, what is settled, the builder's own jobs and the log
  * @param plan     the network of work and waits
  * @param spansOf  lays out free hours: handed in so that those laid out before may be used again
+ * @param effort   how long to look; left out: briefly
  */
-export function daysStage(build: Build, plan: StepsPlan, spansOf = freeSpans): DaysPlan {
+export function daysStage(build: Build, plan: StepsPlan, spansOf = freeSpans, effort: Effort = { nodes: NODES }): DaysPlan {
   const { calendar } = build
   const startMs = startOf(calendar)
+  const fromMs = Math.max(startMs, build.log.asOf === null ? startMs : Date.parse(build.log.asOf))
   const empty: DaysPlan = {
-    zone: calendar.zone, work: [], waits: [], windows: [], chain: [], startMs, finishMs: null, finish: null, sittings: 0,
-    handsMin: plan.steps.reduce((sum, s) => sum + s.handsMin, 0), problem: null, free: []
+    zone: calendar.zone, work: [], waits: [], windows: [], fillers: [], fillersLeft: {}, chain: [], startMs, fromMs, finishMs: null, finish: null, sittings: 0,
+    lowerBoundMs: null, proof: null, fewestSittings: false, missed: [], unmet: [], order: [],
+    deadlineMs: calendar.deadline === null ? null : instantOf(calendar.deadline.slice(0, 10), calendar.deadline.slice(11), calendar.zone),
+    handsMin: plan.steps.reduce((sum, s) => sum + s.handsMin, 0), problem: null, free: [], freeSecond: []
   }
-  let horizon = FIRST_HORIZON
+  const minute = (ms: number, up: boolean) => (up ? Math.ceil : Math.floor)((ms - startMs) / MINUTE_MS)
+  const asMinutes = (spans: readonly Span[]) => spans.map(([from, to]): [number, number] => [minute(from, true), minute(to, false)])
+  // what was begun long ago still needs days ahead of it
+  let horizon = FIRST_HORIZON + Math.max(0, Math.ceil((fromMs - startMs) / 86_400_000))
   for (;;) {
     const spans = spansOf(calendar, horizon)
-    const free = spans.map(([from, to]): [number, number] => [
-      Math.ceil((from - startMs) / MINUTE_MS),
-      Math.floor((to - startMs) / MINUTE_MS)
-    ])
-    const longest = free.reduce((most, [from, to]) => Math.max(most, to - from), 0)
-    const network = networkOf(plan, longest)
-    const found = longest > 0 ? schedule({ free, ...network }) : null
-    const problem = found === null ? 'noHours' : 'problem' in found ? found.problem : null
-    const longestLook = problem === 'ranOut' ? LAST_HORIZON : problem === 'loop' ? 0 : PATIENCE
+    const second = calendar.second ? spansOf(calendar, horizon, 1) : []
+    const free = asMinutes(spans)
+    const hours = calendar.second ? { free, second: asMinutes(second) } : { free }
+    const ahead = [...free, ...(hours.second ?? [])].map(([from, to]) => to - Math.max(from, minute(fromMs, true)))
+    const longest = Math.max(0, ...ahead)
+    const network = stepNetwork(build, plan, startMs, longest)
+    const settled = longest > 0 ? settle(build, network, hours, startMs, { ...effort, order: build.order }) : null
+    const found = settled?.found
+    const problem = found === undefined ? 'noHours' : 'problem' in found ? found.problem : null
+    const longestLook = problem === 'ranOut' || problem === 'notFound' ? LAST_HORIZON : problem === 'loop' ? 0 : PATIENCE
     if (problem !== null && horizon < longestLook) {
       horizon *= 2
       continue
     }
-    if (found === null) return { ...empty, problem: { kind: 'noHours', steps: [], longestWindowMin: 0, neededMin: 0 } }
-    if ('problem' in found) {
-      const steps = [...new Set(found.tasks.map(stepOf))]
-      const asked = network.tasks.filter((t) => found.tasks.includes(t.id)).map((t) => t.handsMin)
-      const between = found.problem === 'tooTight' ? (network.links.find((l) => l.from === found.tasks[0] && l.to === found.tasks[1])?.minMin ?? 0) : 0
-      const neededMin = found.problem === 'tooTight' ? asked.reduce((sum, m) => sum + m, between) : Math.max(...asked)
-      return { ...empty, free: spans, problem: { kind: found.problem, steps, longestWindowMin: longest, neededMin } }
-    }
-    return { ...empty, ...laidOut(plan, network, found, spans, startMs, calendar.zone) }
+    if (settled === null || found === undefined) return { ...empty, problem: { kind: 'noHours', steps: [], links: [], longestWindowMin: 0, neededMin: 0 } }
+    if ('problem' in found) return { ...empty, free: spans, freeSecond: second, problem: { kind: found.problem, ...whatFailed(found, network), longestWindowMin: longest } }
+    const missed = network.closing.filter((c) => found.starts[c.task] > c.atMin).map((c) => ({ after: c.after, step: c.step, closedMs: startMs + c.atMin * MINUTE_MS }))
+    return { ...empty, ...laidOut(build, plan, network, found, spans, startMs, fromMs), missed, unmet: settled.unmet, freeSecond: second }
   }
 }
 
-const taskId = (step: string, part: number, parts: number) => (parts > 1 ? `${step}~${part}` : step)
-const stepOf = (task: string) => task.split('~')[0]
-
-function pieces(step: Step, longest: number): number[] {
-  const most = Math.min(PIECE_MIN, longest)
-  if (!step.breakable || step.handsMin <= most || most <= 0) return [step.handsMin]
-  const count = Math.ceil(step.handsMin / most)
-  return Array.from({ length: count }, (_, i) => Math.floor((step.handsMin * (i + 1)) / count) - Math.floor((step.handsMin * i) / count))
+function whatFailed(found: NoSchedule, network: StepNetwork): Pick<NonNullable<DaysPlan['problem']>, 'steps' | 'links' | 'neededMin'> {
+  const links = found.links.map((i) => network.links[i]).map((l) => ({ from: stepOf(l.from), to: stepOf(l.to), minMin: l.minMin, maxMin: l.maxMin ?? null }))
+  const asked = network.tasks.filter((t) => found.tasks.includes(t.id)).map((t) => t.handsMin)
+  const between = found.problem === 'tooTight' ? (network.links.find((l) => l.from === found.tasks[0] && l.to === found.tasks[1])?.minMin ?? 0) : 0
+  const neededMin = found.problem === 'tooTight' ? asked.reduce((sum, m) => sum + m, between) : Math.max(0, ...asked)
+  return { steps: [...new Set(found.tasks.map(stepOf))], links, neededMin }
 }
 
-export function networkOf(plan: StepsPlan, longest: number): { tasks: Task[]; links: TaskLink[]; parts: Map<string, number> } {
-  const tasks: Task[] = []
-  const links: TaskLink[] = []
-  const parts = new Map<string, number>()
-  for (const step of plan.steps) {
-    const cut = pieces(step, longest)
-    parts.set(step.id, cut.length)
-    cut.forEach((handsMin, i) => {
-      tasks.push({ id: taskId(step.id, i + 1, cut.length), handsMin })
-      if (i > 0) links.push({ from: taskId(step.id, i, cut.length), to: taskId(step.id, i + 1, cut.length), minMin: 0 })
-    })
+type Hours = Pick<ScheduleInput, 'free' | 'second'>
+
+/**
+ * A schedule that keeps to all that is settled, or to as much of it as can be. Windows that what is done has left too
+ * little time for are missed; settled times are given up, the last first, until the rest can hold.
+ */
+function settle(build: Build, network: StepNetwork, hours: Hours, startMs: number, effort: Effort): { found: Schedule | NoSchedule; unmet: Unmet[] } {
+  const { links } = network
+  const { zone } = build.calendar
+  const withAll = (tasks: readonly Task[], arrangements: readonly Arrangement[]) => arrangements.reduce((all: readonly Task[], a) => arranged(all, a, startMs, zone), tasks)
+  const closes = new Map(network.closing.map((c) => [c.task, c.atMin]))
+  const held = network.tasks.map((t) => (closes.has(t.id) ? { ...t, notAfterMin: closes.get(t.id)! } : t))
+  const live = build.arrange.filter((a) => (network.parts.get(a.step) ?? 0) > 0)
+  const run = (tasks: readonly Task[], much: Effort) => schedule({ ...hours, tasks, links }, much)
+  const first = run(withAll(held, live), effort)
+  if (!('problem' in first) || first.problem === 'loop' || (closes.size === 0 && live.length === 0)) return { found: first, unmet: [] }
+  // without what the builder settled: is it the windows that closed?
+  const free = run(held, { nodes: NODES_EACH })
+  const base = 'problem' in free ? network.tasks : held
+  if (live.length === 0) return { found: run(base, effort), unmet: [] }
+  const kept: Arrangement[] = []
+  const unmet: Unmet[] = []
+  for (const a of live) {
+    if (!('problem' in run(withAll(base, [...kept, a]), { nodes: NODES_EACH }))) kept.push(a)
+    else unmet.push({ step: a.step, earliestMs: earliestOf(a.step, network, { ...hours, tasks: withAll(base, kept), links }, startMs) })
   }
-  const first = (step: string) => taskId(step, 1, parts.get(step)!)
-  const last = (step: string) => taskId(step, parts.get(step)!, parts.get(step)!)
-  for (const link of plan.links) links.push({ from: last(link.from), to: first(link.to), minMin: link.minMin, ...(link.hard && link.maxMin !== undefined ? { maxMin: link.maxMin } : {}) })
-  // finished only when the last coat is what it was to become
-  tasks.push({ id: DONE, handsMin: 0, unattended: true })
-  for (const step of plan.steps) links.push({ from: last(step.id), to: DONE, minMin: step.waitMin })
-  return { tasks, links, parts }
+  return { found: run(withAll(base, kept), effort), unmet }
 }
 
-function laidOut(
-  plan: StepsPlan,
-  network: ReturnType<typeof networkOf>,
-  found: Schedule,
-  free: Span[],
-  startMs: number,
-  zone: string
-): Partial<DaysPlan> {
-  const handsMin = new Map(network.tasks.map((t) => [t.id, t.handsMin]))
-  const toMs = (minute: number) => startMs + minute * MINUTE_MS
-  const chain = chainOf(found, handsMin, toMs)
-  const critical = new Set(chain.map((link) => `${link.kind === 'wait' ? 'wait' : 'work'}:${link.step}`))
-  const work: PlannedWork[] = []
-  for (const step of plan.steps) {
-    const parts = network.parts.get(step.id)!
-    for (let part = 1; part <= parts; part++) {
-      const id = taskId(step.id, part, parts)
-      const [from, to] = [toMs(found.starts[id]), toMs(found.starts[id] + handsMin.get(id)!)]
-      work.push({
-        step: step.id, part, parts, startMs: from, endMs: to,
-        start: localIso(from, zone), end: localIso(to, zone), critical: critical.has(`work:${step.id}`)
-      })
-    }
-  }
-  work.sort((a, b) => a.startMs - b.startMs)
-  const waits = plan.steps
-    .filter((step) => step.waitMin > 0 && step.becomes)
-    .map((step): PlannedWait => {
-      const from = work.filter((w) => w.step === step.id).at(-1)!.endMs
-      const to = from + step.waitMin * MINUTE_MS
-      const inside = work.filter((w) => w.startMs < to && w.endMs > from)
-      const spare = overlapMs(free, from, to) - inside.reduce((sum, w) => sum + Math.min(w.endMs, to) - Math.max(w.startMs, from), 0)
-      return {
-        step: step.id, becomes: step.becomes!, startMs: from, endMs: to, end: localIso(to, zone),
-        critical: critical.has(`wait:${step.id}`),
-        meanwhile: step.waitMin >= WORTH_FILLING_MIN ? [...new Set(inside.map((w) => w.step))] : [],
-        idleMin: Math.max(0, Math.round(spare / MINUTE_MS))
-      }
-    })
-    .sort((a, b) => a.startMs - b.startMs)
-  const windows = plan.links.flatMap((link): PlannedWindow[] => {
-    if (!link.hard || link.maxMin === undefined) return []
-    const end = work.filter((w) => w.step === link.from).at(-1)!.endMs
-    return [{ after: link.from, step: link.to, fromMs: end + link.minMin * MINUTE_MS, toMs: end + link.maxMin * MINUTE_MS }]
-  })
-  const finishMs = toMs(found.finishMin)
-  return {
-    work, waits, windows, chain, finishMs, finish: localIso(finishMs, zone), sittings: found.sittings,
-    free: free.filter(([from]) => from < finishMs)
-  }
-}
-
-function overlapMs(spans: readonly Span[], from: number, to: number): number {
-  return spans.reduce((sum, [a, b]) => sum + Math.max(0, Math.min(b, to) - Math.max(a, from)), 0)
-}
-
-/** Back from the finish, each task through what made it start when it did. */
-function chainOf(found: Schedule, handsMin: ReadonlyMap<string, number>, toMs: (minute: number) => number): ChainLink[] {
-  const chain: ChainLink[] = []
-  const put = (kind: ChainLink['kind'], task: string, from: number, to: number) => {
-    if (to > from) chain.unshift({ kind, step: stepOf(task), minutes: to - from, startMs: toMs(from), endMs: toMs(to) })
-  }
-  const end = (task: string) => found.starts[task] + handsMin.get(task)!
-  let task: string | null = DONE
-  while (task !== null) {
-    const start: number = found.starts[task]
-    if (task !== DONE) put('work', task, start, end(task))
-    const cause: Cause = found.causes[task]
-    if (cause.kind === 'link') {
-      put('wait', cause.from, end(cause.from), start)
-      task = cause.from
-    } else if (cause.kind === 'hands') {
-      task = cause.behind
-    } else if (cause.kind === 'hours' || cause.kind === 'window' || cause.kind === 'settled') {
-      put('hours', task, cause.readyMin, start)
-      if (cause.from !== null) put('wait', cause.from, end(cause.from), cause.readyMin)
-      task = cause.from
-    } else task = null
-  }
-  return chain
+function earliestOf(step: string, network: StepNetwork, input: ScheduleInput, startMs: number): number | null {
+  const starts = earliestStarts(input)
+  return starts === null ? null : startMs + starts[taskId(step, 1, network.parts.get(step)!)] * MINUTE_MS
 }

@@ -1,5 +1,5 @@
 import type { Step } from '../steps/stepsStage'
-import type { DaysPlan } from './daysStage'
+import type { DaysPlan } from './plan'
 
 /** What a build waits for at a moment, by its plan. */
 export interface Moment {
@@ -26,9 +26,10 @@ export const MOMENT_WORDS: Record<Moment['kind'], string> = {
 export function momentOf(days: DaysPlan, steps: readonly Step[], nowMs: number): Moment {
   if (days.finishMs === null) return { kind: 'none', what: 'a plan that can be made: see its findings', untilMs: null }
   const title = (id: string) => steps.find((s) => s.id === id)?.title ?? id
-  const under = days.work.find((w) => w.startMs <= nowMs && nowMs < w.endMs)
+  const ahead = days.work.filter((w) => !w.done)
+  const under = ahead.find((w) => w.startMs <= nowMs && nowMs < w.endMs)
   if (under) return { kind: 'work', what: title(under.step), untilMs: under.endMs }
-  const next = days.work.find((w) => w.startMs > nowMs)
+  const next = ahead.find((w) => w.startMs > nowMs)
   if (!next) return nowMs < days.finishMs ? { kind: 'wait', what: 'the last coat', untilMs: days.finishMs } : { kind: 'done', what: 'finished', untilMs: null }
   const wait = days.waits.find((w) => w.critical && w.startMs <= nowMs && nowMs < w.endMs)
   if (wait) return { kind: 'wait', what: title(next.step), untilMs: Math.max(next.startMs, wait.endMs) }

@@ -1,4 +1,4 @@
-import type { DaysPlan, PlannedWork } from './daysStage'
+import type { DaysPlan, PlannedWork } from './plan'
 import { SITTING_GAP_MIN } from './solver/sittings'
 
 /** Hands-on work with no break worth leaving the bench for. */

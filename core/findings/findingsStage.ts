@@ -1,8 +1,11 @@
 import type { Build, Pool } from '../build/types'
 import { poolsOf } from '../build/types'
+import { NO_HISTORY, type History } from '../learn/history'
 import type { Shelf } from '../materials/shelf'
 import { dayFindings, roomFindings } from './dayFindings'
 import { baseFindings, levelFindings, measuringFindings, offBase, soundingFindings } from './groundFindings'
+import { copiesFindings } from './copiesFindings'
+import { lessonFindings } from './lessonFindings'
 import { gelFindings } from './gelFindings'
 import { mixFindings } from './mixFindings'
 import { orderFindings } from './orderFindings'
@@ -12,7 +15,7 @@ import { waterFindings } from './waterFindings'
 import { whiteFindings } from './whiteFindings'
 
 /** Last stage: looks over the whole plan. Stops first, then warnings, then notes, each in the order of the work. */
-export function findingsStage(build: Build, stages: Stages, shelf: Shelf): Finding[] {
+export function findingsStage(build: Build, stages: Stages, shelf: Shelf, history: History = NO_HISTORY): Finding[] {
   const found: Finding[] = [
     ...baseFindings(build, stages.ground),
     ...poolsOf(build).flatMap((pool) => poolFindings(build, pool, stages, shelf)),
@@ -21,7 +24,9 @@ export function findingsStage(build: Build, stages: Stages, shelf: Shelf): Findi
     ...whiteFindings(build, stages),
     ...orderFindings(build, stages),
     ...roomFindings(build, stages),
-    ...dayFindings(stages)
+    ...dayFindings(build, stages),
+    ...copiesFindings(build, stages),
+    ...lessonFindings(build, history.lessons)
   ]
   if (build.waters.length === 0) {
     found.push({

@@ -1,7 +1,7 @@
 import type { AmountsPlan } from '../amounts/amountsStage'
 import type { Mend } from '../build/mend'
 import type { CuresPlan } from '../cures/curesStage'
-import type { DaysPlan } from '../days/daysStage'
+import type { DaysPlan } from '../days/plan'
 import type { FormsPlan } from '../forms/formsStage'
 import type { GroundPlan } from '../ground/groundStage'
 import type { StacksPlan } from '../stacks/stacksStage'

@@ -1,7 +1,13 @@
-import type { DaysPlan } from '../days/daysStage'
+import type { DaysPlan } from '../days/plan'
 import type { Step } from '../steps/stepsStage'
 
 const stamp = (ms: number) => new Date(ms).toISOString().replace(/[-:]|\.\d{3}/g, '')
+
+/** Told so long before, min; steps with a window sooner, for by then one stands by. */
+const ALARM_MIN = 30
+const WINDOW_ALARM_MIN = 5
+/** Sequence numbers count minutes from here: a later export overtakes an earlier one. */
+const SEQUENCE_FROM_MS = Date.UTC(2026, 0, 1)
 
 /** Text as RFC 5545 §3.3.11 wants it. */
 const escaped = (text: string) => text.replace(/[\\;,]/g, (c) => `\\${c}`).replace(/\r\n|\r|\n/g, '\\n')
@@ -26,7 +32,7 @@ function folded(line: string): string {
 }
 
 /**
- * The steps as a calendar file: one event a sitting, in UTC so that every calendar agrees about the clock changes. The
+ * The steps still to do as a calendar file: one event a piece of work, with an alarm, in UTC so that every calendar agrees about the clock changes. The
  * same plan gives the same UIDs, so importing it again moves events and doubles none.
  *
  * @param build  id and name of the build
@@ -37,7 +43,9 @@ function folded(line: string): string {
  */
 export function stepsCalendar(build: { id: string; name: string }, steps: readonly Step[], days: DaysPlan, nowMs: number): string {
   const lines = ['BEGIN:VCALENDAR', 'VERSION:2.0', 'PRODID:-//Tall Spindle//Build plan//EN', 'CALSCALE:GREGORIAN', `X-WR-CALNAME:${escaped(build.name)}`]
+  const windowed = Object.fromEntries(days.windows.map((w) => [w.step, true]))
   for (const work of days.work) {
+    if (work.done) continue
     const step = steps.find((s) => s.id === work.step)
     if (!step) continue
     const part = work.parts > 1 ? ` (part ${work.part} of ${work.parts})` : ''
@@ -49,6 +57,12 @@ export function stepsCalendar(build: { id: string; name: string }, steps: readon
       `DTEND:${stamp(work.endMs)}`,
       `SUMMARY:${escaped(`${step.title}${part}`)}`,
       `DESCRIPTION:${escaped(`${build.name}\n${step.how}\nRight when: ${step.right}`)}`,
+      `SEQUENCE:${Math.max(0, Math.floor((nowMs - SEQUENCE_FROM_MS) / 60_000))}`,
+      'BEGIN:VALARM',
+      'ACTION:DISPLAY',
+      `DESCRIPTION:${escaped(step.title)}`,
+      `TRIGGER:-PT${step.id in windowed ? WINDOW_ALARM_MIN : ALARM_MIN}M`,
+      'END:VALARM',
       'END:VEVENT'
     )
   }

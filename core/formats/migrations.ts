@@ -1,4 +1,4 @@
-import { BED_COLOURS, fallDefaults, finishDefaults, flowDefaults, makingDefaults, poolDefaults } from '../build/newBuild'
+import { BED_COLOURS, calendarDefaults, fallDefaults, finishDefaults, flowDefaults, makingDefaults, poolDefaults, workDefaults } from '../build/newBuild'
 import type { Fault } from '../build/fault'
 import { shown } from './checked'
 
@@ -9,7 +9,7 @@ export type AnyVersion = Record<string, unknown> & { version: number }
 export type Migration = (file: AnyVersion) => AnyVersion
 
 /** The version this app writes. */
-export const CURRENT_VERSION = 4
+export const CURRENT_VERSION = 5
 
 /**
  * The dated list of versions, each with the step that takes a file from it to the next.
@@ -20,8 +20,10 @@ export const CURRENT_VERSION = 4
  *     modules join at edges of the base.
  * 4 — 2026-11-25, moving waters say in how many coats, on which film and how far tilted they are built; white water and
  *     spray are made in a way; repairs are kept.
+ * 5 — 2026-11-25, the calendar knows a second pair of hands, busy times and a deadline; steps are settled, jobs fill the
+ *     waits, several copies are made at once, and what was done is logged.
  */
-export const MIGRATIONS: ReadonlyMap<number, Migration> = new Map([[1, withPours], [2, withFlow], [3, withMaking]])
+export const MIGRATIONS: ReadonlyMap<number, Migration> = new Map([[1, withPours], [2, withFlow], [3, withMaking], [4, withWork]])
 
 /** What is no object is left as it is: the check that follows says so. */
 const isObject = (value: unknown): value is Record<string, unknown> => typeof value === 'object' && value !== null && !Array.isArray(value)
@@ -42,6 +44,11 @@ function withFlow(file: AnyVersion): AnyVersion {
 function withMaking(file: AnyVersion): AnyVersion {
   const waters = Array.isArray(file.waters) ? file.waters.map((water: unknown) => (isObject(water) && water.kind !== 'pool' ? { make: makingDefaults(), ...water } : water)) : file.waters
   return { ...finishDefaults(), ...file, waters }
+}
+
+function withWork(file: AnyVersion): AnyVersion {
+  const calendar = isObject(file.calendar) ? { ...calendarDefaults(), ...file.calendar } : file.calendar
+  return { ...workDefaults(), ...file, calendar }
 }
 
 /**

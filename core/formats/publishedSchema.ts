@@ -12,7 +12,8 @@ interface HasJsonSchema {
 export function publishedSchema(): Record<string, unknown> {
   const schema = (BUILD_SCHEMA as unknown as HasJsonSchema)['~standard'].jsonSchema.input({ target: 'draft-2020-12' })
   // a water of neither kind is let into the app's own check only to be told which kinds there are
-  const { waters, bottles } = schema.properties as Record<'waters' | 'bottles', { items: { anyOf: unknown[] } }>
-  for (const list of [waters, bottles]) list.items.anyOf = list.items.anyOf.slice(0, -1)
+  type List = { items: { anyOf: unknown[] } }
+  const { waters, bottles, log } = schema.properties as { waters: List; bottles: List; log: { properties: { entries: List } } }
+  for (const list of [waters, bottles, log.properties.entries]) list.items.anyOf = list.items.anyOf.slice(0, -1)
   return { $schema: 'https://json-schema.org/draft/2020-12/schema', title: `Tall Spindle build, version ${CURRENT_VERSION}`, ...schema }
 }

@@ -6,6 +6,7 @@ import { isZone } from '../days/calendar'
 import { MOODS } from '../hydraulics/drop'
 import { FASTEST_MS } from '../spray/splash'
 import { BOTTLE_SCHEMA } from './bottleSchema'
+import { instant, LOG_SCHEMA, stepName } from './logSchema'
 
 const mm = () => Joi.number().min(-LONGEST_MM).max(LONGEST_MM)
 const size = () => Joi.number().min(10).max(10_000)
@@ -26,6 +27,10 @@ const windows = () =>
         .custom((value: [string, string], helpers) => (value[0] < value[1] ? value : helpers.error('window.order')))
     )
 const date = () => Joi.string().pattern(/^\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])$/, 'a date such as 2026-11-24')
+
+const localTime = () => Joi.string().pattern(/^\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])T([01]\d|2[0-3]):[0-5]\d$/, 'a local date and time such as 2026-11-24T19:00')
+const week = () => open(Object.fromEntries(['mon', 'tue', 'wed', 'thu', 'fri', 'sat', 'sun'].map((day) => [day, windows().required()])))
+const exceptions = () => Joi.array().items(open({ date: date().required(), free: windows().required(), note: Joi.string().max(500).allow('') })).unique('date').max(2000)
 
 const extent = () => Joi.number().greater(0).max(10_000)
 const doses = () =>
@@ -153,12 +158,12 @@ const splash = open({
 const KINDS = { pool, fall, reach, sea, splash }
 
 /**
- * The build file, version 4. Keys it does not know are allowed everywhere and kept: a later version, or the builder, may
+ * The build file, version 5. Keys it does not know are allowed everywhere and kept: a later version, or the builder, may
  * have put them there.
  */
 export const BUILD_SCHEMA = open({
   format: Joi.valid('tall-spindle-build').required(),
-  version: Joi.valid(4).required(),
+  version: Joi.valid(5).required(),
   id: id().required(),
   name: name().required(),
   scale: Joi.string().min(1).max(40).required().custom((value: string, helpers) => (scaleRatio(value) === null ? helpers.error('any.scale') : value)),
@@ -204,11 +209,22 @@ export const BUILD_SCHEMA = open({
     cupMl: Joi.number().min(1).max(100_000).required(),
     readabilityG: Joi.number().min(0.0001).max(100).required()
   }).required(),
+  copies: Joi.number().integer().min(1).max(200).required(),
+  arrange: Joi.array().items(open({
+    step: stepName().required(), at: localTime().allow(null).required(), notBefore: localTime().allow(null).required(),
+    notOn: Joi.array().items(date()).max(400).required(), by: Joi.valid('first', 'second', null).required()
+  })).unique('step').max(500).required(),
+  order: Joi.array().items(stepName()).max(2000).required(),
+  fillers: Joi.array().items(open({ id: id().required(), name: name().required(), handsMin: Joi.number().integer().min(1).max(60_000).required(), breakable: Joi.boolean().required() })).unique('id').max(200).required(),
+  log: LOG_SCHEMA.required(),
   calendar: open({
     zone: Joi.string().max(80).required().custom((value: string, helpers) => (isZone(value) ? value : helpers.error('any.zone'))),
-    start: Joi.string().pattern(/^\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])T([01]\d|2[0-3]):[0-5]\d$/, 'a local date and time such as 2026-11-24T19:00').required(),
-    week: open(Object.fromEntries(['mon', 'tue', 'wed', 'thu', 'fri', 'sat', 'sun'].map((day) => [day, windows().required()]))).required(),
-    exceptions: Joi.array().items(open({ date: date().required(), free: windows().required(), note: Joi.string().max(500).allow('') })).unique('date').max(2000).required()
+    start: localTime().required(),
+    week: week().required(),
+    exceptions: exceptions().required(),
+    second: open({ name: name().required(), week: week().required(), exceptions: exceptions().required() }).allow(null).required(),
+    busy: Joi.array().items(open({ title: Joi.string().max(200).allow('').required(), from: instant().required(), to: instant().required() }).custom((value: { from: string; to: string }, helpers) => (value.from < value.to ? value : helpers.error('window.order')))).max(5000).required(),
+    deadline: localTime().allow(null).required()
   }).required(),
   notes: Joi.string().max(100_000).allow('').required(),
   bottles: Joi.array().items(BOTTLE_SCHEMA).unique('id').max(200)

@@ -2,6 +2,7 @@ import { costOfWater, weightOf } from '../amounts/shopping'
 import { setWay } from '../build/edits'
 import type { Build } from '../build/types'
 import type { Finding } from '../findings/types'
+import { NO_HISTORY, type History } from '../learn/history'
 import type { Shelf } from '../materials/shelf'
 import { waysFor } from '../ways/catalog'
 import type { Way } from '../ways/types'
@@ -41,12 +42,12 @@ const SITTING_MS = 30 * 60_000
  *
  * @param what  id of a water, or `white` or `spray`
  */
-export function compareWays(build: Build, what: string, shelf: Shelf): WayCompared[] {
+export function compareWays(build: Build, what: string, shelf: Shelf, history: History = NO_HISTORY): WayCompared[] {
   const kind: Way['for'] = what === 'white' || what === 'spray' ? what : build.waters.find((w) => w.id === what)!.kind
   // one memory for all: what a way does not touch is not worked out again
   const plans = planner()
   return waysFor(kind).map((way) => {
-    const plan = finished(plans(setWay(what, way.id)(build), shelf))
+    const plan = finished(plans(setWay(what, way.id)(build), shelf, history))
     const stack = plan.stacks.pools.find((s) => s.id === what)
     const form = plan.stacks.forms.find((s) => s.id === what)
     const own = plan.steps.steps.filter((s) => s.id.startsWith(`${what}/`))

@@ -1,5 +1,5 @@
 import { amountsStage } from '../amounts/amountsStage'
-import { finishDefaults, makingDefaults, poolDefaults } from '../build/newBuild'
+import { calendarDefaults, finishDefaults, makingDefaults, poolDefaults, workDefaults } from '../build/newBuild'
 import type { Build, Calendar, OutOfLevelAngles, Pool } from '../build/types'
 import { curesStage } from '../cures/curesStage'
 import { freeSpans } from '../days/calendar'
@@ -9,6 +9,8 @@ import type { Finding, Stages } from '../findings/types'
 import { formsStage, type FormsPlan } from '../forms/formsStage'
 import { groundStage, type GroundPlan } from '../ground/groundStage'
 import type { DrawnOutline } from '../ground/outline'
+import type { Log } from '../log/entries'
+import { historyOf, learned, NO_HISTORY, type History, type LearnedLine } from '../learn/history'
 import { laidGround, poolGround, type PoolGround } from '../ground/poolGround'
 import { pourHeat, type PourHeatInput } from '../heat/pourHeat'
 import { BUILT_IN_SHELF, withBottles, type Shelf } from '../materials/shelf'
@@ -25,6 +27,8 @@ export interface Plan extends Omit<Stages, 'ground'> {
   build: string
   ground: Omit<GroundPlan, 'pools'> & { pools: PoolGroundPlan[] }
   findings: Finding[]
+  /** What outcomes so far say of products this build uses. */
+  learned: LearnedLine[]
   /** Every 1:1 template that can be printed, and the solid masters. */
   templates: TemplateLine[]
 }
@@ -36,7 +40,7 @@ export type StageName = (typeof STAGES)[number]
 export type PlanRun = Generator<StageName, Plan, void>
 
 /** Derives plans one after another and does again only what an edit touched; `early` is shown the ground as soon as it is measured, before the heat is run. */
-export type Planner = (build: Build, shelf?: Shelf, early?: (ground: Plan['ground']) => void) => PlanRun
+export type Planner = (build: Build, shelf?: Shelf, history?: History, early?: (ground: Plan['ground']) => void) => PlanRun
 
 /**
  * A planner with a memory of its last plan: stages whose input did not change are not recomputed, and a pool's
@@ -46,7 +50,7 @@ export function planner(): Planner {
   const layOf = rememberedBy(([id]) => id, (_id: string, measure: Pool['measure'], outline: DrawnOutline, soundings: Pool['soundings']) => laidGround(measure, outline, soundings))
   const groundOf = rememberedBy(([pool]) => pool.id, (pool: Pool, path: string, angles: OutOfLevelAngles) => poolGround(pool, path, angles, layOf))
   const heatOf = rememberedBy(([id]) => id, (_id: string, input: PourHeatInput) => pourHeat(input))
-  const spansOf = rememberedBy(([, horizonDays]: [Calendar, number]) => String(horizonDays), freeSpans)
+  const spansOf = rememberedBy(([, horizonDays, person]: [Calendar, number, (0 | 1)?]) => `${horizonDays}/${person ?? 0}`, freeSpans)
   const kept = remembered((build: Build) => build)
   const ground = remembered((build: Build) => groundStage(build, groundOf))
   const forms = remembered((build: Build, ground: GroundPlan, shelf: Shelf) => formsStage(build, ground, shelf))
@@ -58,11 +62,12 @@ export function planner(): Planner {
   const templates = remembered(templateList)
   const shelfOf = remembered(withBottles)
   const shown = remembered(shownGround)
-  return function* (build, given = BUILT_IN_SHELF, early = () => undefined) {
+  const learnedOf = remembered((history: History, log: Log) => learned([...history.outcomes, ...historyOf([{ id: '', name: '', log }], history.forgotten).outcomes]))
+  return function* (build, given = BUILT_IN_SHELF, history = NO_HISTORY, early = () => undefined) {
     const shelf = shelfOf(given, build.bottles)
     // each stage is shown only what it may depend on: a renamed build or another evening leaves the water alone
-    const settled = kept({ ...build, name: '', notes: '', calendar: NO_CALENDAR })
-    const g = ground({ ...settled, ...NO_HABITS })
+    const settled = kept({ ...build, name: '', notes: '', calendar: NO_CALENDAR, ...NO_WORK, copies: build.copies })
+    const g = ground({ ...settled, ...NO_HABITS, copies: 1 })
     early(shown(g))
     yield 'ground'
     const f = forms(onlyShapes(settled), g, shelf)
@@ -73,14 +78,16 @@ export function planner(): Planner {
     yield 'amounts'
     const c = cures(settled, s, a, shelf)
     yield 'cures'
-    const st = steps(settled, s, a, c)
+    const lines = learnedOf(history, build.log)
+    const st = steps(settled, s, a, c, lines)
     yield 'steps'
-    const d = days({ ...settled, ...finishDefaults(), ...ONLY_CALENDAR, calendar: build.calendar }, st)
+    const { calendar, arrange, order, fillers, log } = build
+    const d = days({ ...settled, ...finishDefaults(), ...ONLY_CALENDAR, calendar, arrange, order, fillers, log }, st)
     yield 'days'
     const stages: Stages = { ground: g, forms: f, stacks: s, amounts: a, cures: c, steps: st, days: d }
-    const findings = findingsStage(build, stages, shelf)
+    const findings = findingsStage(build, stages, shelf, history)
     yield 'findings'
-    return { ...stages, build: build.id, ground: shown(g), findings, templates: templates(settled, f, g, s.forms) }
+    return { ...stages, build: build.id, ground: shown(g), findings, learned: lines, templates: templates(settled, f, g, s.forms) }
   }
 }
 
@@ -88,14 +95,16 @@ export function planner(): Planner {
 const NO_HABITS = { room: { tempC: 0, rhPct: 0 }, mixing: { wastePct: 0, cupG: 0, cupMl: 0, readabilityG: 0 } } satisfies Partial<Build>
 /** The shape of moving water asks nothing of what its pools are made of. */
 const onlyShapes = (build: Build): Build => ({
-  ...build, ...NO_HABITS,
+  ...build, ...NO_HABITS, copies: 1,
   ...finishDefaults(),
   waters: build.waters.map((w) => (w.kind === 'pool' ? { ...w, ...poolDefaults(), standing: w.standing, way: '', resin: '', dam: '', tints: [] } : { ...w, way: '', make: makingDefaults() }))
 })
+/** Nothing settled and nothing done: only the days look at that. */
+const NO_WORK = workDefaults()
 /** Days depend on the calendar and the network alone. */
-const ONLY_CALENDAR = { ...NO_HABITS, waters: [], base: { widthMm: 0, depthMm: 0 }, section: { from: [0, 0], to: [0, 0] } } satisfies Partial<Build>
+const ONLY_CALENDAR = { ...NO_HABITS, copies: 1, waters: [], base: { widthMm: 0, depthMm: 0 }, section: { from: [0, 0], to: [0, 0] } } satisfies Partial<Build>
 const NO_CALENDAR: Build['calendar'] = {
-  zone: 'UTC', start: '2000-01-01T00:00', exceptions: [],
+  zone: 'UTC', start: '2000-01-01T00:00', exceptions: [], ...calendarDefaults(),
   week: { mon: [], tue: [], wed: [], thu: [], fri: [], sat: [], sun: [] }
 }
 
@@ -116,7 +125,8 @@ export function finished(run: PlanRun): Plan {
  *
  * @param build  what the builder entered; check a file with `readBuild` first
  * @param shelf  materials; left out, the built-in kinds
+ * @param history  what other builds left behind: outcomes and lessons; left out, nothing
  * @returns      the plan; whatever cannot be worked out is left empty and said in `findings`
  * @example derivePlan(build).days.finish // "2026-12-05T20:15+00:00"
  */
-export const derivePlan = (build: Build, shelf: Shelf = BUILT_IN_SHELF): Plan => finished(planner()(build, shelf))
+export const derivePlan = (build: Build, shelf: Shelf = BUILT_IN_SHELF, history: History = NO_HISTORY): Plan => finished(planner()(build, shelf, history))

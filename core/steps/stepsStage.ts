@@ -7,6 +7,9 @@ import { repairWay } from '../troubles/repairs'
 import { TROUBLES } from '../troubles/troubles'
 import { insideRing, type Point2 } from '../geometry/polygon'
 import { joinsOf } from '../ground/joins'
+import type { Learns } from '../log/entries'
+import { factorFor, type LearnedLine } from '../learn/history'
+import { learnsOf } from '../learn/learns'
 import { isWorked } from './bodySizes'
 import { CAUTIONS, type CautionId } from '../materials/cautions'
 import { WAYS, wayFor } from '../ways/catalog'
@@ -30,6 +33,10 @@ export interface Step {
   tools: readonly string[]
   /** What may not come near; empty: nothing in particular. */
   forbids: string
+  /** What its wait can teach. */
+  learns: Learns | null
+  /** The wait as the models foretell it, before what was learned, min. */
+  foretoldMin: number
 }
 
 /** From the end of one step to the start of another, at least so long. */
@@ -56,11 +63,12 @@ interface Scope {
   way: Way
   sizes: Sizes
   cures: Partial<Record<CureName, number>>
+  learned: readonly LearnedLine[]
 }
 
 /** Sixth stage: the network of work and waits, in the order of the trade. */
-export function stepsStage(build: Build, stacks: StacksPlan, amounts: AmountsPlan, cures: CuresPlan): StepsPlan {
-  const scopes = scopesOf(build, amounts, cures)
+export function stepsStage(build: Build, stacks: StacksPlan, amounts: AmountsPlan, cures: CuresPlan, learned: readonly LearnedLine[] = []): StepsPlan {
+  const scopes = scopesOf(build, amounts, cures, learned)
   const steps: Step[] = []
   const links: StepLink[] = []
   for (const scope of scopes) {
@@ -130,35 +138,35 @@ function setIns(scope: Scope, steps: Step[], links: StepLink[]): void {
   }
 }
 
-function scopesOf(build: Build, amounts: AmountsPlan, cures: CuresPlan): Scope[] {
+function scopesOf(build: Build, amounts: AmountsPlan, cures: CuresPlan, learned: readonly LearnedLine[]): Scope[] {
   const { whole, waters } = amounts.sizes
-  const scopes: Scope[] = [{ key: 'ground', water: null, way: WAYS.get('groundwork')!, sizes: whole, cures: cures.ground }]
+  const scopes: Scope[] = [{ key: 'ground', water: null, way: WAYS.get('groundwork')!, sizes: whole, cures: cures.ground, learned }]
   for (const water of build.waters) {
     const way = wayFor(water.kind, water.way)
     const sizes = waters[water.id] ?? {}
-    if (way && isWorked(water.kind, sizes)) scopes.push({ key: water.id, water, way, sizes, cures: cures.waters[water.id] ?? {} })
+    if (way && isWorked(water.kind, sizes)) scopes.push({ key: water.id, water, way, sizes, cures: cures.waters[water.id] ?? {}, learned })
   }
   const overall = (key: 'white' | 'spray', id: string): Scope[] => {
     const way = wayFor(key, id)
-    return way ? [{ key, water: null, way, sizes: whole, cures: cures.ground }] : []
+    return way ? [{ key, water: null, way, sizes: whole, cures: cures.ground, learned }] : []
   }
   return [
     ...scopes,
     // white is worked wherever there is water; spray where it falls or is thrown
     ...((whole.waterCm2 ?? 0) > 0 ? overall('white', build.finish.white) : []), ...((whole.widthCm ?? 0) + (whole.sprayCm2 ?? 0) > 0 ? overall('spray', build.finish.spray) : []),
-    ...repairScopes(build, scopes, whole, cures),
-    { key: 'finish', water: null, way: WAYS.get('finishing')!, sizes: whole, cures: cures.ground }
+    ...repairScopes(build, scopes, whole, cures, learned),
+    { key: 'finish', water: null, way: WAYS.get('finishing')!, sizes: whole, cures: cures.ground, learned }
   ]
 }
 
 /** Repairs that the plan takes in, each after the work on its water and before the finishing. */
-function repairScopes(build: Build, scopes: readonly Scope[], whole: Sizes, cures: CuresPlan): Scope[] {
+function repairScopes(build: Build, scopes: readonly Scope[], whole: Sizes, cures: CuresPlan, learned: readonly LearnedLine[]): Scope[] {
   return build.repairs.flatMap((repair): Scope[] => {
     const trouble = TROUBLES.find((t) => t.id === repair.trouble)
     const water = build.waters.find((w) => w.id === repair.water) ?? null
     if (!trouble) return []
     const own = scopes.find((s) => s.key === repair.water)
-    return [{ key: repair.id, water, way: repairWay(trouble), sizes: own?.sizes ?? whole, cures: own?.cures ?? cures.waters[repair.water] ?? {} }]
+    return [{ key: repair.id, water, way: repairWay(trouble), sizes: own?.sizes ?? whole, cures: own?.cures ?? cures.waters[repair.water] ?? {}, learned }]
   })
 }
 
@@ -172,6 +180,7 @@ const stepId = (scope: Scope, template: StepTemplate, k: number, count: number) 
 
 function stepFrom(scope: Scope, template: StepTemplate, k: number, count: number): Step {
   const { minMin, becomes } = waitOf(scope, template.wait)
+  const learns = typeof template.wait?.min === 'string' ? learnsOf(scope.water, template.wait.min) : null
   const cautions = new Set(template.cautions.filter((c) => c in CAUTIONS))
   return {
     id: stepId(scope, template, k, count),
@@ -186,14 +195,18 @@ function stepFrom(scope: Scope, template: StepTemplate, k: number, count: number
     breakable: template.breakable ?? false,
     waitMin: minMin,
     becomes,
+    learns,
+    foretoldMin: Math.round(minMin / factorFor(scope.learned, learns)),
     cautions: [...cautions]
   }
 }
 
 function waitOf(scope: Scope, wait: Wait | undefined): Pick<StepLink, 'minMin' | 'maxMin' | 'hard' | 'becomes'> {
   if (!wait) return { minMin: 0, becomes: null }
-  const maxMin = wait.max ? scope.cures[wait.max] : undefined
-  const minMin = typeof wait.min === 'number' ? wait.min : (scope.cures[wait.min] ?? 0)
+  // what was learned of the product holds for the opening of a window and for its close
+  const factor = typeof wait.min === 'string' ? factorFor(scope.learned, learnsOf(scope.water, wait.min)) : 1
+  const maxMin = wait.max && scope.cures[wait.max] !== undefined ? Math.round(factor * scope.cures[wait.max]!) : undefined
+  const minMin = typeof wait.min === 'number' ? wait.min : Math.round(factor * (scope.cures[wait.min] ?? 0))
   return { minMin, ...(maxMin === undefined ? {} : { maxMin: Math.max(minMin, maxMin), ...(wait.hard ? { hard: true as const } : {}) }), becomes: wait.becomes }
 }
 

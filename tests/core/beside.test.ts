@@ -127,7 +127,7 @@ describe('Shopping in money', () => {
 describe('The ground comes first', () => {
   it('and is that of the whole plan, before any heat is run', () => {
     let early: Plan['ground'] | null = null
-    const whole = finished(planner()(demo(), undefined, (ground) => { early = ground }))
+    const whole = finished(planner()(demo(), undefined, undefined, (ground) => { early = ground }))
     expect(early).to.deep.equal(whole.ground)
   })
 })

@@ -1,8 +1,9 @@
 import { expect } from 'chai'
 import fc from 'fast-check'
+import { calendarDefaults } from '../../core/build/newBuild'
 import type { Calendar } from '../../core/build/types'
 import { freeSpans, instantOf, localIso } from '../../core/days/calendar'
-import { chainMinutes } from '../../core/days/daysStage'
+import { chainMinutes } from '../../core/days/plan'
 import { momentOf } from '../../core/days/moment'
 import { schedule, type Schedule } from '../../core/days/schedule'
 import type { Task, TaskLink } from '../../core/days/solver/network'
@@ -14,7 +15,7 @@ const NONE: Calendar['week'] = { mon: [], tue: [], wed: [], thu: [], fri: [], sa
 const MINUTE = 60_000
 
 describe('The builder’s own calendar', () => {
-  const berlin: Calendar = { zone: 'Europe/Berlin', start: '2026-03-27T00:00', week: { ...NONE, sun: [['01:30', '03:30']] }, exceptions: [] }
+  const berlin: Calendar = { zone: 'Europe/Berlin', start: '2026-03-27T00:00', week: { ...NONE, sun: [['01:30', '03:30']] }, exceptions: [], ...calendarDefaults() }
   it('a window across the spring change is an hour shorter, one inside the lost hour is gone', () => {
     // 29 March 2026: 02:00 becomes 03:00 (EU summer time, Directive 2000/84/EC)
     const [span] = freeSpans(berlin, 7)
@@ -35,7 +36,7 @@ describe('The builder’s own calendar', () => {
   })
   it('exceptions stand in the place of the week; touching windows are one; nothing lies before the start', () => {
     const spans = freeSpans(
-      { zone: 'UTC', start: '2026-11-24T19:30', week: { ...NONE, tue: [['19:00', '20:00'], ['20:00', '21:00']], wed: [['08:00', '24:00']] }, exceptions: [{ date: '2026-11-25', free: [] }, { date: '2026-11-26', free: [['10:00', '11:00']] }] },
+      { zone: 'UTC', start: '2026-11-24T19:30', week: { ...NONE, tue: [['19:00', '20:00'], ['20:00', '21:00']], wed: [['08:00', '24:00']] }, exceptions: [{ date: '2026-11-25', free: [] }, { date: '2026-11-26', free: [['10:00', '11:00']] }], ...calendarDefaults() },
       9
     )
     expect(spans.map((s) => s.map((ms) => new Date(ms).toISOString().slice(5, 16)))).to.deep.equal([
@@ -130,7 +131,7 @@ describe('The days of a build', () => {
     fc.assert(
       fc.property(week, hours, fc.constantFrom('Europe/Berlin', 'America/New_York', 'Australia/Lord_Howe', 'Asia/Kathmandu', 'UTC'), fc.constantFrom('2026-03-20T08:00', '2026-10-20T08:00'), (randomWeek, one, zone, start) => {
         const offDay = start.startsWith('2026-03') ? '2026-03-30' : '2026-10-28'
-        const calendar: Calendar = { zone, start, week: { ...randomWeek, wed: [one, ['18:30', '22:00']] }, exceptions: [{ date: offDay, free: [] }] }
+        const calendar: Calendar = { zone, start, week: { ...randomWeek, wed: [one, ['18:30', '22:00']] }, exceptions: [{ date: offDay, free: [] }], ...calendarDefaults() }
         const { days } = derivePlan({ ...fresh({ pool: true, fall: true, poolBelow: false }), calendar })
         expect(days.finishMs, JSON.stringify(days.problem)).to.be.a('number')
         const clock = new Intl.DateTimeFormat('en-GB', { timeZone: zone, weekday: 'short', year: 'numeric', month: '2-digit', day: '2-digit', hour: '2-digit', minute: '2-digit', hourCycle: 'h23' })
