@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { WEEKDAYS, type Calendar, type FreeWindow, type Weekday } from '../../core/build/types'
+import { setCalendar } from '../../core/build/workEdits'
+import { WEEKDAYS, type Calendar, type Weekday } from '../../core/build/types'
+import { readWindows, shownWindows as shown } from '../../core/days/windows'
 import { useBuildStore } from '../stores/build'
 import LiveText from './LiveText.vue'
 
@@ -8,23 +10,7 @@ const store = useBuildStore()
 const calendar = computed(() => store.build!.calendar)
 const fault = ref('')
 const NAMES: Record<Weekday, string> = { mon: 'Mon', tue: 'Tue', wed: 'Wed', thu: 'Thu', fri: 'Fri', sat: 'Sat', sun: 'Sun' }
-const set = (change: Partial<Calendar>, group = '') => store.edit('Free hours', (b) => ({ ...b, calendar: { ...b.calendar, ...change } }), group)
-
-/** "19:00-21:30, 22-23" as windows; says what is wrong otherwise. */
-function readWindows(text: string): FreeWindow[] | string {
-  const parts = text.split(/[,;]/).map((p) => p.trim()).filter(Boolean)
-  const windows: FreeWindow[] = []
-  for (const part of parts) {
-    const match = /^(\d{1,2})(?:[:.](\d{2}))?\s*(?:-|–|to)\s*(\d{1,2})(?:[:.](\d{2}))?$/.exec(part)
-    if (!match) return `“${part}” is no stretch of time: write 19:00–21:30, and a comma before the next`
-    const [from, to] = [[match[1], match[2]], [match[3], match[4]]].map(([h, m]) => `${h.padStart(2, '0')}:${m ?? '00'}`)
-    if (!/^([01]\d|2[0-3]):[0-5]\d$/.test(from) || !/^(([01]\d|2[0-3]):[0-5]\d|24:00)$/.test(to)) return `“${part}”: the day runs from 00:00 to 24:00`
-    if (from >= to) return `“${part}” ends before it begins; split it at midnight`
-    windows.push([from, to])
-  }
-  return windows
-}
-const shown = (windows: readonly FreeWindow[]) => windows.map(([a, b]) => `${a}–${b}`).join(', ')
+const set = (change: Partial<Calendar>, group = '') => store.edit('Free hours', setCalendar(change), group)
 
 const sameHours = (text: string, value: string) => {
   const windows = readWindows(text)

@@ -8,7 +8,7 @@ import { useSize } from './useSize'
 
 /** Channels side by side, one for each water: pegs are hands-on work, what flows between them is a wait. */
 const props = defineProps<{ build: Build; days: DaysPlan; steps: Step[]; selected: string }>()
-const emit = defineEmits<{ select: [step: string] }>()
+const emit = defineEmits<{ select: [step: string]; settle: [step: string, ms: number] }>()
 
 const frame = ref<HTMLElement | null>(null)
 const { width } = useSize(frame)
@@ -46,12 +46,41 @@ const dayStarts = computed(() => {
   }
   return starts
 })
+/** A peg on its way to another time: the rest follows when it is let go. */
+const drag = ref<{ step: string; fromX: number; x: number; atMs: number; moved: boolean } | null>(null)
+const svg = ref<SVGSVGElement | null>(null)
+const msAt = (x: number) => from.value + ((x - NAMES) / (width.value - NAMES - 12)) * (to.value - from.value)
+/** Into free hours: the quarter of an hour it is let go at, or where the next free stretch begins. */
+function snapped(ms: number): number {
+  const quarter = Math.round(ms / 900_000) * 900_000
+  const span = props.days.free.find(([, b]) => b > quarter)
+  return span ? Math.max(quarter, span[0]) : quarter
+}
+function take(event: PointerEvent, work: DaysPlan['work'][number]): void {
+  if (work.done || event.button !== 0) return
+  const place = svg.value!.getBoundingClientRect()
+  drag.value = { step: work.step, fromX: event.clientX - place.left, x: event.clientX - place.left, atMs: work.startMs, moved: false }
+  ;(event.currentTarget as Element).setPointerCapture(event.pointerId)
+}
+function move(event: PointerEvent): void {
+  if (!drag.value) return
+  const x = event.clientX - svg.value!.getBoundingClientRect().left
+  const moved = drag.value.moved || Math.abs(x - drag.value.fromX) > 5
+  drag.value = { ...drag.value, x, moved, atMs: moved ? snapped(msAt(x)) : drag.value.atMs }
+}
+function drop(): void {
+  const held = drag.value
+  drag.value = null
+  if (!held) return
+  if (held.moved) emit('settle', held.step, held.atMs)
+  else emit('select', held.step)
+}
 const everyDay = computed(() => Math.ceil(dayStarts.value.length / Math.max(1, (width.value - NAMES) / 30)))
 </script>
 
 <template>
   <div ref="frame" class="river">
-    <svg v-if="width > 0" :viewBox="`0 0 ${width} ${height}`" :height="height" role="img" aria-label="Steps and waits over the days">
+    <svg v-if="width > 0" ref="svg" :viewBox="`0 0 ${width} ${height}`" :height="height" role="img" aria-label="Steps and waits over the days">
       <rect v-for="(f, i) in days.free" :key="i" class="free" :x="X(f[0])" :y="TOP - 6" :width="Math.max(1, X(f[1]) - X(f[0]))" :height="height - TOP - 6" />
       <g v-for="(d, i) in dayStarts" :key="d">
         <line class="midnight" :x1="X(d)" :x2="X(d)" :y1="TOP - 6" :y2="height - 12" />
@@ -70,11 +99,15 @@ const everyDay = computed(() => Math.ceil(dayStarts.value.length / Math.max(1, (
           :width="Math.max(2, X(wait.endMs) - X(wait.startMs))" :height="LANE - 19" @click="emit('select', wait.step)"
         ><title>{{ stepOf(wait.step)?.title }}: {{ wait.becomes }} after {{ duration((wait.endMs - wait.startMs) / 60000) }}</title></rect>
       </g>
-      <g v-for="(work, i) in days.work" :key="i" class="peg" :class="{ critical: work.critical, on: work.step === selected }" @click="emit('select', work.step)">
+      <g v-for="(work, i) in days.work" :key="i" class="peg" :class="{ critical: work.critical, on: work.step === selected, done: work.done, second: work.by === 1, settled: work.settled }" :data-peg="work.step" @pointerdown="take($event, work)" @pointermove="move" @pointerup="drop" @pointercancel="drag = null" @click="work.done && emit('select', work.step)">
         <rect :x="X(work.startMs) - 1" :y="Y(laneOf(work.step)) + 4" :width="Math.max(4, X(work.endMs) - X(work.startMs))" :height="LANE - 10" rx="1.500" />
         <rect class="hit" :x="X(work.startMs) - 6" :y="Y(laneOf(work.step))" width="16" :height="LANE" />
         <title>{{ stepOf(work.step)?.title }}: {{ day(work.startMs, days.zone) }} {{ clock(work.startMs, days.zone) }}–{{ clock(work.endMs, days.zone) }}</title>
       </g>
+      <rect v-for="(f, i) in days.fillers" :key="`f${i}`" class="job" :x="X(f.startMs)" :y="height - 20" :width="Math.max(3, X(f.endMs) - X(f.startMs))" height="7"><title>{{ build.fillers.find((b) => b.id === f.filler)?.name }}: {{ day(f.startMs, days.zone) }} {{ clock(f.startMs, days.zone) }}–{{ clock(f.endMs, days.zone) }}</title></rect>
+      <g v-if="days.fromMs > days.startMs && X(days.fromMs) < width" class="now"><line :x1="X(days.fromMs)" :x2="X(days.fromMs)" :y1="TOP - 12" :y2="height - 12" /><text :x="X(days.fromMs) + 3" :y="TOP - 12">here</text></g>
+      <g v-if="days.deadlineMs && X(days.deadlineMs) < width" class="deadline"><line :x1="X(days.deadlineMs)" :x2="X(days.deadlineMs)" :y1="TOP - 12" :y2="height - 8" /></g>
+      <g v-if="drag?.moved" class="held"><line :x1="X(drag.atMs)" :x2="X(drag.atMs)" :y1="TOP - 6" :y2="height - 12" /><rect :x="Math.min(width - 150, X(drag.atMs) + 4)" :y="TOP - 4" width="146" height="24" rx="4" /><text :x="Math.min(width - 150, X(drag.atMs) + 4) + 8" :y="TOP + 13">{{ day(drag.atMs, days.zone) }}, {{ clock(drag.atMs, days.zone) }}</text></g>
       <g v-if="days.finishMs" class="finish">
         <line :x1="X(days.finishMs)" :x2="X(days.finishMs)" :y1="TOP - 12" :y2="height - 8" />
         <path :transform="`translate(${X(days.finishMs)} ${TOP - 12})`" d="M0 8L-7 -3H7Z" />
@@ -98,6 +131,18 @@ svg { width: 100%; display: block; }
 .peg.critical rect { fill: var(--red-lead); }
 .peg.on rect { stroke: var(--brass); stroke-width: 3; }
 .peg rect.hit { fill: transparent; stroke: none; }
+.peg { touch-action: none; }
+.peg:not(.done) { cursor: grab; }
+.peg.done rect:not(.hit) { fill: var(--moss); }
+.peg.second rect:not(.hit) { fill: none; stroke: var(--ink); stroke-width: 2; }
+.peg.settled rect:not(.hit) { stroke: var(--brass); stroke-width: 2; }
+.job { fill: var(--brass); }
+.now line { stroke: var(--moss); stroke-width: 2; }
+.now text { fill: var(--moss); font-size: 11px; }
+.deadline line { stroke: var(--red-lead); stroke-width: 2; stroke-dasharray: 5 4; }
+.held line { stroke: var(--brass); stroke-width: 2; }
+.held rect { fill: var(--brass-wash); stroke: var(--brass); }
+.held text { font-size: 13px; font-weight: 600; }
 .finish line { stroke: var(--deep); stroke-width: 2; }
 .finish path { fill: var(--deep); }
 </style>

@@ -1,18 +1,25 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed, onBeforeUnmount, ref } from 'vue'
 import { CAUTIONS } from '../../core/materials/cautions'
 import type { Room } from '../../core/build/types'
 import { chainMinutes, type ChainLink } from '../../core/days/plan'
+import { localIso } from '../../core/days/calendar'
+import { planFrom, settleStep } from '../../core/build/workEdits'
 import { sittingsOf } from '../../core/days/sittings'
 import { explainFinish } from '../../core/explain/explanations'
 import type { State } from '../../core/ways/types'
 import { roomLine } from '../../core/bench/scaleLine'
 import DeviceButton from '../components/DeviceButton.vue'
+import BusyPanel from '../components/BusyPanel.vue'
 import CalendarEditor from '../components/CalendarEditor.vue'
 import FindingsList from '../components/FindingsList.vue'
 import How from '../components/How.vue'
+import JobsPanel from '../components/JobsPanel.vue'
 import NumberField from '../components/NumberField.vue'
+import SearchPanel from '../components/SearchPanel.vue'
 import StepList from '../components/StepList.vue'
+import StepSettle from '../components/StepSettle.vue'
+import WhatIfPanel from '../components/WhatIfPanel.vue'
 import DaysRiver from '../drawings/DaysRiver.vue'
 import { clock, dayAndClock, duration, longDay } from '../format'
 import { useBuildStore } from '../stores/build'
@@ -29,6 +36,16 @@ const sittings = computed(() => (days.value ? sittingsOf(days.value) : []))
 const waitsAfter = (fromMs: number, toMs: number) => (days.value?.waits ?? []).filter((w) => w.critical && w.startMs >= fromMs && w.startMs < toMs && w.endMs - w.startMs > 7_200_000)
 const chain = computed(() => days.value?.chain ?? [])
 const totals = computed(() => chainMinutes(chain.value))
+const LEAVES = { why: 'Why then', hours: 'Hours', what: 'What if', jobs: 'Own jobs' } as const
+const leaf = ref<keyof typeof LEAVES>('why')
+const settle = (id: string, ms: number) => { selected.value = id; store.edit('Settle a step', settleStep(id, { at: localIso(ms, build.value.calendar.zone).slice(0, 16) })) }
+const person = (by: 0 | 1) => (by === 1 ? (build.value.calendar.second?.name ?? '') : '')
+const job = (id: string) => build.value.fillers.find((f) => f.id === id)?.name ?? id
+/** Planned work that should have been done by now, as the wall clock has it. */
+const now = ref(Date.now())
+const ticking = window.setInterval(() => { now.value = Date.now() }, 30_000)
+onBeforeUnmount(() => window.clearInterval(ticking))
+const overdue = computed(() => (days.value?.work ?? []).filter((w) => !w.done && w.endMs < now.value).length)
 const stops = computed(() => (plan.value?.findings ?? []).filter((f) => f.severity === 'stop').length)
 const setRoom = (change: Partial<Room>) => store.edit('Room', (b) => ({ ...b, room: { ...b.room, ...change } }), 'room')
 const windowAfter = (id: string) => days.value?.windows.find((w) => w.after === id)
@@ -49,12 +66,13 @@ function chainWords(link: ChainLink): string {
           <span v-if="days?.finishMs">{{ duration(days.handsMin) }} of work in {{ days.sittings }} sittings</span>
         </header>
         <p v-if="days?.finishMs && stops" class="fault" role="alert">This date leaves out what is stopped: {{ stops === 1 ? 'one finding stops' : `${stops} findings stop` }} part of the plan. They are under “Findings” below.</p>
-        <DaysRiver v-if="days && plan && days.finishMs" :build="build" :days="days" :steps="plan.steps.steps" :selected="selected" @select="selected = $event" />
+        <p v-if="overdue" class="row late" data-test="overdue"><span class="grow">{{ overdue === 1 ? 'One piece of work was' : `${overdue} pieces of work were` }} planned for before now and {{ overdue === 1 ? 'is' : 'are' }} not logged as done.</span><button class="tool" data-test="plan-from-now" @click="store.edit('Plan from now', planFrom(new Date(now).toISOString()))">Plan again from now</button></p>
+        <DaysRiver v-if="days && plan && days.finishMs" :build="build" :days="days" :steps="plan.steps.steps" :selected="selected" @select="selected = $event" @settle="settle" />
         <p v-else-if="days">The work is all here, only without dates: {{ duration(days.handsMin) }} by hand.</p>
         <p v-if="days?.finishMs" class="legend small">
           <span class="peg"></span>work <span class="peg red"></span>work the date hangs on
           <span v-for="s in ['wet', 'workable', 'firm', 'clear']" :key="s" class="state"><svg width="30" height="13" aria-hidden="true"><rect width="30" height="13" :fill="`url(#state-${s})`" /></svg> until {{ s === 'wet' ? 'looked at' : s }}</span>
-          <span class="band"></span>your free hours
+          <span class="band"></span>your free hours <span class="soft">· drag work to another time, the rest follows</span>
         </p>
       </section>
       <section v-if="plan && !sittings.length" class="panel pad"><h2>In the order of the trade</h2><StepList :steps="plan.steps.steps" /></section>
@@ -62,20 +80,22 @@ function chainWords(link: ChainLink): string {
         <template v-for="(s, i) in sittings" :key="s.startMs">
           <div class="when"><b>{{ dayAndClock(s.startMs, days!.zone) }}</b><span class="soft small">{{ duration((s.endMs - s.startMs) / 60000) }}</span></div>
           <ul class="what">
-            <li v-for="w in s.work" :key="`${w.step}${w.part}`" :class="{ critical: w.critical, on: selected === w.step }">
-              <button class="open" :aria-expanded="selected === w.step" @click="selected = selected === w.step ? '' : w.step"><span class="soft">{{ clock(w.startMs, days!.zone) }}</span> {{ named(w.step) }}<template v-if="w.parts > 1"> (part {{ w.part }} of {{ w.parts }})</template> <span class="soft small">{{ duration((w.endMs - w.startMs) / 60000) }}</span></button>
+            <li v-for="w in s.work" :key="`${w.step}${w.part}`" :class="{ critical: w.critical, on: selected === w.step, done: w.done }">
+              <button class="open" :aria-expanded="selected === w.step" @click="selected = selected === w.step ? '' : w.step"><span class="soft">{{ clock(w.startMs, days!.zone) }}</span> {{ named(w.step) }}<template v-if="w.parts > 1"> (part {{ w.part }} of {{ w.parts }})</template> <span class="soft small">{{ duration((w.endMs - w.startMs) / 60000) }}</span> <span v-if="w.done" class="tag ok">done</span><span v-else-if="w.settled" class="tag">settled</span> <span v-if="w.by === 1" class="tag">{{ person(w.by) }}</span></button>
               <p v-if="windowAfter(w.step)" class="window small" data-test="window"><svg width="30" height="13" aria-hidden="true"><rect width="30" height="13" fill="url(#state-workable)" /></svg> <b>{{ named(windowAfter(w.step)!.step) }}</b> between <b>{{ clock(windowAfter(w.step)!.fromMs, days!.zone) }}</b> and <b>{{ clock(windowAfter(w.step)!.toMs, days!.zone) }}</b>: later it takes no mark.</p>
               <div v-if="selected === w.step && step(w.step)" class="more">
                 <p>{{ step(w.step)!.how }}</p><p><b>Right when:</b> {{ step(w.step)!.right }}</p>
                 <p v-if="step(w.step)!.tools.length" class="small">With {{ step(w.step)!.tools.join(', ') }}.</p><p v-if="step(w.step)!.forbids" class="small caution">Keep away: {{ step(w.step)!.forbids }}.</p>
                 <p v-for="c in step(w.step)!.cautions" :key="c" class="small caution">{{ CAUTIONS[c] }}</p>
+                <p v-if="step(w.step)!.learns && step(w.step)!.foretoldMin !== step(w.step)!.waitMin" class="small">Your own outcomes make its wait {{ duration(step(w.step)!.waitMin) }} in place of {{ duration(step(w.step)!.foretoldMin) }}.</p>
+                <StepSettle v-if="!w.done" :work="w" />
               </div>
             </li>
             <li v-for="w in waitsAfter(s.startMs, sittings[i + 1]?.startMs ?? Infinity)" :key="`wait${w.step}`" class="wait">
               <svg width="30" height="13" aria-hidden="true"><rect width="30" height="13" :fill="`url(#state-${w.becomes})`" /></svg>
               {{ untilWords(w.becomes) }}, {{ dayAndClock(w.endMs, days!.zone) }} ({{ named(w.step).toLowerCase() }}).
-              <span v-if="w.meanwhile.length">Meanwhile: {{ w.meanwhile.map(named).join(', ') }}.</span>
-              <span v-else-if="w.idleMin >= 30">{{ duration(w.idleMin) }} of your hours are free for figures, trees, boats.</span>
+              <span v-if="w.meanwhile.length">Meanwhile: {{ w.meanwhile.map(named).join(', ') }}.</span> <span v-if="w.fillers.length">Your own: {{ w.fillers.map(job).join(', ') }}.</span>
+              <span v-if="!w.meanwhile.length && !w.fillers.length && w.idleMin >= 30">{{ duration(w.idleMin) }} of your hours are free for figures, trees, boats.</span>
             </li>
           </ul>
         </template>
@@ -83,6 +103,9 @@ function chainWords(link: ChainLink): string {
     </div>
     <div class="tray">
       <FindingsList :findings="plan?.findings ?? []" place="days" />
+      <div class="leaves turn" role="tablist"><button v-for="(name, id) in LEAVES" :key="id" role="tab" :class="{ on: leaf === id }" :aria-selected="leaf === id" :data-leaf="id" @click="leaf = id">{{ name }}</button></div>
+      <template v-if="leaf === 'why'">
+        <SearchPanel v-if="plan" :named="named" />
       <section v-if="chain.length" class="panel pad stack" data-test="chain">
         <h2>What the date hangs on</h2>
         <p>{{ duration(totals.work) }} of work, {{ duration(totals.wait) }} of drying and curing, and {{ duration(totals.hours) }} in which nothing could begin because you had no free hour.</p>
@@ -90,7 +113,10 @@ function chainWords(link: ChainLink): string {
           <ol class="chain"><li v-for="(c, i) in chain" :key="i" :class="c.kind"><span class="small">{{ duration(c.minutes) }}</span> {{ chainWords(c) }}</li></ol>
         </details>
       </section>
-      <CalendarEditor />
+      </template>
+      <template v-else-if="leaf === 'hours'">
+        <CalendarEditor />
+        <BusyPanel />
       <section class="panel pad stack">
         <h2>The room</h2>
         <div class="grid2">
@@ -100,6 +126,9 @@ function chainWords(link: ChainLink): string {
         <DeviceButton device="room" label="Read the room sensor" :parse="roomLine" @reading="setRoom($event)" />
         <p class="small soft">Resin: by its own heat and cure in this room. Gel, glue, plaster: by the air’s thirst for water.</p>
       </section>
+      </template>
+      <WhatIfPanel v-else-if="leaf === 'what'" />
+      <JobsPanel v-else />
     </div>
   </div>
 </template>
@@ -122,6 +151,12 @@ function chainWords(link: ChainLink): string {
 .open { border: 0; background: none; padding: 2px 0; cursor: pointer; text-align: left; }
 .open:hover { text-decoration: underline; }
 .more { background: var(--sunk); padding: 8px 12px; border-radius: 3px 10px 3px 10px; margin: 3px 0; display: grid; gap: 4px; }
+.turn { padding: 0; }
+.turn [role='tab'] { padding: 5px 9px; }
+.late { border-left: 4px solid var(--brass); padding-left: 10px; }
+.tag { font-size: 12px; border: 1px solid var(--brass); border-radius: 3px 8px 3px 8px; padding: 0 6px; }
+.tag.ok { border-color: var(--moss); color: var(--moss); }
+.what li.done { border-color: var(--moss); }
 .caution { color: var(--brass); }
 .chain { padding-left: 0; list-style: none; display: grid; gap: 3px; font-size: 13.5px; margin: 8px 0 0; }
 .chain li { border-left: 4px solid var(--red-lead); padding-left: 8px; }

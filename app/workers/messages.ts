@@ -55,3 +55,8 @@ export type PrintReply =
   | { kind: 'template'; template: Template }
   | { kind: 'file'; file: MadeFile }
   | { kind: 'failed'; message: string }
+
+export interface DaysRequest { build: Build; own: readonly Material[]; history: History }
+export type DaysReply =
+  | { kind: 'progress' | 'done'; finishMs: number | null; lowerBoundMs: number | null; order: string[] }
+  | { kind: 'failed'; message: string }

@@ -15,7 +15,7 @@ export interface Effort {
   /** Asked now and then whether to give up; what was found so far is the answer. */
   stop?: () => boolean
   /** Told of every better finish (null: none yet) and every better bound, min. */
-  progress?: (finishMin: number | null, lowerBoundMin: number) => void
+  progress?: (finishMin: number | null, lowerBoundMin: number, order: string[]) => void
 }
 
 export interface Schedule {
@@ -56,7 +56,8 @@ export function schedule(input: ScheduleInput, effort: Effort = USUAL_EFFORT): S
   const bench = benchOf(net)
   if (inRing(bench)) return whyNone(input)
   const rank = effort.order && rankOf(net.ids, effort.order)
-  const found = optimise(bench, { ...effort, rank })
+  const told = effort.progress && ((finish: number | null, bound: number, starts: Int32Array | null) => effort.progress!(finish, bound, starts ? inOrder(net.ids, starts) : []))
+  const found = optimise(bench, { nodes: effort.nodes, stop: effort.stop, progress: told, rank })
   if (found.best === null) return found.infeasible ? whyNone(input) : { problem: 'notFound', tasks: [], links: [] }
   const gathered = gather(bench, found.best, { nodes: Math.max(GATHER_NODES, effort.nodes / 2), stop: effort.stop })
   const { starts, by } = gathered.best
@@ -74,6 +75,8 @@ export function schedule(input: ScheduleInput, effort: Effort = USUAL_EFFORT): S
     nodes: found.nodes + gathered.nodes
   }
 }
+
+const inOrder = (ids: readonly string[], starts: Int32Array): string[] => [...ids.keys()].sort((x, y) => starts[x] - starts[y]).map((i) => ids[i])
 
 /** Tasks in the order wanted; those it does not name after all others. */
 function rankOf(ids: readonly string[], order: readonly string[]): Int32Array {

@@ -9,7 +9,7 @@ export interface Budget {
   /** Asked now and then whether to give up. */
   stop?: () => boolean
   /** Told of every better schedule and of every better bound. */
-  progress?: (finishMin: number | null, lowerBoundMin: number) => void
+  progress?: (finishMin: number | null, lowerBoundMin: number, starts: Int32Array | null) => void
   /** Places of the tasks in an order to be tried first. */
   rank?: Int32Array
 }
@@ -67,7 +67,7 @@ export function optimise(b: Bench, budget: Budget): Optimised {
       const finishMin = finishOf(long, found.starts)
       if (best === null || finishMin < best.finishMin) {
         best = { starts: found.starts, by: found.by!, finishMin }
-        budget.progress?.(finishMin, lowerBoundMin)
+        budget.progress?.(finishMin, lowerBoundMin, found.starts)
       }
     }
     return found
@@ -95,7 +95,7 @@ export function optimise(b: Bench, budget: Budget): Optimised {
   if (best === null) return { best: null, lowerBoundMin, infeasible: false, nodes: spent, rootBoundMin }
 
   lowerBoundMin = Math.max(lowerBoundMin, boundByHours(b, lowerBoundMin, (best as Best).finishMin))
-  budget.progress?.((best as Best).finishMin, lowerBoundMin)
+  budget.progress?.((best as Best).finishMin, lowerBoundMin, (best as Best).starts)
   let slice = 20 * size + 100
   let target = lowerBoundMin
   for (let turn = 0; lowerBoundMin < (best as Best).finishMin && !over(); turn++) {
@@ -104,7 +104,7 @@ export function optimise(b: Bench, budget: Budget): Optimised {
     const { verdict } = run({ finishMin: target, nodes: slice, tightest: turn % 3 !== 1, pull: none })
     if (verdict === 'no') {
       lowerBoundMin = boundByHours(b, target + 1, (best as Best).finishMin)
-      budget.progress?.((best as Best).finishMin, lowerBoundMin)
+      budget.progress?.((best as Best).finishMin, lowerBoundMin, (best as Best).starts)
       target = (lowerBoundMin + (best as Best).finishMin) >> 1
       continue
     }

@@ -1,0 +1,74 @@
+<script setup lang="ts">
+import { computed, onBeforeUnmount, ref } from 'vue'
+import { takeOrder } from '../../core/build/workEdits'
+import { proofWords } from '../../core/explain/daysWords'
+import { dayAndClock, duration } from '../format'
+import { useBuildStore } from '../stores/build'
+import { useHistoryStore } from '../stores/history'
+import { useShelfStore } from '../stores/shelf'
+import type { DaysReply, DaysRequest } from '../workers/messages'
+
+/** Why the date is what it is, and a longer search where that is not settled: best so far, stop, take it on. */
+const props = defineProps<{ named: (step: string) => string }>()
+const store = useBuildStore()
+const shelves = useShelfStore()
+const history = useHistoryStore()
+const days = computed(() => store.plan!.days)
+const words = computed(() => proofWords(days.value, props.named))
+const open = computed(() => days.value.proof?.kind === 'open' || days.value.problem?.kind === 'notFound')
+
+type Found = Extract<DaysReply, { kind: 'progress' | 'done' }>
+const found = ref<Found | null>(null)
+const running = ref(false)
+const fault = ref('')
+let worker: Worker | null = null
+function stop(): void {
+  worker?.terminate()
+  worker = null
+  running.value = false
+}
+function start(): void {
+  stop()
+  found.value = null
+  fault.value = ''
+  running.value = true
+  worker = new Worker(new URL('../workers/days.worker.ts', import.meta.url), { type: 'module' })
+  worker.addEventListener('message', ({ data }: MessageEvent<DaysReply>) => {
+    if (data.kind === 'failed') fault.value = data.message
+    else found.value = data
+    if (data.kind !== 'progress') stop()
+  })
+  worker.addEventListener('error', (event) => { fault.value = event.message || 'the search stopped'; stop() })
+  const build = store.build!
+  worker.postMessage(JSON.parse(JSON.stringify({ build, own: shelves.own, history: history.without(build.id) } satisfies DaysRequest)))
+}
+onBeforeUnmount(stop)
+const sooner = computed(() => found.value?.finishMs !== null && found.value?.finishMs !== undefined && (days.value.finishMs === null || found.value.finishMs < days.value.finishMs))
+function take(): void {
+  if (!found.value) return
+  stop()
+  store.edit('Take on the plan found', takeOrder(found.value.order.filter((id) => id !== 'done')))
+  found.value = null
+}
+</script>
+
+<template>
+  <section v-if="days.finishMs || open" class="panel pad stack" data-test="proof">
+    <h2>How soon at best</h2>
+    <p v-if="words.says"><b>{{ words.says }}</b>, because {{ words.because }}</p>
+    <p v-if="days.finishMs && !open" class="mark-row"><svg width="18" height="18" viewBox="0 0 18 18" aria-hidden="true"><path d="M3 9.500L7.500 14L15 4" /></svg> Today’s plan ends just then: nothing can better it in these hours.</p>
+    <template v-if="open">
+      <button v-if="!running" class="tool main" data-test="search" @click="start">Search longer</button>
+      <button v-else class="tool" data-test="search-stop" @click="stop">Stop</button>
+      <p v-if="running || found" role="status" class="small"><template v-if="found?.finishMs">Best so far: <b>{{ dayAndClock(found.finishMs, days.zone) }}</b>.</template><template v-else>Nothing found yet.</template> <template v-if="found?.lowerBoundMs">Not before {{ dayAndClock(found.lowerBoundMs, days.zone) }}<template v-if="found.finishMs">, {{ duration((found.finishMs - found.lowerBoundMs) / 60000) }} apart</template>.</template></p>
+      <button v-if="sooner" class="tool main" data-test="search-take" @click="take">Take this plan on</button>
+      <p v-else-if="found && !running" class="small soft">No sooner than today’s plan.</p>
+    </template>
+    <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
+  </section>
+</template>
+
+<style scoped>
+.mark-row { display: flex; gap: 8px; align-items: center; }
+.mark-row path { fill: none; stroke: var(--moss); stroke-width: 2.6; }
+</style>
