@@ -48,6 +48,7 @@ export default tseslint.config(
     }
   },
   { files: ['cli/**', 'scripts/**', 'server/**', 'tests/**'], languageOptions: { globals: globals.node }, rules: { 'no-console': 'off' } },
+  { files: ['app/offline.js'], languageOptions: { globals: { ...globals.serviceworker, FILES: 'readonly', VERSION: 'readonly' } } },
   { files: ['**/*.cjs'], rules: { '@typescript-eslint/no-require-imports': 'off' } },
   { files: ['tests/**'], rules: { '@typescript-eslint/no-unused-expressions': 'off' } }
 )

@@ -22,7 +22,7 @@ onMounted(async () => {
   try {
     await library.start()
   } catch (error) {
-    library.problem = `The browser’s store cannot be opened, so nothing can be kept: ${error instanceof Error ? error.message : String(error)}`
+    library.problem = error instanceof Error && error.name === 'VersionError' ? 'What is kept in this browser was written by a newer Tall Spindle. This older one leaves it as it is: reload to get the newer app, or close other tabs of it first.' : `The browser’s store cannot be opened, so nothing can be kept: ${error instanceof Error ? error.message : String(error)}`
     library.ready = true
   }
   started.value = true
@@ -47,8 +47,8 @@ function pressed(event: KeyboardEvent): void {
     else store.undo()
     return
   }
-  if (event.altKey && /^[1-8]$/.test(event.key)) {
-    const place = PLACES[Number(event.key) - 1]
+  if (event.altKey && /^[0-9]$/.test(event.key)) {
+    const place = PLACES[(Number(event.key) + 9) % 10]
     const id = route.params.id
     if (place.name === 'builds') void router.push('/')
     else if (typeof id === 'string' && id) void router.push({ name: place.name, params: { id } })

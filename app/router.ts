@@ -9,6 +9,8 @@ export const PLACES = [
   { name: 'build-up', title: 'Build-up' },
   { name: 'mix', title: 'Mix' },
   { name: 'days', title: 'Days' },
+  { name: 'bench', title: 'Bench' },
+  { name: 'log', title: 'Log' },
   { name: 'shelf', title: 'Shelf' },
   { name: 'prints', title: 'Prints' }
 ] as const
@@ -29,6 +31,8 @@ export const router = createRouter({
         { path: 'shelf', name: 'shelf', component: () => import('./views/ShelfView.vue') },
         { path: 'mix', name: 'mix', component: () => import('./views/MixView.vue') },
         { path: 'days', name: 'days', component: () => import('./views/DaysView.vue') },
+        { path: 'bench', name: 'bench', component: () => import('./views/StandView.vue') },
+        { path: 'log', name: 'log', component: () => import('./views/LogView.vue') },
         { path: 'prints', name: 'prints', component: () => import('./views/PrintsView.vue') }
       ]
     },

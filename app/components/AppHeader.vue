@@ -24,7 +24,7 @@ function rename(text: string): void {
 
 <template>
   <header class="top">
-    <button class="brand" aria-label="All builds" @click="go('builds')"><img src="../mark.svg" alt="" width="34" height="34" /><span>Tall Spindle</span></button>
+    <button class="brand" aria-label="All builds" @click="go('builds')"><img src="/mark.svg" alt="" width="34" height="34" /><span>Tall Spindle</span></button>
     <!-- the order of the work as a run of ledges the water steps down -->
     <nav aria-label="The order of the work">
       <button
@@ -55,13 +55,13 @@ function rename(text: string): void {
 .top { display: grid; grid-template-columns: auto auto minmax(0, 1fr); align-items: center; gap: 22px; padding: 6px 18px 0; min-height: 74px; background: linear-gradient(var(--sheet), var(--plaster)); border-bottom: 1px solid var(--line); }
 .brand { display: flex; align-items: center; gap: 8px; background: none; border: 0; cursor: pointer; font: 700 19px var(--head); padding: 4px; }
 nav { display: flex; align-self: start; padding: 6px 0 34px; }
-.ledge { border: 0; background: none; padding: 5px 11px 6px; cursor: pointer; font-weight: 550; border-bottom: 3px solid var(--line-strong); border-right: 3px solid var(--line-strong); position: relative; }
+.ledge { border: 0; background: none; padding: 5px 9px 6px; cursor: pointer; font-weight: 550; border-bottom: 3px solid var(--line-strong); border-right: 3px solid var(--line-strong); position: relative; }
 .ledge:last-child { border-right: 0; }
 .ledge:disabled { color: var(--ink-soft); opacity: 0.6; cursor: default; }
 .ledge:hover:not(:disabled, .here) { background: color-mix(in srgb, var(--shallow) 45%, transparent); }
 .ledge.here { background: var(--deep); color: var(--on-deep); border-bottom-color: var(--water); border-radius: 8px 8px 0 0; }
-.ledge[data-drop='1'] { top: 4px; } .ledge[data-drop='2'] { top: 8px; } .ledge[data-drop='3'] { top: 12px; }
-.ledge[data-drop='4'] { top: 16px; } .ledge[data-drop='5'] { top: 20px; } .ledge[data-drop='6'] { top: 24px; } .ledge[data-drop='7'] { top: 28px; }
+.ledge[data-drop='1'] { top: 3px; } .ledge[data-drop='2'] { top: 6px; } .ledge[data-drop='3'] { top: 10px; }
+.ledge[data-drop='4'] { top: 13px; } .ledge[data-drop='5'] { top: 16px; } .ledge[data-drop='6'] { top: 19px; } .ledge[data-drop='7'] { top: 22px; } .ledge[data-drop='8'] { top: 25px; } .ledge[data-drop='9'] { top: 28px; }
 .right { display: flex; align-items: center; justify-content: flex-end; gap: 8px; min-width: 0; }
 .name { flex: 0 1 230px; min-width: 60px; text-align: right; border: 1px solid transparent; background: none; font: 650 16px var(--head); padding: 5px 8px; border-radius: 3px 10px 3px 10px; text-overflow: ellipsis; }
 .name:hover, .name:focus { border-color: var(--line-strong); background: var(--sheet); }

@@ -5,7 +5,9 @@ const open = defineModel<boolean>({ required: true })
 const KEYS: [string, string][] = [
   ['Ctrl Z', 'Undo (on a Mac ⌘ Z)'],
   ['Ctrl Shift Z or Ctrl Y', 'Redo'],
-  ['Alt 1 … Alt 8', 'Builds, Ground, Water, Build-up, Mix, Days, Shelf, Prints'],
+  ['Alt 1 … Alt 9, Alt 0', 'Builds, Ground, Water, Build-up, Mix, Days, Bench, Log, Shelf, Prints'],
+  ['Any key', 'On Bench: begin, then done (a foot pedal sends some key too)'],
+  ['← →, Y, N', 'On Bench: the step before and after; ready, not yet'],
   ['Space, Enter, T', 'At the scale: jug, next, tare'],
   ['M  O  D  E  X', 'On Ground: move, outline point, dip, edge, remove'],
   ['L', 'On Ground: draw the outline afresh; Enter closes it, Esc drops it'],

@@ -5,6 +5,8 @@ import type { Plan } from '../../core/plan/derivePlan'
 import { addBuilds, emptyOldBin, isFull, listBuilds, loadBuild, saveBuild, seedOnce, setDeleted } from '../storage/builds'
 import type { BuildRow } from '../storage/db'
 import * as lifeboat from '../storage/lifeboat'
+import { emptyLog } from '../../core/log/entries'
+import { dropUnused } from '../storage/photos'
 import { hear, TAB, tell } from '../storage/tabs'
 import { sharedPlanClient } from '../workers/planClient'
 import { useHistoryStore } from './history'
@@ -70,7 +72,7 @@ export const useLibraryStore = defineStore('library', () => {
     await shelf.refresh()
     await history.refresh()
     await seedDemos()
-    void emptyOldBin()
+    void emptyOldBin().then(() => dropUnused()).catch(() => undefined)
     await refresh()
   }
 
@@ -98,7 +100,8 @@ export const useLibraryStore = defineStore('library', () => {
   }
 
   async function duplicate(row: BuildRow): Promise<void> {
-    await addBuilds([fresh(row.build, `${row.build.name.slice(0, 110)} (copy)`)])
+    // a copy is a build still to be made: what was done and seen stays with the first
+    await addBuilds([{ ...fresh(row.build, `${row.build.name.slice(0, 110)} (copy)`), log: emptyLog() }])
     await listChanged()
   }
 
@@ -143,9 +146,16 @@ export const useLibraryStore = defineStore('library', () => {
     return { added: builds.length }
   }
 
+  /** What a backup brought is shown, and remembered. */
+  async function afterRestore(): Promise<void> {
+    await shelf.refresh()
+    await history.refresh()
+    await listChanged()
+  }
+
   hear((news) => {
     if (news.tab !== TAB && (news.kind === 'listChanged' || news.kind === 'saved')) void refresh()
   })
 
-  return { kept, binned, plans, ready, rescued, problem, start, refresh, look, create, duplicate, rename, remove, restore, importText }
+  return { kept, binned, plans, ready, rescued, problem, start, refresh, look, create, duplicate, rename, remove, restore, importText, afterRestore }
 })

@@ -5,11 +5,13 @@ import { useRouter } from 'vue-router'
 import type { Build } from '../../core/build/types'
 import { writeBuild, writeBuilds } from '../../core/formats/write'
 import { MOMENT_WORDS, momentOf } from '../../core/days/moment'
+import BackupPanel from '../components/BackupPanel.vue'
 import NewBuildDialog from '../components/NewBuildDialog.vue'
 import MiniCutaway from '../drawings/MiniCutaway.vue'
 import { dayAndClock, ml } from '../format'
 import { saveFile } from '../saveFile'
 import type { BuildRow } from '../storage/db'
+import { restore } from '../storage/backup'
 import { isFull } from '../storage/builds'
 import { useBuildStore } from '../stores/build'
 import { useLibraryStore } from '../stores/library'
@@ -88,6 +90,14 @@ async function picked(event: Event): Promise<void> {
 }
 async function takeIn(file: File): Promise<void> {
   importProblem.value = ''
+  if (/\.zip$/i.test(file.name)) {
+    await attempt('Importing', async () => {
+      const done = await restore(file)
+      await library.afterRestore()
+      ElMessage({ message: `${done.added + done.replaced} builds and ${done.photos} photographs brought in.` })
+    })
+    return
+  }
   if (file.size > 40_000_000) {
     importProblem.value = `${file.name}: is ${Math.round(file.size / 1e6)} MB long; a build is at most 20 MB. Nothing was changed.`
     return
@@ -114,7 +124,7 @@ const exportAll = () => saveFile('tall-spindle-builds.json', 'application/json',
       <h1 class="grow">Builds</h1>
       <button class="tool main" data-test="new-build" @click="asking = true">New build</button>
       <button class="tool" @click="picker?.click()">Import…</button>
-      <input ref="picker" type="file" accept=".json,application/json" hidden data-test="import" @change="picked" />
+      <input ref="picker" type="file" accept=".json,.zip,application/json,application/zip" hidden data-test="import" @change="picked" />
       <button class="tool" :disabled="!library.kept.length" @click="exportAll">Export all</button>
     </div>
     <p v-if="library.problem" class="banner" role="alert">{{ library.problem }}</p>
@@ -152,6 +162,8 @@ const exportAll = () => saveFile('tall-spindle-builds.json', 'application/json',
         <span>Another base, another water</span>
       </button>
     </div>
+
+    <BackupPanel v-if="library.ready" @restored="library.afterRestore" />
 
     <section v-if="library.binned.length" class="bin">
       <button class="tool" :aria-expanded="showBin" @click="showBin = !showBin">Deleted builds ({{ library.binned.length }})</button>

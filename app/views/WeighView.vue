@@ -5,6 +5,7 @@ import type { CupClocks } from '../../core/bench/clocks'
 import { asPoured } from '../../core/bench/ratio'
 import { scaleLine } from '../../core/bench/scaleLine'
 import { inHand, weigh, weighingOf, type WeighEvent, type Weighing } from '../../core/bench/weighing'
+import { logged } from '../../core/build/workEdits'
 import { CAUTIONS } from '../../core/materials/cautions'
 import { onShelf } from '../../core/materials/shelf'
 import NumberField from '../components/NumberField.vue'
@@ -68,6 +69,14 @@ watch([() => batch.value?.aG, () => batch.value?.bG, batchId], ([a, b]) => {
     if (kept) happen({ kind: 'resumed', ...kept })
   }
 }, { immediate: true })
+
+// a cup that is weighed is written into the log, once; weighed again, anew
+watch(() => w.value.phase, (phase, before) => {
+  if (phase !== 'done' || before === 'done' || before === 'cup' || !batch.value) return
+  const { pool: where, pour, cup } = batch.value
+  const entry = { kind: 'batch' as const, id: crypto.randomUUID(), at: new Date().toISOString(), pool: where, pour, cup, aG: Math.round(w.value.aG * 1000) / 1000, bG: Math.round((w.value.bG ?? 0) * 1000) / 1000 }
+  store.edit('Weighed', (b) => logged([entry])({ ...b, log: { ...b.log, entries: b.log.entries.filter((e) => !(e.kind === 'batch' && e.pool === where && e.pour === pour && e.cup === cup)) } }))
+})
 
 // what was weighed is kept with the clocks, so that a closed tab loses neither
 watch(() => [w.value.phase, w.value.aG, w.value.bG, w.value.typed] as const, ([phase, aG, bG]) => {

@@ -1,5 +1,6 @@
 import type { Answers, Question } from '../../core/ask/ask'
 import type { Build } from '../../core/build/types'
+import type { Backup, Unpacked } from '../../core/formats/backup'
 import type { History } from '../../core/learn/history'
 import type { Material } from '../../core/materials/types'
 import type { Plan, StageName } from '../../core/plan/derivePlan'
@@ -60,3 +61,12 @@ export interface DaysRequest { build: Build; own: readonly Material[]; history: 
 export type DaysReply =
   | { kind: 'progress' | 'done'; finishMs: number | null; lowerBoundMs: number | null; order: string[] }
   | { kind: 'failed'; message: string }
+
+export interface PhotoRequest { file: File }
+export type PhotoReply = { kind: 'photo'; picture: Blob; small: Blob; width: number; height: number } | { kind: 'failed'; message: string }
+
+export type ZipRequest =
+  | { kind: 'backup'; backup: Backup; photos: Map<string, Uint8Array> }
+  | { kind: 'build'; build: Build; photos: Map<string, Uint8Array> }
+  | { kind: 'unpack'; bytes: Uint8Array }
+export type ZipReply = { kind: 'packed'; bytes: Uint8Array } | { kind: 'unpacked'; unpacked: Unpacked } | { kind: 'failed'; message: string }

@@ -4,6 +4,8 @@ import { WHITE, XYZ_WEIGHTS } from './observer'
 export type Linear = readonly [number, number, number]
 
 const TO_RGB = [[3.2404542, -1.5371385, -0.4985314], [-0.969266, 1.8760108, 0.041556], [0.0556434, -0.2040259, 1.0572252]]
+/** The other way round (IEC 61966-2-1). */
+const FROM_RGB = [[0.4124564, 0.3575761, 0.1804375], [0.2126729, 0.7151522, 0.072175], [0.0193339, 0.119192, 0.9503041]]
 const times = (rows: readonly (readonly number[])[], v: readonly number[]) => rows.map((row) => row.reduce((s, x, i) => s + x * v[i], 0))
 
 /** Weights that turn a reflectance straight into linear sRGB. */
@@ -24,6 +26,7 @@ export const hexOf = (rgb: readonly number[]): string =>
   `#${rgb.map((v) => Math.round(255 * encode(Math.min(1, Math.max(0, v)))).toString(16).padStart(2, '0')).join('')}`
 
 export const xyzOf = (reflectance: readonly number[]): number[] => times(XYZ_WEIGHTS, reflectance)
+export const xyzOfRgb = (linear: readonly number[]): number[] => times(FROM_RGB, linear)
 export const rgbOfXyz = (xyz: readonly number[]): number[] => times(TO_RGB, xyz)
 
 /**

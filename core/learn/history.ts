@@ -4,7 +4,7 @@ import { progressOf } from '../log/progress'
 import { fitOutcomes, type Fitted, type Seen } from './fit'
 
 /** How one wait turned out. */
-export interface Outcome extends Learns, Seen { build: string; buildName: string; at: string }
+export interface Outcome extends Learns, Seen { id: string; build: string; buildName: string; at: string }
 /** A lesson with where it was learned. */
 export interface Lesson { text: string; about: LessonEntry['about']; build: string; buildName: string; at: string }
 
@@ -28,7 +28,10 @@ export type Logged = Pick<Build, 'id' | 'name' | 'log'>
 
 /** Everything that builds' logs teach. */
 export function historyOf(builds: readonly Logged[], forgotten: Forgotten = {}): History {
-  return { forgotten, outcomes: builds.flatMap((b) => outcomesOf(b)).filter((o) => !(forgotten[keyOf(o)] >= o.at)), lessons: builds.flatMap((b) => entriesOf(b.log, 'lesson').map((l) => ({ text: l.text, about: l.about, build: b.id, buildName: b.name, at: l.at }))) }
+  const seen = new Set<string>()
+  // an outcome that came in twice, by a copy of a file, counts once
+  const once = (o: Outcome) => !seen.has(o.id) && seen.add(o.id) !== undefined
+  return { forgotten, outcomes: builds.flatMap((b) => outcomesOf(b)).filter((o) => !(forgotten[keyOf(o)] >= o.at) && once(o)), lessons: builds.flatMap((b) => entriesOf(b.log, 'lesson').map((l) => ({ text: l.text, about: l.about, build: b.id, buildName: b.name, at: l.at }))) }
 }
 
 export const keyOf = ({ product, what }: Learns): string => `${product}/${what}`
@@ -45,7 +48,7 @@ function outcomesOf(build: Logged): Outcome[] {
     const readyMin = Math.min(Infinity, ...own.filter((l) => l.ready).map((l) => l.min))
     const notYetMin = Math.max(0, ...own.filter((l) => !l.ready && l.min < readyMin).map((l) => l.min))
     // looked at for the first time and ready already: it says only that it took no longer
-    return [{ ...entry.learns, foretoldMin: entry.waitMin, notYetMin: Math.min(notYetMin, readyMin * (1 - LOOK_SHARE)), readyMin, build: build.id, buildName: build.name, at: entry.at }]
+    return [{ ...entry.learns, foretoldMin: entry.waitMin, notYetMin: Math.min(notYetMin, readyMin * (1 - LOOK_SHARE)), readyMin, id: entry.id, build: build.id, buildName: build.name, at: entry.at }]
   })
 }
 

@@ -1,0 +1,41 @@
+import { entriesOf } from '../../core/log/entries'
+import type { PhotoReply } from '../workers/messages'
+import { once } from '../workers/once'
+import { db, type PhotoRow } from './db'
+
+/** A larger file is no photograph from a camera or phone. */
+const LONGEST_FILE = 60_000_000
+
+/**
+ * Shrinks a photograph and keeps it.
+ *
+ * @returns its id and size
+ * @throws Error in the builder's words when it is none, or there is no room; nothing was changed
+ */
+export async function keepPhoto(build: string, file: File): Promise<{ id: string; width: number; height: number }> {
+  if (file.size > LONGEST_FILE) throw new Error(`${file.name} is ${Math.round(file.size / 1e6)} MB long; 60 MB is the most. Nothing was changed.`)
+  const worker = new Worker(new URL('../workers/photo.worker.ts', import.meta.url), { type: 'module' })
+  const { picture, small, width, height } = await once<PhotoReply>(worker, { file }, 60_000)
+  const id = crypto.randomUUID()
+  await db.photos.add({ id, build, picture, small })
+  return { id, width, height }
+}
+
+export const photo = (id: string): Promise<PhotoRow | undefined> => db.photos.get(id)
+
+/** Pictures as bytes, of those that are there. */
+export async function photoBytes(ids: readonly string[]): Promise<Map<string, Uint8Array>> {
+  const rows = await db.photos.bulkGet([...ids])
+  const found = new Map<string, Uint8Array>()
+  for (const row of rows) if (row) found.set(row.id, new Uint8Array(await row.picture.arrayBuffer()))
+  return found
+}
+
+/** Lets go of pictures that no log names any more. */
+export async function dropUnused(): Promise<void> {
+  await db.transaction('rw', db.builds, db.photos, async () => {
+    const named = new Set((await db.builds.toArray()).flatMap((row) => entriesOf(row.build.log, 'photo').map((p) => p.id)))
+    const unused = (await db.photos.toCollection().primaryKeys()).filter((id) => !named.has(id))
+    await db.photos.bulkDelete(unused)
+  })
+}

@@ -1,0 +1,81 @@
+/** A clock at the bench: it runs from wall time, so that nothing is lost while nobody looks. */
+export interface BenchClock {
+  id: string
+  name: string
+  step: string
+  /** What it measures: time that must pass, or a window that is open from the end of one to that of the other. */
+  kind: 'stir' | 'stand' | 'working' | 'window' | 'wait' | 'own'
+  startedMs: number
+  minutes: number
+  /** With a window: until when it is open, min from the start. */
+  closesMin?: number
+  /** The builder has heard it. */
+  heard: boolean
+  /** It has rung for its opening and its close so far. */
+  rung: 0 | 1 | 2
+}
+
+/** All clocks of a build, with the last moment at which they were looked at, and the step on the bench. */
+export interface BenchState {
+  clocks: BenchClock[]
+  seenMs: number
+  /** Work that was begun and is not logged yet. */
+  begun: { step: string; startedMs: number } | null
+  /** How far the computer's clock was found set back while they ran, ms; 0: never. */
+  setBackMs: number
+}
+
+export const idleBench = (): BenchState => ({ clocks: [], seenMs: 0, begun: null, setBackMs: 0 })
+
+/** A clock set back by more than this is noticed, ms: small corrections are the computer's own. */
+const NOTICED_MS = 5000
+
+/**
+ * Looks at the clocks at a moment. Where the computer's own clock went backwards since the last look, all that runs is
+ * shifted with it, so that no time that has passed is counted again.
+ */
+export function lookedAt(state: BenchState, nowMs: number): BenchState {
+  const back = state.seenMs - nowMs
+  if (state.seenMs === 0 || back <= NOTICED_MS) return { ...state, seenMs: nowMs }
+  return {
+    ...state, seenMs: nowMs, setBackMs: back,
+    clocks: state.clocks.map((c) => ({ ...c, startedMs: c.startedMs - back })),
+    begun: state.begun && { ...state.begun, startedMs: state.begun.startedMs - back }
+  }
+}
+
+/** Where a clock stands: time left until it opens or ends, then until it closes. */
+export function standOf(clock: BenchClock, nowMs: number): { phase: 'running' | 'open' | 'over'; leftMs: number; share: number } {
+  const elapsed = nowMs - clock.startedMs
+  const [opens, closes] = [clock.minutes * 60_000, (clock.closesMin ?? clock.minutes) * 60_000]
+  if (elapsed < opens) return { phase: 'running', leftMs: opens - elapsed, share: opens > 0 ? Math.max(0, elapsed / opens) : 1 }
+  if (elapsed < closes) return { phase: 'open', leftMs: closes - elapsed, share: (elapsed - opens) / Math.max(1, closes - opens) }
+  return { phase: 'over', leftMs: closes - elapsed, share: 1 }
+}
+
+/** Clocks that must ring now, and the state in which they have. */
+export function ringing(state: BenchState, nowMs: number): { state: BenchState; rang: BenchClock[] } {
+  const rang: BenchClock[] = []
+  const clocks = state.clocks.map((c) => {
+    const { phase } = standOf(c, nowMs)
+    const due = phase === 'over' ? 2 : phase === 'open' ? 1 : 0
+    if (due <= c.rung) return c
+    rang.push(c)
+    return { ...c, rung: due as 0 | 1 | 2, heard: false }
+  })
+  return rang.length > 0 ? { state: { ...state, clocks }, rang } : { state, rang }
+}
+
+/** What a clock says when it rings. */
+export function ringWords(clock: BenchClock, nowMs: number): string {
+  const { phase } = standOf(clock, nowMs)
+  if (clock.kind === 'window') return phase === 'open' ? `${clock.name}: now, the window is open` : `${clock.name}: the window is over`
+  return clock.kind === 'working' ? `${clock.name}: it no longer runs to its edges` : `${clock.name}: time is up`
+}
+
+/** "12:05", "1:02:10"; past its time with a minus before it. */
+export function clockText(ms: number): string {
+  const s = Math.abs(Math.round(ms / 1000))
+  const [h, m, rest] = [Math.floor(s / 3600), Math.floor((s % 3600) / 60), String(s % 60).padStart(2, '0')]
+  return `${ms < -500 ? '−' : ''}${h > 0 ? `${h}:${String(m).padStart(2, '0')}` : m}:${rest}`
+}
