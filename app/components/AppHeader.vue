@@ -70,5 +70,6 @@ nav { display: flex; align-self: start; padding: 6px 0 34px; }
 .tool { padding: 4px 9px; }
 .tool svg path { fill: none; stroke: currentcolor; stroke-width: 2; stroke-linecap: round; stroke-linejoin: round; }
 @media (max-width: 1200px) { .brand span { display: none; } .top { gap: 12px; padding: 6px 12px 0; } .ledge { padding: 5px 9px 6px; } }
+@media (max-width: 1000px) { .name { display: none; } .ledge { padding: 5px 6px 6px; font-size: 14px; } }
 @media (max-width: 1100px) { .saved.saved { display: none; } }
 </style>

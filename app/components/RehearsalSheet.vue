@@ -30,7 +30,7 @@ const nightMin = computed(() => 1440 - ((Math.round((run.value.nowMs - run.value
       <div class="row passing"><span>Let time pass:</span><button v-for="m in [10, 30, 120, 480]" :key="m" class="tool" :data-wait="m" @click="move({ kind: 'wait', minutes: m })">{{ duration(m) }}</button><button class="tool" data-wait="day" @click="move({ kind: 'wait', minutes: nightMin })">till tomorrow</button></div>
       <div v-if="looks.length" class="stack tight"><h2>Look at</h2><div class="row"><button v-for="s in looks" :key="s.id" class="tool" :data-look="s.id" @click="move({ kind: 'look', step: s.id })">{{ named(s.id) }}{{ named(s.id) ? ': ' : '' }}{{ s.title.toLowerCase() }}</button></div></div>
       <div class="stack tight"><h2>{{ steps.length ? 'Do' : 'All is done' }}</h2>
-        <div v-for="s in steps" :key="s.id" class="row offer" :data-offer="s.id"><button class="tool main" :data-do="s.id" @click="move({ kind: 'do', step: s.id })">{{ s.title }}</button><span class="soft small grow">{{ named(s.id) }} · {{ duration(s.handsMin) }}</span><button v-if="skippable(s)" class="tool" :data-skip="s.id" @click="move({ kind: 'skip', step: s.id })">Leave it out</button></div>
+        <div v-for="s in steps" :key="s.id" class="row offer" :data-offer="s.id"><button class="tool main" :data-do="s.id" @click="move({ kind: 'do', step: s.id })">{{ s.title }}</button><span class="soft small grow">{{ named(s.id) }}{{ named(s.id) ? ' · ' : '' }}{{ duration(s.handsMin) }}</span><button v-if="skippable(s)" class="tool" :data-skip="s.id" @click="move({ kind: 'skip', step: s.id })">Leave it out</button></div>
       </div>
     </section>
     <section class="panel pad stack">

@@ -196,6 +196,7 @@ const early = (e: Extract<LogEntry, { kind: 'step' }>) => {
 </template>
 
 <style scoped>
+.tray .tool { justify-content: center; }
 .scroll { overflow: auto; padding: 2px; }
 .scroll > * { flex: none; }
 .turn { padding: 0; }

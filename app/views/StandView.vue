@@ -131,6 +131,7 @@ function addOwn(): void {
       </section>
       <section v-if="step" class="now panel" :class="{ working: begun }" data-test="step">
         <header><span class="water">{{ waterName || 'The whole scene' }}</span><span v-if="work" class="grow when">{{ begun ? `at it for ${clockText(workedMs)}` : `${dayAndClock(work.startMs, zone)} · ${duration(minutesLeft)}` }}</span><span class="count">{{ doneCount }} done, {{ ahead.length }} to go</span><button v-if="!begun" class="tool" data-test="rehearse" @click="rehearsing = true">Rehearse</button></header>
+        <div class="words">
         <h1 data-test="step-title">{{ step.title }}</h1>
         <ul v-if="figures.length" class="figures"><li v-for="(f, i) in figures" :key="i"><span>{{ f.name }}</span><b>{{ f.value }}</b><button v-if="f.batch" class="tool" @click="router.push({ name: 'weigh', params: { id: build.id, batch: f.batch } })">Weigh it out</button></li></ul>
         <p class="how">{{ step.how }}</p>
@@ -138,6 +139,7 @@ function addOwn(): void {
         <p v-if="step.forbids" class="warn">Keep away: {{ step.forbids }}.</p>
         <p v-for="c in step.cautions" :key="c" class="warn">{{ CAUTIONS[c] }}</p>
         <p v-if="tooSoon && !begun" class="soon">By the plan not before <b>{{ dayAndClock(tooSoon, zone) }}</b>: what it waits for needs that long, or your hours are then.</p>
+        </div>
         <div class="acts">
           <button v-if="!begun" class="big main" data-test="begin" @click="begin">Begin <kbd>any key</kbd></button>
           <button v-else class="big main" data-test="done" @click="finish(true)">Done <kbd>any key</kbd></button>
@@ -167,11 +169,14 @@ function addOwn(): void {
 </template>
 
 <style scoped>
-.stand { display: grid; grid-template-columns: minmax(0, 1fr) 370px; gap: 14px; padding: 12px 18px 14px; height: 100%; min-height: 0; }
+.stand { display: grid; grid-template-columns: minmax(0, 1fr) 400px; gap: 14px; padding: 12px 18px 14px; height: 100%; min-height: 0; }
 .alone { grid-template-columns: 1fr; }
 .floor, .side { display: flex; flex-direction: column; gap: 12px; min-height: 0; overflow: auto; padding: 2px; }
 .floor > *, .side > * { flex: none; }
-.now { flex: 1 0 auto; padding: 18px 24px 20px; display: flex; flex-direction: column; gap: 12px; }
+.floor > .now { flex: 1 1 0; min-height: 420px; padding: 16px 24px 18px; display: flex; flex-direction: column; gap: 10px; }
+.words { flex: 1; min-height: 0; overflow: auto; display: flex; flex-direction: column; gap: 10px; }
+.words > * { flex: none; }
+.now header { flex: none; }
 .now.working { border: 3px solid var(--deep); }
 .now header { display: flex; gap: 14px; font-size: 17px; color: var(--ink-soft); align-items: baseline; }
 .water { font: 650 19px var(--head); color: var(--deep); }
@@ -182,7 +187,7 @@ function addOwn(): void {
 .figures b { font: 700 34px/1.1 var(--head); }
 .how { font-size: 24px; line-height: 1.38; }
 .right { font-size: 22px; border-left: 6px solid var(--moss); padding-left: 14px; }
-.warn { font-size: 17px; border-left: 6px solid var(--brass); background: var(--brass-wash); padding: 6px 12px; }
+.warn { font-size: 15.5px; border-left: 6px solid var(--brass); background: var(--brass-wash); padding: 4px 12px; }
 .soon { font-size: 18px; border-left: 6px solid var(--water); padding-left: 14px; }
 .acts, .answers { display: flex; gap: 12px; flex-wrap: wrap; margin-top: auto; padding-top: 8px; }
 .big { min-height: 74px; padding: 8px 30px; font: 650 24px var(--head); cursor: pointer; background: var(--sheet); border: 2px solid var(--line-strong); border-radius: 4px 20px 4px 20px; }
@@ -194,7 +199,8 @@ function addOwn(): void {
 .ask { padding: 18px 24px; border: 3px solid var(--brass); display: grid; gap: 8px; }
 .large { font-size: 22px; }
 .notice { background: var(--brass-wash); border-left: 5px solid var(--brass); padding: 9px 14px; }
-.picture { height: 230px; position: relative; padding: 6px; overflow: hidden; }
+.side > .picture { flex: 1 0 250px; max-height: 340px; position: relative; overflow: hidden; display: flex; flex-direction: column; padding: 4px; }
+.picture > :deep(*) { flex: 1; min-height: 0; }
 .own { flex-wrap: nowrap; gap: 6px; }
 .min { width: 92px; }
 .wait { display: flex; gap: 8px; align-items: center; flex-wrap: wrap; border-top: 1px solid var(--line); padding-top: 8px; }
