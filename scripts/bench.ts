@@ -16,6 +16,10 @@ import { fitResin } from '../core/heat/fitResin'
 import { resinKinetics } from '../core/heat/resinKinetics'
 import { THERMAL } from '../core/heat/thermal'
 import { RESINS } from '../core/materials/resins'
+import { daysStage } from '../core/days/daysStage'
+import { schedule } from '../core/days/schedule'
+import { largeProblem } from '../tests/support/largeProblem'
+import { highs, modelled, smallProblem } from '../tests/support/scheduleModel'
 import { derivePlan, finished, planner } from '../core/plan/derivePlan'
 import { stage, type Stage } from '../tests/support/browser'
 import { gridFromMesh } from '../core/scan/heightGrid'
@@ -220,6 +224,37 @@ async function coatsInBrowser(s: Stage, aimMs: number): Promise<void> {
   await context.close()
 }
 
+/** The exact schedule, against HiGHS on the same instances in the same run, and on problems of real size. */
+async function days(): Promise<void> {
+  const solver = await highs()
+  const ratios: number[] = []
+  const ours: number[] = []
+  for (let seed = 1; seed <= 60; seed++) {
+    const input = smallProblem(seed)
+    const theirs = timed(1, () => modelled(solver, input, null))
+    const mine = timed(3, () => schedule(input))
+    ratios.push(theirs / mine)
+    ours.push(mine)
+  }
+  const sorted = [...ratios].sort((a, b) => a - b)
+  line('60 small schedules, exact, each', ms(median(ours)), `HiGHS (time-indexed) takes ${median(ratios).toFixed(0)} × as long at the median, ${sorted[0].toFixed(1)} × at the least (aim: 100 ×, never below 1)`)
+  for (const name of ['1-weir-at-cobbets-race', '2-mole-at-varnsey', '3-slalom-in-the-hollin-gorge'] as const) {
+    const build = demo(name)
+    const plan = derivePlan(build)
+    const took = timed(9, () => daysStage(build, plan.steps))
+    line(`${name}: ${plan.steps.steps.length} steps scheduled`, ms(took), `${(took / 1000).toFixed(3)} × the aim of 1 s; ${plan.days.lowerBoundMs === plan.days.finishMs ? 'proven to end first' : 'not proven'}, by ${plan.days.proof?.kind}`)
+  }
+  const gaps: number[] = []
+  const before = process.memoryUsage().heapUsed
+  for (let seed = 1; seed <= 8; seed++) {
+    const ends = performance.now() + 5000
+    const found = schedule(largeProblem(seed), { nodes: 1e9, stop: () => performance.now() > ends })
+    gaps.push('problem' in found ? Infinity : 100 * (found.finishMin / found.lowerBoundMin - 1))
+  }
+  const heap = (process.memoryUsage().heapUsed - before) / 1e6
+  line('120 steps, 30 greatest waits, 5 s each: above the bound', `${median(gaps).toFixed(2)} %`, `${(median(gaps) / 3).toFixed(2)} × the aim of 3 %; worst of 8 ${Math.max(...gaps).toFixed(2)} %, heap grew by ${heap.toFixed(0)} MB`)
+}
+
 const s = await stage()
 const big = large()
 console.log(`Chromium ${s.browser.version()}, Node ${process.version}; medians\n`)
@@ -227,6 +262,7 @@ core('demo 1', demo())
 core('10 waters, 2,000 soundings', big)
 const peak = process.resourceUsage().maxRSS / 1000
 line('peak memory of the planning process', `${peak.toFixed(0)} MB`, `${(peak / (Buffer.byteLength(writeBuild(big)) / 1e6)).toFixed(0)} × the larger build file`)
+await days()
 pours()
 await water()
 buildUp()

@@ -51,7 +51,7 @@ async function suite(name, spec) {
 
 const vue = bin('vue-tsc')
 const tsc = bin('tsc')
-const SHARED = ['looks.test.ts', 'water.test.ts', 'buildup.test.ts']
+const SHARED = ['looks.test.ts', 'water.test.ts', 'buildup.test.ts', 'pours.test.ts']
 // two lanes, one for each core: whatever looks at the built app waits for the build
 const build = check('build', bin('vite'), ['build', '--logLevel', 'warn'])
 await Promise.all([
@@ -62,7 +62,7 @@ await Promise.all([
     await check('types of the app', vue, ['-p', 'tsconfig.app.json'])
     await suite('reference', ['tests/reference/**/*.test.ts'])
     await build
-    await suite('browser: every view, moving water, build-up', SHARED.map((file) => `tests/browser/${file}`))
+    await suite('browser: every view, moving water, pours, build-up', SHARED.map((file) => `tests/browser/${file}`))
   })(),
   (async () => {
     await build

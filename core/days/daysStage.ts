@@ -50,7 +50,7 @@ export function daysStage(build: Build, plan: StepsPlan, spansOf = freeSpans, ef
     const ahead = [...free, ...(hours.second ?? [])].map(([from, to]) => to - Math.max(from, minute(fromMs, true)))
     const longest = Math.max(0, ...ahead)
     const network = stepNetwork(build, plan, startMs, longest)
-    const settled = longest > 0 ? settle(build, network, hours, startMs, { ...effort, order: build.order }) : null
+    const settled = longest > 0 ? settle(build, network, hours, startMs, { ...effort, order: build.order, brief: horizon < PATIENCE }) : null
     const found = settled?.found
     const problem = found === undefined ? 'noHours' : 'problem' in found ? found.problem : null
     const longestLook = problem === 'ranOut' || problem === 'notFound' ? LAST_HORIZON : problem === 'loop' ? 0 : PATIENCE
@@ -90,13 +90,13 @@ function settle(build: Build, network: StepNetwork, hours: Hours, startMs: numbe
   const first = run(withAll(held, live), effort)
   if (!('problem' in first) || first.problem === 'loop' || (closes.size === 0 && live.length === 0)) return { found: first, unmet: [] }
   // without what the builder settled: is it the windows that closed?
-  const free = run(held, { nodes: NODES_EACH })
+  const free = run(held, { nodes: NODES_EACH, brief: true })
   const base = 'problem' in free ? network.tasks : held
   if (live.length === 0) return { found: run(base, effort), unmet: [] }
   const kept: Arrangement[] = []
   const unmet: Unmet[] = []
   for (const a of live) {
-    if (!('problem' in run(withAll(base, [...kept, a]), { nodes: NODES_EACH }))) kept.push(a)
+    if (!('problem' in run(withAll(base, [...kept, a]), { nodes: NODES_EACH, brief: true }))) kept.push(a)
     else unmet.push({ step: a.step, earliestMs: earliestOf(a.step, network, { ...hours, tasks: withAll(base, kept), links }, startMs) })
   }
   return { found: run(withAll(base, kept), effort), unmet }

@@ -12,6 +12,8 @@ export interface Effort {
   nodes: number
   /** An order of tasks that is tried first: of a plan that was taken on before. */
   order?: readonly string[]
+  /** Where there is none, it suffices to know whether tasks wait for each other in a ring: what cannot hold need not be found. */
+  brief?: boolean
   /** Asked now and then whether to give up; what was found so far is the answer. */
   stop?: () => boolean
   /** Told of every better finish (null: none yet) and every better bound, min. */
@@ -37,7 +39,7 @@ export interface Schedule {
 
 const USUAL_EFFORT: Effort = { nodes: 4000 }
 /** Nodes spent on gathering work into fewer sittings, at least. */
-const GATHER_NODES = 1500
+const GATHER_NODES = 400
 
 /**
  * The schedule that finishes first within free hours, then has the fewest sittings, then starts earliest: a
@@ -54,12 +56,12 @@ const GATHER_NODES = 1500
 export function schedule(input: ScheduleInput, effort: Effort = USUAL_EFFORT): Schedule | NoSchedule {
   const net = networkOf(input)
   const bench = benchOf(net)
-  if (inRing(bench)) return whyNone(input)
+  if (inRing(bench)) return whyNone(input, effort.brief)
   const rank = effort.order && rankOf(net.ids, effort.order)
   const told = effort.progress && ((finish: number | null, bound: number, starts: Int32Array | null) => effort.progress!(finish, bound, starts ? inOrder(net.ids, starts) : []))
   const found = optimise(bench, { nodes: effort.nodes, stop: effort.stop, progress: told, rank })
-  if (found.best === null) return found.infeasible ? whyNone(input) : { problem: 'notFound', tasks: [], links: [] }
-  const gathered = gather(bench, found.best, { nodes: Math.max(GATHER_NODES, effort.nodes / 2), stop: effort.stop })
+  if (found.best === null) return found.infeasible ? whyNone(input, effort.brief) : { problem: 'notFound', tasks: [], links: [] }
+  const gathered = gather(bench, found.best, { nodes: Math.max(GATHER_NODES, effort.nodes / 3), stop: effort.stop })
   const { starts, by } = gathered.best
   const finishMin = found.best.finishMin
   return {

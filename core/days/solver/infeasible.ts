@@ -14,13 +14,16 @@ const NODES_EACH = 400
 
 /**
  * Why there is no schedule: tasks in a ring, a task longer than any free stretch, free hours that run out, or a smallest
- * set of waits that cannot all hold (found by leaving out one after another).
+ * set of waits that cannot all hold (found by leaving out ever smaller parts of them).
+ *
+ * @param brief  whether it is a ring of tasks or anything else suffices
  */
-export function whyNone(input: ScheduleInput): NoSchedule {
+export function whyNone(input: ScheduleInput, brief = false): NoSchedule {
   const without = (keep: (link: TaskLink, i: number) => TaskLink | null): ScheduleInput => ({ ...input, links: input.links.flatMap((l, i) => keep(l, i) ?? []) })
   const least = ({ maxMin: _, ...link }: TaskLink): TaskLink => link
   const loop = ringOf(input.tasks.map((t) => t.id), input.links)
   if (loop.length > 0) return { problem: 'loop', tasks: loop, links: [] }
+  if (brief) return { problem: 'tooTight', tasks: [], links: [] }
   const net = networkOf(input)
   const homeless = input.tasks.filter((_, i) => net.starts[net.who[i]][i].length === 0)
   if (homeless.length > 0) return { problem: 'noWindow', tasks: homeless.map((t) => t.id), links: [] }
@@ -36,7 +39,12 @@ export function whyNone(input: ScheduleInput): NoSchedule {
   // leave out every link without which it stays impossible: those without a greatest wait first
   const kept = new Set(input.links.keys())
   const order = [...kept].sort((x, y) => Number(input.links[x].maxMin !== undefined) - Number(input.links[y].maxMin !== undefined))
-  for (const i of order) if (impossible(without((l, k) => (kept.has(k) && k !== i ? l : null)))) kept.delete(i)
+  for (let size = Math.ceil(order.length / 2); size >= 1; size = size === 1 ? 0 : Math.ceil(size / 2)) {
+    for (let at = 0; at < order.length; at += size) {
+      const part = new Set(order.slice(at, at + size).filter((i) => kept.has(i)))
+      if (part.size > 0 && part.size < kept.size && impossible(without((l, k) => (kept.has(k) && !part.has(k) ? l : null)))) for (const i of part) kept.delete(i)
+    }
+  }
   const links = [...kept].sort((x, y) => Number(input.links[y].maxMin !== undefined) - Number(input.links[x].maxMin !== undefined))
   const first = input.links[links[0]]
   return { problem: 'tooTight', tasks: [first.from, first.to], links }
