@@ -1,5 +1,6 @@
 import { mkdirSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
+import { encode } from 'fast-png'
 import type { Page } from 'playwright-core'
 import { DEMO_ID, openPage, stage } from '../tests/support/browser'
 
@@ -21,6 +22,47 @@ async function weighing(page: Page): Promise<void> {
   await page.waitForTimeout(1500)
 }
 
+/** The base done, the strips of the weir run: their windows and waits on the clocks, the next step begun. */
+async function atBench(page: Page): Promise<void> {
+  for (const title of ['Batten and seal the base', 'Run the strips on a release sheet']) {
+    await page.locator('[data-test="step-title"]').waitFor()
+    for (let k = 0; k < 60 && (await page.locator('[data-test="step-title"]').innerText()) !== title; k++) await page.keyboard.press('ArrowRight')
+    await page.locator('[data-test="begin"]').click()
+    await page.clock.fastForward(31 * 60_000)
+    await page.locator('[data-test="done"]').click()
+    await page.waitForTimeout(700)
+  }
+  await page.clock.fastForward(4 * 60_000)
+  await page.locator('[data-test="begin"]').click()
+  await page.clock.fastForward(3 * 60_000)
+  await page.waitForTimeout(700)
+}
+
+/** A picture of the model from above, drawn for the purpose: water between banks, white under the weir. */
+function fromAbove(): Buffer {
+  const [width, height] = [1260, 900]
+  const data = new Uint8Array(3 * width * height)
+  for (let y = 0; y < height; y++) {
+    for (let x = 0; x < width; x++) {
+      const [u, v] = [x / width, 1 - y / height]
+      const grain = 9 * Math.sin(x * 0.9 + 7 * Math.sin(y * 0.07)) * Math.sin(y * 0.8 + 5 * Math.sin(x * 0.05))
+      const shore = 0.1 + 0.03 * Math.sin(9 * v) + (v > 0.5 ? 0.05 : 0)
+      const wet = Math.min(u - shore, 1 - shore - u, v - 0.04, 0.95 - v)
+      const foam = Math.max(0, 0.5 - Math.abs(v - 0.42) * 5) * (0.6 + 0.4 * Math.sin(x * 0.11) * Math.sin(y * 0.13))
+      const colour = wet < 0 ? [132, 121, 84] : foam > 0.16 ? [236, 239, 237] : [46 + 60 * Math.max(0, 0.05 - wet), 88, 84]
+      data.set(colour.map((c) => Math.max(0, Math.min(255, c + grain))), 3 * (y * width + x))
+    }
+  }
+  return Buffer.from(encode({ width, height, data, channels: 3, depth: 8 }))
+}
+async function onTable(page: Page): Promise<void> {
+  await page.locator('[data-test="photo-file"]').setInputFiles({ name: 'From above, Sunday.png', mimeType: 'image/png', buffer: fromAbove() })
+  await page.locator('[data-entry="photo"] img').waitFor()
+  await page.locator('[data-leaf="table"]').click()
+  await page.locator('[data-handle="1"]').waitFor()
+  await page.waitForTimeout(500)
+}
+
 /** One leaf of Build-up, for one water. */
 async function leaf(page: Page, water: string, name: string): Promise<void> {
   await page.locator('[data-test="water-pick"]').selectOption(water)
@@ -37,8 +79,6 @@ const SHOTS: { name: string; path: string; build?: string; dark?: boolean; width
   { name: 'gorge', path: 'water', build: GORGE, act: async (page) => { await page.getByRole('button', { name: '⇝ The Staircase' }).click(); await page.locator('[data-leaf="run"]').click(); await page.locator('[data-leaf="white"]').click() } },
   { name: 'build-up', path: 'build-up', act: (page) => page.locator('[data-test="water-pick"]').selectOption('tailrace') },
   { name: 'heat', path: 'build-up', act: async (page) => { await page.locator('[data-leaf="heat"]').click(); await page.locator('[data-drawn="true"]').waitFor() } },
-  { name: 'colour', path: 'build-up', act: (page) => page.locator('[data-leaf="colour"]').click() },
-  { name: 'dam', path: 'build-up', act: async (page) => { await page.locator('[data-test="dam"] select').selectOption('tape-and-glue'); await page.locator('[data-leaf="dam"]').click() } },
   { name: 'coats', path: 'build-up', build: GORGE, act: (page) => leaf(page, 'rapid', 'coats') },
   { name: 'part-dark', path: 'build-up', build: MOLE, dark: true, act: (page) => leaf(page, 'seas', 'part') },
   { name: 'ways', path: 'build-up', build: MOLE, act: async (page) => { await leaf(page, 'seas', 'ways'); await page.locator('[data-test="ways"] table').waitFor() } },
@@ -47,7 +87,10 @@ const SHOTS: { name: string; path: string; build?: string; dark?: boolean; width
   { name: 'weigh', path: 'weigh/millpond-2-1', act: weighing },
   { name: 'shelf', path: 'shelf', act: async (page) => { await page.locator('[data-jar="clear-epoxy-2-1"]').click(); await page.locator('[data-test="own-bottle"]').click(); await page.locator('[data-test="fit-pot"]').waitFor() } },
   { name: 'mix', path: 'mix' },
-  { name: 'days', path: 'days' },
+  { name: 'days', path: 'days', act: (page) => page.locator('[data-test="proof"]').waitFor() },
+  { name: 'what-if', path: 'days', act: async (page) => { await page.locator('[data-leaf="what"]').click(); await page.locator('[data-test="deadline"]').fill('2026-12-30T18:00'); await page.locator('[data-test="deadline"]').press('Tab'); await page.locator('[data-test="deadline-words"]').waitFor() } },
+  { name: 'bench', path: 'bench', act: atBench },
+  { name: 'log', path: 'log', act: onTable },
   { name: 'prints', path: 'prints', build: MOLE, act: async (page) => { await page.locator('[data-template="foam"] .name').click(); await page.locator('[data-test="template-drawing"] path').first().waitFor() } }
 ]
 

@@ -4,6 +4,7 @@ import type { Build } from '../../core/build/types'
 import type { WayCompared } from '../../core/plan/compareWays'
 import { dayAndClock, duration } from '../format'
 import { useSettingsStore } from '../stores/settings'
+import { useHistoryStore } from '../stores/history'
 import { useShelfStore } from '../stores/shelf'
 import { ask } from '../workers/askClient'
 
@@ -11,6 +12,7 @@ import { ask } from '../workers/askClient'
 const props = defineProps<{ build: Build; what: string; way: string; zone: string }>()
 const emit = defineEmits<{ choose: [way: string] }>()
 const shelf = useShelfStore()
+const history = useHistoryStore()
 const settings = useSettingsStore()
 const found = shallowRef<WayCompared[]>([])
 const problem = ref('')
@@ -21,7 +23,7 @@ async function compare(): Promise<void> {
   cancel()
   working.value = true
   problem.value = ''
-  const asked = ask({ ask: 'compareWays', build: props.build, what: props.what }, shelf.own)
+  const asked = ask({ ask: 'compareWays', build: props.build, what: props.what }, shelf.own, history.without(props.build.id))
   cancel = asked.cancel
   try {
     const answer = await asked.answer

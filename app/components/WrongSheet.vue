@@ -8,6 +8,7 @@ import { measuredOf, TROUBLES, troublesOf } from '../../core/troubles/troubles'
 import { duration, number } from '../format'
 import { useBuildStore } from '../stores/build'
 import { useSettingsStore } from '../stores/settings'
+import { useHistoryStore } from '../stores/history'
 import { useShelfStore } from '../stores/shelf'
 import { ask } from '../workers/askClient'
 import How from './How.vue'
@@ -17,6 +18,7 @@ import NumberField from './NumberField.vue'
 const props = defineProps<{ build: Build; water: Water }>()
 const store = useBuildStore()
 const shelf = useShelfStore()
+const history = useHistoryStore()
 const settings = useSettingsStore()
 const list = computed(() => troublesOf(props.water.kind))
 const chosen = ref('')
@@ -40,7 +42,7 @@ watch([chosen, measured, () => props.build], async () => {
   if (!trouble.value) return
   working.value = true
   problem.value = ''
-  const asked = ask({ ask: 'repairCost', build: props.build, trouble: trouble.value.id, water: props.water.id, measured: { ...measured.value } }, shelf.own)
+  const asked = ask({ ask: 'repairCost', build: props.build, trouble: trouble.value.id, water: props.water.id, measured: { ...measured.value } }, shelf.own, history.without(props.build.id))
   cancel = asked.cancel
   try {
     const answer = await asked.answer

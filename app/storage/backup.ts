@@ -79,7 +79,7 @@ async function putBack({ backup, photos, left }: Unpacked): Promise<Restored> {
       const picture = new Blob([bytes as BlobPart], { type: 'image/jpeg' })
       const build = backup.builds.find((b) => entriesOf(b.build.log, 'photo').some((p) => p.id === id))?.build.id ?? ''
       // the small picture is the picture itself until it is wanted smaller
-      rows.push({ id, build, picture, small: picture })
+      rows.push({ id, build, keptAt: now, picture, small: picture })
     }
     await db.photos.bulkAdd(rows)
     done.photos = rows.length

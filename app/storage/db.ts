@@ -31,6 +31,8 @@ export function brought(build: Build): Build {
 export interface PhotoRow {
   id: string
   build: string
+  /** When it was put in, ms: a log may name it a moment later. */
+  keptAt: number
   picture: Blob
   small: Blob
 }

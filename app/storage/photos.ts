@@ -17,7 +17,7 @@ export async function keepPhoto(build: string, file: File): Promise<{ id: string
   const worker = new Worker(new URL('../workers/photo.worker.ts', import.meta.url), { type: 'module' })
   const { picture, small, width, height } = await once<PhotoReply>(worker, { file }, 60_000)
   const id = crypto.randomUUID()
-  await db.photos.add({ id, build, picture, small })
+  await db.photos.add({ id, build, keptAt: Date.now(), picture, small })
   return { id, width, height }
 }
 
@@ -31,11 +31,15 @@ export async function photoBytes(ids: readonly string[]): Promise<Map<string, Ui
   return found
 }
 
-/** Lets go of pictures that no log names any more. */
+/** A picture no log names is kept so long: another tab may be about to, or undo may bring its entry back. */
+const UNNAMED_MS = 7 * 24 * 3600 * 1000
+
+/** Lets go of pictures that no log has named for a while. */
 export async function dropUnused(): Promise<void> {
   await db.transaction('rw', db.builds, db.photos, async () => {
     const named = new Set((await db.builds.toArray()).flatMap((row) => entriesOf(row.build.log, 'photo').map((p) => p.id)))
-    const unused = (await db.photos.toCollection().primaryKeys()).filter((id) => !named.has(id))
+    const old = Date.now() - UNNAMED_MS
+    const unused = (await db.photos.filter((p) => !named.has(p.id) && p.keptAt < old).primaryKeys())
     await db.photos.bulkDelete(unused)
   })
 }

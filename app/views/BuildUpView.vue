@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useRoute } from 'vue-router'
 import { ElSlider } from 'element-plus'
 import 'element-plus/theme-chalk/el-slider.css'
 import 'element-plus/theme-chalk/el-tooltip.css'
@@ -65,7 +66,8 @@ const lightResin = computed(() => (pool.value ? onShelf(store.shelf, 'light-resi
 const value = (event: Event) => (event.target as HTMLSelectElement).value
 
 type Leaf = 'core' | 'coats' | 'minutes' | 'part' | 'heat' | 'light' | 'dam' | 'colour' | 'ways' | 'white' | 'wrong'
-const leaf = ref<Leaf>('core')
+const route = useRoute()
+const leaf = ref<Leaf>((route.query.leaf as Leaf | undefined) ?? 'core')
 const leaves = computed<{ id: Leaf; name: string }[]>(() => [
   { id: 'core', name: 'Layers' },
   ...(coatable.value ? [{ id: 'coats' as const, name: 'Coats' }] : []),

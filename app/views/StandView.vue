@@ -82,12 +82,18 @@ function browse(by: number): void {
 function pressed(event: KeyboardEvent): void {
   const target = event.target as HTMLElement
   if (rehearsing.value || event.repeat || event.ctrlKey || event.metaKey || event.altKey || ['INPUT', 'TEXTAREA', 'SELECT', 'SUMMARY'].includes(target.tagName)) return
-  if (['Shift', 'Control', 'Alt', 'Meta', 'Tab', 'Escape', '?', 'CapsLock', 'F5', 'F11', 'F12'].includes(event.key)) return
+  if (['Shift', 'Control', 'Alt', 'Meta', 'Tab', 'Escape', '?', 'CapsLock', 'ArrowUp', 'ArrowDown', 'F5', 'F11', 'F12'].includes(event.key)) return
   if (target.tagName === 'BUTTON' && (event.key === 'Enter' || event.key === ' ')) return
   event.preventDefault()
   if (event.key === 'ArrowRight') browse(1)
   else if (event.key === 'ArrowLeft') browse(-1)
   else if (asks.value.length > 0 && !begun.value) { if (event.key.toLowerCase() === 'y') look(asks.value[0], true); else if (event.key.toLowerCase() === 'n') look(asks.value[0], false) } else main()
+}
+
+/** What the models say of it, and what to do: on Build-up, for this water. */
+function goneWrong(): void {
+  store.selected = step.value?.water ?? ''
+  void router.push({ name: 'build-up', params: { id: build.value.id }, query: { leaf: 'wrong' } })
 }
 
 const awake = ref<'off' | 'on' | 'no'>('off')
@@ -145,9 +151,11 @@ function addOwn(): void {
           <button v-else class="big main" data-test="done" @click="finish(true)">Done <kbd>any key</kbd></button>
           <button v-if="begun && step.breakable" class="big" data-test="break-off" @click="finish(false)">Break off</button>
           <button v-if="begun" class="big quiet" @click="bench.begin(null)">Not begun after all</button>
+          <button v-if="step.water" class="big quiet" data-test="gone-wrong" @click="goneWrong">Gone wrong?</button>
           <template v-if="!begun"><button class="big quiet" :disabled="ahead.indexOf(shownId) <= 0" aria-label="The step before" @click="browse(-1)">‹</button><button class="big quiet" :disabled="ahead.indexOf(shownId) >= ahead.length - 1" aria-label="The step after" @click="browse(1)">›</button></template>
         </div>
       </section>
+      <section v-else-if="begun && plan" class="now panel"><h1>What you had begun is not in the plan any more</h1><p class="how">The way of working was changed since. It was begun {{ clockText(workedMs) }} ago.</p><div class="acts"><button class="big main" @click="bench.begin(null)">On with the plan</button></div></section>
       <section v-else-if="plan" class="now panel"><h1>{{ plan.days.work.length ? 'All is done' : 'Nothing can be planned yet' }}</h1><p class="how">{{ plan.days.work.length ? 'Clean the case, keep the dust off, and write down what you would do again.' : 'See the findings on Days.' }}</p></section>
     </div>
     <div class="side">

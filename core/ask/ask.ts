@@ -47,7 +47,7 @@ export function answer(question: Question, given: Shelf, history: History = NO_H
     case 'compareWays':
       return compareWays(question.build, question.what, given, history)
     case 'repairCost':
-      return repairCost(question.build, question.trouble, question.water, question.measured, given)
+      return repairCost(question.build, question.trouble, question.water, question.measured, given, history)
     case 'whatIf':
       return whatIf(question.build, given, history)
     case 'busyTimes':

@@ -10,6 +10,10 @@ const MINUTE_MS = 60_000
 /** Whether a zone's name is known here. @example isZone('Europe/Lisbon') // true */
 export const isZone = (zone: string): boolean => IANAZone.isValidZone(zone)
 
+/** Instants asked for before: the same evenings are laid out at every edit. */
+const asked = new Map<string, number>()
+const MOST_ASKED = 20_000
+
 /**
  * The first instant of a date at which the local clock reads a time or later. Where the clock jumps over the time in
  * spring, that is the moment of the jump; where autumn brings the time twice, it is the first.
@@ -19,6 +23,16 @@ export const isZone = (zone: string): boolean => IANAZone.isValidZone(zone)
  * @returns     ms since 1970, UTC
  */
 export function instantOf(date: string, time: string, zone: string): number {
+  const key = `${date}T${time}/${zone}`
+  const there = asked.get(key)
+  if (there !== undefined) return there
+  if (asked.size >= MOST_ASKED) asked.clear()
+  const found = lookedUp(date, time, zone)
+  asked.set(key, found)
+  return found
+}
+
+function lookedUp(date: string, time: string, zone: string): number {
   const [hour, minute] = time.split(':').map(Number)
   const day = DateTime.fromISO(date, { zone })
   if (hour === 24) return day.plus({ days: 1 }).startOf('day').toMillis()
@@ -52,10 +66,12 @@ export function freeSpans(calendar: Calendar, days: number, person: 0 | 1 = 0): 
   const { week, exceptions } = person === 0 || !calendar.second ? calendar : calendar.second
   const first = DateTime.fromISO(calendar.start, { zone })
   const startMs = first.toMillis()
+  // dates count alike in every zone: only their hours do not
+  const firstDate = DateTime.utc(first.year, first.month, first.day)
   const byDate = new Map(exceptions.map((e) => [e.date, e.free]))
   const spans: Span[] = []
   for (let i = 0; i < days; i++) {
-    const day = first.startOf('day').plus({ days: i })
+    const day = firstDate.plus({ days: i })
     const date = day.toISODate()!
     const windows: readonly FreeWindow[] = byDate.get(date) ?? week[DAYS[day.weekday - 1]] ?? []
     for (const [from, to] of windows) {

@@ -16,7 +16,7 @@ const LAST_HORIZON = 1920
 /** A calendar that offers nothing fit within so many days will not offer it later, bar a far exception. */
 const PATIENCE = 240
 /** Orders tried while the builder waits; a longer search is asked for. */
-const NODES = 1500
+const NODES = 600
 /** Orders tried for whether one settled time can be. */
 const NODES_EACH = 300
 

@@ -1,3 +1,4 @@
+import type { Calendar } from '../build/types'
 import type { DaysPlan } from '../days/plan'
 import type { Step } from '../steps/stepsStage'
 
@@ -41,7 +42,7 @@ function folded(line: string): string {
  * @param nowMs  when the file is made
  * @source RFC 5545
  */
-export function stepsCalendar(build: { id: string; name: string }, steps: readonly Step[], days: DaysPlan, nowMs: number): string {
+export function stepsCalendar(build: { id: string; name: string; calendar?: Calendar }, steps: readonly Step[], days: DaysPlan, nowMs: number): string {
   const lines = ['BEGIN:VCALENDAR', 'VERSION:2.0', 'PRODID:-//Tall Spindle//Build plan//EN', 'CALSCALE:GREGORIAN', `X-WR-CALNAME:${escaped(build.name)}`]
   const windowed = Object.fromEntries(days.windows.map((w) => [w.step, true]))
   for (const work of days.work) {
@@ -55,7 +56,7 @@ export function stepsCalendar(build: { id: string; name: string }, steps: readon
       `DTSTAMP:${stamp(nowMs)}`,
       `DTSTART:${stamp(work.startMs)}`,
       `DTEND:${stamp(work.endMs)}`,
-      `SUMMARY:${escaped(`${step.title}${part}`)}`,
+      `SUMMARY:${escaped(`${step.title}${part}${work.by === 1 && build.calendar?.second ? ` · ${build.calendar.second.name}` : ''}`)}`,
       `DESCRIPTION:${escaped(`${build.name}\n${step.how}\nRight when: ${step.right}`)}`,
       `SEQUENCE:${Math.max(0, Math.floor((nowMs - SEQUENCE_FROM_MS) / 60_000))}`,
       'BEGIN:VALARM',

@@ -119,7 +119,7 @@ describe('Build-up on the screen', function () {
     await page.locator('[data-test="taken"]').getByText('Too much white').waitFor()
     await settled(page)
     await page.getByRole('button', { name: 'Days', exact: true }).click()
-    await page.getByText('Pick and dab the white back').first().waitFor()
+    await page.locator('.agenda').getByText('Pick and dab the white back').first().waitFor()
     await page.getByRole('button', { name: 'Build-up', exact: true }).click()
     await page.locator('[data-test="water-pick"]').selectOption('rapid')
     await leaf(page, 'wrong')

@@ -264,6 +264,7 @@ describe('A builder at the bench', function () {
   it('gives up every free hour, is told, and gets the date back', async () => {
     const context = await s.profile()
     const page = await openPage(context, `${s.address}/build/${DEMO_ID}/days`)
+    await page.locator('[data-leaf="hours"]').click()
     for (const day of ['Tue', 'Thu', 'Sat', 'Sun']) {
       await page.getByLabel(`Free on ${day}`).fill('')
       await page.getByLabel(`Free on ${day}`).press('Tab')

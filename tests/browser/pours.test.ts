@@ -207,6 +207,7 @@ describe('Pours at the bench', function () {
 
   it('the room sensor and the level are read, and with the server gone typing goes on', async () => {
     const { context, page } = await open('days')
+    await page.locator('[data-leaf="hours"]').click()
     await page.locator('[data-device="room"]').click()
     await page.waitForFunction(() => { const t = [...document.querySelectorAll('label')].find((l) => l.textContent === 'Humidity'); const v = Number((document.getElementById(t!.getAttribute('for')!) as HTMLInputElement).value); return v > 55.5 && v < 60 })
     await context.route('**/devices/**', (route) => route.abort())

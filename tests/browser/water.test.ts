@@ -108,7 +108,7 @@ describe('Moving water on the screen', function () {
     const { page, said, close } = await open(GORGE)
     await choose(page, 'The Staircase')
     await page.locator('[data-leaf="run"]').click()
-    expect(await page.locator('[data-test="run"] [data-piece]').count()).to.be.at.least(5)
+    await page.locator('[data-test="run"] [data-piece]').nth(4).waitFor()
     expect(await page.locator('[data-test="jump"]').count()).to.equal(derivePlan(demo('3-slalom-in-the-hollin-gorge')).forms.reaches[0].jumps.length)
     const white = await figure(page, 'white-share')
     await page.locator('[data-leaf="white"]').click()

@@ -17,6 +17,7 @@ import { NO_HISTORY } from '../../core/learn/history'
 import { readBuild } from '../../core/formats/buildFile'
 import { writeBuild } from '../../core/formats/write'
 import { demo, fresh } from '../support/builds'
+import { largeProblem } from '../support/largeProblem'
 
 const MINUTE = 60_000
 const iso = (ms: number) => new Date(ms).toISOString()
@@ -91,6 +92,31 @@ describe('Waits, windows and hands by chance', () => {
     }
     expect(made).to.be.at.least(70)
   }).timeout(120_000)
+})
+
+describe('A longer search', () => {
+  it('tells every better finish and bound as it goes, and the plan taken on from it is found again at once', () => {
+    const input = largeProblem(4)
+    const told: { finish: number | null; bound: number; order: string[] }[] = []
+    const long = schedule(input, { nodes: 6000, progress: (finish, bound, order) => told.push({ finish, bound, order }) })
+    if ('problem' in long) throw new Error(long.problem)
+    expect(told.length).to.be.at.least(2)
+    told.slice(1).forEach((t, i) => {
+      expect(t.bound).to.be.at.least(told[i].bound)
+      expect(t.finish ?? Infinity).to.be.at.most(told[i].finish ?? Infinity)
+    })
+    const best = told.filter((t) => t.finish !== null).at(-1)!
+    expect(best.finish).to.equal(long.finishMin)
+    const taken = schedule(input, { nodes: 1200, order: best.order })
+    if ('problem' in taken) throw new Error(taken.problem)
+    expect(taken.finishMin).to.be.at.most(best.finish!)
+  })
+  it('stopped, it answers with the best so far', () => {
+    let asked = 0
+    const cut = schedule(largeProblem(5), { nodes: 1e9, stop: () => ++asked > 40 })
+    expect(cut).to.not.have.property('problem')
+    expect((cut as { lowerBoundMin: number }).lowerBoundMin).to.be.greaterThan(0)
+  })
 })
 
 describe('A plan that survives Tuesday evening', () => {

@@ -15,6 +15,8 @@ export interface Steer {
   rank?: Int32Array
   /** Earliest starts that are wanted beside those that must be. */
   holds?: Int32Array
+  /** Whether times with more work than hours are looked for: not worth it where a finish is known to be possible. */
+  hours?: false
   /** Further arcs that must hold. */
   arcs?: readonly (readonly [from: number, to: number, weight: number])[]
   /** Asked now and then whether to give up. */
@@ -84,7 +86,7 @@ export function decide(b: Bench, steer: Steer): Decided {
       stopped = true
       return 'unknown'
     }
-    if (!settle(b, depth < 6 || nodes % 4 === 0, firstArc, settled)) return 'no'
+    if (!settle(b, steer.hours !== false && (depth < 6 || nodes % 4 === 0), firstArc, settled)) return 'no'
     const conflict = nextConflict(b, steer.tightest, steer.pull)
     if (conflict === null) return 'yes'
     const keep = (saved[depth] ??= { es: new Int32Array(n), ls: new Int32Array(n), who: new Int32Array(n) })

@@ -54,7 +54,7 @@ export function gather(b: Bench, found: Best, budget: Budget): Gathered {
         const next = groups[k + later]
         if (!next) continue
         const { wanted, arcs } = putOff(b, best, groups[k], next, groups.slice(k, k + later + 2).flat(), holds)
-        const tried = decide(b, { finishMin: best.finishMin, nodes: NODES_EACH, tightest: false, pull, rank: best.starts, holds: wanted, arcs, stop: budget.stop })
+        const tried = decide(b, { finishMin: best.finishMin, nodes: NODES_EACH, tightest: false, pull, rank: best.starts, hours: false, holds: wanted, arcs, stop: budget.stop })
         spent += tried.nodes
         if (!tried.starts) continue
         const candidate: Best = { starts: tried.starts, by: tried.by!, finishMin: best.finishMin }
