@@ -81,7 +81,6 @@ const SHOTS: { name: string; path: string; build?: string; dark?: boolean; width
   { name: 'heat', path: 'build-up', act: async (page) => { await page.locator('[data-leaf="heat"]').click(); await page.locator('[data-drawn="true"]').waitFor() } },
   { name: 'coats', path: 'build-up', build: GORGE, act: (page) => leaf(page, 'rapid', 'coats') },
   { name: 'part-dark', path: 'build-up', build: MOLE, dark: true, act: (page) => leaf(page, 'seas', 'part') },
-  { name: 'ways', path: 'build-up', build: MOLE, act: async (page) => { await leaf(page, 'seas', 'ways'); await page.locator('[data-test="ways"] table').waitFor() } },
   { name: 'white', path: 'build-up', build: GORGE, act: async (page) => { await leaf(page, 'rapid', 'white'); await page.locator('[data-share="rapid"] input').fill('80'); await page.locator('[data-finding="too-white:rapid"]').waitFor() } },
   { name: 'wrong', path: 'build-up', act: async (page) => { await leaf(page, 'weir', 'wrong'); await page.locator('[data-trouble="still-white"]').click(); await page.locator('[data-test="verdict"]').waitFor() } },
   { name: 'weigh', path: 'weigh/millpond-2-1', act: weighing },

@@ -106,7 +106,7 @@ const pct = (v: number | null | undefined) => (v === null || v === undefined ? '
           <template v-if="laid"><path v-for="(l, i) in form.lines" :key="i" class="under" :d="path(l)" /><path v-for="(l, i) in form.lines" :key="`o${i}`" class="over" :d="path(l)" /></template>
           <g v-for="(h, k) in handles" :key="k" class="handle" tabindex="0" role="slider" :aria-label="`Point on the ${form.anchors[k][0]}`" :aria-valuetext="`${Math.round(h[0])}, ${Math.round(h[1])}`" :data-handle="k" @pointerdown.stop="take($event, k)" @keydown="nudge($event, k)" @click.stop>
             <circle :cx="h[0]" :cy="h[1]" :r="mine.pixels.width / 50" /><path :d="`M${h[0] - mine.pixels.width / 90} ${h[1]}h${mine.pixels.width / 45}M${h[0]} ${h[1] - mine.pixels.width / 90}v${mine.pixels.width / 45}`" />
-            <text :x="h[0]" :y="h[1] - mine.pixels.width / 36" :font-size="mine.pixels.width / 42" text-anchor="middle">{{ form.anchors[k][0] }}</text>
+            <text :x="h[0]" :y="h[1] - mine.pixels.width / 36" :style="{ fontSize: `${mine.pixels.width / 42}px` }" text-anchor="middle">{{ form.anchors[k][0] }}</text>
           </g>
         </svg>
         <figcaption>Drag the two points onto the {{ form.anchors[0][0] }} and the {{ form.anchors[1][0] }}. Click the water to pick its colour.</figcaption>
@@ -132,7 +132,7 @@ figcaption { font-size: 13px; color: var(--ink-soft); }
 .handle { cursor: grab; }
 .handle circle { fill: rgb(255 255 255 / 35%); stroke: #9c3b22; stroke-width: 3; vector-effect: non-scaling-stroke; }
 .handle path { stroke: #17221f; stroke-width: 2; vector-effect: non-scaling-stroke; }
-.handle text { fill: #17221f; stroke: #fff; stroke-width: 4; paint-order: stroke; font-weight: 650; }
+.handle text { fill: #17221f; stroke: #fff; stroke-width: 7; paint-order: stroke; font-weight: 650; }
 .swatch { display: inline-block; width: 16px; height: 16px; border: 1px solid var(--line-strong); vertical-align: -3px; border-radius: 3px; }
 .swatch.big { width: 38px; height: 28px; }
 </style>

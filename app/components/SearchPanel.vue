@@ -55,7 +55,7 @@ function take(): void {
 <template>
   <section v-if="days.finishMs || open" class="panel pad stack" data-test="proof">
     <h2>How soon at best</h2>
-    <p v-if="words.says"><b>{{ words.says }}</b>, because {{ words.because }}</p>
+    <p v-if="words.says"><b>{{ words.says }}</b><template v-if="open">; {{ words.because }}</template><template v-else>, because {{ words.because }}</template></p>
     <p v-if="days.finishMs && !open" class="mark-row"><svg width="18" height="18" viewBox="0 0 18 18" aria-hidden="true"><path d="M3 9.500L7.500 14L15 4" /></svg> Today’s plan ends just then: nothing can better it in these hours.</p>
     <template v-if="open">
       <button v-if="!running" class="tool main" data-test="search" @click="start">Search longer</button>

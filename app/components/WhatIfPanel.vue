@@ -69,7 +69,7 @@ const words = computed(() => deadlineWords(lines.value, zone.value))
         <div class="row head"><b class="grow">{{ line.title }}</b><button v-if="line.id !== 'today'" class="tool take" @click="adopt(line)">Take on</button></div>
         <p class="small soft">{{ line.what }}</p>
         <svg v-if="line.finishMs" class="bar" viewBox="0 0 100 7" preserveAspectRatio="none" aria-hidden="true"><rect width="100" height="7" class="rail" /><rect :width="bar(line.finishMs)" height="7" :class="{ sooner: today?.finishMs && line.finishMs < today.finishMs }" /></svg>
-        <p class="small told"><b>{{ line.finishMs ? dayAndClock(line.finishMs, zone) : 'no date' }}</b><template v-if="line.id !== 'today'"> {{ against(line) }}</template> · {{ line.sittings }} sittings · {{ line.money.toFixed(0) }} to buy<template v-if="line.peakC !== null"> · warmest {{ Math.round(line.peakC) }} °C</template><template v-if="line.stops"> · <b class="bad">{{ line.stops }} stopped</b></template><template v-if="line.warns > (today?.warns ?? 0)"> · {{ line.warns - today!.warns }} more to look out for</template></p>
+        <p class="small told"><b>{{ line.finishMs ? dayAndClock(line.finishMs, zone) : 'no date' }}</b><template v-if="line.id !== 'today'"> · {{ against(line) }}</template> · {{ line.sittings }} sittings · {{ line.money.toFixed(0) }} to buy<template v-if="line.peakC !== null"> · warmest {{ Math.round(line.peakC) }} °C</template><template v-if="line.stops"> · <b class="bad">{{ line.stops }} stopped</b></template><template v-if="line.warns > (today?.warns ?? 0)"> · {{ line.warns - today!.warns }} more to look out for</template></p>
       </li>
     </ol>
   </section>

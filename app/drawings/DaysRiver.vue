@@ -84,7 +84,7 @@ const everyDay = computed(() => Math.ceil(dayStarts.value.length / Math.max(1, (
       <rect v-for="(f, i) in days.free" :key="i" class="free" :x="X(f[0])" :y="TOP - 6" :width="Math.max(1, X(f[1]) - X(f[0]))" :height="height - TOP - 6" />
       <g v-for="(d, i) in dayStarts" :key="d">
         <line class="midnight" :x1="X(d)" :x2="X(d)" :y1="TOP - 6" :y2="height - 12" />
-        <g v-if="i % everyDay === 0">
+        <g v-if="i % everyDay === 0 && X(d) < width - 22">
           <text :x="X(d) + 2" :y="16" class="quiet">{{ weekdayNumber(d, days.zone).slice(0, 2) }}</text>
           <text :x="X(d) + 2" :y="31" class="figure small-figure">{{ dayNumber(d, days.zone) }}</text>
         </g>

@@ -96,7 +96,7 @@ const handles = computed(() =>
 )
 
 /** Room that the words about a fall take, px: in a narrow frame they are kept inside it. */
-const FALL_WORDS = 172
+const FALL_WORDS = 190
 const labelX = (x: number, out: number) => (out < 0 ? Math.max(FALL_WORDS, x - 8) : Math.min(width.value - FALL_WORDS, x + 8))
 
 const dragging = ref('')

@@ -1,4 +1,4 @@
-import { onBeforeUnmount, onMounted, ref, type Ref } from 'vue'
+import { onBeforeUnmount, ref, watch, type Ref } from 'vue'
 
 /** The size of an element in px, kept up to date. */
 export function useSize(element: Ref<HTMLElement | SVGElement | null>): { width: Ref<number>; height: Ref<number> } {
@@ -8,7 +8,11 @@ export function useSize(element: Ref<HTMLElement | SVGElement | null>): { width:
     width.value = entry.contentRect.width
     height.value = entry.contentRect.height
   })
-  onMounted(() => { if (element.value) observer.observe(element.value) })
+  // it may come and go with what is shown
+  watch(element, (now, before) => {
+    if (before) observer.unobserve(before)
+    if (now) observer.observe(now)
+  }, { immediate: true, flush: 'post' })
   onBeforeUnmount(() => observer.disconnect())
   return { width, height }
 }

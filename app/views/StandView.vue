@@ -9,6 +9,7 @@ import NumberField from '../components/NumberField.vue'
 import RehearsalSheet from '../components/RehearsalSheet.vue'
 import StandingClock from '../components/StandingClock.vue'
 import WaterPicture from '../components/WaterPicture.vue'
+import { useSize } from '../drawings/useSize'
 import { dayAndClock, duration } from '../format'
 import { useBenchClocks } from '../stores/benchClocks'
 import { useBuildStore } from '../stores/build'
@@ -90,6 +91,12 @@ function pressed(event: KeyboardEvent): void {
   else if (asks.value.length > 0 && !begun.value) { if (event.key.toLowerCase() === 'y') look(asks.value[0], true); else if (event.key.toLowerCase() === 'n') look(asks.value[0], false) } else main()
 }
 
+/** The drawing stands beside the words where there is room for it to be seen from afar, else under the clocks. */
+const room = ref<HTMLElement | null>(null)
+const { height: roomPx } = useSize(room)
+const roomy = computed(() => roomPx.value > 150)
+const madeApart = computed(() => step.value !== null && step.value.order >= 15 && step.value.order <= 16)
+
 /** What the models say of it, and what to do: on Build-up, for this water. */
 function goneWrong(): void {
   store.selected = step.value?.water ?? ''
@@ -145,6 +152,7 @@ function addOwn(): void {
         <p v-if="step.forbids" class="warn">Keep away: {{ step.forbids }}.</p>
         <p v-for="c in step.cautions" :key="c" class="warn">{{ CAUTIONS[c] }}</p>
         <p v-if="tooSoon && !begun" class="soon">By the plan not before <b>{{ dayAndClock(tooSoon, zone) }}</b>: what it waits for needs that long, or your hours are then.</p>
+        <div ref="room" class="room"><div v-if="plan && roomy" class="picture"><WaterPicture :build="build" :plan="plan" :water="step.water" :part="madeApart" /></div></div>
         </div>
         <div class="acts">
           <button v-if="!begun" class="big main" data-test="begin" @click="begin">Begin <kbd>any key</kbd></button>
@@ -167,7 +175,7 @@ function addOwn(): void {
         <form class="row own" @submit.prevent="addOwn"><input v-model="ownName" class="choice grow" placeholder="A clock of your own" aria-label="Name of the clock" maxlength="60" /><NumberField v-model="ownMin" class="min" label="Minutes" bare unit="min" :min="0.1" :max="5760" /><button class="tool" data-test="own-clock">Start</button></form>
         <p class="small soft">{{ awake === 'on' ? 'The screen stays awake.' : awake === 'no' ? 'This browser lets the screen sleep: set it to stay on.' : '' }}</p>
       </section>
-      <section v-if="plan && step" class="panel picture"><WaterPicture :build="build" :plan="plan" :water="step.water" :part="step.order >= 15 && step.order <= 16" /></section>
+      <section v-if="plan && step && !roomy" class="panel picture"><WaterPicture :build="build" :plan="plan" :water="step.water" :part="madeApart" /></section>
       <section v-if="waits.length" class="panel pad stack">
         <h2>Drying and curing</h2>
         <div v-for="w in waits" :key="w.step.id" class="wait" :data-wait="w.step.id"><svg width="30" height="13" aria-hidden="true"><rect width="30" height="13" :fill="`url(#state-${w.step.becomes})`" /></svg><span class="grow">{{ w.step.title }}<br /><span class="small soft">{{ w.step.becomes === 'wet' ? 'look at it' : w.step.becomes }} by {{ dayAndClock(w.readyMs, zone) }}</span></span><button class="tool" @click="look(w, true)">{{ READY[w.step.becomes ?? 'firm'][0] }}</button><button class="tool" @click="look(w, false)">{{ READY[w.step.becomes ?? 'firm'][1] }}</button></div>
@@ -207,6 +215,8 @@ function addOwn(): void {
 .ask { padding: 18px 24px; border: 3px solid var(--brass); display: grid; gap: 8px; }
 .large { font-size: 22px; }
 .notice { background: var(--brass-wash); border-left: 5px solid var(--brass); padding: 9px 14px; }
+.words > .room { flex: 1 1 0; min-height: 0; position: relative; }
+.room > .picture { position: absolute; inset: 0; display: flex; flex-direction: column; max-height: 420px; }
 .side > .picture { flex: 1 0 250px; max-height: 340px; position: relative; overflow: hidden; display: flex; flex-direction: column; padding: 4px; }
 .picture > :deep(*) { flex: 1; min-height: 0; }
 .own { flex-wrap: nowrap; gap: 6px; }
