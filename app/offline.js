@@ -1,8 +1,9 @@
 // Keeps the whole app for a shed without Wi-Fi. FILES and VERSION are put in when the app is built.
 const CACHE = `tall-spindle-${VERSION}`
 
+// a newer app waits until no tab needs the files of the older one any more
 self.addEventListener('install', (event) => {
-  event.waitUntil(caches.open(CACHE).then((cache) => cache.addAll(FILES)).then(() => self.skipWaiting()))
+  event.waitUntil(caches.open(CACHE).then((cache) => cache.addAll(FILES)))
 })
 
 self.addEventListener('activate', (event) => {

@@ -6,6 +6,7 @@ import { addBuilds, emptyOldBin, isFull, listBuilds, loadBuild, saveBuild, seedO
 import type { BuildRow } from '../storage/db'
 import * as lifeboat from '../storage/lifeboat'
 import { emptyLog } from '../../core/log/entries'
+import { askToKeep } from '../storage/backup'
 import { dropUnused } from '../storage/photos'
 import { hear, TAB, tell } from '../storage/tabs'
 import { sharedPlanClient } from '../workers/planClient'
@@ -96,6 +97,8 @@ export const useLibraryStore = defineStore('library', () => {
 
   async function create(build: Build): Promise<void> {
     await addBuilds([build])
+    // from the first build of one's own on there is something to lose
+    void askToKeep()
     await listChanged()
   }
 

@@ -10,11 +10,14 @@ import type { ScheduleInput, Task } from './solver/network'
 import { arranged, stepNetwork, stepOf, taskId, type StepNetwork } from './stepNetwork'
 
 const MINUTE_MS = 60_000
+const DAY_MS = 86_400_000
 /** Days laid out at first, and the most. */
 const FIRST_HORIZON = 60
 const LAST_HORIZON = 1920
 /** A calendar that offers nothing fit within so many days will not offer it later, bar a far exception. */
 const PATIENCE = 240
+/** Times settled further ahead than this are not planned for, days. */
+const MOST_AHEAD = 1500
 /** Orders tried while the builder waits; a longer search is asked for. */
 const NODES = 600
 /** Orders tried for whether one settled time can be. */
@@ -40,8 +43,10 @@ export function daysStage(build: Build, plan: StepsPlan, spansOf = freeSpans, ef
   }
   const minute = (ms: number, up: boolean) => (up ? Math.ceil : Math.floor)((ms - startMs) / MINUTE_MS)
   const asMinutes = (spans: readonly Span[]) => spans.map(([from, to]): [number, number] => [minute(from, true), minute(to, false)])
-  // what was begun long ago still needs days ahead of it
-  let horizon = FIRST_HORIZON + Math.max(0, Math.ceil((fromMs - startMs) / 86_400_000))
+  // what was begun long ago, or settled far ahead, still needs days after it
+  const settledMs = build.arrange.flatMap((a) => [a.at, a.notBefore]).filter((at) => at !== null).map((at) => instantOf(at.slice(0, 10), at.slice(11), calendar.zone))
+  let horizon = FIRST_HORIZON + Math.ceil(Math.max(0, Math.min(MOST_AHEAD * DAY_MS, Math.max(fromMs, ...settledMs) - startMs)) / DAY_MS)
+  const longestPatience = horizon - FIRST_HORIZON + PATIENCE
   for (;;) {
     const spans = spansOf(calendar, horizon)
     const second = calendar.second ? spansOf(calendar, horizon, 1) : []
@@ -50,10 +55,10 @@ export function daysStage(build: Build, plan: StepsPlan, spansOf = freeSpans, ef
     const ahead = [...free, ...(hours.second ?? [])].map(([from, to]) => to - Math.max(from, minute(fromMs, true)))
     const longest = Math.max(0, ...ahead)
     const network = stepNetwork(build, plan, startMs, longest)
-    const settled = longest > 0 ? settle(build, network, hours, startMs, { ...effort, order: build.order, brief: horizon < PATIENCE }) : null
+    const settled = longest > 0 ? settle(build, network, hours, startMs, { ...effort, order: build.order, brief: horizon < longestPatience }) : null
     const found = settled?.found
     const problem = found === undefined ? 'noHours' : 'problem' in found ? found.problem : null
-    const longestLook = problem === 'ranOut' || problem === 'notFound' ? LAST_HORIZON : problem === 'loop' ? 0 : PATIENCE
+    const longestLook = problem === 'ranOut' || problem === 'notFound' ? LAST_HORIZON : problem === 'loop' ? 0 : longestPatience
     if (problem !== null && horizon < longestLook) {
       horizon *= 2
       continue

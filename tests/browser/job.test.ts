@@ -214,7 +214,9 @@ describe('A builder at the bench', function () {
         // lets the drawing follow, but nothing from the worker in
         for (let tick = 0; tick < 10; tick++) await Promise.resolve()
       }
-      await new Promise((resolve) => setTimeout(resolve, 3000))
+      // as long as a busy machine takes for the last of them
+      for (let waited = 0; waited < 60 && w.planned.at(-1) !== w.asked.at(-1); waited++) await new Promise((resolve) => setTimeout(resolve, 500))
+      await new Promise((resolve) => setTimeout(resolve, 500))
       return [w.asked.slice(before[0]), w.planned.slice(before[1])]
     })
     expect(asked.length).to.equal(20)

@@ -183,6 +183,12 @@ describe('A plan that survives Tuesday evening', () => {
     expect(early.days.finish).to.equal(plan.days.finish)
     expect(early.findings[0]).to.deep.include({ id: 'unmet:finish/edges', severity: 'stop', mend: { label: 'Let the plan choose', unsettle: 'finish/edges' } })
   })
+  it('settled far ahead, beyond the days looked at first: it is kept, and all that follows comes after it', () => {
+    const far = derivePlan(settleStep('ground/paint', { at: '2027-04-10T10:15' })(build))
+    expect(far.days.unmet).to.deep.equal([])
+    expect(far.days.work.find((w) => w.step === 'ground/paint')!.start).to.equal('2027-04-10T10:15+01:00')
+    expect(far.days.finishMs).to.be.greaterThan(Date.parse('2027-04-20T00:00Z'))
+  })
   it('the builder’s own jobs fill the waits and move nothing', () => {
     const busy = addFiller('Paint the miller', 240)(addFiller('Twenty trees', 400)(build))
     const filled = derivePlan(busy)

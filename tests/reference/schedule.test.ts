@@ -8,9 +8,9 @@ describe('The schedule against a mixed-integer solver (HiGHS, time-indexed model
   let solver: Solver
   before(async () => { solver = await highs() })
 
-  it('90 small problems: the same least finish, proven, and the same ones impossible', () => {
+  it('72 small problems: the same least finish, proven, and the same ones impossible', () => {
     let [feasible, impossible, windows] = [0, 0, 0]
-    for (let seed = 1; seed <= 90; seed++) {
+    for (let seed = 1; seed <= 72; seed++) {
       const input = smallProblem(seed)
       const finish = modelled(solver, input, null)
       const found = schedule(input)
@@ -24,9 +24,9 @@ describe('The schedule against a mixed-integer solver (HiGHS, time-indexed model
       windows += input.links.filter((l) => l.maxMin !== undefined).length
       expect(found, `seed ${seed}`).to.include({ finishMin: finish, lowerBoundMin: finish, optimal: true })
     }
-    expect(feasible).to.be.at.least(60)
-    expect(impossible).to.be.at.least(5)
-    expect(windows).to.be.at.least(80)
+    expect(feasible).to.be.at.least(50)
+    expect(impossible).to.be.at.least(4)
+    expect(windows).to.be.at.least(60)
   })
   it('30 of them: as few sittings as the solver finds for that finish', () => {
     let several = 0

@@ -69,7 +69,7 @@ export function benchOf(net: Network): Bench {
 const startsOf = (b: Bench, i: number): Int32Array => b.net.starts[b.who[i]][i]
 
 /** So often may one start be moved in one go before a ring of waits that can never hold is looked for. */
-const RING_AFTER = 24
+const RING_AFTER = 64
 
 /**
  * Carries every lower and upper bound through all waits and free hours until nothing moves any more.

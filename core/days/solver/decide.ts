@@ -86,7 +86,7 @@ export function decide(b: Bench, steer: Steer): Decided {
       stopped = true
       return 'unknown'
     }
-    if (!settle(b, steer.hours !== false && (depth < 6 || nodes % 4 === 0), firstArc, settled)) return 'no'
+    if (!settle(b, steer.hours !== false && (depth < 4 || nodes % 8 === 0), firstArc, settled)) return 'no'
     const conflict = nextConflict(b, steer.tightest, steer.pull)
     if (conflict === null) return 'yes'
     const keep = (saved[depth] ??= { es: new Int32Array(n), ls: new Int32Array(n), who: new Int32Array(n) })
