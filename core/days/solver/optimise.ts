@@ -112,8 +112,8 @@ export function optimise(b: Bench, budget: Budget): Optimised {
       target = (lowerBoundMin + (best as Best).finishMin) >> 1
       continue
     }
-    improveNearby(b, best as Best, run, random, over, 8)
-    slice = Math.min(slice * 2, 200_000)
+    improveNearby(b, best as Best, run, random, over, 30)
+    slice = Math.min(Math.round(slice * 1.5), 200_000)
     // out of nodes: a bound nearer to what was found is easier to prove one way or the other
     target = target === finish - 1 ? (lowerBoundMin + (best as Best).finishMin) >> 1 : finish - 1
   }
@@ -137,10 +137,11 @@ function improveNearby(b: Bench, best: Best, run: (steer: Omit<Steer, 'stop'>) =
   let current = best
   for (let k = 0; k < times && !over(); k++) {
     const order = b.hands.filter((i) => b.net.people === 1 || b.net.who[i] !== 3).sort((x, y) => current.starts[x] - current.starts[y])
-    const many = Math.max(6, Math.round(order.length * (0.15 + 0.2 * random())))
+    const many = Math.max(6, Math.round(order.length * (0.1 + 0.3 * random())))
+    // by turns a run of tasks, and tasks here and there
     const at = Math.floor(random() * Math.max(1, order.length - many))
-    const freed = new Set(order.slice(at, at + many))
-    for (let extra = 0; extra < 4; extra++) freed.add(order[Math.floor(random() * order.length)])
+    const freed = new Set(k % 3 === 2 ? [] : order.slice(at, at + many))
+    for (let extra = 0; extra < (k % 3 === 2 ? many : 4); extra++) freed.add(order[Math.floor(random() * order.length)])
     const kept = order.filter((i) => !freed.has(i))
     const arcs: [number, number, number][] = []
     for (let x = 1; x < kept.length; x++) if (b.net.who[kept[x]] === b.net.who[kept[x - 1]]) arcs.push([kept[x - 1], kept[x], b.net.long[kept[x - 1]]])
