@@ -68,12 +68,13 @@ const seen = computed(() => (mine.value && laid.value ? waterSeen(mine.value.pix
 
 const svg = ref<SVGSVGElement | null>(null)
 const held = ref(-1)
-function spot(event: PointerEvent): Point2 {
-  const box = svg.value!.getBoundingClientRect()
-  return [((event.clientX - box.left) / box.width) * mine.value!.pixels.width, ((event.clientY - box.top) / box.height) * mine.value!.pixels.height]
+/** Where in the photograph the pointer is, whatever room is left beside it. */
+function spot(event: MouseEvent, drawing: SVGSVGElement): Point2 {
+  const at = new DOMPoint(event.clientX, event.clientY).matrixTransform(drawing.getScreenCTM()!.inverse())
+  return [at.x, at.y]
 }
 function take(event: PointerEvent, k: number): void { held.value = k; (event.currentTarget as Element).setPointerCapture(event.pointerId) }
-function move(event: PointerEvent): void { if (held.value >= 0) handles.value = handles.value.map((h, k) => (k === held.value ? spot(event) : h)) as [Point2, Point2] }
+function move(event: PointerEvent): void { if (held.value >= 0) handles.value = handles.value.map((h, k) => (k === held.value ? spot(event, svg.value!) : h)) as [Point2, Point2] }
 function nudge(event: KeyboardEvent, k: number): void {
   const by = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }[event.key]
   if (!by) return
@@ -84,8 +85,9 @@ function nudge(event: KeyboardEvent, k: number): void {
 const picked = ref('')
 const pick = (event: MouseEvent, from: Laid | null) => {
   if (!from || held.value >= 0) return
-  const box = (event.currentTarget as Element).getBoundingClientRect()
-  picked.value = colourAt(from.pixels, ((event.clientX - box.left) / box.width) * from.pixels.width, ((event.clientY - box.top) / box.height) * from.pixels.height)
+  const [x, y] = spot(event, event.currentTarget as SVGSVGElement)
+  if (x < 0 || y < 0 || x >= from.pixels.width || y >= from.pixels.height) return
+  picked.value = colourAt(from.pixels, x, y)
 }
 const deepest = computed(() => props.plan.stacks.pools.find((p) => p.colours)?.colours?.deepest.colour ?? null)
 const pct = (v: number | null | undefined) => (v === null || v === undefined ? '–' : `${Math.round(v)} %`)
@@ -125,7 +127,7 @@ const pct = (v: number | null | undefined) => (v === null || v === undefined ? '
 .table { display: grid; gap: 10px; }
 .table.two { grid-template-columns: 1fr 1fr; }
 figure { margin: 0; }
-figure svg { width: 100%; max-height: 460px; background: var(--sunk); display: block; cursor: crosshair; touch-action: none; }
+figure svg { width: 100%; max-height: 400px; background: var(--sunk); display: block; cursor: crosshair; touch-action: none; }
 figcaption { font-size: 13px; color: var(--ink-soft); }
 .under { fill: none; stroke: #fff; stroke-width: 5; vector-effect: non-scaling-stroke; opacity: 0.8; }
 .over { fill: none; stroke: #9c3b22; stroke-width: 2; vector-effect: non-scaling-stroke; }

@@ -1,6 +1,6 @@
 import Dexie, { type EntityTable, type Transaction } from 'dexie'
 import type { Build } from '../../core/build/types'
-import { migrated } from '../../core/formats/migrations'
+import { CURRENT_VERSION, migrated } from '../../core/formats/migrations'
 import type { Material } from '../../core/materials/types'
 
 /** A build as it is kept: with a revision that grows by one at every save, so that two tabs can't overwrite each other. */
@@ -36,6 +36,9 @@ export interface PhotoRow {
   picture: Blob
   small: Blob
 }
+
+/** A build that a newer app has written: it is left as it is. */
+export const tooNew = (build: Build): boolean => (build.version as number) > CURRENT_VERSION
 
 export interface FactRow {
   key: string

@@ -1,7 +1,7 @@
 import { entriesOf } from '../../core/log/entries'
 import type { PhotoReply } from '../workers/messages'
 import { once } from '../workers/once'
-import { db, type PhotoRow } from './db'
+import { db, tooNew, type PhotoRow } from './db'
 
 /** A larger file is no photograph from a camera or phone. */
 const LONGEST_FILE = 60_000_000
@@ -37,7 +37,9 @@ const UNNAMED_MS = 7 * 24 * 3600 * 1000
 /** Lets go of pictures that no log has named for a while. */
 export async function dropUnused(): Promise<void> {
   await db.transaction('rw', db.builds, db.photos, async () => {
-    const named = new Set((await db.builds.toArray()).flatMap((row) => entriesOf(row.build.log, 'photo').map((p) => p.id)))
+    // what a newer app has written may name pictures in ways unknown here
+    if (await db.builds.filter((row) => tooNew(row.build)).count()) return
+    const named = new Set((await db.builds.toArray()).flatMap((row) => (row.build.log?.entries ? entriesOf(row.build.log, 'photo').map((p) => p.id) : [])))
     const old = Date.now() - UNNAMED_MS
     const unused = (await db.photos.filter((p) => !named.has(p.id) && p.keptAt < old).primaryKeys())
     await db.photos.bulkDelete(unused)

@@ -5,6 +5,7 @@ import type { Edit } from '../../core/build/edits'
 import type { Build, Pool } from '../../core/build/types'
 import type { Plan } from '../../core/plan/derivePlan'
 import { isFull, loadBuild, saveBuild } from '../storage/builds'
+import { tooNew } from '../storage/db'
 import * as lifeboat from '../storage/lifeboat'
 import { hear, tell, TAB } from '../storage/tabs'
 import { sharedPlanClient } from '../workers/planClient'
@@ -174,7 +175,7 @@ export const useBuildStore = defineStore('build', () => {
     if (build.value?.id === id) return true
     await save()
     const row = await loadBuild(id)
-    missing.value = !row || row.deletedAt !== null
+    missing.value = !row || row.deletedAt !== null || tooNew(row.build)
     if (!row || missing.value) {
       build.value = null
       return false

@@ -3,7 +3,7 @@ import { ref, shallowRef } from 'vue'
 import type { Build } from '../../core/build/types'
 import type { Plan } from '../../core/plan/derivePlan'
 import { addBuilds, emptyOldBin, isFull, listBuilds, loadBuild, saveBuild, seedOnce, setDeleted } from '../storage/builds'
-import type { BuildRow } from '../storage/db'
+import { tooNew, type BuildRow } from '../storage/db'
 import * as lifeboat from '../storage/lifeboat'
 import { emptyLog } from '../../core/log/entries'
 import { askToKeep } from '../storage/backup'
@@ -17,6 +17,8 @@ import { useShelfStore } from './shelf'
 export const useLibraryStore = defineStore('library', () => {
   const kept = shallowRef<BuildRow[]>([])
   const binned = shallowRef<BuildRow[]>([])
+  /** Names of builds that a newer app has written: they are left as they are. */
+  const newer = shallowRef<string[]>([])
   const plans = shallowRef<Record<string, Plan>>({})
   const ready = ref(false)
   const rescued = ref(0)
@@ -28,9 +30,10 @@ export const useLibraryStore = defineStore('library', () => {
   async function refresh(): Promise<void> {
     try {
       const lists = await listBuilds()
-      kept.value = lists.kept
+      kept.value = lists.kept.filter((r) => !tooNew(r.build))
+      newer.value = lists.kept.filter((r) => tooNew(r.build)).map((r) => r.name)
       binned.value = lists.binned
-      history.took(lists.kept.map((r) => r.build))
+      history.took(kept.value.map((r) => r.build))
       planCards()
     } catch (error) {
       problem.value = `The browser’s store cannot be read: ${error instanceof Error ? error.message : String(error)}`
@@ -160,5 +163,5 @@ export const useLibraryStore = defineStore('library', () => {
     if (news.tab !== TAB && (news.kind === 'listChanged' || news.kind === 'saved')) void refresh()
   })
 
-  return { kept, binned, plans, ready, rescued, problem, start, refresh, look, create, duplicate, rename, remove, restore, importText, afterRestore }
+  return { kept, binned, newer, plans, ready, rescued, problem, start, refresh, look, create, duplicate, rename, remove, restore, importText, afterRestore }
 })

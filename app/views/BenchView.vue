@@ -48,7 +48,7 @@ function exportNow(): void {
     <div v-if="store.planProblem" class="notice bad no-print" role="alert">The plan could not be worked out: {{ store.planProblem }}. Undo the last edit, or export the build and tell us.</div>
     <div v-if="store.missing && !opening" class="gone stack">
       <h1>That build is not in this browser</h1>
-      <p>It may have been deleted, or made in another browser. Deleted builds can be fetched back on Builds.</p>
+      <p>It may have been deleted, made in another browser, or kept by a newer Tall Spindle. Deleted builds can be fetched back on Builds.</p>
       <button class="tool main" @click="router.push('/')">To all builds</button>
     </div>
     <div v-else-if="store.build" class="view"><p v-if="!store.plan && !store.planProblem" class="working" role="status">Working it out: ground, heat, days…</p><RouterView /></div>

@@ -129,6 +129,7 @@ const exportAll = () => saveFile('tall-spindle-builds.json', 'application/json',
     </div>
     <p v-if="library.problem" class="banner" role="alert">{{ library.problem }}</p>
     <p v-if="store.build && (store.saveState === 'full' || store.saveState === 'failed')" class="banner" role="alert" data-test="unsaved"><span class="grow">“{{ store.build.name }}” could not be saved and is still open. Export it, or make room by deleting what you no longer need.</span> <button class="tool" @click="open(store.build.id)">Back to it</button> <button class="tool" @click="saveFile(`${store.build.name}.json`, 'application/json', writeBuild(store.build))">Export JSON</button></p>
+    <p v-if="library.newer.length" class="banner calm" role="alert" data-test="newer">{{ library.newer.map((n) => `“${n}”`).join(', ') }} {{ library.newer.length === 1 ? 'was' : 'were' }} kept by a newer Tall Spindle and {{ library.newer.length === 1 ? 'is' : 'are' }} left as {{ library.newer.length === 1 ? 'it is' : 'they are' }}. Open {{ library.newer.length === 1 ? 'it' : 'them' }} with that one.</p>
     <p v-if="importProblem" class="banner" role="alert" data-test="import-problem"><span class="grow">{{ importProblem }}</span> <button class="tool" @click="importProblem = ''">All right</button></p>
     <p v-if="lastGone" class="banner calm" role="status"><span class="grow">“{{ lastGone.name }}” is deleted.</span> <button class="tool" data-test="undo-delete" @click="fetchBack(lastGone)">Undo</button> <button class="tool" @click="lastGone = null">Leave it deleted</button></p>
 

@@ -222,6 +222,7 @@ function addOwn(): void {
 .own { flex-wrap: nowrap; gap: 6px; }
 .min { width: 92px; }
 .wait { display: flex; gap: 8px; align-items: center; flex-wrap: wrap; border-top: 1px solid var(--line); padding-top: 8px; }
+.wait .grow { flex: 1 1 240px; }
 .wait svg { border: 1px solid var(--line-strong); }
 @media (max-width: 1000px) { .stand { grid-template-columns: 1fr; overflow: auto; } .floor, .side { overflow: visible; } }
 </style>

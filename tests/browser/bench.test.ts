@@ -226,6 +226,10 @@ describe('At the bench', function () {
     await page.mouse.down()
     await page.mouse.move(svg.x + svg.width * 0.46, svg.y + svg.height * 0.85, { steps: 4 })
     await page.mouse.up()
+    // the point lies where it was let go of
+    const dropped = (await page.locator('[data-handle="1"] circle').boundingBox())!
+    expect(dropped.x + dropped.width / 2).to.be.closeTo(svg.x + svg.width * 0.46, 2)
+    expect(dropped.y + dropped.height / 2).to.be.closeTo(svg.y + svg.height * 0.85, 2)
     await page.waitForFunction(() => Number(document.querySelector('[data-test="lt-white"]')?.textContent?.replace(/\D/g, '')) < 12)
     await page.mouse.click(svg.x + svg.width * 0.3, svg.y + svg.height * 0.3)
     const picked = /#([0-9a-f]{6})/.exec(await page.locator('[data-test="lt-picked"]').innerText())![1]

@@ -22,8 +22,11 @@ describe('Nothing is lost', function () {
   it('a tab closed in mid-edit brings its last keystroke back', async () => {
     const context = await s.profile()
     const page = await openPage(context, water(), false)
+    // nobody opens it again in the same instant: a busy browser writes down what a closing tab left
+    const aMoment = () => new Promise((resolve) => setTimeout(resolve, 1000))
     await level(page).fill('47.3')
     await page.close()
+    await aMoment()
     const again = await openPage(context, water(), false)
     await level(again).waitFor()
     expect(await level(again).inputValue()).to.equal('47.3')
@@ -33,8 +36,7 @@ describe('Nothing is lost', function () {
     })
     await level(again).fill('44.4')
     await again.close({ runBeforeUnload: false })
-    // nobody opens it again in the same instant: a busy browser writes down what a closing tab left
-    await new Promise((resolve) => setTimeout(resolve, 1000))
+    await aMoment()
     const third = await openPage(context, water(), false)
     await level(third).waitFor()
     expect(await level(third).inputValue()).to.equal('44.4')
@@ -69,6 +71,32 @@ describe('Nothing is lost', function () {
     await page.reload()
     await level(page).waitFor()
     expect(await level(page).inputValue()).to.equal('48')
+    await context.close()
+  })
+
+  it('what a newer app has kept is left as it is, and said', async () => {
+    const context = await s.profile()
+    const page = await openPage(context, s.address, false)
+    await page.locator('.card .title').first().waitFor()
+    await page.evaluate(() => new Promise<void>((resolve, reject) => {
+      const request = indexedDB.open('tall-spindle')
+      request.onsuccess = () => {
+        const write = request.result.transaction('builds', 'readwrite')
+        write.objectStore('builds').put({ id: 'later', name: 'From later', revision: 3, changedAt: 9e12, deletedAt: null, build: { format: 'tall-spindle-build', version: 99, id: 'later', name: 'From later', tides: [1, 2] } })
+        write.oncomplete = () => { request.result.close(); resolve() }
+        write.onerror = () => reject(new Error('not written'))
+      }
+    }))
+    await page.goto(`${s.address}/build/later/water`)
+    await page.getByText('kept by a newer Tall Spindle').waitFor()
+    await page.goto(s.address)
+    await page.locator('[data-test="newer"]').filter({ hasText: '“From later” was kept by a newer Tall Spindle' }).waitFor()
+    expect(await cards(page)).to.deep.equal(["Weir at Cobbet's Race"])
+    const kept = await page.evaluate(() => new Promise<unknown>((resolve) => {
+      const request = indexedDB.open('tall-spindle')
+      request.onsuccess = () => { const get = request.result.transaction('builds').objectStore('builds').get('later'); get.onsuccess = () => { request.result.close(); resolve(get.result) } }
+    }))
+    expect(kept).to.deep.include({ revision: 3, build: { format: 'tall-spindle-build', version: 99, id: 'later', name: 'From later', tides: [1, 2] } })
     await context.close()
   })
 

@@ -54,6 +54,19 @@ describe('The command line', function () {
     })
   })
 
+  it('schedule gives every piece of work and why none can end sooner; what cannot be leaves with 2 and names it', async () => {
+    const none = { ...demo(), calendar: { ...demo().calendar, week: { mon: [], tue: [['19:00', '19:40']], wed: [], thu: [], fri: [], sat: [], sun: [] }, exceptions: [] } }
+    const [good, tight, small] = await Promise.all([
+      spindle('schedule', demoFile), spindle('schedule', file('tight.json', JSON.stringify(none))),
+      spindle('calc', 'schedule', '{"free":[[0,1000]],"tasks":[{"id":"pour","handsMin":20},{"id":"undam","handsMin":10},{"id":"strips","handsMin":60}],"links":[{"from":"pour","to":"undam","minMin":300}]}')
+    ])
+    expect(good).to.include({ code: 0, err: '' })
+    expect(JSON.parse(good.out)).to.deep.include({ finish: '2026-12-31T21:06+00:00', lowerBound: '2026-12-31T21:06+00:00', optimal: true })
+    expect(tight).to.include({ code: 2, out: '' })
+    expect(tight.err.trim()).to.match(/^calendar: .+ → .+ \(\d+ to \d+ min\)\]$/).and.not.include('\n')
+    expect(JSON.parse(small.out)).to.deep.include({ starts: { pour: 0, undam: 320, strips: 20 }, finishMin: 330, lowerBoundMin: 330, optimal: true, sittings: 2 })
+  })
+
   it('plan gives every form, the white map as plain numbers, and the list of templates', async () => {
     const gorge = await spindle('plan', fileURLToPath(new URL('../../demo/3-slalom-in-the-hollin-gorge.json', import.meta.url)))
     expect(gorge).to.include({ code: 0, err: '' })
