@@ -4,7 +4,7 @@ import { encode } from 'fast-png'
 import type { Page } from 'playwright-core'
 import { DEMO_ID, openPage, stage } from '../tests/support/browser'
 
-/** npm run shots: one picture of each main view, from the demo build, at a fixed moment. */
+/** npm run shots: one picture of each main view, from the demo build, at a fixed moment; with names, only of those. */
 const folder = fileURLToPath(new URL('../docs/screenshots/', import.meta.url))
 mkdirSync(folder, { recursive: true })
 
@@ -94,7 +94,8 @@ const SHOTS: { name: string; path: string; build?: string; dark?: boolean; width
 ]
 
 const s = await stage()
-for (const { name, path, build = DEMO_ID, dark = false, width = 1280, height = 800, act } of SHOTS) {
+const wanted = process.argv.slice(2)
+for (const { name, path, build = DEMO_ID, dark = false, width = 1280, height = 800, act } of SHOTS.filter((shot) => wanted.length === 0 || wanted.includes(shot.name))) {
   const context = await s.profile({ width, height, dark })
   const page = await openPage(context, s.address)
   await page.locator('.card svg .water').nth(2).waitFor()
