@@ -36,7 +36,7 @@ const items = computed(() => {
     const pours = p.stacks.pools.find((s) => s.id === water.id)?.layers.length ?? 0
     if (!ground?.measured) return { id: water.id, name: water.name, text: 'not measured' }
     if (water.way === 'paper-skin' || water.way === 'gloss-gel') return { id: water.id, name: water.name, text: `${cm2(ground.areaMm2)} · ${laid(water, 0)}` }
-    return { id: water.id, name: water.name, text: `${ml(ground.volumeMl)} · ${laid(water, pours)} · ${mass?.problem ? 'cannot be mixed' : grams(mass?.totalG ?? p.amounts.sizes.waters[water.id]?.lightG ?? 0)}` }
+    return { id: water.id, name: water.name, text: `${ml(ground.volumeMl)} · ${laid(water, pours)} · ${mass?.problem ? 'cannot be mixed' : grams(mass?.totalG ?? p.amounts.sizes.waters[water.id]?.lightG ?? 0)}${store.build!.copies > 1 ? ` for ${store.build!.copies}` : ''}` }
   })
 })
 const whiteOf = (id: string) => `${Math.round(plan.value?.forms.white.waters.find((w) => w.water === id)?.sharePct ?? 0)} %`

@@ -82,6 +82,7 @@ const everyDay = computed(() => Math.ceil(dayStarts.value.length / Math.max(1, (
   <div ref="frame" class="river">
     <svg v-if="width > 0" ref="svg" :viewBox="`0 0 ${width} ${height}`" :height="height" role="img" aria-label="Steps and waits over the days">
       <rect v-for="(f, i) in days.free" :key="i" class="free" :x="X(f[0])" :y="TOP - 6" :width="Math.max(1, X(f[1]) - X(f[0]))" :height="height - TOP - 6" />
+      <rect v-for="(f, i) in days.freeSecond.filter((x) => x[0] < to)" :key="`s${i}`" class="free second" :x="X(f[0])" :y="TOP - 6" :width="Math.max(1, X(Math.min(to, f[1])) - X(f[0]))" :height="height - TOP - 6" />
       <g v-for="(d, i) in dayStarts" :key="d">
         <line class="midnight" :x1="X(d)" :x2="X(d)" :y1="TOP - 6" :y2="height - 12" />
         <g v-if="i % everyDay === 0 && X(d) < width - 22">
@@ -120,6 +121,7 @@ const everyDay = computed(() => Math.ceil(dayStarts.value.length / Math.max(1, (
 .river { width: 100%; overflow: hidden; }
 svg { width: 100%; display: block; }
 .free { fill: var(--brass-wash); }
+.free.second { fill: none; stroke: var(--brass); stroke-dasharray: 2 3; }
 .midnight { stroke: var(--line); stroke-width: 0.7; }
 .bank { stroke: var(--line-strong); }
 .lane { font-weight: 600; }

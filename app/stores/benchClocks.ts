@@ -72,7 +72,7 @@ export const useBenchClocks = defineStore('benchClocks', () => {
   window.setInterval(tick, 500)
 
   const clocks = computed(() => [...state.value.clocks].sort((a, b) => a.startedMs + a.minutes * 60_000 - b.startedMs - b.minutes * 60_000))
-  const add = (added: readonly Omit<BenchClock, 'id' | 'heard' | 'rung'>[]) => put({ ...state.value, clocks: [...state.value.clocks, ...added.map((c): BenchClock => ({ ...c, id: crypto.randomUUID(), heard: false, rung: 0 }))] })
+  const add = (added: readonly Omit<BenchClock, 'id' | 'rung'>[]) => put({ ...state.value, clocks: [...state.value.clocks, ...added.map((c): BenchClock => ({ ...c, id: crypto.randomUUID(), rung: 0 }))] })
   const remove = (match: (clock: BenchClock) => boolean) => put({ ...state.value, clocks: state.value.clocks.filter((c) => !match(c)) })
   const begin = (step: string | null) => put({ ...state.value, begun: step === null ? null : { step, startedMs: Date.now() } })
   const heedSetBack = () => put({ ...state.value, setBackMs: 0 })

@@ -72,7 +72,7 @@ function chainWords(link: ChainLink): string {
         <p v-if="days?.finishMs" class="legend small">
           <span class="peg"></span>work <span class="peg red"></span>work the date hangs on
           <span v-for="s in ['wet', 'workable', 'firm', 'clear']" :key="s" class="state"><svg width="30" height="13" aria-hidden="true"><rect width="30" height="13" :fill="`url(#state-${s})`" /></svg> until {{ s === 'wet' ? 'looked at' : s }}</span>
-          <span class="band"></span>your free hours <span class="soft">· drag work to another time, the rest follows</span>
+          <span class="band"></span>your free hours<template v-if="build.calendar.second"> <span class="band dashed"></span>{{ build.calendar.second.name }}</template> <span class="soft">· drag work to another time, the rest follows</span>
         </p>
       </section>
       <section v-if="plan && !sittings.length" class="panel pad"><h2>In the order of the trade</h2><StepList :steps="plan.steps.steps" /></section>
@@ -137,6 +137,7 @@ function chainWords(link: ChainLink): string {
 .scroll { overflow: auto; padding: 2px; }
 .scroll > section { flex: none; }
 .legend { display: flex; gap: 6px 8px; align-items: center; flex-wrap: wrap; }
+.band.dashed { background: none; border: 1px dashed var(--brass); }
 .legend svg, .wait svg { border: 1px solid var(--line-strong); vertical-align: -2px; }
 .state { margin-left: 6px; }
 .peg { width: 5px; height: 15px; background: var(--ink); display: inline-block; }

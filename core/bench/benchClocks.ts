@@ -9,8 +9,6 @@ export interface BenchClock {
   minutes: number
   /** With a window: until when it is open, min from the start. */
   closesMin?: number
-  /** The builder has heard it. */
-  heard: boolean
   /** It has rung for its opening and its close so far. */
   rung: 0 | 1 | 2
 }
@@ -61,7 +59,7 @@ export function ringing(state: BenchState, nowMs: number): { state: BenchState; 
     const due = phase === 'over' ? 2 : phase === 'open' ? 1 : 0
     if (due <= c.rung) return c
     rang.push(c)
-    return { ...c, rung: due as 0 | 1 | 2, heard: false }
+    return { ...c, rung: due as 0 | 1 | 2 }
   })
   return rang.length > 0 ? { state: { ...state, clocks }, rang } : { state, rang }
 }

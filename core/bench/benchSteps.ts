@@ -82,7 +82,7 @@ export function clocksDuring(build: Build, plan: Plan, shelf: Shelf, step: Step)
 const LONGEST_CLOCK_MIN = 36 * 60
 
 /** Clocks that start when a step is done: windows of what must follow, and until it can be looked at. */
-export function clocksAfter(plan: Plan, step: Step, endMs: number): Omit<BenchClock, 'id' | 'heard' | 'rung'>[] {
+export function clocksAfter(plan: Plan, step: Step, endMs: number): Omit<BenchClock, 'id' | 'rung'>[] {
   const title = (id: string) => plan.steps.steps.find((s) => s.id === id)?.title ?? id
   const windows = plan.steps.links.filter((l) => l.from === step.id && l.hard && l.maxMin !== undefined).map((l) => ({ name: title(l.to), step: l.to, kind: 'window' as const, startedMs: endMs, minutes: l.minMin, closesMin: l.maxMin! }))
   const wait = step.becomes && step.waitMin > 0 && step.waitMin <= LONGEST_CLOCK_MIN && windows.every((w) => w.minutes !== step.waitMin) ? [{ name: `${step.title}: ${step.becomes === 'wet' ? 'look at it' : step.becomes}`, step: step.id, kind: 'wait' as const, startedMs: endMs, minutes: step.waitMin }] : []

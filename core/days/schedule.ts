@@ -62,6 +62,9 @@ export function schedule(input: ScheduleInput, effort: Effort = USUAL_EFFORT): S
   const found = optimise(bench, { nodes: effort.nodes, stop: effort.stop, progress: told, rank })
   if (found.best === null) return found.infeasible ? whyNone(input, effort.brief) : { problem: 'notFound', tasks: [], links: [] }
   const gathered = gather(bench, found.best, { nodes: Math.max(GATHER_NODES, effort.nodes / 3), stop: effort.stop })
+  // a second pair of hands that brings the finish no nearer is not called in for fewer sittings of each
+  const alone = input.second && gathered.sittings > 1 && input.tasks.every((t) => t.by !== 1) ? schedule({ ...input, second: undefined }, { ...effort, brief: true, progress: undefined }) : null
+  if (alone && !('problem' in alone) && alone.finishMin <= found.best.finishMin && alone.sittings < gathered.sittings) return { ...alone, lowerBoundMin: found.lowerBoundMin, optimal: found.lowerBoundMin === alone.finishMin, proof: proofOf(bench, alone.finishMin, found.lowerBoundMin, found.nodes) }
   const { starts, by } = gathered.best
   const finishMin = found.best.finishMin
   return {

@@ -27,8 +27,6 @@ export interface Optimised {
   infeasible: boolean
   /** Nodes opened in all. */
   nodes: number
-  /** Bound by the waits and the hours alone, before any order was decided. */
-  rootBoundMin: number
 }
 
 /** The last end among starts. */
@@ -74,25 +72,24 @@ export function optimise(b: Bench, budget: Budget): Optimised {
   }
   let lowerBoundMin = 0
   reset(b, horizon)
-  if (!settle(b, true)) return { best: null, lowerBoundMin: 0, infeasible: true, nodes: 1, rootBoundMin: 0 }
+  if (!settle(b, true)) return { best: null, lowerBoundMin: 0, infeasible: true, nodes: 1 }
   lowerBoundMin = finishOf(long, b.es)
-  const rootBoundMin = lowerBoundMin
 
   if (budget.rank) run({ finishMin: horizon, nodes: DIVE_NODES * size + 40, tightest: false, pull: none, rank: budget.rank })
   for (let k = 0; k < DIVES.length && !over() && (best as Best | null)?.finishMin !== lowerBoundMin; k++) {
     // a finish near the bound steers a dive better than one far away
     const finishMin = Math.min((best as Best | null)?.finishMin ?? horizon, Math.round(lowerBoundMin * DIVES[k]))
     const { verdict } = run({ finishMin, nodes: DIVE_NODES * size + 40, tightest: k % 2 === 0, pull: none })
-    if (verdict === 'no' && finishMin >= horizon) return { best: null, lowerBoundMin, infeasible: true, nodes: spent, rootBoundMin }
+    if (verdict === 'no' && finishMin >= horizon) return { best: null, lowerBoundMin, infeasible: true, nodes: spent }
   }
   // great waits can make even a first schedule hard: longer tries, steered elsewhere each time
   for (let tries = 1; best === null && !over(); tries++) {
     const pull = Float64Array.from({ length: size }, () => (random() - 0.5) * 60 * tries)
     const finishMin = tries % 3 === 0 ? horizon : Math.min(horizon, Math.round(lowerBoundMin * (1 + 0.25 * tries)))
     const { verdict } = run({ finishMin, nodes: 20 * size * tries, tightest: tries % 4 !== 1, pull })
-    if (verdict === 'no' && finishMin >= horizon) return { best: null, lowerBoundMin, infeasible: true, nodes: spent, rootBoundMin }
+    if (verdict === 'no' && finishMin >= horizon) return { best: null, lowerBoundMin, infeasible: true, nodes: spent }
   }
-  if (best === null) return { best: null, lowerBoundMin, infeasible: false, nodes: spent, rootBoundMin }
+  if (best === null) return { best: null, lowerBoundMin, infeasible: false, nodes: spent }
 
   lowerBoundMin = Math.max(lowerBoundMin, boundByHours(b, lowerBoundMin, (best as Best).finishMin))
   budget.progress?.((best as Best).finishMin, lowerBoundMin, (best as Best).starts)
@@ -117,7 +114,7 @@ export function optimise(b: Bench, budget: Budget): Optimised {
     // out of nodes: a bound nearer to what was found is easier to prove one way or the other
     target = target === finish - 1 ? (lowerBoundMin + (best as Best).finishMin) >> 1 : finish - 1
   }
-  return { best, lowerBoundMin, infeasible: false, nodes: spent, rootBoundMin }
+  return { best, lowerBoundMin, infeasible: false, nodes: spent }
 }
 
 /** The least finish, from a bound on, at which carrying bounds and hours alone finds nothing wrong. */
