@@ -1,5 +1,5 @@
 import { causesOf, type Cause } from './causes'
-import { benchOf, inRing } from './solver/bench'
+import { workspaceOf, inRing } from './solver/workspace'
 import { whyNone, type NoSchedule } from './solver/infeasible'
 import { networkOf, type ScheduleInput } from './solver/network'
 import { optimise } from './solver/optimise'
@@ -55,16 +55,16 @@ const GATHER_NODES = 400
  */
 export function schedule(input: ScheduleInput, effort: Effort = USUAL_EFFORT): Schedule | NoSchedule {
   const net = networkOf(input)
-  const bench = benchOf(net)
-  if (inRing(bench)) return whyNone(input, effort.brief)
+  const space = workspaceOf(net)
+  if (inRing(space)) return whyNone(input, effort.brief)
   const rank = effort.order && rankOf(net.ids, effort.order)
   const told = effort.progress && ((finish: number | null, bound: number, starts: Int32Array | null) => effort.progress!(finish, bound, starts ? inOrder(net.ids, starts) : []))
-  const found = optimise(bench, { nodes: effort.nodes, stop: effort.stop, progress: told, rank })
+  const found = optimise(space, { nodes: effort.nodes, stop: effort.stop, progress: told, rank })
   if (found.best === null) return found.infeasible ? whyNone(input, effort.brief) : { problem: 'notFound', tasks: [], links: [] }
-  const gathered = gather(bench, found.best, { nodes: Math.max(GATHER_NODES, effort.nodes / 3), stop: effort.stop })
+  const gathered = gather(space, found.best, { nodes: Math.max(GATHER_NODES, effort.nodes / 3), stop: effort.stop })
   // a second pair of hands that brings the finish no nearer is not called in for fewer sittings of each
   const alone = input.second && gathered.sittings > 1 && input.tasks.every((t) => t.by !== 1) ? schedule({ ...input, second: undefined }, { ...effort, brief: true, progress: undefined }) : null
-  if (alone && !('problem' in alone) && alone.finishMin <= found.best.finishMin && alone.sittings < gathered.sittings) return { ...alone, lowerBoundMin: found.lowerBoundMin, optimal: found.lowerBoundMin === alone.finishMin, proof: proofOf(bench, alone.finishMin, found.lowerBoundMin, found.nodes) }
+  if (alone && !('problem' in alone) && alone.finishMin <= found.best.finishMin && alone.sittings < gathered.sittings) return { ...alone, lowerBoundMin: found.lowerBoundMin, optimal: found.lowerBoundMin === alone.finishMin, proof: proofOf(space, alone.finishMin, found.lowerBoundMin, found.nodes) }
   const { starts, by } = gathered.best
   const finishMin = found.best.finishMin
   return {
@@ -76,7 +76,7 @@ export function schedule(input: ScheduleInput, effort: Effort = USUAL_EFFORT): S
     sittings: gathered.sittings,
     fewestSittings: gathered.fewest,
     causes: causesOf(input, net, starts, by),
-    proof: proofOf(bench, finishMin, found.lowerBoundMin, found.nodes),
+    proof: proofOf(space, finishMin, found.lowerBoundMin, found.nodes),
     nodes: found.nodes + gathered.nodes
   }
 }

@@ -1,4 +1,4 @@
-import { putBefore, type Bench } from './bench'
+import { putBefore, type Workspace } from './workspace'
 import { capacity, startAtOrAfter, stretchAt } from './network'
 
 /** Two tasks that want the same hands at the same time, or one for which it is not yet said whose hands. */
@@ -12,7 +12,7 @@ const single = (mask: number) => mask === 1 || mask === 2
  *
  * @returns 'none' nothing new, 'some' new orders to be carried on, 'dead' two tasks that can go in neither order
  */
-export function forcedOrders(b: Bench): 'none' | 'some' | 'dead' {
+export function forcedOrders(b: Workspace): 'none' | 'some' | 'dead' {
   const { es, ls, who, before, hands, changed } = b
   const { long, size } = b.net
   let found = false
@@ -51,7 +51,7 @@ export interface Overload { person: number; fromMin: number; toMin: number; work
  *
  * @returns the first one found, or null
  */
-export function overload(b: Bench): Overload | null {
+export function overload(b: Workspace): Overload | null {
   const { es, ls, who, hands } = b
   const { long, people, bound } = b.net
   for (let person = 0; person < people; person++) {
@@ -84,7 +84,7 @@ export function overload(b: Bench): Overload | null {
  * @param tightest  choose the pair with least room; otherwise the earliest in time
  * @param pull      breaks ties, and steers restarts: a number for each task
  */
-export function nextConflict(b: Bench, tightest: boolean, pull: Float64Array): Conflict | null {
+export function nextConflict(b: Workspace, tightest: boolean, pull: Float64Array): Conflict | null {
   const { es, ls } = b
   const { long, people } = b.net
   const order = [...b.hands].sort((x, y) => es[x] - es[y] || ls[x] - ls[y])
@@ -109,7 +109,7 @@ export function nextConflict(b: Bench, tightest: boolean, pull: Float64Array): C
 }
 
 /** With two pairs of hands: work is shared out in the order of its earliest start until it can't be. */
-function conflictOfTwo(b: Bench, order: readonly number[]): Conflict | null {
+function conflictOfTwo(b: Workspace, order: readonly number[]): Conflict | null {
   const until = [0, 0]
   const busy = [-1, -1]
   for (const i of order) {
@@ -131,7 +131,7 @@ function conflictOfTwo(b: Bench, order: readonly number[]): Conflict | null {
 }
 
 /** Whose hands do what in a schedule that has no conflict: settled people as they are, others by who is free. */
-export function sharedOut(b: Bench): Int32Array {
+export function sharedOut(b: Workspace): Int32Array {
   const person = new Int32Array(b.net.size)
   const until = [0, 0]
   for (const i of [...b.hands].sort((x, y) => b.es[x] - b.es[y] || b.ls[x] - b.ls[y])) {

@@ -1,4 +1,4 @@
-import { addArc, propagate, propagateFrom, putBefore, takeBack, type Bench } from './bench'
+import { addArc, propagate, propagateFrom, putBefore, takeBack, type Workspace } from './workspace'
 import { forcedOrders, nextConflict, overload, sharedOut } from './conflicts'
 
 /** How a search is steered. */
@@ -35,7 +35,7 @@ export interface Decided {
 }
 
 /** Sets every bound back to what the problem itself says, and no later than a finish. */
-export function reset(b: Bench, finishMin: number, holds?: Int32Array): void {
+export function reset(b: Workspace, finishMin: number, holds?: Int32Array): void {
   takeBack(b, 0)
   for (let i = 0; i < b.net.size; i++) {
     b.es[i] = holds ? holds[i] : 0
@@ -50,7 +50,7 @@ export function reset(b: Bench, finishMin: number, holds?: Int32Array): void {
  * @param firstArc  first arc that is new; -1: everything is
  * @param settled   task whose hands were settled; -1: none
  */
-export function settle(b: Bench, checkHours: boolean, firstArc = -1, settled = -1): boolean {
+export function settle(b: Workspace, checkHours: boolean, firstArc = -1, settled = -1): boolean {
   let at = b.added.length
   if (!(firstArc < 0 ? propagate(b) : propagateFrom(b, firstArc, settled))) return false
   for (;;) {
@@ -72,7 +72,7 @@ const LOOK_EVERY = 64
  *
  * @source Branching over forbidden sets: De Reyck and Herroelen 1998; bounds by pairs: Carlier and Pinson 1989; written from memory
  */
-export function decide(b: Bench, steer: Steer): Decided {
+export function decide(b: Workspace, steer: Steer): Decided {
   reset(b, steer.finishMin, steer.holds)
   for (const [from, to, weight] of steer.arcs ?? []) addArc(b, from, to, weight)
   const n = b.net.size

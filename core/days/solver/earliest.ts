@@ -1,11 +1,11 @@
-import { benchOf } from './bench'
+import { workspaceOf } from './workspace'
 import { reset, settle } from './decide'
 import { networkOf, type ScheduleInput } from './network'
 
 /** The earliest minute at which each task can begin by its waits and hours alone; null: some task has none. */
 export function earliestStarts(input: ScheduleInput): Record<string, number> | null {
-  const bench = benchOf(networkOf(input))
-  reset(bench, bench.net.horizon)
-  if (!settle(bench, false)) return null
-  return Object.fromEntries(bench.net.ids.map((id, i) => [id, bench.es[i]]))
+  const space = workspaceOf(networkOf(input))
+  reset(space, space.net.horizon)
+  if (!settle(space, false)) return null
+  return Object.fromEntries(space.net.ids.map((id, i) => [id, space.es[i]]))
 }

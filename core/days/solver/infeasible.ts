@@ -1,4 +1,4 @@
-import { benchOf, inRing } from './bench'
+import { workspaceOf, inRing } from './workspace'
 import { decide } from './decide'
 import { networkOf, startAtOrAfter, type ScheduleInput, type TaskLink } from './network'
 
@@ -28,12 +28,12 @@ export function whyNone(input: ScheduleInput, brief = false): NoSchedule {
   const homeless = input.tasks.filter((_, i) => net.starts[net.who[i]][i].length === 0)
   if (homeless.length > 0) return { problem: 'noWindow', tasks: homeless.map((t) => t.id), links: [] }
   const impossible = (tried: ScheduleInput): boolean => {
-    const bench = benchOf(networkOf(tried))
-    return inRing(bench) || decide(bench, { finishMin: bench.net.horizon, nodes: NODES_EACH, tightest: true, pull: new Float64Array(bench.net.size) }).verdict === 'no'
+    const space = workspaceOf(networkOf(tried))
+    return inRing(space) || decide(space, { finishMin: space.net.horizon, nodes: NODES_EACH, tightest: true, pull: new Float64Array(space.net.size) }).verdict === 'no'
   }
   const wide = without((l) => least(l))
-  const bench = benchOf(networkOf(wide))
-  const relaxed = inRing(bench) ? 'no' : decide(bench, { finishMin: bench.net.horizon, nodes: NODES_EACH * 5, tightest: false, pull: new Float64Array(bench.net.size) }).verdict
+  const space = workspaceOf(networkOf(wide))
+  const relaxed = inRing(space) ? 'no' : decide(space, { finishMin: space.net.horizon, nodes: NODES_EACH * 5, tightest: false, pull: new Float64Array(space.net.size) }).verdict
   if (relaxed === 'no') return { problem: 'ranOut', tasks: unplaced(wide), links: [] }
   if (!impossible(input)) return { problem: 'notFound', tasks: [], links: [] }
   // leave out every link without which it stays impossible: those without a greatest wait first

@@ -1,4 +1,4 @@
-import type { Bench } from './bench'
+import type { Workspace } from './workspace'
 import { decide, reset, settle, type Decided, type Steer } from './decide'
 import { seeded } from './random'
 
@@ -50,7 +50,7 @@ const DIVE_NODES = 6
  *
  * @param budget  nodes, not seconds, so that the same build gives the same plan on every machine
  */
-export function optimise(b: Bench, budget: Budget): Optimised {
+export function optimise(b: Workspace, budget: Budget): Optimised {
   const { size, long, horizon } = b.net
   const random = seeded(7)
   const none = new Float64Array(size)
@@ -118,7 +118,7 @@ export function optimise(b: Bench, budget: Budget): Optimised {
 }
 
 /** The least finish, from a bound on, at which carrying bounds and hours alone finds nothing wrong. */
-function boundByHours(b: Bench, from: number, to: number): number {
+function boundByHours(b: Workspace, from: number, to: number): number {
   let [low, high] = [from, to]
   while (low < high) {
     const middle = (low + high) >> 1
@@ -130,7 +130,7 @@ function boundByHours(b: Bench, from: number, to: number): number {
 }
 
 /** Frees a run of tasks, and a few others, from the best order and looks for a better one near by. */
-function improveNearby(b: Bench, best: Best, run: (steer: Omit<Steer, 'stop'>) => Decided, random: () => number, over: () => boolean, times: number): void {
+function improveNearby(b: Workspace, best: Best, run: (steer: Omit<Steer, 'stop'>) => Decided, random: () => number, over: () => boolean, times: number): void {
   let current = best
   for (let k = 0; k < times && !over(); k++) {
     const order = b.hands.filter((i) => b.net.people === 1 || b.net.who[i] !== 3).sort((x, y) => current.starts[x] - current.starts[y])

@@ -1,4 +1,4 @@
-import { propagate, type Bench } from './bench'
+import { propagate, type Workspace } from './workspace'
 import { forcedOrders, overload } from './conflicts'
 import { reset } from './decide'
 import { startAtOrAfter } from './network'
@@ -16,7 +16,7 @@ export type Proof =
   | { kind: 'open'; lowerBoundMin: number; nodes: number }
 
 /** The reason a finish cannot be bettered, in the plainest form that holds. */
-export function proofOf(b: Bench, finishMin: number, lowerBoundMin: number, nodes: number): Proof {
+export function proofOf(b: Workspace, finishMin: number, lowerBoundMin: number, nodes: number): Proof {
   if (lowerBoundMin < finishMin) return { kind: 'open', lowerBoundMin, nodes }
   reset(b, b.net.horizon)
   if (propagate(b) && finishOf(b.net.long, b.es) === finishMin) return { kind: 'chain', tasks: chainTo(b, finishMin) }
@@ -32,7 +32,7 @@ export function proofOf(b: Bench, finishMin: number, lowerBoundMin: number, node
 }
 
 /** Back from the last end through what keeps each start from being earlier. */
-function chainTo(b: Bench, finishMin: number): { id: string; startMin: number }[] {
+function chainTo(b: Workspace, finishMin: number): { id: string; startMin: number }[] {
   const { es, net } = b
   const chain: { id: string; startMin: number }[] = []
   const seen = new Set<number>()

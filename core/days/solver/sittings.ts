@@ -1,4 +1,4 @@
-import { addArc, propagate, putBefore, takeBack, type Bench } from './bench'
+import { addArc, propagate, putBefore, takeBack, type Workspace } from './workspace'
 import { decide, reset } from './decide'
 import type { Best, Budget } from './optimise'
 import { finishOf } from './optimise'
@@ -7,7 +7,7 @@ import { finishOf } from './optimise'
 export const SITTING_GAP_MIN = 30
 
 /** Tasks of one sitting, in order. */
-export function sittingsIn(b: Bench, best: Best): number[][] {
+export function sittingsIn(b: Workspace, best: Best): number[][] {
   const out: number[][] = []
   for (let person = 0; person < b.net.people; person++) {
     let end = -Infinity
@@ -35,7 +35,7 @@ export interface Gathered {
  * Gathers work into fewer sittings without finishing later: a sitting is put off until it joins a later one, as long as
  * waits, hours and the finish bear it. Small problems are searched through whole.
  */
-export function gather(b: Bench, found: Best, budget: Budget): Gathered {
+export function gather(b: Workspace, found: Best, budget: Budget): Gathered {
   let spent = 0
   const over = () => spent >= budget.nodes || budget.stop?.() === true
   let best = found
@@ -75,7 +75,7 @@ export function gather(b: Bench, found: Best, budget: Budget): Gathered {
 const NODES_EACH = 16
 
 /** One sitting held back until it would touch a later one, all work but that near them left in its order. */
-function putOff(b: Bench, best: Best, group: readonly number[], next: readonly number[], free: readonly number[], holds: Int32Array): { wanted: Int32Array; arcs: [number, number, number][] } {
+function putOff(b: Workspace, best: Best, group: readonly number[], next: readonly number[], free: readonly number[], holds: Int32Array): { wanted: Int32Array; arcs: [number, number, number][] } {
   const wanted = holds.slice()
   let at = best.starts[next[0]] - group.reduce((sum, i) => sum + b.net.long[i], 0)
   for (const i of group) {
@@ -91,7 +91,7 @@ function putOff(b: Bench, best: Best, group: readonly number[], next: readonly n
 }
 
 /** The earliest starts with the same order of work and no sitting broken up. */
-function earliest(b: Bench, best: Best): Best {
+function earliest(b: Workspace, best: Best): Best {
   reset(b, best.finishMin)
   for (const group of [0, 1]) {
     const order = b.hands.filter((i) => best.by[i] === group).sort((x, y) => best.starts[x] - best.starts[y])
@@ -109,7 +109,7 @@ function earliest(b: Bench, best: Best): Best {
 }
 
 /** Every order of the work, with a break or none between two tasks; null: given up. */
-function everyOrder(b: Bench, found: Best, budget: Budget): Gathered | null {
+function everyOrder(b: Workspace, found: Best, budget: Budget): Gathered | null {
   const n = b.net.size
   const { hands } = b
   let best = found

@@ -1,7 +1,7 @@
 import { hoursOf, startAtOrAfter, startAtOrBefore, type Hours, type Network } from './network'
 
 /** Working memory of a search: earliest and latest starts so far, and the orders decided on the way down. */
-export interface Bench {
+export interface Workspace {
   net: Network
   /** Earliest and latest start of each task under what is decided. */
   es: Int32Array
@@ -35,7 +35,7 @@ export interface Bench {
 }
 
 /** Lays out working memory for a network. */
-export function benchOf(net: Network): Bench {
+export function workspaceOf(net: Network): Workspace {
   const n = net.size
   const rows = (from: (k: number) => number, to: (k: number) => number) => {
     const at = new Int32Array(n + 1)
@@ -66,7 +66,7 @@ export function benchOf(net: Network): Bench {
   }
 }
 
-const startsOf = (b: Bench, i: number): Int32Array => b.net.starts[b.who[i]][i]
+const startsOf = (b: Workspace, i: number): Int32Array => b.net.starts[b.who[i]][i]
 
 /** So often may one start be moved in one go before a ring of waits that can never hold is looked for. */
 const RING_AFTER = 64
@@ -76,7 +76,7 @@ const RING_AFTER = 64
  *
  * @returns false when some task is left without a start
  */
-export function propagate(b: Bench): boolean {
+export function propagate(b: Workspace): boolean {
   const { es, ls } = b
   b.moves.fill(0)
   for (let i = 0; i < es.length; i++) {
@@ -94,7 +94,7 @@ export function propagate(b: Bench): boolean {
 /**
  * Carries on from where nothing moved: only what is new (arcs from a place on, or a task whose hands were settled) is followed.
  */
-export function propagateFrom(b: Bench, firstArc: number, settled: number): boolean {
+export function propagateFrom(b: Workspace, firstArc: number, settled: number): boolean {
   b.moves.fill(0)
   if (settled >= 0) {
     const [low, high] = [startAtOrAfter(startsOf(b, settled), b.es[settled]), startAtOrBefore(startsOf(b, settled), b.ls[settled])]
@@ -129,14 +129,14 @@ function leave(q: Queue): number {
 }
 
 /** The search went wrong at a task: it is looked at sooner from now on. */
-function blame(b: Bench, i: number): false {
+function blame(b: Workspace, i: number): false {
   b.blamed[i]++
   while (b.forward.count > 0) leave(b.forward)
   while (b.back.count > 0) leave(b.back)
   return false
 }
 
-function lift(b: Bench, j: number, least: number): boolean {
+function lift(b: Workspace, j: number, least: number): boolean {
   if (least <= b.es[j]) return true
   const at = startAtOrAfter(startsOf(b, j), least)
   if (at < 0 || at > b.ls[j]) return blame(b, j)
@@ -147,7 +147,7 @@ function lift(b: Bench, j: number, least: number): boolean {
   return true
 }
 
-function lower(b: Bench, j: number, most: number): boolean {
+function lower(b: Workspace, j: number, most: number): boolean {
   if (most >= b.ls[j]) return true
   const at = startAtOrBefore(startsOf(b, j), most)
   if (at < b.es[j]) return blame(b, j)
@@ -157,7 +157,7 @@ function lower(b: Bench, j: number, most: number): boolean {
   return true
 }
 
-function carryOn(b: Bench): boolean {
+function carryOn(b: Workspace): boolean {
   const { es, ls, outAt, outTo, outWeight, headOut, inAt, inFrom, inWeight, headIn, added } = b
   while (b.forward.count > 0) {
     const i = leave(b.forward)
@@ -173,7 +173,7 @@ function carryOn(b: Bench): boolean {
 }
 
 /** Whether the waits alone, free hours left out, push each other round in a ring for ever (Bellman and Ford). */
-export function inRing(b: Bench): boolean {
+export function inRing(b: Workspace): boolean {
   const n = b.net.size
   const at = new Float64Array(n)
   for (let round = 0; round <= n; round++) {
@@ -186,19 +186,19 @@ export function inRing(b: Bench): boolean {
 }
 
 /** Decides that a task goes before another, or that one start lies at least so far after another. */
-export function addArc(b: Bench, from: number, to: number, weight: number): void {
+export function addArc(b: Workspace, from: number, to: number, weight: number): void {
   b.added.push({ from, to, weight, nextOut: b.headOut[from], nextIn: b.headIn[to] })
   b.headOut[from] = b.headIn[to] = b.added.length - 1
 }
 
 /** Decides that task i ends before task j starts. */
-export function putBefore(b: Bench, i: number, j: number): void {
+export function putBefore(b: Workspace, i: number, j: number): void {
   b.before[i * b.net.size + j] = 1
   addArc(b, i, j, b.net.long[i])
 }
 
 /** Takes decisions back until only so many are left. */
-export function takeBack(b: Bench, count: number): void {
+export function takeBack(b: Workspace, count: number): void {
   while (b.added.length > count) {
     const { from, to, nextOut, nextIn } = b.added.pop()!
     b.headOut[from] = nextOut
