@@ -4,7 +4,7 @@ import type { Build } from '../../core/build/types'
 import { poolsOf } from '../../core/build/types'
 import type { Plan } from '../../core/plan/derivePlan'
 import type { Point2 } from '../../core/geometry/polygon'
-import { colourAt, placed, similarity, waterSeen, type Pixels, type WaterSeen } from '../../core/log/lightTable'
+import { colourAt, meanWhitePct, placed, similarity, waterSeen, type Pixels, type WaterSeen } from '../../core/log/lightTable'
 import { entriesOf } from '../../core/log/entries'
 import { photo } from '../storage/photos'
 
@@ -44,11 +44,7 @@ const forms = computed(() => {
   }))
   return [plan, ...falls]
 })
-const scene = computed(() => {
-  const { waters } = props.plan.forms.white
-  const area = waters.reduce((sum, x) => sum + x.areaMm2, 0)
-  return area > 0 ? waters.reduce((sum, x) => sum + x.areaMm2 * x.sharePct, 0) / area : null
-})
+const scene = computed(() => meanWhitePct(props.plan.forms.white.waters))
 const formId = ref('plan')
 const form = computed(() => forms.value.find((f) => f.id === formId.value) ?? forms.value[0])
 

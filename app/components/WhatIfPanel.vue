@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, onBeforeUnmount, ref, watch } from 'vue'
 import { setCalendar } from '../../core/build/workEdits'
-import { deadlineWords, variantNamed, type WhatIf } from '../../core/plan/whatIf'
+import { deadlineWords, laterMin, variantNamed, type WhatIf } from '../../core/plan/whatIf'
 import { dayAndClock, duration } from '../format'
 import { useBuildStore } from '../stores/build'
 import { useHistoryStore } from '../stores/history'
@@ -43,8 +43,8 @@ const span = computed(() => ({ from: Math.min(...finishes.value), to: Math.max(.
 /** Sooner finishes are shorter bars: from the soonest at a third to the latest at the whole. */
 const bar = (ms: number) => (span.value.to === span.value.from ? 100 : 34 + (66 * (ms - span.value.from)) / (span.value.to - span.value.from))
 const against = (line: WhatIf) => {
-  if (line.finishMs === null || !today.value?.finishMs) return ''
-  const min = Math.round((line.finishMs - today.value.finishMs) / 60_000)
+  const min = laterMin(line, today.value)
+  if (min === null) return ''
   return min === 0 ? 'same day' : `${duration(Math.abs(min))} ${min < 0 ? 'sooner' : 'later'}`
 }
 function adopt(line: WhatIf): void {
@@ -68,7 +68,7 @@ const words = computed(() => deadlineWords(lines.value, zone.value))
       <li v-for="line in lines" :key="line.id" :class="{ today: line.id === 'today', meets: line.meets }" :data-what="line.id">
         <div class="row head"><b class="grow">{{ line.title }}</b><button v-if="line.id !== 'today'" class="tool take" @click="adopt(line)">Take on</button></div>
         <p class="small soft">{{ line.what }}</p>
-        <svg v-if="line.finishMs" class="bar" viewBox="0 0 100 7" preserveAspectRatio="none" aria-hidden="true"><rect width="100" height="7" class="rail" /><rect :width="bar(line.finishMs)" height="7" :class="{ sooner: today?.finishMs && line.finishMs < today.finishMs }" /></svg>
+        <svg v-if="line.finishMs" class="bar" viewBox="0 0 100 7" preserveAspectRatio="none" aria-hidden="true"><rect width="100" height="7" class="rail" /><rect :width="bar(line.finishMs)" height="7" :class="{ sooner: (laterMin(line, today) ?? 0) < 0 }" /></svg>
         <p class="small told"><b>{{ line.finishMs ? dayAndClock(line.finishMs, zone) : 'no date' }}</b><template v-if="line.id !== 'today'"> · {{ against(line) }}</template> · {{ line.sittings }} sittings · {{ line.money.toFixed(0) }} to buy<template v-if="line.peakC !== null"> · warmest {{ Math.round(line.peakC) }} °C</template><template v-if="line.stops"> · <b class="bad">{{ line.stops }} stopped</b></template><template v-if="line.warns > (today?.warns ?? 0)"> · {{ line.warns - today!.warns }} more to look out for</template></p>
       </li>
     </ol>

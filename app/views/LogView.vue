@@ -2,7 +2,7 @@
 import { computed, onBeforeUnmount, ref, watch } from 'vue'
 import { logged, unlogged } from '../../core/build/workEdits'
 import type { LogEntry, PhotoEntry } from '../../core/log/entries'
-import { accountOf, spent } from '../../core/log/account'
+import { accountOf, offBy, spent } from '../../core/log/account'
 import { keyOf } from '../../core/learn/history'
 import { costToBuy } from '../../core/amounts/shopping'
 import LightTable from '../components/LightTable.vue'
@@ -116,7 +116,7 @@ function addLesson(): void {
   lesson.value = ''
 }
 const account = computed(() => accountOf(build.value.log))
-const off = (real: number, said: number) => `${real >= said ? '+' : '−'}${Math.round(Math.abs(real / said - 1) * 100)} %`
+const off = (real: number, said: number) => `${real >= said ? '+' : '−'}${Math.round(Math.abs(offBy(real, said)))} %`
 const learned = computed(() => plan.value?.learned ?? [])
 const WHAT = { dry: 'dries', cure: 'cures', thicken: 'thickens' }
 const money = computed(() => ({ real: spent(build.value.log), plan: plan.value ? costToBuy(plan.value.amounts.shopping) : 0 }))

@@ -28,5 +28,8 @@ export function accountOf(log: Log): AccountLine[] {
   })
 }
 
+/** How much more (above 0) or less than said something really was, %. @example offBy(45, 30) // 50 */
+export const offBy = (real: number, said: number): number => 100 * (real / said - 1)
+
 /** Money written down. */
 export const spent = (log: Log): number => entriesOf(log, 'cost').reduce((sum, c) => sum + c.money, 0)

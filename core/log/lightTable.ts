@@ -70,6 +70,12 @@ export function waterSeen(picture: Pixels, rings: readonly (readonly Point2[])[]
   return { whitePct: pixels > 0 ? (100 * white) / pixels : 0, colour: rest.length > 0 ? hex([middle(0), middle(1), middle(2)]) : null, pixels }
 }
 
+/** Share of white over several waters, by their area, %; null: there is none. */
+export function meanWhitePct(waters: readonly { areaMm2: number; sharePct: number }[]): number | null {
+  const area = waters.reduce((sum, w) => sum + w.areaMm2, 0)
+  return area > 0 ? waters.reduce((sum, w) => sum + w.areaMm2 * w.sharePct, 0) / area : null
+}
+
 export const hex = (rgb: readonly number[]): string => `#${rgb.map((v) => Math.round(v).toString(16).padStart(2, '0')).join('')}`
 
 /** Mean colour round a place of a picture, `#rrggbb`. */

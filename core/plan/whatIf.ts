@@ -31,11 +31,12 @@ export interface WhatIf {
 /** A change that can be tried and taken on. */
 export interface Variant { id: string; title: string; what: string; edit: Edit }
 
-/** How much warmer the room is tried, °C, and how far. Labels hold near 21 °C. */
+/** How much warmer the room is tried, °C, and how far: rooms can be brought there, and labels hold near 21 °C. Common practice, no source. */
 const WARMER_C = 4
 const WARMEST_C = 26
 /** What a dryer brings the air to, %. Common practice, no source. */
 const DRIED_PCT = 35
+/** An evening and a whole day at the bench. Common practice, no source. */
 const EVENING: [string, string] = ['19:30', '21:00']
 const WHOLE_DAY: [string, string][] = [['09:00', '12:30'], ['13:30', '18:00']]
 
@@ -119,6 +120,9 @@ export function whatIf(build: Build, shelf: Shelf, history: History): WhatIf[] {
   const pairs = helps.flatMap((a, i) => helps.slice(i + 1).filter((b) => !(a.id.startsWith('way:') && b.id.startsWith(a.id.split(':').slice(0, 2).join(':')))).map((b) => variantNamed(build, `${a.id}+${b.id}`)).filter((v) => v !== null))
   return [...all, ...pairs.map(told).sort(sooner).slice(0, 3)]
 }
+
+/** How much later (above 0) or sooner than today's plan a change ends, min; null: one of them has no date. */
+export const laterMin = (line: WhatIf, today: WhatIf | undefined): number | null => (line.finishMs === null || !today || today.finishMs === null ? null : Math.round((line.finishMs - today.finishMs) / 60_000))
 
 const short = (w: WhatIf) => (w.id.includes('way:') ? `${w.title} (${w.what})` : w.title.toLowerCase())
 

@@ -11,7 +11,7 @@ import { proofWords } from '../../core/explain/daysWords'
 import { packBackup, packBuild, unpackBackup } from '../../core/formats/backup'
 import { accountOf, spent } from '../../core/log/account'
 import type { LogEntry } from '../../core/log/entries'
-import { colourAt, placed, similarity, waterSeen, type Pixels } from '../../core/log/lightTable'
+import { colourAt, meanWhitePct, placed, similarity, waterSeen, type Pixels } from '../../core/log/lightTable'
 import { pictureFault, pictureSize } from '../../core/log/pictureSize'
 import { BUILT_IN_SHELF } from '../../core/materials/shelf'
 import { derivePlan } from '../../core/plan/derivePlan'
@@ -152,6 +152,8 @@ describe('The light table', () => {
     expect(waterSeen(half).colour).to.equal('#285a5f')
     expect(waterSeen(half, [[[40, 0], [80, 0], [80, 100], [40, 100]]]).whitePct).to.be.closeTo(50, 0.01)
     expect(colourAt(half, 150, 50)).to.equal('#285a5f')
+    expect(meanWhitePct([{ areaMm2: 300, sharePct: 10 }, { areaMm2: 100, sharePct: 50 }])).to.equal(20)
+    expect(meanWhitePct([])).to.equal(null)
     expect(waterSeen(picture(10, 10, () => [250, 250, 250])).colour).to.equal(null)
   })
   it('a photograph’s size is read from its head; what is none, or far too large, is refused', () => {
