@@ -37,7 +37,10 @@ const figures = computed(() => (plan.value && step.value ? figuresFor(plan.value
 const during = computed(() => (plan.value && step.value ? clocksDuring(build.value, plan.value, store.shelf, step.value) : []))
 const running = computed(() => bench.clocks)
 const waits = computed(() => (plan.value ? waitings(build.value, plan.value) : []))
-const asks = computed(() => waits.value.filter((w) => w.readyMs <= bench.nowMs))
+/** A look fills the bench until it is answered, or put off: it stays under “Drying and curing”. */
+const putOff = ref<string[]>([])
+const asks = computed(() => waits.value.filter((w) => w.readyMs <= bench.nowMs && !putOff.value.includes(w.step.id)))
+const asking = computed(() => asks.value.length > 0 && !begun.value)
 const workedMs = computed(() => (begun.value ? bench.nowMs - begun.value.startedMs : 0))
 const minutesLeft = computed(() => (work.value ? (work.value.endMs - work.value.startMs) / 60_000 : 0))
 /** What must have become ready before this step, and has not by the plan. */
@@ -69,7 +72,6 @@ function look(waiting: Waiting, ready: boolean): void {
 }
 const READY: Record<string, [yes: string, no: string]> = { wet: ['It is right', 'Not right yet'], workable: ['It holds a mark', 'Still too wet'], firm: ['It is firm', 'Still tacky'], clear: ['It is clear', 'Still white'], cured: ['It has cured', 'Still soft'] }
 function main(): void {
-  if (asks.value.length > 0 && !begun.value) return
   if (begun.value) finish(true)
   else begin()
 }
@@ -88,7 +90,7 @@ function pressed(event: KeyboardEvent): void {
   event.preventDefault()
   if (event.key === 'ArrowRight') browse(1)
   else if (event.key === 'ArrowLeft') browse(-1)
-  else if (asks.value.length > 0 && !begun.value) { if (event.key.toLowerCase() === 'y') look(asks.value[0], true); else if (event.key.toLowerCase() === 'n') look(asks.value[0], false) } else main()
+  else if (asking.value) { if (event.key.toLowerCase() === 'y') look(asks.value[0], true); else if (event.key.toLowerCase() === 'n') look(asks.value[0], false) } else main()
 }
 
 /** The drawing stands beside the words where there is room for it to be seen from afar, else under the clocks. */
@@ -136,13 +138,14 @@ function addOwn(): void {
     <div class="floor">
       <p v-if="bench.state.setBackMs" class="notice" role="alert" data-test="set-back">The computer’s clock was set back by {{ duration(bench.state.setBackMs / 60000) }} while clocks were running. They were moved with it and still count the time that really passed. <button class="tool" @click="bench.heedSetBack">All right</button></p>
       <p v-if="bench.lost" class="notice" role="alert">The browser keeps no storage: clocks run, and are lost when this tab closes.</p>
-      <section v-if="asks.length && !begun" class="ask panel" data-test="look">
+      <section v-if="asking" class="ask panel" data-test="look">
         <h1>Look: {{ build.waters.find((w) => w.id === asks[0].step.water)?.name ?? '' }} {{ asks[0].step.title.toLowerCase() }}</h1>
         <p class="large">{{ duration((bench.nowMs - asks[0].sinceMs) / 60000) }} ago. {{ asks[0].lookedMs ? 'Last time it was not ready.' : '' }}</p>
-        <div class="answers"><button class="big yes" data-test="look-yes" @click="look(asks[0], true)">{{ READY[asks[0].step.becomes ?? 'firm'][0] }} <kbd>Y</kbd></button><button class="big" data-test="look-no" @click="look(asks[0], false)">{{ READY[asks[0].step.becomes ?? 'firm'][1] }} <kbd>N</kbd></button></div>
-        <p class="soft">The plan follows your answer. Touch only where it will not show.</p>
+        <div class="answers"><button class="big yes" data-test="look-yes" @click="look(asks[0], true)">{{ READY[asks[0].step.becomes ?? 'firm'][0] }} <kbd>Y</kbd></button><button class="big" data-test="look-no" @click="look(asks[0], false)">{{ READY[asks[0].step.becomes ?? 'firm'][1] }} <kbd>N</kbd></button><button class="big quiet" data-test="look-later" @click="putOff = [...putOff, asks[0].step.id]">Later: {{ step ? 'the next step' : 'back' }}</button></div>
+        <p class="large soft">The plan follows your answer. Touch only where it will not show.</p>
+        <div class="seen"><WaterPicture v-if="plan" :build="build" :plan="plan" :water="asks[0].step.water" /></div>
       </section>
-      <section v-if="step" class="now panel" :class="{ working: begun }" data-test="step">
+      <section v-else-if="step" class="now panel" :class="{ working: begun }" data-test="step">
         <header><span class="water">{{ waterName || 'The whole scene' }}</span><span v-if="work" class="grow when">{{ begun ? `at it for ${clockText(workedMs)}` : `${dayAndClock(work.startMs, zone)} · ${duration(minutesLeft)}` }}</span><span class="count">{{ doneCount }} done, {{ ahead.length }} to go</span><button v-if="!begun" class="tool" data-test="rehearse" @click="rehearsing = true">Rehearse</button></header>
         <div class="words">
         <h1 data-test="step-title">{{ step.title }}</h1>
@@ -175,7 +178,7 @@ function addOwn(): void {
         <form class="row own" @submit.prevent="addOwn"><input v-model="ownName" class="choice grow" placeholder="A clock of your own" aria-label="Name of the clock" maxlength="60" /><NumberField v-model="ownMin" class="min" label="Minutes" bare unit="min" :min="0.1" :max="5760" /><button class="tool" data-test="own-clock">Start</button></form>
         <p class="small soft">{{ awake === 'on' ? 'The screen stays awake.' : awake === 'no' ? 'This browser lets the screen sleep: set it to stay on.' : '' }}</p>
       </section>
-      <section v-if="plan && step && !roomy" class="panel picture"><WaterPicture :build="build" :plan="plan" :water="step.water" :part="madeApart" /></section>
+      <section v-if="plan && step && !roomy && !asking" class="panel picture"><WaterPicture :build="build" :plan="plan" :water="step.water" :part="madeApart" /></section>
       <section v-if="waits.length" class="panel pad stack">
         <h2>Drying and curing</h2>
         <div v-for="w in waits" :key="w.step.id" class="wait" :data-wait="w.step.id"><svg width="30" height="13" aria-hidden="true"><rect width="30" height="13" :fill="`url(#state-${w.step.becomes})`" /></svg><span class="grow">{{ w.step.title }}<br /><span class="small soft">{{ w.step.becomes === 'wet' ? 'look at it' : w.step.becomes }} by {{ dayAndClock(w.readyMs, zone) }}</span></span><button class="tool" @click="look(w, true)">{{ READY[w.step.becomes ?? 'firm'][0] }}</button><button class="tool" @click="look(w, false)">{{ READY[w.step.becomes ?? 'firm'][1] }}</button></div>
@@ -212,7 +215,11 @@ function addOwn(): void {
 .big.main { flex: 1 1 260px; min-height: 92px; font-size: 30px; }
 .big.quiet { font-weight: 500; font-size: 20px; padding: 8px 20px; }
 .big kbd { font-size: 13px; margin-left: 8px; }
-.ask { padding: 18px 24px; border: 3px solid var(--brass); display: grid; gap: 8px; }
+.floor > .ask { flex: 1 1 0; min-height: 420px; padding: 18px 24px; border: 3px solid var(--brass); display: flex; flex-direction: column; gap: 14px; }
+.ask .answers { margin: 0; flex: none; }
+.ask .big:not(.quiet) { flex: 1 1 240px; min-height: 110px; font-size: 30px; }
+.seen { flex: 1; min-height: 0; position: relative; display: flex; flex-direction: column; }
+.seen > :deep(*) { flex: 1; min-height: 0; }
 .large { font-size: 22px; }
 .notice { background: var(--brass-wash); border-left: 5px solid var(--brass); padding: 9px 14px; }
 .words > .room { flex: 1 1 0; min-height: 0; position: relative; }
