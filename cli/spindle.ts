@@ -4,9 +4,14 @@ import { faultLine } from '../core/build/fault'
 import { LONGEST_FILE, readBuild, readJson } from '../core/formats/buildFile'
 import { freeSpans, localIso } from '../core/days/calendar'
 import { daysStage } from '../core/days/daysStage'
+import { keepRun } from '../core/flow/keptRun'
+import { groundMark } from '../core/flow/ranPlan'
+import { sceneMaker } from '../core/flow/scene'
+import { PASSES, waterRun } from '../core/flow/waterRun'
+import { writeBuild } from '../core/formats/write'
 import { derivePlan } from '../core/plan/derivePlan'
 
-const USAGE = 'usage: spindle calc NAME JSON|@FILE · spindle plan BUILD.json · spindle check BUILD.json · spindle schedule BUILD.json'
+const USAGE = 'usage: spindle calc NAME JSON|@FILE · spindle plan BUILD.json · spindle check BUILD.json · spindle schedule BUILD.json · spindle run BUILD.json [CELLS]'
 
 /** Something to say on standard error before leaving with code 2. */
 class BadInput extends Error {}
@@ -60,6 +65,32 @@ function scheduleOf(path: string | undefined): string {
   return JSON.stringify({ zone, finish, lowerBound: localIso(lowerBoundMs!, zone), optimal: lowerBoundMs === finishMs, sittings, fewestSittings, handsMin, proof, work, windows, fillers: days.fillers, missed, unmet }, null, 2)
 }
 
+/** Cell updates between two lines about how far the water has come. */
+const TELL_EVERY = 8e6
+/** The most cells a run is made on. */
+const MOST_CELLS = 250_000
+
+/** Lets the water run over a build's own ground, and gives the build with the run kept in it. */
+function run(path: string | undefined, cells: string | undefined): string {
+  if (path === undefined) throw new BadInput(USAGE)
+  const most = cells === undefined ? PASSES[1] : Number(cells)
+  if (!(most >= 200 && most <= MOST_CELLS)) throw new BadInput(`CELLS: was ${cells}; it must be from 200 to ${MOST_CELLS}`)
+  const build = readBuild(fileText(path))
+  if (!build.ok) throw new BadInput(faultLine(build.faults))
+  const maker = sceneMaker(build.value)
+  for (const note of maker.notes) if (!note.stops) console.error(note.message)
+  const water = waterRun(maker, { start: 'levels', passes: [...PASSES.filter((p) => p < most), most] })
+  for (;;) {
+    const { pass, passes, ranS, cellMm, share, done } = water.advance(TELL_EVERY)
+    console.error(`pass ${pass} of ${passes}, cells of ${cellMm.toFixed(1)} mm: ${Math.round(100 * share)} %, ${ranS.toFixed(1)} s full size`)
+    if (done) break
+  }
+  const sea = build.value.waters.find((w) => w.kind === 'sea')
+  const kept = keepRun(water.usual(sea?.kind === 'sea' ? sea.phase : undefined), { id: 'run1', name: 'As it runs', keptAt: `${new Date().toISOString().slice(0, 19)}Z`, ground: groundMark(build.value) })
+  const { running } = build.value
+  return writeBuild({ ...build.value, running: { ...running, mapsFrom: kept.id, kept: [...running.kept.filter((k) => k.id !== kept.id), kept] } }).trimEnd()
+}
+
 /** The faults are what was asked for, so they go to standard output; their count to standard error. */
 function check(path: string | undefined): { out: string; error?: string } {
   if (path === undefined) throw new BadInput(USAGE)
@@ -73,6 +104,7 @@ function main([command, ...rest]: string[]): number {
     if (command === 'calc') console.log(calc(rest[0], rest[1]))
     else if (command === 'plan') console.log(plan(rest[0]))
     else if (command === 'schedule') console.log(scheduleOf(rest[0]))
+    else if (command === 'run') console.log(run(rest[0], rest[1]))
     else if (command === 'check') {
       const { out, error } = check(rest[0])
       console.log(out)

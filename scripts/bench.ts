@@ -20,6 +20,10 @@ import { daysStage } from '../core/days/daysStage'
 import { schedule } from '../core/days/schedule'
 import { largeProblem } from '../tests/support/largeProblem'
 import { highs, modelled, smallProblem } from '../tests/support/scheduleModel'
+import { flowOver } from '../core/flow/flowOver'
+import { sceneMaker } from '../core/flow/scene'
+import { STEP_ARRAYS } from '../core/flow/solver/stepper'
+import { PASSES, waterRun } from '../core/flow/waterRun'
 import { derivePlan, finished, planner } from '../core/plan/derivePlan'
 import { stage, type Stage } from '../tests/support/browser'
 import { gridFromMesh } from '../core/scan/heightGrid'
@@ -255,6 +259,39 @@ async function days(): Promise<void> {
   line('120 steps, 30 greatest waits, 5 s each: above the bound', `${median(gaps).toFixed(2)} %`, `${(median(gaps) / 3).toFixed(2)} × the aim of 3 %; worst of 8 ${Math.max(...gaps).toFixed(2)} %, heap grew by ${heap.toFixed(0)} MB`)
 }
 
+/** Running water: against merely copying the arrays that a step works on, a first-order run of the same scene, and the aim of 10 s. */
+function running(): void {
+  const side = 700
+  const bed = Array.from({ length: side }, (_, r) => Array.from({ length: side }, (_c, c) => 0.2 * Math.sin(r * 0.05) * Math.cos(c * 0.06)))
+  const h = bed.map((row, r) => row.map((z) => 1 - z + (r < side / 2 ? 0.3 : 0)))
+  const wall = { w: 'wall', e: 'wall', s: 'wall', n: 'wall' } as const
+  const per = (order: 1 | 2) => median(Array.from({ length: 3 }, () => 1e9 / flowOver({ dxM: 1, bed, h, boundaries: wall, manning: 0.03, order, untilS: 1.2 }, () => performance.now()).cellUpdatesPerS))
+  /** To copy so many arrays of as many cells, ns a cell. */
+  const copied = (count: number) => {
+    const from = Array.from({ length: count }, () => new Float64Array((side + 4) ** 2).fill(1))
+    const to = from.map((a) => new Float64Array(a.length))
+    return (timed(9, () => from.forEach((a, i) => to[i].set(a))) * 1e6) / (side + 4) ** 2
+  }
+  const [second, first, all, state] = [per(2), per(1), copied(STEP_ARRAYS), copied(4)]
+  line(`running water, ${side} × ${side} cells, second order, a cell update`, `${second.toFixed(0)} ns`, `${(1e3 / second).toFixed(1)} million a second; ${(second / all).toFixed(1)} × copying the ${STEP_ARRAYS} arrays of a step (${all.toFixed(0)} ns; aim 12 ×), ${(second / state).toFixed(1)} × copying bed and state alone`)
+  line('the same at first order', `${first.toFixed(0)} ns`, `second order costs ${(second / first).toFixed(1)} × as much`)
+  for (const name of ['1-weir-at-cobbets-race', '2-mole-at-varnsey', '3-slalom-in-the-hollin-gorge'] as const) {
+    const began = performance.now()
+    const water = waterRun(sceneMaker(demo(name)), { start: 'levels', passes: PASSES })
+    let usable = 0
+    for (;;) {
+      const p = water.advance(250_000)
+      if (p.usable && usable === 0) usable = performance.now() - began
+      if (p.done) { line(`${name}: water worth reading`, ms(usable), `${(usable / 10_000).toFixed(2)} × the aim of 10 s; as sharp as it gets (${p.cells} cells) after ${((performance.now() - began) / 1000).toFixed(1)} s, mass off by ${p.massErrorRel.toExponential(1)}`); break }
+    }
+  }
+  const before = process.memoryUsage.rss()
+  const water = waterRun(sceneMaker(demo('3-slalom-in-the-hollin-gorge')), { start: 'levels', passes: [PASSES[PASSES.length - 1]] })
+  water.advance(1e6)
+  const used = (process.memoryUsage.rss() - before) / 1e6
+  line('memory of the finest pass', `${used.toFixed(0)} MB`, `${(used / 300).toFixed(2)} × the aim of 300 MB`)
+}
+
 const s = await stage()
 const big = large()
 console.log(`Chromium ${s.browser.version()}, Node ${process.version}; medians\n`)
@@ -262,6 +299,7 @@ core('demo 1', demo())
 core('10 waters, 2,000 soundings', big)
 const peak = process.resourceUsage().maxRSS / 1000
 line('peak memory of the planning process', `${peak.toFixed(0)} MB`, `${(peak / (Buffer.byteLength(writeBuild(big)) / 1e6)).toFixed(0)} × the larger build file`)
+running()
 await days()
 pours()
 await water()

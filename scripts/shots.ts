@@ -79,7 +79,7 @@ const SHOTS: { name: string; path: string; build?: string; dark?: boolean; width
   { name: 'gorge', path: 'water', build: GORGE, act: async (page) => { await page.getByRole('button', { name: '⇝ The Staircase' }).click(); await page.locator('[data-leaf="run"]').click(); await page.locator('[data-leaf="white"]').click() } },
   { name: 'build-up', path: 'build-up', act: (page) => page.locator('[data-test="water-pick"]').selectOption('tailrace') },
   { name: 'heat', path: 'build-up', act: async (page) => { await page.locator('[data-leaf="heat"]').click(); await page.locator('[data-drawn="true"]').waitFor() } },
-  { name: 'coats', path: 'build-up', build: GORGE, act: (page) => leaf(page, 'rapid', 'coats') },
+  { name: 'run', path: 'run', build: GORGE, act: async (page) => { await page.locator('[data-test="run-picture"]').waitFor(); const box = (await page.locator('[data-test="ask"]').boundingBox())!; await page.mouse.click(box.x + box.width * 0.51, box.y + box.height * 0.56) } },
   { name: 'part-dark', path: 'build-up', build: MOLE, dark: true, act: (page) => leaf(page, 'seas', 'part') },
   { name: 'white', path: 'build-up', build: GORGE, act: async (page) => { await leaf(page, 'rapid', 'white'); await page.locator('[data-share="rapid"] input').fill('80'); await page.locator('[data-finding="too-white:rapid"]').waitFor() } },
   { name: 'wrong', path: 'build-up', act: async (page) => { await leaf(page, 'weir', 'wrong'); await page.locator('[data-trouble="still-white"]').click(); await page.locator('[data-test="verdict"]').waitFor() } },

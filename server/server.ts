@@ -11,6 +11,9 @@ export interface ServerOptions {
   demo?: string
 }
 
+/** The one worker that compiles WebAssembly, the inner loops of running water: pages and all others may not. */
+const RUNS_KERNEL = /^\/assets\/run\.worker-[\w-]+\.js$/
+
 /**
  * The server of the built app: files with sane security headers, and the demo builds where they are wanted.
  *
@@ -27,7 +30,7 @@ export function createServer({ dist, demo }: ServerOptions): Express {
         useDefaults: false,
         directives: {
           defaultSrc: ["'none'"],
-          scriptSrc: ["'self'"],
+          scriptSrc: ["'self'", (request) => (RUNS_KERNEL.test(request.url ?? '') ? "'wasm-unsafe-eval'" : "'self'")],
           workerSrc: ["'self'"],
           // the hash is that of an empty style sheet: the chart library makes one and fills it rule by rule
           styleSrc: ["'self'", "'sha256-47DEQpj8HBSa+/TImW+5JCeuQeRkm5NMpJWZG3hSuFU='"],

@@ -14,6 +14,8 @@ const settings = useSettingsStore()
 
 const buildId = computed(() => (typeof route.params.id === 'string' ? route.params.id : ''))
 const go = (name: string) => void router.push(name === 'builds' ? '/' : { name, params: { id: buildId.value } })
+/** Running the water is part of the water. */
+const here = computed(() => (route.name === 'run' ? 'water' : route.name))
 const SAVED = { saved: 'Saved', saving: 'Saving…', full: 'Not saved: store full', failed: 'Not saved' }
 
 function rename(text: string): void {
@@ -28,8 +30,8 @@ function rename(text: string): void {
     <!-- the order of the work as a run of ledges the water steps down -->
     <nav aria-label="The order of the work">
       <button
-        v-for="(place, i) in PLACES" :key="place.name" class="ledge" :class="{ here: route.name === place.name }" :data-drop="i"
-        :aria-current="route.name === place.name ? 'page' : undefined" :disabled="place.name !== 'builds' && !buildId" @click="go(place.name)"
+        v-for="(place, i) in PLACES" :key="place.name" class="ledge" :class="{ here: here === place.name }" :data-drop="i"
+        :aria-current="here === place.name ? 'page' : undefined" :disabled="place.name !== 'builds' && !buildId" @click="go(place.name)"
       >{{ place.title }}</button>
     </nav>
     <div class="right">

@@ -4,6 +4,7 @@ import { SIDES, type Side } from '../../core/build/types'
 import type { Plan } from '../../core/plan/derivePlan'
 import { PAPERS, type Paper } from '../../core/templates/tiles'
 import type { TemplateFormat } from '../../core/templates/exports'
+import { RUN_SURFACE } from '../../core/templates/runSurface'
 import type { Template } from '../../core/templates/types'
 import TemplateDrawing from '../drawings/TemplateDrawing.vue'
 import { mm } from '../format'
@@ -103,12 +104,12 @@ const join = (side: Side) => store.edit('Modules that join', (b) => ({ ...b, mee
         <template v-if="line.kind !== 'solid'">
           <button class="tool" data-test="pdf-one" :disabled="doing !== ''" @click="pdf([line.id])">PDF</button><button class="tool" data-test="svg" @click="file('svg')">SVG</button><button class="tool" data-test="dxf" @click="file('dxf')">DXF</button>
         </template>
-        <button v-else class="tool" data-test="stl" @click="file('stl')">STL</button>
+        <template v-else><button class="tool" data-test="stl" @click="file('stl')">STL</button><button v-if="line.id === RUN_SURFACE" class="tool" data-test="png" @click="file('png')">Height map, PNG</button></template>
       </div>
       <p class="soft">{{ line.use }}</p>
       <TemplateDrawing v-if="seen && line.kind !== 'solid'" :template="seen" :paper="paper" />
       <p v-else-if="line.kind !== 'solid'" class="soft" role="status">Drawing it …</p>
-      <p v-else class="solid"><span class="figure">{{ mm(line.widthMm) }} × {{ mm(line.heightMm) }}</span> and made over-long: saw it flush. Watertight, in millimetres, standing on its foot.</p>
+      <p v-else class="solid"><span class="figure">{{ mm(line.widthMm) }} × {{ mm(line.heightMm) }}</span> <template v-if="line.id !== RUN_SURFACE">and made over-long: saw it flush</template><template v-else>the whole base, water where it ran</template>. Watertight, in millimetres, standing on its foot.</p>
     </section>
   </div>
 </template>

@@ -2,8 +2,10 @@
 import { computed, ref } from 'vue'
 import type { Build } from '../../core/build/types'
 import type { FormsPlan } from '../../core/forms/formsStage'
+import type { WhiteMap } from '../../core/forms/whiteMap'
 import type { Point2 } from '../../core/geometry/polygon'
 import { number } from '../format'
+import { arrowed, toHalves } from './handles'
 import { lineThrough, ringOf, ringsOf } from './paths'
 
 /** What moves, on the plan: runs with their rocks and jumps, landings, crests, splashes, white and strokes; each with its handles. */
@@ -12,6 +14,8 @@ const props = defineProps<{
   forms: FormsPlan
   selected: string
   show: 'forms' | 'white' | 'strokes'
+  /** White of the other kind, as lines over the one that is laid. */
+  other?: WhiteMap | null
   /** Shapes lie under the section line, handles over it. */
   part: 'shapes' | 'handles'
   toX: (x: number) => number
@@ -46,20 +50,15 @@ function grip(event: PointerEvent, what: Handle): void {
 function move(event: PointerEvent): void {
   if (!held.value) return
   event.stopPropagation()
-  const [x, y] = props.place(event)
-  emit('drag', held.value, [Math.round(x * 2) / 2, Math.round(y * 2) / 2])
+  emit('drag', held.value, toHalves(props.place(event)))
 }
 function drop(): void {
   if (held.value) emit('settled')
   held.value = null
 }
 function nudge(event: KeyboardEvent, what: Handle, at: Point2): void {
-  const step = event.shiftKey ? 5 : 1
-  const by = ({ ArrowLeft: [-step, 0], ArrowRight: [step, 0], ArrowUp: [0, step], ArrowDown: [0, -step] } as Record<string, Point2>)[event.key]
-  if (!by) return
-  event.preventDefault()
-  event.stopPropagation()
-  emit('drag', what, [at[0] + by[0], at[1] + by[1]])
+  const to = arrowed(event, at)
+  if (to) emit('drag', what, to)
 }
 
 /** Handles of the chosen water: small, named, within reach of keys. */
@@ -170,6 +169,7 @@ const crestTag = (line: readonly Point2[]) => px(line.reduce((far, p) => (p[1] >
     </g>
     <g v-if="show === 'white'" class="white">
       <path v-for="c in forms.white.contours" :key="c.pct" :class="`foam f${c.pct}`" :d="ringsOf(c.rings.map((ring) => ring.map(px)))" fill-rule="evenodd" />
+      <path v-for="c in (other?.contours ?? []).filter((k) => k.pct === 40)" :key="`o${c.pct}`" :class="`other o${c.pct}`" :d="ringsOf(c.rings.map((ring) => ring.map(px)))" data-test="other-white" />
     </g>
     <path v-if="show === 'strokes'" class="strokes" :d="strokes" />
 
@@ -223,6 +223,8 @@ const crestTag = (line: readonly Point2[]) => px(line.reduce((far, p) => (p[1] >
 .f15 { fill: url(#foam-15); stroke-dasharray: 3 2; }
 .f40 { fill: url(#foam-40); }
 .f70 { fill: url(#foam-70); stroke-width: 1.3; }
+.other { fill: none; stroke: var(--red-lead); stroke-width: 1.6; stroke-dasharray: 5 3; }
+.o70 { stroke-width: 2.4; stroke-dasharray: none; }
 .strokes { fill: none; stroke: var(--deep); stroke-width: 1.4; stroke-linecap: round; pointer-events: none; }
 .landing { cursor: pointer; }
 .sheet { fill: #f4fbf8; fill-opacity: 0.75; stroke: var(--deep); stroke-width: 1; }

@@ -39,6 +39,11 @@ const jumps = computed(() => pieces.value.flatMap((p) => (reachOf(p.water)?.jump
 })))
 /** Stretches of a run by kind of flow, named where there is room. */
 const stretches = computed(() => pieces.value.flatMap((p) => (reachOf(p.water)?.stretches ?? []).map((s) => ({ key: `${p.water}${s.fromMm}`, x1: X(p.fromMm + s.fromMm), x2: X(p.fromMm + s.toMm), s }))))
+/** Runs as they ran: only while the ground is what it ran over. */
+const ran = computed(() => (!props.forms.ran || props.forms.ran.stale ? [] : pieces.value.flatMap((p) => {
+  const found = props.forms.ran!.reaches.find((r) => r.water === p.water)
+  return found && found.surface.length > 1 ? [{ key: p.water, line: found.surface.map(([s, z]): [number, number] => [p.fromMm + s, z]) }] : []
+})))
 const KINDS = { quiet: 'quiet', 'near-critical': 'restless', fast: 'fast' }
 const falls = computed(() => pieces.value.flatMap((p) => {
   const f = props.forms.falls.find((x) => x.id === p.water)
@@ -66,6 +71,7 @@ const ruleS = computed(() => {
         <path class="body" :d="body(p)" />
         <path class="top" :d="lineThrough(p.surface.map(px))" />
       </g>
+      <path v-for="r in ran" :key="`r${r.key}`" class="ran" :d="lineThrough(r.line.map(px))" data-test="ran-along" />
       <path class="bed" :d="lineThrough(pieces.flatMap((p) => p.bed).map(px))" />
       <path class="head" :d="lineThrough(pieces.flatMap((p) => p.head).map(px))" />
       <g v-for="s in stretches" :key="s.key" class="stretch">
@@ -103,6 +109,7 @@ svg { width: 100%; height: 100%; display: block; user-select: none; }
 .top { fill: none; stroke: var(--deep); stroke-width: 1.6; }
 .on .top { stroke-width: 2.6; }
 .head { fill: none; stroke: var(--brass); stroke-width: 1.3; stroke-dasharray: 7 4; pointer-events: none; }
+.ran { fill: none; stroke: var(--red-lead); stroke-width: 1.8; stroke-linejoin: round; pointer-events: none; }
 .small-note { font-size: 11px; fill: var(--brass); }
 .jump path { fill: #f4fbf8; stroke: var(--ink); stroke-width: 1.2; }
 .fallmark path { fill: var(--red-lead); }

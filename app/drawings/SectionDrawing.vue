@@ -17,6 +17,8 @@ const props = defineProps<{
   exaggeration: number
   /** Show the pours one by one instead of the water as one body. */
   layers?: boolean
+  /** The surface of water that was let run, in pieces. */
+  ran?: readonly (readonly (readonly [number, number])[])[]
   /** Levels can be dragged. */
   levels?: boolean
   selected: string
@@ -142,6 +144,7 @@ const layerFill = (i: number, count: number) => 0.35 + (0.5 * (count - i)) / Mat
         <text :x="X(0) - 20" :y="Y(topMm) - 6" text-anchor="end" class="quiet">mm</text>
       </g>
       <rect class="board" :x="X(0) - 4" :y="Y(0)" :width="section.lengthMm * scale + 8" :height="BOARD_MM * scale * exaggeration" />
+      <path v-for="(piece, i) in ran ?? []" :key="`b${i}`" class="ran-body" :d="ringOf([...piece, [piece[piece.length - 1][0], 0] as const, [piece[0][0], 0] as const].map(px))" />
       <path class="land" :d="land" />
       <path class="land hatch" :d="land" />
 
@@ -155,6 +158,7 @@ const layerFill = (i: number, count: number) => 0.35 + (0.5 * (count - i)) / Mat
           <path v-for="(r, j) in rings" :key="j" class="water" :d="ringOf(r.map(px))" />
         </template>
       </g>
+      <g v-if="ran?.length" class="ran"><path v-for="(piece, i) in ran" :key="i" :d="lineThrough(piece.map(px))" data-test="ran-surface" /><text :x="X(section.lengthMm) - 4" :y="16" text-anchor="end" class="on-drawing">━ the surface as it ran</text></g>
       <path class="skin" :d="lineThrough(ground.map(px))" :stroke-width="Math.max(2, Math.min(9, shellMm * scale * exaggeration))" />
 
       <g v-for="t in section.things" :key="`${t.pool}/${t.id}`"><path class="thing" :class="t.shape" :d="ringOf([[t.fromMm, t.baseMm], [t.fromMm + (t.toMm - t.fromMm) * (t.shape === 'stone' ? 0.18 : 0), t.topMm], [t.toMm - (t.toMm - t.fromMm) * (t.shape === 'stone' ? 0.18 : 0), t.topMm], [t.toMm, t.baseMm]].map((p) => px(p as [number, number])))" /><title>{{ t.name }}</title></g>
@@ -215,6 +219,9 @@ html.dark .pour.odd { fill: #1d6d70; }
 .down { fill: none; stroke: var(--deep); stroke-width: 2; }
 .thing { fill: var(--timber); stroke: var(--ink); stroke-width: 1.2; }
 .thing.stone { fill: var(--foam-line); }
+.ran-body { fill: var(--water); fill-opacity: 0.4; }
+.ran path { fill: none; stroke: var(--red-lead); stroke-width: 2.2; stroke-linejoin: round; }
+.ran text { fill: var(--red-lead); }
 .depth line { stroke: var(--on-deep); stroke-dasharray: 2 3; }
 .on-water { fill: #f4fbf8; font-weight: 600; paint-order: stroke; stroke: rgb(8 50 54 / 70%); stroke-width: 3px; }
 .float line { stroke: var(--deep); stroke-width: 2.5; }

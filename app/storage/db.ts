@@ -52,6 +52,7 @@ export interface FactRow {
  * 3 — 2026-11-25: builds are brought to version 3.
  * 4 — 2026-11-25: builds are brought to version 4.
  * 5 — 2026-11-25: builds are brought to version 5; photographs.
+ * 6 — 2026-11-25: builds are brought to version 6.
  */
 class SpindleDb extends Dexie {
   builds!: EntityTable<BuildRow, 'id'>
@@ -65,6 +66,7 @@ class SpindleDb extends Dexie {
     this.version(3).upgrade(bringAll)
     this.version(4).upgrade(bringAll)
     this.version(5).stores({ photos: 'id, build' }).upgrade(bringAll)
+    this.version(6).upgrade(bringAll)
   }
 }
 

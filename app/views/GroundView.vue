@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, onBeforeUnmount, onMounted, ref } from 'vue'
 import { addCorner, addSounding, changePool, changeSounding, drawOutline, moveCorner, removeCorner, removeSounding, setEdge, type Edit } from '../../core/build/edits'
+import { moveThing } from '../../core/build/runEdits'
 import type { Pool } from '../../core/build/types'
 import type { Point2 } from '../../core/geometry/polygon'
 import { ofKind } from '../../core/materials/shelf'
@@ -79,7 +80,7 @@ onBeforeUnmount(() => window.removeEventListener('keydown', pressed))
             @remove-corner="(p, c) => change('Remove outline point', removeCorner(p, c))"
             @edge="(p, c) => change('Shore or dam', setEdge(p, c, kindOf(c) === 'dam' ? 'shore' : 'dam'))"
             @dip="dip" @move-dip="(p, i, at) => change('Move sounding', changeSounding(p, i, [Math.round(at[0] * 10) / 10, Math.round(at[1] * 10) / 10, pool!.soundings[i][2]]), `dip:${i}`)"
-            @move-thing="(p, id, at) => change('Move what stands', changePool(p, { standing: pool!.standing.map((s) => (s.id === id ? { ...s, x: Math.round(at[0] * 10) / 10, y: Math.round(at[1] * 10) / 10 } : s)) }), `thing:${id}`)"
+            @move-thing="(p, id, at) => change('Move what stands', moveThing(p, id, at), `thing:${id}`)"
             @remove-dip="(p, i) => change('Remove sounding', removeSounding(p, i))" @drawn="drawn"
             @section="(line) => change('Section line', (b) => ({ ...b, section: line }), 'section')"
           />

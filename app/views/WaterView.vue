@@ -1,11 +1,13 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { addFall, addPool, addReach, addSea, addSplash, changeBoulder, changeFall, changePool, changeSea, changeSplash, moveCorner, moveReachPoint, changeReach, moveWater, removeWater, renameWater, setFlow, type Edit } from '../../core/build/edits'
+import { takeMaps } from '../../core/build/runEdits'
 import type { Sea, WaterKind } from '../../core/build/types'
 import { scaled, scaleRatio } from '../../core/calculators/scale'
 import { explainDepth, explainPours, explainSd, explainVolume } from '../../core/explain/explanations'
 import { flowToLand } from '../../core/forms/landing'
 import { awayFrom, headingTo, type Point2 } from '../../core/geometry/polygon'
+import { useRouter } from 'vue-router'
 import FallSheet from '../components/FallSheet.vue'
 import FindingsList from '../components/FindingsList.vue'
 import FlowPanel from '../components/FlowPanel.vue'
@@ -32,13 +34,18 @@ import { useSettingsStore } from '../stores/settings'
 
 const store = useBuildStore()
 const settings = useSettingsStore()
+const router = useRouter()
 const choosingLip = ref(false)
+/** White and strokes come from a kept run, or the forms; the other can be laid over it as lines. */
+const both = ref(false)
 /** What the long drawing shows, and what lies on the plan. */
 const long = ref<'section' | 'run'>('section')
 const show = ref<'forms' | 'white' | 'strokes'>('forms')
 const beside = ref<'sheet' | 'strips'>('sheet')
 const build = computed(() => store.build!)
 const plan = computed(() => store.plan)
+const fromRun = computed(() => plan.value?.forms.ran?.id === build.value.running.mapsFrom && build.value.running.mapsFrom !== null)
+const other = computed(() => (!plan.value?.forms.ran ? null : fromRun.value ? plan.value.forms.formsWhite : plan.value.forms.ran.white))
 const water = computed(() => store.water)
 const pool = computed(() => (water.value?.kind === 'pool' ? water.value : null))
 const fall = computed(() => (water.value?.kind === 'fall' ? water.value : null))
@@ -110,7 +117,7 @@ function drag(what: Handle, to: Point2): void {
         <div class="drawing-box grow">
           <SectionDrawing
             v-if="plan && long === 'section'" levels :section="plan.ground.section" :pools="store.pools" :falls="plan.forms.falls" :stacks="plan.stacks.pools" :shell-mm="build.ground.shellMm"
-            :exaggeration="settings.exaggeration" :selected="water?.id ?? ''" @level="setLevel" @settled="store.endGroup" @select="store.selected = $event"
+            :exaggeration="settings.exaggeration" :selected="water?.id ?? ''" :ran="plan.forms.ran && !plan.forms.ran.stale ? plan.forms.ran.section : undefined" @level="setLevel" @settled="store.endGroup" @select="store.selected = $event"
           />
           <RunDrawing v-else-if="plan" :forms="plan.forms" :selected="water?.id ?? ''" :exaggeration="settings.exaggeration" @select="store.selected = $event" />
         </div>
@@ -119,7 +126,8 @@ function drag(what: Handle, to: Point2): void {
         <div class="panel leafed plan-box">
           <div class="leaves" role="tablist" aria-label="What lies on the plan">
             <button v-for="(name, key) in SHOWN" :key="key" role="tab" :class="{ on: show === key }" :aria-selected="show === key" :data-leaf="key" @click="show = key">{{ name }}</button>
-            <span v-if="plan && show === 'white'" class="grow key"><i class="k15"></i> thin <i class="k40"></i> half <i class="k70"></i> thick <b data-test="whole-white">{{ Math.round(plan.forms.white.wholePct) }} %</b> in all</span>
+            <template v-if="plan?.forms.ran && show !== 'forms'"><button class="from" :aria-pressed="fromRun" data-test="white-from" :title="fromRun ? 'Taken from the run; click for the forms' : 'Taken from the forms; click for the run'" @click="store.edit('White and strokes', takeMaps(fromRun ? null : plan.forms.ran.id))">{{ fromRun ? 'from the run' : 'from the forms' }}</button><label v-if="show === 'white'" class="both"><input v-model="both" type="checkbox" data-test="white-both" /> both</label></template>
+            <span v-if="plan && show === 'white'" class="grow key"><template v-if="!plan.forms.ran"><i class="k15"></i> thin <i class="k40"></i> half <i class="k70"></i> thick </template><b data-test="whole-white">{{ Math.round(plan.forms.white.wholePct) }} %</b><template v-if="!plan.forms.ran"> in all</template><template v-if="other && both">, <span class="otherly" data-test="white-difference">{{ fromRun ? 'forms' : 'run' }} {{ Math.round(other.wholePct) }} %</span></template></span>
           </div>
           <div class="drawing-box grow">
             <div v-if="choosingLip" class="caption hint">Click the edge that the water falls over</div>
@@ -128,7 +136,7 @@ function drag(what: Handle, to: Point2): void {
               :selected="water?.id ?? ''" @select="store.selected = $event" @lip="lipAt" @settled="store.endGroup" @section="(line) => store.edit('Section line', (b) => ({ ...b, section: line }), 'section')"
             >
               <template v-for="part in (['shapes', 'handles'] as const)" #[SLOTS[part]]="{ toX, toY, scale, place }" :key="part">
-                <FormsOverlay v-if="plan && !choosingLip" :part="part" :build="build" :forms="plan.forms" :selected="water?.id ?? ''" :show="show" :to-x="toX" :to-y="toY" :scale="scale" :place="place" @select="store.selected = $event" @drag="drag" @settled="store.endGroup" />
+                <FormsOverlay v-if="plan && !choosingLip" :part="part" :build="build" :forms="plan.forms" :selected="water?.id ?? ''" :show="show" :other="both ? other : null" :to-x="toX" :to-y="toY" :scale="scale" :place="place" @select="store.selected = $event" @drag="drag" @settled="store.endGroup" />
               </template>
             </PlanDrawing>
           </div>
@@ -146,7 +154,7 @@ function drag(what: Handle, to: Point2): void {
     <div class="tray">
       <FindingsList :findings="plan?.findings ?? []" place="water" />
       <section class="panel pad stack">
-        <h3>Source to sink</h3>
+        <div class="row"><h3 class="grow">Source to sink</h3><button class="tool main" data-test="run-water" @click="router.push({ name: 'run', params: { id: build.id } })">Run the water</button></div>
         <ol class="run">
           <li v-for="(w, i) in build.waters" :key="w.id" class="row">
             <button class="drop grow" :class="[w.kind, { on: w.id === water?.id }]" @click="store.selected = w.id"><span>{{ SIGN[w.kind] }}</span> {{ w.name }}</button>
@@ -199,6 +207,9 @@ function drag(what: Handle, to: Point2): void {
 .key i { display: inline-block; width: 15px; height: 11px; border: 1px solid var(--ink); vertical-align: -1px; background: var(--shallow); }
 .key .k40 { background: repeating-linear-gradient(45deg, #fdfffe 0 3px, var(--water) 3px 6px); }
 .key .k70 { background: #fdfffe; }
+.from { border: 1px solid var(--line-strong); background: var(--sheet); border-radius: 3px 10px 3px 10px; font-size: 12.5px; padding: 1px 8px; cursor: pointer; margin-left: 6px; min-height: 26px; white-space: nowrap; }
+.both { font-size: 12.5px; display: inline-flex; gap: 4px; align-items: center; padding: 0 4px; }
+.otherly { color: var(--red-lead); font-weight: 600; }
 .hint { background: var(--brass-wash); padding: 3px 10px; border-radius: 3px 10px 3px 10px; font-weight: 600; z-index: 2; }
 .run { list-style: none; margin: 0; padding: 0; display: grid; gap: 3px; }
 .run li { gap: 4px; flex-wrap: nowrap; }

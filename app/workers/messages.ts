@@ -1,6 +1,10 @@
 import type { Answers, Question } from '../../core/ask/ask'
 import type { Build } from '../../core/build/types'
 import type { Backup, Unpacked } from '../../core/formats/backup'
+import type { KeptRun, RunResult } from '../../core/flow/keptRun'
+import type { RanPlan } from '../../core/flow/ranPlan'
+import type { SceneNote } from '../../core/flow/scene'
+import type { RunProgress, RunStart } from '../../core/flow/waterRun'
 import type { History } from '../../core/learn/history'
 import type { Material } from '../../core/materials/types'
 import type { Plan, StageName } from '../../core/plan/derivePlan'
@@ -60,6 +64,15 @@ export type PrintReply =
 export interface DaysRequest { build: Build; own: readonly Material[]; history: History }
 export type DaysReply =
   | { kind: 'progress' | 'done'; finishMs: number | null; lowerBoundMs: number | null; order: string[] }
+  | { kind: 'failed'; message: string }
+
+/** Water that is let run: begun, paused, and looked at as it mostly is (of a sea: at a moment of its period). */
+export type RunRequest = { kind: 'start'; build: Build; start: RunStart; phase: number | null } | { kind: 'pause'; paused: boolean } | { kind: 'look'; phase: number | null }
+export type RunReply =
+  | { kind: 'notes'; notes: SceneNote[] }
+  | { kind: 'now'; progress: RunProgress; run: RunResult; spentMs: number }
+  | { kind: 'usual'; progress: RunProgress; run: RunResult; kept: KeptRun; ran: RanPlan }
+  | { kind: 'done'; progress: RunProgress; spentMs: number }
   | { kind: 'failed'; message: string }
 
 export interface PhotoRequest { file: File }

@@ -1,7 +1,7 @@
 import type { Sounding } from '../ground/surface'
 import { EYE_FORGIVES_MM } from '../supports/elastica'
 import { emptyLog } from '../log/entries'
-import type { Build, Calendar, Fall, Making, OutlineCorner, Pool, Reach, Sea, Splash } from './types'
+import type { Build, Calendar, Fall, Making, OutlineCorner, Pool, Reach, Running, Sea, Splash } from './types'
 
 /** What a new build is asked for. */
 export interface NewBuild {
@@ -45,6 +45,9 @@ export const calendarDefaults = (): Pick<Calendar, 'second' | 'busy' | 'deadline
 /** One build, nothing settled, nothing done: also what files of version 4 are given. */
 export const workDefaults = (): Pick<Build, 'copies' | 'arrange' | 'order' | 'fillers' | 'log'> => ({ copies: 1, arrange: [], order: [], fillers: [], log: emptyLog() })
 
+/** Nothing has run yet: also what files of version 5 are given. */
+export const runningDefaults = (): Running => ({ source: null, out: null, brushMm: null, mapsFrom: null, kept: [] })
+
 const UPPER_LEVEL_MM = 38
 const LOWER_LEVEL_MM = 10
 const DEPTH_MM = 9
@@ -59,7 +62,7 @@ export function newBuild(asked: NewBuild): Build {
   const { base, waters } = asked
   const build: Build = {
     format: 'tall-spindle-build',
-    version: 5,
+    version: 6,
     id: asked.id,
     name: asked.name,
     scale: asked.scale,
@@ -69,6 +72,7 @@ export function newBuild(asked: NewBuild): Build {
     ...flowDefaults(),
     ...finishDefaults(),
     section: { from: [base.widthMm / 2, 0], to: [base.widthMm / 2, base.depthMm] },
+    running: runningDefaults(),
     outOfLevel: { xDeg: 0, yDeg: 0 },
     room: { tempC: 20, rhPct: 50 },
     mixing: { wastePct: 5, cupG: 5, cupMl: 250, readabilityG: 0.1 },

@@ -1,13 +1,14 @@
 import type { TintDose } from '../calculators/mix'
 import type { Sounding } from '../ground/surface'
+import type { KeptRun } from '../flow/keptRun'
 import type { Mood } from '../hydraulics/drop'
 import type { Log } from '../log/entries'
 import type { Material } from '../materials/types'
 
-/** What the builder entered: the whole of a build file, version 5. Lengths in mm on the model, z up from the base's top. */
+/** What the builder entered: the whole of a build file, version 6. Lengths in mm on the model, z up from the base's top. */
 export interface Build {
   format: 'tall-spindle-build'
-  version: 5
+  version: 6
   id: string
   name: string
   /** As the builder says it: "1:48", "OO". */
@@ -21,6 +22,8 @@ export interface Build {
   /** Edges of the base at which a next module joins, so that its water meets this one. */
   meets: Side[]
   section: SectionLine
+  /** What was let run over this ground: where water comes in and goes out, and runs that were kept. */
+  running: Running
   /** How white water and spray are made. */
   finish: Finish
   /** What went wrong and is being put right. */
@@ -105,6 +108,18 @@ export interface Finish {
   reliefMm: number
   /** White that has been laid so far, as the builder judges it, % of a water's surface. */
   yours: { water: string; pct: number }[]
+}
+
+/** Water let run over the model's own ground. */
+export interface Running {
+  /** Where the water comes in and where it leaves; null: as the chain says. */
+  source: { x: number; y: number } | null
+  out: { x: number; y: number } | null
+  /** Strokes lie so far apart, mm; null: as the ripples of the water. */
+  brushMm: number | null
+  /** The kept run that the white map and the strokes are taken from; null: from the forms. */
+  mapsFrom: string | null
+  kept: KeptRun[]
 }
 
 /** A trouble that the plan puts right, with what was measured of it. */

@@ -3,6 +3,7 @@ import { faultLine } from '../build/fault'
 import { faultsOf, shown } from '../formats/checked'
 import { calculator, length, LONGEST_MM, scaleName, some, unique, type Calculator } from './calculator'
 import { DAYS_CALCULATORS } from './daysContract'
+import { FLOW_CALCULATORS } from './flowContract'
 import { GEL_CALCULATORS } from './gelContract'
 import { outOfLevelByDifference, outOfLevelByTilt } from './level'
 import { mix, rescueTint, type MixInput } from './mix'
@@ -91,7 +92,8 @@ const CALCULATORS: ReadonlyMap<string, Calculator> = new Map<string, Calculator>
   ...POUR_CALCULATORS,
   ...WATER_CALCULATORS,
   ...GEL_CALCULATORS,
-  ...DAYS_CALCULATORS
+  ...DAYS_CALCULATORS,
+  ...FLOW_CALCULATORS
 ])
 
 /** Names that `calculate` knows. */

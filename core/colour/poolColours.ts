@@ -75,3 +75,7 @@ export function poolColours(bed: { bedDeep: string; bedShore: string }, layers: 
   }
   return { swatches, strip, deepest: { ...swatches.at(-1)! } }
 }
+
+/** What a pool looks like where it is so deep: its nearest swatch. @example swatchAt(colours, 8).colour // "#2c5a54" */
+export const swatchAt = ({ swatches }: Pick<PoolColours, 'swatches'>, depthMm: number): PoolColours['swatches'][number] | null =>
+  swatches.reduce<PoolColours['swatches'][number] | null>((best, s) => (best === null || Math.abs(s.depthMm - depthMm) < Math.abs(best.depthMm - depthMm) ? s : best), null)

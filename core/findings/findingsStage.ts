@@ -10,6 +10,7 @@ import { gelFindings } from './gelFindings'
 import { mixFindings } from './mixFindings'
 import { orderFindings } from './orderFindings'
 import { pourFindings } from './pourFindings'
+import { runFindings } from './runFindings'
 import { mm, type Finding, type Make, type Stages } from './types'
 import { waterFindings } from './waterFindings'
 import { whiteFindings } from './whiteFindings'
@@ -20,6 +21,7 @@ export function findingsStage(build: Build, stages: Stages, shelf: Shelf, histor
     ...baseFindings(build, stages.ground),
     ...poolsOf(build).flatMap((pool) => poolFindings(build, pool, stages, shelf)),
     ...waterFindings(build, stages.forms),
+    ...runFindings(build, stages.forms),
     ...gelFindings(build, stages, shelf),
     ...whiteFindings(build, stages),
     ...orderFindings(build, stages),

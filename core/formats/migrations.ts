@@ -1,4 +1,4 @@
-import { BED_COLOURS, calendarDefaults, fallDefaults, finishDefaults, flowDefaults, makingDefaults, poolDefaults, workDefaults } from '../build/newBuild'
+import { BED_COLOURS, calendarDefaults, fallDefaults, finishDefaults, flowDefaults, makingDefaults, poolDefaults, runningDefaults, workDefaults } from '../build/newBuild'
 import type { Fault } from '../build/fault'
 import { shown } from './checked'
 
@@ -9,7 +9,7 @@ export type AnyVersion = Record<string, unknown> & { version: number }
 export type Migration = (file: AnyVersion) => AnyVersion
 
 /** The version this app writes. */
-export const CURRENT_VERSION = 5
+export const CURRENT_VERSION = 6
 
 /**
  * The dated list of versions, each with the step that takes a file from it to the next.
@@ -22,8 +22,9 @@ export const CURRENT_VERSION = 5
  *     spray are made in a way; repairs are kept.
  * 5 — 2026-11-25, the calendar knows a second pair of hands, busy times and a deadline; steps are settled, jobs fill the
  *     waits, several copies are made at once, and what was done is logged.
+ * 6 — 2026-11-25, water runs over the model's own ground: where it comes in and goes out, and the runs that were kept.
  */
-export const MIGRATIONS: ReadonlyMap<number, Migration> = new Map([[1, withPours], [2, withFlow], [3, withMaking], [4, withWork]])
+export const MIGRATIONS: ReadonlyMap<number, Migration> = new Map([[1, withPours], [2, withFlow], [3, withMaking], [4, withWork], [5, withRunning]])
 
 /** What is no object is left as it is: the check that follows says so. */
 const isObject = (value: unknown): value is Record<string, unknown> => typeof value === 'object' && value !== null && !Array.isArray(value)
@@ -49,6 +50,10 @@ function withMaking(file: AnyVersion): AnyVersion {
 function withWork(file: AnyVersion): AnyVersion {
   const calendar = isObject(file.calendar) ? { ...calendarDefaults(), ...file.calendar } : file.calendar
   return { ...workDefaults(), ...file, calendar }
+}
+
+function withRunning(file: AnyVersion): AnyVersion {
+  return { running: runningDefaults(), ...file }
 }
 
 /**

@@ -7,6 +7,7 @@ import { MOODS } from '../hydraulics/drop'
 import { FASTEST_MS } from '../spray/splash'
 import { BOTTLE_SCHEMA } from './bottleSchema'
 import { instant, LOG_SCHEMA, stepName } from './logSchema'
+import { RUNNING_SCHEMA } from './runSchema'
 
 const mm = () => Joi.number().min(-LONGEST_MM).max(LONGEST_MM)
 const size = () => Joi.number().min(10).max(10_000)
@@ -163,7 +164,7 @@ const KINDS = { pool, fall, reach, sea, splash }
  */
 export const BUILD_SCHEMA = open({
   format: Joi.valid('tall-spindle-build').required(),
-  version: Joi.valid(5).required(),
+  version: Joi.valid(6).required(),
   id: id().required(),
   name: name().required(),
   scale: Joi.string().min(1).max(40).required().custom((value: string, helpers) => (scaleRatio(value) === null ? helpers.error('any.scale') : value)),
@@ -201,6 +202,7 @@ export const BUILD_SCHEMA = open({
     .max(200)
     .required(),
   section: open({ from: point().required(), to: point().required() }).required(),
+  running: RUNNING_SCHEMA.required(),
   outOfLevel: open({ xDeg: tilt().required(), yDeg: tilt().required() }).required(),
   room: open({ tempC: Joi.number().min(-40).max(60).required(), rhPct: Joi.number().min(0).max(100).required() }).required(),
   mixing: open({
@@ -236,5 +238,6 @@ export const BUILD_SCHEMA = open({
     'window.order': '{{#label}} must run from an earlier time to a later one',
     'number.unsafe': '{{#label}} must be a number of ordinary size',
     'string.pattern.name': '{{#label}} must be {#name}',
+    'run.fields': '{{#label}} {{#why}}',
     'array.unique': '{{#label}} must not stand there twice'
   })

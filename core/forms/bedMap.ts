@@ -22,8 +22,7 @@ export interface BedMap {
 }
 
 /** Lays the ground of every measured pool on cells, and what stands in the water on its bed. */
-export function bedMap(build: Build, ground: GroundPlan): BedMap {
-  const grid = gridOver(build.base.widthMm, build.base.depthMm, CELLS, FINEST_MM)
+export function bedMap(build: Build, ground: GroundPlan, grid: Grid = gridOver(build.base.widthMm, build.base.depthMm, CELLS, FINEST_MM)): BedMap {
   const size = grid.cols * grid.rows
   const zMm = new Float64Array(size).fill(NaN)
   const pool = new Int16Array(size).fill(-1)

@@ -4,6 +4,7 @@ import type { Fault } from '../build/fault'
 import { boxOf, eachCell, type Grid } from '../geometry/grid'
 import { lineLength, insideRing, nearestOnSegment, type Point2 } from '../geometry/polygon'
 import { froude } from '../hydraulics/channel'
+import { flowKind, type FlowKind } from '../hydraulics/flowKind'
 import type { JumpKind } from '../hydraulics/jump'
 import { pillow, standingWave, veeAngle } from '../hydraulics/rapid'
 import { waterProfile } from '../hydraulics/waterProfile'
@@ -52,7 +53,7 @@ export interface ReachForm {
   jumps: ReachJump[]
   rocks: RockInStream[]
   /** Stretches of one kind of flow. */
-  stretches: { fromMm: number; toMm: number; kind: 'quiet' | 'near-critical' | 'fast'; froude: number; waveMm: number; waveHeightMm: number }[]
+  stretches: { fromMm: number; toMm: number; kind: FlowKind; froude: number; waveMm: number; waveHeightMm: number }[]
   meanSlope: number
   /** The corridor on the plan. */
   ring: Point2[]
@@ -210,15 +211,11 @@ function rockIn(rock: Boulder, stations: readonly Station[], scale: number): Roc
   }
 }
 
-/** Froude numbers between which waves stand and grow. Common practice: about critical, no source. */
-const NEAR: readonly [number, number] = [0.75, 1.35]
-const kindAt = (fr: number): ReachForm['stretches'][number]['kind'] => (fr < NEAR[0] ? 'quiet' : fr <= NEAR[1] ? 'near-critical' : 'fast')
-
 function stretchesOf(stations: readonly Station[], scale: number): ReachForm['stretches'] {
   const found: { from: number; to: number }[] = []
   stations.forEach((s, i) => {
     const last = found.at(-1)
-    if (last && kindAt(stations[last.from].froude) === kindAt(s.froude)) last.to = i
+    if (last && flowKind(stations[last.from].froude) === flowKind(s.froude)) last.to = i
     else found.push({ from: i, to: i })
   })
   return found.map(({ from, to }) => {
@@ -226,7 +223,7 @@ function stretchesOf(stations: readonly Station[], scale: number): ReachForm['st
     const mean = (of: (s: Station) => number) => here.reduce((sum, s) => sum + of(s), 0) / here.length
     const speed = mean((s) => s.speedMS)
     const waveMm = modelMm(standingWave(speed), scale)
-    const kind = kindAt(stations[from].froude)
+    const kind = flowKind(stations[from].froude)
     const depth = mean((s) => s.surfaceMm - s.bedMm)
     return {
       fromMm: stations[from].sMm, toMm: stations[Math.min(to + 1, stations.length - 1)].sMm, kind, froude: mean((s) => s.froude), waveMm,

@@ -73,6 +73,15 @@ export function throughPools(build: Build, falls: readonly FallForm[], reaches: 
   return through
 }
 
+/** Where the chain's water comes in: as the builder says, else at the head of its first water. */
+export function sourceOf(build: Build, reaches: readonly ReachForm[], through: ReadonlyMap<string, readonly [Point2, Point2]>): Point2 | null {
+  const { source } = build.running
+  if (source) return [source.x, source.y]
+  const first = build.waters.find(inChain)
+  if (first?.kind === 'reach') return reaches.find((r) => r.id === first.id)?.stations[0]?.at ?? null
+  return through.get(first?.kind === 'fall' ? (first.lip?.pool ?? '') : (first?.id ?? ''))?.[0] ?? null
+}
+
 /** The far side of a pool from a place: through its middle and on to the last that is still inside. */
 function acrossFrom(ring: readonly Point2[], from: Point2): Point2 {
   const [mx, my] = middleOf(ring)

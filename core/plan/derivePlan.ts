@@ -1,11 +1,12 @@
 import { amountsStage } from '../amounts/amountsStage'
-import { calendarDefaults, finishDefaults, makingDefaults, poolDefaults, workDefaults } from '../build/newBuild'
+import { calendarDefaults, finishDefaults, makingDefaults, poolDefaults, runningDefaults, workDefaults } from '../build/newBuild'
 import type { Build, Calendar, OutOfLevelAngles, Pool } from '../build/types'
 import { curesStage } from '../cures/curesStage'
 import { freeSpans } from '../days/calendar'
 import { daysStage } from '../days/daysStage'
 import { findingsStage } from '../findings/findingsStage'
 import type { Finding, Stages } from '../findings/types'
+import { readRun } from '../flow/ranPlan'
 import { formsStage, type FormsPlan } from '../forms/formsStage'
 import { groundStage, type GroundPlan } from '../ground/groundStage'
 import type { DrawnOutline } from '../ground/outline'
@@ -52,8 +53,9 @@ export function planner(): Planner {
   const heatOf = rememberedBy(([id]) => id, (_id: string, input: PourHeatInput) => pourHeat(input))
   const spansOf = rememberedBy(([, horizonDays, person]: [Calendar, number, (0 | 1)?]) => `${horizonDays}/${person ?? 0}`, freeSpans)
   const kept = remembered((build: Build) => build)
+  const runOf = remembered(readRun)
   const ground = remembered((build: Build) => groundStage(build, groundOf))
-  const forms = remembered((build: Build, ground: GroundPlan, shelf: Shelf) => formsStage(build, ground, shelf))
+  const forms = remembered((build: Build, ground: GroundPlan, shelf: Shelf) => formsStage(build, ground, shelf, runOf))
   const stacks = remembered((build: Build, ground: GroundPlan, forms: FormsPlan, shelf: Shelf) => stacksStage(build, ground, forms, shelf, heatOf))
   const amounts = remembered(amountsStage)
   const cures = remembered(curesStage)
@@ -67,7 +69,7 @@ export function planner(): Planner {
     const shelf = shelfOf(given, build.bottles)
     // each stage is shown only what it may depend on: a renamed build or another evening leaves the water alone
     const settled = kept({ ...build, name: '', notes: '', calendar: NO_CALENDAR, ...NO_WORK, copies: build.copies })
-    const g = ground({ ...settled, ...NO_HABITS, copies: 1 })
+    const g = ground({ ...settled, ...NO_HABITS, ...NO_RUN, copies: 1 })
     early(shown(g))
     yield 'ground'
     const f = forms(onlyShapes(settled), g, shelf)
@@ -82,7 +84,7 @@ export function planner(): Planner {
     const st = steps(settled, s, a, c, lines)
     yield 'steps'
     const { calendar, arrange, order, fillers, log } = build
-    const d = days({ ...settled, ...finishDefaults(), ...ONLY_CALENDAR, calendar, arrange, order, fillers, log }, st)
+    const d = days({ ...settled, ...finishDefaults(), ...ONLY_CALENDAR, ...NO_RUN, calendar, arrange, order, fillers, log }, st)
     yield 'days'
     const stages: Stages = { ground: g, forms: f, stacks: s, amounts: a, cures: c, steps: st, days: d }
     const findings = findingsStage(build, stages, shelf, history)
@@ -101,6 +103,8 @@ const onlyShapes = (build: Build): Build => ({
 })
 /** Nothing settled and nothing done: only the days look at that. */
 const NO_WORK = workDefaults()
+/** What ran over the ground leaves it as it is. */
+const NO_RUN = { running: runningDefaults() }
 /** Days depend on the calendar and the network alone. */
 const ONLY_CALENDAR = { ...NO_HABITS, copies: 1, waters: [], base: { widthMm: 0, depthMm: 0 }, section: { from: [0, 0], to: [0, 0] } } satisfies Partial<Build>
 const NO_CALENDAR: Build['calendar'] = {

@@ -7,17 +7,18 @@ import { formsStage } from '../forms/formsStage'
 import { groundStage } from '../ground/groundStage'
 import { withBottles, type Shelf } from '../materials/shelf'
 import { formStacks } from '../stacks/stacksStage'
+import { RUN_SURFACE, runSurface, surfacePng, surfaceSolid } from './runSurface'
 import { solidsOf } from './solids'
 import { templatesOf } from './templatesOf'
 import type { Paper } from './tiles'
 import type { Template } from './types'
 
-export type TemplateFormat = 'svg' | 'dxf' | 'stl'
+export type TemplateFormat = 'svg' | 'dxf' | 'stl' | 'png'
 
 /** A file to be saved. */
 export interface MadeFile { name: string; type: string; bytes: Uint8Array }
 
-const TYPES: Readonly<Record<TemplateFormat, string>> = { svg: 'image/svg+xml', dxf: 'image/vnd.dxf', stl: 'model/stl' }
+const TYPES: Readonly<Record<TemplateFormat, string>> = { svg: 'image/svg+xml', dxf: 'image/vnd.dxf', stl: 'model/stl', png: 'image/png' }
 
 /** All templates and solids of a build, drawn. */
 function drawn(build: Build, shelf: Shelf) {
@@ -43,6 +44,11 @@ export async function pdfOf(build: Build, ids: readonly string[], paper: Paper, 
 
 /** One template or solid as a file of a format. @throws RangeError when there is none of that id */
 export function fileOf(build: Build, id: string, format: TemplateFormat, shelf: Shelf, encode: (text: string) => Uint8Array): MadeFile {
+  if (id === RUN_SURFACE) {
+    const surface = runSurface(build)
+    if (!surface || (format !== 'stl' && format !== 'png')) throw new RangeError('template: no water has run here that was kept')
+    return { name: `${build.name} water surface.${format}`, type: TYPES[format], bytes: format === 'stl' ? solidStl(surfaceSolid(surface)) : surfacePng(surface) }
+  }
   const { templates, solids } = drawn(build, shelf)
   const found = format === 'stl' ? solids().find((s) => s.id === id) : templates().find((t) => t.id === id)
   if (!found) throw new RangeError(`template: there is none called “${id}”`)

@@ -9,13 +9,14 @@ import type { SplashForm } from '../forms/splashForm'
 import { OVERLAP_MM } from '../forms/fallForm'
 import type { Point2 } from '../geometry/polygon'
 import type { PoolGround } from '../ground/poolGround'
+import type { Section } from '../ground/section'
 import type { FormStack } from '../stacks/stacksStage'
 import type { PartStack } from '../stacks/partStack'
 import { box, closed, line, template } from './draw'
 import type { LayerId, Template, TemplateShape } from './types'
 
 /** What the templates are drawn from. */
-export interface Drawn { forms: FormsPlan; parts: readonly Pick<FormStack, 'id' | 'part'>[]; ground: { pools: readonly Pick<PoolGround, 'id' | 'ring' | 'shoreline' | 'contours'>[] } }
+export interface Drawn { forms: FormsPlan; parts: readonly Pick<FormStack, 'id' | 'part'>[]; ground: { section: Section; pools: readonly Pick<PoolGround, 'id' | 'ring' | 'shoreline' | 'contours'>[] } }
 
 const mm = (value: number) => `${Math.round(value * 10) / 10} mm`
 const FOAM: readonly (readonly [number, LayerId])[] = [[15, 'foam15'], [40, 'foam40'], [70, 'foam70']]
@@ -31,7 +32,8 @@ export function templatesOf(build: Build, { forms, ground, parts }: Drawn): Temp
     ...forms.seas.flatMap((s) => seaTemplates(build, s, name(s.id))),
     ...forms.splashes.flatMap((s) => (s.faults.length === 0 ? [splashTemplate(build, s, name(s.id))] : [])),
     ...parts.flatMap((p) => (p.part ? jigTemplate(p.id, name(p.id), p.part) : [])),
-    ...whiteTemplates(build, forms)
+    ...whiteTemplates(build, forms),
+    ...runTemplates(build, forms, ground)
   ].filter((t) => t.shapes.length > 0)
 }
 
@@ -164,16 +166,42 @@ function ray(form: SplashForm, deg: number): Point2[] {
   })
 }
 
+/** Size of an arrow head on a stroke, mm. */
+const HEAD_MM = 2.2
+/** A line along the flow, with a head at its end that says which way. */
+function arrowed(points: Point2[]): TemplateShape[] {
+  const [a, b] = [points[Math.max(0, points.length - 3)], points.at(-1)!]
+  const angle = Math.atan2(b[1] - a[1], b[0] - a[0])
+  const side = (turn: number): Point2 => [b[0] - HEAD_MM * Math.cos(angle + turn), b[1] - HEAD_MM * Math.sin(angle + turn)]
+  return [line('stroke', points), line('stroke', [side(0.5), b, side(-0.5)])]
+}
+
+/** What the water that was let run is cut and laid by: its section, and a sea's crests and wash. */
+function runTemplates(build: Build, { ran }: FormsPlan, { section }: Drawn['ground']): Template[] {
+  if (!ran) return []
+  const floor = Math.min(...section.ground.map((p) => p[1]), 0) - 4
+  const ground = section.ground.map((p): Point2 => [p[0], p[1]])
+  const made = [template('run-section', null, { id: 'run-section', name: `Section A–B, ${ran.name}`, use: 'Stand it along the section line: gel is brought up to the water line.' }, [
+    closed('cut', [...ground, [section.lengthMm, floor], [0, floor]]), ...ran.section.map((piece) => line('water', piece))
+  ], [{ at: [2, floor + 1], text: 'A' }, { at: [section.lengthMm - 4, floor + 1], text: 'B' }])]
+  if (ran.periodS === null) return made
+  return [...made, template('crest-lines', null, { id: 'run-crests', name: `Crests and wash, ${ran.name}`, use: 'Lay it on the cured pour: crests of the frozen moment, and between which lines the wash goes.' }, [
+    box('base', build.base.widthMm, build.base.depthMm), ...ran.crests.map((c) => line('crest', c)), ...[...ran.wash.high, ...ran.wash.low].map((c) => line('wash', c))
+  ])]
+}
+
 function whiteTemplates(build: Build, forms: FormsPlan): Template[] {
+  const ran = forms.ran && forms.ran.id === build.running.mapsFrom ? forms.ran : null
+  const how = ran ? `, ${ran.name}` : ''
   const base = box('base', build.base.widthMm, build.base.depthMm)
   const foam = forms.white.contours.flatMap((c) => c.rings.map((r) => closed(FOAM.find(([pct]) => pct === c.pct)![1], r)))
   const half = (of: number, deg: number): Point2 => [(of * Math.cos((deg * Math.PI) / 180)) / 2, (of * Math.sin((deg * Math.PI) / 180)) / 2]
-  const strokes = forms.strokes.map((s) => {
+  const strokes = ran ? ran.streams.flatMap(arrowed) : forms.strokes.map((s) => {
     const [dx, dy] = half(8, s.headingDeg)
     return line('stroke', [[s.at[0] - dx, s.at[1] - dy], [s.at[0] + dx, s.at[1] + dy]])
   })
   return [
-    ...(foam.length > 0 ? [template('foam', null, { id: 'foam', name: 'Foam stencil', use: 'Cut the lines out one after the other: thin white first, thick last.' }, [base, ...foam])] : []),
-    ...(strokes.length > 0 ? [template('strokes', null, { id: 'strokes', name: 'Brush strokes', use: 'Keep it beside the model: the brush follows the lines.' }, [base, ...strokes])] : [])
+    ...(foam.length > 0 ? [template('foam', null, { id: 'foam', name: `Foam stencil${how}`, use: 'Cut the lines out one after the other: thin white first, thick last.' }, [base, ...foam])] : []),
+    ...(strokes.length > 0 ? [template('strokes', null, { id: 'strokes', name: `Brush strokes${how}`, use: 'Keep it beside the model: the brush follows the lines.' }, [base, ...strokes])] : [])
   ]
 }

@@ -22,7 +22,7 @@ export const LAYERS = {
 } as const satisfies Record<string, { name: string; note: string; colour: string; widthMm: number; dashMm: readonly number[] | null; aci: number }>
 export type LayerId = keyof typeof LAYERS
 
-export type TemplateKind = 'fall-sheet' | 'side-curve' | 'stream-curve' | 'wave-face' | 'crest-lines' | 'splash' | 'foam' | 'strokes' | 'pool' | 'end-section' | 'jig'
+export type TemplateKind = 'fall-sheet' | 'side-curve' | 'stream-curve' | 'wave-face' | 'crest-lines' | 'splash' | 'foam' | 'strokes' | 'pool' | 'end-section' | 'jig' | 'run-section'
 
 export interface TemplateShape { layer: LayerId; closed: boolean; points: Point2[] }
 export interface TemplateText { at: Point2; text: string }

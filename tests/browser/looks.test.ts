@@ -4,7 +4,7 @@ import { derivePlan } from '../../core/plan/derivePlan'
 import { demo } from '../support/builds'
 import { axeSource, complaints, DEMO_ID, openPage, stage, type Stage } from '../support/browser'
 
-const VIEWS = ['ground', 'water', 'build-up', 'mix', 'weigh/millpond-1-1', 'days', 'bench', 'log', 'shelf', 'prints']
+const VIEWS = ['ground', 'water', 'run', 'build-up', 'mix', 'weigh/millpond-1-1', 'days', 'bench', 'log', 'shelf', 'prints']
 /** What lies behind a leaf of a view, of one water: seen by everyone who looks for it, so looked at here too. */
 const LEAVES: Record<string, string[]> = { 'build-up': ['heat', 'dam', 'colour', 'ways', 'white', 'weir:wrong', 'weir:coats', 'race:minutes', 'wheel:part', 'race:ways'], days: ['hours', 'what', 'jobs'], log: ['account', 'table'], shelf: ['stock', 'chips', 'release'] }
 

@@ -110,8 +110,12 @@ describe('Moving water on the screen', function () {
     await page.locator('[data-leaf="run"]').click()
     await page.locator('[data-test="run"] [data-piece]').nth(4).waitFor()
     expect(await page.locator('[data-test="jump"]').count()).to.equal(derivePlan(demo('3-slalom-in-the-hollin-gorge')).forms.reaches[0].jumps.length)
-    const white = await figure(page, 'white-share')
+    // its forms, not the run that it ships with
     await page.locator('[data-leaf="white"]').click()
+    await page.locator('[data-test="white-from"]').click()
+    await page.locator('[data-test="white-from"][aria-pressed="false"]').waitFor()
+    await settled(page)
+    const white = await figure(page, 'white-share')
     expect(await page.locator('.white .foam').count()).to.equal(3)
     await page.locator('[data-test="bed"] select').selectOption('smooth')
     await page.waitForFunction((w) => Number.parseFloat(document.querySelector('[data-test="white-share"]')!.textContent!) !== w, white)

@@ -61,7 +61,7 @@ describe('The build file', () => {
       ['[]', /must be an object/],
       ['null', /must be an object/],
       ['{}', /^format: .*tall-spindle-build/],
-      [set('version', 6), /^version: was 6; .*newer/],
+      [set('version', 7), /^version: was 7; .*newer/],
       [set('version', '1'), /^version: was "1"; must be a whole number/],
       [set('version', 0), /^version: was 0/],
       [set('name', 7), /^name: was 7; must be a string/],
@@ -137,7 +137,7 @@ describe('The build file', () => {
     const result = readBuild(text)
     if (!result.ok) throw new Error(JSON.stringify(result.faults))
     const old = JSON.parse(text) as { waters: object[]; ground: object }
-    expect(result.value).to.deep.include({ version: 5, outOfLevel: { xDeg: 0, yDeg: 0 }, flow: { mood: 'steady', dischargeM3S: null }, meets: [] })
+    expect(result.value).to.deep.include({ version: 6, outOfLevel: { xDeg: 0, yDeg: 0 }, flow: { mood: 'steady', dischargeM3S: null }, meets: [] })
     expect(result.value.ground).to.deep.include(old.ground)
     result.value.waters.forEach((water, i) => expect(water).to.deep.include(old.waters[i]))
     expect(result.value.waters[0]).to.deep.include({ measure: 'tin', bands: [], standing: [], pours: null, heed: 'heat' })
@@ -149,7 +149,7 @@ describe('The build file', () => {
     const result = readBuild(text)
     if (!result.ok) throw new Error(JSON.stringify(result.faults))
     const old = JSON.parse(text) as { waters: object[] }
-    expect(result.value).to.deep.include({ version: 5, flow: { mood: 'steady', dischargeM3S: null }, meets: [] })
+    expect(result.value).to.deep.include({ version: 6, flow: { mood: 'steady', dischargeM3S: null }, meets: [] })
     result.value.waters.forEach((water, i) => expect(water).to.deep.include(old.waters[i]))
     expect(result.value.waters[1]).to.deep.include({ steps: 1, treadMm: 8, hang: 'by-flow' })
   })
@@ -159,7 +159,7 @@ describe('The build file', () => {
     const result = readBuild(text)
     if (!result.ok) throw new Error(JSON.stringify(result.faults))
     const old = JSON.parse(text) as { waters: object[] }
-    expect(result.value).to.deep.include({ version: 5, repairs: [], finish: { white: 'painted-white', spray: 'teased-fibre', reliefMm: 1, yours: [] } })
+    expect(result.value).to.deep.include({ version: 6, repairs: [], finish: { white: 'painted-white', spray: 'teased-fibre', reliefMm: 1, yours: [] } })
     result.value.waters.forEach((water, i) => expect(water).to.deep.include(old.waters[i]))
     for (const water of result.value.waters) expect('make' in water, water.id).to.equal(water.kind !== 'pool')
   })
@@ -169,8 +169,17 @@ describe('The build file', () => {
     const result = readBuild(text)
     if (!result.ok) throw new Error(JSON.stringify(result.faults))
     const old = JSON.parse(text) as { waters: object[]; calendar: object }
-    expect(result.value).to.deep.include({ version: 5, copies: 1, arrange: [], order: [], fillers: [], log: { asOf: null, entries: [] }, waters: old.waters })
+    expect(result.value).to.deep.include({ version: 6, copies: 1, arrange: [], order: [], fillers: [], log: { asOf: null, entries: [] }, waters: old.waters })
     expect(result.value.calendar).to.deep.equal({ ...old.calendar, second: null, busy: [], deadline: null })
+    expect(derivePlan(result.value).days.finish).to.equal(derivePlan(demo()).days.finish)
+  })
+
+  it('a file of version 5 opens with nothing run; what it said stays, and it plans as before', () => {
+    const text = readFileSync(new URL('../support/weir-version-5.json', import.meta.url), 'utf8')
+    const result = readBuild(text)
+    if (!result.ok) throw new Error(JSON.stringify(result.faults))
+    const old = JSON.parse(text) as { waters: object[]; log: object }
+    expect(result.value).to.deep.include({ version: 6, running: { source: null, out: null, brushMm: null, mapsFrom: null, kept: [] }, waters: old.waters, log: old.log })
     expect(derivePlan(result.value).days.finish).to.equal(derivePlan(demo()).days.finish)
   })
 
@@ -179,7 +188,7 @@ describe('The build file', () => {
     expect(published, 'run npm run schema').to.deep.equal(publishedSchema())
     const validate = new Ajv2020({ strict: false, allErrors: false }).compile(published as object)
     for (const build of [demo(), demo('2-mole-at-varnsey'), demo('3-slalom-in-the-hollin-gorge'), fresh(), large(2, 50)]) expect(validate(build), JSON.stringify(validate.errors)).to.equal(true)
-    for (const wrong of [{ ...demo(), version: 6 }, { ...demo(), name: 3 }, { ...demo(), base: { widthMm: 3, depthMm: 100 } }, { ...demo(), waters: [{ kind: 'pool' }] }, { ...demo(), calendar: {} }]) {
+    for (const wrong of [{ ...demo(), version: 7 }, { ...demo(), name: 3 }, { ...demo(), base: { widthMm: 3, depthMm: 100 } }, { ...demo(), waters: [{ kind: 'pool' }] }, { ...demo(), calendar: {} }]) {
       expect(validate(wrong)).to.equal(false)
       expect(checkBuild(wrong).ok).to.equal(false)
     }

@@ -57,7 +57,7 @@ const DOTS = 300 / 25.4
 
 describe('Templates', () => {
   it('every form of the three demo builds has its own, each with a name, a use and a size', () => {
-    expect([...new Set(all.map((t) => t.kind))].sort()).to.deep.equal(['crest-lines', 'end-section', 'fall-sheet', 'foam', 'jig', 'pool', 'side-curve', 'splash', 'stream-curve', 'strokes', 'wave-face'])
+    expect([...new Set(all.map((t) => t.kind))].sort()).to.deep.equal(['crest-lines', 'end-section', 'fall-sheet', 'foam', 'jig', 'pool', 'run-section', 'side-curve', 'splash', 'stream-curve', 'strokes', 'wave-face'])
     for (const t of all) {
       expect(t.widthMm * t.heightMm, t.id).to.be.above(20)
       for (const s of t.shapes) for (const [x, y] of s.points) {

@@ -1,0 +1,342 @@
+import { expect } from 'chai'
+import { zlibSync } from 'fflate'
+import { readFileSync } from 'node:fs'
+import { spawnSync } from 'node:child_process'
+import { addBoulder, changePool, setFlow } from '../../core/build/edits'
+import { newBuild, USUAL_WEEK } from '../../core/build/newBuild'
+import { dropRun, keepARun, placeEnd, takeMaps, tryLedge } from '../../core/build/runEdits'
+import type { Build, Pool, Reach } from '../../core/build/types'
+import { keepRun, openRun, RUN_FIELDS, type RunResult } from '../../core/flow/keptRun'
+import { groundMark } from '../../core/flow/ranPlan'
+import { foamCover } from '../../core/flow/foam'
+import { runAt, sprayOf, surfaceAlong } from '../../core/flow/readRun'
+import { sceneMaker } from '../../core/flow/scene'
+import { walls } from '../../core/flow/solver/edges'
+import { dropsOf } from '../../core/flow/solver/drops'
+import { cellOf, dryField, inside } from '../../core/flow/solver/field'
+import { massError, stepper } from '../../core/flow/solver/stepper'
+import { streamlines } from '../../core/flow/streamlines'
+import { waterRun, type RunStart } from '../../core/flow/waterRun'
+import { readBuild } from '../../core/formats/buildFile'
+import { writeBuild } from '../../core/formats/write'
+import { derivePlan } from '../../core/plan/derivePlan'
+import { runSurface, surfaceSolid, surfacePng, RUN_SURFACE } from '../../core/templates/runSurface'
+import { gridFromPng } from '../../core/scan/heightGrid'
+
+const demo = (name: string): Build => {
+  const read = readBuild(readFileSync(new URL(`../../demo/${name}.json`, import.meta.url), 'utf8'))
+  if (!read.ok) throw new Error(read.faults[0].message)
+  return read.value
+}
+const GORGE = demo('3-slalom-in-the-hollin-gorge')
+const WEIR = demo('1-weir-at-cobbets-race')
+const MOLE = demo('2-mole-at-varnsey')
+function ran(build: Build, cells = [3000], start: RunStart = 'levels'): { run: RunResult; massErrorRel: number; cells: number } {
+  const water = waterRun(sceneMaker(build), { start, passes: cells })
+  for (;;) {
+    const { done, massErrorRel, cells: count } = water.advance(2e6)
+    if (done) return { run: water.usual(0.35), massErrorRel, cells: count }
+  }
+}
+const kept = (build: Build, run: RunResult): Build => takeMaps('r1')(keepARun(keepRun(run, { id: 'r1', name: 'Test run', keptAt: '2026-11-25T12:00:00Z', ground: groundMark(build) }))(build))
+/** Mean of a reading over the places of a box. */
+function over(run: RunResult, [x0, x1]: [number, number], [y0, y1]: [number, number], of: (at: NonNullable<ReturnType<typeof runAt>>) => number): number {
+  const found: number[] = []
+  for (let x = x0; x <= x1; x += 2) for (let y = y0; y <= y1; y += 2) { const at = runAt(run, [x, y]); if (at) found.push(of(at)) }
+  return found.reduce((a, b) => a + b, 0) / found.length
+}
+const gorge = ran(GORGE)
+
+describe('water let run over a model’s own ground', function () {
+  this.timeout(300_000)
+
+  it('the gorge: the whole flow over the ledge, landing where its form has it, pools at their levels, water kept to rounding', () => {
+    const { run, massErrorRel } = gorge
+    const [fall] = run.falls
+    expect(massErrorRel).to.be.below(1e-11)
+    expect(fall.dischargeM3S).to.be.closeTo(1.15, 0.1)
+    expect(fall.landMm).to.be.closeTo(22.1, 6)
+    expect(fall.levelMm).to.be.closeTo(80, 2)
+    expect(run.outM3S).to.be.closeTo(1.15, 0.2)
+  })
+
+  it('white lies below the ledges and not above; behind a rock water turns and gathers old foam', () => {
+    const { run } = gorge
+    expect(over(run, [10, 110], [80, 140], (a) => a.whitePct)).to.be.below(8)
+    expect(over(run, [150, 180], [80, 140], (a) => a.whitePct)).to.be.above(40)
+    // the take-out: old foam at its banks, where the water stands or turns back
+    expect(over(run, [520, 560], [60, 75], (a) => a.foamAgeS)).to.be.above(over(run, [500, 520], [95, 115], (a) => a.foamAgeS))
+    expect(over(run, [520, 560], [60, 75], (a) => Math.abs(a.speedMS))).to.be.below(0.75 * over(run, [500, 520], [95, 115], (a) => a.speedMS))
+    expect(sprayOf(run).some((s) => Math.abs(s.at[0] - 147) < 12), 'spray where the ledge lands').to.equal(true)
+  })
+
+  it('a lake stands at rest over the demo’s own ground, rocks, ledges and all', () => {
+    const scene = sceneMaker(GORGE).at(6000)
+    const { cols, rows } = scene.grid
+    const field = dryField(cols, rows, scene.dxM, scene.bedM)
+    for (let r = 0; r < rows; r++) for (let c = 0; c < cols; c++) field.h[cellOf(field, r, c)] = Math.max(0, 2.2 - field.z[cellOf(field, r, c)])
+    const run = stepper({ field, edges: walls(cols, rows), manning: 0.03, drops: dropsOf(field) })
+    while (field.timeS < 5) run.step(5)
+    expect(Math.max(...inside(field, field.hu).map(Math.abs), ...inside(field, field.hv).map(Math.abs))).to.be.below(1e-11)
+    expect(massError(run)).to.be.below(1e-14)
+  })
+
+  it('a sheet takes the water from a ledge and hands it on where it lands: mass and momentum kept, so far out as it flies', () => {
+    const [cols, dx, drop, q] = [80, 0.1, 2, 0.5]
+    const field = dryField(cols, 3, dx, Array.from({ length: 3 * cols }, (_, i) => (i % cols < 30 ? drop : 0)))
+    const edges = walls(cols, 3)
+    edges.e.kind.fill(1)
+    const drops = dropsOf(field)!
+    const springs = [0, 1, 2].map((r) => ({ cell: cellOf(field, r, 2), m3S: q * dx }))
+    const run = stepper({ field, edges, manning: 0.015, drops, springs })
+    while (field.timeS < 30) run.step(30)
+    expect(massError(run)).to.be.below(1e-12)
+    const lip = drops.above.findIndex((c) => c === cellOf(field, 1, 29))
+    expect(drops.dischargeM3S[lip]).to.be.closeTo(q * dx, 0.01 * q * dx)
+    const cell = cellOf(field, 1, 29)
+    // momentum that leaves: what the brink carries and pushes with, over its discharge
+    const speed = field.hu[cell] / field.h[cell] + (9.81 * field.h[cell] ** 2) / 2 / q
+    const flies = speed * Math.sqrt((2 * (drop + field.h[cell] / 2)) / 9.81)
+    expect(drops.landsCells[lip] * dx).to.be.closeTo(flies, 0.25)
+    const after = 30 + Math.floor(drops.landsCells[lip]) + 14
+    // far out it runs off with the whole discharge
+    expect(field.hu[cellOf(field, 1, after)]).to.be.closeTo(q, 0.03)
+  })
+
+  it('a rock that is put in stands in the way: slower behind it; a sluice opened by a fifth raises the pool', () => {
+    const at: [number, number] = [300, 130]
+    const rock = ran(addBoulder('rapid', at)(GORGE), [3000], gorge.run)
+    const behind = (run: RunResult) => over(run, [312, 322], [126, 134], (a) => a.speedMS)
+    expect(behind(rock.run)).to.be.below(0.8 * behind(gorge.run))
+    const more = ran(setFlow({ dischargeM3S: 1.15 * 1.2 })(GORGE), [3000], gorge.run)
+    expect(more.run.falls[0].levelMm).to.be.above(gorge.run.falls[0].levelMm + 0.5)
+    expect(more.run.ranS).to.be.above(gorge.run.ranS)
+  })
+
+  it('a ledge that is tried: a sill in the bed of a run, a block in a pool; the water heaps before it', () => {
+    const at: [number, number] = [350, 112]
+    const sill = tryLedge(at, 26)(GORGE)
+    const reach = sill.waters.find((w) => w.id === 'rapid') as Reach
+    expect(reach.path.length).to.equal((GORGE.waters.find((w) => w.id === 'rapid') as Reach).path.length + 4)
+    expect(Math.max(...reach.path.filter((p) => p.id.startsWith('ledge')).map((p) => p.bedMm!))).to.equal(31)
+    const before = (run: RunResult) => over(run, [336, 344], [95, 130], (a) => a.levelMm)
+    expect(before(ran(sill, [3000], gorge.run).run)).to.be.above(before(gorge.run) + 0.5)
+    const block = tryLedge([560, 120], 8)(GORGE).waters.find((w) => w.id === 'eddy') as Pool
+    expect(block.standing.at(-1)).to.deep.include({ shape: 'block', x: 560, y: 120 })
+    expect(tryLedge([300, 5], 0)(GORGE), 'on land nothing is changed').to.equal(GORGE)
+  })
+
+  it('a rapid whose bed is given leaves its pool through the shore: the pool keeps its level and the banks stay dry', () => {
+    const build = newBuild({ id: 'b', name: 'B', scale: '1:72.5', base: { widthMm: 330, depthMm: 210 }, waters: { pool: true, fall: false, poolBelow: true, rapid: true }, calendar: { zone: 'UTC', start: '2026-11-25T18:00', week: USUAL_WEEK } })
+    const { run } = ran(build)
+    const plan = derivePlan(kept(build, run))
+    expect(plan.forms.ran!.levels.find((l) => l.pool === 'pool1')!.middleMm).to.be.closeTo((build.waters[0] as Pool).levelMm, 4)
+    expect(plan.findings.some((f) => f.id === 'run-drowns')).to.equal(false)
+    expect(plan.forms.ran!.strays.pct).to.be.below(2)
+  })
+
+  it('starts from dry ground as well, and ends at the same levels', () => {
+    const dry = ran(GORGE, [3000], 'dry')
+    expect(dry.run.falls[0].levelMm).to.be.closeTo(gorge.run.falls[0].levelMm, 0.7)
+  })
+
+  it('swell breaks on the real bed, wraps round the mole and washes up the shore; quieter in its lee', () => {
+    const { run, massErrorRel } = ran(MOLE)
+    expect(massErrorRel).to.be.below(1e-10)
+    expect(run.periodS).to.equal(5.2)
+    expect(run.runUpMm).to.be.within(4, 25)
+    expect(run.wash.high.length + run.wash.low.length).to.be.above(0)
+    const height = (x: number) => { const levels = Array.from({ length: 20 }, (_, i) => runAt(run, [x, 140 + i * 4])?.levelMm ?? 30); return Math.max(...levels) - Math.min(...levels) }
+    expect(height(380)).to.be.below(20)
+    // a moment is a moment: another phase, another surface
+    const water = waterRun(sceneMaker(MOLE), { start: 'levels', passes: [1500] })
+    while (!water.advance(2e6).done);
+    expect(water.usual(0.1).fields.levelMm).not.to.deep.equal(water.usual(0.6).fields.levelMm)
+    expect(over(run, [150, 300], [60, 200], (a) => a.whitePct)).to.be.above(15)
+  })
+
+  it('streamlines keep their distance, follow the flow and end at the bank', () => {
+    const { run } = gorge
+    const spacing = 8
+    const lines = streamlines({ grid: run.grid, u: run.fields.xMS, v: run.fields.yMS }, spacing)
+    expect(lines.length).to.be.above(10)
+    for (const line of lines) {
+      for (let i = 1; i < line.length; i++) {
+        const at = runAt(run, line[i])
+        if (!at || at.speedMS < 0.3) continue
+        const [dx, dy] = [line[i][0] - line[i - 1][0], line[i][1] - line[i - 1][1]]
+        const along = (dx * Math.cos((at.headingDeg * Math.PI) / 180) + dy * Math.sin((at.headingDeg * Math.PI) / 180)) / Math.hypot(dx, dy)
+        expect(along).to.be.above(-0.5)
+      }
+    }
+    const middles = lines.map((l) => l[Math.floor(l.length / 2)])
+    middles.forEach((p, i) => lines.forEach((l, j) => { if (i !== j) for (const o of l) expect(Math.hypot(p[0] - o[0], p[1] - o[1])).to.be.above(0.3 * spacing) }))
+  })
+})
+
+describe('a run that is kept', function () {
+  this.timeout(300_000)
+  const build = kept(GORGE, gorge.run)
+  const plan = derivePlan(build)
+
+  it('is written into the build file and read back as it was, to a four-thousandth of its greatest', () => {
+    const read = readBuild(writeBuild(build))
+    expect(read.ok).to.equal(true)
+    const again = openRun((read as { value: Build }).value.running.kept.find((k) => k.id === 'r1')!, 35)
+    for (const name of RUN_FIELDS) {
+      const most = gorge.run.fields[name].reduce((m, v) => Math.max(m, Math.abs(v)), 0)
+      again.fields[name].forEach((v, i) => expect(Math.abs(v - gorge.run.fields[name][i])).to.be.at.most(most / 7900 + 1e-6))
+    }
+    expect(again.falls).to.deep.equal(gorge.run.falls)
+  })
+
+  it('a run cut short, a field of another size or a bomb is refused, with its place', () => {
+    for (const spoil of [(d: string) => d.slice(0, 40), () => 'AAAA', () => Buffer.from(zlibSync(new Uint8Array(5_000_000))).toString('base64')]) {
+      const k = build.running.kept.at(-1)!
+      const bad = { ...build, running: { ...build.running, kept: [{ ...k, fields: { ...k.fields, foam: { ...k.fields.foam, data: spoil(k.fields.foam.data) } } }] } }
+      const read = readBuild(JSON.stringify(bad))
+      expect(read.ok).to.equal(false)
+      expect((read as { faults: { path: string }[] }).faults[0].path).to.match(/^running\.kept\[0\]/)
+    }
+  })
+
+  it('gives white map and strokes in place of the forms, and says how far they differ', () => {
+    const { white, formsWhite, ran: made, strokes } = plan.forms
+    expect(white).to.equal(made!.white)
+    expect(white.wholePct).not.to.be.closeTo(formsWhite.wholePct, 0.5)
+    expect(strokes).to.equal(made!.strokes)
+    expect(made!.white.zones.map((z) => z.zone)).to.include.members(['fresh foam', 'streaks carried down', 'gathered in eddies'])
+    const share = made!.white.waters.find((w) => w.water === 'ledge')!.sharePct
+    expect(share).to.be.closeTo(over(gorge.run, [132, 222], [60, 150], (a) => a.whitePct), 14)
+    const forms = derivePlan(takeMaps(null)(build)).forms
+    expect(forms.white).to.equal(forms.formsWhite)
+    expect(forms.ran?.id).to.equal('r1')
+  })
+
+  it('is checked against the forms, each with both numbers; what differs is a finding', () => {
+    const checks = plan.forms.ran!.checks
+    expect(checks.map((c) => c.what)).to.include.members(['discharge', 'landing', 'level', 'depth', 'jump'])
+    expect(checks.find((c) => c.what === 'discharge')!.differs).to.equal(false)
+    for (const c of checks.filter((k) => k.differs)) expect(plan.findings.some((f) => f.id.startsWith(`run-${c.what}:${c.water}`) && f.number.startsWith('form '))).to.equal(true)
+    // a form told another flow than the run had
+    const other = kept(setFlow({ dischargeM3S: 0.5 })(GORGE), gorge.run)
+    expect(derivePlan(other).findings.find((f) => f.id === 'run-discharge:ledgefall')!.number).to.match(/^form 0\.5 m³\/s, run 1\.\d+ m³\/s$/)
+  })
+
+  it('is old once ground or flow are changed, and not for a name or a colour', () => {
+    const mark = groundMark(build)
+    expect(groundMark({ ...build, name: 'other', notes: 'x' })).to.equal(mark)
+    expect(groundMark(changePool('ledge', { tints: [] })(build))).to.equal(mark)
+    for (const edit of [changePool('ledge', { levelMm: 53 }), setFlow({ dischargeM3S: 2 }), addBoulder('rapid', [300, 120]), placeEnd('source', [30, 110])]) expect(groundMark(edit(build))).not.to.equal(mark)
+    const old = derivePlan(changePool('ledge', { levelMm: 53 })(build))
+    expect(old.findings.some((f) => f.id === 'run-old')).to.equal(true)
+    expect(derivePlan(dropRun('r1')(build)).findings.some((f) => f.id === 'run-old' && f.title.includes('Test run'))).to.equal(false)
+  })
+
+  it('its surface goes along the section with the drop in it, and out as a closed block and a height map', () => {
+    const pieces = surfaceAlong(gorge.run, GORGE.section)
+    const heights = pieces.flat().map((p) => p[1])
+    expect(Math.max(...heights)).to.be.within(78, 90)
+    expect(Math.min(...heights)).to.be.within(18, 30)
+    const surface = runSurface(build)!
+    const solid = surfaceSolid(surface)
+    // closed: every edge of a triangle is met once the other way
+    const edges = new Map<string, number>()
+    for (let t = 0; t < solid.triangles.length; t += 3) for (let k = 0; k < 3; k++) { const [a, b] = [solid.triangles[t + k], solid.triangles[t + ((k + 1) % 3)]]; const key = a < b ? `${a}:${b}` : `${b}:${a}`; edges.set(key, (edges.get(key) ?? 0) + (a < b ? 1 : -1)) }
+    expect([...edges.values()].every((v) => v === 0)).to.equal(true)
+    let volume = 0
+    const at = (i: number) => [solid.xyz[3 * i], solid.xyz[3 * i + 1], solid.xyz[3 * i + 2]]
+    for (let t = 0; t < solid.triangles.length; t += 3) { const [a, b, c] = [0, 1, 2].map((k) => at(solid.triangles[t + k])); volume += (a[0] * (b[1] * c[2] - b[2] * c[1]) - a[1] * (b[0] * c[2] - b[2] * c[0]) + a[2] * (b[0] * c[1] - b[1] * c[0])) / 6 }
+    const { cellMm, cols, rows } = surface.grid
+    const lowest = Math.min(...surface.zMm)
+    const due = surface.zMm.reduce((s, z) => s + z - lowest + 3, 0) / surface.zMm.length * (cols - 1) * (rows - 1) * cellMm ** 2
+    expect(volume / due, 'faces look outwards, and it holds what it should').to.be.closeTo(1, 0.03)
+    const map = gridFromPng(surfacePng(surface), { widthMm: cols * cellMm, lowMm: lowest, highMm: Math.max(...surface.zMm), x: 0, y: 0 })
+    expect(map.z[100]).to.be.closeTo(surface.zMm[100], 0.01)
+    expect(plan.templates.map((t) => t.id)).to.include.members(['foam', 'strokes', 'run-section', RUN_SURFACE])
+  })
+
+  it('the demo ships with one, over its own ground', () => {
+    expect(GORGE.running.kept.length).to.equal(1)
+    expect(GORGE.running.kept[0].ground).to.equal(groundMark(GORGE))
+    expect(GORGE.running.mapsFrom).to.equal(GORGE.running.kept[0].id)
+  })
+})
+
+describe('ground and flows that water cannot run over', function () {
+  this.timeout(300_000)
+  const notes = (build: Build) => sceneMaker(build).notes
+  const asked = { id: 'b', name: 'B', scale: '1:50', base: { widthMm: 300, depthMm: 200 }, calendar: { zone: 'UTC', start: '2026-11-25T18:00', week: USUAL_WEEK } }
+
+  it('nothing that moves, no ground', () => {
+    expect(notes(newBuild({ ...asked, waters: { pool: true, fall: false, poolBelow: false } })).map((n) => n.kind)).to.include('nothing-moves')
+    expect(() => waterRun(sceneMaker(newBuild({ ...asked, waters: { pool: true, fall: false, poolBelow: false } })), { start: 'levels', passes: [1000] })).to.throw(RangeError, 'nothing moves here')
+    const bare = newBuild({ ...asked, waters: { pool: true, fall: true, poolBelow: true } })
+    expect(notes({ ...bare, waters: bare.waters.map((w) => (w.kind === 'pool' ? { ...w, soundings: [] } : w)) }).some((n) => n.kind === 'no-ground' && n.stops)).to.equal(true)
+  })
+
+  it('no way out: said, and run with the last pool held at its level; a way out that is given is taken', () => {
+    const build = newBuild({ ...asked, waters: { pool: true, fall: true, poolBelow: true } })
+    const note = notes(build).find((n) => n.kind === 'no-way-out')!
+    expect(note.stops).to.equal(false)
+    expect(note.message).to.match(/no way out .*“Lower pool”.*held at 10 mm/)
+    const { run } = ran(build, [1500])
+    expect(run.outM3S).to.be.closeTo(run.dischargeM3S, 0.15 * run.dischargeM3S)
+    expect(notes(placeEnd('out', [150, 30])(build)).map((n) => n.kind)).not.to.include('no-way-out')
+  })
+
+  it('a source on a hilltop or on land: both heights, and where to put it', () => {
+    expect(notes(placeEnd('source', [300, 5])(GORGE)).find((n) => n.kind === 'dry-source')!.message).to.match(/lies on land at 88 mm: drag it/)
+    const hill = { ...GORGE, waters: GORGE.waters.map((w) => (w.kind === 'pool' && w.id === 'putin' ? { ...w, soundings: [...w.soundings, [30, 112, 95] as [number, number, number]] } : w)) }
+    const note = notes(placeEnd('source', [30, 112])(hill)).find((n) => n.kind === 'dry-source')!
+    expect(note.stops).to.equal(true)
+    expect(note.message).to.match(/stands on a hilltop: the ground at 30, 112 mm is 9\d.* high and the water there stands at 80 mm/)
+  })
+
+  it('spikes of a scan are left out and said; a rough ground by nature is left alone', () => {
+    const [w, d] = [200, 150]
+    const dips = Array.from({ length: 20 }, (_, r) => Array.from({ length: 26 }, (_c, c): [number, number, number] => [4 + (c * (w - 8)) / 25, 4 + (r * (d - 8)) / 19, 20 - 0.05 * c + 0.4 * Math.sin(r + c)])).flat()
+    const shore = newBuild({ ...asked, base: { widthMm: w, depthMm: d }, waters: { pool: false, fall: false, poolBelow: false, shore: true } })
+    const scanned = (soundings: [number, number, number][]) => ({ ...shore, waters: shore.waters.map((x) => (x.kind === 'pool' ? { ...x, levelMm: 30, brimMm: 32, outline: [[0, 0], [w, 0], [w, d], [0, d]].map(([px, py], i) => ({ id: `c${i}`, x: px, y: py, edge: 'dam' as const })), soundings } : x)) })
+    expect(notes(scanned(dips)).map((n) => n.kind)).not.to.include('spikes')
+    const spiked = dips.map((s, i): [number, number, number] => (i === 100 ? [s[0], s[1], 70] : i === 333 ? [s[0], s[1], -60] : s))
+    expect(notes(scanned(spiked)).find((n) => n.kind === 'spikes')!.message).to.match(/^2 dips stand out/)
+    const bed = sceneMaker(scanned(spiked)).at(4000).bedM
+    expect((Math.max(...bed) / 50) * 1000).to.be.below(45)
+  })
+
+  it('a bed of 4,000 × 4,000 cells is refused at once with a way out', () => {
+    const line = `[${Array.from({ length: 4000 }, () => 0).join(',')}]`
+    const began = Date.now()
+    const { status, stderr, stdout } = spawnSync(process.execPath, ['--import=tsx', '-e', `
+      import { calculate } from './core/calculators/contract.ts'
+      const row = JSON.parse('${line}')
+      try { calculate('flow', { dxM: 1, bed: Array.from({ length: 4000 }, () => row), levelM: 1, boundaries: { w: 'wall', e: 'wall', s: 'wall', n: 'wall' }, manning: 0, untilS: 1 }) } catch (error) { console.log(error.message) }`, '--input-type=module'], { encoding: 'utf8' })
+    expect(status, stderr).to.equal(0)
+    expect(stdout).to.match(/bed.*4000 × 4000 cells; at most 250000/)
+    expect(Date.now() - began).to.be.below(20_000)
+  })
+
+  it('a scene three kilometres long: said, and run within the same number of cells', () => {
+    const long = { ...GORGE, scale: '1:5000', flow: { mood: 'steady' as const, dischargeM3S: 1.15 * (5000 / 35) ** 2.5 } }
+    expect(notes(long).find((n) => n.kind === 'far')!.message).to.match(/3 km long/)
+    const { run, cells } = ran(long, [2000])
+    expect(cells).to.be.below(2600)
+    expect(run.falls[0].dischargeM3S / run.dischargeM3S).to.be.closeTo(1, 0.15)
+  })
+
+  it('a discharge that drowns the valley ends, keeps its water, and is a finding with where', () => {
+    const flood = setFlow({ dischargeM3S: 40 })(GORGE)
+    const { run, massErrorRel } = ran(flood, [800])
+    expect(massErrorRel).to.be.below(1e-10)
+    const found = derivePlan(kept(flood, run)).findings.find((f) => f.id === 'run-drowns')!
+    expect(found.number).to.match(/\d+ % of what is wet lies on the banks/)
+    expect(found.at).not.to.equal(undefined)
+  })
+
+  it('the weir’s pool is found to stand as given; foam covers as layers laid at random', () => {
+    const { run } = ran(WEIR, [3000])
+    expect(run.falls[0].levelMm).to.be.closeTo((WEIR.waters[0] as Pool).levelMm, 1.5)
+    expect(foamCover(Math.LN2)).to.be.closeTo(0.5, 1e-12)
+  })
+})
