@@ -85,6 +85,8 @@ export const useBuildStore = defineStore('build', () => {
     show(next)
     dirty = true
     saveState.value = 'saving'
+    // a closing browser may not wait for this tab to say anything; a drag's many edits are put aside as the page goes
+    if (!held) lifeboat.launch(next, revision)
     clearTimeout(saveTimer)
     saveTimer = window.setTimeout(() => void save(), SAVE_AFTER_MS)
   }
@@ -140,14 +142,16 @@ export const useBuildStore = defineStore('build', () => {
           revision = result.saved.revision
           tell({ kind: 'saved', id: writing.id, revision })
         }
-        lifeboat.sink(writing.id)
-        if (!dirty) saveState.value = 'saved'
+        if (!dirty) {
+          lifeboat.sink(writing.id)
+          saveState.value = 'saved'
+        }
         saveProblem.value = ''
       } catch (error) {
         dirty = true
         saveState.value = isFull(error) ? 'full' : 'failed'
         saveProblem.value = error instanceof Error ? error.message : String(error)
-        lifeboat.launch(writing, revision)
+        lifeboat.launch(build.value ?? writing, revision)
       }
     })()
     await saving
@@ -161,7 +165,8 @@ export const useBuildStore = defineStore('build', () => {
     if ('overtaken' in result) throw new Error('the copy could not be made')
     lifeboat.sink(work.id)
     revision = result.saved.revision
-    build.value = copy
+    // what was changed while the copy was written goes on in the copy
+    if (build.value) build.value = { ...build.value, id: copy.id, name: copy.name }
     undone.value = undone.value.map((u) => ({ ...u, build: { ...u.build, id: copy.id } }))
     redone.value = []
     tabNotice.value = 'branched'
@@ -227,7 +232,8 @@ export const useBuildStore = defineStore('build', () => {
     if (dirty && (saveState.value === 'full' || saveState.value === 'failed')) event.preventDefault()
   })
   window.addEventListener('pagehide', () => {
-    if (dirty && build.value) lifeboat.launch(build.value, revision)
+    // a save under way may be broken off with the page
+    if ((dirty || saving) && build.value) lifeboat.launch(build.value, revision)
     void save()
   })
   document.addEventListener('visibilitychange', () => {

@@ -40,6 +40,24 @@ describe('Nothing is lost', function () {
     const third = await openPage(context, water(), false)
     await level(third).waitFor()
     expect(await level(third).inputValue()).to.equal('44.4')
+    // and while a save is under way that never ends: another connection holds the store
+    await third.evaluate(() => new Promise<void>((resolve) => {
+      const request = indexedDB.open('tall-spindle')
+      request.onsuccess = () => {
+        const holder = request.result.transaction('builds', 'readwrite').objectStore('builds')
+        const again: (() => void)[] = []
+        again.push(() => { holder.count().onsuccess = again[0] ?? null })
+        again[0]?.()
+        resolve()
+      }
+    }))
+    await level(third).fill('45.1')
+    await new Promise((resolve) => setTimeout(resolve, 600))
+    await third.close({ runBeforeUnload: false })
+    await aMoment()
+    const fourth = await openPage(context, water(), false)
+    await level(fourth).waitFor()
+    expect(await level(fourth).inputValue()).to.equal('45.1')
     await context.close()
   })
 
