@@ -33,118 +33,139 @@ const STEEP: f64 = 1.4
   return v128.and(f64x2.gt(f64x2.pmin(ha, hb), all(DRY)), f64x2.gt(f64x2.pmin(ea, eb), f64x2.pmax(za, zb)))
 }
 
+/** Half the slopes over two cells of depth, level and both speeds, row after row from `out` on; `step` leads to the next cell. */
+// @ts-ignore: decorator
+@inline function slopes(z: usize, h: usize, un: usize, ut: usize, step: i32, c: i32, out: usize, span: usize): void {
+  const b = c - step
+  const d = c + step
+  const h1 = at(h, c)
+  const h0 = at(h, b)
+  const h2 = at(h, d)
+  const z1 = at(z, c)
+  const z0 = at(z, b)
+  const z2 = at(z, d)
+  const e1 = f64x2.add(h1, z1)
+  const e0 = f64x2.add(h0, z0)
+  const e2 = f64x2.add(h2, z2)
+  // next to dry ground a cell is taken as flat: its slope would be that of the shore; and so where the water of one
+  // side does not reach the bed of the other, at a ledge: its slope would be that of the fall
+  const k = v128.and(joined(h0, z0, e0, h1, z1, e1), joined(h1, z1, e1, h2, z2, e2))
+  const u1 = at(un, c)
+  const v1 = at(ut, c)
+  v128.store(out, v128.and(k, limited(f64x2.sub(h1, h0), f64x2.sub(h2, h1))))
+  v128.store(out + span, v128.and(k, limited(f64x2.sub(e1, e0), f64x2.sub(e2, e1))))
+  v128.store(out + 2 * span, v128.and(k, limited(f64x2.sub(u1, at(un, b)), f64x2.sub(at(un, d), u1))))
+  v128.store(out + 3 * span, v128.and(k, limited(f64x2.sub(v1, at(ut, b)), f64x2.sub(at(ut, d), v1))))
+}
+
 /**
- * What a row of faces lets through: adds to the rates of the cells on both sides, and to nothing else. The face of cell
- * `c` lies between it and `c + step`.
+ * What goes through two faces, row after row from `out` on: water, push on the cells before and after, sideways push; all
+ * a metre of face. `left` and `right` are where the half slopes of the cells before and after lie.
  *
- * Depth, level and speed are carried to the face with limited slopes (`second`), made hydrostatic against the higher of
- * both beds there, and resolved into an HLLC flux. The bed's push is put on the cells from the same numbers, so that
- * water at rest stays at rest over any bed, islands and all.
+ * Depth, level and speed are carried to the face, made hydrostatic against the higher of both beds there, and resolved
+ * into an HLLC flux. The bed's push is put on the cells from the same numbers, so that water at rest stays at rest over
+ * any bed, islands and all.
  *
  * Hydrostatic reconstruction: Audusse et al., SIAM J. Sci. Comput. 25 (2004); HLLC and its speeds at dry beds: Toro,
  * Shock-Capturing Methods for Free-Surface Shallow Flows (2001), ch. 10; written from memory.
  */
-export function faces(z: usize, h: usize, un: usize, ut: usize, mh: usize, mn: usize, mt: usize, step: i32, from: i32, to: i32, perM: f64, second: i32): void {
+// @ts-ignore: decorator
+@inline function flux(z: usize, h: usize, un: usize, ut: usize, step: i32, c: i32, left: usize, right: usize, out: usize, span: usize, second: i32): void {
   const zero = all(0)
   const dry = all(DRY)
   const half = all(0.5)
   const g = all(G)
   const halfG = all(HALF_G)
-  const per = all(perM)
-  for (let c = from; c < to; c += 2) {
-    const d = c + step
-    const h1 = at(h, c)
-    const h2 = at(h, d)
-    if (!v128.any_true(f64x2.gt(f64x2.pmax(h1, h2), dry))) continue
-    const z1 = at(z, c)
-    const z2 = at(z, d)
-    let hl = h1
-    let hr = h2
-    let el = f64x2.add(h1, z1)
-    let er = f64x2.add(h2, z2)
-    let ul = at(un, c)
-    let ur = at(un, d)
-    let vl = at(ut, c)
-    let vr = at(ut, d)
-    if (second) {
-      const b = c - step
-      const e = d + step
-      const dh = f64x2.sub(h2, h1)
-      const de = f64x2.sub(er, el)
-      const du = f64x2.sub(ur, ul)
-      const dv = f64x2.sub(vr, vl)
-      const h0 = at(h, b)
-      const h3 = at(h, e)
-      const z0 = at(z, b)
-      const z3 = at(z, e)
-      const e0 = f64x2.add(h0, z0)
-      const e3 = f64x2.add(h3, z3)
-      // next to dry ground a cell is taken as flat: its slope would be that of the shore; and so where the water of one
-      // side does not reach the bed of the other, at a ledge: its slope would be that of the fall
-      const wet = joined(h1, z1, el, h2, z2, er)
-      const k = v128.and(wet, joined(h0, z0, e0, h1, z1, el))
-      const m = v128.and(wet, joined(h2, z2, er, h3, z3, e3))
-      hl = f64x2.add(hl, v128.and(k, limited(f64x2.sub(h1, h0), dh)))
-      hr = f64x2.sub(hr, v128.and(m, limited(dh, f64x2.sub(h3, h2))))
-      const e1 = el
-      const e2 = er
-      el = f64x2.add(el, v128.and(k, limited(f64x2.sub(e1, e0), de)))
-      er = f64x2.sub(er, v128.and(m, limited(de, f64x2.sub(e3, e2))))
-      const u1 = ul
-      const u2 = ur
-      ul = f64x2.add(ul, v128.and(k, limited(f64x2.sub(u1, at(un, b)), du)))
-      ur = f64x2.sub(ur, v128.and(m, limited(du, f64x2.sub(at(un, e), u2))))
-      const v1 = vl
-      const v2 = vr
-      vl = f64x2.add(vl, v128.and(k, limited(f64x2.sub(v1, at(ut, b)), dv)))
-      vr = f64x2.sub(vr, v128.and(m, limited(dv, f64x2.sub(at(ut, e), v2))))
-    }
-    const zl = f64x2.sub(el, hl)
-    const zr = f64x2.sub(er, hr)
-    const zf = f64x2.pmax(zl, zr)
-    const hls = f64x2.pmax(zero, f64x2.sub(el, zf))
-    const hrs = f64x2.pmax(zero, f64x2.sub(er, zf))
-    const wetL = f64x2.gt(hls, dry)
-    const wetR = f64x2.gt(hrs, dry)
-    const al = f64x2.sqrt(f64x2.mul(g, hls))
-    const ar = f64x2.sqrt(f64x2.mul(g, hrs))
-    const us = f64x2.sub(f64x2.add(f64x2.mul(half, f64x2.add(ul, ur)), al), ar)
-    const as_ = f64x2.add(f64x2.mul(half, f64x2.add(al, ar)), f64x2.mul(all(0.25), f64x2.sub(ul, ur)))
-    const ulLess = f64x2.sub(ul, al)
-    const urMore = f64x2.add(ur, ar)
-    let sl = f64x2.pmin(ulLess, f64x2.sub(us, as_))
-    let sr = f64x2.pmax(urMore, f64x2.add(us, as_))
+  const d = c + step
+  const h1 = at(h, c)
+  const h2 = at(h, d)
+  if (!v128.any_true(f64x2.gt(f64x2.pmax(h1, h2), dry))) {
+    v128.store(out, zero)
+    v128.store(out + span, zero)
+    v128.store(out + 2 * span, zero)
+    v128.store(out + 3 * span, zero)
+    return
+  }
+  const z1 = at(z, c)
+  const z2 = at(z, d)
+  let hl = h1
+  let hr = h2
+  let el = f64x2.add(h1, z1)
+  let er = f64x2.add(h2, z2)
+  let ul = at(un, c)
+  let ur = at(un, d)
+  let vl = at(ut, c)
+  let vr = at(ut, d)
+  if (second) {
+    hl = f64x2.add(hl, v128.load(left))
+    hr = f64x2.sub(hr, v128.load(right))
+    el = f64x2.add(el, v128.load(left + span))
+    er = f64x2.sub(er, v128.load(right + span))
+    ul = f64x2.add(ul, v128.load(left + 2 * span))
+    ur = f64x2.sub(ur, v128.load(right + 2 * span))
+    vl = f64x2.add(vl, v128.load(left + 3 * span))
+    vr = f64x2.sub(vr, v128.load(right + 3 * span))
+  }
+  const zl = f64x2.sub(el, hl)
+  const zr = f64x2.sub(er, hr)
+  const zf = f64x2.pmax(zl, zr)
+  const hls = f64x2.pmax(zero, f64x2.sub(el, zf))
+  const hrs = f64x2.pmax(zero, f64x2.sub(er, zf))
+  const wetL = f64x2.gt(hls, dry)
+  const wetR = f64x2.gt(hrs, dry)
+  const al = f64x2.sqrt(f64x2.mul(g, hls))
+  const ar = f64x2.sqrt(f64x2.mul(g, hrs))
+  const us = f64x2.sub(f64x2.add(f64x2.mul(half, f64x2.add(ul, ur)), al), ar)
+  const as_ = f64x2.add(f64x2.mul(half, f64x2.add(al, ar)), f64x2.mul(all(0.25), f64x2.sub(ul, ur)))
+  const ulLess = f64x2.sub(ul, al)
+  const urMore = f64x2.add(ur, ar)
+  let sl = f64x2.pmin(ulLess, f64x2.sub(us, as_))
+  let sr = f64x2.pmax(urMore, f64x2.add(us, as_))
+  if (i64x2.bitmask(v128.and(wetL, wetR)) != 3) {
     sl = v128.bitselect(v128.bitselect(sl, f64x2.sub(ur, f64x2.add(ar, ar)), wetL), ulLess, wetR)
     sr = v128.bitselect(v128.bitselect(sr, f64x2.add(ul, f64x2.add(al, al)), wetR), urMore, wetL)
-    const slow = f64x2.pmin(sl, zero)
-    const quick = f64x2.pmax(sr, zero)
-    const some = v128.or(wetL, wetR)
-    const k2 = v128.and(some, f64x2.div(all(1), f64x2.pmax(f64x2.sub(quick, slow), all(1e-30))))
-    const ql = f64x2.mul(hls, ul)
-    const qr = f64x2.mul(hrs, ur)
-    const pl = f64x2.mul(halfG, f64x2.mul(hls, hls))
-    const pr = f64x2.mul(halfG, f64x2.mul(hrs, hrs))
-    const both = f64x2.mul(slow, quick)
-    let f0 = f64x2.mul(k2, f64x2.add(f64x2.sub(f64x2.mul(quick, ql), f64x2.mul(slow, qr)), f64x2.mul(both, f64x2.sub(hrs, hls))))
-    let f1 = f64x2.mul(k2, f64x2.add(f64x2.sub(f64x2.mul(quick, f64x2.add(f64x2.mul(ql, ul), pl)), f64x2.mul(slow, f64x2.add(f64x2.mul(qr, ur), pr))), f64x2.mul(both, f64x2.sub(qr, ql))))
-    let f2 = f64x2.mul(f0, v128.bitselect(vl, vr, f64x2.gt(f0, zero)))
-    let left = f64x2.add(f64x2.add(f1, f64x2.sub(f64x2.mul(halfG, f64x2.mul(hl, hl)), pl)), f64x2.mul(g, f64x2.mul(h1, f64x2.sub(zl, z1))))
-    let right = f64x2.add(f64x2.add(f1, f64x2.sub(f64x2.mul(halfG, f64x2.mul(hr, hr)), pr)), f64x2.mul(g, f64x2.mul(h2, f64x2.sub(zr, z2))))
-    if (c + 1 >= to) {
-      // the second of the pair lies beyond the row
-      f0 = f64x2.replace_lane(f0, 1, 0)
-      f2 = f64x2.replace_lane(f2, 1, 0)
-      left = f64x2.replace_lane(left, 1, 0)
-      right = f64x2.replace_lane(right, 1, 0)
-    }
-    f0 = f64x2.mul(f0, per)
-    f2 = f64x2.mul(f2, per)
-    add(mh, c, f64x2.neg(f0))
-    add(mh, d, f0)
-    add(mn, c, f64x2.neg(f64x2.mul(left, per)))
-    add(mn, d, f64x2.mul(right, per))
-    add(mt, c, f64x2.neg(f2))
-    add(mt, d, f2)
+  }
+  const slow = f64x2.pmin(sl, zero)
+  const quick = f64x2.pmax(sr, zero)
+  const k2 = v128.and(v128.or(wetL, wetR), f64x2.div(all(1), f64x2.pmax(f64x2.sub(quick, slow), all(1e-30))))
+  const ql = f64x2.mul(hls, ul)
+  const qr = f64x2.mul(hrs, ur)
+  const pl = f64x2.mul(halfG, f64x2.mul(hls, hls))
+  const pr = f64x2.mul(halfG, f64x2.mul(hrs, hrs))
+  const both = f64x2.mul(slow, quick)
+  const f0 = f64x2.mul(k2, f64x2.add(f64x2.sub(f64x2.mul(quick, ql), f64x2.mul(slow, qr)), f64x2.mul(both, f64x2.sub(hrs, hls))))
+  const f1 = f64x2.mul(k2, f64x2.add(f64x2.sub(f64x2.mul(quick, f64x2.add(f64x2.mul(ql, ul), pl)), f64x2.mul(slow, f64x2.add(f64x2.mul(qr, ur), pr))), f64x2.mul(both, f64x2.sub(qr, ql))))
+  v128.store(out, f0)
+  v128.store(out + span, f64x2.add(f64x2.add(f1, f64x2.sub(f64x2.mul(halfG, f64x2.mul(hl, hl)), pl)), f64x2.mul(g, f64x2.mul(h1, f64x2.sub(zl, z1)))))
+  v128.store(out + 2 * span, f64x2.add(f64x2.add(f1, f64x2.sub(f64x2.mul(halfG, f64x2.mul(hr, hr)), pr)), f64x2.mul(g, f64x2.mul(h2, f64x2.sub(zr, z2)))))
+  v128.store(out + 3 * span, f64x2.mul(f0, v128.bitselect(vl, vr, f64x2.gt(f0, zero))))
+}
+
+/** What goes through the face between cell `c` and the next one, a metre: water, push before and after, sideways push, from `room` on in every other number. */
+export function face(z: usize, h: usize, un: usize, ut: usize, step: i32, c: i32, room: usize, second: i32): void {
+  if (second) {
+    slopes(z, h, un, ut, step, c, room + 64, 16)
+    slopes(z, h, un, ut, step, c + step, room + 128, 16)
+  }
+  flux(z, h, un, ut, step, c, room + 64, room + 128, room, 16, second)
+}
+
+/** A row of slopes, from cell `from` of the row that begins at `base`. */
+function slopeRow(z: usize, h: usize, un: usize, ut: usize, step: i32, base: i32, from: i32, to: i32, out: usize, span: usize): void {
+  for (let c = from; c < to; c += 2) slopes(z, h, un, ut, step, base + c, out + (<usize>c << 3), span)
+}
+
+/** A row of faces; nothing goes through those outside `from` to `to`, of all from 0 to `end`. */
+function fluxRow(z: usize, h: usize, un: usize, ut: usize, step: i32, base: i32, from: i32, to: i32, end: i32, left: usize, right: usize, out: usize, span: usize, second: i32): void {
+  if (to <= from) from = to = end
+  for (let k = 0; k < 4; k++) {
+    const row = out + k * span
+    for (let c = 0; c < from; c += 2) put(row, c, all(0))
+    for (let c = to; c < end; c += 2) put(row, c, all(0))
+  }
+  for (let c = from; c < to; c += 2) {
+    const j = <usize>c << 3
+    flux(z, h, un, ut, step, base + c, left + j, right + j, out + j, span, second)
   }
 }
 
@@ -203,51 +224,101 @@ export function speeds(h: usize, hu: usize, hv: usize, u: usize, v: usize, low: 
 }
 
 /**
- * One stage over cells from `from` to `to`: a state moved on by its rates, and slowed by the bed as its own speed says
- * (Manning, implicit). `u`, `v`, and `h` are those at the start of the stage; the answer goes to `h1`, `hu1`, `hv1`.
- * Gives the least depth: below 0 where a step took more than there was.
+ * One stage of a step over all rows from the south: what goes through every face, and each row moved on by it and by what
+ * is brought from elsewhere (`mh`, `mu`, `mv`, each a second), slowed by the bed as its own speed says (Manning, implicit).
+ * `u` and `v` are the speeds of `h`, `hu`, `hv`; the answer goes to `h1`, `hu1`, `hv1`, or its mean with what is there
+ * (`settle`). A row is done with once the next one begins: the answer may lie where the state was.
+ *
+ * Gives the least depth: below 0 where a step took more than there was. What came in through the edges, a metre of face,
+ * is put at the start of `room`, which holds 24 rows after it. Ghosts are two deep.
  */
-export function stage(h: usize, hu: usize, hv: usize, u: usize, v: usize, mh: usize, mu: usize, mv: usize, h1: usize, hu1: usize, hv1: usize, rough: usize, from: i32, to: i32, dt: f64): f64 {
+export function sweep(z: usize, h: usize, hu: usize, hv: usize, u: usize, v: usize, mh: usize, mu: usize, mv: usize, h1: usize, hu1: usize, hv1: usize, rough: usize, low: usize, high: usize, room: usize, stride: i32, cols: i32, rows: i32, dt: f64, perM: f64, second: i32, settle: i32): f64 {
+  const span = <usize>(stride + 2) << 3
+  const sx = room + 64
+  let south = sx + 4 * span
+  let north = south + 4 * span
+  const fx = north + 4 * span
+  let fs = fx + 4 * span
+  let fn = fs + 4 * span
+  const end = cols + 2
   const t = all(dt)
+  const per = all(perM)
+  const tg = all(dt * G)
   let least = all(0)
-  for (let i = from; i < to; i += 2) {
-    const start = at(h, i)
-    const d = f64x2.add(start, f64x2.mul(t, at(mh, i)))
-    const wet = f64x2.gt(d, all(DRY))
-    let a = f64x2.add(at(hu, i), f64x2.mul(t, at(mu, i)))
-    let b = f64x2.add(at(hv, i), f64x2.mul(t, at(mv, i)))
-    const us = at(u, i)
-    const vs = at(v, i)
-    const speed = f64x2.sqrt(f64x2.add(f64x2.mul(us, us), f64x2.mul(vs, vs)))
-    const n = at(rough, i)
-    const depth = f64x2.pmax(start, all(FILM))
-    const slowed = f64x2.div(f64x2.mul(f64x2.mul(f64x2.mul(t, all(G)), f64x2.mul(n, n)), speed), f64x2.mul(depth, cubeRoot(depth)))
-    const k = v128.and(wet, f64x2.div(all(1), f64x2.add(all(1), slowed)))
-    a = f64x2.mul(a, k)
-    b = f64x2.mul(b, k)
-    if (i + 1 >= to) {
-      least = f64x2.pmin(least, f64x2.replace_lane(d, 1, 0))
-      f64.store(h1 + (<usize>i << 3), f64x2.extract_lane(d, 0))
-      f64.store(hu1 + (<usize>i << 3), f64x2.extract_lane(a, 0))
-      f64.store(hv1 + (<usize>i << 3), f64x2.extract_lane(b, 0))
-    } else {
-      least = f64x2.pmin(least, d)
-      put(h1, i, d)
-      put(hu1, i, a)
-      put(hv1, i, b)
+  let came = 0.0
+  let known = false
+  for (let r = 1; r < rows + 2; r++) {
+    const base = r * stride
+    const lowest = min(load<i32>(low + (<usize>r << 2)), load<i32>(low + (<usize>(r + 1) << 2)))
+    const highest = max(load<i32>(high + (<usize>r << 2)), load<i32>(high + (<usize>(r + 1) << 2)))
+    const from = max(2, lowest)
+    const to = min(end, highest + 1)
+    if (second) {
+      const near = to > from
+      // slopes of the southern row are those that were the northern one's, if there was water then
+      if (near && !known) slopeRow(z, h, v, u, stride, base, 2, end, south, span)
+      if (near) slopeRow(z, h, v, u, stride, base + stride, 2, end, north, span)
+      known = near
     }
+    fluxRow(z, h, v, u, stride, base, from, to, end, south, north, fn, span, second)
+    if (r == 1) {
+      for (let c = 2; c < end; c++) came += load<f64>(fn + (<usize>c << 3))
+    } else {
+      const first = max(1, load<i32>(low + (<usize>r << 2)) - 1)
+      const last = min(end, load<i32>(high + (<usize>r << 2)) + 1)
+      if (second && last > first) slopeRow(z, h, u, v, 1, base, first, last + 2, sx, span)
+      fluxRow(z, h, u, v, 1, base, first, last, end, sx, sx + 8, fx, span, second)
+      came += load<f64>(fx + 8) - load<f64>(fx + (<usize>(end - 1) << 3))
+      for (let c = 2; c < end; c += 2) {
+        const i = base + c
+        const start = at(h, i)
+        const water = f64x2.add(at(mh, i), f64x2.mul(per, f64x2.add(f64x2.sub(at(fx, c - 1), at(fx, c)), f64x2.sub(at(fs, c), at(fn, c)))))
+        let d = f64x2.add(start, f64x2.mul(t, water))
+        const wet = f64x2.gt(d, all(DRY))
+        let a = all(0)
+        let b = all(0)
+        if (v128.any_true(wet)) {
+          const east = f64x2.add(at(mu, i), f64x2.mul(per, f64x2.add(f64x2.sub(at(fx + 2 * span, c - 1), at(fx + span, c)), f64x2.sub(at(fs + 3 * span, c), at(fn + 3 * span, c)))))
+          const away = f64x2.add(at(mv, i), f64x2.mul(per, f64x2.add(f64x2.sub(at(fx + 3 * span, c - 1), at(fx + 3 * span, c)), f64x2.sub(at(fs + 2 * span, c), at(fn + span, c)))))
+          const us = at(u, i)
+          const vs = at(v, i)
+          const speed = f64x2.sqrt(f64x2.add(f64x2.mul(us, us), f64x2.mul(vs, vs)))
+          const n = at(rough, i)
+          const depth = f64x2.pmax(start, all(FILM))
+          const deep = f64x2.mul(depth, cubeRoot(depth))
+          const k = v128.and(wet, f64x2.div(deep, f64x2.add(deep, f64x2.mul(f64x2.mul(tg, f64x2.mul(n, n)), speed))))
+          a = f64x2.mul(k, f64x2.add(at(hu, i), f64x2.mul(t, east)))
+          b = f64x2.mul(k, f64x2.add(at(hv, i), f64x2.mul(t, away)))
+        }
+        if (settle) {
+          d = f64x2.mul(all(0.5), f64x2.add(at(h1, i), d))
+          a = f64x2.mul(all(0.5), f64x2.add(at(hu1, i), a))
+          b = f64x2.mul(all(0.5), f64x2.add(at(hv1, i), b))
+        }
+        if (c + 1 < end) {
+          least = f64x2.pmin(least, d)
+          put(h1, i, d)
+          put(hu1, i, a)
+          put(hv1, i, b)
+        } else {
+          // the second of the pair lies beyond the row
+          least = f64x2.pmin(least, f64x2.replace_lane(d, 1, 0))
+          f64.store(h1 + (<usize>i << 3), f64x2.extract_lane(d, 0))
+          f64.store(hu1 + (<usize>i << 3), f64x2.extract_lane(a, 0))
+          f64.store(hv1 + (<usize>i << 3), f64x2.extract_lane(b, 0))
+        }
+      }
+    }
+    if (r == rows + 1) for (let c = 2; c < end; c++) came -= load<f64>(fn + (<usize>c << 3))
+    let swap = fs
+    fs = fn
+    fn = swap
+    swap = south
+    south = north
+    north = swap
   }
+  store<f64>(room, came)
   return min(f64x2.extract_lane(least, 0), f64x2.extract_lane(least, 1))
-}
-
-/** The mean of two arrays over cells from `from` to `to`, into the first. */
-export function mean(a: usize, b: usize, from: i32, to: i32): void {
-  let i = from
-  for (; i + 1 < to; i += 2) put(a, i, f64x2.mul(all(0.5), f64x2.add(at(a, i), at(b, i))))
-  if (i < to) {
-    const p = a + (<usize>i << 3)
-    f64.store(p, 0.5 * (f64.load(p) + f64.load(b + (<usize>i << 3))))
-  }
 }
 
 /** Energy of each cell, the power that flows through it to the east and north per metre, and 1 where it is wet. */

@@ -16,8 +16,8 @@ export interface Drops {
   dischargeM3S: Float64Array
   /** Power that sheets bring to where they land, m³/s³ over each cell, of the last step. */
   powerM3S3: Float64Array
-  /** Rates of a face by itself. */
-  own: [Float64Array, Float64Array, Float64Array]
+  /** What goes through one face. */
+  own: Float64Array
 }
 
 /** A bed that falls by more than this over its length may be left by the water. Common practice: 45°, no source. */
@@ -47,8 +47,7 @@ export function dropsOf(field: Field, leastM = 0): Drops | null {
     }
   }
   if (above.length === 0) return null
-  const array = () => field.kernel.numbers(field.h.length)
-  return { above: Int32Array.from(above), step: Int32Array.from(step), room: Int32Array.from(room), landsCells: new Float64Array(above.length), dischargeM3S: new Float64Array(above.length), powerM3S3: array(), own: [array(), array(), array()] }
+  return { above: Int32Array.from(above), step: Int32Array.from(step), room: Int32Array.from(room), landsCells: new Float64Array(above.length), dischargeM3S: new Float64Array(above.length), powerM3S3: field.kernel.numbers(field.h.length), own: field.kernel.numbers(24) }
 }
 
 /**
@@ -59,7 +58,7 @@ export function dropsOf(field: Field, leastM = 0): Drops | null {
  */
 export function handOver(field: Field, h: Float64Array, u: Float64Array, v: Float64Array, mh: Float64Array, mu: Float64Array, mv: Float64Array, drops: Drops, order: 1 | 2): void {
   const { z, dxM, kernel } = field
-  const { above, step, room, own: [oh, on, ot] } = drops
+  const { above, step, room, own } = drops
   const perM = 1 / dxM
   drops.powerM3S3.fill(0)
   for (let i = 0; i < above.length; i++) {
@@ -72,15 +71,13 @@ export function handOver(field: Field, h: Float64Array, u: Float64Array, v: Floa
     if (h[foot] + z[foot] >= z[c]) continue
     const upright = Math.abs(s) === 1
     const [un, ut, mn, mt] = upright ? [u, v, mu, mv] : [v, u, mv, mu]
-    const first = s > 0 ? c : foot
-    kernel.calls.faces(z.byteOffset, h.byteOffset, un.byteOffset, ut.byteOffset, oh.byteOffset, on.byteOffset, ot.byteOffset, Math.abs(s), first, first + 1, perM, order - 1)
+    kernel.calls.face(z.byteOffset, h.byteOffset, un.byteOffset, ut.byteOffset, Math.abs(s), s > 0 ? c : foot, own.byteOffset, order - 1)
     const sign = s > 0 ? 1 : -1
-    const q = oh[foot] * dxM
+    const q = sign * own[0]
+    const rate = q * perM
     // pressure of what stands at the foot stays there: the sheet carries the rest
-    const push = on[foot] - sign * 0.5 * GRAVITY * h[foot] * h[foot] * perM
-    const side = ot[foot]
-    const rate = oh[foot]
-    oh[c] = oh[foot] = on[c] = on[foot] = ot[c] = ot[foot] = 0
+    const push = sign * perM * ((s > 0 ? own[4] : own[2]) - 0.5 * GRAVITY * h[foot] * h[foot])
+    const side = sign * own[6] * perM
     if (!(q > 1e-7)) continue
     const speed = (sign * push) / rate
     if (!(speed > 0)) continue

@@ -27,7 +27,9 @@ export interface Field {
 }
 
 /** Arrays that a field, its stepper, its drops, its foam and its means are made of: numbers a cell, and integers a row. */
-const NUMBERS = 40
+const NUMBERS = 38
+/** Rows of numbers that a stage keeps at hand: slopes and what goes through faces, of the rows that it is at. */
+export const SWEEP_ROWS = 24
 const INTEGERS = 2
 
 export const cellOf = ({ stride }: Pick<Field, 'stride'>, row: number, col: number): number => (row + GHOSTS) * stride + col + GHOSTS
@@ -42,7 +44,7 @@ export function dryField(cols: number, rows: number, dxM: number, bed: ArrayLike
   // even, so that rows are whole pairs
   const stride = 2 * Math.ceil((cols + 2 * GHOSTS) / 2)
   const size = stride * (rows + 2 * GHOSTS)
-  const kernel = makeKernel(NUMBERS * size * 8 + INTEGERS * (rows + 2 * GHOSTS) * 4, NUMBERS + INTEGERS)
+  const kernel = makeKernel((NUMBERS * size + (SWEEP_ROWS + 1) * (stride + 2)) * 8 + INTEGERS * (rows + 2 * GHOSTS) * 4, NUMBERS + INTEGERS + 2)
   const array = () => kernel.numbers(size)
   const field: Field = { cols, rows, stride, dxM, z: array(), h: array(), hu: array(), hv: array(), timeS: 0, kernel }
   const within = (i: number, n: number) => Math.min(n - 1, Math.max(0, i - GHOSTS))

@@ -1,11 +1,11 @@
 import { handOver, type Drops } from './drops'
 import { fillEdges, type Edges, type Swell } from './edges'
-import { cellOf, GHOSTS, volumeM3, type Field } from './field'
+import { GHOSTS, SWEEP_ROWS, volumeM3, type Field } from './field'
 
 /** Share of the longest step that is taken: half of it keeps every depth positive in two directions. */
 export const CFL = 0.45
 
-/** Arrays of as many numbers as cells that one step works on: bed, roughness, two states, two speeds, three rates. */
+/** Arrays of as many numbers as cells that one step works on: bed, roughness, two states, two speeds, what is brought. */
 export const STEP_ARRAYS = 13
 
 /** Water that comes in from nowhere: a spring at a cell of the field, m³/s. */
@@ -52,54 +52,34 @@ export function stepper({ field, edges, manning, springs = [], swell = null, dro
   else rough.set(manning)
   const low = kernel.integers(rows + 2 * GHOSTS)
   const high = kernel.integers(rows + 2 * GHOSTS)
+  const room = kernel.numbers(SWEEP_ROWS * (stride + 2) + 8)
   const perM = 1 / dxM
   const perM2 = perM * perM
-  const second = order - 1
   let sources: readonly Spring[] = springs
   const tally: Tally = { steps: 0, cellUpdates: 0, inflowM3: 0, startM3: volumeM3(field), fastestMS: 0 }
 
   const at = (array: Float64Array | Int32Array) => array.byteOffset
-  const [zAt, hAt, huAt, hvAt, h1At, hu1At, hv1At, mhAt, muAt, mvAt, uAt, vAt, lowAt, highAt] = [z, field.h, field.hu, field.hv, h1, hu1, hv1, mh, mu, mv, u, v, low, high].map(at)
-  const roughAt = at(rough)
+  const [zAt, uAt, vAt, mhAt, muAt, mvAt, roughAt, lowAt, highAt, roomAt] = [z, u, v, mh, mu, mv, rough, low, high, room].map(at)
+  const first = [field.h, field.hu, field.hv] as const
+  const between = [h1, hu1, hv1] as const
 
-  /** Rates of change of a state whose speeds are known. */
-  function rates(h: Float64Array): void {
-    mh.fill(0)
-    mu.fill(0)
-    mv.fill(0)
-    const from = GHOSTS - 1
-    for (let r = GHOSTS; r < rows + GHOSTS; r++) {
-      const [first, last] = [Math.max(from, low[r] - 1), Math.min(cols + GHOSTS, high[r] + 1)]
-      if (last > first) calls.faces(zAt, at(h), uAt, vAt, mhAt, muAt, mvAt, 1, r * stride + first, r * stride + last, perM, second)
-    }
-    for (let r = from; r < rows + GHOSTS; r++) {
-      const [first, last] = [Math.max(GHOSTS, Math.min(low[r], low[r + 1])), Math.min(cols + GHOSTS, Math.max(high[r], high[r + 1]) + 1)]
-      if (last > first) calls.faces(zAt, at(h), vAt, uAt, mhAt, mvAt, muAt, stride, r * stride + first, r * stride + last, perM, second)
-    }
+  /** One stage from a state whose speeds are known: to a second state, or to the mean of that and the first. Gives what comes in, m³/s. */
+  function stage(state: readonly Float64Array[], out: readonly Float64Array[], dt: number, settle: boolean): number {
+    const [h, hu, hv] = state
+    if (drops || sources.length > 0) for (const m of [mh, mu, mv]) m.fill(0)
     if (drops) handOver(field, h, u, v, mh, mu, mv, drops, order)
-    for (const s of sources) mh[s.cell] += s.m3S * perM2
-  }
-
-  /** What comes in through the edges and springs by the rates just worked out, m³/s: the ghosts have it on their side. */
-  function inflow(): number {
-    let sum = 0
-    const [s, n] = [cellOf(field, -1, 0), cellOf(field, rows, 0)]
-    for (let c = 0; c < cols; c++) sum -= mh[s + c] + mh[n + c]
-    const [w, e] = [cellOf(field, 0, -1), cellOf(field, 0, cols)]
-    for (let r = 0; r < rows; r++) sum -= mh[w + r * stride] + mh[e + r * stride]
-    sum *= dxM * dxM
-    for (const spring of sources) sum += spring.m3S
-    return sum
-  }
-
-  /** A state moved on by the rates just worked out, into the second one. */
-  function stage(h: number, hu: number, hv: number, dt: number): void {
-    let least = 0
-    for (let r = GHOSTS; r < rows + GHOSTS; r++) least = Math.min(least, calls.stage(h, hu, hv, uAt, vAt, mhAt, muAt, mvAt, h1At, hu1At, hv1At, roughAt, r * stride + GHOSTS, r * stride + GHOSTS + cols, dt))
-    if (least < 0) repay()
+    let came = 0
+    for (const s of sources) {
+      mh[s.cell] += s.m3S * perM2
+      came += s.m3S
+    }
+    const [hAt, huAt, hvAt, h1At, hu1At, hv1At] = [h, hu, hv, ...out].map(at)
+    const least = calls.sweep(zAt, hAt, huAt, hvAt, uAt, vAt, mhAt, muAt, mvAt, h1At, hu1At, hv1At, roughAt, lowAt, highAt, roomAt, stride, cols, rows, dt, perM, order - 1, settle ? 1 : 0)
+    if (least < 0) repay(out)
+    return came + room[0] * dxM
   }
   /** Cells that gave more than they had take it back from the deepest of their neighbours: nothing is made from nothing. */
-  function repay(): void {
+  function repay([h1, hu1, hv1]: readonly Float64Array[]): void {
     for (let r = GHOSTS; r < rows + GHOSTS; r++) {
       for (let i = r * stride + GHOSTS, end = i + cols; i < end; i++) {
         if (!(h1[i] < 0)) continue
@@ -120,30 +100,15 @@ export function stepper({ field, edges, manning, springs = [], swell = null, dro
     field, tally, u, v,
     setSprings: (next) => { sources = next },
     step: (untilS) => {
-      const { h, hu, hv } = field
-      const all = rows + 2 * GHOSTS
-      fillEdges(field, h, hu, hv, edges, swell, field.timeS)
-      const fastest = calls.speeds(hAt, huAt, hvAt, uAt, vAt, lowAt, highAt, stride, all)
+      const speeds = ([h, hu, hv]: readonly Float64Array[]) => calls.speeds(at(h), at(hu), at(hv), uAt, vAt, lowAt, highAt, stride, rows + 2 * GHOSTS)
+      fillEdges(field, ...first, edges, swell, field.timeS)
+      const fastest = speeds(first)
       const dt = Math.min(untilS - field.timeS, fastest > 0 ? (CFL * dxM) / fastest : Infinity, sources.length > 0 ? (CFL * dxM) / Math.max(fastest, 1) : Infinity)
-      rates(h)
-      let came = inflow()
-      stage(hAt, huAt, hvAt, dt)
+      let came = stage(first, order === 2 ? between : first, dt, false)
       if (order === 2) {
-        fillEdges(field, h1, hu1, hv1, edges, swell, field.timeS + dt)
-        calls.speeds(h1At, hu1At, hv1At, uAt, vAt, lowAt, highAt, stride, all)
-        rates(h1)
-        came = (came + inflow()) / 2
-        stage(h1At, hu1At, hv1At, dt)
-        for (let r = GHOSTS; r < rows + GHOSTS; r++) {
-          const [first, last] = [r * stride + GHOSTS, r * stride + GHOSTS + cols]
-          calls.mean(hAt, h1At, first, last)
-          calls.mean(huAt, hu1At, first, last)
-          calls.mean(hvAt, hv1At, first, last)
-        }
-      } else {
-        h.set(h1)
-        hu.set(hu1)
-        hv.set(hv1)
+        fillEdges(field, ...between, edges, swell, field.timeS + dt)
+        speeds(between)
+        came = (came + stage(between, first, dt, true)) / 2
       }
       tally.inflowM3 += came * dt
       tally.steps++
