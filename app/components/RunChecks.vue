@@ -11,7 +11,7 @@ import How from './How.vue'
 /** What the water did, beside what the forms say: white, levels, landings, jumps. */
 const props = defineProps<{ build: Build; ran: RanPlan; formsWhite: WhiteMap }>()
 const name = (id: string) => props.build.waters.find((w) => w.id === id)?.name ?? id
-const WHAT: Record<RunCheck['what'], string> = { discharge: 'over the lip', landing: 'lands out', level: 'level behind the lip', depth: 'mean depth', jump: 'jump, along', 'run-up': 'runs up the shore', crests: 'crest to crest' }
+const WHAT: Record<RunCheck['what'], string> = { discharge: 'over the lip', landing: 'lands out', level: 'level behind the lip', depth: 'mean depth', jump: 'jump, along', breaks: 'breaks over', 'run-up': 'runs up the shore', crests: 'crest to crest' }
 const shown = (value: number | null, unit: RunCheck['unit']) => (value === null ? 'none' : unit === 'mm' ? mm(value) : `${Number(value.toPrecision(3))} m³/s`)
 const formPct = (id: string) => props.formsWhite.waters.find((w) => w.water === id)?.sharePct ?? null
 const white = computed(() => props.ran.white.waters.map((w) => ({ water: w.water, form: formPct(w.water), run: w.sharePct })))

@@ -13,6 +13,7 @@ const CHECKS: Readonly<Record<RunCheck['what'], { title: string; reason: string;
   level: { title: 'the level behind its lip', reason: 'The pool stands as high as its lip wants for this flow.', wayOut: 'Set the level as the run has it, or lower the ground along the lip.' },
   depth: { title: 'how deep it runs', reason: 'The form has one depth across the whole width; the run swings from bank to bank and piles up before rocks.', wayOut: 'Build the surface by the run: its section is on the drawing.' },
   jump: { title: 'where it jumps', reason: 'The form knows one line through the rapid; rocks and bends move a jump, or drown it.', wayOut: 'Put the white where the run has it; move a rock to bring it back.' },
+  breaks: { title: 'over how much water it breaks', reason: 'The form takes one height and one even beach. The run bends and gathers crests over this bed, but takes all waves as long ones, which steepen and break sooner than real ones.', wayOut: 'Set the breaking face by the form; take from the run where along the shore it breaks first, and where it does not.' },
   'run-up': { title: 'how far it runs up the shore', reason: 'The form takes an even beach square to the waves; the run knows this shore.', wayOut: 'Paint the wash lines by the run.' },
   crests: { title: 'from crest to crest', reason: 'The run takes all waves as long ones: over deep water short swells are slower and nearer together than it has them.', wayOut: 'Take the spacing from the form, and from the run how crests bend and where they die.' }
 }

@@ -10,7 +10,7 @@ import { runAt, surfaceAlong, type RunAt } from './readRun'
 /** What a form of one dimension says against what the water did. */
 export interface RunCheck {
   water: string
-  what: 'discharge' | 'landing' | 'level' | 'depth' | 'jump' | 'run-up' | 'crests'
+  what: 'discharge' | 'landing' | 'level' | 'depth' | 'jump' | 'breaks' | 'run-up' | 'crests'
   formSays: number
   /** Null: there is none where the form has one. */
   runSays: number | null
@@ -20,7 +20,7 @@ export interface RunCheck {
 }
 
 /** Forms and run may differ by so much before it is said. Common practice, no source. */
-const LIMITS = { dischargeShare: 0.1, landShare: 0.3, landMm: 3, levelMm: 1.5, depthShare: 0.3, depthMm: 1, jumpMm: 15, runUpShare: 0.5, runUpMm: 3, crestShare: 0.3 } as const
+const LIMITS = { dischargeShare: 0.1, landShare: 0.3, landMm: 3, levelMm: 1.5, depthShare: 0.3, depthMm: 1, jumpMm: 15, runUpShare: 0.5, runUpMm: 3, breakShare: 0.5, breakMm: 3, crestShare: 0.3 } as const
 
 const middle = ([a, b]: readonly [Point2, Point2]): Point2 => [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2]
 
@@ -92,7 +92,9 @@ function seaChecks(build: Build, form: SeaForm, run: RunResult): RunCheck[] {
   if (!pool || !sea || form.faults.length > 0) return []
   const found: RunCheck[] = []
   if (form.breaks) {
-    const ran = run.runUpMm
+    const { runUpMm: ran, breakMm } = run
+    const { depthMm } = form.breaks
+    found.push({ water: form.id, what: 'breaks', formSays: depthMm, runSays: breakMm, unit: 'mm', differs: breakMm === null || Math.abs(breakMm - depthMm) > Math.max(LIMITS.breakMm, LIMITS.breakShare * depthMm), at: null })
     found.push({ water: form.id, what: 'run-up', formSays: form.breaks.runUpMm, runSays: ran, unit: 'mm', differs: ran === null || Math.abs(ran - form.breaks.runUpMm) > Math.max(LIMITS.runUpMm, LIMITS.runUpShare * form.breaks.runUpMm), at: run.wash.high[0]?.[0] ?? null })
   }
   const spacing = crestSpacing(run, pool.levelMm, sea.headingDeg)

@@ -31,6 +31,8 @@ export interface RunResult {
   wash: { high: Point2[][]; low: Point2[][] }
   /** How high over its still level the swell runs up the shore, mm; null: no swell. */
   runUpMm: number | null
+  /** Over how much still water its crests begin to break, mm; null: no swell, or none breaks. */
+  breakMm: number | null
   /** Water on dry land: how much of all that is wet, %, and where, mm. */
   strays: { pct: number; at: Point2 | null }
 }
@@ -62,16 +64,16 @@ const MOST_STEPS = 4000
  * @param keep  its name and id, when, and the mark of its ground
  */
 export function keepRun(run: RunResult, keep: Pick<KeptRun, 'id' | 'name' | 'keptAt' | 'ground'>): KeptRun {
-  const { fields, grid, ranS, dischargeM3S, inM3S, outM3S, falls, periodS, phase, wash, runUpMm, strays } = coarser(run)
+  const { fields, grid, ranS, dischargeM3S, inM3S, outM3S, falls, periodS, phase, wash, runUpMm, breakMm, strays } = coarser(run)
   const packed = Object.fromEntries(RUN_FIELDS.map((name) => [name, pack(fields[name])])) as KeptRun['fields']
-  return { ...keep, ranS, dischargeM3S, inM3S, outM3S, falls, periodS, phase, wash, runUpMm, strays, grid: { cellMm: grid.cellMm, cols: grid.cols, rows: grid.rows }, fields: packed }
+  return { ...keep, ranS, dischargeM3S, inM3S, outM3S, falls, periodS, phase, wash, runUpMm, breakMm, strays, grid: { cellMm: grid.cellMm, cols: grid.cols, rows: grid.rows }, fields: packed }
 }
 
 /** A kept run as it was. @throws RangeError when its fields are not what its grid says */
 export function openRun(kept: KeptRun, scale: number): RunResult {
-  const { fields, grid, ranS, dischargeM3S, inM3S, outM3S, falls, periodS, phase, wash, runUpMm, strays } = kept
+  const { fields, grid, ranS, dischargeM3S, inM3S, outM3S, falls, periodS, phase, wash, runUpMm, breakMm, strays } = kept
   const size = grid.cols * grid.rows
-  return { ranS, dischargeM3S, inM3S, outM3S, falls, periodS, phase, wash, runUpMm, strays, scale, grid: { x0: 0, y0: 0, ...grid }, fields: Object.fromEntries(RUN_FIELDS.map((name) => [name, unpack(fields[name], size, name)])) as RunFields }
+  return { ranS, dischargeM3S, inM3S, outM3S, falls, periodS, phase, wash, runUpMm, breakMm, strays, scale, grid: { x0: 0, y0: 0, ...grid }, fields: Object.fromEntries(RUN_FIELDS.map((name) => [name, unpack(fields[name], size, name)])) as RunFields }
 }
 
 function pack(values: Float32Array): PackedField {

@@ -54,6 +54,54 @@ export function runUpOf({ grid, bedM, levelsM, swell, scale, dxM }: Scene, momen
   return highest.length > 0 ? highest[Math.floor(RUN_UP_SHARE * (highest.length - 1))] : null
 }
 
+/**
+ * Height over depth at which crests begin to break, and break for good. The equations steepen every swell; real ones hold
+ * until about 0.78 (McCowan 1891) and break a little before on a slope. From memory.
+ */
+export const BREAKS = [0.55, 0.85] as const
+/** Crests are looked for along so many lines the way the swell runs; what its edge does to the first cells is left out. */
+const LINES = 15
+const EDGE_CELLS = 3
+
+/**
+ * Over how much still water crests begin to break, mm: along lines the way the swell runs, the first two cells where they
+ * are too high for the water under them; the middle one of all lines. Walls throw crests up: a line ends at them.
+ */
+export function breakingOf({ grid, bedM, levelsM, swell, scale }: Scene, moments: readonly RunFields[]): number | null {
+  if (!swell) return null
+  const { cols, rows } = grid
+  const { kx, ky } = swell
+  const reach = Math.hypot(cols, rows) / 2
+  const least = (BREAKS[0] + BREAKS[1]) / 2
+  const stillMm = modelMm(swell.levelM, scale)
+  const found: number[] = []
+  for (let line = 0; line < LINES; line++) {
+    const off = ((line + 0.5) / LINES - 0.5) * 2 * reach
+    let [seen, over, before] = [0, 0, NaN]
+    for (let s = -reach; s <= reach; s++) {
+      const [c, r] = [Math.floor(cols / 2 + kx * s - ky * off), Math.floor(rows / 2 + ky * s + kx * off)]
+      if (c < 0 || r < 0 || c >= cols || r >= rows) continue
+      const i = r * cols + c
+      const bedMm = modelMm(bedM[i], scale)
+      if (!(levelsM[i] > 0) || (seen > 0 && Math.abs(bedMm - before) > WALL_SLOPE * grid.cellMm)) break
+      before = bedMm
+      if (++seen <= EDGE_CELLS) continue
+      let [high, low] = [-Infinity, Infinity]
+      for (const m of moments) {
+        const level = m.depthMm[i] > 0 ? m.levelMm[i] : bedMm
+        high = Math.max(high, level)
+        low = Math.min(low, level)
+      }
+      over = high - low >= least * ((high + low) / 2 - bedMm) ? over + 1 : 0
+      if (over < 2) continue
+      found.push(Math.max(0, stillMm - bedMm))
+      break
+    }
+  }
+  found.sort((a, b) => a - b)
+  return found.length > 0 ? found[Math.floor(found.length / 2)] : null
+}
+
 /** Between which lines the wash goes up and down. */
 export function washOf({ grid }: Scene, wet: Float64Array): RunResult['wash'] {
   const lines = (share: number) => isolines(grid, wet, share).filter((l) => l.length > 4).map((l) => l.map(([x, y]): Point2 => [Math.round(x * 10) / 10, Math.round(y * 10) / 10]))

@@ -2,7 +2,7 @@ import { GRAVITY } from '../hydraulics/channel'
 import { FOAM_HALF_LIFE_S } from '../forms/whiteSources'
 import { foamOn, SEA_FOAM_HALF_LIFE_S } from './foam'
 import type { RunFields, RunResult } from './keptRun'
-import { asFields, fallsOf, resume, resumeFoam, runUpOf, straysOf, washOf, WET_MM } from './runState'
+import { asFields, BREAKS, breakingOf, fallsOf, resume, resumeFoam, runUpOf, straysOf, washOf, WET_MM } from './runState'
 import type { Scene, SceneMaker } from './scene'
 import { dropsOf } from './solver/drops'
 import { cellOf, dryField, inside, setInside } from './solver/field'
@@ -51,11 +51,6 @@ const SETTLES = [30, 14, 12] as const
 const PERIODS = [7, 4, 3] as const
 /** Moments of a period that are kept. */
 export const MOMENTS = 16
-/**
- * Height over depth at which crests begin to break, and break for good. The equations steepen every swell; real ones hold
- * until about 0.78 (McCowan 1891) and break a little before on a slope. From memory.
- */
-const BREAKS = [0.55, 0.85] as const
 /** A pass ends after so many cell updates, whatever time it has reached: some minutes, where the finest of the demos take half of one. */
 const MOST_UPDATES = 6e8
 /** Steps between two looks at foam and means. */
@@ -178,9 +173,9 @@ function onePass(scene: Scene, start: RunStart, settles: number, periods: number
       landSum[i] += dt * drops.dischargeM3S[i] * drops.landsCells[i]
     }
   }
-  const result = (fields: RunFields, over: number, phase: number | null, wash: RunResult['wash'], runUpMm: number | null = null): RunResult => ({
+  const result = (fields: RunFields, over: number, phase: number | null, wash: RunResult['wash'], shore: Pick<RunResult, 'runUpMm' | 'breakMm'> = { runUpMm: null, breakMm: null }): RunResult => ({
     grid, scale, ranS: field.timeS, dischargeM3S: scene.dischargeM3S, inM3S: scene.dischargeM3S, outM3S, fields, falls: over > 0 && drops ? fallsOf(scene, fields, drops, fallSum, landSum, over, field) : [],
-    periodS: scene.periodS, phase, wash, runUpMm, strays: straysOf(scene, fields)
+    periodS: scene.periodS, phase, wash, ...shore, strays: straysOf(scene, fields)
   })
   return {
     scene, run,
@@ -229,7 +224,7 @@ function onePass(scene: Scene, start: RunStart, settles: number, periods: number
       const wet = scaled(mean.wet)
       if (sea && moments.length > 0) {
         const moment = moments[Math.min(moments.length - 1, Math.floor(phase * moments.length))]
-        return result({ ...moment, wetShare: Float32Array.from(wet) }, weight, phase, washOf(scene, wet), runUpOf(scene, moments))
+        return result({ ...moment, wetShare: Float32Array.from(wet) }, weight, phase, washOf(scene, wet), { runUpMm: runUpOf(scene, moments), breakMm: breakingOf(scene, moments) })
       }
       return result(asFields(scene, scaled(mean.h), scaled(mean.hu), scaled(mean.hv), scaled(mean.foam), scaled(mean.aged), scaled(mean.loss), wet), weight, null, { high: [], low: [] })
     }

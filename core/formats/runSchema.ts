@@ -18,6 +18,7 @@ const run = open({
   falls: Joi.array().items(open({ water: id().required(), dischargeM3S: flow(), landMm: mm().required(), crestMm: mm().required(), levelMm: mm().required() })).max(200).required(),
   periodS: Joi.number().greater(0).max(1e4).allow(null).required(), phase: Joi.number().min(0).max(1).allow(null).required(),
   runUpMm: Joi.number().min(0).max(LONGEST_MM).allow(null).required(),
+  breakMm: Joi.number().min(0).max(LONGEST_MM).allow(null).required(),
   strays: open({ pct: Joi.number().min(0).max(100).required(), at: Joi.array().items(mm()).length(2).allow(null).required() }).required(),
   wash: open({ high: lines(), low: lines() }).required(),
   fields: open(Object.fromEntries(RUN_FIELDS.map((name) => [name, packed()]))).required()

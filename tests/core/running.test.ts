@@ -145,6 +145,11 @@ describe('water let run over a model’s own ground', function () {
     expect(massErrorRel).to.be.below(1e-10)
     expect(run.periodS).to.equal(5.2)
     expect(run.runUpMm).to.be.within(4, 25)
+    // it breaks somewhere between the deepest water and the shore, no later than the form has it: long waves steepen sooner
+    const form = derivePlan(MOLE).forms.seas[0].breaks!
+    expect(run.breakMm).to.be.within(form.depthMm * 0.9, 25)
+    const breaks = derivePlan(kept(MOLE, run)).forms.ran!.checks.find((c) => c.what === 'breaks')!
+    expect([breaks.formSays, breaks.runSays]).to.deep.equal([form.depthMm, run.breakMm])
     expect(run.wash.high.length + run.wash.low.length).to.be.above(0)
     const height = (x: number) => { const levels = Array.from({ length: 20 }, (_, i) => runAt(run, [x, 140 + i * 4])?.levelMm ?? 30); return Math.max(...levels) - Math.min(...levels) }
     expect(height(380)).to.be.below(20)
