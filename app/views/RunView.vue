@@ -6,7 +6,7 @@ import { moveThing, placeEnd, setBrush, tryLedge } from '../../core/build/runEdi
 import { reachesOf, seasOf } from '../../core/build/types'
 import { scaleRatio } from '../../core/calculators/scale'
 import { explainRunAt } from '../../core/explain/runExplanations'
-import { STRAY_PCT } from '../../core/findings/runFindings'
+import { leavesBed } from '../../core/findings/runFindings'
 import { openRun, type KeptRun, type RunResult } from '../../core/flow/keptRun'
 import { poolUnder, runAt, surfaceAlong } from '../../core/flow/readRun'
 import { MOMENTS } from '../../core/flow/waterRun'
@@ -140,8 +140,8 @@ const freeze = () => sea.value && store.edit('Moment of the waves', changeSea(se
       <section class="panel pad stack" data-test="run-panel">
         <div class="row"><h2 class="grow">Run the water</h2><button class="tool" @click="router.push({ name: 'water', params: { id: build.id } })">Back to Water</button></div>
         <div class="row acts">
-          <button v-if="running.state === 'idle' || running.state === 'done'" class="tool main grow" data-test="run-start" @click="go">Run the water</button>
-          <button v-if="running.state === 'done' && running.now" class="tool grow" :class="{ main: running.stale }" data-test="run-again" @click="running.again()">On from here</button>
+          <button v-if="running.state === 'idle' || running.state === 'done'" class="tool main grow" data-test="run-start" @click="go">{{ running.state === 'done' ? 'Run anew' : 'Run the water' }}</button>
+          <button v-if="running.state === 'done' && running.now" class="tool grow" :class="{ main: running.stale }" data-test="run-again" @click="running.again()">Run on</button>
           <button v-if="running.state === 'running'" class="tool grow" data-test="run-pause" @click="running.pause(true)">Pause</button>
           <button v-if="running.state === 'paused'" class="tool main grow" data-test="run-resume" @click="running.pause(false)">Go on</button>
           <button v-if="running.state === 'running' || running.state === 'paused'" class="tool danger" data-test="run-stop" @click="running.stop()">Stop</button>
@@ -156,11 +156,12 @@ const freeze = () => sea.value && store.edit('Moment of the waves', changeSea(se
           </div>
           <p class="small">{{ running.progress.usable ? 'Worth reading; ' : 'Settling; ' }}{{ running.progress.done ? 'as sharp as it gets' : `cells of ${number(running.progress.cellMm)} mm, pass ${running.progress.pass} of ${running.progress.passes}` }}. Has run {{ number(running.progress.ranS) }} s full size in {{ seconds(running.spentMs) }}<template v-if="run && run.periodS === null">; in {{ number(run.inM3S) }}, out {{ number(run.outM3S) }} m³/s</template>.</p>
         </template>
-        <p v-if="run && run.strays.pct > STRAY_PCT" class="note small" data-test="strays">The water leaves its bed: {{ Math.round(run.strays.pct) }} % of what is wet lies on the banks. Let less run, or raise the banks on Ground.</p>
-        <p v-if="running.stale && running.state === 'done'" class="note small">Ground or flow have changed since: let it run on from here.</p>
+        <p v-if="run && leavesBed(run)" class="note small" data-test="strays">The water leaves its bed: {{ Math.round(run.strays.pct) }} % of what is wet lies on the banks. Let less run, or raise the banks on Ground.</p>
+        <p v-if="running.stale && running.state === 'done'" class="note small">Ground or flow have changed since: let it run on.</p>
         <div v-if="streams" class="row sluice"><span class="grow">Sluice <b class="figure">{{ number(flow) }} m³/s</b></span><button class="tool" aria-label="Close the sluice by a fifth" @click="sluice(0.8)">− ⅕</button><button class="tool" data-test="sluice-more" aria-label="Open the sluice by a fifth" @click="sluice(1.2)">+ ⅕</button></div>
         <div v-if="streams" class="row"><button v-if="build.running.source" class="tool" @click="store.edit('Source by the chain', placeEnd('source', null))">Source by the chain</button><button v-if="!build.running.out" class="tool" @click="store.edit('A way out', placeEnd('out', probe ?? [build.base.widthMm / 2, build.base.depthMm / 2]))">Give it a way out</button><button v-else class="tool" @click="store.edit('Way out by the chain', placeEnd('out', null))">Way out by the chain</button></div>
         <label v-if="run && run.periodS !== null && !keptShown" class="stack tight"><span class="small">Moment of the period: {{ number(phase * run.periodS) }} of {{ number(run.periodS) }} s</span><input v-model.number="phase" type="range" min="0" :max="1 - 1 / MOMENTS" :step="1 / MOMENTS" aria-label="Moment of the period" data-test="phase" @change="freeze" /></label>
+        <p v-if="ran && ran.periodS !== null && lines" class="small key" data-test="lines-key"><svg viewBox="0 0 26 10" aria-hidden="true"><path class="crest-key" d="M1 5H25" /></svg> crests <svg viewBox="0 0 26 10" aria-hidden="true"><path class="wash-key" d="M1 5H25" /></svg> how far the wash goes up and back</p>
         <NumberField label="Strokes lie apart" unit="mm" :model-value="build.running.brushMm" :min="0.5" :max="200" :step="0.5" blank="by the ripples" @update:model-value="store.edit('Brush', setBrush($event), 'brush')" />
       </section>
       <section class="panel pad stack" data-test="run-here">
@@ -196,7 +197,8 @@ const freeze = () => sea.value && store.edit('Moment of the waves', changeSea(se
 .invite { position: absolute; inset: auto 0 18px; text-align: center; margin: 0; font-weight: 600; pointer-events: none; }
 .check { display: inline-flex; gap: 6px; align-items: center; font-size: 13.5px; padding: 0 8px; }
 .check input { width: 17px; height: 17px; accent-color: var(--water); }
-.right { text-align: right; padding-right: 8px; }
+.right { flex: 1 0 auto; text-align: right; padding: 0 8px 2px 0; }
+.leaves { flex-wrap: wrap; }
 .leaves [role='tab'] { padding: 4px 12px; font-size: 13.5px; }
 .acts { flex-wrap: wrap; gap: 6px; }
 .acts .tool { justify-content: center; min-height: 42px; }
@@ -208,6 +210,11 @@ const freeze = () => sea.value && store.edit('Moment of the waves', changeSea(se
 .bar svg { display: block; }
 .note { border-left: 4px solid var(--brass); padding-left: 8px; margin: 0; }
 .tight { gap: 2px; }
+.key { margin: 0; }
+.key svg { width: 26px; height: 10px; background: var(--water); vertical-align: middle; }
+.crest-key { stroke: #fdfffe; stroke-width: 2.6; }
+.wash-key { stroke: var(--red-lead); stroke-width: 2; stroke-dasharray: 2 3; }
+.key svg:last-of-type { background: none; margin-left: 8px; }
 input[type='range'] { width: 100%; accent-color: var(--water); }
 .swatch { width: 62px; height: 22px; border: 1px solid var(--ink); }
 .tries .tool { flex: 1; justify-content: center; padding: 4px 6px; }

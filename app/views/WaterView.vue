@@ -218,6 +218,6 @@ function drag(what: Handle, to: Point2): void {
 .drop.on { background: var(--deep); color: var(--on-deep); }
 .drop:hover:not(.on) { background: var(--sunk); }
 .tiny { min-height: 32px; padding: 0 9px; }
-.adds { gap: 5px; flex-wrap: nowrap; }
+.adds { gap: 5px; flex-wrap: wrap; }
 .adds .tool { padding: 4px 5px; font-size: 13px; flex: 1; justify-content: center; white-space: nowrap; gap: 0; }
 </style>

@@ -1,5 +1,6 @@
 import type { Build } from '../build/types'
 import type { RunCheck } from '../flow/checks'
+import type { RanPlan } from '../flow/ranPlan'
 import type { FormsPlan } from '../forms/formsStage'
 import { mm, type Finding } from './types'
 
@@ -19,7 +20,9 @@ const CHECKS: Readonly<Record<RunCheck['what'], { title: string; reason: string;
 }
 
 /** A share of water on dry land that is no splash, %. Common practice, no source. */
-export const STRAY_PCT = 2
+const STRAY_PCT = 2
+/** Whether running water has left its bed; a sea goes up its shore by nature. */
+export const leavesBed = ({ periodS, strays }: Pick<RanPlan, 'periodS' | 'strays'>): boolean => periodS === null && strays.pct > STRAY_PCT
 /** Water in and out may differ by so much before it counts as still filling. */
 const EVEN_SHARE = 0.12
 /** A pool slopes or heaps by this much before it is worth saying, mm. */
@@ -63,7 +66,7 @@ export function runFindings(build: Build, { ran, reaches }: FormsPlan): Finding[
       })
     }
   }
-  if (ran.strays.pct > STRAY_PCT) {
+  if (leavesBed(ran)) {
     found.push({
       id: 'run-drowns', severity: 'warn', place: 'water', water: null, ...(ran.strays.at ? { at: ran.strays.at } : {}), title: 'The water leaves its bed', number: `${Math.round(ran.strays.pct)} % of what is wet lies on the banks`,
       reason: `${flow(ran.dischargeM3S)} is more than this ground holds.`, wayOut: 'Let less run, raise the banks, or draw the outlines as wide as the water wants to be.'

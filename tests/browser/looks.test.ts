@@ -58,13 +58,19 @@ describe('Every view', function () {
     for (const [width, height] of [[1280, 800], [1024, 768]]) {
       const context = await s.profile({ width, height })
       const page = await openPage(context, s.address)
-      for (const view of ['', ...VIEWS.map((v) => `build/${DEMO_ID}/${v}`)]) {
+      for (const view of ['', ...VIEWS.map((v) => `build/${DEMO_ID}/${v}`), `build/${demo('3-slalom-in-the-hollin-gorge').id}/run`]) {
         await page.goto(`${s.address}/${view}`)
         await page.waitForTimeout(350)
         const off = await page.evaluate(() => {
           const cut = [...document.querySelectorAll<HTMLElement>('button, h1, h2, h3, th')].filter((e) => e.offsetParent && e.scrollWidth > e.clientWidth + 1 && getComputedStyle(e).display !== 'inline')
           const outside = [...document.querySelectorAll<HTMLElement>('button, input, select')].filter((e) => e.offsetParent && e.getBoundingClientRect().right > innerWidth + 1)
-          return { page: document.documentElement.scrollWidth - innerWidth, cut: cut.map((e) => e.innerText), outside: outside.map((e) => e.outerHTML.slice(0, 80)) }
+          // nor does anything run out of its panel, but what can be scrolled there
+          const runsOut = [...document.querySelectorAll<HTMLElement>('.panel button, .panel label, .panel .legend, .panel .figure, .panel h2, .panel h3')].filter((e) => {
+            const panel = e.closest('.panel')!
+            for (let up = e.parentElement; up && up !== panel; up = up.parentElement) if (/auto|scroll/.test(getComputedStyle(up).overflowX)) return false
+            return e.offsetParent && e.getBoundingClientRect().right > panel.getBoundingClientRect().right + 1
+          })
+          return { page: document.documentElement.scrollWidth - innerWidth, cut: cut.map((e) => e.innerText), outside: [...outside, ...runsOut].map((e) => e.outerHTML.slice(0, 80)) }
         })
         expect(off, `${view} at ${width}`).to.deep.equal({ page: 0, cut: [], outside: [] })
       }

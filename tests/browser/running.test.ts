@@ -89,7 +89,7 @@ describe('Running the water on the screen', function () {
     await page.waitForFunction((was) => Number(/Has run ([\d.,]+) s/.exec(document.querySelector('[data-test="run-panel"]')!.textContent!)?.[1].replace(',', '') ?? 0) > was, at)
     // elsewhere meanwhile, and back: it runs on
     await page.getByRole('button', { name: 'Mix', exact: true }).click()
-    await page.waitForTimeout(800)
+    await page.waitForTimeout(200)
     await page.getByRole('button', { name: 'Water', exact: true }).click()
     await page.locator('[data-test="run-water"]').click()
     await page.locator('[data-test="run-stop"]').click()
