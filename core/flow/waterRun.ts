@@ -51,8 +51,8 @@ const SETTLES = [30, 14, 12] as const
 const PERIODS = [7, 4, 3] as const
 /** Moments of a period that are kept. */
 export const MOMENTS = 16
-/** A pass ends after so many cell updates, whatever time it has reached: some minutes, where the finest of the demos take half of one. */
-const MOST_UPDATES = 6e8
+/** A pass ends after so many steps, whatever time it has reached: the finest of the demos take a sixth of them. */
+const MOST_STEPS = 16_000
 /** Steps between two looks at foam and means. */
 const EVERY = 2
 /** What leaves is counted over so many times a long wave takes over the scene. */
@@ -180,7 +180,7 @@ function onePass(scene: Scene, start: RunStart, settles: number, periods: number
   return {
     scene, run,
     counted: () => (sea ? moments.length >= MOMENTS : weight > 0),
-    share: () => Math.min(1, Math.max((field.timeS - began) / lastsS, run.tally.cellUpdates / MOST_UPDATES)),
+    share: () => Math.min(1, Math.max((field.timeS - began) / lastsS, run.tally.steps / MOST_STEPS)),
     step: () => {
       const before = run.tally.inflowM3
       const dt = run.step(Infinity)
