@@ -6,6 +6,7 @@ import { addBoulder, changePool, setFlow } from '../../core/build/edits'
 import { newBuild, USUAL_WEEK } from '../../core/build/newBuild'
 import { dropRun, keepARun, placeEnd, takeMaps, tryLedge } from '../../core/build/runEdits'
 import type { Build, Pool, Reach } from '../../core/build/types'
+import { runFindings } from '../../core/findings/runFindings'
 import { keepRun, openRun, RUN_FIELDS, type RunResult } from '../../core/flow/keptRun'
 import { groundMark } from '../../core/flow/ranPlan'
 import { foamCover } from '../../core/flow/foam'
@@ -18,6 +19,9 @@ import { massError, stepper } from '../../core/flow/solver/stepper'
 import { streamlines } from '../../core/flow/streamlines'
 import { waterRun, type RunStart } from '../../core/flow/waterRun'
 import { readBuild } from '../../core/formats/buildFile'
+import { formsStage } from '../../core/forms/formsStage'
+import { groundStage } from '../../core/ground/groundStage'
+import { BUILT_IN_SHELF } from '../../core/materials/shelf'
 import { writeBuild } from '../../core/formats/write'
 import { derivePlan } from '../../core/plan/derivePlan'
 import { runSurface, surfaceSolid, surfacePng, RUN_SURFACE } from '../../core/templates/runSurface'
@@ -323,7 +327,7 @@ describe('ground and flows that water cannot run over', function () {
       for (const field of Object.values(run.fields)) expect((field as Float32Array).every(Number.isFinite)).to.equal(true)
       const withRun = kept(build, run)
       if (readBuild(writeBuild(build)).ok) expect(readBuild(writeBuild(withRun)).ok).to.equal(true)
-      for (const f of derivePlan(withRun).findings) expect(`${f.title} ${f.number} ${f.reason} ${f.wayOut}`).not.to.match(/NaN|Infinity|undefined/)
+      for (const f of runFindings(withRun, formsStage(withRun, groundStage(withRun), BUILT_IN_SHELF))) expect(`${f.title} ${f.number} ${f.reason} ${f.wayOut}`).not.to.match(/NaN|Infinity|undefined/)
     }), { numRuns: 16, seed: 7 })
     expect(ended).to.be.above(7)
   })
