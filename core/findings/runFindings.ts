@@ -19,7 +19,7 @@ const CHECKS: Readonly<Record<RunCheck['what'], { title: string; reason: string;
   crests: { title: 'from crest to crest', reason: 'The run takes all waves as long ones: over deep water short swells are slower and nearer together than it has them.', wayOut: 'Take the spacing from the form, and from the run how crests bend and where they die.' }
 }
 
-/** A share of water on dry land that is no splash, %. Common practice, no source. */
+/** A share of the water on dry land that is no splash, %. Common practice, no source. */
 const STRAY_PCT = 2
 /** Whether running water has left its bed; a sea goes up its shore by nature. */
 export const leavesBed = ({ periodS, strays }: Pick<RanPlan, 'periodS' | 'strays'>): boolean => periodS === null && strays.pct > STRAY_PCT
@@ -50,7 +50,15 @@ export function runFindings(build: Build, { ran, reaches }: FormsPlan): Finding[
     })
   }
   if (ran.periodS === null) {
+    const overLips = new Set(build.waters.flatMap((w) => (w.kind === 'fall' && w.lip ? [w.lip.pool] : [])))
     for (const level of ran.levels) {
+      const off = level.middleMm - level.givenMm
+      if (Math.abs(off) > LEVEL_MM && !overLips.has(level.pool)) {
+        found.push({
+          id: `run-stands:${level.pool}`, severity: 'note', place: 'water', water: level.pool, title: `${name(level.pool)} does not stand where it was given`, number: `given ${mm(level.givenMm)}, run ${mm(level.middleMm)}`,
+          reason: off < 0 ? 'This flow leaves it too easily to be held up so high.' : 'What leaves it holds this flow up.', wayOut: 'Give it the level of the run, raise or lower the head of what leaves it, or let another flow run.'
+        })
+      }
       const unlevel = level.highMm - level.lowMm
       if (unlevel < LEVEL_MM || reaches.some((r) => r.id === level.pool)) continue
       found.push({
@@ -68,7 +76,7 @@ export function runFindings(build: Build, { ran, reaches }: FormsPlan): Finding[
   }
   if (leavesBed(ran)) {
     found.push({
-      id: 'run-drowns', severity: 'warn', place: 'water', water: null, ...(ran.strays.at ? { at: ran.strays.at } : {}), title: 'The water leaves its bed', number: `${Math.round(ran.strays.pct)} % of what is wet lies on the banks`,
+      id: 'run-drowns', severity: 'warn', place: 'water', water: null, ...(ran.strays.at ? { at: ran.strays.at } : {}), title: 'The water leaves its bed', number: `${Math.round(ran.strays.pct)} % of the water lies on the banks`,
       reason: `${flow(ran.dischargeM3S)} is more than this ground holds.`, wayOut: 'Let less run, raise the banks, or draw the outlines as wide as the water wants to be.'
     })
   }

@@ -44,18 +44,41 @@ export function layReach(build: Build, form: ReachForm, grid: Grid, bed: BedMap,
     const [a, b] = [form.stations[end], form.stations[end === 0 ? 1 : end - 1]]
     const l = Math.hypot(a.at[0] - b.at[0], a.at[1] - b.at[1]) || 1
     const [ux, uy] = [(a.at[0] - b.at[0]) / l, (a.at[1] - b.at[1]) / l]
+    const beyond = (gap: number) => cellAt(grid, [a.at[0] + ux * gap, a.at[1] + uy * gap])
+    const overStrip = (toMm: number, work: (c: number) => void) => eachCell(grid, boxOf([a.at, [a.at[0] + ux * toMm, a.at[1] + uy * toMm]], form.widthMm / 2 + grid.cellMm), (c, x, y) => {
+      const [s, off] = [(x - a.at[0]) * ux + (y - a.at[1]) * uy, Math.abs((x - a.at[0]) * uy - (y - a.at[1]) * ux)]
+      if (s >= 0 && s <= toMm + grid.cellMm && off <= form.widthMm / 2) work(c)
+    })
     let gap = 0
     for (; gap <= MEETS_MM; gap += grid.cellMm / 2) {
-      const c = cellAt(grid, [a.at[0] + ux * gap, a.at[1] + uy * gap])
+      const c = beyond(gap)
       if (c < 0 || bed.pool[c] >= 0) break
     }
-    if (gap === 0 || gap > MEETS_MM) continue
-    eachCell(grid, boxOf([a.at, [a.at[0] + ux * gap, a.at[1] + uy * gap]], form.widthMm / 2 + gap), (c, x, y) => {
-      const [s, off] = [(x - a.at[0]) * ux + (y - a.at[1]) * uy, Math.abs((x - a.at[0]) * uy - (y - a.at[1]) * ux)]
-      if (owner[c] >= 0 || s < 0 || s > gap + grid.cellMm || off > form.widthMm / 2) return
-      z[c] = a.bedMm
-      level[c] = a.surfaceMm
-      owner[c] = n
+    if (gap > MEETS_MM) continue
+    if (gap > 0) {
+      overStrip(gap, (c) => {
+        if (owner[c] >= 0) return
+        z[c] = a.bedMm
+        level[c] = a.surfaceMm
+        owner[c] = n
+      })
+    }
+    if (!cut) continue
+    // and on through the shallows of that pool, to where its floor lies as deep or is at its deepest
+    const pool = beyond(gap) < 0 ? -1 : bed.pool[beyond(gap)]
+    if (pool < 0) continue
+    let [deepest, reaches] = [Infinity, gap]
+    for (let s = gap; ; s += grid.cellMm / 2) {
+      const c = beyond(s)
+      if (c < 0 || bed.pool[c] !== pool) break
+      if (bed.zMm[c] < deepest) {
+        deepest = bed.zMm[c]
+        reaches = s
+      }
+      if (deepest <= a.bedMm) break
+    }
+    overStrip(reaches, (c) => {
+      if (bed.pool[c] === pool && bed.standMm[c] === 0) z[c] = Math.min(z[c], Math.max(a.bedMm, deepest))
     })
   }
   for (const rock of reach.boulders) {

@@ -97,13 +97,16 @@ function seaChecks(build: Build, form: SeaForm, run: RunResult): RunCheck[] {
     found.push({ water: form.id, what: 'breaks', formSays: depthMm, runSays: breakMm, unit: 'mm', differs: breakMm === null || Math.abs(breakMm - depthMm) > Math.max(LIMITS.breakMm, LIMITS.breakShare * depthMm), at: null })
     found.push({ water: form.id, what: 'run-up', formSays: form.breaks.runUpMm, runSays: ran, unit: 'mm', differs: ran === null || Math.abs(ran - form.breaks.runUpMm) > Math.max(LIMITS.runUpMm, LIMITS.runUpShare * form.breaks.runUpMm), at: run.wash.high[0]?.[0] ?? null })
   }
-  const spacing = crestSpacing(run, pool.levelMm, sea.headingDeg)
+  const spacing = crestSpacing(run, pool.levelMm, sea.headingDeg, WRINKLE_SHARE * form.offshoreHeightMm)
   if (spacing !== null) found.push({ water: form.id, what: 'crests', formSays: form.spacingMm.offshore, runSays: spacing, unit: 'mm', differs: Math.abs(spacing - form.spacingMm.offshore) > LIMITS.crestShare * form.spacingMm.offshore, at: null })
   return found
 }
 
+/** What rises less than this share of the waves' height is no crest. Common practice, no source. */
+const WRINKLE_SHARE = 0.15
+
 /** From crest to crest of the frozen moment, along lines the way the waves run, mm; null: fewer than two crests stand there. */
-function crestSpacing(run: RunResult, levelMm: number, headingDeg: number): number | null {
+function crestSpacing(run: RunResult, levelMm: number, headingDeg: number, wrinkleMm: number): number | null {
   const { grid } = run
   const [w, d] = [grid.cols * grid.cellMm, grid.rows * grid.cellMm]
   const [kx, ky] = [Math.cos((headingDeg * Math.PI) / 180), Math.sin((headingDeg * Math.PI) / 180)]
@@ -112,8 +115,17 @@ function crestSpacing(run: RunResult, levelMm: number, headingDeg: number): numb
   for (const off of [-0.25, -0.12, 0, 0.12, 0.25]) {
     const [mx, my] = [w / 2 - ky * off * d, d / 2 + kx * off * d]
     for (const piece of surfaceAlong(run, { from: [mx - kx * reach, my - ky * reach], to: [mx + kx * reach, my + ky * reach] })) {
+      // down through the still level behind a crest, once the trough before it has passed: what only wrinkles is no crest
       const rises: number[] = []
-      for (let i = 1; i < piece.length; i++) if (piece[i - 1][1] > levelMm && piece[i][1] <= levelMm) rises.push(piece[i][0])
+      let [trough, crest] = [true, false]
+      for (const [s, z] of piece) {
+        if (z < levelMm - wrinkleMm) trough = true
+        if (trough && z > levelMm + wrinkleMm) crest = true
+        if (crest && z <= levelMm) {
+          rises.push(s)
+          trough = crest = false
+        }
+      }
       for (let i = 1; i < rises.length; i++) spacings.push(rises[i] - rises[i - 1])
     }
   }

@@ -33,7 +33,7 @@ export interface RunResult {
   runUpMm: number | null
   /** Over how much still water its crests begin to break, mm; null: no swell, or none breaks. */
   breakMm: number | null
-  /** Water on dry land: how much of all that is wet, %, and where, mm. */
+  /** Water on dry land: how much of all the water, %, and where, mm. */
   strays: { pct: number; at: Point2 | null }
 }
 

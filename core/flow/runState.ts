@@ -165,17 +165,18 @@ export function resumeFoam(field: Field, { grid }: Scene, from: RunResult, layer
   }
 }
 
-/** Water where none of the build's waters is: it has left its bed. */
+/** Water where none of the build's waters is: it has left its bed. How much of all of it, and where its middle is. */
 export function straysOf({ grid, owner }: Scene, { depthMm }: RunFields): RunResult['strays'] {
   let [wet, stray, x, y] = [0, 0, 0, 0]
   for (let i = 0; i < depthMm.length; i++) {
-    if (!(depthMm[i] > 0)) continue
-    wet++
+    const water = depthMm[i]
+    if (!(water > 0)) continue
+    wet += water
     if (owner[i] >= 0) continue
     const at = cellMiddle(grid, i % grid.cols, Math.floor(i / grid.cols))
-    stray++
-    x += at[0]
-    y += at[1]
+    stray += water
+    x += water * at[0]
+    y += water * at[1]
   }
-  return { pct: (100 * stray) / Math.max(1, wet), at: stray > 0 ? [Math.round((10 * x) / stray) / 10, Math.round((10 * y) / stray) / 10] : null }
+  return { pct: wet > 0 ? (100 * stray) / wet : 0, at: stray > 0 ? [Math.round((10 * x) / stray) / 10, Math.round((10 * y) / stray) / 10] : null }
 }

@@ -158,7 +158,10 @@ function sceneOf({ build, scale, ground, falls, reaches, seas, dischargeM3S }: P
     const began = sourceOf(build, reaches, through)
     source = began
     const at = began ? cellAt(grid, began) : -1
-    if (at < 0 || owner[at] < 0) {
+    // at the head of the chain it comes in where that water is nearest; where the builder has put it, there or not at all
+    const head = began && !build.running.source ? spread(grid, owner, z, level, began, numberOf(first.kind === 'fall' ? (first.lip?.pool ?? '') : first.id), dischargeM3S, scale, HEAD_DEPTH_SHARE) : []
+    if (head.length > 0) springs.push(...head)
+    else if (at < 0 || owner[at] < 0) {
       notes.push({ kind: 'dry-source', stops: true, path: 'running.source', message: began ? `the source at ${round1(began[0])}, ${round1(began[1])} mm lies on land at ${round1(at < 0 ? landMm : z[at])} mm: drag it into the water that the scene begins with` : 'no place was found for the source: give the first water of the chain an outline or a line', ...(began ? { at: began } : {}) })
     } else if (first.kind === 'pool' && z[at] >= level[at]) {
       notes.push({ kind: 'dry-source', stops: true, path: 'running.source', message: `the source stands on a hilltop: the ground at ${round1(began![0])}, ${round1(began![1])} mm is ${round1(z[at])} mm high and the water there stands at ${round1(level[at])} mm; drag it to a deeper place, or raise the level`, at: began! })
@@ -210,11 +213,16 @@ const WELLS_MS = 0.15
 /** A source takes at most this share of its water. */
 const MOST_SHARE = 0.3
 
+/** At the head of the chain water comes in where it is so deep at least, as a share of its greatest depth: in the shallows it would stand up in a mound. */
+const HEAD_DEPTH_SHARE = 0.5
+
 /** Cells nearest to a place in one water, as many as a discharge needs to come in quietly, with even shares. */
-function spread(grid: Grid, owner: Int16Array, z: Float64Array, level: Float64Array, at: Point2, water: number, dischargeM3S: number, scale: number): Scene['springs'] {
+function spread(grid: Grid, owner: Int16Array, z: Float64Array, level: Float64Array, at: Point2, water: number, dischargeM3S: number, scale: number, depthShare = 0): Scene['springs'] {
   const found: { row: number; col: number; d: number }[] = []
+  const depthAt = (c: number) => (owner[c] === water ? level[c] - z[c] : 0)
+  const least = depthShare > 0 ? depthShare * z.reduce((most, _, c) => Math.max(most, depthAt(c)), 0) : 0
   for (let c = 0; c < owner.length; c++) {
-    if (owner[c] !== water || !(level[c] > z[c])) continue
+    if (!(depthAt(c) > least)) continue
     const [row, col] = [Math.floor(c / grid.cols), c % grid.cols]
     const [x, y] = cellMiddle(grid, col, row)
     found.push({ row, col, d: Math.hypot(x - at[0], y - at[1]) })

@@ -20,6 +20,9 @@ export type Edges = Record<EdgeSide, { kind: Uint8Array; value: Float64Array }>
 /** A train of long waves: height of its crests over the still level, m, radians a second, the way it runs as a unit step, and the still level. */
 export interface Swell { amplitudeM: number; omega: number; kx: number; ky: number; levelM: number; perM: number }
 
+/** Crests over their still water that it bears, as a share of its depth: half of 0.78 (McCowan 1891; from memory). */
+const BEARS = 0.39
+
 export const walls = (cols: number, rows: number): Edges => {
   const side = (n: number) => ({ kind: new Uint8Array(n), value: new Float64Array(n) })
   return { w: side(rows), e: side(rows), s: side(cols), n: side(cols) }
@@ -97,7 +100,8 @@ export function fillEdges(field: Field, h: Float64Array, hu: Float64Array, hv: F
         // quiet at first: the train grows over its first period
         const grown = Math.min(1, (timeS * swell.omega) / (2 * Math.PI))
         const normal = sign * (upright ? swell.kx : swell.ky)
-        const eta = normal > 0.05 ? grown * swell.amplitudeM * Math.sin(phase) : 0
+        // where the shore comes to the edge, waves are no higher than its water bears
+        const eta = normal > 0.05 ? grown * Math.min(swell.amplitudeM, BEARS * still) * Math.sin(phase) : 0
         const cin = Math.sqrt(GRAVITY * Math.max(0, still + eta))
         const incoming = normal * (eta === 0 ? 0 : eta * Math.sqrt(GRAVITY / Math.max(DRY_M, still))) + 2 * cin
         const outgoing = h[inner] > DRY_M ? un - 2 * c : -2 * Math.sqrt(GRAVITY * still)
