@@ -132,9 +132,9 @@ describe('water let run over a model’s own ground', function () {
     const build = newBuild({ id: 'b', name: 'B', scale: '1:72.5', base: { widthMm: 330, depthMm: 210 }, waters: { pool: true, fall: false, poolBelow: true, rapid: true }, calendar: { zone: 'UTC', start: '2026-11-25T18:00', week: USUAL_WEEK } })
     const { run } = ran(build)
     const plan = derivePlan(kept(build, run))
-    // it stands as high as the head of the run asks: half as much again as the critical depth there, and the friction before it
+    // it stands as high as the head of the run asks: about half as much again as the depth there
     const { bedMm, surfaceMm } = plan.forms.reaches[0].stations[0]
-    expect(plan.forms.ran!.levels.find((l) => l.pool === 'pool1')!.middleMm).to.be.within(bedMm + 1.4 * (surfaceMm - bedMm), bedMm + 2 * (surfaceMm - bedMm))
+    expect(plan.forms.ran!.levels.find((l) => l.pool === 'pool1')!.middleMm).to.be.within(bedMm + 1.25 * (surfaceMm - bedMm), bedMm + 1.75 * (surfaceMm - bedMm))
     expect(plan.findings.find((f) => f.id === 'run-stands:pool1')!.number).to.match(/^given 38 mm, run 3[34](\.\d)? mm$/)
     expect(plan.findings.some((f) => f.id === 'run-drowns')).to.equal(false)
     expect(plan.forms.ran!.strays.pct).to.be.below(2)

@@ -8,7 +8,7 @@ export const CFL = 0.45
 /** Arrays of as many numbers as cells that one step works on: bed, roughness, two states, two speeds, what is brought. */
 export const STEP_ARRAYS = 13
 
-/** Water that comes in from nowhere: a spring at a cell of the field, m³/s. */
+/** Water that comes in from nowhere, with the speed of the water there: a spring at a cell of the field, m³/s. */
 export interface Spring { cell: number; m3S: number }
 
 export interface StepperOptions {
@@ -70,7 +70,11 @@ export function stepper({ field, edges, manning, springs = [], swell = null, dro
     if (drops) handOver(field, h, u, v, mh, mu, mv, drops, order)
     let came = 0
     for (const s of sources) {
-      mh[s.cell] += s.m3S * perM2
+      // it comes in as fast as the water there: it needs no push of its own
+      const rate = s.m3S * perM2
+      mh[s.cell] += rate
+      mu[s.cell] += rate * u[s.cell]
+      mv[s.cell] += rate * v[s.cell]
       came += s.m3S
     }
     const [hAt, huAt, hvAt, h1At, hu1At, hv1At] = [h, hu, hv, ...out].map(at)
