@@ -37,6 +37,8 @@ const emit = defineEmits<{
   section: [line: SectionLine]
   drawn: [points: Point2[]]
   lip: [pool: string, corner: string]
+  /** A click that moved nothing, while looking: on the section line too. */
+  tap: [at: Point2]
   settled: []
 }>()
 
@@ -183,6 +185,7 @@ function press(event: MouseEvent): void {
     emit('dip', pool.id, at)
     return
   }
+  if (props.tool === 'look') emit('tap', at)
   const under = props.pools.find((p) => insideRing(at, ring(p)))
   if (under && under.id !== props.selected) emit('select', under.id)
 }

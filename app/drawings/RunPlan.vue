@@ -81,7 +81,7 @@ function head(line: readonly Point2[], X: (x: number) => number, Y: (y: number) 
 </script>
 
 <template>
-  <PlanDrawing :base="build.base" :pools="pools" :grounds="plan.ground.pools" :falls="plan.forms.falls" :section="build.section" tool="look" selected="" @section="emit('section', $event)" @settled="emit('settled')">
+  <PlanDrawing :base="build.base" :pools="pools" :grounds="plan.ground.pools" :falls="plan.forms.falls" :section="build.section" tool="look" selected="" @tap="works && emit('ask', $event)" @section="emit('section', $event)" @settled="emit('settled')">
     <template v-for="part in (['shapes', 'handles'] as const)" #[SLOTS[part]]="{ toX, toY, scale, place }" :key="part">
       <g v-if="part === 'shapes'" class="ran">
         <image v-if="picture && run" :href="picture" :x="toX(0)" :y="toY(run.grid.rows * run.grid.cellMm)" :width="run.grid.cols * run.grid.cellMm * scale" :height="run.grid.rows * run.grid.cellMm * scale" preserveAspectRatio="none" data-test="run-picture" :data-layer="layer" />

@@ -208,6 +208,7 @@ const freeze = () => sea.value && store.edit('Moment of the waves', changeSea(se
 .bar { flex: 1; background: var(--sunk); border: 1px solid var(--line); height: 12px; }
 .bar rect { fill: var(--water); }
 .bar svg { display: block; }
+p.note::first-letter, p.fault::first-letter { text-transform: uppercase; }
 .note { border-left: 4px solid var(--brass); padding-left: 8px; margin: 0; }
 .tight { gap: 2px; }
 .key { margin: 0; }

@@ -9,16 +9,18 @@ import { cellOf, type Field } from './solver/field'
 
 /** A cell is wet when water stands this deep, mm on the model. */
 export const WET_MM = 0.02
+/** What a passing wave has left on flat land is no water that runs there, mm on the model. */
+const LAND_FILM_MM = 0.4
 
 /** State arrays as the fields that builders read, on the model. */
-export function asFields({ grid, bedM, scale }: Scene, h: Float64Array, hu: Float64Array, hv: Float64Array, layers: Float64Array, aged: Float64Array, loss: Float64Array, wet: Float64Array | null): RunFields {
+export function asFields({ grid, bedM, scale, owner, periodS }: Scene, h: Float64Array, hu: Float64Array, hv: Float64Array, layers: Float64Array, aged: Float64Array, loss: Float64Array, wet: Float64Array | null): RunFields {
   const size = grid.cols * grid.rows
   const out = Object.fromEntries(RUN_FIELDS.map((name) => [name, new Float32Array(size)])) as Record<RunFieldName, Float32Array>
   for (let i = 0; i < size; i++) {
     const depthMm = modelMm(h[i], scale)
     const isWet = wet ? wet[i] > 0.5 : depthMm > WET_MM
     out.wetShare[i] = wet ? wet[i] : isWet ? 1 : 0
-    if (!isWet || !(depthMm > WET_MM)) continue
+    if (!isWet || !(depthMm > (owner[i] < 0 && periodS === null ? LAND_FILM_MM : WET_MM))) continue
     out.depthMm[i] = depthMm
     out.levelMm[i] = modelMm(bedM[i] + h[i], scale)
     out.xMS[i] = hu[i] / h[i]

@@ -55,6 +55,10 @@ describe('Running the water on the screen', function () {
     expect(await bright(page, 300, 20), 'on land').to.equal(-1)
     await click(page, 240, 88)
     expect(await page.locator('[data-test="run-here"]').innerText()).to.match(/Depth[\s\S]*mm[\s\S]*Fr/)
+    // a place on the section line is read as any other
+    const seen = await page.locator('.probe').getAttribute('transform')
+    await click(page, 240, 108)
+    await page.waitForFunction((was) => document.querySelector('.probe')?.getAttribute('transform') !== was, seen)
     expect(await page.locator('[data-check="ledgefall:landing"]').innerText()).to.match(/22\.1\s*mm\s+2\d(\.\d)?\s*mm/)
     for (const layer of ['depth', 'speed', 'kind', 'age']) {
       await page.locator(`[data-leaf="${layer}"]`).click()
