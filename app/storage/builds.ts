@@ -17,7 +17,7 @@ export async function saveBuild(build: Build, revision: number): Promise<SaveRes
   return db.transaction('rw', db.builds, async () => {
     const there = await db.builds.get(build.id)
     // the same work under another number is this tab's own, brought in by one that opened meanwhile
-    if (there && there.revision !== revision) return JSON.stringify(there.build) === JSON.stringify(build) ? { saved: there } : { overtaken: there }
+    if (there && there.revision !== revision) return there.deletedAt === null && JSON.stringify(there.build) === JSON.stringify(build) ? { saved: there } : { overtaken: there }
     const row: BuildRow = { id: build.id, name: build.name, revision: revision + 1, changedAt: Date.now(), deletedAt: null, build }
     await db.builds.put(row)
     return { saved: row }

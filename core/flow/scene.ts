@@ -159,7 +159,7 @@ function sceneOf({ build, scale, ground, falls, reaches, seas, dischargeM3S }: P
     source = began
     const at = began ? cellAt(grid, began) : -1
     // at the head of the chain it comes in where that water is nearest; where the builder has put it, there or not at all
-    const head = began && !build.running.source ? spread(grid, owner, z, level, began, numberOf(first.kind === 'fall' ? (first.lip?.pool ?? '') : first.id), dischargeM3S, scale, HEAD_DEPTH_SHARE) : []
+    const head = began && !build.running.source ? spread(grid, owner, z, level, began, numberOf(first.kind === 'fall' ? (first.lip?.pool ?? '') : first.id), dischargeM3S, scale, first.kind === 'reach' ? 0 : HEAD_DEPTH_SHARE) : []
     if (head.length > 0) springs.push(...head)
     else if (at < 0 || owner[at] < 0) {
       notes.push({ kind: 'dry-source', stops: true, path: 'running.source', message: began ? `the source at ${round1(began[0])}, ${round1(began[1])} mm lies on land at ${round1(at < 0 ? landMm : z[at])} mm: drag it into the water that the scene begins with` : 'no place was found for the source: give the first water of the chain an outline or a line', ...(began ? { at: began } : {}) })
@@ -213,7 +213,7 @@ const WELLS_MS = 0.15
 /** A source takes at most this share of its water. */
 const MOST_SHARE = 0.3
 
-/** At the head of the chain water comes in where it is so deep at least, as a share of its greatest depth: in the shallows it would stand up in a mound. */
+/** Into a pool at the head of the chain water comes in where it is so deep at least, as a share of its greatest depth: in the shallows it would stand up in a mound. */
 const HEAD_DEPTH_SHARE = 0.5
 
 /** Cells nearest to a place in one water, as many as a discharge needs to come in quietly, with even shares. */
