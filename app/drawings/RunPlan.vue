@@ -68,6 +68,8 @@ function look(event: KeyboardEvent): void {
   const to = event.key === 'Enter' ? from : arrowed(event, from, 2, 10)
   if (to) emit('ask', [Math.min(widthMm, Math.max(0, to[0])), Math.min(depthMm, Math.max(0, to[1]))])
 }
+/** An end of the water is named on its left, where there is so much room, px: the ends of the section are named on the right. */
+const ROOM_PX = 80
 const SLOTS = { shapes: 'default', handles: 'handles' } as const
 /** An arrow head in the middle of a line. */
 function head(line: readonly Point2[], X: (x: number) => number, Y: (y: number) => number): string {
@@ -107,7 +109,7 @@ function head(line: readonly Point2[], X: (x: number) => number, Y: (y: number) 
           <path v-if="h.what.kind === 'rock' || h.what.kind === 'thing'" class="grip" d="M0 -6L6 4H-6Z" />
           <path v-else-if="h.what.kind === 'source'" class="grip" d="M0 9C-8 0 -5 -4 0 -11C5 -4 8 0 0 9Z" />
           <path v-else class="grip" d="M-9 -4H3V-9L11 0L3 9V4H-9Z" />
-          <text v-if="h.what.kind === 'source' || h.what.kind === 'out'" x="13" y="22" class="on-drawing figure">{{ h.what.kind === 'source' ? 'in' : 'out' }}</text>
+          <text v-if="h.what.kind === 'source' || h.what.kind === 'out'" :x="toX(h.at[0]) > ROOM_PX ? -13 : 13" :y="toX(h.at[0]) > ROOM_PX ? 5 : 22" :text-anchor="toX(h.at[0]) > ROOM_PX ? 'end' : 'start'" class="on-drawing figure">{{ h.what.kind === 'source' ? 'in' : 'out' }}</text>
           <title>{{ h.name }}</title>
         </g>
       </g>

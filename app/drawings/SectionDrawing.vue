@@ -100,7 +100,7 @@ const handles = computed(() =>
 /** Room that a depth takes, px: at the end of the line it stands before its place. */
 const DEPTH_WORDS = 56
 /** Room that the words about a fall take, px: in a narrow frame they are kept inside it. */
-const FALL_WORDS = 190
+const FALL_WORDS = 120
 const labelX = (x: number, out: number) => (out < 0 ? Math.max(FALL_WORDS, x - 8) : Math.min(width.value - FALL_WORDS, x + 8))
 
 const dragging = ref('')
@@ -169,7 +169,7 @@ const layerFill = (i: number, count: number) => 0.35 + (0.5 * (count - i)) / Mat
       </g>
       <g v-for="({ fall, s, out, path, down }, i) in sheets" :key="`s${i}`" class="sheet">
         <path class="fall" :d="path" /><path class="down" :d="down" />
-        <text :x="labelX(X(s), out)" :y="Y(fall.footMm + fall.dropMm * 0.55)" :text-anchor="out < 0 ? 'end' : 'start'" class="on-drawing">drops <tspan class="figure">{{ number(fall.dropMm) }}</tspan> mm, lands <tspan class="figure">{{ number(fall.curve!.landMm) }}</tspan> mm out</text>
+        <text :x="labelX(X(s), out)" :y="Y(fall.footMm + fall.dropMm * 0.55)" :text-anchor="out < 0 ? 'end' : 'start'" class="on-drawing"><tspan :x="labelX(X(s), out)" dy="-14">drops </tspan><tspan class="figure">{{ number(fall.dropMm) }}</tspan> mm,<tspan :x="labelX(X(s), out)" dy="15">lands </tspan><tspan class="figure">{{ number(fall.curve!.landMm) }}</tspan> mm out</text>
       </g>
 
       <g v-for="h in handles" :key="h.pool.id">
