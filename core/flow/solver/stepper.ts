@@ -33,8 +33,6 @@ export interface Stepper {
   v: Float64Array
   /** One step, not beyond a time; says how long it was, s. */
   step: (untilS: number) => number
-  /** Changes the springs: a sluice that is opened. */
-  setSprings: (springs: readonly Spring[]) => void
 }
 
 /**
@@ -55,7 +53,6 @@ export function stepper({ field, edges, manning, springs = [], swell = null, dro
   const room = kernel.numbers(SWEEP_ROWS * (stride + 2) + 8)
   const perM = 1 / dxM
   const perM2 = perM * perM
-  let sources: readonly Spring[] = springs
   const tally: Tally = { steps: 0, cellUpdates: 0, inflowM3: 0, startM3: volumeM3(field), fastestMS: 0 }
 
   const at = (array: Float64Array | Int32Array) => array.byteOffset
@@ -66,10 +63,10 @@ export function stepper({ field, edges, manning, springs = [], swell = null, dro
   /** One stage from a state whose speeds are known: to a second state, or to the mean of that and the first. Gives what comes in, m³/s. */
   function stage(state: readonly Float64Array[], out: readonly Float64Array[], dt: number, settle: boolean): number {
     const [h, hu, hv] = state
-    if (drops || sources.length > 0) for (const m of [mh, mu, mv]) m.fill(0)
+    if (drops || springs.length > 0) for (const m of [mh, mu, mv]) m.fill(0)
     if (drops) handOver(field, h, u, v, mh, mu, mv, drops, order)
     let came = 0
-    for (const s of sources) {
+    for (const s of springs) {
       // it comes in as fast as the water there: it needs no push of its own
       const rate = s.m3S * perM2
       mh[s.cell] += rate
@@ -102,12 +99,11 @@ export function stepper({ field, edges, manning, springs = [], swell = null, dro
 
   return {
     field, tally, u, v,
-    setSprings: (next) => { sources = next },
     step: (untilS) => {
       const speeds = ([h, hu, hv]: readonly Float64Array[]) => calls.speeds(at(h), at(hu), at(hv), uAt, vAt, lowAt, highAt, stride, rows + 2 * GHOSTS)
       fillEdges(field, ...first, edges, swell, field.timeS)
       const fastest = speeds(first)
-      const dt = Math.min(untilS - field.timeS, fastest > 0 ? (CFL * dxM) / fastest : Infinity, sources.length > 0 ? (CFL * dxM) / Math.max(fastest, 1) : Infinity)
+      const dt = Math.min(untilS - field.timeS, fastest > 0 ? (CFL * dxM) / fastest : Infinity, springs.length > 0 ? (CFL * dxM) / Math.max(fastest, 1) : Infinity)
       let came = stage(first, order === 2 ? between : first, dt, false)
       if (order === 2) {
         fillEdges(field, ...between, edges, swell, field.timeS + dt)
