@@ -109,7 +109,7 @@ function head(line: readonly Point2[], X: (x: number) => number, Y: (y: number) 
           <path v-if="h.what.kind === 'rock' || h.what.kind === 'thing'" class="grip" d="M0 -6L6 4H-6Z" />
           <path v-else-if="h.what.kind === 'source'" class="grip" d="M0 9C-8 0 -5 -4 0 -11C5 -4 8 0 0 9Z" />
           <path v-else class="grip" d="M-9 -4H3V-9L11 0L3 9V4H-9Z" />
-          <text v-if="h.what.kind === 'source' || h.what.kind === 'out'" :x="toX(h.at[0]) > ROOM_PX ? -13 : 13" :y="toX(h.at[0]) > ROOM_PX ? 5 : 22" :text-anchor="toX(h.at[0]) > ROOM_PX ? 'end' : 'start'" class="on-drawing figure">{{ h.what.kind === 'source' ? 'in' : 'out' }}</text>
+          <text v-if="h.what.kind === 'source' || h.what.kind === 'out'" v-bind="toX(h.at[0]) > ROOM_PX ? { x: -13, y: 5, 'text-anchor': 'end' } : { x: 13, y: 22 }" class="on-drawing figure">{{ h.what.kind === 'source' ? 'in' : 'out' }}</text>
           <title>{{ h.name }}</title>
         </g>
       </g>

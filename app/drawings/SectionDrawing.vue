@@ -99,6 +99,7 @@ const handles = computed(() =>
 
 /** Room that a depth takes, px: at the end of the line it stands before its place. */
 const DEPTH_WORDS = 56
+const besideDepth = (x: number) => (x > X(props.section.lengthMm) - DEPTH_WORDS ? { x: x - 6, 'text-anchor': 'end' } : { x: x + 6 })
 /** Room that the words about a fall take, px: in a narrow frame they are kept inside it. */
 const FALL_WORDS = 120
 const labelX = (x: number, out: number) => (out < 0 ? Math.max(FALL_WORDS, x - 8) : Math.min(width.value - FALL_WORDS, x + 8))
@@ -175,7 +176,7 @@ const layerFill = (i: number, count: number) => 0.35 + (0.5 * (count - i)) / Mat
       <g v-for="h in handles" :key="h.pool.id">
         <g v-if="h.depth > 0" class="depth">
           <line :x1="X(h.deepest[0])" :x2="X(h.deepest[0])" :y1="Y(h.pool.levelMm)" :y2="Y(h.deepest[1])" />
-          <text v-if="!layers" :x="X(h.deepest[0]) + (X(h.deepest[0]) > X(section.lengthMm) - DEPTH_WORDS ? -6 : 6)" :y="Y(h.deepest[1]) - 5" class="on-water" :text-anchor="X(h.deepest[0]) > X(section.lengthMm) - DEPTH_WORDS ? 'end' : 'start'">{{ mm(h.depth) }}</text>
+          <text v-if="!layers" v-bind="besideDepth(X(h.deepest[0]))" :y="Y(h.deepest[1]) - 5" class="on-water">{{ mm(h.depth) }}</text>
         </g>
         <g v-if="layers && layersOf(longest(h.pool.id)!).length > 1" class="pour-names">
           <text v-for="(layer, k) in layersOf(longest(h.pool.id)!).filter((l) => (Y(l.fromMm) - Y(l.toMm)) > 11)" :key="k" :x="X(h.deepest[0]) + 14" :y="(Y(layer.fromMm) + Y(layer.toMm)) / 2 + 4" class="on-water" text-anchor="middle">{{ k + 1 }}</text>

@@ -1,53 +1,31 @@
 import { expect } from 'chai'
 import fc from 'fast-check'
-import { zlibSync } from 'fflate'
 import { spawnSync } from 'node:child_process'
 import { addBoulder, addSea, changePool, changeSea, setFlow, type Edit } from '../../core/build/edits'
 import { newBuild, USUAL_WEEK } from '../../core/build/newBuild'
-import { dropRun, keepARun, placeEnd, takeMaps, tryLedge } from '../../core/build/runEdits'
+import { placeEnd, tryLedge } from '../../core/build/runEdits'
 import type { Build, Pool, Reach } from '../../core/build/types'
 import { runFindings } from '../../core/findings/runFindings'
-import { keepRun, openRun, RUN_FIELDS, type RunResult } from '../../core/flow/keptRun'
-import { groundMark } from '../../core/flow/ranPlan'
+import { type RunResult } from '../../core/flow/keptRun'
 import { foamCover } from '../../core/flow/foam'
-import { runAt, sprayOf, surfaceAlong } from '../../core/flow/readRun'
+import { runAt, sprayOf } from '../../core/flow/readRun'
 import { sceneMaker } from '../../core/flow/scene'
 import { walls } from '../../core/flow/solver/edges'
 import { dropsOf } from '../../core/flow/solver/drops'
 import { cellOf, dryField, inside } from '../../core/flow/solver/field'
 import { massError, stepper } from '../../core/flow/solver/stepper'
 import { streamlines } from '../../core/flow/streamlines'
-import { waterRun, type RunStart } from '../../core/flow/waterRun'
+import { waterRun } from '../../core/flow/waterRun'
 import { readBuild } from '../../core/formats/buildFile'
 import { formsStage } from '../../core/forms/formsStage'
 import { groundStage } from '../../core/ground/groundStage'
 import { BUILT_IN_SHELF } from '../../core/materials/shelf'
 import { writeBuild } from '../../core/formats/write'
 import { derivePlan } from '../../core/plan/derivePlan'
-import { runSurface, surfaceSolid, surfacePng, RUN_SURFACE } from '../../core/templates/runSurface'
-import { gridFromPng } from '../../core/scan/heightGrid'
-import { demo } from '../support/builds'
 import { wildRunning } from '../support/wild'
+import { GORGE, gorge, kept, MOLE, over, ran, WEIR } from '../support/runs'
 
-const GORGE = demo('3-slalom-in-the-hollin-gorge')
-const WEIR = demo()
-const MOLE = demo('2-mole-at-varnsey')
-function ran(build: Build, cells = [3000], start: RunStart = 'levels'): { run: RunResult; massErrorRel: number; cells: number } {
-  const water = waterRun(sceneMaker(build), { start, passes: cells })
-  for (;;) {
-    const { done, massErrorRel, cells: count } = water.advance(2e6)
-    if (done) return { run: water.usual(0.35), massErrorRel, cells: count }
-  }
-}
-const kept = (build: Build, run: RunResult): Build => takeMaps('r1')(keepARun(keepRun(run, { id: 'r1', name: 'Test run', keptAt: '2026-11-25T12:00:00Z', ground: groundMark(build) }))(build))
 const edits = (build: Build, ...all: Edit[]): Build => all.reduce((b, e) => e(b), build)
-/** Mean of a reading over the places of a box. */
-function over(run: RunResult, [x0, x1]: [number, number], [y0, y1]: [number, number], of: (at: NonNullable<ReturnType<typeof runAt>>) => number): number {
-  const found: number[] = []
-  for (let x = x0; x <= x1; x += 2) for (let y = y0; y <= y1; y += 2) { const at = runAt(run, [x, y]); if (at) found.push(of(at)) }
-  return found.reduce((a, b) => a + b, 0) / found.length
-}
-const gorge = ran(GORGE)
 
 describe('water let run over a model’s own ground', function () {
   this.timeout(300_000)
@@ -216,95 +194,6 @@ describe('water let run over a model’s own ground', function () {
     }
     const middles = lines.map((l) => l[Math.floor(l.length / 2)])
     middles.forEach((p, i) => lines.forEach((l, j) => { if (i !== j) for (const o of l) expect(Math.hypot(p[0] - o[0], p[1] - o[1])).to.be.above(0.3 * spacing) }))
-  })
-})
-
-describe('a run that is kept', function () {
-  this.timeout(300_000)
-  const build = kept(GORGE, gorge.run)
-  const plan = derivePlan(build)
-
-  it('is written into the build file and read back as it was, to a four-thousandth of its greatest', () => {
-    const read = readBuild(writeBuild(build))
-    expect(read.ok).to.equal(true)
-    const again = openRun((read as { value: Build }).value.running.kept.find((k) => k.id === 'r1')!, 35)
-    for (const name of RUN_FIELDS) {
-      const most = gorge.run.fields[name].reduce((m, v) => Math.max(m, Math.abs(v)), 0)
-      again.fields[name].forEach((v, i) => expect(Math.abs(v - gorge.run.fields[name][i])).to.be.at.most(most / 7900 + 1e-6))
-    }
-    expect(again.falls).to.deep.equal(gorge.run.falls)
-  })
-
-  it('a run cut short, a field of another size or a bomb is refused, with its place', () => {
-    for (const spoil of [(d: string) => d.slice(0, 40), () => 'AAAA', () => Buffer.from(zlibSync(new Uint8Array(5_000_000))).toString('base64')]) {
-      const k = build.running.kept.at(-1)!
-      const bad = { ...build, running: { ...build.running, kept: [{ ...k, fields: { ...k.fields, foam: { ...k.fields.foam, data: spoil(k.fields.foam.data) } } }] } }
-      const read = readBuild(JSON.stringify(bad))
-      expect(read.ok).to.equal(false)
-      expect((read as { faults: { path: string }[] }).faults[0].path).to.match(/^running\.kept\[0\]/)
-    }
-  })
-
-  it('gives white map and strokes in place of the forms, and says how far they differ', () => {
-    const { white, formsWhite, ran: made, strokes } = plan.forms
-    expect(white).to.equal(made!.white)
-    expect(white.wholePct).not.to.be.closeTo(formsWhite.wholePct, 0.5)
-    expect(strokes).to.equal(made!.strokes)
-    expect(made!.white.zones.map((z) => z.zone)).to.include.members(['fresh foam', 'streaks carried down', 'gathered in eddies'])
-    const share = made!.white.waters.find((w) => w.water === 'ledge')!.sharePct
-    expect(share).to.be.closeTo(over(gorge.run, [132, 222], [60, 150], (a) => a.whitePct), 14)
-    const forms = derivePlan(takeMaps(null)(build)).forms
-    expect(forms.white).to.equal(forms.formsWhite)
-    expect(forms.ran?.id).to.equal('r1')
-  })
-
-  it('is checked against the forms, each with both numbers; what differs is a finding', () => {
-    const checks = plan.forms.ran!.checks
-    expect(checks.map((c) => c.what)).to.include.members(['discharge', 'landing', 'level', 'depth', 'jump'])
-    expect(checks.find((c) => c.what === 'discharge')!.differs).to.equal(false)
-    for (const c of checks.filter((k) => k.differs)) expect(plan.findings.some((f) => f.id.startsWith(`run-${c.what}:${c.water}`) && f.number.startsWith('form '))).to.equal(true)
-    // a form told another flow than the run had
-    const other = kept(setFlow({ dischargeM3S: 0.5 })(GORGE), gorge.run)
-    expect(derivePlan(other).findings.find((f) => f.id === 'run-discharge:ledgefall')!.number).to.match(/^form 0\.5 m³\/s, run 1\.\d+ m³\/s$/)
-  })
-
-  it('is old once ground or flow are changed, and not for a name or a colour', () => {
-    const mark = groundMark(build)
-    expect(groundMark({ ...build, name: 'other', notes: 'x' })).to.equal(mark)
-    expect(groundMark(changePool('ledge', { tints: [] })(build))).to.equal(mark)
-    for (const edit of [changePool('ledge', { levelMm: 53 }), setFlow({ dischargeM3S: 2 }), addBoulder('rapid', [300, 120]), placeEnd('source', [30, 110])]) expect(groundMark(edit(build))).not.to.equal(mark)
-    const old = derivePlan(changePool('ledge', { levelMm: 53 })(build))
-    expect(old.findings.some((f) => f.id === 'run-old')).to.equal(true)
-    expect(derivePlan(dropRun('r1')(build)).findings.some((f) => f.id === 'run-old' && f.title.includes('Test run'))).to.equal(false)
-  })
-
-  it('its surface goes along the section with the drop in it, and out as a closed block and a height map', () => {
-    const pieces = surfaceAlong(gorge.run, GORGE.section)
-    const heights = pieces.flat().map((p) => p[1])
-    expect(Math.max(...heights)).to.be.within(78, 90)
-    expect(Math.min(...heights)).to.be.within(18, 30)
-    const surface = runSurface(build)!
-    const solid = surfaceSolid(surface)
-    // closed: every edge of a triangle is met once the other way
-    const edges = new Map<string, number>()
-    for (let t = 0; t < solid.triangles.length; t += 3) for (let k = 0; k < 3; k++) { const [a, b] = [solid.triangles[t + k], solid.triangles[t + ((k + 1) % 3)]]; const key = a < b ? `${a}:${b}` : `${b}:${a}`; edges.set(key, (edges.get(key) ?? 0) + (a < b ? 1 : -1)) }
-    expect([...edges.values()].every((v) => v === 0)).to.equal(true)
-    let volume = 0
-    const at = (i: number) => [solid.xyz[3 * i], solid.xyz[3 * i + 1], solid.xyz[3 * i + 2]]
-    for (let t = 0; t < solid.triangles.length; t += 3) { const [a, b, c] = [0, 1, 2].map((k) => at(solid.triangles[t + k])); volume += (a[0] * (b[1] * c[2] - b[2] * c[1]) - a[1] * (b[0] * c[2] - b[2] * c[0]) + a[2] * (b[0] * c[1] - b[1] * c[0])) / 6 }
-    const { cellMm, cols, rows } = surface.grid
-    const lowest = Math.min(...surface.zMm)
-    const due = surface.zMm.reduce((s, z) => s + z - lowest + 3, 0) / surface.zMm.length * (cols - 1) * (rows - 1) * cellMm ** 2
-    expect(volume / due, 'faces look outwards, and it holds what it should').to.be.closeTo(1, 0.03)
-    const map = gridFromPng(surfacePng(surface), { widthMm: cols * cellMm, lowMm: lowest, highMm: Math.max(...surface.zMm), x: 0, y: 0 })
-    expect(map.z[100]).to.be.closeTo(surface.zMm[100], 0.01)
-    expect(plan.templates.map((t) => t.id)).to.include.members(['foam', 'strokes', 'run-section', RUN_SURFACE])
-  })
-
-  it('the demo ships with one, over its own ground', () => {
-    expect(GORGE.running.kept.length).to.equal(1)
-    expect(GORGE.running.kept[0].ground).to.equal(groundMark(GORGE))
-    expect(GORGE.running.mapsFrom).to.equal(GORGE.running.kept[0].id)
   })
 })
 
