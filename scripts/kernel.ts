@@ -2,7 +2,7 @@
 import asc from 'assemblyscript/asc'
 import { readFileSync, writeFileSync } from 'node:fs'
 
-const FOLDER = new URL('../core/flow/kernel/', import.meta.url)
+const FOLDER = new URL('../core/running/kernel/', import.meta.url)
 const OPTIONS = ['-O3', '--converge', '--noAssert', '--runtime', 'stub', '--importMemory', '--initialMemory', '1', '--maximumMemory', '65536', '--enable', 'simd', '--disable', 'bulk-memory']
 
 /** The kernel as its source says it, compiled anew. */

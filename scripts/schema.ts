@@ -1,5 +1,5 @@
 import { readFileSync, writeFileSync } from 'node:fs'
-import { publishedSchema } from '../core/formats/publishedSchema'
+import { publishedSchema } from '../core/build/file/publishedSchema'
 
 /** Writes the JSON Schema of the build file, or with --check says whether the one in docs/ is that of the code. */
 const path = new URL('../docs/build.schema.json', import.meta.url)

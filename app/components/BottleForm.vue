@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { computed, onBeforeUnmount, ref, shallowRef, watch } from 'vue'
-import type { FittedResin } from '../../core/heat/fitResin'
-import type { Lamp, LightResin, Material, Resin, Tint } from '../../core/materials/types'
-import { unitOf } from '../../core/materials/units'
+import type { FittedResin } from '../../core/physics/stuff/heat/fitResin'
+import type { Lamp, LightResin, Material, Resin, Tint } from '../../core/craft/materials/types'
+import { unitOf } from '../../core/craft/materials/units'
 import { number } from '../format'
 import { useShelfStore } from '../stores/shelf'
 import { ask } from '../workers/askClient'

@@ -2,7 +2,7 @@
 import { computed, ref } from 'vue'
 import { setCalendar } from '../../core/build/workEdits'
 import { WEEKDAYS, type Calendar, type Weekday } from '../../core/build/types'
-import { readWindows, shownWindows as shown } from '../../core/days/windows'
+import { readWindows, shownWindows as shown } from '../../core/plan/7-days/windows'
 import { useBuildStore } from '../stores/build'
 import LiveText from './LiveText.vue'
 

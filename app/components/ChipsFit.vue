@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, shallowRef, useTemplateRef } from 'vue'
-import type { Chip, ChipFit } from '../../core/colour/tint'
-import type { Material, Tint } from '../../core/materials/types'
+import type { Chip, ChipFit } from '../../core/physics/stuff/colour/tint'
+import type { Material, Tint } from '../../core/craft/materials/types'
 import { useShelfStore } from '../stores/shelf'
 import { ask } from '../workers/askClient'
 import NumberField from './NumberField.vue'

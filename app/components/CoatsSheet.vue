@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { THICKEST_GEL_MM } from '../../core/drying/coats'
+import { THICKEST_GEL_MM } from '../../core/physics/stuff/drying/coats'
 import { explainClear, explainCoats, explainPeak, explainSag } from '../../core/explain/gelExplanations'
 import type { Room } from '../../core/build/types'
-import type { Gel } from '../../core/materials/types'
-import type { Laying } from '../../core/stacks/gelStack'
+import type { Gel } from '../../core/craft/materials/types'
+import type { Laying } from '../../core/plan/3-stacks/gelStack'
 import { duration, mm } from '../format'
 import How from './How.vue'
 

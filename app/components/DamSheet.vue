@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { DamPlan } from '../../core/dams/damPlan'
+import type { DamPlan } from '../../core/plan/3-stacks/damPlan'
 import { explainDam, explainLeak, explainLip } from '../../core/explain/explanations'
-import { otherOf, PAIRS, THINGS } from '../../core/materials/pairs'
-import type { Dam } from '../../core/materials/types'
+import { otherOf, PAIRS, THINGS } from '../../core/craft/materials/pairs'
+import type { Dam } from '../../core/craft/materials/types'
 import DamElevation from '../drawings/DamElevation.vue'
 import { duration, ml, mm, number } from '../format'
 import How from './How.vue'

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import type { TintDose } from '../../core/calculators/mix'
-import type { Tint } from '../../core/materials/types'
+import type { TintDose } from '../../core/physics/stuff/mixing/mix'
+import type { Tint } from '../../core/craft/materials/types'
 
 /** Drops of each tint in 100 g, by half and whole drops. */
 const props = defineProps<{ tints: Tint[]; doses: TintDose[] }>()

@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 import { useRouter } from 'vue-router'
 import { mending } from '../../core/build/mend'
-import type { Finding, Place } from '../../core/findings/types'
+import type { Finding, Place } from '../../core/plan/8-findings/types'
 import { useBuildStore } from '../stores/build'
 
 /** `show`: where notes stand apart from what must be seen, below the work. */

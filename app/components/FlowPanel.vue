@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 import { setFlow } from '../../core/build/edits'
 import { explainFlow } from '../../core/explain/waterExplanations'
-import { MOODS } from '../../core/hydraulics/drop'
+import { MOODS } from '../../core/physics/water/hydraulics/drop'
 import { number } from '../format'
 import { useBuildStore } from '../stores/build'
 import How from './How.vue'

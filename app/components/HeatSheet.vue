@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { explainPours } from '../../core/explain/explanations'
-import type { PourHeat } from '../../core/heat/pourHeat'
+import type { PourHeat } from '../../core/physics/stuff/heat/pourHeat'
 import HeatChart from '../drawings/HeatChart.vue'
 import HeatLadder from '../drawings/HeatLadder.vue'
 import { duration } from '../format'

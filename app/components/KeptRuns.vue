@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { dropRun, renameRun, takeMaps } from '../../core/build/runEdits'
-import { groundMark } from '../../core/flow/ranPlan'
+import { groundMark } from '../../core/plan/2-forms/ran/ranPlan'
 import { number } from '../format'
 import { useBuildStore } from '../stores/build'
 import LiveText from './LiveText.vue'

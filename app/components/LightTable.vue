@@ -3,9 +3,9 @@ import { computed, onBeforeUnmount, ref, watch } from 'vue'
 import type { Build } from '../../core/build/types'
 import { poolsOf } from '../../core/build/types'
 import type { Plan } from '../../core/plan/derivePlan'
-import type { Point2 } from '../../core/geometry/polygon'
-import { colourAt, meanWhitePct, placed, similarity, waterSeen, type Pixels, type WaterSeen } from '../../core/log/lightTable'
-import { entriesOf } from '../../core/log/entries'
+import type { Point2 } from '../../core/physics/shape/polygon'
+import { colourAt, meanWhitePct, placed, similarity, waterSeen, type Pixels, type WaterSeen } from '../../core/build/log/lightTable'
+import { entriesOf } from '../../core/build/log/entries'
 import { photo } from '../storage/photos'
 
 /** A photograph of the model under the computed form, scaled by two points; beside it one of real water. */

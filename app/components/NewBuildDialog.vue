@@ -3,7 +3,7 @@ import { ElDialog } from 'element-plus'
 import { computed, reactive } from 'vue'
 import { newBuild, USUAL_WEEK, type NewBuild } from '../../core/build/newBuild'
 import type { Build, Calendar } from '../../core/build/types'
-import { NAMED_SCALES, scaleRatio } from '../../core/calculators/scale'
+import { NAMED_SCALES, scaleRatio } from '../../core/physics/shape/scale'
 import NumberField from './NumberField.vue'
 
 const open = defineModel<boolean>({ required: true })

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { explainBond, explainDroop, explainFormer, explainProps, explainRelease, explainTips } from '../../core/explain/gelExplanations'
-import type { PartStack } from '../../core/stacks/partStack'
+import type { PartStack } from '../../core/plan/3-stacks/partStack'
 import PartDrawing from '../drawings/PartDrawing.vue'
 import { duration, grams, mm } from '../format'
 import How from './How.vue'

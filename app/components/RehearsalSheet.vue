@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
-import { newRehearsal, offered, reckoning, rehearse, skippable, waiting, type Move, type Rehearsal } from '../../core/rehearsal/rehearsal'
+import { newRehearsal, offered, reckoning, rehearse, skippable, waiting, type Move, type Rehearsal } from '../../core/bench/rehearsal'
 import type { Plan } from '../../core/plan/derivePlan'
 import type { Build } from '../../core/build/types'
 import { dayAndClock, duration } from '../format'

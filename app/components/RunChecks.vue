@@ -2,9 +2,9 @@
 import { computed } from 'vue'
 import type { Build } from '../../core/build/types'
 import { explainCheck, explainRunWhite } from '../../core/explain/runExplanations'
-import type { RunCheck } from '../../core/flow/checks'
-import type { RanPlan } from '../../core/flow/ranPlan'
-import type { WhiteMap } from '../../core/forms/whiteMap'
+import type { RunCheck } from '../../core/plan/2-forms/ran/checks'
+import type { RanPlan } from '../../core/plan/2-forms/ran/ranPlan'
+import type { WhiteMap } from '../../core/plan/2-forms/whiteMap'
 import { mm } from '../format'
 import How from './How.vue'
 

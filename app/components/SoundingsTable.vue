@@ -2,9 +2,9 @@
 import { computed, ref } from 'vue'
 import type { Pool } from '../../core/build/types'
 import { addSounding, changeSounding, removeSounding, setSoundings } from '../../core/build/edits'
-import type { Fault } from '../../core/build/fault'
-import { middleOf } from '../../core/geometry/polygon'
-import { readSoundings } from '../../core/formats/paste'
+import type { Fault } from '../../core/physics/fault'
+import { middleOf } from '../../core/physics/shape/polygon'
+import { readSoundings } from '../../core/exchange/paste'
 import { useBuildStore } from '../stores/build'
 import LiveText from './LiveText.vue'
 

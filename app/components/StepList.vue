@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Step } from '../../core/steps/stepsStage'
+import type { Step } from '../../core/plan/6-steps/stepsStage'
 import { duration } from '../format'
 
 defineProps<{ steps: Step[] }>()

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { arrangementOf, settleStep, unsettleStep } from '../../core/build/workEdits'
-import type { PlannedWork } from '../../core/days/plan'
-import { localIso } from '../../core/days/calendar'
+import type { PlannedWork } from '../../core/plan/7-days/plan'
+import { localIso } from '../../core/plan/7-days/calendar'
 import { useBuildStore } from '../stores/build'
 
 /** What the builder settles about one step: when, not when, and whose hands. */

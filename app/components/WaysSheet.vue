@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, onBeforeUnmount, ref, shallowRef, watch } from 'vue'
 import type { Build } from '../../core/build/types'
-import type { WayCompared } from '../../core/plan/compareWays'
+import type { WayCompared } from '../../core/plan/beside/compareWays'
 import { dayAndClock, duration } from '../format'
 import { useSettingsStore } from '../stores/settings'
 import { useHistoryStore } from '../stores/history'

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, onBeforeUnmount, ref, watch } from 'vue'
 import { setCalendar } from '../../core/build/workEdits'
-import { deadlineWords, laterMin, variantNamed, type WhatIf } from '../../core/plan/whatIf'
+import { deadlineWords, laterMin, variantNamed, type WhatIf } from '../../core/plan/beside/whatIf'
 import { dayAndClock, duration } from '../format'
 import { useBuildStore } from '../stores/build'
 import { useHistoryStore } from '../stores/history'

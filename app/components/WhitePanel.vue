@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 import type { Build } from '../../core/build/types'
 import { explainRipples, explainWhite } from '../../core/explain/waterExplanations'
-import type { FormsPlan } from '../../core/forms/formsStage'
+import type { FormsPlan } from '../../core/plan/2-forms/formsStage'
 import { mm, number } from '../format'
 import How from './How.vue'
 

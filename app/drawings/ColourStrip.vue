@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import type { PoolColours } from '../../core/colour/poolColours'
+import type { PoolColours } from '../../core/plan/3-stacks/poolColours'
 import { mm } from '../format'
 import { useSize } from './useSize'
 

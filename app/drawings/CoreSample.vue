@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { Coat } from '../../core/stacks/coat'
+import type { Coat } from '../../core/plan/3-stacks/coat'
 import { mm } from '../format'
 
 /** A core drilled through the deepest place: every coat from the ground up. Thin coats are drawn thick enough to see. */

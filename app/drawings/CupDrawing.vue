@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { PlannedBatch } from '../../core/amounts/types'
+import type { PlannedBatch } from '../../core/plan/4-amounts/types'
 import { grams, ml } from '../format'
 
 const props = defineProps<{ batch: PlannedBatch; tints: { id: string; colour: string; drops: number }[] }>()

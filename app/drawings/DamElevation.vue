@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import type { DamPlan } from '../../core/dams/damPlan'
+import type { DamPlan } from '../../core/plan/3-stacks/damPlan'
 import { mm, number } from '../format'
 import { useSize } from './useSize'
 

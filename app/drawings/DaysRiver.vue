@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import type { Build } from '../../core/build/types'
-import type { DaysPlan } from '../../core/days/plan'
-import type { Step } from '../../core/steps/stepsStage'
+import type { DaysPlan } from '../../core/plan/7-days/plan'
+import type { Step } from '../../core/plan/6-steps/stepsStage'
 import { clock, day, dayNumber, duration, weekdayNumber } from '../format'
 import { useSize } from './useSize'
 

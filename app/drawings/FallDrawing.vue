@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import type { FallForm } from '../../core/forms/fallForm'
+import type { FallForm } from '../../core/plan/2-forms/fallForm'
 import { number } from '../format'
 import { lineThrough, ringOf } from './paths'
 import { useSize } from './useSize'

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import type { Build } from '../../core/build/types'
-import type { FormsPlan } from '../../core/forms/formsStage'
-import type { WhiteMap } from '../../core/forms/whiteMap'
-import type { Point2 } from '../../core/geometry/polygon'
+import type { FormsPlan } from '../../core/plan/2-forms/formsStage'
+import type { WhiteMap } from '../../core/plan/2-forms/whiteMap'
+import type { Point2 } from '../../core/physics/shape/polygon'
 import { number } from '../format'
 import { arrowed, toHalves } from './handles'
 import { lineThrough, ringOf, ringsOf } from './paths'

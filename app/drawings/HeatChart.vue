@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Data, Layout, Shape } from 'plotly.js-basic-dist-min'
 import { onBeforeUnmount, onMounted, ref, watch } from 'vue'
-import type { PourHeat } from '../../core/heat/pourHeat'
+import type { PourHeat } from '../../core/physics/stuff/heat/pourHeat'
 import { useSettingsStore } from '../stores/settings'
 
 /** Temperature against time, at the core and at the resin's foot, through all pours. */

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import type { PourHeat } from '../../core/heat/pourHeat'
+import type { PourHeat } from '../../core/physics/stuff/heat/pourHeat'
 import { useSize } from './useSize'
 
 /** One scale of temperatures: the room, what this pour comes to, what everything bears, and what one pour fewer would do. */

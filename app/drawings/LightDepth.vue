@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import type { LightPlan } from '../../core/light/lightBody'
+import type { LightPlan } from '../../core/plan/3-stacks/lightBody'
 import { mm, number } from '../format'
 import { useSize } from './useSize'
 

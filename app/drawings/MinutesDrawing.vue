@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import type { GelWindow } from '../../core/gel/touches'
+import type { GelWindow } from '../../core/physics/stuff/gel/touches'
 import { useSize } from './useSize'
 
 /** The minutes after a coat is laid: when each touch works, and when it is too late. */

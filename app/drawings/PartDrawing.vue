@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import type { PartStack } from '../../core/stacks/partStack'
+import type { PartStack } from '../../core/plan/3-stacks/partStack'
 import { mm, number } from '../format'
 import { lineThrough, ringOf } from './paths'
 import { useSize } from './useSize'

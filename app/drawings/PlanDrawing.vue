@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import type { Base, Pool, SectionLine } from '../../core/build/types'
-import type { FallForm } from '../../core/forms/fallForm'
-import { distanceToRing, insideRing, middleOf, signedArea, type Point2 } from '../../core/geometry/polygon'
-import { arcBetween } from '../../core/ground/outline'
+import type { FallForm } from '../../core/plan/2-forms/fallForm'
+import { distanceToRing, insideRing, middleOf, signedArea, type Point2 } from '../../core/physics/shape/polygon'
+import { arcBetween } from '../../core/plan/1-ground/outline'
 import type { PoolGroundPlan } from '../../core/plan/derivePlan'
 import { mm, number } from '../format'
 import { ringOf, ringsOf } from './paths'

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import type { FormsPlan } from '../../core/forms/formsStage'
+import type { FormsPlan } from '../../core/plan/2-forms/formsStage'
 import { mm, number } from '../format'
 import { lineThrough, ringOf } from './paths'
 import { useSize } from './useSize'

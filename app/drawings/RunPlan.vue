@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import type { Build } from '../../core/build/types'
-import type { RunResult } from '../../core/flow/keptRun'
-import type { RanPlan } from '../../core/flow/ranPlan'
-import type { Point2 } from '../../core/geometry/polygon'
+import type { RunResult } from '../../core/running/keptRun'
+import type { RanPlan } from '../../core/plan/2-forms/ran/ranPlan'
+import type { Point2 } from '../../core/physics/shape/polygon'
 import type { Plan } from '../../core/plan/derivePlan'
 import { mm } from '../format'
 import { arrowed, toHalves } from './handles'

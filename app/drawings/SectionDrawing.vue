@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import type { Pool } from '../../core/build/types'
-import type { FallForm } from '../../core/forms/fallForm'
-import type { Section, SectionRun } from '../../core/ground/section'
-import type { PoolStack } from '../../core/stacks/poolStack'
+import type { FallForm } from '../../core/plan/2-forms/fallForm'
+import type { Section, SectionRun } from '../../core/plan/1-ground/section'
+import type { PoolStack } from '../../core/plan/3-stacks/poolStack'
 import { mm, number } from '../format'
 import { lineThrough, ringOf, under } from './paths'
 import { useSize } from './useSize'

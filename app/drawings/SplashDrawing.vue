@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import type { SplashForm } from '../../core/forms/splashForm'
+import type { SplashForm } from '../../core/plan/2-forms/splashForm'
 import { mm, number } from '../format'
 import { ringOf } from './paths'
 import { useSize } from './useSize'

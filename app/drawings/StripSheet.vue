@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { TUCK_MM } from '../../core/forms/fallCurve'
-import type { FallForm } from '../../core/forms/fallForm'
+import { TUCK_MM } from '../../core/plan/2-forms/fallCurve'
+import type { FallForm } from '../../core/plan/2-forms/fallForm'
 import { mm } from '../format'
 import { useSize } from './useSize'
 

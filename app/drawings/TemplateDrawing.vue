@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { LAYERS, type LayerId, type Template } from '../../core/templates/types'
-import { MARGIN_MM, tiling, type Paper } from '../../core/templates/tiles'
+import { LAYERS, type LayerId, type Template } from '../../core/plan/templates/types'
+import { MARGIN_MM, tiling, type Paper } from '../../core/plan/templates/tiles'
 import { lineThrough, ringOf } from './paths'
 import { useSize } from './useSize'
 

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import type { SeaPlan } from '../../core/forms/formsStage'
+import type { SeaPlan } from '../../core/plan/2-forms/formsStage'
 import { mm, number } from '../format'
 import { ringOf } from './paths'
 import { useSize } from './useSize'

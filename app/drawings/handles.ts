@@ -1,4 +1,4 @@
-import type { Point2 } from '../../core/geometry/polygon'
+import type { Point2 } from '../../core/physics/shape/polygon'
 
 /** Where an arrow key moves a place to, mm: by a step, with Shift by a long one; null: it was no arrow. */
 export function arrowed(event: KeyboardEvent, at: Point2, step = 1, long = 5): Point2 | null {

@@ -1,8 +1,8 @@
-import type { RunResult } from '../../core/flow/keptRun'
-import { flowKind } from '../../core/hydraulics/flowKind'
-import { GRAVITY } from '../../core/hydraulics/channel'
-import { foamCover } from '../../core/flow/foam'
-import { realM } from '../../core/forms/units'
+import type { RunResult } from '../../core/running/keptRun'
+import { flowKind } from '../../core/physics/water/hydraulics/flowKind'
+import { GRAVITY } from '../../core/physics/water/hydraulics/channel'
+import { foamCover } from '../../core/running/foam'
+import { realM } from '../../core/physics/shape/units'
 
 /** What of a run is drawn on the plan. */
 export const RUN_LAYERS = { foam: 'White', depth: 'Depth', speed: 'Speed', kind: 'Kind of flow', age: 'Age of foam' } as const

@@ -1,7 +1,7 @@
 import Dexie, { type EntityTable, type Transaction } from 'dexie'
 import type { Build } from '../../core/build/types'
-import { CURRENT_VERSION, migrated } from '../../core/formats/migrations'
-import type { Material } from '../../core/materials/types'
+import { CURRENT_VERSION, migrated } from '../../core/build/file/migrations'
+import type { Material } from '../../core/craft/materials/types'
 
 /** A build as it is kept: with a revision that grows by one at every save, so that two tabs can't overwrite each other. */
 export interface BuildRow {

@@ -1,4 +1,4 @@
-import { entriesOf } from '../../core/log/entries'
+import { entriesOf } from '../../core/build/log/entries'
 import type { PhotoReply } from '../workers/messages'
 import { once } from '../workers/once'
 import { db, tooNew, type PhotoRow } from './db'

@@ -1,5 +1,5 @@
-import type { Material } from '../../core/materials/types'
-import { faultsOf } from '../../core/formats/checked'
+import type { Material } from '../../core/craft/materials/types'
+import { faultsOf } from '../../core/build/file/checked'
 import { db } from './db'
 
 export const loadShelf = async (): Promise<Material[]> => (await db.shelf.toArray()).sort((a, b) => a.changedAt - b.changedAt).map((row) => row.material)
@@ -12,7 +12,7 @@ export const loadShelf = async (): Promise<Material[]> => (await db.shelf.toArra
 export async function keepOnShelf(material: Material): Promise<void> {
   if (material.own) {
     // the checker is large and rarely wanted: it comes with the first bottle that is kept
-    const { BOTTLE_SCHEMA, OWN_KINDS } = await import('../../core/formats/bottleSchema')
+    const { BOTTLE_SCHEMA, OWN_KINDS } = await import('../../core/build/file/bottleSchema')
     if ((OWN_KINDS as readonly string[]).includes(material.kind)) {
       const { error } = BOTTLE_SCHEMA.validate(material, { convert: false, abortEarly: false, errors: { label: 'key' } })
       if (error) throw new RangeError(faultsOf(error).map((f) => `${f.path}: ${f.message}`).join('; '))

@@ -1,6 +1,6 @@
 import { defineStore } from 'pinia'
 import { ref, shallowRef } from 'vue'
-import { historyOf, NO_HISTORY, type Forgotten, type History, type Logged } from '../../core/learn/history'
+import { historyOf, NO_HISTORY, type Forgotten, type History, type Logged } from '../../core/plan/learned/history'
 import { db } from '../storage/db'
 
 const FORGOTTEN = 'forgotten'

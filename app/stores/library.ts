@@ -5,7 +5,7 @@ import type { Plan } from '../../core/plan/derivePlan'
 import { addBuilds, emptyOldBin, isFull, listBuilds, loadBuild, saveBuild, seedOnce, setDeleted } from '../storage/builds'
 import { tooNew, type BuildRow } from '../storage/db'
 import * as lifeboat from '../storage/lifeboat'
-import { emptyLog } from '../../core/log/entries'
+import { emptyLog } from '../../core/build/log/entries'
 import { askToKeep } from '../storage/backup'
 import { dropUnused } from '../storage/photos'
 import { hear, TAB, tell } from '../storage/tabs'
@@ -130,7 +130,7 @@ export const useLibraryStore = defineStore('library', () => {
 
   /** Takes in a file; a build whose id is here already comes in as a build of its own. Says what is wrong, or null. */
   async function importText(text: string): Promise<{ added: number } | { problem: string }> {
-    const { readBuilds } = await import('../../core/formats/buildFile')
+    const { readBuilds } = await import('../../core/build/file/buildFile')
     const result = readBuilds(text)
     if (!result.ok) {
       const lines = result.faults.slice(0, 4).map((f) => (f.path ? `${f.path}: ${f.message}` : f.message))

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { onBeforeUnmount, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { writeBuild } from '../../core/formats/write'
+import { writeBuild } from '../../core/build/file/write'
 import WaterLine from '../components/WaterLine.vue'
 import { saveFile } from '../saveFile'
 import { useBuildStore } from '../stores/build'

@@ -1,5 +1,5 @@
-import { answer } from '../../core/ask/ask'
-import { BUILT_IN, shelfOf } from '../../core/materials/shelf'
+import { answer } from '../../core/plan/beside/ask'
+import { BUILT_IN, shelfOf } from '../../core/craft/materials/shelf'
 import type { AskReply, AskRequest } from './messages'
 
 addEventListener('message', ({ data }: MessageEvent<AskRequest>) => {

@@ -1,6 +1,6 @@
-import type { Answers, Question } from '../../core/ask/ask'
-import { NO_HISTORY, type History } from '../../core/learn/history'
-import type { Material } from '../../core/materials/types'
+import type { Answers, Question } from '../../core/plan/beside/ask'
+import { NO_HISTORY, type History } from '../../core/plan/learned/history'
+import type { Material } from '../../core/craft/materials/types'
 import type { AskReply, AskRequest } from './messages'
 
 /** A question on its way; `cancel` ends the work at once and the promise answers null. */

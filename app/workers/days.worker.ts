@@ -1,6 +1,6 @@
-import { freeSpans } from '../../core/days/calendar'
-import { daysStage } from '../../core/days/daysStage'
-import { BUILT_IN, shelfOf } from '../../core/materials/shelf'
+import { freeSpans } from '../../core/plan/7-days/calendar'
+import { daysStage } from '../../core/plan/7-days/daysStage'
+import { BUILT_IN, shelfOf } from '../../core/craft/materials/shelf'
 import { derivePlan } from '../../core/plan/derivePlan'
 import type { DaysReply, DaysRequest } from './messages'
 

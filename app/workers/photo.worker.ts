@@ -1,4 +1,4 @@
-import { pictureFault } from '../../core/log/pictureSize'
+import { pictureFault } from '../../core/build/log/pictureSize'
 import type { PhotoReply, PhotoRequest } from './messages'
 
 /** Longest side kept, px, and of the small picture for lists. */

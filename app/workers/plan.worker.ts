@@ -1,5 +1,5 @@
-import { BUILT_IN, shelfOf } from '../../core/materials/shelf'
-import type { Material } from '../../core/materials/types'
+import { BUILT_IN, shelfOf } from '../../core/craft/materials/shelf'
+import type { Material } from '../../core/craft/materials/types'
 import { planner, type Plan, type Planner } from '../../core/plan/derivePlan'
 import { remembered } from '../../core/plan/memo'
 import type { PlanReply, PlanRequest } from './messages'

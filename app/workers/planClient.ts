@@ -1,6 +1,6 @@
 import type { Build } from '../../core/build/types'
-import type { History } from '../../core/learn/history'
-import type { Material } from '../../core/materials/types'
+import type { History } from '../../core/plan/learned/history'
+import type { Material } from '../../core/craft/materials/types'
 import type { Plan } from '../../core/plan/derivePlan'
 import type { PlanReply, PlanRequest } from './messages'
 

@@ -1,5 +1,5 @@
-import { BUILT_IN, shelfOf } from '../../core/materials/shelf'
-import { fileOf, pdfOf, templateOf } from '../../core/templates/exports'
+import { BUILT_IN, shelfOf } from '../../core/craft/materials/shelf'
+import { fileOf, pdfOf, templateOf } from '../../core/exchange/sheets/exports'
 import type { PrintReply, PrintRequest } from './messages'
 
 const encoder = new TextEncoder()

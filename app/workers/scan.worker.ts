@@ -1,9 +1,9 @@
-import { readSoundings } from '../../core/formats/paste'
-import { insideRing, distanceToRing } from '../../core/geometry/polygon'
-import type { Sounding } from '../../core/ground/surface'
-import { extentOf, gridFromMesh, gridFromPng, type HeightGrid } from '../../core/scan/heightGrid'
-import { readObj, readStl, refuseLength, type Mesh, type ScanKind } from '../../core/scan/readMesh'
-import { thinned, type ThinnedScan } from '../../core/scan/thin'
+import { readSoundings } from '../../core/exchange/paste'
+import { insideRing, distanceToRing } from '../../core/physics/shape/polygon'
+import type { Sounding } from '../../core/physics/shape/surface'
+import { extentOf, gridFromMesh, gridFromPng, type HeightGrid } from '../../core/exchange/scans/heightGrid'
+import { readObj, readStl, refuseLength, type Mesh, type ScanKind } from '../../core/exchange/scans/readMesh'
+import { thinned, type ThinnedScan } from '../../core/exchange/scans/thin'
 import type { ScanReply, ScanRequest } from './messages'
 
 const reply = (message: ScanReply) => postMessage(message)

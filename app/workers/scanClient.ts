@@ -1,5 +1,5 @@
 import type { ScanReply, ScanRequest, ScanSeen } from './messages'
-import type { ScanKind } from '../../core/scan/readMesh'
+import type { ScanKind } from '../../core/exchange/scans/readMesh'
 
 export type Laid = Extract<ScanReply, { kind: 'laid' }>
 

@@ -1,4 +1,4 @@
-import { packBackup, packBuild, unpackBackup } from '../../core/formats/backup'
+import { packBackup, packBuild, unpackBackup } from '../../core/exchange/backup'
 import type { ZipReply, ZipRequest } from './messages'
 
 addEventListener('message', ({ data }: MessageEvent<ZipRequest>) => {

@@ -1,11 +1,11 @@
 import type { Build } from '../build/types'
 import { poolsOf } from '../build/types'
-import type { LogEntry, StepEntry } from '../log/entries'
-import { entriesOf } from '../log/entries'
-import { progressOf } from '../log/progress'
-import { onShelf, type Shelf } from '../materials/shelf'
+import type { LogEntry, StepEntry } from '../build/log/entries'
+import { entriesOf } from '../build/log/entries'
+import { progressOf } from '../build/log/progress'
+import { onShelf, type Shelf } from '../craft/materials/shelf'
 import type { Plan } from '../plan/derivePlan'
-import type { Step } from '../steps/stepsStage'
+import type { Step } from '../plan/6-steps/stepsStage'
 import type { BenchClock } from './benchClocks'
 
 const MINUTE_MS = 60_000

@@ -1,6 +1,6 @@
-import { potLife, workingTime } from '../heat/cup'
-import { resinKinetics } from '../heat/resinKinetics'
-import type { Resin } from '../materials/types'
+import { potLife, workingTime } from '../physics/stuff/heat/cup'
+import { resinKinetics } from '../craft/materials/resinKinetics'
+import type { Resin } from '../craft/materials/types'
 
 /** The clocks of one cup, from the first stir. */
 export interface CupClocks {

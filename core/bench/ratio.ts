@@ -1,4 +1,4 @@
-import { LARGEST_COMFORTABLE_RATIO_ERROR_PCT } from '../findings/limits'
+import { LARGEST_COMFORTABLE_RATIO_ERROR_PCT } from '../plan/8-findings/limits'
 
 /** A batch as it was weighed, and what to do about it. */
 export interface Poured {

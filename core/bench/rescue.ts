@@ -1,4 +1,4 @@
-import { rescueTint } from '../calculators/mix'
+import { rescueTint } from '../physics/stuff/mixing/mix'
 
 /** What mends a cup that was tinted wrong. */
 export type Rescue =

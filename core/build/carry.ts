@@ -1,4 +1,4 @@
-import type { Material } from '../materials/types'
+import type { Material } from '../craft/materials/types'
 import type { Build } from './types'
 
 /** Every material that a build names by id. */

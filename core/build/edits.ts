@@ -1,5 +1,5 @@
-import type { Sounding } from '../ground/surface'
-import { middleOf, type Point2 } from '../geometry/polygon'
+import type { Sounding } from '../physics/shape/surface'
+import { middleOf, type Point2 } from '../physics/shape/polygon'
 import type { Band, Boulder, Build, EdgeKind, Fall, Making, OutlineCorner, Pool, Reach, Sea, Splash, Water, WaterKind } from './types'
 import { poolsOf } from './types'
 import { fallOver, poolWithin, reachIn, seaOver, SPLASH_ANGLES, splashAt } from './newBuild'

@@ -1,6 +1,6 @@
-import type { Sounding } from '../ground/surface'
-import { EYE_FORGIVES_MM } from '../supports/elastica'
-import { emptyLog } from '../log/entries'
+import type { Sounding } from '../physics/shape/surface'
+import { EYE_FORGIVES_MM } from '../physics/stuff/supports/elastica'
+import { emptyLog } from './log/entries'
 import type { Build, Calendar, Fall, Making, OutlineCorner, Pool, Reach, Running, Sea, Splash } from './types'
 
 /** What a new build is asked for. */

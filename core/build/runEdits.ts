@@ -1,6 +1,6 @@
-import type { KeptRun } from '../flow/keptRun'
-import { poolUnder } from '../flow/readRun'
-import { nearestOnSegment, type Point2 } from '../geometry/polygon'
+import type { KeptRun } from '../running/keptRun'
+import { poolUnder } from '../plan/2-forms/ran/readRun'
+import { nearestOnSegment, type Point2 } from '../physics/shape/polygon'
 import { changePool, changeReach, freeId, type Edit } from './edits'
 import { poolsOf, reachesOf, type Build, type Reach, type Running } from './types'
 

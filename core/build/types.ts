@@ -1,9 +1,9 @@
-import type { TintDose } from '../calculators/mix'
-import type { Sounding } from '../ground/surface'
-import type { KeptRun } from '../flow/keptRun'
-import type { Mood } from '../hydraulics/drop'
-import type { Log } from '../log/entries'
-import type { Material } from '../materials/types'
+import type { TintDose } from '../physics/stuff/mixing/mix'
+import type { Sounding } from '../physics/shape/surface'
+import type { KeptRun } from '../running/keptRun'
+import type { Mood } from '../physics/water/hydraulics/drop'
+import type { Log } from './log/entries'
+import type { Material } from '../craft/materials/types'
 
 /** What the builder entered: the whole of a build file, version 6. Lengths in mm on the model, z up from the base's top. */
 export interface Build {

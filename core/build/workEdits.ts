@@ -1,4 +1,4 @@
-import type { LogEntry } from '../log/entries'
+import type { LogEntry } from './log/entries'
 import { freeId, type Edit } from './edits'
 import type { Arrangement, Build, Busy, Calendar, Filler } from './types'
 

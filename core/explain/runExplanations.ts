@@ -1,7 +1,7 @@
-import { FOAM_HALF_LIFE_S } from '../forms/whiteSources'
-import type { RunAt } from '../flow/readRun'
-import type { RunCheck } from '../flow/checks'
-import type { RanPlan } from '../flow/ranPlan'
+import { FOAM_HALF_LIFE_S } from '../plan/2-forms/whiteSources'
+import type { RunAt } from '../plan/2-forms/ran/readRun'
+import type { RunCheck } from '../plan/2-forms/ran/checks'
+import type { RanPlan } from '../plan/2-forms/ran/ranPlan'
 import type { Explanation } from './explanations'
 
 const n = (value: number, digits = 1) => String(Math.round(value * 10 ** digits) / 10 ** digits)

@@ -1,7 +1,7 @@
 import { expect } from 'chai'
 import { readFileSync } from 'node:fs'
 import type { Page } from 'playwright-core'
-import { writeBuild } from '../../core/formats/write'
+import { writeBuild } from '../../core/build/file/write'
 import { complaints, DEMO_ID, downloaded, openPage, stage, type Stage } from '../support/browser'
 import { demo } from '../support/builds'
 

@@ -4,7 +4,7 @@ import { readFileSync } from 'node:fs'
 import type { Page } from 'playwright-core'
 import { PDFDocument } from 'pdf-lib'
 import { derivePlan } from '../../core/plan/derivePlan'
-import { writeBuild } from '../../core/formats/write'
+import { writeBuild } from '../../core/build/file/write'
 import { complaints, DEMO_ID, downloaded, openPage, stage, type Stage } from '../support/browser'
 import { demo } from '../support/builds'
 

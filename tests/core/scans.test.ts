@@ -1,10 +1,10 @@
 import { expect } from 'chai'
-import { gridFromMesh, gridFromPng, extentOf } from '../../core/scan/heightGrid'
-import { readObj, readStl, refuseLength, scanKind } from '../../core/scan/readMesh'
-import { thinned } from '../../core/scan/thin'
-import { groundSurface } from '../../core/ground/surface'
-import { cutAt } from '../../core/ground/cut'
-import type { Point2 } from '../../core/geometry/polygon'
+import { gridFromMesh, gridFromPng, extentOf } from '../../core/exchange/scans/heightGrid'
+import { readObj, readStl, refuseLength, scanKind } from '../../core/exchange/scans/readMesh'
+import { thinned } from '../../core/exchange/scans/thin'
+import { groundSurface } from '../../core/physics/shape/surface'
+import { cutAt } from '../../core/physics/shape/cut'
+import type { Point2 } from '../../core/physics/shape/polygon'
 import { binaryStl, heightPng, obj, textStl, trianglesOver } from '../support/scans'
 
 const R = 60

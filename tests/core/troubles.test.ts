@@ -1,12 +1,12 @@
 import { expect } from 'chai'
 import type { Build } from '../../core/build/types'
 import { changePool } from '../../core/build/edits'
-import { leak, HOLE_LENGTH_MM, RESIN_PA_S } from '../../core/dams/leak'
-import { BUILT_IN_SHELF } from '../../core/materials/shelf'
+import { leak, HOLE_LENGTH_MM, RESIN_PA_S } from '../../core/physics/stuff/dams/leak'
+import { BUILT_IN_SHELF } from '../../core/craft/materials/shelf'
 import { derivePlan } from '../../core/plan/derivePlan'
-import { JUDGES } from '../../core/troubles/judges'
-import { measuredOf, TROUBLES, troublesOf } from '../../core/troubles/troubles'
-import type { Verdict } from '../../core/troubles/types'
+import { JUDGES } from '../../core/plan/beside/judges'
+import { measuredOf, TROUBLES, troublesOf } from '../../core/craft/troubles/troubles'
+import type { Verdict } from '../../core/craft/troubles/types'
 import { demo } from '../support/builds'
 
 const weir = demo()

@@ -1,9 +1,9 @@
 import { expect } from 'chai'
 import fc from 'fast-check'
-import { volumeOver } from '../../core/calculators/volume'
-import { kriging } from '../../core/ground/kriging'
-import type { Sounding } from '../../core/ground/surface'
-import { fitVariogram } from '../../core/ground/variogram'
+import { volumeOver } from '../../core/physics/shape/volume'
+import { kriging } from '../../core/physics/shape/kriging'
+import type { Sounding } from '../../core/physics/shape/surface'
+import { fitVariogram } from '../../core/physics/shape/variogram'
 
 describe('Kriging against Isaaks & Srivastava, An Introduction to Applied Geostatistics (1989), ch. 12 (from memory)', () => {
   const samples: Sounding[] = [[61, 139, 477], [63, 140, 696], [64, 129, 227], [68, 128, 646], [71, 140, 606], [73, 141, 791], [75, 128, 783]]

@@ -1,11 +1,11 @@
 import { expect } from 'chai'
-import { CALCULATOR_NAMES, calculate } from '../../core/calculators/contract'
-import { mix, rescueTint } from '../../core/calculators/mix'
-import { NAMED_SCALES, scaleRatio } from '../../core/calculators/scale'
-import { outOfLevelByDifference, outOfLevelByTilt } from '../../core/calculators/level'
-import { volumeOver } from '../../core/calculators/volume'
-import { dryFactor } from '../../core/drying/air'
-import { stripCount } from '../../core/forms/fallForm'
+import { CALCULATOR_NAMES, calculate } from '../../core/exchange/calc/contract'
+import { mix, rescueTint } from '../../core/physics/stuff/mixing/mix'
+import { NAMED_SCALES, scaleRatio } from '../../core/physics/shape/scale'
+import { outOfLevelByDifference, outOfLevelByTilt } from '../../core/physics/shape/level'
+import { volumeOver } from '../../core/physics/shape/volume'
+import { dryFactor } from '../../core/physics/stuff/drying/air'
+import { stripCount } from '../../core/plan/2-forms/fallForm'
 
 const plain = { partA: 1, partB: 1, basis: 'mass' as const, densityA: 1.1, densityB: 1.1, wastePct: 0, cupG: 0, batchMaxG: 1000, readabilityG: 0.1, tints: [] }
 

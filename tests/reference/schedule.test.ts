@@ -1,6 +1,6 @@
 import { expect } from 'chai'
-import { calculate } from '../../core/calculators/contract'
-import { schedule, type Schedule } from '../../core/days/schedule'
+import { calculate } from '../../core/exchange/calc/contract'
+import { schedule, type Schedule } from '../../core/plan/7-days/schedule'
 import { highs, modelled, smallProblem, type Solver } from '../support/scheduleModel'
 
 describe('The schedule against a mixed-integer solver (HiGHS, time-indexed model)', function () {

@@ -1,8 +1,8 @@
 import { readFileSync } from 'node:fs'
 import { newBuild, poolDefaults, USUAL_WEEK, type NewBuild } from '../../core/build/newBuild'
 import type { Build } from '../../core/build/types'
-import { readBuild } from '../../core/formats/buildFile'
-import type { Sounding } from '../../core/ground/surface'
+import { readBuild } from '../../core/build/file/buildFile'
+import type { Sounding } from '../../core/physics/shape/surface'
 
 export type DemoName = '1-weir-at-cobbets-race' | '2-mole-at-varnsey' | '3-slalom-in-the-hollin-gorge'
 export const demoText = (name: DemoName = '1-weir-at-cobbets-race'): string => readFileSync(new URL(`../../demo/${name}.json`, import.meta.url), 'utf8')

@@ -1,5 +1,5 @@
-import type { ScheduleInput, Task, TaskLink } from '../../core/days/solver/network'
-import { seeded } from '../../core/days/solver/random'
+import type { ScheduleInput, Task, TaskLink } from '../../core/plan/7-days/solver/network'
+import { seeded } from '../../core/plan/7-days/solver/random'
 
 /**
  * A large problem by chance that can be done: 120 steps, evenings and weekends, 30 greatest waits that a schedule laid out

@@ -1,10 +1,10 @@
 import { keepARun, takeMaps } from '../../core/build/runEdits'
 import type { Build } from '../../core/build/types'
-import { keepRun, type RunResult } from '../../core/flow/keptRun'
-import { groundMark } from '../../core/flow/ranPlan'
-import { runAt } from '../../core/flow/readRun'
-import { sceneMaker } from '../../core/flow/scene'
-import { waterRun, type RunStart } from '../../core/flow/waterRun'
+import { keepRun, type RunResult } from '../../core/running/keptRun'
+import { groundMark } from '../../core/plan/2-forms/ran/ranPlan'
+import { runAt } from '../../core/plan/2-forms/ran/readRun'
+import { sceneMaker } from '../../core/plan/2-forms/scene/sceneMaker'
+import { waterRun, type RunStart } from '../../core/running/waterRun'
 import { demo } from './builds'
 
 export const GORGE = demo('3-slalom-in-the-hollin-gorge')

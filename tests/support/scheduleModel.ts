@@ -1,7 +1,7 @@
 import loadHighs from 'highs'
-import type { ScheduleInput } from '../../core/days/solver/network'
-import { seeded } from '../../core/days/solver/random'
-import { SITTING_GAP_MIN } from '../../core/days/solver/sittings'
+import type { ScheduleInput } from '../../core/plan/7-days/solver/network'
+import { seeded } from '../../core/plan/7-days/solver/random'
+import { SITTING_GAP_MIN } from '../../core/plan/7-days/solver/sittings'
 
 export type Solver = Awaited<ReturnType<typeof loadHighs>>
 export const highs = (): Promise<Solver> => loadHighs()

@@ -1,0 +1,243 @@
+import Joi from 'joi'
+import { scaleRatio } from '../../physics/shape/scale'
+import { LONGEST_MM } from '../../exchange/calc/calculator'
+import { SIDES } from '../types'
+import { isZone } from '../../plan/7-days/calendar'
+import { MOODS } from '../../physics/water/hydraulics/drop'
+import { FASTEST_MS } from '../../physics/water/spray/splash'
+import { BOTTLE_SCHEMA } from './bottleSchema'
+import { instant, LOG_SCHEMA, stepName } from './logSchema'
+import { RUNNING_SCHEMA } from './runSchema'
+
+const mm = () => Joi.number().min(-LONGEST_MM).max(LONGEST_MM)
+const size = () => Joi.number().min(10).max(10_000)
+const id = () => Joi.string().min(1).max(64).pattern(/^[\w.-]+$/, 'letters, digits, “-”, “_” and “.”')
+const name = () => Joi.string().min(1).max(120)
+const point = () => Joi.array().items(mm()).length(2)
+const open = (keys: Joi.SchemaMap) => Joi.object(keys).unknown(true)
+
+const time = (day: boolean) =>
+  Joi.string().pattern(day ? /^([01]\d|2[0-3]):[0-5]\d$/ : /^(([01]\d|2[0-3]):[0-5]\d|24:00)$/, 'a time such as 19:30')
+const windows = () =>
+  Joi.array()
+    .max(12)
+    .items(
+      Joi.array()
+        .ordered(time(true).required(), time(false).required())
+        .length(2)
+        .custom((value: [string, string], helpers) => (value[0] < value[1] ? value : helpers.error('window.order')))
+    )
+const date = () => Joi.string().pattern(/^\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])$/, 'a date such as 2026-11-24')
+
+const localTime = () => Joi.string().pattern(/^\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])T([01]\d|2[0-3]):[0-5]\d$/, 'a local date and time such as 2026-11-24T19:00')
+const week = () => open(Object.fromEntries(['mon', 'tue', 'wed', 'thu', 'fri', 'sat', 'sun'].map((day) => [day, windows().required()])))
+const exceptions = () => Joi.array().items(open({ date: date().required(), free: windows().required(), note: Joi.string().max(500).allow('') })).unique('date').max(2000)
+
+const extent = () => Joi.number().greater(0).max(10_000)
+const doses = () =>
+  Joi.array()
+    .items(open({ id: id().required(), dropsPer100G: Joi.number().min(0).max(2000).required() }))
+    .unique('id')
+    .max(20)
+    .required()
+const colour = () => Joi.string().pattern(/^#[0-9a-f]{6}$/i, 'a colour such as #2b2a24')
+const tilt = () => Joi.number().min(-45).max(45)
+
+const pool = open({
+  kind: Joi.valid('pool').required(),
+  id: id().required(),
+  name: name().required(),
+  way: id().required(),
+  outline: Joi.array()
+    .items(open({ id: id().required(), x: mm().required(), y: mm().required(), z: mm(), edge: Joi.valid('shore', 'dam').required(), leanDeg: Joi.number().min(-60).max(60), bulgeMm: mm() }))
+    .max(2000)
+    .unique('id')
+    .required(),
+  brimMm: mm().required(),
+  damTopMm: mm().required(),
+  dam: id().required(),
+  levelMm: mm().required(),
+  soundings: Joi.array().items(Joi.array().items(mm()).length(3)).max(100_000).required(),
+  measure: Joi.valid('tin', 'kriging').required(),
+  resin: id().required(),
+  tints: doses(),
+  bands: Joi.array().items(open({ share: Joi.number().greater(0).max(1000).required(), tints: doses() })).max(12).required(),
+  pours: Joi.number().integer().min(1).max(40).allow(null).required(),
+  heed: Joi.valid('heat', 'label').required(),
+  tinting: Joi.valid('all-at-once', 'batch-by-batch').required(),
+  standing: Joi.array()
+    .items(
+      open({
+        id: id().required(), name: name().required(), shape: Joi.valid('post', 'block', 'stone').required(), x: mm().required(), y: mm().required(),
+        widthMm: extent().required(), depthMm: extent().required(), heightMm: extent().required(), afterPour: Joi.number().integer().min(0).max(40).required()
+      })
+    )
+    .unique('id')
+    .max(200)
+    .required(),
+  openings: Joi.array().items(open({ id: id().required(), kind: Joi.valid('cave', 'lip').required(), into: id().required(), sillMm: mm().required() })).unique('id').max(20).required(),
+  light: open({
+    resin: id().required(), lamp: id().required(), lampMm: Joi.number().min(1).max(2000).required(), coatMm: Joi.number().min(0.05).max(100).allow(null).required(),
+    seconds: Joi.number().min(1).max(3600).required(), shadedPct: Joi.number().min(0).max(100).required()
+  }).required(),
+  skin: open({ layers: Joi.number().integer().min(1).max(12).required(), lacquer: id().required(), lacquerCoats: Joi.number().integer().min(1).max(12).required() }).required(),
+  gloss: open({ gel: id().required(), coats: Joi.number().integer().min(1).max(12).required() }).required()
+})
+
+const making = () =>
+  open({
+    coats: Joi.number().integer().min(1).max(40).allow(null).required(), nextCoatH: Joi.number().min(0).max(5000).allow(null).required(), film: id().required(),
+    droopMm: Joi.number().greater(0).max(100).required(), tiltDeg: Joi.number().min(0).max(90).required()
+  }).required()
+const fall = open({
+  kind: Joi.valid('fall').required(),
+  id: id().required(),
+  name: name().required(),
+  way: id().required(),
+  lip: open({ pool: id().required(), corner: id().required() }).allow(null).required(),
+  into: id().allow(null).required(),
+  dropMm: Joi.number().greater(0).max(LONGEST_MM).allow(null).required(),
+  widthMm: Joi.number().greater(0).max(LONGEST_MM).allow(null).required(),
+  gel: id().required(),
+  stripWidthMm: Joi.number().min(2).max(500).required(),
+  spares: Joi.number().integer().min(0).max(100).required(),
+  steps: Joi.number().integer().min(1).max(60).required(),
+  treadMm: extent().required(),
+  hang: Joi.valid('by-flow', 'free', 'clinging').required(),
+  make: making()
+})
+
+const heading = () => Joi.number().min(-360).max(360).required()
+const reach = open({
+  kind: Joi.valid('reach').required(),
+  id: id().required(),
+  name: name().required(),
+  way: id().required(),
+  path: Joi.array().items(open({ id: id().required(), x: mm().required(), y: mm().required(), bedMm: mm() })).min(2).max(500).unique('id').required(),
+  widthMm: extent().required(),
+  bed: Joi.valid('smooth', 'gravel', 'cobbles', 'boulders').required(),
+  boulders: Joi.array().items(open({ id: id().required(), name: name().required(), x: mm().required(), y: mm().required(), widthMm: extent().required(), heightMm: extent().required() })).max(300).unique('id').required(),
+  gel: id().required(),
+  make: making()
+})
+const sea = open({
+  kind: Joi.valid('sea').required(),
+  id: id().required(),
+  name: name().required(),
+  way: id().required(),
+  pool: id().required(),
+  headingDeg: heading(),
+  drive: Joi.valid('wind', 'breaker').required(),
+  windMS: Joi.number().greater(0).max(100).required(),
+  fetchKm: Joi.number().greater(0).max(20_000).required(),
+  breakerMm: Joi.number().greater(0).max(2000).required(),
+  periodS: Joi.number().greater(0).max(100).required(),
+  crest: open({ x: mm().required(), y: mm().required(), lengthMm: extent().required() }).allow(null).required(),
+  phase: Joi.number().min(0).max(1).required(),
+  gel: id().required(),
+  make: making()
+})
+const angle = () => Joi.number().min(0).max(180).required()
+const splash = open({
+  kind: Joi.valid('splash').required(),
+  id: id().required(),
+  name: name().required(),
+  way: id().required(),
+  cause: Joi.valid('wheel', 'wall', 'body', 'column').required(),
+  x: mm().required(),
+  y: mm().required(),
+  zMm: mm().required(),
+  headingDeg: heading(),
+  loDeg: angle(),
+  hiDeg: angle(),
+  widthMm: extent().required(),
+  speedMS: Joi.number().greater(0).max(FASTEST_MS).allow(null).required(),
+  dropMm: extent().allow(null).required(),
+  gel: id().required(),
+  make: making()
+})
+const KINDS = { pool, fall, reach, sea, splash }
+
+/**
+ * The build file, version 5. Keys it does not know are allowed everywhere and kept: a later version, or the builder, may
+ * have put them there.
+ */
+export const BUILD_SCHEMA = open({
+  format: Joi.valid('tall-spindle-build').required(),
+  version: Joi.valid(6).required(),
+  id: id().required(),
+  name: name().required(),
+  scale: Joi.string().min(1).max(40).required().custom((value: string, helpers) => (scaleRatio(value) === null ? helpers.error('any.scale') : value)),
+  base: open({ widthMm: size().required(), depthMm: size().required() }).required(),
+  ground: open({
+    landform: id().required(),
+    shell: id().required(),
+    shellMm: Joi.number().min(0).max(100).required(),
+    seal: id().required(),
+    sealCoats: Joi.number().integer().min(0).max(10).required(),
+    bankMm: Joi.number().min(0).max(10_000).required(),
+    castingsMl: Joi.number().min(0).max(100_000).required(),
+    bedDeep: colour().required(),
+    bedShore: colour().required()
+  }).required(),
+  waters: Joi.array()
+    .items(
+      Joi.alternatives().conditional('.kind', {
+        switch: Object.entries(KINDS).map(([kind, then]) => ({ is: kind, then })),
+        otherwise: open({ kind: Joi.valid(...Object.keys(KINDS)).required() })
+      })
+    )
+    .unique('id')
+    .max(200)
+    .required(),
+  flow: open({ mood: Joi.valid(...MOODS).required(), dischargeM3S: Joi.number().greater(0).max(1e6).allow(null).required() }).required(),
+  meets: Joi.array().items(Joi.valid(...SIDES)).unique().max(4).required(),
+  finish: open({
+    white: id().required(), spray: id().required(), reliefMm: Joi.number().greater(0).max(100).required(),
+    yours: Joi.array().items(open({ water: id().required(), pct: Joi.number().min(0).max(100).required() })).unique('water').max(200).required()
+  }).required(),
+  repairs: Joi.array()
+    .items(open({ id: id().required(), trouble: id().required(), water: id().required(), measured: Joi.object().pattern(id(), Joi.number().min(-1e6).max(1e6)).required() }))
+    .unique('id')
+    .max(200)
+    .required(),
+  section: open({ from: point().required(), to: point().required() }).required(),
+  running: RUNNING_SCHEMA.required(),
+  outOfLevel: open({ xDeg: tilt().required(), yDeg: tilt().required() }).required(),
+  room: open({ tempC: Joi.number().min(-40).max(60).required(), rhPct: Joi.number().min(0).max(100).required() }).required(),
+  mixing: open({
+    wastePct: Joi.number().min(0).max(200).required(),
+    cupG: Joi.number().min(0).max(500).required(),
+    cupMl: Joi.number().min(1).max(100_000).required(),
+    readabilityG: Joi.number().min(0.0001).max(100).required()
+  }).required(),
+  copies: Joi.number().integer().min(1).max(200).required(),
+  arrange: Joi.array().items(open({
+    step: stepName().required(), at: localTime().allow(null).required(), notBefore: localTime().allow(null).required(),
+    notOn: Joi.array().items(date()).max(400).required(), by: Joi.valid('first', 'second', null).required()
+  })).unique('step').max(500).required(),
+  order: Joi.array().items(stepName()).max(2000).required(),
+  fillers: Joi.array().items(open({ id: id().required(), name: name().required(), handsMin: Joi.number().integer().min(1).max(60_000).required(), breakable: Joi.boolean().required() })).unique('id').max(200).required(),
+  log: LOG_SCHEMA.required(),
+  calendar: open({
+    zone: Joi.string().max(80).required().custom((value: string, helpers) => (isZone(value) ? value : helpers.error('any.zone'))),
+    start: localTime().required(),
+    week: week().required(),
+    exceptions: exceptions().required(),
+    second: open({ name: name().required(), week: week().required(), exceptions: exceptions().required() }).allow(null).required(),
+    busy: Joi.array().items(open({ title: Joi.string().max(200).allow('').required(), from: instant().required(), to: instant().required() }).custom((value: { from: string; to: string }, helpers) => (value.from < value.to ? value : helpers.error('window.order')))).max(5000).required(),
+    deadline: localTime().allow(null).required()
+  }).required(),
+  notes: Joi.string().max(100_000).allow('').required(),
+  bottles: Joi.array().items(BOTTLE_SCHEMA).unique('id').max(200)
+})
+  .id('build')
+  .messages({
+    'any.scale': '{{#label}} must be a scale such as 1:48, OO or 87.1',
+    'any.zone': '{{#label}} must be a time zone such as Europe/Lisbon',
+    'window.order': '{{#label}} must run from an earlier time to a later one',
+    'number.unsafe': '{{#label}} must be a number of ordinary size',
+    'string.pattern.name': '{{#label}} must be {#name}',
+    'run.fields': '{{#label}} {{#why}}',
+    'array.unique': '{{#label}} must not stand there twice'
+  })

@@ -1,0 +1,131 @@
+import type { WaterKind } from '../../build/types'
+import type { CautionId } from '../materials/cautions'
+import type { ThingId } from '../materials/pairs'
+import type { BondId } from '../../physics/stuff/supports/standing'
+
+/** What a thing has become when a wait is over: one visual language on every screen. */
+export type State = 'wet' | 'workable' | 'firm' | 'clear' | 'cured'
+
+/** Waits that the cures stage works out for a water or for the ground, min. */
+export type CureName =
+  | 'landformGlue' | 'shellSet' | 'sealCoat' | 'sealReady'
+  | 'baseDry' | 'castingSet' | 'paintDry' | 'washDry' | 'textureDry'
+  | 'damSet' | 'leakWait' | 'dryOut' | 'chipFirm' | 'nextPour' | 'pourCloses' | 'gel' | 'firm' | 'undam' | 'cured' | 'rippleClear'
+  | 'skinDry' | 'lacquerCoat' | 'lacquerClear' | 'glossCoat' | 'glossClear'
+  | 'peel' | 'peelBy' | 'stripSet' | 'formClear' | 'lightSet'
+  /** Minutes that matter while a coat of gel thickens: from when and until when each touch works. */
+  | 'stippleOpens' | 'stippleCloses' | 'dragOpens' | 'dragCloses' | 'teaseOpens' | 'teaseCloses' | 'blowOpens' | 'blowCloses'
+  /** Parts and what holds them: props away, rubber, cloth and clay, castings, glues, pastes. */
+  | 'propRelease' | 'rubberCoat' | 'rubberSet' | 'shellHard' | 'clayDry' | 'castFirm' | 'glueHolds' | 'whiteDry' | 'pasteDry'
+
+/** Sizes that hands-on time and amounts grow with. */
+export type SizeName =
+  | 'baseCm2' | 'waterCm2' | 'sealCoats' | 'castingMl'
+  | 'areaCm2' | 'damCm' | 'beadMl' | 'braces' | 'pours' | 'lightCoats' | 'lightMinPerCoat' | 'lightG'
+  | 'tissueLayers' | 'tissueCm2' | 'lacquerCoats' | 'lacquerMl' | 'glossCoats' | 'glossMl' | 'batchesPerPour' | 'stirMin' | 'lifts'
+  | 'tints' | 'strips' | 'stripCm2' | 'widthCm'
+  /** Surface of a run, sea or splash; what of it is white; gel up to it and coats to lay it in; length of crests; fingers of a splash. */
+  | 'formCm2' | 'whiteCm2' | 'gelMl' | 'gelCoats' | 'crestCm' | 'fingers'
+  /** Parts made off the model, spares among them; their surface; film they are cut from; props; mould and casting; white paste. */
+  | 'parts' | 'partCm2' | 'filmCm2' | 'props' | 'mouldCm2' | 'castMl' | 'whiteMl' | 'sprayCm2' | 'rubberCoats'
+export type Sizes = Partial<Record<SizeName, number>>
+
+/** A quantity that grows with sizes: `fixed` + Σ per[size] · size. */
+export interface Grows {
+  fixed: number
+  per?: Partial<Record<SizeName, number>>
+}
+
+/** A wait before what comes next may begin: minutes, or one that depends on material and room. */
+export interface Wait {
+  becomes: State
+  min: number | CureName
+  /** Greatest wait: what comes next must have begun by then, or asks for more work. */
+  max?: CureName
+  /** Past the greatest wait it cannot be done at all: the schedule keeps to it. Left out: it only asks for more work. */
+  hard?: true
+}
+
+/**
+ * A step that another must follow. `"seal"` is of the same way; `"ground/seal"`, `"finish/white"` of the groundwork or
+ * the finishing; `"from/pour"`, `"into/pour"` of the pools above and below a fall; `"pools/undam"`, `"falls/hang"`, `"forms/gel"` of
+ * all of them; `"own/*"` of everything made of the water itself, `"repairs/mended"` of all repairs; `"white/white"`, `"spray/spray"` of white water and spray; `"under/pour"` of the pool that a run, sea or splash lies on. With a wait of its own, or the step's own wait.
+ */
+export type After = string | { step: string; wait: Wait }
+
+export interface StepTemplate {
+  id: string
+  /** Place in the order of the trade, 1–21. */
+  order: number
+  title: string
+  how: string
+  /** What it looks like when it is right. */
+  right: string
+  hands: Grows
+  /** May be broken off and taken up again another day. */
+  breakable?: true
+  wait?: Wait
+  after: readonly After[]
+  /** Done as many times, one after the other, each after the wait of the one before. */
+  times?: SizeName
+  /** Left out unless this size is above 0. */
+  onlyWith?: SizeName
+  cautions: readonly CautionId[]
+  tools?: readonly string[]
+  /** What may not come near. */
+  forbids?: string
+}
+
+/** What a step brings together, and what is wanted of the two: that they part again, that they stay, or merely that neither is harmed. */
+export interface Meeting { a: ThingId; b: ThingId; wants: 'off' | 'on' | 'unharmed' }
+
+/** A part made off the model. */
+export type PartShape = 'strips' | 'sheet' | 'curl' | 'skin' | 'cast' | 'fingers' | 'tuft'
+
+/** A paste that is mixed: shares by volume of what is in it. */
+export interface RecipePart { material: string; share: number }
+export interface Recipe {
+  parts: readonly RecipePart[]
+  /** Share of the volume at which its fillers lock. */
+  maxPacking: number
+  /** How many times its volume it froths up to. */
+  foams?: number
+  /** What it dries to: what stays white, what turns clear, what must be glossed. */
+  dries: { white: string; clear: string; dull: string }
+}
+
+/** Something used up: a sundry by id, or what the water itself names: `gel`, `light.resin`, `light.lamp`, `skin.lacquer`, `gloss.gel`, `dam.bead`, `film`. */
+export interface Use {
+  material: string
+  amount: Grows
+}
+
+/** A way of working: its steps and what they use. Adding one is adding one of these. */
+export interface Way {
+  id: string
+  for: 'ground' | WaterKind | 'white' | 'spray' | 'finish'
+  name: string
+  note: string
+  steps: readonly StepTemplate[]
+  uses: readonly Use[]
+  /** Steps by the names that other ways look for ("from/pour"), where this way's own are called otherwise. */
+  anchors?: Readonly<Record<string, string>>
+  /** Done once for each thing that is set into the water between pours. */
+  setIn?: StepTemplate
+  /** How it compares with the others that serve the same. */
+  compare?: { risk: string; reversible: string; depth?: 'real' | 'painted' }
+  meets?: readonly Meeting[]
+  /** The part it makes off the model, what that lies on while it sets, and what joins it to the model. */
+  part?: { shape: PartShape; on: ThingId; bond: BondId; film?: true }
+  /** What its gel builds up on the form; left out: nothing is built up in gel. */
+  gel?: 'strip' | 'run' | 'ripple' | 'crest' | 'swell' | 'backing' | 'sheet' | 'foot' | 'heap'
+  /** A paste it mixes, and the share of volume at which its fillers lock. */
+  recipe?: Recipe
+}
+
+/** The value of a quantity for these sizes. @example grown({ fixed: 10, per: { damCm: 0.5 } }, { damCm: 40 }) // 30 */
+export function grown(quantity: Grows, sizes: Sizes): number {
+  let total = quantity.fixed
+  for (const [size, each] of Object.entries(quantity.per ?? {})) total += each * (sizes[size as SizeName] ?? 0)
+  return total
+}

@@ -1,0 +1,22 @@
+import type { Room } from '../../../build/types'
+import type { Gel } from '../../../craft/materials/types'
+import { dryFilm, type Drying } from './film'
+
+/** Gels that freeze break: below this nothing dries, °C. Common practice, no source. */
+export const COLDEST_C = 1
+/** Thinner is a breath; what is thinner dries as this does, mm. */
+const THINNEST_MM = 0.02
+
+const memory = new Map<string, Drying>()
+/** Drying of a coat of a gel in a room, remembered; thickness to the nearest hundredth. Never in a frozen room. */
+export function dryInRoom(gel: Gel, wetMm: number, room: Room): Drying {
+  const wet = Math.max(THINNEST_MM, Math.round(wetMm * 100) / 100)
+  if (room.tempC < COLDEST_C) return { touchMin: null, clearH: null, dryMm: wet * gel.solidsVol, curve: [[0, 1]] }
+  const key = [gel.solidsVol, gel.dM2S, gel.fallsBy, gel.chi, wet, room.tempC, room.rhPct].join('/')
+  const there = memory.get(key)
+  if (there) return there
+  if (memory.size > 400) memory.clear()
+  const found = dryFilm(gel, wet, room.tempC, room.rhPct)
+  memory.set(key, found)
+  return found
+}

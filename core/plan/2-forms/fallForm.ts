@@ -1,0 +1,166 @@
+import type { Build, Fall, Standing } from '../../build/types'
+import { poolsOf } from '../../build/types'
+import type { Fault } from '../../physics/fault'
+import { insideRing, type Point2 } from '../../physics/shape/polygon'
+import { criticalDepth } from '../../physics/water/hydraulics/channel'
+import { CLINGING_HEAD_M } from '../../physics/water/hydraulics/drop'
+import { bedAt, type BedMap } from './bedMap'
+import { fallCurve, type FallCurve } from './fallCurve'
+import { lipOf } from './flow'
+import { flowThrough, landsAt, type Lip } from './landing'
+import { clingingCurve, steppedCurve, stepsLine } from './steppedFall'
+import { modelMm, realM, round1 } from '../../physics/shape/units'
+
+/** How far one strip covers the edge of the next, mm. Common practice, no source. */
+export const OVERLAP_MM = 2
+/** A head that takes more than this share of the drop leaves no fall to speak of. Common practice, no source. */
+const DROWNS_AT = 0.8
+
+export type FallHang = 'free' | 'clinging' | 'steps' | 'skimming'
+
+/** A rock near the landing of a fall: distances out from the brink, mm. */
+export interface LandingRock {
+  id: string
+  name: string
+  nearMm: number
+  farMm: number
+  topMm: number
+  /** Where the sheet comes down: before it, on it, or behind it. */
+  lands: 'before' | 'on' | 'behind'
+  /** Flow of the whole chain that would land it on the middle of the rock, m³/s; null: none does. */
+  dischargeToHitM3S: number | null
+}
+
+/** A fall over its lip: its sheet, where it lands, what it does to the pool, and the strips that make it. */
+export interface FallForm {
+  id: string
+  faults: Fault[]
+  lip: [from: Point2, to: Point2] | null
+  /** The way it falls on the plan, away from its pool; a unit step. */
+  out: Point2 | null
+  /** Level of the pool it leaves. */
+  lipMm: number
+  /** The crest under the water at the brink: the level less the head. */
+  crestMm: number
+  /** Lowest ground dipped along the lip, mm; null: none was. */
+  lipBedMm: number | null
+  footMm: number
+  dropMm: number
+  widthMm: number
+  dischargeM3S: number
+  hang: FallHang
+  /** Null where lip or drop are at fault. */
+  curve: FallCurve | null
+  /** What the sheet falls past, mm from the crest: a wall, or risers and treads. */
+  wall: Point2[]
+  /** How far the foam of the landing reaches beyond it, and how deep its bubbles go, mm. */
+  foamMm: number
+  bubbleDepthMm: number
+  /** Depth of the pool where it lands, mm; null: no pool, or not dipped. */
+  poolDepthMm: number | null
+  /** The pool against the tail water that would hold the jump at the foot. */
+  tail: 'drowned' | 'held' | 'swept' | null
+  rocks: LandingRock[]
+  /** The line on the plan along which it lands. */
+  landing: [from: Point2, to: Point2] | null
+  stripMm: number
+  strips: number
+  stripsToMake: number
+}
+
+/**
+ * Strips side by side that cover a width, each over the edge of the one before.
+ *
+ * @example stripCount(60, 12) // 6
+ */
+export function stripCount(widthMm: number, stripWidthMm: number): number {
+  const overlap = Math.min(OVERLAP_MM, stripWidthMm / 4)
+  return Math.max(1, Math.ceil((widthMm - overlap) / (stripWidthMm - overlap) - 1e-9))
+}
+
+/** The shape of one fall at its flow. */
+export function fallForm(build: Build, fall: Fall, scale: number, dischargeM3S: number, bed: BedMap): FallForm {
+  const path = `waters[${build.waters.indexOf(fall)}]`
+  const { lip, pool, lipMm, dropMm, widthMm } = lipOf(build, fall.id)
+  const faults: Fault[] = []
+  if (!lip) faults.push({ path: `${path}.lip`, message: `“${fall.name}” has no lip: choose the edge of a pool that it falls over` })
+  if (lip && dropMm <= 0) {
+    faults.push({ path: `${path}.dropMm`, message: `“${fall.name}” drops ${round1(dropMm)} mm: the water below must stand lower than the lip at ${round1(lipMm)} mm`, at: lip[0] })
+  }
+  const above = poolsOf(build).find((p) => p.id === pool)
+  const out = lip && above ? outwards(lip, above.outline.map((c): Point2 => [c.x, c.y])) : null
+  const nothing: FallForm = {
+    id: fall.id, faults, lip, out, lipMm, crestMm: lipMm, lipBedMm: null, footMm: lipMm - dropMm, dropMm, widthMm, dischargeM3S, hang: 'free', curve: null, wall: [], foamMm: 0, bubbleDepthMm: 0, poolDepthMm: null,
+    tail: null, rocks: [], landing: null, stripMm: 0, strips: 0, stripsToMake: 0
+  }
+  if (faults.length > 0 || !lip || !out || !(widthMm > 0)) return nothing
+  const q = dischargeM3S / realM(widthMm, scale)
+  const headMm = modelMm(1.5 * criticalDepth(q), scale)
+  if (headMm > DROWNS_AT * dropMm) {
+    return {
+      ...nothing,
+      faults: [{ path: `${path}.dropMm`, message: `“${fall.name}” is drowned: this flow stands ${round1(headMm)} mm over the lip and drops ${round1(dropMm)} mm`, at: lip[0] }]
+    }
+  }
+  const fallsMm = dropMm - headMm
+  const clings = fall.hang === 'clinging' || (fall.hang === 'by-flow' && realM(headMm, scale) < CLINGING_HEAD_M)
+  const stepped = fall.steps > 1 ? steppedCurve(scale, fallsMm, q, fall.steps, fall.treadMm) : null
+  const curve = stepped?.curve ?? (clings ? clingingCurve(scale, fallsMm, q) : fallCurve(scale, fallsMm, q))
+  const hang: FallHang = stepped ? (stepped.flow === 'skimming' ? 'skimming' : 'steps') : clings ? 'clinging' : 'free'
+  const middle: Point2 = [(lip[0][0] + lip[1][0]) / 2, (lip[0][1] + lip[1][1]) / 2]
+  const moved = (p: Point2, by: number): Point2 => [p[0] + out[0] * by, p[1] + out[1] * by]
+  const below = poolsOf(build).find((p) => p.id === fall.into)
+  const ground = below ? bedAt(bed, moved(middle, curve.landMm)) : null
+  const poolDepthMm = below && ground !== null ? Math.max(0, below.levelMm - ground) : null
+  const strips = stripCount(widthMm, fall.stripWidthMm)
+  return {
+    ...nothing, crestMm: lipMm - headMm, lipBedMm: lowestAlong(bed, lip, out), hang, curve, wall: stepped ? stepsLine(fallsMm, fall.steps, fall.treadMm) : [[0, 0], [0, -fallsMm]],
+    foamMm: Math.max(4 * curve.footThicknessMm, 6 * curve.tailDepthMm * Math.max(0.35, curve.whiteFraction)),
+    bubbleDepthMm: modelMm(bubbleDepth(curve.landSpeedMS, realM(curve.footThicknessMm, scale)), scale),
+    poolDepthMm, tail: poolDepthMm === null ? null : tailOf(poolDepthMm, curve.tailDepthMm),
+    rocks: (below?.standing ?? []).flatMap((thing) => rockAt(thing, middle, out, { lipMm, footMm: lipMm - dropMm, widthMm }, curve, lipMm - headMm, bed, scale)).map((rock) => (stepped ? { ...rock, dischargeToHitM3S: null } : rock)),
+    landing: [moved(lip[0], curve.landMm), moved(lip[1], curve.landMm)],
+    stripMm: curve.stripMm, strips, stripsToMake: strips + fall.spares
+  }
+}
+
+/** Pools this much deeper or shallower than the tail water drown the jump or let it be swept away. Common practice, no source. */
+const tailOf = (poolMm: number, tailMm: number): FallForm['tail'] => (poolMm > 1.15 * tailMm ? 'drowned' : poolMm < 0.85 * tailMm ? 'swept' : 'held')
+
+/**
+ * How deep a falling sheet drags bubbles, 2.1 V^0.775 d^0.67, m.
+ *
+ * @source plunging jets, van de Donk 1981; for round jets, taken for a sheet; from memory
+ */
+const bubbleDepth = (speed: number, thickness: number) => 2.1 * speed ** 0.775 * thickness ** 0.67
+
+/** Square to the lip and away from the pool. */
+export function outwards([a, b]: readonly [Point2, Point2], ring: readonly Point2[]): Point2 {
+  const length = Math.hypot(b[0] - a[0], b[1] - a[1]) || 1
+  const normal: Point2 = [(b[1] - a[1]) / length, -(b[0] - a[0]) / length]
+  const probe: Point2 = [(a[0] + b[0]) / 2 + normal[0], (a[1] + b[1]) / 2 + normal[1]]
+  return insideRing(probe, ring) ? [-normal[0], -normal[1]] : normal
+}
+
+/** The lowest ground along a lip, a little inside it, mm. */
+function lowestAlong(bed: BedMap, [a, b]: readonly [Point2, Point2], out: Point2): number | null {
+  const inside = 2 * bed.grid.cellMm
+  const found = [0.1, 0.3, 0.5, 0.7, 0.9].flatMap((t) => bedAt(bed, [a[0] + t * (b[0] - a[0]) - out[0] * inside, a[1] + t * (b[1] - a[1]) - out[1] * inside]) ?? [])
+  return found.length > 0 ? Math.min(...found) : null
+}
+
+function rockAt(thing: Standing, brink: Point2, out: Point2, lip: Lip, curve: FallCurve, crestMm: number, bed: BedMap, scale: number): LandingRock[] {
+  const [dx, dy] = [thing.x - brink[0], thing.y - brink[1]]
+  const along = dx * out[0] + dy * out[1]
+  const across = Math.abs(dx * out[1] - dy * out[0])
+  const half = Math.abs(out[0]) * (thing.widthMm / 2) + Math.abs(out[1]) * (thing.depthMm / 2)
+  const [nearMm, farMm] = [along - half, along + half]
+  // rocks beside the sheet, behind the wall or far down the pool have nothing to do with the landing
+  if (across > lip.widthMm / 2 + half || farMm < 0 || nearMm > 3 * curve.landMm + 20) return []
+  const standing = bedAt(bed, [thing.x, thing.y])
+  const topMm = Math.max(lip.footMm, standing === null ? lip.footMm : standing + thing.heightMm)
+  const at = landsAt(curve, topMm - crestMm)
+  const lands = at < nearMm ? 'before' : at > farMm ? 'behind' : 'on'
+  const flow = topMm < lip.lipMm && along > 0 ? flowThrough(lip, scale, along, topMm) : null
+  return [{ id: thing.id, name: thing.name, nearMm, farMm, topMm, lands, dischargeToHitM3S: flow?.hits ? flow.dischargeM3S : null }]
+}

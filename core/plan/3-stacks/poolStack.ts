@@ -1,0 +1,215 @@
+import type { Build, Pool } from '../../build/types'
+import type { TintDose } from '../../physics/stuff/mixing/mix'
+import { mixedDensity } from '../../physics/stuff/mixing/mix'
+import { poolColours, tintsOn, type PoolColours } from './poolColours'
+import { damPlan, type DamPlan } from './damPlan'
+import { signedArea } from '../../physics/shape/polygon'
+import { cutAt } from '../../physics/shape/cut'
+import type { GroundPlan } from '../1-ground/groundStage'
+import { heldMl } from '../1-ground/held'
+import type { PoolGround } from '../1-ground/poolGround'
+import { displacedMl, type Stood } from '../../physics/shape/standing'
+import type { GroundLayer } from '../../physics/stuff/heat/cureRun'
+import type { CureKinetics } from '../../physics/stuff/heat/kinetics'
+import { coolCoat, lightHeat } from '../../physics/stuff/heat/lightHeat'
+import { MARGIN_C, sideLoss, type PourHeat, type PourHeatInput } from '../../physics/stuff/heat/pourHeat'
+import { resinKinetics } from '../../craft/materials/resinKinetics'
+import { THERMAL } from '../../craft/materials/grounds'
+import { lightPlan, tintPerMm, type LightPlan } from './lightBody'
+import { onShelf, type Shelf } from '../../craft/materials/shelf'
+import type { Dam, Resin } from '../../craft/materials/types'
+import type { Coat } from './coat'
+
+/** One pour of a pool: from height to height, and the resin it takes. */
+export interface PourLayer {
+  fromMm: number
+  toMm: number
+  volumeMl: number
+  /** Standard deviation of that volume, ml. */
+  sdMl: number
+  /** Surface of the resin when this pour is in, mm². */
+  areaMm2: number
+  tints: TintDose[]
+  /** Things set into the water when this pour has gelled, by id. */
+  setIn: string[]
+}
+
+export interface PoolStack {
+  id: string
+  way: string
+  resin: string
+  layerMaxMm: number
+  layers: PourLayer[]
+  coats: Coat[]
+  heat: PourHeat | null
+  dam: DamPlan | null
+  light: (LightPlan & { peakC: number; groundPeakC: number }) | null
+  colours: PoolColours | null
+  /** Resin that leans, bows and things set in change, ml against the ground alone. */
+  bowMl: number
+  setInMl: number
+  /** Why there is no heat to show: the label can't be. */
+  problem: string | null
+}
+
+const MOST_LAYERS = 400
+/** Gel time that a leak test is written for where no resin is known, min. */
+const OVERNIGHT_MIN = 720
+
+/** The board under the landform and the table it stands on while it cures, mm of plywood. Common practice, no source. */
+const BOARD_AND_TABLE_MM = 24
+
+/** What lies under a pool's deepest place, from the resin down to the table. */
+export function bedLayers(build: Build, lowestMm: number, shelf: Shelf): GroundLayer[] {
+  const { landform, shell, shellMm } = build.ground
+  const foam = onShelf(shelf, 'landform', landform)
+  const skin = onShelf(shelf, 'shell', shell)
+  const layers: GroundLayer[] = []
+  if (skin && shellMm > 0) layers.push({ ...skin.thermal, thicknessMm: shellMm })
+  if (foam && lowestMm - shellMm > 0.5) layers.push({ ...foam.thermal, thicknessMm: lowestMm - shellMm })
+  return [...layers, { ...THERMAL.get('plywood')!, thicknessMm: BOARD_AND_TABLE_MM }]
+}
+
+/** Which of those layers is the landform. */
+const softLayer = (build: Build): number => (build.ground.shellMm > 0 ? 1 : 0)
+
+const perimeter = (ring: PoolGround['ring']) => ring.reduce((sum, [x, y], i) => { const [nx, ny] = ring[(i + 1) % ring.length]; return sum + Math.hypot(nx - x, ny - y) }, 0)
+
+/** Bands of a pool by thickness at the deepest, from the bottom up, with their tints. */
+export function bandsOf(pool: Pool, depthMm: number): { thicknessMm: number; tints: TintDose[] }[] {
+  const total = pool.bands.reduce((sum, b) => sum + b.share, 0)
+  if (pool.bands.length === 0 || total <= 0) return [{ thicknessMm: depthMm, tints: pool.tints }]
+  return pool.bands.map((b) => ({ thicknessMm: (depthMm * b.share) / total, tints: b.tints }))
+}
+
+/** The band that a height over the deepest place lies in. */
+function bandAt<B extends { thicknessMm: number }>(bands: readonly B[], heightMm: number): B {
+  let top = 0
+  for (const band of bands) {
+    top += band.thicknessMm
+    if (heightMm <= top) return band
+  }
+  return bands[bands.length - 1]
+}
+
+function heatInput(build: Build, pool: Pool, found: PoolGround, resin: Resin, kinetics: CureKinetics, shelf: Shelf): PourHeatInput {
+  const ground = bedLayers(build, found.lowestMm, shelf)
+  const landform = onShelf(shelf, 'landform', build.ground.landform)
+  const dam = pool.outline.some((c) => c.edge === 'dam') ? onShelf(shelf, 'dam', pool.dam) : null
+  return {
+    resin: kinetics,
+    bandsMm: bandsOf(pool, found.maxDepthMm).map((b) => b.thicknessMm),
+    labelMm: resin.layerMaxMm,
+    ground,
+    groundName: landform?.name ?? 'the ground',
+    groundSoftensC: landform?.thermal.softensC ?? null,
+    softLayer: softLayer(build),
+    dam: dam?.softens ? { ...dam.softens, thicknessMm: dam.thicknessMm, kWMK: dam.kWMK } : null,
+    roomC: build.room.tempC,
+    sideWM3K: sideLoss(perimeter(found.ring), Math.abs(signedArea(found.ring)), ground),
+    pours: pool.pours,
+    heed: pool.heed
+  }
+}
+
+/**
+ * The layers of one pool by its way of working, with their heat, dam, light and colours.
+ *
+ * @param heatOf  runs the heat: handed in so that a run made before may be used again
+ */
+export function poolStack(build: Build, pool: Pool, ground: GroundPlan, shelf: Shelf, bed: Coat[], heatOf: (id: string, input: PourHeatInput) => PourHeat): PoolStack {
+  const found = ground.pools.find((p) => p.id === pool.id)!
+  const resin = onShelf(shelf, 'resin', pool.resin)
+  const depth = found.vessel ? found.maxDepthMm : 0
+  const stack: PoolStack = {
+    id: pool.id, way: pool.way, resin: pool.resin, layerMaxMm: resin?.layerMaxMm ?? 0, layers: [], coats: bed,
+    heat: null, dam: null, light: null, colours: null, bowMl: 0, setInMl: 0, problem: null
+  }
+  if (!found.vessel || depth <= 0) return stack
+  const dam = onShelf(shelf, 'dam', pool.dam)
+  if (pool.way === 'two-part-pour' && resin) pour(stack, build, pool, found, resin, dam, shelf, heatOf)
+  if (pool.way === 'light-cured-pour') {
+    const light = onShelf(shelf, 'light-resin', pool.light.resin)
+    const lamp = onShelf(shelf, 'lamp', pool.light.lamp)
+    if (light && lamp) {
+      const bed = bedLayers(build, found.lowestMm, shelf)
+      const softens = onShelf(shelf, 'landform', build.ground.landform)?.thermal.softensC ?? null
+      const bands = bandsOf(pool, depth)
+      // every coat is laid as thin as the darkest band asks for
+      const tint = Math.max(...bands.map((b) => tintPerMm(tintsOn(shelf, b.tints))))
+      let plan = lightPlan(pool.light, light, lamp, depth, found.areaMm2, tint)
+      if (pool.light.coatMm === null) {
+        // the thickest that light reaches through is not always one that the bed bears
+        const coatMm = coolCoat(plan.coatMm, pool.light.seconds, light.densityGCm3, bed, build.room.tempC, softens === null ? null : softens - MARGIN_C, softLayer(build))
+        if (coatMm < plan.coatMm) plan = lightPlan(pool.light, light, lamp, depth, found.areaMm2, tint, coatMm)
+      }
+      stack.light = { ...plan, ...lightHeat(plan.coatMm, plan.secondsPerCoat ?? pool.light.seconds, light.densityGCm3, bed, build.room.tempC, softLayer(build)) }
+      lay(stack, pool, found, Array.from({ length: plan.coats }, (_, i) => ({ thicknessMm: depth / plan.coats, tints: bandAt(bands, ((i + 0.5) * depth) / plan.coats).tints })), 0)
+      if (dam) stack.dam = damPlan(pool, found, dam, light.densityGCm3, 1)
+    }
+  }
+  const section = ground.section.runs.find((r) => r.pool === pool.id)?.ground ?? []
+  stack.colours = poolColours(build.ground, stack.layers, pool.levelMm, depth, section, shelf)
+  stack.coats = [...bed, ...waterCoats(stack, pool, shelf)]
+  return stack
+}
+
+function pour(stack: PoolStack, build: Build, pool: Pool, found: PoolGround, resin: Resin, dam: Dam | null, shelf: Shelf, heatOf: (id: string, input: PourHeatInput) => PourHeat): void {
+  const bands = bandsOf(pool, found.maxDepthMm)
+  let layers: { thicknessMm: number; band: number }[]
+  try {
+    stack.heat = heatOf(pool.id, heatInput(build, pool, found, resin, resinKinetics(resin), shelf))
+    layers = stack.heat.layers
+  } catch (error) {
+    if (!(error instanceof RangeError)) throw error
+    stack.problem = error.message
+    layers = bands.flatMap((b, band) => {
+      const count = Math.min(MOST_LAYERS, Math.max(1, Math.ceil(b.thicknessMm / resin.layerMaxMm - 1e-9)))
+      return b.thicknessMm > 0 ? Array.from({ length: count }, () => ({ thicknessMm: b.thicknessMm / count, band })) : []
+    })
+  }
+  if (dam) stack.dam = damPlan(pool, found, dam, mixedDensity(resin), stack.heat?.gelMin ?? OVERNIGHT_MIN)
+  lay(stack, pool, found, layers.map((l) => ({ thicknessMm: l.thicknessMm, tints: bands[l.band].tints })), stack.dam?.extraMl ?? 0)
+}
+
+/** Lays pours one on the other: each takes what the pool holds between its two heights, the bow's share, less what was set in before. */
+function lay(stack: PoolStack, pool: Pool, found: PoolGround, layers: readonly { thicknessMm: number; tints: TintDose[] }[], bowMl: number): void {
+  const bottom = pool.levelMm - found.maxDepthMm
+  const tops = layers.map((_, i) => (i === layers.length - 1 ? pool.levelMm : bottom + layers.slice(0, i + 1).reduce((sum, l) => sum + l.thicknessMm, 0)))
+  // a thing set in after the last pour stands on top of the water and takes nothing away
+  const stood: Stood[] = pool.standing.filter((s) => s.afterPour > 0 && s.afterPour < layers.length).map((s) => ({ ...s, footMm: tops[s.afterPour - 1] }))
+  const ownMl = Math.max(1e-9, found.volumeMl)
+  let belowMl = 0
+  for (const [i, toMm] of tops.entries()) {
+    const fromMm = i === 0 ? bottom : tops[i - 1]
+    const upToMl = heldMl(found.vessel!, toMm)
+    const held = upToMl - belowMl
+    const setIn = displacedMl(stood, fromMm, toMm)
+    stack.layers.push({
+      fromMm, toMm, volumeMl: Math.max(0, held + (bowMl * held) / ownMl - setIn), sdMl: (found.sdMl * held) / ownMl, areaMm2: cutAt(found.vessel!.surface, toMm).areaMm2,
+      tints: layers[i].tints, setIn: pool.standing.filter((s) => s.afterPour > 0 && Math.min(s.afterPour, layers.length) === i + 1).map((s) => s.id)
+    })
+    stack.setInMl += setIn
+    belowMl = upToMl
+  }
+  stack.bowMl = bowMl
+}
+
+function waterCoats(stack: PoolStack, pool: Pool, shelf: Shelf): Coat[] {
+  const name = (id: string) => shelf.get(id)?.name ?? id
+  const gel: Coat = { what: 'gel', material: 'ripple-gel', label: 'Ripple gel, stippled', thicknessMm: 1 }
+  if (pool.way === 'paper-skin') {
+    return [
+      { what: 'paper', material: 'tissue', label: `Tissue in thinned glue, ${pool.skin.layers} layers`, thicknessMm: 0.15 * pool.skin.layers },
+      { what: 'paint', material: 'bed-paint', label: 'Painted to look deep', thicknessMm: 0.1 },
+      { what: 'gloss', material: pool.skin.lacquer, label: `${name(pool.skin.lacquer)}, ${pool.skin.lacquerCoats} coats`, thicknessMm: 0.08 * pool.skin.lacquerCoats }
+    ]
+  }
+  if (pool.way === 'gloss-gel') return [{ what: 'gel', material: pool.gloss.gel, label: `${name(pool.gloss.gel)}, ${pool.gloss.coats} coats`, thicknessMm: pool.gloss.coats }]
+  const count = stack.layers.length
+  const pours = stack.layers.map((layer, i): Coat => ({
+    what: 'pour', material: pool.way === 'light-cured-pour' ? pool.light.resin : pool.resin, thicknessMm: layer.toMm - layer.fromMm,
+    label: `${pool.way === 'light-cured-pour' ? 'Coat' : 'Pour'} ${i + 1} of ${count}${layer.tints.length > 0 && pool.bands.length > 1 ? `: ${layer.tints.map((t) => name(t.id).replace(' tint', '').toLowerCase()).join(' and ')}` : pool.bands.length > 1 ? ': clear' : ''}`
+  }))
+  return count > 0 ? [...pours, gel] : []
+}

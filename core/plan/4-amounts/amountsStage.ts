@@ -1,0 +1,111 @@
+import type { Build, Pool } from '../../build/types'
+import { poolsOf } from '../../build/types'
+import { mix, mixedDensity, type Mix } from '../../physics/stuff/mixing/mix'
+import type { FormsPlan } from '../2-forms/formsStage'
+import type { GroundPlan } from '../1-ground/groundStage'
+import type { Resin } from '../../craft/materials/types'
+import { onShelf, type Shelf } from '../../craft/materials/shelf'
+import type { PoolStack } from '../3-stacks/poolStack'
+import type { StacksPlan } from '../3-stacks/stacksStage'
+import { whitePlan, type WhitePlan } from './whitePlan'
+import { shoppingList, type ShoppingLine } from './shopping'
+import { sizesOf, type BuildSizes } from './sizes'
+import type { PlannedBatch, PoolAmounts } from './types'
+
+/** A cup is filled no more than this, so that it can be stirred. Common practice, no source. */
+const CUP_FILL = 0.75
+/** Cups met on benches, ml. Common practice, no source. */
+const CUP_SIZES_ML = [30, 60, 100, 150, 250, 400, 600, 1000, 2000, 5000]
+
+export interface AmountsPlan {
+  pools: PoolAmounts[]
+  batches: PlannedBatch[]
+  shopping: ShoppingLine[]
+  sizes: BuildSizes
+  /** White water: recipe, heights and shares. */
+  white: WhitePlan
+}
+
+/** Fourth stage: what to weigh out for every pour, and what to buy. */
+export function amountsStage(build: Build, ground: GroundPlan, forms: FormsPlan, stacks: StacksPlan, shelf: Shelf): AmountsPlan {
+  const sizes = sizesOf(build, ground, forms, stacks, shelf)
+  const batches: PlannedBatch[] = []
+  const pools: PoolAmounts[] = []
+  for (const pool of poolsOf(build)) {
+    const resin = onShelf(shelf, 'resin', pool.resin)
+    const stack = stacks.pools.find((s) => s.id === pool.id)
+    if (pool.way !== 'two-part-pour' || !resin || !stack || stack.layers.length === 0) continue
+    const mixed = mixPours(build, pool, resin, stack)
+    pools.push(mixed.amounts)
+    batches.push(...mixed.batches)
+    const cups = mixed.batches.length
+    const here = sizes.waters[pool.id]
+    here.batchesPerPour = cups / stack.layers.length
+    here.stirMin = (resin.stirMin * cups) / stack.layers.length
+  }
+  return { pools, batches, sizes, white: whitePlan(build, forms.white, sizes.whole.whiteMl ?? 0, shelf), shopping: shoppingList(build, { pools, batches, sizes }, shelf) }
+}
+
+function mixPours(build: Build, pool: Pool, resin: Resin, stack: PoolStack): { amounts: PoolAmounts; batches: PlannedBatch[] } {
+  const { cupG, cupMl, wastePct, readabilityG } = build.mixing
+  const density = mixedDensity(resin)
+  const batchMaxG = Math.min(resin.batchMaxG, cupMl * CUP_FILL * density)
+  const amounts: PoolAmounts = {
+    pool: pool.id,
+    resin: resin.id,
+    massRatioA: resin.basis === 'mass' ? resin.partA / resin.partB : (resin.partA * resin.densityA) / (resin.partB * resin.densityB),
+    volumeRatioA: resin.basis === 'volume' ? resin.partA / resin.partB : (resin.partA * resin.densityB) / (resin.partB * resin.densityA),
+    totalG: 0, aG: 0, bG: 0, volumeMl: build.copies * stack.layers.reduce((sum, layer) => sum + layer.volumeMl, 0), densityGCm3: density, tintAll: [], worstRatioErrorPct: 0, problem: null
+  }
+  const batches: PlannedBatch[] = []
+  for (const [i, layer] of stack.layers.entries()) {
+    let mixed: Mix
+    try {
+      mixed = mix({ ...resin, volumeMl: layer.volumeMl * build.copies, sdMl: layer.sdMl * build.copies, wastePct, cupG, batchMaxG, readabilityG, tints: layer.tints })
+    } catch {
+      amounts.problem = `A ${cupMl} ml cup takes ${Math.round(batchMaxG * 10) / 10} g at three quarters full, and ${cupG} g of that stay in it.`
+      break
+    }
+    amounts.totalG += mixed.totalG
+    amounts.aG += mixed.aG
+    amounts.bG += mixed.bG
+    amounts.worstRatioErrorPct = Math.max(amounts.worstRatioErrorPct, mixed.ratioErrorPct)
+    mixed.batches.forEach((batch, k) => {
+      const massG = batch.aG + batch.bG
+      const volumeMl = massG / density
+      const cupMl = CUP_SIZES_ML.find((size) => size * CUP_FILL >= volumeMl - 1e-9) ?? Math.ceil(volumeMl / CUP_FILL)
+      batches.push({
+        ...batch,
+        pool: pool.id, pour: i + 1, cup: k + 1, cups: mixed.batches.length,
+        massG, volumeMl,
+        aMl: batch.aG / resin.densityA,
+        bMl: batch.bG / resin.densityB,
+        cupMl,
+        cupHoldsG: cupMl * CUP_FILL * density,
+        dosePer100G: layer.tints.reduce((sum, t) => sum + t.dropsPer100G, 0),
+        dropsExact: Object.fromEntries(layer.tints.map((t) => [t.id, (t.dropsPer100G * massG) / 100]))
+      })
+    })
+  }
+  amounts.tintAll = tintAll(stack, batches)
+  return { amounts, batches }
+}
+
+/** Pours that follow each other with the same tints, as one: their part A and its drops. */
+function tintAll(stack: PoolStack, batches: readonly PlannedBatch[]): PoolAmounts['tintAll'] {
+  const bands: PoolAmounts['tintAll'] = []
+  stack.layers.forEach((layer, i) => {
+    const before = stack.layers[i - 1]
+    const own = batches.filter((b) => b.pour === i + 1)
+    const [aG, massG] = own.reduce(([a, m], b) => [a + b.aG, m + b.massG], [0, 0])
+    const exact = Object.fromEntries(layer.tints.map((t) => [t.id, (t.dropsPer100G * massG) / 100]))
+    const last = bands.at(-1)
+    if (last && before && JSON.stringify(before.tints) === JSON.stringify(layer.tints)) {
+      last.pours[1] = i + 1
+      last.aG += aG
+      for (const [id, drops] of Object.entries(exact)) last.drops[id] = (last.drops[id] ?? 0) + drops
+    } else bands.push({ band: bands.length, pours: [i + 1, i + 1], aG, drops: exact })
+  })
+  for (const band of bands) for (const id of Object.keys(band.drops)) band.drops[id] = Math.round(band.drops[id])
+  return bands
+}

@@ -1,0 +1,200 @@
+import type { Build, Water } from '../../build/types'
+import { onShelf, type Shelf } from '../../craft/materials/shelf'
+import type { Material } from '../../craft/materials/types'
+import { unitOf, type Unit } from '../../craft/materials/units'
+import { isWorked } from '../6-steps/bodySizes'
+import { partsOf } from '../3-stacks/gelStack'
+import { repairWay } from '../../craft/troubles/repairs'
+import { TROUBLES } from '../../craft/troubles/troubles'
+import { wayFor } from '../../craft/ways/catalog'
+import { grown, type Way } from '../../craft/ways/types'
+import type { PlannedBatch, PoolAmounts } from './types'
+import type { BuildSizes } from './sizes'
+
+/** One line of the shopping list: what the plan uses up, less what is on the shelf, in whole packs. */
+export interface ShoppingLine {
+  material: string
+  name: string
+  amount: number
+  unit: Unit
+  /** A second way to say it, such as "142 ml". */
+  also: string
+  note: string
+  stock: number
+  /** Plan − stock, never below 0. */
+  missing: number
+  /** Packs to buy, and what they cost; null where the shelf gives no pack. */
+  packs: number | null
+  packAmount: number | null
+  cost: number | null
+  /** What is used up of it, in money, and by which water. */
+  usedCost: number
+  byWater: Record<string, number>
+}
+
+/** Glue between the layers of the landform, ml for each cm² of base. Common practice, no source. */
+const GLUE_ML_PER_CM2 = 0.03
+/** Sealer goes up the banks as well: so much more than the water's surface. Common practice, no source. */
+const BANKS_TOO = 1.3
+
+/** A use adds up here: material, amount, and the water that asks for it. */
+type Add = (material: Material, amount: number, water: string | null, also?: string) => void
+
+/** What the fields of a water name, for the uses of its way. */
+function fieldOf(water: Water, field: string, shelf: Shelf): string | null {
+  if (water.kind !== 'pool') return field === 'gel' ? water.gel : field === 'film' ? water.make.film : null
+  switch (field) {
+    case 'light.resin':
+      return water.light.resin
+    case 'light.lamp':
+      return water.light.lamp
+    case 'skin.lacquer':
+      return water.skin.lacquer
+    case 'gloss.gel':
+      return water.gloss.gel
+    case 'dam.bead':
+      return onShelf(shelf, 'dam', water.dam)?.bead.material ?? null
+    default:
+      return null
+  }
+}
+
+/** Everything the plan uses up, one line a material, in the order of the work. */
+export function shoppingList(
+  build: Build,
+  amounts: { pools: PoolAmounts[]; batches: PlannedBatch[]; sizes: BuildSizes },
+  shelf: Shelf
+): ShoppingLine[] {
+  const lines = new Map<string, { material: Material; amount: number; also: string[]; byWater: Record<string, number> }>()
+  const add: Add = (material, amount, water, also) => {
+    if (!(amount > 0)) return
+    const line = lines.get(material.id) ?? { material, amount: 0, also: [], byWater: {} }
+    line.amount += amount
+    if (also && !line.also.includes(also)) line.also.push(also)
+    if (water) line.byWater[water] = (line.byWater[water] ?? 0) + amount
+    lines.set(material.id, line)
+  }
+  const { whole, waters } = amounts.sizes
+  addGround(build, whole.baseCm2 ?? 0, whole.waterCm2 ?? 0, shelf, add)
+
+  const useAll = (way: Way | null, sizes: typeof whole, water?: Water, owner: string | null = water?.id ?? null) => {
+    for (const use of way?.uses ?? []) {
+      const found = shelf.get((water && fieldOf(water, use.material, shelf)) ?? use.material)
+      if (!found) continue
+      const amount = grown(use.amount, sizes)
+      add(found, unitOf(found) === 'piece' ? Math.ceil(amount - 1e-9) : amount, owner)
+    }
+  }
+  useAll(wayFor('ground', 'groundwork'), whole)
+  for (const water of build.waters) {
+    const sizes = waters[water.id]
+    if (!sizes) continue
+    if (!isWorked(water.kind, sizes)) continue
+    useAll(wayFor(water.kind, water.way), sizes, water)
+    const dam = water.kind === 'pool' && (sizes.damCm ?? 0) > 0 ? onShelf(shelf, 'dam', water.dam) : null
+    if (dam) add(dam, (sizes.damCm ?? 0) / 100, water.id)
+  }
+  for (const pool of amounts.pools) {
+    const resin = onShelf(shelf, 'resin', pool.resin)
+    if (resin) add(resin, pool.totalG, pool.pool)
+  }
+  for (const batch of amounts.batches) {
+    for (const [id, drops] of Object.entries(batch.drops)) {
+      const tint = onShelf(shelf, 'tint', id)
+      if (tint) add(tint, drops / tint.dropsPerMl, batch.pool)
+    }
+    const cup = shelf.get('cup')
+    if (cup) add(cup, 1, batch.pool, `${amounts.batches.filter((b) => b.cupMl === batch.cupMl).length} × ${batch.cupMl} ml`)
+  }
+  for (const [owner, way] of [['white', wayFor('white', build.finish.white)], ['spray', wayFor('spray', build.finish.spray)]] as const) {
+    if (!((whole.waterCm2 ?? 0) > 0)) continue
+    useAll(way, whole, undefined, owner)
+    // paste is mixed with a tenth over, before it froths
+    if (way?.recipe) for (const part of partsOf(way.recipe, shelf, (1.1 * (whole.whiteMl ?? 0)) / (way.recipe.foams ?? 1))) {
+      const found = shelf.get(part.material)!
+      add(found, unitOf(found) === 'g' ? part.massG : part.ml, owner)
+    }
+  }
+  for (const repair of build.repairs) {
+    const trouble = TROUBLES.find((t) => t.id === repair.trouble)
+    const water = build.waters.find((w) => w.id === repair.water)
+    if (trouble) useAll(repairWay(trouble), waters[repair.water] ?? whole, water, repair.id)
+  }
+  useAll(wayFor('finish', 'finishing'), whole)
+  return [...lines.values()].map(({ material, amount, also, byWater }) => priced(material, amount, [...also, ...alsoAs(material, amount, amounts.pools)].join(', '), byWater))
+}
+
+/** Plan − stock, in whole packs. */
+function priced(material: Material, amount: number, also: string, byWater: Record<string, number>): ShoppingLine {
+  const { pack, stock = 0 } = material
+  const missing = Math.max(0, amount - stock)
+  const packs = pack ? Math.ceil(missing / pack.amount - 1e-9) : null
+  // a lamp outlives the build
+  const share = pack && material.kind !== 'lamp' ? pack.price / pack.amount : 0
+  return {
+    material: material.id, name: material.name, amount, unit: unitOf(material), also, note: material.note, stock, missing,
+    packs, packAmount: pack?.amount ?? null, cost: pack && packs !== null ? packs * pack.price : null, usedCost: amount * share, byWater
+  }
+}
+
+/** What all packs to buy come to. */
+export const costToBuy = (lines: readonly ShoppingLine[]): number => lines.reduce((sum, l) => sum + (l.cost ?? 0), 0)
+
+/** Money that a water's own materials come to. */
+export const costOfWater = (lines: readonly ShoppingLine[], water: string): number =>
+  lines.reduce((sum, l) => sum + (l.amount > 0 ? (l.usedCost * (l.byWater[water] ?? 0)) / l.amount : 0), 0)
+
+/** What of a line stays on the model, g: gel without its water, resin and film whole, tools and moulds not at all. */
+function staysG(material: Material, amount: number): number {
+  switch (material.kind) {
+    case 'gel':
+      return amount * material.densityGCm3 * material.solidsVol
+    case 'film':
+      return (amount * material.thicknessMm * material.densityGCm3) / 10
+    case 'resin':
+    case 'light-resin':
+    case 'filler':
+      return amount
+    case 'sundry':
+      return material.id === 'fibre' ? amount : material.id === 'carving-foam' ? amount * 0.04 : material.id === 'white-acrylic' ? amount * 0.6 : 0
+    default:
+      return 0
+  }
+}
+
+/** Weight that a water, white or spray adds to the model, g. Shares of paint and foam that stay: typical, from memory. */
+export const weightOf = (lines: readonly ShoppingLine[], owner: string, shelf: Shelf): number =>
+  lines.reduce((sum, l) => {
+    const material = shelf.get(l.material)
+    return sum + (material ? staysG(material, l.byWater[owner] ?? 0) : 0)
+  }, 0)
+
+function addGround(build: Build, baseCm2: number, waterCm2: number, shelf: Shelf, add: Add): void {
+  const { ground } = build
+  const landform = onShelf(shelf, 'landform', ground.landform)
+  const shell = onShelf(shelf, 'shell', ground.shell)
+  const seal = onShelf(shelf, 'sealer', ground.seal)
+  if (landform) {
+    add(landform, (baseCm2 * ground.bankMm) / 10, null)
+    const glue = shelf.get(landform.glue)
+    if (glue) add(glue, baseCm2 * GLUE_ML_PER_CM2, null)
+  }
+  if (shell) add(shell, (baseCm2 / 10_000) * shell.gPerM2Mm * ground.shellMm, null)
+  if (seal) add(seal, (waterCm2 / 10_000) * BANKS_TOO * seal.mlPerM2 * ground.sealCoats, null)
+}
+
+/** Water for 100 g of casting plaster, g. Common practice, no source. */
+const PLASTER_WATER = 70
+
+function alsoAs(material: Material, amount: number, pools: readonly PoolAmounts[]): string[] {
+  const whole = (value: number) => String(Math.ceil(value - 1e-9))
+  if (material.kind === 'resin') {
+    const [aG, bG] = pools.filter((p) => p.resin === material.id).reduce(([a, b], p) => [a + p.aG, b + p.bG], [0, 0])
+    return [`A ${whole(aG)} g = ${whole(aG / material.densityA)} ml, B ${whole(bG)} g = ${whole(bG / material.densityB)} ml`]
+  }
+  if (material.kind === 'tint') return [`${Math.round(amount * material.dropsPerMl)} drops`]
+  if (material.kind === 'shell') return [`and ${whole((amount * material.waterPer100G) / 100)} g of water`]
+  if (material.kind === 'sundry' && material.mixedFrom) return [material.mixedFrom.map(([name, share]) => `${whole(amount * share)} ml ${name}`).join(' + ')]
+  if (material.id === 'casting-plaster') return [`and ${whole((amount * PLASTER_WATER) / 100)} g of water`]
+  return []
+}

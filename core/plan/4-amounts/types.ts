@@ -1,0 +1,40 @@
+import type { Batch } from '../../physics/stuff/mixing/mix'
+
+/** One cup to mix. */
+export interface PlannedBatch extends Batch {
+  pool: string
+  /** Pour it belongs to, from 1. */
+  pour: number
+  /** Which cup of that pour, from 1, and of how many. */
+  cup: number
+  cups: number
+  massG: number
+  aMl: number
+  bMl: number
+  volumeMl: number
+  cupMl: number
+  /** What that cup takes so that it can be stirred, g. */
+  cupHoldsG: number
+  /** All its tints together, drops in 100 g. */
+  dosePer100G: number
+  /** Drops each tint asks for before they are rounded to whole ones. */
+  dropsExact: Record<string, number>
+}
+
+export interface PoolAmounts {
+  pool: string
+  resin: string
+  /** Mass ratio as parts of A to one of B, whatever the label is by. */
+  massRatioA: number
+  volumeRatioA: number
+  totalG: number
+  aG: number
+  bG: number
+  volumeMl: number
+  densityGCm3: number
+  /** Band by band: part A of all its pours, and whole drops of each tint for it at once, so that no seam shows between layers. */
+  tintAll: { band: number; pours: [first: number, last: number]; aG: number; drops: Record<string, number> }[]
+  worstRatioErrorPct: number
+  /** Set when the cup is too small to mix anything in. */
+  problem: string | null
+}

@@ -1,0 +1,147 @@
+import type { AmountsPlan } from '../4-amounts/amountsStage'
+import type { Build, Moving, Pool } from '../../build/types'
+import { dryOutMin } from '../../physics/stuff/dams/dryOut'
+import { dryFactor } from '../../physics/stuff/drying/air'
+import { hoursUntil } from '../../physics/stuff/drying/film'
+import { dryInRoom } from '../../physics/stuff/drying/inRoom'
+import type { GelWindow } from '../../physics/stuff/gel/touches'
+import { filmCure, workingTime } from '../../physics/stuff/heat/cup'
+import { FIRM_ALPHA, type CureKinetics } from '../../physics/stuff/heat/kinetics'
+import { resinKinetics } from '../../craft/materials/resinKinetics'
+import { onShelf, type Shelf } from '../../craft/materials/shelf'
+import { HOLDS_AT, type Laying } from '../3-stacks/gelStack'
+import type { PoolStack } from '../3-stacks/poolStack'
+import type { FormStack, StacksPlan } from '../3-stacks/stacksStage'
+import type { CureName } from '../../craft/ways/types'
+
+/** Waits of the ground and of each water, min, by name. */
+export interface CuresPlan {
+  ground: Partial<Record<CureName, number>>
+  waters: Record<string, Partial<Record<CureName, number>>>
+  /** How much slower (above 1) or faster things dry in this room than at 20 °C and 50 %. */
+  dryFactor: number
+  /** Working time in the pool's largest cup at this room's temperature, min, by pool. */
+  workingMin: Record<string, number>
+}
+
+/** A wait that never ends in this room is planned as so long, min, and said in a finding: 30 days. */
+export const NEVER_MIN = 43_200
+
+/** Drying times at 20 °C and 50 %, min: sealed base, castings out of the mould, paint, washes, glued texture, tissue, white, paste, glue that holds a part, rubber between coats and before its shell, plaster cloth, clay. Trade sections 1 and 2. Common practice, no source. */
+const USUAL_MIN = { baseDry: 120, castingSet: 240, paintDry: 120, washDry: 30, textureDry: 720, skinDry: 480, whiteDry: 240, pasteDry: 300, glueHolds: 120, rubberCoat: 120, rubberSet: 960, shellHard: 60, clayDry: 1440 }
+/** A coat under a lamp is let cool before the next one, min. Common practice, no source. */
+const COOL_MIN = 3
+
+const memory = new Map<string, number>()
+function once(key: string, work: () => number): number {
+  const there = memory.get(key)
+  if (there !== undefined) return there
+  if (memory.size > 500) memory.clear()
+  const found = work()
+  memory.set(key, found)
+  return found
+}
+const ofResin = (kinetics: CureKinetics) => Object.values(kinetics).join('/')
+
+/** Working time of a cup, min. @example workingMin(resinKinetics(resin), 120, 19) */
+export const workingMin = (kinetics: CureKinetics, massG: number, roomC: number): number =>
+  once(`work/${ofResin(kinetics)}/${Math.round(massG)}/${roomC}`, () => workingTime(kinetics, Math.max(1, massG), roomC))
+
+const firmFilmMin = (kinetics: CureKinetics, roomC: number): number => once(`film/${ofResin(kinetics)}/${roomC}`, () => 60 * filmCure(kinetics, roomC, FIRM_ALPHA))
+
+/** Fifth stage: how long each thing takes to become firm, dry or clear in this room: resin from its heat, the rest from labels and the air's thirst. */
+export function curesStage(build: Build, stacks: StacksPlan, amounts: AmountsPlan, shelf: Shelf): CuresPlan {
+  const dry = dryFactor(build.room)
+  const landform = onShelf(shelf, 'landform', build.ground.landform)
+  const shell = onShelf(shelf, 'shell', build.ground.shell)
+  const seal = onShelf(shelf, 'sealer', build.ground.seal)
+  const slower = (minutes: number) => Math.round(minutes * dry)
+  const ground: CuresPlan['ground'] = {
+    landformGlue: Math.round(landform?.glueMin ?? 0),
+    shellSet: slower((shell?.setH ?? 0) * 60),
+    sealCoat: slower(seal?.betweenCoatsMin ?? 0),
+    sealReady: slower((seal?.readyH ?? 0) * 60),
+    baseDry: slower(USUAL_MIN.baseDry), castingSet: slower(USUAL_MIN.castingSet), paintDry: slower(USUAL_MIN.paintDry),
+    whiteDry: slower(USUAL_MIN.whiteDry), washDry: slower(USUAL_MIN.washDry), textureDry: slower(USUAL_MIN.textureDry)
+  }
+  const waters: CuresPlan['waters'] = {}
+  const working: CuresPlan['workingMin'] = {}
+  for (const water of build.waters) {
+    waters[water.id] = water.kind === 'pool' ? poolCures(water, build, dry, stacks.pools.find((s) => s.id === water.id), stacks.surfaces.find((s) => s.id === water.id)?.laying, shelf) : movingCures(water, build, dry, stacks.forms.find((s) => s.id === water.id), shelf)
+    const resin = water.kind === 'pool' ? onShelf(shelf, 'resin', water.resin) : null
+    const largest = Math.max(0, ...amounts.batches.filter((b) => b.pool === water.id).map((b) => b.massG))
+    if (!resin || largest === 0) continue
+    try {
+      working[water.id] = workingMin(resinKinetics(resin), largest, build.room.tempC)
+    } catch (error) {
+      // an impossible label is said by its own finding
+      if (!(error instanceof RangeError)) throw error
+    }
+  }
+  return { ground, waters, dryFactor: dry, workingMin: working }
+}
+
+const gelHours = (h: number | null | undefined): number => (h === null ? NEVER_MIN : Math.min(NEVER_MIN, Math.round((h ?? 0) * 60)))
+/** A coat of a gel by its usual thickness until it is clear, min. */
+const coatClear = (id: string, room: Build['room'], shelf: Shelf): number => {
+  const gel = onShelf(shelf, 'gel', id)
+  return gel ? gelHours(dryInRoom(gel, gel.coatMm, room).clearH) : 0
+}
+
+/** Opening and closing of each touch, by the names that steps wait for. */
+function windowCures(windows: readonly GelWindow[]): Partial<Record<CureName, number>> {
+  return Object.fromEntries(windows.filter((w) => w.id !== 'pick').flatMap((w): [CureName, number][] => [[`${w.id as 'drag'}Opens`, w.opensMin], [`${w.id as 'drag'}Closes`, w.closesMin]]))
+}
+
+/** What a moving water waits for: its gel, its part, its supports. */
+function movingCures(water: Moving, build: Build, dry: number, stack: FormStack | undefined, shelf: Shelf): Partial<Record<CureName, number>> {
+  const laying = stack?.laying
+  const gel = onShelf(shelf, 'gel', water.gel)
+  const resin = onShelf(shelf, 'resin', 'casting-epoxy-2-1')
+  const release = stack?.part?.overhang?.releaseH
+  const clear = laying ? gelHours(laying.clearH) : coatClear(water.gel, build.room, shelf)
+  return {
+    ...windowCures(laying?.windows ?? []),
+    formClear: Math.max(clear, Math.min(NEVER_MIN, Math.round((water.make.nextCoatH ?? 0) * 60))),
+    peel: gelHours(laying?.peelH), peelBy: gelHours(laying?.peelByH), propRelease: release === undefined ? 0 : release === null ? clear : gelHours(release),
+    stripSet: gel ? gelHours(hoursUntil(dryInRoom(gel, gel.coatMm, build.room).curve, HOLDS_AT)) : 0, rippleClear: coatClear('ripple-gel', build.room, shelf), lightSet: COOL_MIN,
+    rubberCoat: USUAL_MIN.rubberCoat, rubberSet: USUAL_MIN.rubberSet, shellHard: Math.round(USUAL_MIN.shellHard * dry), clayDry: Math.round(USUAL_MIN.clayDry * dry),
+    castFirm: resin ? Math.round(Math.min(NEVER_MIN, firmFilmMin(resinKinetics(resin), build.room.tempC))) : 0, glueHolds: USUAL_MIN.glueHolds, pasteDry: Math.round(USUAL_MIN.pasteDry * dry), whiteDry: Math.round(USUAL_MIN.whiteDry * dry)
+  }
+}
+
+function poolCures(water: Pool, build: Build, dry: number, stack: PoolStack | undefined, surface: Laying | null | undefined, shelf: Shelf): Partial<Record<CureName, number>> {
+  const hours = (h: number | undefined) => Math.round((h ?? 0) * 60 * dry)
+  const lacquer = onShelf(shelf, 'lacquer', water.skin.lacquer)
+  return {
+    ...windowCures(surface?.windows ?? []),
+    rippleClear: gelHours(surface?.clearH),
+    damSet: Math.round((onShelf(shelf, 'dam', water.dam)?.setMin ?? 0) * dry),
+    leakWait: stack?.dam?.leakTest.waitMin ?? 45,
+    dryOut: Math.round(dryOutMin(build.room, build.ground.shellMm, build.ground.sealCoats)),
+    lightSet: COOL_MIN,
+    skinDry: Math.round(USUAL_MIN.skinDry * dry),
+    paintDry: Math.round(USUAL_MIN.paintDry * dry),
+    lacquerCoat: hours(lacquer?.recoatH),
+    glossCoat: gelHours(surface?.clearH),
+    ...resinCures(water, build, stack, shelf)
+  }
+}
+
+function resinCures(pool: Pool, build: Build, stack: PoolStack | undefined, shelf: Shelf): Partial<Record<CureName, number>> {
+  const heat = stack?.heat
+  const resin = onShelf(shelf, 'resin', pool.resin)
+  if (pool.way === 'light-cured-pour') return { firm: COOL_MIN, gel: COOL_MIN }
+  if (pool.way !== 'two-part-pour') return { firm: pool.way === 'paper-skin' ? Math.round(USUAL_MIN.skinDry) : 0 }
+  if (!heat || !resin) return {}
+  const minutes = (value: number | null) => Math.round(Math.min(NEVER_MIN, value ?? NEVER_MIN))
+  return {
+    chipFirm: minutes(firmFilmMin(resinKinetics(resin), build.room.tempC)),
+    gel: minutes(heat.gelMin),
+    nextPour: minutes(heat.next.bestMin),
+    pourCloses: minutes(heat.next.closesMin),
+    firm: minutes(heat.firmMin),
+    undam: minutes(heat.undamMin),
+    cured: minutes(heat.curedMin)
+  }
+}

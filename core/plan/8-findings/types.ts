@@ -1,0 +1,45 @@
+import type { AmountsPlan } from '../4-amounts/amountsStage'
+import type { Mend } from '../../build/mend'
+import type { CuresPlan } from '../5-cures/curesStage'
+import type { DaysPlan } from '../7-days/plan'
+import type { FormsPlan } from '../2-forms/formsStage'
+import type { GroundPlan } from '../1-ground/groundStage'
+import type { StacksPlan } from '../3-stacks/stacksStage'
+import type { StepsPlan } from '../6-steps/stepsStage'
+
+/** Where in the work a finding is mended. */
+export type Place = 'builds' | 'ground' | 'water' | 'build-up' | 'mix' | 'days' | 'shelf'
+
+/** Something worth a warning, with its number, its reason and a way out. */
+export interface Finding {
+  id: string
+  /** `stop`: part of the plan can't be made. `warn`: it can, and will likely go wrong. `note`: worth knowing. */
+  severity: 'stop' | 'warn' | 'note'
+  place: Place
+  water: string | null
+  /** Where on the plan, mm. */
+  at?: readonly [number, number]
+  title: string
+  number: string
+  reason: string
+  wayOut: string
+  mend?: Mend
+}
+
+export interface Stages {
+  ground: GroundPlan
+  forms: FormsPlan
+  stacks: StacksPlan
+  amounts: AmountsPlan
+  cures: CuresPlan
+  steps: StepsPlan
+  days: DaysPlan
+}
+
+/** Makes a finding about one pool. */
+export type Make = (id: string, finding: Omit<Finding, 'id' | 'water'>) => Finding
+
+export const mm = (value: number) => `${Math.round(value * 10) / 10} mm`
+export const degrees = (value: number) => `${Math.round(value)} °C`
+export const hours = (minutes: number) => (minutes < 90 ? `${Math.round(minutes)} min` : minutes < 72 * 60 ? `${Math.round(minutes / 60)} h` : `${Math.round(minutes / 1440)} days`)
+export const counted = (count: number, one: string, many = `${one}s`) => `${count} ${count === 1 ? one : many}`

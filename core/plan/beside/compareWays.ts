@@ -1,0 +1,69 @@
+import { costOfWater, weightOf } from '../4-amounts/shopping'
+import { setWay } from '../../build/edits'
+import type { Build } from '../../build/types'
+import type { Finding } from '../8-findings/types'
+import { NO_HISTORY, type History } from '../learned/history'
+import type { Shelf } from '../../craft/materials/shelf'
+import { waysFor } from '../../craft/ways/catalog'
+import type { Way } from '../../craft/ways/types'
+import { finished, planner } from '../derivePlan'
+
+/** One way of making a water, or white water, or spray, for this very build. */
+export interface WayCompared {
+  way: string
+  name: string
+  note: string
+  finishMs: number | null
+  /** Days from the start of its own work to its end. */
+  ownDays: number | null
+  /** Of the whole build, and those in which something of its own is done. */
+  sittings: number
+  ownSittings: number
+  handsMin: number
+  money: number
+  /** What it adds to the model, g. */
+  weightG: number
+  /** Warmest place, °C; null: nothing gets warm. */
+  peakC: number | null
+  /** How much of the bed is seen at the deepest, %; null: the depth is painted, or it is no body of water. */
+  clarityPct: number | null
+  /** Pours, coats of light or of gel; 0: none. */
+  layers: number
+  risk: string
+  reversible: string
+  stops: Finding[]
+}
+
+/** Pieces of work less than this apart are one sitting, ms. */
+const SITTING_MS = 30 * 60_000
+
+/**
+ * Everything else the same, one thing made in each way in turn.
+ *
+ * @param what  id of a water, or `white` or `spray`
+ */
+export function compareWays(build: Build, what: string, shelf: Shelf, history: History = NO_HISTORY): WayCompared[] {
+  const kind: Way['for'] = what === 'white' || what === 'spray' ? what : build.waters.find((w) => w.id === what)!.kind
+  // one memory for all: what a way does not touch is not worked out again
+  const plans = planner()
+  return waysFor(kind).map((way) => {
+    const plan = finished(plans(setWay(what, way.id)(build), shelf, history))
+    const stack = plan.stacks.pools.find((s) => s.id === what)
+    const form = plan.stacks.forms.find((s) => s.id === what)
+    const own = plan.steps.steps.filter((s) => s.id.startsWith(`${what}/`))
+    const ids = new Set(own.map((s) => s.id))
+    const work = plan.days.work.filter((w) => ids.has(w.step)).sort((a, b) => a.startMs - b.startMs)
+    return {
+      way: way.id, name: way.name, note: way.note, finishMs: plan.days.finishMs,
+      ownDays: work.length > 0 ? (Math.max(...work.map((w) => w.endMs)) - work[0].startMs) / 86_400_000 : null,
+      sittings: plan.days.sittings, ownSittings: work.filter((w, i) => i === 0 || w.startMs - work[i - 1].endMs > SITTING_MS).length,
+      handsMin: own.reduce((sum, s) => sum + s.handsMin, 0),
+      money: costOfWater(plan.amounts.shopping, what), weightG: weightOf(plan.amounts.shopping, what, shelf),
+      peakC: stack?.heat?.peakC ?? stack?.light?.peakC ?? null,
+      clarityPct: way.compare?.depth === 'real' ? (stack?.colours?.deepest.bedShowsPct ?? null) : null,
+      layers: stack?.layers.length ?? form?.laying?.coats ?? 0,
+      risk: way.compare?.risk ?? '', reversible: way.compare?.reversible ?? '',
+      stops: plan.findings.filter((f) => f.water === what && f.severity === 'stop')
+    }
+  })
+}
