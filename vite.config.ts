@@ -9,7 +9,14 @@ function offline(): Plugin {
     name: 'offline',
     apply: 'build',
     generateBundle(_options, bundle) {
-      const files = ['/', '/manifest.webmanifest', '/mark.svg', ...Object.keys(bundle).filter((name) => name.startsWith('assets/')).map((name) => `/${name}`)]
+      const files = [
+        '/',
+        '/manifest.webmanifest',
+        '/mark.svg',
+        ...Object.keys(bundle)
+          .filter((name) => name.startsWith('assets/'))
+          .map((name) => `/${name}`)
+      ]
       const version = createHash('sha256').update(files.join('\n')).digest('hex').slice(0, 12)
       const source = `const FILES = ${JSON.stringify(files)}\nconst VERSION = ${JSON.stringify(version)}\n${readFileSync(new URL('app/offline.js', import.meta.url), 'utf8')}`
       this.emitFile({ type: 'asset', fileName: 'offline.js', source })
@@ -21,6 +28,13 @@ export default defineConfig({
   root: 'app',
   base: '/',
   plugins: [vue(), offline()],
-  build: { outDir: '../dist', emptyOutDir: true, target: 'es2022', sourcemap: false, assetsInlineLimit: 0, chunkSizeWarningLimit: 1200 },
+  build: {
+    outDir: '../dist',
+    emptyOutDir: true,
+    target: 'es2022',
+    sourcemap: false,
+    assetsInlineLimit: 0,
+    chunkSizeWarningLimit: 1200
+  },
   worker: { format: 'es' }
 })

@@ -22,17 +22,27 @@ onMounted(async () => {
   try {
     await library.start()
   } catch (error) {
-    library.problem = error instanceof Error && error.name === 'VersionError' ? 'What is kept in this browser was written by a newer Tall Spindle. This older one leaves it as it is: reload to get the newer app, or close other tabs of it first.' : `The browser’s store cannot be opened, so nothing can be kept: ${error instanceof Error ? error.message : String(error)}`
+    library.problem =
+      error instanceof Error && error.name === 'VersionError'
+        ? 'What is kept in this browser was written by a newer Tall Spindle. This older one leaves it as it is: reload to get the newer app, or close other tabs of it first.'
+        : `The browser’s store cannot be opened, so nothing can be kept: ${error instanceof Error ? error.message : String(error)}`
     library.ready = true
   }
   started.value = true
-  if (library.rescued > 0) ElMessage({ message: `Brought in the last edits of ${library.rescued} build${library.rescued > 1 ? 's' : ''} from a closed tab.`, duration: 6000 })
+  if (library.rescued > 0)
+    ElMessage({
+      message: `Brought in the last edits of ${library.rescued} build${library.rescued > 1 ? 's' : ''} from a closed tab.`,
+      duration: 6000
+    })
 })
 
 store.onBranch((id) => void router.replace({ name: route.name ?? 'ground', params: { id } }))
 
 function typing(target: EventTarget | null): boolean {
-  return target instanceof HTMLElement && (target.isContentEditable || ['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName))
+  return (
+    target instanceof HTMLElement &&
+    (target.isContentEditable || ['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName))
+  )
 }
 
 function pressed(event: KeyboardEvent): void {
@@ -64,17 +74,36 @@ onBeforeUnmount(() => window.removeEventListener('keydown', pressed))
 <template>
   <StatePatterns />
   <div class="shell">
-    <AppHeader class="no-print" @keys="keys = true" />
+    <AppHeader
+      class="no-print"
+      @keys="keys = true"
+    />
     <main><RouterView v-if="started" /></main>
     <KeysHelp v-model="keys" />
   </div>
 </template>
 
 <style>
-.shell { height: 100%; display: flex; flex-direction: column; }
-.shell > main { flex: 1; min-height: 0; }
+.shell {
+  height: 100%;
+  display: flex;
+  flex-direction: column;
+}
+.shell > main {
+  flex: 1;
+  min-height: 0;
+}
 @media print {
-  .no-print { display: none !important; }
-  html, body, #app, .shell, .shell > main { height: auto; background: #fff; }
+  .no-print {
+    display: none !important;
+  }
+  html,
+  body,
+  #app,
+  .shell,
+  .shell > main {
+    height: auto;
+    background: #fff;
+  }
 }
 </style>

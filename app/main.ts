@@ -13,5 +13,8 @@ createApp(App).use(createPinia()).use(router).mount('#app')
 
 // the whole app is kept for a shed without Wi-Fi; without service workers it still works while there is a network
 if (import.meta.env.PROD && 'serviceWorker' in navigator) {
-  window.addEventListener('load', () => void navigator.serviceWorker.register('/offline.js').catch(() => undefined))
+  window.addEventListener(
+    'load',
+    () => void navigator.serviceWorker.register('/offline.js').catch(() => undefined)
+  )
 }

@@ -7,15 +7,23 @@ self.addEventListener('install', (event) => {
 })
 
 self.addEventListener('activate', (event) => {
-  event.waitUntil((async () => {
-    for (const name of await caches.keys()) if (name.startsWith('tall-spindle-') && name !== CACHE) await caches.delete(name)
-    await self.clients.claim()
-  })())
+  event.waitUntil(
+    (async () => {
+      for (const name of await caches.keys())
+        if (name.startsWith('tall-spindle-') && name !== CACHE) await caches.delete(name)
+      await self.clients.claim()
+    })()
+  )
 })
 
 self.addEventListener('fetch', (event) => {
   const url = new URL(event.request.url)
-  if (event.request.method !== 'GET' || url.origin !== self.location.origin || url.pathname.startsWith('/devices')) return
+  if (
+    event.request.method !== 'GET' ||
+    url.origin !== self.location.origin ||
+    url.pathname.startsWith('/devices')
+  )
+    return
   if (url.pathname.startsWith('/assets/')) {
     // hashed names never change what they hold
     event.respondWith(caches.match(event.request).then((kept) => kept ?? fetch(event.request)))
@@ -26,5 +34,7 @@ self.addEventListener('fetch', (event) => {
     event.respondWith(fetch(event.request).catch(() => caches.match('/')))
     return
   }
-  event.respondWith(fetch(event.request).catch(async () => (await caches.match(event.request)) ?? Response.error()))
+  event.respondWith(
+    fetch(event.request).catch(async () => (await caches.match(event.request)) ?? Response.error())
+  )
 })

@@ -1,5 +1,9 @@
 /** A name that every file system takes. */
-export const fileName = (name: string): string => name.replace(/[^\p{L}\p{N} ._-]+/gu, '-').trim().replace(/^(.{0,95}).*?(\.\w{1,5})?$/su, '$1$2') || 'build'
+export const fileName = (name: string): string =>
+  name
+    .replace(/[^\p{L}\p{N} ._-]+/gu, '-')
+    .trim()
+    .replace(/^(.{0,95}).*?(\.\w{1,5})?$/su, '$1$2') || 'build'
 
 /** Hands a file to the builder through the browser's own download. */
 export function saveFile(name: string, type: string, content: string | Uint8Array): void {

@@ -11,7 +11,8 @@ import { PASSES, waterRun } from '../core/running/waterRun'
 import { writeBuild } from '../core/build/file/write'
 import { derivePlan } from '../core/plan/derivePlan'
 
-const USAGE = 'usage: spindle calc NAME JSON|@FILE · spindle plan BUILD.json · spindle check BUILD.json · spindle schedule BUILD.json · spindle run BUILD.json [CELLS]'
+const USAGE =
+  'usage: spindle calc NAME JSON|@FILE · spindle plan BUILD.json · spindle check BUILD.json · spindle schedule BUILD.json · spindle run BUILD.json [CELLS]'
 
 /** Something to say on standard error before leaving with code 2. */
 class BadInput extends Error {}
@@ -19,11 +20,16 @@ class BadInput extends Error {}
 function fileText(path: string): string {
   try {
     const { size } = statSync(path)
-    if (size > LONGEST_FILE * 2) throw new BadInput(`${path}: is ${Math.round(size / 1e6)} MB long; a build is at most ${LONGEST_FILE / 1e6} MB`)
+    if (size > LONGEST_FILE * 2)
+      throw new BadInput(
+        `${path}: is ${Math.round(size / 1e6)} MB long; a build is at most ${LONGEST_FILE / 1e6} MB`
+      )
     return readFileSync(path, 'utf8')
   } catch (error) {
     if (error instanceof BadInput) throw error
-    throw new BadInput(`${path}: cannot be read (${(error as NodeJS.ErrnoException).code ?? 'unknown'})`)
+    throw new BadInput(
+      `${path}: cannot be read (${(error as NodeJS.ErrnoException).code ?? 'unknown'})`
+    )
   }
 }
 
@@ -35,7 +41,8 @@ function calc(name: string | undefined, argument: string | undefined): string {
 }
 
 /** Typed arrays as the lists that they are. */
-const plainNumbers = (_key: string, value: unknown): unknown => (ArrayBuffer.isView(value) ? Array.from(value as unknown as ArrayLike<number>) : value)
+const plainNumbers = (_key: string, value: unknown): unknown =>
+  ArrayBuffer.isView(value) ? Array.from(value as unknown as ArrayLike<number>) : value
 
 function plan(path: string | undefined): string {
   if (path === undefined) throw new BadInput(USAGE)
@@ -54,15 +61,65 @@ function scheduleOf(path: string | undefined): string {
   if (!build.ok) throw new BadInput(faultLine(build.faults))
   const { steps, findings } = derivePlan(build.value)
   const ends = performance.now() + 30_000
-  const days = daysStage(build.value, steps, freeSpans, { nodes: SCHEDULE_NODES, stop: () => performance.now() > ends })
+  const days = daysStage(build.value, steps, freeSpans, {
+    nodes: SCHEDULE_NODES,
+    stop: () => performance.now() > ends
+  })
   if (days.problem) {
     const said = findings.find((f) => f.place === 'days' && f.severity === 'stop')
-    const links = days.problem.links.map((l) => `${l.from} → ${l.to} (${l.maxMin === null ? `at least ${l.minMin}` : `${l.minMin} to ${l.maxMin}`} min)`).join(', ')
-    throw new BadInput(`calendar: ${said ? `${said.title}: ${said.number}. ${said.reason}` : days.problem.kind}${links ? ` [${links}]` : ''}`)
+    const links = days.problem.links
+      .map(
+        (l) =>
+          `${l.from} → ${l.to} (${l.maxMin === null ? `at least ${l.minMin}` : `${l.minMin} to ${l.maxMin}`} min)`
+      )
+      .join(', ')
+    throw new BadInput(
+      `calendar: ${said ? `${said.title}: ${said.number}. ${said.reason}` : days.problem.kind}${links ? ` [${links}]` : ''}`
+    )
   }
-  const { zone, finish, sittings, fewestSittings, proof, lowerBoundMs, finishMs, handsMin, missed, unmet, windows } = days
-  const work = days.work.map(({ step, part, parts, start, end, by, done, critical }) => ({ step, title: steps.steps.find((s) => s.id === step)!.title, part, parts, start, end, by, done, critical }))
-  return JSON.stringify({ zone, finish, lowerBound: localIso(lowerBoundMs!, zone), optimal: lowerBoundMs === finishMs, sittings, fewestSittings, handsMin, proof, work, windows, fillers: days.fillers, missed, unmet }, null, 2)
+  const {
+    zone,
+    finish,
+    sittings,
+    fewestSittings,
+    proof,
+    lowerBoundMs,
+    finishMs,
+    handsMin,
+    missed,
+    unmet,
+    windows
+  } = days
+  const work = days.work.map(({ step, part, parts, start, end, by, done, critical }) => ({
+    step,
+    title: steps.steps.find((s) => s.id === step)!.title,
+    part,
+    parts,
+    start,
+    end,
+    by,
+    done,
+    critical
+  }))
+  return JSON.stringify(
+    {
+      zone,
+      finish,
+      lowerBound: localIso(lowerBoundMs!, zone),
+      optimal: lowerBoundMs === finishMs,
+      sittings,
+      fewestSittings,
+      handsMin,
+      proof,
+      work,
+      windows,
+      fillers: days.fillers,
+      missed,
+      unmet
+    },
+    null,
+    2
+  )
 }
 
 /** Cell updates between two lines about how far the water has come. */
@@ -74,21 +131,39 @@ const MOST_CELLS = 250_000
 function run(path: string | undefined, cells: string | undefined): string {
   if (path === undefined) throw new BadInput(USAGE)
   const most = cells === undefined ? PASSES[1] : Number(cells)
-  if (!(most >= 200 && most <= MOST_CELLS)) throw new BadInput(`CELLS: was ${cells}; it must be from 200 to ${MOST_CELLS}`)
+  if (!(most >= 200 && most <= MOST_CELLS))
+    throw new BadInput(`CELLS: was ${cells}; it must be from 200 to ${MOST_CELLS}`)
   const build = readBuild(fileText(path))
   if (!build.ok) throw new BadInput(faultLine(build.faults))
   const maker = sceneMaker(build.value)
   for (const note of maker.notes) if (!note.stops) console.error(note.message)
-  const water = waterRun(maker, { start: 'levels', passes: [...PASSES.filter((p) => p < most), most] })
+  const water = waterRun(maker, {
+    start: 'levels',
+    passes: [...PASSES.filter((p) => p < most), most]
+  })
   for (;;) {
     const { pass, passes, ranS, cellMm, share, done } = water.advance(TELL_EVERY)
-    console.error(`pass ${pass} of ${passes}, cells of ${cellMm.toFixed(1)} mm: ${Math.round(100 * share)} %, ${ranS.toFixed(1)} s full size`)
+    console.error(
+      `pass ${pass} of ${passes}, cells of ${cellMm.toFixed(1)} mm: ${Math.round(100 * share)} %, ${ranS.toFixed(1)} s full size`
+    )
     if (done) break
   }
   const sea = build.value.waters.find((w) => w.kind === 'sea')
-  const kept = keepRun(water.usual(sea?.kind === 'sea' ? sea.phase : undefined), { id: 'run1', name: 'As it runs', keptAt: `${new Date().toISOString().slice(0, 19)}Z`, ground: groundMark(build.value) })
+  const kept = keepRun(water.usual(sea?.kind === 'sea' ? sea.phase : undefined), {
+    id: 'run1',
+    name: 'As it runs',
+    keptAt: `${new Date().toISOString().slice(0, 19)}Z`,
+    ground: groundMark(build.value)
+  })
   const { running } = build.value
-  return writeBuild({ ...build.value, running: { ...running, mapsFrom: kept.id, kept: [...running.kept.filter((k) => k.id !== kept.id), kept] } }).trimEnd()
+  return writeBuild({
+    ...build.value,
+    running: {
+      ...running,
+      mapsFrom: kept.id,
+      kept: [...running.kept.filter((k) => k.id !== kept.id), kept]
+    }
+  }).trimEnd()
 }
 
 /** The faults are what was asked for, so they go to standard output; their count to standard error. */
@@ -96,7 +171,10 @@ function check(path: string | undefined): { out: string; error?: string } {
   if (path === undefined) throw new BadInput(USAGE)
   const build = readBuild(fileText(path))
   if (build.ok) return { out: `${path}: no faults` }
-  return { out: build.faults.map((fault) => faultLine([fault])).join('\n'), error: faultLine(build.faults) }
+  return {
+    out: build.faults.map((fault) => faultLine([fault])).join('\n'),
+    error: faultLine(build.faults)
+  }
 }
 
 function main([command, ...rest]: string[]): number {

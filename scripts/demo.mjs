@@ -7,6 +7,9 @@ console.log('Building …')
 if (run(bin('vite'), ['build', '--logLevel', 'warn']) !== 0) process.exit(1)
 const demo = process.argv.includes('--no-demo-builds') ? [] : ['--demo']
 const rest = process.argv.slice(2).filter((a) => a !== '--no-demo-builds')
-const server = spawn(process.execPath, ['--import', 'tsx', 'server/main.ts', ...demo, ...rest], { cwd: ROOT, stdio: 'inherit' })
+const server = spawn(process.execPath, ['--import', 'tsx', 'server/main.ts', ...demo, ...rest], {
+  cwd: ROOT,
+  stdio: 'inherit'
+})
 for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.kill(signal))
 server.on('exit', (code) => process.exit(code ?? 0))

@@ -21,7 +21,9 @@ export function installPackages() {
 }
 
 export function chromiumPath() {
-  return ['/usr/bin/chromium', '/usr/bin/chromium-browser', process.env.CHROMIUM_PATH].find((path) => path && existsSync(path))
+  return ['/usr/bin/chromium', '/usr/bin/chromium-browser', process.env.CHROMIUM_PATH].find(
+    (path) => path && existsSync(path)
+  )
 }
 
 /** Debian packages that are missing, installed in one go. */
@@ -29,20 +31,33 @@ function installDebian(packages, what) {
   console.log(`Installing ${what} …`)
   const sudo = process.getuid?.() === 0 ? [] : ['sudo', '-n']
   const apt = (...args) => {
-    const [command, ...rest] = [...sudo, 'env', 'DEBIAN_FRONTEND=noninteractive', 'apt-get', '-qq', ...args]
+    const [command, ...rest] = [
+      ...sudo,
+      'env',
+      'DEBIAN_FRONTEND=noninteractive',
+      'apt-get',
+      '-qq',
+      ...args
+    ]
     return run(command, rest, { stdio: ['ignore', 'ignore', 'inherit'] })
   }
   return apt('update') === 0 && apt('install', '-y', '--no-install-recommends', ...packages) === 0
 }
 
-const hasPoppler = () => (process.env.PATH ?? '').split(':').some((folder) => existsSync(join(folder, 'pdftoppm')))
+const hasPoppler = () =>
+  (process.env.PATH ?? '').split(':').some((folder) => existsSync(join(folder, 'pdftoppm')))
 
 /** What the tests need from Debian: a browser, and poppler to look at printed pages. */
 export function installForTests() {
-  const packages = [...(chromiumPath() ? [] : ['chromium']), ...(hasPoppler() ? [] : ['poppler-utils'])]
+  const packages = [
+    ...(chromiumPath() ? [] : ['chromium']),
+    ...(hasPoppler() ? [] : ['poppler-utils'])
+  ]
   if (packages.length === 0) return
   if (!installDebian(packages, packages.join(' and ')) || !chromiumPath() || !hasPoppler()) {
-    console.error("They could not be installed: install Debian's packages chromium and poppler-utils, or name a Chromium in CHROMIUM_PATH.")
+    console.error(
+      "They could not be installed: install Debian's packages chromium and poppler-utils, or name a Chromium in CHROMIUM_PATH."
+    )
     process.exit(1)
   }
 }

@@ -18,10 +18,16 @@ function go(name, command, args) {
     const began = Date.now()
     const child = spawn(command, args, { cwd: ROOT, env: { ...process.env, FORCE_COLOR: '0' } })
     let output = ''
-    child.stdout.on('data', (data) => { output += data })
-    child.stderr.on('data', (data) => { output += data })
+    child.stdout.on('data', (data) => {
+      output += data
+    })
+    child.stderr.on('data', (data) => {
+      output += data
+    })
     child.on('close', (code) => {
-      console.log(`\n── ${name}: ${code === 0 ? 'good' : `failed (${code})`}, ${((Date.now() - began) / 1000).toFixed(1)} s`)
+      console.log(
+        `\n── ${name}: ${code === 0 ? 'good' : `failed (${code})`}, ${((Date.now() - began) / 1000).toFixed(1)} s`
+      )
       console.log(output.trim())
       resolve(code === 0)
     })
@@ -36,7 +42,19 @@ async function check(name, command, args) {
 async function suite(name, spec) {
   const report = join(folder, `${name.replace(/\W+/g, '-')}.json`)
   rmSync(report, { force: true })
-  const good = await go(name, process.execPath, [bin('mocha'), '--no-config', '--import=tsx', '--reporter', 'tests/support/reporter.cjs', '--reporter-option', `file=${report}`, '--timeout', '90000', '--exit', ...spec])
+  const good = await go(name, process.execPath, [
+    bin('mocha'),
+    '--no-config',
+    '--import=tsx',
+    '--reporter',
+    'tests/support/reporter.cjs',
+    '--reporter-option',
+    `file=${report}`,
+    '--timeout',
+    '90000',
+    '--exit',
+    ...spec
+  ])
   try {
     const stats = JSON.parse(readFileSync(report, 'utf8'))
     passed += stats.passes
@@ -62,13 +80,21 @@ await Promise.all([
     await check('types of the app', vue, ['-p', 'tsconfig.app.json'])
     await suite('reference', ['tests/reference/**/*.test.ts'])
     await build
-    await suite('browser: every view, moving water, pours, build-up', SHARED.map((file) => `tests/browser/${file}`))
+    await suite(
+      'browser: every view, moving water, pours, build-up',
+      SHARED.map((file) => `tests/browser/${file}`)
+    )
   })(),
   (async () => {
     await build
     await suite('core', ['tests/core/**/*.test.ts'])
     // whole jobs: every file there but those that the other lane runs
-    await suite('browser: whole jobs', readdirSync(join(ROOT, 'tests/browser')).filter((file) => file.endsWith('.test.ts') && !SHARED.includes(file)).map((file) => `tests/browser/${file}`))
+    await suite(
+      'browser: whole jobs',
+      readdirSync(join(ROOT, 'tests/browser'))
+        .filter((file) => file.endsWith('.test.ts') && !SHARED.includes(file))
+        .map((file) => `tests/browser/${file}`)
+    )
   })()
 ])
 rmSync(folder, { recursive: true, force: true })

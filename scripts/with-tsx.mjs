@@ -4,4 +4,6 @@ import { ROOT, bin, installForTests, installPackages, run } from './ready.mjs'
 installPackages()
 installForTests()
 if (run(bin('vite'), ['build', '--logLevel', 'warn']) !== 0) process.exit(1)
-process.exit(run(process.execPath, ['--expose-gc', '--import', 'tsx', ...process.argv.slice(2)], { cwd: ROOT }))
+process.exit(
+  run(process.execPath, ['--expose-gc', '--import', 'tsx', ...process.argv.slice(2)], { cwd: ROOT })
+)

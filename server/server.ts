@@ -30,7 +30,10 @@ export function createServer({ dist, demo }: ServerOptions): Express {
         useDefaults: false,
         directives: {
           defaultSrc: ["'none'"],
-          scriptSrc: ["'self'", (request) => (RUNS_KERNEL.test(request.url ?? '') ? "'wasm-unsafe-eval'" : "'self'")],
+          scriptSrc: [
+            "'self'",
+            (request) => (RUNS_KERNEL.test(request.url ?? '') ? "'wasm-unsafe-eval'" : "'self'")
+          ],
           workerSrc: ["'self'"],
           // the hash is that of an empty style sheet: the chart library makes one and fills it rule by rule
           styleSrc: ["'self'", "'sha256-47DEQpj8HBSa+/TImW+5JCeuQeRkm5NMpJWZG3hSuFU='"],
@@ -67,7 +70,12 @@ export function createServer({ dist, demo }: ServerOptions): Express {
   app.use(express.static(dist, { index: false, maxAge: 0 }))
   // the app's own addresses: a page asked for by name is the app, a file or a hidden place is not
   app.use((request, response, next) => {
-    if (!['GET', 'HEAD'].includes(request.method) || !request.accepts('html') || /\.\w+$|\/\./.test(request.path)) return next()
+    if (
+      !['GET', 'HEAD'].includes(request.method) ||
+      !request.accepts('html') ||
+      /\.\w+$|\/\./.test(request.path)
+    )
+      return next()
     response.set('cache-control', 'no-cache').sendFile('index.html', { root: dist })
   })
   app.use((_error: unknown, _request: Request, response: Response, _next: NextFunction) => {

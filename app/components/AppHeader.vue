@@ -13,10 +13,16 @@ const store = useBuildStore()
 const settings = useSettingsStore()
 
 const buildId = computed(() => (typeof route.params.id === 'string' ? route.params.id : ''))
-const go = (name: string) => void router.push(name === 'builds' ? '/' : { name, params: { id: buildId.value } })
+const go = (name: string) =>
+  void router.push(name === 'builds' ? '/' : { name, params: { id: buildId.value } })
 /** Running the water is part of the water. */
 const here = computed(() => (route.name === 'run' ? 'water' : route.name))
-const SAVED = { saved: 'Saved', saving: 'Saving…', full: 'Not saved: store full', failed: 'Not saved' }
+const SAVED = {
+  saved: 'Saved',
+  saving: 'Saving…',
+  full: 'Not saved: store full',
+  failed: 'Not saved'
+}
 
 function rename(text: string): void {
   const name = text.trim()
@@ -26,52 +32,264 @@ function rename(text: string): void {
 
 <template>
   <header class="top">
-    <button class="brand" aria-label="All builds" @click="go('builds')"><img src="/mark.svg" alt="" width="34" height="34" /><span>Tall Spindle</span></button>
+    <button
+      class="brand"
+      aria-label="All builds"
+      @click="go('builds')"
+    >
+      <img
+        src="/mark.svg"
+        alt=""
+        width="34"
+        height="34"
+      /><span>Tall Spindle</span>
+    </button>
     <!-- the order of the work as a run of ledges the water steps down -->
     <nav aria-label="The order of the work">
       <button
-        v-for="(place, i) in PLACES" :key="place.name" class="ledge" :class="{ here: here === place.name }" :data-drop="i"
-        :aria-current="here === place.name ? 'page' : undefined" :disabled="place.name !== 'builds' && !buildId" @click="go(place.name)"
-      >{{ place.title }}</button>
+        v-for="(place, i) in PLACES"
+        :key="place.name"
+        class="ledge"
+        :class="{ here: here === place.name }"
+        :data-drop="i"
+        :aria-current="here === place.name ? 'page' : undefined"
+        :disabled="place.name !== 'builds' && !buildId"
+        @click="go(place.name)"
+      >
+        {{ place.title }}
+      </button>
     </nav>
     <div class="right">
       <template v-if="store.build && buildId">
-        <LiveText class="name" :model-value="store.build.name" aria-label="Name of the build" maxlength="120" @typed="rename" />
-        <span class="saved small" :class="store.saveState" role="status">{{ SAVED[store.saveState] }}</span>
-        <button class="tool" :disabled="!store.undone.length" :title="store.undone.length ? `Undo: ${store.undone[store.undone.length - 1].label}` : 'Nothing to undo'" aria-label="Undo" data-test="undo" @click="store.undo">
-          <svg width="18" height="16" viewBox="0 0 18 16" aria-hidden="true"><path d="M2 6h9a5 5 0 0 1 0 9H7M6 1L1.500 6L6 11" /></svg>
+        <LiveText
+          class="name"
+          :model-value="store.build.name"
+          aria-label="Name of the build"
+          maxlength="120"
+          @typed="rename"
+        />
+        <span
+          class="saved small"
+          :class="store.saveState"
+          role="status"
+          >{{ SAVED[store.saveState] }}</span
+        >
+        <button
+          class="tool"
+          :disabled="!store.undone.length"
+          :title="
+            store.undone.length
+              ? `Undo: ${store.undone[store.undone.length - 1].label}`
+              : 'Nothing to undo'
+          "
+          aria-label="Undo"
+          data-test="undo"
+          @click="store.undo"
+        >
+          <svg
+            width="18"
+            height="16"
+            viewBox="0 0 18 16"
+            aria-hidden="true"
+          >
+            <path d="M2 6h9a5 5 0 0 1 0 9H7M6 1L1.500 6L6 11" />
+          </svg>
         </button>
-        <button class="tool" :disabled="!store.redone.length" aria-label="Redo" data-test="redo" @click="store.redo">
-          <svg width="18" height="16" viewBox="0 0 18 16" aria-hidden="true"><path d="M16 6H7a5 5 0 0 0 0 9h4M12 1l4.500 5L12 11" /></svg>
+        <button
+          class="tool"
+          :disabled="!store.redone.length"
+          aria-label="Redo"
+          data-test="redo"
+          @click="store.redo"
+        >
+          <svg
+            width="18"
+            height="16"
+            viewBox="0 0 18 16"
+            aria-hidden="true"
+          >
+            <path d="M16 6H7a5 5 0 0 0 0 9h4M12 1l4.500 5L12 11" />
+          </svg>
         </button>
       </template>
-      <button class="tool" :aria-label="settings.theme === 'dark' ? 'Light' : 'Dark'" @click="settings.toggleTheme">
-        <svg width="16" height="16" viewBox="0 0 16 16" aria-hidden="true"><path v-if="settings.theme === 'dark'" d="M8 4a4 4 0 1 1 0 8a4 4 0 0 1 0-8M8 0v2M8 14v2M0 8h2M14 8h2" /><path v-else d="M13 10A6 6 0 0 1 6 2A6.500 6.500 0 1 0 13 10Z" /></svg>
+      <button
+        class="tool"
+        :aria-label="settings.theme === 'dark' ? 'Light' : 'Dark'"
+        @click="settings.toggleTheme"
+      >
+        <svg
+          width="16"
+          height="16"
+          viewBox="0 0 16 16"
+          aria-hidden="true"
+        >
+          <path
+            v-if="settings.theme === 'dark'"
+            d="M8 4a4 4 0 1 1 0 8a4 4 0 0 1 0-8M8 0v2M8 14v2M0 8h2M14 8h2"
+          />
+          <path
+            v-else
+            d="M13 10A6 6 0 0 1 6 2A6.500 6.500 0 1 0 13 10Z"
+          />
+        </svg>
       </button>
-      <button class="tool" aria-label="Keys" @click="emit('keys')"><b>?</b></button>
+      <button
+        class="tool"
+        aria-label="Keys"
+        @click="emit('keys')"
+      >
+        <b>?</b>
+      </button>
     </div>
   </header>
 </template>
 
 <style scoped>
-.top { display: grid; grid-template-columns: auto auto minmax(0, 1fr); align-items: center; gap: 22px; padding: 6px 18px 0; min-height: 74px; background: linear-gradient(var(--sheet), var(--plaster)); border-bottom: 1px solid var(--line); }
-.brand { display: flex; align-items: center; gap: 8px; background: none; border: 0; cursor: pointer; font: 700 19px var(--head); padding: 4px; }
-nav { display: flex; align-self: start; padding: 6px 0 34px; }
-.ledge { border: 0; background: none; padding: 5px 9px 6px; cursor: pointer; font-weight: 550; border-bottom: 3px solid var(--line-strong); border-right: 3px solid var(--line-strong); position: relative; }
-.ledge:last-child { border-right: 0; }
-.ledge:disabled { color: var(--ink-soft); opacity: 0.6; cursor: default; }
-.ledge:hover:not(:disabled, .here) { background: color-mix(in srgb, var(--shallow) 45%, transparent); }
-.ledge.here { background: var(--deep); color: var(--on-deep); border-bottom-color: var(--water); border-radius: 8px 8px 0 0; }
-.ledge[data-drop='1'] { top: 3px; } .ledge[data-drop='2'] { top: 6px; } .ledge[data-drop='3'] { top: 10px; }
-.ledge[data-drop='4'] { top: 13px; } .ledge[data-drop='5'] { top: 16px; } .ledge[data-drop='6'] { top: 19px; } .ledge[data-drop='7'] { top: 22px; } .ledge[data-drop='8'] { top: 25px; } .ledge[data-drop='9'] { top: 28px; }
-.right { display: flex; align-items: center; justify-content: flex-end; gap: 8px; min-width: 0; }
-.name { flex: 0 1 230px; min-width: 60px; text-align: right; border: 1px solid transparent; background: none; font: 650 16px var(--head); padding: 5px 8px; border-radius: 3px 10px 3px 10px; text-overflow: ellipsis; }
-.name:hover, .name:focus { border-color: var(--line-strong); background: var(--sheet); }
-.saved { color: var(--ink-soft); white-space: nowrap; }
-.saved.full, .saved.failed { color: var(--red-lead); font-weight: 700; }
-.tool { padding: 4px 9px; }
-.tool svg path { fill: none; stroke: currentcolor; stroke-width: 2; stroke-linecap: round; stroke-linejoin: round; }
-@media (max-width: 1200px) { .brand span { display: none; } .top { gap: 12px; padding: 6px 12px 0; } .ledge { padding: 5px 9px 6px; } }
-@media (max-width: 1000px) { .name { display: none; } .ledge { padding: 5px 6px 6px; font-size: 14px; } }
-@media (max-width: 1100px) { .saved.saved { display: none; } }
+.top {
+  display: grid;
+  grid-template-columns: auto auto minmax(0, 1fr);
+  align-items: center;
+  gap: 22px;
+  padding: 6px 18px 0;
+  min-height: 74px;
+  background: linear-gradient(var(--sheet), var(--plaster));
+  border-bottom: 1px solid var(--line);
+}
+.brand {
+  display: flex;
+  align-items: center;
+  gap: 8px;
+  background: none;
+  border: 0;
+  cursor: pointer;
+  font: 700 19px var(--head);
+  padding: 4px;
+}
+nav {
+  display: flex;
+  align-self: start;
+  padding: 6px 0 34px;
+}
+.ledge {
+  border: 0;
+  background: none;
+  padding: 5px 9px 6px;
+  cursor: pointer;
+  font-weight: 550;
+  border-bottom: 3px solid var(--line-strong);
+  border-right: 3px solid var(--line-strong);
+  position: relative;
+}
+.ledge:last-child {
+  border-right: 0;
+}
+.ledge:disabled {
+  color: var(--ink-soft);
+  opacity: 0.6;
+  cursor: default;
+}
+.ledge:hover:not(:disabled, .here) {
+  background: color-mix(in srgb, var(--shallow) 45%, transparent);
+}
+.ledge.here {
+  background: var(--deep);
+  color: var(--on-deep);
+  border-bottom-color: var(--water);
+  border-radius: 8px 8px 0 0;
+}
+.ledge[data-drop='1'] {
+  top: 3px;
+}
+.ledge[data-drop='2'] {
+  top: 6px;
+}
+.ledge[data-drop='3'] {
+  top: 10px;
+}
+.ledge[data-drop='4'] {
+  top: 13px;
+}
+.ledge[data-drop='5'] {
+  top: 16px;
+}
+.ledge[data-drop='6'] {
+  top: 19px;
+}
+.ledge[data-drop='7'] {
+  top: 22px;
+}
+.ledge[data-drop='8'] {
+  top: 25px;
+}
+.ledge[data-drop='9'] {
+  top: 28px;
+}
+.right {
+  display: flex;
+  align-items: center;
+  justify-content: flex-end;
+  gap: 8px;
+  min-width: 0;
+}
+.name {
+  flex: 0 1 230px;
+  min-width: 60px;
+  text-align: right;
+  border: 1px solid transparent;
+  background: none;
+  font: 650 16px var(--head);
+  padding: 5px 8px;
+  border-radius: 3px 10px 3px 10px;
+  text-overflow: ellipsis;
+}
+.name:hover,
+.name:focus {
+  border-color: var(--line-strong);
+  background: var(--sheet);
+}
+.saved {
+  color: var(--ink-soft);
+  white-space: nowrap;
+}
+.saved.full,
+.saved.failed {
+  color: var(--red-lead);
+  font-weight: 700;
+}
+.tool {
+  padding: 4px 9px;
+}
+.tool svg path {
+  fill: none;
+  stroke: currentcolor;
+  stroke-width: 2;
+  stroke-linecap: round;
+  stroke-linejoin: round;
+}
+@media (max-width: 1200px) {
+  .brand span {
+    display: none;
+  }
+  .top {
+    gap: 12px;
+    padding: 6px 12px 0;
+  }
+  .ledge {
+    padding: 5px 9px 6px;
+  }
+}
+@media (max-width: 1000px) {
+  .name {
+    display: none;
+  }
+  .ledge {
+    padding: 5px 6px 6px;
+    font-size: 14px;
+  }
+}
+@media (max-width: 1100px) {
+  .saved.saved {
+    display: none;
+  }
+}
 </style>

@@ -1,7 +1,14 @@
 <script setup lang="ts">
 import { computed, onMounted, ref } from 'vue'
 import { saveFile } from '../saveFile'
-import { askToKeep, backupAll, keeping, restore, type Keeping, type Restored } from '../storage/backup'
+import {
+  askToKeep,
+  backupAll,
+  keeping,
+  restore,
+  type Keeping,
+  type Restored
+} from '../storage/backup'
 import { isFull } from '../storage/builds'
 
 /** Everything in one zip, back again, and a nudge when there is none. */
@@ -12,7 +19,9 @@ const fault = ref('')
 const done = ref<Restored | null>(null)
 const picker = ref<HTMLInputElement | null>(null)
 const DAY_MS = 86_400_000
-const refresh = async () => { state.value = await keeping().catch(() => null) }
+const refresh = async () => {
+  state.value = await keeping().catch(() => null)
+}
 onMounted(refresh)
 
 async function attempt(what: string, work: () => Promise<void>): Promise<void> {
@@ -22,53 +31,153 @@ async function attempt(what: string, work: () => Promise<void>): Promise<void> {
   try {
     await work()
   } catch (error) {
-    fault.value = isFull(error) ? 'The browser’s store is full: make room and try again. Nothing was changed.' : error instanceof Error ? error.message : String(error)
+    fault.value = isFull(error)
+      ? 'The browser’s store is full: make room and try again. Nothing was changed.'
+      : error instanceof Error
+        ? error.message
+        : String(error)
   }
   working.value = ''
   await refresh()
 }
-const backup = () => attempt('Backing up…', async () => {
-  const bytes = await backupAll()
-  saveFile(`tall-spindle-${new Date().toISOString().slice(0, 10)}.zip`, 'application/zip', bytes)
-  if (state.value?.persisted === false) await askToKeep()
-})
+const backup = () =>
+  attempt('Backing up…', async () => {
+    const bytes = await backupAll()
+    saveFile(`tall-spindle-${new Date().toISOString().slice(0, 10)}.zip`, 'application/zip', bytes)
+    if (state.value?.persisted === false) await askToKeep()
+  })
 function picked(event: Event): void {
   const input = event.target as HTMLInputElement
   const file = input.files?.[0]
   input.value = ''
-  if (file) void attempt('Restoring…', async () => {
-    done.value = await restore(file)
-    emit('restored')
-  })
+  if (file)
+    void attempt('Restoring…', async () => {
+      done.value = await restore(file)
+      emit('restored')
+    })
 }
 const nudge = computed(() => {
   const s = state.value
   if (!s || s.changedSince === 0) return ''
-  if (s.lastMs === null) return `${s.changedSince === 1 ? 'One build is' : `${s.changedSince} builds are`} only in this browser: there is no backup yet.`
+  if (s.lastMs === null)
+    return `${s.changedSince === 1 ? 'One build is' : `${s.changedSince} builds are`} only in this browser: there is no backup yet.`
   const days = Math.floor((Date.now() - s.lastMs) / DAY_MS)
-  return days >= 7 ? `${s.changedSince === 1 ? 'One build has' : `${s.changedSince} builds have`} changed since the last backup, ${days} days ago.` : ''
+  return days >= 7
+    ? `${s.changedSince === 1 ? 'One build has' : `${s.changedSince} builds have`} changed since the last backup, ${days} days ago.`
+    : ''
 })
-const full = computed(() => (state.value?.usedBytes && state.value.quotaBytes ? state.value.usedBytes / state.value.quotaBytes : 0))
+const full = computed(() =>
+  state.value?.usedBytes && state.value.quotaBytes
+    ? state.value.usedBytes / state.value.quotaBytes
+    : 0
+)
 const mb = (bytes: number) => `${(bytes / 1e6).toFixed(bytes < 1e7 ? 1 : 0)} MB`
 defineExpose({ refresh })
 </script>
 
 <template>
-  <section class="keep" :class="{ nudge }" data-test="backup">
-    <p v-if="fault" class="fault" role="alert" data-test="backup-fault">{{ fault }}</p>
-    <p v-if="done" role="status" data-test="restored">Restored: {{ done.added }} builds added<template v-if="done.replaced">, {{ done.replaced }} brought back beside a copy of what was here</template><template v-if="done.same">, {{ done.same }} the same as here</template><template v-if="done.photos">, {{ done.photos }} photographs</template>.<template v-for="l in done.left" :key="l"> <b>Left out:</b> {{ l }}.</template></p>
+  <section
+    class="keep"
+    :class="{ nudge }"
+    data-test="backup"
+  >
+    <p
+      v-if="fault"
+      class="fault"
+      role="alert"
+      data-test="backup-fault"
+    >
+      {{ fault }}
+    </p>
+    <p
+      v-if="done"
+      role="status"
+      data-test="restored"
+    >
+      Restored: {{ done.added }} builds added<template v-if="done.replaced"
+        >, {{ done.replaced }} brought back beside a copy of what was here</template
+      ><template v-if="done.same">, {{ done.same }} the same as here</template
+      ><template v-if="done.photos">, {{ done.photos }} photographs</template>.<template
+        v-for="l in done.left"
+        :key="l"
+      >
+        <b>Left out:</b> {{ l }}.</template
+      >
+    </p>
     <div class="row">
-      <p class="grow"><b v-if="nudge" data-test="nudge">{{ nudge }}</b><template v-else-if="state?.lastMs">Last backup {{ new Date(state.lastMs).toLocaleDateString('en-GB', { day: 'numeric', month: 'long' }) }}.</template> <span class="small soft"><template v-if="state?.usedBytes !== null && state">{{ mb(state.usedBytes ?? 0) }} kept here<template v-if="full > 0.8">, of {{ mb(state.quotaBytes!) }}: nearly full</template>. </template><template v-if="state?.persisted">The browser has promised to keep it.</template><template v-else-if="state?.persisted === false">The browser may clear it when its disk fills up.</template></span></p>
-      <span v-if="working" role="status">{{ working }}</span>
-      <button v-if="state?.persisted === false" class="tool" @click="askToKeep().then(refresh)">Ask the browser to keep it</button>
-      <button class="tool" :class="{ main: nudge }" :disabled="working !== ''" data-test="backup-now" @click="backup">Back everything up</button>
-      <button class="tool" :disabled="working !== ''" @click="picker?.click()">Restore…</button>
-      <input ref="picker" type="file" accept=".zip,application/zip" hidden data-test="restore" @change="picked" />
+      <p class="grow">
+        <b
+          v-if="nudge"
+          data-test="nudge"
+          >{{ nudge }}</b><template v-else-if="state?.lastMs"
+          >Last backup
+          {{
+            new Date(state.lastMs).toLocaleDateString('en-GB', { day: 'numeric', month: 'long' })
+          }}.</template
+        >
+        <span class="small soft"
+          ><template v-if="state?.usedBytes !== null && state"
+            >{{ mb(state.usedBytes ?? 0) }} kept here<template v-if="full > 0.8"
+              >, of {{ mb(state.quotaBytes!) }}: nearly full</template
+            >. </template
+          ><template v-if="state?.persisted">The browser has promised to keep it.</template
+          ><template v-else-if="state?.persisted === false"
+            >The browser may clear it when its disk fills up.</template
+          ></span
+        >
+      </p>
+      <span
+        v-if="working"
+        role="status"
+        >{{ working }}</span
+      >
+      <button
+        v-if="state?.persisted === false"
+        class="tool"
+        @click="askToKeep().then(refresh)"
+      >
+        Ask the browser to keep it
+      </button>
+      <button
+        class="tool"
+        :class="{ main: nudge }"
+        :disabled="working !== ''"
+        data-test="backup-now"
+        @click="backup"
+      >
+        Back everything up
+      </button>
+      <button
+        class="tool"
+        :disabled="working !== ''"
+        @click="picker?.click()"
+      >
+        Restore…
+      </button>
+      <input
+        ref="picker"
+        type="file"
+        accept=".zip,application/zip"
+        hidden
+        data-test="restore"
+        @change="picked"
+      />
     </div>
   </section>
 </template>
 
 <style scoped>
-.keep { border-top: 1px solid var(--line); padding: 10px 4px 0; display: grid; gap: 6px; }
-.keep.nudge { border: 0; border-left: 5px solid var(--brass); background: var(--brass-wash); padding: 9px 14px; border-radius: 0 10px 0 10px; }
+.keep {
+  border-top: 1px solid var(--line);
+  padding: 10px 4px 0;
+  display: grid;
+  gap: 6px;
+}
+.keep.nudge {
+  border: 0;
+  border-left: 5px solid var(--brass);
+  background: var(--brass-wash);
+  padding: 9px 14px;
+  border-radius: 0 10px 0 10px;
+}
 </style>

@@ -19,75 +19,316 @@ const resins = computed(() => of('resin'))
 const tints = computed(() => of('tint'))
 const way = computed(() => waysFor('pool').find((w) => w.id === props.pool.way))
 const resin = computed(() => resins.value.find((r) => r.id === props.pool.resin))
-const poured = computed(() => props.pool.way === 'two-part-pour' || props.pool.way === 'light-cured-pour')
-const set = (label: string, change: Parameters<typeof changePool>[1], group = '') => store.edit(label, changePool(props.pool.id, change), group && `${group}:${props.pool.id}`)
-const setBand = (i: number, change: Partial<Band>) => set('Band', { bands: props.pool.bands.map((b, k) => (k === i ? { ...b, ...change } : b)) }, `band${i}`)
+const poured = computed(
+  () => props.pool.way === 'two-part-pour' || props.pool.way === 'light-cured-pour'
+)
+const set = (label: string, change: Parameters<typeof changePool>[1], group = '') =>
+  store.edit(label, changePool(props.pool.id, change), group && `${group}:${props.pool.id}`)
+const setBand = (i: number, change: Partial<Band>) =>
+  set(
+    'Band',
+    { bands: props.pool.bands.map((b, k) => (k === i ? { ...b, ...change } : b)) },
+    `band${i}`
+  )
 
 const darkBelow = () => set('Dark below, clear above', { bands: darkBelowBands(props.pool) })
 const brownOver = () => set('A second, brown pour', { bands: brownOverBands(props.pool) })
 </script>
 
 <template>
-  <ChoiceField label="Way of working" :model-value="pool.way" :options="waysFor('pool')" data-test="way" @update:model-value="set('Way', { way: $event })" />
+  <ChoiceField
+    label="Way of working"
+    :model-value="pool.way"
+    :options="waysFor('pool')"
+    data-test="way"
+    @update:model-value="set('Way', { way: $event })"
+  />
   <p class="small soft">{{ way?.note }}</p>
 
   <template v-if="pool.way === 'two-part-pour'">
-    <ChoiceField label="Resin" :model-value="pool.resin" :options="resins" data-test="resin" @update:model-value="set('Resin', { resin: $event })" />
-    <p v-if="resin" class="small soft">{{ resin.note }} {{ resin.partA }} : {{ resin.partB }} by <b>{{ resin.basis }}</b>; gels in {{ number(resin.potLifeMin) }} min in a cup of {{ number(resin.potLifeG) }} g, layers to {{ mm(resin.layerMaxMm) }} by its label.</p>
+    <ChoiceField
+      label="Resin"
+      :model-value="pool.resin"
+      :options="resins"
+      data-test="resin"
+      @update:model-value="set('Resin', { resin: $event })"
+    />
+    <p
+      v-if="resin"
+      class="small soft"
+    >
+      {{ resin.note }} {{ resin.partA }} : {{ resin.partB }} by <b>{{ resin.basis }}</b>; gels in
+      {{ number(resin.potLifeMin) }} min in a cup of {{ number(resin.potLifeG) }} g, layers to
+      {{ mm(resin.layerMaxMm) }} by its label.
+    </p>
     <div class="grid2">
-      <NumberField label="Pours" :model-value="pool.pours" :min="1" :max="40" whole :blank="stack?.heat ? `${stack.heat.pours}, by the plan` : 'by the plan'" data-test="pours-wanted" @update:model-value="set('Pours', { pours: $event }, 'pours')" />
-      <label class="field"><span class="name">No deeper than</span><select class="choice" :value="pool.heed" data-test="heed" @change="set('Limit', { heed: ($event.target as HTMLSelectElement).value as Pool['heed'] })"><option value="heat">heat allows</option><option value="label">the label too</option></select></label>
+      <NumberField
+        label="Pours"
+        :model-value="pool.pours"
+        :min="1"
+        :max="40"
+        whole
+        :blank="stack?.heat ? `${stack.heat.pours}, by the plan` : 'by the plan'"
+        data-test="pours-wanted"
+        @update:model-value="set('Pours', { pours: $event }, 'pours')"
+      />
+      <label class="field"
+        ><span class="name">No deeper than</span
+        ><select
+          class="choice"
+          :value="pool.heed"
+          data-test="heed"
+          @change="
+            set('Limit', { heed: ($event.target as HTMLSelectElement).value as Pool['heed'] })
+          "
+        >
+          <option value="heat">heat allows</option>
+          <option value="label">the label too</option>
+        </select></label
+      >
     </div>
-    <table v-if="stack?.layers.length" class="plain">
-      <thead><tr><th>Pour</th><th class="num">from–to</th><th class="num">thick</th><th class="num">takes</th></tr></thead>
-      <tbody><tr v-for="(l, i) in stack.layers" :key="i"><td>{{ i + 1 }}</td><td class="num">{{ number(l.fromMm) }}–{{ mm(l.toMm) }}</td><td class="num">{{ mm(l.toMm - l.fromMm) }}</td><td class="num">{{ ml(l.volumeMl) }}</td></tr></tbody>
+    <table
+      v-if="stack?.layers.length"
+      class="plain"
+    >
+      <thead>
+        <tr>
+          <th>Pour</th>
+          <th class="num">from–to</th>
+          <th class="num">thick</th>
+          <th class="num">takes</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr
+          v-for="(l, i) in stack.layers"
+          :key="i"
+        >
+          <td>{{ i + 1 }}</td>
+          <td class="num">{{ number(l.fromMm) }}–{{ mm(l.toMm) }}</td>
+          <td class="num">{{ mm(l.toMm - l.fromMm) }}</td>
+          <td class="num">{{ ml(l.volumeMl) }}</td>
+        </tr>
+      </tbody>
     </table>
   </template>
 
   <template v-if="pool.way === 'light-cured-pour'">
-    <ChoiceField label="Resin for light" :model-value="pool.light.resin" :options="of('light-resin')" data-test="light-resin" @update:model-value="set('Resin', { light: { ...pool.light, resin: $event } })" />
-    <ChoiceField label="Lamp" :model-value="pool.light.lamp" :options="of('lamp')" @update:model-value="set('Lamp', { light: { ...pool.light, lamp: $event } })" />
+    <ChoiceField
+      label="Resin for light"
+      :model-value="pool.light.resin"
+      :options="of('light-resin')"
+      data-test="light-resin"
+      @update:model-value="set('Resin', { light: { ...pool.light, resin: $event } })"
+    />
+    <ChoiceField
+      label="Lamp"
+      :model-value="pool.light.lamp"
+      :options="of('lamp')"
+      @update:model-value="set('Lamp', { light: { ...pool.light, lamp: $event } })"
+    />
     <div class="grid2">
-      <NumberField label="Lamp to resin" unit="mm" :model-value="pool.light.lampMm" :min="1" :max="2000" :step="5" @update:model-value="set('Lamp', { light: { ...pool.light, lampMm: $event! } }, 'lampmm')" />
-      <NumberField label="Light on each spot" unit="s" :model-value="pool.light.seconds" :min="1" :max="3600" :step="5" @update:model-value="set('Light', { light: { ...pool.light, seconds: $event! } }, 'seconds')" />
-      <NumberField label="Coat" unit="mm" :model-value="pool.light.coatMm" :min="0.05" :max="100" :step="0.5" :blank="stack?.light ? `${number(stack.light.coatMm)}, the thickest` : 'the thickest'" @update:model-value="set('Coat', { light: { ...pool.light, coatMm: $event } }, 'coat')" />
-      <NumberField label="In shade" unit="%" :model-value="pool.light.shadedPct" :min="0" :max="100" :step="5" @update:model-value="set('Shade', { light: { ...pool.light, shadedPct: $event! } }, 'shade')" />
+      <NumberField
+        label="Lamp to resin"
+        unit="mm"
+        :model-value="pool.light.lampMm"
+        :min="1"
+        :max="2000"
+        :step="5"
+        @update:model-value="set('Lamp', { light: { ...pool.light, lampMm: $event! } }, 'lampmm')"
+      />
+      <NumberField
+        label="Light on each spot"
+        unit="s"
+        :model-value="pool.light.seconds"
+        :min="1"
+        :max="3600"
+        :step="5"
+        @update:model-value="
+          set('Light', { light: { ...pool.light, seconds: $event! } }, 'seconds')
+        "
+      />
+      <NumberField
+        label="Coat"
+        unit="mm"
+        :model-value="pool.light.coatMm"
+        :min="0.05"
+        :max="100"
+        :step="0.5"
+        :blank="stack?.light ? `${number(stack.light.coatMm)}, the thickest` : 'the thickest'"
+        @update:model-value="set('Coat', { light: { ...pool.light, coatMm: $event } }, 'coat')"
+      />
+      <NumberField
+        label="In shade"
+        unit="%"
+        :model-value="pool.light.shadedPct"
+        :min="0"
+        :max="100"
+        :step="5"
+        @update:model-value="
+          set('Shade', { light: { ...pool.light, shadedPct: $event! } }, 'shade')
+        "
+      />
     </div>
   </template>
 
   <template v-if="pool.way === 'paper-skin'">
     <div class="grid2">
-      <NumberField label="Layers of tissue" :model-value="pool.skin.layers" :min="1" :max="12" whole @update:model-value="set('Tissue', { skin: { ...pool.skin, layers: $event! } }, 'tissue')" />
-      <NumberField label="Coats of lacquer" :model-value="pool.skin.lacquerCoats" :min="1" :max="12" whole @update:model-value="set('Lacquer', { skin: { ...pool.skin, lacquerCoats: $event! } }, 'lacquer')" />
+      <NumberField
+        label="Layers of tissue"
+        :model-value="pool.skin.layers"
+        :min="1"
+        :max="12"
+        whole
+        @update:model-value="set('Tissue', { skin: { ...pool.skin, layers: $event! } }, 'tissue')"
+      />
+      <NumberField
+        label="Coats of lacquer"
+        :model-value="pool.skin.lacquerCoats"
+        :min="1"
+        :max="12"
+        whole
+        @update:model-value="
+          set('Lacquer', { skin: { ...pool.skin, lacquerCoats: $event! } }, 'lacquer')
+        "
+      />
     </div>
-    <ChoiceField label="Lacquer" :model-value="pool.skin.lacquer" :options="of('lacquer')" @update:model-value="set('Lacquer', { skin: { ...pool.skin, lacquer: $event } })" />
+    <ChoiceField
+      label="Lacquer"
+      :model-value="pool.skin.lacquer"
+      :options="of('lacquer')"
+      @update:model-value="set('Lacquer', { skin: { ...pool.skin, lacquer: $event } })"
+    />
   </template>
 
   <template v-if="pool.way === 'gloss-gel'">
-    <ChoiceField label="Gel" :model-value="pool.gloss.gel" :options="of('gel')" @update:model-value="set('Gel', { gloss: { ...pool.gloss, gel: $event } })" />
-    <NumberField label="Coats" :model-value="pool.gloss.coats" :min="1" :max="12" whole @update:model-value="set('Gloss', { gloss: { ...pool.gloss, coats: $event! } }, 'gloss')" />
+    <ChoiceField
+      label="Gel"
+      :model-value="pool.gloss.gel"
+      :options="of('gel')"
+      @update:model-value="set('Gel', { gloss: { ...pool.gloss, gel: $event } })"
+    />
+    <NumberField
+      label="Coats"
+      :model-value="pool.gloss.coats"
+      :min="1"
+      :max="12"
+      whole
+      @update:model-value="set('Gloss', { gloss: { ...pool.gloss, coats: $event! } }, 'gloss')"
+    />
   </template>
 
   <template v-if="poured">
-    <div v-if="!pool.bands.length" class="field"><span class="name">Tints, drops in 100 g</span><DoseEditor :tints="tints" :doses="pool.tints" @change="set('Tint', { tints: $event }, 'tint')" /></div>
+    <div
+      v-if="!pool.bands.length"
+      class="field"
+    >
+      <span class="name">Tints, drops in 100 g</span
+      ><DoseEditor
+        :tints="tints"
+        :doses="pool.tints"
+        @change="set('Tint', { tints: $event }, 'tint')"
+      />
+    </div>
     <div class="stack bands">
-      <div v-if="!pool.bands.length" class="row"><button class="tool" data-test="dark-below" @click="darkBelow">Dark below, clear above</button><button class="tool" @click="brownOver">A second, brown pour</button></div>
+      <div
+        v-if="!pool.bands.length"
+        class="row"
+      >
+        <button
+          class="tool"
+          data-test="dark-below"
+          @click="darkBelow"
+        >
+          Dark below, clear above</button
+        ><button
+          class="tool"
+          @click="brownOver"
+        >
+          A second, brown pour
+        </button>
+      </div>
       <template v-else>
-        <div v-for="k in pool.bands.length" :key="k" class="band">
-          <div class="row"><b class="grow">{{ k === 1 ? 'Top' : k === pool.bands.length ? 'Bottom' : `Band ${pool.bands.length - k + 1}` }} band</b>
-            <button class="tool" :aria-label="`Remove band ${k}`" @click="set('Remove band', { bands: pool.bands.length > 2 ? pool.bands.filter((_, i) => i !== pool.bands.length - k) : [] })">Remove</button></div>
-          <NumberField label="Share of the depth" :model-value="pool.bands[pool.bands.length - k].share" :min="0.1" :max="1000" :step="0.5" @update:model-value="setBand(pool.bands.length - k, { share: $event! })" />
-          <DoseEditor :tints="tints" :doses="pool.bands[pool.bands.length - k].tints" @change="setBand(pool.bands.length - k, { tints: $event })" />
+        <div
+          v-for="k in pool.bands.length"
+          :key="k"
+          class="band"
+        >
+          <div class="row">
+            <b class="grow"
+              >{{
+                k === 1
+                  ? 'Top'
+                  : k === pool.bands.length
+                    ? 'Bottom'
+                    : `Band ${pool.bands.length - k + 1}`
+              }}
+              band</b
+            >
+            <button
+              class="tool"
+              :aria-label="`Remove band ${k}`"
+              @click="
+                set('Remove band', {
+                  bands:
+                    pool.bands.length > 2
+                      ? pool.bands.filter((_, i) => i !== pool.bands.length - k)
+                      : []
+                })
+              "
+            >
+              Remove
+            </button>
+          </div>
+          <NumberField
+            label="Share of the depth"
+            :model-value="pool.bands[pool.bands.length - k].share"
+            :min="0.1"
+            :max="1000"
+            :step="0.5"
+            @update:model-value="setBand(pool.bands.length - k, { share: $event! })"
+          />
+          <DoseEditor
+            :tints="tints"
+            :doses="pool.bands[pool.bands.length - k].tints"
+            @change="setBand(pool.bands.length - k, { tints: $event })"
+          />
         </div>
-        <div class="row"><button class="tool" :disabled="pool.bands.length >= 12" @click="set('Add band', { bands: [...pool.bands, { share: 1, tints: [] }] })">+ Band on top</button><button class="tool" @click="set('One tint', { bands: [] })">One tint throughout</button></div>
+        <div class="row">
+          <button
+            class="tool"
+            :disabled="pool.bands.length >= 12"
+            @click="set('Add band', { bands: [...pool.bands, { share: 1, tints: [] }] })"
+          >
+            + Band on top</button
+          ><button
+            class="tool"
+            @click="set('One tint', { bands: [] })"
+          >
+            One tint throughout
+          </button>
+        </div>
       </template>
     </div>
-    <ChoiceField label="Dam" :model-value="pool.dam" :options="of('dam')" data-test="dam" @update:model-value="set('Dam', { dam: $event })" />
+    <ChoiceField
+      label="Dam"
+      :model-value="pool.dam"
+      :options="of('dam')"
+      data-test="dam"
+      @update:model-value="set('Dam', { dam: $event })"
+    />
     <p class="small soft">{{ of('dam').find((d) => d.id === pool.dam)?.note }}</p>
   </template>
 </template>
 
 <style scoped>
-.band { border-left: 4px solid var(--water); padding-left: 10px; display: grid; gap: 6px; }
-.bands { gap: 10px; }
+.band {
+  border-left: 4px solid var(--water);
+  padding-left: 10px;
+  display: grid;
+  gap: 6px;
+}
+.bands {
+  gap: 10px;
+}
 </style>

@@ -16,7 +16,16 @@ const resin = computed(() => (props.bottle.kind === 'resin' ? props.bottle : nul
 const tint = computed(() => (props.bottle.kind === 'tint' ? props.bottle : null))
 const light = computed(() => (props.bottle.kind === 'light-resin' ? props.bottle : null))
 const lamp = computed(() => (props.bottle.kind === 'lamp' ? props.bottle : null))
-const keep = (change: Partial<Resin> | Partial<Tint> | Partial<LightResin> | Partial<Lamp> | { name: string } | { stock: number } | { pack: Material['pack'] }) => void shelf.keep({ ...props.bottle, ...change } as Material)
+const keep = (
+  change:
+    | Partial<Resin>
+    | Partial<Tint>
+    | Partial<LightResin>
+    | Partial<Lamp>
+    | { name: string }
+    | { stock: number }
+    | { pack: Material['pack'] }
+) => void shelf.keep({ ...props.bottle, ...change } as Material)
 /** A changed label makes the fitted behaviour out of date. */
 const relabel = (change: Partial<Resin>) => keep({ ...change, kinetics: undefined })
 
@@ -25,100 +34,407 @@ const problem = ref('')
 const fitting = ref(false)
 let cancel: () => void = () => undefined
 let timer = 0
-const label = computed(() => resin.value && { potLifeMin: resin.value.potLifeMin, potLifeG: resin.value.potLifeG, atC: resin.value.potLifeC, cureH: resin.value.curedH })
-watch(() => JSON.stringify([label.value, props.bottle.id]), () => {
+const label = computed(
+  () =>
+    resin.value && {
+      potLifeMin: resin.value.potLifeMin,
+      potLifeG: resin.value.potLifeG,
+      atC: resin.value.potLifeC,
+      cureH: resin.value.curedH
+    }
+)
+watch(
+  () => JSON.stringify([label.value, props.bottle.id]),
+  () => {
+    cancel()
+    window.clearTimeout(timer)
+    fit.value = null
+    problem.value = ''
+    if (!label.value || !resin.value) return
+    fitting.value = true
+    const wanted = { ...label.value }
+    const id = props.bottle.id
+    timer = window.setTimeout(async () => {
+      const asked = ask({ ask: 'fitResin', label: wanted }, [])
+      cancel = asked.cancel
+      try {
+        const answer = await asked.answer
+        if (!answer || props.bottle.id !== id) return
+        fit.value = answer
+        if (resin.value && JSON.stringify(resin.value.kinetics) !== JSON.stringify(answer.resin))
+          keep({ kinetics: answer.resin })
+      } catch (error) {
+        problem.value = error instanceof Error ? error.message : String(error)
+      }
+      fitting.value = false
+    }, 250)
+  },
+  { immediate: true }
+)
+onBeforeUnmount(() => {
   cancel()
   window.clearTimeout(timer)
-  fit.value = null
-  problem.value = ''
-  if (!label.value || !resin.value) return
-  fitting.value = true
-  const wanted = { ...label.value }
-  const id = props.bottle.id
-  timer = window.setTimeout(async () => {
-    const asked = ask({ ask: 'fitResin', label: wanted }, [])
-    cancel = asked.cancel
-    try {
-      const answer = await asked.answer
-      if (!answer || props.bottle.id !== id) return
-      fit.value = answer
-      if (resin.value && JSON.stringify(resin.value.kinetics) !== JSON.stringify(answer.resin)) keep({ kinetics: answer.resin })
-    } catch (error) {
-      problem.value = error instanceof Error ? error.message : String(error)
-    }
-    fitting.value = false
-  }, 250)
-}, { immediate: true })
-onBeforeUnmount(() => { cancel(); window.clearTimeout(timer) })
+})
 const unit = computed(() => unitOf(props.bottle))
 </script>
 
 <template>
   <div class="stack">
-    <LiveText class="choice figure" :model-value="bottle.name" aria-label="Name of the bottle" maxlength="120" data-test="bottle-name" @typed="(name) => name.trim() && keep({ name: name.trim() })" />
+    <LiveText
+      class="choice figure"
+      :model-value="bottle.name"
+      aria-label="Name of the bottle"
+      maxlength="120"
+      data-test="bottle-name"
+      @typed="(name) => name.trim() && keep({ name: name.trim() })"
+    />
     <template v-if="resin">
       <h3>As its label says</h3>
       <div class="grid3">
-        <NumberField label="Part A" :model-value="resin.partA" :min="0.01" :max="1000" @update:model-value="keep({ partA: $event! })" />
-        <NumberField label="Part B" :model-value="resin.partB" :min="0.01" :max="1000" @update:model-value="keep({ partB: $event! })" />
-        <label class="field"><span class="name">Ratio by</span><select class="choice" :value="resin.basis" @change="keep({ basis: ($event.target as HTMLSelectElement).value as 'volume' })"><option value="volume">volume</option><option value="mass">mass</option></select></label>
-        <NumberField label="Density of A" unit="g/cm³" :model-value="resin.densityA" :min="0.1" :max="25" :step="0.01" @update:model-value="keep({ densityA: $event! })" />
-        <NumberField label="Density of B" unit="g/cm³" :model-value="resin.densityB" :min="0.1" :max="25" :step="0.01" @update:model-value="keep({ densityB: $event! })" />
-        <NumberField label="Largest batch" unit="g" :model-value="resin.batchMaxG" :min="1" :max="100000" :step="10" @update:model-value="keep({ batchMaxG: $event! })" />
-        <NumberField label="Pot life" unit="min" data-test="pot-life" :model-value="resin.potLifeMin" :min="0.5" :max="10000" @update:model-value="relabel({ potLifeMin: $event! })" />
-        <NumberField label="told for" unit="g" :model-value="resin.potLifeG" :min="1" :max="5000" :step="10" @update:model-value="relabel({ potLifeG: $event! })" />
-        <NumberField label="at" unit="°C" :model-value="resin.potLifeC" :min="5" :max="50" @update:model-value="relabel({ potLifeC: $event! })" />
-        <NumberField label="Full cure" unit="h" :model-value="resin.curedH" :min="0.1" :max="2000" @update:model-value="relabel({ curedH: $event! })" />
-        <NumberField label="Deepest layer" unit="mm" :model-value="resin.layerMaxMm" :min="0.5" :max="200" @update:model-value="keep({ layerMaxMm: $event! })" />
-        <NumberField label="Stir" unit="min" :model-value="resin.stirMin" :min="0" :max="120" @update:model-value="keep({ stirMin: $event! })" />
-        <NumberField label="Let stand" unit="min" :model-value="resin.standMin" :min="0" :max="600" :step="5" @update:model-value="keep({ standMin: $event! })" />
+        <NumberField
+          label="Part A"
+          :model-value="resin.partA"
+          :min="0.01"
+          :max="1000"
+          @update:model-value="keep({ partA: $event! })"
+        />
+        <NumberField
+          label="Part B"
+          :model-value="resin.partB"
+          :min="0.01"
+          :max="1000"
+          @update:model-value="keep({ partB: $event! })"
+        />
+        <label class="field"
+          ><span class="name">Ratio by</span
+          ><select
+            class="choice"
+            :value="resin.basis"
+            @change="keep({ basis: ($event.target as HTMLSelectElement).value as 'volume' })"
+          >
+            <option value="volume">volume</option>
+            <option value="mass">mass</option>
+          </select></label
+        >
+        <NumberField
+          label="Density of A"
+          unit="g/cm³"
+          :model-value="resin.densityA"
+          :min="0.1"
+          :max="25"
+          :step="0.01"
+          @update:model-value="keep({ densityA: $event! })"
+        />
+        <NumberField
+          label="Density of B"
+          unit="g/cm³"
+          :model-value="resin.densityB"
+          :min="0.1"
+          :max="25"
+          :step="0.01"
+          @update:model-value="keep({ densityB: $event! })"
+        />
+        <NumberField
+          label="Largest batch"
+          unit="g"
+          :model-value="resin.batchMaxG"
+          :min="1"
+          :max="100000"
+          :step="10"
+          @update:model-value="keep({ batchMaxG: $event! })"
+        />
+        <NumberField
+          label="Pot life"
+          unit="min"
+          data-test="pot-life"
+          :model-value="resin.potLifeMin"
+          :min="0.5"
+          :max="10000"
+          @update:model-value="relabel({ potLifeMin: $event! })"
+        />
+        <NumberField
+          label="told for"
+          unit="g"
+          :model-value="resin.potLifeG"
+          :min="1"
+          :max="5000"
+          :step="10"
+          @update:model-value="relabel({ potLifeG: $event! })"
+        />
+        <NumberField
+          label="at"
+          unit="°C"
+          :model-value="resin.potLifeC"
+          :min="5"
+          :max="50"
+          @update:model-value="relabel({ potLifeC: $event! })"
+        />
+        <NumberField
+          label="Full cure"
+          unit="h"
+          :model-value="resin.curedH"
+          :min="0.1"
+          :max="2000"
+          @update:model-value="relabel({ curedH: $event! })"
+        />
+        <NumberField
+          label="Deepest layer"
+          unit="mm"
+          :model-value="resin.layerMaxMm"
+          :min="0.5"
+          :max="200"
+          @update:model-value="keep({ layerMaxMm: $event! })"
+        />
+        <NumberField
+          label="Stir"
+          unit="min"
+          :model-value="resin.stirMin"
+          :min="0"
+          :max="120"
+          @update:model-value="keep({ stirMin: $event! })"
+        />
+        <NumberField
+          label="Let stand"
+          unit="min"
+          :model-value="resin.standMin"
+          :min="0"
+          :max="600"
+          :step="5"
+          @update:model-value="keep({ standMin: $event! })"
+        />
       </div>
-      <div class="fit" data-test="fit">
+      <div
+        class="fit"
+        data-test="fit"
+      >
         <h3>What the label comes to</h3>
-        <p v-if="problem" class="fault" role="alert">{{ problem.replace(/^potLifeMin: /, 'Pot life ') }}</p>
-        <p v-else-if="fitting && !fit" class="soft">Fitting…</p>
-        <table v-if="fit" class="plain">
-          <thead><tr><th></th><th class="num">label</th><th class="num">fitted</th></tr></thead>
+        <p
+          v-if="problem"
+          class="fault"
+          role="alert"
+        >
+          {{ problem.replace(/^potLifeMin: /, 'Pot life ') }}
+        </p>
+        <p
+          v-else-if="fitting && !fit"
+          class="soft"
+        >
+          Fitting…
+        </p>
+        <table
+          v-if="fit"
+          class="plain"
+        >
+          <thead>
+            <tr>
+              <th></th>
+              <th class="num">label</th>
+              <th class="num">fitted</th>
+            </tr>
+          </thead>
           <tbody>
-            <tr><td>gels in a cup of {{ number(resin.potLifeG) }} g</td><td class="num">{{ number(resin.potLifeMin) }} min</td><td class="num" data-test="fit-pot">{{ number(fit.potLifeMin) }} min</td></tr>
-            <tr><td>a 3 mm film cures</td><td class="num">{{ number(resin.curedH) }} h</td><td class="num">{{ number(fit.cureH) }} h</td></tr>
-            <tr><td>heat of cure</td><td class="num soft">not told</td><td class="num">{{ Math.round(fit.resin.heatJG) }} J/g</td></tr>
-            <tr><td>kept in, it would warm by</td><td class="num soft">not told</td><td class="num">{{ Math.round(fit.resin.heatJG / fit.resin.cJGK) }} °C</td></tr>
+            <tr>
+              <td>gels in a cup of {{ number(resin.potLifeG) }} g</td>
+              <td class="num">{{ number(resin.potLifeMin) }} min</td>
+              <td
+                class="num"
+                data-test="fit-pot"
+              >
+                {{ number(fit.potLifeMin) }} min
+              </td>
+            </tr>
+            <tr>
+              <td>a 3 mm film cures</td>
+              <td class="num">{{ number(resin.curedH) }} h</td>
+              <td class="num">{{ number(fit.cureH) }} h</td>
+            </tr>
+            <tr>
+              <td>heat of cure</td>
+              <td class="num soft">not told</td>
+              <td class="num">{{ Math.round(fit.resin.heatJG) }} J/g</td>
+            </tr>
+            <tr>
+              <td>kept in, it would warm by</td>
+              <td class="num soft">not told</td>
+              <td class="num">{{ Math.round(fit.resin.heatJG / fit.resin.cJGK) }} °C</td>
+            </tr>
           </tbody>
         </table>
-        <p v-if="fit" class="small soft">From here on heat, waits and working time of every pool poured from this bottle follow the fit: see Heat on Build-up.</p>
+        <p
+          v-if="fit"
+          class="small soft"
+        >
+          From here on heat, waits and working time of every pool poured from this bottle follow the
+          fit: see Heat on Build-up.
+        </p>
       </div>
     </template>
     <template v-if="tint">
-      <div class="row"><span class="swatch" :style="{ background: tint.look.colour }"></span><label class="row small">Colour <input type="color" :value="tint.look.colour" @input="keep({ look: { ...tint.look, colour: ($event.target as HTMLInputElement).value } })" /></label></div>
-      <p class="small soft">That is how it looks over white at this dose and depth. Better: fit it to chips.</p>
+      <div class="row">
+        <span
+          class="swatch"
+          :style="{ background: tint.look.colour }"
+        ></span
+        ><label class="row small"
+          >Colour
+          <input
+            type="color"
+            :value="tint.look.colour"
+            @input="
+              keep({ look: { ...tint.look, colour: ($event.target as HTMLInputElement).value } })
+            "
+        /></label>
+      </div>
+      <p class="small soft">
+        That is how it looks over white at this dose and depth. Better: fit it to chips.
+      </p>
       <div class="grid3">
-        <NumberField label="Drops in 100 g" :model-value="tint.look.atDropsPer100G" :min="0.1" :max="2000" :step="0.5" @update:model-value="keep({ look: { ...tint.look, atDropsPer100G: $event! } })" />
-        <NumberField label="Depth" unit="mm" :model-value="tint.look.atDepthMm" :min="0.1" :max="1000" @update:model-value="keep({ look: { ...tint.look, atDepthMm: $event! } })" />
-        <NumberField label="Drops in 1 ml" :model-value="tint.dropsPerMl" :min="1" :max="500" @update:model-value="keep({ dropsPerMl: $event! })" />
+        <NumberField
+          label="Drops in 100 g"
+          :model-value="tint.look.atDropsPer100G"
+          :min="0.1"
+          :max="2000"
+          :step="0.5"
+          @update:model-value="keep({ look: { ...tint.look, atDropsPer100G: $event! } })"
+        />
+        <NumberField
+          label="Depth"
+          unit="mm"
+          :model-value="tint.look.atDepthMm"
+          :min="0.1"
+          :max="1000"
+          @update:model-value="keep({ look: { ...tint.look, atDepthMm: $event! } })"
+        />
+        <NumberField
+          label="Drops in 1 ml"
+          :model-value="tint.dropsPerMl"
+          :min="1"
+          :max="500"
+          @update:model-value="keep({ dropsPerMl: $event! })"
+        />
       </div>
     </template>
-    <div v-if="light" class="grid3">
-      <NumberField label="Light falls to a third in" unit="mm" :model-value="light.dpMm" :min="0.01" :max="1000" :step="0.1" @update:model-value="keep({ dpMm: $event! })" />
-      <NumberField label="Gels at" unit="mJ/cm²" :model-value="light.ecMjCm2" :min="0.01" :max="100000" @update:model-value="keep({ ecMjCm2: $event! })" />
-      <NumberField label="Density" unit="g/cm³" :model-value="light.densityGCm3" :min="0.1" :max="25" :step="0.01" @update:model-value="keep({ densityGCm3: $event! })" />
+    <div
+      v-if="light"
+      class="grid3"
+    >
+      <NumberField
+        label="Light falls to a third in"
+        unit="mm"
+        :model-value="light.dpMm"
+        :min="0.01"
+        :max="1000"
+        :step="0.1"
+        @update:model-value="keep({ dpMm: $event! })"
+      />
+      <NumberField
+        label="Gels at"
+        unit="mJ/cm²"
+        :model-value="light.ecMjCm2"
+        :min="0.01"
+        :max="100000"
+        @update:model-value="keep({ ecMjCm2: $event! })"
+      />
+      <NumberField
+        label="Density"
+        unit="g/cm³"
+        :model-value="light.densityGCm3"
+        :min="0.1"
+        :max="25"
+        :step="0.01"
+        @update:model-value="keep({ densityGCm3: $event! })"
+      />
     </div>
-    <div v-if="lamp" class="grid3">
-      <NumberField label="Gives" unit="mW/cm²" :model-value="lamp.irradianceMwCm2" :min="0.01" :max="100000" @update:model-value="keep({ irradianceMwCm2: $event! })" />
-      <NumberField label="at" unit="mm" :model-value="lamp.atMm" :min="1" :max="2000" @update:model-value="keep({ atMm: $event! })" />
-      <NumberField label="over a spot of" unit="cm²" :model-value="lamp.spotCm2" :min="0.1" :max="10000" @update:model-value="keep({ spotCm2: $event! })" />
+    <div
+      v-if="lamp"
+      class="grid3"
+    >
+      <NumberField
+        label="Gives"
+        unit="mW/cm²"
+        :model-value="lamp.irradianceMwCm2"
+        :min="0.01"
+        :max="100000"
+        @update:model-value="keep({ irradianceMwCm2: $event! })"
+      />
+      <NumberField
+        label="at"
+        unit="mm"
+        :model-value="lamp.atMm"
+        :min="1"
+        :max="2000"
+        @update:model-value="keep({ atMm: $event! })"
+      />
+      <NumberField
+        label="over a spot of"
+        unit="cm²"
+        :model-value="lamp.spotCm2"
+        :min="0.1"
+        :max="10000"
+        @update:model-value="keep({ spotCm2: $event! })"
+      />
     </div>
     <div class="grid3">
-      <NumberField label="On the shelf" :unit="unit === 'piece' ? '' : unit" :model-value="bottle.stock ?? 0" :min="0" :max="10000000" @update:model-value="keep({ stock: $event! })" />
-      <NumberField label="A pack holds" :unit="unit === 'piece' ? '' : unit" :model-value="bottle.pack?.amount ?? null" :min="0.01" :max="10000000" blank="?" @update:model-value="$event && keep({ pack: { amount: $event, price: bottle.pack?.price ?? 0 } })" />
-      <NumberField label="and costs" :model-value="bottle.pack?.price ?? null" :min="0" :max="1000000" :step="0.5" blank="?" @update:model-value="$event !== null && keep({ pack: { amount: bottle.pack?.amount ?? 1, price: $event } })" />
+      <NumberField
+        label="On the shelf"
+        :unit="unit === 'piece' ? '' : unit"
+        :model-value="bottle.stock ?? 0"
+        :min="0"
+        :max="10000000"
+        @update:model-value="keep({ stock: $event! })"
+      />
+      <NumberField
+        label="A pack holds"
+        :unit="unit === 'piece' ? '' : unit"
+        :model-value="bottle.pack?.amount ?? null"
+        :min="0.01"
+        :max="10000000"
+        blank="?"
+        @update:model-value="
+          $event && keep({ pack: { amount: $event, price: bottle.pack?.price ?? 0 } })
+        "
+      />
+      <NumberField
+        label="and costs"
+        :model-value="bottle.pack?.price ?? null"
+        :min="0"
+        :max="1000000"
+        :step="0.5"
+        blank="?"
+        @update:model-value="
+          $event !== null && keep({ pack: { amount: bottle.pack?.amount ?? 1, price: $event } })
+        "
+      />
     </div>
-    <p v-if="shelf.problem" class="fault" role="alert">{{ shelf.problem }}</p>
+    <p
+      v-if="shelf.problem"
+      class="fault"
+      role="alert"
+    >
+      {{ shelf.problem }}
+    </p>
   </div>
 </template>
 
 <style scoped>
-.fit { background: var(--sunk); padding: 10px 12px; border-radius: 3px 12px 3px 12px; display: grid; gap: 6px; }
-.swatch { width: 40px; height: 30px; border-radius: 2px 12px 2px 12px; border: 1px solid var(--line-strong); }
-input[type='color'] { width: 44px; height: 26px; padding: 1px; border: 1px solid var(--line-strong); background: none; }
+.fit {
+  background: var(--sunk);
+  padding: 10px 12px;
+  border-radius: 3px 12px 3px 12px;
+  display: grid;
+  gap: 6px;
+}
+.swatch {
+  width: 40px;
+  height: 30px;
+  border-radius: 2px 12px 2px 12px;
+  border: 1px solid var(--line-strong);
+}
+input[type='color'] {
+  width: 44px;
+  height: 26px;
+  padding: 1px;
+  border: 1px solid var(--line-strong);
+  background: none;
+}
 </style>

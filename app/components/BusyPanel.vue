@@ -26,9 +26,20 @@ async function picked(event: Event): Promise<void> {
   if (!file) return
   fault.value = ''
   read.value = null
-  if (file.size > 60_000_000) { fault.value = `${file.name} is ${Math.round(file.size / 1e6)} MB long; 40 MB is the most. Nothing was changed.`; return }
+  if (file.size > 60_000_000) {
+    fault.value = `${file.name} is ${Math.round(file.size / 1e6)} MB long; 40 MB is the most. Nothing was changed.`
+    return
+  }
   reading.value = true
-  const asked = ask({ ask: 'busyTimes', text: await file.text(), calendar: calendar.value, wholeDays: wholeDays.value }, shelves.own)
+  const asked = ask(
+    {
+      ask: 'busyTimes',
+      text: await file.text(),
+      calendar: calendar.value,
+      wholeDays: wholeDays.value
+    },
+    shelves.own
+  )
   cancel = asked.cancel
   try {
     const answer = await asked.answer
@@ -41,40 +52,174 @@ async function picked(event: Event): Promise<void> {
   }
   reading.value = false
 }
-const addSecond = () => store.edit('Second pair of hands', setCalendar({ second: { name: 'Second pair of hands', week: { mon: [], tue: [], wed: [], thu: [], fri: [], sat: [['10:00', '12:30']], sun: [] }, exceptions: [] } }))
-const change = (part: Partial<NonNullable<typeof calendar.value.second>>, group: string) => store.edit('Second pair of hands', setCalendar({ second: { ...calendar.value.second!, ...part } }), group)
+const addSecond = () =>
+  store.edit(
+    'Second pair of hands',
+    setCalendar({
+      second: {
+        name: 'Second pair of hands',
+        week: { mon: [], tue: [], wed: [], thu: [], fri: [], sat: [['10:00', '12:30']], sun: [] },
+        exceptions: []
+      }
+    })
+  )
+const change = (part: Partial<NonNullable<typeof calendar.value.second>>, group: string) =>
+  store.edit(
+    'Second pair of hands',
+    setCalendar({ second: { ...calendar.value.second!, ...part } }),
+    group
+  )
 const NAMES = { mon: 'Mon', tue: 'Tue', wed: 'Wed', thu: 'Thu', fri: 'Fri', sat: 'Sat', sun: 'Sun' }
 function hours(day: keyof typeof NAMES, text: string): void {
   const windows = readWindows(text)
-  if (typeof windows === 'string') { fault.value = `${NAMES[day]}: ${windows}`; return }
+  if (typeof windows === 'string') {
+    fault.value = `${NAMES[day]}: ${windows}`
+    return
+  }
   fault.value = ''
   change({ week: { ...calendar.value.second!.week, [day]: windows } }, `second:${day}`)
 }
 </script>
 
 <template>
-  <section class="panel pad stack" data-test="busy">
+  <section
+    class="panel pad stack"
+    data-test="busy"
+  >
     <h2>Other things on</h2>
-    <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
-    <p class="small">{{ calendar.busy.length ? `${calendar.busy.length} stretches are taken by other things.` : 'Take in a calendar file, and the plan keeps clear of what is in it: recurring entries and time zones too.' }}</p>
-    <div class="row"><button class="tool" :disabled="reading" data-test="busy-pick" @click="picker?.click()">{{ calendar.busy.length ? 'Take in again…' : 'Busy times from ICS…' }}</button><button v-if="reading" class="tool" @click="cancel(); reading = false">Stop</button><button v-else-if="calendar.busy.length" class="tool" @click="store.edit('Busy times', setBusy([]))">Forget them</button></div>
-    <input ref="picker" type="file" accept=".ics,text/calendar" hidden data-test="busy-file" @change="picked" />
-    <label class="small"><input v-model="wholeDays" type="checkbox" /> entries of whole days count as busy</label>
-    <ul v-if="read" class="small soft left" data-test="busy-read"><li>{{ read.entries }} entries read.</li><li v-for="l in read.left" :key="l.why">{{ l.count }} left out: they {{ l.why }}.</li></ul>
+    <p
+      v-if="fault"
+      class="fault"
+      role="alert"
+    >
+      {{ fault }}
+    </p>
+    <p class="small">
+      {{
+        calendar.busy.length
+          ? `${calendar.busy.length} stretches are taken by other things.`
+          : 'Take in a calendar file, and the plan keeps clear of what is in it: recurring entries and time zones too.'
+      }}
+    </p>
+    <div class="row">
+      <button
+        class="tool"
+        :disabled="reading"
+        data-test="busy-pick"
+        @click="picker?.click()"
+      >
+        {{ calendar.busy.length ? 'Take in again…' : 'Busy times from ICS…' }}</button><button
+        v-if="reading"
+        class="tool"
+        @click="
+          cancel()
+          reading = false
+        "
+      >
+        Stop</button
+      ><button
+        v-else-if="calendar.busy.length"
+        class="tool"
+        @click="store.edit('Busy times', setBusy([]))"
+      >
+        Forget them
+      </button>
+    </div>
+    <input
+      ref="picker"
+      type="file"
+      accept=".ics,text/calendar"
+      hidden
+      data-test="busy-file"
+      @change="picked"
+    />
+    <label class="small"
+      ><input
+        v-model="wholeDays"
+        type="checkbox"
+      />
+      entries of whole days count as busy</label
+    >
+    <ul
+      v-if="read"
+      class="small soft left"
+      data-test="busy-read"
+    >
+      <li>{{ read.entries }} entries read.</li>
+      <li
+        v-for="l in read.left"
+        :key="l.why"
+      >
+        {{ l.count }} left out: they {{ l.why }}.
+      </li>
+    </ul>
   </section>
-  <section class="panel pad stack" data-test="second">
+  <section
+    class="panel pad stack"
+    data-test="second"
+  >
     <h2>A second pair of hands</h2>
     <template v-if="calendar.second">
-      <LiveText class="choice" :model-value="calendar.second.name" aria-label="Name" maxlength="120" @done="$event.trim() && change({ name: $event.trim() }, 'second:name')" />
-      <table class="week"><tbody><tr v-for="d in WEEKDAYS" :key="d"><th scope="row">{{ NAMES[d] }}</th><td><LiveText class="choice" :model-value="shownWindows(calendar.second.week[d])" placeholder="none" :aria-label="`${calendar.second.name} on ${NAMES[d]}`" @done="hours(d, $event)" /></td></tr></tbody></table>
-      <button class="tool" @click="store.edit('Second pair of hands', setCalendar({ second: null }))">Nobody after all</button>
+      <LiveText
+        class="choice"
+        :model-value="calendar.second.name"
+        aria-label="Name"
+        maxlength="120"
+        @done="$event.trim() && change({ name: $event.trim() }, 'second:name')"
+      />
+      <table class="week">
+        <tbody>
+          <tr
+            v-for="d in WEEKDAYS"
+            :key="d"
+          >
+            <th scope="row">{{ NAMES[d] }}</th>
+            <td>
+              <LiveText
+                class="choice"
+                :model-value="shownWindows(calendar.second.week[d])"
+                placeholder="none"
+                :aria-label="`${calendar.second.name} on ${NAMES[d]}`"
+                @done="hours(d, $event)"
+              />
+            </td>
+          </tr>
+        </tbody>
+      </table>
+      <button
+        class="tool"
+        @click="store.edit('Second pair of hands', setCalendar({ second: null }))"
+      >
+        Nobody after all
+      </button>
     </template>
-    <template v-else><p class="small soft">Work is split between two where that ends sooner; a step can be given to one of you.</p><button class="tool" data-test="second-add" @click="addSecond">Somebody helps</button></template>
+    <template v-else
+      ><p class="small soft">
+        Work is split between two where that ends sooner; a step can be given to one of you.
+      </p>
+      <button
+        class="tool"
+        data-test="second-add"
+        @click="addSecond"
+      >
+        Somebody helps
+      </button></template
+    >
   </section>
 </template>
 
 <style scoped>
-.left { margin: 0; padding-left: 18px; }
-.week { border-spacing: 0 4px; width: 100%; }
-.week th { text-align: left; width: 46px; font-weight: 600; }
+.left {
+  margin: 0;
+  padding-left: 18px;
+}
+.week {
+  border-spacing: 0 4px;
+  width: 100%;
+}
+.week th {
+  text-align: left;
+  width: 46px;
+  font-weight: 600;
+}
 </style>

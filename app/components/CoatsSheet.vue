@@ -1,7 +1,12 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { THICKEST_GEL_MM } from '../../core/physics/stuff/drying/coats'
-import { explainClear, explainCoats, explainPeak, explainSag } from '../../core/explain/gelExplanations'
+import {
+  explainClear,
+  explainCoats,
+  explainPeak,
+  explainSag
+} from '../../core/explain/gelExplanations'
 import type { Room } from '../../core/build/types'
 import type { Gel } from '../../core/craft/materials/types'
 import type { Laying } from '../../core/plan/3-stacks/gelStack'
@@ -9,54 +14,203 @@ import { duration, mm } from '../format'
 import How from './How.vue'
 
 /** More sittings against an earlier finish: each number of coats as a bar of days, to be chosen. */
-const props = defineProps<{ laying: Laying; gel: Gel; room: Room; advise: boolean; peels: boolean }>()
+const props = defineProps<{
+  laying: Laying
+  gel: Gel
+  room: Room
+  advise: boolean
+  peels: boolean
+}>()
 const emit = defineEmits<{ choose: [coats: number | null] }>()
 const shown = computed(() => props.laying.table)
 /** As long as twice the chosen one: what is longer runs off the drawing. */
-const spanH = computed(() => Math.max(1, ...shown.value.flatMap((c) => (c.totalH !== null && c.wetMm <= THICKEST_GEL_MM ? [c.totalH] : [])), props.laying.totalH ?? 0))
+const spanH = computed(() =>
+  Math.max(
+    1,
+    ...shown.value.flatMap((c) =>
+      c.totalH !== null && c.wetMm <= THICKEST_GEL_MM ? [c.totalH] : []
+    ),
+    props.laying.totalH ?? 0
+  )
+)
 const share = (h: number | null) => (h === null ? 100 : Math.min(100, (100 * h) / spanH.value))
-const hours = (h: number | null) => (h === null ? 'never' : duration(h < 2 ? h * 60 : Math.round(h) * 60))
+const hours = (h: number | null) =>
+  h === null ? 'never' : duration(h < 2 ? h * 60 : Math.round(h) * 60)
 </script>
 
 <template>
-  <div class="sheet" data-test="coats-sheet">
-    <ol class="options" aria-label="In how many coats">
-      <li v-for="c in shown" :key="c.coats">
-        <button class="option" :class="{ on: c.coats === laying.coats, white: c.wetMm > THICKEST_GEL_MM }" :aria-pressed="c.coats === laying.coats" :data-coats="c.coats" @click="emit('choose', advise && c.coats === laying.advised ? null : c.coats)">
+  <div
+    class="sheet"
+    data-test="coats-sheet"
+  >
+    <ol
+      class="options"
+      aria-label="In how many coats"
+    >
+      <li
+        v-for="c in shown"
+        :key="c.coats"
+      >
+        <button
+          class="option"
+          :class="{ on: c.coats === laying.coats, white: c.wetMm > THICKEST_GEL_MM }"
+          :aria-pressed="c.coats === laying.coats"
+          :data-coats="c.coats"
+          @click="emit('choose', advise && c.coats === laying.advised ? null : c.coats)"
+        >
           <span class="count figure">{{ c.coats }} × {{ mm(c.wetMm) }}</span>
-          <svg class="bar" viewBox="0 0 100 16" preserveAspectRatio="none" aria-hidden="true">
-            <rect class="all" x="0" y="1" :width="share(c.totalH)" height="14" :fill="c.wetMm > THICKEST_GEL_MM ? 'url(#state-wet)' : 'url(#state-firm)'" />
-            <line v-for="k in c.coats - 1" :key="k" :x1="(share(c.totalH) * k) / c.coats" :x2="(share(c.totalH) * k) / c.coats" y1="0" y2="16" />
+          <svg
+            class="bar"
+            viewBox="0 0 100 16"
+            preserveAspectRatio="none"
+            aria-hidden="true"
+          >
+            <rect
+              class="all"
+              x="0"
+              y="1"
+              :width="share(c.totalH)"
+              height="14"
+              :fill="c.wetMm > THICKEST_GEL_MM ? 'url(#state-wet)' : 'url(#state-firm)'"
+            />
+            <line
+              v-for="k in c.coats - 1"
+              :key="k"
+              :x1="(share(c.totalH) * k) / c.coats"
+              :x2="(share(c.totalH) * k) / c.coats"
+              y1="0"
+              y2="16"
+            />
           </svg>
-          <span class="when">{{ hours(c.totalH) }}<small v-if="c.wetMm > THICKEST_GEL_MM"> stays white</small><small v-else-if="advise && c.coats === laying.advised"> advised</small></span>
+          <span class="when"
+            >{{ hours(c.totalH) }}<small v-if="c.wetMm > THICKEST_GEL_MM"> stays white</small
+            ><small v-else-if="advise && c.coats === laying.advised"> advised</small></span
+          >
         </button>
       </li>
     </ol>
     <dl class="figures">
-      <div><dt>Each coat</dt><dd>{{ mm(laying.wetMm) }} <small>wet, {{ mm(laying.dryMm) }} dry</small></dd></div>
-      <div><dt>Touchable</dt><dd>{{ laying.touchMin === null ? 'never' : duration(laying.touchMin) }}</dd></div>
-      <div><dt>Clear</dt><dd data-test="clear"><How :about="explainClear(laying, gel, room)">{{ hours(laying.clearH) }}</How> <small>each</small></dd></div>
-      <div><dt>All clear</dt><dd><How :about="explainCoats(laying)">{{ hours(laying.totalH) }}</How></dd></div>
-      <div v-if="peels && laying.peelH !== null"><dt>Peels</dt><dd>{{ hours(laying.peelH) }} <small>to {{ hours(laying.peelByH) }}, then brittle</small></dd></div>
-      <div v-if="laying.sagMm !== null"><dt>Stays on {{ Math.round(laying.slopeDeg) }}°</dt><dd><How :about="explainSag(laying, gel)">{{ mm(laying.sagMm) }}</How><small v-if="laying.tiltDeg"> tilt it {{ laying.tiltDeg }}° back</small></dd></div>
-      <div v-if="laying.peak"><dt>Points stand</dt><dd><How :about="explainPeak(laying, gel)">{{ mm(laying.peak.standsMm) }}</How> <small>of {{ mm(laying.peak.heightMm) }}</small></dd></div>
+      <div>
+        <dt>Each coat</dt>
+        <dd>
+          {{ mm(laying.wetMm) }} <small>wet, {{ mm(laying.dryMm) }} dry</small>
+        </dd>
+      </div>
+      <div>
+        <dt>Touchable</dt>
+        <dd>{{ laying.touchMin === null ? 'never' : duration(laying.touchMin) }}</dd>
+      </div>
+      <div>
+        <dt>Clear</dt>
+        <dd data-test="clear">
+          <How :about="explainClear(laying, gel, room)">{{ hours(laying.clearH) }}</How>
+          <small>each</small>
+        </dd>
+      </div>
+      <div>
+        <dt>All clear</dt>
+        <dd>
+          <How :about="explainCoats(laying)">{{ hours(laying.totalH) }}</How>
+        </dd>
+      </div>
+      <div v-if="peels && laying.peelH !== null">
+        <dt>Peels</dt>
+        <dd>
+          {{ hours(laying.peelH) }} <small>to {{ hours(laying.peelByH) }}, then brittle</small>
+        </dd>
+      </div>
+      <div v-if="laying.sagMm !== null">
+        <dt>Stays on {{ Math.round(laying.slopeDeg) }}°</dt>
+        <dd>
+          <How :about="explainSag(laying, gel)">{{ mm(laying.sagMm) }}</How><small
+            v-if="laying.tiltDeg"
+          >
+            tilt it {{ laying.tiltDeg }}° back</small
+          >
+        </dd>
+      </div>
+      <div v-if="laying.peak">
+        <dt>Points stand</dt>
+        <dd>
+          <How :about="explainPeak(laying, gel)">{{ mm(laying.peak.standsMm) }}</How>
+          <small>of {{ mm(laying.peak.heightMm) }}</small>
+        </dd>
+      </div>
     </dl>
-    <p class="small soft">A coat over one that is still white shuts the water in. At {{ room.tempC }} °C and {{ room.rhPct }} %, changed on Days.</p>
+    <p class="small soft">
+      A coat over one that is still white shuts the water in. At {{ room.tempC }} °C and
+      {{ room.rhPct }} %, changed on Days.
+    </p>
   </div>
 </template>
 
 <style scoped>
-.sheet { height: 100%; overflow: auto; display: grid; grid-template-columns: minmax(0, 1fr) 280px; gap: 6px 20px; align-content: start; }
-.sheet > p { grid-column: 1 / -1; }
-.options { list-style: none; margin: 0; padding: 0; display: grid; gap: 2px; align-content: start; }
-.option { width: 100%; display: grid; grid-template-columns: 108px minmax(0, 1fr) 150px; gap: 10px; align-items: center; background: none; border: 1px solid transparent; border-radius: 3px 10px 3px 10px; padding: 0 8px; min-height: 27px; cursor: pointer; text-align: left; }
-.option:hover { border-color: var(--line-strong); }
-.option.on { border-color: var(--deep); background: color-mix(in srgb, var(--shallow) 35%, transparent); }
-.bar { width: 100%; height: 18px; display: block; }
-.bar .all { stroke: var(--deep); stroke-width: 1; vector-effect: non-scaling-stroke; }
-.bar line { stroke: var(--deep); stroke-width: 1.5; vector-effect: non-scaling-stroke; }
-.white .when { color: var(--red-lead); }
-.white .bar .all { stroke: var(--red-lead); stroke-dasharray: 4 3; }
-.when small { font-size: 12.5px; }
-.figures { align-content: start; }
+.sheet {
+  height: 100%;
+  overflow: auto;
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 280px;
+  gap: 6px 20px;
+  align-content: start;
+}
+.sheet > p {
+  grid-column: 1 / -1;
+}
+.options {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  display: grid;
+  gap: 2px;
+  align-content: start;
+}
+.option {
+  width: 100%;
+  display: grid;
+  grid-template-columns: 108px minmax(0, 1fr) 150px;
+  gap: 10px;
+  align-items: center;
+  background: none;
+  border: 1px solid transparent;
+  border-radius: 3px 10px 3px 10px;
+  padding: 0 8px;
+  min-height: 27px;
+  cursor: pointer;
+  text-align: left;
+}
+.option:hover {
+  border-color: var(--line-strong);
+}
+.option.on {
+  border-color: var(--deep);
+  background: color-mix(in srgb, var(--shallow) 35%, transparent);
+}
+.bar {
+  width: 100%;
+  height: 18px;
+  display: block;
+}
+.bar .all {
+  stroke: var(--deep);
+  stroke-width: 1;
+  vector-effect: non-scaling-stroke;
+}
+.bar line {
+  stroke: var(--deep);
+  stroke-width: 1.5;
+  vector-effect: non-scaling-stroke;
+}
+.white .when {
+  color: var(--red-lead);
+}
+.white .bar .all {
+  stroke: var(--red-lead);
+  stroke-dasharray: 4 3;
+}
+.when small {
+  font-size: 12.5px;
+}
+.figures {
+  align-content: start;
+}
 </style>

@@ -9,9 +9,23 @@ import { duration, ml, mm, number } from '../format'
 import How from './How.vue'
 
 /** One pool's dam: what it does under the water, and the leak test written out for it. */
-const props = defineProps<{ plan: DamPlan; dam: Dam | null; setMin: number; dryMin: number; poured: 'two-part' | 'light' }>()
+const props = defineProps<{
+  plan: DamPlan
+  dam: Dam | null
+  setMin: number
+  dryMin: number
+  poured: 'two-part' | 'light'
+}>()
 const test = computed(() => props.plan.leakTest)
-const pairs = computed(() => PAIRS.flatMap((p) => { const face = p.between.includes(props.poured) ? otherOf(p, props.poured) : null; return face && (face === props.dam?.face || ['packing-tape', 'acetate', 'silicone-paper'].includes(face)) ? [{ ...p, face }] : [] }))
+const pairs = computed(() =>
+  PAIRS.flatMap((p) => {
+    const face = p.between.includes(props.poured) ? otherOf(p, props.poured) : null
+    return face &&
+      (face === props.dam?.face || ['packing-tape', 'acetate', 'silicone-paper'].includes(face))
+      ? [{ ...p, face }]
+      : []
+  })
+)
 </script>
 
 <template>
@@ -19,34 +33,132 @@ const pairs = computed(() => PAIRS.flatMap((p) => { const face = p.between.inclu
     <div class="half">
       <DamElevation :dam="plan" />
       <dl class="figures">
-        <div><dt>Bows</dt><dd><How :about="explainDam(plan)">{{ plan.bowMm < 0.05 ? 'under 0.05 mm' : mm(plan.bowMm) }}</How></dd></div>
-        <div><dt>Takes in</dt><dd>{{ plan.extraMl < 0.05 ? 'nothing' : ml(plan.extraMl) }} <small>more resin, braced</small></dd></div>
-        <div><dt>Lip to trim</dt><dd><How :about="explainLip(plan)">{{ mm(plan.lipMm) }}</How></dd></div>
-        <div><dt>Bead</dt><dd>{{ ml(plan.beadMl) }} <small>dries {{ setMin ? duration(setMin) : 'at once' }}</small></dd></div>
+        <div>
+          <dt>Bows</dt>
+          <dd>
+            <How :about="explainDam(plan)">{{
+              plan.bowMm < 0.05 ? 'under 0.05 mm' : mm(plan.bowMm)
+            }}</How>
+          </dd>
+        </div>
+        <div>
+          <dt>Takes in</dt>
+          <dd>
+            {{ plan.extraMl < 0.05 ? 'nothing' : ml(plan.extraMl) }}
+            <small>more resin, braced</small>
+          </dd>
+        </div>
+        <div>
+          <dt>Lip to trim</dt>
+          <dd>
+            <How :about="explainLip(plan)">{{ mm(plan.lipMm) }}</How>
+          </dd>
+        </div>
+        <div>
+          <dt>Bead</dt>
+          <dd>
+            {{ ml(plan.beadMl) }} <small>dries {{ setMin ? duration(setMin) : 'at once' }}</small>
+          </dd>
+        </div>
       </dl>
-      <p v-if="dam" class="small"><b>Leaves:</b> {{ dam.leaves }} <template v-if="dam.softens">In the heat {{ dam.softens.what }} gives way first, at {{ dam.softens.atC }} °C.</template></p>
+      <p
+        v-if="dam"
+        class="small"
+      >
+        <b>Leaves:</b> {{ dam.leaves }}
+        <template v-if="dam.softens"
+          >In the heat {{ dam.softens.what }} gives way first, at
+          {{ dam.softens.atC }} °C.</template
+        >
+      </p>
     </div>
     <div class="half">
       <h3>Leak test for this dam</h3>
       <ol class="test">
-        <li v-for="(level, i) in test.levelsMm" :key="i">Fill to <b>{{ mm(level) }}</b>, mark it, wait <b>{{ duration(test.waitMin) }}</b>, look again.</li>
-        <li>Empty it, blot it, and let it dry <b>{{ duration(dryMin) }}</b> before any resin.</li>
+        <li
+          v-for="(level, i) in test.levelsMm"
+          :key="i"
+        >
+          Fill to <b>{{ mm(level) }}</b>, mark it, wait <b>{{ duration(test.waitMin) }}</b>, look
+          again.
+        </li>
+        <li>
+          Empty it, blot it, and let it dry <b>{{ duration(dryMin) }}</b> before any resin.
+        </li>
       </ol>
-      <table class="plain"><thead><tr><th>dropped by</th><th class="num"><How :about="explainLeak(plan)">hole</How></th><th class="num">resin it would lose</th></tr></thead>
-        <tbody><tr v-for="d in test.drops" :key="d.dropMm"><td>{{ mm(d.dropMm) }}</td><td class="num">{{ number(d.holeMm) }} mm</td><td class="num">{{ ml(d.resinMl) }}</td></tr></tbody></table>
-      <p class="small soft">It stops dropping where the hole is: look for it at that height. Resin is hundreds of times thicker than water.</p>
+      <table class="plain">
+        <thead>
+          <tr>
+            <th>dropped by</th>
+            <th class="num"><How :about="explainLeak(plan)">hole</How></th>
+            <th class="num">resin it would lose</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr
+            v-for="d in test.drops"
+            :key="d.dropMm"
+          >
+            <td>{{ mm(d.dropMm) }}</td>
+            <td class="num">{{ number(d.holeMm) }} mm</td>
+            <td class="num">{{ ml(d.resinMl) }}</td>
+          </tr>
+        </tbody>
+      </table>
+      <p class="small soft">
+        It stops dropping where the hole is: look for it at that height. Resin is hundreds of times
+        thicker than water.
+      </p>
       <h3>What comes off what</h3>
-      <ul class="pairs small"><li v-for="p in pairs" :key="p.face" :class="p.result"><b>{{ THINGS[p.face].name }}: {{ p.result }}</b> {{ p.why }}</li></ul>
+      <ul class="pairs small">
+        <li
+          v-for="p in pairs"
+          :key="p.face"
+          :class="p.result"
+        >
+          <b>{{ THINGS[p.face].name }}: {{ p.result }}</b> {{ p.why }}
+        </li>
+      </ul>
     </div>
   </div>
 </template>
 
 <style scoped>
-.sheet { display: flex; gap: 20px; height: 100%; overflow: auto; }
-.half { flex: 1; min-width: 0; display: flex; flex-direction: column; gap: 8px; }
-.test { margin: 0; padding-left: 20px; display: grid; gap: 3px; }
-.pairs { margin: 0; padding: 0; list-style: none; display: grid; gap: 3px; }
-.pairs li { border-left: 4px solid var(--moss); padding-left: 8px; }
-.pairs .spoils, .pairs .bonds { border-color: var(--red-lead); }
-.pairs .holds { border-color: var(--brass); }
+.sheet {
+  display: flex;
+  gap: 20px;
+  height: 100%;
+  overflow: auto;
+}
+.half {
+  flex: 1;
+  min-width: 0;
+  display: flex;
+  flex-direction: column;
+  gap: 8px;
+}
+.test {
+  margin: 0;
+  padding-left: 20px;
+  display: grid;
+  gap: 3px;
+}
+.pairs {
+  margin: 0;
+  padding: 0;
+  list-style: none;
+  display: grid;
+  gap: 3px;
+}
+.pairs li {
+  border-left: 4px solid var(--moss);
+  padding-left: 8px;
+}
+.pairs .spoils,
+.pairs .bonds {
+  border-color: var(--red-lead);
+}
+.pairs .holds {
+  border-color: var(--brass);
+}
 </style>

@@ -4,7 +4,11 @@ import { standInPort, type DeviceName } from '../devices/port'
 import { readOnce } from '../devices/useDevice'
 
 /** Reads a device once; what can't be read is said, and typing goes on working. */
-const props = defineProps<{ device: DeviceName; label: string; parse: (line: string) => T | null }>()
+const props = defineProps<{
+  device: DeviceName
+  label: string
+  parse: (line: string) => T | null
+}>()
 const emit = defineEmits<{ reading: [value: T] }>()
 const busy = ref(false)
 const problem = ref('')
@@ -22,9 +26,28 @@ async function read(): Promise<void> {
 </script>
 
 <template>
-  <span class="device"><button class="tool" :disabled="busy" :data-device="device" @click="read">{{ busy ? 'Reading…' : label }}</button><span v-if="problem" class="fault small" role="alert">{{ problem }}</span></span>
+  <span class="device"
+    ><button
+      class="tool"
+      :disabled="busy"
+      :data-device="device"
+      @click="read"
+    >
+      {{ busy ? 'Reading…' : label }}</button
+    ><span
+      v-if="problem"
+      class="fault small"
+      role="alert"
+      >{{ problem }}</span
+    ></span
+  >
 </template>
 
 <style scoped>
-.device { display: inline-flex; gap: 8px; align-items: center; flex-wrap: wrap; }
+.device {
+  display: inline-flex;
+  gap: 8px;
+  align-items: center;
+  flex-wrap: wrap;
+}
 </style>

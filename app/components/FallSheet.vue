@@ -3,7 +3,15 @@ import { computed } from 'vue'
 import { changeFall, setFlow } from '../../core/build/edits'
 import type { Fall } from '../../core/build/types'
 import { explainStrip, explainStripCount } from '../../core/explain/explanations'
-import { explainAngle, explainBubbles, explainFoam, explainGlassy, explainHead, explainLanding, explainSheet } from '../../core/explain/waterExplanations'
+import {
+  explainAngle,
+  explainBubbles,
+  explainFoam,
+  explainGlassy,
+  explainHead,
+  explainLanding,
+  explainSheet
+} from '../../core/explain/waterExplanations'
 import type { FallForm } from '../../core/plan/2-forms/fallForm'
 import { fallSchools } from '../../core/plan/2-forms/schools'
 import { mm, number } from '../format'
@@ -15,49 +23,247 @@ import NumberField from './NumberField.vue'
 const props = defineProps<{ fall: Fall; form: FallForm; scale: number; choosing: boolean }>()
 const emit = defineEmits<{ choose: [] }>()
 const store = useBuildStore()
-const set = (label: string, change: Parameters<typeof changeFall>[1], group = '') => store.edit(label, changeFall(props.fall.id, change), group && `${group}:${props.fall.id}`)
-const poolName = (id: string | undefined | null) => store.pools.find((p) => p.id === id)?.name ?? 'no pool'
+const set = (label: string, change: Parameters<typeof changeFall>[1], group = '') =>
+  store.edit(label, changeFall(props.fall.id, change), group && `${group}:${props.fall.id}`)
+const poolName = (id: string | undefined | null) =>
+  store.pools.find((p) => p.id === id)?.name ?? 'no pool'
 const real = (mmOnModel: number) => `${number((mmOnModel * props.scale) / 1000)} m real`
-const HANGS = { free: 'springs free', clinging: 'clings to the face', steps: 'from tread to tread', skimming: 'skims over the steps' }
-const TAILS = { drowned: 'the pool drowns its jump', held: 'the pool holds the boil', swept: 'swept on, the pool is shallow' }
+const HANGS = {
+  free: 'springs free',
+  clinging: 'clings to the face',
+  steps: 'from tread to tread',
+  skimming: 'skims over the steps'
+}
+const TAILS = {
+  drowned: 'the pool drowns its jump',
+  held: 'the pool holds the boil',
+  swept: 'swept on, the pool is shallow'
+}
 const rocks = computed(() => props.form.rocks)
 const LANDS = { before: 'lands before', on: 'lands on', behind: 'lands behind' }
 </script>
 
 <template>
-  <div class="row"><span class="grow">Over the lip of <b>{{ poolName(fall.lip?.pool) }}</b></span><button class="tool" :aria-pressed="choosing" data-test="choose-lip" @click="emit('choose')">Choose on the plan</button></div>
-  <label class="field"><span class="name">Into</span>
-    <select class="choice" :value="fall.into ?? ''" @change="set('Into', { into: ($event.target as HTMLSelectElement).value || null })">
-      <option value="">the ground in front</option><option v-for="p in store.pools.filter((p) => p.id !== fall.lip?.pool)" :key="p.id" :value="p.id">{{ p.name }}</option>
-    </select></label>
-  <dl v-if="form.curve" class="figures">
-    <div><dt>Lands</dt><dd data-test="lands"><How :about="explainLanding(form)">{{ mm(form.curve.landMm) }}</How> <small>out, <How :about="explainAngle(form)">at {{ Math.round(form.curve.landAngleDeg) }}°</How></small></dd></div>
-    <div><dt>Hangs</dt><dd class="words">{{ HANGS[form.hang] }} <small v-if="form.tail">{{ TAILS[form.tail] }}</small></dd></div>
-    <div><dt>Glassy for</dt><dd data-test="glassy"><How :about="explainGlassy(form, scale)">{{ mm(form.curve.glassyMm) }}</How> <small>of {{ mm(form.curve.arcMm) }} along the sheet</small></dd></div>
-    <div><dt>Foam</dt><dd><How :about="explainFoam(form)">{{ mm(form.foamMm) }}</How> <small><How :about="explainBubbles(form)">{{ mm(form.bubbleDepthMm) }} deep</How></small></dd></div>
-    <div><dt>Sheet</dt><dd><How :about="explainSheet(form)">{{ mm(form.curve.brinkThicknessMm) }}</How> <small>thick, {{ mm(form.curve.footThicknessMm) }} at its foot</small></dd></div>
-    <div><dt>Over the lip</dt><dd><How :about="explainHead(form, scale)">{{ mm(form.lipMm - form.crestMm) }}</How> <small>{{ real(form.lipMm - form.crestMm) }}</small></dd></div>
-    <div><dt>Strips</dt><dd data-test="strips"><How :about="explainStripCount(form, fall)">{{ form.strips }}</How> <small>and {{ form.stripsToMake - form.strips }} to choose from</small></dd></div>
-    <div><dt>Each</dt><dd data-test="strip-length"><How :about="explainStrip(form)">{{ mm(form.stripMm) }}</How> <small>× {{ mm(fall.stripWidthMm) }}</small></dd></div>
-  </dl>
-  <div v-for="r in rocks" :key="r.id" class="row rock"><span class="grow">{{ LANDS[r.lands] }} <b>{{ r.name }}</b></span><button v-if="r.lands !== 'on' && r.dischargeToHitM3S !== null" class="tool" :data-land-on="r.id" @click="store.edit(`Land on ${r.name}`, setFlow({ dischargeM3S: r.dischargeToHitM3S }))">Land on it: {{ r.dischargeToHitM3S }} m³/s</button></div>
-  <div class="grid2">
-    <NumberField label="Drop" unit="mm" :model-value="fall.dropMm" :min="0.5" :max="10000" :step="0.5" :blank="number(form.dropMm)" hint="blank: by the levels" @update:model-value="set('Drop', { dropMm: $event }, 'drop')" />
-    <NumberField label="Width" unit="mm" :model-value="fall.widthMm" :min="0.5" :max="10000" :blank="number(form.widthMm)" hint="blank: by the lip" @update:model-value="set('Width', { widthMm: $event }, 'width')" />
-    <NumberField label="Steps" :model-value="fall.steps" :min="1" :max="60" whole data-test="steps" @update:model-value="set('Steps', { steps: $event! }, 'steps')" />
-    <NumberField v-if="fall.steps > 1" label="Tread" unit="mm" :model-value="fall.treadMm" :min="0.5" :max="1000" :step="0.5" @update:model-value="set('Tread', { treadMm: $event! }, 'tread')" />
-    <label v-else class="field"><span class="name">Hangs</span><select class="choice" :value="fall.hang" data-test="hang" @change="set('Hang', { hang: ($event.target as HTMLSelectElement).value as Fall['hang'] })"><option value="by-flow">by its flow</option><option value="free">springs free</option><option value="clinging">clings</option></select></label>
-    <NumberField label="Strips" unit="mm wide" :model-value="fall.stripWidthMm" :min="2" :max="500" @update:model-value="set('Strip', { stripWidthMm: $event! }, 'strip')" />
-    <NumberField label="Spares" :model-value="fall.spares" :min="0" :max="100" whole @update:model-value="set('Spares', { spares: $event! }, 'spares')" />
+  <div class="row">
+    <span class="grow"
+      >Over the lip of <b>{{ poolName(fall.lip?.pool) }}</b></span
+    ><button
+      class="tool"
+      :aria-pressed="choosing"
+      data-test="choose-lip"
+      @click="emit('choose')"
+    >
+      Choose on the plan
+    </button>
   </div>
-  <details v-if="form.curve" class="schools" data-test="schools"><summary>What each school takes from it</summary>
-    <dl><template v-for="s in fallSchools(form)" :key="s.school"><dt>{{ s.school }}</dt><dd>{{ s.takes }}.</dd></template></dl>
+  <label class="field"
+    ><span class="name">Into</span>
+    <select
+      class="choice"
+      :value="fall.into ?? ''"
+      @change="set('Into', { into: ($event.target as HTMLSelectElement).value || null })"
+    >
+      <option value="">the ground in front</option>
+      <option
+        v-for="p in store.pools.filter((p) => p.id !== fall.lip?.pool)"
+        :key="p.id"
+        :value="p.id"
+      >
+        {{ p.name }}
+      </option>
+    </select></label
+  >
+  <dl
+    v-if="form.curve"
+    class="figures"
+  >
+    <div>
+      <dt>Lands</dt>
+      <dd data-test="lands">
+        <How :about="explainLanding(form)">{{ mm(form.curve.landMm) }}</How>
+        <small
+          >out,
+          <How :about="explainAngle(form)"
+            >at {{ Math.round(form.curve.landAngleDeg) }}°</How
+          ></small
+        >
+      </dd>
+    </div>
+    <div>
+      <dt>Hangs</dt>
+      <dd class="words">
+        {{ HANGS[form.hang] }} <small v-if="form.tail">{{ TAILS[form.tail] }}</small>
+      </dd>
+    </div>
+    <div>
+      <dt>Glassy for</dt>
+      <dd data-test="glassy">
+        <How :about="explainGlassy(form, scale)">{{ mm(form.curve.glassyMm) }}</How>
+        <small>of {{ mm(form.curve.arcMm) }} along the sheet</small>
+      </dd>
+    </div>
+    <div>
+      <dt>Foam</dt>
+      <dd>
+        <How :about="explainFoam(form)">{{ mm(form.foamMm) }}</How>
+        <small
+          ><How :about="explainBubbles(form)">{{ mm(form.bubbleDepthMm) }} deep</How></small
+        >
+      </dd>
+    </div>
+    <div>
+      <dt>Sheet</dt>
+      <dd>
+        <How :about="explainSheet(form)">{{ mm(form.curve.brinkThicknessMm) }}</How>
+        <small>thick, {{ mm(form.curve.footThicknessMm) }} at its foot</small>
+      </dd>
+    </div>
+    <div>
+      <dt>Over the lip</dt>
+      <dd>
+        <How :about="explainHead(form, scale)">{{ mm(form.lipMm - form.crestMm) }}</How>
+        <small>{{ real(form.lipMm - form.crestMm) }}</small>
+      </dd>
+    </div>
+    <div>
+      <dt>Strips</dt>
+      <dd data-test="strips">
+        <How :about="explainStripCount(form, fall)">{{ form.strips }}</How>
+        <small>and {{ form.stripsToMake - form.strips }} to choose from</small>
+      </dd>
+    </div>
+    <div>
+      <dt>Each</dt>
+      <dd data-test="strip-length">
+        <How :about="explainStrip(form)">{{ mm(form.stripMm) }}</How>
+        <small>× {{ mm(fall.stripWidthMm) }}</small>
+      </dd>
+    </div>
+  </dl>
+  <div
+    v-for="r in rocks"
+    :key="r.id"
+    class="row rock"
+  >
+    <span class="grow"
+      >{{ LANDS[r.lands] }} <b>{{ r.name }}</b></span
+    ><button
+      v-if="r.lands !== 'on' && r.dischargeToHitM3S !== null"
+      class="tool"
+      :data-land-on="r.id"
+      @click="store.edit(`Land on ${r.name}`, setFlow({ dischargeM3S: r.dischargeToHitM3S }))"
+    >
+      Land on it: {{ r.dischargeToHitM3S }} m³/s
+    </button>
+  </div>
+  <div class="grid2">
+    <NumberField
+      label="Drop"
+      unit="mm"
+      :model-value="fall.dropMm"
+      :min="0.5"
+      :max="10000"
+      :step="0.5"
+      :blank="number(form.dropMm)"
+      hint="blank: by the levels"
+      @update:model-value="set('Drop', { dropMm: $event }, 'drop')"
+    />
+    <NumberField
+      label="Width"
+      unit="mm"
+      :model-value="fall.widthMm"
+      :min="0.5"
+      :max="10000"
+      :blank="number(form.widthMm)"
+      hint="blank: by the lip"
+      @update:model-value="set('Width', { widthMm: $event }, 'width')"
+    />
+    <NumberField
+      label="Steps"
+      :model-value="fall.steps"
+      :min="1"
+      :max="60"
+      whole
+      data-test="steps"
+      @update:model-value="set('Steps', { steps: $event! }, 'steps')"
+    />
+    <NumberField
+      v-if="fall.steps > 1"
+      label="Tread"
+      unit="mm"
+      :model-value="fall.treadMm"
+      :min="0.5"
+      :max="1000"
+      :step="0.5"
+      @update:model-value="set('Tread', { treadMm: $event! }, 'tread')"
+    />
+    <label
+      v-else
+      class="field"
+      ><span class="name">Hangs</span
+      ><select
+        class="choice"
+        :value="fall.hang"
+        data-test="hang"
+        @change="set('Hang', { hang: ($event.target as HTMLSelectElement).value as Fall['hang'] })"
+      >
+        <option value="by-flow">by its flow</option>
+        <option value="free">springs free</option>
+        <option value="clinging">clings</option>
+      </select></label
+    >
+    <NumberField
+      label="Strips"
+      unit="mm wide"
+      :model-value="fall.stripWidthMm"
+      :min="2"
+      :max="500"
+      @update:model-value="set('Strip', { stripWidthMm: $event! }, 'strip')"
+    />
+    <NumberField
+      label="Spares"
+      :model-value="fall.spares"
+      :min="0"
+      :max="100"
+      whole
+      @update:model-value="set('Spares', { spares: $event! }, 'spares')"
+    />
+  </div>
+  <details
+    v-if="form.curve"
+    class="schools"
+    data-test="schools"
+  >
+    <summary>What each school takes from it</summary>
+    <dl>
+      <template
+        v-for="s in fallSchools(form)"
+        :key="s.school"
+        ><dt>{{ s.school }}</dt>
+        <dd>{{ s.takes }}.</dd></template
+      >
+    </dl>
   </details>
-  <p class="small soft"><template v-if="fall.steps === 1">Drag the landing on the drawing and the flow follows. </template>Drag an end of the lip on the plan and the fall goes with it.</p>
-  <button v-if="store.build!.flow.dischargeM3S !== null" class="tool" @click="store.edit('Flow by mood', setFlow({ dischargeM3S: null }))">Flow by the mood again</button>
+  <p class="small soft">
+    <template v-if="fall.steps === 1"
+      >Drag the landing on the drawing and the flow follows. </template
+    >Drag an end of the lip on the plan and the fall goes with it.
+  </p>
+  <button
+    v-if="store.build!.flow.dischargeM3S !== null"
+    class="tool"
+    @click="store.edit('Flow by mood', setFlow({ dischargeM3S: null }))"
+  >
+    Flow by the mood again
+  </button>
 </template>
 
 <style scoped>
-.words { font-size: 14.5px; }
-.rock { border-left: 4px solid var(--brass); padding-left: 8px; }
+.words {
+  font-size: 14.5px;
+}
+.rock {
+  border-left: 4px solid var(--brass);
+  padding-left: 8px;
+}
 </style>

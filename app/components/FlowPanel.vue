@@ -16,16 +16,56 @@ const two = (value: number) => (value >= 10 ? number(value) : String(Math.round(
 </script>
 
 <template>
-  <section v-if="run" class="panel pad stack" data-test="flow">
-    <div class="row"><h3 class="grow">Water that runs</h3><b class="figure"><How :about="explainFlow(run, flow.mood)"><span data-test="discharge">{{ two(run.dischargeM3S) }}</span> m³/s</How></b></div>
-    <div class="moods" role="group" aria-label="Mood of the water">
-      <button v-for="m in MOODS" :key="m" class="tool" :aria-pressed="flow.dischargeM3S === null && flow.mood === m" :data-mood="m" @click="store.edit('Mood', setFlow({ mood: m, dischargeM3S: null }))">{{ m }}</button>
+  <section
+    v-if="run"
+    class="panel pad stack"
+    data-test="flow"
+  >
+    <div class="row">
+      <h3 class="grow">Water that runs</h3>
+      <b class="figure"
+        ><How :about="explainFlow(run, flow.mood)"
+          ><span data-test="discharge">{{ two(run.dischargeM3S) }}</span> m³/s</How
+        ></b
+      >
     </div>
-    <NumberField label="Or a figure, full size" unit="m³/s" :model-value="flow.dischargeM3S" :min="0.001" :max="1000000" :step="0.05" blank="by the mood" data-test="discharge-field" @update:model-value="store.edit('Flow', setFlow({ dischargeM3S: $event }), 'flow')" />
+    <div
+      class="moods"
+      role="group"
+      aria-label="Mood of the water"
+    >
+      <button
+        v-for="m in MOODS"
+        :key="m"
+        class="tool"
+        :aria-pressed="flow.dischargeM3S === null && flow.mood === m"
+        :data-mood="m"
+        @click="store.edit('Mood', setFlow({ mood: m, dischargeM3S: null }))"
+      >
+        {{ m }}
+      </button>
+    </div>
+    <NumberField
+      label="Or a figure, full size"
+      unit="m³/s"
+      :model-value="flow.dischargeM3S"
+      :min="0.001"
+      :max="1000000"
+      :step="0.05"
+      blank="by the mood"
+      data-test="discharge-field"
+      @update:model-value="store.edit('Flow', setFlow({ dischargeM3S: $event }), 'flow')"
+    />
   </section>
 </template>
 
 <style scoped>
-.moods { display: grid; grid-template-columns: repeat(3, 1fr); gap: 6px; }
-.moods .tool { justify-content: center; }
+.moods {
+  display: grid;
+  grid-template-columns: repeat(3, 1fr);
+  gap: 6px;
+}
+.moods .tool {
+  justify-content: center;
+}
 </style>

@@ -16,72 +16,338 @@ import LiveText from './LiveText.vue'
 import NumberField from './NumberField.vue'
 
 /** How the bed is read between dips, walls that lean or bulge, what stands in the water, and whether the base is level. */
-const props = defineProps<{ pool: Pool | null; ground: PoolGroundPlan | undefined; plan: Plan | null }>()
+const props = defineProps<{
+  pool: Pool | null
+  ground: PoolGroundPlan | undefined
+  plan: Plan | null
+}>()
 const store = useBuildStore()
 const tilt = computed(() => store.build!.outOfLevel)
 const shims = computed(() => props.plan?.ground.shims)
-const dams = computed(() => props.pool?.outline.flatMap((c, i, all) => {
-  if (c.edge !== 'dam') return []
-  const { side, lengthMm } = sideOf(all, i)
-  return [{ c, where: `${side}, ${mm(lengthMm)}` }]
-}) ?? [])
-const set = (label: string, change: Parameters<typeof changePool>[1], group = '') => { if (props.pool) store.edit(label, changePool(props.pool.id, change), group && `${group}:${props.pool.id}`) }
-const setTilt = (change: { xDeg?: number; yDeg?: number }, group = 'tilt') => store.edit('Out of level', (b) => ({ ...b, outOfLevel: { ...b.outOfLevel, ...change } }), group)
-const setEdge = (id: string, change: Partial<OutlineCorner>) => set('Wall', { outline: props.pool!.outline.map((c) => (c.id === id ? { ...c, ...change } : c)) }, `wall${id}`)
-const setThing = (id: string, change: Partial<Standing>, group = '') => set('Standing', { standing: props.pool!.standing.map((s) => (s.id === id ? { ...s, ...change } : s)) }, group && `${group}${id}`)
+const dams = computed(
+  () =>
+    props.pool?.outline.flatMap((c, i, all) => {
+      if (c.edge !== 'dam') return []
+      const { side, lengthMm } = sideOf(all, i)
+      return [{ c, where: `${side}, ${mm(lengthMm)}` }]
+    }) ?? []
+)
+const set = (label: string, change: Parameters<typeof changePool>[1], group = '') => {
+  if (props.pool)
+    store.edit(label, changePool(props.pool.id, change), group && `${group}:${props.pool.id}`)
+}
+const setTilt = (change: { xDeg?: number; yDeg?: number }, group = 'tilt') =>
+  store.edit('Out of level', (b) => ({ ...b, outOfLevel: { ...b.outOfLevel, ...change } }), group)
+const setEdge = (id: string, change: Partial<OutlineCorner>) =>
+  set(
+    'Wall',
+    { outline: props.pool!.outline.map((c) => (c.id === id ? { ...c, ...change } : c)) },
+    `wall${id}`
+  )
+const setThing = (id: string, change: Partial<Standing>, group = '') =>
+  set(
+    'Standing',
+    { standing: props.pool!.standing.map((s) => (s.id === id ? { ...s, ...change } : s)) },
+    group && `${group}${id}`
+  )
 function addThing(): void {
   if (!props.pool) return
   const [x, y] = middleOf(props.pool.outline.map((c) => [c.x, c.y]))
   const n = props.pool.standing.length + 1
-  set('Something standing', { standing: [...props.pool.standing, { id: freeId('s', props.pool.standing), name: `Stone ${n}`, shape: 'stone', x: Math.round(x + 6 * n), y: Math.round(y), widthMm: 12, depthMm: 10, heightMm: 8, afterPour: 0 }] })
+  set('Something standing', {
+    standing: [
+      ...props.pool.standing,
+      {
+        id: freeId('s', props.pool.standing),
+        name: `Stone ${n}`,
+        shape: 'stone',
+        x: Math.round(x + 6 * n),
+        y: Math.round(y),
+        widthMm: 12,
+        depthMm: 10,
+        heightMm: 8,
+        afterPour: 0
+      }
+    ]
+  })
 }
 </script>
 
 <template>
-  <section v-if="pool" class="panel pad stack" data-test="measure">
+  <section
+    v-if="pool"
+    class="panel pad stack"
+    data-test="measure"
+  >
     <h2>Between the dips</h2>
     <div class="row">
-      <button class="tool" :aria-pressed="pool.measure === 'tin'" @click="set('Measure', { measure: 'tin' })">Straight</button>
-      <button class="tool" :aria-pressed="pool.measure === 'kriging'" data-test="kriging" @click="set('Measure', { measure: 'kriging' })">Likeliest, with ±</button>
+      <button
+        class="tool"
+        :aria-pressed="pool.measure === 'tin'"
+        @click="set('Measure', { measure: 'tin' })"
+      >
+        Straight
+      </button>
+      <button
+        class="tool"
+        :aria-pressed="pool.measure === 'kriging'"
+        data-test="kriging"
+        @click="set('Measure', { measure: 'kriging' })"
+      >
+        Likeliest, with ±
+      </button>
     </div>
-    <p v-if="ground?.sdMl"><b data-test="sd"><How :about="explainSd(ground)">{{ ml(ground.volumeMl) }} ± {{ ml(ground.sdMl) }}</How></b> (standard deviation); 19 times in 20 it takes no more than {{ ml(ground.volumeMl + coverMl(ground.sdMl)) }}.
-      <template v-if="ground.nextDip"> Dip next at <b>{{ mm(ground.nextDip.at[0]) }}, {{ mm(ground.nextDip.at[1]) }}</b> (the ring on the plan): ± {{ ml(ground.nextDip.sdLeftMl) }} then.</template></p>
-    <p v-else class="small soft">{{ pool.measure === 'tin' ? 'Straight from dip to dip: quick, and it says nothing of what lies between.' : 'The dips leave no doubt: they are level.' }}</p>
+    <p v-if="ground?.sdMl">
+      <b data-test="sd"
+        ><How :about="explainSd(ground)">{{ ml(ground.volumeMl) }} ± {{ ml(ground.sdMl) }}</How></b
+      >
+      (standard deviation); 19 times in 20 it takes no more than
+      {{ ml(ground.volumeMl + coverMl(ground.sdMl)) }}.
+      <template v-if="ground.nextDip">
+        Dip next at <b>{{ mm(ground.nextDip.at[0]) }}, {{ mm(ground.nextDip.at[1]) }}</b> (the ring
+        on the plan): ± {{ ml(ground.nextDip.sdLeftMl) }} then.</template
+      >
+    </p>
+    <p
+      v-else
+      class="small soft"
+    >
+      {{
+        pool.measure === 'tin'
+          ? 'Straight from dip to dip: quick, and it says nothing of what lies between.'
+          : 'The dips leave no doubt: they are level.'
+      }}
+    </p>
   </section>
-  <section v-if="pool && dams.length" class="panel pad stack">
+  <section
+    v-if="pool && dams.length"
+    class="panel pad stack"
+  >
     <h2>Dam and case walls</h2>
-    <table class="plain"><thead><tr><th>edge</th><th>leans out</th><th>bulges out</th></tr></thead>
-      <tbody><tr v-for="{ c, where } in dams" :key="c.id"><td>{{ where }}</td><td><NumberField bare :label="`Lean of the wall, ${where}`" unit="°" :model-value="c.leanDeg ?? 0" :min="-60" :max="60" @update:model-value="setEdge(c.id, { leanDeg: $event! })" /></td><td><NumberField bare :label="`Bulge of the wall, ${where}`" unit="mm" :model-value="c.bulgeMm ?? 0" :min="-1000" :max="1000" @update:model-value="setEdge(c.id, { bulgeMm: $event! })" /></td></tr></tbody></table>
-    <p v-if="ground?.leanMl" class="small">Leaning adds {{ ml(ground.leanMl) }}.</p>
+    <table class="plain">
+      <thead>
+        <tr>
+          <th>edge</th>
+          <th>leans out</th>
+          <th>bulges out</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr
+          v-for="{ c, where } in dams"
+          :key="c.id"
+        >
+          <td>{{ where }}</td>
+          <td>
+            <NumberField
+              bare
+              :label="`Lean of the wall, ${where}`"
+              unit="°"
+              :model-value="c.leanDeg ?? 0"
+              :min="-60"
+              :max="60"
+              @update:model-value="setEdge(c.id, { leanDeg: $event! })"
+            />
+          </td>
+          <td>
+            <NumberField
+              bare
+              :label="`Bulge of the wall, ${where}`"
+              unit="mm"
+              :model-value="c.bulgeMm ?? 0"
+              :min="-1000"
+              :max="1000"
+              @update:model-value="setEdge(c.id, { bulgeMm: $event! })"
+            />
+          </td>
+        </tr>
+      </tbody>
+    </table>
+    <p
+      v-if="ground?.leanMl"
+      class="small"
+    >
+      Leaning adds {{ ml(ground.leanMl) }}.
+    </p>
   </section>
-  <section v-if="pool" class="panel pad stack" data-test="standing">
-    <div class="row"><h2 class="grow">Standing in the water</h2><button class="tool" @click="addThing">Add</button></div>
-    <p v-if="!pool.standing.length" class="small soft">Posts, piers, stones and figures need no resin where they stand.</p>
-    <div v-for="s in pool.standing" :key="s.id" class="thing">
-      <div class="row"><LiveText class="choice grow" :model-value="s.name" :aria-label="`Name of ${s.name}`" maxlength="120" @typed="(name) => name.trim() && setThing(s.id, { name: name.trim() }, 'name')" />
-        <select class="choice shape" :value="s.shape" :aria-label="`Shape of ${s.name}`" @change="setThing(s.id, { shape: ($event.target as HTMLSelectElement).value as Standing['shape'] })"><option value="stone">stone</option><option value="post">post</option><option value="block">block</option></select>
-        <button class="tool" :aria-label="`Remove ${s.name}`" @click="set('Remove', { standing: pool!.standing.filter((t) => t.id !== s.id) })">×</button></div>
+  <section
+    v-if="pool"
+    class="panel pad stack"
+    data-test="standing"
+  >
+    <div class="row">
+      <h2 class="grow">Standing in the water</h2>
+      <button
+        class="tool"
+        @click="addThing"
+      >
+        Add
+      </button>
+    </div>
+    <p
+      v-if="!pool.standing.length"
+      class="small soft"
+    >
+      Posts, piers, stones and figures need no resin where they stand.
+    </p>
+    <div
+      v-for="s in pool.standing"
+      :key="s.id"
+      class="thing"
+    >
+      <div class="row">
+        <LiveText
+          class="choice grow"
+          :model-value="s.name"
+          :aria-label="`Name of ${s.name}`"
+          maxlength="120"
+          @typed="(name) => name.trim() && setThing(s.id, { name: name.trim() }, 'name')"
+        />
+        <select
+          class="choice shape"
+          :value="s.shape"
+          :aria-label="`Shape of ${s.name}`"
+          @change="
+            setThing(s.id, {
+              shape: ($event.target as HTMLSelectElement).value as Standing['shape']
+            })
+          "
+        >
+          <option value="stone">stone</option>
+          <option value="post">post</option>
+          <option value="block">block</option>
+        </select>
+        <button
+          class="tool"
+          :aria-label="`Remove ${s.name}`"
+          @click="set('Remove', { standing: pool!.standing.filter((t) => t.id !== s.id) })"
+        >
+          ×
+        </button>
+      </div>
       <div class="grid3">
-        <NumberField label="x" unit="mm" :model-value="s.x" :min="-1000" :max="10000" @update:model-value="setThing(s.id, { x: $event! }, 'x')" /><NumberField label="y" unit="mm" :model-value="s.y" :min="-1000" :max="10000" @update:model-value="setThing(s.id, { y: $event! }, 'y')" />
-        <NumberField :label="s.afterPour === 0 ? 'on the bed' : 'after pour'" :model-value="s.afterPour" :min="0" :max="40" whole @update:model-value="setThing(s.id, { afterPour: $event! }, 'after')" />
-        <NumberField label="wide" unit="mm" :model-value="s.widthMm" :min="0.1" :max="10000" @update:model-value="setThing(s.id, { widthMm: $event! }, 'w')" /><NumberField label="deep" unit="mm" :model-value="s.depthMm" :min="0.1" :max="10000" @update:model-value="setThing(s.id, { depthMm: $event! }, 'd')" /><NumberField label="high" unit="mm" :model-value="s.heightMm" :min="0.1" :max="10000" @update:model-value="setThing(s.id, { heightMm: $event! }, 'h')" />
+        <NumberField
+          label="x"
+          unit="mm"
+          :model-value="s.x"
+          :min="-1000"
+          :max="10000"
+          @update:model-value="setThing(s.id, { x: $event! }, 'x')"
+        /><NumberField
+          label="y"
+          unit="mm"
+          :model-value="s.y"
+          :min="-1000"
+          :max="10000"
+          @update:model-value="setThing(s.id, { y: $event! }, 'y')"
+        />
+        <NumberField
+          :label="s.afterPour === 0 ? 'on the bed' : 'after pour'"
+          :model-value="s.afterPour"
+          :min="0"
+          :max="40"
+          whole
+          @update:model-value="setThing(s.id, { afterPour: $event! }, 'after')"
+        />
+        <NumberField
+          label="wide"
+          unit="mm"
+          :model-value="s.widthMm"
+          :min="0.1"
+          :max="10000"
+          @update:model-value="setThing(s.id, { widthMm: $event! }, 'w')"
+        /><NumberField
+          label="deep"
+          unit="mm"
+          :model-value="s.depthMm"
+          :min="0.1"
+          :max="10000"
+          @update:model-value="setThing(s.id, { depthMm: $event! }, 'd')"
+        /><NumberField
+          label="high"
+          unit="mm"
+          :model-value="s.heightMm"
+          :min="0.1"
+          :max="10000"
+          @update:model-value="setThing(s.id, { heightMm: $event! }, 'h')"
+        />
       </div>
     </div>
-    <p v-if="ground?.displacedMl" class="small">They take the place of <b>{{ ml(ground.displacedMl) }}</b>.</p>
+    <p
+      v-if="ground?.displacedMl"
+      class="small"
+    >
+      They take the place of <b>{{ ml(ground.displacedMl) }}</b>.
+    </p>
   </section>
-  <section class="panel pad stack" data-test="level">
+  <section
+    class="panel pad stack"
+    data-test="level"
+  >
     <h2>Is the base level?</h2>
     <div class="grid2">
-      <NumberField label="Along, right end up" unit="°" :model-value="tilt.xDeg" :min="-45" :max="45" :step="0.05" @update:model-value="setTilt({ xDeg: $event! })" />
-      <NumberField label="Across, back up" unit="°" :model-value="tilt.yDeg" :min="-45" :max="45" :step="0.05" @update:model-value="setTilt({ yDeg: $event! })" />
+      <NumberField
+        label="Along, right end up"
+        unit="°"
+        :model-value="tilt.xDeg"
+        :min="-45"
+        :max="45"
+        :step="0.05"
+        @update:model-value="setTilt({ xDeg: $event! })"
+      />
+      <NumberField
+        label="Across, back up"
+        unit="°"
+        :model-value="tilt.yDeg"
+        :min="-45"
+        :max="45"
+        :step="0.05"
+        @update:model-value="setTilt({ yDeg: $event! })"
+      />
     </div>
-    <div class="row"><DeviceButton device="level" label="Read the digital level" :parse="levelLine" @reading="setTilt($event, '')" /><button v-if="tilt.xDeg || tilt.yDeg" class="tool" @click="setTilt({ xDeg: 0, yDeg: 0 }, '')">Shimmed: level now</button></div>
-    <p v-if="shims?.x || shims?.y" data-test="shims">It pours a wedge. Put <template v-if="shims.x"><b>{{ mm(shims.x.shimMm) }}</b> under the {{ shims.x.end }} edge</template><template v-if="shims.x && shims.y"> and </template><template v-if="shims.y"><b>{{ mm(shims.y.shimMm) }}</b> under the {{ shims.y.end }} edge</template>. Until then volumes and layers count the wedge in.</p>
-    <p v-else class="small soft">Level enough.</p>
+    <div class="row">
+      <DeviceButton
+        device="level"
+        label="Read the digital level"
+        :parse="levelLine"
+        @reading="setTilt($event, '')"
+      /><button
+        v-if="tilt.xDeg || tilt.yDeg"
+        class="tool"
+        @click="setTilt({ xDeg: 0, yDeg: 0 }, '')"
+      >
+        Shimmed: level now
+      </button>
+    </div>
+    <p
+      v-if="shims?.x || shims?.y"
+      data-test="shims"
+    >
+      It pours a wedge. Put
+      <template v-if="shims.x"
+        ><b>{{ mm(shims.x.shimMm) }}</b> under the {{ shims.x.end }} edge</template
+      ><template v-if="shims.x && shims.y"> and </template
+      ><template v-if="shims.y"
+        ><b>{{ mm(shims.y.shimMm) }}</b> under the {{ shims.y.end }} edge</template
+      >. Until then volumes and layers count the wedge in.
+    </p>
+    <p
+      v-else
+      class="small soft"
+    >
+      Level enough.
+    </p>
   </section>
 </template>
 
 <style scoped>
-.thing { border-left: 4px solid var(--timber); padding-left: 10px; display: grid; gap: 6px; }
-.shape { width: auto; }
+.thing {
+  border-left: 4px solid var(--timber);
+  padding-left: 10px;
+  display: grid;
+  gap: 6px;
+}
+.shape {
+  width: auto;
+}
 </style>

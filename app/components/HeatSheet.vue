@@ -9,11 +9,19 @@ import How from './How.vue'
 
 /** Heat and cure of a pool's pours: what they come to, and when. */
 const props = defineProps<{ heat: PourHeat; dammed: boolean }>()
-const when = (minutes: number | null) => (minutes === null ? 'not in 30 days' : duration(minutes < 90 ? minutes : Math.round(minutes / 30) * 30))
+const when = (minutes: number | null) =>
+  minutes === null
+    ? 'not in 30 days'
+    : duration(minutes < 90 ? minutes : Math.round(minutes / 30) * 30)
 const rows = computed(() => [
   ['gels', when(props.heat.gelMin)],
   ['firm', when(props.heat.firmMin)],
-  ...(props.heat.pours > 1 ? [['next pour blends from', when(props.heat.next.opensMin)], ['to', when(props.heat.next.closesMin)]] : []),
+  ...(props.heat.pours > 1
+    ? [
+        ['next pour blends from', when(props.heat.next.opensMin)],
+        ['to', when(props.heat.next.closesMin)]
+      ]
+    : []),
   ...(props.dammed ? [['dam off', when(props.heat.undamMin)]] : []),
   ['cured', when(props.heat.curedMin)]
 ])
@@ -23,25 +31,83 @@ const rows = computed(() => [
   <div class="sheet">
     <HeatLadder :heat="heat" />
     <div class="side">
-      <HeatChart :heat="heat" :undam="dammed" />
+      <HeatChart
+        :heat="heat"
+        :undam="dammed"
+      />
       <dl class="times">
-        <div class="wide key"><span class="line core"></span>core <span class="line foot"></span>at the resin’s foot</div>
-        <div><dt>warmest</dt><dd data-test="peak"><How :about="explainPours(heat)">{{ Math.round(heat.peakC) }} °C</How></dd></div>
-        <div><dt>at the ground</dt><dd>{{ Math.round(heat.groundPeakC) }} °C</dd></div>
-        <div v-for="[name, value] in rows" :key="name"><dt>{{ name }}</dt><dd>{{ value }}</dd></div>
+        <div class="wide key">
+          <span class="line core"></span>core <span class="line foot"></span>at the resin’s foot
+        </div>
+        <div>
+          <dt>warmest</dt>
+          <dd data-test="peak">
+            <How :about="explainPours(heat)">{{ Math.round(heat.peakC) }} °C</How>
+          </dd>
+        </div>
+        <div>
+          <dt>at the ground</dt>
+          <dd>{{ Math.round(heat.groundPeakC) }} °C</dd>
+        </div>
+        <div
+          v-for="[name, value] in rows"
+          :key="name"
+        >
+          <dt>{{ name }}</dt>
+          <dd>{{ value }}</dd>
+        </div>
       </dl>
     </div>
   </div>
 </template>
 
 <style scoped>
-.sheet { display: flex; flex-direction: column; height: 100%; min-height: 0; gap: 4px; }
-.side { flex: 1; display: flex; gap: 12px; min-height: 0; }
-.times { margin: 0; width: 236px; display: grid; grid-template-columns: 1fr 1fr; gap: 5px 10px; align-content: start; overflow: auto; }
-.wide { grid-column: 1 / -1; }
-.key { font-size: 12.5px; display: flex; gap: 6px; align-items: center; }
-.line { width: 20px; border-top: 3px solid var(--red-lead); }
-.line.foot { border-top: 3px dotted var(--deep); margin-left: 8px; }
-.times dt { font-size: 12.5px; color: var(--ink-soft); }
-.times dd { margin: 0; font-weight: 650; font-size: 14px; }
+.sheet {
+  display: flex;
+  flex-direction: column;
+  height: 100%;
+  min-height: 0;
+  gap: 4px;
+}
+.side {
+  flex: 1;
+  display: flex;
+  gap: 12px;
+  min-height: 0;
+}
+.times {
+  margin: 0;
+  width: 236px;
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 5px 10px;
+  align-content: start;
+  overflow: auto;
+}
+.wide {
+  grid-column: 1 / -1;
+}
+.key {
+  font-size: 12.5px;
+  display: flex;
+  gap: 6px;
+  align-items: center;
+}
+.line {
+  width: 20px;
+  border-top: 3px solid var(--red-lead);
+}
+.line.foot {
+  border-top: 3px dotted var(--deep);
+  margin-left: 8px;
+}
+.times dt {
+  font-size: 12.5px;
+  color: var(--ink-soft);
+}
+.times dd {
+  margin: 0;
+  font-weight: 650;
+  font-size: 14px;
+}
 </style>

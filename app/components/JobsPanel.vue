@@ -17,32 +17,122 @@ function add(): void {
   store.edit('Own job', addFiller(text.slice(0, 120), Math.round(minutes.value)))
   name.value = ''
 }
-const placed = (id: string) => (days.value?.fillers ?? []).filter((f) => f.filler === id).reduce((sum, f) => sum + (f.endMs - f.startMs) / 60_000, 0)
+const placed = (id: string) =>
+  (days.value?.fillers ?? [])
+    .filter((f) => f.filler === id)
+    .reduce((sum, f) => sum + (f.endMs - f.startMs) / 60_000, 0)
 </script>
 
 <template>
-  <section class="panel pad stack" data-test="jobs">
+  <section
+    class="panel pad stack"
+    data-test="jobs"
+  >
     <h2>Your own jobs</h2>
-    <p class="small soft">Figures, trees, boats: they flow into the waits and move nothing of the water.</p>
-    <ul v-if="build.fillers.length" class="jobs">
-      <li v-for="f in build.fillers" :key="f.id">
-        <div class="row tight"><b class="grow">{{ f.name }}</b><span class="small">{{ duration(f.handsMin) }}</span><button class="tool" :aria-label="`Take out ${f.name}`" @click="store.edit('Own job', changeFiller(f.id, null))">×</button></div>
-        <label class="small"><input type="checkbox" :checked="f.breakable" @change="store.edit('Own job', changeFiller(f.id, { breakable: !f.breakable }))" /> may be broken off</label>
-        <p v-if="days?.finishMs" class="small soft">{{ placed(f.id) > 0 ? `${duration(placed(f.id))} in the waits` : 'no wait takes it' }}<template v-if="days.fillersLeft[f.id]">, {{ duration(days.fillersLeft[f.id]) }} after the finish</template></p>
+    <p class="small soft">
+      Figures, trees, boats: they flow into the waits and move nothing of the water.
+    </p>
+    <ul
+      v-if="build.fillers.length"
+      class="jobs"
+    >
+      <li
+        v-for="f in build.fillers"
+        :key="f.id"
+      >
+        <div class="row tight">
+          <b class="grow">{{ f.name }}</b><span class="small">{{ duration(f.handsMin) }}</span
+          ><button
+            class="tool"
+            :aria-label="`Take out ${f.name}`"
+            @click="store.edit('Own job', changeFiller(f.id, null))"
+          >
+            ×
+          </button>
+        </div>
+        <label class="small"
+          ><input
+            type="checkbox"
+            :checked="f.breakable"
+            @change="store.edit('Own job', changeFiller(f.id, { breakable: !f.breakable }))"
+          />
+          may be broken off</label
+        >
+        <p
+          v-if="days?.finishMs"
+          class="small soft"
+        >
+          {{ placed(f.id) > 0 ? `${duration(placed(f.id))} in the waits` : 'no wait takes it'
+          }}<template v-if="days.fillersLeft[f.id]"
+            >, {{ duration(days.fillersLeft[f.id]) }} after the finish</template
+          >
+        </p>
       </li>
     </ul>
-    <form class="row tight" @submit.prevent="add"><input v-model="name" class="choice grow" placeholder="Twenty trees" aria-label="Name of the job" maxlength="120" data-test="job-name" /><NumberField v-model="minutes" class="minutes" label="Minutes" bare unit="min" :min="1" :max="60000" whole /><button class="tool" data-test="job-add">Add</button></form>
+    <form
+      class="row tight"
+      @submit.prevent="add"
+    >
+      <input
+        v-model="name"
+        class="choice grow"
+        placeholder="Twenty trees"
+        aria-label="Name of the job"
+        maxlength="120"
+        data-test="job-name"
+      /><NumberField
+        v-model="minutes"
+        class="minutes"
+        label="Minutes"
+        bare
+        unit="min"
+        :min="1"
+        :max="60000"
+        whole
+      /><button
+        class="tool"
+        data-test="job-add"
+      >
+        Add
+      </button>
+    </form>
   </section>
   <section class="panel pad stack">
     <h2>Copies</h2>
-    <NumberField label="Made side by side" :model-value="build.copies" :min="1" :max="200" whole data-test="copies" @update:model-value="$event !== null && store.edit('Copies', setCopies($event), 'copies')" />
-    <p class="small soft">Amounts and hands-on time grow with them; coats, pours and waits do not. One pour serves all, as far as the cup takes it.</p>
+    <NumberField
+      label="Made side by side"
+      :model-value="build.copies"
+      :min="1"
+      :max="200"
+      whole
+      data-test="copies"
+      @update:model-value="$event !== null && store.edit('Copies', setCopies($event), 'copies')"
+    />
+    <p class="small soft">
+      Amounts and hands-on time grow with them; coats, pours and waits do not. One pour serves all,
+      as far as the cup takes it.
+    </p>
   </section>
 </template>
 
 <style scoped>
-.jobs { list-style: none; padding: 0; margin: 0; display: grid; gap: 9px; }
-.tight { gap: 6px; flex-wrap: nowrap; align-items: center; }
-.tight .tool { min-height: 30px; padding: 0 9px; }
-.minutes { width: 92px; }
+.jobs {
+  list-style: none;
+  padding: 0;
+  margin: 0;
+  display: grid;
+  gap: 9px;
+}
+.tight {
+  gap: 6px;
+  flex-wrap: nowrap;
+  align-items: center;
+}
+.tight .tool {
+  min-height: 30px;
+  padding: 0 9px;
+}
+.minutes {
+  width: 92px;
+}
 </style>

@@ -11,7 +11,10 @@ const KEYS: [string, string][] = [
   ['Space, Enter, T', 'At the scale: jug, next, tare'],
   ['M  O  D  E  X', 'On Ground: move, outline point, dip, edge, remove'],
   ['L', 'On Ground: draw the outline afresh; Enter closes it, Esc drops it'],
-  ['Arrows', 'Move the point, rock, lip, crest or landing in hand by 1 mm, with Shift by 5 mm; the level by 0.5 mm'],
+  [
+    'Arrows',
+    'Move the point, rock, lip, crest or landing in hand by 1 mm, with Shift by 5 mm; the level by 0.5 mm'
+  ],
   ['Delete', 'Remove the point in hand'],
   ['Page up, Page down', 'The level by 2 mm'],
   ['Shift while dragging', 'The level in tenths'],
@@ -20,10 +23,23 @@ const KEYS: [string, string][] = [
 </script>
 
 <template>
-  <ElDialog v-model="open" title="Keys" width="560px" append-to-body>
+  <ElDialog
+    v-model="open"
+    title="Keys"
+    width="560px"
+    append-to-body
+  >
     <table class="plain">
       <tbody>
-        <tr v-for="[key, what] in KEYS" :key="key"><td><kbd>{{ key }}</kbd></td><td>{{ what }}</td></tr>
+        <tr
+          v-for="[key, what] in KEYS"
+          :key="key"
+        >
+          <td>
+            <kbd>{{ key }}</kbd>
+          </td>
+          <td>{{ what }}</td>
+        </tr>
       </tbody>
     </table>
   </ElDialog>

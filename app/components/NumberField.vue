@@ -2,21 +2,36 @@
 import { computed, ref, useId, watch } from 'vue'
 
 const props = withDefaults(
-  defineProps<{ modelValue: number | null; label: string; unit?: string; min: number; max: number; step?: number; whole?: boolean; blank?: string; hint?: string; bare?: boolean }>(),
+  defineProps<{
+    modelValue: number | null
+    label: string
+    unit?: string
+    min: number
+    max: number
+    step?: number
+    whole?: boolean
+    blank?: string
+    hint?: string
+    bare?: boolean
+  }>(),
   { unit: '', step: 1, blank: '', hint: '' }
 )
 const emit = defineEmits<{ 'update:modelValue': [value: number | null] }>()
 const id = useId()
 
-const shown = (value: number | null) => (value === null ? '' : String(Math.round(value * 1000) / 1000))
+const shown = (value: number | null) =>
+  value === null ? '' : String(Math.round(value * 1000) / 1000)
 const text = ref(shown(props.modelValue))
 const fault = ref('')
 const editing = ref(false)
-watch(() => props.modelValue, (value) => {
-  if (editing.value && read(text.value) === value) return
-  text.value = shown(value)
-  fault.value = ''
-})
+watch(
+  () => props.modelValue,
+  (value) => {
+    if (editing.value && read(text.value) === value) return
+    text.value = shown(value)
+    fault.value = ''
+  }
+)
 
 const allowed = computed(() => `${props.min} to ${props.max}${props.unit ? ` ${props.unit}` : ''}`)
 
@@ -24,14 +39,21 @@ function read(input: string): number | null | undefined {
   const trimmed = input.trim().replace(',', '.')
   if (trimmed === '') return props.blank === '' ? undefined : null
   const value = Number(trimmed)
-  if (!Number.isFinite(value) || value < props.min || value > props.max || (props.whole && !Number.isInteger(value))) return undefined
+  if (
+    !Number.isFinite(value) ||
+    value < props.min ||
+    value > props.max ||
+    (props.whole && !Number.isInteger(value))
+  )
+    return undefined
   return value
 }
 
 /** Every keystroke that makes a valid number counts at once: a tab may be closed in mid-edit. */
 function typed(): void {
   const value = read(text.value)
-  if (value === undefined) fault.value = `“${text.value}” won't do: ${props.whole ? 'a whole number, ' : ''}${allowed.value}`
+  if (value === undefined)
+    fault.value = `“${text.value}” won't do: ${props.whole ? 'a whole number, ' : ''}${allowed.value}`
   else {
     fault.value = ''
     if (value !== props.modelValue) emit('update:modelValue', value)
@@ -42,7 +64,10 @@ function left(): void {
   if (fault.value === '') text.value = shown(props.modelValue)
 }
 function nudge(by: number): void {
-  const next = Math.min(props.max, Math.max(props.min, Math.round(((props.modelValue ?? 0) + by * props.step) * 1000) / 1000))
+  const next = Math.min(
+    props.max,
+    Math.max(props.min, Math.round(((props.modelValue ?? 0) + by * props.step) * 1000) / 1000)
+  )
   emit('update:modelValue', next)
   text.value = shown(next)
   fault.value = ''
@@ -51,23 +76,76 @@ function nudge(by: number): void {
 
 <template>
   <div class="field">
-    <label :for="id" :class="{ unseen: bare }">{{ label }}</label>
-    <span class="box" :class="{ bad: fault }">
+    <label
+      :for="id"
+      :class="{ unseen: bare }"
+      >{{ label }}</label
+    >
+    <span
+      class="box"
+      :class="{ bad: fault }"
+    >
       <input
-        :id="id" v-model="text" inputmode="decimal" autocomplete="off" :placeholder="blank" :aria-invalid="fault !== ''" @focus="editing = true" @input="typed" @blur="left"
-        @keydown.up.prevent="nudge(1)" @keydown.down.prevent="nudge(-1)"
+        :id="id"
+        v-model="text"
+        inputmode="decimal"
+        autocomplete="off"
+        :placeholder="blank"
+        :aria-invalid="fault !== ''"
+        @focus="editing = true"
+        @input="typed"
+        @blur="left"
+        @keydown.up.prevent="nudge(1)"
+        @keydown.down.prevent="nudge(-1)"
       />
-      <span v-if="unit" class="unit">{{ unit }}</span>
+      <span
+        v-if="unit"
+        class="unit"
+        >{{ unit }}</span
+      >
     </span>
-    <span v-if="fault" class="fault" role="alert">{{ fault }}</span>
-    <span v-else-if="hint" class="small soft">{{ hint }}</span>
+    <span
+      v-if="fault"
+      class="fault"
+      role="alert"
+      >{{ fault }}</span
+    >
+    <span
+      v-else-if="hint"
+      class="small soft"
+      >{{ hint }}</span
+    >
   </div>
 </template>
 
 <style scoped>
-.box { display: flex; align-items: center; background: var(--sheet); border: 1px solid var(--line-strong); border-radius: 3px 10px 3px 10px; min-height: 34px; }
-.box:focus-within { border-color: var(--deep); box-shadow: 0 0 0 2px var(--shallow); }
-.box.bad { border-color: var(--red-lead); }
-input { border: 0; background: none; width: 100%; padding: 4px 8px; outline: none; min-width: 0; }
-.unit { padding-right: 9px; color: var(--ink-soft); font-size: 13px; white-space: nowrap; }
+.box {
+  display: flex;
+  align-items: center;
+  background: var(--sheet);
+  border: 1px solid var(--line-strong);
+  border-radius: 3px 10px 3px 10px;
+  min-height: 34px;
+}
+.box:focus-within {
+  border-color: var(--deep);
+  box-shadow: 0 0 0 2px var(--shallow);
+}
+.box.bad {
+  border-color: var(--red-lead);
+}
+input {
+  border: 0;
+  background: none;
+  width: 100%;
+  padding: 4px 8px;
+  outline: none;
+  min-width: 0;
+}
+.unit {
+  padding-right: 9px;
+  color: var(--ink-soft);
+  font-size: 13px;
+  white-space: nowrap;
+}
 </style>

@@ -1,6 +1,15 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
-import { newRehearsal, offered, reckoning, rehearse, skippable, waiting, type Move, type Rehearsal } from '../../core/bench/rehearsal'
+import {
+  newRehearsal,
+  offered,
+  reckoning,
+  rehearse,
+  skippable,
+  waiting,
+  type Move,
+  type Rehearsal
+} from '../../core/bench/rehearsal'
 import type { Plan } from '../../core/plan/derivePlan'
 import type { Build } from '../../core/build/types'
 import { dayAndClock, duration } from '../format'
@@ -8,9 +17,16 @@ import { dayAndClock, duration } from '../format'
 /** The plan in quick time on a bench that is not there: practise the order and the windows, make mistakes, be told their cost. */
 const props = defineProps<{ build: Build; plan: Plan }>()
 const run = ref<Rehearsal>(newRehearsal(props.plan, 1 + Math.floor(Math.random() * 1e6)))
-watch(() => props.plan.build, () => again())
-const again = () => { run.value = newRehearsal(props.plan, 1 + Math.floor(Math.random() * 1e6)) }
-const move = (m: Move) => { run.value = rehearse(props.plan, run.value, m) }
+watch(
+  () => props.plan.build,
+  () => again()
+)
+const again = () => {
+  run.value = newRehearsal(props.plan, 1 + Math.floor(Math.random() * 1e6))
+}
+const move = (m: Move) => {
+  run.value = rehearse(props.plan, run.value, m)
+}
 const zone = computed(() => props.build.calendar.zone)
 const named = (id: string) => props.build.waters.find((w) => w.id === id.split('/')[0])?.name ?? ''
 const steps = computed(() => offered(props.plan, run.value))
@@ -19,40 +35,186 @@ const sum = computed(() => reckoning(props.plan, run.value))
 const story = computed(() => [...run.value.story].reverse().slice(0, 30))
 const shownReckoning = ref(false)
 /** Until the next morning on the builder's own clock, about. */
-const nightMin = computed(() => 1440 - ((Math.round((run.value.nowMs - run.value.startMs) / 60_000)) % 1440) || 1440)
+const nightMin = computed(
+  () => 1440 - (Math.round((run.value.nowMs - run.value.startMs) / 60_000) % 1440) || 1440
+)
 </script>
 
 <template>
-  <div class="rehearsal" data-test="rehearsal">
+  <div
+    class="rehearsal"
+    data-test="rehearsal"
+  >
     <section class="panel pad stack">
-      <header class="row"><h1 class="grow">Rehearsal: {{ dayAndClock(run.nowMs, zone) }}</h1><button class="tool" @click="again">From the start</button></header>
-      <p class="soft">Nothing of this is kept. Waits here are a little longer or shorter than the plan says, and some dams leak: look before you go on.</p>
-      <div class="row passing"><span>Let time pass:</span><button v-for="m in [10, 30, 120, 480]" :key="m" class="tool" :data-wait="m" @click="move({ kind: 'wait', minutes: m })">{{ duration(m) }}</button><button class="tool" data-wait="day" @click="move({ kind: 'wait', minutes: nightMin })">till tomorrow</button></div>
-      <div v-if="looks.length" class="stack tight"><h2>Look at</h2><div class="row"><button v-for="s in looks" :key="s.id" class="tool" :data-look="s.id" @click="move({ kind: 'look', step: s.id })">{{ named(s.id) }}{{ named(s.id) ? ': ' : '' }}{{ s.title.toLowerCase() }}</button></div></div>
-      <div class="stack tight"><h2>{{ steps.length ? 'Do' : 'All is done' }}</h2>
-        <div v-for="s in steps" :key="s.id" class="row offer" :data-offer="s.id"><button class="tool main" :data-do="s.id" @click="move({ kind: 'do', step: s.id })">{{ s.title }}</button><span class="soft small grow">{{ named(s.id) }}{{ named(s.id) ? ' · ' : '' }}{{ duration(s.handsMin) }}</span><button v-if="skippable(s)" class="tool" :data-skip="s.id" @click="move({ kind: 'skip', step: s.id })">Leave it out</button></div>
+      <header class="row">
+        <h1 class="grow">Rehearsal: {{ dayAndClock(run.nowMs, zone) }}</h1>
+        <button
+          class="tool"
+          @click="again"
+        >
+          From the start
+        </button>
+      </header>
+      <p class="soft">
+        Nothing of this is kept. Waits here are a little longer or shorter than the plan says, and
+        some dams leak: look before you go on.
+      </p>
+      <div class="row passing">
+        <span>Let time pass:</span
+        ><button
+          v-for="m in [10, 30, 120, 480]"
+          :key="m"
+          class="tool"
+          :data-wait="m"
+          @click="move({ kind: 'wait', minutes: m })"
+        >
+          {{ duration(m) }}</button
+        ><button
+          class="tool"
+          data-wait="day"
+          @click="move({ kind: 'wait', minutes: nightMin })"
+        >
+          till tomorrow
+        </button>
+      </div>
+      <div
+        v-if="looks.length"
+        class="stack tight"
+      >
+        <h2>Look at</h2>
+        <div class="row">
+          <button
+            v-for="s in looks"
+            :key="s.id"
+            class="tool"
+            :data-look="s.id"
+            @click="move({ kind: 'look', step: s.id })"
+          >
+            {{ named(s.id) }}{{ named(s.id) ? ': ' : '' }}{{ s.title.toLowerCase() }}
+          </button>
+        </div>
+      </div>
+      <div class="stack tight">
+        <h2>{{ steps.length ? 'Do' : 'All is done' }}</h2>
+        <div
+          v-for="s in steps"
+          :key="s.id"
+          class="row offer"
+          :data-offer="s.id"
+        >
+          <button
+            class="tool main"
+            :data-do="s.id"
+            @click="move({ kind: 'do', step: s.id })"
+          >
+            {{ s.title }}</button><span class="soft small grow"
+            >{{ named(s.id) }}{{ named(s.id) ? ' · ' : '' }}{{ duration(s.handsMin) }}</span
+          ><button
+            v-if="skippable(s)"
+            class="tool"
+            :data-skip="s.id"
+            @click="move({ kind: 'skip', step: s.id })"
+          >
+            Leave it out
+          </button>
+        </div>
       </div>
     </section>
     <section class="panel pad stack">
-      <header class="row"><h2 class="grow">{{ sum.mistakes.length === 0 ? 'Nothing has gone wrong that shows' : `${sum.mistakes.length} ${sum.mistakes.length === 1 ? 'thing has' : 'things have'} gone wrong` }}</h2><button class="tool" :class="{ main: sum.finished }" data-test="reckon" @click="shownReckoning = !shownReckoning">What it would have cost</button></header>
-      <div v-if="shownReckoning || sum.finished" class="stack tight" data-test="reckoning">
-        <p class="large"><b>{{ duration(sum.minutes) }}</b> of work and waiting, and <b>{{ sum.money.toFixed(2) }}</b> of material. Here it cost nothing.</p>
-        <article v-for="(m, i) in sum.mistakes" :key="i" class="mistake"><b>{{ m.what }}</b><p class="small">{{ m.right }}</p><p class="small soft">{{ m.minutes > 0 ? duration(m.minutes) : 'no time' }}<template v-if="m.money > 0">, {{ m.money.toFixed(2) }} of material</template></p></article>
-        <p v-if="sum.finished && !sum.mistakes.length">Done in {{ duration(sum.tookMin) }} without a mistake.</p>
+      <header class="row">
+        <h2 class="grow">
+          {{
+            sum.mistakes.length === 0
+              ? 'Nothing has gone wrong that shows'
+              : `${sum.mistakes.length} ${sum.mistakes.length === 1 ? 'thing has' : 'things have'} gone wrong`
+          }}
+        </h2>
+        <button
+          class="tool"
+          :class="{ main: sum.finished }"
+          data-test="reckon"
+          @click="shownReckoning = !shownReckoning"
+        >
+          What it would have cost
+        </button>
+      </header>
+      <div
+        v-if="shownReckoning || sum.finished"
+        class="stack tight"
+        data-test="reckoning"
+      >
+        <p class="large">
+          <b>{{ duration(sum.minutes) }}</b> of work and waiting, and
+          <b>{{ sum.money.toFixed(2) }}</b> of material. Here it cost nothing.
+        </p>
+        <article
+          v-for="(m, i) in sum.mistakes"
+          :key="i"
+          class="mistake"
+        >
+          <b>{{ m.what }}</b>
+          <p class="small">{{ m.right }}</p>
+          <p class="small soft">
+            {{ m.minutes > 0 ? duration(m.minutes) : 'no time'
+            }}<template v-if="m.money > 0">, {{ m.money.toFixed(2) }} of material</template>
+          </p>
+        </article>
+        <p v-if="sum.finished && !sum.mistakes.length">
+          Done in {{ duration(sum.tookMin) }} without a mistake.
+        </p>
       </div>
-      <ol class="story"><li v-for="(h, i) in story" :key="i" :class="h.kind"><span class="small soft">{{ dayAndClock(h.atMs, zone) }}</span> {{ h.text }}</li></ol>
+      <ol class="story">
+        <li
+          v-for="(h, i) in story"
+          :key="i"
+          :class="h.kind"
+        >
+          <span class="small soft">{{ dayAndClock(h.atMs, zone) }}</span> {{ h.text }}
+        </li>
+      </ol>
     </section>
   </div>
 </template>
 
 <style scoped>
-.rehearsal { display: grid; grid-template-columns: minmax(0, 1fr) minmax(0, 1fr); gap: 14px; align-items: start; }
-.tight { gap: 6px; }
-.offer { border-top: 1px solid var(--line); padding-top: 6px; }
-.mistake { border-left: 5px solid var(--red-lead); background: var(--red-wash); padding: 7px 12px; }
-.large { font-size: 18px; }
-.story { list-style: none; padding: 0; margin: 0; display: grid; gap: 4px; }
-.story .wrong { color: var(--red-lead); font-weight: 600; }
-.story .seen { font-style: italic; }
-@media (max-width: 1000px) { .rehearsal { grid-template-columns: 1fr; } }
+.rehearsal {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
+  gap: 14px;
+  align-items: start;
+}
+.tight {
+  gap: 6px;
+}
+.offer {
+  border-top: 1px solid var(--line);
+  padding-top: 6px;
+}
+.mistake {
+  border-left: 5px solid var(--red-lead);
+  background: var(--red-wash);
+  padding: 7px 12px;
+}
+.large {
+  font-size: 18px;
+}
+.story {
+  list-style: none;
+  padding: 0;
+  margin: 0;
+  display: grid;
+  gap: 4px;
+}
+.story .wrong {
+  color: var(--red-lead);
+  font-weight: 600;
+}
+.story .seen {
+  font-style: italic;
+}
+@media (max-width: 1000px) {
+  .rehearsal {
+    grid-template-columns: 1fr;
+  }
+}
 </style>

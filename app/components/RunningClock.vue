@@ -2,29 +2,90 @@
 import { computed } from 'vue'
 
 /** A clock that runs from wall time: how long since it was started, and how long is left. */
-const props = defineProps<{ name: string; startedMs: number | null; minutes: number; nowMs: number; warn?: boolean }>()
+const props = defineProps<{
+  name: string
+  startedMs: number | null
+  minutes: number
+  nowMs: number
+  warn?: boolean
+}>()
 const emit = defineEmits<{ start: []; stop: [] }>()
-const leftS = computed(() => (props.startedMs === null ? props.minutes * 60 : props.minutes * 60 - (props.nowMs - props.startedMs) / 1000))
-const text = computed(() => { const s = Math.abs(Math.round(leftS.value)); return `${leftS.value < -0.5 ? '−' : ''}${Math.floor(s / 60)}:${String(s % 60).padStart(2, '0')}` })
-const share = computed(() => Math.max(0, Math.min(1, props.startedMs === null ? 0 : 1 - leftS.value / (props.minutes * 60))))
+const leftS = computed(() =>
+  props.startedMs === null
+    ? props.minutes * 60
+    : props.minutes * 60 - (props.nowMs - props.startedMs) / 1000
+)
+const text = computed(() => {
+  const s = Math.abs(Math.round(leftS.value))
+  return `${leftS.value < -0.5 ? '−' : ''}${Math.floor(s / 60)}:${String(s % 60).padStart(2, '0')}`
+})
+const share = computed(() =>
+  Math.max(0, Math.min(1, props.startedMs === null ? 0 : 1 - leftS.value / (props.minutes * 60)))
+)
 </script>
 
 <template>
-  <div class="clock" :class="{ over: startedMs !== null && leftS <= 0, warn: warn && startedMs !== null && leftS < 120 }">
+  <div
+    class="clock"
+    :class="{
+      over: startedMs !== null && leftS <= 0,
+      warn: warn && startedMs !== null && leftS < 120
+    }"
+  >
     <span class="name">{{ name }}</span>
-    <b class="left" role="timer">{{ text }}</b>
-    <button class="tool go" @click="startedMs === null ? emit('start') : emit('stop')">{{ startedMs === null ? 'Start' : 'Clear' }}</button>
+    <b
+      class="left"
+      role="timer"
+      >{{ text }}</b
+    >
+    <button
+      class="tool go"
+      @click="startedMs === null ? emit('start') : emit('stop')"
+    >
+      {{ startedMs === null ? 'Start' : 'Clear' }}
+    </button>
     <span class="bar"><span :style="{ width: `${share * 100}%` }"></span></span>
   </div>
 </template>
 
 <style scoped>
-.clock { display: grid; grid-template-columns: 1fr auto; align-items: center; gap: 2px 10px; padding: 8px 12px; background: var(--sunk); border-radius: 3px 12px 3px 12px; }
-.name { font-size: 13px; color: var(--ink-soft); grid-column: 1 / -1; }
-.left { font: 700 30px/1 var(--head); }
-.bar { grid-column: 1 / -1; height: 5px; background: var(--line); border-radius: 3px; overflow: hidden; }
-.bar span { display: block; height: 100%; background: var(--water); }
-.over { background: var(--brass-wash); }
-.over.warn, .warn { background: var(--red-wash); }
-.warn .bar span { background: var(--red-lead); }
+.clock {
+  display: grid;
+  grid-template-columns: 1fr auto;
+  align-items: center;
+  gap: 2px 10px;
+  padding: 8px 12px;
+  background: var(--sunk);
+  border-radius: 3px 12px 3px 12px;
+}
+.name {
+  font-size: 13px;
+  color: var(--ink-soft);
+  grid-column: 1 / -1;
+}
+.left {
+  font: 700 30px/1 var(--head);
+}
+.bar {
+  grid-column: 1 / -1;
+  height: 5px;
+  background: var(--line);
+  border-radius: 3px;
+  overflow: hidden;
+}
+.bar span {
+  display: block;
+  height: 100%;
+  background: var(--water);
+}
+.over {
+  background: var(--brass-wash);
+}
+.over.warn,
+.warn {
+  background: var(--red-wash);
+}
+.warn .bar span {
+  background: var(--red-lead);
+}
 </style>

@@ -27,7 +27,9 @@ const map = ref({ widthMm: store.build?.base.widthMm ?? 300, lowMm: 0, highMm: 4
 const only = ref('')
 let client: ScanClient | null = null
 
-function progress(share: number, doing: string): void { busy.value = { share, doing } }
+function progress(share: number, doing: string): void {
+  busy.value = { share, doing }
+}
 function stop(): void {
   client?.stop()
   client = null
@@ -65,7 +67,12 @@ async function read(event: Event): Promise<void> {
   }
   busy.value = null
 }
-const said = (error: unknown) => { const text = error instanceof Error ? error.message : String(error); return text === 'stopped' ? '' : `${text.charAt(0).toUpperCase()}${text.slice(1)}. Nothing has been changed.` }
+const said = (error: unknown) => {
+  const text = error instanceof Error ? error.message : String(error)
+  return text === 'stopped'
+    ? ''
+    : `${text.charAt(0).toUpperCase()}${text.slice(1)}. Nothing has been changed.`
+}
 
 function guess(): void {
   if (!seen.value?.extents || !store.build) return
@@ -86,7 +93,13 @@ async function lay(): Promise<void> {
     laid.value = await client.lay({
       placement: seen.value.extents ? { unitMm: unit.value, up: up.value, ...at.value } : null,
       map: seen.value.pixels ? { ...map.value, x: at.value.x, y: at.value.y } : null,
-      pools: pools.value.map((p) => ({ id: p.id, name: p.name, ring: props.grounds.find((g) => g.id === p.id)?.ring ?? p.outline.map((c): [number, number] => [c.x, c.y]) }))
+      pools: pools.value.map((p) => ({
+        id: p.id,
+        name: p.name,
+        ring:
+          props.grounds.find((g) => g.id === p.id)?.ring ??
+          p.outline.map((c): [number, number] => [c.x, c.y])
+      }))
     })
   } catch (error) {
     problem.value = said(error)
@@ -95,55 +108,255 @@ async function lay(): Promise<void> {
 }
 const good = computed(() => laid.value?.pools.filter((p) => p.scan) ?? [])
 function take(): void {
-  store.edit('Scan', (build) => good.value.reduce((b, p) => setSoundings(p.id, p.scan!.soundings)(b), build))
+  store.edit('Scan', (build) =>
+    good.value.reduce((b, p) => setSoundings(p.id, p.scan!.soundings)(b), build)
+  )
   open.value = false
 }
 </script>
 
 <template>
-  <ElDialog v-model="open" title="Ground from a file" width="620px" append-to-body @closed="stop">
-    <div class="stack" data-test="scan-dialog">
-      <p>A scan (STL or OBJ), a height map (PNG, 8 or 16 bit) or soundings (CSV). It stays in this browser.</p>
-      <div class="row"><label class="tool main">Choose a file<input type="file" class="file" accept=".stl,.obj,.png,.csv,.txt,.tsv" data-test="scan-file" @change="read" /></label><b v-if="fileName">{{ fileName }}</b></div>
-      <div v-if="busy" class="row" role="status"><span class="bar"><span :style="{ width: `${busy.share * 100}%` }"></span></span><span class="small grow">{{ busy.doing }}…</span><button class="tool" @click="stop">Stop</button></div>
-      <p v-if="problem" class="fault" role="alert" data-test="scan-problem">{{ problem }}</p>
+  <ElDialog
+    v-model="open"
+    title="Ground from a file"
+    width="620px"
+    append-to-body
+    @closed="stop"
+  >
+    <div
+      class="stack"
+      data-test="scan-dialog"
+    >
+      <p>
+        A scan (STL or OBJ), a height map (PNG, 8 or 16 bit) or soundings (CSV). It stays in this
+        browser.
+      </p>
+      <div class="row">
+        <label class="tool main"
+          >Choose a file<input
+            type="file"
+            class="file"
+            accept=".stl,.obj,.png,.csv,.txt,.tsv"
+            data-test="scan-file"
+            @change="read" /></label
+        ><b v-if="fileName">{{ fileName }}</b>
+      </div>
+      <div
+        v-if="busy"
+        class="row"
+        role="status"
+      >
+        <span class="bar"><span :style="{ width: `${busy.share * 100}%` }"></span></span
+        ><span class="small grow">{{ busy.doing }}…</span
+        ><button
+          class="tool"
+          @click="stop"
+        >
+          Stop
+        </button>
+      </div>
+      <p
+        v-if="problem"
+        class="fault"
+        role="alert"
+        data-test="scan-problem"
+      >
+        {{ problem }}
+      </p>
       <template v-if="seen">
-        <p v-if="seen.triangles"><b>{{ seen.triangles.toLocaleString('en-GB') }}</b> triangles<span v-if="seen.dropped">; {{ seen.dropped }} with coordinates that are no numbers were left out</span>.
-          <span v-if="size"> {{ mm(size[0]) }} by {{ mm(size[1]) }}, {{ mm(size[2]) }} high; the base is {{ mm(store.build?.base.widthMm ?? 0) }} by {{ mm(store.build?.base.depthMm ?? 0) }}.</span></p>
-        <p v-if="seen.pixels"><b>{{ seen.pixels[0] }} × {{ seen.pixels[1] }}</b> pixels.</p>
-        <p v-if="seen.soundings"><b>{{ seen.soundings }}</b> soundings.</p>
-        <div v-if="seen.extents" class="grid2">
-          <label class="field"><span class="name">One unit of the file is</span><select v-model.number="unit" class="choice" data-test="scan-unit"><option :value="1">1 mm</option><option :value="10">1 cm</option><option :value="25.4">1 inch</option><option :value="1000">1 m</option></select></label>
-          <label class="field"><span class="name">Up is</span><select v-model="up" class="choice"><option value="z">z</option><option value="y">y</option></select></label>
+        <p v-if="seen.triangles">
+          <b>{{ seen.triangles.toLocaleString('en-GB') }}</b> triangles<span v-if="seen.dropped"
+            >; {{ seen.dropped }} with coordinates that are no numbers were left out</span
+          >.
+          <span v-if="size">
+            {{ mm(size[0]) }} by {{ mm(size[1]) }}, {{ mm(size[2]) }} high; the base is
+            {{ mm(store.build?.base.widthMm ?? 0) }} by
+            {{ mm(store.build?.base.depthMm ?? 0) }}.</span
+          >
+        </p>
+        <p v-if="seen.pixels">
+          <b>{{ seen.pixels[0] }} × {{ seen.pixels[1] }}</b> pixels.
+        </p>
+        <p v-if="seen.soundings">
+          <b>{{ seen.soundings }}</b> soundings.
+        </p>
+        <div
+          v-if="seen.extents"
+          class="grid2"
+        >
+          <label class="field"
+            ><span class="name">One unit of the file is</span
+            ><select
+              v-model.number="unit"
+              class="choice"
+              data-test="scan-unit"
+            >
+              <option :value="1">1 mm</option>
+              <option :value="10">1 cm</option>
+              <option :value="25.4">1 inch</option>
+              <option :value="1000">1 m</option>
+            </select></label
+          >
+          <label class="field"
+            ><span class="name">Up is</span
+            ><select
+              v-model="up"
+              class="choice"
+            >
+              <option value="z">z</option>
+              <option value="y">y</option>
+            </select></label
+          >
         </div>
-        <div v-if="seen.pixels" class="grid3">
-          <NumberField label="Wide on the base" unit="mm" :model-value="map.widthMm" :min="1" :max="10000" @update:model-value="map.widthMm = $event!" />
-          <NumberField label="Black lies at" unit="mm" :model-value="map.lowMm" :min="-1000" :max="10000" @update:model-value="map.lowMm = $event!" />
-          <NumberField label="White lies at" unit="mm" :model-value="map.highMm" :min="-1000" :max="10000" @update:model-value="map.highMm = $event!" />
+        <div
+          v-if="seen.pixels"
+          class="grid3"
+        >
+          <NumberField
+            label="Wide on the base"
+            unit="mm"
+            :model-value="map.widthMm"
+            :min="1"
+            :max="10000"
+            @update:model-value="map.widthMm = $event!"
+          />
+          <NumberField
+            label="Black lies at"
+            unit="mm"
+            :model-value="map.lowMm"
+            :min="-1000"
+            :max="10000"
+            @update:model-value="map.lowMm = $event!"
+          />
+          <NumberField
+            label="White lies at"
+            unit="mm"
+            :model-value="map.highMm"
+            :min="-1000"
+            :max="10000"
+            @update:model-value="map.highMm = $event!"
+          />
         </div>
-        <div v-if="!seen.soundings" class="grid3">
-          <NumberField label="Left corner at" unit="mm" :model-value="at.x" :min="-10000" :max="10000" @update:model-value="at.x = $event!" />
-          <NumberField label="Front corner at" unit="mm" :model-value="at.y" :min="-10000" :max="10000" @update:model-value="at.y = $event!" />
-          <NumberField v-if="seen.extents" label="Lowest point at" unit="mm" :model-value="at.z" :min="-1000" :max="10000" :step="0.5" data-test="scan-z" @update:model-value="at.z = $event!" />
+        <div
+          v-if="!seen.soundings"
+          class="grid3"
+        >
+          <NumberField
+            label="Left corner at"
+            unit="mm"
+            :model-value="at.x"
+            :min="-10000"
+            :max="10000"
+            @update:model-value="at.x = $event!"
+          />
+          <NumberField
+            label="Front corner at"
+            unit="mm"
+            :model-value="at.y"
+            :min="-10000"
+            :max="10000"
+            @update:model-value="at.y = $event!"
+          />
+          <NumberField
+            v-if="seen.extents"
+            label="Lowest point at"
+            unit="mm"
+            :model-value="at.z"
+            :min="-1000"
+            :max="10000"
+            :step="0.5"
+            data-test="scan-z"
+            @update:model-value="at.z = $event!"
+          />
         </div>
-        <label class="field"><span class="name">For</span><select v-model="only" class="choice"><option value="">every pool it covers</option><option v-for="p in store.pools" :key="p.id" :value="p.id">{{ p.name }}</option></select></label>
-        <div><button class="tool" :class="{ main: !laid }" :disabled="busy !== null" data-test="scan-lay" @click="lay">Lay it on the base</button></div>
+        <label class="field"
+          ><span class="name">For</span
+          ><select
+            v-model="only"
+            class="choice"
+          >
+            <option value="">every pool it covers</option>
+            <option
+              v-for="p in store.pools"
+              :key="p.id"
+              :value="p.id"
+            >
+              {{ p.name }}
+            </option>
+          </select></label
+        >
+        <div>
+          <button
+            class="tool"
+            :class="{ main: !laid }"
+            :disabled="busy !== null"
+            data-test="scan-lay"
+            @click="lay"
+          >
+            Lay it on the base
+          </button>
+        </div>
       </template>
       <template v-if="laid">
         <ul class="laid">
-          <li v-for="p in laid.pools" :key="p.id"><b>{{ p.name }}:</b>
-            <span v-if="p.scan"> {{ p.scan.soundings.length }} soundings<template v-if="p.scan.toleranceMm">, within {{ number(p.scan.toleranceMm) }} mm of the scan</template>.<template v-if="p.scan.coveredPct < 98"> It covers {{ Math.round(p.scan.coveredPct) }} % of the pool.</template><b v-if="p.scan.holesPct > 0.5"> {{ number(p.scan.holesPct) }} % of it were holes, filled from their edges.</b></span>
-            <span v-else class="fault"> {{ p.problem }}.</span></li>
+          <li
+            v-for="p in laid.pools"
+            :key="p.id"
+          >
+            <b>{{ p.name }}:</b>
+            <span v-if="p.scan">
+              {{ p.scan.soundings.length }} soundings<template v-if="p.scan.toleranceMm"
+                >, within {{ number(p.scan.toleranceMm) }} mm of the scan</template
+              >.<template v-if="p.scan.coveredPct < 98">
+                It covers {{ Math.round(p.scan.coveredPct) }} % of the pool.</template
+              ><b v-if="p.scan.holesPct > 0.5">
+                {{ number(p.scan.holesPct) }} % of it were holes, filled from their edges.</b
+              ></span
+            >
+            <span
+              v-else
+              class="fault"
+            >
+              {{ p.problem }}.</span
+            >
+          </li>
         </ul>
-        <div class="row"><button class="tool main" :disabled="!good.length" data-test="scan-take" @click="take">Make it the ground</button><span class="small soft">Replaces the soundings there; undo brings them back.</span></div>
+        <div class="row">
+          <button
+            class="tool main"
+            :disabled="!good.length"
+            data-test="scan-take"
+            @click="take"
+          >
+            Make it the ground</button
+          ><span class="small soft">Replaces the soundings there; undo brings them back.</span>
+        </div>
       </template>
     </div>
   </ElDialog>
 </template>
 
 <style scoped>
-.file { position: absolute; opacity: 0; width: 1px; height: 1px; }
-.bar { width: 160px; height: 8px; background: var(--line); border-radius: 4px; overflow: hidden; }
-.bar span { display: block; height: 100%; background: var(--water); }
-.laid { margin: 0; padding-left: 18px; }
+.file {
+  position: absolute;
+  opacity: 0;
+  width: 1px;
+  height: 1px;
+}
+.bar {
+  width: 160px;
+  height: 8px;
+  background: var(--line);
+  border-radius: 4px;
+  overflow: hidden;
+}
+.bar span {
+  display: block;
+  height: 100%;
+  background: var(--water);
+}
+.laid {
+  margin: 0;
+  padding-left: 18px;
+}
 </style>

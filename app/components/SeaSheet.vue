@@ -2,7 +2,14 @@
 import { computed } from 'vue'
 import { buildCrest, changeSea } from '../../core/build/edits'
 import type { Sea } from '../../core/build/types'
-import { explainBreaks, explainFace, explainRunUp, explainSpacing, explainWhitecaps, explainWind } from '../../core/explain/waterExplanations'
+import {
+  explainBreaks,
+  explainFace,
+  explainRunUp,
+  explainSpacing,
+  explainWhitecaps,
+  explainWind
+} from '../../core/explain/waterExplanations'
 import type { SeaPlan } from '../../core/plan/2-forms/formsStage'
 import { waveSchools } from '../../core/plan/2-forms/schools'
 import { beaufortOf, beaufortSpeed } from '../../core/physics/water/waves/windSea'
@@ -15,7 +22,8 @@ import NumberField from './NumberField.vue'
 /** Waves over a pool: what raises them, how and where they break, and the crest that is built. */
 const props = defineProps<{ sea: Sea; form: SeaPlan; scale: number }>()
 const store = useBuildStore()
-const set = (label: string, change: Parameters<typeof changeSea>[1], group = '') => store.edit(label, changeSea(props.sea.id, change), group && `${group}:${props.sea.id}`)
+const set = (label: string, change: Parameters<typeof changeSea>[1], group = '') =>
+  store.edit(label, changeSea(props.sea.id, change), group && `${group}:${props.sea.id}`)
 const pools = computed(() => store.pools.map((p) => ({ id: p.id, name: p.name })))
 const real = (mmOnModel: number) => `${number((mmOnModel * props.scale) / 1000)} m real`
 const KINDS = { spilling: 'spills', plunging: 'plunges', surging: 'surges' }
@@ -23,39 +31,227 @@ const build = () => store.edit('Build a crest', buildCrest(props.sea.id, props.f
 </script>
 
 <template>
-  <div class="row drives" role="group" aria-label="What raises the waves">
-    <button class="tool" :aria-pressed="sea.drive === 'breaker'" data-test="by-breaker" @click="set('Drive', { drive: 'breaker' })">by the breaker wanted</button>
-    <button class="tool" :aria-pressed="sea.drive === 'wind'" data-test="by-wind" @click="set('Drive', { drive: 'wind' })">by wind and fetch</button>
+  <div
+    class="row drives"
+    role="group"
+    aria-label="What raises the waves"
+  >
+    <button
+      class="tool"
+      :aria-pressed="sea.drive === 'breaker'"
+      data-test="by-breaker"
+      @click="set('Drive', { drive: 'breaker' })"
+    >
+      by the breaker wanted
+    </button>
+    <button
+      class="tool"
+      :aria-pressed="sea.drive === 'wind'"
+      data-test="by-wind"
+      @click="set('Drive', { drive: 'wind' })"
+    >
+      by wind and fetch
+    </button>
   </div>
   <div class="grid2">
     <template v-if="sea.drive === 'breaker'">
-      <NumberField label="Breaker" unit="mm" :model-value="sea.breakerMm" :min="0.1" :max="2000" :step="0.5" data-test="breaker" @update:model-value="set('Breaker', { breakerMm: $event! }, 'breaker')" />
-      <NumberField label="Period, full size" unit="s" :model-value="sea.periodS" :min="0.5" :max="100" :step="0.5" data-test="period" @update:model-value="set('Period', { periodS: $event! }, 'period')" />
+      <NumberField
+        label="Breaker"
+        unit="mm"
+        :model-value="sea.breakerMm"
+        :min="0.1"
+        :max="2000"
+        :step="0.5"
+        data-test="breaker"
+        @update:model-value="set('Breaker', { breakerMm: $event! }, 'breaker')"
+      />
+      <NumberField
+        label="Period, full size"
+        unit="s"
+        :model-value="sea.periodS"
+        :min="0.5"
+        :max="100"
+        :step="0.5"
+        data-test="period"
+        @update:model-value="set('Period', { periodS: $event! }, 'period')"
+      />
     </template>
-    <NumberField v-else label="Fetch" unit="km" :model-value="sea.fetchKm" :min="0.01" :max="20000" @update:model-value="set('Fetch', { fetchKm: $event! }, 'fetch')" />
-    <NumberField label="Wind" unit="m/s" :model-value="sea.windMS" :min="0.1" :max="100" @update:model-value="set('Wind', { windMS: $event! }, 'wind')" />
-    <label class="field"><span class="name">Force (Beaufort)</span><select class="choice" :value="beaufortOf(sea.windMS)" @change="set('Wind', { windMS: Math.round(beaufortSpeed(Number(($event.target as HTMLSelectElement).value)) * 10) / 10 })"><option v-for="b in 12" :key="b" :value="b">{{ b }}</option></select></label>
-    <NumberField label="They run to" unit="°" :model-value="sea.headingDeg" :min="-360" :max="360" :step="5" hint="0 right, 90 away" @update:model-value="set('Heading', { headingDeg: $event! }, 'heading')" />
-    <NumberField label="Moment in the period" :model-value="sea.phase" :min="0" :max="1" :step="0.05" @update:model-value="set('Moment', { phase: $event! }, 'phase')" />
+    <NumberField
+      v-else
+      label="Fetch"
+      unit="km"
+      :model-value="sea.fetchKm"
+      :min="0.01"
+      :max="20000"
+      @update:model-value="set('Fetch', { fetchKm: $event! }, 'fetch')"
+    />
+    <NumberField
+      label="Wind"
+      unit="m/s"
+      :model-value="sea.windMS"
+      :min="0.1"
+      :max="100"
+      @update:model-value="set('Wind', { windMS: $event! }, 'wind')"
+    />
+    <label class="field"
+      ><span class="name">Force (Beaufort)</span
+      ><select
+        class="choice"
+        :value="beaufortOf(sea.windMS)"
+        @change="
+          set('Wind', {
+            windMS:
+              Math.round(beaufortSpeed(Number(($event.target as HTMLSelectElement).value)) * 10) /
+              10
+          })
+        "
+      >
+        <option
+          v-for="b in 12"
+          :key="b"
+          :value="b"
+        >
+          {{ b }}
+        </option>
+      </select></label
+    >
+    <NumberField
+      label="They run to"
+      unit="°"
+      :model-value="sea.headingDeg"
+      :min="-360"
+      :max="360"
+      :step="5"
+      hint="0 right, 90 away"
+      @update:model-value="set('Heading', { headingDeg: $event! }, 'heading')"
+    />
+    <NumberField
+      label="Moment in the period"
+      :model-value="sea.phase"
+      :min="0"
+      :max="1"
+      :step="0.05"
+      @update:model-value="set('Moment', { phase: $event! }, 'phase')"
+    />
   </div>
-  <ChoiceField v-if="pools.length > 1" label="Over" :model-value="sea.pool" :options="pools" @update:model-value="set('Water of the waves', { pool: $event })" />
-  <dl v-if="!form.faults.length" class="figures">
-    <div><dt>Height</dt><dd><How :about="form.wind ? explainWind(form, sea.windMS, sea.fetchKm) : explainBreaks(form)">{{ mm(form.breakerMm) }}</How> <small>{{ real(form.breakerMm) }}</small></dd></div>
-    <div v-if="form.breaks"><dt>It {{ KINDS[form.breaks.kind] }}</dt><dd data-test="offshore"><How :about="explainBreaks(form)">{{ mm(form.breaks.offshoreMm) }}</How> <small>off the shore, in {{ mm(form.breaks.depthMm) }}</small></dd></div>
-    <div v-else><dt>It breaks</dt><dd class="words">nowhere on this bed</dd></div>
-    <div><dt>Crest to crest</dt><dd><How :about="explainSpacing(form)">{{ mm(form.spacingMm.offshore) }}</How> <small v-if="form.spacingMm.atBreak !== null && form.breaks">{{ mm(form.spacingMm.atBreak) }} at the break</small></dd></div>
-    <div v-if="form.breaks"><dt>Runs up</dt><dd><How :about="explainRunUp(form)">{{ mm(form.breaks.runUpMm) }}</How> <small>above the level</small></dd></div>
-    <div><dt>Whitecaps</dt><dd><How :about="explainWhitecaps(form.whitecapPct, sea.windMS)">{{ number(form.whitecapPct) }} %</How> <small>of the open water</small></dd></div>
-    <div v-if="form.built"><dt>Crest that is built</dt><dd><How :about="explainFace(form)">{{ mm(form.built.face.faceArcMm) }}</How> <small>film from lip to foot</small></dd></div>
+  <ChoiceField
+    v-if="pools.length > 1"
+    label="Over"
+    :model-value="sea.pool"
+    :options="pools"
+    @update:model-value="set('Water of the waves', { pool: $event })"
+  />
+  <dl
+    v-if="!form.faults.length"
+    class="figures"
+  >
+    <div>
+      <dt>Height</dt>
+      <dd>
+        <How
+          :about="form.wind ? explainWind(form, sea.windMS, sea.fetchKm) : explainBreaks(form)"
+          >{{ mm(form.breakerMm) }}</How
+        >
+        <small>{{ real(form.breakerMm) }}</small>
+      </dd>
+    </div>
+    <div v-if="form.breaks">
+      <dt>It {{ KINDS[form.breaks.kind] }}</dt>
+      <dd data-test="offshore">
+        <How :about="explainBreaks(form)">{{ mm(form.breaks.offshoreMm) }}</How>
+        <small>off the shore, in {{ mm(form.breaks.depthMm) }}</small>
+      </dd>
+    </div>
+    <div v-else>
+      <dt>It breaks</dt>
+      <dd class="words">nowhere on this bed</dd>
+    </div>
+    <div>
+      <dt>Crest to crest</dt>
+      <dd>
+        <How :about="explainSpacing(form)">{{ mm(form.spacingMm.offshore) }}</How>
+        <small v-if="form.spacingMm.atBreak !== null && form.breaks"
+          >{{ mm(form.spacingMm.atBreak) }} at the break</small
+        >
+      </dd>
+    </div>
+    <div v-if="form.breaks">
+      <dt>Runs up</dt>
+      <dd>
+        <How :about="explainRunUp(form)">{{ mm(form.breaks.runUpMm) }}</How>
+        <small>above the level</small>
+      </dd>
+    </div>
+    <div>
+      <dt>Whitecaps</dt>
+      <dd>
+        <How :about="explainWhitecaps(form.whitecapPct, sea.windMS)"
+          >{{ number(form.whitecapPct) }} %</How
+        >
+        <small>of the open water</small>
+      </dd>
+    </div>
+    <div v-if="form.built">
+      <dt>Crest that is built</dt>
+      <dd>
+        <How :about="explainFace(form)">{{ mm(form.built.face.faceArcMm) }}</How>
+        <small>film from lip to foot</small>
+      </dd>
+    </div>
   </dl>
-  <details v-if="form.built" class="schools" data-test="schools"><summary>What each school takes from it</summary>
-    <dl><template v-for="s in waveSchools(form)" :key="s.school"><dt>{{ s.school }}</dt><dd>{{ s.takes }}.</dd></template></dl>
+  <details
+    v-if="form.built"
+    class="schools"
+    data-test="schools"
+  >
+    <summary>What each school takes from it</summary>
+    <dl>
+      <template
+        v-for="s in waveSchools(form)"
+        :key="s.school"
+        ><dt>{{ s.school }}</dt>
+        <dd>{{ s.takes }}.</dd></template
+      >
+    </dl>
   </details>
-  <div v-if="sea.crest" class="row"><NumberField label="Length of the crest" unit="mm" class="grow" :model-value="sea.crest.lengthMm" :min="4" :max="10000" :step="5" @update:model-value="set('Crest', { crest: { ...sea.crest!, lengthMm: $event! } }, 'crestlen')" /><button class="tool danger" @click="set('No crest', { crest: null })">None built</button></div>
-  <button v-else class="tool" data-test="build-crest" @click="build">Build one crest as it breaks</button>
+  <div
+    v-if="sea.crest"
+    class="row"
+  >
+    <NumberField
+      label="Length of the crest"
+      unit="mm"
+      class="grow"
+      :model-value="sea.crest.lengthMm"
+      :min="4"
+      :max="10000"
+      :step="5"
+      @update:model-value="
+        set('Crest', { crest: { ...sea.crest!, lengthMm: $event! } }, 'crestlen')
+      "
+    /><button
+      class="tool danger"
+      @click="set('No crest', { crest: null })"
+    >
+      None built
+    </button>
+  </div>
+  <button
+    v-else
+    class="tool"
+    data-test="build-crest"
+    @click="build"
+  >
+    Build one crest as it breaks
+  </button>
 </template>
 
 <style scoped>
-.words { font-size: 14.5px; }
-.drives .tool { flex: 1; justify-content: center; }
+.words {
+  font-size: 14.5px;
+}
+.drives .tool {
+  flex: 1;
+  justify-content: center;
+}
 </style>

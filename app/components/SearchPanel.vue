@@ -15,7 +15,9 @@ const shelves = useShelfStore()
 const history = useHistoryStore()
 const days = computed(() => store.plan!.days)
 const words = computed(() => proofWords(days.value, props.named))
-const open = computed(() => days.value.proof?.kind === 'open' || days.value.problem?.kind === 'notFound')
+const open = computed(
+  () => days.value.proof?.kind === 'open' || days.value.problem?.kind === 'notFound'
+)
 
 type Found = Extract<DaysReply, { kind: 'progress' | 'done' }>
 const found = ref<Found | null>(null)
@@ -38,12 +40,28 @@ function start(): void {
     else found.value = data
     if (data.kind !== 'progress') stop()
   })
-  worker.addEventListener('error', (event) => { fault.value = event.message || 'the search stopped'; stop() })
+  worker.addEventListener('error', (event) => {
+    fault.value = event.message || 'the search stopped'
+    stop()
+  })
   const build = store.build!
-  worker.postMessage(JSON.parse(JSON.stringify({ build, own: shelves.own, history: history.without(build.id) } satisfies DaysRequest)))
+  worker.postMessage(
+    JSON.parse(
+      JSON.stringify({
+        build,
+        own: shelves.own,
+        history: history.without(build.id)
+      } satisfies DaysRequest)
+    )
+  )
 }
 onBeforeUnmount(stop)
-const sooner = computed(() => found.value?.finishMs !== null && found.value?.finishMs !== undefined && (days.value.finishMs === null || found.value.finishMs < days.value.finishMs))
+const sooner = computed(
+  () =>
+    found.value?.finishMs !== null &&
+    found.value?.finishMs !== undefined &&
+    (days.value.finishMs === null || found.value.finishMs < days.value.finishMs)
+)
 function take(): void {
   if (!found.value) return
   stop()
@@ -53,22 +71,96 @@ function take(): void {
 </script>
 
 <template>
-  <section v-if="days.finishMs || open" class="panel pad stack" data-test="proof">
+  <section
+    v-if="days.finishMs || open"
+    class="panel pad stack"
+    data-test="proof"
+  >
     <h2>How soon at best</h2>
-    <p v-if="words.says"><b>{{ words.says }}</b><template v-if="open">; {{ words.because }}</template><template v-else>, because {{ words.because }}</template></p>
-    <p v-if="days.finishMs && !open" class="mark-row"><svg width="18" height="18" viewBox="0 0 18 18" aria-hidden="true"><path d="M3 9.500L7.500 14L15 4" /></svg> Today’s plan ends just then: nothing can better it in these hours.</p>
+    <p v-if="words.says">
+      <b>{{ words.says }}</b><template v-if="open">; {{ words.because }}</template
+      ><template v-else>, because {{ words.because }}</template>
+    </p>
+    <p
+      v-if="days.finishMs && !open"
+      class="mark-row"
+    >
+      <svg
+        width="18"
+        height="18"
+        viewBox="0 0 18 18"
+        aria-hidden="true"
+      >
+        <path d="M3 9.500L7.500 14L15 4" />
+      </svg>
+      Today’s plan ends just then: nothing can better it in these hours.
+    </p>
     <template v-if="open">
-      <button v-if="!running" class="tool main" data-test="search" @click="start">Search longer</button>
-      <button v-else class="tool" data-test="search-stop" @click="stop">Stop</button>
-      <p v-if="running || found" role="status" class="small"><template v-if="found?.finishMs">Best so far: <b>{{ dayAndClock(found.finishMs, days.zone) }}</b>.</template><template v-else>Nothing found yet.</template> <template v-if="found?.lowerBoundMs">Not before {{ dayAndClock(found.lowerBoundMs, days.zone) }}<template v-if="found.finishMs">, {{ duration((found.finishMs - found.lowerBoundMs) / 60000) }} apart</template>.</template></p>
-      <button v-if="sooner" class="tool main" data-test="search-take" @click="take">Take this plan on</button>
-      <p v-else-if="found && !running" class="small soft">No sooner than today’s plan.</p>
+      <button
+        v-if="!running"
+        class="tool main"
+        data-test="search"
+        @click="start"
+      >
+        Search longer
+      </button>
+      <button
+        v-else
+        class="tool"
+        data-test="search-stop"
+        @click="stop"
+      >
+        Stop
+      </button>
+      <p
+        v-if="running || found"
+        role="status"
+        class="small"
+      >
+        <template v-if="found?.finishMs"
+          >Best so far: <b>{{ dayAndClock(found.finishMs, days.zone) }}</b>.</template
+        ><template v-else>Nothing found yet.</template>
+        <template v-if="found?.lowerBoundMs"
+          >Not before {{ dayAndClock(found.lowerBoundMs, days.zone)
+          }}<template v-if="found.finishMs"
+            >, {{ duration((found.finishMs - found.lowerBoundMs) / 60000) }} apart</template
+          >.</template
+        >
+      </p>
+      <button
+        v-if="sooner"
+        class="tool main"
+        data-test="search-take"
+        @click="take"
+      >
+        Take this plan on
+      </button>
+      <p
+        v-else-if="found && !running"
+        class="small soft"
+      >
+        No sooner than today’s plan.
+      </p>
     </template>
-    <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
+    <p
+      v-if="fault"
+      class="fault"
+      role="alert"
+    >
+      {{ fault }}
+    </p>
   </section>
 </template>
 
 <style scoped>
-.mark-row { display: flex; gap: 8px; align-items: center; }
-.mark-row path { fill: none; stroke: var(--moss); stroke-width: 2.6; }
+.mark-row {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+}
+.mark-row path {
+  fill: none;
+  stroke: var(--moss);
+  stroke-width: 2.6;
+}
 </style>

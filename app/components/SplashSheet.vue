@@ -1,7 +1,12 @@
 <script setup lang="ts">
 import { changeSplash, setCause } from '../../core/build/edits'
 import type { Splash } from '../../core/build/types'
-import { explainDrop, explainFingers, explainSplash, explainZap } from '../../core/explain/waterExplanations'
+import {
+  explainDrop,
+  explainFingers,
+  explainSplash,
+  explainZap
+} from '../../core/explain/waterExplanations'
 import type { SplashForm } from '../../core/plan/2-forms/splashForm'
 import { FASTEST_MS } from '../../core/physics/water/spray/splash'
 import { mm, number } from '../format'
@@ -13,27 +18,130 @@ import NumberField from './NumberField.vue'
 /** Thrown water: what throws it, how hard, and the shape it takes. */
 const props = defineProps<{ splash: Splash; form: SplashForm; scale: number }>()
 const store = useBuildStore()
-const set = (label: string, change: Parameters<typeof changeSplash>[1], group = '') => store.edit(label, changeSplash(props.splash.id, change), group && `${group}:${props.splash.id}`)
-const CAUSES = [{ id: 'wheel', name: 'a wheel in a ford' }, { id: 'wall', name: 'a wave on a wall' }, { id: 'body', name: 'a body in or out of water' }, { id: 'column', name: 'a column of spray' }]
+const set = (label: string, change: Parameters<typeof changeSplash>[1], group = '') =>
+  store.edit(label, changeSplash(props.splash.id, change), group && `${group}:${props.splash.id}`)
+const CAUSES = [
+  { id: 'wheel', name: 'a wheel in a ford' },
+  { id: 'wall', name: 'a wave on a wall' },
+  { id: 'body', name: 'a body in or out of water' },
+  { id: 'column', name: 'a column of spray' }
+]
 const cause = (id: string) => store.edit('Cause', setCause(props.splash.id, id as Splash['cause']))
 </script>
 
 <template>
-  <ChoiceField label="Thrown by" :model-value="splash.cause" :options="CAUSES" data-test="cause" @update:model-value="cause" />
+  <ChoiceField
+    label="Thrown by"
+    :model-value="splash.cause"
+    :options="CAUSES"
+    data-test="cause"
+    @update:model-value="cause"
+  />
   <dl class="figures">
-    <div><dt>Height</dt><dd data-test="splash-height"><How :about="explainSplash(form)">{{ mm(form.heightMm) }}</How> <small>{{ number((form.heightMm * scale) / 1000) }} m real</small></dd></div>
-    <div><dt>Reach</dt><dd><How :about="explainSplash(form)">{{ mm(form.reachMm) }}</How></dd></div>
-    <div><dt>Fingers</dt><dd><How :about="explainFingers(form)">{{ form.fingers }}</How> <small>every {{ mm(form.fingerEveryMm) }}</small></dd></div>
-    <div><dt>Largest drop</dt><dd><How :about="explainDrop(form, scale)">{{ Math.round(form.largestDropMm * 100) / 100 }} mm</How> <small>{{ form.largestDropMm < 0.5 ? 'fibre and mist, no beads' : 'beads may fly' }}</small></dd></div>
-    <div><dt>Zap a strand within</dt><dd><How :about="explainZap(form)">{{ Math.round(form.drip.breakS * 100) / 100 }} s</How> <small>of drawing it, 0.4 mm thick</small></dd></div>
+    <div>
+      <dt>Height</dt>
+      <dd data-test="splash-height">
+        <How :about="explainSplash(form)">{{ mm(form.heightMm) }}</How>
+        <small>{{ number((form.heightMm * scale) / 1000) }} m real</small>
+      </dd>
+    </div>
+    <div>
+      <dt>Reach</dt>
+      <dd>
+        <How :about="explainSplash(form)">{{ mm(form.reachMm) }}</How>
+      </dd>
+    </div>
+    <div>
+      <dt>Fingers</dt>
+      <dd>
+        <How :about="explainFingers(form)">{{ form.fingers }}</How>
+        <small>every {{ mm(form.fingerEveryMm) }}</small>
+      </dd>
+    </div>
+    <div>
+      <dt>Largest drop</dt>
+      <dd>
+        <How :about="explainDrop(form, scale)"
+          >{{ Math.round(form.largestDropMm * 100) / 100 }} mm</How
+        >
+        <small>{{ form.largestDropMm < 0.5 ? 'fibre and mist, no beads' : 'beads may fly' }}</small>
+      </dd>
+    </div>
+    <div>
+      <dt>Zap a strand within</dt>
+      <dd>
+        <How :about="explainZap(form)">{{ Math.round(form.drip.breakS * 100) / 100 }} s</How>
+        <small>of drawing it, 0.4 mm thick</small>
+      </dd>
+    </div>
   </dl>
   <div class="grid2">
-    <NumberField label="Speed, full size" unit="m/s" :model-value="splash.speedMS" :min="0.1" :max="FASTEST_MS" :step="0.5" :blank="`${number(form.speedMS)}, ${form.from}`" hint="blank: by the cause" data-test="splash-speed" @update:model-value="set('Speed', { speedMS: $event }, 'speed')" />
-    <NumberField label="Or falls from" unit="mm" :model-value="splash.dropMm" :min="0.5" :max="10000" blank="–" @update:model-value="set('Drop', { dropMm: $event, speedMS: $event === null ? splash.speedMS : null }, 'drop')" />
-    <NumberField label="Lowest ray" unit="°" :model-value="splash.loDeg" :min="0" :max="180" :step="5" @update:model-value="set('Angle', { loDeg: $event! }, 'lo')" />
-    <NumberField label="Highest ray" unit="°" :model-value="splash.hiDeg" :min="0" :max="180" :step="5" @update:model-value="set('Angle', { hiDeg: $event! }, 'hi')" />
-    <NumberField label="Thrown to" unit="°" :model-value="splash.headingDeg" :min="-360" :max="360" :step="5" hint="0 right, 90 away" @update:model-value="set('Heading', { headingDeg: $event! }, 'heading')" />
-    <NumberField label="Source" unit="mm wide" :model-value="splash.widthMm" :min="0.5" :max="1000" @update:model-value="set('Width', { widthMm: $event! }, 'width')" />
-    <NumberField label="Leaves from" unit="mm up" :model-value="splash.zMm" :min="-1000" :max="10000" @update:model-value="set('Height', { zMm: $event! }, 'z')" />
+    <NumberField
+      label="Speed, full size"
+      unit="m/s"
+      :model-value="splash.speedMS"
+      :min="0.1"
+      :max="FASTEST_MS"
+      :step="0.5"
+      :blank="`${number(form.speedMS)}, ${form.from}`"
+      hint="blank: by the cause"
+      data-test="splash-speed"
+      @update:model-value="set('Speed', { speedMS: $event }, 'speed')"
+    />
+    <NumberField
+      label="Or falls from"
+      unit="mm"
+      :model-value="splash.dropMm"
+      :min="0.5"
+      :max="10000"
+      blank="–"
+      @update:model-value="
+        set('Drop', { dropMm: $event, speedMS: $event === null ? splash.speedMS : null }, 'drop')
+      "
+    />
+    <NumberField
+      label="Lowest ray"
+      unit="°"
+      :model-value="splash.loDeg"
+      :min="0"
+      :max="180"
+      :step="5"
+      @update:model-value="set('Angle', { loDeg: $event! }, 'lo')"
+    />
+    <NumberField
+      label="Highest ray"
+      unit="°"
+      :model-value="splash.hiDeg"
+      :min="0"
+      :max="180"
+      :step="5"
+      @update:model-value="set('Angle', { hiDeg: $event! }, 'hi')"
+    />
+    <NumberField
+      label="Thrown to"
+      unit="°"
+      :model-value="splash.headingDeg"
+      :min="-360"
+      :max="360"
+      :step="5"
+      hint="0 right, 90 away"
+      @update:model-value="set('Heading', { headingDeg: $event! }, 'heading')"
+    />
+    <NumberField
+      label="Source"
+      unit="mm wide"
+      :model-value="splash.widthMm"
+      :min="0.5"
+      :max="1000"
+      @update:model-value="set('Width', { widthMm: $event! }, 'width')"
+    />
+    <NumberField
+      label="Leaves from"
+      unit="mm up"
+      :model-value="splash.zMm"
+      :min="-1000"
+      :max="10000"
+      @update:model-value="set('Height', { zMm: $event! }, 'z')"
+    />
   </div>
 </template>

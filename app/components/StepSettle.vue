@@ -13,27 +13,90 @@ const own = computed(() => arrangementOf(build.value, props.work.step))
 const here = computed(() => localIso(props.work.startMs, build.value.calendar.zone).slice(0, 16))
 const settled = computed(() => build.value.arrange.some((a) => a.step === props.work.step))
 const unmet = computed(() => store.plan?.days.unmet.some((u) => u.step === props.work.step))
-const settle = (change: Parameters<typeof settleStep>[1]) => store.edit('Settle a step', settleStep(props.work.step, change))
+const settle = (change: Parameters<typeof settleStep>[1]) =>
+  store.edit('Settle a step', settleStep(props.work.step, change))
 function typed(event: Event): void {
   const value = (event.target as HTMLInputElement).value
   if (/^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}$/.test(value)) settle({ at: value })
 }
-const notToday = () => settle({ notOn: [...new Set([...own.value.notOn, here.value.slice(0, 10)])], at: null })
+const notToday = () =>
+  settle({ notOn: [...new Set([...own.value.notOn, here.value.slice(0, 10)])], at: null })
 </script>
 
 <template>
-  <div class="settle row" :class="{ unmet }">
-    <label class="field"><span class="name">Begins {{ own.at ? '(settled)' : '(the plan’s choice)' }}</span><input class="choice" type="datetime-local" :value="own.at ?? here" data-test="settle-at" @change="typed" /></label>
-    <button v-if="!own.at" class="tool" data-test="pin" @click="settle({ at: here })">Keep it here</button>
-    <button class="tool" data-test="not-today" @click="notToday">Not on this day</button>
-    <label v-if="build.calendar.second" class="field"><span class="name">Whose hands</span><select class="choice" :value="own.by ?? ''" @change="settle({ by: (($event.target as HTMLSelectElement).value || null) as 'first' | 'second' | null })"><option value="">either of you</option><option value="first">yours</option><option value="second">{{ build.calendar.second.name }}</option></select></label>
-    <button v-if="settled" class="tool" data-test="unsettle" @click="store.edit('Let the plan choose', unsettleStep(work.step))">Let the plan choose</button>
-    <span v-if="own.notOn.length" class="small soft">not on {{ own.notOn.join(', ') }}</span>
+  <div
+    class="settle row"
+    :class="{ unmet }"
+  >
+    <label class="field"
+      ><span class="name">Begins {{ own.at ? '(settled)' : '(the plan’s choice)' }}</span
+      ><input
+        class="choice"
+        type="datetime-local"
+        :value="own.at ?? here"
+        data-test="settle-at"
+        @change="typed"
+    /></label>
+    <button
+      v-if="!own.at"
+      class="tool"
+      data-test="pin"
+      @click="settle({ at: here })"
+    >
+      Keep it here
+    </button>
+    <button
+      class="tool"
+      data-test="not-today"
+      @click="notToday"
+    >
+      Not on this day
+    </button>
+    <label
+      v-if="build.calendar.second"
+      class="field"
+      ><span class="name">Whose hands</span
+      ><select
+        class="choice"
+        :value="own.by ?? ''"
+        @change="
+          settle({
+            by: (($event.target as HTMLSelectElement).value || null) as 'first' | 'second' | null
+          })
+        "
+      >
+        <option value="">either of you</option>
+        <option value="first">yours</option>
+        <option value="second">{{ build.calendar.second.name }}</option>
+      </select></label
+    >
+    <button
+      v-if="settled"
+      class="tool"
+      data-test="unsettle"
+      @click="store.edit('Let the plan choose', unsettleStep(work.step))"
+    >
+      Let the plan choose
+    </button>
+    <span
+      v-if="own.notOn.length"
+      class="small soft"
+      >not on {{ own.notOn.join(', ') }}</span
+    >
   </div>
 </template>
 
 <style scoped>
-.settle { gap: 8px; align-items: end; border-top: 1px solid var(--line); padding-top: 8px; }
-.settle .choice { width: auto; }
-.unmet .choice { border-color: var(--red-lead); }
+.settle {
+  gap: 8px;
+  align-items: end;
+  border-top: 1px solid var(--line);
+  padding-top: 8px;
+}
+.settle .choice {
+  width: auto;
+}
+.unmet .choice {
+  border-color: var(--red-lead);
+}
 </style>

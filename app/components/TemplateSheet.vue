@@ -31,21 +31,31 @@ const problem = ref('')
 const doing = ref('')
 let stopShow: () => void = () => undefined
 let stopPdf: () => void = () => undefined
-watch([line, () => props.plan], async () => {
+watch(
+  [line, () => props.plan],
+  async () => {
+    stopShow()
+    const now = line.value
+    if (seen.value?.id !== now?.id) seen.value = null
+    if (!now || now.kind === 'solid') {
+      seen.value = null
+      return
+    }
+    const { answer, cancel } = printing({ kind: 'show', id: now.id, ...ask() })
+    stopShow = cancel
+    try {
+      const made = await answer
+      if (made) seen.value = made.template
+    } catch (error) {
+      problem.value = error instanceof Error ? error.message : String(error)
+    }
+  },
+  { immediate: true }
+)
+onBeforeUnmount(() => {
   stopShow()
-  const now = line.value
-  if (seen.value?.id !== now?.id) seen.value = null
-  if (!now || now.kind === 'solid') { seen.value = null; return }
-  const { answer, cancel } = printing({ kind: 'show', id: now.id, ...ask() })
-  stopShow = cancel
-  try {
-    const made = await answer
-    if (made) seen.value = made.template
-  } catch (error) {
-    problem.value = error instanceof Error ? error.message : String(error)
-  }
-}, { immediate: true })
-onBeforeUnmount(() => { stopShow(); stopPdf() })
+  stopPdf()
+})
 
 function pick(id: string): void {
   const next = new Set(off.value)
@@ -55,13 +65,24 @@ function pick(id: string): void {
 async function pdf(ids: string[]): Promise<void> {
   problem.value = ''
   doing.value = 'laying out sheets'
-  const { answer, cancel } = printing({ kind: 'pdf', ids, paper: paper.value, ...ask() }, (_, what) => { doing.value = what })
-  stopPdf = () => { cancel(); doing.value = '' }
+  const { answer, cancel } = printing(
+    { kind: 'pdf', ids, paper: paper.value, ...ask() },
+    (_, what) => {
+      doing.value = what
+    }
+  )
+  stopPdf = () => {
+    cancel()
+    doing.value = ''
+  }
   try {
     const made = await answer
     if (made) saveFile(made.file.name, made.file.type, made.file.bytes)
   } catch (error) {
-    problem.value = error instanceof Error ? error.message.replace(/^\w+: was (\d+);/, 'These take $1 sheets;') : String(error)
+    problem.value =
+      error instanceof Error
+        ? error.message.replace(/^\w+: was (\d+);/, 'These take $1 sheets;')
+        : String(error)
   }
   doing.value = ''
 }
@@ -75,62 +96,288 @@ async function file(format: TemplateFormat): Promise<void> {
   }
 }
 const meets = (side: Side) => store.build!.meets.includes(side)
-const join = (side: Side) => store.edit('Modules that join', (b) => ({ ...b, meets: SIDES.filter((s) => (s === side ? !b.meets.includes(s) : b.meets.includes(s))) }))
+const join = (side: Side) =>
+  store.edit('Modules that join', (b) => ({
+    ...b,
+    meets: SIDES.filter((s) => (s === side ? !b.meets.includes(s) : b.meets.includes(s)))
+  }))
 </script>
 
 <template>
-  <div class="sheet" data-test="templates">
+  <div
+    class="sheet"
+    data-test="templates"
+  >
     <section class="panel pad stack list">
-      <div class="row"><h2 class="grow">Templates, 1:1</h2>
-        <select v-model="paper" class="choice paper-pick" aria-label="Paper" data-test="paper"><option v-for="(p, id) in PAPERS" :key="id" :value="id">{{ p.name }}</option></select></div>
-      <p v-if="!list.length" class="soft">Templates follow from the water: add a pool, a fall, waves.</p>
+      <div class="row">
+        <h2 class="grow">Templates, 1:1</h2>
+        <select
+          v-model="paper"
+          class="choice paper-pick"
+          aria-label="Paper"
+          data-test="paper"
+        >
+          <option
+            v-for="(p, id) in PAPERS"
+            :key="id"
+            :value="id"
+          >
+            {{ p.name }}
+          </option>
+        </select>
+      </div>
+      <p
+        v-if="!list.length"
+        class="soft"
+      >
+        Templates follow from the water: add a pool, a fall, waves.
+      </p>
       <ul>
-        <li v-for="t in list" :key="t.id" :class="{ on: t.id === line?.id }" :data-template="t.id">
-          <input v-if="t.kind !== 'solid'" type="checkbox" :checked="!off.has(t.id)" :aria-label="`Print ${t.name}`" @change="pick(t.id)" /><span v-else class="cube" aria-hidden="true">◫</span>
-          <button class="name" @click="chosen = t.id"><b>{{ t.name }}</b><small class="soft">{{ mm(t.widthMm) }} × {{ mm(t.heightMm) }} · {{ t.kind === 'solid' ? 'solid master' : t.sheets[paper] === 1 ? '1 sheet' : `${t.sheets[paper]} sheets` }}</small></button>
+        <li
+          v-for="t in list"
+          :key="t.id"
+          :class="{ on: t.id === line?.id }"
+          :data-template="t.id"
+        >
+          <input
+            v-if="t.kind !== 'solid'"
+            type="checkbox"
+            :checked="!off.has(t.id)"
+            :aria-label="`Print ${t.name}`"
+            @change="pick(t.id)"
+          /><span
+            v-else
+            class="cube"
+            aria-hidden="true"
+            >◫</span
+          >
+          <button
+            class="name"
+            @click="chosen = t.id"
+          >
+            <b>{{ t.name }}</b><small class="soft"
+              >{{ mm(t.widthMm) }} × {{ mm(t.heightMm) }} ·
+              {{
+                t.kind === 'solid'
+                  ? 'solid master'
+                  : t.sheets[paper] === 1
+                    ? '1 sheet'
+                    : `${t.sheets[paper]} sheets`
+              }}</small
+            >
+          </button>
         </li>
       </ul>
       <div class="row">
-        <button class="tool main grow" data-test="pdf" :disabled="!wanted.length || doing !== ''" @click="pdf(wanted.map((t) => t.id))">PDF of {{ wanted.length }}, {{ sheets === 1 ? '1 sheet' : `${sheets} sheets` }}</button>
-        <button v-if="doing" class="tool" @click="stopPdf()">Stop</button>
+        <button
+          class="tool main grow"
+          data-test="pdf"
+          :disabled="!wanted.length || doing !== ''"
+          @click="pdf(wanted.map((t) => t.id))"
+        >
+          PDF of {{ wanted.length }}, {{ sheets === 1 ? '1 sheet' : `${sheets} sheets` }}
+        </button>
+        <button
+          v-if="doing"
+          class="tool"
+          @click="stopPdf()"
+        >
+          Stop
+        </button>
       </div>
-      <p v-if="doing" class="small" role="status">{{ doing }} …</p>
-      <p v-if="problem" class="fault" role="alert" data-test="print-problem">{{ problem }}</p>
-      <fieldset><legend>The next module joins at</legend><label v-for="s in SIDES" :key="s"><input type="checkbox" :checked="meets(s)" :data-meets="s" @change="join(s)" /> {{ s }}</label></fieldset>
+      <p
+        v-if="doing"
+        class="small"
+        role="status"
+      >
+        {{ doing }} …
+      </p>
+      <p
+        v-if="problem"
+        class="fault"
+        role="alert"
+        data-test="print-problem"
+      >
+        {{ problem }}
+      </p>
+      <fieldset>
+        <legend>The next module joins at</legend>
+        <label
+          v-for="s in SIDES"
+          :key="s"
+          ><input
+            type="checkbox"
+            :checked="meets(s)"
+            :data-meets="s"
+            @change="join(s)"
+          />
+          {{ s }}</label
+        >
+      </fieldset>
       <p class="small soft">Print at 100 % and lay a rule on the 100 mm line before you cut.</p>
     </section>
-    <section v-if="line" class="panel pad seen">
-      <div class="row"><h2 class="grow">{{ line.name }}</h2>
+    <section
+      v-if="line"
+      class="panel pad seen"
+    >
+      <div class="row">
+        <h2 class="grow">{{ line.name }}</h2>
         <template v-if="line.kind !== 'solid'">
-          <button class="tool" data-test="pdf-one" :disabled="doing !== ''" @click="pdf([line.id])">PDF</button><button class="tool" data-test="svg" @click="file('svg')">SVG</button><button class="tool" data-test="dxf" @click="file('dxf')">DXF</button>
+          <button
+            class="tool"
+            data-test="pdf-one"
+            :disabled="doing !== ''"
+            @click="pdf([line.id])"
+          >
+            PDF</button
+          ><button
+            class="tool"
+            data-test="svg"
+            @click="file('svg')"
+          >
+            SVG</button
+          ><button
+            class="tool"
+            data-test="dxf"
+            @click="file('dxf')"
+          >
+            DXF
+          </button>
         </template>
-        <template v-else><button class="tool" data-test="stl" @click="file('stl')">STL</button><button v-if="line.id === RUN_SURFACE" class="tool" data-test="png" @click="file('png')">Height map, PNG</button></template>
+        <template v-else
+          ><button
+            class="tool"
+            data-test="stl"
+            @click="file('stl')"
+          >
+            STL</button
+          ><button
+            v-if="line.id === RUN_SURFACE"
+            class="tool"
+            data-test="png"
+            @click="file('png')"
+          >
+            Height map, PNG
+          </button></template
+        >
       </div>
       <p class="soft">{{ line.use }}</p>
-      <TemplateDrawing v-if="seen && line.kind !== 'solid'" :template="seen" :paper="paper" />
-      <p v-else-if="line.kind !== 'solid'" class="soft" role="status">Drawing it …</p>
-      <p v-else class="solid"><span class="figure">{{ mm(line.widthMm) }} × {{ mm(line.heightMm) }}</span> <template v-if="line.id !== RUN_SURFACE">and made over-long: saw it flush</template><template v-else>the whole base, water where it ran</template>. Watertight, in millimetres, standing on its foot.</p>
+      <TemplateDrawing
+        v-if="seen && line.kind !== 'solid'"
+        :template="seen"
+        :paper="paper"
+      />
+      <p
+        v-else-if="line.kind !== 'solid'"
+        class="soft"
+        role="status"
+      >
+        Drawing it …
+      </p>
+      <p
+        v-else
+        class="solid"
+      >
+        <span class="figure">{{ mm(line.widthMm) }} × {{ mm(line.heightMm) }}</span>
+        <template v-if="line.id !== RUN_SURFACE">and made over-long: saw it flush</template
+        ><template v-else>the whole base, water where it ran</template>. Watertight, in millimetres,
+        standing on its foot.
+      </p>
     </section>
   </div>
 </template>
 
 <style scoped>
-.sheet { display: grid; grid-template-columns: 316px minmax(0, 1fr); gap: 14px; min-height: 0; height: 100%; }
-.list { min-height: 0; overflow: auto; }
-.paper-pick { width: 96px; }
-ul { list-style: none; margin: 0; padding: 0; display: grid; gap: 2px; }
-li { display: flex; gap: 8px; align-items: center; padding: 0 8px; border-radius: 3px 10px 3px 10px; }
-li.on { background: var(--deep); color: var(--on-deep); }
-li.on small { color: inherit; }
-li:hover:not(.on) { background: var(--sunk); }
-li input { width: 18px; height: 18px; accent-color: var(--water); flex: none; }
-.cube { width: 18px; text-align: center; }
-.name { border: 0; background: none; text-align: left; padding: 5px 0; cursor: pointer; flex: 1; min-height: 40px; line-height: 1.2; }
-.name b { font-weight: 600; font-size: 14px; display: block; }
-.name small { font-size: 12px; }
-fieldset { border: 1px solid var(--line); border-radius: 3px 10px 3px 10px; padding: 6px 10px; display: flex; gap: 12px; flex-wrap: wrap; }
-legend { font-size: 13px; color: var(--ink-soft); }
-.seen { display: flex; flex-direction: column; gap: 8px; min-height: 0; }
-.solid { padding: 20px 0; }
-@media print { .sheet { display: none; } }
+.sheet {
+  display: grid;
+  grid-template-columns: 316px minmax(0, 1fr);
+  gap: 14px;
+  min-height: 0;
+  height: 100%;
+}
+.list {
+  min-height: 0;
+  overflow: auto;
+}
+.paper-pick {
+  width: 96px;
+}
+ul {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  display: grid;
+  gap: 2px;
+}
+li {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+  padding: 0 8px;
+  border-radius: 3px 10px 3px 10px;
+}
+li.on {
+  background: var(--deep);
+  color: var(--on-deep);
+}
+li.on small {
+  color: inherit;
+}
+li:hover:not(.on) {
+  background: var(--sunk);
+}
+li input {
+  width: 18px;
+  height: 18px;
+  accent-color: var(--water);
+  flex: none;
+}
+.cube {
+  width: 18px;
+  text-align: center;
+}
+.name {
+  border: 0;
+  background: none;
+  text-align: left;
+  padding: 5px 0;
+  cursor: pointer;
+  flex: 1;
+  min-height: 40px;
+  line-height: 1.2;
+}
+.name b {
+  font-weight: 600;
+  font-size: 14px;
+  display: block;
+}
+.name small {
+  font-size: 12px;
+}
+fieldset {
+  border: 1px solid var(--line);
+  border-radius: 3px 10px 3px 10px;
+  padding: 6px 10px;
+  display: flex;
+  gap: 12px;
+  flex-wrap: wrap;
+}
+legend {
+  font-size: 13px;
+  color: var(--ink-soft);
+}
+.seen {
+  display: flex;
+  flex-direction: column;
+  gap: 8px;
+  min-height: 0;
+}
+.solid {
+  padding: 20px 0;
+}
+@media print {
+  .sheet {
+    display: none;
+  }
+}
 </style>

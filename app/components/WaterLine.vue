@@ -17,15 +17,37 @@ const items = computed(() => {
     if (water.kind === 'fall') {
       const form = p.forms.falls.find((f) => f.id === water.id)
       const strips = p.stacks.forms.find((s) => s.id === water.id)?.part?.shape === 'strips'
-      return { id: water.id, name: water.name, text: !form?.strips ? 'no lip yet' : strips ? `${form.stripsToMake} strips of ${mm(form.stripMm)}` : `drops ${mm(form.dropMm)}` }
+      return {
+        id: water.id,
+        name: water.name,
+        text: !form?.strips
+          ? 'no lip yet'
+          : strips
+            ? `${form.stripsToMake} strips of ${mm(form.stripMm)}`
+            : `drops ${mm(form.dropMm)}`
+      }
     }
     if (water.kind === 'reach') {
       const form = p.forms.reaches.find((r) => r.id === water.id)
-      return { id: water.id, name: water.name, text: form && form.stations.length ? `${form.jumps.length === 1 ? '1 jump' : `${form.jumps.length} jumps`} · ${whiteOf(water.id)} white` : 'no bed yet' }
+      return {
+        id: water.id,
+        name: water.name,
+        text:
+          form && form.stations.length
+            ? `${form.jumps.length === 1 ? '1 jump' : `${form.jumps.length} jumps`} · ${whiteOf(water.id)} white`
+            : 'no bed yet'
+      }
     }
     if (water.kind === 'sea') {
       const form = p.forms.seas.find((s) => s.id === water.id)
-      return { id: water.id, name: water.name, text: form && !form.faults.length ? `${form.breaks ? form.breaks.kind : 'swell'} · ${mm(form.breakerMm)} high` : 'no water for it' }
+      return {
+        id: water.id,
+        name: water.name,
+        text:
+          form && !form.faults.length
+            ? `${form.breaks ? form.breaks.kind : 'swell'} · ${mm(form.breakerMm)} high`
+            : 'no water for it'
+      }
     }
     if (water.kind === 'splash') {
       const form = p.forms.splashes.find((s) => s.id === water.id)
@@ -35,21 +57,31 @@ const items = computed(() => {
     const mass = p.amounts.pools.find((a) => a.pool === water.id)
     const pours = p.stacks.pools.find((s) => s.id === water.id)?.layers.length ?? 0
     if (!ground?.measured) return { id: water.id, name: water.name, text: 'not measured' }
-    if (water.way === 'paper-skin' || water.way === 'gloss-gel') return { id: water.id, name: water.name, text: `${cm2(ground.areaMm2)} · ${laid(water, 0)}` }
-    return { id: water.id, name: water.name, text: `${ml(ground.volumeMl)} · ${laid(water, pours)} · ${mass?.problem ? 'cannot be mixed' : grams(mass?.totalG ?? p.amounts.sizes.waters[water.id]?.lightG ?? 0)}${store.build!.copies > 1 ? ` for ${store.build!.copies}` : ''}` }
+    if (water.way === 'paper-skin' || water.way === 'gloss-gel')
+      return { id: water.id, name: water.name, text: `${cm2(ground.areaMm2)} · ${laid(water, 0)}` }
+    return {
+      id: water.id,
+      name: water.name,
+      text: `${ml(ground.volumeMl)} · ${laid(water, pours)} · ${mass?.problem ? 'cannot be mixed' : grams(mass?.totalG ?? p.amounts.sizes.waters[water.id]?.lightG ?? 0)}${store.build!.copies > 1 ? ` for ${store.build!.copies}` : ''}`
+    }
   })
 })
-const whiteOf = (id: string) => `${Math.round(plan.value?.forms.white.waters.find((w) => w.water === id)?.sharePct ?? 0)} %`
+const whiteOf = (id: string) =>
+  `${Math.round(plan.value?.forms.white.waters.find((w) => w.water === id)?.sharePct ?? 0)} %`
 /** In what the water is laid, by its way. */
 function laid(water: Pool, pours: number): string {
   if (water.way === 'paper-skin') return `${water.skin.layers} layers of tissue`
-  if (water.way === 'gloss-gel') return water.gloss.coats === 1 ? '1 coat' : `${water.gloss.coats} coats`
+  if (water.way === 'gloss-gel')
+    return water.gloss.coats === 1 ? '1 coat' : `${water.gloss.coats} coats`
   const one = water.way === 'light-cured-pour' ? 'coat' : 'pour'
   return pours === 1 ? `1 ${one}` : `${pours} ${one}s`
 }
 const counts = computed(() => {
   const all = plan.value?.findings ?? []
-  return { stops: all.filter((f) => f.severity === 'stop').length, warns: all.filter((f) => f.severity === 'warn').length }
+  return {
+    stops: all.filter((f) => f.severity === 'stop').length,
+    warns: all.filter((f) => f.severity === 'warn').length
+  }
 })
 function openFirst(): void {
   const first = plan.value?.findings[0]
@@ -60,32 +92,117 @@ function openFirst(): void {
 </script>
 
 <template>
-  <footer v-if="plan" class="line" aria-label="The plan in figures" data-test="waterline" :data-settled="!store.planning">
+  <footer
+    v-if="plan"
+    class="line"
+    aria-label="The plan in figures"
+    data-test="waterline"
+    :data-settled="!store.planning"
+  >
     <div class="waters">
-      <button v-for="item in items.slice(0, 6)" :key="item.id" class="item" :class="{ on: store.water?.id === item.id }" @click="store.selected = item.id">
+      <button
+        v-for="item in items.slice(0, 6)"
+        :key="item.id"
+        class="item"
+        :class="{ on: store.water?.id === item.id }"
+        @click="store.selected = item.id"
+      >
         <span class="small">{{ item.name }}</span><b>{{ item.text }}</b>
       </button>
-      <span v-if="items.length > 6" class="item"><span class="small">and</span><b>{{ items.length - 6 }} more</b></span>
+      <span
+        v-if="items.length > 6"
+        class="item"
+        ><span class="small">and</span><b>{{ items.length - 6 }} more</b></span
+      >
     </div>
-    <button v-if="counts.stops + counts.warns" class="item found" :class="{ stop: counts.stops }" @click="openFirst">
-      <span class="small">Findings</span><b>{{ counts.stops ? counts.stops === 1 ? '1 stops the plan' : `${counts.stops} stop the plan` : `${counts.warns} to look at` }}</b>
+    <button
+      v-if="counts.stops + counts.warns"
+      class="item found"
+      :class="{ stop: counts.stops }"
+      @click="openFirst"
+    >
+      <span class="small">Findings</span
+      ><b>{{
+        counts.stops
+          ? counts.stops === 1
+            ? '1 stops the plan'
+            : `${counts.stops} stop the plan`
+          : `${counts.warns} to look at`
+      }}</b>
     </button>
-    <span class="item finish"><span class="small">{{ counts.stops && plan.days.finishMs ? 'Finished, but for what is stopped' : 'Finished' }}</span><b data-test="finish">{{ plan.days.finishMs ? dayAndClock(plan.days.finishMs, plan.days.zone) : 'no date yet' }}</b></span>
+    <span class="item finish"
+      ><span class="small">{{
+        counts.stops && plan.days.finishMs ? 'Finished, but for what is stopped' : 'Finished'
+      }}</span
+      ><b data-test="finish">{{
+        plan.days.finishMs ? dayAndClock(plan.days.finishMs, plan.days.zone) : 'no date yet'
+      }}</b></span
+    >
   </footer>
 </template>
 
 <style scoped>
-.line { display: flex; align-items: stretch; gap: 2px; background: var(--strip); color: var(--on-strip); padding: 0 12px; min-height: 50px; overflow: hidden; }
+.line {
+  display: flex;
+  align-items: stretch;
+  gap: 2px;
+  background: var(--strip);
+  color: var(--on-strip);
+  padding: 0 12px;
+  min-height: 50px;
+  overflow: hidden;
+}
 /* what does not fit goes whole, not in pieces: findings and date always stand */
-.waters { flex: 1; min-width: 0; display: flex; flex-wrap: wrap; gap: 2px; height: 50px; overflow: hidden; }
-.waters .item { height: 50px; }
-.item { display: grid; align-content: center; padding: 3px 12px; border: 0; background: none; color: inherit; text-align: left; white-space: nowrap; line-height: 1.25; }
-button.item { cursor: pointer; }
-button.item:hover { background: rgb(255 255 255 / 10%); }
-.item.on { box-shadow: inset 0 4px 0 var(--water); }
-.found b { text-decoration: underline; }
-.found.stop { background: var(--red-lead); color: var(--sheet); }
-.finish { border-left: 1px solid rgb(255 255 255 / 30%); font-family: var(--head); }
-b { font-weight: 650; }
-@media (max-width: 1100px) { .item { padding: 3px 7px; font-size: 13.5px; } }
+.waters {
+  flex: 1;
+  min-width: 0;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 2px;
+  height: 50px;
+  overflow: hidden;
+}
+.waters .item {
+  height: 50px;
+}
+.item {
+  display: grid;
+  align-content: center;
+  padding: 3px 12px;
+  border: 0;
+  background: none;
+  color: inherit;
+  text-align: left;
+  white-space: nowrap;
+  line-height: 1.25;
+}
+button.item {
+  cursor: pointer;
+}
+button.item:hover {
+  background: rgb(255 255 255 / 10%);
+}
+.item.on {
+  box-shadow: inset 0 4px 0 var(--water);
+}
+.found b {
+  text-decoration: underline;
+}
+.found.stop {
+  background: var(--red-lead);
+  color: var(--sheet);
+}
+.finish {
+  border-left: 1px solid rgb(255 255 255 / 30%);
+  font-family: var(--head);
+}
+b {
+  font-weight: 650;
+}
+@media (max-width: 1100px) {
+  .item {
+    padding: 3px 7px;
+    font-size: 13.5px;
+  }
+}
 </style>

@@ -17,18 +17,53 @@ const fall = computed(() => props.plan.forms.falls.find((f) => f.id === props.wa
 const sea = computed(() => props.plan.forms.seas.find((f) => f.id === props.water))
 const splash = computed(() => props.plan.forms.splashes.find((f) => f.id === props.water))
 const reach = computed(() => props.plan.forms.reaches.find((f) => f.id === props.water))
-const made = computed(() => (props.part ? props.plan.stacks.forms.find((f) => f.id === props.water)?.part : null))
+const made = computed(() =>
+  props.part ? props.plan.stacks.forms.find((f) => f.id === props.water)?.part : null
+)
 </script>
 
 <template>
-  <PartDrawing v-if="made" :part="made" />
-  <FallDrawing v-else-if="fall?.curve" class="still" :form="fall" />
-  <WaveDrawing v-else-if="sea && !sea.faults.length && sea.built" :form="sea" />
-  <SplashDrawing v-else-if="splash && water?.kind === 'splash'" :form="splash" :lo-deg="Math.min(water.loDeg, water.hiDeg)" :hi-deg="Math.max(water.loDeg, water.hiDeg)" />
-  <RunDrawing v-else-if="reach?.stations.length" :forms="plan.forms" :selected="reach.id" :exaggeration="2" :only="reach.id" />
-  <SectionDrawing v-else layers :section="plan.ground.section" :pools="poolsOf(build)" :falls="plan.forms.falls" :stacks="plan.stacks.pools" :shell-mm="build.ground.shellMm" :exaggeration="2" :selected="props.water ?? ''" />
+  <PartDrawing
+    v-if="made"
+    :part="made"
+  />
+  <FallDrawing
+    v-else-if="fall?.curve"
+    class="still"
+    :form="fall"
+  />
+  <WaveDrawing
+    v-else-if="sea && !sea.faults.length && sea.built"
+    :form="sea"
+  />
+  <SplashDrawing
+    v-else-if="splash && water?.kind === 'splash'"
+    :form="splash"
+    :lo-deg="Math.min(water.loDeg, water.hiDeg)"
+    :hi-deg="Math.max(water.loDeg, water.hiDeg)"
+  />
+  <RunDrawing
+    v-else-if="reach?.stations.length"
+    :forms="plan.forms"
+    :selected="reach.id"
+    :exaggeration="2"
+    :only="reach.id"
+  />
+  <SectionDrawing
+    v-else
+    layers
+    :section="plan.ground.section"
+    :pools="poolsOf(build)"
+    :falls="plan.forms.falls"
+    :stacks="plan.stacks.pools"
+    :shell-mm="build.ground.shellMm"
+    :exaggeration="2"
+    :selected="props.water ?? ''"
+  />
 </template>
 
 <style scoped>
-.still { pointer-events: none; }
+.still {
+  pointer-events: none;
+}
 </style>

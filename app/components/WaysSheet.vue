@@ -23,7 +23,11 @@ async function compare(): Promise<void> {
   cancel()
   working.value = true
   problem.value = ''
-  const asked = ask({ ask: 'compareWays', build: props.build, what: props.what }, shelf.own, history.without(props.build.id))
+  const asked = ask(
+    { ask: 'compareWays', build: props.build, what: props.what },
+    shelf.own,
+    history.without(props.build.id)
+  )
   cancel = asked.cancel
   try {
     const answer = await asked.answer
@@ -38,53 +42,229 @@ function stop(): void {
   cancel()
   working.value = false
 }
-watch(() => [props.what, props.build], () => void compare(), { immediate: true })
+watch(
+  () => [props.what, props.build],
+  () => void compare(),
+  { immediate: true }
+)
 onBeforeUnmount(() => cancel())
 
 const best = computed(() => {
-  const least = (pick: (w: WayCompared) => number | null) => Math.min(...found.value.flatMap((w) => { const v = pick(w); return v === null || w.stops.length ? [] : [v] }))
-  return { finish: least((w) => w.finishMs), days: least((w) => w.ownDays), sittings: least((w) => w.ownSittings), hands: least((w) => w.handsMin), money: least((w) => w.money), weight: least((w) => w.weightG) }
+  const least = (pick: (w: WayCompared) => number | null) =>
+    Math.min(
+      ...found.value.flatMap((w) => {
+        const v = pick(w)
+        return v === null || w.stops.length ? [] : [v]
+      })
+    )
+  return {
+    finish: least((w) => w.finishMs),
+    days: least((w) => w.ownDays),
+    sittings: least((w) => w.ownSittings),
+    hands: least((w) => w.handsMin),
+    money: least((w) => w.money),
+    weight: least((w) => w.weightG)
+  }
 })
 const pool = computed(() => props.build.waters.find((w) => w.id === props.what)?.kind === 'pool')
 const weight = (g: number) => (g < 1 ? g.toFixed(2) : g < 10 ? g.toFixed(1) : Math.round(g))
-interface Line { name: string; of: (w: WayCompared) => string; best?: (w: WayCompared) => boolean }
+interface Line {
+  name: string
+  of: (w: WayCompared) => string
+  best?: (w: WayCompared) => boolean
+}
 const LINES = computed<Line[]>(() => [
-  ...(pool.value ? [{ name: 'this pool takes', of: (w: WayCompared) => (w.ownDays === null ? '–' : `${w.ownDays < 10 ? w.ownDays.toFixed(1) : Math.round(w.ownDays)} days`), best: (w: WayCompared) => w.ownDays === best.value.days }] : []),
-  { name: 'build finished', of: (w) => (w.finishMs ? dayAndClock(w.finishMs, props.zone) : 'no date'), best: (w) => !pool.value && w.finishMs === best.value.finish },
-  { name: 'sittings at it', of: (w) => `${w.ownSittings} of ${w.sittings}`, best: (w) => w.ownSittings === best.value.sittings },
-  { name: 'hands on', of: (w) => duration(w.handsMin), best: (w) => w.handsMin === best.value.hands },
-  { name: 'materials', of: (w) => `${settings.currency}${w.money.toFixed(2)}`, best: (w) => w.money === best.value.money },
-  { name: 'weighs', of: (w) => `${weight(w.weightG)} g`, best: (w) => !pool.value && w.weightG === best.value.weight },
-  ...(pool.value ? [
-    { name: 'warmest', of: (w: WayCompared) => (w.peakC === null ? 'stays cool' : `${Math.round(w.peakC)} °C`) },
-    { name: 'bed seen', of: (w: WayCompared) => (w.clarityPct === null ? 'depth is painted' : `${Math.round(w.clarityPct)} % at the deepest`) }
-  ] : []),
-  { name: 'laid in', of: (w) => (w.layers ? `${w.layers} ${pool.value ? 'layer' : 'coat'}${w.layers === 1 ? '' : 's'}` : pool.value ? 'a skin' : 'no coats') },
+  ...(pool.value
+    ? [
+        {
+          name: 'this pool takes',
+          of: (w: WayCompared) =>
+            w.ownDays === null
+              ? '–'
+              : `${w.ownDays < 10 ? w.ownDays.toFixed(1) : Math.round(w.ownDays)} days`,
+          best: (w: WayCompared) => w.ownDays === best.value.days
+        }
+      ]
+    : []),
+  {
+    name: 'build finished',
+    of: (w) => (w.finishMs ? dayAndClock(w.finishMs, props.zone) : 'no date'),
+    best: (w) => !pool.value && w.finishMs === best.value.finish
+  },
+  {
+    name: 'sittings at it',
+    of: (w) => `${w.ownSittings} of ${w.sittings}`,
+    best: (w) => w.ownSittings === best.value.sittings
+  },
+  {
+    name: 'hands on',
+    of: (w) => duration(w.handsMin),
+    best: (w) => w.handsMin === best.value.hands
+  },
+  {
+    name: 'materials',
+    of: (w) => `${settings.currency}${w.money.toFixed(2)}`,
+    best: (w) => w.money === best.value.money
+  },
+  {
+    name: 'weighs',
+    of: (w) => `${weight(w.weightG)} g`,
+    best: (w) => !pool.value && w.weightG === best.value.weight
+  },
+  ...(pool.value
+    ? [
+        {
+          name: 'warmest',
+          of: (w: WayCompared) => (w.peakC === null ? 'stays cool' : `${Math.round(w.peakC)} °C`)
+        },
+        {
+          name: 'bed seen',
+          of: (w: WayCompared) =>
+            w.clarityPct === null
+              ? 'depth is painted'
+              : `${Math.round(w.clarityPct)} % at the deepest`
+        }
+      ]
+    : []),
+  {
+    name: 'laid in',
+    of: (w) =>
+      w.layers
+        ? `${w.layers} ${pool.value ? 'layer' : 'coat'}${w.layers === 1 ? '' : 's'}`
+        : pool.value
+          ? 'a skin'
+          : 'no coats'
+  },
   { name: 'risk', of: (w) => w.risk },
   { name: 'taken back', of: (w) => w.reversible }
 ])
 </script>
 
 <template>
-  <div class="ways" data-test="ways">
-    <p v-if="working" class="row small" role="status">Working out every way to a date… <button class="tool" @click="stop">Stop</button></p>
-    <p v-if="problem" class="fault">{{ problem }}</p>
-    <table v-if="found.length" class="plain" :class="{ old: working }">
-      <thead><tr><th></th><th v-for="w in found" :key="w.way" scope="col" :class="{ on: w.way === way }"><span class="way">{{ w.name }}</span></th></tr></thead>
+  <div
+    class="ways"
+    data-test="ways"
+  >
+    <p
+      v-if="working"
+      class="row small"
+      role="status"
+    >
+      Working out every way to a date…
+      <button
+        class="tool"
+        @click="stop"
+      >
+        Stop
+      </button>
+    </p>
+    <p
+      v-if="problem"
+      class="fault"
+    >
+      {{ problem }}
+    </p>
+    <table
+      v-if="found.length"
+      class="plain"
+      :class="{ old: working }"
+    >
+      <thead>
+        <tr>
+          <th></th>
+          <th
+            v-for="w in found"
+            :key="w.way"
+            scope="col"
+            :class="{ on: w.way === way }"
+          >
+            <span class="way">{{ w.name }}</span>
+          </th>
+        </tr>
+      </thead>
       <tbody>
-        <tr v-for="line in LINES" :key="line.name"><th scope="row">{{ line.name }}</th><td v-for="w in found" :key="w.way" :class="{ on: w.way === way, small: line.name === 'risk' || line.name === 'taken back' }"><b v-if="line.best?.(w)" title="the least of all">◂ {{ line.of(w) }}</b><template v-else>{{ line.of(w) }}</template></td></tr>
-        <tr><th scope="row">stops</th><td v-for="w in found" :key="w.way" class="small" :class="{ on: w.way === way }"><span v-if="!w.stops.length">nothing</span><span v-for="s in w.stops" v-else :key="s.id" class="fault">{{ s.title.replace(/^[^:]*: /, '') }} ({{ s.number }}) </span></td></tr>
-        <tr><th></th><td v-for="w in found" :key="w.way" :class="{ on: w.way === way }"><button v-if="w.way !== way" class="tool" :data-way="w.way" @click="emit('choose', w.way)">Make it so</button><b v-else>this plan</b></td></tr>
+        <tr
+          v-for="line in LINES"
+          :key="line.name"
+        >
+          <th scope="row">{{ line.name }}</th>
+          <td
+            v-for="w in found"
+            :key="w.way"
+            :class="{
+              on: w.way === way,
+              small: line.name === 'risk' || line.name === 'taken back'
+            }"
+          >
+            <b
+              v-if="line.best?.(w)"
+              title="the least of all"
+              >◂ {{ line.of(w) }}</b
+            ><template v-else>{{ line.of(w) }}</template>
+          </td>
+        </tr>
+        <tr>
+          <th scope="row">stops</th>
+          <td
+            v-for="w in found"
+            :key="w.way"
+            class="small"
+            :class="{ on: w.way === way }"
+          >
+            <span v-if="!w.stops.length">nothing</span
+            ><span
+              v-for="s in w.stops"
+              v-else
+              :key="s.id"
+              class="fault"
+              >{{ s.title.replace(/^[^:]*: /, '') }} ({{ s.number }})
+            </span>
+          </td>
+        </tr>
+        <tr>
+          <th></th>
+          <td
+            v-for="w in found"
+            :key="w.way"
+            :class="{ on: w.way === way }"
+          >
+            <button
+              v-if="w.way !== way"
+              class="tool"
+              :data-way="w.way"
+              @click="emit('choose', w.way)"
+            >
+              Make it so</button
+            ><b v-else>this plan</b>
+          </td>
+        </tr>
       </tbody>
     </table>
   </div>
 </template>
 
 <style scoped>
-.ways { height: 100%; overflow: auto; }
-.way { font: 650 14px var(--head); color: var(--ink); }
-.on { background: color-mix(in srgb, var(--shallow) 40%, transparent); }
-th[scope='row'] { white-space: nowrap; font-weight: 400; }
-table.plain td, table.plain th { padding: 5px 10px; vertical-align: top; }
-.old { opacity: 0.6; }
+.ways {
+  height: 100%;
+  overflow: auto;
+}
+.way {
+  font: 650 14px var(--head);
+  color: var(--ink);
+}
+.on {
+  background: color-mix(in srgb, var(--shallow) 40%, transparent);
+}
+th[scope='row'] {
+  white-space: nowrap;
+  font-weight: 400;
+}
+table.plain td,
+table.plain th {
+  padding: 5px 10px;
+  vertical-align: top;
+}
+.old {
+  opacity: 0.6;
+}
 </style>

@@ -22,7 +22,11 @@ let timer = 0
 async function look(): Promise<void> {
   cancel()
   asking.value = true
-  const asked = ask({ ask: 'whatIf', build: build.value }, shelves.own, history.without(build.value.id))
+  const asked = ask(
+    { ask: 'whatIf', build: build.value },
+    shelves.own,
+    history.without(build.value.id)
+  )
   cancel = asked.cancel
   try {
     const answer = await asked.answer
@@ -34,14 +38,32 @@ async function look(): Promise<void> {
   }
   asking.value = false
 }
-watch(() => store.build, () => { clearTimeout(timer); timer = window.setTimeout(() => void look(), 500) }, { immediate: true })
-onBeforeUnmount(() => { clearTimeout(timer); cancel() })
+watch(
+  () => store.build,
+  () => {
+    clearTimeout(timer)
+    timer = window.setTimeout(() => void look(), 500)
+  },
+  { immediate: true }
+)
+onBeforeUnmount(() => {
+  clearTimeout(timer)
+  cancel()
+})
 
 const today = computed(() => lines.value[0])
-const finishes = computed(() => lines.value.map((l) => l.finishMs).filter((f): f is number => f !== null))
-const span = computed(() => ({ from: Math.min(...finishes.value), to: Math.max(...finishes.value) }))
+const finishes = computed(() =>
+  lines.value.map((l) => l.finishMs).filter((f): f is number => f !== null)
+)
+const span = computed(() => ({
+  from: Math.min(...finishes.value),
+  to: Math.max(...finishes.value)
+}))
 /** Sooner finishes are shorter bars: from the soonest at a third to the latest at the whole. */
-const bar = (ms: number) => (span.value.to === span.value.from ? 100 : 34 + (66 * (ms - span.value.from)) / (span.value.to - span.value.from))
+const bar = (ms: number) =>
+  span.value.to === span.value.from
+    ? 100
+    : 34 + (66 * (ms - span.value.from)) / (span.value.to - span.value.from)
 const against = (line: WhatIf) => {
   const min = laterMin(line, today.value)
   if (min === null) return ''
@@ -53,40 +75,157 @@ function adopt(line: WhatIf): void {
 }
 const setDeadline = (event: Event) => {
   const value = (event.target as HTMLInputElement).value
-  if (value === '' || /^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}$/.test(value)) store.edit('Deadline', setCalendar({ deadline: value === '' ? null : value }), 'deadline')
+  if (value === '' || /^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}$/.test(value))
+    store.edit('Deadline', setCalendar({ deadline: value === '' ? null : value }), 'deadline')
 }
 const words = computed(() => deadlineWords(lines.value, zone.value))
 </script>
 
 <template>
-  <section class="panel pad stack" data-test="what-if">
-    <header class="row"><h2 class="grow">What if</h2><span v-if="asking" class="small soft" role="status">trying…</span></header>
-    <label class="field"><span class="name">Must be finished by</span><input class="choice" type="datetime-local" data-test="deadline" :value="build.calendar.deadline ?? ''" @change="setDeadline" /></label>
-    <p v-if="words" class="words" data-test="deadline-words">{{ words }}</p>
-    <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
+  <section
+    class="panel pad stack"
+    data-test="what-if"
+  >
+    <header class="row">
+      <h2 class="grow">What if</h2>
+      <span
+        v-if="asking"
+        class="small soft"
+        role="status"
+        >trying…</span
+      >
+    </header>
+    <label class="field"
+      ><span class="name">Must be finished by</span
+      ><input
+        class="choice"
+        type="datetime-local"
+        data-test="deadline"
+        :value="build.calendar.deadline ?? ''"
+        @change="setDeadline"
+    /></label>
+    <p
+      v-if="words"
+      class="words"
+      data-test="deadline-words"
+    >
+      {{ words }}
+    </p>
+    <p
+      v-if="fault"
+      class="fault"
+      role="alert"
+    >
+      {{ fault }}
+    </p>
     <ol class="lines">
-      <li v-for="line in lines" :key="line.id" :class="{ today: line.id === 'today', meets: line.meets }" :data-what="line.id">
-        <div class="row head"><b class="grow">{{ line.title }}</b><button v-if="line.id !== 'today'" class="tool take" @click="adopt(line)">Take on</button></div>
+      <li
+        v-for="line in lines"
+        :key="line.id"
+        :class="{ today: line.id === 'today', meets: line.meets }"
+        :data-what="line.id"
+      >
+        <div class="row head">
+          <b class="grow">{{ line.title }}</b><button
+            v-if="line.id !== 'today'"
+            class="tool take"
+            @click="adopt(line)"
+          >
+            Take on
+          </button>
+        </div>
         <p class="small soft">{{ line.what }}</p>
-        <svg v-if="line.finishMs" class="bar" viewBox="0 0 100 7" preserveAspectRatio="none" aria-hidden="true"><rect width="100" height="7" class="rail" /><rect :width="bar(line.finishMs)" height="7" :class="{ sooner: (laterMin(line, today) ?? 0) < 0 }" /></svg>
-        <p class="small told"><b>{{ line.finishMs ? dayAndClock(line.finishMs, zone) : 'no date' }}</b><template v-if="line.id !== 'today'"> · {{ against(line) }}</template> · {{ line.sittings }} sittings · {{ line.money.toFixed(0) }} to buy<template v-if="line.peakC !== null"> · warmest {{ Math.round(line.peakC) }} °C</template><template v-if="line.stops"> · <b class="bad">{{ line.stops }} stopped</b></template><template v-if="line.warns > (today?.warns ?? 0)"> · {{ line.warns - today!.warns }} more to look out for</template></p>
+        <svg
+          v-if="line.finishMs"
+          class="bar"
+          viewBox="0 0 100 7"
+          preserveAspectRatio="none"
+          aria-hidden="true"
+        >
+          <rect
+            width="100"
+            height="7"
+            class="rail"
+          />
+          <rect
+            :width="bar(line.finishMs)"
+            height="7"
+            :class="{ sooner: (laterMin(line, today) ?? 0) < 0 }"
+          />
+        </svg>
+        <p class="small told">
+          <b>{{ line.finishMs ? dayAndClock(line.finishMs, zone) : 'no date' }}</b><template
+            v-if="line.id !== 'today'"
+          >
+            · {{ against(line) }}</template
+          >
+          · {{ line.sittings }} sittings · {{ line.money.toFixed(0) }} to buy<template
+            v-if="line.peakC !== null"
+          >
+            · warmest {{ Math.round(line.peakC) }} °C</template
+          ><template v-if="line.stops">
+            · <b class="bad">{{ line.stops }} stopped</b></template
+          ><template v-if="line.warns > (today?.warns ?? 0)">
+            · {{ line.warns - today!.warns }} more to look out for</template
+          >
+        </p>
       </li>
     </ol>
   </section>
 </template>
 
 <style scoped>
-.lines { list-style: none; padding: 0; margin: 0; display: grid; gap: 10px; }
-.lines li { border-left: 4px solid var(--line-strong); padding: 2px 0 2px 10px; display: grid; gap: 3px; }
-.lines li.today { border-color: var(--deep); }
-.lines li.meets:not(.today) { border-color: var(--moss); }
-.head { flex-wrap: nowrap; gap: 6px; }
-.take { min-height: 28px; padding: 2px 9px; font-size: 13px; white-space: nowrap; }
-.bar { width: 100%; height: 7px; display: block; }
-.rail { fill: var(--sunk); }
-.bar rect:not(.rail) { fill: var(--line-strong); }
-.today .bar rect:not(.rail) { fill: var(--deep); }
-.bar rect.sooner { fill: var(--moss) !important; }
-.words { border-left: 4px solid var(--brass); padding-left: 9px; }
-.bad { color: var(--red-lead); }
+.lines {
+  list-style: none;
+  padding: 0;
+  margin: 0;
+  display: grid;
+  gap: 10px;
+}
+.lines li {
+  border-left: 4px solid var(--line-strong);
+  padding: 2px 0 2px 10px;
+  display: grid;
+  gap: 3px;
+}
+.lines li.today {
+  border-color: var(--deep);
+}
+.lines li.meets:not(.today) {
+  border-color: var(--moss);
+}
+.head {
+  flex-wrap: nowrap;
+  gap: 6px;
+}
+.take {
+  min-height: 28px;
+  padding: 2px 9px;
+  font-size: 13px;
+  white-space: nowrap;
+}
+.bar {
+  width: 100%;
+  height: 7px;
+  display: block;
+}
+.rail {
+  fill: var(--sunk);
+}
+.bar rect:not(.rail) {
+  fill: var(--line-strong);
+}
+.today .bar rect:not(.rail) {
+  fill: var(--deep);
+}
+.bar rect.sooner {
+  fill: var(--moss) !important;
+}
+.words {
+  border-left: 4px solid var(--brass);
+  padding-left: 9px;
+}
+.bad {
+  color: var(--red-lead);
+}
 </style>

@@ -20,33 +20,139 @@ const MARK = { believable: '✓', 'too fine': '▽', 'too coarse': '△' }
 </script>
 
 <template>
-  <section v-if="share || zones.length || checks.length" class="panel pad stack" data-test="white-panel">
-    <div class="row"><h3 class="grow">White</h3><b v-if="share" class="figure" data-test="white-share"><How :about="explainWhite(forms, water)">{{ Math.round(share.sharePct) }} %</How> <small>of its surface</small></b></div>
-    <ul v-if="zones.length" class="zones">
-      <li v-for="z in zones" :key="z.zone"><span>{{ z.zone }}</span><span class="bar"><i :class="z.sharePct > 55 ? 'thick' : z.sharePct > 27 ? 'half' : 'thin'"><svg width="100%" height="12" aria-hidden="true"><rect :width="`${Math.max(3, z.sharePct)}%`" height="12" /></svg></i></span><b>{{ Math.round(z.sharePct) }} %</b><small class="soft">{{ number(z.areaMm2 / 100) }} cm²</small></li>
+  <section
+    v-if="share || zones.length || checks.length"
+    class="panel pad stack"
+    data-test="white-panel"
+  >
+    <div class="row">
+      <h3 class="grow">White</h3>
+      <b
+        v-if="share"
+        class="figure"
+        data-test="white-share"
+        ><How :about="explainWhite(forms, water)">{{ Math.round(share.sharePct) }} %</How>
+        <small>of its surface</small></b
+      >
+    </div>
+    <ul
+      v-if="zones.length"
+      class="zones"
+    >
+      <li
+        v-for="z in zones"
+        :key="z.zone"
+      >
+        <span>{{ z.zone }}</span><span class="bar"
+          ><i :class="z.sharePct > 55 ? 'thick' : z.sharePct > 27 ? 'half' : 'thin'"
+            ><svg
+              width="100%"
+              height="12"
+              aria-hidden="true"
+            >
+              <rect
+                :width="`${Math.max(3, z.sharePct)}%`"
+                height="12"
+              /></svg></i></span
+        ><b>{{ Math.round(z.sharePct) }} %</b
+        ><small class="soft">{{ number(z.areaMm2 / 100) }} cm²</small>
+      </li>
     </ul>
-    <p v-for="r in ripples" :key="r.name" class="small"><b>{{ r.name }}</b>: <How :about="explainRipples(r)">{{ mm(r.spacingMm) }}</How> apart, {{ mm(r.heightMm) }} high; {{ r.toolName }}.</p>
-    <details v-if="checks.length" data-test="believable" :open="checks.some((c) => c.verdict !== 'believable')">
-      <summary>Believable at {{ build.scale }}? <b>{{ checks.filter((c) => c.verdict === 'believable').length }} of {{ checks.length }}</b></summary>
+    <p
+      v-for="r in ripples"
+      :key="r.name"
+      class="small"
+    >
+      <b>{{ r.name }}</b>: <How :about="explainRipples(r)">{{ mm(r.spacingMm) }}</How> apart,
+      {{ mm(r.heightMm) }} high; {{ r.toolName }}.
+    </p>
+    <details
+      v-if="checks.length"
+      data-test="believable"
+      :open="checks.some((c) => c.verdict !== 'believable')"
+    >
+      <summary>
+        Believable at {{ build.scale }}?
+        <b>{{ checks.filter((c) => c.verdict === 'believable').length }} of {{ checks.length }}</b>
+      </summary>
       <ul class="checks">
-        <li v-for="c in checks" :key="c.what" :class="c.verdict.replace(' ', '-')"><b>{{ MARK[c.verdict] }} {{ c.what }}</b> {{ Math.round(c.modelMm * 100) / 100 }} mm<template v-if="c.verdict !== 'believable'">, {{ c.verdict }}: {{ c.verdict === 'too fine' ? `at least ${Math.round(c.least!.mm * 100) / 100} mm, ${c.least!.why}` : `at most ${Math.round(c.most!.mm * 100) / 100} mm, ${c.most!.why}` }}</template>. <span class="soft">{{ c.advice }}</span></li>
+        <li
+          v-for="c in checks"
+          :key="c.what"
+          :class="c.verdict.replace(' ', '-')"
+        >
+          <b>{{ MARK[c.verdict] }} {{ c.what }}</b>
+          {{ Math.round(c.modelMm * 100) / 100 }} mm<template v-if="c.verdict !== 'believable'"
+            >, {{ c.verdict }}:
+            {{
+              c.verdict === 'too fine'
+                ? `at least ${Math.round(c.least!.mm * 100) / 100} mm, ${c.least!.why}`
+                : `at most ${Math.round(c.most!.mm * 100) / 100} mm, ${c.most!.why}`
+            }}</template
+          >. <span class="soft">{{ c.advice }}</span>
+        </li>
       </ul>
     </details>
   </section>
 </template>
 
 <style scoped>
-.figure small { font: 400 12.5px var(--text); color: var(--ink-soft); }
-.zones { list-style: none; margin: 0; padding: 0; display: grid; gap: 5px; }
-.zones li { display: grid; grid-template-columns: 1fr 66px 44px 62px; gap: 8px; align-items: center; font-size: 13.5px; }
-.zones b, .zones small { text-align: right; }
-.bar { background: var(--sunk); border: 1px solid var(--line); height: 14px; }
-.bar rect { fill: var(--water); }
-.thick rect { fill: var(--deep); }
-.thin rect { fill: var(--shallow); }
-.bar svg { display: block; }
-.checks { margin: 6px 0 0; padding: 0; list-style: none; display: grid; gap: 6px; font-size: 13px; }
-.checks li { border-left: 3px solid var(--line-strong); padding-left: 8px; }
-.checks .too-fine, .checks .too-coarse { border-color: var(--brass); }
-summary { cursor: pointer; }
+.figure small {
+  font: 400 12.5px var(--text);
+  color: var(--ink-soft);
+}
+.zones {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  display: grid;
+  gap: 5px;
+}
+.zones li {
+  display: grid;
+  grid-template-columns: 1fr 66px 44px 62px;
+  gap: 8px;
+  align-items: center;
+  font-size: 13.5px;
+}
+.zones b,
+.zones small {
+  text-align: right;
+}
+.bar {
+  background: var(--sunk);
+  border: 1px solid var(--line);
+  height: 14px;
+}
+.bar rect {
+  fill: var(--water);
+}
+.thick rect {
+  fill: var(--deep);
+}
+.thin rect {
+  fill: var(--shallow);
+}
+.bar svg {
+  display: block;
+}
+.checks {
+  margin: 6px 0 0;
+  padding: 0;
+  list-style: none;
+  display: grid;
+  gap: 6px;
+  font-size: 13px;
+}
+.checks li {
+  border-left: 3px solid var(--line-strong);
+  padding-left: 8px;
+}
+.checks .too-fine,
+.checks .too-coarse {
+  border-color: var(--brass);
+}
+summary {
+  cursor: pointer;
+}
 </style>

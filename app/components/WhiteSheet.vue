@@ -25,53 +25,256 @@ const small = (g: number) => (g < 1 ? `${g.toFixed(2)} g` : grams(g))
 </script>
 
 <template>
-  <div v-if="comparing" class="compare">
-    <div class="row"><h3 class="grow">{{ comparing === 'white' ? 'Schools of white water' : 'Ways of spray' }}, side by side</h3><button class="tool" @click="comparing = ''">Back to the recipe</button></div>
-    <WaysSheet :build="build" :what="comparing" :way="build.finish[comparing]" :zone="build.calendar.zone" @choose="store.edit('Way', setWay(comparing as 'white', $event))" />
+  <div
+    v-if="comparing"
+    class="compare"
+  >
+    <div class="row">
+      <h3 class="grow">
+        {{ comparing === 'white' ? 'Schools of white water' : 'Ways of spray' }}, side by side
+      </h3>
+      <button
+        class="tool"
+        @click="comparing = ''"
+      >
+        Back to the recipe
+      </button>
+    </div>
+    <WaysSheet
+      :build="build"
+      :what="comparing"
+      :way="build.finish[comparing]"
+      :zone="build.calendar.zone"
+      @choose="store.edit('Way', setWay(comparing as 'white', $event))"
+    />
   </div>
-  <div v-else class="sheet" data-test="white-sheet">
+  <div
+    v-else
+    class="sheet"
+    data-test="white-sheet"
+  >
     <section class="stack">
-      <div class="row ways"><ChoiceField class="grow" label="White water" :model-value="build.finish.white" :options="waysFor('white')" data-test="white-way" @update:model-value="store.edit('White water', setWay('white', $event))" /><button class="tool" @click="comparing = 'white'">Compare</button></div>
-      <p v-if="way" class="small soft">{{ way.note }}</p>
-      <div class="row ways"><ChoiceField class="grow" label="Spray" :model-value="build.finish.spray" :options="waysFor('spray')" @update:model-value="store.edit('Spray', setWay('spray', $event))" /><button class="tool" @click="comparing = 'spray'">Compare</button></div>
-      <p v-if="spray" class="small soft">{{ spray.note }}</p>
-      <NumberField label="Built up where thickest" unit="mm" :model-value="build.finish.reliefMm" :min="0.1" :max="100" :step="0.5" @update:model-value="store.edit('Height of white', changeFinish({ reliefMm: $event! }), 'relief')" />
+      <div class="row ways">
+        <ChoiceField
+          class="grow"
+          label="White water"
+          :model-value="build.finish.white"
+          :options="waysFor('white')"
+          data-test="white-way"
+          @update:model-value="store.edit('White water', setWay('white', $event))"
+        /><button
+          class="tool"
+          @click="comparing = 'white'"
+        >
+          Compare
+        </button>
+      </div>
+      <p
+        v-if="way"
+        class="small soft"
+      >
+        {{ way.note }}
+      </p>
+      <div class="row ways">
+        <ChoiceField
+          class="grow"
+          label="Spray"
+          :model-value="build.finish.spray"
+          :options="waysFor('spray')"
+          @update:model-value="store.edit('Spray', setWay('spray', $event))"
+        /><button
+          class="tool"
+          @click="comparing = 'spray'"
+        >
+          Compare
+        </button>
+      </div>
+      <p
+        v-if="spray"
+        class="small soft"
+      >
+        {{ spray.note }}
+      </p>
+      <NumberField
+        label="Built up where thickest"
+        unit="mm"
+        :model-value="build.finish.reliefMm"
+        :min="0.1"
+        :max="100"
+        :step="0.5"
+        @update:model-value="
+          store.edit('Height of white', changeFinish({ reliefMm: $event! }), 'relief')
+        "
+      />
     </section>
     <section class="stack">
-      <h3>Recipe<template v-if="white.volumeMl">, <How :about="explainPaste(white)">{{ ml(white.volumeMl) }}</How></template></h3>
-      <p v-if="white.problem" class="fault">{{ white.problem }}</p>
-      <table v-else class="plain" data-test="recipe"><tbody><tr v-for="l in white.lines" :key="l.material"><td>{{ l.name }}</td><td class="num figure">{{ small(l.massG) }}</td><td class="num small soft">{{ ml(l.ml) }}</td></tr></tbody></table>
-      <p v-if="white.standsMm !== null" class="small">Stands <b>{{ mm(white.standsMm) }}</b> by itself; {{ mm(white.reliefMm) }} wanted.</p>
-      <dl v-if="white.dries" class="dries small"><dt>stays white</dt><dd>{{ white.dries.white }}</dd><dt>dries clear</dt><dd>{{ white.dries.clear }}</dd><dt>dries dull</dt><dd>{{ white.dries.dull }}</dd></dl>
+      <h3>
+        Recipe<template v-if="white.volumeMl"
+          >, <How :about="explainPaste(white)">{{ ml(white.volumeMl) }}</How></template
+        >
+      </h3>
+      <p
+        v-if="white.problem"
+        class="fault"
+      >
+        {{ white.problem }}
+      </p>
+      <table
+        v-else
+        class="plain"
+        data-test="recipe"
+      >
+        <tbody>
+          <tr
+            v-for="l in white.lines"
+            :key="l.material"
+          >
+            <td>{{ l.name }}</td>
+            <td class="num figure">{{ small(l.massG) }}</td>
+            <td class="num small soft">{{ ml(l.ml) }}</td>
+          </tr>
+        </tbody>
+      </table>
+      <p
+        v-if="white.standsMm !== null"
+        class="small"
+      >
+        Stands <b>{{ mm(white.standsMm) }}</b> by itself; {{ mm(white.reliefMm) }} wanted.
+      </p>
+      <dl
+        v-if="white.dries"
+        class="dries small"
+      >
+        <dt>stays white</dt>
+        <dd>{{ white.dries.white }}</dd>
+        <dt>dries clear</dt>
+        <dd>{{ white.dries.clear }}</dd>
+        <dt>dries dull</dt>
+        <dd>{{ white.dries.dull }}</dd>
+      </dl>
       <h3>From the edge outwards</h3>
-      <div v-for="b in [...white.bands].reverse()" :key="b.pct" class="band"><span>{{ b.white }}</span><svg viewBox="0 0 100 14" preserveAspectRatio="none" aria-hidden="true"><rect :class="FILLS[b.pct]" height="14" :width="(100 * b.areaCm2) / most" /></svg><b class="figure">{{ number(b.areaCm2) }} cm²</b></div>
+      <div
+        v-for="b in [...white.bands].reverse()"
+        :key="b.pct"
+        class="band"
+      >
+        <span>{{ b.white }}</span><svg
+          viewBox="0 0 100 14"
+          preserveAspectRatio="none"
+          aria-hidden="true"
+        >
+          <rect
+            :class="FILLS[b.pct]"
+            height="14"
+            :width="(100 * b.areaCm2) / most"
+          /></svg
+        ><b class="figure">{{ number(b.areaCm2) }} cm²</b>
+      </div>
     </section>
     <section class="stack">
       <h3>Yours against this water’s</h3>
-      <div v-for="s in white.shares" :key="s.water" class="share" :class="{ over: s.yoursPct !== null && s.yoursPct > s.formPct + 10 }" :data-share="s.water">
-        <span class="grow"><b>{{ name(s.water) }}</b> <How :about="explainShare(s.formPct, s.yoursPct, s.areaCm2)">{{ Math.round(s.formPct) }} %</How></span>
-        <NumberField bare :label="`Your white on ${name(s.water)}`" unit="%" :model-value="s.yoursPct" :min="0" :max="100" blank="yours" @update:model-value="store.edit('White judged', judgeWhite(s.water, $event), `yours-${s.water}`)" />
+      <div
+        v-for="s in white.shares"
+        :key="s.water"
+        class="share"
+        :class="{ over: s.yoursPct !== null && s.yoursPct > s.formPct + 10 }"
+        :data-share="s.water"
+      >
+        <span class="grow"
+          ><b>{{ name(s.water) }}</b>
+          <How :about="explainShare(s.formPct, s.yoursPct, s.areaCm2)"
+            >{{ Math.round(s.formPct) }} %</How
+          ></span
+        >
+        <NumberField
+          bare
+          :label="`Your white on ${name(s.water)}`"
+          unit="%"
+          :model-value="s.yoursPct"
+          :min="0"
+          :max="100"
+          blank="yours"
+          @update:model-value="
+            store.edit('White judged', judgeWhite(s.water, $event), `yours-${s.water}`)
+          "
+        />
       </div>
-      <p class="small soft">Look from half a metre and put down what you see. Too much: soften with gel tinted faint blue, pick it away, dab it with a finger.</p>
+      <p class="small soft">
+        Look from half a metre and put down what you see. Too much: soften with gel tinted faint
+        blue, pick it away, dab it with a finger.
+      </p>
     </section>
   </div>
 </template>
 
 <style scoped>
-.sheet { height: 100%; overflow: auto; display: grid; grid-template-columns: 1fr 1.1fr 1fr; gap: 20px; }
-.stack { gap: 8px; align-content: start; }
-.ways { align-items: end; flex-wrap: nowrap; }
-.compare { height: 100%; display: flex; flex-direction: column; gap: 8px; }
-.dries { display: grid; grid-template-columns: auto 1fr; gap: 2px 10px; margin: 0; }
-.dries dt { color: var(--ink-soft); }
-.dries dd { margin: 0; }
-.band { display: grid; grid-template-columns: 116px 1fr 76px; gap: 8px; align-items: center; font-size: 13.5px; }
-.band svg { width: 100%; height: 14px; background: var(--sunk); }
-.band b { text-align: right; }
-.thin { fill: var(--shallow); }
-.half { fill: var(--water); }
-.thick { fill: var(--deep); }
-.share { display: flex; gap: 10px; align-items: center; }
-.share > .field { width: 92px; }
-.share.over { border-left: 4px solid var(--brass); padding-left: 8px; }
+.sheet {
+  height: 100%;
+  overflow: auto;
+  display: grid;
+  grid-template-columns: 1fr 1.1fr 1fr;
+  gap: 20px;
+}
+.stack {
+  gap: 8px;
+  align-content: start;
+}
+.ways {
+  align-items: end;
+  flex-wrap: nowrap;
+}
+.compare {
+  height: 100%;
+  display: flex;
+  flex-direction: column;
+  gap: 8px;
+}
+.dries {
+  display: grid;
+  grid-template-columns: auto 1fr;
+  gap: 2px 10px;
+  margin: 0;
+}
+.dries dt {
+  color: var(--ink-soft);
+}
+.dries dd {
+  margin: 0;
+}
+.band {
+  display: grid;
+  grid-template-columns: 116px 1fr 76px;
+  gap: 8px;
+  align-items: center;
+  font-size: 13.5px;
+}
+.band svg {
+  width: 100%;
+  height: 14px;
+  background: var(--sunk);
+}
+.band b {
+  text-align: right;
+}
+.thin {
+  fill: var(--shallow);
+}
+.half {
+  fill: var(--water);
+}
+.thick {
+  fill: var(--deep);
+}
+.share {
+  display: flex;
+  gap: 10px;
+  align-items: center;
+}
+.share > .field {
+  width: 92px;
+}
+.share.over {
+  border-left: 4px solid var(--brass);
+  padding-left: 8px;
+}
 </style>

@@ -34,63 +34,234 @@ let cancel: () => void = () => undefined
 function look(id: string): void {
   chosen.value = id
   found.value = null
-  measured.value = measuredOf(TROUBLES.find((t) => t.id === id)!, {})
+  measured.value = measuredOf(
+    TROUBLES.find((t) => t.id === id)!,
+    {}
+  )
 }
-watch(() => props.water.id, () => { chosen.value = ''; found.value = null })
+watch(
+  () => props.water.id,
+  () => {
+    chosen.value = ''
+    found.value = null
+  }
+)
 watch([chosen, measured, () => props.build], async () => {
   cancel()
   if (!trouble.value) return
   working.value = true
   problem.value = ''
-  const asked = ask({ ask: 'repairCost', build: props.build, trouble: trouble.value.id, water: props.water.id, measured: { ...measured.value } }, shelf.own, history.without(props.build.id))
+  const asked = ask(
+    {
+      ask: 'repairCost',
+      build: props.build,
+      trouble: trouble.value.id,
+      water: props.water.id,
+      measured: { ...measured.value }
+    },
+    shelf.own,
+    history.without(props.build.id)
+  )
   cancel = asked.cancel
   try {
     const answer = await asked.answer
-    if (answer) { found.value = answer; working.value = false }
+    if (answer) {
+      found.value = answer
+      working.value = false
+    }
   } catch (error) {
     problem.value = error instanceof Error ? error.message : String(error)
     working.value = false
   }
 })
 onBeforeUnmount(() => cancel())
-const days = (value: number) => (Math.abs(value) < 0.02 ? 'no later' : `${number(value)} ${Math.abs(value) < 1.05 && Math.abs(value) > 0.95 ? 'day' : 'days'} later`)
+const days = (value: number) =>
+  Math.abs(value) < 0.02
+    ? 'no later'
+    : `${number(value)} ${Math.abs(value) < 1.05 && Math.abs(value) > 0.95 ? 'day' : 'days'} later`
 </script>
 
 <template>
-  <div class="sheet" data-test="wrong">
-    <ul class="troubles" aria-label="What went wrong">
-      <li v-for="t in list" :key="t.id"><button :class="{ on: chosen === t.id }" :aria-pressed="chosen === t.id" :data-trouble="t.id" @click="look(t.id)"><b>{{ t.name }}</b><span class="small soft">{{ t.looks }}</span></button></li>
+  <div
+    class="sheet"
+    data-test="wrong"
+  >
+    <ul
+      class="troubles"
+      aria-label="What went wrong"
+    >
+      <li
+        v-for="t in list"
+        :key="t.id"
+      >
+        <button
+          :class="{ on: chosen === t.id }"
+          :aria-pressed="chosen === t.id"
+          :data-trouble="t.id"
+          @click="look(t.id)"
+        >
+          <b>{{ t.name }}</b><span class="small soft">{{ t.looks }}</span>
+        </button>
+      </li>
     </ul>
-    <div v-if="trouble" class="case stack">
-      <div class="grid2"><NumberField v-for="m in trouble.measures" :key="`${trouble.id}-${m.id}`" :label="m.name" :unit="m.unit" :model-value="measured[m.id] ?? m.usual" :min="m.min" :max="m.max" @update:model-value="measured = { ...measured, [m.id]: $event! }" /></div>
-      <p v-if="working" class="small" role="status">Working it out…</p>
-      <p v-if="problem" class="fault">{{ problem }}</p>
+    <div
+      v-if="trouble"
+      class="case stack"
+    >
+      <div class="grid2">
+        <NumberField
+          v-for="m in trouble.measures"
+          :key="`${trouble.id}-${m.id}`"
+          :label="m.name"
+          :unit="m.unit"
+          :model-value="measured[m.id] ?? m.usual"
+          :min="m.min"
+          :max="m.max"
+          @update:model-value="measured = { ...measured, [m.id]: $event! }"
+        />
+      </div>
+      <p
+        v-if="working"
+        class="small"
+        role="status"
+      >
+        Working it out…
+      </p>
+      <p
+        v-if="problem"
+        class="fault"
+      >
+        {{ problem }}
+      </p>
       <template v-if="found">
-        <div class="verdict" data-test="verdict"><b class="figure"><How :about="explainVerdict(trouble, found.verdict, measured)">{{ found.verdict.number }}</How></b><p>{{ found.verdict.says }}</p></div>
-        <ol class="todo"><li v-for="s in found.steps" :key="s.title"><b>{{ s.title }}</b> <span class="small">{{ s.how }} <i>{{ s.right }}</i></span></li></ol>
-        <p data-test="repair-cost">Costs {{ duration(found.handsMin) }} of work, {{ settings.currency }}{{ Math.max(0, found.money).toFixed(2) }} to buy; done <b>{{ found.days === null ? 'on no date yet' : days(found.days) }}</b>.</p>
-        <button class="tool main" data-test="take-repair" @click="store.edit('Repair', addRepair(trouble!.id, water.id, measuredOf(trouble!, measured)))">Take the repair into the plan</button>
+        <div
+          class="verdict"
+          data-test="verdict"
+        >
+          <b class="figure"
+            ><How :about="explainVerdict(trouble, found.verdict, measured)">{{
+              found.verdict.number
+            }}</How></b
+          >
+          <p>{{ found.verdict.says }}</p>
+        </div>
+        <ol class="todo">
+          <li
+            v-for="s in found.steps"
+            :key="s.title"
+          >
+            <b>{{ s.title }}</b>
+            <span class="small"
+              >{{ s.how }} <i>{{ s.right }}</i></span
+            >
+          </li>
+        </ol>
+        <p data-test="repair-cost">
+          Costs {{ duration(found.handsMin) }} of work, {{ settings.currency
+          }}{{ Math.max(0, found.money).toFixed(2) }} to buy; done
+          <b>{{ found.days === null ? 'on no date yet' : days(found.days) }}</b>.
+        </p>
+        <button
+          class="tool main"
+          data-test="take-repair"
+          @click="
+            store.edit('Repair', addRepair(trouble!.id, water.id, measuredOf(trouble!, measured)))
+          "
+        >
+          Take the repair into the plan
+        </button>
       </template>
     </div>
-    <p v-else class="case soft">Choose what you see. The plan judges it for this water and this room, and takes the repair in if you want it.</p>
-    <section v-if="taken.length" class="taken stack" data-test="taken">
+    <p
+      v-else
+      class="case soft"
+    >
+      Choose what you see. The plan judges it for this water and this room, and takes the repair in
+      if you want it.
+    </p>
+    <section
+      v-if="taken.length"
+      class="taken stack"
+      data-test="taken"
+    >
       <h3>In the plan</h3>
-      <div v-for="r in taken" :key="r.id" class="row"><span class="grow">{{ nameOf(r.trouble) }}</span><button class="tool" :aria-label="`Leave out: ${nameOf(r.trouble)}`" @click="store.edit('Repair left out', removeRepair(r.id))">Leave out</button></div>
+      <div
+        v-for="r in taken"
+        :key="r.id"
+        class="row"
+      >
+        <span class="grow">{{ nameOf(r.trouble) }}</span><button
+          class="tool"
+          :aria-label="`Leave out: ${nameOf(r.trouble)}`"
+          @click="store.edit('Repair left out', removeRepair(r.id))"
+        >
+          Leave out
+        </button>
+      </div>
     </section>
   </div>
 </template>
 
 <style scoped>
-.sheet { height: 100%; display: flex; gap: 16px; min-height: 0; }
-.troubles { list-style: none; margin: 0; padding: 0; width: 232px; overflow: auto; flex: none; }
-.troubles button { display: grid; width: 100%; text-align: left; border: 0; border-left: 4px solid transparent; background: none; padding: 4px 9px; cursor: pointer; }
-.troubles button:hover { background: var(--sunk); }
-.troubles button.on { border-color: var(--red-lead); background: var(--red-wash); }
-.troubles button.on .soft { color: var(--ink); }
-.case { flex: 1; min-width: 0; overflow: auto; gap: 9px; }
-.verdict { border-left: 5px solid var(--brass); padding: 4px 12px; background: var(--brass-wash); }
-.verdict b { font-size: 17px; }
-.todo { margin: 0; padding-left: 20px; display: grid; gap: 4px; }
-.case > .tool { align-self: start; }
-.taken { width: 190px; flex: none; }
+.sheet {
+  height: 100%;
+  display: flex;
+  gap: 16px;
+  min-height: 0;
+}
+.troubles {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  width: 232px;
+  overflow: auto;
+  flex: none;
+}
+.troubles button {
+  display: grid;
+  width: 100%;
+  text-align: left;
+  border: 0;
+  border-left: 4px solid transparent;
+  background: none;
+  padding: 4px 9px;
+  cursor: pointer;
+}
+.troubles button:hover {
+  background: var(--sunk);
+}
+.troubles button.on {
+  border-color: var(--red-lead);
+  background: var(--red-wash);
+}
+.troubles button.on .soft {
+  color: var(--ink);
+}
+.case {
+  flex: 1;
+  min-width: 0;
+  overflow: auto;
+  gap: 9px;
+}
+.verdict {
+  border-left: 5px solid var(--brass);
+  padding: 4px 12px;
+  background: var(--brass-wash);
+}
+.verdict b {
+  font-size: 17px;
+}
+.todo {
+  margin: 0;
+  padding-left: 20px;
+  display: grid;
+  gap: 4px;
+}
+.case > .tool {
+  align-self: start;
+}
+.taken {
+  width: 190px;
+  flex: none;
+}
 </style>

@@ -15,22 +15,37 @@ export function standInPort(name: DeviceName): DevicePort {
   return {
     async open() {
       const response = await fetch(`/devices/${name}`, { signal: stop.signal })
-      if (!response.ok || !response.body || !response.headers.get('content-type')?.includes('octet-stream')) throw new Error('the bench’s server has no stand-in for it')
+      if (
+        !response.ok ||
+        !response.body ||
+        !response.headers.get('content-type')?.includes('octet-stream')
+      )
+        throw new Error('the bench’s server has no stand-in for it')
       readable = response.body
     },
-    get readable() { return readable },
+    get readable() {
+      return readable
+    },
     get writable() {
       return new WritableStream<Uint8Array>({
         async write(bytes) {
-          await fetch(`/devices/${name}/line`, { method: 'POST', headers: { 'content-type': 'text/plain', 'x-spindle': 'bench' }, body: new TextDecoder().decode(bytes) })
+          await fetch(`/devices/${name}/line`, {
+            method: 'POST',
+            headers: { 'content-type': 'text/plain', 'x-spindle': 'bench' },
+            body: new TextDecoder().decode(bytes)
+          })
         }
       })
     },
-    async close() { stop.abort() }
+    async close() {
+      stop.abort()
+    }
   }
 }
 
-interface Serial { requestPort: () => Promise<DevicePort> }
+interface Serial {
+  requestPort: () => Promise<DevicePort>
+}
 const serial = (): Serial | null => (navigator as { serial?: Serial }).serial ?? null
 
 /** Whether this browser can reach a real serial scale. */
@@ -44,5 +59,9 @@ export function realPort(): Promise<DevicePort> {
 
 /** Moves the world that a stand-in feels: a cup put down, a jug tipped, a switch thrown. */
 export async function byHand(name: DeviceName, what: Record<string, unknown>): Promise<void> {
-  await fetch(`/devices/${name}/hand`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(what) })
+  await fetch(`/devices/${name}/hand`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify(what)
+  })
 }

@@ -42,7 +42,8 @@ export function useDevice(heard: (line: string) => void, gone: (reason: string) 
       if (mine.readable) for await (const line of linesOf(mine.readable)) heard(line)
       if (port === mine) gone('it stopped speaking')
     } catch (error) {
-      if (port === mine || port === null) gone(error instanceof Error ? error.message : String(error))
+      if (port === mine || port === null)
+        gone(error instanceof Error ? error.message : String(error))
     }
     if (port === mine) connected.value = false
   }
@@ -74,14 +75,19 @@ export function useDevice(heard: (line: string) => void, gone: (reason: string) 
 }
 
 /** One reading of a device, or why there is none. */
-export async function readOnce<T>(port: DevicePort, parse: (line: string) => T | null, withinMs = 4000): Promise<T> {
+export async function readOnce<T>(
+  port: DevicePort,
+  parse: (line: string) => T | null,
+  withinMs = 4000
+): Promise<T> {
   const timer = setTimeout(() => void port.close(), withinMs)
   try {
     await port.open({ baudRate: 9600 })
-    if (port.readable) for await (const line of linesOf(port.readable)) {
-      const value = parse(line)
-      if (value !== null) return value
-    }
+    if (port.readable)
+      for await (const line of linesOf(port.readable)) {
+        const value = parse(line)
+        if (value !== null) return value
+      }
     throw new Error('it said nothing that can be read')
   } finally {
     clearTimeout(timer)

@@ -14,28 +14,91 @@ const spans = computed(() => props.dam.spans)
 const longest = computed(() => Math.max(1, ...spans.value.map((s) => s.spanMm)))
 const scale = computed(() => (width.value - 40) / longest.value)
 const height = computed(() => Math.max(70, spans.value.length * ROW + 12))
-const bow = (spanMm: number, bowMm: number, y: number) => { const w = spanMm * scale.value; const b = Math.min(9, bowMm * TIMES * scale.value); return `M20 ${y}Q${20 + w / 2} ${y + 2 * b} ${20 + w} ${y}` }
+const bow = (spanMm: number, bowMm: number, y: number) => {
+  const w = spanMm * scale.value
+  const b = Math.min(9, bowMm * TIMES * scale.value)
+  return `M20 ${y}Q${20 + w / 2} ${y + 2 * b} ${20 + w} ${y}`
+}
 </script>
 
 <template>
   <div ref="frame">
-    <svg v-if="width > 0" :viewBox="`0 0 ${width} ${height}`" :height="height" role="img" :aria-label="`${spans.length} stretches of dam, bow up to ${mm(dam.bowMm)}`">
-      <g v-for="(s, i) in spans" :key="i">
-        <rect class="water" x="20" :y="i * ROW + 6" :width="s.spanMm * scale" height="16" />
-        <path class="wall" :class="{ weak: s.braces > 0 }" :d="bow(s.spanMm, s.bowMm, i * ROW + 22)" />
-        <path v-for="b in s.braces" :key="b" class="brace" :d="`M${20 + (b * s.spanMm * scale) / (s.braces + 1)} ${i * ROW + 23}v8l-5 6h10l-5 -6`" />
-        <text x="20" :y="i * ROW + 45">{{ mm(s.spanMm) }} long, {{ mm(s.depthMm) }} deep: bows <tspan class="strong">{{ s.bowMm < 0.05 ? 'under 0.05' : number(s.bowMm) }} mm</tspan><tspan v-if="s.braces">, {{ s.braces === 1 ? 'one brace' : `${s.braces} braces` }}, every {{ mm(s.braceEveryMm) }}</tspan></text>
+    <svg
+      v-if="width > 0"
+      :viewBox="`0 0 ${width} ${height}`"
+      :height="height"
+      role="img"
+      :aria-label="`${spans.length} stretches of dam, bow up to ${mm(dam.bowMm)}`"
+    >
+      <g
+        v-for="(s, i) in spans"
+        :key="i"
+      >
+        <rect
+          class="water"
+          x="20"
+          :y="i * ROW + 6"
+          :width="s.spanMm * scale"
+          height="16"
+        />
+        <path
+          class="wall"
+          :class="{ weak: s.braces > 0 }"
+          :d="bow(s.spanMm, s.bowMm, i * ROW + 22)"
+        />
+        <path
+          v-for="b in s.braces"
+          :key="b"
+          class="brace"
+          :d="`M${20 + (b * s.spanMm * scale) / (s.braces + 1)} ${i * ROW + 23}v8l-5 6h10l-5 -6`"
+        />
+        <text
+          x="20"
+          :y="i * ROW + 45"
+        >
+          {{ mm(s.spanMm) }} long, {{ mm(s.depthMm) }} deep: bows
+          <tspan class="strong">{{ s.bowMm < 0.05 ? 'under 0.05' : number(s.bowMm) }} mm</tspan>
+          <tspan v-if="s.braces">
+            , {{ s.braces === 1 ? 'one brace' : `${s.braces} braces` }}, every
+            {{ mm(s.braceEveryMm) }}
+          </tspan>
+        </text>
       </g>
-      <text v-if="spans.some((s) => s.bowMm > 0.02)" :x="width - 8" y="14" text-anchor="end" class="quiet">bow drawn × {{ TIMES }}</text>
+      <text
+        v-if="spans.some((s) => s.bowMm > 0.02)"
+        :x="width - 8"
+        y="14"
+        text-anchor="end"
+        class="quiet"
+      >
+        bow drawn × {{ TIMES }}
+      </text>
     </svg>
   </div>
 </template>
 
 <style scoped>
-svg { width: 100%; display: block; }
-.water { fill: var(--shallow); }
-.wall { fill: none; stroke: var(--ink); stroke-width: 4; }
-.wall.weak { stroke: var(--red-lead); }
-.brace { fill: var(--brass); stroke: var(--brass); stroke-width: 2.5; }
-.strong { font-weight: 700; }
+svg {
+  width: 100%;
+  display: block;
+}
+.water {
+  fill: var(--shallow);
+}
+.wall {
+  fill: none;
+  stroke: var(--ink);
+  stroke-width: 4;
+}
+.wall.weak {
+  stroke: var(--red-lead);
+}
+.brace {
+  fill: var(--brass);
+  stroke: var(--brass);
+  stroke-width: 2.5;
+}
+.strong {
+  font-weight: 700;
+}
 </style>

@@ -25,12 +25,17 @@ const lanes = computed(() => [
 /** A repair runs in the channel of its water; white and spray belong to the finishing. */
 function laneOf(step: string): number {
   const key = step.split('/')[0]
-  const lane = lanes.value.findIndex((l) => l.key === (props.build.repairs.find((r) => r.id === key)?.water ?? key))
+  const lane = lanes.value.findIndex(
+    (l) => l.key === (props.build.repairs.find((r) => r.id === key)?.water ?? key)
+  )
   return lane < 0 ? lanes.value.length - 1 : lane
 }
 const from = computed(() => props.days.startMs)
-const to = computed(() => Math.max(from.value + 2 * DAY_MS, (props.days.finishMs ?? from.value) + DAY_MS / 2))
-const X = (ms: number) => NAMES + ((width.value - NAMES - 12) * (ms - from.value)) / (to.value - from.value)
+const to = computed(() =>
+  Math.max(from.value + 2 * DAY_MS, (props.days.finishMs ?? from.value) + DAY_MS / 2)
+)
+const X = (ms: number) =>
+  NAMES + ((width.value - NAMES - 12) * (ms - from.value)) / (to.value - from.value)
 const Y = (lane: number) => TOP + lane * LANE
 const height = computed(() => TOP + lanes.value.length * LANE + 14)
 const stepOf = (id: string) => props.steps.find((s) => s.id === id)
@@ -47,9 +52,12 @@ const dayStarts = computed(() => {
   return starts
 })
 /** A peg on its way to another time: the rest follows when it is let go. */
-const drag = ref<{ step: string; fromX: number; x: number; atMs: number; moved: boolean } | null>(null)
+const drag = ref<{ step: string; fromX: number; x: number; atMs: number; moved: boolean } | null>(
+  null
+)
 const svg = ref<SVGSVGElement | null>(null)
-const msAt = (x: number) => from.value + ((x - NAMES) / (width.value - NAMES - 12)) * (to.value - from.value)
+const msAt = (x: number) =>
+  from.value + ((x - NAMES) / (width.value - NAMES - 12)) * (to.value - from.value)
 /** Into free hours: the quarter of an hour it is let go at, or where the next free stretch begins. */
 function snapped(ms: number): number {
   const quarter = Math.round(ms / 900_000) * 900_000
@@ -59,7 +67,13 @@ function snapped(ms: number): number {
 function take(event: PointerEvent, work: DaysPlan['work'][number]): void {
   if (work.done || event.button !== 0) return
   const place = svg.value!.getBoundingClientRect()
-  drag.value = { step: work.step, fromX: event.clientX - place.left, x: event.clientX - place.left, atMs: work.startMs, moved: false }
+  drag.value = {
+    step: work.step,
+    fromX: event.clientX - place.left,
+    x: event.clientX - place.left,
+    atMs: work.startMs,
+    moved: false
+  }
   ;(event.currentTarget as Element).setPointerCapture(event.pointerId)
 }
 function move(event: PointerEvent): void {
@@ -75,76 +89,338 @@ function drop(): void {
   if (held.moved) emit('settle', held.step, held.atMs)
   else emit('select', held.step)
 }
-const everyDay = computed(() => Math.ceil(dayStarts.value.length / Math.max(1, (width.value - NAMES) / 30)))
+const everyDay = computed(() =>
+  Math.ceil(dayStarts.value.length / Math.max(1, (width.value - NAMES) / 30))
+)
 </script>
 
 <template>
-  <div ref="frame" class="river">
-    <svg v-if="width > 0" ref="svg" :viewBox="`0 0 ${width} ${height}`" :height="height" role="img" aria-label="Steps and waits over the days">
-      <rect v-for="(f, i) in days.free" :key="i" class="free" :x="X(f[0])" :y="TOP - 6" :width="Math.max(1, X(f[1]) - X(f[0]))" :height="height - TOP - 6" />
-      <rect v-for="(f, i) in days.freeSecond.filter((x) => x[0] < to)" :key="`s${i}`" class="free second" :x="X(f[0])" :y="TOP - 6" :width="Math.max(1, X(Math.min(to, f[1])) - X(f[0]))" :height="height - TOP - 6" />
-      <g v-for="(d, i) in dayStarts" :key="d">
-        <line class="midnight" :x1="X(d)" :x2="X(d)" :y1="TOP - 6" :y2="height - 12" />
+  <div
+    ref="frame"
+    class="river"
+  >
+    <svg
+      v-if="width > 0"
+      ref="svg"
+      :viewBox="`0 0 ${width} ${height}`"
+      :height="height"
+      role="img"
+      aria-label="Steps and waits over the days"
+    >
+      <rect
+        v-for="(f, i) in days.free"
+        :key="i"
+        class="free"
+        :x="X(f[0])"
+        :y="TOP - 6"
+        :width="Math.max(1, X(f[1]) - X(f[0]))"
+        :height="height - TOP - 6"
+      />
+      <rect
+        v-for="(f, i) in days.freeSecond.filter((x) => x[0] < to)"
+        :key="`s${i}`"
+        class="free second"
+        :x="X(f[0])"
+        :y="TOP - 6"
+        :width="Math.max(1, X(Math.min(to, f[1])) - X(f[0]))"
+        :height="height - TOP - 6"
+      />
+      <g
+        v-for="(d, i) in dayStarts"
+        :key="d"
+      >
+        <line
+          class="midnight"
+          :x1="X(d)"
+          :x2="X(d)"
+          :y1="TOP - 6"
+          :y2="height - 12"
+        />
         <g v-if="i % everyDay === 0 && X(d) < width - 22">
-          <text :x="X(d) + 2" :y="16" class="quiet">{{ weekdayNumber(d, days.zone).slice(0, 2) }}</text>
-          <text :x="X(d) + 2" :y="31" class="figure small-figure">{{ dayNumber(d, days.zone) }}</text>
+          <text
+            :x="X(d) + 2"
+            :y="16"
+            class="quiet"
+          >
+            {{ weekdayNumber(d, days.zone).slice(0, 2) }}
+          </text>
+          <text
+            :x="X(d) + 2"
+            :y="31"
+            class="figure small-figure"
+          >
+            {{ dayNumber(d, days.zone) }}
+          </text>
         </g>
       </g>
-      <g v-for="(lane, i) in lanes" :key="lane.key">
-        <text x="0" :y="Y(i) + LANE / 2 + 3" class="lane">{{ lane.name.length > 13 ? `${lane.name.slice(0, 12)}…` : lane.name }}</text>
-        <line class="bank" :x1="NAMES" :x2="width - 12" :y1="Y(i) + LANE - 5" :y2="Y(i) + LANE - 5" />
+      <g
+        v-for="(lane, i) in lanes"
+        :key="lane.key"
+      >
+        <text
+          x="0"
+          :y="Y(i) + LANE / 2 + 3"
+          class="lane"
+        >
+          {{ lane.name.length > 13 ? `${lane.name.slice(0, 12)}…` : lane.name }}
+        </text>
+        <line
+          class="bank"
+          :x1="NAMES"
+          :x2="width - 12"
+          :y1="Y(i) + LANE - 5"
+          :y2="Y(i) + LANE - 5"
+        />
       </g>
-      <g v-for="wait in days.waits" :key="`w${wait.step}`">
+      <g
+        v-for="wait in days.waits"
+        :key="`w${wait.step}`"
+      >
         <rect
-          class="wait" :class="{ critical: wait.critical }" :fill="`url(#state-${wait.becomes})`" :x="X(wait.startMs)" :y="Y(laneOf(wait.step)) + 12"
-          :width="Math.max(2, X(wait.endMs) - X(wait.startMs))" :height="LANE - 19" @click="emit('select', wait.step)"
-        ><title>{{ stepOf(wait.step)?.title }}: {{ wait.becomes }} after {{ duration((wait.endMs - wait.startMs) / 60000) }}</title></rect>
+          class="wait"
+          :class="{ critical: wait.critical }"
+          :fill="`url(#state-${wait.becomes})`"
+          :x="X(wait.startMs)"
+          :y="Y(laneOf(wait.step)) + 12"
+          :width="Math.max(2, X(wait.endMs) - X(wait.startMs))"
+          :height="LANE - 19"
+          @click="emit('select', wait.step)"
+        >
+          <title>
+            {{ stepOf(wait.step)?.title }}: {{ wait.becomes }} after
+            {{ duration((wait.endMs - wait.startMs) / 60000) }}
+          </title>
+        </rect>
       </g>
-      <g v-for="(work, i) in days.work" :key="i" class="peg" :class="{ critical: work.critical, on: work.step === selected, done: work.done, second: work.by === 1, settled: work.settled }" :data-peg="work.step" @pointerdown="take($event, work)" @pointermove="move" @pointerup="drop" @pointercancel="drag = null" @click="work.done && emit('select', work.step)">
-        <rect :x="X(work.startMs) - 1" :y="Y(laneOf(work.step)) + 4" :width="Math.max(4, X(work.endMs) - X(work.startMs))" :height="LANE - 10" rx="1.500" />
-        <rect class="hit" :x="X(work.startMs) - 6" :y="Y(laneOf(work.step))" width="16" :height="LANE" />
-        <title>{{ stepOf(work.step)?.title }}: {{ day(work.startMs, days.zone) }} {{ clock(work.startMs, days.zone) }}–{{ clock(work.endMs, days.zone) }}</title>
+      <g
+        v-for="(work, i) in days.work"
+        :key="i"
+        class="peg"
+        :class="{
+          critical: work.critical,
+          on: work.step === selected,
+          done: work.done,
+          second: work.by === 1,
+          settled: work.settled
+        }"
+        :data-peg="work.step"
+        @pointerdown="take($event, work)"
+        @pointermove="move"
+        @pointerup="drop"
+        @pointercancel="drag = null"
+        @click="work.done && emit('select', work.step)"
+      >
+        <rect
+          :x="X(work.startMs) - 1"
+          :y="Y(laneOf(work.step)) + 4"
+          :width="Math.max(4, X(work.endMs) - X(work.startMs))"
+          :height="LANE - 10"
+          rx="1.500"
+        />
+        <rect
+          class="hit"
+          :x="X(work.startMs) - 6"
+          :y="Y(laneOf(work.step))"
+          width="16"
+          :height="LANE"
+        />
+        <title>
+          {{ stepOf(work.step)?.title }}: {{ day(work.startMs, days.zone) }}
+          {{ clock(work.startMs, days.zone) }}–{{ clock(work.endMs, days.zone) }}
+        </title>
       </g>
-      <rect v-for="(f, i) in days.fillers" :key="`f${i}`" class="job" :x="X(f.startMs)" :y="height - 20" :width="Math.max(3, X(f.endMs) - X(f.startMs))" height="7"><title>{{ build.fillers.find((b) => b.id === f.filler)?.name }}: {{ day(f.startMs, days.zone) }} {{ clock(f.startMs, days.zone) }}–{{ clock(f.endMs, days.zone) }}</title></rect>
-      <g v-if="days.fromMs > days.startMs && X(days.fromMs) < width" class="now"><line :x1="X(days.fromMs)" :x2="X(days.fromMs)" :y1="TOP - 12" :y2="height - 12" /><text :x="X(days.fromMs) + 3" :y="TOP - 12">here</text></g>
-      <g v-if="days.deadlineMs && X(days.deadlineMs) < width" class="deadline"><line :x1="X(days.deadlineMs)" :x2="X(days.deadlineMs)" :y1="TOP - 12" :y2="height - 8" /></g>
-      <g v-if="drag?.moved" class="held"><line :x1="X(drag.atMs)" :x2="X(drag.atMs)" :y1="TOP - 6" :y2="height - 12" /><rect :x="Math.min(width - 150, X(drag.atMs) + 4)" :y="TOP - 4" width="146" height="24" rx="4" /><text :x="Math.min(width - 150, X(drag.atMs) + 4) + 8" :y="TOP + 13">{{ day(drag.atMs, days.zone) }}, {{ clock(drag.atMs, days.zone) }}</text></g>
-      <g v-if="days.finishMs" class="finish">
-        <line :x1="X(days.finishMs)" :x2="X(days.finishMs)" :y1="TOP - 12" :y2="height - 8" />
-        <path :transform="`translate(${X(days.finishMs)} ${TOP - 12})`" d="M0 8L-7 -3H7Z" />
+      <rect
+        v-for="(f, i) in days.fillers"
+        :key="`f${i}`"
+        class="job"
+        :x="X(f.startMs)"
+        :y="height - 20"
+        :width="Math.max(3, X(f.endMs) - X(f.startMs))"
+        height="7"
+      >
+        <title>
+          {{ build.fillers.find((b) => b.id === f.filler)?.name }}: {{ day(f.startMs, days.zone) }}
+          {{ clock(f.startMs, days.zone) }}–{{ clock(f.endMs, days.zone) }}
+        </title>
+      </rect>
+      <g
+        v-if="days.fromMs > days.startMs && X(days.fromMs) < width"
+        class="now"
+      >
+        <line
+          :x1="X(days.fromMs)"
+          :x2="X(days.fromMs)"
+          :y1="TOP - 12"
+          :y2="height - 12"
+        />
+        <text
+          :x="X(days.fromMs) + 3"
+          :y="TOP - 12"
+        >
+          here
+        </text>
+      </g>
+      <g
+        v-if="days.deadlineMs && X(days.deadlineMs) < width"
+        class="deadline"
+      >
+        <line
+          :x1="X(days.deadlineMs)"
+          :x2="X(days.deadlineMs)"
+          :y1="TOP - 12"
+          :y2="height - 8"
+        />
+      </g>
+      <g
+        v-if="drag?.moved"
+        class="held"
+      >
+        <line
+          :x1="X(drag.atMs)"
+          :x2="X(drag.atMs)"
+          :y1="TOP - 6"
+          :y2="height - 12"
+        />
+        <rect
+          :x="Math.min(width - 150, X(drag.atMs) + 4)"
+          :y="TOP - 4"
+          width="146"
+          height="24"
+          rx="4"
+        />
+        <text
+          :x="Math.min(width - 150, X(drag.atMs) + 4) + 8"
+          :y="TOP + 13"
+        >
+          {{ day(drag.atMs, days.zone) }}, {{ clock(drag.atMs, days.zone) }}
+        </text>
+      </g>
+      <g
+        v-if="days.finishMs"
+        class="finish"
+      >
+        <line
+          :x1="X(days.finishMs)"
+          :x2="X(days.finishMs)"
+          :y1="TOP - 12"
+          :y2="height - 8"
+        />
+        <path
+          :transform="`translate(${X(days.finishMs)} ${TOP - 12})`"
+          d="M0 8L-7 -3H7Z"
+        />
       </g>
     </svg>
   </div>
 </template>
 
 <style scoped>
-.river { width: 100%; overflow: hidden; }
-svg { width: 100%; display: block; }
-.free { fill: var(--brass-wash); }
-.free.second { fill: none; stroke: var(--brass); stroke-dasharray: 2 3; }
-.midnight { stroke: var(--line); stroke-width: 0.7; }
-.bank { stroke: var(--line-strong); }
-.lane { font-weight: 600; }
-.small-figure { font-size: 13px; }
-.wait { stroke: var(--line-strong); stroke-width: 0.8; cursor: pointer; }
-.wait.critical { stroke: var(--red-lead); stroke-width: 1.8; }
-.peg { cursor: pointer; }
-.peg rect { fill: var(--ink); }
-.peg.critical rect { fill: var(--red-lead); }
-.peg.on rect { stroke: var(--brass); stroke-width: 3; }
-.peg rect.hit { fill: transparent; stroke: none; }
-.peg { touch-action: none; }
-.peg:not(.done) { cursor: grab; }
-.peg.done rect:not(.hit) { fill: var(--moss); }
-.peg.second rect:not(.hit) { fill: none; stroke: var(--ink); stroke-width: 2; }
-.peg.settled rect:not(.hit) { stroke: var(--brass); stroke-width: 2; }
-.job { fill: var(--brass); }
-.now line { stroke: var(--moss); stroke-width: 2; }
-.now text { fill: var(--moss); font-size: 11px; }
-.deadline line { stroke: var(--red-lead); stroke-width: 2; stroke-dasharray: 5 4; }
-.held line { stroke: var(--brass); stroke-width: 2; }
-.held rect { fill: var(--brass-wash); stroke: var(--brass); }
-.held text { font-size: 13px; font-weight: 600; }
-.finish line { stroke: var(--deep); stroke-width: 2; }
-.finish path { fill: var(--deep); }
+.river {
+  width: 100%;
+  overflow: hidden;
+}
+svg {
+  width: 100%;
+  display: block;
+}
+.free {
+  fill: var(--brass-wash);
+}
+.free.second {
+  fill: none;
+  stroke: var(--brass);
+  stroke-dasharray: 2 3;
+}
+.midnight {
+  stroke: var(--line);
+  stroke-width: 0.7;
+}
+.bank {
+  stroke: var(--line-strong);
+}
+.lane {
+  font-weight: 600;
+}
+.small-figure {
+  font-size: 13px;
+}
+.wait {
+  stroke: var(--line-strong);
+  stroke-width: 0.8;
+  cursor: pointer;
+}
+.wait.critical {
+  stroke: var(--red-lead);
+  stroke-width: 1.8;
+}
+.peg {
+  cursor: pointer;
+}
+.peg rect {
+  fill: var(--ink);
+}
+.peg.critical rect {
+  fill: var(--red-lead);
+}
+.peg.on rect {
+  stroke: var(--brass);
+  stroke-width: 3;
+}
+.peg rect.hit {
+  fill: transparent;
+  stroke: none;
+}
+.peg {
+  touch-action: none;
+}
+.peg:not(.done) {
+  cursor: grab;
+}
+.peg.done rect:not(.hit) {
+  fill: var(--moss);
+}
+.peg.second rect:not(.hit) {
+  fill: none;
+  stroke: var(--ink);
+  stroke-width: 2;
+}
+.peg.settled rect:not(.hit) {
+  stroke: var(--brass);
+  stroke-width: 2;
+}
+.job {
+  fill: var(--brass);
+}
+.now line {
+  stroke: var(--moss);
+  stroke-width: 2;
+}
+.now text {
+  fill: var(--moss);
+  font-size: 11px;
+}
+.deadline line {
+  stroke: var(--red-lead);
+  stroke-width: 2;
+  stroke-dasharray: 5 4;
+}
+.held line {
+  stroke: var(--brass);
+  stroke-width: 2;
+}
+.held rect {
+  fill: var(--brass-wash);
+  stroke: var(--brass);
+}
+.held text {
+  font-size: 13px;
+  font-weight: 600;
+}
+.finish line {
+  stroke: var(--deep);
+  stroke-width: 2;
+}
+.finish path {
+  fill: var(--deep);
+}
 </style>

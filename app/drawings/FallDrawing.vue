@@ -12,31 +12,78 @@ const frame = ref<HTMLElement | null>(null)
 const { width, height } = useSize(frame)
 const M = { left: 12, right: 14, top: 26, bottom: 26 }
 const curve = computed(() => props.form.curve!)
-const deepMm = computed(() => Math.max(3, props.form.poolDepthMm ?? 3, Math.min(props.form.bubbleDepthMm, 14)))
+const deepMm = computed(() =>
+  Math.max(3, props.form.poolDepthMm ?? 3, Math.min(props.form.bubbleDepthMm, 14))
+)
 const backMm = computed(() => Math.max(10, props.form.dropMm * 0.35))
-const farMm = computed(() => Math.max(curve.value.landMm + Math.min(props.form.foamMm, 40), ...props.form.rocks.map((r) => Math.min(r.farMm, curve.value.landMm * 3 + 20))) + 6)
+const farMm = computed(
+  () =>
+    Math.max(
+      curve.value.landMm + Math.min(props.form.foamMm, 40),
+      ...props.form.rocks.map((r) => Math.min(r.farMm, curve.value.landMm * 3 + 20))
+    ) + 6
+)
 const topMm = computed(() => curve.value.headMm + 3)
 const tallMm = computed(() => props.form.crestMm - props.form.footMm + topMm.value + deepMm.value)
-const scale = computed(() => Math.max(0.01, Math.min((width.value - M.left - M.right) / (backMm.value + farMm.value), (height.value - M.top - M.bottom) / tallMm.value)))
-const X = (x: number) => M.left + (width.value - M.left - M.right - (backMm.value + farMm.value) * scale.value) / 2 + (backMm.value + x) * scale.value
-const Y = (z: number) => M.top + (height.value - M.top - M.bottom - tallMm.value * scale.value) / 2 + (topMm.value - z) * scale.value
+const scale = computed(() =>
+  Math.max(
+    0.01,
+    Math.min(
+      (width.value - M.left - M.right) / (backMm.value + farMm.value),
+      (height.value - M.top - M.bottom) / tallMm.value
+    )
+  )
+)
+const X = (x: number) =>
+  M.left +
+  (width.value - M.left - M.right - (backMm.value + farMm.value) * scale.value) / 2 +
+  (backMm.value + x) * scale.value
+const Y = (z: number) =>
+  M.top +
+  (height.value - M.top - M.bottom - tallMm.value * scale.value) / 2 +
+  (topMm.value - z) * scale.value
 const px = ([x, z]: readonly [number, number]): [number, number] => [X(x), Y(z)]
 const foot = computed(() => props.form.footMm - props.form.crestMm)
-const sheet = computed(() => ringOf([...curve.value.lowerFace, ...[...curve.value.upperFace].reverse()].map(px)))
+const sheet = computed(() =>
+  ringOf([...curve.value.lowerFace, ...[...curve.value.upperFace].reverse()].map(px))
+)
 /** The part of the sheet below where it tears. */
 const torn = computed(() => {
   const i = curve.value.arcsMm.findIndex((a) => a >= curve.value.glassyMm - 1e-6)
   if (i < 0 || curve.value.whiteFraction < 0.02) return ''
-  return ringOf([...curve.value.lowerFace.slice(i), ...[...curve.value.upperFace.slice(i)].reverse()].map(px))
+  return ringOf(
+    [...curve.value.lowerFace.slice(i), ...[...curve.value.upperFace.slice(i)].reverse()].map(px)
+  )
 })
 const poolSurface = computed(() => {
-  const pts: [number, number][] = [[-backMm.value, curve.value.headMm], [-Math.min(backMm.value, curve.value.headMm * 2.5), curve.value.headMm], curve.value.upperFace[0] as [number, number]]
+  const pts: [number, number][] = [
+    [-backMm.value, curve.value.headMm],
+    [-Math.min(backMm.value, curve.value.headMm * 2.5), curve.value.headMm],
+    curve.value.upperFace[0] as [number, number]
+  ]
   return lineThrough(pts.map(px))
 })
-const poolBody = computed(() => ringOf([[-backMm.value, curve.value.headMm], [-Math.min(backMm.value, curve.value.headMm * 2.5), curve.value.headMm], curve.value.upperFace[0], [0, 0], [-backMm.value, 0]].map((p) => px(p as [number, number]))))
+const poolBody = computed(() =>
+  ringOf(
+    [
+      [-backMm.value, curve.value.headMm],
+      [-Math.min(backMm.value, curve.value.headMm * 2.5), curve.value.headMm],
+      curve.value.upperFace[0],
+      [0, 0],
+      [-backMm.value, 0]
+    ].map((p) => px(p as [number, number]))
+  )
+)
 const wall = computed(() => {
   const under = foot.value - deepMm.value
-  return ringOf([[-backMm.value, 0], ...props.form.wall, [props.form.wall[props.form.wall.length - 1][0], under], [-backMm.value, under]].map((p) => px(p as [number, number])))
+  return ringOf(
+    [
+      [-backMm.value, 0],
+      ...props.form.wall,
+      [props.form.wall[props.form.wall.length - 1][0], under],
+      [-backMm.value, under]
+    ].map((p) => px(p as [number, number]))
+  )
 })
 const boil = computed(() => {
   const from = curve.value.landMm - Math.max(2, curve.value.footThicknessMm)
@@ -67,44 +114,203 @@ function nudge(event: KeyboardEvent): void {
 </script>
 
 <template>
-  <div ref="frame" class="framed" @pointermove="move" @pointerup="drop" @pointercancel="drop">
-    <svg v-if="width > 0" :viewBox="`0 0 ${width} ${height}`" role="application" :aria-label="`The sheet from its side: lands ${number(curve.landMm)} mm out`">
-      <rect class="below" :x="X(0)" :y="Y(foot)" :width="(farMm) * scale" :height="deepMm * scale" />
-      <rect class="floor" :x="X(0)" :y="Y(foot - deepMm)" :width="farMm * scale" height="4" />
-      <path class="wall" :d="wall" />
-      <path class="pool" :d="poolBody" /><path class="pool-top" :d="poolSurface" />
-      <g v-for="r in form.rocks" :key="r.id" class="rock" :class="r.lands">
-        <path :d="`M${X(r.nearMm)} ${Y(foot - deepMm)}Q${X(r.nearMm)} ${Y(r.topMm - form.crestMm)} ${X((r.nearMm + r.farMm) / 2)} ${Y(r.topMm - form.crestMm)}T${X(r.farMm)} ${Y(foot - deepMm)}Z`" />
-        <text :x="X((r.nearMm + r.farMm) / 2)" :y="Math.max(14, Y(r.topMm - form.crestMm) - 6)" text-anchor="middle" class="on-drawing">{{ r.name }}</text>
+  <div
+    ref="frame"
+    class="framed"
+    @pointermove="move"
+    @pointerup="drop"
+    @pointercancel="drop"
+  >
+    <svg
+      v-if="width > 0"
+      :viewBox="`0 0 ${width} ${height}`"
+      role="application"
+      :aria-label="`The sheet from its side: lands ${number(curve.landMm)} mm out`"
+    >
+      <rect
+        class="below"
+        :x="X(0)"
+        :y="Y(foot)"
+        :width="farMm * scale"
+        :height="deepMm * scale"
+      />
+      <rect
+        class="floor"
+        :x="X(0)"
+        :y="Y(foot - deepMm)"
+        :width="farMm * scale"
+        height="4"
+      />
+      <path
+        class="wall"
+        :d="wall"
+      />
+      <path
+        class="pool"
+        :d="poolBody"
+      />
+      <path
+        class="pool-top"
+        :d="poolSurface"
+      />
+      <g
+        v-for="r in form.rocks"
+        :key="r.id"
+        class="rock"
+        :class="r.lands"
+      >
+        <path
+          :d="`M${X(r.nearMm)} ${Y(foot - deepMm)}Q${X(r.nearMm)} ${Y(r.topMm - form.crestMm)} ${X((r.nearMm + r.farMm) / 2)} ${Y(r.topMm - form.crestMm)}T${X(r.farMm)} ${Y(foot - deepMm)}Z`"
+        />
+        <text
+          :x="X((r.nearMm + r.farMm) / 2)"
+          :y="Math.max(14, Y(r.topMm - form.crestMm) - 6)"
+          text-anchor="middle"
+          class="on-drawing"
+        >
+          {{ r.name }}
+        </text>
       </g>
-      <path class="boil" :d="boil" />
-      <path class="sheet" :d="sheet" /><path v-if="torn" class="torn" :d="torn" />
-      <path class="measure" :d="`M${X(0)} ${Y(foot - deepMm) + 12}H${X(curve.landMm)}m0 -4v8M${X(0)} ${Y(foot - deepMm) + 8}v8`" />
-      <text :x="X(curve.landMm) + 8" :y="Y(foot - deepMm) + 18" class="on-drawing">lands <tspan class="figure">{{ number(curve.landMm) }}</tspan> mm out at {{ Math.round(curve.landAngleDeg) }}°</text>
-      <text :x="X(-backMm) + 2" :y="Y(curve.headMm) - 6" class="quiet">{{ number(curve.headMm) }} mm over the lip</text>
-      <text v-if="torn" :x="X(curve.landMm) + 10" :y="Y(foot / 2)" class="on-drawing">glassy for <tspan class="figure">{{ number(curve.glassyMm) }}</tspan> mm</text>
-      <text v-else :x="X(curve.landMm) + 10" :y="Y(foot / 2)" class="on-drawing">glassy all the way</text>
-      <g v-if="form.hang === 'free' || form.hang === 'clinging'" class="grip" tabindex="0" role="slider" aria-label="Where it lands: drag, or arrow keys; the flow follows" :aria-valuenow="Math.round(curve.landMm * 10) / 10" aria-valuemin="0" :aria-valuemax="Math.round(farMm)" data-test="land-handle" :transform="`translate(${X(curve.landMm)} ${Y(foot)})`" @pointerdown="grip" @keydown="nudge">
-        <circle r="15" class="hit" /><path d="M-9 0L-2 -6V6ZM9 0L2 -6V6Z" />
+      <path
+        class="boil"
+        :d="boil"
+      />
+      <path
+        class="sheet"
+        :d="sheet"
+      />
+      <path
+        v-if="torn"
+        class="torn"
+        :d="torn"
+      />
+      <path
+        class="measure"
+        :d="`M${X(0)} ${Y(foot - deepMm) + 12}H${X(curve.landMm)}m0 -4v8M${X(0)} ${Y(foot - deepMm) + 8}v8`"
+      />
+      <text
+        :x="X(curve.landMm) + 8"
+        :y="Y(foot - deepMm) + 18"
+        class="on-drawing"
+      >
+        lands
+        <tspan class="figure">{{ number(curve.landMm) }}</tspan>
+        mm out at {{ Math.round(curve.landAngleDeg) }}°
+      </text>
+      <text
+        :x="X(-backMm) + 2"
+        :y="Y(curve.headMm) - 6"
+        class="quiet"
+      >
+        {{ number(curve.headMm) }} mm over the lip
+      </text>
+      <text
+        v-if="torn"
+        :x="X(curve.landMm) + 10"
+        :y="Y(foot / 2)"
+        class="on-drawing"
+      >
+        glassy for
+        <tspan class="figure">{{ number(curve.glassyMm) }}</tspan>
+        mm
+      </text>
+      <text
+        v-else
+        :x="X(curve.landMm) + 10"
+        :y="Y(foot / 2)"
+        class="on-drawing"
+      >
+        glassy all the way
+      </text>
+      <g
+        v-if="form.hang === 'free' || form.hang === 'clinging'"
+        class="grip"
+        tabindex="0"
+        role="slider"
+        aria-label="Where it lands: drag, or arrow keys; the flow follows"
+        :aria-valuenow="Math.round(curve.landMm * 10) / 10"
+        aria-valuemin="0"
+        :aria-valuemax="Math.round(farMm)"
+        data-test="land-handle"
+        :transform="`translate(${X(curve.landMm)} ${Y(foot)})`"
+        @pointerdown="grip"
+        @keydown="nudge"
+      >
+        <circle
+          r="15"
+          class="hit"
+        />
+        <path d="M-9 0L-2 -6V6ZM9 0L2 -6V6Z" />
       </g>
     </svg>
   </div>
 </template>
 
 <style scoped>
-.framed { touch-action: none; user-select: none; }
-.wall { fill: var(--foam-board); stroke: var(--bed); stroke-width: 3; }
-.below { fill: var(--water); fill-opacity: 0.35; }
-.floor { fill: var(--bed); }
-.pool { fill: var(--water); fill-opacity: 0.6; }
-.pool-top { fill: none; stroke: var(--deep); stroke-width: 2; }
-.sheet { fill: var(--water); fill-opacity: 0.75; stroke: var(--deep); stroke-width: 1.4; }
-.torn { fill: url(#foam-70); stroke: var(--deep); stroke-width: 1; }
-.boil { fill: url(#foam-40); stroke: var(--deep); stroke-width: 1; stroke-dasharray: 3 2; }
-.rock path { fill: var(--foam-line); stroke: var(--ink); stroke-width: 1.4; }
-.rock.on path { stroke: var(--red-lead); stroke-width: 2.4; }
-.measure { stroke: var(--ink); fill: none; }
-.grip { cursor: ew-resize; }
-.grip .hit { fill: transparent; }
-.grip path { fill: var(--brass); stroke: var(--sheet); stroke-width: 1.6; }
+.framed {
+  touch-action: none;
+  user-select: none;
+}
+.wall {
+  fill: var(--foam-board);
+  stroke: var(--bed);
+  stroke-width: 3;
+}
+.below {
+  fill: var(--water);
+  fill-opacity: 0.35;
+}
+.floor {
+  fill: var(--bed);
+}
+.pool {
+  fill: var(--water);
+  fill-opacity: 0.6;
+}
+.pool-top {
+  fill: none;
+  stroke: var(--deep);
+  stroke-width: 2;
+}
+.sheet {
+  fill: var(--water);
+  fill-opacity: 0.75;
+  stroke: var(--deep);
+  stroke-width: 1.4;
+}
+.torn {
+  fill: url(#foam-70);
+  stroke: var(--deep);
+  stroke-width: 1;
+}
+.boil {
+  fill: url(#foam-40);
+  stroke: var(--deep);
+  stroke-width: 1;
+  stroke-dasharray: 3 2;
+}
+.rock path {
+  fill: var(--foam-line);
+  stroke: var(--ink);
+  stroke-width: 1.4;
+}
+.rock.on path {
+  stroke: var(--red-lead);
+  stroke-width: 2.4;
+}
+.measure {
+  stroke: var(--ink);
+  fill: none;
+}
+.grip {
+  cursor: ew-resize;
+}
+.grip .hit {
+  fill: transparent;
+}
+.grip path {
+  fill: var(--brass);
+  stroke: var(--sheet);
+  stroke-width: 1.6;
+}
 </style>

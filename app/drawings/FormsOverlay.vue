@@ -23,7 +23,11 @@ const props = defineProps<{
   scale: number
   place: (event: PointerEvent | MouseEvent) => Point2
 }>()
-const emit = defineEmits<{ select: [water: string]; drag: [what: Handle, to: Point2]; settled: [] }>()
+const emit = defineEmits<{
+  select: [water: string]
+  drag: [what: Handle, to: Point2]
+  settled: []
+}>()
 
 export type Handle =
   | { kind: 'reach'; water: string; point: string }
@@ -67,8 +71,16 @@ const handles = computed<{ what: Handle; at: Point2; name: string }[]>(() => {
   if (!w) return []
   if (w.kind === 'reach') {
     return [
-      ...w.path.map((p, i) => ({ what: { kind: 'reach' as const, water: w.id, point: p.id }, at: [p.x, p.y] as Point2, name: `Point ${i + 1} of ${w.name}` })),
-      ...w.boulders.map((b) => ({ what: { kind: 'rock' as const, water: w.id, rock: b.id }, at: [b.x, b.y] as Point2, name: b.name })),
+      ...w.path.map((p, i) => ({
+        what: { kind: 'reach' as const, water: w.id, point: p.id },
+        at: [p.x, p.y] as Point2,
+        name: `Point ${i + 1} of ${w.name}`
+      })),
+      ...w.boulders.map((b) => ({
+        what: { kind: 'rock' as const, water: w.id, rock: b.id },
+        at: [b.x, b.y] as Point2,
+        name: b.name
+      })),
       ...bank(w.id)
     ]
   }
@@ -76,19 +88,43 @@ const handles = computed<{ what: Handle; at: Point2; name: string }[]>(() => {
     const pool = props.build.waters.find((p) => p.id === w.lip!.pool)
     if (pool?.kind !== 'pool') return []
     const i = pool.outline.findIndex((c) => c.id === w.lip!.corner)
-    return [pool.outline[i], pool.outline[(i + 1) % pool.outline.length]].map((c, k) => ({ what: { kind: 'lip' as const, pool: pool.id, corner: c.id }, at: [c.x, c.y] as Point2, name: `${k === 0 ? 'One' : 'Other'} end of the lip` }))
+    return [pool.outline[i], pool.outline[(i + 1) % pool.outline.length]].map((c, k) => ({
+      what: { kind: 'lip' as const, pool: pool.id, corner: c.id },
+      at: [c.x, c.y] as Point2,
+      name: `${k === 0 ? 'One' : 'Other'} end of the lip`
+    }))
   }
   if (w.kind === 'sea') {
     const at = middle(w.id)
     const h = (w.headingDeg * Math.PI) / 180
     return [
-      { what: { kind: 'heading', water: w.id, from: at }, at: [at[0] + (Math.cos(h) * 58) / props.scale, at[1] + (Math.sin(h) * 58) / props.scale], name: 'Where the waves run to' },
-      ...(w.crest ? [{ what: { kind: 'crest' as const, water: w.id }, at: [w.crest.x, w.crest.y] as Point2, name: 'The crest that is built' }, ...crestEnd(w.id, [w.crest.x, w.crest.y])] : [])
+      {
+        what: { kind: 'heading', water: w.id, from: at },
+        at: [at[0] + (Math.cos(h) * 58) / props.scale, at[1] + (Math.sin(h) * 58) / props.scale],
+        name: 'Where the waves run to'
+      },
+      ...(w.crest
+        ? [
+            {
+              what: { kind: 'crest' as const, water: w.id },
+              at: [w.crest.x, w.crest.y] as Point2,
+              name: 'The crest that is built'
+            },
+            ...crestEnd(w.id, [w.crest.x, w.crest.y])
+          ]
+        : [])
     ]
   }
   if (w.kind === 'splash') {
     const h = (w.headingDeg * Math.PI) / 180
-    return [{ what: { kind: 'splash', water: w.id }, at: [w.x, w.y], name: `Source of ${w.name}` }, { what: { kind: 'throw', water: w.id, from: [w.x, w.y] }, at: [w.x + (Math.cos(h) * 34) / props.scale, w.y + (Math.sin(h) * 34) / props.scale], name: 'Which way it is thrown' }]
+    return [
+      { what: { kind: 'splash', water: w.id }, at: [w.x, w.y], name: `Source of ${w.name}` },
+      {
+        what: { kind: 'throw', water: w.id, from: [w.x, w.y] },
+        at: [w.x + (Math.cos(h) * 34) / props.scale, w.y + (Math.sin(h) * 34) / props.scale],
+        name: 'Which way it is thrown'
+      }
+    ]
   }
   return []
 })
@@ -100,14 +136,31 @@ function bank(id: string): { what: Handle; at: Point2; name: string }[] {
   const middleAt = form.stations[i].at
   // the ring runs down one bank and back up the other
   const share = i / (form.stations.length - 1)
-  return [{ what: { kind: 'width', water: id, from: middleAt }, at: form.ring[Math.round(share * (form.ring.length / 2 - 1))], name: 'Bank: how wide it is' }]
+  return [
+    {
+      what: { kind: 'width', water: id, from: middleAt },
+      at: form.ring[Math.round(share * (form.ring.length / 2 - 1))],
+      name: 'Bank: how wide it is'
+    }
+  ]
 }
 /** The end of the built crest: dragged, it makes the crest longer or shorter. */
 function crestEnd(id: string, from: Point2): { what: Handle; at: Point2; name: string }[] {
   const line = props.forms.seas.find((s) => s.id === id)?.built?.line
-  return line ? [{ what: { kind: 'length', water: id, from }, at: line[line.length - 1], name: 'End of the crest: how long it is' }] : []
+  return line
+    ? [
+        {
+          what: { kind: 'length', water: id, from },
+          at: line[line.length - 1],
+          name: 'End of the crest: how long it is'
+        }
+      ]
+    : []
 }
-const keyOf = (h: Handle) => Object.values(h).filter((v) => typeof v === 'string').join(':')
+const keyOf = (h: Handle) =>
+  Object.values(h)
+    .filter((v) => typeof v === 'string')
+    .join(':')
 
 /** Where a sea's arrow starts: in its pool, off the middle so that names stay readable. */
 function middle(id: string): Point2 {
@@ -115,29 +168,59 @@ function middle(id: string): Point2 {
   const pool = sea?.kind === 'sea' ? props.build.waters.find((w) => w.id === sea.pool) : null
   if (pool?.kind !== 'pool') return [0, 0]
   const [xs, ys] = [pool.outline.map((c) => c.x), pool.outline.map((c) => c.y)]
-  return [Math.min(...xs) + (Math.max(...xs) - Math.min(...xs)) * 0.14, Math.min(...ys) + (Math.max(...ys) - Math.min(...ys)) * 0.16]
+  return [
+    Math.min(...xs) + (Math.max(...xs) - Math.min(...xs)) * 0.14,
+    Math.min(...ys) + (Math.max(...ys) - Math.min(...ys)) * 0.16
+  ]
 }
 
-const landings = computed(() => props.forms.falls.flatMap((f) => {
-  if (!f.landing || !f.lip || !f.out || !f.curve) return []
-  const beyond = f.landing.map((p): Point2 => [p[0] + f.out![0] * f.foamMm, p[1] + f.out![1] * f.foamMm])
-  const tag: Point2 = [Math.max(f.landing[0][0], f.landing[1][0]), f.landing[f.landing[0][0] > f.landing[1][0] ? 0 : 1][1]]
-  return [{ f, sheet: ringOf([f.lip[0], f.lip[1], f.landing[1], f.landing[0]].map(px)), foam: ringOf([f.landing[0], f.landing[1], beyond[1], beyond[0]].map(px)), tag: px(tag) }]
-}))
-const rockShape = (at: Point2, w: number): string => ringOf(Array.from({ length: 9 }, (_, i): [number, number] => {
-  const a = (2 * Math.PI * i) / 9
-  const r = (w / 2) * (0.86 + 0.2 * Math.sin(i * 2.7 + at[0]))
-  return px([at[0] + r * Math.cos(a), at[1] + r * Math.sin(a)])
-}))
+const landings = computed(() =>
+  props.forms.falls.flatMap((f) => {
+    if (!f.landing || !f.lip || !f.out || !f.curve) return []
+    const beyond = f.landing.map((p): Point2 => [
+      p[0] + f.out![0] * f.foamMm,
+      p[1] + f.out![1] * f.foamMm
+    ])
+    const tag: Point2 = [
+      Math.max(f.landing[0][0], f.landing[1][0]),
+      f.landing[f.landing[0][0] > f.landing[1][0] ? 0 : 1][1]
+    ]
+    return [
+      {
+        f,
+        sheet: ringOf([f.lip[0], f.lip[1], f.landing[1], f.landing[0]].map(px)),
+        foam: ringOf([f.landing[0], f.landing[1], beyond[1], beyond[0]].map(px)),
+        tag: px(tag)
+      }
+    ]
+  })
+)
+const rockShape = (at: Point2, w: number): string =>
+  ringOf(
+    Array.from({ length: 9 }, (_, i): [number, number] => {
+      const a = (2 * Math.PI * i) / 9
+      const r = (w / 2) * (0.86 + 0.2 * Math.sin(i * 2.7 + at[0]))
+      return px([at[0] + r * Math.cos(a), at[1] + r * Math.sin(a)])
+    })
+  )
 /** The vee or the two lines of an eddy behind a rock. */
 const wake = (r: FormsPlan['reaches'][number]['rocks'][number]): string => {
   const h = (r.headingDeg * Math.PI) / 180
   const spread = r.veeDeg === null ? 0.12 : Math.tan((r.veeDeg * Math.PI) / 180)
-  return [1, -1].map((side) => lineThrough(Array.from({ length: 6 }, (_, i): [number, number] => {
-    const s = (r.eddyMm * i) / 5
-    const o = side * (r.widthMm / 2 + s * spread)
-    return px([r.at[0] + Math.cos(h) * s - Math.sin(h) * o, r.at[1] + Math.sin(h) * s + Math.cos(h) * o])
-  }))).join('')
+  return [1, -1]
+    .map((side) =>
+      lineThrough(
+        Array.from({ length: 6 }, (_, i): [number, number] => {
+          const s = (r.eddyMm * i) / 5
+          const o = side * (r.widthMm / 2 + s * spread)
+          return px([
+            r.at[0] + Math.cos(h) * s - Math.sin(h) * o,
+            r.at[1] + Math.sin(h) * s + Math.cos(h) * o
+          ])
+        })
+      )
+    )
+    .join('')
 }
 /** A jump across its run, as a torn line. */
 const jumpLine = (form: FormsPlan['reaches'][number], s: number): string => {
@@ -146,107 +229,410 @@ const jumpLine = (form: FormsPlan['reaches'][number], s: number): string => {
   const before = form.stations[Math.max(0, i - 1)]
   const l = Math.hypot(here.at[0] - before.at[0], here.at[1] - before.at[1]) || 1
   const [ux, uy] = [(here.at[0] - before.at[0]) / l, (here.at[1] - before.at[1]) / l]
-  return lineThrough(Array.from({ length: 13 }, (_, k): [number, number] => {
-    const o = (k / 12 - 0.5) * form.widthMm
-    const z = k % 2 ? 1.6 : -1.6
-    return px([here.at[0] + ux * z - uy * o, here.at[1] + uy * z + ux * o])
-  }))
+  return lineThrough(
+    Array.from({ length: 13 }, (_, k): [number, number] => {
+      const o = (k / 12 - 0.5) * form.widthMm
+      const z = k % 2 ? 1.6 : -1.6
+      return px([here.at[0] + ux * z - uy * o, here.at[1] + uy * z + ux * o])
+    })
+  )
 }
-const strokes = computed(() => props.forms.strokes.map((s) => {
-  const h = (s.headingDeg * Math.PI) / 180
-  const [x, y] = px(s.at)
-  const [dx, dy] = [Math.cos(h) * 7, -Math.sin(h) * 7]
-  return `M${(x - dx).toFixed(1)} ${(y - dy).toFixed(1)}l${(2 * dx).toFixed(1)} ${(2 * dy).toFixed(1)}m${(-dx * 0.5 - dy * 0.35).toFixed(1)} ${(-dy * 0.5 + dx * 0.35).toFixed(1)}l${(dx * 0.5 + dy * 0.35).toFixed(1)} ${(dy * 0.5 - dx * 0.35).toFixed(1)}`
-}).join(''))
+const strokes = computed(() =>
+  props.forms.strokes
+    .map((s) => {
+      const h = (s.headingDeg * Math.PI) / 180
+      const [x, y] = px(s.at)
+      const [dx, dy] = [Math.cos(h) * 7, -Math.sin(h) * 7]
+      return `M${(x - dx).toFixed(1)} ${(y - dy).toFixed(1)}l${(2 * dx).toFixed(1)} ${(2 * dy).toFixed(1)}m${(-dx * 0.5 - dy * 0.35).toFixed(1)} ${(-dy * 0.5 + dx * 0.35).toFixed(1)}l${(dx * 0.5 + dy * 0.35).toFixed(1)} ${(dy * 0.5 - dx * 0.35).toFixed(1)}`
+    })
+    .join('')
+)
 /** Beside the far end of the crest, clear of names in the middle of the water. */
 const crestTag = (line: readonly Point2[]) => px(line.reduce((far, p) => (p[1] > far[1] ? p : far)))
 </script>
 
 <template>
-  <g v-if="part === 'shapes'" class="forms">
-    <g v-for="r in forms.reaches" :key="r.id" class="run" :class="{ on: r.id === selected }" :data-form="r.id" @click.stop="emit('select', r.id)">
-      <path class="corridor" :d="ringOf(r.ring.map(px))" />
+  <g
+    v-if="part === 'shapes'"
+    class="forms"
+  >
+    <g
+      v-for="r in forms.reaches"
+      :key="r.id"
+      class="run"
+      :class="{ on: r.id === selected }"
+      :data-form="r.id"
+      @click.stop="emit('select', r.id)"
+    >
+      <path
+        class="corridor"
+        :d="ringOf(r.ring.map(px))"
+      />
     </g>
-    <g v-if="show === 'white'" class="white">
-      <path v-for="c in forms.white.contours" :key="c.pct" :class="`foam f${c.pct}`" :d="ringsOf(c.rings.map((ring) => ring.map(px)))" fill-rule="evenodd" />
-      <path v-for="c in (other?.contours ?? []).filter((k) => k.pct === 40)" :key="`o${c.pct}`" :class="`other o${c.pct}`" :d="ringsOf(c.rings.map((ring) => ring.map(px)))" data-test="other-white" />
+    <g
+      v-if="show === 'white'"
+      class="white"
+    >
+      <path
+        v-for="c in forms.white.contours"
+        :key="c.pct"
+        :class="`foam f${c.pct}`"
+        :d="ringsOf(c.rings.map((ring) => ring.map(px)))"
+        fill-rule="evenodd"
+      />
+      <path
+        v-for="c in (other?.contours ?? []).filter((k) => k.pct === 40)"
+        :key="`o${c.pct}`"
+        :class="`other o${c.pct}`"
+        :d="ringsOf(c.rings.map((ring) => ring.map(px)))"
+        data-test="other-white"
+      />
     </g>
-    <path v-if="show === 'strokes'" class="strokes" :d="strokes" />
+    <path
+      v-if="show === 'strokes'"
+      class="strokes"
+      :d="strokes"
+    />
 
-    <g v-for="{ f, sheet, foam, tag } in landings" :key="f.id" class="landing" :class="{ on: f.id === selected }" :data-form="f.id" @click.stop="emit('select', f.id)">
-      <path v-if="show === 'forms'" class="boil" :d="foam" />
-      <path class="sheet" :d="sheet" />
-      <path class="land" :d="draws(f.landing!)" data-test="landing-line" />
-      <text v-if="show === 'forms' && f.id === selected" :x="tag[0] + 8" :y="tag[1] + 5" class="on-drawing">lands <tspan class="figure">{{ number(f.curve!.landMm) }}</tspan> mm out</text>
+    <g
+      v-for="{ f, sheet, foam, tag } in landings"
+      :key="f.id"
+      class="landing"
+      :class="{ on: f.id === selected }"
+      :data-form="f.id"
+      @click.stop="emit('select', f.id)"
+    >
+      <path
+        v-if="show === 'forms'"
+        class="boil"
+        :d="foam"
+      />
+      <path
+        class="sheet"
+        :d="sheet"
+      />
+      <path
+        class="land"
+        :d="draws(f.landing!)"
+        data-test="landing-line"
+      />
+      <text
+        v-if="show === 'forms' && f.id === selected"
+        :x="tag[0] + 8"
+        :y="tag[1] + 5"
+        class="on-drawing"
+        >lands <tspan class="figure">{{ number(f.curve!.landMm) }}</tspan> mm out</text
+      >
     </g>
     <template v-if="show !== 'strokes'">
-      <g v-for="s in forms.seas" :key="s.id" class="sea" :class="{ on: s.id === selected }" :data-form="s.id" @click.stop="emit('select', s.id)">
-        <path v-for="(c, i) in s.crests" :key="`c${i}`" class="crest" :d="draws(c)" />
-        <template v-if="show === 'forms'"><path v-for="(c, i) in s.washLines" :key="`w${i}`" class="wash" :d="draws(c)" /><path v-for="(c, i) in s.breakLine" :key="`b${i}`" class="break" :d="draws(c)" /></template>
+      <g
+        v-for="s in forms.seas"
+        :key="s.id"
+        class="sea"
+        :class="{ on: s.id === selected }"
+        :data-form="s.id"
+        @click.stop="emit('select', s.id)"
+      >
+        <path
+          v-for="(c, i) in s.crests"
+          :key="`c${i}`"
+          class="crest"
+          :d="draws(c)"
+        />
+        <template v-if="show === 'forms'"
+          ><path
+            v-for="(c, i) in s.washLines"
+            :key="`w${i}`"
+            class="wash"
+            :d="draws(c)" /><path
+            v-for="(c, i) in s.breakLine"
+            :key="`b${i}`"
+            class="break"
+            :d="draws(c)"
+        /></template>
         <template v-if="s.built">
-          <path class="built" :d="draws(s.built.line)" data-test="built-crest" />
-          <text v-if="s.id === selected" :x="crestTag(s.built.line)[0] - 8" :y="crestTag(s.built.line)[1] - 6" text-anchor="end" class="on-drawing"><tspan class="figure">{{ number(s.built.face.heightMm) }}</tspan> mm, {{ s.built.face.kind }}</text>
+          <path
+            class="built"
+            :d="draws(s.built.line)"
+            data-test="built-crest"
+          />
+          <text
+            v-if="s.id === selected"
+            :x="crestTag(s.built.line)[0] - 8"
+            :y="crestTag(s.built.line)[1] - 6"
+            text-anchor="end"
+            class="on-drawing"
+            ><tspan class="figure">{{ number(s.built.face.heightMm) }}</tspan> mm,
+            {{ s.built.face.kind }}</text
+          >
         </template>
       </g>
     </template>
-    <g v-for="r in forms.reaches" :key="`s${r.id}`" class="stream">
-      <template v-if="show !== 'strokes'"><path v-for="(j, i) in r.jumps" :key="i" class="jump" :d="jumpLine(r, j.sMm)" /></template>
+    <g
+      v-for="r in forms.reaches"
+      :key="`s${r.id}`"
+      class="stream"
+    >
+      <template v-if="show !== 'strokes'"
+        ><path
+          v-for="(j, i) in r.jumps"
+          :key="i"
+          class="jump"
+          :d="jumpLine(r, j.sMm)"
+      /></template>
       <clipPath :id="`run-${r.id}`"><path :d="ringOf(r.ring.map(px))" /></clipPath>
-      <g v-for="k in r.rocks" :key="k.id"><path v-if="show === 'forms'" class="wake" :d="wake(k)" :clip-path="`url(#run-${r.id})`" /><path class="rock" :class="{ under: k.outMm < 0 }" :d="rockShape(k.at, k.widthMm)" /></g>
-      <text v-for="(j, i) in show === 'forms' && r.id === selected ? r.jumps.filter((j) => j.heightMm > 0.5) : []" :key="`t${i}`" :x="px(j.at)[0] + 6" :y="toY(j.at[1] + r.widthMm / 2) - 5" class="on-drawing">jump <tspan class="figure">{{ number(j.heightMm) }}</tspan> mm</text>
+      <g
+        v-for="k in r.rocks"
+        :key="k.id"
+        ><path
+          v-if="show === 'forms'"
+          class="wake"
+          :d="wake(k)"
+          :clip-path="`url(#run-${r.id})`" /><path
+          class="rock"
+          :class="{ under: k.outMm < 0 }"
+          :d="rockShape(k.at, k.widthMm)"
+      /></g>
+      <text
+        v-for="(j, i) in show === 'forms' && r.id === selected
+          ? r.jumps.filter((j) => j.heightMm > 0.5)
+          : []"
+        :key="`t${i}`"
+        :x="px(j.at)[0] + 6"
+        :y="toY(j.at[1] + r.widthMm / 2) - 5"
+        class="on-drawing"
+        >jump <tspan class="figure">{{ number(j.heightMm) }}</tspan> mm</text
+      >
     </g>
-    <g v-for="s in forms.splashes" :key="s.id" class="splash" :class="{ on: s.id === selected }" :data-form="s.id" @click.stop="emit('select', s.id)">
-      <path class="patch" :d="ringOf(s.patch.map(px))" />
+    <g
+      v-for="s in forms.splashes"
+      :key="s.id"
+      class="splash"
+      :class="{ on: s.id === selected }"
+      :data-form="s.id"
+      @click.stop="emit('select', s.id)"
+    >
+      <path
+        class="patch"
+        :d="ringOf(s.patch.map(px))"
+      />
     </g>
   </g>
-  <g v-else class="forms" @pointermove="move" @pointerup="drop" @pointercancel="drop">
-    <g v-if="water?.kind === 'sea'" class="arrow"><line :x1="px(middle(water.id))[0]" :y1="px(middle(water.id))[1]" :x2="px(handles[0].at)[0]" :y2="px(handles[0].at)[1]" /></g>
+  <g
+    v-else
+    class="forms"
+    @pointermove="move"
+    @pointerup="drop"
+    @pointercancel="drop"
+  >
     <g
-      v-for="h in handles" :key="keyOf(h.what)" class="handle" :class="[`h-${h.what.kind}`, { held: held && keyOf(held) === keyOf(h.what) }]" tabindex="0" role="button" :aria-label="`${h.name}: drag, or move with the arrow keys`" :data-handle="keyOf(h.what)"
-      :transform="`translate(${px(h.at)[0]} ${px(h.at)[1]})`" @pointerdown="grip($event, h.what)" @click.stop @keydown="nudge($event, h.what, h.at)"
+      v-if="water?.kind === 'sea'"
+      class="arrow"
+      ><line
+        :x1="px(middle(water.id))[0]"
+        :y1="px(middle(water.id))[1]"
+        :x2="px(handles[0].at)[0]"
+        :y2="px(handles[0].at)[1]"
+    /></g>
+    <g
+      v-for="h in handles"
+      :key="keyOf(h.what)"
+      class="handle"
+      :class="[`h-${h.what.kind}`, { held: held && keyOf(held) === keyOf(h.what) }]"
+      tabindex="0"
+      role="button"
+      :aria-label="`${h.name}: drag, or move with the arrow keys`"
+      :data-handle="keyOf(h.what)"
+      :transform="`translate(${px(h.at)[0]} ${px(h.at)[1]})`"
+      @pointerdown="grip($event, h.what)"
+      @click.stop
+      @keydown="nudge($event, h.what, h.at)"
     >
-      <circle class="hit" r="14" />
-      <path v-if="h.what.kind === 'heading' || h.what.kind === 'throw'" class="grip" :transform="`rotate(${water && 'headingDeg' in water ? -water.headingDeg : 0})`" d="M-8 -9L10 0L-8 9L-3 0Z" />
-      <path v-else-if="h.what.kind === 'rock'" class="grip" d="M0 -6L6 4H-6Z" />
-      <path v-else-if="h.what.kind === 'width' || h.what.kind === 'length'" class="grip" d="M-7 -3.500H7V3.500H-7Z" />
-      <path v-else class="grip" d="M-6 0L0 -6L6 0L0 6Z" />
+      <circle
+        class="hit"
+        r="14"
+      />
+      <path
+        v-if="h.what.kind === 'heading' || h.what.kind === 'throw'"
+        class="grip"
+        :transform="`rotate(${water && 'headingDeg' in water ? -water.headingDeg : 0})`"
+        d="M-8 -9L10 0L-8 9L-3 0Z"
+      />
+      <path
+        v-else-if="h.what.kind === 'rock'"
+        class="grip"
+        d="M0 -6L6 4H-6Z"
+      />
+      <path
+        v-else-if="h.what.kind === 'width' || h.what.kind === 'length'"
+        class="grip"
+        d="M-7 -3.500H7V3.500H-7Z"
+      />
+      <path
+        v-else
+        class="grip"
+        d="M-6 0L0 -6L6 0L0 6Z"
+      />
       <title>{{ h.name }}</title>
     </g>
   </g>
 </template>
 
 <style scoped>
-.corridor { fill: var(--water); fill-opacity: 0.32; stroke: var(--deep); stroke-width: 1.2; stroke-dasharray: 6 3; cursor: pointer; }
-.run.on .corridor { fill-opacity: 0.5; stroke-width: 2; stroke-dasharray: none; }
-.white { pointer-events: none; }
-.foam { stroke: #0e3b40; stroke-width: 0.8; }
-.f15 { fill: url(#foam-15); stroke-dasharray: 3 2; }
-.f40 { fill: url(#foam-40); }
-.f70 { fill: url(#foam-70); stroke-width: 1.3; }
-.other { fill: none; stroke: var(--red-lead); stroke-width: 1.6; stroke-dasharray: 5 3; }
-.o70 { stroke-width: 2.4; stroke-dasharray: none; }
-.strokes { fill: none; stroke: var(--deep); stroke-width: 1.4; stroke-linecap: round; pointer-events: none; }
-.landing { cursor: pointer; }
-.sheet { fill: #f4fbf8; fill-opacity: 0.75; stroke: var(--deep); stroke-width: 1; }
-.boil { fill: url(#foam-40); stroke: var(--deep); stroke-width: 0.8; stroke-dasharray: 2 3; }
-.land { fill: none; stroke: var(--red-lead); stroke-width: 2.5; }
-.sea { cursor: pointer; }
-.crest { fill: none; stroke: var(--deep); stroke-width: 1.6; }
-.on .crest { stroke-width: 2.2; }
-.wash { fill: none; stroke: var(--deep); stroke-width: 1; stroke-dasharray: 1 3; }
-.break { fill: none; stroke: var(--red-lead); stroke-width: 2; stroke-dasharray: 8 3 2 3; }
-.built { fill: none; stroke: var(--sheet); stroke-width: 6; stroke-linecap: round; paint-order: stroke; filter: drop-shadow(0 0 1.500px var(--ink)); }
-html.dark .built { stroke: #e6f4ef; }
-.jump { fill: none; stroke: var(--sheet); stroke-width: 3.5; stroke-linejoin: round; filter: drop-shadow(0 0 1px var(--ink)); }
-html.dark .jump { stroke: #e6f4ef; }
-.rock { fill: var(--foam-line); stroke: var(--ink); stroke-width: 1.3; }
-.rock.under { fill-opacity: 0.45; stroke-dasharray: 3 2; }
-.wake { fill: none; stroke: var(--deep); stroke-width: 1.1; stroke-dasharray: 5 2; }
-.patch { fill: url(#foam-15); stroke: var(--deep); stroke-width: 1.2; stroke-dasharray: 4 3; cursor: pointer; }
-.splash.on .patch { stroke-width: 2.2; }
-.arrow line { stroke: var(--brass); stroke-width: 4; }
-.handle { cursor: grab; }
-.handle .hit { fill: transparent; }
-.grip { fill: var(--brass); stroke: var(--sheet); stroke-width: 1.8; }
-.handle.held .grip, .handle:hover .grip { fill: var(--red-lead); }
+.corridor {
+  fill: var(--water);
+  fill-opacity: 0.32;
+  stroke: var(--deep);
+  stroke-width: 1.2;
+  stroke-dasharray: 6 3;
+  cursor: pointer;
+}
+.run.on .corridor {
+  fill-opacity: 0.5;
+  stroke-width: 2;
+  stroke-dasharray: none;
+}
+.white {
+  pointer-events: none;
+}
+.foam {
+  stroke: #0e3b40;
+  stroke-width: 0.8;
+}
+.f15 {
+  fill: url(#foam-15);
+  stroke-dasharray: 3 2;
+}
+.f40 {
+  fill: url(#foam-40);
+}
+.f70 {
+  fill: url(#foam-70);
+  stroke-width: 1.3;
+}
+.other {
+  fill: none;
+  stroke: var(--red-lead);
+  stroke-width: 1.6;
+  stroke-dasharray: 5 3;
+}
+.o70 {
+  stroke-width: 2.4;
+  stroke-dasharray: none;
+}
+.strokes {
+  fill: none;
+  stroke: var(--deep);
+  stroke-width: 1.4;
+  stroke-linecap: round;
+  pointer-events: none;
+}
+.landing {
+  cursor: pointer;
+}
+.sheet {
+  fill: #f4fbf8;
+  fill-opacity: 0.75;
+  stroke: var(--deep);
+  stroke-width: 1;
+}
+.boil {
+  fill: url(#foam-40);
+  stroke: var(--deep);
+  stroke-width: 0.8;
+  stroke-dasharray: 2 3;
+}
+.land {
+  fill: none;
+  stroke: var(--red-lead);
+  stroke-width: 2.5;
+}
+.sea {
+  cursor: pointer;
+}
+.crest {
+  fill: none;
+  stroke: var(--deep);
+  stroke-width: 1.6;
+}
+.on .crest {
+  stroke-width: 2.2;
+}
+.wash {
+  fill: none;
+  stroke: var(--deep);
+  stroke-width: 1;
+  stroke-dasharray: 1 3;
+}
+.break {
+  fill: none;
+  stroke: var(--red-lead);
+  stroke-width: 2;
+  stroke-dasharray: 8 3 2 3;
+}
+.built {
+  fill: none;
+  stroke: var(--sheet);
+  stroke-width: 6;
+  stroke-linecap: round;
+  paint-order: stroke;
+  filter: drop-shadow(0 0 1.5px var(--ink));
+}
+html.dark .built {
+  stroke: #e6f4ef;
+}
+.jump {
+  fill: none;
+  stroke: var(--sheet);
+  stroke-width: 3.5;
+  stroke-linejoin: round;
+  filter: drop-shadow(0 0 1px var(--ink));
+}
+html.dark .jump {
+  stroke: #e6f4ef;
+}
+.rock {
+  fill: var(--foam-line);
+  stroke: var(--ink);
+  stroke-width: 1.3;
+}
+.rock.under {
+  fill-opacity: 0.45;
+  stroke-dasharray: 3 2;
+}
+.wake {
+  fill: none;
+  stroke: var(--deep);
+  stroke-width: 1.1;
+  stroke-dasharray: 5 2;
+}
+.patch {
+  fill: url(#foam-15);
+  stroke: var(--deep);
+  stroke-width: 1.2;
+  stroke-dasharray: 4 3;
+  cursor: pointer;
+}
+.splash.on .patch {
+  stroke-width: 2.2;
+}
+.arrow line {
+  stroke: var(--brass);
+  stroke-width: 4;
+}
+.handle {
+  cursor: grab;
+}
+.handle .hit {
+  fill: transparent;
+}
+.grip {
+  fill: var(--brass);
+  stroke: var(--sheet);
+  stroke-width: 1.8;
+}
+.handle.held .grip,
+.handle:hover .grip {
+  fill: var(--red-lead);
+}
 </style>

@@ -8,36 +8,156 @@ const props = defineProps<{ heat: PourHeat }>()
 const frame = ref<HTMLElement | null>(null)
 const { width } = useSize(frame)
 const [LEFT, RIGHT, H] = [14, 26, 128]
-const most = computed(() => Math.max(110, Math.min(230, Math.max(props.heat.peakC, props.heat.fewer?.peakC ?? 0) + 12)))
+const most = computed(() =>
+  Math.max(110, Math.min(230, Math.max(props.heat.peakC, props.heat.fewer?.peakC ?? 0) + 12))
+)
 const least = computed(() => Math.min(0, props.heat.roomC))
-const X = (c: number) => LEFT + ((width.value - LEFT - RIGHT) * (Math.min(most.value, c) - least.value)) / (most.value - least.value)
-const ticks = computed(() => [0, 20, 40, 60, 80, 100, 120, 150, 200].filter((t) => t >= least.value && t <= most.value))
+const X = (c: number) =>
+  LEFT +
+  ((width.value - LEFT - RIGHT) * (Math.min(most.value, c) - least.value)) /
+    (most.value - least.value)
+const ticks = computed(() =>
+  [0, 20, 40, 60, 80, 100, 120, 150, 200].filter((t) => t >= least.value && t <= most.value)
+)
 const bears = computed(() => Math.min(...props.heat.limits.map((l) => l.bearsC)))
-const limits = computed(() => [...props.heat.limits].sort((a, b) => a.softensC - b.softensC).filter((l) => l.softensC < most.value).map((l, i) => ({ ...l, row: i })))
+const limits = computed(() =>
+  [...props.heat.limits]
+    .sort((a, b) => a.softensC - b.softensC)
+    .filter((l) => l.softensC < most.value)
+    .map((l, i) => ({ ...l, row: i }))
+)
 const fewerX = computed(() => (props.heat.fewer ? X(props.heat.fewer.peakC) : 0))
 </script>
 
 <template>
-  <div ref="frame" class="ladder">
-    <svg v-if="width > 0" :viewBox="`0 0 ${width} ${H}`" :height="H" role="img" :aria-label="`Core ${Math.round(heat.peakC)} °C; all bear ${Math.round(bears)} °C`">
-      <rect class="bears" :x="X(least)" y="52" :width="Math.max(0, X(bears) - X(least))" height="14" />
-      <rect class="past" :x="X(bears)" y="52" :width="Math.max(0, X(most) - X(bears))" height="14" />
-      <g v-for="t in ticks" :key="t"><line class="tick" :x1="X(t)" :x2="X(t)" y1="66" y2="71" /><text :x="X(t)" y="84" text-anchor="middle" class="quiet">{{ t }}{{ t === ticks[ticks.length - 1] ? ' °C' : '' }}</text></g>
-      <g v-for="l in limits" :key="l.what + l.name"><path class="limit" :d="`M${X(l.softensC)} ${94 + l.row * 14}V52`" /><text :x="X(l.softensC) + 4" :y="98 + l.row * 14" class="small">{{ l.name }} {{ l.what === 'resin' ? 'yellows' : 'softens' }} {{ Math.round(l.softensC) }}°</text></g>
-      <path class="here" :d="`M${X(heat.peakC)} 50l-7 -12h14Z`" /><text :x="X(heat.peakC)" y="32" :text-anchor="X(heat.peakC) < 90 ? 'start' : 'middle'" class="figure">{{ heat.pours }} × {{ Math.round(heat.thicknessMm * 10) / 10 }} mm: {{ Math.round(heat.peakC) }}°</text>
-      <template v-if="heat.fewer"><path class="fewer" :d="`M${fewerX} 50l-6 -10h12Z`" /><text :x="Math.min(fewerX, width - 6)" y="14" :text-anchor="fewerX > width - 120 ? 'end' : 'middle'">{{ heat.fewer.pours }} instead: {{ Math.round(heat.fewer.peakC) }}°{{ heat.fewer.verdict === 'this boils' ? ', this boils' : '' }}</text></template>
+  <div
+    ref="frame"
+    class="ladder"
+  >
+    <svg
+      v-if="width > 0"
+      :viewBox="`0 0 ${width} ${H}`"
+      :height="H"
+      role="img"
+      :aria-label="`Core ${Math.round(heat.peakC)} °C; all bear ${Math.round(bears)} °C`"
+    >
+      <rect
+        class="bears"
+        :x="X(least)"
+        y="52"
+        :width="Math.max(0, X(bears) - X(least))"
+        height="14"
+      />
+      <rect
+        class="past"
+        :x="X(bears)"
+        y="52"
+        :width="Math.max(0, X(most) - X(bears))"
+        height="14"
+      />
+      <g
+        v-for="t in ticks"
+        :key="t"
+      >
+        <line
+          class="tick"
+          :x1="X(t)"
+          :x2="X(t)"
+          y1="66"
+          y2="71"
+        />
+        <text
+          :x="X(t)"
+          y="84"
+          text-anchor="middle"
+          class="quiet"
+        >
+          {{ t }}{{ t === ticks[ticks.length - 1] ? ' °C' : '' }}
+        </text>
+      </g>
+      <g
+        v-for="l in limits"
+        :key="l.what + l.name"
+      >
+        <path
+          class="limit"
+          :d="`M${X(l.softensC)} ${94 + l.row * 14}V52`"
+        />
+        <text
+          :x="X(l.softensC) + 4"
+          :y="98 + l.row * 14"
+          class="small"
+        >
+          {{ l.name }} {{ l.what === 'resin' ? 'yellows' : 'softens' }}
+          {{ Math.round(l.softensC) }}°
+        </text>
+      </g>
+      <path
+        class="here"
+        :d="`M${X(heat.peakC)} 50l-7 -12h14Z`"
+      />
+      <text
+        :x="X(heat.peakC)"
+        y="32"
+        :text-anchor="X(heat.peakC) < 90 ? 'start' : 'middle'"
+        class="figure"
+      >
+        {{ heat.pours }} × {{ Math.round(heat.thicknessMm * 10) / 10 }} mm:
+        {{ Math.round(heat.peakC) }}°
+      </text>
+      <template v-if="heat.fewer">
+        <path
+          class="fewer"
+          :d="`M${fewerX} 50l-6 -10h12Z`"
+        />
+        <text
+          :x="Math.min(fewerX, width - 6)"
+          y="14"
+          :text-anchor="fewerX > width - 120 ? 'end' : 'middle'"
+        >
+          {{ heat.fewer.pours }} instead: {{ Math.round(heat.fewer.peakC) }}°{{
+            heat.fewer.verdict === 'this boils' ? ', this boils' : ''
+          }}
+        </text>
+      </template>
     </svg>
   </div>
 </template>
 
 <style scoped>
-.ladder { min-height: 128px; }
-svg { width: 100%; display: block; }
-.bears { fill: var(--shallow); }
-.past { fill: var(--red-wash); stroke: var(--red-lead); stroke-width: 0.6; }
-.tick { stroke: var(--line-strong); }
-.limit { stroke: var(--red-lead); stroke-width: 1.6; fill: none; stroke-dasharray: 3 2; }
-.here { fill: var(--deep); }
-.fewer { fill: none; stroke: var(--red-lead); stroke-width: 1.8; }
-.small { font-size: 11.5px; }
+.ladder {
+  min-height: 128px;
+}
+svg {
+  width: 100%;
+  display: block;
+}
+.bears {
+  fill: var(--shallow);
+}
+.past {
+  fill: var(--red-wash);
+  stroke: var(--red-lead);
+  stroke-width: 0.6;
+}
+.tick {
+  stroke: var(--line-strong);
+}
+.limit {
+  stroke: var(--red-lead);
+  stroke-width: 1.6;
+  fill: none;
+  stroke-dasharray: 3 2;
+}
+.here {
+  fill: var(--deep);
+}
+.fewer {
+  fill: none;
+  stroke: var(--red-lead);
+  stroke-width: 1.8;
+}
+.small {
+  font-size: 11.5px;
+}
 </style>

@@ -11,17 +11,44 @@ const frame = ref<HTMLElement | null>(null)
 const { width, height } = useSize(frame)
 const M = { left: 60, right: 60, top: 42, bottom: 34 }
 const over = computed(() => props.part.overhang)
-const all = computed(() => (over.value ? [...over.value.rest, ...over.value.bent] : props.part.outline ? [...props.part.outline, [0, 0] as [number, number]] : [[0, 0], [props.part.lengthMm, props.part.widthMm]] as [number, number][]))
+const all = computed(() =>
+  over.value
+    ? [...over.value.rest, ...over.value.bent]
+    : props.part.outline
+      ? [...props.part.outline, [0, 0] as [number, number]]
+      : ([
+          [0, 0],
+          [props.part.lengthMm, props.part.widthMm]
+        ] as [number, number][])
+)
 const box = computed(() => {
   const xs = all.value.map((p) => p[0])
   const zs = all.value.map((p) => p[1])
   // room for the gel outside the film as well
   const gel = over.value?.strip.wetMm ?? 0
-  return { x0: Math.min(...xs) - gel, x1: Math.max(...xs) + gel, z0: Math.min(...zs), z1: Math.max(...zs) + gel }
+  return {
+    x0: Math.min(...xs) - gel,
+    x1: Math.max(...xs) + gel,
+    z0: Math.min(...zs),
+    z1: Math.max(...zs) + gel
+  }
 })
-const scale = computed(() => Math.max(0.01, Math.min((width.value - M.left - M.right) / Math.max(1, box.value.x1 - box.value.x0), (height.value - M.top - M.bottom) / Math.max(1, box.value.z1 - box.value.z0), 40)))
+const scale = computed(() =>
+  Math.max(
+    0.01,
+    Math.min(
+      (width.value - M.left - M.right) / Math.max(1, box.value.x1 - box.value.x0),
+      (height.value - M.top - M.bottom) / Math.max(1, box.value.z1 - box.value.z0),
+      40
+    )
+  )
+)
 const X = (x: number) => width.value / 2 + (x - (box.value.x0 + box.value.x1) / 2) * scale.value
-const Y = (z: number) => height.value - M.bottom - (height.value - M.top - M.bottom - (box.value.z1 - box.value.z0) * scale.value) / 2 - (z - box.value.z0) * scale.value
+const Y = (z: number) =>
+  height.value -
+  M.bottom -
+  (height.value - M.top - M.bottom - (box.value.z1 - box.value.z0) * scale.value) / 2 -
+  (z - box.value.z0) * scale.value
 const px = (p: readonly [number, number]): [number, number] => [X(p[0]), Y(p[1])]
 const base = computed(() => Math.min(...(over.value?.rest ?? []).map((p) => p[1])))
 /** Gel on the outside of the film. */
@@ -39,48 +66,262 @@ const coat = computed(() => {
 </script>
 
 <template>
-  <div ref="frame" class="framed">
-    <svg v-if="width > 0 && over" :viewBox="`0 0 ${width} ${height}`" role="img" :aria-label="`${part.name} from its side: droops ${mm(over.droopMm)} without props, ${over.props?.count ?? 'no number of'} props`">
-      <line class="sheet" :x1="X(box.x0) - 40" :x2="X(box.x1) + 40" :y1="Y(base)" :y2="Y(base)" />
-      <path class="coat" :d="coat" />
-      <circle v-if="part.former" class="former" :cx="X(over.rest[0][0] + 0.14 * part.former.wantedMm)" :cy="Y(over.rest[0][1] + 0.99 * part.former.wantedMm)" :r="part.former.radiusMm * scale" />
-      <path class="bent" :d="lineThrough(over.bent.map(px))" /><path class="film" :d="lineThrough(over.rest.map(px))" />
-      <g v-for="(p, i) in over.stand" :key="i" class="prop" data-test="prop">
-        <path :d="`M${X(p.xMm) - 5} ${Y(base)}L${X(p.xMm)} ${Y(base + p.heightMm)}L${X(p.xMm) + 5} ${Y(base)}Z`" />
-        <text :x="X(p.xMm)" :y="Y(base) + 18" text-anchor="middle" class="on-drawing">prop <tspan class="figure">{{ number(p.heightMm) }}</tspan> mm high</text>
+  <div
+    ref="frame"
+    class="framed"
+  >
+    <svg
+      v-if="width > 0 && over"
+      :viewBox="`0 0 ${width} ${height}`"
+      role="img"
+      :aria-label="`${part.name} from its side: droops ${mm(over.droopMm)} without props, ${over.props?.count ?? 'no number of'} props`"
+    >
+      <line
+        class="sheet"
+        :x1="X(box.x0) - 40"
+        :x2="X(box.x1) + 40"
+        :y1="Y(base)"
+        :y2="Y(base)"
+      />
+      <path
+        class="coat"
+        :d="coat"
+      />
+      <circle
+        v-if="part.former"
+        class="former"
+        :cx="X(over.rest[0][0] + 0.14 * part.former.wantedMm)"
+        :cy="Y(over.rest[0][1] + 0.99 * part.former.wantedMm)"
+        :r="part.former.radiusMm * scale"
+      />
+      <path
+        class="bent"
+        :d="lineThrough(over.bent.map(px))"
+      />
+      <path
+        class="film"
+        :d="lineThrough(over.rest.map(px))"
+      />
+      <g
+        v-for="(p, i) in over.stand"
+        :key="i"
+        class="prop"
+        data-test="prop"
+      >
+        <path
+          :d="`M${X(p.xMm) - 5} ${Y(base)}L${X(p.xMm)} ${Y(base + p.heightMm)}L${X(p.xMm) + 5} ${Y(base)}Z`"
+        />
+        <text
+          :x="X(p.xMm)"
+          :y="Y(base) + 18"
+          text-anchor="middle"
+          class="on-drawing"
+        >
+          prop
+          <tspan class="figure">{{ number(p.heightMm) }}</tspan>
+          mm high
+        </text>
       </g>
-      <text v-if="part.former" :x="X(over.rest[0][0] + 1.2 * part.former.wantedMm)" :y="Y(over.rest[0][1] + 0.7 * part.former.wantedMm) + 4" class="on-drawing">former <tspan class="figure">{{ number(2 * part.former.radiusMm) }}</tspan> mm</text>
-      <text x="12" y="18" class="on-drawing">wet gel <tspan class="figure">{{ number(over.strip.wetMm) }}</tspan> mm on {{ number(over.strip.thicknessMm) }} mm film</text>
-      <text :x="width - 12" y="18" text-anchor="end" class="on-drawing">- - without props: down <tspan class="figure">{{ over.droopMm < 0.1 ? over.droopMm.toFixed(2) : number(over.droopMm) }}</tspan> mm</text>
-      <text :x="width - 12" :y="height - 8" text-anchor="end" class="quiet">true to scale × {{ number(scale) }} px/mm</text>
+      <text
+        v-if="part.former"
+        :x="X(over.rest[0][0] + 1.2 * part.former.wantedMm)"
+        :y="Y(over.rest[0][1] + 0.7 * part.former.wantedMm) + 4"
+        class="on-drawing"
+      >
+        former
+        <tspan class="figure">{{ number(2 * part.former.radiusMm) }}</tspan>
+        mm
+      </text>
+      <text
+        x="12"
+        y="18"
+        class="on-drawing"
+      >
+        wet gel
+        <tspan class="figure">{{ number(over.strip.wetMm) }}</tspan>
+        mm on {{ number(over.strip.thicknessMm) }} mm film
+      </text>
+      <text
+        :x="width - 12"
+        y="18"
+        text-anchor="end"
+        class="on-drawing"
+      >
+        - - without props: down
+        <tspan class="figure">
+          {{ over.droopMm < 0.1 ? over.droopMm.toFixed(2) : number(over.droopMm) }}
+        </tspan>
+        mm
+      </text>
+      <text
+        :x="width - 12"
+        :y="height - 8"
+        text-anchor="end"
+        class="quiet"
+      >
+        true to scale × {{ number(scale) }} px/mm
+      </text>
     </svg>
-    <svg v-else-if="width > 0 && part.outline" :viewBox="`0 0 ${width} ${height}`" role="img" :aria-label="`${part.name} from its side, ${mm(part.lengthMm)} high`">
-      <line class="sheet" :x1="X(box.x0) - 20" :x2="X(box.x1) + 20" :y1="Y(0)" :y2="Y(0)" />
-      <path class="flat" :d="ringOf(part.outline.map(px))" />
-      <line class="foot" :x1="X(-part.bond.footMm / 2)" :x2="X(part.bond.footMm / 2)" :y1="Y(0)" :y2="Y(0)" />
-      <text :x="X(0)" :y="Y(0) + 20" text-anchor="middle" class="on-drawing">joint <tspan class="figure">{{ number(part.bond.footMm) }}</tspan> mm</text>
-      <text x="12" y="18" class="on-drawing"><tspan class="figure">{{ number(part.lengthMm) }}</tspan> mm high, <tspan class="figure">{{ number(part.widthMm) }}</tspan> mm out: no part of it beyond the line</text>
-      <text :x="width - 12" :y="height - 8" text-anchor="end" class="quiet">true to scale × {{ number(scale) }} px/mm</text>
+    <svg
+      v-else-if="width > 0 && part.outline"
+      :viewBox="`0 0 ${width} ${height}`"
+      role="img"
+      :aria-label="`${part.name} from its side, ${mm(part.lengthMm)} high`"
+    >
+      <line
+        class="sheet"
+        :x1="X(box.x0) - 20"
+        :x2="X(box.x1) + 20"
+        :y1="Y(0)"
+        :y2="Y(0)"
+      />
+      <path
+        class="flat"
+        :d="ringOf(part.outline.map(px))"
+      />
+      <line
+        class="foot"
+        :x1="X(-part.bond.footMm / 2)"
+        :x2="X(part.bond.footMm / 2)"
+        :y1="Y(0)"
+        :y2="Y(0)"
+      />
+      <text
+        :x="X(0)"
+        :y="Y(0) + 20"
+        text-anchor="middle"
+        class="on-drawing"
+      >
+        joint
+        <tspan class="figure">{{ number(part.bond.footMm) }}</tspan>
+        mm
+      </text>
+      <text
+        x="12"
+        y="18"
+        class="on-drawing"
+      >
+        <tspan class="figure">{{ number(part.lengthMm) }}</tspan>
+        mm high,
+        <tspan class="figure">{{ number(part.widthMm) }}</tspan>
+        mm out: no part of it beyond the line
+      </text>
+      <text
+        :x="width - 12"
+        :y="height - 8"
+        text-anchor="end"
+        class="quiet"
+      >
+        true to scale × {{ number(scale) }} px/mm
+      </text>
     </svg>
-    <svg v-else-if="width > 0" :viewBox="`0 0 ${width} ${height}`" role="img" :aria-label="`${part.name} lying flat, ${mm(part.lengthMm)} by ${mm(part.widthMm)}`">
-      <rect class="flat" :x="X(0)" :y="Y(part.widthMm)" :width="part.lengthMm * scale" :height="part.widthMm * scale" />
-      <template v-if="part.trimMm > 0"><line v-for="x in [part.trimMm, part.lengthMm - part.trimMm]" :key="x" class="trim" :x1="X(x)" :x2="X(x)" :y1="Y(part.widthMm) - 8" :y2="Y(0) + 8" /></template>
-      <text :x="X(part.lengthMm / 2)" :y="Y(0) + 20" text-anchor="middle" class="on-drawing"><tspan class="figure">{{ number(part.lengthMm) }}</tspan> mm</text>
-      <text :x="X(0) - 8" :y="Y(part.widthMm / 2) + 4" text-anchor="end" class="on-drawing figure">{{ number(part.widthMm) }}</text>
-      <text v-if="part.trimMm > 0" x="12" y="18" class="on-drawing">{{ part.mould ? 'sawn' : 'tucked in' }} at the dashes, {{ number(part.trimMm) }} mm at each end</text>
-      <text v-else x="12" y="18" class="on-drawing">one of {{ part.count }}</text>
+    <svg
+      v-else-if="width > 0"
+      :viewBox="`0 0 ${width} ${height}`"
+      role="img"
+      :aria-label="`${part.name} lying flat, ${mm(part.lengthMm)} by ${mm(part.widthMm)}`"
+    >
+      <rect
+        class="flat"
+        :x="X(0)"
+        :y="Y(part.widthMm)"
+        :width="part.lengthMm * scale"
+        :height="part.widthMm * scale"
+      />
+      <template v-if="part.trimMm > 0">
+        <line
+          v-for="x in [part.trimMm, part.lengthMm - part.trimMm]"
+          :key="x"
+          class="trim"
+          :x1="X(x)"
+          :x2="X(x)"
+          :y1="Y(part.widthMm) - 8"
+          :y2="Y(0) + 8"
+        />
+      </template>
+      <text
+        :x="X(part.lengthMm / 2)"
+        :y="Y(0) + 20"
+        text-anchor="middle"
+        class="on-drawing"
+      >
+        <tspan class="figure">{{ number(part.lengthMm) }}</tspan>
+        mm
+      </text>
+      <text
+        :x="X(0) - 8"
+        :y="Y(part.widthMm / 2) + 4"
+        text-anchor="end"
+        class="on-drawing figure"
+      >
+        {{ number(part.widthMm) }}
+      </text>
+      <text
+        v-if="part.trimMm > 0"
+        x="12"
+        y="18"
+        class="on-drawing"
+      >
+        {{ part.mould ? 'sawn' : 'tucked in' }} at the dashes, {{ number(part.trimMm) }} mm at each
+        end
+      </text>
+      <text
+        v-else
+        x="12"
+        y="18"
+        class="on-drawing"
+      >
+        one of {{ part.count }}
+      </text>
     </svg>
   </div>
 </template>
 
 <style scoped>
-.sheet { stroke: var(--timber); stroke-width: 4; }
-.film { fill: none; stroke: var(--deep); stroke-width: 2.6; stroke-linejoin: round; }
-.bent { fill: none; stroke: var(--red-lead); stroke-width: 1.6; stroke-dasharray: 6 4; }
-.coat { fill: url(#state-workable); stroke: var(--brass); stroke-width: 0.8; }
-.former { fill: none; stroke: var(--line-strong); stroke-width: 1.6; stroke-dasharray: 3 3; }
-.prop path { fill: var(--timber); stroke: var(--ink); stroke-width: 1; }
-.foot { stroke: var(--red-lead); stroke-width: 5; }
-.flat { fill: url(#state-firm); stroke: var(--deep); stroke-width: 2; }
-.trim { stroke: var(--red-lead); stroke-width: 1.6; stroke-dasharray: 6 4; }
+.sheet {
+  stroke: var(--timber);
+  stroke-width: 4;
+}
+.film {
+  fill: none;
+  stroke: var(--deep);
+  stroke-width: 2.6;
+  stroke-linejoin: round;
+}
+.bent {
+  fill: none;
+  stroke: var(--red-lead);
+  stroke-width: 1.6;
+  stroke-dasharray: 6 4;
+}
+.coat {
+  fill: url(#state-workable);
+  stroke: var(--brass);
+  stroke-width: 0.8;
+}
+.former {
+  fill: none;
+  stroke: var(--line-strong);
+  stroke-width: 1.6;
+  stroke-dasharray: 3 3;
+}
+.prop path {
+  fill: var(--timber);
+  stroke: var(--ink);
+  stroke-width: 1;
+}
+.foot {
+  stroke: var(--red-lead);
+  stroke-width: 5;
+}
+.flat {
+  fill: url(#state-firm);
+  stroke: var(--deep);
+  stroke-width: 2;
+}
+.trim {
+  stroke: var(--red-lead);
+  stroke-width: 1.6;
+  stroke-dasharray: 6 4;
+}
 </style>

@@ -2,7 +2,13 @@
 import { computed, ref } from 'vue'
 import type { Base, Pool, SectionLine } from '../../core/build/types'
 import type { FallForm } from '../../core/plan/2-forms/fallForm'
-import { distanceToRing, insideRing, middleOf, signedArea, type Point2 } from '../../core/physics/shape/polygon'
+import {
+  distanceToRing,
+  insideRing,
+  middleOf,
+  signedArea,
+  type Point2
+} from '../../core/physics/shape/polygon'
 import { arcBetween } from '../../core/plan/1-ground/outline'
 import type { PoolGroundPlan } from '../../core/plan/derivePlan'
 import { mm, number } from '../format'
@@ -49,10 +55,22 @@ const { width, height } = useSize(frame)
 const MARGIN = { left: 46, right: 26, top: 22, bottom: 30 }
 
 const scale = computed(() =>
-  Math.max(0.01, Math.min((width.value - MARGIN.left - MARGIN.right) / props.base.widthMm, (height.value - MARGIN.top - MARGIN.bottom) / props.base.depthMm))
+  Math.max(
+    0.01,
+    Math.min(
+      (width.value - MARGIN.left - MARGIN.right) / props.base.widthMm,
+      (height.value - MARGIN.top - MARGIN.bottom) / props.base.depthMm
+    )
+  )
 )
-const left = computed(() => MARGIN.left + (width.value - MARGIN.left - MARGIN.right - props.base.widthMm * scale.value) / 2)
-const top = computed(() => MARGIN.top + (height.value - MARGIN.top - MARGIN.bottom - props.base.depthMm * scale.value) / 2)
+const left = computed(
+  () =>
+    MARGIN.left + (width.value - MARGIN.left - MARGIN.right - props.base.widthMm * scale.value) / 2
+)
+const top = computed(
+  () =>
+    MARGIN.top + (height.value - MARGIN.top - MARGIN.bottom - props.base.depthMm * scale.value) / 2
+)
 const X = (x: number) => left.value + x * scale.value
 const Y = (y: number) => top.value + (props.base.depthMm - y) * scale.value
 const px = (p: Point2): [number, number] => [X(p[0]), Y(p[1])]
@@ -68,7 +86,11 @@ const edges = (pool: Pool) => {
     const [x1, y1] = px([c.x, c.y])
     const [x2, y2] = px([to.x, to.y])
     const arc = arcBetween([c.x, c.y], [to.x, to.y], (c.bulgeMm ?? 0) * turn).map(px)
-    return { id: c.id, kind: c.edge, d: `M${x1} ${y1}${[...arc, [x2, y2]].map(([x, y]) => `L${x} ${y}`).join('')}` }
+    return {
+      id: c.id,
+      kind: c.edge,
+      d: `M${x1} ${y1}${[...arc, [x2, y2]].map(([x, y]) => `L${x} ${y}`).join('')}`
+    }
   })
 }
 
@@ -103,7 +125,12 @@ const combs = computed(() =>
   })
 )
 
-interface Drag { what: 'corner' | 'dip' | 'thing' | 'from' | 'to' | 'line'; id: string; index: number; grip: Point2 }
+interface Drag {
+  what: 'corner' | 'dip' | 'thing' | 'from' | 'to' | 'line'
+  id: string
+  index: number
+  grip: Point2
+}
 const drag = ref<Drag | null>(null)
 /** The click that ends a drag chooses nothing. */
 let dragged = false
@@ -112,9 +139,15 @@ const pointer = ref<Point2 | null>(null)
 
 function place(event: PointerEvent | MouseEvent): Point2 {
   const box = frame.value!.getBoundingClientRect()
-  return [(event.clientX - box.left - left.value) / scale.value, props.base.depthMm - (event.clientY - box.top - top.value) / scale.value]
+  return [
+    (event.clientX - box.left - left.value) / scale.value,
+    props.base.depthMm - (event.clientY - box.top - top.value) / scale.value
+  ]
 }
-const onBase = ([x, y]: Point2): Point2 => [Math.min(props.base.widthMm, Math.max(0, x)), Math.min(props.base.depthMm, Math.max(0, y))]
+const onBase = ([x, y]: Point2): Point2 => [
+  Math.min(props.base.widthMm, Math.max(0, x)),
+  Math.min(props.base.depthMm, Math.max(0, y))
+]
 
 function grip(event: PointerEvent, what: Drag['what'], id = '', index = 0): void {
   if (event.button !== 0) return
@@ -144,7 +177,10 @@ function move(event: PointerEvent): void {
   else if (what === 'from') emit('section', { from: round(at), to: props.section.to })
   else if (what === 'to') emit('section', { from: props.section.from, to: round(at) })
   else {
-    const by: Point2 = [pointer.value[0] - drag.value.grip[0], pointer.value[1] - drag.value.grip[1]]
+    const by: Point2 = [
+      pointer.value[0] - drag.value.grip[0],
+      pointer.value[1] - drag.value.grip[1]
+    ]
     const shifted = (p: readonly [number, number]) => round(onBase([p[0] + by[0], p[1] + by[1]]))
     emit('section', { from: shifted(props.section.from), to: shifted(props.section.to) })
     drag.value.grip = pointer.value
@@ -165,14 +201,21 @@ function press(event: MouseEvent): void {
   const at = onBase(place(event))
   if (props.tool === 'draw') {
     const [first] = drawing.value
-    if (first && drawing.value.length >= 3 && Math.hypot(first[0] - at[0], first[1] - at[1]) * scale.value < 14) finishDrawing()
+    if (
+      first &&
+      drawing.value.length >= 3 &&
+      Math.hypot(first[0] - at[0], first[1] - at[1]) * scale.value < 14
+    )
+      finishDrawing()
     else drawing.value = [...drawing.value, at]
     return
   }
   const pool = chosen.value
   if (props.tool === 'lip' || (pool && ['corner', 'edge'].includes(props.tool))) {
     const candidates = pool && props.tool !== 'lip' ? [pool] : props.pools
-    const near = candidates.map((p) => ({ p, ...distanceToRing(at, ring(p)) })).sort((a, b) => a.distance - b.distance)[0]
+    const near = candidates
+      .map((p) => ({ p, ...distanceToRing(at, ring(p)) }))
+      .sort((a, b) => a.distance - b.distance)[0]
     if (near && near.distance * scale.value < 26) {
       const corner = near.p.outline[near.edge].id
       if (props.tool === 'corner') emit('addCorner', near.p.id, corner, at)
@@ -204,9 +247,20 @@ function key(event: KeyboardEvent): void {
   event.preventDefault()
 }
 
-function nudge(event: KeyboardEvent, what: 'corner' | 'dip', id: string, index: number, at: Point2): void {
+function nudge(
+  event: KeyboardEvent,
+  what: 'corner' | 'dip',
+  id: string,
+  index: number,
+  at: Point2
+): void {
   const step = event.shiftKey ? 5 : 1
-  const by: Record<string, Point2> = { ArrowLeft: [-step, 0], ArrowRight: [step, 0], ArrowUp: [0, step], ArrowDown: [0, -step] }
+  const by: Record<string, Point2> = {
+    ArrowLeft: [-step, 0],
+    ArrowRight: [step, 0],
+    ArrowUp: [0, step],
+    ArrowDown: [0, -step]
+  }
   const d = by[event.key]
   if (d) {
     const to = onBase([at[0] + d[0], at[1] + d[1]])
@@ -222,119 +276,514 @@ function nudge(event: KeyboardEvent, what: 'corner' | 'dip', id: string, index: 
 </script>
 
 <template>
-  <div ref="frame" class="plan" :data-tool="tool" tabindex="-1" @keydown="key">
-    <svg v-if="width > 0" :viewBox="`0 0 ${width} ${height}`" role="application" aria-label="Plan of the base" @pointerdown.capture="dragged = false" @pointermove="move" @pointerup="drop" @pointercancel="drop" @click="press" @dblclick="finishDrawing">
-      <rect class="board" :x="X(0)" :y="Y(base.depthMm)" :width="base.widthMm * scale" :height="base.depthMm * scale" />
+  <div
+    ref="frame"
+    class="plan"
+    :data-tool="tool"
+    tabindex="-1"
+    @keydown="key"
+  >
+    <svg
+      v-if="width > 0"
+      :viewBox="`0 0 ${width} ${height}`"
+      role="application"
+      aria-label="Plan of the base"
+      @pointerdown.capture="dragged = false"
+      @pointermove="move"
+      @pointerup="drop"
+      @pointercancel="drop"
+      @click="press"
+      @dblclick="finishDrawing"
+    >
+      <rect
+        class="board"
+        :x="X(0)"
+        :y="Y(base.depthMm)"
+        :width="base.widthMm * scale"
+        :height="base.depthMm * scale"
+      />
       <g class="rule">
-        <g v-for="(t, i) in ticks(base.widthMm)" :key="`x${t}`">
-          <line :x1="X(t)" :x2="X(t)" :y1="Y(0)" :y2="Y(0) + 5" />
-          <text :x="X(t)" :y="Y(0) + 18" text-anchor="middle" class="quiet">{{ i === ticks(base.widthMm).length - 1 ? `${t} mm` : t }}</text>
+        <g
+          v-for="(t, i) in ticks(base.widthMm)"
+          :key="`x${t}`"
+        >
+          <line
+            :x1="X(t)"
+            :x2="X(t)"
+            :y1="Y(0)"
+            :y2="Y(0) + 5"
+          />
+          <text
+            :x="X(t)"
+            :y="Y(0) + 18"
+            text-anchor="middle"
+            class="quiet"
+          >
+            {{ i === ticks(base.widthMm).length - 1 ? `${t} mm` : t }}
+          </text>
         </g>
-        <g v-for="t in ticks(base.depthMm)" :key="`y${t}`">
-          <line :x1="X(0) - 5" :x2="X(0)" :y1="Y(t)" :y2="Y(t)" />
-          <text :x="X(0) - 9" :y="Y(t) + 4" text-anchor="end" class="quiet">{{ t }}</text>
+        <g
+          v-for="t in ticks(base.depthMm)"
+          :key="`y${t}`"
+        >
+          <line
+            :x1="X(0) - 5"
+            :x2="X(0)"
+            :y1="Y(t)"
+            :y2="Y(t)"
+          />
+          <text
+            :x="X(0) - 9"
+            :y="Y(t) + 4"
+            text-anchor="end"
+            class="quiet"
+          >
+            {{ t }}
+          </text>
         </g>
       </g>
 
-      <g v-for="pool in pools" :key="pool.id" :class="{ faint: pool.id !== selected && tool !== 'look' && tool !== 'lip' }">
-        <path class="bed" :d="ringOf((groundOf(pool.id)?.ring.length ? groundOf(pool.id)!.ring : ring(pool)).map(px))" />
-        <path class="wet" :d="ringsOf((groundOf(pool.id)?.shoreline ?? []).map((r) => r.map(px)))" fill-rule="evenodd" />
-        <path v-for="c in groundOf(pool.id)?.contours ?? []" :key="c.depthMm" class="depth" :d="ringsOf(c.rings.map((r) => r.map(px)))" fill-rule="evenodd" />
-        <g v-for="e in edges(pool)" :key="e.id">
-          <path class="edge" :class="e.kind" :d="e.d" />
+      <g
+        v-for="pool in pools"
+        :key="pool.id"
+        :class="{ faint: pool.id !== selected && tool !== 'look' && tool !== 'lip' }"
+      >
+        <path
+          class="bed"
+          :d="
+            ringOf((groundOf(pool.id)?.ring.length ? groundOf(pool.id)!.ring : ring(pool)).map(px))
+          "
+        />
+        <path
+          class="wet"
+          :d="ringsOf((groundOf(pool.id)?.shoreline ?? []).map((r) => r.map(px)))"
+          fill-rule="evenodd"
+        />
+        <path
+          v-for="c in groundOf(pool.id)?.contours ?? []"
+          :key="c.depthMm"
+          class="depth"
+          :d="ringsOf(c.rings.map((r) => r.map(px)))"
+          fill-rule="evenodd"
+        />
+        <g
+          v-for="e in edges(pool)"
+          :key="e.id"
+        >
+          <path
+            class="edge"
+            :class="e.kind"
+            :d="e.d"
+          />
         </g>
-        <g v-for="s in pool.standing" :key="s.id" class="standing" :class="{ held: tool === 'move' && pool.id === selected }" @pointerdown="pool.id === selected && tool === 'move' && grip($event, 'thing', s.id)">
-          <rect v-if="s.shape === 'block'" :x="X(s.x - s.widthMm / 2)" :y="Y(s.y + s.depthMm / 2)" :width="s.widthMm * scale" :height="s.depthMm * scale" />
-          <ellipse v-else :class="s.shape" :cx="X(s.x)" :cy="Y(s.y)" :rx="(s.widthMm / 2) * scale" :ry="(s.depthMm / 2) * scale" />
+        <g
+          v-for="s in pool.standing"
+          :key="s.id"
+          class="standing"
+          :class="{ held: tool === 'move' && pool.id === selected }"
+          @pointerdown="pool.id === selected && tool === 'move' && grip($event, 'thing', s.id)"
+        >
+          <rect
+            v-if="s.shape === 'block'"
+            :x="X(s.x - s.widthMm / 2)"
+            :y="Y(s.y + s.depthMm / 2)"
+            :width="s.widthMm * scale"
+            :height="s.depthMm * scale"
+          />
+          <ellipse
+            v-else
+            :class="s.shape"
+            :cx="X(s.x)"
+            :cy="Y(s.y)"
+            :rx="(s.widthMm / 2) * scale"
+            :ry="(s.depthMm / 2) * scale"
+          />
           <title>{{ s.name }}</title>
         </g>
       </g>
 
-      <g v-for="comb in combs" :key="comb.id" class="comb">
-        <line v-for="([a, b], i) in comb.teeth" :key="i" :x1="a[0]" :y1="a[1]" :x2="b[0]" :y2="b[1]" />
+      <g
+        v-for="comb in combs"
+        :key="comb.id"
+        class="comb"
+      >
+        <line
+          v-for="([a, b], i) in comb.teeth"
+          :key="i"
+          :x1="a[0]"
+          :y1="a[1]"
+          :x2="b[0]"
+          :y2="b[1]"
+        />
       </g>
 
-      <slot :to-x="X" :to-y="Y" :scale="scale" :place="place" />
+      <slot
+        :to-x="X"
+        :to-y="Y"
+        :scale="scale"
+        :place="place"
+      />
 
       <g class="cutline">
-        <line class="hit" :x1="X(section.from[0])" :y1="Y(section.from[1])" :x2="X(section.to[0])" :y2="Y(section.to[1])" @pointerdown="grip($event, 'line')" />
-        <line class="seen" :x1="X(section.from[0])" :y1="Y(section.from[1])" :x2="X(section.to[0])" :y2="Y(section.to[1])" />
-        <g v-for="end in (['from', 'to'] as const)" :key="end" class="cut-end" @pointerdown="grip($event, end)">
-          <circle class="hit" :cx="X(section[end][0])" :cy="Y(section[end][1])" r="18" />
-          <path :transform="`translate(${X(section[end][0])} ${Y(section[end][1])})`" d="M0 -9L8 0L0 9L-8 0Z" />
-          <text :x="X(section[end][0]) + 13" :y="Y(section[end][1]) + (end === 'from' ? -6 : 16)" class="on-drawing figure">{{ end === 'from' ? 'A' : 'B' }}</text>
+        <line
+          class="hit"
+          :x1="X(section.from[0])"
+          :y1="Y(section.from[1])"
+          :x2="X(section.to[0])"
+          :y2="Y(section.to[1])"
+          @pointerdown="grip($event, 'line')"
+        />
+        <line
+          class="seen"
+          :x1="X(section.from[0])"
+          :y1="Y(section.from[1])"
+          :x2="X(section.to[0])"
+          :y2="Y(section.to[1])"
+        />
+        <g
+          v-for="end in ['from', 'to'] as const"
+          :key="end"
+          class="cut-end"
+          @pointerdown="grip($event, end)"
+        >
+          <circle
+            class="hit"
+            :cx="X(section[end][0])"
+            :cy="Y(section[end][1])"
+            r="18"
+          />
+          <path
+            :transform="`translate(${X(section[end][0])} ${Y(section[end][1])})`"
+            d="M0 -9L8 0L0 9L-8 0Z"
+          />
+          <text
+            :x="X(section[end][0]) + 13"
+            :y="Y(section[end][1]) + (end === 'from' ? -6 : 16)"
+            class="on-drawing figure"
+          >
+            {{ end === 'from' ? 'A' : 'B' }}
+          </text>
         </g>
       </g>
 
-      <slot name="handles" :to-x="X" :to-y="Y" :scale="scale" :place="place" />
+      <slot
+        name="handles"
+        :to-x="X"
+        :to-y="Y"
+        :scale="scale"
+        :place="place"
+      />
 
       <g v-if="chosen && tool !== 'look' && tool !== 'lip'">
-        <path v-if="chosen.soundings.length > MOST_HANDLES" class="specks" :d="chosen.soundings.map((s) => `M${X(s[0])} ${Y(s[1])}h0.01`).join('')" />
-        <g v-for="(s, i) in chosen.soundings.length > MOST_HANDLES ? [] : chosen.soundings" :key="i" class="dip" :tabindex="tool === 'move' ? 0 : -1" role="button" :aria-label="`Sounding ${i + 1}`" @pointerdown="grip($event, 'dip', '', i)" @click.stop @keydown="nudge($event, 'dip', '', i, [s[0], s[1]])">
-          <circle class="hit" :cx="X(s[0])" :cy="Y(s[1])" r="11" />
-          <path :transform="`translate(${X(s[0])} ${Y(s[1])})`" d="M0 -7V7M-4 0H4" />
-          <text :x="X(s[0]) + 6" :y="Y(s[1]) - 4" class="on-drawing">{{ number(chosen.levelMm - s[2]) }}</text>
+        <path
+          v-if="chosen.soundings.length > MOST_HANDLES"
+          class="specks"
+          :d="chosen.soundings.map((s) => `M${X(s[0])} ${Y(s[1])}h0.01`).join('')"
+        />
+        <g
+          v-for="(s, i) in chosen.soundings.length > MOST_HANDLES ? [] : chosen.soundings"
+          :key="i"
+          class="dip"
+          :tabindex="tool === 'move' ? 0 : -1"
+          role="button"
+          :aria-label="`Sounding ${i + 1}`"
+          @pointerdown="grip($event, 'dip', '', i)"
+          @click.stop
+          @keydown="nudge($event, 'dip', '', i, [s[0], s[1]])"
+        >
+          <circle
+            class="hit"
+            :cx="X(s[0])"
+            :cy="Y(s[1])"
+            r="11"
+          />
+          <path
+            :transform="`translate(${X(s[0])} ${Y(s[1])})`"
+            d="M0 -7V7M-4 0H4"
+          />
+          <text
+            :x="X(s[0]) + 6"
+            :y="Y(s[1]) - 4"
+            class="on-drawing"
+          >
+            {{ number(chosen.levelMm - s[2]) }}
+          </text>
         </g>
-        <g v-for="c in chosen.outline" :key="c.id" class="corner" :tabindex="tool === 'move' ? 0 : -1" role="button" :aria-label="`Outline point ${c.id}`" @pointerdown="grip($event, 'corner', c.id)" @click.stop="tool === 'corner' || tool === 'edge' || tool === 'dip' || tool === 'draw' ? press($event) : undefined" @keydown="nudge($event, 'corner', c.id, 0, [c.x, c.y])">
-          <circle class="hit" :cx="X(c.x)" :cy="Y(c.y)" r="13" />
-          <rect :x="X(c.x) - 5" :y="Y(c.y) - 5" width="10" height="10" />
+        <g
+          v-for="c in chosen.outline"
+          :key="c.id"
+          class="corner"
+          :tabindex="tool === 'move' ? 0 : -1"
+          role="button"
+          :aria-label="`Outline point ${c.id}`"
+          @pointerdown="grip($event, 'corner', c.id)"
+          @click.stop="
+            tool === 'corner' || tool === 'edge' || tool === 'dip' || tool === 'draw'
+              ? press($event)
+              : undefined
+          "
+          @keydown="nudge($event, 'corner', c.id, 0, [c.x, c.y])"
+        >
+          <circle
+            class="hit"
+            :cx="X(c.x)"
+            :cy="Y(c.y)"
+            r="13"
+          />
+          <rect
+            :x="X(c.x) - 5"
+            :y="Y(c.y) - 5"
+            width="10"
+            height="10"
+          />
         </g>
       </g>
-      <g v-for="pool in pools" :key="`n${pool.id}`">
-        <text v-if="groundOf(pool.id)?.measured && (tool === 'look' || tool === 'lip' || pool.id !== selected)" class="on-drawing figure" text-anchor="middle" :x="px(middleOf(ring(pool)))[0]" :y="px(middleOf(ring(pool)))[1]">{{ pool.name }}</text>
+      <g
+        v-for="pool in pools"
+        :key="`n${pool.id}`"
+      >
+        <text
+          v-if="
+            groundOf(pool.id)?.measured &&
+            (tool === 'look' || tool === 'lip' || pool.id !== selected)
+          "
+          class="on-drawing figure"
+          text-anchor="middle"
+          :x="px(middleOf(ring(pool)))[0]"
+          :y="px(middleOf(ring(pool)))[1]"
+        >
+          {{ pool.name }}
+        </text>
       </g>
 
-      <g v-if="nextDip && tool !== 'look' && tool !== 'lip'" class="next-dip" data-test="next-dip"><circle :cx="X(nextDip[0])" :cy="Y(nextDip[1])" r="10" /><text :x="X(nextDip[0]) + 14" :y="Y(nextDip[1]) + 5" class="on-drawing figure">dip here next</text></g>
-      <g v-if="tool === 'draw'" class="drawn">
+      <g
+        v-if="nextDip && tool !== 'look' && tool !== 'lip'"
+        class="next-dip"
+        data-test="next-dip"
+      >
+        <circle
+          :cx="X(nextDip[0])"
+          :cy="Y(nextDip[1])"
+          r="10"
+        />
+        <text
+          :x="X(nextDip[0]) + 14"
+          :y="Y(nextDip[1]) + 5"
+          class="on-drawing figure"
+        >
+          dip here next
+        </text>
+      </g>
+      <g
+        v-if="tool === 'draw'"
+        class="drawn"
+      >
         <path :d="ringOf(drawing.map(px))" />
-        <line v-if="drawing.length && pointer" :x1="px(drawing[drawing.length - 1])[0]" :y1="px(drawing[drawing.length - 1])[1]" :x2="px(pointer)[0]" :y2="px(pointer)[1]" />
-        <circle v-for="(p, i) in drawing" :key="i" :cx="px(p)[0]" :cy="px(p)[1]" :r="i === 0 ? 8 : 5" />
+        <line
+          v-if="drawing.length && pointer"
+          :x1="px(drawing[drawing.length - 1])[0]"
+          :y1="px(drawing[drawing.length - 1])[1]"
+          :x2="px(pointer)[0]"
+          :y2="px(pointer)[1]"
+        />
+        <circle
+          v-for="(p, i) in drawing"
+          :key="i"
+          :cx="px(p)[0]"
+          :cy="px(p)[1]"
+          :r="i === 0 ? 8 : 5"
+        />
       </g>
-      <g v-for="(p, i) in faultsAt ?? []" :key="`f${i}`" class="fault-at">
-        <circle :cx="X(p[0])" :cy="Y(p[1])" r="16" />
-        <text :x="X(p[0]) + 18" :y="Y(p[1]) + 6" class="figure">!</text>
+      <g
+        v-for="(p, i) in faultsAt ?? []"
+        :key="`f${i}`"
+        class="fault-at"
+      >
+        <circle
+          :cx="X(p[0])"
+          :cy="Y(p[1])"
+          r="16"
+        />
+        <text
+          :x="X(p[0]) + 18"
+          :y="Y(p[1]) + 6"
+          class="figure"
+        >
+          !
+        </text>
       </g>
-      <text v-if="pointer && tool !== 'look'" :x="width - 14" :y="24" text-anchor="end" class="quiet">{{ mm(Math.max(0, pointer[0])) }}, {{ mm(Math.max(0, pointer[1])) }}</text>
+      <text
+        v-if="pointer && tool !== 'look'"
+        :x="width - 14"
+        :y="24"
+        text-anchor="end"
+        class="quiet"
+      >
+        {{ mm(Math.max(0, pointer[0])) }}, {{ mm(Math.max(0, pointer[1])) }}
+      </text>
     </svg>
   </div>
 </template>
 
 <style scoped>
-.plan { position: absolute; inset: 0; contain: strict; touch-action: none; }
-.plan[data-tool='dip'], .plan[data-tool='draw'], .plan[data-tool='corner'] { cursor: crosshair; }
-.plan[data-tool='edge'], .plan[data-tool='lip'] { cursor: pointer; }
-svg { width: 100%; height: 100%; display: block; user-select: none; }
-.board { fill: color-mix(in srgb, var(--moss) 16%, var(--sheet)); stroke: var(--timber); stroke-width: 5; stroke-linejoin: miter; }
-.rule line { stroke: var(--line-strong); }
-.bed { fill: var(--bed); }
-.wet { fill: var(--shallow); }
-.depth { fill: var(--deep); fill-opacity: 0.2; stroke: var(--deep); stroke-opacity: 0.45; stroke-width: 0.8; }
-html.dark .depth { fill: #04181b; fill-opacity: 0.3; }
-.edge { fill: none; }
-.standing :is(rect, ellipse) { fill: var(--timber); stroke: var(--ink); stroke-width: 1.2; }
-.standing ellipse.stone { fill: var(--foam-line); }
-.standing.held { cursor: grab; }
-.next-dip circle { fill: none; stroke: var(--brass); stroke-width: 3.5; stroke-dasharray: 5 3; }
-.next-dip text { fill: var(--brass); }
-.edge.shore { stroke: var(--ink); stroke-width: 1.6; stroke-dasharray: 2 4; stroke-linecap: round; }
-.edge.dam { stroke: var(--red-lead); stroke-width: 4.5; }
-.faint { opacity: 0.55; }
-.comb line { stroke: var(--deep); stroke-width: 2; stroke-linecap: round; }
-.hit { fill: transparent; stroke: transparent; stroke-width: 18; }
-circle.hit { stroke: none; }
-.cutline .hit { cursor: grab; }
-.cutline .seen { stroke: var(--brass); stroke-width: 2; stroke-dasharray: 12 4 2 4; pointer-events: none; }
-.cut-end { cursor: grab; }
-.cut-end path { fill: var(--brass); }
-.specks { stroke: var(--ink); stroke-width: 2; stroke-linecap: round; opacity: 0.55; }
-.dip { cursor: grab; }
-.dip path { stroke: var(--ink); stroke-width: 1.8; fill: none; }
-.corner { cursor: grab; }
-.corner rect { fill: var(--sheet); stroke: var(--ink); stroke-width: 2; }
-.plan[data-tool='remove'] .corner:hover rect, .plan[data-tool='remove'] .dip:hover path { stroke: var(--red-lead); stroke-width: 4; }
-.drawn path { fill: var(--shallow); fill-opacity: 0.5; stroke: var(--deep); stroke-width: 2; }
-.drawn line { stroke: var(--deep); stroke-dasharray: 4 4; }
-.drawn circle { fill: var(--deep); }
-.fault-at circle { fill: none; stroke: var(--red-lead); stroke-width: 3; }
-.fault-at text { fill: var(--red-lead); font-size: 24px; }
+.plan {
+  position: absolute;
+  inset: 0;
+  contain: strict;
+  touch-action: none;
+}
+.plan[data-tool='dip'],
+.plan[data-tool='draw'],
+.plan[data-tool='corner'] {
+  cursor: crosshair;
+}
+.plan[data-tool='edge'],
+.plan[data-tool='lip'] {
+  cursor: pointer;
+}
+svg {
+  width: 100%;
+  height: 100%;
+  display: block;
+  user-select: none;
+}
+.board {
+  fill: color-mix(in srgb, var(--moss) 16%, var(--sheet));
+  stroke: var(--timber);
+  stroke-width: 5;
+  stroke-linejoin: miter;
+}
+.rule line {
+  stroke: var(--line-strong);
+}
+.bed {
+  fill: var(--bed);
+}
+.wet {
+  fill: var(--shallow);
+}
+.depth {
+  fill: var(--deep);
+  fill-opacity: 0.2;
+  stroke: var(--deep);
+  stroke-opacity: 0.45;
+  stroke-width: 0.8;
+}
+html.dark .depth {
+  fill: #04181b;
+  fill-opacity: 0.3;
+}
+.edge {
+  fill: none;
+}
+.standing :is(rect, ellipse) {
+  fill: var(--timber);
+  stroke: var(--ink);
+  stroke-width: 1.2;
+}
+.standing ellipse.stone {
+  fill: var(--foam-line);
+}
+.standing.held {
+  cursor: grab;
+}
+.next-dip circle {
+  fill: none;
+  stroke: var(--brass);
+  stroke-width: 3.5;
+  stroke-dasharray: 5 3;
+}
+.next-dip text {
+  fill: var(--brass);
+}
+.edge.shore {
+  stroke: var(--ink);
+  stroke-width: 1.6;
+  stroke-dasharray: 2 4;
+  stroke-linecap: round;
+}
+.edge.dam {
+  stroke: var(--red-lead);
+  stroke-width: 4.5;
+}
+.faint {
+  opacity: 0.55;
+}
+.comb line {
+  stroke: var(--deep);
+  stroke-width: 2;
+  stroke-linecap: round;
+}
+.hit {
+  fill: transparent;
+  stroke: transparent;
+  stroke-width: 18;
+}
+circle.hit {
+  stroke: none;
+}
+.cutline .hit {
+  cursor: grab;
+}
+.cutline .seen {
+  stroke: var(--brass);
+  stroke-width: 2;
+  stroke-dasharray: 12 4 2 4;
+  pointer-events: none;
+}
+.cut-end {
+  cursor: grab;
+}
+.cut-end path {
+  fill: var(--brass);
+}
+.specks {
+  stroke: var(--ink);
+  stroke-width: 2;
+  stroke-linecap: round;
+  opacity: 0.55;
+}
+.dip {
+  cursor: grab;
+}
+.dip path {
+  stroke: var(--ink);
+  stroke-width: 1.8;
+  fill: none;
+}
+.corner {
+  cursor: grab;
+}
+.corner rect {
+  fill: var(--sheet);
+  stroke: var(--ink);
+  stroke-width: 2;
+}
+.plan[data-tool='remove'] .corner:hover rect,
+.plan[data-tool='remove'] .dip:hover path {
+  stroke: var(--red-lead);
+  stroke-width: 4;
+}
+.drawn path {
+  fill: var(--shallow);
+  fill-opacity: 0.5;
+  stroke: var(--deep);
+  stroke-width: 2;
+}
+.drawn line {
+  stroke: var(--deep);
+  stroke-dasharray: 4 4;
+}
+.drawn circle {
+  fill: var(--deep);
+}
+.fault-at circle {
+  fill: none;
+  stroke: var(--red-lead);
+  stroke-width: 3;
+}
+.fault-at text {
+  fill: var(--red-lead);
+  font-size: 24px;
+}
 </style>

@@ -6,52 +6,133 @@ import { lineThrough, ringOf } from './paths'
 import { useSize } from './useSize'
 
 /** The run of water unrolled from its source: bed, surface and energy line, with jumps and landings; the chosen water stands out. */
-const props = defineProps<{ forms: FormsPlan; selected: string; exaggeration: number; only?: string }>()
+const props = defineProps<{
+  forms: FormsPlan
+  selected: string
+  exaggeration: number
+  only?: string
+}>()
 const emit = defineEmits<{ select: [water: string] }>()
 const frame = ref<HTMLElement | null>(null)
 const { width, height } = useSize(frame)
 const M = { left: 46, right: 22, top: props.only ? 44 : 38, bottom: 36 }
-const pieces = computed(() => (props.only ? props.forms.run.pieces.filter((p) => p.water === props.only) : props.forms.run.pieces))
+const pieces = computed(() =>
+  props.only ? props.forms.run.pieces.filter((p) => p.water === props.only) : props.forms.run.pieces
+)
 const from = computed(() => pieces.value[0]?.fromMm ?? 0)
 const length = computed(() => Math.max(1, (pieces.value.at(-1)?.toMm ?? 1) - from.value))
-const zs = computed(() => pieces.value.flatMap((p) => [...p.bed, ...p.surface, ...p.head].map((q) => q[1])))
+const zs = computed(() =>
+  pieces.value.flatMap((p) => [...p.bed, ...p.surface, ...p.head].map((q) => q[1]))
+)
 const low = computed(() => Math.min(...zs.value, Infinity) - 3)
 const high = computed(() => Math.max(...zs.value, -Infinity) + 3)
 /** One water by itself fills its panel; the whole run keeps the heights that were chosen. */
-const times = computed(() => (props.only ? Math.min(5, Math.max(1, Math.round(((height.value - M.top - M.bottom) / (high.value - low.value) / ((width.value - M.left - M.right) / length.value)) * 2) / 2)) : props.exaggeration))
-const scale = computed(() => Math.max(0.01, Math.min((width.value - M.left - M.right) / length.value, (height.value - M.top - M.bottom) / ((high.value - low.value) * times.value))))
-const left = computed(() => M.left + (width.value - M.left - M.right - length.value * scale.value) / 2)
-const floor = computed(() => height.value - M.bottom - (height.value - M.top - M.bottom - (high.value - low.value) * scale.value * times.value) / 2)
+const times = computed(() =>
+  props.only
+    ? Math.min(
+        5,
+        Math.max(
+          1,
+          Math.round(
+            ((height.value - M.top - M.bottom) /
+              (high.value - low.value) /
+              ((width.value - M.left - M.right) / length.value)) *
+              2
+          ) / 2
+        )
+      )
+    : props.exaggeration
+)
+const scale = computed(() =>
+  Math.max(
+    0.01,
+    Math.min(
+      (width.value - M.left - M.right) / length.value,
+      (height.value - M.top - M.bottom) / ((high.value - low.value) * times.value)
+    )
+  )
+)
+const left = computed(
+  () => M.left + (width.value - M.left - M.right - length.value * scale.value) / 2
+)
+const floor = computed(
+  () =>
+    height.value -
+    M.bottom -
+    (height.value - M.top - M.bottom - (high.value - low.value) * scale.value * times.value) / 2
+)
 const X = (s: number) => left.value + (s - from.value) * scale.value
 const Y = (z: number) => floor.value - (z - low.value) * scale.value * times.value
 const px = ([s, z]: readonly [number, number]): [number, number] => [X(s), Y(z)]
 
-const body = (p: (typeof pieces.value)[number]) => ringOf([...p.surface.map(px), ...[...(p.under ?? p.bed)].reverse().map(px)])
+const body = (p: (typeof pieces.value)[number]) =>
+  ringOf([...p.surface.map(px), ...[...(p.under ?? p.bed)].reverse().map(px)])
 const land = computed(() => {
   const bed = pieces.value.flatMap((p) => p.bed)
-  return bed.length < 2 ? '' : ringOf([...bed.map(px), [X(bed.at(-1)![0]), floor.value], [X(bed[0][0]), floor.value]])
+  return bed.length < 2
+    ? ''
+    : ringOf([...bed.map(px), [X(bed.at(-1)![0]), floor.value], [X(bed[0][0]), floor.value]])
 })
 const reachOf = (id: string) => props.forms.reaches.find((r) => r.id === id)
-const jumps = computed(() => pieces.value.flatMap((p) => (reachOf(p.water)?.jumps ?? []).filter((j) => j.heightMm > 0.5).map((j) => {
-  const z = p.surface.reduce((best, q) => (Math.abs(q[0] - p.fromMm - j.sMm) < Math.abs(best[0] - p.fromMm - j.sMm) ? q : best))
-  const end = p.surface.find((q) => q[0] >= p.fromMm + j.sMm + Math.min(6, j.lengthMm)) ?? z
-  return { key: `${p.water}${j.sMm}`, from: px(z), to: px(end), j, long: Math.min(X(p.toMm), X(p.fromMm + j.sMm + j.lengthMm)) }
-})))
+const jumps = computed(() =>
+  pieces.value.flatMap((p) =>
+    (reachOf(p.water)?.jumps ?? [])
+      .filter((j) => j.heightMm > 0.5)
+      .map((j) => {
+        const z = p.surface.reduce((best, q) =>
+          Math.abs(q[0] - p.fromMm - j.sMm) < Math.abs(best[0] - p.fromMm - j.sMm) ? q : best
+        )
+        const end = p.surface.find((q) => q[0] >= p.fromMm + j.sMm + Math.min(6, j.lengthMm)) ?? z
+        return {
+          key: `${p.water}${j.sMm}`,
+          from: px(z),
+          to: px(end),
+          j,
+          long: Math.min(X(p.toMm), X(p.fromMm + j.sMm + j.lengthMm))
+        }
+      })
+  )
+)
 /** Stretches of a run by kind of flow, named where there is room. */
-const stretches = computed(() => pieces.value.flatMap((p) => (reachOf(p.water)?.stretches ?? []).map((s) => ({ key: `${p.water}${s.fromMm}`, x1: X(p.fromMm + s.fromMm), x2: X(p.fromMm + s.toMm), s }))))
+const stretches = computed(() =>
+  pieces.value.flatMap((p) =>
+    (reachOf(p.water)?.stretches ?? []).map((s) => ({
+      key: `${p.water}${s.fromMm}`,
+      x1: X(p.fromMm + s.fromMm),
+      x2: X(p.fromMm + s.toMm),
+      s
+    }))
+  )
+)
 /** Runs as they ran: only while the ground is what it ran over. */
-const ran = computed(() => (!props.forms.ran || props.forms.ran.stale ? [] : pieces.value.flatMap((p) => {
-  const found = props.forms.ran!.reaches.find((r) => r.water === p.water)
-  return found && found.surface.length > 1 ? [{ key: p.water, line: found.surface.map(([s, z]): [number, number] => [p.fromMm + s, z]) }] : []
-})))
+const ran = computed(() =>
+  !props.forms.ran || props.forms.ran.stale
+    ? []
+    : pieces.value.flatMap((p) => {
+        const found = props.forms.ran!.reaches.find((r) => r.water === p.water)
+        return found && found.surface.length > 1
+          ? [
+              {
+                key: p.water,
+                line: found.surface.map(([s, z]): [number, number] => [p.fromMm + s, z])
+              }
+            ]
+          : []
+      })
+)
 const KINDS = { quiet: 'quiet', 'near-critical': 'restless', fast: 'fast' }
-const falls = computed(() => pieces.value.flatMap((p) => {
-  const f = props.forms.falls.find((x) => x.id === p.water)
-  return f?.curve ? [{ p, f, at: px(p.surface.at(-1)!) }] : []
-}))
+const falls = computed(() =>
+  pieces.value.flatMap((p) => {
+    const f = props.forms.falls.find((x) => x.id === p.water)
+    return f?.curve ? [{ p, f, at: px(p.surface.at(-1)!) }] : []
+  })
+)
 const ruleZ = computed(() => {
   const step = [1, 2, 5, 10, 20, 50, 100].find((s) => s * scale.value * times.value >= 24) ?? 200
-  return Array.from({ length: Math.max(0, Math.floor(high.value / step) - Math.ceil(low.value / step) + 1) }, (_, i) => (Math.ceil(low.value / step) + i) * step)
+  return Array.from(
+    { length: Math.max(0, Math.floor(high.value / step) - Math.ceil(low.value / step) + 1) },
+    (_, i) => (Math.ceil(low.value / step) + i) * step
+  )
 })
 const ruleS = computed(() => {
   const step = [10, 20, 50, 100, 200, 500].find((s) => s * scale.value >= 60) ?? 1000
@@ -60,61 +141,269 @@ const ruleS = computed(() => {
 </script>
 
 <template>
-  <div ref="frame" class="unrolled" data-test="run">
-    <svg v-if="width > 0 && pieces.length" :viewBox="`0 0 ${width} ${height}`" role="img" aria-label="The run of water, unrolled from its source">
+  <div
+    ref="frame"
+    class="unrolled"
+    data-test="run"
+  >
+    <svg
+      v-if="width > 0 && pieces.length"
+      :viewBox="`0 0 ${width} ${height}`"
+      role="img"
+      aria-label="The run of water, unrolled from its source"
+    >
       <g class="rule">
-        <g v-for="z in ruleZ" :key="z"><line :x1="M.left - 14" :x2="M.left - 8" :y1="Y(z)" :y2="Y(z)" /><text :x="M.left - 18" :y="Y(z) + 4" text-anchor="end" class="quiet">{{ z }}</text></g>
-        <text v-for="(t, i) in ruleS" :key="`s${t}`" :x="X(from + t)" :y="height - 8" text-anchor="middle" class="quiet">{{ i === 0 ? '0' : t }}</text>
+        <g
+          v-for="z in ruleZ"
+          :key="z"
+        >
+          <line
+            :x1="M.left - 14"
+            :x2="M.left - 8"
+            :y1="Y(z)"
+            :y2="Y(z)"
+          />
+          <text
+            :x="M.left - 18"
+            :y="Y(z) + 4"
+            text-anchor="end"
+            class="quiet"
+          >
+            {{ z }}
+          </text>
+        </g>
+        <text
+          v-for="(t, i) in ruleS"
+          :key="`s${t}`"
+          :x="X(from + t)"
+          :y="height - 8"
+          text-anchor="middle"
+          class="quiet"
+        >
+          {{ i === 0 ? '0' : t }}
+        </text>
       </g>
-      <path class="land" :d="land" />
-      <g v-for="p in pieces" :key="p.water" class="piece" :class="[p.kind, { on: p.water === selected }]" :data-piece="p.water" @click="emit('select', p.water)">
-        <path class="body" :d="body(p)" />
-        <path class="top" :d="lineThrough(p.surface.map(px))" />
+      <path
+        class="land"
+        :d="land"
+      />
+      <g
+        v-for="p in pieces"
+        :key="p.water"
+        class="piece"
+        :class="[p.kind, { on: p.water === selected }]"
+        :data-piece="p.water"
+        @click="emit('select', p.water)"
+      >
+        <path
+          class="body"
+          :d="body(p)"
+        />
+        <path
+          class="top"
+          :d="lineThrough(p.surface.map(px))"
+        />
       </g>
-      <path v-for="r in ran" :key="`r${r.key}`" class="ran" :d="lineThrough(r.line.map(px))" data-test="ran-along" />
-      <path class="bed" :d="lineThrough(pieces.flatMap((p) => p.bed).map(px))" />
-      <path class="head" :d="lineThrough(pieces.flatMap((p) => p.head).map(px))" />
-      <g v-for="s in stretches" :key="s.key" class="stretch">
-        <line :x1="s.x1 + 1" :x2="s.x2 - 1" :y1="height - 27" :y2="height - 27" :class="s.s.kind" />
-        <text v-if="s.x2 - s.x1 > 64" :x="(s.x1 + s.x2) / 2" :y="height - 31" text-anchor="middle" class="on-drawing">{{ KINDS[s.s.kind] }}<tspan v-if="s.s.waveHeightMm > 0.5 && s.x2 - s.x1 > 120">, crests {{ mm(s.s.waveMm) }} apart</tspan></text>
+      <path
+        v-for="r in ran"
+        :key="`r${r.key}`"
+        class="ran"
+        :d="lineThrough(r.line.map(px))"
+        data-test="ran-along"
+      />
+      <path
+        class="bed"
+        :d="lineThrough(pieces.flatMap((p) => p.bed).map(px))"
+      />
+      <path
+        class="head"
+        :d="lineThrough(pieces.flatMap((p) => p.head).map(px))"
+      />
+      <g
+        v-for="s in stretches"
+        :key="s.key"
+        class="stretch"
+      >
+        <line
+          :x1="s.x1 + 1"
+          :x2="s.x2 - 1"
+          :y1="height - 27"
+          :y2="height - 27"
+          :class="s.s.kind"
+        />
+        <text
+          v-if="s.x2 - s.x1 > 64"
+          :x="(s.x1 + s.x2) / 2"
+          :y="height - 31"
+          text-anchor="middle"
+          class="on-drawing"
+        >
+          {{ KINDS[s.s.kind] }}
+          <tspan v-if="s.s.waveHeightMm > 0.5 && s.x2 - s.x1 > 120">
+            , crests {{ mm(s.s.waveMm) }} apart
+          </tspan>
+        </text>
       </g>
-      <g v-for="j in jumps" :key="j.key" class="jump">
-        <path :d="`M${j.from[0] - 2} ${j.from[1] + 2}C${j.from[0] + 4} ${j.from[1] - 8} ${(j.from[0] + j.to[0]) / 2} ${j.to[1] - 9} ${j.to[0] + 4} ${j.to[1]}`" />
-        <text :x="j.to[0] + 5" :y="j.to[1] + 17" class="on-drawing"><tspan class="figure">{{ number(j.j.heightMm) }}</tspan> mm jump</text>
+      <g
+        v-for="j in jumps"
+        :key="j.key"
+        class="jump"
+      >
+        <path
+          :d="`M${j.from[0] - 2} ${j.from[1] + 2}C${j.from[0] + 4} ${j.from[1] - 8} ${(j.from[0] + j.to[0]) / 2} ${j.to[1] - 9} ${j.to[0] + 4} ${j.to[1]}`"
+        />
+        <text
+          :x="j.to[0] + 5"
+          :y="j.to[1] + 17"
+          class="on-drawing"
+        >
+          <tspan class="figure">{{ number(j.j.heightMm) }}</tspan>
+          mm jump
+        </text>
       </g>
-      <g v-for="{ f, at } in falls" :key="f.id" class="fallmark">
-        <path :d="`M${at[0] - 5} ${at[1] - 10}L${at[0]} ${at[1] - 1}L${at[0] + 5} ${at[1] - 10}Z`" />
-        <text :x="at[0] + 9" :y="at[1] - 12" class="on-drawing">lands <tspan class="figure">{{ number(f.curve!.landMm) }}</tspan> mm out</text>
+      <g
+        v-for="{ f, at } in falls"
+        :key="f.id"
+        class="fallmark"
+      >
+        <path
+          :d="`M${at[0] - 5} ${at[1] - 10}L${at[0]} ${at[1] - 1}L${at[0] + 5} ${at[1] - 10}Z`"
+        />
+        <text
+          :x="at[0] + 9"
+          :y="at[1] - 12"
+          class="on-drawing"
+        >
+          lands
+          <tspan class="figure">{{ number(f.curve!.landMm) }}</tspan>
+          mm out
+        </text>
       </g>
       <g v-if="!only">
-        <text v-for="p in pieces.filter((q) => X(q.toMm) - X(q.fromMm) > 70)" :key="`n${p.water}`" :x="(X(p.fromMm) + X(p.toMm)) / 2" :y="18" text-anchor="middle" class="figure" :class="{ quiet: p.water !== selected }">{{ p.name }}</text>
+        <text
+          v-for="p in pieces.filter((q) => X(q.toMm) - X(q.fromMm) > 70)"
+          :key="`n${p.water}`"
+          :x="(X(p.fromMm) + X(p.toMm)) / 2"
+          :y="18"
+          text-anchor="middle"
+          class="figure"
+          :class="{ quiet: p.water !== selected }"
+        >
+          {{ p.name }}
+        </text>
       </g>
-      <text :x="width - 10" :y="only ? 14 : 34" text-anchor="end" class="quiet">mm along · heights × {{ number(times) }}</text>
-      <text v-if="pieces[0]?.head[0]" :x="px(pieces[0].head[0])[0] + 4" :y="px(pieces[0].head[0])[1] - 5" class="on-drawing small-note">energy line</text>
+      <text
+        :x="width - 10"
+        :y="only ? 14 : 34"
+        text-anchor="end"
+        class="quiet"
+      >
+        mm along · heights × {{ number(times) }}
+      </text>
+      <text
+        v-if="pieces[0]?.head[0]"
+        :x="px(pieces[0].head[0])[0] + 4"
+        :y="px(pieces[0].head[0])[1] - 5"
+        class="on-drawing small-note"
+      >
+        energy line
+      </text>
     </svg>
-    <p v-else-if="!pieces.length" class="pad soft">Add a pool, a fall or a rapid: the run is unrolled here from its source.</p>
+    <p
+      v-else-if="!pieces.length"
+      class="pad soft"
+    >
+      Add a pool, a fall or a rapid: the run is unrolled here from its source.
+    </p>
   </div>
 </template>
 
 <style scoped>
-.unrolled { position: absolute; inset: 0; contain: strict; }
-svg { width: 100%; height: 100%; display: block; user-select: none; }
-.rule line { stroke: var(--line-strong); }
-.land { fill: var(--foam-board); }
-.bed { fill: none; stroke: var(--bed); stroke-width: 4; stroke-linejoin: round; }
-.body { fill: var(--water); fill-opacity: 0.45; }
-.piece { cursor: pointer; }
-.piece.on .body { fill-opacity: 0.8; }
-.fall .body { fill: #f4fbf8; fill-opacity: 0.9; stroke: var(--deep); stroke-width: 1; }
-.top { fill: none; stroke: var(--deep); stroke-width: 1.6; }
-.on .top { stroke-width: 2.6; }
-.head { fill: none; stroke: var(--brass); stroke-width: 1.3; stroke-dasharray: 7 4; pointer-events: none; }
-.ran { fill: none; stroke: var(--red-lead); stroke-width: 1.8; stroke-linejoin: round; pointer-events: none; }
-.small-note { font-size: 11px; fill: var(--brass); }
-.jump path { fill: #f4fbf8; stroke: var(--ink); stroke-width: 1.2; }
-.fallmark path { fill: var(--red-lead); }
-.stretch line { stroke-width: 4; }
-.stretch .quiet { stroke: var(--shallow); }
-.stretch .near-critical { stroke: var(--water); stroke-dasharray: 5 2; }
-.stretch .fast { stroke: var(--deep); stroke-dasharray: 2 2; }
+.unrolled {
+  position: absolute;
+  inset: 0;
+  contain: strict;
+}
+svg {
+  width: 100%;
+  height: 100%;
+  display: block;
+  user-select: none;
+}
+.rule line {
+  stroke: var(--line-strong);
+}
+.land {
+  fill: var(--foam-board);
+}
+.bed {
+  fill: none;
+  stroke: var(--bed);
+  stroke-width: 4;
+  stroke-linejoin: round;
+}
+.body {
+  fill: var(--water);
+  fill-opacity: 0.45;
+}
+.piece {
+  cursor: pointer;
+}
+.piece.on .body {
+  fill-opacity: 0.8;
+}
+.fall .body {
+  fill: #f4fbf8;
+  fill-opacity: 0.9;
+  stroke: var(--deep);
+  stroke-width: 1;
+}
+.top {
+  fill: none;
+  stroke: var(--deep);
+  stroke-width: 1.6;
+}
+.on .top {
+  stroke-width: 2.6;
+}
+.head {
+  fill: none;
+  stroke: var(--brass);
+  stroke-width: 1.3;
+  stroke-dasharray: 7 4;
+  pointer-events: none;
+}
+.ran {
+  fill: none;
+  stroke: var(--red-lead);
+  stroke-width: 1.8;
+  stroke-linejoin: round;
+  pointer-events: none;
+}
+.small-note {
+  font-size: 11px;
+  fill: var(--brass);
+}
+.jump path {
+  fill: #f4fbf8;
+  stroke: var(--ink);
+  stroke-width: 1.2;
+}
+.fallmark path {
+  fill: var(--red-lead);
+}
+.stretch line {
+  stroke-width: 4;
+}
+.stretch .quiet {
+  stroke: var(--shallow);
+}
+.stretch .near-critical {
+  stroke: var(--water);
+  stroke-dasharray: 5 2;
+}
+.stretch .fast {
+  stroke: var(--deep);
+  stroke-dasharray: 2 2;
+}
 </style>

@@ -27,18 +27,54 @@ const props = defineProps<{
   source?: Point2 | null
   out?: Point2 | null
 }>()
-export type RunHandle = { kind: 'rock'; water: string; rock: string } | { kind: 'thing'; water: string; rock: string } | { kind: 'source' } | { kind: 'out' }
-const emit = defineEmits<{ ask: [at: Point2]; drag: [what: RunHandle, to: Point2]; settled: []; section: [line: Build['section']] }>()
+export type RunHandle =
+  | { kind: 'rock'; water: string; rock: string }
+  | { kind: 'thing'; water: string; rock: string }
+  | { kind: 'source' }
+  | { kind: 'out' }
+const emit = defineEmits<{
+  ask: [at: Point2]
+  drag: [what: RunHandle, to: Point2]
+  settled: []
+  section: [line: Build['section']]
+}>()
 
-const picture = computed(() => (props.run ? runPicture(props.run, props.layer, props.most ?? mostOf(props.run, props.layer)) : ''))
+const picture = computed(() =>
+  props.run ? runPicture(props.run, props.layer, props.most ?? mostOf(props.run, props.layer)) : ''
+)
 const pools = computed(() => props.build.waters.filter((w) => w.kind === 'pool'))
-const rocks = computed(() => props.build.waters.flatMap((w) => {
-  if (w.kind === 'reach') return w.boulders.map((b) => ({ what: { kind: 'rock', water: w.id, rock: b.id } as RunHandle, at: [b.x, b.y] as Point2, name: b.name, wide: b.widthMm }))
-  return w.kind === 'pool' ? w.standing.map((t) => ({ what: { kind: 'thing', water: w.id, rock: t.id } as RunHandle, at: [t.x, t.y] as Point2, name: t.name, wide: 0 })) : []
-}))
+const rocks = computed(() =>
+  props.build.waters.flatMap((w) => {
+    if (w.kind === 'reach')
+      return w.boulders.map((b) => ({
+        what: { kind: 'rock', water: w.id, rock: b.id } as RunHandle,
+        at: [b.x, b.y] as Point2,
+        name: b.name,
+        wide: b.widthMm
+      }))
+    return w.kind === 'pool'
+      ? w.standing.map((t) => ({
+          what: { kind: 'thing', water: w.id, rock: t.id } as RunHandle,
+          at: [t.x, t.y] as Point2,
+          name: t.name,
+          wide: 0
+        }))
+      : []
+  })
+)
 const ends = computed(() => [
-  ...(props.source ? [{ what: { kind: 'source' } as RunHandle, at: props.source, name: 'Where the water comes in' }] : []),
-  ...(props.out ? [{ what: { kind: 'out' } as RunHandle, at: props.out, name: 'Where the water leaves' }] : [])
+  ...(props.source
+    ? [
+        {
+          what: { kind: 'source' } as RunHandle,
+          at: props.source,
+          name: 'Where the water comes in'
+        }
+      ]
+    : []),
+  ...(props.out
+    ? [{ what: { kind: 'out' } as RunHandle, at: props.out, name: 'Where the water leaves' }]
+    : [])
 ])
 const held = ref<RunHandle | null>(null)
 const keyOf = (h: RunHandle) => Object.values(h).join(':')
@@ -66,7 +102,8 @@ function look(event: KeyboardEvent): void {
   const { widthMm, depthMm } = props.build.base
   const from: Point2 = props.probe ?? [widthMm / 2, depthMm / 2]
   const to = event.key === 'Enter' ? from : arrowed(event, from, 2, 10)
-  if (to) emit('ask', [Math.min(widthMm, Math.max(0, to[0])), Math.min(depthMm, Math.max(0, to[1]))])
+  if (to)
+    emit('ask', [Math.min(widthMm, Math.max(0, to[0])), Math.min(depthMm, Math.max(0, to[1]))])
 }
 /** An end of the water is named on its left, where there is so much room, px: the ends of the section are named on the right. */
 const ROOM_PX = 80
@@ -77,39 +114,186 @@ function head(line: readonly Point2[], X: (x: number) => number, Y: (y: number) 
   const [a, b] = [line[Math.max(0, i - 1)], line[Math.min(line.length - 1, i + 1)]]
   const angle = Math.atan2(Y(b[1]) - Y(a[1]), X(b[0]) - X(a[0]))
   const [x, y] = [X(line[i][0]), Y(line[i][1])]
-  const side = (turn: number) => `${(x - 6 * Math.cos(angle + turn)).toFixed(1)} ${(y - 6 * Math.sin(angle + turn)).toFixed(1)}`
+  const side = (turn: number) =>
+    `${(x - 6 * Math.cos(angle + turn)).toFixed(1)} ${(y - 6 * Math.sin(angle + turn)).toFixed(1)}`
   return `M${side(0.5)}L${x.toFixed(1)} ${y.toFixed(1)}L${side(-0.5)}`
 }
 </script>
 
 <template>
-  <PlanDrawing :base="build.base" :pools="pools" :grounds="plan.ground.pools" :falls="plan.forms.falls" :section="build.section" tool="look" selected="" @tap="works && emit('ask', $event)" @section="emit('section', $event)" @settled="emit('settled')">
-    <template v-for="part in (['shapes', 'handles'] as const)" #[SLOTS[part]]="{ toX, toY, scale, place }" :key="part">
-      <g v-if="part === 'shapes'" class="ran">
-        <image v-if="picture && run" :href="picture" :x="toX(0)" :y="toY(run.grid.rows * run.grid.cellMm)" :width="run.grid.cols * run.grid.cellMm * scale" :height="run.grid.rows * run.grid.cellMm * scale" preserveAspectRatio="none" data-test="run-picture" :data-layer="layer" />
+  <PlanDrawing
+    :base="build.base"
+    :pools="pools"
+    :grounds="plan.ground.pools"
+    :falls="plan.forms.falls"
+    :section="build.section"
+    tool="look"
+    selected=""
+    @tap="works && emit('ask', $event)"
+    @section="emit('section', $event)"
+    @settled="emit('settled')"
+  >
+    <template
+      v-for="part in ['shapes', 'handles'] as const"
+      #[SLOTS[part]]="{ toX, toY, scale, place }"
+      :key="part"
+    >
+      <g
+        v-if="part === 'shapes'"
+        class="ran"
+      >
+        <image
+          v-if="picture && run"
+          :href="picture"
+          :x="toX(0)"
+          :y="toY(run.grid.rows * run.grid.cellMm)"
+          :width="run.grid.cols * run.grid.cellMm * scale"
+          :height="run.grid.rows * run.grid.cellMm * scale"
+          preserveAspectRatio="none"
+          data-test="run-picture"
+          :data-layer="layer"
+        />
         <template v-if="ran && lines">
-          <g class="streams"><path v-for="(l, i) in ran.streams" :key="`b${i}`" class="halo" :d="lineThrough(l.map((p) => [toX(p[0]), toY(p[1])] as [number, number]))" /><path v-for="(l, i) in ran.streams" :key="i" :d="lineThrough(l.map((p) => [toX(p[0]), toY(p[1])] as [number, number]))" /><path v-for="(l, i) in ran.streams" :key="`h${i}`" :d="head(l, toX, toY)" /></g>
-          <path v-for="(l, i) in ran.crests" :key="`c${i}`" class="crest" :d="lineThrough(l.map((p) => [toX(p[0]), toY(p[1])] as [number, number]))" />
-          <path v-for="(l, i) in [...ran.wash.high, ...ran.wash.low]" :key="`w${i}`" class="wash" :d="lineThrough(l.map((p) => [toX(p[0]), toY(p[1])] as [number, number]))" />
-          <g v-for="(s, i) in ran.spray" :key="`s${i}`" class="spray" :transform="`translate(${toX(s.at[0])} ${toY(s.at[1])})`"><path d="M0 0V-9M-3 -1L-7 -8M3 -1L7 -8" /><title>spray rises {{ mm(s.risesMm) }} at most</title></g>
+          <g class="streams"
+            ><path
+              v-for="(l, i) in ran.streams"
+              :key="`b${i}`"
+              class="halo"
+              :d="lineThrough(l.map((p) => [toX(p[0]), toY(p[1])] as [number, number]))" /><path
+              v-for="(l, i) in ran.streams"
+              :key="i"
+              :d="lineThrough(l.map((p) => [toX(p[0]), toY(p[1])] as [number, number]))" /><path
+              v-for="(l, i) in ran.streams"
+              :key="`h${i}`"
+              :d="head(l, toX, toY)"
+          /></g>
+          <path
+            v-for="(l, i) in ran.crests"
+            :key="`c${i}`"
+            class="crest"
+            :d="lineThrough(l.map((p) => [toX(p[0]), toY(p[1])] as [number, number]))"
+          />
+          <path
+            v-for="(l, i) in [...ran.wash.high, ...ran.wash.low]"
+            :key="`w${i}`"
+            class="wash"
+            :d="lineThrough(l.map((p) => [toX(p[0]), toY(p[1])] as [number, number]))"
+          />
+          <g
+            v-for="(s, i) in ran.spray"
+            :key="`s${i}`"
+            class="spray"
+            :transform="`translate(${toX(s.at[0])} ${toY(s.at[1])})`"
+            ><path d="M0 0V-9M-3 -1L-7 -8M3 -1L7 -8" /><title>
+              spray rises {{ mm(s.risesMm) }} at most
+            </title></g
+          >
         </template>
-        <rect v-if="works" class="ask" :x="toX(0)" :y="toY(build.base.depthMm)" :width="build.base.widthMm * scale" :height="build.base.depthMm * scale" data-test="ask" tabindex="0" role="button" aria-label="The water: click it, or press Enter and the arrow keys, to read it at a place" @click.stop="emit('ask', place($event))" @keydown="look" />
-        <template v-for="pool in pools" :key="pool.id">
-          <template v-for="t in pool.standing" :key="t.id">
-            <rect v-if="t.shape === 'block'" class="stands" :x="toX(t.x - t.widthMm / 2)" :y="toY(t.y + t.depthMm / 2)" :width="t.widthMm * scale" :height="t.depthMm * scale" />
-            <ellipse v-else class="stands" :class="t.shape" :cx="toX(t.x)" :cy="toY(t.y)" :rx="(t.widthMm / 2) * scale" :ry="(t.depthMm / 2) * scale" />
+        <rect
+          v-if="works"
+          class="ask"
+          :x="toX(0)"
+          :y="toY(build.base.depthMm)"
+          :width="build.base.widthMm * scale"
+          :height="build.base.depthMm * scale"
+          data-test="ask"
+          tabindex="0"
+          role="button"
+          aria-label="The water: click it, or press Enter and the arrow keys, to read it at a place"
+          @click.stop="emit('ask', place($event))"
+          @keydown="look"
+        />
+        <template
+          v-for="pool in pools"
+          :key="pool.id"
+        >
+          <template
+            v-for="t in pool.standing"
+            :key="t.id"
+          >
+            <rect
+              v-if="t.shape === 'block'"
+              class="stands"
+              :x="toX(t.x - t.widthMm / 2)"
+              :y="toY(t.y + t.depthMm / 2)"
+              :width="t.widthMm * scale"
+              :height="t.depthMm * scale"
+            />
+            <ellipse
+              v-else
+              class="stands"
+              :class="t.shape"
+              :cx="toX(t.x)"
+              :cy="toY(t.y)"
+              :rx="(t.widthMm / 2) * scale"
+              :ry="(t.depthMm / 2) * scale"
+            />
           </template>
         </template>
-        <g v-for="r in rocks" :key="keyOf(r.what)" class="rock"><circle :cx="toX(r.at[0])" :cy="toY(r.at[1])" :r="(r.wide / 2) * scale" /></g>
+        <g
+          v-for="r in rocks"
+          :key="keyOf(r.what)"
+          class="rock"
+          ><circle
+            :cx="toX(r.at[0])"
+            :cy="toY(r.at[1])"
+            :r="(r.wide / 2) * scale"
+        /></g>
       </g>
-      <g v-else-if="works" class="ran" @pointermove="move($event, place)" @pointerup="drop" @pointercancel="drop">
-        <g v-if="probe" class="probe" :transform="`translate(${toX(probe[0])} ${toY(probe[1])})`"><circle r="7" /><path d="M-13 0H-4M4 0H13M0 -13V-4M0 4V13" /></g>
-        <g v-for="h in [...rocks, ...ends]" :key="keyOf(h.what)" class="handle" :class="[h.what.kind, { held: held && keyOf(held) === keyOf(h.what) }]" tabindex="0" role="button" :aria-label="`${h.name}: drag, or move with the arrow keys`" :data-handle="keyOf(h.what)" :transform="`translate(${toX(h.at[0])} ${toY(h.at[1])})`" @pointerdown="grip($event, h.what)" @click.stop @keydown="nudge($event, h.what, h.at)">
-          <circle class="hit" r="16" />
-          <path v-if="h.what.kind === 'rock' || h.what.kind === 'thing'" class="grip" d="M0 -6L6 4H-6Z" />
-          <path v-else-if="h.what.kind === 'source'" class="grip" d="M0 9C-8 0 -5 -4 0 -11C5 -4 8 0 0 9Z" />
-          <path v-else class="grip" d="M-9 -4H3V-9L11 0L3 9V4H-9Z" />
-          <text v-if="h.what.kind === 'source' || h.what.kind === 'out'" v-bind="toX(h.at[0]) > ROOM_PX ? { x: -13, y: 5, 'text-anchor': 'end' } : { x: 13, y: 22 }" class="on-drawing figure">{{ h.what.kind === 'source' ? 'in' : 'out' }}</text>
+      <g
+        v-else-if="works"
+        class="ran"
+        @pointermove="move($event, place)"
+        @pointerup="drop"
+        @pointercancel="drop"
+      >
+        <g
+          v-if="probe"
+          class="probe"
+          :transform="`translate(${toX(probe[0])} ${toY(probe[1])})`"
+          ><circle r="7" /><path d="M-13 0H-4M4 0H13M0 -13V-4M0 4V13"
+        /></g>
+        <g
+          v-for="h in [...rocks, ...ends]"
+          :key="keyOf(h.what)"
+          class="handle"
+          :class="[h.what.kind, { held: held && keyOf(held) === keyOf(h.what) }]"
+          tabindex="0"
+          role="button"
+          :aria-label="`${h.name}: drag, or move with the arrow keys`"
+          :data-handle="keyOf(h.what)"
+          :transform="`translate(${toX(h.at[0])} ${toY(h.at[1])})`"
+          @pointerdown="grip($event, h.what)"
+          @click.stop
+          @keydown="nudge($event, h.what, h.at)"
+        >
+          <circle
+            class="hit"
+            r="16"
+          />
+          <path
+            v-if="h.what.kind === 'rock' || h.what.kind === 'thing'"
+            class="grip"
+            d="M0 -6L6 4H-6Z"
+          />
+          <path
+            v-else-if="h.what.kind === 'source'"
+            class="grip"
+            d="M0 9C-8 0 -5 -4 0 -11C5 -4 8 0 0 9Z"
+          />
+          <path
+            v-else
+            class="grip"
+            d="M-9 -4H3V-9L11 0L3 9V4H-9Z"
+          />
+          <text
+            v-if="h.what.kind === 'source' || h.what.kind === 'out'"
+            v-bind="
+              toX(h.at[0]) > ROOM_PX ? { x: -13, y: 5, 'text-anchor': 'end' } : { x: 13, y: 22 }
+            "
+            class="on-drawing figure"
+            >{{ h.what.kind === 'source' ? 'in' : 'out' }}</text
+          >
           <title>{{ h.name }}</title>
         </g>
       </g>
@@ -118,23 +302,95 @@ function head(line: readonly Point2[], X: (x: number) => number, Y: (y: number) 
 </template>
 
 <style scoped>
-.streams path { fill: none; stroke: #06282c; stroke-opacity: 0.75; stroke-width: 1.2; pointer-events: none; }
-.streams .halo { stroke: #f4fbf8; stroke-opacity: 0.4; stroke-width: 3; }
-.crest { fill: none; stroke: #fdfffe; stroke-width: 2.6; paint-order: stroke; filter: drop-shadow(0 0 1px #06282c); pointer-events: none; }
-.wash { fill: none; stroke: var(--red-lead); stroke-width: 1.6; stroke-dasharray: 2 3; pointer-events: none; }
-.spray path { fill: none; stroke: #9c3b22; stroke-width: 2; stroke-linecap: round; }
-.ask { fill: transparent; cursor: crosshair; }
-.ask:focus { outline: none; }
-.ask:focus-visible { stroke: var(--brass); stroke-width: 3; }
-.stands { fill: var(--timber); stroke: var(--ink); stroke-width: 1.2; pointer-events: none; }
-.stands.stone { fill: var(--foam-line); }
-.rock circle { fill: var(--foam-line); stroke: var(--ink); stroke-width: 1.3; pointer-events: none; }
-.probe circle { fill: none; stroke: var(--ink); stroke-width: 2; }
-.probe path { stroke: var(--ink); stroke-width: 2; }
-.probe { filter: drop-shadow(0 0 2px #fff); pointer-events: none; }
-.handle { cursor: grab; }
-.handle .hit { fill: transparent; }
-.grip { fill: var(--brass); stroke: var(--sheet); stroke-width: 1.8; }
-.source .grip, .out .grip { fill: var(--deep); }
-.handle.held .grip, .handle:hover .grip { fill: var(--red-lead); }
+.streams path {
+  fill: none;
+  stroke: #06282c;
+  stroke-opacity: 0.75;
+  stroke-width: 1.2;
+  pointer-events: none;
+}
+.streams .halo {
+  stroke: #f4fbf8;
+  stroke-opacity: 0.4;
+  stroke-width: 3;
+}
+.crest {
+  fill: none;
+  stroke: #fdfffe;
+  stroke-width: 2.6;
+  paint-order: stroke;
+  filter: drop-shadow(0 0 1px #06282c);
+  pointer-events: none;
+}
+.wash {
+  fill: none;
+  stroke: var(--red-lead);
+  stroke-width: 1.6;
+  stroke-dasharray: 2 3;
+  pointer-events: none;
+}
+.spray path {
+  fill: none;
+  stroke: #9c3b22;
+  stroke-width: 2;
+  stroke-linecap: round;
+}
+.ask {
+  fill: transparent;
+  cursor: crosshair;
+}
+.ask:focus {
+  outline: none;
+}
+.ask:focus-visible {
+  stroke: var(--brass);
+  stroke-width: 3;
+}
+.stands {
+  fill: var(--timber);
+  stroke: var(--ink);
+  stroke-width: 1.2;
+  pointer-events: none;
+}
+.stands.stone {
+  fill: var(--foam-line);
+}
+.rock circle {
+  fill: var(--foam-line);
+  stroke: var(--ink);
+  stroke-width: 1.3;
+  pointer-events: none;
+}
+.probe circle {
+  fill: none;
+  stroke: var(--ink);
+  stroke-width: 2;
+}
+.probe path {
+  stroke: var(--ink);
+  stroke-width: 2;
+}
+.probe {
+  filter: drop-shadow(0 0 2px #fff);
+  pointer-events: none;
+}
+.handle {
+  cursor: grab;
+}
+.handle .hit {
+  fill: transparent;
+}
+.grip {
+  fill: var(--brass);
+  stroke: var(--sheet);
+  stroke-width: 1.8;
+}
+.source .grip,
+.out .grip {
+  fill: var(--deep);
+}
+.handle.held .grip,
+.handle:hover .grip {
+  fill: var(--red-lead);
+}
 </style>

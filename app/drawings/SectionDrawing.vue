@@ -23,45 +23,84 @@ const props = defineProps<{
   levels?: boolean
   selected: string
 }>()
-const emit = defineEmits<{ level: [pool: string, levelMm: number]; settled: []; select: [pool: string] }>()
+const emit = defineEmits<{
+  level: [pool: string, levelMm: number]
+  settled: []
+  select: [pool: string]
+}>()
 
 const frame = ref<HTMLElement | null>(null)
 const { width, height } = useSize(frame)
 const MARGIN = { left: 52, right: 60, top: 34, bottom: 32 }
 const BOARD_MM = 6
 
-const topMm = computed(() => Math.max(20, ...props.section.ground.map((p) => p[1]), ...props.section.things.map((t) => t.topMm), ...props.pools.map((p) => Math.max(p.levelMm, hasDam(p) ? p.damTopMm : 0))) + 2)
+const topMm = computed(
+  () =>
+    Math.max(
+      20,
+      ...props.section.ground.map((p) => p[1]),
+      ...props.section.things.map((t) => t.topMm),
+      ...props.pools.map((p) => Math.max(p.levelMm, hasDam(p) ? p.damTopMm : 0))
+    ) + 2
+)
 const hasDam = (pool: Pool) => pool.outline.some((c) => c.edge === 'dam')
 const scale = computed(() =>
-  Math.max(0.01, Math.min(
-    (width.value - MARGIN.left - MARGIN.right) / Math.max(1, props.section.lengthMm),
-    (height.value - MARGIN.top - MARGIN.bottom) / ((topMm.value + BOARD_MM) * props.exaggeration)
-  ))
+  Math.max(
+    0.01,
+    Math.min(
+      (width.value - MARGIN.left - MARGIN.right) / Math.max(1, props.section.lengthMm),
+      (height.value - MARGIN.top - MARGIN.bottom) / ((topMm.value + BOARD_MM) * props.exaggeration)
+    )
+  )
 )
-const left = computed(() => MARGIN.left + (width.value - MARGIN.left - MARGIN.right - props.section.lengthMm * scale.value) / 2)
+const left = computed(
+  () =>
+    MARGIN.left +
+    (width.value - MARGIN.left - MARGIN.right - props.section.lengthMm * scale.value) / 2
+)
 const floor = computed(() => {
   const tall = (topMm.value + BOARD_MM) * scale.value * props.exaggeration
-  return height.value - MARGIN.bottom - (height.value - MARGIN.top - MARGIN.bottom - tall) / 2 - BOARD_MM * scale.value * props.exaggeration
+  return (
+    height.value -
+    MARGIN.bottom -
+    (height.value - MARGIN.top - MARGIN.bottom - tall) / 2 -
+    BOARD_MM * scale.value * props.exaggeration
+  )
 })
 const X = (s: number) => left.value + s * scale.value
 const Y = (z: number) => floor.value - z * scale.value * props.exaggeration
 const px = ([s, z]: readonly [number, number]): [number, number] => [X(s), Y(z)]
 
 const ground = computed(() => props.section.ground)
-const land = computed(() => (ground.value.length < 2 ? '' : ringOf([...ground.value.map(px), [X(props.section.lengthMm), Y(0)], [X(0), Y(0)]])))
+const land = computed(() =>
+  ground.value.length < 2
+    ? ''
+    : ringOf([...ground.value.map(px), [X(props.section.lengthMm), Y(0)], [X(0), Y(0)]])
+)
 const poolOf = (run: SectionRun) => props.pools.find((p) => p.id === run.pool)!
 const layersOf = (run: SectionRun) => props.stacks.find((s) => s.id === run.pool)?.layers ?? []
-const longest = (id: string) => props.section.runs.filter((r) => r.pool === id).sort((a, b) => span(b) - span(a))[0]
+const longest = (id: string) =>
+  props.section.runs.filter((r) => r.pool === id).sort((a, b) => span(b) - span(a))[0]
 const span = (run: SectionRun) => run.ground.at(-1)![0] - run.ground[0][0]
 
-const waters = computed(() => props.section.runs.filter((run) => poolOf(run)).map((run) => ({ run, pool: poolOf(run), rings: under(run.ground, poolOf(run).levelMm) })))
+const waters = computed(() =>
+  props.section.runs
+    .filter((run) => poolOf(run))
+    .map((run) => ({ run, pool: poolOf(run), rings: under(run.ground, poolOf(run).levelMm) }))
+)
 const dams = computed(() =>
   props.section.runs.flatMap((run) =>
     run.ends.flatMap((end, i) => {
       const pool = poolOf(run)
       if (!pool || end.edge !== 'dam') return []
       const [s, z] = i === 0 ? run.ground[0] : run.ground.at(-1)!
-      const lip = props.falls.some((f) => f.lip && pool.outline.some((c) => c.id === end.corner && c.x === f.lip![0][0] && c.y === f.lip![0][1]))
+      const lip = props.falls.some(
+        (f) =>
+          f.lip &&
+          pool.outline.some(
+            (c) => c.id === end.corner && c.x === f.lip![0][0] && c.y === f.lip![0][1]
+          )
+      )
       return [{ key: `${run.pool}${i}`, s, z, top: pool.damTopMm, out: i === 0 ? -1 : 1, lip }]
     })
   )
@@ -72,7 +111,14 @@ const sheets = computed(() =>
   props.section.runs.flatMap((run) =>
     run.ends.flatMap((end, i) => {
       const pool = poolOf(run)
-      const fall = props.falls.find((f) => f.lip && f.strips > 0 && pool?.outline.some((c) => c.id === end.corner && c.x === f.lip![0][0] && c.y === f.lip![0][1]))
+      const fall = props.falls.find(
+        (f) =>
+          f.lip &&
+          f.strips > 0 &&
+          pool?.outline.some(
+            (c) => c.id === end.corner && c.x === f.lip![0][0] && c.y === f.lip![0][1]
+          )
+      )
       if (!fall) return []
       const s = i === 0 ? run.ground[0][0] : run.ground.at(-1)![0]
       const out = i === 0 ? -1 : 1
@@ -80,7 +126,15 @@ const sheets = computed(() =>
       if (!curve) return []
       const at = ([x, z]: readonly [number, number]) => px([s + out * x, fall.crestMm + z])
       const behind = curve.headMm * 2
-      return [{ fall, s: s + out * curve.landMm, out, path: ringOf([...curve.upperFace.map(at), ...[...curve.lowerFace].reverse().map(at)]), down: lineThrough([px([s - out * behind, fall.lipMm]), at(curve.upperFace[0])]) }]
+      return [
+        {
+          fall,
+          s: s + out * curve.landMm,
+          out,
+          path: ringOf([...curve.upperFace.map(at), ...[...curve.lowerFace].reverse().map(at)]),
+          down: lineThrough([px([s - out * behind, fall.lipMm]), at(curve.upperFace[0])])
+        }
+      ]
     })
   )
 )
@@ -90,19 +144,26 @@ const handles = computed(() =>
     const run = longest(pool.id)
     if (!run) return []
     const water = under(run.ground, pool.levelMm)
-    const reach = water.length > 0 ? water.flatMap((r) => r.map((p) => p[0])) : [run.ground[0][0], run.ground.at(-1)![0]]
+    const reach =
+      water.length > 0
+        ? water.flatMap((r) => r.map((p) => p[0]))
+        : [run.ground[0][0], run.ground.at(-1)![0]]
     const [from, to] = [Math.min(...reach), Math.max(...reach)]
     const deepest = run.ground.reduce((low, p) => (p[1] < low[1] ? p : low))
-    return [{ pool, from, to, at: from + (to - from) * 0.5, deepest, depth: pool.levelMm - deepest[1] }]
+    return [
+      { pool, from, to, at: from + (to - from) * 0.5, deepest, depth: pool.levelMm - deepest[1] }
+    ]
   })
 )
 
 /** Room that a depth takes, px: at the end of the line it stands before its place. */
 const DEPTH_WORDS = 56
-const besideDepth = (x: number) => (x > X(props.section.lengthMm) - DEPTH_WORDS ? { x: x - 6, 'text-anchor': 'end' } : { x: x + 6 })
+const besideDepth = (x: number) =>
+  x > X(props.section.lengthMm) - DEPTH_WORDS ? { x: x - 6, 'text-anchor': 'end' } : { x: x + 6 }
 /** Room that the words about a fall take, px: in a narrow frame they are kept inside it. */
 const FALL_WORDS = 120
-const labelX = (x: number, out: number) => (out < 0 ? Math.max(FALL_WORDS, x - 8) : Math.min(width.value - FALL_WORDS, x + 8))
+const labelX = (x: number, out: number) =>
+  out < 0 ? Math.max(FALL_WORDS, x - 8) : Math.min(width.value - FALL_WORDS, x + 8)
 
 const dragging = ref('')
 function grip(event: PointerEvent, pool: Pool): void {
@@ -130,107 +191,455 @@ function nudge(event: KeyboardEvent, pool: Pool): void {
 }
 
 const ruleZ = computed(() => {
-  const step = [1, 2, 5, 10, 20, 50, 100].find((s) => s * scale.value * props.exaggeration >= 26) ?? 200
+  const step =
+    [1, 2, 5, 10, 20, 50, 100].find((s) => s * scale.value * props.exaggeration >= 26) ?? 200
   return Array.from({ length: Math.floor(topMm.value / step) + 1 }, (_, i) => i * step)
 })
 const layerFill = (i: number, count: number) => 0.35 + (0.5 * (count - i)) / Math.max(1, count)
 </script>
 
 <template>
-  <div ref="frame" class="section" @pointermove="move" @pointerup="drop" @pointercancel="drop">
-    <svg v-if="width > 0" :viewBox="`0 0 ${width} ${height}`" :role="levels ? 'application' : 'img'" aria-label="Long section from A to B">
+  <div
+    ref="frame"
+    class="section"
+    @pointermove="move"
+    @pointerup="drop"
+    @pointercancel="drop"
+  >
+    <svg
+      v-if="width > 0"
+      :viewBox="`0 0 ${width} ${height}`"
+      :role="levels ? 'application' : 'img'"
+      aria-label="Long section from A to B"
+    >
       <g class="rule">
-        <g v-for="z in ruleZ" :key="z">
-          <line :x1="X(0) - 16" :x2="X(0) - 9" :y1="Y(z)" :y2="Y(z)" />
-          <text :x="X(0) - 20" :y="Y(z) + 4" text-anchor="end" class="quiet">{{ z }}</text>
+        <g
+          v-for="z in ruleZ"
+          :key="z"
+        >
+          <line
+            :x1="X(0) - 16"
+            :x2="X(0) - 9"
+            :y1="Y(z)"
+            :y2="Y(z)"
+          />
+          <text
+            :x="X(0) - 20"
+            :y="Y(z) + 4"
+            text-anchor="end"
+            class="quiet"
+          >
+            {{ z }}
+          </text>
         </g>
-        <text :x="X(0) - 20" :y="Y(topMm) - 6" text-anchor="end" class="quiet">mm</text>
+        <text
+          :x="X(0) - 20"
+          :y="Y(topMm) - 6"
+          text-anchor="end"
+          class="quiet"
+        >
+          mm
+        </text>
       </g>
-      <rect class="board" :x="X(0) - 4" :y="Y(0)" :width="section.lengthMm * scale + 8" :height="BOARD_MM * scale * exaggeration" />
-      <path v-for="(piece, i) in ran ?? []" :key="`b${i}`" class="ran-body" :d="ringOf([...piece, [piece[piece.length - 1][0], 0] as const, [piece[0][0], 0] as const].map(px))" />
-      <path class="land" :d="land" />
-      <path class="land hatch" :d="land" />
+      <rect
+        class="board"
+        :x="X(0) - 4"
+        :y="Y(0)"
+        :width="section.lengthMm * scale + 8"
+        :height="BOARD_MM * scale * exaggeration"
+      />
+      <path
+        v-for="(piece, i) in ran ?? []"
+        :key="`b${i}`"
+        class="ran-body"
+        :d="
+          ringOf(
+            [...piece, [piece[piece.length - 1][0], 0] as const, [piece[0][0], 0] as const].map(px)
+          )
+        "
+      />
+      <path
+        class="land"
+        :d="land"
+      />
+      <path
+        class="land hatch"
+        :d="land"
+      />
 
-      <g v-for="({ run, pool, rings }, i) in waters" :key="i" :class="{ other: pool.id !== selected }">
+      <g
+        v-for="({ run, pool, rings }, i) in waters"
+        :key="i"
+        :class="{ other: pool.id !== selected }"
+      >
         <template v-if="layers && layersOf(run).length">
-          <g v-for="(layer, k) in layersOf(run)" :key="k">
-            <path v-for="(r, j) in under(run.ground, layer.toMm, layer.fromMm)" :key="j" class="pour" :class="k % 2 ? 'odd' : 'even'" :style="{ fillOpacity: layerFill(k, layersOf(run).length) }" :d="ringOf(r.map(px))" />
+          <g
+            v-for="(layer, k) in layersOf(run)"
+            :key="k"
+          >
+            <path
+              v-for="(r, j) in under(run.ground, layer.toMm, layer.fromMm)"
+              :key="j"
+              class="pour"
+              :class="k % 2 ? 'odd' : 'even'"
+              :style="{ fillOpacity: layerFill(k, layersOf(run).length) }"
+              :d="ringOf(r.map(px))"
+            />
           </g>
         </template>
         <template v-else>
-          <path v-for="(r, j) in rings" :key="j" class="water" :d="ringOf(r.map(px))" />
+          <path
+            v-for="(r, j) in rings"
+            :key="j"
+            class="water"
+            :d="ringOf(r.map(px))"
+          />
         </template>
       </g>
-      <g v-if="ran?.length" class="ran"><path v-for="(piece, i) in ran" :key="i" :d="lineThrough(piece.map(px))" data-test="ran-surface" /><text :x="X(section.lengthMm) - 4" :y="16" text-anchor="end" class="on-drawing">━ the surface as it ran</text></g>
-      <path class="skin" :d="lineThrough(ground.map(px))" :stroke-width="Math.max(2, Math.min(9, shellMm * scale * exaggeration))" />
-
-      <g v-for="t in section.things" :key="`${t.pool}/${t.id}`"><path class="thing" :class="t.shape" :d="ringOf([[t.fromMm, t.baseMm], [t.fromMm + (t.toMm - t.fromMm) * (t.shape === 'stone' ? 0.18 : 0), t.topMm], [t.toMm - (t.toMm - t.fromMm) * (t.shape === 'stone' ? 0.18 : 0), t.topMm], [t.toMm, t.baseMm]].map((p) => px(p as [number, number])))" /><title>{{ t.name }}</title></g>
-      <g v-for="d in dams" :key="d.key" class="dam" :class="{ lip: d.lip }">
-        <rect :x="X(d.s) + (d.out < 0 ? -7 : 0)" :y="Y(d.top)" width="7" :height="Math.max(2, Y(Math.min(d.z, d.top - 1)) - Y(d.top))" />
+      <g
+        v-if="ran?.length"
+        class="ran"
+      >
+        <path
+          v-for="(piece, i) in ran"
+          :key="i"
+          :d="lineThrough(piece.map(px))"
+          data-test="ran-surface"
+        />
+        <text
+          :x="X(section.lengthMm) - 4"
+          :y="16"
+          text-anchor="end"
+          class="on-drawing"
+        >
+          ━ the surface as it ran
+        </text>
       </g>
-      <g v-for="({ fall, s, out, path, down }, i) in sheets" :key="`s${i}`" class="sheet">
-        <path class="fall" :d="path" /><path class="down" :d="down" />
-        <text :x="labelX(X(s), out)" :y="Y(fall.footMm + fall.dropMm * 0.55)" :text-anchor="out < 0 ? 'end' : 'start'" class="on-drawing"><tspan :x="labelX(X(s), out)" dy="-14">drops </tspan><tspan class="figure">{{ number(fall.dropMm) }}</tspan> mm,<tspan :x="labelX(X(s), out)" dy="15">lands </tspan><tspan class="figure">{{ number(fall.curve!.landMm) }}</tspan> mm out</text>
+      <path
+        class="skin"
+        :d="lineThrough(ground.map(px))"
+        :stroke-width="Math.max(2, Math.min(9, shellMm * scale * exaggeration))"
+      />
+
+      <g
+        v-for="t in section.things"
+        :key="`${t.pool}/${t.id}`"
+      >
+        <path
+          class="thing"
+          :class="t.shape"
+          :d="
+            ringOf(
+              [
+                [t.fromMm, t.baseMm],
+                [t.fromMm + (t.toMm - t.fromMm) * (t.shape === 'stone' ? 0.18 : 0), t.topMm],
+                [t.toMm - (t.toMm - t.fromMm) * (t.shape === 'stone' ? 0.18 : 0), t.topMm],
+                [t.toMm, t.baseMm]
+              ].map((p) => px(p as [number, number]))
+            )
+          "
+        />
+        <title>{{ t.name }}</title>
+      </g>
+      <g
+        v-for="d in dams"
+        :key="d.key"
+        class="dam"
+        :class="{ lip: d.lip }"
+      >
+        <rect
+          :x="X(d.s) + (d.out < 0 ? -7 : 0)"
+          :y="Y(d.top)"
+          width="7"
+          :height="Math.max(2, Y(Math.min(d.z, d.top - 1)) - Y(d.top))"
+        />
+      </g>
+      <g
+        v-for="({ fall, s, out, path, down }, i) in sheets"
+        :key="`s${i}`"
+        class="sheet"
+      >
+        <path
+          class="fall"
+          :d="path"
+        />
+        <path
+          class="down"
+          :d="down"
+        />
+        <text
+          :x="labelX(X(s), out)"
+          :y="Y(fall.footMm + fall.dropMm * 0.55)"
+          :text-anchor="out < 0 ? 'end' : 'start'"
+          class="on-drawing"
+        >
+          <tspan
+            :x="labelX(X(s), out)"
+            dy="-14"
+          >
+            drops
+          </tspan>
+          <tspan class="figure">{{ number(fall.dropMm) }}</tspan>
+          mm,
+          <tspan
+            :x="labelX(X(s), out)"
+            dy="15"
+          >
+            lands
+          </tspan>
+          <tspan class="figure">{{ number(fall.curve!.landMm) }}</tspan>
+          mm out
+        </text>
       </g>
 
-      <g v-for="h in handles" :key="h.pool.id">
-        <g v-if="h.depth > 0" class="depth">
-          <line :x1="X(h.deepest[0])" :x2="X(h.deepest[0])" :y1="Y(h.pool.levelMm)" :y2="Y(h.deepest[1])" />
-          <text v-if="!layers" v-bind="besideDepth(X(h.deepest[0]))" :y="Y(h.deepest[1]) - 5" class="on-water">{{ mm(h.depth) }}</text>
-        </g>
-        <g v-if="layers && layersOf(longest(h.pool.id)!).length > 1" class="pour-names">
-          <text v-for="(layer, k) in layersOf(longest(h.pool.id)!).filter((l) => (Y(l.fromMm) - Y(l.toMm)) > 11)" :key="k" :x="X(h.deepest[0]) + 14" :y="(Y(layer.fromMm) + Y(layer.toMm)) / 2 + 4" class="on-water" text-anchor="middle">{{ k + 1 }}</text>
+      <g
+        v-for="h in handles"
+        :key="h.pool.id"
+      >
+        <g
+          v-if="h.depth > 0"
+          class="depth"
+        >
+          <line
+            :x1="X(h.deepest[0])"
+            :x2="X(h.deepest[0])"
+            :y1="Y(h.pool.levelMm)"
+            :y2="Y(h.deepest[1])"
+          />
+          <text
+            v-if="!layers"
+            v-bind="besideDepth(X(h.deepest[0]))"
+            :y="Y(h.deepest[1]) - 5"
+            class="on-water"
+          >
+            {{ mm(h.depth) }}
+          </text>
         </g>
         <g
-          class="float" :class="{ on: levels, held: dragging === h.pool.id }" :tabindex="levels ? 0 : -1" role="slider" :aria-label="`Level of ${h.pool.name}`"
-          :aria-valuenow="h.pool.levelMm" aria-valuemin="0" :aria-valuemax="Math.ceil(topMm)" :data-level-of="h.pool.id" @pointerdown="grip($event, h.pool)" @keydown="nudge($event, h.pool)"
+          v-if="layers && layersOf(longest(h.pool.id)!).length > 1"
+          class="pour-names"
         >
-          <rect class="hit" :x="X(h.from)" :y="Y(h.pool.levelMm) - 20" :width="Math.max(40, (h.to - h.from) * scale)" height="30" />
-          <line :x1="X(h.from)" :x2="X(h.to)" :y1="Y(h.pool.levelMm)" :y2="Y(h.pool.levelMm)" />
-          <g v-if="levels" :transform="`translate(${X(h.at)} ${Y(h.pool.levelMm)})`">
-            <path class="bob" d="M-26 -15H26L18 3C9 9 -9 9 -18 3Z" />
-            <path class="bob-lines" d="M-8 -9H8M-8 -4.500H8" />
+          <text
+            v-for="(layer, k) in layersOf(longest(h.pool.id)!).filter(
+              (l) => Y(l.fromMm) - Y(l.toMm) > 11
+            )"
+            :key="k"
+            :x="X(h.deepest[0]) + 14"
+            :y="(Y(layer.fromMm) + Y(layer.toMm)) / 2 + 4"
+            class="on-water"
+            text-anchor="middle"
+          >
+            {{ k + 1 }}
+          </text>
+        </g>
+        <g
+          class="float"
+          :class="{ on: levels, held: dragging === h.pool.id }"
+          :tabindex="levels ? 0 : -1"
+          role="slider"
+          :aria-label="`Level of ${h.pool.name}`"
+          :aria-valuenow="h.pool.levelMm"
+          aria-valuemin="0"
+          :aria-valuemax="Math.ceil(topMm)"
+          :data-level-of="h.pool.id"
+          @pointerdown="grip($event, h.pool)"
+          @keydown="nudge($event, h.pool)"
+        >
+          <rect
+            class="hit"
+            :x="X(h.from)"
+            :y="Y(h.pool.levelMm) - 20"
+            :width="Math.max(40, (h.to - h.from) * scale)"
+            height="30"
+          />
+          <line
+            :x1="X(h.from)"
+            :x2="X(h.to)"
+            :y1="Y(h.pool.levelMm)"
+            :y2="Y(h.pool.levelMm)"
+          />
+          <g
+            v-if="levels"
+            :transform="`translate(${X(h.at)} ${Y(h.pool.levelMm)})`"
+          >
+            <path
+              class="bob"
+              d="M-26 -15H26L18 3C9 9 -9 9 -18 3Z"
+            />
+            <path
+              class="bob-lines"
+              d="M-8 -9H8M-8 -4.500H8"
+            />
           </g>
-          <text :x="X(h.at) + (levels ? 34 : 0)" :y="Y(h.pool.levelMm) - 8" :text-anchor="levels ? 'start' : 'middle'" class="on-drawing">{{ h.pool.name }} <tspan class="figure">{{ number(h.pool.levelMm) }}</tspan> mm</text>
+          <text
+            :x="X(h.at) + (levels ? 34 : 0)"
+            :y="Y(h.pool.levelMm) - 8"
+            :text-anchor="levels ? 'start' : 'middle'"
+            class="on-drawing"
+          >
+            {{ h.pool.name }}
+            <tspan class="figure">{{ number(h.pool.levelMm) }}</tspan>
+            mm
+          </text>
         </g>
       </g>
       <g class="ends">
-        <text :x="X(0)" :y="height - 10" class="figure" text-anchor="middle">A</text>
-        <text :x="X(section.lengthMm)" :y="height - 10" class="figure" text-anchor="middle">B</text>
-        <text :x="(X(0) + X(section.lengthMm)) / 2" :y="height - 10" text-anchor="middle" class="quiet">{{ mm(section.lengthMm) }}{{ section.lengthMm * scale > 340 ? ` along the line · heights drawn ${number(exaggeration)} times` : ` · heights × ${number(exaggeration)}` }}</text>
+        <text
+          :x="X(0)"
+          :y="height - 10"
+          class="figure"
+          text-anchor="middle"
+        >
+          A
+        </text>
+        <text
+          :x="X(section.lengthMm)"
+          :y="height - 10"
+          class="figure"
+          text-anchor="middle"
+        >
+          B
+        </text>
+        <text
+          :x="(X(0) + X(section.lengthMm)) / 2"
+          :y="height - 10"
+          text-anchor="middle"
+          class="quiet"
+        >
+          {{ mm(section.lengthMm)
+          }}{{
+            section.lengthMm * scale > 340
+              ? ` along the line · heights drawn ${number(exaggeration)} times`
+              : ` · heights × ${number(exaggeration)}`
+          }}
+        </text>
       </g>
     </svg>
   </div>
 </template>
 
 <style scoped>
-.section { position: absolute; inset: 0; contain: strict; touch-action: none; }
-svg { width: 100%; height: 100%; display: block; user-select: none; }
-.rule line { stroke: var(--line-strong); }
-.board { fill: var(--timber); }
-.land { fill: var(--foam-board); }
-.land.hatch { fill: url(#foam-cells); }
-.skin { fill: none; stroke: var(--bed); stroke-linejoin: round; stroke-linecap: round; }
-.water { fill: var(--water); fill-opacity: 0.72; }
-.other .water { fill-opacity: 0.5; }
-.pour { fill: var(--water); stroke: var(--sheet); stroke-width: 1; }
-.pour.odd { fill: var(--deep); }
-html.dark .pour.odd { fill: #1d6d70; }
-.dam rect { fill: var(--red-lead); }
-.dam.lip rect { fill: none; stroke: var(--red-lead); stroke-width: 1.5; stroke-dasharray: 3 3; }
-.fall { fill: #f4fbf8; stroke: var(--deep); stroke-width: 1.5; stroke-linejoin: round; }
-.down { fill: none; stroke: var(--deep); stroke-width: 2; }
-.thing { fill: var(--timber); stroke: var(--ink); stroke-width: 1.2; }
-.thing.stone { fill: var(--foam-line); }
-.ran-body { fill: var(--water); fill-opacity: 0.4; }
-.ran path { fill: none; stroke: var(--red-lead); stroke-width: 2.2; stroke-linejoin: round; }
-.ran text { fill: var(--red-lead); }
-.depth line { stroke: var(--on-deep); stroke-dasharray: 2 3; }
-.on-water { fill: #f4fbf8; font-weight: 600; paint-order: stroke; stroke: rgb(8 50 54 / 70%); stroke-width: 3px; }
-.float line { stroke: var(--deep); stroke-width: 2.5; }
-.float.on { cursor: ns-resize; }
-.float .hit { fill: transparent; }
-.bob { fill: var(--red-lead); stroke: var(--sheet); stroke-width: 2; }
-.float.held .bob { fill: var(--brass); }
-.bob-lines { stroke: var(--sheet); stroke-width: 2; fill: none; }
+.section {
+  position: absolute;
+  inset: 0;
+  contain: strict;
+  touch-action: none;
+}
+svg {
+  width: 100%;
+  height: 100%;
+  display: block;
+  user-select: none;
+}
+.rule line {
+  stroke: var(--line-strong);
+}
+.board {
+  fill: var(--timber);
+}
+.land {
+  fill: var(--foam-board);
+}
+.land.hatch {
+  fill: url(#foam-cells);
+}
+.skin {
+  fill: none;
+  stroke: var(--bed);
+  stroke-linejoin: round;
+  stroke-linecap: round;
+}
+.water {
+  fill: var(--water);
+  fill-opacity: 0.72;
+}
+.other .water {
+  fill-opacity: 0.5;
+}
+.pour {
+  fill: var(--water);
+  stroke: var(--sheet);
+  stroke-width: 1;
+}
+.pour.odd {
+  fill: var(--deep);
+}
+html.dark .pour.odd {
+  fill: #1d6d70;
+}
+.dam rect {
+  fill: var(--red-lead);
+}
+.dam.lip rect {
+  fill: none;
+  stroke: var(--red-lead);
+  stroke-width: 1.5;
+  stroke-dasharray: 3 3;
+}
+.fall {
+  fill: #f4fbf8;
+  stroke: var(--deep);
+  stroke-width: 1.5;
+  stroke-linejoin: round;
+}
+.down {
+  fill: none;
+  stroke: var(--deep);
+  stroke-width: 2;
+}
+.thing {
+  fill: var(--timber);
+  stroke: var(--ink);
+  stroke-width: 1.2;
+}
+.thing.stone {
+  fill: var(--foam-line);
+}
+.ran-body {
+  fill: var(--water);
+  fill-opacity: 0.4;
+}
+.ran path {
+  fill: none;
+  stroke: var(--red-lead);
+  stroke-width: 2.2;
+  stroke-linejoin: round;
+}
+.ran text {
+  fill: var(--red-lead);
+}
+.depth line {
+  stroke: var(--on-deep);
+  stroke-dasharray: 2 3;
+}
+.on-water {
+  fill: #f4fbf8;
+  font-weight: 600;
+  paint-order: stroke;
+  stroke: rgb(8 50 54 / 70%);
+  stroke-width: 3px;
+}
+.float line {
+  stroke: var(--deep);
+  stroke-width: 2.5;
+}
+.float.on {
+  cursor: ns-resize;
+}
+.float .hit {
+  fill: transparent;
+}
+.bob {
+  fill: var(--red-lead);
+  stroke: var(--sheet);
+  stroke-width: 2;
+}
+.float.held .bob {
+  fill: var(--brass);
+}
+.bob-lines {
+  stroke: var(--sheet);
+  stroke-width: 2;
+  fill: none;
+}
 </style>

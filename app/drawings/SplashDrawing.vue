@@ -12,10 +12,27 @@ const { width, height } = useSize(frame)
 const M = { left: 14, right: 14, top: 28, bottom: 34 }
 const xs = computed(() => props.form.envelope.map((p) => p[0]))
 const span = computed(() => Math.max(4, Math.max(...xs.value) - Math.min(...xs.value)))
-const scale = computed(() => Math.max(0.01, Math.min((width.value - M.left - M.right - 70) / span.value, (height.value - M.top - M.bottom) / Math.max(2, props.form.heightMm))))
-const X = (x: number) => M.left + (width.value - M.left - M.right - 70 - span.value * scale.value) / 2 + (x - Math.min(...xs.value)) * scale.value
-const Y = (z: number) => height.value - M.bottom - (height.value - M.top - M.bottom - props.form.heightMm * scale.value) / 2 - z * scale.value
-const outline = computed(() => ringOf(props.form.envelope.map(([x, z]): [number, number] => [X(x), Y(z)])))
+const scale = computed(() =>
+  Math.max(
+    0.01,
+    Math.min(
+      (width.value - M.left - M.right - 70) / span.value,
+      (height.value - M.top - M.bottom) / Math.max(2, props.form.heightMm)
+    )
+  )
+)
+const X = (x: number) =>
+  M.left +
+  (width.value - M.left - M.right - 70 - span.value * scale.value) / 2 +
+  (x - Math.min(...xs.value)) * scale.value
+const Y = (z: number) =>
+  height.value -
+  M.bottom -
+  (height.value - M.top - M.bottom - props.form.heightMm * scale.value) / 2 -
+  z * scale.value
+const outline = computed(() =>
+  ringOf(props.form.envelope.map(([x, z]): [number, number] => [X(x), Y(z)]))
+)
 const fingers = computed(() => {
   const count = Math.min(17, Math.max(3, props.form.fingers))
   const up = props.form.throwMm
@@ -25,31 +42,98 @@ const fingers = computed(() => {
     const whole = 2 * up * Math.sin(2 * a)
     const at = (t: number): [number, number] => {
       const x = reach * t
-      return Math.abs(whole) < 1e-6 ? [X(0), Y(up * t)] : [X(x), Y(Math.max(0, x * Math.tan(a) * (1 - x / whole)))]
+      return Math.abs(whole) < 1e-6
+        ? [X(0), Y(up * t)]
+        : [X(x), Y(Math.max(0, x * Math.tan(a) * (1 - x / whole)))]
     }
-    return Array.from({ length: 9 }, (_, k) => at(k / 8)).map(([x, y], k) => `${k === 0 ? 'M' : 'L'}${x.toFixed(1)} ${y.toFixed(1)}`).join('')
+    return Array.from({ length: 9 }, (_, k) => at(k / 8))
+      .map(([x, y], k) => `${k === 0 ? 'M' : 'L'}${x.toFixed(1)} ${y.toFixed(1)}`)
+      .join('')
   })
 })
 </script>
 
 <template>
-  <div ref="frame" class="framed">
-    <svg v-if="width > 0" :viewBox="`0 0 ${width} ${height}`" role="img" :aria-label="`Splash ${mm(form.heightMm)} high`">
-      <rect class="water" x="0" :y="Y(0)" :width="width" :height="Math.max(0, height - Y(0))" />
-      <path class="outline" :d="outline" />
-      <path v-for="(f, i) in fingers" :key="i" class="finger" :d="f" />
-      <path class="measure" :d="`M${X(Math.max(...xs)) + 10} ${Y(0)}V${Y(form.heightMm)}m-4 0h8m-4 ${form.heightMm * scale}m-4 0h8`" />
-      <text :x="X(Math.max(...xs)) + 16" :y="Y(form.heightMm / 2)"><tspan class="figure">{{ number(form.heightMm) }}</tspan> mm</text>
-      <text :x="M.left" :y="height - 10" class="on-water">goes <tspan class="figure">{{ number(form.reachMm) }}</tspan> mm · {{ form.fingers }} fingers</text>
-      <text :x="M.left" y="18" class="quiet">fibre and mist above {{ number(form.largestDropMm) }} mm beads</text>
+  <div
+    ref="frame"
+    class="framed"
+  >
+    <svg
+      v-if="width > 0"
+      :viewBox="`0 0 ${width} ${height}`"
+      role="img"
+      :aria-label="`Splash ${mm(form.heightMm)} high`"
+    >
+      <rect
+        class="water"
+        x="0"
+        :y="Y(0)"
+        :width="width"
+        :height="Math.max(0, height - Y(0))"
+      />
+      <path
+        class="outline"
+        :d="outline"
+      />
+      <path
+        v-for="(f, i) in fingers"
+        :key="i"
+        class="finger"
+        :d="f"
+      />
+      <path
+        class="measure"
+        :d="`M${X(Math.max(...xs)) + 10} ${Y(0)}V${Y(form.heightMm)}m-4 0h8m-4 ${form.heightMm * scale}m-4 0h8`"
+      />
+      <text
+        :x="X(Math.max(...xs)) + 16"
+        :y="Y(form.heightMm / 2)"
+      >
+        <tspan class="figure">{{ number(form.heightMm) }}</tspan>
+        mm
+      </text>
+      <text
+        :x="M.left"
+        :y="height - 10"
+        class="on-water"
+      >
+        goes
+        <tspan class="figure">{{ number(form.reachMm) }}</tspan>
+        mm · {{ form.fingers }} fingers
+      </text>
+      <text
+        :x="M.left"
+        y="18"
+        class="quiet"
+      >
+        fibre and mist above {{ number(form.largestDropMm) }} mm beads
+      </text>
     </svg>
   </div>
 </template>
 
 <style scoped>
-.water { fill: var(--water); fill-opacity: 0.5; }
-.outline { fill: url(#foam-15); stroke: var(--deep); stroke-width: 1.8; stroke-dasharray: 6 3; }
-.finger { fill: none; stroke: var(--deep); stroke-width: 2; stroke-linecap: round; }
-.measure { stroke: var(--ink); fill: none; }
-.on-water { font-weight: 600; }
+.water {
+  fill: var(--water);
+  fill-opacity: 0.5;
+}
+.outline {
+  fill: url(#foam-15);
+  stroke: var(--deep);
+  stroke-width: 1.8;
+  stroke-dasharray: 6 3;
+}
+.finger {
+  fill: none;
+  stroke: var(--deep);
+  stroke-width: 2;
+  stroke-linecap: round;
+}
+.measure {
+  stroke: var(--ink);
+  fill: none;
+}
+.on-water {
+  font-weight: 600;
+}
 </style>

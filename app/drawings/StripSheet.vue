@@ -12,31 +12,113 @@ const { width, height } = useSize(frame)
 const GAP_MM = 4
 const M = { left: 30, right: 12, top: 20, bottom: 22 }
 const wide = computed(() => props.form.stripsToMake * (props.stripWidthMm + GAP_MM) - GAP_MM)
-const scale = computed(() => Math.max(0.01, Math.min((width.value - M.left - M.right) / wide.value, (height.value - M.top - M.bottom) / props.form.stripMm)))
-const X = (i: number) => M.left + (width.value - M.left - M.right - wide.value * scale.value) / 2 + i * (props.stripWidthMm + GAP_MM) * scale.value
-const top = computed(() => M.top + (height.value - M.top - M.bottom - props.form.stripMm * scale.value) / 2)
+const scale = computed(() =>
+  Math.max(
+    0.01,
+    Math.min(
+      (width.value - M.left - M.right) / wide.value,
+      (height.value - M.top - M.bottom) / props.form.stripMm
+    )
+  )
+)
+const X = (i: number) =>
+  M.left +
+  (width.value - M.left - M.right - wide.value * scale.value) / 2 +
+  i * (props.stripWidthMm + GAP_MM) * scale.value
+const top = computed(
+  () => M.top + (height.value - M.top - M.bottom - props.form.stripMm * scale.value) / 2
+)
 </script>
 
 <template>
-  <div ref="frame" class="framed">
-    <svg v-if="width > 0 && form.stripsToMake > 0" :viewBox="`0 0 ${width} ${height}`" role="img" :aria-label="`${form.stripsToMake} strips of ${mm(form.stripMm)}`">
-      <g v-for="i in form.stripsToMake" :key="i" :class="{ spare: i > form.strips }">
-        <rect class="strip" :x="X(i - 1)" :y="top" :width="stripWidthMm * scale" :height="form.stripMm * scale" />
-        <rect class="tuck" :x="X(i - 1)" :y="top" :width="stripWidthMm * scale" :height="TUCK_MM * scale" />
-        <rect class="tuck" :x="X(i - 1)" :y="top + (form.stripMm - TUCK_MM) * scale" :width="stripWidthMm * scale" :height="TUCK_MM * scale" />
-        <path class="flow" :d="`M${X(i - 1) + stripWidthMm * scale * 0.33} ${top + 7 * scale}v${(form.stripMm - 14) * scale}m${stripWidthMm * scale * 0.33} 0v${-(form.stripMm - 14) * scale}`" />
+  <div
+    ref="frame"
+    class="framed"
+  >
+    <svg
+      v-if="width > 0 && form.stripsToMake > 0"
+      :viewBox="`0 0 ${width} ${height}`"
+      role="img"
+      :aria-label="`${form.stripsToMake} strips of ${mm(form.stripMm)}`"
+    >
+      <g
+        v-for="i in form.stripsToMake"
+        :key="i"
+        :class="{ spare: i > form.strips }"
+      >
+        <rect
+          class="strip"
+          :x="X(i - 1)"
+          :y="top"
+          :width="stripWidthMm * scale"
+          :height="form.stripMm * scale"
+        />
+        <rect
+          class="tuck"
+          :x="X(i - 1)"
+          :y="top"
+          :width="stripWidthMm * scale"
+          :height="TUCK_MM * scale"
+        />
+        <rect
+          class="tuck"
+          :x="X(i - 1)"
+          :y="top + (form.stripMm - TUCK_MM) * scale"
+          :width="stripWidthMm * scale"
+          :height="TUCK_MM * scale"
+        />
+        <path
+          class="flow"
+          :d="`M${X(i - 1) + stripWidthMm * scale * 0.33} ${top + 7 * scale}v${(form.stripMm - 14) * scale}m${stripWidthMm * scale * 0.33} 0v${-(form.stripMm - 14) * scale}`"
+        />
       </g>
-      <path class="measure" :d="`M${X(0) - 10} ${top}v${form.stripMm * scale}m-4 0h8m-4 ${-form.stripMm * scale}m-4 0h8`" />
-      <text :x="X(0) - 2" :y="top - 7" class="quiet">{{ mm(form.stripMm) }} long, {{ mm(stripWidthMm) }} wide</text>
-      <text :x="X(0)" :y="height - 6" class="quiet">{{ form.strips }} to hang<template v-if="form.stripsToMake > form.strips">, {{ form.stripsToMake - form.strips }} to choose from</template>; shaded ends are tucked in</text>
+      <path
+        class="measure"
+        :d="`M${X(0) - 10} ${top}v${form.stripMm * scale}m-4 0h8m-4 ${-form.stripMm * scale}m-4 0h8`"
+      />
+      <text
+        :x="X(0) - 2"
+        :y="top - 7"
+        class="quiet"
+      >
+        {{ mm(form.stripMm) }} long, {{ mm(stripWidthMm) }} wide
+      </text>
+      <text
+        :x="X(0)"
+        :y="height - 6"
+        class="quiet"
+      >
+        {{ form.strips }} to hang
+        <template v-if="form.stripsToMake > form.strips">
+          , {{ form.stripsToMake - form.strips }} to choose from
+        </template>
+        ; shaded ends are tucked in
+      </text>
     </svg>
   </div>
 </template>
 
 <style scoped>
-.strip { fill: url(#state-workable); stroke: var(--ink); stroke-width: 1; }
-.spare .strip { stroke-dasharray: 4 3; fill-opacity: 0.45; }
-.tuck { fill: var(--line-strong); fill-opacity: 0.6; }
-.flow { stroke: var(--brass); stroke-width: 1; fill: none; }
-.measure { stroke: var(--ink); fill: none; }
+.strip {
+  fill: url(#state-workable);
+  stroke: var(--ink);
+  stroke-width: 1;
+}
+.spare .strip {
+  stroke-dasharray: 4 3;
+  fill-opacity: 0.45;
+}
+.tuck {
+  fill: var(--line-strong);
+  fill-opacity: 0.6;
+}
+.flow {
+  stroke: var(--brass);
+  stroke-width: 1;
+  fill: none;
+}
+.measure {
+  stroke: var(--ink);
+  fill: none;
+}
 </style>

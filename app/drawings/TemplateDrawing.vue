@@ -13,46 +13,194 @@ const lay = computed(() => tiling(props.template, props.paper))
 const one = computed(() => lay.value.sheets === 1)
 /** One sheet is looked at closely, many as they are laid. */
 const MARGIN = computed(() => (one.value ? 3 : MARGIN_MM))
-const wide = computed(() => (one.value ? props.template.widthMm : (lay.value.columns - 1) * lay.value.stepXMm + lay.value.liveWMm))
-const tall = computed(() => (one.value ? props.template.heightMm : (lay.value.rows - 1) * lay.value.stepYMm + lay.value.liveHMm))
-const scale = computed(() => Math.max(0.01, Math.min((width.value - 24) / (wide.value + 2 * MARGIN.value), (height.value - 60) / (tall.value + 2 * MARGIN.value))))
+const wide = computed(() =>
+  one.value
+    ? props.template.widthMm
+    : (lay.value.columns - 1) * lay.value.stepXMm + lay.value.liveWMm
+)
+const tall = computed(() =>
+  one.value ? props.template.heightMm : (lay.value.rows - 1) * lay.value.stepYMm + lay.value.liveHMm
+)
+const scale = computed(() =>
+  Math.max(
+    0.01,
+    Math.min(
+      (width.value - 24) / (wide.value + 2 * MARGIN.value),
+      (height.value - 60) / (tall.value + 2 * MARGIN.value)
+    )
+  )
+)
 const left = computed(() => (width.value - wide.value * scale.value) / 2)
 const top = computed(() => (height.value - 28 - tall.value * scale.value) / 2)
 /** A length to read sizes by. */
-const bar = computed(() => [100, 50, 20, 10, 5].find((mm) => mm * scale.value < width.value * 0.4) ?? 5)
+const bar = computed(
+  () => [100, 50, 20, 10, 5].find((mm) => mm * scale.value < width.value * 0.4) ?? 5
+)
 const X = (x: number) => left.value + x * scale.value
 /** A single sheet stands the drawing on its foot; many hang it from their top. */
-const Y = (y: number) => top.value + ((one.value ? tall.value : props.template.heightMm) - y) * scale.value
-const sheets = computed(() => Array.from({ length: lay.value.rows }, (_, r) => Array.from({ length: lay.value.columns }, (__, c) => ({ r, c }))).flat())
+const Y = (y: number) =>
+  top.value + ((one.value ? tall.value : props.template.heightMm) - y) * scale.value
+const sheets = computed(() =>
+  Array.from({ length: lay.value.rows }, (_, r) =>
+    Array.from({ length: lay.value.columns }, (__, c) => ({ r, c }))
+  ).flat()
+)
 const layers = computed(() => {
   const used = [...new Set(props.template.shapes.map((s) => s.layer))]
-  return used.map((id: LayerId) => ({ id, ...LAYERS[id], d: props.template.shapes.filter((s) => s.layer === id).map((s) => (s.closed ? ringOf : lineThrough)(s.points.map(([x, y]): [number, number] => [X(x), Y(y)]))).join('') }))
+  return used.map((id: LayerId) => ({
+    id,
+    ...LAYERS[id],
+    d: props.template.shapes
+      .filter((s) => s.layer === id)
+      .map((s) =>
+        (s.closed ? ringOf : lineThrough)(s.points.map(([x, y]): [number, number] => [X(x), Y(y)]))
+      )
+      .join('')
+  }))
 })
 </script>
 
 <template>
   <div class="whole">
-    <div ref="frame" class="frame" data-test="template-drawing">
-      <svg v-if="width > 0" :viewBox="`0 0 ${width} ${height}`" role="img" :aria-label="`${template.name}, ${template.widthMm} by ${template.heightMm} mm`">
-        <rect v-for="{ r, c } in sheets" :key="`p${r}.${c}`" class="paper" :x="left + (c * lay.stepXMm - MARGIN) * scale" :y="top + (r * lay.stepYMm - MARGIN) * scale" :width="((one ? wide : lay.liveWMm) + 2 * MARGIN) * scale" :height="((one ? tall : lay.liveHMm) + 2 * MARGIN) * scale" />
-        <path v-for="l in layers" :key="l.id" :d="l.d" fill="none" :stroke="l.colour" :stroke-width="Math.max(0.9, l.widthMm * scale)" :stroke-dasharray="l.dashMm ? l.dashMm.map((d) => Math.max(2, d * scale)).join(' ') : undefined" />
-        <text v-for="(t, i) in template.texts" :key="i" :x="X(t.at[0])" :y="Y(t.at[1])" class="note">{{ t.text }}</text>
-        <g v-if="!one"><path v-for="{ r, c } in sheets" :key="`m${r}.${c}`" class="cross" :d="`M${left + c * lay.stepXMm * scale - 5} ${top + r * lay.stepYMm * scale}h10m-5 -5v10`" /></g>
-        <path class="bar" :d="`M16 ${height - 16}h${bar * scale}m0 -5v10M16 ${height - 21}v10`" /><text x="22" :y="height - 21">{{ bar }} mm</text>
+    <div
+      ref="frame"
+      class="frame"
+      data-test="template-drawing"
+    >
+      <svg
+        v-if="width > 0"
+        :viewBox="`0 0 ${width} ${height}`"
+        role="img"
+        :aria-label="`${template.name}, ${template.widthMm} by ${template.heightMm} mm`"
+      >
+        <rect
+          v-for="{ r, c } in sheets"
+          :key="`p${r}.${c}`"
+          class="paper"
+          :x="left + (c * lay.stepXMm - MARGIN) * scale"
+          :y="top + (r * lay.stepYMm - MARGIN) * scale"
+          :width="((one ? wide : lay.liveWMm) + 2 * MARGIN) * scale"
+          :height="((one ? tall : lay.liveHMm) + 2 * MARGIN) * scale"
+        />
+        <path
+          v-for="l in layers"
+          :key="l.id"
+          :d="l.d"
+          fill="none"
+          :stroke="l.colour"
+          :stroke-width="Math.max(0.9, l.widthMm * scale)"
+          :stroke-dasharray="
+            l.dashMm ? l.dashMm.map((d) => Math.max(2, d * scale)).join(' ') : undefined
+          "
+        />
+        <text
+          v-for="(t, i) in template.texts"
+          :key="i"
+          :x="X(t.at[0])"
+          :y="Y(t.at[1])"
+          class="note"
+        >
+          {{ t.text }}
+        </text>
+        <g v-if="!one">
+          <path
+            v-for="{ r, c } in sheets"
+            :key="`m${r}.${c}`"
+            class="cross"
+            :d="`M${left + c * lay.stepXMm * scale - 5} ${top + r * lay.stepYMm * scale}h10m-5 -5v10`"
+          />
+        </g>
+        <path
+          class="bar"
+          :d="`M16 ${height - 16}h${bar * scale}m0 -5v10M16 ${height - 21}v10`"
+        />
+        <text
+          x="22"
+          :y="height - 21"
+        >
+          {{ bar }} mm
+        </text>
       </svg>
     </div>
-    <ul class="key"><li v-for="l in layers" :key="l.id"><svg width="30" height="8" aria-hidden="true"><line x1="0" x2="30" y1="4" y2="4" :stroke="l.colour" :stroke-width="Math.max(1.5, l.widthMm * 6)" :stroke-dasharray="l.dashMm ? l.dashMm.map((d) => d * 2).join(' ') : undefined" /></svg> <b>{{ l.name }}</b> {{ l.note }}</li></ul>
+    <ul class="key">
+      <li
+        v-for="l in layers"
+        :key="l.id"
+      >
+        <svg
+          width="30"
+          height="8"
+          aria-hidden="true"
+        >
+          <line
+            x1="0"
+            x2="30"
+            y1="4"
+            y2="4"
+            :stroke="l.colour"
+            :stroke-width="Math.max(1.5, l.widthMm * 6)"
+            :stroke-dasharray="l.dashMm ? l.dashMm.map((d) => d * 2).join(' ') : undefined"
+          />
+        </svg>
+        <b>{{ l.name }}</b> {{ l.note }}
+      </li>
+    </ul>
   </div>
 </template>
 
 <style scoped>
-.whole { display: flex; flex-direction: column; min-height: 0; flex: 1; gap: 8px; }
-.frame { flex: 1; min-height: 200px; position: relative; overflow: hidden; background: var(--sunk); border: 1px solid var(--line); border-radius: 3px 12px 3px 12px; }
-.frame svg { position: absolute; inset: 0; width: 100%; height: 100%; }
-.paper { fill: #fff; stroke: #7d8b83; stroke-width: 1; }
-.note { fill: #10201d; font-size: 11px; }
-.bar { stroke: var(--ink); stroke-width: 1.5; fill: none; }
-.cross { stroke: #10201d; stroke-width: 1; fill: none; }
-.key { list-style: none; margin: 0; padding: 0; display: flex; flex-wrap: wrap; gap: 3px 16px; font-size: 12.5px; }
-.key svg { vertical-align: 1px; background: #fff; }
+.whole {
+  display: flex;
+  flex-direction: column;
+  min-height: 0;
+  flex: 1;
+  gap: 8px;
+}
+.frame {
+  flex: 1;
+  min-height: 200px;
+  position: relative;
+  overflow: hidden;
+  background: var(--sunk);
+  border: 1px solid var(--line);
+  border-radius: 3px 12px 3px 12px;
+}
+.frame svg {
+  position: absolute;
+  inset: 0;
+  width: 100%;
+  height: 100%;
+}
+.paper {
+  fill: #fff;
+  stroke: #7d8b83;
+  stroke-width: 1;
+}
+.note {
+  fill: #10201d;
+  font-size: 11px;
+}
+.bar {
+  stroke: var(--ink);
+  stroke-width: 1.5;
+  fill: none;
+}
+.cross {
+  stroke: #10201d;
+  stroke-width: 1;
+  fill: none;
+}
+.key {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 3px 16px;
+  font-size: 12.5px;
+}
+.key svg {
+  vertical-align: 1px;
+  background: #fff;
+}
 </style>

@@ -3,8 +3,10 @@
 type Place = readonly [number, number]
 const n = (value: number) => Math.round(value * 100) / 100
 
-export const lineThrough = (points: readonly Place[]): string => points.map(([x, y], i) => `${i === 0 ? 'M' : 'L'}${n(x)} ${n(y)}`).join('')
-export const ringOf = (points: readonly Place[]): string => (points.length === 0 ? '' : `${lineThrough(points)}Z`)
+export const lineThrough = (points: readonly Place[]): string =>
+  points.map(([x, y], i) => `${i === 0 ? 'M' : 'L'}${n(x)} ${n(y)}`).join('')
+export const ringOf = (points: readonly Place[]): string =>
+  points.length === 0 ? '' : `${lineThrough(points)}Z`
 export const ringsOf = (rings: readonly (readonly Place[])[]): string => rings.map(ringOf).join('')
 
 /**

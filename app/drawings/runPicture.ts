@@ -5,20 +5,58 @@ import { foamCover } from '../../core/running/foam'
 import { realM } from '../../core/physics/shape/units'
 
 /** What of a run is drawn on the plan. */
-export const RUN_LAYERS = { foam: 'White', depth: 'Depth', speed: 'Speed', kind: 'Kind of flow', age: 'Age of foam' } as const
+export const RUN_LAYERS = {
+  foam: 'White',
+  depth: 'Depth',
+  speed: 'Speed',
+  kind: 'Kind of flow',
+  age: 'Age of foam'
+} as const
 export type RunLayer = keyof typeof RUN_LAYERS
 type Colour = readonly [number, number, number]
 
 /** Depth of green water to white, and so on: from the least to the most of a layer. */
 const RAMPS: Readonly<Record<Exclude<RunLayer, 'kind'>, readonly Colour[]>> = {
-  foam: [[16, 84, 92], [92, 164, 164], [200, 225, 219], [248, 252, 250], [253, 254, 254]],
-  depth: [[214, 233, 226], [125, 186, 182], [44, 122, 128], [8, 52, 60]],
-  speed: [[223, 232, 224], [226, 205, 138], [196, 128, 58], [128, 42, 22]],
-  age: [[252, 254, 253], [190, 208, 190], [132, 152, 128], [84, 92, 74]]
+  foam: [
+    [16, 84, 92],
+    [92, 164, 164],
+    [200, 225, 219],
+    [248, 252, 250],
+    [253, 254, 254]
+  ],
+  depth: [
+    [214, 233, 226],
+    [125, 186, 182],
+    [44, 122, 128],
+    [8, 52, 60]
+  ],
+  speed: [
+    [223, 232, 224],
+    [226, 205, 138],
+    [196, 128, 58],
+    [128, 42, 22]
+  ],
+  age: [
+    [252, 254, 253],
+    [190, 208, 190],
+    [132, 152, 128],
+    [84, 92, 74]
+  ]
 }
 /** Quiet, restless, fast: by tone and by hatch. */
 const KINDS: Readonly<Record<ReturnType<typeof flowKind>, readonly [Colour, Colour]>> = {
-  quiet: [[150, 205, 198], [150, 205, 198]], 'near-critical': [[62, 140, 142], [214, 235, 228]], fast: [[10, 60, 68], [236, 200, 110]]
+  quiet: [
+    [150, 205, 198],
+    [150, 205, 198]
+  ],
+  'near-critical': [
+    [62, 140, 142],
+    [214, 235, 228]
+  ],
+  fast: [
+    [10, 60, 68],
+    [236, 200, 110]
+  ]
 }
 /** Foam older than this is all one, s. */
 const OLDEST_S = 12
@@ -30,7 +68,9 @@ export function mostOf(run: RunResult, layer: RunLayer): number {
   if (layer === 'age') return OLDEST_S
   if (layer === 'kind') return 0
   let most = 0
-  for (let i = 0; i < depthMm.length; i++) if (depthMm[i] > 0) most = Math.max(most, layer === 'depth' ? depthMm[i] : Math.hypot(xMS[i], yMS[i]))
+  for (let i = 0; i < depthMm.length; i++)
+    if (depthMm[i] > 0)
+      most = Math.max(most, layer === 'depth' ? depthMm[i] : Math.hypot(xMS[i], yMS[i]))
   return most
 }
 
@@ -38,10 +78,15 @@ function ramp(colours: readonly Colour[], t: number): Colour {
   const s = Math.min(0.9999, Math.max(0, t)) * (colours.length - 1)
   const i = Math.floor(s)
   const [a, b] = [colours[i], colours[i + 1]]
-  return [a[0] + (s - i) * (b[0] - a[0]), a[1] + (s - i) * (b[1] - a[1]), a[2] + (s - i) * (b[2] - a[2])]
+  return [
+    a[0] + (s - i) * (b[0] - a[0]),
+    a[1] + (s - i) * (b[1] - a[1]),
+    a[2] + (s - i) * (b[2] - a[2])
+  ]
 }
 /** CSS of a ramp, for a legend. */
-export const rampCss = (layer: Exclude<RunLayer, 'kind'>): string => `linear-gradient(90deg, ${RAMPS[layer].map((c) => `rgb(${c.join(' ')})`).join(', ')})`
+export const rampCss = (layer: Exclude<RunLayer, 'kind'>): string =>
+  `linear-gradient(90deg, ${RAMPS[layer].map((c) => `rgb(${c.join(' ')})`).join(', ')})`
 
 /** Pixels a cell is drawn with where it is hatched. */
 const HATCH = 4
@@ -66,9 +111,25 @@ export function runPicture(run: RunResult, layer: RunLayer, most = mostOf(run, l
       let colour: Colour
       if (layer === 'kind') {
         const kind = flowKind(speed / Math.sqrt(GRAVITY * realM(depthMm[i], run.scale)))
-        colour = KINDS[kind][kind === 'fast' ? ((x + y) % 8 < 2 ? 1 : 0) : kind === 'near-critical' && x % 6 < 2 && y % 6 < 2 ? 1 : 0]
+        colour =
+          KINDS[kind][
+            kind === 'fast'
+              ? (x + y) % 8 < 2
+                ? 1
+                : 0
+              : kind === 'near-critical' && x % 6 < 2 && y % 6 < 2
+                ? 1
+                : 0
+          ]
       } else {
-        const value = layer === 'foam' ? 100 * foamCover(foam[i]) : layer === 'depth' ? depthMm[i] : layer === 'speed' ? speed : ageS[i]
+        const value =
+          layer === 'foam'
+            ? 100 * foamCover(foam[i])
+            : layer === 'depth'
+              ? depthMm[i]
+              : layer === 'speed'
+                ? speed
+                : ageS[i]
         colour = ramp(RAMPS[layer], most > 0 ? value / most : 0)
       }
       picture.data.set([...colour, 255], o)

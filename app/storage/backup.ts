@@ -9,18 +9,25 @@ import { photoBytes } from './photos'
 
 const LAST = 'lastBackup'
 const FORGOTTEN = 'forgotten'
-const zipWorker = () => new Worker(new URL('../workers/zip.worker.ts', import.meta.url), { type: 'module' })
+const zipWorker = () =>
+  new Worker(new URL('../workers/zip.worker.ts', import.meta.url), { type: 'module' })
 const LONGEST_MS = 180_000
 
 /** Everything in this browser as one zip. */
 export async function backupAll(): Promise<Uint8Array> {
   const rows = await db.builds.toArray()
   const backup: Backup = {
-    madeAt: new Date().toISOString(), builds: rows.map((r) => ({ build: r.build, deletedAt: r.deletedAt })), shelf: (await db.shelf.toArray()).map((r) => r.material),
+    madeAt: new Date().toISOString(),
+    builds: rows.map((r) => ({ build: r.build, deletedAt: r.deletedAt })),
+    shelf: (await db.shelf.toArray()).map((r) => r.material),
     forgotten: ((await db.facts.get(FORGOTTEN))?.value as Forgotten | undefined) ?? {}
   }
   const photos = await photoBytes((await db.photos.toCollection().primaryKeys()) as string[])
-  const { bytes } = (await once<ZipReply>(zipWorker(), { kind: 'backup', backup, photos } satisfies ZipRequest, LONGEST_MS)) as Extract<ZipReply, { kind: 'packed' }>
+  const { bytes } = (await once<ZipReply>(
+    zipWorker(),
+    { kind: 'backup', backup, photos } satisfies ZipRequest,
+    LONGEST_MS
+  )) as Extract<ZipReply, { kind: 'packed' }>
   await db.facts.put({ key: LAST, value: Date.now() })
   return bytes
 }
@@ -28,12 +35,26 @@ export async function backupAll(): Promise<Uint8Array> {
 /** One build and the photographs its log names. */
 export async function zipOfBuild(build: Build): Promise<Uint8Array> {
   const photos = await photoBytes(entriesOf(build.log, 'photo').map((p) => p.id))
-  const { bytes } = (await once<ZipReply>(zipWorker(), { kind: 'build', build: JSON.parse(JSON.stringify(build)) as Build, photos } satisfies ZipRequest, LONGEST_MS)) as Extract<ZipReply, { kind: 'packed' }>
+  const { bytes } = (await once<ZipReply>(
+    zipWorker(),
+    {
+      kind: 'build',
+      build: JSON.parse(JSON.stringify(build)) as Build,
+      photos
+    } satisfies ZipRequest,
+    LONGEST_MS
+  )) as Extract<ZipReply, { kind: 'packed' }>
   return bytes
 }
 
 /** What a restore did. */
-export interface Restored { added: number; replaced: number; same: number; photos: number; left: string[] }
+export interface Restored {
+  added: number
+  replaced: number
+  same: number
+  photos: number
+  left: string[]
+}
 
 /** A zip larger than this is not read into memory. */
 const LONGEST_ZIP = 2_000_000_000
@@ -45,8 +66,15 @@ const LONGEST_ZIP = 2_000_000_000
  * @throws Error in the builder's words; nothing was changed
  */
 export async function restore(file: File): Promise<Restored> {
-  if (file.size > LONGEST_ZIP) throw new Error(`${file.name} is ${Math.round(file.size / 1e9)} GB long: no backup of this app is. Nothing was changed.`)
-  const { unpacked } = (await once<ZipReply>(zipWorker(), { kind: 'unpack', bytes: new Uint8Array(await file.arrayBuffer()) } satisfies ZipRequest, LONGEST_MS)) as Extract<ZipReply, { kind: 'unpacked' }>
+  if (file.size > LONGEST_ZIP)
+    throw new Error(
+      `${file.name} is ${Math.round(file.size / 1e9)} GB long: no backup of this app is. Nothing was changed.`
+    )
+  const { unpacked } = (await once<ZipReply>(
+    zipWorker(),
+    { kind: 'unpack', bytes: new Uint8Array(await file.arrayBuffer()) } satisfies ZipRequest,
+    LONGEST_MS
+  )) as Extract<ZipReply, { kind: 'unpacked' }>
   return putBack(unpacked)
 }
 
@@ -58,26 +86,45 @@ async function putBack({ backup, photos, left }: Unpacked): Promise<Restored> {
       const there = await db.builds.get(build.id)
       if (there && JSON.stringify(there.build) === JSON.stringify(build)) {
         done.same++
-        if (there.deletedAt !== null && deletedAt === null) await db.builds.put({ ...there, deletedAt: null, revision: there.revision + 1 })
+        if (there.deletedAt !== null && deletedAt === null)
+          await db.builds.put({ ...there, deletedAt: null, revision: there.revision + 1 })
         continue
       }
       if (there) {
         const id = crypto.randomUUID()
         const name = `${there.name.slice(0, 90)} (before the restore)`
-        await db.builds.add({ ...there, id, name, build: { ...there.build, id, name }, revision: 1 })
+        await db.builds.add({
+          ...there,
+          id,
+          name,
+          build: { ...there.build, id, name },
+          revision: 1
+        })
         done.replaced++
       } else done.added++
-      const row: BuildRow = { id: build.id, name: build.name, revision: (there?.revision ?? 0) + 1, changedAt: now - i, deletedAt, build }
+      const row: BuildRow = {
+        id: build.id,
+        name: build.name,
+        revision: (there?.revision ?? 0) + 1,
+        changedAt: now - i,
+        deletedAt,
+        build
+      }
       await db.builds.put(row)
     }
-    for (const material of backup.shelf) if (!(await db.shelf.get(material.id))) await db.shelf.add({ id: material.id, material, changedAt: now })
+    for (const material of backup.shelf)
+      if (!(await db.shelf.get(material.id)))
+        await db.shelf.add({ id: material.id, material, changedAt: now })
     const forgotten = ((await db.facts.get(FORGOTTEN))?.value as Forgotten | undefined) ?? {}
-    if (Object.keys(backup.forgotten).length > 0) await db.facts.put({ key: FORGOTTEN, value: { ...backup.forgotten, ...forgotten } })
+    if (Object.keys(backup.forgotten).length > 0)
+      await db.facts.put({ key: FORGOTTEN, value: { ...backup.forgotten, ...forgotten } })
     const rows: PhotoRow[] = []
     for (const [id, bytes] of photos) {
       if (await db.photos.get(id)) continue
       const picture = new Blob([bytes as BlobPart], { type: 'image/jpeg' })
-      const build = backup.builds.find((b) => entriesOf(b.build.log, 'photo').some((p) => p.id === id))?.build.id ?? ''
+      const build =
+        backup.builds.find((b) => entriesOf(b.build.log, 'photo').some((p) => p.id === id))?.build
+          .id ?? ''
       // the small picture is the picture itself until it is wanted smaller
       rows.push({ id, build, keptAt: now, picture, small: picture })
     }
@@ -88,18 +135,30 @@ async function putBack({ backup, photos, left }: Unpacked): Promise<Restored> {
 }
 
 /** How safe what is here is: when it was last backed up, whether the browser keeps it, how full its share is. */
-export interface Keeping { lastMs: number | null; persisted: boolean | null; usedBytes: number | null; quotaBytes: number | null; changedSince: number }
+export interface Keeping {
+  lastMs: number | null
+  persisted: boolean | null
+  usedBytes: number | null
+  quotaBytes: number | null
+  changedSince: number
+}
 
 export async function keeping(): Promise<Keeping> {
   const lastMs = ((await db.facts.get(LAST))?.value as number | undefined) ?? null
   const rows = await db.builds.toArray()
   const estimate = await navigator.storage?.estimate?.().catch(() => null)
   return {
-    lastMs, persisted: (await navigator.storage?.persisted?.().catch(() => null)) ?? null, usedBytes: estimate?.usage ?? null, quotaBytes: estimate?.quota ?? null,
+    lastMs,
+    persisted: (await navigator.storage?.persisted?.().catch(() => null)) ?? null,
+    usedBytes: estimate?.usage ?? null,
+    quotaBytes: estimate?.quota ?? null,
     // a build nobody has touched since it was seeded asks for nothing
-    changedSince: rows.filter((r) => r.deletedAt === null && r.revision > 1 && (lastMs === null || r.changedAt > lastMs)).length
+    changedSince: rows.filter(
+      (r) => r.deletedAt === null && r.revision > 1 && (lastMs === null || r.changedAt > lastMs)
+    ).length
   }
 }
 
 /** Asks the browser to keep what is here even when its disk fills up. */
-export const askToKeep = async (): Promise<boolean> => (await navigator.storage?.persist?.().catch(() => false)) ?? false
+export const askToKeep = async (): Promise<boolean> =>
+  (await navigator.storage?.persist?.().catch(() => false)) ?? false

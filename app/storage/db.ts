@@ -70,8 +70,12 @@ class SpindleDb extends Dexie {
   }
 }
 
-const bringAll = (store: Transaction) => store.table<BuildRow>('builds').toCollection().modify((row) => {
-  row.build = brought(row.build)
-})
+const bringAll = (store: Transaction) =>
+  store
+    .table<BuildRow>('builds')
+    .toCollection()
+    .modify((row) => {
+      row.build = brought(row.build)
+    })
 
 export const db = new SpindleDb()

@@ -38,7 +38,8 @@ export function survivors(): Lifeboat[] {
       const key = localStorage.key(i)
       if (!key?.startsWith(PREFIX)) continue
       const parsed = JSON.parse(localStorage.getItem(key) ?? 'null') as Lifeboat | null
-      if (parsed?.build?.format === 'tall-spindle-build') found.push({ ...parsed, build: brought(parsed.build) })
+      if (parsed?.build?.format === 'tall-spindle-build')
+        found.push({ ...parsed, build: brought(parsed.build) })
     }
   } catch {
     return found

@@ -12,9 +12,17 @@ const LONGEST_FILE = 60_000_000
  * @returns its id and size
  * @throws Error in the builder's words when it is none, or there is no room; nothing was changed
  */
-export async function keepPhoto(build: string, file: File): Promise<{ id: string; width: number; height: number }> {
-  if (file.size > LONGEST_FILE) throw new Error(`${file.name} is ${Math.round(file.size / 1e6)} MB long; 60 MB is the most. Nothing was changed.`)
-  const worker = new Worker(new URL('../workers/photo.worker.ts', import.meta.url), { type: 'module' })
+export async function keepPhoto(
+  build: string,
+  file: File
+): Promise<{ id: string; width: number; height: number }> {
+  if (file.size > LONGEST_FILE)
+    throw new Error(
+      `${file.name} is ${Math.round(file.size / 1e6)} MB long; 60 MB is the most. Nothing was changed.`
+    )
+  const worker = new Worker(new URL('../workers/photo.worker.ts', import.meta.url), {
+    type: 'module'
+  })
   const { picture, small, width, height } = await once<PhotoReply>(worker, { file }, 60_000)
   const id = crypto.randomUUID()
   await db.photos.add({ id, build, keptAt: Date.now(), picture, small })
@@ -27,7 +35,8 @@ export const photo = (id: string): Promise<PhotoRow | undefined> => db.photos.ge
 export async function photoBytes(ids: readonly string[]): Promise<Map<string, Uint8Array>> {
   const rows = await db.photos.bulkGet([...ids])
   const found = new Map<string, Uint8Array>()
-  for (const row of rows) if (row) found.set(row.id, new Uint8Array(await row.picture.arrayBuffer()))
+  for (const row of rows)
+    if (row) found.set(row.id, new Uint8Array(await row.picture.arrayBuffer()))
   return found
 }
 
@@ -39,9 +48,13 @@ export async function dropUnused(): Promise<void> {
   await db.transaction('rw', db.builds, db.photos, async () => {
     // what a newer app has written may name pictures in ways unknown here
     if (await db.builds.filter((row) => tooNew(row.build)).count()) return
-    const named = new Set((await db.builds.toArray()).flatMap((row) => (row.build.log?.entries ? entriesOf(row.build.log, 'photo').map((p) => p.id) : [])))
+    const named = new Set(
+      (await db.builds.toArray()).flatMap((row) =>
+        row.build.log?.entries ? entriesOf(row.build.log, 'photo').map((p) => p.id) : []
+      )
+    )
     const old = Date.now() - UNNAMED_MS
-    const unused = (await db.photos.filter((p) => !named.has(p.id) && p.keptAt < old).primaryKeys())
+    const unused = await db.photos.filter((p) => !named.has(p.id) && p.keptAt < old).primaryKeys()
     await db.photos.bulkDelete(unused)
   })
 }

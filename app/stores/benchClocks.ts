@@ -1,6 +1,13 @@
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
-import { idleBench, lookedAt, ringing, ringWords, type BenchClock, type BenchState } from '../../core/bench/benchClocks'
+import {
+  idleBench,
+  lookedAt,
+  ringing,
+  ringWords,
+  type BenchClock,
+  type BenchState
+} from '../../core/bench/benchClocks'
 import { keepBench, loadBench } from '../storage/benchState'
 
 /** Clocks go on ringing whichever view is open. */
@@ -48,7 +55,9 @@ export const useBenchClocks = defineStore('benchClocks', () => {
       new Notification('Tall Spindle', { body: text, tag: text })
     } catch {
       // some browsers allow it only from a service worker
-      void navigator.serviceWorker?.ready.then((r) => r.showNotification('Tall Spindle', { body: text, tag: text })).catch(() => undefined)
+      void navigator.serviceWorker?.ready
+        .then((r) => r.showNotification('Tall Spindle', { body: text, tag: text }))
+        .catch(() => undefined)
     }
   }
 
@@ -71,15 +80,43 @@ export const useBenchClocks = defineStore('benchClocks', () => {
   let keptMs = 0
   window.setInterval(tick, 500)
 
-  const clocks = computed(() => [...state.value.clocks].sort((a, b) => a.startedMs + a.minutes * 60_000 - b.startedMs - b.minutes * 60_000))
-  const add = (added: readonly Omit<BenchClock, 'id' | 'rung'>[]) => put({ ...state.value, clocks: [...state.value.clocks, ...added.map((c): BenchClock => ({ ...c, id: crypto.randomUUID(), rung: 0 }))] })
-  const remove = (match: (clock: BenchClock) => boolean) => put({ ...state.value, clocks: state.value.clocks.filter((c) => !match(c)) })
-  const begin = (step: string | null) => put({ ...state.value, begun: step === null ? null : { step, startedMs: Date.now() } })
+  const clocks = computed(() =>
+    [...state.value.clocks].sort(
+      (a, b) => a.startedMs + a.minutes * 60_000 - b.startedMs - b.minutes * 60_000
+    )
+  )
+  const add = (added: readonly Omit<BenchClock, 'id' | 'rung'>[]) =>
+    put({
+      ...state.value,
+      clocks: [
+        ...state.value.clocks,
+        ...added.map((c): BenchClock => ({ ...c, id: crypto.randomUUID(), rung: 0 }))
+      ]
+    })
+  const remove = (match: (clock: BenchClock) => boolean) =>
+    put({ ...state.value, clocks: state.value.clocks.filter((c) => !match(c)) })
+  const begin = (step: string | null) =>
+    put({ ...state.value, begun: step === null ? null : { step, startedMs: Date.now() } })
   const heedSetBack = () => put({ ...state.value, setBackMs: 0 })
   function toggleSound(): void {
     sound.value = !sound.value
     localStorage.setItem('tall-spindle:sound', sound.value ? 'on' : 'off')
     if (sound.value) beep(1)
   }
-  return { build, state, nowMs, lost, said, sound, clocks, open, tick, add, remove, begin, heedSetBack, toggleSound }
+  return {
+    build,
+    state,
+    nowMs,
+    lost,
+    said,
+    sound,
+    clocks,
+    open,
+    tick,
+    add,
+    remove,
+    begin,
+    heedSetBack,
+    toggleSound
+  }
 })

@@ -51,20 +51,35 @@ export const useBuildStore = defineStore('build', () => {
   const shelves = useShelfStore()
   const shelf = computed(() => shelves.shelfFor(build.value?.bottles))
   const history = useHistoryStore()
-  watch(() => [shelves.own, history.version], () => void derive())
+  watch(
+    () => [shelves.own, history.version],
+    () => void derive()
+  )
 
-  const pools = computed(() => build.value?.waters.filter((w): w is Pool => w.kind === 'pool') ?? [])
-  const water = computed(() => build.value?.waters.find((w) => w.id === selected.value) ?? build.value?.waters[0] ?? null)
-  const pool = computed(() => (water.value?.kind === 'pool' ? water.value : (pools.value[0] ?? null)))
+  const pools = computed(
+    () => build.value?.waters.filter((w): w is Pool => w.kind === 'pool') ?? []
+  )
+  const water = computed(
+    () => build.value?.waters.find((w) => w.id === selected.value) ?? build.value?.waters[0] ?? null
+  )
+  const pool = computed(() =>
+    water.value?.kind === 'pool' ? water.value : (pools.value[0] ?? null)
+  )
 
   async function derive(): Promise<void> {
     const current = build.value
     if (!current) return
     planning.value = true
     try {
-      const answer = await sharedPlanClient().derive('bench', current, shelves.own, history.without(current.id), (ground) => {
-        if (plan.value && build.value?.id === current.id) plan.value = { ...plan.value, ground }
-      })
+      const answer = await sharedPlanClient().derive(
+        'bench',
+        current,
+        shelves.own,
+        history.without(current.id),
+        (ground) => {
+          if (plan.value && build.value?.id === current.id) plan.value = { ...plan.value, ground }
+        }
+      )
       if (answer === null || build.value?.id !== current.id) return
       plan.value = answer.plan
       planMs.value = answer.tookMs
@@ -114,7 +129,9 @@ export const useBuildStore = defineStore('build', () => {
   }
 
   /** Ends a group of edits: the next one is a step of its own. */
-  const endGroup = () => { lastGroup = '' }
+  const endGroup = () => {
+    lastGroup = ''
+  }
 
   /** One step back or forth: the last of one pile comes on the bench, what was there goes on the other. */
   function travel(from: ShallowRef<Remembered[]>, to: ShallowRef<Remembered[]>): void {
@@ -160,7 +177,11 @@ export const useBuildStore = defineStore('build', () => {
 
   /** Another tab saved first: this tab's work becomes a build of its own, and neither is lost. */
   async function branch(work: Build): Promise<void> {
-    const copy: Build = { ...(build.value ?? work), id: crypto.randomUUID(), name: `${work.name.slice(0, 100)} (second tab)` }
+    const copy: Build = {
+      ...(build.value ?? work),
+      id: crypto.randomUUID(),
+      name: `${work.name.slice(0, 100)} (second tab)`
+    }
     const result = await saveBuild(copy, 0)
     if ('overtaken' in result) throw new Error('the copy could not be made')
     lifeboat.sink(work.id)
@@ -209,9 +230,11 @@ export const useBuildStore = defineStore('build', () => {
   hear((news) => {
     if (news.tab === TAB || !build.value || !('id' in news) || news.id !== build.value.id) return
     if (news.kind === 'opened') tell({ kind: 'here', id: news.id, to: news.tab })
-    else if (news.kind === 'here' && news.to === TAB && tabNotice.value === '') tabNotice.value = 'alsoOpen'
+    else if (news.kind === 'here' && news.to === TAB && tabNotice.value === '')
+      tabNotice.value = 'alsoOpen'
     else if (news.kind === 'left' && tabNotice.value === 'alsoOpen') tabNotice.value = ''
-    else if (news.kind === 'saved' && !dirty && saving === null && news.revision > revision) void follow(news.id)
+    else if (news.kind === 'saved' && !dirty && saving === null && news.revision > revision)
+      void follow(news.id)
   })
 
   /** The other tab saved and this one has nothing unsaved: take its state in, undo can go back. */
@@ -226,10 +249,18 @@ export const useBuildStore = defineStore('build', () => {
   }
 
   // a drag is one step however slowly the machine follows it
-  for (const kind of ['pointerdown', 'pointerup', 'pointercancel'] as const) window.addEventListener(kind, () => { held = kind === 'pointerdown' }, true)
+  for (const kind of ['pointerdown', 'pointerup', 'pointercancel'] as const)
+    window.addEventListener(
+      kind,
+      () => {
+        held = kind === 'pointerdown'
+      },
+      true
+    )
   // the browser asks before it lets go of what could not be saved
   window.addEventListener('beforeunload', (event) => {
-    if (dirty && (saveState.value === 'full' || saveState.value === 'failed')) event.preventDefault()
+    if (dirty && (saveState.value === 'full' || saveState.value === 'failed'))
+      event.preventDefault()
   })
   window.addEventListener('pagehide', () => {
     // a save under way may be broken off with the page
@@ -241,8 +272,31 @@ export const useBuildStore = defineStore('build', () => {
   })
 
   return {
-    build, plan, planning, planMs, planProblem, undone, redone, saveState, saveProblem, missing, tabNotice, selected,
-    pools, water, pool, shelf, edit, endGroup, undo, redo, save, open, close,
-    onBranch: (listener: (id: string) => void) => { branchListeners.push(listener) }
+    build,
+    plan,
+    planning,
+    planMs,
+    planProblem,
+    undone,
+    redone,
+    saveState,
+    saveProblem,
+    missing,
+    tabNotice,
+    selected,
+    pools,
+    water,
+    pool,
+    shelf,
+    edit,
+    endGroup,
+    undo,
+    redo,
+    save,
+    open,
+    close,
+    onBranch: (listener: (id: string) => void) => {
+      branchListeners.push(listener)
+    }
   }
 })

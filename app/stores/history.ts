@@ -1,6 +1,12 @@
 import { defineStore } from 'pinia'
 import { ref, shallowRef } from 'vue'
-import { historyOf, NO_HISTORY, type Forgotten, type History, type Logged } from '../../core/plan/learned/history'
+import {
+  historyOf,
+  NO_HISTORY,
+  type Forgotten,
+  type History,
+  type Logged
+} from '../../core/plan/learned/history'
 import { db } from '../storage/db'
 
 const FORGOTTEN = 'forgotten'
@@ -15,7 +21,10 @@ export const useHistoryStore = defineStore('history', () => {
   let said = ''
 
   function changed(): void {
-    const says = JSON.stringify([builds.value.filter((b) => b.log.entries.length > 0).map((b) => [b.id, b.name, b.log]), forgotten.value])
+    const says = JSON.stringify([
+      builds.value.filter((b) => b.log.entries.length > 0).map((b) => [b.id, b.name, b.log]),
+      forgotten.value
+    ])
     if (says === said) return
     said = says
     kept.clear()
@@ -45,7 +54,10 @@ export const useHistoryStore = defineStore('history', () => {
     const there = kept.get(id)
     if (there) return there
     const others = builds.value.filter((b) => b.id !== id && b.log.entries.length > 0)
-    const made = others.length === 0 && Object.keys(forgotten.value).length === 0 ? NO_HISTORY : (JSON.parse(JSON.stringify(historyOf(others, forgotten.value))) as History)
+    const made =
+      others.length === 0 && Object.keys(forgotten.value).length === 0
+        ? NO_HISTORY
+        : (JSON.parse(JSON.stringify(historyOf(others, forgotten.value))) as History)
     kept.set(id, made)
     return made
   }

@@ -2,7 +2,16 @@ import { defineStore } from 'pinia'
 import { ref, shallowRef } from 'vue'
 import type { Build } from '../../core/build/types'
 import type { Plan } from '../../core/plan/derivePlan'
-import { addBuilds, emptyOldBin, isFull, listBuilds, loadBuild, saveBuild, seedOnce, setDeleted } from '../storage/builds'
+import {
+  addBuilds,
+  emptyOldBin,
+  isFull,
+  listBuilds,
+  loadBuild,
+  saveBuild,
+  seedOnce,
+  setDeleted
+} from '../storage/builds'
 import { tooNew, type BuildRow } from '../storage/db'
 import * as lifeboat from '../storage/lifeboat'
 import { emptyLog } from '../../core/build/log/entries'
@@ -55,7 +64,12 @@ export const useLibraryStore = defineStore('library', () => {
     if (planned.get(row.id) === row.revision) return
     planned.set(row.id, row.revision)
     try {
-      const answer = await sharedPlanClient().derive(`card:${row.id}`, row.build, shelf.own, history.without(row.id))
+      const answer = await sharedPlanClient().derive(
+        `card:${row.id}`,
+        row.build,
+        shelf.own,
+        history.without(row.id)
+      )
       if (answer) plans.value = { ...plans.value, [row.id]: answer.plan }
     } catch {
       planned.delete(row.id)
@@ -68,7 +82,10 @@ export const useLibraryStore = defineStore('library', () => {
       const there = await loadBuild(build.id)
       if (!there || JSON.stringify(there.build) !== JSON.stringify(build)) {
         const result = await saveBuild(build, revision)
-        if ('overtaken' in result) await addBuilds([{ ...build, id: crypto.randomUUID(), name: `${build.name.slice(0, 100)} (rescued)` }])
+        if ('overtaken' in result)
+          await addBuilds([
+            { ...build, id: crypto.randomUUID(), name: `${build.name.slice(0, 100)} (rescued)` }
+          ])
         rescued.value++
       }
       lifeboat.sink(build.id)
@@ -76,7 +93,9 @@ export const useLibraryStore = defineStore('library', () => {
     await shelf.refresh()
     await history.refresh()
     await seedDemos()
-    void emptyOldBin().then(() => dropUnused()).catch(() => undefined)
+    void emptyOldBin()
+      .then(() => dropUnused())
+      .catch(() => undefined)
     await refresh()
   }
 
@@ -91,7 +110,11 @@ export const useLibraryStore = defineStore('library', () => {
     }
   }
 
-  const fresh = (build: Build, name = build.name): Build => ({ ...build, id: crypto.randomUUID(), name })
+  const fresh = (build: Build, name = build.name): Build => ({
+    ...build,
+    id: crypto.randomUUID(),
+    name
+  })
 
   function listChanged(): Promise<void> {
     tell({ kind: 'listChanged' })
@@ -107,7 +130,9 @@ export const useLibraryStore = defineStore('library', () => {
 
   async function duplicate(row: BuildRow): Promise<void> {
     // a copy is a build still to be made: what was done and seen stays with the first
-    await addBuilds([{ ...fresh(row.build, `${row.build.name.slice(0, 110)} (copy)`), log: emptyLog() }])
+    await addBuilds([
+      { ...fresh(row.build, `${row.build.name.slice(0, 110)} (copy)`), log: emptyLog() }
+    ])
     await listChanged()
   }
 
@@ -133,7 +158,9 @@ export const useLibraryStore = defineStore('library', () => {
     const { readBuilds } = await import('../../core/build/file/buildFile')
     const result = readBuilds(text)
     if (!result.ok) {
-      const lines = result.faults.slice(0, 4).map((f) => (f.path ? `${f.path}: ${f.message}` : f.message))
+      const lines = result.faults
+        .slice(0, 4)
+        .map((f) => (f.path ? `${f.path}: ${f.message}` : f.message))
       const more = result.faults.length > 4 ? `; and ${result.faults.length - 4} more` : ''
       return { problem: `${lines.join('; ')}${more}` }
     }
@@ -146,7 +173,11 @@ export const useLibraryStore = defineStore('library', () => {
     try {
       await addBuilds(builds)
     } catch (error) {
-      return { problem: isFull(error) ? 'the browser’s store is full; export and delete an old build, then try again' : String(error) }
+      return {
+        problem: isFull(error)
+          ? 'the browser’s store is full; export and delete an old build, then try again'
+          : String(error)
+      }
     }
     await listChanged()
     return { added: builds.length }
@@ -163,5 +194,23 @@ export const useLibraryStore = defineStore('library', () => {
     if (news.tab !== TAB && (news.kind === 'listChanged' || news.kind === 'saved')) void refresh()
   })
 
-  return { kept, binned, newer, plans, ready, rescued, problem, start, refresh, look, create, duplicate, rename, remove, restore, importText, afterRestore }
+  return {
+    kept,
+    binned,
+    newer,
+    plans,
+    ready,
+    rescued,
+    problem,
+    start,
+    refresh,
+    look,
+    create,
+    duplicate,
+    rename,
+    remove,
+    restore,
+    importText,
+    afterRestore
+  }
 })

@@ -32,7 +32,9 @@ export const useRunningStore = defineStore('running', () => {
   let follow = 0
   let wantsKept: ((kept: KeptRun) => void) | null = null
 
-  const stale = computed(() => state.value !== 'idle' && store.build !== null && mark.value !== groundMark(store.build))
+  const stale = computed(
+    () => state.value !== 'idle' && store.build !== null && mark.value !== groundMark(store.build)
+  )
   const send = (request: RunRequest) => worker?.postMessage(request)
 
   /** Ends the work at once; what was seen last stays. */
@@ -70,17 +72,31 @@ export const useRunningStore = defineStore('running', () => {
     }
     worker = new Worker(new URL('../workers/run.worker.ts', import.meta.url), { type: 'module' })
     worker.addEventListener('message', ({ data }: MessageEvent<RunReply>) => heard(data))
-    worker.addEventListener('error', (event) => { problem.value = event.message || 'the water stopped: this browser may lack the memory for it'; stop() })
+    worker.addEventListener('error', (event) => {
+      problem.value = event.message || 'the water stopped: this browser may lack the memory for it'
+      stop()
+    })
     // the runs that were kept stay here: they are large, and no ground
-    const plain = JSON.parse(JSON.stringify({ ...build, running: { ...build.running, kept: [], mapsFrom: null }, log: { asOf: null, entries: [] } })) as typeof build
+    const plain = JSON.parse(
+      JSON.stringify({
+        ...build,
+        running: { ...build.running, kept: [], mapsFrom: null },
+        log: { asOf: null, entries: [] }
+      })
+    ) as typeof build
     send({ kind: 'start', build: plain, start: from, phase: seasOf(build)[0]?.phase ?? null })
   }
   function heard(data: RunReply): void {
     if (data.kind === 'notes') {
       notes.value = data.notes
-      if (data.notes.some((n) => n.stops)) { stop(); state.value = now.value ? 'done' : 'idle' }
-    } else if (data.kind === 'failed') { problem.value = data.message; stop() }
-    else {
+      if (data.notes.some((n) => n.stops)) {
+        stop()
+        state.value = now.value ? 'done' : 'idle'
+      }
+    } else if (data.kind === 'failed') {
+      problem.value = data.message
+      stop()
+    } else {
       progress.value = data.progress
       if (data.kind === 'now') {
         now.value = data.run
@@ -115,7 +131,13 @@ export const useRunningStore = defineStore('running', () => {
   function keep(name: string): void {
     const put = (kept: KeptRun) => {
       const id = freeId('run', store.build!.running.kept)
-      const run: KeptRun = { ...kept, id, name, keptAt: `${new Date().toISOString().slice(0, 19)}Z`, ground: mark.value }
+      const run: KeptRun = {
+        ...kept,
+        id,
+        name,
+        keptAt: `${new Date().toISOString().slice(0, 19)}Z`,
+        ground: mark.value
+      }
       store.edit('Keep the run', (build) => takeMaps(id)(keepARun(run)(build)))
     }
     if (worker && state.value !== 'done') {
@@ -126,12 +148,37 @@ export const useRunningStore = defineStore('running', () => {
   }
 
   // a rock that is moved while the water runs: it runs on round it
-  watch(() => (state.value !== 'idle' && store.build ? groundMark(store.build) : ''), (next) => {
-    clearTimeout(follow)
-    if (state.value !== 'running' || next === mark.value || !now.value) return
-    follow = window.setTimeout(again, FOLLOW_MS)
-  })
-  watch(() => store.build?.id, (id) => { if (id !== undefined && id !== buildId.value) clear() })
+  watch(
+    () => (state.value !== 'idle' && store.build ? groundMark(store.build) : ''),
+    (next) => {
+      clearTimeout(follow)
+      if (state.value !== 'running' || next === mark.value || !now.value) return
+      follow = window.setTimeout(again, FOLLOW_MS)
+    }
+  )
+  watch(
+    () => store.build?.id,
+    (id) => {
+      if (id !== undefined && id !== buildId.value) clear()
+    }
+  )
 
-  return { state, progress, now, usual, notes, problem, spentMs, usableMs, stale, start, stop, pause, again, look, keep, clear }
+  return {
+    state,
+    progress,
+    now,
+    usual,
+    notes,
+    problem,
+    spentMs,
+    usableMs,
+    stale,
+    start,
+    stop,
+    pause,
+    again,
+    look,
+    keep,
+    clear
+  }
 })

@@ -13,9 +13,13 @@ export const useSettingsStore = defineStore('settings', () => {
   } catch {
     kept = {}
   }
-  const theme = ref<Theme>(kept.theme ?? (matchMedia('(prefers-color-scheme: dark)').matches ? 'dark' : 'light'))
+  const theme = ref<Theme>(
+    kept.theme ?? (matchMedia('(prefers-color-scheme: dark)').matches ? 'dark' : 'light')
+  )
   /** How much taller than long the sections are drawn. */
-  const exaggeration = ref(typeof kept.exaggeration === 'number' ? Math.min(6, Math.max(1, kept.exaggeration)) : 2)
+  const exaggeration = ref(
+    typeof kept.exaggeration === 'number' ? Math.min(6, Math.max(1, kept.exaggeration)) : 2
+  )
   /** Sign before a price. */
   const currency = ref(typeof kept.currency === 'string' ? kept.currency.slice(0, 4) : '€')
   watch(
@@ -23,13 +27,22 @@ export const useSettingsStore = defineStore('settings', () => {
     () => {
       document.documentElement.classList.toggle('dark', theme.value === 'dark')
       try {
-        localStorage.setItem(KEY, JSON.stringify({ theme: theme.value, exaggeration: exaggeration.value, currency: currency.value }))
+        localStorage.setItem(
+          KEY,
+          JSON.stringify({
+            theme: theme.value,
+            exaggeration: exaggeration.value,
+            currency: currency.value
+          })
+        )
       } catch {
         // without storage the choice holds until the page is closed
       }
     },
     { immediate: true }
   )
-  const toggleTheme = () => { theme.value = theme.value === 'dark' ? 'light' : 'dark' }
+  const toggleTheme = () => {
+    theme.value = theme.value === 'dark' ? 'light' : 'dark'
+  }
   return { theme, exaggeration, currency, toggleTheme }
 })

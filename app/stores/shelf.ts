@@ -7,7 +7,11 @@ import { keepOnShelf, loadShelf, takeFromShelf } from '../storage/shelf'
 import { hear, TAB, tell } from '../storage/tabs'
 
 /** A change of the shelf as it can be taken back: what stood there before. */
-interface Change { id: string; before: Material | null; label: string }
+interface Change {
+  id: string
+  before: Material | null
+  label: string
+}
 
 /** What the builder has: own bottles, and stock and prices of the built-in kinds. */
 export const useShelfStore = defineStore('shelf', () => {
@@ -26,7 +30,12 @@ export const useShelfStore = defineStore('shelf', () => {
     }
   }
 
-  async function change(id: string, material: Material | null, label: string, pile = undone): Promise<boolean> {
+  async function change(
+    id: string,
+    material: Material | null,
+    label: string,
+    pile = undone
+  ): Promise<boolean> {
     const before = own.value.find((m) => m.id === id) ?? null
     try {
       if (material) await keepOnShelf(material)
@@ -34,7 +43,9 @@ export const useShelfStore = defineStore('shelf', () => {
       pile.value = [...pile.value.slice(-50), { id, before, label }]
       problem.value = ''
     } catch (error) {
-      problem.value = isFull(error) ? 'The browser’s store is full: nothing was changed.' : `Nothing was changed. ${error instanceof Error ? error.message : String(error)}`
+      problem.value = isFull(error)
+        ? 'The browser’s store is full: nothing was changed.'
+        : `Nothing was changed. ${error instanceof Error ? error.message : String(error)}`
       return false
     }
     await refresh()
@@ -60,12 +71,30 @@ export const useShelfStore = defineStore('shelf', () => {
   const redo = () => travel(redone, undone)
 
   /** What the builder has of a kind, and what a pack costs: kept beside the built-in kind, or on the own bottle. */
-  async function setHolding(id: string, holding: { stock?: number; pack?: Material['pack'] }): Promise<void> {
+  async function setHolding(
+    id: string,
+    holding: { stock?: number; pack?: Material['pack'] }
+  ): Promise<void> {
     const there = shelf.value.get(id)
     if (there) await keep({ ...there, ...holding } as Material, 'Stock')
   }
 
-  hear((news) => { if (news.tab !== TAB && news.kind === 'shelfChanged') void refresh() })
+  hear((news) => {
+    if (news.tab !== TAB && news.kind === 'shelfChanged') void refresh()
+  })
 
-  return { own, shelf, problem, undone, redone, refresh, keep, remove, undo, redo, setHolding, shelfFor: (bottles?: readonly Material[]) => withBottles(shelf.value, bottles) }
+  return {
+    own,
+    shelf,
+    problem,
+    undone,
+    redone,
+    refresh,
+    keep,
+    remove,
+    undo,
+    redo,
+    setHolding,
+    shelfFor: (bottles?: readonly Material[]) => withBottles(shelf.value, bottles)
+  }
 })

@@ -47,25 +47,54 @@ const form = computed(() => plan.value?.forms.falls.find((f) => f.id === fall.va
 const built = computed(() => plan.value?.stacks.forms.find((s) => s.id === water.value?.id))
 const coats = computed(() => stack.value?.coats ?? built.value?.coats ?? [])
 const moving = computed(() => (water.value && water.value.kind !== 'pool' ? water.value : null))
-const laying = computed(() => built.value?.laying ?? plan.value?.stacks.surfaces.find((s) => s.id === pool.value?.id)?.laying ?? null)
+const laying = computed(
+  () =>
+    built.value?.laying ??
+    plan.value?.stacks.surfaces.find((s) => s.id === pool.value?.id)?.laying ??
+    null
+)
 /** A pool is rippled in one coat; gloss and all that moves are laid in as many as are wanted. */
-const coatable = computed(() => laying.value !== null && (moving.value !== null || pool.value?.way === 'gloss-gel'))
+const coatable = computed(
+  () => laying.value !== null && (moving.value !== null || pool.value?.way === 'gloss-gel')
+)
 function chooseCoats(coats: number | null): void {
   if (moving.value) store.edit('Coats', changeMaking(moving.value.id, { coats }))
-  else if (pool.value && coats !== null) store.edit('Coats', changePool(pool.value.id, { gloss: { ...pool.value.gloss, coats } }))
+  else if (pool.value && coats !== null)
+    store.edit('Coats', changePool(pool.value.id, { gloss: { ...pool.value.gloss, coats } }))
 }
 const meets = computed(() => (way.value?.meets ?? []).flatMap((m) => pairOf(m.a, m.b) ?? []))
 const part = computed(() => built.value?.part ?? null)
 const gel = computed(() => (laying.value ? onShelf(store.shelf, 'gel', laying.value.gel) : null))
 const way = computed(() => (water.value ? wayFor(water.value.kind, water.value.way) : null))
 /** The touch that the way's own steps wait for. */
-const touch = computed(() => way.value?.steps.map((s) => s.wait?.min).find((m): m is 'dragOpens' => typeof m === 'string' && m.endsWith('Opens'))?.replace('Opens', '') ?? '')
-const steps = computed(() => (plan.value?.steps.steps ?? []).filter((s) => s.water === water.value?.id))
+const touch = computed(
+  () =>
+    way.value?.steps
+      .map((s) => s.wait?.min)
+      .find((m): m is 'dragOpens' => typeof m === 'string' && m.endsWith('Opens'))
+      ?.replace('Opens', '') ?? ''
+)
+const steps = computed(() =>
+  (plan.value?.steps.steps ?? []).filter((s) => s.water === water.value?.id)
+)
 const dam = computed(() => (pool.value ? onShelf(store.shelf, 'dam', pool.value.dam) : null))
-const lightResin = computed(() => (pool.value ? onShelf(store.shelf, 'light-resin', pool.value.light.resin) : null))
+const lightResin = computed(() =>
+  pool.value ? onShelf(store.shelf, 'light-resin', pool.value.light.resin) : null
+)
 const value = (event: Event) => (event.target as HTMLSelectElement).value
 
-type Leaf = 'core' | 'coats' | 'minutes' | 'part' | 'heat' | 'light' | 'dam' | 'colour' | 'ways' | 'white' | 'wrong'
+type Leaf =
+  | 'core'
+  | 'coats'
+  | 'minutes'
+  | 'part'
+  | 'heat'
+  | 'light'
+  | 'dam'
+  | 'colour'
+  | 'ways'
+  | 'white'
+  | 'wrong'
 const route = useRoute()
 const leaf = ref<Leaf>((route.query.leaf as Leaf | undefined) ?? 'core')
 const leaves = computed<{ id: Leaf; name: string }[]>(() => [
@@ -77,102 +106,450 @@ const leaves = computed<{ id: Leaf; name: string }[]>(() => [
   ...(stack.value?.light ? [{ id: 'light' as const, name: 'Light' }] : []),
   ...(stack.value?.dam ? [{ id: 'dam' as const, name: 'Dam' }] : []),
   ...(pool.value && stack.value?.colours ? [{ id: 'colour' as const, name: 'Colour' }] : []),
-  ...(water.value ? [{ id: 'ways' as const, name: 'Compare ways' }, { id: 'white' as const, name: 'White' }, { id: 'wrong' as const, name: 'Gone wrong' }] : [])
+  ...(water.value
+    ? [
+        { id: 'ways' as const, name: 'Compare ways' },
+        { id: 'white' as const, name: 'White' },
+        { id: 'wrong' as const, name: 'Gone wrong' }
+      ]
+    : [])
 ])
-watch(leaves, (all) => { if (!all.some((l) => l.id === leaf.value)) leaf.value = 'core' })
-const setBed = (key: 'bedDeep' | 'bedShore', event: Event) => store.edit('Bed colour', (b) => ({ ...b, ground: { ...b.ground, [key]: value(event) } }), key)
+watch(leaves, (all) => {
+  if (!all.some((l) => l.id === leaf.value)) leaf.value = 'core'
+})
+const setBed = (key: 'bedDeep' | 'bedShore', event: Event) =>
+  store.edit('Bed colour', (b) => ({ ...b, ground: { ...b.ground, [key]: value(event) } }), key)
 </script>
 
 <template>
   <div class="bench">
     <div class="drawings">
       <div class="panel drawing-box section-box">
-        <div class="exaggerate"><span class="small" aria-hidden="true">Heights × {{ number(settings.exaggeration) }}</span><ElSlider v-model="settings.exaggeration" :min="1" :max="6" :step="0.5" :show-tooltip="false" aria-label="Heights drawn taller" /></div>
-        <SectionDrawing v-if="plan" layers :section="plan.ground.section" :pools="store.pools" :falls="plan.forms.falls" :stacks="plan.stacks.pools" :shell-mm="build.ground.shellMm" :exaggeration="settings.exaggeration" :selected="water?.id ?? ''" @select="store.selected = $event" />
+        <div class="exaggerate">
+          <span
+            class="small"
+            aria-hidden="true"
+            >Heights × {{ number(settings.exaggeration) }}</span
+          ><ElSlider
+            v-model="settings.exaggeration"
+            :min="1"
+            :max="6"
+            :step="0.5"
+            :show-tooltip="false"
+            aria-label="Heights drawn taller"
+          />
+        </div>
+        <SectionDrawing
+          v-if="plan"
+          layers
+          :section="plan.ground.section"
+          :pools="store.pools"
+          :falls="plan.forms.falls"
+          :stacks="plan.stacks.pools"
+          :shell-mm="build.ground.shellMm"
+          :exaggeration="settings.exaggeration"
+          :selected="water?.id ?? ''"
+          @select="store.selected = $event"
+        />
       </div>
       <div class="panel leafed">
-        <div class="leaves" role="tablist" aria-label="What to look at">
-          <button v-for="l in leaves" :key="l.id" role="tab" :aria-selected="leaf === l.id" :class="{ on: leaf === l.id }" :data-leaf="l.id" @click="leaf = l.id">{{ l.name }}</button>
+        <div
+          class="leaves"
+          role="tablist"
+          aria-label="What to look at"
+        >
+          <button
+            v-for="l in leaves"
+            :key="l.id"
+            role="tab"
+            :aria-selected="leaf === l.id"
+            :class="{ on: leaf === l.id }"
+            :data-leaf="l.id"
+            @click="leaf = l.id"
+          >
+            {{ l.name }}
+          </button>
         </div>
         <div class="leaf">
-          <div v-if="leaf === 'core'" class="lower">
-            <div class="core"><h3>{{ water?.name }}: {{ moving ? 'what it is built up from' : 'core at the deepest' }}, top first</h3><CoreSample :coats="coats" />
-              <template v-if="meets.length"><h3 class="meet">What meets what</h3><ul class="meets small"><li v-for="m in meets" :key="m.between.join()"><b>{{ THINGS[m.between[0]].name }} and {{ THINGS[m.between[1]].name }}: {{ m.result }}.</b> {{ m.why }}</li></ul></template></div>
-            <div class="order"><h3>In the order of the trade</h3><StepList :steps="steps" /></div>
-          </div>
-          <HeatSheet v-else-if="leaf === 'heat' && stack?.heat" :heat="stack.heat" :dammed="stack.dam !== null" />
-          <div v-else-if="leaf === 'light' && stack?.light && pool && lightResin" class="lower">
-            <LightDepth :light="stack.light" :depth-mm="ground?.maxDepthMm ?? 0" :seconds="stack.light.secondsPerCoat ?? pool.light.seconds" :ec-mj-cm2="lightResin.ecMjCm2" />
-            <dl class="figures lamp">
-              <div><dt>Coats</dt><dd>{{ stack.light.coats }} <small>of {{ mm(stack.light.coatMm) }}</small></dd></div>
-              <div><dt>Light on each spot</dt><dd>{{ stack.light.secondsPerCoat === null ? 'never enough' : `${stack.light.secondsPerCoat} s` }}</dd></div>
-              <div><dt>Spots a coat</dt><dd>{{ stack.light.spots }}</dd></div>
-              <div><dt>Under the lamp</dt><dd>{{ duration(stack.light.lampMin) }}</dd></div>
-              <div><dt>Lamp gives</dt><dd>{{ number(stack.light.irradianceMwCm2) }} <small>mW/cm² at {{ mm(pool.light.lampMm) }}</small></dd></div>
-              <div><dt>Sets</dt><dd><How :about="explainLight(stack.light, lightResin, stack.light.secondsPerCoat ?? pool.light.seconds)">{{ mm(stack.light.cureDepthMm) }}</How> <small>a coat is six tenths of it</small></dd></div>
-              <div><dt>Warmest</dt><dd>{{ Math.round(stack.light.peakC) }} °C</dd></div>
-            </dl>
-          </div>
-          <DamSheet v-else-if="leaf === 'dam' && stack?.dam" :plan="stack.dam" :dam="dam" :set-min="cures.damSet ?? 0" :dry-min="cures.dryOut ?? 0" :poured="pool?.way === 'light-cured-pour' ? 'light' : 'two-part'" />
-          <div v-else-if="leaf === 'colour' && stack?.colours && pool" class="lower">
-            <ColourStrip class="grow" :colours="stack.colours" :length-mm="plan!.ground.section.lengthMm" data-test="colours" />
-            <div class="bedform stack">
-              <label class="row small">Bed where deep <input type="color" :value="build.ground.bedDeep" @input="setBed('bedDeep', $event)" /></label>
-              <label class="row small">Bed at the shore <input type="color" :value="build.ground.bedShore" @input="setBed('bedShore', $event)" /></label>
-              <p>At the deepest <How :about="explainColour(pool, stack.colours.deepest.bedShowsPct)"><b>{{ Math.round(stack.colours.deepest.bedShowsPct) }} %</b></How> of the bed shows.</p>
-              <label class="field"><span class="name">Tinted</span><select class="choice" :value="pool.tinting" @change="store.edit('Tinting', changePool(pool!.id, { tinting: value($event) as 'all-at-once' }))"><option value="all-at-once">one bottle for all pours</option><option value="batch-by-batch">batch by batch</option></select></label>
-              <p class="small soft">A screen glows and resin does not: pour a chip first. Chips are fitted to your own bottle on Shelf.</p>
+          <div
+            v-if="leaf === 'core'"
+            class="lower"
+          >
+            <div class="core">
+              <h3>
+                {{ water?.name }}:
+                {{ moving ? 'what it is built up from' : 'core at the deepest' }}, top first
+              </h3>
+              <CoreSample :coats="coats" />
+              <template v-if="meets.length"
+                ><h3 class="meet">What meets what</h3>
+                <ul class="meets small">
+                  <li
+                    v-for="m in meets"
+                    :key="m.between.join()"
+                  >
+                    <b
+                      >{{ THINGS[m.between[0]].name }} and {{ THINGS[m.between[1]].name }}:
+                      {{ m.result }}.</b
+                    >
+                    {{ m.why }}
+                  </li>
+                </ul></template
+              >
+            </div>
+            <div class="order">
+              <h3>In the order of the trade</h3>
+              <StepList :steps="steps" />
             </div>
           </div>
-          <CoatsSheet v-else-if="leaf === 'coats' && laying && gel" :laying="laying" :gel="gel" :room="build.room" :advise="moving !== null" :peels="part?.shape === 'strips'" @choose="chooseCoats" />
-          <div v-else-if="leaf === 'minutes' && laying && gel" class="lower">
-            <MinutesDrawing class="grow" :windows="laying.windows" :touch-min="laying.touchMin" :does="touch" />
+          <HeatSheet
+            v-else-if="leaf === 'heat' && stack?.heat"
+            :heat="stack.heat"
+            :dammed="stack.dam !== null"
+          />
+          <div
+            v-else-if="leaf === 'light' && stack?.light && pool && lightResin"
+            class="lower"
+          >
+            <LightDepth
+              :light="stack.light"
+              :depth-mm="ground?.maxDepthMm ?? 0"
+              :seconds="stack.light.secondsPerCoat ?? pool.light.seconds"
+              :ec-mj-cm2="lightResin.ecMjCm2"
+            />
             <dl class="figures lamp">
-              <div v-for="w in laying.windows" :key="w.id" :data-window="w.id"><dt>{{ w.name }}</dt><dd><How :about="explainWindow(w, laying, gel)">{{ w.opensMin }}–{{ w.closesMin }} min</How></dd></div>
-              <p class="wide small soft">After a coat of {{ mm(Math.min(laying.wetMm, gel.coatMm)) }} is laid, for ripples {{ mm(laying.rippleMm) }} apart. Sooner the mark fades; later the gel takes none. Days keeps the two steps together.</p>
+              <div>
+                <dt>Coats</dt>
+                <dd>
+                  {{ stack.light.coats }} <small>of {{ mm(stack.light.coatMm) }}</small>
+                </dd>
+              </div>
+              <div>
+                <dt>Light on each spot</dt>
+                <dd>
+                  {{
+                    stack.light.secondsPerCoat === null
+                      ? 'never enough'
+                      : `${stack.light.secondsPerCoat} s`
+                  }}
+                </dd>
+              </div>
+              <div>
+                <dt>Spots a coat</dt>
+                <dd>{{ stack.light.spots }}</dd>
+              </div>
+              <div>
+                <dt>Under the lamp</dt>
+                <dd>{{ duration(stack.light.lampMin) }}</dd>
+              </div>
+              <div>
+                <dt>Lamp gives</dt>
+                <dd>
+                  {{ number(stack.light.irradianceMwCm2) }}
+                  <small>mW/cm² at {{ mm(pool.light.lampMm) }}</small>
+                </dd>
+              </div>
+              <div>
+                <dt>Sets</dt>
+                <dd>
+                  <How
+                    :about="
+                      explainLight(
+                        stack.light,
+                        lightResin,
+                        stack.light.secondsPerCoat ?? pool.light.seconds
+                      )
+                    "
+                    >{{ mm(stack.light.cureDepthMm) }}</How
+                  >
+                  <small>a coat is six tenths of it</small>
+                </dd>
+              </div>
+              <div>
+                <dt>Warmest</dt>
+                <dd>{{ Math.round(stack.light.peakC) }} °C</dd>
+              </div>
             </dl>
           </div>
-          <PartSheet v-else-if="leaf === 'part' && part" :part="part" />
-          <WhiteSheet v-else-if="leaf === 'white' && plan" :build="build" :white="plan.amounts.white" />
-          <WrongSheet v-else-if="leaf === 'wrong' && water" :build="build" :water="water" />
-          <WaysSheet v-else-if="leaf === 'ways' && water" :build="build" :what="water.id" :way="water.way" :zone="build.calendar.zone" @choose="store.edit('Way', setWay(water!.id, $event))" />
+          <DamSheet
+            v-else-if="leaf === 'dam' && stack?.dam"
+            :plan="stack.dam"
+            :dam="dam"
+            :set-min="cures.damSet ?? 0"
+            :dry-min="cures.dryOut ?? 0"
+            :poured="pool?.way === 'light-cured-pour' ? 'light' : 'two-part'"
+          />
+          <div
+            v-else-if="leaf === 'colour' && stack?.colours && pool"
+            class="lower"
+          >
+            <ColourStrip
+              class="grow"
+              :colours="stack.colours"
+              :length-mm="plan!.ground.section.lengthMm"
+              data-test="colours"
+            />
+            <div class="bedform stack">
+              <label class="row small"
+                >Bed where deep
+                <input
+                  type="color"
+                  :value="build.ground.bedDeep"
+                  @input="setBed('bedDeep', $event)"
+              /></label>
+              <label class="row small"
+                >Bed at the shore
+                <input
+                  type="color"
+                  :value="build.ground.bedShore"
+                  @input="setBed('bedShore', $event)"
+              /></label>
+              <p>
+                At the deepest
+                <How :about="explainColour(pool, stack.colours.deepest.bedShowsPct)"
+                  ><b>{{ Math.round(stack.colours.deepest.bedShowsPct) }} %</b></How
+                >
+                of the bed shows.
+              </p>
+              <label class="field"
+                ><span class="name">Tinted</span
+                ><select
+                  class="choice"
+                  :value="pool.tinting"
+                  @change="
+                    store.edit(
+                      'Tinting',
+                      changePool(pool!.id, { tinting: value($event) as 'all-at-once' })
+                    )
+                  "
+                >
+                  <option value="all-at-once">one bottle for all pours</option>
+                  <option value="batch-by-batch">batch by batch</option>
+                </select></label
+              >
+              <p class="small soft">
+                A screen glows and resin does not: pour a chip first. Chips are fitted to your own
+                bottle on Shelf.
+              </p>
+            </div>
+          </div>
+          <CoatsSheet
+            v-else-if="leaf === 'coats' && laying && gel"
+            :laying="laying"
+            :gel="gel"
+            :room="build.room"
+            :advise="moving !== null"
+            :peels="part?.shape === 'strips'"
+            @choose="chooseCoats"
+          />
+          <div
+            v-else-if="leaf === 'minutes' && laying && gel"
+            class="lower"
+          >
+            <MinutesDrawing
+              class="grow"
+              :windows="laying.windows"
+              :touch-min="laying.touchMin"
+              :does="touch"
+            />
+            <dl class="figures lamp">
+              <div
+                v-for="w in laying.windows"
+                :key="w.id"
+                :data-window="w.id"
+              >
+                <dt>{{ w.name }}</dt>
+                <dd>
+                  <How :about="explainWindow(w, laying, gel)"
+                    >{{ w.opensMin }}–{{ w.closesMin }} min</How
+                  >
+                </dd>
+              </div>
+              <p class="wide small soft">
+                After a coat of {{ mm(Math.min(laying.wetMm, gel.coatMm)) }} is laid, for ripples
+                {{ mm(laying.rippleMm) }} apart. Sooner the mark fades; later the gel takes none.
+                Days keeps the two steps together.
+              </p>
+            </dl>
+          </div>
+          <PartSheet
+            v-else-if="leaf === 'part' && part"
+            :part="part"
+          />
+          <WhiteSheet
+            v-else-if="leaf === 'white' && plan"
+            :build="build"
+            :white="plan.amounts.white"
+          />
+          <WrongSheet
+            v-else-if="leaf === 'wrong' && water"
+            :build="build"
+            :water="water"
+          />
+          <WaysSheet
+            v-else-if="leaf === 'ways' && water"
+            :build="build"
+            :what="water.id"
+            :way="water.way"
+            :zone="build.calendar.zone"
+            @choose="store.edit('Way', setWay(water!.id, $event))"
+          />
         </div>
       </div>
     </div>
     <div class="tray">
-      <FindingsList :findings="plan?.findings ?? []" place="build-up" show="loud" />
+      <FindingsList
+        :findings="plan?.findings ?? []"
+        place="build-up"
+        show="loud"
+      />
       <section class="panel pad stack">
-        <label class="field"><span class="name">Water</span><select class="choice" :value="water?.id" data-test="water-pick" @change="store.selected = value($event)"><option v-for="w in build.waters" :key="w.id" :value="w.id">{{ w.name }}</option></select></label>
-        <BodyForm v-if="pool" :key="pool.id" :pool="pool" :stack="stack" />
-        <MakingForm v-if="moving" :key="moving.id" :water="moving" :stack="built" />
+        <label class="field"
+          ><span class="name">Water</span
+          ><select
+            class="choice"
+            :value="water?.id"
+            data-test="water-pick"
+            @change="store.selected = value($event)"
+          >
+            <option
+              v-for="w in build.waters"
+              :key="w.id"
+              :value="w.id"
+            >
+              {{ w.name }}
+            </option>
+          </select></label
+        >
+        <BodyForm
+          v-if="pool"
+          :key="pool.id"
+          :pool="pool"
+          :stack="stack"
+        />
+        <MakingForm
+          v-if="moving"
+          :key="moving.id"
+          :water="moving"
+          :stack="built"
+        />
         <template v-if="fall && form && part?.shape === 'strips'">
           <div class="grid2">
-            <NumberField label="Width of a strip" unit="mm" :model-value="fall.stripWidthMm" :min="2" :max="500" @update:model-value="store.edit('Strip width', changeFall(fall!.id, { stripWidthMm: $event! }), 'stripwidth')" />
-            <NumberField label="Spares to choose from" :model-value="fall.spares" :min="0" :max="100" whole @update:model-value="store.edit('Spares', changeFall(fall!.id, { spares: $event! }), 'spares')" />
+            <NumberField
+              label="Width of a strip"
+              unit="mm"
+              :model-value="fall.stripWidthMm"
+              :min="2"
+              :max="500"
+              @update:model-value="
+                store.edit(
+                  'Strip width',
+                  changeFall(fall!.id, { stripWidthMm: $event! }),
+                  'stripwidth'
+                )
+              "
+            />
+            <NumberField
+              label="Spares to choose from"
+              :model-value="fall.spares"
+              :min="0"
+              :max="100"
+              whole
+              @update:model-value="
+                store.edit('Spares', changeFall(fall!.id, { spares: $event! }), 'spares')
+              "
+            />
           </div>
-          <p>{{ form.strips }} strips hang side by side, each {{ mm(form.stripMm) }} long; make <b>{{ form.stripsToMake }}</b>.</p>
+          <p>
+            {{ form.strips }} strips hang side by side, each {{ mm(form.stripMm) }} long; make
+            <b>{{ form.stripsToMake }}</b>.
+          </p>
         </template>
-        <p v-if="moving?.kind === 'reach' && built">{{ mm(built.gelMm.mean) }} of gel on average over what is poured, {{ mm(built.gelMm.most) }} at most.</p>
+        <p v-if="moving?.kind === 'reach' && built">
+          {{ mm(built.gelMm.mean) }} of gel on average over what is poured,
+          {{ mm(built.gelMm.most) }} at most.
+        </p>
       </section>
-      <FindingsList :findings="plan?.findings ?? []" place="build-up" show="notes" />
+      <FindingsList
+        :findings="plan?.findings ?? []"
+        place="build-up"
+        show="notes"
+      />
     </div>
   </div>
 </template>
 
 <style scoped>
-.section-box { flex: 1; min-height: 200px; }
-.leafed { flex: 1.35; }
-.lower { display: flex; gap: 16px; min-height: 0; height: 100%; }
-.core { flex: 1; overflow: auto; min-width: 0; }
-.order { flex: 1.15; overflow: auto; min-width: 0; }
-.meet { margin-top: 12px; }
-.meets { margin: 4px 0 0; padding: 0; list-style: none; display: grid; gap: 4px; }
-.meets b::first-letter { text-transform: uppercase; }
-.meets li { border-left: 3px solid var(--moss); padding-left: 8px; }
-.wide { grid-column: 1 / -1; }
-.lamp { width: 260px; align-content: start; }
-.bedform { width: 216px; gap: 9px; }
-.bedform input[type='color'] { width: 44px; height: 26px; border: 1px solid var(--line-strong); background: none; padding: 1px; margin-left: auto; }
-.exaggerate { position: absolute; right: 22px; top: 6px; z-index: 2; display: flex; gap: 14px; align-items: center; white-space: nowrap; }
-.exaggerate .el-slider { width: 130px; }
+.section-box {
+  flex: 1;
+  min-height: 200px;
+}
+.leafed {
+  flex: 1.35;
+}
+.lower {
+  display: flex;
+  gap: 16px;
+  min-height: 0;
+  height: 100%;
+}
+.core {
+  flex: 1;
+  overflow: auto;
+  min-width: 0;
+}
+.order {
+  flex: 1.15;
+  overflow: auto;
+  min-width: 0;
+}
+.meet {
+  margin-top: 12px;
+}
+.meets {
+  margin: 4px 0 0;
+  padding: 0;
+  list-style: none;
+  display: grid;
+  gap: 4px;
+}
+.meets b::first-letter {
+  text-transform: uppercase;
+}
+.meets li {
+  border-left: 3px solid var(--moss);
+  padding-left: 8px;
+}
+.wide {
+  grid-column: 1 / -1;
+}
+.lamp {
+  width: 260px;
+  align-content: start;
+}
+.bedform {
+  width: 216px;
+  gap: 9px;
+}
+.bedform input[type='color'] {
+  width: 44px;
+  height: 26px;
+  border: 1px solid var(--line-strong);
+  background: none;
+  padding: 1px;
+  margin-left: auto;
+}
+.exaggerate {
+  position: absolute;
+  right: 22px;
+  top: 6px;
+  z-index: 2;
+  display: flex;
+  gap: 14px;
+  align-items: center;
+  white-space: nowrap;
+}
+.exaggerate .el-slider {
+  width: 130px;
+}
 </style>

@@ -35,7 +35,12 @@ const cards = computed(() =>
   library.kept.map((row) => {
     const plan = library.plans[row.id]
     const moment = plan ? momentOf(plan.days, plan.steps.steps, now.value) : null
-    return { row, plan, moment, waterMl: plan?.ground.pools.reduce((sum, p) => sum + p.volumeMl, 0) ?? 0 }
+    return {
+      row,
+      plan,
+      moment,
+      waterMl: plan?.ground.pools.reduce((sum, p) => sum + p.volumeMl, 0) ?? 0
+    }
   })
 )
 
@@ -43,8 +48,16 @@ async function attempt(what: string, work: () => Promise<unknown>): Promise<void
   try {
     await work()
   } catch (error) {
-    const why = isFull(error) ? 'the browser’s store is full; export and delete an old build first' : error instanceof Error ? error.message : String(error)
-    ElMessage({ type: 'error', message: `${what} failed: ${why}. Nothing was changed.`, duration: 8000 })
+    const why = isFull(error)
+      ? 'the browser’s store is full; export and delete an old build first'
+      : error instanceof Error
+        ? error.message
+        : String(error)
+    ElMessage({
+      type: 'error',
+      message: `${what} failed: ${why}. Nothing was changed.`,
+      duration: 8000
+    })
   }
 }
 
@@ -94,7 +107,9 @@ async function takeIn(file: File): Promise<void> {
     await attempt('Importing', async () => {
       const done = await restore(file)
       await library.afterRestore()
-      ElMessage({ message: `${done.added + done.replaced} builds and ${done.photos} photographs brought in.` })
+      ElMessage({
+        message: `${done.added + done.replaced} builds and ${done.photos} photographs brought in.`
+      })
     })
     return
   }
@@ -104,8 +119,12 @@ async function takeIn(file: File): Promise<void> {
   }
   await attempt('Importing', async () => {
     const answer = await library.importText(await file.text())
-    if ('problem' in answer) importProblem.value = `${file.name}: ${answer.problem}. Nothing was changed.`
-    else ElMessage({ message: answer.added === 1 ? 'One build imported.' : `${answer.added} builds imported.` })
+    if ('problem' in answer)
+      importProblem.value = `${file.name}: ${answer.problem}. Nothing was changed.`
+    else
+      ElMessage({
+        message: answer.added === 1 ? 'One build imported.' : `${answer.added} builds imported.`
+      })
   })
 }
 async function openDemo(): Promise<void> {
@@ -115,83 +134,405 @@ async function openDemo(): Promise<void> {
     if ('problem' in answer) throw new Error(answer.problem)
   })
 }
-const exportAll = () => saveFile('tall-spindle-builds.json', 'application/json', writeBuilds(library.kept.map((r) => r.build)))
+const exportAll = () =>
+  saveFile(
+    'tall-spindle-builds.json',
+    'application/json',
+    writeBuilds(library.kept.map((r) => r.build))
+  )
 </script>
 
 <template>
-  <div class="builds" @dragover.prevent @drop.prevent="$event.dataTransfer?.files[0] && takeIn($event.dataTransfer.files[0])">
+  <div
+    class="builds"
+    @dragover.prevent
+    @drop.prevent="$event.dataTransfer?.files[0] && takeIn($event.dataTransfer.files[0])"
+  >
     <div class="row head">
       <h1 class="grow">Builds</h1>
-      <button class="tool main" data-test="new-build" @click="asking = true">New build</button>
-      <button class="tool" @click="picker?.click()">Import…</button>
-      <input ref="picker" type="file" accept=".json,.zip,application/json,application/zip" hidden data-test="import" @change="picked" />
-      <button class="tool" :disabled="!library.kept.length" @click="exportAll">Export all</button>
+      <button
+        class="tool main"
+        data-test="new-build"
+        @click="asking = true"
+      >
+        New build
+      </button>
+      <button
+        class="tool"
+        @click="picker?.click()"
+      >
+        Import…
+      </button>
+      <input
+        ref="picker"
+        type="file"
+        accept=".json,.zip,application/json,application/zip"
+        hidden
+        data-test="import"
+        @change="picked"
+      />
+      <button
+        class="tool"
+        :disabled="!library.kept.length"
+        @click="exportAll"
+      >
+        Export all
+      </button>
     </div>
-    <p v-if="library.problem" class="banner" role="alert">{{ library.problem }}</p>
-    <p v-if="store.build && (store.saveState === 'full' || store.saveState === 'failed')" class="banner" role="alert" data-test="unsaved"><span class="grow">“{{ store.build.name }}” could not be saved and is still open. Export it, or make room by deleting what you no longer need.</span> <button class="tool" @click="open(store.build.id)">Back to it</button> <button class="tool" @click="saveFile(`${store.build.name}.json`, 'application/json', writeBuild(store.build))">Export JSON</button></p>
-    <p v-if="library.newer.length" class="banner calm" role="alert" data-test="newer">{{ library.newer.map((n) => `“${n}”`).join(', ') }} {{ library.newer.length === 1 ? 'was' : 'were' }} kept by a newer Tall Spindle and {{ library.newer.length === 1 ? 'is' : 'are' }} left as {{ library.newer.length === 1 ? 'it is' : 'they are' }}. Open {{ library.newer.length === 1 ? 'it' : 'them' }} with that one.</p>
-    <p v-if="importProblem" class="banner" role="alert" data-test="import-problem"><span class="grow">{{ importProblem }}</span> <button class="tool" @click="importProblem = ''">All right</button></p>
-    <p v-if="lastGone" class="banner calm" role="status"><span class="grow">“{{ lastGone.name }}” is deleted.</span> <button class="tool" data-test="undo-delete" @click="fetchBack(lastGone)">Undo</button> <button class="tool" @click="lastGone = null">Leave it deleted</button></p>
+    <p
+      v-if="library.problem"
+      class="banner"
+      role="alert"
+    >
+      {{ library.problem }}
+    </p>
+    <p
+      v-if="store.build && (store.saveState === 'full' || store.saveState === 'failed')"
+      class="banner"
+      role="alert"
+      data-test="unsaved"
+    >
+      <span class="grow"
+        >“{{ store.build.name }}” could not be saved and is still open. Export it, or make room by
+        deleting what you no longer need.</span
+      >
+      <button
+        class="tool"
+        @click="open(store.build.id)"
+      >
+        Back to it
+      </button>
+      <button
+        class="tool"
+        @click="saveFile(`${store.build.name}.json`, 'application/json', writeBuild(store.build))"
+      >
+        Export JSON
+      </button>
+    </p>
+    <p
+      v-if="library.newer.length"
+      class="banner calm"
+      role="alert"
+      data-test="newer"
+    >
+      {{ library.newer.map((n) => `“${n}”`).join(', ') }}
+      {{ library.newer.length === 1 ? 'was' : 'were' }} kept by a newer Tall Spindle and
+      {{ library.newer.length === 1 ? 'is' : 'are' }} left as
+      {{ library.newer.length === 1 ? 'it is' : 'they are' }}. Open
+      {{ library.newer.length === 1 ? 'it' : 'them' }} with that one.
+    </p>
+    <p
+      v-if="importProblem"
+      class="banner"
+      role="alert"
+      data-test="import-problem"
+    >
+      <span class="grow">{{ importProblem }}</span>
+      <button
+        class="tool"
+        @click="importProblem = ''"
+      >
+        All right
+      </button>
+    </p>
+    <p
+      v-if="lastGone"
+      class="banner calm"
+      role="status"
+    >
+      <span class="grow">“{{ lastGone.name }}” is deleted.</span>
+      <button
+        class="tool"
+        data-test="undo-delete"
+        @click="fetchBack(lastGone)"
+      >
+        Undo
+      </button>
+      <button
+        class="tool"
+        @click="lastGone = null"
+      >
+        Leave it deleted
+      </button>
+    </p>
 
-    <div v-if="library.ready && !cards.length" class="empty panel pad">
+    <div
+      v-if="library.ready && !cards.length"
+      class="empty panel pad"
+    >
       <h2>Nothing on the bench yet</h2>
-      <p>Say how big the base is and which waters you want: volume, grams, pours and a finishing date follow at once.</p>
-      <div class="row"><button class="tool main" @click="asking = true">New build</button><button class="tool" @click="openDemo">Open a demo build</button></div>
+      <p>
+        Say how big the base is and which waters you want: volume, grams, pours and a finishing date
+        follow at once.
+      </p>
+      <div class="row">
+        <button
+          class="tool main"
+          @click="asking = true"
+        >
+          New build</button
+        ><button
+          class="tool"
+          @click="openDemo"
+        >
+          Open a demo build
+        </button>
+      </div>
     </div>
 
     <div class="cards">
-      <article v-for="{ row, plan, moment, waterMl } in cards" :key="row.id" class="panel card" :data-build="row.id">
-        <button class="picture" :aria-label="`Open ${row.name}`" @click="open(row.id)"><MiniCutaway v-if="plan" :build="row.build" :plan="plan" /></button>
+      <article
+        v-for="{ row, plan, moment, waterMl } in cards"
+        :key="row.id"
+        class="panel card"
+        :data-build="row.id"
+      >
+        <button
+          class="picture"
+          :aria-label="`Open ${row.name}`"
+          @click="open(row.id)"
+        >
+          <MiniCutaway
+            v-if="plan"
+            :build="row.build"
+            :plan="plan"
+          />
+        </button>
         <div class="pad stack">
-          <input v-if="renaming === row.id" v-model="newName" class="choice" :data-rename="row.id" maxlength="120" aria-label="New name" @keydown.enter="renamed(row)" @keydown.esc="renaming = ''" @blur="renamed(row)" />
-          <h2 v-else><button class="title" @click="open(row.id)">{{ row.name }}</button></h2>
-          <p class="small soft">{{ row.build.scale }} · {{ row.build.base.widthMm }} × {{ row.build.base.depthMm }} mm · {{ ml(waterMl) }} of water</p>
+          <input
+            v-if="renaming === row.id"
+            v-model="newName"
+            class="choice"
+            :data-rename="row.id"
+            maxlength="120"
+            aria-label="New name"
+            @keydown.enter="renamed(row)"
+            @keydown.esc="renaming = ''"
+            @blur="renamed(row)"
+          />
+          <h2 v-else>
+            <button
+              class="title"
+              @click="open(row.id)"
+            >
+              {{ row.name }}
+            </button>
+          </h2>
+          <p class="small soft">
+            {{ row.build.scale }} · {{ row.build.base.widthMm }} × {{ row.build.base.depthMm }} mm ·
+            {{ ml(waterMl) }} of water
+          </p>
           <dl v-if="plan && moment">
-            <div><dt>{{ MOMENT_WORDS[moment.kind] }}</dt><dd>{{ moment.what }}<template v-if="moment.untilMs">, {{ dayAndClock(moment.untilMs, plan.days.zone) }}</template></dd></div>
-            <div><dt>Finished</dt><dd><b>{{ plan.days.finishMs ? dayAndClock(plan.days.finishMs, plan.days.zone) : 'no date yet' }}</b></dd></div>
+            <div>
+              <dt>{{ MOMENT_WORDS[moment.kind] }}</dt>
+              <dd>
+                {{ moment.what
+                }}<template v-if="moment.untilMs"
+                  >, {{ dayAndClock(moment.untilMs, plan.days.zone) }}</template
+                >
+              </dd>
+            </div>
+            <div>
+              <dt>Finished</dt>
+              <dd>
+                <b>{{
+                  plan.days.finishMs
+                    ? dayAndClock(plan.days.finishMs, plan.days.zone)
+                    : 'no date yet'
+                }}</b>
+              </dd>
+            </div>
           </dl>
           <div class="row acts">
-            <button class="tool" @click="startRename(row)">Rename</button>
-            <button class="tool" @click="attempt('Duplicating', () => library.duplicate(row))">Duplicate</button>
-            <button class="tool" @click="saveFile(`${row.name}.json`, 'application/json', writeBuild(row.build))">Export</button>
-            <button class="tool danger" @click="remove(row)">Delete</button>
+            <button
+              class="tool"
+              @click="startRename(row)"
+            >
+              Rename
+            </button>
+            <button
+              class="tool"
+              @click="attempt('Duplicating', () => library.duplicate(row))"
+            >
+              Duplicate
+            </button>
+            <button
+              class="tool"
+              @click="saveFile(`${row.name}.json`, 'application/json', writeBuild(row.build))"
+            >
+              Export
+            </button>
+            <button
+              class="tool danger"
+              @click="remove(row)"
+            >
+              Delete
+            </button>
           </div>
         </div>
       </article>
-      <button v-if="cards.length" class="card blank" @click="asking = true">
-        <svg viewBox="0 0 120 60" aria-hidden="true"><path d="M4 52V22H34Q60 50 86 22H116V52Z" /></svg>
+      <button
+        v-if="cards.length"
+        class="card blank"
+        @click="asking = true"
+      >
+        <svg
+          viewBox="0 0 120 60"
+          aria-hidden="true"
+        >
+          <path d="M4 52V22H34Q60 50 86 22H116V52Z" />
+        </svg>
         <span>Another base, another water</span>
       </button>
     </div>
 
-    <BackupPanel v-if="library.ready" @restored="library.afterRestore" />
+    <BackupPanel
+      v-if="library.ready"
+      @restored="library.afterRestore"
+    />
 
-    <section v-if="library.binned.length" class="bin">
-      <button class="tool" :aria-expanded="showBin" @click="showBin = !showBin">Deleted builds ({{ library.binned.length }})</button>
-      <ul v-if="showBin"><li v-for="row in library.binned" :key="row.id" class="row"><span>{{ row.name }}</span><button class="tool" @click="fetchBack(row)">Fetch back</button></li></ul>
-      <p v-if="showBin" class="small soft">Kept for 30 days.</p>
+    <section
+      v-if="library.binned.length"
+      class="bin"
+    >
+      <button
+        class="tool"
+        :aria-expanded="showBin"
+        @click="showBin = !showBin"
+      >
+        Deleted builds ({{ library.binned.length }})
+      </button>
+      <ul v-if="showBin">
+        <li
+          v-for="row in library.binned"
+          :key="row.id"
+          class="row"
+        >
+          <span>{{ row.name }}</span><button
+            class="tool"
+            @click="fetchBack(row)"
+          >
+            Fetch back
+          </button>
+        </li>
+      </ul>
+      <p
+        v-if="showBin"
+        class="small soft"
+      >
+        Kept for 30 days.
+      </p>
     </section>
-    <NewBuildDialog v-model="asking" @made="made" />
+    <NewBuildDialog
+      v-model="asking"
+      @made="made"
+    />
   </div>
 </template>
 
 <style scoped>
-.builds { height: 100%; overflow: auto; padding: 18px 24px 30px; display: flex; flex-direction: column; gap: 14px; max-width: 1500px; margin: 0 auto; }
-.cards { display: grid; grid-template-columns: repeat(auto-fill, minmax(350px, 1fr)); gap: 18px; }
-.card { display: flex; flex-direction: column; overflow: hidden; }
-.picture { border: 0; padding: 12px 14px 0; background: linear-gradient(color-mix(in srgb, var(--shallow) 28%, var(--sheet)), var(--sheet)); cursor: pointer; min-height: 130px; }
-.title { background: none; border: 0; padding: 0; font: inherit; cursor: pointer; text-align: left; }
-.title:hover { text-decoration: underline; }
-dl { margin: 0; display: grid; gap: 6px; }
-dt { font-size: 12.5px; color: var(--ink-soft); }
-dd { margin: 0; }
-.acts .tool { padding: 3px 9px; min-height: 32px; font-size: 14px; }
-.blank { border: 2px dashed var(--line-strong); background: none; border-radius: 4px 14px 4px 14px; align-items: center; justify-content: center; gap: 10px; cursor: pointer; min-height: 240px; color: var(--ink-soft); }
-.blank svg { width: 120px; }
-.blank path { fill: none; stroke: var(--line-strong); stroke-width: 2; stroke-dasharray: 4 4; }
-.blank:hover { border-color: var(--deep); color: var(--ink); }
-.banner { display: flex; gap: 10px; align-items: center; background: var(--red-wash); border-left: 5px solid var(--red-lead); padding: 9px 14px; border-radius: 0 10px 0 10px; overflow-wrap: anywhere; }
-.banner.calm { background: var(--brass-wash); border-color: var(--brass); }
-.empty { max-width: 560px; display: grid; gap: 10px; }
-.bin ul { padding: 0; list-style: none; display: grid; gap: 6px; }
+.builds {
+  height: 100%;
+  overflow: auto;
+  padding: 18px 24px 30px;
+  display: flex;
+  flex-direction: column;
+  gap: 14px;
+  max-width: 1500px;
+  margin: 0 auto;
+}
+.cards {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(350px, 1fr));
+  gap: 18px;
+}
+.card {
+  display: flex;
+  flex-direction: column;
+  overflow: hidden;
+}
+.picture {
+  border: 0;
+  padding: 12px 14px 0;
+  background: linear-gradient(color-mix(in srgb, var(--shallow) 28%, var(--sheet)), var(--sheet));
+  cursor: pointer;
+  min-height: 130px;
+}
+.title {
+  background: none;
+  border: 0;
+  padding: 0;
+  font: inherit;
+  cursor: pointer;
+  text-align: left;
+}
+.title:hover {
+  text-decoration: underline;
+}
+dl {
+  margin: 0;
+  display: grid;
+  gap: 6px;
+}
+dt {
+  font-size: 12.5px;
+  color: var(--ink-soft);
+}
+dd {
+  margin: 0;
+}
+.acts .tool {
+  padding: 3px 9px;
+  min-height: 32px;
+  font-size: 14px;
+}
+.blank {
+  border: 2px dashed var(--line-strong);
+  background: none;
+  border-radius: 4px 14px 4px 14px;
+  align-items: center;
+  justify-content: center;
+  gap: 10px;
+  cursor: pointer;
+  min-height: 240px;
+  color: var(--ink-soft);
+}
+.blank svg {
+  width: 120px;
+}
+.blank path {
+  fill: none;
+  stroke: var(--line-strong);
+  stroke-width: 2;
+  stroke-dasharray: 4 4;
+}
+.blank:hover {
+  border-color: var(--deep);
+  color: var(--ink);
+}
+.banner {
+  display: flex;
+  gap: 10px;
+  align-items: center;
+  background: var(--red-wash);
+  border-left: 5px solid var(--red-lead);
+  padding: 9px 14px;
+  border-radius: 0 10px 0 10px;
+  overflow-wrap: anywhere;
+}
+.banner.calm {
+  background: var(--brass-wash);
+  border-color: var(--brass);
+}
+.empty {
+  max-width: 560px;
+  display: grid;
+  gap: 10px;
+}
+.bin ul {
+  padding: 0;
+  list-style: none;
+  display: grid;
+  gap: 6px;
+}
 </style>

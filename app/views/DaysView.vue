@@ -30,102 +30,367 @@ const plan = computed(() => store.plan)
 const days = computed(() => plan.value?.days)
 const selected = ref('')
 const step = (id: string) => plan.value?.steps.steps.find((s) => s.id === id)
-const waterName = (id: string | null | undefined) => build.value.waters.find((w) => w.id === id)?.name ?? ''
-const named = (id: string) => { const s = step(id); return s ? (s.water ? `${waterName(s.water)}: ${s.title.toLowerCase()}` : s.title) : id }
+const waterName = (id: string | null | undefined) =>
+  build.value.waters.find((w) => w.id === id)?.name ?? ''
+const named = (id: string) => {
+  const s = step(id)
+  return s ? (s.water ? `${waterName(s.water)}: ${s.title.toLowerCase()}` : s.title) : id
+}
 const sittings = computed(() => (days.value ? sittingsOf(days.value) : []))
-const waitsAfter = (fromMs: number, toMs: number) => (days.value?.waits ?? []).filter((w) => w.critical && w.startMs >= fromMs && w.startMs < toMs && w.endMs - w.startMs > 7_200_000)
+const waitsAfter = (fromMs: number, toMs: number) =>
+  (days.value?.waits ?? []).filter(
+    (w) => w.critical && w.startMs >= fromMs && w.startMs < toMs && w.endMs - w.startMs > 7_200_000
+  )
 const chain = computed(() => days.value?.chain ?? [])
 const totals = computed(() => chainMinutes(chain.value))
 const LEAVES = { why: 'Why then', hours: 'Hours', what: 'What if', jobs: 'Own jobs' } as const
 const leaf = ref<keyof typeof LEAVES>('why')
-const settle = (id: string, ms: number) => { selected.value = id; store.edit('Settle a step', settleStep(id, { at: localIso(ms, build.value.calendar.zone).slice(0, 16) })) }
+const settle = (id: string, ms: number) => {
+  selected.value = id
+  store.edit(
+    'Settle a step',
+    settleStep(id, { at: localIso(ms, build.value.calendar.zone).slice(0, 16) })
+  )
+}
 const person = (by: 0 | 1) => (by === 1 ? (build.value.calendar.second?.name ?? '') : '')
 const job = (id: string) => build.value.fillers.find((f) => f.id === id)?.name ?? id
 /** Planned work that should have been done by now, as the wall clock has it. */
 const now = ref(Date.now())
-const ticking = window.setInterval(() => { now.value = Date.now() }, 30_000)
+const ticking = window.setInterval(() => {
+  now.value = Date.now()
+}, 30_000)
 onBeforeUnmount(() => window.clearInterval(ticking))
-const overdue = computed(() => (days.value?.work ?? []).filter((w) => !w.done && w.endMs < now.value).length)
-const stops = computed(() => (plan.value?.findings ?? []).filter((f) => f.severity === 'stop').length)
-const setRoom = (change: Partial<Room>) => store.edit('Room', (b) => ({ ...b, room: { ...b.room, ...change } }), 'room')
+const overdue = computed(
+  () => (days.value?.work ?? []).filter((w) => !w.done && w.endMs < now.value).length
+)
+const stops = computed(
+  () => (plan.value?.findings ?? []).filter((f) => f.severity === 'stop').length
+)
+const setRoom = (change: Partial<Room>) =>
+  store.edit('Room', (b) => ({ ...b, room: { ...b.room, ...change } }), 'room')
 const windowAfter = (id: string) => days.value?.windows.find((w) => w.after === id)
-const untilWords = (becomes: State) => (becomes === 'wet' ? 'Left to stand' : `Left until ${becomes}`)
+const untilWords = (becomes: State) =>
+  becomes === 'wet' ? 'Left to stand' : `Left until ${becomes}`
 function chainWords(link: ChainLink): string {
   if (link.kind === 'hours') return `no free hour for: ${named(link.step).toLowerCase()}`
   const becomes = step(link.step)?.becomes
-  return link.kind === 'wait' && becomes ? `${untilWords(becomes).toLowerCase()}: ${named(link.step).toLowerCase()}` : named(link.step)
+  return link.kind === 'wait' && becomes
+    ? `${untilWords(becomes).toLowerCase()}: ${named(link.step).toLowerCase()}`
+    : named(link.step)
 }
 </script>
 
 <template>
   <div class="bench">
     <div class="drawings scroll">
-      <section class="panel pad stack" data-test="days">
+      <section
+        class="panel pad stack"
+        data-test="days"
+      >
         <header class="row">
-          <h1 class="grow"><template v-if="days?.finishMs">Finished <How :about="explainFinish(days)">{{ longDay(days.finishMs, days.zone) }}, {{ clock(days.finishMs, days.zone) }}</How></template><template v-else>No finishing date yet</template></h1>
-          <span v-if="days?.finishMs">{{ duration(days.handsMin) }} of work in {{ days.sittings }} sittings</span>
+          <h1 class="grow">
+            <template v-if="days?.finishMs"
+              >Finished
+              <How :about="explainFinish(days)"
+                >{{ longDay(days.finishMs, days.zone) }}, {{ clock(days.finishMs, days.zone) }}</How
+              ></template
+            ><template v-else>No finishing date yet</template>
+          </h1>
+          <span v-if="days?.finishMs"
+            >{{ duration(days.handsMin) }} of work in {{ days.sittings }} sittings</span
+          >
         </header>
-        <p v-if="days?.finishMs && stops" class="fault" role="alert">This date leaves out what is stopped: {{ stops === 1 ? 'one finding stops' : `${stops} findings stop` }} part of the plan. They are under “Findings” below.</p>
-        <p v-if="overdue" class="row late" data-test="overdue"><span class="grow">{{ overdue === 1 ? 'One piece of work was' : `${overdue} pieces of work were` }} planned for before now and {{ overdue === 1 ? 'is' : 'are' }} not logged as done.</span><button class="tool" data-test="plan-from-now" @click="store.edit('Plan from now', planFrom(new Date(now).toISOString()))">Plan again from now</button></p>
-        <DaysRiver v-if="days && plan && days.finishMs" :build="build" :days="days" :steps="plan.steps.steps" :selected="selected" @select="selected = $event" @settle="settle" />
-        <p v-else-if="days">The work is all here, only without dates: {{ duration(days.handsMin) }} by hand.</p>
-        <p v-if="days?.finishMs" class="legend small">
+        <p
+          v-if="days?.finishMs && stops"
+          class="fault"
+          role="alert"
+        >
+          This date leaves out what is stopped:
+          {{ stops === 1 ? 'one finding stops' : `${stops} findings stop` }} part of the plan. They
+          are under “Findings” below.
+        </p>
+        <p
+          v-if="overdue"
+          class="row late"
+          data-test="overdue"
+        >
+          <span class="grow"
+            >{{
+              overdue === 1 ? 'One piece of work was' : `${overdue} pieces of work were`
+            }}
+            planned for before now and {{ overdue === 1 ? 'is' : 'are' }} not logged as done.</span
+          ><button
+            class="tool"
+            data-test="plan-from-now"
+            @click="store.edit('Plan from now', planFrom(new Date(now).toISOString()))"
+          >
+            Plan again from now
+          </button>
+        </p>
+        <DaysRiver
+          v-if="days && plan && days.finishMs"
+          :build="build"
+          :days="days"
+          :steps="plan.steps.steps"
+          :selected="selected"
+          @select="selected = $event"
+          @settle="settle"
+        />
+        <p v-else-if="days">
+          The work is all here, only without dates: {{ duration(days.handsMin) }} by hand.
+        </p>
+        <p
+          v-if="days?.finishMs"
+          class="legend small"
+        >
           <span class="peg"></span>work <span class="peg red"></span>work the date hangs on
-          <span v-for="s in ['wet', 'workable', 'firm', 'clear']" :key="s" class="state"><svg width="30" height="13" aria-hidden="true"><rect width="30" height="13" :fill="`url(#state-${s})`" /></svg> until {{ s === 'wet' ? 'looked at' : s }}</span>
-          <span class="band"></span>your free hours<template v-if="build.calendar.second"> <span class="band dashed"></span>{{ build.calendar.second.name }}</template> <span class="soft">· drag work to another time, the rest follows</span>
+          <span
+            v-for="s in ['wet', 'workable', 'firm', 'clear']"
+            :key="s"
+            class="state"
+            ><svg
+              width="30"
+              height="13"
+              aria-hidden="true"
+            >
+              <rect
+                width="30"
+                height="13"
+                :fill="`url(#state-${s})`"
+              />
+            </svg>
+            until {{ s === 'wet' ? 'looked at' : s }}</span
+          >
+          <span class="band"></span>your free hours<template v-if="build.calendar.second">
+            <span class="band dashed"></span>{{ build.calendar.second.name }}</template
+          >
+          <span class="soft">· drag work to another time, the rest follows</span>
         </p>
       </section>
-      <section v-if="plan && !sittings.length" class="panel pad"><h2>In the order of the trade</h2><StepList :steps="plan.steps.steps" /></section>
-      <section v-if="sittings.length" class="panel pad agenda">
-        <template v-for="(s, i) in sittings" :key="s.startMs">
-          <div class="when"><b>{{ dayAndClock(s.startMs, days!.zone) }}</b><span class="soft small">{{ duration((s.endMs - s.startMs) / 60000) }}</span></div>
+      <section
+        v-if="plan && !sittings.length"
+        class="panel pad"
+      >
+        <h2>In the order of the trade</h2>
+        <StepList :steps="plan.steps.steps" />
+      </section>
+      <section
+        v-if="sittings.length"
+        class="panel pad agenda"
+      >
+        <template
+          v-for="(s, i) in sittings"
+          :key="s.startMs"
+        >
+          <div class="when">
+            <b>{{ dayAndClock(s.startMs, days!.zone) }}</b><span class="soft small">{{
+              duration((s.endMs - s.startMs) / 60000)
+            }}</span>
+          </div>
           <ul class="what">
-            <li v-for="w in s.work" :key="`${w.step}${w.part}`" :class="{ critical: w.critical, on: selected === w.step, done: w.done }">
-              <button class="open" :aria-expanded="selected === w.step" @click="selected = selected === w.step ? '' : w.step"><span class="soft">{{ clock(w.startMs, days!.zone) }}</span> {{ named(w.step) }}<template v-if="w.parts > 1"> (part {{ w.part }} of {{ w.parts }})</template> <span class="soft small">{{ duration((w.endMs - w.startMs) / 60000) }}</span> <span v-if="w.done" class="tag ok">done</span><span v-else-if="w.settled" class="tag">settled</span> <span v-if="w.by === 1" class="tag">{{ person(w.by) }}</span></button>
-              <p v-if="windowAfter(w.step)" class="window small" data-test="window"><svg width="30" height="13" aria-hidden="true"><rect width="30" height="13" fill="url(#state-workable)" /></svg> <b>{{ named(windowAfter(w.step)!.step) }}</b> between <b>{{ clock(windowAfter(w.step)!.fromMs, days!.zone) }}</b> and <b>{{ clock(windowAfter(w.step)!.toMs, days!.zone) }}</b>: later it takes no mark.</p>
-              <div v-if="selected === w.step && step(w.step)" class="more">
-                <p>{{ step(w.step)!.how }}</p><p><b>Right when:</b> {{ step(w.step)!.right }}</p>
-                <p v-if="step(w.step)!.tools.length" class="small">With {{ step(w.step)!.tools.join(', ') }}.</p><p v-if="step(w.step)!.forbids" class="small caution">Keep away: {{ step(w.step)!.forbids }}.</p>
-                <p v-for="c in step(w.step)!.cautions" :key="c" class="small caution">{{ CAUTIONS[c] }}</p>
-                <p v-if="step(w.step)!.learns && step(w.step)!.foretoldMin !== step(w.step)!.waitMin" class="small">Your own outcomes make its wait {{ duration(step(w.step)!.waitMin) }} in place of {{ duration(step(w.step)!.foretoldMin) }}.</p>
-                <StepSettle v-if="!w.done" :work="w" />
+            <li
+              v-for="w in s.work"
+              :key="`${w.step}${w.part}`"
+              :class="{ critical: w.critical, on: selected === w.step, done: w.done }"
+            >
+              <button
+                class="open"
+                :aria-expanded="selected === w.step"
+                @click="selected = selected === w.step ? '' : w.step"
+              >
+                <span class="soft">{{ clock(w.startMs, days!.zone) }}</span> {{ named(w.step)
+                }}<template v-if="w.parts > 1"> (part {{ w.part }} of {{ w.parts }})</template>
+                <span class="soft small">{{ duration((w.endMs - w.startMs) / 60000) }}</span>
+                <span
+                  v-if="w.done"
+                  class="tag ok"
+                  >done</span
+                ><span
+                  v-else-if="w.settled"
+                  class="tag"
+                  >settled</span
+                >
+                <span
+                  v-if="w.by === 1"
+                  class="tag"
+                  >{{ person(w.by) }}</span
+                >
+              </button>
+              <p
+                v-if="windowAfter(w.step)"
+                class="window small"
+                data-test="window"
+              >
+                <svg
+                  width="30"
+                  height="13"
+                  aria-hidden="true"
+                >
+                  <rect
+                    width="30"
+                    height="13"
+                    fill="url(#state-workable)"
+                  />
+                </svg>
+                <b>{{ named(windowAfter(w.step)!.step) }}</b> between
+                <b>{{ clock(windowAfter(w.step)!.fromMs, days!.zone) }}</b> and
+                <b>{{ clock(windowAfter(w.step)!.toMs, days!.zone) }}</b>: later it takes no mark.
+              </p>
+              <div
+                v-if="selected === w.step && step(w.step)"
+                class="more"
+              >
+                <p>{{ step(w.step)!.how }}</p>
+                <p><b>Right when:</b> {{ step(w.step)!.right }}</p>
+                <p
+                  v-if="step(w.step)!.tools.length"
+                  class="small"
+                >
+                  With {{ step(w.step)!.tools.join(', ') }}.
+                </p>
+                <p
+                  v-if="step(w.step)!.forbids"
+                  class="small caution"
+                >
+                  Keep away: {{ step(w.step)!.forbids }}.
+                </p>
+                <p
+                  v-for="c in step(w.step)!.cautions"
+                  :key="c"
+                  class="small caution"
+                >
+                  {{ CAUTIONS[c] }}
+                </p>
+                <p
+                  v-if="step(w.step)!.learns && step(w.step)!.foretoldMin !== step(w.step)!.waitMin"
+                  class="small"
+                >
+                  Your own outcomes make its wait {{ duration(step(w.step)!.waitMin) }} in place of
+                  {{ duration(step(w.step)!.foretoldMin) }}.
+                </p>
+                <StepSettle
+                  v-if="!w.done"
+                  :work="w"
+                />
               </div>
             </li>
-            <li v-for="w in waitsAfter(s.startMs, sittings[i + 1]?.startMs ?? Infinity)" :key="`wait${w.step}`" class="wait">
-              <svg width="30" height="13" aria-hidden="true"><rect width="30" height="13" :fill="`url(#state-${w.becomes})`" /></svg>
-              {{ untilWords(w.becomes) }}, {{ dayAndClock(w.endMs, days!.zone) }} ({{ named(w.step).toLowerCase() }}).
-              <span v-if="w.meanwhile.length">Meanwhile: {{ w.meanwhile.map(named).join(', ') }}.</span> <span v-if="w.fillers.length">Your own: {{ w.fillers.map(job).join(', ') }}.</span>
-              <span v-if="!w.meanwhile.length && !w.fillers.length && w.idleMin >= 30">{{ duration(w.idleMin) }} of your hours are free for figures, trees, boats.</span>
+            <li
+              v-for="w in waitsAfter(s.startMs, sittings[i + 1]?.startMs ?? Infinity)"
+              :key="`wait${w.step}`"
+              class="wait"
+            >
+              <svg
+                width="30"
+                height="13"
+                aria-hidden="true"
+              >
+                <rect
+                  width="30"
+                  height="13"
+                  :fill="`url(#state-${w.becomes})`"
+                />
+              </svg>
+              {{ untilWords(w.becomes) }}, {{ dayAndClock(w.endMs, days!.zone) }} ({{
+                named(w.step).toLowerCase()
+              }}).
+              <span v-if="w.meanwhile.length"
+                >Meanwhile: {{ w.meanwhile.map(named).join(', ') }}.</span
+              >
+              <span v-if="w.fillers.length">Your own: {{ w.fillers.map(job).join(', ') }}.</span>
+              <span v-if="!w.meanwhile.length && !w.fillers.length && w.idleMin >= 30"
+                >{{ duration(w.idleMin) }} of your hours are free for figures, trees, boats.</span
+              >
             </li>
           </ul>
         </template>
       </section>
     </div>
     <div class="tray">
-      <FindingsList :findings="plan?.findings ?? []" place="days" />
-      <div class="leaves turn" role="tablist"><button v-for="(name, id) in LEAVES" :key="id" role="tab" :class="{ on: leaf === id }" :aria-selected="leaf === id" :data-leaf="id" @click="leaf = id">{{ name }}</button></div>
+      <FindingsList
+        :findings="plan?.findings ?? []"
+        place="days"
+      />
+      <div
+        class="leaves turn"
+        role="tablist"
+      >
+        <button
+          v-for="(name, id) in LEAVES"
+          :key="id"
+          role="tab"
+          :class="{ on: leaf === id }"
+          :aria-selected="leaf === id"
+          :data-leaf="id"
+          @click="leaf = id"
+        >
+          {{ name }}
+        </button>
+      </div>
       <template v-if="leaf === 'why'">
-        <SearchPanel v-if="plan" :named="named" />
-      <section v-if="chain.length" class="panel pad stack" data-test="chain">
-        <h2>What the date hangs on</h2>
-        <p>{{ duration(totals.work) }} of work, {{ duration(totals.wait) }} of drying and curing, and {{ duration(totals.hours) }} in which nothing could begin because you had no free hour.</p>
-        <details><summary>The whole chain, {{ chain.length }} links</summary>
-          <ol class="chain"><li v-for="(c, i) in chain" :key="i" :class="c.kind"><span class="small">{{ duration(c.minutes) }}</span> {{ chainWords(c) }}</li></ol>
-        </details>
-      </section>
+        <SearchPanel
+          v-if="plan"
+          :named="named"
+        />
+        <section
+          v-if="chain.length"
+          class="panel pad stack"
+          data-test="chain"
+        >
+          <h2>What the date hangs on</h2>
+          <p>
+            {{ duration(totals.work) }} of work, {{ duration(totals.wait) }} of drying and curing,
+            and {{ duration(totals.hours) }} in which nothing could begin because you had no free
+            hour.
+          </p>
+          <details>
+            <summary>The whole chain, {{ chain.length }} links</summary>
+            <ol class="chain">
+              <li
+                v-for="(c, i) in chain"
+                :key="i"
+                :class="c.kind"
+              >
+                <span class="small">{{ duration(c.minutes) }}</span> {{ chainWords(c) }}
+              </li>
+            </ol>
+          </details>
+        </section>
       </template>
       <template v-else-if="leaf === 'hours'">
         <CalendarEditor />
         <BusyPanel />
-      <section class="panel pad stack">
-        <h2>The room</h2>
-        <div class="grid2">
-          <NumberField label="Temperature" unit="°C" :model-value="build.room.tempC" :min="-40" :max="60" :step="0.5" @update:model-value="setRoom({ tempC: $event! })" />
-          <NumberField label="Humidity" unit="%" :model-value="build.room.rhPct" :min="0" :max="100" @update:model-value="setRoom({ rhPct: $event! })" />
-        </div>
-        <DeviceButton device="room" label="Read the room sensor" :parse="roomLine" @reading="setRoom($event)" />
-        <p class="small soft">Resin: by its own heat and cure in this room. Gel, glue, plaster: by the air’s thirst for water.</p>
-      </section>
+        <section class="panel pad stack">
+          <h2>The room</h2>
+          <div class="grid2">
+            <NumberField
+              label="Temperature"
+              unit="°C"
+              :model-value="build.room.tempC"
+              :min="-40"
+              :max="60"
+              :step="0.5"
+              @update:model-value="setRoom({ tempC: $event! })"
+            />
+            <NumberField
+              label="Humidity"
+              unit="%"
+              :model-value="build.room.rhPct"
+              :min="0"
+              :max="100"
+              @update:model-value="setRoom({ rhPct: $event! })"
+            />
+          </div>
+          <DeviceButton
+            device="room"
+            label="Read the room sensor"
+            :parse="roomLine"
+            @reading="setRoom($event)"
+          />
+          <p class="small soft">
+            Resin: by its own heat and cure in this room. Gel, glue, plaster: by the air’s thirst
+            for water.
+          </p>
+        </section>
       </template>
       <WhatIfPanel v-else-if="leaf === 'what'" />
       <JobsPanel v-else />
@@ -134,34 +399,143 @@ function chainWords(link: ChainLink): string {
 </template>
 
 <style scoped>
-.scroll { overflow: auto; padding: 2px; }
-.scroll > section { flex: none; }
-.legend { display: flex; gap: 6px 8px; align-items: center; flex-wrap: wrap; }
-.band.dashed { background: none; border: 1px dashed var(--brass); }
-.legend svg, .wait svg { border: 1px solid var(--line-strong); vertical-align: -2px; }
-.state { margin-left: 6px; }
-.peg { width: 5px; height: 15px; background: var(--ink); display: inline-block; }
-.peg.red { background: var(--red-lead); margin-left: 6px; }
-.band { width: 22px; height: 13px; background: var(--brass-wash); border: 1px solid var(--line); display: inline-block; margin-left: 6px; }
-.agenda { display: grid; grid-template-columns: 150px 1fr; gap: 10px 14px; }
-.when { display: grid; align-content: start; border-top: 1px solid var(--line); padding-top: 6px; }
-.what { list-style: none; margin: 0; padding: 6px 0 0; border-top: 1px solid var(--line); display: grid; gap: 3px; }
-.what li { border-left: 4px solid var(--line-strong); padding-left: 9px; }
-.what li.critical { border-color: var(--red-lead); }
-.what li.wait { border-color: transparent; color: var(--ink-soft); font-size: 13.5px; }
-.open { border: 0; background: none; padding: 2px 0; cursor: pointer; text-align: left; }
-.open:hover { text-decoration: underline; }
-.more { background: var(--sunk); padding: 8px 12px; border-radius: 3px 10px 3px 10px; margin: 3px 0; display: grid; gap: 4px; }
-.turn { padding: 0; }
-.turn [role='tab'] { padding: 5px 9px; }
-.late { border-left: 4px solid var(--brass); padding-left: 10px; }
-.tag { font-size: 12px; border: 1px solid var(--brass); border-radius: 3px 8px 3px 8px; padding: 0 6px; }
-.tag.ok { border-color: var(--moss); color: var(--moss); }
-.what li.done { border-color: var(--moss); }
-.caution { color: var(--brass); }
-.chain { padding-left: 0; list-style: none; display: grid; gap: 3px; font-size: 13.5px; margin: 8px 0 0; }
-.chain li { border-left: 4px solid var(--red-lead); padding-left: 8px; }
-.chain li.wait { border-color: var(--water); }
-.chain li.hours { border-color: var(--brass); }
-summary { cursor: pointer; }
+.scroll {
+  overflow: auto;
+  padding: 2px;
+}
+.scroll > section {
+  flex: none;
+}
+.legend {
+  display: flex;
+  gap: 6px 8px;
+  align-items: center;
+  flex-wrap: wrap;
+}
+.band.dashed {
+  background: none;
+  border: 1px dashed var(--brass);
+}
+.legend svg,
+.wait svg {
+  border: 1px solid var(--line-strong);
+  vertical-align: -2px;
+}
+.state {
+  margin-left: 6px;
+}
+.peg {
+  width: 5px;
+  height: 15px;
+  background: var(--ink);
+  display: inline-block;
+}
+.peg.red {
+  background: var(--red-lead);
+  margin-left: 6px;
+}
+.band {
+  width: 22px;
+  height: 13px;
+  background: var(--brass-wash);
+  border: 1px solid var(--line);
+  display: inline-block;
+  margin-left: 6px;
+}
+.agenda {
+  display: grid;
+  grid-template-columns: 150px 1fr;
+  gap: 10px 14px;
+}
+.when {
+  display: grid;
+  align-content: start;
+  border-top: 1px solid var(--line);
+  padding-top: 6px;
+}
+.what {
+  list-style: none;
+  margin: 0;
+  padding: 6px 0 0;
+  border-top: 1px solid var(--line);
+  display: grid;
+  gap: 3px;
+}
+.what li {
+  border-left: 4px solid var(--line-strong);
+  padding-left: 9px;
+}
+.what li.critical {
+  border-color: var(--red-lead);
+}
+.what li.wait {
+  border-color: transparent;
+  color: var(--ink-soft);
+  font-size: 13.5px;
+}
+.open {
+  border: 0;
+  background: none;
+  padding: 2px 0;
+  cursor: pointer;
+  text-align: left;
+}
+.open:hover {
+  text-decoration: underline;
+}
+.more {
+  background: var(--sunk);
+  padding: 8px 12px;
+  border-radius: 3px 10px 3px 10px;
+  margin: 3px 0;
+  display: grid;
+  gap: 4px;
+}
+.turn {
+  padding: 0;
+}
+.turn [role='tab'] {
+  padding: 5px 9px;
+}
+.late {
+  border-left: 4px solid var(--brass);
+  padding-left: 10px;
+}
+.tag {
+  font-size: 12px;
+  border: 1px solid var(--brass);
+  border-radius: 3px 8px 3px 8px;
+  padding: 0 6px;
+}
+.tag.ok {
+  border-color: var(--moss);
+  color: var(--moss);
+}
+.what li.done {
+  border-color: var(--moss);
+}
+.caution {
+  color: var(--brass);
+}
+.chain {
+  padding-left: 0;
+  list-style: none;
+  display: grid;
+  gap: 3px;
+  font-size: 13.5px;
+  margin: 8px 0 0;
+}
+.chain li {
+  border-left: 4px solid var(--red-lead);
+  padding-left: 8px;
+}
+.chain li.wait {
+  border-color: var(--water);
+}
+.chain li.hours {
+  border-color: var(--brass);
+}
+summary {
+  cursor: pointer;
+}
 </style>

@@ -1,6 +1,17 @@
 <script setup lang="ts">
 import { computed, onBeforeUnmount, onMounted, ref } from 'vue'
-import { addCorner, addSounding, changePool, changeSounding, drawOutline, moveCorner, removeCorner, removeSounding, setEdge, type Edit } from '../../core/build/edits'
+import {
+  addCorner,
+  addSounding,
+  changePool,
+  changeSounding,
+  drawOutline,
+  moveCorner,
+  removeCorner,
+  removeSounding,
+  setEdge,
+  type Edit
+} from '../../core/build/edits'
 import { moveThing } from '../../core/build/runEdits'
 import type { Pool } from '../../core/build/types'
 import type { Point2 } from '../../core/physics/shape/polygon'
@@ -41,13 +52,22 @@ const outlineFault = computed(() => faults.value.find((f) => f.path.includes('.o
 const heightForDip = ref<number | null>(null)
 
 const kindOf = (corner: string) => pool.value?.outline.find((c) => c.id === corner)?.edge
-const setGround = (change: Partial<Pool> | object) => store.edit('Ground', (b) => ({ ...b, ground: { ...b.ground, ...change } }), 'ground')
-const setBase = (change: object) => store.edit('Base size', (b) => ({ ...b, base: { ...b.base, ...change } }), 'base')
+const setGround = (change: Partial<Pool> | object) =>
+  store.edit('Ground', (b) => ({ ...b, ground: { ...b.ground, ...change } }), 'ground')
+const setBase = (change: object) =>
+  store.edit('Base size', (b) => ({ ...b, base: { ...b.base, ...change } }), 'base')
 const change = (label: string, edit: Edit, group = '') => store.edit(label, edit, group)
 
 function dip(id: string, [x, y]: Point2): void {
   const depth = ground.value?.maxDepthMm || 5
-  change('Add sounding', addSounding(id, [x, y, heightForDip.value ?? Math.round((pool.value!.levelMm - depth * 0.7) * 2) / 2]))
+  change(
+    'Add sounding',
+    addSounding(id, [
+      x,
+      y,
+      heightForDip.value ?? Math.round((pool.value!.levelMm - depth * 0.7) * 2) / 2
+    ])
+  )
 }
 function drawn(points: Point2[]): void {
   if (pool.value) change('Draw the outline', drawOutline(pool.value.id, points))
@@ -55,7 +75,13 @@ function drawn(points: Point2[]): void {
 }
 function pressed(event: KeyboardEvent): void {
   const target = event.target as HTMLElement
-  if (['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName) || event.ctrlKey || event.metaKey || event.altKey) return
+  if (
+    ['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName) ||
+    event.ctrlKey ||
+    event.metaKey ||
+    event.altKey
+  )
+    return
   const found = TOOLS.find((t) => t.key.toLowerCase() === event.key.toLowerCase())
   if (found) tool.value = found.id
 }
@@ -65,90 +91,364 @@ onBeforeUnmount(() => window.removeEventListener('keydown', pressed))
 
 <template>
   <div class="bench">
-    <div class="drawings" :class="{ tall: build.base.depthMm > 1.1 * build.base.widthMm }">
+    <div
+      class="drawings"
+      :class="{ tall: build.base.depthMm > 1.1 * build.base.widthMm }"
+    >
       <div class="panel drawing-box plan-box">
-        <div class="palette" role="toolbar" aria-label="Plan tools">
-          <button v-for="t in TOOLS" :key="t.id" class="tool" :aria-pressed="tool === t.id" :title="t.what" :data-tool-name="t.id" @click="tool = t.id">{{ t.name }} <kbd>{{ t.key }}</kbd></button>
+        <div
+          class="palette"
+          role="toolbar"
+          aria-label="Plan tools"
+        >
+          <button
+            v-for="t in TOOLS"
+            :key="t.id"
+            class="tool"
+            :aria-pressed="tool === t.id"
+            :title="t.what"
+            :data-tool-name="t.id"
+            @click="tool = t.id"
+          >
+            {{ t.name }} <kbd>{{ t.key }}</kbd>
+          </button>
           <span class="soft small what">{{ TOOLS.find((t) => t.id === tool)?.what }}</span>
         </div>
         <div class="canvas">
           <PlanDrawing
-            v-if="plan" :base="build.base" :pools="store.pools" :grounds="plan.ground.pools" :falls="plan.forms.falls" :section="build.section" :tool="tool"
-            :selected="pool?.id ?? ''" :faults-at="faultsAt" :next-dip="ground?.nextDip?.at ?? null" @select="store.selected = $event" @settled="store.endGroup"
-            @move-corner="(p, c, at) => change('Move outline point', moveCorner(p, c, at), `corner:${c}`)"
+            v-if="plan"
+            :base="build.base"
+            :pools="store.pools"
+            :grounds="plan.ground.pools"
+            :falls="plan.forms.falls"
+            :section="build.section"
+            :tool="tool"
+            :selected="pool?.id ?? ''"
+            :faults-at="faultsAt"
+            :next-dip="ground?.nextDip?.at ?? null"
+            @select="store.selected = $event"
+            @settled="store.endGroup"
+            @move-corner="
+              (p, c, at) => change('Move outline point', moveCorner(p, c, at), `corner:${c}`)
+            "
             @add-corner="(p, c, at) => change('Add outline point', addCorner(p, c, at))"
             @remove-corner="(p, c) => change('Remove outline point', removeCorner(p, c))"
-            @edge="(p, c) => change('Shore or dam', setEdge(p, c, kindOf(c) === 'dam' ? 'shore' : 'dam'))"
-            @dip="dip" @move-dip="(p, i, at) => change('Move sounding', changeSounding(p, i, [Math.round(at[0] * 10) / 10, Math.round(at[1] * 10) / 10, pool!.soundings[i][2]]), `dip:${i}`)"
-            @move-thing="(p, id, at) => change('Move what stands', moveThing(p, id, at), `thing:${id}`)"
-            @remove-dip="(p, i) => change('Remove sounding', removeSounding(p, i))" @drawn="drawn"
+            @edge="
+              (p, c) => change('Shore or dam', setEdge(p, c, kindOf(c) === 'dam' ? 'shore' : 'dam'))
+            "
+            @dip="dip"
+            @move-dip="
+              (p, i, at) =>
+                change(
+                  'Move sounding',
+                  changeSounding(p, i, [
+                    Math.round(at[0] * 10) / 10,
+                    Math.round(at[1] * 10) / 10,
+                    pool!.soundings[i][2]
+                  ]),
+                  `dip:${i}`
+                )
+            "
+            @move-thing="
+              (p, id, at) => change('Move what stands', moveThing(p, id, at), `thing:${id}`)
+            "
+            @remove-dip="(p, i) => change('Remove sounding', removeSounding(p, i))"
+            @drawn="drawn"
             @section="(line) => change('Section line', (b) => ({ ...b, section: line }), 'section')"
           />
         </div>
-        <p class="legend small"><span class="key dam"></span>dam <span class="key shore"></span>shore <span class="key cut"></span>section A–B <span class="soft">figures: dip from the water, mm</span></p>
+        <p class="legend small">
+          <span class="key dam"></span>dam <span class="key shore"></span>shore
+          <span class="key cut"></span>section A–B
+          <span class="soft">figures: dip from the water, mm</span>
+        </p>
       </div>
       <div class="panel drawing-box section-box">
-        <SectionDrawing v-if="plan" :section="plan.ground.section" :pools="store.pools" :falls="plan.forms.falls" :stacks="plan.stacks.pools" :shell-mm="build.ground.shellMm" :exaggeration="settings.exaggeration" :selected="pool?.id ?? ''" @select="store.selected = $event" />
+        <SectionDrawing
+          v-if="plan"
+          :section="plan.ground.section"
+          :pools="store.pools"
+          :falls="plan.forms.falls"
+          :stacks="plan.stacks.pools"
+          :shell-mm="build.ground.shellMm"
+          :exaggeration="settings.exaggeration"
+          :selected="pool?.id ?? ''"
+          @select="store.selected = $event"
+        />
       </div>
     </div>
     <div class="tray">
-      <FindingsList :findings="plan?.findings ?? []" place="ground" />
+      <FindingsList
+        :findings="plan?.findings ?? []"
+        place="ground"
+      />
       <section class="panel pad stack">
-        <div class="row"><h2 class="grow">Pool</h2><button v-if="pool" class="tool" data-test="scan" @click="scanning = true">From a file…</button>
-          <select v-if="store.pools.length > 1" class="choice pick" :value="pool?.id" aria-label="Pool" @change="store.selected = ($event.target as HTMLSelectElement).value"><option v-for="p in store.pools" :key="p.id" :value="p.id">{{ p.name }}</option></select>
+        <div class="row">
+          <h2 class="grow">Pool</h2>
+          <button
+            v-if="pool"
+            class="tool"
+            data-test="scan"
+            @click="scanning = true"
+          >
+            From a file…
+          </button>
+          <select
+            v-if="store.pools.length > 1"
+            class="choice pick"
+            :value="pool?.id"
+            aria-label="Pool"
+            @change="store.selected = ($event.target as HTMLSelectElement).value"
+          >
+            <option
+              v-for="p in store.pools"
+              :key="p.id"
+              :value="p.id"
+            >
+              {{ p.name }}
+            </option>
+          </select>
         </div>
         <p v-if="!pool">No pool yet: add one on Water.</p>
         <template v-else>
-          <p v-if="outlineFault" class="fault" role="alert">{{ outlineFault.message }}</p>
+          <p
+            v-if="outlineFault"
+            class="fault"
+            role="alert"
+          >
+            {{ outlineFault.message }}
+          </p>
           <div class="grid2">
-            <NumberField label="Brim, along the shore" unit="mm" :model-value="pool.brimMm" :min="-1000" :max="10000" :step="0.5" @update:model-value="change('Brim', changePool(pool.id, { brimMm: $event! }), 'brim')" />
-            <NumberField v-model="heightForDip" label="Height of new dips" unit="mm" :min="-1000" :max="10000" :step="0.5" blank="by the depth" />
+            <NumberField
+              label="Brim, along the shore"
+              unit="mm"
+              :model-value="pool.brimMm"
+              :min="-1000"
+              :max="10000"
+              :step="0.5"
+              @update:model-value="change('Brim', changePool(pool.id, { brimMm: $event! }), 'brim')"
+            />
+            <NumberField
+              v-model="heightForDip"
+              label="Height of new dips"
+              unit="mm"
+              :min="-1000"
+              :max="10000"
+              :step="0.5"
+              blank="by the depth"
+            />
           </div>
         </template>
       </section>
-      <GroundExtras :pool="pool" :ground="ground" :plan="plan" />
-      <SoundingsTable v-if="pool" :pool="pool" :faults="faults" />
+      <GroundExtras
+        :pool="pool"
+        :ground="ground"
+        :plan="plan"
+      />
+      <SoundingsTable
+        v-if="pool"
+        :pool="pool"
+        :faults="faults"
+      />
       <section class="panel pad stack">
         <h2>Base and land</h2>
         <div class="grid2">
-          <NumberField label="Left to right" unit="mm" :model-value="build.base.widthMm" :min="10" :max="10000" :step="10" @update:model-value="setBase({ widthMm: $event })" />
-          <NumberField label="Front to back" unit="mm" :model-value="build.base.depthMm" :min="10" :max="10000" :step="10" @update:model-value="setBase({ depthMm: $event })" />
-          <NumberField label="Rocks to cast" unit="ml" :model-value="build.ground.castingsMl" :min="0" :max="100000" :step="10" @update:model-value="setGround({ castingsMl: $event })" />
-          <NumberField label="Bank height" unit="mm" :model-value="build.ground.bankMm" :min="0" :max="10000" @update:model-value="setGround({ bankMm: $event })" />
-          <NumberField label="Shell thickness" unit="mm" :model-value="build.ground.shellMm" :min="0" :max="100" :step="0.5" @update:model-value="setGround({ shellMm: $event })" />
+          <NumberField
+            label="Left to right"
+            unit="mm"
+            :model-value="build.base.widthMm"
+            :min="10"
+            :max="10000"
+            :step="10"
+            @update:model-value="setBase({ widthMm: $event })"
+          />
+          <NumberField
+            label="Front to back"
+            unit="mm"
+            :model-value="build.base.depthMm"
+            :min="10"
+            :max="10000"
+            :step="10"
+            @update:model-value="setBase({ depthMm: $event })"
+          />
+          <NumberField
+            label="Rocks to cast"
+            unit="ml"
+            :model-value="build.ground.castingsMl"
+            :min="0"
+            :max="100000"
+            :step="10"
+            @update:model-value="setGround({ castingsMl: $event })"
+          />
+          <NumberField
+            label="Bank height"
+            unit="mm"
+            :model-value="build.ground.bankMm"
+            :min="0"
+            :max="10000"
+            @update:model-value="setGround({ bankMm: $event })"
+          />
+          <NumberField
+            label="Shell thickness"
+            unit="mm"
+            :model-value="build.ground.shellMm"
+            :min="0"
+            :max="100"
+            :step="0.5"
+            @update:model-value="setGround({ shellMm: $event })"
+          />
         </div>
-        <label class="field"><span class="name">Landform</span><select class="choice" :value="build.ground.landform" @change="setGround({ landform: ($event.target as HTMLSelectElement).value })"><option v-for="m in landforms" :key="m.id" :value="m.id">{{ m.name }}</option></select></label>
-        <label class="field"><span class="name">Shell</span><select class="choice" :value="build.ground.shell" @change="setGround({ shell: ($event.target as HTMLSelectElement).value })"><option v-for="m in shells" :key="m.id" :value="m.id">{{ m.name }}</option></select></label>
+        <label class="field"
+          ><span class="name">Landform</span
+          ><select
+            class="choice"
+            :value="build.ground.landform"
+            @change="setGround({ landform: ($event.target as HTMLSelectElement).value })"
+          >
+            <option
+              v-for="m in landforms"
+              :key="m.id"
+              :value="m.id"
+            >
+              {{ m.name }}
+            </option>
+          </select></label
+        >
+        <label class="field"
+          ><span class="name">Shell</span
+          ><select
+            class="choice"
+            :value="build.ground.shell"
+            @change="setGround({ shell: ($event.target as HTMLSelectElement).value })"
+          >
+            <option
+              v-for="m in shells"
+              :key="m.id"
+              :value="m.id"
+            >
+              {{ m.name }}
+            </option>
+          </select></label
+        >
         <div class="grid2">
-          <label class="field"><span class="name">Seal</span><select class="choice" :value="build.ground.seal" @change="setGround({ seal: ($event.target as HTMLSelectElement).value })"><option v-for="m in seals" :key="m.id" :value="m.id">{{ m.name }}</option></select></label>
-          <NumberField label="Coats of it" :model-value="build.ground.sealCoats" :min="0" :max="10" whole @update:model-value="setGround({ sealCoats: $event })" />
+          <label class="field"
+            ><span class="name">Seal</span
+            ><select
+              class="choice"
+              :value="build.ground.seal"
+              @change="setGround({ seal: ($event.target as HTMLSelectElement).value })"
+            >
+              <option
+                v-for="m in seals"
+                :key="m.id"
+                :value="m.id"
+              >
+                {{ m.name }}
+              </option>
+            </select></label
+          >
+          <NumberField
+            label="Coats of it"
+            :model-value="build.ground.sealCoats"
+            :min="0"
+            :max="10"
+            whole
+            @update:model-value="setGround({ sealCoats: $event })"
+          />
         </div>
-        <p class="small soft">{{ landforms.find((m) => m.id === build.ground.landform)?.note }} {{ shells.find((m) => m.id === build.ground.shell)?.note }}</p>
+        <p class="small soft">
+          {{ landforms.find((m) => m.id === build.ground.landform)?.note }}
+          {{ shells.find((m) => m.id === build.ground.shell)?.note }}
+        </p>
       </section>
     </div>
-    <ScanDialog v-if="scanning" v-model="scanning" :grounds="plan?.ground.pools ?? []" />
+    <ScanDialog
+      v-if="scanning"
+      v-model="scanning"
+      :grounds="plan?.ground.pools ?? []"
+    />
   </div>
 </template>
 
 <style scoped>
-.plan-box { flex: 2.3; display: flex; flex-direction: column; }
-.section-box { flex: 1; min-height: 180px; }
-.palette { display: flex; gap: 6px; padding: 8px 12px 6px; align-items: center; border-bottom: 1px solid var(--line); }
-.palette .tool { padding: 3px 9px; min-height: 32px; }
-.palette .tool { flex: none; }
+.plan-box {
+  flex: 2.3;
+  display: flex;
+  flex-direction: column;
+}
+.section-box {
+  flex: 1;
+  min-height: 180px;
+}
+.palette {
+  display: flex;
+  gap: 6px;
+  padding: 8px 12px 6px;
+  align-items: center;
+  border-bottom: 1px solid var(--line);
+}
+.palette .tool {
+  padding: 3px 9px;
+  min-height: 32px;
+}
+.palette .tool {
+  flex: none;
+}
 /* one line whatever it says: the drawing must not jump under the pointer */
-.what { margin-left: auto; min-width: 0; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
-.canvas { position: relative; flex: 1; min-height: 0; }
-.legend { display: flex; gap: 8px; align-items: center; padding: 4px 14px 6px; }
-.key { width: 22px; height: 0; display: inline-block; border-top: 4px solid var(--red-lead); margin-left: 8px; }
-.key.shore { border-top: 2px dotted var(--ink); }
-.key.cut { border-top: 2px dashed var(--brass); }
-.pick { width: auto; }
+.what {
+  margin-left: auto;
+  min-width: 0;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+.canvas {
+  position: relative;
+  flex: 1;
+  min-height: 0;
+}
+.legend {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+  padding: 4px 14px 6px;
+}
+.key {
+  width: 22px;
+  height: 0;
+  display: inline-block;
+  border-top: 4px solid var(--red-lead);
+  margin-left: 8px;
+}
+.key.shore {
+  border-top: 2px dotted var(--ink);
+}
+.key.cut {
+  border-top: 2px dashed var(--brass);
+}
+.pick {
+  width: auto;
+}
 /* a base deeper than wide: plan and section stand side by side */
-.tall { flex-direction: row; }
-.tall .plan-box { flex: 1; }
-.tall .section-box { flex: 1.15; max-height: 62%; }
-.tall .palette { flex-wrap: wrap; }
-.tall .what { display: none; }
-@media (max-width: 1100px) { .what { display: none; } }
+.tall {
+  flex-direction: row;
+}
+.tall .plan-box {
+  flex: 1;
+}
+.tall .section-box {
+  flex: 1.15;
+  max-height: 62%;
+}
+.tall .palette {
+  flex-wrap: wrap;
+}
+.tall .what {
+  display: none;
+}
+@media (max-width: 1100px) {
+  .what {
+    display: none;
+  }
+}
 </style>

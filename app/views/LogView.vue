@@ -26,7 +26,9 @@ const leaf = ref<keyof typeof LEAVES>('diary')
 const title = (id: string) => {
   const step = plan.value?.steps.steps.find((s) => s.id === id)
   const water = build.value.waters.find((w) => w.id === id.split('/')[0])?.name
-  return step ? `${water ? `${water}: ` : ''}${water ? step.title.toLowerCase() : step.title}` : `${id} (not in the plan any more)`
+  return step
+    ? `${water ? `${water}: ` : ''}${water ? step.title.toLowerCase() : step.title}`
+    : `${id} (not in the plan any more)`
 }
 const days = computed(() => {
   const sorted = [...build.value.log.entries].sort((a, b) => b.at.localeCompare(a.at))
@@ -68,25 +70,52 @@ async function picked(event: Event): Promise<void> {
     working.value = `Shrinking ${file.name}…`
     try {
       const { id, width, height } = await keepPhoto(build.value.id, file)
-      put('Photograph', { kind: 'photo', id, at: new Date().toISOString(), caption: file.name.replace(/\.\w+$/, '').slice(0, 80), step: null, widthPx: width, heightPx: height })
+      put('Photograph', {
+        kind: 'photo',
+        id,
+        at: new Date().toISOString(),
+        caption: file.name.replace(/\.\w+$/, '').slice(0, 80),
+        step: null,
+        widthPx: width,
+        heightPx: height
+      })
     } catch (error) {
-      fault.value = isFull(error) ? 'The browser’s store is full: the photograph was not kept. Back up and delete old builds first.' : error instanceof Error ? error.message : String(error)
+      fault.value = isFull(error)
+        ? 'The browser’s store is full: the photograph was not kept. Back up and delete old builds first.'
+        : error instanceof Error
+          ? error.message
+          : String(error)
     }
   }
   working.value = ''
 }
-const caption = (entry: PhotoEntry, text: string) => store.edit('Caption', (b) => ({ ...b, log: { ...b.log, entries: b.log.entries.map((e) => (e.id === entry.id ? { ...e, caption: text.slice(0, 500) } : e)) } }))
+const caption = (entry: PhotoEntry, text: string) =>
+  store.edit('Caption', (b) => ({
+    ...b,
+    log: {
+      ...b.log,
+      entries: b.log.entries.map((e) =>
+        e.id === entry.id ? { ...e, caption: text.slice(0, 500) } : e
+      )
+    }
+  }))
 
 /** Small pictures by id, let go of again with the view. */
 const pictures = ref<Record<string, string>>({})
-watch(() => build.value.log.entries.filter((e) => e.kind === 'photo').map((e) => e.id), async (ids) => {
-  for (const id of ids) {
-    if (pictures.value[id] !== undefined) continue
-    const row = await photo(id)
-    pictures.value = { ...pictures.value, [id]: row ? URL.createObjectURL(row.small) : '' }
-  }
-}, { immediate: true })
-onBeforeUnmount(() => { for (const url of Object.values(pictures.value)) if (url) URL.revokeObjectURL(url) })
+watch(
+  () => build.value.log.entries.filter((e) => e.kind === 'photo').map((e) => e.id),
+  async (ids) => {
+    for (const id of ids) {
+      if (pictures.value[id] !== undefined) continue
+      const row = await photo(id)
+      pictures.value = { ...pictures.value, [id]: row ? URL.createObjectURL(row.small) : '' }
+    }
+  },
+  { immediate: true }
+)
+onBeforeUnmount(() => {
+  for (const url of Object.values(pictures.value)) if (url) URL.revokeObjectURL(url)
+})
 
 async function exportZip(): Promise<void> {
   fault.value = ''
@@ -103,25 +132,48 @@ const lesson = ref('')
 const about = ref('')
 const abouts = computed(() => {
   const named = (id: string) => store.shelf.get(id)?.name ?? id
-  const ids = new Set(build.value.waters.flatMap((w) => (w.kind === 'pool' ? [w.resin, w.dam] : [w.gel, w.make.film])))
+  const ids = new Set(
+    build.value.waters.flatMap((w) => (w.kind === 'pool' ? [w.resin, w.dam] : [w.gel, w.make.film]))
+  )
   const ways = new Set(build.value.waters.map((w) => w.way))
   const kinds = new Set(build.value.waters.map((w) => w.kind))
-  const KIND = { pool: 'any pool', fall: 'any fall', reach: 'any run or rapid', sea: 'any waves', splash: 'any splash' }
-  return [...[...ids].map((id) => ({ id: `material:${id}`, name: named(id) })), ...[...ways].map((id) => ({ id: `way:${id}`, name: `the way “${id.replaceAll('-', ' ')}”` })), ...[...kinds].map((id) => ({ id: `water:${id}`, name: KIND[id] }))]
+  const KIND = {
+    pool: 'any pool',
+    fall: 'any fall',
+    reach: 'any run or rapid',
+    sea: 'any waves',
+    splash: 'any splash'
+  }
+  return [
+    ...[...ids].map((id) => ({ id: `material:${id}`, name: named(id) })),
+    ...[...ways].map((id) => ({ id: `way:${id}`, name: `the way “${id.replaceAll('-', ' ')}”` })),
+    ...[...kinds].map((id) => ({ id: `water:${id}`, name: KIND[id] }))
+  ]
 })
 function addLesson(): void {
   const [kind, id] = about.value.split(':')
   if (lesson.value.trim() === '' || !id) return
-  put('Lesson', { kind: 'lesson', ...stamp(), text: lesson.value.trim(), about: { kind: kind as 'material' | 'way' | 'water', id } })
+  put('Lesson', {
+    kind: 'lesson',
+    ...stamp(),
+    text: lesson.value.trim(),
+    about: { kind: kind as 'material' | 'way' | 'water', id }
+  })
   lesson.value = ''
 }
 const account = computed(() => accountOf(build.value.log))
-const off = (real: number, said: number) => `${real >= said ? '+' : '−'}${Math.round(Math.abs(offBy(real, said)))} %`
+const off = (real: number, said: number) =>
+  `${real >= said ? '+' : '−'}${Math.round(Math.abs(offBy(real, said)))} %`
 const learned = computed(() => plan.value?.learned ?? [])
 const WHAT = { dry: 'dries', cure: 'cures', thicken: 'thickens' }
-const money = computed(() => ({ real: spent(build.value.log), plan: plan.value ? costToBuy(plan.value.amounts.shopping) : 0 }))
+const money = computed(() => ({
+  real: spent(build.value.log),
+  plan: plan.value ? costToBuy(plan.value.amounts.shopping) : 0
+}))
 const batchWords = (e: Extract<LogEntry, { kind: 'batch' }>) => {
-  const wanted = plan.value?.amounts.batches.find((b) => b.pool === e.pool && b.pour === e.pour && b.cup === e.cup)
+  const wanted = plan.value?.amounts.batches.find(
+    (b) => b.pool === e.pool && b.pour === e.pour && b.cup === e.cup
+  )
   return `A ${grams(e.aG)}, B ${grams(e.bG)}${wanted ? ` (planned A ${grams(wanted.aG)}, B ${grams(wanted.bG)})` : ''}`
 }
 const early = (e: Extract<LogEntry, { kind: 'step' }>) => {
@@ -131,90 +183,485 @@ const early = (e: Extract<LogEntry, { kind: 'step' }>) => {
 </script>
 
 <template>
-  <div class="bench log" data-test="log">
+  <div
+    class="bench log"
+    data-test="log"
+  >
     <div class="drawings scroll">
-      <div class="leaves turn" role="tablist"><button v-for="(name, id) in LEAVES" :key="id" role="tab" :class="{ on: leaf === id }" :aria-selected="leaf === id" :data-leaf="id" @click="leaf = id">{{ name }}</button></div>
-      <LightTable v-if="leaf === 'table' && plan" :build="build" :plan="plan" />
-      <section v-else-if="leaf === 'account'" class="panel pad stack" data-test="account">
+      <div
+        class="leaves turn"
+        role="tablist"
+      >
+        <button
+          v-for="(name, id) in LEAVES"
+          :key="id"
+          role="tab"
+          :class="{ on: leaf === id }"
+          :aria-selected="leaf === id"
+          :data-leaf="id"
+          @click="leaf = id"
+        >
+          {{ name }}
+        </button>
+      </div>
+      <LightTable
+        v-if="leaf === 'table' && plan"
+        :build="build"
+        :plan="plan"
+      />
+      <section
+        v-else-if="leaf === 'account'"
+        class="panel pad stack"
+        data-test="account"
+      >
         <h1>Foretold and real</h1>
-        <p v-if="!account.length" class="soft">Nothing is logged yet. Steps done on Bench, and what was seen when you looked, stand here against what the plan said.</p>
-        <table v-else class="plain"><thead><tr><th>Step</th><th class="num">Work planned</th><th class="num">took</th><th class="num">Wait foretold</th><th class="num">not yet at</th><th class="num">ready at</th></tr></thead><tbody>
-          <tr v-for="l in account" :key="l.step"><td>{{ title(l.step) }}</td><td class="num">{{ l.plannedMin === null ? '–' : duration(l.plannedMin) }}</td><td class="num">{{ duration(l.workedMin) }}<span v-if="l.plannedMin" class="soft small"> {{ off(l.workedMin, l.plannedMin) }}</span></td><td class="num">{{ l.foretoldMin === null ? '–' : duration(l.foretoldMin) }}</td><td class="num">{{ l.notYetMin === null ? '–' : duration(l.notYetMin) }}</td><td class="num">{{ l.readyMin === null ? '–' : duration(l.readyMin) }}<span v-if="l.readyMin !== null && l.foretoldMin" class="soft small"> {{ off(l.readyMin, l.foretoldMin) }}</span></td></tr>
-        </tbody></table>
+        <p
+          v-if="!account.length"
+          class="soft"
+        >
+          Nothing is logged yet. Steps done on Bench, and what was seen when you looked, stand here
+          against what the plan said.
+        </p>
+        <table
+          v-else
+          class="plain"
+        >
+          <thead>
+            <tr>
+              <th>Step</th>
+              <th class="num">Work planned</th>
+              <th class="num">took</th>
+              <th class="num">Wait foretold</th>
+              <th class="num">not yet at</th>
+              <th class="num">ready at</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr
+              v-for="l in account"
+              :key="l.step"
+            >
+              <td>{{ title(l.step) }}</td>
+              <td class="num">{{ l.plannedMin === null ? '–' : duration(l.plannedMin) }}</td>
+              <td class="num">
+                {{ duration(l.workedMin)
+                }}<span
+                  v-if="l.plannedMin"
+                  class="soft small"
+                >
+                  {{ off(l.workedMin, l.plannedMin) }}</span
+                >
+              </td>
+              <td class="num">{{ l.foretoldMin === null ? '–' : duration(l.foretoldMin) }}</td>
+              <td class="num">{{ l.notYetMin === null ? '–' : duration(l.notYetMin) }}</td>
+              <td class="num">
+                {{ l.readyMin === null ? '–' : duration(l.readyMin)
+                }}<span
+                  v-if="l.readyMin !== null && l.foretoldMin"
+                  class="soft small"
+                >
+                  {{ off(l.readyMin, l.foretoldMin) }}</span
+                >
+              </td>
+            </tr>
+          </tbody>
+        </table>
       </section>
       <template v-else>
         <section class="panel pad stack">
-          <form class="row" @submit.prevent="addNote"><input v-model="note" class="choice grow" placeholder="What happened, what you would do again" aria-label="Note" maxlength="5000" data-test="note" /><button class="tool main" data-test="note-add">Write it down</button></form>
-          <div class="row"><button class="tool" data-test="photo-pick" @click="picker?.click()">Photograph…</button><button class="tool" @click="readRoom">The room: {{ build.room.tempC }} °C, {{ build.room.rhPct }} %</button><form class="row cost" @submit.prevent="addCost"><input v-model="costWhat" class="choice" placeholder="Spent on" aria-label="Spent on" maxlength="200" /><NumberField v-model="costMoney" label="Money" bare :min="-100000" :max="1000000" :step="1" blank="money" /><button class="tool">Add</button></form><span v-if="working" role="status">{{ working }}</span></div>
-          <input ref="picker" type="file" accept="image/*" multiple hidden data-test="photo-file" @change="picked" />
-          <p v-if="fault" class="fault" role="alert" data-test="log-fault">{{ fault }}</p>
+          <form
+            class="row"
+            @submit.prevent="addNote"
+          >
+            <input
+              v-model="note"
+              class="choice grow"
+              placeholder="What happened, what you would do again"
+              aria-label="Note"
+              maxlength="5000"
+              data-test="note"
+            /><button
+              class="tool main"
+              data-test="note-add"
+            >
+              Write it down
+            </button>
+          </form>
+          <div class="row">
+            <button
+              class="tool"
+              data-test="photo-pick"
+              @click="picker?.click()"
+            >
+              Photograph…</button
+            ><button
+              class="tool"
+              @click="readRoom"
+            >
+              The room: {{ build.room.tempC }} °C, {{ build.room.rhPct }} %
+            </button>
+            <form
+              class="row cost"
+              @submit.prevent="addCost"
+            >
+              <input
+                v-model="costWhat"
+                class="choice"
+                placeholder="Spent on"
+                aria-label="Spent on"
+                maxlength="200"
+              /><NumberField
+                v-model="costMoney"
+                label="Money"
+                bare
+                :min="-100000"
+                :max="1000000"
+                :step="1"
+                blank="money"
+              /><button class="tool">Add</button>
+            </form>
+            <span
+              v-if="working"
+              role="status"
+              >{{ working }}</span
+            >
+          </div>
+          <input
+            ref="picker"
+            type="file"
+            accept="image/*"
+            multiple
+            hidden
+            data-test="photo-file"
+            @change="picked"
+          />
+          <p
+            v-if="fault"
+            class="fault"
+            role="alert"
+            data-test="log-fault"
+          >
+            {{ fault }}
+          </p>
         </section>
-        <section v-for="d in days" :key="d.name" class="panel pad daybook">
+        <section
+          v-for="d in days"
+          :key="d.name"
+          class="panel pad daybook"
+        >
           <h2>{{ d.name }}</h2>
-          <ul><li v-for="e in d.entries" :key="e.id" :class="e.kind" :data-entry="e.kind">
-            <span class="at soft small">{{ clock(Date.parse(e.at), zone) }}</span>
-            <div class="grow">
-              <template v-if="e.kind === 'step'"><b>{{ title(e.step) }}</b> <span class="small soft">{{ early(e) }}</span></template>
-              <template v-else-if="e.kind === 'look'">{{ title(e.step) }}: <b>{{ e.ready ? `${e.becomes}` : `not yet ${e.becomes}` }}</b></template>
-              <template v-else-if="e.kind === 'batch'">{{ build.waters.find((w) => w.id === e.pool)?.name ?? e.pool }}, pour {{ e.pour }}, cup {{ e.cup }}: {{ batchWords(e) }}</template>
-              <template v-else-if="e.kind === 'room'">The room: {{ e.tempC }} °C, {{ e.rhPct }} %</template>
-              <template v-else-if="e.kind === 'note'"><p class="said">{{ e.text }}</p></template>
-              <template v-else-if="e.kind === 'lesson'"><p class="said"><b>Lesson:</b> {{ e.text }}</p></template>
-              <template v-else-if="e.kind === 'cost'">{{ e.what || 'Spent' }}: <b>{{ e.money.toFixed(2) }}</b></template>
-              <template v-else><img v-if="pictures[e.id]" :src="pictures[e.id]" :alt="e.caption || 'Photograph'" /><p v-else class="soft small">The picture itself is not in this browser: restore it from the zip it came with.</p><input class="choice caption" :value="e.caption" aria-label="Caption" maxlength="500" @change="caption(e, ($event.target as HTMLInputElement).value)" /></template>
-            </div>
-            <button class="tool" aria-label="Take this entry out" @click="store.edit('Take out of the log', unlogged(e.id))">×</button>
-          </li></ul>
+          <ul>
+            <li
+              v-for="e in d.entries"
+              :key="e.id"
+              :class="e.kind"
+              :data-entry="e.kind"
+            >
+              <span class="at soft small">{{ clock(Date.parse(e.at), zone) }}</span>
+              <div class="grow">
+                <template v-if="e.kind === 'step'"
+                  ><b>{{ title(e.step) }}</b>
+                  <span class="small soft">{{ early(e) }}</span></template
+                >
+                <template v-else-if="e.kind === 'look'"
+                  >{{ title(e.step) }}:
+                  <b>{{ e.ready ? `${e.becomes}` : `not yet ${e.becomes}` }}</b></template
+                >
+                <template v-else-if="e.kind === 'batch'"
+                  >{{ build.waters.find((w) => w.id === e.pool)?.name ?? e.pool }}, pour
+                  {{ e.pour }}, cup {{ e.cup }}: {{ batchWords(e) }}</template
+                >
+                <template v-else-if="e.kind === 'room'"
+                  >The room: {{ e.tempC }} °C, {{ e.rhPct }} %</template
+                >
+                <template v-else-if="e.kind === 'note'"
+                  ><p class="said">{{ e.text }}</p></template
+                >
+                <template v-else-if="e.kind === 'lesson'"
+                  ><p class="said"><b>Lesson:</b> {{ e.text }}</p></template
+                >
+                <template v-else-if="e.kind === 'cost'"
+                  >{{ e.what || 'Spent' }}: <b>{{ e.money.toFixed(2) }}</b></template
+                >
+                <template v-else
+                  ><img
+                    v-if="pictures[e.id]"
+                    :src="pictures[e.id]"
+                    :alt="e.caption || 'Photograph'" />
+                  <p
+                    v-else
+                    class="soft small"
+                  >
+                    The picture itself is not in this browser: restore it from the zip it came with.
+                  </p>
+                  <input
+                    class="choice caption"
+                    :value="e.caption"
+                    aria-label="Caption"
+                    maxlength="500"
+                    @change="caption(e, ($event.target as HTMLInputElement).value)"
+                /></template>
+              </div>
+              <button
+                class="tool"
+                aria-label="Take this entry out"
+                @click="store.edit('Take out of the log', unlogged(e.id))"
+              >
+                ×
+              </button>
+            </li>
+          </ul>
         </section>
-        <section v-if="!days.length" class="panel pad"><p class="soft">An empty log. What is done on Bench and weighed at the scale is written here by itself.</p></section>
+        <section
+          v-if="!days.length"
+          class="panel pad"
+        >
+          <p class="soft">
+            An empty log. What is done on Bench and weighed at the scale is written here by itself.
+          </p>
+        </section>
       </template>
     </div>
     <div class="tray">
-      <section class="panel pad stack" data-test="learned">
+      <section
+        class="panel pad stack"
+        data-test="learned"
+      >
         <h2>What it learned</h2>
-        <p v-if="!learned.length" class="small soft">Nothing yet. Each time you look at something that dries or cures and say whether it is ready, the next prediction gets nearer.</p>
-        <div v-for="l in learned" :key="keyOf(l)" class="line">
-          <p><b>{{ store.shelf.get(l.product)?.name ?? l.product }}</b> {{ WHAT[l.what] }} in <b>{{ l.factor.toFixed(2) }}</b> times what was foretold.</p>
-          <svg viewBox="0 0 200 26" class="range" role="img" :aria-label="`between ${l.low.toFixed(2)} and ${l.high.toFixed(2)}`"><line x1="0" x2="200" y1="10" y2="10" class="rail" /><line x1="100" x2="100" y1="3" y2="17" class="rail" /><rect :x="100 + 90 * Math.log2(Math.max(0.5, l.nextLow))" width="1" :style="{ width: `${90 * Math.log2(Math.min(2, l.nextHigh) / Math.max(0.5, l.nextLow))}px` }" y="7" height="6" class="next" /><rect :x="100 + 90 * Math.log2(Math.max(0.5, l.low))" :style="{ width: `${Math.max(2, 90 * Math.log2(Math.min(2, l.high) / Math.max(0.5, l.low)))}px` }" width="2" y="5" height="10" class="known" /><text x="100" y="25" text-anchor="middle">as foretold</text><text x="10" y="25" text-anchor="middle">½</text><text x="190" y="25" text-anchor="middle">2 ×</text></svg>
-          <p class="small soft">From {{ l.outcomes }} {{ l.outcomes === 1 ? 'outcome' : 'outcomes' }}: between {{ l.low.toFixed(2) }} and {{ l.high.toFixed(2) }} with 90 %; the next one between {{ l.nextLow.toFixed(2) }} and {{ l.nextHigh.toFixed(2) }}.</p>
-          <button class="tool" :data-forget="keyOf(l)" @click="history.forget(keyOf(l))">Forget this</button>
+        <p
+          v-if="!learned.length"
+          class="small soft"
+        >
+          Nothing yet. Each time you look at something that dries or cures and say whether it is
+          ready, the next prediction gets nearer.
+        </p>
+        <div
+          v-for="l in learned"
+          :key="keyOf(l)"
+          class="line"
+        >
+          <p>
+            <b>{{ store.shelf.get(l.product)?.name ?? l.product }}</b> {{ WHAT[l.what] }} in
+            <b>{{ l.factor.toFixed(2) }}</b> times what was foretold.
+          </p>
+          <svg
+            viewBox="0 0 200 26"
+            class="range"
+            role="img"
+            :aria-label="`between ${l.low.toFixed(2)} and ${l.high.toFixed(2)}`"
+          >
+            <line
+              x1="0"
+              x2="200"
+              y1="10"
+              y2="10"
+              class="rail"
+            />
+            <line
+              x1="100"
+              x2="100"
+              y1="3"
+              y2="17"
+              class="rail"
+            />
+            <rect
+              :x="100 + 90 * Math.log2(Math.max(0.5, l.nextLow))"
+              width="1"
+              :style="{
+                width: `${90 * Math.log2(Math.min(2, l.nextHigh) / Math.max(0.5, l.nextLow))}px`
+              }"
+              y="7"
+              height="6"
+              class="next"
+            />
+            <rect
+              :x="100 + 90 * Math.log2(Math.max(0.5, l.low))"
+              :style="{
+                width: `${Math.max(2, 90 * Math.log2(Math.min(2, l.high) / Math.max(0.5, l.low)))}px`
+              }"
+              width="2"
+              y="5"
+              height="10"
+              class="known"
+            />
+            <text
+              x="100"
+              y="25"
+              text-anchor="middle"
+            >
+              as foretold
+            </text>
+            <text
+              x="10"
+              y="25"
+              text-anchor="middle"
+            >
+              ½
+            </text>
+            <text
+              x="190"
+              y="25"
+              text-anchor="middle"
+            >
+              2 ×
+            </text>
+          </svg>
+          <p class="small soft">
+            From {{ l.outcomes }} {{ l.outcomes === 1 ? 'outcome' : 'outcomes' }}: between
+            {{ l.low.toFixed(2) }} and {{ l.high.toFixed(2) }} with 90 %; the next one between
+            {{ l.nextLow.toFixed(2) }} and {{ l.nextHigh.toFixed(2) }}.
+          </p>
+          <button
+            class="tool"
+            :data-forget="keyOf(l)"
+            @click="history.forget(keyOf(l))"
+          >
+            Forget this
+          </button>
         </div>
       </section>
       <section class="panel pad stack">
         <h2>A lesson for next time</h2>
-        <textarea v-model="lesson" class="choice" rows="3" maxlength="2000" placeholder="Leave the last pour a day longer than it says." aria-label="Lesson" data-test="lesson"></textarea>
-        <label class="field"><span class="name">It comes back in a build with</span><select v-model="about" class="choice" data-test="lesson-about"><option value="" disabled>choose</option><option v-for="a in abouts" :key="a.id" :value="a.id">{{ a.name }}</option></select></label>
-        <button class="tool" :disabled="lesson.trim() === '' || about === ''" data-test="lesson-add" @click="addLesson">Keep it</button>
+        <textarea
+          v-model="lesson"
+          class="choice"
+          rows="3"
+          maxlength="2000"
+          placeholder="Leave the last pour a day longer than it says."
+          aria-label="Lesson"
+          data-test="lesson"
+        ></textarea>
+        <label class="field"
+          ><span class="name">It comes back in a build with</span
+          ><select
+            v-model="about"
+            class="choice"
+            data-test="lesson-about"
+          >
+            <option
+              value=""
+              disabled
+            >
+              choose
+            </option>
+            <option
+              v-for="a in abouts"
+              :key="a.id"
+              :value="a.id"
+            >
+              {{ a.name }}
+            </option>
+          </select></label
+        >
+        <button
+          class="tool"
+          :disabled="lesson.trim() === '' || about === ''"
+          data-test="lesson-add"
+          @click="addLesson"
+        >
+          Keep it
+        </button>
       </section>
       <section class="panel pad stack">
         <h2>Money</h2>
-        <p>{{ money.real.toFixed(2) }} written down; the shopping list came to {{ money.plan.toFixed(2) }}.</p>
-        <button class="tool" data-test="zip" @click="exportZip">The build with its photographs, zip</button>
+        <p>
+          {{ money.real.toFixed(2) }} written down; the shopping list came to
+          {{ money.plan.toFixed(2) }}.
+        </p>
+        <button
+          class="tool"
+          data-test="zip"
+          @click="exportZip"
+        >
+          The build with its photographs, zip
+        </button>
       </section>
     </div>
   </div>
 </template>
 
 <style scoped>
-.tray .tool { justify-content: center; }
-.scroll { overflow: auto; padding: 2px; }
-.scroll > * { flex: none; }
-.turn { padding: 0; }
-.cost { flex-wrap: nowrap; gap: 6px; }
-.daybook ul { list-style: none; padding: 0; margin: 8px 0 0; display: grid; gap: 8px; }
-.daybook li { display: flex; gap: 10px; align-items: baseline; border-left: 4px solid var(--line-strong); padding-left: 9px; }
-.daybook li.step { border-color: var(--deep); }
-.daybook li.look { border-color: var(--water); }
-.daybook li.lesson { border-color: var(--brass); }
-.daybook .tool { min-height: 26px; padding: 0 8px; }
-.at { min-width: 42px; }
-img { max-width: 260px; display: block; border-radius: 3px 12px 3px 12px; }
-.caption { max-width: 260px; margin-top: 4px; }
-.said { white-space: pre-wrap; overflow-wrap: anywhere; }
-.line { border-top: 1px solid var(--line); padding-top: 8px; display: grid; gap: 4px; justify-items: start; }
-.range { width: 100%; }
-.range text { font-size: 9px; fill: var(--ink-soft); }
-.rail { stroke: var(--line-strong); }
-.next { fill: var(--shallow); }
-.known { fill: var(--deep); }
+.tray .tool {
+  justify-content: center;
+}
+.scroll {
+  overflow: auto;
+  padding: 2px;
+}
+.scroll > * {
+  flex: none;
+}
+.turn {
+  padding: 0;
+}
+.cost {
+  flex-wrap: nowrap;
+  gap: 6px;
+}
+.daybook ul {
+  list-style: none;
+  padding: 0;
+  margin: 8px 0 0;
+  display: grid;
+  gap: 8px;
+}
+.daybook li {
+  display: flex;
+  gap: 10px;
+  align-items: baseline;
+  border-left: 4px solid var(--line-strong);
+  padding-left: 9px;
+}
+.daybook li.step {
+  border-color: var(--deep);
+}
+.daybook li.look {
+  border-color: var(--water);
+}
+.daybook li.lesson {
+  border-color: var(--brass);
+}
+.daybook .tool {
+  min-height: 26px;
+  padding: 0 8px;
+}
+.at {
+  min-width: 42px;
+}
+img {
+  max-width: 260px;
+  display: block;
+  border-radius: 3px 12px 3px 12px;
+}
+.caption {
+  max-width: 260px;
+  margin-top: 4px;
+}
+.said {
+  white-space: pre-wrap;
+  overflow-wrap: anywhere;
+}
+.line {
+  border-top: 1px solid var(--line);
+  padding-top: 8px;
+  display: grid;
+  gap: 4px;
+  justify-items: start;
+}
+.range {
+  width: 100%;
+}
+.range text {
+  font-size: 9px;
+  fill: var(--ink-soft);
+}
+.rail {
+  stroke: var(--line-strong);
+}
+.next {
+  fill: var(--shallow);
+}
+.known {
+  fill: var(--deep);
+}
 </style>

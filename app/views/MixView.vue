@@ -24,115 +24,450 @@ const store = useBuildStore()
 const settings = useSettingsStore()
 const router = useRouter()
 const money = (value: number) => `${settings.currency}${value.toFixed(2)}`
-const weighOut = (b: PlannedBatch) => void router.push({ name: 'weigh', params: { id: build.value.id, batch: `${b.pool}-${b.pour}-${b.cup}` } })
+const weighOut = (b: PlannedBatch) =>
+  void router.push({
+    name: 'weigh',
+    params: { id: build.value.id, batch: `${b.pool}-${b.pour}-${b.cup}` }
+  })
 const build = computed(() => store.build!)
 const plan = computed(() => store.plan)
 /** More cups than this are not drawn. */
 const MOST_CUPS = 48
-const setHabits = (change: Partial<MixingHabits>) => store.edit('Mixing', (b) => ({ ...b, mixing: { ...b.mixing, ...change } }), 'mixing')
+const setHabits = (change: Partial<MixingHabits>) =>
+  store.edit('Mixing', (b) => ({ ...b, mixing: { ...b.mixing, ...change } }), 'mixing')
 
 const groups = computed(() =>
   (plan.value?.amounts.pools ?? []).map((amounts) => {
     const pool = store.pools.find((p) => p.id === amounts.pool)
     const resin = onShelf(store.shelf, 'resin', amounts.resin)
     const batches = plan.value!.amounts.batches.filter((b) => b.pool === amounts.pool)
-    return { amounts, pool, resin, batches, workingMin: plan.value!.cures.workingMin[amounts.pool] ?? 0, largestG: Math.max(0, ...batches.map((b) => b.massG)) }
+    return {
+      amounts,
+      pool,
+      resin,
+      batches,
+      workingMin: plan.value!.cures.workingMin[amounts.pool] ?? 0,
+      largestG: Math.max(0, ...batches.map((b) => b.massG))
+    }
   })
 )
 const tintsOf = (drops: Record<string, number>) =>
-  Object.entries(drops).map(([id, count]) => ({ id, drops: count, name: store.shelf.get(id)?.name ?? id, colour: onShelf(store.shelf, 'tint', id)?.look.colour ?? '#888888' }))
-const dropsWords = (drops: Record<string, number>) => tintsOf(drops).map((t) => `${t.drops} ${t.drops === 1 ? 'drop' : 'drops'} ${t.name.replace(' tint', '').toLowerCase()}`).join(' and ')
-const lights = computed(() => build.value.waters.flatMap((w) => (w.kind === 'pool' && w.way === 'light-cured-pour' ? [{ pool: w, light: plan.value?.stacks.pools.find((s) => s.id === w.id)?.light, massG: plan.value?.amounts.sizes.waters[w.id]?.lightG ?? 0 }] : [])))
+  Object.entries(drops).map(([id, count]) => ({
+    id,
+    drops: count,
+    name: store.shelf.get(id)?.name ?? id,
+    colour: onShelf(store.shelf, 'tint', id)?.look.colour ?? '#888888'
+  }))
+const dropsWords = (drops: Record<string, number>) =>
+  tintsOf(drops)
+    .map(
+      (t) =>
+        `${t.drops} ${t.drops === 1 ? 'drop' : 'drops'} ${t.name.replace(' tint', '').toLowerCase()}`
+    )
+    .join(' and ')
+const lights = computed(() =>
+  build.value.waters.flatMap((w) =>
+    w.kind === 'pool' && w.way === 'light-cured-pour'
+      ? [
+          {
+            pool: w,
+            light: plan.value?.stacks.pools.find((s) => s.id === w.id)?.light,
+            massG: plan.value?.amounts.sizes.waters[w.id]?.lightG ?? 0
+          }
+        ]
+      : []
+  )
+)
 const toBuy = computed(() => costToBuy(plan.value?.amounts.shopping ?? []))
-const rescue = computed(() => { const g = groups.value.find((x) => x.batches.some((b) => Object.keys(b.drops).length > 0)); const b = g?.batches.find((x) => Object.keys(x.drops).length > 0); return b ? { key: `${b.pool}-${b.massG}`, massG: b.massG, wanted: b.dosePer100G, cupHoldsG: b.cupHoldsG, drops: Object.values(b.drops).reduce((sum, d) => sum + d, 0) } : null })
-const saveShopping = () => saveFile(`${build.value.name} shopping.csv`, 'text/csv', shoppingCsv(plan.value!.amounts.shopping))
+const rescue = computed(() => {
+  const g = groups.value.find((x) => x.batches.some((b) => Object.keys(b.drops).length > 0))
+  const b = g?.batches.find((x) => Object.keys(x.drops).length > 0)
+  return b
+    ? {
+        key: `${b.pool}-${b.massG}`,
+        massG: b.massG,
+        wanted: b.dosePer100G,
+        cupHoldsG: b.cupHoldsG,
+        drops: Object.values(b.drops).reduce((sum, d) => sum + d, 0)
+      }
+    : null
+})
+const saveShopping = () =>
+  saveFile(
+    `${build.value.name} shopping.csv`,
+    'text/csv',
+    shoppingCsv(plan.value!.amounts.shopping)
+  )
 const white = computed(() => plan.value?.amounts.white)
 const whiteWay = computed(() => wayFor('white', build.value.finish.white))
-const dusty = computed(() => white.value?.lines.some((l) => store.shelf.get(l.material)?.cautions.includes('dust')) ?? false)
+const dusty = computed(
+  () =>
+    white.value?.lines.some((l) => store.shelf.get(l.material)?.cautions.includes('dust')) ?? false
+)
 </script>
 
 <template>
   <div class="bench">
     <div class="drawings cups">
-      <section v-for="{ amounts, pool, resin, batches, workingMin, largestG } in groups" :key="amounts.pool" class="panel pad group">
+      <section
+        v-for="{ amounts, pool, resin, batches, workingMin, largestG } in groups"
+        :key="amounts.pool"
+        class="panel pad group"
+      >
         <header class="row">
           <h2>{{ pool?.name }}</h2>
           <span class="soft">{{ resin?.name }}</span>
           <span class="grow"></span>
-          <span><b class="figure"><How v-if="resin && !amounts.problem" :about="explainMix(amounts, resin, build, batches.length)">{{ grams(amounts.totalG) }}</How></b> for {{ ml(amounts.volumeMl) }}</span>
+          <span
+            ><b class="figure"
+              ><How
+                v-if="resin && !amounts.problem"
+                :about="explainMix(amounts, resin, build, batches.length)"
+                >{{ grams(amounts.totalG) }}</How
+              ></b
+            >
+            for {{ ml(amounts.volumeMl) }}</span
+          >
         </header>
-        <p v-if="resin" class="ratio">
-          The label says <b>{{ number(resin.partA) }} : {{ number(resin.partB) }} by {{ resin.basis }}</b>.
-          On the scale that is <b>{{ amounts.massRatioA.toFixed(2) }} : 1 by mass</b>; in the cup {{ amounts.volumeRatioA.toFixed(2) }} : 1 by volume. Weigh by the grams below.
+        <p
+          v-if="resin"
+          class="ratio"
+        >
+          The label says
+          <b>{{ number(resin.partA) }} : {{ number(resin.partB) }} by {{ resin.basis }}</b
+          >. On the scale that is <b>{{ amounts.massRatioA.toFixed(2) }} : 1 by mass</b>; in the cup
+          {{ amounts.volumeRatioA.toFixed(2) }} : 1 by volume. Weigh by the grams below.
         </p>
-        <div v-if="pool?.tinting === 'all-at-once' && amounts.tintAll.some((t) => Object.keys(t.drops).length)" class="small" data-test="tint-all">So that no seam shows, tint part A at once and weigh every cup from that:
-          <span v-for="t in amounts.tintAll" :key="t.band" class="all">{{ t.pours[0] === t.pours[1] ? `pour ${t.pours[0]}` : `pours ${t.pours[0]} to ${t.pours[1]}` }}: {{ grams(t.aG) }} of A, <b>{{ dropsWords(t.drops) || 'clear' }}</b>.</span></div>
-        <p v-if="amounts.problem" class="fault" role="alert">Nothing can be mixed. {{ amounts.problem }} Give a larger cup under “Your bench”.</p>
+        <div
+          v-if="
+            pool?.tinting === 'all-at-once' &&
+            amounts.tintAll.some((t) => Object.keys(t.drops).length)
+          "
+          class="small"
+          data-test="tint-all"
+        >
+          So that no seam shows, tint part A at once and weigh every cup from that:
+          <span
+            v-for="t in amounts.tintAll"
+            :key="t.band"
+            class="all"
+            >{{
+              t.pours[0] === t.pours[1]
+                ? `pour ${t.pours[0]}`
+                : `pours ${t.pours[0]} to ${t.pours[1]}`
+            }}: {{ grams(t.aG) }} of A, <b>{{ dropsWords(t.drops) || 'clear' }}</b>.</span
+          >
+        </div>
+        <p
+          v-if="amounts.problem"
+          class="fault"
+          role="alert"
+        >
+          Nothing can be mixed. {{ amounts.problem }} Give a larger cup under “Your bench”.
+        </p>
         <div class="grid">
-          <article v-for="(b, i) in batches.slice(0, MOST_CUPS)" :key="i" class="cup" :data-batch="`${b.pool}-${b.pour}-${b.cup}`">
-            <h3>Pour {{ b.pour }}<template v-if="b.cups > 1">, cup {{ b.cup }} of {{ b.cups }}</template> <span class="soft">{{ grams(b.massG) }}</span></h3>
-            <CupDrawing :batch="b" :tints="tintsOf(b.drops)" />
-            <ul v-if="Object.keys(b.drops).length && pool?.tinting === 'batch-by-batch'" class="drops"><li v-for="t in tintsOf(b.drops)" :key="t.id"><span class="swatch" :style="{ background: t.colour }"></span><b>{{ t.drops }}</b> {{ t.drops === 1 ? 'drop' : 'drops' }} {{ t.name.replace(' tint', '').toLowerCase() }}</li></ul>
-            <p class="small soft">Stir {{ duration(resin?.stirMin ?? 0) }}, scraping; poured within <How v-if="resin" :about="explainWorking(resin, build.room.tempC, largestG, workingMin)">{{ duration(workingMin) }}</How></p>
-            <button class="tool weigh" :data-weigh="`${b.pool}-${b.pour}-${b.cup}`" @click="weighOut(b)">Weigh it out</button>
+          <article
+            v-for="(b, i) in batches.slice(0, MOST_CUPS)"
+            :key="i"
+            class="cup"
+            :data-batch="`${b.pool}-${b.pour}-${b.cup}`"
+          >
+            <h3>
+              Pour {{ b.pour
+              }}<template v-if="b.cups > 1">, cup {{ b.cup }} of {{ b.cups }}</template>
+              <span class="soft">{{ grams(b.massG) }}</span>
+            </h3>
+            <CupDrawing
+              :batch="b"
+              :tints="tintsOf(b.drops)"
+            />
+            <ul
+              v-if="Object.keys(b.drops).length && pool?.tinting === 'batch-by-batch'"
+              class="drops"
+            >
+              <li
+                v-for="t in tintsOf(b.drops)"
+                :key="t.id"
+              >
+                <span
+                  class="swatch"
+                  :style="{ background: t.colour }"
+                ></span
+                ><b>{{ t.drops }}</b> {{ t.drops === 1 ? 'drop' : 'drops' }}
+                {{ t.name.replace(' tint', '').toLowerCase() }}
+              </li>
+            </ul>
+            <p class="small soft">
+              Stir {{ duration(resin?.stirMin ?? 0) }}, scraping; poured within
+              <How
+                v-if="resin"
+                :about="explainWorking(resin, build.room.tempC, largestG, workingMin)"
+                >{{ duration(workingMin) }}</How
+              >
+            </p>
+            <button
+              class="tool weigh"
+              :data-weigh="`${b.pool}-${b.pour}-${b.cup}`"
+              @click="weighOut(b)"
+            >
+              Weigh it out
+            </button>
           </article>
         </div>
-        <p v-if="batches.length > MOST_CUPS">And {{ batches.length - MOST_CUPS }} cups more, all in the exported plan: a larger cup would make fewer.</p>
+        <p v-if="batches.length > MOST_CUPS">
+          And {{ batches.length - MOST_CUPS }} cups more, all in the exported plan: a larger cup
+          would make fewer.
+        </p>
       </section>
-      <section v-for="l in lights" :key="l.pool.id" class="panel pad group">
-        <header class="row"><h2>{{ l.pool.name }}</h2><span class="soft">{{ store.shelf.get(l.pool.light.resin)?.name }}, from the bottle: nothing to mix</span><span class="grow"></span><b class="figure">{{ grams(l.massG) }}</b></header>
-        <p v-if="l.light">{{ l.light.coats }} {{ l.light.coats === 1 ? 'coat' : 'coats' }} of {{ mm(l.light.coatMm) }}, {{ l.light.spots }} spots each, {{ l.light.secondsPerCoat ?? '–' }} s a spot.</p>
+      <section
+        v-for="l in lights"
+        :key="l.pool.id"
+        class="panel pad group"
+      >
+        <header class="row">
+          <h2>{{ l.pool.name }}</h2>
+          <span class="soft"
+            >{{ store.shelf.get(l.pool.light.resin)?.name }}, from the bottle: nothing to mix</span
+          ><span class="grow"></span><b class="figure">{{ grams(l.massG) }}</b>
+        </header>
+        <p v-if="l.light">
+          {{ l.light.coats }} {{ l.light.coats === 1 ? 'coat' : 'coats' }} of
+          {{ mm(l.light.coatMm) }}, {{ l.light.spots }} spots each,
+          {{ l.light.secondsPerCoat ?? '–' }} s a spot.
+        </p>
       </section>
-      <section v-if="white?.lines.length" class="panel pad group" data-test="mix-white">
-        <header class="row"><h2>White water</h2><span class="soft">{{ whiteWay?.name.toLowerCase() }}, when the plan says: it does not keep</span><span class="grow"></span><b class="figure"><How :about="explainPaste(white)">{{ ml(white.volumeMl) }}</How></b></header>
-        <p v-if="white.problem" class="fault">{{ white.problem }}</p>
-        <p v-else class="ratio"><template v-for="(l, i) in white.lines" :key="l.material">{{ i > 0 ? ' + ' : '' }}<b>{{ l.massG < 1 ? `${l.massG.toFixed(2)} g` : grams(l.massG) }}</b> {{ l.name.toLowerCase() }}</template><template v-if="white.standsMm !== null">; stands {{ mm(white.standsMm) }} by itself</template>.</p>
-        <p v-if="dusty" class="small soft">{{ CAUTIONS.dust }}</p>
+      <section
+        v-if="white?.lines.length"
+        class="panel pad group"
+        data-test="mix-white"
+      >
+        <header class="row">
+          <h2>White water</h2>
+          <span class="soft"
+            >{{ whiteWay?.name.toLowerCase() }}, when the plan says: it does not keep</span
+          ><span class="grow"></span
+          ><b class="figure"
+            ><How :about="explainPaste(white)">{{ ml(white.volumeMl) }}</How></b
+          >
+        </header>
+        <p
+          v-if="white.problem"
+          class="fault"
+        >
+          {{ white.problem }}
+        </p>
+        <p
+          v-else
+          class="ratio"
+        >
+          <template
+            v-for="(l, i) in white.lines"
+            :key="l.material"
+            >{{ i > 0 ? ' + ' : ''
+            }}<b>{{ l.massG < 1 ? `${l.massG.toFixed(2)} g` : grams(l.massG) }}</b>
+            {{ l.name.toLowerCase() }}</template
+          ><template v-if="white.standsMm !== null"
+            >; stands {{ mm(white.standsMm) }} by itself</template
+          >.
+        </p>
+        <p
+          v-if="dusty"
+          class="small soft"
+        >
+          {{ CAUTIONS.dust }}
+        </p>
       </section>
-      <p v-if="!groups.length && !lights.length" class="panel pad">Nothing to mix yet: a pool with water in it comes first.</p>
+      <p
+        v-if="!groups.length && !lights.length"
+        class="panel pad"
+      >
+        Nothing to mix yet: a pool with water in it comes first.
+      </p>
     </div>
     <div class="tray">
-      <FindingsList :findings="plan?.findings ?? []" place="mix" />
+      <FindingsList
+        :findings="plan?.findings ?? []"
+        place="mix"
+      />
       <section class="panel pad stack">
-        <div class="row"><h2 class="grow">Shopping list</h2><button class="tool" @click="saveShopping">CSV</button></div>
-        <table class="plain" data-test="shopping">
-          <tbody><tr v-for="(l, i) in plan?.amounts.shopping ?? []" :key="i" :class="{ have: l.missing === 0 }"><td>{{ l.name }}<span v-if="l.also" class="small soft also">{{ l.also }}</span></td><td class="num"><b>{{ shoppable(l) }}</b> {{ l.unit === 'piece' ? '' : l.unit }}<span class="small soft also">{{ l.missing === 0 ? 'on the shelf' : l.packs !== null ? `${l.packs} × ${number(l.packAmount ?? 0)} ${l.unit === 'piece' ? '' : l.unit}` : '' }}</span></td><td class="num">{{ l.cost ? money(l.cost) : '' }}</td></tr></tbody>
-          <tfoot><tr><td><b>To buy, in whole packs</b></td><td></td><td class="num"><b>{{ money(toBuy) }}</b></td></tr></tfoot>
+        <div class="row">
+          <h2 class="grow">Shopping list</h2>
+          <button
+            class="tool"
+            @click="saveShopping"
+          >
+            CSV
+          </button>
+        </div>
+        <table
+          class="plain"
+          data-test="shopping"
+        >
+          <tbody>
+            <tr
+              v-for="(l, i) in plan?.amounts.shopping ?? []"
+              :key="i"
+              :class="{ have: l.missing === 0 }"
+            >
+              <td>
+                {{ l.name
+                }}<span
+                  v-if="l.also"
+                  class="small soft also"
+                  >{{ l.also }}</span
+                >
+              </td>
+              <td class="num">
+                <b>{{ shoppable(l) }}</b> {{ l.unit === 'piece' ? '' : l.unit
+                }}<span class="small soft also">{{
+                  l.missing === 0
+                    ? 'on the shelf'
+                    : l.packs !== null
+                      ? `${l.packs} × ${number(l.packAmount ?? 0)} ${l.unit === 'piece' ? '' : l.unit}`
+                      : ''
+                }}</span>
+              </td>
+              <td class="num">{{ l.cost ? money(l.cost) : '' }}</td>
+            </tr>
+          </tbody>
+          <tfoot>
+            <tr>
+              <td><b>To buy, in whole packs</b></td>
+              <td></td>
+              <td class="num">
+                <b>{{ money(toBuy) }}</b>
+              </td>
+            </tr>
+          </tfoot>
         </table>
-        <p class="small soft">Prices are made up until you give yours on Shelf; what you have is taken off there.</p>
+        <p class="small soft">
+          Prices are made up until you give yours on Shelf; what you have is taken off there.
+        </p>
       </section>
-      <RescueTint v-if="rescue" :key="rescue.key" :mass-g="rescue.massG" :wanted="rescue.wanted" :drops="rescue.drops" :cup-holds-g="rescue.cupHoldsG" />
+      <RescueTint
+        v-if="rescue"
+        :key="rescue.key"
+        :mass-g="rescue.massG"
+        :wanted="rescue.wanted"
+        :drops="rescue.drops"
+        :cup-holds-g="rescue.cupHoldsG"
+      />
       <section class="panel pad stack">
         <h2>Your bench</h2>
         <div class="grid2">
-          <NumberField label="Largest cup" unit="ml" :model-value="build.mixing.cupMl" :min="1" :max="100000" :step="10" @update:model-value="setHabits({ cupMl: $event! })" />
-          <NumberField label="Stays in a cup" unit="g" :model-value="build.mixing.cupG" :min="0" :max="500" @update:model-value="setHabits({ cupG: $event! })" />
-          <NumberField label="Waste" unit="%" :model-value="build.mixing.wastePct" :min="0" :max="200" @update:model-value="setHabits({ wastePct: $event! })" />
-          <NumberField label="One step of the scale" unit="g" :model-value="build.mixing.readabilityG" :min="0.0001" :max="100" :step="0.1" @update:model-value="setHabits({ readabilityG: $event! })" />
+          <NumberField
+            label="Largest cup"
+            unit="ml"
+            :model-value="build.mixing.cupMl"
+            :min="1"
+            :max="100000"
+            :step="10"
+            @update:model-value="setHabits({ cupMl: $event! })"
+          />
+          <NumberField
+            label="Stays in a cup"
+            unit="g"
+            :model-value="build.mixing.cupG"
+            :min="0"
+            :max="500"
+            @update:model-value="setHabits({ cupG: $event! })"
+          />
+          <NumberField
+            label="Waste"
+            unit="%"
+            :model-value="build.mixing.wastePct"
+            :min="0"
+            :max="200"
+            @update:model-value="setHabits({ wastePct: $event! })"
+          />
+          <NumberField
+            label="One step of the scale"
+            unit="g"
+            :model-value="build.mixing.readabilityG"
+            :min="0.0001"
+            :max="100"
+            :step="0.1"
+            @update:model-value="setHabits({ readabilityG: $event! })"
+          />
         </div>
-        <p class="small soft">Mix = volume × density × (1 + waste) + what stays in the cups. Drops: 20 to the millilitre until you have counted your bottle.</p>
+        <p class="small soft">
+          Mix = volume × density × (1 + waste) + what stays in the cups. Drops: 20 to the millilitre
+          until you have counted your bottle.
+        </p>
       </section>
       <section class="panel pad stack caution">
         <h3>Before the lid comes off</h3>
-        <p class="small">{{ CAUTIONS.resin }}</p><p class="small">{{ CAUTIONS.heat }}</p><p class="small">{{ CAUTIONS.torch }}</p>
-        <p class="small"><b>{{ CAUTION_CLOSE }}</b></p>
+        <p class="small">{{ CAUTIONS.resin }}</p>
+        <p class="small">{{ CAUTIONS.heat }}</p>
+        <p class="small">{{ CAUTIONS.torch }}</p>
+        <p class="small">
+          <b>{{ CAUTION_CLOSE }}</b>
+        </p>
       </section>
     </div>
   </div>
 </template>
 
 <style scoped>
-.cups { overflow: auto; padding: 2px; }
-.group { display: grid; gap: 8px; }
-.ratio { background: var(--sunk); padding: 6px 12px; border-radius: 3px 10px 3px 10px; font-size: 14px; }
-.grid { display: grid; grid-template-columns: repeat(auto-fill, minmax(218px, 1fr)); gap: 12px 18px; }
-.cup { display: grid; gap: 5px; align-content: start; border-top: 2px solid var(--line); padding-top: 8px; }
-.drops { list-style: none; padding: 0; margin: 0; display: grid; gap: 2px; font-size: 14px; }
-.drops li { display: flex; gap: 6px; align-items: center; }
-.swatch { width: 14px; height: 14px; border-radius: 1px 7px 1px 7px; border: 1px solid var(--line-strong); }
-.also { display: block; white-space: normal; }
-.all { display: block; }
-.have td { color: var(--ink-soft); }
-.weigh { justify-self: start; }
-.caution { border-color: var(--brass); }
+.cups {
+  overflow: auto;
+  padding: 2px;
+}
+.group {
+  display: grid;
+  gap: 8px;
+}
+.ratio {
+  background: var(--sunk);
+  padding: 6px 12px;
+  border-radius: 3px 10px 3px 10px;
+  font-size: 14px;
+}
+.grid {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(218px, 1fr));
+  gap: 12px 18px;
+}
+.cup {
+  display: grid;
+  gap: 5px;
+  align-content: start;
+  border-top: 2px solid var(--line);
+  padding-top: 8px;
+}
+.drops {
+  list-style: none;
+  padding: 0;
+  margin: 0;
+  display: grid;
+  gap: 2px;
+  font-size: 14px;
+}
+.drops li {
+  display: flex;
+  gap: 6px;
+  align-items: center;
+}
+.swatch {
+  width: 14px;
+  height: 14px;
+  border-radius: 1px 7px 1px 7px;
+  border: 1px solid var(--line-strong);
+}
+.also {
+  display: block;
+  white-space: normal;
+}
+.all {
+  display: block;
+}
+.have td {
+  color: var(--ink-soft);
+}
+.weigh {
+  justify-self: start;
+}
+.caution {
+  border-color: var(--brass);
+}
 </style>

@@ -19,10 +19,24 @@ const days = computed(() => plan.value?.days)
 const sittings = computed(() => (days.value ? sittingsOf(days.value) : []))
 const step = (id: string) => plan.value!.steps.steps.find((s) => s.id === id)!
 const waterName = (id: string | null) => build.value.waters.find((w) => w.id === id)?.name ?? ''
-const drops = (d: Record<string, number>) => Object.entries(d).map(([id, n]) => `${n} ${store.shelf.get(id)?.name.replace(' tint', '').toLowerCase() ?? id}`).join(', ') || 'none'
-const saveJson = () => saveFile(`${build.value.name}.json`, 'application/json', writeBuild(build.value))
-const saveCsv = () => saveFile(`${build.value.name} shopping.csv`, 'text/csv', shoppingCsv(plan.value!.amounts.shopping))
-const saveIcs = () => saveFile(`${build.value.name}.ics`, 'text/calendar', stepsCalendar(build.value, plan.value!.steps.steps, days.value!, Date.now()))
+const drops = (d: Record<string, number>) =>
+  Object.entries(d)
+    .map(([id, n]) => `${n} ${store.shelf.get(id)?.name.replace(' tint', '').toLowerCase() ?? id}`)
+    .join(', ') || 'none'
+const saveJson = () =>
+  saveFile(`${build.value.name}.json`, 'application/json', writeBuild(build.value))
+const saveCsv = () =>
+  saveFile(
+    `${build.value.name} shopping.csv`,
+    'text/csv',
+    shoppingCsv(plan.value!.amounts.shopping)
+  )
+const saveIcs = () =>
+  saveFile(
+    `${build.value.name}.ics`,
+    'text/calendar',
+    stepsCalendar(build.value, plan.value!.steps.steps, days.value!, Date.now())
+  )
 const leaf = ref<'templates' | 'plan'>('templates')
 /** The plan is what goes on paper from here; templates go out as PDF. */
 async function print(): Promise<void> {
@@ -36,61 +50,323 @@ async function print(): Promise<void> {
   <div class="prints">
     <aside class="acts no-print stack">
       <h1>Prints</h1>
-      <div class="stack turn" role="tablist" aria-label="What to print"><button class="tool" role="tab" :class="{ main: leaf === 'templates' }" :aria-selected="leaf === 'templates'" data-leaf="templates" @click="leaf = 'templates'">Templates, 1:1</button><button class="tool" role="tab" :class="{ main: leaf === 'plan' }" :aria-selected="leaf === 'plan'" data-leaf="plan" @click="leaf = 'plan'">The plan on paper</button></div>
+      <div
+        class="stack turn"
+        role="tablist"
+        aria-label="What to print"
+      >
+        <button
+          class="tool"
+          role="tab"
+          :class="{ main: leaf === 'templates' }"
+          :aria-selected="leaf === 'templates'"
+          data-leaf="templates"
+          @click="leaf = 'templates'"
+        >
+          Templates, 1:1</button
+        ><button
+          class="tool"
+          role="tab"
+          :class="{ main: leaf === 'plan' }"
+          :aria-selected="leaf === 'plan'"
+          data-leaf="plan"
+          @click="leaf = 'plan'"
+        >
+          The plan on paper
+        </button>
+      </div>
       <hr />
-      <button class="tool" @click="print">Print the plan</button>
-      <button class="tool" data-test="csv" :disabled="!plan" @click="saveCsv">Shopping list, CSV</button>
-      <button class="tool" data-test="ics" :disabled="!days?.finishMs" @click="saveIcs">Steps as a calendar, ICS</button>
-      <button class="tool" data-test="json" @click="saveJson">The whole build, JSON</button>
-      <p class="small soft">The calendar is in universal time, so every phone agrees about the clock changes. Importing it again moves the steps and doubles none.</p>
+      <button
+        class="tool"
+        @click="print"
+      >
+        Print the plan
+      </button>
+      <button
+        class="tool"
+        data-test="csv"
+        :disabled="!plan"
+        @click="saveCsv"
+      >
+        Shopping list, CSV
+      </button>
+      <button
+        class="tool"
+        data-test="ics"
+        :disabled="!days?.finishMs"
+        @click="saveIcs"
+      >
+        Steps as a calendar, ICS
+      </button>
+      <button
+        class="tool"
+        data-test="json"
+        @click="saveJson"
+      >
+        The whole build, JSON
+      </button>
+      <p class="small soft">
+        The calendar is in universal time, so every phone agrees about the clock changes. Importing
+        it again moves the steps and doubles none.
+      </p>
     </aside>
-    <TemplateSheet v-if="plan && leaf === 'templates'" :plan="plan" class="no-print" />
-    <article v-if="plan && days && leaf === 'plan'" class="paper">
-      <header><h1>{{ build.name }}</h1><p>{{ build.scale }} · {{ build.base.widthMm }} × {{ build.base.depthMm }} mm · {{ days.finishMs ? `finished ${longDay(days.finishMs, days.zone)}, ${clock(days.finishMs, days.zone)}` : 'no finishing date yet' }}</p></header>
+    <TemplateSheet
+      v-if="plan && leaf === 'templates'"
+      :plan="plan"
+      class="no-print"
+    />
+    <article
+      v-if="plan && days && leaf === 'plan'"
+      class="paper"
+    >
+      <header>
+        <h1>{{ build.name }}</h1>
+        <p>
+          {{ build.scale }} · {{ build.base.widthMm }} × {{ build.base.depthMm }} mm ·
+          {{
+            days.finishMs
+              ? `finished ${longDay(days.finishMs, days.zone)}, ${clock(days.finishMs, days.zone)}`
+              : 'no finishing date yet'
+          }}
+        </p>
+      </header>
       <div class="pictures">
-        <div class="pic"><PlanDrawing :base="build.base" :pools="store.pools" :grounds="plan.ground.pools" :falls="plan.forms.falls" :section="build.section" tool="look" selected="" /></div>
-        <div class="pic"><SectionDrawing layers :section="plan.ground.section" :pools="store.pools" :falls="plan.forms.falls" :stacks="plan.stacks.pools" :shell-mm="build.ground.shellMm" :exaggeration="2" selected="" /></div>
+        <div class="pic">
+          <PlanDrawing
+            :base="build.base"
+            :pools="store.pools"
+            :grounds="plan.ground.pools"
+            :falls="plan.forms.falls"
+            :section="build.section"
+            tool="look"
+            selected=""
+          />
+        </div>
+        <div class="pic">
+          <SectionDrawing
+            layers
+            :section="plan.ground.section"
+            :pools="store.pools"
+            :falls="plan.forms.falls"
+            :stacks="plan.stacks.pools"
+            :shell-mm="build.ground.shellMm"
+            :exaggeration="2"
+            selected=""
+          />
+        </div>
       </div>
       <h2>Waters</h2>
-      <table class="plain"><thead><tr><th>Water</th><th class="num">Volume</th><th class="num">Deepest</th><th class="num">Pours</th><th class="num">Resin</th><th>Strips</th></tr></thead><tbody>
-        <tr v-for="g in plan.ground.pools" :key="g.id"><td>{{ waterName(g.id) }}</td><td class="num">{{ ml(g.volumeMl) }}</td><td class="num">{{ mm(g.maxDepthMm) }}</td><td class="num">{{ plan.stacks.pools.find((s) => s.id === g.id)?.layers.length }}</td><td class="num">{{ grams(plan.amounts.pools.find((a) => a.pool === g.id)?.totalG ?? 0) }}</td><td></td></tr>
-        <tr v-for="f in plan.forms.falls" :key="f.id"><td>{{ waterName(f.id) }}</td><td></td><td class="num">drops {{ mm(f.dropMm) }}</td><td></td><td></td><td>{{ f.stripsToMake }} strips of {{ mm(f.stripMm) }}</td></tr>
-      </tbody></table>
+      <table class="plain">
+        <thead>
+          <tr>
+            <th>Water</th>
+            <th class="num">Volume</th>
+            <th class="num">Deepest</th>
+            <th class="num">Pours</th>
+            <th class="num">Resin</th>
+            <th>Strips</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr
+            v-for="g in plan.ground.pools"
+            :key="g.id"
+          >
+            <td>{{ waterName(g.id) }}</td>
+            <td class="num">{{ ml(g.volumeMl) }}</td>
+            <td class="num">{{ mm(g.maxDepthMm) }}</td>
+            <td class="num">{{ plan.stacks.pools.find((s) => s.id === g.id)?.layers.length }}</td>
+            <td class="num">
+              {{ grams(plan.amounts.pools.find((a) => a.pool === g.id)?.totalG ?? 0) }}
+            </td>
+            <td></td>
+          </tr>
+          <tr
+            v-for="f in plan.forms.falls"
+            :key="f.id"
+          >
+            <td>{{ waterName(f.id) }}</td>
+            <td></td>
+            <td class="num">drops {{ mm(f.dropMm) }}</td>
+            <td></td>
+            <td></td>
+            <td>{{ f.stripsToMake }} strips of {{ mm(f.stripMm) }}</td>
+          </tr>
+        </tbody>
+      </table>
       <h2>Cups</h2>
-      <table class="plain"><thead><tr><th>Pour</th><th class="num">A</th><th class="num">B</th><th>Drops</th><th class="num">Cup</th></tr></thead><tbody>
-        <tr v-for="(b, i) in plan.amounts.batches" :key="i"><td>{{ waterName(b.pool) }}, pour {{ b.pour }}<template v-if="b.cups > 1">, cup {{ b.cup }}</template></td><td class="num">{{ grams(b.aG) }}</td><td class="num">{{ grams(b.bG) }}</td><td>{{ drops(b.drops) }}</td><td class="num">{{ b.cupMl }} ml</td></tr>
-      </tbody></table>
+      <table class="plain">
+        <thead>
+          <tr>
+            <th>Pour</th>
+            <th class="num">A</th>
+            <th class="num">B</th>
+            <th>Drops</th>
+            <th class="num">Cup</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr
+            v-for="(b, i) in plan.amounts.batches"
+            :key="i"
+          >
+            <td>
+              {{ waterName(b.pool) }}, pour {{ b.pour
+              }}<template v-if="b.cups > 1">, cup {{ b.cup }}</template>
+            </td>
+            <td class="num">{{ grams(b.aG) }}</td>
+            <td class="num">{{ grams(b.bG) }}</td>
+            <td>{{ drops(b.drops) }}</td>
+            <td class="num">{{ b.cupMl }} ml</td>
+          </tr>
+        </tbody>
+      </table>
       <h2>Steps</h2>
-      <table class="plain"><tbody>
-        <template v-for="s in sittings" :key="s.startMs"><tr v-for="(w, i) in s.work" :key="`${w.step}${w.part}`"><td class="date">{{ i === 0 ? dayAndClock(w.startMs, days.zone) : clock(w.startMs, days.zone) }}</td><td><span class="box"></span> {{ step(w.step).water ? `${waterName(step(w.step).water)}: ` : '' }}{{ step(w.step).title }}<template v-if="w.parts > 1"> (part {{ w.part }} of {{ w.parts }})</template><span v-if="step(w.step).waitMin && w.part === w.parts" class="soft small"> then {{ duration(step(w.step).waitMin) }}</span></td><td class="num">{{ duration((w.endMs - w.startMs) / 60000) }}</td></tr></template>
-      </tbody></table>
+      <table class="plain">
+        <tbody>
+          <template
+            v-for="s in sittings"
+            :key="s.startMs"
+            ><tr
+              v-for="(w, i) in s.work"
+              :key="`${w.step}${w.part}`"
+            >
+              <td class="date">
+                {{ i === 0 ? dayAndClock(w.startMs, days.zone) : clock(w.startMs, days.zone) }}
+              </td>
+              <td>
+                <span class="box"></span>
+                {{ step(w.step).water ? `${waterName(step(w.step).water)}: ` : ''
+                }}{{ step(w.step).title
+                }}<template v-if="w.parts > 1"> (part {{ w.part }} of {{ w.parts }})</template
+                ><span
+                  v-if="step(w.step).waitMin && w.part === w.parts"
+                  class="soft small"
+                >
+                  then {{ duration(step(w.step).waitMin) }}</span
+                >
+              </td>
+              <td class="num">{{ duration((w.endMs - w.startMs) / 60000) }}</td>
+            </tr></template
+          >
+        </tbody>
+      </table>
       <h2>Shopping</h2>
-      <table class="plain"><tbody><tr v-for="(l, i) in plan.amounts.shopping" :key="i"><td><span class="box"></span> {{ l.name }}</td><td class="num">{{ shoppable(l) }} {{ l.unit === 'piece' ? '' : l.unit }} {{ l.also ? `(${l.also})` : '' }}</td></tr></tbody></table>
+      <table class="plain">
+        <tbody>
+          <tr
+            v-for="(l, i) in plan.amounts.shopping"
+            :key="i"
+          >
+            <td><span class="box"></span> {{ l.name }}</td>
+            <td class="num">
+              {{ shoppable(l) }} {{ l.unit === 'piece' ? '' : l.unit }}
+              {{ l.also ? `(${l.also})` : '' }}
+            </td>
+          </tr>
+        </tbody>
+      </table>
       <p class="small">{{ CAUTIONS.resin }} {{ CAUTIONS.heat }} {{ CAUTION_CLOSE }}</p>
     </article>
   </div>
 </template>
 
 <style scoped>
-.prints { display: grid; grid-template-columns: 222px minmax(0, 1fr); gap: 18px; padding: 16px 18px; height: 100%; overflow: auto; }
-.acts { position: sticky; top: 0; align-self: start; }
-.turn { gap: 6px; }
-hr { border: 0; border-top: 1px solid var(--line); width: 100%; margin: 2px 0; }
-.acts .tool { justify-content: center; min-height: 42px; }
-.paper {
-  --sheet: #fff; --plaster: #fff; --sunk: #eee; --ink: #17221f; --ink-soft: #47554f; --line: #b9c2b9; --line-strong: #7d8b83; --shallow: #b9dcd4; --water: #3f8f8f; --deep: #0e5158; --on-deep: #f2faf6;
-  --red-lead: #9c3b22; --brass: #7d5a0d; --bed: #cbbf9f; --foam-board: #cfd6dc; --foam-line: #a9b3bb; --timber: #b58a5a; --moss: #3f5f22;
-  background: #fff; color: var(--ink); padding: 34px 40px; max-width: 860px; box-shadow: var(--shadow); display: grid; gap: 12px; align-content: start;
+.prints {
+  display: grid;
+  grid-template-columns: 222px minmax(0, 1fr);
+  gap: 18px;
+  padding: 16px 18px;
+  height: 100%;
+  overflow: auto;
 }
-.pictures { display: grid; gap: 8px; }
-.pic { position: relative; height: 300px; border: 1px solid var(--line); }
-.pic + .pic { height: 220px; }
-.box { display: inline-block; width: 11px; height: 11px; border: 1.5px solid var(--ink); vertical-align: -1px; margin-right: 4px; }
-.date { white-space: nowrap; }
+.acts {
+  position: sticky;
+  top: 0;
+  align-self: start;
+}
+.turn {
+  gap: 6px;
+}
+hr {
+  border: 0;
+  border-top: 1px solid var(--line);
+  width: 100%;
+  margin: 2px 0;
+}
+.acts .tool {
+  justify-content: center;
+  min-height: 42px;
+}
+.paper {
+  --sheet: #fff;
+  --plaster: #fff;
+  --sunk: #eee;
+  --ink: #17221f;
+  --ink-soft: #47554f;
+  --line: #b9c2b9;
+  --line-strong: #7d8b83;
+  --shallow: #b9dcd4;
+  --water: #3f8f8f;
+  --deep: #0e5158;
+  --on-deep: #f2faf6;
+  --red-lead: #9c3b22;
+  --brass: #7d5a0d;
+  --bed: #cbbf9f;
+  --foam-board: #cfd6dc;
+  --foam-line: #a9b3bb;
+  --timber: #b58a5a;
+  --moss: #3f5f22;
+  background: #fff;
+  color: var(--ink);
+  padding: 34px 40px;
+  max-width: 860px;
+  box-shadow: var(--shadow);
+  display: grid;
+  gap: 12px;
+  align-content: start;
+}
+.pictures {
+  display: grid;
+  gap: 8px;
+}
+.pic {
+  position: relative;
+  height: 300px;
+  border: 1px solid var(--line);
+}
+.pic + .pic {
+  height: 220px;
+}
+.box {
+  display: inline-block;
+  width: 11px;
+  height: 11px;
+  border: 1.5px solid var(--ink);
+  vertical-align: -1px;
+  margin-right: 4px;
+}
+.date {
+  white-space: nowrap;
+}
 @media print {
-  .prints { display: block; padding: 0; overflow: visible; height: auto; }
-  .paper { box-shadow: none; padding: 0; max-width: none; }
-  tr, .pic { break-inside: avoid; }
-  h2 { break-after: avoid; }
+  .prints {
+    display: block;
+    padding: 0;
+    overflow: visible;
+    height: auto;
+  }
+  .paper {
+    box-shadow: none;
+    padding: 0;
+    max-width: none;
+  }
+  tr,
+  .pic {
+    break-inside: avoid;
+  }
+  h2 {
+    break-after: avoid;
+  }
 }
 </style>

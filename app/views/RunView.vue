@@ -52,31 +52,65 @@ function opened(id: string): RunResult | null {
 }
 /** Water that runs is shown; at rest, what it mostly is, or the kept run that the builder chose. */
 const live = computed(() => running.state !== 'idle')
-const keptShown = computed(() => shownId.value || (live.value ? '' : (plan.value?.forms.ran?.id ?? '')))
+const keptShown = computed(
+  () => shownId.value || (live.value ? '' : (plan.value?.forms.ran?.id ?? ''))
+)
 const keptRun = computed(() => opened(keptShown.value))
-const run = computed(() => keptRun.value ?? (running.state === 'done' && running.usual ? running.usual.run : running.now))
+const run = computed(
+  () =>
+    keptRun.value ?? (running.state === 'done' && running.usual ? running.usual.run : running.now)
+)
 const ran = computed(() => {
-  if (keptShown.value) return plan.value?.forms.ran?.id === keptShown.value ? plan.value.forms.ran : null
+  if (keptShown.value)
+    return plan.value?.forms.ran?.id === keptShown.value ? plan.value.forms.ran : null
   return running.usual?.ran ?? null
 })
 const beside = computed(() => opened(besideId.value))
-const most = computed(() => (run.value ? Math.max(mostOf(run.value, layer.value), beside.value ? mostOf(beside.value, layer.value) : 0) : 0))
+const most = computed(() =>
+  run.value
+    ? Math.max(mostOf(run.value, layer.value), beside.value ? mostOf(beside.value, layer.value) : 0)
+    : 0
+)
 const section = computed(() => (run.value ? surfaceAlong(run.value, build.value.section) : []))
 const here = computed(() => (probe.value && run.value ? runAt(run.value, probe.value) : null))
-const there = computed(() => (probe.value && beside.value ? runAt(beside.value, probe.value) : null))
+const there = computed(() =>
+  probe.value && beside.value ? runAt(beside.value, probe.value) : null
+)
 /** Where the water comes in: as the builder says, at once; else at the head of the chain. */
-const source = computed<Point2 | null>(() => (!streams.value ? null : build.value.running.source ? [build.value.running.source.x, build.value.running.source.y] : (plan.value?.forms.source ?? null)))
-const out = computed<Point2 | null>(() => (build.value.running.out ? [build.value.running.out.x, build.value.running.out.y] : null))
-const streams = computed(() => (plan.value?.forms.falls.length ?? 0) + (plan.value?.forms.reaches.length ?? 0) > 0)
+const source = computed<Point2 | null>(() =>
+  !streams.value
+    ? null
+    : build.value.running.source
+      ? [build.value.running.source.x, build.value.running.source.y]
+      : (plan.value?.forms.source ?? null)
+)
+const out = computed<Point2 | null>(() =>
+  build.value.running.out ? [build.value.running.out.x, build.value.running.out.y] : null
+)
+const streams = computed(
+  () => (plan.value?.forms.falls.length ?? 0) + (plan.value?.forms.reaches.length ?? 0) > 0
+)
 const flow = computed(() => plan.value?.forms.run.flow.dischargeM3S ?? 0)
 const seconds = (ms: number) => `${number(ms / 1000)} s`
 const NAMES = { quiet: 'quiet', 'near-critical': 'restless', fast: 'fast' }
 
-const sluice = (by: number) => store.edit('Sluice', setFlow({ dischargeM3S: Number((flow.value * by).toPrecision(3)) }))
+const sluice = (by: number) =>
+  store.edit('Sluice', setFlow({ dischargeM3S: Number((flow.value * by).toPrecision(3)) }))
 function drag(what: RunHandle, to: Point2): void {
-  if (what.kind === 'rock') store.edit('Move a rock', changeBoulder(what.water, what.rock, { x: to[0], y: to[1] }), `drag:${what.rock}`)
-  else if (what.kind === 'thing') store.edit('Move what stands there', moveThing(what.water, what.rock, to), `drag:${what.rock}`)
-  else store.edit(what.kind === 'source' ? 'Move the source' : 'Move the way out', placeEnd(what.kind, to), `drag:${what.kind}`)
+  if (what.kind === 'rock')
+    store.edit(
+      'Move a rock',
+      changeBoulder(what.water, what.rock, { x: to[0], y: to[1] }),
+      `drag:${what.rock}`
+    )
+  else if (what.kind === 'thing')
+    store.edit('Move what stands there', moveThing(what.water, what.rock, to), `drag:${what.rock}`)
+  else
+    store.edit(
+      what.kind === 'source' ? 'Move the source' : 'Move the way out',
+      placeEnd(what.kind, to),
+      `drag:${what.kind}`
+    )
 }
 /** A rock where the builder pointed, in the nearest run. */
 function putRock(): void {
@@ -85,7 +119,10 @@ function putRock(): void {
   if (at && reach) store.edit('Try a rock here', addBoulder(reach.id, at))
 }
 /** A ledge across the water where the builder pointed. */
-const putLedge = () => probe.value && here.value && store.edit('Try a ledge here', tryLedge(probe.value, here.value.levelMm - here.value.depthMm))
+const putLedge = () =>
+  probe.value &&
+  here.value &&
+  store.edit('Try a ledge here', tryLedge(probe.value, here.value.levelMm - here.value.depthMm))
 /** Tint as it is seen over so much water. */
 const tint = computed(() => {
   const pool = probe.value && poolUnder(build.value, probe.value)
@@ -107,117 +144,626 @@ function keep(): void {
   shownId.value = ''
 }
 watch(phase, (p) => running.look(p))
-const freeze = () => sea.value && store.edit('Moment of the waves', changeSea(sea.value.id, { phase: Math.round(phase.value * 100) / 100 }))
+const freeze = () =>
+  sea.value &&
+  store.edit(
+    'Moment of the waves',
+    changeSea(sea.value.id, { phase: Math.round(phase.value * 100) / 100 })
+  )
 </script>
 
 <template>
   <div class="bench">
     <div class="drawings">
       <div class="panel leafed plan-box">
-        <div class="leaves" role="tablist" aria-label="What is shown of the water">
-          <button v-for="(name, key) in RUN_LAYERS" :key="key" role="tab" :class="{ on: layer === key }" :aria-selected="layer === key" :data-leaf="key" @click="layer = key">{{ name }}</button>
-          <label class="check"><input v-model="lines" type="checkbox" data-test="lines" /> strokes and spray</label>
-          <span class="grow right"><RunLegend v-if="run" :layer="layer" :most="most" /></span>
+        <div
+          class="leaves"
+          role="tablist"
+          aria-label="What is shown of the water"
+        >
+          <button
+            v-for="(name, key) in RUN_LAYERS"
+            :key="key"
+            role="tab"
+            :class="{ on: layer === key }"
+            :aria-selected="layer === key"
+            :data-leaf="key"
+            @click="layer = key"
+          >
+            {{ name }}
+          </button>
+          <label class="check"
+            ><input
+              v-model="lines"
+              type="checkbox"
+              data-test="lines"
+            />
+            strokes and spray</label
+          >
+          <span class="grow right"
+            ><RunLegend
+              v-if="run"
+              :layer="layer"
+              :most="most"
+          /></span>
         </div>
-        <div class="pair grow" :class="{ across: build.base.widthMm < 1.9 * build.base.depthMm }">
+        <div
+          class="pair grow"
+          :class="{ across: build.base.widthMm < 1.9 * build.base.depthMm }"
+        >
           <div class="drawing-box">
-            <RunPlan v-if="plan" works :build="build" :plan="plan" :run="run" :ran="ran" :layer="layer" :most="most" :lines="lines" :probe="probe" :source="source" :out="out" @ask="probe = $event" @drag="drag" @settled="store.endGroup" @section="(line) => store.edit('Section line', (b) => ({ ...b, section: line }), 'section')" />
-            <p v-if="!run && running.state === 'idle'" class="invite">No water has run here yet.</p>
+            <RunPlan
+              v-if="plan"
+              works
+              :build="build"
+              :plan="plan"
+              :run="run"
+              :ran="ran"
+              :layer="layer"
+              :most="most"
+              :lines="lines"
+              :probe="probe"
+              :source="source"
+              :out="out"
+              @ask="probe = $event"
+              @drag="drag"
+              @settled="store.endGroup"
+              @section="
+                (line) => store.edit('Section line', (b) => ({ ...b, section: line }), 'section')
+              "
+            />
+            <p
+              v-if="!run && running.state === 'idle'"
+              class="invite"
+            >
+              No water has run here yet.
+            </p>
           </div>
-          <div v-if="beside && plan" class="drawing-box second" data-test="beside">
+          <div
+            v-if="beside && plan"
+            class="drawing-box second"
+            data-test="beside"
+          >
             <p class="caption">{{ build.running.kept.find((k) => k.id === besideId)?.name }}</p>
-            <RunPlan :build="build" :plan="plan" :run="beside" :ran="plan.forms.ran?.id === besideId ? plan.forms.ran : null" :layer="layer" :most="most" :lines="lines" :probe="probe" />
+            <RunPlan
+              :build="build"
+              :plan="plan"
+              :run="beside"
+              :ran="plan.forms.ran?.id === besideId ? plan.forms.ran : null"
+              :layer="layer"
+              :most="most"
+              :lines="lines"
+              :probe="probe"
+            />
           </div>
         </div>
       </div>
       <div class="panel leafed section-box">
         <div class="drawing-box grow">
-          <SectionDrawing v-if="plan" :section="plan.ground.section" :pools="store.pools" :falls="plan.forms.falls" :stacks="plan.stacks.pools" :shell-mm="build.ground.shellMm" :exaggeration="settings.exaggeration" :ran="section" selected="" />
+          <SectionDrawing
+            v-if="plan"
+            :section="plan.ground.section"
+            :pools="store.pools"
+            :falls="plan.forms.falls"
+            :stacks="plan.stacks.pools"
+            :shell-mm="build.ground.shellMm"
+            :exaggeration="settings.exaggeration"
+            :ran="section"
+            selected=""
+          />
         </div>
       </div>
     </div>
     <div class="tray">
-      <section class="panel pad stack" data-test="run-panel">
-        <div class="row"><h2 class="grow">Run the water</h2><button class="tool" @click="router.push({ name: 'water', params: { id: build.id } })">Back to Water</button></div>
-        <div class="row acts">
-          <button v-if="running.state === 'idle' || running.state === 'done'" class="tool main grow" data-test="run-start" @click="go">{{ running.state === 'done' ? 'Run anew' : 'Run the water' }}</button>
-          <button v-if="running.state === 'done' && running.now" class="tool grow" :class="{ main: running.stale }" data-test="run-again" @click="running.again()">Run on</button>
-          <button v-if="running.state === 'running'" class="tool grow" data-test="run-pause" @click="running.pause(true)">Pause</button>
-          <button v-if="running.state === 'paused'" class="tool main grow" data-test="run-resume" @click="running.pause(false)">Go on</button>
-          <button v-if="running.state === 'running' || running.state === 'paused'" class="tool danger" data-test="run-stop" @click="running.stop()">Stop</button>
-          <button v-if="running.now" class="tool" data-test="run-keep" @click="keep">Keep</button>
+      <section
+        class="panel pad stack"
+        data-test="run-panel"
+      >
+        <div class="row">
+          <h2 class="grow">Run the water</h2>
+          <button
+            class="tool"
+            @click="router.push({ name: 'water', params: { id: build.id } })"
+          >
+            Back to Water
+          </button>
         </div>
-        <div v-if="streams && (running.state === 'idle' || running.state === 'done')" class="row begin" role="radiogroup" aria-label="How it begins"><label><input v-model="from" type="radio" value="levels" /> pools full</label><label><input v-model="from" type="radio" value="dry" data-test="from-dry" /> from dry ground</label></div>
-        <p v-for="(n, i) in running.notes" :key="i" :class="n.stops ? 'fault' : 'small note'" :role="n.stops ? 'alert' : undefined" data-test="run-note">{{ n.message }}.</p>
-        <p v-if="running.problem" class="fault" role="alert">{{ running.problem }}</p>
+        <div class="row acts">
+          <button
+            v-if="running.state === 'idle' || running.state === 'done'"
+            class="tool main grow"
+            data-test="run-start"
+            @click="go"
+          >
+            {{ running.state === 'done' ? 'Run anew' : 'Run the water' }}
+          </button>
+          <button
+            v-if="running.state === 'done' && running.now"
+            class="tool grow"
+            :class="{ main: running.stale }"
+            data-test="run-again"
+            @click="running.again()"
+          >
+            Run on
+          </button>
+          <button
+            v-if="running.state === 'running'"
+            class="tool grow"
+            data-test="run-pause"
+            @click="running.pause(true)"
+          >
+            Pause
+          </button>
+          <button
+            v-if="running.state === 'paused'"
+            class="tool main grow"
+            data-test="run-resume"
+            @click="running.pause(false)"
+          >
+            Go on
+          </button>
+          <button
+            v-if="running.state === 'running' || running.state === 'paused'"
+            class="tool danger"
+            data-test="run-stop"
+            @click="running.stop()"
+          >
+            Stop
+          </button>
+          <button
+            v-if="running.now"
+            class="tool"
+            data-test="run-keep"
+            @click="keep"
+          >
+            Keep
+          </button>
+        </div>
+        <div
+          v-if="streams && (running.state === 'idle' || running.state === 'done')"
+          class="row begin"
+          role="radiogroup"
+          aria-label="How it begins"
+        >
+          <label
+            ><input
+              v-model="from"
+              type="radio"
+              value="levels"
+            />
+            pools full</label
+          ><label
+            ><input
+              v-model="from"
+              type="radio"
+              value="dry"
+              data-test="from-dry"
+            />
+            from dry ground</label
+          >
+        </div>
+        <p
+          v-for="(n, i) in running.notes"
+          :key="i"
+          :class="n.stops ? 'fault' : 'small note'"
+          :role="n.stops ? 'alert' : undefined"
+          data-test="run-note"
+        >
+          {{ n.message }}.
+        </p>
+        <p
+          v-if="running.problem"
+          class="fault"
+          role="alert"
+        >
+          {{ running.problem }}
+        </p>
         <template v-if="running.progress && live">
-          <div class="passes" role="status" data-test="run-progress" :data-state="running.state" :data-usable="running.progress.usable">
-            <span v-for="p in running.progress.passes" :key="p" class="bar"><svg width="100%" height="10" aria-hidden="true"><rect height="10" :width="`${p < running.progress.pass || running.progress.done ? 100 : p === running.progress.pass ? 100 * running.progress.share : 0}%`" /></svg></span>
+          <div
+            class="passes"
+            role="status"
+            data-test="run-progress"
+            :data-state="running.state"
+            :data-usable="running.progress.usable"
+          >
+            <span
+              v-for="p in running.progress.passes"
+              :key="p"
+              class="bar"
+              ><svg
+                width="100%"
+                height="10"
+                aria-hidden="true"
+              >
+                <rect
+                  height="10"
+                  :width="`${p < running.progress.pass || running.progress.done ? 100 : p === running.progress.pass ? 100 * running.progress.share : 0}%`"
+                /></svg
+            ></span>
           </div>
-          <p class="small">{{ running.progress.usable ? 'Worth reading; ' : 'Settling; ' }}{{ running.progress.done ? 'as sharp as it gets' : `cells of ${number(running.progress.cellMm)} mm, pass ${running.progress.pass} of ${running.progress.passes}` }}. Has run {{ number(running.progress.ranS) }} s full size in {{ seconds(running.spentMs) }}<template v-if="run && run.periodS === null">; in {{ number(run.inM3S) }}, out {{ number(run.outM3S) }} m³/s</template>.</p>
+          <p class="small">
+            {{ running.progress.usable ? 'Worth reading; ' : 'Settling; '
+            }}{{
+              running.progress.done
+                ? 'as sharp as it gets'
+                : `cells of ${number(running.progress.cellMm)} mm, pass ${running.progress.pass} of ${running.progress.passes}`
+            }}. Has run {{ number(running.progress.ranS) }} s full size in
+            {{ seconds(running.spentMs)
+            }}<template v-if="run && run.periodS === null"
+              >; in {{ number(run.inM3S) }}, out {{ number(run.outM3S) }} m³/s</template
+            >.
+          </p>
         </template>
-        <p v-if="run && leavesBed(run)" class="note small" data-test="strays">The water leaves its bed: {{ Math.round(run.strays.pct) }} % of it lies on the banks. Let less run, or raise the banks on Ground.</p>
-        <p v-if="running.stale && running.state === 'done'" class="note small">Ground or flow have changed since: let it run on.</p>
-        <div v-if="streams" class="row sluice"><span class="grow">Sluice <b class="figure">{{ number(flow) }} m³/s</b></span><button class="tool" aria-label="Close the sluice by a fifth" @click="sluice(0.8)">− ⅕</button><button class="tool" data-test="sluice-more" aria-label="Open the sluice by a fifth" @click="sluice(1.2)">+ ⅕</button></div>
-        <div v-if="streams" class="row"><button v-if="build.running.source" class="tool" @click="store.edit('Source by the chain', placeEnd('source', null))">Source by the chain</button><button v-if="!build.running.out" class="tool" @click="store.edit('A way out', placeEnd('out', probe ?? [build.base.widthMm / 2, build.base.depthMm / 2]))">Give it a way out</button><button v-else class="tool" @click="store.edit('Way out by the chain', placeEnd('out', null))">Way out by the chain</button></div>
-        <label v-if="run && run.periodS !== null && !keptShown" class="stack tight"><span class="small">Moment of the period: {{ number(phase * run.periodS) }} of {{ number(run.periodS) }} s</span><input v-model.number="phase" type="range" min="0" :max="1 - 1 / MOMENTS" :step="1 / MOMENTS" aria-label="Moment of the period" data-test="phase" @change="freeze" /></label>
-        <p v-if="ran && ran.periodS !== null && lines" class="small key" data-test="lines-key"><svg viewBox="0 0 26 10" aria-hidden="true"><path class="crest-key" d="M1 5H25" /></svg> crests <svg viewBox="0 0 26 10" aria-hidden="true"><path class="wash-key" d="M1 5H25" /></svg> how far the wash goes up and back</p>
-        <NumberField label="Strokes lie apart" unit="mm" :model-value="build.running.brushMm" :min="0.5" :max="200" :step="0.5" blank="by the ripples" @update:model-value="store.edit('Brush', setBrush($event), 'brush')" />
+        <p
+          v-if="run && leavesBed(run)"
+          class="note small"
+          data-test="strays"
+        >
+          The water leaves its bed: {{ Math.round(run.strays.pct) }} % of it lies on the banks. Let
+          less run, or raise the banks on Ground.
+        </p>
+        <p
+          v-if="running.stale && running.state === 'done'"
+          class="note small"
+        >
+          Ground or flow have changed since: let it run on.
+        </p>
+        <div
+          v-if="streams"
+          class="row sluice"
+        >
+          <span class="grow"
+            >Sluice <b class="figure">{{ number(flow) }} m³/s</b></span
+          ><button
+            class="tool"
+            aria-label="Close the sluice by a fifth"
+            @click="sluice(0.8)"
+          >
+            − ⅕</button
+          ><button
+            class="tool"
+            data-test="sluice-more"
+            aria-label="Open the sluice by a fifth"
+            @click="sluice(1.2)"
+          >
+            + ⅕
+          </button>
+        </div>
+        <div
+          v-if="streams"
+          class="row"
+        >
+          <button
+            v-if="build.running.source"
+            class="tool"
+            @click="store.edit('Source by the chain', placeEnd('source', null))"
+          >
+            Source by the chain</button
+          ><button
+            v-if="!build.running.out"
+            class="tool"
+            @click="
+              store.edit(
+                'A way out',
+                placeEnd('out', probe ?? [build.base.widthMm / 2, build.base.depthMm / 2])
+              )
+            "
+          >
+            Give it a way out</button
+          ><button
+            v-else
+            class="tool"
+            @click="store.edit('Way out by the chain', placeEnd('out', null))"
+          >
+            Way out by the chain
+          </button>
+        </div>
+        <label
+          v-if="run && run.periodS !== null && !keptShown"
+          class="stack tight"
+          ><span class="small"
+            >Moment of the period: {{ number(phase * run.periodS) }} of
+            {{ number(run.periodS) }} s</span
+          ><input
+            v-model.number="phase"
+            type="range"
+            min="0"
+            :max="1 - 1 / MOMENTS"
+            :step="1 / MOMENTS"
+            aria-label="Moment of the period"
+            data-test="phase"
+            @change="freeze"
+        /></label>
+        <p
+          v-if="ran && ran.periodS !== null && lines"
+          class="small key"
+          data-test="lines-key"
+        >
+          <svg
+            viewBox="0 0 26 10"
+            aria-hidden="true"
+          >
+            <path
+              class="crest-key"
+              d="M1 5H25"
+            />
+          </svg>
+          crests
+          <svg
+            viewBox="0 0 26 10"
+            aria-hidden="true"
+          >
+            <path
+              class="wash-key"
+              d="M1 5H25"
+            />
+          </svg>
+          how far the wash goes up and back
+        </p>
+        <NumberField
+          label="Strokes lie apart"
+          unit="mm"
+          :model-value="build.running.brushMm"
+          :min="0.5"
+          :max="200"
+          :step="0.5"
+          blank="by the ripples"
+          @update:model-value="store.edit('Brush', setBrush($event), 'brush')"
+        />
       </section>
-      <section class="panel pad stack" data-test="run-here">
+      <section
+        class="panel pad stack"
+        data-test="run-here"
+      >
         <h3>Here</h3>
-        <p v-if="!probe" class="small soft">Click the water to read it at a place.</p>
+        <p
+          v-if="!probe"
+          class="small soft"
+        >
+          Click the water to read it at a place.
+        </p>
         <template v-else>
-          <dl v-if="here" class="figures">
-            <div><dt>Depth</dt><dd><How :about="explainRunAt(here)">{{ mm(here.depthMm) }}</How> <small v-if="there">{{ mm(there.depthMm) }} beside</small></dd></div>
-            <div><dt>Speed</dt><dd>{{ number(here.speedMS) }} <small>m/s full size, {{ NAMES[here.kind] }}, Fr {{ number(here.froude) }}</small></dd></div>
-            <div><dt>White</dt><dd>{{ Math.round(here.whitePct) }} % <small v-if="here.whitePct > 3">{{ number(here.foamAgeS) }} s old</small><small v-if="there">{{ Math.round(there.whitePct) }} % beside</small></dd></div>
-            <div><dt>Stands at</dt><dd>{{ mm(here.levelMm) }}</dd></div>
-            <div v-if="tint"><dt>Tint at that depth</dt><dd><svg class="swatch" viewBox="0 0 40 18" role="img" :aria-label="`Colour ${tint.colour}`"><rect width="40" height="18" :fill="tint.colour" /></svg></dd></div>
+          <dl
+            v-if="here"
+            class="figures"
+          >
+            <div>
+              <dt>Depth</dt>
+              <dd>
+                <How :about="explainRunAt(here)">{{ mm(here.depthMm) }}</How>
+                <small v-if="there">{{ mm(there.depthMm) }} beside</small>
+              </dd>
+            </div>
+            <div>
+              <dt>Speed</dt>
+              <dd>
+                {{ number(here.speedMS) }}
+                <small>m/s full size, {{ NAMES[here.kind] }}, Fr {{ number(here.froude) }}</small>
+              </dd>
+            </div>
+            <div>
+              <dt>White</dt>
+              <dd>
+                {{ Math.round(here.whitePct) }} %
+                <small v-if="here.whitePct > 3">{{ number(here.foamAgeS) }} s old</small
+                ><small v-if="there">{{ Math.round(there.whitePct) }} % beside</small>
+              </dd>
+            </div>
+            <div>
+              <dt>Stands at</dt>
+              <dd>{{ mm(here.levelMm) }}</dd>
+            </div>
+            <div v-if="tint">
+              <dt>Tint at that depth</dt>
+              <dd>
+                <svg
+                  class="swatch"
+                  viewBox="0 0 40 18"
+                  role="img"
+                  :aria-label="`Colour ${tint.colour}`"
+                >
+                  <rect
+                    width="40"
+                    height="18"
+                    :fill="tint.colour"
+                  />
+                </svg>
+              </dd>
+            </div>
           </dl>
-          <p v-else class="small">Dry there.</p>
-          <div class="row tries"><button v-if="reachesOf(build).length" class="tool" data-test="try-rock" @click="putRock">Try a rock here</button><button class="tool" data-test="try-ledge" :disabled="!here" @click="putLedge">Try a ledge here</button></div>
+          <p
+            v-else
+            class="small"
+          >
+            Dry there.
+          </p>
+          <div class="row tries">
+            <button
+              v-if="reachesOf(build).length"
+              class="tool"
+              data-test="try-rock"
+              @click="putRock"
+            >
+              Try a rock here</button
+            ><button
+              class="tool"
+              data-test="try-ledge"
+              :disabled="!here"
+              @click="putLedge"
+            >
+              Try a ledge here
+            </button>
+          </div>
         </template>
       </section>
-      <RunChecks v-if="ran && plan" :build="build" :ran="ran" :forms-white="plan.forms.formsWhite" />
-      <KeptRuns :shown="keptShown" :beside="besideId" @show="shownId = $event" @beside="besideId = $event" @from="goOn" />
+      <RunChecks
+        v-if="ran && plan"
+        :build="build"
+        :ran="ran"
+        :forms-white="plan.forms.formsWhite"
+      />
+      <KeptRuns
+        :shown="keptShown"
+        :beside="besideId"
+        @show="shownId = $event"
+        @beside="besideId = $event"
+        @from="goOn"
+      />
     </div>
   </div>
 </template>
 
 <style scoped>
-.plan-box { flex: 1.7; min-height: 240px; }
-.section-box { flex: 1; min-height: 150px; }
-.pair { display: flex; gap: 6px; min-height: 0; flex-direction: column; flex: 1; }
-.pair.across { flex-direction: row; }
-.pair .drawing-box { flex: 1; position: relative; min-height: 0; }
-.second { border-top: 2px solid var(--line-strong); }
-.across .second { border-top: 0; border-left: 2px solid var(--line-strong); }
-.caption { position: absolute; left: 10px; top: 4px; margin: 0; z-index: 1; font-weight: 650; }
-.invite { position: absolute; inset: auto 0 18px; text-align: center; margin: 0; font-weight: 600; pointer-events: none; }
-.check { display: inline-flex; gap: 6px; align-items: center; font-size: 13.5px; padding: 0 8px; }
-.check input { width: 17px; height: 17px; accent-color: var(--water); }
-.right { flex: 1 0 auto; text-align: right; padding: 0 8px 2px 0; }
-.leaves { flex-wrap: wrap; }
-.leaves [role='tab'] { padding: 4px 12px; font-size: 13.5px; }
-.acts { flex-wrap: wrap; gap: 6px; }
-.acts .tool { justify-content: center; min-height: 42px; }
-.begin { gap: 16px; font-size: 14px; }
-.begin input { accent-color: var(--water); }
-.passes { display: flex; gap: 4px; }
-.bar { flex: 1; background: var(--sunk); border: 1px solid var(--line); height: 12px; }
-.bar rect { fill: var(--water); }
-.bar svg { display: block; }
-p.note::first-letter, p.fault::first-letter { text-transform: uppercase; }
-.note { border-left: 4px solid var(--brass); padding-left: 8px; margin: 0; }
-.tight { gap: 2px; }
-.key { margin: 0; }
-.key svg { width: 26px; height: 10px; background: var(--water); vertical-align: middle; }
-.crest-key { stroke: #fdfffe; stroke-width: 2.6; }
-.wash-key { stroke: var(--red-lead); stroke-width: 2; stroke-dasharray: 2 3; }
-.key svg:last-of-type { background: none; margin-left: 8px; }
-input[type='range'] { width: 100%; accent-color: var(--water); }
-.swatch { width: 62px; height: 22px; border: 1px solid var(--ink); }
-.tries .tool { flex: 1; justify-content: center; padding: 4px 6px; }
-.figures small { display: block; }
+.plan-box {
+  flex: 1.7;
+  min-height: 240px;
+}
+.section-box {
+  flex: 1;
+  min-height: 150px;
+}
+.pair {
+  display: flex;
+  gap: 6px;
+  min-height: 0;
+  flex-direction: column;
+  flex: 1;
+}
+.pair.across {
+  flex-direction: row;
+}
+.pair .drawing-box {
+  flex: 1;
+  position: relative;
+  min-height: 0;
+}
+.second {
+  border-top: 2px solid var(--line-strong);
+}
+.across .second {
+  border-top: 0;
+  border-left: 2px solid var(--line-strong);
+}
+.caption {
+  position: absolute;
+  left: 10px;
+  top: 4px;
+  margin: 0;
+  z-index: 1;
+  font-weight: 650;
+}
+.invite {
+  position: absolute;
+  inset: auto 0 18px;
+  text-align: center;
+  margin: 0;
+  font-weight: 600;
+  pointer-events: none;
+}
+.check {
+  display: inline-flex;
+  gap: 6px;
+  align-items: center;
+  font-size: 13.5px;
+  padding: 0 8px;
+}
+.check input {
+  width: 17px;
+  height: 17px;
+  accent-color: var(--water);
+}
+.right {
+  flex: 1 0 auto;
+  text-align: right;
+  padding: 0 8px 2px 0;
+}
+.leaves {
+  flex-wrap: wrap;
+}
+.leaves [role='tab'] {
+  padding: 4px 12px;
+  font-size: 13.5px;
+}
+.acts {
+  flex-wrap: wrap;
+  gap: 6px;
+}
+.acts .tool {
+  justify-content: center;
+  min-height: 42px;
+}
+.begin {
+  gap: 16px;
+  font-size: 14px;
+}
+.begin input {
+  accent-color: var(--water);
+}
+.passes {
+  display: flex;
+  gap: 4px;
+}
+.bar {
+  flex: 1;
+  background: var(--sunk);
+  border: 1px solid var(--line);
+  height: 12px;
+}
+.bar rect {
+  fill: var(--water);
+}
+.bar svg {
+  display: block;
+}
+p.note::first-letter,
+p.fault::first-letter {
+  text-transform: uppercase;
+}
+.note {
+  border-left: 4px solid var(--brass);
+  padding-left: 8px;
+  margin: 0;
+}
+.tight {
+  gap: 2px;
+}
+.key {
+  margin: 0;
+}
+.key svg {
+  width: 26px;
+  height: 10px;
+  background: var(--water);
+  vertical-align: middle;
+}
+.crest-key {
+  stroke: #fdfffe;
+  stroke-width: 2.6;
+}
+.wash-key {
+  stroke: var(--red-lead);
+  stroke-width: 2;
+  stroke-dasharray: 2 3;
+}
+.key svg:last-of-type {
+  background: none;
+  margin-left: 8px;
+}
+input[type='range'] {
+  width: 100%;
+  accent-color: var(--water);
+}
+.swatch {
+  width: 62px;
+  height: 22px;
+  border: 1px solid var(--ink);
+}
+.tries .tool {
+  flex: 1;
+  justify-content: center;
+  padding: 4px 6px;
+}
+.figures small {
+  display: block;
+}
 </style>

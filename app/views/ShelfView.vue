@@ -1,7 +1,15 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { OWN_KINDS } from '../../core/build/file/bottleSchema'
-import { HARM, otherOf, pairOf, PAIRS, THINGS, type Outcome, type ThingId } from '../../core/craft/materials/pairs'
+import {
+  HARM,
+  otherOf,
+  pairOf,
+  PAIRS,
+  THINGS,
+  type Outcome,
+  type ThingId
+} from '../../core/craft/materials/pairs'
 import { onShelf } from '../../core/craft/materials/shelf'
 import type { Material } from '../../core/craft/materials/types'
 import { unitOf } from '../../core/craft/materials/units'
@@ -19,121 +27,543 @@ const shelf = useShelfStore()
 const settings = useSettingsStore()
 type Leaf = 'bottles' | 'stock' | 'chips' | 'release'
 const leaf = ref<Leaf>('bottles')
-const LEAVES: { id: Leaf; name: string }[] = [{ id: 'bottles', name: 'Bottles' }, { id: 'stock', name: 'Stock and prices' }, { id: 'chips', name: 'Test chips' }, { id: 'release', name: 'Sticks, spoils, solves' }]
-const KIND_NAMES: Record<Material['kind'], string> = { resin: 'Two-part resins', 'light-resin': 'Resins for light', lamp: 'Lamps', tint: 'Tints', gel: 'Gels', film: 'Films and sheets', filler: 'Fillers', lacquer: 'Lacquers', landform: 'Landforms', shell: 'Shells', sealer: 'Sealers', dam: 'Dams', sundry: 'Sundries' }
+const LEAVES: { id: Leaf; name: string }[] = [
+  { id: 'bottles', name: 'Bottles' },
+  { id: 'stock', name: 'Stock and prices' },
+  { id: 'chips', name: 'Test chips' },
+  { id: 'release', name: 'Sticks, spoils, solves' }
+]
+const KIND_NAMES: Record<Material['kind'], string> = {
+  resin: 'Two-part resins',
+  'light-resin': 'Resins for light',
+  lamp: 'Lamps',
+  tint: 'Tints',
+  gel: 'Gels',
+  film: 'Films and sheets',
+  filler: 'Fillers',
+  lacquer: 'Lacquers',
+  landform: 'Landforms',
+  shell: 'Shells',
+  sealer: 'Sealers',
+  dam: 'Dams',
+  sundry: 'Sundries'
+}
 const lines = computed(() => store.plan?.amounts.shopping ?? [])
 const needed = (id: string) => lines.value.find((l) => l.material === id)
 const all = computed(() => [...shelf.shelfFor(store.build?.bottles).values()])
-const groups = computed(() => (Object.keys(KIND_NAMES) as Material['kind'][]).map((kind) => ({ kind, name: KIND_NAMES[kind], items: all.value.filter((m) => m.kind === kind).sort((a, b) => Number(needed(b.id) !== undefined) - Number(needed(a.id) !== undefined)) })))
-const bottled = computed(() => groups.value.filter((g) => (OWN_KINDS as readonly string[]).includes(g.kind)))
+const groups = computed(() =>
+  (Object.keys(KIND_NAMES) as Material['kind'][]).map((kind) => ({
+    kind,
+    name: KIND_NAMES[kind],
+    items: all.value
+      .filter((m) => m.kind === kind)
+      .sort((a, b) => Number(needed(b.id) !== undefined) - Number(needed(a.id) !== undefined))
+  }))
+)
+const bottled = computed(() =>
+  groups.value.filter((g) => (OWN_KINDS as readonly string[]).includes(g.kind))
+)
 const chosen = ref('')
 const bottle = computed(() => shelf.own.find((m) => m.id === chosen.value && m.own) ?? null)
 const kindShown = computed(() => all.value.find((m) => m.id === chosen.value) ?? null)
 
 /** A bottle of the builder's own starts as the kind it is most like. */
 async function own(like: Material): Promise<void> {
-  const copy: Material = { ...(JSON.parse(JSON.stringify(like)) as Material), id: `own-${like.kind}-${crypto.randomUUID().slice(0, 8)}`, name: `My ${like.name.charAt(0).toLowerCase()}${like.name.slice(1)}`.slice(0, 120), own: true, stock: 0 }
+  const copy: Material = {
+    ...(JSON.parse(JSON.stringify(like)) as Material),
+    id: `own-${like.kind}-${crypto.randomUUID().slice(0, 8)}`,
+    name: `My ${like.name.charAt(0).toLowerCase()}${like.name.slice(1)}`.slice(0, 120),
+    own: true,
+    stock: 0
+  }
   if (await shelf.keep(copy, 'New bottle')) chosen.value = copy.id
 }
-const used = (id: string) => store.pools.some((p) => [p.resin, p.light.resin, p.light.lamp, ...p.tints.map((t) => t.id), ...p.bands.flatMap((b) => b.tints.map((t) => t.id))].includes(id))
+const used = (id: string) =>
+  store.pools.some((p) =>
+    [
+      p.resin,
+      p.light.resin,
+      p.light.lamp,
+      ...p.tints.map((t) => t.id),
+      ...p.bands.flatMap((b) => b.tints.map((t) => t.id))
+    ].includes(id)
+  )
 const things = Object.keys(THINGS) as ThingId[]
 const inHand = ref<[ThingId, ThingId]>(['gel', 'acetate'])
 const told = computed(() => pairOf(...inHand.value))
 /** All that is known of the first thing, grouped by what becomes of it. */
-const GROUPS: { name: string; of: readonly Outcome[] }[] = [{ name: 'Sticks', of: ['bonds', 'holds', 'vanishes', 'fine'] }, { name: 'Comes away', of: ['peels'] }, { name: 'Spoils', of: HARM }, { name: 'Solves', of: ['lifts'] }]
-const known = computed(() => GROUPS.map((g) => ({ ...g, pairs: PAIRS.filter((p) => p.between.includes(inHand.value[0]) && g.of.includes(p.result)) })).filter((g) => g.pairs.length > 0))
+const GROUPS: { name: string; of: readonly Outcome[] }[] = [
+  { name: 'Sticks', of: ['bonds', 'holds', 'vanishes', 'fine'] },
+  { name: 'Comes away', of: ['peels'] },
+  { name: 'Spoils', of: HARM },
+  { name: 'Solves', of: ['lifts'] }
+]
+const known = computed(() =>
+  GROUPS.map((g) => ({
+    ...g,
+    pairs: PAIRS.filter((p) => p.between.includes(inHand.value[0]) && g.of.includes(p.result))
+  })).filter((g) => g.pairs.length > 0)
+)
 const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1)
-const price = (m: Material) => (m.pack ? `${settings.currency}${m.pack.price.toFixed(2)} for ${number(m.pack.amount)}${unitOf(m) === 'piece' ? '' : ` ${unitOf(m)}`}` : '')
+const price = (m: Material) =>
+  m.pack
+    ? `${settings.currency}${m.pack.price.toFixed(2)} for ${number(m.pack.amount)}${unitOf(m) === 'piece' ? '' : ` ${unitOf(m)}`}`
+    : ''
 </script>
 
 <template>
   <div class="bench">
     <div class="drawings">
       <div class="panel leafed">
-        <div class="leaves" role="tablist" aria-label="The shelf">
-          <button v-for="l in LEAVES" :key="l.id" role="tab" :aria-selected="leaf === l.id" :class="{ on: leaf === l.id }" :data-leaf="l.id" @click="leaf = l.id">{{ l.name }}</button>
-          <span class="grow"></span><button v-if="shelf.undone.length" class="tool take" @click="shelf.undo">Take back: {{ shelf.undone[shelf.undone.length - 1].label.toLowerCase() }}</button><button v-if="shelf.redone.length" class="tool take" @click="shelf.redo">Do again</button>
+        <div
+          class="leaves"
+          role="tablist"
+          aria-label="The shelf"
+        >
+          <button
+            v-for="l in LEAVES"
+            :key="l.id"
+            role="tab"
+            :aria-selected="leaf === l.id"
+            :class="{ on: leaf === l.id }"
+            :data-leaf="l.id"
+            @click="leaf = l.id"
+          >
+            {{ l.name }}
+          </button>
+          <span class="grow"></span
+          ><button
+            v-if="shelf.undone.length"
+            class="tool take"
+            @click="shelf.undo"
+          >
+            Take back: {{ shelf.undone[shelf.undone.length - 1].label.toLowerCase() }}</button
+          ><button
+            v-if="shelf.redone.length"
+            class="tool take"
+            @click="shelf.redo"
+          >
+            Do again
+          </button>
         </div>
         <div class="leaf">
-          <div v-if="leaf === 'bottles'" class="boards">
-            <section v-for="g in bottled" :key="g.kind">
+          <div
+            v-if="leaf === 'bottles'"
+            class="boards"
+          >
+            <section
+              v-for="g in bottled"
+              :key="g.kind"
+            >
               <h3>{{ g.name }}</h3>
               <div class="board">
-                <button v-for="m in g.items" :key="m.id" class="jar" :class="{ on: chosen === m.id, own: m.own }" :data-jar="m.id" @click="chosen = m.id">
-                  <span class="glass" :class="m.kind" :style="m.kind === 'tint' ? { background: m.look.colour } : {}"></span>
+                <button
+                  v-for="m in g.items"
+                  :key="m.id"
+                  class="jar"
+                  :class="{ on: chosen === m.id, own: m.own }"
+                  :data-jar="m.id"
+                  @click="chosen = m.id"
+                >
+                  <span
+                    class="glass"
+                    :class="m.kind"
+                    :style="m.kind === 'tint' ? { background: m.look.colour } : {}"
+                  ></span>
                   <b>{{ m.name }}</b>
-                  <span class="small soft"><template v-if="m.kind === 'resin'">{{ m.partA }} : {{ m.partB }} by {{ m.basis }}, {{ number(m.potLifeMin) }} min</template><template v-else-if="m.kind === 'light-resin'">D<sub>p</sub> {{ m.dpMm }} mm</template><template v-else-if="m.kind === 'lamp'">{{ m.irradianceMwCm2 }} mW/cm²</template><template v-else>{{ m.own ? 'own' : 'kind' }}</template></span>
+                  <span class="small soft"
+                    ><template v-if="m.kind === 'resin'"
+                      >{{ m.partA }} : {{ m.partB }} by {{ m.basis }},
+                      {{ number(m.potLifeMin) }} min</template
+                    ><template v-else-if="m.kind === 'light-resin'"
+                      >D<sub>p</sub> {{ m.dpMm }} mm</template
+                    ><template v-else-if="m.kind === 'lamp'"
+                      >{{ m.irradianceMwCm2 }} mW/cm²</template
+                    ><template v-else>{{ m.own ? 'own' : 'kind' }}</template></span
+                  >
                 </button>
               </div>
             </section>
           </div>
-          <div v-else-if="leaf === 'stock'" class="scrolling">
-            <table class="plain" data-test="stock">
-              <caption class="small soft">A resin counts A and B together. What the build needs, less what you have, is bought in whole packs.</caption>
-              <thead><tr><th>Material</th><th class="num">this build needs</th><th>on the shelf</th><th>a pack holds</th><th>and costs</th><th class="num">to buy</th></tr></thead>
-              <tbody v-for="g in groups" :key="g.kind">
-                <tr><th colspan="6" class="kind">{{ g.name }}</th></tr>
-                <tr v-for="m in g.items" :key="m.id">
-                  <td>{{ m.name }}</td><td class="num">{{ needed(m.id) ? `${number(needed(m.id)!.amount)} ${unitOf(m) === 'piece' ? '' : unitOf(m)}` : '–' }}</td>
-                  <td><NumberField bare :label="`Stock of ${m.name}`" :unit="unitOf(m) === 'piece' ? '' : unitOf(m)" :model-value="m.stock ?? 0" :min="0" :max="10000000" @update:model-value="shelf.setHolding(m.id, { stock: $event! })" /></td>
-                  <td><NumberField bare :label="`Pack of ${m.name}`" :unit="unitOf(m) === 'piece' ? '' : unitOf(m)" :model-value="m.pack?.amount ?? null" :min="0.01" :max="10000000" blank="?" @update:model-value="$event && shelf.setHolding(m.id, { pack: { amount: $event, price: m.pack?.price ?? 0 } })" /></td>
-                  <td><NumberField bare :label="`Price of a pack of ${m.name}`" :unit="settings.currency" :model-value="m.pack?.price ?? null" :min="0" :max="1000000" :step="0.5" blank="?" @update:model-value="$event !== null && shelf.setHolding(m.id, { pack: { amount: m.pack?.amount ?? 1, price: $event } })" /></td>
-                  <td class="num">{{ needed(m.id)?.packs ? `${needed(m.id)!.packs} × ${settings.currency}${m.pack!.price.toFixed(2)}` : needed(m.id) ? 'enough' : '' }}</td>
+          <div
+            v-else-if="leaf === 'stock'"
+            class="scrolling"
+          >
+            <table
+              class="plain"
+              data-test="stock"
+            >
+              <caption class="small soft">
+                A resin counts A and B together. What the build needs, less what you have, is bought
+                in whole packs.
+              </caption>
+              <thead>
+                <tr>
+                  <th>Material</th>
+                  <th class="num">this build needs</th>
+                  <th>on the shelf</th>
+                  <th>a pack holds</th>
+                  <th>and costs</th>
+                  <th class="num">to buy</th>
+                </tr>
+              </thead>
+              <tbody
+                v-for="g in groups"
+                :key="g.kind"
+              >
+                <tr>
+                  <th
+                    colspan="6"
+                    class="kind"
+                  >
+                    {{ g.name }}
+                  </th>
+                </tr>
+                <tr
+                  v-for="m in g.items"
+                  :key="m.id"
+                >
+                  <td>{{ m.name }}</td>
+                  <td class="num">
+                    {{
+                      needed(m.id)
+                        ? `${number(needed(m.id)!.amount)} ${unitOf(m) === 'piece' ? '' : unitOf(m)}`
+                        : '–'
+                    }}
+                  </td>
+                  <td>
+                    <NumberField
+                      bare
+                      :label="`Stock of ${m.name}`"
+                      :unit="unitOf(m) === 'piece' ? '' : unitOf(m)"
+                      :model-value="m.stock ?? 0"
+                      :min="0"
+                      :max="10000000"
+                      @update:model-value="shelf.setHolding(m.id, { stock: $event! })"
+                    />
+                  </td>
+                  <td>
+                    <NumberField
+                      bare
+                      :label="`Pack of ${m.name}`"
+                      :unit="unitOf(m) === 'piece' ? '' : unitOf(m)"
+                      :model-value="m.pack?.amount ?? null"
+                      :min="0.01"
+                      :max="10000000"
+                      blank="?"
+                      @update:model-value="
+                        $event &&
+                        shelf.setHolding(m.id, {
+                          pack: { amount: $event, price: m.pack?.price ?? 0 }
+                        })
+                      "
+                    />
+                  </td>
+                  <td>
+                    <NumberField
+                      bare
+                      :label="`Price of a pack of ${m.name}`"
+                      :unit="settings.currency"
+                      :model-value="m.pack?.price ?? null"
+                      :min="0"
+                      :max="1000000"
+                      :step="0.5"
+                      blank="?"
+                      @update:model-value="
+                        $event !== null &&
+                        shelf.setHolding(m.id, {
+                          pack: { amount: m.pack?.amount ?? 1, price: $event }
+                        })
+                      "
+                    />
+                  </td>
+                  <td class="num">
+                    {{
+                      needed(m.id)?.packs
+                        ? `${needed(m.id)!.packs} × ${settings.currency}${m.pack!.price.toFixed(2)}`
+                        : needed(m.id)
+                          ? 'enough'
+                          : ''
+                    }}
+                  </td>
                 </tr>
               </tbody>
             </table>
           </div>
-          <ChipsFit v-else-if="leaf === 'chips'" @made="(id) => { chosen = id; leaf = 'bottles' }" />
-          <div v-else class="scrolling pairs" data-test="pairs">
+          <ChipsFit
+            v-else-if="leaf === 'chips'"
+            @made="
+              (id) => {
+                chosen = id
+                leaf = 'bottles'
+              }
+            "
+          />
+          <div
+            v-else
+            class="scrolling pairs"
+            data-test="pairs"
+          >
             <div class="hands">
-              <label class="field"><span class="name">In one hand</span><select v-model="inHand[0]" class="choice" data-test="hand-one"><option v-for="t in things" :key="t" :value="t">{{ capital(THINGS[t].name) }}</option></select></label>
-              <label class="field"><span class="name">In the other</span><select v-model="inHand[1]" class="choice" data-test="hand-two"><option v-for="t in things" :key="t" :value="t">{{ capital(THINGS[t].name) }}</option></select></label>
+              <label class="field"
+                ><span class="name">In one hand</span
+                ><select
+                  v-model="inHand[0]"
+                  class="choice"
+                  data-test="hand-one"
+                >
+                  <option
+                    v-for="t in things"
+                    :key="t"
+                    :value="t"
+                  >
+                    {{ capital(THINGS[t].name) }}
+                  </option>
+                </select></label
+              >
+              <label class="field"
+                ><span class="name">In the other</span
+                ><select
+                  v-model="inHand[1]"
+                  class="choice"
+                  data-test="hand-two"
+                >
+                  <option
+                    v-for="t in things"
+                    :key="t"
+                    :value="t"
+                  >
+                    {{ capital(THINGS[t].name) }}
+                  </option>
+                </select></label
+              >
             </div>
-            <section v-for="g in known" :key="g.name"><h3>{{ g.name }}</h3>
-              <div class="marks"><button v-for="p in g.pairs" :key="otherOf(p, inHand[0])" class="mark" :class="[p.result, { on: inHand[1] === otherOf(p, inHand[0]) }]" @click="inHand = [inHand[0], otherOf(p, inHand[0])]"><span class="pair"><b>{{ THINGS[otherOf(p, inHand[0])].name }}</b> {{ p.result }}</span><span class="small soft">{{ p.why }}</span></button></div>
+            <section
+              v-for="g in known"
+              :key="g.name"
+            >
+              <h3>{{ g.name }}</h3>
+              <div class="marks">
+                <button
+                  v-for="p in g.pairs"
+                  :key="otherOf(p, inHand[0])"
+                  class="mark"
+                  :class="[p.result, { on: inHand[1] === otherOf(p, inHand[0]) }]"
+                  @click="inHand = [inHand[0], otherOf(p, inHand[0])]"
+                >
+                  <span class="pair"
+                    ><b>{{ THINGS[otherOf(p, inHand[0])].name }}</b> {{ p.result }}</span
+                  ><span class="small soft">{{ p.why }}</span>
+                </button>
+              </div>
             </section>
           </div>
         </div>
       </div>
     </div>
     <div class="tray">
-      <FindingsList :findings="store.plan?.findings ?? []" place="shelf" />
-      <section v-if="leaf === 'release'" class="panel pad stack"><h2>{{ capital(THINGS[inHand[0]].name) }} and {{ THINGS[inHand[1]].name }}</h2><p v-if="told" data-test="told"><b>{{ capital(told.result) }}.</b> {{ told.why }}</p><p v-else data-test="told">Nobody has written that down yet.</p><p class="small soft">Common practice, no published source. Try it on a scrap.</p></section>
-      <section v-else-if="bottle" class="panel pad stack">
-        <div class="row"><h2 class="grow">Your bottle</h2><button class="tool danger" :disabled="used(bottle.id)" :title="used(bottle.id) ? 'A pool of this build uses it' : ''" @click="shelf.remove(bottle.id)">Remove</button></div>
-        <BottleForm :key="bottle.id" :bottle="bottle" />
+      <FindingsList
+        :findings="store.plan?.findings ?? []"
+        place="shelf"
+      />
+      <section
+        v-if="leaf === 'release'"
+        class="panel pad stack"
+      >
+        <h2>{{ capital(THINGS[inHand[0]].name) }} and {{ THINGS[inHand[1]].name }}</h2>
+        <p
+          v-if="told"
+          data-test="told"
+        >
+          <b>{{ capital(told.result) }}.</b> {{ told.why }}
+        </p>
+        <p
+          v-else
+          data-test="told"
+        >
+          Nobody has written that down yet.
+        </p>
+        <p class="small soft">Common practice, no published source. Try it on a scrap.</p>
       </section>
-      <section v-else-if="kindShown" class="panel pad stack"><h2>{{ kindShown.name }}</h2><p>{{ kindShown.note }}</p><p class="soft small">{{ price(kindShown) }}</p><button v-if="(OWN_KINDS as readonly string[]).includes(kindShown.kind)" class="tool main" data-test="own-bottle" @click="own(kindShown)">I have one like this</button><p class="small soft">It becomes a bottle of your own, with the figures of its label, its stock and its price.</p></section>
-      <section v-else class="panel pad stack"><h2>Your shelf</h2><p>Choose a kind to make a bottle of your own of it: type its label, and the plan follows it.</p>
-        <p class="small soft">{{ shelf.own.filter((m) => m.own).length || 'No' }} of your own so far; {{ onShelf(store.shelf, 'resin', store.pools[0]?.resin ?? '')?.name ?? 'no resin' }} is in use.</p></section>
-      <section class="panel pad"><label class="field"><span class="name">Sign before prices</span><input v-model="settings.currency" class="choice" maxlength="4" /></label></section>
+      <section
+        v-else-if="bottle"
+        class="panel pad stack"
+      >
+        <div class="row">
+          <h2 class="grow">Your bottle</h2>
+          <button
+            class="tool danger"
+            :disabled="used(bottle.id)"
+            :title="used(bottle.id) ? 'A pool of this build uses it' : ''"
+            @click="shelf.remove(bottle.id)"
+          >
+            Remove
+          </button>
+        </div>
+        <BottleForm
+          :key="bottle.id"
+          :bottle="bottle"
+        />
+      </section>
+      <section
+        v-else-if="kindShown"
+        class="panel pad stack"
+      >
+        <h2>{{ kindShown.name }}</h2>
+        <p>{{ kindShown.note }}</p>
+        <p class="soft small">{{ price(kindShown) }}</p>
+        <button
+          v-if="(OWN_KINDS as readonly string[]).includes(kindShown.kind)"
+          class="tool main"
+          data-test="own-bottle"
+          @click="own(kindShown)"
+        >
+          I have one like this
+        </button>
+        <p class="small soft">
+          It becomes a bottle of your own, with the figures of its label, its stock and its price.
+        </p>
+      </section>
+      <section
+        v-else
+        class="panel pad stack"
+      >
+        <h2>Your shelf</h2>
+        <p>
+          Choose a kind to make a bottle of your own of it: type its label, and the plan follows it.
+        </p>
+        <p class="small soft">
+          {{ shelf.own.filter((m) => m.own).length || 'No' }} of your own so far;
+          {{ onShelf(store.shelf, 'resin', store.pools[0]?.resin ?? '')?.name ?? 'no resin' }} is in
+          use.
+        </p>
+      </section>
+      <section class="panel pad">
+        <label class="field"
+          ><span class="name">Sign before prices</span
+          ><input
+            v-model="settings.currency"
+            class="choice"
+            maxlength="4"
+        /></label>
+      </section>
     </div>
   </div>
 </template>
 
 <style scoped>
-.leafed { flex: 1; }
-.take { min-height: 28px; padding: 2px 10px; }
-.boards, .scrolling { height: 100%; overflow: auto; }
-.boards section { margin-bottom: 12px; }
-.board { display: flex; flex-wrap: wrap; gap: 10px; padding: 8px 6px 0; border-bottom: 7px solid var(--timber); }
-.jar { width: 148px; border: 0; background: none; padding: 6px; cursor: pointer; display: grid; gap: 2px; text-align: left; align-content: end; border-radius: 3px 14px 0 0; }
-.jar:hover { background: var(--sunk); }
-.jar.on { background: color-mix(in srgb, var(--shallow) 55%, transparent); }
-.jar b { font-size: 13.5px; line-height: 1.25; }
-.glass { width: 30px; height: 40px; border: 2px solid var(--line-strong); border-radius: 3px 11px 4px 4px; background: linear-gradient(var(--sheet) 30%, var(--shallow) 30%); }
-.glass.lamp { border-radius: 22px 22px 4px 4px; background: linear-gradient(var(--brass-wash) 70%, var(--line-strong) 70%); }
-.own .glass { border-color: var(--brass); border-width: 3px; }
-.kind { font: 650 15px var(--head); color: var(--ink); padding-top: 12px; }
-caption { text-align: left; padding-bottom: 6px; }
-[data-test='stock'] td { vertical-align: middle; }
-td :deep(.box) { width: 118px; }
-.hands { display: grid; grid-template-columns: 1fr 1fr; gap: 14px; margin-bottom: 8px; }
-.marks { display: grid; grid-template-columns: repeat(auto-fill, minmax(250px, 1fr)); gap: 6px; margin: 5px 0 12px; }
-.mark { border: 1px solid var(--line); background: var(--sheet); border-left: 6px solid var(--moss); padding: 4px 12px; cursor: pointer; text-align: left; font-size: 14px; display: grid; align-content: start; }
+.leafed {
+  flex: 1;
+}
+.take {
+  min-height: 28px;
+  padding: 2px 10px;
+}
+.boards,
+.scrolling {
+  height: 100%;
+  overflow: auto;
+}
+.boards section {
+  margin-bottom: 12px;
+}
+.board {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 10px;
+  padding: 8px 6px 0;
+  border-bottom: 7px solid var(--timber);
+}
+.jar {
+  width: 148px;
+  border: 0;
+  background: none;
+  padding: 6px;
+  cursor: pointer;
+  display: grid;
+  gap: 2px;
+  text-align: left;
+  align-content: end;
+  border-radius: 3px 14px 0 0;
+}
+.jar:hover {
+  background: var(--sunk);
+}
+.jar.on {
+  background: color-mix(in srgb, var(--shallow) 55%, transparent);
+}
+.jar b {
+  font-size: 13.5px;
+  line-height: 1.25;
+}
+.glass {
+  width: 30px;
+  height: 40px;
+  border: 2px solid var(--line-strong);
+  border-radius: 3px 11px 4px 4px;
+  background: linear-gradient(var(--sheet) 30%, var(--shallow) 30%);
+}
+.glass.lamp {
+  border-radius: 22px 22px 4px 4px;
+  background: linear-gradient(var(--brass-wash) 70%, var(--line-strong) 70%);
+}
+.own .glass {
+  border-color: var(--brass);
+  border-width: 3px;
+}
+.kind {
+  font: 650 15px var(--head);
+  color: var(--ink);
+  padding-top: 12px;
+}
+caption {
+  text-align: left;
+  padding-bottom: 6px;
+}
+[data-test='stock'] td {
+  vertical-align: middle;
+}
+td :deep(.box) {
+  width: 118px;
+}
+.hands {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 14px;
+  margin-bottom: 8px;
+}
+.marks {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(250px, 1fr));
+  gap: 6px;
+  margin: 5px 0 12px;
+}
+.mark {
+  border: 1px solid var(--line);
+  background: var(--sheet);
+  border-left: 6px solid var(--moss);
+  padding: 4px 12px;
+  cursor: pointer;
+  text-align: left;
+  font-size: 14px;
+  display: grid;
+  align-content: start;
+}
 
-.mark.on { outline: 2px solid var(--deep); }
-.mark.bonds, .mark.spoils, .mark.melts, .mark.fogs { border-left-color: var(--red-lead); }
-.mark.holds { border-left-color: var(--brass); }
-.mark.vanishes, .mark.lifts { border-left-color: var(--water); }
+.mark.on {
+  outline: 2px solid var(--deep);
+}
+.mark.bonds,
+.mark.spoils,
+.mark.melts,
+.mark.fogs {
+  border-left-color: var(--red-lead);
+}
+.mark.holds {
+  border-left-color: var(--brass);
+}
+.mark.vanishes,
+.mark.lifts {
+  border-left-color: var(--water);
+}
 </style>

@@ -1,10 +1,34 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { addFall, addPool, addReach, addSea, addSplash, changeBoulder, changeFall, changePool, changeSea, changeSplash, moveCorner, moveReachPoint, changeReach, moveWater, removeWater, renameWater, setFlow, type Edit } from '../../core/build/edits'
+import {
+  addFall,
+  addPool,
+  addReach,
+  addSea,
+  addSplash,
+  changeBoulder,
+  changeFall,
+  changePool,
+  changeSea,
+  changeSplash,
+  moveCorner,
+  moveReachPoint,
+  changeReach,
+  moveWater,
+  removeWater,
+  renameWater,
+  setFlow,
+  type Edit
+} from '../../core/build/edits'
 import { takeMaps } from '../../core/build/runEdits'
 import type { Sea, WaterKind } from '../../core/build/types'
 import { scaled, scaleRatio } from '../../core/physics/shape/scale'
-import { explainDepth, explainPours, explainSd, explainVolume } from '../../core/explain/explanations'
+import {
+  explainDepth,
+  explainPours,
+  explainSd,
+  explainVolume
+} from '../../core/explain/explanations'
 import { flowToLand } from '../../core/plan/2-forms/landing'
 import { awayFrom, headingTo, type Point2 } from '../../core/physics/shape/polygon'
 import { useRouter } from 'vue-router'
@@ -44,8 +68,18 @@ const show = ref<'forms' | 'white' | 'strokes'>('forms')
 const beside = ref<'sheet' | 'strips'>('sheet')
 const build = computed(() => store.build!)
 const plan = computed(() => store.plan)
-const fromRun = computed(() => plan.value?.forms.ran?.id === build.value.running.mapsFrom && build.value.running.mapsFrom !== null)
-const other = computed(() => (!plan.value?.forms.ran ? null : fromRun.value ? plan.value.forms.formsWhite : plan.value.forms.ran.white))
+const fromRun = computed(
+  () =>
+    plan.value?.forms.ran?.id === build.value.running.mapsFrom &&
+    build.value.running.mapsFrom !== null
+)
+const other = computed(() =>
+  !plan.value?.forms.ran
+    ? null
+    : fromRun.value
+      ? plan.value.forms.formsWhite
+      : plan.value.forms.ran.white
+)
 const water = computed(() => store.water)
 const pool = computed(() => (water.value?.kind === 'pool' ? water.value : null))
 const fall = computed(() => (water.value?.kind === 'fall' ? water.value : null))
@@ -57,7 +91,9 @@ const fallForm = computed(() => plan.value?.forms.falls.find((f) => f.id === fal
 const reachForm = computed(() => plan.value?.forms.reaches.find((f) => f.id === reach.value?.id))
 const seaForm = computed(() => plan.value?.forms.seas.find((f) => f.id === sea.value?.id))
 const splashForm = computed(() => plan.value?.forms.splashes.find((f) => f.id === splash.value?.id))
-const layers = computed(() => plan.value?.stacks.pools.find((s) => s.id === pool.value?.id)?.layers ?? [])
+const layers = computed(
+  () => plan.value?.stacks.pools.find((s) => s.id === pool.value?.id)?.layers ?? []
+)
 const heat = computed(() => plan.value?.stacks.pools.find((s) => s.id === pool.value?.id)?.heat)
 const ratio = computed(() => scaleRatio(build.value.scale) ?? 1)
 const real = (mmOnModel: number) => `${number(scaled(ratio.value, mmOnModel).realM)} m real`
@@ -65,14 +101,27 @@ const SIGN: Record<WaterKind, string> = { pool: '≈', fall: '↓', reach: '⇝'
 const SLOTS = { shapes: 'default', handles: 'handles' } as const
 const SHOWN = { forms: 'Shapes', white: 'White', strokes: 'Strokes' } as const
 
-const setLevel = (id: string, levelMm: number) => store.edit('Level', changePool(id, { levelMm: Math.round(levelMm * 10) / 10 }), `level:${id}`)
+const setLevel = (id: string, levelMm: number) =>
+  store.edit('Level', changePool(id, { levelMm: Math.round(levelMm * 10) / 10 }), `level:${id}`)
 
 function lipAt(poolId: string, corner: string): void {
   if (!fall.value) return
-  store.edit('Choose the lip', changeFall(fall.value.id, { lip: { pool: poolId, corner }, into: fall.value.into === poolId ? null : fall.value.into }))
+  store.edit(
+    'Choose the lip',
+    changeFall(fall.value.id, {
+      lip: { pool: poolId, corner },
+      into: fall.value.into === poolId ? null : fall.value.into
+    })
+  )
   choosingLip.value = false
 }
-const ADD: Record<WaterKind, [label: string, edit: Edit]> = { pool: ['Add a pool', addPool], fall: ['Add a fall', addFall], reach: ['Add a rapid', addReach], sea: ['Add waves', addSea], splash: ['Add a splash', addSplash] }
+const ADD: Record<WaterKind, [label: string, edit: Edit]> = {
+  pool: ['Add a pool', addPool],
+  fall: ['Add a fall', addFall],
+  reach: ['Add a rapid', addReach],
+  sea: ['Add waves', addSea],
+  splash: ['Add a splash', addSplash]
+}
 function add(kind: WaterKind): void {
   const before = new Set(build.value.waters.map((w) => w.id))
   store.edit(...ADD[kind])
@@ -80,28 +129,66 @@ function add(kind: WaterKind): void {
 }
 function rename(text: string): void {
   const name = text.trim().slice(0, 120)
-  if (water.value && name !== '') store.edit('Rename water', renameWater(water.value.id, name), `name:${water.value.id}`)
+  if (water.value && name !== '')
+    store.edit('Rename water', renameWater(water.value.id, name), `name:${water.value.id}`)
 }
 /** The flow follows a landing that is dragged. */
-const landAt = (outMm: number) => store.edit('Landing', setFlow({ dischargeM3S: flowToLand(fallForm.value!, ratio.value, outMm) }), 'landing')
+const landAt = (outMm: number) =>
+  store.edit(
+    'Landing',
+    setFlow({ dischargeM3S: flowToLand(fallForm.value!, ratio.value, outMm) }),
+    'landing'
+  )
 
 /** A handle on the plan was moved. */
 function drag(what: Handle, to: Point2): void {
-  const group = `drag:${Object.values(what).filter((v) => typeof v === 'string').join(':')}`
-  if (what.kind === 'reach') store.edit('Move a point', moveReachPoint(what.water, what.point, to), group)
-  else if (what.kind === 'rock') store.edit('Move a rock', changeBoulder(what.water, what.rock, { x: to[0], y: to[1] }), group)
-  else if (what.kind === 'lip') store.edit('Move the lip', moveCorner(what.pool, what.corner, to), group)
-  else if (what.kind === 'splash') store.edit('Move the splash', changeSplash(what.water, { x: to[0], y: to[1] }), group)
-  else if (what.kind === 'heading') store.edit('Turn the waves', changeSea(what.water, { headingDeg: headingTo(what.from, to) }), group)
-  else if (what.kind === 'throw') store.edit('Turn the splash', changeSplash(what.water, { headingDeg: headingTo(what.from, to) }), group)
-  else if (what.kind === 'width') store.edit('Width', changeReach(what.water, { widthMm: Math.max(2, Math.round(2 * awayFrom(what.from, to))) }), group)
+  const group = `drag:${Object.values(what)
+    .filter((v) => typeof v === 'string')
+    .join(':')}`
+  if (what.kind === 'reach')
+    store.edit('Move a point', moveReachPoint(what.water, what.point, to), group)
+  else if (what.kind === 'rock')
+    store.edit('Move a rock', changeBoulder(what.water, what.rock, { x: to[0], y: to[1] }), group)
+  else if (what.kind === 'lip')
+    store.edit('Move the lip', moveCorner(what.pool, what.corner, to), group)
+  else if (what.kind === 'splash')
+    store.edit('Move the splash', changeSplash(what.water, { x: to[0], y: to[1] }), group)
+  else if (what.kind === 'heading')
+    store.edit(
+      'Turn the waves',
+      changeSea(what.water, { headingDeg: headingTo(what.from, to) }),
+      group
+    )
+  else if (what.kind === 'throw')
+    store.edit(
+      'Turn the splash',
+      changeSplash(what.water, { headingDeg: headingTo(what.from, to) }),
+      group
+    )
+  else if (what.kind === 'width')
+    store.edit(
+      'Width',
+      changeReach(what.water, { widthMm: Math.max(2, Math.round(2 * awayFrom(what.from, to))) }),
+      group
+    )
   else if (what.kind === 'length') {
     const crest = (build.value.waters.find((w) => w.id === what.water) as Sea).crest
-    if (crest) store.edit('Length of the crest', changeSea(what.water, { crest: { ...crest, lengthMm: Math.max(6, Math.round(2 * awayFrom(what.from, to))) } }), group)
-  }
-  else {
+    if (crest)
+      store.edit(
+        'Length of the crest',
+        changeSea(what.water, {
+          crest: { ...crest, lengthMm: Math.max(6, Math.round(2 * awayFrom(what.from, to))) }
+        }),
+        group
+      )
+  } else {
     const crest = (build.value.waters.find((w) => w.id === what.water) as Sea).crest
-    if (crest) store.edit('Move the crest', changeSea(what.water, { crest: { ...crest, x: to[0], y: to[1] } }), group)
+    if (crest)
+      store.edit(
+        'Move the crest',
+        changeSea(what.water, { crest: { ...crest, x: to[0], y: to[1] } }),
+        group
+      )
   }
 }
 </script>
@@ -110,114 +197,602 @@ function drag(what: Handle, to: Point2): void {
   <div class="bench">
     <div class="drawings">
       <div class="panel leafed section-box">
-        <div class="leaves" role="tablist" aria-label="Long drawing">
-          <button role="tab" :class="{ on: long === 'section' }" :aria-selected="long === 'section'" data-leaf="section" @click="long = 'section'">Section A–B</button>
-          <button role="tab" :class="{ on: long === 'run' }" :aria-selected="long === 'run'" data-leaf="run" @click="long = 'run'">The run, unrolled</button>
+        <div
+          class="leaves"
+          role="tablist"
+          aria-label="Long drawing"
+        >
+          <button
+            role="tab"
+            :class="{ on: long === 'section' }"
+            :aria-selected="long === 'section'"
+            data-leaf="section"
+            @click="long = 'section'"
+          >
+            Section A–B
+          </button>
+          <button
+            role="tab"
+            :class="{ on: long === 'run' }"
+            :aria-selected="long === 'run'"
+            data-leaf="run"
+            @click="long = 'run'"
+          >
+            The run, unrolled
+          </button>
         </div>
         <div class="drawing-box grow">
           <SectionDrawing
-            v-if="plan && long === 'section'" levels :section="plan.ground.section" :pools="store.pools" :falls="plan.forms.falls" :stacks="plan.stacks.pools" :shell-mm="build.ground.shellMm"
-            :exaggeration="settings.exaggeration" :selected="water?.id ?? ''" :ran="plan.forms.ran && !plan.forms.ran.stale ? plan.forms.ran.section : undefined" @level="setLevel" @settled="store.endGroup" @select="store.selected = $event"
+            v-if="plan && long === 'section'"
+            levels
+            :section="plan.ground.section"
+            :pools="store.pools"
+            :falls="plan.forms.falls"
+            :stacks="plan.stacks.pools"
+            :shell-mm="build.ground.shellMm"
+            :exaggeration="settings.exaggeration"
+            :selected="water?.id ?? ''"
+            :ran="plan.forms.ran && !plan.forms.ran.stale ? plan.forms.ran.section : undefined"
+            @level="setLevel"
+            @settled="store.endGroup"
+            @select="store.selected = $event"
           />
-          <RunDrawing v-else-if="plan" :forms="plan.forms" :selected="water?.id ?? ''" :exaggeration="settings.exaggeration" @select="store.selected = $event" />
+          <RunDrawing
+            v-else-if="plan"
+            :forms="plan.forms"
+            :selected="water?.id ?? ''"
+            :exaggeration="settings.exaggeration"
+            @select="store.selected = $event"
+          />
         </div>
       </div>
       <div class="lower">
         <div class="panel leafed plan-box">
-          <div class="leaves" role="tablist" aria-label="What lies on the plan">
-            <button v-for="(name, key) in SHOWN" :key="key" role="tab" :class="{ on: show === key }" :aria-selected="show === key" :data-leaf="key" @click="show = key">{{ name }}</button>
-            <template v-if="plan?.forms.ran && show !== 'forms'"><button class="from" :aria-pressed="fromRun" data-test="white-from" :title="fromRun ? 'Taken from the run; click for the forms' : 'Taken from the forms; click for the run'" @click="store.edit('White and strokes', takeMaps(fromRun ? null : plan.forms.ran.id))">{{ fromRun ? 'from the run' : 'from the forms' }}</button><label v-if="show === 'white'" class="both"><input v-model="both" type="checkbox" data-test="white-both" /> both</label></template>
-            <span v-if="plan && show === 'white'" class="grow key"><template v-if="!plan.forms.ran"><i class="k15"></i> thin <i class="k40"></i> half <i class="k70"></i> thick </template><b data-test="whole-white">{{ Math.round(plan.forms.white.wholePct) }} %</b><template v-if="!plan.forms.ran"> in all</template><template v-if="other && both">, <span class="otherly" data-test="white-difference">{{ fromRun ? 'forms' : 'run' }} {{ Math.round(other.wholePct) }} %</span></template></span>
+          <div
+            class="leaves"
+            role="tablist"
+            aria-label="What lies on the plan"
+          >
+            <button
+              v-for="(name, key) in SHOWN"
+              :key="key"
+              role="tab"
+              :class="{ on: show === key }"
+              :aria-selected="show === key"
+              :data-leaf="key"
+              @click="show = key"
+            >
+              {{ name }}
+            </button>
+            <template v-if="plan?.forms.ran && show !== 'forms'"
+              ><button
+                class="from"
+                :aria-pressed="fromRun"
+                data-test="white-from"
+                :title="
+                  fromRun
+                    ? 'Taken from the run; click for the forms'
+                    : 'Taken from the forms; click for the run'
+                "
+                @click="
+                  store.edit('White and strokes', takeMaps(fromRun ? null : plan.forms.ran.id))
+                "
+              >
+                {{ fromRun ? 'from the run' : 'from the forms' }}</button
+              ><label
+                v-if="show === 'white'"
+                class="both"
+                ><input
+                  v-model="both"
+                  type="checkbox"
+                  data-test="white-both"
+                />
+                both</label
+              ></template
+            >
+            <span
+              v-if="plan && show === 'white'"
+              class="grow key"
+              ><template v-if="!plan.forms.ran"
+                ><i class="k15"></i> thin <i class="k40"></i> half
+                <i class="k70"></i> thick </template
+              ><b data-test="whole-white">{{ Math.round(plan.forms.white.wholePct) }} %</b
+              ><template v-if="!plan.forms.ran"> in all</template
+              ><template v-if="other && both"
+                >,
+                <span
+                  class="otherly"
+                  data-test="white-difference"
+                  >{{ fromRun ? 'forms' : 'run' }} {{ Math.round(other.wholePct) }} %</span
+                ></template
+              ></span
+            >
           </div>
           <div class="drawing-box grow">
-            <div v-if="choosingLip" class="caption hint">Click the edge that the water falls over</div>
-            <PlanDrawing
-              v-if="plan" :base="build.base" :pools="store.pools" :grounds="plan.ground.pools" :falls="plan.forms.falls" :section="build.section" :tool="choosingLip ? 'lip' : 'look'"
-              :selected="water?.id ?? ''" @select="store.selected = $event" @lip="lipAt" @settled="store.endGroup" @section="(line) => store.edit('Section line', (b) => ({ ...b, section: line }), 'section')"
+            <div
+              v-if="choosingLip"
+              class="caption hint"
             >
-              <template v-for="part in (['shapes', 'handles'] as const)" #[SLOTS[part]]="{ toX, toY, scale, place }" :key="part">
-                <FormsOverlay v-if="plan && !choosingLip" :part="part" :build="build" :forms="plan.forms" :selected="water?.id ?? ''" :show="show" :other="both ? other : null" :to-x="toX" :to-y="toY" :scale="scale" :place="place" @select="store.selected = $event" @drag="drag" @settled="store.endGroup" />
+              Click the edge that the water falls over
+            </div>
+            <PlanDrawing
+              v-if="plan"
+              :base="build.base"
+              :pools="store.pools"
+              :grounds="plan.ground.pools"
+              :falls="plan.forms.falls"
+              :section="build.section"
+              :tool="choosingLip ? 'lip' : 'look'"
+              :selected="water?.id ?? ''"
+              @select="store.selected = $event"
+              @lip="lipAt"
+              @settled="store.endGroup"
+              @section="
+                (line) => store.edit('Section line', (b) => ({ ...b, section: line }), 'section')
+              "
+            >
+              <template
+                v-for="part in ['shapes', 'handles'] as const"
+                #[SLOTS[part]]="{ toX, toY, scale, place }"
+                :key="part"
+              >
+                <FormsOverlay
+                  v-if="plan && !choosingLip"
+                  :part="part"
+                  :build="build"
+                  :forms="plan.forms"
+                  :selected="water?.id ?? ''"
+                  :show="show"
+                  :other="both ? other : null"
+                  :to-x="toX"
+                  :to-y="toY"
+                  :scale="scale"
+                  :place="place"
+                  @select="store.selected = $event"
+                  @drag="drag"
+                  @settled="store.endGroup"
+                />
               </template>
             </PlanDrawing>
           </div>
         </div>
-        <div v-if="ground?.measured && pool" class="panel pad curve"><h3>What each level holds</h3><StageCurve :stage="ground.stage" :level-mm="pool.levelMm" :volume-ml="ground.volumeMl" /></div>
-        <div v-if="fall && fallForm?.curve" class="panel leafed curve">
-          <div class="leaves" role="tablist" aria-label="Drawing of the fall"><button role="tab" :class="{ on: beside === 'sheet' }" :aria-selected="beside === 'sheet'" @click="beside = 'sheet'">The sheet</button><button role="tab" :class="{ on: beside === 'strips' }" :aria-selected="beside === 'strips'" @click="beside = 'strips'">Its strips</button></div>
-          <div class="leaf fill"><FallDrawing v-if="beside === 'sheet'" :form="fallForm" @land="landAt" @settled="store.endGroup" /><StripSheet v-else :form="fallForm" :strip-width-mm="fall.stripWidthMm" /></div>
+        <div
+          v-if="ground?.measured && pool"
+          class="panel pad curve"
+        >
+          <h3>What each level holds</h3>
+          <StageCurve
+            :stage="ground.stage"
+            :level-mm="pool.levelMm"
+            :volume-ml="ground.volumeMl"
+          />
         </div>
-        <div v-if="reach && reachForm?.stations.length && plan" class="panel pad curve"><h3>Along its line</h3><div class="fill whole"><RunDrawing :forms="plan.forms" :selected="reach.id" :exaggeration="settings.exaggeration" :only="reach.id" /></div></div>
-        <div v-if="sea && seaForm && !seaForm.faults.length" class="panel pad curve"><h3>{{ seaForm.built ? 'The crest that is built' : 'From crest to crest' }}</h3><WaveDrawing :form="seaForm" /></div>
-        <div v-if="splash && splashForm" class="panel pad curve"><h3>The splash</h3><SplashDrawing :form="splashForm" :lo-deg="Math.min(splash.loDeg, splash.hiDeg)" :hi-deg="Math.max(splash.loDeg, splash.hiDeg)" /></div>
+        <div
+          v-if="fall && fallForm?.curve"
+          class="panel leafed curve"
+        >
+          <div
+            class="leaves"
+            role="tablist"
+            aria-label="Drawing of the fall"
+          >
+            <button
+              role="tab"
+              :class="{ on: beside === 'sheet' }"
+              :aria-selected="beside === 'sheet'"
+              @click="beside = 'sheet'"
+            >
+              The sheet</button
+            ><button
+              role="tab"
+              :class="{ on: beside === 'strips' }"
+              :aria-selected="beside === 'strips'"
+              @click="beside = 'strips'"
+            >
+              Its strips
+            </button>
+          </div>
+          <div class="leaf fill">
+            <FallDrawing
+              v-if="beside === 'sheet'"
+              :form="fallForm"
+              @land="landAt"
+              @settled="store.endGroup"
+            /><StripSheet
+              v-else
+              :form="fallForm"
+              :strip-width-mm="fall.stripWidthMm"
+            />
+          </div>
+        </div>
+        <div
+          v-if="reach && reachForm?.stations.length && plan"
+          class="panel pad curve"
+        >
+          <h3>Along its line</h3>
+          <div class="fill whole">
+            <RunDrawing
+              :forms="plan.forms"
+              :selected="reach.id"
+              :exaggeration="settings.exaggeration"
+              :only="reach.id"
+            />
+          </div>
+        </div>
+        <div
+          v-if="sea && seaForm && !seaForm.faults.length"
+          class="panel pad curve"
+        >
+          <h3>{{ seaForm.built ? 'The crest that is built' : 'From crest to crest' }}</h3>
+          <WaveDrawing :form="seaForm" />
+        </div>
+        <div
+          v-if="splash && splashForm"
+          class="panel pad curve"
+        >
+          <h3>The splash</h3>
+          <SplashDrawing
+            :form="splashForm"
+            :lo-deg="Math.min(splash.loDeg, splash.hiDeg)"
+            :hi-deg="Math.max(splash.loDeg, splash.hiDeg)"
+          />
+        </div>
       </div>
     </div>
     <div class="tray">
-      <FindingsList :findings="plan?.findings ?? []" place="water" />
+      <FindingsList
+        :findings="plan?.findings ?? []"
+        place="water"
+      />
       <section class="panel pad stack">
-        <div class="row"><h3 class="grow">Source to sink</h3><button class="tool main" data-test="run-water" @click="router.push({ name: 'run', params: { id: build.id } })">Run the water</button></div>
+        <div class="row">
+          <h3 class="grow">Source to sink</h3>
+          <button
+            class="tool main"
+            data-test="run-water"
+            @click="router.push({ name: 'run', params: { id: build.id } })"
+          >
+            Run the water
+          </button>
+        </div>
         <ol class="run">
-          <li v-for="(w, i) in build.waters" :key="w.id" class="row">
-            <button class="drop grow" :class="[w.kind, { on: w.id === water?.id }]" @click="store.selected = w.id"><span>{{ SIGN[w.kind] }}</span> {{ w.name }}</button>
-            <template v-if="w.id === water?.id && build.waters.length > 1"><button class="tool tiny" :disabled="i === 0" aria-label="Move it up the chain" @click="store.edit('Move up', moveWater(w.id, -1))">↑</button><button class="tool tiny" :disabled="i === build.waters.length - 1" aria-label="Move it down the chain" @click="store.edit('Move down', moveWater(w.id, 1))">↓</button></template>
+          <li
+            v-for="(w, i) in build.waters"
+            :key="w.id"
+            class="row"
+          >
+            <button
+              class="drop grow"
+              :class="[w.kind, { on: w.id === water?.id }]"
+              @click="store.selected = w.id"
+            >
+              <span>{{ SIGN[w.kind] }}</span> {{ w.name }}
+            </button>
+            <template v-if="w.id === water?.id && build.waters.length > 1"
+              ><button
+                class="tool tiny"
+                :disabled="i === 0"
+                aria-label="Move it up the chain"
+                @click="store.edit('Move up', moveWater(w.id, -1))"
+              >
+                ↑</button
+              ><button
+                class="tool tiny"
+                :disabled="i === build.waters.length - 1"
+                aria-label="Move it down the chain"
+                @click="store.edit('Move down', moveWater(w.id, 1))"
+              >
+                ↓
+              </button></template
+            >
           </li>
         </ol>
-        <div class="row adds"><button v-for="[kind, word] in ([['pool', 'Pool'], ['fall', 'Fall'], ['reach', 'Rapid'], ['sea', 'Waves'], ['splash', 'Splash']] as const)" :key="kind" class="tool" :data-add="kind" :disabled="kind !== 'pool' && !store.pools.length" @click="add(kind)">+ {{ word }}</button></div>
+        <div class="row adds">
+          <button
+            v-for="[kind, word] in [
+              ['pool', 'Pool'],
+              ['fall', 'Fall'],
+              ['reach', 'Rapid'],
+              ['sea', 'Waves'],
+              ['splash', 'Splash']
+            ] as const"
+            :key="kind"
+            class="tool"
+            :data-add="kind"
+            :disabled="kind !== 'pool' && !store.pools.length"
+            @click="add(kind)"
+          >
+            + {{ word }}
+          </button>
+        </div>
       </section>
       <FlowPanel v-if="fall || reach" />
-      <section v-if="pool && ground" class="panel pad stack" data-test="pool-figures">
-        <div class="row"><LiveText class="choice grow figure" :model-value="pool.name" aria-label="Name of the water" maxlength="120" @typed="rename" /><button class="tool danger" @click="store.edit('Remove water', removeWater(pool!.id))">Remove</button></div>
-        <div class="grid2">
-          <NumberField label="Level" unit="mm" :model-value="pool.levelMm" :min="-1000" :max="10000" :step="0.5" @update:model-value="setLevel(pool!.id, $event!)" />
-          <NumberField label="Dam’s top" unit="mm" :model-value="pool.damTopMm" :min="-1000" :max="10000" :step="0.5" @update:model-value="store.edit('Dam', changePool(pool!.id, { damTopMm: $event! }), 'damtop')" />
+      <section
+        v-if="pool && ground"
+        class="panel pad stack"
+        data-test="pool-figures"
+      >
+        <div class="row">
+          <LiveText
+            class="choice grow figure"
+            :model-value="pool.name"
+            aria-label="Name of the water"
+            maxlength="120"
+            @typed="rename"
+          /><button
+            class="tool danger"
+            @click="store.edit('Remove water', removeWater(pool!.id))"
+          >
+            Remove
+          </button>
         </div>
-        <dl v-if="ground.measured" class="figures">
-          <div><dt>Volume</dt><dd data-test="volume"><How :about="explainVolume(pool, ground)">{{ ml(ground.volumeMl) }}</How> <small v-if="ground.sdMl"><How :about="explainSd(ground)">± {{ ml(ground.sdMl) }}</How></small></dd></div>
-          <div><dt>Surface</dt><dd data-test="area">{{ cm2(ground.areaMm2) }}</dd></div>
-          <div><dt>Deepest</dt><dd data-test="deepest"><How :about="explainDepth(pool, ground)">{{ mm(ground.maxDepthMm) }}</How> <small>{{ real(ground.maxDepthMm) }}</small></dd></div>
-          <div><dt>On average</dt><dd>{{ mm(ground.meanDepthMm) }}</dd></div>
-          <div><dt>Pours</dt><dd data-test="pours"><How v-if="heat" :about="explainPours(heat)">{{ layers.length }}</How><template v-else>{{ layers.length }}</template> <small v-if="layers.length">of {{ mm(layers[0].toMm - layers[0].fromMm) }} at the deepest</small></dd></div>
+        <div class="grid2">
+          <NumberField
+            label="Level"
+            unit="mm"
+            :model-value="pool.levelMm"
+            :min="-1000"
+            :max="10000"
+            :step="0.5"
+            @update:model-value="setLevel(pool!.id, $event!)"
+          />
+          <NumberField
+            label="Dam’s top"
+            unit="mm"
+            :model-value="pool.damTopMm"
+            :min="-1000"
+            :max="10000"
+            :step="0.5"
+            @update:model-value="
+              store.edit('Dam', changePool(pool!.id, { damTopMm: $event! }), 'damtop')
+            "
+          />
+        </div>
+        <dl
+          v-if="ground.measured"
+          class="figures"
+        >
+          <div>
+            <dt>Volume</dt>
+            <dd data-test="volume">
+              <How :about="explainVolume(pool, ground)">{{ ml(ground.volumeMl) }}</How>
+              <small v-if="ground.sdMl"
+                ><How :about="explainSd(ground)">± {{ ml(ground.sdMl) }}</How></small
+              >
+            </dd>
+          </div>
+          <div>
+            <dt>Surface</dt>
+            <dd data-test="area">{{ cm2(ground.areaMm2) }}</dd>
+          </div>
+          <div>
+            <dt>Deepest</dt>
+            <dd data-test="deepest">
+              <How :about="explainDepth(pool, ground)">{{ mm(ground.maxDepthMm) }}</How>
+              <small>{{ real(ground.maxDepthMm) }}</small>
+            </dd>
+          </div>
+          <div>
+            <dt>On average</dt>
+            <dd>{{ mm(ground.meanDepthMm) }}</dd>
+          </div>
+          <div>
+            <dt>Pours</dt>
+            <dd data-test="pours">
+              <How
+                v-if="heat"
+                :about="explainPours(heat)"
+                >{{ layers.length }}</How><template v-else>{{ layers.length }}</template>
+              <small v-if="layers.length"
+                >of {{ mm(layers[0].toMm - layers[0].fromMm) }} at the deepest</small
+              >
+            </dd>
+          </div>
         </dl>
-        <p v-else class="fault">The ground cannot be measured yet: see Ground.</p>
+        <p
+          v-else
+          class="fault"
+        >
+          The ground cannot be measured yet: see Ground.
+        </p>
         <p class="small soft">Click a figure to see where it comes from.</p>
       </section>
-      <section v-if="water && water.kind !== 'pool'" class="panel pad stack" :data-test="`${water.kind}-figures`">
-        <div class="row"><LiveText class="choice grow figure" :model-value="water.name" aria-label="Name of the water" maxlength="120" @typed="rename" /><button class="tool danger" @click="store.edit('Remove water', removeWater(water!.id))">Remove</button></div>
-        <FallSheet v-if="fall && fallForm" :fall="fall" :form="fallForm" :scale="ratio" :choosing="choosingLip" @choose="choosingLip = !choosingLip" />
-        <ReachSheet v-if="reach && reachForm" :reach="reach" :form="reachForm" :scale="ratio" />
-        <SeaSheet v-if="sea && seaForm" :sea="sea" :form="seaForm" :scale="ratio" />
-        <SplashSheet v-if="splash && splashForm" :splash="splash" :form="splashForm" :scale="ratio" />
+      <section
+        v-if="water && water.kind !== 'pool'"
+        class="panel pad stack"
+        :data-test="`${water.kind}-figures`"
+      >
+        <div class="row">
+          <LiveText
+            class="choice grow figure"
+            :model-value="water.name"
+            aria-label="Name of the water"
+            maxlength="120"
+            @typed="rename"
+          /><button
+            class="tool danger"
+            @click="store.edit('Remove water', removeWater(water!.id))"
+          >
+            Remove
+          </button>
+        </div>
+        <FallSheet
+          v-if="fall && fallForm"
+          :fall="fall"
+          :form="fallForm"
+          :scale="ratio"
+          :choosing="choosingLip"
+          @choose="choosingLip = !choosingLip"
+        />
+        <ReachSheet
+          v-if="reach && reachForm"
+          :reach="reach"
+          :form="reachForm"
+          :scale="ratio"
+        />
+        <SeaSheet
+          v-if="sea && seaForm"
+          :sea="sea"
+          :form="seaForm"
+          :scale="ratio"
+        />
+        <SplashSheet
+          v-if="splash && splashForm"
+          :splash="splash"
+          :form="splashForm"
+          :scale="ratio"
+        />
         <p class="small soft">Click a figure to see where it comes from.</p>
       </section>
-      <WhitePanel v-if="plan && water" :build="build" :forms="plan.forms" :water="water.id" />
-      <PoolWays v-if="pool && ground?.measured" :key="pool.id" :pool="pool" :plan="plan" />
+      <WhitePanel
+        v-if="plan && water"
+        :build="build"
+        :forms="plan.forms"
+        :water="water.id"
+      />
+      <PoolWays
+        v-if="pool && ground?.measured"
+        :key="pool.id"
+        :pool="pool"
+        :plan="plan"
+      />
     </div>
   </div>
 </template>
 
 <style scoped>
-.section-box { flex: 1.05; min-height: 200px; }
-.lower { flex: 1.2; display: flex; gap: 12px; min-height: 0; }
-.plan-box { flex: 1.6; min-width: 0; }
-.curve { flex: 1; min-width: 0; display: flex; flex-direction: column; }
-.fill { display: flex; flex-direction: column; padding: 4px 6px; }
-.whole { flex: 1; position: relative; min-height: 120px; }
-.leaves [role='tab'] { padding: 4px 12px; font-size: 13.5px; }
-.key { text-align: right; font-size: 12.5px; padding-right: 6px; white-space: nowrap; }
-@media (max-width: 1100px) { .key { display: none; } }
-.key i { display: inline-block; width: 15px; height: 11px; border: 1px solid var(--ink); vertical-align: -1px; background: var(--shallow); }
-.key .k40 { background: repeating-linear-gradient(45deg, #fdfffe 0 3px, var(--water) 3px 6px); }
-.key .k70 { background: #fdfffe; }
-.from { border: 1px solid var(--line-strong); background: var(--sheet); border-radius: 3px 10px 3px 10px; font-size: 12.5px; padding: 1px 8px; cursor: pointer; margin-left: 6px; min-height: 26px; white-space: nowrap; }
-.both { font-size: 12.5px; display: inline-flex; gap: 4px; align-items: center; padding: 0 4px; }
-.otherly { color: var(--red-lead); font-weight: 600; }
-.hint { background: var(--brass-wash); padding: 3px 10px; border-radius: 3px 10px 3px 10px; font-weight: 600; z-index: 2; }
-.run { list-style: none; margin: 0; padding: 0; display: grid; gap: 3px; }
-.run li { gap: 4px; flex-wrap: nowrap; }
-.drop { text-align: left; border: 0; background: none; padding: 5px 10px; border-radius: 3px 10px 3px 10px; cursor: pointer; min-height: 34px; }
-.drop:not(.pool) { padding-left: 24px; }
-.drop.on { background: var(--deep); color: var(--on-deep); }
-.drop:hover:not(.on) { background: var(--sunk); }
-.tiny { min-height: 32px; padding: 0 9px; }
-.adds { gap: 5px; flex-wrap: wrap; }
-.adds .tool { padding: 4px 5px; font-size: 13px; flex: 1; justify-content: center; white-space: nowrap; gap: 0; }
+.section-box {
+  flex: 1.05;
+  min-height: 200px;
+}
+.lower {
+  flex: 1.2;
+  display: flex;
+  gap: 12px;
+  min-height: 0;
+}
+.plan-box {
+  flex: 1.6;
+  min-width: 0;
+}
+.curve {
+  flex: 1;
+  min-width: 0;
+  display: flex;
+  flex-direction: column;
+}
+.fill {
+  display: flex;
+  flex-direction: column;
+  padding: 4px 6px;
+}
+.whole {
+  flex: 1;
+  position: relative;
+  min-height: 120px;
+}
+.leaves [role='tab'] {
+  padding: 4px 12px;
+  font-size: 13.5px;
+}
+.key {
+  text-align: right;
+  font-size: 12.5px;
+  padding-right: 6px;
+  white-space: nowrap;
+}
+@media (max-width: 1100px) {
+  .key {
+    display: none;
+  }
+}
+.key i {
+  display: inline-block;
+  width: 15px;
+  height: 11px;
+  border: 1px solid var(--ink);
+  vertical-align: -1px;
+  background: var(--shallow);
+}
+.key .k40 {
+  background: repeating-linear-gradient(45deg, #fdfffe 0 3px, var(--water) 3px 6px);
+}
+.key .k70 {
+  background: #fdfffe;
+}
+.from {
+  border: 1px solid var(--line-strong);
+  background: var(--sheet);
+  border-radius: 3px 10px 3px 10px;
+  font-size: 12.5px;
+  padding: 1px 8px;
+  cursor: pointer;
+  margin-left: 6px;
+  min-height: 26px;
+  white-space: nowrap;
+}
+.both {
+  font-size: 12.5px;
+  display: inline-flex;
+  gap: 4px;
+  align-items: center;
+  padding: 0 4px;
+}
+.otherly {
+  color: var(--red-lead);
+  font-weight: 600;
+}
+.hint {
+  background: var(--brass-wash);
+  padding: 3px 10px;
+  border-radius: 3px 10px 3px 10px;
+  font-weight: 600;
+  z-index: 2;
+}
+.run {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  display: grid;
+  gap: 3px;
+}
+.run li {
+  gap: 4px;
+  flex-wrap: nowrap;
+}
+.drop {
+  text-align: left;
+  border: 0;
+  background: none;
+  padding: 5px 10px;
+  border-radius: 3px 10px 3px 10px;
+  cursor: pointer;
+  min-height: 34px;
+}
+.drop:not(.pool) {
+  padding-left: 24px;
+}
+.drop.on {
+  background: var(--deep);
+  color: var(--on-deep);
+}
+.drop:hover:not(.on) {
+  background: var(--sunk);
+}
+.tiny {
+  min-height: 32px;
+  padding: 0 9px;
+}
+.adds {
+  gap: 5px;
+  flex-wrap: wrap;
+}
+.adds .tool {
+  padding: 4px 5px;
+  font-size: 13px;
+  flex: 1;
+  justify-content: center;
+  white-space: nowrap;
+  gap: 0;
+}
 </style>

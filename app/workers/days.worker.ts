@@ -14,9 +14,20 @@ addEventListener('message', ({ data }: MessageEvent<DaysRequest>) => {
     const toMs = (minute: number) => plan.days.startMs + minute * 60_000
     const days = daysStage(data.build, plan.steps, freeSpans, {
       nodes: NODES,
-      progress: (finishMin, boundMin, order) => reply({ kind: 'progress', finishMs: finishMin === null ? null : toMs(finishMin), lowerBoundMs: toMs(boundMin), order })
+      progress: (finishMin, boundMin, order) =>
+        reply({
+          kind: 'progress',
+          finishMs: finishMin === null ? null : toMs(finishMin),
+          lowerBoundMs: toMs(boundMin),
+          order
+        })
     })
-    reply({ kind: 'done', finishMs: days.finishMs, lowerBoundMs: days.lowerBoundMs, order: days.order })
+    reply({
+      kind: 'done',
+      finishMs: days.finishMs,
+      lowerBoundMs: days.lowerBoundMs,
+      order: days.order
+    })
   } catch (error) {
     reply({ kind: 'failed', message: error instanceof Error ? error.message : String(error) })
   }

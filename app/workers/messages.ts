@@ -34,20 +34,41 @@ export type PlanReply =
   | { kind: 'plan'; lane: string; run: number; changed: Partial<Plan>; tookMs: number }
   | { kind: 'failed'; lane: string; run: number; message: string }
 
-export interface AskRequest { question: Question; own: readonly Material[]; history: History }
-export type AskReply = { kind: 'answer'; answer: Answers[keyof Answers] } | { kind: 'failed'; message: string }
+export interface AskRequest {
+  question: Question
+  own: readonly Material[]
+  history: History
+}
+export type AskReply =
+  { kind: 'answer'; answer: Answers[keyof Answers] } | { kind: 'failed'; message: string }
 
 /** What a scan turned out to be. */
-export interface ScanSeen { scan: ScanKind; triangles: number; dropped: number; pixels: [number, number] | null; extents: { y: Extent; z: Extent } | null; soundings: number }
+export interface ScanSeen {
+  scan: ScanKind
+  triangles: number
+  dropped: number
+  pixels: [number, number] | null
+  extents: { y: Extent; z: Extent } | null
+  soundings: number
+}
 
 export type ScanRequest =
   | { kind: 'read'; scan: ScanKind; bytes: ArrayBuffer }
-  | { kind: 'lay'; placement: Placement | null; map: MapPlacement | null; pools: { id: string; name: string; ring: Point2[] }[] }
+  | {
+      kind: 'lay'
+      placement: Placement | null
+      map: MapPlacement | null
+      pools: { id: string; name: string; ring: Point2[] }[]
+    }
 
 export type ScanReply =
   | { kind: 'progress'; share: number; doing: string }
   | { kind: 'seen'; seen: ScanSeen }
-  | { kind: 'laid'; pools: { id: string; name: string; scan: ThinnedScan | null; problem: string }[]; tookMs: number }
+  | {
+      kind: 'laid'
+      pools: { id: string; name: string; scan: ThinnedScan | null; problem: string }[]
+      tookMs: number
+    }
   | { kind: 'failed'; message: string }
 
 export type PrintRequest = { build: Build; own: readonly Material[] } & (
@@ -61,13 +82,25 @@ export type PrintReply =
   | { kind: 'file'; file: MadeFile }
   | { kind: 'failed'; message: string }
 
-export interface DaysRequest { build: Build; own: readonly Material[]; history: History }
+export interface DaysRequest {
+  build: Build
+  own: readonly Material[]
+  history: History
+}
 export type DaysReply =
-  | { kind: 'progress' | 'done'; finishMs: number | null; lowerBoundMs: number | null; order: string[] }
+  | {
+      kind: 'progress' | 'done'
+      finishMs: number | null
+      lowerBoundMs: number | null
+      order: string[]
+    }
   | { kind: 'failed'; message: string }
 
 /** Water that is let run: begun, paused, and looked at as it mostly is (of a sea: at a moment of its period). */
-export type RunRequest = { kind: 'start'; build: Build; start: RunStart; phase: number | null } | { kind: 'pause'; paused: boolean } | { kind: 'look'; phase: number | null }
+export type RunRequest =
+  | { kind: 'start'; build: Build; start: RunStart; phase: number | null }
+  | { kind: 'pause'; paused: boolean }
+  | { kind: 'look'; phase: number | null }
 export type RunReply =
   | { kind: 'notes'; notes: SceneNote[] }
   | { kind: 'now'; progress: RunProgress; run: RunResult; spentMs: number }
@@ -75,11 +108,18 @@ export type RunReply =
   | { kind: 'done'; progress: RunProgress; spentMs: number }
   | { kind: 'failed'; message: string }
 
-export interface PhotoRequest { file: File }
-export type PhotoReply = { kind: 'photo'; picture: Blob; small: Blob; width: number; height: number } | { kind: 'failed'; message: string }
+export interface PhotoRequest {
+  file: File
+}
+export type PhotoReply =
+  | { kind: 'photo'; picture: Blob; small: Blob; width: number; height: number }
+  | { kind: 'failed'; message: string }
 
 export type ZipRequest =
   | { kind: 'backup'; backup: Backup; photos: Map<string, Uint8Array> }
   | { kind: 'build'; build: Build; photos: Map<string, Uint8Array> }
   | { kind: 'unpack'; bytes: Uint8Array }
-export type ZipReply = { kind: 'packed'; bytes: Uint8Array } | { kind: 'unpacked'; unpacked: Unpacked } | { kind: 'failed'; message: string }
+export type ZipReply =
+  | { kind: 'packed'; bytes: Uint8Array }
+  | { kind: 'unpacked'; unpacked: Unpacked }
+  | { kind: 'failed'; message: string }

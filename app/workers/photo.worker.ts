@@ -5,9 +5,16 @@ import type { PhotoReply, PhotoRequest } from './messages'
 const LONGEST = 1600
 const SMALL = 260
 
-async function shrunk(picture: ImageBitmap, longest: number, quality: number): Promise<{ blob: Blob; width: number; height: number }> {
+async function shrunk(
+  picture: ImageBitmap,
+  longest: number,
+  quality: number
+): Promise<{ blob: Blob; width: number; height: number }> {
   const scale = Math.min(1, longest / Math.max(picture.width, picture.height))
-  const [width, height] = [Math.max(1, Math.round(picture.width * scale)), Math.max(1, Math.round(picture.height * scale))]
+  const [width, height] = [
+    Math.max(1, Math.round(picture.width * scale)),
+    Math.max(1, Math.round(picture.height * scale))
+  ]
   const canvas = new OffscreenCanvas(width, height)
   const pen = canvas.getContext('2d')!
   pen.imageSmoothingQuality = 'high'
@@ -24,6 +31,17 @@ addEventListener('message', ({ data }: MessageEvent<PhotoRequest>) => {
     const large = await shrunk(picture, LONGEST, 0.82)
     const small = await shrunk(picture, SMALL, 0.75)
     picture.close()
-    reply({ kind: 'photo', picture: large.blob, small: small.blob, width: large.width, height: large.height })
-  })().catch(() => reply({ kind: 'failed', message: 'This photograph cannot be read: it may be cut off. Nothing was changed.' }))
+    reply({
+      kind: 'photo',
+      picture: large.blob,
+      small: small.blob,
+      width: large.width,
+      height: large.height
+    })
+  })().catch(() =>
+    reply({
+      kind: 'failed',
+      message: 'This photograph cannot be read: it may be cut off. Nothing was changed.'
+    })
+  )
 })

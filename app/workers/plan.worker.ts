@@ -20,7 +20,11 @@ const reply = (message: PlanReply) => postMessage(message)
 function news(lane: string, plan: Plan): Partial<Plan> {
   const last = told.get(lane)
   told.set(lane, plan)
-  return last ? (Object.fromEntries(Object.entries(plan).filter(([key, value]) => value !== last[key as keyof Plan])) as Partial<Plan>) : plan
+  return last
+    ? (Object.fromEntries(
+        Object.entries(plan).filter(([key, value]) => value !== last[key as keyof Plan])
+      ) as Partial<Plan>)
+    : plan
 }
 
 /** Lets messages in that came while a stage was at work. */
@@ -38,14 +42,23 @@ async function derive({ lane, run, build, own, history }: PlanRequest): Promise<
   const began = performance.now()
   let last = began
   // where the whole takes long, what was measured is shown before what is reckoned: figures follow a level while it is dragged
-  const early = (lastTook.get(lane) ?? 0) > EARLY_AFTER_MS ? (ground: Plan['ground']) => reply({ kind: 'ground', lane, run, ground }) : undefined
+  const early =
+    (lastTook.get(lane) ?? 0) > EARLY_AFTER_MS
+      ? (ground: Plan['ground']) => reply({ kind: 'ground', lane, run, ground })
+      : undefined
   const stages = plan(build, shelfWith(own), history, early)
   for (;;) {
     if (newest.get(lane) !== run) return
     const step = stages.next()
     if (step.done) {
       lastTook.set(lane, performance.now() - began)
-      reply({ kind: 'plan', lane, run, changed: news(lane, step.value), tookMs: performance.now() - began })
+      reply({
+        kind: 'plan',
+        lane,
+        run,
+        changed: news(lane, step.value),
+        tookMs: performance.now() - began
+      })
       return
     }
     if (performance.now() - last > BREATH_MS) {
@@ -60,6 +73,11 @@ addEventListener('message', (event: MessageEvent<PlanRequest>) => {
   const { lane, run } = event.data
   newest.set(lane, run)
   derive(event.data).catch((error: unknown) => {
-    reply({ kind: 'failed', lane, run, message: error instanceof Error ? error.message : String(error) })
+    reply({
+      kind: 'failed',
+      lane,
+      run,
+      message: error instanceof Error ? error.message : String(error)
+    })
   })
 })

@@ -13,7 +13,13 @@ interface Waiting {
 
 /** Derives plans off the main thread. A new request in a lane outdates the one before, which then answers null. */
 export interface PlanClient {
-  derive(lane: string, build: Build, own: readonly Material[], history: History, early?: (ground: Plan['ground']) => void): Promise<{ plan: Plan; tookMs: number } | null>
+  derive(
+    lane: string,
+    build: Build,
+    own: readonly Material[],
+    history: History,
+    early?: (ground: Plan['ground']) => void
+  ): Promise<{ plan: Plan; tookMs: number } | null>
 }
 
 export function planClient(): PlanClient {
@@ -23,7 +29,8 @@ export function planClient(): PlanClient {
   let runs = 0
   worker.addEventListener('message', ({ data }: MessageEvent<PlanReply>) => {
     // even a plan that nobody waits for any more is what the next one builds on
-    if (data.kind === 'plan') held.set(data.lane, { ...held.get(data.lane), ...data.changed } as Plan)
+    if (data.kind === 'plan')
+      held.set(data.lane, { ...held.get(data.lane), ...data.changed } as Plan)
     const waiting = lanes.get(data.lane)
     if (!waiting || waiting.run !== data.run) return
     if (data.kind === 'ground') {
@@ -36,7 +43,8 @@ export function planClient(): PlanClient {
     else waiting.reject(new Error(data.message))
   })
   worker.addEventListener('error', (event) => {
-    for (const waiting of lanes.values()) waiting.reject(new Error(event.message || 'the planner stopped'))
+    for (const waiting of lanes.values())
+      waiting.reject(new Error(event.message || 'the planner stopped'))
     lanes.clear()
   })
   return {

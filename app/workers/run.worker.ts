@@ -12,8 +12,10 @@ import type { RunReply, RunRequest } from './messages'
 const BREATH = 250_000
 const PICTURE_MS = 300
 
-const reply = (message: RunReply, transfer: Transferable[] = []) => postMessage(message, { transfer })
-const arraysOf = (run: RunResult): Transferable[] => RUN_FIELDS.map((name) => run.fields[name].buffer as ArrayBuffer)
+const reply = (message: RunReply, transfer: Transferable[] = []) =>
+  postMessage(message, { transfer })
+const arraysOf = (run: RunResult): Transferable[] =>
+  RUN_FIELDS.map((name) => run.fields[name].buffer as ArrayBuffer)
 let water: WaterRun | null = null
 let build: Build | null = null
 let paused = false
@@ -25,8 +27,17 @@ let phase: number | null = null
 function tell(progress: RunProgress): void {
   if (!water || !build) return
   const run = water.usual(phase ?? undefined)
-  const kept = keepRun(run, { id: 'now', name: 'This run', keptAt: '2000-01-01T00:00:00Z', ground: groundMark(build) })
-  const { ran } = formsStage({ ...build, running: { ...build.running, mapsFrom: 'now', kept: [kept] } }, groundStage(build), shelfOf(BUILT_IN))
+  const kept = keepRun(run, {
+    id: 'now',
+    name: 'This run',
+    keptAt: '2000-01-01T00:00:00Z',
+    ground: groundMark(build)
+  })
+  const { ran } = formsStage(
+    { ...build, running: { ...build.running, mapsFrom: 'now', kept: [kept] } },
+    groundStage(build),
+    shelfOf(BUILT_IN)
+  )
   reply({ kind: 'usual', progress, run, kept, ran: ran! }, arraysOf(run))
 }
 
@@ -72,8 +83,13 @@ addEventListener('message', ({ data }: MessageEvent<RunRequest>) => {
       water = null
       if (maker.notes.some((n) => n.stops)) return
       // a run that goes on from another is on cells as fine as that from the start
-      water = waterRun(maker, { start: data.start, passes: typeof data.start === 'string' ? PASSES : PASSES.slice(1) })
-      drive(turn).catch((error: unknown) => reply({ kind: 'failed', message: error instanceof Error ? error.message : String(error) }))
+      water = waterRun(maker, {
+        start: data.start,
+        passes: typeof data.start === 'string' ? PASSES : PASSES.slice(1)
+      })
+      drive(turn).catch((error: unknown) =>
+        reply({ kind: 'failed', message: error instanceof Error ? error.message : String(error) })
+      )
     } else if (data.kind === 'pause') paused = data.paused
     else if (water) {
       phase = data.phase

@@ -13,7 +13,11 @@ export interface ScanClient {
 export function scanClient(progress: (share: number, doing: string) => void): ScanClient {
   const worker = new Worker(new URL('./scan.worker.ts', import.meta.url), { type: 'module' })
   let fail: ((error: Error) => void) | null = null
-  const send = <T>(request: ScanRequest, transfer: Transferable[], pick: (reply: ScanReply) => T | null): Promise<T> =>
+  const send = <T>(
+    request: ScanRequest,
+    transfer: Transferable[],
+    pick: (reply: ScanReply) => T | null
+  ): Promise<T> =>
     new Promise((resolve, reject) => {
       fail = reject
       worker.onmessage = ({ data }: MessageEvent<ScanReply>) => {
@@ -24,12 +28,24 @@ export function scanClient(progress: (share: number, doing: string) => void): Sc
           if (value !== null) resolve(value)
         }
       }
-      worker.onerror = (event) => reject(new Error(event.message || 'the reader stopped; the file may be too large for this browser'))
+      worker.onerror = (event) =>
+        reject(
+          new Error(
+            event.message || 'the reader stopped; the file may be too large for this browser'
+          )
+        )
       worker.postMessage(request, transfer)
     })
   return {
-    read: (scan, bytes) => send({ kind: 'read', scan, bytes }, [bytes], (r) => (r.kind === 'seen' ? r.seen : null)),
-    lay: (what) => send({ kind: 'lay', ...(JSON.parse(JSON.stringify(what)) as typeof what) }, [], (r) => (r.kind === 'laid' ? r : null)),
-    stop: () => { worker.terminate(); fail?.(new Error('stopped')) }
+    read: (scan, bytes) =>
+      send({ kind: 'read', scan, bytes }, [bytes], (r) => (r.kind === 'seen' ? r.seen : null)),
+    lay: (what) =>
+      send({ kind: 'lay', ...(JSON.parse(JSON.stringify(what)) as typeof what) }, [], (r) =>
+        r.kind === 'laid' ? r : null
+      ),
+    stop: () => {
+      worker.terminate()
+      fail?.(new Error('stopped'))
+    }
   }
 }

@@ -36,23 +36,41 @@ export function lookedAt(state: BenchState, nowMs: number): BenchState {
   const back = state.seenMs - nowMs
   if (state.seenMs === 0 || back <= NOTICED_MS) return { ...state, seenMs: nowMs }
   return {
-    ...state, seenMs: nowMs, setBackMs: back,
+    ...state,
+    seenMs: nowMs,
+    setBackMs: back,
     clocks: state.clocks.map((c) => ({ ...c, startedMs: c.startedMs - back })),
     begun: state.begun && { ...state.begun, startedMs: state.begun.startedMs - back }
   }
 }
 
 /** Where a clock stands: time left until it opens or ends, then until it closes. */
-export function standOf(clock: BenchClock, nowMs: number): { phase: 'running' | 'open' | 'over'; leftMs: number; share: number } {
+export function standOf(
+  clock: BenchClock,
+  nowMs: number
+): { phase: 'running' | 'open' | 'over'; leftMs: number; share: number } {
   const elapsed = nowMs - clock.startedMs
   const [opens, closes] = [clock.minutes * 60_000, (clock.closesMin ?? clock.minutes) * 60_000]
-  if (elapsed < opens) return { phase: 'running', leftMs: opens - elapsed, share: opens > 0 ? Math.max(0, elapsed / opens) : 1 }
-  if (elapsed < closes) return { phase: 'open', leftMs: closes - elapsed, share: (elapsed - opens) / Math.max(1, closes - opens) }
+  if (elapsed < opens)
+    return {
+      phase: 'running',
+      leftMs: opens - elapsed,
+      share: opens > 0 ? Math.max(0, elapsed / opens) : 1
+    }
+  if (elapsed < closes)
+    return {
+      phase: 'open',
+      leftMs: closes - elapsed,
+      share: (elapsed - opens) / Math.max(1, closes - opens)
+    }
   return { phase: 'over', leftMs: closes - elapsed, share: 1 }
 }
 
 /** Clocks that must ring now, and the state in which they have. */
-export function ringing(state: BenchState, nowMs: number): { state: BenchState; rang: BenchClock[] } {
+export function ringing(
+  state: BenchState,
+  nowMs: number
+): { state: BenchState; rang: BenchClock[] } {
   const rang: BenchClock[] = []
   const clocks = state.clocks.map((c) => {
     const { phase } = standOf(c, nowMs)
@@ -67,13 +85,22 @@ export function ringing(state: BenchState, nowMs: number): { state: BenchState; 
 /** What a clock says when it rings. */
 export function ringWords(clock: BenchClock, nowMs: number): string {
   const { phase } = standOf(clock, nowMs)
-  if (clock.kind === 'window') return phase === 'open' ? `${clock.name}: now, the window is open` : `${clock.name}: the window is over`
-  return clock.kind === 'working' ? `${clock.name}: it no longer runs to its edges` : `${clock.name}: time is up`
+  if (clock.kind === 'window')
+    return phase === 'open'
+      ? `${clock.name}: now, the window is open`
+      : `${clock.name}: the window is over`
+  return clock.kind === 'working'
+    ? `${clock.name}: it no longer runs to its edges`
+    : `${clock.name}: time is up`
 }
 
 /** "12:05", "1:02:10"; past its time with a minus before it. */
 export function clockText(ms: number): string {
   const s = Math.abs(Math.round(ms / 1000))
-  const [h, m, rest] = [Math.floor(s / 3600), Math.floor((s % 3600) / 60), String(s % 60).padStart(2, '0')]
+  const [h, m, rest] = [
+    Math.floor(s / 3600),
+    Math.floor((s % 3600) / 60),
+    String(s % 60).padStart(2, '0')
+  ]
   return `${ms < -500 ? '−' : ''}${h > 0 ? `${h}:${String(m).padStart(2, '0')}` : m}:${rest}`
 }

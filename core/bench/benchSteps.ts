@@ -25,22 +25,35 @@ export interface Waiting {
 /** What is waited for at a moment, the soonest first. */
 export function waitings(build: Build, plan: Plan): Waiting[] {
   const looks = entriesOf(build.log, 'look')
-  return [...progressOf(build.log).values()].flatMap((p): Waiting[] => {
-    const step = plan.steps.steps.find((s) => s.id === p.step)
-    const wait = plan.days.waits.find((w) => w.step === p.step)
-    if (!p.done || !step?.becomes || !wait || step.waitMin <= 0) return []
-    const own = looks.filter((l) => l.step === p.step && Date.parse(l.at) >= p.endMs)
-    if (own.some((l) => l.ready)) return []
-    // what follows is done already: nobody waits for it any more
-    const after = plan.steps.links.filter((l) => l.from === p.step)
-    const done = (id: string) => plan.days.work.some((w) => w.step === id && w.done)
-    if (after.length > 0 && after.every((l) => done(l.to))) return []
-    return [{ step, sinceMs: p.endMs, readyMs: wait.endMs, lookedMs: own.length > 0 ? Math.max(...own.map((l) => Date.parse(l.at))) : null }]
-  }).sort((a, b) => a.readyMs - b.readyMs)
+  return [...progressOf(build.log).values()]
+    .flatMap((p): Waiting[] => {
+      const step = plan.steps.steps.find((s) => s.id === p.step)
+      const wait = plan.days.waits.find((w) => w.step === p.step)
+      if (!p.done || !step?.becomes || !wait || step.waitMin <= 0) return []
+      const own = looks.filter((l) => l.step === p.step && Date.parse(l.at) >= p.endMs)
+      if (own.some((l) => l.ready)) return []
+      // what follows is done already: nobody waits for it any more
+      const after = plan.steps.links.filter((l) => l.from === p.step)
+      const done = (id: string) => plan.days.work.some((w) => w.step === id && w.done)
+      if (after.length > 0 && after.every((l) => done(l.to))) return []
+      return [
+        {
+          step,
+          sinceMs: p.endMs,
+          readyMs: wait.endMs,
+          lookedMs: own.length > 0 ? Math.max(...own.map((l) => Date.parse(l.at))) : null
+        }
+      ]
+    })
+    .sort((a, b) => a.readyMs - b.readyMs)
 }
 
 /** One figure that stands large at the bench. */
-export interface BenchFigure { name: string; value: string; batch?: string }
+export interface BenchFigure {
+  name: string
+  value: string
+  batch?: string
+}
 
 const tenth = (value: number) => String(Math.round(value * 10) / 10)
 
@@ -53,19 +66,30 @@ export function figuresFor(plan: Plan, step: Step): BenchFigure[] {
     const layer = plan.stacks.pools.find((s) => s.id === key)?.layers[n - 1]
     const cups = plan.amounts.batches.filter((b) => b.pool === key && b.pour === n)
     return [
-      ...cups.map((b): BenchFigure => ({ name: cups.length > 1 ? `Cup ${b.cup} of ${b.cups}` : 'One cup', value: `A ${tenth(b.aG)} g + B ${tenth(b.bG)} g`, batch: `${b.pool}-${b.pour}-${b.cup}` })),
+      ...cups.map((b): BenchFigure => ({
+        name: cups.length > 1 ? `Cup ${b.cup} of ${b.cups}` : 'One cup',
+        value: `A ${tenth(b.aG)} g + B ${tenth(b.bG)} g`,
+        batch: `${b.pool}-${b.pour}-${b.cup}`
+      })),
       ...(layer ? [{ name: 'Up to', value: `${tenth(layer.toMm)} mm` }] : [])
     ]
   }
   const laying = plan.stacks.forms.find((f) => f.id === key)?.laying
   const coat = step.title.match(/, (\d+) of (\d+)$/)
-  if (laying && coat) return [{ name: `Coat ${coat[1]} of ${coat[2]}`, value: `${tenth(laying.wetMm)} mm wet` }]
-  if (key === 'white' && plan.amounts.white.massG > 0 && /white|paste|froth|mix/.test(rest)) return [{ name: 'Paste', value: `${tenth(plan.amounts.white.massG)} g` }]
+  if (laying && coat)
+    return [{ name: `Coat ${coat[1]} of ${coat[2]}`, value: `${tenth(laying.wetMm)} mm wet` }]
+  if (key === 'white' && plan.amounts.white.massG > 0 && /white|paste|froth|mix/.test(rest))
+    return [{ name: 'Paste', value: `${tenth(plan.amounts.white.massG)} g` }]
   return []
 }
 
 /** Clocks worth having on the bench while a step is worked: stirring, standing, and how long a cup can be poured. */
-export function clocksDuring(build: Build, plan: Plan, shelf: Shelf, step: Step): Pick<BenchClock, 'name' | 'kind' | 'minutes'>[] {
+export function clocksDuring(
+  build: Build,
+  plan: Plan,
+  shelf: Shelf,
+  step: Step
+): Pick<BenchClock, 'name' | 'kind' | 'minutes'>[] {
   const [key, rest = ''] = step.id.split('/')
   const pool = poolsOf(build).find((p) => p.id === key)
   const resin = pool && /^pour/.test(rest) ? onShelf(shelf, 'resin', pool.resin) : null
@@ -73,8 +97,12 @@ export function clocksDuring(build: Build, plan: Plan, shelf: Shelf, step: Step)
   const working = plan.cures.workingMin[key]
   return [
     { name: 'Stir', kind: 'stir', minutes: resin.stirMin },
-    ...(resin.standMin > 0 ? [{ name: 'Stand', kind: 'stand' as const, minutes: resin.standMin }] : []),
-    ...(working ? [{ name: 'Can be poured', kind: 'working' as const, minutes: Math.floor(working) }] : [])
+    ...(resin.standMin > 0
+      ? [{ name: 'Stand', kind: 'stand' as const, minutes: resin.standMin }]
+      : []),
+    ...(working
+      ? [{ name: 'Can be poured', kind: 'working' as const, minutes: Math.floor(working) }]
+      : [])
   ]
 }
 
@@ -82,21 +110,69 @@ export function clocksDuring(build: Build, plan: Plan, shelf: Shelf, step: Step)
 const LONGEST_CLOCK_MIN = 36 * 60
 
 /** Clocks that start when a step is done: windows of what must follow, and until it can be looked at. */
-export function clocksAfter(plan: Plan, step: Step, endMs: number): Omit<BenchClock, 'id' | 'rung'>[] {
+export function clocksAfter(
+  plan: Plan,
+  step: Step,
+  endMs: number
+): Omit<BenchClock, 'id' | 'rung'>[] {
   const title = (id: string) => plan.steps.steps.find((s) => s.id === id)?.title ?? id
-  const windows = plan.steps.links.filter((l) => l.from === step.id && l.hard && l.maxMin !== undefined).map((l) => ({ name: title(l.to), step: l.to, kind: 'window' as const, startedMs: endMs, minutes: l.minMin, closesMin: l.maxMin! }))
-  const wait = step.becomes && step.waitMin > 0 && step.waitMin <= LONGEST_CLOCK_MIN && windows.every((w) => w.minutes !== step.waitMin) ? [{ name: `${step.title}: ${step.becomes === 'wet' ? 'look at it' : step.becomes}`, step: step.id, kind: 'wait' as const, startedMs: endMs, minutes: step.waitMin }] : []
+  const windows = plan.steps.links
+    .filter((l) => l.from === step.id && l.hard && l.maxMin !== undefined)
+    .map((l) => ({
+      name: title(l.to),
+      step: l.to,
+      kind: 'window' as const,
+      startedMs: endMs,
+      minutes: l.minMin,
+      closesMin: l.maxMin!
+    }))
+  const wait =
+    step.becomes &&
+    step.waitMin > 0 &&
+    step.waitMin <= LONGEST_CLOCK_MIN &&
+    windows.every((w) => w.minutes !== step.waitMin)
+      ? [
+          {
+            name: `${step.title}: ${step.becomes === 'wet' ? 'look at it' : step.becomes}`,
+            step: step.id,
+            kind: 'wait' as const,
+            startedMs: endMs,
+            minutes: step.waitMin
+          }
+        ]
+      : []
   return [...windows, ...wait]
 }
 
 /** The log's entry for work at a step. */
-export function workEntry(plan: Plan, step: Step, startedMs: number, endedMs: number, done: boolean, id: string): StepEntry {
+export function workEntry(
+  plan: Plan,
+  step: Step,
+  startedMs: number,
+  endedMs: number,
+  done: boolean,
+  id: string
+): StepEntry {
   const planned = plan.days.work.find((w) => w.step === step.id && !w.done)
   return {
-    kind: 'step', id, at: new Date(Math.min(startedMs, endedMs)).toISOString(), endedAt: new Date(endedMs).toISOString(), step: step.id, done,
-    plannedMin: planned ? Math.round((planned.endMs - planned.startMs) / MINUTE_MS) : null, waitMin: step.foretoldMin, learns: step.learns
+    kind: 'step',
+    id,
+    at: new Date(Math.min(startedMs, endedMs)).toISOString(),
+    endedAt: new Date(endedMs).toISOString(),
+    step: step.id,
+    done,
+    plannedMin: planned ? Math.round((planned.endMs - planned.startMs) / MINUTE_MS) : null,
+    waitMin: step.foretoldMin,
+    learns: step.learns
   }
 }
 
 /** The log's entry for a look at what waits. */
-export const lookEntry = (step: Step, ready: boolean, nowMs: number, id: string): LogEntry => ({ kind: 'look', id, at: new Date(nowMs).toISOString(), step: step.id, ready, becomes: step.becomes ?? 'firm' })
+export const lookEntry = (step: Step, ready: boolean, nowMs: number, id: string): LogEntry => ({
+  kind: 'look',
+  id,
+  at: new Date(nowMs).toISOString(),
+  step: step.id,
+  ready,
+  becomes: step.becomes ?? 'firm'
+})

@@ -18,5 +18,11 @@ export function cupClocks(resin: Resin, massG: number, roomC: number): CupClocks
   const kinetics = resinKinetics(resin)
   const mass = Math.max(1, massG)
   const workingMin = workingTime(kinetics, mass, roomC)
-  return { stirMin: resin.stirMin, standMin: resin.standMin, workingMin, gelMin: potLife(kinetics, mass, roomC), pourMin: workingMin - resin.stirMin - resin.standMin }
+  return {
+    stirMin: resin.stirMin,
+    standMin: resin.standMin,
+    workingMin,
+    gelMin: potLife(kinetics, mass, roomC),
+    pourMin: workingMin - resin.stirMin - resin.standMin
+  }
 }

@@ -28,15 +28,32 @@ const RIGHT_PCT = 1
  * @param cupHoldsG    what the cup takes so that it can be stirred
  * @example asPoured({ aG: 66, bG: 36 }, 2, 99, 190).addG // { part: 'A', grams: 6 }
  */
-export function asPoured({ aG, bG }: { aG: number; bG: number }, massRatioA: number, plannedG: number, cupHoldsG: number): Poured {
+export function asPoured(
+  { aG, bG }: { aG: number; bG: number },
+  massRatioA: number,
+  plannedG: number,
+  cupHoldsG: number
+): Poured {
   const wantedB = aG / massRatioA
   const errorPct = wantedB > 0 ? (100 * (bG - wantedB)) / wantedB : 0
   const size = Math.abs(errorPct)
-  const addG = size <= RIGHT_PCT ? null : errorPct > 0 ? { part: 'A' as const, grams: bG * massRatioA - aG } : { part: 'B' as const, grams: wantedB - bG }
+  const addG =
+    size <= RIGHT_PCT
+      ? null
+      : errorPct > 0
+        ? { part: 'A' as const, grams: bG * massRatioA - aG }
+        : { part: 'B' as const, grams: wantedB - bG }
   const afterG = aG + bG + (addG?.grams ?? 0)
   return {
-    aG, bG, totalG: aG + bG, errorPct,
-    verdict: size <= RIGHT_PCT ? 'right' : size <= LARGEST_COMFORTABLE_RATIO_ERROR_PCT ? 'within' : 'off',
-    addG, afterG, fits: afterG <= cupHoldsG + 1e-9, tintShare: plannedG > 0 ? afterG / plannedG : 1
+    aG,
+    bG,
+    totalG: aG + bG,
+    errorPct,
+    verdict:
+      size <= RIGHT_PCT ? 'right' : size <= LARGEST_COMFORTABLE_RATIO_ERROR_PCT ? 'within' : 'off',
+    addG,
+    afterG,
+    fits: afterG <= cupHoldsG + 1e-9,
+    tintShare: plannedG > 0 ? afterG / plannedG : 1
   }
 }

@@ -22,7 +22,9 @@ export function scaleLine(line: string): ScaleLine {
   const [, state, sign, digits, unit] = match
   if (unit !== 'g') return { kind: 'otherUnit', unit, text: text.slice(0, 40) }
   const grams = (sign === '-' ? -1 : 1) * Number(digits)
-  return Math.abs(grams) > MOST_G ? { kind: 'rubbish', text: text.slice(0, 40) } : { kind: 'weight', grams, stable: state.toUpperCase() === 'S' }
+  return Math.abs(grams) > MOST_G
+    ? { kind: 'rubbish', text: text.slice(0, 40) }
+    : { kind: 'weight', grams, stable: state.toUpperCase() === 'S' }
 }
 
 /** What a room sensor said: `T 20.4 C H 52 %`. */

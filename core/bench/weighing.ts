@@ -40,12 +40,35 @@ const DROPPED_G = 3
 
 /** A batch to be weighed. @example weighingOf(66, 33) */
 export const weighingOf = (aTargetG: number, bTargetG: number): Weighing => ({
-  phase: 'cup', aTargetG, bTargetG, massRatioA: aTargetG / bTargetG, zeroG: 0, aG: 0, bG: 0, liveG: 0, stable: false, heardMs: null, trouble: null, troubleText: '', typed: false
+  phase: 'cup',
+  aTargetG,
+  bTargetG,
+  massRatioA: aTargetG / bTargetG,
+  zeroG: 0,
+  aG: 0,
+  bG: 0,
+  liveG: 0,
+  stable: false,
+  heardMs: null,
+  trouble: null,
+  troubleText: '',
+  typed: false
 })
 
 /** What the part in hand should come to, g, and how much of it is in the cup. */
-export function inHand(w: Weighing): { part: 'A' | 'B' | null; targetG: number; nowG: number; toGoG: number } {
-  if (w.phase !== 'A' && w.phase !== 'B') return { part: null, targetG: 0, nowG: w.phase === 'cup' ? w.liveG - w.zeroG : w.aG + w.bG, toGoG: 0 }
+export function inHand(w: Weighing): {
+  part: 'A' | 'B' | null
+  targetG: number
+  nowG: number
+  toGoG: number
+} {
+  if (w.phase !== 'A' && w.phase !== 'B')
+    return {
+      part: null,
+      targetG: 0,
+      nowG: w.phase === 'cup' ? w.liveG - w.zeroG : w.aG + w.bG,
+      toGoG: 0
+    }
   const targetG = w.phase === 'A' ? w.aTargetG : w.aG / w.massRatioA
   const inCup = Number.isNaN(w.zeroG) ? w.aG : w.liveG - w.zeroG
   const nowG = w.phase === 'A' ? inCup : inCup - w.aG
@@ -61,7 +84,9 @@ export function weigh(w: Weighing, event: WeighEvent): Weighing {
     case 'line':
       return heard(w, event.line, event.nowMs)
     case 'tick':
-      return w.heardMs !== null && w.trouble === null && event.nowMs - w.heardMs > SILENT_MS ? { ...w, trouble: 'silent', troubleText: '', stable: false } : w
+      return w.heardMs !== null && w.trouble === null && event.nowMs - w.heardMs > SILENT_MS
+        ? { ...w, trouble: 'silent', troubleText: '', stable: false }
+        : w
     case 'gone':
       return { ...w, trouble: 'gone', troubleText: '', stable: false }
     case 'tared':
@@ -76,22 +101,59 @@ export function weigh(w: Weighing, event: WeighEvent): Weighing {
         : { ...w, phase: 'done', bG: event.grams, typed: true }
     case 'resumed':
       // the scale was let go of meanwhile: its next reading is what part A came to
-      return event.bG === null ? { ...w, phase: 'B', aG: event.aG, zeroG: NaN } : { ...w, phase: 'done', aG: event.aG, bG: event.bG }
+      return event.bG === null
+        ? { ...w, phase: 'B', aG: event.aG, zeroG: NaN }
+        : { ...w, phase: 'done', aG: event.aG, bG: event.bG }
     case 'again':
-      return { ...weighingOf(w.aTargetG, w.bTargetG), liveG: w.liveG, stable: w.stable, heardMs: w.heardMs }
+      return {
+        ...weighingOf(w.aTargetG, w.bTargetG),
+        liveG: w.liveG,
+        stable: w.stable,
+        heardMs: w.heardMs
+      }
   }
 }
 
 function heard(w: Weighing, line: ScaleLine, nowMs: number): Weighing {
   const alive = { ...w, heardMs: nowMs }
-  if (line.kind === 'rubbish') return { ...alive, trouble: 'rubbish', troubleText: line.text, stable: false }
-  if (line.kind === 'otherUnit') return { ...alive, trouble: 'otherUnit', troubleText: line.unit, stable: false }
-  if (line.kind === 'overload') return { ...alive, trouble: 'overload', troubleText: '', stable: false }
-  if (Number.isNaN(w.zeroG)) return { ...alive, liveG: line.grams, zeroG: line.grams - w.aG, stable: line.stable, trouble: null, troubleText: '' }
+  if (line.kind === 'rubbish')
+    return { ...alive, trouble: 'rubbish', troubleText: line.text, stable: false }
+  if (line.kind === 'otherUnit')
+    return { ...alive, trouble: 'otherUnit', troubleText: line.unit, stable: false }
+  if (line.kind === 'overload')
+    return { ...alive, trouble: 'overload', troubleText: '', stable: false }
+  if (Number.isNaN(w.zeroG))
+    return {
+      ...alive,
+      liveG: line.grams,
+      zeroG: line.grams - w.aG,
+      stable: line.stable,
+      trouble: null,
+      troubleText: ''
+    }
   // back at nothing in mid-pour: the readings start from a new zero, and what is in the cup stays known
   const inCup = w.liveG - w.zeroG
-  if ((w.phase === 'A' || w.phase === 'B') && inCup > DROPPED_G && Math.abs(line.grams) < 0.5 && Math.abs(w.liveG) > DROPPED_G) {
-    return { ...alive, liveG: line.grams, zeroG: line.grams - inCup, stable: line.stable, trouble: 'restarted', troubleText: String(Math.round(inCup * 10) / 10) }
+  if (
+    (w.phase === 'A' || w.phase === 'B') &&
+    inCup > DROPPED_G &&
+    Math.abs(line.grams) < 0.5 &&
+    Math.abs(w.liveG) > DROPPED_G
+  ) {
+    return {
+      ...alive,
+      liveG: line.grams,
+      zeroG: line.grams - inCup,
+      stable: line.stable,
+      trouble: 'restarted',
+      troubleText: String(Math.round(inCup * 10) / 10)
+    }
   }
-  return { ...alive, liveG: line.grams, stable: line.stable, trouble: w.trouble === 'restarted' && line.stable && Math.abs(line.grams) < 0.5 ? 'restarted' : null, troubleText: w.trouble === 'restarted' && Math.abs(line.grams) < 0.5 ? w.troubleText : '' }
+  return {
+    ...alive,
+    liveG: line.grams,
+    stable: line.stable,
+    trouble:
+      w.trouble === 'restarted' && line.stable && Math.abs(line.grams) < 0.5 ? 'restarted' : null,
+    troubleText: w.trouble === 'restarted' && Math.abs(line.grams) < 0.5 ? w.troubleText : ''
+  }
 }

@@ -18,7 +18,10 @@ function named(build: Build): Set<string> {
  */
 export function carrying(build: Build, own: readonly Material[]): Build {
   const ids = named(build)
-  const bottles = [...own.filter((m) => m.own), ...(build.bottles ?? []).filter((b) => !own.some((m) => m.id === b.id))]
+  const bottles = [
+    ...own.filter((m) => m.own),
+    ...(build.bottles ?? []).filter((b) => !own.some((m) => m.id === b.id))
+  ]
     .filter((m) => ids.has(m.id))
     .map((m): Material => ({ ...m, stock: undefined }))
   if (bottles.length === 0 && !build.bottles) return build

@@ -1,6 +1,20 @@
 import type { Sounding } from '../physics/shape/surface'
 import { middleOf, type Point2 } from '../physics/shape/polygon'
-import type { Band, Boulder, Build, EdgeKind, Fall, Making, OutlineCorner, Pool, Reach, Sea, Splash, Water, WaterKind } from './types'
+import type {
+  Band,
+  Boulder,
+  Build,
+  EdgeKind,
+  Fall,
+  Making,
+  OutlineCorner,
+  Pool,
+  Reach,
+  Sea,
+  Splash,
+  Water,
+  WaterKind
+} from './types'
 import { poolsOf } from './types'
 import { fallOver, poolWithin, reachIn, seaOver, SPLASH_ANGLES, splashAt } from './newBuild'
 
@@ -16,10 +30,12 @@ export function freeId(prefix: string, items: readonly { id: string }[]): string
 }
 
 const round1 = (value: number) => Math.round(value * 10) / 10
-const onWater = (id: string, change: (water: Water) => Water): Edit => (build) => ({
-  ...build,
-  waters: build.waters.map((water) => (water.id === id ? change(water) : water))
-})
+const onWater =
+  (id: string, change: (water: Water) => Water): Edit =>
+  (build) => ({
+    ...build,
+    waters: build.waters.map((water) => (water.id === id ? change(water) : water))
+  })
 
 /** Changes some keys of a pool. */
 export const changePool = (id: string, change: Partial<Omit<Pool, 'kind' | 'id'>>): Edit =>
@@ -30,120 +46,251 @@ export const changeFall = (id: string, change: Partial<Omit<Fall, 'kind' | 'id'>
   onWater(id, (water) => (water.kind === 'fall' ? { ...water, ...change } : water))
 
 /** Changes some keys of a run, a sea or a splash. */
-export const changeReach = (id: string, change: Partial<Omit<Reach, 'kind' | 'id'>>): Edit => onWater(id, (water) => (water.kind === 'reach' ? { ...water, ...change } : water))
-export const changeSea = (id: string, change: Partial<Omit<Sea, 'kind' | 'id'>>): Edit => onWater(id, (water) => (water.kind === 'sea' ? { ...water, ...change } : water))
-export const changeSplash = (id: string, change: Partial<Omit<Splash, 'kind' | 'id'>>): Edit => onWater(id, (water) => (water.kind === 'splash' ? { ...water, ...change } : water))
+export const changeReach = (id: string, change: Partial<Omit<Reach, 'kind' | 'id'>>): Edit =>
+  onWater(id, (water) => (water.kind === 'reach' ? { ...water, ...change } : water))
+export const changeSea = (id: string, change: Partial<Omit<Sea, 'kind' | 'id'>>): Edit =>
+  onWater(id, (water) => (water.kind === 'sea' ? { ...water, ...change } : water))
+export const changeSplash = (id: string, change: Partial<Omit<Splash, 'kind' | 'id'>>): Edit =>
+  onWater(id, (water) => (water.kind === 'splash' ? { ...water, ...change } : water))
 /** What throws a splash, with the rays that go with it. */
-export const setCause = (id: string, cause: Splash['cause']): Edit => changeSplash(id, { cause, loDeg: SPLASH_ANGLES[cause][0], hiDeg: SPLASH_ANGLES[cause][1] })
+export const setCause = (id: string, cause: Splash['cause']): Edit =>
+  changeSplash(id, { cause, loDeg: SPLASH_ANGLES[cause][0], hiDeg: SPLASH_ANGLES[cause][1] })
 /** A crest to be built: in the middle of the longest line where the waves break, or of their pool. */
-export const buildCrest = (id: string, breakLines: readonly (readonly Point2[])[]): Edit => (build) => {
-  const sea = build.waters.find((w) => w.id === id)
-  const pool = sea?.kind === 'sea' ? poolsOf(build).find((p) => p.id === sea.pool) : undefined
-  if (!pool) return build
-  const line = breakLines.reduce<readonly Point2[]>((best, l) => (l.length > best.length ? l : best), [])
-  const [x, y] = line.length > 0 ? line[Math.floor(line.length / 2)] : middleOf(pool.outline.map((c): Point2 => [c.x, c.y]))
-  return changeSea(id, { crest: { x: round1(x), y: round1(y), lengthMm: 100 } })(build)
-}
+export const buildCrest =
+  (id: string, breakLines: readonly (readonly Point2[])[]): Edit =>
+  (build) => {
+    const sea = build.waters.find((w) => w.id === id)
+    const pool = sea?.kind === 'sea' ? poolsOf(build).find((p) => p.id === sea.pool) : undefined
+    if (!pool) return build
+    const line = breakLines.reduce<readonly Point2[]>(
+      (best, l) => (l.length > best.length ? l : best),
+      []
+    )
+    const [x, y] =
+      line.length > 0
+        ? line[Math.floor(line.length / 2)]
+        : middleOf(pool.outline.map((c): Point2 => [c.x, c.y]))
+    return changeSea(id, { crest: { x: round1(x), y: round1(y), lengthMm: 100 } })(build)
+  }
 /** What a fall, a run, a sea or a splash is made in. */
-export const changeGel = (id: string, gel: string): Edit => onWater(id, (water) => (water.kind === 'pool' ? water : { ...water, gel }))
+export const changeGel = (id: string, gel: string): Edit =>
+  onWater(id, (water) => (water.kind === 'pool' ? water : { ...water, gel }))
 /** Coats, film, droop and tilt of a moving water. */
-export const changeMaking = (id: string, change: Partial<Making>): Edit => onWater(id, (water) => (water.kind === 'pool' ? water : { ...water, make: { ...water.make, ...change } }))
+export const changeMaking = (id: string, change: Partial<Making>): Edit =>
+  onWater(id, (water) =>
+    water.kind === 'pool' ? water : { ...water, make: { ...water.make, ...change } }
+  )
 /** The gel a way cannot do without: caulk for a ribbon of caulk, glue to be blown. */
-const GEL_OF_WAY: Readonly<Record<string, string>> = { 'caulk-ribbon': 'clear-caulk', 'picked-paste': 'splash-gel', 'stroked-ripples': 'gloss-glue' }
-const FILM_OF_WAY: Readonly<Record<string, string>> = { 'cut-sheet': 'styrene-05', 'pack-steps': 'pack-plastic', 'resin-rapid': 'pack-plastic', 'curl-film': 'acetate-02' }
-/** Makes a water, or white water, or spray, in a way, with the gel and the film that belong to it. */
-export const setWay = (what: string, way: string): Edit => (build) => {
-  if (what === 'white' || what === 'spray') return { ...build, finish: { ...build.finish, [what]: way } }
-  return onWater(what, (water) => {
-    if (water.kind === 'pool' || water.way === way) return { ...water, way }
-    return { ...water, way, gel: GEL_OF_WAY[way] ?? (Object.values(GEL_OF_WAY).includes(water.gel) && water.way in GEL_OF_WAY ? 'ripple-gel' : water.gel), make: { ...water.make, coats: null, film: FILM_OF_WAY[way] ?? water.make.film } }
-  })(build)
+const GEL_OF_WAY: Readonly<Record<string, string>> = {
+  'caulk-ribbon': 'clear-caulk',
+  'picked-paste': 'splash-gel',
+  'stroked-ripples': 'gloss-glue'
 }
+const FILM_OF_WAY: Readonly<Record<string, string>> = {
+  'cut-sheet': 'styrene-05',
+  'pack-steps': 'pack-plastic',
+  'resin-rapid': 'pack-plastic',
+  'curl-film': 'acetate-02'
+}
+/** Makes a water, or white water, or spray, in a way, with the gel and the film that belong to it. */
+export const setWay =
+  (what: string, way: string): Edit =>
+  (build) => {
+    if (what === 'white' || what === 'spray')
+      return { ...build, finish: { ...build.finish, [what]: way } }
+    return onWater(what, (water) => {
+      if (water.kind === 'pool' || water.way === way) return { ...water, way }
+      return {
+        ...water,
+        way,
+        gel:
+          GEL_OF_WAY[way] ??
+          (Object.values(GEL_OF_WAY).includes(water.gel) && water.way in GEL_OF_WAY
+            ? 'ripple-gel'
+            : water.gel),
+        make: { ...water.make, coats: null, film: FILM_OF_WAY[way] ?? water.make.film }
+      }
+    })(build)
+  }
 /** White water, spray, and how high it is built up. */
-export const changeFinish = (change: Partial<Build['finish']>): Edit => (build) => ({ ...build, finish: { ...build.finish, ...change } })
+export const changeFinish =
+  (change: Partial<Build['finish']>): Edit =>
+  (build) => ({ ...build, finish: { ...build.finish, ...change } })
 /** How white a water has come out so far; null: not judged. */
-export const judgeWhite = (water: string, pct: number | null): Edit => (build) => ({
-  ...build, finish: { ...build.finish, yours: [...build.finish.yours.filter((y) => y.water !== water), ...(pct === null ? [] : [{ water, pct }])] }
-})
+export const judgeWhite =
+  (water: string, pct: number | null): Edit =>
+  (build) => ({
+    ...build,
+    finish: {
+      ...build.finish,
+      yours: [
+        ...build.finish.yours.filter((y) => y.water !== water),
+        ...(pct === null ? [] : [{ water, pct }])
+      ]
+    }
+  })
 /** Takes a repair into the plan. */
-export const addRepair = (trouble: string, water: string, measured: Record<string, number>): Edit => (build) => ({ ...build, repairs: [...build.repairs, { id: freeId('mend', [...build.repairs, ...build.waters]), trouble, water, measured }] })
+export const addRepair =
+  (trouble: string, water: string, measured: Record<string, number>): Edit =>
+  (build) => ({
+    ...build,
+    repairs: [
+      ...build.repairs,
+      { id: freeId('mend', [...build.repairs, ...build.waters]), trouble, water, measured }
+    ]
+  })
 /** Leaves a repair again. */
-export const removeRepair = (id: string): Edit => (build) => ({ ...build, repairs: build.repairs.filter((r) => r.id !== id) })
+export const removeRepair =
+  (id: string): Edit =>
+  (build) => ({ ...build, repairs: build.repairs.filter((r) => r.id !== id) })
 /** Renames any water. */
-export const renameWater = (id: string, name: string): Edit => onWater(id, (water) => ({ ...water, name }))
+export const renameWater = (id: string, name: string): Edit =>
+  onWater(id, (water) => ({ ...water, name }))
 
-const onReach = (id: string, change: (reach: Reach) => Reach): Edit => onWater(id, (water) => (water.kind === 'reach' ? change(water) : water))
+const onReach = (id: string, change: (reach: Reach) => Reach): Edit =>
+  onWater(id, (water) => (water.kind === 'reach' ? change(water) : water))
 /** Moves a point of a run's line. */
-export const moveReachPoint = (id: string, point: string, [x, y]: Point2): Edit => onReach(id, (r) => ({ ...r, path: r.path.map((p) => (p.id === point ? { ...p, x: round1(x), y: round1(y) } : p)) }))
+export const moveReachPoint = (id: string, point: string, [x, y]: Point2): Edit =>
+  onReach(id, (r) => ({
+    ...r,
+    path: r.path.map((p) => (p.id === point ? { ...p, x: round1(x), y: round1(y) } : p))
+  }))
 /** Puts a point into a run's line half-way after one; at its end, as far on again. */
 export const addReachPoint = (id: string, after: string): Edit =>
   onReach(id, (r) => {
     const i = r.path.findIndex((p) => p.id === after)
     if (i < 0) return r
-    const [a, b] = i + 1 < r.path.length ? [r.path[i], r.path[i + 1]] : [r.path[i], { x: 2 * r.path[i].x - r.path[i - 1].x, y: 2 * r.path[i].y - r.path[i - 1].y }]
+    const [a, b] =
+      i + 1 < r.path.length
+        ? [r.path[i], r.path[i + 1]]
+        : [
+            r.path[i],
+            { x: 2 * r.path[i].x - r.path[i - 1].x, y: 2 * r.path[i].y - r.path[i - 1].y }
+          ]
     const half = i + 1 < r.path.length ? 0.5 : 1
-    const point = { id: freeId('p', r.path), x: round1(a.x + half * (b.x - a.x)), y: round1(a.y + half * (b.y - a.y)) }
+    const point = {
+      id: freeId('p', r.path),
+      x: round1(a.x + half * (b.x - a.x)),
+      y: round1(a.y + half * (b.y - a.y))
+    }
     return { ...r, path: [...r.path.slice(0, i + 1), point, ...r.path.slice(i + 1)] }
   })
 /** Takes a point out of a run's line, which keeps two. */
-export const removeReachPoint = (id: string, point: string): Edit => onReach(id, (r) => (r.path.length <= 2 ? r : { ...r, path: r.path.filter((p) => p.id !== point) }))
+export const removeReachPoint = (id: string, point: string): Edit =>
+  onReach(id, (r) =>
+    r.path.length <= 2 ? r : { ...r, path: r.path.filter((p) => p.id !== point) }
+  )
 /** Puts a rock into a run. */
 export const addBoulder = (id: string, [x, y]: Point2): Edit =>
-  onReach(id, (r) => ({ ...r, boulders: [...r.boulders, { id: freeId('rock', r.boulders), name: `Rock ${r.boulders.length + 1}`, x: round1(x), y: round1(y), widthMm: 14, heightMm: 10 }] }))
+  onReach(id, (r) => ({
+    ...r,
+    boulders: [
+      ...r.boulders,
+      {
+        id: freeId('rock', r.boulders),
+        name: `Rock ${r.boulders.length + 1}`,
+        x: round1(x),
+        y: round1(y),
+        widthMm: 14,
+        heightMm: 10
+      }
+    ]
+  }))
 /** Changes a rock; null takes it out. */
-export const changeBoulder = (id: string, rock: string, change: Partial<Omit<Boulder, 'id'>> | null): Edit =>
-  onReach(id, (r) => ({ ...r, boulders: change === null ? r.boulders.filter((b) => b.id !== rock) : r.boulders.map((b) => (b.id === rock ? { ...b, ...change } : b)) }))
+export const changeBoulder = (
+  id: string,
+  rock: string,
+  change: Partial<Omit<Boulder, 'id'>> | null
+): Edit =>
+  onReach(id, (r) => ({
+    ...r,
+    boulders:
+      change === null
+        ? r.boulders.filter((b) => b.id !== rock)
+        : r.boulders.map((b) => (b.id === rock ? { ...b, ...change } : b))
+  }))
 /** How much water runs down the chain. */
-export const setFlow = (change: Partial<Build['flow']>): Edit => (build) => ({ ...build, flow: { ...build.flow, ...change } })
+export const setFlow =
+  (change: Partial<Build['flow']>): Edit =>
+  (build) => ({ ...build, flow: { ...build.flow, ...change } })
 
-const onPool = (id: string, change: (pool: Pool) => Pool): Edit => onWater(id, (water) => (water.kind === 'pool' ? change(water) : water))
+const onPool = (id: string, change: (pool: Pool) => Pool): Edit =>
+  onWater(id, (water) => (water.kind === 'pool' ? change(water) : water))
 
 /** Moves a corner of the outline, to the nearest tenth of a millimetre. */
 export const moveCorner = (pool: string, corner: string, [x, y]: Point2): Edit =>
-  onPool(pool, (p) => ({ ...p, outline: p.outline.map((c) => (c.id === corner ? { ...c, x: round1(x), y: round1(y) } : c)) }))
+  onPool(pool, (p) => ({
+    ...p,
+    outline: p.outline.map((c) => (c.id === corner ? { ...c, x: round1(x), y: round1(y) } : c))
+  }))
 
 /** Puts a new corner into the edge that starts at a corner; both halves stay what the edge was. */
 export const addCorner = (pool: string, after: string, [x, y]: Point2): Edit =>
   onPool(pool, (p) => {
     const i = p.outline.findIndex((c) => c.id === after)
     if (i < 0) return p
-    const corner: OutlineCorner = { id: freeId('c', p.outline), x: round1(x), y: round1(y), edge: p.outline[i].edge }
+    const corner: OutlineCorner = {
+      id: freeId('c', p.outline),
+      x: round1(x),
+      y: round1(y),
+      edge: p.outline[i].edge
+    }
     return { ...p, outline: [...p.outline.slice(0, i + 1), corner, ...p.outline.slice(i + 1)] }
   })
 
 /** Takes a corner away; a fall whose lip began there goes over the edge that takes its place. An outline keeps three. */
-export const removeCorner = (pool: string, corner: string): Edit => (build) => {
-  const found = poolsOf(build).find((p) => p.id === pool)
-  const i = found?.outline.findIndex((c) => c.id === corner) ?? -1
-  if (!found || i < 0 || found.outline.length <= 3) return build
-  const before = found.outline[(i + found.outline.length - 1) % found.outline.length].id
-  return {
-    ...build,
-    waters: build.waters.map((water) => {
-      if (water.kind === 'pool') return water.id === pool ? { ...water, outline: water.outline.filter((c) => c.id !== corner) } : water
-      return water.kind === 'fall' && water.lip?.pool === pool && water.lip.corner === corner ? { ...water, lip: { pool, corner: before } } : water
-    })
+export const removeCorner =
+  (pool: string, corner: string): Edit =>
+  (build) => {
+    const found = poolsOf(build).find((p) => p.id === pool)
+    const i = found?.outline.findIndex((c) => c.id === corner) ?? -1
+    if (!found || i < 0 || found.outline.length <= 3) return build
+    const before = found.outline[(i + found.outline.length - 1) % found.outline.length].id
+    return {
+      ...build,
+      waters: build.waters.map((water) => {
+        if (water.kind === 'pool')
+          return water.id === pool
+            ? { ...water, outline: water.outline.filter((c) => c.id !== corner) }
+            : water
+        return water.kind === 'fall' && water.lip?.pool === pool && water.lip.corner === corner
+          ? { ...water, lip: { pool, corner: before } }
+          : water
+      })
+    }
   }
-}
 
 /** Draws the outline afresh, all shore; falls over it go over its first edge until another is chosen. */
-export const drawOutline = (pool: string, points: readonly Point2[]): Edit => (build) => {
-  const outline = points.map(([x, y], i): OutlineCorner => ({ id: `c${i + 1}`, x: round1(x), y: round1(y), edge: 'shore' }))
-  return {
-    ...build,
-    waters: build.waters.map((water) => {
-      if (water.kind === 'pool') return water.id === pool ? { ...water, outline } : water
-      return water.kind === 'fall' && water.lip?.pool === pool ? { ...water, lip: { pool, corner: outline[0].id } } : water
-    })
+export const drawOutline =
+  (pool: string, points: readonly Point2[]): Edit =>
+  (build) => {
+    const outline = points.map(([x, y], i): OutlineCorner => ({
+      id: `c${i + 1}`,
+      x: round1(x),
+      y: round1(y),
+      edge: 'shore'
+    }))
+    return {
+      ...build,
+      waters: build.waters.map((water) => {
+        if (water.kind === 'pool') return water.id === pool ? { ...water, outline } : water
+        return water.kind === 'fall' && water.lip?.pool === pool
+          ? { ...water, lip: { pool, corner: outline[0].id } }
+          : water
+      })
+    }
   }
-}
 
 /** Makes the edge that starts at a corner a shore or a dam. */
 export const setEdge = (pool: string, corner: string, edge: EdgeKind): Edit =>
-  onPool(pool, (p) => ({ ...p, outline: p.outline.map((c) => (c.id === corner ? { ...c, edge } : c)) }))
+  onPool(pool, (p) => ({
+    ...p,
+    outline: p.outline.map((c) => (c.id === corner ? { ...c, edge } : c))
+  }))
 
 /** Replaces all soundings of a pool. */
-export const setSoundings = (pool: string, soundings: Sounding[]): Edit => onPool(pool, (p) => ({ ...p, soundings }))
+export const setSoundings = (pool: string, soundings: Sounding[]): Edit =>
+  onPool(pool, (p) => ({ ...p, soundings }))
 
 /** Adds a sounding. */
 export const addSounding = (pool: string, [x, y, z]: Sounding): Edit =>
@@ -151,7 +298,10 @@ export const addSounding = (pool: string, [x, y, z]: Sounding): Edit =>
 
 /** Changes the sounding at a place in the list. */
 export const changeSounding = (pool: string, index: number, sounding: Sounding): Edit =>
-  onPool(pool, (p) => ({ ...p, soundings: p.soundings.map((s, i) => (i === index ? sounding : s)) }))
+  onPool(pool, (p) => ({
+    ...p,
+    soundings: p.soundings.map((s, i) => (i === index ? sounding : s))
+  }))
 
 /** Takes a sounding away. */
 export const removeSounding = (pool: string, index: number): Edit =>
@@ -159,26 +309,45 @@ export const removeSounding = (pool: string, index: number): Edit =>
 
 /** Two thirds of the depth half as strong again, clear above: the deep look of trade fact P9. Common practice, no source. */
 export const darkBelowBands = (pool: Pool): Band[] => [
-  { share: 2, tints: pool.tints.map((t) => ({ ...t, dropsPer100G: Math.round(t.dropsPer100G * 3) / 2 })).filter((t) => t.dropsPer100G > 0) },
+  {
+    share: 2,
+    tints: pool.tints
+      .map((t) => ({ ...t, dropsPer100G: Math.round(t.dropsPer100G * 3) / 2 }))
+      .filter((t) => t.dropsPer100G > 0)
+  },
   { share: 1, tints: [] }
 ]
 
 /** A second pour tinted brown for kicked-up silt (P9). Common practice, no source. */
-export const brownOverBands = (pool: Pool): Band[] => [{ share: 2, tints: pool.tints }, { share: 1, tints: [{ id: 'river-brown', dropsPer100G: 3 }] }]
+export const brownOverBands = (pool: Pool): Band[] => [
+  { share: 2, tints: pool.tints },
+  { share: 1, tints: [{ id: 'river-brown', dropsPer100G: 3 }] }
+]
 
 /** Adds a pool in the front half of the base, lower than the pools there are. */
 export const addPool: Edit = (build) => {
   const pools = poolsOf(build)
   const id = freeId('pool', build.waters)
-  const levelMm = pools.length === 0 ? Math.max(10, build.ground.bankMm - 2) : Math.max(10, Math.min(...pools.map((p) => p.levelMm)) - 20)
-  const pool = poolWithin(build.base, { id, name: `Pool ${pools.length + 1}`, y: pools.length === 0 ? [0.15, 0.85] : [0.05, 0.44], levelMm, lip: false })
+  const levelMm =
+    pools.length === 0
+      ? Math.max(10, build.ground.bankMm - 2)
+      : Math.max(10, Math.min(...pools.map((p) => p.levelMm)) - 20)
+  const pool = poolWithin(build.base, {
+    id,
+    name: `Pool ${pools.length + 1}`,
+    y: pools.length === 0 ? [0.15, 0.85] : [0.05, 0.44],
+    levelMm,
+    lip: false
+  })
   return { ...build, waters: [...build.waters, pool] }
 }
 
 /** Adds a fall over the lip of the first pool that has none, into the next pool that stands lower. */
 export const addFall: Edit = (build) => {
   const pools = poolsOf(build)
-  const taken = new Set(build.waters.flatMap((w) => (w.kind === 'fall' && w.lip ? [w.lip.pool] : [])))
+  const taken = new Set(
+    build.waters.flatMap((w) => (w.kind === 'fall' && w.lip ? [w.lip.pool] : []))
+  )
   const from = pools.find((p) => !taken.has(p.id)) ?? pools[0]
   if (!from) return build
   const into = pools.find((p) => p.levelMm < from.levelMm)?.id ?? null
@@ -187,19 +356,40 @@ export const addFall: Edit = (build) => {
   return { ...build, waters: [...build.waters.slice(0, at), fall, ...build.waters.slice(at)] }
 }
 
-const nextName = (build: Build, kind: WaterKind, word: string) => `${word} ${build.waters.filter((w) => w.kind === kind).length + 1}`
+const nextName = (build: Build, kind: WaterKind, word: string) =>
+  `${word} ${build.waters.filter((w) => w.kind === kind).length + 1}`
 
 /** Adds a run down the lowest pool, after it in the chain. */
 export const addReach: Edit = (build) => {
-  const low = poolsOf(build).reduce<Pool | null>((best, p) => (best === null || p.levelMm < best.levelMm ? p : best), null)
+  const low = poolsOf(build).reduce<Pool | null>(
+    (best, p) => (best === null || p.levelMm < best.levelMm ? p : best),
+    null
+  )
   if (!low) return build
-  return { ...build, waters: [...build.waters, reachIn(freeId('run', build.waters), nextName(build, 'reach', 'Rapid'), low.outline)] }
+  return {
+    ...build,
+    waters: [
+      ...build.waters,
+      reachIn(freeId('run', build.waters), nextName(build, 'reach', 'Rapid'), low.outline)
+    ]
+  }
 }
 
 /** Adds waves over the largest pool. */
 export const addSea: Edit = (build) => {
-  const largest = poolsOf(build).reduce<Pool | null>((best, p) => (best === null || spread(p) > spread(best) ? p : best), null)
-  return largest ? { ...build, waters: [...build.waters, seaOver(freeId('sea', build.waters), nextName(build, 'sea', 'Waves'), largest)] } : build
+  const largest = poolsOf(build).reduce<Pool | null>(
+    (best, p) => (best === null || spread(p) > spread(best) ? p : best),
+    null
+  )
+  return largest
+    ? {
+        ...build,
+        waters: [
+          ...build.waters,
+          seaOver(freeId('sea', build.waters), nextName(build, 'sea', 'Waves'), largest)
+        ]
+      }
+    : build
 }
 const spread = (pool: Pool) => {
   const [xs, ys] = [pool.outline.map((c) => c.x), pool.outline.map((c) => c.y)]
@@ -211,28 +401,44 @@ export const addSplash: Edit = (build) => {
   const pool = poolsOf(build).at(-1)
   if (!pool) return build
   const [x, y] = middleOf(pool.outline.map((c): Point2 => [c.x, c.y]))
-  return { ...build, waters: [...build.waters, splashAt(freeId('splash', build.waters), nextName(build, 'splash', 'Splash'), round1(x), round1(y), pool.levelMm)] }
+  return {
+    ...build,
+    waters: [
+      ...build.waters,
+      splashAt(
+        freeId('splash', build.waters),
+        nextName(build, 'splash', 'Splash'),
+        round1(x),
+        round1(y),
+        pool.levelMm
+      )
+    ]
+  }
 }
 
 /** Moves a water up or down the chain. */
-export const moveWater = (id: string, by: -1 | 1): Edit => (build) => {
-  const i = build.waters.findIndex((w) => w.id === id)
-  const to = i + by
-  if (i < 0 || to < 0 || to >= build.waters.length) return build
-  const waters = [...build.waters]
-  ;[waters[i], waters[to]] = [waters[to], waters[i]]
-  return { ...build, waters }
-}
+export const moveWater =
+  (id: string, by: -1 | 1): Edit =>
+  (build) => {
+    const i = build.waters.findIndex((w) => w.id === id)
+    const to = i + by
+    if (i < 0 || to < 0 || to >= build.waters.length) return build
+    const waters = [...build.waters]
+    ;[waters[i], waters[to]] = [waters[to], waters[i]]
+    return { ...build, waters }
+  }
 
 /** Takes a water away; falls from a pool that is gone lose their lip, falls into it go to the base, and waves on it go with it. */
-export const removeWater = (id: string): Edit => (build) => ({
-  ...build,
-  repairs: build.repairs.filter((r) => r.water !== id),
-  waters: build.waters
-    .filter((water) => water.id !== id && !(water.kind === 'sea' && water.pool === id))
-    .map((water) => {
-      if (water.kind !== 'fall') return water
-      const lip = water.lip?.pool === id ? null : water.lip
-      return { ...water, lip, into: water.into === id ? null : water.into }
-    })
-})
+export const removeWater =
+  (id: string): Edit =>
+  (build) => ({
+    ...build,
+    repairs: build.repairs.filter((r) => r.water !== id),
+    waters: build.waters
+      .filter((water) => water.id !== id && !(water.kind === 'sea' && water.pool === id))
+      .map((water) => {
+        if (water.kind !== 'fall') return water
+        const lip = water.lip?.pool === id ? null : water.lip
+        return { ...water, lip, into: water.into === id ? null : water.into }
+      })
+  })

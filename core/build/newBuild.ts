@@ -1,7 +1,18 @@
 import type { Sounding } from '../physics/shape/surface'
 import { EYE_FORGIVES_MM } from '../physics/stuff/supports/elastica'
 import { emptyLog } from './log/entries'
-import type { Build, Calendar, Fall, Making, OutlineCorner, Pool, Reach, Running, Sea, Splash } from './types'
+import type {
+  Build,
+  Calendar,
+  Fall,
+  Making,
+  OutlineCorner,
+  Pool,
+  Reach,
+  Running,
+  Sea,
+  Splash
+} from './types'
 
 /** What a new build is asked for. */
 export interface NewBuild {
@@ -16,37 +27,100 @@ export interface NewBuild {
 
 /** Hours that most builders have: two evenings and a Saturday morning. */
 export const USUAL_WEEK: Calendar['week'] = {
-  mon: [], tue: [['19:00', '21:30']], wed: [], thu: [['19:00', '21:30']], fri: [], sat: [['09:00', '13:00']], sun: []
+  mon: [],
+  tue: [['19:00', '21:30']],
+  wed: [],
+  thu: [['19:00', '21:30']],
+  fri: [],
+  sat: [['09:00', '13:00']],
+  sun: []
 }
 
 /** A bed as most are painted: near-black where deep, wet earth at the shore. Common practice, no source. */
-export const BED_COLOURS: Pick<Build['ground'], 'bedDeep' | 'bedShore'> = { bedDeep: '#2b2a24', bedShore: '#8d7a58' }
+export const BED_COLOURS: Pick<Build['ground'], 'bedDeep' | 'bedShore'> = {
+  bedDeep: '#2b2a24',
+  bedShore: '#8d7a58'
+}
 
 /** What a pool starts with beside its shape: also what files of version 1 are given. */
-export const poolDefaults = (): Pick<Pool, 'measure' | 'bands' | 'pours' | 'heed' | 'tinting' | 'standing' | 'openings' | 'light' | 'skin' | 'gloss'> => ({
-  measure: 'tin', bands: [], pours: null, heed: 'heat', tinting: 'all-at-once', standing: [], openings: [],
-  light: { resin: 'craft-light-resin', lamp: 'hand-lamp', lampMm: 50, coatMm: null, seconds: 60, shadedPct: 0 },
+export const poolDefaults = (): Pick<
+  Pool,
+  | 'measure'
+  | 'bands'
+  | 'pours'
+  | 'heed'
+  | 'tinting'
+  | 'standing'
+  | 'openings'
+  | 'light'
+  | 'skin'
+  | 'gloss'
+> => ({
+  measure: 'tin',
+  bands: [],
+  pours: null,
+  heed: 'heat',
+  tinting: 'all-at-once',
+  standing: [],
+  openings: [],
+  light: {
+    resin: 'craft-light-resin',
+    lamp: 'hand-lamp',
+    lampMm: 50,
+    coatMm: null,
+    seconds: 60,
+    shadedPct: 0
+  },
   skin: { layers: 3, lacquer: 'gloss-lacquer', lacquerCoats: 3 },
   gloss: { gel: 'heavy-gloss-gel', coats: 2 }
 })
 
 /** A steady flow, and no module that joins: also what files of version 2 are given. */
-export const flowDefaults = (): Pick<Build, 'flow' | 'meets'> => ({ flow: { mood: 'steady', dischargeM3S: null }, meets: [] })
+export const flowDefaults = (): Pick<Build, 'flow' | 'meets'> => ({
+  flow: { mood: 'steady', dischargeM3S: null },
+  meets: []
+})
 /** A single drop that hangs as its flow will have it: also what falls of version 2 are given. */
-export const fallDefaults = (): Pick<Fall, 'steps' | 'treadMm' | 'hang'> => ({ steps: 1, treadMm: 8, hang: 'by-flow' })
+export const fallDefaults = (): Pick<Fall, 'steps' | 'treadMm' | 'hang'> => ({
+  steps: 1,
+  treadMm: 8,
+  hang: 'by-flow'
+})
 
 /** Coats as advised, on the usual film: also what moving waters of version 3 are given. */
-export const makingDefaults = (): Making => ({ coats: null, nextCoatH: null, film: 'acetate-02', droopMm: EYE_FORGIVES_MM, tiltDeg: 0 })
+export const makingDefaults = (): Making => ({
+  coats: null,
+  nextCoatH: null,
+  film: 'acetate-02',
+  droopMm: EYE_FORGIVES_MM,
+  tiltDeg: 0
+})
 /** White brushed on, spray of fibre, nothing gone wrong: also what files of version 3 are given. */
-export const finishDefaults = (): Pick<Build, 'finish' | 'repairs'> => ({ finish: { white: 'painted-white', spray: 'teased-fibre', reliefMm: 1, yours: [] }, repairs: [] })
+export const finishDefaults = (): Pick<Build, 'finish' | 'repairs'> => ({
+  finish: { white: 'painted-white', spray: 'teased-fibre', reliefMm: 1, yours: [] },
+  repairs: []
+})
 
 /** One pair of hands, nothing else on: also what calendars of version 4 are given. */
-export const calendarDefaults = (): Pick<Calendar, 'second' | 'busy' | 'deadline'> => ({ second: null, busy: [], deadline: null })
+export const calendarDefaults = (): Pick<Calendar, 'second' | 'busy' | 'deadline'> => ({
+  second: null,
+  busy: [],
+  deadline: null
+})
 /** One build, nothing settled, nothing done: also what files of version 4 are given. */
-export const workDefaults = (): Pick<Build, 'copies' | 'arrange' | 'order' | 'fillers' | 'log'> => ({ copies: 1, arrange: [], order: [], fillers: [], log: emptyLog() })
+export const workDefaults = (): Pick<
+  Build,
+  'copies' | 'arrange' | 'order' | 'fillers' | 'log'
+> => ({ copies: 1, arrange: [], order: [], fillers: [], log: emptyLog() })
 
 /** Nothing has run yet: also what files of version 5 are given. */
-export const runningDefaults = (): Running => ({ source: null, out: null, brushMm: null, mapsFrom: null, kept: [] })
+export const runningDefaults = (): Running => ({
+  source: null,
+  out: null,
+  brushMm: null,
+  mapsFrom: null,
+  kept: []
+})
 
 const UPPER_LEVEL_MM = 38
 const LOWER_LEVEL_MM = 10
@@ -67,7 +141,16 @@ export function newBuild(asked: NewBuild): Build {
     name: asked.name,
     scale: asked.scale,
     base,
-    ground: { landform: 'xps', shell: 'fibre-plaster', shellMm: 3, seal: 'acrylic-varnish', sealCoats: 3, bankMm: 40, castingsMl: 60, ...BED_COLOURS },
+    ground: {
+      landform: 'xps',
+      shell: 'fibre-plaster',
+      shellMm: 3,
+      seal: 'acrylic-varnish',
+      sealCoats: 3,
+      bankMm: 40,
+      castingsMl: 60,
+      ...BED_COLOURS
+    },
     waters: [],
     ...flowDefaults(),
     ...finishDefaults(),
@@ -82,13 +165,31 @@ export function newBuild(asked: NewBuild): Build {
   }
   if (waters.shore) {
     const sea = shoreWithin(base)
-    return { ...build, ground: { ...build.ground, bankMm: UPPER_LEVEL_MM + 4 }, waters: [sea, { ...seaOver('sea1', 'Waves', sea), breakerMm: 8, periodS: 3.5 }] }
+    return {
+      ...build,
+      ground: { ...build.ground, bankMm: UPPER_LEVEL_MM + 4 },
+      waters: [sea, { ...seaOver('sea1', 'Waves', sea), breakerMm: 8, periodS: 3.5 }]
+    }
   }
   if (waters.rapid) return { ...build, waters: rapidWithin(base) }
   if (!waters.pool && !waters.fall && !waters.poolBelow) return build
   const shared = waters.fall || waters.poolBelow
-  const upper = poolWithin(base, { id: 'pool1', name: shared ? 'Upper pool' : 'Pool', y: shared ? [0.5, 0.93] : [0.15, 0.85], levelMm: UPPER_LEVEL_MM, lip: waters.fall })
-  const below = waters.poolBelow ? poolWithin(base, { id: 'pool2', name: 'Lower pool', y: [0.05, 0.44], levelMm: LOWER_LEVEL_MM, lip: false }) : null
+  const upper = poolWithin(base, {
+    id: 'pool1',
+    name: shared ? 'Upper pool' : 'Pool',
+    y: shared ? [0.5, 0.93] : [0.15, 0.85],
+    levelMm: UPPER_LEVEL_MM,
+    lip: waters.fall
+  })
+  const below = waters.poolBelow
+    ? poolWithin(base, {
+        id: 'pool2',
+        name: 'Lower pool',
+        y: [0.05, 0.44],
+        levelMm: LOWER_LEVEL_MM,
+        lip: false
+      })
+    : null
   const fall = waters.fall ? fallOver('fall1', 'Fall', upper, below?.id ?? null) : null
   return { ...build, waters: [upper, ...(fall ? [fall] : []), ...(below ? [below] : [])] }
 }
@@ -101,8 +202,22 @@ export function poolWithin(
   const [w, d] = [base.widthMm, base.depthMm]
   const x = (share: number) => Math.round(share * w)
   const y = (share: number) => Math.round((at.y[0] + share * (at.y[1] - at.y[0])) * d)
-  const places: [number, number][] = [[0.36, 0], [0.64, 0], [0.82, 0.28], [0.86, 0.66], [0.66, 1], [0.34, 1], [0.14, 0.68], [0.18, 0.3]]
-  const outline = places.map(([px, py], i): OutlineCorner => ({ id: `c${i + 1}`, x: x(px), y: y(py), edge: at.lip && i === 0 ? 'dam' : 'shore' }))
+  const places: [number, number][] = [
+    [0.36, 0],
+    [0.64, 0],
+    [0.82, 0.28],
+    [0.86, 0.66],
+    [0.66, 1],
+    [0.34, 1],
+    [0.14, 0.68],
+    [0.18, 0.3]
+  ]
+  const outline = places.map(([px, py], i): OutlineCorner => ({
+    id: `c${i + 1}`,
+    x: x(px),
+    y: y(py),
+    edge: at.lip && i === 0 ? 'dam' : 'shore'
+  }))
   const bed = at.levelMm - DEPTH_MM
   const soundings: Sounding[] = [
     [x(0.5), y(0.5), bed],
@@ -112,8 +227,18 @@ export function poolWithin(
     [x(0.4), y(0.7), bed + 4]
   ]
   return {
-    kind: 'pool', id: at.id, name: at.name, way: 'two-part-pour', outline, brimMm: at.levelMm, damTopMm: at.levelMm + 5, dam: 'acrylic-hot-glue',
-    levelMm: at.levelMm, soundings, resin: 'clear-epoxy-2-1', tints: [{ id: 'blue-green', dropsPer100G: 3 }],
+    kind: 'pool',
+    id: at.id,
+    name: at.name,
+    way: 'two-part-pour',
+    outline,
+    brimMm: at.levelMm,
+    damTopMm: at.levelMm + 5,
+    dam: 'acrylic-hot-glue',
+    levelMm: at.levelMm,
+    soundings,
+    resin: 'clear-epoxy-2-1',
+    tints: [{ id: 'blue-green', dropsPer100G: 3 }],
     ...poolDefaults()
   }
 }
@@ -125,28 +250,92 @@ function shoreWithin(base: Build['base']): Pool {
   const bed = (share: number) => level - 24 * (1 - share)
   const pool = poolWithin(base, { id: 'pool1', name: 'Sea', y: [0, 1], levelMm: level, lip: false })
   const beach = Math.round(0.84 * d)
-  const outline: OutlineCorner[] = [{ id: 'c1', x: 0, y: 0, edge: 'dam' }, { id: 'c2', x: w, y: 0, edge: 'dam' }, { id: 'c3', x: w, y: beach, edge: 'shore' }, { id: 'c4', x: Math.round(w / 2), y: beach + 6, edge: 'shore' }, { id: 'c5', x: 0, y: beach, edge: 'dam' }]
-  const soundings = [0.06, 0.3, 0.55, 0.8].flatMap((share) => [0.04, 0.35, 0.65, 0.96].map((x): Sounding => [Math.round(x * w), Math.round(share * beach), Math.round(bed(share) * 10) / 10]))
-  return { ...pool, outline, soundings, brimMm: level + 2, damTopMm: level + 6, tints: [{ id: 'deep-blue', dropsPer100G: 1 }, { id: 'blue-green', dropsPer100G: 2 }] }
+  const outline: OutlineCorner[] = [
+    { id: 'c1', x: 0, y: 0, edge: 'dam' },
+    { id: 'c2', x: w, y: 0, edge: 'dam' },
+    { id: 'c3', x: w, y: beach, edge: 'shore' },
+    { id: 'c4', x: Math.round(w / 2), y: beach + 6, edge: 'shore' },
+    { id: 'c5', x: 0, y: beach, edge: 'dam' }
+  ]
+  const soundings = [0.06, 0.3, 0.55, 0.8].flatMap((share) =>
+    [0.04, 0.35, 0.65, 0.96].map((x): Sounding => [
+      Math.round(x * w),
+      Math.round(share * beach),
+      Math.round(bed(share) * 10) / 10
+    ])
+  )
+  return {
+    ...pool,
+    outline,
+    soundings,
+    brimMm: level + 2,
+    damTopMm: level + 6,
+    tints: [
+      { id: 'deep-blue', dropsPer100G: 1 },
+      { id: 'blue-green', dropsPer100G: 2 }
+    ]
+  }
 }
 
 /** A pool high at the back, one low in front, and water running from the one to the other. */
 function rapidWithin(base: Build['base']): Build['waters'] {
   const low = UPPER_LEVEL_MM - 16
-  const upper = poolWithin(base, { id: 'pool1', name: 'Upper pool', y: [0.72, 0.95], levelMm: UPPER_LEVEL_MM, lip: false })
-  const lower = poolWithin(base, { id: 'pool2', name: 'Lower pool', y: [0.05, 0.28], levelMm: low, lip: false })
+  const upper = poolWithin(base, {
+    id: 'pool1',
+    name: 'Upper pool',
+    y: [0.72, 0.95],
+    levelMm: UPPER_LEVEL_MM,
+    lip: false
+  })
+  const lower = poolWithin(base, {
+    id: 'pool2',
+    name: 'Lower pool',
+    y: [0.05, 0.28],
+    levelMm: low,
+    lip: false
+  })
   const x = Math.round(base.widthMm / 2)
-  const bed: [share: number, bedMm: number][] = [[0.74, UPPER_LEVEL_MM - 8], [0.6, UPPER_LEVEL_MM - 9], [0.5, UPPER_LEVEL_MM - 15], [0.38, UPPER_LEVEL_MM - 15.5], [0.26, low - 6]]
+  const bed: [share: number, bedMm: number][] = [
+    [0.74, UPPER_LEVEL_MM - 8],
+    [0.6, UPPER_LEVEL_MM - 9],
+    [0.5, UPPER_LEVEL_MM - 15],
+    [0.38, UPPER_LEVEL_MM - 15.5],
+    [0.26, low - 6]
+  ]
   const reach = reachIn('run1', 'Rapid', lower.outline)
-  return [upper, { ...reach, widthMm: Math.round(base.widthMm * 0.2), path: bed.map(([share, bedMm], i) => ({ id: `p${i + 1}`, x, y: Math.round(share * base.depthMm), bedMm })) }, lower]
+  return [
+    upper,
+    {
+      ...reach,
+      widthMm: Math.round(base.widthMm * 0.2),
+      path: bed.map(([share, bedMm], i) => ({
+        id: `p${i + 1}`,
+        x,
+        y: Math.round(share * base.depthMm),
+        bedMm
+      }))
+    },
+    lower
+  ]
 }
 
 /** A fall over the lip of a pool: over its first dammed edge, or its first edge. */
 export function fallOver(id: string, name: string, pool: Pool, into: string | null): Fall {
   const lip = pool.outline.find((c) => c.edge === 'dam') ?? pool.outline[0]
   return {
-    kind: 'fall', id, name, way: 'peel-off-strips', lip: { pool: pool.id, corner: lip.id }, into, dropMm: null, widthMm: null,
-    gel: 'ripple-gel', stripWidthMm: 14, spares: 2, ...fallDefaults(), make: makingDefaults()
+    kind: 'fall',
+    id,
+    name,
+    way: 'peel-off-strips',
+    lip: { pool: pool.id, corner: lip.id },
+    into,
+    dropMm: null,
+    widthMm: null,
+    gel: 'ripple-gel',
+    stripWidthMm: 14,
+    spares: 2,
+    ...fallDefaults(),
+    make: makingDefaults()
   }
 }
 
@@ -157,20 +346,65 @@ export function reachIn(id: string, name: string, ring: Pool['outline']): Reach 
   const x = Math.round(ring.reduce((sum, c) => sum + c.x, 0) / ring.length)
   const y = (share: number) => Math.round(top + share * (bottom - top))
   return {
-    kind: 'reach', id, name, way: 'layered-rapid', path: [0.08, 0.5, 0.92].map((share, i) => ({ id: `p${i + 1}`, x, y: y(share) })),
-    widthMm: Math.max(10, Math.round((Math.max(...ring.map((c) => c.x)) - Math.min(...ring.map((c) => c.x))) * 0.4)), bed: 'cobbles', boulders: [], gel: 'ripple-gel', make: makingDefaults()
+    kind: 'reach',
+    id,
+    name,
+    way: 'layered-rapid',
+    path: [0.08, 0.5, 0.92].map((share, i) => ({ id: `p${i + 1}`, x, y: y(share) })),
+    widthMm: Math.max(
+      10,
+      Math.round((Math.max(...ring.map((c) => c.x)) - Math.min(...ring.map((c) => c.x))) * 0.4)
+    ),
+    bed: 'cobbles',
+    boulders: [],
+    gel: 'ripple-gel',
+    make: makingDefaults()
   }
 }
 
 /** Waves over a pool, raised by a fresh wind, running away from the viewer. */
 export const seaOver = (id: string, name: string, pool: Pool): Sea => ({
-  kind: 'sea', id, name, way: 'brushed-ridges', pool: pool.id, headingDeg: 90, drive: 'breaker', windMS: 12, fetchKm: 50, breakerMm: 12, periodS: 7, crest: null, phase: 0, gel: 'heavy-gloss-gel', make: makingDefaults()
+  kind: 'sea',
+  id,
+  name,
+  way: 'brushed-ridges',
+  pool: pool.id,
+  headingDeg: 90,
+  drive: 'breaker',
+  windMS: 12,
+  fetchKm: 50,
+  breakerMm: 12,
+  periodS: 7,
+  crest: null,
+  phase: 0,
+  gel: 'heavy-gloss-gel',
+  make: makingDefaults()
 })
 
 /** Lowest and highest ray by what throws it, degrees above the level. Common practice, no source. */
-export const SPLASH_ANGLES: Readonly<Record<Splash['cause'], readonly [lo: number, hi: number]>> = { wheel: [35, 80], wall: [50, 88], body: [30, 75], column: [70, 100] }
+export const SPLASH_ANGLES: Readonly<Record<Splash['cause'], readonly [lo: number, hi: number]>> = {
+  wheel: [35, 80],
+  wall: [50, 88],
+  body: [30, 75],
+  column: [70, 100]
+}
 
 /** A splash on a pool's surface. */
 export const splashAt = (id: string, name: string, x: number, y: number, zMm: number): Splash => ({
-  kind: 'splash', id, name, way: 'frozen-drips', cause: 'wheel', x, y, zMm, headingDeg: 0, loDeg: SPLASH_ANGLES.wheel[0], hiDeg: SPLASH_ANGLES.wheel[1], widthMm: 12, speedMS: null, dropMm: null, gel: 'heavy-gloss-gel', make: makingDefaults()
+  kind: 'splash',
+  id,
+  name,
+  way: 'frozen-drips',
+  cause: 'wheel',
+  x,
+  y,
+  zMm,
+  headingDeg: 0,
+  loDeg: SPLASH_ANGLES.wheel[0],
+  hiDeg: SPLASH_ANGLES.wheel[1],
+  widthMm: 12,
+  speedMS: null,
+  dropMm: null,
+  gel: 'heavy-gloss-gel',
+  make: makingDefaults()
 })

@@ -382,9 +382,21 @@ export interface Calendar {
   deadline: string | null
 }
 
-export interface DayException { date: string; free: FreeWindow[]; note?: string }
-export interface SecondHands { name: string; week: Record<Weekday, FreeWindow[]>; exceptions: DayException[] }
-export interface Busy { title: string; from: string; to: string }
+export interface DayException {
+  date: string
+  free: FreeWindow[]
+  note?: string
+}
+export interface SecondHands {
+  name: string
+  week: Record<Weekday, FreeWindow[]>
+  exceptions: DayException[]
+}
+export interface Busy {
+  title: string
+  from: string
+  to: string
+}
 
 /** What is settled about one step: when it begins, before when and on which dates it may not, whose hands do it. Times are local. */
 export interface Arrangement {
@@ -407,9 +419,15 @@ export const WEEKDAYS: readonly Weekday[] = ['mon', 'tue', 'wed', 'thu', 'fri', 
 
 /** Waters that move: all but pools. */
 export type Moving = Exclude<Water, Pool>
-export const movingOf = (build: Build): Moving[] => build.waters.filter((w): w is Moving => w.kind !== 'pool')
-export const poolsOf = (build: Build): Pool[] => build.waters.filter((w): w is Pool => w.kind === 'pool')
-export const fallsOf = (build: Build): Fall[] => build.waters.filter((w): w is Fall => w.kind === 'fall')
-export const reachesOf = (build: Build): Reach[] => build.waters.filter((w): w is Reach => w.kind === 'reach')
-export const seasOf = (build: Build): Sea[] => build.waters.filter((w): w is Sea => w.kind === 'sea')
-export const splashesOf = (build: Build): Splash[] => build.waters.filter((w): w is Splash => w.kind === 'splash')
+export const movingOf = (build: Build): Moving[] =>
+  build.waters.filter((w): w is Moving => w.kind !== 'pool')
+export const poolsOf = (build: Build): Pool[] =>
+  build.waters.filter((w): w is Pool => w.kind === 'pool')
+export const fallsOf = (build: Build): Fall[] =>
+  build.waters.filter((w): w is Fall => w.kind === 'fall')
+export const reachesOf = (build: Build): Reach[] =>
+  build.waters.filter((w): w is Reach => w.kind === 'reach')
+export const seasOf = (build: Build): Sea[] =>
+  build.waters.filter((w): w is Sea => w.kind === 'sea')
+export const splashesOf = (build: Build): Splash[] =>
+  build.waters.filter((w): w is Splash => w.kind === 'splash')

@@ -25,6 +25,28 @@ export function shoppable(line: Pick<ShoppingLine, 'amount' | 'unit'>): number {
 /** The shopping list as a CSV file. */
 export const shoppingCsv = (lines: readonly ShoppingLine[]): string =>
   csv([
-    ['item', 'amount', 'unit', 'also', 'on the shelf', 'to buy', 'packs', 'pack of', 'cost', 'note'],
-    ...lines.map((l) => [l.name, shoppable(l), l.unit, l.also, l.stock, shoppable({ amount: l.missing, unit: l.unit }), l.packs ?? '', l.packAmount ?? '', l.cost ?? '', l.note])
+    [
+      'item',
+      'amount',
+      'unit',
+      'also',
+      'on the shelf',
+      'to buy',
+      'packs',
+      'pack of',
+      'cost',
+      'note'
+    ],
+    ...lines.map((l) => [
+      l.name,
+      shoppable(l),
+      l.unit,
+      l.also,
+      l.stock,
+      shoppable({ amount: l.missing, unit: l.unit }),
+      l.packs ?? '',
+      l.packAmount ?? '',
+      l.cost ?? '',
+      l.note
+    ])
   ])

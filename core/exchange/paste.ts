@@ -25,10 +25,17 @@ export function readSoundings(text: string): { soundings: Sounding[]; faults: Fa
     if (cells.length === 3 && numbers.every((n) => n !== null)) {
       soundings.push(numbers as unknown as Sounding)
     } else if (!(first && numbers.every((n) => n === null))) {
-      faults.push({ path: `line ${i + 1}`, message: `was “${line.trim().slice(0, 40)}”; must be three numbers: x, y and height in mm` })
+      faults.push({
+        path: `line ${i + 1}`,
+        message: `was “${line.trim().slice(0, 40)}”; must be three numbers: x, y and height in mm`
+      })
     }
   })
-  if (soundings.length === 0 && faults.length === 0) faults.push({ path: '', message: 'nothing was pasted: copy three columns, x, y and height in mm' })
+  if (soundings.length === 0 && faults.length === 0)
+    faults.push({
+      path: '',
+      message: 'nothing was pasted: copy three columns, x, y and height in mm'
+    })
   return { soundings: faults.length > 0 ? [] : soundings, faults }
 }
 
@@ -46,7 +53,14 @@ function separatorOf(lines: readonly string[]): Separator {
 function cellsOf(line: string, separator: Separator): string[] {
   const trimmed = line.trim()
   const cells = separator === ' ' ? trimmed.split(/\s+/) : trimmed.split(separator)
-  return cells.map((cell) => cell.trim().replace(/^"(.*)"$/, '$1').trim()).filter((cell, i, all) => cell !== '' || i < all.length - 1)
+  return cells
+    .map((cell) =>
+      cell
+        .trim()
+        .replace(/^"(.*)"$/, '$1')
+        .trim()
+    )
+    .filter((cell, i, all) => cell !== '' || i < all.length - 1)
 }
 
 function toNumber(cell: string): number | null {

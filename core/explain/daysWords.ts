@@ -2,7 +2,8 @@ import { DateTime } from 'luxon'
 import type { DaysPlan } from '../plan/7-days/plan'
 
 /** "Thursday 3 December, 18:40" on the builder's own clock. */
-export const moment = (ms: number, zone: string): string => DateTime.fromMillis(ms, { zone }).setLocale('en-GB').toFormat('cccc d LLLL, HH:mm')
+export const moment = (ms: number, zone: string): string =>
+  DateTime.fromMillis(ms, { zone }).setLocale('en-GB').toFormat('cccc d LLLL, HH:mm')
 
 const hours = (min: number) => (min < 120 ? `${min} min` : `${Math.round(min / 6) / 10} h`)
 
@@ -12,17 +13,33 @@ const hours = (min: number) => (min < 120 ? `${min} min` : `${Math.round(min / 6
  * @param named  what a step is called
  * @returns      a headline and the reason; empty where there is no plan
  */
-export function proofWords(days: DaysPlan, named: (step: string) => string): { says: string; because: string } {
+export function proofWords(
+  days: DaysPlan,
+  named: (step: string) => string
+): { says: string; because: string } {
   if (days.finishMs === null || days.proof === null) return { says: '', because: '' }
   const soonest = `No plan can finish before ${moment(days.lowerBoundMs!, days.zone)}`
   switch (days.proof.kind) {
     case 'chain':
-      return { says: soonest, because: `even with nothing else to do: ${days.proof.steps.length} steps wait for each other in a chain, each taken up at the first free hour after the wait before it. It is below, link by link.` }
+      return {
+        says: soonest,
+        because: `even with nothing else to do: ${days.proof.steps.length} steps wait for each other in a chain, each taken up at the first free hour after the wait before it. It is below, link by link.`
+      }
     case 'hours':
-      return { says: soonest, because: `between ${moment(days.proof.fromMs, days.zone)} and ${moment(days.proof.toMs, days.zone)} ${hours(days.proof.workMin)} of work must be done (${days.proof.steps.slice(0, 3).map(named).join(', ')}${days.proof.steps.length > 3 ? ` and ${days.proof.steps.length - 3} more` : ''}) to end a minute sooner, and your hours there take ${hours(days.proof.freeMin)}.` }
+      return {
+        says: soonest,
+        because: `between ${moment(days.proof.fromMs, days.zone)} and ${moment(days.proof.toMs, days.zone)} ${hours(days.proof.workMin)} of work must be done (${days.proof.steps.slice(0, 3).map(named).join(', ')}${days.proof.steps.length > 3 ? ` and ${days.proof.steps.length - 3} more` : ''}) to end a minute sooner, and your hours there take ${hours(days.proof.freeMin)}.`
+      }
     case 'search':
-      return { says: soonest, because: `every order of the work that competes for your hands was tried or ruled out (${days.proof.nodes} of them).` }
+      return {
+        says: soonest,
+        because: `every order of the work that competes for your hands was tried or ruled out (${days.proof.nodes} of them).`
+      }
     case 'open':
-      return { says: `No plan can finish before ${moment(days.proof.lowerBoundMs, days.zone)}`, because: 'whether one between that and today’s plan exists is not settled yet: a longer search may find it, or prove that there is none.' }
+      return {
+        says: `No plan can finish before ${moment(days.proof.lowerBoundMs, days.zone)}`,
+        because:
+          'whether one between that and today’s plan exists is not settled yet: a longer search may find it, or prove that there is none.'
+      }
   }
 }

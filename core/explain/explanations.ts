@@ -33,103 +33,204 @@ interface Measured {
 
 export const explainVolume = (pool: Pool, ground: Measured): Explanation => ({
   title: 'Volume',
-  formula: 'sum over triangles of wet area × mean depth, each triangle cut exactly at the waterline',
+  formula:
+    'sum over triangles of wet area × mean depth, each triangle cut exactly at the waterline',
   inputs: [
     ['soundings', String(pool.soundings.length)],
     ['outline points', String(pool.outline.length)],
     ['level', `${n(pool.levelMm)} mm`],
-    ['surface × mean depth', `${n(ground.areaMm2 / 100)} cm² × ${n(ground.meanDepthMm, 2)} mm = ${n((ground.areaMm2 * ground.meanDepthMm) / 1000)} ml`],
+    [
+      'surface × mean depth',
+      `${n(ground.areaMm2 / 100)} cm² × ${n(ground.meanDepthMm, 2)} mm = ${n((ground.areaMm2 * ground.meanDepthMm) / 1000)} ml`
+    ],
     ...(ground.leanMl ? [['walls lean', `${n(ground.leanMl)} ml`] as [string, string]] : []),
-    ...(ground.displacedMl ? [['stands in it', `−${n(ground.displacedMl)} ml`] as [string, string]] : []),
+    ...(ground.displacedMl
+      ? [['stands in it', `−${n(ground.displacedMl)} ml`] as [string, string]]
+      : []),
     ['volume', `${n(ground.volumeMl)} ml`]
   ],
-  source: pool.measure === 'kriging' ? 'Ordinary kriging (Isaaks & Srivastava 1989), then truncated prisms, any surveying handbook' : 'Delaunay triangulation; truncated prisms, any surveying handbook',
-  trust: pool.measure === 'kriging' ? 'The likeliest bed through your dips, and its ± says how far off it may be.' : 'Exact for the surface through your dips. Between dips the ground is taken to be straight: more dips, closer to the truth.'
+  source:
+    pool.measure === 'kriging'
+      ? 'Ordinary kriging (Isaaks & Srivastava 1989), then truncated prisms, any surveying handbook'
+      : 'Delaunay triangulation; truncated prisms, any surveying handbook',
+  trust:
+    pool.measure === 'kriging'
+      ? 'The likeliest bed through your dips, and its ± says how far off it may be.'
+      : 'Exact for the surface through your dips. Between dips the ground is taken to be straight: more dips, closer to the truth.'
 })
 
 export const explainDepth = (pool: Pool, ground: Measured): Explanation => ({
   title: 'Deepest',
   formula: 'level − lowest ground',
-  inputs: [['level', `${n(pool.levelMm)} mm`], ['lowest ground', `${n(ground.lowestMm)} mm`], ['deepest', `${n(ground.maxDepthMm)} mm`]],
+  inputs: [
+    ['level', `${n(pool.levelMm)} mm`],
+    ['lowest ground', `${n(ground.lowestMm)} mm`],
+    ['deepest', `${n(ground.maxDepthMm)} mm`]
+  ],
   source: 'Your soundings',
   trust: 'As good as the deepest dip: a hole you did not dip into is not in it.'
 })
 
 export const explainPours = (heat: PourHeat): Explanation => ({
   title: 'Pours',
-  formula: 'the fewest whose warmest place stays below what ground, dam and resin bear, heat and cure run together through the stack',
+  formula:
+    'the fewest whose warmest place stays below what ground, dam and resin bear, heat and cure run together through the stack',
   inputs: [
     ['thickest pour', `${n(heat.thicknessMm)} mm, warms to ${n(heat.peakC, 0)} °C`],
-    ...heat.limits.map((l): [string, string] => [l.name, `bears ${n(l.bearsC, 0)} °C (softens at ${n(l.softensC, 0)} °C)`]),
+    ...heat.limits.map((l): [string, string] => [
+      l.name,
+      `bears ${n(l.bearsC, 0)} °C (softens at ${n(l.softensC, 0)} °C)`
+    ]),
     ['all bear a pour of', `${n(heat.bearableMm)} mm`],
     ['the label alone', `${n(heat.labelMm)} mm, ${heat.labelPours} pours`],
-    ...(heat.fewer ? [[`${heat.fewer.pours} instead`, `${n(heat.fewer.peakC, 0)} °C: ${heat.fewer.verdict}`] as [string, string]] : []),
+    ...(heat.fewer
+      ? [
+          [
+            `${heat.fewer.pours} instead`,
+            `${n(heat.fewer.peakC, 0)} °C: ${heat.fewer.verdict}`
+          ] as [string, string]
+        ]
+      : []),
     ['lost sideways', `${n(heat.sideWM3K, 0)} W/m³K`]
   ],
   source: 'Kamal & Sourour 1973; heat equation in one dimension, at the deepest place; from memory',
-  trust: 'A model fitted to a label: within about 5 °C for thin pours; near a runaway a millimetre decides. The data sheet comes first.'
+  trust:
+    'A model fitted to a label: within about 5 °C for thin pours; near a runaway a millimetre decides. The data sheet comes first.'
 })
 
 export const explainDam = (dam: DamPlan): Explanation => {
   const worst = dam.spans.reduce((a, b) => (b.bowMm > a.bowMm ? b : a), dam.spans[0])
   return {
     title: 'Bow of the dam',
-    formula: 'a thin plate held at foot and ends, free at the top, under pressure that grows with depth',
-    inputs: worst ? [['span', `${n(worst.spanMm)} mm`], ['depth at it', `${n(worst.depthMm)} mm`], ['bow', `${n(worst.bowMm, 2)} mm`], ['braces', String(dam.braces)], ['resin it takes in, braced', `${n(dam.extraMl, 2)} ml`]] : [],
-    source: 'Timoshenko & Woinowsky-Krieger, Theory of Plates and Shells; Ritz’s method; from memory',
-    trust: 'Small-deflection theory: a bow much over the sheet’s thickness is overstated, which errs to the safe side.'
+    formula:
+      'a thin plate held at foot and ends, free at the top, under pressure that grows with depth',
+    inputs: worst
+      ? [
+          ['span', `${n(worst.spanMm)} mm`],
+          ['depth at it', `${n(worst.depthMm)} mm`],
+          ['bow', `${n(worst.bowMm, 2)} mm`],
+          ['braces', String(dam.braces)],
+          ['resin it takes in, braced', `${n(dam.extraMl, 2)} ml`]
+        ]
+      : [],
+    source:
+      'Timoshenko & Woinowsky-Krieger, Theory of Plates and Shells; Ritz’s method; from memory',
+    trust:
+      'Small-deflection theory: a bow much over the sheet’s thickness is overstated, which errs to the safe side.'
   }
 }
 
 export const explainLip = (dam: DamPlan): Explanation => ({
-  title: 'Lip to trim', formula: 'capillary length × √(2(1 − sin contact angle))', inputs: [['surface tension', '0.036 N/m'], ['contact angle', '35°'], ['rise', `${n(dam.lipMm, 1)} mm`]],
-  source: 'de Gennes, Brochard-Wyart & Quéré, Capillarity and Wetting Phenomena; from memory', trust: 'Clean plastic; waxed faces climb less.'
+  title: 'Lip to trim',
+  formula: 'capillary length × √(2(1 − sin contact angle))',
+  inputs: [
+    ['surface tension', '0.036 N/m'],
+    ['contact angle', '35°'],
+    ['rise', `${n(dam.lipMm, 1)} mm`]
+  ],
+  source: 'de Gennes, Brochard-Wyart & Quéré, Capillarity and Wetting Phenomena; from memory',
+  trust: 'Clean plastic; waxed faces climb less.'
 })
 
-export const explainLight = (light: LightPlan & { peakC?: number }, resin: LightResin, seconds: number): Explanation => ({
-  title: 'How deep the light sets', formula: 'D_p · ln(irradiance × time ÷ E_c); a coat is at most six tenths of it, and no thicker than its bed bears the heat of',
+export const explainLight = (
+  light: LightPlan & { peakC?: number },
+  resin: LightResin,
+  seconds: number
+): Explanation => ({
+  title: 'How deep the light sets',
+  formula:
+    'D_p · ln(irradiance × time ÷ E_c); a coat is at most six tenths of it, and no thicker than its bed bears the heat of',
   inputs: [
-    ['lamp at this distance', `${n(light.irradianceMwCm2)} mW/cm²`], ['light', `${n(seconds, 0)} s`], ['resin gels at', `${n(resin.ecMjCm2)} mJ/cm²`],
-    ['light falls to a third in', `${n(light.penetrationMm, 2)} mm (${n(resin.dpMm, 2)} mm untinted)`], ['sets', `${n(light.cureDepthMm)} mm`], ['coat', `${n(light.coatMm, 2)} mm, warms to ${n(light.peakC ?? 0, 0)} °C`]
+    ['lamp at this distance', `${n(light.irradianceMwCm2)} mW/cm²`],
+    ['light', `${n(seconds, 0)} s`],
+    ['resin gels at', `${n(resin.ecMjCm2)} mJ/cm²`],
+    [
+      'light falls to a third in',
+      `${n(light.penetrationMm, 2)} mm (${n(resin.dpMm, 2)} mm untinted)`
+    ],
+    ['sets', `${n(light.cureDepthMm)} mm`],
+    ['coat', `${n(light.coatMm, 2)} mm, warms to ${n(light.peakC ?? 0, 0)} °C`]
   ],
-  source: 'Jacobs, Rapid Prototyping & Manufacturing (1992); from memory', trust: 'Lamps age and tints differ: cure a coat on a scrap and dig a pin into it.'
+  source: 'Jacobs, Rapid Prototyping & Manufacturing (1992); from memory',
+  trust: 'Lamps age and tints differ: cure a coat on a scrap and dig a pin into it.'
 })
 
 export const explainLeak = (dam: DamPlan): Explanation => ({
-  title: 'What a drop means', formula: 'water lost = surface × drop; hole from Q = π d⁴ Δp ÷ (128 η L); the same hole for resin until it gels',
-  inputs: [['wait', `${n(dam.leakTest.waitMin, 0)} min`], ['hole through', '5 mm of shell and bead'], ['water', '0.001 Pa·s'], ['resin', '0.6 Pa·s']],
-  source: 'Hagen–Poiseuille; any text on fluid mechanics', trust: 'A crack is no round hole: take the size as a hint and the height as the finding.'
+  title: 'What a drop means',
+  formula:
+    'water lost = surface × drop; hole from Q = π d⁴ Δp ÷ (128 η L); the same hole for resin until it gels',
+  inputs: [
+    ['wait', `${n(dam.leakTest.waitMin, 0)} min`],
+    ['hole through', '5 mm of shell and bead'],
+    ['water', '0.001 Pa·s'],
+    ['resin', '0.6 Pa·s']
+  ],
+  source: 'Hagen–Poiseuille; any text on fluid mechanics',
+  trust: 'A crack is no round hole: take the size as a hint and the height as the finding.'
 })
 
 export const explainColour = (pool: Pool, showsPct: number): Explanation => ({
-  title: 'Colour', formula: 'each pour a Kubelka–Munk layer over the one below, in 31 bands, seen by the CIE 1931 observer under D65',
-  inputs: [['tints', pool.tints.map((t) => `${t.id} ${t.dropsPer100G}`).join(', ') || 'none'], ['bands', pool.bands.length > 1 ? String(pool.bands.length) : 'one'], ['bed shows at the deepest', `${n(showsPct, 0)} %`]],
-  source: 'Kubelka 1948; ISO/CIE 11664; Burns 2017 for spectra of the bed; from memory', trust: 'A screen glows and resin does not: pour a chip before the dear one.'
+  title: 'Colour',
+  formula:
+    'each pour a Kubelka–Munk layer over the one below, in 31 bands, seen by the CIE 1931 observer under D65',
+  inputs: [
+    ['tints', pool.tints.map((t) => `${t.id} ${t.dropsPer100G}`).join(', ') || 'none'],
+    ['bands', pool.bands.length > 1 ? String(pool.bands.length) : 'one'],
+    ['bed shows at the deepest', `${n(showsPct, 0)} %`]
+  ],
+  source: 'Kubelka 1948; ISO/CIE 11664; Burns 2017 for spectra of the bed; from memory',
+  trust: 'A screen glows and resin does not: pour a chip before the dear one.'
 })
 
 export const explainSd = (ground: { sdMl: number; volumeMl: number }): Explanation => ({
-  title: 'Plus or minus', formula: 'ordinary kriging with an exponential variogram fitted to the dips; variance of the volume, block by block',
-  inputs: [['standard deviation', `${n(ground.sdMl)} ml`], ['volume', `${n(ground.volumeMl)} ml`], ['19 times in 20 no more than', `${n(ground.volumeMl + coverMl(ground.sdMl))} ml`]],
-  source: 'Isaaks & Srivastava, Applied Geostatistics (1989); from memory', trust: 'Honest about what was not dipped, if the bed is of one kind throughout. A hole nobody dipped is still a hole.'
+  title: 'Plus or minus',
+  formula:
+    'ordinary kriging with an exponential variogram fitted to the dips; variance of the volume, block by block',
+  inputs: [
+    ['standard deviation', `${n(ground.sdMl)} ml`],
+    ['volume', `${n(ground.volumeMl)} ml`],
+    ['19 times in 20 no more than', `${n(ground.volumeMl + coverMl(ground.sdMl))} ml`]
+  ],
+  source: 'Isaaks & Srivastava, Applied Geostatistics (1989); from memory',
+  trust:
+    'Honest about what was not dipped, if the bed is of one kind throughout. A hole nobody dipped is still a hole.'
 })
 
 export const explainStrip = (form: FallForm): Explanation => ({
   title: 'Length of a strip',
   formula: 'arc of the sheet from brink to foot + what is tucked in at both ends',
-  inputs: [['crest', `${n(form.crestMm)} mm`], ['foot', `${n(form.footMm)} mm`], ['straight down', `${n(form.crestMm - form.footMm)} mm`], ['along the sheet', `${n(form.curve?.arcMm ?? 0)} mm`], ['tucked in', `2 × ${TUCK_MM} mm`]],
-  source: 'Free trajectory, Chow (1959), from memory; the tuck is common practice, no published source',
+  inputs: [
+    ['crest', `${n(form.crestMm)} mm`],
+    ['foot', `${n(form.footMm)} mm`],
+    ['straight down', `${n(form.crestMm - form.footMm)} mm`],
+    ['along the sheet', `${n(form.curve?.arcMm ?? 0)} mm`],
+    ['tucked in', `2 × ${TUCK_MM} mm`]
+  ],
+  source:
+    'Free trajectory, Chow (1959), from memory; the tuck is common practice, no published source',
   trust: 'Along the middle of the sheet. Leave a little to trim.'
 })
 
 export const explainStripCount = (form: FallForm, fall: Fall): Explanation => ({
   title: 'Strips',
   formula: '(width − overlap) ÷ (strip width − overlap), rounded up; and the spares',
-  inputs: [['width', `${n(form.widthMm)} mm`], ['strip', `${n(fall.stripWidthMm)} mm`], ['overlap', `${n(Math.min(OVERLAP_MM, fall.stripWidthMm / 4))} mm`], ['to hang', String(form.strips)], ['spares', String(fall.spares)]],
+  inputs: [
+    ['width', `${n(form.widthMm)} mm`],
+    ['strip', `${n(fall.stripWidthMm)} mm`],
+    ['overlap', `${n(Math.min(OVERLAP_MM, fall.stripWidthMm / 4))} mm`],
+    ['to hang', String(form.strips)],
+    ['spares', String(fall.spares)]
+  ],
   source: 'Common practice, no published source',
   trust: 'Make several and choose.'
 })
 
-export function explainMix(amounts: PoolAmounts, resin: Resin, build: Build, cups: number): Explanation {
+export function explainMix(
+  amounts: PoolAmounts,
+  resin: Resin,
+  build: Build,
+  cups: number
+): Explanation {
   const { wastePct, cupG } = build.mixing
   const density = amounts.densityGCm3
   return {
@@ -141,25 +242,49 @@ export function explainMix(amounts: PoolAmounts, resin: Resin, build: Build, cup
       ['waste', `${n(wastePct)} %`],
       ['cups', `${cups} × ${n(cupG)} g`],
       ['total', `${n(amounts.totalG)} g`],
-      ['A : B by mass', `${n(amounts.massRatioA, 3)} : 1, from ${n(resin.partA)} : ${n(resin.partB)} by ${resin.basis}`]
+      [
+        'A : B by mass',
+        `${n(amounts.massRatioA, 3)} : 1, from ${n(resin.partA)} : ${n(resin.partB)} by ${resin.basis}`
+      ]
     ],
     source: 'Volume additivity; ratio by mass = ratio by volume × ratio of the densities',
     trust: `One step of your scale shifts the ratio by up to ${n(amounts.worstRatioErrorPct)} %.`
   }
 }
 
-export const explainWorking = (resin: Resin, roomC: number, massG: number, minutes: number): Explanation => ({
+export const explainWorking = (
+  resin: Resin,
+  roomC: number,
+  massG: number,
+  minutes: number
+): Explanation => ({
   title: 'Working time',
-  formula: 'time until the middle of the cup is three times as thick as fresh: cure and heat of the cup run together',
-  inputs: [['label', `${n(resin.potLifeMin)} min to gel, ${n(resin.potLifeG)} g at ${n(resin.potLifeC)} °C`], ['cup', `${n(massG, 0)} g`], ['room', `${n(roomC)} °C`], ['leaves', `${n(minutes, 0)} min`]],
-  source: 'Kamal & Sourour 1973, Castro & Macosko 1980, the cup of ASTM D2471; from memory, fitted to the label',
+  formula:
+    'time until the middle of the cup is three times as thick as fresh: cure and heat of the cup run together',
+  inputs: [
+    [
+      'label',
+      `${n(resin.potLifeMin)} min to gel, ${n(resin.potLifeG)} g at ${n(resin.potLifeC)} °C`
+    ],
+    ['cup', `${n(massG, 0)} g`],
+    ['room', `${n(roomC)} °C`],
+    ['leaves', `${n(minutes, 0)} min`]
+  ],
+  source:
+    'Kamal & Sourour 1973, Castro & Macosko 1980, the cup of ASTM D2471; from memory, fitted to the label',
   trust: 'A full cup sets sooner than a small one. Within a third either way.'
 })
 
 export const explainFinish = (days: DaysPlan): Explanation => ({
   title: 'Finishing date',
-  formula: 'every step at the earliest time when what it waits for is over and a free window takes it whole; the one with the longest tail first',
-  inputs: [['work', `${n(days.handsMin / 60)} h in ${days.sittings} sittings`], ['steps', String(new Set(days.work.map((w) => w.step)).size)], ['links in the chain it hangs on', String(days.chain.length)]],
+  formula:
+    'every step at the earliest time when what it waits for is over and a free window takes it whole; the one with the longest tail first',
+  inputs: [
+    ['work', `${n(days.handsMin / 60)} h in ${days.sittings} sittings`],
+    ['steps', String(new Set(days.work.map((w) => w.step)).size)],
+    ['links in the chain it hangs on', String(days.chain.length)]
+  ],
   source: 'Serial schedule generation (Kolisch 1996, from memory)',
-  trust: 'A plan that holds, not proven to be the shortest. Drying waits are the labels’ in this air, the resin’s own from its heat, in your room: touch before you trust.'
+  trust:
+    'A plan that holds, not proven to be the shortest. Drying waits are the labels’ in this air, the resin’s own from its heat, in your room: touch before you trust.'
 })

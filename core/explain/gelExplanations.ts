@@ -10,31 +10,215 @@ import type { WhitePlan } from '../plan/4-amounts/whitePlan'
 import type { Explanation } from './explanations'
 
 const n = (value: number, digits = 1) => String(Math.round(value * 10 ** digits) / 10 ** digits)
-const card = (title: string, formula: string, inputs: Explanation['inputs'], source: string, trust: string): Explanation => ({ title, formula, inputs, source, trust })
-const h = (value: number | null) => (value === null ? 'never in this room' : value < 2 ? `${n(value * 60, 0)} min` : value < 72 ? `${n(value)} h` : `${n(value / 24)} days`)
-const DRYING = 'Crank 1975; Dalton; Buck 1981; Flory 1953; from memory. Constants fitted to the trade’s times'
+const card = (
+  title: string,
+  formula: string,
+  inputs: Explanation['inputs'],
+  source: string,
+  trust: string
+): Explanation => ({ title, formula, inputs, source, trust })
+const h = (value: number | null) =>
+  value === null
+    ? 'never in this room'
+    : value < 2
+      ? `${n(value * 60, 0)} min`
+      : value < 72
+        ? `${n(value)} h`
+        : `${n(value / 24)} days`
+const DRYING =
+  'Crank 1975; Dalton; Buck 1981; Flory 1953; from memory. Constants fitted to the trade’s times'
 
-export const explainClear = (laying: Laying, gel: Gel, room: Room): Explanation => card('When a coat is clear', 'a wet surface the air drinks from, then diffusion through its own skin; clear when under 8 % of the water is left everywhere', [
-  ['laid', `${n(laying.wetMm)} mm, of which ${n(gel.solidsVol * 100, 0)} % stay`], ['water moves in it at', `${n(gel.dM2S * 1e12, 0)}·10⁻¹² m²/s, falling e^${gel.fallsBy} as it dries`], ['room', `${n(room.tempC)} °C, ${n(room.rhPct, 0)} %`], ['skin you can touch', h(laying.touchMin === null ? null : laying.touchMin / 60)], ['clear', h(laying.clearH)]
-], DRYING, 'Within a third or so of what builders see. Moving air is faster; a closed case is not air.')
-export const explainCoats = (laying: Laying): Explanation => card('How many coats', 'height ÷ what stays ÷ coats; each waits until the one below is clear; time goes nearly as thickness squared', [
-  ['height wanted', `${n(laying.finalMm)} mm`], ['coats', `${laying.coats} of ${n(laying.wetMm)} mm wet`], ['advised', `${laying.advised}: soonest, with every further sitting counted as half a day`], ['all clear', h(laying.totalH)]
-], DRYING, 'A sitting’s worth is common practice, no published source. Choose your own.')
-export const explainSag = (laying: Laying, gel: Gel): Explanation => card('Thickest coat that stays', 'τ ÷ (ρ g sin θ)', [['yield stress', `${n(gel.yieldPa, 0)} Pa`], ['slope', `${n(laying.slopeDeg, 0)}°`], ['stays', laying.sagMm === null ? 'level: any' : `${n(laying.sagMm)} mm`], ['tilt that would hold this coat', laying.tiltDeg > 0 ? `${laying.tiltDeg}° back` : 'none needed']], 'Bingham film on an incline; yield typical, from memory', 'Fresh gel. Jelly-like it holds several times as much.')
-export const explainPeak = (laying: Laying, gel: Gel): Explanation => card('Points that stand', 's/H = 1 − 2t(1 − ln 2t), t = τ/ρgH; none from t = ½', [['yield stress', `${n(gel.yieldPa, 0)} Pa`], ['height wanted', `${n(laying.peak?.heightMm ?? 0)} mm`], ['stands', `${n(laying.peak?.standsMm ?? 0)} mm`]], 'Pashias et al. 1996; from memory', 'A blunt heap. A thin point stands higher.')
-export const explainWindow = (window: GelWindow, laying: Laying, gel: Gel): Explanation => card(window.name, 'share left = exp(−t_th/τ), 1/τ = (h³/3η)(ρgk² + γk⁴), η = η₀e^(t/t_th)', [
-  ['coat', `${n(Math.min(laying.wetMm, gel.coatMm))} mm`], ['ripple', `${n(laying.rippleMm)} mm crest to crest`], ['gel', `${n(gel.viscosityPaS, 0)} Pa·s when laid, e-fold in ${n(gel.thickenMin)} min at 20 °C and 50 %`], ['opens', `${window.opensMin} min after laying`], ['closes', `${window.closesMin} min`]
-], 'Orchard 1962; from memory. When a touch stops working is common practice, no published source', 'Try a scrap of card beside it: that tells to the minute.')
-export const explainDroop = (over: Overhang): Explanation => card('How far it droops', 'elastica: EI(θ′ − κ₀)′ = load beyond × cos θ', [
-  ['film', `${n(over.strip.thicknessMm, 2)} mm, ${n(over.strip.modulusGPa)} GPa`], ['stands free', `${n(over.strip.lengthMm)} mm`], ['rolled to', over.strip.radiusMm ? `${n(over.strip.radiusMm)} mm radius` : 'flat'], ['under', `${n(over.strip.wetMm)} mm of wet gel`], ['droops', `${n(over.droopMm, 2)} mm without props`], ['bears', `${n(over.bearsMm)} mm of wet gel within ${n(over.limitMm, 2)} mm`]
-], 'Euler; checked against Bisshopp & Drucker 1945. Moduli typical, from memory', 'Cold-rolled film springs: judge it after an hour.')
-export const explainProps = (over: Overhang): Explanation => card('Props', 'fewest stiff props, best of forty places along the strip, that only push', [['props', over.props ? String(over.props.count) : 'more than eight'], ['left of the droop', over.props ? `${n(over.props.droopMm, 2)} mm` : '–'], ['eye forgives', `${n(over.limitMm, 2)} mm`], ['each bears', over.props && over.props.count > 0 ? `${over.props.loadN.map((f) => n((f * 1000) / 9.81, 0)).join(', ')} g for a metre of crest` : '–']], 'Unit loads on a clamped curved bar (Castigliano); from memory', 'Bending taken as small, as it is once propped.')
-export const explainRelease = (over: Overhang): Explanation => card('When the props come away', 'film and drying gel as two leaves: droop of both under what is left ≤ what the eye forgives', [['after the coat is laid', over.releaseH === null ? 'never: too soft' : h(over.releaseH)], ['never before', 'it can be touched']], 'Laminated beam; gel stiffens with the cube of the water lost: typical, from memory', 'Take one away and look; put it back if the lip follows.')
-export const explainFormer = (part: PartStack): Explanation => card('Former for the curl', '1/R = (1/R₀)(1 − EI of the film ÷ EI of both)', [['curl wanted', `${n(part.former?.wantedMm ?? 0)} mm radius`], ['former', `${n(2 * (part.former?.radiusMm ?? 0))} mm across`]], 'Two leaves, the gel dried free of stress', 'A pen a shade thinner does; a thicker one does not.')
-export const explainBond = (part: PartStack): Explanation => card('Joint', 'F/A + 6M/(b·a²), against four times the load', [['bond', `${part.bond.kind}, ${BOND_MPA[part.bond.kind as BondId]} MPa`], ['foot', `${n(part.bond.footMm)} mm`], ['weight', `${n(part.massG)} g`], ['bears', `${part.bond.times > 99 ? 'over 99' : n(part.bond.times)} times`], ['would do with', `${n(part.bond.wantsMm)} mm`]], 'Beam theory; strengths typical, from memory', 'Clean and scuffed. Dust halves it.')
-export const explainTips = (part: PartStack): Explanation => card('Does it stand?', 'centre of mass over the foot: tan = arm ÷ height', [['tips at', `${n(part.standing?.tipDeg ?? 0, 0)}°`], ['a push of', `${n((part.standing?.pushN ?? 0) * 1000, 1)} mN`]], 'Statics', 'Until its joint holds; then the joint does.')
-export const explainVerdict = (trouble: Trouble, verdict: Verdict, measured: Readonly<Record<string, number>>): Explanation => card(trouble.name, verdict.formula, trouble.measures.map((m): [string, string] => [m.name, `${n(measured[m.id] ?? m.usual)} ${m.unit}`]), verdict.source, 'A model of the usual case: look at yours.')
-export const explainPaste = (white: WhitePlan): Explanation => card('White paste', 'volumes add; η/η₀ = (1 − φ/φ_m)^(−2.5φ_m); stands 2τ/ρg', [
-  ['mixed', `${n(white.volumeMl)} ml, a tenth over`], ['powder and fibre', white.paste ? `${n(white.paste.fillerFraction * 100, 0)} % of it` : '–'], ['as thick as its gel', white.paste ? `${n(white.paste.viscosityRatio)} times` : '–'], ['stands', white.standsMm === null ? 'no body: it is brushed' : `${n(white.standsMm)} mm`]
-], 'Krieger & Dougherty 1959; Chateau et al. 2008; Pashias et al. 1996; from memory', 'Powders are damp or dry: stir in the last tenth by feel.')
-export const explainShare = (formPct: number, yours: number | null, areaCm2: number): Explanation => card('White: yours and this water’s', 'share of the white map over its surface', [['this water', `${n(formPct, 0)} % of ${n(areaCm2, 0)} cm²`], ['yours', yours === null ? 'not judged yet' : `${n(yours, 0)} %`]], 'The white map; how white a jump or surf is, is common practice, no source', 'A guide for the eye: stop one stroke early.')
+export const explainClear = (laying: Laying, gel: Gel, room: Room): Explanation =>
+  card(
+    'When a coat is clear',
+    'a wet surface the air drinks from, then diffusion through its own skin; clear when under 8 % of the water is left everywhere',
+    [
+      ['laid', `${n(laying.wetMm)} mm, of which ${n(gel.solidsVol * 100, 0)} % stay`],
+      [
+        'water moves in it at',
+        `${n(gel.dM2S * 1e12, 0)}·10⁻¹² m²/s, falling e^${gel.fallsBy} as it dries`
+      ],
+      ['room', `${n(room.tempC)} °C, ${n(room.rhPct, 0)} %`],
+      ['skin you can touch', h(laying.touchMin === null ? null : laying.touchMin / 60)],
+      ['clear', h(laying.clearH)]
+    ],
+    DRYING,
+    'Within a third or so of what builders see. Moving air is faster; a closed case is not air.'
+  )
+export const explainCoats = (laying: Laying): Explanation =>
+  card(
+    'How many coats',
+    'height ÷ what stays ÷ coats; each waits until the one below is clear; time goes nearly as thickness squared',
+    [
+      ['height wanted', `${n(laying.finalMm)} mm`],
+      ['coats', `${laying.coats} of ${n(laying.wetMm)} mm wet`],
+      ['advised', `${laying.advised}: soonest, with every further sitting counted as half a day`],
+      ['all clear', h(laying.totalH)]
+    ],
+    DRYING,
+    'A sitting’s worth is common practice, no published source. Choose your own.'
+  )
+export const explainSag = (laying: Laying, gel: Gel): Explanation =>
+  card(
+    'Thickest coat that stays',
+    'τ ÷ (ρ g sin θ)',
+    [
+      ['yield stress', `${n(gel.yieldPa, 0)} Pa`],
+      ['slope', `${n(laying.slopeDeg, 0)}°`],
+      ['stays', laying.sagMm === null ? 'level: any' : `${n(laying.sagMm)} mm`],
+      [
+        'tilt that would hold this coat',
+        laying.tiltDeg > 0 ? `${laying.tiltDeg}° back` : 'none needed'
+      ]
+    ],
+    'Bingham film on an incline; yield typical, from memory',
+    'Fresh gel. Jelly-like it holds several times as much.'
+  )
+export const explainPeak = (laying: Laying, gel: Gel): Explanation =>
+  card(
+    'Points that stand',
+    's/H = 1 − 2t(1 − ln 2t), t = τ/ρgH; none from t = ½',
+    [
+      ['yield stress', `${n(gel.yieldPa, 0)} Pa`],
+      ['height wanted', `${n(laying.peak?.heightMm ?? 0)} mm`],
+      ['stands', `${n(laying.peak?.standsMm ?? 0)} mm`]
+    ],
+    'Pashias et al. 1996; from memory',
+    'A blunt heap. A thin point stands higher.'
+  )
+export const explainWindow = (window: GelWindow, laying: Laying, gel: Gel): Explanation =>
+  card(
+    window.name,
+    'share left = exp(−t_th/τ), 1/τ = (h³/3η)(ρgk² + γk⁴), η = η₀e^(t/t_th)',
+    [
+      ['coat', `${n(Math.min(laying.wetMm, gel.coatMm))} mm`],
+      ['ripple', `${n(laying.rippleMm)} mm crest to crest`],
+      [
+        'gel',
+        `${n(gel.viscosityPaS, 0)} Pa·s when laid, e-fold in ${n(gel.thickenMin)} min at 20 °C and 50 %`
+      ],
+      ['opens', `${window.opensMin} min after laying`],
+      ['closes', `${window.closesMin} min`]
+    ],
+    'Orchard 1962; from memory. When a touch stops working is common practice, no published source',
+    'Try a scrap of card beside it: that tells to the minute.'
+  )
+export const explainDroop = (over: Overhang): Explanation =>
+  card(
+    'How far it droops',
+    'elastica: EI(θ′ − κ₀)′ = load beyond × cos θ',
+    [
+      ['film', `${n(over.strip.thicknessMm, 2)} mm, ${n(over.strip.modulusGPa)} GPa`],
+      ['stands free', `${n(over.strip.lengthMm)} mm`],
+      ['rolled to', over.strip.radiusMm ? `${n(over.strip.radiusMm)} mm radius` : 'flat'],
+      ['under', `${n(over.strip.wetMm)} mm of wet gel`],
+      ['droops', `${n(over.droopMm, 2)} mm without props`],
+      ['bears', `${n(over.bearsMm)} mm of wet gel within ${n(over.limitMm, 2)} mm`]
+    ],
+    'Euler; checked against Bisshopp & Drucker 1945. Moduli typical, from memory',
+    'Cold-rolled film springs: judge it after an hour.'
+  )
+export const explainProps = (over: Overhang): Explanation =>
+  card(
+    'Props',
+    'fewest stiff props, best of forty places along the strip, that only push',
+    [
+      ['props', over.props ? String(over.props.count) : 'more than eight'],
+      ['left of the droop', over.props ? `${n(over.props.droopMm, 2)} mm` : '–'],
+      ['eye forgives', `${n(over.limitMm, 2)} mm`],
+      [
+        'each bears',
+        over.props && over.props.count > 0
+          ? `${over.props.loadN.map((f) => n((f * 1000) / 9.81, 0)).join(', ')} g for a metre of crest`
+          : '–'
+      ]
+    ],
+    'Unit loads on a clamped curved bar (Castigliano); from memory',
+    'Bending taken as small, as it is once propped.'
+  )
+export const explainRelease = (over: Overhang): Explanation =>
+  card(
+    'When the props come away',
+    'film and drying gel as two leaves: droop of both under what is left ≤ what the eye forgives',
+    [
+      ['after the coat is laid', over.releaseH === null ? 'never: too soft' : h(over.releaseH)],
+      ['never before', 'it can be touched']
+    ],
+    'Laminated beam; gel stiffens with the cube of the water lost: typical, from memory',
+    'Take one away and look; put it back if the lip follows.'
+  )
+export const explainFormer = (part: PartStack): Explanation =>
+  card(
+    'Former for the curl',
+    '1/R = (1/R₀)(1 − EI of the film ÷ EI of both)',
+    [
+      ['curl wanted', `${n(part.former?.wantedMm ?? 0)} mm radius`],
+      ['former', `${n(2 * (part.former?.radiusMm ?? 0))} mm across`]
+    ],
+    'Two leaves, the gel dried free of stress',
+    'A pen a shade thinner does; a thicker one does not.'
+  )
+export const explainBond = (part: PartStack): Explanation =>
+  card(
+    'Joint',
+    'F/A + 6M/(b·a²), against four times the load',
+    [
+      ['bond', `${part.bond.kind}, ${BOND_MPA[part.bond.kind as BondId]} MPa`],
+      ['foot', `${n(part.bond.footMm)} mm`],
+      ['weight', `${n(part.massG)} g`],
+      ['bears', `${part.bond.times > 99 ? 'over 99' : n(part.bond.times)} times`],
+      ['would do with', `${n(part.bond.wantsMm)} mm`]
+    ],
+    'Beam theory; strengths typical, from memory',
+    'Clean and scuffed. Dust halves it.'
+  )
+export const explainTips = (part: PartStack): Explanation =>
+  card(
+    'Does it stand?',
+    'centre of mass over the foot: tan = arm ÷ height',
+    [
+      ['tips at', `${n(part.standing?.tipDeg ?? 0, 0)}°`],
+      ['a push of', `${n((part.standing?.pushN ?? 0) * 1000, 1)} mN`]
+    ],
+    'Statics',
+    'Until its joint holds; then the joint does.'
+  )
+export const explainVerdict = (
+  trouble: Trouble,
+  verdict: Verdict,
+  measured: Readonly<Record<string, number>>
+): Explanation =>
+  card(
+    trouble.name,
+    verdict.formula,
+    trouble.measures.map((m): [string, string] => [
+      m.name,
+      `${n(measured[m.id] ?? m.usual)} ${m.unit}`
+    ]),
+    verdict.source,
+    'A model of the usual case: look at yours.'
+  )
+export const explainPaste = (white: WhitePlan): Explanation =>
+  card(
+    'White paste',
+    'volumes add; η/η₀ = (1 − φ/φ_m)^(−2.5φ_m); stands 2τ/ρg',
+    [
+      ['mixed', `${n(white.volumeMl)} ml, a tenth over`],
+      ['powder and fibre', white.paste ? `${n(white.paste.fillerFraction * 100, 0)} % of it` : '–'],
+      ['as thick as its gel', white.paste ? `${n(white.paste.viscosityRatio)} times` : '–'],
+      ['stands', white.standsMm === null ? 'no body: it is brushed' : `${n(white.standsMm)} mm`]
+    ],
+    'Krieger & Dougherty 1959; Chateau et al. 2008; Pashias et al. 1996; from memory',
+    'Powders are damp or dry: stir in the last tenth by feel.'
+  )
+export const explainShare = (formPct: number, yours: number | null, areaCm2: number): Explanation =>
+  card(
+    'White: yours and this water’s',
+    'share of the white map over its surface',
+    [
+      ['this water', `${n(formPct, 0)} % of ${n(areaCm2, 0)} cm²`],
+      ['yours', yours === null ? 'not judged yet' : `${n(yours, 0)} %`]
+    ],
+    'The white map; how white a jump or surf is, is common practice, no source',
+    'A guide for the eye: stop one stroke early.'
+  )

@@ -15,49 +15,385 @@ import type { Explanation } from './explanations'
 
 const n = (value: number, digits = 1) => String(Math.round(value * 10 ** digits) / 10 ** digits)
 /** A card: title, formula, its inputs, where from, how far to trust it. */
-const card = (title: string, formula: string, inputs: Explanation['inputs'], source: string, trust: string): Explanation => ({ title, formula, inputs, source, trust })
+const card = (
+  title: string,
+  formula: string,
+  inputs: Explanation['inputs'],
+  source: string,
+  trust: string
+): Explanation => ({ title, formula, inputs, source, trust })
 const SHEET = 'Rouse 1936; free trajectory as in Chow, Open-Channel Hydraulics (1959); from memory'
 
-export const explainFlow = (flow: ChainFlow, mood: Flow['mood']): Explanation => card('Water that runs', 'one flow through the whole chain; a mood is so much over a metre of lip, no more than a share of √(gH³)', [
-  ['given by', flow.from === 'figure' ? 'your figure' : `the mood “${mood}”`], ['full size', `${n(flow.dischargeM3S, 2)} m³/s`], ['taken at', flow.from === 'fall' ? 'the first fall’s lip' : flow.from === 'reach' ? 'the first run’s width' : flow.from === 'figure' ? '–' : 'a metre of lip']
-], 'Moods are common practice, no published source', 'A mood is a picture, not a measurement. Where you know the river, give the figure.')
+export const explainFlow = (flow: ChainFlow, mood: Flow['mood']): Explanation =>
+  card(
+    'Water that runs',
+    'one flow through the whole chain; a mood is so much over a metre of lip, no more than a share of √(gH³)',
+    [
+      ['given by', flow.from === 'figure' ? 'your figure' : `the mood “${mood}”`],
+      ['full size', `${n(flow.dischargeM3S, 2)} m³/s`],
+      [
+        'taken at',
+        flow.from === 'fall'
+          ? 'the first fall’s lip'
+          : flow.from === 'reach'
+            ? 'the first run’s width'
+            : flow.from === 'figure'
+              ? '–'
+              : 'a metre of lip'
+      ]
+    ],
+    'Moods are common practice, no published source',
+    'A mood is a picture, not a measurement. Where you know the river, give the figure.'
+  )
 
 const q = (form: FallForm) => `${n(form.curve!.unitDischargeM2S, 3)} m²/s`
-export const explainLanding = (form: FallForm): Explanation => card('Where it lands', 'y_c = (q²/g)^⅓; over the brink 0.715 y_c; then a trajectory: out = V·√(2·down/g)', [
-  ['over a metre of lip', q(form)], ['critical depth', `${n(form.curve!.criticalDepthM, 2)} m`], ['speed at the brink', `${n(form.curve!.brinkSpeedMS, 2)} m/s`], ['falls', `${n(form.crestMm - form.footMm)} mm`], ['lands', `${n(form.curve!.landMm)} mm out`]
-], SHEET, form.hang === 'clinging' ? 'So little water clings to the face and does not spring free.' : form.hang === 'free' ? 'Air is let in behind the sheet. Without it the sheet is drawn in a little.' : 'Down steps it lands on each tread.')
-export const explainAngle = (form: FallForm): Explanation => card('Angle of landing', 'tan θ = √(2g·down) ÷ V at the brink', [['speed at the brink', `${n(form.curve!.brinkSpeedMS, 2)} m/s`], ['lands with', `${n(form.curve!.landSpeedMS, 1)} m/s`], ['angle from the level', `${n(form.curve!.landAngleDeg, 0)}°`]], `${SHEET}; checked against White 1943`, 'Within a few degrees of what was measured.')
-export const explainSheet = (form: FallForm): Explanation => card('Thickness of the sheet', 'q ÷ speed, all the way down', [['at the brink', `${n(form.curve!.brinkThicknessMm)} mm`], ['at the foot', `${n(form.curve!.footThicknessMm, 2)} mm`], ['over a metre of lip', q(form)]], 'Continuity', 'Once it has broken up it is a cloud of drops, wider and full of air.')
-export const explainGlassy = (form: FallForm, scale: number): Explanation => card('Glassy for how far', 'a sheet holds together for 6·q^0.32 metres', [['over a metre of lip', q(form)], ['holds for', `${n(realM(form.curve!.glassyMm, scale), 2)} m, or as far as it falls`], ['white of the rest', `${n(form.curve!.whiteFraction * 100, 0)} %`]], form.hang === 'skimming' ? 'Chanson 1994: length until air is drawn in; from memory' : 'Hořeni 1956; from memory', 'Wind and a rough lip tear it sooner.')
-export const explainFoam = (form: FallForm): Explanation => card('Boil and foam', 'as long as the jump that the tail water makes, six depths; less where little is torn', [['tail water that holds it', `${n(form.curve!.tailDepthMm)} mm`], ['pool there', form.poolDepthMm === null ? 'none dipped' : `${n(form.poolDepthMm)} mm`], ['foam beyond the landing', `${n(form.foamMm)} mm`]], 'Rand 1955; USBR Monograph 25; from memory', 'The edge of the foam is drawn where it has faded to half.')
-export const explainBubbles = (form: FallForm): Explanation => card('How deep the white goes', '2.1·V^0.775·d^0.67', [['lands with', `${n(form.curve!.landSpeedMS, 1)} m/s`], ['thickness', `${n(form.curve!.footThicknessMm, 2)} mm`], ['bubbles to', `${n(form.bubbleDepthMm)} mm`]], 'van de Donk 1981, for plunging jets; from memory', 'Tint the pour milky to that depth under the landing, if it has that depth.')
-export const explainHead = (form: FallForm, scale: number): Explanation => card('Water over the lip', 'one and a half critical depths', [['pool stands at', `${n(form.lipMm)} mm`], ['crest lies at', `${n(form.crestMm)} mm`], ['a sharp weir under that head', `${n(weirDischarge(realM(form.lipMm - form.crestMm, scale)), 3)} m²/s, this lip ${q(form)}`], ['ground dipped there', form.lipBedMm === null ? 'none' : `${n(form.lipBedMm)} mm`]], 'Chow (1959), ch. 4; weir by Poleni; from memory', 'If the ground stands higher than the crest, less water runs than this flow says.')
+export const explainLanding = (form: FallForm): Explanation =>
+  card(
+    'Where it lands',
+    'y_c = (q²/g)^⅓; over the brink 0.715 y_c; then a trajectory: out = V·√(2·down/g)',
+    [
+      ['over a metre of lip', q(form)],
+      ['critical depth', `${n(form.curve!.criticalDepthM, 2)} m`],
+      ['speed at the brink', `${n(form.curve!.brinkSpeedMS, 2)} m/s`],
+      ['falls', `${n(form.crestMm - form.footMm)} mm`],
+      ['lands', `${n(form.curve!.landMm)} mm out`]
+    ],
+    SHEET,
+    form.hang === 'clinging'
+      ? 'So little water clings to the face and does not spring free.'
+      : form.hang === 'free'
+        ? 'Air is let in behind the sheet. Without it the sheet is drawn in a little.'
+        : 'Down steps it lands on each tread.'
+  )
+export const explainAngle = (form: FallForm): Explanation =>
+  card(
+    'Angle of landing',
+    'tan θ = √(2g·down) ÷ V at the brink',
+    [
+      ['speed at the brink', `${n(form.curve!.brinkSpeedMS, 2)} m/s`],
+      ['lands with', `${n(form.curve!.landSpeedMS, 1)} m/s`],
+      ['angle from the level', `${n(form.curve!.landAngleDeg, 0)}°`]
+    ],
+    `${SHEET}; checked against White 1943`,
+    'Within a few degrees of what was measured.'
+  )
+export const explainSheet = (form: FallForm): Explanation =>
+  card(
+    'Thickness of the sheet',
+    'q ÷ speed, all the way down',
+    [
+      ['at the brink', `${n(form.curve!.brinkThicknessMm)} mm`],
+      ['at the foot', `${n(form.curve!.footThicknessMm, 2)} mm`],
+      ['over a metre of lip', q(form)]
+    ],
+    'Continuity',
+    'Once it has broken up it is a cloud of drops, wider and full of air.'
+  )
+export const explainGlassy = (form: FallForm, scale: number): Explanation =>
+  card(
+    'Glassy for how far',
+    'a sheet holds together for 6·q^0.32 metres',
+    [
+      ['over a metre of lip', q(form)],
+      ['holds for', `${n(realM(form.curve!.glassyMm, scale), 2)} m, or as far as it falls`],
+      ['white of the rest', `${n(form.curve!.whiteFraction * 100, 0)} %`]
+    ],
+    form.hang === 'skimming'
+      ? 'Chanson 1994: length until air is drawn in; from memory'
+      : 'Hořeni 1956; from memory',
+    'Wind and a rough lip tear it sooner.'
+  )
+export const explainFoam = (form: FallForm): Explanation =>
+  card(
+    'Boil and foam',
+    'as long as the jump that the tail water makes, six depths; less where little is torn',
+    [
+      ['tail water that holds it', `${n(form.curve!.tailDepthMm)} mm`],
+      ['pool there', form.poolDepthMm === null ? 'none dipped' : `${n(form.poolDepthMm)} mm`],
+      ['foam beyond the landing', `${n(form.foamMm)} mm`]
+    ],
+    'Rand 1955; USBR Monograph 25; from memory',
+    'The edge of the foam is drawn where it has faded to half.'
+  )
+export const explainBubbles = (form: FallForm): Explanation =>
+  card(
+    'How deep the white goes',
+    '2.1·V^0.775·d^0.67',
+    [
+      ['lands with', `${n(form.curve!.landSpeedMS, 1)} m/s`],
+      ['thickness', `${n(form.curve!.footThicknessMm, 2)} mm`],
+      ['bubbles to', `${n(form.bubbleDepthMm)} mm`]
+    ],
+    'van de Donk 1981, for plunging jets; from memory',
+    'Tint the pour milky to that depth under the landing, if it has that depth.'
+  )
+export const explainHead = (form: FallForm, scale: number): Explanation =>
+  card(
+    'Water over the lip',
+    'one and a half critical depths',
+    [
+      ['pool stands at', `${n(form.lipMm)} mm`],
+      ['crest lies at', `${n(form.crestMm)} mm`],
+      [
+        'a sharp weir under that head',
+        `${n(weirDischarge(realM(form.lipMm - form.crestMm, scale)), 3)} m²/s, this lip ${q(form)}`
+      ],
+      ['ground dipped there', form.lipBedMm === null ? 'none' : `${n(form.lipBedMm)} mm`]
+    ],
+    'Chow (1959), ch. 4; weir by Poleni; from memory',
+    'If the ground stands higher than the crest, less water runs than this flow says.'
+  )
 
-export const explainStream = (form: ReachForm, bed: BedKind): Explanation => card('Depth and speed along the bed', 'gradually varied flow step by step, V = R^⅔·√s/n; quiet from below, fast from above, the greater momentum wins', [
-  ['over a metre of width', `${n(form.unitDischargeM2S, 3)} m²/s`], ['roughness n', String(MANNING[bed])], ['mean slope', `1 in ${n(1 / Math.max(1e-6, Math.abs(form.meanSlope)), 0)}`], ['fastest', `${n(Math.max(...form.stations.map((s) => s.speedMS)))} m/s full size`]
-], 'Manning 1891; Chow (1959), ch. 5, 10, 11; from memory', 'One depth across the whole width, even width. What swirls sideways is not in it.')
-export const explainFroude = (fr: number): Explanation => card('Kind of flow', 'Fr = V/√(gd): under 1 quiet, over 1 fast', [['Froude number', n(fr, 2)]], 'Chow (1959), ch. 1', 'Between about 0.8 and 1.3 waves stand and the surface is restless.')
-export const explainJumpAt = (jump: ReachJump, scale: number): Explanation => card('Jump', 'y₂/y₁ = ½(√(1 + 8Fr²) − 1); six depths long', [['Froude number before it', n(jump.froude, 2)], ['kind', jump.kind], ['rises', `${n(jump.heightMm)} mm`], ['length', `${n(jump.lengthMm)} mm`], ['head it eats', `${n(modelMm(headLost(jump.depthM, jump.sequentDepthM), scale))} mm`], ['toe', `${n(jump.sMm)} mm along`]], 'Bélanger 1828; USBR Monograph 25; from memory', 'It wanders: a band of a few millimetres looks more alive than a line.')
-export const explainStanding = (stretch: ReachForm['stretches'][number]): Explanation => card('Standing waves', 'λ = 2πU²/g: as fast upstream as the stream runs down', [['Froude number', n(stretch.froude, 2)], ['crest to crest', `${n(stretch.waveMm)} mm`], ['trough to crest', `${n(stretch.waveHeightMm)} mm at most`]], 'Kennedy 1963; deep-water waves; height is common practice, no source', 'They stand square to the stream and die out to both sides.')
-export const explainRock = (rock: RockInStream): Explanation => card(`The stream at ${rock.name}`, 'pillow U²/2g; vee sin β = 1/Fr; eddy two and a half widths', [['pillow', `${n(rock.pillowMm)} mm`], ['Froude number', n(rock.froude, 2)], ['vee', rock.veeDeg === null ? 'none in quiet water' : `${n(rock.veeDeg, 0)}° to either side`], ['eddy', `${n(rock.eddyMm)} mm`], [rock.outMm >= 0 ? 'stands out' : 'drowned by', `${n(Math.abs(rock.outMm))} mm`]], 'Bernoulli; Mach’s angle for shallow water; the eddy is common practice, no source', 'Seen on a clean pillar; a jagged rock is messier.')
+export const explainStream = (form: ReachForm, bed: BedKind): Explanation =>
+  card(
+    'Depth and speed along the bed',
+    'gradually varied flow step by step, V = R^⅔·√s/n; quiet from below, fast from above, the greater momentum wins',
+    [
+      ['over a metre of width', `${n(form.unitDischargeM2S, 3)} m²/s`],
+      ['roughness n', String(MANNING[bed])],
+      ['mean slope', `1 in ${n(1 / Math.max(1e-6, Math.abs(form.meanSlope)), 0)}`],
+      ['fastest', `${n(Math.max(...form.stations.map((s) => s.speedMS)))} m/s full size`]
+    ],
+    'Manning 1891; Chow (1959), ch. 5, 10, 11; from memory',
+    'One depth across the whole width, even width. What swirls sideways is not in it.'
+  )
+export const explainFroude = (fr: number): Explanation =>
+  card(
+    'Kind of flow',
+    'Fr = V/√(gd): under 1 quiet, over 1 fast',
+    [['Froude number', n(fr, 2)]],
+    'Chow (1959), ch. 1',
+    'Between about 0.8 and 1.3 waves stand and the surface is restless.'
+  )
+export const explainJumpAt = (jump: ReachJump, scale: number): Explanation =>
+  card(
+    'Jump',
+    'y₂/y₁ = ½(√(1 + 8Fr²) − 1); six depths long',
+    [
+      ['Froude number before it', n(jump.froude, 2)],
+      ['kind', jump.kind],
+      ['rises', `${n(jump.heightMm)} mm`],
+      ['length', `${n(jump.lengthMm)} mm`],
+      ['head it eats', `${n(modelMm(headLost(jump.depthM, jump.sequentDepthM), scale))} mm`],
+      ['toe', `${n(jump.sMm)} mm along`]
+    ],
+    'Bélanger 1828; USBR Monograph 25; from memory',
+    'It wanders: a band of a few millimetres looks more alive than a line.'
+  )
+export const explainStanding = (stretch: ReachForm['stretches'][number]): Explanation =>
+  card(
+    'Standing waves',
+    'λ = 2πU²/g: as fast upstream as the stream runs down',
+    [
+      ['Froude number', n(stretch.froude, 2)],
+      ['crest to crest', `${n(stretch.waveMm)} mm`],
+      ['trough to crest', `${n(stretch.waveHeightMm)} mm at most`]
+    ],
+    'Kennedy 1963; deep-water waves; height is common practice, no source',
+    'They stand square to the stream and die out to both sides.'
+  )
+export const explainRock = (rock: RockInStream): Explanation =>
+  card(
+    `The stream at ${rock.name}`,
+    'pillow U²/2g; vee sin β = 1/Fr; eddy two and a half widths',
+    [
+      ['pillow', `${n(rock.pillowMm)} mm`],
+      ['Froude number', n(rock.froude, 2)],
+      [
+        'vee',
+        rock.veeDeg === null ? 'none in quiet water' : `${n(rock.veeDeg, 0)}° to either side`
+      ],
+      ['eddy', `${n(rock.eddyMm)} mm`],
+      [rock.outMm >= 0 ? 'stands out' : 'drowned by', `${n(Math.abs(rock.outMm))} mm`]
+    ],
+    'Bernoulli; Mach’s angle for shallow water; the eddy is common practice, no source',
+    'Seen on a clean pillar; a jagged rock is messier.'
+  )
 
-export const explainBreaks = (form: SeaPlan): Explanation => card('How and where it breaks', 'H_b/d_b = b − a·H_b/(gT²); surf number m/√(H_b/L₀): to 0.4 spilling, to 2 plunging, then surging', [
-  ['height at the break', `${n(form.breakerMm)} mm`], ['period', `${n(form.periodS)} s full size`], ['slope of the bed', form.beachSlope === null ? 'no shore' : `1 in ${n(1 / form.beachSlope)}`], ['surf number', form.breaks ? n(form.breaks.iribarren, 2) : '–'], ['depth there', form.breaks ? `${n(form.breaks.depthMm)} mm` : '–'], ['off the shore', form.breaks ? `${n(form.breaks.offshoreMm)} mm` : '–']
-], 'Weggel 1972; Battjes 1974; Shore Protection Manual (1984); from memory', 'Slope is the mean of the steeper third of the bed along the waves. Weggel measured up to 1 in 10.')
-export const explainSpacing = (form: SeaPlan): Explanation => card('Crest to crest', 'L = gT²/2π·tanh(2πd/L)', [['period', `${n(form.periodS)} s full size`], ['offshore', `${n(form.spacingMm.offshore)} mm in ${n(form.offshoreM)} m`], ['at four breaking depths', form.spacingMm.at4 === null ? '–' : `${n(form.spacingMm.at4)} mm`], ['at the break', form.spacingMm.atBreak === null ? '–' : `${n(form.spacingMm.atBreak)} mm`]], 'Airy 1845; wave tables', 'A storm sea is uneven: vary it by a fifth, never cross two crests.')
-export const explainRunUp = (form: SeaPlan): Explanation => card('Run-up', 'R = H·ξ, ξ no more than 2.3', [['height', `${n(form.breakerMm)} mm`], ['surf number', form.breaks ? n(form.breaks.iribarren, 2) : '–'], ['above the still level', form.breaks ? `${n(form.breaks.runUpMm)} mm` : '–']], 'Hunt 1959; from memory', 'On a smooth beach. Rubble halves it.')
-export const explainWind = (form: SeaPlan, windMS: number, fetchKm: number): Explanation => card('Raised by the wind', 'gH/U² = 1.6·10⁻³·√(gF/U²), gT/U = 0.286·(gF/U²)^⅓, not above the fully grown sea nor 0.55 of the depth', [['wind', `${n(windMS)} m/s, force ${beaufortOf(windMS)}`], ['over', `${n(fetchKm)} km`], ['held by', form.wind?.heldBy ?? '–'], ['height', `${n(form.wind?.heightM ?? 0)} m full size`], ['period', `${n(form.periodS)} s`]], 'Hasselmann et al. 1973 (JONSWAP); from memory', 'The mean of the highest third; one in a hundred is half as high again.')
-export const explainWhitecaps = (pct: number, windMS: number): Explanation => card('Whitecaps', '3.84·10⁻⁶·U^3.41 of the surface', [['wind', `${n(windMS)} m/s, force ${beaufortOf(windMS)}`], ['of the open water', `${n(pct)} %`]], 'Monahan & O’Muircheartaigh 1980; from memory', 'Far less than one is tempted to paint.')
-export const explainFace = (form: SeaPlan): Explanation => card('The face', 'the hollow of a plunging wave is part of an ellipse, √3 as long as wide', [['height', `${n(form.built?.face.heightMm ?? 0)} mm`], ['kind', form.built?.face.kind ?? '–'], ['former for a film', form.built?.face.formerRadiusMm ? `${n(2 * form.built.face.formerRadiusMm)} mm across` : 'none curls'], ['film from lip to foot', `${n(form.built?.face.faceArcMm ?? 0)} mm`]], 'New 1983, from memory; the rest of the outline is drawn by eye', 'One moment of many: earlier the lip is short, later it is rain.')
+export const explainBreaks = (form: SeaPlan): Explanation =>
+  card(
+    'How and where it breaks',
+    'H_b/d_b = b − a·H_b/(gT²); surf number m/√(H_b/L₀): to 0.4 spilling, to 2 plunging, then surging',
+    [
+      ['height at the break', `${n(form.breakerMm)} mm`],
+      ['period', `${n(form.periodS)} s full size`],
+      [
+        'slope of the bed',
+        form.beachSlope === null ? 'no shore' : `1 in ${n(1 / form.beachSlope)}`
+      ],
+      ['surf number', form.breaks ? n(form.breaks.iribarren, 2) : '–'],
+      ['depth there', form.breaks ? `${n(form.breaks.depthMm)} mm` : '–'],
+      ['off the shore', form.breaks ? `${n(form.breaks.offshoreMm)} mm` : '–']
+    ],
+    'Weggel 1972; Battjes 1974; Shore Protection Manual (1984); from memory',
+    'Slope is the mean of the steeper third of the bed along the waves. Weggel measured up to 1 in 10.'
+  )
+export const explainSpacing = (form: SeaPlan): Explanation =>
+  card(
+    'Crest to crest',
+    'L = gT²/2π·tanh(2πd/L)',
+    [
+      ['period', `${n(form.periodS)} s full size`],
+      ['offshore', `${n(form.spacingMm.offshore)} mm in ${n(form.offshoreM)} m`],
+      [
+        'at four breaking depths',
+        form.spacingMm.at4 === null ? '–' : `${n(form.spacingMm.at4)} mm`
+      ],
+      ['at the break', form.spacingMm.atBreak === null ? '–' : `${n(form.spacingMm.atBreak)} mm`]
+    ],
+    'Airy 1845; wave tables',
+    'A storm sea is uneven: vary it by a fifth, never cross two crests.'
+  )
+export const explainRunUp = (form: SeaPlan): Explanation =>
+  card(
+    'Run-up',
+    'R = H·ξ, ξ no more than 2.3',
+    [
+      ['height', `${n(form.breakerMm)} mm`],
+      ['surf number', form.breaks ? n(form.breaks.iribarren, 2) : '–'],
+      ['above the still level', form.breaks ? `${n(form.breaks.runUpMm)} mm` : '–']
+    ],
+    'Hunt 1959; from memory',
+    'On a smooth beach. Rubble halves it.'
+  )
+export const explainWind = (form: SeaPlan, windMS: number, fetchKm: number): Explanation =>
+  card(
+    'Raised by the wind',
+    'gH/U² = 1.6·10⁻³·√(gF/U²), gT/U = 0.286·(gF/U²)^⅓, not above the fully grown sea nor 0.55 of the depth',
+    [
+      ['wind', `${n(windMS)} m/s, force ${beaufortOf(windMS)}`],
+      ['over', `${n(fetchKm)} km`],
+      ['held by', form.wind?.heldBy ?? '–'],
+      ['height', `${n(form.wind?.heightM ?? 0)} m full size`],
+      ['period', `${n(form.periodS)} s`]
+    ],
+    'Hasselmann et al. 1973 (JONSWAP); from memory',
+    'The mean of the highest third; one in a hundred is half as high again.'
+  )
+export const explainWhitecaps = (pct: number, windMS: number): Explanation =>
+  card(
+    'Whitecaps',
+    '3.84·10⁻⁶·U^3.41 of the surface',
+    [
+      ['wind', `${n(windMS)} m/s, force ${beaufortOf(windMS)}`],
+      ['of the open water', `${n(pct)} %`]
+    ],
+    'Monahan & O’Muircheartaigh 1980; from memory',
+    'Far less than one is tempted to paint.'
+  )
+export const explainFace = (form: SeaPlan): Explanation =>
+  card(
+    'The face',
+    'the hollow of a plunging wave is part of an ellipse, √3 as long as wide',
+    [
+      ['height', `${n(form.built?.face.heightMm ?? 0)} mm`],
+      ['kind', form.built?.face.kind ?? '–'],
+      [
+        'former for a film',
+        form.built?.face.formerRadiusMm
+          ? `${n(2 * form.built.face.formerRadiusMm)} mm across`
+          : 'none curls'
+      ],
+      ['film from lip to foot', `${n(form.built?.face.faceArcMm ?? 0)} mm`]
+    ],
+    'New 1983, from memory; the rest of the outline is drawn by eye',
+    'One moment of many: earlier the lip is short, later it is rain.'
+  )
 
-export const explainSplash = (form: SplashForm): Explanation => card('How high and how far', 'no drop goes above v²/2g; each jet is a parabola', [['speed', `${n(form.speedMS)} m/s full size`], ['from', form.from], ['height', `${n(form.heightMm)} mm`], ['reach', `${n(form.reachMm)} mm`]], 'Torricelli 1644; any text on mechanics', 'Air is left out: fine spray goes less far, and drifts.')
-export const explainFingers = (form: SplashForm): Explanation => card('Fingers', 'the rim of a thrown sheet gathers into fingers a capillary length of the rim apart', [['fingers', String(form.fingers)], ['every', `${n(form.fingerEveryMm)} mm`]], 'Rayleigh 1879, Weber 1931 for the rim; its thickness is from memory', 'Right in kind. Make them uneven.')
-export const explainDrop = (form: SplashForm, scale: number): Explanation => card('Largest drop', 'no free drop of water holds together above 6 mm', [['on the model', `${n(form.largestDropMm, 2)} mm`], ['a bead of 0.5 mm stands for', `${n(0.5 * scale, 0)} mm`]], 'Pruppacher & Klett, Microphysics of Clouds and Precipitation; from memory', 'Below that use fibre and mist.')
-export const explainZap = (form: SplashForm): Explanation => card('When to zap', 'a strand of radius R breaks after 14.1·ηR/γ; beads form every √2·π·D·√(1 + 3·Oh)', [['strand', '0.4 mm radius of craft light resin'], ['breaks after', `${n(form.drip.breakS, 2)} s`], ['beads every', `${n(form.drip.beadEveryMm)} mm`], ['drop that falls', `${n(form.drip.dropMassG * 1000)} mg`]], 'Papageorgiou 1995; Weber 1931; Tate 1864; from memory', 'Have the lamp lit before you draw the strand.')
+export const explainSplash = (form: SplashForm): Explanation =>
+  card(
+    'How high and how far',
+    'no drop goes above v²/2g; each jet is a parabola',
+    [
+      ['speed', `${n(form.speedMS)} m/s full size`],
+      ['from', form.from],
+      ['height', `${n(form.heightMm)} mm`],
+      ['reach', `${n(form.reachMm)} mm`]
+    ],
+    'Torricelli 1644; any text on mechanics',
+    'Air is left out: fine spray goes less far, and drifts.'
+  )
+export const explainFingers = (form: SplashForm): Explanation =>
+  card(
+    'Fingers',
+    'the rim of a thrown sheet gathers into fingers a capillary length of the rim apart',
+    [
+      ['fingers', String(form.fingers)],
+      ['every', `${n(form.fingerEveryMm)} mm`]
+    ],
+    'Rayleigh 1879, Weber 1931 for the rim; its thickness is from memory',
+    'Right in kind. Make them uneven.'
+  )
+export const explainDrop = (form: SplashForm, scale: number): Explanation =>
+  card(
+    'Largest drop',
+    'no free drop of water holds together above 6 mm',
+    [
+      ['on the model', `${n(form.largestDropMm, 2)} mm`],
+      ['a bead of 0.5 mm stands for', `${n(0.5 * scale, 0)} mm`]
+    ],
+    'Pruppacher & Klett, Microphysics of Clouds and Precipitation; from memory',
+    'Below that use fibre and mist.'
+  )
+export const explainZap = (form: SplashForm): Explanation =>
+  card(
+    'When to zap',
+    'a strand of radius R breaks after 14.1·ηR/γ; beads form every √2·π·D·√(1 + 3·Oh)',
+    [
+      ['strand', '0.4 mm radius of craft light resin'],
+      ['breaks after', `${n(form.drip.breakS, 2)} s`],
+      ['beads every', `${n(form.drip.beadEveryMm)} mm`],
+      ['drop that falls', `${n(form.drip.dropMassG * 1000)} mg`]
+    ],
+    'Papageorgiou 1995; Weber 1931; Tate 1864; from memory',
+    'Have the lamp lit before you draw the strand.'
+  )
 
-export const explainRipples = (r: Ripples): Explanation => card('Ripples', r.name === 'standing waves' ? 'λ = 2πU²/g, no higher than 8 in 100 of it' : r.name === 'wind ripples' ? 'what 3 m/s of air raises over the length of the water, no shorter than 17 mm full size' : r.name === 'boils and wavelets' ? 'about as far apart as the water is deep, 7 in 100 of it high' : 'the spacing offshore', [
-  ['crest to crest', `${n(r.spacingMm)} mm`], ['trough to crest', `${n(r.heightMm, 2)} mm`], ['tool', r.toolName]
-], r.name === 'standing waves' ? 'Kennedy 1963; height is common practice, no source' : r.name === 'wind ripples' ? 'Hasselmann et al. 1973; Lamb for the shortest; from memory' : r.name === 'boils and wavelets' ? 'Common practice, no published source' : 'Airy 1845', 'Uneven looks alive: vary it by a fifth.')
-export const explainDescent = (form: ReachForm): Explanation => card('How far it falls', 'surface at its first station less that at its last', [['first', `${n(form.stations[0].surfaceMm)} mm`], ['last', `${n(form.stations.at(-1)!.surfaceMm)} mm`], ['along its line', `${n(form.lengthMm)} mm`], ['bed', `1 in ${n(1 / Math.max(1e-6, Math.abs(form.meanSlope)), 0)}`]], 'Gradually varied flow, as for its depth', 'Heights are of the water, not of the bed.')
+export const explainRipples = (r: Ripples): Explanation =>
+  card(
+    'Ripples',
+    r.name === 'standing waves'
+      ? 'λ = 2πU²/g, no higher than 8 in 100 of it'
+      : r.name === 'wind ripples'
+        ? 'what 3 m/s of air raises over the length of the water, no shorter than 17 mm full size'
+        : r.name === 'boils and wavelets'
+          ? 'about as far apart as the water is deep, 7 in 100 of it high'
+          : 'the spacing offshore',
+    [
+      ['crest to crest', `${n(r.spacingMm)} mm`],
+      ['trough to crest', `${n(r.heightMm, 2)} mm`],
+      ['tool', r.toolName]
+    ],
+    r.name === 'standing waves'
+      ? 'Kennedy 1963; height is common practice, no source'
+      : r.name === 'wind ripples'
+        ? 'Hasselmann et al. 1973; Lamb for the shortest; from memory'
+        : r.name === 'boils and wavelets'
+          ? 'Common practice, no published source'
+          : 'Airy 1845',
+    'Uneven looks alive: vary it by a fifth.'
+  )
+export const explainDescent = (form: ReachForm): Explanation =>
+  card(
+    'How far it falls',
+    'surface at its first station less that at its last',
+    [
+      ['first', `${n(form.stations[0].surfaceMm)} mm`],
+      ['last', `${n(form.stations.at(-1)!.surfaceMm)} mm`],
+      ['along its line', `${n(form.lengthMm)} mm`],
+      ['bed', `1 in ${n(1 / Math.max(1e-6, Math.abs(form.meanSlope)), 0)}`]
+    ],
+    'Gradually varied flow, as for its depth',
+    'Heights are of the water, not of the bed.'
+  )
 
-export const explainWhite = (forms: FormsPlan, water: string): Explanation => card('Share of white', 'every source of white over its own zone; what several make covers as if each fell at random', forms.white.zones.filter((z) => z.water === water).map((z): [string, string] => [z.zone, `${n(z.sharePct, 0)} % of ${n(z.areaMm2 / 100)} cm²`]), `Foam halves in ${FOAM_HALF_LIFE_S} s full size; how white a jump or surf is, is common practice, no source`, 'A guide for the eye: stop one stroke early.')
+export const explainWhite = (forms: FormsPlan, water: string): Explanation =>
+  card(
+    'Share of white',
+    'every source of white over its own zone; what several make covers as if each fell at random',
+    forms.white.zones
+      .filter((z) => z.water === water)
+      .map((z): [string, string] => [z.zone, `${n(z.sharePct, 0)} % of ${n(z.areaMm2 / 100)} cm²`]),
+    `Foam halves in ${FOAM_HALF_LIFE_S} s full size; how white a jump or surf is, is common practice, no source`,
+    'A guide for the eye: stop one stroke early.'
+  )

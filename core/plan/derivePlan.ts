@@ -1,5 +1,12 @@
 import { amountsStage } from './4-amounts/amountsStage'
-import { calendarDefaults, finishDefaults, makingDefaults, poolDefaults, runningDefaults, workDefaults } from '../build/newBuild'
+import {
+  calendarDefaults,
+  finishDefaults,
+  makingDefaults,
+  poolDefaults,
+  runningDefaults,
+  workDefaults
+} from '../build/newBuild'
 import type { Build, Calendar, OutOfLevelAngles, Pool } from '../build/types'
 import { curesStage } from './5-cures/curesStage'
 import { freeSpans } from './7-days/calendar'
@@ -34,29 +41,60 @@ export interface Plan extends Omit<Stages, 'ground'> {
   templates: TemplateLine[]
 }
 
-export const STAGES = ['ground', 'forms', 'stacks', 'amounts', 'cures', 'steps', 'days', 'findings'] as const
+export const STAGES = [
+  'ground',
+  'forms',
+  'stacks',
+  'amounts',
+  'cures',
+  'steps',
+  'days',
+  'findings'
+] as const
 export type StageName = (typeof STAGES)[number]
 
 /** Derives a plan stage by stage, naming each as it is done, so that whoever drives it may stop in between. */
 export type PlanRun = Generator<StageName, Plan, void>
 
 /** Derives plans one after another and does again only what an edit touched; `early` is shown the ground as soon as it is measured, before the heat is run. */
-export type Planner = (build: Build, shelf?: Shelf, history?: History, early?: (ground: Plan['ground']) => void) => PlanRun
+export type Planner = (
+  build: Build,
+  shelf?: Shelf,
+  history?: History,
+  early?: (ground: Plan['ground']) => void
+) => PlanRun
 
 /**
  * A planner with a memory of its last plan: stages whose input did not change are not recomputed, and a pool's
  * triangles are kept as long as its outline and soundings are.
  */
 export function planner(): Planner {
-  const layOf = rememberedBy(([id]) => id, (_id: string, measure: Pool['measure'], outline: DrawnOutline, soundings: Pool['soundings']) => laidGround(measure, outline, soundings))
-  const groundOf = rememberedBy(([pool]) => pool.id, (pool: Pool, path: string, angles: OutOfLevelAngles) => poolGround(pool, path, angles, layOf))
-  const heatOf = rememberedBy(([id]) => id, (_id: string, input: PourHeatInput) => pourHeat(input))
-  const spansOf = rememberedBy(([, horizonDays, person]: [Calendar, number, (0 | 1)?]) => `${horizonDays}/${person ?? 0}`, freeSpans)
+  const layOf = rememberedBy(
+    ([id]) => id,
+    (_id: string, measure: Pool['measure'], outline: DrawnOutline, soundings: Pool['soundings']) =>
+      laidGround(measure, outline, soundings)
+  )
+  const groundOf = rememberedBy(
+    ([pool]) => pool.id,
+    (pool: Pool, path: string, angles: OutOfLevelAngles) => poolGround(pool, path, angles, layOf)
+  )
+  const heatOf = rememberedBy(
+    ([id]) => id,
+    (_id: string, input: PourHeatInput) => pourHeat(input)
+  )
+  const spansOf = rememberedBy(
+    ([, horizonDays, person]: [Calendar, number, (0 | 1)?]) => `${horizonDays}/${person ?? 0}`,
+    freeSpans
+  )
   const kept = remembered((build: Build) => build)
   const runOf = remembered(readRun)
   const ground = remembered((build: Build) => groundStage(build, groundOf))
-  const forms = remembered((build: Build, ground: GroundPlan, shelf: Shelf) => formsStage(build, ground, shelf, runOf))
-  const stacks = remembered((build: Build, ground: GroundPlan, forms: FormsPlan, shelf: Shelf) => stacksStage(build, ground, forms, shelf, heatOf))
+  const forms = remembered((build: Build, ground: GroundPlan, shelf: Shelf) =>
+    formsStage(build, ground, shelf, runOf)
+  )
+  const stacks = remembered((build: Build, ground: GroundPlan, forms: FormsPlan, shelf: Shelf) =>
+    stacksStage(build, ground, forms, shelf, heatOf)
+  )
   const amounts = remembered(amountsStage)
   const cures = remembered(curesStage)
   const steps = remembered(stepsStage)
@@ -64,11 +102,23 @@ export function planner(): Planner {
   const templates = remembered(templateList)
   const shelfOf = remembered(withBottles)
   const shown = remembered(shownGround)
-  const learnedOf = remembered((history: History, log: Log) => learned([...history.outcomes, ...historyOf([{ id: '', name: '', log }], history.forgotten).outcomes]))
+  const learnedOf = remembered((history: History, log: Log) =>
+    learned([
+      ...history.outcomes,
+      ...historyOf([{ id: '', name: '', log }], history.forgotten).outcomes
+    ])
+  )
   return function* (build, given = BUILT_IN_SHELF, history = NO_HISTORY, early = () => undefined) {
     const shelf = shelfOf(given, build.bottles)
     // each stage is shown only what it may depend on: a renamed build or another evening leaves the water alone
-    const settled = kept({ ...build, name: '', notes: '', calendar: NO_CALENDAR, ...NO_WORK, copies: build.copies })
+    const settled = kept({
+      ...build,
+      name: '',
+      notes: '',
+      calendar: NO_CALENDAR,
+      ...NO_WORK,
+      copies: build.copies
+    })
     const g = ground({ ...settled, ...NO_HABITS, ...NO_RUN, copies: 1 })
     early(shown(g))
     yield 'ground'
@@ -84,36 +134,85 @@ export function planner(): Planner {
     const st = steps(settled, s, a, c, lines)
     yield 'steps'
     const { calendar, arrange, order, fillers, log } = build
-    const d = days({ ...settled, ...finishDefaults(), ...ONLY_CALENDAR, ...NO_RUN, calendar, arrange, order, fillers, log }, st)
+    const d = days(
+      {
+        ...settled,
+        ...finishDefaults(),
+        ...ONLY_CALENDAR,
+        ...NO_RUN,
+        calendar,
+        arrange,
+        order,
+        fillers,
+        log
+      },
+      st
+    )
     yield 'days'
-    const stages: Stages = { ground: g, forms: f, stacks: s, amounts: a, cures: c, steps: st, days: d }
+    const stages: Stages = {
+      ground: g,
+      forms: f,
+      stacks: s,
+      amounts: a,
+      cures: c,
+      steps: st,
+      days: d
+    }
     const findings = findingsStage(build, stages, shelf, history)
     yield 'findings'
-    return { ...stages, build: build.id, ground: shown(g), findings, learned: lines, templates: templates(settled, f, g, s.forms) }
+    return {
+      ...stages,
+      build: build.id,
+      ground: shown(g),
+      findings,
+      learned: lines,
+      templates: templates(settled, f, g, s.forms)
+    }
   }
 }
 
 /** What you stir with and how warm it is leaves the ground as it is. */
-const NO_HABITS = { room: { tempC: 0, rhPct: 0 }, mixing: { wastePct: 0, cupG: 0, cupMl: 0, readabilityG: 0 } } satisfies Partial<Build>
+const NO_HABITS = {
+  room: { tempC: 0, rhPct: 0 },
+  mixing: { wastePct: 0, cupG: 0, cupMl: 0, readabilityG: 0 }
+} satisfies Partial<Build>
 /** The shape of moving water asks nothing of what its pools are made of. */
 const onlyShapes = (build: Build): Build => ({
-  ...build, ...NO_HABITS, copies: 1,
+  ...build,
+  ...NO_HABITS,
+  copies: 1,
   ...finishDefaults(),
-  waters: build.waters.map((w) => (w.kind === 'pool' ? { ...w, ...poolDefaults(), standing: w.standing, way: '', resin: '', dam: '', tints: [] } : { ...w, way: '', make: makingDefaults() }))
+  waters: build.waters.map((w) =>
+    w.kind === 'pool'
+      ? { ...w, ...poolDefaults(), standing: w.standing, way: '', resin: '', dam: '', tints: [] }
+      : { ...w, way: '', make: makingDefaults() }
+  )
 })
 /** Nothing settled and nothing done: only the days look at that. */
 const NO_WORK = workDefaults()
 /** What ran over the ground leaves it as it is. */
 const NO_RUN = { running: runningDefaults() }
 /** Days depend on the calendar and the network alone. */
-const ONLY_CALENDAR = { ...NO_HABITS, copies: 1, waters: [], base: { widthMm: 0, depthMm: 0 }, section: { from: [0, 0], to: [0, 0] } } satisfies Partial<Build>
+const ONLY_CALENDAR = {
+  ...NO_HABITS,
+  copies: 1,
+  waters: [],
+  base: { widthMm: 0, depthMm: 0 },
+  section: { from: [0, 0], to: [0, 0] }
+} satisfies Partial<Build>
 const NO_CALENDAR: Build['calendar'] = {
-  zone: 'UTC', start: '2000-01-01T00:00', exceptions: [], ...calendarDefaults(),
+  zone: 'UTC',
+  start: '2000-01-01T00:00',
+  exceptions: [],
+  ...calendarDefaults(),
   week: { mon: [], tue: [], wed: [], thu: [], fri: [], sat: [], sun: [] }
 }
 
 function shownGround({ pools, ...rest }: GroundPlan): Plan['ground'] {
-  return { ...rest, pools: pools.map(({ surface, vessel: _, ...pool }) => ({ ...pool, measured: surface !== null })) }
+  return {
+    ...rest,
+    pools: pools.map(({ surface, vessel: _, ...pool }) => ({ ...pool, measured: surface !== null }))
+  }
 }
 
 /** Runs a plan to its end. */
@@ -133,4 +232,8 @@ export function finished(run: PlanRun): Plan {
  * @returns      the plan; whatever cannot be worked out is left empty and said in `findings`
  * @example derivePlan(build).days.finish // "2026-12-05T20:15+00:00"
  */
-export const derivePlan = (build: Build, shelf: Shelf = BUILT_IN_SHELF, history: History = NO_HISTORY): Plan => finished(planner()(build, shelf, history))
+export const derivePlan = (
+  build: Build,
+  shelf: Shelf = BUILT_IN_SHELF,
+  history: History = NO_HISTORY
+): Plan => finished(planner()(build, shelf, history))

@@ -13,18 +13,26 @@ export function sameValue(a: unknown, b: unknown): boolean {
   if (a instanceof Map || b instanceof Map) return false
   const keys = Object.keys(a)
   if (keys.length !== Object.keys(b).length) return false
-  return keys.every((key) => Object.hasOwn(b, key) && sameValue((a as Record<string, unknown>)[key], (b as Record<string, unknown>)[key]))
+  return keys.every(
+    (key) =>
+      Object.hasOwn(b, key) &&
+      sameValue((a as Record<string, unknown>)[key], (b as Record<string, unknown>)[key])
+  )
 }
 
 function sameNumbers(a: ArrayBufferView, b: object): boolean {
-  if (!ArrayBuffer.isView(b) || a.constructor !== b.constructor || a.byteLength !== b.byteLength) return false
+  if (!ArrayBuffer.isView(b) || a.constructor !== b.constructor || a.byteLength !== b.byteLength)
+    return false
   const [x, y] = [a, b] as unknown as [ArrayLike<number>, ArrayLike<number>]
   for (let i = 0; i < x.length; i++) if (!Object.is(x[i], y[i])) return false
   return true
 }
 
 /** `remembered`, with a last answer for each key. @example rememberedBy(([pool]) => pool.id, measure) */
-export function rememberedBy<Inputs extends unknown[], Output>(keyOf: (inputs: NoInfer<Inputs>) => string, stage: (...inputs: Inputs) => Output) {
+export function rememberedBy<Inputs extends unknown[], Output>(
+  keyOf: (inputs: NoInfer<Inputs>) => string,
+  stage: (...inputs: Inputs) => Output
+) {
   const byKey = new Map<string, (...inputs: Inputs) => Output>()
   return (...inputs: Inputs): Output => {
     const key = keyOf(inputs)
@@ -43,7 +51,8 @@ export function rememberedBy<Inputs extends unknown[], Output>(keyOf: (inputs: N
 export function remembered<Inputs extends unknown[], Output>(stage: (...inputs: Inputs) => Output) {
   let last: { inputs: Inputs; output: Output } | null = null
   return (...inputs: Inputs): Output => {
-    if (last !== null && inputs.every((input, i) => sameValue(input, last!.inputs[i]))) return last.output
+    if (last !== null && inputs.every((input, i) => sameValue(input, last!.inputs[i])))
+      return last.output
     const output = stage(...inputs)
     last = { inputs, output }
     return output

@@ -34,14 +34,71 @@ export interface Foam {
  * @param halfLifeS  of foam
  * @param smoothS    losses are smoothed over so long
  */
-export function foamOn(field: Field, u: Float64Array, v: Float64Array, drops: Drops | null, halfLifeS: number, smoothS: number): Foam {
+export function foamOn(
+  field: Field,
+  u: Float64Array,
+  v: Float64Array,
+  drops: Drops | null,
+  halfLifeS: number,
+  smoothS: number
+): Foam {
   const { cols, rows, stride, z, h, hu, hv, dxM, kernel } = field
   const { calls } = kernel
   const array = () => kernel.numbers(h.length)
-  const [layers, aged, loss, energy, before, raw, px, py, wets, nextLayers, nextAged, gate] = [array(), array(), array(), array(), array(), array(), array(), array(), array(), array(), array(), array()]
+  const [layers, aged, loss, energy, before, raw, px, py, wets, nextLayers, nextAged, gate] = [
+    array(),
+    array(),
+    array(),
+    array(),
+    array(),
+    array(),
+    array(),
+    array(),
+    array(),
+    array(),
+    array(),
+    array()
+  ]
   const none = drops?.powerM3S3 ?? array()
-  const [zAt, hAt, huAt, hvAt, uAt, vAt, layersAt, agedAt, lossAt, energyAt, beforeAt, rawAt, pxAt, pyAt, wetsAt, nextLayersAt, nextAgedAt, landsAt] =
-    [z, h, hu, hv, u, v, layers, aged, loss, energy, before, raw, px, py, wets, nextLayers, nextAged, none].map((a) => a.byteOffset)
+  const [
+    zAt,
+    hAt,
+    huAt,
+    hvAt,
+    uAt,
+    vAt,
+    layersAt,
+    agedAt,
+    lossAt,
+    energyAt,
+    beforeAt,
+    rawAt,
+    pxAt,
+    pyAt,
+    wetsAt,
+    nextLayersAt,
+    nextAgedAt,
+    landsAt
+  ] = [
+    z,
+    h,
+    hu,
+    hv,
+    u,
+    v,
+    layers,
+    aged,
+    loss,
+    energy,
+    before,
+    raw,
+    px,
+    py,
+    wets,
+    nextLayers,
+    nextAged,
+    none
+  ].map((a) => a.byteOffset)
   gate.fill(1)
   const decay = Math.LN2 / halfLifeS
   const perM = 1 / dxM
@@ -54,24 +111,78 @@ export function foamOn(field: Field, u: Float64Array, v: Float64Array, drops: Dr
     if (cols % 2 === 1) for (let r = 0; r < rows; r++) values[cellOf(field, r, cols)] = 0
   }
   return {
-    layers, aged, loss, gate,
+    layers,
+    aged,
+    loss,
+    gate,
     step: (dt) => {
       before.set(energy)
-      calls.energies(zAt, hAt, huAt, hvAt, uAt, vAt, energyAt, pxAt, pyAt, wetsAt, cellOf(field, -1, -1), cellOf(field, rows, cols + 1))
+      calls.energies(
+        zAt,
+        hAt,
+        huAt,
+        hvAt,
+        uAt,
+        vAt,
+        energyAt,
+        pxAt,
+        pyAt,
+        wetsAt,
+        cellOf(field, -1, -1),
+        cellOf(field, rows, cols + 1)
+      )
       if (!began) {
         began = true
         return
       }
-      eachRow((from, to) => calls.losses(hAt, landsAt, energyAt, beforeAt, pxAt, pyAt, wetsAt, rawAt, stride, from, to, 1 / dt, perM))
+      eachRow((from, to) =>
+        calls.losses(
+          hAt,
+          landsAt,
+          energyAt,
+          beforeAt,
+          pxAt,
+          pyAt,
+          wetsAt,
+          rawAt,
+          stride,
+          from,
+          to,
+          1 / dt,
+          perM
+        )
+      )
       tidy(raw)
       // over a flying sheet nothing flows through the cells below it
       if (drops) {
-        for (let i = 0; i < drops.above.length; i++) if (drops.landsCells[i] > 0) raw[drops.above[i]] = raw[drops.above[i] + drops.step[i]] = 0
+        for (let i = 0; i < drops.above.length; i++)
+          if (drops.landsCells[i] > 0) raw[drops.above[i]] = raw[drops.above[i] + drops.step[i]] = 0
       }
       const share = Math.min(1, dt / smoothS)
       const fade = Math.exp(-decay * dt)
       eachRow((from, to) => calls.follow(rawAt, lossAt, stride, from, to, share))
-      eachRow((from, to) => calls.carry(uAt, vAt, wetsAt, lossAt, gate.byteOffset, layersAt, agedAt, nextLayersAt, nextAgedAt, stride, from, to, dt, perM, fade, LAYERS, GLASSY, THICKEST))
+      eachRow((from, to) =>
+        calls.carry(
+          uAt,
+          vAt,
+          wetsAt,
+          lossAt,
+          gate.byteOffset,
+          layersAt,
+          agedAt,
+          nextLayersAt,
+          nextAgedAt,
+          stride,
+          from,
+          to,
+          dt,
+          perM,
+          fade,
+          LAYERS,
+          GLASSY,
+          THICKEST
+        )
+      )
       tidy(nextLayers)
       tidy(nextAged)
       layers.set(nextLayers)

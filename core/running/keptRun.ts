@@ -4,13 +4,28 @@ import type { Grid } from '../physics/shape/grid'
 import type { Point2 } from '../physics/shape/polygon'
 
 /** What is known at each cell of a run: lengths in mm on the model, speeds in m/s full size. */
-export const RUN_FIELDS = ['levelMm', 'depthMm', 'xMS', 'yMS', 'foam', 'ageS', 'lossM3S3', 'wetShare'] as const
+export const RUN_FIELDS = [
+  'levelMm',
+  'depthMm',
+  'xMS',
+  'yMS',
+  'foam',
+  'ageS',
+  'lossM3S3',
+  'wetShare'
+] as const
 export type RunFieldName = (typeof RUN_FIELDS)[number]
 /** The fields themselves, row by row from the front left. `foam`: layers of it; `wetShare`: how much of the time it is wet. */
 export type RunFields = Record<RunFieldName, Float32Array>
 
 /** What falls over a lip, and how far out it lands. */
-export interface RunFall { water: string; dischargeM3S: number; landMm: number; crestMm: number; levelMm: number }
+export interface RunFall {
+  water: string
+  dischargeM3S: number
+  landMm: number
+  crestMm: number
+  levelMm: number
+}
 
 /** Water that ran, as it is while the app is open. */
 export interface RunResult {
@@ -38,7 +53,10 @@ export interface RunResult {
 }
 
 /** A field as it is written: whole numbers of two bytes, each less the one before it, packed; a number is so many steps. */
-export interface PackedField { step: number; data: string }
+export interface PackedField {
+  step: number
+  data: string
+}
 
 /** A run that the builder kept: part of the build file. */
 export interface KeptRun extends Omit<RunResult, 'grid' | 'fields' | 'scale'> {
@@ -63,17 +81,82 @@ const MOST_STEPS = 4000
  *
  * @param keep  its name and id, when, and the mark of its ground
  */
-export function keepRun(run: RunResult, keep: Pick<KeptRun, 'id' | 'name' | 'keptAt' | 'ground'>): KeptRun {
-  const { fields, grid, ranS, dischargeM3S, inM3S, outM3S, falls, periodS, phase, wash, runUpMm, breakMm, strays } = coarser(run)
-  const packed = Object.fromEntries(RUN_FIELDS.map((name) => [name, pack(fields[name])])) as KeptRun['fields']
-  return { ...keep, ranS, dischargeM3S, inM3S, outM3S, falls, periodS, phase, wash, runUpMm, breakMm, strays, grid: { cellMm: grid.cellMm, cols: grid.cols, rows: grid.rows }, fields: packed }
+export function keepRun(
+  run: RunResult,
+  keep: Pick<KeptRun, 'id' | 'name' | 'keptAt' | 'ground'>
+): KeptRun {
+  const {
+    fields,
+    grid,
+    ranS,
+    dischargeM3S,
+    inM3S,
+    outM3S,
+    falls,
+    periodS,
+    phase,
+    wash,
+    runUpMm,
+    breakMm,
+    strays
+  } = coarser(run)
+  const packed = Object.fromEntries(
+    RUN_FIELDS.map((name) => [name, pack(fields[name])])
+  ) as KeptRun['fields']
+  return {
+    ...keep,
+    ranS,
+    dischargeM3S,
+    inM3S,
+    outM3S,
+    falls,
+    periodS,
+    phase,
+    wash,
+    runUpMm,
+    breakMm,
+    strays,
+    grid: { cellMm: grid.cellMm, cols: grid.cols, rows: grid.rows },
+    fields: packed
+  }
 }
 
 /** A kept run as it was. @throws RangeError when its fields are not what its grid says */
 export function openRun(kept: KeptRun, scale: number): RunResult {
-  const { fields, grid, ranS, dischargeM3S, inM3S, outM3S, falls, periodS, phase, wash, runUpMm, breakMm, strays } = kept
+  const {
+    fields,
+    grid,
+    ranS,
+    dischargeM3S,
+    inM3S,
+    outM3S,
+    falls,
+    periodS,
+    phase,
+    wash,
+    runUpMm,
+    breakMm,
+    strays
+  } = kept
   const size = grid.cols * grid.rows
-  return { ranS, dischargeM3S, inM3S, outM3S, falls, periodS, phase, wash, runUpMm, breakMm, strays, scale, grid: { x0: 0, y0: 0, ...grid }, fields: Object.fromEntries(RUN_FIELDS.map((name) => [name, unpack(fields[name], size, name)])) as RunFields }
+  return {
+    ranS,
+    dischargeM3S,
+    inM3S,
+    outM3S,
+    falls,
+    periodS,
+    phase,
+    wash,
+    runUpMm,
+    breakMm,
+    strays,
+    scale,
+    grid: { x0: 0, y0: 0, ...grid },
+    fields: Object.fromEntries(
+      RUN_FIELDS.map((name) => [name, unpack(fields[name], size, name)])
+    ) as RunFields
+  }
 }
 
 function pack(values: Float32Array): PackedField {
@@ -92,16 +175,21 @@ function pack(values: Float32Array): PackedField {
 }
 
 function unpack({ step, data }: PackedField, size: number, name: string): Float32Array {
-  if (size > MOST_READ) throw new RangeError(`grid: has ${size} cells; a kept run has at most ${MOST_READ}`)
-  if (data.length > 4 * size + 1000) throw new RangeError(`fields.${name}: is longer than ${size} cells can be`)
+  if (size > MOST_READ)
+    throw new RangeError(`grid: has ${size} cells; a kept run has at most ${MOST_READ}`)
+  if (data.length > 4 * size + 1000)
+    throw new RangeError(`fields.${name}: is longer than ${size} cells can be`)
   let bytes: Uint8Array
   try {
     // room for what is due and a little more: a bomb stops here, and what is too long is seen to be
     bytes = unzlibSync(toUint8Array(data), { out: new Uint8Array(size * 2 + 2) })
   } catch (error) {
-    throw new RangeError(`fields.${name}: cannot be unpacked: ${error instanceof Error ? error.message : 'it is broken'}`)
+    throw new RangeError(
+      `fields.${name}: cannot be unpacked: ${error instanceof Error ? error.message : 'it is broken'}`
+    )
   }
-  if (bytes.length !== size * 2) throw new RangeError(`fields.${name}: has ${bytes.length / 2} cells; the run has ${size}`)
+  if (bytes.length !== size * 2)
+    throw new RangeError(`fields.${name}: has ${bytes.length / 2} cells; the run has ${size}`)
   const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength)
   let steps = 0
   return Float32Array.from({ length: size }, (_, i) => (steps += view.getInt16(2 * i, true)) * step)
@@ -112,7 +200,13 @@ function coarser(run: RunResult): RunResult {
   const { cols, rows, cellMm, x0, y0 } = run.grid
   const by = Math.ceil(Math.sqrt((cols * rows) / MOST_CELLS))
   if (by <= 1) return run
-  const grid: Grid = { x0, y0, cellMm: cellMm * by, cols: Math.ceil(cols / by), rows: Math.ceil(rows / by) }
+  const grid: Grid = {
+    x0,
+    y0,
+    cellMm: cellMm * by,
+    cols: Math.ceil(cols / by),
+    rows: Math.ceil(rows / by)
+  }
   const of = (values: Float32Array, wetOnly: boolean) => {
     const out = new Float32Array(grid.cols * grid.rows)
     for (let r = 0; r < grid.rows; r++) {
@@ -133,5 +227,11 @@ function coarser(run: RunResult): RunResult {
     }
     return out
   }
-  return { ...run, grid, fields: Object.fromEntries(RUN_FIELDS.map((name) => [name, of(run.fields[name], name !== 'wetShare')])) as RunFields }
+  return {
+    ...run,
+    grid,
+    fields: Object.fromEntries(
+      RUN_FIELDS.map((name) => [name, of(run.fields[name], name !== 'wetShare')])
+    ) as RunFields
+  }
 }

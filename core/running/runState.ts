@@ -2,7 +2,13 @@ import { isolines } from '../physics/shape/isolines'
 import { cellAt, cellMiddle } from '../physics/shape/grid'
 import { nearestOnSegment, type Point2 } from '../physics/shape/polygon'
 import { modelMm } from '../physics/shape/units'
-import { RUN_FIELDS, type RunFall, type RunFieldName, type RunFields, type RunResult } from './keptRun'
+import {
+  RUN_FIELDS,
+  type RunFall,
+  type RunFieldName,
+  type RunFields,
+  type RunResult
+} from './keptRun'
 import type { Scene } from '../plan/2-forms/scene/sceneMaker'
 import type { Drops } from './solver/drops'
 import { cellOf, type Field } from './solver/field'
@@ -13,9 +19,20 @@ export const WET_MM = 0.02
 const LAND_FILM_MM = 0.4
 
 /** State arrays as the fields that builders read, on the model. */
-export function asFields({ grid, bedM, scale, owner, periodS }: Scene, h: Float64Array, hu: Float64Array, hv: Float64Array, layers: Float64Array, aged: Float64Array, loss: Float64Array, wet: Float64Array | null): RunFields {
+export function asFields(
+  { grid, bedM, scale, owner, periodS }: Scene,
+  h: Float64Array,
+  hu: Float64Array,
+  hv: Float64Array,
+  layers: Float64Array,
+  aged: Float64Array,
+  loss: Float64Array,
+  wet: Float64Array | null
+): RunFields {
   const size = grid.cols * grid.rows
-  const out = Object.fromEntries(RUN_FIELDS.map((name) => [name, new Float32Array(size)])) as Record<RunFieldName, Float32Array>
+  const out = Object.fromEntries(
+    RUN_FIELDS.map((name) => [name, new Float32Array(size)])
+  ) as Record<RunFieldName, Float32Array>
   for (let i = 0; i < size; i++) {
     const depthMm = modelMm(h[i], scale)
     const isWet = wet ? wet[i] > 0.5 : depthMm > WET_MM
@@ -39,16 +56,27 @@ const WALL_SLOPE = 1
 const RUN_UP_SHARE = 0.8
 
 /** How high over its still level water came on the shore, at any of the moments, mm. */
-export function runUpOf({ grid, bedM, levelsM, swell, scale, dxM }: Scene, moments: readonly RunFields[]): number | null {
+export function runUpOf(
+  { grid, bedM, levelsM, swell, scale, dxM }: Scene,
+  moments: readonly RunFields[]
+): number | null {
   if (!swell) return null
   const still = modelMm(swell.levelM, scale)
   const highest: number[] = []
   for (let r = 1; r < grid.rows - 1; r++) {
     for (let c = 1; c < grid.cols - 1; c++) {
       const i = r * grid.cols + c
-      const steep = Math.max(Math.abs(bedM[i + 1] - bedM[i - 1]), Math.abs(bedM[i + grid.cols] - bedM[i - grid.cols])) / (2 * dxM)
+      const steep =
+        Math.max(
+          Math.abs(bedM[i + 1] - bedM[i - 1]),
+          Math.abs(bedM[i + grid.cols] - bedM[i - grid.cols])
+        ) /
+        (2 * dxM)
       if (modelMm(levelsM[i], scale) > SHORE_MM || steep > WALL_SLOPE) continue
-      const most = moments.reduce((top, m) => (m.depthMm[i] > 0 ? Math.max(top, m.levelMm[i]) : top), -Infinity)
+      const most = moments.reduce(
+        (top, m) => (m.depthMm[i] > 0 ? Math.max(top, m.levelMm[i]) : top),
+        -Infinity
+      )
       if (most > still) highest.push(most - still)
     }
   }
@@ -69,7 +97,10 @@ const EDGE_CELLS = 3
  * Over how much still water crests begin to break, mm: along lines the way the swell runs, the first two cells where they
  * are too high for the water under them; the middle one of all lines. Walls throw crests up: a line ends at them.
  */
-export function breakingOf({ grid, bedM, levelsM, swell, scale }: Scene, moments: readonly RunFields[]): number | null {
+export function breakingOf(
+  { grid, bedM, levelsM, swell, scale }: Scene,
+  moments: readonly RunFields[]
+): number | null {
   if (!swell) return null
   const { cols, rows } = grid
   const { kx, ky } = swell
@@ -81,11 +112,15 @@ export function breakingOf({ grid, bedM, levelsM, swell, scale }: Scene, moments
     const off = ((line + 0.5) / LINES - 0.5) * 2 * reach
     let [seen, over, before] = [0, 0, NaN]
     for (let s = -reach; s <= reach; s++) {
-      const [c, r] = [Math.floor(cols / 2 + kx * s - ky * off), Math.floor(rows / 2 + ky * s + kx * off)]
+      const [c, r] = [
+        Math.floor(cols / 2 + kx * s - ky * off),
+        Math.floor(rows / 2 + ky * s + kx * off)
+      ]
       if (c < 0 || r < 0 || c >= cols || r >= rows) continue
       const i = r * cols + c
       const bedMm = modelMm(bedM[i], scale)
-      if (!(levelsM[i] > 0) || (seen > 0 && Math.abs(bedMm - before) > WALL_SLOPE * grid.cellMm)) break
+      if (!(levelsM[i] > 0) || (seen > 0 && Math.abs(bedMm - before) > WALL_SLOPE * grid.cellMm))
+        break
       before = bedMm
       if (++seen <= EDGE_CELLS) continue
       let [high, low] = [-Infinity, Infinity]
@@ -106,12 +141,23 @@ export function breakingOf({ grid, bedM, levelsM, swell, scale }: Scene, moments
 
 /** Between which lines the wash goes up and down. */
 export function washOf({ grid }: Scene, wet: Float64Array): RunResult['wash'] {
-  const lines = (share: number) => isolines(grid, wet, share).filter((l) => l.length > 4).map((l) => l.map(([x, y]): Point2 => [Math.round(x * 10) / 10, Math.round(y * 10) / 10]))
+  const lines = (share: number) =>
+    isolines(grid, wet, share)
+      .filter((l) => l.length > 4)
+      .map((l) => l.map(([x, y]): Point2 => [Math.round(x * 10) / 10, Math.round(y * 10) / 10]))
   return { high: lines(0.02), low: lines(0.98) }
 }
 
 /** What falls over each lip of the build, from the faces where sheets flew. */
-export function fallsOf(scene: Scene, fields: RunFields, drops: Drops, fallSum: Float64Array, landSum: Float64Array, weight: number, field: Field): RunFall[] {
+export function fallsOf(
+  scene: Scene,
+  fields: RunFields,
+  drops: Drops,
+  fallSum: Float64Array,
+  landSum: Float64Array,
+  weight: number,
+  field: Field
+): RunFall[] {
   return scene.lips.map((lip): RunFall => {
     let [q, land, crest, level, cells] = [0, 0, Infinity, 0, 0]
     for (let i = 0; i < drops.above.length; i++) {
@@ -119,18 +165,38 @@ export function fallsOf(scene: Scene, fields: RunFields, drops: Drops, fallSum: 
       const inner = drops.above[i]
       const [r, c] = [Math.floor(inner / field.stride) - 2, (inner % field.stride) - 2]
       const cell = r * scene.grid.cols + c
-      if (scene.owner[cell] !== lip.from || nearestOnSegment(cellMiddle(scene.grid, c, r), ...lip.line).distance > 1.6 * scene.grid.cellMm) continue
+      if (
+        scene.owner[cell] !== lip.from ||
+        nearestOnSegment(cellMiddle(scene.grid, c, r), ...lip.line).distance >
+          1.6 * scene.grid.cellMm
+      )
+        continue
       q += fallSum[i] / weight
       land += landSum[i] / weight
       crest = Math.min(crest, modelMm(scene.bedM[cell], scene.scale))
     }
     // the level the fall leaves: a little up from its lip
-    const back = lip.line.map(([x, y]): Point2 => [x - lip.out[0] * lip.backMm, y - lip.out[1] * lip.backMm])
+    const back = lip.line.map(([x, y]): Point2 => [
+      x - lip.out[0] * lip.backMm,
+      y - lip.out[1] * lip.backMm
+    ])
     for (let i = 0; i <= 10; i++) {
-      const cell = cellAt(scene.grid, [back[0][0] + ((back[1][0] - back[0][0]) * i) / 10, back[0][1] + ((back[1][1] - back[0][1]) * i) / 10])
-      if (cell >= 0 && fields.depthMm[cell] > 0) { level += fields.levelMm[cell]; cells++ }
+      const cell = cellAt(scene.grid, [
+        back[0][0] + ((back[1][0] - back[0][0]) * i) / 10,
+        back[0][1] + ((back[1][1] - back[0][1]) * i) / 10
+      ])
+      if (cell >= 0 && fields.depthMm[cell] > 0) {
+        level += fields.levelMm[cell]
+        cells++
+      }
     }
-    return { water: lip.water, dischargeM3S: q, landMm: q > 0 ? (land / q) * scene.grid.cellMm : 0, crestMm: Number.isFinite(crest) ? crest : 0, levelMm: cells > 0 ? level / cells : 0 }
+    return {
+      water: lip.water,
+      dischargeM3S: q,
+      landMm: q > 0 ? (land / q) * scene.grid.cellMm : 0,
+      crestMm: Number.isFinite(crest) ? crest : 0,
+      levelMm: cells > 0 ? level / cells : 0
+    }
   })
 }
 
@@ -155,7 +221,13 @@ export function resume(field: Field, scene: Scene, from: RunResult): void {
   }
 }
 
-export function resumeFoam(field: Field, { grid }: Scene, from: RunResult, layers: Float64Array, aged: Float64Array): void {
+export function resumeFoam(
+  field: Field,
+  { grid }: Scene,
+  from: RunResult,
+  layers: Float64Array,
+  aged: Float64Array
+): void {
   for (let r = 0; r < grid.rows; r++) {
     for (let c = 0; c < grid.cols; c++) {
       const source = cellAt(from.grid, cellMiddle(grid, c, r))
@@ -180,5 +252,8 @@ export function straysOf({ grid, owner }: Scene, { depthMm }: RunFields): RunRes
     x += water * at[0]
     y += water * at[1]
   }
-  return { pct: wet > 0 ? (100 * stray) / wet : 0, at: stray > 0 ? [Math.round((10 * x) / stray) / 10, Math.round((10 * y) / stray) / 10] : null }
+  return {
+    pct: wet > 0 ? (100 * stray) / wet : 0,
+    at: stray > 0 ? [Math.round((10 * x) / stray) / 10, Math.round((10 * y) / stray) / 10] : null
+  }
 }

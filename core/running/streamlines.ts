@@ -11,7 +11,11 @@ const SHORTEST = 1.2
 const MOST_STEPS = 4000
 
 /** Which way water moves at each cell, m/s; still where it is dry. */
-export interface Way { grid: Grid; u: ArrayLike<number>; v: ArrayLike<number> }
+export interface Way {
+  grid: Grid
+  u: ArrayLike<number>
+  v: ArrayLike<number>
+}
 
 /**
  * Lines along the flow, evenly spaced: where a brush is led, and which way.
@@ -47,17 +51,31 @@ export function streamlines(way: Way, spacingMm: number): Point2[][] {
         const speed = Math.hypot(u, v)
         if (speed < SLOWEST_MS) break
         // a half step first: curves stay curves
-        const mid = sample(way, [at[0] + (sign * step * u) / speed / 2, at[1] + (sign * step * v) / speed / 2])
+        const mid = sample(way, [
+          at[0] + (sign * step * u) / speed / 2,
+          at[1] + (sign * step * v) / speed / 2
+        ])
         const fast = Math.hypot(...mid)
         if (fast < SLOWEST_MS) break
-        const next: Point2 = [at[0] + (sign * step * mid[0]) / fast, at[1] + (sign * step * mid[1]) / fast]
+        const next: Point2 = [
+          at[0] + (sign * step * mid[0]) / fast,
+          at[1] + (sign * step * mid[1]) / fast
+        ]
         // where two ways meet it would go to and fro
         const to: Point2 = [next[0] - at[0], next[1] - at[1]]
         if (to[0] * heading[0] + to[1] * heading[1] < 0) break
         heading = to
         if (near.within(next, ENDS_AT * spacingMm)) break
         // back where it has been: round an eddy
-        if (k > 8 && k % 4 === 0 && own.length > 12 && own.slice(0, -12).some((p) => Math.hypot(p[0] - next[0], p[1] - next[1]) < ENDS_AT * spacingMm)) break
+        if (
+          k > 8 &&
+          k % 4 === 0 &&
+          own.length > 12 &&
+          own
+            .slice(0, -12)
+            .some((p) => Math.hypot(p[0] - next[0], p[1] - next[1]) < ENDS_AT * spacingMm)
+        )
+          break
         line.push(next)
         own.push(next)
         at = next
@@ -71,7 +89,11 @@ export function streamlines(way: Way, spacingMm: number): Point2[][] {
     const line = [...behind.reverse(), seed.at, ...ahead]
     if (line.length * step < SHORTEST * spacingMm) continue
     near.put(line)
-    lines.push(line.filter((_, i) => i % 2 === 0 || i === line.length - 1).map(([x, y]): Point2 => [Math.round(x * 100) / 100, Math.round(y * 100) / 100]))
+    lines.push(
+      line
+        .filter((_, i) => i % 2 === 0 || i === line.length - 1)
+        .map(([x, y]): Point2 => [Math.round(x * 100) / 100, Math.round(y * 100) / 100])
+    )
   }
   return lines
 }
@@ -81,10 +103,15 @@ function sample({ grid, u, v }: Way, [x, y]: Point2): [number, number] {
   const [fc, fr] = [(x - grid.x0) / grid.cellMm - 0.5, (y - grid.y0) / grid.cellMm - 0.5]
   const here = cellAt(grid, [x, y])
   if (here < 0 || (u[here] === 0 && v[here] === 0)) return [0, 0]
-  const [c, r] = [Math.min(grid.cols - 2, Math.max(0, Math.floor(fc))), Math.min(grid.rows - 2, Math.max(0, Math.floor(fr)))]
+  const [c, r] = [
+    Math.min(grid.cols - 2, Math.max(0, Math.floor(fc))),
+    Math.min(grid.rows - 2, Math.max(0, Math.floor(fr)))
+  ]
   const [s, t] = [Math.min(1, Math.max(0, fc - c)), Math.min(1, Math.max(0, fr - r))]
   const i = r * grid.cols + c
-  const mix = (a: ArrayLike<number>) => (1 - t) * ((1 - s) * a[i] + s * a[i + 1]) + t * ((1 - s) * a[i + grid.cols] + s * a[i + grid.cols + 1])
+  const mix = (a: ArrayLike<number>) =>
+    (1 - t) * ((1 - s) * a[i] + s * a[i + 1]) +
+    t * ((1 - s) * a[i + grid.cols] + s * a[i + grid.cols + 1])
   return [mix(u), mix(v)]
 }
 
@@ -107,7 +134,8 @@ function nearness(grid: Grid, size: number) {
       const [cx, cy] = [box(x, grid.x0), box(y, grid.y0)]
       for (let dy = -1; dy <= 1; dy++) {
         for (let dx = -1; dx <= 1; dx++) {
-          for (const p of boxes.get(key(cx + dx, cy + dy)) ?? []) if ((p[0] - x) ** 2 + (p[1] - y) ** 2 < distance * distance) return true
+          for (const p of boxes.get(key(cx + dx, cy + dy)) ?? [])
+            if ((p[0] - x) ** 2 + (p[1] - y) ** 2 < distance * distance) return true
         }
       }
       return false

@@ -2,7 +2,18 @@ import { GRAVITY } from '../physics/water/hydraulics/channel'
 import { FOAM_HALF_LIFE_S } from '../plan/2-forms/whiteSources'
 import { foamOn, SEA_FOAM_HALF_LIFE_S } from './foam'
 import type { RunFields, RunResult } from './keptRun'
-import { asFields, BREAKS, breakingOf, fallsOf, resume, resumeFoam, runUpOf, straysOf, washOf, WET_MM } from './runState'
+import {
+  asFields,
+  BREAKS,
+  breakingOf,
+  fallsOf,
+  resume,
+  resumeFoam,
+  runUpOf,
+  straysOf,
+  washOf,
+  WET_MM
+} from './runState'
 import type { Scene, SceneMaker } from '../plan/2-forms/scene/sceneMaker'
 import { dropsOf } from './solver/drops'
 import { cellOf, dryField, inside, setInside } from './solver/field'
@@ -62,15 +73,26 @@ const OUT_OVER = 1
 export function waterRun(maker: SceneMaker, { start, passes }: RunOptions): WaterRun {
   const stop = maker.notes.find((n) => n.stops)
   if (stop) throw new RangeError(stop.message)
-  const ladder = passes.map((cells) => Math.min(cells, maker.finestCells)).filter((cells, i, all) => i === 0 || cells > all[i - 1] * 1.2)
+  const ladder = passes
+    .map((cells) => Math.min(cells, maker.finestCells))
+    .filter((cells, i, all) => i === 0 || cells > all[i - 1] * 1.2)
   let at = 0
   let updates = 0
   let current = onePass(maker.at(ladder[0]), start, SETTLES[0], PERIODS[0])
   let usable = false
   let last: OnePass | null = null
   const progress = (done: boolean): RunProgress => ({
-    pass: at + 1, passes: ladder.length, share: current.share(), usable, done, cells: current.scene.grid.cols * current.scene.grid.rows, cellMm: current.scene.grid.cellMm,
-    ranS: current.run.field.timeS, cellUpdates: updates + current.run.tally.cellUpdates, massErrorRel: massError(current.run) })
+    pass: at + 1,
+    passes: ladder.length,
+    share: current.share(),
+    usable,
+    done,
+    cells: current.scene.grid.cols * current.scene.grid.rows,
+    cellMm: current.scene.grid.cellMm,
+    ranS: current.run.field.timeS,
+    cellUpdates: updates + current.run.tally.cellUpdates,
+    massErrorRel: massError(current.run)
+  })
   return {
     advance: (count) => {
       const until = current.run.tally.cellUpdates + count
@@ -105,21 +127,59 @@ function onePass(scene: Scene, start: RunStart, settles: number, periods: number
   const rough = new Float64Array(field.h.length)
   setInside(field, rough, scene.manning)
   const drops = dropsOf(field)
-  const springs = scene.springs.map((s) => ({ cell: cellOf(field, s.row, s.col), m3S: s.share * scene.dischargeM3S }))
+  const springs = scene.springs.map((s) => ({
+    cell: cellOf(field, s.row, s.col),
+    m3S: s.share * scene.dischargeM3S
+  }))
   const drains = scene.drains.map((d) => ({ cell: cellOf(field, d.row, d.col), levelM: d.levelM }))
   const sea = scene.periodS !== null
   const began = field.timeS
-  const run = stepper({ field, edges: scene.edges, manning: rough, springs, swell: scene.swell, drops })
-  const foam = foamOn(field, run.u, run.v, drops, sea ? SEA_FOAM_HALF_LIFE_S : FOAM_HALF_LIFE_S, sea ? scene.periodS! / 25 : 0.6)
+  const run = stepper({
+    field,
+    edges: scene.edges,
+    manning: rough,
+    springs,
+    swell: scene.swell,
+    drops
+  })
+  const foam = foamOn(
+    field,
+    run.u,
+    run.v,
+    drops,
+    sea ? SEA_FOAM_HALF_LIFE_S : FOAM_HALF_LIFE_S,
+    sea ? scene.periodS! / 25 : 0.6
+  )
   if (foamStart) resumeFoam(field, scene, foamStart, foam.layers, foam.aged)
   const crossS = Math.sqrt(scene.lengthM / GRAVITY)
   // a wave that is still on its way is no use: as long as the swell needs to cross, whatever its period
-  const lastsS = sea ? Math.max(periods, foamStart ? 0 : (2 * scene.lengthM) / Math.sqrt(GRAVITY * Math.max(0.2, deepest(scene))) / scene.periodS!) * scene.periodS! : settles * crossS
+  const lastsS = sea
+    ? Math.max(
+        periods,
+        foamStart
+          ? 0
+          : (2 * scene.lengthM) /
+              Math.sqrt(GRAVITY * Math.max(0.2, deepest(scene))) /
+              scene.periodS!
+      ) * scene.periodS!
+    : settles * crossS
   const settledS = sea ? lastsS - scene.periodS! : 0.5 * lastsS
 
-  const mean = Object.fromEntries(['h', 'hu', 'hv', 'foam', 'aged', 'loss', 'wet'].map((name) => [name, field.kernel.numbers(field.h.length)])) as Record<'h' | 'hu' | 'hv' | 'foam' | 'aged' | 'loss' | 'wet', Float64Array>
+  const mean = Object.fromEntries(
+    ['h', 'hu', 'hv', 'foam', 'aged', 'loss', 'wet'].map((name) => [
+      name,
+      field.kernel.numbers(field.h.length)
+    ])
+  ) as Record<'h' | 'hu' | 'hv' | 'foam' | 'aged' | 'loss' | 'wet', Float64Array>
   const { calls } = field.kernel
-  const counted = [[mean.h, field.h], [mean.hu, field.hu], [mean.hv, field.hv], [mean.foam, foam.layers], [mean.aged, foam.aged], [mean.loss, foam.loss]].map((pair) => pair.map((a) => a.byteOffset))
+  const counted = [
+    [mean.h, field.h],
+    [mean.hu, field.hu],
+    [mean.hv, field.hv],
+    [mean.foam, foam.layers],
+    [mean.aged, foam.aged],
+    [mean.loss, foam.loss]
+  ].map((pair) => pair.map((a) => a.byteOffset))
   let weight = 0
   let outM3S = 0
   let came = 0
@@ -131,7 +191,12 @@ function onePass(scene: Scene, start: RunStart, settles: number, periods: number
   let nextMoment = 0
   let sinceFoam = 0
   // how high and low water stood at each cell since the swell's last period began
-  const [crest, trough] = sea ? [new Float64Array(field.h.length).fill(-Infinity), new Float64Array(field.h.length).fill(Infinity)] : [null, null]
+  const [crest, trough] = sea
+    ? [
+        new Float64Array(field.h.length).fill(-Infinity),
+        new Float64Array(field.h.length).fill(Infinity)
+      ]
+    : [null, null]
   let periodEnds = began + (scene.periodS ?? 0)
   /** Crests make foam where they are too high for the water under them. */
   function watchCrests(): void {
@@ -147,7 +212,10 @@ function onePass(scene: Scene, start: RunStart, settles: number, periods: number
         if (!over) continue
         const high = crest[i] - trough[i]
         const depth = (crest[i] + trough[i]) / 2 - field.z[i]
-        foam.gate[i] = high > 0 && depth > 0 ? Math.min(1, Math.max(0, (high / depth - BREAKS[0]) / (BREAKS[1] - BREAKS[0]))) : 0
+        foam.gate[i] =
+          high > 0 && depth > 0
+            ? Math.min(1, Math.max(0, (high / depth - BREAKS[0]) / (BREAKS[1] - BREAKS[0])))
+            : 0
         crest[i] = -Infinity
         trough[i] = Infinity
       }
@@ -157,7 +225,16 @@ function onePass(scene: Scene, start: RunStart, settles: number, periods: number
   if (sea) foam.gate.fill(0)
 
   function fieldsNow(): RunFields {
-    return asFields(scene, inside(field, field.h), inside(field, field.hu), inside(field, field.hv), inside(field, foam.layers), inside(field, foam.aged), inside(field, foam.loss), null)
+    return asFields(
+      scene,
+      inside(field, field.h),
+      inside(field, field.hu),
+      inside(field, field.hv),
+      inside(field, foam.layers),
+      inside(field, foam.aged),
+      inside(field, foam.loss),
+      null
+    )
   }
   function count(dt: number): void {
     weight += dt
@@ -173,18 +250,40 @@ function onePass(scene: Scene, start: RunStart, settles: number, periods: number
       landSum[i] += dt * drops.dischargeM3S[i] * drops.landsCells[i]
     }
   }
-  const result = (fields: RunFields, over: number, phase: number | null, wash: RunResult['wash'], shore: Pick<RunResult, 'runUpMm' | 'breakMm'> = { runUpMm: null, breakMm: null }): RunResult => ({
-    grid, scale, ranS: field.timeS, dischargeM3S: scene.dischargeM3S, inM3S: scene.dischargeM3S, outM3S, fields, falls: over > 0 && drops ? fallsOf(scene, fields, drops, fallSum, landSum, over, field) : [],
-    periodS: scene.periodS, phase, wash, ...shore, strays: straysOf(scene, fields)
+  const result = (
+    fields: RunFields,
+    over: number,
+    phase: number | null,
+    wash: RunResult['wash'],
+    shore: Pick<RunResult, 'runUpMm' | 'breakMm'> = { runUpMm: null, breakMm: null }
+  ): RunResult => ({
+    grid,
+    scale,
+    ranS: field.timeS,
+    dischargeM3S: scene.dischargeM3S,
+    inM3S: scene.dischargeM3S,
+    outM3S,
+    fields,
+    falls: over > 0 && drops ? fallsOf(scene, fields, drops, fallSum, landSum, over, field) : [],
+    periodS: scene.periodS,
+    phase,
+    wash,
+    ...shore,
+    strays: straysOf(scene, fields)
   })
   return {
-    scene, run,
+    scene,
+    run,
     counted: () => (sea ? moments.length >= MOMENTS : weight > 0),
-    share: () => Math.min(1, Math.max((field.timeS - began) / lastsS, run.tally.steps / MOST_STEPS)),
+    share: () =>
+      Math.min(1, Math.max((field.timeS - began) / lastsS, run.tally.steps / MOST_STEPS)),
     step: () => {
       const before = run.tally.inflowM3
       const dt = run.step(Infinity)
-      if (!(dt > 0)) { field.timeS = began + lastsS; return }
+      if (!(dt > 0)) {
+        field.timeS = began + lastsS
+        return
+      }
       for (const d of drains) {
         const most = Math.max(0, d.levelM - field.z[d.cell])
         const over = field.h[d.cell] - most
@@ -212,7 +311,12 @@ function onePass(scene: Scene, start: RunStart, settles: number, periods: number
       const passed = field.timeS - began
       if (passed >= settledS) count(sinceFoam)
       sinceFoam = 0
-      if (sea && passed >= settledS && moments.length < MOMENTS && passed - settledS >= (nextMoment * scene.periodS!) / MOMENTS) {
+      if (
+        sea &&
+        passed >= settledS &&
+        moments.length < MOMENTS &&
+        passed - settledS >= (nextMoment * scene.periodS!) / MOMENTS
+      ) {
         nextMoment++
         moments.push(fieldsNow())
       }
@@ -224,9 +328,29 @@ function onePass(scene: Scene, start: RunStart, settles: number, periods: number
       const wet = scaled(mean.wet)
       if (sea && moments.length > 0) {
         const moment = moments[Math.min(moments.length - 1, Math.floor(phase * moments.length))]
-        return result({ ...moment, wetShare: Float32Array.from(wet) }, weight, phase, washOf(scene, wet), { runUpMm: runUpOf(scene, moments), breakMm: breakingOf(scene, moments) })
+        return result(
+          { ...moment, wetShare: Float32Array.from(wet) },
+          weight,
+          phase,
+          washOf(scene, wet),
+          { runUpMm: runUpOf(scene, moments), breakMm: breakingOf(scene, moments) }
+        )
       }
-      return result(asFields(scene, scaled(mean.h), scaled(mean.hu), scaled(mean.hv), scaled(mean.foam), scaled(mean.aged), scaled(mean.loss), wet), weight, null, { high: [], low: [] })
+      return result(
+        asFields(
+          scene,
+          scaled(mean.h),
+          scaled(mean.hu),
+          scaled(mean.hv),
+          scaled(mean.foam),
+          scaled(mean.aged),
+          scaled(mean.loss),
+          wet
+        ),
+        weight,
+        null,
+        { high: [], low: [] }
+      )
     }
   }
 }

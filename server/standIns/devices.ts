@@ -10,8 +10,19 @@ const MOST_STREAMS = 24
 const FAULTS: readonly ScaleFault[] = ['none', 'silent', 'rubbish', 'ounces']
 
 /** What a hand does to a stand-in: the part of the world that a real device would feel by itself. */
-interface Hand { place?: unknown; pour?: unknown; stop?: unknown; fault?: unknown; restart?: unknown; tempC?: unknown; rhPct?: unknown; xDeg?: unknown; yDeg?: unknown }
-const finite = (value: unknown): value is number => typeof value === 'number' && Number.isFinite(value)
+interface Hand {
+  place?: unknown
+  pour?: unknown
+  stop?: unknown
+  fault?: unknown
+  restart?: unknown
+  tempC?: unknown
+  rhPct?: unknown
+  xDeg?: unknown
+  yDeg?: unknown
+}
+const finite = (value: unknown): value is number =>
+  typeof value === 'number' && Number.isFinite(value)
 
 /**
  * The stand-ins of the bench: a scale, a room sensor and a digital level. `GET /devices/NAME` streams lines the way a
@@ -21,7 +32,11 @@ export function devices(): Router {
   const scale = standInScale()
   const room = standInRoom()
   const level = standInLevel()
-  const lines: Record<DeviceName, () => string | null> = { scale: () => scale.line(), room: () => room.line(), level: () => level.line() }
+  const lines: Record<DeviceName, () => string | null> = {
+    scale: () => scale.line(),
+    room: () => room.line(),
+    level: () => level.line()
+  }
   let streams = 0
   const router = express.Router()
   const named = (request: Request, response: Response): DeviceName | null => {
@@ -39,7 +54,13 @@ export function devices(): Router {
       return
     }
     streams++
-    response.set({ 'content-type': 'application/octet-stream', 'cache-control': 'no-store', 'x-accel-buffering': 'no' }).flushHeaders()
+    response
+      .set({
+        'content-type': 'application/octet-stream',
+        'cache-control': 'no-store',
+        'x-accel-buffering': 'no'
+      })
+      .flushHeaders()
     const speak = () => {
       const line = lines[name]()
       if (line !== null) response.write(`${line}\r\n`)
@@ -60,14 +81,17 @@ export function devices(): Router {
       response.status(403).type('text/plain').send('Not from here.')
       return
     }
-    if (name === 'scale' && typeof request.body === 'string') for (const line of request.body.split(/\r?\n/)) scale.command(line)
+    if (name === 'scale' && typeof request.body === 'string')
+      for (const line of request.body.split(/\r?\n/)) scale.command(line)
     response.status(204).end()
   })
 
   router.post('/:name/hand', express.json({ limit: '1kb' }), (request, response) => {
     const name = named(request, response)
     if (!name) return
-    const hand = (typeof request.body === 'object' && request.body !== null ? request.body : {}) as Hand
+    const hand = (
+      typeof request.body === 'object' && request.body !== null ? request.body : {}
+    ) as Hand
     if (name === 'scale') {
       if (finite(hand.place)) scale.place(Math.max(-5000, Math.min(5000, hand.place)))
       if (finite(hand.pour)) scale.pour(hand.pour)
@@ -75,7 +99,8 @@ export function devices(): Router {
       if (hand.restart === true) scale.restart()
       if (FAULTS.includes(hand.fault as ScaleFault)) scale.fail(hand.fault as ScaleFault)
     }
-    if (name === 'room' && finite(hand.tempC) && finite(hand.rhPct)) room.set(hand.tempC, hand.rhPct)
+    if (name === 'room' && finite(hand.tempC) && finite(hand.rhPct))
+      room.set(hand.tempC, hand.rhPct)
     if (name === 'level' && finite(hand.xDeg) && finite(hand.yDeg)) level.set(hand.xDeg, hand.yDeg)
     response.status(204).end()
   })

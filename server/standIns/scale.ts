@@ -32,7 +32,10 @@ const G_PER_OZ = 28.349523125
  * @param now     clock, ms
  * @param random  0 to 1
  */
-export function standInScale(now: () => number = Date.now, random: () => number = Math.random): StandInScale {
+export function standInScale(
+  now: () => number = Date.now,
+  random: () => number = Math.random
+): StandInScale {
   let onPan = 0
   let zero = 0
   let flow = 0
@@ -56,29 +59,61 @@ export function standInScale(now: () => number = Date.now, random: () => number 
     }
     at = to
   }
-  const moved = (): void => { movedAt = now() }
+  const moved = (): void => {
+    movedAt = now()
+  }
   return {
-    place: (grams) => { advance(); onPan = Math.max(0, onPan + grams); moved() },
-    pour: (gramsPerS) => { advance(); flow = Math.max(0, Math.min(200, gramsPerS)); dribbleUntil = 0 },
-    stop: () => { advance(); if (flow > 0 && dribbleUntil === 0) dribbleUntil = now() + 1000 * DRIBBLE_S },
-    fail: (next) => { fault = next },
-    restart: () => { advance(); zero = onPan; fault = 'none'; moved() },
+    place: (grams) => {
+      advance()
+      onPan = Math.max(0, onPan + grams)
+      moved()
+    },
+    pour: (gramsPerS) => {
+      advance()
+      flow = Math.max(0, Math.min(200, gramsPerS))
+      dribbleUntil = 0
+    },
+    stop: () => {
+      advance()
+      if (flow > 0 && dribbleUntil === 0) dribbleUntil = now() + 1000 * DRIBBLE_S
+    },
+    fail: (next) => {
+      fault = next
+    },
+    restart: () => {
+      advance()
+      zero = onPan
+      fault = 'none'
+      moved()
+    },
     command: (line) => {
       advance()
       if (line.trim() === 'T') zero = onPan
-      else if (line.trim() === 'R') { zero = onPan; fault = 'none' }
+      else if (line.trim() === 'R') {
+        zero = onPan
+        fault = 'none'
+      }
     },
     line: () => {
       advance()
       if (fault === 'silent') return null
-      if (fault === 'rubbish') return String.fromCharCode(33 + Math.floor(random() * 80), 33 + Math.floor(random() * 80), 63, 64)
+      if (fault === 'rubbish')
+        return String.fromCharCode(
+          33 + Math.floor(random() * 80),
+          33 + Math.floor(random() * 80),
+          63,
+          64
+        )
       if (onPan > MOST_G) return 'OL'
       const drift = (DRIFT_G_PER_MIN * (now() - born)) / 60_000
       const still = now() - movedAt > 1000 * SETTLE_S && flow === 0
       const tremble = (random() - 0.5) * 2 * (still ? TREMBLE_G : 6 * TREMBLE_G)
       const grams = onPan - zero + tremble + Math.min(0.4, drift)
-      const shown = fault === 'ounces' ? grams / G_PER_OZ : Math.round(grams / READABILITY_G) * READABILITY_G
-      const text = Math.abs(shown).toFixed(fault === 'ounces' ? 3 : 1).padStart(7)
+      const shown =
+        fault === 'ounces' ? grams / G_PER_OZ : Math.round(grams / READABILITY_G) * READABILITY_G
+      const text = Math.abs(shown)
+        .toFixed(fault === 'ounces' ? 3 : 1)
+        .padStart(7)
       return `${still ? 'S' : 'D'} ${shown < 0 && Number(text) !== 0 ? '-' : '+'}${text} ${fault === 'ounces' ? 'oz' : 'g'}`
     }
   }

@@ -7,33 +7,58 @@ import type { BrowserContext, Page } from 'playwright-core'
 import type { Build } from '../../core/build/types'
 import { writeBuild } from '../../core/build/file/write'
 import { derivePlan } from '../../core/plan/derivePlan'
-import { complaints, DEMO_ID, downloaded, NOW, openPage, stage, type Stage } from '../support/browser'
+import {
+  complaints,
+  DEMO_ID,
+  downloaded,
+  NOW,
+  openPage,
+  stage,
+  type Stage
+} from '../support/browser'
 import { fresh } from '../support/builds'
 
 const MINUTE = 60_000
-const DAY_HOURS: Build['calendar']['week'] = Object.fromEntries(['mon', 'tue', 'wed', 'thu', 'fri', 'sat', 'sun'].map((d) => [d, [['08:00', '22:00']]])) as unknown as Build['calendar']['week']
+const DAY_HOURS: Build['calendar']['week'] = Object.fromEntries(
+  ['mon', 'tue', 'wed', 'thu', 'fri', 'sat', 'sun'].map((d) => [d, [['08:00', '22:00']]])
+) as unknown as Build['calendar']['week']
 /** A pond under light-cured resin with long days: few steps, short waits. */
 function pond(): Build {
   const build = fresh({ pool: true, fall: false, poolBelow: false })
-  return { ...build, id: 'pond', name: 'Duck pond', ground: { ...build.ground, sealCoats: 1, castingsMl: 0 }, waters: build.waters.map((w) => (w.kind === 'pool' ? { ...w, way: 'light-cured-pour' } : w)), calendar: { ...build.calendar, start: '2026-11-24T18:00', week: DAY_HOURS } }
+  return {
+    ...build,
+    id: 'pond',
+    name: 'Duck pond',
+    ground: { ...build.ground, sealCoats: 1, castingsMl: 0 },
+    waters: build.waters.map((w) => (w.kind === 'pool' ? { ...w, way: 'light-cured-pour' } : w)),
+    calendar: { ...build.calendar, start: '2026-11-24T18:00', week: DAY_HOURS }
+  }
 }
 const give = async (page: Page, build: Build) => {
-  await page.locator('[data-test="import"]').setInputFiles({ name: 'b.json', mimeType: 'application/json', buffer: Buffer.from(writeBuild(build)) })
+  await page.locator('[data-test="import"]').setInputFiles({
+    name: 'b.json',
+    mimeType: 'application/json',
+    buffer: Buffer.from(writeBuild(build))
+  })
   await page.locator(`[data-build="${build.id}"]`).waitFor()
 }
-const clockText = async (page: Page) => (await page.locator('[data-clock="own"] .left').innerText()).trim()
+const clockText = async (page: Page) =>
+  (await page.locator('[data-clock="own"] .left').innerText()).trim()
 /** Half water, half foam. */
 function photograph(): Buffer {
   const [width, height] = [600, 400]
   const data = new Uint8Array(width * height * 3)
-  for (let i = 0; i < width * height; i++) data.set(i % width < width / 2 ? [40, 90, 95] : [238, 240, 239], 3 * i)
+  for (let i = 0; i < width * height; i++)
+    data.set(i % width < width / 2 ? [40, 90, 95] : [238, 240, 239], 3 * i)
   return Buffer.from(encode({ width, height, data, channels: 3, depth: 8 }))
 }
 
 describe('At the bench', function () {
   this.timeout(400_000)
   let s: Stage
-  before(async () => { s = await stage('first') })
+  before(async () => {
+    s = await stage('first')
+  })
   after(() => s.close())
 
   /** Opens a page whose wall clock reads a moment. */
@@ -61,7 +86,10 @@ describe('At the bench', function () {
         // once it is still tacky, and the plan waits on
         const asked = await look.locator('h1').innerText()
         await page.keyboard.press(looks++ === 1 ? 'n' : 'y')
-        await page.waitForFunction((was) => document.querySelector('[data-test="look"] h1')?.textContent?.trim() !== was, asked.trim())
+        await page.waitForFunction(
+          (was) => document.querySelector('[data-test="look"] h1')?.textContent?.trim() !== was,
+          asked.trim()
+        )
         continue
       }
       if (await page.getByRole('heading', { name: 'All is done' }).isVisible()) break
@@ -73,7 +101,11 @@ describe('At the bench', function () {
         await page.locator('.own input').nth(1).fill('20')
         await page.locator('[data-test="own-clock"]').click()
         await page.clock.fastForward(7 * MINUTE)
-        await page.waitForFunction(() => document.querySelector('[data-clock="own"] .left')?.textContent?.startsWith('12:') || document.querySelector('[data-clock="own"] .left')?.textContent?.startsWith('13:'))
+        await page.waitForFunction(
+          () =>
+            document.querySelector('[data-clock="own"] .left')?.textContent?.startsWith('12:') ||
+            document.querySelector('[data-clock="own"] .left')?.textContent?.startsWith('13:')
+        )
         const when = await now()
         const dying = await context.newCDPSession(page)
         void dying.send('Page.crash').catch(() => undefined)
@@ -86,10 +118,15 @@ describe('At the bench', function () {
       }
       await page.clock.fastForward(9 * MINUTE)
       await page.keyboard.press('Enter')
-      await page.waitForFunction((was) => document.querySelector('[data-test="begin"], [data-test="look"], .now h1') && document.querySelector('.count')?.textContent !== was, count)
+      await page.waitForFunction(
+        (was) =>
+          document.querySelector('[data-test="begin"], [data-test="look"], .now h1') &&
+          document.querySelector('.count')?.textContent !== was,
+        count
+      )
       // on to when the plan has the next piece of work, or to the look before it
       await page.waitForTimeout(150)
-      const next = await page.locator('.soon b').first().isVisible() ? 1 : 0
+      const next = (await page.locator('.soon b').first().isVisible()) ? 1 : 0
       if (next) await page.clock.fastForward(8 * 60 * MINUTE)
       await page.waitForTimeout(60)
     }
@@ -99,14 +136,19 @@ describe('At the bench', function () {
     await page.getByRole('button', { name: 'Log', exact: true }).click()
     await page.locator('[data-entry="step"]').first().waitFor()
     expect(await page.locator('[data-entry="step"]').count()).to.equal(steps)
-    expect(await page.locator('[data-entry="look"]').filter({ hasText: 'not yet' }).count()).to.equal(1)
+    expect(
+      await page.locator('[data-entry="look"]').filter({ hasText: 'not yet' }).count()
+    ).to.equal(1)
     await page.locator('[data-leaf="account"]').click()
     expect(await page.locator('[data-test="account"] tbody tr').count()).to.equal(steps)
     // what was seen is learned from, and forgotten when told to
     await page.locator('[data-forget]').first().waitFor()
     const known = await page.locator('[data-forget]').count()
     await page.locator('[data-forget]').first().click()
-    await page.waitForFunction((n) => document.querySelectorAll('[data-forget]').length === n - 1, known)
+    await page.waitForFunction(
+      (n) => document.querySelectorAll('[data-forget]').length === n - 1,
+      known
+    )
     await context.close()
   })
 
@@ -128,10 +170,15 @@ describe('At the bench', function () {
     const context = await s.profile()
     const page = await openPage(context, `${s.address}/build/${DEMO_ID}/days`, false)
     await page.locator('[data-test="proof"]').waitFor()
-    const manifest = JSON.parse(await (await page.request.get(`${s.address}/manifest.webmanifest`)).text()) as { display: string; icons: unknown[] }
+    const manifest = JSON.parse(
+      await (await page.request.get(`${s.address}/manifest.webmanifest`)).text()
+    ) as { display: string; icons: unknown[] }
     expect(manifest.display).to.equal('standalone')
     await page.evaluate(() => navigator.serviceWorker.ready)
-    await page.waitForFunction(async () => { const [name] = await caches.keys(); return name !== undefined && (await (await caches.open(name)).keys()).length > 20 })
+    await page.waitForFunction(async () => {
+      const [name] = await caches.keys()
+      return name !== undefined && (await (await caches.open(name)).keys()).length > 20
+    })
     await context.setOffline(true)
     await page.reload()
     await page.locator('[data-test="proof"]').waitFor()
@@ -148,15 +195,45 @@ describe('At the bench', function () {
     const page = await openPage(context, `${s.address}/build/${DEMO_ID}/days`)
     const said = complaints(page)
     await page.locator('[data-test="proof"]').waitFor()
-    expect(await page.locator('[data-test="proof"]').innerText()).to.match(/No plan can finish before Thursday 31 December, 21:06/)
+    expect(await page.locator('[data-test="proof"]').innerText()).to.match(
+      /No plan can finish before Thursday 31 December, 21:06/
+    )
     await page.locator('[data-leaf="hours"]').click()
-    const ics = ['BEGIN:VCALENDAR', 'VERSION:2.0', 'PRODID:-//club//EN', 'BEGIN:VEVENT', 'UID:choir', 'SUMMARY:Choir', 'DTSTART;TZID=Europe/Lisbon:20261124T183000', 'DTEND;TZID=Europe/Lisbon:20261124T223000', 'RRULE:FREQ=WEEKLY;BYDAY=TU', 'END:VEVENT', 'END:VCALENDAR', ''].join('\r\n')
-    await page.locator('[data-test="busy-file"]').setInputFiles({ name: 'rubbish.ics', mimeType: 'text/calendar', buffer: Buffer.from('rubbish') })
-    await page.locator('[data-test="busy"] .fault').filter({ hasText: 'no calendar file' }).waitFor()
-    await page.locator('[data-test="busy-file"]').setInputFiles({ name: 'choir.ics', mimeType: 'text/calendar', buffer: Buffer.from(ics) })
+    const ics = [
+      'BEGIN:VCALENDAR',
+      'VERSION:2.0',
+      'PRODID:-//club//EN',
+      'BEGIN:VEVENT',
+      'UID:choir',
+      'SUMMARY:Choir',
+      'DTSTART;TZID=Europe/Lisbon:20261124T183000',
+      'DTEND;TZID=Europe/Lisbon:20261124T223000',
+      'RRULE:FREQ=WEEKLY;BYDAY=TU',
+      'END:VEVENT',
+      'END:VCALENDAR',
+      ''
+    ].join('\r\n')
+    await page.locator('[data-test="busy-file"]').setInputFiles({
+      name: 'rubbish.ics',
+      mimeType: 'text/calendar',
+      buffer: Buffer.from('rubbish')
+    })
+    await page
+      .locator('[data-test="busy"] .fault')
+      .filter({ hasText: 'no calendar file' })
+      .waitFor()
+    await page
+      .locator('[data-test="busy-file"]')
+      .setInputFiles({ name: 'choir.ics', mimeType: 'text/calendar', buffer: Buffer.from(ics) })
     await page.locator('[data-test="busy-read"]').filter({ hasText: '1 entries read' }).waitFor()
-    await page.waitForFunction(() => ![...document.querySelectorAll('.when b')].some((b) => b.textContent?.startsWith('Tue 24')))
-    const events = (text: string) => new ICAL.Component(ICAL.parse(text) as [string, unknown[], unknown[]]).getAllSubcomponents('vevent')
+    await page.waitForFunction(
+      () =>
+        ![...document.querySelectorAll('.when b')].some((b) => b.textContent?.startsWith('Tue 24'))
+    )
+    const events = (text: string) =>
+      new ICAL.Component(ICAL.parse(text) as [string, unknown[], unknown[]]).getAllSubcomponents(
+        'vevent'
+      )
     await page.getByRole('button', { name: 'Prints', exact: true }).click()
     const one = await downloaded(page, () => page.getByText('Steps as a calendar').click())
     const uids = events(one.text).map((e) => String(e.getFirstPropertyValue('uid')))
@@ -164,7 +241,10 @@ describe('At the bench', function () {
     for (const e of events(one.text)) {
       expect(e.getAllSubcomponents('valarm')).to.have.length(1)
       const start = (e.getFirstPropertyValue('dtstart') as ICAL.Time).toJSDate()
-      expect(start.getUTCDay() === 2 && start.getUTCHours() >= 18 && start.getUTCHours() < 22, start.toISOString()).to.equal(false)
+      expect(
+        start.getUTCDay() === 2 && start.getUTCHours() >= 18 && start.getUTCHours() < 22,
+        start.toISOString()
+      ).to.equal(false)
     }
     await page.getByRole('button', { name: 'Days', exact: true }).click()
     // a step dragged to another day: the rest follows, and the export moves with it
@@ -179,7 +259,11 @@ describe('At the bench', function () {
     const moved = await page.locator('[data-test="days"] h1').innerText()
     await page.getByRole('button', { name: 'Prints', exact: true }).click()
     const two = await downloaded(page, () => page.getByText('Steps as a calendar').click())
-    expect(events(two.text).map((e) => String(e.getFirstPropertyValue('uid'))).sort()).to.deep.equal([...uids].sort())
+    expect(
+      events(two.text)
+        .map((e) => String(e.getFirstPropertyValue('uid')))
+        .sort()
+    ).to.deep.equal([...uids].sort())
     await page.getByRole('button', { name: 'Days', exact: true }).click()
     // settled where it cannot be: said, with a way out
     await page.locator('.open').last().click()
@@ -190,10 +274,16 @@ describe('At the bench', function () {
     await page.locator('[data-finding^="unmet:"]').waitFor({ state: 'detached' })
     await page.locator('[data-leaf="what"]').click()
     await page.locator('[data-what="evenings"] .take').click()
-    await page.waitForFunction((was) => document.querySelector('[data-test="days"] h1')?.textContent !== was, moved)
+    await page.waitForFunction(
+      (was) => document.querySelector('[data-test="days"] h1')?.textContent !== was,
+      moved
+    )
     await page.locator('[data-test="deadline"]').fill('2026-11-30T12:00')
     await page.locator('[data-test="deadline"]').press('Tab')
-    await page.locator('[data-test="deadline-words"]').filter({ hasText: 'None of these meets it' }).waitFor()
+    await page
+      .locator('[data-test="deadline-words"]')
+      .filter({ hasText: 'None of these meets it' })
+      .waitFor()
     expect(said).to.deep.equal([])
     await context.close()
   })
@@ -202,10 +292,14 @@ describe('At the bench', function () {
     const context = await s.profile()
     const page = await openPage(context, `${s.address}/build/${DEMO_ID}/log`)
     const said = complaints(page)
-    const put = (name: string, buffer: Buffer, mimeType = 'image/png') => page.locator('[data-test="photo-file"]').setInputFiles({ name, mimeType, buffer })
+    const put = (name: string, buffer: Buffer, mimeType = 'image/png') =>
+      page.locator('[data-test="photo-file"]').setInputFiles({ name, mimeType, buffer })
     await page.locator('[data-test="photo-file"]').waitFor({ state: 'attached' })
     await put('notes.png', Buffer.from('no picture at all'))
-    await page.locator('[data-test="log-fault"]').filter({ hasText: 'no photograph that can be read' }).waitFor()
+    await page
+      .locator('[data-test="log-fault"]')
+      .filter({ hasText: 'no photograph that can be read' })
+      .waitFor()
     const vast = photograph()
     vast.writeUInt32BE(20_000, 16)
     vast.writeUInt32BE(10_000, 20)
@@ -216,7 +310,8 @@ describe('At the bench', function () {
     await page.locator('[data-entry="photo"] img').waitFor()
     await page.locator('[data-leaf="table"]').click()
     await page.locator('[data-handle="0"]').waitFor()
-    const white = async () => Number((await page.locator('[data-test="lt-white"]').innerText()).replace(/\D/g, ''))
+    const white = async () =>
+      Number((await page.locator('[data-test="lt-white"]').innerText()).replace(/\D/g, ''))
     // the plan laid over the whole picture: half of it is foam
     for (let i = 0; i < 4; i++) await page.locator('[data-handle="0"]').press('Shift+ArrowLeft')
     expect(await white()).to.be.within(25, 75)
@@ -230,10 +325,17 @@ describe('At the bench', function () {
     const dropped = (await page.locator('[data-handle="1"] circle').boundingBox())!
     expect(dropped.x + dropped.width / 2).to.be.closeTo(svg.x + svg.width * 0.46, 2)
     expect(dropped.y + dropped.height / 2).to.be.closeTo(svg.y + svg.height * 0.85, 2)
-    await page.waitForFunction(() => Number(document.querySelector('[data-test="lt-white"]')?.textContent?.replace(/\D/g, '')) < 12)
+    await page.waitForFunction(
+      () =>
+        Number(document.querySelector('[data-test="lt-white"]')?.textContent?.replace(/\D/g, '')) <
+        12
+    )
     await page.mouse.click(svg.x + svg.width * 0.3, svg.y + svg.height * 0.3)
-    const picked = /#([0-9a-f]{6})/.exec(await page.locator('[data-test="lt-picked"]').innerText())![1]
-    for (const [i, value] of [40, 90, 95].entries()) expect(Number.parseInt(picked.slice(2 * i, 2 * i + 2), 16), picked).to.be.closeTo(value, 6)
+    const picked = /#([0-9a-f]{6})/.exec(
+      await page.locator('[data-test="lt-picked"]').innerText()
+    )![1]
+    for (const [i, value] of [40, 90, 95].entries())
+      expect(Number.parseInt(picked.slice(2 * i, 2 * i + 2), 16), picked).to.be.closeTo(value, 6)
     expect(said).to.deep.equal([])
     await context.close()
   })
@@ -242,7 +344,8 @@ describe('At the bench', function () {
     const context = await s.profile()
     const page = await openPage(context, `${s.address}/build/${DEMO_ID}/bench`)
     await page.locator('[data-test="rehearse"]').click()
-    for (const step of ['ground/base', 'ground/landform', 'ground/carve', 'weir/run']) await page.locator(`[data-do="${step}"]`).click()
+    for (const step of ['ground/base', 'ground/landform', 'ground/carve', 'weir/run'])
+      await page.locator(`[data-do="${step}"]`).click()
     await page.locator('[data-test="reckon"]').click()
     expect(await page.locator('[data-test="reckoning"] .mistake').count()).to.be.at.least(2)
     await page.locator('[data-wait="480"]').click()
@@ -255,14 +358,19 @@ describe('At the bench', function () {
   it('backup, wipe, restore: all of it comes back, photographs too; a broken, a bombed and a half-way restore change nothing', async () => {
     const context = await s.profile()
     const page = await openPage(context, `${s.address}/build/${DEMO_ID}/log`)
-    await page.locator('[data-test="photo-file"]').setInputFiles({ name: 'weir.png', mimeType: 'image/png', buffer: photograph() })
+    await page
+      .locator('[data-test="photo-file"]')
+      .setInputFiles({ name: 'weir.png', mimeType: 'image/png', buffer: photograph() })
     await page.locator('[data-entry="photo"] img').waitFor()
     await page.locator('[data-test="note"]').fill('Too much white at the foot')
     await page.locator('[data-test="note-add"]').click()
     await page.getByText('Saved', { exact: true }).waitFor()
     await page.getByRole('button', { name: 'Builds', exact: true }).click()
     await page.locator('[data-test="nudge"]').waitFor()
-    const [download] = await Promise.all([page.waitForEvent('download'), page.locator('[data-test="backup-now"]').click()])
+    const [download] = await Promise.all([
+      page.waitForEvent('download'),
+      page.locator('[data-test="backup-now"]').click()
+    ])
     const zip = readFileSync(await download.path())
     await page.locator('[data-test="nudge"]').waitFor({ state: 'detached' })
     await context.close()
@@ -270,14 +378,25 @@ describe('At the bench', function () {
     const empty = await stage('none')
     const other = await empty.profile()
     const there = await openPage(other, empty.address)
-    const restore = (name: string, buffer: Buffer) => there.locator('[data-test="restore"]').setInputFiles({ name, mimeType: 'application/zip', buffer })
-    const refused = (text: RegExp) => there.locator('[data-test="backup-fault"]').filter({ hasText: text }).waitFor()
+    const restore = (name: string, buffer: Buffer) =>
+      there
+        .locator('[data-test="restore"]')
+        .setInputFiles({ name, mimeType: 'application/zip', buffer })
+    const refused = (text: RegExp) =>
+      there.locator('[data-test="backup-fault"]').filter({ hasText: text }).waitFor()
     await there.locator('[data-test="restore"]').waitFor({ state: 'attached' })
     await restore('cut.zip', zip.subarray(0, zip.length - 300))
     await refused(/no zip that can be read/)
     // two gigabytes of nothing in a few kilobytes
-    const bomb = Buffer.from(zipSync({ 'backup.json': [strToU8(' '.repeat(8_000_000)), { level: 9 }] }))
-    for (let at = bomb.indexOf(Buffer.from([0x50, 0x4b, 1, 2])); at >= 0; at = bomb.indexOf(Buffer.from([0x50, 0x4b, 1, 2]), at + 4)) bomb.writeUInt32LE(2_000_000_000, at + 24)
+    const bomb = Buffer.from(
+      zipSync({ 'backup.json': [strToU8(' '.repeat(8_000_000)), { level: 9 }] })
+    )
+    for (
+      let at = bomb.indexOf(Buffer.from([0x50, 0x4b, 1, 2]));
+      at >= 0;
+      at = bomb.indexOf(Buffer.from([0x50, 0x4b, 1, 2]), at + 4)
+    )
+      bomb.writeUInt32LE(2_000_000_000, at + 24)
     await restore('bomb.zip', bomb)
     await refused(/far more than any backup/)
     await restore('other.zip', Buffer.from(zipSync({ 'hello.txt': strToU8('hello') })))
@@ -285,16 +404,27 @@ describe('At the bench', function () {
     // stopped half-way: the last write of the transaction fails
     await there.evaluate(() => {
       const add = IDBObjectStore.prototype.add
-      ;(window as unknown as { mend: () => void }).mend = () => { IDBObjectStore.prototype.add = add }
-      IDBObjectStore.prototype.add = function (this: IDBObjectStore, ...args: [unknown]) { if (this.name === 'photos') throw new Error('stopped'); return add.apply(this, args) } as typeof add
+      ;(window as unknown as { mend: () => void }).mend = () => {
+        IDBObjectStore.prototype.add = add
+      }
+      IDBObjectStore.prototype.add = function (this: IDBObjectStore, ...args: [unknown]) {
+        if (this.name === 'photos') throw new Error('stopped')
+        return add.apply(this, args)
+      } as typeof add
     })
     await restore('good.zip', zip)
-    await there.locator('[data-test="backup-fault"]').filter({ hasText: /stopped/ }).waitFor()
+    await there
+      .locator('[data-test="backup-fault"]')
+      .filter({ hasText: /stopped/ })
+      .waitFor()
     await there.reload()
     await there.getByText('Nothing on the bench yet').waitFor()
     await there.locator('[data-test="restore"]').waitFor({ state: 'attached' })
     await restore('good.zip', zip)
-    await there.locator('[data-test="restored"]').filter({ hasText: '1 builds added, 1 photographs' }).waitFor()
+    await there
+      .locator('[data-test="restored"]')
+      .filter({ hasText: '1 builds added, 1 photographs' })
+      .waitFor()
     await there.locator('.card .title').first().click()
     await there.getByRole('button', { name: 'Log', exact: true }).click()
     await there.locator('[data-entry="photo"] img').waitFor()
@@ -323,7 +453,9 @@ describe('At the bench', function () {
     }
     const page = await openPage(context, s.address, false)
     await page.locator('.card .title').first().waitFor()
-    expect(await page.locator('.card .title').allInnerTexts()).to.deep.equal(["Weir at Cobbet's Race"])
+    expect(await page.locator('.card .title').allInnerTexts()).to.deep.equal([
+      "Weir at Cobbet's Race"
+    ])
     await context.close()
   })
 })

@@ -7,17 +7,23 @@ import { demo } from '../support/builds'
 
 const MOLE = 'demo-mole-at-varnsey'
 const GORGE = 'demo-slalom-in-the-hollin-gorge'
-const settled = (page: Page) => page.locator('[data-test="waterline"][data-settled="true"]').waitFor()
+const settled = (page: Page) =>
+  page.locator('[data-test="waterline"][data-settled="true"]').waitFor()
 const leaf = (page: Page, name: string) => page.locator(`[data-leaf="${name}"]`).click()
 const finished = (page: Page) => page.locator('[data-test="waterline"]').innerText()
 
 describe('Build-up on the screen', function () {
   this.timeout(300_000)
   let s: Stage
-  before(async () => { s = await stage() })
+  before(async () => {
+    s = await stage()
+  })
   after(() => s.close())
 
-  async function open(id: string, water: string): Promise<{ page: Page; said: string[]; close: () => Promise<void> }> {
+  async function open(
+    id: string,
+    water: string
+  ): Promise<{ page: Page; said: string[]; close: () => Promise<void> }> {
     const context = await s.profile()
     const page = await openPage(context, s.address)
     const said = complaints(page)
@@ -42,8 +48,12 @@ describe('Build-up on the screen', function () {
     await page.locator('[data-test="film"]').selectOption('acetate-01')
     await page.locator('[data-test="props"] .how').getByText('1', { exact: true }).waitFor()
     expect(await page.locator('[data-test="prop"]').count()).to.equal(1)
-    const { part } = derivePlan(setWay('seas', 'curl-film')(demo('2-mole-at-varnsey'))).stacks.forms.find((f) => f.id === 'seas')!
-    expect(await page.locator('[data-test="part-sheet"]').innerText()).to.include(`${Math.round(part!.lengthMm * 10) / 10}`)
+    const { part } = derivePlan(
+      setWay('seas', 'curl-film')(demo('2-mole-at-varnsey'))
+    ).stacks.forms.find((f) => f.id === 'seas')!
+    expect(await page.locator('[data-test="part-sheet"]').innerText()).to.include(
+      `${Math.round(part!.lengthMm * 10) / 10}`
+    )
     expect(await page.locator('[data-test="release"]').innerText()).to.match(/^\d+\s?h/)
     // the figure opens to its formula and source
     await page.locator('[data-test="release"] .how').click()
@@ -91,7 +101,10 @@ describe('Build-up on the screen', function () {
     await page.locator('.option.on').getByText('advised').waitFor()
     // hours between coats that are too few: the day it will be fit
     await page.getByLabel('Next coat after').fill('3')
-    await page.locator('[data-finding="over-white:rapid"]').getByText(/fit \d{4}-/).waitFor()
+    await page
+      .locator('[data-finding="over-white:rapid"]')
+      .getByText(/fit \d{4}-/)
+      .waitFor()
     await page.getByLabel('Next coat after').fill('')
     await page.locator('[data-finding="over-white:rapid"]').waitFor({ state: 'detached' })
     // a wrong number says what is allowed and changes nothing
@@ -108,13 +121,22 @@ describe('Build-up on the screen', function () {
     await leaf(page, 'white')
     await page.locator('[data-test="recipe"]').getByText('Glass-bubble filler').waitFor()
     await page.locator('[data-share="rapid"] input').fill('95')
-    await page.locator('[data-finding="too-white:rapid"]').getByText(/yours 95 %, this water \d+ %/).waitFor()
+    await page
+      .locator('[data-finding="too-white:rapid"]')
+      .getByText(/yours 95 %, this water \d+ %/)
+      .waitFor()
     const before = await finished(page)
     await leaf(page, 'wrong')
     await page.locator('[data-trouble="too-white"]').click()
     await page.getByLabel('White you see').fill('95')
-    await page.locator('[data-test="verdict"]').getByText(/yours 95 %/).waitFor()
-    await page.locator('[data-test="repair-cost"]').getByText(/of work/).waitFor()
+    await page
+      .locator('[data-test="verdict"]')
+      .getByText(/yours 95 %/)
+      .waitFor()
+    await page
+      .locator('[data-test="repair-cost"]')
+      .getByText(/of work/)
+      .waitFor()
     await page.locator('[data-test="take-repair"]').click()
     await page.locator('[data-test="taken"]').getByText('Too much white').waitFor()
     await settled(page)
@@ -125,7 +147,10 @@ describe('Build-up on the screen', function () {
     await leaf(page, 'wrong')
     await page.getByRole('button', { name: /Leave out/ }).click()
     await page.locator('[data-test="taken"]').waitFor({ state: 'detached' })
-    await page.waitForFunction((text) => document.querySelector<HTMLElement>('[data-test="waterline"]')!.innerText === text, before)
+    await page.waitForFunction(
+      (text) => document.querySelector<HTMLElement>('[data-test="waterline"]')!.innerText === text,
+      before
+    )
     expect(said).to.deep.equal([])
     await close()
   })
@@ -147,7 +172,11 @@ describe('Build-up on the screen', function () {
     await page.locator('[data-test="told"]').getByText('Nobody has written that down').waitFor()
     // the minutes by the clock on Days
     await page.getByRole('button', { name: 'Days', exact: true }).click()
-    await page.locator('[data-test="window"]').first().getByText(/later it takes no mark/).waitFor()
+    await page
+      .locator('[data-test="window"]')
+      .first()
+      .getByText(/later it takes no mark/)
+      .waitFor()
     expect(said).to.deep.equal([])
     await close()
   })

@@ -10,18 +10,32 @@ import { demo, large } from '../support/builds'
 import { complaints, DEMO_ID, downloaded, openPage, stage, type Stage } from '../support/browser'
 
 /** Plan millimetres to page pixels, from the drawn board. */
-async function board(page: Page, widthMm: number, depthMm: number): Promise<(x: number, y: number) => { x: number; y: number }> {
+async function board(
+  page: Page,
+  widthMm: number,
+  depthMm: number
+): Promise<(x: number, y: number) => { x: number; y: number }> {
   await page.evaluate(() => document.fonts.ready)
   // without its stroke, which boundingBox() counts in
-  const box = await page.locator('.plan .board').evaluate((board) => (({ x, y, width, height }) => ({ x, y, width, height }))(board.getBoundingClientRect()))
-  return (x, y) => ({ x: box.x + (x / widthMm) * box.width, y: box.y + box.height - (y / depthMm) * box.height })
+  const box = await page
+    .locator('.plan .board')
+    .evaluate((board) =>
+      (({ x, y, width, height }) => ({ x, y, width, height }))(board.getBoundingClientRect())
+    )
+  return (x, y) => ({
+    x: box.x + (x / widthMm) * box.width,
+    y: box.y + box.height - (y / depthMm) * box.height
+  })
 }
-const figure = async (page: Page, name: string) => Number((await page.locator(`[data-test="${name}"]`).innerText()).replace(/[^\d.].*$/s, ''))
+const figure = async (page: Page, name: string) =>
+  Number((await page.locator(`[data-test="${name}"]`).innerText()).replace(/[^\d.].*$/s, ''))
 
 describe('A builder at the bench', function () {
   this.timeout(300_000)
   let s: Stage
-  before(async () => { s = await stage() })
+  before(async () => {
+    s = await stage()
+  })
   after(() => s.close())
 
   it('makes a build from nothing and leaves with grams, drops, pours and a date', async () => {
@@ -38,7 +52,14 @@ describe('A builder at the bench', function () {
     await page.getByLabel('Pool', { exact: true }).selectOption('pool2')
     await page.keyboard.press('l')
     const at = await board(page, 300, 200)
-    for (const [x, y] of [[60, 12], [240, 12], [250, 70], [150, 84], [50, 70]]) await page.mouse.click(at(x, y).x, at(x, y).y)
+    for (const [x, y] of [
+      [60, 12],
+      [240, 12],
+      [250, 70],
+      [150, 84],
+      [50, 70]
+    ])
+      await page.mouse.click(at(x, y).x, at(x, y).y)
     await page.keyboard.press('Enter')
     expect(await page.locator('.corner').count()).to.equal(5)
     await page.locator('[data-tool-name="edge"]').click()
@@ -59,7 +80,10 @@ describe('A builder at the bench', function () {
     await page.mouse.down()
     await page.mouse.move(bob.x + bob.width / 2, bob.y + bob.height / 2 + 8, { steps: 4 })
     await page.mouse.up()
-    await page.waitForFunction((b) => Number.parseFloat(document.querySelector('[data-test="volume"]')!.textContent!) < b, waterBefore)
+    await page.waitForFunction(
+      (b) => Number.parseFloat(document.querySelector('[data-test="volume"]')!.textContent!) < b,
+      waterBefore
+    )
     // Build-up, Mix, Days
     await page.getByRole('button', { name: 'Build-up' }).click()
     await page.locator('[data-test="resin"]').selectOption('casting-epoxy-2-1')
@@ -81,7 +105,12 @@ describe('A builder at the bench', function () {
     const dipped = poolsOf(read.value)[1].soundings.at(-1)!
     expect(dipped[2]).to.equal(2.5)
     expect(Math.hypot(dipped[0] - 120, dipped[1] - 30)).to.be.lessThan(1)
-    const date = new Intl.DateTimeFormat('en-GB', { timeZone: 'Europe/Lisbon', day: 'numeric', month: 'long', year: 'numeric' }).format(plan.days.finishMs!)
+    const date = new Intl.DateTimeFormat('en-GB', {
+      timeZone: 'Europe/Lisbon',
+      day: 'numeric',
+      month: 'long',
+      year: 'numeric'
+    }).format(plan.days.finishMs!)
     expect(heading).to.include(date)
     expect(said).to.deep.equal([])
     await context.close()
@@ -95,7 +124,13 @@ describe('A builder at the bench', function () {
       await page.locator('[data-test="waterline"][data-settled="true"]').waitFor()
       return figures()
     }
-    const figures = async () => ({ volume: await figure(page, 'volume'), area: await figure(page, 'area'), deepest: await figure(page, 'deepest'), pours: await figure(page, 'pours'), strip: await page.locator('[data-test="waterline"]').innerText() })
+    const figures = async () => ({
+      volume: await figure(page, 'volume'),
+      area: await figure(page, 'area'),
+      deepest: await figure(page, 'deepest'),
+      pours: await figure(page, 'pours'),
+      strip: await page.locator('[data-test="waterline"]').innerText()
+    })
     const start = await read()
     expect(start).to.include({ volume: 238, deepest: 13.5, pours: 3 })
     const shore = await page.locator('.plan .wet').first().getAttribute('d')
@@ -107,7 +142,11 @@ describe('A builder at the bench', function () {
       const was = await page.locator('[data-test="volume"]').innerText()
       await page.mouse.move(bob.x + bob.width / 2, bob.y + 10 + 3 * i)
       // figures follow while the level is held
-      await page.waitForFunction((before) => document.querySelector<HTMLElement>('[data-test="volume"]')?.innerText !== before, was)
+      await page.waitForFunction(
+        (before) =>
+          document.querySelector<HTMLElement>('[data-test="volume"]')?.innerText !== before,
+        was
+      )
       volumes.add(await figure(page, 'volume'))
     }
     expect(volumes.size).to.be.greaterThan(10)
@@ -119,10 +158,14 @@ describe('A builder at the bench', function () {
     expect(low.strip).to.not.equal(start.strip)
     expect(await page.locator('.plan .wet').first().getAttribute('d')).to.not.equal(shore)
     await page.keyboard.press('Control+z')
-    await page.waitForFunction(() => document.querySelector('[data-test="volume"]')!.textContent!.startsWith('238'))
+    await page.waitForFunction(() =>
+      document.querySelector('[data-test="volume"]')!.textContent!.startsWith('238')
+    )
     expect(await read()).to.deep.equal(start)
     await page.keyboard.press('Control+Shift+z')
-    await page.waitForFunction(() => !document.querySelector('[data-test="volume"]')!.textContent!.startsWith('238'))
+    await page.waitForFunction(
+      () => !document.querySelector('[data-test="volume"]')!.textContent!.startsWith('238')
+    )
     await page.getByText('Saved', { exact: true }).waitFor()
     await page.reload()
     await page.locator('[data-test="volume"]').waitFor()
@@ -184,7 +227,10 @@ describe('A builder at the bench', function () {
     await page.locator('.fault-at').waitFor({ state: 'detached' })
     const ground = await page.locator('.section .skin').getAttribute('d')
     await drag([211, 75], [240, 75])
-    await page.waitForFunction((d) => document.querySelector('.section .skin')?.getAttribute('d') !== d, ground)
+    await page.waitForFunction(
+      (d) => document.querySelector('.section .skin')?.getAttribute('d') !== d,
+      ground
+    )
     await page.locator('.corner').nth(4).focus()
     await page.keyboard.press('Delete')
     expect(await page.locator('.corner').count()).to.equal(corners)
@@ -203,7 +249,11 @@ describe('A builder at the bench', function () {
       }`)
     const page = await openPage(context, s.address)
     const build = { ...large(), id: 'ten-waters' }
-    await page.locator('[data-test="import"]').setInputFiles({ name: 'ten.json', mimeType: 'application/json', buffer: Buffer.from(writeBuild(build)) })
+    await page.locator('[data-test="import"]').setInputFiles({
+      name: 'ten.json',
+      mimeType: 'application/json',
+      buffer: Buffer.from(writeBuild(build))
+    })
     await page.getByText('One build imported').waitFor()
     await page.goto(`${s.address}/build/ten-waters/water`)
     await page.locator('[data-test="volume"]').waitFor()
@@ -217,7 +267,8 @@ describe('A builder at the bench', function () {
         for (let tick = 0; tick < 10; tick++) await Promise.resolve()
       }
       // as long as a busy machine takes for the last of them
-      for (let waited = 0; waited < 60 && w.planned.at(-1) !== w.asked.at(-1); waited++) await new Promise((resolve) => setTimeout(resolve, 500))
+      for (let waited = 0; waited < 60 && w.planned.at(-1) !== w.asked.at(-1); waited++)
+        await new Promise((resolve) => setTimeout(resolve, 500))
       await new Promise((resolve) => setTimeout(resolve, 500))
       return [w.asked.slice(before[0]), w.planned.slice(before[1])]
     })
@@ -236,7 +287,9 @@ describe('A builder at the bench', function () {
     expect(await page.locator('[data-test="strip-length"]').innerText()).to.include('47\u202fmm')
     await page.getByLabel('Drop').fill('20,5')
     const strip = derivePlan(changeFall('weir', { dropMm: 20.5 })(demo())).forms.falls[0].stripMm
-    await page.locator('[data-test="strip-length"]', { hasText: `${Math.round(strip * 10) / 10}\u202fmm` }).waitFor()
+    await page
+      .locator('[data-test="strip-length"]', { hasText: `${Math.round(strip * 10) / 10}\u202fmm` })
+      .waitFor()
     await page.getByLabel('Drop').fill('')
     await page.getByLabel('Width').fill('9999999')
     await page.getByText(/won't do: 0\.5 to 10000 mm/).waitFor()
@@ -254,9 +307,13 @@ describe('A builder at the bench', function () {
     await page.locator('[data-leaf="plan"]').click()
     await page.locator('.paper h1').waitFor()
     const csv = await downloaded(page, () => page.locator('[data-test="csv"]').click())
-    expect(csv.text.split('\r\n')[0]).to.equal('item,amount,unit,also,on the shelf,to buy,packs,pack of,cost,note')
+    expect(csv.text.split('\r\n')[0]).to.equal(
+      'item,amount,unit,also,on the shelf,to buy,packs,pack of,cost,note'
+    )
     const ics = await downloaded(page, () => page.locator('[data-test="ics"]').click())
-    expect(new ICAL.Component(ICAL.parse(ics.text)).getAllSubcomponents('vevent').length).to.be.greaterThan(25)
+    expect(
+      new ICAL.Component(ICAL.parse(ics.text)).getAllSubcomponents('vevent').length
+    ).to.be.greaterThan(25)
     await page.emulateMedia({ media: 'print' })
     expect(await page.locator('.paper').isVisible()).to.equal(true)
     expect(await page.locator('header.top').isVisible()).to.equal(false)

@@ -15,7 +15,9 @@ const cards = async (page: Page) => {
 describe('Nothing is lost', function () {
   this.timeout(300_000)
   let s: Stage
-  before(async () => { s = await stage('first') })
+  before(async () => {
+    s = await stage('first')
+  })
   after(() => s.close())
   const water = () => `${s.address}/build/${DEMO_ID}/water`
 
@@ -32,7 +34,9 @@ describe('Nothing is lost', function () {
     expect(await level(again).inputValue()).to.equal('47.3')
     // and while the store cannot take it: put aside at the moment of closing
     await again.evaluate(() => {
-      IDBObjectStore.prototype.put = () => { throw new Error('no') }
+      IDBObjectStore.prototype.put = () => {
+        throw new Error('no')
+      }
     })
     await level(again).fill('44.4')
     await again.close({ runBeforeUnload: false })
@@ -41,16 +45,21 @@ describe('Nothing is lost', function () {
     await level(third).waitFor()
     expect(await level(third).inputValue()).to.equal('44.4')
     // and while a save is under way that never ends: another connection holds the store
-    await third.evaluate(() => new Promise<void>((resolve) => {
-      const request = indexedDB.open('tall-spindle')
-      request.onsuccess = () => {
-        const holder = request.result.transaction('builds', 'readwrite').objectStore('builds')
-        const again: (() => void)[] = []
-        again.push(() => { holder.count().onsuccess = again[0] ?? null })
-        again[0]?.()
-        resolve()
-      }
-    }))
+    await third.evaluate(
+      () =>
+        new Promise<void>((resolve) => {
+          const request = indexedDB.open('tall-spindle')
+          request.onsuccess = () => {
+            const holder = request.result.transaction('builds', 'readwrite').objectStore('builds')
+            const again: (() => void)[] = []
+            again.push(() => {
+              holder.count().onsuccess = again[0] ?? null
+            })
+            again[0]?.()
+            resolve()
+          }
+        })
+    )
     await level(third).fill('45.1')
     await new Promise((resolve) => setTimeout(resolve, 600))
     await third.close({ runBeforeUnload: false })
@@ -62,25 +71,41 @@ describe('Nothing is lost', function () {
   })
 
   it('builds kept by version 1 of the app are there, brought up to date, and can be worked on', async () => {
-    const old = JSON.parse(readFileSync(new URL('../support/weir-version-1.json', import.meta.url), 'utf8')) as { id: string; name: string }
+    const old = JSON.parse(
+      readFileSync(new URL('../support/weir-version-1.json', import.meta.url), 'utf8')
+    ) as { id: string; name: string }
     const context = await s.profile()
     const page = await openPage(context, `${s.address}/demo-builds.json`, false)
-    await page.evaluate((build) => new Promise<void>((resolve, reject) => {
-      const request = indexedDB.open('tall-spindle', 10)
-      request.onupgradeneeded = () => {
-        const builds = request.result.createObjectStore('builds', { keyPath: 'id' })
-        builds.createIndex('changedAt', 'changedAt')
-        builds.createIndex('deletedAt', 'deletedAt')
-        request.result.createObjectStore('facts', { keyPath: 'key' })
-      }
-      request.onsuccess = () => {
-        const write = request.result.transaction(['builds', 'facts'], 'readwrite')
-        write.objectStore('builds').put({ id: 'kept', name: build.name, revision: 4, changedAt: 5, deletedAt: null, build: { ...build, id: 'kept' } })
-        write.objectStore('facts').put({ key: 'demo-builds-1', value: 1 })
-        write.oncomplete = () => { request.result.close(); resolve() }
-        write.onerror = () => reject(new Error('not written'))
-      }
-    }), old)
+    await page.evaluate(
+      (build) =>
+        new Promise<void>((resolve, reject) => {
+          const request = indexedDB.open('tall-spindle', 10)
+          request.onupgradeneeded = () => {
+            const builds = request.result.createObjectStore('builds', { keyPath: 'id' })
+            builds.createIndex('changedAt', 'changedAt')
+            builds.createIndex('deletedAt', 'deletedAt')
+            request.result.createObjectStore('facts', { keyPath: 'key' })
+          }
+          request.onsuccess = () => {
+            const write = request.result.transaction(['builds', 'facts'], 'readwrite')
+            write.objectStore('builds').put({
+              id: 'kept',
+              name: build.name,
+              revision: 4,
+              changedAt: 5,
+              deletedAt: null,
+              build: { ...build, id: 'kept' }
+            })
+            write.objectStore('facts').put({ key: 'demo-builds-1', value: 1 })
+            write.oncomplete = () => {
+              request.result.close()
+              resolve()
+            }
+            write.onerror = () => reject(new Error('not written'))
+          }
+        }),
+      old
+    )
     await page.goto(`${s.address}/build/kept/water`)
     await page.locator('[data-test="volume"]').waitFor()
     expect(await page.locator('[data-test="volume"]').innerText()).to.match(/^233/)
@@ -96,25 +121,65 @@ describe('Nothing is lost', function () {
     const context = await s.profile()
     const page = await openPage(context, s.address, false)
     await page.locator('.card .title').first().waitFor()
-    await page.evaluate(() => new Promise<void>((resolve, reject) => {
-      const request = indexedDB.open('tall-spindle')
-      request.onsuccess = () => {
-        const write = request.result.transaction('builds', 'readwrite')
-        write.objectStore('builds').put({ id: 'later', name: 'From later', revision: 3, changedAt: 9e12, deletedAt: null, build: { format: 'tall-spindle-build', version: 99, id: 'later', name: 'From later', tides: [1, 2] } })
-        write.oncomplete = () => { request.result.close(); resolve() }
-        write.onerror = () => reject(new Error('not written'))
-      }
-    }))
+    await page.evaluate(
+      () =>
+        new Promise<void>((resolve, reject) => {
+          const request = indexedDB.open('tall-spindle')
+          request.onsuccess = () => {
+            const write = request.result.transaction('builds', 'readwrite')
+            write.objectStore('builds').put({
+              id: 'later',
+              name: 'From later',
+              revision: 3,
+              changedAt: 9e12,
+              deletedAt: null,
+              build: {
+                format: 'tall-spindle-build',
+                version: 99,
+                id: 'later',
+                name: 'From later',
+                tides: [1, 2]
+              }
+            })
+            write.oncomplete = () => {
+              request.result.close()
+              resolve()
+            }
+            write.onerror = () => reject(new Error('not written'))
+          }
+        })
+    )
     await page.goto(`${s.address}/build/later/water`)
     await page.getByText('kept by a newer Tall Spindle').waitFor()
     await page.goto(s.address)
-    await page.locator('[data-test="newer"]').filter({ hasText: '“From later” was kept by a newer Tall Spindle' }).waitFor()
+    await page
+      .locator('[data-test="newer"]')
+      .filter({ hasText: '“From later” was kept by a newer Tall Spindle' })
+      .waitFor()
     expect(await cards(page)).to.deep.equal(["Weir at Cobbet's Race"])
-    const kept = await page.evaluate(() => new Promise<unknown>((resolve) => {
-      const request = indexedDB.open('tall-spindle')
-      request.onsuccess = () => { const get = request.result.transaction('builds').objectStore('builds').get('later'); get.onsuccess = () => { request.result.close(); resolve(get.result) } }
-    }))
-    expect(kept).to.deep.include({ revision: 3, build: { format: 'tall-spindle-build', version: 99, id: 'later', name: 'From later', tides: [1, 2] } })
+    const kept = await page.evaluate(
+      () =>
+        new Promise<unknown>((resolve) => {
+          const request = indexedDB.open('tall-spindle')
+          request.onsuccess = () => {
+            const get = request.result.transaction('builds').objectStore('builds').get('later')
+            get.onsuccess = () => {
+              request.result.close()
+              resolve(get.result)
+            }
+          }
+        })
+    )
+    expect(kept).to.deep.include({
+      revision: 3,
+      build: {
+        format: 'tall-spindle-build',
+        version: 99,
+        id: 'later',
+        name: 'From later',
+        tides: [1, 2]
+      }
+    })
     await context.close()
   })
 
@@ -122,18 +187,35 @@ describe('Nothing is lost', function () {
     const context = await s.profile()
     const page = await openPage(context, s.address)
     const before = await cards(page)
-    const give = (name: string, text: string) => page.locator('[data-test="import"]').setInputFiles({ name, mimeType: 'application/json', buffer: Buffer.from(text) })
+    const give = (name: string, text: string) =>
+      page
+        .locator('[data-test="import"]')
+        .setInputFiles({ name, mimeType: 'application/json', buffer: Buffer.from(text) })
     const broken: [string, RegExp][] = [
       ['{"format": "tall-sp', /not JSON/],
-      [JSON.stringify({ ...demo(), base: { widthMm: 'wide', depthMm: 3 } }), /base\.widthMm: was "wide"; must be a number.*base\.depthMm/],
+      [
+        JSON.stringify({ ...demo(), base: { widthMm: 'wide', depthMm: 3 } }),
+        /base\.widthMm: was "wide"; must be a number.*base\.depthMm/
+      ],
       [`${'['.repeat(90_000)}`, /not JSON|nested/],
       [JSON.stringify({ ...demo(), version: 9 }), /newer Tall Spindle/],
-      [writeBuild(demo()).replace('"notes"', '"__proto__": {"x": 1}, "notes"'), /__proto__: is a key that no build may carry/]
+      [
+        writeBuild(demo()).replace('"notes"', '"__proto__": {"x": 1}, "notes"'),
+        /__proto__: is a key that no build may carry/
+      ]
     ]
     for (const [text, message] of broken) {
       await give('broken.json', text)
-      await page.waitForFunction((m) => new RegExp(m).test(document.querySelector('[data-test="import-problem"]')?.textContent ?? ''), message.source)
-      expect(await page.locator('[data-test="import-problem"]').innerText()).to.include('Nothing was changed')
+      await page.waitForFunction(
+        (m) =>
+          new RegExp(m).test(
+            document.querySelector('[data-test="import-problem"]')?.textContent ?? ''
+          ),
+        message.source
+      )
+      expect(await page.locator('[data-test="import-problem"]').innerText()).to.include(
+        'Nothing was changed'
+      )
       await page.getByRole('button', { name: 'All right' }).click()
     }
     expect(await cards(page)).to.deep.equal(before)
@@ -152,18 +234,26 @@ describe('Nothing is lost', function () {
     const page = await openPage(context, s.address)
     await page.getByRole('button', { name: 'Duplicate' }).click()
     await page.locator('.card .title').nth(1).waitFor()
-    await page.locator('.card', { hasText: '(copy)' }).getByRole('button', { name: 'Rename' }).click()
+    await page
+      .locator('.card', { hasText: '(copy)' })
+      .getByRole('button', { name: 'Rename' })
+      .click()
     await page.getByLabel('New name').fill('Second weir')
     await page.getByLabel('New name').press('Enter')
     await page.getByRole('button', { name: 'Second weir', exact: true }).waitFor()
-    await page.locator('[data-build="demo-weir-at-cobbets-race"]').getByRole('button', { name: 'Delete' }).click()
+    await page
+      .locator('[data-build="demo-weir-at-cobbets-race"]')
+      .getByRole('button', { name: 'Delete' })
+      .click()
     await page.getByText('is deleted').waitFor()
     expect(await cards(page)).to.deep.equal(['Second weir'])
     await page.locator('[data-test="undo-delete"]').click()
     await page.locator('.card .title').nth(1).waitFor()
     const all = ['Second weir', "Weir at Cobbet's Race"]
     expect(await cards(page)).to.deep.equal(all)
-    const file = await downloaded(page, () => page.getByRole('button', { name: 'Export all' }).click())
+    const file = await downloaded(page, () =>
+      page.getByRole('button', { name: 'Export all' }).click()
+    )
     await context.close()
     const other = await s.profile()
     const fresh = await openPage(other, s.address)
@@ -172,7 +262,11 @@ describe('Nothing is lost', function () {
     await fresh.getByText('Nothing on the bench yet').waitFor()
     await fresh.reload()
     await fresh.getByText('Nothing on the bench yet').waitFor()
-    await fresh.locator('[data-test="import"]').setInputFiles({ name: file.name, mimeType: 'application/json', buffer: Buffer.from(file.text) })
+    await fresh.locator('[data-test="import"]').setInputFiles({
+      name: file.name,
+      mimeType: 'application/json',
+      buffer: Buffer.from(file.text)
+    })
     await fresh.getByText('2 builds imported').waitFor()
     expect(await cards(fresh)).to.deep.equal(all)
     await other.close()
@@ -186,17 +280,29 @@ describe('Nothing is lost', function () {
     const second = await context.newPage()
     await second.addInitScript(() => {
       const listen = BroadcastChannel.prototype.addEventListener
-      BroadcastChannel.prototype.addEventListener = function (this: BroadcastChannel, type: string, listener: EventListenerOrEventListenerObject) {
-        listen.call(this, type, (event: Event) => { if (!(window as unknown as { deaf?: boolean }).deaf) (listener as EventListener)(event) })
+      BroadcastChannel.prototype.addEventListener = function (
+        this: BroadcastChannel,
+        type: string,
+        listener: EventListenerOrEventListenerObject
+      ) {
+        listen.call(this, type, (event: Event) => {
+          if (!(window as unknown as { deaf?: boolean }).deaf) (listener as EventListener)(event)
+        })
       }
     })
     await second.goto(water())
     await second.locator('[data-test="tab-notice"]').getByText('open in another tab').waitFor()
     await level(first).fill('48')
     await saved(first)
-    await second.waitForFunction(() => document.querySelector<HTMLInputElement>('[data-test="pool-figures"] input[inputmode]')?.value === '48')
+    await second.waitForFunction(
+      () =>
+        document.querySelector<HTMLInputElement>('[data-test="pool-figures"] input[inputmode]')
+          ?.value === '48'
+    )
     // both change it before either has heard of the other
-    await second.evaluate(() => { (window as unknown as { deaf?: boolean }).deaf = true })
+    await second.evaluate(() => {
+      ;(window as unknown as { deaf?: boolean }).deaf = true
+    })
     await level(first).fill('46')
     await saved(first)
     await level(second).fill('45')
@@ -205,7 +311,10 @@ describe('Nothing is lost', function () {
     expect(await level(told).inputValue()).to.equal('45')
     expect(told.url()).to.not.include(DEMO_ID)
     await told.goto(s.address)
-    expect(await cards(told)).to.deep.equal(["Weir at Cobbet's Race", "Weir at Cobbet's Race (second tab)"])
+    expect(await cards(told)).to.deep.equal([
+      "Weir at Cobbet's Race",
+      "Weir at Cobbet's Race (second tab)"
+    ])
     await told.goto(water())
     await level(told).waitFor()
     expect(await level(told).inputValue()).to.equal('46')
@@ -219,8 +328,12 @@ describe('Nothing is lost', function () {
     await page.evaluate(() => {
       const put = IDBObjectStore.prototype.put
       ;(window as unknown as { full: boolean }).full = true
-      IDBObjectStore.prototype.put = function (this: IDBObjectStore, ...args: Parameters<typeof put>) {
-        if ((window as unknown as { full: boolean }).full) throw new DOMException('The disk is full', 'QuotaExceededError')
+      IDBObjectStore.prototype.put = function (
+        this: IDBObjectStore,
+        ...args: Parameters<typeof put>
+      ) {
+        if ((window as unknown as { full: boolean }).full)
+          throw new DOMException('The disk is full', 'QuotaExceededError')
         return put.apply(this, args)
       }
     })
@@ -228,16 +341,22 @@ describe('Nothing is lost', function () {
     const problem = page.locator('[data-test="save-problem"]')
     await problem.getByText('store is full').waitFor()
     expect(await level(page).inputValue()).to.equal('49.2')
-    const file = await downloaded(page, () => problem.getByRole('button', { name: 'Export JSON' }).click())
+    const file = await downloaded(page, () =>
+      problem.getByRole('button', { name: 'Export JSON' }).click()
+    )
     expect(file.text).to.include('"levelMm": 49.2')
     const stored = await page.evaluate(
-      (id) => new Promise((resolve) => {
-        const open = indexedDB.open('tall-spindle')
-        open.onsuccess = () => {
-          const get = open.result.transaction('builds').objectStore('builds').get(id)
-          get.onsuccess = () => resolve((get.result as { build: { waters: { levelMm: number }[] } }).build.waters[0].levelMm)
-        }
-      }),
+      (id) =>
+        new Promise((resolve) => {
+          const open = indexedDB.open('tall-spindle')
+          open.onsuccess = () => {
+            const get = open.result.transaction('builds').objectStore('builds').get(id)
+            get.onsuccess = () =>
+              resolve(
+                (get.result as { build: { waters: { levelMm: number }[] } }).build.waters[0].levelMm
+              )
+          }
+        }),
       DEMO_ID
     )
     expect(stored).to.equal(50)
@@ -246,7 +365,9 @@ describe('Nothing is lost', function () {
     await page.locator('[data-test="unsaved"]').getByRole('button', { name: 'Back to it' }).click()
     await page.getByRole('button', { name: 'Water', exact: true }).click()
     expect(await level(page).inputValue()).to.equal('49.2')
-    await page.evaluate(() => { (window as unknown as { full: boolean }).full = false })
+    await page.evaluate(() => {
+      ;(window as unknown as { full: boolean }).full = false
+    })
     await problem.getByRole('button', { name: 'Try again' }).click()
     await problem.waitFor({ state: 'detached' })
     await page.reload()

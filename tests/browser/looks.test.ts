@@ -4,23 +4,76 @@ import { derivePlan } from '../../core/plan/derivePlan'
 import { demo } from '../support/builds'
 import { axeSource, complaints, DEMO_ID, openPage, stage, type Stage } from '../support/browser'
 
-const VIEWS = ['ground', 'water', 'run', 'build-up', 'mix', 'weigh/millpond-1-1', 'days', 'bench', 'log', 'shelf', 'prints']
+const VIEWS = [
+  'ground',
+  'water',
+  'run',
+  'build-up',
+  'mix',
+  'weigh/millpond-1-1',
+  'days',
+  'bench',
+  'log',
+  'shelf',
+  'prints'
+]
 /** What lies behind a leaf of a view, of one water: seen by everyone who looks for it, so looked at here too. */
-const LEAVES: Record<string, string[]> = { 'build-up': ['heat', 'dam', 'colour', 'ways', 'white', 'weir:wrong', 'weir:coats', 'race:minutes', 'wheel:part', 'race:ways'], days: ['hours', 'what', 'jobs'], log: ['account', 'table'], shelf: ['stock', 'chips', 'release'] }
+const LEAVES: Record<string, string[]> = {
+  'build-up': [
+    'heat',
+    'dam',
+    'colour',
+    'ways',
+    'white',
+    'weir:wrong',
+    'weir:coats',
+    'race:minutes',
+    'wheel:part',
+    'race:ways'
+  ],
+  days: ['hours', 'what', 'jobs'],
+  log: ['account', 'table'],
+  shelf: ['stock', 'chips', 'release']
+}
 
 async function axe(page: Page): Promise<string[]> {
   await page.evaluate(axeSource())
   return page.evaluate(async () => {
-    const run = (window as unknown as { axe: { run: (o: object) => Promise<{ violations: { id: string; nodes: { html: string; failureSummary?: string }[] }[] }> } }).axe.run
-    const { violations } = await run({ runOnly: ['color-contrast', 'button-name', 'label', 'select-name', 'image-alt', 'aria-valid-attr-value', 'duplicate-id-aria', 'link-name'] })
-    return violations.flatMap((v) => v.nodes.map((n) => `${v.id}: ${n.html.slice(0, 140)} ${n.failureSummary?.slice(0, 200) ?? ''}`))
+    const run = (
+      window as unknown as {
+        axe: {
+          run: (o: object) => Promise<{
+            violations: { id: string; nodes: { html: string; failureSummary?: string }[] }[]
+          }>
+        }
+      }
+    ).axe.run
+    const { violations } = await run({
+      runOnly: [
+        'color-contrast',
+        'button-name',
+        'label',
+        'select-name',
+        'image-alt',
+        'aria-valid-attr-value',
+        'duplicate-id-aria',
+        'link-name'
+      ]
+    })
+    return violations.flatMap((v) =>
+      v.nodes.map(
+        (n) => `${v.id}: ${n.html.slice(0, 140)} ${n.failureSummary?.slice(0, 200) ?? ''}`
+      )
+    )
   })
 }
 
 describe('Every view', function () {
   this.timeout(300_000)
   let s: Stage
-  before(async () => { s = await stage() })
+  before(async () => {
+    s = await stage()
+  })
   after(() => s.close())
 
   for (const dark of [false, true]) {
@@ -55,22 +108,48 @@ describe('Every view', function () {
   }
 
   it('fits 1280 × 800 and 1024 × 768: nothing runs off the side and no button cuts its words', async () => {
-    for (const [width, height] of [[1280, 800], [1024, 768]]) {
+    for (const [width, height] of [
+      [1280, 800],
+      [1024, 768]
+    ]) {
       const context = await s.profile({ width, height })
       const page = await openPage(context, s.address)
-      for (const view of ['', ...VIEWS.map((v) => `build/${DEMO_ID}/${v}`), `build/${demo('3-slalom-in-the-hollin-gorge').id}/run`]) {
+      for (const view of [
+        '',
+        ...VIEWS.map((v) => `build/${DEMO_ID}/${v}`),
+        `build/${demo('3-slalom-in-the-hollin-gorge').id}/run`
+      ]) {
         await page.goto(`${s.address}/${view}`)
         await page.waitForTimeout(350)
         const off = await page.evaluate(() => {
-          const cut = [...document.querySelectorAll<HTMLElement>('button, h1, h2, h3, th')].filter((e) => e.offsetParent && e.scrollWidth > e.clientWidth + 1 && getComputedStyle(e).display !== 'inline')
-          const outside = [...document.querySelectorAll<HTMLElement>('button, input, select')].filter((e) => e.offsetParent && e.getBoundingClientRect().right > innerWidth + 1)
+          const cut = [...document.querySelectorAll<HTMLElement>('button, h1, h2, h3, th')].filter(
+            (e) =>
+              e.offsetParent &&
+              e.scrollWidth > e.clientWidth + 1 &&
+              getComputedStyle(e).display !== 'inline'
+          )
+          const outside = [
+            ...document.querySelectorAll<HTMLElement>('button, input, select')
+          ].filter((e) => e.offsetParent && e.getBoundingClientRect().right > innerWidth + 1)
           // nor does anything run out of its panel, but what can be scrolled there
-          const runsOut = [...document.querySelectorAll<HTMLElement>('.panel button, .panel label, .panel .legend, .panel .figure, .panel h2, .panel h3')].filter((e) => {
+          const runsOut = [
+            ...document.querySelectorAll<HTMLElement>(
+              '.panel button, .panel label, .panel .legend, .panel .figure, .panel h2, .panel h3'
+            )
+          ].filter((e) => {
             const panel = e.closest('.panel')!
-            for (let up = e.parentElement; up && up !== panel; up = up.parentElement) if (/auto|scroll/.test(getComputedStyle(up).overflowX)) return false
-            return e.offsetParent && e.getBoundingClientRect().right > panel.getBoundingClientRect().right + 1
+            for (let up = e.parentElement; up && up !== panel; up = up.parentElement)
+              if (/auto|scroll/.test(getComputedStyle(up).overflowX)) return false
+            return (
+              e.offsetParent &&
+              e.getBoundingClientRect().right > panel.getBoundingClientRect().right + 1
+            )
           })
-          return { page: document.documentElement.scrollWidth - innerWidth, cut: cut.map((e) => e.innerText), outside: [...outside, ...runsOut].map((e) => e.outerHTML.slice(0, 80)) }
+          return {
+            page: document.documentElement.scrollWidth - innerWidth,
+            cut: cut.map((e) => e.innerText),
+            outside: [...outside, ...runsOut].map((e) => e.outerHTML.slice(0, 80))
+          }
         })
         expect(off, `${view} at ${width}`).to.deep.equal({ page: 0, cut: [], outside: [] })
       }
@@ -91,7 +170,11 @@ describe('Every view', function () {
     await page.locator('[data-level-of="tailrace"].on').focus()
     await page.keyboard.press('ArrowDown')
     await page.keyboard.press('PageDown')
-    await page.waitForFunction(() => document.querySelector('[data-level-of="tailrace"]')?.getAttribute('aria-valuenow') === '14.5')
+    await page.waitForFunction(
+      () =>
+        document.querySelector('[data-level-of="tailrace"]')?.getAttribute('aria-valuenow') ===
+        '14.5'
+    )
     await page.keyboard.press('Alt+1')
     await page.getByRole('heading', { name: 'Builds' }).waitFor()
     await context.close()
@@ -105,7 +188,13 @@ describe('Every view', function () {
       ['water', '[data-test="volume"] .how', /truncated prisms[\s\S]*likeliest bed/],
       ['water', '[data-test="pours"] .how', /4\.5 mm, warms to 28 °C[\s\S]*2 instead[\s\S]*Kamal/],
       ['mix', '.group .figure .how', /2\.327 : 1, from 2 : 1 by volume/],
-      ['days', '[data-test="days"] .how', new RegExp(`${Number((plan.days.handsMin / 60).toFixed(1))} h in ${plan.days.sittings} sittings`)]
+      [
+        'days',
+        '[data-test="days"] .how',
+        new RegExp(
+          `${Number((plan.days.handsMin / 60).toFixed(1))} h in ${plan.days.sittings} sittings`
+        )
+      ]
     ]
     for (const [view, figure, says] of asked) {
       await page.goto(`${s.address}/build/${DEMO_ID}/${view}`)
@@ -114,7 +203,9 @@ describe('Every view', function () {
       await card.waitFor()
       expect(await card.innerText()).to.match(says)
       const box = (await card.boundingBox())!
-      expect(box.x >= 0 && box.y >= 0 && box.x + box.width <= 1280 && box.y + box.height <= 800).to.equal(true)
+      expect(
+        box.x >= 0 && box.y >= 0 && box.x + box.width <= 1280 && box.y + box.height <= 800
+      ).to.equal(true)
     }
     await context.close()
   })

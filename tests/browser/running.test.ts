@@ -8,16 +8,23 @@ import { complaints, DEMO_ID, downloaded, openPage, stage, type Stage } from '..
 
 const GORGE = 'demo-slalom-in-the-hollin-gorge'
 const MOLE = 'demo-mole-at-varnsey'
-const settled = (page: Page) => page.locator('[data-test="waterline"][data-settled="true"]').waitFor()
-const usable = (page: Page) => page.locator('[data-test="run-progress"][data-usable="true"]').waitFor({ timeout: 120_000 })
+const settled = (page: Page) =>
+  page.locator('[data-test="waterline"][data-settled="true"]').waitFor()
+const usable = (page: Page) =>
+  page.locator('[data-test="run-progress"][data-usable="true"]').waitFor({ timeout: 120_000 })
 
 describe('Running the water on the screen', function () {
   this.timeout(300_000)
   let s: Stage
-  before(async () => { s = await stage() })
+  before(async () => {
+    s = await stage()
+  })
   after(() => s.close())
 
-  async function open(id: string, view = 'run'): Promise<{ page: Page; said: string[]; close: () => Promise<void> }> {
+  async function open(
+    id: string,
+    view = 'run'
+  ): Promise<{ page: Page; said: string[]; close: () => Promise<void> }> {
     const context = await s.profile()
     const page = await openPage(context, s.address, false)
     const said = complaints(page)
@@ -27,19 +34,28 @@ describe('Running the water on the screen', function () {
     return { page, said, close: () => context.close() }
   }
   /** Brightness of the picture at a place on the base, 0 to 1. */
-  const bright = (page: Page, x: number, y: number) => page.evaluate(async ([px, py]) => {
-    const image = document.querySelector<SVGImageElement>('[data-test="run-picture"]')!
-    const picture = new Image()
-    picture.src = image.getAttribute('href')!
-    await picture.decode()
-    const canvas = document.createElement('canvas')
-    canvas.width = picture.width
-    canvas.height = picture.height
-    const context = canvas.getContext('2d')!
-    context.drawImage(picture, 0, 0)
-    const [r, g, b, a] = context.getImageData(Math.floor((px / 600) * picture.width), Math.floor((1 - py / 220) * picture.height), 1, 1).data
-    return a === 0 ? -1 : (r + g + b) / 765
-  }, [x, y])
+  const bright = (page: Page, x: number, y: number) =>
+    page.evaluate(
+      async ([px, py]) => {
+        const image = document.querySelector<SVGImageElement>('[data-test="run-picture"]')!
+        const picture = new Image()
+        picture.src = image.getAttribute('href')!
+        await picture.decode()
+        const canvas = document.createElement('canvas')
+        canvas.width = picture.width
+        canvas.height = picture.height
+        const context = canvas.getContext('2d')!
+        context.drawImage(picture, 0, 0)
+        const [r, g, b, a] = context.getImageData(
+          Math.floor((px / 600) * picture.width),
+          Math.floor((1 - py / 220) * picture.height),
+          1,
+          1
+        ).data
+        return a === 0 ? -1 : (r + g + b) / 765
+      },
+      [x, y]
+    )
   /** A place on the base, as the pointer finds it. */
   async function click(page: Page, x: number, y: number): Promise<void> {
     const box = (await page.locator('[data-test="ask"]').first().boundingBox())!
@@ -54,12 +70,19 @@ describe('Running the water on the screen', function () {
     expect(await bright(page, 545, 65), 'in the eddy').to.be.above(await bright(page, 60, 110))
     expect(await bright(page, 300, 20), 'on land').to.equal(-1)
     await click(page, 240, 88)
-    expect(await page.locator('[data-test="run-here"]').innerText()).to.match(/Depth[\s\S]*mm[\s\S]*Fr/)
+    expect(await page.locator('[data-test="run-here"]').innerText()).to.match(
+      /Depth[\s\S]*mm[\s\S]*Fr/
+    )
     // a place on the section line is read as any other
     const seen = await page.locator('.probe').getAttribute('transform')
     await click(page, 240, 108)
-    await page.waitForFunction((was) => document.querySelector('.probe')?.getAttribute('transform') !== was, seen)
-    expect(await page.locator('[data-check="ledgefall:landing"]').innerText()).to.match(/22\.1\s*mm\s+2\d(\.\d)?\s*mm/)
+    await page.waitForFunction(
+      (was) => document.querySelector('.probe')?.getAttribute('transform') !== was,
+      seen
+    )
+    expect(await page.locator('[data-check="ledgefall:landing"]').innerText()).to.match(
+      /22\.1\s*mm\s+2\d(\.\d)?\s*mm/
+    )
     for (const layer of ['depth', 'speed', 'kind', 'age']) {
       await page.locator(`[data-leaf="${layer}"]`).click()
       await page.locator(`[data-test="run-picture"][data-layer="${layer}"]`).waitFor()
@@ -74,13 +97,26 @@ describe('Running the water on the screen', function () {
     await page.locator('[data-test="run-start"]').click()
     await usable(page)
     await page.locator('[data-test="run-pause"]').click()
-    const ran = async () => Number(/Has run ([\d.,]+) s/.exec(await page.locator('[data-test="run-panel"]').innerText())![1].replace(',', ''))
+    const ran = async () =>
+      Number(
+        /Has run ([\d.,]+) s/
+          .exec(await page.locator('[data-test="run-panel"]').innerText())![1]
+          .replace(',', '')
+      )
     await page.waitForTimeout(700)
     const at = await ran()
     await page.waitForTimeout(900)
     expect(await ran(), 'paused').to.equal(at)
     await page.locator('[data-test="run-resume"]').click()
-    await page.waitForFunction((was) => Number(/Has run ([\d.,]+) s/.exec(document.querySelector('[data-test="run-panel"]')!.textContent!)![1].replace(',', '')) > was, at)
+    await page.waitForFunction(
+      (was) =>
+        Number(
+          /Has run ([\d.,]+) s/
+            .exec(document.querySelector('[data-test="run-panel"]')!.textContent!)![1]
+            .replace(',', '')
+        ) > was,
+      at
+    )
     await click(page, 300, 133)
     await page.locator('[data-test="try-rock"]').click()
     const rock = page.locator('[data-handle="rock:rapid:rock1"]')
@@ -88,9 +124,19 @@ describe('Running the water on the screen', function () {
     await rock.focus()
     for (let i = 0; i < 3; i++) await page.keyboard.press('ArrowRight')
     // it goes on from where it was over the new ground: two passes, and the clock of the water runs on
-    await page.waitForFunction(() => document.querySelectorAll('[data-test="run-progress"] .bar').length === 2)
+    await page.waitForFunction(
+      () => document.querySelectorAll('[data-test="run-progress"] .bar').length === 2
+    )
     await page.locator('[data-test="sluice-more"]').click()
-    await page.waitForFunction((was) => Number(/Has run ([\d.,]+) s/.exec(document.querySelector('[data-test="run-panel"]')!.textContent!)?.[1].replace(',', '') ?? 0) > was, at)
+    await page.waitForFunction(
+      (was) =>
+        Number(
+          /Has run ([\d.,]+) s/
+            .exec(document.querySelector('[data-test="run-panel"]')!.textContent!)?.[1]
+            .replace(',', '') ?? 0
+        ) > was,
+      at
+    )
     // elsewhere meanwhile, and back: it runs on
     await page.getByRole('button', { name: 'Mix', exact: true }).click()
     await page.waitForTimeout(200)
@@ -105,13 +151,18 @@ describe('Running the water on the screen', function () {
     await page.locator('[data-test="beside"] [data-test="run-picture"]').waitFor()
     // two pictures, one scale
     expect(await page.locator('[data-test="run-legend"]').count()).to.equal(1)
-    const { text } = await (async () => { await page.getByRole('button', { name: 'Prints', exact: true }).click(); return downloaded(page, () => page.locator('[data-test="json"]').click()) })()
+    const { text } = await (async () => {
+      await page.getByRole('button', { name: 'Prints', exact: true }).click()
+      return downloaded(page, () => page.locator('[data-test="json"]').click())
+    })()
     const read = readBuild(text)
     expect(read.ok).to.equal(true)
     if (read.ok) {
       expect(read.value.running.kept.map((k) => k.id)).to.deep.equal(['run1', 'run2'])
       expect(read.value.running.mapsFrom).to.equal('run2')
-      expect(openRun(read.value.running.kept[1], 35).fields.depthMm.some((d) => d > 1)).to.equal(true)
+      expect(openRun(read.value.running.kept[1], 35).fields.depthMm.some((d) => d > 1)).to.equal(
+        true
+      )
     }
     expect(said).to.deep.equal([])
     await close()
@@ -121,7 +172,10 @@ describe('Running the water on the screen', function () {
     const { page, said, close } = await open(GORGE, 'prints')
     await page.locator('[data-template="foam"] .name').click()
     await page.locator('[data-test="template-drawing"] path').first().waitFor()
-    const [pdf] = await Promise.all([page.waitForEvent('download'), page.locator('[data-test="pdf-one"]').click()])
+    const [pdf] = await Promise.all([
+      page.waitForEvent('download'),
+      page.locator('[data-test="pdf-one"]').click()
+    ])
     const document = await PDFDocument.load(readFileSync(await pdf.path()))
     expect(document.getPageCount()).to.be.at.least(4)
     await page.locator('[data-template="run-section"] .name').click()
@@ -130,10 +184,16 @@ describe('Running the water on the screen', function () {
     expect(svg.text).to.match(/width="60\d(\.\d+)?mm"/)
     expect(svg.text).to.contain('id="Water"')
     await page.locator('[data-template="run-surface"] .name').click()
-    const [stl] = await Promise.all([page.waitForEvent('download'), page.locator('[data-test="stl"]').click()])
+    const [stl] = await Promise.all([
+      page.waitForEvent('download'),
+      page.locator('[data-test="stl"]').click()
+    ])
     const bytes = readFileSync(await stl.path())
     expect(bytes.length).to.equal(84 + 50 * bytes.readUInt32LE(80))
-    const [png] = await Promise.all([page.waitForEvent('download'), page.locator('[data-test="png"]').click()])
+    const [png] = await Promise.all([
+      page.waitForEvent('download'),
+      page.locator('[data-test="png"]').click()
+    ])
     expect([...readFileSync(await png.path()).subarray(1, 4)]).to.deep.equal([80, 78, 71])
     expect(said).to.deep.equal([])
     await close()
@@ -142,15 +202,22 @@ describe('Running the water on the screen', function () {
   it('white and strokes are taken from the run or the forms, or both are shown with their difference', async () => {
     const { page, close } = await open(GORGE, 'water')
     await page.locator('[data-leaf="white"]').click()
-    const whole = async () => Number.parseFloat(await page.locator('[data-test="whole-white"]').innerText())
+    const whole = async () =>
+      Number.parseFloat(await page.locator('[data-test="whole-white"]').innerText())
     const run = await whole()
     await page.locator('[data-test="white-both"]').check()
     await page.locator('[data-test="other-white"]').first().waitFor()
-    const forms = Number.parseFloat(/(\d+) %/.exec(await page.locator('[data-test="white-difference"]').innerText())![1])
+    const forms = Number.parseFloat(
+      /(\d+) %/.exec(await page.locator('[data-test="white-difference"]').innerText())![1]
+    )
     expect(forms).not.to.equal(run)
     await page.locator('[data-test="white-from"]').click()
     await settled(page)
-    await page.waitForFunction((f) => Number.parseFloat(document.querySelector('[data-test="whole-white"]')!.textContent!) === f, forms)
+    await page.waitForFunction(
+      (f) =>
+        Number.parseFloat(document.querySelector('[data-test="whole-white"]')!.textContent!) === f,
+      forms
+    )
     await close()
   })
 
@@ -174,7 +241,9 @@ describe('Running the water on the screen', function () {
     for (let i = 0; i < 14; i++) await page.keyboard.press('Shift+ArrowUp')
     await page.locator('[data-test="run-start"]').click()
     await page.locator('[data-test="run-note"][role="alert"]').waitFor()
-    expect(await page.locator('[data-test="run-note"]').first().innerText()).to.match(/source .* lies on land/)
+    expect(await page.locator('[data-test="run-note"]').first().innerText()).to.match(
+      /source .* lies on land/
+    )
     expect(await page.locator('[data-run="run1"]').count()).to.equal(1)
     await page.locator('[data-test="undo"]').click()
     await page.locator('[data-test="run-start"]').click()

@@ -8,12 +8,25 @@ import { writeBuild } from '../../core/build/file/write'
 import { complaints, DEMO_ID, downloaded, openPage, stage, type Stage } from '../support/browser'
 import { demo } from '../support/builds'
 
-const DxfParser = createRequire(import.meta.url)('dxf-parser') as new () => { parseSync: (text: string) => { entities: { type: string }[]; tables: { layer: { layers: Record<string, unknown> } } } }
+const DxfParser = createRequire(import.meta.url)('dxf-parser') as new () => {
+  parseSync: (text: string) => {
+    entities: { type: string }[]
+    tables: { layer: { layers: Record<string, unknown> } }
+  }
+}
 const MOLE = 'demo-mole-at-varnsey'
 const GORGE = 'demo-slalom-in-the-hollin-gorge'
-const settled = (page: Page) => page.locator('[data-test="waterline"][data-settled="true"]').waitFor()
-const figure = async (page: Page, test: string) => Number.parseFloat((await page.locator(`[data-test="${test}"]`).first().innerText()).replace(',', ''))
-const choose = (page: Page, name: string) => page.locator('.drop').filter({ hasText: new RegExp(`${name}$`) }).click()
+const settled = (page: Page) =>
+  page.locator('[data-test="waterline"][data-settled="true"]').waitFor()
+const figure = async (page: Page, test: string) =>
+  Number.parseFloat(
+    (await page.locator(`[data-test="${test}"]`).first().innerText()).replace(',', '')
+  )
+const choose = (page: Page, name: string) =>
+  page
+    .locator('.drop')
+    .filter({ hasText: new RegExp(`${name}$`) })
+    .click()
 
 /** Drags the middle of a thing by so many pixels. */
 async function dragBy(page: Page, selector: string, dx: number, dy: number): Promise<void> {
@@ -28,11 +41,16 @@ async function dragBy(page: Page, selector: string, dx: number, dy: number): Pro
 describe('Moving water on the screen', function () {
   this.timeout(300_000)
   let s: Stage
-  before(async () => { s = await stage() })
+  before(async () => {
+    s = await stage()
+  })
   after(() => s.close())
 
   /** A demo build opened on Water; the store is filled on the first page. */
-  async function open(id: string, view = 'water'): Promise<{ page: Page; said: string[]; close: () => Promise<void> }> {
+  async function open(
+    id: string,
+    view = 'water'
+  ): Promise<{ page: Page; said: string[]; close: () => Promise<void> }> {
     const context = await s.profile()
     const page = await openPage(context, s.address)
     const said = complaints(page)
@@ -50,18 +68,30 @@ describe('Moving water on the screen', function () {
     const lands = await figure(page, 'lands')
     expect(lands).to.be.closeTo(derivePlan(demo()).forms.falls[0].curve!.landMm, 0.06)
     await dragBy(page, '[data-handle="lip:millpond:c2"] .grip', 0, 14)
-    await page.waitForFunction((d) => document.querySelector('[data-test="landing-line"]')!.getAttribute('d') !== d, start)
+    await page.waitForFunction(
+      (d) => document.querySelector('[data-test="landing-line"]')!.getAttribute('d') !== d,
+      start
+    )
     await settled(page)
     await page.keyboard.press('Control+z')
-    await page.waitForFunction((d) => document.querySelector('[data-test="landing-line"]')!.getAttribute('d') === d, start)
+    await page.waitForFunction(
+      (d) => document.querySelector('[data-test="landing-line"]')!.getAttribute('d') === d,
+      start
+    )
     // by key as well
     await page.locator('[data-handle="lip:millpond:c3"]').focus()
     await page.keyboard.press('ArrowDown')
-    await page.waitForFunction((d) => document.querySelector('[data-test="landing-line"]')!.getAttribute('d') !== d, start)
+    await page.waitForFunction(
+      (d) => document.querySelector('[data-test="landing-line"]')!.getAttribute('d') !== d,
+      start
+    )
     await settled(page)
     const flow = await figure(page, 'discharge')
     await dragBy(page, '[data-test="land-handle"] path', 25, 0)
-    await page.waitForFunction((f) => Number.parseFloat(document.querySelector('[data-test="discharge"]')!.textContent!) > f, flow)
+    await page.waitForFunction(
+      (f) => Number.parseFloat(document.querySelector('[data-test="discharge"]')!.textContent!) > f,
+      flow
+    )
     await settled(page)
     expect(await figure(page, 'lands')).to.be.above(lands + 2)
     // more than the lip lets through: said, and mended at once
@@ -69,7 +99,9 @@ describe('Moving water on the screen', function () {
     await page.locator('[data-mend="lip-deep:weir"]').click()
     await page.locator('[data-mend="lip-deep:weir"]').waitFor({ state: 'detached' })
     await page.locator('[data-mood="trickle"]').click()
-    await page.waitForFunction(() => document.querySelector('[data-test="fall-figures"]')!.textContent!.includes('clings'))
+    await page.waitForFunction(() =>
+      document.querySelector('[data-test="fall-figures"]')!.textContent!.includes('clings')
+    )
     expect(said).to.deep.equal([])
     await close()
   })
@@ -79,7 +111,11 @@ describe('Moving water on the screen', function () {
     await choose(page, 'Seas from the south-west')
     const before = await figure(page, 'offshore')
     await page.locator('[data-test="breaker"] input').fill('9')
-    await page.waitForFunction((b) => Number.parseFloat(document.querySelector('[data-test="offshore"]')!.textContent!) < b - 5, before)
+    await page.waitForFunction(
+      (b) =>
+        Number.parseFloat(document.querySelector('[data-test="offshore"]')!.textContent!) < b - 5,
+      before
+    )
     await page.locator('[data-test="breaker"] input').fill('17')
     await settled(page)
     await dragBy(page, '[data-handle="crest:seas"] .grip', -150, 0)
@@ -88,7 +124,9 @@ describe('Moving water on the screen', function () {
     await page.locator('[data-finding="too-deep:seas"]').waitFor({ state: 'detached' })
     // the schools of making all take this face
     await page.locator('[data-test="schools"] summary').click()
-    expect(await page.locator('[data-test="schools"]').innerText()).to.match(/Curl of film[\s\S]*former 11\.2 mm across[\s\S]*Carved foam[\s\S]*Paper skin/)
+    expect(await page.locator('[data-test="schools"]').innerText()).to.match(
+      /Curl of film[\s\S]*former 11\.2 mm across[\s\S]*Carved foam[\s\S]*Paper skin/
+    )
     // the arrow turns them
     await dragBy(page, '[data-handle^="heading:seas"] .grip', -20, -60)
     await settled(page)
@@ -99,7 +137,9 @@ describe('Moving water on the screen', function () {
     await page.locator('[data-test="by-breaker"]').click()
     await page.locator('[data-test="period"] input').fill('1')
     await page.locator('[data-finding="sea-fault:seas"]').waitFor()
-    expect(await page.locator('[data-finding="sea-fault:seas"]').innerText()).to.match(/longer period/)
+    expect(await page.locator('[data-finding="sea-fault:seas"]').innerText()).to.match(
+      /longer period/
+    )
     expect(said).to.deep.equal([])
     await close()
   })
@@ -109,7 +149,9 @@ describe('Moving water on the screen', function () {
     await choose(page, 'The Staircase')
     await page.locator('[data-leaf="run"]').click()
     await page.locator('[data-test="run"] [data-piece]').nth(4).waitFor()
-    expect(await page.locator('[data-test="jump"]').count()).to.equal(derivePlan(demo('3-slalom-in-the-hollin-gorge')).forms.reaches[0].jumps.length)
+    expect(await page.locator('[data-test="jump"]').count()).to.equal(
+      derivePlan(demo('3-slalom-in-the-hollin-gorge')).forms.reaches[0].jumps.length
+    )
     // its forms, not the run that it ships with
     await page.locator('[data-leaf="white"]').click()
     await page.locator('[data-test="white-from"]').click()
@@ -118,11 +160,25 @@ describe('Moving water on the screen', function () {
     const white = await figure(page, 'white-share')
     expect(await page.locator('.white .foam').count()).to.equal(3)
     await page.locator('[data-test="bed"] select').selectOption('smooth')
-    await page.waitForFunction((w) => Number.parseFloat(document.querySelector('[data-test="white-share"]')!.textContent!) !== w, white)
+    await page.waitForFunction(
+      (w) =>
+        Number.parseFloat(document.querySelector('[data-test="white-share"]')!.textContent!) !== w,
+      white
+    )
     // wider by its bank: shallower, and another share of white
     const wide = Number(await page.getByLabel('Width').inputValue())
     await dragBy(page, '[data-handle="width:rapid"] .grip', 0, -20)
-    await page.waitForFunction((w) => Number((document.querySelector('[data-test="reach-figures"] input[inputmode]') as HTMLInputElement).value) !== w, wide)
+    await page.waitForFunction(
+      (w) =>
+        Number(
+          (
+            document.querySelector(
+              '[data-test="reach-figures"] input[inputmode]'
+            ) as HTMLInputElement
+          ).value
+        ) !== w,
+      wide
+    )
     await page.keyboard.press('Control+z')
     await settled(page)
     await page.locator('[data-leaf="strokes"]').click()
@@ -167,7 +223,10 @@ describe('Moving water on the screen', function () {
     const { page, said, close } = await open(MOLE, 'prints')
     await page.locator('[data-template="end-left"] .name').click()
     await page.locator('[data-test="template-drawing"] path').first().waitFor()
-    const [pdf] = await Promise.all([page.waitForEvent('download'), page.locator('[data-test="pdf"]').click()])
+    const [pdf] = await Promise.all([
+      page.waitForEvent('download'),
+      page.locator('[data-test="pdf"]').click()
+    ])
     expect(pdf.suggestedFilename()).to.equal('The mole at Varnsey- force nine templates.pdf')
     const pages = (await PDFDocument.load(readFileSync(await pdf.path()))).getPageCount()
     expect(await page.locator('[data-test="pdf"]').innerText()).to.include(`${pages} sheets`)
@@ -178,11 +237,17 @@ describe('Moving water on the screen', function () {
     // as the browser itself lays it out: 260 mm of base, at 96 px to the inch
     const other = await page.context().newPage()
     await other.setContent(svg.text.replace(/^.*?<svg/s, '<svg'))
-    const wide = await other.locator('#Cut path').first().evaluate((p: SVGGraphicsElement) => p.getBoundingClientRect().width)
+    const wide = await other
+      .locator('#Cut path')
+      .first()
+      .evaluate((p: SVGGraphicsElement) => p.getBoundingClientRect().width)
     expect((wide / 96) * 25.4).to.be.closeTo(260, 0.6)
     await other.close()
     await page.locator('[data-template="wave-seas"] .name').click()
-    const [stl] = await Promise.all([page.waitForEvent('download'), page.locator('[data-test="stl"]').click()])
+    const [stl] = await Promise.all([
+      page.waitForEvent('download'),
+      page.locator('[data-test="stl"]').click()
+    ])
     expect(stl.suggestedFilename()).to.match(/\.stl$/)
     const bytes = readFileSync(await stl.path())
     expect(bytes.length).to.equal(84 + 50 * bytes.readUInt32LE(80))
@@ -196,9 +261,18 @@ describe('Moving water on the screen', function () {
 
   it('more sheets than anybody glues are refused with the way to cut them down', async () => {
     const { page, close } = await open(DEMO_ID, '')
-    const large = { ...demo(), id: 'huge-base', name: 'Huge base', base: { widthMm: 6000, depthMm: 4000 } }
+    const large = {
+      ...demo(),
+      id: 'huge-base',
+      name: 'Huge base',
+      base: { widthMm: 6000, depthMm: 4000 }
+    }
     await page.goto(s.address)
-    await page.locator('[data-test="import"]').setInputFiles({ name: 'huge.json', mimeType: 'application/json', buffer: Buffer.from(writeBuild(large)) })
+    await page.locator('[data-test="import"]').setInputFiles({
+      name: 'huge.json',
+      mimeType: 'application/json',
+      buffer: Buffer.from(writeBuild(large))
+    })
     await page.locator('[data-build="huge-base"]').waitFor()
     await page.goto(`${s.address}/build/huge-base/prints`)
     await settled(page)

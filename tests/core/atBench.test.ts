@@ -3,19 +3,47 @@ import { expect } from 'chai'
 import fc from 'fast-check'
 import { encode } from 'fast-png'
 import { strToU8, unzipSync, zipSync } from 'fflate'
-import { clockText, idleBench, lookedAt, ringing, standOf, type BenchClock } from '../../core/bench/benchClocks'
-import { clocksAfter, clocksDuring, figuresFor, nextWork, waitings, workEntry } from '../../core/bench/benchSteps'
+import {
+  clockText,
+  idleBench,
+  lookedAt,
+  ringing,
+  standOf,
+  type BenchClock
+} from '../../core/bench/benchClocks'
+import {
+  clocksAfter,
+  clocksDuring,
+  figuresFor,
+  nextWork,
+  waitings,
+  workEntry
+} from '../../core/bench/benchSteps'
 import { logged, planFrom, setCalendar } from '../../core/build/workEdits'
 import { decode, labOfXyz, xyzOfRgb } from '../../core/physics/stuff/colour/rgb'
 import { proofWords } from '../../core/explain/daysWords'
 import { packBackup, packBuild, unpackBackup } from '../../core/exchange/backup'
 import { accountOf, spent } from '../../core/build/log/account'
 import type { LogEntry } from '../../core/build/log/entries'
-import { colourAt, meanWhitePct, placed, similarity, waterSeen, type Pixels } from '../../core/build/log/lightTable'
+import {
+  colourAt,
+  meanWhitePct,
+  placed,
+  similarity,
+  waterSeen,
+  type Pixels
+} from '../../core/build/log/lightTable'
 import { pictureFault, pictureSize } from '../../core/build/log/pictureSize'
 import { BUILT_IN_SHELF } from '../../core/craft/materials/shelf'
 import { derivePlan } from '../../core/plan/derivePlan'
-import { newRehearsal, offered, realWait, reckoning, rehearse, type Rehearsal } from '../../core/bench/rehearsal'
+import {
+  newRehearsal,
+  offered,
+  realWait,
+  reckoning,
+  rehearse,
+  type Rehearsal
+} from '../../core/bench/rehearsal'
 import { demo } from '../support/builds'
 
 const MINUTE = 60_000
@@ -23,14 +51,32 @@ const plan = derivePlan(demo())
 const step = (id: string) => plan.steps.steps.find((s) => s.id === id)!
 
 describe('Clocks at the bench', () => {
-  const clock = (change: Partial<BenchClock>): BenchClock => ({ id: 'c', name: 'Stipple', step: 's', kind: 'window', startedMs: 1e6, minutes: 20, closesMin: 28, rung: 0, ...change })
+  const clock = (change: Partial<BenchClock>): BenchClock => ({
+    id: 'c',
+    name: 'Stipple',
+    step: 's',
+    kind: 'window',
+    startedMs: 1e6,
+    minutes: 20,
+    closesMin: 28,
+    rung: 0,
+    ...change
+  })
   it('run from wall time: wherever they are looked at, open and close are where they were', () => {
-    fc.assert(fc.property(fc.integer({ min: 0, max: 60 * MINUTE }), (later) => {
-      const { phase, leftMs } = standOf(clock({}), 1e6 + later)
-      expect(phase).to.equal(later < 20 * MINUTE ? 'running' : later < 28 * MINUTE ? 'open' : 'over')
-      expect(leftMs).to.equal((later < 20 * MINUTE ? 20 : 28) * MINUTE - later)
-    }))
-    expect([clockText(5 * MINUTE + 4000), clockText(-61_000), clockText(3_723_000)]).to.deep.equal(['5:04', '−1:01', '1:02:03'])
+    fc.assert(
+      fc.property(fc.integer({ min: 0, max: 60 * MINUTE }), (later) => {
+        const { phase, leftMs } = standOf(clock({}), 1e6 + later)
+        expect(phase).to.equal(
+          later < 20 * MINUTE ? 'running' : later < 28 * MINUTE ? 'open' : 'over'
+        )
+        expect(leftMs).to.equal((later < 20 * MINUTE ? 20 : 28) * MINUTE - later)
+      })
+    )
+    expect([clockText(5 * MINUTE + 4000), clockText(-61_000), clockText(3_723_000)]).to.deep.equal([
+      '5:04',
+      '−1:01',
+      '1:02:03'
+    ])
   })
   it('ring once for the opening and once for the close, also when both were slept through', () => {
     const state = { ...idleBench(), clocks: [clock({})] }
@@ -41,40 +87,88 @@ describe('Clocks at the bench', () => {
     expect(ringing(state, 1e6 + 90 * MINUTE).rang).to.have.length(1)
   })
   it('when the computer’s clock is set back they move with it; a small correction is left alone', () => {
-    const state = { ...idleBench(), seenMs: 1e6 + 10 * MINUTE, clocks: [clock({})], begun: { step: 's', startedMs: 1e6 } }
+    const state = {
+      ...idleBench(),
+      seenMs: 1e6 + 10 * MINUTE,
+      clocks: [clock({})],
+      begun: { step: 's', startedMs: 1e6 }
+    }
     const back = lookedAt(state, 1e6 - 50 * MINUTE)
     expect(standOf(back.clocks[0], 1e6 - 50 * MINUTE).leftMs).to.equal(10 * MINUTE)
-    expect(back).to.deep.include({ setBackMs: 60 * MINUTE, begun: { step: 's', startedMs: 1e6 - 60 * MINUTE } })
+    expect(back).to.deep.include({
+      setBackMs: 60 * MINUTE,
+      begun: { step: 's', startedMs: 1e6 - 60 * MINUTE }
+    })
     expect(lookedAt(state, state.seenMs - 2000).clocks).to.deep.equal(state.clocks)
   })
   it('a pour says its cups and has its clocks; what is done starts the windows and the waits that follow', () => {
     const pour = step('millpond/pour#1')
     const cups = plan.amounts.batches.filter((b) => b.pool === 'millpond' && b.pour === 1)
     expect(figuresFor(plan, pour).filter((f) => f.batch)).to.have.length(cups.length)
-    expect(clocksDuring(demo(), plan, BUILT_IN_SHELF, pour).map((c) => c.kind)).to.include.members(['stir', 'working'])
+    expect(clocksDuring(demo(), plan, BUILT_IN_SHELF, pour).map((c) => c.kind)).to.include.members([
+      'stir',
+      'working'
+    ])
     const link = plan.steps.links.find((l) => l.hard)!
     const [window] = clocksAfter(plan, step(link.from), 1e6)
-    expect(window).to.include({ kind: 'window', step: link.to, minutes: link.minMin, closesMin: link.maxMin })
+    expect(window).to.include({
+      kind: 'window',
+      step: link.to,
+      minutes: link.minMin,
+      closesMin: link.maxMin
+    })
     expect(nextWork(plan)!.step).to.equal('ground/base')
-    const entry = workEntry(plan, step('ground/base'), Date.parse('2026-11-24T19:02:00Z'), Date.parse('2026-11-24T19:41:00Z'), true, 'e1')
+    const entry = workEntry(
+      plan,
+      step('ground/base'),
+      Date.parse('2026-11-24T19:02:00Z'),
+      Date.parse('2026-11-24T19:41:00Z'),
+      true,
+      'e1'
+    )
     const after = logged([entry], entry.endedAt)(demo())
     const again = derivePlan(after)
     expect(waitings(after, again).map((w) => w.step.id)).to.deep.equal(['ground/base'])
-    expect(accountOf(after.log)[0]).to.include({ step: 'ground/base', workedMin: 39, plannedMin: 30, readyMin: null })
+    expect(accountOf(after.log)[0]).to.include({
+      step: 'ground/base',
+      workedMin: 39,
+      plannedMin: 30,
+      readyMin: null
+    })
     expect(nextWork(again)!.step).to.not.equal('ground/base')
   })
   it('moving to another time zone leaves what is done where it was, and the hours follow the new clock', () => {
-    const entry = workEntry(plan, step('ground/base'), Date.parse('2026-11-24T19:02:00Z'), Date.parse('2026-11-24T19:41:00Z'), true, 'e1')
-    const moved = setCalendar({ zone: 'America/Lima' })(planFrom('2026-11-25T00:00:00Z')(logged([entry])(demo())))
+    const entry = workEntry(
+      plan,
+      step('ground/base'),
+      Date.parse('2026-11-24T19:02:00Z'),
+      Date.parse('2026-11-24T19:41:00Z'),
+      true,
+      'e1'
+    )
+    const moved = setCalendar({ zone: 'America/Lima' })(
+      planFrom('2026-11-25T00:00:00Z')(logged([entry])(demo()))
+    )
     const { days } = derivePlan(moved)
-    expect(days.work.find((w) => w.done)).to.include({ startMs: Date.parse(entry.at), endMs: Date.parse(entry.endedAt) })
-    for (const w of days.work.filter((x) => !x.done)) expect(days.free.some(([a, b]) => a <= w.startMs && w.endMs <= b)).to.equal(true)
+    expect(days.work.find((w) => w.done)).to.include({
+      startMs: Date.parse(entry.at),
+      endMs: Date.parse(entry.endedAt)
+    })
+    for (const w of days.work.filter((x) => !x.done))
+      expect(days.free.some(([a, b]) => a <= w.startMs && w.endMs <= b)).to.equal(true)
     expect(days.work.find((w) => !w.done)!.start).to.match(/-05:00$/)
   })
   it('nothing free for ten weeks: the plan goes on after them, and the proof is said in words', () => {
-    const away = derivePlan(setCalendar({ busy: [{ title: 'Away', from: '2026-11-24T00:00Z', to: '2027-02-02T00:00Z' }] })(demo()))
+    const away = derivePlan(
+      setCalendar({
+        busy: [{ title: 'Away', from: '2026-11-24T00:00Z', to: '2027-02-02T00:00Z' }]
+      })(demo())
+    )
     expect(away.days.work[0].startMs).to.be.at.least(Date.parse('2027-02-02T00:00Z'))
-    expect(proofWords(plan.days, (id) => id)).to.have.property('says', 'No plan can finish before Thursday 31 December, 21:06')
+    expect(proofWords(plan.days, (id) => id)).to.have.property(
+      'says',
+      'No plan can finish before Thursday 31 December, 21:06'
+    )
   })
 })
 
@@ -86,10 +180,38 @@ describe('Rehearsal', () => {
       const open = offered(plan, r)
       if (open.length === 0) return r
       // the soonest that is free to be done
-      const due = (id: string) => Math.max(0, ...plan.steps.links.filter((l) => l.to === id && l.from in r.ended).map((l) => r.ended[l.from] + l.minMin * (l.minMin === step(l.from).waitMin ? Math.max(patience, patience >= 1 ? realWait(r, step(l.from)) / Math.max(1, step(l.from).waitMin) : 0) : patience >= 1 ? 1 : patience) * MINUTE))
+      const due = (id: string) =>
+        Math.max(
+          0,
+          ...plan.steps.links
+            .filter((l) => l.to === id && l.from in r.ended)
+            .map(
+              (l) =>
+                r.ended[l.from] +
+                l.minMin *
+                  (l.minMin === step(l.from).waitMin
+                    ? Math.max(
+                        patience,
+                        patience >= 1
+                          ? realWait(r, step(l.from)) / Math.max(1, step(l.from).waitMin)
+                          : 0
+                      )
+                    : patience >= 1
+                      ? 1
+                      : patience) *
+                  MINUTE
+            )
+        )
       const next = [...open].sort((a, b) => due(a.id) - due(b.id))[0]
-      if (skip?.test(next.id)) { r = rehearse(plan, r, { kind: 'skip', step: next.id }); continue }
-      if (due(next.id) > r.nowMs) r = rehearse(plan, r, { kind: 'wait', minutes: Math.ceil((due(next.id) - r.nowMs) / MINUTE) })
+      if (skip?.test(next.id)) {
+        r = rehearse(plan, r, { kind: 'skip', step: next.id })
+        continue
+      }
+      if (due(next.id) > r.nowMs)
+        r = rehearse(plan, r, {
+          kind: 'wait',
+          minutes: Math.ceil((due(next.id) - r.nowMs) / MINUTE)
+        })
       r = rehearse(plan, r, { kind: 'do', step: next.id })
     }
     return r
@@ -105,9 +227,14 @@ describe('Rehearsal', () => {
     expect(hasty.money).to.be.greaterThan(0)
   })
   it('leaving the leak test out costs a pour, on the dams that leak; the test finds them', () => {
-    const leaky = [1, 2, 3, 4, 5, 6, 7, 8].filter((seed) => reckoning(plan, run(seed, 1, /\/leak/)).mistakes.some((m) => /leaks/.test(m.what)))
+    const leaky = [1, 2, 3, 4, 5, 6, 7, 8].filter((seed) =>
+      reckoning(plan, run(seed, 1, /\/leak/)).mistakes.some((m) => /leaks/.test(m.what))
+    )
     expect(leaky.length).to.be.within(2, 8)
-    for (const seed of leaky) expect(reckoning(plan, run(seed, 1)).mistakes.some((m) => /leaks/.test(m.what))).to.equal(false)
+    for (const seed of leaky)
+      expect(reckoning(plan, run(seed, 1)).mistakes.some((m) => /leaks/.test(m.what))).to.equal(
+        false
+      )
   })
   it('a look tells the truth and the plan itself is untouched', () => {
     let r = rehearse(plan, newRehearsal(plan, 9), { kind: 'do', step: 'weir/run' })
@@ -122,70 +249,186 @@ describe('Rehearsal', () => {
 })
 
 describe('The light table', () => {
-  const picture = (width: number, height: number, of: (x: number, y: number) => [number, number, number]): Pixels => {
+  const picture = (
+    width: number,
+    height: number,
+    of: (x: number, y: number) => [number, number, number]
+  ): Pixels => {
     const data = new Uint8ClampedArray(4 * width * height)
-    for (let y = 0; y < height; y++) for (let x = 0; x < width; x++) data.set([...of(x, y), 255], 4 * (y * width + x))
+    for (let y = 0; y < height; y++)
+      for (let x = 0; x < width; x++) data.set([...of(x, y), 255], 4 * (y * width + x))
     return { width, height, data }
   }
   it('two points fix turn, scale and place: both land where they were put, and all lengths by one factor', () => {
     const number = fc.double({ min: -500, max: 500, noNaN: true })
     const point = fc.tuple(number, number)
-    fc.assert(fc.property(point, point, point, point, point, fc.boolean(), (a, b, c, d, e, mirrored) => {
-      fc.pre(Math.hypot(a[0] - b[0], a[1] - b[1]) > 1)
-      const s = similarity([a, b], [c, d], mirrored)
-      const at = (p: [number, number]) => placed(s, p, mirrored)
-      for (const [p, q] of [[a, c], [b, d]] as const) expect(Math.hypot(at(p)[0] - q[0], at(p)[1] - q[1])).to.be.lessThan(1e-6)
-      const scale = Math.hypot(d[0] - c[0], d[1] - c[1]) / Math.hypot(b[0] - a[0], b[1] - a[1])
-      expect(Math.hypot(at(e)[0] - c[0], at(e)[1] - c[1])).to.be.closeTo(scale * Math.hypot(e[0] - a[0], e[1] - a[1]), 1e-5 * (1 + scale * 1000))
-    }))
-    expect(() => similarity([[1, 1], [1, 1]], [[0, 0], [2, 2]], false)).to.throw(RangeError)
+    fc.assert(
+      fc.property(point, point, point, point, point, fc.boolean(), (a, b, c, d, e, mirrored) => {
+        fc.pre(Math.hypot(a[0] - b[0], a[1] - b[1]) > 1)
+        const s = similarity([a, b], [c, d], mirrored)
+        const at = (p: [number, number]) => placed(s, p, mirrored)
+        for (const [p, q] of [
+          [a, c],
+          [b, d]
+        ] as const)
+          expect(Math.hypot(at(p)[0] - q[0], at(p)[1] - q[1])).to.be.lessThan(1e-6)
+        const scale = Math.hypot(d[0] - c[0], d[1] - c[1]) / Math.hypot(b[0] - a[0], b[1] - a[1])
+        expect(Math.hypot(at(e)[0] - c[0], at(e)[1] - c[1])).to.be.closeTo(
+          scale * Math.hypot(e[0] - a[0], e[1] - a[1]),
+          1e-5 * (1 + scale * 1000)
+        )
+      })
+    )
+    expect(() =>
+      similarity(
+        [
+          [1, 1],
+          [1, 1]
+        ],
+        [
+          [0, 0],
+          [2, 2]
+        ],
+        false
+      )
+    ).to.throw(RangeError)
   })
   it('CIELAB of screen colours is that of an independent library (Color.js)', () => {
-    fc.assert(fc.property(fc.integer({ min: 0, max: 255 }), fc.integer({ min: 0, max: 255 }), fc.integer({ min: 0, max: 255 }), (r, g, b) => {
-      const theirs = new Color('srgb', [r / 255, g / 255, b / 255]).to('lab-d65').coords
-      labOfXyz(xyzOfRgb([decode(r / 255), decode(g / 255), decode(b / 255)])).forEach((v, i) => expect(v).to.be.closeTo(theirs[i] ?? 0, 0.05))
-    }), { numRuns: 100, seed: 4 })
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 0, max: 255 }),
+        fc.integer({ min: 0, max: 255 }),
+        fc.integer({ min: 0, max: 255 }),
+        (r, g, b) => {
+          const theirs = new Color('srgb', [r / 255, g / 255, b / 255]).to('lab-d65').coords
+          labOfXyz(xyzOfRgb([decode(r / 255), decode(g / 255), decode(b / 255)])).forEach((v, i) =>
+            expect(v).to.be.closeTo(theirs[i] ?? 0, 0.05)
+          )
+        }
+      ),
+      { numRuns: 100, seed: 4 }
+    )
   })
   it('measures a known share of white, in the whole or in an area, and the colour between', () => {
     const half = picture(200, 100, (x) => (x < 60 ? [240, 242, 241] : [40, 90, 95]))
     expect(waterSeen(half).whitePct).to.be.closeTo(30, 0.01)
     expect(waterSeen(half).colour).to.equal('#285a5f')
-    expect(waterSeen(half, [[[40, 0], [80, 0], [80, 100], [40, 100]]]).whitePct).to.be.closeTo(50, 0.01)
+    expect(
+      waterSeen(half, [
+        [
+          [40, 0],
+          [80, 0],
+          [80, 100],
+          [40, 100]
+        ]
+      ]).whitePct
+    ).to.be.closeTo(50, 0.01)
     expect(colourAt(half, 150, 50)).to.equal('#285a5f')
-    expect(meanWhitePct([{ areaMm2: 300, sharePct: 10 }, { areaMm2: 100, sharePct: 50 }])).to.equal(20)
+    expect(
+      meanWhitePct([
+        { areaMm2: 300, sharePct: 10 },
+        { areaMm2: 100, sharePct: 50 }
+      ])
+    ).to.equal(20)
     expect(meanWhitePct([])).to.equal(null)
     expect(waterSeen(picture(10, 10, () => [250, 250, 250])).colour).to.equal(null)
   })
   it('a photograph’s size is read from its head; what is none, or far too large, is refused', () => {
-    expect(pictureSize(encode({ width: 31, height: 17, data: new Uint8Array(31 * 17 * 3), channels: 3, depth: 8 }))).to.deep.equal({ kind: 'png', width: 31, height: 17 })
+    expect(
+      pictureSize(
+        encode({ width: 31, height: 17, data: new Uint8Array(31 * 17 * 3), channels: 3, depth: 8 })
+      )
+    ).to.deep.equal({ kind: 'png', width: 31, height: 17 })
     // SOI, an APP0 of 16 bytes, a baseline frame header of 480 × 640
-    const jpeg = Uint8Array.from([0xff, 0xd8, 0xff, 0xe0, 0, 16, ...new Array<number>(14).fill(0), 0xff, 0xc0, 0, 17, 8, 1, 0xe0, 2, 0x80, 3, ...new Array<number>(12).fill(0)])
+    const jpeg = Uint8Array.from([
+      0xff,
+      0xd8,
+      0xff,
+      0xe0,
+      0,
+      16,
+      ...new Array<number>(14).fill(0),
+      0xff,
+      0xc0,
+      0,
+      17,
+      8,
+      1,
+      0xe0,
+      2,
+      0x80,
+      3,
+      ...new Array<number>(12).fill(0)
+    ])
     expect(pictureSize(jpeg)).to.deep.equal({ kind: 'jpeg', width: 640, height: 480 })
-    jpeg[25] = 0x4e; jpeg[27] = 0x4e
+    jpeg[25] = 0x4e
+    jpeg[27] = 0x4e
     expect(pictureFault(jpeg)).to.match(/406 megapixels; 80 is the most/)
-    fc.assert(fc.property(fc.uint8Array({ maxLength: 200 }), (bytes) => { expect(() => pictureFault(bytes)).to.not.throw() }))
+    fc.assert(
+      fc.property(fc.uint8Array({ maxLength: 200 }), (bytes) => {
+        expect(() => pictureFault(bytes)).to.not.throw()
+      })
+    )
     expect(pictureFault(strToU8('hello'))).to.match(/no photograph/)
   })
 })
 
 describe('Backups', () => {
-  const log: LogEntry[] = [{ kind: 'photo', id: 'p1', at: '2026-11-24T20:00:00Z', caption: 'Weir', step: null, widthPx: 4, heightPx: 4 }, { kind: 'cost', id: 'c1', at: '2026-11-24T20:00:00Z', what: 'Resin', money: 31.5 }]
+  const log: LogEntry[] = [
+    {
+      kind: 'photo',
+      id: 'p1',
+      at: '2026-11-24T20:00:00Z',
+      caption: 'Weir',
+      step: null,
+      widthPx: 4,
+      heightPx: 4
+    },
+    { kind: 'cost', id: 'c1', at: '2026-11-24T20:00:00Z', what: 'Resin', money: 31.5 }
+  ]
   const build = logged(log)(demo())
-  const backup = { madeAt: '2026-11-25T00:00:00Z', builds: [{ build, deletedAt: null }], shelf: [], forgotten: { 'ripple-gel/dry': '2026-11-20T00:00:00Z' } }
+  const backup = {
+    madeAt: '2026-11-25T00:00:00Z',
+    builds: [{ build, deletedAt: null }],
+    shelf: [],
+    forgotten: { 'ripple-gel/dry': '2026-11-20T00:00:00Z' }
+  }
   const photos = new Map([['p1', Uint8Array.from([0xff, 0xd8, 1, 2, 3])]])
   it('come back as they went, photographs beside; a build’s own zip too, and any zip program reads it', () => {
     expect(unpackBackup(packBackup(backup, photos))).to.deep.equal({ backup, photos, left: [] })
-    expect(unpackBackup(packBuild(build, photos)).backup.builds).to.deep.equal([{ build, deletedAt: null }])
-    expect(Object.keys(unzipSync(packBuild(build, photos))).sort()).to.deep.equal(['build.json', 'photos/p1.jpg'])
+    expect(unpackBackup(packBuild(build, photos)).backup.builds).to.deep.equal([
+      { build, deletedAt: null }
+    ])
+    expect(Object.keys(unzipSync(packBuild(build, photos))).sort()).to.deep.equal([
+      'build.json',
+      'photos/p1.jpg'
+    ])
     expect(spent(build.log)).to.equal(31.5)
   })
   it('cut off anywhere, scrambled, or of a newer app: refused in words; a build that cannot be read is left out and named', () => {
     const whole = packBackup(backup, photos)
-    fc.assert(fc.property(fc.integer({ min: 0, max: whole.length - 1 }), (length) => { expect(() => unpackBackup(whole.subarray(0, length))).to.throw(RangeError, /Nothing was changed|nothing was changed/) }), { numRuns: 60, seed: 5 })
+    fc.assert(
+      fc.property(fc.integer({ min: 0, max: whole.length - 1 }), (length) => {
+        expect(() => unpackBackup(whole.subarray(0, length))).to.throw(
+          RangeError,
+          /Nothing was changed|nothing was changed/
+        )
+      }),
+      { numRuns: 60, seed: 5 }
+    )
     const zip = (value: unknown) => zipSync({ 'backup.json': strToU8(JSON.stringify(value)) })
-    expect(() => unpackBackup(zip({ format: 'tall-spindle-backup', version: 7 }))).to.throw(/newer Tall Spindle/)
+    expect(() => unpackBackup(zip({ format: 'tall-spindle-backup', version: 7 }))).to.throw(
+      /newer Tall Spindle/
+    )
     expect(() => unpackBackup(zip({ format: 'other' }))).to.throw(/no backup/)
-    const mixed = unpackBackup(zip({ format: 'tall-spindle-backup', version: 1, ...backup, builds: [...backup.builds, { build: { ...build, name: 7 }, deletedAt: null }] }))
+    const mixed = unpackBackup(
+      zip({
+        format: 'tall-spindle-backup',
+        version: 1,
+        ...backup,
+        builds: [...backup.builds, { build: { ...build, name: 7 }, deletedAt: null }]
+      })
+    )
     expect(mixed.backup.builds).to.have.length(1)
     expect(mixed.left[0]).to.match(/name: was 7/)
   })

@@ -11,9 +11,14 @@ const demoFile = fileURLToPath(new URL('../../demo/1-weir-at-cobbets-race.json',
 
 function spindle(...args: string[]): Promise<{ code: number; out: string; err: string }> {
   return new Promise((resolve) => {
-    execFile(process.execPath, ['--import', 'tsx', 'cli/spindle.ts', ...args], { cwd: ROOT, maxBuffer: 1 << 26 }, (error, out, err) => {
-      resolve({ code: error ? Number(error.code) : 0, out, err })
-    })
+    execFile(
+      process.execPath,
+      ['--import', 'tsx', 'cli/spindle.ts', ...args],
+      { cwd: ROOT, maxBuffer: 1 << 26 },
+      (error, out, err) => {
+        resolve({ code: error ? Number(error.code) : 0, out, err })
+      }
+    )
   })
 }
 
@@ -28,26 +33,120 @@ describe('The command line', function () {
   }
 
   it('calc answers in JSON from an argument or a file', async () => {
-    const input = '{"outline":[[0,0],[100,0],[100,50],[0,50]],"edge":"wall","soundings":[[50,25,0]],"levelMm":10,"method":"tin"}'
-    const [direct, fromFile, scale] = await Promise.all([spindle('calc', 'volume', input), spindle('calc', 'volume', `@${file('v.json', input)}`), spindle('calc', 'scale', '{"scale":"OO","modelMm":100}')])
+    const input =
+      '{"outline":[[0,0],[100,0],[100,50],[0,50]],"edge":"wall","soundings":[[50,25,0]],"levelMm":10,"method":"tin"}'
+    const [direct, fromFile, scale] = await Promise.all([
+      spindle('calc', 'volume', input),
+      spindle('calc', 'volume', `@${file('v.json', input)}`),
+      spindle('calc', 'scale', '{"scale":"OO","modelMm":100}')
+    ])
     expect(direct).to.include({ code: 0, err: '' })
-    expect(JSON.parse(direct.out)).to.include({ volumeMl: 50, areaMm2: 5000, meanDepthMm: 10, maxDepthMm: 10, sdMl: 0 })
+    expect(JSON.parse(direct.out)).to.include({
+      volumeMl: 50,
+      areaMm2: 5000,
+      meanDepthMm: 10,
+      maxDepthMm: 10,
+      sdMl: 0
+    })
     expect(fromFile.out).to.equal(direct.out)
-    expect(JSON.parse(scale.out)).to.deep.equal({ ratio: 76.2, realM: 7.62, timeRatio: Math.sqrt(76.2) })
+    expect(JSON.parse(scale.out)).to.deep.equal({
+      ratio: 76.2,
+      realM: 7.62,
+      timeRatio: Math.sqrt(76.2)
+    })
   })
 
   it('calc knows everything around a pour', async () => {
     const asked: [string, object, (answer: Record<string, number>) => void][] = [
-      ['volume', { outline: [[0, 0], [100, 0], [100, 50], [0, 50]], edge: 'wall', soundings: [[20, 20, 0], [80, 30, 2], [50, 40, 1]], levelMm: 10, method: 'kriging' }, (a) => { expect(a.volumeMl).to.be.within(40, 50); expect(a.sdMl).to.be.greaterThan(0) }],
-      ['cure', { resin: 'clear-epoxy-2-1', pours: [{ thicknessMm: 5, atMin: 0 }], ground: [{ material: 'xps', thicknessMm: 30 }], roomC: 21 }, (a) => { expect(a.peakC).to.be.within(25, 60); expect(a.gelMin).to.be.lessThan(a.firmMin); expect(a.curve).to.have.length.within(50, 520) }],
-      ['fitResin', { potLifeMin: 35, cureH: 72 }, (a) => expect(a.potLifeMin).to.be.closeTo(35, 0.4)],
-      ['uvCure', { dpMm: 3, ecMjCm2: 20, irradianceMwCm2: 20, seconds: 10 }, (a) => expect(a.cureDepthMm).to.be.closeTo(3 * Math.log(10), 1e-9)],
-      ['dam', { heightMm: 15, spanMm: 60, thicknessMm: 0.25, modulusGPa: 1.8, liquidGCm3: 1.1, edges: 'held' }, (a) => { expect(a.bowMm).to.be.greaterThan(0.5); expect(a.braceEveryMm).to.be.lessThan(60) }],
-      ['lip', { surfaceTensionNM: 0.036, densityGCm3: 1.1, contactDeg: 0 }, (a) => expect(a.capillaryMm).to.be.closeTo(1.827, 1e-3)],
-      ['leak', { holeMm: 1, lengthMm: 10, headMm: 100, viscosityPaS: 0.001, densityGCm3: 1 }, (a) => expect(a.mlPerH).to.be.closeTo(8668, 1)],
-      ['tint', { bed: '#808080', pours: [{ depthMm: 5, tints: [{ colour: '#2a6f6f', atDropsPer100G: 6, atDepthMm: 10, dropsPer100G: 3 }] }] }, (a) => expect(a.bedShowsPct).to.be.within(20, 90)]
+      [
+        'volume',
+        {
+          outline: [
+            [0, 0],
+            [100, 0],
+            [100, 50],
+            [0, 50]
+          ],
+          edge: 'wall',
+          soundings: [
+            [20, 20, 0],
+            [80, 30, 2],
+            [50, 40, 1]
+          ],
+          levelMm: 10,
+          method: 'kriging'
+        },
+        (a) => {
+          expect(a.volumeMl).to.be.within(40, 50)
+          expect(a.sdMl).to.be.greaterThan(0)
+        }
+      ],
+      [
+        'cure',
+        {
+          resin: 'clear-epoxy-2-1',
+          pours: [{ thicknessMm: 5, atMin: 0 }],
+          ground: [{ material: 'xps', thicknessMm: 30 }],
+          roomC: 21
+        },
+        (a) => {
+          expect(a.peakC).to.be.within(25, 60)
+          expect(a.gelMin).to.be.lessThan(a.firmMin)
+          expect(a.curve).to.have.length.within(50, 520)
+        }
+      ],
+      [
+        'fitResin',
+        { potLifeMin: 35, cureH: 72 },
+        (a) => expect(a.potLifeMin).to.be.closeTo(35, 0.4)
+      ],
+      [
+        'uvCure',
+        { dpMm: 3, ecMjCm2: 20, irradianceMwCm2: 20, seconds: 10 },
+        (a) => expect(a.cureDepthMm).to.be.closeTo(3 * Math.log(10), 1e-9)
+      ],
+      [
+        'dam',
+        {
+          heightMm: 15,
+          spanMm: 60,
+          thicknessMm: 0.25,
+          modulusGPa: 1.8,
+          liquidGCm3: 1.1,
+          edges: 'held'
+        },
+        (a) => {
+          expect(a.bowMm).to.be.greaterThan(0.5)
+          expect(a.braceEveryMm).to.be.lessThan(60)
+        }
+      ],
+      [
+        'lip',
+        { surfaceTensionNM: 0.036, densityGCm3: 1.1, contactDeg: 0 },
+        (a) => expect(a.capillaryMm).to.be.closeTo(1.827, 1e-3)
+      ],
+      [
+        'leak',
+        { holeMm: 1, lengthMm: 10, headMm: 100, viscosityPaS: 0.001, densityGCm3: 1 },
+        (a) => expect(a.mlPerH).to.be.closeTo(8668, 1)
+      ],
+      [
+        'tint',
+        {
+          bed: '#808080',
+          pours: [
+            {
+              depthMm: 5,
+              tints: [{ colour: '#2a6f6f', atDropsPer100G: 6, atDepthMm: 10, dropsPer100G: 3 }]
+            }
+          ]
+        },
+        (a) => expect(a.bedShowsPct).to.be.within(20, 90)
+      ]
     ]
-    const answers = await Promise.all(asked.map(([name, input]) => spindle('calc', name, JSON.stringify(input))))
+    const answers = await Promise.all(
+      asked.map(([name, input]) => spindle('calc', name, JSON.stringify(input)))
+    )
     answers.forEach(({ code, out, err }, i) => {
       expect({ code, err }, asked[i][0]).to.deep.equal({ code: 0, err: '' })
       asked[i][2](JSON.parse(out) as Record<string, number>)
@@ -55,33 +154,79 @@ describe('The command line', function () {
   })
 
   it('schedule gives every piece of work and why none can end sooner; what cannot be leaves with 2 and names it', async () => {
-    const none = { ...demo(), calendar: { ...demo().calendar, week: { mon: [], tue: [['19:00', '19:40']], wed: [], thu: [], fri: [], sat: [], sun: [] }, exceptions: [] } }
+    const none = {
+      ...demo(),
+      calendar: {
+        ...demo().calendar,
+        week: { mon: [], tue: [['19:00', '19:40']], wed: [], thu: [], fri: [], sat: [], sun: [] },
+        exceptions: []
+      }
+    }
     const [good, tight, small] = await Promise.all([
-      spindle('schedule', demoFile), spindle('schedule', file('tight.json', JSON.stringify(none))),
-      spindle('calc', 'schedule', '{"free":[[0,1000]],"tasks":[{"id":"pour","handsMin":20},{"id":"undam","handsMin":10},{"id":"strips","handsMin":60}],"links":[{"from":"pour","to":"undam","minMin":300}]}')
+      spindle('schedule', demoFile),
+      spindle('schedule', file('tight.json', JSON.stringify(none))),
+      spindle(
+        'calc',
+        'schedule',
+        '{"free":[[0,1000]],"tasks":[{"id":"pour","handsMin":20},{"id":"undam","handsMin":10},{"id":"strips","handsMin":60}],"links":[{"from":"pour","to":"undam","minMin":300}]}'
+      )
     ])
     expect(good).to.include({ code: 0, err: '' })
-    expect(JSON.parse(good.out)).to.deep.include({ finish: '2026-12-31T21:06+00:00', lowerBound: '2026-12-31T21:06+00:00', optimal: true })
+    expect(JSON.parse(good.out)).to.deep.include({
+      finish: '2026-12-31T21:06+00:00',
+      lowerBound: '2026-12-31T21:06+00:00',
+      optimal: true
+    })
     expect(tight).to.include({ code: 2, out: '' })
-    expect(tight.err.trim()).to.match(/^calendar: .+ → .+ \(\d+ to \d+ min\)\]$/).and.not.include('\n')
-    expect(JSON.parse(small.out)).to.deep.include({ starts: { pour: 0, undam: 320, strips: 20 }, finishMin: 330, lowerBoundMin: 330, optimal: true, sittings: 2 })
+    expect(tight.err.trim())
+      .to.match(/^calendar: .+ → .+ \(\d+ to \d+ min\)\]$/)
+      .and.not.include('\n')
+    expect(JSON.parse(small.out)).to.deep.include({
+      starts: { pour: 0, undam: 320, strips: 20 },
+      finishMin: 330,
+      lowerBoundMin: 330,
+      optimal: true,
+      sittings: 2
+    })
   })
 
   it('plan gives every form, the white map as plain numbers, and the list of templates', async () => {
-    const gorge = await spindle('plan', fileURLToPath(new URL('../../demo/3-slalom-in-the-hollin-gorge.json', import.meta.url)))
+    const gorge = await spindle(
+      'plan',
+      fileURLToPath(new URL('../../demo/3-slalom-in-the-hollin-gorge.json', import.meta.url))
+    )
     expect(gorge).to.include({ code: 0, err: '' })
-    const { forms, templates } = JSON.parse(gorge.out) as { forms: { falls: { curve: { lowerFace: unknown[] } }[]; reaches: { stations: unknown[] }[]; white: { grid: { cols: number; rows: number }; pct: number[] } }; templates: { id: string; sheets: { a4: number } }[] }
+    const { forms, templates } = JSON.parse(gorge.out) as {
+      forms: {
+        falls: { curve: { lowerFace: unknown[] } }[]
+        reaches: { stations: unknown[] }[]
+        white: { grid: { cols: number; rows: number }; pct: number[] }
+      }
+      templates: { id: string; sheets: { a4: number } }[]
+    }
     expect(forms.falls[0].curve.lowerFace.length).to.be.above(20)
     expect(forms.reaches[0].stations.length).to.be.above(50)
     expect(forms.white.pct).to.have.length(forms.white.grid.cols * forms.white.grid.rows)
-    expect(templates.map((t) => t.id)).to.include.members(['sheet-ledgefall', 'side-ledgefall', 'stream-rapid', 'splash-paddle', 'foam', 'pool-eddy', 'former-ledgefall'])
+    expect(templates.map((t) => t.id)).to.include.members([
+      'sheet-ledgefall',
+      'side-ledgefall',
+      'stream-rapid',
+      'splash-paddle',
+      'foam',
+      'pool-eddy',
+      'former-ledgefall'
+    ])
     expect(templates.find((t) => t.id === 'foam')!.sheets.a4).to.equal(4)
   })
 
   it('plan gives the finishing date of the demo; check finds no fault in it', async () => {
     const [plan, check] = await Promise.all([spindle('plan', demoFile), spindle('check', demoFile)])
     expect(plan).to.include({ code: 0, err: '' })
-    const { days, ground, amounts } = JSON.parse(plan.out) as { days: { finish: string }; ground: { pools: unknown[] }; amounts: { batches: unknown[] } }
+    const { days, ground, amounts } = JSON.parse(plan.out) as {
+      days: { finish: string }
+      ground: { pools: unknown[] }
+      amounts: { batches: unknown[] }
+    }
     expect(days.finish).to.match(/^2026-12-\d\dT\d\d:\d\d\+00:00$/)
     expect(ground.pools).to.have.length(2)
     expect(amounts.batches).to.have.length(6)
@@ -93,8 +238,18 @@ describe('The command line', function () {
     const cases: [string[], RegExp][] = [
       [['calc', 'mix', '{"volumeMl":-1}'], /^volumeMl: was -1; must be greater than or equal to 0/],
       [['calc', 'mix', 'not json'], /not JSON/],
-      [['calc', 'cure', '{"resin":"clear-epoxy-2-1","pours":[{"thicknessMm":0,"atMin":0}],"ground":[],"roomC":21}'], /^pours\[0\]\.thicknessMm: was 0; must be greater than 0/],
-      [['calc', 'fitResin', '{"potLifeMin":5000,"cureH":1}'], /^potLifeMin: was 5000; with a cure time of 1 h/],
+      [
+        [
+          'calc',
+          'cure',
+          '{"resin":"clear-epoxy-2-1","pours":[{"thicknessMm":0,"atMin":0}],"ground":[],"roomC":21}'
+        ],
+        /^pours\[0\]\.thicknessMm: was 0; must be greater than 0/
+      ],
+      [
+        ['calc', 'fitResin', '{"potLifeMin":5000,"cureH":1}'],
+        /^potLifeMin: was 5000; with a cure time of 1 h/
+      ],
       [['calc', 'tint', '{"bed":"blue","pours":[]}'], /^bed: was "blue"; must be a colour/],
       [['calc', 'frobnicate', '{}'], /it must be one of/],
       [['calc', 'scale', `@${join(folder, 'none.json')}`], /cannot be read \(ENOENT\)/],
@@ -113,9 +268,20 @@ describe('The command line', function () {
   })
 
   it('check lists every fault with its path', async () => {
-    const { code, out, err } = await spindle('check', file('faults.json', JSON.stringify({ ...demo(), name: 5, scale: 'x', room: { tempC: 20, rhPct: 500 } })))
+    const { code, out, err } = await spindle(
+      'check',
+      file(
+        'faults.json',
+        JSON.stringify({ ...demo(), name: 5, scale: 'x', room: { tempC: 20, rhPct: 500 } })
+      )
+    )
     expect(code).to.equal(2)
-    expect(out.trim().split('\n').map((line) => line.split(':')[0])).to.have.members(['name', 'scale', 'room.rhPct'])
+    expect(
+      out
+        .trim()
+        .split('\n')
+        .map((line) => line.split(':')[0])
+    ).to.have.members(['name', 'scale', 'room.rhPct'])
     expect(err).to.match(/and 2 more/)
   })
 })

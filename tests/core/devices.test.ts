@@ -10,11 +10,21 @@ import { standInLevel, standInRoom } from '../../server/standIns/sensors'
 describe('The stand-in scale', () => {
   const made = () => {
     let ms = 0
-    const scale = standInScale(() => ms, () => 0.5)
-    const after = (by: number) => { ms += by; const line = scale.line(); return line === null ? null : scaleLine(line) }
+    const scale = standInScale(
+      () => ms,
+      () => 0.5
+    )
+    const after = (by: number) => {
+      ms += by
+      const line = scale.line()
+      return line === null ? null : scaleLine(line)
+    }
     return { scale, after }
   }
-  const grams = (line: ReturnType<typeof scaleLine> | null) => { if (line?.kind !== 'weight') throw new Error(JSON.stringify(line)); return line.grams }
+  const grams = (line: ReturnType<typeof scaleLine> | null) => {
+    if (line?.kind !== 'weight') throw new Error(JSON.stringify(line))
+    return line.grams
+  }
 
   it('weighs what is put on it, moving first and then standing still; tares by command', () => {
     const { scale, after } = made()
@@ -81,29 +91,56 @@ describe('Devices on the server', () => {
   writeFileSync(join(folder, 'index.html'), '<!doctype html><title>Tall Spindle</title>')
   after(() => rmSync(folder, { recursive: true }))
   let url = ''
-  let close = () => { /* not open yet */ }
-  before(() => new Promise<void>((resolve) => {
-    const server = createServer({ dist: folder }).listen(0, '127.0.0.1', () => {
-      const address = server.address()
-      url = `http://127.0.0.1:${typeof address === 'object' ? address!.port : 0}`
-      close = () => { server.closeAllConnections(); server.close() }
-      resolve()
-    })
-  }))
+  let close = () => {
+    /* not open yet */
+  }
+  before(
+    () =>
+      new Promise<void>((resolve) => {
+        const server = createServer({ dist: folder }).listen(0, '127.0.0.1', () => {
+          const address = server.address()
+          url = `http://127.0.0.1:${typeof address === 'object' ? address!.port : 0}`
+          close = () => {
+            server.closeAllConnections()
+            server.close()
+          }
+          resolve()
+        })
+      })
+  )
   after(() => close())
-  const hand = (name: string, body: unknown) => fetch(`${url}/devices/${name}/hand`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: typeof body === 'string' ? body : JSON.stringify(body) })
+  const hand = (name: string, body: unknown) =>
+    fetch(`${url}/devices/${name}/hand`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: typeof body === 'string' ? body : JSON.stringify(body)
+    })
 
   it('stream lines as they come, and hear what is written to them', async () => {
     const stop = new AbortController()
     const response = await fetch(`${url}/devices/scale`, { signal: stop.signal })
     const reader = response.body!.getReader()
     let text = ''
-    const until = async (pattern: RegExp) => { while (!pattern.test(text)) { const { value, done } = await reader.read(); if (done) throw new Error('ended'); text += new TextDecoder().decode(value) } }
+    const until = async (pattern: RegExp) => {
+      while (!pattern.test(text)) {
+        const { value, done } = await reader.read()
+        if (done) throw new Error('ended')
+        text += new TextDecoder().decode(value)
+      }
+    }
     await until(/S \+ +0\.0 g\r\n/)
     await hand('scale', { place: 33 })
     await until(/S \+ +33\.[01] g\r\n/)
     text = ''
-    expect((await fetch(`${url}/devices/scale/line`, { method: 'POST', headers: { 'x-spindle': 'bench' }, body: 'T\r\n' })).status).to.equal(204)
+    expect(
+      (
+        await fetch(`${url}/devices/scale/line`, {
+          method: 'POST',
+          headers: { 'x-spindle': 'bench' },
+          body: 'T\r\n'
+        })
+      ).status
+    ).to.equal(204)
     await until(/S [+-] +0\.[01] g\r\n/)
     stop.abort()
   })
@@ -113,6 +150,8 @@ describe('Devices on the server', () => {
     expect((await hand('scale', '{"place":')).status).to.equal(400)
     expect((await hand('scale', JSON.stringify({ fault: 'x'.repeat(3000) }))).status).to.equal(400)
     expect((await hand('scale', { place: 'much', pour: null, fault: 'fire' })).status).to.equal(204)
-    expect((await fetch(`${url}/devices/scale/line`, { method: 'POST', body: 'T' })).status).to.equal(403)
+    expect(
+      (await fetch(`${url}/devices/scale/line`, { method: 'POST', body: 'T' })).status
+    ).to.equal(403)
   })
 })

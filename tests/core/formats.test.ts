@@ -4,7 +4,13 @@ import fc from 'fast-check'
 import ICAL from 'ical.js'
 import { readFileSync } from 'node:fs'
 import type { Build } from '../../core/build/types'
-import { checkBuild, LONGEST_FILE, readBuild, readBuilds, readJson } from '../../core/build/file/buildFile'
+import {
+  checkBuild,
+  LONGEST_FILE,
+  readBuild,
+  readBuilds,
+  readJson
+} from '../../core/build/file/buildFile'
 import { csvCell, shoppable, shoppingCsv } from '../../core/exchange/csv'
 import { stepsCalendar } from '../../core/exchange/calendar/ics'
 import { migrated, type Migration } from '../../core/build/file/migrations'
@@ -28,7 +34,12 @@ const changed = (change: (file: Record<string, never>) => void): string => {
 describe('The build file', () => {
   it('export → import is the identity, unknown keys and all', () => {
     for (const build of [demo(), fresh(), large(10, 2000)]) {
-      const odd = { ...build, later: { a: [1, { b: null }] }, waters: build.waters.map((w) => ({ ...w, mood: 'spate' })), room: { ...build.room, lux: 300 } } as Build
+      const odd = {
+        ...build,
+        later: { a: [1, { b: null }] },
+        waters: build.waters.map((w) => ({ ...w, mood: 'spate' })),
+        room: { ...build.room, lux: 300 }
+      } as Build
       const back = readBuild(writeBuild(odd))
       expect(back.ok && back.value).to.deep.equal(odd)
     }
@@ -38,23 +49,32 @@ describe('The build file', () => {
 
   it('any name, note and number that the schema takes comes back as it went', () => {
     fc.assert(
-      fc.property(fc.string({ minLength: 1, maxLength: 120, unit: 'binary' }), fc.string({ maxLength: 300, unit: 'grapheme' }), fc.double({ min: -1e5, max: 1e5, noNaN: true }), (name, notes, levelMm) => {
-        const build = { ...demo(), name, notes }
-        build.waters = build.waters.map((w) => (w.kind === 'pool' ? { ...w, levelMm: levelMm + 0 } : w))
-        const back = readBuild(writeBuild(build))
-        expect(back.ok, JSON.stringify(back)).to.equal(true)
-        expect(JSON.stringify(back.ok && back.value)).to.equal(JSON.stringify(build))
-      }),
+      fc.property(
+        fc.string({ minLength: 1, maxLength: 120, unit: 'binary' }),
+        fc.string({ maxLength: 300, unit: 'grapheme' }),
+        fc.double({ min: -1e5, max: 1e5, noNaN: true }),
+        (name, notes, levelMm) => {
+          const build = { ...demo(), name, notes }
+          build.waters = build.waters.map((w) =>
+            w.kind === 'pool' ? { ...w, levelMm: levelMm + 0 } : w
+          )
+          const back = readBuild(writeBuild(build))
+          expect(back.ok, JSON.stringify(back)).to.equal(true)
+          expect(JSON.stringify(back.ok && back.value)).to.equal(JSON.stringify(build))
+        }
+      ),
       { numRuns: 100, seed: 21 }
     )
   })
 
   it('wrong and hostile files are refused with the path of what is wrong', () => {
-    const set = (path: string, value: unknown) => changed((file) => {
-      const keys = path.split('.')
-      const last = keys.pop()!
-      ;(keys.reduce((o: never, k) => o[k], file as never) as Record<string, unknown>)[last] = value
-    })
+    const set = (path: string, value: unknown) =>
+      changed((file) => {
+        const keys = path.split('.')
+        const last = keys.pop()!
+        ;(keys.reduce((o: never, k) => o[k], file as never) as Record<string, unknown>)[last] =
+          value
+      })
     const cases: [string, RegExp][] = [
       ['', /not JSON/],
       ['{"format":', /not JSON/],
@@ -69,33 +89,79 @@ describe('The build file', () => {
       [set('base.widthMm', -3), /^base\.widthMm: was -3; must be greater than or equal to 10/],
       [set('base', undefined), /^base: was missing; is required/],
       [set('scale', 'huge'), /^scale: was "huge"; must be a scale/],
-      [demoText().replace('"levelMm": 50', '"levelMm": 1e308'), /^waters\[0\]\.levelMm: was 1e\+308; must be a number of ordinary size/],
+      [
+        demoText().replace('"levelMm": 50', '"levelMm": 1e308'),
+        /^waters\[0\]\.levelMm: was 1e\+308; must be a number of ordinary size/
+      ],
       [demoText().replace('"levelMm": 50', '"levelMm": NaN'), /not JSON/],
       [set('waters.0.levelMm', null), /^waters\[0\]\.levelMm: was null; must be a number/],
-      [set('waters.0.soundings.3', [1, 2]), /^waters\[0\]\.soundings\[3\]: was \[1,2\]; must contain 3 items/],
-      [set('waters.0.soundings.3', [1, 2, '3']), /^waters\[0\]\.soundings\[3\]\[2\]: was "3"; must be a number/],
-      [set('waters.0.outline.0.edge', 'cliff'), /^waters\[0\]\.outline\[0\]\.edge: was "cliff"; must be one of \[shore, dam\]/],
-      [set('waters.0.kind', 'geyser'), /^waters\[0\]\.kind: was "geyser"; must be one of \[pool, fall, reach, sea, splash\]/],
+      [
+        set('waters.0.soundings.3', [1, 2]),
+        /^waters\[0\]\.soundings\[3\]: was \[1,2\]; must contain 3 items/
+      ],
+      [
+        set('waters.0.soundings.3', [1, 2, '3']),
+        /^waters\[0\]\.soundings\[3\]\[2\]: was "3"; must be a number/
+      ],
+      [
+        set('waters.0.outline.0.edge', 'cliff'),
+        /^waters\[0\]\.outline\[0\]\.edge: was "cliff"; must be one of \[shore, dam\]/
+      ],
+      [
+        set('waters.0.kind', 'geyser'),
+        /^waters\[0\]\.kind: was "geyser"; must be one of \[pool, fall, reach, sea, splash\]/
+      ],
       [set('waters.1.id', 'white'), /^waters\[1\]\.id: was "white"; must not be/],
-      [set('repairs', [{ id: 'mend1', trouble: 'leak', water: 'sea', measured: {} }]), /^repairs\[0\]\.water: was "sea"; must be the id of a water/],
-      [set('repairs', [{ id: 'weir', trouble: 'leak', water: 'weir', measured: {} }]), /^repairs\[0\]\.id: was "weir"; must not be the id of a water/],
+      [
+        set('repairs', [{ id: 'mend1', trouble: 'leak', water: 'sea', measured: {} }]),
+        /^repairs\[0\]\.water: was "sea"; must be the id of a water/
+      ],
+      [
+        set('repairs', [{ id: 'weir', trouble: 'leak', water: 'weir', measured: {} }]),
+        /^repairs\[0\]\.id: was "weir"; must not be the id of a water/
+      ],
       [set('waters.1.make.coats', 0), /^waters\[1\]\.make\.coats: was 0/],
       [set('finish.yours', [{ water: 'weir', pct: 140 }]), /^finish\.yours\[0\]\.pct: was 140/],
-      [set('waters.1.lip.pool', 'sea'), /^waters\[1\]\.lip\.pool: was "sea"; must be the id of a pool/],
-      [set('waters.0.openings', [{ id: 'o1', kind: 'cave', into: 'millpond', sillMm: 3 }]), /^waters\[0\]\.openings\[0\]\.into: was "millpond"; must be the id of another pool/],
+      [
+        set('waters.1.lip.pool', 'sea'),
+        /^waters\[1\]\.lip\.pool: was "sea"; must be the id of a pool/
+      ],
+      [
+        set('waters.0.openings', [{ id: 'o1', kind: 'cave', into: 'millpond', sillMm: 3 }]),
+        /^waters\[0\]\.openings\[0\]\.into: was "millpond"; must be the id of another pool/
+      ],
       [set('waters.0.bands', [{ share: 0, tints: [] }]), /^waters\[0\]\.bands\[0\]\.share: was 0/],
       [set('ground.bedDeep', 'mud'), /^ground\.bedDeep: was "mud"; must be a colour/],
       [set('bottles', [{ kind: 'resin', id: 'x' }]), /^bottles\[0\]/],
       [set('waters.1.into', 'sea'), /^waters\[1\]\.into/],
-      [set('calendar.zone', 'Mars/Olympus'), /^calendar\.zone: was "Mars\/Olympus"; must be a time zone/],
-      [set('calendar.week.tue', [['21:00', '19:00']]), /^calendar\.week\.tue\[0\]: was \["21:00","19:00"\]; must run from an earlier/],
-      [set('calendar.week.tue', [['19:00', '25:00']]), /^calendar\.week\.tue\[0\]\[1\]: was "25:00"; must be a time/],
-      [demoText().replace('"notes":', '"__proto__": {"polluted": 1}, "notes":'), /^__proto__: is a key that no build may carry/],
-      [demoText().replace('"room": {', '"room": {"constructor": {"prototype": {}}, '), /^room\.constructor: is a key/],
-      [`{"format":"tall-spindle-build","a":${'['.repeat(5000)}${']'.repeat(5000)}}`, /nested more than/],
+      [
+        set('calendar.zone', 'Mars/Olympus'),
+        /^calendar\.zone: was "Mars\/Olympus"; must be a time zone/
+      ],
+      [
+        set('calendar.week.tue', [['21:00', '19:00']]),
+        /^calendar\.week\.tue\[0\]: was \["21:00","19:00"\]; must run from an earlier/
+      ],
+      [
+        set('calendar.week.tue', [['19:00', '25:00']]),
+        /^calendar\.week\.tue\[0\]\[1\]: was "25:00"; must be a time/
+      ],
+      [
+        demoText().replace('"notes":', '"__proto__": {"polluted": 1}, "notes":'),
+        /^__proto__: is a key that no build may carry/
+      ],
+      [
+        demoText().replace('"room": {', '"room": {"constructor": {"prototype": {}}, '),
+        /^room\.constructor: is a key/
+      ],
+      [
+        `{"format":"tall-spindle-build","a":${'['.repeat(5000)}${']'.repeat(5000)}}`,
+        /nested more than/
+      ],
       [`{"format":"${'x'.repeat(LONGEST_FILE)}"}`, /MB long/]
     ]
-    for (const [text, message] of cases) expect(faultsOf(text)[0] ?? 'no fault', text.slice(0, 80)).to.match(message)
+    for (const [text, message] of cases)
+      expect(faultsOf(text)[0] ?? 'no fault', text.slice(0, 80)).to.match(message)
     expect(({} as Record<string, unknown>).polluted).to.equal(undefined)
   })
 
@@ -108,7 +174,9 @@ describe('The build file', () => {
   })
 
   it('one bad build refuses a file of several, and names which', () => {
-    const result = readBuilds(JSON.stringify({ format: 'tall-spindle-builds', builds: [demo(), { ...demo(), name: 1 }] }))
+    const result = readBuilds(
+      JSON.stringify({ format: 'tall-spindle-builds', builds: [demo(), { ...demo(), name: 1 }] })
+    )
     expect(result.ok).to.equal(false)
     expect(!result.ok && result.faults[0].path).to.equal('builds[1].name')
     expect(readBuilds('{"format":"tall-spindle-builds","builds":[]}').ok).to.equal(false)
@@ -126,10 +194,16 @@ describe('The build file', () => {
       [2, ({ waters, ...f }) => ({ ...f, run: waters })]
     ])
     const old = { version: 1, ratio: 48, waters: [1], own: 'kept' }
-    expect(migrated(old, steps, 3)).to.deep.equal({ file: { version: 3, ratio: 48, scale: '1:48', run: [1], own: 'kept' } })
+    expect(migrated(old, steps, 3)).to.deep.equal({
+      file: { version: 3, ratio: 48, scale: '1:48', run: [1], own: 'kept' }
+    })
     expect(old).to.deep.equal({ version: 1, ratio: 48, waters: [1], own: 'kept' })
-    expect(migrated({ version: 1 }, new Map([...steps].slice(0, 1)), 3)).to.have.nested.property('fault.message').that.matches(/no way from version 2 to 3/)
-    expect(migrated({ version: 4 }, steps, 3)).to.have.nested.property('fault.message').that.matches(/newer/)
+    expect(migrated({ version: 1 }, new Map([...steps].slice(0, 1)), 3))
+      .to.have.nested.property('fault.message')
+      .that.matches(/no way from version 2 to 3/)
+    expect(migrated({ version: 4 }, steps, 3))
+      .to.have.nested.property('fault.message')
+      .that.matches(/newer/)
   })
 
   it('a file of version 1 opens as it was meant, with what it could not say at its plainest', () => {
@@ -137,11 +211,26 @@ describe('The build file', () => {
     const result = readBuild(text)
     if (!result.ok) throw new Error(JSON.stringify(result.faults))
     const old = JSON.parse(text) as { waters: object[]; ground: object }
-    expect(result.value).to.deep.include({ version: 6, outOfLevel: { xDeg: 0, yDeg: 0 }, flow: { mood: 'steady', dischargeM3S: null }, meets: [] })
+    expect(result.value).to.deep.include({
+      version: 6,
+      outOfLevel: { xDeg: 0, yDeg: 0 },
+      flow: { mood: 'steady', dischargeM3S: null },
+      meets: []
+    })
     expect(result.value.ground).to.deep.include(old.ground)
     result.value.waters.forEach((water, i) => expect(water).to.deep.include(old.waters[i]))
-    expect(result.value.waters[0]).to.deep.include({ measure: 'tin', bands: [], standing: [], pours: null, heed: 'heat' })
-    expect(derivePlan(result.value).ground.pools[0].volumeMl).to.be.closeTo(derivePlan(changePool('millpond', { measure: 'tin', standing: [] })(demo())).ground.pools[0].volumeMl, 1e-9)
+    expect(result.value.waters[0]).to.deep.include({
+      measure: 'tin',
+      bands: [],
+      standing: [],
+      pours: null,
+      heed: 'heat'
+    })
+    expect(derivePlan(result.value).ground.pools[0].volumeMl).to.be.closeTo(
+      derivePlan(changePool('millpond', { measure: 'tin', standing: [] })(demo())).ground.pools[0]
+        .volumeMl,
+      1e-9
+    )
   })
 
   it('a file of version 2 opens with one steady flow and falls that drop at once; what it said stays', () => {
@@ -149,7 +238,11 @@ describe('The build file', () => {
     const result = readBuild(text)
     if (!result.ok) throw new Error(JSON.stringify(result.faults))
     const old = JSON.parse(text) as { waters: object[] }
-    expect(result.value).to.deep.include({ version: 6, flow: { mood: 'steady', dischargeM3S: null }, meets: [] })
+    expect(result.value).to.deep.include({
+      version: 6,
+      flow: { mood: 'steady', dischargeM3S: null },
+      meets: []
+    })
     result.value.waters.forEach((water, i) => expect(water).to.deep.include(old.waters[i]))
     expect(result.value.waters[1]).to.deep.include({ steps: 1, treadMm: 8, hang: 'by-flow' })
   })
@@ -159,9 +252,14 @@ describe('The build file', () => {
     const result = readBuild(text)
     if (!result.ok) throw new Error(JSON.stringify(result.faults))
     const old = JSON.parse(text) as { waters: object[] }
-    expect(result.value).to.deep.include({ version: 6, repairs: [], finish: { white: 'painted-white', spray: 'teased-fibre', reliefMm: 1, yours: [] } })
+    expect(result.value).to.deep.include({
+      version: 6,
+      repairs: [],
+      finish: { white: 'painted-white', spray: 'teased-fibre', reliefMm: 1, yours: [] }
+    })
     result.value.waters.forEach((water, i) => expect(water).to.deep.include(old.waters[i]))
-    for (const water of result.value.waters) expect('make' in water, water.id).to.equal(water.kind !== 'pool')
+    for (const water of result.value.waters)
+      expect('make' in water, water.id).to.equal(water.kind !== 'pool')
   })
 
   it('a file of version 4 opens with one copy, nothing settled and an empty log; what it said stays, and it plans as before', () => {
@@ -169,8 +267,21 @@ describe('The build file', () => {
     const result = readBuild(text)
     if (!result.ok) throw new Error(JSON.stringify(result.faults))
     const old = JSON.parse(text) as { waters: object[]; calendar: object }
-    expect(result.value).to.deep.include({ version: 6, copies: 1, arrange: [], order: [], fillers: [], log: { asOf: null, entries: [] }, waters: old.waters })
-    expect(result.value.calendar).to.deep.equal({ ...old.calendar, second: null, busy: [], deadline: null })
+    expect(result.value).to.deep.include({
+      version: 6,
+      copies: 1,
+      arrange: [],
+      order: [],
+      fillers: [],
+      log: { asOf: null, entries: [] },
+      waters: old.waters
+    })
+    expect(result.value.calendar).to.deep.equal({
+      ...old.calendar,
+      second: null,
+      busy: [],
+      deadline: null
+    })
     expect(derivePlan(result.value).days.finish).to.equal(derivePlan(demo()).days.finish)
   })
 
@@ -179,16 +290,36 @@ describe('The build file', () => {
     const result = readBuild(text)
     if (!result.ok) throw new Error(JSON.stringify(result.faults))
     const old = JSON.parse(text) as { waters: object[]; log: object }
-    expect(result.value).to.deep.include({ version: 6, running: { source: null, out: null, brushMm: null, mapsFrom: null, kept: [] }, waters: old.waters, log: old.log })
+    expect(result.value).to.deep.include({
+      version: 6,
+      running: { source: null, out: null, brushMm: null, mapsFrom: null, kept: [] },
+      waters: old.waters,
+      log: old.log
+    })
     expect(derivePlan(result.value).days.finish).to.equal(derivePlan(demo()).days.finish)
   })
 
   it('the published JSON Schema is that of the code, and a JSON Schema validator agrees with it', () => {
-    const published: unknown = JSON.parse(readFileSync(new URL('../../docs/build.schema.json', import.meta.url), 'utf8'))
+    const published: unknown = JSON.parse(
+      readFileSync(new URL('../../docs/build.schema.json', import.meta.url), 'utf8')
+    )
     expect(published, 'run npm run schema').to.deep.equal(publishedSchema())
     const validate = new Ajv2020({ strict: false, allErrors: false }).compile(published as object)
-    for (const build of [demo(), demo('2-mole-at-varnsey'), demo('3-slalom-in-the-hollin-gorge'), fresh(), large(2, 50)]) expect(validate(build), JSON.stringify(validate.errors)).to.equal(true)
-    for (const wrong of [{ ...demo(), version: 7 }, { ...demo(), name: 3 }, { ...demo(), base: { widthMm: 3, depthMm: 100 } }, { ...demo(), waters: [{ kind: 'pool' }] }, { ...demo(), calendar: {} }]) {
+    for (const build of [
+      demo(),
+      demo('2-mole-at-varnsey'),
+      demo('3-slalom-in-the-hollin-gorge'),
+      fresh(),
+      large(2, 50)
+    ])
+      expect(validate(build), JSON.stringify(validate.errors)).to.equal(true)
+    for (const wrong of [
+      { ...demo(), version: 7 },
+      { ...demo(), name: 3 },
+      { ...demo(), base: { widthMm: 3, depthMm: 100 } },
+      { ...demo(), waters: [{ kind: 'pool' }] },
+      { ...demo(), calendar: {} }
+    ]) {
       expect(validate(wrong)).to.equal(false)
       expect(checkBuild(wrong).ok).to.equal(false)
     }
@@ -201,25 +332,51 @@ describe('The build file', () => {
   })
 
   it('reading never throws, whatever it is given', () => {
-    fc.assert(fc.property(fc.oneof(fc.string(), fc.json()), (text) => {
-      expect(readBuilds(text).ok).to.equal(false)
-      readJson(text)
-    }), { numRuns: 300, seed: 22 })
-    fc.assert(fc.property(fc.constantFrom(...Object.keys(demo())), fc.jsonValue(), (key, value) => {
-      checkBuild({ ...demo(), [key]: value })
-    }), { numRuns: 200, seed: 23 })
+    fc.assert(
+      fc.property(fc.oneof(fc.string(), fc.json()), (text) => {
+        expect(readBuilds(text).ok).to.equal(false)
+        readJson(text)
+      }),
+      { numRuns: 300, seed: 22 }
+    )
+    fc.assert(
+      fc.property(fc.constantFrom(...Object.keys(demo())), fc.jsonValue(), (key, value) => {
+        checkBuild({ ...demo(), [key]: value })
+      }),
+      { numRuns: 200, seed: 23 }
+    )
   })
 })
 
 describe('Pasted soundings', () => {
   it('tabs, semicolons, commas and spaces part columns; a decimal comma is understood', () => {
-    const want = [[10, 20.5, 4.25], [-3, 0, 1]]
-    for (const text of ['10\t20,5\t4,25\n-3\t0\t1', '10;20,5;4,25\n-3;0;1', '10,20.5,4.25\r\n-3,0,1', '10 20,5 4,25\n-3 0 1', 'x\ty\tz\n10\t20.5\t4.25\n\n-3\t0\t1\n', '"10","20.5","4.25"\n"-3","0","1"', '10, 20.5, 4.25\n-3, 0, 1']) {
-      expect(readSoundings(text), JSON.stringify(text)).to.deep.equal({ soundings: want, faults: [] })
+    const want = [
+      [10, 20.5, 4.25],
+      [-3, 0, 1]
+    ]
+    for (const text of [
+      '10\t20,5\t4,25\n-3\t0\t1',
+      '10;20,5;4,25\n-3;0;1',
+      '10,20.5,4.25\r\n-3,0,1',
+      '10 20,5 4,25\n-3 0 1',
+      'x\ty\tz\n10\t20.5\t4.25\n\n-3\t0\t1\n',
+      '"10","20.5","4.25"\n"-3","0","1"',
+      '10, 20.5, 4.25\n-3, 0, 1'
+    ]) {
+      expect(readSoundings(text), JSON.stringify(text)).to.deep.equal({
+        soundings: want,
+        faults: []
+      })
     }
   })
   it('a line that is no three numbers is named and nothing is taken', () => {
-    for (const [text, line] of [['1\t2\t3\n4\tx\t6', 'line 2'], ['1,2,3\n4,5', 'line 2'], ['1\t2\t3\n1e308\t2\t3', 'line 2'], ['1\t2\t3\t4', 'line 1'], ['1\t2\tNaN', 'line 1']]) {
+    for (const [text, line] of [
+      ['1\t2\t3\n4\tx\t6', 'line 2'],
+      ['1,2,3\n4,5', 'line 2'],
+      ['1\t2\t3\n1e308\t2\t3', 'line 2'],
+      ['1\t2\t3\t4', 'line 1'],
+      ['1\t2\tNaN', 'line 1']
+    ]) {
       const { soundings, faults } = readSoundings(text)
       expect(soundings, text).to.deep.equal([])
       expect(faults[0].path, text).to.equal(line)
@@ -236,8 +393,12 @@ describe('Shopping list and calendar', () => {
     expect(csvCell(-3)).to.equal('-3')
     const lines = shoppingCsv(derivePlan(demo()).amounts.shopping).trimEnd().split('\r\n')
     expect(lines[0]).to.equal('item,amount,unit,also,on the shelf,to buy,packs,pack of,cost,note')
-    expect(lines.find((l) => l.startsWith('"Clear epoxy'))).to.match(/^"Clear epoxy, 2:1",\d+,g,"A \d+ g = \d+ ml, B \d+ g = \d+ ml",0,\d+,1,750,26,/)
-    expect([0.01, 9.91, 10.2, 100.1, 3].map((amount) => shoppable({ amount, unit: 'ml' }))).to.deep.equal([0.1, 10, 11, 105, 3])
+    expect(lines.find((l) => l.startsWith('"Clear epoxy'))).to.match(
+      /^"Clear epoxy, 2:1",\d+,g,"A \d+ g = \d+ ml, B \d+ g = \d+ ml",0,\d+,1,750,26,/
+    )
+    expect(
+      [0.01, 9.91, 10.2, 100.1, 3].map((amount) => shoppable({ amount, unit: 'ml' }))
+    ).to.deep.equal([0.1, 10, 11, 105, 3])
     expect(shoppable({ amount: 3.1, unit: 'piece' })).to.equal(4)
   })
 
@@ -247,7 +408,9 @@ describe('Shopping list and calendar', () => {
     const text = stepsCalendar(build, plan.steps.steps, plan.days, Date.UTC(2026, 10, 24))
     for (const line of text.split('\r\n')) expect(Buffer.byteLength(line)).to.be.at.most(75)
     expect(text.replaceAll('\r\n', '')).to.not.include('\n')
-    const events = new ICAL.Component(ICAL.parse(text)).getAllSubcomponents('vevent').map((e) => new ICAL.Event(e))
+    const events = new ICAL.Component(ICAL.parse(text))
+      .getAllSubcomponents('vevent')
+      .map((e) => new ICAL.Event(e))
     expect(events).to.have.length(plan.days.work.length)
     expect(new Set(events.map((e) => e.uid)).size).to.equal(events.length)
     events.forEach((event, i) => {
@@ -257,6 +420,8 @@ describe('Shopping list and calendar', () => {
       expect(event.summary).to.include(plan.steps.steps.find((s) => s.id === work.step)!.title)
       expect(event.description.split('\n')[0]).to.equal(build.name)
     })
-    expect(stepsCalendar(build, plan.steps.steps, plan.days, 0).match(/UID:.*/g)).to.deep.equal(text.match(/UID:.*/g))
+    expect(stepsCalendar(build, plan.steps.steps, plan.days, 0).match(/UID:.*/g)).to.deep.equal(
+      text.match(/UID:.*/g)
+    )
   })
 })

@@ -9,7 +9,12 @@ import { surfaceAlong } from '../../core/plan/2-forms/ran/readRun'
 import { readBuild } from '../../core/build/file/buildFile'
 import { writeBuild } from '../../core/build/file/write'
 import { derivePlan } from '../../core/plan/derivePlan'
-import { runSurface, surfaceSolid, surfacePng, RUN_SURFACE } from '../../core/plan/templates/runSurface'
+import {
+  runSurface,
+  surfaceSolid,
+  surfacePng,
+  RUN_SURFACE
+} from '../../core/plan/templates/runSurface'
 import { gridFromPng } from '../../core/exchange/scans/heightGrid'
 import { GORGE, gorge, kept, over } from '../support/runs'
 
@@ -21,21 +26,43 @@ describe('a run that is kept', function () {
   it('is written into the build file and read back as it was, to a four-thousandth of its greatest', () => {
     const read = readBuild(writeBuild(build))
     expect(read.ok).to.equal(true)
-    const again = openRun((read as { value: Build }).value.running.kept.find((k) => k.id === 'r1')!, 35)
+    const again = openRun(
+      (read as { value: Build }).value.running.kept.find((k) => k.id === 'r1')!,
+      35
+    )
     for (const name of RUN_FIELDS) {
       const most = gorge.run.fields[name].reduce((m, v) => Math.max(m, Math.abs(v)), 0)
-      again.fields[name].forEach((v, i) => expect(Math.abs(v - gorge.run.fields[name][i])).to.be.at.most(most / 7900 + 1e-6))
+      again.fields[name].forEach((v, i) =>
+        expect(Math.abs(v - gorge.run.fields[name][i])).to.be.at.most(most / 7900 + 1e-6)
+      )
     }
     expect(again.falls).to.deep.equal(gorge.run.falls)
   })
 
   it('a run cut short, a field of another size or a bomb is refused, with its place', () => {
-    for (const spoil of [(d: string) => d.slice(0, 40), () => 'AAAA', () => Buffer.from(zlibSync(new Uint8Array(5_000_000))).toString('base64')]) {
+    for (const spoil of [
+      (d: string) => d.slice(0, 40),
+      () => 'AAAA',
+      () => Buffer.from(zlibSync(new Uint8Array(5_000_000))).toString('base64')
+    ]) {
       const k = build.running.kept.at(-1)!
-      const bad = { ...build, running: { ...build.running, kept: [{ ...k, fields: { ...k.fields, foam: { ...k.fields.foam, data: spoil(k.fields.foam.data) } } }] } }
+      const bad = {
+        ...build,
+        running: {
+          ...build.running,
+          kept: [
+            {
+              ...k,
+              fields: { ...k.fields, foam: { ...k.fields.foam, data: spoil(k.fields.foam.data) } }
+            }
+          ]
+        }
+      }
       const read = readBuild(JSON.stringify(bad))
       expect(read.ok).to.equal(false)
-      expect((read as { faults: { path: string }[] }).faults[0].path).to.match(/^running\.kept\[0\]/)
+      expect((read as { faults: { path: string }[] }).faults[0].path).to.match(
+        /^running\.kept\[0\]/
+      )
     }
   })
 
@@ -44,9 +71,16 @@ describe('a run that is kept', function () {
     expect(white).to.equal(made!.white)
     expect(white.wholePct).not.to.be.closeTo(formsWhite.wholePct, 0.5)
     expect(strokes).to.equal(made!.strokes)
-    expect(made!.white.zones.map((z) => z.zone)).to.include.members(['fresh foam', 'streaks carried down', 'gathered in eddies'])
+    expect(made!.white.zones.map((z) => z.zone)).to.include.members([
+      'fresh foam',
+      'streaks carried down',
+      'gathered in eddies'
+    ])
     const share = made!.white.waters.find((w) => w.water === 'ledge')!.sharePct
-    expect(share).to.be.closeTo(over(gorge.run, [132, 222], [60, 150], (a) => a.whitePct), 14)
+    expect(share).to.be.closeTo(
+      over(gorge.run, [132, 222], [60, 150], (a) => a.whitePct),
+      14
+    )
     const forms = derivePlan(takeMaps(null)(build)).forms
     expect(forms.white).to.equal(forms.formsWhite)
     expect(forms.ran?.id).to.equal('r1')
@@ -54,22 +88,45 @@ describe('a run that is kept', function () {
 
   it('is checked against the forms, each with both numbers; what differs is a finding', () => {
     const checks = plan.forms.ran!.checks
-    expect(checks.map((c) => c.what)).to.include.members(['discharge', 'landing', 'level', 'depth', 'jump'])
+    expect(checks.map((c) => c.what)).to.include.members([
+      'discharge',
+      'landing',
+      'level',
+      'depth',
+      'jump'
+    ])
     expect(checks.find((c) => c.what === 'discharge')!.differs).to.equal(false)
-    for (const c of checks.filter((k) => k.differs)) expect(plan.findings.some((f) => f.id.startsWith(`run-${c.what}:${c.water}`) && f.number.startsWith('form '))).to.equal(true)
+    for (const c of checks.filter((k) => k.differs))
+      expect(
+        plan.findings.some(
+          (f) => f.id.startsWith(`run-${c.what}:${c.water}`) && f.number.startsWith('form ')
+        )
+      ).to.equal(true)
     // a form told another flow than the run had
     const other = kept(setFlow({ dischargeM3S: 0.5 })(GORGE), gorge.run)
-    expect(derivePlan(other).findings.find((f) => f.id === 'run-discharge:ledgefall')!.number).to.match(/^form 0\.5 m³\/s, run 1\.\d+ m³\/s$/)
+    expect(
+      derivePlan(other).findings.find((f) => f.id === 'run-discharge:ledgefall')!.number
+    ).to.match(/^form 0\.5 m³\/s, run 1\.\d+ m³\/s$/)
   })
 
   it('is old once ground or flow are changed, and not for a name or a colour', () => {
     const mark = groundMark(build)
     expect(groundMark({ ...build, name: 'other', notes: 'x' })).to.equal(mark)
     expect(groundMark(changePool('ledge', { tints: [] })(build))).to.equal(mark)
-    for (const edit of [changePool('ledge', { levelMm: 53 }), setFlow({ dischargeM3S: 2 }), addBoulder('rapid', [300, 120]), placeEnd('source', [30, 110])]) expect(groundMark(edit(build))).not.to.equal(mark)
+    for (const edit of [
+      changePool('ledge', { levelMm: 53 }),
+      setFlow({ dischargeM3S: 2 }),
+      addBoulder('rapid', [300, 120]),
+      placeEnd('source', [30, 110])
+    ])
+      expect(groundMark(edit(build))).not.to.equal(mark)
     const old = derivePlan(changePool('ledge', { levelMm: 53 })(build))
     expect(old.findings.some((f) => f.id === 'run-old')).to.equal(true)
-    expect(derivePlan(dropRun('r1')(build)).findings.some((f) => f.id === 'run-old' && f.title.includes('Test run'))).to.equal(false)
+    expect(
+      derivePlan(dropRun('r1')(build)).findings.some(
+        (f) => f.id === 'run-old' && f.title.includes('Test run')
+      )
+    ).to.equal(false)
   })
 
   it('its surface goes along the section with the drop in it, and out as a closed block and a height map', () => {
@@ -81,18 +138,45 @@ describe('a run that is kept', function () {
     const solid = surfaceSolid(surface)
     // closed: every edge of a triangle is met once the other way
     const edges = new Map<string, number>()
-    for (let t = 0; t < solid.triangles.length; t += 3) for (let k = 0; k < 3; k++) { const [a, b] = [solid.triangles[t + k], solid.triangles[t + ((k + 1) % 3)]]; const key = a < b ? `${a}:${b}` : `${b}:${a}`; edges.set(key, (edges.get(key) ?? 0) + (a < b ? 1 : -1)) }
+    for (let t = 0; t < solid.triangles.length; t += 3)
+      for (let k = 0; k < 3; k++) {
+        const [a, b] = [solid.triangles[t + k], solid.triangles[t + ((k + 1) % 3)]]
+        const key = a < b ? `${a}:${b}` : `${b}:${a}`
+        edges.set(key, (edges.get(key) ?? 0) + (a < b ? 1 : -1))
+      }
     expect([...edges.values()].every((v) => v === 0)).to.equal(true)
     let volume = 0
     const at = (i: number) => [solid.xyz[3 * i], solid.xyz[3 * i + 1], solid.xyz[3 * i + 2]]
-    for (let t = 0; t < solid.triangles.length; t += 3) { const [a, b, c] = [0, 1, 2].map((k) => at(solid.triangles[t + k])); volume += (a[0] * (b[1] * c[2] - b[2] * c[1]) - a[1] * (b[0] * c[2] - b[2] * c[0]) + a[2] * (b[0] * c[1] - b[1] * c[0])) / 6 }
+    for (let t = 0; t < solid.triangles.length; t += 3) {
+      const [a, b, c] = [0, 1, 2].map((k) => at(solid.triangles[t + k]))
+      volume +=
+        (a[0] * (b[1] * c[2] - b[2] * c[1]) -
+          a[1] * (b[0] * c[2] - b[2] * c[0]) +
+          a[2] * (b[0] * c[1] - b[1] * c[0])) /
+        6
+    }
     const { cellMm, cols, rows } = surface.grid
     const lowest = Math.min(...surface.zMm)
-    const due = surface.zMm.reduce((s, z) => s + z - lowest + 3, 0) / surface.zMm.length * (cols - 1) * (rows - 1) * cellMm ** 2
+    const due =
+      (surface.zMm.reduce((s, z) => s + z - lowest + 3, 0) / surface.zMm.length) *
+      (cols - 1) *
+      (rows - 1) *
+      cellMm ** 2
     expect(volume / due, 'faces look outwards, and it holds what it should').to.be.closeTo(1, 0.03)
-    const map = gridFromPng(surfacePng(surface), { widthMm: cols * cellMm, lowMm: lowest, highMm: Math.max(...surface.zMm), x: 0, y: 0 })
+    const map = gridFromPng(surfacePng(surface), {
+      widthMm: cols * cellMm,
+      lowMm: lowest,
+      highMm: Math.max(...surface.zMm),
+      x: 0,
+      y: 0
+    })
     expect(map.z[100]).to.be.closeTo(surface.zMm[100], 0.01)
-    expect(plan.templates.map((t) => t.id)).to.include.members(['foam', 'strokes', 'run-section', RUN_SURFACE])
+    expect(plan.templates.map((t) => t.id)).to.include.members([
+      'foam',
+      'strokes',
+      'run-section',
+      RUN_SURFACE
+    ])
   })
 
   it('the demo ships with one, over its own ground', () => {

@@ -4,7 +4,21 @@ import { changeFinish, changeMaking, changePool, judgeWhite, setWay } from '../.
 import type { Build } from '../../core/build/types'
 import { movingOf, poolsOf } from '../../core/build/types'
 import { calculate, CALCULATOR_NAMES } from '../../core/exchange/calc/contract'
-import { explainBond, explainClear, explainCoats, explainDroop, explainFormer, explainPaste, explainPeak, explainProps, explainRelease, explainSag, explainShare, explainTips, explainWindow } from '../../core/explain/gelExplanations'
+import {
+  explainBond,
+  explainClear,
+  explainCoats,
+  explainDroop,
+  explainFormer,
+  explainPaste,
+  explainPeak,
+  explainProps,
+  explainRelease,
+  explainSag,
+  explainShare,
+  explainTips,
+  explainWindow
+} from '../../core/explain/gelExplanations'
 import type { Explanation } from '../../core/explain/explanations'
 import { formsStage } from '../../core/plan/2-forms/formsStage'
 import { groundStage } from '../../core/plan/1-ground/groundStage'
@@ -15,7 +29,11 @@ import { templatesOf } from '../../core/plan/templates/templatesOf'
 import { waysFor } from '../../core/craft/ways/catalog'
 import { demo, type DemoName } from '../support/builds'
 
-const DEMOS: readonly DemoName[] = ['1-weir-at-cobbets-race', '2-mole-at-varnsey', '3-slalom-in-the-hollin-gorge']
+const DEMOS: readonly DemoName[] = [
+  '1-weir-at-cobbets-race',
+  '2-mole-at-varnsey',
+  '3-slalom-in-the-hollin-gorge'
+]
 const weir = demo()
 const mole = demo('2-mole-at-varnsey')
 const gorge = demo('3-slalom-in-the-hollin-gorge')
@@ -24,30 +42,79 @@ const gorge = demo('3-slalom-in-the-hollin-gorge')
 function* everyWay(): Generator<[name: string, build: Build, water: string, plan: Plan]> {
   for (const d of DEMOS) {
     const plans = planner()
-    for (const water of movingOf(demo(d))) for (const way of waysFor(water.kind)) {
-      const build = setWay(water.id, way.id)(demo(d))
-      yield [`${water.name}: ${way.name}`, build, water.id, finished(plans(build))]
-    }
+    for (const water of movingOf(demo(d)))
+      for (const way of waysFor(water.kind)) {
+        const build = setWay(water.id, way.id)(demo(d))
+        yield [`${water.name}: ${way.name}`, build, water.id, finished(plans(build))]
+      }
   }
 }
 const jigOf = (build: Build, water: string) => {
   const ground = groundStage(build)
   const forms = formsStage(build, ground, BUILT_IN_SHELF)
   const parts = formStacks(build, forms, BUILT_IN_SHELF)
-  return { jig: templatesOf(build, { forms, ground, parts }).find((t) => t.id === `jig-${water}`)!, part: parts.find((p) => p.id === water)!.part! }
+  return {
+    jig: templatesOf(build, { forms, ground, parts }).find((t) => t.id === `jig-${water}`)!,
+    part: parts.find((p) => p.id === water)!.part!
+  }
 }
-const lengthOf = (points: readonly (readonly [number, number])[]) => points.slice(1).reduce((sum, p, i) => sum + Math.hypot(p[0] - points[i][0], p[1] - points[i][1]), 0)
+const lengthOf = (points: readonly (readonly [number, number])[]) =>
+  points
+    .slice(1)
+    .reduce((sum, p, i) => sum + Math.hypot(p[0] - points[i][0], p[1] - points[i][1]), 0)
 
 describe('The contract of gel and supports', () => {
-  const strip = { lengthMm: 40, thicknessMm: 0.2, modulusGPa: 1.8, filmDensityGCm3: 1.28, wetMm: 2, gelDensityGCm3: 1.05 }
+  const strip = {
+    lengthMm: 40,
+    thicknessMm: 0.2,
+    modulusGPa: 1.8,
+    filmDensityGCm3: 1.28,
+    wetMm: 2,
+    gelDensityGCm3: 1.05
+  }
   const calls: [name: string, input: object, keys: string[]][] = [
-    ['dry', { gel: 'ripple-gel', wetMm: 2, roomC: 20, rhPct: 50 }, ['touchMin', 'clearH', 'dryMm', 'curve']],
-    ['dry', { gel: { solidsVol: 0.4, dM2S: 2e-10 }, wetMm: 2, roomC: 20, rhPct: 50 }, ['touchMin', 'clearH', 'dryMm', 'curve']],
-    ['coats', { gel: 'lotion-gel', finalMm: 3, roomC: 18, rhPct: 60, maxCoats: 5 }, ['coats', 'wetMm', 'totalH', 'table']],
-    ['stipple', { thicknessMm: 2, wavelengthMm: 4, viscosityPaS: 20, thickenMin: 1.8, surfaceTensionNM: 0.035, densityGCm3: 1.05, atMin: 12, keep: 0.5 }, ['leftFraction', 'windowOpensMin']],
+    [
+      'dry',
+      { gel: 'ripple-gel', wetMm: 2, roomC: 20, rhPct: 50 },
+      ['touchMin', 'clearH', 'dryMm', 'curve']
+    ],
+    [
+      'dry',
+      { gel: { solidsVol: 0.4, dM2S: 2e-10 }, wetMm: 2, roomC: 20, rhPct: 50 },
+      ['touchMin', 'clearH', 'dryMm', 'curve']
+    ],
+    [
+      'coats',
+      { gel: 'lotion-gel', finalMm: 3, roomC: 18, rhPct: 60, maxCoats: 5 },
+      ['coats', 'wetMm', 'totalH', 'table']
+    ],
+    [
+      'stipple',
+      {
+        thicknessMm: 2,
+        wavelengthMm: 4,
+        viscosityPaS: 20,
+        thickenMin: 1.8,
+        surfaceTensionNM: 0.035,
+        densityGCm3: 1.05,
+        atMin: 12,
+        keep: 0.5
+      },
+      ['leftFraction', 'windowOpensMin']
+    ],
     ['sag', { yieldPa: 60, densityGCm3: 1.05, slopeDeg: 70 }, ['maxThicknessMm']],
     ['slump', { yieldPa: 60, densityGCm3: 1.05, heightMm: 30 }, ['slumpMm', 'standsMm']],
-    ['paste', { parts: [{ massG: 10, densityGCm3: 1.04, kind: 'gel' }, { massG: 1, densityGCm3: 0.25, kind: 'powder' }], maxPacking: 0.64 }, ['volumeMl', 'fillerFraction', 'viscosityRatio']],
+    [
+      'paste',
+      {
+        parts: [
+          { massG: 10, densityGCm3: 1.04, kind: 'gel' },
+          { massG: 1, densityGCm3: 0.25, kind: 'powder' }
+        ],
+        maxPacking: 0.64
+      },
+      ['volumeMl', 'fillerFraction', 'viscosityRatio']
+    ],
     ['overhang', strip, ['droopMm', 'shape', 'maxWetMm']],
     ['props', { ...strip, limitMm: 0.2 }, ['count', 'atMm']],
     ['freestanding', { massG: 4, centroidMm: [2, 20], footMm: [-5, 5] }, ['tipDeg', 'stands']]
@@ -61,12 +128,29 @@ describe('The contract of gel and supports', () => {
     })
   }
   it('a table of coats has as many lines as were asked for, and the choice is one of them', () => {
-    const answer = calculate('coats', { gel: 'lotion-gel', finalMm: 3, roomC: 18, rhPct: 60, maxCoats: 5 }) as { coats: number; wetMm: number; totalH: number; table: { coats: number; wetMm: number; totalH: number }[] }
+    const answer = calculate('coats', {
+      gel: 'lotion-gel',
+      finalMm: 3,
+      roomC: 18,
+      rhPct: 60,
+      maxCoats: 5
+    }) as {
+      coats: number
+      wetMm: number
+      totalH: number
+      table: { coats: number; wetMm: number; totalH: number }[]
+    }
     expect(answer.table.map((c) => c.coats)).to.deep.equal([1, 2, 3, 4, 5])
-    expect(answer.table[answer.coats - 1]).to.deep.equal({ coats: answer.coats, wetMm: answer.wetMm, totalH: answer.totalH })
+    expect(answer.table[answer.coats - 1]).to.deep.equal({
+      coats: answer.coats,
+      wetMm: answer.wetMm,
+      totalH: answer.totalH
+    })
   })
   it('the shape of an overhang is as long as its strip and begins where it is held', () => {
-    const { shape } = calculate('overhang', { ...strip, radiusMm: 15, angleDeg: 60 }) as { shape: [number, number][] }
+    const { shape } = calculate('overhang', { ...strip, radiusMm: 15, angleDeg: 60 }) as {
+      shape: [number, number][]
+    }
     expect(shape[0]).to.deep.equal([0, 0])
     expect(lengthOf(shape)).to.be.closeTo(40, 0.02)
   })
@@ -79,9 +163,14 @@ describe('Jig sheets', () => {
     expect(lengthOf(keep.points)).to.be.closeTo(part.overhang!.strip.lengthMm, 0.05)
     const props = jig.shapes.filter((s) => s.layer === 'prop')
     expect(props.map((p) => lengthOf(p.points))).to.have.length(part.overhang!.props!.count)
-    props.forEach((p, i) => expect(lengthOf(p.points)).to.be.closeTo(part.overhang!.stand[i].heightMm, 0.002))
+    props.forEach((p, i) =>
+      expect(lengthOf(p.points)).to.be.closeTo(part.overhang!.stand[i].heightMm, 0.002)
+    )
     const [former] = jig.shapes.filter((s) => s.layer === 'strip')
-    expect(lengthOf([...former.points, former.points[0]]) / (2 * Math.PI)).to.be.closeTo(part.former!.radiusMm, 0.02)
+    expect(lengthOf([...former.points, former.points[0]]) / (2 * Math.PI)).to.be.closeTo(
+      part.former!.radiusMm,
+      0.02
+    )
   })
   it('a casting is sawn where its sheet says, and what is left is as long as the crest', () => {
     const { jig, part } = jigOf(setWay('seas', 'cast-wave')(mole), 'seas')
@@ -89,8 +178,15 @@ describe('Jig sheets', () => {
     expect(saw[1] - saw[0]).to.be.closeTo(part.lengthMm, 0.002)
   })
   it('what hangs straight, or lies flat, has none', () => {
-    for (const [build, water] of [[weir, 'weir'], [gorge, 'rapid'], [mole, 'column']] as const) expect(derivePlan(build).templates.some((t) => t.id === `jig-${water}`)).to.equal(false)
-    expect(derivePlan(setWay('weir', 'cut-sheet')(weir)).templates.some((t) => t.id === 'jig-weir')).to.equal(true)
+    for (const [build, water] of [
+      [weir, 'weir'],
+      [gorge, 'rapid'],
+      [mole, 'column']
+    ] as const)
+      expect(derivePlan(build).templates.some((t) => t.id === `jig-${water}`)).to.equal(false)
+    expect(
+      derivePlan(setWay('weir', 'cut-sheet')(weir)).templates.some((t) => t.id === 'jig-weir')
+    ).to.equal(true)
   })
 })
 
@@ -101,12 +197,37 @@ describe('Figures that say where they come from', () => {
       const { laying, part } = plan.stacks.forms.find((s) => s.id === water)!
       const gel = laying && onShelf(BUILT_IN_SHELF, 'gel', laying.gel)!
       const all: Explanation[] = [
-        ...(laying && gel ? [explainClear(laying, gel, build.room), explainCoats(laying), explainSag(laying, gel), ...laying.windows.map((w) => explainWindow(w, laying, gel)), ...(laying.peak ? [explainPeak(laying, gel)] : [])] : []),
-        ...(part ? [explainBond(part), ...(part.standing ? [explainTips(part)] : []), ...(part.former ? [explainFormer(part)] : []), ...(part.overhang ? [explainDroop(part.overhang), explainProps(part.overhang), explainRelease(part.overhang)] : [])] : [])
+        ...(laying && gel
+          ? [
+              explainClear(laying, gel, build.room),
+              explainCoats(laying),
+              explainSag(laying, gel),
+              ...laying.windows.map((w) => explainWindow(w, laying, gel)),
+              ...(laying.peak ? [explainPeak(laying, gel)] : [])
+            ]
+          : []),
+        ...(part
+          ? [
+              explainBond(part),
+              ...(part.standing ? [explainTips(part)] : []),
+              ...(part.former ? [explainFormer(part)] : []),
+              ...(part.overhang
+                ? [
+                    explainDroop(part.overhang),
+                    explainProps(part.overhang),
+                    explainRelease(part.overhang)
+                  ]
+                : [])
+            ]
+          : [])
       ]
       for (const { title, formula, inputs, source, trust } of all) {
         cards++
-        for (const text of [title, formula, source, trust, ...inputs.flat()]) expect(text, `${name}, ${title}`).to.be.a('string').and.match(/\S/).and.not.match(/NaN|undefined|Infinity/)
+        for (const text of [title, formula, source, trust, ...inputs.flat()])
+          expect(text, `${name}, ${title}`)
+            .to.be.a('string')
+            .and.match(/\S/)
+            .and.not.match(/NaN|undefined|Infinity/)
         expect(inputs.length).to.be.above(1)
       }
     }
@@ -115,7 +236,12 @@ describe('Figures that say where they come from', () => {
   it('so do the paste and the shares of white', () => {
     for (const way of waysFor('white')) {
       const { white } = derivePlan(changeFinish({ white: way.id })(gorge)).amounts
-      expect(JSON.stringify([explainPaste(white), ...white.shares.map((s) => explainShare(s.formPct, s.yoursPct, s.areaCm2))])).not.to.match(/NaN|undefined|Infinity/)
+      expect(
+        JSON.stringify([
+          explainPaste(white),
+          ...white.shares.map((s) => explainShare(s.formPct, s.yoursPct, s.areaCm2))
+        ])
+      ).not.to.match(/NaN|undefined|Infinity/)
       expect(white.problem, way.id).to.equal('')
       expect(white.dries).not.to.equal(null)
     }
@@ -124,22 +250,38 @@ describe('Figures that say where they come from', () => {
 
 describe('What is laid on pools', () => {
   it('a poured pool has one coat of ripples with its minutes; gloss has as many as wanted; paper none', () => {
-    const surface = (b: Build) => derivePlan(b).stacks.surfaces.find((s) => s.id === 'millpond')!.laying
+    const surface = (b: Build) =>
+      derivePlan(b).stacks.surfaces.find((s) => s.id === 'millpond')!.laying
     const [pond] = poolsOf(weir)
     expect(surface(weir)).to.include({ gel: 'ripple-gel', coats: 1 })
-    expect(surface(weir)!.windows.map((w) => w.id)).to.deep.equal(['blow', 'drag', 'stipple', 'tease', 'pick'])
+    expect(surface(weir)!.windows.map((w) => w.id)).to.deep.equal([
+      'blow',
+      'drag',
+      'stipple',
+      'tease',
+      'pick'
+    ])
     expect(surface(changePool(pond.id, { way: 'paper-skin' })(weir))).to.equal(null)
-    const glossy = changePool(pond.id, { way: 'gloss-gel', gloss: { gel: 'gloss-glue', coats: 3 } })(weir)
+    const glossy = changePool(pond.id, {
+      way: 'gloss-gel',
+      gloss: { gel: 'gloss-glue', coats: 3 }
+    })(weir)
     expect(surface(glossy)).to.deep.include({ gel: 'gloss-glue', coats: 3 })
     expect(surface(glossy)!.wetMm).to.be.closeTo(1, 1e-9)
-    const wait = derivePlan(glossy).steps.links.find((l) => l.from === 'millpond/coat#1' && l.to === 'millpond/coat#2')!
+    const wait = derivePlan(glossy).steps.links.find(
+      (l) => l.from === 'millpond/coat#1' && l.to === 'millpond/coat#2'
+    )!
     expect(wait.minMin).to.equal(Math.round(surface(glossy)!.clearH! * 60))
   })
   it('a stipple of the pond waits for its window and its window alone', () => {
     const plan = derivePlan(weir)
     const stipple = plan.stacks.surfaces[0].laying!.windows.find((w) => w.id === 'stipple')!
     const link = plan.steps.links.find((l) => l.to === `${plan.stacks.surfaces[0].id}/ripple`)!
-    expect(link).to.deep.include({ minMin: stipple.opensMin, maxMin: stipple.closesMin, hard: true })
+    expect(link).to.deep.include({
+      minMin: stipple.opensMin,
+      maxMin: stipple.closesMin,
+      hard: true
+    })
   })
 })
 
@@ -147,7 +289,13 @@ describe('What an edit leaves alone', () => {
   it('coats, film, school of white and a judgement of it leave the shape of the water as it was', () => {
     const plans = planner()
     const before = finished(plans(mole)).forms
-    for (const edit of [changeMaking('seas', { coats: 3, film: 'acetate-02', tiltDeg: 10 }), setWay('seas', 'cast-wave'), changeFinish({ white: 'froth', reliefMm: 3 }), judgeWhite('sea', 70)]) expect(finished(plans(edit(mole))).forms).to.equal(before)
+    for (const edit of [
+      changeMaking('seas', { coats: 3, film: 'acetate-02', tiltDeg: 10 }),
+      setWay('seas', 'cast-wave'),
+      changeFinish({ white: 'froth', reliefMm: 3 }),
+      judgeWhite('sea', 70)
+    ])
+      expect(finished(plans(edit(mole))).forms).to.equal(before)
     expect(finished(plans({ ...mole, room: { tempC: 17, rhPct: 60 } })).forms).to.equal(before)
     expect(finished(plans({ ...mole, scale: '1:76' })).forms).not.to.equal(before)
   })
@@ -155,7 +303,9 @@ describe('What an edit leaves alone', () => {
     const plans = planner()
     const before = finished(plans(gorge)).steps
     expect(finished(plans({ ...gorge, name: 'Another' })).steps).to.equal(before)
-    expect(finished(plans({ ...gorge, calendar: { ...gorge.calendar, exceptions: [] } })).steps).to.equal(before)
+    expect(
+      finished(plans({ ...gorge, calendar: { ...gorge.calendar, exceptions: [] } })).steps
+    ).to.equal(before)
   })
 })
 
@@ -166,7 +316,12 @@ describe('What a way costs and weighs', () => {
       expect(costOfWater(shopping, water), name).to.be.at.least(0)
       expect(weightOf(shopping, water, BUILT_IN_SHELF), name).to.be.above(0)
     }
-    const heavy = (coats: number) => weightOf(derivePlan(changeMaking('rapid', { coats })(gorge)).amounts.shopping, 'rapid', BUILT_IN_SHELF)
+    const heavy = (coats: number) =>
+      weightOf(
+        derivePlan(changeMaking('rapid', { coats })(gorge)).amounts.shopping,
+        'rapid',
+        BUILT_IN_SHELF
+      )
     // shrinkage is the same in however many coats: what stays is the height
     expect(heavy(6)).to.be.closeTo(heavy(9), 1e-6)
   })
@@ -174,6 +329,9 @@ describe('What a way costs and weighs', () => {
     const { shopping } = derivePlan(gorge).amounts
     const gel = shopping.find((l) => l.material === 'ripple-gel')!
     const paint = shopping.find((l) => l.material === 'white-acrylic')!
-    expect(weightOf(shopping, 'rapid', BUILT_IN_SHELF)).to.be.closeTo(gel.byWater.rapid * 1.05 * 0.38 + (paint.byWater.rapid ?? 0) * 0.6, 1e-9)
+    expect(weightOf(shopping, 'rapid', BUILT_IN_SHELF)).to.be.closeTo(
+      gel.byWater.rapid * 1.05 * 0.38 + (paint.byWater.rapid ?? 0) * 0.6,
+      1e-9
+    )
   })
 })

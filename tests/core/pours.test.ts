@@ -10,19 +10,25 @@ import type { Material } from '../../core/craft/materials/types'
 import { derivePlan } from '../../core/plan/derivePlan'
 import { demo } from '../support/builds'
 
-const onPool = (mend: Mend | undefined): Partial<Pool> => (mend && 'pool' in mend ? mend.change : {})
+const onPool = (mend: Mend | undefined): Partial<Pool> =>
+  mend && 'pool' in mend ? mend.change : {}
 
-const pond = (change: Partial<Omit<Pool, 'kind' | 'id'>>, rest: (b: Build) => Build = (b) => b) => derivePlan(rest(changePool('millpond', change)(demo())))
-const found = (plan: ReturnType<typeof derivePlan>, id: string) => plan.findings.find((f) => f.id === `${id}:millpond`)
+const pond = (change: Partial<Omit<Pool, 'kind' | 'id'>>, rest: (b: Build) => Build = (b) => b) =>
+  derivePlan(rest(changePool('millpond', change)(demo())))
+const found = (plan: ReturnType<typeof derivePlan>, id: string) =>
+  plan.findings.find((f) => f.id === `${id}:millpond`)
 const single = { bands: [] }
 
 describe('Findings around a pour, each with a number, a reason and a way out', () => {
   it('too few pours: this boils, the foam softens, the dam softens; the mend brings the fewest that all bear', () => {
     const hot = pond({ ...single, pours: 1 })
-    for (const id of ['boils', 'softens-ground', 'softens-dam']) expect(found(hot, id)?.severity, id).to.equal('stop')
+    for (const id of ['boils', 'softens-ground', 'softens-dam'])
+      expect(found(hot, id)?.severity, id).to.equal('stop')
     expect(found(hot, 'boils')!.number).to.match(/^\d{3} °C$/)
     const { mend } = found(hot, 'boils')!
-    const mended = derivePlan(mending(mend!)(changePool('millpond', { ...single, pours: 1 })(demo())))
+    const mended = derivePlan(
+      mending(mend!)(changePool('millpond', { ...single, pours: 1 })(demo()))
+    )
     expect(mended.findings.some((f) => f.severity === 'stop')).to.equal(false)
     expect(mended.stacks.pools[0].heat!.broken).to.deep.equal([])
     expect(mend!.label).to.equal(`Pour it in ${mended.stacks.pools[0].layers.length}`)
@@ -33,8 +39,13 @@ describe('Findings around a pour, each with a number, a reason and a way out', (
     expect(over.number).to.match(/^6\.\d mm against 5 mm$/)
     const kept = derivePlan(changePool('millpond', { ...single, ...onPool(over.mend) })(demo()))
     expect(found(kept, 'over-label')).to.equal(undefined)
-    expect(Math.max(...kept.stacks.pools[0].layers.map((l) => l.toMm - l.fromMm))).to.be.at.most(5 + 1e-9)
-    const shed = pond({ ...single, heed: 'label' }, (b) => ({ ...b, room: { tempC: 33, rhPct: 40 } }))
+    expect(Math.max(...kept.stacks.pools[0].layers.map((l) => l.toMm - l.fromMm))).to.be.at.most(
+      5 + 1e-9
+    )
+    const shed = pond({ ...single, heed: 'label' }, (b) => ({
+      ...b,
+      room: { tempC: 33, rhPct: 40 }
+    }))
     expect(shed.stacks.pools[0].layers.length).to.be.greaterThan(3)
   })
   it('says what one fewer would do, even when that is fine', () => {
@@ -58,7 +69,17 @@ describe('Findings around a pour, each with a number, a reason and a way out', (
     expect(plan.amounts.pools[0].totalG).to.be.greaterThan(100)
   })
   it('a weak dam bows and says its braces; a face that holds says so; a wall that stays does not', () => {
-    const weak = pond({ dam: 'tape-and-glue', levelMm: 57, damTopMm: 60, brimMm: 60 }, (b) => ({ ...b, waters: b.waters.map((w) => (w.kind === 'pool' ? { ...w, soundings: w.soundings.map(([x, y, z]): [number, number, number] => [x, y, z - 20]) } : w)) }))
+    const weak = pond({ dam: 'tape-and-glue', levelMm: 57, damTopMm: 60, brimMm: 60 }, (b) => ({
+      ...b,
+      waters: b.waters.map((w) =>
+        w.kind === 'pool'
+          ? {
+              ...w,
+              soundings: w.soundings.map(([x, y, z]): [number, number, number] => [x, y, z - 20])
+            }
+          : w
+      )
+    }))
     const bow = found(weak, 'bow')!
     expect(bow.wayOut).to.match(/Brace it from outside every \d+(\.\d)? mm: \d+ braces/)
     expect(weak.stacks.pools[0].dam!.bracedBowMm).to.be.lessThan(0.6)
@@ -68,32 +89,80 @@ describe('Findings around a pour, each with a number, a reason and a way out', (
     expect(found(pond({ dam: 'card-and-sealant' }), 'release')).to.equal(undefined)
   })
   it('no seal, damp air, a bed that will not be seen', () => {
-    expect(found(pond({}, (b) => ({ ...b, ground: { ...b.ground, sealCoats: 0 } })), 'pores')!.number).to.equal('0 coats')
-    expect(found(pond({}, (b) => ({ ...b, room: { tempC: 15, rhPct: 90 } })), 'damp')!.number).to.match(/after the leak test$/)
-    expect(found(pond({ ...single, tints: [{ id: 'deep-blue', dropsPer100G: 20 }] }), 'bed-hidden')!.severity).to.equal('note')
+    expect(
+      found(
+        pond({}, (b) => ({ ...b, ground: { ...b.ground, sealCoats: 0 } })),
+        'pores'
+      )!.number
+    ).to.equal('0 coats')
+    expect(
+      found(
+        pond({}, (b) => ({ ...b, room: { tempC: 15, rhPct: 90 } })),
+        'damp'
+      )!.number
+    ).to.match(/after the leak test$/)
+    expect(
+      found(pond({ ...single, tints: [{ id: 'deep-blue', dropsPer100G: 20 }] }), 'bed-hidden')!
+        .severity
+    ).to.equal('note')
   })
   it('light: printer resin crusts over liquid, a coat too thick is sticky, shade stays liquid, no lamp on the shelf', () => {
-    const light = (change: Partial<Pool['light']>) => pond({ way: 'light-cured-pour', light: { resin: 'craft-light-resin', lamp: 'hand-lamp', lampMm: 50, coatMm: null, seconds: 60, shadedPct: 0, ...change } })
-    expect(found(light({ resin: 'printer-resin' }), 'crust')!.reason).to.match(/stays liquid for good/)
-    expect(onPool(found(light({ coatMm: 9, seconds: 10 }), 'light-thick')!.mend).light!.seconds).to.be.greaterThan(60)
+    const light = (change: Partial<Pool['light']>) =>
+      pond({
+        way: 'light-cured-pour',
+        light: {
+          resin: 'craft-light-resin',
+          lamp: 'hand-lamp',
+          lampMm: 50,
+          coatMm: null,
+          seconds: 60,
+          shadedPct: 0,
+          ...change
+        }
+      })
+    expect(found(light({ resin: 'printer-resin' }), 'crust')!.reason).to.match(
+      /stays liquid for good/
+    )
+    expect(
+      onPool(found(light({ coatMm: 9, seconds: 10 }), 'light-thick')!.mend).light!.seconds
+    ).to.be.greaterThan(60)
     expect(found(light({ shadedPct: 20 }), 'shade')!.number).to.equal('20 % shaded')
     expect(found(light({ lamp: 'sun' }), 'no-light')!.severity).to.equal('stop')
     expect(light({}).findings.filter((f) => f.severity === 'stop')).to.deep.equal([])
     // bands are kept coat by coat, and the darkest decides how far the light gets
     const [stack] = light({}).stacks.pools
     expect(new Set(stack.layers.map((l) => l.tints.length))).to.deep.equal(new Set([2, 1]))
-    expect(pond({ way: 'light-cured-pour', bands: [] , tints: [] }).stacks.pools[0].light!.cureDepthMm).to.be.greaterThan(stack.light!.cureDepthMm)
+    expect(
+      pond({ way: 'light-cured-pour', bands: [], tints: [] }).stacks.pools[0].light!.cureDepthMm
+    ).to.be.greaterThan(stack.light!.cureDepthMm)
   })
   it('pours that the calendar puts farther apart than they blend', () => {
-    const rare = (b: Build): Build => ({ ...b, calendar: { ...b.calendar, exceptions: [], week: { mon: [], tue: [], wed: [], thu: [], fri: [], sat: [['09:00', '13:00']], sun: [] } } })
+    const rare = (b: Build): Build => ({
+      ...b,
+      calendar: {
+        ...b.calendar,
+        exceptions: [],
+        week: { mon: [], tue: [], wed: [], thu: [], fri: [], sat: [['09:00', '13:00']], sun: [] }
+      }
+    })
     const quick = pond({ ...single, resin: 'quick-epoxy-2-1' }, rare)
     const gap = found(quick, 'window')
     expect(gap?.place).to.equal('days')
     expect(gap?.wayOut).to.match(/scuff/)
   })
   it('every finding of every sort speaks in full', () => {
-    for (const plan of [pond({ ...single, pours: 1 }), pond({ way: 'paper-skin', skin: { layers: 1, lacquer: 'gloss-lacquer', lacquerCoats: 2 } }, (b) => ({ ...b, ground: { ...b.ground, sealCoats: 0 } })), pond({ way: 'nothing' }), pond({ dam: 'clay' })]) {
-      for (const f of plan.findings) for (const key of ['title', 'number', 'reason', 'wayOut'] as const) expect(f[key].length, `${f.id}.${key}`).to.be.greaterThan(1)
+    for (const plan of [
+      pond({ ...single, pours: 1 }),
+      pond(
+        { way: 'paper-skin', skin: { layers: 1, lacquer: 'gloss-lacquer', lacquerCoats: 2 } },
+        (b) => ({ ...b, ground: { ...b.ground, sealCoats: 0 } })
+      ),
+      pond({ way: 'nothing' }),
+      pond({ dam: 'clay' })
+    ]) {
+      for (const f of plan.findings)
+        for (const key of ['title', 'number', 'reason', 'wayOut'] as const)
+          expect(f[key].length, `${f.id}.${key}`).to.be.greaterThan(1)
     }
     expect(found(pond({ way: 'nothing' }), 'no-way')!.severity).to.equal('stop')
   })
@@ -104,7 +173,9 @@ describe('Steps and colours of a pour', () => {
   it('the leak test, each pour and each coat say their own figures', () => {
     const how = (id: string) => plan.steps.steps.find((s) => s.id === id)!.how
     const test = plan.stacks.pools[0].dam!.leakTest
-    expect(how('millpond/leak')).to.include(`Fill to ${test.levelsMm[0]} mm`).and.include(`wait ${test.waitMin} min`)
+    expect(how('millpond/leak'))
+      .to.include(`Fill to ${test.levelsMm[0]} mm`)
+      .and.include(`wait ${test.waitMin} min`)
     expect(how('millpond/pour#2')).to.match(/^\d+(\.\d)? g in one cup, up to 45\.5 mm\./)
   })
   it('bands are seen: clear on top leaves the shallows as they are painted', () => {
@@ -113,20 +184,35 @@ describe('Steps and colours of a pour', () => {
     const shows = colours!.swatches.map((s) => s.bedShowsPct)
     expect(shows).to.deep.equal([...shows].sort((a, b) => b - a))
     expect(colours!.strip.length).to.be.greaterThan(30)
-    expect(pond({ bands: [{ share: 1, tints: [{ id: 'deep-blue', dropsPer100G: 9 }] }, { share: 1, tints: [] }] }).stacks.pools[0].colours!.swatches[2].bedShowsPct).to.be.greaterThan(99)
+    expect(
+      pond({
+        bands: [
+          { share: 1, tints: [{ id: 'deep-blue', dropsPer100G: 9 }] },
+          { share: 1, tints: [] }
+        ]
+      }).stacks.pools[0].colours!.swatches[2].bedShowsPct
+    ).to.be.greaterThan(99)
   })
   it('volume tinted = volume mixed: the grams of all bands are the grams of all cups', () => {
     const [pool] = plan.amounts.pools
     expect(pool.tintAll.reduce((s, t) => s + t.aG, 0)).to.be.closeTo(pool.aG, 1e-9)
-    const drops = plan.amounts.batches.filter((b) => b.pool === 'millpond').reduce((s, b) => s + (b.dropsExact['weed-green'] ?? 0), 0)
-    expect(pool.tintAll.reduce((s, t) => s + (t.drops['weed-green'] ?? 0), 0)).to.be.closeTo(drops, 1)
+    const drops = plan.amounts.batches
+      .filter((b) => b.pool === 'millpond')
+      .reduce((s, b) => s + (b.dropsExact['weed-green'] ?? 0), 0)
+    expect(pool.tintAll.reduce((s, t) => s + (t.drops['weed-green'] ?? 0), 0)).to.be.closeTo(
+      drops,
+      1
+    )
   })
   it('a kriged pool is mixed for its upper end', () => {
     const [pool] = plan.amounts.pools
     const cups = plan.amounts.batches.filter((b) => b.pool === 'millpond').length
     const { sdMl } = plan.ground.pools[0]
     expect(sdMl).to.be.greaterThan(1)
-    expect(pool.totalG).to.be.closeTo((pool.volumeMl + 1.64 * sdMl) * pool.densityGCm3 * 1.05 + 5 * cups, 1e-6)
+    expect(pool.totalG).to.be.closeTo(
+      (pool.volumeMl + 1.64 * sdMl) * pool.densityGCm3 * 1.05 + 5 * cups,
+      1e-6
+    )
   })
 })
 
@@ -135,13 +221,20 @@ describe('A build carries its own bottles', () => {
   const tint: Material = { ...TINTS[0], id: 'own-tint', own: true }
   it('those that it names, without their stock; and gives back what names none', () => {
     expect(carrying(demo(), [own, tint])).to.deep.equal(demo())
-    const named = changePool('millpond', { resin: 'own-1', tints: [{ id: 'own-tint', dropsPer100G: 2 }] })(demo())
+    const named = changePool('millpond', {
+      resin: 'own-1',
+      tints: [{ id: 'own-tint', dropsPer100G: 2 }]
+    })(demo())
     const carried = carrying(named, [own, tint])
     expect(carried.bottles!.map((b) => b.id)).to.deep.equal(['own-1', 'own-tint'])
     expect(carried.bottles![0].stock).to.equal(undefined)
     expect(carrying(carried, [own, tint])).to.equal(carried)
     // on another shelf the file means the same
-    expect(derivePlan(carried).stacks.pools[0].heat!.pours).to.equal(derivePlan(named, shelfOf([...BUILT_IN, own, tint])).stacks.pools[0].heat!.pours)
-    expect(carrying(changePool('millpond', { resin: 'clear-epoxy-2-1', tints: [] })(carried), []).bottles).to.equal(undefined)
+    expect(derivePlan(carried).stacks.pools[0].heat!.pours).to.equal(
+      derivePlan(named, shelfOf([...BUILT_IN, own, tint])).stacks.pools[0].heat!.pours
+    )
+    expect(
+      carrying(changePool('millpond', { resin: 'clear-epoxy-2-1', tints: [] })(carried), []).bottles
+    ).to.equal(undefined)
   })
 })

@@ -1,6 +1,13 @@
 import { expect } from 'chai'
 import fc from 'fast-check'
-import { addFiller, logged, setBusy, setCopies, settleStep, setCalendar } from '../../core/build/workEdits'
+import {
+  addFiller,
+  logged,
+  setBusy,
+  setCopies,
+  settleStep,
+  setCalendar
+} from '../../core/build/workEdits'
 import type { Build } from '../../core/build/types'
 import { schedule } from '../../core/plan/7-days/schedule'
 import type { Task, TaskLink } from '../../core/plan/7-days/solver/network'
@@ -27,7 +34,17 @@ function did(plan: Plan, step: string, offMin = 0, longerMin = 0): StepEntry {
   const work = plan.days.work.filter((w) => w.step === step)
   const own = plan.steps.steps.find((s) => s.id === step)!
   const from = work[0].startMs + offMin * MINUTE
-  return { kind: 'step', id: `did-${step.replace(/\W/g, '-')}`, at: iso(from), endedAt: iso(from + (own.handsMin + longerMin) * MINUTE), step, done: true, plannedMin: own.handsMin, waitMin: own.foretoldMin, learns: own.learns }
+  return {
+    kind: 'step',
+    id: `did-${step.replace(/\W/g, '-')}`,
+    at: iso(from),
+    endedAt: iso(from + (own.handsMin + longerMin) * MINUTE),
+    step,
+    done: true,
+    plannedMin: own.handsMin,
+    waitMin: own.foretoldMin,
+    learns: own.learns
+  }
 }
 
 /** Every promise a plan of days makes. */
@@ -37,18 +54,30 @@ function keepsItsWord(build: Build, plan: Plan): void {
   for (const w of ahead) {
     expect(w.startMs, `${w.step} before the plan's own moment`).to.be.at.least(days.fromMs)
     const hours = w.by === 0 ? plan.days.free : days.freeSecond
-    if (!w.settled) expect(hours.some(([a, b]) => a <= w.startMs && w.endMs <= b), `${w.step} in free hours`).to.equal(true)
+    if (!w.settled)
+      expect(
+        hours.some(([a, b]) => a <= w.startMs && w.endMs <= b),
+        `${w.step} in free hours`
+      ).to.equal(true)
   }
   for (const person of [0, 1]) {
     const own = ahead.filter((w) => w.by === person)
-    own.forEach((w, i) => { if (i > 0) expect(w.startMs, `${w.step} while hands are busy`).to.be.at.least(own[i - 1].endMs) })
+    own.forEach((w, i) => {
+      if (i > 0)
+        expect(w.startMs, `${w.step} while hands are busy`).to.be.at.least(own[i - 1].endMs)
+    })
   }
   for (const link of steps.links) {
-    const [from, to] = [days.work.filter((w) => w.step === link.from), days.work.filter((w) => w.step === link.to)]
+    const [from, to] = [
+      days.work.filter((w) => w.step === link.from),
+      days.work.filter((w) => w.step === link.to)
+    ]
     if (to[0].done) continue
     const gap = (to[0].startMs - from.at(-1)!.endMs) / MINUTE
-    if (!build.log.entries.some((e) => e.kind === 'look' && e.step === link.from)) expect(gap, `${link.from} → ${link.to}`).to.be.at.least(link.minMin - 1)
-    if (link.hard && !days.missed.some((m) => m.step === link.to)) expect(gap, `${link.from} → ${link.to} in its window`).to.be.at.most(link.maxMin! + 1)
+    if (!build.log.entries.some((e) => e.kind === 'look' && e.step === link.from))
+      expect(gap, `${link.from} → ${link.to}`).to.be.at.least(link.minMin - 1)
+    if (link.hard && !days.missed.some((m) => m.step === link.to))
+      expect(gap, `${link.from} → ${link.to} in its window`).to.be.at.most(link.maxMin! + 1)
   }
 }
 
@@ -60,15 +89,26 @@ describe('Waits, windows and hands by chance', () => {
       const whole = (low: number, high: number) => low + Math.floor(random() * (high - low + 1))
       const count = whole(4, 14)
       const tasks = Array.from({ length: count }, (_, i): Task => ({
-        id: `t${i}`, handsMin: whole(5, 60), ...(random() < 0.1 ? { unattended: true as const } : {}), ...(random() < 0.15 ? { notBeforeMin: whole(0, 900) } : {}),
-        ...(random() < 0.1 ? { barred: [[whole(0, 600), whole(601, 1500)] as const] } : {}), ...(random() < 0.2 ? { by: whole(0, 1) } : {})
+        id: `t${i}`,
+        handsMin: whole(5, 60),
+        ...(random() < 0.1 ? { unattended: true as const } : {}),
+        ...(random() < 0.15 ? { notBeforeMin: whole(0, 900) } : {}),
+        ...(random() < 0.1 ? { barred: [[whole(0, 600), whole(601, 1500)] as const] } : {}),
+        ...(random() < 0.2 ? { by: whole(0, 1) } : {})
       }))
       const links: TaskLink[] = []
-      for (let j = 1; j < count; j++) if (random() < 0.7) {
-        const minMin = whole(0, 200)
-        links.push({ from: `t${whole(0, j - 1)}`, to: `t${j}`, minMin, ...(random() < 0.4 ? { maxMin: minMin + whole(10, 600) } : {}) })
-      }
-      const evenings = (at: number): [number, number][] => Array.from({ length: 20 }, (_, d) => [d * 400 + at, d * 400 + at + whole(70, 160)])
+      for (let j = 1; j < count; j++)
+        if (random() < 0.7) {
+          const minMin = whole(0, 200)
+          links.push({
+            from: `t${whole(0, j - 1)}`,
+            to: `t${j}`,
+            minMin,
+            ...(random() < 0.4 ? { maxMin: minMin + whole(10, 600) } : {})
+          })
+        }
+      const evenings = (at: number): [number, number][] =>
+        Array.from({ length: 20 }, (_, d) => [d * 400 + at, d * 400 + at + whole(70, 160)])
       const free = evenings(0)
       const second = random() < 0.6 ? evenings(120) : undefined
       const found = schedule({ free, second, tasks, links })
@@ -76,17 +116,27 @@ describe('Waits, windows and hands by chance', () => {
       made++
       const end = (id: string) => found.starts[id] + tasks.find((t) => t.id === id)!.handsMin
       for (const l of links) {
-        expect(found.starts[l.to] - end(l.from), `seed ${seed} ${l.from} → ${l.to}`).to.be.at.least(l.minMin)
+        expect(found.starts[l.to] - end(l.from), `seed ${seed} ${l.from} → ${l.to}`).to.be.at.least(
+          l.minMin
+        )
         if (l.maxMin !== undefined) expect(found.starts[l.to] - end(l.from)).to.be.at.most(l.maxMin)
       }
       const working = tasks.filter((t) => !t.unattended)
       for (const t of working) {
         const hours = found.by[t.id] === 0 ? free : second!
-        expect(hours.some(([a, b]) => a <= found.starts[t.id] && end(t.id) <= b), `seed ${seed} ${t.id}`).to.equal(true)
+        expect(
+          hours.some(([a, b]) => a <= found.starts[t.id] && end(t.id) <= b),
+          `seed ${seed} ${t.id}`
+        ).to.equal(true)
         if (t.by !== undefined && second) expect(found.by[t.id]).to.equal(t.by)
         if (t.notBeforeMin !== undefined) expect(found.starts[t.id]).to.be.at.least(t.notBeforeMin)
-        for (const [a, b] of t.barred ?? []) expect(found.starts[t.id] >= b || end(t.id) <= a).to.equal(true)
-        for (const other of working) if (other.id < t.id && found.by[other.id] === found.by[t.id]) expect(found.starts[t.id] >= end(other.id) || found.starts[other.id] >= end(t.id)).to.equal(true)
+        for (const [a, b] of t.barred ?? [])
+          expect(found.starts[t.id] >= b || end(t.id) <= a).to.equal(true)
+        for (const other of working)
+          if (other.id < t.id && found.by[other.id] === found.by[t.id])
+            expect(
+              found.starts[t.id] >= end(other.id) || found.starts[other.id] >= end(t.id)
+            ).to.equal(true)
       }
       expect(found.lowerBoundMin).to.be.at.most(found.finishMin)
     }
@@ -98,7 +148,10 @@ describe('A longer search', () => {
   it('tells every better finish and bound as it goes, and the plan taken on from it is found again at once', () => {
     const input = largeProblem(4)
     const told: { finish: number | null; bound: number; order: string[] }[] = []
-    const long = schedule(input, { nodes: 6000, progress: (finish, bound, order) => told.push({ finish, bound, order }) })
+    const long = schedule(input, {
+      nodes: 6000,
+      progress: (finish, bound, order) => told.push({ finish, bound, order })
+    })
     if ('problem' in long) throw new Error(long.problem)
     expect(told.length).to.be.at.least(2)
     told.slice(1).forEach((t, i) => {
@@ -123,54 +176,119 @@ describe('A plan that survives Tuesday evening', () => {
   const build = demo()
   const plan = derivePlan(build)
   it('what is done never moves, whatever was off; what is left keeps its waits, windows and hours', () => {
-    fc.assert(fc.property(fc.integer({ min: 1, max: 14 }), fc.array(fc.integer({ min: -20, max: 400 }), { minLength: 14, maxLength: 14 }), fc.integer({ min: 0, max: 4000 }), (count, off, later) => {
-      const order = [...new Set(plan.days.work.map((w) => w.step))].slice(0, count)
-      const entries: LogEntry[] = order.map((step, i) => did(plan, step, off[i], off[i] / 10 + 4))
-      const asOf = Math.max(...entries.map((e) => Date.parse((e as StepEntry).endedAt))) + later * MINUTE
-      const after = logged(entries, iso(asOf))(build)
-      const again = derivePlan(after)
-      expect(again.days.problem).to.equal(null)
-      for (const e of entries as StepEntry[]) {
-        const work = again.days.work.filter((w) => w.step === e.step)
-        expect(work).to.have.length(1)
-        expect(work[0]).to.include({ startMs: Date.parse(e.at), endMs: Date.parse(e.endedAt), done: true })
-      }
-      keepsItsWord(after, again)
-    }), { numRuns: 25, seed: 61 })
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 1, max: 14 }),
+        fc.array(fc.integer({ min: -20, max: 400 }), { minLength: 14, maxLength: 14 }),
+        fc.integer({ min: 0, max: 4000 }),
+        (count, off, later) => {
+          const order = [...new Set(plan.days.work.map((w) => w.step))].slice(0, count)
+          const entries: LogEntry[] = order.map((step, i) =>
+            did(plan, step, off[i], off[i] / 10 + 4)
+          )
+          const asOf =
+            Math.max(...entries.map((e) => Date.parse((e as StepEntry).endedAt))) + later * MINUTE
+          const after = logged(entries, iso(asOf))(build)
+          const again = derivePlan(after)
+          expect(again.days.problem).to.equal(null)
+          for (const e of entries as StepEntry[]) {
+            const work = again.days.work.filter((w) => w.step === e.step)
+            expect(work).to.have.length(1)
+            expect(work[0]).to.include({
+              startMs: Date.parse(e.at),
+              endMs: Date.parse(e.endedAt),
+              done: true
+            })
+          }
+          keepsItsWord(after, again)
+        }
+      ),
+      { numRuns: 25, seed: 61 }
+    )
   }).timeout(120_000)
   it('a look that finds it not ready puts off what waits for it; one that finds it ready brings it forward', () => {
     const base = did(plan, 'ground/base')
-    const shell = derivePlan(logged([base, did(plan, 'ground/landform'), did(plan, 'ground/carve')], null)(build))
+    const shell = derivePlan(
+      logged([base, did(plan, 'ground/landform'), did(plan, 'ground/carve')], null)(build)
+    )
     const coat = did(shell, 'ground/shell')
-    const hung = logged([base, did(plan, 'ground/landform'), did(plan, 'ground/carve'), coat], coat.endedAt)(build)
+    const hung = logged(
+      [base, did(plan, 'ground/landform'), did(plan, 'ground/carve'), coat],
+      coat.endedAt
+    )(build)
     const own = plan.steps.steps.find((s) => s.id === 'ground/shell')!
-    const [early, late] = [0.5, 1.4].map((share) => Date.parse(coat.endedAt) + share * own.waitMin * MINUTE)
-    const start = (b: Build) => derivePlan(b).days.work.find((w) => w.step === 'ground/paint')!.startMs
-    const ready = logged([{ kind: 'look', id: 'l1', at: iso(early), step: 'ground/shell', ready: true, becomes: own.becomes! }], iso(early))(hung)
-    const not = logged([{ kind: 'look', id: 'l2', at: iso(late), step: 'ground/shell', ready: false, becomes: own.becomes! }], iso(late))(hung)
+    const [early, late] = [0.5, 1.4].map(
+      (share) => Date.parse(coat.endedAt) + share * own.waitMin * MINUTE
+    )
+    const start = (b: Build) =>
+      derivePlan(b).days.work.find((w) => w.step === 'ground/paint')!.startMs
+    const ready = logged(
+      [
+        {
+          kind: 'look',
+          id: 'l1',
+          at: iso(early),
+          step: 'ground/shell',
+          ready: true,
+          becomes: own.becomes!
+        }
+      ],
+      iso(early)
+    )(hung)
+    const not = logged(
+      [
+        {
+          kind: 'look',
+          id: 'l2',
+          at: iso(late),
+          step: 'ground/shell',
+          ready: false,
+          becomes: own.becomes!
+        }
+      ],
+      iso(late)
+    )(hung)
     expect(start(ready)).to.be.at.most(start(hung))
     expect(start(not)).to.be.at.least(late + 0.2 * (late - Date.parse(coat.endedAt)) - MINUTE)
   })
   it('a window that closed while nobody worked is said to be missed, and the plan goes on', () => {
-    const link = plan.steps.links.find((l) => l.hard && plan.steps.steps.find((s) => s.id === l.from)!.water !== null)!
+    const link = plan.steps.links.find(
+      (l) => l.hard && plan.steps.steps.find((s) => s.id === l.from)!.water !== null
+    )!
     const order = [...new Set(plan.days.work.map((w) => w.step))]
     const entries = order.slice(0, order.indexOf(link.from) + 1).map((s) => did(plan, s))
-    const asOf = Math.max(...entries.map((e) => Date.parse(e.endedAt))) + (link.maxMin! + 60) * MINUTE
+    const asOf =
+      Math.max(...entries.map((e) => Date.parse(e.endedAt))) + (link.maxMin! + 60) * MINUTE
     const again = derivePlan(logged(entries, iso(asOf))(build))
     expect(again.days.missed.map((m) => m.step)).to.include(link.to)
-    expect(again.findings.find((f) => f.id === `missed:${link.to}`)).to.include({ severity: 'warn', place: 'days' })
+    expect(again.findings.find((f) => f.id === `missed:${link.to}`)).to.include({
+      severity: 'warn',
+      place: 'days'
+    })
     expect(again.days.finishMs).to.be.a('number')
   })
   it('settled, forbidden and split: a step begins when it is told to, not on days it may not, by whose hands it must', () => {
     const settled = settleStep('ground/paint', { at: '2026-12-05T10:15' })(build)
     const there = derivePlan(settled)
-    expect(there.days.work.find((w) => w.step === 'ground/paint')).to.include({ start: '2026-12-05T10:15+00:00', settled: true })
+    expect(there.days.work.find((w) => w.step === 'ground/paint')).to.include({
+      start: '2026-12-05T10:15+00:00',
+      settled: true
+    })
     keepsItsWord(settled, there)
     const night = settleStep('ground/paint', { at: '2026-12-06T03:00' })(build)
-    expect(derivePlan(night).days.work.find((w) => w.step === 'ground/paint')!.start, 'outside of free hours: somebody is there').to.equal('2026-12-06T03:00+00:00')
+    expect(
+      derivePlan(night).days.work.find((w) => w.step === 'ground/paint')!.start,
+      'outside of free hours: somebody is there'
+    ).to.equal('2026-12-06T03:00+00:00')
     const first = plan.days.work.find((w) => w.step === 'ground/shell')!.start.slice(0, 10)
-    expect(derivePlan(settleStep('ground/shell', { notOn: [first] })(build)).days.work.find((w) => w.step === 'ground/shell')!.start.slice(0, 10)).to.not.equal(first)
-    const helped = setCalendar({ second: { name: 'Iben', week: build.calendar.week, exceptions: [] } })(build)
+    expect(
+      derivePlan(settleStep('ground/shell', { notOn: [first] })(build))
+        .days.work.find((w) => w.step === 'ground/shell')!
+        .start.slice(0, 10)
+    ).to.not.equal(first)
+    const helped = setCalendar({
+      second: { name: 'Iben', week: build.calendar.week, exceptions: [] }
+    })(build)
     const two = derivePlan(settleStep('ground/landform', { by: 'second' })(helped))
     expect(two.days.work.find((w) => w.step === 'ground/landform')!.by).to.equal(1)
     expect(two.days.finishMs).to.be.at.most(plan.days.finishMs!)
@@ -181,31 +299,52 @@ describe('A plan that survives Tuesday evening', () => {
     expect(early.days.unmet).to.have.length(1)
     expect(early.days.unmet[0].earliestMs).to.be.greaterThan(Date.parse('2026-12-20T00:00Z'))
     expect(early.days.finish).to.equal(plan.days.finish)
-    expect(early.findings[0]).to.deep.include({ id: 'unmet:finish/edges', severity: 'stop', mend: { label: 'Let the plan choose', unsettle: 'finish/edges' } })
+    expect(early.findings[0]).to.deep.include({
+      id: 'unmet:finish/edges',
+      severity: 'stop',
+      mend: { label: 'Let the plan choose', unsettle: 'finish/edges' }
+    })
   })
   it('settled far ahead, beyond the days looked at first: it is kept, and all that follows comes after it', () => {
     const far = derivePlan(settleStep('ground/paint', { at: '2027-04-10T10:15' })(build))
     expect(far.days.unmet).to.deep.equal([])
-    expect(far.days.work.find((w) => w.step === 'ground/paint')!.start).to.equal('2027-04-10T10:15+01:00')
+    expect(far.days.work.find((w) => w.step === 'ground/paint')!.start).to.equal(
+      '2027-04-10T10:15+01:00'
+    )
     expect(far.days.finishMs).to.be.greaterThan(Date.parse('2027-04-20T00:00Z'))
   })
   it('the builder’s own jobs fill the waits and move nothing', () => {
     const busy = addFiller('Paint the miller', 240)(addFiller('Twenty trees', 400)(build))
     const filled = derivePlan(busy)
     expect(filled.days.work).to.deep.equal(plan.days.work)
-    const minutes = (id: string) => filled.days.fillers.filter((f) => f.filler === id).reduce((sum, f) => sum + (f.endMs - f.startMs) / MINUTE, 0) + (filled.days.fillersLeft[id] ?? 0)
+    const minutes = (id: string) =>
+      filled.days.fillers
+        .filter((f) => f.filler === id)
+        .reduce((sum, f) => sum + (f.endMs - f.startMs) / MINUTE, 0) +
+      (filled.days.fillersLeft[id] ?? 0)
     expect(busy.fillers.map((f) => minutes(f.id))).to.deep.equal([400, 240])
     for (const f of filled.days.fillers) {
       expect(filled.days.free.some(([a, b]) => a <= f.startMs && f.endMs <= b)).to.equal(true)
-      expect(filled.days.work.some((w) => w.startMs < f.endMs && w.endMs > f.startMs)).to.equal(false)
+      expect(filled.days.work.some((w) => w.startMs < f.endMs && w.endMs > f.startMs)).to.equal(
+        false
+      )
     }
   })
   it('busy times cut hours out; copies scale resin and hands but neither coats nor pours', () => {
-    const taken = setBusy([{ title: 'Choir', from: '2026-11-24T19:30:00Z', to: '2026-11-24T20:30:00Z' }])(build)
-    expect(derivePlan(taken).days.work.every((w) => w.endMs <= Date.parse('2026-11-24T19:30Z') || w.startMs >= Date.parse('2026-11-24T20:30Z'))).to.equal(true)
+    const taken = setBusy([
+      { title: 'Choir', from: '2026-11-24T19:30:00Z', to: '2026-11-24T20:30:00Z' }
+    ])(build)
+    expect(
+      derivePlan(taken).days.work.every(
+        (w) =>
+          w.endMs <= Date.parse('2026-11-24T19:30Z') || w.startMs >= Date.parse('2026-11-24T20:30Z')
+      )
+    ).to.equal(true)
     const four = derivePlan(setCopies(4)(build))
     expect(four.amounts.pools[0].volumeMl).to.be.closeTo(4 * plan.amounts.pools[0].volumeMl, 1e-9)
-    expect(four.stacks.pools.map((s) => s.layers.length)).to.deep.equal(plan.stacks.pools.map((s) => s.layers.length))
+    expect(four.stacks.pools.map((s) => s.layers.length)).to.deep.equal(
+      plan.stacks.pools.map((s) => s.layers.length)
+    )
     expect(four.steps.steps.length).to.equal(plan.steps.steps.length)
     const [one, all] = [plan.days.handsMin, four.days.handsMin]
     expect(all).to.be.within(1.5 * one, 4 * one)
@@ -217,63 +356,233 @@ describe('A plan that survives Tuesday evening', () => {
     const lines = whatIf(hurried, BUILT_IN_SHELF, NO_HISTORY)
     expect(lines[0]).to.include({ id: 'today', finishMs: plan.days.finishMs, meets: false })
     expect(lines.map((l) => l.id)).to.include.members(variantsOf(hurried).map((v) => v.id))
-    for (const line of lines.slice(1)) expect(derivePlan(variantNamed(hurried, line.id)!.edit(hurried)).days.finishMs, line.id).to.equal(line.finishMs)
+    for (const line of lines.slice(1))
+      expect(
+        derivePlan(variantNamed(hurried, line.id)!.edit(hurried)).days.finishMs,
+        line.id
+      ).to.equal(line.finishMs)
     expect(lines.some((l) => l.meets)).to.equal(true)
-    for (const line of lines) expect(line.meets).to.equal(line.finishMs! <= Date.parse('2026-12-30T18:00Z'))
+    for (const line of lines)
+      expect(line.meets).to.equal(line.finishMs! <= Date.parse('2026-12-30T18:00Z'))
   }).timeout(60_000)
   it('all of it is kept by a file', () => {
-    const all = [settleStep('ground/paint', { at: '2026-12-05T10:15', notOn: ['2026-12-04'] }), addFiller('Trees', 90), setCopies(3), logged([did(plan, 'ground/base'), { kind: 'note', id: 'n1', at: '2026-11-24T20:00:00Z', text: 'Cold hands', step: null }], '2026-11-24T20:00:00Z')].reduce((b, e) => e(b), build)
+    const all = [
+      settleStep('ground/paint', { at: '2026-12-05T10:15', notOn: ['2026-12-04'] }),
+      addFiller('Trees', 90),
+      setCopies(3),
+      logged(
+        [
+          did(plan, 'ground/base'),
+          { kind: 'note', id: 'n1', at: '2026-11-24T20:00:00Z', text: 'Cold hands', step: null }
+        ],
+        '2026-11-24T20:00:00Z'
+      )
+    ].reduce((b, e) => e(b), build)
     expect(readBuild(writeBuild(all))).to.deep.equal({ ok: true, value: all })
   })
 })
 
 describe('Busy times out of a calendar', () => {
   const calendar = { ...fresh().calendar, zone: 'Europe/Berlin', start: '1997-09-01T00:00' }
-  const file = (...events: string[]) => ['BEGIN:VCALENDAR', 'VERSION:2.0', 'PRODID:-//test//EN', ...events.map((e) => `BEGIN:VEVENT\r\n${e}\r\nEND:VEVENT`), 'END:VCALENDAR', ''].join('\r\n')
-  const starts = (text: string, whole = false) => busyTimes(text, calendar, whole).busy.map((b) => b.from)
+  const file = (...events: string[]) =>
+    [
+      'BEGIN:VCALENDAR',
+      'VERSION:2.0',
+      'PRODID:-//test//EN',
+      ...events.map((e) => `BEGIN:VEVENT\r\n${e}\r\nEND:VEVENT`),
+      'END:VCALENDAR',
+      ''
+    ].join('\r\n')
+  const starts = (text: string, whole = false) =>
+    busyTimes(text, calendar, whole).busy.map((b) => b.from)
   it('recurrence rules of RFC 5545 §3.8.5.3: every other week on three days; the last Monday; exceptions left out', () => {
     // "Every other week on Monday, Wednesday, and Friday until December 24, 1997, starting on Monday, September 1, 1997"
-    const other = file('UID:a\r\nDTSTART;TZID=America/New_York:19970901T090000\r\nDURATION:PT1H\r\nRRULE:FREQ=WEEKLY;INTERVAL=2;UNTIL=19971224T000000Z;WKST=SU;BYDAY=MO,WE,FR')
-    const days = ['09-01', '09-03', '09-05', '09-15', '09-17', '09-19', '09-29', '10-01', '10-03', '10-13', '10-15', '10-17', '10-27', '10-29', '10-31', '11-10', '11-12', '11-14', '11-24', '11-26', '11-28', '12-08', '12-10', '12-12', '12-22']
+    const other = file(
+      'UID:a\r\nDTSTART;TZID=America/New_York:19970901T090000\r\nDURATION:PT1H\r\nRRULE:FREQ=WEEKLY;INTERVAL=2;UNTIL=19971224T000000Z;WKST=SU;BYDAY=MO,WE,FR'
+    )
+    const days = [
+      '09-01',
+      '09-03',
+      '09-05',
+      '09-15',
+      '09-17',
+      '09-19',
+      '09-29',
+      '10-01',
+      '10-03',
+      '10-13',
+      '10-15',
+      '10-17',
+      '10-27',
+      '10-29',
+      '10-31',
+      '11-10',
+      '11-12',
+      '11-14',
+      '11-24',
+      '11-26',
+      '11-28',
+      '12-08',
+      '12-10',
+      '12-12',
+      '12-22'
+    ]
     // 9 o'clock in New York is 13:00 UTC before 26 October 1997 and 14:00 after
-    expect(starts(other)).to.deep.equal(days.map((d) => `1997-${d}T${d < '10-26' ? '13' : '14'}:00:00Z`))
+    expect(starts(other)).to.deep.equal(
+      days.map((d) => `1997-${d}T${d < '10-26' ? '13' : '14'}:00:00Z`)
+    )
     // "Monthly on the second-to-last Monday of the month for 6 months", starting September 22, 1997
-    expect(starts(file('UID:b\r\nDTSTART;TZID=America/New_York:19970922T090000\r\nDURATION:PT1H\r\nRRULE:FREQ=MONTHLY;COUNT=6;BYDAY=-2MO')).map((d) => d.slice(0, 10))).to.deep.equal(['1997-09-22', '1997-10-20', '1997-11-17', '1997-12-22', '1998-01-19', '1998-02-16'])
-    const except = file('UID:c\r\nDTSTART:19970902T180000Z\r\nDTEND:19970902T190000Z\r\nRRULE:FREQ=DAILY;COUNT=4\r\nEXDATE:19970903T180000Z', 'UID:c\r\nRECURRENCE-ID:19970904T180000Z\r\nDTSTART:19970904T200000Z\r\nDTEND:19970904T210000Z')
-    expect(starts(except)).to.deep.equal(['1997-09-02T18:00:00Z', '1997-09-04T20:00:00Z', '1997-09-05T18:00:00Z'])
+    expect(
+      starts(
+        file(
+          'UID:b\r\nDTSTART;TZID=America/New_York:19970922T090000\r\nDURATION:PT1H\r\nRRULE:FREQ=MONTHLY;COUNT=6;BYDAY=-2MO'
+        )
+      ).map((d) => d.slice(0, 10))
+    ).to.deep.equal([
+      '1997-09-22',
+      '1997-10-20',
+      '1997-11-17',
+      '1997-12-22',
+      '1998-01-19',
+      '1998-02-16'
+    ])
+    const except = file(
+      'UID:c\r\nDTSTART:19970902T180000Z\r\nDTEND:19970902T190000Z\r\nRRULE:FREQ=DAILY;COUNT=4\r\nEXDATE:19970903T180000Z',
+      'UID:c\r\nRECURRENCE-ID:19970904T180000Z\r\nDTSTART:19970904T200000Z\r\nDTEND:19970904T210000Z'
+    )
+    expect(starts(except)).to.deep.equal([
+      '1997-09-02T18:00:00Z',
+      '1997-09-04T20:00:00Z',
+      '1997-09-05T18:00:00Z'
+    ])
   })
   it('times without a zone are the builder’s; both clock changes; zones the file defines itself; folded lines', () => {
-    expect(starts(file('UID:d\r\nDTSTART:19971025T120000\r\nDTEND:19971025T130000\r\nRRULE:FREQ=DAILY;COUNT=3'))).to.deep.equal(['1997-10-25T10:00:00Z', '1997-10-26T11:00:00Z', '1997-10-27T11:00:00Z'])
-    expect(starts(file('UID:e\r\nDTSTART:19980328T120000\r\nDTEND:19980328T130000\r\nRRULE:FREQ=DAILY;COUNT=2'))).to.deep.equal(['1998-03-28T11:00:00Z', '1998-03-29T10:00:00Z'])
-    const own = ['BEGIN:VCALENDAR', 'VERSION:2.0', 'BEGIN:VTIMEZONE', 'TZID:Club time', 'BEGIN:STANDARD', 'DTSTART:19700101T000000', 'TZOFFSETFROM:+0330', 'TZOFFSETTO:+0330', 'END:STANDARD', 'END:VTIMEZONE', 'BEGIN:VEVENT', 'UID:f', 'SUMMARY:A very long ti', ' tle that is folded', 'DTSTART;TZID=Club time:19970910T120000', 'DTEND;TZID=Club time:19970910T130000', 'END:VEVENT', 'END:VCALENDAR'].join('\r\n')
-    expect(busyTimes(own, calendar, false).busy).to.deep.equal([{ title: 'A very long title that is folded', from: '1997-09-10T08:30:00Z', to: '1997-09-10T09:30:00Z' }])
+    expect(
+      starts(
+        file(
+          'UID:d\r\nDTSTART:19971025T120000\r\nDTEND:19971025T130000\r\nRRULE:FREQ=DAILY;COUNT=3'
+        )
+      )
+    ).to.deep.equal(['1997-10-25T10:00:00Z', '1997-10-26T11:00:00Z', '1997-10-27T11:00:00Z'])
+    expect(
+      starts(
+        file(
+          'UID:e\r\nDTSTART:19980328T120000\r\nDTEND:19980328T130000\r\nRRULE:FREQ=DAILY;COUNT=2'
+        )
+      )
+    ).to.deep.equal(['1998-03-28T11:00:00Z', '1998-03-29T10:00:00Z'])
+    const own = [
+      'BEGIN:VCALENDAR',
+      'VERSION:2.0',
+      'BEGIN:VTIMEZONE',
+      'TZID:Club time',
+      'BEGIN:STANDARD',
+      'DTSTART:19700101T000000',
+      'TZOFFSETFROM:+0330',
+      'TZOFFSETTO:+0330',
+      'END:STANDARD',
+      'END:VTIMEZONE',
+      'BEGIN:VEVENT',
+      'UID:f',
+      'SUMMARY:A very long ti',
+      ' tle that is folded',
+      'DTSTART;TZID=Club time:19970910T120000',
+      'DTEND;TZID=Club time:19970910T130000',
+      'END:VEVENT',
+      'END:VCALENDAR'
+    ].join('\r\n')
+    expect(busyTimes(own, calendar, false).busy).to.deep.equal([
+      {
+        title: 'A very long title that is folded',
+        from: '1997-09-10T08:30:00Z',
+        to: '1997-09-10T09:30:00Z'
+      }
+    ])
   })
   it('what leaves one free, was called off, lasts whole days or is this app’s own is left out and counted; overlaps become one', () => {
     const when = 'DTSTART:19970910T120000Z\r\nDTEND:19970910T130000Z'
-    const found = busyTimes(file(`UID:1\r\nTRANSP:TRANSPARENT\r\n${when}`, `UID:2\r\nSTATUS:CANCELLED\r\n${when}`, 'UID:3\r\nDTSTART;VALUE=DATE:19970910\r\nDTEND;VALUE=DATE:19970911', `UID:x@tall-spindle\r\n${when}`, `UID:4\r\nSUMMARY:Choir\r\n${when}`, 'UID:5\r\nSUMMARY:Bus\r\nDTSTART:19970910T124500Z\r\nDTEND:19970910T140000Z', 'UID:6\r\nDTSTART:19970910T160000Z\r\nDTEND:19970910T170000Z\r\nRRULE:FREQ=SECONDLY'), calendar, false)
-    expect(found.busy[0]).to.deep.equal({ title: 'Choir, Bus', from: '1997-09-10T12:00:00Z', to: '1997-09-10T14:00:00Z' })
-    expect(found.left.map((l) => l.why)).to.include.members(['leave you free', 'were called off', 'last whole days', 'are steps of a build'])
-    expect(busyTimes(file('UID:3\r\nDTSTART;VALUE=DATE:19970910\r\nDTEND;VALUE=DATE:19970911'), calendar, true).busy[0].from).to.equal('1997-09-09T22:00:00Z')
+    const found = busyTimes(
+      file(
+        `UID:1\r\nTRANSP:TRANSPARENT\r\n${when}`,
+        `UID:2\r\nSTATUS:CANCELLED\r\n${when}`,
+        'UID:3\r\nDTSTART;VALUE=DATE:19970910\r\nDTEND;VALUE=DATE:19970911',
+        `UID:x@tall-spindle\r\n${when}`,
+        `UID:4\r\nSUMMARY:Choir\r\n${when}`,
+        'UID:5\r\nSUMMARY:Bus\r\nDTSTART:19970910T124500Z\r\nDTEND:19970910T140000Z',
+        'UID:6\r\nDTSTART:19970910T160000Z\r\nDTEND:19970910T170000Z\r\nRRULE:FREQ=SECONDLY'
+      ),
+      calendar,
+      false
+    )
+    expect(found.busy[0]).to.deep.equal({
+      title: 'Choir, Bus',
+      from: '1997-09-10T12:00:00Z',
+      to: '1997-09-10T14:00:00Z'
+    })
+    expect(found.left.map((l) => l.why)).to.include.members([
+      'leave you free',
+      'were called off',
+      'last whole days',
+      'are steps of a build'
+    ])
+    expect(
+      busyTimes(
+        file('UID:3\r\nDTSTART;VALUE=DATE:19970910\r\nDTEND;VALUE=DATE:19970911'),
+        calendar,
+        true
+      ).busy[0].from
+    ).to.equal('1997-09-09T22:00:00Z')
   })
   it('fifty thousand entries are read; rubbish is refused in words; the app’s own export, read back, takes no hour', () => {
-    const many = file(...Array.from({ length: 50_000 }, (_, i) => `UID:m${i}\r\nDTSTART:1997${String(1 + (i % 12)).padStart(2, '0')}${String(1 + (i % 28)).padStart(2, '0')}T1${i % 10}0000Z\r\nDURATION:PT30M`))
+    const many = file(
+      ...Array.from(
+        { length: 50_000 },
+        (_, i) =>
+          `UID:m${i}\r\nDTSTART:1997${String(1 + (i % 12)).padStart(2, '0')}${String(1 + (i % 28)).padStart(2, '0')}T1${i % 10}0000Z\r\nDURATION:PT30M`
+      )
+    )
     const found = busyTimes(many, calendar, false)
     expect(found.entries).to.equal(50_000)
     expect(found.busy.length).to.be.within(50, 5000)
-    for (const rubbish of ['', 'hello', '{"a":1}', 'BEGIN:VCALENDAR\r\nBEGIN:VEVENT\r\nEND:VCALENDAR', '\u0000\u0001', 'BEGIN:VCARD\r\nEND:VCARD']) expect(() => busyTimes(rubbish, calendar, false), JSON.stringify(rubbish)).to.throw(RangeError, /no calendar/)
+    for (const rubbish of [
+      '',
+      'hello',
+      '{"a":1}',
+      'BEGIN:VCALENDAR\r\nBEGIN:VEVENT\r\nEND:VCALENDAR',
+      '\u0000\u0001',
+      'BEGIN:VCARD\r\nEND:VCARD'
+    ])
+      expect(() => busyTimes(rubbish, calendar, false), JSON.stringify(rubbish)).to.throw(
+        RangeError,
+        /no calendar/
+      )
     const plan = derivePlan(demo())
     const out = stepsCalendar(demo(), plan.steps.steps, plan.days, 0)
-    expect(busyTimes(out, demo().calendar, false)).to.deep.equal({ busy: [], entries: plan.days.work.length, left: [{ why: 'are steps of a build', count: plan.days.work.length }] })
+    expect(busyTimes(out, demo().calendar, false)).to.deep.equal({
+      busy: [],
+      entries: plan.days.work.length,
+      left: [{ why: 'are steps of a build', count: plan.days.work.length }]
+    })
   }).timeout(60_000)
 })
 
 describe('It learns', () => {
   it('Student’s t with four degrees of freedom', () => {
     // handbook table of t: 2.132 leaves 5 % above, 2.776 leaves 2.5 %, 4.604 leaves 0.5 %
-    for (const [t, below] of [[2.132, 0.95], [2.776, 0.975], [4.604, 0.995], [0, 0.5]]) expect(studentT4(t)).to.be.closeTo(below, 2e-4)
+    for (const [t, below] of [
+      [2.132, 0.95],
+      [2.776, 0.975],
+      [4.604, 0.995],
+      [0, 0.5]
+    ])
+      expect(studentT4(t)).to.be.closeTo(below, 2e-4)
   })
   /** Looks every so often at a wait that really takes `realMin`. */
-  const looked = (foretoldMin: number, realMin: number, everyMin: number): Seen => ({ foretoldMin, notYetMin: Math.max(0, Math.floor(realMin / everyMin) * everyMin), readyMin: (Math.floor(realMin / everyMin) + 1) * everyMin })
+  const looked = (foretoldMin: number, realMin: number, everyMin: number): Seen => ({
+    foretoldMin,
+    notYetMin: Math.max(0, Math.floor(realMin / everyMin) * everyMin),
+    readyMin: (Math.floor(realMin / everyMin) + 1) * everyMin
+  })
   it('recovers the truth from simulated outcomes, covers it at the stated rate, and its intervals narrow', () => {
     const random = seeded(5)
     const normal = () => Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random())
@@ -284,7 +593,9 @@ describe('It learns', () => {
       const truth = Math.exp(0.35 * normal())
       const spread = 0.06 + 0.14 * random()
       const many = [2, 5, 14][k % 3]
-      const seen = Array.from({ length: many }, () => looked(600, 600 * truth * Math.exp(spread * normal()), 30 + 90 * random()))
+      const seen = Array.from({ length: many }, () =>
+        looked(600, 600 * truth * Math.exp(spread * normal()), 30 + 90 * random())
+      )
       const fit = fitOutcomes(seen)
       const once = truth * Math.exp(spread * normal())
       all++
@@ -318,17 +629,67 @@ describe('It learns', () => {
     const entries = Array.from({ length: 4 }, (_, k): LogEntry[] => {
       const end = Date.parse('2026-11-24T20:00Z') + k * 864e5
       const step = `old/pour${k}`
-      return [{ ...did(plan, pour.id), id: `p${k}`, step, at: iso(end - 6e5), endedAt: iso(end), waitMin: 1000 }, { kind: 'look', id: `n${k}`, at: iso(end + 1400 * MINUTE), step, ready: false, becomes: 'firm' }, { kind: 'look', id: `y${k}`, at: iso(end + 1500 * MINUTE), step, ready: true, becomes: 'firm' }]
+      return [
+        {
+          ...did(plan, pour.id),
+          id: `p${k}`,
+          step,
+          at: iso(end - 6e5),
+          endedAt: iso(end),
+          waitMin: 1000
+        },
+        {
+          kind: 'look',
+          id: `n${k}`,
+          at: iso(end + 1400 * MINUTE),
+          step,
+          ready: false,
+          becomes: 'firm'
+        },
+        {
+          kind: 'look',
+          id: `y${k}`,
+          at: iso(end + 1500 * MINUTE),
+          step,
+          ready: true,
+          becomes: 'firm'
+        }
+      ]
     }).flat()
-    const history = historyOf([{ id: 'old', name: 'Old pond', log: { asOf: null, entries: [...entries, { kind: 'lesson', id: 'le', at: '2026-11-29T10:00:00Z', text: 'Leave it a day longer.', about: { kind: 'material', id: 'clear-epoxy-2-1' } }] } }])
+    const history = historyOf([
+      {
+        id: 'old',
+        name: 'Old pond',
+        log: {
+          asOf: null,
+          entries: [
+            ...entries,
+            {
+              kind: 'lesson',
+              id: 'le',
+              at: '2026-11-29T10:00:00Z',
+              text: 'Leave it a day longer.',
+              about: { kind: 'material', id: 'clear-epoxy-2-1' }
+            }
+          ]
+        }
+      }
+    ])
     const taught = derivePlan(demo(), BUILT_IN_SHELF, history)
     const again = taught.steps.steps.find((s) => s.id === pour.id)!
     expect(again.waitMin / pour.waitMin).to.be.closeTo(1.42, 0.06)
     expect(again.foretoldMin).to.be.closeTo(pour.foretoldMin, 1)
-    expect(taught.days.work.find((w) => w.step === 'millpond/undam')!.startMs).to.be.at.least(plan.days.work.find((w) => w.step === 'millpond/undam')!.startMs)
+    expect(taught.days.work.find((w) => w.step === 'millpond/undam')!.startMs).to.be.at.least(
+      plan.days.work.find((w) => w.step === 'millpond/undam')!.startMs
+    )
     expect(taught.learned[0]).to.include({ product: 'clear-epoxy-2-1', what: 'cure', outcomes: 4 })
-    expect(taught.findings.find((f) => f.id.startsWith('lesson'))).to.include({ severity: 'note', reason: 'Leave it a day longer.' })
-    const forgotten = historyOf([{ id: 'old', name: 'Old pond', log: { asOf: null, entries } }], { 'clear-epoxy-2-1/cure': '2026-12-24T00:00:00Z' })
+    expect(taught.findings.find((f) => f.id.startsWith('lesson'))).to.include({
+      severity: 'note',
+      reason: 'Leave it a day longer.'
+    })
+    const forgotten = historyOf([{ id: 'old', name: 'Old pond', log: { asOf: null, entries } }], {
+      'clear-epoxy-2-1/cure': '2026-12-24T00:00:00Z'
+    })
     expect(derivePlan(demo(), BUILT_IN_SHELF, forgotten).days.finish).to.equal(plan.days.finish)
   })
 })

@@ -11,19 +11,37 @@ const R = 60
 const RIM = 40
 const deep = R - Math.sqrt(R * R - 1600)
 /** A spherical cap, 40 mm across its half, sunk into a level plain. */
-const bowl = (x: number, y: number) => { const r2 = (x - 100) ** 2 + (y - 60) ** 2; return r2 < 1600 ? RIM - Math.sqrt(R * R - r2) + Math.sqrt(R * R - 1600) : RIM }
+const bowl = (x: number, y: number) => {
+  const r2 = (x - 100) ** 2 + (y - 60) ** 2
+  return r2 < 1600 ? RIM - Math.sqrt(R * R - r2) + Math.sqrt(R * R - 1600) : RIM
+}
 const CAP_ML = (Math.PI * deep * deep * (R - deep / 3)) / 1000
-const ring: Point2[] = [[50, 10], [150, 10], [150, 110], [50, 110]]
+const ring: Point2[] = [
+  [50, 10],
+  [150, 10],
+  [150, 110],
+  [50, 110]
+]
 const xyz = trianglesOver(200, 120, 100, 60, bowl)
 const floor = { unitMm: 1, up: 'z' as const, x: 0, y: 0, z: RIM - deep }
-const volume = (soundings: ReturnType<typeof thinned>['soundings']) => cutAt(groundSurface(ring.map(([x, y]) => ({ x, y, z: RIM })), soundings), RIM).volumeMm3 / 1000
+const volume = (soundings: ReturnType<typeof thinned>['soundings']) =>
+  cutAt(
+    groundSurface(
+      ring.map(([x, y]) => ({ x, y, z: RIM })),
+      soundings
+    ),
+    RIM
+  ).volumeMm3 / 1000
 
 describe('Scans', () => {
   it('STL binary and text, OBJ, any axis up, any unit: the same bowl, its volume within 2 % of the spherical cap', () => {
     const cm = xyz.map((v) => v / 10)
     const all = [
-      gridFromMesh(readStl(binaryStl(xyz)), floor), gridFromMesh(readStl(textStl(xyz)), floor), gridFromMesh(readObj(obj(xyz)), floor),
-      gridFromMesh(readObj(obj(xyz, true)), { ...floor, up: 'y' }), gridFromMesh(readStl(binaryStl(cm)), { ...floor, unitMm: 10 })
+      gridFromMesh(readStl(binaryStl(xyz)), floor),
+      gridFromMesh(readStl(textStl(xyz)), floor),
+      gridFromMesh(readObj(obj(xyz)), floor),
+      gridFromMesh(readObj(obj(xyz, true)), { ...floor, up: 'y' }),
+      gridFromMesh(readStl(binaryStl(cm)), { ...floor, unitMm: 10 })
     ]
     for (const grid of all) {
       const { soundings, holesPct, coveredPct } = thinned(grid, ring)
@@ -37,18 +55,32 @@ describe('Scans', () => {
   it('height maps of 8 and 16 bit, the finer one nearer', () => {
     const off = ([8, 16] as const).map((depth) => {
       const png = heightPng(400, 240, depth, 0, 50, (c, r) => bowl((c + 0.5) / 2, (r + 0.5) / 2))
-      return Math.abs(volume(thinned(gridFromPng(png, { widthMm: 200, lowMm: 0, highMm: 50, x: 0, y: 0 }), ring).soundings) / CAP_ML - 1)
+      return Math.abs(
+        volume(
+          thinned(gridFromPng(png, { widthMm: 200, lowMm: 0, highMm: 50, x: 0, y: 0 }), ring)
+            .soundings
+        ) /
+          CAP_ML -
+          1
+      )
     })
     expect(off[0]).to.be.lessThan(0.03)
     expect(off[1]).to.be.lessThan(0.02)
   })
   it('a picture’s upper edge lies at the back', () => {
-    const grid = gridFromPng(heightPng(10, 10, 8, 0, 10, (_c, row) => row), { widthMm: 100, lowMm: 0, highMm: 10, x: 0, y: 0 })
+    const grid = gridFromPng(
+      heightPng(10, 10, 8, 0, 10, (_c, row) => row),
+      { widthMm: 100, lowMm: 0, highMm: 10, x: 0, y: 0 }
+    )
     expect(grid.z[5]).to.be.lessThan(0.5)
     expect(grid.z[9 * 10 + 5]).to.be.closeTo(9, 0.1)
   })
   it('holes are told and filled from their edges; undersides and NaN do not count', () => {
-    const holed = xyz.filter((_, i) => { const t = Math.floor(i / 9); const [x, y] = [xyz[9 * t], xyz[9 * t + 1]]; return !(x > 95 && x < 110 && y > 50 && y < 66) })
+    const holed = xyz.filter((_, i) => {
+      const t = Math.floor(i / 9)
+      const [x, y] = [xyz[9 * t], xyz[9 * t + 1]]
+      return !(x > 95 && x < 110 && y > 50 && y < 66)
+    })
     const seen = thinned(gridFromMesh(readStl(binaryStl(holed)), floor), ring)
     expect(seen.holesPct).to.be.within(1, 5)
     expect(volume(seen.soundings) / CAP_ML).to.be.closeTo(1, 0.08)
@@ -57,21 +89,47 @@ describe('Scans', () => {
     expect(mesh.dropped).to.equal(2)
     expect(mesh.triangles).to.equal(xyz.length / 9)
     const under = Float32Array.from([...xyz, ...trianglesOver(200, 120, 4, 4, () => 0)])
-    expect(volume(thinned(gridFromMesh(readStl(binaryStl(under)), { ...floor, z: 0 }), ring).soundings) / CAP_ML).to.be.closeTo(1, 0.02)
+    expect(
+      volume(thinned(gridFromMesh(readStl(binaryStl(under)), { ...floor, z: 0 }), ring).soundings) /
+        CAP_ML
+    ).to.be.closeTo(1, 0.02)
   })
   it('files that are none are refused, and say why', () => {
     const bytes = (...values: number[]) => Uint8Array.from(values).buffer
     expect(() => readStl(bytes())).to.throw(/empty/)
     expect(() => readStl(bytes(1, 2, 3))).to.throw(/no STL: too short/)
-    expect(() => readStl(binaryStl(xyz).slice(0, 5000))).to.throw(/tells of 12000 triangles, and it ends after 98/)
+    expect(() => readStl(binaryStl(xyz).slice(0, 5000))).to.throw(
+      /tells of 12000 triangles, and it ends after 98/
+    )
     expect(() => readStl(textStl(new Float32Array(0)))).to.throw(/no triangle/)
     expect(() => readObj('hello')).to.throw(/no triangle/)
     expect(() => readStl(binaryStl(new Float32Array(9).fill(NaN)))).to.throw(/numbers/)
-    expect(() => gridFromPng(Uint8Array.from([1, 2, 3]), { widthMm: 10, lowMm: 0, highMm: 1, x: 0, y: 0 })).to.throw(/no PNG/)
-    expect(() => gridFromPng(heightPng(30, 30, 8, 0, 1, () => 0).slice(0, 60), { widthMm: 10, lowMm: 0, highMm: 1, x: 0, y: 0 })).to.throw(/cannot be read/)
+    expect(() =>
+      gridFromPng(Uint8Array.from([1, 2, 3]), { widthMm: 10, lowMm: 0, highMm: 1, x: 0, y: 0 })
+    ).to.throw(/no PNG/)
+    expect(() =>
+      gridFromPng(heightPng(30, 30, 8, 0, 1, () => 0).slice(0, 60), {
+        widthMm: 10,
+        lowMm: 0,
+        highMm: 1,
+        x: 0,
+        y: 0
+      })
+    ).to.throw(/cannot be read/)
     expect(() => refuseLength(2e9)).to.throw(/2000 MB long; a scan is at most 600 MB/)
-    expect(() => thinned(gridFromMesh(readStl(binaryStl(xyz)), { ...floor, x: 900 }), ring)).to.throw(/no surface inside this pool/)
-    expect(() => gridFromMesh(readStl(binaryStl(xyz)), { ...floor, unitMm: 0.001 })).to.throw(/another unit/)
-    expect(['a.STL', 'b.obj', 'c.png', 'd.csv', 'e.txt', 'f.jpg'].map(scanKind)).to.deep.equal(['stl', 'obj', 'png', 'csv', 'csv', null])
+    expect(() =>
+      thinned(gridFromMesh(readStl(binaryStl(xyz)), { ...floor, x: 900 }), ring)
+    ).to.throw(/no surface inside this pool/)
+    expect(() => gridFromMesh(readStl(binaryStl(xyz)), { ...floor, unitMm: 0.001 })).to.throw(
+      /another unit/
+    )
+    expect(['a.STL', 'b.obj', 'c.png', 'd.csv', 'e.txt', 'f.jpg'].map(scanKind)).to.deep.equal([
+      'stl',
+      'obj',
+      'png',
+      'csv',
+      'csv',
+      null
+    ])
   })
 })

@@ -20,19 +20,29 @@ describe('The server', function () {
     rmSync(folder, { recursive: true })
   })
 
-  const open = (demo?: string) => new Promise<{ url: string; close: () => void }>((resolve) => {
-    const server = createServer({ dist: folder, demo }).listen(0, '127.0.0.1', () => {
-      const address = server.address()
-      resolve({ url: `http://127.0.0.1:${typeof address === 'object' ? address!.port : 0}`, close: () => server.close() })
+  const open = (demo?: string) =>
+    new Promise<{ url: string; close: () => void }>((resolve) => {
+      const server = createServer({ dist: folder, demo }).listen(0, '127.0.0.1', () => {
+        const address = server.address()
+        resolve({
+          url: `http://127.0.0.1:${typeof address === 'object' ? address!.port : 0}`,
+          close: () => server.close()
+        })
+      })
     })
-  })
 
   it('gives the app for its own addresses and 404 for files that are not there', async () => {
     const { url, close } = await open()
     expect((await fetch(`${url}/build/x/days`)).status).to.equal(200)
     expect(await (await fetch(`${url}/`)).text()).to.include('Tall Spindle')
     expect((await fetch(`${url}/`, { method: 'HEAD' })).status).to.equal(200)
-    for (const missing of ['/nothing.js', '/assets/nothing.css', '/.git/config', '/%2e%2e/package.json']) expect((await fetch(url + missing)).status, missing).to.equal(404)
+    for (const missing of [
+      '/nothing.js',
+      '/assets/nothing.css',
+      '/.git/config',
+      '/%2e%2e/package.json'
+    ])
+      expect((await fetch(url + missing)).status, missing).to.equal(404)
     close()
   })
   it('offers demo builds only when asked to', async () => {
@@ -40,8 +50,14 @@ describe('The server', function () {
     expect((await fetch(`${without.url}/demo-builds.json`)).status).to.equal(204)
     without.close()
     const with1 = await open(join(ROOT, 'demo'))
-    const builds = (await (await fetch(`${with1.url}/demo-builds.json`)).json()) as { name: string }[]
-    expect(builds.map((b) => b.name)).to.deep.equal(["Weir at Cobbet's Race", 'The mole at Varnsey, force nine', 'Slalom in the Hollin gorge'])
+    const builds = (await (await fetch(`${with1.url}/demo-builds.json`)).json()) as {
+      name: string
+    }[]
+    expect(builds.map((b) => b.name)).to.deep.equal([
+      "Weir at Cobbet's Race",
+      'The mole at Varnsey, force nine',
+      'Slalom in the Hollin gorge'
+    ])
     with1.close()
   })
   it('says so when the app has not been built', () => {
@@ -49,13 +65,20 @@ describe('The server', function () {
   })
 
   const start = (...args: string[]) => {
-    const child = spawn(process.execPath, ['--import', 'tsx', 'server/main.ts', ...args], { cwd: ROOT })
+    const child = spawn(process.execPath, ['--import', 'tsx', 'server/main.ts', ...args], {
+      cwd: ROOT
+    })
     running.push(child)
     return new Promise<{ out: string; err: string }>((resolve) => {
       let out = ''
       let err = ''
-      child.stdout.on('data', (data) => { out += data; if (out.includes('\n')) resolve({ out, err }) })
-      child.stderr.on('data', (data) => { err += data })
+      child.stdout.on('data', (data) => {
+        out += data
+        if (out.includes('\n')) resolve({ out, err })
+      })
+      child.stderr.on('data', (data) => {
+        err += data
+      })
       child.on('exit', () => resolve({ out, err }))
     })
   }
@@ -67,9 +90,14 @@ describe('The server', function () {
     const { out } = await start(`--port=${busy}`)
     const port = Number(/http:\/\/127\.0\.0\.1:(\d+)\//.exec(out)![1])
     expect(port).to.be.greaterThan(busy)
-    const outside = Object.values(networkInterfaces()).flat().find((n) => n && !n.internal && n.family === 'IPv4')
+    const outside = Object.values(networkInterfaces())
+      .flat()
+      .find((n) => n && !n.internal && n.family === 'IPv4')
     if (outside) {
-      const reached = await fetch(`http://${outside.address}:${port}/`).then(() => true, () => false)
+      const reached = await fetch(`http://${outside.address}:${port}/`).then(
+        () => true,
+        () => false
+      )
       expect(reached).to.equal(false)
     }
     blocker.close()

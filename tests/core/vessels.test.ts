@@ -16,11 +16,40 @@ import { shimsFor, tilted } from '../../core/physics/shape/tilted'
 import { BUILT_IN_SHELF } from '../../core/craft/materials/shelf'
 import { derivePlan } from '../../core/plan/derivePlan'
 
-const box = (w: number, d: number, leanDeg = 0): OutlineCorner[] => [[0, 0], [w, 0], [w, d], [0, d]].map(([x, y], i) => ({ id: `c${i}`, x, y, edge: 'dam', leanDeg }))
+const box = (w: number, d: number, leanDeg = 0): OutlineCorner[] =>
+  [
+    [0, 0],
+    [w, 0],
+    [w, d],
+    [0, d]
+  ].map(([x, y], i) => ({ id: `c${i}`, x, y, edge: 'dam', leanDeg }))
 const pool = (change: Partial<Pool>): Pool => ({
-  kind: 'pool', id: 'p', name: 'Pool', way: 'two-part-pour', outline: box(100, 60), brimMm: 30, damTopMm: 40, dam: 'clay', levelMm: 20, soundings: [[50, 30, 8]], resin: 'clear-epoxy-2-1', tints: [], ...poolDefaults(), ...change
+  kind: 'pool',
+  id: 'p',
+  name: 'Pool',
+  way: 'two-part-pour',
+  outline: box(100, 60),
+  brimMm: 30,
+  damTopMm: 40,
+  dam: 'clay',
+  levelMm: 20,
+  soundings: [[50, 30, 8]],
+  resin: 'clear-epoxy-2-1',
+  tints: [],
+  ...poolDefaults(),
+  ...change
 })
-const build = (...waters: Pool[]): Build => ({ ...newBuild({ id: 'b', name: 'B', scale: '1:48', base: { widthMm: 400, depthMm: 200 }, waters: { pool: false, fall: false, poolBelow: false }, calendar: { zone: 'UTC', start: '2026-11-24T18:00', week: USUAL_WEEK } }), waters })
+const build = (...waters: Pool[]): Build => ({
+  ...newBuild({
+    id: 'b',
+    name: 'B',
+    scale: '1:48',
+    base: { widthMm: 400, depthMm: 200 },
+    waters: { pool: false, fall: false, poolBelow: false },
+    calendar: { zone: 'UTC', start: '2026-11-24T18:00', week: USUAL_WEEK }
+  }),
+  waters
+})
 const vesselOf = (p: Pool): Vessel => poolGround(p, 'w').vessel!
 
 describe('Walls that lean or bulge', () => {
@@ -31,18 +60,36 @@ describe('Walls that lean or bulge', () => {
       const side = 80
       const vessel = vesselOf(pool({ outline: box(side, side, deg), soundings: [[40, 40, 8]] }))
       const [a1, a2] = [side * side, (side + 2 * h * t) ** 2]
-      expect(heldMl(vessel, 8 + h)).to.be.closeTo((h / 3) * (a1 + a2 + Math.sqrt(a1 * a2)) / 1000, 1e-6)
+      expect(heldMl(vessel, 8 + h)).to.be.closeTo(
+        ((h / 3) * (a1 + a2 + Math.sqrt(a1 * a2))) / 1000,
+        1e-6
+      )
     }
   })
   it('one leaning wall adds a wedge, ½·tan·d²·L; over a sloping foot the integral of it', () => {
     const outline = box(100, 60)
     outline[0].leanDeg = 20
     const t = Math.tan((20 * Math.PI) / 180)
-    const flat = leanOf(outline, groundSurface(outline.map((c) => ({ x: c.x, y: c.y, z: 8 })), [[50, 30, 8]]))
+    const flat = leanOf(
+      outline,
+      groundSurface(
+        outline.map((c) => ({ x: c.x, y: c.y, z: 8 })),
+        [[50, 30, 8]]
+      )
+    )
     expect(leanMl({ ...flat, corners: [] }, 20)).to.be.closeTo((0.5 * t * 144 * 100) / 1000, 1e-9)
-    const sloping = leanOf(outline, groundSurface(outline.map((c) => ({ x: c.x, y: c.y, z: c.x / 5 })), [[50, 30, 10]]))
+    const sloping = leanOf(
+      outline,
+      groundSurface(
+        outline.map((c) => ({ x: c.x, y: c.y, z: c.x / 5 })),
+        [[50, 30, 10]]
+      )
+    )
     // depth runs from 10 to 0 over the first 50 mm
-    expect(leanMl({ ...sloping, corners: [] }, 10)).to.be.closeTo(((0.5 * t * 10 ** 2) / 3 * 50) / 1000, 1e-9)
+    expect(leanMl({ ...sloping, corners: [] }, 10)).to.be.closeTo(
+      (((0.5 * t * 10 ** 2) / 3) * 50) / 1000,
+      1e-9
+    )
   })
   it('an arc stands its bulge off the chord and all its points lie on one circle', () => {
     for (const bulge of [6, -6, 40]) {
@@ -60,29 +107,64 @@ describe('Walls that lean or bulge', () => {
     const vessel = vesselOf(pool({ outline }))
     const r = (2500 + 100) / 20
     const angle = 2 * Math.asin(50 / r)
-    expect(heldMl(vessel, 20)).to.be.closeTo((12 * (6000 + (r * r * (angle - Math.sin(angle))) / 2)) / 1000, 0.15)
+    expect(heldMl(vessel, 20)).to.be.closeTo(
+      (12 * (6000 + (r * r * (angle - Math.sin(angle))) / 2)) / 1000,
+      0.15
+    )
     expect(damLengthMm(outline)).to.be.closeTo(220 + r * angle, 0.6)
     expect(Math.min(...ringOf(outline).map((p) => p[1]))).to.be.closeTo(-10, 1e-6)
   })
 })
 
 describe('Things standing in the water', () => {
-  const stood = { id: 's', name: 'S', x: 50, y: 30, widthMm: 10, depthMm: 8, heightMm: 30, afterPour: 0, footMm: 8 }
+  const stood = {
+    id: 's',
+    name: 'S',
+    x: 50,
+    y: 30,
+    widthMm: 10,
+    depthMm: 8,
+    heightMm: 30,
+    afterPour: 0,
+    footMm: 8
+  }
   it('posts, blocks and stones take away what solid geometry says', () => {
-    expect(displacedMl([{ ...stood, shape: 'block' }], 0, 20)).to.be.closeTo((10 * 8 * 12) / 1000, 1e-12)
-    expect(displacedMl([{ ...stood, shape: 'post' }], 0, 20)).to.be.closeTo((Math.PI / 4) * 0.96, 1e-12)
-    expect(displacedMl([{ ...stood, shape: 'stone', heightMm: 6 }], 0, 50)).to.be.closeTo(((2 / 3) * Math.PI * 5 * 4 * 6) / 1000, 1e-12)
+    expect(displacedMl([{ ...stood, shape: 'block' }], 0, 20)).to.be.closeTo(
+      (10 * 8 * 12) / 1000,
+      1e-12
+    )
+    expect(displacedMl([{ ...stood, shape: 'post' }], 0, 20)).to.be.closeTo(
+      (Math.PI / 4) * 0.96,
+      1e-12
+    )
+    expect(displacedMl([{ ...stood, shape: 'stone', heightMm: 6 }], 0, 50)).to.be.closeTo(
+      ((2 / 3) * Math.PI * 5 * 4 * 6) / 1000,
+      1e-12
+    )
   })
   it('whatever stands in it, layers add up to the water', () => {
     fc.assert(
-      fc.property(fc.integer({ min: 0, max: 3 }), fc.constantFrom('post', 'block', 'stone'), fc.integer({ min: 2, max: 40 }), fc.integer({ min: 1, max: 40 }), (afterPour, shape, widthMm, heightMm) => {
-        const plan = derivePlan(build(pool({ standing: [{ ...stood, shape, widthMm, heightMm, afterPour }], levelMm: 30 })))
-        const [stack] = plan.stacks.pools
-        expect(stack.layers.reduce((s, l) => s + l.volumeMl, 0)).to.be.closeTo(plan.ground.pools[0].volumeMl + stack.bowMl - stack.setInMl, 1e-6)
-        for (const l of stack.layers) expect(l.volumeMl).to.be.at.least(0)
-        if (afterPour === 0) expect(plan.ground.pools[0].displacedMl).to.be.greaterThan(0)
-        else expect(stack.layers.some((l) => l.setIn.includes('s'))).to.equal(true)
-      }),
+      fc.property(
+        fc.integer({ min: 0, max: 3 }),
+        fc.constantFrom('post', 'block', 'stone'),
+        fc.integer({ min: 2, max: 40 }),
+        fc.integer({ min: 1, max: 40 }),
+        (afterPour, shape, widthMm, heightMm) => {
+          const plan = derivePlan(
+            build(
+              pool({ standing: [{ ...stood, shape, widthMm, heightMm, afterPour }], levelMm: 30 })
+            )
+          )
+          const [stack] = plan.stacks.pools
+          expect(stack.layers.reduce((s, l) => s + l.volumeMl, 0)).to.be.closeTo(
+            plan.ground.pools[0].volumeMl + stack.bowMl - stack.setInMl,
+            1e-6
+          )
+          for (const l of stack.layers) expect(l.volumeMl).to.be.at.least(0)
+          if (afterPour === 0) expect(plan.ground.pools[0].displacedMl).to.be.greaterThan(0)
+          else expect(stack.layers.some((l) => l.setIn.includes('s'))).to.equal(true)
+        }
+      ),
       { numRuns: 25, seed: 91 }
     )
   })
@@ -93,11 +175,19 @@ describe('A base out of level', () => {
     const flat = poolGround(pool({}), 'w')
     const tipped = poolGround(pool({}), 'w', { xDeg: 2, yDeg: 0 })
     expect(tipped.volumeMl).to.be.closeTo(flat.volumeMl, 1e-9)
-    expect(tipped.maxDepthMm - flat.maxDepthMm).to.be.closeTo(50 * Math.tan((2 * Math.PI) / 180), 1e-9)
+    expect(tipped.maxDepthMm - flat.maxDepthMm).to.be.closeTo(
+      50 * Math.tan((2 * Math.PI) / 180),
+      1e-9
+    )
     expect(tilted(flat.surface!, { xDeg: 0, yDeg: 0 })).to.equal(flat.surface)
   })
   it('the shim goes under the low end, as thick as the wedge over the base', () => {
-    expect(shimsFor({ base: { widthMm: 400, depthMm: 200 }, outOfLevel: { xDeg: 0.5, yDeg: -1 } })).to.deep.equal({ x: { end: 'left', shimMm: 400 * Math.tan(Math.PI / 360) }, y: { end: 'back', shimMm: 200 * Math.tan(Math.PI / 180) } })
+    expect(
+      shimsFor({ base: { widthMm: 400, depthMm: 200 }, outOfLevel: { xDeg: 0.5, yDeg: -1 } })
+    ).to.deep.equal({
+      x: { end: 'left', shimMm: 400 * Math.tan(Math.PI / 360) },
+      y: { end: 'back', shimMm: 200 * Math.tan(Math.PI / 180) }
+    })
     const plan = derivePlan({ ...build(pool({})), outOfLevel: { xDeg: 0.5, yDeg: 0 } })
     const found = plan.findings.find((f) => f.id === 'out-of-level')!
     expect(found.number).to.equal('3.5 mm')
@@ -106,7 +196,24 @@ describe('A base out of level', () => {
 })
 
 describe('Pools that open into each other', () => {
-  const tub = (id: string, floor: number, openings: Basin['openings'] = [], topMm = 40): Basin => ({ id, topMm, openings, vessel: { surface: groundSurface([[0, 0], [100, 0], [100, 50], [0, 50]].map(([x, y]) => ({ x, y, z: floor })), [[50, 25, floor]]), lean: UPRIGHT, stood: [] } })
+  const tub = (id: string, floor: number, openings: Basin['openings'] = [], topMm = 40): Basin => ({
+    id,
+    topMm,
+    openings,
+    vessel: {
+      surface: groundSurface(
+        [
+          [0, 0],
+          [100, 0],
+          [100, 50],
+          [0, 50]
+        ].map(([x, y]) => ({ x, y, z: floor })),
+        [[50, 25, floor]]
+      ),
+      lean: UPRIGHT,
+      stood: []
+    }
+  })
   const [upper, lower] = [tub('upper', 20, [{ into: 'lower', sillMm: 26 }]), tub('lower', 5)]
   it('fill to the sill, run through, and from there rise as one', () => {
     // 5 ml to the millimetre in each
@@ -123,39 +230,97 @@ describe('Pools that open into each other', () => {
     expect(over.spilledMl).to.be.closeTo(1000 - 100 - 175, 1e-3)
   })
   it('nothing is lost: what was poured stands in the pools or went over a dam', () => {
-    const basins = [tub('a', 20, [{ into: 'b', sillMm: 24 }, { into: 'c', sillMm: 30 }]), tub('b', 6, [{ into: 'c', sillMm: 15 }], 33), tub('c', 2)]
+    const basins = [
+      tub('a', 20, [
+        { into: 'b', sillMm: 24 },
+        { into: 'c', sillMm: 30 }
+      ]),
+      tub('b', 6, [{ into: 'c', sillMm: 15 }], 33),
+      tub('c', 2)
+    ]
     fc.assert(
-      fc.property(fc.double({ min: 0, max: 900, noNaN: true }), fc.constantFrom('a', 'b', 'c'), (ml, into) => {
-        const { levels, spilledMl } = fillFrom(basins, into, ml)
-        const stands = basins.reduce((s, b) => s + heldMl(b.vessel, levels[b.id]), 0)
-        expect(stands + spilledMl).to.be.closeTo(ml, 0.01)
-      }),
+      fc.property(
+        fc.double({ min: 0, max: 900, noNaN: true }),
+        fc.constantFrom('a', 'b', 'c'),
+        (ml, into) => {
+          const { levels, spilledMl } = fillFrom(basins, into, ml)
+          const stands = basins.reduce((s, b) => s + heldMl(b.vessel, levels[b.id]), 0)
+          expect(stands + spilledMl).to.be.closeTo(ml, 0.01)
+        }
+      ),
       { numRuns: 200, seed: 92 }
     )
   })
   it('the plan says what runs off, pours the lower one first, and knows what is left reaches', () => {
-    const [a, b] = [pool({ id: 'a', name: 'Upper', levelMm: 32, soundings: [[50, 30, 22]], openings: [{ id: 'cave', kind: 'cave', into: 'b', sillMm: 30 }] }), pool({ id: 'b', name: 'Lower', levelMm: 18, outline: box(100, 60).map((c) => ({ ...c, x: c.x + 150 })), soundings: [[200, 30, 8]] })]
+    const [a, b] = [
+      pool({
+        id: 'a',
+        name: 'Upper',
+        levelMm: 32,
+        soundings: [[50, 30, 22]],
+        openings: [{ id: 'cave', kind: 'cave', into: 'b', sillMm: 30 }]
+      }),
+      pool({
+        id: 'b',
+        name: 'Lower',
+        levelMm: 18,
+        outline: box(100, 60).map((c) => ({ ...c, x: c.x + 150 })),
+        soundings: [[200, 30, 8]]
+      })
+    ]
     const found = (x: Build) => derivePlan(x).findings.map((f) => f.id)
     expect(found(build(a, b))).to.include('join:a/cave')
-    expect(derivePlan(build(a, b)).findings.find((f) => f.id === 'join:a/cave')!.severity).to.equal('stop')
+    expect(derivePlan(build(a, b)).findings.find((f) => f.id === 'join:a/cave')!.severity).to.equal(
+      'stop'
+    )
     const dry = changePool('a', { levelMm: 29 })(build(a, b))
     expect(joinsOf(dry).map((j) => j.state)).to.deep.equal(['dry'])
     const plan = derivePlan(dry)
-    expect(plan.steps.links.some((l) => l.from.startsWith('b/pour') && l.to.startsWith('a/pour'))).to.equal(true)
+    expect(
+      plan.steps.links.some((l) => l.from.startsWith('b/pour') && l.to.startsWith('a/pour'))
+    ).to.equal(true)
     expect(plan.days.problem).to.equal(null)
-    expect(joinsOf(changePool('b', { levelMm: 32 })(build(a, b))).map((j) => j.state)).to.deep.equal(['one'])
-    const reach = answer({ ask: 'reach', build: dry, pool: 'a', grams: 27, fromMm: null }, BUILT_IN_SHELF)
+    expect(
+      joinsOf(changePool('b', { levelMm: 32 })(build(a, b))).map((j) => j.state)
+    ).to.deep.equal(['one'])
+    const reach = answer(
+      { ask: 'reach', build: dry, pool: 'a', grams: 27, fromMm: null },
+      BUILT_IN_SHELF
+    )
     // 6 ml to the millimetre
     expect(reach.volumeMl).to.be.closeTo(27 / 1.087, 0.1)
     expect(reach.levels.a).to.be.closeTo(22 + reach.volumeMl / 6, 1e-4)
     // more of it runs through the cave, and the upper pool stands at its sill
-    const more = answer({ ask: 'reach', build: dry, pool: 'a', grams: 90, fromMm: null }, BUILT_IN_SHELF)
+    const more = answer(
+      { ask: 'reach', build: dry, pool: 'a', grams: 90, fromMm: null },
+      BUILT_IN_SHELF
+    )
     expect(more.levels.a).to.be.closeTo(30, 1e-4)
     expect(more.levels.b).to.be.closeTo(8 + (more.volumeMl - 48) / 6, 1e-3)
-    expect(() => answer({ ask: 'reach', build: dry, pool: 'c', grams: 1, fromMm: null }, BUILT_IN_SHELF)).to.throw(/there is none called/)
+    expect(() =>
+      answer({ ask: 'reach', build: dry, pool: 'c', grams: 1, fromMm: null }, BUILT_IN_SHELF)
+    ).to.throw(/there is none called/)
   })
   it('the level that a volume reaches is the inverse of the volume at a level, walls leaning and things standing', () => {
-    const vessel = vesselOf(pool({ outline: box(100, 60, 15), standing: [{ id: 's', name: 'S', shape: 'stone', x: 40, y: 30, widthMm: 20, depthMm: 20, heightMm: 9, afterPour: 0 }] }))
-    for (const level of [9, 14, 27]) expect(levelHolding(vessel, heldMl(vessel, level), 40)).to.be.closeTo(level, 1e-4)
+    const vessel = vesselOf(
+      pool({
+        outline: box(100, 60, 15),
+        standing: [
+          {
+            id: 's',
+            name: 'S',
+            shape: 'stone',
+            x: 40,
+            y: 30,
+            widthMm: 20,
+            depthMm: 20,
+            heightMm: 9,
+            afterPour: 0
+          }
+        ]
+      })
+    )
+    for (const level of [9, 14, 27])
+      expect(levelHolding(vessel, heldMl(vessel, level), 40)).to.be.closeTo(level, 1e-4)
   })
 })

@@ -5,8 +5,21 @@ import { calculate } from '../../core/exchange/calc/contract'
 import { layerOver, stackOver } from '../../core/physics/stuff/colour/kubelkaMunk'
 import { BANDS } from '../../core/physics/stuff/colour/observer'
 import { reflectanceOf } from '../../core/physics/stuff/colour/reflectance'
-import { deltaE, hexOf, labOfXyz, linearOf, rgbOfXyz, xyzOf } from '../../core/physics/stuff/colour/rgb'
-import { balanced, fitChips, opticsOf, seenThrough, type SeenColour } from '../../core/physics/stuff/colour/tint'
+import {
+  deltaE,
+  hexOf,
+  labOfXyz,
+  linearOf,
+  rgbOfXyz,
+  xyzOf
+} from '../../core/physics/stuff/colour/rgb'
+import {
+  balanced,
+  fitChips,
+  opticsOf,
+  seenThrough,
+  type SeenColour
+} from '../../core/physics/stuff/colour/tint'
 import { bandsOf } from '../../core/plan/3-stacks/poolStack'
 import { TINTS } from '../../core/craft/materials/tints'
 import { poolsOf } from '../../core/build/types'
@@ -18,24 +31,52 @@ const lab = (colour: string) => new Color(colour).to('lab-d65').coords as number
 
 describe('Kubelka–Munk layers (Kubelka 1948, from memory)', () => {
   it('infinitely deep: R∞ = 1 + K/S − √((K/S)² + 2K/S), whatever lies under it', () => {
-    for (const [k, s] of [[0.1, 0.5], [2, 0.3], [0.01, 1]]) {
+    for (const [k, s] of [
+      [0.1, 0.5],
+      [2, 0.3],
+      [0.01, 1]
+    ]) {
       const wanted = 1 + k / s - Math.sqrt((k / s) ** 2 + (2 * k) / s)
-      for (const under of [0, 0.4, 1]) expect(layerOver(k, s, 1e6, under)).to.be.closeTo(wanted, 1e-9)
+      for (const under of [0, 0.4, 1])
+        expect(layerOver(k, s, 1e6, under)).to.be.closeTo(wanted, 1e-9)
     }
   })
   it('a dye that does not scatter: there and back, R·e^(−2Kd); two dyes in two layers multiply', () => {
     expect(layerOver(0.1, 0, 2, 0.5)).to.be.closeTo(0.5 * Math.exp(-0.4), 1e-12)
-    const two = stackOver([0.6], [{ k: [0.1], s: [0], depthMm: 3 }, { k: [0.04], s: [0], depthMm: 5 }])
+    const two = stackOver(
+      [0.6],
+      [
+        { k: [0.1], s: [0], depthMm: 3 },
+        { k: [0.04], s: [0], depthMm: 5 }
+      ]
+    )
     expect(two[0]).to.be.closeTo(0.6 * Math.exp(-2 * (0.3 + 0.2)), 1e-12)
   })
   it('a layer that only scatters: (Sd(1−R) + R)/(Sd(1−R) + 1)', () => {
-    for (const [s, d, r] of [[0.2, 5, 0], [0.05, 8, 0.3]]) expect(layerOver(0, s, d, r)).to.be.closeTo((s * d * (1 - r) + r) / (s * d * (1 - r) + 1), 1e-9)
+    for (const [s, d, r] of [
+      [0.2, 5, 0],
+      [0.05, 8, 0.3]
+    ])
+      expect(layerOver(0, s, d, r)).to.be.closeTo(
+        (s * d * (1 - r) + r) / (s * d * (1 - r) + 1),
+        1e-9
+      )
   })
   it('cutting a layer in two changes nothing', () => {
     fc.assert(
-      fc.property(fc.double({ min: 0, max: 2, noNaN: true }), fc.double({ min: 0, max: 2, noNaN: true }), fc.double({ min: 0.01, max: 30, noNaN: true }), fc.double({ min: 0.01, max: 0.99, noNaN: true }), fc.double({ min: 0, max: 1, noNaN: true }), (k, s, d, share, under) => {
-        expect(layerOver(k, s, d * (1 - share), layerOver(k, s, d * share, under))).to.be.closeTo(layerOver(k, s, d, under), 1e-6)
-      }),
+      fc.property(
+        fc.double({ min: 0, max: 2, noNaN: true }),
+        fc.double({ min: 0, max: 2, noNaN: true }),
+        fc.double({ min: 0.01, max: 30, noNaN: true }),
+        fc.double({ min: 0.01, max: 0.99, noNaN: true }),
+        fc.double({ min: 0, max: 1, noNaN: true }),
+        (k, s, d, share, under) => {
+          expect(layerOver(k, s, d * (1 - share), layerOver(k, s, d * share, under))).to.be.closeTo(
+            layerOver(k, s, d, under),
+            1e-6
+          )
+        }
+      ),
       { numRuns: 300, seed: 71 }
     )
   })
@@ -45,9 +86,19 @@ describe('Colours against colorjs.io', () => {
   it('sRGB to XYZ, L*a*b* under D65 and CIE 1976 differences', () => {
     fc.assert(
       fc.property(hex, hex, (a, b) => {
-        const own = (colour: string) => { const rgb = linearOf(colour); return labOfXyz([0.4124564 * rgb[0] + 0.3575761 * rgb[1] + 0.1804375 * rgb[2], 0.2126729 * rgb[0] + 0.7151522 * rgb[1] + 0.072175 * rgb[2], 0.0193339 * rgb[0] + 0.119192 * rgb[1] + 0.9503041 * rgb[2]]) }
+        const own = (colour: string) => {
+          const rgb = linearOf(colour)
+          return labOfXyz([
+            0.4124564 * rgb[0] + 0.3575761 * rgb[1] + 0.1804375 * rgb[2],
+            0.2126729 * rgb[0] + 0.7151522 * rgb[1] + 0.072175 * rgb[2],
+            0.0193339 * rgb[0] + 0.119192 * rgb[1] + 0.9503041 * rgb[2]
+          ])
+        }
         own(a).forEach((v, i) => expect(v).to.be.closeTo(lab(a)[i], 0.06))
-        expect(deltaE(own(a), own(b))).to.be.closeTo(new Color(a).distance(new Color(b), 'lab-d65'), 0.15)
+        expect(deltaE(own(a), own(b))).to.be.closeTo(
+          new Color(a).distance(new Color(b), 'lab-d65'),
+          0.15
+        )
         expect(seenThrough(a, []).lab[0]).to.be.closeTo(lab(a)[0], 0.06)
         expect(hexOf(linearOf(a))).to.equal(a)
       }),
@@ -71,20 +122,38 @@ describe('Colours against colorjs.io', () => {
 describe('Tint', () => {
   const call = (input: object) => calculate('tint', input) as SeenColour
   it('no tint is the bed; the stated dose and depth over white is the stated colour; more is darker', () => {
-    expect(call({ bed: '#8d7a58', pours: [{ depthMm: 9, tints: [] }] })).to.deep.include({ colour: '#8d7a58', bedShowsPct: 100 })
+    expect(call({ bed: '#8d7a58', pours: [{ depthMm: 9, tints: [] }] })).to.deep.include({
+      colour: '#8d7a58',
+      bedShowsPct: 100
+    })
     for (const t of TINTS) {
-      const at = seenThrough('#ffffff', [{ depthMm: t.look.atDepthMm, tints: [{ optics: opticsOf(t.look), dropsPer100G: t.look.atDropsPer100G }] }])
+      const at = seenThrough('#ffffff', [
+        {
+          depthMm: t.look.atDepthMm,
+          tints: [{ optics: opticsOf(t.look), dropsPer100G: t.look.atDropsPer100G }]
+        }
+      ])
       expect(deltaE(at.lab, lab(t.look.colour)), t.id).to.be.lessThan(1)
     }
-    const at = (dropsPer100G: number, depthMm: number) => call({ bed: '#c0b090', pours: [{ depthMm, tints: [{ id: 'blue-green', dropsPer100G }] }] })
+    const at = (dropsPer100G: number, depthMm: number) =>
+      call({ bed: '#c0b090', pours: [{ depthMm, tints: [{ id: 'blue-green', dropsPer100G }] }] })
     expect(at(6, 10).lab[0]).to.be.lessThan(at(3, 10).lab[0])
     expect(at(3, 20).colour).to.equal(at(6, 10).colour)
-    expect(call({ bed: '#ffffff', pours: [{ depthMm: 1e8, tints: [{ id: 'deep-blue', dropsPer100G: 5 }] }] }).bedShowsPct).to.be.lessThan(1e-6)
+    expect(
+      call({
+        bed: '#ffffff',
+        pours: [{ depthMm: 1e8, tints: [{ id: 'deep-blue', dropsPer100G: 5 }] }]
+      }).bedShowsPct
+    ).to.be.lessThan(1e-6)
   })
   it('P7: three drops of one and two of another in 70 g are a strong blue-green, three drops in a whole job of 200 g are faint (common practice, no source)', () => {
-    const over = (drops: { id: string; dropsPer100G: number }[]) => call({ bed: '#e8e4da', pours: [{ depthMm: 12, tints: drops }] }).lab
+    const over = (drops: { id: string; dropsPer100G: number }[]) =>
+      call({ bed: '#e8e4da', pours: [{ depthMm: 12, tints: drops }] }).lab
     const bed = lab('#e8e4da')
-    const strong = over([{ id: 'blue-green', dropsPer100G: 4.3 }, { id: 'weed-green', dropsPer100G: 2.9 }])
+    const strong = over([
+      { id: 'blue-green', dropsPer100G: 4.3 },
+      { id: 'weed-green', dropsPer100G: 2.9 }
+    ])
     const faint = over([{ id: 'blue-green', dropsPer100G: 1.5 }])
     expect(deltaE(strong, bed)).to.be.greaterThan(40)
     expect(strong[1]).to.be.lessThan(-10)
@@ -94,27 +163,55 @@ describe('Tint', () => {
     const [pond] = poolsOf(demo())
     const bands = bandsOf(pond, 12)
     expect(bands.map((b) => b.thicknessMm)).to.deep.equal([8, 4])
-    const at = (pours: [number, number][]) => seenThrough('#8d7a58', pours.map(([depthMm, dropsPer100G]) => ({ depthMm, tints: [{ optics: tint('river-brown'), dropsPer100G }] })))
-    expect(at([[0, 6], [4, 0]]).bedShowsPct).to.equal(100)
-    expect(at([[8, 6], [4, 0]]).bedShowsPct).to.be.closeTo(at([[8, 6]]).bedShowsPct, 1e-9)
+    const at = (pours: [number, number][]) =>
+      seenThrough(
+        '#8d7a58',
+        pours.map(([depthMm, dropsPer100G]) => ({
+          depthMm,
+          tints: [{ optics: tint('river-brown'), dropsPer100G }]
+        }))
+      )
+    expect(
+      at([
+        [0, 6],
+        [4, 0]
+      ]).bedShowsPct
+    ).to.equal(100)
+    expect(
+      at([
+        [8, 6],
+        [4, 0]
+      ]).bedShowsPct
+    ).to.be.closeTo(at([[8, 6]]).bedShowsPct, 1e-9)
   })
   it('chips to tint: absorption comes back from colours seen under a yellow lamp', () => {
     const truth = tint('blue-green')
     const lamp = [1, 0.9, 0.7]
     const under = (colour: string) => hexOf(linearOf(colour).map((v, i) => v * lamp[i] * 0.9))
     const chip = (dropsPer100G: number, depthMm: number) => ({
-      dropsPer100G, depthMm, paper: under('#ffffff'), colour: under(seenThrough('#ffffff', [{ depthMm, tints: [{ optics: truth, dropsPer100G }] }]).colour)
+      dropsPer100G,
+      depthMm,
+      paper: under('#ffffff'),
+      colour: under(
+        seenThrough('#ffffff', [{ depthMm, tints: [{ optics: truth, dropsPer100G }] }]).colour
+      )
     })
     const fit = fitChips([chip(2, 8), chip(5, 8), chip(4, 15)])
     for (const off of fit.offs) expect(off).to.be.lessThan(4)
-    const [a, b] = [truth, fit.optics].map((optics) => seenThrough('#b0a080', [{ depthMm: 9, tints: [{ optics, dropsPer100G: 4 }] }]).lab)
+    const [a, b] = [truth, fit.optics].map(
+      (optics) => seenThrough('#b0a080', [{ depthMm: 9, tints: [{ optics, dropsPer100G: 4 }] }]).lab
+    )
     expect(deltaE(a, b)).to.be.lessThan(3)
     expect(balanced('#b4a27e', '#b4a27e')).to.equal('#ffffff')
     expect(() => fitChips([])).to.throw(RangeError, /there is none/)
   })
   it('wrong input is named', () => {
     expect(() => call({ bed: 'mud', pours: [] })).to.throw(/^bed: was "mud"; must be a colour/)
-    expect(() => call({ bed: '#000000', pours: [{ depthMm: -1, tints: [] }] })).to.throw(/^pours\[0\]\.depthMm: was -1/)
-    expect(() => call({ bed: '#000000', pours: [{ depthMm: 1, tints: [{ id: 'ink', dropsPer100G: 1 }] }] })).to.throw(/^pours\[0\]\.tints\[0\]\.id: was "ink"/)
+    expect(() => call({ bed: '#000000', pours: [{ depthMm: -1, tints: [] }] })).to.throw(
+      /^pours\[0\]\.depthMm: was -1/
+    )
+    expect(() =>
+      call({ bed: '#000000', pours: [{ depthMm: 1, tints: [{ id: 'ink', dropsPer100G: 1 }] }] })
+    ).to.throw(/^pours\[0\]\.tints\[0\]\.id: was "ink"/)
   })
 })

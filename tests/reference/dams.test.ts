@@ -14,8 +14,17 @@ import { LAMPS, LIGHT_RESINS } from '../../core/craft/materials/light'
 import { TINTS } from '../../core/craft/materials/tints'
 import { pairOf } from '../../core/craft/materials/pairs'
 
-const square = (edges: Plate['edges']): Plate => ({ widthM: 0.2, heightM: 0.2, thicknessM: 0.001, modulusPa: 3e9, poisson: 0.3, edges, top: 'as-edges' })
-const coefficient = (plate: Plate, pressure: (x: number, y: number) => number) => (bend(plate, pressure).at(0.5, 0.5) * rigidity(plate)) / plate.widthM ** 4
+const square = (edges: Plate['edges']): Plate => ({
+  widthM: 0.2,
+  heightM: 0.2,
+  thicknessM: 0.001,
+  modulusPa: 3e9,
+  poisson: 0.3,
+  edges,
+  top: 'as-edges'
+})
+const coefficient = (plate: Plate, pressure: (x: number, y: number) => number) =>
+  (bend(plate, pressure).at(0.5, 0.5) * rigidity(plate)) / plate.widthM ** 4
 
 describe('Plates against Timoshenko & Woinowsky-Krieger, Theory of Plates and Shells (tables 8, 11 and 35; from memory)', () => {
   it('square plate, uniform load: 0.00406 q a⁴/D simply supported, 0.00126 clamped', () => {
@@ -26,23 +35,53 @@ describe('Plates against Timoshenko & Woinowsky-Krieger, Theory of Plates and Sh
     expect(coefficient(square('held'), (_, y) => 1 - y)).to.be.closeTo(0.00203, 0.00001)
   })
   it('a long rectangular plate: 0.00772 of the short side at 1 : 1.5, 0.01013 at 1 : 2', () => {
-    for (const [ratio, wanted] of [[1.5, 0.00772], [2, 0.01013]]) expect(coefficient({ ...square('held'), heightM: 0.2 * ratio }, () => 1)).to.be.closeTo(wanted, 0.00002)
+    for (const [ratio, wanted] of [
+      [1.5, 0.00772],
+      [2, 0.01013]
+    ])
+      expect(coefficient({ ...square('held'), heightM: 0.2 * ratio }, () => 1)).to.be.closeTo(
+        wanted,
+        0.00002
+      )
   })
   it('a wide wall clamped at its foot and free above bends as a cantilever: q₀h⁴/30D at the top', () => {
-    const wall: Plate = { widthM: 0.6, heightM: 0.03, thicknessM: 0.001, modulusPa: 3e9, poisson: 0.3, edges: 'clamped', top: 'free' }
-    expect((bend(wall, (_, y) => 1 - y).at(0.5, 1) * rigidity(wall)) / wall.heightM ** 4).to.be.closeTo(1 / 30, 0.001)
+    const wall: Plate = {
+      widthM: 0.6,
+      heightM: 0.03,
+      thicknessM: 0.001,
+      modulusPa: 3e9,
+      poisson: 0.3,
+      edges: 'clamped',
+      top: 'free'
+    }
+    expect(
+      (bend(wall, (_, y) => 1 - y).at(0.5, 1) * rigidity(wall)) / wall.heightM ** 4
+    ).to.be.closeTo(1 / 30, 0.001)
   })
   it('D4: deep water bows a weak dam, a brace mends it, and the bow costs resin', () => {
-    const acetate = { heightMm: 30, spanMm: 120, thicknessMm: 0.25, modulusGPa: 1.8, liquidGCm3: 1.1, edges: 'held' as const }
+    const acetate = {
+      heightMm: 30,
+      spanMm: 120,
+      thicknessMm: 0.25,
+      modulusGPa: 1.8,
+      liquidGCm3: 1.1,
+      edges: 'held' as const
+    }
     const weak = damBow(acetate)
     expect(weak.bowMm).to.be.greaterThan(2)
     expect(weak.extraMl).to.be.greaterThan(1)
     const braced = damBow({ ...acetate, spanMm: weak.braceEveryMm })
     expect(braced.bowMm).to.be.at.most(0.5001)
     expect(braced.bowMm).to.be.greaterThan(0.45)
-    expect(damBow({ ...acetate, thicknessMm: 1, modulusGPa: 3.1 }).bowMm).to.be.lessThan(weak.bowMm / 50)
-    expect(damBow({ ...acetate, heightMm: 5 })).to.have.property('braceEveryMm').that.is.greaterThan(weak.braceEveryMm)
-    expect(() => calculate('dam', { ...acetate, edges: 'glued' })).to.throw(/^edges: was "glued"; must be one of \[clamped, held\]/)
+    expect(damBow({ ...acetate, thicknessMm: 1, modulusGPa: 3.1 }).bowMm).to.be.lessThan(
+      weak.bowMm / 50
+    )
+    expect(damBow({ ...acetate, heightMm: 5 }))
+      .to.have.property('braceEveryMm')
+      .that.is.greaterThan(weak.braceEveryMm)
+    expect(() => calculate('dam', { ...acetate, edges: 'glued' })).to.throw(
+      /^edges: was "glued"; must be one of \[clamped, held\]/
+    )
   })
 })
 
@@ -58,12 +97,19 @@ describe('Lip and leak', () => {
   })
   it('Hagen–Poiseuille worked by hand: 1 mm hole, 10 mm long, under 100 mm of water', () => {
     // π·(1e-3)⁴·981 / (128·1e-3·0.01) = 2.408e-6 m³/s
-    expect(leak({ holeMm: 1, lengthMm: 10, headMm: 100, viscosityPaS: 0.001, densityGCm3: 1 }).mlPerH).to.be.closeTo(8667.8, 1)
-    expect(holeFor(leak({ holeMm: 0.3, lengthMm: 5, headMm: 12, ...WATER }).mlPerH, 12)).to.be.closeTo(0.3, 1e-9)
+    expect(
+      leak({ holeMm: 1, lengthMm: 10, headMm: 100, viscosityPaS: 0.001, densityGCm3: 1 }).mlPerH
+    ).to.be.closeTo(8667.8, 1)
+    expect(
+      holeFor(leak({ holeMm: 0.3, lengthMm: 5, headMm: 12, ...WATER }).mlPerH, 12)
+    ).to.be.closeTo(0.3, 1e-9)
   })
   it('resin is hundreds of times kinder than the test water', () => {
     const hole = { holeMm: 0.4, lengthMm: 5, headMm: 10 }
-    expect(leak({ ...hole, ...WATER }).mlPerH / leak({ ...hole, viscosityPaS: RESIN_PA_S, densityGCm3: 1.1 }).mlPerH).to.be.within(400, 700)
+    expect(
+      leak({ ...hole, ...WATER }).mlPerH /
+        leak({ ...hole, viscosityPaS: RESIN_PA_S, densityGCm3: 1.1 }).mlPerH
+    ).to.be.within(400, 700)
   })
   it('D3: lifts of 13 to 25 mm, waiting between, up to the waterline (common practice, no source)', () => {
     for (const depth of [8, 30, 57, 110]) {
@@ -72,17 +118,26 @@ describe('Lip and leak', () => {
       expect(test.levelsMm.at(-1)).to.be.closeTo(4 + depth, 1e-9)
       for (const lift of lifts) expect(lift).to.be.within(depth > 19 ? 13 : 0, 25)
       expect(test.waitMin).to.be.within(15, 120)
-      for (let i = 1; i < test.drops.length; i++) expect(test.drops[i].resinMl).to.be.greaterThan(test.drops[i - 1].resinMl)
+      for (let i = 1; i < test.drops.length; i++)
+        expect(test.drops[i].resinMl).to.be.greaterThan(test.drops[i - 1].resinMl)
     }
   })
   it('a drop on a wide pool is a bigger hole than the same drop on a small one', () => {
-    expect(leakTest(0, 12, 60_000, 600).drops[1].holeMm).to.be.greaterThan(leakTest(0, 12, 4000, 600).drops[1].holeMm)
+    expect(leakTest(0, 12, 60_000, 600).drops[1].holeMm).to.be.greaterThan(
+      leakTest(0, 12, 4000, 600).drops[1].holeMm
+    )
   })
 })
 
 describe('Drying out', () => {
   it('saturation pressure: 611, 1228, 2339, 4247 Pa at 0, 10, 20, 30 °C (steam tables)', () => {
-    for (const [c, pa] of [[0, 611], [10, 1228], [20, 2339], [30, 4247]]) expect(saturationPa(c) / pa).to.be.closeTo(1, 0.002)
+    for (const [c, pa] of [
+      [0, 611],
+      [10, 1228],
+      [20, 2339],
+      [30, 4247]
+    ])
+      expect(saturationPa(c) / pa).to.be.closeTo(1, 0.002)
   })
   it('C10: a damp shed and an unsealed shell keep a bed wet (common practice, no source)', () => {
     expect(evaporation({ tempC: 20, rhPct: 50 })).to.be.within(40, 160)
@@ -103,26 +158,48 @@ describe('Light cure against the working curve (Jacobs 1992, from memory)', () =
     expect(uvCure({ ...craft, seconds: Math.E ** 2 }).cureDepthMm).to.be.closeTo(6, 1e-12)
   })
   it('a coat is six tenths of the cured depth, and the seconds for a coat cure just that', () => {
-    for (const mm of [0.5, 2]) expect(uvCure({ ...craft, seconds: secondsForCoat(mm, craft) }).coatMm).to.be.closeTo(mm, 1e-9)
-    expect(uvCure({ ...craft, seconds: 10 }).secondsFor['2']).to.be.closeTo(secondsForCoat(2, craft), 1e-9)
+    for (const mm of [0.5, 2])
+      expect(uvCure({ ...craft, seconds: secondsForCoat(mm, craft) }).coatMm).to.be.closeTo(
+        mm,
+        1e-9
+      )
+    expect(uvCure({ ...craft, seconds: 10 }).secondsFor['2']).to.be.closeTo(
+      secondsForCoat(2, craft),
+      1e-9
+    )
   })
   it('tint adds to 1/D_p', () => {
     expect(1 / penetration(3, 0.2)).to.be.closeTo(1 / 3 + 0.2, 1e-12)
-    expect(uvCure({ ...craft, seconds: 30, tintPerMm: 0.3 }).cureDepthMm).to.be.lessThan(uvCure({ ...craft, seconds: 30 }).cureDepthMm)
+    expect(uvCure({ ...craft, seconds: 30, tintPerMm: 0.3 }).cureDepthMm).to.be.lessThan(
+      uvCure({ ...craft, seconds: 30 }).cureDepthMm
+    )
   })
   it('C7, C8: printer resin crusts over liquid, a tint and a far lamp make thin coats (common practice, no source)', () => {
     const [resin, printer] = LIGHT_RESINS
-    const body = { resin: resin.id, lamp: 'hand-lamp', lampMm: 50, coatMm: null, seconds: 60, shadedPct: 0 }
+    const body = {
+      resin: resin.id,
+      lamp: 'hand-lamp',
+      lampMm: 50,
+      coatMm: null,
+      seconds: 60,
+      shadedPct: 0
+    }
     const craftPlan = lightPlan(body, resin, LAMPS[0], 10, 4000, 0)
     const printerPlan = lightPlan(body, printer, LAMPS[0], 10, 4000, 0)
     expect(craftPlan.coats).to.be.within(1, 6)
     expect(printerPlan.cureDepthMm).to.be.lessThan(1)
     expect(printerPlan.liquidBelowMm).to.be.lessThan(1)
     const dose = tintPerMm([{ optics: opticsOf(TINTS[1].look), dropsPer100G: 8 }])
-    expect(lightPlan(body, resin, LAMPS[0], 10, 4000, dose).thickestMm).to.be.lessThan(craftPlan.thickestMm)
-    expect(lightPlan({ ...body, lampMm: 150 }, resin, LAMPS[0], 10, 4000, 0).thickestMm).to.be.lessThan(craftPlan.thickestMm)
+    expect(lightPlan(body, resin, LAMPS[0], 10, 4000, dose).thickestMm).to.be.lessThan(
+      craftPlan.thickestMm
+    )
+    expect(
+      lightPlan({ ...body, lampMm: 150 }, resin, LAMPS[0], 10, 4000, 0).thickestMm
+    ).to.be.lessThan(craftPlan.thickestMm)
     expect(irradianceAt(LAMPS[0], 100)).to.be.closeTo(5, 1e-9)
-    expect(lightPlan({ ...body, coatMm: 30 }, resin, LAMPS[0], 40, 4000, dose).secondsPerCoat).to.equal(null)
+    expect(
+      lightPlan({ ...body, coatMm: 30 }, resin, LAMPS[0], 40, 4000, dose).secondsPerCoat
+    ).to.equal(null)
   })
   it('C2, C3, C10, C11 of what sticks to what (common practice, no source)', () => {
     expect(pairOf('light', 'polythene')!.result).to.equal('peels')

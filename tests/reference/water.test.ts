@@ -1,22 +1,63 @@
 import { expect } from 'chai'
 import fc from 'fast-check'
 import { calculate } from '../../core/exchange/calc/contract'
-import { criticalDepth, manningSpeed, normalDepth, specificEnergy } from '../../core/physics/water/hydraulics/channel'
+import {
+  criticalDepth,
+  manningSpeed,
+  normalDepth,
+  specificEnergy
+} from '../../core/physics/water/hydraulics/channel'
 import { moodDischarge, plunge, stepFlow } from '../../core/physics/water/hydraulics/drop'
 import { headLost, sequentRatio } from '../../core/physics/water/hydraulics/jump'
 import { brink, breakUp, weirDischarge } from '../../core/physics/water/hydraulics/nappe'
 import { waterProfile } from '../../core/physics/water/hydraulics/waterProfile'
-import { breakDepth, breakerIndex, breakerKind, breakFrom } from '../../core/physics/water/waves/breaking'
+import {
+  breakDepth,
+  breakerIndex,
+  breakerKind,
+  breakFrom
+} from '../../core/physics/water/waves/breaking'
 import { faceOf } from '../../core/physics/water/waves/face'
-import { shoaling, SHORTEST_WAVE_M, steepest, wavelength, deepLength } from '../../core/physics/water/waves/linear'
+import {
+  shoaling,
+  SHORTEST_WAVE_M,
+  steepest,
+  wavelength,
+  deepLength
+} from '../../core/physics/water/waves/linear'
 import { arrivalTimes } from '../../core/physics/water/waves/waveField'
 import { beaufortOf, beaufortSpeed, whitecaps } from '../../core/physics/water/waves/windSea'
 import { breakerOf } from '../../core/physics/water/waves/breaking'
 
 /* Published figures below are written down from memory of the source that each title names. */
 /** An answer of the contract: figures, and curves where it gives them. */
-interface Rec { [key: string]: number | string | null | [number, number][]; lowerFace: [number, number][]; upperFace: [number, number][]; envelope: [number, number][] }
-type Figures = Rec & Record<'landAngleDeg' | 'brinkSpeedMS' | 'brinkDepthM' | 'stripMm' | 'glassyMm' | 'whiteFraction' | 'standingWaveMm' | 'pillowMm' | 'heightM' | 'periodS' | 'heightMm' | 'reachMm' | 'speedMS' | 'largestDropMm' | 'beadEveryMm' | 'dropMassG' | 'breakS', number>
+interface Rec {
+  [key: string]: number | string | null | [number, number][]
+  lowerFace: [number, number][]
+  upperFace: [number, number][]
+  envelope: [number, number][]
+}
+type Figures = Rec &
+  Record<
+    | 'landAngleDeg'
+    | 'brinkSpeedMS'
+    | 'brinkDepthM'
+    | 'stripMm'
+    | 'glassyMm'
+    | 'whiteFraction'
+    | 'standingWaveMm'
+    | 'pillowMm'
+    | 'heightM'
+    | 'periodS'
+    | 'heightMm'
+    | 'reachMm'
+    | 'speedMS'
+    | 'largestDropMm'
+    | 'beadEveryMm'
+    | 'dropMassG'
+    | 'breakS',
+    number
+  >
 const calc = (name: string, input: object) => calculate(name, input) as unknown as Figures
 
 describe('falls against what was measured', () => {
@@ -29,7 +70,13 @@ describe('falls against what was measured', () => {
   })
 
   it('straight drop: Rand 1955 agrees with White 1943, whose theory is another (y₁/y_c = √2 / (1.06 + √(H/y_c + 1.5)))', () => {
-    for (const [q, h] of [[0.25, 1.4], [0.5, 2], [1, 1.5], [2, 4], [0.1, 3]]) {
+    for (const [q, h] of [
+      [0.25, 1.4],
+      [0.5, 2],
+      [1, 1.5],
+      [2, 4],
+      [0.1, 3]
+    ]) {
       const critical = criticalDepth(q)
       const white = (Math.SQRT2 * critical) / (1.06 + Math.sqrt(h / critical + 1.5))
       expect(plunge(q, h).fastDepthM / white, `q ${q}, H ${h}`).to.be.within(0.85, 1.15)
@@ -37,7 +84,12 @@ describe('falls against what was measured', () => {
   })
 
   it('straight drop: the tail water of Rand is the sequent depth of his fast water (Bélanger) within a tenth', () => {
-    for (const [q, h] of [[0.25, 1.4], [0.5, 2], [1, 1.5], [2, 4]]) {
+    for (const [q, h] of [
+      [0.25, 1.4],
+      [0.5, 2],
+      [1, 1.5],
+      [2, 4]
+    ]) {
       const { fastDepthM, tailDepthM } = plunge(q, h)
       const fr = q / fastDepthM / Math.sqrt(9.81 * fastDepthM)
       expect((fastDepthM * sequentRatio(fr)) / tailDepthM, `q ${q}, H ${h}`).to.be.within(0.9, 1.1)
@@ -53,24 +105,37 @@ describe('falls against what was measured', () => {
   })
 
   it('the faces of the sheet enclose the discharge, and its head stays what it was (Bernoulli)', () => {
-    fc.assert(fc.property(fc.double({ min: 0.01, max: 3, noNaN: true }), fc.double({ min: 20, max: 400, noNaN: true }), (q, dropMm) => {
-      const fall = calc('fall', { scale: 48, dropMm, widthMm: 50, unitDischargeM2S: q })
-      const [lower, upper] = [fall.lowerFace, fall.upperFace]
-      const top = fall.brinkSpeedMS ** 2 / 2 / 9.81 + fall.brinkDepthM / 2
-      for (let i = 0; i < lower.length; i++) {
-        const across = (Math.hypot(upper[i][0] - lower[i][0], upper[i][1] - lower[i][1]) * 48) / 1000
-        const z = ((upper[i][1] + lower[i][1]) / 2) * 0.048
-        const speed = Math.sqrt(2 * 9.81 * (top - z))
-        expect(across * speed).to.be.closeTo(q, 1e-6 * q)
-      }
-    }), { numRuns: 60, seed: 4 })
+    fc.assert(
+      fc.property(
+        fc.double({ min: 0.01, max: 3, noNaN: true }),
+        fc.double({ min: 20, max: 400, noNaN: true }),
+        (q, dropMm) => {
+          const fall = calc('fall', { scale: 48, dropMm, widthMm: 50, unitDischargeM2S: q })
+          const [lower, upper] = [fall.lowerFace, fall.upperFace]
+          const top = fall.brinkSpeedMS ** 2 / 2 / 9.81 + fall.brinkDepthM / 2
+          for (let i = 0; i < lower.length; i++) {
+            const across =
+              (Math.hypot(upper[i][0] - lower[i][0], upper[i][1] - lower[i][1]) * 48) / 1000
+            const z = ((upper[i][1] + lower[i][1]) / 2) * 0.048
+            const speed = Math.sqrt(2 * 9.81 * (top - z))
+            expect(across * speed).to.be.closeTo(q, 1e-6 * q)
+          }
+        }
+      ),
+      { numRuns: 60, seed: 4 }
+    )
   })
 
   it('a strip is the arc of the sheet and 5 mm at each end; a slow sheet is barely longer than its drop, a fast one clearly', () => {
-    const at = (q: number) => calc('fall', { scale: 48, dropMm: 30, widthMm: 60, unitDischargeM2S: q })
-    const arc = (line: [number, number][]) => line.slice(1).reduce((sum, p, i) => sum + Math.hypot(p[0] - line[i][0], p[1] - line[i][1]), 0)
+    const at = (q: number) =>
+      calc('fall', { scale: 48, dropMm: 30, widthMm: 60, unitDischargeM2S: q })
+    const arc = (line: [number, number][]) =>
+      line.slice(1).reduce((sum, p, i) => sum + Math.hypot(p[0] - line[i][0], p[1] - line[i][1]), 0)
     const { lowerFace, upperFace, stripMm } = at(0.5)
-    const middle = lowerFace.map((p, i): [number, number] => [(p[0] + upperFace[i][0]) / 2, (p[1] + upperFace[i][1]) / 2])
+    const middle = lowerFace.map((p, i): [number, number] => [
+      (p[0] + upperFace[i][0]) / 2,
+      (p[1] + upperFace[i][1]) / 2
+    ])
     expect(stripMm - 10).to.be.closeTo(arc(middle), 1e-6)
     expect(at(0.005).stripMm).to.be.within(40, 42.5)
     expect(at(0.5).stripMm).to.be.above(47)
@@ -105,20 +170,41 @@ describe('falls against what was measured', () => {
 
 describe('rapids and jumps against tables', () => {
   it('Bélanger: the table of sequent depths', () => {
-    for (const [fr, ratio] of [[2, 2.372], [5, 6.589], [9, 12.238], [1.5, 1.679], [3, 3.772]]) expect(sequentRatio(fr)).to.be.closeTo(ratio, 6e-4)
+    for (const [fr, ratio] of [
+      [2, 2.372],
+      [5, 6.589],
+      [9, 12.238],
+      [1.5, 1.679],
+      [3, 3.772]
+    ])
+      expect(sequentRatio(fr)).to.be.closeTo(ratio, 6e-4)
   })
   it('USBR Monograph 25: kinds of jump', () => {
-    for (const [fr, kind] of [[1.5, 'undular'], [2, 'weak'], [3.5, 'oscillating'], [6, 'steady'], [10, 'strong']]) expect((calc('jump', { froude: fr, depthM: 1 })).kind).to.equal(kind)
+    for (const [fr, kind] of [
+      [1.5, 'undular'],
+      [2, 'weak'],
+      [3.5, 'oscillating'],
+      [6, 'steady'],
+      [10, 'strong']
+    ])
+      expect(calc('jump', { froude: fr, depthM: 1 }).kind).to.equal(kind)
   })
   it('a jump loses (y₂ − y₁)³/4y₁y₂ of head (Chow 1959) and that is what the energies differ by', () => {
     for (const fr of [1.5, 3, 8]) {
       const q = fr * Math.sqrt(9.81 * 0.4 ** 3)
       const after = 0.4 * sequentRatio(fr)
-      expect(specificEnergy(q, 0.4) - specificEnergy(q, after)).to.be.closeTo(headLost(0.4, after), 1e-9)
+      expect(specificEnergy(q, 0.4) - specificEnergy(q, after)).to.be.closeTo(
+        headLost(0.4, after),
+        1e-9
+      )
     }
   })
   it('Manning in a rectangle: conveyance factors K′ of King’s Handbook (US units: 1.486; D/b 0.5 → 0.295, 1.0 → 0.714)', () => {
-    for (const [ratio, factor] of [[0.5, 0.295], [1, 0.714]]) expect(1.486 * manningSpeed(ratio, 1, 1, 1) * ratio).to.be.closeTo(factor, 0.001)
+    for (const [ratio, factor] of [
+      [0.5, 0.295],
+      [1, 0.714]
+    ])
+      expect(1.486 * manningSpeed(ratio, 1, 1, 1) * ratio).to.be.closeTo(factor, 0.001)
   })
   it('wide channel: q = d^{5/3}√s/n turned round by hand; 2 m at 0.001 and n 0.03 run at 1.673 m/s', () => {
     expect(manningSpeed(2, 0.001, 0.03)).to.be.closeTo(1.673, 0.001)
@@ -127,19 +213,32 @@ describe('rapids and jumps against tables', () => {
   it('a rapid: a vee of 30° at Fr 2, none in quiet water; standing waves 2πU²/g, pillow U²/2g', () => {
     const depthM = 0.25
     const speed = 2 * Math.sqrt(9.81 * depthM)
-    const slope = (speed * 0.04 / depthM ** (2 / 3)) ** 2
+    const slope = ((speed * 0.04) / depthM ** (2 / 3)) ** 2
     const rapid = calc('rapid', { scale: 35, slope, depthM, manning: 0.04 })
     expect(rapid.veeDeg).to.be.closeTo(30, 1e-6)
-    expect(rapid.standingWaveMm).to.be.closeTo((2 * Math.PI * speed ** 2 / 9.81 / 35) * 1000, 1e-6)
+    expect(rapid.standingWaveMm).to.be.closeTo(
+      ((2 * Math.PI * speed ** 2) / 9.81 / 35) * 1000,
+      1e-6
+    )
     expect(rapid.pillowMm).to.be.closeTo((speed ** 2 / 2 / 9.81 / 35) * 1000, 1e-6)
-    expect((calc('rapid', { scale: 35, slope: 0.0005, depthM: 1, manning: 0.04 })).veeDeg).to.equal(null)
+    expect(calc('rapid', { scale: 35, slope: 0.0005, depthM: 1, manning: 0.04 }).veeDeg).to.equal(
+      null
+    )
   })
 
   it('a surface over a bump: quiet, it dips over it by what the specific energies ask (Chow 1959, ch. 3)', () => {
     const stationM = Array.from({ length: 201 }, (_, i) => i * 0.1)
     const bedM = stationM.map((s) => Math.max(0, 0.2 - 0.05 * (s - 10) ** 2))
     // MacDonald's and Goutal's test: q 4.42 m²/s, 2 m downstream, no friction to speak of
-    const { depthM, jumps } = waterProfile({ stationM, bedM, unitDischarge: 4.42, manning: 1e-6, widthM: Infinity, levelBelowM: 2, fastHeadM: null })
+    const { depthM, jumps } = waterProfile({
+      stationM,
+      bedM,
+      unitDischarge: 4.42,
+      manning: 1e-6,
+      widthM: Infinity,
+      levelBelowM: 2,
+      fastHeadM: null
+    })
     const head = specificEnergy(4.42, 2)
     expect(jumps).to.have.length(0)
     expect(specificEnergy(4.42, depthM[100]) + 0.2).to.be.closeTo(head, 1e-6)
@@ -148,7 +247,15 @@ describe('rapids and jumps against tables', () => {
   it('transcritical over the bump with a jump: it stands at 11.66 m (Goutal & Maurel 1997: q 0.18, 0.33 m downstream)', () => {
     const stationM = Array.from({ length: 501 }, (_, i) => i * 0.05)
     const bedM = stationM.map((s) => Math.max(0, 0.2 - 0.05 * (s - 10) ** 2))
-    const { depthM, jumps, froude } = waterProfile({ stationM, bedM, unitDischarge: 0.18, manning: 1e-6, widthM: Infinity, levelBelowM: 0.33, fastHeadM: null })
+    const { depthM, jumps, froude } = waterProfile({
+      stationM,
+      bedM,
+      unitDischarge: 0.18,
+      manning: 1e-6,
+      widthM: Infinity,
+      levelBelowM: 0.33,
+      fastHeadM: null
+    })
     expect(jumps).to.have.length(1)
     expect(jumps[0].atM).to.be.closeTo(11.66, 0.1)
     expect(froude[200]).to.be.closeTo(1, 0.02)
@@ -158,14 +265,26 @@ describe('rapids and jumps against tables', () => {
 
 describe('waves against tables', () => {
   it('wave tables (Wiegel; Shore Protection Manual 1984, C-1): d/L₀ → d/L', () => {
-    for (const [deep, here] of [[0.01, 0.04032], [0.05, 0.09416], [0.1, 0.14098], [0.2, 0.22491], [0.5, 0.50183]]) {
+    for (const [deep, here] of [
+      [0.01, 0.04032],
+      [0.05, 0.09416],
+      [0.1, 0.14098],
+      [0.2, 0.22491],
+      [0.5, 0.50183]
+    ]) {
       const periodS = 8
       const depth = deep * deepLength(periodS)
       expect(depth / wavelength(periodS, depth), `d/L₀ ${deep}`).to.be.closeTo(here, 3e-4)
     }
   })
   it('and H/H₀′: 1.435, 1.023, 0.9327', () => {
-    for (const [deep, ks] of [[0.01, 1.435], [0.05, 1.023], [0.1, 0.9327], [0.5, 0.99]]) expect(shoaling(8, deep * deepLength(8))).to.be.closeTo(ks, 0.003)
+    for (const [deep, ks] of [
+      [0.01, 1.435],
+      [0.05, 1.023],
+      [0.1, 0.9327],
+      [0.5, 0.99]
+    ])
+      expect(shoaling(8, deep * deepLength(8))).to.be.closeTo(ks, 0.003)
   })
   it('Weggel 1972: a flat bed breaks waves at 0.78 of the depth (McCowan), the steepest at 1.56; 1 in 20 with H/gT² 0.0032 in 0.96 of the height (SPM worked example, 3.15 m at 10 s)', () => {
     expect(breakerIndex(1, 10, 1e-9)).to.be.closeTo(0.78, 1e-6)
@@ -178,10 +297,27 @@ describe('waves against tables', () => {
     expect(heightM / depthM).to.be.closeTo(breakerIndex(heightM, 10, 0.05), 1e-6)
   })
   it('Battjes 1974: kinds by surf number at breaking', () => {
-    expect([0.3, 0.5, 1.9, 2.1].map(breakerKind)).to.deep.equal(['spilling', 'plunging', 'plunging', 'surging'])
+    expect([0.3, 0.5, 1.9, 2.1].map(breakerKind)).to.deep.equal([
+      'spilling',
+      'plunging',
+      'plunging',
+      'surging'
+    ])
   })
   it('Beaufort: every force falls within its band of the WMO table (code 1100), m/s', () => {
-    const bands = [[0.3, 1.5], [1.6, 3.3], [3.4, 5.4], [5.5, 7.9], [8, 10.7], [10.8, 13.8], [13.9, 17.1], [17.2, 20.7], [20.8, 24.4], [24.5, 28.4], [28.5, 32.6]]
+    const bands = [
+      [0.3, 1.5],
+      [1.6, 3.3],
+      [3.4, 5.4],
+      [5.5, 7.9],
+      [8, 10.7],
+      [10.8, 13.8],
+      [13.9, 17.1],
+      [17.2, 20.7],
+      [20.8, 24.4],
+      [24.5, 28.4],
+      [28.5, 32.6]
+    ]
     bands.forEach(([lo, hi], i) => {
       expect(beaufortSpeed(i + 1), `force ${i + 1}`).to.be.within(lo, hi)
       expect(beaufortOf((lo + hi) / 2), `force ${i + 1}`).to.equal(i + 1)
@@ -192,13 +328,20 @@ describe('waves against tables', () => {
     expect(whitecaps(200)).to.equal(100)
   })
   it('fetch-limited growth in the metric form of SPM 1984: H = 5.112e-4·U·√F, T = 6.238e-2·(U·F)^⅓', () => {
-    for (const [u, f] of [[10, 20_000], [20, 100_000], [15, 5_000]]) {
+    for (const [u, f] of [
+      [10, 20_000],
+      [20, 100_000],
+      [15, 5_000]
+    ]) {
       const sea = calc('windSea', { scale: 100, windMS: u, fetchM: f })
       expect(sea.heightM / (5.112e-4 * u * Math.sqrt(f))).to.be.closeTo(1, 0.01)
       expect(sea.periodS / (6.238e-2 * Math.cbrt(u * f))).to.be.closeTo(1, 0.01)
     }
     // no fetch lifts it over the fully grown sea: 0.243 U²/g
-    expect((calc('windSea', { scale: 100, windMS: 20, fetchM: 1e7 })).heightM).to.be.closeTo((0.243 * 400) / 9.81, 1e-9)
+    expect(calc('windSea', { scale: 100, windMS: 20, fetchM: 1e7 }).heightM).to.be.closeTo(
+      (0.243 * 400) / 9.81,
+      1e-9
+    )
   })
   it('Miche 1944: no steeper than one in seven over deep water; ripples no shorter than 17 mm (surface tension, Lamb)', () => {
     expect(1 / steepest(6, 500)).to.be.closeTo(7.04, 0.01)
@@ -207,12 +350,20 @@ describe('waves against tables', () => {
   it('crests over an even slope bend as Snell says: fast sweeping against the law, within 2°', () => {
     const grid = { x0: 0, y0: 0, cellMm: 1, cols: 160, rows: 160 }
     const depth = new Float64Array(160 * 160)
-    for (let r = 0; r < 160; r++) for (let c = 0; c < 160; c++) depth[r * 160 + c] = 12 - (10 * r) / 159
+    for (let r = 0; r < 160; r++)
+      for (let c = 0; c < 160; c++) depth[r * 160 + c] = 12 - (10 * r) / 159
     const t = arrivalTimes(grid, depth, 2, 60, 8, 12)
-    for (const [row, col] of [[60, 90], [100, 110], [140, 120]]) {
+    for (const [row, col] of [
+      [60, 90],
+      [100, 110],
+      [140, 120]
+    ]) {
       const i = row * 160 + col
       const heading = (Math.atan2(t[i + 160] - t[i - 160], t[i + 1] - t[i - 1]) * 180) / Math.PI
-      const toShore = (Math.asin(Math.sin((30 * Math.PI) / 180) * (wavelength(8, depth[i]) / wavelength(8, 12))) * 180) / Math.PI
+      const toShore =
+        (Math.asin(Math.sin((30 * Math.PI) / 180) * (wavelength(8, depth[i]) / wavelength(8, 12))) *
+          180) /
+        Math.PI
       expect(90 - heading, `row ${row}`).to.be.closeTo(toShore, 2)
     }
   })
@@ -229,33 +380,59 @@ describe('waves against tables', () => {
       const face = faceOf('plunging', surf, 10)
       expect(face.hollow![0] / face.hollow![1]).to.be.closeTo(Math.sqrt(3), 1e-12)
       expect(Math.max(...face.profile.map((p) => p[1]))).to.be.within(0.999, 1.05)
-      const side = (a: readonly number[], b: readonly number[], c: readonly number[]) => (b[0] - a[0]) * (c[1] - a[1]) - (b[1] - a[1]) * (c[0] - a[0])
-      for (let i = 0; i + 1 < face.profile.length; i++) for (let j = i + 2; j + 1 < face.profile.length; j++) {
-        const [a, b, c, d] = [face.profile[i], face.profile[i + 1], face.profile[j], face.profile[j + 1]]
-        expect(side(a, b, c) * side(a, b, d) < 0 && side(c, d, a) * side(c, d, b) < 0, `surf ${surf}: ${i} and ${j}`).to.equal(false)
-      }
+      const side = (a: readonly number[], b: readonly number[], c: readonly number[]) =>
+        (b[0] - a[0]) * (c[1] - a[1]) - (b[1] - a[1]) * (c[0] - a[0])
+      for (let i = 0; i + 1 < face.profile.length; i++)
+        for (let j = i + 2; j + 1 < face.profile.length; j++) {
+          const [a, b, c, d] = [
+            face.profile[i],
+            face.profile[i + 1],
+            face.profile[j],
+            face.profile[j + 1]
+          ]
+          expect(
+            side(a, b, c) * side(a, b, d) < 0 && side(c, d, a) * side(c, d, b) < 0,
+            `surf ${surf}: ${i} and ${j}`
+          ).to.equal(false)
+        }
     }
   })
   it('a breaker gives the crest spacing of linear theory at once, twice and four times its depth', () => {
     const b = breakerOf({ scale: 100, breakerMm: 25, periodS: 8, beachSlope: 0.1 })
-    b.spacingMm.forEach((mm, i) => expect(mm).to.be.closeTo(wavelength(8, b.breakDepthM * [1, 2, 4][i]) * 10, 1e-9))
+    b.spacingMm.forEach((mm, i) =>
+      expect(mm).to.be.closeTo(wavelength(8, b.breakDepthM * [1, 2, 4][i]) * 10, 1e-9)
+    )
     expect(b.runUpMm).to.be.closeTo(25 * b.iribarren, 1e-9)
   })
 })
 
 describe('splashes and drips against textbooks', () => {
   it('no drop goes above v²/2g, none farther than v²/g (Torricelli 1644), whatever the angles', () => {
-    fc.assert(fc.property(fc.double({ min: 0.5, max: 40, noNaN: true }), fc.integer({ min: 0, max: 180 }), fc.integer({ min: 0, max: 180 }), (v, a, b) => {
-      const s = calc('splash', { scale: 48, speedMS: v, anglesDeg: [Math.min(a, b), Math.max(a, b)] })
-      const up = ((v * v) / 2 / 9.81 / 48) * 1000
-      expect(s.heightMm).to.be.at.most(up * (1 + 1e-9))
-      expect(s.reachMm).to.be.at.most(2 * up * (1 + 1e-9))
-      for (const [x, z] of s.envelope) expect(z).to.be.at.most(up - (x * x) / (4 * up) + 1e-6 * up)
-    }), { numRuns: 100, seed: 9 })
+    fc.assert(
+      fc.property(
+        fc.double({ min: 0.5, max: 40, noNaN: true }),
+        fc.integer({ min: 0, max: 180 }),
+        fc.integer({ min: 0, max: 180 }),
+        (v, a, b) => {
+          const s = calc('splash', {
+            scale: 48,
+            speedMS: v,
+            anglesDeg: [Math.min(a, b), Math.max(a, b)]
+          })
+          const up = ((v * v) / 2 / 9.81 / 48) * 1000
+          expect(s.heightMm).to.be.at.most(up * (1 + 1e-9))
+          expect(s.reachMm).to.be.at.most(2 * up * (1 + 1e-9))
+          for (const [x, z] of s.envelope)
+            expect(z).to.be.at.most(up - (x * x) / (4 * up) + 1e-6 * up)
+        }
+      ),
+      { numRuns: 100, seed: 9 }
+    )
   })
   it('open all round, the envelope is the parabola of safety', () => {
-    const up = ((36) / 2 / 9.81 / 48) * 1000
-    for (const [x, z] of (calc('splash', { scale: 48, speedMS: 6, anglesDeg: [0, 180] })).envelope) expect(z).to.be.closeTo(Math.max(0, up - (x * x) / (4 * up)), 1e-6)
+    const up = (36 / 2 / 9.81 / 48) * 1000
+    for (const [x, z] of calc('splash', { scale: 48, speedMS: 6, anglesDeg: [0, 180] }).envelope)
+      expect(z).to.be.closeTo(Math.max(0, up - (x * x) / (4 * up)), 1e-6)
   })
   it('a fall of 1.25 m gives 4.95 m/s; a 0.5 mm bead at 1:87 would be a drop of 43 mm, and 6 mm is the most there is', () => {
     const s = calc('splash', { scale: 87, dropM: 1.25, anglesDeg: [45, 80] })
@@ -268,8 +445,11 @@ describe('splashes and drips against textbooks', () => {
     const thread = calc('drip', { radiusMm: 0.5, ...water })
     expect(thread.beadEveryMm).to.be.closeTo(4.443, 0.01)
     expect(thread.beadEveryMm / 4.51).to.be.closeTo(1, 0.02)
-    expect((calc('drip', { radiusMm: 1.8, ...water })).dropMassG).to.be.closeTo(0.05, 0.005)
-    expect((calc('drip', { radiusMm: 0.5, viscosityPaS: 2, surfaceTensionNM: 0.035, densityGCm3: 1.1 })).breakS).to.be.closeTo(14.1 * 2 * 0.0005 / 0.035, 1e-9)
+    expect(calc('drip', { radiusMm: 1.8, ...water }).dropMassG).to.be.closeTo(0.05, 0.005)
+    expect(
+      calc('drip', { radiusMm: 0.5, viscosityPaS: 2, surfaceTensionNM: 0.035, densityGCm3: 1.1 })
+        .breakS
+    ).to.be.closeTo((14.1 * 2 * 0.0005) / 0.035, 1e-9)
   })
 })
 
@@ -277,21 +457,35 @@ describe('wrong figures are named', () => {
   const refused: [string, object, RegExp][] = [
     ['fall', { scale: 48, dropMm: -3, widthMm: 60, mood: 'steady' }, /^dropMm: was -3/],
     ['fall', { scale: 48, dropMm: 30, widthMm: 60 }, /unitDischargeM2S/],
-    ['fall', { scale: 48, dropMm: 30, widthMm: 60, unitDischargeM2S: 0 }, /unitDischargeM2S: was 0/],
+    [
+      'fall',
+      { scale: 48, dropMm: 30, widthMm: 60, unitDischargeM2S: 0 },
+      /unitDischargeM2S: was 0/
+    ],
     ['rapid', { scale: 35, slope: -0.02, depthM: 1, manning: 0.04 }, /^slope: was -0.02/],
     ['rapid', { scale: 35, slope: 0.02, manning: 0.04 }, /depthM/],
     ['jump', { froude: 0.9, depthM: 1 }, /^froude: was 0.9/],
     ['breaker', { scale: 100, breakerMm: 0, periodS: 8, beachSlope: 0.1 }, /^breakerMm: was 0/],
-    ['breaker', { scale: 100, breakerMm: 200, periodS: 2, beachSlope: 0.1 }, /^periodS: was 2; a wave 20 m high/],
+    [
+      'breaker',
+      { scale: 100, breakerMm: 200, periodS: 2, beachSlope: 0.1 },
+      /^periodS: was 2; a wave 20 m high/
+    ],
     ['dispersion', { periodS: 8, depthM: 0 }, /^depthM: was 0/],
     ['windSea', { scale: 100, beaufort: 13, fetchM: 1 }, /^beaufort: was 13/],
     ['splash', { scale: 48, speedMS: 400, anglesDeg: [30, 80] }, /^speedMS: was 400/],
     ['splash', { scale: 48, dropM: 900, anglesDeg: [30, 80] }, /no water is thrown faster/],
     ['splash', { scale: 48, speedMS: 4, anglesDeg: [80, 30] }, /lower angle comes first/],
-    ['drip', { radiusMm: 0, viscosityPaS: 1, surfaceTensionNM: 0.03, densityGCm3: 1 }, /^radiusMm: was 0/],
+    [
+      'drip',
+      { radiusMm: 0, viscosityPaS: 1, surfaceTensionNM: 0.03, densityGCm3: 1 },
+      /^radiusMm: was 0/
+    ],
     ['fall', { scale: '1:0', dropMm: 3, widthMm: 60, mood: 'steady' }, /^scale: was/]
   ]
   for (const [name, input, message] of refused) {
-    it(`${name} ${JSON.stringify(input)}`, () => { expect(() => calculate(name, input)).to.throw(RangeError, message) })
+    it(`${name} ${JSON.stringify(input)}`, () => {
+      expect(() => calculate(name, input)).to.throw(RangeError, message)
+    })
   }
 })

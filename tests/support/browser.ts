@@ -12,21 +12,39 @@ export const DEMO_ID = 'demo-weir-at-cobbets-race'
 /** The moment at which every browser test, and every screenshot, takes place. */
 export const NOW = new Date('2026-11-24T18:20:00Z')
 
-const CHROMIUM = [process.env.CHROMIUM_PATH, '/usr/bin/chromium', '/usr/bin/chromium-browser'].find((p) => p && existsSync(p))
-const FLAGS = ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--disable-dev-shm-usage']
+const CHROMIUM = [process.env.CHROMIUM_PATH, '/usr/bin/chromium', '/usr/bin/chromium-browser'].find(
+  (p) => p && existsSync(p)
+)
+const FLAGS = [
+  '--no-sandbox',
+  '--disable-gpu',
+  '--disable-quic',
+  '--no-first-run',
+  '--disable-background-networking',
+  '--disable-component-update',
+  '--disable-sync',
+  '--disable-dev-shm-usage'
+]
 
 /** The app as it is served, and a real browser to use it with. */
 export interface Stage {
   address: string
   browser: Browser
   /** A fresh profile: nothing stored. */
-  profile: (options?: { width?: number; height?: number; dark?: boolean }) => Promise<BrowserContext>
+  profile: (options?: {
+    width?: number
+    height?: number
+    dark?: boolean
+  }) => Promise<BrowserContext>
   close: () => Promise<void>
 }
 
 /** @param demos which demo builds the server offers: all, the first alone, or none */
 export async function stage(demos: 'all' | 'first' | 'none' = 'all'): Promise<Stage> {
-  const app = createServer({ dist: folder('../../dist'), demo: demos === 'none' ? undefined : demos === 'all' ? folder('../../demo') : onlyFirst() })
+  const app = createServer({
+    dist: folder('../../dist'),
+    demo: demos === 'none' ? undefined : demos === 'all' ? folder('../../demo') : onlyFirst()
+  })
   const server = await new Promise<Server>((resolve) => {
     const listening = app.listen(0, '127.0.0.1', () => resolve(listening))
   })
@@ -37,7 +55,13 @@ export async function stage(demos: 'all' | 'first' | 'none' = 'all'): Promise<St
     address: `http://127.0.0.1:${address.port}`,
     browser,
     profile: async ({ width = 1280, height = 800, dark = false } = {}) => {
-      const context = await browser.newContext({ viewport: { width, height }, colorScheme: dark ? 'dark' : 'light', locale: 'en-GB', timezoneId: 'Europe/Lisbon', acceptDownloads: true })
+      const context = await browser.newContext({
+        viewport: { width, height },
+        colorScheme: dark ? 'dark' : 'light',
+        locale: 'en-GB',
+        timezoneId: 'Europe/Lisbon',
+        acceptDownloads: true
+      })
       // a busy machine is given time: no test is about speed
       context.setDefaultTimeout(60_000)
       return context
@@ -59,7 +83,10 @@ function onlyFirst(): string {
 /** Everything a page complained of: errors on its console, exceptions, refused by its own policy. */
 export function complaints(page: Page): string[] {
   const said: string[] = []
-  page.on('console', (message) => { if (message.type() === 'error' || /Content Security Policy/.test(message.text())) said.push(message.text()) })
+  page.on('console', (message) => {
+    if (message.type() === 'error' || /Content Security Policy/.test(message.text()))
+      said.push(message.text())
+  })
   page.on('pageerror', (error) => said.push(error.message))
   return said
 }
@@ -73,10 +100,14 @@ export async function openPage(context: BrowserContext, url: string, fixed = tru
 }
 
 /** Text of a download. */
-export async function downloaded(page: Page, act: () => Promise<unknown>): Promise<{ name: string; text: string }> {
+export async function downloaded(
+  page: Page,
+  act: () => Promise<unknown>
+): Promise<{ name: string; text: string }> {
   const [download] = await Promise.all([page.waitForEvent('download'), act()])
   return { name: download.suggestedFilename(), text: readFileSync(await download.path(), 'utf8') }
 }
 
 /** The source of axe-core, to be evaluated in a page. */
-export const axeSource = (): string => readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8')
+export const axeSource = (): string =>
+  readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8')

@@ -10,7 +10,8 @@ export const highs = (): Promise<Solver> => loadHighs()
 function least(solver: Solver, lp: string): number | null {
   const found = solver.solve(lp, { output_flag: false, mip_rel_gap: 0, mip_abs_gap: 0.5 })
   if (found.Status === 'Optimal') return Math.round(found.ObjectiveValue)
-  if (found.Status === 'Infeasible' || found.Status === 'Primal infeasible or unbounded') return null
+  if (found.Status === 'Infeasible' || found.Status === 'Primal infeasible or unbounded')
+    return null
   throw new Error(`the solver ended with ${found.Status}`)
 }
 
@@ -22,8 +23,15 @@ const sum = (terms: string[]): string => (terms.length === 0 ? '0 zero' : terms.
  *
  * @param finishMin  null: the least finish is asked for; else the fewest sittings of a plan that ends by then
  */
-export function modelled(solver: Solver, input: ScheduleInput, finishMin: number | null): number | null {
-  const horizon = Math.max(...input.free.map((w) => w[1])) + input.tasks.reduce((s, t) => s + (t.unattended ? t.handsMin : 0), 0) + input.links.reduce((s, l) => s + l.minMin, 0)
+export function modelled(
+  solver: Solver,
+  input: ScheduleInput,
+  finishMin: number | null
+): number | null {
+  const horizon =
+    Math.max(...input.free.map((w) => w[1])) +
+    input.tasks.reduce((s, t) => s + (t.unattended ? t.handsMin : 0), 0) +
+    input.links.reduce((s, l) => s + l.minMin, 0)
   const starts = input.tasks.map((t) => {
     const all: number[] = []
     for (let s = 0; s <= horizon; s++) {
@@ -45,9 +53,15 @@ export function modelled(solver: Solver, input: ScheduleInput, finishMin: number
   for (const l of input.links) {
     const [i, j] = [at.get(l.from)!, at.get(l.to)!]
     rows.push(`${time(j)}${minus(i)} >= ${input.tasks[i].handsMin + l.minMin}`)
-    if (l.maxMin !== undefined) rows.push(`${time(j)}${minus(i)} <= ${input.tasks[i].handsMin + l.maxMin}`)
+    if (l.maxMin !== undefined)
+      rows.push(`${time(j)}${minus(i)} <= ${input.tasks[i].handsMin + l.maxMin}`)
   }
-  const under = (minute: number) => input.tasks.flatMap((t, i) => (t.unattended ? [] : starts[i].filter((s) => s <= minute && minute < s + t.handsMin).map((s) => x(i, s))))
+  const under = (minute: number) =>
+    input.tasks.flatMap((t, i) =>
+      t.unattended
+        ? []
+        : starts[i].filter((s) => s <= minute && minute < s + t.handsMin).map((s) => x(i, s))
+    )
   const busy: string[] = []
   for (let minute = 0; minute < horizon; minute++) {
     const work = under(minute)
@@ -58,23 +72,39 @@ export function modelled(solver: Solver, input: ScheduleInput, finishMin: number
     const counts = new Map<string, number>()
     for (const v of work) counts.set(v, (counts.get(v) ?? 0) + 1)
     for (const v of before) counts.set(v, (counts.get(v) ?? 0) - 1)
-    const terms = [...counts].filter(([, c]) => c !== 0).map(([v, c]) => `${c > 0 ? '-' : '+'} ${Math.abs(c)} ${v}`)
+    const terms = [...counts]
+      .filter(([, c]) => c !== 0)
+      .map(([v, c]) => `${c > 0 ? '-' : '+'} ${Math.abs(c)} ${v}`)
     rows.push(`y${minute} ${terms.join(' ')} >= 0`)
     busy.push(`y${minute}`)
   }
   const binaries = [...input.tasks.flatMap((_, i) => starts[i].map((s) => x(i, s))), ...busy]
-  return least(solver, `Minimize\n obj: ${finishMin === null ? 'finish' : sum(busy)}\nSubject To\n${rows.map((r, k) => ` c${k}: ${r}`).join('\n')}\nBounds\n zero = 0\nBinary\n ${binaries.join('\n ')}\nEnd\n`)
+  return least(
+    solver,
+    `Minimize\n obj: ${finishMin === null ? 'finish' : sum(busy)}\nSubject To\n${rows.map((r, k) => ` c${k}: ${r}`).join('\n')}\nBounds\n zero = 0\nBinary\n ${binaries.join('\n ')}\nEnd\n`
+  )
 }
 
 /** A small problem by chance: work, waits with and without a greatest, unattended tasks, a few free stretches. */
 export function smallProblem(seed: number): ScheduleInput {
   const random = seeded(seed)
   const whole = (low: number, high: number) => low + Math.floor(random() * (high - low + 1))
-  const tasks = Array.from({ length: whole(3, 7) }, (_, i) => ({ id: `t${i}`, handsMin: whole(2, 14), ...(random() < 0.15 ? { unattended: true as const } : {}) }))
+  const tasks = Array.from({ length: whole(3, 7) }, (_, i) => ({
+    id: `t${i}`,
+    handsMin: whole(2, 14),
+    ...(random() < 0.15 ? { unattended: true as const } : {})
+  }))
   const links = tasks.flatMap((_, j) => {
     if (j === 0 || random() < 0.3) return []
     const minMin = random() < 0.3 ? 0 : whole(1, 25)
-    return [{ from: `t${whole(0, j - 1)}`, to: `t${j}`, minMin, ...(random() < 0.6 ? { maxMin: minMin + whole(0, 18) } : {}) }]
+    return [
+      {
+        from: `t${whole(0, j - 1)}`,
+        to: `t${j}`,
+        minMin,
+        ...(random() < 0.6 ? { maxMin: minMin + whole(0, 18) } : {})
+      }
+    ]
   })
   const free: [number, number][] = []
   for (let at = whole(0, 10); free.length < 4;) {

@@ -1,4 +1,14 @@
-import { BED_COLOURS, calendarDefaults, fallDefaults, finishDefaults, flowDefaults, makingDefaults, poolDefaults, runningDefaults, workDefaults } from '../newBuild'
+import {
+  BED_COLOURS,
+  calendarDefaults,
+  fallDefaults,
+  finishDefaults,
+  flowDefaults,
+  makingDefaults,
+  poolDefaults,
+  runningDefaults,
+  workDefaults
+} from '../newBuild'
 import type { Fault } from '../../physics/fault'
 import { shown } from './checked'
 
@@ -24,31 +34,52 @@ export const CURRENT_VERSION = 6
  *     waits, several copies are made at once, and what was done is logged.
  * 6 — 2026-11-25, water runs over the model's own ground: where it comes in and goes out, and the runs that were kept.
  */
-export const MIGRATIONS: ReadonlyMap<number, Migration> = new Map([[1, withPours], [2, withFlow], [3, withMaking], [4, withWork], [5, withRunning]])
+export const MIGRATIONS: ReadonlyMap<number, Migration> = new Map([
+  [1, withPours],
+  [2, withFlow],
+  [3, withMaking],
+  [4, withWork],
+  [5, withRunning]
+])
 
 /** What is no object is left as it is: the check that follows says so. */
-const isObject = (value: unknown): value is Record<string, unknown> => typeof value === 'object' && value !== null && !Array.isArray(value)
+const isObject = (value: unknown): value is Record<string, unknown> =>
+  typeof value === 'object' && value !== null && !Array.isArray(value)
 
 function withPours(file: AnyVersion): AnyVersion {
   const waters = Array.isArray(file.waters)
-    ? file.waters.map((water: unknown) => (isObject(water) && water.kind === 'pool' ? { ...poolDefaults(), ...water } : water))
+    ? file.waters.map((water: unknown) =>
+        isObject(water) && water.kind === 'pool' ? { ...poolDefaults(), ...water } : water
+      )
     : file.waters
-  const ground = isObject(file.ground) ? { castingsMl: 0, ...BED_COLOURS, ...file.ground } : file.ground
+  const ground = isObject(file.ground)
+    ? { castingsMl: 0, ...BED_COLOURS, ...file.ground }
+    : file.ground
   return { outOfLevel: { xDeg: 0, yDeg: 0 }, ...file, waters, ground }
 }
 
 function withFlow(file: AnyVersion): AnyVersion {
-  const waters = Array.isArray(file.waters) ? file.waters.map((water: unknown) => (isObject(water) && water.kind === 'fall' ? { ...fallDefaults(), ...water } : water)) : file.waters
+  const waters = Array.isArray(file.waters)
+    ? file.waters.map((water: unknown) =>
+        isObject(water) && water.kind === 'fall' ? { ...fallDefaults(), ...water } : water
+      )
+    : file.waters
   return { ...flowDefaults(), ...file, waters }
 }
 
 function withMaking(file: AnyVersion): AnyVersion {
-  const waters = Array.isArray(file.waters) ? file.waters.map((water: unknown) => (isObject(water) && water.kind !== 'pool' ? { make: makingDefaults(), ...water } : water)) : file.waters
+  const waters = Array.isArray(file.waters)
+    ? file.waters.map((water: unknown) =>
+        isObject(water) && water.kind !== 'pool' ? { make: makingDefaults(), ...water } : water
+      )
+    : file.waters
   return { ...finishDefaults(), ...file, waters }
 }
 
 function withWork(file: AnyVersion): AnyVersion {
-  const calendar = isObject(file.calendar) ? { ...calendarDefaults(), ...file.calendar } : file.calendar
+  const calendar = isObject(file.calendar)
+    ? { ...calendarDefaults(), ...file.calendar }
+    : file.calendar
   return { ...workDefaults(), ...file, calendar }
 }
 
@@ -71,15 +102,31 @@ export function migrated(
 ): { file: Record<string, unknown> } | { fault: Fault } {
   const { version } = file
   if (typeof version !== 'number' || !Number.isInteger(version) || version < 1) {
-    return { fault: { path: 'version', message: `was ${shown(version)}; must be a whole number from 1 to ${target}` } }
+    return {
+      fault: {
+        path: 'version',
+        message: `was ${shown(version)}; must be a whole number from 1 to ${target}`
+      }
+    }
   }
   if (version > target) {
-    return { fault: { path: 'version', message: `was ${version}; this app reads up to ${target}: the file comes from a newer Tall Spindle, and is left as it is` } }
+    return {
+      fault: {
+        path: 'version',
+        message: `was ${version}; this app reads up to ${target}: the file comes from a newer Tall Spindle, and is left as it is`
+      }
+    }
   }
   let current: AnyVersion = { ...file, version }
   while (current.version < target) {
     const step = migrations.get(current.version)
-    if (!step) return { fault: { path: 'version', message: `was ${version}; there is no way from version ${current.version} to ${target}` } }
+    if (!step)
+      return {
+        fault: {
+          path: 'version',
+          message: `was ${version}; there is no way from version ${current.version} to ${target}`
+        }
+      }
     current = { ...step(current), version: current.version + 1 }
   }
   return { file: current }

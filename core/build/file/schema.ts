@@ -11,13 +11,20 @@ import { RUNNING_SCHEMA } from './runSchema'
 
 const mm = () => Joi.number().min(-LONGEST_MM).max(LONGEST_MM)
 const size = () => Joi.number().min(10).max(10_000)
-const id = () => Joi.string().min(1).max(64).pattern(/^[\w.-]+$/, 'letters, digits, “-”, “_” and “.”')
+const id = () =>
+  Joi.string()
+    .min(1)
+    .max(64)
+    .pattern(/^[\w.-]+$/, 'letters, digits, “-”, “_” and “.”')
 const name = () => Joi.string().min(1).max(120)
 const point = () => Joi.array().items(mm()).length(2)
 const open = (keys: Joi.SchemaMap) => Joi.object(keys).unknown(true)
 
 const time = (day: boolean) =>
-  Joi.string().pattern(day ? /^([01]\d|2[0-3]):[0-5]\d$/ : /^(([01]\d|2[0-3]):[0-5]\d|24:00)$/, 'a time such as 19:30')
+  Joi.string().pattern(
+    day ? /^([01]\d|2[0-3]):[0-5]\d$/ : /^(([01]\d|2[0-3]):[0-5]\d|24:00)$/,
+    'a time such as 19:30'
+  )
 const windows = () =>
   Joi.array()
     .max(12)
@@ -25,13 +32,35 @@ const windows = () =>
       Joi.array()
         .ordered(time(true).required(), time(false).required())
         .length(2)
-        .custom((value: [string, string], helpers) => (value[0] < value[1] ? value : helpers.error('window.order')))
+        .custom((value: [string, string], helpers) =>
+          value[0] < value[1] ? value : helpers.error('window.order')
+        )
     )
-const date = () => Joi.string().pattern(/^\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])$/, 'a date such as 2026-11-24')
+const date = () =>
+  Joi.string().pattern(/^\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])$/, 'a date such as 2026-11-24')
 
-const localTime = () => Joi.string().pattern(/^\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])T([01]\d|2[0-3]):[0-5]\d$/, 'a local date and time such as 2026-11-24T19:00')
-const week = () => open(Object.fromEntries(['mon', 'tue', 'wed', 'thu', 'fri', 'sat', 'sun'].map((day) => [day, windows().required()])))
-const exceptions = () => Joi.array().items(open({ date: date().required(), free: windows().required(), note: Joi.string().max(500).allow('') })).unique('date').max(2000)
+const localTime = () =>
+  Joi.string().pattern(
+    /^\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])T([01]\d|2[0-3]):[0-5]\d$/,
+    'a local date and time such as 2026-11-24T19:00'
+  )
+const week = () =>
+  open(
+    Object.fromEntries(
+      ['mon', 'tue', 'wed', 'thu', 'fri', 'sat', 'sun'].map((day) => [day, windows().required()])
+    )
+  )
+const exceptions = () =>
+  Joi.array()
+    .items(
+      open({
+        date: date().required(),
+        free: windows().required(),
+        note: Joi.string().max(500).allow('')
+      })
+    )
+    .unique('date')
+    .max(2000)
 
 const extent = () => Joi.number().greater(0).max(10_000)
 const doses = () =>
@@ -49,7 +78,17 @@ const pool = open({
   name: name().required(),
   way: id().required(),
   outline: Joi.array()
-    .items(open({ id: id().required(), x: mm().required(), y: mm().required(), z: mm(), edge: Joi.valid('shore', 'dam').required(), leanDeg: Joi.number().min(-60).max(60), bulgeMm: mm() }))
+    .items(
+      open({
+        id: id().required(),
+        x: mm().required(),
+        y: mm().required(),
+        z: mm(),
+        edge: Joi.valid('shore', 'dam').required(),
+        leanDeg: Joi.number().min(-60).max(60),
+        bulgeMm: mm()
+      })
+    )
     .max(2000)
     .unique('id')
     .required(),
@@ -61,33 +100,68 @@ const pool = open({
   measure: Joi.valid('tin', 'kriging').required(),
   resin: id().required(),
   tints: doses(),
-  bands: Joi.array().items(open({ share: Joi.number().greater(0).max(1000).required(), tints: doses() })).max(12).required(),
+  bands: Joi.array()
+    .items(open({ share: Joi.number().greater(0).max(1000).required(), tints: doses() }))
+    .max(12)
+    .required(),
   pours: Joi.number().integer().min(1).max(40).allow(null).required(),
   heed: Joi.valid('heat', 'label').required(),
   tinting: Joi.valid('all-at-once', 'batch-by-batch').required(),
   standing: Joi.array()
     .items(
       open({
-        id: id().required(), name: name().required(), shape: Joi.valid('post', 'block', 'stone').required(), x: mm().required(), y: mm().required(),
-        widthMm: extent().required(), depthMm: extent().required(), heightMm: extent().required(), afterPour: Joi.number().integer().min(0).max(40).required()
+        id: id().required(),
+        name: name().required(),
+        shape: Joi.valid('post', 'block', 'stone').required(),
+        x: mm().required(),
+        y: mm().required(),
+        widthMm: extent().required(),
+        depthMm: extent().required(),
+        heightMm: extent().required(),
+        afterPour: Joi.number().integer().min(0).max(40).required()
       })
     )
     .unique('id')
     .max(200)
     .required(),
-  openings: Joi.array().items(open({ id: id().required(), kind: Joi.valid('cave', 'lip').required(), into: id().required(), sillMm: mm().required() })).unique('id').max(20).required(),
+  openings: Joi.array()
+    .items(
+      open({
+        id: id().required(),
+        kind: Joi.valid('cave', 'lip').required(),
+        into: id().required(),
+        sillMm: mm().required()
+      })
+    )
+    .unique('id')
+    .max(20)
+    .required(),
   light: open({
-    resin: id().required(), lamp: id().required(), lampMm: Joi.number().min(1).max(2000).required(), coatMm: Joi.number().min(0.05).max(100).allow(null).required(),
-    seconds: Joi.number().min(1).max(3600).required(), shadedPct: Joi.number().min(0).max(100).required()
+    resin: id().required(),
+    lamp: id().required(),
+    lampMm: Joi.number().min(1).max(2000).required(),
+    coatMm: Joi.number().min(0.05).max(100).allow(null).required(),
+    seconds: Joi.number().min(1).max(3600).required(),
+    shadedPct: Joi.number().min(0).max(100).required()
   }).required(),
-  skin: open({ layers: Joi.number().integer().min(1).max(12).required(), lacquer: id().required(), lacquerCoats: Joi.number().integer().min(1).max(12).required() }).required(),
-  gloss: open({ gel: id().required(), coats: Joi.number().integer().min(1).max(12).required() }).required()
+  skin: open({
+    layers: Joi.number().integer().min(1).max(12).required(),
+    lacquer: id().required(),
+    lacquerCoats: Joi.number().integer().min(1).max(12).required()
+  }).required(),
+  gloss: open({
+    gel: id().required(),
+    coats: Joi.number().integer().min(1).max(12).required()
+  }).required()
 })
 
 const making = () =>
   open({
-    coats: Joi.number().integer().min(1).max(40).allow(null).required(), nextCoatH: Joi.number().min(0).max(5000).allow(null).required(), film: id().required(),
-    droopMm: Joi.number().greater(0).max(100).required(), tiltDeg: Joi.number().min(0).max(90).required()
+    coats: Joi.number().integer().min(1).max(40).allow(null).required(),
+    nextCoatH: Joi.number().min(0).max(5000).allow(null).required(),
+    film: id().required(),
+    droopMm: Joi.number().greater(0).max(100).required(),
+    tiltDeg: Joi.number().min(0).max(90).required()
   }).required()
 const fall = open({
   kind: Joi.valid('fall').required(),
@@ -113,10 +187,28 @@ const reach = open({
   id: id().required(),
   name: name().required(),
   way: id().required(),
-  path: Joi.array().items(open({ id: id().required(), x: mm().required(), y: mm().required(), bedMm: mm() })).min(2).max(500).unique('id').required(),
+  path: Joi.array()
+    .items(open({ id: id().required(), x: mm().required(), y: mm().required(), bedMm: mm() }))
+    .min(2)
+    .max(500)
+    .unique('id')
+    .required(),
   widthMm: extent().required(),
   bed: Joi.valid('smooth', 'gravel', 'cobbles', 'boulders').required(),
-  boulders: Joi.array().items(open({ id: id().required(), name: name().required(), x: mm().required(), y: mm().required(), widthMm: extent().required(), heightMm: extent().required() })).max(300).unique('id').required(),
+  boulders: Joi.array()
+    .items(
+      open({
+        id: id().required(),
+        name: name().required(),
+        x: mm().required(),
+        y: mm().required(),
+        widthMm: extent().required(),
+        heightMm: extent().required()
+      })
+    )
+    .max(300)
+    .unique('id')
+    .required(),
   gel: id().required(),
   make: making()
 })
@@ -132,7 +224,9 @@ const sea = open({
   fetchKm: Joi.number().greater(0).max(20_000).required(),
   breakerMm: Joi.number().greater(0).max(2000).required(),
   periodS: Joi.number().greater(0).max(100).required(),
-  crest: open({ x: mm().required(), y: mm().required(), lengthMm: extent().required() }).allow(null).required(),
+  crest: open({ x: mm().required(), y: mm().required(), lengthMm: extent().required() })
+    .allow(null)
+    .required(),
   phase: Joi.number().min(0).max(1).required(),
   gel: id().required(),
   make: making()
@@ -167,7 +261,13 @@ export const BUILD_SCHEMA = open({
   version: Joi.valid(6).required(),
   id: id().required(),
   name: name().required(),
-  scale: Joi.string().min(1).max(40).required().custom((value: string, helpers) => (scaleRatio(value) === null ? helpers.error('any.scale') : value)),
+  scale: Joi.string()
+    .min(1)
+    .max(40)
+    .required()
+    .custom((value: string, helpers) =>
+      scaleRatio(value) === null ? helpers.error('any.scale') : value
+    ),
   base: open({ widthMm: size().required(), depthMm: size().required() }).required(),
   ground: open({
     landform: id().required(),
@@ -190,21 +290,44 @@ export const BUILD_SCHEMA = open({
     .unique('id')
     .max(200)
     .required(),
-  flow: open({ mood: Joi.valid(...MOODS).required(), dischargeM3S: Joi.number().greater(0).max(1e6).allow(null).required() }).required(),
-  meets: Joi.array().items(Joi.valid(...SIDES)).unique().max(4).required(),
+  flow: open({
+    mood: Joi.valid(...MOODS).required(),
+    dischargeM3S: Joi.number().greater(0).max(1e6).allow(null).required()
+  }).required(),
+  meets: Joi.array()
+    .items(Joi.valid(...SIDES))
+    .unique()
+    .max(4)
+    .required(),
   finish: open({
-    white: id().required(), spray: id().required(), reliefMm: Joi.number().greater(0).max(100).required(),
-    yours: Joi.array().items(open({ water: id().required(), pct: Joi.number().min(0).max(100).required() })).unique('water').max(200).required()
+    white: id().required(),
+    spray: id().required(),
+    reliefMm: Joi.number().greater(0).max(100).required(),
+    yours: Joi.array()
+      .items(open({ water: id().required(), pct: Joi.number().min(0).max(100).required() }))
+      .unique('water')
+      .max(200)
+      .required()
   }).required(),
   repairs: Joi.array()
-    .items(open({ id: id().required(), trouble: id().required(), water: id().required(), measured: Joi.object().pattern(id(), Joi.number().min(-1e6).max(1e6)).required() }))
+    .items(
+      open({
+        id: id().required(),
+        trouble: id().required(),
+        water: id().required(),
+        measured: Joi.object().pattern(id(), Joi.number().min(-1e6).max(1e6)).required()
+      })
+    )
     .unique('id')
     .max(200)
     .required(),
   section: open({ from: point().required(), to: point().required() }).required(),
   running: RUNNING_SCHEMA.required(),
   outOfLevel: open({ xDeg: tilt().required(), yDeg: tilt().required() }).required(),
-  room: open({ tempC: Joi.number().min(-40).max(60).required(), rhPct: Joi.number().min(0).max(100).required() }).required(),
+  room: open({
+    tempC: Joi.number().min(-40).max(60).required(),
+    rhPct: Joi.number().min(0).max(100).required()
+  }).required(),
   mixing: open({
     wastePct: Joi.number().min(0).max(200).required(),
     cupG: Joi.number().min(0).max(500).required(),
@@ -212,20 +335,60 @@ export const BUILD_SCHEMA = open({
     readabilityG: Joi.number().min(0.0001).max(100).required()
   }).required(),
   copies: Joi.number().integer().min(1).max(200).required(),
-  arrange: Joi.array().items(open({
-    step: stepName().required(), at: localTime().allow(null).required(), notBefore: localTime().allow(null).required(),
-    notOn: Joi.array().items(date()).max(400).required(), by: Joi.valid('first', 'second', null).required()
-  })).unique('step').max(500).required(),
+  arrange: Joi.array()
+    .items(
+      open({
+        step: stepName().required(),
+        at: localTime().allow(null).required(),
+        notBefore: localTime().allow(null).required(),
+        notOn: Joi.array().items(date()).max(400).required(),
+        by: Joi.valid('first', 'second', null).required()
+      })
+    )
+    .unique('step')
+    .max(500)
+    .required(),
   order: Joi.array().items(stepName()).max(2000).required(),
-  fillers: Joi.array().items(open({ id: id().required(), name: name().required(), handsMin: Joi.number().integer().min(1).max(60_000).required(), breakable: Joi.boolean().required() })).unique('id').max(200).required(),
+  fillers: Joi.array()
+    .items(
+      open({
+        id: id().required(),
+        name: name().required(),
+        handsMin: Joi.number().integer().min(1).max(60_000).required(),
+        breakable: Joi.boolean().required()
+      })
+    )
+    .unique('id')
+    .max(200)
+    .required(),
   log: LOG_SCHEMA.required(),
   calendar: open({
-    zone: Joi.string().max(80).required().custom((value: string, helpers) => (isZone(value) ? value : helpers.error('any.zone'))),
+    zone: Joi.string()
+      .max(80)
+      .required()
+      .custom((value: string, helpers) => (isZone(value) ? value : helpers.error('any.zone'))),
     start: localTime().required(),
     week: week().required(),
     exceptions: exceptions().required(),
-    second: open({ name: name().required(), week: week().required(), exceptions: exceptions().required() }).allow(null).required(),
-    busy: Joi.array().items(open({ title: Joi.string().max(200).allow('').required(), from: instant().required(), to: instant().required() }).custom((value: { from: string; to: string }, helpers) => (value.from < value.to ? value : helpers.error('window.order')))).max(5000).required(),
+    second: open({
+      name: name().required(),
+      week: week().required(),
+      exceptions: exceptions().required()
+    })
+      .allow(null)
+      .required(),
+    busy: Joi.array()
+      .items(
+        open({
+          title: Joi.string().max(200).allow('').required(),
+          from: instant().required(),
+          to: instant().required()
+        }).custom((value: { from: string; to: string }, helpers) =>
+          value.from < value.to ? value : helpers.error('window.order')
+        )
+      )
+      .max(5000)
+      .required(),
     deadline: localTime().allow(null).required()
   }).required(),
   notes: Joi.string().max(100_000).allow('').required(),

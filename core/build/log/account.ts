@@ -18,12 +18,20 @@ export function accountOf(log: Log): AccountLine[] {
   const own = entriesOf(log, 'step')
   return [...progressOf(log).values()].map((p) => {
     const entries = own.filter((e) => e.step === p.step)
-    const after = looks.filter((l) => l.step === p.step && Date.parse(l.at) >= p.endMs).map((l) => ({ ready: l.ready, min: (Date.parse(l.at) - p.endMs) / 60_000 }))
+    const after = looks
+      .filter((l) => l.step === p.step && Date.parse(l.at) >= p.endMs)
+      .map((l) => ({ ready: l.ready, min: (Date.parse(l.at) - p.endMs) / 60_000 }))
     const ready = after.filter((l) => l.ready).map((l) => l.min)
     const not = after.filter((l) => !l.ready).map((l) => l.min)
     return {
-      step: p.step, workedMin: p.minutes, plannedMin: entries.every((e) => e.plannedMin === null) ? null : entries.reduce((sum, e) => sum + (e.plannedMin ?? 0), 0),
-      foretoldMin: entries.at(-1)!.waitMin > 0 ? entries.at(-1)!.waitMin : null, readyMin: ready.length > 0 ? Math.min(...ready) : null, notYetMin: not.length > 0 ? Math.max(...not) : null
+      step: p.step,
+      workedMin: p.minutes,
+      plannedMin: entries.every((e) => e.plannedMin === null)
+        ? null
+        : entries.reduce((sum, e) => sum + (e.plannedMin ?? 0), 0),
+      foretoldMin: entries.at(-1)!.waitMin > 0 ? entries.at(-1)!.waitMin : null,
+      readyMin: ready.length > 0 ? Math.min(...ready) : null,
+      notYetMin: not.length > 0 ? Math.max(...not) : null
     }
   })
 }
@@ -32,4 +40,5 @@ export function accountOf(log: Log): AccountLine[] {
 export const offBy = (real: number, said: number): number => 100 * (real / said - 1)
 
 /** Money written down. */
-export const spent = (log: Log): number => entriesOf(log, 'cost').reduce((sum, c) => sum + c.money, 0)
+export const spent = (log: Log): number =>
+  entriesOf(log, 'cost').reduce((sum, c) => sum + c.money, 0)

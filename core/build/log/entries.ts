@@ -1,7 +1,8 @@
 import type { State } from '../../craft/ways/types'
 
 /** Something that was done, seen or spent, at a moment in universal time: "2026-11-24T19:02:11Z". */
-export type LogEntry = StepEntry | LookEntry | BatchEntry | RoomEntry | PhotoEntry | NoteEntry | LessonEntry | CostEntry
+export type LogEntry =
+  StepEntry | LookEntry | BatchEntry | RoomEntry | PhotoEntry | NoteEntry | LessonEntry | CostEntry
 
 interface Entry<K extends string> {
   kind: K
@@ -81,4 +82,8 @@ export interface Log {
 
 export const emptyLog = (): Log => ({ asOf: null, entries: [] })
 
-export const entriesOf = <K extends LogEntry['kind']>(log: Log, kind: K): Extract<LogEntry, { kind: K }>[] => log.entries.filter((e): e is Extract<LogEntry, { kind: K }> => e.kind === kind)
+export const entriesOf = <K extends LogEntry['kind']>(
+  log: Log,
+  kind: K
+): Extract<LogEntry, { kind: K }>[] =>
+  log.entries.filter((e): e is Extract<LogEntry, { kind: K }> => e.kind === kind)

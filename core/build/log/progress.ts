@@ -17,7 +17,13 @@ export function progressOf(log: Log): Map<string, Progress> {
   const all = new Map<string, Progress>()
   for (const entry of entriesOf(log, 'step')) {
     const [fromMs, toMs] = [Date.parse(entry.at), Date.parse(entry.endedAt)]
-    const there = all.get(entry.step) ?? { step: entry.step, done: false, worked: [], minutes: 0, endMs: toMs }
+    const there = all.get(entry.step) ?? {
+      step: entry.step,
+      done: false,
+      worked: [],
+      minutes: 0,
+      endMs: toMs
+    }
     there.worked.push({ fromMs, toMs })
     there.minutes += (toMs - fromMs) / MINUTE_MS
     there.done ||= entry.done
@@ -42,11 +48,16 @@ const AGAIN_LEAST_MIN = 10
  * @returns           min
  */
 export function seenWait(plannedMin: number, endMs: number, looks: readonly LookEntry[]): number {
-  const after = looks.filter((l) => Date.parse(l.at) >= endMs).sort((a, b) => a.at.localeCompare(b.at))
+  const after = looks
+    .filter((l) => Date.parse(l.at) >= endMs)
+    .sort((a, b) => a.at.localeCompare(b.at))
   const last = after.at(-1)
   if (!last) return plannedMin
   const elapsed = Math.ceil((Date.parse(last.at) - endMs) / MINUTE_MS)
   const ready = after.find((l) => l.ready)
   if (ready) return Math.ceil((Date.parse(ready.at) - endMs) / MINUTE_MS)
-  return Math.max(plannedMin, elapsed + Math.max(AGAIN_LEAST_MIN, Math.round(elapsed * AGAIN_SHARE)))
+  return Math.max(
+    plannedMin,
+    elapsed + Math.max(AGAIN_LEAST_MIN, Math.round(elapsed * AGAIN_SHARE))
+  )
 }

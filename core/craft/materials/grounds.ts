@@ -9,6 +9,9 @@ const BOARDS: readonly [string, Thermal][] = [
 ]
 
 /** What grounds do with heat, by id: landforms and shells of the shelf, and the boards they stand on. */
-export const THERMAL: ReadonlyMap<string, Thermal> = new Map([...[...LANDFORMS, ...SHELLS].map((m): [string, Thermal] => [m.id, m.thermal]), ...BOARDS])
+export const THERMAL: ReadonlyMap<string, Thermal> = new Map([
+  ...[...LANDFORMS, ...SHELLS].map((m): [string, Thermal] => [m.id, m.thermal]),
+  ...BOARDS
+])
 
 export const THERMAL_IDS: readonly string[] = [...THERMAL.keys()]

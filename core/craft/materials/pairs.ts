@@ -48,10 +48,27 @@ export const THINGS = {
 } as const satisfies Record<string, { name: string; is: 'wet' | 'face' | 'tool' }>
 export type ThingId = keyof typeof THINGS
 /** What a dam may be faced with. */
-export type FaceId = Extract<ThingId, 'tape' | 'packing-tape' | 'acetate' | 'acrylic' | 'pack-plastic' | 'clay' | 'polythene' | 'silicone-paper' | 'glass' | 'bare-card' | 'hot-glue' | 'damp-plaster' | 'unsealed-foam' | 'silicone'>
+export type FaceId = Extract<
+  ThingId,
+  | 'tape'
+  | 'packing-tape'
+  | 'acetate'
+  | 'acrylic'
+  | 'pack-plastic'
+  | 'clay'
+  | 'polythene'
+  | 'silicone-paper'
+  | 'glass'
+  | 'bare-card'
+  | 'hot-glue'
+  | 'damp-plaster'
+  | 'unsealed-foam'
+  | 'silicone'
+>
 
 /** Sticks: peels, holds, bonds, vanishes, fine. Spoils: spoils, melts, fogs. Solves: lifts. */
-export type Outcome = 'peels' | 'holds' | 'bonds' | 'vanishes' | 'fine' | 'spoils' | 'melts' | 'fogs' | 'lifts'
+export type Outcome =
+  'peels' | 'holds' | 'bonds' | 'vanishes' | 'fine' | 'spoils' | 'melts' | 'fogs' | 'lifts'
 export const HARM: readonly Outcome[] = ['spoils', 'melts', 'fogs']
 
 export interface Pair {
@@ -60,29 +77,73 @@ export interface Pair {
   why: string
 }
 
-const pair = (a: ThingId, b: ThingId, result: Outcome, why: string): Pair => ({ between: [a, b], result, why })
+const pair = (a: ThingId, b: ThingId, result: Outcome, why: string): Pair => ({
+  between: [a, b],
+  result,
+  why
+})
 
 /** What sticks to what, what spoils what, what lifts it again: trade section 6 (C1–C13), D2, D6, D7, G6, G7. Common practice, no source. */
 export const PAIRS: readonly Pair[] = [
   pair('two-part', 'tape', 'peels', 'Peels with a tug and leaves its crepe in the face.'),
-  pair('two-part', 'packing-tape', 'peels', 'Polypropylene: nothing sticks to it, and the face comes out glossy.'),
-  pair('two-part', 'acetate', 'vanishes', 'Bonds a little and has nearly the resin’s own refraction: left in, it is not seen.'),
-  pair('two-part', 'acrylic', 'holds', 'Bonds to bare acrylic: wax or tape the face that must come off.'),
+  pair(
+    'two-part',
+    'packing-tape',
+    'peels',
+    'Polypropylene: nothing sticks to it, and the face comes out glossy.'
+  ),
+  pair(
+    'two-part',
+    'acetate',
+    'vanishes',
+    'Bonds a little and has nearly the resin’s own refraction: left in, it is not seen.'
+  ),
+  pair(
+    'two-part',
+    'acrylic',
+    'holds',
+    'Bonds to bare acrylic: wax or tape the face that must come off.'
+  ),
   pair('two-part', 'pack-plastic', 'peels', 'Lifts off clean pack plastic when it is flexed.'),
   pair('two-part', 'clay', 'spoils', 'Lifts off, but takes grain and oil with it.'),
   pair('two-part', 'polythene', 'peels', 'Never sticks to polythene; its wrinkles are copied.'),
   pair('two-part', 'silicone-paper', 'peels', 'Falls off silicone-coated paper.'),
   pair('two-part', 'silicone', 'peels', 'Falls out of a silicone mould.'),
   pair('two-part', 'glass', 'bonds', 'Bonds for good without a release.'),
-  pair('two-part', 'bare-card', 'bonds', 'Soaks into card and tears it: face it with packing tape.'),
-  pair('two-part', 'hot-glue', 'holds', 'Parts with warmth; a hot pour softens the glue from inside.'),
-  pair('two-part', 'damp-plaster', 'spoils', 'Damp under resin clouds it and bubbles: dry it first.'),
-  pair('two-part', 'unsealed-foam', 'spoils', 'Air comes out of the pores as bubbles for hours: seal it.'),
+  pair(
+    'two-part',
+    'bare-card',
+    'bonds',
+    'Soaks into card and tears it: face it with packing tape.'
+  ),
+  pair(
+    'two-part',
+    'hot-glue',
+    'holds',
+    'Parts with warmth; a hot pour softens the glue from inside.'
+  ),
+  pair(
+    'two-part',
+    'damp-plaster',
+    'spoils',
+    'Damp under resin clouds it and bubbles: dry it first.'
+  ),
+  pair(
+    'two-part',
+    'unsealed-foam',
+    'spoils',
+    'Air comes out of the pores as bubbles for hours: seal it.'
+  ),
   pair('light', 'acetate', 'vanishes', 'Stays and vanishes: the light goes through it.'),
   pair('light', 'polythene', 'peels', 'Peels off a bag: that is how a skin is made.'),
   pair('light', 'pack-plastic', 'holds', 'Holds until it is flexed.'),
   pair('light', 'acrylic', 'bonds', 'Bonds to bare acrylic.'),
-  pair('light', 'tape', 'peels', 'Peels with a tug; opaque tape shades the corner, so light it from above.'),
+  pair(
+    'light',
+    'tape',
+    'peels',
+    'Peels with a tug; opaque tape shades the corner, so light it from above.'
+  ),
   pair('light', 'packing-tape', 'peels', 'Nothing sticks to polypropylene.'),
   pair('light', 'silicone-paper', 'peels', 'Falls off silicone-coated paper.'),
   pair('light', 'clay', 'spoils', 'Stays tacky against oily clay.'),
@@ -90,19 +151,59 @@ export const PAIRS: readonly Pair[] = [
   pair('gel', 'pack-plastic', 'peels', 'Peels when it is dry.'),
   pair('gel', 'acetate', 'peels', 'Peels when it is dry.'),
   pair('gel', 'acrylic', 'peels', 'Peels when it is dry.'),
-  pair('gel', 'silicone-paper', 'peels', 'Acrylic gels and caulk peel; silicone caulk bonds for good.'),
+  pair(
+    'gel',
+    'silicone-paper',
+    'peels',
+    'Acrylic gels and caulk peel; silicone caulk bonds for good.'
+  ),
   pair('gel', 'silicone', 'peels', 'Peels; silicone caulk on silicone does not.'),
-  pair('two-part', 'cured-resin', 'bonds', 'Bonds; scuffed, it bonds for good, and the scuff turns clear again.'),
-  pair('two-part', 'sealed-foam', 'holds', 'Holds, and no air comes out. Mind how warm a thick pour gets.'),
-  pair('two-part', 'dry-clay', 'bonds', 'Sticks without a release: that is what the rubber mould is for.'),
+  pair(
+    'two-part',
+    'cured-resin',
+    'bonds',
+    'Bonds; scuffed, it bonds for good, and the scuff turns clear again.'
+  ),
+  pair(
+    'two-part',
+    'sealed-foam',
+    'holds',
+    'Holds, and no air comes out. Mind how warm a thick pour gets.'
+  ),
+  pair(
+    'two-part',
+    'dry-clay',
+    'bonds',
+    'Sticks without a release: that is what the rubber mould is for.'
+  ),
   pair('two-part', 'clear-gel', 'holds', 'Holds on clear gel.'),
-  pair('two-part', 'white-gel', 'spoils', 'Water under resin clouds it for good: let the gel clear first.'),
-  pair('two-part', 'plants', 'spoils', 'Runs up the stems and drowns them: wipe with alcohol before it sets, or pluck the plant.'),
+  pair(
+    'two-part',
+    'white-gel',
+    'spoils',
+    'Water under resin clouds it for good: let the gel clear first.'
+  ),
+  pair(
+    'two-part',
+    'plants',
+    'spoils',
+    'Runs up the stems and drowns them: wipe with alcohol before it sets, or pluck the plant.'
+  ),
   pair('two-part', 'case', 'bonds', 'Bonds to the case: wipe with alcohol before it sets.'),
-  pair('two-part', 'acrylic-ink', 'spoils', 'Water in the ink leaves specks and keeps the resin soft around them.'),
+  pair(
+    'two-part',
+    'acrylic-ink',
+    'spoils',
+    'Water in the ink leaves specks and keeps the resin soft around them.'
+  ),
   pair('two-part', 'enamel', 'fine', 'Fine in drops.'),
   pair('two-part', 'alcohol-ink', 'fine', 'Fine in drops; much of it softens the cure.'),
-  pair('two-part', 'flame', 'fine', 'A quick pass lifts bubbles. Never near alcohol, solvent, foam or plants.'),
+  pair(
+    'two-part',
+    'flame',
+    'fine',
+    'A quick pass lifts bubbles. Never near alcohol, solvent, foam or plants.'
+  ),
   pair('light', 'scuffed-film', 'bonds', 'Bonds to a scuffed face.'),
   pair('light', 'cured-resin', 'bonds', 'Bonds to cured resin.'),
   pair('light', 'clear-gel', 'holds', 'Holds on clear gel.'),
@@ -110,9 +211,19 @@ export const PAIRS: readonly Pair[] = [
   pair('light', 'alcohol-ink', 'fine', 'The right ink for it.'),
   pair('light', 'water-texture', 'spoils', 'They do not cure together: let the texture dry first.'),
   pair('light', 'white-gel', 'spoils', 'Water in the gel keeps it tacky.'),
-  pair('light', 'shade', 'spoils', 'Thick, opaque or shaded it stays sticky underneath: thinner coats, more light, then wipe with alcohol.'),
+  pair(
+    'light',
+    'shade',
+    'spoils',
+    'Thick, opaque or shaded it stays sticky underneath: thinner coats, more light, then wipe with alcohol.'
+  ),
   pair('light', 'silicone', 'peels', 'Falls out of a silicone mould.'),
-  pair('printer-resin', 'shade', 'spoils', 'Cures as a crust over liquid: never poured deep. Drain, rip out, redo.'),
+  pair(
+    'printer-resin',
+    'shade',
+    'spoils',
+    'Cures as a crust over liquid: never poured deep. Drain, rip out, redo.'
+  ),
   pair('gel', 'scuffed-film', 'holds', 'Keys into the scratches, and fills them clear again.'),
   pair('gel', 'styrene', 'holds', 'Holds; scuffed it holds better.'),
   pair('gel', 'polythene', 'peels', 'Peels off a bag.'),
@@ -120,10 +231,25 @@ export const PAIRS: readonly Pair[] = [
   pair('gel', 'cured-resin', 'holds', 'Holds on clean cured resin; wipe it with alcohol first.'),
   pair('gel', 'sealed-foam', 'holds', 'Holds.'),
   pair('gel', 'clear-gel', 'bonds', 'One with the gel beneath.'),
-  pair('gel', 'white-gel', 'spoils', 'Laid over gel that is still white it shuts the water in: weeks.'),
-  pair('gel', 'dust', 'spoils', 'Dust sinks into gloss and cannot be cleaned off: peel the coat and do it again.'),
+  pair(
+    'gel',
+    'white-gel',
+    'spoils',
+    'Laid over gel that is still white it shuts the water in: weeks.'
+  ),
+  pair(
+    'gel',
+    'dust',
+    'spoils',
+    'Dust sinks into gloss and cannot be cleaned off: peel the coat and do it again.'
+  ),
   pair('gel', 'plants', 'holds', 'Holds to what it touches: paint it on last, and mask.'),
-  pair('gel', 'white-acrylic', 'fine', 'Stirred in, or brushed on before it has quite cleared or after.'),
+  pair(
+    'gel',
+    'white-acrylic',
+    'fine',
+    'Stirred in, or brushed on before it has quite cleared or after.'
+  ),
   pair('caulk', 'silicone-paper', 'peels', 'Acrylic caulk peels.'),
   pair('caulk', 'polythene', 'peels', 'Peels off a bag.'),
   pair('caulk', 'glass', 'peels', 'Peels with a blade under its edge.'),
@@ -133,11 +259,26 @@ export const PAIRS: readonly Pair[] = [
   pair('silicone-caulk', 'silicone-paper', 'bonds', 'Bonds for good: scrap. Use acrylic caulk.'),
   pair('silicone-caulk', 'white-acrylic', 'spoils', 'Paint runs off silicone.'),
   pair('mould-rubber', 'dry-clay', 'peels', 'Peels off clay that is dry and sealed.'),
-  pair('mould-rubber', 'clay', 'spoils', 'Some modelling clays hold sulphur and keep rubber from setting: seal it, or use air-dry clay.'),
+  pair(
+    'mould-rubber',
+    'clay',
+    'spoils',
+    'Some modelling clays hold sulphur and keep rubber from setting: seal it, or use air-dry clay.'
+  ),
   pair('mould-rubber', 'glass', 'peels', 'Peels off clean glass.'),
-  pair('mould-rubber', 'silicone', 'bonds', 'Silicone bonds to silicone: a release between mould and rubber.'),
+  pair(
+    'mould-rubber',
+    'silicone',
+    'bonds',
+    'Silicone bonds to silicone: a release between mould and rubber.'
+  ),
   pair('plaster', 'silicone', 'peels', 'Falls out.'),
-  pair('lacquer', 'styrene', 'fogs', 'Strong lacquers craze clear styrene: mist coats, or a water-based one.'),
+  pair(
+    'lacquer',
+    'styrene',
+    'fogs',
+    'Strong lacquers craze clear styrene: mist coats, or a water-based one.'
+  ),
   pair('lacquer', 'clear-gel', 'fine', 'Clear and glossy over gel that has cleared.'),
   pair('lacquer', 'white-gel', 'spoils', 'Seals the water in: it stays white under the shine.'),
   pair('lacquer', 'unsealed-foam', 'melts', 'Solvent eats foam.'),
@@ -148,15 +289,35 @@ export const PAIRS: readonly Pair[] = [
   pair('solvent-cement', 'styrene', 'bonds', 'Welds it.'),
   pair('solvent-cement', 'acrylic', 'bonds', 'Welds it, and crazes what it runs over.'),
   pair('solvent-cement', 'unsealed-foam', 'melts', 'Eats foam.'),
-  pair('solvent-cement', 'sealed-foam', 'melts', 'Finds the pinhole and eats the foam under the skin.'),
+  pair(
+    'solvent-cement',
+    'sealed-foam',
+    'melts',
+    'Finds the pinhole and eats the foam under the skin.'
+  ),
   pair('hot-glue', 'unsealed-foam', 'melts', 'Hot glue melts foam: a cool gun, small dots.'),
   pair('hot-glue', 'acetate', 'holds', 'Tiny dots only, hidden by white water later.'),
   pair('hot-glue', 'pack-plastic', 'holds', 'Tiny dots only, hidden by white water later.'),
   pair('hot-glue', 'flame', 'lifts', 'Its residue softens with heat and rolls off.'),
   pair('hot-glue', 'plants', 'spoils', 'Pulls scenery off with it.'),
-  pair('superglue', 'acetate', 'fogs', 'Its vapour fogs clear plastic: gel type, in dots, with air moving.'),
-  pair('superglue', 'styrene', 'fogs', 'Its vapour fogs clear plastic: gel type, in dots, with air moving.'),
-  pair('superglue', 'pack-plastic', 'fogs', 'Its vapour fogs clear plastic: gel type, in dots, with air moving.'),
+  pair(
+    'superglue',
+    'acetate',
+    'fogs',
+    'Its vapour fogs clear plastic: gel type, in dots, with air moving.'
+  ),
+  pair(
+    'superglue',
+    'styrene',
+    'fogs',
+    'Its vapour fogs clear plastic: gel type, in dots, with air moving.'
+  ),
+  pair(
+    'superglue',
+    'pack-plastic',
+    'fogs',
+    'Its vapour fogs clear plastic: gel type, in dots, with air moving.'
+  ),
   pair('superglue', 'case', 'fogs', 'Never inside the closed case: its vapour fogs it.'),
   pair('superglue', 'unsealed-foam', 'melts', 'Eats expanded foam.'),
   pair('spray', 'unsealed-foam', 'melts', 'Its solvent eats foam: seal it, or a water-based one.'),
@@ -176,7 +337,8 @@ export const PAIRS: readonly Pair[] = [
 ]
 
 /** What becomes of two things that meet; null: nobody has written it down. @example pairOf('packing-tape', 'two-part')?.result // "peels" */
-export const pairOf = (a: ThingId, b: ThingId): Pair | null => PAIRS.find(({ between: [x, y] }) => (x === a && y === b) || (x === b && y === a)) ?? null
+export const pairOf = (a: ThingId, b: ThingId): Pair | null =>
+  PAIRS.find(({ between: [x, y] }) => (x === a && y === b) || (x === b && y === a)) ?? null
 
 /** The other of the two. @example otherOf(pairOf('gel', 'acetate')!, 'gel') // "acetate" */
 export const otherOf = ({ between: [a, b] }: Pair, one: ThingId): ThingId => (a === one ? b : a)

@@ -15,7 +15,12 @@ export function resinKinetics(resin: Resin): CureKinetics {
   const key = [resin.potLifeMin, resin.potLifeG, resin.potLifeC, resin.curedH].join('/')
   const there = known.get(key)
   if (there) return there
-  const { resin: fitted } = fitResin({ potLifeMin: resin.potLifeMin, potLifeG: resin.potLifeG, atC: resin.potLifeC, cureH: resin.curedH })
+  const { resin: fitted } = fitResin({
+    potLifeMin: resin.potLifeMin,
+    potLifeG: resin.potLifeG,
+    atC: resin.potLifeC,
+    cureH: resin.curedH
+  })
   known.set(key, fitted)
   return fitted
 }

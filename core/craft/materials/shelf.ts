@@ -16,10 +16,23 @@ export type Shelf = ReadonlyMap<string, Material>
  *
  * @example shelfOf([...BUILT_IN, myBottle])
  */
-export const shelfOf = (materials: readonly Material[]): Shelf => new Map(materials.map((m) => [m.id, m]))
+export const shelfOf = (materials: readonly Material[]): Shelf =>
+  new Map(materials.map((m) => [m.id, m]))
 
 export const BUILT_IN: readonly Material[] = [
-  ...RESINS, ...LIGHT_RESINS, ...LAMPS, ...TINTS, ...GELS, ...FILMS, ...FILLERS, ...LACQUERS, ...LANDFORMS, ...SHELLS, ...SEALERS, ...DAMS, ...SUNDRIES
+  ...RESINS,
+  ...LIGHT_RESINS,
+  ...LAMPS,
+  ...TINTS,
+  ...GELS,
+  ...FILMS,
+  ...FILLERS,
+  ...LACQUERS,
+  ...LANDFORMS,
+  ...SHELLS,
+  ...SEALERS,
+  ...DAMS,
+  ...SUNDRIES
 ]
 
 export const BUILT_IN_SHELF: Shelf = shelfOf(BUILT_IN)
@@ -29,16 +42,25 @@ export const BUILT_IN_SHELF: Shelf = shelfOf(BUILT_IN)
  *
  * @example onShelf(BUILT_IN_SHELF, 'resin', 'clear-epoxy-2-1')?.layerMaxMm // 5
  */
-export function onShelf<K extends MaterialKind>(shelf: Shelf, kind: K, id: string): Extract<Material, { kind: K }> | null {
+export function onShelf<K extends MaterialKind>(
+  shelf: Shelf,
+  kind: K,
+  id: string
+): Extract<Material, { kind: K }> | null {
   const found = shelf.get(id)
   return found?.kind === kind ? (found as Extract<Material, { kind: K }>) : null
 }
 
 /** All of a kind, in the order of the shelf. */
-export function ofKind<K extends MaterialKind>(shelf: Shelf, kind: K): Extract<Material, { kind: K }>[] {
+export function ofKind<K extends MaterialKind>(
+  shelf: Shelf,
+  kind: K
+): Extract<Material, { kind: K }>[] {
   return [...shelf.values()].filter((m): m is Extract<Material, { kind: K }> => m.kind === kind)
 }
 
 /** A shelf with the bottles that a build carries: what stands on the shelf already counts, not what was carried. */
 export const withBottles = (shelf: Shelf, bottles: readonly Material[] = []): Shelf =>
-  bottles.some((b) => !shelf.has(b.id)) ? new Map([...bottles.map((b): [string, Material] => [b.id, b]), ...shelf]) : shelf
+  bottles.some((b) => !shelf.has(b.id))
+    ? new Map([...bottles.map((b): [string, Material] => [b.id, b]), ...shelf])
+    : shelf

@@ -14,4 +14,5 @@ export const STROKE_TOOLS: readonly StrokeTool[] = [
   { id: 'spatula', name: 'spatula, drawn up into ridges', toMm: Infinity }
 ]
 
-export const toolFor = (spacingMm: number): StrokeTool => STROKE_TOOLS.find((t) => spacingMm <= t.toMm)!
+export const toolFor = (spacingMm: number): StrokeTool =>
+  STROKE_TOOLS.find((t) => spacingMm <= t.toMm)!

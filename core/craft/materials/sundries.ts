@@ -9,55 +9,273 @@ const FOAM = { kWMK: 0.035, cJGK: 1.45, softensC: 75 }
 const PLASTER = { kWMK: 0.3, cJGK: 1, densityGCm3: 1, softensC: null }
 
 export const LANDFORMS: readonly Landform[] = [
-  { kind: 'landform', id: 'xps', name: 'Extruded foam (XPS)', note: 'Carves crisply; solvent and heat melt it.', cautions: ['hotwire', 'dust', 'blade'], glueMin: 180, glue: 'foam-glue', hatch: 'cells', thermal: { ...FOAM, densityGCm3: 0.033 }, pack: { amount: 22_500, price: 12 } },
-  { kind: 'landform', id: 'eps', name: 'Expanded foam (EPS)', note: 'Cheap and light; beads tear out and leak.', cautions: ['hotwire', 'dust', 'blade'], glueMin: 180, glue: 'foam-glue', hatch: 'beads', thermal: { ...FOAM, densityGCm3: 0.02 }, pack: { amount: 25_000, price: 6 } },
-  { kind: 'landform', id: 'timber', name: 'Layered plywood', note: 'Stiff and heavy; sealed before wet work starts.', cautions: ['dust', 'blade'], glueMin: 240, glue: 'wood-glue', hatch: 'grain', thermal: { kWMK: 0.13, cJGK: 1.6, densityGCm3: 0.6, softensC: null }, pack: { amount: 4000, price: 18 } }
+  {
+    kind: 'landform',
+    id: 'xps',
+    name: 'Extruded foam (XPS)',
+    note: 'Carves crisply; solvent and heat melt it.',
+    cautions: ['hotwire', 'dust', 'blade'],
+    glueMin: 180,
+    glue: 'foam-glue',
+    hatch: 'cells',
+    thermal: { ...FOAM, densityGCm3: 0.033 },
+    pack: { amount: 22_500, price: 12 }
+  },
+  {
+    kind: 'landform',
+    id: 'eps',
+    name: 'Expanded foam (EPS)',
+    note: 'Cheap and light; beads tear out and leak.',
+    cautions: ['hotwire', 'dust', 'blade'],
+    glueMin: 180,
+    glue: 'foam-glue',
+    hatch: 'beads',
+    thermal: { ...FOAM, densityGCm3: 0.02 },
+    pack: { amount: 25_000, price: 6 }
+  },
+  {
+    kind: 'landform',
+    id: 'timber',
+    name: 'Layered plywood',
+    note: 'Stiff and heavy; sealed before wet work starts.',
+    cautions: ['dust', 'blade'],
+    glueMin: 240,
+    glue: 'wood-glue',
+    hatch: 'grain',
+    thermal: { kWMK: 0.13, cJGK: 1.6, densityGCm3: 0.6, softensC: null },
+    pack: { amount: 4000, price: 18 }
+  }
 ]
 
 export const SHELLS: readonly Shell[] = [
-  { kind: 'shell', id: 'fibre-plaster', name: 'Fibre plaster', note: '10–20 min of working time; hard after a day or two.', cautions: ['dust'], gPerM2Mm: 900, waterPer100G: 60, setH: 36, thermal: PLASTER, pack: { amount: 1000, price: 9 } },
-  { kind: 'shell', id: 'plaster-cloth', name: 'Plaster cloth', note: 'A thin skin, quickly laid.', cautions: ['dust'], gPerM2Mm: 1000, waterPer100G: 70, setH: 24, thermal: PLASTER, pack: { amount: 500, price: 8 } },
-  { kind: 'shell', id: 'tissue-plaster', name: 'Tissue dipped in plaster', note: 'The thinnest skin; two laps.', cautions: ['dust'], gPerM2Mm: 800, waterPer100G: 80, setH: 24, thermal: { ...PLASTER, kWMK: 0.25, densityGCm3: 0.9 }, pack: { amount: 1000, price: 6 } }
+  {
+    kind: 'shell',
+    id: 'fibre-plaster',
+    name: 'Fibre plaster',
+    note: '10–20 min of working time; hard after a day or two.',
+    cautions: ['dust'],
+    gPerM2Mm: 900,
+    waterPer100G: 60,
+    setH: 36,
+    thermal: PLASTER,
+    pack: { amount: 1000, price: 9 }
+  },
+  {
+    kind: 'shell',
+    id: 'plaster-cloth',
+    name: 'Plaster cloth',
+    note: 'A thin skin, quickly laid.',
+    cautions: ['dust'],
+    gPerM2Mm: 1000,
+    waterPer100G: 70,
+    setH: 24,
+    thermal: PLASTER,
+    pack: { amount: 500, price: 8 }
+  },
+  {
+    kind: 'shell',
+    id: 'tissue-plaster',
+    name: 'Tissue dipped in plaster',
+    note: 'The thinnest skin; two laps.',
+    cautions: ['dust'],
+    gPerM2Mm: 800,
+    waterPer100G: 80,
+    setH: 24,
+    thermal: { ...PLASTER, kWMK: 0.25, densityGCm3: 0.9 },
+    pack: { amount: 1000, price: 6 }
+  }
 ]
 
 export const SEALERS: readonly Sealer[] = [
-  { kind: 'sealer', id: 'acrylic-varnish', name: 'Acrylic varnish, brushed', note: 'About three coats, stippled so no brush mark shows.', cautions: [], mlPerM2: 100, betweenCoatsMin: 60, readyH: 12, pack: { amount: 250, price: 9 } },
-  { kind: 'sealer', id: 'thinned-pva', name: 'White glue, thinned 1:1', note: 'Cheap; softens again when soaked, so leak tests are short.', cautions: [], mlPerM2: 120, betweenCoatsMin: 120, readyH: 24, pack: { amount: 250, price: 4 } },
-  { kind: 'sealer', id: 'resin-skin', name: 'Brushed skin of resin', note: 'The tightest: resin over resin.', cautions: ['resin'], mlPerM2: 150, betweenCoatsMin: 240, readyH: 12, pack: { amount: 100, price: 6 } }
+  {
+    kind: 'sealer',
+    id: 'acrylic-varnish',
+    name: 'Acrylic varnish, brushed',
+    note: 'About three coats, stippled so no brush mark shows.',
+    cautions: [],
+    mlPerM2: 100,
+    betweenCoatsMin: 60,
+    readyH: 12,
+    pack: { amount: 250, price: 9 }
+  },
+  {
+    kind: 'sealer',
+    id: 'thinned-pva',
+    name: 'White glue, thinned 1:1',
+    note: 'Cheap; softens again when soaked, so leak tests are short.',
+    cautions: [],
+    mlPerM2: 120,
+    betweenCoatsMin: 120,
+    readyH: 24,
+    pack: { amount: 250, price: 4 }
+  },
+  {
+    kind: 'sealer',
+    id: 'resin-skin',
+    name: 'Brushed skin of resin',
+    note: 'The tightest: resin over resin.',
+    cautions: ['resin'],
+    mlPerM2: 150,
+    betweenCoatsMin: 240,
+    readyH: 12,
+    pack: { amount: 100, price: 6 }
+  }
 ]
 
 export const LACQUERS: readonly Lacquer[] = [
-  { kind: 'lacquer', id: 'gloss-lacquer', name: 'Gloss lacquer', note: 'The can says two hours; flooded on it takes four.', cautions: ['torch'], mlPerM2: 130, recoatH: 4, pack: { amount: 250, price: 11 } },
-  { kind: 'lacquer', id: 'gloss-varnish-water', name: 'Water-based gloss varnish', note: 'No smell, less depth; two coats more for the same shine.', cautions: [], mlPerM2: 100, recoatH: 3, pack: { amount: 250, price: 9 } }
+  {
+    kind: 'lacquer',
+    id: 'gloss-lacquer',
+    name: 'Gloss lacquer',
+    note: 'The can says two hours; flooded on it takes four.',
+    cautions: ['torch'],
+    mlPerM2: 130,
+    recoatH: 4,
+    pack: { amount: 250, price: 11 }
+  },
+  {
+    kind: 'lacquer',
+    id: 'gloss-varnish-water',
+    name: 'Water-based gloss varnish',
+    note: 'No smell, less depth; two coats more for the same shine.',
+    cautions: [],
+    mlPerM2: 100,
+    recoatH: 3,
+    pack: { amount: 250, price: 9 }
+  }
 ]
 
-const sundry = (id: string, name: string, unit: Sundry['unit'], pack: [amount: number, price: number], note = '', mixedFrom?: Sundry['mixedFrom']): Sundry => ({
-  kind: 'sundry', id, name, unit, note, cautions: [], pack: { amount: pack[0], price: pack[1] }, ...(mixedFrom ? { mixedFrom } : {})
+const sundry = (
+  id: string,
+  name: string,
+  unit: Sundry['unit'],
+  pack: [amount: number, price: number],
+  note = '',
+  mixedFrom?: Sundry['mixedFrom']
+): Sundry => ({
+  kind: 'sundry',
+  id,
+  name,
+  unit,
+  note,
+  cautions: [],
+  pack: { amount: pack[0], price: pack[1] },
+  ...(mixedFrom ? { mixedFrom } : {})
 })
 
 export const SUNDRIES: readonly Sundry[] = [
-  sundry('foam-glue', 'Foaming polyurethane glue', 'ml', [100, 8], 'Pushes parts apart: weigh them down.'),
+  sundry(
+    'foam-glue',
+    'Foaming polyurethane glue',
+    'ml',
+    [100, 8],
+    'Pushes parts apart: weigh them down.'
+  ),
   sundry('wood-glue', 'Wood glue', 'ml', [250, 5]),
   sundry('sealant', 'Acrylic sealant', 'ml', [300, 5], 'Three days to dry through.'),
   sundry('hot-glue', 'Hot-melt glue', 'ml', [120, 4], 'Softens again at about 60 °C.'),
-  sundry('bed-paint', 'Bed colours, acrylic', 'ml', [120, 9], 'Dark where deep, lighter to the shore.'),
-  sundry('wash', 'Washes, thinned acrylic', 'ml', [60, 7], 'One part of colour to eight of water; dry in half an hour.', [['colour', 1 / 9], ['water', 8 / 9]]),
-  sundry('scatter', 'Sand, grit and turf', 'ml', [400, 7], 'Soil is baked first so that nothing grows.'),
-  sundry('thinned-glue', 'Thinned glue, 1 part to 3 of water', 'ml', [1000, 5], 'With a drop of soap.', [['wood glue', 0.25], ['water', 0.75]]),
-  sundry('wetting-mix', 'Wetting mix, a third alcohol', 'ml', [500, 4], 'Opens the way for the glue. No flame until it is dry.', [['alcohol', 1 / 3], ['water', 2 / 3]]),
-  sundry('casting-plaster', 'Casting plaster', 'g', [1000, 5], 'Poured thin into wetted moulds; tap the bubbles up.'),
-  sundry('tissue', 'Tissue paper', 'cm²', [20_000, 3], 'Laid in thinned glue, the laps going round.'),
+  sundry(
+    'bed-paint',
+    'Bed colours, acrylic',
+    'ml',
+    [120, 9],
+    'Dark where deep, lighter to the shore.'
+  ),
+  sundry(
+    'wash',
+    'Washes, thinned acrylic',
+    'ml',
+    [60, 7],
+    'One part of colour to eight of water; dry in half an hour.',
+    [
+      ['colour', 1 / 9],
+      ['water', 8 / 9]
+    ]
+  ),
+  sundry(
+    'scatter',
+    'Sand, grit and turf',
+    'ml',
+    [400, 7],
+    'Soil is baked first so that nothing grows.'
+  ),
+  sundry(
+    'thinned-glue',
+    'Thinned glue, 1 part to 3 of water',
+    'ml',
+    [1000, 5],
+    'With a drop of soap.',
+    [
+      ['wood glue', 0.25],
+      ['water', 0.75]
+    ]
+  ),
+  sundry(
+    'wetting-mix',
+    'Wetting mix, a third alcohol',
+    'ml',
+    [500, 4],
+    'Opens the way for the glue. No flame until it is dry.',
+    [
+      ['alcohol', 1 / 3],
+      ['water', 2 / 3]
+    ]
+  ),
+  sundry(
+    'casting-plaster',
+    'Casting plaster',
+    'g',
+    [1000, 5],
+    'Poured thin into wetted moulds; tap the bubbles up.'
+  ),
+  sundry(
+    'tissue',
+    'Tissue paper',
+    'cm²',
+    [20_000, 3],
+    'Laid in thinned glue, the laps going round.'
+  ),
   sundry('cup', 'Mixing cups', 'piece', [20, 5]),
   sundry('stick', 'Stirring sticks', 'piece', [50, 3]),
   sundry('gloves', 'Gloves, pairs', 'piece', [25, 6]),
-  sundry('release-sheet', 'Release sheet (baking paper)', 'cm²', [30_000, 3], 'Not for silicone: it bonds for good.'),
-  sundry('white-acrylic', 'White acrylic', 'ml', [60, 5], 'Off-white first, pure white last and only at the edge.'),
+  sundry(
+    'release-sheet',
+    'Release sheet (baking paper)',
+    'cm²',
+    [30_000, 3],
+    'Not for silicone: it bonds for good.'
+  ),
+  sundry(
+    'white-acrylic',
+    'White acrylic',
+    'ml',
+    [60, 5],
+    'Off-white first, pure white last and only at the edge.'
+  ),
   sundry('gloss', 'Gloss varnish', 'ml', [100, 7]),
   sundry('fibre', 'Teased polyester fibre', 'g', [50, 3]),
-  sundry('carving-foam', 'Carving foam for parts', 'ml', [2000, 6], 'Fine-celled: cuts without tearing.'),
-  sundry('prop-foam', 'Props and jig blocks', 'piece', [20, 4], 'Foam blocks, glue sticks, pens: whatever is as high as the jig says.'),
+  sundry(
+    'carving-foam',
+    'Carving foam for parts',
+    'ml',
+    [2000, 6],
+    'Fine-celled: cuts without tearing.'
+  ),
+  sundry(
+    'prop-foam',
+    'Props and jig blocks',
+    'piece',
+    [20, 4],
+    'Foam blocks, glue sticks, pens: whatever is as high as the jig says.'
+  ),
   sundry('air-dry-clay', 'Air-dry clay', 'g', [500, 4], 'A day to dry; seal it before rubber.'),
-  sundry('mould-rubber', 'Brush-on moulding rubber', 'g', [500, 16], 'Six thin coats, cloth in the fourth.'),
+  sundry(
+    'mould-rubber',
+    'Brush-on moulding rubber',
+    'g',
+    [500, 16],
+    'Six thin coats, cloth in the fourth.'
+  ),
   sundry('mould-cloth', 'Cloth for the mould', 'cm²', [10_000, 5]),
   sundry('solvent-cement', 'Solvent cement', 'ml', [50, 5], 'Welds clear sheet; eats foam.'),
   sundry('ready-strip', 'Ready-made strip of water', 'cm²', [200, 12], 'Trimmed to height.'),

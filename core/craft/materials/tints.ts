@@ -1,7 +1,21 @@
 import type { Tint } from './types'
 
-const look = (colour: string, scatterPerMm?: number): Tint['look'] => ({ colour, atDropsPer100G: 6, atDepthMm: 10, ...(scatterPerMm ? { scatterPerMm } : {}) })
-const tint = (id: string, name: string, note: string, seen: Tint['look']): Tint => ({ kind: 'tint', id, name, note, cautions: [], look: seen, dropsPerMl: 20, pack: { amount: 20, price: 6 } })
+const look = (colour: string, scatterPerMm?: number): Tint['look'] => ({
+  colour,
+  atDropsPer100G: 6,
+  atDepthMm: 10,
+  ...(scatterPerMm ? { scatterPerMm } : {})
+})
+const tint = (id: string, name: string, note: string, seen: Tint['look']): Tint => ({
+  kind: 'tint',
+  id,
+  name,
+  note,
+  cautions: [],
+  look: seen,
+  dropsPerMl: 20,
+  pack: { amount: 20, price: 6 }
+})
 
 /** Kinds of tint: how 6 drops in 100 g look 10 mm deep over white (P7 makes 7 drops in 100 g a strong colour). Common practice, no source. */
 export const TINTS: readonly Tint[] = [
@@ -9,5 +23,10 @@ export const TINTS: readonly Tint[] = [
   tint('river-brown', 'River-brown tint', 'Peat and silt.', look('#80602f')),
   tint('weed-green', 'Weed-green tint', 'Slow and stagnant water.', look('#637f35')),
   tint('deep-blue', 'Deep-blue tint', 'Open sea; less than you think.', look('#2d5694')),
-  tint('milk-white', 'Milk-white tint', 'Glacier water and the cloud under a fall.', look('#e4ebe9', 0.02))
+  tint(
+    'milk-white',
+    'Milk-white tint',
+    'Glacier water and the cloud under a fall.',
+    look('#e4ebe9', 0.02)
+  )
 ]

@@ -159,5 +159,18 @@ export interface Filler extends Kind<'filler'> {
   form: 'powder' | 'fibre'
 }
 
-export type Material = Resin | LightResin | Lamp | Tint | Gel | Film | Filler | Lacquer | Landform | Shell | Sealer | Dam | Sundry
+export type Material =
+  | Resin
+  | LightResin
+  | Lamp
+  | Tint
+  | Gel
+  | Film
+  | Filler
+  | Lacquer
+  | Landform
+  | Shell
+  | Sealer
+  | Dam
+  | Sundry
 export type MaterialKind = Material['kind']

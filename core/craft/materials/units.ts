@@ -3,8 +3,20 @@ import type { Material, Sundry } from './types'
 export type Unit = Sundry['unit'] | 'cm³'
 
 const UNITS: Readonly<Record<Exclude<Material['kind'], 'sundry'>, Unit>> = {
-  resin: 'g', 'light-resin': 'g', lamp: 'piece', tint: 'ml', gel: 'ml', film: 'cm²', filler: 'g', lacquer: 'ml', landform: 'cm³', shell: 'g', sealer: 'ml', dam: 'm'
+  resin: 'g',
+  'light-resin': 'g',
+  lamp: 'piece',
+  tint: 'ml',
+  gel: 'ml',
+  film: 'cm²',
+  filler: 'g',
+  lacquer: 'ml',
+  landform: 'cm³',
+  shell: 'g',
+  sealer: 'ml',
+  dam: 'm'
 }
 
 /** The unit a material is bought, kept and used up in. */
-export const unitOf = (material: Material): Unit => (material.kind === 'sundry' ? material.unit : UNITS[material.kind])
+export const unitOf = (material: Material): Unit =>
+  material.kind === 'sundry' ? material.unit : UNITS[material.kind]

@@ -1,5 +1,12 @@
 import { BRUSHED_RIDGES } from './brushedRidges'
-import { BUILT_IN_PLACE, CAULK_RIBBON, CUT_SHEET, FLOODED_FALL, PACK_STEPS, READY_STRIP } from './falls'
+import {
+  BUILT_IN_PLACE,
+  CAULK_RIBBON,
+  CUT_SHEET,
+  FLOODED_FALL,
+  PACK_STEPS,
+  READY_STRIP
+} from './falls'
 import { FINISHING } from './finishing'
 import { FROZEN_DRIPS } from './frozenDrips'
 import { GLOSS_GEL } from './glossGel'
@@ -13,17 +20,51 @@ import { BAG_SKIN, FIBRE_SPLASH, PICKED_PASTE } from './splashes'
 import { DUSTED_FIBRE, TEASED_FIBRE } from './sprays'
 import { TWO_PART_POUR } from './twoPartPour'
 import { CARVED_WAVE, CAST_WAVE, CURL_FILM } from './waves'
-import { FIBRE_PASTE, FILLER_PASTE, FROTH, PAINTED_WHITE, SNOW_PASTE, SPONGED_WHITE } from './whites'
+import {
+  FIBRE_PASTE,
+  FILLER_PASTE,
+  FROTH,
+  PAINTED_WHITE,
+  SNOW_PASTE,
+  SPONGED_WHITE
+} from './whites'
 import type { Way } from './types'
 
 /** Every way of working, by id. To add one, write its file and name it here. */
 export const WAYS: ReadonlyMap<string, Way> = new Map(
   [
-    GROUNDWORK, TWO_PART_POUR, LIGHT_CURED_POUR, PAPER_SKIN, GLOSS_GEL,
-    PEEL_STRIPS, CAULK_RIBBON, CUT_SHEET, PACK_STEPS, BUILT_IN_PLACE, FLOODED_FALL, READY_STRIP,
-    LAYERED_RAPID, RESIN_RAPID, STROKED_RIPPLES, BRUSHED_RIDGES, CAST_WAVE, CURL_FILM, CARVED_WAVE,
-    FROZEN_DRIPS, BAG_SKIN, PICKED_PASTE, FIBRE_SPLASH,
-    PAINTED_WHITE, SPONGED_WHITE, FILLER_PASTE, SNOW_PASTE, FIBRE_PASTE, FROTH, TEASED_FIBRE, DUSTED_FIBRE, FINISHING
+    GROUNDWORK,
+    TWO_PART_POUR,
+    LIGHT_CURED_POUR,
+    PAPER_SKIN,
+    GLOSS_GEL,
+    PEEL_STRIPS,
+    CAULK_RIBBON,
+    CUT_SHEET,
+    PACK_STEPS,
+    BUILT_IN_PLACE,
+    FLOODED_FALL,
+    READY_STRIP,
+    LAYERED_RAPID,
+    RESIN_RAPID,
+    STROKED_RIPPLES,
+    BRUSHED_RIDGES,
+    CAST_WAVE,
+    CURL_FILM,
+    CARVED_WAVE,
+    FROZEN_DRIPS,
+    BAG_SKIN,
+    PICKED_PASTE,
+    FIBRE_SPLASH,
+    PAINTED_WHITE,
+    SPONGED_WHITE,
+    FILLER_PASTE,
+    SNOW_PASTE,
+    FIBRE_PASTE,
+    FROTH,
+    TEASED_FIBRE,
+    DUSTED_FIBRE,
+    FINISHING
   ].map((way) => [way.id, way])
 )
 
@@ -34,4 +75,5 @@ export function wayFor(kind: Way['for'], id: string): Way | null {
 }
 
 /** All ways that serve a kind of thing. */
-export const waysFor = (kind: Way['for']): Way[] => [...WAYS.values()].filter((way) => way.for === kind)
+export const waysFor = (kind: Way['for']): Way[] =>
+  [...WAYS.values()].filter((way) => way.for === kind)

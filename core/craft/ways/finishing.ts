@@ -2,18 +2,49 @@ import type { Way } from './types'
 
 /** Gloss and clean edges: trade section 1, steps 20 and 21 (G6, G7). Common practice, no source. */
 export const FINISHING: Way = {
-  id: 'finishing', for: 'finish', name: 'Finishing', note: 'Gloss back what went dull; clean edges.',
+  id: 'finishing',
+  for: 'finish',
+  name: 'Finishing',
+  note: 'Gloss back what went dull; clean edges.',
   steps: [
     {
-      id: 'gloss', order: 20, title: 'Gloss back whatever went dull', how: 'White acrylic dries dull: gloss over it, twice. Gloss, never matt, on water. Cover it against dust.',
-      right: 'One wet sheen from every side.', hands: { fixed: 12, per: { waterCm2: 0.01 } }, wait: { becomes: 'clear', min: 240 }, after: ['white/white', 'spray/spray', 'pools/ripple', 'falls/blend', 'forms/gel', 'repairs/mended'], cautions: [], forbids: 'dust'
+      id: 'gloss',
+      order: 20,
+      title: 'Gloss back whatever went dull',
+      how: 'White acrylic dries dull: gloss over it, twice. Gloss, never matt, on water. Cover it against dust.',
+      right: 'One wet sheen from every side.',
+      hands: { fixed: 12, per: { waterCm2: 0.01 } },
+      wait: { becomes: 'clear', min: 240 },
+      after: [
+        'white/white',
+        'spray/spray',
+        'pools/ripple',
+        'falls/blend',
+        'forms/gel',
+        'repairs/mended'
+      ],
+      cautions: [],
+      forbids: 'dust'
     },
     {
-      id: 'edges', order: 21, title: 'Paint the edges, clean, photograph', breakable: true,
-      how: 'Paint the edges of the base, keep the dust off, take the photographs and write down what worked.', right: 'Ready to show.',
-      hands: { fixed: 30, per: { baseCm2: 0.005 } }, wait: { becomes: 'firm', min: 60 }, after: ['gloss'], cautions: []
+      id: 'edges',
+      order: 21,
+      title: 'Paint the edges, clean, photograph',
+      breakable: true,
+      how: 'Paint the edges of the base, keep the dust off, take the photographs and write down what worked.',
+      right: 'Ready to show.',
+      hands: { fixed: 30, per: { baseCm2: 0.005 } },
+      wait: { becomes: 'firm', min: 60 },
+      after: ['gloss'],
+      cautions: []
     }
   ],
-  meets: [{ a: 'gel', b: 'clear-gel', wants: 'on' }, { a: 'alcohol', b: 'case', wants: 'unharmed' }],
-  uses: [{ material: 'gloss', amount: { fixed: 5, per: { waterCm2: 0.03 } } }, { material: 'edge-paint', amount: { fixed: 15 } }]
+  meets: [
+    { a: 'gel', b: 'clear-gel', wants: 'on' },
+    { a: 'alcohol', b: 'case', wants: 'unharmed' }
+  ],
+  uses: [
+    { material: 'gloss', amount: { fixed: 5, per: { waterCm2: 0.03 } } },
+    { material: 'edge-paint', amount: { fixed: 15 } }
+  ]
 }

@@ -3,19 +3,47 @@ import type { Way } from './types'
 
 /** A splash of light-cured drips on clear pack plastic: trade section 2. Common practice, no source. */
 export const FROZEN_DRIPS: Way = {
-  id: 'frozen-drips', for: 'splash', name: 'Frozen drips', note: 'Strands of light-cured resin on a cut of clear pack plastic, set in mid-fall.',
-  compare: { risk: 'A strand beads in seconds; shaded or thick it stays tacky.', reversible: 'Yes: draw another.' },
-  meets: [{ a: 'light', b: 'pack-plastic', wants: 'on' }, { a: 'gel', b: 'cured-resin', wants: 'on' }],
-  part: { shape: 'fingers', on: 'pack-plastic', bond: 'gel' }, gel: 'foot',
+  id: 'frozen-drips',
+  for: 'splash',
+  name: 'Frozen drips',
+  note: 'Strands of light-cured resin on a cut of clear pack plastic, set in mid-fall.',
+  compare: {
+    risk: 'A strand beads in seconds; shaded or thick it stays tacky.',
+    reversible: 'Yes: draw another.'
+  },
+  meets: [
+    { a: 'light', b: 'pack-plastic', wants: 'on' },
+    { a: 'gel', b: 'cured-resin', wants: 'on' }
+  ],
+  part: { shape: 'fingers', on: 'pack-plastic', bond: 'gel' },
+  gel: 'foot',
   steps: [
     {
-      id: 'draw', order: 15, title: 'Draw the splash on its envelope, upside down', how: 'Cut the envelope from clear pack plastic, draw strands of resin along its rays and zap each before it breaks.', right: 'Fingers thin outwards and end in a point, none longer than the envelope.',
-      hands: { fixed: 10, per: { fingers: 0.8 } }, wait: { becomes: 'cured', min: 'lightSet' }, after: [], cautions: ['resin', 'uv', 'blade']
+      id: 'draw',
+      order: 15,
+      title: 'Draw the splash on its envelope, upside down',
+      how: 'Cut the envelope from clear pack plastic, draw strands of resin along its rays and zap each before it breaks.',
+      right: 'Fingers thin outwards and end in a point, none longer than the envelope.',
+      hands: { fixed: 10, per: { fingers: 0.8 } },
+      wait: { becomes: 'cured', min: 'lightSet' },
+      after: [],
+      cautions: ['resin', 'uv', 'blade']
     },
     {
-      id: 'gel', order: 16, title: 'Set the splash and blend its foot', how: 'Stand it on the cured water, lean it on a covered wall until the gel at its foot holds, then feather the foot out.', right: 'It grows out of the water: you cannot see where it begins.',
-      hands: { fixed: 10, per: { fingers: 0.2 } }, wait: { becomes: 'clear', min: 'formClear' }, after: ['draw', ...ON_THE_WATER], cautions: []
+      id: 'gel',
+      order: 16,
+      title: 'Set the splash and blend its foot',
+      how: 'Stand it on the cured water, lean it on a covered wall until the gel at its foot holds, then feather the foot out.',
+      right: 'It grows out of the water: you cannot see where it begins.',
+      hands: { fixed: 10, per: { fingers: 0.2 } },
+      wait: { becomes: 'clear', min: 'formClear' },
+      after: ['draw', ...ON_THE_WATER],
+      cautions: []
     }
   ],
-  uses: [{ material: 'craft-light-resin', amount: { fixed: 1, per: { fingers: 0.08 } } }, { material: 'gel', amount: { fixed: 1.5 } }, { material: 'fibre', amount: { fixed: 0.2, per: { formCm2: 0.01 } } }]
+  uses: [
+    { material: 'craft-light-resin', amount: { fixed: 1, per: { fingers: 0.08 } } },
+    { material: 'gel', amount: { fixed: 1.5 } },
+    { material: 'fibre', amount: { fixed: 0.2, per: { formCm2: 0.01 } } }
+  ]
 }

@@ -2,57 +2,128 @@ import type { Way } from './types'
 
 /** Base, landform, shell, bed and seal: trade section 1, steps 2–8 and 10. Common practice, no source. */
 export const GROUNDWORK: Way = {
-  id: 'groundwork', for: 'ground', name: 'Groundwork', note: 'From a bare board to a sealed, painted bed.',
+  id: 'groundwork',
+  for: 'ground',
+  name: 'Groundwork',
+  note: 'From a bare board to a sealed, painted bed.',
   steps: [
     {
-      id: 'base', order: 2, title: 'Batten and seal the base', breakable: true,
-      how: 'Batten the board from below, then brush sealer over all its faces and edges.', right: 'Flat on the table, no raw wood showing.',
-      hands: { fixed: 30 }, wait: { becomes: 'firm', min: 'baseDry' }, after: [], cautions: ['dust']
+      id: 'base',
+      order: 2,
+      title: 'Batten and seal the base',
+      breakable: true,
+      how: 'Batten the board from below, then brush sealer over all its faces and edges.',
+      right: 'Flat on the table, no raw wood showing.',
+      hands: { fixed: 30 },
+      wait: { becomes: 'firm', min: 'baseDry' },
+      after: [],
+      cautions: ['dust']
     },
     {
-      id: 'landform', order: 3, title: 'Cut and glue the landform', breakable: true,
-      how: 'Cut the layers to the plan, glue them, pin and weight them while the glue sets.', right: 'Nothing has crept; no gap you can see light through.',
-      hands: { fixed: 25, per: { baseCm2: 0.03 } }, wait: { becomes: 'firm', min: 'landformGlue' }, after: ['base'], cautions: ['hotwire', 'isocyanate', 'blade']
+      id: 'landform',
+      order: 3,
+      title: 'Cut and glue the landform',
+      breakable: true,
+      how: 'Cut the layers to the plan, glue them, pin and weight them while the glue sets.',
+      right: 'Nothing has crept; no gap you can see light through.',
+      hands: { fixed: 25, per: { baseCm2: 0.03 } },
+      wait: { becomes: 'firm', min: 'landformGlue' },
+      after: ['base'],
+      cautions: ['hotwire', 'isocyanate', 'blade']
     },
     {
-      id: 'carve', order: 3, title: 'Carve bed, banks and lip', breakable: true,
-      how: 'Carve the bed to the section, step it where the water drops, round over the lip. Stuff and tape the gaps.', right: 'The skewer meets the depths on the plan.',
-      hands: { fixed: 20, per: { baseCm2: 0.03, waterCm2: 0.08 } }, after: ['landform'], cautions: ['dust', 'blade']
+      id: 'carve',
+      order: 3,
+      title: 'Carve bed, banks and lip',
+      breakable: true,
+      how: 'Carve the bed to the section, step it where the water drops, round over the lip. Stuff and tape the gaps.',
+      right: 'The skewer meets the depths on the plan.',
+      hands: { fixed: 20, per: { baseCm2: 0.03, waterCm2: 0.08 } },
+      after: ['landform'],
+      cautions: ['dust', 'blade']
     },
     {
-      id: 'shell', order: 4, title: 'Spread the shell', breakable: true,
-      how: 'Spread it thin in patches you can smooth within the working time. Press stones and castings in while it takes them.', right: 'Hard, pale and no longer cold to the touch.',
-      hands: { fixed: 15, per: { baseCm2: 0.035 } }, wait: { becomes: 'firm', min: 'shellSet' }, after: ['carve', 'cast'], cautions: ['dust']
+      id: 'shell',
+      order: 4,
+      title: 'Spread the shell',
+      breakable: true,
+      how: 'Spread it thin in patches you can smooth within the working time. Press stones and castings in while it takes them.',
+      right: 'Hard, pale and no longer cold to the touch.',
+      hands: { fixed: 15, per: { baseCm2: 0.035 } },
+      wait: { becomes: 'firm', min: 'shellSet' },
+      after: ['carve', 'cast'],
+      cautions: ['dust']
     },
     {
-      id: 'cast', order: 4, title: 'Cast the rocks', onlyWith: 'castingMl', breakable: true,
-      how: 'Pour plaster thin into wetted moulds, tap the bubbles up, turn out after a few hours. Wet the castings before they go into wet shell.', right: 'Cold no longer, sharp at the edges, no two alike side by side.',
-      hands: { fixed: 15, per: { castingMl: 0.1 } }, wait: { becomes: 'firm', min: 'castingSet' }, after: [], cautions: ['dust']
+      id: 'cast',
+      order: 4,
+      title: 'Cast the rocks',
+      onlyWith: 'castingMl',
+      breakable: true,
+      how: 'Pour plaster thin into wetted moulds, tap the bubbles up, turn out after a few hours. Wet the castings before they go into wet shell.',
+      right: 'Cold no longer, sharp at the edges, no two alike side by side.',
+      hands: { fixed: 15, per: { castingMl: 0.1 } },
+      wait: { becomes: 'firm', min: 'castingSet' },
+      after: [],
+      cautions: ['dust']
     },
     {
-      id: 'paint', order: 6, title: 'Paint the bed', breakable: true,
-      how: 'Dark where deep, lighter to the shore; fade it at the waterline. What the water hides is still seen through it.', right: 'It looks like the river with the water let out.',
-      hands: { fixed: 25, per: { waterCm2: 0.08 } }, wait: { becomes: 'firm', min: 'paintDry' }, after: ['shell'], cautions: []
+      id: 'paint',
+      order: 6,
+      title: 'Paint the bed',
+      breakable: true,
+      how: 'Dark where deep, lighter to the shore; fade it at the waterline. What the water hides is still seen through it.',
+      right: 'It looks like the river with the water let out.',
+      hands: { fixed: 25, per: { waterCm2: 0.08 } },
+      wait: { becomes: 'firm', min: 'paintDry' },
+      after: ['shell'],
+      cautions: []
     },
     {
-      id: 'wash', order: 6, title: 'Wash, then dry-brush the edges', breakable: true,
-      how: 'Run thin washes into the cracks, let them dry, catch the edges with a dry brush. Rock near water is darker because it is damp.', right: 'Every edge reads from a metre away.',
-      hands: { fixed: 15, per: { baseCm2: 0.01 } }, wait: { becomes: 'firm', min: 'washDry' }, after: ['paint'], cautions: []
+      id: 'wash',
+      order: 6,
+      title: 'Wash, then dry-brush the edges',
+      breakable: true,
+      how: 'Run thin washes into the cracks, let them dry, catch the edges with a dry brush. Rock near water is darker because it is damp.',
+      right: 'Every edge reads from a metre away.',
+      hands: { fixed: 15, per: { baseCm2: 0.01 } },
+      wait: { becomes: 'firm', min: 'washDry' },
+      after: ['paint'],
+      cautions: []
     },
     {
-      id: 'seal', order: 7, title: 'Seal the bed', times: 'sealCoats',
-      how: 'Brush a coat over everything the water will touch, and the edge of the base. Stipple out the brush marks.', right: 'One even sheen; no pinhole drinks it up.',
-      hands: { fixed: 6, per: { waterCm2: 0.02 } }, wait: { becomes: 'workable', min: 'sealCoat' }, after: ['wash'], cautions: []
+      id: 'seal',
+      order: 7,
+      title: 'Seal the bed',
+      times: 'sealCoats',
+      how: 'Brush a coat over everything the water will touch, and the edge of the base. Stipple out the brush marks.',
+      right: 'One even sheen; no pinhole drinks it up.',
+      hands: { fixed: 6, per: { waterCm2: 0.02 } },
+      wait: { becomes: 'workable', min: 'sealCoat' },
+      after: ['wash'],
+      cautions: []
     },
     {
-      id: 'texture', order: 8, title: 'Fix loose texture and gravel', breakable: true,
-      how: 'Wet with alcohol and water, drip thinned glue. Leave plants until the torch has been put away.', right: 'Nothing moves when you blow on it.',
-      hands: { fixed: 15, per: { baseCm2: 0.015 } }, wait: { becomes: 'firm', min: 'textureDry' }, after: [{ step: 'seal', wait: { becomes: 'firm', min: 'sealReady' } }], cautions: ['torch']
+      id: 'texture',
+      order: 8,
+      title: 'Fix loose texture and gravel',
+      breakable: true,
+      how: 'Wet with alcohol and water, drip thinned glue. Leave plants until the torch has been put away.',
+      right: 'Nothing moves when you blow on it.',
+      hands: { fixed: 15, per: { baseCm2: 0.015 } },
+      wait: { becomes: 'firm', min: 'textureDry' },
+      after: [{ step: 'seal', wait: { becomes: 'firm', min: 'sealReady' } }],
+      cautions: ['torch']
     },
     {
-      id: 'level', order: 10, title: 'Level the base', how: 'Level across and along, with shims under the low end. Mark where it stands.',
+      id: 'level',
+      order: 10,
+      title: 'Level the base',
+      how: 'Level across and along, with shims under the low end. Mark where it stands.',
       right: 'The bubble is still when you turn the level round.',
-      hands: { fixed: 8 }, after: ['texture'], cautions: []
+      hands: { fixed: 8 },
+      after: ['texture'],
+      cautions: []
     }
   ],
   uses: [

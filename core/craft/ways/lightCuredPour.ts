@@ -4,20 +4,44 @@ import type { Way } from './types'
 
 /** A body of water in coats that a lamp cures: trade sections 2 and 6 (C4, C6–C8). Common practice, no source. */
 export const LIGHT_CURED_POUR: Way = {
-  id: 'light-cured-pour', for: 'pool', name: 'Light-cured pour in coats', note: 'Minutes a coat instead of a day, for small and shallow water.',
-  compare: { depth: 'real', risk: 'Sticky where the light does not reach: under overhangs, in deep tint, in a coat too thick.', reversible: 'No, but each coat can be looked at before the next.' },
+  id: 'light-cured-pour',
+  for: 'pool',
+  name: 'Light-cured pour in coats',
+  note: 'Minutes a coat instead of a day, for small and shallow water.',
+  compare: {
+    depth: 'real',
+    risk: 'Sticky where the light does not reach: under overhangs, in deep tint, in a coat too thick.',
+    reversible: 'No, but each coat can be looked at before the next.'
+  },
   anchors: { pour: 'coat' },
-  meets: [{ a: 'gel', b: 'cured-resin', wants: 'on' }, { a: 'light', b: 'cured-resin', wants: 'on' }],
+  meets: [
+    { a: 'gel', b: 'cured-resin', wants: 'on' },
+    { a: 'light', b: 'cured-resin', wants: 'on' }
+  ],
   steps: [
     ...DAM_STEPS,
     {
-      id: 'coat', order: 13, title: 'Pour a coat and cure it', times: 'lightCoats',
-      how: 'Pour no more than the coat. Let bubbles rise in the dark, then light it spot by spot for the full time, each spot lapping the last.', right: 'Hard under a fingernail right to the edge; a little tack on top is usual.',
-      hands: { fixed: 4, per: { areaCm2: 0.01, lightMinPerCoat: 1 } }, wait: { becomes: 'cured', min: 'lightSet' }, after: ['dryout', 'opens/pour'], cautions: ['resin', 'uv', 'heat']
+      id: 'coat',
+      order: 13,
+      title: 'Pour a coat and cure it',
+      times: 'lightCoats',
+      how: 'Pour no more than the coat. Let bubbles rise in the dark, then light it spot by spot for the full time, each spot lapping the last.',
+      right: 'Hard under a fingernail right to the edge; a little tack on top is usual.',
+      hands: { fixed: 4, per: { areaCm2: 0.01, lightMinPerCoat: 1 } },
+      wait: { becomes: 'cured', min: 'lightSet' },
+      after: ['dryout', 'opens/pour'],
+      cautions: ['resin', 'uv', 'heat']
     },
     {
-      id: 'undam', order: 14, title: 'Wipe the tack off and undam', how: 'Light it once more all over, wipe with alcohol, peel the dam, trim the lip.', right: 'Dry to the touch everywhere, under the overhangs too.',
-      hands: { fixed: 8, per: { damCm: 0.25, areaCm2: 0.01 } }, wait: { becomes: 'cured', min: 30 }, after: ['coat'], cautions: ['uv', 'blade', 'torch']
+      id: 'undam',
+      order: 14,
+      title: 'Wipe the tack off and undam',
+      how: 'Light it once more all over, wipe with alcohol, peel the dam, trim the lip.',
+      right: 'Dry to the touch everywhere, under the overhangs too.',
+      hands: { fixed: 8, per: { damCm: 0.25, areaCm2: 0.01 } },
+      wait: { becomes: 'cured', min: 30 },
+      after: ['coat'],
+      cautions: ['uv', 'blade', 'torch']
     },
     ...rippleSteps(['undam', 'falls/hang'])
   ],

@@ -3,32 +3,65 @@ import type { Way } from './types'
 
 /** A fall of strips made on a release sheet and hung: trade sections 2, 5 (G3, G4) and 7. Common practice, no source. */
 export const PEEL_STRIPS: Way = {
-  id: 'peel-off-strips', for: 'fall', name: 'Peel-off strips', note: 'Gel run in beads on a release sheet, peeled and hung over the lip.',
-  compare: { risk: 'Tears if it is thin at the foot; peeled too late it is brittle.', reversible: 'Yes: cut away and hung anew.' },
-  meets: [{ a: 'gel', b: 'silicone-paper', wants: 'off' }, { a: 'gel', b: 'cured-resin', wants: 'on' }],
-  part: { shape: 'strips', on: 'silicone-paper', bond: 'gel' }, gel: 'strip',
+  id: 'peel-off-strips',
+  for: 'fall',
+  name: 'Peel-off strips',
+  note: 'Gel run in beads on a release sheet, peeled and hung over the lip.',
+  compare: {
+    risk: 'Tears if it is thin at the foot; peeled too late it is brittle.',
+    reversible: 'Yes: cut away and hung anew.'
+  },
+  meets: [
+    { a: 'gel', b: 'silicone-paper', wants: 'off' },
+    { a: 'gel', b: 'cured-resin', wants: 'on' }
+  ],
+  part: { shape: 'strips', on: 'silicone-paper', bond: 'gel' },
+  gel: 'strip',
   steps: [
     {
-      id: 'run', order: 15, title: 'Run the strips on a release sheet',
+      id: 'run',
+      order: 15,
+      title: 'Run the strips on a release sheet',
       how: 'Run beads side by side and smooth them into a ribbon. Make the spares now: you will want to choose.',
-      right: 'Even, a touch thicker at the foot, no bubble caught.', hands: { fixed: 10, per: { strips: 3 } },
-      wait: { becomes: 'workable', min: 'dragOpens', max: 'dragCloses', hard: true }, after: [], cautions: []
+      right: 'Even, a touch thicker at the foot, no bubble caught.',
+      hands: { fixed: 10, per: { strips: 3 } },
+      wait: { becomes: 'workable', min: 'dragOpens', max: 'dragCloses', hard: true },
+      after: [],
+      cautions: []
     },
     {
-      id: 'comb', order: 15, title: 'Comb the strips', how: 'A stiff brush or a comb down their length: glassy at the lip, torn below the tear line.', right: 'The furrows stay when the comb has passed.',
-      hands: { fixed: 5, per: { strips: 1 } }, wait: { becomes: 'firm', min: 'peel', max: 'peelBy' }, after: ['run'], cautions: [], tools: ['stiff brush or comb']
+      id: 'comb',
+      order: 15,
+      title: 'Comb the strips',
+      how: 'A stiff brush or a comb down their length: glassy at the lip, torn below the tear line.',
+      right: 'The furrows stay when the comb has passed.',
+      hands: { fixed: 5, per: { strips: 1 } },
+      wait: { becomes: 'firm', min: 'peel', max: 'peelBy' },
+      after: ['run'],
+      cautions: [],
+      tools: ['stiff brush or comb']
     },
     {
-      id: 'hang', order: 16, title: 'Peel, trim and hang the strips',
-      how: 'Peel from one end, keep the best, tuck about 5 mm in at lip and foot, pin until the gel holds.', right: 'Glassy over the lip, no edge lifting.',
-      hands: { fixed: 12, per: { strips: 2.5 } }, wait: { becomes: 'firm', min: 'stripSet' },
+      id: 'hang',
+      order: 16,
+      title: 'Peel, trim and hang the strips',
+      how: 'Peel from one end, keep the best, tuck about 5 mm in at lip and foot, pin until the gel holds.',
+      right: 'Glassy over the lip, no edge lifting.',
+      hands: { fixed: 12, per: { strips: 2.5 } },
+      wait: { becomes: 'firm', min: 'stripSet' },
       after: ['comb', ...BETWEEN_POOLS],
       cautions: ['blade']
     },
     {
-      id: 'blend', order: 16, title: 'Blend lip, seams and foot with gel',
-      how: 'Work gel into the seams and feather it out over the pool above. Thin coats: a thick one stays white.', right: 'You cannot find the seam from the front.',
-      hands: { fixed: 15, per: { widthCm: 1.2 } }, wait: { becomes: 'clear', min: 'rippleClear' }, after: ['hang'], cautions: []
+      id: 'blend',
+      order: 16,
+      title: 'Blend lip, seams and foot with gel',
+      how: 'Work gel into the seams and feather it out over the pool above. Thin coats: a thick one stays white.',
+      right: 'You cannot find the seam from the front.',
+      hands: { fixed: 15, per: { widthCm: 1.2 } },
+      wait: { becomes: 'clear', min: 'rippleClear' },
+      after: ['hang'],
+      cautions: []
     }
   ],
   uses: [

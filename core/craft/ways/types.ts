@@ -8,26 +8,100 @@ export type State = 'wet' | 'workable' | 'firm' | 'clear' | 'cured'
 
 /** Waits that the cures stage works out for a water or for the ground, min. */
 export type CureName =
-  | 'landformGlue' | 'shellSet' | 'sealCoat' | 'sealReady'
-  | 'baseDry' | 'castingSet' | 'paintDry' | 'washDry' | 'textureDry'
-  | 'damSet' | 'leakWait' | 'dryOut' | 'chipFirm' | 'nextPour' | 'pourCloses' | 'gel' | 'firm' | 'undam' | 'cured' | 'rippleClear'
-  | 'skinDry' | 'lacquerCoat' | 'lacquerClear' | 'glossCoat' | 'glossClear'
-  | 'peel' | 'peelBy' | 'stripSet' | 'formClear' | 'lightSet'
+  | 'landformGlue'
+  | 'shellSet'
+  | 'sealCoat'
+  | 'sealReady'
+  | 'baseDry'
+  | 'castingSet'
+  | 'paintDry'
+  | 'washDry'
+  | 'textureDry'
+  | 'damSet'
+  | 'leakWait'
+  | 'dryOut'
+  | 'chipFirm'
+  | 'nextPour'
+  | 'pourCloses'
+  | 'gel'
+  | 'firm'
+  | 'undam'
+  | 'cured'
+  | 'rippleClear'
+  | 'skinDry'
+  | 'lacquerCoat'
+  | 'lacquerClear'
+  | 'glossCoat'
+  | 'glossClear'
+  | 'peel'
+  | 'peelBy'
+  | 'stripSet'
+  | 'formClear'
+  | 'lightSet'
   /** Minutes that matter while a coat of gel thickens: from when and until when each touch works. */
-  | 'stippleOpens' | 'stippleCloses' | 'dragOpens' | 'dragCloses' | 'teaseOpens' | 'teaseCloses' | 'blowOpens' | 'blowCloses'
+  | 'stippleOpens'
+  | 'stippleCloses'
+  | 'dragOpens'
+  | 'dragCloses'
+  | 'teaseOpens'
+  | 'teaseCloses'
+  | 'blowOpens'
+  | 'blowCloses'
   /** Parts and what holds them: props away, rubber, cloth and clay, castings, glues, pastes. */
-  | 'propRelease' | 'rubberCoat' | 'rubberSet' | 'shellHard' | 'clayDry' | 'castFirm' | 'glueHolds' | 'whiteDry' | 'pasteDry'
+  | 'propRelease'
+  | 'rubberCoat'
+  | 'rubberSet'
+  | 'shellHard'
+  | 'clayDry'
+  | 'castFirm'
+  | 'glueHolds'
+  | 'whiteDry'
+  | 'pasteDry'
 
 /** Sizes that hands-on time and amounts grow with. */
 export type SizeName =
-  | 'baseCm2' | 'waterCm2' | 'sealCoats' | 'castingMl'
-  | 'areaCm2' | 'damCm' | 'beadMl' | 'braces' | 'pours' | 'lightCoats' | 'lightMinPerCoat' | 'lightG'
-  | 'tissueLayers' | 'tissueCm2' | 'lacquerCoats' | 'lacquerMl' | 'glossCoats' | 'glossMl' | 'batchesPerPour' | 'stirMin' | 'lifts'
-  | 'tints' | 'strips' | 'stripCm2' | 'widthCm'
+  | 'baseCm2'
+  | 'waterCm2'
+  | 'sealCoats'
+  | 'castingMl'
+  | 'areaCm2'
+  | 'damCm'
+  | 'beadMl'
+  | 'braces'
+  | 'pours'
+  | 'lightCoats'
+  | 'lightMinPerCoat'
+  | 'lightG'
+  | 'tissueLayers'
+  | 'tissueCm2'
+  | 'lacquerCoats'
+  | 'lacquerMl'
+  | 'glossCoats'
+  | 'glossMl'
+  | 'batchesPerPour'
+  | 'stirMin'
+  | 'lifts'
+  | 'tints'
+  | 'strips'
+  | 'stripCm2'
+  | 'widthCm'
   /** Surface of a run, sea or splash; what of it is white; gel up to it and coats to lay it in; length of crests; fingers of a splash. */
-  | 'formCm2' | 'whiteCm2' | 'gelMl' | 'gelCoats' | 'crestCm' | 'fingers'
+  | 'formCm2'
+  | 'whiteCm2'
+  | 'gelMl'
+  | 'gelCoats'
+  | 'crestCm'
+  | 'fingers'
   /** Parts made off the model, spares among them; their surface; film they are cut from; props; mould and casting; white paste. */
-  | 'parts' | 'partCm2' | 'filmCm2' | 'props' | 'mouldCm2' | 'castMl' | 'whiteMl' | 'sprayCm2' | 'rubberCoats'
+  | 'parts'
+  | 'partCm2'
+  | 'filmCm2'
+  | 'props'
+  | 'mouldCm2'
+  | 'castMl'
+  | 'whiteMl'
+  | 'sprayCm2'
+  | 'rubberCoats'
 export type Sizes = Partial<Record<SizeName, number>>
 
 /** A quantity that grows with sizes: `fixed` + Σ per[size] · size. */
@@ -77,13 +151,20 @@ export interface StepTemplate {
 }
 
 /** What a step brings together, and what is wanted of the two: that they part again, that they stay, or merely that neither is harmed. */
-export interface Meeting { a: ThingId; b: ThingId; wants: 'off' | 'on' | 'unharmed' }
+export interface Meeting {
+  a: ThingId
+  b: ThingId
+  wants: 'off' | 'on' | 'unharmed'
+}
 
 /** A part made off the model. */
 export type PartShape = 'strips' | 'sheet' | 'curl' | 'skin' | 'cast' | 'fingers' | 'tuft'
 
 /** A paste that is mixed: shares by volume of what is in it. */
-export interface RecipePart { material: string; share: number }
+export interface RecipePart {
+  material: string
+  share: number
+}
 export interface Recipe {
   parts: readonly RecipePart[]
   /** Share of the volume at which its fillers lock. */
@@ -126,6 +207,7 @@ export interface Way {
 /** The value of a quantity for these sizes. @example grown({ fixed: 10, per: { damCm: 0.5 } }, { damCm: 40 }) // 30 */
 export function grown(quantity: Grows, sizes: Sizes): number {
   let total = quantity.fixed
-  for (const [size, each] of Object.entries(quantity.per ?? {})) total += each * (sizes[size as SizeName] ?? 0)
+  for (const [size, each] of Object.entries(quantity.per ?? {}))
+    total += each * (sizes[size as SizeName] ?? 0)
   return total
 }

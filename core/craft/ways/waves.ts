@@ -3,56 +3,309 @@ import type { Way } from './types'
 
 /** A crest cast from a moulded master. Trade section 2. Common practice, no source. */
 export const CAST_WAVE: Way = {
-  id: 'cast-wave', for: 'sea', name: 'Cast from a moulded master', note: 'Master in clay on glass, rubber mould in six coats, shell of plaster cloth, resin; made over-long and sawn flush.',
-  compare: { risk: 'A week of mould before the first casting; bubbles under the lip.', reversible: 'Yes: another casting costs only resin.' },
-  meets: [{ a: 'mould-rubber', b: 'dry-clay', wants: 'off' }, { a: 'mould-rubber', b: 'glass', wants: 'off' }, { a: 'two-part', b: 'silicone', wants: 'off' }, { a: 'two-part', b: 'cured-resin', wants: 'on' }],
+  id: 'cast-wave',
+  for: 'sea',
+  name: 'Cast from a moulded master',
+  note: 'Master in clay on glass, rubber mould in six coats, shell of plaster cloth, resin; made over-long and sawn flush.',
+  compare: {
+    risk: 'A week of mould before the first casting; bubbles under the lip.',
+    reversible: 'Yes: another casting costs only resin.'
+  },
+  meets: [
+    { a: 'mould-rubber', b: 'dry-clay', wants: 'off' },
+    { a: 'mould-rubber', b: 'glass', wants: 'off' },
+    { a: 'two-part', b: 'silicone', wants: 'off' },
+    { a: 'two-part', b: 'cured-resin', wants: 'on' }
+  ],
   part: { shape: 'cast', on: 'silicone', bond: 'resin' },
   steps: [
-    { id: 'master', order: 15, title: 'Model the master', breakable: true, how: 'Trace the shoreline on baking paper, lay it under glass. Core in fibre plaster, skin in air-dry clay, to the face templates, over-long at both ends; seal it when dry.', right: 'Each face template fits at its station.', hands: { fixed: 40, per: { mouldCm2: 0.6 } }, wait: { becomes: 'firm', min: 'clayDry' }, after: [], cautions: ['dust'], tools: ['glass', 'face templates', 'modelling tools'] },
-    { id: 'rubber', order: 15, title: 'Brush on a coat of rubber', times: 'rubberCoats', how: 'Thin, right to the glass and a finger beyond. The fourth takes cloth.', right: 'No clay shows; it no longer pulls threads.', hands: { fixed: 8, per: { mouldCm2: 0.03 } }, wait: { becomes: 'workable', min: 'rubberCoat' }, after: ['master'], cautions: ['latex'], tools: ['soft brush', 'cloth for the fourth'] },
-    { id: 'shell', order: 15, title: 'Shell it in plaster cloth', how: 'Three layers over the rubber, flat on top so that it stands level upside down.', right: 'It stands without rocking.', hands: { fixed: 20, per: { mouldCm2: 0.05 } }, wait: { becomes: 'firm', min: 'shellHard' }, after: [{ step: 'rubber', wait: { becomes: 'firm', min: 'rubberSet' } }], cautions: ['dust'] },
-    { id: 'cast', order: 15, title: 'Level the mould and cast', how: 'Turn it over into its shell, level it both ways, pour slowly from one end.', right: 'Full to the rim, no bubble under the lip.', hands: { fixed: 20, per: { castMl: 0.05 } }, wait: { becomes: 'cured', min: 'castFirm' }, after: ['shell'], cautions: ['resin', 'heat'], tools: ['level', 'shims'] },
-    { id: 'saw', order: 15, title: 'Turn it out and saw it flush', how: 'Peel the rubber back, saw at the lines on the template, sand the foot flat on glass.', right: 'It stands on glass without rocking.', hands: { fixed: 20 }, after: ['cast'], cautions: ['dust', 'blade'], tools: ['fine saw', 'abrasive on glass'] },
-    { id: 'bed', order: 16, title: 'Bed it on the water', how: 'A bed of resin under it, then a coat brushed over joint and scuffs: they turn clear.', right: 'No line under its foot.', hands: { fixed: 20, per: { crestCm: 0.05 } }, wait: { becomes: 'cured', min: 'castFirm' }, after: ['saw', ...ON_THE_WATER], cautions: ['resin'] },
-    { id: 'gel', order: 17, title: 'Draw up the other crests', times: 'gelCoats', how: 'One coat of heavy gel along the pricked crest lines, no thicker than a coat: higher swell is raised like brushed ridges, coat by coat.', right: 'The cast wave is one of a family.', hands: { fixed: 12, per: { crestCm: 0.2 } }, wait: { becomes: 'clear', min: 'formClear' }, after: ['bed'], cautions: [] }
+    {
+      id: 'master',
+      order: 15,
+      title: 'Model the master',
+      breakable: true,
+      how: 'Trace the shoreline on baking paper, lay it under glass. Core in fibre plaster, skin in air-dry clay, to the face templates, over-long at both ends; seal it when dry.',
+      right: 'Each face template fits at its station.',
+      hands: { fixed: 40, per: { mouldCm2: 0.6 } },
+      wait: { becomes: 'firm', min: 'clayDry' },
+      after: [],
+      cautions: ['dust'],
+      tools: ['glass', 'face templates', 'modelling tools']
+    },
+    {
+      id: 'rubber',
+      order: 15,
+      title: 'Brush on a coat of rubber',
+      times: 'rubberCoats',
+      how: 'Thin, right to the glass and a finger beyond. The fourth takes cloth.',
+      right: 'No clay shows; it no longer pulls threads.',
+      hands: { fixed: 8, per: { mouldCm2: 0.03 } },
+      wait: { becomes: 'workable', min: 'rubberCoat' },
+      after: ['master'],
+      cautions: ['latex'],
+      tools: ['soft brush', 'cloth for the fourth']
+    },
+    {
+      id: 'shell',
+      order: 15,
+      title: 'Shell it in plaster cloth',
+      how: 'Three layers over the rubber, flat on top so that it stands level upside down.',
+      right: 'It stands without rocking.',
+      hands: { fixed: 20, per: { mouldCm2: 0.05 } },
+      wait: { becomes: 'firm', min: 'shellHard' },
+      after: [{ step: 'rubber', wait: { becomes: 'firm', min: 'rubberSet' } }],
+      cautions: ['dust']
+    },
+    {
+      id: 'cast',
+      order: 15,
+      title: 'Level the mould and cast',
+      how: 'Turn it over into its shell, level it both ways, pour slowly from one end.',
+      right: 'Full to the rim, no bubble under the lip.',
+      hands: { fixed: 20, per: { castMl: 0.05 } },
+      wait: { becomes: 'cured', min: 'castFirm' },
+      after: ['shell'],
+      cautions: ['resin', 'heat'],
+      tools: ['level', 'shims']
+    },
+    {
+      id: 'saw',
+      order: 15,
+      title: 'Turn it out and saw it flush',
+      how: 'Peel the rubber back, saw at the lines on the template, sand the foot flat on glass.',
+      right: 'It stands on glass without rocking.',
+      hands: { fixed: 20 },
+      after: ['cast'],
+      cautions: ['dust', 'blade'],
+      tools: ['fine saw', 'abrasive on glass']
+    },
+    {
+      id: 'bed',
+      order: 16,
+      title: 'Bed it on the water',
+      how: 'A bed of resin under it, then a coat brushed over joint and scuffs: they turn clear.',
+      right: 'No line under its foot.',
+      hands: { fixed: 20, per: { crestCm: 0.05 } },
+      wait: { becomes: 'cured', min: 'castFirm' },
+      after: ['saw', ...ON_THE_WATER],
+      cautions: ['resin']
+    },
+    {
+      id: 'gel',
+      order: 17,
+      title: 'Draw up the other crests',
+      times: 'gelCoats',
+      how: 'One coat of heavy gel along the pricked crest lines, no thicker than a coat: higher swell is raised like brushed ridges, coat by coat.',
+      right: 'The cast wave is one of a family.',
+      hands: { fixed: 12, per: { crestCm: 0.2 } },
+      wait: { becomes: 'clear', min: 'formClear' },
+      after: ['bed'],
+      cautions: []
+    }
   ],
   gel: 'swell',
   uses: [
-    { material: 'air-dry-clay', amount: { fixed: 20, per: { castMl: 1.2 } } }, { material: 'mould-rubber', amount: { fixed: 10, per: { mouldCm2: 0.55 } } }, { material: 'mould-cloth', amount: { fixed: 0, per: { mouldCm2: 1.2 } } },
-    { material: 'plaster-cloth', amount: { fixed: 10, per: { mouldCm2: 0.3 } } }, { material: 'casting-epoxy-2-1', amount: { fixed: 12, per: { castMl: 1.15 } } }, { material: 'gloves', amount: { fixed: 3 } },
+    { material: 'air-dry-clay', amount: { fixed: 20, per: { castMl: 1.2 } } },
+    { material: 'mould-rubber', amount: { fixed: 10, per: { mouldCm2: 0.55 } } },
+    { material: 'mould-cloth', amount: { fixed: 0, per: { mouldCm2: 1.2 } } },
+    { material: 'plaster-cloth', amount: { fixed: 10, per: { mouldCm2: 0.3 } } },
+    { material: 'casting-epoxy-2-1', amount: { fixed: 12, per: { castMl: 1.15 } } },
+    { material: 'gloves', amount: { fixed: 3 } },
     { material: 'gel', amount: { fixed: 3, per: { crestCm: 0.15 } } }
   ]
 }
 
 /** A crest of thin clear film rolled round a former, backed with gel. Trade section 2. Common practice, no source. */
 export const CURL_FILM: Way = {
-  id: 'curl-film', for: 'sea', name: 'Curl of film with backing', note: 'Thin stiff clear film rolled round a former, glued to a clear sheet so that it lifts off, backed with gel in layers.',
-  compare: { risk: 'It droops or springs open while the gel is wet; gel lifts off film that was not scuffed.', reversible: 'Yes: it lifts off on its sheet until it is bedded.' },
-  meets: [{ a: 'gel', b: 'scuffed-film', wants: 'on' }, { a: 'hot-glue', b: 'acetate', wants: 'on' }, { a: 'gel', b: 'cured-resin', wants: 'on' }],
-  part: { shape: 'curl', on: 'acetate', bond: 'hotglue', film: true }, gel: 'backing',
-  steps: [
-    { id: 'roll', order: 15, title: 'Cut the film, scuff its back, roll it', how: 'Cut it to arc and length. Scuff the back, roll it round the former, tape it and leave it.', right: 'Let go, it opens to the radius on the jig sheet and no farther.', hands: { fixed: 15, per: { filmCm2: 0.1 } }, wait: { becomes: 'firm', min: 60 }, after: [], cautions: ['blade', 'dust'], tools: ['former', 'fine abrasive', 'jig sheet'] },
-    { id: 'foot', order: 15, title: 'Glue its foot to the base sheet', how: 'On a clear sheet, at the crest line of the template. Set the props where the jig says.', right: 'The face leans as on the jig, all along.', hands: { fixed: 12, per: { props: 3 } }, wait: { becomes: 'firm', min: 'glueHolds' }, after: ['roll'], cautions: ['hotglue'], tools: ['cool glue gun', 'props by the jig'] },
-    { id: 'back', order: 15, title: 'Back it with gel, a coat at a time', times: 'gelCoats', how: 'Outside only, no thicker than its coat, from the foot up; each clear before the next.', right: 'The lip still touches its props and not more.', hands: { fixed: 10, per: { partCm2: 0.12 } }, wait: { becomes: 'clear', min: 'formClear' }, after: ['foot'], cautions: [], tools: ['soft brush'] },
-    { id: 'release', order: 15, title: 'Take the props away', onlyWith: 'props', how: 'From the lip down; look from the side against the jig sheet.', right: 'It stands as it stood.', hands: { fixed: 4, per: { props: 1 } }, after: [{ step: 'back', wait: { becomes: 'firm', min: 'propRelease' } }], cautions: [] },
-    { id: 'bed', order: 16, title: 'Set it on the water', how: 'Trim the sheet, bed it in gel along the crest line, weights until the gel holds.', right: 'No edge of sheet shows.', hands: { fixed: 15, per: { crestCm: 0.05 } }, wait: { becomes: 'firm', min: 'stripSet' }, after: ['back', 'release', ...ON_THE_WATER], cautions: ['blade'], tools: ['weights'] },
-    { id: 'gel', order: 17, title: 'Draw up the other crests', how: 'One coat of heavy gel along the pricked crest lines and up the back of the curl: higher swell is raised like brushed ridges, coat by coat.', right: 'The curl grows out of the swell behind it.', hands: { fixed: 12, per: { crestCm: 0.2 } }, wait: { becomes: 'clear', min: 'formClear' }, after: ['bed'], cautions: [] }
+  id: 'curl-film',
+  for: 'sea',
+  name: 'Curl of film with backing',
+  note: 'Thin stiff clear film rolled round a former, glued to a clear sheet so that it lifts off, backed with gel in layers.',
+  compare: {
+    risk: 'It droops or springs open while the gel is wet; gel lifts off film that was not scuffed.',
+    reversible: 'Yes: it lifts off on its sheet until it is bedded.'
+  },
+  meets: [
+    { a: 'gel', b: 'scuffed-film', wants: 'on' },
+    { a: 'hot-glue', b: 'acetate', wants: 'on' },
+    { a: 'gel', b: 'cured-resin', wants: 'on' }
   ],
-  uses: [{ material: 'film', amount: { fixed: 20, per: { filmCm2: 2.2 } } }, { material: 'hot-glue', amount: { fixed: 1 } }, { material: 'gel', amount: { fixed: 3, per: { gelMl: 1.15, crestCm: 0.15 } } }, { material: 'prop-foam', amount: { fixed: 0, per: { props: 1 } } }]
+  part: { shape: 'curl', on: 'acetate', bond: 'hotglue', film: true },
+  gel: 'backing',
+  steps: [
+    {
+      id: 'roll',
+      order: 15,
+      title: 'Cut the film, scuff its back, roll it',
+      how: 'Cut it to arc and length. Scuff the back, roll it round the former, tape it and leave it.',
+      right: 'Let go, it opens to the radius on the jig sheet and no farther.',
+      hands: { fixed: 15, per: { filmCm2: 0.1 } },
+      wait: { becomes: 'firm', min: 60 },
+      after: [],
+      cautions: ['blade', 'dust'],
+      tools: ['former', 'fine abrasive', 'jig sheet']
+    },
+    {
+      id: 'foot',
+      order: 15,
+      title: 'Glue its foot to the base sheet',
+      how: 'On a clear sheet, at the crest line of the template. Set the props where the jig says.',
+      right: 'The face leans as on the jig, all along.',
+      hands: { fixed: 12, per: { props: 3 } },
+      wait: { becomes: 'firm', min: 'glueHolds' },
+      after: ['roll'],
+      cautions: ['hotglue'],
+      tools: ['cool glue gun', 'props by the jig']
+    },
+    {
+      id: 'back',
+      order: 15,
+      title: 'Back it with gel, a coat at a time',
+      times: 'gelCoats',
+      how: 'Outside only, no thicker than its coat, from the foot up; each clear before the next.',
+      right: 'The lip still touches its props and not more.',
+      hands: { fixed: 10, per: { partCm2: 0.12 } },
+      wait: { becomes: 'clear', min: 'formClear' },
+      after: ['foot'],
+      cautions: [],
+      tools: ['soft brush']
+    },
+    {
+      id: 'release',
+      order: 15,
+      title: 'Take the props away',
+      onlyWith: 'props',
+      how: 'From the lip down; look from the side against the jig sheet.',
+      right: 'It stands as it stood.',
+      hands: { fixed: 4, per: { props: 1 } },
+      after: [{ step: 'back', wait: { becomes: 'firm', min: 'propRelease' } }],
+      cautions: []
+    },
+    {
+      id: 'bed',
+      order: 16,
+      title: 'Set it on the water',
+      how: 'Trim the sheet, bed it in gel along the crest line, weights until the gel holds.',
+      right: 'No edge of sheet shows.',
+      hands: { fixed: 15, per: { crestCm: 0.05 } },
+      wait: { becomes: 'firm', min: 'stripSet' },
+      after: ['back', 'release', ...ON_THE_WATER],
+      cautions: ['blade'],
+      tools: ['weights']
+    },
+    {
+      id: 'gel',
+      order: 17,
+      title: 'Draw up the other crests',
+      how: 'One coat of heavy gel along the pricked crest lines and up the back of the curl: higher swell is raised like brushed ridges, coat by coat.',
+      right: 'The curl grows out of the swell behind it.',
+      hands: { fixed: 12, per: { crestCm: 0.2 } },
+      wait: { becomes: 'clear', min: 'formClear' },
+      after: ['bed'],
+      cautions: []
+    }
+  ],
+  uses: [
+    { material: 'film', amount: { fixed: 20, per: { filmCm2: 2.2 } } },
+    { material: 'hot-glue', amount: { fixed: 1 } },
+    { material: 'gel', amount: { fixed: 3, per: { gelMl: 1.15, crestCm: 0.15 } } },
+    { material: 'prop-foam', amount: { fixed: 0, per: { props: 1 } } }
+  ]
 }
 
 /** Foam carved and skinned. Trade section 2. Common practice, no source. */
 export const CARVED_WAVE: Way = {
-  id: 'carved-wave', for: 'sea', name: 'Carved and skinned', note: 'Foam cut with a flexible knife, skinned in watercolour or tissue paper, caulked, painted, white on top.',
-  compare: { risk: 'Opaque: nothing shines through the lip; solvent finds the foam.', reversible: 'Yes, up to the paint.' },
-  meets: [{ a: 'caulk', b: 'sealed-foam', wants: 'unharmed' }, { a: 'white-acrylic', b: 'sealed-foam', wants: 'unharmed' }, { a: 'gel', b: 'sealed-foam', wants: 'on' }], gel: 'ripple',
-  steps: [
-    { id: 'carve', order: 15, title: 'Carve the block', breakable: true, how: 'Trace the face sections on both ends, carve between them, sand.', right: 'Each face template fits at its station.', hands: { fixed: 25, per: { mouldCm2: 0.35 } }, after: [], cautions: ['blade', 'dust'], tools: ['flexible knife', 'face templates'] },
-    { id: 'skin', order: 15, title: 'Skin it in paper', how: 'Tissue in thinned glue, laps going with the water; caulk the cracks.', right: 'Tight, without a wrinkle across the wave.', hands: { fixed: 20, per: { mouldCm2: 0.2 } }, wait: { becomes: 'firm', min: 'whiteDry' }, after: ['carve'], cautions: [] },
-    { id: 'bed', order: 16, title: 'Glue it down and fill its foot', how: 'Water-based glue, weights, filler along the foot.', right: 'It grows out of the water.', hands: { fixed: 12 }, wait: { becomes: 'firm', min: 'stripSet' }, after: ['skin', ...ON_THE_WATER], cautions: [], forbids: 'solvent cement, super glue, flame' },
-    { id: 'colour', order: 16, title: 'Paint it deep to thin', breakable: true, how: 'Dark in the trough, green where light would come through, pale at the lip.', right: 'The lip glows.', hands: { fixed: 25, per: { mouldCm2: 0.1 } }, wait: { becomes: 'firm', min: 'whiteDry' }, after: ['bed'], cautions: [] },
-    { id: 'coat', order: 17, title: 'Brush the gloss on', how: 'A thin coat over wave and water alike.', right: 'Wet from every side.', hands: { fixed: 12, per: { formCm2: 0.02 } }, wait: { becomes: 'workable', min: 'stippleOpens', max: 'stippleCloses', hard: true }, after: ['colour'], cautions: [] },
-    { id: 'gel', order: 17, title: 'Stipple the ripples', how: 'With the wind on the back of the wave, none on its face.', right: 'They stay when the brush is gone.', hands: { fixed: 10, per: { formCm2: 0.02 } }, wait: { becomes: 'clear', min: 'formClear' }, after: ['coat'], cautions: [], tools: ['stiff brush'] }
+  id: 'carved-wave',
+  for: 'sea',
+  name: 'Carved and skinned',
+  note: 'Foam cut with a flexible knife, skinned in watercolour or tissue paper, caulked, painted, white on top.',
+  compare: {
+    risk: 'Opaque: nothing shines through the lip; solvent finds the foam.',
+    reversible: 'Yes, up to the paint.'
+  },
+  meets: [
+    { a: 'caulk', b: 'sealed-foam', wants: 'unharmed' },
+    { a: 'white-acrylic', b: 'sealed-foam', wants: 'unharmed' },
+    { a: 'gel', b: 'sealed-foam', wants: 'on' }
   ],
-  uses: [{ material: 'carving-foam', amount: { fixed: 0, per: { castMl: 1.6 } } }, { material: 'tissue', amount: { fixed: 0, per: { mouldCm2: 2 } } }, { material: 'thinned-glue', amount: { fixed: 5, per: { mouldCm2: 0.05 } } }, { material: 'bed-paint', amount: { fixed: 4, per: { mouldCm2: 0.03 } } }, { material: 'gel', amount: { fixed: 3, per: { gelMl: 1.15 } } }]
+  gel: 'ripple',
+  steps: [
+    {
+      id: 'carve',
+      order: 15,
+      title: 'Carve the block',
+      breakable: true,
+      how: 'Trace the face sections on both ends, carve between them, sand.',
+      right: 'Each face template fits at its station.',
+      hands: { fixed: 25, per: { mouldCm2: 0.35 } },
+      after: [],
+      cautions: ['blade', 'dust'],
+      tools: ['flexible knife', 'face templates']
+    },
+    {
+      id: 'skin',
+      order: 15,
+      title: 'Skin it in paper',
+      how: 'Tissue in thinned glue, laps going with the water; caulk the cracks.',
+      right: 'Tight, without a wrinkle across the wave.',
+      hands: { fixed: 20, per: { mouldCm2: 0.2 } },
+      wait: { becomes: 'firm', min: 'whiteDry' },
+      after: ['carve'],
+      cautions: []
+    },
+    {
+      id: 'bed',
+      order: 16,
+      title: 'Glue it down and fill its foot',
+      how: 'Water-based glue, weights, filler along the foot.',
+      right: 'It grows out of the water.',
+      hands: { fixed: 12 },
+      wait: { becomes: 'firm', min: 'stripSet' },
+      after: ['skin', ...ON_THE_WATER],
+      cautions: [],
+      forbids: 'solvent cement, super glue, flame'
+    },
+    {
+      id: 'colour',
+      order: 16,
+      title: 'Paint it deep to thin',
+      breakable: true,
+      how: 'Dark in the trough, green where light would come through, pale at the lip.',
+      right: 'The lip glows.',
+      hands: { fixed: 25, per: { mouldCm2: 0.1 } },
+      wait: { becomes: 'firm', min: 'whiteDry' },
+      after: ['bed'],
+      cautions: []
+    },
+    {
+      id: 'coat',
+      order: 17,
+      title: 'Brush the gloss on',
+      how: 'A thin coat over wave and water alike.',
+      right: 'Wet from every side.',
+      hands: { fixed: 12, per: { formCm2: 0.02 } },
+      wait: { becomes: 'workable', min: 'stippleOpens', max: 'stippleCloses', hard: true },
+      after: ['colour'],
+      cautions: []
+    },
+    {
+      id: 'gel',
+      order: 17,
+      title: 'Stipple the ripples',
+      how: 'With the wind on the back of the wave, none on its face.',
+      right: 'They stay when the brush is gone.',
+      hands: { fixed: 10, per: { formCm2: 0.02 } },
+      wait: { becomes: 'clear', min: 'formClear' },
+      after: ['coat'],
+      cautions: [],
+      tools: ['stiff brush']
+    }
+  ],
+  uses: [
+    { material: 'carving-foam', amount: { fixed: 0, per: { castMl: 1.6 } } },
+    { material: 'tissue', amount: { fixed: 0, per: { mouldCm2: 2 } } },
+    { material: 'thinned-glue', amount: { fixed: 5, per: { mouldCm2: 0.05 } } },
+    { material: 'bed-paint', amount: { fixed: 4, per: { mouldCm2: 0.03 } } },
+    { material: 'gel', amount: { fixed: 3, per: { gelMl: 1.15 } } }
+  ]
 }

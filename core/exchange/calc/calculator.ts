@@ -11,7 +11,10 @@ export interface Calculator {
 /** Largest length taken anywhere, mm: a hundred metres of model is no diorama. */
 export const LONGEST_MM = 100_000
 
-export const calculator = <Input>(schema: Joi.ObjectSchema, run: (input: Input, now: () => number) => object): Calculator => ({ schema, run })
+export const calculator = <Input>(
+  schema: Joi.ObjectSchema,
+  run: (input: Input, now: () => number) => object
+): Calculator => ({ schema, run })
 export const length = () => Joi.number().min(-LONGEST_MM).max(LONGEST_MM)
 /** A number above 0. */
 export const some = (max: number) => Joi.number().greater(0).max(max)
@@ -20,4 +23,6 @@ export const unique = () => Joi.string().min(1).max(80)
 export const scaleName = () =>
   Joi.alternatives(Joi.number(), Joi.string().max(40))
     .custom((value: string | number, helpers) => scaleRatio(value) ?? helpers.error('any.scale'))
-    .messages({ 'any.scale': `"scale" must be 1 to 10000, "1:48", or one of ${[...NAMED_SCALES.keys()].join(', ')}` })
+    .messages({
+      'any.scale': `"scale" must be 1 to 10000, "1:48", or one of ${[...NAMED_SCALES.keys()].join(', ')}`
+    })

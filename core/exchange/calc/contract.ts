@@ -1,7 +1,15 @@
 import Joi from 'joi'
 import { faultLine } from '../../physics/fault'
 import { faultsOf, shown } from '../../build/file/checked'
-import { calculator, length, LONGEST_MM, scaleName, some, unique, type Calculator } from './calculator'
+import {
+  calculator,
+  length,
+  LONGEST_MM,
+  scaleName,
+  some,
+  unique,
+  type Calculator
+} from './calculator'
 import { DAYS_CALCULATORS } from './daysContract'
 import { FLOW_CALCULATORS } from './flowContract'
 import { GEL_CALCULATORS } from './gelContract'
@@ -43,9 +51,17 @@ const CALCULATORS: ReadonlyMap<string, Calculator> = new Map<string, Calculator>
     'volume',
     calculator(
       Joi.object({
-        outline: Joi.array().items(Joi.array().items(length()).min(2).max(3)).min(3).max(5000).required(),
+        outline: Joi.array()
+          .items(Joi.array().items(length()).min(2).max(3))
+          .min(3)
+          .max(5000)
+          .required(),
         edge: Joi.valid('wall', 'shore').required(),
-        soundings: Joi.array().items(Joi.array().items(length()).length(3)).min(1).max(100_000).required(),
+        soundings: Joi.array()
+          .items(Joi.array().items(length()).length(3))
+          .min(1)
+          .max(100_000)
+          .required(),
         levelMm: length().required(),
         method: Joi.valid('tin', 'kriging').default('tin'),
         displacedMl: Joi.number().min(0).max(1e9)
@@ -69,7 +85,12 @@ const CALCULATORS: ReadonlyMap<string, Calculator> = new Map<string, Calculator>
         batchMaxG: some(1e6).required(),
         readabilityG: some(1000).required(),
         tints: Joi.array()
-          .items(Joi.object({ id: unique().required(), dropsPer100G: Joi.number().min(0).max(2000).required() }))
+          .items(
+            Joi.object({
+              id: unique().required(),
+              dropsPer100G: Joi.number().min(0).max(2000).required()
+            })
+          )
           .unique('id')
           .max(50)
           .default([])
@@ -111,7 +132,10 @@ export const CALCULATOR_NAMES: readonly string[] = [...CALCULATORS.keys()]
  */
 export function calculate(name: string, input: unknown, now: () => number = () => 0): object {
   const found = CALCULATORS.get(name)
-  if (!found) throw new RangeError(`calc: was ${shown(name)}; it must be one of ${CALCULATOR_NAMES.join(', ')}`)
+  if (!found)
+    throw new RangeError(
+      `calc: was ${shown(name)}; it must be one of ${CALCULATOR_NAMES.join(', ')}`
+    )
   const { value, error } = found.schema
     .required()
     .label('input')

@@ -15,13 +15,36 @@ import { calculator, scaleName, some, type Calculator } from './calculator'
 const LARGEST = { discharge: 1000, depthM: 12_000, periodS: 100, windMS: 100, fetchM: 2e7 }
 const periodS = () => some(LARGEST.periodS).required()
 
-interface FallCall { scale: number; dropMm: number; widthMm: number; unitDischargeM2S?: number; mood?: Mood; approachFroude?: number }
-interface WindCall { scale: number; windMS?: number; beaufort?: number; fetchM: number; depthM?: number }
+interface FallCall {
+  scale: number
+  dropMm: number
+  widthMm: number
+  unitDischargeM2S?: number
+  mood?: Mood
+  approachFroude?: number
+}
+interface WindCall {
+  scale: number
+  windMS?: number
+  beaufort?: number
+  fetchM: number
+  depthM?: number
+}
 
 /** A fall: the sheet at this scale. The curves start over the crest (0, 0) and run down to −dropMm, mm on the model. */
-function fallFrom({ scale, dropMm, widthMm, unitDischargeM2S, mood, approachFroude }: FallCall): object {
+function fallFrom({
+  scale,
+  dropMm,
+  widthMm,
+  unitDischargeM2S,
+  mood,
+  approachFroude
+}: FallCall): object {
   const q = unitDischargeM2S ?? moodDischarge(mood!, (dropMm * scale) / 1000)
-  return { ...fallCurve(scale, dropMm, q, approachFroude), dischargeM3S: (q * widthMm * scale) / 1000 }
+  return {
+    ...fallCurve(scale, dropMm, q, approachFroude),
+    dischargeM3S: (q * widthMm * scale) / 1000
+  }
 }
 
 /** Calculators of moving water: the contract's sections 7 (drips) and 11 to 14. */
@@ -30,8 +53,12 @@ export const WATER_CALCULATORS: readonly (readonly [string, Calculator])[] = [
     'fall',
     calculator(
       Joi.object({
-        scale: scaleName().required(), dropMm: some(100_000).required(), widthMm: some(100_000).required(),
-        unitDischargeM2S: some(LARGEST.discharge), mood: Joi.valid(...MOODS), approachFroude: Joi.number().min(0).max(50)
+        scale: scaleName().required(),
+        dropMm: some(100_000).required(),
+        widthMm: some(100_000).required(),
+        unitDischargeM2S: some(LARGEST.discharge),
+        mood: Joi.valid(...MOODS),
+        approachFroude: Joi.number().min(0).max(50)
       }).xor('unitDischargeM2S', 'mood'),
       fallFrom
     )
@@ -40,52 +67,93 @@ export const WATER_CALCULATORS: readonly (readonly [string, Calculator])[] = [
     'rapid',
     calculator(
       Joi.object({
-        scale: scaleName().required(), slope: some(10).required(), widthM: some(1e5), depthM: some(LARGEST.depthM), unitDischargeM2S: some(LARGEST.discharge), manning: Joi.number().min(0.005).max(0.5).required()
+        scale: scaleName().required(),
+        slope: some(10).required(),
+        widthM: some(1e5),
+        depthM: some(LARGEST.depthM),
+        unitDischargeM2S: some(LARGEST.discharge),
+        manning: Joi.number().min(0.005).max(0.5).required()
       }).xor('depthM', 'unitDischargeM2S'),
       (input: RapidInput) => rapid(input)
     )
   ],
   [
     'jump',
-    calculator(Joi.object({ froude: Joi.number().greater(1).max(100).required(), depthM: some(LARGEST.depthM).required() }), (input: { froude: number; depthM: number }) => jump(input.froude, input.depthM))
+    calculator(
+      Joi.object({
+        froude: Joi.number().greater(1).max(100).required(),
+        depthM: some(LARGEST.depthM).required()
+      }),
+      (input: { froude: number; depthM: number }) => jump(input.froude, input.depthM)
+    )
   ],
   [
     'dispersion',
-    calculator(Joi.object({ periodS: periodS(), depthM: some(LARGEST.depthM).required() }), (input: { periodS: number; depthM: number }) => ({
-      wavelengthM: wavelength(input.periodS, input.depthM), speedMS: crestSpeed(input.periodS, input.depthM)
-    }))
+    calculator(
+      Joi.object({ periodS: periodS(), depthM: some(LARGEST.depthM).required() }),
+      (input: { periodS: number; depthM: number }) => ({
+        wavelengthM: wavelength(input.periodS, input.depthM),
+        speedMS: crestSpeed(input.periodS, input.depthM)
+      })
+    )
   ],
   [
     'breaker',
     calculator(
-      Joi.object({ scale: scaleName().required(), breakerMm: some(10_000).required(), periodS: periodS(), beachSlope: some(10).required() }),
+      Joi.object({
+        scale: scaleName().required(),
+        breakerMm: some(10_000).required(),
+        periodS: periodS(),
+        beachSlope: some(10).required()
+      }),
       (input: { scale: number; breakerMm: number; periodS: number; beachSlope: number }) => {
         const breaker = breakerOf(input)
-        return { ...breaker, faceProfile: faceOnModel(breaker, input.breakerMm, input.scale, input.periodS).profile }
+        return {
+          ...breaker,
+          faceProfile: faceOnModel(breaker, input.breakerMm, input.scale, input.periodS).profile
+        }
       }
     )
   ],
   [
     'windSea',
     calculator(
-      Joi.object({ scale: scaleName().required(), windMS: some(LARGEST.windMS), beaufort: Joi.number().greater(0).max(12), fetchM: some(LARGEST.fetchM).required(), depthM: some(LARGEST.depthM) }).xor('windMS', 'beaufort'),
-      ({ beaufort, windMS, ...rest }: WindCall) => windSea({ ...rest, windMS: windMS ?? beaufortSpeed(beaufort!) })
+      Joi.object({
+        scale: scaleName().required(),
+        windMS: some(LARGEST.windMS),
+        beaufort: Joi.number().greater(0).max(12),
+        fetchM: some(LARGEST.fetchM).required(),
+        depthM: some(LARGEST.depthM)
+      }).xor('windMS', 'beaufort'),
+      ({ beaufort, windMS, ...rest }: WindCall) =>
+        windSea({ ...rest, windMS: windMS ?? beaufortSpeed(beaufort!) })
     )
   ],
   [
     'splash',
     calculator(
       Joi.object({
-        scale: scaleName().required(), speedMS: some(FASTEST_MS), dropM: some(1000),
-        anglesDeg: Joi.array().ordered(Joi.number().min(0).max(180).required(), Joi.number().min(0).max(180).required()).length(2).required()
+        scale: scaleName().required(),
+        speedMS: some(FASTEST_MS),
+        dropM: some(1000),
+        anglesDeg: Joi.array()
+          .ordered(Joi.number().min(0).max(180).required(), Joi.number().min(0).max(180).required())
+          .length(2)
+          .required()
       }).xor('speedMS', 'dropM'),
-      (input: { scale: number; speedMS?: number; dropM?: number; anglesDeg: [number, number] }) => splashOf(input)
+      (input: { scale: number; speedMS?: number; dropM?: number; anglesDeg: [number, number] }) =>
+        splashOf(input)
     )
   ],
   [
     'drip',
     calculator(
-      Joi.object({ radiusMm: some(100).required(), viscosityPaS: some(1e6).required(), surfaceTensionNM: some(1).required(), densityGCm3: some(25).required() }),
+      Joi.object({
+        radiusMm: some(100).required(),
+        viscosityPaS: some(1e6).required(),
+        surfaceTensionNM: some(1).required(),
+        densityGCm3: some(25).required()
+      }),
       (input: DripInput) => drip(input)
     )
   ]

@@ -32,7 +32,10 @@ const DAY_MS = 86_400_000
  * @source RFC 5545
  */
 export function busyTimes(text: string, calendar: Calendar, wholeDays: boolean): BusyTimes {
-  if (text.length > LONGEST) throw new RangeError(`This calendar is ${Math.round(text.length / 1e6)} MB long; ${LONGEST / 1e6} MB is the most. Export a shorter time of it.`)
+  if (text.length > LONGEST)
+    throw new RangeError(
+      `This calendar is ${Math.round(text.length / 1e6)} MB long; ${LONGEST / 1e6} MB is the most. Export a shorter time of it.`
+    )
   const parts = calendarsIn(text)
   const fromMs = startOf(calendar) - DAY_MS
   const untilMs = fromMs + AHEAD_DAYS * DAY_MS
@@ -41,22 +44,43 @@ export function busyTimes(text: string, calendar: Calendar, wholeDays: boolean):
   const spans: { from: number; to: number; title: string }[] = []
   let entries = 0
   for (const part of parts) {
-    const zones = new Map(part.getAllSubcomponents('vtimezone').map((z) => [String(z.getFirstPropertyValue('tzid')), new ICAL.Timezone(z)]))
+    const zones = new Map(
+      part
+        .getAllSubcomponents('vtimezone')
+        .map((z) => [String(z.getFirstPropertyValue('tzid')), new ICAL.Timezone(z)])
+    )
     const single = part.getAllSubcomponents('vevent')
     const changed = new Map<string, ICAL.Component[]>()
-    for (const c of single) if (c.hasProperty('recurrence-id')) changed.set(String(c.getFirstPropertyValue('uid')), [...(changed.get(String(c.getFirstPropertyValue('uid'))) ?? []), c])
+    for (const c of single)
+      if (c.hasProperty('recurrence-id'))
+        changed.set(String(c.getFirstPropertyValue('uid')), [
+          ...(changed.get(String(c.getFirstPropertyValue('uid'))) ?? []),
+          c
+        ])
     for (const component of single) {
       if (component.hasProperty('recurrence-id')) continue
       entries++
       try {
         const uid = String(component.getFirstPropertyValue('uid') ?? '')
-        for (const span of spansOf(component, changed.get(uid) ?? [], zones, calendar.zone, { fromMs, untilMs, wholeDays }, leave)) spans.push(span)
+        for (const span of spansOf(
+          component,
+          changed.get(uid) ?? [],
+          zones,
+          calendar.zone,
+          { fromMs, untilMs, wholeDays },
+          leave
+        ))
+          spans.push(span)
       } catch {
         leave('cannot be read')
       }
     }
   }
-  return { busy: merged(spans).slice(0, MOST_BUSY), entries, left: [...left].map(([why, count]) => ({ why, count })) }
+  return {
+    busy: merged(spans).slice(0, MOST_BUSY),
+    entries,
+    left: [...left].map(([why, count]) => ({ why, count }))
+  }
 }
 
 function calendarsIn(text: string): ICAL.Component[] {
@@ -64,25 +88,48 @@ function calendarsIn(text: string): ICAL.Component[] {
   try {
     parsed = ICAL.parse(text)
   } catch (error) {
-    throw new RangeError(`This is no calendar file: ${error instanceof Error ? error.message.slice(0, 120) : 'it cannot be read'}. Nothing was changed.`)
+    throw new RangeError(
+      `This is no calendar file: ${error instanceof Error ? error.message.slice(0, 120) : 'it cannot be read'}. Nothing was changed.`
+    )
   }
   const all = (Array.isArray(parsed) && Array.isArray(parsed[0]) ? parsed : [parsed]) as unknown[]
-  const calendars = all.map((p) => new ICAL.Component(p as [string, unknown[], unknown[]])).filter((c) => c.name === 'vcalendar')
-  if (calendars.length === 0) throw new RangeError('This is no calendar file: it holds no calendar. Nothing was changed.')
+  const calendars = all
+    .map((p) => new ICAL.Component(p as [string, unknown[], unknown[]]))
+    .filter((c) => c.name === 'vcalendar')
+  if (calendars.length === 0)
+    throw new RangeError('This is no calendar file: it holds no calendar. Nothing was changed.')
   return calendars
 }
 
-interface Wanted { fromMs: number; untilMs: number; wholeDays: boolean }
+interface Wanted {
+  fromMs: number
+  untilMs: number
+  wholeDays: boolean
+}
 type Zones = ReadonlyMap<string, ICAL.Timezone>
 
-function* spansOf(component: ICAL.Component, changed: readonly ICAL.Component[], zones: Zones, home: string, wanted: Wanted, leave: (why: string) => void): Generator<{ from: number; to: number; title: string }> {
-  if (String(component.getFirstPropertyValue('uid') ?? '').endsWith('@tall-spindle')) return leave('are steps of a build')
+function* spansOf(
+  component: ICAL.Component,
+  changed: readonly ICAL.Component[],
+  zones: Zones,
+  home: string,
+  wanted: Wanted,
+  leave: (why: string) => void
+): Generator<{ from: number; to: number; title: string }> {
+  if (String(component.getFirstPropertyValue('uid') ?? '').endsWith('@tall-spindle'))
+    return leave('are steps of a build')
   const event = new ICAL.Event(component, { strictExceptions: false, exceptions: [...changed] })
   if (!event.startDate) return leave('have no start')
-  const put = (item: ICAL.Event, start: ICAL.Time, end: ICAL.Time): { from: number; to: number; title: string } | string => {
+  const put = (
+    item: ICAL.Event,
+    start: ICAL.Time,
+    end: ICAL.Time
+  ): { from: number; to: number; title: string } | string => {
     const own = item.component
-    if (String(own.getFirstPropertyValue('status') ?? '').toUpperCase() === 'CANCELLED') return 'were called off'
-    if (String(own.getFirstPropertyValue('transp') ?? '').toUpperCase() === 'TRANSPARENT') return 'leave you free'
+    if (String(own.getFirstPropertyValue('status') ?? '').toUpperCase() === 'CANCELLED')
+      return 'were called off'
+    if (String(own.getFirstPropertyValue('transp') ?? '').toUpperCase() === 'TRANSPARENT')
+      return 'leave you free'
     if (start.isDate && !wanted.wholeDays) return 'last whole days'
     const zone = own.getFirstProperty('dtstart')?.getFirstParameter('tzid') ?? ''
     const [from, to] = [instant(start, zone, zones, home), instant(end, zone, zones, home)]
@@ -92,7 +139,8 @@ function* spansOf(component: ICAL.Component, changed: readonly ICAL.Component[],
   if (!event.isRecurring()) {
     const span = put(event, event.startDate, event.endDate)
     if (typeof span === 'string') leave(span)
-    else if (span.to > wanted.fromMs && span.from < wanted.untilMs && span.to > span.from) yield span
+    else if (span.to > wanted.fromMs && span.from < wanted.untilMs && span.to > span.from)
+      yield span
     return
   }
   const iterator = event.iterator()
@@ -117,14 +165,25 @@ function* spansOf(component: ICAL.Component, changed: readonly ICAL.Component[],
 /** A time of the file in ms since 1970: in its own zone by name, by the file's own rules, or that of the build. */
 function instant(time: ICAL.Time, zone: string, zones: Zones, home: string): number {
   const { year, month, day, hour, minute, second } = time
-  if (time.zone === ICAL.Timezone.utcTimezone) return Date.UTC(year, month - 1, day, hour, minute, second)
+  if (time.zone === ICAL.Timezone.utcTimezone)
+    return Date.UTC(year, month - 1, day, hour, minute, second)
   const there = zone !== '' && isZone(zone) ? zone : null
   if (!there && zones.has(zone)) {
     const placed = time.clone()
     placed.zone = zones.get(zone)!
     return placed.toUnixTime() * 1000
   }
-  return DateTime.fromObject({ year, month, day, hour: time.isDate ? 0 : hour, minute: time.isDate ? 0 : minute, second: time.isDate ? 0 : Math.min(59, second) }, { zone: there ?? home }).toMillis()
+  return DateTime.fromObject(
+    {
+      year,
+      month,
+      day,
+      hour: time.isDate ? 0 : hour,
+      minute: time.isDate ? 0 : minute,
+      second: time.isDate ? 0 : Math.min(59, second)
+    },
+    { zone: there ?? home }
+  ).toMillis()
 }
 
 /** Stretches that overlap or touch are one: what they are called together. */
@@ -134,9 +193,14 @@ function merged(spans: { from: number; to: number; title: string }[]): Busy[] {
     const last = out.at(-1)
     if (last && span.from <= last.to) {
       last.to = Math.max(last.to, span.to)
-      if (span.title && last.titles.length < 4 && !last.titles.includes(span.title)) last.titles.push(span.title)
+      if (span.title && last.titles.length < 4 && !last.titles.includes(span.title))
+        last.titles.push(span.title)
     } else out.push({ from: span.from, to: span.to, titles: span.title ? [span.title] : [] })
   }
   const stamp = (ms: number) => new Date(ms).toISOString().replace(/\.\d{3}/, '')
-  return out.map(({ from, to, titles }) => ({ title: titles.join(', ').slice(0, 200), from: stamp(from), to: stamp(to) }))
+  return out.map(({ from, to, titles }) => ({
+    title: titles.join(', ').slice(0, 200),
+    from: stamp(from),
+    to: stamp(to)
+  }))
 }

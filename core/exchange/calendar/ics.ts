@@ -11,7 +11,8 @@ const WINDOW_ALARM_MIN = 5
 const SEQUENCE_FROM_MS = Date.UTC(2026, 0, 1)
 
 /** Text as RFC 5545 §3.3.11 wants it. */
-const escaped = (text: string) => text.replace(/[\\;,]/g, (c) => `\\${c}`).replace(/\r\n|\r|\n/g, '\\n')
+const escaped = (text: string) =>
+  text.replace(/[\\;,]/g, (c) => `\\${c}`).replace(/\r\n|\r|\n/g, '\\n')
 
 /** Folds a line after 75 octets (RFC 5545 §3.1) without cutting a character in two. */
 function folded(line: string): string {
@@ -42,8 +43,19 @@ function folded(line: string): string {
  * @param nowMs  when the file is made
  * @source RFC 5545
  */
-export function stepsCalendar(build: { id: string; name: string; calendar?: Calendar }, steps: readonly Step[], days: DaysPlan, nowMs: number): string {
-  const lines = ['BEGIN:VCALENDAR', 'VERSION:2.0', 'PRODID:-//Tall Spindle//Build plan//EN', 'CALSCALE:GREGORIAN', `X-WR-CALNAME:${escaped(build.name)}`]
+export function stepsCalendar(
+  build: { id: string; name: string; calendar?: Calendar },
+  steps: readonly Step[],
+  days: DaysPlan,
+  nowMs: number
+): string {
+  const lines = [
+    'BEGIN:VCALENDAR',
+    'VERSION:2.0',
+    'PRODID:-//Tall Spindle//Build plan//EN',
+    'CALSCALE:GREGORIAN',
+    `X-WR-CALNAME:${escaped(build.name)}`
+  ]
   const windowed = Object.fromEntries(days.windows.map((w) => [w.step, true]))
   for (const work of days.work) {
     if (work.done) continue

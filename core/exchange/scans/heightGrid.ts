@@ -12,7 +12,10 @@ export interface HeightGrid {
   z: Float32Array
 }
 
-export interface Extent { min: [number, number, number]; max: [number, number, number] }
+export interface Extent {
+  min: [number, number, number]
+  max: [number, number, number]
+}
 
 /** Where a scan lies on the base. */
 export interface Placement {
@@ -34,7 +37,8 @@ export function extentOf({ xyz }: Mesh, up: Placement['up']): Extent {
   const min: Extent['min'] = [Infinity, Infinity, Infinity]
   const max: Extent['max'] = [-Infinity, -Infinity, -Infinity]
   for (let i = 0; i < xyz.length; i += 3) {
-    const [x, y, z] = up === 'z' ? [xyz[i], xyz[i + 1], xyz[i + 2]] : [xyz[i], -xyz[i + 2], xyz[i + 1]]
+    const [x, y, z] =
+      up === 'z' ? [xyz[i], xyz[i + 1], xyz[i + 2]] : [xyz[i], -xyz[i + 2], xyz[i + 1]]
     if (x < min[0]) min[0] = x
     if (x > max[0]) max[0] = x
     if (y < min[1]) min[1] = y
@@ -51,11 +55,21 @@ export function extentOf({ xyz }: Mesh, up: Placement['up']): Extent {
  * @param progress  called with a share from 0 to 1
  * @throws RangeError when the scan has no extent to lay
  */
-export function gridFromMesh(mesh: Mesh, placement: Placement, progress: (share: number) => void = () => undefined): HeightGrid {
+export function gridFromMesh(
+  mesh: Mesh,
+  placement: Placement,
+  progress: (share: number) => void = () => undefined
+): HeightGrid {
   const extent = extentOf(mesh, placement.up)
   const { unitMm } = placement
-  const [width, depth] = [(extent.max[0] - extent.min[0]) * unitMm, (extent.max[1] - extent.min[1]) * unitMm]
-  if (!(width > 0.5) || !(depth > 0.5)) throw new RangeError(`file: the scan is ${width.toPrecision(3)} by ${depth.toPrecision(3)} mm: another unit, or another axis up`)
+  const [width, depth] = [
+    (extent.max[0] - extent.min[0]) * unitMm,
+    (extent.max[1] - extent.min[1]) * unitMm
+  ]
+  if (!(width > 0.5) || !(depth > 0.5))
+    throw new RangeError(
+      `file: the scan is ${width.toPrecision(3)} by ${depth.toPrecision(3)} mm: another unit, or another axis up`
+    )
   const cellMm = Math.max(width, depth) / CELLS
   const columns = Math.max(2, Math.round(width / cellMm))
   const rows = Math.max(2, Math.round(depth / cellMm))
@@ -77,10 +91,22 @@ export function gridFromMesh(mesh: Mesh, placement: Placement, progress: (share:
     const bx = (xyz[k + 3] - extent.min[0]) * scale - 0.5
     const cx = (xyz[k + 6] - extent.min[0]) * scale - 0.5
     const [ay, by, cy] = swap
-      ? [(-xyz[k + 2] - extent.min[1]) * scale - 0.5, (-xyz[k + 5] - extent.min[1]) * scale - 0.5, (-xyz[k + 8] - extent.min[1]) * scale - 0.5]
-      : [(xyz[k + 1] - extent.min[1]) * scale - 0.5, (xyz[k + 4] - extent.min[1]) * scale - 0.5, (xyz[k + 7] - extent.min[1]) * scale - 0.5]
+      ? [
+          (-xyz[k + 2] - extent.min[1]) * scale - 0.5,
+          (-xyz[k + 5] - extent.min[1]) * scale - 0.5,
+          (-xyz[k + 8] - extent.min[1]) * scale - 0.5
+        ]
+      : [
+          (xyz[k + 1] - extent.min[1]) * scale - 0.5,
+          (xyz[k + 4] - extent.min[1]) * scale - 0.5,
+          (xyz[k + 7] - extent.min[1]) * scale - 0.5
+        ]
     const up = swap ? 1 : 2
-    const [az, bz, cz] = [(xyz[k + up] - extent.min[2]) * unitMm, (xyz[k + 3 + up] - extent.min[2]) * unitMm, (xyz[k + 6 + up] - extent.min[2]) * unitMm]
+    const [az, bz, cz] = [
+      (xyz[k + up] - extent.min[2]) * unitMm,
+      (xyz[k + 3 + up] - extent.min[2]) * unitMm,
+      (xyz[k + 6 + up] - extent.min[2]) * unitMm
+    ]
     const whole = (bx - ax) * (cy - ay) - (cx - ax) * (by - ay)
     const [left, right] = [Math.ceil(Math.min(ax, bx, cx)), Math.floor(Math.max(ax, bx, cx))]
     const [front, back] = [Math.ceil(Math.min(ay, by, cy)), Math.floor(Math.max(ay, by, cy))]
@@ -93,7 +119,8 @@ export function gridFromMesh(mesh: Mesh, placement: Placement, progress: (share:
       for (let column = left; column <= right; column++) {
         const u = ((bx - column) * (cy - row) - (cx - column) * (by - row)) / whole
         const v = ((cx - column) * (ay - row) - (ax - column) * (cy - row)) / whole
-        if (u >= -1e-6 && v >= -1e-6 && u + v <= 1 + 1e-6) put(column, row, u * az + v * bz + (1 - u - v) * cz)
+        if (u >= -1e-6 && v >= -1e-6 && u + v <= 1 + 1e-6)
+          put(column, row, u * az + v * bz + (1 - u - v) * cz)
       }
     }
   }
@@ -103,7 +130,13 @@ export function gridFromMesh(mesh: Mesh, placement: Placement, progress: (share:
 }
 
 /** A height map: its darkest point lies at `lowMm`, its brightest possible at `highMm`, and it is so wide on the base. */
-export interface MapPlacement { widthMm: number; lowMm: number; highMm: number; x: number; y: number }
+export interface MapPlacement {
+  widthMm: number
+  lowMm: number
+  highMm: number
+  x: number
+  y: number
+}
 
 const PNG_HEAD = [137, 80, 78, 71, 13, 10, 26, 10]
 const MOST_PIXELS = 60_000_000
@@ -115,17 +148,23 @@ const MOST_PIXELS = 60_000_000
  * @throws RangeError when the file is no PNG, is broken or too large
  */
 export function gridFromPng(bytes: Uint8Array, placement: MapPlacement): HeightGrid {
-  if (!PNG_HEAD.every((value, i) => bytes[i] === value)) throw new RangeError('file: it is no PNG: its first bytes are those of something else')
+  if (!PNG_HEAD.every((value, i) => bytes[i] === value))
+    throw new RangeError('file: it is no PNG: its first bytes are those of something else')
   if (bytes.length >= 24) {
     const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength)
     const pixels = view.getUint32(16) * view.getUint32(20)
-    if (pixels > MOST_PIXELS) throw new RangeError(`file: the picture has ${Math.round(pixels / 1e6)} million pixels; a height map has at most ${MOST_PIXELS / 1e6} million`)
+    if (pixels > MOST_PIXELS)
+      throw new RangeError(
+        `file: the picture has ${Math.round(pixels / 1e6)} million pixels; a height map has at most ${MOST_PIXELS / 1e6} million`
+      )
   }
   let image
   try {
     image = decode(bytes)
   } catch (error) {
-    throw new RangeError(`file: the PNG cannot be read: ${error instanceof Error ? error.message.slice(0, 100) : 'it is broken'}`)
+    throw new RangeError(
+      `file: the PNG cannot be read: ${error instanceof Error ? error.message.slice(0, 100) : 'it is broken'}`
+    )
   }
   const { width, height, data, channels, depth, palette } = image
   const most = palette ? 255 : 2 ** depth - 1
@@ -141,8 +180,17 @@ export function gridFromPng(bytes: Uint8Array, placement: MapPlacement): HeightG
   const z = new Float32Array(width * height)
   for (let row = 0; row < height; row++) {
     for (let column = 0; column < width; column++) {
-      z[row * width + column] = placement.lowMm + (at((height - 1 - row) * width + column) / most) * (placement.highMm - placement.lowMm)
+      z[row * width + column] =
+        placement.lowMm +
+        (at((height - 1 - row) * width + column) / most) * (placement.highMm - placement.lowMm)
     }
   }
-  return { columns: width, rows: height, cellMm, x: placement.x + cellMm / 2, y: placement.y + cellMm / 2, z }
+  return {
+    columns: width,
+    rows: height,
+    cellMm,
+    x: placement.x + cellMm / 2,
+    y: placement.y + cellMm / 2,
+    z
+  }
 }

@@ -19,13 +19,20 @@ const STL_TRIANGLE = 50
 /** What kind of scan a file is, by its name. @example scanKind('Weir.STL') // "stl" */
 export function scanKind(name: string): ScanKind | null {
   const ending = /\.([a-z]+)$/i.exec(name)?.[1].toLowerCase()
-  return ending === 'stl' || ending === 'obj' || ending === 'png' || ending === 'csv' ? ending : ending === 'txt' || ending === 'tsv' ? 'csv' : null
+  return ending === 'stl' || ending === 'obj' || ending === 'png' || ending === 'csv'
+    ? ending
+    : ending === 'txt' || ending === 'tsv'
+      ? 'csv'
+      : null
 }
 
 /** Refuses a file by its length, before a byte of it is read. @throws RangeError with the length and what is allowed */
 export function refuseLength(bytes: number): void {
   if (bytes === 0) throw new RangeError('file: it is empty')
-  if (bytes > LONGEST_SCAN) throw new RangeError(`file: it is ${Math.round(bytes / 1e6)} MB long; a scan is at most ${LONGEST_SCAN / 1e6} MB. Thin it in the scanner’s program first`)
+  if (bytes > LONGEST_SCAN)
+    throw new RangeError(
+      `file: it is ${Math.round(bytes / 1e6)} MB long; a scan is at most ${LONGEST_SCAN / 1e6} MB. Thin it in the scanner’s program first`
+    )
 }
 
 /**
@@ -37,17 +44,23 @@ export function readStl(bytes: ArrayBuffer): Mesh {
   refuseLength(bytes.byteLength)
   const isText = startsAsText(bytes)
   if (!isText) {
-    if (bytes.byteLength < STL_HEAD) throw new RangeError('file: it is no STL: too short for its head of 84 bytes')
+    if (bytes.byteLength < STL_HEAD)
+      throw new RangeError('file: it is no STL: too short for its head of 84 bytes')
     const told = new DataView(bytes).getUint32(80, true)
     const needed = STL_HEAD + told * STL_TRIANGLE
-    if (needed > bytes.byteLength) throw new RangeError(`file: its head tells of ${told} triangles, and it ends after ${Math.max(0, Math.floor((bytes.byteLength - STL_HEAD) / STL_TRIANGLE))}: it is cut off, or no STL`)
+    if (needed > bytes.byteLength)
+      throw new RangeError(
+        `file: its head tells of ${told} triangles, and it ends after ${Math.max(0, Math.floor((bytes.byteLength - STL_HEAD) / STL_TRIANGLE))}: it is cut off, or no STL`
+      )
     if (told === 0) throw new RangeError('file: the STL holds no triangle')
   }
   let position
   try {
     position = new STLLoader().parse(bytes).getAttribute('position')
   } catch (error) {
-    throw new RangeError(`file: it holds no triangle that can be read: ${error instanceof Error ? error.message.slice(0, 100) : 'it is no STL'}`)
+    throw new RangeError(
+      `file: it holds no triangle that can be read: ${error instanceof Error ? error.message.slice(0, 100) : 'it is no STL'}`
+    )
   }
   return soup(position.array as Float32Array)
 }
@@ -66,12 +79,19 @@ export function readObj(text: string): Mesh {
   try {
     group = new OBJLoader().parse(text)
   } catch (error) {
-    throw new RangeError(`file: it cannot be read as an OBJ: ${error instanceof Error ? error.message.slice(0, 100) : 'it is something else'}`)
+    throw new RangeError(
+      `file: it cannot be read as an OBJ: ${error instanceof Error ? error.message.slice(0, 100) : 'it is something else'}`
+    )
   }
   for (const child of group.children) {
-    const geometry = (child as { geometry?: { getAttribute: (name: string) => { array: ArrayLike<number> } | undefined } }).geometry
+    const geometry = (
+      child as {
+        geometry?: { getAttribute: (name: string) => { array: ArrayLike<number> } | undefined }
+      }
+    ).geometry
     const position = geometry?.getAttribute('position')
-    if (position && (child as { isMesh?: boolean }).isMesh) arrays.push(Float32Array.from(position.array))
+    if (position && (child as { isMesh?: boolean }).isMesh)
+      arrays.push(Float32Array.from(position.array))
   }
   const all = new Float32Array(arrays.reduce((sum, a) => sum + a.length, 0))
   let at = 0
@@ -92,6 +112,11 @@ function soup(xyz: Float32Array): Mesh {
     if (kept !== t) xyz.copyWithin(9 * kept, 9 * t, 9 * t + 9)
     kept++
   }
-  if (kept === 0) throw new RangeError(whole > 0 ? 'file: none of its triangles has coordinates that are numbers' : 'file: it holds no triangle')
+  if (kept === 0)
+    throw new RangeError(
+      whole > 0
+        ? 'file: none of its triangles has coordinates that are numbers'
+        : 'file: it holds no triangle'
+    )
   return { xyz: xyz.subarray(0, 9 * kept), triangles: kept, dropped: whole - kept }
 }

@@ -16,42 +16,87 @@ import type { Template } from '../../plan/templates/types'
 export type TemplateFormat = 'svg' | 'dxf' | 'stl' | 'png'
 
 /** A file to be saved. */
-export interface MadeFile { name: string; type: string; bytes: Uint8Array }
+export interface MadeFile {
+  name: string
+  type: string
+  bytes: Uint8Array
+}
 
-const TYPES: Readonly<Record<TemplateFormat, string>> = { svg: 'image/svg+xml', dxf: 'image/vnd.dxf', stl: 'model/stl', png: 'image/png' }
+const TYPES: Readonly<Record<TemplateFormat, string>> = {
+  svg: 'image/svg+xml',
+  dxf: 'image/vnd.dxf',
+  stl: 'model/stl',
+  png: 'image/png'
+}
 
 /** All templates and solids of a build, drawn. */
 function drawn(build: Build, shelf: Shelf) {
   const ground = groundStage(build)
   const all = withBottles(shelf, build.bottles)
   const forms = formsStage(build, ground, all)
-  return { templates: () => templatesOf(build, { forms, ground, parts: formStacks(build, forms, all) }), solids: () => solidsOf(forms, (id) => build.waters.find((w) => w.id === id)?.name ?? id) }
+  return {
+    templates: () => templatesOf(build, { forms, ground, parts: formStacks(build, forms, all) }),
+    solids: () => solidsOf(forms, (id) => build.waters.find((w) => w.id === id)?.name ?? id)
+  }
 }
 
 /** One template, to look at. @throws RangeError when there is none of that id */
 export function templateOf(build: Build, id: string, shelf: Shelf): Template {
-  const found = drawn(build, shelf).templates().find((t) => t.id === id)
+  const found = drawn(build, shelf)
+    .templates()
+    .find((t) => t.id === id)
   if (!found) throw new RangeError(`template: there is none called “${id}”`)
   return found
 }
 
 /** Chosen templates as one PDF. @throws RangeError when they take too many sheets */
-export async function pdfOf(build: Build, ids: readonly string[], paper: Paper, shelf: Shelf, done?: SheetDone): Promise<MadeFile> {
-  const templates = drawn(build, shelf).templates().filter((t) => ids.includes(t.id))
+export async function pdfOf(
+  build: Build,
+  ids: readonly string[],
+  paper: Paper,
+  shelf: Shelf,
+  done?: SheetDone
+): Promise<MadeFile> {
+  const templates = drawn(build, shelf)
+    .templates()
+    .filter((t) => ids.includes(t.id))
   if (templates.length === 0) throw new RangeError('templates: choose at least one')
-  return { name: `${build.name} templates.pdf`, type: 'application/pdf', bytes: await templatesPdf(templates, paper, build.name, done) }
+  return {
+    name: `${build.name} templates.pdf`,
+    type: 'application/pdf',
+    bytes: await templatesPdf(templates, paper, build.name, done)
+  }
 }
 
 /** One template or solid as a file of a format. @throws RangeError when there is none of that id */
-export function fileOf(build: Build, id: string, format: TemplateFormat, shelf: Shelf, encode: (text: string) => Uint8Array): MadeFile {
+export function fileOf(
+  build: Build,
+  id: string,
+  format: TemplateFormat,
+  shelf: Shelf,
+  encode: (text: string) => Uint8Array
+): MadeFile {
   if (id === RUN_SURFACE) {
     const surface = runSurface(build)
-    if (!surface || (format !== 'stl' && format !== 'png')) throw new RangeError('template: no water has run here that was kept')
-    return { name: `${build.name} water surface.${format}`, type: TYPES[format], bytes: format === 'stl' ? solidStl(surfaceSolid(surface)) : surfacePng(surface) }
+    if (!surface || (format !== 'stl' && format !== 'png'))
+      throw new RangeError('template: no water has run here that was kept')
+    return {
+      name: `${build.name} water surface.${format}`,
+      type: TYPES[format],
+      bytes: format === 'stl' ? solidStl(surfaceSolid(surface)) : surfacePng(surface)
+    }
   }
   const { templates, solids } = drawn(build, shelf)
-  const found = format === 'stl' ? solids().find((s) => s.id === id) : templates().find((t) => t.id === id)
+  const found =
+    format === 'stl' ? solids().find((s) => s.id === id) : templates().find((t) => t.id === id)
   if (!found) throw new RangeError(`template: there is none called “${id}”`)
-  const bytes = 'xyz' in found ? solidStl(found) : encode(format === 'svg' ? templateSvg(found) : templateDxf(found))
-  return { name: `${build.name} ${found.name.replaceAll(/[:/\\]/g, '')}.${format}`, type: TYPES[format], bytes }
+  const bytes =
+    'xyz' in found
+      ? solidStl(found)
+      : encode(format === 'svg' ? templateSvg(found) : templateDxf(found))
+  return {
+    name: `${build.name} ${found.name.replaceAll(/[:/\\]/g, '')}.${format}`,
+    type: TYPES[format],
+    bytes
+  }
 }

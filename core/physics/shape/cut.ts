@@ -31,7 +31,11 @@ export function cutAt(surface: Surface, levelMm: number): Cut {
     const most = da > db ? (da > dc ? da : dc) : db > dc ? db : dc
     if (most < 0) continue
     if (most > deepest) deepest = most
-    const whole = Math.abs((xyz[b] - xyz[a]) * (xyz[c + 1] - xyz[a + 1]) - (xyz[c] - xyz[a]) * (xyz[b + 1] - xyz[a + 1])) / 2
+    const whole =
+      Math.abs(
+        (xyz[b] - xyz[a]) * (xyz[c + 1] - xyz[a + 1]) -
+          (xyz[c] - xyz[a]) * (xyz[b + 1] - xyz[a + 1])
+      ) / 2
     const wet = (da >= 0 ? 1 : 0) + (db >= 0 ? 1 : 0) + (dc >= 0 ? 1 : 0)
     if (wet === 3) {
       area += whole

@@ -15,7 +15,8 @@ export function isolines(grid: Grid, values: Float64Array, level: number): Point
     for (let col = 0; col + 1 < cols; col++) {
       const c = row * cols + col
       const [a, b, d, e] = [values[c], values[c + 1], values[c + cols + 1], values[c + cols]]
-      const inside = (a >= level ? 1 : 0) | (b >= level ? 2 : 0) | (d >= level ? 4 : 0) | (e >= level ? 8 : 0)
+      const inside =
+        (a >= level ? 1 : 0) | (b >= level ? 2 : 0) | (d >= level ? 4 : 0) | (e >= level ? 8 : 0)
       // NaN counts as below: a corner without a value is looked for only where a line would pass
       if (inside === 0 || inside === 15 || a !== a || b !== b || d !== d || e !== e) continue
       const [bottom, right, top, left] = [2 * c, 2 * (c + 1) + 1, 2 * (c + cols), 2 * c + 1]
@@ -46,7 +47,10 @@ export function isolines(grid: Grid, values: Float64Array, level: number): Point
     const a = edge >> 1
     const b = edge & 1 ? a + cols : a + 1
     const t = (level - values[a]) / (values[b] - values[a])
-    const [p, q] = [cellMiddle(grid, a % cols, Math.floor(a / cols)), cellMiddle(grid, b % cols, Math.floor(b / cols))]
+    const [p, q] = [
+      cellMiddle(grid, a % cols, Math.floor(a / cols)),
+      cellMiddle(grid, b % cols, Math.floor(b / cols))
+    ]
     return [p[0] + t * (q[0] - p[0]), p[1] + t * (q[1] - p[1])]
   }
   return chained(from, to).map((edges) => edges.map(place))
@@ -68,7 +72,7 @@ function chained(from: readonly number[], to: readonly number[]): number[][] {
   const lines: number[][] = []
   const follow = (start: number) => {
     const line = [start]
-    for (let edge = start; ; ) {
+    for (let edge = start; ;) {
       const next: number = touching.get(edge)!.find((s) => s >= 0 && !used[s]) ?? -1
       if (next < 0) break
       used[next] = 1

@@ -30,13 +30,24 @@ const SHORE_POINTS = 40
  * @param shore      whether the edge from each corner to the next is a shore
  * @param soundings  dips, mm
  */
-export function krigedGround(outline: readonly Corner[], shore: readonly boolean[], soundings: readonly Sounding[]): KrigedGround {
+export function krigedGround(
+  outline: readonly Corner[],
+  shore: readonly boolean[],
+  soundings: readonly Sounding[]
+): KrigedGround {
   const ring = outline.map((c): Point2 => [c.x, c.y])
   const dips = apart([...spread(soundings, MOST_DIPS), ...alongShore(outline, shore)])
   const model = fitted(dips, soundings.length > MOST_DIPS ? MOST_DIPS : soundings.length)
   const fine = gridInside(ring, FINE_POINTS)
   const corners = outline.map((c): Corner => ({ ...c, z: c.z ?? model.height([c.x, c.y]) }))
-  const inner = apart([...soundings.map(([x, y, z]): Sounding => [x, y, model.variogram.nuggetMm2 > 0 ? model.height([x, y]) : z]), ...fine.map((p): Sounding => [p[0], p[1], model.height(p)])])
+  const inner = apart([
+    ...soundings.map(([x, y, z]): Sounding => [
+      x,
+      y,
+      model.variogram.nuggetMm2 > 0 ? model.height([x, y]) : z
+    ]),
+    ...fine.map((p): Sounding => [p[0], p[1], model.height(p)])
+  ])
   const surface = groundSurface(corners, inner)
   const coarse = gridInside(ring, COARSE_POINTS)
   const cell = Math.abs(signedArea(ring)) / Math.max(1, coarse.length)
@@ -76,19 +87,34 @@ function fitted(dips: readonly Sounding[], own: number): Kriging {
     if (variogram.sillMm2 <= 1e-12) return model
     const errors = model.leftOut().slice(0, own)
     const rms = Math.sqrt(errors.reduce((sum, e) => sum + e.offMm ** 2, 0) / errors.length)
-    const scale = errors.reduce((sum, e) => sum + e.offMm ** 2 / Math.max(1e-9, e.varianceMm2), 0) / errors.length
+    const scale =
+      errors.reduce((sum, e) => sum + e.offMm ** 2 / Math.max(1e-9, e.varianceMm2), 0) /
+      errors.length
     if (Number.isFinite(rms)) tried.push({ model, rms, scale })
   }
   if (tried.length === 0) return kriging(dips)
   const best = tried.reduce((a, b) => (b.rms < a.rms ? b : a))
   const { variogram } = best.model
   const scale = Math.min(SCALE_RANGE[1], Math.max(SCALE_RANGE[0], best.scale))
-  return kriging(dips, { ...variogram, sillMm2: variogram.sillMm2 * scale, nuggetMm2: variogram.nuggetMm2 * scale })
+  return kriging(dips, {
+    ...variogram,
+    sillMm2: variogram.sillMm2 * scale,
+    nuggetMm2: variogram.nuggetMm2 * scale
+  })
 }
 
-function best(model: Kriging, places: Point2[], weights: (count: number) => number[]): ReturnType<KrigedGround['nextDip']> {
+function best(
+  model: Kriging,
+  places: Point2[],
+  weights: (count: number) => number[]
+): ReturnType<KrigedGround['nextDip']> {
   const found = model.bestDip(places, weights(places.length), places)
-  return found && { at: [Math.round(found.at[0] * 10) / 10, Math.round(found.at[1] * 10) / 10], sdLeftMl: Math.sqrt(found.varianceLeft) / 1000 }
+  return (
+    found && {
+      at: [Math.round(found.at[0] * 10) / 10, Math.round(found.at[1] * 10) / 10],
+      sdLeftMl: Math.sqrt(found.varianceLeft) / 1000
+    }
+  )
 }
 
 /** Points of a square grid inside a ring, about so many, none closer to the edge than a third of a step. */
@@ -96,19 +122,35 @@ export function gridInside(ring: readonly Point2[], count: number): Point2[] {
   const step = Math.sqrt(Math.abs(signedArea(ring)) / count)
   const xs = ring.map((p) => p[0])
   const ys = ring.map((p) => p[1])
-  const [left, right, front, back] = [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)]
+  const [left, right, front, back] = [
+    Math.min(...xs),
+    Math.max(...xs),
+    Math.min(...ys),
+    Math.max(...ys)
+  ]
   const points: Point2[] = []
   for (let y = front + step / 2; y < back; y += step) {
     for (let x = left + step / 2; x < right; x += step) {
-      if (insideRing([x, y], ring) && distanceToRing([x, y], ring).distance > step / 3) points.push([x, y])
+      if (insideRing([x, y], ring) && distanceToRing([x, y], ring).distance > step / 3)
+        points.push([x, y])
     }
   }
-  return points.length > 0 ? points : [ring.reduce((s, p): Point2 => [s[0] + p[0] / ring.length, s[1] + p[1] / ring.length], [0, 0])]
+  return points.length > 0
+    ? points
+    : [
+        ring.reduce(
+          (s, p): Point2 => [s[0] + p[0] / ring.length, s[1] + p[1] / ring.length],
+          [0, 0]
+        )
+      ]
 }
 
 function alongShore(outline: readonly Corner[], shore: readonly boolean[]): Sounding[] {
   const next = (i: number) => outline[(i + 1) % outline.length]
-  const length = outline.reduce((sum, c, i) => sum + Math.hypot(next(i).x - c.x, next(i).y - c.y), 0)
+  const length = outline.reduce(
+    (sum, c, i) => sum + Math.hypot(next(i).x - c.x, next(i).y - c.y),
+    0
+  )
   const step = length / SHORE_POINTS
   return outline.flatMap((a, i) => {
     const b = next(i)

@@ -27,17 +27,28 @@ export function insideRing(point: Point2, ring: readonly Point2[]): boolean {
   for (let i = 0, j = ring.length - 1; i < ring.length; j = i++) {
     const [xi, yi] = ring[i]
     const [xj, yj] = ring[j]
-    if (yi > point[1] !== yj > point[1] && point[0] < ((xj - xi) * (point[1] - yi)) / (yj - yi) + xi) inside = !inside
+    if (
+      yi > point[1] !== yj > point[1] &&
+      point[0] < ((xj - xi) * (point[1] - yi)) / (yj - yi) + xi
+    )
+      inside = !inside
   }
   return inside
 }
 
 /** Where along the segment a–b (0 at a, 1 at b) the point nearest to p lies, and how far p is from it, mm. */
-export function nearestOnSegment(p: Point2, a: Point2, b: Point2): { along: number; distance: number } {
+export function nearestOnSegment(
+  p: Point2,
+  a: Point2,
+  b: Point2
+): { along: number; distance: number } {
   const dx = b[0] - a[0]
   const dy = b[1] - a[1]
   const length2 = dx * dx + dy * dy
-  const along = length2 === 0 ? 0 : Math.min(1, Math.max(0, ((p[0] - a[0]) * dx + (p[1] - a[1]) * dy) / length2))
+  const along =
+    length2 === 0
+      ? 0
+      : Math.min(1, Math.max(0, ((p[0] - a[0]) * dx + (p[1] - a[1]) * dy) / length2))
   return { along, distance: Math.hypot(p[0] - a[0] - along * dx, p[1] - a[1] - along * dy) }
 }
 
@@ -46,7 +57,10 @@ export function nearestOnSegment(p: Point2, a: Point2, b: Point2): { along: numb
  *
  * @returns edge number (edge i runs from corner i to the next), distance in mm, and how far along the edge (0–1)
  */
-export function distanceToRing(p: Point2, ring: readonly Point2[]): { edge: number; distance: number; along: number } {
+export function distanceToRing(
+  p: Point2,
+  ring: readonly Point2[]
+): { edge: number; distance: number; along: number } {
   let best = { edge: 0, distance: Infinity, along: 0 }
   for (let i = 0; i < ring.length; i++) {
     const near = nearestOnSegment(p, ring[i], ring[(i + 1) % ring.length])
@@ -61,7 +75,8 @@ export function middleOf(ring: readonly Point2[]): Point2 {
   return [sum[0] / ring.length, sum[1] / ring.length]
 }
 
-const side = (a: Point2, b: Point2, c: Point2) => (b[0] - a[0]) * (c[1] - a[1]) - (b[1] - a[1]) * (c[0] - a[0])
+const side = (a: Point2, b: Point2, c: Point2) =>
+  (b[0] - a[0]) * (c[1] - a[1]) - (b[1] - a[1]) * (c[0] - a[0])
 
 /**
  * The first two edges of a ring that cross or touch where they should not, or null when the ring is simple.
@@ -81,7 +96,8 @@ export function crossing(ring: readonly Point2[]): [number, number] | null {
         // neighbours share a corner; they are only at fault when one folds back over the other
         const [shared, p, q] = j === i + 1 ? [b, a, d] : [a, b, c]
         const straight = Math.abs(side(p, shared, q)) < 1e-9
-        const folds = (p[0] - shared[0]) * (q[0] - shared[0]) + (p[1] - shared[1]) * (q[1] - shared[1]) > 0
+        const folds =
+          (p[0] - shared[0]) * (q[0] - shared[0]) + (p[1] - shared[1]) * (q[1] - shared[1]) > 0
         if (straight && folds) return [i, j]
       } else if (segmentsMeet(a, b, c, d)) return [i, j]
     }
@@ -95,27 +111,37 @@ function segmentsMeet(a: Point2, b: Point2, c: Point2, d: Point2): boolean {
   const cda = side(c, d, a)
   const cdb = side(c, d, b)
   if (abc * abd < 0 && cda * cdb < 0) return true
-  const touches = (s: number, p: Point2, q: Point2, r: Point2) => s === 0 && nearestOnSegment(r, p, q).distance === 0
-  return touches(abc, a, b, c) || touches(abd, a, b, d) || touches(cda, c, d, a) || touches(cdb, c, d, b)
+  const touches = (s: number, p: Point2, q: Point2, r: Point2) =>
+    s === 0 && nearestOnSegment(r, p, q).distance === 0
+  return (
+    touches(abc, a, b, c) || touches(abd, a, b, d) || touches(cda, c, d, a) || touches(cdb, c, d, b)
+  )
 }
 
 /** A line in so many equal pieces. */
 export function evenly(line: readonly Point2[], pieces: number): Point2[] {
-  const lengths = line.map((p, i) => (i === 0 ? 0 : Math.hypot(p[0] - line[i - 1][0], p[1] - line[i - 1][1])))
+  const lengths = line.map((p, i) =>
+    i === 0 ? 0 : Math.hypot(p[0] - line[i - 1][0], p[1] - line[i - 1][1])
+  )
   const whole = lengths.reduce((a, b) => a + b, 0)
   return Array.from({ length: pieces + 1 }, (_, k): Point2 => {
     let left = (whole * k) / pieces
     let i = 1
     while (i < line.length - 1 && left > lengths[i]) left -= lengths[i++]
     const t = lengths[i] === 0 ? 0 : Math.min(1, left / lengths[i])
-    return [line[i - 1][0] + t * (line[i][0] - line[i - 1][0]), line[i - 1][1] + t * (line[i][1] - line[i - 1][1])]
+    return [
+      line[i - 1][0] + t * (line[i][0] - line[i - 1][0]),
+      line[i - 1][1] + t * (line[i][1] - line[i - 1][1])
+    ]
   })
 }
 
 /** Heading from one place to another, whole degrees: 0 to the right, 90 away from the viewer. @example headingTo([0, 0], [0, 5]) // 90 */
-export const headingTo = (from: Point2, to: Point2): number => Math.round((Math.atan2(to[1] - from[1], to[0] - from[0]) * 180) / Math.PI)
+export const headingTo = (from: Point2, to: Point2): number =>
+  Math.round((Math.atan2(to[1] - from[1], to[0] - from[0]) * 180) / Math.PI)
 /** Distance between two places, mm. */
 export const awayFrom = (a: Point2, b: Point2): number => Math.hypot(b[0] - a[0], b[1] - a[1])
 
 /** Length of a line through points. @example lineLength([[0, 0], [3, 4]]) // 5 */
-export const lineLength = (line: readonly Point2[]): number => line.slice(1).reduce((sum, p, i) => sum + awayFrom(line[i], p), 0)
+export const lineLength = (line: readonly Point2[]): number =>
+  line.slice(1).reduce((sum, p, i) => sum + awayFrom(line[i], p), 0)

@@ -32,7 +32,10 @@ export function profileAlong(surface: Surface, from: Point2, to: Point2): Sectio
       const a = sideP / (sideP - sideQ)
       const x = xyz[p] + a * (xyz[q] - xyz[p])
       const y = xyz[p + 1] + a * (xyz[q + 1] - xyz[p + 1])
-      hits.push([(x - from[0]) * ux + (y - from[1]) * uy, xyz[p + 2] + a * (xyz[q + 2] - xyz[p + 2])])
+      hits.push([
+        (x - from[0]) * ux + (y - from[1]) * uy,
+        xyz[p + 2] + a * (xyz[q + 2] - xyz[p + 2])
+      ])
     }
     if (hits.length !== 2) continue
     const [a, b] = hits[0][0] <= hits[1][0] ? hits : [hits[1], hits[0]]
@@ -51,9 +54,12 @@ export function profileAlong(surface: Surface, from: Point2, to: Point2): Sectio
   return runs
 }
 
-function clip(a: SectionPoint, b: SectionPoint, length: number): [SectionPoint, SectionPoint] | null {
+function clip(
+  a: SectionPoint,
+  b: SectionPoint,
+  length: number
+): [SectionPoint, SectionPoint] | null {
   if (b[0] <= 0 || a[0] >= length || b[0] - a[0] < 1e-9) return null
   const zAt = (s: number) => a[1] + ((s - a[0]) / (b[0] - a[0])) * (b[1] - a[1])
   return [a[0] < 0 ? [0, zAt(0)] : a, b[0] > length ? [length, zAt(length)] : b]
 }
-

@@ -29,7 +29,8 @@ export const NAMED_SCALES: ReadonlyMap<string, number> = new Map([
  * @example scaleRatio('OO') // 76.2
  */
 export function scaleRatio(scale: string | number): number | null {
-  if (typeof scale === 'number') return Number.isFinite(scale) && scale >= 1 && scale <= 10_000 ? scale : null
+  if (typeof scale === 'number')
+    return Number.isFinite(scale) && scale >= 1 && scale <= 10_000 ? scale : null
   const wanted = scale.trim().toLowerCase().replace(/\s+/g, ' ')
   for (const [name, ratio] of NAMED_SCALES) if (name.toLowerCase() === wanted) return ratio
   const match = /^(?:1\s*[:/]\s*)?(\d+(?:[.,]\d+)?)$/.exec(wanted)
@@ -45,6 +46,9 @@ export function scaleRatio(scale: string | number): number | null {
  * @source Froude similarity; any text on hydraulic models
  * @example scaled(48, 32) // { ratio: 48, realM: 1.536, timeRatio: 6.928 }
  */
-export function scaled(scale: number, modelMm: number): { ratio: number; realM: number; timeRatio: number } {
+export function scaled(
+  scale: number,
+  modelMm: number
+): { ratio: number; realM: number; timeRatio: number } {
   return { ratio: scale, realM: (modelMm * scale) / 1000, timeRatio: Math.sqrt(scale) }
 }

@@ -17,7 +17,8 @@ export function shoreline(surface: Surface, levelMm: number): Point2[][] {
   const count = xyz.length / 3
   const next = new Map<number, number[]>()
   const depth = (p: number) => levelMm - xyz[3 * p + 2]
-  const crossingKey = (p: number, q: number) => (p < q ? count + p * count + q : count + q * count + p)
+  const crossingKey = (p: number, q: number) =>
+    p < q ? count + p * count + q : count + q * count + p
 
   const add = (from: number, to: number) => {
     const back = next.get(to)
@@ -40,7 +41,10 @@ export function shoreline(surface: Surface, levelMm: number): Point2[][] {
     const p = Math.floor((key - count) / count)
     const q = (key - count) % count
     const along = depth(p) / (depth(p) - depth(q))
-    return [xyz[3 * p] + along * (xyz[3 * q] - xyz[3 * p]), xyz[3 * p + 1] + along * (xyz[3 * q + 1] - xyz[3 * p + 1])]
+    return [
+      xyz[3 * p] + along * (xyz[3 * q] - xyz[3 * p]),
+      xyz[3 * p + 1] + along * (xyz[3 * q + 1] - xyz[3 * p + 1])
+    ]
   }
 
   const rings: Point2[][] = []

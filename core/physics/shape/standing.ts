@@ -1,7 +1,9 @@
 import type { Standing } from '../../build/types'
 
 /** Something standing, with the height of its foot, mm. */
-export interface Stood extends Standing { footMm: number }
+export interface Stood extends Standing {
+  footMm: number
+}
 
 /** Volume of a shape up to a height above its foot, mm³: posts are elliptic cylinders, blocks boxes, stones half ellipsoids. */
 function upTo({ shape, widthMm: w, depthMm: d, heightMm: h }: Standing, height: number): number {

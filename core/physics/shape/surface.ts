@@ -43,7 +43,12 @@ export function surfaceFaults(
   const faults: Fault[] = []
   const ring = outline.map((c): Point2 => [c.x, c.y])
   if (ring.length < 3) {
-    return [{ path: path.outline, message: `the outline has ${ring.length} points; it needs at least 3 to enclose water` }]
+    return [
+      {
+        path: path.outline,
+        message: `the outline has ${ring.length} points; it needs at least 3 to enclose water`
+      }
+    ]
   }
   for (let i = 0; i < ring.length; i++) {
     const next = (i + 1) % ring.length
@@ -68,10 +73,20 @@ export function surfaceFaults(
     ]
   }
   if (Math.abs(signedArea(ring)) < 1) {
-    return [{ path: path.outline, message: 'the outline encloses no area: its points lie on one line; move one off it' }]
+    return [
+      {
+        path: path.outline,
+        message: 'the outline encloses no area: its points lie on one line; move one off it'
+      }
+    ]
   }
   if (soundings.length === 0) {
-    return [{ path: path.soundings, message: 'there is no sounding yet; dip the skewer at least once inside the outline' }]
+    return [
+      {
+        path: path.soundings,
+        message: 'there is no sounding yet; dip the skewer at least once inside the outline'
+      }
+    ]
   }
   soundings.forEach((dip, i) => {
     const p: Point2 = [dip[0], dip[1]]
@@ -105,7 +120,9 @@ function samePlace(soundings: readonly Sounding[]): [number, number][] {
       for (let dy = -1; dy <= 1 && twin === undefined; dy++) {
         twin = cells
           .get(`${cx + dx}:${cy + dy}`)
-          ?.find((j) => Math.hypot(dip[0] - soundings[j][0], dip[1] - soundings[j][1]) < SAME_PLACE_MM)
+          ?.find(
+            (j) => Math.hypot(dip[0] - soundings[j][0], dip[1] - soundings[j][1]) < SAME_PLACE_MM
+          )
       }
     }
     if (twin === undefined) {
@@ -131,11 +148,16 @@ export function groundSurface(outline: readonly Corner[], soundings: readonly So
   const seen = throughALens(points)
   const mesh = new Delaunator(seen)
   if (mesh.triangles.length === 0) throw new RangeError('outline: its points lie on one line')
-  const edges = Array.from({ length: outlineCount }, (_, i): [number, number] => [i, (i + 1) % outlineCount])
+  const edges = Array.from({ length: outlineCount }, (_, i): [number, number] => [
+    i,
+    (i + 1) % outlineCount
+  ])
   try {
     new Constrainautor(mesh, edges)
   } catch {
-    throw new RangeError('outline: no ground can be laid through these points; move those that nearly touch each other apart')
+    throw new RangeError(
+      'outline: no ground can be laid through these points; move those that nearly touch each other apart'
+    )
   }
 
   const place = (i: number): Point2 => [seen[2 * i], seen[2 * i + 1]]
@@ -144,7 +166,10 @@ export function groundSurface(outline: readonly Corner[], soundings: readonly So
   for (let t = 0; t < mesh.triangles.length; t += 3) {
     const [a, b, c] = [mesh.triangles[t], mesh.triangles[t + 1], mesh.triangles[t + 2]]
     const corners = [place(a), place(b), place(c)]
-    const middle: Point2 = [(corners[0][0] + corners[1][0] + corners[2][0]) / 3, (corners[0][1] + corners[1][1] + corners[2][1]) / 3]
+    const middle: Point2 = [
+      (corners[0][0] + corners[1][0] + corners[2][0]) / 3,
+      (corners[0][1] + corners[1][1] + corners[2][1]) / 3
+    ]
     if (!insideRing(middle, ring)) continue
     // anticlockwise throughout, so that the shoreline can be chained edge to edge
     if (signedArea(corners) > 0) kept.push(a, b, c)
@@ -198,7 +223,8 @@ function weave(outline: readonly Corner[], soundings: readonly Sounding[]) {
     const corner = [near.edge, (near.edge + 1) % ring.length].find(
       (i) => Math.hypot(ring[i][0] - dip[0], ring[i][1] - dip[1]) <= 2 * SAME_PLACE_MM
     )
-    if (corner === undefined) onEdge.set(near.edge, [...(onEdge.get(near.edge) ?? []), { along: near.along, dip }])
+    if (corner === undefined)
+      onEdge.set(near.edge, [...(onEdge.get(near.edge) ?? []), { along: near.along, dip }])
     else heights[corner] ??= dip[2]
   }
   const points: Sounding[] = []
@@ -206,7 +232,8 @@ function weave(outline: readonly Corner[], soundings: readonly Sounding[]) {
     points.push([c.x, c.y, heights[i] ?? nearestHeight(c, soundings)])
     const here = (onEdge.get(i) ?? []).sort((a, b) => a.along - b.along)
     const [a, b] = [ring[i], ring[(i + 1) % ring.length]]
-    for (const { along, dip } of here) points.push([a[0] + along * (b[0] - a[0]), a[1] + along * (b[1] - a[1]), dip[2]])
+    for (const { along, dip } of here)
+      points.push([a[0] + along * (b[0] - a[0]), a[1] + along * (b[1] - a[1]), dip[2]])
   })
   return { outlineCount: points.length, points: [...points, ...inner] }
 }

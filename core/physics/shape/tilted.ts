@@ -23,17 +23,27 @@ export function tilted(surface: Surface, angles: OutOfLevelAngles): Surface {
     front = Math.min(front, xyz[i + 1])
     back = Math.max(back, xyz[i + 1])
   }
-  for (let i = 0; i < xyz.length; i += 3) xyz[i + 2] += tx * (xyz[i] - (left + right) / 2) + ty * (xyz[i + 1] - (front + back) / 2)
+  for (let i = 0; i < xyz.length; i += 3)
+    xyz[i + 2] += tx * (xyz[i] - (left + right) / 2) + ty * (xyz[i + 1] - (front + back) / 2)
   return { ...surface, xyz }
 }
 
 /** What a base out of level asks for: the shim under each low end, and which end that is. */
-export interface Shims { x: { end: 'left' | 'right'; shimMm: number } | null; y: { end: 'front' | 'back'; shimMm: number } | null }
+export interface Shims {
+  x: { end: 'left' | 'right'; shimMm: number } | null
+  y: { end: 'front' | 'back'; shimMm: number } | null
+}
 
 export function shimsFor({ base, outOfLevel }: Pick<Build, 'base' | 'outOfLevel'>): Shims {
   const { xDeg, yDeg } = outOfLevel
   return {
-    x: Math.abs(xDeg) < LEVEL_ENOUGH_DEG ? null : { end: xDeg > 0 ? 'left' : 'right', shimMm: outOfLevelByTilt(base.widthMm, xDeg).shimMm },
-    y: Math.abs(yDeg) < LEVEL_ENOUGH_DEG ? null : { end: yDeg > 0 ? 'front' : 'back', shimMm: outOfLevelByTilt(base.depthMm, yDeg).shimMm }
+    x:
+      Math.abs(xDeg) < LEVEL_ENOUGH_DEG
+        ? null
+        : { end: xDeg > 0 ? 'left' : 'right', shimMm: outOfLevelByTilt(base.widthMm, xDeg).shimMm },
+    y:
+      Math.abs(yDeg) < LEVEL_ENOUGH_DEG
+        ? null
+        : { end: yDeg > 0 ? 'front' : 'back', shimMm: outOfLevelByTilt(base.depthMm, yDeg).shimMm }
   }
 }

@@ -24,7 +24,10 @@ function correlation(shape: VariogramShape, r: number): number {
 }
 
 /** Covariance of the ground at two places so far apart, the nugget apart, mm². */
-export const covariance = ({ sillMm2, rangeMm, shape = 'exponential' }: Variogram, distanceMm: number): number => sillMm2 * correlation(shape, distanceMm / rangeMm)
+export const covariance = (
+  { sillMm2, rangeMm, shape = 'exponential' }: Variogram,
+  distanceMm: number
+): number => sillMm2 * correlation(shape, distanceMm / rangeMm)
 
 const LAGS = 12
 const RANGES = 40
@@ -39,9 +42,13 @@ const FAR_SHARE = 0.6
  * @returns     nugget and sill 0 where the ground is level
  * @source Isaaks & Srivastava, An Introduction to Applied Geostatistics (1989), ch. 7 and 16; written from memory
  */
-export function fitVariogram(dips: readonly Sounding[], shape: VariogramShape = 'exponential'): Variogram {
+export function fitVariogram(
+  dips: readonly Sounding[],
+  shape: VariogramShape = 'exponential'
+): Variogram {
   let far = 0
-  for (const a of dips) for (const b of dips) far = Math.max(far, Math.hypot(a[0] - b[0], a[1] - b[1]))
+  for (const a of dips)
+    for (const b of dips) far = Math.max(far, Math.hypot(a[0] - b[0], a[1] - b[1]))
   const reach = Math.max(far * FAR_SHARE, 1e-6)
   const sums = new Float64Array(LAGS)
   const lengths = new Float64Array(LAGS)
@@ -56,21 +63,32 @@ export function fitVariogram(dips: readonly Sounding[], shape: VariogramShape = 
       pairs[lag]++
     }
   }
-  const seen = Array.from(pairs, (n, i) => ({ n, h: lengths[i] / n, gamma: sums[i] / n })).filter((lag) => lag.n > 0)
+  const seen = Array.from(pairs, (n, i) => ({ n, h: lengths[i] / n, gamma: sums[i] / n })).filter(
+    (lag) => lag.n > 0
+  )
   const level = { nuggetMm2: 0, sillMm2: 0, rangeMm: Math.max(far, 1), shape }
   if (seen.length === 0 || seen.every((lag) => lag.gamma < 1e-12)) return level
   let best = { nuggetMm2: 0, sillMm2: 0, rangeMm: level.rangeMm, off: Infinity }
   for (let r = 0; r < RANGES; r++) {
     const rangeMm = reach * 0.15 * 20 ** (r / (RANGES - 1))
-    const fit = straight(seen.map(({ n, h, gamma }) => ({ n, x: 1 - correlation(shape, h / rangeMm), y: gamma })))
-    const off = seen.reduce((s, { n, h, gamma }) => s + n * (gamma - fit.nugget - fit.sill * (1 - correlation(shape, h / rangeMm))) ** 2, 0)
+    const fit = straight(
+      seen.map(({ n, h, gamma }) => ({ n, x: 1 - correlation(shape, h / rangeMm), y: gamma }))
+    )
+    const off = seen.reduce(
+      (s, { n, h, gamma }) =>
+        s + n * (gamma - fit.nugget - fit.sill * (1 - correlation(shape, h / rangeMm))) ** 2,
+      0
+    )
     if (off < best.off) best = { nuggetMm2: fit.nugget, sillMm2: fit.sill, rangeMm, off }
   }
   return { nuggetMm2: best.nuggetMm2, sillMm2: best.sillMm2, rangeMm: best.rangeMm, shape }
 }
 
 /** The weighed line y = nugget + sill·x with neither below 0. */
-function straight(points: readonly { n: number; x: number; y: number }[]): { nugget: number; sill: number } {
+function straight(points: readonly { n: number; x: number; y: number }[]): {
+  nugget: number
+  sill: number
+} {
   let [w, wx, wy, wxx, wxy] = [0, 0, 0, 0, 0]
   for (const { n, x, y } of points) {
     w += n

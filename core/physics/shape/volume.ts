@@ -38,10 +38,21 @@ export interface VolumeAnswer {
  *   // volumeMl 50
  */
 export function volumeOver(input: VolumeInput): VolumeAnswer {
-  const corners = input.outline.map(([x, y, z]) => ({ x, y, z: z ?? (input.edge === 'shore' ? input.levelMm : null) }))
+  const corners = input.outline.map(([x, y, z]) => ({
+    x,
+    y,
+    z: z ?? (input.edge === 'shore' ? input.levelMm : null)
+  }))
   const faults = surfaceFaults(corners, input.soundings)
   if (faults.length > 0) throw new RangeError(faultLine(faults))
-  const kriged = input.method === 'kriging' ? krigedGround(corners, corners.map(() => input.edge === 'shore'), input.soundings) : null
+  const kriged =
+    input.method === 'kriging'
+      ? krigedGround(
+          corners,
+          corners.map(() => input.edge === 'shore'),
+          input.soundings
+        )
+      : null
   const surface = kriged?.surface ?? groundSurface(corners, input.soundings)
   const cut = cutAt(surface, input.levelMm)
   return {

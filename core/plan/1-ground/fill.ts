@@ -17,7 +17,10 @@ export interface Filled {
   order: string[]
 }
 
-interface Group { ids: string[]; levelMm: number }
+interface Group {
+  ids: string[]
+  levelMm: number
+}
 
 /**
  * Pours an amount into one pool and follows it: up to the lowest sill, through it into the next pool, and from where both
@@ -29,13 +32,23 @@ interface Group { ids: string[]; levelMm: number }
  * @param from     levels before, mm; a pool left out is empty
  * @returns        levels after, mm; what went over the lowest dam, ml
  */
-export function fillFrom(basins: readonly Basin[], into: string, volumeMl: number, from: Readonly<Record<string, number>> = {}): Filled {
+export function fillFrom(
+  basins: readonly Basin[],
+  into: string,
+  volumeMl: number,
+  from: Readonly<Record<string, number>> = {}
+): Filled {
   const byId = new Map(basins.map((b) => [b.id, b]))
   const floor = (b: Basin) => heightRange(b.vessel.surface)[0]
   const groups: Group[] = basins.map((b) => ({ ids: [b.id], levelMm: from[b.id] ?? floor(b) }))
   const groupOf = (id: string) => groups.find((g) => g.ids.includes(id))!
-  const doors = basins.flatMap((b) => b.openings.filter((o) => byId.has(o.into) && o.into !== b.id).map((o) => ({ a: b.id, b: o.into, sillMm: o.sillMm })))
-  const held = (g: Group, level: number) => g.ids.reduce((sum, id) => sum + heldMl(byId.get(id)!.vessel, level), 0)
+  const doors = basins.flatMap((b) =>
+    b.openings
+      .filter((o) => byId.has(o.into) && o.into !== b.id)
+      .map((o) => ({ a: b.id, b: o.into, sillMm: o.sillMm }))
+  )
+  const held = (g: Group, level: number) =>
+    g.ids.reduce((sum, id) => sum + heldMl(byId.get(id)!.vessel, level), 0)
   const order: string[] = []
   let here = groupOf(into)
   let left = volumeMl
@@ -65,15 +78,26 @@ export function fillFrom(basins: readonly Basin[], into: string, volumeMl: numbe
       groups.splice(groups.indexOf(other), 1)
     } else here = other
   }
-  return { levels: Object.fromEntries(groups.flatMap((g) => g.ids.map((id) => [id, g.levelMm]))), spilledMl, order }
+  return {
+    levels: Object.fromEntries(groups.flatMap((g) => g.ids.map((id) => [id, g.levelMm]))),
+    spilledMl,
+    order
+  }
 }
 
-function risen(group: Group, byId: ReadonlyMap<string, Basin>, volumeMl: number, stopMm: number): number {
-  if (group.ids.length === 1) return Math.max(group.levelMm, levelHolding(byId.get(group.ids[0])!.vessel, volumeMl, stopMm))
+function risen(
+  group: Group,
+  byId: ReadonlyMap<string, Basin>,
+  volumeMl: number,
+  stopMm: number
+): number {
+  if (group.ids.length === 1)
+    return Math.max(group.levelMm, levelHolding(byId.get(group.ids[0])!.vessel, volumeMl, stopMm))
   let [low, high] = [group.levelMm, stopMm]
   for (let i = 0; i < 60 && high - low > 1e-6; i++) {
     const middle = (low + high) / 2
-    if (group.ids.reduce((sum, id) => sum + heldMl(byId.get(id)!.vessel, middle), 0) < volumeMl) low = middle
+    if (group.ids.reduce((sum, id) => sum + heldMl(byId.get(id)!.vessel, middle), 0) < volumeMl)
+      low = middle
     else high = middle
   }
   return (low + high) / 2

@@ -20,7 +20,12 @@ export interface GroundPlan {
  * @param groundOf  measures one pool: handed in so that a pool measured before may be used again
  * @returns         a ground for each pool; with faults and no figures where one cannot be made
  */
-export function groundStage(build: Build, groundOf: (pool: Pool, path: string, angles: OutOfLevelAngles) => PoolGround = poolGround): GroundPlan {
-  const pools = poolsOf(build).map((pool) => groundOf(pool, `waters[${build.waters.indexOf(pool)}]`, build.outOfLevel))
+export function groundStage(
+  build: Build,
+  groundOf: (pool: Pool, path: string, angles: OutOfLevelAngles) => PoolGround = poolGround
+): GroundPlan {
+  const pools = poolsOf(build).map((pool) =>
+    groundOf(pool, `waters[${build.waters.indexOf(pool)}]`, build.outOfLevel)
+  )
   return { pools, section: sectionOf(build, pools), shims: shimsFor(build), joins: joinsOf(build) }
 }

@@ -4,11 +4,20 @@ import { displacedMl, type Stood } from '../../physics/shape/standing'
 import type { Surface } from '../../physics/shape/surface'
 
 /** What holds the water of a pool: its ground as the water sees it, its leaning walls, and what stands on its bed. */
-export interface Vessel { surface: Surface; lean: Lean; stood: readonly Stood[] }
+export interface Vessel {
+  surface: Surface
+  lean: Lean
+  stood: readonly Stood[]
+}
 
 /** What a pool holds up to a level, ml: the ground cut at it, what walls add by their lean, less what stands on the bed. */
 export const heldMl = ({ surface, lean, stood }: Vessel, levelMm: number): number =>
-  Math.max(0, mlFromMm3(cutAt(surface, levelMm).volumeMm3) + leanMl(lean, levelMm) - displacedMl(stood, -Infinity, levelMm))
+  Math.max(
+    0,
+    mlFromMm3(cutAt(surface, levelMm).volumeMm3) +
+      leanMl(lean, levelMm) -
+      displacedMl(stood, -Infinity, levelMm)
+  )
 
 /**
  * The level that so much water reaches: the inverse of the stage–volume curve, by bisection.

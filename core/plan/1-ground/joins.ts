@@ -24,8 +24,24 @@ export function joinsOf(build: Build): Join[] {
       const other = pools.find((p) => p.id === opening.into && p.id !== pool.id)
       if (!other) return []
       const [lower, upper] = other.levelMm <= pool.levelMm ? [other, pool] : [pool, other]
-      const state = upper.levelMm <= opening.sillMm ? 'dry' : lower.levelMm < opening.sillMm ? 'over' : upper.levelMm - lower.levelMm < SAME_LEVEL_MM ? 'one' : 'apart'
-      return [{ id: `${pool.id}/${opening.id}`, kind: opening.kind, lower: lower.id, upper: upper.id, sillMm: opening.sillMm, state } satisfies Join]
+      const state =
+        upper.levelMm <= opening.sillMm
+          ? 'dry'
+          : lower.levelMm < opening.sillMm
+            ? 'over'
+            : upper.levelMm - lower.levelMm < SAME_LEVEL_MM
+              ? 'one'
+              : 'apart'
+      return [
+        {
+          id: `${pool.id}/${opening.id}`,
+          kind: opening.kind,
+          lower: lower.id,
+          upper: upper.id,
+          sillMm: opening.sillMm,
+          state
+        } satisfies Join
+      ]
     })
   )
 }

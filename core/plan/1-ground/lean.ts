@@ -4,12 +4,22 @@ import { drawnOutline } from './outline'
 import type { Surface } from '../../physics/shape/surface'
 
 /** A stretch of wall that leans: length on the plan, height of its foot at either end, mm, and the tangent of its lean outwards. */
-export interface LeaningWall { lengthMm: number; footMm: readonly [number, number]; tangent: number }
+export interface LeaningWall {
+  lengthMm: number
+  footMm: readonly [number, number]
+  tangent: number
+}
 
 /** A corner where leaning walls meet: its foot, mm, and what it adds for each mm² of depth squared. */
-export interface LeaningCorner { footMm: number; perDepth2: number }
+export interface LeaningCorner {
+  footMm: number
+  perDepth2: number
+}
 
-export interface Lean { walls: LeaningWall[]; corners: LeaningCorner[] }
+export interface Lean {
+  walls: LeaningWall[]
+  corners: LeaningCorner[]
+}
 
 export const UPRIGHT: Lean = { walls: [], corners: [] }
 const MOST_DEG = 60
@@ -26,7 +36,9 @@ export function leanOf(outline: readonly OutlineCorner[], surface: Surface): Lea
   if (!outline.some((c) => c.leanDeg)) return UPRIGHT
   const drawn = drawnOutline(outline, 0)
   const ring = drawn.corners.map((c): Point2 => [c.x, c.y])
-  const tangents = drawn.from.map((i) => Math.tan((Math.max(-MOST_DEG, Math.min(MOST_DEG, outline[i].leanDeg ?? 0)) * Math.PI) / 180))
+  const tangents = drawn.from.map((i) =>
+    Math.tan((Math.max(-MOST_DEG, Math.min(MOST_DEG, outline[i].leanDeg ?? 0)) * Math.PI) / 180)
+  )
   const foot = (x: number, y: number): number => {
     let best = 0
     let nearest = Infinity
@@ -44,7 +56,8 @@ export function leanOf(outline: readonly OutlineCorner[], surface: Surface): Lea
     const b = ring[j]
     const c = ring[(j + 1) % ring.length]
     const lengthMm = Math.hypot(b[0] - a[0], b[1] - a[1])
-    if (tangents[i] !== 0) lean.walls.push({ lengthMm, footMm: [feet[i], feet[j]], tangent: tangents[i] })
+    if (tangents[i] !== 0)
+      lean.walls.push({ lengthMm, footMm: [feet[i], feet[j]], tangent: tangents[i] })
     const [ux, uy, vx, vy] = [b[0] - a[0], b[1] - a[1], c[0] - b[0], c[1] - b[1]]
     const size = lengthMm * Math.hypot(vx, vy)
     const sin = (turn * (ux * vy - uy * vx)) / size
@@ -64,7 +77,11 @@ export function leanOf(outline: readonly OutlineCorner[], surface: Surface): Lea
  */
 export function leanMl({ walls, corners }: Lean, levelMm: number): number {
   let mm3 = 0
-  for (const { lengthMm, footMm: [a, b], tangent } of walls) {
+  for (const {
+    lengthMm,
+    footMm: [a, b],
+    tangent
+  } of walls) {
     const [p, q] = [levelMm - a, levelMm - b]
     if (p <= 0 && q <= 0) continue
     if (p >= 0 && q >= 0) mm3 += (tangent * lengthMm * (p * p + p * q + q * q)) / 6
@@ -73,6 +90,7 @@ export function leanMl({ walls, corners }: Lean, levelMm: number): number {
       mm3 += (tangent * lengthMm * (deep / Math.abs(p - q)) * deep * deep) / 6
     }
   }
-  for (const { footMm, perDepth2 } of corners) mm3 += (perDepth2 * Math.max(0, levelMm - footMm) ** 3) / 3
+  for (const { footMm, perDepth2 } of corners)
+    mm3 += (perDepth2 * Math.max(0, levelMm - footMm) ** 3) / 3
   return mm3 / 1000
 }

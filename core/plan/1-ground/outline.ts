@@ -52,13 +52,15 @@ export function drawnOutline(outline: readonly OutlineCorner[], brimMm: number):
     }
     put(c.x, c.y, c.z ?? (c.edge === 'dam' || before === 'dam' ? null : brimMm))
     // outwards is to the right of an anticlockwise edge
-    for (const [x, y] of arcBetween([c.x, c.y], [next.x, next.y], (c.bulgeMm ?? 0) * turn)) put(x, y, c.edge === 'dam' ? null : brimMm)
+    for (const [x, y] of arcBetween([c.x, c.y], [next.x, next.y], (c.bulgeMm ?? 0) * turn))
+      put(x, y, c.edge === 'dam' ? null : brimMm)
   })
   return drawn
 }
 
 /** Ring of an outline as it is built. */
-export const ringOf = (outline: readonly OutlineCorner[]): Point2[] => drawnOutline(outline, 0).corners.map((c): Point2 => [c.x, c.y])
+export const ringOf = (outline: readonly OutlineCorner[]): Point2[] =>
+  drawnOutline(outline, 0).corners.map((c): Point2 => [c.x, c.y])
 
 /** Length of the dammed part of an outline, mm, round its arcs. */
 export function damLengthMm(outline: readonly OutlineCorner[]): number {
@@ -70,9 +72,15 @@ export function damLengthMm(outline: readonly OutlineCorner[]): number {
 }
 
 /** Which side of its pool an edge stands on, as a builder would say it, and how long it is, mm. @example sideOf(square, 0).side // "front" */
-export function sideOf(outline: readonly OutlineCorner[], edge: number): { side: 'front' | 'back' | 'left' | 'right'; lengthMm: number } {
+export function sideOf(
+  outline: readonly OutlineCorner[],
+  edge: number
+): { side: 'front' | 'back' | 'left' | 'right'; lengthMm: number } {
   const [a, b] = [outline[edge], outline[(edge + 1) % outline.length]]
   const [x, y] = middleOf(outline.map((c): Point2 => [c.x, c.y]))
   const [dx, dy] = [(a.x + b.x) / 2 - x, (a.y + b.y) / 2 - y]
-  return { side: Math.abs(dx) > Math.abs(dy) ? (dx > 0 ? 'right' : 'left') : dy > 0 ? 'back' : 'front', lengthMm: Math.hypot(b.x - a.x, b.y - a.y) }
+  return {
+    side: Math.abs(dx) > Math.abs(dy) ? (dx > 0 ? 'right' : 'left') : dy > 0 ? 'back' : 'front',
+    lengthMm: Math.hypot(b.x - a.x, b.y - a.y)
+  }
 }

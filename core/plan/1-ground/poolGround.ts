@@ -13,7 +13,10 @@ import { groundSurface, surfaceFaults, type Surface } from '../../physics/shape/
 import { tilted } from '../../physics/shape/tilted'
 
 /** A ground laid through dips: by triangles alone, or kriged first. */
-export interface LaidGround { surface: Surface; kriged: KrigedGround | null }
+export interface LaidGround {
+  surface: Surface
+  kriged: KrigedGround | null
+}
 
 /** The ground of one pool and the water that stands on it. */
 export interface PoolGround {
@@ -51,7 +54,11 @@ export interface PoolGround {
 const CURVE_POINTS = 24
 const CONTOURS_MM = [1, 2, 2.5, 5, 10, 20, 25, 50, 100]
 
-export const laidGround = (measure: Pool['measure'], { corners, shore }: DrawnOutline, soundings: Pool['soundings']): LaidGround => {
+export const laidGround = (
+  measure: Pool['measure'],
+  { corners, shore }: DrawnOutline,
+  soundings: Pool['soundings']
+): LaidGround => {
   if (measure === 'tin') return { surface: groundSurface(corners, soundings), kriged: null }
   const kriged = krigedGround(corners, shore, soundings)
   return { surface: kriged.surface, kriged }
@@ -68,13 +75,42 @@ export function poolGround(
   pool: Pool,
   path: string,
   angles: OutOfLevelAngles = { xDeg: 0, yDeg: 0 },
-  lay: (id: string, measure: Pool['measure'], outline: DrawnOutline, soundings: Pool['soundings']) => LaidGround = (_, ...rest) => laidGround(...rest)
+  lay: (
+    id: string,
+    measure: Pool['measure'],
+    outline: DrawnOutline,
+    soundings: Pool['soundings']
+  ) => LaidGround = (_, ...rest) => laidGround(...rest)
 ): PoolGround {
   const drawn = drawnOutline(pool.outline, pool.brimMm)
   const ring = drawn.corners.map((c): Point2 => [c.x, c.y])
-  const faults = surfaceFaults(drawn.corners, pool.soundings, { outline: `${path}.outline`, soundings: `${path}.soundings` })
-  const nothing = { id: pool.id, ring, surface: null, vessel: null, lowestMm: 0, highestMm: 0, deepestAt: null, levelMm: pool.levelMm, sdMl: 0, nextDip: null, displacedMl: 0, leanMl: 0 }
-  const dry = { volumeMl: 0, areaMm2: 0, meanDepthMm: 0, maxDepthMm: 0, shoreline: [], contours: [], stage: [] }
+  const faults = surfaceFaults(drawn.corners, pool.soundings, {
+    outline: `${path}.outline`,
+    soundings: `${path}.soundings`
+  })
+  const nothing = {
+    id: pool.id,
+    ring,
+    surface: null,
+    vessel: null,
+    lowestMm: 0,
+    highestMm: 0,
+    deepestAt: null,
+    levelMm: pool.levelMm,
+    sdMl: 0,
+    nextDip: null,
+    displacedMl: 0,
+    leanMl: 0
+  }
+  const dry = {
+    volumeMl: 0,
+    areaMm2: 0,
+    meanDepthMm: 0,
+    maxDepthMm: 0,
+    shoreline: [],
+    contours: [],
+    stage: []
+  }
   if (faults.length > 0) return { ...nothing, ...dry, faults }
 
   let laid: LaidGround
@@ -82,7 +118,11 @@ export function poolGround(
     laid = lay(pool.id, pool.measure, drawn, pool.soundings)
   } catch (error) {
     if (!(error instanceof RangeError)) throw error
-    return { ...nothing, ...dry, faults: [{ path: `${path}.outline`, message: error.message.replace('outline: ', '') }] }
+    return {
+      ...nothing,
+      ...dry,
+      faults: [{ path: `${path}.outline`, message: error.message.replace('outline: ', '') }]
+    }
   }
   const { surface, kriged } = laid
   const wet = tilted(surface, angles)
@@ -100,7 +140,10 @@ export function poolGround(
     return [at, heldMl(vessel, at)]
   })
   const step = CONTOURS_MM.find((each) => cut.maxDepthMm / each <= 5) ?? 200
-  const depths = Array.from({ length: Math.max(0, Math.ceil(cut.maxDepthMm / step) - 1) }, (_, i) => (i + 1) * step)
+  const depths = Array.from(
+    { length: Math.max(0, Math.ceil(cut.maxDepthMm / step) - 1) },
+    (_, i) => (i + 1) * step
+  )
   const sdMl = kriged ? kriged.sdMl(level) : 0
   return {
     id: pool.id,

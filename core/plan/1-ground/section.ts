@@ -27,7 +27,16 @@ export interface Section {
 }
 
 /** A thing in the section: where along the line, its foot on the bed and its top, mm. */
-export interface SectionThing { id: string; pool: string; name: string; shape: Standing['shape']; fromMm: number; toMm: number; baseMm: number; topMm: number }
+export interface SectionThing {
+  id: string
+  pool: string
+  name: string
+  shape: Standing['shape']
+  fromMm: number
+  toMm: number
+  baseMm: number
+  topMm: number
+}
 
 /** How far from the water's edge the ground has risen to the bank again where nothing was sounded, mm. */
 const BANK_RUN_MM = 8
@@ -51,7 +60,10 @@ export function sectionOf(build: Build, pools: readonly PoolGround[]): Section {
     const ring = pool.outline.map((c): Point2 => [c.x, c.y])
     const endAt = (s: number): SectionEnd => {
       const along = s / lengthMm
-      const { edge } = distanceToRing([from[0] + along * (to[0] - from[0]), from[1] + along * (to[1] - from[1])], ring)
+      const { edge } = distanceToRing(
+        [from[0] + along * (to[0] - from[0]), from[1] + along * (to[1] - from[1])],
+        ring
+      )
       return { edge: pool.outline[edge].edge, corner: pool.outline[edge].id }
     }
     for (const ground of profileAlong(surface, from, to)) {
@@ -59,17 +71,30 @@ export function sectionOf(build: Build, pools: readonly PoolGround[]): Section {
     }
   }
   runs.sort((a, b) => a.ground[0][0] - b.ground[0][0])
-  return { lengthMm, runs, things: runs.flatMap((run) => thingsIn(build, run, lengthMm)), ground: wholeLine(build, runs, lengthMm) }
+  return {
+    lengthMm,
+    runs,
+    things: runs.flatMap((run) => thingsIn(build, run, lengthMm)),
+    ground: wholeLine(build, runs, lengthMm)
+  }
 }
 
 function wholeLine(build: Build, runs: readonly SectionRun[], lengthMm: number): SectionPoint[] {
   const bank = build.ground.bankMm
   const line: SectionPoint[] = []
   /** The land between two runs, or between a run and the end of the line; `foot` where a fall lands on it. */
-  const bridge = (from: SectionPoint | null, to: SectionPoint | null, foot: { from: number | null; to: number | null }) => {
+  const bridge = (
+    from: SectionPoint | null,
+    to: SectionPoint | null,
+    foot: { from: number | null; to: number | null }
+  ) => {
     const start = from?.[0] ?? 0
     const end = to?.[0] ?? lengthMm
-    if (end - start < 1e-6 || (from && to && end - start < 2 * BANK_RUN_MM && foot.from === null && foot.to === null)) return
+    if (
+      end - start < 1e-6 ||
+      (from && to && end - start < 2 * BANK_RUN_MM && foot.from === null && foot.to === null)
+    )
+      return
     const run = Math.min(BANK_RUN_MM, (end - start) / 2)
     // towards the edge of the base the land stays by the water; between two waters it rises to the bank
     const land = (shore: SectionPoint | null): number => {
@@ -84,16 +109,26 @@ function wholeLine(build: Build, runs: readonly SectionRun[], lengthMm: number):
   }
   runs.forEach((run, i) => {
     const before = runs[i - 1]
-    const linked = before !== undefined && build.waters.some((w) => w.kind === 'fall' && joins(w.lip?.pool, w.into, before.pool, run.pool))
+    const linked =
+      before !== undefined &&
+      build.waters.some(
+        (w) => w.kind === 'fall' && joins(w.lip?.pool, w.into, before.pool, run.pool)
+      )
     const bed = before && !linked ? bedBetween(build, before, run) : []
     if (bed.length > 0) line.push(...bed)
     else if (!linked) {
-      bridge(before?.ground.at(-1) ?? null, run.ground[0], { from: before ? footBelow(build, before, 1) : null, to: footBelow(build, run, 0) })
+      bridge(before?.ground.at(-1) ?? null, run.ground[0], {
+        from: before ? footBelow(build, before, 1) : null,
+        to: footBelow(build, run, 0)
+      })
     }
     line.push(...run.ground)
   })
   const last = runs.at(-1)
-  bridge(last?.ground.at(-1) ?? null, null, { from: last ? footBelow(build, last, 1) : null, to: null })
+  bridge(last?.ground.at(-1) ?? null, null, {
+    from: last ? footBelow(build, last, 1) : null,
+    to: null
+  })
   return line
 }
 
@@ -106,18 +141,36 @@ function thingsIn(build: Build, run: SectionRun, lengthMm: number): SectionThing
   return pool.standing.flatMap((t) => {
     const cut: SectionPoint[] = []
     for (let s = run.ground[0][0]; s <= run.ground.at(-1)![0]; s += WALK_MM) {
-      const [x, y] = [from[0] + (s / lengthMm) * (to[0] - from[0]) - t.x, from[1] + (s / lengthMm) * (to[1] - from[1]) - t.y]
+      const [x, y] = [
+        from[0] + (s / lengthMm) * (to[0] - from[0]) - t.x,
+        from[1] + (s / lengthMm) * (to[1] - from[1]) - t.y
+      ]
       const [u, v] = [Math.abs(x) / (t.widthMm / 2), Math.abs(y) / (t.depthMm / 2)]
-      if (t.shape === 'block' ? u <= 1 && v <= 1 : u * u + v * v <= 1) cut.push([s, groundAt(run.ground, s)])
+      if (t.shape === 'block' ? u <= 1 && v <= 1 : u * u + v * v <= 1)
+        cut.push([s, groundAt(run.ground, s)])
     }
     if (cut.length < 2) return []
     const middle = groundAt(run.ground, (cut[0][0] + cut.at(-1)![0]) / 2)
-    return [{ id: t.id, pool: pool.id, name: t.name, shape: t.shape, fromMm: cut[0][0], toMm: cut.at(-1)![0], baseMm: Math.min(...cut.map((p) => p[1])), topMm: middle + t.heightMm }]
+    return [
+      {
+        id: t.id,
+        pool: pool.id,
+        name: t.name,
+        shape: t.shape,
+        fromMm: cut[0][0],
+        toMm: cut.at(-1)![0],
+        baseMm: Math.min(...cut.map((p) => p[1])),
+        topMm: middle + t.heightMm
+      }
+    ]
   })
 }
 
 function groundAt(line: readonly SectionPoint[], s: number): number {
-  const i = Math.max(1, line.findIndex((p) => p[0] >= s))
+  const i = Math.max(
+    1,
+    line.findIndex((p) => p[0] >= s)
+  )
   const [a, b] = [line[i - 1], line[i]]
   return b[0] === a[0] ? a[1] : a[1] + ((s - a[0]) / (b[0] - a[0])) * (b[1] - a[1])
 }
@@ -128,8 +181,19 @@ function bedBetween(build: Build, before: SectionRun, after: SectionRun): Sectio
   const length = Math.hypot(to[0] - from[0], to[1] - from[1])
   const [start, end] = [before.ground.at(-1)![0], after.ground[0][0]]
   for (const reach of reachesOf(build)) {
-    const points = reach.path.flatMap((p): SectionPoint[] => (p.bedMm === undefined ? [] : [[((p.x - from[0]) * (to[0] - from[0]) + (p.y - from[1]) * (to[1] - from[1])) / length, p.bedMm]]))
-    const within = points.sort((a, b) => a[0] - b[0]).filter(([s]) => s > start + 0.5 && s < end - 0.5)
+    const points = reach.path.flatMap((p): SectionPoint[] =>
+      p.bedMm === undefined
+        ? []
+        : [
+            [
+              ((p.x - from[0]) * (to[0] - from[0]) + (p.y - from[1]) * (to[1] - from[1])) / length,
+              p.bedMm
+            ]
+          ]
+    )
+    const within = points
+      .sort((a, b) => a[0] - b[0])
+      .filter(([s]) => s > start + 0.5 && s < end - 0.5)
     if (within.length > 1) return within
   }
   return []
@@ -138,7 +202,9 @@ function bedBetween(build: Build, before: SectionRun, after: SectionRun): Sectio
 /** Where a fall over this end of a run lands when no pool takes it, mm; null when none falls there. */
 function footBelow(build: Build, run: SectionRun, end: 0 | 1): number | null {
   const pool = poolsOf(build).find((p) => p.id === run.pool)
-  const fall = fallsOf(build).find((f) => f.into === null && f.lip?.pool === run.pool && f.lip.corner === run.ends[end].corner)
+  const fall = fallsOf(build).find(
+    (f) => f.into === null && f.lip?.pool === run.pool && f.lip.corner === run.ends[end].corner
+  )
   return pool && fall ? Math.max(0, pool.levelMm - (fall.dropMm ?? pool.levelMm)) : null
 }
 

@@ -22,7 +22,11 @@ export interface BedMap {
 }
 
 /** Lays the ground of every measured pool on cells, and what stands in the water on its bed. */
-export function bedMap(build: Build, ground: GroundPlan, grid: Grid = gridOver(build.base.widthMm, build.base.depthMm, CELLS, FINEST_MM)): BedMap {
+export function bedMap(
+  build: Build,
+  ground: GroundPlan,
+  grid: Grid = gridOver(build.base.widthMm, build.base.depthMm, CELLS, FINEST_MM)
+): BedMap {
   const size = grid.cols * grid.rows
   const zMm = new Float64Array(size).fill(NaN)
   const pool = new Int16Array(size).fill(-1)
@@ -38,13 +42,20 @@ export function bedMap(build: Build, ground: GroundPlan, grid: Grid = gridOver(b
     })
     for (const thing of p.standing) {
       const [rx, ry] = [thing.widthMm / 2, thing.depthMm / 2]
-      eachCell(grid, { from: [thing.x - rx, thing.y - ry], to: [thing.x + rx, thing.y + ry] }, (cell, x, y) => {
-        const inside = thing.shape === 'block' || ((x - thing.x) / rx) ** 2 + ((y - thing.y) / ry) ** 2 <= 1
-        if (inside && pool[cell] === i) standMm[cell] = Math.max(standMm[cell], thing.heightMm)
-      })
+      eachCell(
+        grid,
+        { from: [thing.x - rx, thing.y - ry], to: [thing.x + rx, thing.y + ry] },
+        (cell, x, y) => {
+          const inside =
+            thing.shape === 'block' || ((x - thing.x) / rx) ** 2 + ((y - thing.y) / ry) ** 2 <= 1
+          if (inside && pool[cell] === i) standMm[cell] = Math.max(standMm[cell], thing.heightMm)
+        }
+      )
     }
   })
-  for (let cell = 0; cell < size; cell++) if (pool[cell] >= 0) depthMm[cell] = Math.max(0, pools[pool[cell]].levelMm - zMm[cell] - standMm[cell])
+  for (let cell = 0; cell < size; cell++)
+    if (pool[cell] >= 0)
+      depthMm[cell] = Math.max(0, pools[pool[cell]].levelMm - zMm[cell] - standMm[cell])
   return { grid, zMm, standMm, pool, pools: pools.map((p) => p.id), depthMm }
 }
 

@@ -34,32 +34,130 @@ const FINEST_BEAD_MM = 0.5
 export const HIGHEST_SEA_M = 20
 
 /** Every ripple, sheet, drop and fibre against real water at this scale and against what gel can hold. */
-export function believable(build: Build, scale: number, ripples: readonly Ripples[], falls: readonly FallForm[], splashes: readonly SplashForm[], shelf: Shelf): ScaleCheck[] {
+export function believable(
+  build: Build,
+  scale: number,
+  ripples: readonly Ripples[],
+  falls: readonly FallForm[],
+  splashes: readonly SplashForm[],
+  shelf: Shelf
+): ScaleCheck[] {
   const finest = (water: string) => {
     const w = build.waters.find((x) => x.id === water)
-    return onShelf(shelf, 'gel', w && 'gel' in w && typeof w.gel === 'string' ? w.gel : 'ripple-gel')?.finestMm ?? FINEST_MARK_MM
+    return (
+      onShelf(shelf, 'gel', w && 'gel' in w && typeof w.gel === 'string' ? w.gel : 'ripple-gel')
+        ?.finestMm ?? FINEST_MARK_MM
+    )
   }
   const made: ScaleCheck[] = []
-  const add = (check: Omit<ScaleCheck, 'verdict' | 'realM' | 'advice'>, fine: string, coarse: string, good: string) => {
-    const verdict = check.least && check.modelMm < check.least.mm - 1e-9 ? 'too fine' : check.most && check.modelMm > check.most.mm + 1e-9 ? 'too coarse' : 'believable'
-    made.push({ ...check, realM: realM(check.modelMm, scale), verdict, advice: verdict === 'too fine' ? fine : verdict === 'too coarse' ? coarse : good })
+  const add = (
+    check: Omit<ScaleCheck, 'verdict' | 'realM' | 'advice'>,
+    fine: string,
+    coarse: string,
+    good: string
+  ) => {
+    const verdict =
+      check.least && check.modelMm < check.least.mm - 1e-9
+        ? 'too fine'
+        : check.most && check.modelMm > check.most.mm + 1e-9
+          ? 'too coarse'
+          : 'believable'
+    made.push({
+      ...check,
+      realM: realM(check.modelMm, scale),
+      verdict,
+      advice: verdict === 'too fine' ? fine : verdict === 'too coarse' ? coarse : good
+    })
   }
   for (const r of ripples) {
     const least = finest(r.water)
-    add({ water: r.water, what: `${r.name}, crest to crest`, modelMm: r.spacingMm, least: { mm: Math.max(least, modelMm(SHORTEST_WAVE_M, scale)), why: least > modelMm(SHORTEST_WAVE_M, scale) ? 'the finest mark this gel keeps' : 'shorter waves are held by the skin of the water' }, most: null },
-      `The gel cannot hold it: leave this water smooth, or make ripples ${n(least)} mm apart and know they stand for ${n(realM(least, scale))} m.`, '', `Made with a ${r.toolName}.`)
-    add({ water: r.water, what: `${r.name}, trough to crest`, modelMm: r.heightMm, least: null, most: { mm: STEEPEST_DEEP * r.spacingMm, why: 'a steeper wave breaks' } }, '', 'Flatten it, or set the crests farther apart.', 'Keep it lower than it is tempting to.')
+    add(
+      {
+        water: r.water,
+        what: `${r.name}, crest to crest`,
+        modelMm: r.spacingMm,
+        least: {
+          mm: Math.max(least, modelMm(SHORTEST_WAVE_M, scale)),
+          why:
+            least > modelMm(SHORTEST_WAVE_M, scale)
+              ? 'the finest mark this gel keeps'
+              : 'shorter waves are held by the skin of the water'
+        },
+        most: null
+      },
+      `The gel cannot hold it: leave this water smooth, or make ripples ${n(least)} mm apart and know they stand for ${n(realM(least, scale))} m.`,
+      '',
+      `Made with a ${r.toolName}.`
+    )
+    add(
+      {
+        water: r.water,
+        what: `${r.name}, trough to crest`,
+        modelMm: r.heightMm,
+        least: null,
+        most: { mm: STEEPEST_DEEP * r.spacingMm, why: 'a steeper wave breaks' }
+      },
+      '',
+      'Flatten it, or set the crests farther apart.',
+      'Keep it lower than it is tempting to.'
+    )
   }
   for (const fall of falls) {
     if (!fall.curve) continue
-    const gelMm = Math.max(THINNEST_STRIP_MM, onShelf(shelf, 'gel', build.waters.find((w) => w.id === fall.id && w.kind === 'fall') ? (build.waters.find((w) => w.id === fall.id) as { gel: string }).gel : '')?.coatMm ?? THINNEST_STRIP_MM)
-    add({ water: fall.id, what: 'sheet, thickness at its foot', modelMm: fall.curve.footThicknessMm, least: { mm: THINNEST_STRIP_MM, why: 'a thinner film of gel tears' }, most: null },
-      `The strip comes out at ${n(gelMm)} mm, as thick as ${n(realM(gelMm, scale), 2)} m of water: keep it clear and thin towards the foot, and let white do the rest.`, '', `Dry strip about ${n(gelMm)} mm.`)
+    const gelMm = Math.max(
+      THINNEST_STRIP_MM,
+      onShelf(
+        shelf,
+        'gel',
+        build.waters.find((w) => w.id === fall.id && w.kind === 'fall')
+          ? (build.waters.find((w) => w.id === fall.id) as { gel: string }).gel
+          : ''
+      )?.coatMm ?? THINNEST_STRIP_MM
+    )
+    add(
+      {
+        water: fall.id,
+        what: 'sheet, thickness at its foot',
+        modelMm: fall.curve.footThicknessMm,
+        least: { mm: THINNEST_STRIP_MM, why: 'a thinner film of gel tears' },
+        most: null
+      },
+      `The strip comes out at ${n(gelMm)} mm, as thick as ${n(realM(gelMm, scale), 2)} m of water: keep it clear and thin towards the foot, and let white do the rest.`,
+      '',
+      `Dry strip about ${n(gelMm)} mm.`
+    )
   }
   for (const s of splashes) {
-    add({ water: s.id, what: 'smallest bead from a needle', modelMm: FINEST_BEAD_MM, least: null, most: { mm: modelMm(LARGEST_DROP_M, scale), why: 'no free drop of water is larger than 6 mm' } },
-      '', `It stands for a drop of ${n(realM(FINEST_BEAD_MM, scale) * 1000)} mm: no beads in the air here, fibre and mist.`, 'Single drops may fly.')
-    add({ water: s.id, what: 'thread of fibre', modelMm: THREAD_MM, least: null, most: { mm: modelMm(LARGEST_DROP_M, scale), why: 'a thread thicker than a drop is no spray' } }, '', 'Tease it finer, or use less: single threads show.', 'It reads as spray, not as hair.')
+    add(
+      {
+        water: s.id,
+        what: 'smallest bead from a needle',
+        modelMm: FINEST_BEAD_MM,
+        least: null,
+        most: {
+          mm: modelMm(LARGEST_DROP_M, scale),
+          why: 'no free drop of water is larger than 6 mm'
+        }
+      },
+      '',
+      `It stands for a drop of ${n(realM(FINEST_BEAD_MM, scale) * 1000)} mm: no beads in the air here, fibre and mist.`,
+      'Single drops may fly.'
+    )
+    add(
+      {
+        water: s.id,
+        what: 'thread of fibre',
+        modelMm: THREAD_MM,
+        least: null,
+        most: {
+          mm: modelMm(LARGEST_DROP_M, scale),
+          why: 'a thread thicker than a drop is no spray'
+        }
+      },
+      '',
+      'Tease it finer, or use less: single threads show.',
+      'It reads as spray, not as hair.'
+    )
   }
   return made
 }

@@ -22,14 +22,33 @@ const BANK_RUN_MM = 8
 export function endSection(build: Build, ground: GroundPlan, side: Side): EndSection {
   const { widthMm: w, depthMm: d } = build.base
   const i = INSIDE_MM
-  const ends: Record<Side, [Point2, Point2]> = { front: [[0, i], [w, i]], back: [[w, d - i], [0, d - i]], left: [[i, d], [i, 0]], right: [[w - i, 0], [w - i, d]] }
+  const ends: Record<Side, [Point2, Point2]> = {
+    front: [
+      [0, i],
+      [w, i]
+    ],
+    back: [
+      [w, d - i],
+      [0, d - i]
+    ],
+    left: [
+      [i, d],
+      [i, 0]
+    ],
+    right: [
+      [w - i, 0],
+      [w - i, d]
+    ]
+  }
   const [from, to] = ends[side]
   const lengthMm = Math.hypot(to[0] - from[0], to[1] - from[1])
   const bank = build.ground.bankMm
-  const runs = poolsOf(build).flatMap((pool) => {
-    const surface = ground.pools.find((g) => g.id === pool.id)?.surface
-    return surface ? profileAlong(surface, from, to).map((line) => ({ pool, line })) : []
-  }).sort((a, b) => a.line[0][0] - b.line[0][0])
+  const runs = poolsOf(build)
+    .flatMap((pool) => {
+      const surface = ground.pools.find((g) => g.id === pool.id)?.surface
+      return surface ? profileAlong(surface, from, to).map((line) => ({ pool, line })) : []
+    })
+    .sort((a, b) => a.line[0][0] - b.line[0][0])
   const line: Point2[] = []
   const last = () => line.at(-1)?.[0] ?? 0
   for (const { line: run } of runs) {
@@ -42,6 +61,17 @@ export function endSection(build: Build, ground: GroundPlan, side: Side): EndSec
     line.push(...run.map((p): Point2 => [p[0], p[1]]))
   }
   if (line.length === 0) line.push([0, bank], [lengthMm, bank])
-  else if (lengthMm - last() > 0.5) line.push([Math.min(lengthMm, last() + BANK_RUN_MM), bank], [lengthMm, bank])
-  return { side, lengthMm, ground: line, waters: runs.map(({ pool, line: run }) => ({ name: pool.name, levelMm: pool.levelMm, fromMm: run[0][0], toMm: run.at(-1)![0] })) }
+  else if (lengthMm - last() > 0.5)
+    line.push([Math.min(lengthMm, last() + BANK_RUN_MM), bank], [lengthMm, bank])
+  return {
+    side,
+    lengthMm,
+    ground: line,
+    waters: runs.map(({ pool, line: run }) => ({
+      name: pool.name,
+      levelMm: pool.levelMm,
+      fromMm: run[0][0],
+      toMm: run.at(-1)![0]
+    }))
+  }
 }

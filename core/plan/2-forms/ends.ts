@@ -17,7 +17,9 @@ export function levelBelow(build: Build, id: string, bed: BedMap): number | null
   const here = pools.find((p) => p.id === under)
   if (here) return here.levelMm
   const i = build.waters.findIndex((w) => w.id === id)
-  const next = build.waters.slice(i + 1).find((w) => w.kind === 'pool' || w.kind === 'fall' || w.kind === 'reach')
+  const next = build.waters
+    .slice(i + 1)
+    .find((w) => w.kind === 'pool' || w.kind === 'fall' || w.kind === 'reach')
   return next?.kind === 'pool' ? next.levelMm : null
 }
 
@@ -28,13 +30,30 @@ const NEAR_LANDING_MM = 20
  * Fast water that a fall hands to a run: on open ground, or where the pool is too shallow to hold the jump at its foot
  * and the run begins there. A pool that holds the jump lets quiet water go on.
  */
-export function fastHeadInto(build: Build, id: string, scale: number, falls: readonly FallForm[], bed: BedMap): number | null {
+export function fastHeadInto(
+  build: Build,
+  id: string,
+  scale: number,
+  falls: readonly FallForm[],
+  bed: BedMap
+): number | null {
   const reach = reachesOf(build).find((r) => r.id === id)!
   const start: Point2 = [reach.path[0].x, reach.path[0].y]
-  const form = falls.find((f) => f.landing && (f.tail === 'swept' || f.tail === null) && distanceToRing(start, f.landing).distance < NEAR_LANDING_MM)
+  const form = falls.find(
+    (f) =>
+      f.landing &&
+      (f.tail === 'swept' || f.tail === null) &&
+      distanceToRing(start, f.landing).distance < NEAR_LANDING_MM
+  )
   const ground = reach.path[0].bedMm ?? bedAt(bed, start)
   // a run that begins above the foot is not reached by what falls to it
   if (!form?.curve || ground === null || ground === undefined || ground >= form.footMm) return null
-  const { fastDepthM } = plunge(form.curve.unitDischargeM2S, realM(form.crestMm - form.footMm, scale))
-  return Math.min(form.lipMm, ground + modelMm(specificEnergy(form.curve.unitDischargeM2S, fastDepthM), scale))
+  const { fastDepthM } = plunge(
+    form.curve.unitDischargeM2S,
+    realM(form.crestMm - form.footMm, scale)
+  )
+  return Math.min(
+    form.lipMm,
+    ground + modelMm(specificEnergy(form.curve.unitDischargeM2S, fastDepthM), scale)
+  )
 }

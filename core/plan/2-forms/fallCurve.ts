@@ -47,19 +47,42 @@ export interface FallCurve {
  * @param approachFroude of fast water upstream; left out: from a quiet pool
  * @example fallCurve(48, 30, 0.25).landMm // 13.6
  */
-export function fallCurve(scale: number, dropMm: number, unitDischarge: number, approachFroude?: number): FallCurve {
+export function fallCurve(
+  scale: number,
+  dropMm: number,
+  unitDischarge: number,
+  approachFroude?: number
+): FallCurve {
   const dropM = (dropMm * scale) / 1000
   const start: Brink = brink(unitDischarge, approachFroude)
   const sheet = nappe(unitDischarge, dropM, start)
   const foot = plunge(unitDischarge, dropM)
   const mm = (metres: number) => (metres / scale) * 1000
-  const line = (points: readonly (readonly [number, number])[]) => points.map(([x, z]): Point2 => [mm(x), mm(z)])
+  const line = (points: readonly (readonly [number, number])[]) =>
+    points.map(([x, z]): Point2 => [mm(x), mm(z)])
   const arcMm = mm(sheet.arcM)
   const glassyMm = Math.min(arcMm, mm(breakUp(unitDischarge)))
   return {
-    unitDischargeM2S: unitDischarge, criticalDepthM: start.criticalDepthM, brinkDepthM: start.depthM, brinkSpeedMS: start.speedMS, headMm: mm(start.headM),
-    landMm: mm(sheet.landM), landAngleDeg: sheet.landAngleDeg, landSpeedMS: sheet.landSpeedMS, footThicknessMm: mm(sheet.footThicknessM), brinkThicknessMm: mm(start.depthM),
-    lowerFace: line(sheet.lower), upperFace: line(sheet.upper), middle: line(sheet.middle.map((p) => [p.x, p.z])), arcMm, arcsMm: sheet.middle.map((p) => mm(p.arcM)),
-    glassyMm, whiteFraction: 1 - glassyMm / arcMm, poolDepthMm: mm(foot.poolDepthM), dropLengthMm: mm(foot.dropLengthM), tailDepthMm: mm(foot.tailDepthM), stripMm: arcMm + 2 * TUCK_MM
+    unitDischargeM2S: unitDischarge,
+    criticalDepthM: start.criticalDepthM,
+    brinkDepthM: start.depthM,
+    brinkSpeedMS: start.speedMS,
+    headMm: mm(start.headM),
+    landMm: mm(sheet.landM),
+    landAngleDeg: sheet.landAngleDeg,
+    landSpeedMS: sheet.landSpeedMS,
+    footThicknessMm: mm(sheet.footThicknessM),
+    brinkThicknessMm: mm(start.depthM),
+    lowerFace: line(sheet.lower),
+    upperFace: line(sheet.upper),
+    middle: line(sheet.middle.map((p) => [p.x, p.z])),
+    arcMm,
+    arcsMm: sheet.middle.map((p) => mm(p.arcM)),
+    glassyMm,
+    whiteFraction: 1 - glassyMm / arcMm,
+    poolDepthMm: mm(foot.poolDepthM),
+    dropLengthMm: mm(foot.dropLengthM),
+    tailDepthMm: mm(foot.tailDepthM),
+    stripMm: arcMm + 2 * TUCK_MM
   }
 }

@@ -79,19 +79,60 @@ export function stripCount(widthMm: number, stripWidthMm: number): number {
 }
 
 /** The shape of one fall at its flow. */
-export function fallForm(build: Build, fall: Fall, scale: number, dischargeM3S: number, bed: BedMap): FallForm {
+export function fallForm(
+  build: Build,
+  fall: Fall,
+  scale: number,
+  dischargeM3S: number,
+  bed: BedMap
+): FallForm {
   const path = `waters[${build.waters.indexOf(fall)}]`
   const { lip, pool, lipMm, dropMm, widthMm } = lipOf(build, fall.id)
   const faults: Fault[] = []
-  if (!lip) faults.push({ path: `${path}.lip`, message: `“${fall.name}” has no lip: choose the edge of a pool that it falls over` })
+  if (!lip)
+    faults.push({
+      path: `${path}.lip`,
+      message: `“${fall.name}” has no lip: choose the edge of a pool that it falls over`
+    })
   if (lip && dropMm <= 0) {
-    faults.push({ path: `${path}.dropMm`, message: `“${fall.name}” drops ${round1(dropMm)} mm: the water below must stand lower than the lip at ${round1(lipMm)} mm`, at: lip[0] })
+    faults.push({
+      path: `${path}.dropMm`,
+      message: `“${fall.name}” drops ${round1(dropMm)} mm: the water below must stand lower than the lip at ${round1(lipMm)} mm`,
+      at: lip[0]
+    })
   }
   const above = poolsOf(build).find((p) => p.id === pool)
-  const out = lip && above ? outwards(lip, above.outline.map((c): Point2 => [c.x, c.y])) : null
+  const out =
+    lip && above
+      ? outwards(
+          lip,
+          above.outline.map((c): Point2 => [c.x, c.y])
+        )
+      : null
   const nothing: FallForm = {
-    id: fall.id, faults, lip, out, lipMm, crestMm: lipMm, lipBedMm: null, footMm: lipMm - dropMm, dropMm, widthMm, dischargeM3S, hang: 'free', curve: null, wall: [], foamMm: 0, bubbleDepthMm: 0, poolDepthMm: null,
-    tail: null, rocks: [], landing: null, stripMm: 0, strips: 0, stripsToMake: 0
+    id: fall.id,
+    faults,
+    lip,
+    out,
+    lipMm,
+    crestMm: lipMm,
+    lipBedMm: null,
+    footMm: lipMm - dropMm,
+    dropMm,
+    widthMm,
+    dischargeM3S,
+    hang: 'free',
+    curve: null,
+    wall: [],
+    foamMm: 0,
+    bubbleDepthMm: 0,
+    poolDepthMm: null,
+    tail: null,
+    rocks: [],
+    landing: null,
+    stripMm: 0,
+    strips: 0,
+    stripsToMake: 0
   }
   if (faults.length > 0 || !lip || !out || !(widthMm > 0)) return nothing
   const q = dischargeM3S / realM(widthMm, scale)
@@ -99,14 +140,28 @@ export function fallForm(build: Build, fall: Fall, scale: number, dischargeM3S: 
   if (headMm > DROWNS_AT * dropMm) {
     return {
       ...nothing,
-      faults: [{ path: `${path}.dropMm`, message: `“${fall.name}” is drowned: this flow stands ${round1(headMm)} mm over the lip and drops ${round1(dropMm)} mm`, at: lip[0] }]
+      faults: [
+        {
+          path: `${path}.dropMm`,
+          message: `“${fall.name}” is drowned: this flow stands ${round1(headMm)} mm over the lip and drops ${round1(dropMm)} mm`,
+          at: lip[0]
+        }
+      ]
     }
   }
   const fallsMm = dropMm - headMm
-  const clings = fall.hang === 'clinging' || (fall.hang === 'by-flow' && realM(headMm, scale) < CLINGING_HEAD_M)
+  const clings =
+    fall.hang === 'clinging' || (fall.hang === 'by-flow' && realM(headMm, scale) < CLINGING_HEAD_M)
   const stepped = fall.steps > 1 ? steppedCurve(scale, fallsMm, q, fall.steps, fall.treadMm) : null
-  const curve = stepped?.curve ?? (clings ? clingingCurve(scale, fallsMm, q) : fallCurve(scale, fallsMm, q))
-  const hang: FallHang = stepped ? (stepped.flow === 'skimming' ? 'skimming' : 'steps') : clings ? 'clinging' : 'free'
+  const curve =
+    stepped?.curve ?? (clings ? clingingCurve(scale, fallsMm, q) : fallCurve(scale, fallsMm, q))
+  const hang: FallHang = stepped
+    ? stepped.flow === 'skimming'
+      ? 'skimming'
+      : 'steps'
+    : clings
+      ? 'clinging'
+      : 'free'
   const middle: Point2 = [(lip[0][0] + lip[1][0]) / 2, (lip[0][1] + lip[1][1]) / 2]
   const moved = (p: Point2, by: number): Point2 => [p[0] + out[0] * by, p[1] + out[1] * by]
   const below = poolsOf(build).find((p) => p.id === fall.into)
@@ -114,18 +169,51 @@ export function fallForm(build: Build, fall: Fall, scale: number, dischargeM3S: 
   const poolDepthMm = below && ground !== null ? Math.max(0, below.levelMm - ground) : null
   const strips = stripCount(widthMm, fall.stripWidthMm)
   return {
-    ...nothing, crestMm: lipMm - headMm, lipBedMm: lowestAlong(bed, lip, out), hang, curve, wall: stepped ? stepsLine(fallsMm, fall.steps, fall.treadMm) : [[0, 0], [0, -fallsMm]],
-    foamMm: Math.max(4 * curve.footThicknessMm, 6 * curve.tailDepthMm * Math.max(0.35, curve.whiteFraction)),
-    bubbleDepthMm: modelMm(bubbleDepth(curve.landSpeedMS, realM(curve.footThicknessMm, scale)), scale),
-    poolDepthMm, tail: poolDepthMm === null ? null : tailOf(poolDepthMm, curve.tailDepthMm),
-    rocks: (below?.standing ?? []).flatMap((thing) => rockAt(thing, middle, out, { lipMm, footMm: lipMm - dropMm, widthMm }, curve, lipMm - headMm, bed, scale)).map((rock) => (stepped ? { ...rock, dischargeToHitM3S: null } : rock)),
+    ...nothing,
+    crestMm: lipMm - headMm,
+    lipBedMm: lowestAlong(bed, lip, out),
+    hang,
+    curve,
+    wall: stepped
+      ? stepsLine(fallsMm, fall.steps, fall.treadMm)
+      : [
+          [0, 0],
+          [0, -fallsMm]
+        ],
+    foamMm: Math.max(
+      4 * curve.footThicknessMm,
+      6 * curve.tailDepthMm * Math.max(0.35, curve.whiteFraction)
+    ),
+    bubbleDepthMm: modelMm(
+      bubbleDepth(curve.landSpeedMS, realM(curve.footThicknessMm, scale)),
+      scale
+    ),
+    poolDepthMm,
+    tail: poolDepthMm === null ? null : tailOf(poolDepthMm, curve.tailDepthMm),
+    rocks: (below?.standing ?? [])
+      .flatMap((thing) =>
+        rockAt(
+          thing,
+          middle,
+          out,
+          { lipMm, footMm: lipMm - dropMm, widthMm },
+          curve,
+          lipMm - headMm,
+          bed,
+          scale
+        )
+      )
+      .map((rock) => (stepped ? { ...rock, dischargeToHitM3S: null } : rock)),
     landing: [moved(lip[0], curve.landMm), moved(lip[1], curve.landMm)],
-    stripMm: curve.stripMm, strips, stripsToMake: strips + fall.spares
+    stripMm: curve.stripMm,
+    strips,
+    stripsToMake: strips + fall.spares
   }
 }
 
 /** Pools this much deeper or shallower than the tail water drown the jump or let it be swept away. Common practice, no source. */
-const tailOf = (poolMm: number, tailMm: number): FallForm['tail'] => (poolMm > 1.15 * tailMm ? 'drowned' : poolMm < 0.85 * tailMm ? 'swept' : 'held')
+const tailOf = (poolMm: number, tailMm: number): FallForm['tail'] =>
+  poolMm > 1.15 * tailMm ? 'drowned' : poolMm < 0.85 * tailMm ? 'swept' : 'held'
 
 /**
  * How deep a falling sheet drags bubbles, 2.1 V^0.775 d^0.67, m.
@@ -145,11 +233,26 @@ export function outwards([a, b]: readonly [Point2, Point2], ring: readonly Point
 /** The lowest ground along a lip, a little inside it, mm. */
 function lowestAlong(bed: BedMap, [a, b]: readonly [Point2, Point2], out: Point2): number | null {
   const inside = 2 * bed.grid.cellMm
-  const found = [0.1, 0.3, 0.5, 0.7, 0.9].flatMap((t) => bedAt(bed, [a[0] + t * (b[0] - a[0]) - out[0] * inside, a[1] + t * (b[1] - a[1]) - out[1] * inside]) ?? [])
+  const found = [0.1, 0.3, 0.5, 0.7, 0.9].flatMap(
+    (t) =>
+      bedAt(bed, [
+        a[0] + t * (b[0] - a[0]) - out[0] * inside,
+        a[1] + t * (b[1] - a[1]) - out[1] * inside
+      ]) ?? []
+  )
   return found.length > 0 ? Math.min(...found) : null
 }
 
-function rockAt(thing: Standing, brink: Point2, out: Point2, lip: Lip, curve: FallCurve, crestMm: number, bed: BedMap, scale: number): LandingRock[] {
+function rockAt(
+  thing: Standing,
+  brink: Point2,
+  out: Point2,
+  lip: Lip,
+  curve: FallCurve,
+  crestMm: number,
+  bed: BedMap,
+  scale: number
+): LandingRock[] {
   const [dx, dy] = [thing.x - brink[0], thing.y - brink[1]]
   const along = dx * out[0] + dy * out[1]
   const across = Math.abs(dx * out[1] - dy * out[0])
@@ -162,5 +265,15 @@ function rockAt(thing: Standing, brink: Point2, out: Point2, lip: Lip, curve: Fa
   const at = landsAt(curve, topMm - crestMm)
   const lands = at < nearMm ? 'before' : at > farMm ? 'behind' : 'on'
   const flow = topMm < lip.lipMm && along > 0 ? flowThrough(lip, scale, along, topMm) : null
-  return [{ id: thing.id, name: thing.name, nearMm, farMm, topMm, lands, dischargeToHitM3S: flow?.hits ? flow.dischargeM3S : null }]
+  return [
+    {
+      id: thing.id,
+      name: thing.name,
+      nearMm,
+      farMm,
+      topMm,
+      lands,
+      dischargeToHitM3S: flow?.hits ? flow.dischargeM3S : null
+    }
+  ]
 }

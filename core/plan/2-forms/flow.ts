@@ -20,15 +20,34 @@ export function chainFlow(build: Build, scale: number): ChainFlow {
   if (dischargeM3S !== null) return { dischargeM3S, from: 'figure', by: null }
   for (const fall of fallsOf(build)) {
     const { dropMm, widthMm, lip } = lipOf(build, fall.id)
-    if (lip && dropMm > 0 && widthMm > 0) return { dischargeM3S: moodDischarge(mood, realM(dropMm, scale)) * realM(widthMm, scale), from: 'fall', by: fall.id }
+    if (lip && dropMm > 0 && widthMm > 0)
+      return {
+        dischargeM3S: moodDischarge(mood, realM(dropMm, scale)) * realM(widthMm, scale),
+        from: 'fall',
+        by: fall.id
+      }
   }
   const [reach] = reachesOf(build)
-  if (reach) return { dischargeM3S: moodDischarge(mood, MOOD_DROP_M) * realM(reach.widthMm, scale), from: 'reach', by: reach.id }
+  if (reach)
+    return {
+      dischargeM3S: moodDischarge(mood, MOOD_DROP_M) * realM(reach.widthMm, scale),
+      from: 'reach',
+      by: reach.id
+    }
   return { dischargeM3S: moodDischarge(mood, MOOD_DROP_M), from: 'none', by: null }
 }
 
 /** Where a fall leaves its pool, how far it drops from level to level and how wide it is, mm. */
-export function lipOf(build: Build, id: string): { lip: [readonly [number, number], readonly [number, number]] | null; pool: string | null; lipMm: number; dropMm: number; widthMm: number } {
+export function lipOf(
+  build: Build,
+  id: string
+): {
+  lip: [readonly [number, number], readonly [number, number]] | null
+  pool: string | null
+  lipMm: number
+  dropMm: number
+  widthMm: number
+} {
   const fall = fallsOf(build).find((f) => f.id === id)!
   const pools = poolsOf(build)
   const above = pools.find((p) => p.id === fall.lip?.pool)
@@ -36,7 +55,17 @@ export function lipOf(build: Build, id: string): { lip: [readonly [number, numbe
   const start = above?.outline.findIndex((c) => c.id === fall.lip?.corner) ?? -1
   const lipMm = above?.levelMm ?? 0
   const dropMm = fall.dropMm ?? lipMm - (below?.levelMm ?? 0)
-  if (!above || start < 0) return { lip: null, pool: null, lipMm, dropMm, widthMm: fall.widthMm ?? 0 }
+  if (!above || start < 0)
+    return { lip: null, pool: null, lipMm, dropMm, widthMm: fall.widthMm ?? 0 }
   const [a, b] = [above.outline[start], above.outline[(start + 1) % above.outline.length]]
-  return { lip: [[a.x, a.y], [b.x, b.y]], pool: above.id, lipMm, dropMm, widthMm: fall.widthMm ?? Math.hypot(b.x - a.x, b.y - a.y) }
+  return {
+    lip: [
+      [a.x, a.y],
+      [b.x, b.y]
+    ],
+    pool: above.id,
+    lipMm,
+    dropMm,
+    widthMm: fall.widthMm ?? Math.hypot(b.x - a.x, b.y - a.y)
+  }
 }

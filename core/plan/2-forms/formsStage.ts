@@ -15,7 +15,14 @@ import { reachCells, reachForm, type ReachForm } from './reachForm'
 import { sourceOf, throughPools, unrolled, type Run } from './run'
 import { seaForm, type SeaForm } from './seaForm'
 import { splashForm, type SplashForm } from './splashForm'
-import { pondRipples, reachRipples, seaRipples, strokesOver, type Ripples, type Stroke } from './strokes'
+import {
+  pondRipples,
+  reachRipples,
+  seaRipples,
+  strokesOver,
+  type Ripples,
+  type Stroke
+} from './strokes'
 import { whiteMap, type WhiteMap, type WhiteSource } from './whiteMap'
 import { fallWhite, reachWhite, seaWhite, splashWhite } from './whiteSources'
 
@@ -50,35 +57,76 @@ export interface FormsPlan {
  *
  * @param read  opens a kept run: handed in so that one opened before may be used again
  */
-export function formsStage(build: Build, ground: GroundPlan, shelf: Shelf, read: ReadRun = readRun): FormsPlan {
+export function formsStage(
+  build: Build,
+  ground: GroundPlan,
+  shelf: Shelf,
+  read: ReadRun = readRun
+): FormsPlan {
   const scale = scaleRatio(build.scale) ?? 1
   const bed = bedMap(build, ground)
   const flow = chainFlow(build, scale)
   const falls = fallsOf(build).map((fall) => fallForm(build, fall, scale, flow.dischargeM3S, bed))
-  const reaches = reachesOf(build).map((reach) => reachForm(build, reach, scale, flow.dischargeM3S, bed, levelBelow(build, reach.id, bed), fastHeadInto(build, reach.id, scale, falls, bed)))
+  const reaches = reachesOf(build).map((reach) =>
+    reachForm(
+      build,
+      reach,
+      scale,
+      flow.dischargeM3S,
+      bed,
+      levelBelow(build, reach.id, bed),
+      fastHeadInto(build, reach.id, scale, falls, bed)
+    )
+  )
   const seas = seasOf(build).map((sea) => seaForm(build, sea, scale, bed, ground))
-  const splashes = splashesOf(build).map((splash) => splashForm(build, splash, scale, bed, falls, reaches, seas))
+  const splashes = splashesOf(build).map((splash) =>
+    splashForm(build, splash, scale, bed, falls, reaches, seas)
+  )
   const through = throughPools(build, falls, reaches)
   const cells = reaches.map((form) => ({ form, cells: reachCells(form, bed.grid) }))
   const waters = build.waters.map((w) => w.id)
   const owner = owners(build, bed, cells)
   const sources: WhiteSource[] = [
     ...falls.flatMap(fallWhite),
-    ...cells.flatMap(({ form, cells: own }) => reachWhite(form, reachesOf(build).find((r) => r.id === form.id)!, scale, whiteInto(build, form.id, falls), own)),
-    ...seas.flatMap((form) => seaWhite(form, seasOf(build).find((s) => s.id === form.id)!, bed)),
+    ...cells.flatMap(({ form, cells: own }) =>
+      reachWhite(
+        form,
+        reachesOf(build).find((r) => r.id === form.id)!,
+        scale,
+        whiteInto(build, form.id, falls),
+        own
+      )
+    ),
+    ...seas.flatMap((form) =>
+      seaWhite(
+        form,
+        seasOf(build).find((s) => s.id === form.id)!,
+        bed
+      )
+    ),
     ...splashes.flatMap(splashWhite)
   ]
   const ripples = ripplesOf(build, ground, scale, reaches, seas)
   const kept = shownRun(build)
-  const ran = kept ? ranPlan(build, kept, { bed, owner, waters, falls, reaches, seas, ripples, scale }, read) : null
+  const ran = kept
+    ? ranPlan(build, kept, { bed, owner, waters, falls, reaches, seas, ripples, scale }, read)
+    : null
   const taken = ran && ran.id === build.running.mapsFrom ? ran : null
   const formsWhite = whiteMap(bed.grid, owner, waters, sources)
   return {
-    scale, falls, reaches, splashes,
+    scale,
+    falls,
+    reaches,
+    splashes,
     seas: seas.map(({ arrivalS: _a, heightMm: _h, ...plan }) => plan),
     run: unrolled(build, scale, flow, bed, falls, reaches, seas, through),
     white: taken ? taken.white : formsWhite,
-    formsWhite, ran, source: falls.some((f) => f.curve) || reaches.some((r) => r.stations.length > 0) ? sourceOf(build, reaches, through) : null,
+    formsWhite,
+    ran,
+    source:
+      falls.some((f) => f.curve) || reaches.some((r) => r.stations.length > 0)
+        ? sourceOf(build, reaches, through)
+        : null,
     ripples,
     strokes: taken ? taken.strokes : strokesOver(bed, owner, waters, cells, seas, through, ripples),
     ends: build.meets.map((side) => endSection(build, ground, side)),
@@ -87,11 +135,16 @@ export function formsStage(build: Build, ground: GroundPlan, shelf: Shelf, read:
 }
 
 /** The water whose surface each cell is: a run lies on the pool under it. */
-function owners(build: Build, bed: BedMap, reaches: readonly { form: ReachForm; cells: { station: Int16Array } }[]): Int16Array {
+function owners(
+  build: Build,
+  bed: BedMap,
+  reaches: readonly { form: ReachForm; cells: { station: Int16Array } }[]
+): Int16Array {
   const owner = new Int16Array(bed.pool.length).fill(-1)
   const numberOf = (id: string) => build.waters.findIndex((w) => w.id === id)
   const pools = bed.pools.map(numberOf)
-  for (let c = 0; c < owner.length; c++) if (bed.pool[c] >= 0 && bed.depthMm[c] > 0) owner[c] = pools[bed.pool[c]]
+  for (let c = 0; c < owner.length; c++)
+    if (bed.pool[c] >= 0 && bed.depthMm[c] > 0) owner[c] = pools[bed.pool[c]]
   for (const { form, cells } of reaches) {
     const n = numberOf(form.id)
     for (let c = 0; c < owner.length; c++) if (cells.station[c] >= 0) owner[c] = n
@@ -106,8 +159,16 @@ function whiteInto(build: Build, id: string, falls: readonly FallForm[]): number
   return near && falls.find((f) => f.id === near.id)?.curve ? 0.5 : 0
 }
 
-function ripplesOf(build: Build, ground: GroundPlan, scale: number, reaches: readonly ReachForm[], seas: readonly SeaForm[]): Ripples[] {
+function ripplesOf(
+  build: Build,
+  ground: GroundPlan,
+  scale: number,
+  reaches: readonly ReachForm[],
+  seas: readonly SeaForm[]
+): Ripples[] {
   const waved = new Set(seasOf(build).map((s) => s.pool))
-  const ponds = ground.pools.filter((g) => !waved.has(g.id) && g.areaMm2 > 0).map((g) => pondRipples(g.id, scale, Math.sqrt(g.areaMm2)))
+  const ponds = ground.pools
+    .filter((g) => !waved.has(g.id) && g.areaMm2 > 0)
+    .map((g) => pondRipples(g.id, scale, Math.sqrt(g.areaMm2)))
   return [...ponds, ...reaches.flatMap(reachRipples), ...seas.flatMap(seaRipples)]
 }

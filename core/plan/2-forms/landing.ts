@@ -7,10 +7,17 @@ import { modelMm, realM } from '../../physics/shape/units'
 const DROWNED = 0.75
 
 /** A lip, for looking for flows: level over it, level under it, and how wide it is, mm. */
-export interface Lip { lipMm: number; footMm: number; widthMm: number }
+export interface Lip {
+  lipMm: number
+  footMm: number
+  widthMm: number
+}
 
 /** How far out the middle of a sheet is at a height from its crest, mm. */
-export function landsAt(curve: { middle: readonly (readonly [number, number])[]; landMm: number }, heightMm: number): number {
+export function landsAt(
+  curve: { middle: readonly (readonly [number, number])[]; landMm: number },
+  heightMm: number
+): number {
   const i = curve.middle.findIndex((p) => p[1] <= heightMm)
   if (i <= 0) return i === 0 ? 0 : curve.landMm
   const [a, b] = [curve.middle[i - 1], curve.middle[i]]
@@ -23,7 +30,12 @@ export function landsAt(curve: { middle: readonly (readonly [number, number])[];
  *
  * @returns the flow, and whether it gets there; the nearest when it does not
  */
-export function flowThrough(lip: Lip, scale: number, outMm: number, atMm: number): { dischargeM3S: number; hits: boolean } {
+export function flowThrough(
+  lip: Lip,
+  scale: number,
+  outMm: number,
+  atMm: number
+): { dischargeM3S: number; hits: boolean } {
   const dropMm = lip.lipMm - lip.footMm
   // the crest must stay over the place that the sheet is to pass
   const mostHeadMm = DROWNED * Math.min(dropMm, lip.lipMm - atMm)
@@ -38,8 +50,12 @@ export function flowThrough(lip: Lip, scale: number, outMm: number, atMm: number
     if (passes(middle) < outMm) low = middle
     else high = middle
   }
-  return { dischargeM3S: Number((Math.sqrt(low * high) * realM(lip.widthMm, scale)).toPrecision(3)), hits }
+  return {
+    dischargeM3S: Number((Math.sqrt(low * high) * realM(lip.widthMm, scale)).toPrecision(3)),
+    hits
+  }
 }
 
 /** The flow at which a fall lands so far out, m³/s; the nearest it can come when none does. */
-export const flowToLand = (form: FallForm, scale: number, outMm: number): number => flowThrough(form, scale, outMm, form.footMm).dischargeM3S
+export const flowToLand = (form: FallForm, scale: number, outMm: number): number =>
+  flowThrough(form, scale, outMm, form.footMm).dischargeM3S

@@ -12,7 +12,12 @@ import { bedAt, type BedMap } from './bedMap'
 import { modelMm, realM, round1 } from '../../physics/shape/units'
 
 /** Manning's n of beds in nature, s/m^⅓. @source Chow (1959), table 5-6: about these; from memory */
-export const MANNING: Readonly<Record<BedKind, number>> = { smooth: 0.018, gravel: 0.028, cobbles: 0.04, boulders: 0.06 }
+export const MANNING: Readonly<Record<BedKind, number>> = {
+  smooth: 0.018,
+  gravel: 0.028,
+  cobbles: 0.04,
+  boulders: 0.06
+}
 
 /** One station of a run: along it and its place on the plan, its bed and water, mm on the model; speed full size. */
 export interface Station {
@@ -25,7 +30,16 @@ export interface Station {
   froude: number
 }
 
-export interface ReachJump { sMm: number; at: Point2; froude: number; kind: JumpKind; heightMm: number; lengthMm: number; depthM: number; sequentDepthM: number }
+export interface ReachJump {
+  sMm: number
+  at: Point2
+  froude: number
+  kind: JumpKind
+  heightMm: number
+  lengthMm: number
+  depthM: number
+  sequentDepthM: number
+}
 
 /** What the stream does at a rock. */
 export interface RockInStream {
@@ -53,7 +67,14 @@ export interface ReachForm {
   jumps: ReachJump[]
   rocks: RockInStream[]
   /** Stretches of one kind of flow. */
-  stretches: { fromMm: number; toMm: number; kind: FlowKind; froude: number; waveMm: number; waveHeightMm: number }[]
+  stretches: {
+    fromMm: number
+    toMm: number
+    kind: FlowKind
+    froude: number
+    waveMm: number
+    waveHeightMm: number
+  }[]
   meanSlope: number
   /** The corridor on the plan. */
   ring: Point2[]
@@ -71,33 +92,111 @@ const STANDING_STEEPNESS = 0.08
  * @param levelBelowMm  level of the pool it runs into; null: it runs off freely
  * @param fastHeadMm    energy line of fast water that comes in; null: it leaves a quiet pool
  */
-export function reachForm(build: Build, reach: Reach, scale: number, dischargeM3S: number, bed: BedMap, levelBelowMm: number | null, fastHeadMm: number | null = null): ReachForm {
+export function reachForm(
+  build: Build,
+  reach: Reach,
+  scale: number,
+  dischargeM3S: number,
+  bed: BedMap,
+  levelBelowMm: number | null,
+  fastHeadMm: number | null = null
+): ReachForm {
   const path = `waters[${build.waters.indexOf(reach)}]`
   const q = dischargeM3S / realM(reach.widthMm, scale)
   const line = reach.path.map((p): Point2 => [p.x, p.y])
   const length = lineLength(line)
-  const nothing: ReachForm = { id: reach.id, faults: [], widthMm: reach.widthMm, lengthMm: length, unitDischargeM2S: q, stations: [], jumps: [], rocks: [], stretches: [], meanSlope: 0, ring: [] }
-  if (length < 1) return { ...nothing, faults: [{ path: `${path}.path`, message: `“${reach.name}” has no length: draw its line from where the water comes to where it goes`, at: line[0] }] }
+  const nothing: ReachForm = {
+    id: reach.id,
+    faults: [],
+    widthMm: reach.widthMm,
+    lengthMm: length,
+    unitDischargeM2S: q,
+    stations: [],
+    jumps: [],
+    rocks: [],
+    stretches: [],
+    meanSlope: 0,
+    ring: []
+  }
+  if (length < 1)
+    return {
+      ...nothing,
+      faults: [
+        {
+          path: `${path}.path`,
+          message: `“${reach.name}” has no length: draw its line from where the water comes to where it goes`,
+          at: line[0]
+        }
+      ]
+    }
   const places = along(line, length, Math.max(12, Math.min(STATIONS, Math.round(length))))
   const heights = bedHeights(reach, places, bed)
-  const ring = corridor(places.map((p) => p.at), reach.widthMm)
-  if (!heights) return { ...nothing, ring, faults: [{ path: `${path}.path[0].bedMm`, message: `“${reach.name}” has no bed: lead it over dipped ground, or give the height of the bed at its points`, at: line[0] }] }
+  const ring = corridor(
+    places.map((p) => p.at),
+    reach.widthMm
+  )
+  if (!heights)
+    return {
+      ...nothing,
+      ring,
+      faults: [
+        {
+          path: `${path}.path[0].bedMm`,
+          message: `“${reach.name}” has no bed: lead it over dipped ground, or give the height of the bed at its points`,
+          at: line[0]
+        }
+      ]
+    }
   const meanSlope = (heights[0] - heights.at(-1)!) / length
   if (meanSlope < 0 && levelBelowMm !== null && heights.at(-1)! > levelBelowMm) {
-    return { ...nothing, ring, meanSlope, faults: [{ path: `${path}.path`, message: `“${reach.name}” runs uphill: its bed rises ${round1(heights.at(-1)! - heights[0])} mm on the way; turn its line round, or lower the bed`, at: line.at(-1) }] }
+    return {
+      ...nothing,
+      ring,
+      meanSlope,
+      faults: [
+        {
+          path: `${path}.path`,
+          message: `“${reach.name}” runs uphill: its bed rises ${round1(heights.at(-1)! - heights[0])} mm on the way; turn its line round, or lower the bed`,
+          at: line.at(-1)
+        }
+      ]
+    }
   }
   const flow = waterProfile({
-    stationM: places.map((p) => realM(p.s, scale)), bedM: heights.map((z) => realM(z, scale)), unitDischarge: q, manning: MANNING[reach.bed], widthM: realM(reach.widthMm, scale),
-    levelBelowM: levelBelowMm === null ? null : realM(levelBelowMm, scale), fastHeadM: fastHeadMm === null ? null : realM(fastHeadMm, scale)
+    stationM: places.map((p) => realM(p.s, scale)),
+    bedM: heights.map((z) => realM(z, scale)),
+    unitDischarge: q,
+    manning: MANNING[reach.bed],
+    widthM: realM(reach.widthMm, scale),
+    levelBelowM: levelBelowMm === null ? null : realM(levelBelowMm, scale),
+    fastHeadM: fastHeadMm === null ? null : realM(fastHeadMm, scale)
   })
   const stations = places.map((p, i): Station => ({
-    sMm: p.s, at: p.at, bedMm: heights[i], surfaceMm: heights[i] + modelMm(flow.depthM[i], scale), headMm: modelMm(flow.headM[i], scale), speedMS: flow.speedMS[i], froude: flow.froude[i]
+    sMm: p.s,
+    at: p.at,
+    bedMm: heights[i],
+    surfaceMm: heights[i] + modelMm(flow.depthM[i], scale),
+    headMm: modelMm(flow.headM[i], scale),
+    speedMS: flow.speedMS[i],
+    froude: flow.froude[i]
   }))
   return {
-    ...nothing, ring, meanSlope, stations,
+    ...nothing,
+    ring,
+    meanSlope,
+    stations,
     jumps: flow.jumps.map((j) => {
       const sMm = modelMm(j.atM, scale)
-      return { sMm, at: placeAt(places, sMm), froude: j.froude, kind: j.kind, heightMm: modelMm(j.sequentDepthM - j.depthM, scale), lengthMm: modelMm(j.lengthM, scale), depthM: j.depthM, sequentDepthM: j.sequentDepthM }
+      return {
+        sMm,
+        at: placeAt(places, sMm),
+        froude: j.froude,
+        kind: j.kind,
+        heightMm: modelMm(j.sequentDepthM - j.depthM, scale),
+        lengthMm: modelMm(j.lengthM, scale),
+        depthM: j.depthM,
+        sequentDepthM: j.sequentDepthM
+      }
     }),
     rocks: [...reach.boulders, ...standingIn(build, ring)].map((b) => rockIn(b, stations, scale)),
     stretches: stretchesOf(stations, scale)
@@ -106,10 +205,25 @@ export function reachForm(build: Build, reach: Reach, scale: number, dischargeM3
 
 /** What stands in the pools under a run is a rock in its stream. */
 const standingIn = (build: Build, ring: readonly Point2[]): Boulder[] =>
-  poolsOf(build).flatMap((p) => p.standing.filter((t) => insideRing([t.x, t.y], ring)).map((t) => ({ id: t.id, name: t.name, x: t.x, y: t.y, widthMm: Math.max(t.widthMm, t.depthMm), heightMm: t.heightMm })))
+  poolsOf(build).flatMap((p) =>
+    p.standing
+      .filter((t) => insideRing([t.x, t.y], ring))
+      .map((t) => ({
+        id: t.id,
+        name: t.name,
+        x: t.x,
+        y: t.y,
+        widthMm: Math.max(t.widthMm, t.depthMm),
+        heightMm: t.heightMm
+      }))
+  )
 
 /** Even stations along a line. */
-function along(line: readonly Point2[], length: number, count: number): { s: number; at: Point2 }[] {
+function along(
+  line: readonly Point2[],
+  length: number,
+  count: number
+): { s: number; at: Point2 }[] {
   const out: { s: number; at: Point2 }[] = []
   let i = 0
   let before = 0
@@ -122,45 +236,69 @@ function along(line: readonly Point2[], length: number, count: number): { s: num
       piece = Math.hypot(line[i + 1][0] - line[i][0], line[i + 1][1] - line[i][1])
     }
     const t = piece === 0 ? 0 : (s - before) / piece
-    out.push({ s, at: [line[i][0] + t * (line[i + 1][0] - line[i][0]), line[i][1] + t * (line[i + 1][1] - line[i][1])] })
+    out.push({
+      s,
+      at: [
+        line[i][0] + t * (line[i + 1][0] - line[i][0]),
+        line[i][1] + t * (line[i + 1][1] - line[i][1])
+      ]
+    })
   }
   return out
 }
 
 /** The bed at every station: as given at the points, else as dipped, else straight between what is known; null where nothing is. */
-function bedHeights(reach: Reach, places: readonly { s: number; at: Point2 }[], bed: BedMap): number[] | null {
+function bedHeights(
+  reach: Reach,
+  places: readonly { s: number; at: Point2 }[],
+  bed: BedMap
+): number[] | null {
   const given: { s: number; z: number }[] = []
   let s = 0
   reach.path.forEach((p, i) => {
     if (i > 0) s += Math.hypot(p.x - reach.path[i - 1].x, p.y - reach.path[i - 1].y)
     if (p.bedMm !== undefined) given.push({ s, z: p.bedMm })
   })
-  const within = (at: number) => given.length > 1 && at >= given[0].s - 1e-9 && at <= given.at(-1)!.s + 1e-9
+  const within = (at: number) =>
+    given.length > 1 && at >= given[0].s - 1e-9 && at <= given.at(-1)!.s + 1e-9
   const known = places.map((p) => (within(p.s) ? null : bedAt(bed, p.at)))
-  const fixed = [...given, ...places.flatMap((p, i) => (known[i] === null ? [] : [{ s: p.s, z: known[i] }]))].sort((a, b) => a.s - b.s)
+  const fixed = [
+    ...given,
+    ...places.flatMap((p, i) => (known[i] === null ? [] : [{ s: p.s, z: known[i] }]))
+  ].sort((a, b) => a.s - b.s)
   if (fixed.length === 0) return null
   let k = 0
   return places.map((p) => {
     while (k + 1 < fixed.length && fixed[k + 1].s <= p.s) k++
     const [a, b] = [fixed[k], fixed[Math.min(k + 1, fixed.length - 1)]]
-    return p.s <= a.s || b.s === a.s ? a.z : a.z + ((Math.min(p.s, b.s) - a.s) / (b.s - a.s)) * (b.z - a.z)
+    return p.s <= a.s || b.s === a.s
+      ? a.z
+      : a.z + ((Math.min(p.s, b.s) - a.s) / (b.s - a.s)) * (b.z - a.z)
   })
 }
 
-const placeAt = (places: readonly { s: number; at: Point2 }[], s: number): Point2 => places.reduce((best, p) => (Math.abs(p.s - s) < Math.abs(best.s - s) ? p : best)).at
+const placeAt = (places: readonly { s: number; at: Point2 }[], s: number): Point2 =>
+  places.reduce((best, p) => (Math.abs(p.s - s) < Math.abs(best.s - s) ? p : best)).at
 
 /** A line given a width: its two banks as one ring. */
 export function corridor(line: readonly Point2[], widthMm: number): Point2[] {
-  const side = (sign: 1 | -1) => line.map((p, i): Point2 => {
-    const [a, b] = [line[Math.max(0, i - 1)], line[Math.min(line.length - 1, i + 1)]]
-    const l = Math.hypot(b[0] - a[0], b[1] - a[1]) || 1
-    return [p[0] + (sign * widthMm * -(b[1] - a[1])) / l / 2, p[1] + (sign * widthMm * (b[0] - a[0])) / l / 2]
-  })
+  const side = (sign: 1 | -1) =>
+    line.map((p, i): Point2 => {
+      const [a, b] = [line[Math.max(0, i - 1)], line[Math.min(line.length - 1, i + 1)]]
+      const l = Math.hypot(b[0] - a[0], b[1] - a[1]) || 1
+      return [
+        p[0] + (sign * widthMm * -(b[1] - a[1])) / l / 2,
+        p[1] + (sign * widthMm * (b[0] - a[0])) / l / 2
+      ]
+    })
   return [...side(1), ...side(-1).reverse()]
 }
 
 /** The station nearest to a place, and how far off the line it lies, mm. */
-export function nearestStation(stations: readonly Station[], at: Point2): { index: number; offMm: number } {
+export function nearestStation(
+  stations: readonly Station[],
+  at: Point2
+): { index: number; offMm: number } {
   let best = { index: 0, offMm: Infinity }
   for (let i = 0; i + 1 < stations.length; i++) {
     const { along, distance } = nearestOnSegment(at, stations[i].at, stations[i + 1].at)
@@ -170,7 +308,10 @@ export function nearestStation(stations: readonly Station[], at: Point2): { inde
 }
 
 /** For every cell in a run's corridor the station nearest to it, −1 outside, and how far off its line it lies, mm. */
-export interface ReachCells { station: Int16Array; offMm: Float32Array }
+export interface ReachCells {
+  station: Int16Array
+  offMm: Float32Array
+}
 
 export function reachCells(form: ReachForm, grid: Grid): ReachCells {
   const station = new Int16Array(grid.cols * grid.rows).fill(-1)
@@ -187,17 +328,26 @@ export function reachCells(form: ReachForm, grid: Grid): ReachCells {
   }
   // what lies past either end, nearest to its last station and beyond it, is not the run
   const last = form.stations.length - 1
-  for (const [end, inwards] of last < 1 ? [] : [[0, 1], [last, last - 1]]) {
+  for (const [end, inwards] of last < 1
+    ? []
+    : [
+        [0, 1],
+        [last, last - 1]
+      ]) {
     const [a, b] = [form.stations[end].at, form.stations[inwards].at]
     eachCell(grid, boxOf([a], half), (cell, x, y) => {
-      if (station[cell] === end && (x - a[0]) * (b[0] - a[0]) + (y - a[1]) * (b[1] - a[1]) < 0) station[cell] = -1
+      if (station[cell] === end && (x - a[0]) * (b[0] - a[0]) + (y - a[1]) * (b[1] - a[1]) < 0)
+        station[cell] = -1
     })
   }
   return { station, offMm }
 }
 
 export const headingAt = (stations: readonly Station[], i: number): number => {
-  const [a, b] = [stations[Math.max(0, i - 1)].at, stations[Math.min(stations.length - 1, i + 1)].at]
+  const [a, b] = [
+    stations[Math.max(0, i - 1)].at,
+    stations[Math.min(stations.length - 1, i + 1)].at
+  ]
   return (Math.atan2(b[1] - a[1], b[0] - a[0]) * 180) / Math.PI
 }
 
@@ -206,8 +356,16 @@ function rockIn(rock: Boulder, stations: readonly Station[], scale: number): Roc
   const here = stations[index]
   const fr = froude(here.speedMS, Math.max(1e-6, realM(here.surfaceMm - here.bedMm, scale)))
   return {
-    id: rock.id, name: rock.name, at: [rock.x, rock.y], headingDeg: headingAt(stations, index), widthMm: rock.widthMm, outMm: here.bedMm + rock.heightMm - here.surfaceMm,
-    pillowMm: modelMm(pillow(here.speedMS), scale), veeDeg: veeAngle(fr), eddyMm: EDDY_WIDTHS * rock.widthMm, froude: fr
+    id: rock.id,
+    name: rock.name,
+    at: [rock.x, rock.y],
+    headingDeg: headingAt(stations, index),
+    widthMm: rock.widthMm,
+    outMm: here.bedMm + rock.heightMm - here.surfaceMm,
+    pillowMm: modelMm(pillow(here.speedMS), scale),
+    veeDeg: veeAngle(fr),
+    eddyMm: EDDY_WIDTHS * rock.widthMm,
+    froude: fr
   }
 }
 
@@ -220,13 +378,18 @@ function stretchesOf(stations: readonly Station[], scale: number): ReachForm['st
   })
   return found.map(({ from, to }) => {
     const here = stations.slice(from, to + 1)
-    const mean = (of: (s: Station) => number) => here.reduce((sum, s) => sum + of(s), 0) / here.length
+    const mean = (of: (s: Station) => number) =>
+      here.reduce((sum, s) => sum + of(s), 0) / here.length
     const speed = mean((s) => s.speedMS)
     const waveMm = modelMm(standingWave(speed), scale)
     const kind = flowKind(stations[from].froude)
     const depth = mean((s) => s.surfaceMm - s.bedMm)
     return {
-      fromMm: stations[from].sMm, toMm: stations[Math.min(to + 1, stations.length - 1)].sMm, kind, froude: mean((s) => s.froude), waveMm,
+      fromMm: stations[from].sMm,
+      toMm: stations[Math.min(to + 1, stations.length - 1)].sMm,
+      kind,
+      froude: mean((s) => s.froude),
+      waveMm,
       waveHeightMm: kind === 'quiet' ? 0 : Math.min(STANDING_STEEPNESS * waveMm, 0.7 * depth)
     }
   })

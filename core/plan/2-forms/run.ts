@@ -48,13 +48,28 @@ export interface Run {
 const SAMPLES = 48
 
 /** Where water comes into each pool of the chain and where it leaves it, on the plan. */
-export function throughPools(build: Build, falls: readonly FallForm[], reaches: readonly ReachForm[]): Map<string, readonly [Point2, Point2]> {
+export function throughPools(
+  build: Build,
+  falls: readonly FallForm[],
+  reaches: readonly ReachForm[]
+): Map<string, readonly [Point2, Point2]> {
   const through = new Map<string, readonly [Point2, Point2]>()
-  const middle = ([a, b]: readonly [Point2, Point2]): Point2 => [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2]
+  const middle = ([a, b]: readonly [Point2, Point2]): Point2 => [
+    (a[0] + b[0]) / 2,
+    (a[1] + b[1]) / 2
+  ]
   build.waters.forEach((water, i) => {
     if (water.kind !== 'pool') return
-    const into = falls.find((f) => f.landing && build.waters.some((w) => w.kind === 'fall' && w.id === f.id && w.into === water.id))
-    const outOf = falls.find((f) => f.lip && build.waters.some((w) => w.kind === 'fall' && w.id === f.id && w.lip?.pool === water.id))
+    const into = falls.find(
+      (f) =>
+        f.landing &&
+        build.waters.some((w) => w.kind === 'fall' && w.id === f.id && w.into === water.id)
+    )
+    const outOf = falls.find(
+      (f) =>
+        f.lip &&
+        build.waters.some((w) => w.kind === 'fall' && w.id === f.id && w.lip?.pool === water.id)
+    )
     const before = chainBefore(build, i)
     const after = chainAfter(build, i)
     const reachIn = reaches.find((r) => r.id === before?.id && r.stations.length > 0)
@@ -74,12 +89,19 @@ export function throughPools(build: Build, falls: readonly FallForm[], reaches: 
 }
 
 /** Where the chain's water comes in: as the builder says, else at the head of its first water. */
-export function sourceOf(build: Build, reaches: readonly ReachForm[], through: ReadonlyMap<string, readonly [Point2, Point2]>): Point2 | null {
+export function sourceOf(
+  build: Build,
+  reaches: readonly ReachForm[],
+  through: ReadonlyMap<string, readonly [Point2, Point2]>
+): Point2 | null {
   const { source } = build.running
   if (source) return [source.x, source.y]
   const first = build.waters.find(inChain)
-  if (first?.kind === 'reach') return reaches.find((r) => r.id === first.id)?.stations[0]?.at ?? null
-  return through.get(first?.kind === 'fall' ? (first.lip?.pool ?? '') : (first?.id ?? ''))?.[0] ?? null
+  if (first?.kind === 'reach')
+    return reaches.find((r) => r.id === first.id)?.stations[0]?.at ?? null
+  return (
+    through.get(first?.kind === 'fall' ? (first.lip?.pool ?? '') : (first?.id ?? ''))?.[0] ?? null
+  )
 }
 
 /** The far side of a pool from a place: through its middle and on to the last that is still inside. */
@@ -97,23 +119,53 @@ function acrossFrom(ring: readonly Point2[], from: Point2): Point2 {
 /** The line through the middle of a ring along a heading, from side to side. */
 function acrossAlong(ring: readonly Point2[], headingDeg: number): readonly [Point2, Point2] {
   const [kx, ky] = [Math.cos((headingDeg * Math.PI) / 180), Math.sin((headingDeg * Math.PI) / 180)]
-  const [x0, x1, y0, y1] = [Math.min(...ring.map((p) => p[0])), Math.max(...ring.map((p) => p[0])), Math.min(...ring.map((p) => p[1])), Math.max(...ring.map((p) => p[1]))]
+  const [x0, x1, y0, y1] = [
+    Math.min(...ring.map((p) => p[0])),
+    Math.max(...ring.map((p) => p[0])),
+    Math.min(...ring.map((p) => p[1])),
+    Math.max(...ring.map((p) => p[1]))
+  ]
   const [mx, my] = [(x0 + x1) / 2, (y0 + y1) / 2]
-  const reach = Math.min(Math.abs(kx) < 1e-9 ? Infinity : (x1 - x0) / 2 / Math.abs(kx), Math.abs(ky) < 1e-9 ? Infinity : (y1 - y0) / 2 / Math.abs(ky))
-  return [[mx - kx * reach, my - ky * reach], [mx + kx * reach, my + ky * reach]]
+  const reach = Math.min(
+    Math.abs(kx) < 1e-9 ? Infinity : (x1 - x0) / 2 / Math.abs(kx),
+    Math.abs(ky) < 1e-9 ? Infinity : (y1 - y0) / 2 / Math.abs(ky)
+  )
+  return [
+    [mx - kx * reach, my - ky * reach],
+    [mx + kx * reach, my + ky * reach]
+  ]
 }
 
-const inChain = (w: Build['waters'][number]) => w.kind === 'pool' || w.kind === 'fall' || w.kind === 'reach'
+const inChain = (w: Build['waters'][number]) =>
+  w.kind === 'pool' || w.kind === 'fall' || w.kind === 'reach'
 const chainBefore = (build: Build, i: number) => build.waters.slice(0, i).filter(inChain).at(-1)
 const chainAfter = (build: Build, i: number) => build.waters.slice(i + 1).find(inChain)
 
 /** The chain unrolled into one long section, and where its neighbours contradict each other. */
-export function unrolled(build: Build, scale: number, flow: ChainFlow, bed: BedMap, falls: readonly FallForm[], reaches: readonly ReachForm[], seas: readonly SeaForm[], through: ReadonlyMap<string, readonly [Point2, Point2]>): Run {
+export function unrolled(
+  build: Build,
+  scale: number,
+  flow: ChainFlow,
+  bed: BedMap,
+  falls: readonly FallForm[],
+  reaches: readonly ReachForm[],
+  seas: readonly SeaForm[],
+  through: ReadonlyMap<string, readonly [Point2, Point2]>
+): Run {
   const pieces: RunPiece[] = []
   let s = 0
   const put = (piece: Omit<RunPiece, 'fromMm' | 'toMm' | 'dischargeM3S'>, length: number) => {
     const shift = (line: readonly Point2[]) => line.map(([x, z]): Point2 => [x + s, z])
-    pieces.push({ ...piece, bed: shift(piece.bed), surface: shift(piece.surface), ...(piece.under ? { under: shift(piece.under) } : {}), head: shift(piece.head), fromMm: s, toMm: s + length, dischargeM3S: flow.dischargeM3S })
+    pieces.push({
+      ...piece,
+      bed: shift(piece.bed),
+      surface: shift(piece.surface),
+      ...(piece.under ? { under: shift(piece.under) } : {}),
+      head: shift(piece.head),
+      fromMm: s,
+      toMm: s + length,
+      dischargeM3S: flow.dischargeM3S
+    })
     s += length
   }
   for (const water of build.waters) {
@@ -123,12 +175,27 @@ export function unrolled(build: Build, scale: number, flow: ChainFlow, bed: BedM
       if (piece) put({ water: water.id, kind: 'pool', name: water.name, ...piece }, piece.length)
     } else if (water.kind === 'fall') {
       const form = falls.find((f) => f.id === water.id)
-      if (form?.curve) put({ water: water.id, kind: 'fall', name: water.name, ...fallPiece(form) }, Math.max(form.curve.landMm, 1))
+      if (form?.curve)
+        put(
+          { water: water.id, kind: 'fall', name: water.name, ...fallPiece(form) },
+          Math.max(form.curve.landMm, 1)
+        )
     } else if (water.kind === 'reach') {
       const form = reaches.find((r) => r.id === water.id)
       if (!form || form.stations.length === 0) continue
-      const line = (of: (st: ReachForm['stations'][number]) => number) => form.stations.map((st): Point2 => [st.sMm, of(st)])
-      put({ water: water.id, kind: 'reach', name: water.name, bed: line((st) => st.bedMm), surface: line((st) => st.surfaceMm), head: line((st) => st.headMm) }, form.lengthMm)
+      const line = (of: (st: ReachForm['stations'][number]) => number) =>
+        form.stations.map((st): Point2 => [st.sMm, of(st)])
+      put(
+        {
+          water: water.id,
+          kind: 'reach',
+          name: water.name,
+          bed: line((st) => st.bedMm),
+          surface: line((st) => st.surfaceMm),
+          head: line((st) => st.headMm)
+        },
+        form.lengthMm
+      )
     }
   }
   carryThrough(pieces)
@@ -148,7 +215,12 @@ function carryThrough(pieces: RunPiece[]): void {
   })
 }
 
-function poolPiece(pool: Pool, [from, to]: readonly [Point2, Point2], bed: BedMap, seas: readonly SeaForm[]): { bed: Point2[]; surface: Point2[]; head: Point2[]; length: number } | null {
+function poolPiece(
+  pool: Pool,
+  [from, to]: readonly [Point2, Point2],
+  bed: BedMap,
+  seas: readonly SeaForm[]
+): { bed: Point2[]; surface: Point2[]; head: Point2[]; length: number } | null {
   const length = Math.hypot(to[0] - from[0], to[1] - from[1])
   if (length < 1) return null
   const sea = seas.find((w) => w.pool === pool.id && w.faults.length === 0)
@@ -161,11 +233,24 @@ function poolPiece(pool: Pool, [from, to]: readonly [Point2, Point2], bed: BedMa
     if (z !== null) ground.push([t * length, z])
     const cell = cellAt(bed.grid, at)
     const arrives = sea && cell >= 0 ? sea.arrivalS[cell] : NaN
-    const wave = sea && !Number.isNaN(arrives) ? sea.heightMm[cell] * (Math.cos((2 * Math.PI * arrives) / sea.periodS) ** 3 * 0.5 + 0.1) : 0
+    const wave =
+      sea && !Number.isNaN(arrives)
+        ? sea.heightMm[cell] * (Math.cos((2 * Math.PI * arrives) / sea.periodS) ** 3 * 0.5 + 0.1)
+        : 0
     surface.push([t * length, pool.levelMm + wave])
   }
   // waves bring their own energy and take it to the shore: the line is that of the stream
-  return { bed: ground, surface: sea ? evened(surface) : surface, head: sea ? [] : [[0, pool.levelMm], [length, pool.levelMm]], length }
+  return {
+    bed: ground,
+    surface: sea ? evened(surface) : surface,
+    head: sea
+      ? []
+      : [
+          [0, pool.levelMm],
+          [length, pool.levelMm]
+        ],
+    length
+  }
 }
 
 /** The cells' steps taken out of a line: the mean over a few neighbours. */
@@ -176,13 +261,30 @@ function evened(line: readonly Point2[]): Point2[] {
   })
 }
 
-function fallPiece(form: FallForm): { bed: Point2[]; surface: Point2[]; under: Point2[]; head: Point2[] } {
+function fallPiece(form: FallForm): {
+  bed: Point2[]
+  surface: Point2[]
+  under: Point2[]
+  head: Point2[]
+} {
   const curve = form.curve!
   const up = (line: readonly Point2[]) => line.map(([x, z]): Point2 => [x, z + form.crestMm])
   const foot = form.footMm - (form.poolDepthMm ?? 0)
   // a riser leans by a hair, so that the line of the bed keeps running on
-  const face: Point2[] = [...up(form.wall).map(([x, z], i): Point2 => [x + 0.05 * (i % 2), z]), [Math.max(curve.landMm, form.wall.at(-1)![0] + 0.1), foot]]
-  return { bed: face, surface: up(curve.upperFace), under: up(curve.lowerFace), head: [[0, form.lipMm], [curve.landMm * 0.98, form.lipMm], [curve.landMm, form.footMm]] }
+  const face: Point2[] = [
+    ...up(form.wall).map(([x, z], i): Point2 => [x + 0.05 * (i % 2), z]),
+    [Math.max(curve.landMm, form.wall.at(-1)![0] + 0.1), foot]
+  ]
+  return {
+    bed: face,
+    surface: up(curve.upperFace),
+    under: up(curve.lowerFace),
+    head: [
+      [0, form.lipMm],
+      [curve.landMm * 0.98, form.lipMm],
+      [curve.landMm, form.footMm]
+    ]
+  }
 }
 
 /** A pool may stand this much off what its neighbour wants before it is said, mm. */
@@ -190,24 +292,64 @@ const TOLERANCE_MM = 0.5
 /** A flow is taken to fit a lip when head and room agree within this share. */
 const HEAD_SHARE = 0.35
 
-function clashesOf(build: Build, falls: readonly FallForm[], reaches: readonly ReachForm[], scale: number): RunClash[] {
+function clashesOf(
+  build: Build,
+  falls: readonly FallForm[],
+  reaches: readonly ReachForm[],
+  scale: number
+): RunClash[] {
   const found: RunClash[] = []
   const chain = build.waters.filter(inChain)
   chain.forEach((water, i) => {
     const before = chain[i - 1]
     const poolBefore = chain.slice(0, i).findLast((w) => w.kind === 'pool')
     if (water.kind === 'pool' && poolBefore && poolBefore.levelMm < water.levelMm - TOLERANCE_MM) {
-      found.push({ id: `uphill:${water.id}`, water: water.id, kind: 'uphill', byMm: water.levelMm - poolBefore.levelMm, fitsM3S: null, at: null, other: poolBefore.id })
+      found.push({
+        id: `uphill:${water.id}`,
+        water: water.id,
+        kind: 'uphill',
+        byMm: water.levelMm - poolBefore.levelMm,
+        fitsM3S: null,
+        at: null,
+        other: poolBefore.id
+      })
     }
     if (water.kind === 'fall') {
       const form = falls.find((f) => f.id === water.id)
-      if (water.lip && before?.kind === 'pool' && before.id !== water.lip.pool) found.push({ id: `order:${water.id}`, water: water.id, kind: 'out-of-order', byMm: 0, fitsM3S: null, at: form?.lip?.[0] ?? null, other: water.lip.pool })
+      if (water.lip && before?.kind === 'pool' && before.id !== water.lip.pool)
+        found.push({
+          id: `order:${water.id}`,
+          water: water.id,
+          kind: 'out-of-order',
+          byMm: 0,
+          fitsM3S: null,
+          at: form?.lip?.[0] ?? null,
+          other: water.lip.pool
+        })
       if (form?.curve && form.lipBedMm !== null) {
         const room = form.lipMm - form.lipBedMm
         const head = form.lipMm - form.crestMm
         const fits = room > 0 ? lipDischarge(realM(room, scale)) * realM(form.widthMm, scale) : null
-        if (room <= TOLERANCE_MM) found.push({ id: `lip-dry:${water.id}`, water: water.id, kind: 'lip-dry', byMm: -room, fitsM3S: null, at: form.lip![0], other: water.lip!.pool })
-        else if (head > room * (1 + HEAD_SHARE)) found.push({ id: `lip-deep:${water.id}`, water: water.id, kind: 'lip-deep', byMm: head - room, fitsM3S: fits, at: form.lip![0], other: water.lip!.pool })
+        if (room <= TOLERANCE_MM)
+          found.push({
+            id: `lip-dry:${water.id}`,
+            water: water.id,
+            kind: 'lip-dry',
+            byMm: -room,
+            fitsM3S: null,
+            at: form.lip![0],
+            other: water.lip!.pool
+          })
+        else if (head > room * (1 + HEAD_SHARE))
+          found.push({
+            id: `lip-deep:${water.id}`,
+            water: water.id,
+            kind: 'lip-deep',
+            byMm: head - room,
+            fitsM3S: fits,
+            at: form.lip![0],
+            other: water.lip!.pool
+          })
       }
     }
     if (water.kind === 'reach') {
@@ -216,9 +358,27 @@ function clashesOf(build: Build, falls: readonly FallForm[], reaches: readonly R
       const first = form.stations[0]
       const [x, y] = first.at
       // quiet water has what the pool, or the foot of the fall, gives it; what comes in fast was checked against its lip
-      const foot = before?.kind === 'fall' ? falls.find((f) => f.id === before.id)?.footMm : before?.kind === 'pool' ? before.levelMm : undefined
-      if (before && foot !== undefined && first.froude < 1.05 && first.headMm > foot + TOLERANCE_MM) {
-        found.push({ id: `starved:${water.id}`, water: water.id, kind: 'starved', byMm: first.headMm - foot, fitsM3S: null, at: [x, y], other: before.id })
+      const foot =
+        before?.kind === 'fall'
+          ? falls.find((f) => f.id === before.id)?.footMm
+          : before?.kind === 'pool'
+            ? before.levelMm
+            : undefined
+      if (
+        before &&
+        foot !== undefined &&
+        first.froude < 1.05 &&
+        first.headMm > foot + TOLERANCE_MM
+      ) {
+        found.push({
+          id: `starved:${water.id}`,
+          water: water.id,
+          kind: 'starved',
+          byMm: first.headMm - foot,
+          fitsM3S: null,
+          at: [x, y],
+          other: before.id
+        })
       }
     }
   })

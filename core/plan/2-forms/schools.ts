@@ -3,7 +3,10 @@ import { lineLength } from '../../physics/shape/polygon'
 import type { SeaPlan } from './formsStage'
 
 /** What one school of making takes from a shape: the sizes it cuts, casts or carves to. */
-export interface SchoolTakes { school: string; takes: string }
+export interface SchoolTakes {
+  school: string
+  takes: string
+}
 
 /** Left over at both ends of a master, to be sawn flush, mm. Common practice, no source. */
 export const SAWN_MM = 4
@@ -19,15 +22,33 @@ export function waveSchools(form: SeaPlan): SchoolTakes[] {
   if (!form.built) return []
   const { face, line } = form.built
   const length = lineLength(line)
-  const [left, right] = [Math.min(...face.profile.map((p) => p[0])), Math.max(...face.profile.map((p) => p[0]))]
+  const [left, right] = [
+    Math.min(...face.profile.map((p) => p[0])),
+    Math.max(...face.profile.map((p) => p[0]))
+  ]
   return [
-    { school: 'Cast from a master', takes: `master ${mm(length + 2 * SAWN_MM)} long, ${mm(face.heightMm)} high: the solid on Prints; saw ${mm(SAWN_MM)} off each end` },
+    {
+      school: 'Cast from a master',
+      takes: `master ${mm(length + 2 * SAWN_MM)} long, ${mm(face.heightMm)} high: the solid on Prints; saw ${mm(SAWN_MM)} off each end`
+    },
     face.formerRadiusMm === null
       ? { school: 'Curl of film', takes: 'nothing curls: this wave wants no film' }
-      : { school: 'Curl of film', takes: `film ${mm(face.faceArcMm)} × ${mm(length)}, rolled round a former ${mm(2 * face.formerRadiusMm)} across` },
-    { school: 'Carved foam', takes: `block ${mm(right - left + CARVED_MM)} × ${mm(length + CARVED_MM)} × ${mm(face.heightMm + CARVED_MM)}, carved to the sections on Prints` },
-    { school: 'Paper skin', takes: `tissue, a layer of ${cm2(length * (face.faceArcMm + (right - left)) * LAPPED)} over the carved foam` },
-    { school: 'Brushed ridge', takes: `one line of ${mm(length)}, drawn up to ${mm(face.heightMm)} in two or three coats` }
+      : {
+          school: 'Curl of film',
+          takes: `film ${mm(face.faceArcMm)} × ${mm(length)}, rolled round a former ${mm(2 * face.formerRadiusMm)} across`
+        },
+    {
+      school: 'Carved foam',
+      takes: `block ${mm(right - left + CARVED_MM)} × ${mm(length + CARVED_MM)} × ${mm(face.heightMm + CARVED_MM)}, carved to the sections on Prints`
+    },
+    {
+      school: 'Paper skin',
+      takes: `tissue, a layer of ${cm2(length * (face.faceArcMm + (right - left)) * LAPPED)} over the carved foam`
+    },
+    {
+      school: 'Brushed ridge',
+      takes: `one line of ${mm(length)}, drawn up to ${mm(face.heightMm)} in two or three coats`
+    }
   ]
 }
 
@@ -38,8 +59,21 @@ export function fallSchools(form: FallForm): SchoolTakes[] {
   const bend = curve.headMm > 0 ? `bent over the lip to the side curve` : 'hung straight'
   return [
     { school: 'Peel-off strips', takes: `${form.stripsToMake} strips of ${mm(curve.stripMm)}` },
-    { school: 'Cut sheet', takes: `0.5 mm clear sheet ${mm(form.widthMm)} × ${mm(curve.stripMm)}, ${bend}` },
-    ...(form.dropMm <= 15 ? [{ school: 'Pack plastic', takes: `one step ${mm(form.widthMm)} × ${mm(curve.arcMm)} of clear packaging` }] : []),
-    { school: 'Built in place', takes: `gel ${mm(curve.footThicknessMm)} at the foot to ${mm(curve.brinkThicknessMm)} at the lip over ${cm2(form.widthMm * curve.arcMm)}; lay it against the former on Prints` }
+    {
+      school: 'Cut sheet',
+      takes: `0.5 mm clear sheet ${mm(form.widthMm)} × ${mm(curve.stripMm)}, ${bend}`
+    },
+    ...(form.dropMm <= 15
+      ? [
+          {
+            school: 'Pack plastic',
+            takes: `one step ${mm(form.widthMm)} × ${mm(curve.arcMm)} of clear packaging`
+          }
+        ]
+      : []),
+    {
+      school: 'Built in place',
+      takes: `gel ${mm(curve.footThicknessMm)} at the foot to ${mm(curve.brinkThicknessMm)} at the lip over ${cm2(form.widthMm * curve.arcMm)}; lay it against the former on Prints`
+    }
   ]
 }

@@ -6,7 +6,14 @@ import { isolines } from '../../physics/shape/isolines'
 import { lineLength, evenly, type Point2 } from '../../physics/shape/polygon'
 import type { GroundPlan } from '../1-ground/groundStage'
 import { shoreline } from '../../physics/shape/shoreline'
-import { breakDepth, breakerKind, breakFrom, runUp, surfNumber, type BreakerKind } from '../../physics/water/waves/breaking'
+import {
+  breakDepth,
+  breakerKind,
+  breakFrom,
+  runUp,
+  surfNumber,
+  type BreakerKind
+} from '../../physics/water/waves/breaking'
 import { faceOnModel, type ModelFace } from '../../physics/water/waves/faceOnModel'
 import { shoaling, steepest, wavelength } from '../../physics/water/waves/linear'
 import { openness } from '../../physics/water/waves/shelter'
@@ -16,7 +23,10 @@ import type { BedMap } from './bedMap'
 import { modelMm, realM } from '../../physics/shape/units'
 
 /** A section of the built crest: along it from its left end as the waves run, and how high it stands there, mm. */
-export interface CrestStation { sMm: number; heightMm: number }
+export interface CrestStation {
+  sMm: number
+  heightMm: number
+}
 
 export interface SeaForm {
   id: string
@@ -30,7 +40,13 @@ export interface SeaForm {
   offshoreHeightMm: number
   breakerMm: number
   /** Null: it does not break on this bed. */
-  breaks: { kind: BreakerKind; iribarren: number; depthMm: number; offshoreMm: number; runUpMm: number } | null
+  breaks: {
+    kind: BreakerKind
+    iribarren: number
+    depthMm: number
+    offshoreMm: number
+    runUpMm: number
+  } | null
   beachSlope: number | null
   /** From crest to crest: offshore, at break, at twice and at four times that depth, mm. */
   spacingMm: { offshore: number; atBreak: number | null; at2: number | null; at4: number | null }
@@ -41,7 +57,13 @@ export interface SeaForm {
   /** The reach of the last waves up the beach and of their backwash. */
   washLines: Point2[][]
   /** The crest that is built, bent like its neighbours. */
-  built: { line: Point2[]; depthMm: number; headingDeg: number; face: ModelFace; stations: CrestStation[] } | null
+  built: {
+    line: Point2[]
+    depthMm: number
+    headingDeg: number
+    face: ModelFace
+    stations: CrestStation[]
+  } | null
   whitecapPct: number
   /** When a crest passes each cell, s; NaN: never. Cells of the bed map. */
   arrivalS: Float64Array
@@ -55,7 +77,13 @@ const FLATTEST = 0.005
 const STEEPEST_BEACH = 0.6
 
 /** Waves over a pool: raised by wind, or as high at the break as the builder wants. */
-export function seaForm(build: Build, sea: Sea, scale: number, bed: BedMap, ground: GroundPlan): SeaForm {
+export function seaForm(
+  build: Build,
+  sea: Sea,
+  scale: number,
+  bed: BedMap,
+  ground: GroundPlan
+): SeaForm {
   const path = `waters[${build.waters.indexOf(sea)}]`
   const pool = poolsOf(build).find((p) => p.id === sea.pool)
   const number = bed.pools.indexOf(sea.pool)
@@ -68,18 +96,46 @@ export function seaForm(build: Build, sea: Sea, scale: number, bed: BedMap, grou
     if (depthM[c] > deepest) deepest = depthM[c]
   }
   const nothing: SeaForm = {
-    id: sea.id, faults: [], pool: sea.pool, wind: null, periodS: sea.periodS, offshoreM: deepest, offshoreHeightMm: 0, breakerMm: 0, breaks: null, beachSlope: null, spacingMm: { offshore: 0, atBreak: null, at2: null, at4: null },
-    crests: [], breakLine: [], washLines: [], built: null, whitecapPct: 0, arrivalS: new Float64Array(size).fill(NaN), heightMm: new Float64Array(size)
+    id: sea.id,
+    faults: [],
+    pool: sea.pool,
+    wind: null,
+    periodS: sea.periodS,
+    offshoreM: deepest,
+    offshoreHeightMm: 0,
+    breakerMm: 0,
+    breaks: null,
+    beachSlope: null,
+    spacingMm: { offshore: 0, atBreak: null, at2: null, at4: null },
+    crests: [],
+    breakLine: [],
+    washLines: [],
+    built: null,
+    whitecapPct: 0,
+    arrivalS: new Float64Array(size).fill(NaN),
+    heightMm: new Float64Array(size)
   }
-  const refused = (key: string, message: string): SeaForm => ({ ...nothing, faults: [{ path: `${path}.${key}`, message: `“${sea.name}”: ${message}` }] })
-  if (!pool || !(deepest > 0.02)) return refused('pool', 'there is no water here for waves: give its pool soundings and a level above them')
-  const wind = sea.drive === 'wind' ? windSea({ windMS: sea.windMS, fetchM: sea.fetchKm * 1000, depthM: deepest, scale }) : null
+  const refused = (key: string, message: string): SeaForm => ({
+    ...nothing,
+    faults: [{ path: `${path}.${key}`, message: `“${sea.name}”: ${message}` }]
+  })
+  if (!pool || !(deepest > 0.02))
+    return refused(
+      'pool',
+      'there is no water here for waves: give its pool soundings and a level above them'
+    )
+  const wind =
+    sea.drive === 'wind'
+      ? windSea({ windMS: sea.windMS, fetchM: sea.fetchKm * 1000, depthM: deepest, scale })
+      : null
   const periodS = wind?.periodS ?? sea.periodS
   const slope = slopeAlong(bed, depthM, sea.headingDeg, realM(bed.grid.cellMm, scale))
   const beach = slope !== null && slope > FLATTEST ? slope : null
   let breaker: { heightM: number; depthM: number } | null = null
   try {
-    if (wind) breaker = beach === null ? null : breakFrom(wind.heightM / shoaling(periodS, deepest), periodS, beach)
+    if (wind)
+      breaker =
+        beach === null ? null : breakFrom(wind.heightM / shoaling(periodS, deepest), periodS, beach)
     else {
       const heightM = realM(sea.breakerMm, scale)
       breaker = { heightM, depthM: breakDepth(heightM, periodS, beach ?? 0.02) }
@@ -89,58 +145,156 @@ export function seaForm(build: Build, sea: Sea, scale: number, bed: BedMap, grou
     return refused('periodS', error.message.replace(/^\w+: /, ''))
   }
   const whole = wavelength(periodS, deepest) * steepest(periodS, deepest)
-  const offHeight = Math.min(whole, wind?.heightM ?? Math.min(breaker!.heightM, (breaker!.heightM / shoaling(periodS, breaker!.depthM)) * shoaling(periodS, deepest)))
+  const offHeight = Math.min(
+    whole,
+    wind?.heightM ??
+      Math.min(
+        breaker!.heightM,
+        (breaker!.heightM / shoaling(periodS, breaker!.depthM)) * shoaling(periodS, deepest)
+      )
+  )
   const meets = breaker !== null && beach !== null && breaker.depthM <= deepest
   const surf = breaker && beach ? surfNumber(beach, breaker.heightM, periodS) : 0
   const spacing = (depth: number) => modelMm(wavelength(periodS, depth), scale)
-  const arrivalS = arrivalTimes(bed.grid, depthM, realM(bed.grid.cellMm, scale), sea.headingDeg, periodS, deepest)
+  const arrivalS = arrivalTimes(
+    bed.grid,
+    depthM,
+    realM(bed.grid.cellMm, scale),
+    sea.headingDeg,
+    periodS,
+    deepest
+  )
   const open = pool.standing.length > 0 ? openness(bed.grid, depthM, sea.headingDeg) : null
   const heightMm = heights(depthM, periodS, breaker, offHeight, deepest, scale, open)
   const last = arrivalS.reduce((most, t) => (t > most ? t : most), 0)
   const crests: Point2[][] = []
-  for (let t = sea.phase * periodS; t < last && crests.length < 400; t += periodS) crests.push(...isolines(bed.grid, arrivalS, t).filter((l) => l.length > 3).map(smoothed))
+  for (let t = sea.phase * periodS; t < last && crests.length < 400; t += periodS)
+    crests.push(
+      ...isolines(bed.grid, arrivalS, t)
+        .filter((l) => l.length > 3)
+        .map(smoothed)
+    )
   const runUpMm = meets ? modelMm(runUp(breaker!.heightM, surf), scale) : 0
   const form: SeaForm = {
-    ...nothing, wind, periodS, beachSlope: beach, offshoreHeightMm: modelMm(offHeight, scale), breakerMm: breaker ? modelMm(breaker.heightM, scale) : modelMm(offHeight, scale),
-    breaks: meets ? { kind: breakerKind(surf), iribarren: surf, depthMm: modelMm(breaker!.depthM, scale), offshoreMm: modelMm(breaker!.depthM / beach!, scale), runUpMm } : null,
-    spacingMm: { offshore: spacing(deepest), atBreak: breaker ? spacing(breaker.depthM) : null, at2: breaker ? spacing(2 * breaker.depthM) : null, at4: breaker ? spacing(4 * breaker.depthM) : null },
-    crests, breakLine: meets ? isolines(bed.grid, depthM, breaker!.depthM).filter((l) => l.length > 3).map(smoothed) : [], whitecapPct: whitecaps(sea.windMS), arrivalS, heightMm
+    ...nothing,
+    wind,
+    periodS,
+    beachSlope: beach,
+    offshoreHeightMm: modelMm(offHeight, scale),
+    breakerMm: breaker ? modelMm(breaker.heightM, scale) : modelMm(offHeight, scale),
+    breaks: meets
+      ? {
+          kind: breakerKind(surf),
+          iribarren: surf,
+          depthMm: modelMm(breaker!.depthM, scale),
+          offshoreMm: modelMm(breaker!.depthM / beach!, scale),
+          runUpMm
+        }
+      : null,
+    spacingMm: {
+      offshore: spacing(deepest),
+      atBreak: breaker ? spacing(breaker.depthM) : null,
+      at2: breaker ? spacing(2 * breaker.depthM) : null,
+      at4: breaker ? spacing(4 * breaker.depthM) : null
+    },
+    crests,
+    breakLine: meets
+      ? isolines(bed.grid, depthM, breaker!.depthM)
+          .filter((l) => l.length > 3)
+          .map(smoothed)
+      : [],
+    whitecapPct: whitecaps(sea.windMS),
+    arrivalS,
+    heightMm
   }
   const surface = ground.pools.find((g) => g.id === sea.pool)?.surface
   return {
     ...form,
-    washLines: surface && meets ? [0.35, 0.7, 1].map((share) => Math.min(pool.brimMm - 0.05, pool.levelMm + share * runUpMm)).filter((z) => z > pool.levelMm).flatMap((z) => shoreline(surface, z)) : [],
-    built: sea.crest && breaker ? builtCrest(sea, form, bed, breaker, beach ?? 0.02, surf, scale) : null
+    washLines:
+      surface && meets
+        ? [0.35, 0.7, 1]
+            .map((share) => Math.min(pool.brimMm - 0.05, pool.levelMm + share * runUpMm))
+            .filter((z) => z > pool.levelMm)
+            .flatMap((z) => shoreline(surface, z))
+        : [],
+    built:
+      sea.crest && breaker ? builtCrest(sea, form, bed, breaker, beach ?? 0.02, surf, scale) : null
   }
 }
 
 /** The crest the builder asked for: through its point, square to the way the waves run there, bent like the crest that passes. */
-function builtCrest(sea: Sea, form: SeaForm, bed: BedMap, breaker: { heightM: number; depthM: number }, slope: number, surf: number, scale: number): SeaForm['built'] {
+function builtCrest(
+  sea: Sea,
+  form: SeaForm,
+  bed: BedMap,
+  breaker: { heightM: number; depthM: number },
+  slope: number,
+  surf: number,
+  scale: number
+): SeaForm['built'] {
   const { x, y, lengthMm } = sea.crest!
   const cell = cellAt(bed.grid, [x, y])
   if (cell < 0 || Number.isNaN(form.arrivalS[cell])) return null
   const lines = isolines(bed.grid, form.arrivalS, form.arrivalS[cell])
-  const near = lines.map((line) => ({ line, at: line.reduce((best, p, i) => (Math.hypot(p[0] - x, p[1] - y) < Math.hypot(line[best][0] - x, line[best][1] - y) ? i : best), 0) }))
-    .sort((a, b) => Math.hypot(a.line[a.at][0] - x, a.line[a.at][1] - y) - Math.hypot(b.line[b.at][0] - x, b.line[b.at][1] - y))[0]
+  const near = lines
+    .map((line) => ({
+      line,
+      at: line.reduce(
+        (best, p, i) =>
+          Math.hypot(p[0] - x, p[1] - y) < Math.hypot(line[best][0] - x, line[best][1] - y)
+            ? i
+            : best,
+        0
+      )
+    }))
+    .sort(
+      (a, b) =>
+        Math.hypot(a.line[a.at][0] - x, a.line[a.at][1] - y) -
+        Math.hypot(b.line[b.at][0] - x, b.line[b.at][1] - y)
+    )[0]
   if (!near) return null
   const grow = (step: 1 | -1): Point2[] => {
     const out: Point2[] = []
     let length = 0
-    for (let i = near.at; i + step >= 0 && i + step < near.line.length && length < lengthMm / 2; i += step) {
-      length += Math.hypot(near.line[i + step][0] - near.line[i][0], near.line[i + step][1] - near.line[i][1])
+    for (
+      let i = near.at;
+      i + step >= 0 && i + step < near.line.length && length < lengthMm / 2;
+      i += step
+    ) {
+      length += Math.hypot(
+        near.line[i + step][0] - near.line[i][0],
+        near.line[i + step][1] - near.line[i][1]
+      )
       out.push(near.line[i + step])
     }
     return out
   }
   const line = smoothed(smoothed([...grow(-1).reverse(), near.line[near.at], ...grow(1)]))
   const kind = breakerKind(surf || surfNumber(slope, breaker.heightM, form.periodS))
-  const face = faceOnModel({ kind, iribarren: surf || surfNumber(slope, breaker.heightM, form.periodS), breakDepthM: breaker.depthM }, modelMm(breaker.heightM, scale), scale, form.periodS)
+  const face = faceOnModel(
+    {
+      kind,
+      iribarren: surf || surfNumber(slope, breaker.heightM, form.periodS),
+      breakDepthM: breaker.depthM
+    },
+    modelMm(breaker.heightM, scale),
+    scale,
+    form.periodS
+  )
   const [a, b] = [line[0], line.at(-1)!]
   const square = (Math.atan2(b[1] - a[1], b[0] - a[0]) * 180) / Math.PI + 90
   // of the two ways square to the crest, the one the waves travel
-  const headingDeg = Math.cos(((square - sea.headingDeg) * Math.PI) / 180) >= 0 ? square : square - 180
-  const laid = Math.cos(((square - sea.headingDeg) * Math.PI) / 180) >= 0 ? line : [...line].reverse()
-  return { line: laid, depthMm: bed.depthMm[cell], headingDeg, face, stations: stationsOf(laid, face.heightMm, bed, form.heightMm) }
+  const headingDeg =
+    Math.cos(((square - sea.headingDeg) * Math.PI) / 180) >= 0 ? square : square - 180
+  const laid =
+    Math.cos(((square - sea.headingDeg) * Math.PI) / 180) >= 0 ? line : [...line].reverse()
+  return {
+    line: laid,
+    depthMm: bed.depthMm[cell],
+    headingDeg,
+    face,
+    stations: stationsOf(laid, face.heightMm, bed, form.heightMm)
+  }
 }
 
 /** Sections along a crest. */
@@ -149,18 +303,34 @@ const SECTIONS = 5
 const ENDS_SHARE = 0.55
 
 /** How high the crest stands at its stations: as the water there lets it, and lower towards its ends. */
-function stationsOf(line: readonly Point2[], heightMm: number, bed: BedMap, fieldMm: Float64Array): CrestStation[] {
+function stationsOf(
+  line: readonly Point2[],
+  heightMm: number,
+  bed: BedMap,
+  fieldMm: Float64Array
+): CrestStation[] {
   const length = lineLength(line)
   return evenly(line, SECTIONS - 1).map((at, i) => {
     const t = i / (SECTIONS - 1)
     const cell = cellAt(bed.grid, at)
-    const here = cell >= 0 && fieldMm[cell] > 0 ? Math.min(heightMm, Math.max(fieldMm[cell], 0.5 * heightMm)) : 0.5 * heightMm
-    return { sMm: t * length, heightMm: here * (ENDS_SHARE + (1 - ENDS_SHARE) * Math.sin(Math.PI * t) ** 0.7) }
+    const here =
+      cell >= 0 && fieldMm[cell] > 0
+        ? Math.min(heightMm, Math.max(fieldMm[cell], 0.5 * heightMm))
+        : 0.5 * heightMm
+    return {
+      sMm: t * length,
+      heightMm: here * (ENDS_SHARE + (1 - ENDS_SHARE) * Math.sin(Math.PI * t) ** 0.7)
+    }
   })
 }
 
 /** Mean slope of the bed from the shore out to its deep part, along the way the waves run; null: it has no shore there. */
-function slopeAlong({ grid }: BedMap, depthM: Float64Array, headingDeg: number, cellM: number): number | null {
+function slopeAlong(
+  { grid }: BedMap,
+  depthM: Float64Array,
+  headingDeg: number,
+  cellM: number
+): number | null {
   const [kx, ky] = [Math.cos((headingDeg * Math.PI) / 180), Math.sin((headingDeg * Math.PI) / 180)]
   const samples: number[] = []
   for (let row = 2; row + 2 < grid.rows; row += 2) {
@@ -179,14 +349,25 @@ function slopeAlong({ grid }: BedMap, depthM: Float64Array, headingDeg: number, 
   return steep.reduce((sum, v) => sum + v, 0) / steep.length
 }
 
-function heights(depthM: Float64Array, periodS: number, breaker: { heightM: number; depthM: number } | null, offHeight: number, deepest: number, scale: number, open: Float64Array | null): Float64Array {
+function heights(
+  depthM: Float64Array,
+  periodS: number,
+  breaker: { heightM: number; depthM: number } | null,
+  offHeight: number,
+  deepest: number,
+  scale: number,
+  open: Float64Array | null
+): Float64Array {
   const out = new Float64Array(depthM.length)
   const off = shoaling(periodS, deepest)
-  const table = Array.from({ length: 101 }, (_, i) => shoaling(periodS, Math.max(0.02, (deepest * i) / 100)))
+  const table = Array.from({ length: 101 }, (_, i) =>
+    shoaling(periodS, Math.max(0.02, (deepest * i) / 100))
+  )
   for (let c = 0; c < depthM.length; c++) {
     const d = depthM[c]
     if (!(d > 0)) continue
-    const shoaled = (open?.[c] ?? 1) * offHeight * (table[Math.min(100, Math.round((d / deepest) * 100))] / off)
+    const shoaled =
+      (open?.[c] ?? 1) * offHeight * (table[Math.min(100, Math.round((d / deepest) * 100))] / off)
     const limit = breaker ? (breaker.heightM / breaker.depthM) * d : 0.78 * d
     out[c] = modelMm(Math.min(shoaled, limit), scale)
   }
@@ -195,5 +376,12 @@ function heights(depthM: Float64Array, periodS: number, breaker: { heightM: numb
 
 /** Corners rounded off: each point half-way to the mean of its neighbours. */
 function smoothed(line: readonly Point2[]): Point2[] {
-  return line.map((p, i) => (i === 0 || i === line.length - 1 ? p : [(line[i - 1][0] + 2 * p[0] + line[i + 1][0]) / 4, (line[i - 1][1] + 2 * p[1] + line[i + 1][1]) / 4]))
+  return line.map((p, i) =>
+    i === 0 || i === line.length - 1
+      ? p
+      : [
+          (line[i - 1][0] + 2 * p[0] + line[i + 1][0]) / 4,
+          (line[i - 1][1] + 2 * p[1] + line[i + 1][1]) / 4
+        ]
+  )
 }

@@ -46,15 +46,37 @@ const WITHIN_M = 4
 const USUAL_MS = 3
 
 /** Thrown water: how high, how far, in how many fingers. */
-export function splashForm(build: Build, splash: Splash, scale: number, bed: BedMap, falls: readonly FallForm[], reaches: readonly ReachForm[], seas: readonly SeaForm[]): SplashForm {
+export function splashForm(
+  build: Build,
+  splash: Splash,
+  scale: number,
+  bed: BedMap,
+  falls: readonly FallForm[],
+  reaches: readonly ReachForm[],
+  seas: readonly SeaForm[]
+): SplashForm {
   const path = `waters[${build.waters.indexOf(splash)}]`
   const faults: Fault[] = []
   const [lo, hi] = [Math.min(splash.loDeg, splash.hiDeg), Math.max(splash.loDeg, splash.hiDeg)]
-  if (splash.loDeg > splash.hiDeg) faults.push({ path: `${path}.loDeg`, message: `“${splash.name}”: the lower angle, ${splash.loDeg}°, stands above the upper, ${splash.hiDeg}°` })
+  if (splash.loDeg > splash.hiDeg)
+    faults.push({
+      path: `${path}.loDeg`,
+      message: `“${splash.name}”: the lower angle, ${splash.loDeg}°, stands above the upper, ${splash.hiDeg}°`
+    })
   const { speedMS, from } = speedOf(splash, scale, bed, falls, reaches, seas)
   const shape = splashOf({ scale, speedMS, anglesDeg: [lo, hi] })
   // fingers stand a Rayleigh–Plateau length of the rim apart; the rim is a few sheets thick
-  const fingerEveryMm = Math.max(1, (drip({ radiusMm: SHEET_M * 1500, viscosityPaS: 0.001, surfaceTensionNM: 0.0728, densityGCm3: 0.998 }).beadEveryMm * 8) / scale)
+  const fingerEveryMm = Math.max(
+    1,
+    (drip({
+      radiusMm: SHEET_M * 1500,
+      viscosityPaS: 0.001,
+      surfaceTensionNM: 0.0728,
+      densityGCm3: 0.998
+    }).beadEveryMm *
+      8) /
+      scale
+  )
   const rim = splash.widthMm + shape.heightMm * 0.6
   const h = (splash.headingDeg * Math.PI) / 180
   const [ux, uy] = [Math.cos(h), Math.sin(h)]
@@ -63,40 +85,90 @@ export function splashForm(build: Build, splash: Splash, scale: number, bed: Bed
   const half = splash.widthMm / 2 + 0.25 * (far - near)
   const patch = Array.from({ length: 24 }, (_, i): Point2 => {
     const a = (2 * Math.PI * i) / 24
-    const [s, w] = [(near + far) / 2 + ((far - near) / 2 + splash.widthMm * 0.15) * Math.cos(a), half * Math.sin(a)]
+    const [s, w] = [
+      (near + far) / 2 + ((far - near) / 2 + splash.widthMm * 0.15) * Math.cos(a),
+      half * Math.sin(a)
+    ]
     return [splash.x + ux * s - uy * w, splash.y + uy * s + ux * w]
   })
   return {
-    id: splash.id, faults, speedMS, from, heightMm: shape.heightMm, reachMm: shape.reachMm, envelope: shape.envelope, largestDropMm: shape.largestDropMm, throwMm: modelMm(speedMS ** 2 / (2 * GRAVITY), scale),
-    fingers: Math.max(1, Math.round(rim / fingerEveryMm)), fingerEveryMm, patch, drip: drip({ radiusMm: STRAND_MM, ...LIGHT_RESIN })
+    id: splash.id,
+    faults,
+    speedMS,
+    from,
+    heightMm: shape.heightMm,
+    reachMm: shape.reachMm,
+    envelope: shape.envelope,
+    largestDropMm: shape.largestDropMm,
+    throwMm: modelMm(speedMS ** 2 / (2 * GRAVITY), scale),
+    fingers: Math.max(1, Math.round(rim / fingerEveryMm)),
+    fingerEveryMm,
+    patch,
+    drip: drip({ radiusMm: STRAND_MM, ...LIGHT_RESIN })
   }
 }
 
 /** The speed it is thrown with: the builder's, a fall's, or what stands next to it. */
-function speedOf(splash: Splash, scale: number, bed: BedMap, falls: readonly FallForm[], reaches: readonly ReachForm[], seas: readonly SeaForm[]): { speedMS: number; from: string } {
+function speedOf(
+  splash: Splash,
+  scale: number,
+  bed: BedMap,
+  falls: readonly FallForm[],
+  reaches: readonly ReachForm[],
+  seas: readonly SeaForm[]
+): { speedMS: number; from: string } {
   if (splash.speedMS !== null) return { speedMS: splash.speedMS, from: 'given' }
-  if (splash.dropMm !== null) return { speedMS: fallSpeed(realM(splash.dropMm, scale)), from: `a fall of ${Math.round(splash.dropMm * 10) / 10} mm` }
+  if (splash.dropMm !== null)
+    return {
+      speedMS: fallSpeed(realM(splash.dropMm, scale)),
+      from: `a fall of ${Math.round(splash.dropMm * 10) / 10} mm`
+    }
   if (splash.cause === 'wall' || splash.cause === 'column') {
     const cell = cellAt(bed.grid, [splash.x, splash.y])
-    const reach = cell < 0 ? [] : neighbours(bed, cell, Math.ceil(modelMm(WITHIN_M, scale) / bed.grid.cellMm))
-    const best = seas.flatMap((sea) => reach.map((c) => ({ sea, h: sea.heightMm[c], d: bed.depthMm[c] }))).reduce<{ sea: SeaForm; h: number; d: number } | null>((a, b) => (b.h > (a?.h ?? 0) ? b : a), null)
+    const reach =
+      cell < 0 ? [] : neighbours(bed, cell, Math.ceil(modelMm(WITHIN_M, scale) / bed.grid.cellMm))
+    const best = seas
+      .flatMap((sea) => reach.map((c) => ({ sea, h: sea.heightMm[c], d: bed.depthMm[c] })))
+      .reduce<{ sea: SeaForm; h: number; d: number } | null>(
+        (a, b) => (b.h > (a?.h ?? 0) ? b : a),
+        null
+      )
     // a crest that meets a wall is thrown up at about its own speed, √(g(d + H))
-    if (best) return { speedMS: Math.sqrt(GRAVITY * realM(best.d + best.h, scale)), from: 'the crest that meets it, √(g(d + H))' }
+    if (best)
+      return {
+        speedMS: Math.sqrt(GRAVITY * realM(best.d + best.h, scale)),
+        from: 'the crest that meets it, √(g(d + H))'
+      }
   }
   const stream = reaches.flatMap((r) => {
     if (r.stations.length === 0) return []
     const { index, offMm } = nearestStation(r.stations, [splash.x, splash.y])
     return offMm <= r.widthMm ? [r.stations[index].speedMS] : []
   })
-  if (stream.length > 0) return { speedMS: Math.max(USUAL_MS / 2, ...stream), from: 'the stream that runs there' }
-  const fall = falls.find((f) => f.curve && f.landing && f.landing.some((p) => Math.hypot(p[0] - splash.x, p[1] - splash.y) < f.widthMm))
-  if (fall?.curve) return { speedMS: fall.curve.landSpeedMS * 0.6, from: 'the fall that lands there, six tenths of its speed' }
-  return { speedMS: USUAL_MS, from: `usual for a ${splash.cause === 'wheel' ? 'wheel in a ford' : 'body in water'}` }
+  if (stream.length > 0)
+    return { speedMS: Math.max(USUAL_MS / 2, ...stream), from: 'the stream that runs there' }
+  const fall = falls.find(
+    (f) =>
+      f.curve &&
+      f.landing &&
+      f.landing.some((p) => Math.hypot(p[0] - splash.x, p[1] - splash.y) < f.widthMm)
+  )
+  if (fall?.curve)
+    return {
+      speedMS: fall.curve.landSpeedMS * 0.6,
+      from: 'the fall that lands there, six tenths of its speed'
+    }
+  return {
+    speedMS: USUAL_MS,
+    from: `usual for a ${splash.cause === 'wheel' ? 'wheel in a ford' : 'body in water'}`
+  }
 }
 
 function neighbours({ grid }: BedMap, cell: number, by: number): number[] {
   const [col, row] = [cell % grid.cols, Math.floor(cell / grid.cols)]
   const found: number[] = []
-  for (let r = Math.max(0, row - by); r <= Math.min(grid.rows - 1, row + by); r++) for (let c = Math.max(0, col - by); c <= Math.min(grid.cols - 1, col + by); c++) found.push(r * grid.cols + c)
+  for (let r = Math.max(0, row - by); r <= Math.min(grid.rows - 1, row + by); r++)
+    for (let c = Math.max(0, col - by); c <= Math.min(grid.cols - 1, col + by); c++)
+      found.push(r * grid.cols + c)
   return found
 }

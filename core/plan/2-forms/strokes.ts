@@ -40,24 +40,53 @@ const ripples = (water: string, name: string, spacingMm: number, heightMm: numbe
 export function pondRipples(water: string, scale: number, fetchMm: number): Ripples {
   const sea = windSea({ windMS: LIGHT_AIR_MS, fetchM: Math.max(1, realM(fetchMm, scale)), scale })
   const spacingMm = Math.max(modelMm(SHORTEST_WAVE_M, scale), sea.spacingMm)
-  return ripples(water, 'wind ripples', spacingMm, Math.min(sea.heightMm, RIPPLE_STEEPNESS * spacingMm))
+  return ripples(
+    water,
+    'wind ripples',
+    spacingMm,
+    Math.min(sea.heightMm, RIPPLE_STEEPNESS * spacingMm)
+  )
 }
 
 /** Ripples of a run: standing waves where they stand, else wavelets no longer than the water is deep. */
 export function reachRipples(form: ReachForm): Ripples[] {
   const quiet = form.stretches.filter((s) => s.kind === 'quiet')
   const standing = form.stretches.filter((s) => s.kind !== 'quiet')
-  const length = (list: typeof form.stretches) => list.reduce((sum, s) => sum + s.toMm - s.fromMm, 0)
-  const mean = (list: typeof form.stretches, of: (s: (typeof list)[number]) => number) => list.reduce((sum, s) => sum + of(s) * (s.toMm - s.fromMm), 0) / Math.max(1e-9, length(list))
-  const depth = form.stations.reduce((sum, s) => sum + s.surfaceMm - s.bedMm, 0) / Math.max(1, form.stations.length)
+  const length = (list: typeof form.stretches) =>
+    list.reduce((sum, s) => sum + s.toMm - s.fromMm, 0)
+  const mean = (list: typeof form.stretches, of: (s: (typeof list)[number]) => number) =>
+    list.reduce((sum, s) => sum + of(s) * (s.toMm - s.fromMm), 0) / Math.max(1e-9, length(list))
+  const depth =
+    form.stations.reduce((sum, s) => sum + s.surfaceMm - s.bedMm, 0) /
+    Math.max(1, form.stations.length)
   return [
-    ...(length(standing) > 0 ? [ripples(form.id, 'standing waves', mean(standing, (s) => s.waveMm), mean(standing, (s) => s.waveHeightMm))] : []),
-    ...(length(quiet) > 0 ? [ripples(form.id, 'boils and wavelets', Math.max(0.5, depth), RIPPLE_STEEPNESS * depth)] : [])
+    ...(length(standing) > 0
+      ? [
+          ripples(
+            form.id,
+            'standing waves',
+            mean(standing, (s) => s.waveMm),
+            mean(standing, (s) => s.waveHeightMm)
+          )
+        ]
+      : []),
+    ...(length(quiet) > 0
+      ? [ripples(form.id, 'boils and wavelets', Math.max(0.5, depth), RIPPLE_STEEPNESS * depth)]
+      : [])
   ]
 }
 
 export const seaRipples = (form: SeaForm): Ripples[] =>
-  form.faults.length > 0 ? [] : [ripples(form.id, form.wind ? 'wind sea' : 'swell', form.spacingMm.offshore, form.offshoreHeightMm)]
+  form.faults.length > 0
+    ? []
+    : [
+        ripples(
+          form.id,
+          form.wind ? 'wind sea' : 'swell',
+          form.spacingMm.offshore,
+          form.offshoreHeightMm
+        )
+      ]
 
 /** Strokes are drawn on the plan so far apart, mm. */
 const EVERY_MM = 13
@@ -68,20 +97,40 @@ const EVERY_MM = 13
  * @param owner   number of the water each cell belongs to, −1 dry
  * @param through from where to where water runs in each pool, by its id
  */
-export function strokesOver(bed: BedMap, owner: Int16Array, waters: readonly string[], reaches: readonly { form: ReachForm; cells: ReachCells }[], seas: readonly SeaForm[], through: ReadonlyMap<string, readonly [Point2, Point2]>, every: readonly Ripples[]): Stroke[] {
+export function strokesOver(
+  bed: BedMap,
+  owner: Int16Array,
+  waters: readonly string[],
+  reaches: readonly { form: ReachForm; cells: ReachCells }[],
+  seas: readonly SeaForm[],
+  through: ReadonlyMap<string, readonly [Point2, Point2]>,
+  every: readonly Ripples[]
+): Stroke[] {
   const { grid } = bed
   const step = Math.max(1, Math.round(EVERY_MM / grid.cellMm))
   const spacing = new Map(every.map((r) => [r.water, r.spacingMm]))
   const strokes: Stroke[] = []
   for (let row = Math.floor(step / 2); row < grid.rows; row += step) {
-    for (let col = Math.floor(step / 2) + (Math.floor(row / step) % 2 ? Math.floor(step / 2) : 0); col < grid.cols; col += step) {
+    for (
+      let col = Math.floor(step / 2) + (Math.floor(row / step) % 2 ? Math.floor(step / 2) : 0);
+      col < grid.cols;
+      col += step
+    ) {
       const cell = row * grid.cols + col
       if (owner[cell] < 0) continue
       const at = cellMiddle(grid, col, row)
       const water = waters[owner[cell]]
       const reach = reaches.find((r) => r.cells.station[cell] >= 0)
-      const sea = seas.find((s) => s.pool === bed.pools[bed.pool[cell]] && !Number.isNaN(s.arrivalS[cell]))
-      const stroke = (of: string, headingDeg: number) => strokes.push({ water: of, at, headingDeg, spacingMm: spacing.get(of) ?? spacing.get(water) ?? 3 })
+      const sea = seas.find(
+        (s) => s.pool === bed.pools[bed.pool[cell]] && !Number.isNaN(s.arrivalS[cell])
+      )
+      const stroke = (of: string, headingDeg: number) =>
+        strokes.push({
+          water: of,
+          at,
+          headingDeg,
+          spacingMm: spacing.get(of) ?? spacing.get(water) ?? 3
+        })
       if (reach) stroke(reach.form.id, roundRocks(reach.form, reach.cells.station[cell], at))
       else if (sea) {
         const heading = gradientDeg(sea.arrivalS, grid.cols, cell)
@@ -101,7 +150,10 @@ function roundRocks(form: ReachForm, station: number, at: Point2): number {
   let [u, v] = [1, 0]
   for (const rock of form.rocks) {
     const [dx, dy] = [at[0] - rock.at[0], at[1] - rock.at[1]]
-    const [s, w] = [dx * Math.cos(heading) + dy * Math.sin(heading), -dx * Math.sin(heading) + dy * Math.cos(heading)]
+    const [s, w] = [
+      dx * Math.cos(heading) + dy * Math.sin(heading),
+      -dx * Math.sin(heading) + dy * Math.cos(heading)
+    ]
     const r2 = s * s + w * w
     const a2 = (rock.widthMm / 2) ** 2
     if (r2 < a2 || r2 > 16 * a2) continue
@@ -114,7 +166,9 @@ function roundRocks(form: ReachForm, station: number, at: Point2): number {
 function gradientDeg(values: Float64Array, cols: number, cell: number): number | null {
   const dx = values[cell + 1] - values[cell - 1]
   const dy = values[cell + cols] - values[cell - cols]
-  return Number.isFinite(dx) && Number.isFinite(dy) && (dx !== 0 || dy !== 0) ? (Math.atan2(dy, dx) * 180) / Math.PI : null
+  return Number.isFinite(dx) && Number.isFinite(dy) && (dx !== 0 || dy !== 0)
+    ? (Math.atan2(dy, dx) * 180) / Math.PI
+    : null
 }
 
 /** From a source to a sink: the sum of both pulls. */

@@ -46,7 +46,12 @@ const FAINTEST = 0.03
  *
  * @param owner  number of the water (in `waters`) whose surface a cell is, −1 on dry land
  */
-export function whiteMap(grid: Grid, owner: Int16Array, waters: readonly string[], sources: readonly WhiteSource[]): WhiteMap {
+export function whiteMap(
+  grid: Grid,
+  owner: Int16Array,
+  waters: readonly string[],
+  sources: readonly WhiteSource[]
+): WhiteMap {
   const size = grid.cols * grid.rows
   const clear = new Float64Array(size).fill(1)
   const cellMm2 = grid.cellMm ** 2
@@ -67,7 +72,13 @@ export function whiteMap(grid: Grid, owner: Int16Array, waters: readonly string[
       const area = same.areaMm2 + cells * cellMm2
       same.sharePct = (same.sharePct * same.areaMm2 + sum * 100 * cellMm2) / area
       same.areaMm2 = area
-    } else zones.push({ water: source.water, zone: source.zone, areaMm2: cells * cellMm2, sharePct: (sum / cells) * 100 })
+    } else
+      zones.push({
+        water: source.water,
+        zone: source.zone,
+        areaMm2: cells * cellMm2,
+        sharePct: (sum / cells) * 100
+      })
   }
   const pct = new Uint8Array(size)
   const wet = new Uint8Array(size)
@@ -79,10 +90,20 @@ export function whiteMap(grid: Grid, owner: Int16Array, waters: readonly string[
     own[owner[c]].cells++
     own[owner[c]].white += 1 - clear[c]
   }
-  const all = own.reduce((t, o) => ({ cells: t.cells + o.cells, white: t.white + o.white }), { cells: 0, white: 0 })
+  const all = own.reduce((t, o) => ({ cells: t.cells + o.cells, white: t.white + o.white }), {
+    cells: 0,
+    white: 0
+  })
   return {
-    grid, pct, wet, zones,
-    waters: own.flatMap((o, i) => (o.cells > 0 ? [{ water: waters[i], areaMm2: o.cells * cellMm2, sharePct: (100 * o.white) / o.cells }] : [])),
+    grid,
+    pct,
+    wet,
+    zones,
+    waters: own.flatMap((o, i) =>
+      o.cells > 0
+        ? [{ water: waters[i], areaMm2: o.cells * cellMm2, sharePct: (100 * o.white) / o.cells }]
+        : []
+    ),
     wholePct: all.cells > 0 ? (100 * all.white) / all.cells : 0,
     contours: contoursOf(grid, pct)
   }
@@ -91,7 +112,8 @@ export function whiteMap(grid: Grid, owner: Int16Array, waters: readonly string[
 /** A ring without the corners of its cells: each point the mean of itself, twice, and its neighbours. A knife follows it. */
 function rounded(ring: readonly Point2[]): Point2[] {
   const n = ring.length
-  const mean = (i: number, k: 0 | 1) => Math.round(((ring[(i + n - 1) % n][k] + 2 * ring[i][k] + ring[(i + 1) % n][k]) / 4) * 100) / 100
+  const mean = (i: number, k: 0 | 1) =>
+    Math.round(((ring[(i + n - 1) % n][k] + 2 * ring[i][k] + ring[(i + 1) % n][k]) / 4) * 100) / 100
   return ring.map((_, i): Point2 => [mean(i, 0), mean(i, 1)])
 }
 
@@ -101,8 +123,13 @@ function contoursOf(grid: Grid, pct: Uint8Array): WhiteMap['contours'] {
     const [x, y] = cellMiddle(grid, c - 0.5, r - 0.5)
     return [Math.round(x * 100) / 100, Math.round(y * 100) / 100]
   }
-  return contours().size([grid.cols, grid.rows]).thresholds([...WHITE_LINES])(Array.from(pct)).map((level) => ({
-    pct: level.value,
-    rings: level.coordinates.flatMap((polygon) => polygon.map((ring) => rounded(rounded(ring.slice(0, -1).map(toMm))))).filter((ring) => ring.length > 5)
-  }))
+  return contours()
+    .size([grid.cols, grid.rows])
+    .thresholds([...WHITE_LINES])(Array.from(pct))
+    .map((level) => ({
+      pct: level.value,
+      rings: level.coordinates
+        .flatMap((polygon) => polygon.map((ring) => rounded(rounded(ring.slice(0, -1).map(toMm)))))
+        .filter((ring) => ring.length > 5)
+    }))
 }

@@ -43,20 +43,43 @@ const MOST_BRACES = 60
 
 const known = new Map<string, ReturnType<typeof damBow>>()
 
-function bowFor(dam: Dam, depthMm: number, spanMm: number, liquidGCm3: number): ReturnType<typeof damBow> {
+function bowFor(
+  dam: Dam,
+  depthMm: number,
+  spanMm: number,
+  liquidGCm3: number
+): ReturnType<typeof damBow> {
   const heightMm = Math.ceil(depthMm / ROUND_MM.depth - 1e-9) * ROUND_MM.depth
   const span = Math.ceil(spanMm / ROUND_MM.span - 1e-9) * ROUND_MM.span
-  const key = [dam.thicknessMm, dam.modulusGPa, dam.edges, heightMm, span, liquidGCm3.toFixed(2)].join('/')
+  const key = [
+    dam.thicknessMm,
+    dam.modulusGPa,
+    dam.edges,
+    heightMm,
+    span,
+    liquidGCm3.toFixed(2)
+  ].join('/')
   const there = known.get(key)
   if (there) return there
-  const found = damBow({ heightMm, spanMm: span, thicknessMm: dam.thicknessMm, modulusGPa: dam.modulusGPa, liquidGCm3, edges: dam.edges })
+  const found = damBow({
+    heightMm,
+    spanMm: span,
+    thicknessMm: dam.thicknessMm,
+    modulusGPa: dam.modulusGPa,
+    liquidGCm3,
+    edges: dam.edges
+  })
   if (known.size > 2000) known.clear()
   known.set(key, found)
   return found
 }
 
 /** Depth of the water along an edge at its deeper end or any dip on it, mm. */
-function depthAlong(ground: PoolGround, a: { x: number; y: number }, b: { x: number; y: number }): number {
+function depthAlong(
+  ground: PoolGround,
+  a: { x: number; y: number },
+  b: { x: number; y: number }
+): number {
   const { xyz, outlineCount } = ground.vessel!.surface
   const length = Math.hypot(b.x - a.x, b.y - a.y)
   let deepest = 0
@@ -64,7 +87,8 @@ function depthAlong(ground: PoolGround, a: { x: number; y: number }, b: { x: num
     const [x, y, z] = [xyz[3 * i], xyz[3 * i + 1], xyz[3 * i + 2]]
     const off = Math.abs((b.x - a.x) * (y - a.y) - (b.y - a.y) * (x - a.x)) / length
     const along = ((x - a.x) * (b.x - a.x) + (y - a.y) * (b.y - a.y)) / length
-    if (off < 0.2 && along > -0.2 && along < length + 0.2) deepest = Math.max(deepest, ground.levelMm - z)
+    if (off < 0.2 && along > -0.2 && along < length + 0.2)
+      deepest = Math.max(deepest, ground.levelMm - z)
   }
   return deepest
 }
@@ -76,7 +100,13 @@ function depthAlong(ground: PoolGround, a: { x: number; y: number }, b: { x: num
  * @param liquidGCm3  density of the resin
  * @param gelMin      until it gels, min
  */
-export function damPlan(pool: Pool, ground: PoolGround, dam: Dam, liquidGCm3: number, gelMin: number): DamPlan | null {
+export function damPlan(
+  pool: Pool,
+  ground: PoolGround,
+  dam: Dam,
+  liquidGCm3: number,
+  gelMin: number
+): DamPlan | null {
   const { corners, from, shore } = drawnOutline(pool.outline, pool.brimMm)
   const spans: DamSpan[] = []
   let lengthMm = 0
@@ -90,11 +120,21 @@ export function damPlan(pool: Pool, ground: PoolGround, dam: Dam, liquidGCm3: nu
     const depthMm = depthAlong(ground, a, b)
     if (depthMm <= 0.05) return
     const whole = bowFor(dam, depthMm, spanMm, liquidGCm3)
-    const pieces = whole.bowMm > BOW_LIMIT_MM ? Math.min(MOST_BRACES, Math.ceil(spanMm / Math.max(whole.braceEveryMm, 1) - 1e-9)) : 1
+    const pieces =
+      whole.bowMm > BOW_LIMIT_MM
+        ? Math.min(MOST_BRACES, Math.ceil(spanMm / Math.max(whole.braceEveryMm, 1) - 1e-9))
+        : 1
     const braced = pieces > 1 ? bowFor(dam, depthMm, spanMm / pieces, liquidGCm3) : whole
     extraMl += braced.extraMl * pieces
     bracedBowMm = Math.max(bracedBowMm, braced.bowMm)
-    spans.push({ corner: pool.outline[from[i]].id, spanMm, depthMm, bowMm: whole.bowMm, braces: pieces - 1, braceEveryMm: spanMm / pieces })
+    spans.push({
+      corner: pool.outline[from[i]].id,
+      spanMm,
+      depthMm,
+      bowMm: whole.bowMm,
+      braces: pieces - 1,
+      braceEveryMm: spanMm / pieces
+    })
   })
   if (lengthMm === 0) return null
   return {

@@ -1,5 +1,10 @@
 import type { Build, Moving, Pool, Room } from '../../build/types'
-import { coatsFor, MOST_COATS, THICKEST_GEL_MM, type CoatChoice } from '../../physics/stuff/drying/coats'
+import {
+  coatsFor,
+  MOST_COATS,
+  THICKEST_GEL_MM,
+  type CoatChoice
+} from '../../physics/stuff/drying/coats'
 import { hoursUntil } from '../../physics/stuff/drying/film'
 import { dryFactor } from '../../physics/stuff/drying/air'
 import { dryInRoom } from '../../physics/stuff/drying/inRoom'
@@ -55,19 +60,40 @@ const BACKING_SHARE = 0.12
 const BACKING_MM = 1.2
 
 /** Height of gel on a water when dry, mm, and the slope it lies on, degrees. Null: nothing is built up in gel. */
-function heightOf(water: Moving, way: Way, gel: Gel, forms: FormsPlan, runMm: number): { finalMm: number; slopeDeg: number; peakMm?: number } | null {
+function heightOf(
+  water: Moving,
+  way: Way,
+  gel: Gel,
+  forms: FormsPlan,
+  runMm: number
+): { finalMm: number; slopeDeg: number; peakMm?: number } | null {
   switch (way.gel) {
     case 'strip':
       return { finalMm: gel.coatMm * gel.solidsVol, slopeDeg: 0 }
     case 'sheet': {
       const curve = forms.falls.find((f) => f.id === water.id)?.curve
       if (!curve) return null
-      const sheet = Math.min(THICKEST_GEL_MM, Math.max(TEXTURE_MM, (curve.footThicknessMm + curve.brinkThicknessMm) / 2))
-      return { finalMm: way.part ? TEXTURE_MM : sheet, slopeDeg: way.part ? Math.min(90, curve.landAngleDeg) : 90 }
+      const sheet = Math.min(
+        THICKEST_GEL_MM,
+        Math.max(TEXTURE_MM, (curve.footThicknessMm + curve.brinkThicknessMm) / 2)
+      )
+      return {
+        finalMm: way.part ? TEXTURE_MM : sheet,
+        slopeDeg: way.part ? Math.min(90, curve.landAngleDeg) : 90
+      }
     }
     case 'run': {
       const form = forms.reaches.find((r) => r.id === water.id)
-      const steepest = (form?.stations ?? []).reduce((most, s, i, all) => (i === 0 ? 0 : Math.max(most, Math.atan2(all[i - 1].surfaceMm - s.surfaceMm, s.sMm - all[i - 1].sMm))), 0)
+      const steepest = (form?.stations ?? []).reduce(
+        (most, s, i, all) =>
+          i === 0
+            ? 0
+            : Math.max(
+                most,
+                Math.atan2(all[i - 1].surfaceMm - s.surfaceMm, s.sMm - all[i - 1].sMm)
+              ),
+        0
+      )
       return runMm > 0 ? { finalMm: runMm, slopeDeg: (steepest * 180) / Math.PI } : null
     }
     case 'ripple':
@@ -75,11 +101,19 @@ function heightOf(water: Moving, way: Way, gel: Gel, forms: FormsPlan, runMm: nu
     case 'crest': {
       const sea = forms.seas.find((s) => s.id === water.id && s.faults.length === 0)
       // crests are drawn up out of a thin coat: half their height, on average, where they stand
-      return sea ? { finalMm: Math.max(RIPPLE_MM, sea.breakerMm / 2), slopeDeg: 35, peakMm: Math.min(sea.breakerMm / 2, THICKEST_GEL_MM) } : null
+      return sea
+        ? {
+            finalMm: Math.max(RIPPLE_MM, sea.breakerMm / 2),
+            slopeDeg: 35,
+            peakMm: Math.min(sea.breakerMm / 2, THICKEST_GEL_MM)
+          }
+        : null
     }
     case 'backing': {
       const face = forms.seas.find((s) => s.id === water.id)?.built?.face
-      return face ? { finalMm: Math.max(BACKING_MM, BACKING_SHARE * face.heightMm), slopeDeg: 90 } : null
+      return face
+        ? { finalMm: Math.max(BACKING_MM, BACKING_SHARE * face.heightMm), slopeDeg: 90 }
+        : null
     }
     case 'swell':
       return { finalMm: gel.coatMm * gel.solidsVol, slopeDeg: 0 }
@@ -87,7 +121,13 @@ function heightOf(water: Moving, way: Way, gel: Gel, forms: FormsPlan, runMm: nu
       return { finalMm: FOOT_MM, slopeDeg: 0 }
     case 'heap': {
       const splash = forms.splashes.find((s) => s.id === water.id && s.faults.length === 0)
-      return splash ? { finalMm: Math.max(1, splash.heightMm / 4), slopeDeg: 80, peakMm: Math.max(1, splash.heightMm / 2) } : null
+      return splash
+        ? {
+            finalMm: Math.max(1, splash.heightMm / 4),
+            slopeDeg: 80,
+            peakMm: Math.max(1, splash.heightMm / 2)
+          }
+        : null
     }
     default:
       return null
@@ -95,11 +135,25 @@ function heightOf(water: Moving, way: Way, gel: Gel, forms: FormsPlan, runMm: nu
 }
 
 /** The parts of a recipe as masses of a millilitre of paste, before it froths. */
-export function partsOf(recipe: Recipe, shelf: Shelf, ml = 1): (PastePart & { material: string; ml: number })[] {
+export function partsOf(
+  recipe: Recipe,
+  shelf: Shelf,
+  ml = 1
+): (PastePart & { material: string; ml: number })[] {
   return recipe.parts.flatMap(({ material, share }) => {
     const found = shelf.get(material)
     const densityGCm3 = found && 'densityGCm3' in found ? found.densityGCm3 : WHITE_GCM3
-    return found ? [{ material, ml: share * ml, massG: share * ml * densityGCm3, densityGCm3, kind: found.kind === 'filler' ? found.form : ('gel' as const) }] : []
+    return found
+      ? [
+          {
+            material,
+            ml: share * ml,
+            massG: share * ml * densityGCm3,
+            densityGCm3,
+            kind: found.kind === 'filler' ? found.form : ('gel' as const)
+          }
+        ]
+      : []
   })
 }
 /** White acrylic out of the tube. Typical, from memory. */
@@ -111,8 +165,11 @@ function stirred(gel: Gel, way: Way, shelf: Shelf): Gel {
   try {
     const paste = pasteOf(partsOf(way.recipe, shelf), way.recipe.maxPacking)
     return {
-      ...gel, solidsVol: Math.min(0.95, paste.fillerFraction + (1 - paste.fillerFraction) * gel.solidsVol), densityGCm3: paste.densityGCm3,
-      viscosityPaS: gel.viscosityPaS * paste.viscosityRatio, yieldPa: pasteYield(gel.yieldPa, paste.fillerFraction, way.recipe.maxPacking)
+      ...gel,
+      solidsVol: Math.min(0.95, paste.fillerFraction + (1 - paste.fillerFraction) * gel.solidsVol),
+      densityGCm3: paste.densityGCm3,
+      viscosityPaS: gel.viscosityPaS * paste.viscosityRatio,
+      yieldPa: pasteYield(gel.yieldPa, paste.fillerFraction, way.recipe.maxPacking)
     }
   } catch (error) {
     if (!(error instanceof RangeError)) throw error
@@ -124,7 +181,15 @@ function stirred(gel: Gel, way: Way, shelf: Shelf): Gel {
 const THINNEST_COAT_MM = 0.6
 
 /** What is laid: how high when dry, on what slope, with points how high; and what the builder chose. */
-interface Wanted { finalMm: number; slopeDeg: number; peakMm?: number; coats: number | null; tiltDeg: number; rippleMm: number; bears: number }
+interface Wanted {
+  finalMm: number
+  slopeDeg: number
+  peakMm?: number
+  coats: number | null
+  tiltDeg: number
+  rippleMm: number
+  bears: number
+}
 
 /** Coats of a gel in a room: as many as were chosen, or as few as finish well, hold on their slope and stay under the thickness that dries. */
 function lay(room: Room, gel: Gel, wanted: Wanted): Laying {
@@ -134,7 +199,14 @@ function lay(room: Room, gel: Gel, wanted: Wanted): Laying {
   const wetInAll = finalMm / gel.solidsVol
   const most = Math.min(THICKEST_GEL_MM, sagMm ?? Infinity, Math.max(wanted.bears, 0.3))
   const least = Math.min(40, Math.ceil(wetInAll / most - 1e-9))
-  const quick = coatsFor(gel, finalMm, room.tempC, room.rhPct, Math.max(Math.min(MOST_COATS, Math.ceil(wetInAll / THINNEST_COAT_MM)), Math.min(40, least + 3)), (mm) => dryInRoom(gel, mm, room))
+  const quick = coatsFor(
+    gel,
+    finalMm,
+    room.tempC,
+    room.rhPct,
+    Math.max(Math.min(MOST_COATS, Math.ceil(wetInAll / THINNEST_COAT_MM)), Math.min(40, least + 3)),
+    (mm) => dryInRoom(gel, mm, room)
+  )
   const advised = Math.max(least, quick.coats)
   const coats = wanted.coats ?? advised
   const wetMm = wetInAll / coats
@@ -142,11 +214,30 @@ function lay(room: Room, gel: Gel, wanted: Wanted): Laying {
   const never = dry.clearH === null
   const coatMm = Math.min(wetMm, gel.coatMm)
   return {
-    gel: gel.id, finalMm, coats, wetMm, dryMm: wetMm * gel.solidsVol, advised, touchMin: dry.touchMin, clearH: dry.clearH, totalH: never ? null : dry.clearH! * coats,
-    peelH: never ? null : hoursUntil(dry.curve, HOLDS_AT), peelByH: never ? null : dry.clearH! * BRITTLE_AFTER, table: quick.table,
-    slopeDeg, sagMm, tiltDeg: slopeDeg < 0.5 ? 0 : Math.ceil(tiltFor(gel.yieldPa, gel.densityGCm3, slopeDeg, wetMm)),
+    gel: gel.id,
+    finalMm,
+    coats,
+    wetMm,
+    dryMm: wetMm * gel.solidsVol,
+    advised,
+    touchMin: dry.touchMin,
+    clearH: dry.clearH,
+    totalH: never ? null : dry.clearH! * coats,
+    peelH: never ? null : hoursUntil(dry.curve, HOLDS_AT),
+    peelByH: never ? null : dry.clearH! * BRITTLE_AFTER,
+    table: quick.table,
+    slopeDeg,
+    sagMm,
+    tiltDeg: slopeDeg < 0.5 ? 0 : Math.ceil(tiltFor(gel.yieldPa, gel.densityGCm3, slopeDeg, wetMm)),
     peak: peakMm ? { heightMm: peakMm, ...slumpOf(gel.yieldPa, gel.densityGCm3, peakMm) } : null,
-    windows: windowsOf(gel, coatMm, rippleMm, dryInRoom(gel, coatMm, room).touchMin, dryFactor(room)), rippleMm
+    windows: windowsOf(
+      gel,
+      coatMm,
+      rippleMm,
+      dryInRoom(gel, coatMm, room).touchMin,
+      dryFactor(room)
+    ),
+    rippleMm
   }
 }
 
@@ -157,11 +248,27 @@ function lay(room: Room, gel: Gel, wanted: Wanted): Laying {
  * @param bears   most wet gel a film bears at once, mm; Infinity where there is none
  * @returns       null where nothing is built up in gel, or it is not on the shelf
  */
-export function layingOf(build: Pick<Build, 'room'>, water: Moving, way: Way, forms: FormsPlan, shelf: Shelf, runMm: number, bears = Infinity): Laying | null {
+export function layingOf(
+  build: Pick<Build, 'room'>,
+  water: Moving,
+  way: Way,
+  forms: FormsPlan,
+  shelf: Shelf,
+  runMm: number,
+  bears = Infinity
+): Laying | null {
   const found = onShelf(shelf, 'gel', water.gel)
   const gel = found && stirred(found, way, shelf)
   const height = gel && heightOf(water, way, gel, forms, runMm)
-  return gel && height ? lay(build.room, gel, { ...height, coats: water.make.coats, tiltDeg: water.make.tiltDeg, rippleMm: rippleOf(water, gel, forms), bears }) : null
+  return gel && height
+    ? lay(build.room, gel, {
+        ...height,
+        coats: water.make.coats,
+        tiltDeg: water.make.tiltDeg,
+        rippleMm: rippleOf(water, gel, forms),
+        bears
+      })
+    : null
 }
 
 /** Wet thickness of a brushed coat of gloss gel, mm. Common practice, no source. */
@@ -170,13 +277,25 @@ export const GLOSS_COAT_MM = 1
 const RIPPLED_IN = 'ripple-gel'
 
 /** The gel on a pool's surface: its one coat of ripples, or its coats of gloss; null: a skin of paper has none. */
-export function surfaceOf(build: Pick<Build, 'room'>, pool: Pool, forms: FormsPlan, shelf: Shelf): Laying | null {
+export function surfaceOf(
+  build: Pick<Build, 'room'>,
+  pool: Pool,
+  forms: FormsPlan,
+  shelf: Shelf
+): Laying | null {
   if (pool.way === 'paper-skin') return null
   const glossy = pool.way === 'gloss-gel'
   const gel = onShelf(shelf, 'gel', glossy ? pool.gloss.gel : RIPPLED_IN)
   if (!gel) return null
   const wetMm = glossy ? GLOSS_COAT_MM * pool.gloss.coats : gel.coatMm
-  return lay(build.room, gel, { finalMm: wetMm * gel.solidsVol, slopeDeg: 0, coats: glossy ? pool.gloss.coats : 1, tiltDeg: 0, rippleMm: rippleOf(pool, gel, forms), bears: Infinity })
+  return lay(build.room, gel, {
+    finalMm: wetMm * gel.solidsVol,
+    slopeDeg: 0,
+    coats: glossy ? pool.gloss.coats : 1,
+    tiltDeg: 0,
+    rippleMm: rippleOf(pool, gel, forms),
+    bears: Infinity
+  })
 }
 
 /** The ripple a water is given: that of its form, no finer than its gel keeps, no wider than a tool makes it at once. */

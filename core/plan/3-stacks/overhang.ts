@@ -33,18 +33,43 @@ const FOOT_ANGLE_DEG = 172
 /** How far a curl turns from its foot round to its lip. Common practice, no source. */
 const CURL_TURNS_DEG = 215
 /** What of the film stands free as a curl; the rest lies flat before it and is glued down. */
-export const curlArc = (face: { faceArcMm: number; formerRadiusMm: number | null }): number => Math.min(face.faceArcMm, (face.formerRadiusMm ?? 0) * ((CURL_TURNS_DEG * Math.PI) / 180))
+export const curlArc = (face: { faceArcMm: number; formerRadiusMm: number | null }): number =>
+  Math.min(face.faceArcMm, (face.formerRadiusMm ?? 0) * ((CURL_TURNS_DEG * Math.PI) / 180))
 
 /** Strip of film to be held: the sheet of a fall over its lip, or the curl of a wave over its foot. */
-function stripOf(water: Moving, way: Way, forms: FormsPlan, shelf: Shelf, wetMm: number): Strip | null {
+function stripOf(
+  water: Moving,
+  way: Way,
+  forms: FormsPlan,
+  shelf: Shelf,
+  wetMm: number
+): Strip | null {
   const film = way.part?.film ? onShelf(shelf, 'film', water.make.film) : null
   const gel = onShelf(shelf, 'gel', water.gel)
   if (!film || !gel) return null
-  const base = { thicknessMm: film.thicknessMm, modulusGPa: film.modulusGPa, filmDensityGCm3: film.densityGCm3, wetMm, gelDensityGCm3: gel.densityGCm3 }
+  const base = {
+    thicknessMm: film.thicknessMm,
+    modulusGPa: film.modulusGPa,
+    filmDensityGCm3: film.densityGCm3,
+    wetMm,
+    gelDensityGCm3: gel.densityGCm3
+  }
   const curve = forms.falls.find((f) => f.id === water.id)?.curve
-  if (curve && way.part?.shape === 'sheet') return { ...base, lengthMm: curve.arcMm, radiusMm: curve.arcMm / Math.max(0.05, (curve.landAngleDeg * Math.PI) / 180), angleDeg: 0 }
+  if (curve && way.part?.shape === 'sheet')
+    return {
+      ...base,
+      lengthMm: curve.arcMm,
+      radiusMm: curve.arcMm / Math.max(0.05, (curve.landAngleDeg * Math.PI) / 180),
+      angleDeg: 0
+    }
   const face = forms.seas.find((s) => s.id === water.id)?.built?.face
-  if (face?.formerRadiusMm && way.part?.shape === 'curl') return { ...base, lengthMm: curlArc(face), radiusMm: face.formerRadiusMm, angleDeg: FOOT_ANGLE_DEG }
+  if (face?.formerRadiusMm && way.part?.shape === 'curl')
+    return {
+      ...base,
+      lengthMm: curlArc(face),
+      radiusMm: face.formerRadiusMm,
+      angleDeg: FOOT_ANGLE_DEG
+    }
   return null
 }
 
@@ -57,12 +82,25 @@ export function filmBears(water: Moving, way: Way, forms: FormsPlan, shelf: Shel
 }
 
 /** What holds the film of a water while its gel is wet; null: it is on no film. */
-export function overhangOf(water: Moving, way: Way, forms: FormsPlan, laying: Laying | null, shelf: Shelf, room: Room): Overhang | null {
+export function overhangOf(
+  water: Moving,
+  way: Way,
+  forms: FormsPlan,
+  laying: Laying | null,
+  shelf: Shelf,
+  room: Room
+): Overhang | null {
   const strip = stripOf(water, way, forms, shelf, laying?.wetMm ?? 0)
   return strip && held(strip, water, laying, shelf, room)
 }
 
-function held(strip: Strip, water: Moving, laying: Laying | null, shelf: Shelf, room: Room): Overhang {
+function held(
+  strip: Strip,
+  water: Moving,
+  laying: Laying | null,
+  shelf: Shelf,
+  room: Room
+): Overhang {
   const limitMm = water.make.droopMm
   const gel = onShelf(shelf, 'gel', water.gel)!
   const bent = bentStrip(strip)
@@ -70,11 +108,17 @@ function held(strip: Strip, water: Moving, laying: Laying | null, shelf: Shelf, 
   const rest = restLine(strip)
   const at = (mm: number) => rest[Math.round((mm / strip.lengthMm) * (rest.length - 1))]
   const foot = Math.min(...rest.map((p) => p[1]))
-  const round = (line: readonly [number, number][]) => line.map(([x, z]): Point2 => [Math.round(x * 100) / 100, Math.round(z * 100) / 100])
+  const round = (line: readonly [number, number][]) =>
+    line.map(([x, z]): Point2 => [Math.round(x * 100) / 100, Math.round(z * 100) / 100])
   return {
-    strip, limitMm, droopMm: bent.droopMm, bearsMm: mostWet(strip, limitMm), props,
+    strip,
+    limitMm,
+    droopMm: bent.droopMm,
+    bearsMm: mostWet(strip, limitMm),
+    props,
     stand: (props?.atMm ?? []).map((mm) => ({ xMm: at(mm)[0], heightMm: at(mm)[1] - foot })),
     releaseH: laying ? releaseH(strip, gel, dryInRoom(gel, strip.wetMm, room), limitMm) : null,
-    rest: round(rest), bent: round(bent.shape)
+    rest: round(rest),
+    bent: round(bent.shape)
   }
 }

@@ -37,7 +37,13 @@ export interface PartStack {
   bond: { kind: string; footMm: number; times: number; wantsMm: number; holds: boolean }
   standing: Tipping | null
   /** Moulded: surface of the master, coats of rubber, what it holds. */
-  mould: { surfaceCm2: number; coats: number; castMl: number; longMm: number; shellLayers: number } | null
+  mould: {
+    surfaceCm2: number
+    coats: number
+    castMl: number
+    longMm: number
+    shellLayers: number
+  } | null
 }
 
 /** Six coats: three brushed, a fourth with cloth, two more; three layers of shell. Common practice, no source. */
@@ -56,17 +62,65 @@ const STEP_MM = 12
 const STEP_FOOT_MM = 3
 
 /** What the parts of all kinds are worked out from. */
-interface At { way: Way; forms: FormsPlan; laying: Laying | null; film: Film | null; gel: Gel | null; base: Pick<PartStack, 'shape' | 'film' | 'on' | 'release' | 'former' | 'overhang' | 'standing' | 'mould' | 'outline' | 'spares'> }
+interface At {
+  way: Way
+  forms: FormsPlan
+  laying: Laying | null
+  film: Film | null
+  gel: Gel | null
+  base: Pick<
+    PartStack,
+    | 'shape'
+    | 'film'
+    | 'on'
+    | 'release'
+    | 'former'
+    | 'overhang'
+    | 'standing'
+    | 'mould'
+    | 'outline'
+    | 'spares'
+  >
+}
 
 /** The part that a way makes off the model for one water; null: it makes none, or its form is at fault. */
-export function partOf(water: Moving, way: Way, forms: FormsPlan, laying: Laying | null, shelf: Shelf, room: Room): PartStack | null {
+export function partOf(
+  water: Moving,
+  way: Way,
+  forms: FormsPlan,
+  laying: Laying | null,
+  shelf: Shelf,
+  room: Room
+): PartStack | null {
   if (!way.part) return null
   const { shape, on } = way.part
   const film = way.part.film ? onShelf(shelf, 'film', water.make.film) : null
-  const wet = water.gel === 'clear-caulk' ? 'caulk' : shape === 'cast' ? 'two-part' : shape === 'skin' || shape === 'fingers' ? 'light' : 'gel'
+  const wet =
+    water.gel === 'clear-caulk'
+      ? 'caulk'
+      : shape === 'cast'
+        ? 'two-part'
+        : shape === 'skin' || shape === 'fingers'
+          ? 'light'
+          : 'gel'
   const at: At = {
-    way, forms, laying, film, gel: onShelf(shelf, 'gel', water.gel),
-    base: { shape, film: film?.id ?? null, on: THINGS[on].name, release: film ? null : pairOf(wet, on), former: null, overhang: overhangOf(water, way, forms, laying, shelf, room), standing: null, mould: null, outline: null, spares: 0 }
+    way,
+    forms,
+    laying,
+    film,
+    gel: onShelf(shelf, 'gel', water.gel),
+    base: {
+      shape,
+      film: film?.id ?? null,
+      on: THINGS[on].name,
+      release: film ? null : pairOf(wet, on),
+      former: null,
+      overhang: overhangOf(water, way, forms, laying, shelf, room),
+      standing: null,
+      mould: null,
+      outline: null,
+      spares: 0
+    }
   }
   if (water.kind === 'fall') return fallPart(water, at)
   if (water.kind === 'sea') return seaPart(water, at)
@@ -74,7 +128,17 @@ export function partOf(water: Moving, way: Way, forms: FormsPlan, laying: Laying
 }
 
 /** A joint under the weight of what it carries. */
-const joint = ({ way }: At, footMm: number, widthMm: number, massG: number, leverMm: number): PartStack['bond'] => ({ kind: way.part!.bond, footMm, ...bondHolds(way.part!.bond, footMm, widthMm, (massG / 1000) * 9.81, leverMm) })
+const joint = (
+  { way }: At,
+  footMm: number,
+  widthMm: number,
+  massG: number,
+  leverMm: number
+): PartStack['bond'] => ({
+  kind: way.part!.bond,
+  footMm,
+  ...bondHolds(way.part!.bond, footMm, widthMm, (massG / 1000) * 9.81, leverMm)
+})
 
 /** Strips side by side, or one sheet over the lip. */
 function fallPart(water: Fall, at: At): PartStack | null {
@@ -83,13 +147,36 @@ function fallPart(water: Fall, at: At): PartStack | null {
   const { stripMm, arcMm, landMm } = form.curve
   const gelGCm3 = at.gel?.densityGCm3 ?? 1
   if (at.base.shape === 'sheet') {
-    const massG = (form.widthMm * arcMm * ((at.film?.thicknessMm ?? 0) * (at.film?.densityGCm3 ?? 1) + (at.laying?.wetMm ?? 0) * gelGCm3)) / 1000
-    return { ...at.base, name: 'Sheet', count: 1, lengthMm: stripMm, widthMm: form.widthMm, trimMm: TUCK_MM, thicknessMm: at.film?.thicknessMm ?? 0, massG, bond: joint(at, TUCK_MM, form.widthMm, massG, landMm / 2 + 1) }
+    const massG =
+      (form.widthMm *
+        arcMm *
+        ((at.film?.thicknessMm ?? 0) * (at.film?.densityGCm3 ?? 1) +
+          (at.laying?.wetMm ?? 0) * gelGCm3)) /
+      1000
+    return {
+      ...at.base,
+      name: 'Sheet',
+      count: 1,
+      lengthMm: stripMm,
+      widthMm: form.widthMm,
+      trimMm: TUCK_MM,
+      thicknessMm: at.film?.thicknessMm ?? 0,
+      massG,
+      bond: joint(at, TUCK_MM, form.widthMm, massG, landMm / 2 + 1)
+    }
   }
   const dryMm = at.laying?.finalMm ?? 0
   const massG = (stripMm * water.stripWidthMm * dryMm * gelGCm3) / 1000
   return {
-    ...at.base, name: 'Strip', count: form.strips, spares: form.stripsToMake - form.strips, lengthMm: stripMm, widthMm: water.stripWidthMm, trimMm: TUCK_MM, thicknessMm: dryMm, massG,
+    ...at.base,
+    name: 'Strip',
+    count: form.strips,
+    spares: form.stripsToMake - form.strips,
+    lengthMm: stripMm,
+    widthMm: water.stripWidthMm,
+    trimMm: TUCK_MM,
+    thicknessMm: dryMm,
+    massG,
     bond: joint(at, TUCK_MM, water.stripWidthMm, massG, 1 + dryMm)
   }
 }
@@ -104,27 +191,72 @@ function seaPart(water: Sea, at: At): PartStack | null {
     const section = Math.abs(signedArea(face.profile))
     const madeMm = longMm + 2 * SAWN_MM
     const massG = ((section * longMm) / 1000) * CAST_GCM3
-    const spanMm = Math.max(...face.profile.map((p) => p[0])) - Math.min(...face.profile.map((p) => p[0]))
+    const spanMm =
+      Math.max(...face.profile.map((p) => p[0])) - Math.min(...face.profile.map((p) => p[0]))
     return {
-      ...at.base, name: 'Casting', count: 1, lengthMm: longMm, widthMm: spanMm, trimMm: SAWN_MM, thicknessMm: face.heightMm, massG, bond: joint(at, spanMm, longMm, massG, face.heightMm / 2),
-      mould: { surfaceCm2: (lineLength(face.profile) * madeMm + 2 * section) / 100, coats: RUBBER_COATS, castMl: (section * madeMm) / 1000, longMm: madeMm, shellLayers: SHELL_LAYERS }
+      ...at.base,
+      name: 'Casting',
+      count: 1,
+      lengthMm: longMm,
+      widthMm: spanMm,
+      trimMm: SAWN_MM,
+      thicknessMm: face.heightMm,
+      massG,
+      bond: joint(at, spanMm, longMm, massG, face.heightMm / 2),
+      mould: {
+        surfaceCm2: (lineLength(face.profile) * madeMm + 2 * section) / 100,
+        coats: RUBBER_COATS,
+        castMl: (section * madeMm) / 1000,
+        longMm: madeMm,
+        shellLayers: SHELL_LAYERS
+      }
     }
   }
   // no roof: nothing to roll a film to
   if (!face.formerRadiusMm || !at.film || !at.gel) return null
   const gelMm = at.laying?.finalMm ?? 0
-  const massG = (face.faceArcMm * longMm * (at.film.thicknessMm * at.film.densityGCm3 + gelMm * at.gel.densityGCm3)) / 1000
+  const massG =
+    (face.faceArcMm *
+      longMm *
+      (at.film.thicknessMm * at.film.densityGCm3 + gelMm * at.gel.densityGCm3)) /
+    1000
   const line = at.base.overhang?.rest ?? []
   const lean = [0, 1].map((k) => line.reduce((sum, p) => sum + p[k], 0) / Math.max(1, line.length))
   const footMm = Math.max(FOOT_MM, face.faceArcMm - curlArc(face))
   return {
-    ...at.base, name: 'Curl', count: 1, spares: 1, lengthMm: longMm, widthMm: face.faceArcMm, trimMm: 0, thicknessMm: at.film.thicknessMm, massG,
-    former: { wantedMm: face.formerRadiusMm, radiusMm: formerFor(face.formerRadiusMm, at.film.thicknessMm, at.film.modulusGPa, gelMm, at.gel.dryModulusGPa) },
-    bond: joint(at, footMm, longMm, massG, Math.abs(lean[0]) + 1), standing: freestanding(massG, [lean[0], Math.max(1, lean[1])], [Math.min(...line.map((p) => p[0])), footMm])
+    ...at.base,
+    name: 'Curl',
+    count: 1,
+    spares: 1,
+    lengthMm: longMm,
+    widthMm: face.faceArcMm,
+    trimMm: 0,
+    thicknessMm: at.film.thicknessMm,
+    massG,
+    former: {
+      wantedMm: face.formerRadiusMm,
+      radiusMm: formerFor(
+        face.formerRadiusMm,
+        at.film.thicknessMm,
+        at.film.modulusGPa,
+        gelMm,
+        at.gel.dryModulusGPa
+      )
+    },
+    bond: joint(at, footMm, longMm, massG, Math.abs(lean[0]) + 1),
+    standing: freestanding(
+      massG,
+      [lean[0], Math.max(1, lean[1])],
+      [Math.min(...line.map((p) => p[0])), footMm]
+    )
   }
 }
 
-const SPLASH_NAMES: Partial<Record<PartShape, string>> = { skin: 'Skin', fingers: 'Fingers', tuft: 'Tuft' }
+const SPLASH_NAMES: Partial<Record<PartShape, string>> = {
+  skin: 'Skin',
+  fingers: 'Fingers',
+  tuft: 'Tuft'
+}
 
 /** A splash, standing on its foot. */
 function splashPart(water: Splash, at: At): PartStack | null {
@@ -134,12 +266,26 @@ function splashPart(water: Splash, at: At): PartStack | null {
   const area = Math.abs(signedArea(ring))
   const [cx, cz] = middleOf(ring)
   const { shape } = at.base
-  const massG = shape === 'skin' ? (area * SKIN_MM * LIGHT_RESIN_GCM3) / 1000 : shape === 'fingers' ? (form.fingers * form.heightMm * Math.PI * (STRAND_MM / 2) ** 2 * LIGHT_RESIN_GCM3) / 1000 : (area * TUFT_MM) / 1000
+  const massG =
+    shape === 'skin'
+      ? (area * SKIN_MM * LIGHT_RESIN_GCM3) / 1000
+      : shape === 'fingers'
+        ? (form.fingers * form.heightMm * Math.PI * (STRAND_MM / 2) ** 2 * LIGHT_RESIN_GCM3) / 1000
+        : (area * TUFT_MM) / 1000
   const foot = Math.max(FOOT_MM, water.widthMm)
   return {
-    ...at.base, outline: ring.map(([x, z]): Point2 => [Math.round(x * 100) / 100, Math.round(z * 100) / 100]), name: SPLASH_NAMES[shape] ?? 'Part', count: 1, spares: shape === 'tuft' ? 0 : 1,
-    lengthMm: form.heightMm, widthMm: form.reachMm, trimMm: 0, thicknessMm: shape === 'skin' ? SKIN_MM : STRAND_MM, massG,
-    bond: joint(at, FOOT_MM, water.widthMm, massG, Math.abs(cx) + 1), standing: freestanding(Math.max(1e-6, massG), [cx, Math.max(1, cz)], [-foot / 2, foot / 2])
+    ...at.base,
+    outline: ring.map(([x, z]): Point2 => [Math.round(x * 100) / 100, Math.round(z * 100) / 100]),
+    name: SPLASH_NAMES[shape] ?? 'Part',
+    count: 1,
+    spares: shape === 'tuft' ? 0 : 1,
+    lengthMm: form.heightMm,
+    widthMm: form.reachMm,
+    trimMm: 0,
+    thicknessMm: shape === 'skin' ? SKIN_MM : STRAND_MM,
+    massG,
+    bond: joint(at, FOOT_MM, water.widthMm, massG, Math.abs(cx) + 1),
+    standing: freestanding(Math.max(1e-6, massG), [cx, Math.max(1, cz)], [-foot / 2, foot / 2])
   }
 }
 
@@ -149,5 +295,15 @@ function runPart(water: Reach, at: At): PartStack | null {
   if (!run || run.stations.length === 0) return null
   const thicknessMm = at.film?.thicknessMm ?? 0
   const massG = (STEP_MM * run.widthMm * thicknessMm * (at.film?.densityGCm3 ?? 1)) / 1000
-  return { ...at.base, name: 'Step', count: Math.max(1, run.jumps.length), lengthMm: STEP_MM, widthMm: run.widthMm, trimMm: 0, thicknessMm, massG, bond: joint(at, STEP_FOOT_MM, run.widthMm, massG, 1) }
+  return {
+    ...at.base,
+    name: 'Step',
+    count: Math.max(1, run.jumps.length),
+    lengthMm: STEP_MM,
+    widthMm: run.widthMm,
+    trimMm: 0,
+    thicknessMm,
+    massG,
+    bond: joint(at, STEP_FOOT_MM, run.widthMm, massG, 1)
+  }
 }

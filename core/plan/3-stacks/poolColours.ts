@@ -3,7 +3,13 @@ import type { SectionPoint } from '../../physics/shape/profile'
 import { onShelf, type Shelf } from '../../craft/materials/shelf'
 import { reflectanceOf } from '../../physics/stuff/colour/reflectance'
 import { hexOf, rgbOfXyz, xyzOf } from '../../physics/stuff/colour/rgb'
-import { opticsOf, seenOver, type SeenColour, type TintedPour, type TintOptics } from '../../physics/stuff/colour/tint'
+import {
+  opticsOf,
+  seenOver,
+  type SeenColour,
+  type TintedPour,
+  type TintOptics
+} from '../../physics/stuff/colour/tint'
 
 /** How a pool looks from above. */
 export interface PoolColours {
@@ -15,7 +21,11 @@ export interface PoolColours {
 }
 
 /** A pour as the eye sees it: from height to height with its own tints. */
-export interface TintedLayer { fromMm: number; toMm: number; tints: readonly TintDose[] }
+export interface TintedLayer {
+  fromMm: number
+  toMm: number
+  tints: readonly TintDose[]
+}
 
 const SWATCHES = 7
 const STRIP_POINTS = 60
@@ -42,8 +52,13 @@ function bedAt(bed: { bedDeep: string; bedShore: string }, share: number): reado
 }
 
 /** What stands over the ground at a height: each layer from the ground or its own foot up. */
-function over(layers: readonly { fromMm: number; toMm: number; tints: TintedPour['tints'] }[], groundMm: number): TintedPour[] {
-  return layers.flatMap(({ fromMm, toMm, tints }) => (toMm > groundMm ? [{ depthMm: toMm - Math.max(fromMm, groundMm), tints }] : []))
+function over(
+  layers: readonly { fromMm: number; toMm: number; tints: TintedPour['tints'] }[],
+  groundMm: number
+): TintedPour[] {
+  return layers.flatMap(({ fromMm, toMm, tints }) =>
+    toMm > groundMm ? [{ depthMm: toMm - Math.max(fromMm, groundMm), tints }] : []
+  )
 }
 
 /**
@@ -52,8 +67,19 @@ function over(layers: readonly { fromMm: number; toMm: number; tints: TintedPour
  * @param layers   pours from the bottom up, mm; none: the painted bed alone
  * @param section  ground along the section line inside this pool
  */
-export function poolColours(bed: { bedDeep: string; bedShore: string }, layers: readonly TintedLayer[], levelMm: number, depthMm: number, section: readonly SectionPoint[], shelf: Shelf): PoolColours {
-  const tinted = layers.map((l) => ({ fromMm: l.fromMm, toMm: l.toMm, tints: tintsOn(shelf, l.tints) }))
+export function poolColours(
+  bed: { bedDeep: string; bedShore: string },
+  layers: readonly TintedLayer[],
+  levelMm: number,
+  depthMm: number,
+  section: readonly SectionPoint[],
+  shelf: Shelf
+): PoolColours {
+  const tinted = layers.map((l) => ({
+    fromMm: l.fromMm,
+    toMm: l.toMm,
+    tints: tintsOn(shelf, l.tints)
+  }))
   const look = (depth: number) => {
     const own = bedAt(bed, depthMm > 0 ? depth / depthMm : 0)
     return { ...seenOver(own, over(tinted, levelMm - depth)), bed: hexOf(rgbOfXyz(xyzOf(own))) }
@@ -77,5 +103,12 @@ export function poolColours(bed: { bedDeep: string; bedShore: string }, layers: 
 }
 
 /** What a pool looks like where it is so deep: its nearest swatch. @example swatchAt(colours, 8).colour // "#2c5a54" */
-export const swatchAt = ({ swatches }: Pick<PoolColours, 'swatches'>, depthMm: number): PoolColours['swatches'][number] | null =>
-  swatches.reduce<PoolColours['swatches'][number] | null>((best, s) => (best === null || Math.abs(s.depthMm - depthMm) < Math.abs(best.depthMm - depthMm) ? s : best), null)
+export const swatchAt = (
+  { swatches }: Pick<PoolColours, 'swatches'>,
+  depthMm: number
+): PoolColours['swatches'][number] | null =>
+  swatches.reduce<PoolColours['swatches'][number] | null>(
+    (best, s) =>
+      best === null || Math.abs(s.depthMm - depthMm) < Math.abs(best.depthMm - depthMm) ? s : best,
+    null
+  )

@@ -12,7 +12,12 @@ import { displacedMl, type Stood } from '../../physics/shape/standing'
 import type { GroundLayer } from '../../physics/stuff/heat/cureRun'
 import type { CureKinetics } from '../../physics/stuff/heat/kinetics'
 import { coolCoat, lightHeat } from '../../physics/stuff/heat/lightHeat'
-import { MARGIN_C, sideLoss, type PourHeat, type PourHeatInput } from '../../physics/stuff/heat/pourHeat'
+import {
+  MARGIN_C,
+  sideLoss,
+  type PourHeat,
+  type PourHeatInput
+} from '../../physics/stuff/heat/pourHeat'
 import { resinKinetics } from '../../craft/materials/resinKinetics'
 import { THERMAL } from '../../craft/materials/grounds'
 import { lightPlan, tintPerMm, type LightPlan } from './lightBody'
@@ -66,14 +71,19 @@ export function bedLayers(build: Build, lowestMm: number, shelf: Shelf): GroundL
   const skin = onShelf(shelf, 'shell', shell)
   const layers: GroundLayer[] = []
   if (skin && shellMm > 0) layers.push({ ...skin.thermal, thicknessMm: shellMm })
-  if (foam && lowestMm - shellMm > 0.5) layers.push({ ...foam.thermal, thicknessMm: lowestMm - shellMm })
+  if (foam && lowestMm - shellMm > 0.5)
+    layers.push({ ...foam.thermal, thicknessMm: lowestMm - shellMm })
   return [...layers, { ...THERMAL.get('plywood')!, thicknessMm: BOARD_AND_TABLE_MM }]
 }
 
 /** Which of those layers is the landform. */
 const softLayer = (build: Build): number => (build.ground.shellMm > 0 ? 1 : 0)
 
-const perimeter = (ring: PoolGround['ring']) => ring.reduce((sum, [x, y], i) => { const [nx, ny] = ring[(i + 1) % ring.length]; return sum + Math.hypot(nx - x, ny - y) }, 0)
+const perimeter = (ring: PoolGround['ring']) =>
+  ring.reduce((sum, [x, y], i) => {
+    const [nx, ny] = ring[(i + 1) % ring.length]
+    return sum + Math.hypot(nx - x, ny - y)
+  }, 0)
 
 /** Bands of a pool by thickness at the deepest, from the bottom up, with their tints. */
 export function bandsOf(pool: Pool, depthMm: number): { thicknessMm: number; tints: TintDose[] }[] {
@@ -92,7 +102,14 @@ function bandAt<B extends { thicknessMm: number }>(bands: readonly B[], heightMm
   return bands[bands.length - 1]
 }
 
-function heatInput(build: Build, pool: Pool, found: PoolGround, resin: Resin, kinetics: CureKinetics, shelf: Shelf): PourHeatInput {
+function heatInput(
+  build: Build,
+  pool: Pool,
+  found: PoolGround,
+  resin: Resin,
+  kinetics: CureKinetics,
+  shelf: Shelf
+): PourHeatInput {
   const ground = bedLayers(build, found.lowestMm, shelf)
   const landform = onShelf(shelf, 'landform', build.ground.landform)
   const dam = pool.outline.some((c) => c.edge === 'dam') ? onShelf(shelf, 'dam', pool.dam) : null
@@ -117,17 +134,36 @@ function heatInput(build: Build, pool: Pool, found: PoolGround, resin: Resin, ki
  *
  * @param heatOf  runs the heat: handed in so that a run made before may be used again
  */
-export function poolStack(build: Build, pool: Pool, ground: GroundPlan, shelf: Shelf, bed: Coat[], heatOf: (id: string, input: PourHeatInput) => PourHeat): PoolStack {
+export function poolStack(
+  build: Build,
+  pool: Pool,
+  ground: GroundPlan,
+  shelf: Shelf,
+  bed: Coat[],
+  heatOf: (id: string, input: PourHeatInput) => PourHeat
+): PoolStack {
   const found = ground.pools.find((p) => p.id === pool.id)!
   const resin = onShelf(shelf, 'resin', pool.resin)
   const depth = found.vessel ? found.maxDepthMm : 0
   const stack: PoolStack = {
-    id: pool.id, way: pool.way, resin: pool.resin, layerMaxMm: resin?.layerMaxMm ?? 0, layers: [], coats: bed,
-    heat: null, dam: null, light: null, colours: null, bowMl: 0, setInMl: 0, problem: null
+    id: pool.id,
+    way: pool.way,
+    resin: pool.resin,
+    layerMaxMm: resin?.layerMaxMm ?? 0,
+    layers: [],
+    coats: bed,
+    heat: null,
+    dam: null,
+    light: null,
+    colours: null,
+    bowMl: 0,
+    setInMl: 0,
+    problem: null
   }
   if (!found.vessel || depth <= 0) return stack
   const dam = onShelf(shelf, 'dam', pool.dam)
-  if (pool.way === 'two-part-pour' && resin) pour(stack, build, pool, found, resin, dam, shelf, heatOf)
+  if (pool.way === 'two-part-pour' && resin)
+    pour(stack, build, pool, found, resin, dam, shelf, heatOf)
   if (pool.way === 'light-cured-pour') {
     const light = onShelf(shelf, 'light-resin', pool.light.resin)
     const lamp = onShelf(shelf, 'lamp', pool.light.lamp)
@@ -140,11 +176,39 @@ export function poolStack(build: Build, pool: Pool, ground: GroundPlan, shelf: S
       let plan = lightPlan(pool.light, light, lamp, depth, found.areaMm2, tint)
       if (pool.light.coatMm === null) {
         // the thickest that light reaches through is not always one that the bed bears
-        const coatMm = coolCoat(plan.coatMm, pool.light.seconds, light.densityGCm3, bed, build.room.tempC, softens === null ? null : softens - MARGIN_C, softLayer(build))
-        if (coatMm < plan.coatMm) plan = lightPlan(pool.light, light, lamp, depth, found.areaMm2, tint, coatMm)
+        const coatMm = coolCoat(
+          plan.coatMm,
+          pool.light.seconds,
+          light.densityGCm3,
+          bed,
+          build.room.tempC,
+          softens === null ? null : softens - MARGIN_C,
+          softLayer(build)
+        )
+        if (coatMm < plan.coatMm)
+          plan = lightPlan(pool.light, light, lamp, depth, found.areaMm2, tint, coatMm)
       }
-      stack.light = { ...plan, ...lightHeat(plan.coatMm, plan.secondsPerCoat ?? pool.light.seconds, light.densityGCm3, bed, build.room.tempC, softLayer(build)) }
-      lay(stack, pool, found, Array.from({ length: plan.coats }, (_, i) => ({ thicknessMm: depth / plan.coats, tints: bandAt(bands, ((i + 0.5) * depth) / plan.coats).tints })), 0)
+      stack.light = {
+        ...plan,
+        ...lightHeat(
+          plan.coatMm,
+          plan.secondsPerCoat ?? pool.light.seconds,
+          light.densityGCm3,
+          bed,
+          build.room.tempC,
+          softLayer(build)
+        )
+      }
+      lay(
+        stack,
+        pool,
+        found,
+        Array.from({ length: plan.coats }, (_, i) => ({
+          thicknessMm: depth / plan.coats,
+          tints: bandAt(bands, ((i + 0.5) * depth) / plan.coats).tints
+        })),
+        0
+      )
       if (dam) stack.dam = damPlan(pool, found, dam, light.densityGCm3, 1)
     }
   }
@@ -154,7 +218,16 @@ export function poolStack(build: Build, pool: Pool, ground: GroundPlan, shelf: S
   return stack
 }
 
-function pour(stack: PoolStack, build: Build, pool: Pool, found: PoolGround, resin: Resin, dam: Dam | null, shelf: Shelf, heatOf: (id: string, input: PourHeatInput) => PourHeat): void {
+function pour(
+  stack: PoolStack,
+  build: Build,
+  pool: Pool,
+  found: PoolGround,
+  resin: Resin,
+  dam: Dam | null,
+  shelf: Shelf,
+  heatOf: (id: string, input: PourHeatInput) => PourHeat
+): void {
   const bands = bandsOf(pool, found.maxDepthMm)
   let layers: { thicknessMm: number; band: number }[]
   try {
@@ -164,20 +237,44 @@ function pour(stack: PoolStack, build: Build, pool: Pool, found: PoolGround, res
     if (!(error instanceof RangeError)) throw error
     stack.problem = error.message
     layers = bands.flatMap((b, band) => {
-      const count = Math.min(MOST_LAYERS, Math.max(1, Math.ceil(b.thicknessMm / resin.layerMaxMm - 1e-9)))
-      return b.thicknessMm > 0 ? Array.from({ length: count }, () => ({ thicknessMm: b.thicknessMm / count, band })) : []
+      const count = Math.min(
+        MOST_LAYERS,
+        Math.max(1, Math.ceil(b.thicknessMm / resin.layerMaxMm - 1e-9))
+      )
+      return b.thicknessMm > 0
+        ? Array.from({ length: count }, () => ({ thicknessMm: b.thicknessMm / count, band }))
+        : []
     })
   }
-  if (dam) stack.dam = damPlan(pool, found, dam, mixedDensity(resin), stack.heat?.gelMin ?? OVERNIGHT_MIN)
-  lay(stack, pool, found, layers.map((l) => ({ thicknessMm: l.thicknessMm, tints: bands[l.band].tints })), stack.dam?.extraMl ?? 0)
+  if (dam)
+    stack.dam = damPlan(pool, found, dam, mixedDensity(resin), stack.heat?.gelMin ?? OVERNIGHT_MIN)
+  lay(
+    stack,
+    pool,
+    found,
+    layers.map((l) => ({ thicknessMm: l.thicknessMm, tints: bands[l.band].tints })),
+    stack.dam?.extraMl ?? 0
+  )
 }
 
 /** Lays pours one on the other: each takes what the pool holds between its two heights, the bow's share, less what was set in before. */
-function lay(stack: PoolStack, pool: Pool, found: PoolGround, layers: readonly { thicknessMm: number; tints: TintDose[] }[], bowMl: number): void {
+function lay(
+  stack: PoolStack,
+  pool: Pool,
+  found: PoolGround,
+  layers: readonly { thicknessMm: number; tints: TintDose[] }[],
+  bowMl: number
+): void {
   const bottom = pool.levelMm - found.maxDepthMm
-  const tops = layers.map((_, i) => (i === layers.length - 1 ? pool.levelMm : bottom + layers.slice(0, i + 1).reduce((sum, l) => sum + l.thicknessMm, 0)))
+  const tops = layers.map((_, i) =>
+    i === layers.length - 1
+      ? pool.levelMm
+      : bottom + layers.slice(0, i + 1).reduce((sum, l) => sum + l.thicknessMm, 0)
+  )
   // a thing set in after the last pour stands on top of the water and takes nothing away
-  const stood: Stood[] = pool.standing.filter((s) => s.afterPour > 0 && s.afterPour < layers.length).map((s) => ({ ...s, footMm: tops[s.afterPour - 1] }))
+  const stood: Stood[] = pool.standing
+    .filter((s) => s.afterPour > 0 && s.afterPour < layers.length)
+    .map((s) => ({ ...s, footMm: tops[s.afterPour - 1] }))
   const ownMl = Math.max(1e-9, found.volumeMl)
   let belowMl = 0
   for (const [i, toMm] of tops.entries()) {
@@ -186,8 +283,15 @@ function lay(stack: PoolStack, pool: Pool, found: PoolGround, layers: readonly {
     const held = upToMl - belowMl
     const setIn = displacedMl(stood, fromMm, toMm)
     stack.layers.push({
-      fromMm, toMm, volumeMl: Math.max(0, held + (bowMl * held) / ownMl - setIn), sdMl: (found.sdMl * held) / ownMl, areaMm2: cutAt(found.vessel!.surface, toMm).areaMm2,
-      tints: layers[i].tints, setIn: pool.standing.filter((s) => s.afterPour > 0 && Math.min(s.afterPour, layers.length) === i + 1).map((s) => s.id)
+      fromMm,
+      toMm,
+      volumeMl: Math.max(0, held + (bowMl * held) / ownMl - setIn),
+      sdMl: (found.sdMl * held) / ownMl,
+      areaMm2: cutAt(found.vessel!.surface, toMm).areaMm2,
+      tints: layers[i].tints,
+      setIn: pool.standing
+        .filter((s) => s.afterPour > 0 && Math.min(s.afterPour, layers.length) === i + 1)
+        .map((s) => s.id)
     })
     stack.setInMl += setIn
     belowMl = upToMl
@@ -197,18 +301,43 @@ function lay(stack: PoolStack, pool: Pool, found: PoolGround, layers: readonly {
 
 function waterCoats(stack: PoolStack, pool: Pool, shelf: Shelf): Coat[] {
   const name = (id: string) => shelf.get(id)?.name ?? id
-  const gel: Coat = { what: 'gel', material: 'ripple-gel', label: 'Ripple gel, stippled', thicknessMm: 1 }
+  const gel: Coat = {
+    what: 'gel',
+    material: 'ripple-gel',
+    label: 'Ripple gel, stippled',
+    thicknessMm: 1
+  }
   if (pool.way === 'paper-skin') {
     return [
-      { what: 'paper', material: 'tissue', label: `Tissue in thinned glue, ${pool.skin.layers} layers`, thicknessMm: 0.15 * pool.skin.layers },
+      {
+        what: 'paper',
+        material: 'tissue',
+        label: `Tissue in thinned glue, ${pool.skin.layers} layers`,
+        thicknessMm: 0.15 * pool.skin.layers
+      },
       { what: 'paint', material: 'bed-paint', label: 'Painted to look deep', thicknessMm: 0.1 },
-      { what: 'gloss', material: pool.skin.lacquer, label: `${name(pool.skin.lacquer)}, ${pool.skin.lacquerCoats} coats`, thicknessMm: 0.08 * pool.skin.lacquerCoats }
+      {
+        what: 'gloss',
+        material: pool.skin.lacquer,
+        label: `${name(pool.skin.lacquer)}, ${pool.skin.lacquerCoats} coats`,
+        thicknessMm: 0.08 * pool.skin.lacquerCoats
+      }
     ]
   }
-  if (pool.way === 'gloss-gel') return [{ what: 'gel', material: pool.gloss.gel, label: `${name(pool.gloss.gel)}, ${pool.gloss.coats} coats`, thicknessMm: pool.gloss.coats }]
+  if (pool.way === 'gloss-gel')
+    return [
+      {
+        what: 'gel',
+        material: pool.gloss.gel,
+        label: `${name(pool.gloss.gel)}, ${pool.gloss.coats} coats`,
+        thicknessMm: pool.gloss.coats
+      }
+    ]
   const count = stack.layers.length
   const pours = stack.layers.map((layer, i): Coat => ({
-    what: 'pour', material: pool.way === 'light-cured-pour' ? pool.light.resin : pool.resin, thicknessMm: layer.toMm - layer.fromMm,
+    what: 'pour',
+    material: pool.way === 'light-cured-pour' ? pool.light.resin : pool.resin,
+    thicknessMm: layer.toMm - layer.fromMm,
     label: `${pool.way === 'light-cured-pour' ? 'Coat' : 'Pour'} ${i + 1} of ${count}${layer.tints.length > 0 && pool.bands.length > 1 ? `: ${layer.tints.map((t) => name(t.id).replace(' tint', '').toLowerCase()).join(' and ')}` : pool.bands.length > 1 ? ': clear' : ''}`
   }))
   return count > 0 ? [...pours, gel] : []

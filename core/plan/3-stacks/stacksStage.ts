@@ -32,17 +32,49 @@ export interface StacksPlan {
 }
 
 /** Third stage: the layers of each pool, with what heat, dams, light and tint make of them; coats, parts and supports of all that moves. */
-export function stacksStage(build: Build, ground: GroundPlan, forms: FormsPlan, shelf: Shelf, heatOf: (id: string, input: PourHeatInput) => PourHeat = (_, input) => pourHeat(input)): StacksPlan {
+export function stacksStage(
+  build: Build,
+  ground: GroundPlan,
+  forms: FormsPlan,
+  shelf: Shelf,
+  heatOf: (id: string, input: PourHeatInput) => PourHeat = (_, input) => pourHeat(input)
+): StacksPlan {
   const { landform, shell, shellMm, seal, sealCoats } = build.ground
   const name = (id: string) => shelf.get(id)?.name ?? id
   const bedAt = (groundMm: number): Coat[] => [
-    { what: 'landform', material: landform, label: name(landform), thicknessMm: Math.max(0, groundMm - shellMm) },
+    {
+      what: 'landform',
+      material: landform,
+      label: name(landform),
+      thicknessMm: Math.max(0, groundMm - shellMm)
+    },
     { what: 'shell', material: shell, label: name(shell), thicknessMm: shellMm },
     { what: 'paint', material: 'bed-paint', label: 'Bed colours', thicknessMm: 0.1 },
-    { what: 'seal', material: seal, label: `${name(seal)}, ${sealCoats} coats`, thicknessMm: 0.05 * sealCoats }
+    {
+      what: 'seal',
+      material: seal,
+      label: `${name(seal)}, ${sealCoats} coats`,
+      thicknessMm: 0.05 * sealCoats
+    }
   ]
-  const pools = poolsOf(build).map((pool) => poolStack(build, pool, ground, shelf, bedAt(ground.pools.find((p) => p.id === pool.id)?.lowestMm ?? 0), heatOf))
-  return { pools, forms: formStacks(build, forms, shelf), surfaces: poolsOf(build).map((pool) => ({ id: pool.id, laying: surfaceOf(build, pool, forms, shelf) })) }
+  const pools = poolsOf(build).map((pool) =>
+    poolStack(
+      build,
+      pool,
+      ground,
+      shelf,
+      bedAt(ground.pools.find((p) => p.id === pool.id)?.lowestMm ?? 0),
+      heatOf
+    )
+  )
+  return {
+    pools,
+    forms: formStacks(build, forms, shelf),
+    surfaces: poolsOf(build).map((pool) => ({
+      id: pool.id,
+      laying: surfaceOf(build, pool, forms, shelf)
+    }))
+  }
 }
 
 /** Coats, parts and supports of all that moves. */
@@ -57,18 +89,60 @@ const WHITE_AND_GLOSS: readonly Coat[] = [
   { what: 'gloss', material: 'gloss', label: 'Gloss, twice', thicknessMm: 0.1 }
 ]
 
-function formStack(build: Build, water: Moving, forms: FormsPlan, shelf: Shelf, name: (id: string) => string): FormStack {
+function formStack(
+  build: Build,
+  water: Moving,
+  forms: FormsPlan,
+  shelf: Shelf,
+  name: (id: string) => string
+): FormStack {
   const way = wayFor(water.kind, water.way)
-  const nothing: FormStack = { id: water.id, coats: [], gelMm: { mean: 0, most: 0 }, laying: null, part: null }
+  const nothing: FormStack = {
+    id: water.id,
+    coats: [],
+    gelMm: { mean: 0, most: 0 },
+    laying: null,
+    part: null
+  }
   if (!way || faulty(water, forms)) return nothing
-  const heights = water.kind === 'reach' && way.gel === 'run' ? gelUnder(build, forms, water.id) : []
-  const laying = layingOf(build, water, way, forms, shelf, Math.max(0, ...heights), filmBears(water, way, forms, shelf))
+  const heights =
+    water.kind === 'reach' && way.gel === 'run' ? gelUnder(build, forms, water.id) : []
+  const laying = layingOf(
+    build,
+    water,
+    way,
+    forms,
+    shelf,
+    Math.max(0, ...heights),
+    filmBears(water, way, forms, shelf)
+  )
   const part = partOf(water, way, forms, laying, shelf, build.room)
-  const mean = heights.length > 0 ? heights.reduce((sum, h) => sum + h, 0) / heights.length : (laying?.finalMm ?? 0)
+  const mean =
+    heights.length > 0
+      ? heights.reduce((sum, h) => sum + h, 0) / heights.length
+      : (laying?.finalMm ?? 0)
   const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1).toLowerCase()
   const coats: Coat[] = [
-    ...(part ? [{ what: 'strip' as const, material: part.film ?? water.gel, label: `${part.count > 1 ? `${part.count} × ${part.name.toLowerCase()}` : part.name}${part.film ? ` of ${name(part.film).toLowerCase()}` : ''}`, thicknessMm: part.thicknessMm }] : []),
-    ...(laying && way.gel !== 'strip' ? [{ what: 'gel' as const, material: water.gel, label: `${capital(name(water.gel))}, ${laying.coats === 1 ? 'one coat' : `${laying.coats} coats`}`, thicknessMm: mean }] : []),
+    ...(part
+      ? [
+          {
+            what: 'strip' as const,
+            material: part.film ?? water.gel,
+            label: `${part.count > 1 ? `${part.count} × ${part.name.toLowerCase()}` : part.name}${part.film ? ` of ${name(part.film).toLowerCase()}` : ''}`,
+            thicknessMm: part.thicknessMm
+          }
+        ]
+      : []),
+    ...(laying && way.gel !== 'strip'
+      ? [
+          {
+            what: 'gel' as const,
+            material: water.gel,
+            label: `${capital(name(water.gel))}, ${laying.coats === 1 ? 'one coat' : `${laying.coats} coats`}`,
+            thicknessMm: mean
+          }
+        ]
+      : []),
     ...WHITE_AND_GLOSS
   ]
   return { id: water.id, coats, gelMm: { mean, most: laying?.finalMm ?? 0 }, laying, part }
@@ -77,8 +151,12 @@ function formStack(build: Build, water: Moving, forms: FormsPlan, shelf: Shelf, 
 /** A form whose shape could not be worked out: nothing is built. */
 function faulty(water: Moving, forms: FormsPlan): boolean {
   if (water.kind === 'fall') return !(forms.falls.find((f) => f.id === water.id)?.strips ?? 0)
-  if (water.kind === 'reach') return !(forms.reaches.find((f) => f.id === water.id)?.stations.length ?? 0)
-  return ((water.kind === 'sea' ? forms.seas : forms.splashes).find((f) => f.id === water.id)?.faults.length ?? 1) > 0
+  if (water.kind === 'reach')
+    return !(forms.reaches.find((f) => f.id === water.id)?.stations.length ?? 0)
+  return (
+    ((water.kind === 'sea' ? forms.seas : forms.splashes).find((f) => f.id === water.id)?.faults
+      .length ?? 1) > 0
+  )
 }
 
 /** Least coat of gel on a run: it is stroked, so it is never bare, mm. Common practice, no source. */
@@ -87,7 +165,10 @@ const LEAST_GEL_MM = 1
 /** Between the pour, or the bed where nothing is poured, and the surface of a run, at every station. */
 function gelUnder(build: Build, forms: FormsPlan, id: string): number[] {
   const form = forms.reaches.find((r) => r.id === id)!
-  const pools = poolsOf(build).map((p) => ({ ring: p.outline.map((c): Point2 => [c.x, c.y]), levelMm: p.levelMm }))
+  const pools = poolsOf(build).map((p) => ({
+    ring: p.outline.map((c): Point2 => [c.x, c.y]),
+    levelMm: p.levelMm
+  }))
   return form.stations.map((s) => {
     const poured = pools.find((p) => insideRing(s.at, p.ring))?.levelMm ?? -Infinity
     return Math.max(LEAST_GEL_MM, s.surfaceMm - Math.max(s.bedMm, poured))

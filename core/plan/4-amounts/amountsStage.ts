@@ -27,7 +27,13 @@ export interface AmountsPlan {
 }
 
 /** Fourth stage: what to weigh out for every pour, and what to buy. */
-export function amountsStage(build: Build, ground: GroundPlan, forms: FormsPlan, stacks: StacksPlan, shelf: Shelf): AmountsPlan {
+export function amountsStage(
+  build: Build,
+  ground: GroundPlan,
+  forms: FormsPlan,
+  stacks: StacksPlan,
+  shelf: Shelf
+): AmountsPlan {
   const sizes = sizesOf(build, ground, forms, stacks, shelf)
   const batches: PlannedBatch[] = []
   const pools: PoolAmounts[] = []
@@ -43,25 +49,58 @@ export function amountsStage(build: Build, ground: GroundPlan, forms: FormsPlan,
     here.batchesPerPour = cups / stack.layers.length
     here.stirMin = (resin.stirMin * cups) / stack.layers.length
   }
-  return { pools, batches, sizes, white: whitePlan(build, forms.white, sizes.whole.whiteMl ?? 0, shelf), shopping: shoppingList(build, { pools, batches, sizes }, shelf) }
+  return {
+    pools,
+    batches,
+    sizes,
+    white: whitePlan(build, forms.white, sizes.whole.whiteMl ?? 0, shelf),
+    shopping: shoppingList(build, { pools, batches, sizes }, shelf)
+  }
 }
 
-function mixPours(build: Build, pool: Pool, resin: Resin, stack: PoolStack): { amounts: PoolAmounts; batches: PlannedBatch[] } {
+function mixPours(
+  build: Build,
+  pool: Pool,
+  resin: Resin,
+  stack: PoolStack
+): { amounts: PoolAmounts; batches: PlannedBatch[] } {
   const { cupG, cupMl, wastePct, readabilityG } = build.mixing
   const density = mixedDensity(resin)
   const batchMaxG = Math.min(resin.batchMaxG, cupMl * CUP_FILL * density)
   const amounts: PoolAmounts = {
     pool: pool.id,
     resin: resin.id,
-    massRatioA: resin.basis === 'mass' ? resin.partA / resin.partB : (resin.partA * resin.densityA) / (resin.partB * resin.densityB),
-    volumeRatioA: resin.basis === 'volume' ? resin.partA / resin.partB : (resin.partA * resin.densityB) / (resin.partB * resin.densityA),
-    totalG: 0, aG: 0, bG: 0, volumeMl: build.copies * stack.layers.reduce((sum, layer) => sum + layer.volumeMl, 0), densityGCm3: density, tintAll: [], worstRatioErrorPct: 0, problem: null
+    massRatioA:
+      resin.basis === 'mass'
+        ? resin.partA / resin.partB
+        : (resin.partA * resin.densityA) / (resin.partB * resin.densityB),
+    volumeRatioA:
+      resin.basis === 'volume'
+        ? resin.partA / resin.partB
+        : (resin.partA * resin.densityB) / (resin.partB * resin.densityA),
+    totalG: 0,
+    aG: 0,
+    bG: 0,
+    volumeMl: build.copies * stack.layers.reduce((sum, layer) => sum + layer.volumeMl, 0),
+    densityGCm3: density,
+    tintAll: [],
+    worstRatioErrorPct: 0,
+    problem: null
   }
   const batches: PlannedBatch[] = []
   for (const [i, layer] of stack.layers.entries()) {
     let mixed: Mix
     try {
-      mixed = mix({ ...resin, volumeMl: layer.volumeMl * build.copies, sdMl: layer.sdMl * build.copies, wastePct, cupG, batchMaxG, readabilityG, tints: layer.tints })
+      mixed = mix({
+        ...resin,
+        volumeMl: layer.volumeMl * build.copies,
+        sdMl: layer.sdMl * build.copies,
+        wastePct,
+        cupG,
+        batchMaxG,
+        readabilityG,
+        tints: layer.tints
+      })
     } catch {
       amounts.problem = `A ${cupMl} ml cup takes ${Math.round(batchMaxG * 10) / 10} g at three quarters full, and ${cupG} g of that stay in it.`
       break
@@ -73,17 +112,25 @@ function mixPours(build: Build, pool: Pool, resin: Resin, stack: PoolStack): { a
     mixed.batches.forEach((batch, k) => {
       const massG = batch.aG + batch.bG
       const volumeMl = massG / density
-      const cupMl = CUP_SIZES_ML.find((size) => size * CUP_FILL >= volumeMl - 1e-9) ?? Math.ceil(volumeMl / CUP_FILL)
+      const cupMl =
+        CUP_SIZES_ML.find((size) => size * CUP_FILL >= volumeMl - 1e-9) ??
+        Math.ceil(volumeMl / CUP_FILL)
       batches.push({
         ...batch,
-        pool: pool.id, pour: i + 1, cup: k + 1, cups: mixed.batches.length,
-        massG, volumeMl,
+        pool: pool.id,
+        pour: i + 1,
+        cup: k + 1,
+        cups: mixed.batches.length,
+        massG,
+        volumeMl,
         aMl: batch.aG / resin.densityA,
         bMl: batch.bG / resin.densityB,
         cupMl,
         cupHoldsG: cupMl * CUP_FILL * density,
         dosePer100G: layer.tints.reduce((sum, t) => sum + t.dropsPer100G, 0),
-        dropsExact: Object.fromEntries(layer.tints.map((t) => [t.id, (t.dropsPer100G * massG) / 100]))
+        dropsExact: Object.fromEntries(
+          layer.tints.map((t) => [t.id, (t.dropsPer100G * massG) / 100])
+        )
       })
     })
   }
@@ -103,9 +150,11 @@ function tintAll(stack: PoolStack, batches: readonly PlannedBatch[]): PoolAmount
     if (last && before && JSON.stringify(before.tints) === JSON.stringify(layer.tints)) {
       last.pours[1] = i + 1
       last.aG += aG
-      for (const [id, drops] of Object.entries(exact)) last.drops[id] = (last.drops[id] ?? 0) + drops
+      for (const [id, drops] of Object.entries(exact))
+        last.drops[id] = (last.drops[id] ?? 0) + drops
     } else bands.push({ band: bands.length, pours: [i + 1, i + 1], aG, drops: exact })
   })
-  for (const band of bands) for (const id of Object.keys(band.drops)) band.drops[id] = Math.round(band.drops[id])
+  for (const band of bands)
+    for (const id of Object.keys(band.drops)) band.drops[id] = Math.round(band.drops[id])
   return bands
 }

@@ -42,7 +42,8 @@ type Add = (material: Material, amount: number, water: string | null, also?: str
 
 /** What the fields of a water name, for the uses of its way. */
 function fieldOf(water: Water, field: string, shelf: Shelf): string | null {
-  if (water.kind !== 'pool') return field === 'gel' ? water.gel : field === 'film' ? water.make.film : null
+  if (water.kind !== 'pool')
+    return field === 'gel' ? water.gel : field === 'film' ? water.make.film : null
   switch (field) {
     case 'light.resin':
       return water.light.resin
@@ -65,7 +66,10 @@ export function shoppingList(
   amounts: { pools: PoolAmounts[]; batches: PlannedBatch[]; sizes: BuildSizes },
   shelf: Shelf
 ): ShoppingLine[] {
-  const lines = new Map<string, { material: Material; amount: number; also: string[]; byWater: Record<string, number> }>()
+  const lines = new Map<
+    string,
+    { material: Material; amount: number; also: string[]; byWater: Record<string, number> }
+  >()
   const add: Add = (material, amount, water, also) => {
     if (!(amount > 0)) return
     const line = lines.get(material.id) ?? { material, amount: 0, also: [], byWater: {} }
@@ -77,7 +81,12 @@ export function shoppingList(
   const { whole, waters } = amounts.sizes
   addGround(build, whole.baseCm2 ?? 0, whole.waterCm2 ?? 0, shelf, add)
 
-  const useAll = (way: Way | null, sizes: typeof whole, water?: Water, owner: string | null = water?.id ?? null) => {
+  const useAll = (
+    way: Way | null,
+    sizes: typeof whole,
+    water?: Water,
+    owner: string | null = water?.id ?? null
+  ) => {
     for (const use of way?.uses ?? []) {
       const found = shelf.get((water && fieldOf(water, use.material, shelf)) ?? use.material)
       if (!found) continue
@@ -91,7 +100,8 @@ export function shoppingList(
     if (!sizes) continue
     if (!isWorked(water.kind, sizes)) continue
     useAll(wayFor(water.kind, water.way), sizes, water)
-    const dam = water.kind === 'pool' && (sizes.damCm ?? 0) > 0 ? onShelf(shelf, 'dam', water.dam) : null
+    const dam =
+      water.kind === 'pool' && (sizes.damCm ?? 0) > 0 ? onShelf(shelf, 'dam', water.dam) : null
     if (dam) add(dam, (sizes.damCm ?? 0) / 100, water.id)
   }
   for (const pool of amounts.pools) {
@@ -104,16 +114,30 @@ export function shoppingList(
       if (tint) add(tint, drops / tint.dropsPerMl, batch.pool)
     }
     const cup = shelf.get('cup')
-    if (cup) add(cup, 1, batch.pool, `${amounts.batches.filter((b) => b.cupMl === batch.cupMl).length} × ${batch.cupMl} ml`)
+    if (cup)
+      add(
+        cup,
+        1,
+        batch.pool,
+        `${amounts.batches.filter((b) => b.cupMl === batch.cupMl).length} × ${batch.cupMl} ml`
+      )
   }
-  for (const [owner, way] of [['white', wayFor('white', build.finish.white)], ['spray', wayFor('spray', build.finish.spray)]] as const) {
+  for (const [owner, way] of [
+    ['white', wayFor('white', build.finish.white)],
+    ['spray', wayFor('spray', build.finish.spray)]
+  ] as const) {
     if (!((whole.waterCm2 ?? 0) > 0)) continue
     useAll(way, whole, undefined, owner)
     // paste is mixed with a tenth over, before it froths
-    if (way?.recipe) for (const part of partsOf(way.recipe, shelf, (1.1 * (whole.whiteMl ?? 0)) / (way.recipe.foams ?? 1))) {
-      const found = shelf.get(part.material)!
-      add(found, unitOf(found) === 'g' ? part.massG : part.ml, owner)
-    }
+    if (way?.recipe)
+      for (const part of partsOf(
+        way.recipe,
+        shelf,
+        (1.1 * (whole.whiteMl ?? 0)) / (way.recipe.foams ?? 1)
+      )) {
+        const found = shelf.get(part.material)!
+        add(found, unitOf(found) === 'g' ? part.massG : part.ml, owner)
+      }
   }
   for (const repair of build.repairs) {
     const trouble = TROUBLES.find((t) => t.id === repair.trouble)
@@ -121,28 +145,55 @@ export function shoppingList(
     if (trouble) useAll(repairWay(trouble), waters[repair.water] ?? whole, water, repair.id)
   }
   useAll(wayFor('finish', 'finishing'), whole)
-  return [...lines.values()].map(({ material, amount, also, byWater }) => priced(material, amount, [...also, ...alsoAs(material, amount, amounts.pools)].join(', '), byWater))
+  return [...lines.values()].map(({ material, amount, also, byWater }) =>
+    priced(
+      material,
+      amount,
+      [...also, ...alsoAs(material, amount, amounts.pools)].join(', '),
+      byWater
+    )
+  )
 }
 
 /** Plan − stock, in whole packs. */
-function priced(material: Material, amount: number, also: string, byWater: Record<string, number>): ShoppingLine {
+function priced(
+  material: Material,
+  amount: number,
+  also: string,
+  byWater: Record<string, number>
+): ShoppingLine {
   const { pack, stock = 0 } = material
   const missing = Math.max(0, amount - stock)
   const packs = pack ? Math.ceil(missing / pack.amount - 1e-9) : null
   // a lamp outlives the build
   const share = pack && material.kind !== 'lamp' ? pack.price / pack.amount : 0
   return {
-    material: material.id, name: material.name, amount, unit: unitOf(material), also, note: material.note, stock, missing,
-    packs, packAmount: pack?.amount ?? null, cost: pack && packs !== null ? packs * pack.price : null, usedCost: amount * share, byWater
+    material: material.id,
+    name: material.name,
+    amount,
+    unit: unitOf(material),
+    also,
+    note: material.note,
+    stock,
+    missing,
+    packs,
+    packAmount: pack?.amount ?? null,
+    cost: pack && packs !== null ? packs * pack.price : null,
+    usedCost: amount * share,
+    byWater
   }
 }
 
 /** What all packs to buy come to. */
-export const costToBuy = (lines: readonly ShoppingLine[]): number => lines.reduce((sum, l) => sum + (l.cost ?? 0), 0)
+export const costToBuy = (lines: readonly ShoppingLine[]): number =>
+  lines.reduce((sum, l) => sum + (l.cost ?? 0), 0)
 
 /** Money that a water's own materials come to. */
 export const costOfWater = (lines: readonly ShoppingLine[], water: string): number =>
-  lines.reduce((sum, l) => sum + (l.amount > 0 ? (l.usedCost * (l.byWater[water] ?? 0)) / l.amount : 0), 0)
+  lines.reduce(
+    (sum, l) => sum + (l.amount > 0 ? (l.usedCost * (l.byWater[water] ?? 0)) / l.amount : 0),
+    0
+  )
 
 /** What of a line stays on the model, g: gel without its water, resin and film whole, tools and moulds not at all. */
 function staysG(material: Material, amount: number): number {
@@ -156,7 +207,13 @@ function staysG(material: Material, amount: number): number {
     case 'filler':
       return amount
     case 'sundry':
-      return material.id === 'fibre' ? amount : material.id === 'carving-foam' ? amount * 0.04 : material.id === 'white-acrylic' ? amount * 0.6 : 0
+      return material.id === 'fibre'
+        ? amount
+        : material.id === 'carving-foam'
+          ? amount * 0.04
+          : material.id === 'white-acrylic'
+            ? amount * 0.6
+            : 0
     default:
       return 0
   }
@@ -189,12 +246,21 @@ const PLASTER_WATER = 70
 function alsoAs(material: Material, amount: number, pools: readonly PoolAmounts[]): string[] {
   const whole = (value: number) => String(Math.ceil(value - 1e-9))
   if (material.kind === 'resin') {
-    const [aG, bG] = pools.filter((p) => p.resin === material.id).reduce(([a, b], p) => [a + p.aG, b + p.bG], [0, 0])
-    return [`A ${whole(aG)} g = ${whole(aG / material.densityA)} ml, B ${whole(bG)} g = ${whole(bG / material.densityB)} ml`]
+    const [aG, bG] = pools
+      .filter((p) => p.resin === material.id)
+      .reduce(([a, b], p) => [a + p.aG, b + p.bG], [0, 0])
+    return [
+      `A ${whole(aG)} g = ${whole(aG / material.densityA)} ml, B ${whole(bG)} g = ${whole(bG / material.densityB)} ml`
+    ]
   }
   if (material.kind === 'tint') return [`${Math.round(amount * material.dropsPerMl)} drops`]
-  if (material.kind === 'shell') return [`and ${whole((amount * material.waterPer100G) / 100)} g of water`]
-  if (material.kind === 'sundry' && material.mixedFrom) return [material.mixedFrom.map(([name, share]) => `${whole(amount * share)} ml ${name}`).join(' + ')]
-  if (material.id === 'casting-plaster') return [`and ${whole((amount * PLASTER_WATER) / 100)} g of water`]
+  if (material.kind === 'shell')
+    return [`and ${whole((amount * material.waterPer100G) / 100)} g of water`]
+  if (material.kind === 'sundry' && material.mixedFrom)
+    return [
+      material.mixedFrom.map(([name, share]) => `${whole(amount * share)} ml ${name}`).join(' + ')
+    ]
+  if (material.id === 'casting-plaster')
+    return [`and ${whole((amount * PLASTER_WATER) / 100)} g of water`]
   return []
 }

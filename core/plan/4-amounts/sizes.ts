@@ -18,7 +18,13 @@ export interface BuildSizes {
 }
 
 /** Measures a build for the ways: areas in cm², lengths in cm, counts. */
-export function sizesOf(build: Build, ground: GroundPlan, forms: FormsPlan, stacks: StacksPlan, shelf: Shelf): BuildSizes {
+export function sizesOf(
+  build: Build,
+  ground: GroundPlan,
+  forms: FormsPlan,
+  stacks: StacksPlan,
+  shelf: Shelf
+): BuildSizes {
   const waterCm2 = ground.pools.reduce((sum, p) => sum + p.areaMm2 / 100, 0)
   const widthCm = forms.falls.reduce((sum, f) => sum + f.widthMm / 10, 0)
   const whole: Sizes = {
@@ -46,11 +52,19 @@ export function sizesOf(build: Build, ground: GroundPlan, forms: FormsPlan, stac
       pours: pool.way === 'two-part-pour' ? layers.length : 0,
       lightCoats: pool.way === 'light-cured-pour' ? layers.length : 0,
       lightMinPerCoat: light ? light.lampMin / Math.max(1, light.coats) : 0,
-      lightG: light && lightResin ? volumeMl * lightResin.densityGCm3 * (1 + build.mixing.wastePct / 100) : 0,
+      lightG:
+        light && lightResin
+          ? volumeMl * lightResin.densityGCm3 * (1 + build.mixing.wastePct / 100)
+          : 0,
       tissueLayers: pool.way === 'paper-skin' ? pool.skin.layers : 0,
       tissueCm2: pool.way === 'paper-skin' ? areaCm2 * LAPS * pool.skin.layers : 0,
       lacquerCoats: pool.way === 'paper-skin' ? pool.skin.lacquerCoats : 0,
-      lacquerMl: pool.way === 'paper-skin' ? (areaCm2 / 10_000) * pool.skin.lacquerCoats * (onShelf(shelf, 'lacquer', pool.skin.lacquer)?.mlPerM2 ?? 0) : 0,
+      lacquerMl:
+        pool.way === 'paper-skin'
+          ? (areaCm2 / 10_000) *
+            pool.skin.lacquerCoats *
+            (onShelf(shelf, 'lacquer', pool.skin.lacquer)?.mlPerM2 ?? 0)
+          : 0,
       glossCoats: pool.way === 'gloss-gel' ? pool.gloss.coats : 0,
       glossMl: pool.way === 'gloss-gel' ? (areaCm2 / 10) * GLOSS_COAT_MM * pool.gloss.coats : 0,
       tints: pool.tints.length + pool.bands.reduce((sum, b) => sum + b.tints.length, 0),
@@ -64,24 +78,62 @@ export function sizesOf(build: Build, ground: GroundPlan, forms: FormsPlan, stac
   for (const water of movingOf(build)) {
     const stack = stacks.forms.find((s) => s.id === water.id)!
     const shape = shapeSizes(water, forms, ground, stack)
-    waters[water.id] = { ...whole, whiteCm2: whiteOf(water.kind === 'sea' ? water.pool : water.id), gelCoats: 0, ...shape, ...gelSizes(stack, shape, onShelf(shelf, 'gel', water.gel)?.solidsVol ?? 1), ...partSizes(stack) }
+    waters[water.id] = {
+      ...whole,
+      whiteCm2: whiteOf(water.kind === 'sea' ? water.pool : water.id),
+      gelCoats: 0,
+      ...shape,
+      ...gelSizes(stack, shape, onShelf(shelf, 'gel', water.gel)?.solidsVol ?? 1),
+      ...partSizes(stack)
+    }
   }
   const whiteCm2 = forms.white.waters.reduce((sum, w) => sum + (w.areaMm2 * w.sharePct) / 10_000, 0)
-  Object.assign(whole, { whiteCm2, ...whiteSizes(build, forms), sprayCm2: forms.splashes.reduce((sum, s) => sum + (s.heightMm * s.reachMm) / 100, 0) })
-  return { whole: severalOf(whole, build.copies), waters: Object.fromEntries(Object.entries(waters).map(([id, sizes]) => [id, severalOf(sizes, build.copies)])) }
+  Object.assign(whole, {
+    whiteCm2,
+    ...whiteSizes(build, forms),
+    sprayCm2: forms.splashes.reduce((sum, s) => sum + (s.heightMm * s.reachMm) / 100, 0)
+  })
+  return {
+    whole: severalOf(whole, build.copies),
+    waters: Object.fromEntries(
+      Object.entries(waters).map(([id, sizes]) => [id, severalOf(sizes, build.copies)])
+    )
+  }
 }
 
 /** Counts that are the same however many copies are worked side by side: coats, pours, and one mould that serves all. */
-const ONCE: ReadonlySet<string> = new Set<SizeName>(['sealCoats', 'pours', 'lightCoats', 'tissueLayers', 'lacquerCoats', 'glossCoats', 'gelCoats', 'rubberCoats', 'lifts', 'tints', 'mouldCm2'])
+const ONCE: ReadonlySet<string> = new Set<SizeName>([
+  'sealCoats',
+  'pours',
+  'lightCoats',
+  'tissueLayers',
+  'lacquerCoats',
+  'glossCoats',
+  'gelCoats',
+  'rubberCoats',
+  'lifts',
+  'tints',
+  'mouldCm2'
+])
 
 /** Sizes of so many copies: extents add up, counts of coats do not. */
-const severalOf = (sizes: Sizes, copies: number): Sizes => (copies === 1 ? sizes : Object.fromEntries(Object.entries(sizes).map(([name, size]) => [name, ONCE.has(name) ? size : size * copies])))
+const severalOf = (sizes: Sizes, copies: number): Sizes =>
+  copies === 1
+    ? sizes
+    : Object.fromEntries(
+        Object.entries(sizes).map(([name, size]) => [name, ONCE.has(name) ? size : size * copies])
+      )
 
 /** What the form itself measures. */
 function shapeSizes(water: Moving, forms: FormsPlan, ground: GroundPlan, stack: FormStack): Sizes {
   if (water.kind === 'fall') {
     const form = forms.falls.find((f) => f.id === water.id)!
-    return { widthCm: form.widthMm / 10, strips: form.stripsToMake, stripCm2: (form.stripsToMake * form.stripMm * water.stripWidthMm) / 100, formCm2: (form.widthMm * (form.curve?.arcMm ?? 0)) / 100 }
+    return {
+      widthCm: form.widthMm / 10,
+      strips: form.stripsToMake,
+      stripCm2: (form.stripsToMake * form.stripMm * water.stripWidthMm) / 100,
+      formCm2: (form.widthMm * (form.curve?.arcMm ?? 0)) / 100
+    }
   }
   if (water.kind === 'reach') {
     const form = forms.reaches.find((r) => r.id === water.id)!
@@ -91,14 +143,27 @@ function shapeSizes(water: Moving, forms: FormsPlan, ground: GroundPlan, stack: 
     const form = forms.seas.find((s) => s.id === water.id)!
     const { built } = form
     const face = built?.face.profile ?? []
-    const skin = stack.part?.mould?.surfaceCm2 ?? (built ? (lineLength(built.line) * lineLength(face)) / 100 : 0)
+    const skin =
+      stack.part?.mould?.surfaceCm2 ??
+      (built ? (lineLength(built.line) * lineLength(face)) / 100 : 0)
     return {
-      formCm2: form.faults.length > 0 ? 0 : (ground.pools.find((p) => p.id === water.pool)?.areaMm2 ?? 0) / 100, crestCm: form.crests.reduce((sum, l) => sum + lineLength(l), 0) / 10,
-      parts: built ? 1 : 0, mouldCm2: skin, castMl: stack.part?.mould?.castMl ?? (built ? (lineLength(built.line) * Math.abs(signedArea(face))) / 1000 : 0)
+      formCm2:
+        form.faults.length > 0
+          ? 0
+          : (ground.pools.find((p) => p.id === water.pool)?.areaMm2 ?? 0) / 100,
+      crestCm: form.crests.reduce((sum, l) => sum + lineLength(l), 0) / 10,
+      parts: built ? 1 : 0,
+      mouldCm2: skin,
+      castMl:
+        stack.part?.mould?.castMl ??
+        (built ? (lineLength(built.line) * Math.abs(signedArea(face))) / 1000 : 0)
     }
   }
   const form = forms.splashes.find((s) => s.id === water.id)!
-  return { fingers: form.faults.length > 0 ? 0 : form.fingers, formCm2: (form.heightMm * form.reachMm) / 100 }
+  return {
+    fingers: form.faults.length > 0 ? 0 : form.fingers,
+    formCm2: (form.heightMm * form.reachMm) / 100
+  }
 }
 
 /** Section of a crest drawn up, as a share of its height squared; a blended foot, cm². Common practice, no source. */
@@ -110,7 +175,12 @@ function gelSizes({ laying, part, gelMm }: FormStack, shape: Sizes, solidsVol: n
   if (!laying) return {}
   const wet = laying.dryMm > 0 ? laying.wetMm / laying.dryMm : 1 / solidsVol
   const made = part ? ((part.count + part.spares) * part.lengthMm * part.widthMm) / 100 : 0
-  const coverCm2 = part?.shape === 'strips' || part?.shape === 'curl' ? made : part && part.shape !== 'sheet' && part.shape !== 'cast' ? FOOT_CM2 : (shape.formCm2 ?? 0)
+  const coverCm2 =
+    part?.shape === 'strips' || part?.shape === 'curl'
+      ? made
+      : part && part.shape !== 'sheet' && part.shape !== 'cast'
+        ? FOOT_CM2
+        : (shape.formCm2 ?? 0)
   const crest = (shape.crestCm ?? 0) * (CREST_SECTION * (laying.finalMm / 10) ** 2)
   const crests = laying.peak && (shape.crestCm ?? 0) > 0
   return { gelCoats: laying.coats, gelMl: wet * (crests ? crest : (coverCm2 * gelMm.mean) / 10) }
@@ -120,13 +190,20 @@ function partSizes({ part }: FormStack): Sizes {
   if (!part) return {}
   const count = part.count + part.spares
   const cm2 = (count * part.lengthMm * part.widthMm) / 100
-  return { parts: count, partCm2: cm2, filmCm2: part.film ? cm2 : 0, props: (part.overhang?.props?.count ?? 0) * count, rubberCoats: part.mould?.coats ?? 0 }
+  return {
+    parts: count,
+    partCm2: cm2,
+    filmCm2: part.film ? cm2 : 0,
+    props: (part.overhang?.props?.count ?? 0) * count,
+    rubberCoats: part.mould?.coats ?? 0
+  }
 }
 
 /** White paste over the map: as high as wanted where it is thickest, thinner where it is thin. */
 function whiteSizes(build: Build, { white }: FormsPlan): Sizes {
   const cellMm2 = white.grid.cellMm ** 2
   let ml = 0
-  for (let c = 0; c < white.pct.length; c++) ml += ((white.pct[c] / 100) ** 2 * build.finish.reliefMm * cellMm2) / 1000
+  for (let c = 0; c < white.pct.length; c++)
+    ml += ((white.pct[c] / 100) ** 2 * build.finish.reliefMm * cellMm2) / 1000
   return { whiteMl: ml }
 }

@@ -33,7 +33,12 @@ export interface PoolAmounts {
   volumeMl: number
   densityGCm3: number
   /** Band by band: part A of all its pours, and whole drops of each tint for it at once, so that no seam shows between layers. */
-  tintAll: { band: number; pours: [first: number, last: number]; aG: number; drops: Record<string, number> }[]
+  tintAll: {
+    band: number
+    pours: [first: number, last: number]
+    aG: number
+    drops: Record<string, number>
+  }[]
   worstRatioErrorPct: number
   /** Set when the cup is too small to mix anything in. */
   problem: string | null

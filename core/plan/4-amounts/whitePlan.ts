@@ -8,7 +8,12 @@ import { wayFor } from '../../craft/ways/catalog'
 import type { Recipe } from '../../craft/ways/types'
 
 /** What one part of the recipe comes to. */
-export interface RecipeLine { material: string; name: string; massG: number; ml: number }
+export interface RecipeLine {
+  material: string
+  name: string
+  massG: number
+  ml: number
+}
 
 /** White water over the whole scene: what is mixed, how high it stands, where each white goes, and how much there is against how much there should be. */
 export interface WhitePlan {
@@ -45,20 +50,53 @@ export function whitePlan(build: Build, map: WhiteMap, whiteMl: number, shelf: S
   const way = wayFor('white', build.finish.white)
   const recipe = way?.recipe
   const cellCm2 = map.grid.cellMm ** 2 / 100
-  const bands = BANDS.map(({ pct, white }) => ({ pct, white, areaCm2: map.pct.reduce((sum, p) => sum + (p >= pct ? cellCm2 : 0), 0) }))
-  const shares = map.waters.map((w) => ({ water: w.water, formPct: w.sharePct, areaCm2: w.areaMm2 / 100, yoursPct: build.finish.yours.find((y) => y.water === w.water)?.pct ?? null }))
-  const plan: WhitePlan = { way: build.finish.white, volumeMl: 0, massG: 0, lines: [], paste: null, problem: '', standsMm: null, reliefMm: build.finish.reliefMm, sinksToMm: null, bands, dries: recipe?.dries ?? null, shares }
+  const bands = BANDS.map(({ pct, white }) => ({
+    pct,
+    white,
+    areaCm2: map.pct.reduce((sum, p) => sum + (p >= pct ? cellCm2 : 0), 0)
+  }))
+  const shares = map.waters.map((w) => ({
+    water: w.water,
+    formPct: w.sharePct,
+    areaCm2: w.areaMm2 / 100,
+    yoursPct: build.finish.yours.find((y) => y.water === w.water)?.pct ?? null
+  }))
+  const plan: WhitePlan = {
+    way: build.finish.white,
+    volumeMl: 0,
+    massG: 0,
+    lines: [],
+    paste: null,
+    problem: '',
+    standsMm: null,
+    reliefMm: build.finish.reliefMm,
+    sinksToMm: null,
+    bands,
+    dries: recipe?.dries ?? null,
+    shares
+  }
   if (!recipe) return plan
   const volumeMl = (OVER * whiteMl) / (recipe.foams ?? 1)
-  const lines = partsOf(recipe, shelf, volumeMl).map((p): RecipeLine => ({ material: p.material, name: shelf.get(p.material)!.name, massG: p.massG, ml: p.ml }))
+  const lines = partsOf(recipe, shelf, volumeMl).map((p): RecipeLine => ({
+    material: p.material,
+    name: shelf.get(p.material)!.name,
+    massG: p.massG,
+    ml: p.ml
+  }))
   try {
     const paste = pasteOf(partsOf(recipe, shelf), recipe.maxPacking)
     const gel = recipe.parts.map((p) => onShelf(shelf, 'gel', p.material)).find((g) => g !== null)
     // brushed paint has no body to speak of
     const tau = gel ? pasteYield(gel.yieldPa, paste.fillerFraction, recipe.maxPacking) : null
     return {
-      ...plan, volumeMl, massG: lines.reduce((sum, l) => sum + l.massG, 0), lines, paste,
-      standsMm: tau === null ? null : slumpOf(tau, paste.densityGCm3, 1).highestMm, sinksToMm: tau === null ? null : slumpOf(tau, paste.densityGCm3, build.finish.reliefMm).standsMm
+      ...plan,
+      volumeMl,
+      massG: lines.reduce((sum, l) => sum + l.massG, 0),
+      lines,
+      paste,
+      standsMm: tau === null ? null : slumpOf(tau, paste.densityGCm3, 1).highestMm,
+      sinksToMm:
+        tau === null ? null : slumpOf(tau, paste.densityGCm3, build.finish.reliefMm).standsMm
     }
   } catch (error) {
     if (!(error instanceof RangeError)) throw error

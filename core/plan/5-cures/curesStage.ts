@@ -28,7 +28,21 @@ export interface CuresPlan {
 export const NEVER_MIN = 43_200
 
 /** Drying times at 20 °C and 50 %, min: sealed base, castings out of the mould, paint, washes, glued texture, tissue, white, paste, glue that holds a part, rubber between coats and before its shell, plaster cloth, clay. Trade sections 1 and 2. Common practice, no source. */
-const USUAL_MIN = { baseDry: 120, castingSet: 240, paintDry: 120, washDry: 30, textureDry: 720, skinDry: 480, whiteDry: 240, pasteDry: 300, glueHolds: 120, rubberCoat: 120, rubberSet: 960, shellHard: 60, clayDry: 1440 }
+const USUAL_MIN = {
+  baseDry: 120,
+  castingSet: 240,
+  paintDry: 120,
+  washDry: 30,
+  textureDry: 720,
+  skinDry: 480,
+  whiteDry: 240,
+  pasteDry: 300,
+  glueHolds: 120,
+  rubberCoat: 120,
+  rubberSet: 960,
+  shellHard: 60,
+  clayDry: 1440
+}
 /** A coat under a lamp is let cool before the next one, min. Common practice, no source. */
 const COOL_MIN = 3
 
@@ -45,12 +59,20 @@ const ofResin = (kinetics: CureKinetics) => Object.values(kinetics).join('/')
 
 /** Working time of a cup, min. @example workingMin(resinKinetics(resin), 120, 19) */
 export const workingMin = (kinetics: CureKinetics, massG: number, roomC: number): number =>
-  once(`work/${ofResin(kinetics)}/${Math.round(massG)}/${roomC}`, () => workingTime(kinetics, Math.max(1, massG), roomC))
+  once(`work/${ofResin(kinetics)}/${Math.round(massG)}/${roomC}`, () =>
+    workingTime(kinetics, Math.max(1, massG), roomC)
+  )
 
-const firmFilmMin = (kinetics: CureKinetics, roomC: number): number => once(`film/${ofResin(kinetics)}/${roomC}`, () => 60 * filmCure(kinetics, roomC, FIRM_ALPHA))
+const firmFilmMin = (kinetics: CureKinetics, roomC: number): number =>
+  once(`film/${ofResin(kinetics)}/${roomC}`, () => 60 * filmCure(kinetics, roomC, FIRM_ALPHA))
 
 /** Fifth stage: how long each thing takes to become firm, dry or clear in this room: resin from its heat, the rest from labels and the air's thirst. */
-export function curesStage(build: Build, stacks: StacksPlan, amounts: AmountsPlan, shelf: Shelf): CuresPlan {
+export function curesStage(
+  build: Build,
+  stacks: StacksPlan,
+  amounts: AmountsPlan,
+  shelf: Shelf
+): CuresPlan {
   const dry = dryFactor(build.room)
   const landform = onShelf(shelf, 'landform', build.ground.landform)
   const shell = onShelf(shelf, 'shell', build.ground.shell)
@@ -61,15 +83,38 @@ export function curesStage(build: Build, stacks: StacksPlan, amounts: AmountsPla
     shellSet: slower((shell?.setH ?? 0) * 60),
     sealCoat: slower(seal?.betweenCoatsMin ?? 0),
     sealReady: slower((seal?.readyH ?? 0) * 60),
-    baseDry: slower(USUAL_MIN.baseDry), castingSet: slower(USUAL_MIN.castingSet), paintDry: slower(USUAL_MIN.paintDry),
-    whiteDry: slower(USUAL_MIN.whiteDry), washDry: slower(USUAL_MIN.washDry), textureDry: slower(USUAL_MIN.textureDry)
+    baseDry: slower(USUAL_MIN.baseDry),
+    castingSet: slower(USUAL_MIN.castingSet),
+    paintDry: slower(USUAL_MIN.paintDry),
+    whiteDry: slower(USUAL_MIN.whiteDry),
+    washDry: slower(USUAL_MIN.washDry),
+    textureDry: slower(USUAL_MIN.textureDry)
   }
   const waters: CuresPlan['waters'] = {}
   const working: CuresPlan['workingMin'] = {}
   for (const water of build.waters) {
-    waters[water.id] = water.kind === 'pool' ? poolCures(water, build, dry, stacks.pools.find((s) => s.id === water.id), stacks.surfaces.find((s) => s.id === water.id)?.laying, shelf) : movingCures(water, build, dry, stacks.forms.find((s) => s.id === water.id), shelf)
+    waters[water.id] =
+      water.kind === 'pool'
+        ? poolCures(
+            water,
+            build,
+            dry,
+            stacks.pools.find((s) => s.id === water.id),
+            stacks.surfaces.find((s) => s.id === water.id)?.laying,
+            shelf
+          )
+        : movingCures(
+            water,
+            build,
+            dry,
+            stacks.forms.find((s) => s.id === water.id),
+            shelf
+          )
     const resin = water.kind === 'pool' ? onShelf(shelf, 'resin', water.resin) : null
-    const largest = Math.max(0, ...amounts.batches.filter((b) => b.pool === water.id).map((b) => b.massG))
+    const largest = Math.max(
+      0,
+      ...amounts.batches.filter((b) => b.pool === water.id).map((b) => b.massG)
+    )
     if (!resin || largest === 0) continue
     try {
       working[water.id] = workingMin(resinKinetics(resin), largest, build.room.tempC)
@@ -81,7 +126,8 @@ export function curesStage(build: Build, stacks: StacksPlan, amounts: AmountsPla
   return { ground, waters, dryFactor: dry, workingMin: working }
 }
 
-const gelHours = (h: number | null | undefined): number => (h === null ? NEVER_MIN : Math.min(NEVER_MIN, Math.round((h ?? 0) * 60)))
+const gelHours = (h: number | null | undefined): number =>
+  h === null ? NEVER_MIN : Math.min(NEVER_MIN, Math.round((h ?? 0) * 60))
 /** A coat of a gel by its usual thickness until it is clear, min. */
 const coatClear = (id: string, room: Build['room'], shelf: Shelf): number => {
   const gel = onShelf(shelf, 'gel', id)
@@ -90,11 +136,24 @@ const coatClear = (id: string, room: Build['room'], shelf: Shelf): number => {
 
 /** Opening and closing of each touch, by the names that steps wait for. */
 function windowCures(windows: readonly GelWindow[]): Partial<Record<CureName, number>> {
-  return Object.fromEntries(windows.filter((w) => w.id !== 'pick').flatMap((w): [CureName, number][] => [[`${w.id as 'drag'}Opens`, w.opensMin], [`${w.id as 'drag'}Closes`, w.closesMin]]))
+  return Object.fromEntries(
+    windows
+      .filter((w) => w.id !== 'pick')
+      .flatMap((w): [CureName, number][] => [
+        [`${w.id as 'drag'}Opens`, w.opensMin],
+        [`${w.id as 'drag'}Closes`, w.closesMin]
+      ])
+  )
 }
 
 /** What a moving water waits for: its gel, its part, its supports. */
-function movingCures(water: Moving, build: Build, dry: number, stack: FormStack | undefined, shelf: Shelf): Partial<Record<CureName, number>> {
+function movingCures(
+  water: Moving,
+  build: Build,
+  dry: number,
+  stack: FormStack | undefined,
+  shelf: Shelf
+): Partial<Record<CureName, number>> {
   const laying = stack?.laying
   const gel = onShelf(shelf, 'gel', water.gel)
   const resin = onShelf(shelf, 'resin', 'casting-epoxy-2-1')
@@ -103,14 +162,35 @@ function movingCures(water: Moving, build: Build, dry: number, stack: FormStack 
   return {
     ...windowCures(laying?.windows ?? []),
     formClear: Math.max(clear, Math.min(NEVER_MIN, Math.round((water.make.nextCoatH ?? 0) * 60))),
-    peel: gelHours(laying?.peelH), peelBy: gelHours(laying?.peelByH), propRelease: release === undefined ? 0 : release === null ? clear : gelHours(release),
-    stripSet: gel ? gelHours(hoursUntil(dryInRoom(gel, gel.coatMm, build.room).curve, HOLDS_AT)) : 0, rippleClear: coatClear('ripple-gel', build.room, shelf), lightSet: COOL_MIN,
-    rubberCoat: USUAL_MIN.rubberCoat, rubberSet: USUAL_MIN.rubberSet, shellHard: Math.round(USUAL_MIN.shellHard * dry), clayDry: Math.round(USUAL_MIN.clayDry * dry),
-    castFirm: resin ? Math.round(Math.min(NEVER_MIN, firmFilmMin(resinKinetics(resin), build.room.tempC))) : 0, glueHolds: USUAL_MIN.glueHolds, pasteDry: Math.round(USUAL_MIN.pasteDry * dry), whiteDry: Math.round(USUAL_MIN.whiteDry * dry)
+    peel: gelHours(laying?.peelH),
+    peelBy: gelHours(laying?.peelByH),
+    propRelease: release === undefined ? 0 : release === null ? clear : gelHours(release),
+    stripSet: gel
+      ? gelHours(hoursUntil(dryInRoom(gel, gel.coatMm, build.room).curve, HOLDS_AT))
+      : 0,
+    rippleClear: coatClear('ripple-gel', build.room, shelf),
+    lightSet: COOL_MIN,
+    rubberCoat: USUAL_MIN.rubberCoat,
+    rubberSet: USUAL_MIN.rubberSet,
+    shellHard: Math.round(USUAL_MIN.shellHard * dry),
+    clayDry: Math.round(USUAL_MIN.clayDry * dry),
+    castFirm: resin
+      ? Math.round(Math.min(NEVER_MIN, firmFilmMin(resinKinetics(resin), build.room.tempC)))
+      : 0,
+    glueHolds: USUAL_MIN.glueHolds,
+    pasteDry: Math.round(USUAL_MIN.pasteDry * dry),
+    whiteDry: Math.round(USUAL_MIN.whiteDry * dry)
   }
 }
 
-function poolCures(water: Pool, build: Build, dry: number, stack: PoolStack | undefined, surface: Laying | null | undefined, shelf: Shelf): Partial<Record<CureName, number>> {
+function poolCures(
+  water: Pool,
+  build: Build,
+  dry: number,
+  stack: PoolStack | undefined,
+  surface: Laying | null | undefined,
+  shelf: Shelf
+): Partial<Record<CureName, number>> {
   const hours = (h: number | undefined) => Math.round((h ?? 0) * 60 * dry)
   const lacquer = onShelf(shelf, 'lacquer', water.skin.lacquer)
   return {
@@ -128,11 +208,17 @@ function poolCures(water: Pool, build: Build, dry: number, stack: PoolStack | un
   }
 }
 
-function resinCures(pool: Pool, build: Build, stack: PoolStack | undefined, shelf: Shelf): Partial<Record<CureName, number>> {
+function resinCures(
+  pool: Pool,
+  build: Build,
+  stack: PoolStack | undefined,
+  shelf: Shelf
+): Partial<Record<CureName, number>> {
   const heat = stack?.heat
   const resin = onShelf(shelf, 'resin', pool.resin)
   if (pool.way === 'light-cured-pour') return { firm: COOL_MIN, gel: COOL_MIN }
-  if (pool.way !== 'two-part-pour') return { firm: pool.way === 'paper-skin' ? Math.round(USUAL_MIN.skinDry) : 0 }
+  if (pool.way !== 'two-part-pour')
+    return { firm: pool.way === 'paper-skin' ? Math.round(USUAL_MIN.skinDry) : 0 }
   if (!heat || !resin) return {}
   const minutes = (value: number | null) => Math.round(Math.min(NEVER_MIN, value ?? NEVER_MIN))
   return {

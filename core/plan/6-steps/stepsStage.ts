@@ -13,7 +13,16 @@ import { learnsOf } from '../learned/learns'
 import { isWorked } from './bodySizes'
 import { CAUTIONS, type CautionId } from '../../craft/materials/cautions'
 import { WAYS, wayFor } from '../../craft/ways/catalog'
-import { grown, type After, type CureName, type Sizes, type State, type StepTemplate, type Wait, type Way } from '../../craft/ways/types'
+import {
+  grown,
+  type After,
+  type CureName,
+  type Sizes,
+  type State,
+  type StepTemplate,
+  type Wait,
+  type Way
+} from '../../craft/ways/types'
 
 /** One step of the work. `waitMin` is what must pass before what it made has become `becomes`. */
 export interface Step {
@@ -67,7 +76,13 @@ interface Scope {
 }
 
 /** Sixth stage: the network of work and waits, in the order of the trade. */
-export function stepsStage(build: Build, stacks: StacksPlan, amounts: AmountsPlan, cures: CuresPlan, learned: readonly LearnedLine[] = []): StepsPlan {
+export function stepsStage(
+  build: Build,
+  stacks: StacksPlan,
+  amounts: AmountsPlan,
+  cures: CuresPlan,
+  learned: readonly LearnedLine[] = []
+): StepsPlan {
   const scopes = scopesOf(build, amounts, cures, learned)
   const steps: Step[] = []
   const links: StepLink[] = []
@@ -75,9 +90,16 @@ export function stepsStage(build: Build, stacks: StacksPlan, amounts: AmountsPla
     for (const template of scope.way.steps) {
       const count = timesDone(template, scope.sizes)
       for (let k = 1; k <= count; k++) {
-        steps.push(detailed(stepFrom(scope, template, k, count), template, k, scope, stacks, amounts))
+        steps.push(
+          detailed(stepFrom(scope, template, k, count), template, k, scope, stacks, amounts)
+        )
         const id = stepId(scope, template, k, count)
-        if (k > 1) links.push({ from: stepId(scope, template, k - 1, count), to: id, ...waitOf(scope, template.wait) })
+        if (k > 1)
+          links.push({
+            from: stepId(scope, template, k - 1, count),
+            to: id,
+            ...waitOf(scope, template.wait)
+          })
         else links.push(...linksBefore(scope, template, id, scopes, build))
       }
     }
@@ -91,34 +113,70 @@ function formDetailed(step: Step, template: StepTemplate, k: number, stack: Form
   const { laying, part } = stack
   const notes: string[] = []
   if (template.times === 'gelCoats' && laying) {
-    notes.push(`Coat ${k} of ${laying.coats}: ${tenth(laying.wetMm)} mm wet, ${tenth(laying.dryMm)} mm when dry.`)
-    if (laying.tiltDeg > 0) notes.push(`It runs on this slope: tilt the whole model back by ${laying.tiltDeg}° until it is firm.`)
+    notes.push(
+      `Coat ${k} of ${laying.coats}: ${tenth(laying.wetMm)} mm wet, ${tenth(laying.dryMm)} mm when dry.`
+    )
+    if (laying.tiltDeg > 0)
+      notes.push(
+        `It runs on this slope: tilt the whole model back by ${laying.tiltDeg}° until it is firm.`
+      )
   }
   const props = part?.overhang?.props
-  if ((template.id === 'foot' || template.id === 'hang') && props && props.count > 0) notes.push(`${props.count === 1 ? 'Prop' : 'Props'} ${part.overhang!.stand.map((p) => `${tenth(p.heightMm)} mm high, ${tenth(Math.abs(p.xMm))} mm ${p.xMm < 0 ? 'behind its foot' : 'out'}`).join('; ')}.`)
-  if (template.id === 'roll' && part?.former) notes.push(`Former ${tenth(2 * part.former.radiusMm)} mm across; film ${tenth(part.lengthMm)} × ${tenth(part.widthMm)} mm, and a spare.`)
-  if ((template.id === 'master' || template.id === 'saw') && part?.mould) notes.push(`Made ${tenth(part.mould.longMm)} mm long, sawn to ${tenth(part.lengthMm)} mm: ${part.trimMm} mm off each end.`)
+  if ((template.id === 'foot' || template.id === 'hang') && props && props.count > 0)
+    notes.push(
+      `${props.count === 1 ? 'Prop' : 'Props'} ${part.overhang!.stand.map((p) => `${tenth(p.heightMm)} mm high, ${tenth(Math.abs(p.xMm))} mm ${p.xMm < 0 ? 'behind its foot' : 'out'}`).join('; ')}.`
+    )
+  if (template.id === 'roll' && part?.former)
+    notes.push(
+      `Former ${tenth(2 * part.former.radiusMm)} mm across; film ${tenth(part.lengthMm)} × ${tenth(part.widthMm)} mm, and a spare.`
+    )
+  if ((template.id === 'master' || template.id === 'saw') && part?.mould)
+    notes.push(
+      `Made ${tenth(part.mould.longMm)} mm long, sawn to ${tenth(part.lengthMm)} mm: ${part.trimMm} mm off each end.`
+    )
   return notes.length > 0 ? { ...step, how: `${notes.join(' ')} ${step.how}` } : step
 }
 
 const tenth = (value: number) => String(Math.round(value * 10) / 10)
 
 /** Steps that follow from this very pool say its figures: how high to fill, how much to pour, how long to light. */
-function detailed(step: Step, template: StepTemplate, k: number, scope: Scope, stacks: StacksPlan, amounts: AmountsPlan): Step {
+function detailed(
+  step: Step,
+  template: StepTemplate,
+  k: number,
+  scope: Scope,
+  stacks: StacksPlan,
+  amounts: AmountsPlan
+): Step {
   const stack = stacks.pools.find((s) => s.id === scope.water?.id)
   const form = stacks.forms.find((s) => s.id === scope.key)
   if (form) return formDetailed(step, template, k, form)
   if (!stack || scope.key !== stack.id) return step
   const test = stack.dam?.leakTest
-  if (template.id === 'leak' && test) return { ...step, how: `Stand the job in a tray. Fill to ${tenth(test.levelsMm[k - 1])} mm, mark it, wait ${test.waitMin} min and look again. It stops dropping where the hole is.` }
+  if (template.id === 'leak' && test)
+    return {
+      ...step,
+      how: `Stand the job in a tray. Fill to ${tenth(test.levelsMm[k - 1])} mm, mark it, wait ${test.waitMin} min and look again. It stops dropping where the hole is.`
+    }
   const layer = stack.layers[k - 1]
   if (template.id === 'pour' && layer) {
     const cups = amounts.batches.filter((b) => b.pool === stack.id && b.pour === k)
     const grams = cups.reduce((sum, b) => sum + b.massG, 0)
-    return { ...step, how: `${tenth(grams)} g in ${cups.length === 1 ? 'one cup' : `${cups.length} cups`}, up to ${tenth(layer.toMm)} mm. ${step.how}` }
+    return {
+      ...step,
+      how: `${tenth(grams)} g in ${cups.length === 1 ? 'one cup' : `${cups.length} cups`}, up to ${tenth(layer.toMm)} mm. ${step.how}`
+    }
   }
-  if (template.id === 'coat' && stack.light) return { ...step, how: `${tenth(stack.light.coatMm)} mm, then ${stack.light.secondsPerCoat ?? '–'} s of light on each of ${stack.light.spots} spots. ${step.how}` }
-  if (template.id === 'dam' && stack.dam && stack.dam.braces > 0) return { ...step, how: `${step.how} Brace it from outside in ${stack.dam.braces} places: it bows ${tenth(stack.dam.bowMm)} mm without.` }
+  if (template.id === 'coat' && stack.light)
+    return {
+      ...step,
+      how: `${tenth(stack.light.coatMm)} mm, then ${stack.light.secondsPerCoat ?? '–'} s of light on each of ${stack.light.spots} spots. ${step.how}`
+    }
+  if (template.id === 'dam' && stack.dam && stack.dam.braces > 0)
+    return {
+      ...step,
+      how: `${step.how} Brace it from outside in ${stack.dam.braces} places: it bows ${tenth(stack.dam.bowMm)} mm without.`
+    }
   return step
 }
 
@@ -132,19 +190,51 @@ function setIns(scope: Scope, steps: Step[], links: StepLink[]): void {
     const after = Math.min(thing.afterPour, count)
     const id = `${scope.key}/${template.id}:${thing.id}`
     const before = after === 0 ? `${scope.key}/dryout` : stepId(scope, pour, after, count)
-    steps.push({ ...stepFrom(scope, template, 1, 1), id, title: `${template.title}: ${thing.name}` })
-    links.push({ from: before, to: id, minMin: after === 0 ? 0 : (scope.cures.gel ?? 0), becomes: after === 0 ? null : 'workable' })
-    if (after < count) links.push({ from: id, to: stepId(scope, pour, after + 1, count), minMin: 0, becomes: null })
+    steps.push({
+      ...stepFrom(scope, template, 1, 1),
+      id,
+      title: `${template.title}: ${thing.name}`
+    })
+    links.push({
+      from: before,
+      to: id,
+      minMin: after === 0 ? 0 : (scope.cures.gel ?? 0),
+      becomes: after === 0 ? null : 'workable'
+    })
+    if (after < count)
+      links.push({ from: id, to: stepId(scope, pour, after + 1, count), minMin: 0, becomes: null })
   }
 }
 
-function scopesOf(build: Build, amounts: AmountsPlan, cures: CuresPlan, learned: readonly LearnedLine[]): Scope[] {
+function scopesOf(
+  build: Build,
+  amounts: AmountsPlan,
+  cures: CuresPlan,
+  learned: readonly LearnedLine[]
+): Scope[] {
   const { whole, waters } = amounts.sizes
-  const scopes: Scope[] = [{ key: 'ground', water: null, way: WAYS.get('groundwork')!, sizes: whole, cures: cures.ground, learned }]
+  const scopes: Scope[] = [
+    {
+      key: 'ground',
+      water: null,
+      way: WAYS.get('groundwork')!,
+      sizes: whole,
+      cures: cures.ground,
+      learned
+    }
+  ]
   for (const water of build.waters) {
     const way = wayFor(water.kind, water.way)
     const sizes = waters[water.id] ?? {}
-    if (way && isWorked(water.kind, sizes)) scopes.push({ key: water.id, water, way, sizes, cures: cures.waters[water.id] ?? {}, learned })
+    if (way && isWorked(water.kind, sizes))
+      scopes.push({
+        key: water.id,
+        water,
+        way,
+        sizes,
+        cures: cures.waters[water.id] ?? {},
+        learned
+      })
   }
   const overall = (key: 'white' | 'spray', id: string): Scope[] => {
     const way = wayFor(key, id)
@@ -153,20 +243,45 @@ function scopesOf(build: Build, amounts: AmountsPlan, cures: CuresPlan, learned:
   return [
     ...scopes,
     // white is worked wherever there is water; spray where it falls or is thrown
-    ...((whole.waterCm2 ?? 0) > 0 ? overall('white', build.finish.white) : []), ...((whole.widthCm ?? 0) + (whole.sprayCm2 ?? 0) > 0 ? overall('spray', build.finish.spray) : []),
+    ...((whole.waterCm2 ?? 0) > 0 ? overall('white', build.finish.white) : []),
+    ...((whole.widthCm ?? 0) + (whole.sprayCm2 ?? 0) > 0
+      ? overall('spray', build.finish.spray)
+      : []),
     ...repairScopes(build, scopes, whole, cures, learned),
-    { key: 'finish', water: null, way: WAYS.get('finishing')!, sizes: whole, cures: cures.ground, learned }
+    {
+      key: 'finish',
+      water: null,
+      way: WAYS.get('finishing')!,
+      sizes: whole,
+      cures: cures.ground,
+      learned
+    }
   ]
 }
 
 /** Repairs that the plan takes in, each after the work on its water and before the finishing. */
-function repairScopes(build: Build, scopes: readonly Scope[], whole: Sizes, cures: CuresPlan, learned: readonly LearnedLine[]): Scope[] {
+function repairScopes(
+  build: Build,
+  scopes: readonly Scope[],
+  whole: Sizes,
+  cures: CuresPlan,
+  learned: readonly LearnedLine[]
+): Scope[] {
   return build.repairs.flatMap((repair): Scope[] => {
     const trouble = TROUBLES.find((t) => t.id === repair.trouble)
     const water = build.waters.find((w) => w.id === repair.water) ?? null
     if (!trouble) return []
     const own = scopes.find((s) => s.key === repair.water)
-    return [{ key: repair.id, water, way: repairWay(trouble), sizes: own?.sizes ?? whole, cures: own?.cures ?? cures.waters[repair.water] ?? {}, learned }]
+    return [
+      {
+        key: repair.id,
+        water,
+        way: repairWay(trouble),
+        sizes: own?.sizes ?? whole,
+        cures: own?.cures ?? cures.waters[repair.water] ?? {},
+        learned
+      }
+    ]
   })
 }
 
@@ -180,7 +295,8 @@ const stepId = (scope: Scope, template: StepTemplate, k: number, count: number) 
 
 function stepFrom(scope: Scope, template: StepTemplate, k: number, count: number): Step {
   const { minMin, becomes } = waitOf(scope, template.wait)
-  const learns = typeof template.wait?.min === 'string' ? learnsOf(scope.water, template.wait.min) : null
+  const learns =
+    typeof template.wait?.min === 'string' ? learnsOf(scope.water, template.wait.min) : null
   const cautions = new Set(template.cautions.filter((c) => c in CAUTIONS))
   return {
     id: stepId(scope, template, k, count),
@@ -201,16 +317,36 @@ function stepFrom(scope: Scope, template: StepTemplate, k: number, count: number
   }
 }
 
-function waitOf(scope: Scope, wait: Wait | undefined): Pick<StepLink, 'minMin' | 'maxMin' | 'hard' | 'becomes'> {
+function waitOf(
+  scope: Scope,
+  wait: Wait | undefined
+): Pick<StepLink, 'minMin' | 'maxMin' | 'hard' | 'becomes'> {
   if (!wait) return { minMin: 0, becomes: null }
   // what was learned of the product holds for the opening of a window and for its close
-  const factor = typeof wait.min === 'string' ? factorFor(scope.learned, learnsOf(scope.water, wait.min)) : 1
-  const maxMin = wait.max && scope.cures[wait.max] !== undefined ? Math.round(factor * scope.cures[wait.max]!) : undefined
-  const minMin = typeof wait.min === 'number' ? wait.min : Math.round(factor * (scope.cures[wait.min] ?? 0))
-  return { minMin, ...(maxMin === undefined ? {} : { maxMin: Math.max(minMin, maxMin), ...(wait.hard ? { hard: true as const } : {}) }), becomes: wait.becomes }
+  const factor =
+    typeof wait.min === 'string' ? factorFor(scope.learned, learnsOf(scope.water, wait.min)) : 1
+  const maxMin =
+    wait.max && scope.cures[wait.max] !== undefined
+      ? Math.round(factor * scope.cures[wait.max]!)
+      : undefined
+  const minMin =
+    typeof wait.min === 'number' ? wait.min : Math.round(factor * (scope.cures[wait.min] ?? 0))
+  return {
+    minMin,
+    ...(maxMin === undefined
+      ? {}
+      : { maxMin: Math.max(minMin, maxMin), ...(wait.hard ? { hard: true as const } : {}) }),
+    becomes: wait.becomes
+  }
 }
 
-function linksBefore(scope: Scope, template: StepTemplate, to: string, scopes: readonly Scope[], build: Build): StepLink[] {
+function linksBefore(
+  scope: Scope,
+  template: StepTemplate,
+  to: string,
+  scopes: readonly Scope[],
+  build: Build
+): StepLink[] {
   const strongest = new Map<string, StepLink>()
   for (const after of template.after) {
     for (const link of resolve(scope, after, to, scopes, build)) {
@@ -225,20 +361,43 @@ function linksBefore(scope: Scope, template: StepTemplate, to: string, scopes: r
 const DEEPEST = 60
 
 /** Links for one "after"; where that step is left out of this build, those of the steps it would have come after. */
-function resolve(scope: Scope, after: After, to: string, scopes: readonly Scope[], build: Build, deep = 0): StepLink[] {
-  if (deep > DEEPEST) throw new RangeError(`steps: “${to}” needs beforehand what needs it beforehand itself`)
+function resolve(
+  scope: Scope,
+  after: After,
+  to: string,
+  scopes: readonly Scope[],
+  build: Build,
+  deep = 0
+): StepLink[] {
+  if (deep > DEEPEST)
+    throw new RangeError(`steps: “${to}” needs beforehand what needs it beforehand itself`)
   const { step, wait } = typeof after === 'string' ? { step: after, wait: undefined } : after
   const [where, name] = step.includes('/') ? step.split('/') : [null, step]
   return scopesNamed(where, scope, scopes, build).flatMap((from) => {
-    if (name === '*') return from.way.steps.flatMap((t) => (timesDone(t, from.sizes) > 0 ? resolve(from, t.id, to, scopes, build).map(({ maxMin: _m, hard: _h, ...link }) => link) : []))
+    if (name === '*')
+      return from.way.steps.flatMap((t) =>
+        timesDone(t, from.sizes) > 0
+          ? resolve(from, t.id, to, scopes, build).map(({ maxMin: _m, hard: _h, ...link }) => link)
+          : []
+      )
     const own = from.way.anchors?.[name] ?? name
     const template = from.way.steps.find((t) => t.id === own)
     if (!template) throw new Error(`way ${from.way.id} has no step ${name}`)
     const count = timesDone(template, from.sizes)
-    if (count === 0) return template.after.flatMap((earlier) => resolve(from, earlier, to, scopes, build, deep + 1))
+    if (count === 0)
+      return template.after.flatMap((earlier) =>
+        resolve(from, earlier, to, scopes, build, deep + 1)
+      )
     // a greatest wait is for the next step of the same way: others only come after it
     const { maxMin, hard, ...rest } = waitOf(from, wait ?? template.wait)
-    return [{ from: stepId(from, template, count, count), to, ...rest, ...(from === scope && maxMin !== undefined ? { maxMin, ...(hard ? { hard } : {}) } : {}) }]
+    return [
+      {
+        from: stepId(from, template, count, count),
+        to,
+        ...rest,
+        ...(from === scope && maxMin !== undefined ? { maxMin, ...(hard ? { hard } : {}) } : {})
+      }
+    ]
   })
 }
 
@@ -247,12 +406,32 @@ const meets = (fall: Fall): (string | null | undefined)[] => [fall.lip?.pool, fa
 /** The pools that a run, sea or splash lies on. */
 function poolsUnder(build: Build, water: Water): string[] {
   if (water.kind === 'sea') return [water.pool]
-  const places: Point2[] = water.kind === 'reach' ? water.path.map((p) => [p.x, p.y]) : water.kind === 'splash' ? [[water.x, water.y]] : []
-  return poolsOf(build).filter((p) => places.some((at) => insideRing(at, p.outline.map((c): Point2 => [c.x, c.y])))).map((p) => p.id)
+  const places: Point2[] =
+    water.kind === 'reach'
+      ? water.path.map((p) => [p.x, p.y])
+      : water.kind === 'splash'
+        ? [[water.x, water.y]]
+        : []
+  return poolsOf(build)
+    .filter((p) =>
+      places.some((at) =>
+        insideRing(
+          at,
+          p.outline.map((c): Point2 => [c.x, c.y])
+        )
+      )
+    )
+    .map((p) => p.id)
 }
 
-function scopesNamed(where: string | null, scope: Scope, scopes: readonly Scope[], build: Build): Scope[] {
-  const keyed = (keys: readonly (string | null | undefined)[]) => scopes.filter((s) => keys.includes(s.key))
+function scopesNamed(
+  where: string | null,
+  scope: Scope,
+  scopes: readonly Scope[],
+  build: Build
+): Scope[] {
+  const keyed = (keys: readonly (string | null | undefined)[]) =>
+    scopes.filter((s) => keys.includes(s.key))
   const fall = scope.water?.kind === 'fall' ? scope.water : null
   switch (where) {
     case null:
@@ -263,18 +442,30 @@ function scopesNamed(where: string | null, scope: Scope, scopes: readonly Scope[
       return keyed([fall?.into])
     case 'opens':
       // a pool that opens into a lower one is poured after it
-      return keyed(joinsOf(build).filter((j) => j.upper === scope.key).map((j) => j.lower))
+      return keyed(
+        joinsOf(build)
+          .filter((j) => j.upper === scope.key)
+          .map((j) => j.lower)
+      )
     case 'pools':
       return keyed(poolsOf(build).map((p) => p.id))
     case 'falls':
       // a pool waits for the falls that meet it, the finishing for all
       return keyed(
         fallsOf(build)
-          .filter((f) => !scope.water || meets(f).some((id) => id === scope.water?.id || poolsUnder(build, scope.water!).includes(id!)))
+          .filter(
+            (f) =>
+              !scope.water ||
+              meets(f).some(
+                (id) => id === scope.water?.id || poolsUnder(build, scope.water!).includes(id!)
+              )
+          )
           .map((f) => f.id)
       )
     case 'forms':
-      return keyed(build.waters.filter((w) => w.kind !== 'pool' && w.kind !== 'fall').map((w) => w.id))
+      return keyed(
+        build.waters.filter((w) => w.kind !== 'pool' && w.kind !== 'fall').map((w) => w.id)
+      )
     case 'repairs':
       return keyed(build.repairs.map((r) => r.id))
     case 'own':

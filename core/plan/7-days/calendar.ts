@@ -40,7 +40,9 @@ function lookedUp(date: string, time: string, zone: string): number {
   if (wanted.hour === hour && wanted.minute === minute) {
     // the same wall time may have come an hour earlier: take the first
     const earlier = wanted.minus({ hours: 1 })
-    return earlier.hour === hour && earlier.minute === minute && earlier.hasSame(wanted, 'day') ? earlier.toMillis() : wanted.toMillis()
+    return earlier.hour === hour && earlier.minute === minute && earlier.hasSame(wanted, 'day')
+      ? earlier.toMillis()
+      : wanted.toMillis()
   }
   // jumped over: back to the jump, the last minute after which the clock already reads past the wanted time
   let jump = wanted
@@ -79,7 +81,12 @@ export function freeSpans(calendar: Calendar, days: number, person: 0 | 1 = 0): 
       if (span[1] - span[0] >= MINUTE_MS) spans.push(span)
     }
   }
-  return person === 0 ? without(merged(spans), calendar.busy.map((b): Span => [Date.parse(b.from), Date.parse(b.to)])) : merged(spans)
+  return person === 0
+    ? without(
+        merged(spans),
+        calendar.busy.map((b): Span => [Date.parse(b.from), Date.parse(b.to)])
+      )
+    : merged(spans)
 }
 
 /** What is left of spans when others are cut out of them. */
@@ -115,4 +122,5 @@ export const localIso = (ms: number, zone: string): string =>
   DateTime.fromMillis(ms, { zone }).toISO({ suppressSeconds: true, suppressMilliseconds: true })!
 
 /** The instant at which work may begin. */
-export const startOf = (calendar: Calendar): number => DateTime.fromISO(calendar.start, { zone: calendar.zone }).toMillis()
+export const startOf = (calendar: Calendar): number =>
+  DateTime.fromISO(calendar.start, { zone: calendar.zone }).toMillis()

@@ -14,13 +14,18 @@ export type Cause =
   | { kind: 'window'; readyMin: number; from: string | null; follower: string | null }
 
 /** The cause of every start of a schedule. */
-export function causesOf(input: ScheduleInput, net: Network, starts: Int32Array, by: Int32Array): Record<string, Cause> {
+export function causesOf(
+  input: ScheduleInput,
+  net: Network,
+  starts: Int32Array,
+  by: Int32Array
+): Record<string, Cause> {
   const causes: Record<string, Cause> = {}
   for (const [i, task] of input.tasks.entries()) {
     let ready = 0
     let binding: (typeof net.arcs)[number] | null = null
     for (const arc of net.arcs) {
-      if (arc.to !== i || arc.weight <= 0 && input.links[arc.link].from === task.id) continue
+      if (arc.to !== i || (arc.weight <= 0 && input.links[arc.link].from === task.id)) continue
       const at = starts[arc.from] + arc.weight
       if (at > ready || (binding === null && at === ready)) {
         ready = at
@@ -29,18 +34,36 @@ export function causesOf(input: ScheduleInput, net: Network, starts: Int32Array,
     }
     const from = binding ? net.ids[binding.from] : null
     const start = starts[i]
-    if (start === ready) causes[task.id] = binding ? { kind: 'link', from: from!, minMin: input.links[binding.link].minMin } : { kind: 'start' }
-    else if (task.notBeforeMin !== undefined && start === task.notBeforeMin) causes[task.id] = { kind: 'settled', readyMin: ready, from }
+    if (start === ready)
+      causes[task.id] = binding
+        ? { kind: 'link', from: from!, minMin: input.links[binding.link].minMin }
+        : { kind: 'start' }
+    else if (task.notBeforeMin !== undefined && start === task.notBeforeMin)
+      causes[task.id] = { kind: 'settled', readyMin: ready, from }
     else {
-      const behind = net.who[i] === 0 ? -1 : input.tasks.findIndex((t, k) => k !== i && net.who[k] !== 0 && by[k] === by[i] && t.handsMin > 0 && starts[k] + t.handsMin === start)
+      const behind =
+        net.who[i] === 0
+          ? -1
+          : input.tasks.findIndex(
+              (t, k) =>
+                k !== i &&
+                net.who[k] !== 0 &&
+                by[k] === by[i] &&
+                t.handsMin > 0 &&
+                starts[k] + t.handsMin === start
+            )
       const mask = net.who[i] === 0 ? 0 : 1 << by[i]
       const opens = start === 0 || startAtOrAfter(net.starts[mask][i], start - 1) !== start - 1
-      const tight = net.arcs.find((a) => a.to === i && a.weight < 0 && starts[a.from] + a.weight === start)
-      causes[task.id] =
-        tight ? { kind: 'window', readyMin: ready, from, follower: net.ids[tight.from] }
-        : behind >= 0 ? { kind: 'hands', readyMin: ready, behind: input.tasks[behind].id }
-        : opens ? { kind: 'hours', readyMin: ready, from }
-        : { kind: 'window', readyMin: ready, from, follower: null }
+      const tight = net.arcs.find(
+        (a) => a.to === i && a.weight < 0 && starts[a.from] + a.weight === start
+      )
+      causes[task.id] = tight
+        ? { kind: 'window', readyMin: ready, from, follower: net.ids[tight.from] }
+        : behind >= 0
+          ? { kind: 'hands', readyMin: ready, behind: input.tasks[behind].id }
+          : opens
+            ? { kind: 'hours', readyMin: ready, from }
+            : { kind: 'window', readyMin: ready, from, follower: null }
     }
   }
   return causes

@@ -31,50 +31,135 @@ const NODES_EACH = 300
  * @param spansOf  lays out free hours: handed in so that those laid out before may be used again
  * @param effort   how long to look; left out: briefly
  */
-export function daysStage(build: Build, plan: StepsPlan, spansOf = freeSpans, effort: Effort = { nodes: NODES }): DaysPlan {
+export function daysStage(
+  build: Build,
+  plan: StepsPlan,
+  spansOf = freeSpans,
+  effort: Effort = { nodes: NODES }
+): DaysPlan {
   const { calendar } = build
   const startMs = startOf(calendar)
   const fromMs = Math.max(startMs, build.log.asOf === null ? startMs : Date.parse(build.log.asOf))
   const empty: DaysPlan = {
-    zone: calendar.zone, work: [], waits: [], windows: [], fillers: [], fillersLeft: {}, chain: [], startMs, fromMs, finishMs: null, finish: null, sittings: 0,
-    lowerBoundMs: null, proof: null, fewestSittings: false, missed: [], unmet: [], order: [],
-    deadlineMs: calendar.deadline === null ? null : instantOf(calendar.deadline.slice(0, 10), calendar.deadline.slice(11), calendar.zone),
-    handsMin: plan.steps.reduce((sum, s) => sum + s.handsMin, 0), problem: null, free: [], freeSecond: []
+    zone: calendar.zone,
+    work: [],
+    waits: [],
+    windows: [],
+    fillers: [],
+    fillersLeft: {},
+    chain: [],
+    startMs,
+    fromMs,
+    finishMs: null,
+    finish: null,
+    sittings: 0,
+    lowerBoundMs: null,
+    proof: null,
+    fewestSittings: false,
+    missed: [],
+    unmet: [],
+    order: [],
+    deadlineMs:
+      calendar.deadline === null
+        ? null
+        : instantOf(calendar.deadline.slice(0, 10), calendar.deadline.slice(11), calendar.zone),
+    handsMin: plan.steps.reduce((sum, s) => sum + s.handsMin, 0),
+    problem: null,
+    free: [],
+    freeSecond: []
   }
-  const minute = (ms: number, up: boolean) => (up ? Math.ceil : Math.floor)((ms - startMs) / MINUTE_MS)
-  const asMinutes = (spans: readonly Span[]) => spans.map(([from, to]): [number, number] => [minute(from, true), minute(to, false)])
+  const minute = (ms: number, up: boolean) =>
+    (up ? Math.ceil : Math.floor)((ms - startMs) / MINUTE_MS)
+  const asMinutes = (spans: readonly Span[]) =>
+    spans.map(([from, to]): [number, number] => [minute(from, true), minute(to, false)])
   // what was begun long ago, or settled far ahead, still needs days after it
-  const settledMs = build.arrange.flatMap((a) => [a.at, a.notBefore]).filter((at) => at !== null).map((at) => instantOf(at.slice(0, 10), at.slice(11), calendar.zone))
-  let horizon = FIRST_HORIZON + Math.ceil(Math.max(0, Math.min(MOST_AHEAD * DAY_MS, Math.max(fromMs, ...settledMs) - startMs)) / DAY_MS)
+  const settledMs = build.arrange
+    .flatMap((a) => [a.at, a.notBefore])
+    .filter((at) => at !== null)
+    .map((at) => instantOf(at.slice(0, 10), at.slice(11), calendar.zone))
+  let horizon =
+    FIRST_HORIZON +
+    Math.ceil(
+      Math.max(0, Math.min(MOST_AHEAD * DAY_MS, Math.max(fromMs, ...settledMs) - startMs)) / DAY_MS
+    )
   const longestPatience = horizon - FIRST_HORIZON + PATIENCE
   for (;;) {
     const spans = spansOf(calendar, horizon)
     const second = calendar.second ? spansOf(calendar, horizon, 1) : []
     const free = asMinutes(spans)
     const hours = calendar.second ? { free, second: asMinutes(second) } : { free }
-    const ahead = [...free, ...(hours.second ?? [])].map(([from, to]) => to - Math.max(from, minute(fromMs, true)))
+    const ahead = [...free, ...(hours.second ?? [])].map(
+      ([from, to]) => to - Math.max(from, minute(fromMs, true))
+    )
     const longest = Math.max(0, ...ahead)
     const network = stepNetwork(build, plan, startMs, longest)
-    const settled = longest > 0 ? settle(build, network, hours, startMs, { ...effort, order: build.order, brief: horizon < longestPatience }) : null
+    const settled =
+      longest > 0
+        ? settle(build, network, hours, startMs, {
+            ...effort,
+            order: build.order,
+            brief: horizon < longestPatience
+          })
+        : null
     const found = settled?.found
     const problem = found === undefined ? 'noHours' : 'problem' in found ? found.problem : null
-    const longestLook = problem === 'ranOut' || problem === 'notFound' ? LAST_HORIZON : problem === 'loop' ? 0 : longestPatience
+    const longestLook =
+      problem === 'ranOut' || problem === 'notFound'
+        ? LAST_HORIZON
+        : problem === 'loop'
+          ? 0
+          : longestPatience
     if (problem !== null && horizon < longestLook) {
       horizon *= 2
       continue
     }
-    if (settled === null || found === undefined) return { ...empty, problem: { kind: 'noHours', steps: [], links: [], longestWindowMin: 0, neededMin: 0 } }
-    if ('problem' in found) return { ...empty, free: spans, freeSecond: second, problem: { kind: found.problem, ...whatFailed(found, network), longestWindowMin: longest } }
-    const missed = network.closing.filter((c) => found.starts[c.task] > c.atMin).map((c) => ({ after: c.after, step: c.step, closedMs: startMs + c.atMin * MINUTE_MS }))
-    return { ...empty, ...laidOut(build, plan, network, found, spans, startMs, fromMs), missed, unmet: settled.unmet, freeSecond: second }
+    if (settled === null || found === undefined)
+      return {
+        ...empty,
+        problem: { kind: 'noHours', steps: [], links: [], longestWindowMin: 0, neededMin: 0 }
+      }
+    if ('problem' in found)
+      return {
+        ...empty,
+        free: spans,
+        freeSecond: second,
+        problem: { kind: found.problem, ...whatFailed(found, network), longestWindowMin: longest }
+      }
+    const missed = network.closing
+      .filter((c) => found.starts[c.task] > c.atMin)
+      .map((c) => ({ after: c.after, step: c.step, closedMs: startMs + c.atMin * MINUTE_MS }))
+    return {
+      ...empty,
+      ...laidOut(build, plan, network, found, spans, startMs, fromMs),
+      missed,
+      unmet: settled.unmet,
+      freeSecond: second
+    }
   }
 }
 
-function whatFailed(found: NoSchedule, network: StepNetwork): Pick<NonNullable<DaysPlan['problem']>, 'steps' | 'links' | 'neededMin'> {
-  const links = found.links.map((i) => network.links[i]).map((l) => ({ from: stepOf(l.from), to: stepOf(l.to), minMin: l.minMin, maxMin: l.maxMin ?? null }))
+function whatFailed(
+  found: NoSchedule,
+  network: StepNetwork
+): Pick<NonNullable<DaysPlan['problem']>, 'steps' | 'links' | 'neededMin'> {
+  const links = found.links
+    .map((i) => network.links[i])
+    .map((l) => ({
+      from: stepOf(l.from),
+      to: stepOf(l.to),
+      minMin: l.minMin,
+      maxMin: l.maxMin ?? null
+    }))
   const asked = network.tasks.filter((t) => found.tasks.includes(t.id)).map((t) => t.handsMin)
-  const between = found.problem === 'tooTight' ? (network.links.find((l) => l.from === found.tasks[0] && l.to === found.tasks[1])?.minMin ?? 0) : 0
-  const neededMin = found.problem === 'tooTight' ? asked.reduce((sum, m) => sum + m, between) : Math.max(0, ...asked)
+  const between =
+    found.problem === 'tooTight'
+      ? (network.links.find((l) => l.from === found.tasks[0] && l.to === found.tasks[1])?.minMin ??
+        0)
+      : 0
+  const neededMin =
+    found.problem === 'tooTight'
+      ? asked.reduce((sum, m) => sum + m, between)
+      : Math.max(0, ...asked)
   return { steps: [...new Set(found.tasks.map(stepOf))], links, neededMin }
 }
 
@@ -84,16 +169,26 @@ type Hours = Pick<ScheduleInput, 'free' | 'second'>
  * A schedule that keeps to all that is settled, or to as much of it as can be. Windows that what is done has left too
  * little time for are missed; settled times are given up, the last first, until the rest can hold.
  */
-function settle(build: Build, network: StepNetwork, hours: Hours, startMs: number, effort: Effort): { found: Schedule | NoSchedule; unmet: Unmet[] } {
+function settle(
+  build: Build,
+  network: StepNetwork,
+  hours: Hours,
+  startMs: number,
+  effort: Effort
+): { found: Schedule | NoSchedule; unmet: Unmet[] } {
   const { links } = network
   const { zone } = build.calendar
-  const withAll = (tasks: readonly Task[], arrangements: readonly Arrangement[]) => arrangements.reduce((all: readonly Task[], a) => arranged(all, a, startMs, zone), tasks)
+  const withAll = (tasks: readonly Task[], arrangements: readonly Arrangement[]) =>
+    arrangements.reduce((all: readonly Task[], a) => arranged(all, a, startMs, zone), tasks)
   const closes = new Map(network.closing.map((c) => [c.task, c.atMin]))
-  const held = network.tasks.map((t) => (closes.has(t.id) ? { ...t, notAfterMin: closes.get(t.id)! } : t))
+  const held = network.tasks.map((t) =>
+    closes.has(t.id) ? { ...t, notAfterMin: closes.get(t.id)! } : t
+  )
   const live = build.arrange.filter((a) => (network.parts.get(a.step) ?? 0) > 0)
   const run = (tasks: readonly Task[], much: Effort) => schedule({ ...hours, tasks, links }, much)
   const first = run(withAll(held, live), effort)
-  if (!('problem' in first) || first.problem === 'loop' || (closes.size === 0 && live.length === 0)) return { found: first, unmet: [] }
+  if (!('problem' in first) || first.problem === 'loop' || (closes.size === 0 && live.length === 0))
+    return { found: first, unmet: [] }
   // without what the builder settled: is it the windows that closed?
   const free = run(held, { nodes: NODES_EACH, brief: true })
   const base = 'problem' in free ? network.tasks : held
@@ -101,13 +196,30 @@ function settle(build: Build, network: StepNetwork, hours: Hours, startMs: numbe
   const kept: Arrangement[] = []
   const unmet: Unmet[] = []
   for (const a of live) {
-    if (!('problem' in run(withAll(base, [...kept, a]), { nodes: NODES_EACH, brief: true }))) kept.push(a)
-    else unmet.push({ step: a.step, earliestMs: earliestOf(a.step, network, { ...hours, tasks: withAll(base, kept), links }, startMs) })
+    if (!('problem' in run(withAll(base, [...kept, a]), { nodes: NODES_EACH, brief: true })))
+      kept.push(a)
+    else
+      unmet.push({
+        step: a.step,
+        earliestMs: earliestOf(
+          a.step,
+          network,
+          { ...hours, tasks: withAll(base, kept), links },
+          startMs
+        )
+      })
   }
   return { found: run(withAll(base, kept), effort), unmet }
 }
 
-function earliestOf(step: string, network: StepNetwork, input: ScheduleInput, startMs: number): number | null {
+function earliestOf(
+  step: string,
+  network: StepNetwork,
+  input: ScheduleInput,
+  startMs: number
+): number | null {
   const starts = earliestStarts(input)
-  return starts === null ? null : startMs + starts[taskId(step, 1, network.parts.get(step)!)] * MINUTE_MS
+  return starts === null
+    ? null
+    : startMs + starts[taskId(step, 1, network.parts.get(step)!)] * MINUTE_MS
 }

@@ -20,7 +20,12 @@ const WORTHWHILE_MIN = 20
  * @param fromMs nothing is put before this
  * @returns      what was placed, and the minutes of each job that found no room before the free hours end
  */
-export function placeFillers(fillers: readonly Filler[], free: readonly Span[], taken: readonly Span[], fromMs: number): { placed: PlannedFiller[]; left: Record<string, number> } {
+export function placeFillers(
+  fillers: readonly Filler[],
+  free: readonly Span[],
+  taken: readonly Span[],
+  fromMs: number
+): { placed: PlannedFiller[]; left: Record<string, number> } {
   const gaps: Span[] = []
   for (const [from, to] of free) {
     let at = Math.max(from, fromMs)
@@ -35,7 +40,9 @@ export function placeFillers(fillers: readonly Filler[], free: readonly Span[], 
   for (const filler of fillers) {
     let rest = filler.handsMin * MINUTE_MS
     for (let part = 1; rest > 0;) {
-      const k = gaps.findIndex(([a, b]) => b - a >= (filler.breakable ? Math.min(rest, WORTHWHILE_MIN * MINUTE_MS) : rest))
+      const k = gaps.findIndex(
+        ([a, b]) => b - a >= (filler.breakable ? Math.min(rest, WORTHWHILE_MIN * MINUTE_MS) : rest)
+      )
       if (k < 0) break
       const [a, b] = gaps[k]
       const endMs = Math.min(b, a + rest)

@@ -59,7 +59,14 @@ export interface ChainLink {
 /** Why no plan can finish sooner, in steps and real time. */
 export type DaysProof =
   | { kind: 'chain'; steps: { step: string; startMs: number }[] }
-  | { kind: 'hours'; fromMs: number; toMs: number; workMin: number; freeMin: number; steps: string[] }
+  | {
+      kind: 'hours'
+      fromMs: number
+      toMs: number
+      workMin: number
+      freeMin: number
+      steps: string[]
+    }
   | { kind: 'search'; nodes: number }
   | { kind: 'open'; lowerBoundMs: number; nodes: number }
 
@@ -97,7 +104,13 @@ export interface DaysPlan {
   deadlineMs: number | null
   /** Pieces of work in the order they are planned in. */
   order: string[]
-  problem: { kind: NoSchedule['problem'] | 'noHours'; steps: string[]; links: { from: string; to: string; minMin: number; maxMin: number | null }[]; longestWindowMin: number; neededMin: number } | null
+  problem: {
+    kind: NoSchedule['problem'] | 'noHours'
+    steps: string[]
+    links: { from: string; to: string; minMin: number; maxMin: number | null }[]
+    longestWindowMin: number
+    neededMin: number
+  } | null
   free: Span[]
   /** When the second pair of hands is there. */
   freeSecond: Span[]

@@ -53,18 +53,44 @@ const GATHER_NODES = 400
  * @source Bartusch, Möhring and Radermacher 1988; De Reyck and Herroelen 1998; written from memory
  * @example schedule({ free: [[0, 60]], tasks: [{ id: 'pour', handsMin: 30 }], links: [] }) // { finishMin: 30, optimal: true, … }
  */
-export function schedule(input: ScheduleInput, effort: Effort = USUAL_EFFORT): Schedule | NoSchedule {
+export function schedule(
+  input: ScheduleInput,
+  effort: Effort = USUAL_EFFORT
+): Schedule | NoSchedule {
   const net = networkOf(input)
   const space = workspaceOf(net)
   if (inRing(space)) return whyNone(input, effort.brief)
   const rank = effort.order && rankOf(net.ids, effort.order)
-  const told = effort.progress && ((finish: number | null, bound: number, starts: Int32Array | null) => effort.progress!(finish, bound, starts ? inOrder(net.ids, starts) : []))
+  const told =
+    effort.progress &&
+    ((finish: number | null, bound: number, starts: Int32Array | null) =>
+      effort.progress!(finish, bound, starts ? inOrder(net.ids, starts) : []))
   const found = optimise(space, { nodes: effort.nodes, stop: effort.stop, progress: told, rank })
-  if (found.best === null) return found.infeasible ? whyNone(input, effort.brief) : { problem: 'notFound', tasks: [], links: [] }
-  const gathered = gather(space, found.best, { nodes: Math.max(GATHER_NODES, effort.nodes / 3), stop: effort.stop })
+  if (found.best === null)
+    return found.infeasible
+      ? whyNone(input, effort.brief)
+      : { problem: 'notFound', tasks: [], links: [] }
+  const gathered = gather(space, found.best, {
+    nodes: Math.max(GATHER_NODES, effort.nodes / 3),
+    stop: effort.stop
+  })
   // a second pair of hands that brings the finish no nearer is not called in for fewer sittings of each
-  const alone = input.second && gathered.sittings > 1 && input.tasks.every((t) => t.by !== 1) ? schedule({ ...input, second: undefined }, { ...effort, brief: true, progress: undefined }) : null
-  if (alone && !('problem' in alone) && alone.finishMin <= found.best.finishMin && alone.sittings < gathered.sittings) return { ...alone, lowerBoundMin: found.lowerBoundMin, optimal: found.lowerBoundMin === alone.finishMin, proof: proofOf(space, alone.finishMin, found.lowerBoundMin, found.nodes) }
+  const alone =
+    input.second && gathered.sittings > 1 && input.tasks.every((t) => t.by !== 1)
+      ? schedule({ ...input, second: undefined }, { ...effort, brief: true, progress: undefined })
+      : null
+  if (
+    alone &&
+    !('problem' in alone) &&
+    alone.finishMin <= found.best.finishMin &&
+    alone.sittings < gathered.sittings
+  )
+    return {
+      ...alone,
+      lowerBoundMin: found.lowerBoundMin,
+      optimal: found.lowerBoundMin === alone.finishMin,
+      proof: proofOf(space, alone.finishMin, found.lowerBoundMin, found.nodes)
+    }
   const { starts, by } = gathered.best
   const finishMin = found.best.finishMin
   return {
@@ -81,7 +107,8 @@ export function schedule(input: ScheduleInput, effort: Effort = USUAL_EFFORT): S
   }
 }
 
-const inOrder = (ids: readonly string[], starts: Int32Array): string[] => [...ids.keys()].sort((x, y) => starts[x] - starts[y]).map((i) => ids[i])
+const inOrder = (ids: readonly string[], starts: Int32Array): string[] =>
+  [...ids.keys()].sort((x, y) => starts[x] - starts[y]).map((i) => ids[i])
 
 /** Tasks in the order wanted; those it does not name after all others. */
 function rankOf(ids: readonly string[], order: readonly string[]): Int32Array {

@@ -26,14 +26,18 @@ export interface StepNetwork {
   closing: { after: string; step: string; task: string; atMin: number }[]
 }
 
-export const taskId = (step: string, part: number, parts: number) => (parts > 1 ? `${step}~${part}` : step)
+export const taskId = (step: string, part: number, parts: number) =>
+  parts > 1 ? `${step}~${part}` : step
 export const stepOf = (task: string) => task.split('~')[0]
 
 function pieces(handsMin: number, breakable: boolean, longest: number): number[] {
   const most = Math.min(PIECE_MIN, longest)
   if (!breakable || handsMin <= most || most <= 0) return [handsMin]
   const count = Math.ceil(handsMin / most)
-  return Array.from({ length: count }, (_, i) => Math.floor((handsMin * (i + 1)) / count) - Math.floor((handsMin * i) / count))
+  return Array.from(
+    { length: count },
+    (_, i) => Math.floor((handsMin * (i + 1)) / count) - Math.floor((handsMin * i) / count)
+  )
 }
 
 /**
@@ -44,7 +48,12 @@ function pieces(handsMin: number, breakable: boolean, longest: number): number[]
  * @param startMs  minute 0
  * @param longest  longest free stretch, min
  */
-export function stepNetwork(build: Build, plan: StepsPlan, startMs: number, longest: number): StepNetwork {
+export function stepNetwork(
+  build: Build,
+  plan: StepsPlan,
+  startMs: number,
+  longest: number
+): StepNetwork {
   const progress = progressOf(build.log)
   const looks = entriesOf(build.log, 'look')
   const minuteOf = (ms: number) => Math.ceil((ms - startMs) / MINUTE_MS)
@@ -56,42 +65,79 @@ export function stepNetwork(build: Build, plan: StepsPlan, startMs: number, long
   const isDone = (step: string) => progress.get(step)?.done === true
   for (const step of plan.steps) {
     const own = progress.get(step.id)
-    waits.set(step.id, own?.done ? seenWait(step.waitMin, own.endMs, looks.filter((l) => l.step === step.id && l.becomes === step.becomes)) : step.waitMin)
+    waits.set(
+      step.id,
+      own?.done
+        ? seenWait(
+            step.waitMin,
+            own.endMs,
+            looks.filter((l) => l.step === step.id && l.becomes === step.becomes)
+          )
+        : step.waitMin
+    )
     if (own?.done) {
       parts.set(step.id, 0)
       continue
     }
-    const cut = pieces(Math.max(1, Math.round(step.handsMin - (own?.minutes ?? 0))), step.breakable, longest)
+    const cut = pieces(
+      Math.max(1, Math.round(step.handsMin - (own?.minutes ?? 0))),
+      step.breakable,
+      longest
+    )
     parts.set(step.id, cut.length)
     cut.forEach((handsMin, i) => {
-      tasks.push({ id: taskId(step.id, i + 1, cut.length), handsMin, ...(asOfMin > 0 ? { notBeforeMin: asOfMin } : {}) })
-      if (i > 0) links.push({ from: taskId(step.id, i, cut.length), to: taskId(step.id, i + 1, cut.length), minMin: 0 })
+      tasks.push({
+        id: taskId(step.id, i + 1, cut.length),
+        handsMin,
+        ...(asOfMin > 0 ? { notBeforeMin: asOfMin } : {})
+      })
+      if (i > 0)
+        links.push({
+          from: taskId(step.id, i, cut.length),
+          to: taskId(step.id, i + 1, cut.length),
+          minMin: 0
+        })
     })
   }
   const byId = new Map(tasks.map((t) => [t.id, t]))
   const first = (step: string) => taskId(step, 1, parts.get(step)!)
   const last = (step: string) => taskId(step, parts.get(step)!, parts.get(step)!)
-  const seen = (link: StepLink, step: Step): number => (link.minMin === step.waitMin && link.becomes === step.becomes ? waits.get(step.id)! : link.minMin)
+  const seen = (link: StepLink, step: Step): number =>
+    link.minMin === step.waitMin && link.becomes === step.becomes
+      ? waits.get(step.id)!
+      : link.minMin
   const steps = new Map(plan.steps.map((s) => [s.id, s]))
   const closing: StepNetwork['closing'] = []
-  const notBefore = (task: Task, minute: number) => { task.notBeforeMin = Math.max(task.notBeforeMin ?? 0, minute) }
+  const notBefore = (task: Task, minute: number) => {
+    task.notBeforeMin = Math.max(task.notBeforeMin ?? 0, minute)
+  }
   for (const link of plan.links) {
     if (isDone(link.to)) continue
     const minMin = seen(link, steps.get(link.from)!)
-    const maxMin = link.hard && link.maxMin !== undefined ? Math.max(minMin, link.maxMin + minMin - link.minMin) : undefined
+    const maxMin =
+      link.hard && link.maxMin !== undefined
+        ? Math.max(minMin, link.maxMin + minMin - link.minMin)
+        : undefined
     if (!isDone(link.from)) {
-      links.push({ from: last(link.from), to: first(link.to), minMin, ...(maxMin === undefined ? {} : { maxMin }) })
+      links.push({
+        from: last(link.from),
+        to: first(link.to),
+        minMin,
+        ...(maxMin === undefined ? {} : { maxMin })
+      })
       continue
     }
     const endMin = minuteOf(progress.get(link.from)!.endMs)
     const task = byId.get(first(link.to))!
     notBefore(task, endMin + minMin)
-    if (maxMin !== undefined && !progress.has(link.to)) closing.push({ after: link.from, step: link.to, task: task.id, atMin: endMin + maxMin })
+    if (maxMin !== undefined && !progress.has(link.to))
+      closing.push({ after: link.from, step: link.to, task: task.id, atMin: endMin + maxMin })
   }
   const done: Task = { id: DONE, handsMin: 0, unattended: true }
   tasks.push(done)
   for (const step of plan.steps) {
-    if (isDone(step.id)) notBefore(done, minuteOf(progress.get(step.id)!.endMs) + waits.get(step.id)!)
+    if (isDone(step.id))
+      notBefore(done, minuteOf(progress.get(step.id)!.endMs) + waits.get(step.id)!)
     else links.push({ from: last(step.id), to: DONE, minMin: waits.get(step.id)! })
   }
   return { tasks, links, parts, progress, waits, closing }
@@ -101,20 +147,35 @@ export function stepNetwork(build: Build, plan: StepsPlan, startMs: number, long
  * Tasks with what the builder has settled about one step. A settled time needs no free hours: it makes its own.
  *
  */
-export function arranged(tasks: readonly Task[], arrangement: Arrangement, startMs: number, zone: string): Task[] {
-  const minute = (local: string) => Math.round((instantOf(local.slice(0, 10), local.slice(11), zone) - startMs) / MINUTE_MS)
+export function arranged(
+  tasks: readonly Task[],
+  arrangement: Arrangement,
+  startMs: number,
+  zone: string
+): Task[] {
+  const minute = (local: string) =>
+    Math.round((instantOf(local.slice(0, 10), local.slice(11), zone) - startMs) / MINUTE_MS)
   const { at, notBefore, notOn, by } = arrangement
-  const barred = notOn.map((date): [number, number] => [minute(`${date}T00:00`), minute(`${date}T24:00`)])
+  const barred = notOn.map((date): [number, number] => [
+    minute(`${date}T00:00`),
+    minute(`${date}T24:00`)
+  ])
   let firstPiece = true
   return tasks.map((task) => {
     if (stepOf(task.id) !== arrangement.step) return task
     const pinned = firstPiece && at !== null ? minute(at) : null
     firstPiece = false
-    const earliest = Math.max(task.notBeforeMin ?? 0, notBefore === null ? 0 : minute(notBefore), pinned ?? 0)
+    const earliest = Math.max(
+      task.notBeforeMin ?? 0,
+      notBefore === null ? 0 : minute(notBefore),
+      pinned ?? 0
+    )
     return {
       ...task,
       ...(earliest > 0 ? { notBeforeMin: earliest } : {}),
-      ...(pinned === null ? {} : { notAfterMin: Math.min(task.notAfterMin ?? pinned, pinned), anyHour: true as const }),
+      ...(pinned === null
+        ? {}
+        : { notAfterMin: Math.min(task.notAfterMin ?? pinned, pinned), anyHour: true as const }),
       ...(barred.length > 0 ? { barred } : {}),
       ...(by === null ? {} : { by: by === 'first' ? 0 : 1 })
     }

@@ -3,7 +3,13 @@ import { poolsOf } from '../../build/types'
 import { NO_HISTORY, type History } from '../learned/history'
 import type { Shelf } from '../../craft/materials/shelf'
 import { dayFindings, roomFindings } from './dayFindings'
-import { baseFindings, levelFindings, measuringFindings, offBase, soundingFindings } from './groundFindings'
+import {
+  baseFindings,
+  levelFindings,
+  measuringFindings,
+  offBase,
+  soundingFindings
+} from './groundFindings'
 import { copiesFindings } from './copiesFindings'
 import { lessonFindings } from './lessonFindings'
 import { gelFindings } from './gelFindings'
@@ -16,7 +22,12 @@ import { waterFindings } from './waterFindings'
 import { whiteFindings } from './whiteFindings'
 
 /** Last stage: looks over the whole plan. Stops first, then warnings, then notes, each in the order of the work. */
-export function findingsStage(build: Build, stages: Stages, shelf: Shelf, history: History = NO_HISTORY): Finding[] {
+export function findingsStage(
+  build: Build,
+  stages: Stages,
+  shelf: Shelf,
+  history: History = NO_HISTORY
+): Finding[] {
   const found: Finding[] = [
     ...baseFindings(build, stages.ground),
     ...poolsOf(build).flatMap((pool) => poolFindings(build, pool, stages, shelf)),
@@ -32,8 +43,14 @@ export function findingsStage(build: Build, stages: Stages, shelf: Shelf, histor
   ]
   if (build.waters.length === 0) {
     found.push({
-      id: 'no-water', severity: 'stop', place: 'water', water: null, title: 'There is no water on this base yet', number: '0 waters',
-      reason: 'Amounts and days follow from the water.', wayOut: 'Add a pool on Water.'
+      id: 'no-water',
+      severity: 'stop',
+      place: 'water',
+      water: null,
+      title: 'There is no water on this base yet',
+      number: '0 waters',
+      reason: 'Amounts and days follow from the water.',
+      wayOut: 'Add a pool on Water.'
     })
   }
   const rank = { stop: 0, warn: 1, note: 2 }
@@ -46,20 +63,38 @@ function poolFindings(build: Build, pool: Pool, stages: Stages, shelf: Shelf): F
   const make: Make = (id, finding) => ({ id: `${id}:${pool.id}`, water: pool.id, ...finding })
   const found = ground.faults.map((fault, i) =>
     make(`ground-fault-${i}`, {
-      severity: 'stop', place: 'ground', at: fault.at, title: `${pool.name}: ${fault.message}`, number: `${ground.faults.length} in all`,
-      reason: 'No ground can be laid through these points, so nothing can be measured over it.', wayOut: 'Mend it on the plan, or undo.'
+      severity: 'stop',
+      place: 'ground',
+      at: fault.at,
+      title: `${pool.name}: ${fault.message}`,
+      number: `${ground.faults.length} in all`,
+      reason: 'No ground can be laid through these points, so nothing can be measured over it.',
+      wayOut: 'Mend it on the plan, or undo.'
     })
   )
   const outside = offBase(build, pool)
   if (outside) {
     found.push(
       make('off-base', {
-        severity: 'warn', place: 'ground', at: outside, title: `${pool.name} runs off the base`,
-        number: `${mm(outside[0])}, ${mm(outside[1])}`, reason: `The base is ${mm(build.base.widthMm)} by ${mm(build.base.depthMm)}.`,
+        severity: 'warn',
+        place: 'ground',
+        at: outside,
+        title: `${pool.name} runs off the base`,
+        number: `${mm(outside[0])}, ${mm(outside[1])}`,
+        reason: `The base is ${mm(build.base.widthMm)} by ${mm(build.base.depthMm)}.`,
         wayOut: 'Move the point back, or make the base larger.'
       })
     )
   }
-  if (ground.surface) found.push(...levelFindings(pool, ground, make), ...soundingFindings(pool, ground, make), ...measuringFindings(pool, ground, make))
-  return [...found, ...pourFindings(build, pool, stack, stages, shelf, make), ...mixFindings(build, pool, stages, shelf, make)]
+  if (ground.surface)
+    found.push(
+      ...levelFindings(pool, ground, make),
+      ...soundingFindings(pool, ground, make),
+      ...measuringFindings(pool, ground, make)
+    )
+  return [
+    ...found,
+    ...pourFindings(build, pool, stack, stages, shelf, make),
+    ...mixFindings(build, pool, stages, shelf, make)
+  ]
 }

@@ -14,77 +14,223 @@ import { counted, hours, mm, type Finding, type Make, type Stages } from './type
 /** Gel, parts and supports of all that moves. */
 export function gelFindings(build: Build, stages: Stages, shelf: Shelf): Finding[] {
   const ponds = stages.stacks.surfaces.flatMap(({ id, laying }): Finding[] => {
-    const never = laying && laying.clearH === null ? neverClear(build.waters.find((w) => w.id === id)!.name, build.room, `${mm(laying.wetMm)} wet`) : null
+    const never =
+      laying && laying.clearH === null
+        ? neverClear(
+            build.waters.find((w) => w.id === id)!.name,
+            build.room,
+            `${mm(laying.wetMm)} wet`
+          )
+        : null
     return never ? [{ id: `never-clear:${id}`, water: id, ...never }] : []
   })
-  return [...ponds, ...movingOf(build).flatMap((water) => {
-    const stack = stages.stacks.forms.find((s) => s.id === water.id)
-    const way = wayFor(water.kind, water.way)
-    const make: Make = (id, finding) => ({ id: `${id}:${water.id}`, water: water.id, ...finding })
-    if (!way) return [make('unknown-way', { severity: 'stop', place: 'build-up', title: `${water.name}: this way of making it is not known`, number: water.way, reason: 'The file names a way that this version does not have.', wayOut: 'Choose another under Compare ways.' })]
-    const found: Finding[] = []
-    if (way.gel && !onShelf(shelf, 'gel', water.gel)) found.push(make('no-gel', { severity: 'stop', place: 'build-up', title: `${water.name}: this gel is not on the shelf`, number: water.gel, reason: 'Nothing can be said of how it dries.', wayOut: 'Choose another gel.' }))
-    if (way.part?.film && !onShelf(shelf, 'film', water.make.film)) found.push(make('no-film', { severity: 'stop', place: 'build-up', title: `${water.name}: this film is not on the shelf`, number: water.make.film, reason: 'Nothing can be said of what it bears.', wayOut: 'Choose another film.' }))
-    if (stack?.laying) found.push(...layingFindings(build, water, stack.laying, stages, make), ...windowFindings(water, stages, make))
-    if (stack?.part) found.push(...partFindings(water, stack.part, make))
-    if ((way.part?.shape === 'curl' || way.part?.shape === 'cast') && stack && stack.coats.length > 0 && !stack.part) {
-      const built = stages.forms.seas.find((s) => s.id === water.id)?.built
-      found.push(make('no-crest', {
-        severity: 'stop', place: 'water', title: built ? `${water.name}: this wave does not curl` : `${water.name}: no crest is chosen to be built`, number: built ? built.face.kind : '0 crests',
-        reason: built ? 'Film is rolled to the hollow of a plunging wave, and this one spills or surges.' : 'A casting or a curl is made of one crest, as long as you want it.', wayOut: built ? 'A steeper beach or a longer period makes it plunge; or carve it, or draw it up in gel.' : 'Choose “Build a crest” on Water.'
-      }))
-    }
-    return found
-  })]
+  return [
+    ...ponds,
+    ...movingOf(build).flatMap((water) => {
+      const stack = stages.stacks.forms.find((s) => s.id === water.id)
+      const way = wayFor(water.kind, water.way)
+      const make: Make = (id, finding) => ({ id: `${id}:${water.id}`, water: water.id, ...finding })
+      if (!way)
+        return [
+          make('unknown-way', {
+            severity: 'stop',
+            place: 'build-up',
+            title: `${water.name}: this way of making it is not known`,
+            number: water.way,
+            reason: 'The file names a way that this version does not have.',
+            wayOut: 'Choose another under Compare ways.'
+          })
+        ]
+      const found: Finding[] = []
+      if (way.gel && !onShelf(shelf, 'gel', water.gel))
+        found.push(
+          make('no-gel', {
+            severity: 'stop',
+            place: 'build-up',
+            title: `${water.name}: this gel is not on the shelf`,
+            number: water.gel,
+            reason: 'Nothing can be said of how it dries.',
+            wayOut: 'Choose another gel.'
+          })
+        )
+      if (way.part?.film && !onShelf(shelf, 'film', water.make.film))
+        found.push(
+          make('no-film', {
+            severity: 'stop',
+            place: 'build-up',
+            title: `${water.name}: this film is not on the shelf`,
+            number: water.make.film,
+            reason: 'Nothing can be said of what it bears.',
+            wayOut: 'Choose another film.'
+          })
+        )
+      if (stack?.laying)
+        found.push(
+          ...layingFindings(build, water, stack.laying, stages, make),
+          ...windowFindings(water, stages, make)
+        )
+      if (stack?.part) found.push(...partFindings(water, stack.part, make))
+      if (
+        (way.part?.shape === 'curl' || way.part?.shape === 'cast') &&
+        stack &&
+        stack.coats.length > 0 &&
+        !stack.part
+      ) {
+        const built = stages.forms.seas.find((s) => s.id === water.id)?.built
+        found.push(
+          make('no-crest', {
+            severity: 'stop',
+            place: 'water',
+            title: built
+              ? `${water.name}: this wave does not curl`
+              : `${water.name}: no crest is chosen to be built`,
+            number: built ? built.face.kind : '0 crests',
+            reason: built
+              ? 'Film is rolled to the hollow of a plunging wave, and this one spills or surges.'
+              : 'A casting or a curl is made of one crest, as long as you want it.',
+            wayOut: built
+              ? 'A steeper beach or a longer period makes it plunge; or carve it, or draw it up in gel.'
+              : 'Choose “Build a crest” on Water.'
+          })
+        )
+      }
+      return found
+    })
+  ]
 }
 
 /** Air in which no coat ever clears; null: this air is not at fault. */
 function neverClear(name: string, room: Room, gel: string): Omit<Finding, 'id' | 'water'> | null {
-  if (room.tempC < COLDEST_C) return { severity: 'stop', place: 'days', title: `${name}: the room is frozen`, number: `${room.tempC} °C`, reason: 'Gel that freezes breaks, and does not clear.', wayOut: 'Bring the model into a warm room before any gel is opened.' }
-  if (room.rhPct > DAMP_RH_PCT) return { severity: 'stop', place: 'days', title: `${name}: in this air the gel never clears`, number: `${room.rhPct} %, ${gel}`, reason: 'Air this damp gives as much water back as it takes.', wayOut: `A dryer, or a warmer room: under ${DAMP_RH_PCT} % it clears.` }
+  if (room.tempC < COLDEST_C)
+    return {
+      severity: 'stop',
+      place: 'days',
+      title: `${name}: the room is frozen`,
+      number: `${room.tempC} °C`,
+      reason: 'Gel that freezes breaks, and does not clear.',
+      wayOut: 'Bring the model into a warm room before any gel is opened.'
+    }
+  if (room.rhPct > DAMP_RH_PCT)
+    return {
+      severity: 'stop',
+      place: 'days',
+      title: `${name}: in this air the gel never clears`,
+      number: `${room.rhPct} %, ${gel}`,
+      reason: 'Air this damp gives as much water back as it takes.',
+      wayOut: `A dryer, or a warmer room: under ${DAMP_RH_PCT} % it clears.`
+    }
   return null
 }
 
-function layingFindings(build: Build, water: Moving, laying: Laying, stages: Stages, make: Make): Finding[] {
+function layingFindings(
+  build: Build,
+  water: Moving,
+  laying: Laying,
+  stages: Stages,
+  make: Make
+): Finding[] {
   const { room, calendar } = build
   const found: Finding[] = []
   const gel = `${mm(laying.wetMm)} wet`
   if (laying.clearH === null) {
-    found.push(make('never-clear', neverClear(water.name, room, gel) ?? {
-      severity: 'stop', place: 'build-up', title: `${water.name}: this coat is thicker than anybody can wait for`, number: gel, reason: 'It would still be white after ten years.',
-      wayOut: `Lay it in ${counted(laying.advised, 'coat')}.`, mend: { label: `Lay it in ${laying.advised} coats`, made: water.id, change: { coats: null } }
-    }))
+    found.push(
+      make(
+        'never-clear',
+        neverClear(water.name, room, gel) ?? {
+          severity: 'stop',
+          place: 'build-up',
+          title: `${water.name}: this coat is thicker than anybody can wait for`,
+          number: gel,
+          reason: 'It would still be white after ten years.',
+          wayOut: `Lay it in ${counted(laying.advised, 'coat')}.`,
+          mend: {
+            label: `Lay it in ${laying.advised} coats`,
+            made: water.id,
+            change: { coats: null }
+          }
+        }
+      )
+    )
   } else if (laying.wetMm > THICKEST_GEL_MM) {
-    found.push(make('thick-coat', {
-      severity: 'stop', place: 'build-up', title: `${water.name}: so thick a coat stays white`, number: `${gel}: ${hours(laying.clearH * 60)}`,
-      reason: `Over ${mm(THICKEST_GEL_MM)} at once the skin shuts the water in. In ${counted(laying.advised, 'coat')} all of it is clear in ${hours(60 * (laying.table.find((c) => c.coats === laying.advised)?.totalH ?? 0))}.`,
-      wayOut: `Lay it in ${counted(laying.advised, 'coat')}.`, mend: { label: `Split it into ${laying.advised} coats`, made: water.id, change: { coats: null } }
-    }))
+    found.push(
+      make('thick-coat', {
+        severity: 'stop',
+        place: 'build-up',
+        title: `${water.name}: so thick a coat stays white`,
+        number: `${gel}: ${hours(laying.clearH * 60)}`,
+        reason: `Over ${mm(THICKEST_GEL_MM)} at once the skin shuts the water in. In ${counted(laying.advised, 'coat')} all of it is clear in ${hours(60 * (laying.table.find((c) => c.coats === laying.advised)?.totalH ?? 0))}.`,
+        wayOut: `Lay it in ${counted(laying.advised, 'coat')}.`,
+        mend: {
+          label: `Split it into ${laying.advised} coats`,
+          made: water.id,
+          change: { coats: null }
+        }
+      })
+    )
   }
-  if (laying.clearH !== null && water.make.nextCoatH !== null && laying.coats > 1 && water.make.nextCoatH < laying.clearH) {
+  if (
+    laying.clearH !== null &&
+    water.make.nextCoatH !== null &&
+    laying.coats > 1 &&
+    water.make.nextCoatH < laying.clearH
+  ) {
     const coat = wayFor(water.kind, water.way)?.steps.find((t) => t.times === 'gelCoats')
     const fit = stages.days.waits.find((w) => w.step === `${water.id}/${coat?.id}#1`)
-    found.push(make('over-white', {
-      severity: 'stop', place: 'build-up', title: `${water.name}: the next coat would go over white`, number: fit ? `fit ${localIso(fit.endMs, calendar.zone).slice(0, 16).replace('T', ' ')}` : `fit after ${hours(laying.clearH * 60)}`,
-      reason: `You want it after ${hours(water.make.nextCoatH * 60)}; ${gel} takes ${hours(laying.clearH * 60)} to clear in this room, and what is shut in stays white for weeks.`,
-      wayOut: 'The plan waits until it is clear. Thinner coats are fit sooner.', mend: { label: 'Wait until it is clear', made: water.id, change: { nextCoatH: null } }
-    }))
+    found.push(
+      make('over-white', {
+        severity: 'stop',
+        place: 'build-up',
+        title: `${water.name}: the next coat would go over white`,
+        number: fit
+          ? `fit ${localIso(fit.endMs, calendar.zone).slice(0, 16).replace('T', ' ')}`
+          : `fit after ${hours(laying.clearH * 60)}`,
+        reason: `You want it after ${hours(water.make.nextCoatH * 60)}; ${gel} takes ${hours(laying.clearH * 60)} to clear in this room, and what is shut in stays white for weeks.`,
+        wayOut: 'The plan waits until it is clear. Thinner coats are fit sooner.',
+        mend: { label: 'Wait until it is clear', made: water.id, change: { nextCoatH: null } }
+      })
+    )
   }
   if (laying.sagMm !== null && laying.wetMm > laying.sagMm) {
-    found.push(make('sags', {
-      severity: 'warn', place: 'build-up', title: `${water.name}: this coat runs down its slope`, number: `${gel}, ${mm(laying.sagMm)} stays at ${Math.round(laying.slopeDeg)}°`,
-      reason: 'Its own weight along the slope is more than the gel holds until it has thickened.', wayOut: `Tilt the whole model back by ${laying.tiltDeg}°, or lay thinner coats, or let it go jelly-like on card first.`,
-      mend: { label: `Tilt it by ${laying.tiltDeg}°`, made: water.id, change: { tiltDeg: Math.min(90, water.make.tiltDeg + laying.tiltDeg) } }
-    }))
+    found.push(
+      make('sags', {
+        severity: 'warn',
+        place: 'build-up',
+        title: `${water.name}: this coat runs down its slope`,
+        number: `${gel}, ${mm(laying.sagMm)} stays at ${Math.round(laying.slopeDeg)}°`,
+        reason: 'Its own weight along the slope is more than the gel holds until it has thickened.',
+        wayOut: `Tilt the whole model back by ${laying.tiltDeg}°, or lay thinner coats, or let it go jelly-like on card first.`,
+        mend: {
+          label: `Tilt it by ${laying.tiltDeg}°`,
+          made: water.id,
+          change: { tiltDeg: Math.min(90, water.make.tiltDeg + laying.tiltDeg) }
+        }
+      })
+    )
   }
   if (laying.peak && laying.peak.slumpMm > SLUMPS_SHARE * laying.peak.heightMm) {
-    found.push(make('slumps', { severity: 'warn', place: 'build-up', title: `${water.name}: points this high sink`, number: `${mm(laying.peak.heightMm)} sinks to ${mm(laying.peak.standsMm)}`, reason: `Fresh from the pot it stands ${mm(laying.peak.highestMm)} and no higher.`, wayOut: 'Stir in more filler, pick it up later, or build it in two goes.' }))
+    found.push(
+      make('slumps', {
+        severity: 'warn',
+        place: 'build-up',
+        title: `${water.name}: points this high sink`,
+        number: `${mm(laying.peak.heightMm)} sinks to ${mm(laying.peak.standsMm)}`,
+        reason: `Fresh from the pot it stands ${mm(laying.peak.highestMm)} and no higher.`,
+        wayOut: 'Stir in more filler, pick it up later, or build it in two goes.'
+      })
+    )
   }
   if (water.kind === 'reach' && laying.finalMm > THICKEST_GEL_MM) {
-    found.push(make('thick-gel', {
-      severity: 'note', place: 'build-up', title: `${water.name}: too much gel to lay at once`, number: `${mm(laying.finalMm)}, ${counted(laying.coats, 'coat')}`,
-      reason: `Laid thicker than ${mm(THICKEST_GEL_MM)} at once it stays white inside for weeks.`, wayOut: 'The plan builds it up in coats and lets each clear. Fewer days: carve the bed, or pour, up towards the water line.'
-    }))
+    found.push(
+      make('thick-gel', {
+        severity: 'note',
+        place: 'build-up',
+        title: `${water.name}: too much gel to lay at once`,
+        number: `${mm(laying.finalMm)}, ${counted(laying.coats, 'coat')}`,
+        reason: `Laid thicker than ${mm(THICKEST_GEL_MM)} at once it stays white inside for weeks.`,
+        wayOut:
+          'The plan builds it up in coats and lets each clear. Fewer days: carve the bed, or pour, up towards the water line.'
+      })
+    )
   }
   return found
 }
@@ -94,11 +240,21 @@ function windowFindings(water: Moving, stages: Stages, make: Make): Finding[] {
   return stages.steps.links.flatMap((link) => {
     const from = stages.steps.steps.find((s) => s.id === link.from)
     // repairs of this water have windows of their own
-    if (!from || !link.hard || link.maxMin === undefined || !link.from.startsWith(`${water.id}/`)) return []
+    if (!from || !link.hard || link.maxMin === undefined || !link.from.startsWith(`${water.id}/`))
+      return []
     const open = link.maxMin - link.minMin
     if (from.handsMin <= open + link.minMin) return []
     const patches = Math.ceil(from.handsMin / Math.max(1, open))
-    return [make('patches', { severity: 'note', place: 'build-up', title: `${water.name}: it thickens faster than you lay it`, number: `${from.handsMin} min of laying, a window of ${open} min`, reason: 'By the time the last of it is laid the first takes no mark.', wayOut: `Lay and work it in ${counted(patches, 'patch', 'patches')}, wet edge to wet edge.` })]
+    return [
+      make('patches', {
+        severity: 'note',
+        place: 'build-up',
+        title: `${water.name}: it thickens faster than you lay it`,
+        number: `${from.handsMin} min of laying, a window of ${open} min`,
+        reason: 'By the time the last of it is laid the first takes no mark.',
+        wayOut: `Lay and work it in ${counted(patches, 'patch', 'patches')}, wet edge to wet edge.`
+      })
+    ]
   })
 }
 
@@ -106,14 +262,64 @@ function partFindings(water: Moving, part: PartStack, make: Make): Finding[] {
   const found: Finding[] = []
   const { overhang } = part
   if (overhang && overhang.props === null) {
-    found.push(make('no-props', { severity: 'stop', place: 'build-up', title: `${water.name}: no number of props holds this film`, number: `droops ${mm(overhang.droopMm)}`, reason: `Even ${MOST_PROPS} props leave more than ${mm(overhang.limitMm)}.`, wayOut: 'A stiffer film, thinner coats, or cast it.' }))
+    found.push(
+      make('no-props', {
+        severity: 'stop',
+        place: 'build-up',
+        title: `${water.name}: no number of props holds this film`,
+        number: `droops ${mm(overhang.droopMm)}`,
+        reason: `Even ${MOST_PROPS} props leave more than ${mm(overhang.limitMm)}.`,
+        wayOut: 'A stiffer film, thinner coats, or cast it.'
+      })
+    )
   }
   if (overhang?.props && overhang.props.count > 0) {
     const low = overhang.stand.filter((s) => s.heightMm < SHORTEST_PROP_MM)
-    if (low.length > 0) found.push(make('prop-low', { severity: 'warn', place: 'build-up', title: `${water.name}: a prop would stand in the gel`, number: `${mm(low[0].heightMm)} high`, reason: 'The strip is nearly down to its sheet there, and what holds it would be caught.', wayOut: 'Pack it there with a fold of release sheet, and pull that out when the gel holds.' }))
-    if (overhang.releaseH === null) found.push(make('prop-stays', { severity: 'warn', place: 'build-up', title: `${water.name}: the props can never come away`, number: `over ${mm(overhang.limitMm)} without them`, reason: 'Dry gel and film together are still too soft for their own weight.', wayOut: 'A stiffer film, or a clear prop that white water hides.' }))
+    if (low.length > 0)
+      found.push(
+        make('prop-low', {
+          severity: 'warn',
+          place: 'build-up',
+          title: `${water.name}: a prop would stand in the gel`,
+          number: `${mm(low[0].heightMm)} high`,
+          reason: 'The strip is nearly down to its sheet there, and what holds it would be caught.',
+          wayOut:
+            'Pack it there with a fold of release sheet, and pull that out when the gel holds.'
+        })
+      )
+    if (overhang.releaseH === null)
+      found.push(
+        make('prop-stays', {
+          severity: 'warn',
+          place: 'build-up',
+          title: `${water.name}: the props can never come away`,
+          number: `over ${mm(overhang.limitMm)} without them`,
+          reason: 'Dry gel and film together are still too soft for their own weight.',
+          wayOut: 'A stiffer film, or a clear prop that white water hides.'
+        })
+      )
   }
-  if (!part.bond.holds) found.push(make('bond', { severity: 'warn', place: 'build-up', title: `${water.name}: the joint is short for its load`, number: `${mm(part.bond.footMm)}, wants ${mm(part.bond.wantsMm)}`, reason: `It bears ${Math.round(part.bond.times * 10) / 10} times the load; four is wanted.`, wayOut: 'A longer foot, a stronger glue, or pins through it.' }))
-  if (part.standing && !part.standing.stands) found.push(make('tips', { severity: 'note', place: 'build-up', title: `${water.name}: it does not stand by itself`, number: `${Math.round(-part.standing.tipDeg)}° too far over`, reason: 'Its weight lies beyond its foot.', wayOut: 'Lean it on a covered wall, or pin it, until its joint holds.' }))
+  if (!part.bond.holds)
+    found.push(
+      make('bond', {
+        severity: 'warn',
+        place: 'build-up',
+        title: `${water.name}: the joint is short for its load`,
+        number: `${mm(part.bond.footMm)}, wants ${mm(part.bond.wantsMm)}`,
+        reason: `It bears ${Math.round(part.bond.times * 10) / 10} times the load; four is wanted.`,
+        wayOut: 'A longer foot, a stronger glue, or pins through it.'
+      })
+    )
+  if (part.standing && !part.standing.stands)
+    found.push(
+      make('tips', {
+        severity: 'note',
+        place: 'build-up',
+        title: `${water.name}: it does not stand by itself`,
+        number: `${Math.round(-part.standing.tipDeg)}° too far over`,
+        reason: 'Its weight lies beyond its foot.',
+        wayOut: 'Lean it on a covered wall, or pin it, until its joint holds.'
+      })
+    )
   return found
 }

@@ -13,24 +13,38 @@ export function levelFindings(pool: Pool, ground: PoolGround, make: Make): Findi
   if (ground.maxDepthMm <= 0) {
     found.push(
       make('below-ground', {
-        severity: 'stop', place: 'water', title: `${pool.name}: the water lies below the ground`, number: `${mm(pool.levelMm)} against ${mm(ground.lowestMm)}`,
-        reason: 'The level is under the lowest sounding, so nothing is wet.', wayOut: `Raise the level above ${mm(ground.lowestMm)}.`
+        severity: 'stop',
+        place: 'water',
+        title: `${pool.name}: the water lies below the ground`,
+        number: `${mm(pool.levelMm)} against ${mm(ground.lowestMm)}`,
+        reason: 'The level is under the lowest sounding, so nothing is wet.',
+        wayOut: `Raise the level above ${mm(ground.lowestMm)}.`
       })
     )
   }
   if (hasDam && pool.levelMm > pool.damTopMm) {
     found.push(
       make('above-dam', {
-        severity: 'stop', place: 'water', title: `${pool.name}: the water stands above the dam`, number: `${mm(pool.levelMm - pool.damTopMm)} over`,
-        reason: `The dam's top is at ${mm(pool.damTopMm)}.`, wayOut: 'Lower the level or build the dam higher.'
+        severity: 'stop',
+        place: 'water',
+        title: `${pool.name}: the water stands above the dam`,
+        number: `${mm(pool.levelMm - pool.damTopMm)} over`,
+        reason: `The dam's top is at ${mm(pool.damTopMm)}.`,
+        wayOut: 'Lower the level or build the dam higher.'
       })
     )
   }
-  const lowShore = pool.outline.reduce((low, c) => (c.edge === 'shore' ? Math.min(low, c.z ?? pool.brimMm) : low), Infinity)
+  const lowShore = pool.outline.reduce(
+    (low, c) => (c.edge === 'shore' ? Math.min(low, c.z ?? pool.brimMm) : low),
+    Infinity
+  )
   if (hasShore && pool.levelMm > lowShore + 1e-9) {
     found.push(
       make('above-brim', {
-        severity: 'warn', place: 'water', title: `${pool.name}: the water would run over its shore`, number: `${mm(pool.levelMm - lowShore)} over`,
+        severity: 'warn',
+        place: 'water',
+        title: `${pool.name}: the water would run over its shore`,
+        number: `${mm(pool.levelMm - lowShore)} over`,
         reason: `The shore was drawn at ${mm(lowShore)}; resin climbs while it settles and a flat beach drowns fast.`,
         wayOut: 'Lower the level, raise the brim, or draw the shore farther out.'
       })
@@ -44,20 +58,36 @@ export function soundingFindings(pool: Pool, ground: PoolGround, make: Make): Fi
   if (dips.length < 3) {
     return [
       make('few-dips', {
-        severity: 'note', place: 'ground', title: `${pool.name}: only ${counted(dips.length, "sounding")}`, number: `${Math.round(ground.volumeMl)} ml`,
-        reason: 'Between soundings the ground is taken to be straight.', wayOut: 'Dip the skewer at the deepest place and wherever the slope changes.'
+        severity: 'note',
+        place: 'ground',
+        title: `${pool.name}: only ${counted(dips.length, 'sounding')}`,
+        number: `${Math.round(ground.volumeMl)} ml`,
+        reason: 'Between soundings the ground is taken to be straight.',
+        wayOut: 'Dip the skewer at the deepest place and wherever the slope changes.'
       })
     ]
   }
   const [a] = dips
-  const b = dips.reduce((far, p) => (Math.hypot(p[0] - a[0], p[1] - a[1]) > Math.hypot(far[0] - a[0], far[1] - a[1]) ? p : far), a)
+  const b = dips.reduce(
+    (far, p) =>
+      Math.hypot(p[0] - a[0], p[1] - a[1]) > Math.hypot(far[0] - a[0], far[1] - a[1]) ? p : far,
+    a
+  )
   const length = Math.hypot(b[0] - a[0], b[1] - a[1])
-  const off = Math.max(...dips.map((p) => Math.abs((b[0] - a[0]) * (p[1] - a[1]) - (b[1] - a[1]) * (p[0] - a[0])) / length))
+  const off = Math.max(
+    ...dips.map(
+      (p) => Math.abs((b[0] - a[0]) * (p[1] - a[1]) - (b[1] - a[1]) * (p[0] - a[0])) / length
+    )
+  )
   if (off > length * 0.02) return []
   return [
     make('one-line', {
-      severity: 'warn', place: 'ground', title: `${pool.name}: all soundings lie on one line`, number: `${dips.length} soundings`,
-      reason: 'To either side of that line the ground is a guess.', wayOut: 'Dip a few times off the line.'
+      severity: 'warn',
+      place: 'ground',
+      title: `${pool.name}: all soundings lie on one line`,
+      number: `${dips.length} soundings`,
+      reason: 'To either side of that line the ground is a guess.',
+      wayOut: 'Dip a few times off the line.'
     })
   ]
 }
@@ -69,9 +99,16 @@ export function measuringFindings(pool: Pool, ground: PoolGround, make: Make): F
   if (share > UNSURE_SHARE) {
     found.push(
       make('unsure', {
-        severity: 'warn', place: 'ground', at: ground.nextDip?.at, title: `${pool.name}: the dips leave the volume open`, number: `${Math.round(ground.volumeMl)} ± ${Math.round(ground.sdMl)} ml`,
-        reason: 'Between dips the bed may go either way; the mix covers the upper end, and that much may be left over.',
-        wayOut: ground.nextDip ? `Dip next at ${mm(ground.nextDip.at[0])}, ${mm(ground.nextDip.at[1])}: it brings ± ${Math.round(ground.sdMl)} down to ± ${Math.round(ground.nextDip.sdLeftMl)} ml.` : 'Dip a few times more.'
+        severity: 'warn',
+        place: 'ground',
+        at: ground.nextDip?.at,
+        title: `${pool.name}: the dips leave the volume open`,
+        number: `${Math.round(ground.volumeMl)} ± ${Math.round(ground.sdMl)} ml`,
+        reason:
+          'Between dips the bed may go either way; the mix covers the upper end, and that much may be left over.',
+        wayOut: ground.nextDip
+          ? `Dip next at ${mm(ground.nextDip.at[0])}, ${mm(ground.nextDip.at[1])}: it brings ± ${Math.round(ground.sdMl)} down to ± ${Math.round(ground.nextDip.sdLeftMl)} ml.`
+          : 'Dip a few times more.'
       })
     )
   }
@@ -79,8 +116,13 @@ export function measuringFindings(pool: Pool, ground: PoolGround, make: Make): F
     if (insideRing([thing.x, thing.y], ground.ring)) continue
     found.push(
       make(`outside-${thing.id}`, {
-        severity: 'warn', place: 'ground', at: [thing.x, thing.y], title: `${pool.name}: ${thing.name} stands outside the water`, number: `${mm(thing.x)}, ${mm(thing.y)}`,
-        reason: 'What stands on the bank takes nothing away from the pour.', wayOut: 'Move it into the outline, or take it off the list.'
+        severity: 'warn',
+        place: 'ground',
+        at: [thing.x, thing.y],
+        title: `${pool.name}: ${thing.name} stands outside the water`,
+        number: `${mm(thing.x)}, ${mm(thing.y)}`,
+        reason: 'What stands on the bank takes nothing away from the pour.',
+        wayOut: 'Move it into the outline, or take it off the list.'
       })
     )
   }
@@ -93,8 +135,15 @@ export function baseFindings(build: Build, { shims, joins }: GroundPlan): Findin
   const ends = [shims.x, shims.y].filter((s) => s !== null)
   if (ends.length > 0) {
     found.push({
-      id: 'out-of-level', severity: 'warn', place: 'ground', water: null, title: 'The base is out of level', number: ends.map((s) => mm(s.shimMm)).join(' and '),
-      reason: 'Resin finds its own level: it pours a wedge, deep at the low end. Volumes and layers here count it in.', wayOut: ends.map((s) => `Put ${mm(s.shimMm)} under the ${s.end} edge`).join('; ') + '.'
+      id: 'out-of-level',
+      severity: 'warn',
+      place: 'ground',
+      water: null,
+      title: 'The base is out of level',
+      number: ends.map((s) => mm(s.shimMm)).join(' and '),
+      reason:
+        'Resin finds its own level: it pours a wedge, deep at the low end. Volumes and layers here count it in.',
+      wayOut: ends.map((s) => `Put ${mm(s.shimMm)} under the ${s.end} edge`).join('; ') + '.'
     })
   }
   const name = (id: string) => build.waters.find((w) => w.id === id)?.name ?? id
@@ -104,18 +153,30 @@ export function baseFindings(build: Build, { shims, joins }: GroundPlan): Findin
     if (join.state === 'over') {
       const upper = build.waters.find((w) => w.id === join.upper)
       found.push({
-        ...base, severity: 'stop', title: `${name(join.upper)} would run off into ${name(join.lower)}`, number: `${mm((upper?.kind === 'pool' ? upper.levelMm : 0) - join.sillMm)} over the sill`,
-        reason: `The ${way} between them is open above ${mm(join.sillMm)}, and ${name(join.lower)} stands lower than that.`, wayOut: `Lower ${name(join.upper)} to ${mm(join.sillMm)}, plug the ${way} until it has set, or raise ${name(join.lower)}.`
+        ...base,
+        severity: 'stop',
+        title: `${name(join.upper)} would run off into ${name(join.lower)}`,
+        number: `${mm((upper?.kind === 'pool' ? upper.levelMm : 0) - join.sillMm)} over the sill`,
+        reason: `The ${way} between them is open above ${mm(join.sillMm)}, and ${name(join.lower)} stands lower than that.`,
+        wayOut: `Lower ${name(join.upper)} to ${mm(join.sillMm)}, plug the ${way} until it has set, or raise ${name(join.lower)}.`
       })
     } else if (join.state === 'apart') {
       found.push({
-        ...base, severity: 'stop', title: `${name(join.upper)} and ${name(join.lower)} are one water with two levels`, number: mm(join.sillMm),
-        reason: `Both stand over the sill of the ${way}, so they will level out.`, wayOut: 'Give them one level, or raise the sill.'
+        ...base,
+        severity: 'stop',
+        title: `${name(join.upper)} and ${name(join.lower)} are one water with two levels`,
+        number: mm(join.sillMm),
+        reason: `Both stand over the sill of the ${way}, so they will level out.`,
+        wayOut: 'Give them one level, or raise the sill.'
       })
     } else if (join.state === 'one') {
       found.push({
-        ...base, severity: 'note', title: `${name(join.lower)} and ${name(join.upper)} rise as one above the ${way}`, number: mm(join.sillMm),
-        reason: 'Below the sill each fills for itself, above it both together.', wayOut: `Pour ${name(join.lower)} to the sill first, then both from one batch.`
+        ...base,
+        severity: 'note',
+        title: `${name(join.lower)} and ${name(join.upper)} rise as one above the ${way}`,
+        number: mm(join.sillMm),
+        reason: 'Below the sill each fills for itself, above it both together.',
+        wayOut: `Pour ${name(join.lower)} to the sill first, then both from one batch.`
       })
     }
   }
@@ -124,7 +185,8 @@ export function baseFindings(build: Build, { shims, joins }: GroundPlan): Findin
 
 /** Points of the outline that lie off the base. */
 export const offBase = (build: Build, pool: Pool): Point2 | null => {
-  const outside = pool.outline.find((c) => c.x < 0 || c.y < 0 || c.x > build.base.widthMm || c.y > build.base.depthMm)
+  const outside = pool.outline.find(
+    (c) => c.x < 0 || c.y < 0 || c.x > build.base.widthMm || c.y > build.base.depthMm
+  )
   return outside ? [outside.x, outside.y] : null
 }
-

@@ -1,10 +1,21 @@
 import type { Build, Pool } from '../../build/types'
 import { onShelf, type Shelf } from '../../craft/materials/shelf'
-import { DROPS_OFF_SHARE, LARGEST_COMFORTABLE_RATIO_ERROR_PCT, POURING_MIN, SHALLOWEST_POUR_MM } from './limits'
+import {
+  DROPS_OFF_SHARE,
+  LARGEST_COMFORTABLE_RATIO_ERROR_PCT,
+  POURING_MIN,
+  SHALLOWEST_POUR_MM
+} from './limits'
 import { mm, type Finding, type Make, type Stages } from './types'
 
 /** Cups, scale, drops and working time. */
-export function mixFindings(build: Build, pool: Pool, stages: Stages, shelf: Shelf, make: Make): Finding[] {
+export function mixFindings(
+  build: Build,
+  pool: Pool,
+  stages: Stages,
+  shelf: Shelf,
+  make: Make
+): Finding[] {
   const amounts = stages.amounts.pools.find((p) => p.pool === pool.id)
   const stack = stages.stacks.pools.find((p) => p.id === pool.id)
   const resin = onShelf(shelf, 'resin', pool.resin)
@@ -13,16 +24,25 @@ export function mixFindings(build: Build, pool: Pool, stages: Stages, shelf: She
   if (amounts.problem) {
     found.push(
       make('cup', {
-        severity: 'stop', place: 'mix', title: `${pool.name}: nothing can be mixed`, number: `${build.mixing.cupMl} ml cup`, reason: amounts.problem,
+        severity: 'stop',
+        place: 'mix',
+        title: `${pool.name}: nothing can be mixed`,
+        number: `${build.mixing.cupMl} ml cup`,
+        reason: amounts.problem,
         wayOut: 'Give a larger cup on Mix, or less that stays in it.'
       })
     )
   }
-  const thinnest = stack.layers.length > 0 ? stack.layers[0].toMm - stack.layers[0].fromMm : Infinity
+  const thinnest =
+    stack.layers.length > 0 ? stack.layers[0].toMm - stack.layers[0].fromMm : Infinity
   if (thinnest < SHALLOWEST_POUR_MM) {
     found.push(
       make('thin', {
-        severity: 'warn', place: 'water', title: `${pool.name}: too thin to level`, number: mm(thinnest), reason: `A pour under about ${mm(SHALLOWEST_POUR_MM)} pulls away from edges and dries in islands.`,
+        severity: 'warn',
+        place: 'water',
+        title: `${pool.name}: too thin to level`,
+        number: mm(thinnest),
+        reason: `A pour under about ${mm(SHALLOWEST_POUR_MM)} pulls away from edges and dries in islands.`,
         wayOut: 'Raise the level, or paint and gloss instead of pouring.'
       })
     )
@@ -30,20 +50,37 @@ export function mixFindings(build: Build, pool: Pool, stages: Stages, shelf: She
   if (amounts.worstRatioErrorPct > LARGEST_COMFORTABLE_RATIO_ERROR_PCT) {
     found.push(
       make('readability', {
-        severity: 'warn', place: 'mix', title: `${pool.name}: the scale is too coarse for the smallest cup`, number: `${amounts.worstRatioErrorPct.toFixed(1)} % off in one step`,
-        reason: `One step of ${build.mixing.readabilityG} g shifts the ratio more than ${LARGEST_COMFORTABLE_RATIO_ERROR_PCT} %.`, wayOut: 'Mix several pours’ worth together, or weigh on a finer scale.'
+        severity: 'warn',
+        place: 'mix',
+        title: `${pool.name}: the scale is too coarse for the smallest cup`,
+        number: `${amounts.worstRatioErrorPct.toFixed(1)} % off in one step`,
+        reason: `One step of ${build.mixing.readabilityG} g shifts the ratio more than ${LARGEST_COMFORTABLE_RATIO_ERROR_PCT} %.`,
+        wayOut: 'Mix several pours’ worth together, or weigh on a finer scale.'
       })
     )
   }
   const batches = stages.amounts.batches.filter((b) => b.pool === pool.id)
-  const worst = batches.flatMap((b) => Object.entries(b.dropsExact).map(([id, exact]) => ({ id, exact, whole: b.drops[id], pour: b.pour })))
+  const worst = batches
+    .flatMap((b) =>
+      Object.entries(b.dropsExact).map(([id, exact]) => ({
+        id,
+        exact,
+        whole: b.drops[id],
+        pour: b.pour
+      }))
+    )
     .filter((d) => d.exact > 0 && Math.abs(d.whole - d.exact) / d.exact > DROPS_OFF_SHARE)[0]
-  const together = amounts.tintAll.find((t) => worst && t.pours[0] <= worst.pour && worst.pour <= t.pours[1])
+  const together = amounts.tintAll.find(
+    (t) => worst && t.pours[0] <= worst.pour && worst.pour <= t.pours[1]
+  )
   if (worst && together && pool.tinting === 'batch-by-batch') {
     const name = shelf.get(worst.id)?.name ?? worst.id
     found.push(
       make('drops', {
-        severity: 'warn', place: 'mix', title: `${pool.name}: ${name.toLowerCase()} won't come out even`, number: `${worst.exact.toFixed(1)} drops, so ${worst.whole}`,
+        severity: 'warn',
+        place: 'mix',
+        title: `${pool.name}: ${name.toLowerCase()} won't come out even`,
+        number: `${worst.exact.toFixed(1)} drops, so ${worst.whole}`,
         reason: `Pour ${worst.pour} is so small that a whole drop is a large step; a seam will show between the layers.`,
         wayOut: `Tint all ${together.aG.toFixed(0)} g of part A${amounts.tintAll.length > 1 ? ` of pours ${together.pours.join(' to ')}` : ''} at once with ${together.drops[worst.id]} drops, and weigh every cup from that.`,
         mend: { label: 'Tint all at once', pool: pool.id, change: { tinting: 'all-at-once' } }
@@ -56,14 +93,22 @@ export function mixFindings(build: Build, pool: Pool, stages: Stages, shelf: She
   if (working !== undefined && batches.length > 0 && hands > working) {
     found.push(
       make('working-time', {
-        severity: 'warn', place: 'mix', title: `${pool.name}: the resin sets before it is poured`, number: `${Math.round(working)} min to work, ${hands} needed`,
-        reason: `At ${build.room.tempC} °C a cup this full leaves ${Math.round(working)} min from the first stir.`, wayOut: 'Smaller cups, a cooler room or a slower resin.'
+        severity: 'warn',
+        place: 'mix',
+        title: `${pool.name}: the resin sets before it is poured`,
+        number: `${Math.round(working)} min to work, ${hands} needed`,
+        reason: `At ${build.room.tempC} °C a cup this full leaves ${Math.round(working)} min from the first stir.`,
+        wayOut: 'Smaller cups, a cooler room or a slower resin.'
       })
     )
   } else if (biggest > 1) {
     found.push(
       make('cups', {
-        severity: 'note', place: 'mix', title: `${pool.name}: ${biggest} cups in one pour`, number: `${biggest} cups`, reason: `A batch stays under ${resin.batchMaxG} g and the cup under three quarters full.`,
+        severity: 'note',
+        place: 'mix',
+        title: `${pool.name}: ${biggest} cups in one pour`,
+        number: `${biggest} cups`,
+        reason: `A batch stays under ${resin.batchMaxG} g and the cup under three quarters full.`,
         wayOut: `Pour each while the one before is still wet: you have ${Math.round(working ?? 0)} min.`
       })
     )

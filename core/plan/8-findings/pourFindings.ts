@@ -10,9 +10,25 @@ import { CRUST_MM, DAMP_RH_PCT, HIDDEN_BED_PCT } from './limits'
 import { counted, degrees, hours, mm, type Finding, type Make, type Stages } from './types'
 
 /** Everything around a body of water: heat, dam, light, colour, damp. */
-export function pourFindings(build: Build, pool: Pool, stack: PoolStack, stages: Stages, shelf: Shelf, make: Make): Finding[] {
+export function pourFindings(
+  build: Build,
+  pool: Pool,
+  stack: PoolStack,
+  stages: Stages,
+  shelf: Shelf,
+  make: Make
+): Finding[] {
   if (!wayFor('pool', pool.way)) {
-    return [make('no-way', { severity: 'stop', place: 'build-up', title: `${pool.name}: no way of working is called “${pool.way}”`, number: '0 ways', reason: 'Steps and amounts follow from the way.', wayOut: 'Choose a way on Build-up.' })]
+    return [
+      make('no-way', {
+        severity: 'stop',
+        place: 'build-up',
+        title: `${pool.name}: no way of working is called “${pool.way}”`,
+        number: '0 ways',
+        reason: 'Steps and amounts follow from the way.',
+        wayOut: 'Choose a way on Build-up.'
+      })
+    ]
   }
   const behindDam = pool.way === 'two-part-pour' || pool.way === 'light-cured-pour'
   return [
@@ -25,34 +41,92 @@ export function pourFindings(build: Build, pool: Pool, stack: PoolStack, stages:
   ]
 }
 
-function heatFindings(build: Build, pool: Pool, stack: PoolStack, shelf: Shelf, make: Make): Finding[] {
+function heatFindings(
+  build: Build,
+  pool: Pool,
+  stack: PoolStack,
+  shelf: Shelf,
+  make: Make
+): Finding[] {
   const resin = onShelf(shelf, 'resin', pool.resin)
   if (!resin) {
-    return [make('no-resin', { severity: 'stop', place: 'build-up', title: `${pool.name}: the shelf has no resin “${pool.resin}”`, number: '0 on the shelf', reason: 'Its label gives ratio, pot life and cure.', wayOut: 'Choose another resin on Build-up.' })]
+    return [
+      make('no-resin', {
+        severity: 'stop',
+        place: 'build-up',
+        title: `${pool.name}: the shelf has no resin “${pool.resin}”`,
+        number: '0 on the shelf',
+        reason: 'Its label gives ratio, pot life and cure.',
+        wayOut: 'Choose another resin on Build-up.'
+      })
+    ]
   }
   if (stack.problem) {
-    return [make('label', { severity: 'stop', place: 'shelf', title: `${pool.name}: the label of ${resin.name} cannot be`, number: `${resin.potLifeMin} min, ${resin.curedH} h`, reason: stack.problem, wayOut: 'Read the label again: pot life, what mass it is told for, full cure. Until then its layer limit alone counts.' })]
+    return [
+      make('label', {
+        severity: 'stop',
+        place: 'shelf',
+        title: `${pool.name}: the label of ${resin.name} cannot be`,
+        number: `${resin.potLifeMin} min, ${resin.curedH} h`,
+        reason: stack.problem,
+        wayOut:
+          'Read the label again: pot life, what mass it is told for, full cure. Until then its layer limit alone counts.'
+      })
+    ]
   }
   const { heat } = stack
   if (!heat) return []
   const found: Finding[] = []
-  const better = Math.ceil(heat.thicknessMm * heat.pours / heat.bearableMm - 1e-9)
-  const mend = pool.pours !== null && better > pool.pours ? { label: `Pour it in ${better}`, pool: pool.id, change: { pours: null } } : undefined
-  const wayOut = mend ? `Let the plan choose: ${counted(better, 'pour')} stay below what everything bears.` : 'A cooler room, a slower resin, or a bed that bears more.'
+  const better = Math.ceil((heat.thicknessMm * heat.pours) / heat.bearableMm - 1e-9)
+  const mend =
+    pool.pours !== null && better > pool.pours
+      ? { label: `Pour it in ${better}`, pool: pool.id, change: { pours: null } }
+      : undefined
+  const wayOut = mend
+    ? `Let the plan choose: ${counted(better, 'pour')} stay below what everything bears.`
+    : 'A cooler room, a slower resin, or a bed that bears more.'
   const size = `${counted(heat.pours, 'pour')} of up to ${mm(heat.thicknessMm)} at ${degrees(build.room.tempC)} in the room`
   if (heat.peakC >= BOILS_C) {
-    found.push(make('boils', { severity: 'stop', place: 'build-up', title: `${pool.name}: this boils`, number: degrees(heat.peakC), reason: `${size}: the heat cannot get out as fast as it is made, and it runs away. It smokes, foams and cracks.`, wayOut, mend }))
+    found.push(
+      make('boils', {
+        severity: 'stop',
+        place: 'build-up',
+        title: `${pool.name}: this boils`,
+        number: degrees(heat.peakC),
+        reason: `${size}: the heat cannot get out as fast as it is made, and it runs away. It smokes, foams and cracks.`,
+        wayOut,
+        mend
+      })
+    )
   }
   for (const limit of heat.broken) {
-    const at = limit.what === 'ground' ? heat.groundPeakC : limit.what === 'dam' ? heat.damPeakC : heat.peakC
+    const at =
+      limit.what === 'ground' ? heat.groundPeakC : limit.what === 'dam' ? heat.damPeakC : heat.peakC
     const past = at > limit.softensC
     if (limit.what === 'resin') {
-      if (heat.peakC < BOILS_C) found.push(make('hot', { severity: 'warn', place: 'build-up', title: `${pool.name}: the resin itself gets hot`, number: degrees(at), reason: `${size}: above ${degrees(limit.softensC)} it yellows and shrinks from its edges.`, wayOut, mend }))
+      if (heat.peakC < BOILS_C)
+        found.push(
+          make('hot', {
+            severity: 'warn',
+            place: 'build-up',
+            title: `${pool.name}: the resin itself gets hot`,
+            number: degrees(at),
+            reason: `${size}: above ${degrees(limit.softensC)} it yellows and shrinks from its edges.`,
+            wayOut,
+            mend
+          })
+        )
     } else {
       found.push(
         make(`softens-${limit.what}`, {
-          severity: past ? 'stop' : 'warn', place: 'build-up', title: `${pool.name}: ${limit.name} ${past ? 'softens under this pour' : 'gets warmer than it should'}`, number: `${degrees(at)}, bears ${degrees(limit.softensC)}`,
-          reason: `${size}: ${limit.what === 'ground' ? 'at its foot' : 'at the dam'} that is ${past ? 'past' : 'within a few degrees of'} where ${limit.name} gives way.`, wayOut: limit.what === 'dam' && !mend ? 'Another dam, or more and thinner pours.' : wayOut, mend
+          severity: past ? 'stop' : 'warn',
+          place: 'build-up',
+          title: `${pool.name}: ${limit.name} ${past ? 'softens under this pour' : 'gets warmer than it should'}`,
+          number: `${degrees(at)}, bears ${degrees(limit.softensC)}`,
+          reason: `${size}: ${limit.what === 'ground' ? 'at its foot' : 'at the dam'} that is ${past ? 'past' : 'within a few degrees of'} where ${limit.name} gives way.`,
+          wayOut:
+            limit.what === 'dam' && !mend ? 'Another dam, or more and thinner pours.' : wayOut,
+          mend
         })
       )
     }
@@ -60,9 +134,13 @@ function heatFindings(build: Build, pool: Pool, stack: PoolStack, shelf: Shelf, 
   if (heat.broken.length === 0 && heat.thicknessMm > heat.labelMm + 0.05) {
     found.push(
       make('over-label', {
-        severity: 'warn', place: 'build-up', title: `${pool.name}: a pour is deeper than the label says`, number: `${mm(heat.thicknessMm)} against ${mm(heat.labelMm)}`,
+        severity: 'warn',
+        place: 'build-up',
+        title: `${pool.name}: a pour is deeper than the label says`,
+        number: `${mm(heat.thicknessMm)} against ${mm(heat.labelMm)}`,
         reason: `By the heat it stays at ${degrees(heat.peakC)} in this room on this ground, which all of it bears. The maker’s data sheet comes first.`,
-        wayOut: `Keep to the label: ${counted(Math.max(heat.labelPours, heat.pours), 'pour')}.`, mend: { label: 'Keep to the label', pool: pool.id, change: { heed: 'label', pours: null } }
+        wayOut: `Keep to the label: ${counted(Math.max(heat.labelPours, heat.pours), 'pour')}.`,
+        mend: { label: 'Keep to the label', pool: pool.id, change: { heed: 'label', pours: null } }
       })
     )
   }
@@ -70,8 +148,12 @@ function heatFindings(build: Build, pool: Pool, stack: PoolStack, shelf: Shelf, 
   if (heat.firmMin === null || heat.curedMin === null) {
     found.push(
       make('never', {
-        severity: heat.firmMin === null ? 'stop' : 'warn', place: 'build-up', title: `${pool.name}: too cold to ${heat.firmMin === null ? 'set' : 'cure through'} within 30 days`, number: degrees(build.room.tempC),
-        reason: `This resin is told for ${degrees(resin.potLifeC)}; every ten degrees less take more than twice as long.`, wayOut: 'Warm the room, or take a quicker resin.'
+        severity: heat.firmMin === null ? 'stop' : 'warn',
+        place: 'build-up',
+        title: `${pool.name}: too cold to ${heat.firmMin === null ? 'set' : 'cure through'} within 30 days`,
+        number: degrees(build.room.tempC),
+        reason: `This resin is told for ${degrees(resin.potLifeC)}; every ten degrees less take more than twice as long.`,
+        wayOut: 'Warm the room, or take a quicker resin.'
       })
     )
   }
@@ -82,18 +164,45 @@ function fewerFinding(pool: Pool, heat: PourHeat, make: Make): Finding {
   const { fewer } = heat
   const what = fewer!.broken.map((b) => b.name).join(' and ')
   return make('one-fewer', {
-    severity: 'note', place: 'build-up', title: `${pool.name}: why not ${counted(fewer!.pours, 'pour')}?`, number: `${degrees(fewer!.peakC)}${fewer!.verdict === 'this boils' ? ', this boils' : ''}`,
-    reason: fewer!.broken.length > 0 ? `${mm(fewer!.thicknessMm)} at once would be too warm for ${what}; ${counted(heat.pours, 'pour')} of ${mm(heat.thicknessMm)} stay at ${degrees(heat.peakC)}.` : `${mm(fewer!.thicknessMm)} at once would stay at ${degrees(fewer!.peakC)}, which all bear: more pours than the heat asks for.`,
-    wayOut: fewer!.broken.length > 0 ? 'Nothing to do: the plan has chosen the fewest.' : 'Go by the heat, if the data sheet allows it.',
-    mend: fewer!.broken.length > 0 ? undefined : { label: 'Go by the heat', pool: pool.id, change: { heed: 'heat', pours: null } }
+    severity: 'note',
+    place: 'build-up',
+    title: `${pool.name}: why not ${counted(fewer!.pours, 'pour')}?`,
+    number: `${degrees(fewer!.peakC)}${fewer!.verdict === 'this boils' ? ', this boils' : ''}`,
+    reason:
+      fewer!.broken.length > 0
+        ? `${mm(fewer!.thicknessMm)} at once would be too warm for ${what}; ${counted(heat.pours, 'pour')} of ${mm(heat.thicknessMm)} stay at ${degrees(heat.peakC)}.`
+        : `${mm(fewer!.thicknessMm)} at once would stay at ${degrees(fewer!.peakC)}, which all bear: more pours than the heat asks for.`,
+    wayOut:
+      fewer!.broken.length > 0
+        ? 'Nothing to do: the plan has chosen the fewest.'
+        : 'Go by the heat, if the data sheet allows it.',
+    mend:
+      fewer!.broken.length > 0
+        ? undefined
+        : { label: 'Go by the heat', pool: pool.id, change: { heed: 'heat', pours: null } }
   })
 }
 
-function lightFindings(build: Build, pool: Pool, stack: PoolStack, shelf: Shelf, make: Make): Finding[] {
+function lightFindings(
+  build: Build,
+  pool: Pool,
+  stack: PoolStack,
+  shelf: Shelf,
+  make: Make
+): Finding[] {
   const resin = onShelf(shelf, 'light-resin', pool.light.resin)
   const lamp = onShelf(shelf, 'lamp', pool.light.lamp)
   if (!resin || !lamp) {
-    return [make('no-light', { severity: 'stop', place: 'build-up', title: `${pool.name}: resin or lamp is not on the shelf`, number: '0 on the shelf', reason: 'Coats follow from what the resin asks and the lamp gives.', wayOut: 'Choose both on Build-up.' })]
+    return [
+      make('no-light', {
+        severity: 'stop',
+        place: 'build-up',
+        title: `${pool.name}: resin or lamp is not on the shelf`,
+        number: '0 on the shelf',
+        reason: 'Coats follow from what the resin asks and the lamp gives.',
+        wayOut: 'Choose both on Build-up.'
+      })
+    ]
   }
   const { light } = stack
   if (!light) return []
@@ -102,21 +211,74 @@ function lightFindings(build: Build, pool: Pool, stack: PoolStack, shelf: Shelf,
   if (light.thickestMm < CRUST_MM) {
     found.push(
       make('crust', {
-        severity: 'stop', place: 'build-up', title: `${pool.name}: it cures as a crust over liquid`, number: `${mm(light.cureDepthMm)} of ${mm(stack.layers.at(-1)?.toMm !== undefined ? pool.levelMm - stack.layers[0].fromMm : 0)}`,
+        severity: 'stop',
+        place: 'build-up',
+        title: `${pool.name}: it cures as a crust over liquid`,
+        number: `${mm(light.cureDepthMm)} of ${mm(stack.layers.at(-1)?.toMm !== undefined ? pool.levelMm - stack.layers[0].fromMm : 0)}`,
         reason: `In ${resin.name.toLowerCase()} the light falls to a third every ${Math.round(light.penetrationMm * 100) / 100} mm: after ${pool.light.seconds} s it has set ${mm(light.cureDepthMm)} and what is below stays liquid for good.`,
         wayOut: 'Take a craft resin made for depth, less tint, or a two-part pour.'
       })
     )
   } else if (light.secondsPerCoat === null) {
-    found.push(make('no-lamp', { severity: 'stop', place: 'build-up', title: `${pool.name}: no light reaches through this coat`, number: mm(light.coatMm), reason: `The lamp gives ${Math.round(light.irradianceMwCm2 * 10) / 10} mW/cm² at ${mm(pool.light.lampMm)}; half an hour of it would not do.`, wayOut: `Coats of ${mm(light.thickestMm)}, or the lamp nearer.` }))
+    found.push(
+      make('no-lamp', {
+        severity: 'stop',
+        place: 'build-up',
+        title: `${pool.name}: no light reaches through this coat`,
+        number: mm(light.coatMm),
+        reason: `The lamp gives ${Math.round(light.irradianceMwCm2 * 10) / 10} mW/cm² at ${mm(pool.light.lampMm)}; half an hour of it would not do.`,
+        wayOut: `Coats of ${mm(light.thickestMm)}, or the lamp nearer.`
+      })
+    )
   } else if (light.coatMm > light.thickestMm + 0.01) {
-    found.push(make('light-thick', { severity: 'warn', place: 'build-up', title: `${pool.name}: sticky underneath`, number: `${mm(light.coatMm)}, cures ${mm(light.cureDepthMm)}`, reason: `${pool.light.seconds} s of this lamp cure ${mm(light.cureDepthMm)}; a coat should be at most six tenths of that.`, wayOut: `${light.secondsPerCoat} s on each coat, or coats of ${mm(light.thickestMm)}.`, mend: { label: `Light it ${light.secondsPerCoat} s`, pool: pool.id, change: { light: { ...pool.light, seconds: light.secondsPerCoat } } } }))
+    found.push(
+      make('light-thick', {
+        severity: 'warn',
+        place: 'build-up',
+        title: `${pool.name}: sticky underneath`,
+        number: `${mm(light.coatMm)}, cures ${mm(light.cureDepthMm)}`,
+        reason: `${pool.light.seconds} s of this lamp cure ${mm(light.cureDepthMm)}; a coat should be at most six tenths of that.`,
+        wayOut: `${light.secondsPerCoat} s on each coat, or coats of ${mm(light.thickestMm)}.`,
+        mend: {
+          label: `Light it ${light.secondsPerCoat} s`,
+          pool: pool.id,
+          change: { light: { ...pool.light, seconds: light.secondsPerCoat } }
+        }
+      })
+    )
   }
   if (light.shadedPct > 0) {
-    found.push(make('shade', { severity: 'warn', place: 'build-up', title: `${pool.name}: it stays liquid in the shade`, number: `${light.shadedPct} % shaded`, reason: 'Light does not go round corners: under an overhang or a figure the resin is as it came from the bottle.', wayOut: 'Light it from the side as well, set figures in after the last coat, or use a two-part resin there.' }))
+    found.push(
+      make('shade', {
+        severity: 'warn',
+        place: 'build-up',
+        title: `${pool.name}: it stays liquid in the shade`,
+        number: `${light.shadedPct} % shaded`,
+        reason:
+          'Light does not go round corners: under an overhang or a figure the resin is as it came from the bottle.',
+        wayOut:
+          'Light it from the side as well, set figures in after the last coat, or use a two-part resin there.'
+      })
+    )
   }
   if (softens !== null && light.groundPeakC > softens) {
-    found.push(make('light-hot', { severity: 'stop', place: 'build-up', title: `${pool.name}: a coat this thick melts its bed`, number: degrees(light.groundPeakC), reason: `${mm(light.coatMm)} cured in ${light.secondsPerCoat ?? pool.light.seconds} s give off their heat all at once.`, wayOut: 'Thinner coats, or the lamp farther away.', mend: { label: `Coats of ${mm(Math.max(0.5, light.coatMm / 2))}`, pool: pool.id, change: { light: { ...pool.light, coatMm: Math.max(0.5, Math.round(5 * light.coatMm) / 10) } } } }))
+    found.push(
+      make('light-hot', {
+        severity: 'stop',
+        place: 'build-up',
+        title: `${pool.name}: a coat this thick melts its bed`,
+        number: degrees(light.groundPeakC),
+        reason: `${mm(light.coatMm)} cured in ${light.secondsPerCoat ?? pool.light.seconds} s give off their heat all at once.`,
+        wayOut: 'Thinner coats, or the lamp farther away.',
+        mend: {
+          label: `Coats of ${mm(Math.max(0.5, light.coatMm / 2))}`,
+          pool: pool.id,
+          change: {
+            light: { ...pool.light, coatMm: Math.max(0.5, Math.round(5 * light.coatMm) / 10) }
+          }
+        }
+      })
+    )
   }
   return found
 }
@@ -124,62 +286,144 @@ function lightFindings(build: Build, pool: Pool, stack: PoolStack, shelf: Shelf,
 function damFindings(pool: Pool, stack: PoolStack, shelf: Shelf, make: Make): Finding[] {
   const dam = onShelf(shelf, 'dam', pool.dam)
   if (!stack.dam) return []
-  if (!dam) return [make('no-dam', { severity: 'stop', place: 'build-up', title: `${pool.name}: the shelf has no dam “${pool.dam}”`, number: '0 on the shelf', reason: 'Its bow, its drying and its face follow from what it is.', wayOut: 'Choose a dam on Build-up.' })]
+  if (!dam)
+    return [
+      make('no-dam', {
+        severity: 'stop',
+        place: 'build-up',
+        title: `${pool.name}: the shelf has no dam “${pool.dam}”`,
+        number: '0 on the shelf',
+        reason: 'Its bow, its drying and its face follow from what it is.',
+        wayOut: 'Choose a dam on Build-up.'
+      })
+    ]
   const found: Finding[] = []
   const worst = stack.dam.spans.reduce((a, b) => (b.bowMm > a.bowMm ? b : a), stack.dam.spans[0])
   if (worst && worst.bowMm > BOW_LIMIT_MM) {
     found.push(
       make('bow', {
-        severity: 'warn', place: 'build-up', title: `${pool.name}: the dam bows`, number: `${mm(worst.bowMm)} over ${mm(worst.spanMm)}`,
+        severity: 'warn',
+        place: 'build-up',
+        title: `${pool.name}: the dam bows`,
+        number: `${mm(worst.bowMm)} over ${mm(worst.spanMm)}`,
         reason: `${dam.name} under ${mm(worst.depthMm)} of resin; the eye forgives ${mm(BOW_LIMIT_MM)} along a level edge. The resin copies the bow.`,
         wayOut: `Brace it from outside every ${mm(worst.braceEveryMm)}: ${counted(stack.dam.braces, 'brace')} in all, and it takes ${Math.round(stack.dam.extraMl * 10) / 10} ml more. Or a stiffer dam.`
       })
     )
   }
   const { release } = stack.dam
-  if (release && !dam.stays && (release.result === 'holds' || release.result === 'bonds' || release.result === 'spoils')) {
-    found.push(make('release', { severity: release.result === 'bonds' ? 'warn' : 'note', place: 'build-up', title: `${pool.name}: resin on ${THINGS[dam.face].name}`, number: release.result, reason: release.why, wayOut: 'Face it with packing tape, or wax it thinly, before it is set.' }))
+  if (
+    release &&
+    !dam.stays &&
+    (release.result === 'holds' || release.result === 'bonds' || release.result === 'spoils')
+  ) {
+    found.push(
+      make('release', {
+        severity: release.result === 'bonds' ? 'warn' : 'note',
+        place: 'build-up',
+        title: `${pool.name}: resin on ${THINGS[dam.face].name}`,
+        number: release.result,
+        reason: release.why,
+        wayOut: 'Face it with packing tape, or wax it thinly, before it is set.'
+      })
+    )
   }
   return found
 }
 
-function bedFindings(build: Build, pool: Pool, stack: PoolStack, stages: Stages, make: Make): Finding[] {
+function bedFindings(
+  build: Build,
+  pool: Pool,
+  stack: PoolStack,
+  stages: Stages,
+  make: Make
+): Finding[] {
   const found: Finding[] = []
   if (build.ground.sealCoats === 0) {
-    found.push(make('pores', { severity: 'warn', place: 'ground', title: `${pool.name}: the bed is not sealed`, number: '0 coats', reason: 'Air comes out of pores as bubbles for hours, and resin finds the smallest hole.', wayOut: 'Brush on about three coats, stippled.' }))
+    found.push(
+      make('pores', {
+        severity: 'warn',
+        place: 'ground',
+        title: `${pool.name}: the bed is not sealed`,
+        number: '0 coats',
+        reason: 'Air comes out of pores as bubbles for hours, and resin finds the smallest hole.',
+        wayOut: 'Brush on about three coats, stippled.'
+      })
+    )
   }
   const dryOut = stages.cures.waters[pool.id]?.dryOut ?? 0
   if (build.room.rhPct > DAMP_RH_PCT) {
-    found.push(make('damp', { severity: 'warn', place: 'days', title: `${pool.name}: the bed dries slowly in this air`, number: `${hours(dryOut)} after the leak test`, reason: `At ${build.room.rhPct} % the air takes up little; damp under resin clouds it and bubbles.`, wayOut: 'Wait it out as planned, or warm the air.' }))
+    found.push(
+      make('damp', {
+        severity: 'warn',
+        place: 'days',
+        title: `${pool.name}: the bed dries slowly in this air`,
+        number: `${hours(dryOut)} after the leak test`,
+        reason: `At ${build.room.rhPct} % the air takes up little; damp under resin clouds it and bubbles.`,
+        wayOut: 'Wait it out as planned, or warm the air.'
+      })
+    )
   }
   const shows = stack.colours?.deepest.bedShowsPct ?? 100
   if (shows < HIDDEN_BED_PCT) {
-    found.push(make('bed-hidden', { severity: 'note', place: 'build-up', title: `${pool.name}: the bed will not be seen`, number: `${Math.round(shows)} % shows`, reason: 'At the deepest place this dose takes the bed out of sight.', wayOut: 'Fewer drops, or dark below and clear above.' }))
+    found.push(
+      make('bed-hidden', {
+        severity: 'note',
+        place: 'build-up',
+        title: `${pool.name}: the bed will not be seen`,
+        number: `${Math.round(shows)} % shows`,
+        reason: 'At the deepest place this dose takes the bed out of sight.',
+        wayOut: 'Fewer drops, or dark below and clear above.'
+      })
+    )
   }
   return found
 }
 
 function lacquerFindings(build: Build, pool: Pool, shelf: Shelf, make: Make): Finding[] {
   const foam = onShelf(shelf, 'landform', build.ground.landform)
-  if (!foam || foam.thermal.softensC === null || pool.skin.layers > 1 || build.ground.sealCoats > 0) return []
-  return [make('lacquer', { severity: 'warn', place: 'build-up', title: `${pool.name}: lacquer reaches the foam`, number: counted(pool.skin.layers, 'layer'), reason: 'Solvent melts foam through a thin skin.', wayOut: 'Three layers of tissue, or seal the foam, or a water-based varnish.' })]
+  if (!foam || foam.thermal.softensC === null || pool.skin.layers > 1 || build.ground.sealCoats > 0)
+    return []
+  return [
+    make('lacquer', {
+      severity: 'warn',
+      place: 'build-up',
+      title: `${pool.name}: lacquer reaches the foam`,
+      number: counted(pool.skin.layers, 'layer'),
+      reason: 'Solvent melts foam through a thin skin.',
+      wayOut: 'Three layers of tissue, or seal the foam, or a water-based varnish.'
+    })
+  ]
 }
 
 /** Pours that the calendar puts farther apart than they blend. */
 function windowFindings(pool: Pool, stages: Stages, make: Make): Finding[] {
   const ends = new Map(stages.days.work.map((w) => [w.step, w.endMs]))
-  const starts = new Map(stages.days.work.filter((w) => w.part === 1).map((w) => [w.step, w.startMs]))
+  const starts = new Map(
+    stages.days.work.filter((w) => w.part === 1).map((w) => [w.step, w.startMs])
+  )
   const late = stages.steps.links.flatMap((link) => {
     const [end, start] = [ends.get(link.from), starts.get(link.to)]
-    if (link.maxMin === undefined || !link.to.startsWith(`${pool.id}/`) || end === undefined || start === undefined) return []
+    if (
+      link.maxMin === undefined ||
+      !link.to.startsWith(`${pool.id}/`) ||
+      end === undefined ||
+      start === undefined
+    )
+      return []
     const gap = (start - end) / 60_000
     return gap > link.maxMin ? [{ gap, max: link.maxMin }] : []
   })
   if (late.length === 0) return []
   return [
     make('window', {
-      severity: 'warn', place: 'days', title: `${pool.name}: the pour below has cured by then`, number: `${hours(late[0].gap)} between pours`,
-      reason: `It takes the next pour for ${hours(late[0].max)}; after that the two meet as strangers and the seam shows.`, wayOut: 'Free an hour earlier, or scuff the lower pour first: it turns clear again under the next.'
+      severity: 'warn',
+      place: 'days',
+      title: `${pool.name}: the pour below has cured by then`,
+      number: `${hours(late[0].gap)} between pours`,
+      reason: `It takes the next pour for ${hours(late[0].max)}; after that the two meet as strangers and the seam shows.`,
+      wayOut:
+        'Free an hour earlier, or scuff the lower pour first: it turns clear again under the next.'
     })
   ]
 }

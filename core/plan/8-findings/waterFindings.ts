@@ -20,21 +20,42 @@ const LEAST_FALL_M = 0.05
 /** Higher than any fall that lands as a sheet, m. */
 const HIGHEST_FALL_M = 300
 
-const cumecs = (value: number) => `${value >= 10 ? Math.round(value) : Math.round(value * 100) / 100} m³/s`
-const metres = (value: number) => `${value >= 10 ? Math.round(value) : Math.round(value * 10) / 10} m`
+const cumecs = (value: number) =>
+  `${value >= 10 ? Math.round(value) : Math.round(value * 100) / 100} m³/s`
+const metres = (value: number) =>
+  `${value >= 10 ? Math.round(value) : Math.round(value * 10) / 10} m`
 
 /** Everything about the shape of moving water. */
 export function waterFindings(build: Build, forms: FormsPlan): Finding[] {
   const name = (id: string) => build.waters.find((w) => w.id === id)?.name ?? id
   return [
-    ...build.waters.flatMap((w): Finding[] => w.kind === 'pool' || wayFor(w.kind, w.way) ? [] : [{
-      id: `no-way:${w.id}`, severity: 'stop', place: 'water', water: w.id, title: `${w.name}: no way of working is called “${w.way}”`, number: '0 ways', reason: 'Steps and amounts follow from the way.', wayOut: 'Choose a way on Water.'
-    }]),
+    ...build.waters.flatMap((w): Finding[] =>
+      w.kind === 'pool' || wayFor(w.kind, w.way)
+        ? []
+        : [
+            {
+              id: `no-way:${w.id}`,
+              severity: 'stop',
+              place: 'water',
+              water: w.id,
+              title: `${w.name}: no way of working is called “${w.way}”`,
+              number: '0 ways',
+              reason: 'Steps and amounts follow from the way.',
+              wayOut: 'Choose a way on Water.'
+            }
+          ]
+    ),
     ...faultsOf(build, forms),
     ...forms.run.clashes.map((clash) => clashFinding(build, clash, forms, name)),
     ...forms.falls.flatMap((fall) => fallFindings(fall, forms, name(fall.id))),
     ...reachesOf(build).flatMap((reach) => streamFindings(forms, reach.id, reach.name)),
-    ...seasOf(build).flatMap((sea) => seaFindings(sea, forms.seas.find((s) => s.id === sea.id)!, forms.scale)),
+    ...seasOf(build).flatMap((sea) =>
+      seaFindings(
+        sea,
+        forms.seas.find((s) => s.id === sea.id)!,
+        forms.scale
+      )
+    ),
     ...crossingSeas(build),
     ...scaleFinding(forms, build.scale)
   ]
@@ -42,31 +63,129 @@ export function waterFindings(build: Build, forms: FormsPlan): Finding[] {
 
 function faultsOf(build: Build, forms: FormsPlan): Finding[] {
   const of = (id: string, faults: FallForm['faults'], reason: string, wayOut: string) =>
-    faults.map((fault, i): Finding => ({ id: `${i === 0 ? '' : `${i}:`}${build.waters.find((w) => w.id === id)?.kind}-fault:${id}`, severity: 'stop', place: 'water', water: id, at: fault.at, title: fault.message, number: fault.path, reason, wayOut }))
+    faults.map((fault, i): Finding => ({
+      id: `${i === 0 ? '' : `${i}:`}${build.waters.find((w) => w.id === id)?.kind}-fault:${id}`,
+      severity: 'stop',
+      place: 'water',
+      water: id,
+      at: fault.at,
+      title: fault.message,
+      number: fault.path,
+      reason,
+      wayOut
+    }))
   return [
-    ...forms.falls.flatMap((f) => of(f.id, f.faults, 'Without lip and drop there is no sheet to cut.', 'Choose its lip on the plan, a pool below that stands lower, and a flow that leaves it a drop.').map((finding) => ({ ...finding, number: mm(f.dropMm) }))),
-    ...forms.reaches.flatMap((r) => of(r.id, r.faults, 'Water runs down its bed or not at all.', 'Move its points on the plan, or give them heights.').map((finding) => ({ ...finding, number: mm(r.lengthMm) }))),
-    ...forms.seas.flatMap((s) => of(s.id, s.faults, 'Waves need water, and room to stand in.', 'Mend the figure, or choose another pool.').map((finding) => ({ ...finding, number: metres(s.offshoreM) }))),
-    ...forms.splashes.flatMap((s) => of(s.id, s.faults, 'The rays open from the lower angle to the upper.', 'Swap the two angles.').map((finding) => ({ ...finding, number: mm(s.heightMm) })))
+    ...forms.falls.flatMap((f) =>
+      of(
+        f.id,
+        f.faults,
+        'Without lip and drop there is no sheet to cut.',
+        'Choose its lip on the plan, a pool below that stands lower, and a flow that leaves it a drop.'
+      ).map((finding) => ({ ...finding, number: mm(f.dropMm) }))
+    ),
+    ...forms.reaches.flatMap((r) =>
+      of(
+        r.id,
+        r.faults,
+        'Water runs down its bed or not at all.',
+        'Move its points on the plan, or give them heights.'
+      ).map((finding) => ({ ...finding, number: mm(r.lengthMm) }))
+    ),
+    ...forms.seas.flatMap((s) =>
+      of(
+        s.id,
+        s.faults,
+        'Waves need water, and room to stand in.',
+        'Mend the figure, or choose another pool.'
+      ).map((finding) => ({ ...finding, number: metres(s.offshoreM) }))
+    ),
+    ...forms.splashes.flatMap((s) =>
+      of(
+        s.id,
+        s.faults,
+        'The rays open from the lower angle to the upper.',
+        'Swap the two angles.'
+      ).map((finding) => ({ ...finding, number: mm(s.heightMm) }))
+    )
   ]
 }
 
-function clashFinding(build: Build, clash: RunClash, forms: FormsPlan, name: (id: string) => string): Finding {
-  const base = { id: clash.id, place: 'water' as const, water: clash.water, at: clash.at ?? undefined }
+function clashFinding(
+  build: Build,
+  clash: RunClash,
+  forms: FormsPlan,
+  name: (id: string) => string
+): Finding {
+  const base = {
+    id: clash.id,
+    place: 'water' as const,
+    water: clash.water,
+    at: clash.at ?? undefined
+  }
   const [here, other] = [name(clash.water), name(clash.other)]
   const fits = clash.fitsM3S
-  const lower = build.flow.dischargeM3S !== null || fits === null ? undefined : { label: `Let ${cumecs(fits)} run`, flow: { dischargeM3S: Math.round(fits * 1000) / 1000 } }
+  const lower =
+    build.flow.dischargeM3S !== null || fits === null
+      ? undefined
+      : { label: `Let ${cumecs(fits)} run`, flow: { dischargeM3S: Math.round(fits * 1000) / 1000 } }
   switch (clash.kind) {
     case 'uphill':
-      return { ...base, severity: 'warn', title: `${here} stands higher than ${other} before it`, number: `${mm(clash.byMm)} uphill`, reason: 'The chain runs from source to sink; water does not climb.', wayOut: 'Change their order on Water, or their levels.' }
+      return {
+        ...base,
+        severity: 'warn',
+        title: `${here} stands higher than ${other} before it`,
+        number: `${mm(clash.byMm)} uphill`,
+        reason: 'The chain runs from source to sink; water does not climb.',
+        wayOut: 'Change their order on Water, or their levels.'
+      }
     case 'starved':
-      return { ...base, severity: 'warn', title: build.waters.some((w) => w.id === clash.other && w.kind === 'fall') ? `${other} lands lower than ${here} begins` : `${other} stands too low to feed ${here}`, number: `${mm(clash.byMm)} short`, reason: `To run ${cumecs(forms.run.flow.dischargeM3S)} over the head of its bed the water must stand that much higher.`, wayOut: `Raise ${other}${build.waters.some((w) => w.id === clash.other && w.kind === 'fall') ? '’s pool' : ''}, lower the bed where ${here} begins, widen it, or let less run.` }
+      return {
+        ...base,
+        severity: 'warn',
+        title: build.waters.some((w) => w.id === clash.other && w.kind === 'fall')
+          ? `${other} lands lower than ${here} begins`
+          : `${other} stands too low to feed ${here}`,
+        number: `${mm(clash.byMm)} short`,
+        reason: `To run ${cumecs(forms.run.flow.dischargeM3S)} over the head of its bed the water must stand that much higher.`,
+        wayOut: `Raise ${other}${build.waters.some((w) => w.id === clash.other && w.kind === 'fall') ? '’s pool' : ''}, lower the bed where ${here} begins, widen it, or let less run.`
+      }
     case 'lip-dry':
-      return { ...base, severity: 'warn', title: `${here}: its lip is dry`, number: `${mm(clash.byMm)} over the water`, reason: `The ground dipped along the lip stands as high as ${other}, so nothing runs over.`, wayOut: 'Cut the lip down, dip it anew, or raise the level.' }
+      return {
+        ...base,
+        severity: 'warn',
+        title: `${here}: its lip is dry`,
+        number: `${mm(clash.byMm)} over the water`,
+        reason: `The ground dipped along the lip stands as high as ${other}, so nothing runs over.`,
+        wayOut: 'Cut the lip down, dip it anew, or raise the level.'
+      }
     case 'lip-deep':
-      return { ...base, severity: 'warn', title: `${here}: this flow asks for a deeper lip`, number: `${mm(clash.byMm)} too much`, reason: `${cumecs(forms.run.flow.dischargeM3S)} stands one and a half critical depths over its crest, and the lip lies shallower under ${other}.`, wayOut: fits === null ? 'Let less run, or cut the lip down.' : `Cut the lip down by ${mm(clash.byMm)}, widen it, or let ${cumecs(fits)} run.`, mend: fits === null ? undefined : (lower ?? { label: `Let ${cumecs(fits)} run`, flow: { dischargeM3S: Math.round(fits * 1000) / 1000 } }) }
+      return {
+        ...base,
+        severity: 'warn',
+        title: `${here}: this flow asks for a deeper lip`,
+        number: `${mm(clash.byMm)} too much`,
+        reason: `${cumecs(forms.run.flow.dischargeM3S)} stands one and a half critical depths over its crest, and the lip lies shallower under ${other}.`,
+        wayOut:
+          fits === null
+            ? 'Let less run, or cut the lip down.'
+            : `Cut the lip down by ${mm(clash.byMm)}, widen it, or let ${cumecs(fits)} run.`,
+        mend:
+          fits === null
+            ? undefined
+            : (lower ?? {
+                label: `Let ${cumecs(fits)} run`,
+                flow: { dischargeM3S: Math.round(fits * 1000) / 1000 }
+              })
+      }
     case 'out-of-order':
-      return { ...base, severity: 'warn', title: `${here} leaves ${other}, but stands elsewhere in the chain`, number: 'out of order', reason: 'The run is unrolled in the order of the list.', wayOut: `Move it right behind ${other}.` }
+      return {
+        ...base,
+        severity: 'warn',
+        title: `${here} leaves ${other}, but stands elsewhere in the chain`,
+        number: 'out of order',
+        reason: 'The run is unrolled in the order of the list.',
+        wayOut: `Move it right behind ${other}.`
+      }
   }
 }
 
@@ -76,19 +195,59 @@ function fallFindings(fall: FallForm, forms: FormsPlan, name: string): Finding[]
   const base = { place: 'water' as const, water: fall.id, at: fall.landing?.[0] }
   const dropM = realM(fall.dropMm, forms.scale)
   if (dropM > HIGHEST_FALL_M) {
-    found.push({ ...base, id: `high-fall:${fall.id}`, severity: 'warn', title: `${name} stands for a fall of ${metres(dropM)}`, number: metres(dropM), reason: 'No sheet holds together so far: it would come down as spray.', wayOut: 'Look at the scale and the drop again.' })
+    found.push({
+      ...base,
+      id: `high-fall:${fall.id}`,
+      severity: 'warn',
+      title: `${name} stands for a fall of ${metres(dropM)}`,
+      number: metres(dropM),
+      reason: 'No sheet holds together so far: it would come down as spray.',
+      wayOut: 'Look at the scale and the drop again.'
+    })
   }
   if (dropM < LEAST_FALL_M) {
-    found.push({ ...base, id: `tiny-fall:${fall.id}`, severity: 'note', title: `${name} stands for a fall of ${Math.round(dropM * 1000)} mm`, number: forms.scale === 1 ? 'full size' : `1:${forms.scale}`, reason: 'So small a fall is ruled by the skin of the water: it clings, drips and beads, and leaps less than drawn.', wayOut: 'Look at the scale again; at full size, look at real water and copy it.' })
+    found.push({
+      ...base,
+      id: `tiny-fall:${fall.id}`,
+      severity: 'note',
+      title: `${name} stands for a fall of ${Math.round(dropM * 1000)} mm`,
+      number: forms.scale === 1 ? 'full size' : `1:${forms.scale}`,
+      reason:
+        'So small a fall is ruled by the skin of the water: it clings, drips and beads, and leaps less than drawn.',
+      wayOut: 'Look at the scale again; at full size, look at real water and copy it.'
+    })
   }
   if (fall.tail === 'swept' && fall.poolDepthMm !== null) {
-    found.push({ ...base, id: `swept:${fall.id}`, severity: 'note', title: `${name}: the pool is too shallow to hold the boil at its foot`, number: `${mm(fall.poolDepthMm)} against ${mm(fall.curve.tailDepthMm)}`, reason: 'The water shoots on, thin and fast, and jumps farther down: white lies there and not at the foot.', wayOut: 'Leave it so, or deepen the pool where it lands.' })
+    found.push({
+      ...base,
+      id: `swept:${fall.id}`,
+      severity: 'note',
+      title: `${name}: the pool is too shallow to hold the boil at its foot`,
+      number: `${mm(fall.poolDepthMm)} against ${mm(fall.curve.tailDepthMm)}`,
+      reason:
+        'The water shoots on, thin and fast, and jumps farther down: white lies there and not at the foot.',
+      wayOut: 'Leave it so, or deepen the pool where it lands.'
+    })
   }
   for (const rock of fall.rocks.filter((r) => r.lands === 'behind')) {
     found.push({
-      ...base, id: `missed:${fall.id}:${rock.id}`, severity: 'note', title: `${name} lands behind ${rock.name}`, number: `${mm(fall.curve.landMm - rock.farMm)} past it`, reason: 'The sheet springs over the rock; its back stays dry.',
-      wayOut: rock.dischargeToHitM3S === null ? 'Move the rock, or the lip.' : `Let ${cumecs(rock.dischargeToHitM3S)} run to land on it, or move the rock.`,
-      mend: rock.dischargeToHitM3S === null ? undefined : { label: `Land on ${rock.name}`, flow: { dischargeM3S: Math.round(rock.dischargeToHitM3S * 1000) / 1000 } }
+      ...base,
+      id: `missed:${fall.id}:${rock.id}`,
+      severity: 'note',
+      title: `${name} lands behind ${rock.name}`,
+      number: `${mm(fall.curve.landMm - rock.farMm)} past it`,
+      reason: 'The sheet springs over the rock; its back stays dry.',
+      wayOut:
+        rock.dischargeToHitM3S === null
+          ? 'Move the rock, or the lip.'
+          : `Let ${cumecs(rock.dischargeToHitM3S)} run to land on it, or move the rock.`,
+      mend:
+        rock.dischargeToHitM3S === null
+          ? undefined
+          : {
+              label: `Land on ${rock.name}`,
+              flow: { dischargeM3S: Math.round(rock.dischargeToHitM3S * 1000) / 1000 }
+            }
     })
   }
   return found
@@ -98,7 +257,18 @@ function streamFindings(forms: FormsPlan, id: string, name: string): Finding[] {
   const form = forms.reaches.find((r) => r.id === id)
   const fastest = Math.max(0, ...(form?.stations ?? []).map((s) => s.speedMS))
   if (fastest <= TORRENT_MS) return []
-  return [{ id: `torrent:${id}`, severity: 'warn', place: 'water', water: id, title: `${name} runs faster than water does`, number: `${Math.round(fastest)} m/s full size`, reason: 'At this scale the slope and the flow stand for a torrent that no bed holds.', wayOut: 'A gentler bed, a wider run, a smaller flow, or another scale.' }]
+  return [
+    {
+      id: `torrent:${id}`,
+      severity: 'warn',
+      place: 'water',
+      water: id,
+      title: `${name} runs faster than water does`,
+      number: `${Math.round(fastest)} m/s full size`,
+      reason: 'At this scale the slope and the flow stand for a torrent that no bed holds.',
+      wayOut: 'A gentler bed, a wider run, a smaller flow, or another scale.'
+    }
+  ]
 }
 
 function seaFindings(sea: Sea, form: SeaPlan, scale: number): Finding[] {
@@ -107,25 +277,85 @@ function seaFindings(sea: Sea, form: SeaPlan, scale: number): Finding[] {
   const base = { place: 'water' as const, water: sea.id }
   const heightM = realM(Math.max(form.breakerMm, form.offshoreHeightMm), scale)
   if (heightM > HIGHEST_SEA_M) {
-    found.push({ ...base, id: `huge:${sea.id}`, severity: 'warn', title: `${sea.name}: waves of ${metres(heightM)}`, number: metres(heightM), reason: 'No wind has raised a sea so high.', wayOut: 'A lower breaker, or a larger scale.' })
+    found.push({
+      ...base,
+      id: `huge:${sea.id}`,
+      severity: 'warn',
+      title: `${sea.name}: waves of ${metres(heightM)}`,
+      number: metres(heightM),
+      reason: 'No wind has raised a sea so high.',
+      wayOut: 'A lower breaker, or a larger scale.'
+    })
   }
   if (form.beachSlope === null) {
-    found.push({ ...base, id: `no-shore:${sea.id}`, severity: 'note', title: `${sea.name}: the bed does not rise where they run to`, number: 'no break', reason: 'They pass over it as swell. If there is a shore, they run away from it.', wayOut: 'Turn the waves on the plan until they face the shore, or leave them open.' })
+    found.push({
+      ...base,
+      id: `no-shore:${sea.id}`,
+      severity: 'note',
+      title: `${sea.name}: the bed does not rise where they run to`,
+      number: 'no break',
+      reason: 'They pass over it as swell. If there is a shore, they run away from it.',
+      wayOut: 'Turn the waves on the plan until they face the shore, or leave them open.'
+    })
   } else if (!form.breaks) {
-    found.push({ ...base, id: `drowns:${sea.id}`, severity: 'warn', title: `${sea.name}: so high a wave breaks before it reaches the base`, number: `${mm(form.breakerMm)} breaks in more than ${metres(form.offshoreM)}`, reason: 'The deepest water here is shallower than the depth it breaks in: the whole base is surf.', wayOut: 'Lower the breaker, or deepen the water.' })
+    found.push({
+      ...base,
+      id: `drowns:${sea.id}`,
+      severity: 'warn',
+      title: `${sea.name}: so high a wave breaks before it reaches the base`,
+      number: `${mm(form.breakerMm)} breaks in more than ${metres(form.offshoreM)}`,
+      reason:
+        'The deepest water here is shallower than the depth it breaks in: the whole base is surf.',
+      wayOut: 'Lower the breaker, or deepen the water.'
+    })
   } else if (form.breaks.kind === 'surging') {
-    found.push({ ...base, id: `surges:${sea.id}`, severity: 'note', title: `${sea.name}: the beach is steeper than its wave`, number: `surf number ${Math.round(form.breaks.iribarren * 10) / 10}`, reason: 'They surge up and slide back without throwing a crest.', wayOut: 'A flatter beach or a steeper, shorter wave breaks.' })
+    found.push({
+      ...base,
+      id: `surges:${sea.id}`,
+      severity: 'note',
+      title: `${sea.name}: the beach is steeper than its wave`,
+      number: `surf number ${Math.round(form.breaks.iribarren * 10) / 10}`,
+      reason: 'They surge up and slide back without throwing a crest.',
+      wayOut: 'A flatter beach or a steeper, shorter wave breaks.'
+    })
   }
   if (sea.crest && !form.built) {
-    found.push({ ...base, id: `crest-off:${sea.id}`, severity: 'warn', at: [sea.crest.x, sea.crest.y], title: `${sea.name}: the crest to be built lies where no wave comes`, number: `${mm(sea.crest.x)}, ${mm(sea.crest.y)}`, reason: 'It stands on dry ground or outside the water.', wayOut: 'Drag it into the water on the plan.' })
+    found.push({
+      ...base,
+      id: `crest-off:${sea.id}`,
+      severity: 'warn',
+      at: [sea.crest.x, sea.crest.y],
+      title: `${sea.name}: the crest to be built lies where no wave comes`,
+      number: `${mm(sea.crest.x)}, ${mm(sea.crest.y)}`,
+      reason: 'It stands on dry ground or outside the water.',
+      wayOut: 'Drag it into the water on the plan.'
+    })
   }
   if (form.built && form.breaks) {
     const share = form.built.depthMm / form.breaks.depthMm
     const at: [number, number] = [sea.crest!.x, sea.crest!.y]
     if (share > TOO_DEEP) {
-      found.push({ ...base, id: `too-deep:${sea.id}`, severity: 'warn', at, title: `${sea.name}: the crest breaks where it is too deep`, number: `${mm(form.built.depthMm)} against ${mm(form.breaks.depthMm)}`, reason: 'So high a wave still runs whole there; it breaks nearer the shore.', wayOut: 'Drag the crest in to the line where they break, or make the wave higher.' })
+      found.push({
+        ...base,
+        id: `too-deep:${sea.id}`,
+        severity: 'warn',
+        at,
+        title: `${sea.name}: the crest breaks where it is too deep`,
+        number: `${mm(form.built.depthMm)} against ${mm(form.breaks.depthMm)}`,
+        reason: 'So high a wave still runs whole there; it breaks nearer the shore.',
+        wayOut: 'Drag the crest in to the line where they break, or make the wave higher.'
+      })
     } else if (share < TOO_SHALLOW) {
-      found.push({ ...base, id: `too-shallow:${sea.id}`, severity: 'note', at, title: `${sea.name}: the crest has broken before it gets there`, number: `${mm(form.built.depthMm)} against ${mm(form.breaks.depthMm)}`, reason: 'In so little water a wave this high is foam already.', wayOut: 'Drag the crest out to the line where they break, or make the wave lower.' })
+      found.push({
+        ...base,
+        id: `too-shallow:${sea.id}`,
+        severity: 'note',
+        at,
+        title: `${sea.name}: the crest has broken before it gets there`,
+        number: `${mm(form.built.depthMm)} against ${mm(form.breaks.depthMm)}`,
+        reason: 'In so little water a wave this high is foam already.',
+        wayOut: 'Drag the crest out to the line where they break, or make the wave lower.'
+      })
     }
   }
   return found
@@ -142,8 +372,19 @@ function crossingSeas(build: Build): Finding[] {
       if (apart <= APART_DEG) continue
       const pool = poolsOf(build).find((p) => p.id === a.pool)
       found.push({
-        id: `crossing:${a.id}:${b.id}`, severity: 'warn', place: 'water', water: b.id, title: `${a.name} and ${b.name} travel in different directions`, number: `${Math.round(apart)}° apart`,
-        reason: `On ${pool?.name ?? 'one water'} all waves come from one wind and turn to face one shore.`, wayOut: 'Let them travel alike, or keep one of them.', mend: { label: `Turn ${b.name} to ${a.name}`, sea: b.id, change: { headingDeg: a.headingDeg } }
+        id: `crossing:${a.id}:${b.id}`,
+        severity: 'warn',
+        place: 'water',
+        water: b.id,
+        title: `${a.name} and ${b.name} travel in different directions`,
+        number: `${Math.round(apart)}° apart`,
+        reason: `On ${pool?.name ?? 'one water'} all waves come from one wind and turn to face one shore.`,
+        wayOut: 'Let them travel alike, or keep one of them.',
+        mend: {
+          label: `Turn ${b.name} to ${a.name}`,
+          sea: b.id,
+          change: { headingDeg: a.headingDeg }
+        }
       })
     }
   })
@@ -153,9 +394,20 @@ function crossingSeas(build: Build): Finding[] {
 function scaleFinding(forms: FormsPlan, scale: string): Finding[] {
   const off = forms.believable.filter((c) => c.verdict !== 'believable')
   if (off.length === 0) return []
-  return [{
-    id: 'beyond-scale', severity: 'note', place: 'water', water: off[0].water, title: `What the gel cannot show at ${scale}`, number: `${off.length} of ${forms.believable.length}`,
-    reason: off.slice(0, 3).map((c) => `${c.what}: ${mm(c.modelMm)}, ${c.verdict}`).join('; ') + '.', wayOut: 'See “Believable?” on Water for each, with what to do instead.'
-  }]
+  return [
+    {
+      id: 'beyond-scale',
+      severity: 'note',
+      place: 'water',
+      water: off[0].water,
+      title: `What the gel cannot show at ${scale}`,
+      number: `${off.length} of ${forms.believable.length}`,
+      reason:
+        off
+          .slice(0, 3)
+          .map((c) => `${c.what}: ${mm(c.modelMm)}, ${c.verdict}`)
+          .join('; ') + '.',
+      wayOut: 'See “Believable?” on Water for each, with what to do instead.'
+    }
+  ]
 }
-

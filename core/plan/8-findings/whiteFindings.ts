@@ -10,13 +10,42 @@ export function whiteFindings(build: Build, stages: Stages): Finding[] {
     if (share.yoursPct === null || share.yoursPct <= share.formPct + MORE_WHITE_PCT) continue
     const name = build.waters.find((w) => w.id === share.water)?.name ?? share.water
     found.push({
-      id: `too-white:${share.water}`, severity: 'warn', place: 'build-up', water: share.water, title: `${name}: too much white`, number: `yours ${Math.round(share.yoursPct)} %, this water ${Math.round(share.formPct)} %`,
-      reason: `${Math.round(((share.yoursPct - share.formPct) / 100) * share.areaCm2 * 10) / 10} cm² more than it tears: it hides the wave under it.`, wayOut: 'Take it back from the thin line inwards: see Gone wrong, too much white.'
+      id: `too-white:${share.water}`,
+      severity: 'warn',
+      place: 'build-up',
+      water: share.water,
+      title: `${name}: too much white`,
+      number: `yours ${Math.round(share.yoursPct)} %, this water ${Math.round(share.formPct)} %`,
+      reason: `${Math.round(((share.yoursPct - share.formPct) / 100) * share.areaCm2 * 10) / 10} cm² more than it tears: it hides the wave under it.`,
+      wayOut: 'Take it back from the thin line inwards: see Gone wrong, too much white.'
     })
   }
-  if (plan.problem) found.push({ id: 'white-paste', severity: 'stop', place: 'build-up', water: null, title: 'White water: this paste cannot be mixed', number: '0 ml', reason: plan.problem, wayOut: 'Choose another school of white.' })
+  if (plan.problem)
+    found.push({
+      id: 'white-paste',
+      severity: 'stop',
+      place: 'build-up',
+      water: null,
+      title: 'White water: this paste cannot be mixed',
+      number: '0 ml',
+      reason: plan.problem,
+      wayOut: 'Choose another school of white.'
+    })
   if (plan.sinksToMm !== null && plan.sinksToMm < plan.reliefMm * (1 - SLUMPS_SHARE)) {
-    found.push({ id: 'white-slumps', severity: 'warn', place: 'build-up', water: null, title: 'White water: it will not stand so high', number: `${mm(plan.reliefMm)} sinks to ${mm(plan.sinksToMm)}`, reason: `This paste stands ${mm(plan.standsMm ?? 0)} by itself.`, wayOut: 'Build it in goes, each firm before the next, or choose filler paste.', mend: { label: `Build it ${mm(Math.floor((plan.standsMm ?? 0) * 10) / 10)} high`, finish: { reliefMm: Math.max(0.1, Math.floor((plan.standsMm ?? 0) * 10) / 10) } } })
+    found.push({
+      id: 'white-slumps',
+      severity: 'warn',
+      place: 'build-up',
+      water: null,
+      title: 'White water: it will not stand so high',
+      number: `${mm(plan.reliefMm)} sinks to ${mm(plan.sinksToMm)}`,
+      reason: `This paste stands ${mm(plan.standsMm ?? 0)} by itself.`,
+      wayOut: 'Build it in goes, each firm before the next, or choose filler paste.',
+      mend: {
+        label: `Build it ${mm(Math.floor((plan.standsMm ?? 0) * 10) / 10)} high`,
+        finish: { reliefMm: Math.max(0.1, Math.floor((plan.standsMm ?? 0) * 10) / 10) }
+      }
+    })
   }
   return found
 }

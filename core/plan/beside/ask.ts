@@ -16,7 +16,13 @@ import { repairCost, type RepairCost } from './repairCost'
 /** A question beside the plan: too heavy for the screen, asked when the builder wants to know. */
 export type Question =
   | { ask: 'compareWays'; build: Build; what: string }
-  | { ask: 'repairCost'; build: Build; trouble: string; water: string; measured: Record<string, number> }
+  | {
+      ask: 'repairCost'
+      build: Build
+      trouble: string
+      water: string
+      measured: Record<string, number>
+    }
   | { ask: 'whatIf'; build: Build }
   | { ask: 'busyTimes'; text: string; calendar: Calendar; wholeDays: boolean }
   | { ask: 'reach'; build: Build; pool: string; grams: number; fromMm: number | null }
@@ -41,19 +47,40 @@ export interface Answers {
  * @throws RangeError in the builder's words when it cannot be answered
  * @example answer({ ask: 'fitResin', label: { potLifeMin: 35, potLifeG: 100, atC: 25, cureH: 72 } }, BUILT_IN_SHELF)
  */
-export function answer<Q extends Question>(question: Q, given: Shelf, history?: History): Answers[Q['ask']]
-export function answer(question: Question, given: Shelf, history: History = NO_HISTORY): Answers[Question['ask']] {
+export function answer<Q extends Question>(
+  question: Q,
+  given: Shelf,
+  history?: History
+): Answers[Q['ask']]
+export function answer(
+  question: Question,
+  given: Shelf,
+  history: History = NO_HISTORY
+): Answers[Question['ask']] {
   switch (question.ask) {
     case 'compareWays':
       return compareWays(question.build, question.what, given, history)
     case 'repairCost':
-      return repairCost(question.build, question.trouble, question.water, question.measured, given, history)
+      return repairCost(
+        question.build,
+        question.trouble,
+        question.water,
+        question.measured,
+        given,
+        history
+      )
     case 'whatIf':
       return whatIf(question.build, given, history)
     case 'busyTimes':
       return busyTimes(question.text, question.calendar, question.wholeDays)
     case 'reach':
-      return reach(question.build, question.pool, question.grams, question.fromMm, withBottles(given, question.build.bottles))
+      return reach(
+        question.build,
+        question.pool,
+        question.grams,
+        question.fromMm,
+        withBottles(given, question.build.bottles)
+      )
     case 'fitResin':
       return fitResin(question.label)
     case 'fitChips':
@@ -73,7 +100,13 @@ function poolNamed(build: Build, id: string) {
 }
 
 /** What level so much resin reaches, through caves and over lips, from an empty pool or from a level. */
-function reach(build: Build, id: string, grams: number, fromMm: number | null, shelf: Shelf): Answers['reach'] {
+function reach(
+  build: Build,
+  id: string,
+  grams: number,
+  fromMm: number | null,
+  shelf: Shelf
+): Answers['reach'] {
   const pool = poolNamed(build, id)
   const resin = onShelf(shelf, 'resin', pool.resin)
   if (!resin) throw new RangeError(`resin: the shelf has no “${pool.resin}”`)
@@ -81,9 +114,23 @@ function reach(build: Build, id: string, grams: number, fromMm: number | null, s
   const basins = poolsOf(build).flatMap((p) => {
     const vessel = ground.pools.find((g) => g.id === p.id)?.vessel
     const dammed = p.outline.some((c) => c.edge === 'dam')
-    return vessel ? [{ id: p.id, vessel, topMm: p.outline.every((c) => c.edge === 'dam') ? p.damTopMm : dammed ? Math.min(p.damTopMm, p.brimMm) : p.brimMm, openings: p.openings }] : []
+    return vessel
+      ? [
+          {
+            id: p.id,
+            vessel,
+            topMm: p.outline.every((c) => c.edge === 'dam')
+              ? p.damTopMm
+              : dammed
+                ? Math.min(p.damTopMm, p.brimMm)
+                : p.brimMm,
+            openings: p.openings
+          }
+        ]
+      : []
   })
-  if (!basins.some((b) => b.id === id)) throw new RangeError(`${pool.name}: its ground is not measured yet`)
+  if (!basins.some((b) => b.id === id))
+    throw new RangeError(`${pool.name}: its ground is not measured yet`)
   const volumeMl = grams / mixedDensity(resin)
   return { ...fillFrom(basins, id, volumeMl, fromMm === null ? {} : { [id]: fromMm }), volumeMl }
 }

@@ -42,8 +42,14 @@ const SITTING_MS = 30 * 60_000
  *
  * @param what  id of a water, or `white` or `spray`
  */
-export function compareWays(build: Build, what: string, shelf: Shelf, history: History = NO_HISTORY): WayCompared[] {
-  const kind: Way['for'] = what === 'white' || what === 'spray' ? what : build.waters.find((w) => w.id === what)!.kind
+export function compareWays(
+  build: Build,
+  what: string,
+  shelf: Shelf,
+  history: History = NO_HISTORY
+): WayCompared[] {
+  const kind: Way['for'] =
+    what === 'white' || what === 'spray' ? what : build.waters.find((w) => w.id === what)!.kind
   // one memory for all: what a way does not touch is not worked out again
   const plans = planner()
   return waysFor(kind).map((way) => {
@@ -54,15 +60,26 @@ export function compareWays(build: Build, what: string, shelf: Shelf, history: H
     const ids = new Set(own.map((s) => s.id))
     const work = plan.days.work.filter((w) => ids.has(w.step)).sort((a, b) => a.startMs - b.startMs)
     return {
-      way: way.id, name: way.name, note: way.note, finishMs: plan.days.finishMs,
-      ownDays: work.length > 0 ? (Math.max(...work.map((w) => w.endMs)) - work[0].startMs) / 86_400_000 : null,
-      sittings: plan.days.sittings, ownSittings: work.filter((w, i) => i === 0 || w.startMs - work[i - 1].endMs > SITTING_MS).length,
+      way: way.id,
+      name: way.name,
+      note: way.note,
+      finishMs: plan.days.finishMs,
+      ownDays:
+        work.length > 0
+          ? (Math.max(...work.map((w) => w.endMs)) - work[0].startMs) / 86_400_000
+          : null,
+      sittings: plan.days.sittings,
+      ownSittings: work.filter((w, i) => i === 0 || w.startMs - work[i - 1].endMs > SITTING_MS)
+        .length,
       handsMin: own.reduce((sum, s) => sum + s.handsMin, 0),
-      money: costOfWater(plan.amounts.shopping, what), weightG: weightOf(plan.amounts.shopping, what, shelf),
+      money: costOfWater(plan.amounts.shopping, what),
+      weightG: weightOf(plan.amounts.shopping, what, shelf),
       peakC: stack?.heat?.peakC ?? stack?.light?.peakC ?? null,
-      clarityPct: way.compare?.depth === 'real' ? (stack?.colours?.deepest.bedShowsPct ?? null) : null,
+      clarityPct:
+        way.compare?.depth === 'real' ? (stack?.colours?.deepest.bedShowsPct ?? null) : null,
       layers: stack?.layers.length ?? form?.laying?.coats ?? 0,
-      risk: way.compare?.risk ?? '', reversible: way.compare?.reversible ?? '',
+      risk: way.compare?.risk ?? '',
+      reversible: way.compare?.reversible ?? '',
       stops: plan.findings.filter((f) => f.water === what && f.severity === 'stop')
     }
   })

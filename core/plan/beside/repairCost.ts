@@ -26,18 +26,39 @@ export interface RepairCost {
  * @throws RangeError for a trouble or a water that does not exist
  * @example repairCost(build, 'still-white', 'weir', { thickMm: 8, sinceH: 96 }, BUILT_IN_SHELF).verdict.number // "clear in 6 days"
  */
-export function repairCost(build: Build, trouble: string, water: string, measured: Record<string, number>, shelf: Shelf, history: History = NO_HISTORY): RepairCost {
+export function repairCost(
+  build: Build,
+  trouble: string,
+  water: string,
+  measured: Record<string, number>,
+  shelf: Shelf,
+  history: History = NO_HISTORY
+): RepairCost {
   const found = TROUBLES.find((t) => t.id === trouble)
   const here = build.waters.find((w) => w.id === water)
-  if (!found || !here) throw new RangeError(`trouble: was “${trouble}” of “${water}”; neither may be unknown`)
+  if (!found || !here)
+    throw new RangeError(`trouble: was “${trouble}” of “${water}”; neither may be unknown`)
   const values = measuredOf(found, measured)
   const plans = planner()
   const before = finished(plans(build, shelf, history))
   const after = finished(plans(addRepair(trouble, water, values)(build), shelf, history))
   return {
-    verdict: JUDGES[found.id]({ build, water: here, measured: values, ground: before.ground, forms: before.forms, stacks: before.stacks, cures: before.cures, shelf }),
-    days: before.days.finishMs === null || after.days.finishMs === null ? null : (after.days.finishMs - before.days.finishMs) / 86_400_000,
-    sittings: after.days.sittings - before.days.sittings, handsMin: after.days.handsMin - before.days.handsMin,
+    verdict: JUDGES[found.id]({
+      build,
+      water: here,
+      measured: values,
+      ground: before.ground,
+      forms: before.forms,
+      stacks: before.stacks,
+      cures: before.cures,
+      shelf
+    }),
+    days:
+      before.days.finishMs === null || after.days.finishMs === null
+        ? null
+        : (after.days.finishMs - before.days.finishMs) / 86_400_000,
+    sittings: after.days.sittings - before.days.sittings,
+    handsMin: after.days.handsMin - before.days.handsMin,
     money: costToBuy(after.amounts.shopping) - costToBuy(before.amounts.shopping),
     steps: found.steps.map(({ title, how, right }) => ({ title, how, right }))
   }

@@ -29,7 +29,12 @@ export interface WhatIf {
 }
 
 /** A change that can be tried and taken on. */
-export interface Variant { id: string; title: string; what: string; edit: Edit }
+export interface Variant {
+  id: string
+  title: string
+  what: string
+  edit: Edit
+}
 
 /** How much warmer the room is tried, °C, and how far: rooms can be brought there, and labels hold near 21 °C. Common practice, no source. */
 const WARMER_C = 4
@@ -38,31 +43,108 @@ const WARMEST_C = 26
 const DRIED_PCT = 35
 /** An evening and a whole day at the bench. Common practice, no source. */
 const EVENING: [string, string] = ['19:30', '21:00']
-const WHOLE_DAY: [string, string][] = [['09:00', '12:30'], ['13:30', '18:00']]
+const WHOLE_DAY: [string, string][] = [
+  ['09:00', '12:30'],
+  ['13:30', '18:00']
+]
 
-const variant = (id: string, title: string, what: string, ...edits: Edit[]): Variant => ({ id, title, what, edit: (build) => edits.reduce((b, e) => e(b), build) })
-const room = (change: Partial<Build['room']>): Edit => (build) => ({ ...build, room: { ...build.room, ...change } })
+const variant = (id: string, title: string, what: string, ...edits: Edit[]): Variant => ({
+  id,
+  title,
+  what,
+  edit: (build) => edits.reduce((b, e) => e(b), build)
+})
+const room =
+  (change: Partial<Build['room']>): Edit =>
+  (build) => ({ ...build, room: { ...build.room, ...change } })
 
 /** Changes worth trying for a build. */
 export function variantsOf(build: Build): Variant[] {
   const { tempC, rhPct } = build.room
   const out: Variant[] = []
   const warm = Math.min(WARMEST_C, tempC + WARMER_C)
-  if (warm > tempC) out.push(variant('warmer', 'A warmer room', `${warm} °C in place of ${tempC} °C`, room({ tempC: warm })))
-  if (rhPct > DRIED_PCT) out.push(variant('dryer', 'A dryer in the room', `${DRIED_PCT} % humidity in place of ${rhPct} %`, room({ rhPct: DRIED_PCT })))
+  if (warm > tempC)
+    out.push(
+      variant(
+        'warmer',
+        'A warmer room',
+        `${warm} °C in place of ${tempC} °C`,
+        room({ tempC: warm })
+      )
+    )
+  if (rhPct > DRIED_PCT)
+    out.push(
+      variant(
+        'dryer',
+        'A dryer in the room',
+        `${DRIED_PCT} % humidity in place of ${rhPct} %`,
+        room({ rhPct: DRIED_PCT })
+      )
+    )
   const thicker = movingOf(build).filter((w) => w.make.coats === null || w.make.coats < 6)
-  if (thicker.length > 0) out.push(variant('thin', 'Thinner coats', 'one coat more on every moving water', (b) => movingOf(b).reduce((all, w) => changeMaking(w.id, { coats: Math.min(12, (w.make.coats ?? 2) + 1) })(all), b)))
+  if (thicker.length > 0)
+    out.push(
+      variant('thin', 'Thinner coats', 'one coat more on every moving water', (b) =>
+        movingOf(b).reduce(
+          (all, w) => changeMaking(w.id, { coats: Math.min(12, (w.make.coats ?? 2) + 1) })(all),
+          b
+        )
+      )
+    )
   const saturday = nextSaturday(build)
-  out.push(variant('saturday', 'A free Saturday', `${saturday}, ${WHOLE_DAY.map((w) => w.join('–')).join(' and ')}`, (b) => setCalendar({ exceptions: [...b.calendar.exceptions.filter((e) => e.date !== saturday), { date: saturday, free: WHOLE_DAY, note: 'For the build' }].sort((x, y) => x.date.localeCompare(y.date)) })(b)))
-  if (WEEKDAYS.some((d) => (build.calendar.week[d] ?? []).length === 0)) out.push(variant('evenings', 'Every evening', `${EVENING.join('–')} on days that have no hours yet`, (b) => setCalendar({ week: Object.fromEntries(WEEKDAYS.map((d) => [d, b.calendar.week[d].length > 0 ? b.calendar.week[d] : [EVENING]])) as Build['calendar']['week'] })(b)))
-  if (!build.calendar.second) out.push(variant('second', 'A second pair of hands', 'somebody there in all your hours', (b) => setCalendar({ second: { name: 'Second pair of hands', week: b.calendar.week, exceptions: b.calendar.exceptions } })(b)))
+  out.push(
+    variant(
+      'saturday',
+      'A free Saturday',
+      `${saturday}, ${WHOLE_DAY.map((w) => w.join('–')).join(' and ')}`,
+      (b) =>
+        setCalendar({
+          exceptions: [
+            ...b.calendar.exceptions.filter((e) => e.date !== saturday),
+            { date: saturday, free: WHOLE_DAY, note: 'For the build' }
+          ].sort((x, y) => x.date.localeCompare(y.date))
+        })(b)
+    )
+  )
+  if (WEEKDAYS.some((d) => (build.calendar.week[d] ?? []).length === 0))
+    out.push(
+      variant(
+        'evenings',
+        'Every evening',
+        `${EVENING.join('–')} on days that have no hours yet`,
+        (b) =>
+          setCalendar({
+            week: Object.fromEntries(
+              WEEKDAYS.map((d) => [
+                d,
+                b.calendar.week[d].length > 0 ? b.calendar.week[d] : [EVENING]
+              ])
+            ) as Build['calendar']['week']
+          })(b)
+      )
+    )
+  if (!build.calendar.second)
+    out.push(
+      variant('second', 'A second pair of hands', 'somebody there in all your hours', (b) =>
+        setCalendar({
+          second: {
+            name: 'Second pair of hands',
+            week: b.calendar.week,
+            exceptions: b.calendar.exceptions
+          }
+        })(b)
+      )
+    )
   return out
 }
 
 /** The first Saturday that has begun by no means yet, seen from where the plan stands. */
 function nextSaturday({ calendar, log }: Build): string {
-  const from = log.asOf === null ? DateTime.fromISO(calendar.start, { zone: calendar.zone }) : DateTime.fromISO(log.asOf).setZone(calendar.zone)
-  return from.plus({ days: ((6 - from.weekday + 7) % 7) || 7 }).toISODate()!
+  const from =
+    log.asOf === null
+      ? DateTime.fromISO(calendar.start, { zone: calendar.zone })
+      : DateTime.fromISO(log.asOf).setZone(calendar.zone)
+  return from.plus({ days: (6 - from.weekday + 7) % 7 || 7 }).toISODate()!
 }
 
 /** Ways of the water that the date hangs on longest, each as a change. */
@@ -70,10 +152,25 @@ function otherWays(build: Build, plan: Plan): Variant[] {
   const minutes = new Map<string, number>()
   for (const link of plan.days.chain) {
     const key = link.step.split('/')[0]
-    if (build.waters.some((w) => w.id === key)) minutes.set(key, (minutes.get(key) ?? 0) + link.minutes)
+    if (build.waters.some((w) => w.id === key))
+      minutes.set(key, (minutes.get(key) ?? 0) + link.minutes)
   }
-  const slowest = [...minutes].sort((a, b) => b[1] - a[1]).slice(0, 2).map(([id]) => build.waters.find((w) => w.id === id)!)
-  return slowest.flatMap((water) => waysFor(water.kind).filter((way) => way.id !== water.way).map((way) => variant(`way:${water.id}:${way.id}`, `${water.name}: another way`, way.name.toLowerCase(), setWay(water.id, way.id))))
+  const slowest = [...minutes]
+    .sort((a, b) => b[1] - a[1])
+    .slice(0, 2)
+    .map(([id]) => build.waters.find((w) => w.id === id)!)
+  return slowest.flatMap((water) =>
+    waysFor(water.kind)
+      .filter((way) => way.id !== water.way)
+      .map((way) =>
+        variant(
+          `way:${water.id}:${way.id}`,
+          `${water.name}: another way`,
+          way.name.toLowerCase(),
+          setWay(water.id, way.id)
+        )
+      )
+  )
 }
 
 /** Of other ways only the quickest few are told. */
@@ -83,10 +180,25 @@ const WAYS_TOLD = 3
 export function variantNamed(build: Build, id: string): Variant | null {
   if (id.includes('+')) {
     const both = id.split('+').map((part) => variantNamed(build, part))
-    return both.every((v) => v !== null) ? variant(id, both.map((v) => v!.title).join(' and '), both.map((v) => v!.what).join('; '), ...both.map((v) => v!.edit)) : null
+    return both.every((v) => v !== null)
+      ? variant(
+          id,
+          both.map((v) => v!.title).join(' and '),
+          both.map((v) => v!.what).join('; '),
+          ...both.map((v) => v!.edit)
+        )
+      : null
   }
   const [kind, water, way] = id.split(':')
-  if (kind === 'way') return build.waters.some((w) => w.id === water) ? variant(id, `${build.waters.find((w) => w.id === water)!.name}: another way`, way, setWay(water, way)) : null
+  if (kind === 'way')
+    return build.waters.some((w) => w.id === water)
+      ? variant(
+          id,
+          `${build.waters.find((w) => w.id === water)!.name}: another way`,
+          way,
+          setWay(water, way)
+        )
+      : null
   return variantsOf(build).find((v) => v.id === id) ?? null
 }
 
@@ -98,14 +210,27 @@ export function whatIf(build: Build, shelf: Shelf, history: History): WhatIf[] {
   // one memory for all: what a change does not touch is not worked out again
   const plans = planner()
   const deadline = build.calendar.deadline
-  const deadlineMs = deadline === null ? null : instantOf(deadline.slice(0, 10), deadline.slice(11), build.calendar.zone)
+  const deadlineMs =
+    deadline === null
+      ? null
+      : instantOf(deadline.slice(0, 10), deadline.slice(11), build.calendar.zone)
   const told = (v: Variant): WhatIf => {
     const plan = finished(plans(v.edit(build), shelf, history))
     const { finishMs, sittings, handsMin } = plan.days
-    const peaks = plan.stacks.pools.map((s) => s.heat?.peakC ?? s.light?.peakC ?? null).filter((p) => p !== null)
+    const peaks = plan.stacks.pools
+      .map((s) => s.heat?.peakC ?? s.light?.peakC ?? null)
+      .filter((p) => p !== null)
     return {
-      id: v.id, title: v.title, what: v.what, finishMs, sittings, handsMin, money: costToBuy(plan.amounts.shopping), peakC: peaks.length > 0 ? Math.max(...peaks) : null,
-      stops: plan.findings.filter((f) => f.severity === 'stop').length, warns: plan.findings.filter((f) => f.severity === 'warn').length,
+      id: v.id,
+      title: v.title,
+      what: v.what,
+      finishMs,
+      sittings,
+      handsMin,
+      money: costToBuy(plan.amounts.shopping),
+      peakC: peaks.length > 0 ? Math.max(...peaks) : null,
+      stops: plan.findings.filter((f) => f.severity === 'stop').length,
+      warns: plan.findings.filter((f) => f.severity === 'warn').length,
       meets: deadlineMs === null ? null : finishMs !== null && finishMs <= deadlineMs
     }
   }
@@ -113,18 +238,37 @@ export function whatIf(build: Build, shelf: Shelf, history: History): WhatIf[] {
   const today = told(variant('today', 'Today’s plan', 'as it is'))
   const sooner = (a: WhatIf, b: WhatIf) => (a.finishMs ?? Infinity) - (b.finishMs ?? Infinity)
   const simple = variantsOf(build).map(told)
-  const ways = otherWays(build, plan).map(told).filter((w) => w.stops <= today.stops).sort(sooner).slice(0, WAYS_TOLD)
+  const ways = otherWays(build, plan)
+    .map(told)
+    .filter((w) => w.stops <= today.stops)
+    .sort(sooner)
+    .slice(0, WAYS_TOLD)
   const all = [today, ...simple, ...ways]
   if (deadlineMs === null || all.some((w) => w.meets)) return all
-  const helps = [...simple, ...ways].filter((w) => w.finishMs !== null && today.finishMs !== null && w.finishMs < today.finishMs).sort(sooner).slice(0, 4)
-  const pairs = helps.flatMap((a, i) => helps.slice(i + 1).filter((b) => !(a.id.startsWith('way:') && b.id.startsWith(a.id.split(':').slice(0, 2).join(':')))).map((b) => variantNamed(build, `${a.id}+${b.id}`)).filter((v) => v !== null))
+  const helps = [...simple, ...ways]
+    .filter((w) => w.finishMs !== null && today.finishMs !== null && w.finishMs < today.finishMs)
+    .sort(sooner)
+    .slice(0, 4)
+  const pairs = helps.flatMap((a, i) =>
+    helps
+      .slice(i + 1)
+      .filter(
+        (b) => !(a.id.startsWith('way:') && b.id.startsWith(a.id.split(':').slice(0, 2).join(':')))
+      )
+      .map((b) => variantNamed(build, `${a.id}+${b.id}`))
+      .filter((v) => v !== null)
+  )
   return [...all, ...pairs.map(told).sort(sooner).slice(0, 3)]
 }
 
 /** How much later (above 0) or sooner than today's plan a change ends, min; null: one of them has no date. */
-export const laterMin = (line: WhatIf, today: WhatIf | undefined): number | null => (line.finishMs === null || !today || today.finishMs === null ? null : Math.round((line.finishMs - today.finishMs) / 60_000))
+export const laterMin = (line: WhatIf, today: WhatIf | undefined): number | null =>
+  line.finishMs === null || !today || today.finishMs === null
+    ? null
+    : Math.round((line.finishMs - today.finishMs) / 60_000)
 
-const short = (w: WhatIf) => (w.id.includes('way:') ? `${w.title} (${w.what})` : w.title.toLowerCase())
+const short = (w: WhatIf) =>
+  w.id.includes('way:') ? `${w.title} (${w.what})` : w.title.toLowerCase()
 
 /** What would meet the deadline, in a sentence; empty: it is met, or there is none. */
 export function deadlineWords(lines: readonly WhatIf[], zone: string): string {
@@ -133,5 +277,7 @@ export function deadlineWords(lines: readonly WhatIf[], zone: string): string {
   const meeting = others.filter((w) => w.meets)
   if (meeting.length > 0) return `It would be met by: ${meeting.map(short).join('; or by ')}.`
   const best = [...others].sort((a, b) => (a.finishMs ?? Infinity) - (b.finishMs ?? Infinity))[0]
-  return best?.finishMs ? `None of these meets it. The nearest is ${short(best)}: ${localIso(best.finishMs, zone).slice(0, 16).replace('T', ' ')}. Free more hours, make less of it, or move the date.` : 'None of these meets it. Free more hours, make less of it, or move the date.'
+  return best?.finishMs
+    ? `None of these meets it. The nearest is ${short(best)}: ${localIso(best.finishMs, zone).slice(0, 16).replace('T', ' ')}. Free more hours, make less of it, or move the date.`
+    : 'None of these meets it. Free more hours, make less of it, or move the date.'
 }

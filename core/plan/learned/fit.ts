@@ -26,7 +26,15 @@ const PRIOR_SD = 0.35
 const STEP = 0.02
 const REACH = 1.6
 /** How much one day differs from another, as standard deviations of the logarithm, each as likely as its weight. */
-const SPREADS: readonly (readonly [sd: number, weight: number])[] = [[0.04, 1], [0.07, 2], [0.11, 3], [0.16, 3], [0.24, 2], [0.36, 1], [0.55, 0.5]]
+const SPREADS: readonly (readonly [sd: number, weight: number])[] = [
+  [0.04, 1],
+  [0.07, 2],
+  [0.11, 3],
+  [0.16, 3],
+  [0.24, 2],
+  [0.36, 1],
+  [0.55, 0.5]
+]
 
 /** Distribution function of Student's t with four degrees of freedom: heavy tails, so that one odd day says little. */
 export function studentT4(t: number): number {
@@ -50,14 +58,16 @@ export function studentT4(t: number): number {
 export function fitOutcomes(seen: readonly Seen[]): Fitted {
   const count = Math.round((2 * REACH) / STEP) + 1
   const grid = Array.from({ length: count }, (_, k) => -REACH + k * STEP)
-  const joint = SPREADS.map(([sd, weight]) => grid.map((mu) => {
-    let log = Math.log(weight) - (mu * mu) / (2 * PRIOR_SD * PRIOR_SD)
-    for (const { foretoldMin, notYetMin, readyMin } of seen) {
-      const [a, b] = [Math.log(notYetMin / foretoldMin), Math.log(readyMin / foretoldMin)]
-      log += Math.log(Math.max(1e-12, studentT4((b - mu) / sd) - studentT4((a - mu) / sd)))
-    }
-    return log
-  }))
+  const joint = SPREADS.map(([sd, weight]) =>
+    grid.map((mu) => {
+      let log = Math.log(weight) - (mu * mu) / (2 * PRIOR_SD * PRIOR_SD)
+      for (const { foretoldMin, notYetMin, readyMin } of seen) {
+        const [a, b] = [Math.log(notYetMin / foretoldMin), Math.log(readyMin / foretoldMin)]
+        log += Math.log(Math.max(1e-12, studentT4((b - mu) / sd) - studentT4((a - mu) / sd)))
+      }
+      return log
+    })
+  )
   const most = Math.max(...joint.flat())
   const weights = joint.map((row) => row.map((log) => Math.exp(log - most)))
   const total = weights.flat().reduce((sum, w) => sum + w, 0)
@@ -72,7 +82,12 @@ export function fitOutcomes(seen: readonly Seen[]): Fitted {
     return REACH
   }
   // the next outcome: the same mixture, its distribution function summed and inverted by halving
-  const nextBelow = (y: number): number => weights.reduce((all, row, s) => all + row.reduce((sum, w, k) => sum + w * studentT4((y - grid[k]) / SPREADS[s][0]), 0), 0) / total
+  const nextBelow = (y: number): number =>
+    weights.reduce(
+      (all, row, s) =>
+        all + row.reduce((sum, w, k) => sum + w * studentT4((y - grid[k]) / SPREADS[s][0]), 0),
+      0
+    ) / total
   const nextQuantile = (share: number): number => {
     let [low, high] = [-4, 4]
     for (let i = 0; i < 40; i++) {
@@ -82,5 +97,12 @@ export function fitOutcomes(seen: readonly Seen[]): Fitted {
     }
     return (low + high) / 2
   }
-  return { factor: Math.exp(quantile(0.5)), low: Math.exp(quantile(0.05)), high: Math.exp(quantile(0.95)), nextLow: Math.exp(nextQuantile(0.05)), nextHigh: Math.exp(nextQuantile(0.95)), outcomes: seen.length }
+  return {
+    factor: Math.exp(quantile(0.5)),
+    low: Math.exp(quantile(0.05)),
+    high: Math.exp(quantile(0.95)),
+    nextLow: Math.exp(nextQuantile(0.05)),
+    nextHigh: Math.exp(nextQuantile(0.95)),
+    outcomes: seen.length
+  }
 }

@@ -4,9 +4,20 @@ import { progressOf } from '../../build/log/progress'
 import { fitOutcomes, type Fitted, type Seen } from './fit'
 
 /** How one wait turned out. */
-export interface Outcome extends Learns, Seen { id: string; build: string; buildName: string; at: string }
+export interface Outcome extends Learns, Seen {
+  id: string
+  build: string
+  buildName: string
+  at: string
+}
 /** A lesson with where it was learned. */
-export interface Lesson { text: string; about: LessonEntry['about']; build: string; buildName: string; at: string }
+export interface Lesson {
+  text: string
+  about: LessonEntry['about']
+  build: string
+  buildName: string
+  at: string
+}
 
 /** What other builds left behind. */
 export interface History {
@@ -31,7 +42,21 @@ export function historyOf(builds: readonly Logged[], forgotten: Forgotten = {}):
   const seen = new Set<string>()
   // an outcome that came in twice, by a copy of a file, counts once
   const once = (o: Outcome) => !seen.has(o.id) && seen.add(o.id) !== undefined
-  return { forgotten, outcomes: builds.flatMap((b) => outcomesOf(b)).filter((o) => !(forgotten[keyOf(o)] >= o.at) && once(o)), lessons: builds.flatMap((b) => entriesOf(b.log, 'lesson').map((l) => ({ text: l.text, about: l.about, build: b.id, buildName: b.name, at: l.at }))) }
+  return {
+    forgotten,
+    outcomes: builds
+      .flatMap((b) => outcomesOf(b))
+      .filter((o) => !(forgotten[keyOf(o)] >= o.at) && once(o)),
+    lessons: builds.flatMap((b) =>
+      entriesOf(b.log, 'lesson').map((l) => ({
+        text: l.text,
+        about: l.about,
+        build: b.id,
+        buildName: b.name,
+        at: l.at
+      }))
+    )
+  }
 }
 
 export const keyOf = ({ product, what }: Learns): string => `${product}/${what}`
@@ -43,12 +68,28 @@ function outcomesOf(build: Logged): Outcome[] {
   return entriesOf(build.log, 'step').flatMap((entry): Outcome[] => {
     if (!entry.done || !entry.learns || entry.waitMin <= 0) return []
     const endMs = progress.get(entry.step)!.endMs
-    const own = looks.filter((l) => l.step === entry.step && Date.parse(l.at) >= endMs).map((l) => ({ ready: l.ready, min: Math.max(0.5, (Date.parse(l.at) - endMs) / MINUTE_MS) }))
+    const own = looks
+      .filter((l) => l.step === entry.step && Date.parse(l.at) >= endMs)
+      .map((l) => ({ ready: l.ready, min: Math.max(0.5, (Date.parse(l.at) - endMs) / MINUTE_MS) }))
     if (own.length === 0) return []
     const readyMin = Math.min(Infinity, ...own.filter((l) => l.ready).map((l) => l.min))
-    const notYetMin = Math.max(0, ...own.filter((l) => !l.ready && l.min < readyMin).map((l) => l.min))
+    const notYetMin = Math.max(
+      0,
+      ...own.filter((l) => !l.ready && l.min < readyMin).map((l) => l.min)
+    )
     // looked at for the first time and ready already: it says only that it took no longer
-    return [{ ...entry.learns, foretoldMin: entry.waitMin, notYetMin: Math.min(notYetMin, readyMin * (1 - LOOK_SHARE)), readyMin, id: entry.id, build: build.id, buildName: build.name, at: entry.at }]
+    return [
+      {
+        ...entry.learns,
+        foretoldMin: entry.waitMin,
+        notYetMin: Math.min(notYetMin, readyMin * (1 - LOOK_SHARE)),
+        readyMin,
+        id: entry.id,
+        build: build.id,
+        buildName: build.name,
+        at: entry.at
+      }
+    ]
   })
 }
 
@@ -59,8 +100,13 @@ export interface LearnedLine extends Learns, Fitted {}
 export function learned(outcomes: readonly Outcome[]): LearnedLine[] {
   const by = new Map<string, Outcome[]>()
   for (const o of outcomes) by.set(keyOf(o), [...(by.get(keyOf(o)) ?? []), o])
-  return [...by.values()].map((own) => ({ product: own[0].product, what: own[0].what, ...fitOutcomes(own) }))
+  return [...by.values()].map((own) => ({
+    product: own[0].product,
+    what: own[0].what,
+    ...fitOutcomes(own)
+  }))
 }
 
 /** The factor of a wait; 1 where nothing was learned. */
-export const factorFor = (lines: readonly LearnedLine[], learns: Learns | null): number => (learns && lines.find((l) => keyOf(l) === keyOf(learns))?.factor) ?? 1
+export const factorFor = (lines: readonly LearnedLine[], learns: Learns | null): number =>
+  (learns && lines.find((l) => keyOf(l) === keyOf(learns))?.factor) ?? 1

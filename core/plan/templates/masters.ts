@@ -9,12 +9,21 @@ const BACK_MM = 6
 export const OVER_LENGTH_MM = 4
 
 /** A solid by its sections: rings of as many points, one behind the other, mm. */
-export interface Master { id: string; water: string; name: string; ring: Point2[]; sections: Point3[][] }
+export interface Master {
+  id: string
+  water: string
+  name: string
+  ring: Point2[]
+  sections: Point3[][]
+}
 export type Point3 = [number, number, number]
 
 /** Solid masters of a build: a former for each fall, a wave for each crest that is built. */
 export function mastersOf(forms: FormsPlan, name: (id: string) => string): Master[] {
-  return [...forms.falls.flatMap((f) => fallFormer(f, name(f.id))), ...forms.seas.flatMap((s) => waveMaster(s, name(s.id)))]
+  return [
+    ...forms.falls.flatMap((f) => fallFormer(f, name(f.id))),
+    ...forms.seas.flatMap((s) => waveMaster(s, name(s.id)))
+  ]
 }
 
 /** What lies under the sheet (its underside, or the steps), to lay strips or bend plastic over: its lower face, as wide as the lip. */
@@ -27,7 +36,15 @@ function fallFormer(form: FallForm, name: string): Master[] {
   const ring = distinct([[-BACK_MM, foot], [-BACK_MM, 0], ...face])
   const half = form.widthMm / 2 + OVER_LENGTH_MM
   const at = (y: number) => ring.map(([x, z]): Point3 => [x, y, z - foot])
-  return [{ id: `former-${form.id}`, water: form.id, name: `${name}: former`, ring, sections: [at(-half), at(half)] }]
+  return [
+    {
+      id: `former-${form.id}`,
+      water: form.id,
+      name: `${name}: former`,
+      ring,
+      sections: [at(-half), at(half)]
+    }
+  ]
 }
 
 /** The crest from end to end: its sections stood square to its line, each as high as it is there. */
@@ -36,7 +53,11 @@ function waveMaster(form: SeaPlan, name: string): Master[] {
   const { face, line, stations, headingDeg } = form.built
   const spine = evenly(line, 24)
   const middle = spine[12]
-  const ring = distinct([[face.profile[0][0], -PLINTH_MM], ...face.profile, [face.profile.at(-1)![0], -PLINTH_MM]])
+  const ring = distinct([
+    [face.profile[0][0], -PLINTH_MM],
+    ...face.profile,
+    [face.profile.at(-1)![0], -PLINTH_MM]
+  ])
   const [kx, ky] = [Math.cos((headingDeg * Math.PI) / 180), Math.sin((headingDeg * Math.PI) / 180)]
   const lengths = spine.map((_, i) => i / (spine.length - 1))
   const heightAt = (t: number) => {
@@ -47,9 +68,21 @@ function waveMaster(form: SeaPlan, name: string): Master[] {
   // sections stay parallel to the way the waves run: a crest that curls tightly would else cross itself
   const sections = spine.map((p, i) => {
     const k = heightAt(lengths[i]) / face.heightMm
-    return ring.map(([x, z]): Point3 => [p[0] - middle[0] + kx * x * k, p[1] - middle[1] + ky * x * k, z > 0 ? z * k : z])
+    return ring.map(([x, z]): Point3 => [
+      p[0] - middle[0] + kx * x * k,
+      p[1] - middle[1] + ky * x * k,
+      z > 0 ? z * k : z
+    ])
   })
-  return [{ id: `wave-${form.id}`, water: form.id, name: `${name}: master of the breaking crest`, ring, sections }]
+  return [
+    {
+      id: `wave-${form.id}`,
+      water: form.id,
+      name: `${name}: master of the breaking crest`,
+      ring,
+      sections
+    }
+  ]
 }
 
 function distinct(ring: readonly Point2[]): Point2[] {

@@ -9,7 +9,11 @@ import { cellAt, cellMiddle, type Grid } from '../../physics/shape/grid'
 import type { Solid } from './types'
 
 /** Heights of a whole base: water where it ran, ground elsewhere, mm. */
-export interface RunSurface { grid: Grid; zMm: Float64Array; name: string }
+export interface RunSurface {
+  grid: Grid
+  zMm: Float64Array
+  name: string
+}
 
 /** Name of the solid and the height map of a run. */
 export const RUN_SURFACE = 'run-surface'
@@ -25,7 +29,10 @@ export function runSurface(build: Build): RunSurface | null {
   const scene = sceneMaker(build).at(run.grid.cols * run.grid.rows)
   const zMm = Float64Array.from(run.fields.levelMm, (level, i) => {
     if (run.fields.depthMm[i] > 0) return level
-    const c = cellAt(scene.grid, cellMiddle(run.grid, i % run.grid.cols, Math.floor(i / run.grid.cols)))
+    const c = cellAt(
+      scene.grid,
+      cellMiddle(run.grid, i % run.grid.cols, Math.floor(i / run.grid.cols))
+    )
     return c >= 0 ? modelMm(scene.bedM[c], scale) : 0
   })
   return { grid: run.grid, zMm, name: kept.name }
@@ -58,13 +65,25 @@ export function surfaceSolid({ grid: { cols, rows, cellMm }, zMm, name }: RunSur
     wall((r + 1) * cols, r * cols)
     wall(r * cols + cols - 1, (r + 1) * cols + cols - 1)
   }
-  return { id: RUN_SURFACE, water: '', name: `Water surface, ${name}`, xyz, triangles: Uint32Array.from(triangles) }
+  return {
+    id: RUN_SURFACE,
+    water: '',
+    name: `Water surface, ${name}`,
+    xyz,
+    triangles: Uint32Array.from(triangles)
+  }
 }
 
 /** A surface as a height map: 16-bit grey PNG, black lowest, its upper edge at the back. */
 export function surfacePng({ grid: { cols, rows }, zMm }: RunSurface): Uint8Array {
-  const [low, high] = [zMm.reduce((a, b) => Math.min(a, b), Infinity), zMm.reduce((a, b) => Math.max(a, b), -Infinity)]
+  const [low, high] = [
+    zMm.reduce((a, b) => Math.min(a, b), Infinity),
+    zMm.reduce((a, b) => Math.max(a, b), -Infinity)
+  ]
   const data = new Uint16Array(cols * rows)
-  for (let r = 0; r < rows; r++) for (let c = 0; c < cols; c++) data[(rows - 1 - r) * cols + c] = high > low ? Math.round((65535 * (zMm[r * cols + c] - low)) / (high - low)) : 0
+  for (let r = 0; r < rows; r++)
+    for (let c = 0; c < cols; c++)
+      data[(rows - 1 - r) * cols + c] =
+        high > low ? Math.round((65535 * (zMm[r * cols + c] - low)) / (high - low)) : 0
   return encode({ width: cols, height: rows, data, depth: 16, channels: 1 })
 }

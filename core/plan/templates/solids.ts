@@ -9,11 +9,15 @@ export const solidsOf = (forms: FormsPlan, name: (id: string) => string): Solid[
   mastersOf(forms, name).map(({ ring, sections, ...of }) => ({ ...of, ...loft(sections, ring) }))
 
 /** Sections of one ring joined wall by wall, and closed at both ends. */
-function loft(sections: readonly (readonly Point3[])[], ring: readonly Point2[]): Pick<Solid, 'xyz' | 'triangles'> {
+function loft(
+  sections: readonly (readonly Point3[])[],
+  ring: readonly Point2[]
+): Pick<Solid, 'xyz' | 'triangles'> {
   const n = ring.length
   const xyz = Float64Array.from(sections.flat(2))
   const triangles: number[] = []
-  const put = (a: number, b: number, c: number, turned: boolean) => (turned ? triangles.push(a, c, b) : triangles.push(a, b, c))
+  const put = (a: number, b: number, c: number, turned: boolean) =>
+    turned ? triangles.push(a, c, b) : triangles.push(a, b, c)
   // which way the walls face depends on how the ring turns in its plane and on the side the sections march to
   const turned = volumeSign(sections) < 0
   for (let s = 0; s + 1 < sections.length; s++) {
@@ -38,8 +42,13 @@ function loft(sections: readonly (readonly Point3[])[], ring: readonly Point2[])
 /** Positive when walls built edge by edge along the sections face outwards. */
 function volumeSign(sections: readonly (readonly Point3[])[]): number {
   const [first, last] = [sections[0], sections.at(-1)!]
-  const mean = (points: readonly Point3[], k: number) => points.reduce((sum, p) => sum + p[k], 0) / points.length
-  const march: Point3 = [mean(last, 0) - mean(first, 0), mean(last, 1) - mean(first, 1), mean(last, 2) - mean(first, 2)]
+  const mean = (points: readonly Point3[], k: number) =>
+    points.reduce((sum, p) => sum + p[k], 0) / points.length
+  const march: Point3 = [
+    mean(last, 0) - mean(first, 0),
+    mean(last, 1) - mean(first, 1),
+    mean(last, 2) - mean(first, 2)
+  ]
   // normal of the first section by Newell's sums
   const normal: Point3 = [0, 0, 0]
   first.forEach((p, i) => {

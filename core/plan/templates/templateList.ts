@@ -12,20 +12,53 @@ export interface TemplateLine extends Omit<Template, 'shapes' | 'texts' | 'kind'
 }
 
 /** The list of what can be printed. */
-export function templateList(build: Build, forms: Drawn['forms'], ground: Drawn['ground'], parts: Drawn['parts']): TemplateLine[] {
-  const flat = templatesOf(build, { forms, ground, parts }).map(({ shapes: _s, texts: _t, ...t }): TemplateLine => ({ ...t, sheets: { a4: tiling(t, 'a4').sheets, letter: tiling(t, 'letter').sheets } }))
-  const solids = mastersOf(forms, (id) => build.waters.find((w) => w.id === id)?.name ?? id).map((s): TemplateLine => ({
-    id: s.id, kind: 'solid', water: s.water, name: s.name, use: 'Print or mill it: a master to mould, or a former to lay strips over.', widthMm: span(s.sections, 0), heightMm: span(s.sections, 2), sheets: { a4: 0, letter: 0 }
-  }))
-  const ran: TemplateLine[] = forms.ran ? [{ id: RUN_SURFACE, kind: 'solid', water: null, name: `Water surface, ${forms.ran.name}`, use: 'The whole base with the water on it, as a block to print or mill and as a height map.', widthMm: build.base.widthMm, heightMm: build.base.depthMm, sheets: { a4: 0, letter: 0 } }] : []
+export function templateList(
+  build: Build,
+  forms: Drawn['forms'],
+  ground: Drawn['ground'],
+  parts: Drawn['parts']
+): TemplateLine[] {
+  const flat = templatesOf(build, { forms, ground, parts }).map(
+    ({ shapes: _s, texts: _t, ...t }): TemplateLine => ({
+      ...t,
+      sheets: { a4: tiling(t, 'a4').sheets, letter: tiling(t, 'letter').sheets }
+    })
+  )
+  const solids = mastersOf(forms, (id) => build.waters.find((w) => w.id === id)?.name ?? id).map(
+    (s): TemplateLine => ({
+      id: s.id,
+      kind: 'solid',
+      water: s.water,
+      name: s.name,
+      use: 'Print or mill it: a master to mould, or a former to lay strips over.',
+      widthMm: span(s.sections, 0),
+      heightMm: span(s.sections, 2),
+      sheets: { a4: 0, letter: 0 }
+    })
+  )
+  const ran: TemplateLine[] = forms.ran
+    ? [
+        {
+          id: RUN_SURFACE,
+          kind: 'solid',
+          water: null,
+          name: `Water surface, ${forms.ran.name}`,
+          use: 'The whole base with the water on it, as a block to print or mill and as a height map.',
+          widthMm: build.base.widthMm,
+          heightMm: build.base.depthMm,
+          sheets: { a4: 0, letter: 0 }
+        }
+      ]
+    : []
   return [...flat, ...solids, ...ran]
 }
 
 function span(sections: readonly (readonly (readonly number[])[])[], axis: number): number {
   let [low, high] = [Infinity, -Infinity]
-  for (const section of sections) for (const point of section) {
-    low = Math.min(low, point[axis])
-    high = Math.max(high, point[axis])
-  }
+  for (const section of sections)
+    for (const point of section) {
+      low = Math.min(low, point[axis])
+      high = Math.max(high, point[axis])
+    }
   return high - low
 }

@@ -16,10 +16,21 @@ import { box, closed, line, template } from './draw'
 import type { LayerId, Template, TemplateShape } from './types'
 
 /** What the templates are drawn from. */
-export interface Drawn { forms: FormsPlan; parts: readonly Pick<FormStack, 'id' | 'part'>[]; ground: { section: Section; pools: readonly Pick<PoolGround, 'id' | 'ring' | 'shoreline' | 'contours'>[] } }
+export interface Drawn {
+  forms: FormsPlan
+  parts: readonly Pick<FormStack, 'id' | 'part'>[]
+  ground: {
+    section: Section
+    pools: readonly Pick<PoolGround, 'id' | 'ring' | 'shoreline' | 'contours'>[]
+  }
+}
 
 const mm = (value: number) => `${Math.round(value * 10) / 10} mm`
-const FOAM: readonly (readonly [number, LayerId])[] = [[15, 'foam15'], [40, 'foam40'], [70, 'foam70']]
+const FOAM: readonly (readonly [number, LayerId])[] = [
+  [15, 'foam15'],
+  [40, 'foam40'],
+  [70, 'foam70']
+]
 
 /** Every 1:1 template of a build, in the order in which the bench wants them. */
 export function templatesOf(build: Build, { forms, ground, parts }: Drawn): Template[] {
@@ -27,10 +38,14 @@ export function templatesOf(build: Build, { forms, ground, parts }: Drawn): Temp
   return [
     ...poolsOf(build).flatMap((pool) => poolTemplate(pool.id, pool.name, ground)),
     ...forms.ends.map((end) => endTemplate(end)),
-    ...forms.falls.flatMap((f) => (f.curve ? [fallSheet(build, f, name(f.id)), sideCurve(f, name(f.id))] : [])),
+    ...forms.falls.flatMap((f) =>
+      f.curve ? [fallSheet(build, f, name(f.id)), sideCurve(f, name(f.id))] : []
+    ),
     ...forms.reaches.flatMap((r) => (r.stations.length > 0 ? [streamCurve(r, name(r.id))] : [])),
     ...forms.seas.flatMap((s) => seaTemplates(build, s, name(s.id))),
-    ...forms.splashes.flatMap((s) => (s.faults.length === 0 ? [splashTemplate(build, s, name(s.id))] : [])),
+    ...forms.splashes.flatMap((s) =>
+      s.faults.length === 0 ? [splashTemplate(build, s, name(s.id))] : []
+    ),
     ...parts.flatMap((p) => (p.part ? jigTemplate(p.id, name(p.id), p.part) : [])),
     ...whiteTemplates(build, forms),
     ...runTemplates(build, forms, ground)
@@ -40,16 +55,54 @@ export function templatesOf(build: Build, { forms, ground, parts }: Drawn): Temp
 function poolTemplate(id: string, name: string, ground: Drawn['ground']): Template[] {
   const g = ground.pools.find((p) => p.id === id)
   if (!g || g.ring.length < 3) return []
-  return [template('pool', id, { id: `pool-${id}`, name: `${name}: outline and depths`, use: 'Prick the outline and the depth lines through on to the landform.' }, [
-    closed('cut', g.ring), ...g.shoreline.map((r) => closed('water', r)), ...g.contours.flatMap((c) => c.rings.map((r) => closed('depth', r)))
-  ], g.contours.flatMap((c) => (c.rings[0]?.[0] ? [{ at: c.rings[0][0], text: mm(c.depthMm) }] : [])))]
+  return [
+    template(
+      'pool',
+      id,
+      {
+        id: `pool-${id}`,
+        name: `${name}: outline and depths`,
+        use: 'Prick the outline and the depth lines through on to the landform.'
+      },
+      [
+        closed('cut', g.ring),
+        ...g.shoreline.map((r) => closed('water', r)),
+        ...g.contours.flatMap((c) => c.rings.map((r) => closed('depth', r)))
+      ],
+      g.contours.flatMap((c) =>
+        c.rings[0]?.[0] ? [{ at: c.rings[0][0], text: mm(c.depthMm) }] : []
+      )
+    )
+  ]
 }
 
 function endTemplate(end: EndSection): Template {
-  const foot: Point2[] = [[end.lengthMm, 0], [0, 0]]
-  return template('end-section', null, { id: `end-${end.side}`, name: `End section, ${end.side}`, use: 'Cut it twice: this module and the next one are carved to the same face.' }, [
-    closed('cut', [...end.ground, ...foot]), ...end.waters.map((w) => line('water', [[w.fromMm, w.levelMm], [w.toMm, w.levelMm]]))
-  ], end.waters.map((w) => ({ at: [(w.fromMm + w.toMm) / 2, w.levelMm + 2], text: `${w.name} ${mm(w.levelMm)}` })))
+  const foot: Point2[] = [
+    [end.lengthMm, 0],
+    [0, 0]
+  ]
+  return template(
+    'end-section',
+    null,
+    {
+      id: `end-${end.side}`,
+      name: `End section, ${end.side}`,
+      use: 'Cut it twice: this module and the next one are carved to the same face.'
+    },
+    [
+      closed('cut', [...end.ground, ...foot]),
+      ...end.waters.map((w) =>
+        line('water', [
+          [w.fromMm, w.levelMm],
+          [w.toMm, w.levelMm]
+        ])
+      )
+    ],
+    end.waters.map((w) => ({
+      at: [(w.fromMm + w.toMm) / 2, w.levelMm + 2],
+      text: `${w.name} ${mm(w.levelMm)}`
+    }))
+  )
 }
 
 /** The sheet unrolled: as wide as the lip, as long as its arc, and what is tucked in at both ends. */
@@ -58,14 +111,58 @@ function fallSheet(build: Build, form: FallForm, name: string): Template {
   const fall = fallsOf(build).find((f) => f.id === form.id)!
   const [w, h] = [form.widthMm, curve.stripMm]
   const overlap = Math.min(OVERLAP_MM, fall.stripWidthMm / 4)
-  const edges = Array.from({ length: form.strips - 1 }, (_, i) => (i + 1) * (fall.stripWidthMm - overlap) + overlap).filter((x) => x < w - 0.5)
-  const torn = curve.whiteFraction > 0.01 ? [line('tear', [[0, h - TUCK_MM - curve.glassyMm], [w, h - TUCK_MM - curve.glassyMm]])] : []
-  return template('fall-sheet', form.id, { id: `sheet-${form.id}`, name: `${name}: sheet, unrolled`, use: 'Under the release sheet: run the strips or cut the sheet to it.' }, [
-    box('cut', w, h), line('tuck', [[0, TUCK_MM], [w, TUCK_MM]]), line('tuck', [[0, h - TUCK_MM], [w, h - TUCK_MM]]), ...edges.map((x) => line('strip', [[x, 0], [x, h]])), ...torn
-  ], [
-    { at: [2, h - TUCK_MM + 1], text: 'lip' }, { at: [2, 1], text: 'foot' },
-    ...(torn.length > 0 ? [{ at: [2, h - TUCK_MM - curve.glassyMm + 1] as Point2, text: 'glassy above, torn below' }] : [])
-  ])
+  const edges = Array.from(
+    { length: form.strips - 1 },
+    (_, i) => (i + 1) * (fall.stripWidthMm - overlap) + overlap
+  ).filter((x) => x < w - 0.5)
+  const torn =
+    curve.whiteFraction > 0.01
+      ? [
+          line('tear', [
+            [0, h - TUCK_MM - curve.glassyMm],
+            [w, h - TUCK_MM - curve.glassyMm]
+          ])
+        ]
+      : []
+  return template(
+    'fall-sheet',
+    form.id,
+    {
+      id: `sheet-${form.id}`,
+      name: `${name}: sheet, unrolled`,
+      use: 'Under the release sheet: run the strips or cut the sheet to it.'
+    },
+    [
+      box('cut', w, h),
+      line('tuck', [
+        [0, TUCK_MM],
+        [w, TUCK_MM]
+      ]),
+      line('tuck', [
+        [0, h - TUCK_MM],
+        [w, h - TUCK_MM]
+      ]),
+      ...edges.map((x) =>
+        line('strip', [
+          [x, 0],
+          [x, h]
+        ])
+      ),
+      ...torn
+    ],
+    [
+      { at: [2, h - TUCK_MM + 1], text: 'lip' },
+      { at: [2, 1], text: 'foot' },
+      ...(torn.length > 0
+        ? [
+            {
+              at: [2, h - TUCK_MM - curve.glassyMm + 1] as Point2,
+              text: 'glassy above, torn below'
+            }
+          ]
+        : [])
+    ]
+  )
 }
 
 /** How far the wall stands behind the brink on a side curve, mm. */
@@ -77,9 +174,28 @@ function sideCurve(form: FallForm, name: string): Template {
   // steps are cut as they are, a sheet that springs free to its underside
   const lowerFace = form.wall.length > 2 ? form.wall : form.curve!.lowerFace
   const foot = Math.min(...lowerFace.map((p) => p[1]), ...upperFace.map((p) => p[1]))
-  return template('side-curve', form.id, { id: `side-${form.id}`, name: `${name}: side curve`, use: 'Stand it in the wall: the strips hang along the cut, and land at the mark.' }, [
-    closed('cut', [[-WALL_MM, foot], [-WALL_MM, 0], ...lowerFace, [lowerFace.at(-1)![0], foot]]), line('water', upperFace), line('ground', form.wall), line('tuck', [[landMm, foot], [landMm, foot + 4]])
-  ], [{ at: [-WALL_MM + 1, 1], text: 'lip' }, { at: [landMm + 1, foot + 1], text: `lands ${mm(landMm)} out` }])
+  return template(
+    'side-curve',
+    form.id,
+    {
+      id: `side-${form.id}`,
+      name: `${name}: side curve`,
+      use: 'Stand it in the wall: the strips hang along the cut, and land at the mark.'
+    },
+    [
+      closed('cut', [[-WALL_MM, foot], [-WALL_MM, 0], ...lowerFace, [lowerFace.at(-1)![0], foot]]),
+      line('water', upperFace),
+      line('ground', form.wall),
+      line('tuck', [
+        [landMm, foot],
+        [landMm, foot + 4]
+      ])
+    ],
+    [
+      { at: [-WALL_MM + 1, 1], text: 'lip' },
+      { at: [landMm + 1, foot + 1], text: `lands ${mm(landMm)} out` }
+    ]
+  )
 }
 
 /** A run from its side, along its line: bed below, surface above. */
@@ -87,17 +203,49 @@ function streamCurve(form: ReachForm, name: string): Template {
   const bed = form.stations.map((s): Point2 => [s.sMm, s.bedMm])
   const surface = form.stations.map((s): Point2 => [s.sMm, s.surfaceMm])
   const floor = Math.min(...bed.map((p) => p[1])) - 4
-  return template('stream-curve', form.id, { id: `stream-${form.id}`, name: `${name}: surface along its line`, use: 'Stand it on the bed beside the run: gel is brought up to the water line.' }, [
-    closed('cut', [...surface, [form.lengthMm, floor], [0, floor]]), line('water', surface), line('ground', bed), ...form.jumps.map((j) => line('tear', [[j.sMm, floor], [j.sMm, floor + 5]]))
-  ], form.jumps.map((j) => ({ at: [j.sMm + 1, floor + 1], text: `jump, ${mm(j.heightMm)} high` })))
+  return template(
+    'stream-curve',
+    form.id,
+    {
+      id: `stream-${form.id}`,
+      name: `${name}: surface along its line`,
+      use: 'Stand it on the bed beside the run: gel is brought up to the water line.'
+    },
+    [
+      closed('cut', [...surface, [form.lengthMm, floor], [0, floor]]),
+      line('water', surface),
+      line('ground', bed),
+      ...form.jumps.map((j) =>
+        line('tear', [
+          [j.sMm, floor],
+          [j.sMm, floor + 5]
+        ])
+      )
+    ],
+    form.jumps.map((j) => ({ at: [j.sMm + 1, floor + 1], text: `jump, ${mm(j.heightMm)} high` }))
+  )
 }
 
 function seaTemplates(build: Build, form: SeaPlan, name: string): Template[] {
   if (form.faults.length > 0) return []
-  const made: Template[] = [template('crest-lines', form.id, { id: `crests-${form.id}`, name: `${name}: crest lines`, use: 'Lay it on the cured pour and prick the crests through.' }, [
-    box('base', build.base.widthMm, build.base.depthMm), ...form.crests.map((c) => line('crest', c)), ...form.breakLine.map((c) => line('break', c)), ...form.washLines.map((c) => closed('wash', c)),
-    ...(form.built ? [line('cut', form.built.line)] : [])
-  ])]
+  const made: Template[] = [
+    template(
+      'crest-lines',
+      form.id,
+      {
+        id: `crests-${form.id}`,
+        name: `${name}: crest lines`,
+        use: 'Lay it on the cured pour and prick the crests through.'
+      },
+      [
+        box('base', build.base.widthMm, build.base.depthMm),
+        ...form.crests.map((c) => line('crest', c)),
+        ...form.breakLine.map((c) => line('break', c)),
+        ...form.washLines.map((c) => closed('wash', c)),
+        ...(form.built ? [line('cut', form.built.line)] : [])
+      ]
+    )
+  ]
   if (!form.built) return made
   const { face, stations } = form.built
   let x = 0
@@ -110,11 +258,29 @@ function seaTemplates(build: Build, form: SeaPlan, name: string): Template[] {
     const right = Math.max(...profile.map((p) => p[0]))
     const shifted = profile.map(([px, pz]): Point2 => [px - left + x, pz])
     // a cut-out stands on a strip of card under the wave
-    shapes.push(closed('cut', [...shifted, [x + right - left, -FOOT_MM], [x, -FOOT_MM]]), line('water', [[x, 0], [x + right - left, 0]]))
+    shapes.push(
+      closed('cut', [...shifted, [x + right - left, -FOOT_MM], [x, -FOOT_MM]]),
+      line('water', [
+        [x, 0],
+        [x + right - left, 0]
+      ])
+    )
     texts.push({ at: [x + 2, -FOOT_MM + 1], text: `station ${i + 1}, ${mm(station.sMm)} along` })
     x += right - left + 6
   })
-  made.push(template('wave-face', form.id, { id: `face-${form.id}`, name: `${name}: wave face at stations`, use: 'One section at each mark of the crest: master, former, foam and skin all take this face.' }, shapes, texts))
+  made.push(
+    template(
+      'wave-face',
+      form.id,
+      {
+        id: `face-${form.id}`,
+        name: `${name}: wave face at stations`,
+        use: 'One section at each mark of the crest: master, former, foam and skin all take this face.'
+      },
+      shapes,
+      texts
+    )
+  )
   return made
 }
 
@@ -122,23 +288,94 @@ function seaTemplates(build: Build, form: SeaPlan, name: string): Template[] {
 function jigTemplate(id: string, name: string, part: PartStack): Template[] {
   if (part.mould) {
     const { longMm } = part.mould
-    return [template('jig', id, { id: `jig-${id}`, name: `${name}: master and saw lines`, use: 'Make the master to the outline, saw the casting at the lines.' }, [
-      box('cut', longMm, part.widthMm), ...[part.trimMm, longMm - part.trimMm].map((x) => line('saw', [[x, 0], [x, part.widthMm]]))
-    ], [{ at: [part.trimMm + 1, 2], text: `saw ${mm(part.trimMm)} off each end` }])]
+    return [
+      template(
+        'jig',
+        id,
+        {
+          id: `jig-${id}`,
+          name: `${name}: master and saw lines`,
+          use: 'Make the master to the outline, saw the casting at the lines.'
+        },
+        [
+          box('cut', longMm, part.widthMm),
+          ...[part.trimMm, longMm - part.trimMm].map((x) =>
+            line('saw', [
+              [x, 0],
+              [x, part.widthMm]
+            ])
+          )
+        ],
+        [{ at: [part.trimMm + 1, 2], text: `saw ${mm(part.trimMm)} off each end` }]
+      )
+    ]
   }
   const over = part.overhang
   if (!over) return []
   const foot = Math.min(...over.rest.map((p) => p[1]))
-  const [left, right] = [Math.min(...over.rest.map((p) => p[0])), Math.max(...over.rest.map((p) => p[0]))]
-  return [template('jig', id, { id: `jig-${id}`, name: `${name}: jig for its props`, use: 'Stand it beside the part: the film keeps to the line, props stand at their marks until the day the plan gives.' }, [
-    box('cut', right - left + 2 * JIG_MM, Math.max(...over.rest.map((p) => p[1])) - foot + 2 * JIG_MM, [left - JIG_MM, foot - JIG_MM]), line('ground', [[left - JIG_MM, foot], [right + JIG_MM, foot]]), line('water', over.rest),
-    ...over.stand.map((p) => line('prop', [[p.xMm, foot], [p.xMm, foot + p.heightMm]])), ...(part.former ? [closed('strip', circle([0, foot - 0.001 + part.former.radiusMm], part.former.radiusMm))] : [])
-  ], [...over.stand.map((p) => ({ at: [p.xMm + 1, foot + p.heightMm / 2] as Point2, text: `prop ${mm(p.heightMm)}` })), { at: [left, foot - JIG_MM + 1], text: part.former ? `former ${mm(2 * part.former.radiusMm)} across` : `droop no more than ${mm(over.limitMm)}` }])]
+  const [left, right] = [
+    Math.min(...over.rest.map((p) => p[0])),
+    Math.max(...over.rest.map((p) => p[0]))
+  ]
+  return [
+    template(
+      'jig',
+      id,
+      {
+        id: `jig-${id}`,
+        name: `${name}: jig for its props`,
+        use: 'Stand it beside the part: the film keeps to the line, props stand at their marks until the day the plan gives.'
+      },
+      [
+        box(
+          'cut',
+          right - left + 2 * JIG_MM,
+          Math.max(...over.rest.map((p) => p[1])) - foot + 2 * JIG_MM,
+          [left - JIG_MM, foot - JIG_MM]
+        ),
+        line('ground', [
+          [left - JIG_MM, foot],
+          [right + JIG_MM, foot]
+        ]),
+        line('water', over.rest),
+        ...over.stand.map((p) =>
+          line('prop', [
+            [p.xMm, foot],
+            [p.xMm, foot + p.heightMm]
+          ])
+        ),
+        ...(part.former
+          ? [
+              closed(
+                'strip',
+                circle([0, foot - 0.001 + part.former.radiusMm], part.former.radiusMm)
+              )
+            ]
+          : [])
+      ],
+      [
+        ...over.stand.map((p) => ({
+          at: [p.xMm + 1, foot + p.heightMm / 2] as Point2,
+          text: `prop ${mm(p.heightMm)}`
+        })),
+        {
+          at: [left, foot - JIG_MM + 1],
+          text: part.former
+            ? `former ${mm(2 * part.former.radiusMm)} across`
+            : `droop no more than ${mm(over.limitMm)}`
+        }
+      ]
+    )
+  ]
 }
 
 /** Card left round a jig, mm. */
 const JIG_MM = 6
-const circle = ([cx, cy]: Point2, r: number): Point2[] => Array.from({ length: 48 }, (_, i): Point2 => [cx + r * Math.cos((i * Math.PI) / 24), cy + r * Math.sin((i * Math.PI) / 24)])
+const circle = ([cx, cy]: Point2, r: number): Point2[] =>
+  Array.from({ length: 48 }, (_, i): Point2 => [
+    cx + r * Math.cos((i * Math.PI) / 24),
+    cy + r * Math.sin((i * Math.PI) / 24)
+  ])
 
 /** Card left under a section to stand it up by, mm. */
 const FOOT_MM = 6
@@ -147,10 +384,26 @@ function splashTemplate(build: Build, form: SplashForm, name: string): Template 
   const splash = build.waters.find((w) => w.id === form.id)
   const [lo, hi] = splash?.kind === 'splash' ? [splash.loDeg, splash.hiDeg] : [0, 180]
   const count = Math.min(9, Math.max(3, form.fingers))
-  const rays = Array.from({ length: count }, (_, i) => ray(form, lo + ((hi - lo) * i) / (count - 1)))
-  return template('splash', form.id, { id: `splash-${form.id}`, name: `${name}: envelope`, use: 'Cut the former to it; fingers run along the rays and end inside the line.' }, [
-    closed('cut', form.envelope.map((p): Point2 => [p[0], p[1]])), ...rays.map((r) => line('stroke', r))
-  ], [{ at: [0, -4], text: `no bead over ${mm(form.largestDropMm)}` }])
+  const rays = Array.from({ length: count }, (_, i) =>
+    ray(form, lo + ((hi - lo) * i) / (count - 1))
+  )
+  return template(
+    'splash',
+    form.id,
+    {
+      id: `splash-${form.id}`,
+      name: `${name}: envelope`,
+      use: 'Cut the former to it; fingers run along the rays and end inside the line.'
+    },
+    [
+      closed(
+        'cut',
+        form.envelope.map((p): Point2 => [p[0], p[1]])
+      ),
+      ...rays.map((r) => line('stroke', r))
+    ],
+    [{ at: [0, -4], text: `no bead over ${mm(form.largestDropMm)}` }]
+  )
 }
 
 /** The path of one jet, from the source until it is down again, mm. */
@@ -172,7 +425,10 @@ const HEAD_MM = 2.2
 function arrowed(points: Point2[]): TemplateShape[] {
   const [a, b] = [points[Math.max(0, points.length - 3)], points.at(-1)!]
   const angle = Math.atan2(b[1] - a[1], b[0] - a[0])
-  const side = (turn: number): Point2 => [b[0] - HEAD_MM * Math.cos(angle + turn), b[1] - HEAD_MM * Math.sin(angle + turn)]
+  const side = (turn: number): Point2 => [
+    b[0] - HEAD_MM * Math.cos(angle + turn),
+    b[1] - HEAD_MM * Math.sin(angle + turn)
+  ]
   return [line('stroke', points), line('stroke', [side(0.5), b, side(-0.5)])]
 }
 
@@ -181,27 +437,93 @@ function runTemplates(build: Build, { ran }: FormsPlan, { section }: Drawn['grou
   if (!ran) return []
   const floor = Math.min(...section.ground.map((p) => p[1]), 0) - 4
   const ground = section.ground.map((p): Point2 => [p[0], p[1]])
-  const made = [template('run-section', null, { id: 'run-section', name: `Section A–B, ${ran.name}`, use: 'Stand it along the section line: gel is brought up to the water line.' }, [
-    closed('cut', [...ground, [section.lengthMm, floor], [0, floor]]), ...ran.section.map((piece) => line('water', piece))
-  ], [{ at: [2, floor + 1], text: 'A' }, { at: [section.lengthMm - 4, floor + 1], text: 'B' }])]
+  const made = [
+    template(
+      'run-section',
+      null,
+      {
+        id: 'run-section',
+        name: `Section A–B, ${ran.name}`,
+        use: 'Stand it along the section line: gel is brought up to the water line.'
+      },
+      [
+        closed('cut', [...ground, [section.lengthMm, floor], [0, floor]]),
+        ...ran.section.map((piece) => line('water', piece))
+      ],
+      [
+        { at: [2, floor + 1], text: 'A' },
+        { at: [section.lengthMm - 4, floor + 1], text: 'B' }
+      ]
+    )
+  ]
   if (ran.periodS === null) return made
-  return [...made, template('crest-lines', null, { id: 'run-crests', name: `Crests and wash, ${ran.name}`, use: 'Lay it on the cured pour: crests of the frozen moment, and between which lines the wash goes.' }, [
-    box('base', build.base.widthMm, build.base.depthMm), ...ran.crests.map((c) => line('crest', c)), ...[...ran.wash.high, ...ran.wash.low].map((c) => line('wash', c))
-  ])]
+  return [
+    ...made,
+    template(
+      'crest-lines',
+      null,
+      {
+        id: 'run-crests',
+        name: `Crests and wash, ${ran.name}`,
+        use: 'Lay it on the cured pour: crests of the frozen moment, and between which lines the wash goes.'
+      },
+      [
+        box('base', build.base.widthMm, build.base.depthMm),
+        ...ran.crests.map((c) => line('crest', c)),
+        ...[...ran.wash.high, ...ran.wash.low].map((c) => line('wash', c))
+      ]
+    )
+  ]
 }
 
 function whiteTemplates(build: Build, forms: FormsPlan): Template[] {
   const ran = forms.ran && forms.ran.id === build.running.mapsFrom ? forms.ran : null
   const how = ran ? `, ${ran.name}` : ''
   const base = box('base', build.base.widthMm, build.base.depthMm)
-  const foam = forms.white.contours.flatMap((c) => c.rings.map((r) => closed(FOAM.find(([pct]) => pct === c.pct)![1], r)))
-  const half = (of: number, deg: number): Point2 => [(of * Math.cos((deg * Math.PI) / 180)) / 2, (of * Math.sin((deg * Math.PI) / 180)) / 2]
-  const strokes = ran ? ran.streams.flatMap(arrowed) : forms.strokes.map((s) => {
-    const [dx, dy] = half(8, s.headingDeg)
-    return line('stroke', [[s.at[0] - dx, s.at[1] - dy], [s.at[0] + dx, s.at[1] + dy]])
-  })
+  const foam = forms.white.contours.flatMap((c) =>
+    c.rings.map((r) => closed(FOAM.find(([pct]) => pct === c.pct)![1], r))
+  )
+  const half = (of: number, deg: number): Point2 => [
+    (of * Math.cos((deg * Math.PI) / 180)) / 2,
+    (of * Math.sin((deg * Math.PI) / 180)) / 2
+  ]
+  const strokes = ran
+    ? ran.streams.flatMap(arrowed)
+    : forms.strokes.map((s) => {
+        const [dx, dy] = half(8, s.headingDeg)
+        return line('stroke', [
+          [s.at[0] - dx, s.at[1] - dy],
+          [s.at[0] + dx, s.at[1] + dy]
+        ])
+      })
   return [
-    ...(foam.length > 0 ? [template('foam', null, { id: 'foam', name: `Foam stencil${how}`, use: 'Cut the lines out one after the other: thin white first, thick last.' }, [base, ...foam])] : []),
-    ...(strokes.length > 0 ? [template('strokes', null, { id: 'strokes', name: `Brush strokes${how}`, use: 'Keep it beside the model: the brush follows the lines.' }, [base, ...strokes])] : [])
+    ...(foam.length > 0
+      ? [
+          template(
+            'foam',
+            null,
+            {
+              id: 'foam',
+              name: `Foam stencil${how}`,
+              use: 'Cut the lines out one after the other: thin white first, thick last.'
+            },
+            [base, ...foam]
+          )
+        ]
+      : []),
+    ...(strokes.length > 0
+      ? [
+          template(
+            'strokes',
+            null,
+            {
+              id: 'strokes',
+              name: `Brush strokes${how}`,
+              use: 'Keep it beside the model: the brush follows the lines.'
+            },
+            [base, ...strokes]
+          )
+        ]
+      : [])
   ]
 }

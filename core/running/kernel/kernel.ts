@@ -6,15 +6,118 @@ export type Pointer = number
 
 /** The inner loops, as `kernel.as` says them. Cells are counted from the first of each array. */
 export interface KernelCalls {
-  face: (z: Pointer, h: Pointer, un: Pointer, ut: Pointer, step: number, cell: number, room: Pointer, second: number) => void
-  speeds: (h: Pointer, hu: Pointer, hv: Pointer, u: Pointer, v: Pointer, low: Pointer, high: Pointer, stride: number, rows: number) => number
-  sweep: (z: Pointer, h: Pointer, hu: Pointer, hv: Pointer, u: Pointer, v: Pointer, mh: Pointer, mu: Pointer, mv: Pointer, h1: Pointer, hu1: Pointer, hv1: Pointer, rough: Pointer, low: Pointer, high: Pointer, room: Pointer, stride: number, cols: number, rows: number, dt: number, perM: number, second: number, settle: number) => number
-  energies: (z: Pointer, h: Pointer, hu: Pointer, hv: Pointer, u: Pointer, v: Pointer, energy: Pointer, px: Pointer, py: Pointer, wets: Pointer, from: number, to: number) => void
-  losses: (h: Pointer, brought: Pointer, energy: Pointer, before: Pointer, px: Pointer, py: Pointer, wets: Pointer, raw: Pointer, stride: number, from: number, to: number, perS: number, perM: number) => void
-  follow: (raw: Pointer, loss: Pointer, stride: number, from: number, to: number, share: number) => void
-  carry: (u: Pointer, v: Pointer, wets: Pointer, loss: Pointer, gate: Pointer, layers: Pointer, aged: Pointer, nextLayers: Pointer, nextAged: Pointer, stride: number, from: number, to: number, dt: number, perM: number, fade: number, perLoss: number, glassy: number, thickest: number) => void
+  face: (
+    z: Pointer,
+    h: Pointer,
+    un: Pointer,
+    ut: Pointer,
+    step: number,
+    cell: number,
+    room: Pointer,
+    second: number
+  ) => void
+  speeds: (
+    h: Pointer,
+    hu: Pointer,
+    hv: Pointer,
+    u: Pointer,
+    v: Pointer,
+    low: Pointer,
+    high: Pointer,
+    stride: number,
+    rows: number
+  ) => number
+  sweep: (
+    z: Pointer,
+    h: Pointer,
+    hu: Pointer,
+    hv: Pointer,
+    u: Pointer,
+    v: Pointer,
+    mh: Pointer,
+    mu: Pointer,
+    mv: Pointer,
+    h1: Pointer,
+    hu1: Pointer,
+    hv1: Pointer,
+    rough: Pointer,
+    low: Pointer,
+    high: Pointer,
+    room: Pointer,
+    stride: number,
+    cols: number,
+    rows: number,
+    dt: number,
+    perM: number,
+    second: number,
+    settle: number
+  ) => number
+  energies: (
+    z: Pointer,
+    h: Pointer,
+    hu: Pointer,
+    hv: Pointer,
+    u: Pointer,
+    v: Pointer,
+    energy: Pointer,
+    px: Pointer,
+    py: Pointer,
+    wets: Pointer,
+    from: number,
+    to: number
+  ) => void
+  losses: (
+    h: Pointer,
+    brought: Pointer,
+    energy: Pointer,
+    before: Pointer,
+    px: Pointer,
+    py: Pointer,
+    wets: Pointer,
+    raw: Pointer,
+    stride: number,
+    from: number,
+    to: number,
+    perS: number,
+    perM: number
+  ) => void
+  follow: (
+    raw: Pointer,
+    loss: Pointer,
+    stride: number,
+    from: number,
+    to: number,
+    share: number
+  ) => void
+  carry: (
+    u: Pointer,
+    v: Pointer,
+    wets: Pointer,
+    loss: Pointer,
+    gate: Pointer,
+    layers: Pointer,
+    aged: Pointer,
+    nextLayers: Pointer,
+    nextAged: Pointer,
+    stride: number,
+    from: number,
+    to: number,
+    dt: number,
+    perM: number,
+    fade: number,
+    perLoss: number,
+    glassy: number,
+    thickest: number
+  ) => void
   gather: (sum: Pointer, x: Pointer, from: number, to: number, times: number) => void
-  gatherOver: (sum: Pointer, x: Pointer, from: number, to: number, least: number, dt: number) => void
+  gatherOver: (
+    sum: Pointer,
+    x: Pointer,
+    from: number,
+    to: number,
+    least: number,
+    dt: number
+  ) => void
 }
 
 /** The kernel with memory of its own, out of which arrays are cut. */

@@ -47,7 +47,15 @@ export function dropsOf(field: Field, leastM = 0): Drops | null {
     }
   }
   if (above.length === 0) return null
-  return { above: Int32Array.from(above), step: Int32Array.from(step), room: Int32Array.from(room), landsCells: new Float64Array(above.length), dischargeM3S: new Float64Array(above.length), powerM3S3: field.kernel.numbers(field.h.length), own: field.kernel.numbers(24) }
+  return {
+    above: Int32Array.from(above),
+    step: Int32Array.from(step),
+    room: Int32Array.from(room),
+    landsCells: new Float64Array(above.length),
+    dischargeM3S: new Float64Array(above.length),
+    powerM3S3: field.kernel.numbers(field.h.length),
+    own: field.kernel.numbers(24)
+  }
 }
 
 /**
@@ -56,7 +64,17 @@ export function dropsOf(field: Field, leastM = 0): Drops | null {
  *
  * @source a free body's path; written from memory
  */
-export function handOver(field: Field, h: Float64Array, u: Float64Array, v: Float64Array, mh: Float64Array, mu: Float64Array, mv: Float64Array, drops: Drops, order: 1 | 2): void {
+export function handOver(
+  field: Field,
+  h: Float64Array,
+  u: Float64Array,
+  v: Float64Array,
+  mh: Float64Array,
+  mu: Float64Array,
+  mv: Float64Array,
+  drops: Drops,
+  order: 1 | 2
+): void {
   const { z, dxM, kernel } = field
   const { above, step, room, own } = drops
   const perM = 1 / dxM
@@ -71,7 +89,16 @@ export function handOver(field: Field, h: Float64Array, u: Float64Array, v: Floa
     if (h[foot] + z[foot] >= z[c]) continue
     const upright = Math.abs(s) === 1
     const [un, ut, mn, mt] = upright ? [u, v, mu, mv] : [v, u, mv, mu]
-    kernel.calls.face(z.byteOffset, h.byteOffset, un.byteOffset, ut.byteOffset, Math.abs(s), s > 0 ? c : foot, own.byteOffset, order - 1)
+    kernel.calls.face(
+      z.byteOffset,
+      h.byteOffset,
+      un.byteOffset,
+      ut.byteOffset,
+      Math.abs(s),
+      s > 0 ? c : foot,
+      own.byteOffset,
+      order - 1
+    )
     const sign = s > 0 ? 1 : -1
     const q = sign * own[0]
     const rate = q * perM

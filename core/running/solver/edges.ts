@@ -18,7 +18,14 @@ export const SWELL = 4
 export type Edges = Record<EdgeSide, { kind: Uint8Array; value: Float64Array }>
 
 /** A train of long waves: height of its crests over the still level, m, radians a second, the way it runs as a unit step, and the still level. */
-export interface Swell { amplitudeM: number; omega: number; kx: number; ky: number; levelM: number; perM: number }
+export interface Swell {
+  amplitudeM: number
+  omega: number
+  kx: number
+  ky: number
+  levelM: number
+  perM: number
+}
 
 /** Crests over their still water that it bears, as a share of its depth: half of 0.78 (McCowan 1891; from memory). */
 const BEARS = 0.39
@@ -34,7 +41,8 @@ function inflowDepth(q: number, outgoing: number): number {
   let c = Math.cbrt(GRAVITY * q)
   const critical = c
   for (let i = 0; i < 20; i++) {
-    const step = (GRAVITY * q / (c * c) - 2 * c - outgoing) / (-2 * GRAVITY * q / (c * c * c) - 2)
+    const step =
+      ((GRAVITY * q) / (c * c) - 2 * c - outgoing) / ((-2 * GRAVITY * q) / (c * c * c) - 2)
     c -= step
     if (!(c > 1e-6)) c = 1e-6
     if (Math.abs(step) < 1e-12 * c) break
@@ -49,7 +57,15 @@ function inflowDepth(q: number, outgoing: number): number {
  *
  * @param state  which of the field's states: depth and discharges
  */
-export function fillEdges(field: Field, h: Float64Array, hu: Float64Array, hv: Float64Array, edges: Edges, swell: Swell | null, timeS: number): void {
+export function fillEdges(
+  field: Field,
+  h: Float64Array,
+  hu: Float64Array,
+  hv: Float64Array,
+  edges: Edges,
+  swell: Swell | null,
+  timeS: number
+): void {
   const { cols, rows, stride, z, dxM } = field
   for (const side of EDGE_SIDES) {
     const upright = side === 'w' || side === 'e'
@@ -57,7 +73,12 @@ export function fillEdges(field: Field, h: Float64Array, hu: Float64Array, hv: F
     const along = upright ? stride : 1
     const inwards = side === 'w' ? 1 : side === 'e' ? -1 : side === 's' ? stride : -stride
     const sign = side === 'w' || side === 's' ? 1 : -1
-    const first = side === 'e' ? cellOf(field, 0, cols - 1) : side === 'n' ? cellOf(field, rows - 1, 0) : cellOf(field, 0, 0)
+    const first =
+      side === 'e'
+        ? cellOf(field, 0, cols - 1)
+        : side === 'n'
+          ? cellOf(field, rows - 1, 0)
+          : cellOf(field, 0, 0)
     const [n, t] = upright ? [hu, hv] : [hv, hu]
     const { kind, value } = edges[side]
     for (let i = 0; i < count; i++) {
@@ -96,20 +117,30 @@ export function fillEdges(field: Field, h: Float64Array, hu: Float64Array, hv: F
         const still = Math.max(0, swell.levelM - z[inner])
         const col = upright ? (side === 'w' ? 0 : cols) : i
         const row = upright ? i : side === 's' ? 0 : rows
-        const phase = swell.omega * timeS - swell.perM * (swell.kx * col * dxM + swell.ky * row * dxM)
+        const phase =
+          swell.omega * timeS - swell.perM * (swell.kx * col * dxM + swell.ky * row * dxM)
         // quiet at first: the train grows over its first period
         const grown = Math.min(1, (timeS * swell.omega) / (2 * Math.PI))
         const normal = sign * (upright ? swell.kx : swell.ky)
         // where the shore comes to the edge, waves are no higher than its water bears
-        const eta = normal > 0.05 ? grown * Math.min(swell.amplitudeM, BEARS * still) * Math.sin(phase) : 0
+        const eta =
+          normal > 0.05 ? grown * Math.min(swell.amplitudeM, BEARS * still) * Math.sin(phase) : 0
         const cin = Math.sqrt(GRAVITY * Math.max(0, still + eta))
-        const incoming = normal * (eta === 0 ? 0 : eta * Math.sqrt(GRAVITY / Math.max(DRY_M, still))) + 2 * cin
+        const incoming =
+          normal * (eta === 0 ? 0 : eta * Math.sqrt(GRAVITY / Math.max(DRY_M, still))) + 2 * cin
         const outgoing = h[inner] > DRY_M ? un - 2 * c : -2 * Math.sqrt(GRAVITY * still)
         const cg = Math.max(0, (incoming - outgoing) / 4)
         const ug = (incoming + outgoing) / 2
         gh = cg ** 2 / GRAVITY
         gn = sign * ug * gh
-        gt = ug > 0 ? gh * (upright ? swell.ky : swell.kx) * (eta === 0 ? 0 : eta * Math.sqrt(GRAVITY / Math.max(DRY_M, still))) : h[inner] > DRY_M ? (t[inner] / h[inner]) * gh : 0
+        gt =
+          ug > 0
+            ? gh *
+              (upright ? swell.ky : swell.kx) *
+              (eta === 0 ? 0 : eta * Math.sqrt(GRAVITY / Math.max(DRY_M, still)))
+            : h[inner] > DRY_M
+              ? (t[inner] / h[inner]) * gh
+              : 0
       }
       for (let k = 1; k <= GHOSTS; k++) {
         const ghost = inner - k * inwards

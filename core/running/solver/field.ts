@@ -32,7 +32,8 @@ const NUMBERS = 38
 export const SWEEP_ROWS = 24
 const INTEGERS = 2
 
-export const cellOf = ({ stride }: Pick<Field, 'stride'>, row: number, col: number): number => (row + GHOSTS) * stride + col + GHOSTS
+export const cellOf = ({ stride }: Pick<Field, 'stride'>, row: number, col: number): number =>
+  (row + GHOSTS) * stride + col + GHOSTS
 
 /**
  * An empty field over a bed.
@@ -44,29 +45,48 @@ export function dryField(cols: number, rows: number, dxM: number, bed: ArrayLike
   // even, so that rows are whole pairs
   const stride = 2 * Math.ceil((cols + 2 * GHOSTS) / 2)
   const size = stride * (rows + 2 * GHOSTS)
-  const kernel = makeKernel((NUMBERS * size + (SWEEP_ROWS + 1) * (stride + 2)) * 8 + INTEGERS * (rows + 2 * GHOSTS) * 4, NUMBERS + INTEGERS + 2)
+  const kernel = makeKernel(
+    (NUMBERS * size + (SWEEP_ROWS + 1) * (stride + 2)) * 8 + INTEGERS * (rows + 2 * GHOSTS) * 4,
+    NUMBERS + INTEGERS + 2
+  )
   const array = () => kernel.numbers(size)
-  const field: Field = { cols, rows, stride, dxM, z: array(), h: array(), hu: array(), hv: array(), timeS: 0, kernel }
+  const field: Field = {
+    cols,
+    rows,
+    stride,
+    dxM,
+    z: array(),
+    h: array(),
+    hu: array(),
+    hv: array(),
+    timeS: 0,
+    kernel
+  }
   const within = (i: number, n: number) => Math.min(n - 1, Math.max(0, i - GHOSTS))
-  for (let r = 0; r < rows + 2 * GHOSTS; r++) for (let c = 0; c < stride; c++) field.z[r * stride + c] = bed[within(r, rows) * cols + within(c, cols)]
+  for (let r = 0; r < rows + 2 * GHOSTS; r++)
+    for (let c = 0; c < stride; c++)
+      field.z[r * stride + c] = bed[within(r, rows) * cols + within(c, cols)]
   return field
 }
 
 /** The inside of an array of the field, without its ghosts. */
 export function inside(field: Field, values: Float64Array): Float64Array {
   const out = new Float64Array(field.cols * field.rows)
-  for (let r = 0; r < field.rows; r++) out.set(values.subarray(cellOf(field, r, 0), cellOf(field, r, field.cols)), r * field.cols)
+  for (let r = 0; r < field.rows; r++)
+    out.set(values.subarray(cellOf(field, r, 0), cellOf(field, r, field.cols)), r * field.cols)
   return out
 }
 
 /** Puts values into the inside of an array of the field. */
 export function setInside(field: Field, values: Float64Array, from: ArrayLike<number>): void {
-  for (let r = 0; r < field.rows; r++) for (let c = 0; c < field.cols; c++) values[cellOf(field, r, c)] = from[r * field.cols + c]
+  for (let r = 0; r < field.rows; r++)
+    for (let c = 0; c < field.cols; c++) values[cellOf(field, r, c)] = from[r * field.cols + c]
 }
 
 /** Volume of all water inside, m³. */
 export function volumeM3(field: Field): number {
   let sum = 0
-  for (let r = 0; r < field.rows; r++) for (let i = cellOf(field, r, 0), end = i + field.cols; i < end; i++) sum += field.h[i]
+  for (let r = 0; r < field.rows; r++)
+    for (let i = cellOf(field, r, 0), end = i + field.cols; i < end; i++) sum += field.h[i]
   return sum * field.dxM ** 2
 }

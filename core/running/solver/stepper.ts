@@ -9,7 +9,10 @@ export const CFL = 0.45
 export const STEP_ARRAYS = 13
 
 /** Water that comes in from nowhere, with the speed of the water there: a spring at a cell of the field, m³/s. */
-export interface Spring { cell: number; m3S: number }
+export interface Spring {
+  cell: number
+  m3S: number
+}
 
 export interface StepperOptions {
   field: Field
@@ -22,7 +25,13 @@ export interface StepperOptions {
 }
 
 /** What a stepper has counted since it began. */
-export interface Tally { steps: number; cellUpdates: number; inflowM3: number; startM3: number; fastestMS: number }
+export interface Tally {
+  steps: number
+  cellUpdates: number
+  inflowM3: number
+  startM3: number
+  fastestMS: number
+}
 
 /** Takes a field on in time. Its arrays are made once; a step makes none. */
 export interface Stepper {
@@ -41,11 +50,29 @@ export interface Stepper {
  *
  * @source Audusse et al. (2004) for the whole scheme; Heun's method; Manning 1891; written from memory
  */
-export function stepper({ field, edges, manning, springs = [], swell = null, drops = null, order = 2 }: StepperOptions): Stepper {
+export function stepper({
+  field,
+  edges,
+  manning,
+  springs = [],
+  swell = null,
+  drops = null,
+  order = 2
+}: StepperOptions): Stepper {
   const { cols, rows, stride, z, dxM, kernel } = field
   const { calls } = kernel
   const array = () => kernel.numbers(field.h.length)
-  const [h1, hu1, hv1, mh, mu, mv, u, v, rough] = [array(), array(), array(), array(), array(), array(), array(), array(), array()]
+  const [h1, hu1, hv1, mh, mu, mv, u, v, rough] = [
+    array(),
+    array(),
+    array(),
+    array(),
+    array(),
+    array(),
+    array(),
+    array(),
+    array()
+  ]
   if (typeof manning === 'number') rough.fill(manning)
   else rough.set(manning)
   const low = kernel.integers(rows + 2 * GHOSTS)
@@ -53,15 +80,37 @@ export function stepper({ field, edges, manning, springs = [], swell = null, dro
   const room = kernel.numbers(SWEEP_ROWS * (stride + 2) + 8)
   const perM = 1 / dxM
   const perM2 = perM * perM
-  const tally: Tally = { steps: 0, cellUpdates: 0, inflowM3: 0, startM3: volumeM3(field), fastestMS: 0 }
+  const tally: Tally = {
+    steps: 0,
+    cellUpdates: 0,
+    inflowM3: 0,
+    startM3: volumeM3(field),
+    fastestMS: 0
+  }
 
   const at = (array: Float64Array | Int32Array) => array.byteOffset
-  const [zAt, uAt, vAt, mhAt, muAt, mvAt, roughAt, lowAt, highAt, roomAt] = [z, u, v, mh, mu, mv, rough, low, high, room].map(at)
+  const [zAt, uAt, vAt, mhAt, muAt, mvAt, roughAt, lowAt, highAt, roomAt] = [
+    z,
+    u,
+    v,
+    mh,
+    mu,
+    mv,
+    rough,
+    low,
+    high,
+    room
+  ].map(at)
   const first = [field.h, field.hu, field.hv] as const
   const between = [h1, hu1, hv1] as const
 
   /** One stage from a state whose speeds are known: to a second state, or to the mean of that and the first. Gives what comes in, m³/s. */
-  function stage(state: readonly Float64Array[], out: readonly Float64Array[], dt: number, settle: boolean): number {
+  function stage(
+    state: readonly Float64Array[],
+    out: readonly Float64Array[],
+    dt: number,
+    settle: boolean
+  ): number {
     const [h, hu, hv] = state
     if (drops || springs.length > 0) for (const m of [mh, mu, mv]) m.fill(0)
     if (drops) handOver(field, h, u, v, mh, mu, mv, drops, order)
@@ -75,7 +124,31 @@ export function stepper({ field, edges, manning, springs = [], swell = null, dro
       came += s.m3S
     }
     const [hAt, huAt, hvAt, h1At, hu1At, hv1At] = [h, hu, hv, ...out].map(at)
-    const least = calls.sweep(zAt, hAt, huAt, hvAt, uAt, vAt, mhAt, muAt, mvAt, h1At, hu1At, hv1At, roughAt, lowAt, highAt, roomAt, stride, cols, rows, dt, perM, order - 1, settle ? 1 : 0)
+    const least = calls.sweep(
+      zAt,
+      hAt,
+      huAt,
+      hvAt,
+      uAt,
+      vAt,
+      mhAt,
+      muAt,
+      mvAt,
+      h1At,
+      hu1At,
+      hv1At,
+      roughAt,
+      lowAt,
+      highAt,
+      roomAt,
+      stride,
+      cols,
+      rows,
+      dt,
+      perM,
+      order - 1,
+      settle ? 1 : 0
+    )
     if (least < 0) repay(out)
     return came + room[0] * dxM
   }
@@ -86,7 +159,13 @@ export function stepper({ field, edges, manning, springs = [], swell = null, dro
         if (!(h1[i] < 0)) continue
         const c = i - r * stride
         let from = -1
-        for (const n of [c > GHOSTS ? i - 1 : -1, c < cols + GHOSTS - 1 ? i + 1 : -1, r > GHOSTS ? i - stride : -1, r < rows + GHOSTS - 1 ? i + stride : -1]) if (n >= 0 && (from < 0 || h1[n] > h1[from])) from = n
+        for (const n of [
+          c > GHOSTS ? i - 1 : -1,
+          c < cols + GHOSTS - 1 ? i + 1 : -1,
+          r > GHOSTS ? i - stride : -1,
+          r < rows + GHOSTS - 1 ? i + stride : -1
+        ])
+          if (n >= 0 && (from < 0 || h1[n] > h1[from])) from = n
         if (from < 0 || h1[from] < -h1[i]) continue
         const k = (h1[from] + h1[i]) / h1[from]
         h1[from] += h1[i]
@@ -98,12 +177,20 @@ export function stepper({ field, edges, manning, springs = [], swell = null, dro
   }
 
   return {
-    field, tally, u, v,
+    field,
+    tally,
+    u,
+    v,
     step: (untilS) => {
-      const speeds = ([h, hu, hv]: readonly Float64Array[]) => calls.speeds(at(h), at(hu), at(hv), uAt, vAt, lowAt, highAt, stride, rows + 2 * GHOSTS)
+      const speeds = ([h, hu, hv]: readonly Float64Array[]) =>
+        calls.speeds(at(h), at(hu), at(hv), uAt, vAt, lowAt, highAt, stride, rows + 2 * GHOSTS)
       fillEdges(field, ...first, edges, swell, field.timeS)
       const fastest = speeds(first)
-      const dt = Math.min(untilS - field.timeS, fastest > 0 ? (CFL * dxM) / fastest : Infinity, springs.length > 0 ? (CFL * dxM) / Math.max(fastest, 1) : Infinity)
+      const dt = Math.min(
+        untilS - field.timeS,
+        fastest > 0 ? (CFL * dxM) / fastest : Infinity,
+        springs.length > 0 ? (CFL * dxM) / Math.max(fastest, 1) : Infinity
+      )
       let came = stage(first, order === 2 ? between : first, dt, false)
       if (order === 2) {
         fillEdges(field, ...between, edges, swell, field.timeS + dt)

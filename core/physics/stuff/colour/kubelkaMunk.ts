@@ -1,5 +1,9 @@
 /** Absorption and scatter of a layer for each band, 1/mm. */
-export interface Layer { k: readonly number[]; s: readonly number[]; depthMm: number }
+export interface Layer {
+  k: readonly number[]
+  s: readonly number[]
+  depthMm: number
+}
 
 /**
  * Reflectance of a layer over a substrate, one band.
@@ -25,4 +29,7 @@ export function layerOver(k: number, s: number, depthMm: number, under: number):
 
 /** Reflectance of layers over a substrate, the lowest first, for each band. */
 export const stackOver = (under: readonly number[], layers: readonly Layer[]): number[] =>
-  layers.reduce((r, layer) => r.map((v, i) => layerOver(layer.k[i], layer.s[i], layer.depthMm, v)), [...under])
+  layers.reduce(
+    (r, layer) => r.map((v, i) => layerOver(layer.k[i], layer.s[i], layer.depthMm, v)),
+    [...under]
+  )

@@ -40,7 +40,8 @@ function smoothest(wanted: readonly number[]): readonly number[] {
       const pull = RGB_WEIGHTS.reduce((s, row, r) => s + row[i] * lambda[r], 0)
       let smooth = 0
       const ends = i === 0 || i === BANDS - 1
-      smooth += (ends ? 2 : 4) * z[i] - (i > 0 ? 2 * z[i - 1] : 0) - (i < BANDS - 1 ? 2 * z[i + 1] : 0)
+      smooth +=
+        (ends ? 2 : 4) * z[i] - (i > 0 ? 2 * z[i - 1] : 0) - (i < BANDS - 1 ? 2 * z[i + 1] : 0)
       system.set(i, i, (ends ? 2 : 4) + d2[i] * pull)
       if (i > 0) system.set(i, i - 1, -2)
       if (i < BANDS - 1) system.set(i, i + 1, -2)
@@ -50,7 +51,8 @@ function smoothest(wanted: readonly number[]): readonly number[] {
       }
       right.set(i, 0, -(smooth + d1[i] * pull))
     }
-    for (let r = 0; r < 3; r++) right.set(BANDS + r, 0, wanted[r] - RGB_WEIGHTS[r].reduce((s, w, i) => s + w * d0[i], 0))
+    for (let r = 0; r < 3; r++)
+      right.set(BANDS + r, 0, wanted[r] - RGB_WEIGHTS[r].reduce((s, w, i) => s + w * d0[i], 0))
     const step = solve(system, right).to1DArray()
     const longest = Math.max(...step.slice(0, BANDS).map(Math.abs))
     const damp = Math.min(1, 2 / Math.max(longest, 1e-12))

@@ -4,7 +4,10 @@ import { hexOf, labOfXyz, linearOf, rgbOfXyz, xyzOf, deltaE } from './rgb'
 import { reflectanceOf } from './reflectance'
 
 /** What one drop in 100 g does to the light, for each band, 1/mm. */
-export interface TintOptics { k: readonly number[]; s: readonly number[] }
+export interface TintOptics {
+  k: readonly number[]
+  s: readonly number[]
+}
 
 /** How a tint looks: its colour over white at a dose and a depth, and how much of it scatters. */
 export interface TintLook {
@@ -25,7 +28,12 @@ const DARKEST = 0.0004
  * @param look  colour `#rrggbb`, dose in drops per 100 g, depth mm, scatter 1/mm
  * @returns     K and S per drop per 100 g, 1/mm
  */
-export function opticsOf({ colour, atDropsPer100G, atDepthMm, scatterPerMm = DYE_SCATTER_PER_MM }: TintLook): TintOptics {
+export function opticsOf({
+  colour,
+  atDropsPer100G,
+  atDepthMm,
+  scatterPerMm = DYE_SCATTER_PER_MM
+}: TintLook): TintOptics {
   const s = scatterPerMm * atDropsPer100G
   const k = reflectanceOf(colour).map((seen) => {
     const wanted = Math.max(DARKEST, seen)
@@ -54,7 +62,10 @@ export interface SeenColour {
 }
 
 const layerOf = ({ depthMm, tints }: TintedPour): Layer => {
-  const sum = (pick: 'k' | 's') => Array.from({ length: BANDS }, (_, i) => tints.reduce((total, t) => total + t.dropsPer100G * t.optics[pick][i], 0))
+  const sum = (pick: 'k' | 's') =>
+    Array.from({ length: BANDS }, (_, i) =>
+      tints.reduce((total, t) => total + t.dropsPer100G * t.optics[pick][i], 0)
+    )
   return { depthMm, k: sum('k'), s: sum('s') }
 }
 
@@ -68,7 +79,8 @@ const layerOf = ({ depthMm, tints }: TintedPour): Layer => {
  * @source Kubelka 1948; ISO/CIE 11664; written from memory
  */
 export function seenThrough(bed: string, pours: readonly TintedPour[]): SeenColour {
-  if (!pours.some(isTinted)) return { colour: bed.toLowerCase(), lab: labOfRgb(linearOf(bed)), bedShowsPct: 100 }
+  if (!pours.some(isTinted))
+    return { colour: bed.toLowerCase(), lab: labOfRgb(linearOf(bed)), bedShowsPct: 100 }
   return seenOver(reflectanceOf(bed), pours)
 }
 
@@ -77,16 +89,31 @@ const isTinted = (p: TintedPour) => p.depthMm > 0 && p.tints.some((t) => t.drops
 /** `seenThrough` over a bed given by its reflectance in 31 bands. */
 export function seenOver(under: readonly number[], pours: readonly TintedPour[]): SeenColour {
   const layers = pours.filter(isTinted).map(layerOf)
-  const lightness = (grey: number) => xyzOf(stackOver(new Array<number>(BANDS).fill(grey), layers))[1]
+  const lightness = (grey: number) =>
+    xyzOf(stackOver(new Array<number>(BANDS).fill(grey), layers))[1]
   const xyz = xyzOf(stackOver(under, layers))
-  return { colour: hexOf(rgbOfXyz(xyz)), lab: labOfXyz(xyz), bedShowsPct: layers.length === 0 ? 100 : 100 * (lightness(1) - lightness(0)) }
+  return {
+    colour: hexOf(rgbOfXyz(xyz)),
+    lab: labOfXyz(xyz),
+    bedShowsPct: layers.length === 0 ? 100 : 100 * (lightness(1) - lightness(0))
+  }
 }
 
-const TO_XYZ = [[0.4124564, 0.3575761, 0.1804375], [0.2126729, 0.7151522, 0.072175], [0.0193339, 0.119192, 0.9503041]]
-const labOfRgb = (rgb: readonly number[]) => labOfXyz(TO_XYZ.map((row) => row.reduce((s, w, i) => s + w * rgb[i], 0)))
+const TO_XYZ = [
+  [0.4124564, 0.3575761, 0.1804375],
+  [0.2126729, 0.7151522, 0.072175],
+  [0.0193339, 0.119192, 0.9503041]
+]
+const labOfRgb = (rgb: readonly number[]) =>
+  labOfXyz(TO_XYZ.map((row) => row.reduce((s, w, i) => s + w * rgb[i], 0)))
 
 /** A test chip: the tint over white paper at a known dose and depth, and the paper beside it, both as photographed. */
-export interface Chip { colour: string; paper: string; dropsPer100G: number; depthMm: number }
+export interface Chip {
+  colour: string
+  paper: string
+  dropsPer100G: number
+  depthMm: number
+}
 
 export interface ChipFit {
   optics: TintOptics
@@ -113,16 +140,41 @@ export function balanced(colour: string, paper: string): string {
  * @throws RangeError   when there is no chip
  */
 export function fitChips(chips: readonly Chip[], scatterPerMm = DYE_SCATTER_PER_MM): ChipFit {
-  if (chips.length === 0) throw new RangeError('chips: there is none; pour one, photograph it beside white paper and pick its colour')
-  const seen = chips.map((chip) => ({ ...chip, colour: balanced(chip.colour, chip.paper), weight: chip.dropsPer100G * chip.depthMm }))
-  const each = seen.map((chip) => opticsOf({ colour: chip.colour, atDropsPer100G: chip.dropsPer100G, atDepthMm: chip.depthMm, scatterPerMm }))
+  if (chips.length === 0)
+    throw new RangeError(
+      'chips: there is none; pour one, photograph it beside white paper and pick its colour'
+    )
+  const seen = chips.map((chip) => ({
+    ...chip,
+    colour: balanced(chip.colour, chip.paper),
+    weight: chip.dropsPer100G * chip.depthMm
+  }))
+  const each = seen.map((chip) =>
+    opticsOf({
+      colour: chip.colour,
+      atDropsPer100G: chip.dropsPer100G,
+      atDepthMm: chip.depthMm,
+      scatterPerMm
+    })
+  )
   const total = seen.reduce((s, c) => s + c.weight, 0)
-  const k = Array.from({ length: BANDS }, (_, i) => each.reduce((s, optics, j) => s + optics.k[i] * seen[j].weight, 0) / total)
+  const k = Array.from(
+    { length: BANDS },
+    (_, i) => each.reduce((s, optics, j) => s + optics.k[i] * seen[j].weight, 0) / total
+  )
   const optics = { k, s: k.map(() => scatterPerMm) }
-  const at = (dropsPer100G: number, depthMm: number) => seenThrough('#ffffff', [{ depthMm, tints: [{ optics, dropsPer100G }] }])
+  const at = (dropsPer100G: number, depthMm: number) =>
+    seenThrough('#ffffff', [{ depthMm, tints: [{ optics, dropsPer100G }] }])
   return {
     optics,
-    look: { colour: at(LOOK_AT.dropsPer100G, LOOK_AT.depthMm).colour, atDropsPer100G: LOOK_AT.dropsPer100G, atDepthMm: LOOK_AT.depthMm, scatterPerMm },
-    offs: seen.map((chip) => deltaE(at(chip.dropsPer100G, chip.depthMm).lab, labOfRgb(linearOf(chip.colour))))
+    look: {
+      colour: at(LOOK_AT.dropsPer100G, LOOK_AT.depthMm).colour,
+      atDropsPer100G: LOOK_AT.dropsPer100G,
+      atDepthMm: LOOK_AT.depthMm,
+      scatterPerMm
+    },
+    offs: seen.map((chip) =>
+      deltaE(at(chip.dropsPer100G, chip.depthMm).lab, labOfRgb(linearOf(chip.colour)))
+    )
   }
 }

@@ -30,8 +30,13 @@ function bowOf(input: DamInput, spanMm: number): { bowMm: number; extraMl: numbe
   const foot = input.liquidGCm3 * 1000 * GRAVITY * height
   const { mostM, volumeM3 } = bend(
     {
-      widthM: spanMm / 1000, heightM: height, thicknessM: input.thicknessMm / 1000, modulusPa: input.modulusGPa * 1e9,
-      poisson: input.poisson ?? POISSON, edges: input.edges, top: 'free'
+      widthM: spanMm / 1000,
+      heightM: height,
+      thicknessM: input.thicknessMm / 1000,
+      modulusPa: input.modulusGPa * 1e9,
+      poisson: input.poisson ?? POISSON,
+      edges: input.edges,
+      top: 'free'
     },
     (_, y) => foot * (1 - y)
   )

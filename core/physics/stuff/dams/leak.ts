@@ -24,7 +24,9 @@ export interface LeakInput {
  */
 export function leak(input: LeakInput): { mlPerH: number } {
   const pressure = input.densityGCm3 * 1000 * GRAVITY * (input.headMm / 1000)
-  const flow = (Math.PI * (input.holeMm / 1000) ** 4 * pressure) / (128 * input.viscosityPaS * (input.lengthMm / 1000))
+  const flow =
+    (Math.PI * (input.holeMm / 1000) ** 4 * pressure) /
+    (128 * input.viscosityPaS * (input.lengthMm / 1000))
   return { mlPerH: flow * 1e6 * 3600 }
 }
 

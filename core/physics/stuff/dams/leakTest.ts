@@ -28,16 +28,33 @@ const DROPS_MM = [0.5, 1, 2, 5]
  * @param areaMm2  surface of the water, mm²
  * @param gelMin   until the resin gels, min
  */
-export function leakTest(fromMm: number, levelMm: number, areaMm2: number, gelMin: number): LeakTest {
+export function leakTest(
+  fromMm: number,
+  levelMm: number,
+  areaMm2: number,
+  gelMin: number
+): LeakTest {
   const depth = levelMm - fromMm
   const lifts = Math.max(1, Math.ceil(depth / LEAK_LIFT_MM - 1e-9))
   const head = Math.max(1, depth / 2)
-  const resinLoss = (holeMm: number) => (leak({ holeMm, lengthMm: HOLE_LENGTH_MM, headMm: head, viscosityPaS: RESIN_PA_S, densityGCm3: RESIN_GCM3 }).mlPerH * gelMin) / 60
+  const resinLoss = (holeMm: number) =>
+    (leak({
+      holeMm,
+      lengthMm: HOLE_LENGTH_MM,
+      headMm: head,
+      viscosityPaS: RESIN_PA_S,
+      densityGCm3: RESIN_GCM3
+    }).mlPerH *
+      gelMin) /
+    60
   // the hole that loses just so much resin, by the fourth power of its width
   const worthMm = (MINDED_ML / resinLoss(1)) ** 0.25
   const waterMlPerH = (worthMm / holeFor(1, head)) ** 4
   const seenMl = (areaMm2 * SEEN_DROP_MM) / 1000
-  const waitMin = Math.min(WAIT_RANGE_MIN[1], Math.max(WAIT_RANGE_MIN[0], Math.ceil(((seenMl / waterMlPerH) * 60) / 5) * 5))
+  const waitMin = Math.min(
+    WAIT_RANGE_MIN[1],
+    Math.max(WAIT_RANGE_MIN[0], Math.ceil(((seenMl / waterMlPerH) * 60) / 5) * 5)
+  )
   return {
     levelsMm: Array.from({ length: lifts }, (_, i) => fromMm + (depth * (i + 1)) / lifts),
     waitMin,

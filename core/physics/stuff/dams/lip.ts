@@ -10,7 +10,14 @@ const GRAVITY = 9.81
  * @source de Gennes, Brochard-Wyart & Quéré, Capillarity and Wetting Phenomena (2004), ch. 2; written from memory
  * @example lip(0.036, 1.1, 0) // { riseMm: 2.583, capillaryMm: 1.827 }
  */
-export function lip(surfaceTensionNM: number, densityGCm3: number, contactDeg: number): { riseMm: number; capillaryMm: number } {
+export function lip(
+  surfaceTensionNM: number,
+  densityGCm3: number,
+  contactDeg: number
+): { riseMm: number; capillaryMm: number } {
   const capillaryMm = Math.sqrt(surfaceTensionNM / (densityGCm3 * 1000 * GRAVITY)) * 1000
-  return { riseMm: capillaryMm * Math.sqrt(2 * Math.max(0, 1 - Math.sin((contactDeg * Math.PI) / 180))), capillaryMm }
+  return {
+    riseMm: capillaryMm * Math.sqrt(2 * Math.max(0, 1 - Math.sin((contactDeg * Math.PI) / 180))),
+    capillaryMm
+  }
 }

@@ -26,7 +26,11 @@ export interface Bend {
 }
 
 /** Flexural rigidity, N·m. @example rigidity({ modulusPa: 3.1e9, thicknessM: 0.001, poisson: 0.35 }) // 0.2944 */
-export const rigidity = ({ modulusPa, thicknessM, poisson }: Pick<Plate, 'modulusPa' | 'thicknessM' | 'poisson'>): number =>
+export const rigidity = ({
+  modulusPa,
+  thicknessM,
+  poisson
+}: Pick<Plate, 'modulusPa' | 'thicknessM' | 'poisson'>): number =>
   (modulusPa * thicknessM ** 3) / (12 * (1 - poisson ** 2))
 
 /**
@@ -38,7 +42,10 @@ export const rigidity = ({ modulusPa, thicknessM, poisson }: Pick<Plate, 'modulu
  */
 export function bend(plate: Plate, pressurePa: (x: number, y: number) => number): Bend {
   const { widthM: a, heightM: b } = plate
-  const { alongX, alongY, x00, x11, x22, x02, y00, y11, y22, y02 } = seriesFor(plate.edges, plate.top)
+  const { alongX, alongY, x00, x11, x22, x02, y00, y11, y22, y02 } = seriesFor(
+    plate.edges,
+    plate.top
+  )
   const { nodes, weights } = GAUSS
   const d = rigidity(plate)
   const nu = plate.poisson
@@ -53,8 +60,10 @@ export function bend(plate: Plate, pressurePa: (x: number, y: number) => number)
       for (let k = 0; k < TERMS; k++) {
         for (let l = 0; l < TERMS; l++) {
           const energy =
-            (x22[i][k] * y00[j][l]) / a ** 4 + (x00[i][k] * y22[j][l]) / b ** 4 +
-            (nu * (x02[k][i] * y02[j][l] + x02[i][k] * y02[l][j])) / (a * b) ** 2 + (2 * (1 - nu) * x11[i][k] * y11[j][l]) / (a * b) ** 2
+            (x22[i][k] * y00[j][l]) / a ** 4 +
+            (x00[i][k] * y22[j][l]) / b ** 4 +
+            (nu * (x02[k][i] * y02[j][l] + x02[i][k] * y02[l][j])) / (a * b) ** 2 +
+            (2 * (1 - nu) * x11[i][k] * y11[j][l]) / (a * b) ** 2
           // symmetric but for rounding: the lower half is the upper one's mirror
           if (k * TERMS + l >= row) {
             stiffness.set(row, k * TERMS + l, d * a * b * energy)
@@ -63,25 +72,49 @@ export function bend(plate: Plate, pressurePa: (x: number, y: number) => number)
         }
       }
       let work = 0
-      for (let p = 0; p < GAUSS_POINTS; p++) for (let q = 0; q < GAUSS_POINTS; q++) work += weights[p] * weights[q] * push[p][q] * inX[i][p] * inY[j][q]
+      for (let p = 0; p < GAUSS_POINTS; p++)
+        for (let q = 0; q < GAUSS_POINTS; q++)
+          work += weights[p] * weights[q] * push[p][q] * inX[i][p] * inY[j][q]
       load.set(row, 0, work * a * b)
     }
   }
   const cholesky = new CholeskyDecomposition(stiffness)
-  const share = (cholesky.isPositiveDefinite() ? cholesky.solve(load) : solve(stiffness, load)).to1DArray()
+  const share = (
+    cholesky.isPositiveDefinite() ? cholesky.solve(load) : solve(stiffness, load)
+  ).to1DArray()
   const at = (x: number, y: number) => {
     const up = alongY.map((term) => term.at(y, 0))
-    return alongX.reduce((w, term, i) => w + term.at(x, 0) * up.reduce((sum, value, j) => sum + share[i * TERMS + j] * value, 0), 0)
+    return alongX.reduce(
+      (w, term, i) =>
+        w + term.at(x, 0) * up.reduce((sum, value, j) => sum + share[i * TERMS + j] * value, 0),
+      0
+    )
   }
   let mostM = 0
-  for (let i = 0; i <= 10; i++) for (let j = 0; j <= 20; j++) mostM = Math.max(mostM, at(i / 20, j / 20))
+  for (let i = 0; i <= 10; i++)
+    for (let j = 0; j <= 20; j++) mostM = Math.max(mostM, at(i / 20, j / 20))
   let volume = 0
-  nodes.forEach((u, p) => nodes.forEach((v, q) => { volume += weights[p] * weights[q] * at(u, v) }))
+  nodes.forEach((u, p) =>
+    nodes.forEach((v, q) => {
+      volume += weights[p] * weights[q] * at(u, v)
+    })
+  )
   return { mostM, volumeM3: volume * a * b, at }
 }
 
 type Table = number[][]
-interface Series { alongX: Term[]; alongY: Term[]; x00: Table; x11: Table; x22: Table; x02: Table; y00: Table; y11: Table; y22: Table; y02: Table }
+interface Series {
+  alongX: Term[]
+  alongY: Term[]
+  x00: Table
+  x11: Table
+  x22: Table
+  x02: Table
+  y00: Table
+  y11: Table
+  y22: Table
+  y02: Table
+}
 const series = new Map<string, Series>()
 
 /** Polynomials for a way of holding the edges, and the integrals of their products: the same for every size of plate. */
@@ -95,18 +128,29 @@ function seriesFor(edges: Plate['edges'], top: Plate['top']): Series {
   const { nodes, weights } = GAUSS
   const table = (f: Term[], di: number, dj: number): Table => {
     const [left, right] = [di, dj].map((d) => f.map((term) => nodes.map((u) => term.at(u, d))))
-    return left.map((a) => right.map((b) => weights.reduce((sum, w, k) => sum + w * a[k] * b[k], 0)))
+    return left.map((a) =>
+      right.map((b) => weights.reduce((sum, w, k) => sum + w * a[k] * b[k], 0))
+    )
   }
   const made: Series = {
-    alongX, alongY,
-    x00: table(alongX, 0, 0), x11: table(alongX, 1, 1), x22: table(alongX, 2, 2), x02: table(alongX, 0, 2),
-    y00: table(alongY, 0, 0), y11: table(alongY, 1, 1), y22: table(alongY, 2, 2), y02: table(alongY, 0, 2)
+    alongX,
+    alongY,
+    x00: table(alongX, 0, 0),
+    x11: table(alongX, 1, 1),
+    x22: table(alongX, 2, 2),
+    x02: table(alongX, 0, 2),
+    y00: table(alongY, 0, 0),
+    y11: table(alongY, 1, 1),
+    y22: table(alongY, 2, 2),
+    y02: table(alongY, 0, 2)
   }
   series.set(key, made)
   return made
 }
 
-interface Term { at: (u: number, derivative: number) => number }
+interface Term {
+  at: (u: number, derivative: number) => number
+}
 
 /** Legendre polynomials on 0–1 times uᵖ(1−u)^q, so that the ends are held, scaled to like size. */
 function basis(p: number, q: number): Term[] {
@@ -115,18 +159,29 @@ function basis(p: number, q: number): Term[] {
     for (let i = 0; i < p; i++) poly = times(poly, [0, 1])
     for (let i = 0; i < q; i++) poly = times(poly, [1, -1])
     const parts = [poly, derived(poly), derived(derived(poly))]
-    return { at: (u: number, derivative: number) => parts[derivative].reduceRight((sum, c) => sum * u + c, 0) }
+    return {
+      at: (u: number, derivative: number) =>
+        parts[derivative].reduceRight((sum, c) => sum * u + c, 0)
+    }
   })
 }
 
 type Poly = number[]
-const times = (a: Poly, b: Poly): Poly => a.reduce((sum, x, i) => { b.forEach((y, j) => { sum[i + j] = (sum[i + j] ?? 0) + x * y }); return sum }, [] as Poly)
+const times = (a: Poly, b: Poly): Poly =>
+  a.reduce((sum, x, i) => {
+    b.forEach((y, j) => {
+      sum[i + j] = (sum[i + j] ?? 0) + x * y
+    })
+    return sum
+  }, [] as Poly)
 const derived = (a: Poly): Poly => a.slice(1).map((c, i) => c * (i + 1))
 function legendre(k: number): Poly {
   let [before, now]: [Poly, Poly] = [[1], [-1, 2]]
   if (k === 0) return before
   for (let n = 1; n < k; n++) {
-    const next = times([-(2 * n + 1), 2 * (2 * n + 1)], now).map((c, i) => (c - n * (before[i] ?? 0)) / (n + 1))
+    const next = times([-(2 * n + 1), 2 * (2 * n + 1)], now).map(
+      (c, i) => (c - n * (before[i] ?? 0)) / (n + 1)
+    )
     before = now
     now = next
   }
@@ -142,7 +197,8 @@ const GAUSS = (() => {
     let slope = 1
     for (let round = 0; round < 40; round++) {
       let [p0, p1] = [1, x]
-      for (let n = 1; n < GAUSS_POINTS; n++) [p0, p1] = [p1, ((2 * n + 1) * x * p1 - n * p0) / (n + 1)]
+      for (let n = 1; n < GAUSS_POINTS; n++)
+        [p0, p1] = [p1, ((2 * n + 1) * x * p1 - n * p0) / (n + 1)]
       slope = (GAUSS_POINTS * (x * p1 - p0)) / (x * x - 1)
       const by = p1 / slope
       x -= by

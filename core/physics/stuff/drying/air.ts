@@ -8,7 +8,8 @@ const WATER_G_K_J = 18.015 / 8.314462618
 const WATER_G_M3 = 1e6
 
 /** Saturation pressure of water vapour, Pa. @source Buck 1981, written from memory @example saturationPa(20) // 2339 */
-export const saturationPa = (tempC: number): number => 611.21 * Math.exp((18.678 - tempC / 234.5) * (tempC / (257.14 + tempC)))
+export const saturationPa = (tempC: number): number =>
+  611.21 * Math.exp((18.678 - tempC / 234.5) * (tempC / (257.14 + tempC)))
 
 /**
  * Speed at which a wet face in still air loses water, per unit of the difference in activity between face and air, m/s of
@@ -17,14 +18,17 @@ export const saturationPa = (tempC: number): number => 611.21 * Math.exp((18.678
  * @source Dalton 1802; Lewis 1922; written from memory
  * @example thirst(20) * 0.5 // 2.2e-8: 0.08 mm an hour at 50 %
  */
-export const thirst = (tempC: number): number => ((STILL_AIR_WM2K / AIR_J_M3K) * saturationPa(tempC) * (WATER_G_K_J / (tempC + 273.15))) / WATER_G_M3
+export const thirst = (tempC: number): number =>
+  ((STILL_AIR_WM2K / AIR_J_M3K) * saturationPa(tempC) * (WATER_G_K_J / (tempC + 273.15))) /
+  WATER_G_M3
 
 /**
  * Water that evaporates from a wet face in still air, g/m²h; in air past 99 % as in 99 %.
  *
  * @example evaporation({ tempC: 20, rhPct: 50 }) // 77.8
  */
-export const evaporation = ({ tempC, rhPct }: Room): number => thirst(tempC) * (1 - Math.min(99, rhPct) / 100) * WATER_G_M3 * 3600
+export const evaporation = ({ tempC, rhPct }: Room): number =>
+  thirst(tempC) * (1 - Math.min(99, rhPct) / 100) * WATER_G_M3 * 3600
 
 /**
  * Drying against a room of 20 °C and 50 %: as the air's thirst for water, p_sat(T)·(1 − RH). Never more than fifty times slower: past

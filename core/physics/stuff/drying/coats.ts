@@ -30,7 +30,14 @@ const SITTING_WORTH_H = 12
  * @returns         the coats that finish soonest when every further sitting counts as half a day, and the table of all
  * @example coatsFor({ solidsVol: 0.4, dM2S: 2e-10 }, 3, 20, 50).coats
  */
-export function coatsFor(gel: DryingGel, finalMm: number, roomC: number, rhPct: number, most = MOST_COATS, dry: (wetMm: number) => Drying = (wetMm) => dryFilm(gel, wetMm, roomC, rhPct)): Coats {
+export function coatsFor(
+  gel: DryingGel,
+  finalMm: number,
+  roomC: number,
+  rhPct: number,
+  most = MOST_COATS,
+  dry: (wetMm: number) => Drying = (wetMm) => dryFilm(gel, wetMm, roomC, rhPct)
+): Coats {
   const table = Array.from({ length: most }, (_, i): CoatChoice => {
     const wetMm = finalMm / gel.solidsVol / (i + 1)
     const one = dry(wetMm).clearH

@@ -47,7 +47,8 @@ const MOST_STEPS = 6000
  * @param water  volume of water in the gel as a share of both, 0 to 1
  * @source Flory 1953, the solvent in a long polymer; written from memory
  */
-export const activity = (water: number, chi: number): number => Math.min(1, water * Math.exp(1 - water + chi * (1 - water) ** 2))
+export const activity = (water: number, chi: number): number =>
+  Math.min(1, water * Math.exp(1 - water + chi * (1 - water) ** 2))
 
 /** Edges of the cells from the sealed foot (0) to the surface (1): finest under the surface, where the skin forms. */
 const EDGES = Float64Array.from({ length: CELLS + 1 }, (_, j) => 1 - (1 - j / CELLS) ** 2)
@@ -71,7 +72,8 @@ export function dryFilm(gel: DryingGel, wetMm: number, roomC: number, rhPct: num
   const kelvin = roomC + 273.15
   const { fallsBy = USUAL.fallsBy, chi = USUAL.chi } = gel
   const never = { touchMin: null, clearH: null, dryMm }
-  const rate = (gel.dM2S * Math.exp((-ACTIVATION_JMOL / GAS_JMOLK) * (1 / kelvin - 1 / 293.15))) / heightM ** 2
+  const rate =
+    (gel.dM2S * Math.exp((-ACTIVATION_JMOL / GAS_JMOLK) * (1 / kelvin - 1 / 293.15))) / heightM ** 2
   const airy = gel.surface !== 'dry'
   // water lost at the surface, as a share of the film's own water, per s and unit of activity
   const loss = thirst(roomC) / ((1 - gel.solidsVol) * heightM)
@@ -94,7 +96,8 @@ export function dryFilm(gel: DryingGel, wetMm: number, roomC: number, rhPct: num
       for (let i = 0; i < CELLS; i++) {
         const k = dt / WIDTHS[i]
         const below = i > 0 ? (k * (moves[i] + moves[i - 1])) / (WIDTHS[i] + WIDTHS[i - 1]) : 0
-        const above = i < CELLS - 1 ? (k * (moves[i] + moves[i + 1])) / (WIDTHS[i] + WIDTHS[i + 1]) : 0
+        const above =
+          i < CELLS - 1 ? (k * (moves[i] + moves[i + 1])) / (WIDTHS[i] + WIDTHS[i + 1]) : 0
         low[i] = -below
         high[i] = -above
         mid[i] = 1 + below + above
@@ -136,7 +139,8 @@ export function dryFilm(gel: DryingGel, wetMm: number, roomC: number, rhPct: num
     }
     return (a + b) / 2
   }
-  const surfaceOf = (c: Float64Array) => (airy ? skinOf(c[CELLS - 1], (rate * falling(c[CELLS - 1])) / (WIDTHS[CELLS - 1] / 2)) : 0)
+  const surfaceOf = (c: Float64Array) =>
+    airy ? skinOf(c[CELLS - 1], (rate * falling(c[CELLS - 1])) / (WIDTHS[CELLS - 1] / 2)) : 0
   const meanOf = (c: Float64Array) => c.reduce((sum, v, i) => sum + v * WIDTHS[i], 0)
 
   let now = new Float64Array(CELLS).fill(1)
@@ -163,12 +167,19 @@ export function dryFilm(gel: DryingGel, wetMm: number, roomC: number, rhPct: num
     wettest = now[0]
     surface = surfaceOf(now)
     mean = meanOf(now)
-    const crossing = (level: number, was: number, is: number) => t - dt * ((level - is) / Math.max(1e-12, was - is))
-    if (touchS === null && surface <= TOUCH_SHARE) touchS = crossing(TOUCH_SHARE, before.surface, surface)
+    const crossing = (level: number, was: number, is: number) =>
+      t - dt * ((level - is) / Math.max(1e-12, was - is))
+    if (touchS === null && surface <= TOUCH_SHARE)
+      touchS = crossing(TOUCH_SHARE, before.surface, surface)
     curve.push([t / 3600, mean])
     if (wettest <= CLEAR_SHARE) {
       const clearH = crossing(CLEAR_SHARE, before.wettest, wettest) / 3600
-      return { touchMin: touchS === null ? null : touchS / 60, clearH, dryMm, curve: thinned(curve) }
+      return {
+        touchMin: touchS === null ? null : touchS / 60,
+        clearH,
+        dryMm,
+        curve: thinned(curve)
+      }
     }
     dt *= Math.min(1.6, 0.9 * Math.sqrt(STEP_ERROR / Math.max(off, 1e-9)))
   }
@@ -179,7 +190,9 @@ export function dryFilm(gel: DryingGel, wetMm: number, roomC: number, rhPct: num
 function thinned(curve: readonly [number, number][]): [number, number][] {
   const end = curve.at(-1)!
   const kept: [number, number][] = [curve[0]]
-  for (const point of curve) if (kept.at(-1)![1] - point[1] >= 0.005 || point[0] - kept.at(-1)![0] >= 0.02 * end[0]) kept.push(point)
+  for (const point of curve)
+    if (kept.at(-1)![1] - point[1] >= 0.005 || point[0] - kept.at(-1)![0] >= 0.02 * end[0])
+      kept.push(point)
   if (kept.at(-1) !== end) kept.push(end)
   return kept
 }

@@ -11,7 +11,8 @@ const memory = new Map<string, Drying>()
 /** Drying of a coat of a gel in a room, remembered; thickness to the nearest hundredth. Never in a frozen room. */
 export function dryInRoom(gel: Gel, wetMm: number, room: Room): Drying {
   const wet = Math.max(THINNEST_MM, Math.round(wetMm * 100) / 100)
-  if (room.tempC < COLDEST_C) return { touchMin: null, clearH: null, dryMm: wet * gel.solidsVol, curve: [[0, 1]] }
+  if (room.tempC < COLDEST_C)
+    return { touchMin: null, clearH: null, dryMm: wet * gel.solidsVol, curve: [[0, 1]] }
   const key = [gel.solidsVol, gel.dM2S, gel.fallsBy, gel.chi, wet, room.tempC, room.rhPct].join('/')
   const there = memory.get(key)
   if (there) return there

@@ -1,5 +1,9 @@
 export type PasteKind = 'gel' | 'powder' | 'fibre'
-export interface PastePart { massG: number; densityGCm3: number; kind: PasteKind }
+export interface PastePart {
+  massG: number
+  densityGCm3: number
+  kind: PasteKind
+}
 
 export interface Paste {
   volumeMl: number
@@ -26,11 +30,21 @@ export function pasteOf(parts: readonly PastePart[], maxPacking: number): Paste 
   const volumes = parts.map((p) => p.massG / p.densityGCm3)
   const volumeMl = volumes.reduce((sum, v) => sum + v, 0)
   const filler = parts.reduce((sum, p, i) => sum + (p.kind === 'gel' ? 0 : volumes[i]), 0)
-  if (!(volumeMl - filler > 0)) throw new RangeError('parts: was powder and fibre alone; must have a gel to wet them')
+  if (!(volumeMl - filler > 0))
+    throw new RangeError('parts: was powder and fibre alone; must have a gel to wet them')
   const fillerFraction = filler / volumeMl
-  if (fillerFraction >= maxPacking) throw new RangeError(`parts: was ${Math.round(fillerFraction * 100)} % filler by volume; must be below maxPacking, ${Math.round(maxPacking * 100)} %: past it the paste crumbles`)
+  if (fillerFraction >= maxPacking)
+    throw new RangeError(
+      `parts: was ${Math.round(fillerFraction * 100)} % filler by volume; must be below maxPacking, ${Math.round(maxPacking * 100)} %: past it the paste crumbles`
+    )
   const massG = parts.reduce((sum, p) => sum + p.massG, 0)
-  return { volumeMl, massG, densityGCm3: massG / volumeMl, fillerFraction, viscosityRatio: (1 - fillerFraction / maxPacking) ** (-2.5 * maxPacking) }
+  return {
+    volumeMl,
+    massG,
+    densityGCm3: massG / volumeMl,
+    fillerFraction,
+    viscosityRatio: (1 - fillerFraction / maxPacking) ** (-2.5 * maxPacking)
+  }
 }
 
 /**
@@ -39,5 +53,10 @@ export function pasteOf(parts: readonly PastePart[], maxPacking: number): Paste 
  * @source Chateau, Ovarlez & Trung 2008: τ/τ₀ = √((1 − φ)(1 − φ/φ_m)^(−2.5 φ_m)); written from memory
  * @example pasteYield(40, 0.3, 0.64) // 61
  */
-export const pasteYield = (gelYieldPa: number, fillerFraction: number, maxPacking: number): number =>
-  gelYieldPa * Math.sqrt((1 - fillerFraction) * (1 - fillerFraction / maxPacking) ** (-2.5 * maxPacking))
+export const pasteYield = (
+  gelYieldPa: number,
+  fillerFraction: number,
+  maxPacking: number
+): number =>
+  gelYieldPa *
+  Math.sqrt((1 - fillerFraction) * (1 - fillerFraction / maxPacking) ** (-2.5 * maxPacking))

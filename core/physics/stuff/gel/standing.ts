@@ -9,7 +9,8 @@ const weight = (densityGCm3: number) => densityGCm3 * 1000 * GRAVITY
  * @source h = τ_y / (ρ g sin θ), a Bingham film on an incline; written from memory
  * @example sagLimit(50, 1.05, 90) // 4.854
  */
-export const sagLimit = (yieldPa: number, densityGCm3: number, slopeDeg: number): number => (1000 * yieldPa) / (weight(densityGCm3) * Math.sin((slopeDeg * Math.PI) / 180))
+export const sagLimit = (yieldPa: number, densityGCm3: number, slopeDeg: number): number =>
+  (1000 * yieldPa) / (weight(densityGCm3) * Math.sin((slopeDeg * Math.PI) / 180))
 
 /**
  * How far the whole model must be tilted back so that a coat stays where it is.
@@ -17,8 +18,14 @@ export const sagLimit = (yieldPa: number, densityGCm3: number, slopeDeg: number)
  * @returns degrees; 0: it stays as it is
  * @example tiltFor(50, 1.05, 90, 8) // 52.7: the face leans back to 37.3°
  */
-export function tiltFor(yieldPa: number, densityGCm3: number, slopeDeg: number, wetMm: number): number {
-  const steepest = (Math.asin(Math.min(1, (1000 * yieldPa) / (weight(densityGCm3) * wetMm))) * 180) / Math.PI
+export function tiltFor(
+  yieldPa: number,
+  densityGCm3: number,
+  slopeDeg: number,
+  wetMm: number
+): number {
+  const steepest =
+    (Math.asin(Math.min(1, (1000 * yieldPa) / (weight(densityGCm3) * wetMm))) * 180) / Math.PI
   return Math.max(0, slopeDeg - steepest)
 }
 
@@ -40,5 +47,9 @@ export interface Slump {
 export function slumpOf(yieldPa: number, densityGCm3: number, heightMm: number): Slump {
   const t = yieldPa / ((weight(densityGCm3) * heightMm) / 1000)
   const share = t >= 0.5 ? 0 : t === 0 ? 1 : 1 - 2 * t * (1 - Math.log(2 * t))
-  return { slumpMm: share * heightMm, standsMm: heightMm * (1 - share), highestMm: (2000 * yieldPa) / weight(densityGCm3) }
+  return {
+    slumpMm: share * heightMm,
+    standsMm: heightMm * (1 - share),
+    highestMm: (2000 * yieldPa) / weight(densityGCm3)
+  }
 }

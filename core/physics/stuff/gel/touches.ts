@@ -14,11 +14,46 @@ export interface Touch {
 
 /** Touches in the order in which a coat takes them. Shares are common practice, no source. */
 export const TOUCHES: readonly Touch[] = [
-  { id: 'blow', name: 'Blow', does: 'air or a straw pushes it along', keep: 0.3, fineness: 1, stiffens: 8 },
-  { id: 'drag', name: 'Drag', does: 'a stiff brush draws furrows', keep: 0.6, fineness: 1, stiffens: 30 },
-  { id: 'stipple', name: 'Stipple', does: 'ripples stay where the brush leaves them', keep: 0.85, fineness: 1, stiffens: 100 },
-  { id: 'tease', name: 'Tease', does: 'a pick draws it up into points', keep: 0.85, fineness: 0.6, stiffens: 250 },
-  { id: 'pick', name: 'Pick back', does: 'skinned over: lift away what is too much', keep: 0.97, fineness: 0.5, stiffens: 5000 }
+  {
+    id: 'blow',
+    name: 'Blow',
+    does: 'air or a straw pushes it along',
+    keep: 0.3,
+    fineness: 1,
+    stiffens: 8
+  },
+  {
+    id: 'drag',
+    name: 'Drag',
+    does: 'a stiff brush draws furrows',
+    keep: 0.6,
+    fineness: 1,
+    stiffens: 30
+  },
+  {
+    id: 'stipple',
+    name: 'Stipple',
+    does: 'ripples stay where the brush leaves them',
+    keep: 0.85,
+    fineness: 1,
+    stiffens: 100
+  },
+  {
+    id: 'tease',
+    name: 'Tease',
+    does: 'a pick draws it up into points',
+    keep: 0.85,
+    fineness: 0.6,
+    stiffens: 250
+  },
+  {
+    id: 'pick',
+    name: 'Pick back',
+    does: 'skinned over: lift away what is too much',
+    keep: 0.97,
+    fineness: 0.5,
+    stiffens: 5000
+  }
 ]
 
 /** The minutes in which a touch works, from when the coat was laid. */
@@ -38,12 +73,27 @@ export interface GelWindow {
  * @param slower        how much slower than at 20 °C and 50 % it thickens
  * @example windowsOf(gel, 2, 4, 480, 1).find((w) => w.id === 'stipple')!.opensMin // about 18
  */
-export function windowsOf(gel: FlowingGel, thicknessMm: number, wavelengthMm: number, touchMin: number | null, slower: number): GelWindow[] {
+export function windowsOf(
+  gel: FlowingGel,
+  thicknessMm: number,
+  wavelengthMm: number,
+  touchMin: number | null,
+  slower: number
+): GelWindow[] {
   const here = { ...gel, thickenMin: gel.thickenMin * slower }
   return TOUCHES.map((touch): GelWindow => {
     const opens = stippleOpens(here, thicknessMm, wavelengthMm * touch.fineness, touch.keep)
-    const closes = Math.max(opens + 1, minutesUntil(here, viscosityAt(here, opens) * touch.stiffens))
+    const closes = Math.max(
+      opens + 1,
+      minutesUntil(here, viscosityAt(here, opens) * touch.stiffens)
+    )
     const opensMin = Math.ceil(opens)
-    return { id: touch.id, name: touch.name, does: touch.does, opensMin, closesMin: Math.max(opensMin + 1, Math.floor(Math.min(closes, touchMin ?? Infinity))) }
+    return {
+      id: touch.id,
+      name: touch.name,
+      does: touch.does,
+      opensMin,
+      closesMin: Math.max(opensMin + 1, Math.floor(Math.min(closes, touchMin ?? Infinity)))
+    }
   })
 }

@@ -20,15 +20,26 @@ export interface HeatChain {
 /** Room for a chain of so many cells, all at one temperature. */
 export function heatChain(size: number, tempC: number, airC: number): HeatChain {
   return {
-    count: 0, foot: 0, top: 0, airC,
+    count: 0,
+    foot: 0,
+    top: 0,
+    airC,
     tempC: new Float64Array(size).fill(tempC),
-    capacity: new Float64Array(size), link: new Float64Array(size), side: new Float64Array(size)
+    capacity: new Float64Array(size),
+    link: new Float64Array(size),
+    side: new Float64Array(size)
   }
 }
 
 /** Scratch that a step needs, made once. */
-export interface StepRoom { upper: Float64Array; right: Float64Array }
-export const stepRoom = (size: number): StepRoom => ({ upper: new Float64Array(size), right: new Float64Array(size) })
+export interface StepRoom {
+  upper: Float64Array
+  right: Float64Array
+}
+export const stepRoom = (size: number): StepRoom => ({
+  upper: new Float64Array(size),
+  right: new Float64Array(size)
+})
 
 /** Slightly past the middle of the step: second order to the eye, and no ringing when a cold pour meets a warm bed. */
 const THETA = 0.55
@@ -44,13 +55,22 @@ const THETA = 0.55
  * @returns         heat lost to the air during the step, J
  * @source Patankar, Numerical Heat Transfer and Fluid Flow (1980), ch. 4; written from memory
  */
-export function conduct(chain: HeatChain, releasedJ: Float64Array, dtS: number, into: Float64Array, { upper, right }: StepRoom): number {
+export function conduct(
+  chain: HeatChain,
+  releasedJ: Float64Array,
+  dtS: number,
+  into: Float64Array,
+  { upper, right }: StepRoom
+): number {
   const { count: n, tempC: t, capacity, link, side, airC } = chain
   for (let i = 0; i < n; i++) {
     const down = i > 0 ? link[i] : 0
     const up = i < n - 1 ? link[i + 1] : 0
     const out = side[i] + (i === 0 ? chain.foot : 0) + (i === n - 1 ? chain.top : 0)
-    const now = (i > 0 ? down * (t[i - 1] - t[i]) : 0) + (i < n - 1 ? up * (t[i + 1] - t[i]) : 0) + out * (airC - t[i])
+    const now =
+      (i > 0 ? down * (t[i - 1] - t[i]) : 0) +
+      (i < n - 1 ? up * (t[i + 1] - t[i]) : 0) +
+      out * (airC - t[i])
     const diagonal = capacity[i] + dtS * THETA * (down + up + out)
     const rhs = capacity[i] * t[i] + releasedJ[i] + dtS * ((1 - THETA) * now + THETA * out * airC)
     // forward sweep in place

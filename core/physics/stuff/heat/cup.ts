@@ -44,7 +44,11 @@ export function workingTime(resin: CureKinetics, massG: number, roomC: number): 
 
 function cupReaches(resin: CureKinetics, massG: number, roomC: number, alpha: number): number {
   const radius = Math.cbrt(massG / resin.densityGCm3 / (2 * Math.PI)) / 100
-  const chain: CuringChain = { ...heatChain(RINGS, roomC, roomC), alpha: new Float64Array(RINGS), heatJ: new Float64Array(RINGS) }
+  const chain: CuringChain = {
+    ...heatChain(RINGS, roomC, roomC),
+    alpha: new Float64Array(RINGS),
+    heatJ: new Float64Array(RINGS)
+  }
   const dr = radius / RINGS
   // for one metre of height: rings from the middle outwards; foot and top of the cup are losses of every ring
   for (let i = 0; i < RINGS; i++) {
@@ -66,7 +70,12 @@ function cupReaches(resin: CureKinetics, massG: number, roomC: number, alpha: nu
  * @returns h; Infinity when it does not in 60 days
  */
 export function filmCure(resin: CureKinetics, roomC: number, alpha = CURED_ALPHA): number {
-  const chain: CuringChain = { ...heatChain(1, roomC, roomC), alpha: new Float64Array(1), heatJ: new Float64Array(1), count: 1 }
+  const chain: CuringChain = {
+    ...heatChain(1, roomC, roomC),
+    alpha: new Float64Array(1),
+    heatJ: new Float64Array(1),
+    count: 1
+  }
   const dx = FILM_MM / 1000
   chain.capacity[0] = dx * resin.densityGCm3 * 1e6 * resin.cJGK
   chain.heatJ[0] = dx * resin.densityGCm3 * 1e6 * resin.heatJG
@@ -78,11 +87,19 @@ export function filmCure(resin: CureKinetics, roomC: number, alpha = CURED_ALPHA
 function reached(chain: CuringChain, resin: CureKinetics, wanted: number): number {
   let before: [number, number] = [0, 0]
   let when = Infinity
-  march(chain, resin, 0, LONGEST_MIN * 60, (time) => {
-    const alpha = chain.alpha[0]
-    if (alpha >= wanted) when = before[0] + ((wanted - before[1]) / (alpha - before[1])) * (time - before[0])
-    before = [time, alpha]
-    return alpha < wanted
-  }, { released: 0, lost: 0, steps: 0 })
+  march(
+    chain,
+    resin,
+    0,
+    LONGEST_MIN * 60,
+    (time) => {
+      const alpha = chain.alpha[0]
+      if (alpha >= wanted)
+        when = before[0] + ((wanted - before[1]) / (alpha - before[1])) * (time - before[0])
+      before = [time, alpha]
+      return alpha < wanted
+    },
+    { released: 0, lost: 0, steps: 0 }
+  )
   return when
 }

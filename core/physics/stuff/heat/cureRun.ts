@@ -45,13 +45,23 @@ export interface CureAnswer {
   curedMin: number | null
   curve: CurvePoint[]
   /** Of each pour: hottest point while it cures, and its own gel, firm and cured, min from its own pouring. */
-  pours: { peakC: number; groundPeakC: number; gelMin: number | null; firmMin: number | null; curedMin: number | null }[]
+  pours: {
+    peakC: number
+    groundPeakC: number
+    gelMin: number | null
+    firmMin: number | null
+    curedMin: number | null
+  }[]
   /** Heat released, kept and lost, J/m². */
   heat: { releasedJM2: number; storedJM2: number; lostJM2: number }
 }
 
 /** How a run stands: what is asked before the next step. */
-export interface SeenInRun { hottestC: number; peakC: number; firm: boolean }
+export interface SeenInRun {
+  hottestC: number
+  peakC: number
+  firm: boolean
+}
 
 /** Convection and radiation from a warm level face in a room, W/m²K. Typical, from memory. */
 export const SURFACE_WM2K = 8
@@ -59,10 +69,12 @@ const LAST_DAYS_MIN = 43_200
 const MOST_POINTS = 500
 
 /** Cells of a layer: fine where cure makes steep gradients, never so many that a deep pour drags. */
-const resinCells = (thicknessMm: number, finer: number) => Math.round(finer * Math.min(60, Math.max(8, Math.ceil(thicknessMm / 0.5))))
+const resinCells = (thicknessMm: number, finer: number) =>
+  Math.round(finer * Math.min(60, Math.max(8, Math.ceil(thicknessMm / 0.5))))
 /** All pours together: dozens of them are cut coarser, so that they answer too. */
 const MOST_RESIN_CELLS = 260
-const groundCells = (thicknessMm: number, finer: number) => Math.round(finer * Math.min(24, Math.max(3, Math.ceil(thicknessMm / 2))))
+const groundCells = (thicknessMm: number, finer: number) =>
+  Math.round(finer * Math.min(24, Math.max(3, Math.ceil(thicknessMm / 2))))
 
 /**
  * Heat and cure of pours on a ground: one-dimensional conduction with the heat of cure as a source, each pour with its
@@ -75,7 +87,11 @@ const groundCells = (thicknessMm: number, finer: number) => Math.round(finer * M
  * @source Kamal & Sourour 1973; heat equation by finite volumes; written from memory
  * @example simulateCure({ resin, pours: [{ thicknessMm: 5, atMin: 0 }], ground: [], roomC: 20 }).peakC
  */
-export function simulateCure(input: CureInput, finer = 1, ended: (seen: SeenInRun) => boolean = () => false): CureAnswer {
+export function simulateCure(
+  input: CureInput,
+  finer = 1,
+  ended: (seen: SeenInRun) => boolean = () => false
+): CureAnswer {
   const { resin, roomC, topWM2K = SURFACE_WM2K, footWM2K = SURFACE_WM2K, sideWM3K = 0 } = input
   const mixC = input.mixC ?? roomC
   const pours = [...input.pours].sort((a, b) => a.atMin - b.atMin)
@@ -87,7 +103,11 @@ export function simulateCure(input: CureInput, finer = 1, ended: (seen: SeenInRu
   const share = Math.min(1, (MOST_RESIN_CELLS * finer) / wished.reduce((a, b) => a + b, 0))
   const cellsOf = wished.map((cells) => Math.max(4, Math.floor(cells * share)))
   const size = below.length + cellsOf.reduce((a, b) => a + b, 0)
-  const chain: CuringChain = { ...heatChain(size, roomC, roomC), alpha: new Float64Array(size), heatJ: new Float64Array(size) }
+  const chain: CuringChain = {
+    ...heatChain(size, roomC, roomC),
+    alpha: new Float64Array(size),
+    heatJ: new Float64Array(size)
+  }
   const half = new Float64Array(size)
   const put = (i: number, dx: number, kWMK: number, cJGK: number, densityGCm3: number) => {
     chain.capacity[i] = dx * densityGCm3 * 1e6 * cJGK
@@ -106,7 +126,13 @@ export function simulateCure(input: CureInput, finer = 1, ended: (seen: SeenInRu
   const layerPeaksC = input.ground.map(() => -Infinity)
 
   const book: HeatBook = { released: 0, lost: 0, steps: 0 }
-  const each = pours.map(() => ({ peakC: mixC, groundPeakC: roomC, gelMin: null as number | null, firmMin: null as number | null, curedMin: null as number | null }))
+  const each = pours.map(() => ({
+    peakC: mixC,
+    groundPeakC: roomC,
+    gelMin: null as number | null,
+    firmMin: null as number | null,
+    curedMin: null as number | null
+  }))
   const curve: CurvePoint[] = []
   const answer = { peakC: -Infinity, peakAtMin: 0, groundPeakC: -Infinity }
   const untilMin = input.untilMin ?? pours.at(-1)!.atMin + LAST_DAYS_MIN
@@ -117,7 +143,11 @@ export function simulateCure(input: CureInput, finer = 1, ended: (seen: SeenInRu
     const min = timeS / 60
     let hottest = -Infinity
     for (let i = bed; i < chain.count; i++) if (chain.tempC[i] > hottest) hottest = chain.tempC[i]
-    const under = bed > 0 ? (half[bed - 1] * chain.tempC[bed - 1] + half[bed] * chain.tempC[bed]) / (half[bed - 1] + half[bed]) : footFace(chain, half, footWM2K)
+    const under =
+      bed > 0
+        ? (half[bed - 1] * chain.tempC[bed - 1] + half[bed] * chain.tempC[bed]) /
+          (half[bed - 1] + half[bed])
+        : footFace(chain, half, footWM2K)
     let least = 1
     let slowest = 1
     for (let k = 0; k <= latest; k++) {
@@ -139,13 +169,19 @@ export function simulateCure(input: CureInput, finer = 1, ended: (seen: SeenInRu
     }
     for (let k = 0; k < tops.length; k++) {
       const i = tops[k]
-      const face = (half[i - 1] * chain.tempC[i - 1] + half[i] * chain.tempC[i]) / (half[i - 1] + half[i])
+      const face =
+        (half[i - 1] * chain.tempC[i - 1] + half[i] * chain.tempC[i]) / (half[i - 1] + half[i])
       if (face > layerPeaksC[k]) layerPeaksC[k] = face
     }
     if (hottest > answer.peakC) [answer.peakC, answer.peakAtMin] = [hottest, min]
     if (under > answer.groundPeakC) answer.groundPeakC = under
     curve.push([min, hottest, under, least])
-    return { done: slowest >= CURED_ALPHA && hottest - roomC < 0.05, ended: latest === pours.length - 1 && ended({ hottestC: hottest, peakC: answer.peakC, firm: each[latest].firmMin !== null }) }
+    return {
+      done: slowest >= CURED_ALPHA && hottest - roomC < 0.05,
+      ended:
+        latest === pours.length - 1 &&
+        ended({ hottestC: hottest, peakC: answer.peakC, firm: each[latest].firmMin !== null })
+    }
   }
 
   for (const [k, pour] of pours.entries()) {
@@ -165,17 +201,29 @@ export function simulateCure(input: CureInput, finer = 1, ended: (seen: SeenInRu
     look(fromS, k)
     const last = k === pours.length - 1
     const toS = last ? untilMin * 60 : Math.max(fromS, pours[k + 1].atMin * 60)
-    march(chain, resin, fromS, Math.min(toS, untilMin * 60), (t) => {
-      const now = look(t, k)
-      return !(now.ended || (now.done && last && input.untilMin === undefined))
-    }, book)
+    march(
+      chain,
+      resin,
+      fromS,
+      Math.min(toS, untilMin * 60),
+      (t) => {
+        const now = look(t, k)
+        return !(now.ended || (now.done && last && input.untilMin === undefined))
+      },
+      book
+    )
     if (toS > untilMin * 60) break
   }
   const kept = chain.tempC.reduce((sum, t, i) => sum + chain.capacity[i] * (t - roomC), 0)
   const end = each.at(-1)!
   const since = (value: number | null) => (value === null ? null : value + pours.at(-1)!.atMin)
   return {
-    ...answer, layerPeaksC, gelMin: since(end.gelMin), firmMin: since(end.firmMin), curedMin: since(end.curedMin), pours: each,
+    ...answer,
+    layerPeaksC,
+    gelMin: since(end.gelMin),
+    firmMin: since(end.firmMin),
+    curedMin: since(end.curedMin),
+    pours: each,
     curve: thinned(curve),
     heat: { releasedJM2: book.released, lostJM2: book.lost, storedJM2: kept - brought }
   }
@@ -191,6 +239,11 @@ function thinned(curve: CurvePoint[]): CurvePoint[] {
   if (curve.length <= MOST_POINTS) return curve
   const stride = curve.length / MOST_POINTS
   const hottest = curve.reduce((best, p, i) => (p[1] > curve[best][1] ? i : best), 0)
-  const keep = new Set(Array.from({ length: MOST_POINTS }, (_, i) => Math.floor(i * stride)).concat(hottest, curve.length - 1))
+  const keep = new Set(
+    Array.from({ length: MOST_POINTS }, (_, i) => Math.floor(i * stride)).concat(
+      hottest,
+      curve.length - 1
+    )
+  )
   return curve.filter((_, i) => keep.has(i))
 }

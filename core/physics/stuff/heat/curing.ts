@@ -17,7 +17,11 @@ const GROWTH = 1.4
 const MOST_STEPS = 200_000
 
 /** What has gone in and out since the beginning, J. */
-export interface HeatBook { released: number; lost: number; steps: number }
+export interface HeatBook {
+  released: number
+  lost: number
+  steps: number
+}
 
 /**
  * Marches a curing chain through time by Heun's method for the cure and an implicit step for the heat, with steps short
@@ -31,7 +35,14 @@ export interface HeatBook { released: number; lost: number; steps: number }
  * @param book   heat released and lost, added to
  * @returns      the time reached, s
  */
-export function march(chain: CuringChain, resin: CureKinetics, fromS: number, toS: number, each: (timeS: number) => boolean, book: HeatBook): number {
+export function march(
+  chain: CuringChain,
+  resin: CureKinetics,
+  fromS: number,
+  toS: number,
+  each: (timeS: number) => boolean,
+  book: HeatBook
+): number {
   const size = chain.tempC.length
   const room = stepRoom(size)
   const rate = new Float64Array(size)
@@ -48,8 +59,14 @@ export function march(chain: CuringChain, resin: CureKinetics, fromS: number, to
       rate[i] = cureRate(resin, chain.alpha[i], chain.tempC[i])
       if (rate[i] > fastest) fastest = rate[i]
     }
-    dt = Math.min(dt * GROWTH, LONGEST_STEP_S, fastest > 0 ? STEP_ALPHA / fastest : Infinity, toS - time)
-    for (let i = 0; i < n; i++) released[i] = chain.heatJ[i] * Math.min(1 - chain.alpha[i], rate[i] * dt)
+    dt = Math.min(
+      dt * GROWTH,
+      LONGEST_STEP_S,
+      fastest > 0 ? STEP_ALPHA / fastest : Infinity,
+      toS - time
+    )
+    for (let i = 0; i < n; i++)
+      released[i] = chain.heatJ[i] * Math.min(1 - chain.alpha[i], rate[i] * dt)
     conduct(chain, released, dt, next, room)
     for (let i = 0; i < n; i++) {
       if (chain.heatJ[i] <= 0) continue

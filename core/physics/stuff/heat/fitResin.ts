@@ -25,7 +25,17 @@ export interface FittedResin {
 
 /** Typical of an epoxy; heat 350–500 J/g, activation 50–60 kJ/mol. From the contract of `cure`, from memory. */
 export const TYPICAL: CureKinetics = {
-  a1PerS: 2e5, e1JMol: 55_000, a2PerS: 2e5, e2JMol: 55_000, m: 1, n: 2, heatJG: 400, cJGK: 1.8, kWMK: 0.2, densityGCm3: 1.1, gelAlpha: 0.6
+  a1PerS: 2e5,
+  e1JMol: 55_000,
+  a2PerS: 2e5,
+  e2JMol: 55_000,
+  m: 1,
+  n: 2,
+  heatJG: 400,
+  cJGK: 1.8,
+  kWMK: 0.2,
+  densityGCm3: 1.1,
+  gelAlpha: 0.6
 }
 
 /** A label's layer limit is taken as the depth that warms to this over foam, °C: short of what softens it. Common practice, no source. */
@@ -34,7 +44,10 @@ const HEAT_RANGE_JG: readonly [number, number] = [120, 500]
 const PLASTER = THERMAL.get('fibre-plaster')!
 const FOAM = THERMAL.get('xps')!
 /** The bed that a label's layer limit is judged over: a plastered slab of foam. Common practice, no source. */
-const LABEL_BED = [{ ...PLASTER, thicknessMm: 3 }, { ...FOAM, thicknessMm: 40 }]
+const LABEL_BED = [
+  { ...PLASTER, thicknessMm: 3 },
+  { ...FOAM, thicknessMm: 40 }
+]
 
 /**
  * Shapes of cure from early (−1) to late (2): first a higher order with no autocatalysis, then more and more of it, then a
@@ -70,10 +83,18 @@ function rated(label: ResinLabel, shape: number, heatJG: number): CureKinetics |
   return null
 }
 
-interface Tried { shape: number; resin: CureKinetics; pot: number }
+interface Tried {
+  shape: number
+  resin: CureKinetics
+  pot: number
+}
 
 /** The shape whose cup gels at the pot life; or the shortest and longest pot lives there are. `near`: a shape to look around first. */
-function fitWith(label: ResinLabel, heatJG: number, near: number | null): Tried | { shortest: number; longest: number } {
+function fitWith(
+  label: ResinLabel,
+  heatJG: number,
+  near: number | null
+): Tried | { shortest: number; longest: number } {
   const at = (shape: number): Tried | null => {
     const resin = rated(label, shape, heatJG)
     return resin && { shape, resin, pot: potLife(resin, label.potLifeG, label.atC) }
@@ -84,14 +105,19 @@ function fitWith(label: ResinLabel, heatJG: number, near: number | null): Tried 
     a = at(Math.max(-1, near - 0.15))
     b = at(Math.min(2, near + 0.15))
   }
-  if (!a || a.pot > label.potLifeMin) for (let shape = -1; !(a = at(shape)) && shape < 2; shape += 0.1);
+  if (!a || a.pot > label.potLifeMin)
+    for (let shape = -1; !(a = at(shape)) && shape < 2; shape += 0.1);
   if (!b || b.pot < label.potLifeMin) b = at(2)
   if (!a || !b) return { shortest: Infinity, longest: 0 }
-  if (label.potLifeMin < a.pot || label.potLifeMin > b.pot) return { shortest: a.pot, longest: b.pot }
+  if (label.potLifeMin < a.pot || label.potLifeMin > b.pot)
+    return { shortest: a.pot, longest: b.pot }
   let best = a
   for (let i = 0; i < 24 && Math.abs(best.pot / label.potLifeMin - 1) > 1e-3; i++) {
     // regula falsi on the logarithm, with a bisection every third step
-    const share: number = i % 3 === 2 ? 0.5 : (Math.log(label.potLifeMin) - Math.log(a.pot)) / (Math.log(b.pot) - Math.log(a.pot))
+    const share: number =
+      i % 3 === 2
+        ? 0.5
+        : (Math.log(label.potLifeMin) - Math.log(a.pot)) / (Math.log(b.pot) - Math.log(a.pot))
     const tried = at(a.shape + Math.min(0.95, Math.max(0.05, share)) * (b.shape - a.shape))
     if (!tried) break
     best = tried
@@ -102,7 +128,12 @@ function fitWith(label: ResinLabel, heatJG: number, near: number | null): Tried 
 }
 
 const layerPeak = (resin: CureKinetics, label: ResinLabel): number =>
-  simulateCure({ resin, pours: [{ thicknessMm: label.maxLayerMm!, atMin: 0 }], ground: LABEL_BED, roomC: label.atC }).peakC
+  simulateCure({
+    resin,
+    pours: [{ thicknessMm: label.maxLayerMm!, atMin: 0 }],
+    ground: LABEL_BED,
+    roomC: label.atC
+  }).peakC
 
 /**
  * Turns a bottle's label into behaviour: rate constants for which the label's cup gels at the pot life and a 3 mm film
@@ -135,7 +166,12 @@ export function fitResin(label: ResinLabel): FittedResin {
     }
   }
   fit ??= fittedOrSaid(label)
-  return { resin: fit.resin, potLifeMin: fit.pot, cureH: filmCure(fit.resin, label.atC), layerPeakC: label.maxLayerMm === undefined ? null : layerPeak(fit.resin, label) }
+  return {
+    resin: fit.resin,
+    potLifeMin: fit.pot,
+    cureH: filmCure(fit.resin, label.atC),
+    layerPeakC: label.maxLayerMm === undefined ? null : layerPeak(fit.resin, label)
+  }
 }
 
 /** A resin of ordinary heat; where its pot life can't be had with that cure time, one of less or more heat. */
@@ -147,7 +183,8 @@ function fittedOrSaid(label: ResinLabel): Tried {
     range.shortest = Math.min(range.shortest, fit.shortest)
     range.longest = Math.max(range.longest, fit.longest)
   }
-  const say = (minutes: number) => (minutes >= 10 ? Math.round(minutes) : Math.round(minutes * 10) / 10)
+  const say = (minutes: number) =>
+    minutes >= 10 ? Math.round(minutes) : Math.round(minutes * 10) / 10
   throw new RangeError(
     `potLifeMin: was ${label.potLifeMin}; with a cure time of ${label.cureH} h at ${label.atC} °C a cup of ${label.potLifeG} g can have ${say(range.shortest)} to ${say(range.longest)} min`
   )

@@ -35,7 +35,8 @@ export function cureRate(resin: CureKinetics, alpha: number, tempC: number): num
   if (alpha >= 1) return 0
   const kelvin = Math.max(1, tempC + KELVIN)
   const first = Math.exp(-resin.e1JMol / (GAS_CONSTANT * kelvin))
-  const second = resin.e2JMol === resin.e1JMol ? first : Math.exp(-resin.e2JMol / (GAS_CONSTANT * kelvin))
+  const second =
+    resin.e2JMol === resin.e1JMol ? first : Math.exp(-resin.e2JMol / (GAS_CONSTANT * kelvin))
   const left = 1 - alpha
   const order = resin.n === 2 ? left * left : left ** resin.n
   const own = resin.m === 1 ? alpha : alpha ** resin.m
@@ -43,7 +44,8 @@ export function cureRate(resin: CureKinetics, alpha: number, tempC: number): num
 }
 
 /** Rise of a resin that keeps all its heat, K. @example adiabaticRise({ heatJG: 400, cJGK: 1.8 }) // 222.2 */
-export const adiabaticRise = (resin: Pick<CureKinetics, 'heatJG' | 'cJGK'>): number => resin.heatJG / resin.cJGK
+export const adiabaticRise = (resin: Pick<CureKinetics, 'heatJG' | 'cJGK'>): number =>
+  resin.heatJG / resin.cJGK
 
 /**
  * Viscosity up to the gel, as a multiple of the fresh mix: (α_gel/(α_gel − α))^(a + bα).

@@ -6,7 +6,17 @@ const LIGHT_HEAT_JG = 250
 
 /** A resin that cures by first order over its seconds of light, whatever its temperature: 95 % within them. */
 const underLight = (seconds: number, densityGCm3: number): CureKinetics => ({
-  a1PerS: 3 / Math.max(1, seconds), e1JMol: 0, a2PerS: 0, e2JMol: 0, m: 1, n: 1, heatJG: LIGHT_HEAT_JG, cJGK: 1.8, kWMK: 0.2, densityGCm3, gelAlpha: 0.6
+  a1PerS: 3 / Math.max(1, seconds),
+  e1JMol: 0,
+  a2PerS: 0,
+  e2JMol: 0,
+  m: 1,
+  n: 1,
+  heatJG: LIGHT_HEAT_JG,
+  cJGK: 1.8,
+  kWMK: 0.2,
+  densityGCm3,
+  gelAlpha: 0.6
 })
 
 const known = new Map<string, number>()
@@ -17,26 +27,57 @@ const known = new Map<string, number>()
  * @param bearsC     warmest the layer of the bed that softens may get, °C; null: it bears any
  * @param softLayer  which layer of the ground that is, from the resin downwards
  */
-export function coolCoat(wantedMm: number, seconds: number, densityGCm3: number, ground: readonly GroundLayer[], roomC: number, bearsC: number | null, softLayer = 0): number {
+export function coolCoat(
+  wantedMm: number,
+  seconds: number,
+  densityGCm3: number,
+  ground: readonly GroundLayer[],
+  roomC: number,
+  bearsC: number | null,
+  softLayer = 0
+): number {
   if (bearsC === null) return wantedMm
-  const key = JSON.stringify([wantedMm.toFixed(2), seconds, densityGCm3, ground, roomC, bearsC, softLayer])
+  const key = JSON.stringify([
+    wantedMm.toFixed(2),
+    seconds,
+    densityGCm3,
+    ground,
+    roomC,
+    bearsC,
+    softLayer
+  ])
   const there = known.get(key)
   if (there !== undefined) return there
-  const fine = (mm: number) => lightHeat(mm, seconds, densityGCm3, ground, roomC, softLayer).groundPeakC <= bearsC
+  const fine = (mm: number) =>
+    lightHeat(mm, seconds, densityGCm3, ground, roomC, softLayer).groundPeakC <= bearsC
   let [low, high] = [0.1, wantedMm]
   if (fine(wantedMm)) low = wantedMm
-  else for (let i = 0; i < 6; i++) {
-    const middle = (low + high) / 2
-    if (fine(middle)) low = middle
-    else high = middle
-  }
+  else
+    for (let i = 0; i < 6; i++) {
+      const middle = (low + high) / 2
+      if (fine(middle)) low = middle
+      else high = middle
+    }
   if (known.size > 200) known.clear()
   known.set(key, low)
   return low
 }
 
 /** Hottest point of a coat, and of the layer under it that softens, while the lamp cures it, °C: the same heat equation as a poured resin's. */
-export function lightHeat(coatMm: number, seconds: number, densityGCm3: number, ground: readonly GroundLayer[], roomC: number, softLayer = 0): { peakC: number; groundPeakC: number } {
-  const { peakC, groundPeakC, layerPeaksC } = simulateCure({ resin: underLight(seconds, densityGCm3), pours: [{ thicknessMm: coatMm, atMin: 0 }], ground, roomC, untilMin: 60 })
+export function lightHeat(
+  coatMm: number,
+  seconds: number,
+  densityGCm3: number,
+  ground: readonly GroundLayer[],
+  roomC: number,
+  softLayer = 0
+): { peakC: number; groundPeakC: number } {
+  const { peakC, groundPeakC, layerPeaksC } = simulateCure({
+    resin: underLight(seconds, densityGCm3),
+    pours: [{ thicknessMm: coatMm, atMin: 0 }],
+    ground,
+    roomC,
+    untilMin: 60
+  })
   return { peakC, groundPeakC: layerPeaksC[softLayer] ?? groundPeakC }
 }

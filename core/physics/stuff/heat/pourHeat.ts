@@ -1,4 +1,11 @@
-import { simulateCure, SURFACE_WM2K, type CureAnswer, type CurvePoint, type GroundLayer, type SeenInRun } from './cureRun'
+import {
+  simulateCure,
+  SURFACE_WM2K,
+  type CureAnswer,
+  type CurvePoint,
+  type GroundLayer,
+  type SeenInRun
+} from './cureRun'
 import type { CureKinetics } from './kinetics'
 import { HOT_C, verdictOf, type HeatVerdict } from './verdict'
 
@@ -32,7 +39,15 @@ export interface PourHeatInput {
 }
 
 /** What a number of pours would do: hottest resin, the ground that gives way first, and the dam's face, °C. */
-export interface PourTrial { pours: number; thicknessMm: number; peakC: number; groundPeakC: number; damPeakC: number; verdict: HeatVerdict; broken: HeatLimit[] }
+export interface PourTrial {
+  pours: number
+  thicknessMm: number
+  peakC: number
+  groundPeakC: number
+  damPeakC: number
+  verdict: HeatVerdict
+  broken: HeatLimit[]
+}
 
 export interface PourHeat extends PourTrial {
   /** Pours from the bottom up: thickness, mm, and the band each belongs to. */
@@ -82,45 +97,114 @@ const BANK_MM = 20
  * @param areaMm2      of its surface
  * @param wall         shell and landform, from the resin outwards
  */
-export function sideLoss(perimeterMm: number, areaMm2: number, wall: readonly GroundLayer[]): number {
+export function sideLoss(
+  perimeterMm: number,
+  areaMm2: number,
+  wall: readonly GroundLayer[]
+): number {
   if (areaMm2 <= 0) return 0
-  const resistance = wall.reduce((sum, layer) => sum + Math.min(layer.thicknessMm, BANK_MM) / 1000 / layer.kWMK, 1 / SURFACE_WM2K)
+  const resistance = wall.reduce(
+    (sum, layer) => sum + Math.min(layer.thicknessMm, BANK_MM) / 1000 / layer.kWMK,
+    1 / SURFACE_WM2K
+  )
   return perimeterMm / 1000 / (areaMm2 / 1e6) / resistance
 }
 
 /** Temperature of a dam's inner face from that of the core: through half the pour, the wall and the air outside. */
-export const damFaceC = (coreC: number, roomC: number, thicknessMm: number, resinKWMK: number, dam: { thicknessMm: number; kWMK: number }): number => {
+export const damFaceC = (
+  coreC: number,
+  roomC: number,
+  thicknessMm: number,
+  resinKWMK: number,
+  dam: { thicknessMm: number; kWMK: number }
+): number => {
   const outside = 1 / SURFACE_WM2K + dam.thicknessMm / 1000 / dam.kWMK
   return roomC + ((coreC - roomC) * outside) / (outside + thicknessMm / 2000 / resinKWMK)
 }
 
 function limitsOf(input: PourHeatInput): HeatLimit[] {
-  const limits: HeatLimit[] = [{ what: 'resin', name: 'the resin itself', softensC: HOT_C, bearsC: HOT_C }]
-  if (input.groundSoftensC !== null) limits.push({ what: 'ground', name: input.groundName, softensC: input.groundSoftensC, bearsC: input.groundSoftensC - MARGIN_C })
-  if (input.dam) limits.push({ what: 'dam', name: input.dam.what, softensC: input.dam.atC, bearsC: input.dam.atC - MARGIN_C / 2 })
+  const limits: HeatLimit[] = [
+    { what: 'resin', name: 'the resin itself', softensC: HOT_C, bearsC: HOT_C }
+  ]
+  if (input.groundSoftensC !== null)
+    limits.push({
+      what: 'ground',
+      name: input.groundName,
+      softensC: input.groundSoftensC,
+      bearsC: input.groundSoftensC - MARGIN_C
+    })
+  if (input.dam)
+    limits.push({
+      what: 'dam',
+      name: input.dam.what,
+      softensC: input.dam.atC,
+      bearsC: input.dam.atC - MARGIN_C / 2
+    })
   return limits
 }
 
-function judged(input: PourHeatInput, limits: readonly HeatLimit[], pours: number, thicknessMm: number, answer: CureAnswer): PourTrial {
+function judged(
+  input: PourHeatInput,
+  limits: readonly HeatLimit[],
+  pours: number,
+  thicknessMm: number,
+  answer: CureAnswer
+): PourTrial {
   const groundPeakC = answer.layerPeaksC[input.softLayer] ?? answer.groundPeakC
-  const damPeakC = input.dam ? damFaceC(answer.peakC, input.roomC, thicknessMm, input.resin.kWMK, input.dam) : input.roomC
+  const damPeakC = input.dam
+    ? damFaceC(answer.peakC, input.roomC, thicknessMm, input.resin.kWMK, input.dam)
+    : input.roomC
   const at = { resin: answer.peakC, ground: groundPeakC, dam: damPeakC }
   return {
-    pours, thicknessMm, peakC: answer.peakC, groundPeakC, damPeakC, verdict: verdictOf(answer.peakC),
+    pours,
+    thicknessMm,
+    peakC: answer.peakC,
+    groundPeakC,
+    damPeakC,
+    verdict: verdictOf(answer.peakC),
     broken: limits.filter((l) => at[l.what] > l.bearsC)
   }
 }
 
-const runOf = (input: PourHeatInput, pours: { thicknessMm: number; atMin: number }[], ended?: (seen: SeenInRun) => boolean): CureAnswer =>
-  simulateCure({ resin: input.resin, pours, ground: input.ground, roomC: input.roomC, sideWM3K: input.sideWM3K }, 1, ended)
+const runOf = (
+  input: PourHeatInput,
+  pours: { thicknessMm: number; atMin: number }[],
+  ended?: (seen: SeenInRun) => boolean
+): CureAnswer =>
+  simulateCure(
+    {
+      resin: input.resin,
+      pours,
+      ground: input.ground,
+      roomC: input.roomC,
+      sideWM3K: input.sideWM3K
+    },
+    1,
+    ended
+  )
 
 /** The peak is past for good: it has fallen by a third of its rise; or so little is left to cure that none is coming. */
-const peaked = (roomC: number) => ({ hottestC, peakC, firm }: SeenInRun): boolean => (peakC - roomC > 1 && hottestC - roomC < 0.67 * (peakC - roomC)) || firm
+const peaked =
+  (roomC: number) =>
+  ({ hottestC, peakC, firm }: SeenInRun): boolean =>
+    (peakC - roomC > 1 && hottestC - roomC < 0.67 * (peakC - roomC)) || firm
 
 /** One pour of a thickness, alone, to its peak; no farther than `enoughC`, where whoever asks only wants to know whether it gets there. */
-function tried(input: PourHeatInput, limits: readonly HeatLimit[], pours: number, thicknessMm: number, enoughC = Infinity): PourTrial {
+function tried(
+  input: PourHeatInput,
+  limits: readonly HeatLimit[],
+  pours: number,
+  thicknessMm: number,
+  enoughC = Infinity
+): PourTrial {
   const past = peaked(input.roomC)
-  return judged(input, limits, pours, thicknessMm, runOf(input, [{ thicknessMm, atMin: 0 }], (seen) => seen.peakC > enoughC || past(seen)))
+  return judged(
+    input,
+    limits,
+    pours,
+    thicknessMm,
+    runOf(input, [{ thicknessMm, atMin: 0 }], (seen) => seen.peakC > enoughC || past(seen))
+  )
 }
 
 const bearable = new Map<string, number>()
@@ -160,18 +244,28 @@ function passed(curve: readonly CurvePoint[], from: number, alpha: number): numb
   return null
 }
 
-function layersFor(bandsMm: readonly number[], thickestMm: number, wanted: number | null): PourHeat['layers'] {
+function layersFor(
+  bandsMm: readonly number[],
+  thickestMm: number,
+  wanted: number | null
+): PourHeat['layers'] {
   const bands = bandsMm.filter((mm) => mm > 0)
-  const counts = bands.map((mm) => Math.min(MOST_POURS, Math.max(1, Math.ceil(mm / thickestMm - 1e-9))))
+  const counts = bands.map((mm) =>
+    Math.min(MOST_POURS, Math.max(1, Math.ceil(mm / thickestMm - 1e-9)))
+  )
   if (wanted !== null) {
     // the builder's own number, shared out by thickness, at least one a band
     const total = bands.reduce((a, b) => a + b, 0)
-    counts.forEach((_, i) => { counts[i] = Math.max(1, Math.round((wanted * bands[i]) / total)) })
+    counts.forEach((_, i) => {
+      counts[i] = Math.max(1, Math.round((wanted * bands[i]) / total))
+    })
     if (bands.length === 1) counts[0] = Math.min(MOST_POURS, wanted)
   }
   return bandsMm.flatMap((mm, band) => {
     const i = bands.indexOf(mm)
-    return mm > 0 ? Array.from({ length: counts[i] }, () => ({ thicknessMm: mm / counts[i], band })) : []
+    return mm > 0
+      ? Array.from({ length: counts[i] }, () => ({ thicknessMm: mm / counts[i], band }))
+      : []
   })
 }
 
@@ -191,12 +285,24 @@ export function pourHeat(input: PourHeatInput): PourHeat {
   let layers = layersFor(input.bandsMm, thickest, input.pours)
   let made = together(input, limits, layers)
   // later pours lie on resin that still gives off a little of its own heat: where that tips it, one more
-  for (let i = 0; i < 3 && input.pours === null && made.trial.broken.length > 0 && layers.length < MOST_POURS; i++) {
-    layers = layersFor(input.bandsMm, (layers[0].thicknessMm * layers.length) / (layers.length + 1), null)
+  for (
+    let i = 0;
+    i < 3 && input.pours === null && made.trial.broken.length > 0 && layers.length < MOST_POURS;
+    i++
+  ) {
+    layers = layersFor(
+      input.bandsMm,
+      (layers[0].thicknessMm * layers.length) / (layers.length + 1),
+      null
+    )
     made = together(input, limits, layers)
   }
   const { answer, trial, lastAtMin } = made
-  const slowest = (pick: 'gelMin' | 'firmMin' | 'curedMin') => answer.pours.reduce<number | null>((worst, p) => (worst === null || p[pick] === null ? null : Math.max(worst, p[pick])), 0)
+  const slowest = (pick: 'gelMin' | 'firmMin' | 'curedMin') =>
+    answer.pours.reduce<number | null>(
+      (worst, p) => (worst === null || p[pick] === null ? null : Math.max(worst, p[pick])),
+      0
+    )
   const undam = passed(answer.curve, lastAtMin, UNDAM_ALPHA)
   return {
     ...trial,
@@ -209,30 +315,62 @@ export function pourHeat(input: PourHeatInput): PourHeat {
     sideWM3K: input.sideWM3K,
     roomC: input.roomC,
     curve: answer.curve,
-    startsMin: layers.map((_, i) => (layers.length > 1 ? (i * lastAtMin) / (layers.length - 1) : 0)),
+    startsMin: layers.map((_, i) =>
+      layers.length > 1 ? (i * lastAtMin) / (layers.length - 1) : 0
+    ),
     each: answer.pours,
-    gelMin: slowest('gelMin'), firmMin: slowest('firmMin'), curedMin: slowest('curedMin'),
+    gelMin: slowest('gelMin'),
+    firmMin: slowest('firmMin'),
+    curedMin: slowest('curedMin'),
     undamMin: undam === null ? null : undam - lastAtMin,
-    next: { opensMin: slowest('gelMin'), bestMin: slowest('firmMin'), closesMin: slowest('curedMin') }
+    next: {
+      opensMin: slowest('gelMin'),
+      bestMin: slowest('firmMin'),
+      closesMin: slowest('curedMin')
+    }
   }
 }
 
 /** One pour fewer, saved in the band where that makes the least difference; null where every band has but one. */
-function oneFewer(input: PourHeatInput, limits: readonly HeatLimit[], layers: PourHeat['layers']): PourTrial | null {
+function oneFewer(
+  input: PourHeatInput,
+  limits: readonly HeatLimit[],
+  layers: PourHeat['layers']
+): PourTrial | null {
   const thickest = input.bandsMm.flatMap((mm, band) => {
     const count = layers.filter((l) => l.band === band).length
     return count > 1 ? [mm / (count - 1)] : []
   })
   if (thickest.length === 0) return null
-  return tried(input, limits, layers.length - 1, Math.max(Math.min(...thickest), ...layers.map((l) => l.thicknessMm)))
+  return tried(
+    input,
+    limits,
+    layers.length - 1,
+    Math.max(Math.min(...thickest), ...layers.map((l) => l.thicknessMm))
+  )
 }
 
 /** All pours, each on the one before as soon as that is firm. */
-function together(input: PourHeatInput, limits: readonly HeatLimit[], layers: PourHeat['layers']): { answer: CureAnswer; trial: PourTrial; lastAtMin: number } {
+function together(
+  input: PourHeatInput,
+  limits: readonly HeatLimit[],
+  layers: PourHeat['layers']
+): { answer: CureAnswer; trial: PourTrial; lastAtMin: number } {
   const thickest = Math.max(...layers.map((l) => l.thicknessMm))
   const thinnest = Math.min(...layers.map((l) => l.thicknessMm))
   // the thinnest pour is the coolest, and so the last to be firm
-  const gap = layers.length > 1 ? (runOf(input, [{ thicknessMm: thinnest, atMin: 0 }], (seen) => seen.firm).firmMin ?? COLD_GAP_MIN) : 0
-  const answer = runOf(input, layers.map((l, i) => ({ thicknessMm: l.thicknessMm, atMin: i * gap })))
-  return { answer, trial: judged(input, limits, layers.length, thickest, answer), lastAtMin: (layers.length - 1) * gap }
+  const gap =
+    layers.length > 1
+      ? (runOf(input, [{ thicknessMm: thinnest, atMin: 0 }], (seen) => seen.firm).firmMin ??
+        COLD_GAP_MIN)
+      : 0
+  const answer = runOf(
+    input,
+    layers.map((l, i) => ({ thicknessMm: l.thicknessMm, atMin: i * gap }))
+  )
+  return {
+    answer,
+    trial: judged(input, limits, layers.length, thickest, answer),
+    lastAtMin: (layers.length - 1) * gap
+  }
 }

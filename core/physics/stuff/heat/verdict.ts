@@ -6,4 +6,5 @@ export const HOT_C = 80
 export type HeatVerdict = 'calm' | 'hot' | 'this boils'
 
 /** What a peak means, in one word. @example verdictOf(180) // "this boils" */
-export const verdictOf = (peakC: number): HeatVerdict => (peakC >= BOILS_C ? 'this boils' : peakC >= HOT_C ? 'hot' : 'calm')
+export const verdictOf = (peakC: number): HeatVerdict =>
+  peakC >= BOILS_C ? 'this boils' : peakC >= HOT_C ? 'hot' : 'calm'

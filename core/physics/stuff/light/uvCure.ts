@@ -25,8 +25,12 @@ const NEVER_S = 1e9
 export const penetration = (dpMm: number, tintPerMm = 0): number => 1 / (1 / dpMm + tintPerMm)
 
 /** Seconds for which a coat is at most 0.6 of the cured depth; Infinity where no lamp would do. */
-export function secondsForCoat(coatMm: number, { dpMm, ecMjCm2, irradianceMwCm2, tintPerMm = 0 }: Omit<UvInput, 'seconds'>): number {
-  const seconds = (ecMjCm2 / irradianceMwCm2) * Math.exp(coatMm / COAT_SHARE / penetration(dpMm, tintPerMm))
+export function secondsForCoat(
+  coatMm: number,
+  { dpMm, ecMjCm2, irradianceMwCm2, tintPerMm = 0 }: Omit<UvInput, 'seconds'>
+): number {
+  const seconds =
+    (ecMjCm2 / irradianceMwCm2) * Math.exp(coatMm / COAT_SHARE / penetration(dpMm, tintPerMm))
   return seconds > NEVER_S ? Infinity : seconds
 }
 
@@ -40,10 +44,15 @@ export function secondsForCoat(coatMm: number, { dpMm, ecMjCm2, irradianceMwCm2,
  */
 export function uvCure(input: UvInput): UvAnswer {
   const energy = input.irradianceMwCm2 * input.seconds
-  const cureDepthMm = energy <= input.ecMjCm2 ? 0 : penetration(input.dpMm, input.tintPerMm) * Math.log(energy / input.ecMjCm2)
-  const secondsFor = Object.fromEntries(COATS_MM.flatMap((mm) => {
-    const seconds = secondsForCoat(mm, input)
-    return Number.isFinite(seconds) ? [[String(mm), seconds]] : []
-  }))
+  const cureDepthMm =
+    energy <= input.ecMjCm2
+      ? 0
+      : penetration(input.dpMm, input.tintPerMm) * Math.log(energy / input.ecMjCm2)
+  const secondsFor = Object.fromEntries(
+    COATS_MM.flatMap((mm) => {
+      const seconds = secondsForCoat(mm, input)
+      return Number.isFinite(seconds) ? [[String(mm), seconds]] : []
+    })
+  )
   return { cureDepthMm, coatMm: COAT_SHARE * cureDepthMm, secondsFor }
 }

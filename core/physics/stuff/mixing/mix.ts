@@ -60,14 +60,18 @@ export const coverMl = (sdMl: number): number => ONE_SIDED_95 * sdMl
  * @source ratio by mass = ratio by volume × ratio of the densities
  * @example massShareA({ partA: 2, partB: 1, basis: 'volume', densityA: 1.1, densityB: 1 }) // 0.6875
  */
-export function massShareA(label: Pick<MixInput, 'partA' | 'partB' | 'basis' | 'densityA' | 'densityB'>): number {
+export function massShareA(
+  label: Pick<MixInput, 'partA' | 'partB' | 'basis' | 'densityA' | 'densityB'>
+): number {
   const a = label.basis === 'volume' ? label.partA * label.densityA : label.partA
   const b = label.basis === 'volume' ? label.partB * label.densityB : label.partB
   return a / (a + b)
 }
 
 /** Density of the mixed resin, g/cm³, the volumes of the parts added up. */
-export function mixedDensity(label: Pick<MixInput, 'partA' | 'partB' | 'basis' | 'densityA' | 'densityB'>): number {
+export function mixedDensity(
+  label: Pick<MixInput, 'partA' | 'partB' | 'basis' | 'densityA' | 'densityB'>
+): number {
   const share = massShareA(label)
   return 1 / (share / label.densityA + (1 - share) / label.densityB)
 }
@@ -88,18 +92,24 @@ export function mix(input: MixInput): Mix {
   const densityGCm3 = mixedDensity(input)
   const pouredG = (input.volumeMl + coverMl(sdMl)) * densityGCm3 * (1 + wastePct / 100)
   if (batchMaxG <= cupG) {
-    throw new RangeError(`batchMaxG: was ${batchMaxG}; it must be more than the ${cupG} g that stay in the cup`)
+    throw new RangeError(
+      `batchMaxG: was ${batchMaxG}; it must be more than the ${cupG} g that stay in the cup`
+    )
   }
   const count = pouredG === 0 ? 0 : Math.ceil(pouredG / (batchMaxG - cupG) - 1e-9)
   if (count > MOST_BATCHES) {
-    throw new RangeError(`batchMaxG: was ${batchMaxG}; that makes ${count} batches, and ${MOST_BATCHES} is the most: allow larger ones`)
+    throw new RangeError(
+      `batchMaxG: was ${batchMaxG}; that makes ${count} batches, and ${MOST_BATCHES} is the most: allow larger ones`
+    )
   }
   const totalG = pouredG + count * cupG
   const share = massShareA(input)
   const aG = totalG * share
   const bG = totalG - aG
   const batchG = count === 0 ? 0 : totalG / count
-  const drops = Object.fromEntries(input.tints.map((t) => [t.id, Math.round((t.dropsPer100G * batchG) / 100)]))
+  const drops = Object.fromEntries(
+    input.tints.map((t) => [t.id, Math.round((t.dropsPer100G * batchG) / 100)])
+  )
   return {
     totalG,
     aG,
@@ -107,7 +117,11 @@ export function mix(input: MixInput): Mix {
     aMl: aG / input.densityA,
     bMl: bG / input.densityB,
     densityGCm3,
-    batches: Array.from({ length: count }, () => ({ aG: aG / count, bG: bG / count, drops: { ...drops } })),
+    batches: Array.from({ length: count }, () => ({
+      aG: aG / count,
+      bG: bG / count,
+      drops: { ...drops }
+    })),
     ratioErrorPct: count === 0 ? 0 : (input.readabilityG / (Math.min(aG, bG) / count)) * 100
   }
 }
@@ -127,10 +141,13 @@ export function rescueTint(
   dropsPer100G: number,
   wantedDropsPer100G: number
 ): { extraClearG: number } | { extraDrops: number } {
-  if (wantedDropsPer100G > dropsPer100G) return { extraDrops: (massG * (wantedDropsPer100G - dropsPer100G)) / 100 }
+  if (wantedDropsPer100G > dropsPer100G)
+    return { extraDrops: (massG * (wantedDropsPer100G - dropsPer100G)) / 100 }
   if (wantedDropsPer100G === dropsPer100G) return { extraClearG: 0 }
   if (wantedDropsPer100G === 0) {
-    throw new RangeError('wantedDropsPer100G: was 0; tint cannot be taken out, so it must be above 0')
+    throw new RangeError(
+      'wantedDropsPer100G: was 0; tint cannot be taken out, so it must be above 0'
+    )
   }
   return { extraClearG: massG * (dropsPer100G / wantedDropsPer100G - 1) }
 }

@@ -30,15 +30,24 @@ export const EYE_FORGIVES_MM = 1
 const PIECES = 80
 
 /** Bending stiffness for a metre of width, N·m. @example stiffness(0.25, 1.8) // 0.00234 */
-export const stiffness = (thicknessMm: number, modulusGPa: number): number => (modulusGPa * 1e9 * (thicknessMm / 1000) ** 3) / 12
+export const stiffness = (thicknessMm: number, modulusGPa: number): number =>
+  (modulusGPa * 1e9 * (thicknessMm / 1000) ** 3) / 12
 
 /** Weight of film and gel, N for a metre of length and a metre of width. */
-export const stripWeight = ({ thicknessMm, filmDensityGCm3, wetMm, gelDensityGCm3 }: Strip): number => GRAVITY * (thicknessMm * filmDensityGCm3 + wetMm * gelDensityGCm3)
+export const stripWeight = ({
+  thicknessMm,
+  filmDensityGCm3,
+  wetMm,
+  gelDensityGCm3
+}: Strip): number => GRAVITY * (thicknessMm * filmDensityGCm3 + wetMm * gelDensityGCm3)
 
 /** Angle of the unloaded strip at each of its joints, rad. */
 function restAngles({ lengthMm, radiusMm, angleDeg = 0 }: Strip): Float64Array {
   const curl = radiusMm === undefined ? 0 : lengthMm / radiusMm
-  return Float64Array.from({ length: PIECES + 1 }, (_, i) => (angleDeg * Math.PI) / 180 - (curl * i) / PIECES)
+  return Float64Array.from(
+    { length: PIECES + 1 },
+    (_, i) => (angleDeg * Math.PI) / 180 - (curl * i) / PIECES
+  )
 }
 
 /** The line that runs at these angles. */
@@ -54,7 +63,8 @@ function lineOf(angles: ArrayLike<number>, lengthMm: number): [number, number][]
 }
 
 /** The line of a strip that bears nothing, not even itself. @example restLine({ lengthMm: 30, thicknessMm: 0.2, modulusGPa: 2, filmDensityGCm3: 1.2, wetMm: 1, gelDensityGCm3: 1 }).at(-1) // [30, 0] */
-export const restLine = (strip: Strip): [number, number][] => lineOf(restAngles(strip), strip.lengthMm)
+export const restLine = (strip: Strip): [number, number][] =>
+  lineOf(restAngles(strip), strip.lengthMm)
 
 /**
  * A strip bent by its own weight, the wet gel on it and a pull at its tip: the planar elastica, large bending included.
@@ -65,7 +75,10 @@ export const restLine = (strip: Strip): [number, number][] => lineOf(restAngles(
  *         the load laid on bit by bit. Checked against Bisshopp & Drucker 1945.
  * @example bentStrip({ lengthMm: 30, thicknessMm: 0.25, modulusGPa: 1.8, filmDensityGCm3: 1.28, wetMm: 2, gelDensityGCm3: 1.05 }).droopMm // 1.03
  */
-export function bentStrip(strip: Strip, bendingNM = stiffness(strip.thicknessMm, strip.modulusGPa)): Bent {
+export function bentStrip(
+  strip: Strip,
+  bendingNM = stiffness(strip.thicknessMm, strip.modulusGPa)
+): Bent {
   const lengthM = strip.lengthMm / 1000
   const step = lengthM / PIECES
   const rest = restAngles(strip)

@@ -48,7 +48,8 @@ function sinkingOf(strip: Strip, bendingNM: number): Sinking {
   const each = (stripWeight(strip) * strip.lengthMm) / 1000 / PLACES
   const free = new Float64Array(PLACES)
   for (let a = 0; a < PLACES; a++) {
-    for (let b = 0; b < PLACES; b++) free[a] += by[a * PLACES + b] * each * (b === PLACES - 1 ? 0.5 : 1)
+    for (let b = 0; b < PLACES; b++)
+      free[a] += by[a * PLACES + b] * each * (b === PLACES - 1 ? 0.5 : 1)
     free[a] += by[a * PLACES + PLACES - 1] * (strip.tipN ?? 0)
   }
   return { by, free }
@@ -58,7 +59,10 @@ function sinkingOf(strip: Strip, bendingNM: number): Sinking {
 function loadsOn(places: readonly number[], { by, free }: Sinking): number[] {
   let standing = [...places]
   for (;;) {
-    const loads = solved(standing.map((a) => standing.map((b) => by[a * PLACES + b])), standing.map((a) => free[a]))
+    const loads = solved(
+      standing.map((a) => standing.map((b) => by[a * PLACES + b])),
+      standing.map((a) => free[a])
+    )
     const lazy = loads.findIndex((n) => n < 0)
     if (lazy < 0) return places.map((p) => (standing.includes(p) ? loads[standing.indexOf(p)] : 0))
     standing = standing.filter((_, i) => i !== lazy)
@@ -70,7 +74,9 @@ function solved(rows: number[][], right: number[]): number[] {
   const n = right.length
   const m = rows.map((row, i) => [...row, right[i]])
   for (let c = 0; c < n; c++) {
-    const best = m.slice(c).reduce((k, row, i) => (Math.abs(row[c]) > Math.abs(m[k][c]) ? c + i : k), c)
+    const best = m
+      .slice(c)
+      .reduce((k, row, i) => (Math.abs(row[c]) > Math.abs(m[k][c]) ? c + i : k), c)
     ;[m[c], m[best]] = [m[best], m[c]]
     for (let r = c + 1; r < n; r++) {
       const f = m[r][c] / m[c][c]
@@ -78,7 +84,10 @@ function solved(rows: number[][], right: number[]): number[] {
     }
   }
   const answer = Array.from({ length: n }, () => 0)
-  for (let r = n - 1; r >= 0; r--) answer[r] = (m[r][n] - m[r].slice(r + 1, n).reduce((sum, v, i) => sum + v * answer[r + 1 + i], 0)) / m[r][r]
+  for (let r = n - 1; r >= 0; r--)
+    answer[r] =
+      (m[r][n] - m[r].slice(r + 1, n).reduce((sum, v, i) => sum + v * answer[r + 1 + i], 0)) /
+      m[r][r]
   return answer
 }
 
@@ -87,7 +96,9 @@ function droopWith(places: readonly number[], sinking: Sinking): number {
   let most = 0
   for (let a = 0; a < PLACES; a++) {
     let sunk = sinking.free[a]
-    places.forEach((p, i) => { sunk -= sinking.by[a * PLACES + p] * loads[i] })
+    places.forEach((p, i) => {
+      sunk -= sinking.by[a * PLACES + p] * loads[i]
+    })
     most = Math.max(most, Math.abs(sunk))
   }
   return most
@@ -95,7 +106,9 @@ function droopWith(places: readonly number[], sinking: Sinking): number {
 
 /** The best places for so many props: each in turn moved to where the droop is least, until none wants to move. */
 function bestPlaces(count: number, sinking: Sinking): number[] {
-  let places = Array.from({ length: count }, (_, i) => Math.min(PLACES - 1, Math.round(((i + 1) / (count + 0.4)) * PLACES) - 1))
+  let places = Array.from({ length: count }, (_, i) =>
+    Math.min(PLACES - 1, Math.round(((i + 1) / (count + 0.4)) * PLACES) - 1)
+  )
   let droop = droopWith(places, sinking)
   for (let round = 0; round < 30; round++) {
     const before = droop
@@ -113,7 +126,10 @@ function bestPlaces(count: number, sinking: Sinking): number[] {
 }
 
 const told = (strip: Strip, places: readonly number[], sinking: Sinking): Props => ({
-  count: places.length, droopMm: droopWith(places, sinking) * 1000, atMm: places.map((p) => ((p + 1) * strip.lengthMm) / PLACES), loadN: loadsOn(places, sinking)
+  count: places.length,
+  droopMm: droopWith(places, sinking) * 1000,
+  atMm: places.map((p) => ((p + 1) * strip.lengthMm) / PLACES),
+  loadN: loadsOn(places, sinking)
 })
 
 /** One prop after the other: the best found with so many, or with fewer where one more would only lift what hangs beyond it. */
@@ -137,7 +153,13 @@ export function propped(strip: Strip, count: number): Props {
 
 /** Droop with props where the builder puts them, to the nearest fortieth of the strip. @example proppedAt({ lengthMm: 100, thicknessMm: 1, modulusGPa: 1, filmDensityGCm3: 1, wetMm: 0, gelDensityGCm3: 1 }, [100]).loadN // three eighths of its weight */
 export function proppedAt(strip: Strip, atMm: readonly number[]): Props {
-  const places = [...new Set(atMm.map((mm) => Math.min(PLACES - 1, Math.max(0, Math.round((mm / strip.lengthMm) * PLACES) - 1))))].sort((a, b) => a - b)
+  const places = [
+    ...new Set(
+      atMm.map((mm) =>
+        Math.min(PLACES - 1, Math.max(0, Math.round((mm / strip.lengthMm) * PLACES) - 1))
+      )
+    )
+  ].sort((a, b) => a - b)
   return told(strip, places, sinkingOf(strip, stiffness(strip.thicknessMm, strip.modulusGPa)))
 }
 

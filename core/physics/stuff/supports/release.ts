@@ -18,18 +18,25 @@ export interface GelLeaf {
 export function laminate(filmMm: number, filmGPa: number, gelMm: number, gelGPa: number): number {
   const [e1, t1, e2, t2] = [filmGPa * 1e9, filmMm / 1000, gelGPa * 1e9, gelMm / 1000]
   const neutral = (e1 * t1 * (t1 / 2) + e2 * t2 * (t1 + t2 / 2)) / (e1 * t1 + e2 * t2)
-  return e1 * (t1 ** 3 / 12 + t1 * (neutral - t1 / 2) ** 2) + e2 * (t2 ** 3 / 12 + t2 * (t1 + t2 / 2 - neutral) ** 2)
+  return (
+    e1 * (t1 ** 3 / 12 + t1 * (neutral - t1 / 2) ** 2) +
+    e2 * (t2 ** 3 / 12 + t2 * (t1 + t2 / 2 - neutral) ** 2)
+  )
 }
 
 /** Gel stiffens as it dries: with the cube of the water it has lost. Typical, from memory. */
-const gelStiff = (leaf: GelLeaf, retained: number): number => leaf.dryModulusGPa * (1 - retained) ** 3
+const gelStiff = (leaf: GelLeaf, retained: number): number =>
+  leaf.dryModulusGPa * (1 - retained) ** 3
 
 /** Droop of the strip if its props came away when the gel has come so far, mm. */
 export function droopWhen(strip: Strip, leaf: GelLeaf, retained: number): number {
   const solidMm = strip.wetMm * leaf.solidsVol
   const nowMm = solidMm + (strip.wetMm - solidMm) * retained
   // weight of what is left, spread over its thickness as water-light gel
-  return bentStrip({ ...strip, wetMm: nowMm }, laminate(strip.thicknessMm, strip.modulusGPa, nowMm, Math.max(1e-9, gelStiff(leaf, retained)))).droopMm
+  return bentStrip(
+    { ...strip, wetMm: nowMm },
+    laminate(strip.thicknessMm, strip.modulusGPa, nowMm, Math.max(1e-9, gelStiff(leaf, retained)))
+  ).droopMm
 }
 
 /**
@@ -38,7 +45,12 @@ export function droopWhen(strip: Strip, leaf: GelLeaf, retained: number): number
  * @param drying  of the coat on it
  * @returns       h; null where even the dry gel does not carry it, or it never dries
  */
-export function releaseH(strip: Strip, leaf: GelLeaf, drying: Drying, limitMm: number): number | null {
+export function releaseH(
+  strip: Strip,
+  leaf: GelLeaf,
+  drying: Drying,
+  limitMm: number
+): number | null {
   if (drying.clearH === null) return null
   const holds = (h: number) => droopWhen(strip, leaf, retainedAt(drying.curve, h)) <= limitMm
   if (!holds(drying.clearH)) return null
@@ -59,7 +71,13 @@ export function releaseH(strip: Strip, leaf: GelLeaf, drying: Drying, limitMm: n
  * @source film bent elastically, gel dried free of stress: 1/R = (1/R₀)(1 − EI of the film / EI of both)
  * @example formerFor(12, 0.25, 1.8, 0.8, 0.05) // 9.3
  */
-export function formerFor(radiusMm: number, filmMm: number, filmGPa: number, gelMm: number, gelGPa: number): number {
+export function formerFor(
+  radiusMm: number,
+  filmMm: number,
+  filmGPa: number,
+  gelMm: number,
+  gelGPa: number
+): number {
   const alone = (filmGPa * 1e9 * (filmMm / 1000) ** 3) / 12
   return radiusMm * Math.max(0.2, 1 - alone / laminate(filmMm, filmGPa, gelMm, gelGPa))
 }

@@ -15,13 +15,29 @@ export interface Tipping {
  * @source statics
  * @example freestanding(8, [4, 30], [0, 10]).tipDeg // 7.6
  */
-export function freestanding(massG: number, [x, z]: readonly [number, number], [left, right]: readonly [number, number]): Tipping {
+export function freestanding(
+  massG: number,
+  [x, z]: readonly [number, number],
+  [left, right]: readonly [number, number]
+): Tipping {
   const arm = Math.min(x - left, right - x)
-  return { tipDeg: (Math.atan2(arm, z) * 180) / Math.PI, stands: arm > 0, pushN: Math.max(0, ((massG / 1000) * 9.81 * arm) / z) }
+  return {
+    tipDeg: (Math.atan2(arm, z) * 180) / Math.PI,
+    stands: arm > 0,
+    pushN: Math.max(0, ((massG / 1000) * 9.81 * arm) / z)
+  }
 }
 
 /** What a joint bears before it parts, MPa: soft, slow peel. Typical, from memory. */
-export const BOND_MPA = { gel: 0.08, caulk: 0.15, light: 2, resin: 3, superglue: 1.5, solvent: 5, hotglue: 0.4 } as const
+export const BOND_MPA = {
+  gel: 0.08,
+  caulk: 0.15,
+  light: 2,
+  resin: 3,
+  superglue: 1.5,
+  solvent: 5,
+  hotglue: 0.4
+} as const
 export type BondId = keyof typeof BOND_MPA
 /** How many times its load a joint should bear. Common practice, no source. */
 const SAFETY = 4
@@ -35,7 +51,13 @@ const SAFETY = 4
  * @source F/A + 6M/(b·a²), beam theory
  * @example bondHolds('gel', 8, 120, 0.3, 25).times
  */
-export function bondHolds(bond: BondId, footMm: number, widthMm: number, loadN: number, leverMm: number): { times: number; wantsMm: number; holds: boolean } {
+export function bondHolds(
+  bond: BondId,
+  footMm: number,
+  widthMm: number,
+  loadN: number,
+  leverMm: number
+): { times: number; wantsMm: number; holds: boolean } {
   const stress = (a: number) => loadN / (a * widthMm) + (6 * loadN * leverMm) / (widthMm * a ** 2)
   const times = BOND_MPA[bond] / stress(footMm)
   const per = loadN / widthMm

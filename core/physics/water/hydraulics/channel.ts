@@ -4,7 +4,8 @@ export const GRAVITY = 9.81
 /** Refuses what is not above 0, naming it. @throws RangeError */
 export function requirePositive(values: Record<string, number>): void {
   for (const [name, value] of Object.entries(values)) {
-    if (!(value > 0) || !Number.isFinite(value)) throw new RangeError(`${name}: was ${value}; it must be above 0`)
+    if (!(value > 0) || !Number.isFinite(value))
+      throw new RangeError(`${name}: was ${value}; it must be above 0`)
   }
 }
 
@@ -41,13 +42,21 @@ export const froude = (speed: number, depth: number): number => speed / Math.sqr
  * @source Bakhmeteff 1912, in Chow (1959), ch. 3
  * @example specificEnergy(2, 0.7415) // 1.112, one and a half times the critical depth
  */
-export const specificEnergy = (unitDischarge: number, depth: number): number => depth + (unitDischarge / depth) ** 2 / (2 * GRAVITY)
+export const specificEnergy = (unitDischarge: number, depth: number): number =>
+  depth + (unitDischarge / depth) ** 2 / (2 * GRAVITY)
 
 /** Depth on the fast or the quiet side that carries this specific energy, m; the critical depth when there is too little of it. */
-export function depthOfEnergy(unitDischarge: number, energy: number, side: 'fast' | 'quiet'): number {
+export function depthOfEnergy(
+  unitDischarge: number,
+  energy: number,
+  side: 'fast' | 'quiet'
+): number {
   const critical = criticalDepth(unitDischarge)
   if (energy <= 1.5 * critical) return critical
-  let [low, high] = side === 'quiet' ? [critical, energy] : [(unitDischarge / Math.sqrt(2 * GRAVITY * energy)) * 0.5, critical]
+  let [low, high] =
+    side === 'quiet'
+      ? [critical, energy]
+      : [(unitDischarge / Math.sqrt(2 * GRAVITY * energy)) * 0.5, critical]
   for (let i = 0; i < 60; i++) {
     const middle = (low + high) / 2
     const over = specificEnergy(unitDischarge, middle) > energy
@@ -58,7 +67,8 @@ export function depthOfEnergy(unitDischarge: number, energy: number, side: 'fast
 }
 
 /** A rectangular channel: its width, m; Infinity for a wide one, whose hydraulic radius is its depth. */
-const radius = (depth: number, width: number) => (Number.isFinite(width) ? (width * depth) / (width + 2 * depth) : depth)
+const radius = (depth: number, width: number) =>
+  Number.isFinite(width) ? (width * depth) / (width + 2 * depth) : depth
 
 /**
  * Mean speed of steady uniform flow, V = R^⅔ √s / n.
@@ -71,14 +81,23 @@ const radius = (depth: number, width: number) => (Number.isFinite(width) ? (widt
  * @source Manning 1891, in Chow (1959), ch. 5; written from memory
  * @example manningSpeed(2, 0.001, 0.03) // 1.673
  */
-export function manningSpeed(depth: number, slope: number, manning: number, width = Infinity): number {
+export function manningSpeed(
+  depth: number,
+  slope: number,
+  manning: number,
+  width = Infinity
+): number {
   requirePositive({ depth, slope, manning, width: Number.isFinite(width) ? width : 1 })
   return (radius(depth, width) ** (2 / 3) * Math.sqrt(slope)) / manning
 }
 
 /** Slope of the energy line at a depth, by Manning turned round. */
-export const frictionSlope = (unitDischarge: number, depth: number, manning: number, width = Infinity): number =>
-  ((unitDischarge / depth) * manning / radius(depth, width) ** (2 / 3)) ** 2
+export const frictionSlope = (
+  unitDischarge: number,
+  depth: number,
+  manning: number,
+  width = Infinity
+): number => (((unitDischarge / depth) * manning) / radius(depth, width) ** (2 / 3)) ** 2
 
 /**
  * Normal depth: the depth at which weight and roughness balance and the flow stays as it is.
@@ -88,7 +107,12 @@ export const frictionSlope = (unitDischarge: number, depth: number, manning: num
  * @source Chow (1959), ch. 6; solved by halving
  * @example normalDepth(3.346, 0.001, 0.03) // 2.0
  */
-export function normalDepth(unitDischarge: number, slope: number, manning: number, width = Infinity): number {
+export function normalDepth(
+  unitDischarge: number,
+  slope: number,
+  manning: number,
+  width = Infinity
+): number {
   requirePositive({ unitDischarge, slope, manning })
   let [low, high] = [1e-6, 1]
   while (manningSpeed(high, slope, manning, width) * high < unitDischarge) high *= 2

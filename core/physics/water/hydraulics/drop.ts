@@ -25,14 +25,24 @@ export interface Plunge {
 export function plunge(unitDischarge: number, dropM: number): Plunge {
   requirePositive({ unitDischarge, dropM })
   const d = unitDischarge ** 2 / (GRAVITY * dropM ** 3)
-  return { dropNumber: d, dropLengthM: 4.3 * d ** 0.27 * dropM, poolDepthM: d ** 0.22 * dropM, fastDepthM: 0.54 * d ** 0.425 * dropM, tailDepthM: 1.66 * d ** 0.27 * dropM }
+  return {
+    dropNumber: d,
+    dropLengthM: 4.3 * d ** 0.27 * dropM,
+    poolDepthM: d ** 0.22 * dropM,
+    fastDepthM: 0.54 * d ** 0.425 * dropM,
+    tailDepthM: 1.66 * d ** 0.27 * dropM
+  }
 }
 
 export const MOODS = ['trickle', 'steady', 'spate'] as const
 export type Mood = (typeof MOODS)[number]
 
 /** Moods as discharge over a metre of lip, m²/s, and no more than a share of √(gH³), so that a low ledge is not drowned. Common practice, no source. */
-const MOOD: Readonly<Record<Mood, readonly [m2S: number, share: number]>> = { trickle: [0.03, 0.02], steady: [0.25, 0.08], spate: [1.5, 0.18] }
+const MOOD: Readonly<Record<Mood, readonly [m2S: number, share: number]>> = {
+  trickle: [0.03, 0.02],
+  steady: [0.25, 0.08],
+  spate: [1.5, 0.18]
+}
 
 /** The discharge a mood stands for at a drop, m²/s. @example moodDischarge('steady', 4) // 0.25 */
 export function moodDischarge(mood: Mood, dropM: number): number {
@@ -54,7 +64,9 @@ export type StepFlow = 'nappe' | 'skimming'
  */
 export function stepFlow(unitDischarge: number, riseM: number, treadM: number): StepFlow {
   requirePositive({ riseM, treadM })
-  return criticalDepth(unitDischarge) / riseM > 1.2 - (0.325 * riseM) / treadM ? 'skimming' : 'nappe'
+  return criticalDepth(unitDischarge) / riseM > 1.2 - (0.325 * riseM) / treadM
+    ? 'skimming'
+    : 'nappe'
 }
 
 /** Heads lower than this cling to the face instead of springing free, m. @source least head over a measuring weir, ISO 1438; from memory */

@@ -5,4 +5,5 @@ export type FlowKind = 'quiet' | 'near-critical' | 'fast'
 const NEAR: readonly [number, number] = [0.75, 1.35]
 
 /** The kind of flow that a Froude number makes. @example flowKind(1) // "near-critical" */
-export const flowKind = (froude: number): FlowKind => (froude < NEAR[0] ? 'quiet' : froude <= NEAR[1] ? 'near-critical' : 'fast')
+export const flowKind = (froude: number): FlowKind =>
+  froude < NEAR[0] ? 'quiet' : froude <= NEAR[1] ? 'near-critical' : 'fast'

@@ -12,7 +12,13 @@ export interface Jump {
 }
 
 /** Kinds by the Froude number before the jump, as the USBR names them. */
-const KINDS: readonly (readonly [upTo: number, kind: JumpKind])[] = [[1.7, 'undular'], [2.5, 'weak'], [4.5, 'oscillating'], [9, 'steady'], [Infinity, 'strong']]
+const KINDS: readonly (readonly [upTo: number, kind: JumpKind])[] = [
+  [1.7, 'undular'],
+  [2.5, 'weak'],
+  [4.5, 'oscillating'],
+  [9, 'steady'],
+  [Infinity, 'strong']
+]
 /** Length of a jump in depths after it. */
 const LENGTHS = 6
 
@@ -25,7 +31,8 @@ const LENGTHS = 6
  * @example sequentRatio(5) // 6.589
  */
 export function sequentRatio(froude: number): number {
-  if (!(froude > 1)) throw new RangeError(`froude: was ${froude}; it must be above 1: quiet water does not jump`)
+  if (!(froude > 1))
+    throw new RangeError(`froude: was ${froude}; it must be above 1: quiet water does not jump`)
   return (Math.sqrt(1 + 8 * froude ** 2) - 1) / 2
 }
 
@@ -52,4 +59,5 @@ export function jump(froude: number, depthM: number): Jump {
  * @source Chow (1959), ch. 3; written from memory
  * @example headLost(0.4, 2.636) // 2.65
  */
-export const headLost = (before: number, after: number): number => (after - before) ** 3 / (4 * before * after)
+export const headLost = (before: number, after: number): number =>
+  (after - before) ** 3 / (4 * before * after)

@@ -26,7 +26,12 @@ export function brink(unitDischarge: number, approachFroude?: number): Brink {
   const critical = criticalDepth(unitDischarge)
   if (approachFroude === undefined || approachFroude <= 1) {
     const depthM = BRINK_SHARE * critical
-    return { criticalDepthM: critical, depthM, speedMS: unitDischarge / depthM, headM: 1.5 * critical }
+    return {
+      criticalDepthM: critical,
+      depthM,
+      speedMS: unitDischarge / depthM,
+      headM: 1.5 * critical
+    }
   }
   const before = critical / Math.cbrt(approachFroude ** 2)
   const depthM = (before * approachFroude ** 2) / (approachFroude ** 2 + 0.4)
@@ -34,7 +39,14 @@ export function brink(unitDischarge: number, approachFroude?: number): Brink {
 }
 
 /** A point of the sheet: along from the brink and up from the crest, m; its thickness across the stream and its speed. */
-export interface SheetPoint { x: number; z: number; thicknessM: number; speedMS: number; arcM: number; angleDeg: number }
+export interface SheetPoint {
+  x: number
+  z: number
+  thicknessM: number
+  speedMS: number
+  arcM: number
+  angleDeg: number
+}
 
 /** The falling sheet, full size. Faces start over the crest (x 0) and end at the foot. */
 export interface Nappe {
@@ -75,14 +87,34 @@ export function nappe(unitDischarge: number, dropM: number, start: Brink): Nappe
     const z = from - (GRAVITY * t * t) / 2
     const last = middle.at(-1)
     if (last) arcM += Math.hypot(x - last.x, z - last.z)
-    middle.push({ x, z, thicknessM: unitDischarge / speedMS, speedMS, arcM, angleDeg: (Math.atan2(down, start.speedMS) * 180) / Math.PI })
+    middle.push({
+      x,
+      z,
+      thicknessM: unitDischarge / speedMS,
+      speedMS,
+      arcM,
+      angleDeg: (Math.atan2(down, start.speedMS) * 180) / Math.PI
+    })
   }
-  const face = (side: 1 | -1) => middle.map(({ x, z, thicknessM, angleDeg }): [number, number] => {
-    const slope = (angleDeg * Math.PI) / 180
-    return [x + (side * Math.sin(slope) * thicknessM) / 2, z + (side * Math.cos(slope) * thicknessM) / 2]
-  })
+  const face = (side: 1 | -1) =>
+    middle.map(({ x, z, thicknessM, angleDeg }): [number, number] => {
+      const slope = (angleDeg * Math.PI) / 180
+      return [
+        x + (side * Math.sin(slope) * thicknessM) / 2,
+        z + (side * Math.cos(slope) * thicknessM) / 2
+      ]
+    })
   const foot = middle.at(-1)!
-  return { middle, lower: face(-1), upper: face(1), landM: foot.x, landAngleDeg: foot.angleDeg, landSpeedMS: foot.speedMS, footThicknessM: foot.thicknessM, arcM }
+  return {
+    middle,
+    lower: face(-1),
+    upper: face(1),
+    landM: foot.x,
+    landAngleDeg: foot.angleDeg,
+    landSpeedMS: foot.speedMS,
+    footThicknessM: foot.thicknessM,
+    arcM
+  }
 }
 
 /**
@@ -99,6 +131,8 @@ export const breakUp = (unitDischarge: number): number => 6 * unitDischarge ** 0
  * @source Poleni 1717, in any handbook
  * @example weirDischarge(0.5, 0.62) // 0.647
  */
-export const weirDischarge = (headM: number, cd = WEIR_CD): number => (2 / 3) * cd * Math.sqrt(2 * GRAVITY) * Math.max(0, headM) ** 1.5
+export const weirDischarge = (headM: number, cd = WEIR_CD): number =>
+  (2 / 3) * cd * Math.sqrt(2 * GRAVITY) * Math.max(0, headM) ** 1.5
 /** Discharge of a quiet pool over a broad lip where the depth becomes critical, h = 1.5 y_c: the other way round of `brink`. */
-export const lipDischarge = (headM: number): number => Math.sqrt(GRAVITY * (Math.max(0, headM) / 1.5) ** 3)
+export const lipDischarge = (headM: number): number =>
+  Math.sqrt(GRAVITY * (Math.max(0, headM) / 1.5) ** 3)

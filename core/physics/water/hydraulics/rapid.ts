@@ -1,4 +1,11 @@
-import { criticalDepth, froude, GRAVITY, manningSpeed, normalDepth, requirePositive } from './channel'
+import {
+  criticalDepth,
+  froude,
+  GRAVITY,
+  manningSpeed,
+  normalDepth,
+  requirePositive
+} from './channel'
 
 export interface RapidInput {
   scale: number
@@ -38,12 +45,22 @@ export const standingWave = (speed: number): number => (2 * Math.PI * speed ** 2
 /** Height of the pillow on a rock that stops the stream, U²/2g, m. @source Bernoulli @example pillow(3) // 0.459 */
 export const pillow = (speed: number): number => speed ** 2 / (2 * GRAVITY)
 /** Half-angle of the vee behind a rock, sin β = 1/Fr, degrees; null when Fr is not above 1. @source Mach's angle for shallow water; Chow (1959), ch. 17 @example veeAngle(2) // 30 */
-export const veeAngle = (fr: number): number | null => (fr > 1 ? (Math.asin(1 / fr) * 180) / Math.PI : null)
+export const veeAngle = (fr: number): number | null =>
+  fr > 1 ? (Math.asin(1 / fr) * 180) / Math.PI : null
 
 /** What a depth and a speed look like at a scale. */
-export const seenOf = (scale: number, depthM: number, speedMS: number): Pick<Rapid, 'froude' | 'standingWaveMm' | 'pillowMm' | 'veeDeg'> => {
+export const seenOf = (
+  scale: number,
+  depthM: number,
+  speedMS: number
+): Pick<Rapid, 'froude' | 'standingWaveMm' | 'pillowMm' | 'veeDeg'> => {
   const fr = froude(speedMS, depthM)
-  return { froude: fr, standingWaveMm: (standingWave(speedMS) / scale) * 1000, pillowMm: (pillow(speedMS) / scale) * 1000, veeDeg: veeAngle(fr) }
+  return {
+    froude: fr,
+    standingWaveMm: (standingWave(speedMS) / scale) * 1000,
+    pillowMm: (pillow(speedMS) / scale) * 1000,
+    veeDeg: veeAngle(fr)
+  }
 }
 
 /**
@@ -55,8 +72,15 @@ export const seenOf = (scale: number, depthM: number, speedMS: number): Pick<Rap
 export function rapid(input: RapidInput): Rapid {
   const { scale, slope, manning, widthM = Infinity } = input
   requirePositive({ scale, slope, manning })
-  if ((input.depthM === undefined) === (input.unitDischargeM2S === undefined)) throw new RangeError('depthM: give either depthM or unitDischargeM2S')
+  if ((input.depthM === undefined) === (input.unitDischargeM2S === undefined))
+    throw new RangeError('depthM: give either depthM or unitDischargeM2S')
   const depthM = input.depthM ?? normalDepth(input.unitDischargeM2S!, slope, manning, widthM)
   const speedMS = manningSpeed(depthM, slope, manning, widthM)
-  return { depthM, speedMS, unitDischargeM2S: depthM * speedMS, criticalDepthM: criticalDepth(depthM * speedMS), ...seenOf(scale, depthM, speedMS) }
+  return {
+    depthM,
+    speedMS,
+    unitDischargeM2S: depthM * speedMS,
+    criticalDepthM: criticalDepth(depthM * speedMS),
+    ...seenOf(scale, depthM, speedMS)
+  }
 }

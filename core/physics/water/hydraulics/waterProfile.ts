@@ -1,4 +1,11 @@
-import { criticalDepth, depthOfEnergy, frictionSlope, froude, GRAVITY, specificEnergy } from './channel'
+import {
+  criticalDepth,
+  depthOfEnergy,
+  frictionSlope,
+  froude,
+  GRAVITY,
+  specificEnergy
+} from './channel'
 import { jump, type Jump } from './jump'
 
 /** A channel of even width along its stations, full size, from upstream down. */
@@ -72,14 +79,21 @@ export function waterProfile(channel: Channel): WaterProfile {
   const fast = new Array<number | null>(n).fill(null)
   let head: number | null = null
   for (let i = 0; i < n; i++) {
-    if (i === 0 && channel.fastHeadM !== null && channel.fastHeadM - bedM[0] > least) head = channel.fastHeadM
+    if (i === 0 && channel.fastHeadM !== null && channel.fastHeadM - bedM[0] > least)
+      head = channel.fastHeadM
     else if (head !== null) {
       const before: number = fast[i - 1]!
       const dx = stationM[i] - stationM[i - 1]
       const arrived: number = head - dx * friction(before)
       const within = arrived - bedM[i] >= least
       // the slope of the friction is taken again with the depth it leads to
-      head = within ? Math.min(head, head - (dx * (friction(before) + friction(depthOfEnergy(q, arrived - bedM[i], 'fast')))) / 2) : null
+      head = within
+        ? Math.min(
+            head,
+            head -
+              (dx * (friction(before) + friction(depthOfEnergy(q, arrived - bedM[i], 'fast')))) / 2
+          )
+        : null
       if (head !== null && head - bedM[i] < least) head = null
     }
     if (head === null && control[i]) head = bedM[i] + least
@@ -91,17 +105,20 @@ export function waterProfile(channel: Channel): WaterProfile {
   let isFast = false
   for (let i = 0; i < n; i++) {
     const f = fast[i]
-    const stays = f !== null && f < critical * (1 - 1e-9) && momentum(q, f) > momentum(q, quiet[i]) * (1 + 1e-9)
+    const stays =
+      f !== null && f < critical * (1 - 1e-9) && momentum(q, f) > momentum(q, quiet[i]) * (1 + 1e-9)
     if (isFast && !stays) {
       const before = depthM[i - 1]
       const fr = froude(q / before, before)
-      if (fr > LEAST_JUMP && quiet[i] > critical * 1.001) jumps.push({ atM: stationM[i - 1], froude: fr, depthM: before, ...jump(fr, before) })
+      if (fr > LEAST_JUMP && quiet[i] > critical * 1.001)
+        jumps.push({ atM: stationM[i - 1], froude: fr, depthM: before, ...jump(fr, before) })
     }
     isFast = stays
     depthM.push(stays ? f : quiet[i])
   }
   return {
-    depthM, jumps,
+    depthM,
+    jumps,
     speedMS: depthM.map((d) => q / d),
     froude: depthM.map((d) => froude(q / d, d)),
     headM: depthM.map((d, i) => bedM[i] + specificEnergy(q, d))

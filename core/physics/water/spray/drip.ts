@@ -1,6 +1,11 @@
 import { GRAVITY, requirePositive } from '../hydraulics/channel'
 
-export interface DripInput { radiusMm: number; viscosityPaS: number; surfaceTensionNM: number; densityGCm3: number }
+export interface DripInput {
+  radiusMm: number
+  viscosityPaS: number
+  surfaceTensionNM: number
+  densityGCm3: number
+}
 export interface Drip {
   /** Until a hanging strand has thinned and breaks, s: zap before. */
   breakS: number

@@ -27,20 +27,39 @@ export const fallSpeed = (dropM: number): number => Math.sqrt(2 * GRAVITY * drop
  * @source Torricelli 1644; any text on mechanics. Air is left out: fine spray goes less far.
  * @example splashOf({ scale: 48, speedMS: 4, anglesDeg: [30, 80] }).heightMm // 16.5
  */
-export function splashOf({ scale, speedMS, dropM, anglesDeg }: { scale: number; speedMS?: number; dropM?: number; anglesDeg: readonly [number, number] }): Splash {
+export function splashOf({
+  scale,
+  speedMS,
+  dropM,
+  anglesDeg
+}: {
+  scale: number
+  speedMS?: number
+  dropM?: number
+  anglesDeg: readonly [number, number]
+}): Splash {
   requirePositive({ scale })
-  if ((speedMS === undefined) === (dropM === undefined)) throw new RangeError('speedMS: give either speedMS or dropM')
+  if ((speedMS === undefined) === (dropM === undefined))
+    throw new RangeError('speedMS: give either speedMS or dropM')
   const v = speedMS ?? fallSpeed(dropM!)
   requirePositive({ speedMS: v })
-  if (v > FASTEST_MS) throw new RangeError(`speedMS: was ${Math.round(v)}; no water is thrown faster than ${FASTEST_MS} m/s`)
+  if (v > FASTEST_MS)
+    throw new RangeError(
+      `speedMS: was ${Math.round(v)}; no water is thrown faster than ${FASTEST_MS} m/s`
+    )
   const [lo, hi] = anglesDeg
-  if (!(lo <= hi)) throw new RangeError(`anglesDeg: was [${lo}, ${hi}]; the lower angle comes first`)
+  if (!(lo <= hi))
+    throw new RangeError(`anglesDeg: was [${lo}, ${hi}]; the lower angle comes first`)
   const onModel = (metres: number) => (metres / scale) * 1000
   const up = (deg: number) => (v * Math.sin((deg * Math.PI) / 180)) ** 2 / (2 * GRAVITY)
   const steep = lo <= 90 && hi >= 90 ? 90 : Math.abs(90 - lo) < Math.abs(90 - hi) ? lo : hi
-  const reaches = [lo, hi, 45, 135].filter((a) => a >= lo && a <= hi).map((a) => Math.abs(v ** 2 * Math.sin((2 * a * Math.PI) / 180)) / GRAVITY)
+  const reaches = [lo, hi, 45, 135]
+    .filter((a) => a >= lo && a <= hi)
+    .map((a) => Math.abs(v ** 2 * Math.sin((2 * a * Math.PI) / 180)) / GRAVITY)
   return {
-    speedMS: v, heightMm: onModel(up(steep)), reachMm: onModel(Math.max(...reaches)),
+    speedMS: v,
+    heightMm: onModel(up(steep)),
+    reachMm: onModel(Math.max(...reaches)),
     envelope: envelopeOf(v, lo, hi).map(([x, z]): [number, number] => [onModel(x), onModel(z)]),
     largestDropMm: onModel(LARGEST_DROP_M)
   }
@@ -51,13 +70,21 @@ function envelopeOf(v: number, lo: number, hi: number): [number, number][] {
   const angles = Array.from({ length: 25 }, (_, i) => ((lo + ((hi - lo) * i) / 24) * Math.PI) / 180)
   const range = (a: number) => (v ** 2 * Math.sin(2 * a)) / GRAVITY
   // the highest point reached over x by any of the angles: tan of the best angle is v²/gx, kept within bounds
-  const xs = [...angles.map(range), 0, ...(lo <= 45 && hi >= 45 ? [v ** 2 / GRAVITY] : []), ...(lo <= 135 && hi >= 135 ? [-(v ** 2) / GRAVITY] : [])]
+  const xs = [
+    ...angles.map(range),
+    0,
+    ...(lo <= 45 && hi >= 45 ? [v ** 2 / GRAVITY] : []),
+    ...(lo <= 135 && hi >= 135 ? [-(v ** 2) / GRAVITY] : [])
+  ]
   const [from, to] = [Math.min(...xs), Math.max(...xs)]
   const heightAt = (x: number) => {
     let best = 0
     for (const a of bestAngles(x, v, lo, hi)) {
       const cos = Math.cos(a)
-      if (Math.abs(cos) < 1e-9) { if (Math.abs(x) < 1e-9) best = Math.max(best, v ** 2 / (2 * GRAVITY)); continue }
+      if (Math.abs(cos) < 1e-9) {
+        if (Math.abs(x) < 1e-9) best = Math.max(best, v ** 2 / (2 * GRAVITY))
+        continue
+      }
       if (x / cos < -1e-12) continue
       best = Math.max(best, x * Math.tan(a) - (GRAVITY * x * x) / (2 * (v * cos) ** 2))
     }

@@ -24,7 +24,9 @@ export function breakDepth(heightM: number, periodS: number, slope: number): num
   requirePositive({ heightM, periodS })
   const index = breakerIndex(heightM, periodS, slope)
   if (!(index > 0.3)) {
-    throw new RangeError(`periodS: was ${periodS}; a wave ${round2(heightM)} m high needs a longer period on this beach: it would be too steep to stand`)
+    throw new RangeError(
+      `periodS: was ${periodS}; a wave ${round2(heightM)} m high needs a longer period on this beach: it would be too steep to stand`
+    )
   }
   return heightM / index
 }
@@ -37,10 +39,12 @@ export function breakerIndex(heightM: number, periodS: number, slope: number): n
 }
 
 /** Surf similarity (Iribarren) number, m/√(H/L₀). @source Iribarren & Nogales 1949; Battjes 1974 @example surfNumber(0.1, 2, 8) // 0.706 */
-export const surfNumber = (slope: number, heightM: number, periodS: number): number => slope / Math.sqrt(heightM / deepLength(periodS))
+export const surfNumber = (slope: number, heightM: number, periodS: number): number =>
+  slope / Math.sqrt(heightM / deepLength(periodS))
 
 /** How a wave breaks, by its surf number at breaking. @example breakerKind(0.7) // "plunging" */
-export const breakerKind = (surf: number): BreakerKind => (surf < SPILLS_BELOW ? 'spilling' : surf <= PLUNGES_TO ? 'plunging' : 'surging')
+export const breakerKind = (surf: number): BreakerKind =>
+  surf < SPILLS_BELOW ? 'spilling' : surf <= PLUNGES_TO ? 'plunging' : 'surging'
 
 /** How high above the still level a wave runs up a beach, H·ξ, m. @source Hunt 1959, capped at ξ = 2.3 */
 export const runUp = (heightM: number, surf: number): number => heightM * Math.min(surf, HUNT_CAP)
@@ -52,7 +56,11 @@ export const runUp = (heightM: number, surf: number): number => heightM * Math.m
  * @returns        height and depth at breaking, m
  * @example breakFrom(2, 8, 0.05).heightM // 2.6
  */
-export function breakFrom(heightM: number, periodS: number, slope: number): { heightM: number; depthM: number } {
+export function breakFrom(
+  heightM: number,
+  periodS: number,
+  slope: number
+): { heightM: number; depthM: number } {
   requirePositive({ heightM, periodS })
   const over = (depth: number) => {
     const here = heightM * shoaling(periodS, depth)
@@ -87,7 +95,17 @@ export interface Breaker {
  *
  * @example breakerOf({ scale: 100, breakerMm: 20, periodS: 8, beachSlope: 0.05 }).kind // "spilling"
  */
-export function breakerOf({ scale, breakerMm, periodS, beachSlope }: { scale: number; breakerMm: number; periodS: number; beachSlope: number }): Breaker {
+export function breakerOf({
+  scale,
+  breakerMm,
+  periodS,
+  beachSlope
+}: {
+  scale: number
+  breakerMm: number
+  periodS: number
+  beachSlope: number
+}): Breaker {
   requirePositive({ scale, breakerMm, periodS, beachSlope })
   const heightM = (breakerMm * scale) / 1000
   const breakDepthM = breakDepth(heightM, periodS, beachSlope)
@@ -95,8 +113,14 @@ export function breakerOf({ scale, breakerMm, periodS, beachSlope }: { scale: nu
   const onModel = (metres: number) => (metres / scale) * 1000
   const spacing = (times: number) => onModel(wavelength(periodS, breakDepthM * times))
   return {
-    kind: breakerKind(iribarren), iribarren, breakDepthM, breakDepthMm: onModel(breakDepthM), offshoreMm: onModel(breakDepthM / beachSlope),
-    runUpMm: onModel(runUp(heightM, iribarren)), spacingMm: [spacing(1), spacing(2), spacing(4)], heightM
+    kind: breakerKind(iribarren),
+    iribarren,
+    breakDepthM,
+    breakDepthMm: onModel(breakDepthM),
+    offshoreMm: onModel(breakDepthM / beachSlope),
+    runUpMm: onModel(runUp(heightM, iribarren)),
+    spacingMm: [spacing(1), spacing(2), spacing(4)],
+    heightM
   }
 }
 

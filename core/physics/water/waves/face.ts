@@ -40,15 +40,27 @@ export function faceOf(kind: BreakerKind, surf: number, lengthH: number): WaveFa
   const back = arc(28, (t): FacePoint => [-behind * (1 - t), smooth(t) ** 1.6])
   if (kind !== 'plunging') {
     const lean = kind === 'spilling' ? 1.3 : 2.2
-    const front = arc(24, (t): FacePoint => [lean * t, 1 - smooth(t) ** (kind === 'spilling' ? 0.8 : 1)]).slice(1)
+    const front = arc(24, (t): FacePoint => [
+      lean * t,
+      1 - smooth(t) ** (kind === 'spilling' ? 0.8 : 1)
+    ]).slice(1)
     // a spilling crest carries a roller on its front, a surging foot a tongue
-    const dressed = kind === 'spilling' ? front.map(([x, z]): FacePoint => [x + 0.16 * Math.sin(Math.PI * Math.min(1, (1 - z) / 0.4)), z]) : front
+    const dressed =
+      kind === 'spilling'
+        ? front.map(([x, z]): FacePoint => [
+            x + 0.16 * Math.sin(Math.PI * Math.min(1, (1 - z) / 0.4)),
+            z
+          ])
+        : front
     return { profile: [...back, ...dressed], crest: [0, 1], lip: [0, 1], hollow: null }
   }
   const thrown = Math.min(1, Math.max(0, (surf - 0.4) / 0.9))
   const onHollow = (angle: number, thick = 0): FacePoint => {
     const [u, v] = [(LONG + thick) * Math.cos(angle), (SHORT + thick) * Math.sin(angle)]
-    return [MIDDLE[0] + u * Math.cos(TILT) - v * Math.sin(TILT), MIDDLE[1] + u * Math.sin(TILT) + v * Math.cos(TILT)]
+    return [
+      MIDDLE[0] + u * Math.cos(TILT) - v * Math.sin(TILT),
+      MIDDLE[1] + u * Math.sin(TILT) + v * Math.cos(TILT)
+    ]
   }
   // round the hollow from under the lip, up over its roof, down its wall, to its lowest point; the farther it throws the longer the roof
   const tip = 0.85 - 1.75 * thrown
@@ -60,19 +72,38 @@ export function faceOf(kind: BreakerKind, surf: number, lengthH: number): WaveFa
   const ahead = onHollow(joins - 0.01, LIP_THICK)
   const [dx, dz] = [ahead[0] - roof[0][0], ahead[1] - roof[0][1]]
   const tangent = 0.22 / Math.hypot(dx, dz)
-  const over = bezier([0, 1], [0.25, 1], [roof[0][0] - dx * tangent, roof[0][1] - dz * tangent], roof[0], 12).slice(1)
+  const over = bezier(
+    [0, 1],
+    [0.25, 1],
+    [roof[0][0] - dx * tangent, roof[0][1] - dz * tangent],
+    roof[0],
+    12
+  ).slice(1)
   const [x, z] = hollow.at(-1)!
   const foot = bezier([x, z], [x + 0.3, z], [x + 0.5, 0], [x + 1, 0], 14).slice(1)
-  return { profile: [...back, ...over, ...roof.slice(1, -1), ...hollow, ...foot], crest: [0, 1], lip: hollow[0], hollow: [LONG, SHORT] }
+  return {
+    profile: [...back, ...over, ...roof.slice(1, -1), ...hollow, ...foot],
+    crest: [0, 1],
+    lip: hollow[0],
+    hollow: [LONG, SHORT]
+  }
 }
 
 const smooth = (t: number) => t * t * (3 - 2 * t)
-const arc = (count: number, place: (t: number) => FacePoint): FacePoint[] => Array.from({ length: count + 1 }, (_, i) => place(i / count))
+const arc = (count: number, place: (t: number) => FacePoint): FacePoint[] =>
+  Array.from({ length: count + 1 }, (_, i) => place(i / count))
 
-function bezier(a: FacePoint, b: FacePoint, c: FacePoint, d: FacePoint, count: number): FacePoint[] {
+function bezier(
+  a: FacePoint,
+  b: FacePoint,
+  c: FacePoint,
+  d: FacePoint,
+  count: number
+): FacePoint[] {
   return arc(count, (t) => {
     const s = 1 - t
-    const mix = (k: 0 | 1) => s * s * s * a[k] + 3 * s * s * t * b[k] + 3 * s * t * t * c[k] + t * t * t * d[k]
+    const mix = (k: 0 | 1) =>
+      s * s * s * a[k] + 3 * s * s * t * b[k] + 3 * s * t * t * c[k] + t * t * t * d[k]
     return [mix(0), mix(1)]
   })
 }

@@ -19,15 +19,29 @@ export interface ModelFace {
 const LONGEST_HEIGHTS = 12
 
 /** The face of a breaker at a scale. @example faceOnModel(breakerOf({ scale: 100, breakerMm: 20, periodS: 8, beachSlope: 0.1 }), 20, 100, 8).heightMm // 20 */
-export function faceOnModel(breaker: { kind: BreakerKind; iribarren: number; breakDepthM: number }, heightMm: number, scale: number, periodS: number): ModelFace {
+export function faceOnModel(
+  breaker: { kind: BreakerKind; iribarren: number; breakDepthM: number },
+  heightMm: number,
+  scale: number,
+  periodS: number
+): ModelFace {
   const lengthMm = (wavelength(periodS, breaker.breakDepthM) / scale) * 1000
-  const face = faceOf(breaker.kind, breaker.iribarren, Math.min(LONGEST_HEIGHTS, lengthMm / heightMm))
+  const face = faceOf(
+    breaker.kind,
+    breaker.iribarren,
+    Math.min(LONGEST_HEIGHTS, lengthMm / heightMm)
+  )
   const profile = face.profile.map(([x, z]): Point2 => [x * heightMm, z * heightMm])
   const top = face.profile.findIndex((p) => p[0] === face.crest[0] && p[1] === face.crest[1])
   let faceArcMm = 0
-  for (let i = top + 1; i < profile.length; i++) faceArcMm += Math.hypot(profile[i][0] - profile[i - 1][0], profile[i][1] - profile[i - 1][1])
+  for (let i = top + 1; i < profile.length; i++)
+    faceArcMm += Math.hypot(profile[i][0] - profile[i - 1][0], profile[i][1] - profile[i - 1][1])
   return {
-    kind: breaker.kind, heightMm, profile, lip: [face.lip[0] * heightMm, face.lip[1] * heightMm], faceArcMm,
+    kind: breaker.kind,
+    heightMm,
+    profile,
+    lip: [face.lip[0] * heightMm, face.lip[1] * heightMm],
+    faceArcMm,
     // the roof of an ellipse is flattest across its short axis; a former is taken at its mean
     formerRadiusMm: face.hollow ? Math.sqrt(face.hollow[0] * face.hollow[1]) * heightMm : null
   }

@@ -26,7 +26,8 @@ export function wavelength(periodS: number, depthM: number): number {
 }
 
 /** Speed of a crest, m/s. @example crestSpeed(8, 5) // 6.65 */
-export const crestSpeed = (periodS: number, depthM: number): number => wavelength(periodS, depthM) / periodS
+export const crestSpeed = (periodS: number, depthM: number): number =>
+  wavelength(periodS, depthM) / periodS
 
 /** Ratio of group to crest speed, ½(1 + 2kd/sinh 2kd). */
 function groupShare(periodS: number, depthM: number): number {
@@ -41,12 +42,15 @@ function groupShare(periodS: number, depthM: number): number {
  * @example shoaling(8, 5) // 1.02
  */
 export const shoaling = (periodS: number, depthM: number): number =>
-  Math.sqrt(deepLength(periodS) / periodS / (2 * groupShare(periodS, depthM) * crestSpeed(periodS, depthM)))
+  Math.sqrt(
+    deepLength(periodS) / periodS / (2 * groupShare(periodS, depthM) * crestSpeed(periodS, depthM))
+  )
 
 /** Steepest wave over deep water, height over length. @source Miche 1944 */
 export const STEEPEST_DEEP = 0.142
 /** Steepest wave that stands over a depth, H/L = 0.142 tanh kd. @example steepest(8, 1e4) // 0.142 */
-export const steepest = (periodS: number, depthM: number): number => STEEPEST_DEEP * Math.tanh((2 * Math.PI * depthM) / wavelength(periodS, depthM))
+export const steepest = (periodS: number, depthM: number): number =>
+  STEEPEST_DEEP * Math.tanh((2 * Math.PI * depthM) / wavelength(periodS, depthM))
 
 /** Shortest wave that gravity and surface tension let travel slowest, 2π√(γ/ρg), m: finer ripples are skin, not waves. */
 export const SHORTEST_WAVE_M = 2 * Math.PI * Math.sqrt(0.0728 / (998 * GRAVITY))

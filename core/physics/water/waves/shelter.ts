@@ -1,7 +1,9 @@
 import type { Grid } from '../../shape/grid'
 
 /** Directions of a sea to either side of its heading, degrees, and the share of its energy that each carries: cos² of the angle. */
-const FAN: readonly (readonly [deg: number, share: number])[] = [-60, -40, -20, 0, 20, 40, 60].map((deg) => [deg, Math.cos((deg * Math.PI) / 180) ** 2])
+const FAN: readonly (readonly [deg: number, share: number])[] = [-60, -40, -20, 0, 20, 40, 60].map(
+  (deg) => [deg, Math.cos((deg * Math.PI) / 180) ** 2]
+)
 /** Shelter changes slowly: so many cells share a ray. */
 const STRIDE = 2
 const WHOLE = FAN.reduce((sum, [, share]) => sum + share, 0)
@@ -17,7 +19,10 @@ export function openness(grid: Grid, depthM: Float64Array, headingDeg: number): 
   const { cols, rows } = grid
   const energy = new Float64Array(cols * rows)
   for (const [deg, share] of FAN) {
-    const [dx, dy] = [-Math.cos(((headingDeg + deg) * Math.PI) / 180), -Math.sin(((headingDeg + deg) * Math.PI) / 180)]
+    const [dx, dy] = [
+      -Math.cos(((headingDeg + deg) * Math.PI) / 180),
+      -Math.sin(((headingDeg + deg) * Math.PI) / 180)
+    ]
     // a ray to windward from every cell, in whole steps along its longer axis
     const step = Math.max(Math.abs(dx), Math.abs(dy))
     const [sx, sy] = [dx / step, dy / step]
@@ -38,7 +43,8 @@ export function openness(grid: Grid, depthM: Float64Array, headingDeg: number): 
           }
         }
         if (!clear) continue
-        for (let r = row; r < Math.min(rows, row + STRIDE); r++) for (let c = col; c < Math.min(cols, col + STRIDE); c++) energy[r * cols + c] += share
+        for (let r = row; r < Math.min(rows, row + STRIDE); r++)
+          for (let c = col; c < Math.min(cols, col + STRIDE); c++) energy[r * cols + c] += share
       }
     }
   }

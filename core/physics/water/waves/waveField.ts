@@ -17,7 +17,14 @@ const ROUNDS = 4
  * @returns          s, NaN where no wave comes; 0 at the cell that they meet first
  * @source eikonal equation |∇T| = 1/c by fast sweeping (Zhao 2005); c by linear theory. Heights gained or lost by bending are left out.
  */
-export function arrivalTimes(grid: Grid, depthM: Float64Array, cellM: number, headingDeg: number, periodS: number, offshoreM: number): Float64Array {
+export function arrivalTimes(
+  grid: Grid,
+  depthM: Float64Array,
+  cellM: number,
+  headingDeg: number,
+  periodS: number,
+  offshoreM: number
+): Float64Array {
   const { cols, rows } = grid
   const size = cols * rows
   const heading = (headingDeg * Math.PI) / 180
@@ -39,7 +46,11 @@ export function arrivalTimes(grid: Grid, depthM: Float64Array, cellM: number, he
         const [nc, nr] = [col + dc, row + dr]
         return nc < 0 || nr < 0 || nc >= cols || nr >= rows || Number.isNaN(depthM[nr * cols + nc])
       }
-      const faces = (kx > 0.05 && open(-1, 0)) || (kx < -0.05 && open(1, 0)) || (ky > 0.05 && open(0, -1)) || (ky < -0.05 && open(0, 1))
+      const faces =
+        (kx > 0.05 && open(-1, 0)) ||
+        (kx < -0.05 && open(1, 0)) ||
+        (ky > 0.05 && open(0, -1)) ||
+        (ky < -0.05 && open(0, 1))
       if (faces) time[c] = (col * kx + row * ky) * cellM * offshore
     }
   }
@@ -56,12 +67,19 @@ export function arrivalTimes(grid: Grid, depthM: Float64Array, cellM: number, he
       for (let col = cols0; col >= 0 && col < cols; col += dc) {
         const c = row * cols + col
         if (slow[c] === 0 || fixed[c]) continue
-        const a = Math.min(col > 0 ? time[c - 1] : Infinity, col + 1 < cols ? time[c + 1] : Infinity)
-        const b = Math.min(row > 0 ? time[c - cols] : Infinity, row + 1 < rows ? time[c + cols] : Infinity)
+        const a = Math.min(
+          col > 0 ? time[c - 1] : Infinity,
+          col + 1 < cols ? time[c + 1] : Infinity
+        )
+        const b = Math.min(
+          row > 0 ? time[c - cols] : Infinity,
+          row + 1 < rows ? time[c + cols] : Infinity
+        )
         const [low, high] = a < b ? [a, b] : [b, a]
         if (!Number.isFinite(low)) continue
         const s = slow[c]
-        const here = high - low >= s ? low + s : (low + high + Math.sqrt(2 * s * s - (low - high) ** 2)) / 2
+        const here =
+          high - low >= s ? low + s : (low + high + Math.sqrt(2 * s * s - (low - high) ** 2)) / 2
         if (here < time[c] - 1e-9) {
           time[c] = here
           moved++
@@ -77,10 +95,17 @@ export function arrivalTimes(grid: Grid, depthM: Float64Array, cellM: number, he
 /** 1/c by depth, from a table: the dispersion relation is solved a few hundred times and not at every cell. */
 function speedTable(periodS: number, deepestM: number): (depthM: number) => number {
   const count = 200
-  const at = (i: number) => THINNEST_M + (Math.max(deepestM, 2 * THINNEST_M) - THINNEST_M) * (i / count) ** 2
+  const at = (i: number) =>
+    THINNEST_M + (Math.max(deepestM, 2 * THINNEST_M) - THINNEST_M) * (i / count) ** 2
   const table = Array.from({ length: count + 1 }, (_, i) => 1 / crestSpeed(periodS, at(i)))
   return (depthM) => {
-    const share = Math.sqrt(Math.min(1, Math.max(0, (depthM - THINNEST_M) / (Math.max(deepestM, 2 * THINNEST_M) - THINNEST_M)))) * count
+    const share =
+      Math.sqrt(
+        Math.min(
+          1,
+          Math.max(0, (depthM - THINNEST_M) / (Math.max(deepestM, 2 * THINNEST_M) - THINNEST_M))
+        )
+      ) * count
     const i = Math.min(count - 1, Math.floor(share))
     return table[i] + (share - i) * (table[i + 1] - table[i])
   }

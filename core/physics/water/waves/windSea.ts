@@ -11,7 +11,8 @@ const DEPTH_SHARE = 0.55
 /** Wind speed of a Beaufort force, m/s, v = 0.836 B^1.5. @source WMO code 1100; from memory @example beaufortSpeed(9) // 22.6 */
 export const beaufortSpeed = (force: number): number => 0.836 * force ** 1.5
 /** Beaufort force nearest to a wind speed, 0 to 12. @example beaufortOf(22.6) // 9 */
-export const beaufortOf = (windMS: number): number => Math.min(12, Math.round(Math.cbrt((windMS / 0.836) ** 2)))
+export const beaufortOf = (windMS: number): number =>
+  Math.min(12, Math.round(Math.cbrt((windMS / 0.836) ** 2)))
 
 /**
  * Share of the sea under whitecaps, %: 3.84·10⁻⁶ U^3.41 of the surface.
@@ -41,7 +42,17 @@ export interface WindSea {
  * @source Hasselmann et al. 1973 (JONSWAP), limited by the fully grown sea; from memory
  * @example windSea({ windMS: 15, fetchM: 50_000, scale: 100 }).heightM // 1.71
  */
-export function windSea({ windMS, fetchM, depthM, scale }: { windMS: number; fetchM: number; depthM?: number; scale: number }): WindSea {
+export function windSea({
+  windMS,
+  fetchM,
+  depthM,
+  scale
+}: {
+  windMS: number
+  fetchM: number
+  depthM?: number
+  scale: number
+}): WindSea {
   requirePositive({ windMS, fetchM, scale })
   const reach = (GRAVITY * fetchM) / windMS ** 2
   const young = 1.6e-3 * Math.sqrt(reach)
@@ -49,9 +60,15 @@ export function windSea({ windMS, fetchM, depthM, scale }: { windMS: number; fet
   const shallow = depthM === undefined ? Infinity : DEPTH_SHARE * depthM
   const heightM = Math.min(free, shallow)
   const periodS = (Math.min(0.286 * Math.cbrt(reach), GROWN_PERIOD) * windMS) / GRAVITY
-  const lengthM = depthM === undefined ? (GRAVITY * periodS ** 2) / (2 * Math.PI) : wavelength(periodS, depthM)
+  const lengthM =
+    depthM === undefined ? (GRAVITY * periodS ** 2) / (2 * Math.PI) : wavelength(periodS, depthM)
   return {
-    windMS, heightM, periodS, heightMm: (heightM / scale) * 1000, spacingMm: (lengthM / scale) * 1000, whitecapPct: whitecaps(windMS),
+    windMS,
+    heightM,
+    periodS,
+    heightMm: (heightM / scale) * 1000,
+    spacingMm: (lengthM / scale) * 1000,
+    whitecapPct: whitecaps(windMS),
     heldBy: shallow < free ? 'depth' : young < GROWN_HEIGHT ? 'fetch' : 'wind'
   }
 }

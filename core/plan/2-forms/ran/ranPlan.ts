@@ -10,7 +10,14 @@ import { evenly, lineLength, type Point2 } from '../../../physics/shape/polygon'
 import { isolines } from '../../../physics/shape/isolines'
 import { checksOf, type RunCheck } from './checks'
 import { openRun, type KeptRun, type RunResult } from '../../../running/keptRun'
-import { levelsOf, runWhite, sprayOf, surfaceAlong, type PoolLevel, type SpraySpot } from './readRun'
+import {
+  levelsOf,
+  runWhite,
+  sprayOf,
+  surfaceAlong,
+  type PoolLevel,
+  type SpraySpot
+} from './readRun'
 import { streamlines } from '../../../running/streamlines'
 
 /** A kept run as the plan reads it. */
@@ -45,17 +52,39 @@ export interface RanPlan {
 
 /** A mark of the ground and flow of a build: the same mark, the same run. */
 export function groundMark(build: Build): string {
-  const { scale, base, flow, outOfLevel, running: { source, out } } = build
+  const {
+    scale,
+    base,
+    flow,
+    outOfLevel,
+    running: { source, out }
+  } = build
   const waters = build.waters.map((w) => {
     switch (w.kind) {
-      case 'pool': return [w.id, w.outline, w.brimMm, w.levelMm, w.soundings, w.measure, w.standing.map(({ name: _, afterPour: _a, ...s }) => s), w.openings]
-      case 'fall': return [w.id, w.lip, w.into, w.dropMm, w.widthMm, w.steps, w.treadMm, w.hang]
-      case 'reach': return [w.id, w.path, w.widthMm, w.bed, w.boulders.map(({ name: _, ...b }) => b)]
-      case 'sea': return [w.id, w.pool, w.headingDeg, w.drive, w.windMS, w.fetchKm, w.breakerMm, w.periodS]
-      default: return null
+      case 'pool':
+        return [
+          w.id,
+          w.outline,
+          w.brimMm,
+          w.levelMm,
+          w.soundings,
+          w.measure,
+          w.standing.map(({ name: _, afterPour: _a, ...s }) => s),
+          w.openings
+        ]
+      case 'fall':
+        return [w.id, w.lip, w.into, w.dropMm, w.widthMm, w.steps, w.treadMm, w.hang]
+      case 'reach':
+        return [w.id, w.path, w.widthMm, w.bed, w.boulders.map(({ name: _, ...b }) => b)]
+      case 'sea':
+        return [w.id, w.pool, w.headingDeg, w.drive, w.windMS, w.fetchKm, w.breakerMm, w.periodS]
+      default:
+        return null
     }
   })
-  return marked(JSON.stringify([scale, base, flow, build.ground.bankMm, outOfLevel, source, out, waters]))
+  return marked(
+    JSON.stringify([scale, base, flow, build.ground.bankMm, outOfLevel, source, out, waters])
+  )
 }
 
 /** Two 32-bit sums of a text, in letters and digits. @source FNV-1a, Fowler, Noll and Vo; from memory */
@@ -86,12 +115,23 @@ export interface RanInput {
 }
 
 /** The kept run that the maps are taken from, else the newest; null: none was kept. */
-export const shownRun = (build: Build): KeptRun | null => build.running.kept.find((k) => k.id === build.running.mapsFrom) ?? build.running.kept.at(-1) ?? null
+export const shownRun = (build: Build): KeptRun | null =>
+  build.running.kept.find((k) => k.id === build.running.mapsFrom) ??
+  build.running.kept.at(-1) ??
+  null
 
 /** What a run says by itself, whatever the ground is now. */
-export const readRun = (kept: KeptRun, scale: number, spacingMm: number): { run: RunResult; streams: Point2[][]; spray: SpraySpot[] } => {
+export const readRun = (
+  kept: KeptRun,
+  scale: number,
+  spacingMm: number
+): { run: RunResult; streams: Point2[][]; spray: SpraySpot[] } => {
   const run = openRun(kept, scale)
-  return { run, streams: streamlines({ grid: run.grid, u: run.fields.xMS, v: run.fields.yMS }, spacingMm), spray: sprayOf(run) }
+  return {
+    run,
+    streams: streamlines({ grid: run.grid, u: run.fields.xMS, v: run.fields.yMS }, spacingMm),
+    spray: sprayOf(run)
+  }
 }
 export type ReadRun = typeof readRun
 
@@ -100,13 +140,35 @@ export type ReadRun = typeof readRun
  *
  * @param read  opens it: handed in so that one opened before may be used again
  */
-export function ranPlan(build: Build, kept: KeptRun, { bed, owner, waters, falls, reaches, seas, ripples, scale }: RanInput, read: ReadRun = readRun): RanPlan {
-  const spacingMm = build.running.brushMm ?? Math.round(Math.min(WIDEST_MM, Math.max(FINEST_MM, ripples.reduce((sum, r) => sum + r.spacingMm, 0) / Math.max(1, ripples.length))))
+export function ranPlan(
+  build: Build,
+  kept: KeptRun,
+  { bed, owner, waters, falls, reaches, seas, ripples, scale }: RanInput,
+  read: ReadRun = readRun
+): RanPlan {
+  const spacingMm =
+    build.running.brushMm ??
+    Math.round(
+      Math.min(
+        WIDEST_MM,
+        Math.max(
+          FINEST_MM,
+          ripples.reduce((sum, r) => sum + r.spacingMm, 0) / Math.max(1, ripples.length)
+        )
+      )
+    )
   const { run, streams, spray } = read(kept, scale, spacingMm)
   const { grid } = bed
   const poolNumbers = bed.pools.map((id) => waters.indexOf(id))
   /** The water at a place: as the forms have it, else the pool whose ground lies there. */
-  const numberAt = (cell: number) => (cell < 0 ? -1 : owner[cell] >= 0 ? owner[cell] : bed.pool[cell] >= 0 ? poolNumbers[bed.pool[cell]] : -1)
+  const numberAt = (cell: number) =>
+    cell < 0
+      ? -1
+      : owner[cell] >= 0
+        ? owner[cell]
+        : bed.pool[cell] >= 0
+          ? poolNumbers[bed.pool[cell]]
+          : -1
   const waterAt = (x: number, y: number) => waters[numberAt(cellAt(grid, [x, y]))] ?? null
   // its surface is where it ran, and nowhere else
   const wetOwner = owner.map((_, c) => {
@@ -117,21 +179,56 @@ export function ranPlan(build: Build, kept: KeptRun, { bed, owner, waters, falls
   const sea = seas.find((s) => s.faults.length === 0)
   const still = build.waters.find((w) => w.id === sea?.pool)
   return {
-    id: kept.id, name: kept.name, stale: kept.ground !== groundMark(build), ranS: kept.ranS, cellMm: kept.grid.cellMm, dischargeM3S: kept.dischargeM3S, inM3S: kept.inM3S, outM3S: kept.outM3S, periodS: kept.periodS, phase: kept.phase,
-    white, streams, spacingMm, strokes: ticks(streams, waterAt, ripples), levels: levelsOf(run, build, (x, y) => { const n = cellAt(grid, [x, y]); return n >= 0 && bed.pool[n] >= 0 ? bed.pools[bed.pool[n]] : null }),
-    spray, checks: checksOf(build, run, falls, reaches, seas), section: surfaceAlong(run, build.section), reaches: reaches.map((r) => ({ water: r.id, surface: alongReach(run, r) })),
-    crests: run.periodS !== null && still?.kind === 'pool' ? crestsOf(run, still.levelMm) : [], wash: run.wash, strays: run.strays
+    id: kept.id,
+    name: kept.name,
+    stale: kept.ground !== groundMark(build),
+    ranS: kept.ranS,
+    cellMm: kept.grid.cellMm,
+    dischargeM3S: kept.dischargeM3S,
+    inM3S: kept.inM3S,
+    outM3S: kept.outM3S,
+    periodS: kept.periodS,
+    phase: kept.phase,
+    white,
+    streams,
+    spacingMm,
+    strokes: ticks(streams, waterAt, ripples),
+    levels: levelsOf(run, build, (x, y) => {
+      const n = cellAt(grid, [x, y])
+      return n >= 0 && bed.pool[n] >= 0 ? bed.pools[bed.pool[n]] : null
+    }),
+    spray,
+    checks: checksOf(build, run, falls, reaches, seas),
+    section: surfaceAlong(run, build.section),
+    reaches: reaches.map((r) => ({ water: r.id, surface: alongReach(run, r) })),
+    crests: run.periodS !== null && still?.kind === 'pool' ? crestsOf(run, still.levelMm) : [],
+    wash: run.wash,
+    strays: run.strays
   }
 }
 
-function ticks(streams: readonly Point2[][], waterAt: (x: number, y: number) => string | null, ripples: readonly Ripples[]): Stroke[] {
+function ticks(
+  streams: readonly Point2[][],
+  waterAt: (x: number, y: number) => string | null,
+  ripples: readonly Ripples[]
+): Stroke[] {
   return streams.flatMap((line) => {
     const count = Math.max(1, Math.round(lineLength(line) / TICK_MM))
     const places = evenly(line, count)
     return places.slice(0, -1).flatMap((p, i): Stroke[] => {
       const at: Point2 = [(p[0] + places[i + 1][0]) / 2, (p[1] + places[i + 1][1]) / 2]
       const water = waterAt(...at)
-      return water === null ? [] : [{ water, at, headingDeg: (Math.atan2(places[i + 1][1] - p[1], places[i + 1][0] - p[0]) * 180) / Math.PI, spacingMm: ripples.find((r) => r.water === water)?.spacingMm ?? 3 }]
+      return water === null
+        ? []
+        : [
+            {
+              water,
+              at,
+              headingDeg:
+                (Math.atan2(places[i + 1][1] - p[1], places[i + 1][0] - p[0]) * 180) / Math.PI,
+              spacingMm: ripples.find((r) => r.water === water)?.spacingMm ?? 3
+            }
+          ]
     })
   })
 }
@@ -151,5 +248,7 @@ function crestsOf(run: RunResult, stillMm: number): Point2[][] {
   const { levelMm, depthMm } = run.fields
   const over = Float64Array.from(levelMm, (level, i) => (depthMm[i] > 0 ? level - stillMm : NaN))
   const highest = over.reduce((most, v) => (v > most ? v : most), 0)
-  return highest > 0.3 ? isolines(run.grid, over, CREST_SHARE * highest).filter((l) => l.length > 6) : []
+  return highest > 0.3
+    ? isolines(run.grid, over, CREST_SHARE * highest).filter((l) => l.length > 6)
+    : []
 }

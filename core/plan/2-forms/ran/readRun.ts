@@ -10,7 +10,16 @@ import { foamCover } from '../../../running/foam'
 import type { RunResult } from '../../../running/keptRun'
 
 /** What the water does at one place. */
-export interface RunAt { depthMm: number; levelMm: number; speedMS: number; headingDeg: number; froude: number; kind: FlowKind; whitePct: number; foamAgeS: number }
+export interface RunAt {
+  depthMm: number
+  levelMm: number
+  speedMS: number
+  headingDeg: number
+  froude: number
+  kind: FlowKind
+  whitePct: number
+  foamAgeS: number
+}
 
 /** Reads a run at a place; null where it is dry. */
 export function runAt(run: RunResult, place: Point2): RunAt | null {
@@ -20,12 +29,25 @@ export function runAt(run: RunResult, place: Point2): RunAt | null {
   const speedMS = Math.hypot(xMS[i], yMS[i])
   const froude = speedMS / Math.sqrt(GRAVITY * realM(depthMm[i], run.scale))
   return {
-    depthMm: depthMm[i], levelMm: levelMm[i], speedMS, headingDeg: (Math.atan2(yMS[i], xMS[i]) * 180) / Math.PI, froude, kind: flowKind(froude), whitePct: 100 * foamCover(foam[i]), foamAgeS: ageS[i]
+    depthMm: depthMm[i],
+    levelMm: levelMm[i],
+    speedMS,
+    headingDeg: (Math.atan2(yMS[i], xMS[i]) * 180) / Math.PI,
+    froude,
+    kind: flowKind(froude),
+    whitePct: 100 * foamCover(foam[i]),
+    foamAgeS: ageS[i]
   }
 }
 
 /** The pool whose outline a place lies in; null: none. */
-export const poolUnder = (build: Build, place: Point2): Pool | null => poolsOf(build).find((p) => insideRing(place, p.outline.map((c): Point2 => [c.x, c.y]))) ?? null
+export const poolUnder = (build: Build, place: Point2): Pool | null =>
+  poolsOf(build).find((p) =>
+    insideRing(
+      place,
+      p.outline.map((c): Point2 => [c.x, c.y])
+    )
+  ) ?? null
 
 /** Foam younger than this lies where it was made, s. Common practice, no source. */
 const FRESH_S = 1.5
@@ -41,10 +63,19 @@ const ZONES = ['fresh foam', 'streaks carried down', 'gathered in eddies'] as co
  * @param on      the cells of the map
  * @param owner   number of the water each of them belongs to, −1: none
  */
-export function runWhite(run: RunResult, on: Grid, owner: Int16Array, waters: readonly string[]): WhiteSource[] {
+export function runWhite(
+  run: RunResult,
+  on: Grid,
+  owner: Int16Array,
+  waters: readonly string[]
+): WhiteSource[] {
   const { grid, fields } = run
   let [sum, count] = [0, 0]
-  for (let i = 0; i < fields.depthMm.length; i++) if (fields.depthMm[i] > 0) { sum += Math.hypot(fields.xMS[i], fields.yMS[i]); count++ }
+  for (let i = 0; i < fields.depthMm.length; i++)
+    if (fields.depthMm[i] > 0) {
+      sum += Math.hypot(fields.xMS[i], fields.yMS[i])
+      count++
+    }
   const slow = (EDDY_SHARE * sum) / Math.max(1, count)
   const cover = new Float32Array(owner.length)
   const zone = new Int8Array(owner.length).fill(-1)
@@ -56,8 +87,20 @@ export function runWhite(run: RunResult, on: Grid, owner: Int16Array, waters: re
     cover[c] = smoothCover(run, x, y)
     zone[c] = fields.ageS[i] < FRESH_S ? 0 : Math.hypot(fields.xMS[i], fields.yMS[i]) < slow ? 2 : 1
   }
-  const box = { from: [on.x0, on.y0] as Point2, to: [on.x0 + on.cols * on.cellMm, on.y0 + on.rows * on.cellMm] as Point2 }
-  return [...new Set(owner)].filter((n) => n >= 0).flatMap((n) => ZONES.map((name, k): WhiteSource => ({ water: waters[n], zone: name, box, at: (_x, _y, c) => (owner[c] === n && zone[c] === k ? cover[c] : 0) })))
+  const box = {
+    from: [on.x0, on.y0] as Point2,
+    to: [on.x0 + on.cols * on.cellMm, on.y0 + on.rows * on.cellMm] as Point2
+  }
+  return [...new Set(owner)]
+    .filter((n) => n >= 0)
+    .flatMap((n) =>
+      ZONES.map((name, k): WhiteSource => ({
+        water: waters[n],
+        zone: name,
+        box,
+        at: (_x, _y, c) => (owner[c] === n && zone[c] === k ? cover[c] : 0)
+      }))
+    )
 }
 
 /** Cover between the middles of four cells: a stencil has no steps. */
@@ -65,7 +108,12 @@ function smoothCover({ grid, fields }: RunResult, x: number, y: number): number 
   const [fc, fr] = [(x - grid.x0) / grid.cellMm - 0.5, (y - grid.y0) / grid.cellMm - 0.5]
   const [c, r] = [Math.floor(fc), Math.floor(fr)]
   let [sum, weight] = [0, 0]
-  for (const [dc, dr, w] of [[0, 0, (1 - fc + c) * (1 - fr + r)], [1, 0, (fc - c) * (1 - fr + r)], [0, 1, (1 - fc + c) * (fr - r)], [1, 1, (fc - c) * (fr - r)]]) {
+  for (const [dc, dr, w] of [
+    [0, 0, (1 - fc + c) * (1 - fr + r)],
+    [1, 0, (fc - c) * (1 - fr + r)],
+    [0, 1, (1 - fc + c) * (fr - r)],
+    [1, 1, (fc - c) * (fr - r)]
+  ]) {
     const [cc, rr] = [c + dc, r + dr]
     if (cc < 0 || rr < 0 || cc >= grid.cols || rr >= grid.rows) continue
     const i = rr * grid.cols + cc
@@ -77,7 +125,11 @@ function smoothCover({ grid, fields }: RunResult, x: number, y: number): number 
 }
 
 /** Where spray rises, and how high at most, mm on the model. */
-export interface SpraySpot { at: Point2; risesMm: number; powerM3S3: number }
+export interface SpraySpot {
+  at: Point2
+  risesMm: number
+  powerM3S3: number
+}
 
 /** Power that throws spray, m³/s³. Common practice, no source. */
 const THROWS = 4
@@ -89,7 +141,10 @@ const MOST_SPOTS = 12
  * @source no drop goes above v²/2g: ballistics; which places: common practice, no source
  */
 export function sprayOf(run: RunResult): SpraySpot[] {
-  const { grid, fields: { lossM3S3, depthMm, xMS, yMS } } = run
+  const {
+    grid,
+    fields: { lossM3S3, depthMm, xMS, yMS }
+  } = run
   const spots: SpraySpot[] = []
   const apart = Math.max(3, Math.round(12 / grid.cellMm))
   for (let r = 1; r < grid.rows - 1; r++) {
@@ -102,20 +157,38 @@ export function sprayOf(run: RunResult): SpraySpot[] {
           const [rr, cc] = [r + dr, c + dc]
           if (rr < 0 || cc < 0 || rr >= grid.rows || cc >= grid.cols) continue
           const j = rr * grid.cols + cc
-          if (lossM3S3[j] > lossM3S3[i]) { most = false; break }
+          if (lossM3S3[j] > lossM3S3[i]) {
+            most = false
+            break
+          }
           if (depthMm[j] > 0) fastest = Math.max(fastest, Math.hypot(xMS[j], yMS[j]))
         }
       }
-      if (most) spots.push({ at: cellMiddle(grid, c, r), risesMm: modelMm(fastest ** 2 / (2 * GRAVITY), run.scale), powerM3S3: lossM3S3[i] })
+      if (most)
+        spots.push({
+          at: cellMiddle(grid, c, r),
+          risesMm: modelMm(fastest ** 2 / (2 * GRAVITY), run.scale),
+          powerM3S3: lossM3S3[i]
+        })
     }
   }
   return spots.sort((a, b) => b.powerM3S3 - a.powerM3S3).slice(0, MOST_SPOTS)
 }
 
 /** How level a pool is: the middle of its surface, and between what nine tenths of it lie, mm; `givenMm` is the builder's. */
-export interface PoolLevel { pool: string; givenMm: number; middleMm: number; lowMm: number; highMm: number }
+export interface PoolLevel {
+  pool: string
+  givenMm: number
+  middleMm: number
+  lowMm: number
+  highMm: number
+}
 
-export function levelsOf(run: RunResult, build: Build, poolAt: (x: number, y: number) => string | null): PoolLevel[] {
+export function levelsOf(
+  run: RunResult,
+  build: Build,
+  poolAt: (x: number, y: number) => string | null
+): PoolLevel[] {
   const found = new Map<string, number[]>()
   for (let i = 0; i < run.fields.depthMm.length; i++) {
     if (!(run.fields.depthMm[i] > 0)) continue
@@ -128,8 +201,11 @@ export function levelsOf(run: RunResult, build: Build, poolAt: (x: number, y: nu
   return poolsOf(build).flatMap((pool: Pool) => {
     const levels = found.get(pool.id)?.sort((a, b) => a - b)
     if (!levels || levels.length < 4) return []
-    const at = (share: number) => levels[Math.min(levels.length - 1, Math.floor(share * levels.length))]
-    return [{ pool: pool.id, givenMm: pool.levelMm, middleMm: at(0.5), lowMm: at(0.05), highMm: at(0.95) }]
+    const at = (share: number) =>
+      levels[Math.min(levels.length - 1, Math.floor(share * levels.length))]
+    return [
+      { pool: pool.id, givenMm: pool.levelMm, middleMm: at(0.5), lowMm: at(0.05), highMm: at(0.95) }
+    ]
   })
 }
 
@@ -143,7 +219,10 @@ export function surfaceAlong(run: RunResult, { from, to }: SectionLine): Point2[
     const t = k / count
     const i = cellAt(run.grid, [from[0] + t * (to[0] - from[0]), from[1] + t * (to[1] - from[1])])
     if (i >= 0 && run.fields.depthMm[i] > 0) piece.push([t * length, run.fields.levelMm[i]])
-    else if (piece.length > 0) { pieces.push(piece); piece = [] }
+    else if (piece.length > 0) {
+      pieces.push(piece)
+      piece = []
+    }
   }
   if (piece.length > 0) pieces.push(piece)
   return pieces.filter((p) => p.length > 1)

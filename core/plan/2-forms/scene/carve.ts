@@ -10,19 +10,37 @@ import type { Point2 } from '../../../physics/shape/polygon'
 const MEETS_MM = 15
 
 /** The outermost cells may have their middles beyond the base: they are as the ones before them. */
-export function meetRim(build: Build, { cols, rows, cellMm }: Grid, z: Float64Array, owner: Int16Array, level: Float64Array, manning: Float64Array): void {
+export function meetRim(
+  build: Build,
+  { cols, rows, cellMm }: Grid,
+  z: Float64Array,
+  owner: Int16Array,
+  level: Float64Array,
+  manning: Float64Array
+): void {
   const copy = (to: number, from: number) => {
     z[to] = z[from]
     owner[to] = owner[from]
     level[to] = level[from]
     manning[to] = manning[from]
   }
-  if ((cols - 0.5) * cellMm > build.base.widthMm) for (let r = 0; r < rows; r++) copy(r * cols + cols - 1, r * cols + cols - 2)
-  if ((rows - 0.5) * cellMm > build.base.depthMm) for (let c = 0; c < cols; c++) copy((rows - 1) * cols + c, (rows - 2) * cols + c)
+  if ((cols - 0.5) * cellMm > build.base.widthMm)
+    for (let r = 0; r < rows; r++) copy(r * cols + cols - 1, r * cols + cols - 2)
+  if ((rows - 0.5) * cellMm > build.base.depthMm)
+    for (let c = 0; c < cols; c++) copy((rows - 1) * cols + c, (rows - 2) * cols + c)
 }
 
 /** A run cut into the land: its bed as given or straight from dip to dip, its rocks on it, and its water as its form says. */
-export function layReach(build: Build, form: ReachForm, grid: Grid, bed: BedMap, z: Float64Array, owner: Int16Array, level: Float64Array, manning: Float64Array): void {
+export function layReach(
+  build: Build,
+  form: ReachForm,
+  grid: Grid,
+  bed: BedMap,
+  z: Float64Array,
+  owner: Int16Array,
+  level: Float64Array,
+  manning: Float64Array
+): void {
   if (form.stations.length < 2) return
   const reach = reachesOf(build).find((r) => r.id === form.id)!
   const n = build.waters.indexOf(reach)
@@ -45,10 +63,18 @@ export function layReach(build: Build, form: ReachForm, grid: Grid, bed: BedMap,
     const l = Math.hypot(a.at[0] - b.at[0], a.at[1] - b.at[1]) || 1
     const [ux, uy] = [(a.at[0] - b.at[0]) / l, (a.at[1] - b.at[1]) / l]
     const beyond = (gap: number) => cellAt(grid, [a.at[0] + ux * gap, a.at[1] + uy * gap])
-    const overStrip = (toMm: number, work: (c: number) => void) => eachCell(grid, boxOf([a.at, [a.at[0] + ux * toMm, a.at[1] + uy * toMm]], form.widthMm / 2 + grid.cellMm), (c, x, y) => {
-      const [s, off] = [(x - a.at[0]) * ux + (y - a.at[1]) * uy, Math.abs((x - a.at[0]) * uy - (y - a.at[1]) * ux)]
-      if (s >= 0 && s <= toMm + grid.cellMm && off <= form.widthMm / 2) work(c)
-    })
+    const overStrip = (toMm: number, work: (c: number) => void) =>
+      eachCell(
+        grid,
+        boxOf([a.at, [a.at[0] + ux * toMm, a.at[1] + uy * toMm]], form.widthMm / 2 + grid.cellMm),
+        (c, x, y) => {
+          const [s, off] = [
+            (x - a.at[0]) * ux + (y - a.at[1]) * uy,
+            Math.abs((x - a.at[0]) * uy - (y - a.at[1]) * ux)
+          ]
+          if (s >= 0 && s <= toMm + grid.cellMm && off <= form.widthMm / 2) work(c)
+        }
+      )
     let gap = 0
     for (; gap <= MEETS_MM; gap += grid.cellMm / 2) {
       const c = beyond(gap)
@@ -78,7 +104,8 @@ export function layReach(build: Build, form: ReachForm, grid: Grid, bed: BedMap,
       if (deepest <= a.bedMm) break
     }
     overStrip(reaches, (c) => {
-      if (bed.pool[c] === pool && bed.standMm[c] === 0) z[c] = Math.min(z[c], Math.max(a.bedMm, deepest))
+      if (bed.pool[c] === pool && bed.standMm[c] === 0)
+        z[c] = Math.min(z[c], Math.max(a.bedMm, deepest))
     })
   }
   for (const rock of reach.boulders) {
@@ -92,7 +119,14 @@ export function layReach(build: Build, form: ReachForm, grid: Grid, bed: BedMap,
 }
 
 /** The space under a fall, from its lip to the pool it lands in: as low as the pool's floor. */
-export function undercut(build: Build, fall: FallForm, grid: Grid, z: Float64Array, owner: Int16Array, level: Float64Array): void {
+export function undercut(
+  build: Build,
+  fall: FallForm,
+  grid: Grid,
+  z: Float64Array,
+  owner: Int16Array,
+  level: Float64Array
+): void {
   const { lip, out, curve } = fall
   const water = build.waters.find((w) => w.id === fall.id)
   if (!lip || !out || !curve || water?.kind !== 'fall') return
@@ -103,12 +137,18 @@ export function undercut(build: Build, fall: FallForm, grid: Grid, z: Float64Arr
   const floor = fall.footMm - (fall.poolDepthMm ?? 0)
   const most = 2 * curve.landMm + 20
   const from = build.waters.findIndex((w) => w.id === water.lip?.pool)
-  const box = boxOf([...lip, ...lip.map((p): Point2 => [p[0] + out[0] * most, p[1] + out[1] * most])])
+  const box = boxOf([
+    ...lip,
+    ...lip.map((p): Point2 => [p[0] + out[0] * most, p[1] + out[1] * most])
+  ])
   // how far the land reaches from the lip, strip by strip
   const strips = Math.max(1, Math.round(length / (grid.cellMm / 2)))
   const far = new Float64Array(strips + 1)
   for (let i = 0; i <= strips; i++) {
-    const at: Point2 = [lip[0][0] + (tx * length * i) / strips, lip[0][1] + (ty * length * i) / strips]
+    const at: Point2 = [
+      lip[0][0] + (tx * length * i) / strips,
+      lip[0][1] + (ty * length * i) / strips
+    ]
     let s = 0
     for (; s < most; s += grid.cellMm / 2) {
       const c = cellAt(grid, [at[0] + out[0] * s, at[1] + out[1] * s])
@@ -129,14 +169,23 @@ export function undercut(build: Build, fall: FallForm, grid: Grid, z: Float64Arr
 }
 
 /** A cave or lip from one pool into another: a channel at its sill between the places where they come nearest. */
-export function cutOpening(build: Build, pool: Pool, into: string, sillMm: number, grid: Grid, z: Float64Array, owner: Int16Array): void {
+export function cutOpening(
+  build: Build,
+  pool: Pool,
+  into: string,
+  sillMm: number,
+  grid: Grid,
+  z: Float64Array,
+  owner: Int16Array
+): void {
   const other = poolsOf(build).find((p) => p.id === into)
   if (!other) return
   let best: { from: Point2; to: Point2; d: number } | null = null
-  for (const a of pool.outline) for (const b of other.outline) {
-    const d = Math.hypot(a.x - b.x, a.y - b.y)
-    if (!best || d < best.d) best = { from: [a.x, a.y], to: [b.x, b.y], d }
-  }
+  for (const a of pool.outline)
+    for (const b of other.outline) {
+      const d = Math.hypot(a.x - b.x, a.y - b.y)
+      if (!best || d < best.d) best = { from: [a.x, a.y], to: [b.x, b.y], d }
+    }
   if (!best || best.d > 4 * MEETS_MM) return
   const { from, to, d } = best
   const n = build.waters.indexOf(pool)

@@ -15,14 +15,29 @@ import { groundStage, type GroundPlan } from '../../1-ground/groundStage'
 import { scaleRatio } from '../../../physics/shape/scale'
 import { GRAVITY } from '../../../physics/water/hydraulics/channel'
 import { cutOpening, layReach, meetRim, undercut } from './carve'
-import { LEVEL, OPEN, SWELL, walls, type Edges, type EdgeSide, type Swell } from '../../../running/solver/edges'
+import {
+  LEVEL,
+  OPEN,
+  SWELL,
+  walls,
+  type Edges,
+  type EdgeSide,
+  type Swell
+} from '../../../running/solver/edges'
 import { withoutSpikes } from './spikes'
 
 /** Something the builder should know before the water runs, or why it cannot. */
-export interface SceneNote extends Fault { stops: boolean; kind: 'nothing-moves' | 'no-ground' | 'no-way-out' | 'dry-source' | 'spikes' | 'far' }
+export interface SceneNote extends Fault {
+  stops: boolean
+  kind: 'nothing-moves' | 'no-ground' | 'no-way-out' | 'dry-source' | 'spikes' | 'far'
+}
 
 /** Where water is taken away: what stands above a level there, m. */
-export interface Drain { row: number; col: number; levelM: number }
+export interface Drain {
+  row: number
+  col: number
+  levelM: number
+}
 
 /** The model's own ground at full size, and what lets water in and out. */
 export interface Scene {
@@ -61,7 +76,11 @@ const LAND_OVER_MM = 1
 const FAR_M = 1000
 
 /** What a scene is made from, at any size of cells; worked out once. */
-export interface SceneMaker { notes: SceneNote[]; at: (cells: number) => Scene; finestCells: number }
+export interface SceneMaker {
+  notes: SceneNote[]
+  at: (cells: number) => Scene
+  finestCells: number
+}
 
 /** Cells are no finer than this, mm: a brush is not. */
 const FINEST_MM = 1
@@ -78,34 +97,96 @@ export function sceneMaker(given: Build): SceneMaker {
   const ground = groundStage(build)
   const coarse = bedMap(build, ground)
   const { dischargeM3S } = chainFlow(build, scale)
-  const falls = build.waters.flatMap((w) => (w.kind === 'fall' ? [fallForm(build, w, scale, dischargeM3S, coarse)] : []))
-  const reaches = reachesOf(build).map((r) => reachForm(build, r, scale, dischargeM3S, coarse, levelBelow(build, r.id, coarse), fastHeadInto(build, r.id, scale, falls, coarse)))
-  const seas = seasOf(build).map((s) => seaForm(build, s, scale, coarse, ground)).filter((s) => s.faults.length === 0)
+  const falls = build.waters.flatMap((w) =>
+    w.kind === 'fall' ? [fallForm(build, w, scale, dischargeM3S, coarse)] : []
+  )
+  const reaches = reachesOf(build).map((r) =>
+    reachForm(
+      build,
+      r,
+      scale,
+      dischargeM3S,
+      coarse,
+      levelBelow(build, r.id, coarse),
+      fastHeadInto(build, r.id, scale, falls, coarse)
+    )
+  )
+  const seas = seasOf(build)
+    .map((s) => seaForm(build, s, scale, coarse, ground))
+    .filter((s) => s.faults.length === 0)
   const streams = falls.some((f) => f.curve) || reaches.some((r) => r.stations.length > 0)
   const notes: SceneNote[] = []
-  const note = (kind: SceneNote['kind'], stops: boolean, message: string, at?: Point2) => notes.push({ kind, stops, path: 'waters', message, ...(at ? { at } : {}) })
-  if (!streams && seas.length === 0) note('nothing-moves', true, 'nothing moves here: the water needs a fall or a rapid to run down, or waves on a pool')
-  if (ground.pools.every((g) => !g.surface) && reaches.every((r) => r.stations.length === 0)) note('no-ground', true, 'there is no ground for the water to run over: dip a pool, or give a rapid the height of its bed')
-  for (const s of spikes.slice(0, 1)) note('spikes', false, `${spikes.length === 1 ? 'one dip stands' : `${spikes.length} dips stand`} out like no ground does, the first at ${round1(s.at[0])}, ${round1(s.at[1])} mm: the water runs as if ${spikes.length === 1 ? 'it was' : 'they were'} not there; take ${spikes.length === 1 ? 'it' : 'them'} out on Ground, or scan that place again`, s.at)
+  const note = (kind: SceneNote['kind'], stops: boolean, message: string, at?: Point2) =>
+    notes.push({ kind, stops, path: 'waters', message, ...(at ? { at } : {}) })
+  if (!streams && seas.length === 0)
+    note(
+      'nothing-moves',
+      true,
+      'nothing moves here: the water needs a fall or a rapid to run down, or waves on a pool'
+    )
+  if (ground.pools.every((g) => !g.surface) && reaches.every((r) => r.stations.length === 0))
+    note(
+      'no-ground',
+      true,
+      'there is no ground for the water to run over: dip a pool, or give a rapid the height of its bed'
+    )
+  for (const s of spikes.slice(0, 1))
+    note(
+      'spikes',
+      false,
+      `${spikes.length === 1 ? 'one dip stands' : `${spikes.length} dips stand`} out like no ground does, the first at ${round1(s.at[0])}, ${round1(s.at[1])} mm: the water runs as if ${spikes.length === 1 ? 'it was' : 'they were'} not there; take ${spikes.length === 1 ? 'it' : 'them'} out on Ground, or scan that place again`,
+      s.at
+    )
   const lengthM = realM(Math.max(build.base.widthMm, build.base.depthMm), scale)
-  if (lengthM > FAR_M) note('far', false, `at ${build.scale} this base is ${round1(lengthM / 1000)} km long: rocks and ripples are smaller than a cell there, and water takes ${Math.round(lengthM / 2 / 60)} minutes to run through`)
-  const parts: Parts = { build, scale, ground, falls, reaches, seas, dischargeM3S: streams ? dischargeM3S : 0 }
+  if (lengthM > FAR_M)
+    note(
+      'far',
+      false,
+      `at ${build.scale} this base is ${round1(lengthM / 1000)} km long: rocks and ripples are smaller than a cell there, and water takes ${Math.round(lengthM / 2 / 60)} minutes to run through`
+    )
+  const parts: Parts = {
+    build,
+    scale,
+    ground,
+    falls,
+    reaches,
+    seas,
+    dischargeM3S: streams ? dischargeM3S : 0
+  }
   // ends are looked for once on the coarse map, so that faults are known before anything runs
   if (!notes.some((n) => n.stops)) notes.push(...sceneOf(parts, 3000).notes)
   const { widthMm, depthMm } = build.base
-  return { notes, at: (cells) => sceneOf(parts, cells), finestCells: Math.floor((widthMm * depthMm) / FINEST_MM ** 2) }
+  return {
+    notes,
+    at: (cells) => sceneOf(parts, cells),
+    finestCells: Math.floor((widthMm * depthMm) / FINEST_MM ** 2)
+  }
 }
 
-interface Parts { build: Build; scale: number; ground: GroundPlan; falls: FallForm[]; reaches: ReachForm[]; seas: SeaForm[]; dischargeM3S: number }
+interface Parts {
+  build: Build
+  scale: number
+  ground: GroundPlan
+  falls: FallForm[]
+  reaches: ReachForm[]
+  seas: SeaForm[]
+  dischargeM3S: number
+}
 
-function sceneOf({ build, scale, ground, falls, reaches, seas, dischargeM3S }: Parts, cells: number): Scene {
+function sceneOf(
+  { build, scale, ground, falls, reaches, seas, dischargeM3S }: Parts,
+  cells: number
+): Scene {
   const { widthMm, depthMm } = build.base
   const grid = gridOver(widthMm, depthMm, cells, FINEST_MM)
   const { cols, rows, cellMm } = grid
   const bed = bedMap(build, ground, grid)
   const pools = poolsOf(build)
   const numberOf = (id: string) => build.waters.findIndex((w) => w.id === id)
-  const landMm = Math.max(build.ground.bankMm, ...pools.map((p) => Math.max(p.levelMm, p.brimMm) + LAND_OVER_MM))
+  const landMm = Math.max(
+    build.ground.bankMm,
+    ...pools.map((p) => Math.max(p.levelMm, p.brimMm) + LAND_OVER_MM)
+  )
   const size = cols * rows
   const z = new Float64Array(size).fill(landMm)
   const owner = new Int16Array(size).fill(-1)
@@ -122,17 +203,28 @@ function sceneOf({ build, scale, ground, falls, reaches, seas, dischargeM3S }: P
   }
   for (const form of reaches) layReach(build, form, grid, bed, z, owner, level, manning)
   for (const fall of falls) undercut(build, fall, grid, z, owner, level)
-  for (const pool of pools) for (const opening of pool.openings) cutOpening(build, pool, opening.into, opening.sillMm, grid, z, owner)
+  for (const pool of pools)
+    for (const opening of pool.openings)
+      cutOpening(build, pool, opening.into, opening.sillMm, grid, z, owner)
 
   meetRim(build, grid, z, owner, level, manning)
 
   const notes: SceneNote[] = []
-  const chain = build.waters.filter((w) => w.kind === 'pool' || w.kind === 'fall' || w.kind === 'reach')
+  const chain = build.waters.filter(
+    (w) => w.kind === 'pool' || w.kind === 'fall' || w.kind === 'reach'
+  )
   const through = throughPools(build, falls, reaches)
   const first = chain[0]
   const last = sinkOf(build, chain, bed)
   const edges = walls(cols, rows)
-  const rim = (side: EdgeSide, i: number): number => (side === 'w' ? i * cols : side === 'e' ? i * cols + cols - 1 : side === 's' ? i : (rows - 1) * cols + i)
+  const rim = (side: EdgeSide, i: number): number =>
+    side === 'w'
+      ? i * cols
+      : side === 'e'
+        ? i * cols + cols - 1
+        : side === 's'
+          ? i
+          : (rows - 1) * cols + i
   const lastNumber = last ? numberOf(last.id) : -1
   const seaNumbers = new Set(seas.map((s) => numberOf(s.pool)))
   let leaves = last?.kind === 'fall' && last.into === null
@@ -142,8 +234,10 @@ function sceneOf({ build, scale, ground, falls, reaches, seas, dischargeM3S }: P
       const c = rim(side, i)
       const who = owner[c]
       if (who < 0) kind[i] = OPEN
-      else if (seaNumbers.has(who)) { kind[i] = SWELL; leaves = true }
-      else if (who === lastNumber) {
+      else if (seaNumbers.has(who)) {
+        kind[i] = SWELL
+        leaves = true
+      } else if (who === lastNumber) {
         kind[i] = last!.kind === 'pool' ? LEVEL : OPEN
         value[i] = last!.kind === 'pool' ? realM((last as Pool).levelMm, scale) : 0
         leaves = true
@@ -159,32 +253,80 @@ function sceneOf({ build, scale, ground, falls, reaches, seas, dischargeM3S }: P
     source = began
     const at = began ? cellAt(grid, began) : -1
     // at the head of the chain it comes in where that water is nearest; where the builder has put it, there or not at all
-    const head = began && !build.running.source ? spread(grid, owner, z, level, began, numberOf(first.kind === 'fall' ? (first.lip?.pool ?? '') : first.id), dischargeM3S, scale, first.kind === 'reach' ? 0 : HEAD_DEPTH_SHARE) : []
+    const head =
+      began && !build.running.source
+        ? spread(
+            grid,
+            owner,
+            z,
+            level,
+            began,
+            numberOf(first.kind === 'fall' ? (first.lip?.pool ?? '') : first.id),
+            dischargeM3S,
+            scale,
+            first.kind === 'reach' ? 0 : HEAD_DEPTH_SHARE
+          )
+        : []
     if (head.length > 0) springs.push(...head)
     else if (at < 0 || owner[at] < 0) {
-      notes.push({ kind: 'dry-source', stops: true, path: 'running.source', message: began ? `the source at ${round1(began[0])}, ${round1(began[1])} mm lies on land at ${round1(at < 0 ? landMm : z[at])} mm: drag it into the water that the scene begins with` : 'no place was found for the source: give the first water of the chain an outline or a line', ...(began ? { at: began } : {}) })
+      notes.push({
+        kind: 'dry-source',
+        stops: true,
+        path: 'running.source',
+        message: began
+          ? `the source at ${round1(began[0])}, ${round1(began[1])} mm lies on land at ${round1(at < 0 ? landMm : z[at])} mm: drag it into the water that the scene begins with`
+          : 'no place was found for the source: give the first water of the chain an outline or a line',
+        ...(began ? { at: began } : {})
+      })
     } else if (first.kind === 'pool' && z[at] >= level[at]) {
-      notes.push({ kind: 'dry-source', stops: true, path: 'running.source', message: `the source stands on a hilltop: the ground at ${round1(began![0])}, ${round1(began![1])} mm is ${round1(z[at])} mm high and the water there stands at ${round1(level[at])} mm; drag it to a deeper place, or raise the level`, at: began! })
+      notes.push({
+        kind: 'dry-source',
+        stops: true,
+        path: 'running.source',
+        message: `the source stands on a hilltop: the ground at ${round1(began![0])}, ${round1(began![1])} mm is ${round1(z[at])} mm high and the water there stands at ${round1(level[at])} mm; drag it to a deeper place, or raise the level`,
+        at: began!
+      })
     } else springs.push(...spread(grid, owner, z, level, began!, owner[at], dischargeM3S, scale))
     if (build.running.out) {
       out = [build.running.out.x, build.running.out.y]
       const c = cellAt(grid, out)
       const levelMm = c >= 0 && Number.isFinite(level[c]) ? level[c] : (pools.at(-1)?.levelMm ?? 0)
-      for (const s of spread(grid, owner, z, level, out, c >= 0 ? owner[c] : -1, dischargeM3S, scale)) drains.push({ row: s.row, col: s.col, levelM: realM(levelMm, scale) })
+      for (const s of spread(
+        grid,
+        owner,
+        z,
+        level,
+        out,
+        c >= 0 ? owner[c] : -1,
+        dischargeM3S,
+        scale
+      ))
+        drains.push({ row: s.row, col: s.col, levelM: realM(levelMm, scale) })
       leaves ||= drains.length > 0
     }
     if (!leaves) {
-      const pool = last.kind === 'pool' ? last : pools.find((p) => last.kind === 'fall' && p.id === last.into)
+      const pool =
+        last.kind === 'pool' ? last : pools.find((p) => last.kind === 'fall' && p.id === last.into)
       out = pool ? (through.get(pool.id)?.[1] ?? null) : null
-      notes.push({ kind: 'no-way-out', stops: !pool || !out, path: 'waters', message: `there is no way out for the water: “${last.name}” does not reach the edge of the base${pool && out ? `. It runs as if the pool were held at ${round1(pool.levelMm)} mm at its far end; lead its outline to the edge, add a fall, or drag the way out to where it leaves` : '; lead it to the edge, or into a pool'}`, ...(out ? { at: out } : {}) })
-      if (pool && out) for (const s of spread(grid, owner, z, level, out, numberOf(pool.id), dischargeM3S, scale)) drains.push({ row: s.row, col: s.col, levelM: realM(pool.levelMm, scale) })
+      notes.push({
+        kind: 'no-way-out',
+        stops: !pool || !out,
+        path: 'waters',
+        message: `there is no way out for the water: “${last.name}” does not reach the edge of the base${pool && out ? `. It runs as if the pool were held at ${round1(pool.levelMm)} mm at its far end; lead its outline to the edge, add a fall, or drag the way out to where it leaves` : '; lead it to the edge, or into a pool'}`,
+        ...(out ? { at: out } : {})
+      })
+      if (pool && out)
+        for (const s of spread(grid, owner, z, level, out, numberOf(pool.id), dischargeM3S, scale))
+          drains.push({ row: s.row, col: s.col, levelM: realM(pool.levelMm, scale) })
     }
     for (const fall of falls) {
       const water = build.waters.find((w) => w.id === fall.id)
       if (water?.kind !== 'fall' || water.into !== null || !fall.curve) continue
       // what falls off the model is gone
       const n = numberOf(fall.id)
-      for (let c = 0; c < size; c++) if (owner[c] === n) drains.push({ row: Math.floor(c / cols), col: c % cols, levelM: realM(z[c], scale) })
+      for (let c = 0; c < size; c++)
+        if (owner[c] === n)
+          drains.push({ row: Math.floor(c / cols), col: c % cols, levelM: realM(z[c], scale) })
     }
   }
   const levelsM = new Float64Array(size)
@@ -193,9 +335,36 @@ function sceneOf({ build, scale, ground, falls, reaches, seas, dischargeM3S }: P
   const seaPool = sea ? pools.find((p) => p.id === sea.pool) : undefined
   const swell = sea && seaPool ? swellOf(build, sea, seaPool, scale) : null
   return {
-    scale, grid, dxM: realM(cellMm, scale), bedM: z.map((mm) => realM(mm, scale)), manning, owner, levelsM, edges, springs, drains, swell, dischargeM3S, source, out, notes,
-    lips: falls.flatMap((f) => (f.lip && f.out && f.curve ? [{ water: f.id, from: numberOf((build.waters.find((w) => w.id === f.id) as Fall).lip!.pool), line: f.lip, out: f.out, backMm: Math.max(8, 3 * f.curve.headMm) }] : [])),
-    lengthM: realM(Math.max(widthMm, depthMm), scale), periodS: sea ? sea.periodS : null
+    scale,
+    grid,
+    dxM: realM(cellMm, scale),
+    bedM: z.map((mm) => realM(mm, scale)),
+    manning,
+    owner,
+    levelsM,
+    edges,
+    springs,
+    drains,
+    swell,
+    dischargeM3S,
+    source,
+    out,
+    notes,
+    lips: falls.flatMap((f) =>
+      f.lip && f.out && f.curve
+        ? [
+            {
+              water: f.id,
+              from: numberOf((build.waters.find((w) => w.id === f.id) as Fall).lip!.pool),
+              line: f.lip,
+              out: f.out,
+              backMm: Math.max(8, 3 * f.curve.headMm)
+            }
+          ]
+        : []
+    ),
+    lengthM: realM(Math.max(widthMm, depthMm), scale),
+    periodS: sea ? sea.periodS : null
   }
 }
 
@@ -217,10 +386,21 @@ const MOST_SHARE = 0.3
 const HEAD_DEPTH_SHARE = 0.5
 
 /** Cells nearest to a place in one water, as many as a discharge needs to come in quietly, with even shares. */
-function spread(grid: Grid, owner: Int16Array, z: Float64Array, level: Float64Array, at: Point2, water: number, dischargeM3S: number, scale: number, depthShare = 0): Scene['springs'] {
+function spread(
+  grid: Grid,
+  owner: Int16Array,
+  z: Float64Array,
+  level: Float64Array,
+  at: Point2,
+  water: number,
+  dischargeM3S: number,
+  scale: number,
+  depthShare = 0
+): Scene['springs'] {
   const found: { row: number; col: number; d: number }[] = []
   const depthAt = (c: number) => (owner[c] === water ? level[c] - z[c] : 0)
-  const least = depthShare > 0 ? depthShare * z.reduce((most, _, c) => Math.max(most, depthAt(c)), 0) : 0
+  const least =
+    depthShare > 0 ? depthShare * z.reduce((most, _, c) => Math.max(most, depthAt(c)), 0) : 0
   for (let c = 0; c < owner.length; c++) {
     if (!(depthAt(c) > least)) continue
     const [row, col] = [Math.floor(c / grid.cols), c % grid.cols]
@@ -239,6 +419,11 @@ function swellOf(build: Build, form: SeaForm, pool: Pool, scale: number): Swell 
   const heading = (sea.headingDeg * Math.PI) / 180
   const omega = (2 * Math.PI) / form.periodS
   return {
-    amplitudeM: realM(form.offshoreHeightMm, scale) / 2, omega, kx: Math.cos(heading), ky: Math.sin(heading), levelM: realM(pool.levelMm, scale), perM: omega / Math.sqrt(GRAVITY * form.offshoreM)
+    amplitudeM: realM(form.offshoreHeightMm, scale) / 2,
+    omega,
+    kx: Math.cos(heading),
+    ky: Math.sin(heading),
+    levelM: realM(pool.levelMm, scale),
+    perM: omega / Math.sqrt(GRAVITY * form.offshoreM)
   }
 }

@@ -34,7 +34,12 @@ export function forcedOrders(b: Workspace): 'none' | 'some' | 'dead' {
         return 'dead'
       }
       // far apart already: the order says nothing new
-      if (iFirst ? ls[i] + long[i] <= es[j] || before[i * size + j] : ls[j] + long[j] <= es[i] || before[j * size + i]) continue
+      if (
+        iFirst
+          ? ls[i] + long[i] <= es[j] || before[i * size + j]
+          : ls[j] + long[j] <= es[i] || before[j * size + i]
+      )
+        continue
       if (iFirst) putBefore(b, i, j)
       else putBefore(b, j, i)
       found = true
@@ -44,7 +49,14 @@ export function forcedOrders(b: Workspace): 'none' | 'some' | 'dead' {
 }
 
 /** A time that holds more work than can be done in its free stretches. */
-export interface Overload { person: number; fromMin: number; toMin: number; workMin: number; freeMin: number; tasks: number[] }
+export interface Overload {
+  person: number
+  fromMin: number
+  toMin: number
+  workMin: number
+  freeMin: number
+  tasks: number[]
+}
 
 /**
  * Looks for a time within which tasks must lie whole that need more minutes than its free stretches can take.
@@ -70,7 +82,14 @@ export function overload(b: Workspace): Overload | null {
         workMin += long[i]
         const freeMin = capacity(hours, es[i], at[k], toMin, end)
         if (workMin > freeMin) {
-          return { person, fromMin: es[i], toMin, workMin, freeMin, tasks: own.filter((j) => es[j] >= es[i] && ls[j] + long[j] <= toMin) }
+          return {
+            person,
+            fromMin: es[i],
+            toMin,
+            workMin,
+            freeMin,
+            tasks: own.filter((j) => es[j] >= es[i] && ls[j] + long[j] <= toMin)
+          }
         }
       }
     }
@@ -98,7 +117,9 @@ export function nextConflict(b: Workspace, tightest: boolean, pull: Float64Array
       const j = order[y]
       if (!tightest) return { kind: 'pair', i, j }
       // dead ends met before make a pair more pressing (weighted degree: Boussemart and others 2004)
-      const room = (Math.min(ls[j] - end, ls[i] - es[j] - long[j]) + 60 + pull[i] + pull[j]) / (1 + b.blamed[i] + b.blamed[j])
+      const room =
+        (Math.min(ls[j] - end, ls[i] - es[j] - long[j]) + 60 + pull[i] + pull[j]) /
+        (1 + b.blamed[i] + b.blamed[j])
       if (room < least) {
         least = room
         best = { kind: 'pair', i, j }
@@ -116,7 +137,12 @@ function conflictOfTwo(b: Workspace, order: readonly number[]): Conflict | null 
     const at = b.es[i]
     let person = -1
     for (const p of [0, 1]) {
-      if (!(b.who[i] & (1 << p)) || startAtOrAfter(b.net.starts[1 << p][i], at) !== at || until[p] > at) continue
+      if (
+        !(b.who[i] & (1 << p)) ||
+        startAtOrAfter(b.net.starts[1 << p][i], at) !== at ||
+        until[p] > at
+      )
+        continue
       if (person < 0 || until[p] > until[person]) person = p
     }
     if (person < 0) {
@@ -137,7 +163,12 @@ export function sharedOut(b: Workspace): Int32Array {
   for (const i of [...b.hands].sort((x, y) => b.es[x] - b.es[y] || b.ls[x] - b.ls[y])) {
     let mine = -1
     for (let p = 0; p < b.net.people; p++) {
-      if (!(b.who[i] & (1 << p)) || startAtOrAfter(b.net.starts[1 << p][i], b.es[i]) !== b.es[i] || until[p] > b.es[i]) continue
+      if (
+        !(b.who[i] & (1 << p)) ||
+        startAtOrAfter(b.net.starts[1 << p][i], b.es[i]) !== b.es[i] ||
+        until[p] > b.es[i]
+      )
+        continue
       if (mine < 0 || until[p] > until[mine]) mine = p
     }
     person[i] = Math.max(0, mine)
@@ -145,4 +176,3 @@ export function sharedOut(b: Workspace): Int32Array {
   }
   return person
 }
-

@@ -86,10 +86,15 @@ export function decide(b: Workspace, steer: Steer): Decided {
       stopped = true
       return 'unknown'
     }
-    if (!settle(b, steer.hours !== false && (depth < 4 || nodes % 8 === 0), firstArc, settled)) return 'no'
+    if (!settle(b, steer.hours !== false && (depth < 4 || nodes % 8 === 0), firstArc, settled))
+      return 'no'
     const conflict = nextConflict(b, steer.tightest, steer.pull)
     if (conflict === null) return 'yes'
-    const keep = (saved[depth] ??= { es: new Int32Array(n), ls: new Int32Array(n), who: new Int32Array(n) })
+    const keep = (saved[depth] ??= {
+      es: new Int32Array(n),
+      ls: new Int32Array(n),
+      who: new Int32Array(n)
+    })
     keep.es.set(b.es)
     keep.ls.set(b.ls)
     keep.who.set(b.who)
@@ -97,12 +102,18 @@ export function decide(b: Workspace, steer: Steer): Decided {
     let swapped = false
     if (conflict.kind === 'pair') {
       const { i, j } = conflict
-      const [iFirst, jFirst] = [b.ls[j] - b.es[i] - b.net.long[i], b.ls[i] - b.es[j] - b.net.long[j]]
-      swapped = steer.rank ? steer.rank[i] > steer.rank[j] : jFirst - iFirst > steer.pull[i] - steer.pull[j]
+      const [iFirst, jFirst] = [
+        b.ls[j] - b.es[i] - b.net.long[i],
+        b.ls[i] - b.es[j] - b.net.long[j]
+      ]
+      swapped = steer.rank
+        ? steer.rank[i] > steer.rank[j]
+        : jFirst - iFirst > steer.pull[i] - steer.pull[j]
     }
     for (const second of [false, true]) {
       if (conflict.kind === 'pair') {
-        const [first, then] = second === swapped ? [conflict.i, conflict.j] : [conflict.j, conflict.i]
+        const [first, then] =
+          second === swapped ? [conflict.i, conflict.j] : [conflict.j, conflict.i]
         putBefore(b, first, then)
       } else b.who[conflict.i] = second ? 2 : 1
       const verdict = open(depth + 1, arcs, conflict.kind === 'who' ? conflict.i : -1)
@@ -116,5 +127,7 @@ export function decide(b: Workspace, steer: Steer): Decided {
   }
 
   const verdict = open(0, -1, -1)
-  return verdict === 'yes' ? { verdict, nodes, starts: b.es.slice(), by: sharedOut(b) } : { verdict, nodes }
+  return verdict === 'yes'
+    ? { verdict, nodes, starts: b.es.slice(), by: sharedOut(b) }
+    : { verdict, nodes }
 }

@@ -79,18 +79,29 @@ function joined(windows: Windows): [number, number][] {
 function startsOf(task: Task, windows: Windows, horizon: number): Int32Array {
   const least = Math.max(0, task.notBeforeMin ?? 0)
   const most = Math.min(horizon, task.notAfterMin ?? horizon)
-  let spans: [number, number][] = task.anyHour || task.unattended ? [[least, most]] : windows.map(([from, to]) => [Math.max(from, least), Math.min(to - task.handsMin, most)])
+  let spans: [number, number][] =
+    task.anyHour || task.unattended
+      ? [[least, most]]
+      : windows.map(([from, to]) => [Math.max(from, least), Math.min(to - task.handsMin, most)])
   for (const [from, to] of task.barred ?? []) {
     // it would be under way within the barred stretch if it started here
     const [after, before] = [from - task.handsMin + 1, to - 1]
-    spans = spans.flatMap(([a, b]): [number, number][] => (b < after || a > before ? [[a, b]] : [[a, Math.min(b, after - 1)], [Math.max(a, before + 1), b]]))
+    spans = spans.flatMap(([a, b]): [number, number][] =>
+      b < after || a > before
+        ? [[a, b]]
+        : [
+            [a, Math.min(b, after - 1)],
+            [Math.max(a, before + 1), b]
+          ]
+    )
   }
   return Int32Array.from(spans.filter(([a, b]) => a <= b).flat())
 }
 
 const union = (a: Int32Array, b: Int32Array): Int32Array => {
   const pairs: [number, number][] = []
-  for (const from of [a, b]) for (let i = 0; i < from.length; i += 2) pairs.push([from[i], from[i + 1] + 1])
+  for (const from of [a, b])
+    for (let i = 0; i < from.length; i += 2) pairs.push([from[i], from[i + 1] + 1])
   return Int32Array.from(joined(pairs).flatMap(([from, to]) => [from, to - 1]))
 }
 
@@ -103,39 +114,69 @@ export function networkOf(input: ScheduleInput): Network {
   const people = input.second ? 2 : 1
   const windows = [input.free, input.second ?? []].map((w) => [...w].sort((a, b) => a[0] - b[0]))
   const lastFree = Math.max(0, ...windows.flatMap((w) => w.map(([, to]) => to)))
-  const horizon = input.links.reduce((sum, l) => sum + Math.max(0, l.minMin), lastFree + input.tasks.reduce((sum, t) => sum + t.handsMin, Math.max(0, ...input.tasks.map((t) => t.notBeforeMin ?? 0))))
+  const horizon = input.links.reduce(
+    (sum, l) => sum + Math.max(0, l.minMin),
+    lastFree +
+      input.tasks.reduce(
+        (sum, t) => sum + t.handsMin,
+        Math.max(0, ...input.tasks.map((t) => t.notBeforeMin ?? 0))
+      )
+  )
   const index = new Map(input.tasks.map((t, i) => [t.id, i]))
   const long = Int32Array.from(input.tasks, (t) => t.handsMin)
-  const who = Int32Array.from(input.tasks, (t) => (t.unattended ? 0 : t.by !== undefined && t.by < people ? 1 << t.by : (1 << people) - 1))
+  const who = Int32Array.from(input.tasks, (t) =>
+    t.unattended ? 0 : t.by !== undefined && t.by < people ? 1 << t.by : (1 << people) - 1
+  )
   // tasks of one length with nothing of their own share their starts
   const shared = new Map<string, Int32Array>()
-  const startsBy = (person: number) => input.tasks.map((task) => {
-    const own = task.notBeforeMin !== undefined || task.notAfterMin !== undefined || task.barred !== undefined || task.anyHour || task.unattended
-    const key = `${person}/${task.handsMin}`
-    const there = own ? undefined : shared.get(key)
-    const starts = there ?? startsOf(task, windows[person], horizon)
-    if (!own) shared.set(key, starts)
-    return starts
-  })
+  const startsBy = (person: number) =>
+    input.tasks.map((task) => {
+      const own =
+        task.notBeforeMin !== undefined ||
+        task.notAfterMin !== undefined ||
+        task.barred !== undefined ||
+        task.anyHour ||
+        task.unattended
+      const key = `${person}/${task.handsMin}`
+      const there = own ? undefined : shared.get(key)
+      const starts = there ?? startsOf(task, windows[person], horizon)
+      if (!own) shared.set(key, starts)
+      return starts
+    })
   const first = startsBy(0)
   const second = people > 1 ? startsBy(1) : first
   const unions = new Map<Int32Array, Int32Array>()
-  const both = people > 1 ? first.map((a, i) => {
-    if (input.tasks[i].unattended || input.tasks[i].anyHour) return a
-    const there = unions.get(a)
-    if (there) return there
-    const made = union(a, second[i])
-    unions.set(a, made)
-    return made
-  }) : first
+  const both =
+    people > 1
+      ? first.map((a, i) => {
+          if (input.tasks[i].unattended || input.tasks[i].anyHour) return a
+          const there = unions.get(a)
+          if (there) return there
+          const made = union(a, second[i])
+          unions.set(a, made)
+          return made
+        })
+      : first
   const arcs: Arc[] = []
   for (const [i, link] of input.links.entries()) {
     const [from, to] = [index.get(link.from), index.get(link.to)]
     if (from === undefined || to === undefined) continue
     arcs.push({ from, to, weight: long[from] + link.minMin, link: i })
-    if (link.maxMin !== undefined) arcs.push({ from: to, to: from, weight: -(long[from] + link.maxMin), link: i })
+    if (link.maxMin !== undefined)
+      arcs.push({ from: to, to: from, weight: -(long[from] + link.maxMin), link: i })
   }
-  return { ids: input.tasks.map((t) => t.id), size: input.tasks.length, long, who, people, bound: Uint8Array.from(input.tasks, (t) => (t.unattended || t.anyHour ? 0 : 1)), arcs, starts: [first, first, second, both], horizon, free: windows.map((w) => Int32Array.from(w.flat())) }
+  return {
+    ids: input.tasks.map((t) => t.id),
+    size: input.tasks.length,
+    long,
+    who,
+    people,
+    bound: Uint8Array.from(input.tasks, (t) => (t.unattended || t.anyHour ? 0 : 1)),
+    arcs,
+    starts: [first, first, second, both],
+    horizon,
+    free: windows.map((w) => Int32Array.from(w.flat()))
+  }
 }
 
 /** The first allowed start at or after a minute; -1: none. */
@@ -191,11 +232,13 @@ export function hoursOf(spans: Int32Array, lengths: readonly number[]): Hours {
   const fills = new Int32Array(most + 1)
   for (let s = 1; s <= most; s++) fills[s] = sums[s] ? s : fills[s - 1]
   const before = new Float64Array((spans.length >> 1) + 1)
-  for (let k = 0; 2 * k < spans.length; k++) before[k + 1] = before[k] + filled(fills, spans[2 * k + 1] - spans[2 * k])
+  for (let k = 0; 2 * k < spans.length; k++)
+    before[k + 1] = before[k] + filled(fills, spans[2 * k + 1] - spans[2 * k])
   return { spans, fills, before }
 }
 
-const filled = (fills: Int32Array, length: number): number => (length <= 0 ? 0 : length < fills.length ? fills[length] : length)
+const filled = (fills: Int32Array, length: number): number =>
+  length <= 0 ? 0 : length < fills.length ? fills[length] : length
 
 /** Number of the first stretch that ends after a minute. */
 export function stretchAt({ spans }: Hours, minute: number): number {
@@ -209,7 +252,13 @@ export function stretchAt({ spans }: Hours, minute: number): number {
 }
 
 /** Most minutes of work between two minutes, the first of them in or before stretch `a`, the second in or before stretch `b`. */
-export function capacity({ spans, fills, before }: Hours, from: number, a: number, to: number, b: number): number {
+export function capacity(
+  { spans, fills, before }: Hours,
+  from: number,
+  a: number,
+  to: number,
+  b: number
+): number {
   if (2 * a >= spans.length) return 0
   if (a === b) return filled(fills, to - Math.max(from, spans[2 * a]))
   const first = filled(fills, spans[2 * a + 1] - Math.max(from, spans[2 * a]))

@@ -75,19 +75,46 @@ export function optimise(b: Workspace, budget: Budget): Optimised {
   if (!settle(b, true)) return { best: null, lowerBoundMin: 0, infeasible: true, nodes: 1 }
   lowerBoundMin = finishOf(long, b.es)
 
-  if (budget.rank) run({ finishMin: horizon, nodes: DIVE_NODES * size + 40, tightest: false, pull: none, rank: budget.rank })
-  for (let k = 0; k < DIVES.length && !over() && (best as Best | null)?.finishMin !== lowerBoundMin; k++) {
+  if (budget.rank)
+    run({
+      finishMin: horizon,
+      nodes: DIVE_NODES * size + 40,
+      tightest: false,
+      pull: none,
+      rank: budget.rank
+    })
+  for (
+    let k = 0;
+    k < DIVES.length && !over() && (best as Best | null)?.finishMin !== lowerBoundMin;
+    k++
+  ) {
     // a finish near the bound steers a dive better than one far away
-    const finishMin = Math.min((best as Best | null)?.finishMin ?? horizon, Math.round(lowerBoundMin * DIVES[k]))
-    const { verdict } = run({ finishMin, nodes: DIVE_NODES * size + 40, tightest: k % 2 === 0, pull: none })
-    if (verdict === 'no' && finishMin >= horizon) return { best: null, lowerBoundMin, infeasible: true, nodes: spent }
+    const finishMin = Math.min(
+      (best as Best | null)?.finishMin ?? horizon,
+      Math.round(lowerBoundMin * DIVES[k])
+    )
+    const { verdict } = run({
+      finishMin,
+      nodes: DIVE_NODES * size + 40,
+      tightest: k % 2 === 0,
+      pull: none
+    })
+    if (verdict === 'no' && finishMin >= horizon)
+      return { best: null, lowerBoundMin, infeasible: true, nodes: spent }
   }
   // great waits can make even a first schedule hard: longer tries, steered elsewhere each time
   for (let tries = 1; best === null && !over(); tries++) {
     const pull = Float64Array.from({ length: size }, () => (random() - 0.5) * 60 * tries)
-    const finishMin = tries % 3 === 0 ? horizon : Math.min(horizon, Math.round(lowerBoundMin * (1 + 0.25 * tries)))
-    const { verdict } = run({ finishMin, nodes: 20 * size * tries, tightest: tries % 4 !== 1, pull })
-    if (verdict === 'no' && finishMin >= horizon) return { best: null, lowerBoundMin, infeasible: true, nodes: spent }
+    const finishMin =
+      tries % 3 === 0 ? horizon : Math.min(horizon, Math.round(lowerBoundMin * (1 + 0.25 * tries)))
+    const { verdict } = run({
+      finishMin,
+      nodes: 20 * size * tries,
+      tightest: tries % 4 !== 1,
+      pull
+    })
+    if (verdict === 'no' && finishMin >= horizon)
+      return { best: null, lowerBoundMin, infeasible: true, nodes: spent }
   }
   if (best === null) return { best: null, lowerBoundMin, infeasible: false, nodes: spent }
 
@@ -98,7 +125,12 @@ export function optimise(b: Workspace, budget: Budget): Optimised {
   for (let turn = 0; lowerBoundMin < (best as Best).finishMin && !over(); turn++) {
     const finish = (best as Best).finishMin
     target = Math.min(finish - 1, Math.max(lowerBoundMin, target))
-    const { verdict } = run({ finishMin: target, nodes: slice, tightest: turn % 3 !== 1, pull: none })
+    const { verdict } = run({
+      finishMin: target,
+      nodes: slice,
+      tightest: turn % 3 !== 1,
+      pull: none
+    })
     if (verdict === 'no') {
       lowerBoundMin = boundByHours(b, target + 1, (best as Best).finishMin)
       budget.progress?.((best as Best).finishMin, lowerBoundMin, (best as Best).starts)
@@ -130,19 +162,42 @@ function boundByHours(b: Workspace, from: number, to: number): number {
 }
 
 /** Frees a run of tasks, and a few others, from the best order and looks for a better one near by. */
-function improveNearby(b: Workspace, best: Best, run: (steer: Omit<Steer, 'stop'>) => Decided, random: () => number, over: () => boolean, times: number): void {
+function improveNearby(
+  b: Workspace,
+  best: Best,
+  run: (steer: Omit<Steer, 'stop'>) => Decided,
+  random: () => number,
+  over: () => boolean,
+  times: number
+): void {
   let current = best
   for (let k = 0; k < times && !over(); k++) {
-    const order = b.hands.filter((i) => b.net.people === 1 || b.net.who[i] !== 3).sort((x, y) => current.starts[x] - current.starts[y])
+    const order = b.hands
+      .filter((i) => b.net.people === 1 || b.net.who[i] !== 3)
+      .sort((x, y) => current.starts[x] - current.starts[y])
     const many = Math.max(6, Math.round(order.length * (0.1 + 0.3 * random())))
     // by turns a run of tasks, and tasks here and there
     const at = Math.floor(random() * Math.max(1, order.length - many))
     const freed = new Set(k % 3 === 2 ? [] : order.slice(at, at + many))
-    for (let extra = 0; extra < (k % 3 === 2 ? many : 4); extra++) freed.add(order[Math.floor(random() * order.length)])
+    for (let extra = 0; extra < (k % 3 === 2 ? many : 4); extra++)
+      freed.add(order[Math.floor(random() * order.length)])
     const kept = order.filter((i) => !freed.has(i))
     const arcs: [number, number, number][] = []
-    for (let x = 1; x < kept.length; x++) if (b.net.who[kept[x]] === b.net.who[kept[x - 1]]) arcs.push([kept[x - 1], kept[x], b.net.long[kept[x - 1]]])
-    const found = run({ finishMin: current.finishMin - 1, nodes: 60 + 4 * many, tightest: true, pull: new Float64Array(b.net.size), arcs })
-    if (found.starts) current = { starts: found.starts, by: found.by!, finishMin: finishOf(b.net.long, found.starts) }
+    for (let x = 1; x < kept.length; x++)
+      if (b.net.who[kept[x]] === b.net.who[kept[x - 1]])
+        arcs.push([kept[x - 1], kept[x], b.net.long[kept[x - 1]]])
+    const found = run({
+      finishMin: current.finishMin - 1,
+      nodes: 60 + 4 * many,
+      tightest: true,
+      pull: new Float64Array(b.net.size),
+      arcs
+    })
+    if (found.starts)
+      current = {
+        starts: found.starts,
+        by: found.by!,
+        finishMin: finishOf(b.net.long, found.starts)
+      }
   }
 }

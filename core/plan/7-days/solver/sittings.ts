@@ -11,7 +11,9 @@ export function sittingsIn(b: Workspace, best: Best): number[][] {
   const out: number[][] = []
   for (let person = 0; person < b.net.people; person++) {
     let end = -Infinity
-    for (const i of b.hands.filter((h) => best.by[h] === person).sort((x, y) => best.starts[x] - best.starts[y])) {
+    for (const i of b.hands
+      .filter((h) => best.by[h] === person)
+      .sort((x, y) => best.starts[x] - best.starts[y])) {
       if (best.starts[i] - end >= SITTING_GAP_MIN) out.push([])
       out.at(-1)!.push(i)
       end = Math.max(end, best.starts[i] + b.net.long[i])
@@ -53,8 +55,25 @@ export function gather(b: Workspace, found: Best, budget: Budget): Gathered {
       for (const later of [1, 2]) {
         const next = groups[k + later]
         if (!next) continue
-        const { wanted, arcs } = putOff(b, best, groups[k], next, groups.slice(k, k + later + 2).flat(), holds)
-        const tried = decide(b, { finishMin: best.finishMin, nodes: NODES_EACH, tightest: false, pull, rank: best.starts, hours: false, holds: wanted, arcs, stop: budget.stop })
+        const { wanted, arcs } = putOff(
+          b,
+          best,
+          groups[k],
+          next,
+          groups.slice(k, k + later + 2).flat(),
+          holds
+        )
+        const tried = decide(b, {
+          finishMin: best.finishMin,
+          nodes: NODES_EACH,
+          tightest: false,
+          pull,
+          rank: best.starts,
+          hours: false,
+          holds: wanted,
+          arcs,
+          stop: budget.stop
+        })
         spent += tried.nodes
         if (!tried.starts) continue
         const candidate: Best = { starts: tried.starts, by: tried.by!, finishMin: best.finishMin }
@@ -75,7 +94,14 @@ export function gather(b: Workspace, found: Best, budget: Budget): Gathered {
 const NODES_EACH = 16
 
 /** One sitting held back until it would touch a later one, all work but that near them left in its order. */
-function putOff(b: Workspace, best: Best, group: readonly number[], next: readonly number[], free: readonly number[], holds: Int32Array): { wanted: Int32Array; arcs: [number, number, number][] } {
+function putOff(
+  b: Workspace,
+  best: Best,
+  group: readonly number[],
+  next: readonly number[],
+  free: readonly number[],
+  holds: Int32Array
+): { wanted: Int32Array; arcs: [number, number, number][] } {
   const wanted = holds.slice()
   let at = best.starts[next[0]] - group.reduce((sum, i) => sum + b.net.long[i], 0)
   for (const i of group) {
@@ -84,7 +110,9 @@ function putOff(b: Workspace, best: Best, group: readonly number[], next: readon
   }
   const arcs: [number, number, number][] = []
   for (let person = 0; person < b.net.people; person++) {
-    const kept = b.hands.filter((i) => best.by[i] === person && b.net.who[i] === 1 << person && !free.includes(i)).sort((x, y) => best.starts[x] - best.starts[y])
+    const kept = b.hands
+      .filter((i) => best.by[i] === person && b.net.who[i] === 1 << person && !free.includes(i))
+      .sort((x, y) => best.starts[x] - best.starts[y])
     for (let k = 1; k < kept.length; k++) arcs.push([kept[k - 1], kept[k], b.net.long[kept[k - 1]]])
   }
   return { wanted, arcs }
@@ -94,11 +122,14 @@ function putOff(b: Workspace, best: Best, group: readonly number[], next: readon
 function earliest(b: Workspace, best: Best): Best {
   reset(b, best.finishMin)
   for (const group of [0, 1]) {
-    const order = b.hands.filter((i) => best.by[i] === group).sort((x, y) => best.starts[x] - best.starts[y])
+    const order = b.hands
+      .filter((i) => best.by[i] === group)
+      .sort((x, y) => best.starts[x] - best.starts[y])
     for (let k = 1; k < order.length; k++) {
       const [i, j] = [order[k - 1], order[k]]
       addArc(b, i, j, b.net.long[i])
-      if (best.starts[j] - best.starts[i] - b.net.long[i] < SITTING_GAP_MIN) addArc(b, j, i, -(b.net.long[i] + SITTING_GAP_MIN - 1))
+      if (best.starts[j] - best.starts[i] - b.net.long[i] < SITTING_GAP_MIN)
+        addArc(b, j, i, -(b.net.long[i] + SITTING_GAP_MIN - 1))
     }
   }
   if (b.net.people > 1) for (const i of b.hands) b.who[i] = 1 << best.by[i]

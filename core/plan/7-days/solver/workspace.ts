@@ -51,18 +51,43 @@ export function workspaceOf(net: Network): Workspace {
     }
     return { at, ends, weights }
   }
-  const out = rows((k) => net.arcs[k].from, (k) => net.arcs[k].to)
-  const into = rows((k) => net.arcs[k].to, (k) => net.arcs[k].from)
+  const out = rows(
+    (k) => net.arcs[k].from,
+    (k) => net.arcs[k].to
+  )
+  const into = rows(
+    (k) => net.arcs[k].to,
+    (k) => net.arcs[k].from
+  )
   const hands: number[] = []
   for (let i = 0; i < n; i++) if (net.who[i] !== 0 && net.long[i] > 0) hands.push(i)
   return {
-    net, es: new Int32Array(n), ls: new Int32Array(n), who: net.who.slice(),
-    outAt: out.at, outTo: out.ends, outWeight: out.weights, inAt: into.at, inFrom: into.ends, inWeight: into.weights,
-    headOut: new Int32Array(n).fill(-1), headIn: new Int32Array(n).fill(-1), added: [], before: new Uint8Array(n * n),
+    net,
+    es: new Int32Array(n),
+    ls: new Int32Array(n),
+    who: net.who.slice(),
+    outAt: out.at,
+    outTo: out.ends,
+    outWeight: out.weights,
+    inAt: into.at,
+    inFrom: into.ends,
+    inWeight: into.weights,
+    headOut: new Int32Array(n).fill(-1),
+    headIn: new Int32Array(n).fill(-1),
+    added: [],
+    before: new Uint8Array(n * n),
     hands,
-    hours: net.free.map((spans, person) => hoursOf(spans, hands.filter((i) => net.bound[i] && net.who[i] & (1 << person)).map((i) => net.long[i]))),
-    forward: queueOf(n), back: queueOf(n), moves: new Int32Array(n),
-    changed: new Uint8Array(n), blamed: new Float64Array(n)
+    hours: net.free.map((spans, person) =>
+      hoursOf(
+        spans,
+        hands.filter((i) => net.bound[i] && net.who[i] & (1 << person)).map((i) => net.long[i])
+      )
+    ),
+    forward: queueOf(n),
+    back: queueOf(n),
+    moves: new Int32Array(n),
+    changed: new Uint8Array(n),
+    blamed: new Float64Array(n)
   }
 }
 
@@ -80,7 +105,10 @@ export function propagate(b: Workspace): boolean {
   const { es, ls } = b
   b.moves.fill(0)
   for (let i = 0; i < es.length; i++) {
-    const [low, high] = [startAtOrAfter(startsOf(b, i), es[i]), startAtOrBefore(startsOf(b, i), ls[i])]
+    const [low, high] = [
+      startAtOrAfter(startsOf(b, i), es[i]),
+      startAtOrBefore(startsOf(b, i), ls[i])
+    ]
     if (low < 0 || high < low) return blame(b, i)
     es[i] = low
     ls[i] = high
@@ -97,7 +125,10 @@ export function propagate(b: Workspace): boolean {
 export function propagateFrom(b: Workspace, firstArc: number, settled: number): boolean {
   b.moves.fill(0)
   if (settled >= 0) {
-    const [low, high] = [startAtOrAfter(startsOf(b, settled), b.es[settled]), startAtOrBefore(startsOf(b, settled), b.ls[settled])]
+    const [low, high] = [
+      startAtOrAfter(startsOf(b, settled), b.es[settled]),
+      startAtOrBefore(startsOf(b, settled), b.ls[settled])
+    ]
     if (low < 0 || high < low) return blame(b, settled)
     b.es[settled] = low
     b.ls[settled] = high
@@ -113,8 +144,18 @@ export function propagateFrom(b: Workspace, firstArc: number, settled: number): 
 }
 
 /** Tasks that wait to be followed, each once: a ring that never fills. */
-interface Queue { items: Int32Array; inside: Uint8Array; head: number; count: number }
-const queueOf = (n: number): Queue => ({ items: new Int32Array(n + 1), inside: new Uint8Array(n), head: 0, count: 0 })
+interface Queue {
+  items: Int32Array
+  inside: Uint8Array
+  head: number
+  count: number
+}
+const queueOf = (n: number): Queue => ({
+  items: new Int32Array(n + 1),
+  inside: new Uint8Array(n),
+  head: 0,
+  count: 0
+})
 function enter(q: Queue, i: number): void {
   if (q.inside[i]) return
   q.inside[i] = 1
@@ -161,13 +202,17 @@ function carryOn(b: Workspace): boolean {
   const { es, ls, outAt, outTo, outWeight, headOut, inAt, inFrom, inWeight, headIn, added } = b
   while (b.forward.count > 0) {
     const i = leave(b.forward)
-    for (let k = outAt[i]; k < outAt[i + 1]; k++) if (!lift(b, outTo[k], es[i] + outWeight[k])) return false
-    for (let k = headOut[i]; k >= 0; k = added[k].nextOut) if (!lift(b, added[k].to, es[i] + added[k].weight)) return false
+    for (let k = outAt[i]; k < outAt[i + 1]; k++)
+      if (!lift(b, outTo[k], es[i] + outWeight[k])) return false
+    for (let k = headOut[i]; k >= 0; k = added[k].nextOut)
+      if (!lift(b, added[k].to, es[i] + added[k].weight)) return false
   }
   while (b.back.count > 0) {
     const i = leave(b.back)
-    for (let k = inAt[i]; k < inAt[i + 1]; k++) if (!lower(b, inFrom[k], ls[i] - inWeight[k])) return false
-    for (let k = headIn[i]; k >= 0; k = added[k].nextIn) if (!lower(b, added[k].from, ls[i] - added[k].weight)) return false
+    for (let k = inAt[i]; k < inAt[i + 1]; k++)
+      if (!lower(b, inFrom[k], ls[i] - inWeight[k])) return false
+    for (let k = headIn[i]; k >= 0; k = added[k].nextIn)
+      if (!lower(b, added[k].from, ls[i] - added[k].weight)) return false
   }
   return true
 }
@@ -178,8 +223,16 @@ export function inRing(b: Workspace): boolean {
   const at = new Float64Array(n)
   for (let round = 0; round <= n; round++) {
     let moved = false
-    for (const { from, to, weight } of b.net.arcs) if (at[from] + weight > at[to]) { at[to] = at[from] + weight; moved = true }
-    for (const { from, to, weight } of b.added) if (at[from] + weight > at[to]) { at[to] = at[from] + weight; moved = true }
+    for (const { from, to, weight } of b.net.arcs)
+      if (at[from] + weight > at[to]) {
+        at[to] = at[from] + weight
+        moved = true
+      }
+    for (const { from, to, weight } of b.added)
+      if (at[from] + weight > at[to]) {
+        at[to] = at[from] + weight
+        moved = true
+      }
     if (!moved) return false
   }
   return true
