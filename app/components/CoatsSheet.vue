@@ -7,7 +7,7 @@ import {
   explainPeak,
   explainSag
 } from '../../core/explain/gelExplanations'
-import type { Room } from '../../core/build/types'
+import type { Room } from '../../core/physics/stuff/drying/air'
 import type { Gel } from '../../core/craft/materials/types'
 import type { Laying } from '../../core/plan/3-stacks/gelStack'
 import { duration, mm } from '../format'

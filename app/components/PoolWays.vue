@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, onBeforeUnmount, ref, shallowRef, watch } from 'vue'
-import type { Answers } from '../../core/plan/beside/ask'
+import type { Answers } from '../workers/ask'
 import { changePool, freeId } from '../../core/build/edits'
 import type { Opening, Pool } from '../../core/build/types'
 import type { Plan } from '../../core/plan/derivePlan'

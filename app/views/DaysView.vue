@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, onBeforeUnmount, ref } from 'vue'
 import { CAUTIONS } from '../../core/craft/materials/cautions'
-import type { Room } from '../../core/build/types'
+import type { Room } from '../../core/physics/stuff/drying/air'
 import { chainMinutes, type ChainLink } from '../../core/plan/7-days/plan'
 import { localIso } from '../../core/plan/7-days/calendar'
 import { planFrom, settleStep } from '../../core/build/workEdits'

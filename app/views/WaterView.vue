@@ -21,7 +21,8 @@ import {
   type Edit
 } from '../../core/build/edits'
 import { takeMaps } from '../../core/build/runEdits'
-import type { Sea, WaterKind } from '../../core/build/types'
+import type { Sea } from '../../core/build/types'
+import type { WaterKind } from '../../core/craft/ways/types'
 import { scaled, scaleRatio } from '../../core/physics/shape/scale'
 import {
   explainDepth,

@@ -1,4 +1,4 @@
-import { answer } from '../../core/plan/beside/ask'
+import { answer } from './ask'
 import { BUILT_IN, shelfOf } from '../../core/craft/materials/shelf'
 import type { AskReply, AskRequest } from './messages'
 

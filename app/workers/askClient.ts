@@ -1,4 +1,4 @@
-import type { Answers, Question } from '../../core/plan/beside/ask'
+import type { Answers, Question } from './ask'
 import { NO_HISTORY, type History } from '../../core/plan/learned/history'
 import type { Material } from '../../core/craft/materials/types'
 import type { AskReply, AskRequest } from './messages'

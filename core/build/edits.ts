@@ -12,9 +12,9 @@ import type {
   Reach,
   Sea,
   Splash,
-  Water,
-  WaterKind
+  Water
 } from './types'
+import type { WaterKind } from '../craft/ways/types'
 import { poolsOf } from './types'
 import { fallOver, poolWithin, reachIn, seaOver, SPLASH_ANGLES, splashAt } from './newBuild'
 

@@ -1,5 +1,5 @@
 import type { KeptRun } from '../running/keptRun'
-import { poolUnder } from '../plan/2-forms/ran/readRun'
+import { poolUnder } from './poolUnder'
 import { nearestOnSegment, type Point2 } from '../physics/shape/polygon'
 import { changePool, changeReach, freeId, type Edit } from './edits'
 import { poolsOf, reachesOf, type Build, type Reach, type Running } from './types'

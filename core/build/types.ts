@@ -1,3 +1,6 @@
+import type { Room } from '../physics/stuff/drying/air'
+import type { OutOfLevelAngles } from '../physics/shape/tilted'
+import type { Solid } from '../physics/shape/standing'
 import type { TintDose } from '../physics/stuff/mixing/mix'
 import type { Sounding } from '../physics/shape/surface'
 import type { KeptRun } from '../running/keptRun'
@@ -48,11 +51,6 @@ export interface Build {
   bottles?: Material[]
 }
 
-export interface OutOfLevelAngles {
-  xDeg: number
-  yDeg: number
-}
-
 export interface Base {
   widthMm: number
   depthMm: number
@@ -77,11 +75,6 @@ export interface GroundChoice {
 export interface SectionLine {
   from: [number, number]
   to: [number, number]
-}
-
-export interface Room {
-  tempC: number
-  rhPct: number
 }
 
 export interface MixingHabits {
@@ -148,7 +141,6 @@ export type Side = 'front' | 'back' | 'left' | 'right'
 export const SIDES: readonly Side[] = ['front', 'back', 'left', 'right']
 
 export type Water = Pool | Fall | Reach | Sea | Splash
-export type WaterKind = Water['kind']
 export type EdgeKind = 'shore' | 'dam'
 
 export interface OutlineCorner {
@@ -166,15 +158,11 @@ export interface OutlineCorner {
 }
 
 /** Something that stands in the water and takes the place of resin. */
-export interface Standing {
+export interface Standing extends Solid {
   id: string
   name: string
-  shape: 'post' | 'block' | 'stone'
   x: number
   y: number
-  widthMm: number
-  depthMm: number
-  heightMm: number
   /** 0: it stands on the bed before the first pour; 1: set into the water on the cured first pour; and so on. */
   afterPour: number
 }

@@ -1,4 +1,4 @@
-import { FOAM_HALF_LIFE_S } from '../plan/2-forms/whiteSources'
+import { FOAM_HALF_LIFE_S } from '../running/foam'
 import type { RunAt } from '../plan/2-forms/ran/readRun'
 import type { RunCheck } from '../plan/2-forms/ran/checks'
 import type { RanPlan } from '../plan/2-forms/ran/ranPlan'

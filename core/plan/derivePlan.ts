@@ -7,7 +7,8 @@ import {
   runningDefaults,
   workDefaults
 } from '../build/newBuild'
-import type { Build, Calendar, OutOfLevelAngles, Pool } from '../build/types'
+import type { Build, Calendar, Pool } from '../build/types'
+import type { OutOfLevelAngles } from '../physics/shape/tilted'
 import { curesStage } from './5-cures/curesStage'
 import { freeSpans } from './7-days/calendar'
 import { daysStage } from './7-days/daysStage'

@@ -1,7 +1,8 @@
-import { FOAM_HALF_LIFE_S } from '../plan/2-forms/whiteSources'
 import type { Drops } from './solver/drops'
 import { cellOf, type Field } from './solver/field'
 
+/** Foam in a stream halves in this time, full size, s. Typical of fresh water, from memory. */
+export const FOAM_HALF_LIFE_S = 4
 /** Foam in the sea lasts longer than in a stream: salt. Twice as long; typical, from memory. */
 export const SEA_FOAM_HALF_LIFE_S = 2 * FOAM_HALF_LIFE_S
 /**

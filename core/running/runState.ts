@@ -9,7 +9,7 @@ import {
   type RunFields,
   type RunResult
 } from './keptRun'
-import type { Scene } from '../plan/2-forms/scene/sceneMaker'
+import type { Scene } from './scene'
 import type { Drops } from './solver/drops'
 import { cellOf, type Field } from './solver/field'
 

@@ -1,5 +1,5 @@
 import { GRAVITY } from '../physics/water/hydraulics/channel'
-import { FOAM_HALF_LIFE_S } from '../plan/2-forms/whiteSources'
+import { FOAM_HALF_LIFE_S } from './foam'
 import { foamOn, SEA_FOAM_HALF_LIFE_S } from './foam'
 import type { RunFields, RunResult } from './keptRun'
 import {
@@ -14,7 +14,7 @@ import {
   washOf,
   WET_MM
 } from './runState'
-import type { Scene, SceneMaker } from '../plan/2-forms/scene/sceneMaker'
+import type { Scene, SceneMaker } from './scene'
 import { dropsOf } from './solver/drops'
 import { cellOf, dryField, inside, setInside } from './solver/field'
 import { massError, stepper } from './solver/stepper'

@@ -1,6 +1,6 @@
 import { expect } from 'chai'
 import fc from 'fast-check'
-import { answer } from '../../core/plan/beside/ask'
+import { answer } from '../../app/workers/ask'
 import { cupClocks } from '../../core/bench/clocks'
 import { asPoured } from '../../core/bench/ratio'
 import { levelLine, roomLine, scaleLine } from '../../core/bench/scaleLine'

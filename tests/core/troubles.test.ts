@@ -6,7 +6,7 @@ import { BUILT_IN_SHELF } from '../../core/craft/materials/shelf'
 import { derivePlan } from '../../core/plan/derivePlan'
 import { JUDGES } from '../../core/plan/beside/judges'
 import { measuredOf, TROUBLES, troublesOf } from '../../core/craft/troubles/troubles'
-import type { Verdict } from '../../core/craft/troubles/types'
+import type { Verdict } from '../../core/plan/beside/judging'
 import { demo } from '../support/builds'
 
 const weir = demo()

@@ -1,6 +1,6 @@
 import { expect } from 'chai'
 import fc from 'fast-check'
-import { answer } from '../../core/plan/beside/ask'
+import { answer } from '../../app/workers/ask'
 import { changePool } from '../../core/build/edits'
 import { newBuild, poolDefaults, USUAL_WEEK } from '../../core/build/newBuild'
 import type { Build, OutlineCorner, Pool } from '../../core/build/types'

@@ -1,5 +1,5 @@
 import Joi from 'joi'
-import { LONGEST_MM } from '../../exchange/calc/calculator'
+import { LONGEST_MM } from './limits'
 import { openRun, RUN_FIELDS, type KeptRun } from '../../running/keptRun'
 import { instant } from './logSchema'
 

@@ -1,9 +1,9 @@
 import { LANDFORMS, SHELLS } from './sundries'
-import type { Thermal } from '../../physics/stuff/heat/thermal'
+import { PLYWOOD, type Thermal } from '../../physics/stuff/heat/thermal'
 
 /** Boards and cases that a ground may stand on. Typical handbook values, plywood from the contract of `cure`; written from memory. */
 const BOARDS: readonly [string, Thermal][] = [
-  ['plywood', { kWMK: 0.13, cJGK: 1.6, densityGCm3: 0.6, softensC: null }],
+  ['plywood', PLYWOOD],
   ['acrylic', { kWMK: 0.19, cJGK: 1.45, densityGCm3: 1.19, softensC: 95 }],
   ['glass', { kWMK: 1, cJGK: 0.84, densityGCm3: 2.5, softensC: null }]
 ]

@@ -1,3 +1,4 @@
+import { EXTRUDED_FOAM, FIBRE_PLASTER, PLYWOOD } from '../../physics/stuff/heat/thermal'
 import type { Lacquer, Landform, Sealer, Shell, Sundry } from './types'
 
 /**
@@ -5,8 +6,6 @@ import type { Lacquer, Landform, Sealer, Shell, Sundry } from './types'
  * source. Conductivities and softening of foam, plaster and plywood as in the contract of `cure`, the others typical,
  * from memory. Packs and prices are invented.
  */
-const FOAM = { kWMK: 0.035, cJGK: 1.45, softensC: 75 }
-const PLASTER = { kWMK: 0.3, cJGK: 1, densityGCm3: 1, softensC: null }
 
 export const LANDFORMS: readonly Landform[] = [
   {
@@ -18,7 +17,7 @@ export const LANDFORMS: readonly Landform[] = [
     glueMin: 180,
     glue: 'foam-glue',
     hatch: 'cells',
-    thermal: { ...FOAM, densityGCm3: 0.033 },
+    thermal: EXTRUDED_FOAM,
     pack: { amount: 22_500, price: 12 }
   },
   {
@@ -30,7 +29,7 @@ export const LANDFORMS: readonly Landform[] = [
     glueMin: 180,
     glue: 'foam-glue',
     hatch: 'beads',
-    thermal: { ...FOAM, densityGCm3: 0.02 },
+    thermal: { ...EXTRUDED_FOAM, densityGCm3: 0.02 },
     pack: { amount: 25_000, price: 6 }
   },
   {
@@ -42,7 +41,7 @@ export const LANDFORMS: readonly Landform[] = [
     glueMin: 240,
     glue: 'wood-glue',
     hatch: 'grain',
-    thermal: { kWMK: 0.13, cJGK: 1.6, densityGCm3: 0.6, softensC: null },
+    thermal: PLYWOOD,
     pack: { amount: 4000, price: 18 }
   }
 ]
@@ -57,7 +56,7 @@ export const SHELLS: readonly Shell[] = [
     gPerM2Mm: 900,
     waterPer100G: 60,
     setH: 36,
-    thermal: PLASTER,
+    thermal: FIBRE_PLASTER,
     pack: { amount: 1000, price: 9 }
   },
   {
@@ -69,7 +68,7 @@ export const SHELLS: readonly Shell[] = [
     gPerM2Mm: 1000,
     waterPer100G: 70,
     setH: 24,
-    thermal: PLASTER,
+    thermal: FIBRE_PLASTER,
     pack: { amount: 500, price: 8 }
   },
   {
@@ -81,7 +80,7 @@ export const SHELLS: readonly Shell[] = [
     gPerM2Mm: 800,
     waterPer100G: 80,
     setH: 24,
-    thermal: { ...PLASTER, kWMK: 0.25, densityGCm3: 0.9 },
+    thermal: { ...FIBRE_PLASTER, kWMK: 0.25, densityGCm3: 0.9 },
     pack: { amount: 1000, price: 6 }
   }
 ]

@@ -1,6 +1,7 @@
 import { THICKEST_GEL_MM } from '../../physics/stuff/drying/coats'
 import type { StepTemplate, Use } from '../ways/types'
-import type { Case, Trouble } from './types'
+import type { WaterKind } from '../ways/types'
+import type { Trouble } from './types'
 
 /** A step of a repair; where it comes in the network is worked out by `repairWay`. */
 const step = (
@@ -472,7 +473,7 @@ export const TROUBLES: readonly Trouble[] = [
 ]
 
 /** Troubles that happen to a kind of water. */
-export const troublesOf = (kind: Case['water']['kind']): Trouble[] =>
+export const troublesOf = (kind: WaterKind): Trouble[] =>
   TROUBLES.filter((t) => t.for.includes(kind))
 
 /** What was measured, with the usual where nothing was. @example measuredOf(TROUBLES[0], {}).mlPerH // 2 */

@@ -1,7 +1,9 @@
-import type { WaterKind } from '../../build/types'
 import type { CautionId } from '../materials/cautions'
 import type { ThingId } from '../materials/pairs'
 import type { BondId } from '../../physics/stuff/supports/standing'
+
+/** Kinds of water that are worked on. */
+export type WaterKind = 'pool' | 'fall' | 'reach' | 'sea' | 'splash'
 
 /** What a thing has become when a wait is over: one visual language on every screen. */
 export type State = 'wet' | 'workable' | 'firm' | 'clear' | 'cured'

@@ -1,3 +1,4 @@
+import { LONGEST_MM } from '../../build/file/limits'
 import Joi from 'joi'
 import { NAMED_SCALES, scaleRatio } from '../../physics/shape/scale'
 
@@ -7,9 +8,6 @@ export interface Calculator {
   /** @param now  a clock in ms, for what may only take so long */
   run: (input: never, now: () => number) => object
 }
-
-/** Largest length taken anywhere, mm: a hundred metres of model is no diorama. */
-export const LONGEST_MM = 100_000
 
 export const calculator = <Input>(
   schema: Joi.ObjectSchema,

@@ -1,15 +1,8 @@
 import Joi from 'joi'
 import { faultLine } from '../../physics/fault'
 import { faultsOf, shown } from '../../build/file/checked'
-import {
-  calculator,
-  length,
-  LONGEST_MM,
-  scaleName,
-  some,
-  unique,
-  type Calculator
-} from './calculator'
+import { calculator, length, scaleName, some, unique, type Calculator } from './calculator'
+import { LONGEST_MM } from '../../build/file/limits'
 import { DAYS_CALCULATORS } from './daysContract'
 import { FLOW_CALCULATORS } from './flowContract'
 import { GEL_CALCULATORS } from './gelContract'

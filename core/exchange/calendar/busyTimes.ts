@@ -1,7 +1,8 @@
 import ICAL from 'ical.js'
 import { DateTime } from 'luxon'
 import type { Busy, Calendar } from '../../build/types'
-import { isZone, startOf } from '../../plan/7-days/calendar'
+import { startOf } from '../../plan/7-days/calendar'
+import { isZone } from '../../build/zone'
 
 /** What a calendar file says of when somebody is busy. */
 export interface BusyTimes {

@@ -1,12 +1,18 @@
-import type { Standing } from '../../build/types'
+/** A thing of simple shape that takes the place of water, mm. */
+export interface Solid {
+  shape: 'post' | 'block' | 'stone'
+  widthMm: number
+  depthMm: number
+  heightMm: number
+}
 
 /** Something standing, with the height of its foot, mm. */
-export interface Stood extends Standing {
+export interface Stood extends Solid {
   footMm: number
 }
 
 /** Volume of a shape up to a height above its foot, mm³: posts are elliptic cylinders, blocks boxes, stones half ellipsoids. */
-function upTo({ shape, widthMm: w, depthMm: d, heightMm: h }: Standing, height: number): number {
+function upTo({ shape, widthMm: w, depthMm: d, heightMm: h }: Solid, height: number): number {
   const up = Math.max(0, Math.min(h, height))
   if (shape === 'block') return w * d * up
   if (shape === 'post') return (Math.PI / 4) * w * d * up

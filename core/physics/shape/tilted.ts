@@ -1,6 +1,11 @@
-import type { Build, OutOfLevelAngles } from '../../build/types'
 import { outOfLevelByTilt } from './level'
 import type { Surface } from './surface'
+
+/** How far a base stands out of level along x and along y, degrees. */
+export interface OutOfLevelAngles {
+  xDeg: number
+  yDeg: number
+}
 
 const tangent = (deg: number) => Math.tan((deg * Math.PI) / 180)
 
@@ -28,13 +33,19 @@ export function tilted(surface: Surface, angles: OutOfLevelAngles): Surface {
   return { ...surface, xyz }
 }
 
+/** A base as it stands: its sides, mm, and how it leans. */
+export interface LaidBase {
+  base: { widthMm: number; depthMm: number }
+  outOfLevel: OutOfLevelAngles
+}
+
 /** What a base out of level asks for: the shim under each low end, and which end that is. */
 export interface Shims {
   x: { end: 'left' | 'right'; shimMm: number } | null
   y: { end: 'front' | 'back'; shimMm: number } | null
 }
 
-export function shimsFor({ base, outOfLevel }: Pick<Build, 'base' | 'outOfLevel'>): Shims {
+export function shimsFor({ base, outOfLevel }: LaidBase): Shims {
   const { xDeg, yDeg } = outOfLevel
   return {
     x:

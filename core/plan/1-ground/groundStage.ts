@@ -1,4 +1,5 @@
-import type { Build, OutOfLevelAngles, Pool } from '../../build/types'
+import type { Build, Pool } from '../../build/types'
+import type { OutOfLevelAngles } from '../../physics/shape/tilted'
 import { poolsOf } from '../../build/types'
 import { poolGround, type PoolGround } from './poolGround'
 import { joinsOf, type Join } from './joins'

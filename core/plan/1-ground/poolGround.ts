@@ -1,4 +1,5 @@
-import type { OutOfLevelAngles, Pool } from '../../build/types'
+import type { Pool } from '../../build/types'
+import type { OutOfLevelAngles } from '../../physics/shape/tilted'
 import type { Fault } from '../../physics/fault'
 import { insideRing, type Point2 } from '../../physics/shape/polygon'
 import { cutAt, heightRange } from '../../physics/shape/cut'

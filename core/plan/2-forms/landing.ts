@@ -1,6 +1,5 @@
 import { criticalDepth, GRAVITY } from '../../physics/water/hydraulics/channel'
 import { fallCurve } from './fallCurve'
-import type { FallForm } from './fallForm'
 import { modelMm, realM } from '../../physics/shape/units'
 
 /** A fall may be drowned to this share of its drop while a flow is looked for. */
@@ -57,5 +56,5 @@ export function flowThrough(
 }
 
 /** The flow at which a fall lands so far out, m³/s; the nearest it can come when none does. */
-export const flowToLand = (form: FallForm, scale: number, outMm: number): number =>
-  flowThrough(form, scale, outMm, form.footMm).dischargeM3S
+export const flowToLand = (lip: Lip, scale: number, outMm: number): number =>
+  flowThrough(lip, scale, outMm, lip.footMm).dischargeM3S

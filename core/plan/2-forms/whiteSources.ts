@@ -1,3 +1,4 @@
+import { FOAM_HALF_LIFE_S } from '../../running/foam'
 import type { Reach, Sea } from '../../build/types'
 import { boxOf, type Box } from '../../physics/shape/grid'
 import { insideRing, type Point2 } from '../../physics/shape/polygon'
@@ -9,8 +10,6 @@ import type { SplashForm } from './splashForm'
 import { modelMm } from '../../physics/shape/units'
 import type { WhiteSource } from './whiteMap'
 
-/** Foam in a stream halves in this time, full size, s. Typical of fresh water, from memory. */
-export const FOAM_HALF_LIFE_S = 4
 /** How white a jump is, by kind. Common practice, no source. */
 const JUMP_WHITE = {
   undular: 0.2,

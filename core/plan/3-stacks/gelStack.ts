@@ -1,4 +1,5 @@
-import type { Build, Moving, Pool, Room } from '../../build/types'
+import type { Build, Moving, Pool } from '../../build/types'
+import type { Room } from '../../physics/stuff/drying/air'
 import {
   coatsFor,
   MOST_COATS,

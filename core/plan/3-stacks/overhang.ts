@@ -1,4 +1,5 @@
-import type { Moving, Room } from '../../build/types'
+import type { Moving } from '../../build/types'
+import type { Room } from '../../physics/stuff/drying/air'
 import { dryInRoom } from '../../physics/stuff/drying/inRoom'
 import type { FormsPlan } from '../2-forms/formsStage'
 import type { Point2 } from '../../physics/shape/polygon'

@@ -1,4 +1,5 @@
-import type { Fall, Moving, Reach, Room, Sea, Splash } from '../../build/types'
+import type { Fall, Moving, Reach, Sea, Splash } from '../../build/types'
+import type { Room } from '../../physics/stuff/drying/air'
 import { TUCK_MM } from '../2-forms/fallCurve'
 import type { FormsPlan } from '../2-forms/formsStage'
 import { SAWN_MM } from '../2-forms/schools'

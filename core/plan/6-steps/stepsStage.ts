@@ -10,7 +10,7 @@ import { joinsOf } from '../1-ground/joins'
 import type { Learns } from '../../build/log/entries'
 import { factorFor, type LearnedLine } from '../learned/history'
 import { learnsOf } from '../learned/learns'
-import { isWorked } from './bodySizes'
+import { isWorked } from '../4-amounts/bodySizes'
 import { CAUTIONS, type CautionId } from '../../craft/materials/cautions'
 import { WAYS, wayFor } from '../../craft/ways/catalog'
 import {

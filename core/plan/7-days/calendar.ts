@@ -1,4 +1,4 @@
-import { DateTime, IANAZone } from 'luxon'
+import { DateTime } from 'luxon'
 import type { Calendar, FreeWindow, Weekday } from '../../build/types'
 
 /** A stretch of time, milliseconds since 1970 in UTC. */
@@ -6,9 +6,6 @@ export type Span = [fromMs: number, toMs: number]
 
 const DAYS: readonly Weekday[] = ['mon', 'tue', 'wed', 'thu', 'fri', 'sat', 'sun']
 const MINUTE_MS = 60_000
-
-/** Whether a zone's name is known here. @example isZone('Europe/Lisbon') // true */
-export const isZone = (zone: string): boolean => IANAZone.isValidZone(zone)
 
 /** Instants asked for before: the same evenings are laid out at every edit. */
 const asked = new Map<string, number>()

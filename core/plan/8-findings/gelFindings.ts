@@ -1,4 +1,5 @@
-import type { Build, Moving, Room } from '../../build/types'
+import type { Build, Moving } from '../../build/types'
+import type { Room } from '../../physics/stuff/drying/air'
 import { movingOf } from '../../build/types'
 import { THICKEST_GEL_MM } from '../../physics/stuff/drying/coats'
 import { COLDEST_C } from '../../physics/stuff/drying/inRoom'

@@ -11,7 +11,7 @@ import { pairOf, THINGS } from '../../craft/materials/pairs'
 import { onShelf } from '../../craft/materials/shelf'
 import type { Gel } from '../../craft/materials/types'
 import { bentStrip } from '../../physics/stuff/supports/elastica'
-import type { Case, Judge, Verdict } from '../../craft/troubles/types'
+import type { Case, Judge, Verdict } from './judging'
 
 const n = (value: number, digits = 1) => String(Math.round(value * 10 ** digits) / 10 ** digits)
 const spell = (h: number) =>

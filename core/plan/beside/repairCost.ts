@@ -5,7 +5,7 @@ import { NO_HISTORY, type History } from '../learned/history'
 import type { Shelf } from '../../craft/materials/shelf'
 import { JUDGES } from './judges'
 import { measuredOf, TROUBLES } from '../../craft/troubles/troubles'
-import type { Verdict } from '../../craft/troubles/types'
+import type { Verdict } from './judging'
 import { finished, planner } from '../derivePlan'
 
 /** What a trouble means for this build, and what putting it right costs. */

@@ -1,4 +1,4 @@
-import type { Room } from '../../../build/types'
+import type { Room } from '../drying/air'
 import { evaporation } from '../drying/air'
 
 /** Left on a blotted bed, mm. Common practice, no source. */

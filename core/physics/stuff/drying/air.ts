@@ -1,4 +1,8 @@
-import type { Room } from '../../../build/types'
+/** The air of a room. */
+export interface Room {
+  tempC: number
+  rhPct: number
+}
 
 /** Heat passed from still room air to a wet face, W/m²K: the convective part of it. Typical, from memory. */
 const STILL_AIR_WM2K = 3

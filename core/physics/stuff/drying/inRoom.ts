@@ -1,6 +1,5 @@
-import type { Room } from '../../../build/types'
-import type { Gel } from '../../../craft/materials/types'
-import { dryFilm, type Drying } from './film'
+import type { Room } from './air'
+import { dryFilm, type Drying, type DryingGel } from './film'
 
 /** Gels that freeze break: below this nothing dries, °C. Common practice, no source. */
 export const COLDEST_C = 1
@@ -9,7 +8,7 @@ const THINNEST_MM = 0.02
 
 const memory = new Map<string, Drying>()
 /** Drying of a coat of a gel in a room, remembered; thickness to the nearest hundredth. Never in a frozen room. */
-export function dryInRoom(gel: Gel, wetMm: number, room: Room): Drying {
+export function dryInRoom(gel: DryingGel, wetMm: number, room: Room): Drying {
   const wet = Math.max(THINNEST_MM, Math.round(wetMm * 100) / 100)
   if (room.tempC < COLDEST_C)
     return { touchMin: null, clearH: null, dryMm: wet * gel.solidsVol, curve: [[0, 1]] }

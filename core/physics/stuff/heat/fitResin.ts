@@ -1,7 +1,7 @@
 import { filmCure, potLife } from './cup'
 import { simulateCure } from './cureRun'
 import { CURED_ALPHA, GAS_CONSTANT, KELVIN, type CureKinetics } from './kinetics'
-import { THERMAL } from '../../../craft/materials/grounds'
+import { EXTRUDED_FOAM, FIBRE_PLASTER } from './thermal'
 
 /** What a bottle says. */
 export interface ResinLabel {
@@ -41,12 +41,10 @@ export const TYPICAL: CureKinetics = {
 /** A label's layer limit is taken as the depth that warms to this over foam, °C: short of what softens it. Common practice, no source. */
 export const LAYER_PEAK_C = 55
 const HEAT_RANGE_JG: readonly [number, number] = [120, 500]
-const PLASTER = THERMAL.get('fibre-plaster')!
-const FOAM = THERMAL.get('xps')!
 /** The bed that a label's layer limit is judged over: a plastered slab of foam. Common practice, no source. */
 const LABEL_BED = [
-  { ...PLASTER, thicknessMm: 3 },
-  { ...FOAM, thicknessMm: 40 }
+  { ...FIBRE_PLASTER, thicknessMm: 3 },
+  { ...EXTRUDED_FOAM, thicknessMm: 40 }
 ]
 
 /**

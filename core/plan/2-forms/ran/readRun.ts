@@ -3,7 +3,7 @@ import { poolsOf } from '../../../build/types'
 import { modelMm, realM } from '../../../physics/shape/units'
 import type { WhiteSource } from '../whiteMap'
 import { cellAt, cellMiddle, type Grid } from '../../../physics/shape/grid'
-import { insideRing, type Point2 } from '../../../physics/shape/polygon'
+import type { Point2 } from '../../../physics/shape/polygon'
 import { GRAVITY } from '../../../physics/water/hydraulics/channel'
 import { flowKind, type FlowKind } from '../../../physics/water/hydraulics/flowKind'
 import { foamCover } from '../../../running/foam'
@@ -39,15 +39,6 @@ export function runAt(run: RunResult, place: Point2): RunAt | null {
     foamAgeS: ageS[i]
   }
 }
-
-/** The pool whose outline a place lies in; null: none. */
-export const poolUnder = (build: Build, place: Point2): Pool | null =>
-  poolsOf(build).find((p) =>
-    insideRing(
-      place,
-      p.outline.map((c): Point2 => [c.x, c.y])
-    )
-  ) ?? null
 
 /** Foam younger than this lies where it was made, s. Common practice, no source. */
 const FRESH_S = 1.5

@@ -1,4 +1,4 @@
-import type { Fault } from '../../../physics/fault'
+import type { Drain, Scene, SceneMaker, SceneNote } from '../../../running/scene'
 import type { Build, Fall, Pool, Water } from '../../../build/types'
 import { poolsOf, reachesOf, seasOf } from '../../../build/types'
 import { bedMap, poolAt, type BedMap } from '../bedMap'
@@ -20,52 +20,10 @@ import {
   OPEN,
   SWELL,
   walls,
-  type Edges,
   type EdgeSide,
   type Swell
 } from '../../../running/solver/edges'
 import { withoutSpikes } from './spikes'
-
-/** Something the builder should know before the water runs, or why it cannot. */
-export interface SceneNote extends Fault {
-  stops: boolean
-  kind: 'nothing-moves' | 'no-ground' | 'no-way-out' | 'dry-source' | 'spikes' | 'far'
-}
-
-/** Where water is taken away: what stands above a level there, m. */
-export interface Drain {
-  row: number
-  col: number
-  levelM: number
-}
-
-/** The model's own ground at full size, and what lets water in and out. */
-export interface Scene {
-  scale: number
-  grid: Grid
-  dxM: number
-  /** Height of the bed at each cell, m, row by row from the front. */
-  bedM: Float64Array
-  /** Roughness at each cell, s/m^⅓. */
-  manning: Float64Array
-  /** Number of the water in the build's order, −1 on land. */
-  owner: Int16Array
-  /** Depth when every pool stands at its level and every run as its form says, m. */
-  levelsM: Float64Array
-  edges: Edges
-  springs: { row: number; col: number; share: number }[]
-  drains: Drain[]
-  swell: Swell | null
-  dischargeM3S: number
-  /** How far the water has to go, m, and the period of its swell, s. */
-  lengthM: number
-  periodS: number | null
-  source: Point2 | null
-  out: Point2 | null
-  /** Lips of the falls: the water they leave, their line, the way out, and how far back the level is read. */
-  lips: { water: string; from: number; line: [Point2, Point2]; out: Point2; backMm: number }[]
-  notes: SceneNote[]
-}
 
 /** Roughness of a pool's floor and of a sea's, s/m^⅓. @source Chow (1959), table 5-6: about these; from memory */
 const POOL_MANNING = 0.03
@@ -74,13 +32,6 @@ const SEA_MANNING = 0.022
 const LAND_OVER_MM = 1
 /** Longer than this a scene is a landscape, m. */
 const FAR_M = 1000
-
-/** What a scene is made from, at any size of cells; worked out once. */
-export interface SceneMaker {
-  notes: SceneNote[]
-  at: (cells: number) => Scene
-  finestCells: number
-}
 
 /** Cells are no finer than this, mm: a brush is not. */
 const FINEST_MM = 1

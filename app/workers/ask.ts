@@ -1,17 +1,14 @@
-import { cupClocks, type CupClocks } from '../../bench/clocks'
-import type { Build, Calendar } from '../../build/types'
-import { poolsOf } from '../../build/types'
-import { mixedDensity } from '../../physics/stuff/mixing/mix'
-import { fitChips, type Chip, type ChipFit } from '../../physics/stuff/colour/tint'
-import { fillFrom, type Filled } from '../1-ground/fill'
-import { groundStage } from '../1-ground/groundStage'
-import { fitResin, type FittedResin, type ResinLabel } from '../../physics/stuff/heat/fitResin'
-import { busyTimes, type BusyTimes } from '../../exchange/calendar/busyTimes'
-import { NO_HISTORY, type History } from '../learned/history'
-import { onShelf, withBottles, type Shelf } from '../../craft/materials/shelf'
-import { compareWays, type WayCompared } from './compareWays'
-import { whatIf, type WhatIf } from './whatIf'
-import { repairCost, type RepairCost } from './repairCost'
+import { reachedBy, type Reached } from '../../core/plan/beside/reachedBy'
+import { cupClocks, type CupClocks } from '../../core/bench/clocks'
+import type { Build, Calendar } from '../../core/build/types'
+import { fitChips, type Chip, type ChipFit } from '../../core/physics/stuff/colour/tint'
+import { fitResin, type FittedResin, type ResinLabel } from '../../core/physics/stuff/heat/fitResin'
+import { busyTimes, type BusyTimes } from '../../core/exchange/calendar/busyTimes'
+import { NO_HISTORY, type History } from '../../core/plan/learned/history'
+import { onShelf, withBottles, type Shelf } from '../../core/craft/materials/shelf'
+import { compareWays, type WayCompared } from '../../core/plan/beside/compareWays'
+import { whatIf, type WhatIf } from '../../core/plan/beside/whatIf'
+import { repairCost, type RepairCost } from '../../core/plan/beside/repairCost'
 
 /** A question beside the plan: too heavy for the screen, asked when the builder wants to know. */
 export type Question =
@@ -35,7 +32,7 @@ export interface Answers {
   repairCost: RepairCost
   whatIf: WhatIf[]
   busyTimes: BusyTimes
-  reach: Filled & { volumeMl: number }
+  reach: Reached
   fitResin: FittedResin
   fitChips: ChipFit
   cupClocks: CupClocks
@@ -74,7 +71,7 @@ export function answer(
     case 'busyTimes':
       return busyTimes(question.text, question.calendar, question.wholeDays)
     case 'reach':
-      return reach(
+      return reachedBy(
         question.build,
         question.pool,
         question.grams,
@@ -91,46 +88,4 @@ export function answer(
       return cupClocks(resin, question.massG, question.roomC)
     }
   }
-}
-
-function poolNamed(build: Build, id: string) {
-  const pool = poolsOf(build).find((p) => p.id === id)
-  if (!pool) throw new RangeError(`pool: there is none called “${id}”`)
-  return pool
-}
-
-/** What level so much resin reaches, through caves and over lips, from an empty pool or from a level. */
-function reach(
-  build: Build,
-  id: string,
-  grams: number,
-  fromMm: number | null,
-  shelf: Shelf
-): Answers['reach'] {
-  const pool = poolNamed(build, id)
-  const resin = onShelf(shelf, 'resin', pool.resin)
-  if (!resin) throw new RangeError(`resin: the shelf has no “${pool.resin}”`)
-  const ground = groundStage(build)
-  const basins = poolsOf(build).flatMap((p) => {
-    const vessel = ground.pools.find((g) => g.id === p.id)?.vessel
-    const dammed = p.outline.some((c) => c.edge === 'dam')
-    return vessel
-      ? [
-          {
-            id: p.id,
-            vessel,
-            topMm: p.outline.every((c) => c.edge === 'dam')
-              ? p.damTopMm
-              : dammed
-                ? Math.min(p.damTopMm, p.brimMm)
-                : p.brimMm,
-            openings: p.openings
-          }
-        ]
-      : []
-  })
-  if (!basins.some((b) => b.id === id))
-    throw new RangeError(`${pool.name}: its ground is not measured yet`)
-  const volumeMl = grams / mixedDensity(resin)
-  return { ...fillFrom(basins, id, volumeMl, fromMm === null ? {} : { [id]: fromMm }), volumeMl }
 }

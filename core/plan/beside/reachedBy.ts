@@ -1,0 +1,50 @@
+import { poolsOf, type Build } from '../../build/types'
+import { onShelf, type Shelf } from '../../craft/materials/shelf'
+import { mixedDensity } from '../../physics/stuff/mixing/mix'
+import { fillFrom, type Filled } from '../1-ground/fill'
+import { groundStage } from '../1-ground/groundStage'
+
+/** How a pool fills, and what was poured, ml. */
+export type Reached = Filled & { volumeMl: number }
+
+function poolNamed(build: Build, id: string) {
+  const pool = poolsOf(build).find((p) => p.id === id)
+  if (!pool) throw new RangeError(`pool: there is none called “${id}”`)
+  return pool
+}
+
+/** What level so much resin reaches, through caves and over lips, from an empty pool or from a level. */
+export function reachedBy(
+  build: Build,
+  id: string,
+  grams: number,
+  fromMm: number | null,
+  shelf: Shelf
+): Reached {
+  const pool = poolNamed(build, id)
+  const resin = onShelf(shelf, 'resin', pool.resin)
+  if (!resin) throw new RangeError(`resin: the shelf has no “${pool.resin}”`)
+  const ground = groundStage(build)
+  const basins = poolsOf(build).flatMap((p) => {
+    const vessel = ground.pools.find((g) => g.id === p.id)?.vessel
+    const dammed = p.outline.some((c) => c.edge === 'dam')
+    return vessel
+      ? [
+          {
+            id: p.id,
+            vessel,
+            topMm: p.outline.every((c) => c.edge === 'dam')
+              ? p.damTopMm
+              : dammed
+                ? Math.min(p.damTopMm, p.brimMm)
+                : p.brimMm,
+            openings: p.openings
+          }
+        ]
+      : []
+  })
+  if (!basins.some((b) => b.id === id))
+    throw new RangeError(`${pool.name}: its ground is not measured yet`)
+  const volumeMl = grams / mixedDensity(resin)
+  return { ...fillFrom(basins, id, volumeMl, fromMm === null ? {} : { [id]: fromMm }), volumeMl }
+}
