@@ -1,6 +1,6 @@
 import type { RunResult } from '../../core/running/keptRun'
 import { flowKind } from '../../core/physics/water/hydraulics/flowKind'
-import { GRAVITY } from '../../core/physics/water/hydraulics/channel'
+import { GRAVITY } from '../../core/physics/gravity'
 import { foamCover } from '../../core/running/foam'
 import { realM } from '../../core/physics/shape/units'
 

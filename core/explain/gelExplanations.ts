@@ -1,3 +1,4 @@
+import { GRAVITY } from '../physics/gravity'
 import type { Room } from '../physics/stuff/drying/air'
 import type { GelWindow } from '../physics/stuff/gel/touches'
 import type { Gel } from '../craft/materials/types'
@@ -130,7 +131,7 @@ export const explainProps = (over: Overhang): Explanation =>
       [
         'each bears',
         over.props && over.props.count > 0
-          ? `${over.props.loadN.map((f) => n((f * 1000) / 9.81, 0)).join(', ')} g for a metre of crest`
+          ? `${over.props.loadN.map((f) => n((f * 1000) / GRAVITY, 0)).join(', ')} g for a metre of crest`
           : '–'
       ]
     ],

@@ -1,4 +1,4 @@
-import { GRAVITY } from '../physics/water/hydraulics/channel'
+import { GRAVITY } from '../physics/gravity'
 import { FOAM_HALF_LIFE_S } from './foam'
 import { foamOn, SEA_FOAM_HALF_LIFE_S } from './foam'
 import type { RunFields, RunResult } from './keptRun'

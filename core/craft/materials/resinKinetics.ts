@@ -1,8 +1,9 @@
+import { lastAnswers } from '../../physics/solve/lastAnswers'
 import type { Resin } from './types'
 import { fitResin } from '../../physics/stuff/heat/fitResin'
 import type { CureKinetics } from '../../physics/stuff/heat/kinetics'
 
-const known = new Map<string, CureKinetics>()
+const known = lastAnswers<CureKinetics>(100)
 
 /**
  * Behaviour of a resin of the shelf: what was fitted to the builder's own bottle, or a fit to its label's pot life and

@@ -1,3 +1,4 @@
+import { halvedTo } from '../../physics/solve/halving'
 import { heldMl, levelHolding, type Vessel } from './held'
 import { heightRange } from '../../physics/shape/cut'
 
@@ -93,12 +94,7 @@ function risen(
 ): number {
   if (group.ids.length === 1)
     return Math.max(group.levelMm, levelHolding(byId.get(group.ids[0])!.vessel, volumeMl, stopMm))
-  let [low, high] = [group.levelMm, stopMm]
-  for (let i = 0; i < 60 && high - low > 1e-6; i++) {
-    const middle = (low + high) / 2
-    if (group.ids.reduce((sum, id) => sum + heldMl(byId.get(id)!.vessel, middle), 0) < volumeMl)
-      low = middle
-    else high = middle
-  }
-  return (low + high) / 2
+  const allHold = (mm: number) =>
+    group.ids.reduce((sum, id) => sum + heldMl(byId.get(id)!.vessel, mm), 0)
+  return halvedTo(group.levelMm, stopMm, (mm) => allHold(mm) < volumeMl, { within: 1e-6 })
 }

@@ -1,3 +1,4 @@
+import { halvedTo } from '../../physics/solve/halving'
 import { cutAt, heightRange, mlFromMm3 } from '../../physics/shape/cut'
 import { leanMl, type Lean } from './lean'
 import { displacedMl, type Stood } from '../../physics/shape/standing'
@@ -27,13 +28,7 @@ export const heldMl = ({ surface, lean, stood }: Vessel, levelMm: number): numbe
  * @returns         level, mm; `topMm` when the water would pass over it
  */
 export function levelHolding(vessel: Vessel, volumeMl: number, topMm: number): number {
-  let [low] = heightRange(vessel.surface)
-  let high = topMm
-  if (heldMl(vessel, high) <= volumeMl) return high
-  for (let i = 0; i < 60 && high - low > 1e-6; i++) {
-    const middle = (low + high) / 2
-    if (heldMl(vessel, middle) < volumeMl) low = middle
-    else high = middle
-  }
-  return (low + high) / 2
+  if (heldMl(vessel, topMm) <= volumeMl) return topMm
+  const [lowest] = heightRange(vessel.surface)
+  return halvedTo(lowest, topMm, (mm) => heldMl(vessel, mm) < volumeMl, { within: 1e-6 })
 }

@@ -1,4 +1,6 @@
-import { criticalDepth, GRAVITY } from '../../physics/water/hydraulics/channel'
+import { halvedTo } from '../../physics/solve/halving'
+import { criticalDepth } from '../../physics/water/hydraulics/channel'
+import { GRAVITY } from '../../physics/gravity'
 import { fallCurve } from './fallCurve'
 import { modelMm, realM } from '../../physics/shape/units'
 
@@ -42,17 +44,12 @@ export function flowThrough(
     const headMm = Math.min(mostHeadMm, modelMm(1.5 * criticalDepth(q), scale))
     return landsAt(fallCurve(scale, dropMm - headMm, q), atMm - (lip.lipMm - headMm))
   }
-  let [low, high] = [1e-6, Math.sqrt(GRAVITY * realM(mostHeadMm / 1.5, scale) ** 3)]
-  const hits = passes(low) <= outMm && passes(high) >= outMm
-  for (let i = 0; i < 40; i++) {
-    const middle = Math.sqrt(low * high)
-    if (passes(middle) < outMm) low = middle
-    else high = middle
-  }
-  return {
-    dischargeM3S: Number((Math.sqrt(low * high) * realM(lip.widthMm, scale)).toPrecision(3)),
-    hits
-  }
+  const [least, most] = [1e-6, Math.sqrt(GRAVITY * realM(mostHeadMm / 1.5, scale) ** 3)]
+  const hits = passes(least) <= outMm && passes(most) >= outMm
+  // flows differ by powers of ten: halved by their logarithms
+  const falls = (logQ: number) => passes(Math.exp(logQ)) < outMm
+  const flow = Math.exp(halvedTo(Math.log(least), Math.log(most), falls, { steps: 40 }))
+  return { dischargeM3S: Number((flow * realM(lip.widthMm, scale)).toPrecision(3)), hits }
 }
 
 /** The flow at which a fall lands so far out, m³/s; the nearest it can come when none does. */

@@ -9,7 +9,7 @@ import type { FallForm } from './fallForm'
 import type { ReachForm } from './reachForm'
 import { nearestStation } from './reachForm'
 import type { SeaForm } from './seaForm'
-import { GRAVITY } from '../../physics/water/hydraulics/channel'
+import { GRAVITY } from '../../physics/gravity'
 import { modelMm, realM } from '../../physics/shape/units'
 
 export interface SplashForm {

@@ -1,5 +1,6 @@
 import type { Point2 } from '../../physics/shape/polygon'
-import { criticalDepth, GRAVITY } from '../../physics/water/hydraulics/channel'
+import { criticalDepth } from '../../physics/water/hydraulics/channel'
+import { GRAVITY } from '../../physics/gravity'
 import { stepFlow, type StepFlow } from '../../physics/water/hydraulics/drop'
 import { breakUp } from '../../physics/water/hydraulics/nappe'
 import { fallCurve, TUCK_MM, type FallCurve } from './fallCurve'

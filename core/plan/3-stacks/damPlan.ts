@@ -1,3 +1,4 @@
+import { lastAnswers } from '../../physics/solve/lastAnswers'
 import type { Pool } from '../../build/types'
 import type { PoolGround } from '../1-ground/poolGround'
 import { drawnOutline } from '../1-ground/outline'
@@ -41,7 +42,7 @@ const CONTACT_DEG = 35
 const ROUND_MM = { depth: 0.5, span: 2 }
 const MOST_BRACES = 60
 
-const known = new Map<string, ReturnType<typeof damBow>>()
+const known = lastAnswers<ReturnType<typeof damBow>>(2000)
 
 function bowFor(
   dam: Dam,
@@ -69,7 +70,6 @@ function bowFor(
     liquidGCm3,
     edges: dam.edges
   })
-  if (known.size > 2000) known.clear()
   known.set(key, found)
   return found
 }

@@ -1,3 +1,4 @@
+import { GRAVITY } from '../../physics/gravity'
 import type { Fall, Moving, Reach, Sea, Splash } from '../../build/types'
 import type { Room } from '../../physics/stuff/drying/air'
 import { TUCK_MM } from '../2-forms/fallCurve'
@@ -138,7 +139,7 @@ const joint = (
 ): PartStack['bond'] => ({
   kind: way.part!.bond,
   footMm,
-  ...bondHolds(way.part!.bond, footMm, widthMm, (massG / 1000) * 9.81, leverMm)
+  ...bondHolds(way.part!.bond, footMm, widthMm, (massG / 1000) * GRAVITY, leverMm)
 })
 
 /** Strips side by side, or one sheet over the lip. */

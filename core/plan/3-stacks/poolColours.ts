@@ -1,3 +1,4 @@
+import { lastAnswers } from '../../physics/solve/lastAnswers'
 import type { TintDose } from '../../physics/stuff/mixing/mix'
 import type { SectionPoint } from '../../physics/shape/profile'
 import { onShelf, type Shelf } from '../../craft/materials/shelf'
@@ -30,7 +31,7 @@ export interface TintedLayer {
 const SWATCHES = 7
 const STRIP_POINTS = 60
 
-const known = new Map<string, TintOptics>()
+const known = lastAnswers<TintOptics>(200)
 
 /** Absorption and scatter of the tints of a dose list that the shelf has. */
 export function tintsOn(shelf: Shelf, doses: readonly TintDose[]): TintedPour['tints'] {

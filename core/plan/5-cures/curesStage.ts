@@ -1,3 +1,4 @@
+import { lastAnswers } from '../../physics/solve/lastAnswers'
 import type { AmountsPlan } from '../4-amounts/amountsStage'
 import type { Build, Moving, Pool } from '../../build/types'
 import { dryOutMin } from '../../physics/stuff/dams/dryOut'
@@ -46,11 +47,10 @@ const USUAL_MIN = {
 /** A coat under a lamp is let cool before the next one, min. Common practice, no source. */
 const COOL_MIN = 3
 
-const memory = new Map<string, number>()
+const memory = lastAnswers<number>(500)
 function once(key: string, work: () => number): number {
   const there = memory.get(key)
   if (there !== undefined) return there
-  if (memory.size > 500) memory.clear()
   const found = work()
   memory.set(key, found)
   return found

@@ -1,3 +1,4 @@
+import { lastAnswers } from '../../physics/solve/lastAnswers'
 import { DateTime } from 'luxon'
 import type { Calendar, FreeWindow, Weekday } from '../../build/types'
 
@@ -8,8 +9,7 @@ const DAYS: readonly Weekday[] = ['mon', 'tue', 'wed', 'thu', 'fri', 'sat', 'sun
 const MINUTE_MS = 60_000
 
 /** Instants asked for before: the same evenings are laid out at every edit. */
-const asked = new Map<string, number>()
-const MOST_ASKED = 20_000
+const asked = lastAnswers<number>(20_000)
 
 /**
  * The first instant of a date at which the local clock reads a time or later. Where the clock jumps over the time in
@@ -23,7 +23,6 @@ export function instantOf(date: string, time: string, zone: string): number {
   const key = `${date}T${time}/${zone}`
   const there = asked.get(key)
   if (there !== undefined) return there
-  if (asked.size >= MOST_ASKED) asked.clear()
   const found = lookedUp(date, time, zone)
   asked.set(key, found)
   return found

@@ -1,3 +1,4 @@
+import { halvedTo } from '../../physics/solve/halving'
 /** One outcome of a wait: what was foretold, and between which two looks it was over. */
 export interface Seen {
   foretoldMin: number
@@ -88,15 +89,8 @@ export function fitOutcomes(seen: readonly Seen[]): Fitted {
         all + row.reduce((sum, w, k) => sum + w * studentT4((y - grid[k]) / SPREADS[s][0]), 0),
       0
     ) / total
-  const nextQuantile = (share: number): number => {
-    let [low, high] = [-4, 4]
-    for (let i = 0; i < 40; i++) {
-      const middle = (low + high) / 2
-      if (nextBelow(middle) < share) low = middle
-      else high = middle
-    }
-    return (low + high) / 2
-  }
+  const nextQuantile = (share: number): number =>
+    halvedTo(-4, 4, (y) => nextBelow(y) < share, { steps: 40 })
   return {
     factor: Math.exp(quantile(0.5)),
     low: Math.exp(quantile(0.05)),

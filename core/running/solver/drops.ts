@@ -1,4 +1,4 @@
-import { GRAVITY } from '../../physics/water/hydraulics/channel'
+import { GRAVITY } from '../../physics/gravity'
 import { cellOf, type Field } from './field'
 
 /**

@@ -1,4 +1,4 @@
-import { GRAVITY } from '../../physics/water/hydraulics/channel'
+import { GRAVITY } from '../../physics/gravity'
 import { cellOf, DRY_M, GHOSTS, type Field } from './field'
 
 export type EdgeSide = 'w' | 'e' | 's' | 'n'

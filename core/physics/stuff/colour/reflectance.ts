@@ -1,3 +1,4 @@
+import { lastAnswers } from '../../solve/lastAnswers'
 import { Matrix, solve } from 'ml-matrix'
 import { BANDS } from './observer'
 import { linearOf, RGB_WEIGHTS } from './rgb'
@@ -5,7 +6,7 @@ import { linearOf, RGB_WEIGHTS } from './rgb'
 /** Reflectances are kept off 0 and 1, where their logarithm ends: an eye sees no difference. */
 const DARKEST = 0.0004
 const ROUNDS = 60
-const known = new Map<string, readonly number[]>()
+const known = lastAnswers<readonly number[]>(400)
 
 /**
  * The smoothest reflectance that has a colour of the screen under D65: (tanh z + 1)/2 with the least squared slope of z.
@@ -21,7 +22,6 @@ export function reflectanceOf(colour: string): readonly number[] {
   const wanted = linearOf(colour).map((v) => Math.min(1 - DARKEST, Math.max(DARKEST, v)))
   const grey = wanted.every((v) => Math.abs(v - wanted[0]) < 1e-9)
   const found = grey ? new Array<number>(BANDS).fill(wanted[0]) : smoothest(wanted)
-  if (known.size > 400) known.clear()
   known.set(colour, found)
   return found
 }

@@ -1,3 +1,4 @@
+import { halvedTo } from '../../solve/halving'
 import { layerOver, stackOver, type Layer } from './kubelkaMunk'
 import { BANDS } from './observer'
 import { hexOf, labOfXyz, linearOf, rgbOfXyz, xyzOf, deltaE } from './rgb'
@@ -37,14 +38,10 @@ export function opticsOf({
   const s = scatterPerMm * atDropsPer100G
   const k = reflectanceOf(colour).map((seen) => {
     const wanted = Math.max(DARKEST, seen)
-    let [low, high] = [0, 1]
-    while (layerOver(high, s, atDepthMm, 1) > wanted && high < 1e4) high *= 2
-    for (let i = 0; i < 60; i++) {
-      const middle = (low + high) / 2
-      if (layerOver(middle, s, atDepthMm, 1) > wanted) low = middle
-      else high = middle
-    }
-    return (low + high) / 2 / atDropsPer100G
+    const lighter = (k: number) => layerOver(k, s, atDepthMm, 1) > wanted
+    let high = 1
+    while (lighter(high) && high < 1e4) high *= 2
+    return halvedTo(0, high, lighter) / atDropsPer100G
   })
   return { k, s: k.map(() => scatterPerMm) }
 }

@@ -1,6 +1,5 @@
+import { GRAVITY } from '../../gravity'
 import { bend } from './plate'
-
-const GRAVITY = 9.81
 
 export interface DamInput {
   heightMm: number

@@ -1,4 +1,4 @@
-const GRAVITY = 9.81
+import { GRAVITY } from '../../gravity'
 /** Water at 20 °C, Pa·s and g/cm³; any handbook. */
 export const WATER = { viscosityPaS: 0.001, densityGCm3: 0.998 }
 /** Fresh epoxy at 20 °C, Pa·s. Typical, from memory. */

@@ -1,4 +1,4 @@
-const GRAVITY = 9.81
+import { GRAVITY } from '../../gravity'
 
 /**
  * How far a liquid climbs a wall: the meniscus on a plane, h = ℓ√(2(1 − sin θ)), ℓ = √(γ/ρg).

@@ -1,3 +1,4 @@
+import { lastAnswers } from '../../solve/lastAnswers'
 import { CholeskyDecomposition, Matrix, solve } from 'ml-matrix'
 
 /** A rectangular plate: x along the foot, y up. Lengths m, modulus Pa. */
@@ -115,7 +116,7 @@ interface Series {
   y22: Table
   y02: Table
 }
-const series = new Map<string, Series>()
+const series = lastAnswers<Series>(50)
 
 /** Polynomials for a way of holding the edges, and the integrals of their products: the same for every size of plate. */
 function seriesFor(edges: Plate['edges'], top: Plate['top']): Series {

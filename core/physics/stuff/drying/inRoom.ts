@@ -1,3 +1,4 @@
+import { lastAnswers } from '../../solve/lastAnswers'
 import type { Room } from './air'
 import { dryFilm, type Drying, type DryingGel } from './film'
 
@@ -6,7 +7,7 @@ export const COLDEST_C = 1
 /** Thinner is a breath; what is thinner dries as this does, mm. */
 const THINNEST_MM = 0.02
 
-const memory = new Map<string, Drying>()
+const memory = lastAnswers<Drying>(400)
 /** Drying of a coat of a gel in a room, remembered; thickness to the nearest hundredth. Never in a frozen room. */
 export function dryInRoom(gel: DryingGel, wetMm: number, room: Room): Drying {
   const wet = Math.max(THINNEST_MM, Math.round(wetMm * 100) / 100)
@@ -15,7 +16,6 @@ export function dryInRoom(gel: DryingGel, wetMm: number, room: Room): Drying {
   const key = [gel.solidsVol, gel.dM2S, gel.fallsBy, gel.chi, wet, room.tempC, room.rhPct].join('/')
   const there = memory.get(key)
   if (there) return there
-  if (memory.size > 400) memory.clear()
   const found = dryFilm(gel, wet, room.tempC, room.rhPct)
   memory.set(key, found)
   return found

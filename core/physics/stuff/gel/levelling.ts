@@ -1,4 +1,4 @@
-const GRAVITY = 9.81
+import { GRAVITY } from '../../gravity'
 
 /** A gel while it still flows. */
 export interface FlowingGel {

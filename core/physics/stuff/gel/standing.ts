@@ -1,4 +1,4 @@
-const GRAVITY = 9.81
+import { GRAVITY } from '../../gravity'
 const weight = (densityGCm3: number) => densityGCm3 * 1000 * GRAVITY
 
 /**

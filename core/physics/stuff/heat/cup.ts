@@ -1,3 +1,4 @@
+import { halved } from '../../solve/halving'
 import { heatChain } from './conduction'
 import { march, type CuringChain } from './curing'
 import { SURFACE_WM2K } from './cureRun'
@@ -33,13 +34,8 @@ const STIFF = 3
  * @source Castro & Macosko 1980 for the thickening; the cup as in `potLife`
  */
 export function workingTime(resin: CureKinetics, massG: number, roomC: number): number {
-  let [low, high] = [0, resin.gelAlpha]
-  for (let i = 0; i < 40; i++) {
-    const middle = (low + high) / 2
-    if (thickening(middle, resin.gelAlpha) < STIFF) low = middle
-    else high = middle
-  }
-  return cupReaches(resin, massG, roomC, low)
+  const runs = (alpha: number) => thickening(alpha, resin.gelAlpha) < STIFF
+  return cupReaches(resin, massG, roomC, halved(0, resin.gelAlpha, runs, { steps: 40 })[0])
 }
 
 function cupReaches(resin: CureKinetics, massG: number, roomC: number, alpha: number): number {

@@ -1,3 +1,5 @@
+import { lastAnswers } from '../../solve/lastAnswers'
+import { halved } from '../../solve/halving'
 import { simulateCure, type GroundLayer } from './cureRun'
 import type { CureKinetics } from './kinetics'
 
@@ -19,7 +21,7 @@ const underLight = (seconds: number, densityGCm3: number): CureKinetics => ({
   gelAlpha: 0.6
 })
 
-const known = new Map<string, number>()
+const known = lastAnswers<number>(200)
 
 /**
  * The thickest coat that its bed bears under the lamp, mm, no thicker than asked for.
@@ -50,17 +52,9 @@ export function coolCoat(
   if (there !== undefined) return there
   const fine = (mm: number) =>
     lightHeat(mm, seconds, densityGCm3, ground, roomC, softLayer).groundPeakC <= bearsC
-  let [low, high] = [0.1, wantedMm]
-  if (fine(wantedMm)) low = wantedMm
-  else
-    for (let i = 0; i < 6; i++) {
-      const middle = (low + high) / 2
-      if (fine(middle)) low = middle
-      else high = middle
-    }
-  if (known.size > 200) known.clear()
-  known.set(key, low)
-  return low
+  const found = fine(wantedMm) ? wantedMm : halved(0.1, wantedMm, fine, { steps: 6 })[0]
+  known.set(key, found)
+  return found
 }
 
 /** Hottest point of a coat, and of the layer under it that softens, while the lamp cures it, °C: the same heat equation as a poured resin's. */

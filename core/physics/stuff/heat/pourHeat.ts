@@ -1,3 +1,5 @@
+import { lastAnswers } from '../../solve/lastAnswers'
+import { halved } from '../../solve/halving'
 import {
   simulateCure,
   SURFACE_WM2K,
@@ -207,7 +209,7 @@ function tried(
   )
 }
 
-const bearable = new Map<string, number>()
+const bearable = lastAnswers<number>(200)
 
 /** Thickest pour that every limit bears, mm, by bisection: more resin is never cooler. */
 function bearableMm(input: PourHeatInput, limits: readonly HeatLimit[]): number {
@@ -219,13 +221,8 @@ function bearableMm(input: PourHeatInput, limits: readonly HeatLimit[]): number 
   let [low, high] = [0.2, 4]
   if (!fine(low)) high = low
   else while (high < THICKEST_MM && fine(high)) [low, high] = [high, high * 2]
-  for (let i = 0; i < 7 && high - low > 0.05; i++) {
-    const middle = (low + high) / 2
-    if (fine(middle)) low = middle
-    else high = middle
-  }
+  ;[low, high] = halved(low, high, fine, { steps: 7, within: 0.05 })
   const found = high >= THICKEST_MM && low >= THICKEST_MM / 2 ? THICKEST_MM : low
-  if (bearable.size > 200) bearable.clear()
   bearable.set(key, found)
   return found
 }

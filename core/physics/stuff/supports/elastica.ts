@@ -1,4 +1,5 @@
-const GRAVITY = 9.81
+import { GRAVITY } from '../../gravity'
+import { halved } from '../../solve/halving'
 
 /** A strip of film held level, or at an angle, at one end. */
 export interface Strip {
@@ -134,10 +135,5 @@ export function mostWet(strip: Strip, limitMm: number): number {
   let [low, high] = [0, 0.5]
   while (droop(high) < limitMm && high < 200) [low, high] = [high, high * 2]
   if (high >= 200) return 200
-  for (let n = 0; n < 22; n++) {
-    const middle = (low + high) / 2
-    if (droop(middle) < limitMm) low = middle
-    else high = middle
-  }
-  return low
+  return halved(low, high, (wetMm) => droop(wetMm) < limitMm, { steps: 22 })[0]
 }

@@ -1,3 +1,4 @@
+import { Matrix, solve } from 'ml-matrix'
 import { bentStrip, restLine, stiffness, stripWeight, type Strip } from './elastica'
 
 export interface Props {
@@ -59,36 +60,15 @@ function sinkingOf(strip: Strip, bendingNM: number): Sinking {
 function loadsOn(places: readonly number[], { by, free }: Sinking): number[] {
   let standing = [...places]
   for (;;) {
-    const loads = solved(
-      standing.map((a) => standing.map((b) => by[a * PLACES + b])),
-      standing.map((a) => free[a])
-    )
+    if (standing.length === 0) return places.map(() => 0)
+    const loads = solve(
+      new Matrix(standing.map((a) => standing.map((b) => by[a * PLACES + b]))),
+      Matrix.columnVector(standing.map((a) => free[a]))
+    ).to1DArray()
     const lazy = loads.findIndex((n) => n < 0)
     if (lazy < 0) return places.map((p) => (standing.includes(p) ? loads[standing.indexOf(p)] : 0))
     standing = standing.filter((_, i) => i !== lazy)
   }
-}
-
-/** Gauss with the largest pivot: a handful of unknowns. */
-function solved(rows: number[][], right: number[]): number[] {
-  const n = right.length
-  const m = rows.map((row, i) => [...row, right[i]])
-  for (let c = 0; c < n; c++) {
-    const best = m
-      .slice(c)
-      .reduce((k, row, i) => (Math.abs(row[c]) > Math.abs(m[k][c]) ? c + i : k), c)
-    ;[m[c], m[best]] = [m[best], m[c]]
-    for (let r = c + 1; r < n; r++) {
-      const f = m[r][c] / m[c][c]
-      for (let k = c; k <= n; k++) m[r][k] -= f * m[c][k]
-    }
-  }
-  const answer = Array.from({ length: n }, () => 0)
-  for (let r = n - 1; r >= 0; r--)
-    answer[r] =
-      (m[r][n] - m[r].slice(r + 1, n).reduce((sum, v, i) => sum + v * answer[r + 1 + i], 0)) /
-      m[r][r]
-  return answer
 }
 
 function droopWith(places: readonly number[], sinking: Sinking): number {

@@ -1,3 +1,4 @@
+import { halved } from '../../solve/halving'
 import { retainedAt, type Drying } from '../drying/film'
 import { bentStrip, type Strip } from './elastica'
 
@@ -54,14 +55,9 @@ export function releaseH(
   if (drying.clearH === null) return null
   const holds = (h: number) => droopWhen(strip, leaf, retainedAt(drying.curve, h)) <= limitMm
   if (!holds(drying.clearH)) return null
-  let [low, high] = [(drying.touchMin ?? 0) / 60, drying.clearH]
-  if (holds(low)) return low
-  for (let n = 0; n < 18; n++) {
-    const middle = (low + high) / 2
-    if (holds(middle)) high = middle
-    else low = middle
-  }
-  return high
+  const touchH = (drying.touchMin ?? 0) / 60
+  if (holds(touchH)) return touchH
+  return halved(touchH, drying.clearH, (h) => !holds(h), { steps: 18 })[1]
 }
 
 /**

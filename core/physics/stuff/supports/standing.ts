@@ -1,3 +1,4 @@
+import { GRAVITY } from '../../gravity'
 /** A free-standing piece, and what topples it. */
 export interface Tipping {
   /** Lean at which it topples, degrees; below 0: it does not stand at all. */
@@ -24,7 +25,7 @@ export function freestanding(
   return {
     tipDeg: (Math.atan2(arm, z) * 180) / Math.PI,
     stands: arm > 0,
-    pushN: Math.max(0, ((massG / 1000) * 9.81 * arm) / z)
+    pushN: Math.max(0, ((massG / 1000) * GRAVITY * arm) / z)
   }
 }
 

@@ -1,6 +1,5 @@
-/** Standard weight of a kilogram here, m/s²; the contract's round figure. */
-export const GRAVITY = 9.81
-
+import { GRAVITY } from '../../gravity'
+import { halvedTo } from '../../solve/halving'
 /** Refuses what is not above 0, naming it. @throws RangeError */
 export function requirePositive(values: Record<string, number>): void {
   for (const [name, value] of Object.entries(values)) {
@@ -53,17 +52,9 @@ export function depthOfEnergy(
 ): number {
   const critical = criticalDepth(unitDischarge)
   if (energy <= 1.5 * critical) return critical
-  let [low, high] =
-    side === 'quiet'
-      ? [critical, energy]
-      : [(unitDischarge / Math.sqrt(2 * GRAVITY * energy)) * 0.5, critical]
-  for (let i = 0; i < 60; i++) {
-    const middle = (low + high) / 2
-    const over = specificEnergy(unitDischarge, middle) > energy
-    if (over === (side === 'quiet')) high = middle
-    else low = middle
-  }
-  return (low + high) / 2
+  const over = (depth: number) => specificEnergy(unitDischarge, depth) > energy
+  if (side === 'quiet') return halvedTo(critical, energy, (depth) => !over(depth))
+  return halvedTo((unitDischarge / Math.sqrt(2 * GRAVITY * energy)) * 0.5, critical, over)
 }
 
 /** A rectangular channel: its width, m; Infinity for a wide one, whose hydraulic radius is its depth. */
@@ -114,12 +105,9 @@ export function normalDepth(
   width = Infinity
 ): number {
   requirePositive({ unitDischarge, slope, manning })
-  let [low, high] = [1e-6, 1]
-  while (manningSpeed(high, slope, manning, width) * high < unitDischarge) high *= 2
-  for (let i = 0; i < 80; i++) {
-    const middle = (low + high) / 2
-    if (manningSpeed(middle, slope, manning, width) * middle < unitDischarge) low = middle
-    else high = middle
-  }
-  return (low + high) / 2
+  const short = (depth: number) =>
+    manningSpeed(depth, slope, manning, width) * depth < unitDischarge
+  let high = 1
+  while (short(high)) high *= 2
+  return halvedTo(1e-6, high, short, { steps: 80 })
 }

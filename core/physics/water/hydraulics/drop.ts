@@ -1,4 +1,5 @@
-import { criticalDepth, GRAVITY, requirePositive } from './channel'
+import { criticalDepth, requirePositive } from './channel'
+import { GRAVITY } from '../../gravity'
 
 /** What a straight drop does to the water below it, m. */
 export interface Plunge {

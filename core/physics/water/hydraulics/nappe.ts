@@ -1,4 +1,5 @@
-import { criticalDepth, GRAVITY, requirePositive } from './channel'
+import { criticalDepth, requirePositive } from './channel'
+import { GRAVITY } from '../../gravity'
 
 /** Share of the critical depth that stands over the brink of a fall from quiet water. @source Rouse 1936 */
 export const BRINK_SHARE = 0.715

@@ -1,11 +1,5 @@
-import {
-  criticalDepth,
-  froude,
-  GRAVITY,
-  manningSpeed,
-  normalDepth,
-  requirePositive
-} from './channel'
+import { criticalDepth, froude, manningSpeed, normalDepth, requirePositive } from './channel'
+import { GRAVITY } from '../../gravity'
 
 export interface RapidInput {
   scale: number

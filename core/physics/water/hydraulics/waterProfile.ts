@@ -1,11 +1,5 @@
-import {
-  criticalDepth,
-  depthOfEnergy,
-  frictionSlope,
-  froude,
-  GRAVITY,
-  specificEnergy
-} from './channel'
+import { criticalDepth, depthOfEnergy, frictionSlope, froude, specificEnergy } from './channel'
+import { GRAVITY } from '../../gravity'
 import { jump, type Jump } from './jump'
 
 /** A channel of even width along its stations, full size, from upstream down. */

@@ -1,4 +1,5 @@
-import { GRAVITY, requirePositive } from '../hydraulics/channel'
+import { requirePositive } from '../hydraulics/channel'
+import { GRAVITY } from '../../gravity'
 
 export interface DripInput {
   radiusMm: number

@@ -1,4 +1,5 @@
-import { GRAVITY, requirePositive } from '../hydraulics/channel'
+import { requirePositive } from '../hydraulics/channel'
+import { GRAVITY } from '../../gravity'
 
 /** No free drop of water holds together above about this, m. @source Pruppacher & Klett: falling drops break up near 6 mm; from memory */
 export const LARGEST_DROP_M = 0.006

@@ -1,4 +1,6 @@
-import { GRAVITY, requirePositive } from '../hydraulics/channel'
+import { halvedTo } from '../../solve/halving'
+import { requirePositive } from '../hydraulics/channel'
+import { GRAVITY } from '../../gravity'
 import { deepLength, shoaling, wavelength } from './linear'
 
 export type BreakerKind = 'spilling' | 'plunging' | 'surging'
@@ -66,13 +68,7 @@ export function breakFrom(
     const here = heightM * shoaling(periodS, depth)
     return here - Math.max(0.3, breakerIndex(here, periodS, slope)) * depth
   }
-  let [low, high] = [heightM * 0.05, heightM * 12]
-  for (let i = 0; i < 60; i++) {
-    const middle = (low + high) / 2
-    if (over(middle) > 0) low = middle
-    else high = middle
-  }
-  const depthM = (low + high) / 2
+  const depthM = halvedTo(heightM * 0.05, heightM * 12, (depth) => over(depth) > 0)
   return { heightM: heightM * shoaling(periodS, depthM), depthM }
 }
 

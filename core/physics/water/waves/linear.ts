@@ -1,4 +1,5 @@
-import { GRAVITY, requirePositive } from '../hydraulics/channel'
+import { requirePositive } from '../hydraulics/channel'
+import { GRAVITY } from '../../gravity'
 
 /** Wavelength over deep water, gT²/2π, m. @source Airy 1845 @example deepLength(8) // 99.9 */
 export const deepLength = (periodS: number): number => (GRAVITY * periodS ** 2) / (2 * Math.PI)

@@ -1,4 +1,5 @@
-import { GRAVITY, requirePositive } from '../hydraulics/channel'
+import { requirePositive } from '../hydraulics/channel'
+import { GRAVITY } from '../../gravity'
 import { wavelength } from './linear'
 
 /** Height of the fully grown sea, gH/U². @source Pierson & Moskowitz 1964, as used in the Shore Protection Manual (1984): 0.243 */

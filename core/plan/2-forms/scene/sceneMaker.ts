@@ -13,16 +13,9 @@ import { cellAt, cellMiddle, gridOver, type Grid } from '../../../physics/shape/
 import type { Point2 } from '../../../physics/shape/polygon'
 import { groundStage, type GroundPlan } from '../../1-ground/groundStage'
 import { scaleRatio } from '../../../physics/shape/scale'
-import { GRAVITY } from '../../../physics/water/hydraulics/channel'
+import { GRAVITY } from '../../../physics/gravity'
 import { cutOpening, layReach, meetRim, undercut } from './carve'
-import {
-  LEVEL,
-  OPEN,
-  SWELL,
-  walls,
-  type EdgeSide,
-  type Swell
-} from '../../../running/solver/edges'
+import { LEVEL, OPEN, SWELL, walls, type EdgeSide, type Swell } from '../../../running/solver/edges'
 import { withoutSpikes } from './spikes'
 
 /** Roughness of a pool's floor and of a sea's, s/m^⅓. @source Chow (1959), table 5-6: about these; from memory */
