@@ -21,7 +21,7 @@ export const router = createRouter({
     { path: '/', name: 'builds', component: BuildsView },
     {
       path: '/build/:id',
-      component: () => import('./views/BenchView.vue'),
+      component: () => import('./views/BuildShell.vue'),
       children: [
         { path: '', redirect: { name: 'ground' } },
         { path: 'ground', name: 'ground', component: () => import('./views/GroundView.vue') },
@@ -32,7 +32,7 @@ export const router = createRouter({
         { path: 'shelf', name: 'shelf', component: () => import('./views/ShelfView.vue') },
         { path: 'mix', name: 'mix', component: () => import('./views/MixView.vue') },
         { path: 'days', name: 'days', component: () => import('./views/DaysView.vue') },
-        { path: 'bench', name: 'bench', component: () => import('./views/StandView.vue') },
+        { path: 'bench', name: 'bench', component: () => import('./views/BenchView.vue') },
         { path: 'log', name: 'log', component: () => import('./views/LogView.vue') },
         { path: 'prints', name: 'prints', component: () => import('./views/PrintsView.vue') }
       ]

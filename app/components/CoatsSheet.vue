@@ -10,7 +10,8 @@ import {
 import type { Room } from '../../core/physics/stuff/drying/air'
 import type { Gel } from '../../core/craft/materials/types'
 import type { Laying } from '../../core/plan/3-stacks/gelStack'
-import { duration, mm } from '../format'
+import { duration } from '../../core/words/durations'
+import { mm } from '../../core/words/quantities'
 import How from './How.vue'
 
 /** More sittings against an earlier finish: each number of coats as a bar of days, to be chosen. */

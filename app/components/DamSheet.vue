@@ -2,10 +2,11 @@
 import { computed } from 'vue'
 import type { DamPlan } from '../../core/plan/3-stacks/damPlan'
 import { explainDam, explainLeak, explainLip } from '../../core/explain/explanations'
-import { otherOf, PAIRS, THINGS } from '../../core/craft/materials/pairs'
+import { facesMet, THINGS } from '../../core/craft/materials/pairs'
 import type { Dam } from '../../core/craft/materials/types'
 import DamElevation from '../drawings/DamElevation.vue'
-import { duration, ml, mm, number } from '../format'
+import { duration } from '../../core/words/durations'
+import { ml, mm, number } from '../../core/words/quantities'
 import How from './How.vue'
 
 /** One pool's dam: what it does under the water, and the leak test written out for it. */
@@ -17,15 +18,7 @@ const props = defineProps<{
   poured: 'two-part' | 'light'
 }>()
 const test = computed(() => props.plan.leakTest)
-const pairs = computed(() =>
-  PAIRS.flatMap((p) => {
-    const face = p.between.includes(props.poured) ? otherOf(p, props.poured) : null
-    return face &&
-      (face === props.dam?.face || ['packing-tape', 'acetate', 'silicone-paper'].includes(face))
-      ? [{ ...p, face }]
-      : []
-  })
-)
+const pairs = computed(() => facesMet(props.poured, props.dam?.face ?? null))
 </script>
 
 <template>

@@ -14,7 +14,7 @@ import {
 } from '../../core/explain/waterExplanations'
 import type { FallForm } from '../../core/plan/2-forms/fallForm'
 import { fallSchools } from '../../core/plan/2-forms/schools'
-import { mm, number } from '../format'
+import { mm, number } from '../../core/words/quantities'
 import { useBuildStore } from '../stores/build'
 import How from './How.vue'
 import NumberField from './NumberField.vue'

@@ -4,7 +4,7 @@ import { explainPours } from '../../core/explain/explanations'
 import type { PourHeat } from '../../core/physics/stuff/heat/pourHeat'
 import HeatChart from '../drawings/HeatChart.vue'
 import HeatLadder from '../drawings/HeatLadder.vue'
-import { duration } from '../format'
+import { duration } from '../../core/words/durations'
 import How from './How.vue'
 
 /** Heat and cure of a pool's pours: what they come to, and when. */

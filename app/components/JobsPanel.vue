@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { addFiller, changeFiller, setCopies } from '../../core/build/workEdits'
-import { duration } from '../format'
+import { duration } from '../../core/words/durations'
 import { useBuildStore } from '../stores/build'
 import NumberField from './NumberField.vue'
 

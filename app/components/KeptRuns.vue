@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 import { dropRun, renameRun, takeMaps } from '../../core/build/runEdits'
 import { groundMark } from '../../core/plan/2-forms/ran/ranPlan'
-import { number } from '../format'
+import { number } from '../../core/words/quantities'
 import { useBuildStore } from '../stores/build'
 import LiveText from './LiveText.vue'
 

@@ -10,7 +10,8 @@ import {
 } from '../../core/explain/gelExplanations'
 import type { PartStack } from '../../core/plan/3-stacks/partStack'
 import PartDrawing from '../drawings/PartDrawing.vue'
-import { duration, grams, mm } from '../format'
+import { duration } from '../../core/words/durations'
+import { mm, lightGrams } from '../../core/words/quantities'
 import How from './How.vue'
 
 /** A part made off the model, what holds it while it sets, and when that may come away. */
@@ -107,7 +108,7 @@ const small = (value: number) => (value < 1 ? `${value.toFixed(2)} mm` : mm(valu
       </template>
       <div>
         <dt>Weight</dt>
-        <dd>{{ part.massG < 1 ? `${part.massG.toFixed(2)} g` : grams(part.massG) }}</dd>
+        <dd>{{ lightGrams(part.massG) }}</dd>
       </div>
       <div>
         <dt>Joint</dt>

@@ -17,7 +17,7 @@ import {
   explainStream
 } from '../../core/explain/waterExplanations'
 import { MANNING, type ReachForm } from '../../core/plan/2-forms/reachForm'
-import { mm, number } from '../format'
+import { mm, number } from '../../core/words/quantities'
 import { useBuildStore } from '../stores/build'
 import ChoiceField from './ChoiceField.vue'
 import How from './How.vue'

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { money } from '../../core/words/quantities'
 import { computed, ref, watch } from 'vue'
 import {
   newRehearsal,
@@ -12,7 +13,8 @@ import {
 } from '../../core/bench/rehearsal'
 import type { Plan } from '../../core/plan/derivePlan'
 import type { Build } from '../../core/build/types'
-import { dayAndClock, duration } from '../format'
+import { dayAndClock } from '../../core/words/dates'
+import { duration } from '../../core/words/durations'
 
 /** The plan in quick time on a bench that is not there: practise the order and the windows, make mistakes, be told their cost. */
 const props = defineProps<{ build: Build; plan: Plan }>()
@@ -145,7 +147,7 @@ const nightMin = computed(
       >
         <p class="large">
           <b>{{ duration(sum.minutes) }}</b> of work and waiting, and
-          <b>{{ sum.money.toFixed(2) }}</b> of material. Here it cost nothing.
+          <b>{{ money(sum.money) }}</b> of material. Here it cost nothing.
         </p>
         <article
           v-for="(m, i) in sum.mistakes"
@@ -156,7 +158,7 @@ const nightMin = computed(
           <p class="small">{{ m.right }}</p>
           <p class="small soft">
             {{ m.minutes > 0 ? duration(m.minutes) : 'no time'
-            }}<template v-if="m.money > 0">, {{ m.money.toFixed(2) }} of material</template>
+            }}<template v-if="m.money > 0">, {{ money(m.money) }} of material</template>
           </p>
         </article>
         <p v-if="sum.finished && !sum.mistakes.length">

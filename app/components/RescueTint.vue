@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { rescueCup } from '../../core/bench/rescue'
-import { grams } from '../format'
+import { grams } from '../../core/words/quantities'
 import NumberField from './NumberField.vue'
 
 /** One drop too many: what mends it, and whether the cup takes it. */

@@ -5,7 +5,7 @@ import { explainCheck, explainRunWhite } from '../../core/explain/runExplanation
 import type { RunCheck } from '../../core/plan/2-forms/ran/checks'
 import type { RanPlan } from '../../core/plan/2-forms/ran/ranPlan'
 import type { WhiteMap } from '../../core/plan/2-forms/whiteMap'
-import { mm } from '../format'
+import { mm } from '../../core/words/quantities'
 import How from './How.vue'
 
 /** What the water did, beside what the forms say: white, levels, landings, jumps. */

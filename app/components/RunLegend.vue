@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { number } from '../format'
+import { number } from '../../core/words/quantities'
 import { rampCss, type RunLayer } from '../drawings/runPicture'
 
 /** What the colours of a layer mean, with its unit. */

@@ -7,7 +7,7 @@ import { guessPlacement, sizeOf } from '../../core/exchange/scans/guess'
 import { LONGEST_SCAN, scanKind } from '../../core/exchange/scans/readMesh'
 import type { ScanSeen } from '../workers/messages'
 import { scanClient, type Laid, type ScanClient } from '../workers/scanClient'
-import { mm, number } from '../format'
+import { mm, number } from '../../core/words/quantities'
 import { useBuildStore } from '../stores/build'
 import NumberField from './NumberField.vue'
 

@@ -13,7 +13,7 @@ import {
 import type { SeaPlan } from '../../core/plan/2-forms/formsStage'
 import { waveSchools } from '../../core/plan/2-forms/schools'
 import { beaufortOf, beaufortSpeed } from '../../core/physics/water/waves/windSea'
-import { mm, number } from '../format'
+import { mm, number } from '../../core/words/quantities'
 import { useBuildStore } from '../stores/build'
 import ChoiceField from './ChoiceField.vue'
 import How from './How.vue'

@@ -9,7 +9,7 @@ import {
 } from '../../core/explain/waterExplanations'
 import type { SplashForm } from '../../core/plan/2-forms/splashForm'
 import { FASTEST_MS } from '../../core/physics/water/spray/splash'
-import { mm, number } from '../format'
+import { mm, number } from '../../core/words/quantities'
 import { useBuildStore } from '../stores/build'
 import ChoiceField from './ChoiceField.vue'
 import How from './How.vue'

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Step } from '../../core/plan/6-steps/stepsStage'
-import { duration } from '../format'
+import { duration } from '../../core/words/durations'
 
 defineProps<{ steps: Step[] }>()
 </script>

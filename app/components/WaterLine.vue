@@ -2,7 +2,8 @@
 import { computed } from 'vue'
 import { useRouter } from 'vue-router'
 import type { Pool } from '../../core/build/types'
-import { cm2, dayAndClock, grams, ml, mm } from '../format'
+import { cm2, grams, ml, mm } from '../../core/words/quantities'
+import { dayAndClock } from '../../core/words/dates'
 import { useBuildStore } from '../stores/build'
 
 /** The figures that matter, under every drawing, moving with every edit. */

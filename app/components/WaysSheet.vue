@@ -1,8 +1,10 @@
 <script setup lang="ts">
+import { money } from '../../core/words/quantities'
 import { computed, onBeforeUnmount, ref, shallowRef, watch } from 'vue'
 import type { Build } from '../../core/build/types'
 import type { WayCompared } from '../../core/plan/beside/compareWays'
-import { dayAndClock, duration } from '../format'
+import { dayAndClock } from '../../core/words/dates'
+import { duration } from '../../core/words/durations'
 import { useSettingsStore } from '../stores/settings'
 import { useHistoryStore } from '../stores/history'
 import { useShelfStore } from '../stores/shelf'
@@ -103,7 +105,7 @@ const LINES = computed<Line[]>(() => [
   },
   {
     name: 'materials',
-    of: (w) => `${settings.currency}${w.money.toFixed(2)}`,
+    of: (w) => money(w.money, settings.currency),
     best: (w) => w.money === best.value.money
   },
   {

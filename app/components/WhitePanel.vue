@@ -3,7 +3,7 @@ import { computed } from 'vue'
 import type { Build } from '../../core/build/types'
 import { explainRipples, explainWhite } from '../../core/explain/waterExplanations'
 import type { FormsPlan } from '../../core/plan/2-forms/formsStage'
-import { mm, number } from '../format'
+import { mm, number } from '../../core/words/quantities'
 import How from './How.vue'
 
 /** How much white where, which way the brush goes, and what does not suit the scale: of the chosen water. */

@@ -5,7 +5,7 @@ import type { Build } from '../../core/build/types'
 import { explainPaste, explainShare } from '../../core/explain/gelExplanations'
 import { wayFor, waysFor } from '../../core/craft/ways/catalog'
 import type { WhitePlan } from '../../core/plan/4-amounts/whitePlan'
-import { grams, ml, mm, number } from '../format'
+import { ml, mm, number, lightGrams } from '../../core/words/quantities'
 import { useBuildStore } from '../stores/build'
 import ChoiceField from './ChoiceField.vue'
 import How from './How.vue'
@@ -21,7 +21,6 @@ const comparing = ref<'' | 'white' | 'spray'>('')
 const name = (id: string) => props.build.waters.find((w) => w.id === id)?.name ?? id
 const most = computed(() => Math.max(1, ...props.white.bands.map((b) => b.areaCm2)))
 const FILLS: Record<number, string> = { 15: 'thin', 40: 'half', 70: 'thick' }
-const small = (g: number) => (g < 1 ? `${g.toFixed(2)} g` : grams(g))
 </script>
 
 <template>
@@ -130,7 +129,7 @@ const small = (g: number) => (g < 1 ? `${g.toFixed(2)} g` : grams(g))
             :key="l.material"
           >
             <td>{{ l.name }}</td>
-            <td class="num figure">{{ small(l.massG) }}</td>
+            <td class="num figure">{{ lightGrams(l.massG) }}</td>
             <td class="num small soft">{{ ml(l.ml) }}</td>
           </tr>
         </tbody>

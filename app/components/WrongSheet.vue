@@ -5,7 +5,8 @@ import type { Build, Water } from '../../core/build/types'
 import { explainVerdict } from '../../core/explain/gelExplanations'
 import type { RepairCost } from '../../core/plan/beside/repairCost'
 import { measuredOf, TROUBLES, troublesOf } from '../../core/craft/troubles/troubles'
-import { duration, number } from '../format'
+import { duration } from '../../core/words/durations'
+import { number, money } from '../../core/words/quantities'
 import { useBuildStore } from '../stores/build'
 import { useSettingsStore } from '../stores/settings'
 import { useHistoryStore } from '../stores/history'
@@ -158,7 +159,7 @@ const days = (value: number) =>
         </ol>
         <p data-test="repair-cost">
           Costs {{ duration(found.handsMin) }} of work, {{ settings.currency
-          }}{{ Math.max(0, found.money).toFixed(2) }} to buy; done
+          }}{{ money(Math.max(0, found.money)) }} to buy; done
           <b>{{ found.days === null ? 'on no date yet' : days(found.days) }}</b>.
         </p>
         <button

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { PlannedBatch } from '../../core/plan/4-amounts/types'
-import { grams, ml } from '../format'
+import { grams, ml } from '../../core/words/quantities'
 
 const props = defineProps<{
   batch: PlannedBatch

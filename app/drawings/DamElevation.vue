@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import type { DamPlan } from '../../core/plan/3-stacks/damPlan'
-import { mm, number } from '../format'
+import { mm, number } from '../../core/words/quantities'
 import { useSize } from './useSize'
 
 /** Each stretch of dam seen from above, its bow drawn ten times as large, with the braces that it asks for. */

@@ -3,7 +3,8 @@ import { computed, ref } from 'vue'
 import type { Build } from '../../core/build/types'
 import type { DaysPlan } from '../../core/plan/7-days/plan'
 import type { Step } from '../../core/plan/6-steps/stepsStage'
-import { clock, day, dayNumber, duration, weekdayNumber } from '../format'
+import { clock, day, dayNumber, weekdayNumber } from '../../core/words/dates'
+import { duration } from '../../core/words/durations'
 import { useSize } from './useSize'
 
 /** Channels side by side, one for each water: pegs are hands-on work, what flows between them is a wait. */

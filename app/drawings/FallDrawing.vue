@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import type { FallForm } from '../../core/plan/2-forms/fallForm'
-import { number } from '../format'
+import { number } from '../../core/words/quantities'
 import { lineThrough, ringOf } from './paths'
 import { useSize } from './useSize'
 

@@ -4,7 +4,7 @@ import type { Build } from '../../core/build/types'
 import type { FormsPlan } from '../../core/plan/2-forms/formsStage'
 import type { WhiteMap } from '../../core/plan/2-forms/whiteMap'
 import type { Point2 } from '../../core/physics/shape/polygon'
-import { number } from '../format'
+import { number } from '../../core/words/quantities'
 import { arrowed, toHalves } from './handles'
 import { lineThrough, ringOf, ringsOf } from './paths'
 

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import type { LightPlan } from '../../core/plan/3-stacks/lightBody'
-import { mm, number } from '../format'
+import { mm, number } from '../../core/words/quantities'
 import { useSize } from './useSize'
 
 /** How far down the lamp's light sets the resin: energy by depth on the left, the pour in coats on the right. */

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import type { PartStack } from '../../core/plan/3-stacks/partStack'
-import { mm, number } from '../format'
+import { mm, number } from '../../core/words/quantities'
 import { lineThrough, ringOf } from './paths'
 import { useSize } from './useSize'
 

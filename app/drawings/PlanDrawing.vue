@@ -11,7 +11,7 @@ import {
 } from '../../core/physics/shape/polygon'
 import { arcBetween } from '../../core/plan/1-ground/outline'
 import type { PoolGroundPlan } from '../../core/plan/derivePlan'
-import { mm, number } from '../format'
+import { mm, number } from '../../core/words/quantities'
 import { ringOf, ringsOf } from './paths'
 import { useSize } from './useSize'
 

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import type { FormsPlan } from '../../core/plan/2-forms/formsStage'
-import { mm, number } from '../format'
+import { mm, number } from '../../core/words/quantities'
 import { lineThrough, ringOf } from './paths'
 import { useSize } from './useSize'
 

@@ -4,7 +4,7 @@ import type { Pool } from '../../core/build/types'
 import type { FallForm } from '../../core/plan/2-forms/fallForm'
 import type { Section, SectionRun } from '../../core/plan/1-ground/section'
 import type { PoolStack } from '../../core/plan/3-stacks/poolStack'
-import { mm, number } from '../format'
+import { mm, number } from '../../core/words/quantities'
 import { lineThrough, ringOf, under } from './paths'
 import { useSize } from './useSize'
 

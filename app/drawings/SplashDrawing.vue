@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import type { SplashForm } from '../../core/plan/2-forms/splashForm'
-import { mm, number } from '../format'
+import { mm, number } from '../../core/words/quantities'
 import { ringOf } from './paths'
 import { useSize } from './useSize'
 

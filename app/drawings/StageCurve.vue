@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { ml, mm } from '../format'
+import { ml, mm } from '../../core/words/quantities'
 import { lineThrough } from './paths'
 import { useSize } from './useSize'
 

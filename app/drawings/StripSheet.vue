@@ -2,7 +2,7 @@
 import { computed, ref } from 'vue'
 import { TUCK_MM } from '../../core/plan/2-forms/fallCurve'
 import type { FallForm } from '../../core/plan/2-forms/fallForm'
-import { mm } from '../format'
+import { mm } from '../../core/words/quantities'
 import { useSize } from './useSize'
 
 /** The strips of a fall as they lie on the release sheet, to scale: what hangs, what is tucked in, the spares. */

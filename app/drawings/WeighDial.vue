@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { number } from '../format'
+import { number } from '../../core/words/quantities'
 
 /** The cup filling towards its mark: what is in it, what is still to go, and the last grams drawn large. */
 const props = defineProps<{

@@ -1,188 +1,878 @@
 <script setup lang="ts">
-import { onBeforeUnmount, ref, watch } from 'vue'
-import { useRoute, useRouter } from 'vue-router'
-import { writeBuild } from '../../core/build/file/write'
-import WaterLine from '../components/WaterLine.vue'
-import { saveFile } from '../saveFile'
+import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
+import { useRouter } from 'vue-router'
+import {
+  clocksAfter,
+  clocksDuring,
+  figuresFor,
+  lookEntry,
+  nextWork,
+  waitings,
+  workEntry,
+  type Waiting,
+  madeApart
+} from '../../core/bench/benchSteps'
+import { clockText } from '../../core/bench/benchClocks'
+import { logged } from '../../core/build/workEdits'
+import { CAUTIONS } from '../../core/craft/materials/cautions'
+import NumberField from '../components/NumberField.vue'
+import RehearsalSheet from '../components/RehearsalSheet.vue'
+import BenchClock from '../components/BenchClock.vue'
+import WaterPicture from '../components/WaterPicture.vue'
+import { useSize } from '../drawings/useSize'
+import { dayAndClock } from '../../core/words/dates'
+import { duration } from '../../core/words/durations'
+import { useBenchClocks } from '../stores/benchClocks'
 import { useBuildStore } from '../stores/build'
 
-/** Opens the build of the address and keeps it on the bench while its views come and go. */
-const route = useRoute()
-const router = useRouter()
+/** One step fills the screen, readable from a metre and a half: what, how much, what right looks like, and the clocks. */
 const store = useBuildStore()
-const opening = ref(true)
-
+const bench = useBenchClocks()
+const router = useRouter()
+const build = computed(() => store.build!)
+const plan = computed(() => store.plan)
 watch(
-  () => route.params.id,
-  async (id) => {
-    if (typeof id !== 'string') return
-    opening.value = true
-    await store.open(id)
-    opening.value = false
+  () => store.build?.id,
+  (id) => {
+    if (id) bench.open(id)
   },
   { immediate: true }
 )
 
-watch(
-  () => store.build?.name,
-  (name) => {
-    document.title = name ? `${name} · Tall Spindle` : 'Tall Spindle'
-  },
-  { immediate: true }
+const rehearsing = ref(false)
+const zone = computed(() => build.value.calendar.zone)
+const begun = computed(() => bench.state.begun)
+const browsed = ref('')
+const next = computed(() => (plan.value ? nextWork(plan.value) : null))
+const shownId = computed(() => begun.value?.step ?? (browsed.value || (next.value?.step ?? '')))
+const step = computed(() => plan.value?.steps.steps.find((s) => s.id === shownId.value) ?? null)
+const work = computed(
+  () => plan.value?.days.work.find((w) => w.step === shownId.value && !w.done) ?? null
 )
+const ahead = computed(() => [
+  ...new Set((plan.value?.days.work ?? []).filter((w) => !w.done).map((w) => w.step))
+])
+const doneCount = computed(
+  () => new Set((plan.value?.days.work ?? []).filter((w) => w.done).map((w) => w.step)).size
+)
+const waterName = computed(
+  () => build.value.waters.find((w) => w.id === step.value?.water)?.name ?? ''
+)
+const figures = computed(() => (plan.value && step.value ? figuresFor(plan.value, step.value) : []))
+const during = computed(() =>
+  plan.value && step.value ? clocksDuring(build.value, plan.value, store.shelf, step.value) : []
+)
+const running = computed(() => bench.clocks)
+const waits = computed(() => (plan.value ? waitings(build.value, plan.value) : []))
+/** A look fills the bench until it is answered, or put off: it stays under “Drying and curing”. */
+const putOff = ref<string[]>([])
+const asks = computed(() =>
+  waits.value.filter((w) => w.readyMs <= bench.nowMs && !putOff.value.includes(w.step.id))
+)
+const asking = computed(() => asks.value.length > 0 && !begun.value)
+const workedMs = computed(() => (begun.value ? bench.nowMs - begun.value.startedMs : 0))
+const minutesLeft = computed(() =>
+  work.value ? (work.value.endMs - work.value.startMs) / 60_000 : 0
+)
+/** What must have become ready before this step, and has not by the plan. */
+const tooSoon = computed(() =>
+  work.value && work.value.startMs > bench.nowMs + 60_000 ? work.value.startMs : null
+)
+
+function begin(): void {
+  if (!step.value || begun.value) return
+  bench.begin(step.value.id)
+}
+function startClock(c: {
+  name: string
+  kind: 'stir' | 'stand' | 'working' | 'window' | 'wait' | 'own'
+  minutes: number
+}): void {
+  bench.add([{ ...c, step: shownId.value, startedMs: Date.now() }])
+}
+function finish(done: boolean): void {
+  const at = begun.value
+  if (!at || !plan.value || !step.value) return
+  const now = Date.now()
+  const entry = workEntry(plan.value, step.value, at.startedMs, now, done, crypto.randomUUID())
+  const after = done ? clocksAfter(plan.value, step.value, now) : []
+  bench.remove((c) => c.step === at.step && c.kind !== 'wait')
+  bench.begin(null)
+  browsed.value = ''
+  if (after.length > 0) bench.add(after)
+  store.edit(done ? 'Step done' : 'Step broken off', logged([entry], new Date(now).toISOString()))
+}
+function look(waiting: Waiting, ready: boolean): void {
+  const now = Date.now()
+  bench.remove((c) => c.kind === 'wait' && c.step === waiting.step.id)
+  store.edit(
+    ready ? 'Looked: ready' : 'Looked: not yet',
+    logged([lookEntry(waiting.step, ready, now, crypto.randomUUID())], new Date(now).toISOString())
+  )
+}
+const READY: Record<string, [yes: string, no: string]> = {
+  wet: ['It is right', 'Not right yet'],
+  workable: ['It holds a mark', 'Still too wet'],
+  firm: ['It is firm', 'Still tacky'],
+  clear: ['It is clear', 'Still white'],
+  cured: ['It has cured', 'Still soft']
+}
+function main(): void {
+  if (begun.value) finish(true)
+  else begin()
+}
+function browse(by: number): void {
+  if (begun.value) return
+  const list = ahead.value
+  const at = Math.max(0, list.indexOf(shownId.value)) + by
+  browsed.value = list[Math.max(0, Math.min(list.length - 1, at))] ?? ''
+}
+/** A pedal sends some key or other: whatever has no work of its own here does the main thing. */
+function pressed(event: KeyboardEvent): void {
+  const target = event.target as HTMLElement
+  if (
+    rehearsing.value ||
+    event.repeat ||
+    event.ctrlKey ||
+    event.metaKey ||
+    event.altKey ||
+    ['INPUT', 'TEXTAREA', 'SELECT', 'SUMMARY'].includes(target.tagName)
+  )
+    return
+  if (
+    [
+      'Shift',
+      'Control',
+      'Alt',
+      'Meta',
+      'Tab',
+      'Escape',
+      '?',
+      'CapsLock',
+      'ArrowUp',
+      'ArrowDown',
+      'F5',
+      'F11',
+      'F12'
+    ].includes(event.key)
+  )
+    return
+  if (target.tagName === 'BUTTON' && (event.key === 'Enter' || event.key === ' ')) return
+  event.preventDefault()
+  if (event.key === 'ArrowRight') browse(1)
+  else if (event.key === 'ArrowLeft') browse(-1)
+  else if (asking.value) {
+    if (event.key.toLowerCase() === 'y') look(asks.value[0], true)
+    else if (event.key.toLowerCase() === 'n') look(asks.value[0], false)
+  } else main()
+}
+
+/** The drawing stands beside the words where there is room for it to be seen from afar, else under the clocks. */
+const room = ref<HTMLElement | null>(null)
+const { height: roomPx } = useSize(room)
+const roomy = computed(() => roomPx.value > 150)
+const apart = computed(() => step.value !== null && madeApart(step.value))
+
+/** What the models say of it, and what to do: on Build-up, for this water. */
+function goneWrong(): void {
+  store.selected = step.value?.water ?? ''
+  void router.push({ name: 'build-up', params: { id: build.value.id }, query: { leaf: 'wrong' } })
+}
+
+const awake = ref<'off' | 'on' | 'no'>('off')
+let lock: WakeLockSentinel | null = null
+async function stayAwake(): Promise<void> {
+  if (!('wakeLock' in navigator)) {
+    awake.value = 'no'
+    return
+  }
+  try {
+    lock = await navigator.wakeLock.request('screen')
+    awake.value = 'on'
+    lock.addEventListener('release', () => {
+      awake.value = 'off'
+    })
+  } catch {
+    awake.value = 'no'
+  }
+}
+const again = () => {
+  if (document.visibilityState === 'visible' && awake.value === 'off') void stayAwake()
+}
+const asked = ref('Notification' in globalThis ? Notification.permission : 'denied')
+async function allow(): Promise<void> {
+  asked.value = await Notification.requestPermission()
+}
+onMounted(() => {
+  window.addEventListener('keydown', pressed)
+  document.addEventListener('visibilitychange', again)
+  void stayAwake()
+})
 onBeforeUnmount(() => {
-  document.title = 'Tall Spindle'
+  window.removeEventListener('keydown', pressed)
+  document.removeEventListener('visibilitychange', again)
+  void lock?.release()
 })
 
-function exportNow(): void {
-  if (store.build) saveFile(`${store.build.name}.json`, 'application/json', writeBuild(store.build))
+const ownName = ref('')
+const ownMin = ref<number | null>(10)
+function addOwn(): void {
+  if (ownMin.value === null) return
+  bench.add([
+    {
+      name: ownName.value.trim() || 'My own clock',
+      kind: 'own',
+      step: shownId.value,
+      startedMs: Date.now(),
+      minutes: ownMin.value
+    }
+  ])
+  ownName.value = ''
 }
 </script>
 
 <template>
-  <div class="on-bench">
-    <div
-      v-if="store.tabNotice"
-      class="notice no-print"
-      role="status"
-      data-test="tab-notice"
-    >
-      <span v-if="store.tabNotice === 'alsoOpen'"
-        >This build is open in another tab too. What you do in one appears in the other; if both
-        change it at once, the later one’s work is kept as a build of its own.</span
-      >
-      <span v-else-if="store.tabNotice === 'updated'"
-        >The other tab changed this build; you see its state now. Undo takes you back to
-        yours.</span
-      >
-      <span v-else
-        >The other tab had changed the build in the meantime. Nothing is lost: your work goes on
-        here as “{{ store.build?.name }}”, the other tab’s stays under its own name.</span
-      >
-      <button
-        class="tool"
-        @click="store.tabNotice = ''"
-      >
-        All right
-      </button>
+  <div
+    v-if="rehearsing && plan"
+    class="stand alone"
+  >
+    <div class="floor">
+      <div class="row">
+        <button
+          class="tool"
+          @click="rehearsing = false"
+        >
+          ‹ Back to the bench
+        </button>
+      </div>
+      <RehearsalSheet
+        :build="build"
+        :plan="plan"
+      />
     </div>
-    <div
-      v-if="store.saveState === 'full' || store.saveState === 'failed'"
-      class="notice bad no-print"
-      role="alert"
-      data-test="save-problem"
-    >
-      <span v-if="store.saveState === 'full'"
-        >The browser’s store is full. The last saved state is safe and your newest edits are still
-        on the screen: export the build now, then delete old builds and try again.</span
-      >
-      <span v-else
-        >Saving failed: {{ store.saveProblem }}. The last saved state is safe; export the build to
-        be sure.</span
-      >
-      <button
-        class="tool"
-        @click="exportNow"
-      >
-        Export JSON
-      </button>
-      <button
-        class="tool"
-        @click="store.save"
-      >
-        Try again
-      </button>
-    </div>
-    <div
-      v-if="store.planProblem"
-      class="notice bad no-print"
-      role="alert"
-    >
-      The plan could not be worked out: {{ store.planProblem }}. Undo the last edit, or export the
-      build and tell us.
-    </div>
-    <div
-      v-if="store.missing && !opening"
-      class="gone stack"
-    >
-      <h1>That build is not in this browser</h1>
-      <p>
-        It may have been deleted, made in another browser, or kept by a newer Tall Spindle. Deleted
-        builds can be fetched back on Builds.
-      </p>
-      <button
-        class="tool main"
-        @click="router.push('/')"
-      >
-        To all builds
-      </button>
-    </div>
-    <div
-      v-else-if="store.build"
-      class="view"
-    >
+  </div>
+  <div
+    v-else
+    class="stand"
+    data-test="bench"
+  >
+    <div class="floor">
       <p
-        v-if="!store.plan && !store.planProblem"
-        class="working"
-        role="status"
+        v-if="bench.state.setBackMs"
+        class="notice"
+        role="alert"
+        data-test="set-back"
       >
-        Working it out: ground, heat, days…
+        The computer’s clock was set back by {{ duration(bench.state.setBackMs / 60000) }} while
+        clocks were running. They were moved with it and still count the time that really passed.
+        <button
+          class="tool"
+          @click="bench.heedSetBack"
+        >
+          All right
+        </button>
       </p>
-      <RouterView />
+      <p
+        v-if="bench.lost"
+        class="notice"
+        role="alert"
+      >
+        The browser keeps no storage: clocks run, and are lost when this tab closes.
+      </p>
+      <section
+        v-if="asking"
+        class="ask panel"
+        data-test="look"
+      >
+        <h1>
+          Look: {{ build.waters.find((w) => w.id === asks[0].step.water)?.name ?? '' }}
+          {{ asks[0].step.title.toLowerCase() }}
+        </h1>
+        <p class="large">
+          {{ duration((bench.nowMs - asks[0].sinceMs) / 60000) }} ago.
+          {{ asks[0].lookedMs ? 'Last time it was not ready.' : '' }}
+        </p>
+        <div class="answers">
+          <button
+            class="big yes"
+            data-test="look-yes"
+            @click="look(asks[0], true)"
+          >
+            {{ READY[asks[0].step.becomes ?? 'firm'][0] }} <kbd>Y</kbd></button
+          ><button
+            class="big"
+            data-test="look-no"
+            @click="look(asks[0], false)"
+          >
+            {{ READY[asks[0].step.becomes ?? 'firm'][1] }} <kbd>N</kbd></button
+          ><button
+            class="big quiet"
+            data-test="look-later"
+            @click="putOff = [...putOff, asks[0].step.id]"
+          >
+            Later: {{ step ? 'the next step' : 'back' }}
+          </button>
+        </div>
+        <p class="large soft">The plan follows your answer. Touch only where it will not show.</p>
+        <div class="seen">
+          <WaterPicture
+            v-if="plan"
+            :build="build"
+            :plan="plan"
+            :water="asks[0].step.water"
+          />
+        </div>
+      </section>
+      <section
+        v-else-if="step"
+        class="now panel"
+        :class="{ working: begun }"
+        data-test="step"
+      >
+        <header>
+          <span class="water">{{ waterName || 'The whole scene' }}</span><span
+            v-if="work"
+            class="grow when"
+            >{{
+              begun
+                ? `at it for ${clockText(workedMs)}`
+                : `${dayAndClock(work.startMs, zone)} · ${duration(minutesLeft)}`
+            }}</span
+          ><span class="count">{{ doneCount }} done, {{ ahead.length }} to go</span
+          ><button
+            v-if="!begun"
+            class="tool"
+            data-test="rehearse"
+            @click="rehearsing = true"
+          >
+            Rehearse
+          </button>
+        </header>
+        <div class="words">
+          <h1 data-test="step-title">{{ step.title }}</h1>
+          <ul
+            v-if="figures.length"
+            class="figures"
+          >
+            <li
+              v-for="(f, i) in figures"
+              :key="i"
+            >
+              <span>{{ f.name }}</span><b>{{ f.value }}</b
+              ><button
+                v-if="f.batch"
+                class="tool"
+                @click="router.push({ name: 'weigh', params: { id: build.id, batch: f.batch } })"
+              >
+                Weigh it out
+              </button>
+            </li>
+          </ul>
+          <p class="how">{{ step.how }}</p>
+          <p class="right"><b>Right when:</b> {{ step.right }}</p>
+          <p
+            v-if="step.forbids"
+            class="warn"
+          >
+            Keep away: {{ step.forbids }}.
+          </p>
+          <p
+            v-for="c in step.cautions"
+            :key="c"
+            class="warn"
+          >
+            {{ CAUTIONS[c] }}
+          </p>
+          <p
+            v-if="tooSoon && !begun"
+            class="soon"
+          >
+            By the plan not before <b>{{ dayAndClock(tooSoon, zone) }}</b>: what it waits for needs
+            that long, or your hours are then.
+          </p>
+          <div
+            ref="room"
+            class="room"
+          >
+            <div
+              v-if="plan && roomy"
+              class="picture"
+            >
+              <WaterPicture
+                :build="build"
+                :plan="plan"
+                :water="step.water"
+                :part="apart"
+              />
+            </div>
+          </div>
+        </div>
+        <div class="acts">
+          <button
+            v-if="!begun"
+            class="big main"
+            data-test="begin"
+            @click="begin"
+          >
+            Begin <kbd>any key</kbd>
+          </button>
+          <button
+            v-else
+            class="big main"
+            data-test="done"
+            @click="finish(true)"
+          >
+            Done <kbd>any key</kbd>
+          </button>
+          <button
+            v-if="begun && step.breakable"
+            class="big"
+            data-test="break-off"
+            @click="finish(false)"
+          >
+            Break off
+          </button>
+          <button
+            v-if="begun"
+            class="big quiet"
+            @click="bench.begin(null)"
+          >
+            Not begun after all
+          </button>
+          <button
+            v-if="step.water"
+            class="big quiet"
+            data-test="gone-wrong"
+            @click="goneWrong"
+          >
+            Gone wrong?
+          </button>
+          <template v-if="!begun"
+            ><button
+              class="big quiet"
+              :disabled="ahead.indexOf(shownId) <= 0"
+              aria-label="The step before"
+              @click="browse(-1)"
+            >
+              ‹</button
+            ><button
+              class="big quiet"
+              :disabled="ahead.indexOf(shownId) >= ahead.length - 1"
+              aria-label="The step after"
+              @click="browse(1)"
+            >
+              ›
+            </button></template
+          >
+        </div>
+      </section>
+      <section
+        v-else-if="begun && plan"
+        class="now panel"
+      >
+        <h1>What you had begun is not in the plan any more</h1>
+        <p class="how">
+          The way of working was changed since. It was begun {{ clockText(workedMs) }} ago.
+        </p>
+        <div class="acts">
+          <button
+            class="big main"
+            @click="bench.begin(null)"
+          >
+            On with the plan
+          </button>
+        </div>
+      </section>
+      <section
+        v-else-if="plan"
+        class="now panel"
+      >
+        <h1>{{ plan.days.work.length ? 'All is done' : 'Nothing can be planned yet' }}</h1>
+        <p class="how">
+          {{
+            plan.days.work.length
+              ? 'Clean the case, keep the dust off, and write down what you would do again.'
+              : 'See the findings on Days.'
+          }}
+        </p>
+      </section>
     </div>
-    <WaterLine
-      v-if="store.build"
-      class="no-print"
-    />
+    <div class="side">
+      <section
+        class="panel pad stack clocks"
+        aria-label="Clocks"
+      >
+        <header class="row">
+          <h2 class="grow">Clocks</h2>
+          <button
+            class="tool"
+            :aria-pressed="bench.sound"
+            @click="bench.toggleSound"
+          >
+            Sound</button
+          ><button
+            v-if="asked === 'default'"
+            class="tool"
+            @click="allow"
+          >
+            Notify me
+          </button>
+        </header>
+        <div
+          v-if="begun && during.length"
+          class="row"
+        >
+          <button
+            v-for="c in during"
+            :key="c.name"
+            class="tool main"
+            :data-start-clock="c.kind"
+            @click="startClock(c)"
+          >
+            {{ c.name }} {{ duration(c.minutes) }}
+          </button>
+        </div>
+        <BenchClock
+          v-for="c in running"
+          :key="c.id"
+          :clock="c"
+          :now-ms="bench.nowMs"
+          @clear="bench.remove((x) => x.id === c.id)"
+        />
+        <p
+          v-if="!running.length"
+          class="small soft"
+        >
+          None is running. Windows and waits start by themselves when a step is done; they run on
+          while the tab is closed.
+        </p>
+        <form
+          class="row own"
+          @submit.prevent="addOwn"
+        >
+          <input
+            v-model="ownName"
+            class="choice grow"
+            placeholder="A clock of your own"
+            aria-label="Name of the clock"
+            maxlength="60"
+          /><NumberField
+            v-model="ownMin"
+            class="min"
+            label="Minutes"
+            bare
+            unit="min"
+            :min="0.1"
+            :max="5760"
+          /><button
+            class="tool"
+            data-test="own-clock"
+          >
+            Start
+          </button>
+        </form>
+        <p class="small soft">
+          {{
+            awake === 'on'
+              ? 'The screen stays awake.'
+              : awake === 'no'
+                ? 'This browser lets the screen sleep: set it to stay on.'
+                : ''
+          }}
+        </p>
+      </section>
+      <section
+        v-if="plan && step && !roomy && !asking"
+        class="panel picture"
+      >
+        <WaterPicture
+          :build="build"
+          :plan="plan"
+          :water="step.water"
+          :part="apart"
+        />
+      </section>
+      <section
+        v-if="waits.length"
+        class="panel pad stack"
+      >
+        <h2>Drying and curing</h2>
+        <div
+          v-for="w in waits"
+          :key="w.step.id"
+          class="wait"
+          :data-wait="w.step.id"
+        >
+          <svg
+            width="30"
+            height="13"
+            aria-hidden="true"
+          >
+            <rect
+              width="30"
+              height="13"
+              :fill="`url(#state-${w.step.becomes})`"
+            /></svg
+          ><span class="grow"
+            >{{ w.step.title }}<br /><span class="small soft"
+              >{{ w.step.becomes === 'wet' ? 'look at it' : w.step.becomes }} by
+              {{ dayAndClock(w.readyMs, zone) }}</span
+            ></span
+          ><button
+            class="tool"
+            @click="look(w, true)"
+          >
+            {{ READY[w.step.becomes ?? 'firm'][0] }}</button
+          ><button
+            class="tool"
+            @click="look(w, false)"
+          >
+            {{ READY[w.step.becomes ?? 'firm'][1] }}
+          </button>
+        </div>
+      </section>
+    </div>
   </div>
 </template>
 
 <style scoped>
-.on-bench {
+.stand {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 400px;
+  gap: 14px;
+  padding: 12px 18px 14px;
   height: 100%;
+  min-height: 0;
+}
+.alone {
+  grid-template-columns: 1fr;
+}
+.floor,
+.side {
   display: flex;
   flex-direction: column;
+  gap: 12px;
+  min-height: 0;
+  overflow: auto;
+  padding: 2px;
 }
-.view {
+.floor > *,
+.side > * {
+  flex: none;
+}
+.floor > .now {
+  flex: 1 1 0;
+  min-height: 420px;
+  padding: 16px 24px 18px;
+  display: flex;
+  flex-direction: column;
+  gap: 10px;
+}
+.words {
+  flex: 1;
+  min-height: 0;
+  overflow: auto;
+  display: flex;
+  flex-direction: column;
+  gap: 10px;
+}
+.words > * {
+  flex: none;
+}
+.now header {
+  flex: none;
+}
+.now.working {
+  border: 3px solid var(--deep);
+}
+.now header {
+  display: flex;
+  gap: 14px;
+  font-size: 17px;
+  color: var(--ink-soft);
+  align-items: baseline;
+}
+.water {
+  font: 650 19px var(--head);
+  color: var(--deep);
+}
+.now h1,
+.ask h1 {
+  font-size: 42px;
+  line-height: 1.12;
+}
+.figures {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 26px;
+}
+.figures li {
+  display: grid;
+  gap: 1px;
+  justify-items: start;
+}
+.figures span {
+  font-size: 16px;
+  color: var(--ink-soft);
+}
+.figures b {
+  font: 700 34px/1.1 var(--head);
+}
+.how {
+  font-size: 24px;
+  line-height: 1.38;
+}
+.right {
+  font-size: 22px;
+  border-left: 6px solid var(--moss);
+  padding-left: 14px;
+}
+.warn {
+  font-size: 15.5px;
+  border-left: 6px solid var(--brass);
+  background: var(--brass-wash);
+  padding: 4px 12px;
+}
+.soon {
+  font-size: 18px;
+  border-left: 6px solid var(--water);
+  padding-left: 14px;
+}
+.acts,
+.answers {
+  display: flex;
+  gap: 12px;
+  flex-wrap: wrap;
+  margin-top: auto;
+  padding-top: 8px;
+}
+.big {
+  min-height: 74px;
+  padding: 8px 30px;
+  font: 650 24px var(--head);
+  cursor: pointer;
+  background: var(--sheet);
+  border: 2px solid var(--line-strong);
+  border-radius: 4px 20px 4px 20px;
+}
+.big:disabled {
+  opacity: 0.4;
+  cursor: default;
+}
+.big.main,
+.big.yes {
+  background: var(--deep);
+  color: var(--on-deep);
+  border-color: var(--deep);
+}
+.big.main {
+  flex: 1 1 260px;
+  min-height: 92px;
+  font-size: 30px;
+}
+.big.quiet {
+  font-weight: 500;
+  font-size: 20px;
+  padding: 8px 20px;
+}
+.big kbd {
+  font-size: 13px;
+  margin-left: 8px;
+}
+.floor > .ask {
+  flex: 1 1 0;
+  min-height: 420px;
+  padding: 18px 24px;
+  border: 3px solid var(--brass);
+  display: flex;
+  flex-direction: column;
+  gap: 14px;
+}
+.ask .answers {
+  margin: 0;
+  flex: none;
+}
+.ask .big:not(.quiet) {
+  flex: 1 1 240px;
+  min-height: 110px;
+  font-size: 30px;
+}
+.seen {
   flex: 1;
   min-height: 0;
   position: relative;
+  display: flex;
+  flex-direction: column;
 }
-.working {
-  position: absolute;
-  left: 50%;
-  top: 40%;
-  transform: translateX(-50%);
-  z-index: 3;
-  background: var(--sheet);
-  border: 1px solid var(--line-strong);
-  border-radius: 4px 16px 4px 16px;
-  padding: 12px 22px;
+.seen > :deep(*) {
+  flex: 1;
+  min-height: 0;
+}
+.large {
+  font-size: 22px;
 }
 .notice {
-  display: flex;
-  gap: 10px;
-  align-items: center;
-  padding: 7px 18px;
   background: var(--brass-wash);
-  border-bottom: 1px solid var(--brass);
+  border-left: 5px solid var(--brass);
+  padding: 9px 14px;
 }
-.notice span {
+.words > .room {
+  flex: 1 1 0;
+  min-height: 0;
+  position: relative;
+}
+.room > .picture {
+  position: absolute;
+  inset: 0;
+  display: flex;
+  flex-direction: column;
+  max-height: 420px;
+}
+.side > .picture {
+  flex: 1 0 250px;
+  max-height: 340px;
+  position: relative;
+  overflow: hidden;
+  display: flex;
+  flex-direction: column;
+  padding: 4px;
+}
+.picture > :deep(*) {
   flex: 1;
+  min-height: 0;
 }
-.notice.bad {
-  background: var(--red-wash);
-  border-color: var(--red-lead);
+.own {
+  flex-wrap: nowrap;
+  gap: 6px;
 }
-.gone {
-  padding: 60px;
-  max-width: 560px;
+.min {
+  width: 92px;
 }
-@media print {
-  .on-bench,
-  .view {
-    height: auto;
-    display: block;
+.wait {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+  flex-wrap: wrap;
+  border-top: 1px solid var(--line);
+  padding-top: 8px;
+}
+.wait .grow {
+  flex: 1 1 240px;
+}
+.wait svg {
+  border: 1px solid var(--line-strong);
+}
+@media (max-width: 1000px) {
+  .stand {
+    grid-template-columns: 1fr;
+    overflow: auto;
+  }
+  .floor,
+  .side {
+    overflow: visible;
   }
 }
 </style>

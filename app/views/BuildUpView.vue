@@ -25,7 +25,8 @@ import CoreSample from '../drawings/CoreSample.vue'
 import LightDepth from '../drawings/LightDepth.vue'
 import MinutesDrawing from '../drawings/MinutesDrawing.vue'
 import SectionDrawing from '../drawings/SectionDrawing.vue'
-import { duration, mm, number } from '../format'
+import { duration } from '../../core/words/durations'
+import { mm, number } from '../../core/words/quantities'
 import { useBuildStore } from '../stores/build'
 import { useSettingsStore } from '../stores/settings'
 
@@ -122,7 +123,7 @@ const setBed = (key: 'bedDeep' | 'bedShore', event: Event) =>
 </script>
 
 <template>
-  <div class="bench">
+  <div class="worktop">
     <div class="drawings">
       <div class="panel drawing-box section-box">
         <div class="exaggerate">

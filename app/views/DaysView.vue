@@ -21,7 +21,8 @@ import StepList from '../components/StepList.vue'
 import StepSettle from '../components/StepSettle.vue'
 import WhatIfPanel from '../components/WhatIfPanel.vue'
 import DaysRiver from '../drawings/DaysRiver.vue'
-import { clock, dayAndClock, duration, longDay } from '../format'
+import { clock, dayAndClock, longDay } from '../../core/words/dates'
+import { duration } from '../../core/words/durations'
 import { useBuildStore } from '../stores/build'
 
 const store = useBuildStore()
@@ -81,7 +82,7 @@ function chainWords(link: ChainLink): string {
 </script>
 
 <template>
-  <div class="bench">
+  <div class="worktop">
     <div class="drawings scroll">
       <section
         class="panel pad stack"

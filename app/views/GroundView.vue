@@ -90,7 +90,7 @@ onBeforeUnmount(() => window.removeEventListener('keydown', pressed))
 </script>
 
 <template>
-  <div class="bench">
+  <div class="worktop">
     <div
       class="drawings"
       :class="{ tall: build.base.depthMm > 1.1 * build.base.widthMm }"

@@ -2,12 +2,15 @@
 import { computed, onBeforeUnmount, ref, watch } from 'vue'
 import { logged, unlogged } from '../../core/build/workEdits'
 import type { LogEntry, PhotoEntry } from '../../core/build/log/entries'
-import { accountOf, offBy, spent } from '../../core/build/log/account'
+import { accountOf, offBy, spent, workedMin } from '../../core/build/log/account'
+import { onRail } from '../../core/plan/learned/fit'
 import { keyOf } from '../../core/plan/learned/history'
 import { costToBuy } from '../../core/plan/4-amounts/shopping'
 import LightTable from '../components/LightTable.vue'
 import NumberField from '../components/NumberField.vue'
-import { clock, day, duration, grams } from '../format'
+import { clock, day } from '../../core/words/dates'
+import { duration } from '../../core/words/durations'
+import { grams, money } from '../../core/words/quantities'
 import { saveFile } from '../saveFile'
 import { zipOfBuild } from '../storage/backup'
 import { isFull } from '../storage/builds'
@@ -166,10 +169,15 @@ const off = (real: number, said: number) =>
   `${real >= said ? '+' : '−'}${Math.round(Math.abs(offBy(real, said)))} %`
 const learned = computed(() => plan.value?.learned ?? [])
 const WHAT = { dry: 'dries', cure: 'cures', thicken: 'thickens' }
-const money = computed(() => ({
+const costs = computed(() => ({
   real: spent(build.value.log),
   plan: plan.value ? costToBuy(plan.value.amounts.shopping) : 0
 }))
+/** The rail that factors are shown on runs from 10 to 190. */
+const railBar = (low: number, high: number) => ({
+  x: 10 + 180 * onRail(low),
+  width: Math.max(2, 180 * (onRail(high) - onRail(low)))
+})
 const batchWords = (e: Extract<LogEntry, { kind: 'batch' }>) => {
   const wanted = plan.value?.amounts.batches.find(
     (b) => b.pool === e.pool && b.pour === e.pour && b.cup === e.cup
@@ -177,14 +185,13 @@ const batchWords = (e: Extract<LogEntry, { kind: 'batch' }>) => {
   return `A ${grams(e.aG)}, B ${grams(e.bG)}${wanted ? ` (planned A ${grams(wanted.aG)}, B ${grams(wanted.bG)})` : ''}`
 }
 const early = (e: Extract<LogEntry, { kind: 'step' }>) => {
-  const min = (Date.parse(e.endedAt) - Date.parse(e.at)) / 60_000
-  return `${duration(min)}${e.plannedMin ? `, planned ${duration(e.plannedMin)}` : ''}${e.done ? '' : ', broken off'}`
+  return `${duration(workedMin(e))}${e.plannedMin ? `, planned ${duration(e.plannedMin)}` : ''}${e.done ? '' : ', broken off'}`
 }
 </script>
 
 <template>
   <div
-    class="bench log"
+    class="worktop log"
     data-test="log"
   >
     <div class="drawings scroll">
@@ -381,7 +388,7 @@ const early = (e: Extract<LogEntry, { kind: 'step' }>) => {
                   ><p class="said"><b>Lesson:</b> {{ e.text }}</p></template
                 >
                 <template v-else-if="e.kind === 'cost'"
-                  >{{ e.what || 'Spent' }}: <b>{{ e.money.toFixed(2) }}</b></template
+                  >{{ e.what || 'Spent' }}: <b>{{ money(e.money) }}</b></template
                 >
                 <template v-else
                   ><img
@@ -465,21 +472,13 @@ const early = (e: Extract<LogEntry, { kind: 'step' }>) => {
               class="rail"
             />
             <rect
-              :x="100 + 90 * Math.log2(Math.max(0.5, l.nextLow))"
-              width="1"
-              :style="{
-                width: `${90 * Math.log2(Math.min(2, l.nextHigh) / Math.max(0.5, l.nextLow))}px`
-              }"
+              v-bind="railBar(l.nextLow, l.nextHigh)"
               y="7"
               height="6"
               class="next"
             />
             <rect
-              :x="100 + 90 * Math.log2(Math.max(0.5, l.low))"
-              :style="{
-                width: `${Math.max(2, 90 * Math.log2(Math.min(2, l.high) / Math.max(0.5, l.low)))}px`
-              }"
-              width="2"
+              v-bind="railBar(l.low, l.high)"
               y="5"
               height="10"
               class="known"
@@ -565,8 +564,7 @@ const early = (e: Extract<LogEntry, { kind: 'step' }>) => {
       <section class="panel pad stack">
         <h2>Money</h2>
         <p>
-          {{ money.real.toFixed(2) }} written down; the shopping list came to
-          {{ money.plan.toFixed(2) }}.
+          {{ money(costs.real) }} written down; the shopping list came to {{ money(costs.plan) }}.
         </p>
         <button
           class="tool"

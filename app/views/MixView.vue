@@ -15,7 +15,8 @@ import CupDrawing from '../drawings/CupDrawing.vue'
 import { useRouter } from 'vue-router'
 import { costToBuy } from '../../core/plan/4-amounts/shopping'
 import type { PlannedBatch } from '../../core/plan/4-amounts/types'
-import { duration, grams, ml, mm, number } from '../format'
+import { duration } from '../../core/words/durations'
+import { grams, ml, mm, number, money, lightGrams } from '../../core/words/quantities'
 import { useSettingsStore } from '../stores/settings'
 import { saveFile } from '../saveFile'
 import { useBuildStore } from '../stores/build'
@@ -23,7 +24,7 @@ import { useBuildStore } from '../stores/build'
 const store = useBuildStore()
 const settings = useSettingsStore()
 const router = useRouter()
-const money = (value: number) => `${settings.currency}${value.toFixed(2)}`
+const priced = (value: number) => money(value, settings.currency)
 const weighOut = (b: PlannedBatch) =>
   void router.push({
     name: 'weigh',
@@ -107,7 +108,7 @@ const dusty = computed(
 </script>
 
 <template>
-  <div class="bench">
+  <div class="worktop">
     <div class="drawings cups">
       <section
         v-for="{ amounts, pool, resin, batches, workingMin, largestG } in groups"
@@ -263,8 +264,7 @@ const dusty = computed(
           <template
             v-for="(l, i) in white.lines"
             :key="l.material"
-            >{{ i > 0 ? ' + ' : ''
-            }}<b>{{ l.massG < 1 ? `${l.massG.toFixed(2)} g` : grams(l.massG) }}</b>
+            >{{ i > 0 ? ' + ' : '' }}<b>{{ lightGrams(l.massG) }}</b>
             {{ l.name.toLowerCase() }}</template
           ><template v-if="white.standsMm !== null"
             >; stands {{ mm(white.standsMm) }} by itself</template
@@ -327,7 +327,7 @@ const dusty = computed(
                       : ''
                 }}</span>
               </td>
-              <td class="num">{{ l.cost ? money(l.cost) : '' }}</td>
+              <td class="num">{{ l.cost ? priced(l.cost) : '' }}</td>
             </tr>
           </tbody>
           <tfoot>
@@ -335,7 +335,7 @@ const dusty = computed(
               <td><b>To buy, in whole packs</b></td>
               <td></td>
               <td class="num">
-                <b>{{ money(toBuy) }}</b>
+                <b>{{ priced(toBuy) }}</b>
               </td>
             </tr>
           </tfoot>

@@ -21,7 +21,7 @@ import RunLegend from '../components/RunLegend.vue'
 import RunPlan, { type RunHandle } from '../drawings/RunPlan.vue'
 import { mostOf, RUN_LAYERS, type RunLayer } from '../drawings/runPicture'
 import SectionDrawing from '../drawings/SectionDrawing.vue'
-import { mm, number } from '../format'
+import { mm, number } from '../../core/words/quantities'
 import { useBuildStore } from '../stores/build'
 import { useRunningStore } from '../stores/running'
 import { useSettingsStore } from '../stores/settings'
@@ -154,7 +154,7 @@ const freeze = () =>
 </script>
 
 <template>
-  <div class="bench">
+  <div class="worktop">
     <div class="drawings">
       <div class="panel leafed plan-box">
         <div

@@ -17,7 +17,7 @@ import BottleForm from '../components/BottleForm.vue'
 import ChipsFit from '../components/ChipsFit.vue'
 import FindingsList from '../components/FindingsList.vue'
 import NumberField from '../components/NumberField.vue'
-import { number } from '../format'
+import { number, money } from '../../core/words/quantities'
 import { useBuildStore } from '../stores/build'
 import { useSettingsStore } from '../stores/settings'
 import { useShelfStore } from '../stores/shelf'
@@ -107,12 +107,12 @@ const known = computed(() =>
 const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1)
 const price = (m: Material) =>
   m.pack
-    ? `${settings.currency}${m.pack.price.toFixed(2)} for ${number(m.pack.amount)}${unitOf(m) === 'piece' ? '' : ` ${unitOf(m)}`}`
+    ? `${money(m.pack.price, settings.currency)} for ${number(m.pack.amount)}${unitOf(m) === 'piece' ? '' : ` ${unitOf(m)}`}`
     : ''
 </script>
 
 <template>
-  <div class="bench">
+  <div class="worktop">
     <div class="drawings">
       <div class="panel leafed">
         <div
@@ -280,7 +280,7 @@ const price = (m: Material) =>
                   <td class="num">
                     {{
                       needed(m.id)?.packs
-                        ? `${needed(m.id)!.packs} × ${settings.currency}${m.pack!.price.toFixed(2)}`
+                        ? `${needed(m.id)!.packs} × ${money(m.pack!.price, settings.currency)}`
                         : needed(m.id)
                           ? 'enough'
                           : ''

@@ -53,7 +53,7 @@ import SplashDrawing from '../drawings/SplashDrawing.vue'
 import StageCurve from '../drawings/StageCurve.vue'
 import StripSheet from '../drawings/StripSheet.vue'
 import WaveDrawing from '../drawings/WaveDrawing.vue'
-import { cm2, ml, mm, number } from '../format'
+import { cm2, ml, mm, number } from '../../core/words/quantities'
 import { useBuildStore } from '../stores/build'
 import { useSettingsStore } from '../stores/settings'
 
@@ -195,7 +195,7 @@ function drag(what: Handle, to: Point2): void {
 </script>
 
 <template>
-  <div class="bench">
+  <div class="worktop">
     <div class="drawings">
       <div class="panel leafed section-box">
         <div

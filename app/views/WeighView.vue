@@ -19,7 +19,7 @@ import RunningClock from '../components/RunningClock.vue'
 import { byHand, hasSerial, realPort, standInPort } from '../devices/port'
 import { useDevice } from '../devices/useDevice'
 import WeighDial from '../drawings/WeighDial.vue'
-import { grams, number } from '../format'
+import { grams, number } from '../../core/words/quantities'
 import { useBuildStore } from '../stores/build'
 import { useShelfStore } from '../stores/shelf'
 import { ask } from '../workers/askClient'
@@ -315,7 +315,7 @@ const STEPS = {
 
 <template>
   <div
-    class="bench"
+    class="worktop"
     data-test="weigh"
   >
     <div class="drawings">

@@ -1,3 +1,4 @@
+import { plain } from '../words/sentences'
 import type { Build } from '../build/types'
 import { poolsOf } from '../build/types'
 import type { LogEntry, StepEntry } from '../build/log/entries'
@@ -55,8 +56,6 @@ export interface BenchFigure {
   batch?: string
 }
 
-const tenth = (value: number) => String(Math.round(value * 10) / 10)
-
 /** How much, for a step: grams of its cups, coats of its gel, and how high it goes. */
 export function figuresFor(plan: Plan, step: Step): BenchFigure[] {
   const [key, rest = ''] = step.id.split('/')
@@ -68,18 +67,18 @@ export function figuresFor(plan: Plan, step: Step): BenchFigure[] {
     return [
       ...cups.map((b): BenchFigure => ({
         name: cups.length > 1 ? `Cup ${b.cup} of ${b.cups}` : 'One cup',
-        value: `A ${tenth(b.aG)} g + B ${tenth(b.bG)} g`,
+        value: `A ${plain(b.aG)} g + B ${plain(b.bG)} g`,
         batch: `${b.pool}-${b.pour}-${b.cup}`
       })),
-      ...(layer ? [{ name: 'Up to', value: `${tenth(layer.toMm)} mm` }] : [])
+      ...(layer ? [{ name: 'Up to', value: `${plain(layer.toMm)} mm` }] : [])
     ]
   }
   const laying = plan.stacks.forms.find((f) => f.id === key)?.laying
   const coat = step.title.match(/, (\d+) of (\d+)$/)
   if (laying && coat)
-    return [{ name: `Coat ${coat[1]} of ${coat[2]}`, value: `${tenth(laying.wetMm)} mm wet` }]
+    return [{ name: `Coat ${coat[1]} of ${coat[2]}`, value: `${plain(laying.wetMm)} mm wet` }]
   if (key === 'white' && plan.amounts.white.massG > 0 && /white|paste|froth|mix/.test(rest))
-    return [{ name: 'Paste', value: `${tenth(plan.amounts.white.massG)} g` }]
+    return [{ name: 'Paste', value: `${plain(plan.amounts.white.massG)} g` }]
   return []
 }
 
@@ -176,3 +175,10 @@ export const lookEntry = (step: Step, ready: boolean, nowMs: number, id: string)
   ready,
   becomes: step.becomes ?? 'firm'
 })
+
+/** Places in the order of the trade at which parts are made off the model and fixed to it. */
+const PARTS = { made: 15, fixed: 16 } as const
+
+/** Whether a step is about a part that is made off the model. */
+export const madeApart = ({ order }: { order: number }): boolean =>
+  order >= PARTS.made && order <= PARTS.fixed

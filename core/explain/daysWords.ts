@@ -1,11 +1,6 @@
-import { DateTime } from 'luxon'
+import { moment } from '../words/dates'
+import { duration } from '../words/durations'
 import type { DaysPlan } from '../plan/7-days/plan'
-
-/** "Thursday 3 December, 18:40" on the builder's own clock. */
-export const moment = (ms: number, zone: string): string =>
-  DateTime.fromMillis(ms, { zone }).setLocale('en-GB').toFormat('cccc d LLLL, HH:mm')
-
-const hours = (min: number) => (min < 120 ? `${min} min` : `${Math.round(min / 6) / 10} h`)
 
 /**
  * Why no plan can finish sooner, in plain words.
@@ -28,7 +23,7 @@ export function proofWords(
     case 'hours':
       return {
         says: soonest,
-        because: `between ${moment(days.proof.fromMs, days.zone)} and ${moment(days.proof.toMs, days.zone)} ${hours(days.proof.workMin)} of work must be done (${days.proof.steps.slice(0, 3).map(named).join(', ')}${days.proof.steps.length > 3 ? ` and ${days.proof.steps.length - 3} more` : ''}) to end a minute sooner, and your hours there take ${hours(days.proof.freeMin)}.`
+        because: `between ${moment(days.proof.fromMs, days.zone)} and ${moment(days.proof.toMs, days.zone)} ${duration(days.proof.workMin)} of work must be done (${days.proof.steps.slice(0, 3).map(named).join(', ')}${days.proof.steps.length > 3 ? ` and ${days.proof.steps.length - 3} more` : ''}) to end a minute sooner, and your hours there take ${duration(days.proof.freeMin)}.`
       }
     case 'search':
       return {

@@ -1,3 +1,4 @@
+import { plain } from '../words/sentences'
 import { coverMl } from '../physics/stuff/mixing/mix'
 import type { PoolAmounts } from '../plan/4-amounts/types'
 import type { Build, Fall, Pool } from '../build/types'
@@ -19,8 +20,6 @@ export interface Explanation {
   trust: string
 }
 
-const n = (value: number, digits = 1) => String(Number(value.toFixed(digits)))
-
 interface Measured {
   volumeMl: number
   areaMm2: number
@@ -38,16 +37,16 @@ export const explainVolume = (pool: Pool, ground: Measured): Explanation => ({
   inputs: [
     ['soundings', String(pool.soundings.length)],
     ['outline points', String(pool.outline.length)],
-    ['level', `${n(pool.levelMm)} mm`],
+    ['level', `${plain(pool.levelMm)} mm`],
     [
       'surface × mean depth',
-      `${n(ground.areaMm2 / 100)} cm² × ${n(ground.meanDepthMm, 2)} mm = ${n((ground.areaMm2 * ground.meanDepthMm) / 1000)} ml`
+      `${plain(ground.areaMm2 / 100)} cm² × ${plain(ground.meanDepthMm, 2)} mm = ${plain((ground.areaMm2 * ground.meanDepthMm) / 1000)} ml`
     ],
-    ...(ground.leanMl ? [['walls lean', `${n(ground.leanMl)} ml`] as [string, string]] : []),
+    ...(ground.leanMl ? [['walls lean', `${plain(ground.leanMl)} ml`] as [string, string]] : []),
     ...(ground.displacedMl
-      ? [['stands in it', `−${n(ground.displacedMl)} ml`] as [string, string]]
+      ? [['stands in it', `−${plain(ground.displacedMl)} ml`] as [string, string]]
       : []),
-    ['volume', `${n(ground.volumeMl)} ml`]
+    ['volume', `${plain(ground.volumeMl)} ml`]
   ],
   source:
     pool.measure === 'kriging'
@@ -63,9 +62,9 @@ export const explainDepth = (pool: Pool, ground: Measured): Explanation => ({
   title: 'Deepest',
   formula: 'level − lowest ground',
   inputs: [
-    ['level', `${n(pool.levelMm)} mm`],
-    ['lowest ground', `${n(ground.lowestMm)} mm`],
-    ['deepest', `${n(ground.maxDepthMm)} mm`]
+    ['level', `${plain(pool.levelMm)} mm`],
+    ['lowest ground', `${plain(ground.lowestMm)} mm`],
+    ['deepest', `${plain(ground.maxDepthMm)} mm`]
   ],
   source: 'Your soundings',
   trust: 'As good as the deepest dip: a hole you did not dip into is not in it.'
@@ -76,22 +75,22 @@ export const explainPours = (heat: PourHeat): Explanation => ({
   formula:
     'the fewest whose warmest place stays below what ground, dam and resin bear, heat and cure run together through the stack',
   inputs: [
-    ['thickest pour', `${n(heat.thicknessMm)} mm, warms to ${n(heat.peakC, 0)} °C`],
+    ['thickest pour', `${plain(heat.thicknessMm)} mm, warms to ${plain(heat.peakC, 0)} °C`],
     ...heat.limits.map((l): [string, string] => [
       l.name,
-      `bears ${n(l.bearsC, 0)} °C (softens at ${n(l.softensC, 0)} °C)`
+      `bears ${plain(l.bearsC, 0)} °C (softens at ${plain(l.softensC, 0)} °C)`
     ]),
-    ['all bear a pour of', `${n(heat.bearableMm)} mm`],
-    ['the label alone', `${n(heat.labelMm)} mm, ${heat.labelPours} pours`],
+    ['all bear a pour of', `${plain(heat.bearableMm)} mm`],
+    ['the label alone', `${plain(heat.labelMm)} mm, ${heat.labelPours} pours`],
     ...(heat.fewer
       ? [
           [
             `${heat.fewer.pours} instead`,
-            `${n(heat.fewer.peakC, 0)} °C: ${heat.fewer.verdict}`
+            `${plain(heat.fewer.peakC, 0)} °C: ${heat.fewer.verdict}`
           ] as [string, string]
         ]
       : []),
-    ['lost sideways', `${n(heat.sideWM3K, 0)} W/m³K`]
+    ['lost sideways', `${plain(heat.sideWM3K, 0)} W/m³K`]
   ],
   source: 'Kamal & Sourour 1973; heat equation in one dimension, at the deepest place; from memory',
   trust:
@@ -106,11 +105,11 @@ export const explainDam = (dam: DamPlan): Explanation => {
       'a thin plate held at foot and ends, free at the top, under pressure that grows with depth',
     inputs: worst
       ? [
-          ['span', `${n(worst.spanMm)} mm`],
-          ['depth at it', `${n(worst.depthMm)} mm`],
-          ['bow', `${n(worst.bowMm, 2)} mm`],
+          ['span', `${plain(worst.spanMm)} mm`],
+          ['depth at it', `${plain(worst.depthMm)} mm`],
+          ['bow', `${plain(worst.bowMm, 2)} mm`],
           ['braces', String(dam.braces)],
-          ['resin it takes in, braced', `${n(dam.extraMl, 2)} ml`]
+          ['resin it takes in, braced', `${plain(dam.extraMl, 2)} ml`]
         ]
       : [],
     source:
@@ -126,7 +125,7 @@ export const explainLip = (dam: DamPlan): Explanation => ({
   inputs: [
     ['surface tension', '0.036 N/m'],
     ['contact angle', '35°'],
-    ['rise', `${n(dam.lipMm, 1)} mm`]
+    ['rise', `${plain(dam.lipMm, 1)} mm`]
   ],
   source: 'de Gennes, Brochard-Wyart & Quéré, Capillarity and Wetting Phenomena; from memory',
   trust: 'Clean plastic; waxed faces climb less.'
@@ -141,15 +140,15 @@ export const explainLight = (
   formula:
     'D_p · ln(irradiance × time ÷ E_c); a coat is at most six tenths of it, and no thicker than its bed bears the heat of',
   inputs: [
-    ['lamp at this distance', `${n(light.irradianceMwCm2)} mW/cm²`],
-    ['light', `${n(seconds, 0)} s`],
-    ['resin gels at', `${n(resin.ecMjCm2)} mJ/cm²`],
+    ['lamp at this distance', `${plain(light.irradianceMwCm2)} mW/cm²`],
+    ['light', `${plain(seconds, 0)} s`],
+    ['resin gels at', `${plain(resin.ecMjCm2)} mJ/cm²`],
     [
       'light falls to a third in',
-      `${n(light.penetrationMm, 2)} mm (${n(resin.dpMm, 2)} mm untinted)`
+      `${plain(light.penetrationMm, 2)} mm (${plain(resin.dpMm, 2)} mm untinted)`
     ],
-    ['sets', `${n(light.cureDepthMm)} mm`],
-    ['coat', `${n(light.coatMm, 2)} mm, warms to ${n(light.peakC ?? 0, 0)} °C`]
+    ['sets', `${plain(light.cureDepthMm)} mm`],
+    ['coat', `${plain(light.coatMm, 2)} mm, warms to ${plain(light.peakC ?? 0, 0)} °C`]
   ],
   source: 'Jacobs, Rapid Prototyping & Manufacturing (1992); from memory',
   trust: 'Lamps age and tints differ: cure a coat on a scrap and dig a pin into it.'
@@ -160,7 +159,7 @@ export const explainLeak = (dam: DamPlan): Explanation => ({
   formula:
     'water lost = surface × drop; hole from Q = π d⁴ Δp ÷ (128 η L); the same hole for resin until it gels',
   inputs: [
-    ['wait', `${n(dam.leakTest.waitMin, 0)} min`],
+    ['wait', `${plain(dam.leakTest.waitMin, 0)} min`],
     ['hole through', '5 mm of shell and bead'],
     ['water', '0.001 Pa·s'],
     ['resin', '0.6 Pa·s']
@@ -176,7 +175,7 @@ export const explainColour = (pool: Pool, showsPct: number): Explanation => ({
   inputs: [
     ['tints', pool.tints.map((t) => `${t.id} ${t.dropsPer100G}`).join(', ') || 'none'],
     ['bands', pool.bands.length > 1 ? String(pool.bands.length) : 'one'],
-    ['bed shows at the deepest', `${n(showsPct, 0)} %`]
+    ['bed shows at the deepest', `${plain(showsPct, 0)} %`]
   ],
   source: 'Kubelka 1948; ISO/CIE 11664; Burns 2017 for spectra of the bed; from memory',
   trust: 'A screen glows and resin does not: pour a chip before the dear one.'
@@ -187,9 +186,9 @@ export const explainSd = (ground: { sdMl: number; volumeMl: number }): Explanati
   formula:
     'ordinary kriging with an exponential variogram fitted to the dips; variance of the volume, block by block',
   inputs: [
-    ['standard deviation', `${n(ground.sdMl)} ml`],
-    ['volume', `${n(ground.volumeMl)} ml`],
-    ['19 times in 20 no more than', `${n(ground.volumeMl + coverMl(ground.sdMl))} ml`]
+    ['standard deviation', `${plain(ground.sdMl)} ml`],
+    ['volume', `${plain(ground.volumeMl)} ml`],
+    ['19 times in 20 no more than', `${plain(ground.volumeMl + coverMl(ground.sdMl))} ml`]
   ],
   source: 'Isaaks & Srivastava, Applied Geostatistics (1989); from memory',
   trust:
@@ -200,10 +199,10 @@ export const explainStrip = (form: FallForm): Explanation => ({
   title: 'Length of a strip',
   formula: 'arc of the sheet from brink to foot + what is tucked in at both ends',
   inputs: [
-    ['crest', `${n(form.crestMm)} mm`],
-    ['foot', `${n(form.footMm)} mm`],
-    ['straight down', `${n(form.crestMm - form.footMm)} mm`],
-    ['along the sheet', `${n(form.curve?.arcMm ?? 0)} mm`],
+    ['crest', `${plain(form.crestMm)} mm`],
+    ['foot', `${plain(form.footMm)} mm`],
+    ['straight down', `${plain(form.crestMm - form.footMm)} mm`],
+    ['along the sheet', `${plain(form.curve?.arcMm ?? 0)} mm`],
     ['tucked in', `2 × ${TUCK_MM} mm`]
   ],
   source:
@@ -215,9 +214,9 @@ export const explainStripCount = (form: FallForm, fall: Fall): Explanation => ({
   title: 'Strips',
   formula: '(width − overlap) ÷ (strip width − overlap), rounded up; and the spares',
   inputs: [
-    ['width', `${n(form.widthMm)} mm`],
-    ['strip', `${n(fall.stripWidthMm)} mm`],
-    ['overlap', `${n(Math.min(OVERLAP_MM, fall.stripWidthMm / 4))} mm`],
+    ['width', `${plain(form.widthMm)} mm`],
+    ['strip', `${plain(fall.stripWidthMm)} mm`],
+    ['overlap', `${plain(Math.min(OVERLAP_MM, fall.stripWidthMm / 4))} mm`],
     ['to hang', String(form.strips)],
     ['spares', String(fall.spares)]
   ],
@@ -237,18 +236,21 @@ export function explainMix(
     title: 'Grams to mix',
     formula: '(volume + 1.64 standard deviations) × density × (1 + waste) + what stays in the cups',
     inputs: [
-      ['volume', `${n(amounts.volumeMl)} ml`],
-      ['density of the mix', `${n(density, 3)} g/cm³ (A ${resin.densityA}, B ${resin.densityB})`],
-      ['waste', `${n(wastePct)} %`],
-      ['cups', `${cups} × ${n(cupG)} g`],
-      ['total', `${n(amounts.totalG)} g`],
+      ['volume', `${plain(amounts.volumeMl)} ml`],
+      [
+        'density of the mix',
+        `${plain(density, 3)} g/cm³ (A ${resin.densityA}, B ${resin.densityB})`
+      ],
+      ['waste', `${plain(wastePct)} %`],
+      ['cups', `${cups} × ${plain(cupG)} g`],
+      ['total', `${plain(amounts.totalG)} g`],
       [
         'A : B by mass',
-        `${n(amounts.massRatioA, 3)} : 1, from ${n(resin.partA)} : ${n(resin.partB)} by ${resin.basis}`
+        `${plain(amounts.massRatioA, 3)} : 1, from ${plain(resin.partA)} : ${plain(resin.partB)} by ${resin.basis}`
       ]
     ],
     source: 'Volume additivity; ratio by mass = ratio by volume × ratio of the densities',
-    trust: `One step of your scale shifts the ratio by up to ${n(amounts.worstRatioErrorPct)} %.`
+    trust: `One step of your scale shifts the ratio by up to ${plain(amounts.worstRatioErrorPct)} %.`
   }
 }
 
@@ -264,11 +266,11 @@ export const explainWorking = (
   inputs: [
     [
       'label',
-      `${n(resin.potLifeMin)} min to gel, ${n(resin.potLifeG)} g at ${n(resin.potLifeC)} °C`
+      `${plain(resin.potLifeMin)} min to gel, ${plain(resin.potLifeG)} g at ${plain(resin.potLifeC)} °C`
     ],
-    ['cup', `${n(massG, 0)} g`],
-    ['room', `${n(roomC)} °C`],
-    ['leaves', `${n(minutes, 0)} min`]
+    ['cup', `${plain(massG, 0)} g`],
+    ['room', `${plain(roomC)} °C`],
+    ['leaves', `${plain(minutes, 0)} min`]
   ],
   source:
     'Kamal & Sourour 1973, Castro & Macosko 1980, the cup of ASTM D2471; from memory, fitted to the label',
@@ -280,7 +282,7 @@ export const explainFinish = (days: DaysPlan): Explanation => ({
   formula:
     'every step at the earliest time when what it waits for is over and a free window takes it whole; the one with the longest tail first',
   inputs: [
-    ['work', `${n(days.handsMin / 60)} h in ${days.sittings} sittings`],
+    ['work', `${plain(days.handsMin / 60)} h in ${days.sittings} sittings`],
     ['steps', String(new Set(days.work.map((w) => w.step)).size)],
     ['links in the chain it hangs on', String(days.chain.length)]
   ],

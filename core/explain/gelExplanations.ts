@@ -1,3 +1,4 @@
+import { plain } from '../words/sentences'
 import { GRAVITY } from '../physics/gravity'
 import type { Room } from '../physics/stuff/drying/air'
 import type { GelWindow } from '../physics/stuff/gel/touches'
@@ -11,7 +12,6 @@ import type { Verdict } from '../plan/beside/judging'
 import type { WhitePlan } from '../plan/4-amounts/whitePlan'
 import type { Explanation } from './explanations'
 
-const n = (value: number, digits = 1) => String(Math.round(value * 10 ** digits) / 10 ** digits)
 const card = (
   title: string,
   formula: string,
@@ -23,10 +23,10 @@ const h = (value: number | null) =>
   value === null
     ? 'never in this room'
     : value < 2
-      ? `${n(value * 60, 0)} min`
+      ? `${plain(value * 60, 0)} min`
       : value < 72
-        ? `${n(value)} h`
-        : `${n(value / 24)} days`
+        ? `${plain(value)} h`
+        : `${plain(value / 24)} days`
 const DRYING =
   'Crank 1975; Dalton; Buck 1981; Flory 1953; from memory. Constants fitted to the trade’s times'
 
@@ -35,12 +35,12 @@ export const explainClear = (laying: Laying, gel: Gel, room: Room): Explanation 
     'When a coat is clear',
     'a wet surface the air drinks from, then diffusion through its own skin; clear when under 8 % of the water is left everywhere',
     [
-      ['laid', `${n(laying.wetMm)} mm, of which ${n(gel.solidsVol * 100, 0)} % stay`],
+      ['laid', `${plain(laying.wetMm)} mm, of which ${plain(gel.solidsVol * 100, 0)} % stay`],
       [
         'water moves in it at',
-        `${n(gel.dM2S * 1e12, 0)}·10⁻¹² m²/s, falling e^${gel.fallsBy} as it dries`
+        `${plain(gel.dM2S * 1e12, 0)}·10⁻¹² m²/s, falling e^${gel.fallsBy} as it dries`
       ],
-      ['room', `${n(room.tempC)} °C, ${n(room.rhPct, 0)} %`],
+      ['room', `${plain(room.tempC)} °C, ${plain(room.rhPct, 0)} %`],
       ['skin you can touch', h(laying.touchMin === null ? null : laying.touchMin / 60)],
       ['clear', h(laying.clearH)]
     ],
@@ -52,8 +52,8 @@ export const explainCoats = (laying: Laying): Explanation =>
     'How many coats',
     'height ÷ what stays ÷ coats; each waits until the one below is clear; time goes nearly as thickness squared',
     [
-      ['height wanted', `${n(laying.finalMm)} mm`],
-      ['coats', `${laying.coats} of ${n(laying.wetMm)} mm wet`],
+      ['height wanted', `${plain(laying.finalMm)} mm`],
+      ['coats', `${laying.coats} of ${plain(laying.wetMm)} mm wet`],
       ['advised', `${laying.advised}: soonest, with every further sitting counted as half a day`],
       ['all clear', h(laying.totalH)]
     ],
@@ -65,9 +65,9 @@ export const explainSag = (laying: Laying, gel: Gel): Explanation =>
     'Thickest coat that stays',
     'τ ÷ (ρ g sin θ)',
     [
-      ['yield stress', `${n(gel.yieldPa, 0)} Pa`],
-      ['slope', `${n(laying.slopeDeg, 0)}°`],
-      ['stays', laying.sagMm === null ? 'level: any' : `${n(laying.sagMm)} mm`],
+      ['yield stress', `${plain(gel.yieldPa, 0)} Pa`],
+      ['slope', `${plain(laying.slopeDeg, 0)}°`],
+      ['stays', laying.sagMm === null ? 'level: any' : `${plain(laying.sagMm)} mm`],
       [
         'tilt that would hold this coat',
         laying.tiltDeg > 0 ? `${laying.tiltDeg}° back` : 'none needed'
@@ -81,9 +81,9 @@ export const explainPeak = (laying: Laying, gel: Gel): Explanation =>
     'Points that stand',
     's/H = 1 − 2t(1 − ln 2t), t = τ/ρgH; none from t = ½',
     [
-      ['yield stress', `${n(gel.yieldPa, 0)} Pa`],
-      ['height wanted', `${n(laying.peak?.heightMm ?? 0)} mm`],
-      ['stands', `${n(laying.peak?.standsMm ?? 0)} mm`]
+      ['yield stress', `${plain(gel.yieldPa, 0)} Pa`],
+      ['height wanted', `${plain(laying.peak?.heightMm ?? 0)} mm`],
+      ['stands', `${plain(laying.peak?.standsMm ?? 0)} mm`]
     ],
     'Pashias et al. 1996; from memory',
     'A blunt heap. A thin point stands higher.'
@@ -93,11 +93,11 @@ export const explainWindow = (window: GelWindow, laying: Laying, gel: Gel): Expl
     window.name,
     'share left = exp(−t_th/τ), 1/τ = (h³/3η)(ρgk² + γk⁴), η = η₀e^(t/t_th)',
     [
-      ['coat', `${n(Math.min(laying.wetMm, gel.coatMm))} mm`],
-      ['ripple', `${n(laying.rippleMm)} mm crest to crest`],
+      ['coat', `${plain(Math.min(laying.wetMm, gel.coatMm))} mm`],
+      ['ripple', `${plain(laying.rippleMm)} mm crest to crest`],
       [
         'gel',
-        `${n(gel.viscosityPaS, 0)} Pa·s when laid, e-fold in ${n(gel.thickenMin)} min at 20 °C and 50 %`
+        `${plain(gel.viscosityPaS, 0)} Pa·s when laid, e-fold in ${plain(gel.thickenMin)} min at 20 °C and 50 %`
       ],
       ['opens', `${window.opensMin} min after laying`],
       ['closes', `${window.closesMin} min`]
@@ -110,12 +110,12 @@ export const explainDroop = (over: Overhang): Explanation =>
     'How far it droops',
     'elastica: EI(θ′ − κ₀)′ = load beyond × cos θ',
     [
-      ['film', `${n(over.strip.thicknessMm, 2)} mm, ${n(over.strip.modulusGPa)} GPa`],
-      ['stands free', `${n(over.strip.lengthMm)} mm`],
-      ['rolled to', over.strip.radiusMm ? `${n(over.strip.radiusMm)} mm radius` : 'flat'],
-      ['under', `${n(over.strip.wetMm)} mm of wet gel`],
-      ['droops', `${n(over.droopMm, 2)} mm without props`],
-      ['bears', `${n(over.bearsMm)} mm of wet gel within ${n(over.limitMm, 2)} mm`]
+      ['film', `${plain(over.strip.thicknessMm, 2)} mm, ${plain(over.strip.modulusGPa)} GPa`],
+      ['stands free', `${plain(over.strip.lengthMm)} mm`],
+      ['rolled to', over.strip.radiusMm ? `${plain(over.strip.radiusMm)} mm radius` : 'flat'],
+      ['under', `${plain(over.strip.wetMm)} mm of wet gel`],
+      ['droops', `${plain(over.droopMm, 2)} mm without props`],
+      ['bears', `${plain(over.bearsMm)} mm of wet gel within ${plain(over.limitMm, 2)} mm`]
     ],
     'Euler; checked against Bisshopp & Drucker 1945. Moduli typical, from memory',
     'Cold-rolled film springs: judge it after an hour.'
@@ -126,12 +126,12 @@ export const explainProps = (over: Overhang): Explanation =>
     'fewest stiff props, best of forty places along the strip, that only push',
     [
       ['props', over.props ? String(over.props.count) : 'more than eight'],
-      ['left of the droop', over.props ? `${n(over.props.droopMm, 2)} mm` : '–'],
-      ['eye forgives', `${n(over.limitMm, 2)} mm`],
+      ['left of the droop', over.props ? `${plain(over.props.droopMm, 2)} mm` : '–'],
+      ['eye forgives', `${plain(over.limitMm, 2)} mm`],
       [
         'each bears',
         over.props && over.props.count > 0
-          ? `${over.props.loadN.map((f) => n((f * 1000) / GRAVITY, 0)).join(', ')} g for a metre of crest`
+          ? `${over.props.loadN.map((f) => plain((f * 1000) / GRAVITY, 0)).join(', ')} g for a metre of crest`
           : '–'
       ]
     ],
@@ -154,8 +154,8 @@ export const explainFormer = (part: PartStack): Explanation =>
     'Former for the curl',
     '1/R = (1/R₀)(1 − EI of the film ÷ EI of both)',
     [
-      ['curl wanted', `${n(part.former?.wantedMm ?? 0)} mm radius`],
-      ['former', `${n(2 * (part.former?.radiusMm ?? 0))} mm across`]
+      ['curl wanted', `${plain(part.former?.wantedMm ?? 0)} mm radius`],
+      ['former', `${plain(2 * (part.former?.radiusMm ?? 0))} mm across`]
     ],
     'Two leaves, the gel dried free of stress',
     'A pen a shade thinner does; a thicker one does not.'
@@ -166,10 +166,10 @@ export const explainBond = (part: PartStack): Explanation =>
     'F/A + 6M/(b·a²), against four times the load',
     [
       ['bond', `${part.bond.kind}, ${BOND_MPA[part.bond.kind as BondId]} MPa`],
-      ['foot', `${n(part.bond.footMm)} mm`],
-      ['weight', `${n(part.massG)} g`],
-      ['bears', `${part.bond.times > 99 ? 'over 99' : n(part.bond.times)} times`],
-      ['would do with', `${n(part.bond.wantsMm)} mm`]
+      ['foot', `${plain(part.bond.footMm)} mm`],
+      ['weight', `${plain(part.massG)} g`],
+      ['bears', `${part.bond.times > 99 ? 'over 99' : plain(part.bond.times)} times`],
+      ['would do with', `${plain(part.bond.wantsMm)} mm`]
     ],
     'Beam theory; strengths typical, from memory',
     'Clean and scuffed. Dust halves it.'
@@ -179,8 +179,8 @@ export const explainTips = (part: PartStack): Explanation =>
     'Does it stand?',
     'centre of mass over the foot: tan = arm ÷ height',
     [
-      ['tips at', `${n(part.standing?.tipDeg ?? 0, 0)}°`],
-      ['a push of', `${n((part.standing?.pushN ?? 0) * 1000, 1)} mN`]
+      ['tips at', `${plain(part.standing?.tipDeg ?? 0, 0)}°`],
+      ['a push of', `${plain((part.standing?.pushN ?? 0) * 1000, 1)} mN`]
     ],
     'Statics',
     'Until its joint holds; then the joint does.'
@@ -195,7 +195,7 @@ export const explainVerdict = (
     verdict.formula,
     trouble.measures.map((m): [string, string] => [
       m.name,
-      `${n(measured[m.id] ?? m.usual)} ${m.unit}`
+      `${plain(measured[m.id] ?? m.usual)} ${m.unit}`
     ]),
     verdict.source,
     'A model of the usual case: look at yours.'
@@ -205,10 +205,13 @@ export const explainPaste = (white: WhitePlan): Explanation =>
     'White paste',
     'volumes add; η/η₀ = (1 − φ/φ_m)^(−2.5φ_m); stands 2τ/ρg',
     [
-      ['mixed', `${n(white.volumeMl)} ml, a tenth over`],
-      ['powder and fibre', white.paste ? `${n(white.paste.fillerFraction * 100, 0)} % of it` : '–'],
-      ['as thick as its gel', white.paste ? `${n(white.paste.viscosityRatio)} times` : '–'],
-      ['stands', white.standsMm === null ? 'no body: it is brushed' : `${n(white.standsMm)} mm`]
+      ['mixed', `${plain(white.volumeMl)} ml, a tenth over`],
+      [
+        'powder and fibre',
+        white.paste ? `${plain(white.paste.fillerFraction * 100, 0)} % of it` : '–'
+      ],
+      ['as thick as its gel', white.paste ? `${plain(white.paste.viscosityRatio)} times` : '–'],
+      ['stands', white.standsMm === null ? 'no body: it is brushed' : `${plain(white.standsMm)} mm`]
     ],
     'Krieger & Dougherty 1959; Chateau et al. 2008; Pashias et al. 1996; from memory',
     'Powders are damp or dry: stir in the last tenth by feel.'
@@ -218,8 +221,8 @@ export const explainShare = (formPct: number, yours: number | null, areaCm2: num
     'White: yours and this water’s',
     'share of the white map over its surface',
     [
-      ['this water', `${n(formPct, 0)} % of ${n(areaCm2, 0)} cm²`],
-      ['yours', yours === null ? 'not judged yet' : `${n(yours, 0)} %`]
+      ['this water', `${plain(formPct, 0)} % of ${plain(areaCm2, 0)} cm²`],
+      ['yours', yours === null ? 'not judged yet' : `${plain(yours, 0)} %`]
     ],
     'The white map; how white a jump or surf is, is common practice, no source',
     'A guide for the eye: stop one stroke early.'

@@ -1,3 +1,4 @@
+import { plain } from '../words/sentences'
 import type { FallForm } from '../plan/2-forms/fallForm'
 import type { ChainFlow } from '../plan/2-forms/flow'
 import type { FormsPlan, SeaPlan } from '../plan/2-forms/formsStage'
@@ -13,7 +14,6 @@ import type { BedKind, Flow } from '../build/types'
 import { beaufortOf } from '../physics/water/waves/windSea'
 import type { Explanation } from './explanations'
 
-const n = (value: number, digits = 1) => String(Math.round(value * 10 ** digits) / 10 ** digits)
 /** A card: title, formula, its inputs, where from, how far to trust it. */
 const card = (
   title: string,
@@ -30,7 +30,7 @@ export const explainFlow = (flow: ChainFlow, mood: Flow['mood']): Explanation =>
     'one flow through the whole chain; a mood is so much over a metre of lip, no more than a share of √(gH³)',
     [
       ['given by', flow.from === 'figure' ? 'your figure' : `the mood “${mood}”`],
-      ['full size', `${n(flow.dischargeM3S, 2)} m³/s`],
+      ['full size', `${plain(flow.dischargeM3S, 2)} m³/s`],
       [
         'taken at',
         flow.from === 'fall'
@@ -46,17 +46,17 @@ export const explainFlow = (flow: ChainFlow, mood: Flow['mood']): Explanation =>
     'A mood is a picture, not a measurement. Where you know the river, give the figure.'
   )
 
-const q = (form: FallForm) => `${n(form.curve!.unitDischargeM2S, 3)} m²/s`
+const q = (form: FallForm) => `${plain(form.curve!.unitDischargeM2S, 3)} m²/s`
 export const explainLanding = (form: FallForm): Explanation =>
   card(
     'Where it lands',
     'y_c = (q²/g)^⅓; over the brink 0.715 y_c; then a trajectory: out = V·√(2·down/g)',
     [
       ['over a metre of lip', q(form)],
-      ['critical depth', `${n(form.curve!.criticalDepthM, 2)} m`],
-      ['speed at the brink', `${n(form.curve!.brinkSpeedMS, 2)} m/s`],
-      ['falls', `${n(form.crestMm - form.footMm)} mm`],
-      ['lands', `${n(form.curve!.landMm)} mm out`]
+      ['critical depth', `${plain(form.curve!.criticalDepthM, 2)} m`],
+      ['speed at the brink', `${plain(form.curve!.brinkSpeedMS, 2)} m/s`],
+      ['falls', `${plain(form.crestMm - form.footMm)} mm`],
+      ['lands', `${plain(form.curve!.landMm)} mm out`]
     ],
     SHEET,
     form.hang === 'clinging'
@@ -70,9 +70,9 @@ export const explainAngle = (form: FallForm): Explanation =>
     'Angle of landing',
     'tan θ = √(2g·down) ÷ V at the brink',
     [
-      ['speed at the brink', `${n(form.curve!.brinkSpeedMS, 2)} m/s`],
-      ['lands with', `${n(form.curve!.landSpeedMS, 1)} m/s`],
-      ['angle from the level', `${n(form.curve!.landAngleDeg, 0)}°`]
+      ['speed at the brink', `${plain(form.curve!.brinkSpeedMS, 2)} m/s`],
+      ['lands with', `${plain(form.curve!.landSpeedMS, 1)} m/s`],
+      ['angle from the level', `${plain(form.curve!.landAngleDeg, 0)}°`]
     ],
     `${SHEET}; checked against White 1943`,
     'Within a few degrees of what was measured.'
@@ -82,8 +82,8 @@ export const explainSheet = (form: FallForm): Explanation =>
     'Thickness of the sheet',
     'q ÷ speed, all the way down',
     [
-      ['at the brink', `${n(form.curve!.brinkThicknessMm)} mm`],
-      ['at the foot', `${n(form.curve!.footThicknessMm, 2)} mm`],
+      ['at the brink', `${plain(form.curve!.brinkThicknessMm)} mm`],
+      ['at the foot', `${plain(form.curve!.footThicknessMm, 2)} mm`],
       ['over a metre of lip', q(form)]
     ],
     'Continuity',
@@ -95,8 +95,8 @@ export const explainGlassy = (form: FallForm, scale: number): Explanation =>
     'a sheet holds together for 6·q^0.32 metres',
     [
       ['over a metre of lip', q(form)],
-      ['holds for', `${n(realM(form.curve!.glassyMm, scale), 2)} m, or as far as it falls`],
-      ['white of the rest', `${n(form.curve!.whiteFraction * 100, 0)} %`]
+      ['holds for', `${plain(realM(form.curve!.glassyMm, scale), 2)} m, or as far as it falls`],
+      ['white of the rest', `${plain(form.curve!.whiteFraction * 100, 0)} %`]
     ],
     form.hang === 'skimming'
       ? 'Chanson 1994: length until air is drawn in; from memory'
@@ -108,9 +108,9 @@ export const explainFoam = (form: FallForm): Explanation =>
     'Boil and foam',
     'as long as the jump that the tail water makes, six depths; less where little is torn',
     [
-      ['tail water that holds it', `${n(form.curve!.tailDepthMm)} mm`],
-      ['pool there', form.poolDepthMm === null ? 'none dipped' : `${n(form.poolDepthMm)} mm`],
-      ['foam beyond the landing', `${n(form.foamMm)} mm`]
+      ['tail water that holds it', `${plain(form.curve!.tailDepthMm)} mm`],
+      ['pool there', form.poolDepthMm === null ? 'none dipped' : `${plain(form.poolDepthMm)} mm`],
+      ['foam beyond the landing', `${plain(form.foamMm)} mm`]
     ],
     'Rand 1955; USBR Monograph 25; from memory',
     'The edge of the foam is drawn where it has faded to half.'
@@ -120,9 +120,9 @@ export const explainBubbles = (form: FallForm): Explanation =>
     'How deep the white goes',
     '2.1·V^0.775·d^0.67',
     [
-      ['lands with', `${n(form.curve!.landSpeedMS, 1)} m/s`],
-      ['thickness', `${n(form.curve!.footThicknessMm, 2)} mm`],
-      ['bubbles to', `${n(form.bubbleDepthMm)} mm`]
+      ['lands with', `${plain(form.curve!.landSpeedMS, 1)} m/s`],
+      ['thickness', `${plain(form.curve!.footThicknessMm, 2)} mm`],
+      ['bubbles to', `${plain(form.bubbleDepthMm)} mm`]
     ],
     'van de Donk 1981, for plunging jets; from memory',
     'Tint the pour milky to that depth under the landing, if it has that depth.'
@@ -132,13 +132,13 @@ export const explainHead = (form: FallForm, scale: number): Explanation =>
     'Water over the lip',
     'one and a half critical depths',
     [
-      ['pool stands at', `${n(form.lipMm)} mm`],
-      ['crest lies at', `${n(form.crestMm)} mm`],
+      ['pool stands at', `${plain(form.lipMm)} mm`],
+      ['crest lies at', `${plain(form.crestMm)} mm`],
       [
         'a sharp weir under that head',
-        `${n(weirDischarge(realM(form.lipMm - form.crestMm, scale)), 3)} m²/s, this lip ${q(form)}`
+        `${plain(weirDischarge(realM(form.lipMm - form.crestMm, scale)), 3)} m²/s, this lip ${q(form)}`
       ],
-      ['ground dipped there', form.lipBedMm === null ? 'none' : `${n(form.lipBedMm)} mm`]
+      ['ground dipped there', form.lipBedMm === null ? 'none' : `${plain(form.lipBedMm)} mm`]
     ],
     'Chow (1959), ch. 4; weir by Poleni; from memory',
     'If the ground stands higher than the crest, less water runs than this flow says.'
@@ -149,10 +149,10 @@ export const explainStream = (form: ReachForm, bed: BedKind): Explanation =>
     'Depth and speed along the bed',
     'gradually varied flow step by step, V = R^⅔·√s/n; quiet from below, fast from above, the greater momentum wins',
     [
-      ['over a metre of width', `${n(form.unitDischargeM2S, 3)} m²/s`],
+      ['over a metre of width', `${plain(form.unitDischargeM2S, 3)} m²/s`],
       ['roughness n', String(MANNING[bed])],
-      ['mean slope', `1 in ${n(1 / Math.max(1e-6, Math.abs(form.meanSlope)), 0)}`],
-      ['fastest', `${n(Math.max(...form.stations.map((s) => s.speedMS)))} m/s full size`]
+      ['mean slope', `1 in ${plain(1 / Math.max(1e-6, Math.abs(form.meanSlope)), 0)}`],
+      ['fastest', `${plain(Math.max(...form.stations.map((s) => s.speedMS)))} m/s full size`]
     ],
     'Manning 1891; Chow (1959), ch. 5, 10, 11; from memory',
     'One depth across the whole width, even width. What swirls sideways is not in it.'
@@ -161,7 +161,7 @@ export const explainFroude = (fr: number): Explanation =>
   card(
     'Kind of flow',
     'Fr = V/√(gd): under 1 quiet, over 1 fast',
-    [['Froude number', n(fr, 2)]],
+    [['Froude number', plain(fr, 2)]],
     'Chow (1959), ch. 1',
     'Between about 0.8 and 1.3 waves stand and the surface is restless.'
   )
@@ -170,12 +170,12 @@ export const explainJumpAt = (jump: ReachJump, scale: number): Explanation =>
     'Jump',
     'y₂/y₁ = ½(√(1 + 8Fr²) − 1); six depths long',
     [
-      ['Froude number before it', n(jump.froude, 2)],
+      ['Froude number before it', plain(jump.froude, 2)],
       ['kind', jump.kind],
-      ['rises', `${n(jump.heightMm)} mm`],
-      ['length', `${n(jump.lengthMm)} mm`],
-      ['head it eats', `${n(modelMm(headLost(jump.depthM, jump.sequentDepthM), scale))} mm`],
-      ['toe', `${n(jump.sMm)} mm along`]
+      ['rises', `${plain(jump.heightMm)} mm`],
+      ['length', `${plain(jump.lengthMm)} mm`],
+      ['head it eats', `${plain(modelMm(headLost(jump.depthM, jump.sequentDepthM), scale))} mm`],
+      ['toe', `${plain(jump.sMm)} mm along`]
     ],
     'Bélanger 1828; USBR Monograph 25; from memory',
     'It wanders: a band of a few millimetres looks more alive than a line.'
@@ -185,9 +185,9 @@ export const explainStanding = (stretch: ReachForm['stretches'][number]): Explan
     'Standing waves',
     'λ = 2πU²/g: as fast upstream as the stream runs down',
     [
-      ['Froude number', n(stretch.froude, 2)],
-      ['crest to crest', `${n(stretch.waveMm)} mm`],
-      ['trough to crest', `${n(stretch.waveHeightMm)} mm at most`]
+      ['Froude number', plain(stretch.froude, 2)],
+      ['crest to crest', `${plain(stretch.waveMm)} mm`],
+      ['trough to crest', `${plain(stretch.waveHeightMm)} mm at most`]
     ],
     'Kennedy 1963; deep-water waves; height is common practice, no source',
     'They stand square to the stream and die out to both sides.'
@@ -197,14 +197,14 @@ export const explainRock = (rock: RockInStream): Explanation =>
     `The stream at ${rock.name}`,
     'pillow U²/2g; vee sin β = 1/Fr; eddy two and a half widths',
     [
-      ['pillow', `${n(rock.pillowMm)} mm`],
-      ['Froude number', n(rock.froude, 2)],
+      ['pillow', `${plain(rock.pillowMm)} mm`],
+      ['Froude number', plain(rock.froude, 2)],
       [
         'vee',
-        rock.veeDeg === null ? 'none in quiet water' : `${n(rock.veeDeg, 0)}° to either side`
+        rock.veeDeg === null ? 'none in quiet water' : `${plain(rock.veeDeg, 0)}° to either side`
       ],
-      ['eddy', `${n(rock.eddyMm)} mm`],
-      [rock.outMm >= 0 ? 'stands out' : 'drowned by', `${n(Math.abs(rock.outMm))} mm`]
+      ['eddy', `${plain(rock.eddyMm)} mm`],
+      [rock.outMm >= 0 ? 'stands out' : 'drowned by', `${plain(Math.abs(rock.outMm))} mm`]
     ],
     'Bernoulli; Mach’s angle for shallow water; the eddy is common practice, no source',
     'Seen on a clean pillar; a jagged rock is messier.'
@@ -215,15 +215,15 @@ export const explainBreaks = (form: SeaPlan): Explanation =>
     'How and where it breaks',
     'H_b/d_b = b − a·H_b/(gT²); surf number m/√(H_b/L₀): to 0.4 spilling, to 2 plunging, then surging',
     [
-      ['height at the break', `${n(form.breakerMm)} mm`],
-      ['period', `${n(form.periodS)} s full size`],
+      ['height at the break', `${plain(form.breakerMm)} mm`],
+      ['period', `${plain(form.periodS)} s full size`],
       [
         'slope of the bed',
-        form.beachSlope === null ? 'no shore' : `1 in ${n(1 / form.beachSlope)}`
+        form.beachSlope === null ? 'no shore' : `1 in ${plain(1 / form.beachSlope)}`
       ],
-      ['surf number', form.breaks ? n(form.breaks.iribarren, 2) : '–'],
-      ['depth there', form.breaks ? `${n(form.breaks.depthMm)} mm` : '–'],
-      ['off the shore', form.breaks ? `${n(form.breaks.offshoreMm)} mm` : '–']
+      ['surf number', form.breaks ? plain(form.breaks.iribarren, 2) : '–'],
+      ['depth there', form.breaks ? `${plain(form.breaks.depthMm)} mm` : '–'],
+      ['off the shore', form.breaks ? `${plain(form.breaks.offshoreMm)} mm` : '–']
     ],
     'Weggel 1972; Battjes 1974; Shore Protection Manual (1984); from memory',
     'Slope is the mean of the steeper third of the bed along the waves. Weggel measured up to 1 in 10.'
@@ -233,13 +233,16 @@ export const explainSpacing = (form: SeaPlan): Explanation =>
     'Crest to crest',
     'L = gT²/2π·tanh(2πd/L)',
     [
-      ['period', `${n(form.periodS)} s full size`],
-      ['offshore', `${n(form.spacingMm.offshore)} mm in ${n(form.offshoreM)} m`],
+      ['period', `${plain(form.periodS)} s full size`],
+      ['offshore', `${plain(form.spacingMm.offshore)} mm in ${plain(form.offshoreM)} m`],
       [
         'at four breaking depths',
-        form.spacingMm.at4 === null ? '–' : `${n(form.spacingMm.at4)} mm`
+        form.spacingMm.at4 === null ? '–' : `${plain(form.spacingMm.at4)} mm`
       ],
-      ['at the break', form.spacingMm.atBreak === null ? '–' : `${n(form.spacingMm.atBreak)} mm`]
+      [
+        'at the break',
+        form.spacingMm.atBreak === null ? '–' : `${plain(form.spacingMm.atBreak)} mm`
+      ]
     ],
     'Airy 1845; wave tables',
     'A storm sea is uneven: vary it by a fifth, never cross two crests.'
@@ -249,9 +252,9 @@ export const explainRunUp = (form: SeaPlan): Explanation =>
     'Run-up',
     'R = H·ξ, ξ no more than 2.3',
     [
-      ['height', `${n(form.breakerMm)} mm`],
-      ['surf number', form.breaks ? n(form.breaks.iribarren, 2) : '–'],
-      ['above the still level', form.breaks ? `${n(form.breaks.runUpMm)} mm` : '–']
+      ['height', `${plain(form.breakerMm)} mm`],
+      ['surf number', form.breaks ? plain(form.breaks.iribarren, 2) : '–'],
+      ['above the still level', form.breaks ? `${plain(form.breaks.runUpMm)} mm` : '–']
     ],
     'Hunt 1959; from memory',
     'On a smooth beach. Rubble halves it.'
@@ -261,11 +264,11 @@ export const explainWind = (form: SeaPlan, windMS: number, fetchKm: number): Exp
     'Raised by the wind',
     'gH/U² = 1.6·10⁻³·√(gF/U²), gT/U = 0.286·(gF/U²)^⅓, not above the fully grown sea nor 0.55 of the depth',
     [
-      ['wind', `${n(windMS)} m/s, force ${beaufortOf(windMS)}`],
-      ['over', `${n(fetchKm)} km`],
+      ['wind', `${plain(windMS)} m/s, force ${beaufortOf(windMS)}`],
+      ['over', `${plain(fetchKm)} km`],
       ['held by', form.wind?.heldBy ?? '–'],
-      ['height', `${n(form.wind?.heightM ?? 0)} m full size`],
-      ['period', `${n(form.periodS)} s`]
+      ['height', `${plain(form.wind?.heightM ?? 0)} m full size`],
+      ['period', `${plain(form.periodS)} s`]
     ],
     'Hasselmann et al. 1973 (JONSWAP); from memory',
     'The mean of the highest third; one in a hundred is half as high again.'
@@ -275,8 +278,8 @@ export const explainWhitecaps = (pct: number, windMS: number): Explanation =>
     'Whitecaps',
     '3.84·10⁻⁶·U^3.41 of the surface',
     [
-      ['wind', `${n(windMS)} m/s, force ${beaufortOf(windMS)}`],
-      ['of the open water', `${n(pct)} %`]
+      ['wind', `${plain(windMS)} m/s, force ${beaufortOf(windMS)}`],
+      ['of the open water', `${plain(pct)} %`]
     ],
     'Monahan & O’Muircheartaigh 1980; from memory',
     'Far less than one is tempted to paint.'
@@ -286,15 +289,15 @@ export const explainFace = (form: SeaPlan): Explanation =>
     'The face',
     'the hollow of a plunging wave is part of an ellipse, √3 as long as wide',
     [
-      ['height', `${n(form.built?.face.heightMm ?? 0)} mm`],
+      ['height', `${plain(form.built?.face.heightMm ?? 0)} mm`],
       ['kind', form.built?.face.kind ?? '–'],
       [
         'former for a film',
         form.built?.face.formerRadiusMm
-          ? `${n(2 * form.built.face.formerRadiusMm)} mm across`
+          ? `${plain(2 * form.built.face.formerRadiusMm)} mm across`
           : 'none curls'
       ],
-      ['film from lip to foot', `${n(form.built?.face.faceArcMm ?? 0)} mm`]
+      ['film from lip to foot', `${plain(form.built?.face.faceArcMm ?? 0)} mm`]
     ],
     'New 1983, from memory; the rest of the outline is drawn by eye',
     'One moment of many: earlier the lip is short, later it is rain.'
@@ -305,10 +308,10 @@ export const explainSplash = (form: SplashForm): Explanation =>
     'How high and how far',
     'no drop goes above v²/2g; each jet is a parabola',
     [
-      ['speed', `${n(form.speedMS)} m/s full size`],
+      ['speed', `${plain(form.speedMS)} m/s full size`],
       ['from', form.from],
-      ['height', `${n(form.heightMm)} mm`],
-      ['reach', `${n(form.reachMm)} mm`]
+      ['height', `${plain(form.heightMm)} mm`],
+      ['reach', `${plain(form.reachMm)} mm`]
     ],
     'Torricelli 1644; any text on mechanics',
     'Air is left out: fine spray goes less far, and drifts.'
@@ -319,7 +322,7 @@ export const explainFingers = (form: SplashForm): Explanation =>
     'the rim of a thrown sheet gathers into fingers a capillary length of the rim apart',
     [
       ['fingers', String(form.fingers)],
-      ['every', `${n(form.fingerEveryMm)} mm`]
+      ['every', `${plain(form.fingerEveryMm)} mm`]
     ],
     'Rayleigh 1879, Weber 1931 for the rim; its thickness is from memory',
     'Right in kind. Make them uneven.'
@@ -329,8 +332,8 @@ export const explainDrop = (form: SplashForm, scale: number): Explanation =>
     'Largest drop',
     'no free drop of water holds together above 6 mm',
     [
-      ['on the model', `${n(form.largestDropMm, 2)} mm`],
-      ['a bead of 0.5 mm stands for', `${n(0.5 * scale, 0)} mm`]
+      ['on the model', `${plain(form.largestDropMm, 2)} mm`],
+      ['a bead of 0.5 mm stands for', `${plain(0.5 * scale, 0)} mm`]
     ],
     'Pruppacher & Klett, Microphysics of Clouds and Precipitation; from memory',
     'Below that use fibre and mist.'
@@ -341,9 +344,9 @@ export const explainZap = (form: SplashForm): Explanation =>
     'a strand of radius R breaks after 14.1·ηR/γ; beads form every √2·π·D·√(1 + 3·Oh)',
     [
       ['strand', '0.4 mm radius of craft light resin'],
-      ['breaks after', `${n(form.drip.breakS, 2)} s`],
-      ['beads every', `${n(form.drip.beadEveryMm)} mm`],
-      ['drop that falls', `${n(form.drip.dropMassG * 1000)} mg`]
+      ['breaks after', `${plain(form.drip.breakS, 2)} s`],
+      ['beads every', `${plain(form.drip.beadEveryMm)} mm`],
+      ['drop that falls', `${plain(form.drip.dropMassG * 1000)} mg`]
     ],
     'Papageorgiou 1995; Weber 1931; Tate 1864; from memory',
     'Have the lamp lit before you draw the strand.'
@@ -360,8 +363,8 @@ export const explainRipples = (r: Ripples): Explanation =>
           ? 'about as far apart as the water is deep, 7 in 100 of it high'
           : 'the spacing offshore',
     [
-      ['crest to crest', `${n(r.spacingMm)} mm`],
-      ['trough to crest', `${n(r.heightMm, 2)} mm`],
+      ['crest to crest', `${plain(r.spacingMm)} mm`],
+      ['trough to crest', `${plain(r.heightMm, 2)} mm`],
       ['tool', r.toolName]
     ],
     r.name === 'standing waves'
@@ -378,10 +381,10 @@ export const explainDescent = (form: ReachForm): Explanation =>
     'How far it falls',
     'surface at its first station less that at its last',
     [
-      ['first', `${n(form.stations[0].surfaceMm)} mm`],
-      ['last', `${n(form.stations.at(-1)!.surfaceMm)} mm`],
-      ['along its line', `${n(form.lengthMm)} mm`],
-      ['bed', `1 in ${n(1 / Math.max(1e-6, Math.abs(form.meanSlope)), 0)}`]
+      ['first', `${plain(form.stations[0].surfaceMm)} mm`],
+      ['last', `${plain(form.stations.at(-1)!.surfaceMm)} mm`],
+      ['along its line', `${plain(form.lengthMm)} mm`],
+      ['bed', `1 in ${plain(1 / Math.max(1e-6, Math.abs(form.meanSlope)), 0)}`]
     ],
     'Gradually varied flow, as for its depth',
     'Heights are of the water, not of the bed.'
@@ -393,7 +396,10 @@ export const explainWhite = (forms: FormsPlan, water: string): Explanation =>
     'every source of white over its own zone; what several make covers as if each fell at random',
     forms.white.zones
       .filter((z) => z.water === water)
-      .map((z): [string, string] => [z.zone, `${n(z.sharePct, 0)} % of ${n(z.areaMm2 / 100)} cm²`]),
+      .map((z): [string, string] => [
+        z.zone,
+        `${plain(z.sharePct, 0)} % of ${plain(z.areaMm2 / 100)} cm²`
+      ]),
     `Foam halves in ${FOAM_HALF_LIFE_S} s full size; how white a jump or surf is, is common practice, no source`,
     'A guide for the eye: stop one stroke early.'
   )

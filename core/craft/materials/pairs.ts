@@ -342,3 +342,20 @@ export const pairOf = (a: ThingId, b: ThingId): Pair | null =>
 
 /** The other of the two. @example otherOf(pairOf('gel', 'acetate')!, 'gel') // "acetate" */
 export const otherOf = ({ between: [a, b] }: Pair, one: ThingId): ThingId => (a === one ? b : a)
+
+/** Faces that anybody may line a dam with. */
+const LININGS: readonly ThingId[] = ['packing-tape', 'acetate', 'silicone-paper']
+
+/**
+ * How what is poured gets on with a dam's own face and with what it could be lined with.
+ *
+ * @param poured  what is poured
+ * @param own     the dam's face; null: not known
+ */
+export function facesMet(poured: ThingId, own: ThingId | null): (Pair & { face: ThingId })[] {
+  return PAIRS.flatMap((pair) => {
+    if (!pair.between.includes(poured)) return []
+    const face = otherOf(pair, poured)
+    return face !== null && (face === own || LININGS.includes(face)) ? [{ ...pair, face }] : []
+  })
+}

@@ -1,3 +1,4 @@
+import { plain } from '../../words/sentences'
 import type { Build } from '../../build/types'
 import { onShelf, type Shelf } from '../../craft/materials/shelf'
 import { LARGEST_DROP_M } from '../../physics/water/spray/splash'
@@ -85,7 +86,7 @@ export function believable(
         },
         most: null
       },
-      `The gel cannot hold it: leave this water smooth, or make ripples ${n(least)} mm apart and know they stand for ${n(realM(least, scale))} m.`,
+      `The gel cannot hold it: leave this water smooth, or make ripples ${plain(least)} mm apart and know they stand for ${plain(realM(least, scale))} m.`,
       '',
       `Made with a ${r.toolName}.`
     )
@@ -122,9 +123,9 @@ export function believable(
         least: { mm: THINNEST_STRIP_MM, why: 'a thinner film of gel tears' },
         most: null
       },
-      `The strip comes out at ${n(gelMm)} mm, as thick as ${n(realM(gelMm, scale), 2)} m of water: keep it clear and thin towards the foot, and let white do the rest.`,
+      `The strip comes out at ${plain(gelMm)} mm, as thick as ${plain(realM(gelMm, scale), 2)} m of water: keep it clear and thin towards the foot, and let white do the rest.`,
       '',
-      `Dry strip about ${n(gelMm)} mm.`
+      `Dry strip about ${plain(gelMm)} mm.`
     )
   }
   for (const s of splashes) {
@@ -140,7 +141,7 @@ export function believable(
         }
       },
       '',
-      `It stands for a drop of ${n(realM(FINEST_BEAD_MM, scale) * 1000)} mm: no beads in the air here, fibre and mist.`,
+      `It stands for a drop of ${plain(realM(FINEST_BEAD_MM, scale) * 1000)} mm: no beads in the air here, fibre and mist.`,
       'Single drops may fly.'
     )
     add(
@@ -161,5 +162,3 @@ export function believable(
   }
   return made
 }
-
-const n = (value: number, digits = 1) => String(Math.round(value * 10 ** digits) / 10 ** digits)

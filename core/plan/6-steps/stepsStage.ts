@@ -1,3 +1,4 @@
+import { plain } from '../../words/sentences'
 import type { Build, Fall, Water } from '../../build/types'
 import { fallsOf, poolsOf } from '../../build/types'
 import type { AmountsPlan } from '../4-amounts/amountsStage'
@@ -114,7 +115,7 @@ function formDetailed(step: Step, template: StepTemplate, k: number, stack: Form
   const notes: string[] = []
   if (template.times === 'gelCoats' && laying) {
     notes.push(
-      `Coat ${k} of ${laying.coats}: ${tenth(laying.wetMm)} mm wet, ${tenth(laying.dryMm)} mm when dry.`
+      `Coat ${k} of ${laying.coats}: ${plain(laying.wetMm)} mm wet, ${plain(laying.dryMm)} mm when dry.`
     )
     if (laying.tiltDeg > 0)
       notes.push(
@@ -124,20 +125,18 @@ function formDetailed(step: Step, template: StepTemplate, k: number, stack: Form
   const props = part?.overhang?.props
   if ((template.id === 'foot' || template.id === 'hang') && props && props.count > 0)
     notes.push(
-      `${props.count === 1 ? 'Prop' : 'Props'} ${part.overhang!.stand.map((p) => `${tenth(p.heightMm)} mm high, ${tenth(Math.abs(p.xMm))} mm ${p.xMm < 0 ? 'behind its foot' : 'out'}`).join('; ')}.`
+      `${props.count === 1 ? 'Prop' : 'Props'} ${part.overhang!.stand.map((p) => `${plain(p.heightMm)} mm high, ${plain(Math.abs(p.xMm))} mm ${p.xMm < 0 ? 'behind its foot' : 'out'}`).join('; ')}.`
     )
   if (template.id === 'roll' && part?.former)
     notes.push(
-      `Former ${tenth(2 * part.former.radiusMm)} mm across; film ${tenth(part.lengthMm)} × ${tenth(part.widthMm)} mm, and a spare.`
+      `Former ${plain(2 * part.former.radiusMm)} mm across; film ${plain(part.lengthMm)} × ${plain(part.widthMm)} mm, and a spare.`
     )
   if ((template.id === 'master' || template.id === 'saw') && part?.mould)
     notes.push(
-      `Made ${tenth(part.mould.longMm)} mm long, sawn to ${tenth(part.lengthMm)} mm: ${part.trimMm} mm off each end.`
+      `Made ${plain(part.mould.longMm)} mm long, sawn to ${plain(part.lengthMm)} mm: ${part.trimMm} mm off each end.`
     )
   return notes.length > 0 ? { ...step, how: `${notes.join(' ')} ${step.how}` } : step
 }
-
-const tenth = (value: number) => String(Math.round(value * 10) / 10)
 
 /** Steps that follow from this very pool say its figures: how high to fill, how much to pour, how long to light. */
 function detailed(
@@ -156,7 +155,7 @@ function detailed(
   if (template.id === 'leak' && test)
     return {
       ...step,
-      how: `Stand the job in a tray. Fill to ${tenth(test.levelsMm[k - 1])} mm, mark it, wait ${test.waitMin} min and look again. It stops dropping where the hole is.`
+      how: `Stand the job in a tray. Fill to ${plain(test.levelsMm[k - 1])} mm, mark it, wait ${test.waitMin} min and look again. It stops dropping where the hole is.`
     }
   const layer = stack.layers[k - 1]
   if (template.id === 'pour' && layer) {
@@ -164,18 +163,18 @@ function detailed(
     const grams = cups.reduce((sum, b) => sum + b.massG, 0)
     return {
       ...step,
-      how: `${tenth(grams)} g in ${cups.length === 1 ? 'one cup' : `${cups.length} cups`}, up to ${tenth(layer.toMm)} mm. ${step.how}`
+      how: `${plain(grams)} g in ${cups.length === 1 ? 'one cup' : `${cups.length} cups`}, up to ${plain(layer.toMm)} mm. ${step.how}`
     }
   }
   if (template.id === 'coat' && stack.light)
     return {
       ...step,
-      how: `${tenth(stack.light.coatMm)} mm, then ${stack.light.secondsPerCoat ?? '–'} s of light on each of ${stack.light.spots} spots. ${step.how}`
+      how: `${plain(stack.light.coatMm)} mm, then ${stack.light.secondsPerCoat ?? '–'} s of light on each of ${stack.light.spots} spots. ${step.how}`
     }
   if (template.id === 'dam' && stack.dam && stack.dam.braces > 0)
     return {
       ...step,
-      how: `${step.how} Brace it from outside in ${stack.dam.braces} places: it bows ${tenth(stack.dam.bowMm)} mm without.`
+      how: `${step.how} Brace it from outside in ${stack.dam.braces} places: it bows ${plain(stack.dam.bowMm)} mm without.`
     }
   return step
 }

@@ -1,7 +1,8 @@
 import { DateTime } from 'luxon'
 import type { Build } from '../../build/types'
 import { ROOM_RANGE_C } from './limits'
-import { hours, type Finding, type Stages } from './types'
+import type { Finding, Stages } from './types'
+import { about } from '../../words/durations'
 
 /** Rooms that resin is not told for. */
 export function roomFindings(build: Build, stages: Stages): Finding[] {
@@ -73,7 +74,7 @@ function keptFindings(build: Build, stages: Stages): Finding[] {
       severity: 'warn',
       id: 'deadline',
       title: `Not finished by ${when(days.deadlineMs, days.zone)}`,
-      number: `${hours((days.finishMs - days.deadlineMs) / 60_000)} too late`,
+      number: `${about((days.finishMs - days.deadlineMs) / 60_000)} too late`,
       reason: never
         ? `No order of this work can meet it: ${when(days.lowerBoundMs!, days.zone)} is the soonest.`
         : 'No plan was found that meets it, and none is proven impossible.',

@@ -10,7 +10,9 @@ import type { PartStack } from '../3-stacks/partStack'
 import { wayFor } from '../../craft/ways/catalog'
 import { MOST_PROPS } from '../../physics/stuff/supports/props'
 import { DAMP_RH_PCT, SHORTEST_PROP_MM, SLUMPS_SHARE } from './limits'
-import { counted, hours, mm, type Finding, type Make, type Stages } from './types'
+import type { Finding, Make, Stages } from './types'
+import { counted, mm } from '../../words/sentences'
+import { about } from '../../words/durations'
 
 /** Gel, parts and supports of all that moves. */
 export function gelFindings(build: Build, stages: Stages, shelf: Shelf): Finding[] {
@@ -158,8 +160,8 @@ function layingFindings(
         severity: 'stop',
         place: 'build-up',
         title: `${water.name}: so thick a coat stays white`,
-        number: `${gel}: ${hours(laying.clearH * 60)}`,
-        reason: `Over ${mm(THICKEST_GEL_MM)} at once the skin shuts the water in. In ${counted(laying.advised, 'coat')} all of it is clear in ${hours(60 * (laying.table.find((c) => c.coats === laying.advised)?.totalH ?? 0))}.`,
+        number: `${gel}: ${about(laying.clearH * 60)}`,
+        reason: `Over ${mm(THICKEST_GEL_MM)} at once the skin shuts the water in. In ${counted(laying.advised, 'coat')} all of it is clear in ${about(60 * (laying.table.find((c) => c.coats === laying.advised)?.totalH ?? 0))}.`,
         wayOut: `Lay it in ${counted(laying.advised, 'coat')}.`,
         mend: {
           label: `Split it into ${laying.advised} coats`,
@@ -184,8 +186,8 @@ function layingFindings(
         title: `${water.name}: the next coat would go over white`,
         number: fit
           ? `fit ${localIso(fit.endMs, calendar.zone).slice(0, 16).replace('T', ' ')}`
-          : `fit after ${hours(laying.clearH * 60)}`,
-        reason: `You want it after ${hours(water.make.nextCoatH * 60)}; ${gel} takes ${hours(laying.clearH * 60)} to clear in this room, and what is shut in stays white for weeks.`,
+          : `fit after ${about(laying.clearH * 60)}`,
+        reason: `You want it after ${about(water.make.nextCoatH * 60)}; ${gel} takes ${about(laying.clearH * 60)} to clear in this room, and what is shut in stays white for weeks.`,
         wayOut: 'The plan waits until it is clear. Thinner coats are fit sooner.',
         mend: { label: 'Wait until it is clear', made: water.id, change: { nextCoatH: null } }
       })

@@ -4,7 +4,8 @@ import { insideRing, type Point2 } from '../../physics/shape/polygon'
 import type { GroundPlan } from '../1-ground/groundStage'
 import type { PoolGround } from '../1-ground/poolGround'
 import { UNSURE_SHARE } from './limits'
-import { counted, mm, type Finding, type Make } from './types'
+import type { Finding, Make } from './types'
+import { counted, mm } from '../../words/sentences'
 
 export function levelFindings(pool: Pool, ground: PoolGround, make: Make): Finding[] {
   const found: Finding[] = []

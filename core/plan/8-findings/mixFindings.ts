@@ -6,7 +6,8 @@ import {
   POURING_MIN,
   SHALLOWEST_POUR_MM
 } from './limits'
-import { mm, type Finding, type Make, type Stages } from './types'
+import type { Finding, Make, Stages } from './types'
+import { mm } from '../../words/sentences'
 
 /** Cups, scale, drops and working time. */
 export function mixFindings(

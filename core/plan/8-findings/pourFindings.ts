@@ -7,7 +7,9 @@ import { onShelf, type Shelf } from '../../craft/materials/shelf'
 import type { PoolStack } from '../3-stacks/poolStack'
 import { wayFor } from '../../craft/ways/catalog'
 import { CRUST_MM, DAMP_RH_PCT, HIDDEN_BED_PCT } from './limits'
-import { counted, degrees, hours, mm, type Finding, type Make, type Stages } from './types'
+import type { Finding, Make, Stages } from './types'
+import { counted, degrees, mm } from '../../words/sentences'
+import { about } from '../../words/durations'
 
 /** Everything around a body of water: heat, dam, light, colour, damp. */
 export function pourFindings(
@@ -358,7 +360,7 @@ function bedFindings(
         severity: 'warn',
         place: 'days',
         title: `${pool.name}: the bed dries slowly in this air`,
-        number: `${hours(dryOut)} after the leak test`,
+        number: `${about(dryOut)} after the leak test`,
         reason: `At ${build.room.rhPct} % the air takes up little; damp under resin clouds it and bubbles.`,
         wayOut: 'Wait it out as planned, or warm the air.'
       })
@@ -420,8 +422,8 @@ function windowFindings(pool: Pool, stages: Stages, make: Make): Finding[] {
       severity: 'warn',
       place: 'days',
       title: `${pool.name}: the pour below has cured by then`,
-      number: `${hours(late[0].gap)} between pours`,
-      reason: `It takes the next pour for ${hours(late[0].max)}; after that the two meet as strangers and the seam shows.`,
+      number: `${about(late[0].gap)} between pours`,
+      reason: `It takes the next pour for ${about(late[0].max)}; after that the two meet as strangers and the seam shows.`,
       wayOut:
         'Free an hour earlier, or scuff the lower pour first: it turns clear again under the next.'
     })

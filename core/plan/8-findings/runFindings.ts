@@ -2,7 +2,8 @@ import type { Build } from '../../build/types'
 import type { RunCheck } from '../2-forms/ran/checks'
 import type { RanPlan } from '../2-forms/ran/ranPlan'
 import type { FormsPlan } from '../2-forms/formsStage'
-import { mm, type Finding } from './types'
+import type { Finding } from './types'
+import { mm } from '../../words/sentences'
 
 const flow = (m3S: number) => `${Number(m3S.toPrecision(3))} m³/s`
 const shown = (value: number | null, unit: RunCheck['unit']) =>

@@ -38,14 +38,3 @@ export interface Stages {
 
 /** Makes a finding about one pool. */
 export type Make = (id: string, finding: Omit<Finding, 'id' | 'water'>) => Finding
-
-export const mm = (value: number) => `${Math.round(value * 10) / 10} mm`
-export const degrees = (value: number) => `${Math.round(value)} °C`
-export const hours = (minutes: number) =>
-  minutes < 90
-    ? `${Math.round(minutes)} min`
-    : minutes < 72 * 60
-      ? `${Math.round(minutes / 60)} h`
-      : `${Math.round(minutes / 1440)} days`
-export const counted = (count: number, one: string, many = `${one}s`) =>
-  `${count} ${count === 1 ? one : many}`

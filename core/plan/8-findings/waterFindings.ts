@@ -6,7 +6,8 @@ import type { FormsPlan, SeaPlan } from '../2-forms/formsStage'
 import type { RunClash } from '../2-forms/run'
 import { realM } from '../../physics/shape/units'
 import { wayFor } from '../../craft/ways/catalog'
-import { mm, type Finding } from './types'
+import type { Finding } from './types'
+import { mm } from '../../words/sentences'
 
 /** Waves on one water that travel more than this apart look like two pictures, degrees. Common practice, no source. */
 const APART_DEG = 40

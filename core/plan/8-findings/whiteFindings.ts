@@ -1,6 +1,7 @@
 import type { Build } from '../../build/types'
 import { MORE_WHITE_PCT, SLUMPS_SHARE } from './limits'
-import { mm, type Finding, type Stages } from './types'
+import type { Finding, Stages } from './types'
+import { mm } from '../../words/sentences'
 
 /** Too much white, and white that will not stand. */
 export function whiteFindings(build: Build, stages: Stages): Finding[] {

@@ -1,3 +1,5 @@
+import { about } from '../../words/durations'
+import { plain } from '../../words/sentences'
 import { fallsOf } from '../../build/types'
 import { rescueTint } from '../../physics/stuff/mixing/mix'
 import { RESIN_PA_S, WATER, holeFor, leak, HOLE_LENGTH_MM } from '../../physics/stuff/dams/leak'
@@ -13,13 +15,6 @@ import type { Gel } from '../../craft/materials/types'
 import { bentStrip } from '../../physics/stuff/supports/elastica'
 import type { Case, Judge, Verdict } from './judging'
 
-const n = (value: number, digits = 1) => String(Math.round(value * 10 ** digits) / 10 ** digits)
-const spell = (h: number) =>
-  h < 1.5
-    ? `${Math.round(h * 60)} min`
-    : h < 72
-      ? `${Math.round(h)} h`
-      : `${Math.round(h / 24)} days`
 const PRACTICE = 'Common practice, no published source'
 const DRYING = 'Crank 1975; Dalton; Buck 1981; from memory'
 
@@ -39,7 +34,7 @@ function stillWhite({ build, measured, ...rest }: Case): Verdict {
     }
   const dry = dryInRoom(gel, measured.thickMm, build.room)
   const left = dry.clearH === null ? null : Math.max(0, dry.clearH - measured.sinceH)
-  const formula = `clear when under 8 % of its water is left everywhere: ${n(measured.thickMm)} mm of ${gel.name.toLowerCase()} takes ${dry.clearH === null ? 'for ever' : spell(dry.clearH)} at ${n(build.room.tempC)} °C and ${n(build.room.rhPct)} %`
+  const formula = `clear when under 8 % of its water is left everywhere: ${plain(measured.thickMm)} mm of ${gel.name.toLowerCase()} takes ${dry.clearH === null ? 'for ever' : about(60 * dry.clearH)} at ${plain(build.room.tempC)} °C and ${plain(build.room.rhPct)} %`
   if (left === null)
     return {
       says:
@@ -64,7 +59,7 @@ function stillWhite({ build, measured, ...rest }: Case): Verdict {
       left > 336
         ? 'It will clear, in weeks. Peel it and lay it in coats.'
         : 'It will clear if you leave it open and keep the air moving.',
-    number: `clear in ${spell(left)}`,
+    number: `clear in ${about(60 * left)}`,
     leaveH: left,
     formula,
     source: DRYING
@@ -87,9 +82,9 @@ export const JUDGES: Readonly<Record<string, Judge>> = {
     return {
       says:
         gelH > 0
-          ? `A hole of about ${n(holeMm, 2)} mm. Pressed shut it stops; left alone the pour gels in ${spell(gelH)} and seals it.`
-          : `A hole of about ${n(holeMm, 2)} mm: press on it until it stops.`,
-      number: `${n(rate * Math.max(gelH, 0))} ml lost by then`,
+          ? `A hole of about ${plain(holeMm, 2)} mm. Pressed shut it stops; left alone the pour gels in ${about(60 * gelH)} and seals it.`
+          : `A hole of about ${plain(holeMm, 2)} mm: press on it until it stops.`,
+      number: `${plain(rate * Math.max(gelH, 0))} ml lost by then`,
       leaveH: gelH || null,
       formula: 'Q = πρgh·d⁴/(128ηL), turned round for d',
       source: 'Hagen–Poiseuille; from memory'
@@ -100,14 +95,14 @@ export const JUDGES: Readonly<Record<string, Judge>> = {
     return 'extraClearG' in found && found.extraClearG !== undefined
       ? {
           says: 'Clear resin brings it back; tint cannot be taken out.',
-          number: `${n(found.extraClearG)} g of clear`,
+          number: `${plain(found.extraClearG)} g of clear`,
           leaveH: null,
           formula: 'm·(dose/wanted − 1)',
           source: 'Mass balance'
         }
       : {
           says: 'It is not too strong: add drops.',
-          number: `${n(('extraDrops' in found && found.extraDrops) || 0, 0)} drops`,
+          number: `${plain(('extraDrops' in found && found.extraDrops) || 0, 0)} drops`,
           leaveH: null,
           formula: 'm·(wanted − dose)/100',
           source: 'Mass balance'
@@ -124,14 +119,14 @@ export const JUDGES: Readonly<Record<string, Judge>> = {
     return cureDepthMm >= measured.thickMm
       ? {
           says: 'Light reaches the foot: more of it, from all sides, then wipe with alcohol.',
-          number: `sets ${n(cureDepthMm)} mm`,
+          number: `sets ${plain(cureDepthMm)} mm`,
           leaveH: null,
           formula: 'C = D_p·ln(E/E_c)',
           source: 'Jacobs 1992; from memory'
         }
       : {
           says: 'Light never reaches the foot. Pierce it, drain it, rip it out and do it again in coats.',
-          number: `sets ${n(cureDepthMm, 2)} of ${n(measured.thickMm)} mm`,
+          number: `sets ${plain(cureDepthMm, 2)} of ${plain(measured.thickMm)} mm`,
           leaveH: null,
           formula: 'C = D_p·ln(E/E_c)',
           source: 'Jacobs 1992; from memory'
@@ -144,11 +139,11 @@ export const JUDGES: Readonly<Record<string, Judge>> = {
     const ready = laying?.peelH ?? null
     const gel = laying ? onShelf(shelf, 'gel', laying.gel) : null
     const curve = gel && laying ? dryInRoom(gel, laying.wetMm, build.room).curve : []
-    const formula = `peels when under 30 % of its water is left: ${ready === null ? 'never here' : spell(ready)}; ${hoursUntil(curve, 0.3) === null ? '' : 'from its drying curve'}`
+    const formula = `peels when under 30 % of its water is left: ${ready === null ? 'never here' : about(60 * ready)}; ${hoursUntil(curve, 0.3) === null ? '' : 'from its drying curve'}`
     if (ready !== null && measured.ageH < ready)
       return {
         says: 'Too soon: leave it and try a corner again.',
-        number: `peels in ${spell(ready - measured.ageH)}`,
+        number: `peels in ${about(60 * (ready - measured.ageH))}`,
         leaveH: ready - measured.ageH,
         formula,
         source: DRYING
@@ -177,7 +172,7 @@ export const JUDGES: Readonly<Record<string, Judge>> = {
         left > 0.85
           ? 'It should have stayed: the gel was thinned, or laid thicker than a coat.'
           : `Too soon. Stipple again${opens ? ` ${opens.opensMin} to ${opens.closesMin} min after laying` : ''}; past that a thin new coat takes the mark.`,
-      number: `${n(left * 100, 0)} % left`,
+      number: `${plain(left * 100, 0)} % left`,
       leaveH: null,
       formula: '1/τ = (h³/3η)(ρgk² + γk⁴); left = exp(−t_th/τ)',
       source: 'Orchard 1962; from memory'
@@ -188,7 +183,7 @@ export const JUDGES: Readonly<Record<string, Judge>> = {
     if (!over)
       return {
         says: 'Lift it back on props while the gel still gives; else cut it at the foot and bed it anew.',
-        number: `${n(measured.droopMm)} mm`,
+        number: `${plain(measured.droopMm)} mm`,
         leaveH: null,
         formula: 'none: this water has no part on film',
         source: PRACTICE
@@ -197,11 +192,11 @@ export const JUDGES: Readonly<Record<string, Judge>> = {
     return {
       says:
         over.props && over.props.count > 0
-          ? `Under its wet coat it sinks ${n(over.droopMm)} mm without props: it asked for ${over.props.count}. Lift it back on them now, warm, before the next coat.`
+          ? `Under its wet coat it sinks ${plain(over.droopMm)} mm without props: it asked for ${over.props.count}. Lift it back on them now, warm, before the next coat.`
           : 'The plan asked for no prop: the gel was laid thicker, or the film is thinner than chosen.',
-      number: `bears ${n(over.bearsMm)} mm of wet gel`,
+      number: `bears ${plain(over.bearsMm)} mm of wet gel`,
       leaveH: null,
-      formula: `elastica of the film under ${n(over.strip.wetMm)} mm of gel; the film alone sinks ${n(bare, 2)} mm`,
+      formula: `elastica of the film under ${plain(over.strip.wetMm)} mm of gel; the film alone sinks ${plain(bare, 2)} mm`,
       source: 'Euler; Bisshopp & Drucker 1945'
     }
   },
@@ -212,7 +207,7 @@ export const JUDGES: Readonly<Record<string, Judge>> = {
         measured.riseMm > usual + 1
           ? 'More than resin climbs by itself: it was overfilled, or knocked.'
           : 'As much as resin climbs by itself: trim it.',
-      number: `usual ${n(usual)} mm`,
+      number: `usual ${plain(usual)} mm`,
       leaveH: null,
       formula: 'h = ℓ√(2(1 − sin θ))',
       source: 'Meniscus on a wall; from memory'
@@ -220,7 +215,7 @@ export const JUDGES: Readonly<Record<string, Judge>> = {
   },
   scar: ({ measured }) => ({
     says: `${pairOf('hot-glue', 'flame')!.why} Scuffed resin turns clear again under a fresh wipe.`,
-    number: `${n(measured.areaCm2 * 0.06 + 2)} g of resin`,
+    number: `${plain(measured.areaCm2 * 0.06 + 2)} g of resin`,
     leaveH: null,
     formula: '0.5 mm over the scar, and what stays in the cup',
     source: PRACTICE
@@ -229,7 +224,7 @@ export const JUDGES: Readonly<Record<string, Judge>> = {
     const area = ground.pools.find((p) => p.id === water.id)?.areaMm2 ?? 0
     return {
       says: 'Cured resin stays. Lay the beach again over it: filler, sand, a wet edge painted darker. Next time pour short by this much and coax it.',
-      number: `${n((area * measured.overMm) / 1000, 0)} ml too much`,
+      number: `${plain((area * measured.overMm) / 1000, 0)} ml too much`,
       leaveH: null,
       formula: 'area × height',
       source: 'Geometry; trade P11, common practice, no source'
@@ -247,7 +242,7 @@ export const JUDGES: Readonly<Record<string, Judge>> = {
       measured.underMm > 8
         ? 'Deep: leave it, and put foam or a stone over it.'
         : 'Drill to it, fill it with resin from its foot up, and it is gone.',
-    number: `${n((Math.PI / 6) * measured.acrossMm ** 3 + Math.PI * 0.5 ** 2 * measured.underMm, 1)} mm³`,
+    number: `${plain((Math.PI / 6) * measured.acrossMm ** 3 + Math.PI * 0.5 ** 2 * measured.underMm, 1)} mm³`,
     leaveH: null,
     formula: 'π/6·d³ and the drill hole',
     source: 'Geometry'
@@ -257,9 +252,9 @@ export const JUDGES: Readonly<Record<string, Judge>> = {
     const { clearH } = dryInRoom(gel, here.measured.thickMm, here.build.room)
     return {
       says: `${pairOf('gel', 'dust')!.why}`,
-      number: clearH === null ? 'never dry here' : `${spell(clearH)} for the new coat`,
+      number: clearH === null ? 'never dry here' : `${about(60 * clearH)} for the new coat`,
       leaveH: null,
-      formula: `drying of ${n(here.measured.thickMm)} mm of gloss glue in this room`,
+      formula: `drying of ${plain(here.measured.thickMm)} mm of gloss glue in this room`,
       source: DRYING
     }
   },
@@ -273,7 +268,7 @@ export const JUDGES: Readonly<Record<string, Judge>> = {
         over > 0
           ? 'Soften it with gel tinted faint blue, pick it away to show the wave, dab it with a finger while it gives. From the thin line inwards.'
           : 'No more than this water has.',
-      number: `yours ${n(measured.yoursPct, 0)} %, this water ${n(share, 0)} %: ${n(over)} cm² too much`,
+      number: `yours ${plain(measured.yoursPct, 0)} %, this water ${plain(share, 0)} %: ${plain(over)} cm² too much`,
       leaveH: null,
       formula: 'share of the white map over the surface of this water',
       source: 'The white map; trade G8, common practice, no source'
@@ -294,9 +289,9 @@ export const JUDGES: Readonly<Record<string, Judge>> = {
     const off = form.curve.landMm - measured.outMm
     return {
       says: hits
-        ? `It lands ${n(Math.abs(off))} mm ${off > 0 ? 'past' : 'short of'} them. ${n(dischargeM3S, 2)} m³/s would hit; or move the stones, or bend the foot while the strip is soft.`
-        : `It lands ${n(Math.abs(off))} mm ${off > 0 ? 'past' : 'short of'} them, and no flow hits: move the stones.`,
-      number: `lands ${n(form.curve.landMm)} mm out`,
+        ? `It lands ${plain(Math.abs(off))} mm ${off > 0 ? 'past' : 'short of'} them. ${plain(dischargeM3S, 2)} m³/s would hit; or move the stones, or bend the foot while the strip is soft.`
+        : `It lands ${plain(Math.abs(off))} mm ${off > 0 ? 'past' : 'short of'} them, and no flow hits: move the stones.`,
+      number: `lands ${plain(form.curve.landMm)} mm out`,
       leaveH: null,
       formula: 'trajectory from the brink',
       source: 'Rouse 1936; from memory'

@@ -100,3 +100,15 @@ export function fitOutcomes(seen: readonly Seen[]): Fitted {
     outcomes: seen.length
   }
 }
+
+/** Factors from a half to twice are shown; what lies beyond ends at the rail's end. */
+const RAIL = { low: 0.5, high: 2 } as const
+
+/**
+ * Where a factor stands on a rail from a half (0) over as foretold (½) to twice (1).
+ *
+ * @example onRail(1) // 0.5
+ */
+export const onRail = (factor: number): number =>
+  Math.log(Math.min(RAIL.high, Math.max(RAIL.low, factor)) / RAIL.low) /
+  Math.log(RAIL.high / RAIL.low)

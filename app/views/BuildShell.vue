@@ -1,0 +1,188 @@
+<script setup lang="ts">
+import { onBeforeUnmount, ref, watch } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+import { writeBuild } from '../../core/build/file/write'
+import WaterLine from '../components/WaterLine.vue'
+import { saveFile } from '../saveFile'
+import { useBuildStore } from '../stores/build'
+
+/** Opens the build of the address and keeps it on the bench while its views come and go. */
+const route = useRoute()
+const router = useRouter()
+const store = useBuildStore()
+const opening = ref(true)
+
+watch(
+  () => route.params.id,
+  async (id) => {
+    if (typeof id !== 'string') return
+    opening.value = true
+    await store.open(id)
+    opening.value = false
+  },
+  { immediate: true }
+)
+
+watch(
+  () => store.build?.name,
+  (name) => {
+    document.title = name ? `${name} · Tall Spindle` : 'Tall Spindle'
+  },
+  { immediate: true }
+)
+onBeforeUnmount(() => {
+  document.title = 'Tall Spindle'
+})
+
+function exportNow(): void {
+  if (store.build) saveFile(`${store.build.name}.json`, 'application/json', writeBuild(store.build))
+}
+</script>
+
+<template>
+  <div class="on-bench">
+    <div
+      v-if="store.tabNotice"
+      class="notice no-print"
+      role="status"
+      data-test="tab-notice"
+    >
+      <span v-if="store.tabNotice === 'alsoOpen'"
+        >This build is open in another tab too. What you do in one appears in the other; if both
+        change it at once, the later one’s work is kept as a build of its own.</span
+      >
+      <span v-else-if="store.tabNotice === 'updated'"
+        >The other tab changed this build; you see its state now. Undo takes you back to
+        yours.</span
+      >
+      <span v-else
+        >The other tab had changed the build in the meantime. Nothing is lost: your work goes on
+        here as “{{ store.build?.name }}”, the other tab’s stays under its own name.</span
+      >
+      <button
+        class="tool"
+        @click="store.tabNotice = ''"
+      >
+        All right
+      </button>
+    </div>
+    <div
+      v-if="store.saveState === 'full' || store.saveState === 'failed'"
+      class="notice bad no-print"
+      role="alert"
+      data-test="save-problem"
+    >
+      <span v-if="store.saveState === 'full'"
+        >The browser’s store is full. The last saved state is safe and your newest edits are still
+        on the screen: export the build now, then delete old builds and try again.</span
+      >
+      <span v-else
+        >Saving failed: {{ store.saveProblem }}. The last saved state is safe; export the build to
+        be sure.</span
+      >
+      <button
+        class="tool"
+        @click="exportNow"
+      >
+        Export JSON
+      </button>
+      <button
+        class="tool"
+        @click="store.save"
+      >
+        Try again
+      </button>
+    </div>
+    <div
+      v-if="store.planProblem"
+      class="notice bad no-print"
+      role="alert"
+    >
+      The plan could not be worked out: {{ store.planProblem }}. Undo the last edit, or export the
+      build and tell us.
+    </div>
+    <div
+      v-if="store.missing && !opening"
+      class="gone stack"
+    >
+      <h1>That build is not in this browser</h1>
+      <p>
+        It may have been deleted, made in another browser, or kept by a newer Tall Spindle. Deleted
+        builds can be fetched back on Builds.
+      </p>
+      <button
+        class="tool main"
+        @click="router.push('/')"
+      >
+        To all builds
+      </button>
+    </div>
+    <div
+      v-else-if="store.build"
+      class="view"
+    >
+      <p
+        v-if="!store.plan && !store.planProblem"
+        class="working"
+        role="status"
+      >
+        Working it out: ground, heat, days…
+      </p>
+      <RouterView />
+    </div>
+    <WaterLine
+      v-if="store.build"
+      class="no-print"
+    />
+  </div>
+</template>
+
+<style scoped>
+.on-bench {
+  height: 100%;
+  display: flex;
+  flex-direction: column;
+}
+.view {
+  flex: 1;
+  min-height: 0;
+  position: relative;
+}
+.working {
+  position: absolute;
+  left: 50%;
+  top: 40%;
+  transform: translateX(-50%);
+  z-index: 3;
+  background: var(--sheet);
+  border: 1px solid var(--line-strong);
+  border-radius: 4px 16px 4px 16px;
+  padding: 12px 22px;
+}
+.notice {
+  display: flex;
+  gap: 10px;
+  align-items: center;
+  padding: 7px 18px;
+  background: var(--brass-wash);
+  border-bottom: 1px solid var(--brass);
+}
+.notice span {
+  flex: 1;
+}
+.notice.bad {
+  background: var(--red-wash);
+  border-color: var(--red-lead);
+}
+.gone {
+  padding: 60px;
+  max-width: 560px;
+}
+@media print {
+  .on-bench,
+  .view {
+    height: auto;
+    display: block;
+  }
+}
+</style>
