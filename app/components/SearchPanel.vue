@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { proxy } from 'comlink'
+import { cloneDeep } from 'lodash-es'
 import { computed, onBeforeUnmount, ref } from 'vue'
 import { takeOrder } from '../../core/build/workEdits'
 import { proofWords } from '../../core/explain/daysWords'
@@ -7,7 +9,8 @@ import { duration } from '../../core/words/durations'
 import { useBuildStore } from '../stores/build'
 import { useHistoryStore } from '../stores/history'
 import { useShelfStore } from '../stores/shelf'
-import type { DaysReply, DaysRequest } from '../workers/messages'
+import { job, type Job } from '../workers/hire'
+import type { DaysWork, Found } from '../workers/days.worker'
 
 /** Why the date is what it is, and a longer search where that is not settled: best so far, stop, take it on. */
 const props = defineProps<{ named: (step: string) => string }>()
@@ -20,41 +23,45 @@ const open = computed(
   () => days.value.proof?.kind === 'open' || days.value.problem?.kind === 'notFound'
 )
 
-type Found = Extract<DaysReply, { kind: 'progress' | 'done' }>
 const found = ref<Found | null>(null)
 const running = ref(false)
 const fault = ref('')
-let worker: Worker | null = null
+let search: Job<Found> | null = null
 function stop(): void {
-  worker?.terminate()
-  worker = null
+  search?.cancel()
+  search = null
   running.value = false
 }
-function start(): void {
+async function start(): Promise<void> {
   stop()
   found.value = null
   fault.value = ''
   running.value = true
-  worker = new Worker(new URL('../workers/days.worker.ts', import.meta.url), { type: 'module' })
-  worker.addEventListener('message', ({ data }: MessageEvent<DaysReply>) => {
-    if (data.kind === 'failed') fault.value = data.message
-    else found.value = data
-    if (data.kind !== 'progress') stop()
+  const asked = cloneDeep({
+    build: store.build!,
+    own: shelves.own,
+    history: history.without(store.build!.id)
   })
-  worker.addEventListener('error', (event) => {
-    fault.value = event.message || 'the search stopped'
-    stop()
-  })
-  const build = store.build!
-  worker.postMessage(
-    JSON.parse(
-      JSON.stringify({
-        build,
-        own: shelves.own,
-        history: history.without(build.id)
-      } satisfies DaysRequest)
-    )
+  const mine = job<DaysWork, Found>(
+    new Worker(new URL('../workers/days.worker.ts', import.meta.url), { type: 'module' }),
+    (w) =>
+      w.search(
+        asked.build,
+        asked.own,
+        asked.history,
+        proxy((best: Found) => {
+          if (search === mine) found.value = best
+        })
+      )
   )
+  search = mine
+  try {
+    const best = await mine.answer
+    if (best) found.value = best
+  } catch (error) {
+    fault.value = error instanceof Error ? error.message : 'the search stopped'
+  }
+  if (search === mine) stop()
 }
 onBeforeUnmount(stop)
 const sooner = computed(

@@ -24,7 +24,7 @@ const list = computed(() => props.plan.templates)
 const line = computed(() => list.value.find((t) => t.id === chosen.value) ?? list.value[0])
 const wanted = computed(() => list.value.filter((t) => t.kind !== 'solid' && !off.value.has(t.id)))
 const sheets = computed(() => wanted.value.reduce((sum, t) => sum + t.sheets[paper.value], 0))
-const ask = () => ({ build: store.build!, own: shelf.own })
+const press = () => printing(store.build!, shelf.own)
 
 const seen = shallowRef<Template | null>(null)
 const problem = ref('')
@@ -41,11 +41,11 @@ watch(
       seen.value = null
       return
     }
-    const { answer, cancel } = printing({ kind: 'show', id: now.id, ...ask() })
+    const { answer, cancel } = press().show(now.id)
     stopShow = cancel
     try {
       const made = await answer
-      if (made) seen.value = made.template
+      if (made) seen.value = made
     } catch (error) {
       problem.value = error instanceof Error ? error.message : String(error)
     }
@@ -65,19 +65,16 @@ function pick(id: string): void {
 async function pdf(ids: string[]): Promise<void> {
   problem.value = ''
   doing.value = 'laying out sheets'
-  const { answer, cancel } = printing(
-    { kind: 'pdf', ids, paper: paper.value, ...ask() },
-    (_, what) => {
-      doing.value = what
-    }
-  )
+  const { answer, cancel } = press().pdf(ids, paper.value, (what) => {
+    doing.value = what
+  })
   stopPdf = () => {
     cancel()
     doing.value = ''
   }
   try {
     const made = await answer
-    if (made) saveFile(made.file.name, made.file.type, made.file.bytes)
+    if (made) saveFile(made.name, made.type, made.bytes)
   } catch (error) {
     problem.value =
       error instanceof Error
@@ -89,8 +86,8 @@ async function pdf(ids: string[]): Promise<void> {
 async function file(format: TemplateFormat): Promise<void> {
   problem.value = ''
   try {
-    const made = await printing({ kind: 'file', id: line.value.id, format, ...ask() }).answer
-    if (made) saveFile(made.file.name, made.file.type, made.file.bytes)
+    const made = await press().file(line.value.id, format).answer
+    if (made) saveFile(made.name, made.type, made.bytes)
   } catch (error) {
     problem.value = error instanceof Error ? error.message : String(error)
   }

@@ -2,8 +2,10 @@ import type { Build } from '../../core/build/types'
 import type { Backup, Unpacked } from '../../core/exchange/backup'
 import { entriesOf } from '../../core/build/log/entries'
 import type { Forgotten } from '../../core/plan/learned/history'
-import type { ZipReply, ZipRequest } from '../workers/messages'
-import { once } from '../workers/once'
+import { job } from '../workers/hire'
+import type { ZipWork } from '../workers/zip.worker'
+import { cloneDeep } from 'lodash-es'
+import type { Remote } from 'comlink'
 import { db, type BuildRow, type PhotoRow } from './db'
 import { photoBytes } from './photos'
 
@@ -12,6 +14,9 @@ const FORGOTTEN = 'forgotten'
 const zipWorker = () =>
   new Worker(new URL('../workers/zip.worker.ts', import.meta.url), { type: 'module' })
 const LONGEST_MS = 180_000
+/** Has the zip worker do one thing; nobody can cancel it, so it has an answer or fails. */
+const zipped = async <Answer>(work: (zip: Remote<ZipWork>) => Promise<Answer>): Promise<Answer> =>
+  (await job<ZipWork, Answer>(zipWorker(), work, LONGEST_MS).answer)!
 
 /** Everything in this browser as one zip. */
 export async function backupAll(): Promise<Uint8Array> {
@@ -23,11 +28,7 @@ export async function backupAll(): Promise<Uint8Array> {
     forgotten: ((await db.facts.get(FORGOTTEN))?.value as Forgotten | undefined) ?? {}
   }
   const photos = await photoBytes((await db.photos.toCollection().primaryKeys()) as string[])
-  const { bytes } = (await once<ZipReply>(
-    zipWorker(),
-    { kind: 'backup', backup, photos } satisfies ZipRequest,
-    LONGEST_MS
-  )) as Extract<ZipReply, { kind: 'packed' }>
+  const bytes = await zipped((zip) => zip.packBackup(backup, photos))
   await db.facts.put({ key: LAST, value: Date.now() })
   return bytes
 }
@@ -35,16 +36,8 @@ export async function backupAll(): Promise<Uint8Array> {
 /** One build and the photographs its log names. */
 export async function zipOfBuild(build: Build): Promise<Uint8Array> {
   const photos = await photoBytes(entriesOf(build.log, 'photo').map((p) => p.id))
-  const { bytes } = (await once<ZipReply>(
-    zipWorker(),
-    {
-      kind: 'build',
-      build: JSON.parse(JSON.stringify(build)) as Build,
-      photos
-    } satisfies ZipRequest,
-    LONGEST_MS
-  )) as Extract<ZipReply, { kind: 'packed' }>
-  return bytes
+  const plain = cloneDeep(build)
+  return zipped((zip) => zip.packBuild(plain, photos))
 }
 
 /** What a restore did. */
@@ -70,12 +63,8 @@ export async function restore(file: File): Promise<Restored> {
     throw new Error(
       `${file.name} is ${Math.round(file.size / 1e9)} GB long: no backup of this app is. Nothing was changed.`
     )
-  const { unpacked } = (await once<ZipReply>(
-    zipWorker(),
-    { kind: 'unpack', bytes: new Uint8Array(await file.arrayBuffer()) } satisfies ZipRequest,
-    LONGEST_MS
-  )) as Extract<ZipReply, { kind: 'unpacked' }>
-  return putBack(unpacked)
+  const bytes = new Uint8Array(await file.arrayBuffer())
+  return putBack(await zipped((zip) => zip.unpackBackup(bytes)))
 }
 
 async function putBack({ backup, photos, left }: Unpacked): Promise<Restored> {

@@ -1,8 +1,10 @@
 import { entriesOf } from '../../core/build/log/entries'
-import type { PhotoReply } from '../workers/messages'
-import { once } from '../workers/once'
+import { job } from '../workers/hire'
+import type { PhotoWork, Shrunk } from '../workers/photo.worker'
 import { db, tooNew, type PhotoRow } from './db'
 
+/** No photograph takes longer to shrink, ms. */
+const LONGEST_MS = 60_000
 /** A larger file is no photograph from a camera or phone. */
 const LONGEST_FILE = 60_000_000
 
@@ -23,7 +25,11 @@ export async function keepPhoto(
   const worker = new Worker(new URL('../workers/photo.worker.ts', import.meta.url), {
     type: 'module'
   })
-  const { picture, small, width, height } = await once<PhotoReply>(worker, { file }, 60_000)
+  const { picture, small, width, height } = (await job<PhotoWork, Shrunk>(
+    worker,
+    (w) => w.shrink(file),
+    LONGEST_MS
+  ).answer)!
   const id = crypto.randomUUID()
   await db.photos.add({ id, build, keptAt: Date.now(), picture, small })
   return { id, width, height }

@@ -1,3 +1,4 @@
+import { cloneDeep } from 'lodash-es'
 import type { Material } from '../../core/craft/materials/types'
 import { faultsOf } from '../../core/build/file/checked'
 import { db } from './db'
@@ -31,7 +32,7 @@ export async function keepOnShelf(material: Material): Promise<void> {
   const there = await db.shelf.get(material.id)
   await db.shelf.put({
     id: material.id,
-    material: JSON.parse(JSON.stringify(material)) as Material,
+    material: cloneDeep(material),
     changedAt: there?.changedAt ?? Date.now()
   })
 }

@@ -1,3 +1,4 @@
+import { cloneDeep } from 'lodash-es'
 import { defineStore } from 'pinia'
 import { ref, shallowRef } from 'vue'
 import {
@@ -57,7 +58,7 @@ export const useHistoryStore = defineStore('history', () => {
     const made =
       others.length === 0 && Object.keys(forgotten.value).length === 0
         ? NO_HISTORY
-        : (JSON.parse(JSON.stringify(historyOf(others, forgotten.value))) as History)
+        : cloneDeep(historyOf(others, forgotten.value))
     kept.set(id, made)
     return made
   }

@@ -1,3 +1,5 @@
+import { proxy, type Remote } from 'comlink'
+import { cloneDeep } from 'lodash-es'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { freeId } from '../../core/build/edits'
@@ -7,7 +9,8 @@ import { keepRun, type KeptRun, type RunResult } from '../../core/running/keptRu
 import { groundMark, type RanPlan } from '../../core/plan/2-forms/ran/ranPlan'
 import type { SceneNote } from '../../core/running/scene'
 import type { RunProgress, RunStart } from '../../core/running/waterRun'
-import type { RunReply, RunRequest } from '../workers/messages'
+import { Dismissed, hire, type Hired } from '../workers/hire'
+import type { RunNews, RunWork } from '../workers/run.worker'
 import { useBuildStore } from './build'
 
 /** After a rock was let go the water is led on so much later, ms. */
@@ -28,19 +31,30 @@ export const useRunningStore = defineStore('running', () => {
   /** Over which ground it runs. */
   const mark = ref('')
   const buildId = ref('')
-  let worker: Worker | null = null
+  let worker: Hired<RunWork> | null = null
   let follow = 0
   let wantsKept: ((kept: KeptRun) => void) | null = null
 
   const stale = computed(
     () => state.value !== 'idle' && store.build !== null && mark.value !== groundMark(store.build)
   )
-  const send = (request: RunRequest) => worker?.postMessage(request)
+  /** Asks the worker at hand; what it cannot do is the problem that is shown. */
+  function send(what: (work: Remote<RunWork>) => Promise<unknown>): void {
+    worker?.ask(what).catch((error: unknown) => {
+      if (error instanceof Dismissed) return
+      const said = error instanceof Error ? error.message : String(error)
+      problem.value =
+        said === 'the worker stopped'
+          ? 'the water stopped: this browser may lack the memory for it'
+          : said
+      stop()
+    })
+  }
 
   /** Ends the work at once; what was seen last stays. */
   function stop(): void {
     clearTimeout(follow)
-    worker?.terminate()
+    worker?.dismiss()
     worker = null
     if (state.value !== 'idle') state.value = now.value ? 'done' : 'idle'
   }
@@ -70,23 +84,23 @@ export const useRunningStore = defineStore('running', () => {
       usual.value = null
       progress.value = null
     }
-    worker = new Worker(new URL('../workers/run.worker.ts', import.meta.url), { type: 'module' })
-    worker.addEventListener('message', ({ data }: MessageEvent<RunReply>) => heard(data))
-    worker.addEventListener('error', (event) => {
-      problem.value = event.message || 'the water stopped: this browser may lack the memory for it'
-      stop()
-    })
+    const mine = hire<RunWork>(
+      new Worker(new URL('../workers/run.worker.ts', import.meta.url), { type: 'module' })
+    )
+    worker = mine
     // the runs that were kept stay here: they are large, and no ground
-    const plain = JSON.parse(
-      JSON.stringify({
-        ...build,
-        running: { ...build.running, kept: [], mapsFrom: null },
-        log: { asOf: null, entries: [] }
-      })
-    ) as typeof build
-    send({ kind: 'start', build: plain, start: from, phase: seasOf(build)[0]?.phase ?? null })
+    const plain = cloneDeep({
+      ...build,
+      running: { ...build.running, kept: [], mapsFrom: null },
+      log: { asOf: null, entries: [] }
+    })
+    const phase = seasOf(build)[0]?.phase ?? null
+    const hear = proxy((news: RunNews) => {
+      if (worker === mine) heard(news)
+    })
+    send((w) => w.start(plain, from, phase, hear))
   }
-  function heard(data: RunReply): void {
+  function heard(data: RunNews): void {
     if (data.kind === 'notes') {
       notes.value = data.notes
       if (data.notes.some((n) => n.stops)) {
@@ -115,7 +129,7 @@ export const useRunningStore = defineStore('running', () => {
 
   function pause(paused: boolean): void {
     if (!worker) return
-    send({ kind: 'pause', paused })
+    send((w) => w.pause(paused))
     state.value = paused ? 'paused' : 'running'
   }
   /** From where it is now, over the ground as it is now. */
@@ -125,7 +139,7 @@ export const useRunningStore = defineStore('running', () => {
   }
   /** A sea at another moment of its period. */
   function look(phase: number): void {
-    if (worker) send({ kind: 'look', phase })
+    if (worker) send((w) => w.look(phase))
   }
   /** Keeps the run in the build, and takes white and strokes from it. */
   function keep(name: string): void {
@@ -142,7 +156,7 @@ export const useRunningStore = defineStore('running', () => {
     }
     if (worker && state.value !== 'done') {
       wantsKept = put
-      send({ kind: 'look', phase: usual.value?.run.phase ?? null })
+      send((w) => w.look(usual.value?.run.phase ?? null))
     } else if (usual.value) put(usual.value.kept)
     else if (now.value) put(keepRun(now.value, { id: 'now', name, keptAt: '', ground: mark.value }))
   }

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { cloneDeep } from 'lodash-es'
 import { computed, ref } from 'vue'
 import { OWN_KINDS } from '../../core/build/file/bottleSchema'
 import {
@@ -70,7 +71,7 @@ const kindShown = computed(() => all.value.find((m) => m.id === chosen.value) ??
 /** A bottle of the builder's own starts as the kind it is most like. */
 async function own(like: Material): Promise<void> {
   const copy: Material = {
-    ...(JSON.parse(JSON.stringify(like)) as Material),
+    ...cloneDeep(like),
     id: `own-${like.kind}-${crypto.randomUUID().slice(0, 8)}`,
     name: `My ${like.name.charAt(0).toLowerCase()}${like.name.slice(1)}`.slice(0, 120),
     own: true,

@@ -1,15 +1,12 @@
-import { answer } from './ask'
+import { expose } from 'comlink'
 import { BUILT_IN, shelfOf } from '../../core/craft/materials/shelf'
-import type { AskReply, AskRequest } from './messages'
+import type { Material } from '../../core/craft/materials/types'
+import type { History } from '../../core/plan/learned/history'
+import { answer, type Question } from './ask'
 
-addEventListener('message', ({ data }: MessageEvent<AskRequest>) => {
-  const reply = (message: AskReply) => postMessage(message)
-  try {
-    reply({
-      kind: 'answer',
-      answer: answer(data.question, shelfOf([...BUILT_IN, ...data.own]), data.history)
-    })
-  } catch (error) {
-    reply({ kind: 'failed', message: error instanceof Error ? error.message : String(error) })
-  }
-})
+const work = {
+  answer: (question: Question, own: readonly Material[], history: History) =>
+    answer(question, shelfOf([...BUILT_IN, ...own]), history)
+}
+export type AskWork = typeof work
+expose(work)

@@ -1,34 +1,42 @@
+import { expose } from 'comlink'
+import type { Build } from '../../core/build/types'
+import { BUILT_IN, shelfOf } from '../../core/craft/materials/shelf'
+import type { Material } from '../../core/craft/materials/types'
 import { freeSpans } from '../../core/plan/7-days/calendar'
 import { daysStage } from '../../core/plan/7-days/daysStage'
-import { BUILT_IN, shelfOf } from '../../core/craft/materials/shelf'
 import { derivePlan } from '../../core/plan/derivePlan'
-import type { DaysReply, DaysRequest } from './messages'
+import type { History } from '../../core/plan/learned/history'
 
 /** Far more orders than are tried while somebody waits. */
 const NODES = 20_000_000
 
-addEventListener('message', ({ data }: MessageEvent<DaysRequest>) => {
-  const reply = (message: DaysReply) => postMessage(message)
-  try {
-    const plan = derivePlan(data.build, shelfOf([...BUILT_IN, ...data.own]), data.history)
+/** The best plan of a search so far. */
+export interface Found {
+  finishMs: number | null
+  lowerBoundMs: number | null
+  order: string[]
+}
+
+const work = {
+  search: (
+    build: Build,
+    own: readonly Material[],
+    history: History,
+    progress: (found: Found) => void
+  ): Found => {
+    const plan = derivePlan(build, shelfOf([...BUILT_IN, ...own]), history)
     const toMs = (minute: number) => plan.days.startMs + minute * 60_000
-    const days = daysStage(data.build, plan.steps, freeSpans, {
+    const { finishMs, lowerBoundMs, order } = daysStage(build, plan.steps, freeSpans, {
       nodes: NODES,
       progress: (finishMin, boundMin, order) =>
-        reply({
-          kind: 'progress',
+        progress({
           finishMs: finishMin === null ? null : toMs(finishMin),
           lowerBoundMs: toMs(boundMin),
           order
         })
     })
-    reply({
-      kind: 'done',
-      finishMs: days.finishMs,
-      lowerBoundMs: days.lowerBoundMs,
-      order: days.order
-    })
-  } catch (error) {
-    reply({ kind: 'failed', message: error instanceof Error ? error.message : String(error) })
+    return { finishMs, lowerBoundMs, order }
   }
-})
+}
+export type DaysWork = typeof work
+expose(work)

@@ -1,5 +1,5 @@
+import { expose } from 'comlink'
 import { pictureFault } from '../../core/build/log/pictureSize'
-import type { PhotoReply, PhotoRequest } from './messages'
 
 /** Longest side kept, px, and of the small picture for lists. */
 const LONGEST = 1600
@@ -22,26 +22,28 @@ async function shrunk(
   return { blob: await canvas.convertToBlob({ type: 'image/jpeg', quality }), width, height }
 }
 
-addEventListener('message', ({ data }: MessageEvent<PhotoRequest>) => {
-  const reply = (message: PhotoReply) => postMessage(message)
-  void (async () => {
-    const fault = pictureFault(new Uint8Array(await data.file.slice(0, 1 << 18).arrayBuffer()))
-    if (fault) return reply({ kind: 'failed', message: fault })
-    const picture = await createImageBitmap(data.file)
+/** A photograph made small enough to keep, and smaller still for lists. */
+export interface Shrunk {
+  picture: Blob
+  small: Blob
+  width: number
+  height: number
+}
+
+async function shrink(file: File): Promise<Shrunk> {
+  const fault = pictureFault(new Uint8Array(await file.slice(0, 1 << 18).arrayBuffer()))
+  if (fault) throw new Error(fault)
+  try {
+    const picture = await createImageBitmap(file)
     const large = await shrunk(picture, LONGEST, 0.82)
     const small = await shrunk(picture, SMALL, 0.75)
     picture.close()
-    reply({
-      kind: 'photo',
-      picture: large.blob,
-      small: small.blob,
-      width: large.width,
-      height: large.height
-    })
-  })().catch(() =>
-    reply({
-      kind: 'failed',
-      message: 'This photograph cannot be read: it may be cut off. Nothing was changed.'
-    })
-  )
-})
+    return { picture: large.blob, small: small.blob, width: large.width, height: large.height }
+  } catch {
+    throw new Error('This photograph cannot be read: it may be cut off. Nothing was changed.')
+  }
+}
+
+const work = { shrink }
+export type PhotoWork = typeof work
+expose(work)

@@ -1,8 +1,10 @@
+import { expose } from 'comlink'
+import type { Build } from '../../core/build/types'
 import { BUILT_IN, shelfOf } from '../../core/craft/materials/shelf'
 import type { Material } from '../../core/craft/materials/types'
 import { planner, type Plan, type Planner } from '../../core/plan/derivePlan'
+import type { History } from '../../core/plan/learned/history'
 import { remembered } from '../../core/plan/memo'
-import type { PlanReply, PlanRequest } from './messages'
 
 /** A stage shorter than this is followed by the next at once; after a longer one the newest request is looked for, ms. */
 const BREATH_MS = 8
@@ -14,7 +16,26 @@ const newest = new Map<string, number>()
 const planners = new Map<string, Planner>()
 /** What each lane was last told, stage by stage: stages that are the same need not be copied over again. */
 const told = new Map<string, Plan>()
-const reply = (message: PlanReply) => postMessage(message)
+/** Shown the ground of a run as soon as it is measured. */
+type Early = (lane: string, run: number, ground: Plan['ground']) => void
+let early: Early = () => undefined
+
+/** Asks for a plan. Runs of the same lane outdate each other: only the newest is finished. */
+export interface PlanRequest {
+  lane: string
+  run: number
+  build: Build
+  /** The builder's own bottles. */
+  own: readonly Material[]
+  /** What other builds left behind. */
+  history: History
+}
+
+/** What has changed since the last plan of its lane: the rest is held by whoever asked. */
+export interface PlanNews {
+  changed: Partial<Plan>
+  tookMs: number
+}
 
 /** The stages of a plan that its lane has not been told yet. */
 function news(lane: string, plan: Plan): Partial<Plan> {
@@ -33,51 +54,44 @@ const breath = () => new Promise<void>((resolve) => setTimeout(resolve, 0))
 /** The same bottles make the same shelf, so that stages remember it. */
 const shelfWith = remembered((own: readonly Material[]) => shelfOf([...BUILT_IN, ...own]))
 
-async function derive({ lane, run, build, own, history }: PlanRequest): Promise<void> {
+/** Derives a plan; null: a newer request of its lane has outdated it. */
+async function derive({ lane, run, build, own, history }: PlanRequest): Promise<PlanNews | null> {
+  newest.set(lane, run)
   const plan = planners.get(lane) ?? planner()
   planners.set(lane, plan)
   // requests that came in one go outdate each other before any of them is begun
   await breath()
-  if (newest.get(lane) !== run) return
+  if (newest.get(lane) !== run) return null
   const began = performance.now()
   let last = began
   // where the whole takes long, what was measured is shown before what is reckoned: figures follow a level while it is dragged
-  const early =
-    (lastTook.get(lane) ?? 0) > EARLY_AFTER_MS
-      ? (ground: Plan['ground']) => reply({ kind: 'ground', lane, run, ground })
-      : undefined
-  const stages = plan(build, shelfWith(own), history, early)
+  const slow = (lastTook.get(lane) ?? 0) > EARLY_AFTER_MS
+  const stages = plan(
+    build,
+    shelfWith(own),
+    history,
+    slow ? (ground) => early(lane, run, ground) : undefined
+  )
   for (;;) {
-    if (newest.get(lane) !== run) return
+    if (newest.get(lane) !== run) return null
     const step = stages.next()
     if (step.done) {
-      lastTook.set(lane, performance.now() - began)
-      reply({
-        kind: 'plan',
-        lane,
-        run,
-        changed: news(lane, step.value),
-        tookMs: performance.now() - began
-      })
-      return
+      const tookMs = performance.now() - began
+      lastTook.set(lane, tookMs)
+      return { changed: news(lane, step.value), tookMs }
     }
     if (performance.now() - last > BREATH_MS) {
-      reply({ kind: 'progress', lane, run, stage: step.value })
       await breath()
       last = performance.now()
     }
   }
 }
 
-addEventListener('message', (event: MessageEvent<PlanRequest>) => {
-  const { lane, run } = event.data
-  newest.set(lane, run)
-  derive(event.data).catch((error: unknown) => {
-    reply({
-      kind: 'failed',
-      lane,
-      run,
-      message: error instanceof Error ? error.message : String(error)
-    })
-  })
-})
+const work = {
+  derive,
+  showEarly: (show: Early) => {
+    early = show
+  }
+}
+export type PlanWork = typeof work
+expose(work)

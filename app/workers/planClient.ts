@@ -1,15 +1,18 @@
+import { proxy } from 'comlink'
 import type { Build } from '../../core/build/types'
-import type { History } from '../../core/plan/learned/history'
 import type { Material } from '../../core/craft/materials/types'
 import type { Plan } from '../../core/plan/derivePlan'
-import type { PlanReply, PlanRequest } from './messages'
+import type { History } from '../../core/plan/learned/history'
+import { hire } from './hire'
+import type { PlanWork } from './plan.worker'
 
 interface Waiting {
   run: number
-  resolve: (answer: { plan: Plan; tookMs: number } | null) => void
-  reject: (error: Error) => void
+  outdate: () => void
   early?: (ground: Plan['ground']) => void
 }
+
+type Derived = { plan: Plan; tookMs: number } | null
 
 /** Derives plans off the main thread. A new request in a lane outdates the one before, which then answers null. */
 export interface PlanClient {
@@ -19,42 +22,40 @@ export interface PlanClient {
     own: readonly Material[],
     history: History,
     early?: (ground: Plan['ground']) => void
-  ): Promise<{ plan: Plan; tookMs: number } | null>
+  ): Promise<Derived>
 }
 
 export function planClient(): PlanClient {
-  const worker = new Worker(new URL('./plan.worker.ts', import.meta.url), { type: 'module' })
+  const planner = hire<PlanWork>(
+    new Worker(new URL('./plan.worker.ts', import.meta.url), { type: 'module' })
+  )
   const lanes = new Map<string, Waiting>()
   const held = new Map<string, Plan>()
   let runs = 0
-  worker.addEventListener('message', ({ data }: MessageEvent<PlanReply>) => {
-    // even a plan that nobody waits for any more is what the next one builds on
-    if (data.kind === 'plan')
-      held.set(data.lane, { ...held.get(data.lane), ...data.changed } as Plan)
-    const waiting = lanes.get(data.lane)
-    if (!waiting || waiting.run !== data.run) return
-    if (data.kind === 'ground') {
-      waiting.early?.(data.ground)
-      return
-    }
-    if (data.kind === 'progress') return
-    lanes.delete(data.lane)
-    if (data.kind === 'plan') waiting.resolve({ plan: held.get(data.lane)!, tookMs: data.tookMs })
-    else waiting.reject(new Error(data.message))
-  })
-  worker.addEventListener('error', (event) => {
-    for (const waiting of lanes.values())
-      waiting.reject(new Error(event.message || 'the planner stopped'))
-    lanes.clear()
-  })
+  void planner.ask((w) =>
+    w.showEarly(
+      proxy((lane: string, run: number, ground: Plan['ground']) => {
+        const waiting = lanes.get(lane)
+        if (waiting?.run === run) waiting.early?.(ground)
+      })
+    )
+  )
   return {
     derive(lane, build, own, history, early) {
-      lanes.get(lane)?.resolve(null)
+      lanes.get(lane)?.outdate()
       const run = ++runs
-      return new Promise((resolve, reject) => {
-        lanes.set(lane, { run, resolve, reject, early })
-        worker.postMessage({ lane, run, build, own, history } satisfies PlanRequest)
+      const outdated = new Promise<null>((resolve) => {
+        lanes.set(lane, { run, outdate: () => resolve(null), early })
       })
+      const derived = planner
+        .ask((w) => w.derive({ lane, run, build, own, history }))
+        .then((news): Derived => {
+          if (!news) return null
+          // even a plan that nobody waits for any more is what the next one builds on
+          held.set(lane, { ...held.get(lane), ...news.changed } as Plan)
+          return { plan: held.get(lane)!, tookMs: news.tookMs }
+        })
+      return Promise.race([derived, outdated])
     }
   }
 }

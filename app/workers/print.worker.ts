@@ -1,28 +1,25 @@
+import { expose } from 'comlink'
+import type { Build } from '../../core/build/types'
 import { BUILT_IN, shelfOf } from '../../core/craft/materials/shelf'
-import { fileOf, pdfOf, templateOf } from '../../core/exchange/sheets/exports'
-import type { PrintReply, PrintRequest } from './messages'
+import type { Material } from '../../core/craft/materials/types'
+import { fileOf, pdfOf, templateOf, type TemplateFormat } from '../../core/exchange/sheets/exports'
+import type { Paper } from '../../core/plan/templates/tiles'
 
 const encoder = new TextEncoder()
+const shelfWith = (own: readonly Material[]) => shelfOf([...BUILT_IN, ...own])
 
-addEventListener('message', async ({ data }: MessageEvent<PrintRequest>) => {
-  const reply = (message: PrintReply) => postMessage(message)
-  try {
-    const shelf = shelfOf([...BUILT_IN, ...data.own])
-    if (data.kind === 'show')
-      reply({ kind: 'template', template: templateOf(data.build, data.id, shelf) })
-    else if (data.kind === 'pdf')
-      reply({
-        kind: 'file',
-        file: await pdfOf(data.build, data.ids, data.paper, shelf, (done, of) =>
-          reply({ kind: 'progress', share: done / of, doing: `sheet ${done} of ${of}` })
-        )
-      })
-    else
-      reply({
-        kind: 'file',
-        file: fileOf(data.build, data.id, data.format, shelf, (text) => encoder.encode(text))
-      })
-  } catch (error) {
-    reply({ kind: 'failed', message: error instanceof Error ? error.message : String(error) })
-  }
-})
+const work = {
+  show: (build: Build, own: readonly Material[], id: string) =>
+    templateOf(build, id, shelfWith(own)),
+  pdf: (
+    build: Build,
+    own: readonly Material[],
+    ids: readonly string[],
+    paper: Paper,
+    doing: (what: string) => void
+  ) => pdfOf(build, ids, paper, shelfWith(own), (done, of) => doing(`sheet ${done} of ${of}`)),
+  file: (build: Build, own: readonly Material[], id: string, format: TemplateFormat) =>
+    fileOf(build, id, format, shelfWith(own), (text) => encoder.encode(text))
+}
+export type PrintWork = typeof work
+expose(work)

@@ -1,38 +1,24 @@
-import type { PrintReply, PrintRequest } from './messages'
+import { proxy } from 'comlink'
+import { cloneDeep } from 'lodash-es'
+import type { Build } from '../../core/build/types'
+import type { Material } from '../../core/craft/materials/types'
+import type { MadeFile, TemplateFormat } from '../../core/exchange/sheets/exports'
+import type { Paper } from '../../core/plan/templates/tiles'
+import type { Template } from '../../core/plan/templates/types'
+import { job, type Job } from './hire'
+import type { PrintWork } from './print.worker'
 
-/** Work on its way; `cancel` ends it at once and the promise answers null. */
-export interface Printing<T> {
-  answer: Promise<T | null>
-  cancel: () => void
-}
-type Made<R extends PrintRequest> = Extract<
-  PrintReply,
-  { kind: R['kind'] extends 'show' ? 'template' : 'file' }
->
+const worker = () => new Worker(new URL('./print.worker.ts', import.meta.url), { type: 'module' })
 
-/** Draws or writes templates off the main thread, in a worker of its own. */
-export function printing<R extends PrintRequest>(
-  request: R,
-  progress: (share: number, doing: string) => void = () => undefined
-): Printing<Made<R>> {
-  const worker = new Worker(new URL('./print.worker.ts', import.meta.url), { type: 'module' })
-  let cancel = () => worker.terminate()
-  const answer = new Promise<Made<R> | null>((resolve, reject) => {
-    cancel = () => {
-      worker.terminate()
-      resolve(null)
-    }
-    worker.addEventListener('message', ({ data }: MessageEvent<PrintReply>) => {
-      if (data.kind === 'progress') return progress(data.share, data.doing)
-      worker.terminate()
-      if (data.kind === 'failed') reject(new Error(data.message))
-      else resolve(data as Made<R>)
-    })
-    worker.addEventListener('error', (event) => {
-      worker.terminate()
-      reject(new Error(event.message || 'the worker stopped'))
-    })
-    worker.postMessage(JSON.parse(JSON.stringify(request)))
-  })
-  return { answer, cancel: () => cancel() }
+/** Draws and writes the templates of a build off the main thread, each in a worker of its own. */
+export function printing(given: Build, bottles: readonly Material[]) {
+  const { build, own } = cloneDeep({ build: given, own: bottles })
+  return {
+    show: (id: string): Job<Template> =>
+      job<PrintWork, Template>(worker(), (w) => w.show(build, own, id)),
+    pdf: (ids: readonly string[], paper: Paper, doing: (what: string) => void): Job<MadeFile> =>
+      job<PrintWork, MadeFile>(worker(), (w) => w.pdf(build, own, ids, paper, proxy(doing))),
+    file: (id: string, format: TemplateFormat): Job<MadeFile> =>
+      job<PrintWork, MadeFile>(worker(), (w) => w.file(build, own, id, format))
+  }
 }

@@ -1,19 +1,36 @@
-import { keepRun, RUN_FIELDS, type RunResult } from '../../core/running/keptRun'
-import { groundMark } from '../../core/plan/2-forms/ran/ranPlan'
+import { expose, transfer } from 'comlink'
+import { keepRun, RUN_FIELDS, type KeptRun, type RunResult } from '../../core/running/keptRun'
+import { groundMark, type RanPlan } from '../../core/plan/2-forms/ran/ranPlan'
 import { sceneMaker } from '../../core/plan/2-forms/scene/sceneMaker'
-import { PASSES, waterRun, type RunProgress, type WaterRun } from '../../core/running/waterRun'
+import {
+  PASSES,
+  waterRun,
+  type RunProgress,
+  type RunStart,
+  type WaterRun
+} from '../../core/running/waterRun'
 import { formsStage } from '../../core/plan/2-forms/formsStage'
 import { groundStage } from '../../core/plan/1-ground/groundStage'
 import { BUILT_IN, shelfOf } from '../../core/craft/materials/shelf'
 import type { Build } from '../../core/build/types'
-import type { RunReply, RunRequest } from './messages'
+import type { SceneNote } from '../../core/running/scene'
 
 /** Cell updates between two looks for messages, and time between two pictures, ms. */
 const BREATH = 250_000
 const PICTURE_MS = 300
 
-const reply = (message: RunReply, transfer: Transferable[] = []) =>
-  postMessage(message, { transfer })
+/** Told while the water runs. */
+export type RunNews =
+  | { kind: 'notes'; notes: SceneNote[] }
+  | { kind: 'now'; progress: RunProgress; run: RunResult; spentMs: number }
+  | { kind: 'usual'; progress: RunProgress; run: RunResult; kept: KeptRun; ran: RanPlan }
+  | { kind: 'done'; progress: RunProgress; spentMs: number }
+  | { kind: 'failed'; message: string }
+
+let tellOf: (news: RunNews) => unknown = () => undefined
+const reply = (news: RunNews, arrays: Transferable[] = []) => void tellOf(transfer(news, arrays))
+const failed = (error: unknown) =>
+  reply({ kind: 'failed', message: error instanceof Error ? error.message : String(error) })
 const arraysOf = (run: RunResult): Transferable[] =>
   RUN_FIELDS.map((name) => run.fields[name].buffer as ArrayBuffer)
 let water: WaterRun | null = null
@@ -71,31 +88,41 @@ async function drive(mine: number): Promise<void> {
   }
 }
 
-addEventListener('message', ({ data }: MessageEvent<RunRequest>) => {
-  try {
-    if (data.kind === 'start') {
-      turn++
-      paused = false
-      build = data.build
-      phase = data.phase
-      const maker = sceneMaker(data.build)
-      reply({ kind: 'notes', notes: maker.notes })
-      water = null
-      if (maker.notes.some((n) => n.stops)) return
-      // a run that goes on from another is on cells as fine as that from the start
-      water = waterRun(maker, {
-        start: data.start,
-        passes: typeof data.start === 'string' ? PASSES : PASSES.slice(1)
-      })
-      drive(turn).catch((error: unknown) =>
-        reply({ kind: 'failed', message: error instanceof Error ? error.message : String(error) })
-      )
-    } else if (data.kind === 'pause') paused = data.paused
-    else if (water) {
-      phase = data.phase
-      tell(water.advance(0))
-    }
-  } catch (error) {
-    reply({ kind: 'failed', message: error instanceof Error ? error.message : String(error) })
+/** Lets the water run over a build; what it does is told as it goes. */
+function start(
+  given: Build,
+  from: RunStart,
+  moment: number | null,
+  tell: (news: RunNews) => unknown
+): void {
+  tellOf = tell
+  turn++
+  paused = false
+  build = given
+  phase = moment
+  water = null
+  const maker = sceneMaker(given)
+  reply({ kind: 'notes', notes: maker.notes })
+  if (maker.notes.some((n) => n.stops)) return
+  // a run that goes on from another is on cells as fine as that from the start
+  water = waterRun(maker, {
+    start: from,
+    passes: typeof from === 'string' ? PASSES : PASSES.slice(1)
+  })
+  drive(turn).catch(failed)
+}
+
+const work = {
+  start,
+  pause: (held: boolean) => {
+    paused = held
+  },
+  /** Of a sea: at this moment of its period. */
+  look: (moment: number | null) => {
+    if (!water) return
+    phase = moment
+    tell(water.advance(0))
   }
-})
+}
+export type RunWork = typeof work
+expose(work)

@@ -1,11 +1,15 @@
+import { expose } from 'comlink'
 import { readSoundings } from '../../core/exchange/paste'
-import { insideRing, distanceToRing } from '../../core/physics/shape/polygon'
+import { insideRing, distanceToRing, type Point2 } from '../../core/physics/shape/polygon'
 import type { Sounding } from '../../core/physics/shape/surface'
 import {
   extentOf,
   gridFromMesh,
   gridFromPng,
-  type HeightGrid
+  type Extent,
+  type HeightGrid,
+  type MapPlacement,
+  type Placement
 } from '../../core/exchange/scans/heightGrid'
 import {
   readObj,
@@ -15,14 +19,37 @@ import {
   type ScanKind
 } from '../../core/exchange/scans/readMesh'
 import { thinned, type ThinnedScan } from '../../core/exchange/scans/thin'
-import type { ScanReply, ScanRequest } from './messages'
 
-const reply = (message: ScanReply) => postMessage(message)
+/** What a scan turned out to be. */
+export interface ScanSeen {
+  scan: ScanKind
+  triangles: number
+  dropped: number
+  pixels: [number, number] | null
+  extents: { y: Extent; z: Extent } | null
+  soundings: number
+}
+
+/** How a scan is laid on the base, and the pools it is read for. */
+export interface ScanLaying {
+  placement: Placement | null
+  map: MapPlacement | null
+  pools: { id: string; name: string; ring: Point2[] }[]
+}
+
+/** What was read for each pool, or why nothing was. */
+export interface Laid {
+  pools: { id: string; name: string; scan: ThinnedScan | null; problem: string }[]
+  tookMs: number
+}
+
+type Progress = (share: number, doing: string) => void
+
 let mesh: Mesh | null = null
 let png: Uint8Array | null = null
 let dips: Sounding[] = []
 
-function read(scan: ScanKind, bytes: ArrayBuffer): void {
+function read(scan: ScanKind, bytes: ArrayBuffer, progress: Progress): ScanSeen {
   mesh = null
   png = null
   dips = []
@@ -35,43 +62,32 @@ function read(scan: ScanKind, bytes: ArrayBuffer): void {
         `${faults[0].path} ${faults[0].message}${faults.length > 1 ? `; and ${faults.length - 1} more lines` : ''}`
       )
     dips = soundings
-    reply({ kind: 'seen', seen: { ...seen, soundings: dips.length } })
-    return
+    return { ...seen, soundings: dips.length }
   }
   if (scan === 'png') {
     png = new Uint8Array(bytes)
     const grid = gridFromPng(png, { widthMm: 100, lowMm: 0, highMm: 1, x: 0, y: 0 })
-    reply({ kind: 'seen', seen: { ...seen, pixels: [grid.columns, grid.rows] } })
-    return
+    return { ...seen, pixels: [grid.columns, grid.rows] }
   }
-  reply({ kind: 'progress', share: 0.1, doing: 'Reading triangles' })
+  progress(0.1, 'Reading triangles')
   mesh = scan === 'stl' ? readStl(bytes) : readObj(new TextDecoder().decode(bytes))
-  reply({
-    kind: 'seen',
-    seen: {
-      ...seen,
-      triangles: mesh.triangles,
-      dropped: mesh.dropped,
-      extents: { y: extentOf(mesh, 'y'), z: extentOf(mesh, 'z') }
-    }
-  })
+  return {
+    ...seen,
+    triangles: mesh.triangles,
+    dropped: mesh.dropped,
+    extents: { y: extentOf(mesh, 'y'), z: extentOf(mesh, 'z') }
+  }
 }
 
-function lay({ placement, map, pools }: Extract<ScanRequest, { kind: 'lay' }>): void {
+function lay({ placement, map, pools }: ScanLaying, progress: Progress): Laid {
   const began = performance.now()
   let grid: HeightGrid | null = null
   if (mesh && placement)
-    grid = gridFromMesh(mesh, placement, (share) =>
-      reply({ kind: 'progress', share: 0.8 * share, doing: 'Laying it on the base' })
-    )
+    grid = gridFromMesh(mesh, placement, (share) => progress(0.8 * share, 'Laying it on the base'))
   else if (png && map) grid = gridFromPng(png, map)
   else if (dips.length === 0) throw new RangeError('file: read one first')
   const laid = pools.map((pool, i) => {
-    reply({
-      kind: 'progress',
-      share: 0.8 + (0.2 * i) / pools.length,
-      doing: `Reading soundings for ${pool.name}`
-    })
+    progress(0.8 + (0.2 * i) / pools.length, `Reading soundings for ${pool.name}`)
     try {
       const scan: ThinnedScan = grid ? thinned(grid, pool.ring) : ofDips(pool.ring)
       return { id: pool.id, name: pool.name, scan, problem: '' }
@@ -85,7 +101,7 @@ function lay({ placement, map, pools }: Extract<ScanRequest, { kind: 'lay' }>): 
       }
     }
   })
-  reply({ kind: 'laid', pools: laid, tookMs: performance.now() - began })
+  return { pools: laid, tookMs: performance.now() - began }
 }
 
 /** The soundings of a list that lie in a pool. */
@@ -97,14 +113,19 @@ function ofDips(ring: Parameters<typeof thinned>[1]): ThinnedScan {
   return { soundings, holesPct: 0, toleranceMm: 0, coveredPct: 100 }
 }
 
-addEventListener('message', ({ data }: MessageEvent<ScanRequest>) => {
+/** The builder sees no names of fields. */
+function plainly<Answer>(work: () => Answer): Answer {
   try {
-    if (data.kind === 'read') read(data.scan, data.bytes)
-    else lay(data)
+    return work()
   } catch (error) {
-    reply({
-      kind: 'failed',
-      message: error instanceof Error ? error.message.replace('file: ', '') : String(error)
-    })
+    throw error instanceof Error ? new Error(error.message.replace('file: ', '')) : error
   }
-})
+}
+
+const work = {
+  read: (scan: ScanKind, bytes: ArrayBuffer, progress: Progress) =>
+    plainly(() => read(scan, bytes, progress)),
+  lay: (laying: ScanLaying, progress: Progress) => plainly(() => lay(laying, progress))
+}
+export type ScanWork = typeof work
+expose(work)

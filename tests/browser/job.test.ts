@@ -244,8 +244,8 @@ describe('A builder at the bench', function () {
       window.asked = []
       window.planned = []
       window.Worker = class extends Real {
-        constructor(...args) { super(...args); this.addEventListener('message', (e) => { if (e.data.kind === 'plan') window.planned.push(e.data.run) }) }
-        postMessage(message) { window.asked.push(message.run); super.postMessage(message) }
+        constructor(...args) { super(...args); this.addEventListener('message', (e) => { if (e.data.value?.changed) window.planned.push(e.data.id) }) }
+        postMessage(message, ...rest) { if (message.path?.[0] === 'derive') window.asked.push(message.id); super.postMessage(message, ...rest) }
       }`)
     const page = await openPage(context, s.address)
     const build = { ...large(), id: 'ten-waters' }
