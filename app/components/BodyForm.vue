@@ -19,9 +19,8 @@ const resins = computed(() => of('resin'))
 const tints = computed(() => of('tint'))
 const way = computed(() => waysFor('pool').find((w) => w.id === props.pool.way))
 const resin = computed(() => resins.value.find((r) => r.id === props.pool.resin))
-const poured = computed(
-  () => props.pool.way === 'two-part-pour' || props.pool.way === 'light-cured-pour'
-)
+const needs = computed(() => way.value?.body ?? {})
+const poured = computed(() => needs.value.fill !== undefined)
 const set = (label: string, change: Parameters<typeof changePool>[1], group = '') =>
   store.edit(label, changePool(props.pool.id, change), group && `${group}:${props.pool.id}`)
 const setBand = (i: number, change: Partial<Band>) =>
@@ -45,7 +44,7 @@ const brownOver = () => set('A second, brown pour', { bands: brownOverBands(prop
   />
   <p class="small soft">{{ way?.note }}</p>
 
-  <template v-if="pool.way === 'two-part-pour'">
+  <template v-if="needs.fill === 'two-part'">
     <ChoiceField
       label="Resin"
       :model-value="pool.resin"
@@ -113,7 +112,7 @@ const brownOver = () => set('A second, brown pour', { bands: brownOverBands(prop
     </table>
   </template>
 
-  <template v-if="pool.way === 'light-cured-pour'">
+  <template v-if="needs.fill === 'light'">
     <ChoiceField
       label="Resin for light"
       :model-value="pool.light.resin"
@@ -172,7 +171,7 @@ const brownOver = () => set('A second, brown pour', { bands: brownOverBands(prop
     </div>
   </template>
 
-  <template v-if="pool.way === 'paper-skin'">
+  <template v-if="needs.tissue || needs.lacquer">
     <div class="grid2">
       <NumberField
         label="Layers of tissue"
@@ -201,7 +200,7 @@ const brownOver = () => set('A second, brown pour', { bands: brownOverBands(prop
     />
   </template>
 
-  <template v-if="pool.way === 'gloss-gel'">
+  <template v-if="needs.gel === 'coats'">
     <ChoiceField
       label="Gel"
       :model-value="pool.gloss.gel"

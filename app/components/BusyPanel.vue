@@ -79,6 +79,10 @@ function hours(day: keyof typeof NAMES, text: string): void {
   fault.value = ''
   change({ week: { ...calendar.value.second!.week, [day]: windows } }, `second:${day}`)
 }
+function stopReading(): void {
+  cancel()
+  reading.value = false
+}
 </script>
 
 <template>
@@ -111,10 +115,7 @@ function hours(day: keyof typeof NAMES, text: string): void {
         {{ calendar.busy.length ? 'Take in again…' : 'Busy times from ICS…' }}</button><button
         v-if="reading"
         class="tool"
-        @click="
-          cancel()
-          reading = false
-        "
+        @click="stopReading"
       >
         Stop</button
       ><button

@@ -119,6 +119,14 @@ async function keep(): Promise<void> {
   }
   if (await shelf.keep(tint as Material, 'Tint')) emit('made', tint.id)
 }
+function addChip(): void {
+  chips.value.push({ colour: null, drops: 6, depthMm: 8 })
+  picking.value = loaded.value ? chips.value.length - 1 : null
+}
+function dropChip(i: number): void {
+  chips.value.splice(i, 1)
+  fit.value = null
+}
 </script>
 
 <template>
@@ -278,10 +286,7 @@ async function keep(): Promise<void> {
           v-if="chips.length > 1"
           class="tool"
           :aria-label="`Remove chip ${i + 1}`"
-          @click="
-            chips.splice(i, 1)
-            fit = null
-          "
+          @click="dropChip(i)"
         >
           ×
         </button>
@@ -290,10 +295,7 @@ async function keep(): Promise<void> {
         <button
           class="tool"
           :disabled="chips.length >= 12"
-          @click="
-            chips.push({ colour: null, drops: 6, depthMm: 8 })
-            picking = loaded ? chips.length - 1 : null
-          "
+          @click="addChip"
         >
           + Chip</button
         ><label class="row small"

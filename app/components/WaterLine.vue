@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { counted } from '../../core/words/sentences'
+import { bodyNeeds } from '../../core/craft/ways/catalog'
 import { computed } from 'vue'
 import { useRouter } from 'vue-router'
 import type { Pool } from '../../core/build/types'
@@ -58,7 +60,7 @@ const items = computed(() => {
     const mass = p.amounts.pools.find((a) => a.pool === water.id)
     const pours = p.stacks.pools.find((s) => s.id === water.id)?.layers.length ?? 0
     if (!ground?.measured) return { id: water.id, name: water.name, text: 'not measured' }
-    if (water.way === 'paper-skin' || water.way === 'gloss-gel')
+    if (!bodyNeeds(water.way).fill)
       return { id: water.id, name: water.name, text: `${cm2(ground.areaMm2)} · ${laid(water, 0)}` }
     return {
       id: water.id,
@@ -71,11 +73,10 @@ const whiteOf = (id: string) =>
   `${Math.round(plan.value?.forms.white.waters.find((w) => w.water === id)?.sharePct ?? 0)} %`
 /** In what the water is laid, by its way. */
 function laid(water: Pool, pours: number): string {
-  if (water.way === 'paper-skin') return `${water.skin.layers} layers of tissue`
-  if (water.way === 'gloss-gel')
-    return water.gloss.coats === 1 ? '1 coat' : `${water.gloss.coats} coats`
-  const one = water.way === 'light-cured-pour' ? 'coat' : 'pour'
-  return pours === 1 ? `1 ${one}` : `${pours} ${one}s`
+  const { fill, tissue } = bodyNeeds(water.way)
+  if (tissue) return counted(water.skin.layers, 'layer of tissue', 'layers of tissue')
+  if (!fill) return counted(water.gloss.coats, 'coat')
+  return counted(pours, fill === 'light' ? 'coat' : 'pour')
 }
 const counts = computed(() => {
   const all = plan.value?.findings ?? []

@@ -56,7 +56,7 @@ const laying = computed(
 )
 /** A pool is rippled in one coat; gloss and all that moves are laid in as many as are wanted. */
 const coatable = computed(
-  () => laying.value !== null && (moving.value !== null || pool.value?.way === 'gloss-gel')
+  () => laying.value !== null && (moving.value !== null || way.value?.body?.gel === 'coats')
 )
 function chooseCoats(coats: number | null): void {
   if (moving.value) store.edit('Coats', changeMaking(moving.value.id, { coats }))
@@ -278,7 +278,7 @@ const setBed = (key: 'bedDeep' | 'bedShore', event: Event) =>
             :dam="dam"
             :set-min="cures.damSet ?? 0"
             :dry-min="cures.dryOut ?? 0"
-            :poured="pool?.way === 'light-cured-pour' ? 'light' : 'two-part'"
+            :poured="way?.body?.fill ?? 'two-part'"
           />
           <div
             v-else-if="leaf === 'colour' && stack?.colours && pool"

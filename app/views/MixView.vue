@@ -7,7 +7,7 @@ import { shoppable, shoppingCsv } from '../../core/exchange/csv'
 import { explainMix, explainWorking } from '../../core/explain/explanations'
 import FindingsList from '../components/FindingsList.vue'
 import { explainPaste } from '../../core/explain/gelExplanations'
-import { wayFor } from '../../core/craft/ways/catalog'
+import { wayFor, bodyNeeds } from '../../core/craft/ways/catalog'
 import How from '../components/How.vue'
 import NumberField from '../components/NumberField.vue'
 import RescueTint from '../components/RescueTint.vue'
@@ -68,7 +68,7 @@ const dropsWords = (drops: Record<string, number>) =>
     .join(' and ')
 const lights = computed(() =>
   build.value.waters.flatMap((w) =>
-    w.kind === 'pool' && w.way === 'light-cured-pour'
+    w.kind === 'pool' && bodyNeeds(w.way).fill === 'light'
       ? [
           {
             pool: w,

@@ -1,3 +1,5 @@
+import { wayFor } from '../craft/ways/catalog'
+import { USUAL } from '../craft/usual'
 import type { Sounding } from '../physics/shape/surface'
 import { middleOf, type Point2 } from '../physics/shape/polygon'
 import type {
@@ -80,18 +82,6 @@ export const changeMaking = (id: string, change: Partial<Making>): Edit =>
   onWater(id, (water) =>
     water.kind === 'pool' ? water : { ...water, make: { ...water.make, ...change } }
   )
-/** The gel a way cannot do without: caulk for a ribbon of caulk, glue to be blown. */
-const GEL_OF_WAY: Readonly<Record<string, string>> = {
-  'caulk-ribbon': 'clear-caulk',
-  'picked-paste': 'splash-gel',
-  'stroked-ripples': 'gloss-glue'
-}
-const FILM_OF_WAY: Readonly<Record<string, string>> = {
-  'cut-sheet': 'styrene-05',
-  'pack-steps': 'pack-plastic',
-  'resin-rapid': 'pack-plastic',
-  'curl-film': 'acetate-02'
-}
 /** Makes a water, or white water, or spray, in a way, with the gel and the film that belong to it. */
 export const setWay =
   (what: string, way: string): Edit =>
@@ -100,15 +90,14 @@ export const setWay =
       return { ...build, finish: { ...build.finish, [what]: way } }
     return onWater(what, (water) => {
       if (water.kind === 'pool' || water.way === way) return { ...water, way }
+      const { gel, film } = wayFor(water.kind, way)?.usual ?? {}
+      // a gel that only the way before could not do without goes with it
+      const stays = wayFor(water.kind, water.way)?.usual?.gel !== water.gel
       return {
         ...water,
         way,
-        gel:
-          GEL_OF_WAY[way] ??
-          (Object.values(GEL_OF_WAY).includes(water.gel) && water.way in GEL_OF_WAY
-            ? 'ripple-gel'
-            : water.gel),
-        make: { ...water.make, coats: null, film: FILM_OF_WAY[way] ?? water.make.film }
+        gel: gel ?? (stays ? water.gel : USUAL.gel.ripples),
+        make: { ...water.make, coats: null, film: film ?? water.make.film }
       }
     })(build)
   }
@@ -321,7 +310,7 @@ export const darkBelowBands = (pool: Pool): Band[] => [
 /** A second pour tinted brown for kicked-up silt (P9). Common practice, no source. */
 export const brownOverBands = (pool: Pool): Band[] => [
   { share: 2, tints: pool.tints },
-  { share: 1, tints: [{ id: 'river-brown', dropsPer100G: 3 }] }
+  { share: 1, tints: [{ id: USUAL.tint.silt, dropsPer100G: 3 }] }
 ]
 
 /** Adds a pool in the front half of the base, lower than the pools there are. */

@@ -1,3 +1,4 @@
+import { USUAL } from '../craft/usual'
 import type { Sounding } from '../physics/shape/surface'
 import { EYE_FORGIVES_MM } from '../physics/stuff/supports/elastica'
 import { emptyLog } from './log/entries'
@@ -64,15 +65,14 @@ export const poolDefaults = (): Pick<
   standing: [],
   openings: [],
   light: {
-    resin: 'craft-light-resin',
-    lamp: 'hand-lamp',
+    ...USUAL.light,
     lampMm: 50,
     coatMm: null,
     seconds: 60,
     shadedPct: 0
   },
-  skin: { layers: 3, lacquer: 'gloss-lacquer', lacquerCoats: 3 },
-  gloss: { gel: 'heavy-gloss-gel', coats: 2 }
+  skin: { layers: 3, lacquer: USUAL.lacquer, lacquerCoats: 3 },
+  gloss: { gel: USUAL.gel.crests, coats: 2 }
 })
 
 /** A steady flow, and no module that joins: also what files of version 2 are given. */
@@ -91,13 +91,13 @@ export const fallDefaults = (): Pick<Fall, 'steps' | 'treadMm' | 'hang'> => ({
 export const makingDefaults = (): Making => ({
   coats: null,
   nextCoatH: null,
-  film: 'acetate-02',
+  film: USUAL.film,
   droopMm: EYE_FORGIVES_MM,
   tiltDeg: 0
 })
 /** White brushed on, spray of fibre, nothing gone wrong: also what files of version 3 are given. */
 export const finishDefaults = (): Pick<Build, 'finish' | 'repairs'> => ({
-  finish: { white: 'painted-white', spray: 'teased-fibre', reliefMm: 1, yours: [] },
+  finish: { ...USUAL.finish, reliefMm: 1, yours: [] },
   repairs: []
 })
 
@@ -142,10 +142,10 @@ export function newBuild(asked: NewBuild): Build {
     scale: asked.scale,
     base,
     ground: {
-      landform: 'xps',
-      shell: 'fibre-plaster',
+      landform: USUAL.ground.landform,
+      shell: USUAL.ground.shell,
       shellMm: 3,
-      seal: 'acrylic-varnish',
+      seal: USUAL.ground.seal,
       sealCoats: 3,
       bankMm: 40,
       castingsMl: 60,
@@ -230,15 +230,15 @@ export function poolWithin(
     kind: 'pool',
     id: at.id,
     name: at.name,
-    way: 'two-part-pour',
+    way: USUAL.ways.pool,
     outline,
     brimMm: at.levelMm,
     damTopMm: at.levelMm + 5,
-    dam: 'acrylic-hot-glue',
+    dam: USUAL.dam,
     levelMm: at.levelMm,
     soundings,
-    resin: 'clear-epoxy-2-1',
-    tints: [{ id: 'blue-green', dropsPer100G: 3 }],
+    resin: USUAL.resin,
+    tints: [{ id: USUAL.tint.river, dropsPer100G: 3 }],
     ...poolDefaults()
   }
 }
@@ -271,8 +271,8 @@ function shoreWithin(base: Build['base']): Pool {
     brimMm: level + 2,
     damTopMm: level + 6,
     tints: [
-      { id: 'deep-blue', dropsPer100G: 1 },
-      { id: 'blue-green', dropsPer100G: 2 }
+      { id: USUAL.tint.sea, dropsPer100G: 1 },
+      { id: USUAL.tint.river, dropsPer100G: 2 }
     ]
   }
 }
@@ -326,12 +326,12 @@ export function fallOver(id: string, name: string, pool: Pool, into: string | nu
     kind: 'fall',
     id,
     name,
-    way: 'peel-off-strips',
+    way: USUAL.ways.fall,
     lip: { pool: pool.id, corner: lip.id },
     into,
     dropMm: null,
     widthMm: null,
-    gel: 'ripple-gel',
+    gel: USUAL.gel.ripples,
     stripWidthMm: 14,
     spares: 2,
     ...fallDefaults(),
@@ -349,7 +349,7 @@ export function reachIn(id: string, name: string, ring: Pool['outline']): Reach 
     kind: 'reach',
     id,
     name,
-    way: 'layered-rapid',
+    way: USUAL.ways.reach,
     path: [0.08, 0.5, 0.92].map((share, i) => ({ id: `p${i + 1}`, x, y: y(share) })),
     widthMm: Math.max(
       10,
@@ -357,7 +357,7 @@ export function reachIn(id: string, name: string, ring: Pool['outline']): Reach 
     ),
     bed: 'cobbles',
     boulders: [],
-    gel: 'ripple-gel',
+    gel: USUAL.gel.ripples,
     make: makingDefaults()
   }
 }
@@ -367,7 +367,7 @@ export const seaOver = (id: string, name: string, pool: Pool): Sea => ({
   kind: 'sea',
   id,
   name,
-  way: 'brushed-ridges',
+  way: USUAL.ways.sea,
   pool: pool.id,
   headingDeg: 90,
   drive: 'breaker',
@@ -377,7 +377,7 @@ export const seaOver = (id: string, name: string, pool: Pool): Sea => ({
   periodS: 7,
   crest: null,
   phase: 0,
-  gel: 'heavy-gloss-gel',
+  gel: USUAL.gel.crests,
   make: makingDefaults()
 })
 
@@ -394,7 +394,7 @@ export const splashAt = (id: string, name: string, x: number, y: number, zMm: nu
   kind: 'splash',
   id,
   name,
-  way: 'frozen-drips',
+  way: USUAL.ways.splash,
   cause: 'wheel',
   x,
   y,
@@ -405,6 +405,6 @@ export const splashAt = (id: string, name: string, x: number, y: number, zMm: nu
   widthMm: 12,
   speedMS: null,
   dropMm: null,
-  gel: 'heavy-gloss-gel',
+  gel: USUAL.gel.crests,
   make: makingDefaults()
 })

@@ -359,3 +359,12 @@ export function facesMet(poured: ThingId, own: ThingId | null): (Pair & { face: 
     return face !== null && (face === own || LININGS.includes(face)) ? [{ ...pair, face }] : []
   })
 }
+
+/** Things used that may harm foam with nothing over it. */
+export const FOAM_EATERS: readonly ThingId[] = [
+  'solvent-cement',
+  'superglue',
+  'hot-glue',
+  'lacquer',
+  'spray'
+]

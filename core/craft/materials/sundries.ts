@@ -12,6 +12,7 @@ export const LANDFORMS: readonly Landform[] = [
     kind: 'landform',
     id: 'xps',
     name: 'Extruded foam (XPS)',
+    foam: true,
     note: 'Carves crisply; solvent and heat melt it.',
     cautions: ['hotwire', 'dust', 'blade'],
     glueMin: 180,
@@ -24,6 +25,7 @@ export const LANDFORMS: readonly Landform[] = [
     kind: 'landform',
     id: 'eps',
     name: 'Expanded foam (EPS)',
+    foam: true,
     note: 'Cheap and light; beads tear out and leak.',
     cautions: ['hotwire', 'dust', 'blade'],
     glueMin: 180,
@@ -150,7 +152,7 @@ const sundry = (
   unit: Sundry['unit'],
   pack: [amount: number, price: number],
   note = '',
-  mixedFrom?: Sundry['mixedFrom']
+  more: Pick<Sundry, 'mixedFrom' | 'waterPer100G' | 'staysShare'> = {}
 ): Sundry => ({
   kind: 'sundry',
   id,
@@ -159,7 +161,7 @@ const sundry = (
   note,
   cautions: [],
   pack: { amount: pack[0], price: pack[1] },
-  ...(mixedFrom ? { mixedFrom } : {})
+  ...more
 })
 
 export const SUNDRIES: readonly Sundry[] = [
@@ -186,10 +188,12 @@ export const SUNDRIES: readonly Sundry[] = [
     'ml',
     [60, 7],
     'One part of colour to eight of water; dry in half an hour.',
-    [
-      ['colour', 1 / 9],
-      ['water', 8 / 9]
-    ]
+    {
+      mixedFrom: [
+        ['colour', 1 / 9],
+        ['water', 8 / 9]
+      ]
+    }
   ),
   sundry(
     'scatter',
@@ -204,10 +208,12 @@ export const SUNDRIES: readonly Sundry[] = [
     'ml',
     [1000, 5],
     'With a drop of soap.',
-    [
-      ['wood glue', 0.25],
-      ['water', 0.75]
-    ]
+    {
+      mixedFrom: [
+        ['wood glue', 0.25],
+        ['water', 0.75]
+      ]
+    }
   ),
   sundry(
     'wetting-mix',
@@ -215,17 +221,20 @@ export const SUNDRIES: readonly Sundry[] = [
     'ml',
     [500, 4],
     'Opens the way for the glue. No flame until it is dry.',
-    [
-      ['alcohol', 1 / 3],
-      ['water', 2 / 3]
-    ]
+    {
+      mixedFrom: [
+        ['alcohol', 1 / 3],
+        ['water', 2 / 3]
+      ]
+    }
   ),
   sundry(
     'casting-plaster',
     'Casting plaster',
     'g',
     [1000, 5],
-    'Poured thin into wetted moulds; tap the bubbles up.'
+    'Poured thin into wetted moulds; tap the bubbles up.',
+    { waterPer100G: 70 }
   ),
   sundry(
     'tissue',
@@ -249,16 +258,18 @@ export const SUNDRIES: readonly Sundry[] = [
     'White acrylic',
     'ml',
     [60, 5],
-    'Off-white first, pure white last and only at the edge.'
+    'Off-white first, pure white last and only at the edge.',
+    { staysShare: 0.6 }
   ),
   sundry('gloss', 'Gloss varnish', 'ml', [100, 7]),
-  sundry('fibre', 'Teased polyester fibre', 'g', [50, 3]),
+  sundry('fibre', 'Teased polyester fibre', 'g', [50, 3], '', { staysShare: 1 }),
   sundry(
     'carving-foam',
     'Carving foam for parts',
     'ml',
     [2000, 6],
-    'Fine-celled: cuts without tearing.'
+    'Fine-celled: cuts without tearing.',
+    { staysShare: 0.04 }
   ),
   sundry(
     'prop-foam',

@@ -85,6 +85,10 @@ export interface Gel extends Kind<'gel'> {
   yieldPa: number
   /** Stiffness when dry, GPa. */
   dryModulusGPa: number
+  /** What it is among things that stick or spoil; left out: a gel. */
+  face?: ThingId
+  /** Dust sinks into it and cannot be cleaned off. */
+  catchesDust?: true
 }
 
 /** A lacquer that dries by the can's time at 20 °C and 50 %. */
@@ -97,6 +101,8 @@ export interface Landform extends Kind<'landform'> {
   /** Waits for the glue between its pieces, min. */
   glueMin: number
   glue: string
+  /** Foam: solvent and hot glue eat it where nothing covers it. */
+  foam?: true
   hatch: 'cells' | 'beads' | 'grain'
   thermal: Thermal
 }
@@ -140,6 +146,10 @@ export interface Dam extends Kind<'dam'> {
 
 export interface Sundry extends Kind<'sundry'> {
   unit: 'ml' | 'g' | 'm' | 'cm²' | 'piece'
+  /** Water that 100 g of it is mixed with, g. Common practice, no source. */
+  waterPer100G?: number
+  /** Share of it that stays on the model when all is dry; left out: none. Typical, from memory. */
+  staysShare?: number
   /** What it is mixed from, when the builder mixes it: names and shares. */
   mixedFrom?: readonly (readonly [name: string, share: number])[]
 }

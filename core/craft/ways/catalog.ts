@@ -28,7 +28,7 @@ import {
   SNOW_PASTE,
   SPONGED_WHITE
 } from './whites'
-import type { Way } from './types'
+import type { BodyNeeds, Way } from './types'
 
 /** Every way of working, by id. To add one, write its file and name it here. */
 export const WAYS: ReadonlyMap<string, Way> = new Map(
@@ -77,3 +77,15 @@ export function wayFor(kind: Way['for'], id: string): Way | null {
 /** All ways that serve a kind of thing. */
 export const waysFor = (kind: Way['for']): Way[] =>
   [...WAYS.values()].filter((way) => way.for === kind)
+
+const NOTHING: BodyNeeds = {}
+
+/** What a body of a way needs; nothing where the way is unknown. @example bodyNeeds('two-part-pour').fill // "two-part" */
+export const bodyNeeds = (way: string): BodyNeeds => wayFor('pool', way)?.body ?? NOTHING
+
+/** The first way of a kind: the one taken where there is no choice. */
+export function firstWay(kind: Way['for']): Way {
+  const [first] = waysFor(kind)
+  if (!first) throw new RangeError(`ways: there is none for ${kind}`)
+  return first
+}

@@ -19,6 +19,7 @@ export const CAULK_RIBBON: Way = {
   for: 'fall',
   name: 'Ribbon of caulk',
   note: 'Clear-drying acrylic caulk run in beads, smoothed into one ribbon as wide as the lip, textured and peeled.',
+  usual: { gel: 'clear-caulk' },
   compare: {
     risk: 'Silicone in place of acrylic bonds to the sheet for good; a thick ribbon stays milky for days.',
     reversible: 'Yes: cut away and hung anew.'
@@ -81,6 +82,7 @@ export const CUT_SHEET: Way = {
   for: 'fall',
   name: 'Cut and bent sheet',
   note: 'Clear sheet cut to the unrolled template, bent over the lip by heat, gel on its face.',
+  usual: { film: 'styrene-05' },
   compare: {
     risk: 'Cement and heat craze clear sheet and eat foam; the cut edge shows from the side.',
     reversible: 'Hardly: cemented.'
@@ -168,6 +170,7 @@ export const PACK_STEPS: Way = {
   for: 'fall',
   name: 'Steps of pack plastic',
   note: 'Clear packaging cut to each small step, glued in dots, gel over it: quick, for low falls.',
+  usual: { film: 'pack-plastic' },
   compare: {
     risk: 'Dots of glue show until white covers them; gel lifts off smooth plastic.',
     reversible: 'Yes: it lifts off.'

@@ -6,6 +6,7 @@ export const GLOSS_GEL: Way = {
   for: 'pool',
   name: 'Gloss gel over paint',
   note: 'A painted bed under brushed gloss gel: rivers and seas seen from far off.',
+  body: { gel: 'coats' },
   compare: {
     depth: 'painted',
     risk: 'Dust sinks in and cannot be cleaned off; a thick coat stays white.',

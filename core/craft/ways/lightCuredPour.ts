@@ -8,6 +8,7 @@ export const LIGHT_CURED_POUR: Way = {
   for: 'pool',
   name: 'Light-cured pour in coats',
   note: 'Minutes a coat instead of a day, for small and shallow water.',
+  body: { fill: 'light', dam: true, gel: 'ripples' },
   compare: {
     depth: 'real',
     risk: 'Sticky where the light does not reach: under overhangs, in deep tint, in a coat too thick.',

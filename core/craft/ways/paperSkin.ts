@@ -6,6 +6,7 @@ export const PAPER_SKIN: Way = {
   for: 'pool',
   name: 'Paper skin and lacquer',
   note: 'Tissue in thinned glue over the foam, painted deep, then gloss lacquer. No dam, no heat.',
+  body: { tissue: true, lacquer: true },
   compare: {
     depth: 'painted',
     risk: 'Lacquer that eats foam through a thin skin; wrinkles that read as cloth.',

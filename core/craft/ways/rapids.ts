@@ -7,6 +7,7 @@ export const RESIN_RAPID: Way = {
   for: 'reach',
   name: 'Steps, sponge and resin',
   note: 'Small clear steps, white by sponge, light-cured resin pulled about while it sets, ripples last; froth, or another white, comes with the white water.',
+  usual: { film: 'pack-plastic' },
   compare: {
     risk: 'The lamp decides: thick or white resin stays sticky underneath.',
     reversible: 'No: what is zapped stays.'
@@ -93,6 +94,7 @@ export const STROKED_RIPPLES: Way = {
   for: 'reach',
   name: 'Ripples, blown and brushed',
   note: 'Gloss pushed along by air or a straw and brushed back and forth: for runs that hurry and do not break.',
+  usual: { gel: 'gloss-glue' },
   compare: {
     risk: 'It has no body: the pour must already stand at the water line. Dust sinks in.',
     reversible: 'Yes: the coat peels.'

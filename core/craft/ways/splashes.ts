@@ -67,6 +67,7 @@ export const PICKED_PASTE: Way = {
   for: 'splash',
   name: 'Picked paste',
   note: 'Splash gel thickened with glass bubbles, built up the rock and picked to points while it takes it.',
+  usual: { gel: 'splash-gel' },
   compare: {
     risk: 'Points slump if the paste is too thin or picked too soon; white, never clear.',
     reversible: 'Yes while fresh.'

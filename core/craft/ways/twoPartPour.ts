@@ -8,6 +8,7 @@ export const TWO_PART_POUR: Way = {
   for: 'pool',
   name: 'Two-part pour in layers',
   note: 'Resin behind a dam, no deeper at once than ground and dam can bear.',
+  body: { fill: 'two-part', dam: true, gel: 'ripples' },
   compare: {
     depth: 'real',
     risk: 'Leaks, heat and a wrong ratio: all three are final.',

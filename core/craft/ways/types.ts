@@ -183,6 +183,19 @@ export interface Use {
   amount: Grows
 }
 
+/** What a body of water is made of: the stages work out only that, and its form asks for only that. */
+export interface BodyNeeds {
+  /** What fills its depth: two-part resin, or resin under a lamp. Left out: nothing does, it is a skin over the bed. */
+  fill?: 'two-part' | 'light'
+  /** It is held by a dam along its open edges. */
+  dam?: true
+  /** Tissue in glue, painted to look deep. */
+  tissue?: true
+  lacquer?: true
+  /** Gel on top: one coat that takes the ripples, or the coats that it is made of. */
+  gel?: 'ripples' | 'coats'
+}
+
 /** A way of working: its steps and what they use. Adding one is adding one of these. */
 export interface Way {
   id: string
@@ -191,6 +204,10 @@ export interface Way {
   note: string
   steps: readonly StepTemplate[]
   uses: readonly Use[]
+  /** What a body made this way needs; a pool's ways have one. */
+  body?: BodyNeeds
+  /** The gel it cannot do without, and the film it begins with, by id. */
+  usual?: { gel?: string; film?: string }
   /** Steps by the names that other ways look for ("from/pour"), where this way's own are called otherwise. */
   anchors?: Readonly<Record<string, string>>
   /** Done once for each thing that is set into the water between pours. */

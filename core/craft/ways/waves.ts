@@ -121,6 +121,7 @@ export const CURL_FILM: Way = {
   for: 'sea',
   name: 'Curl of film with backing',
   note: 'Thin stiff clear film rolled round a former, glued to a clear sheet so that it lifts off, backed with gel in layers.',
+  usual: { film: 'acetate-02' },
   compare: {
     risk: 'It droops or springs open while the gel is wet; gel lifts off film that was not scuffed.',
     reversible: 'Yes: it lifts off on its sheet until it is bedded.'

@@ -1,3 +1,4 @@
+import { USUAL } from '../../craft/usual'
 import { plain } from '../../words/sentences'
 import type { Build } from '../../build/types'
 import { onShelf, type Shelf } from '../../craft/materials/shelf'
@@ -46,8 +47,11 @@ export function believable(
   const finest = (water: string) => {
     const w = build.waters.find((x) => x.id === water)
     return (
-      onShelf(shelf, 'gel', w && 'gel' in w && typeof w.gel === 'string' ? w.gel : 'ripple-gel')
-        ?.finestMm ?? FINEST_MARK_MM
+      onShelf(
+        shelf,
+        'gel',
+        w && 'gel' in w && typeof w.gel === 'string' ? w.gel : USUAL.gel.ripples
+      )?.finestMm ?? FINEST_MARK_MM
     )
   }
   const made: ScaleCheck[] = []

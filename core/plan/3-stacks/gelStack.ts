@@ -1,3 +1,5 @@
+import { bodyNeeds } from '../../craft/ways/catalog'
+import { USUAL } from '../../craft/usual'
 import type { Build, Moving, Pool } from '../../build/types'
 import type { Room } from '../../physics/stuff/drying/air'
 import {
@@ -274,8 +276,6 @@ export function layingOf(
 
 /** Wet thickness of a brushed coat of gloss gel, mm. Common practice, no source. */
 export const GLOSS_COAT_MM = 1
-/** What pools are rippled in. */
-const RIPPLED_IN = 'ripple-gel'
 
 /** The gel on a pool's surface: its one coat of ripples, or its coats of gloss; null: a skin of paper has none. */
 export function surfaceOf(
@@ -284,9 +284,10 @@ export function surfaceOf(
   forms: FormsPlan,
   shelf: Shelf
 ): Laying | null {
-  if (pool.way === 'paper-skin') return null
-  const glossy = pool.way === 'gloss-gel'
-  const gel = onShelf(shelf, 'gel', glossy ? pool.gloss.gel : RIPPLED_IN)
+  const { gel: laid } = bodyNeeds(pool.way)
+  if (!laid) return null
+  const glossy = laid === 'coats'
+  const gel = onShelf(shelf, 'gel', glossy ? pool.gloss.gel : USUAL.gel.ripples)
   if (!gel) return null
   const wetMm = glossy ? GLOSS_COAT_MM * pool.gloss.coats : gel.coatMm
   return lay(build.room, gel, {

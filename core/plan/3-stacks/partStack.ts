@@ -5,7 +5,7 @@ import { TUCK_MM } from '../2-forms/fallCurve'
 import type { FormsPlan } from '../2-forms/formsStage'
 import { SAWN_MM } from '../2-forms/schools'
 import { lineLength, middleOf, signedArea, type Point2 } from '../../physics/shape/polygon'
-import { pairOf, THINGS, type Pair } from '../../craft/materials/pairs'
+import { pairOf, THINGS, type Pair, type ThingId } from '../../craft/materials/pairs'
 import { onShelf, type Shelf } from '../../craft/materials/shelf'
 import type { Film, Gel } from '../../craft/materials/types'
 import { formerFor } from '../../physics/stuff/supports/release'
@@ -85,6 +85,13 @@ interface At {
   >
 }
 
+/** What a part of a shape is laid in, among things that stick or spoil. */
+function laidIn(shape: PartShape, gel: Gel | null): ThingId {
+  if (gel?.face) return gel.face
+  if (shape === 'cast') return 'two-part'
+  return shape === 'skin' || shape === 'fingers' ? 'light' : 'gel'
+}
+
 /** The part that a way makes off the model for one water; null: it makes none, or its form is at fault. */
 export function partOf(
   water: Moving,
@@ -97,14 +104,7 @@ export function partOf(
   if (!way.part) return null
   const { shape, on } = way.part
   const film = way.part.film ? onShelf(shelf, 'film', water.make.film) : null
-  const wet =
-    water.gel === 'clear-caulk'
-      ? 'caulk'
-      : shape === 'cast'
-        ? 'two-part'
-        : shape === 'skin' || shape === 'fingers'
-          ? 'light'
-          : 'gel'
+  const wet = laidIn(shape, onShelf(shelf, 'gel', water.gel))
   const at: At = {
     way,
     forms,

@@ -1,3 +1,6 @@
+import { GLOSS_COAT_MM } from './gelStack'
+import { bodyNeeds } from '../../craft/ways/catalog'
+import { USUAL } from '../../craft/usual'
 import type { Build, Pool } from '../../build/types'
 import type { TintDose } from '../../physics/stuff/mixing/mix'
 import { mixedDensity } from '../../physics/stuff/mixing/mix'
@@ -162,9 +165,9 @@ export function poolStack(
   }
   if (!found.vessel || depth <= 0) return stack
   const dam = onShelf(shelf, 'dam', pool.dam)
-  if (pool.way === 'two-part-pour' && resin)
-    pour(stack, build, pool, found, resin, dam, shelf, heatOf)
-  if (pool.way === 'light-cured-pour') {
+  const { fill } = bodyNeeds(pool.way)
+  if (fill === 'two-part' && resin) pour(stack, build, pool, found, resin, dam, shelf, heatOf)
+  if (fill === 'light') {
     const light = onShelf(shelf, 'light-resin', pool.light.resin)
     const lamp = onShelf(shelf, 'lamp', pool.light.lamp)
     if (light && lamp) {
@@ -299,46 +302,66 @@ function lay(
   stack.bowMl = bowMl
 }
 
+/** Thickness of a layer of tissue in glue, of paint and of a coat of lacquer, mm. Common practice, no source. */
+const TISSUE_MM = 0.15
+const PAINT_MM = 0.1
+const LACQUER_MM = 0.08
+
 function waterCoats(stack: PoolStack, pool: Pool, shelf: Shelf): Coat[] {
   const name = (id: string) => shelf.get(id)?.name ?? id
-  const gel: Coat = {
-    what: 'gel',
-    material: 'ripple-gel',
-    label: 'Ripple gel, stippled',
-    thicknessMm: 1
-  }
-  if (pool.way === 'paper-skin') {
-    return [
+  const { tissue, lacquer, gel } = bodyNeeds(pool.way)
+  const coats = poursOf(stack, pool, name)
+  if (tissue)
+    coats.push(
       {
         what: 'paper',
-        material: 'tissue',
+        material: USUAL.coat.paper,
         label: `Tissue in thinned glue, ${pool.skin.layers} layers`,
-        thicknessMm: 0.15 * pool.skin.layers
+        thicknessMm: TISSUE_MM * pool.skin.layers
       },
-      { what: 'paint', material: 'bed-paint', label: 'Painted to look deep', thicknessMm: 0.1 },
       {
-        what: 'gloss',
-        material: pool.skin.lacquer,
-        label: `${name(pool.skin.lacquer)}, ${pool.skin.lacquerCoats} coats`,
-        thicknessMm: 0.08 * pool.skin.lacquerCoats
+        what: 'paint',
+        material: USUAL.coat.bed,
+        label: 'Painted to look deep',
+        thicknessMm: PAINT_MM
       }
-    ]
+    )
+  if (lacquer)
+    coats.push({
+      what: 'gloss',
+      material: pool.skin.lacquer,
+      label: `${name(pool.skin.lacquer)}, ${pool.skin.lacquerCoats} coats`,
+      thicknessMm: LACQUER_MM * pool.skin.lacquerCoats
+    })
+  if (gel === 'coats')
+    coats.push({
+      what: 'gel',
+      material: pool.gloss.gel,
+      label: `${name(pool.gloss.gel)}, ${pool.gloss.coats} coats`,
+      thicknessMm: GLOSS_COAT_MM * pool.gloss.coats
+    })
+  if (gel === 'ripples' && stack.layers.length > 0)
+    coats.push({
+      what: 'gel',
+      material: USUAL.gel.ripples,
+      label: 'Ripple gel, stippled',
+      thicknessMm: 1
+    })
+  return coats
+}
+
+/** Pours, or coats under the lamp, from the bottom up; where there are bands each says its tint. */
+function poursOf(stack: PoolStack, pool: Pool, name: (id: string) => string): Coat[] {
+  const lit = bodyNeeds(pool.way).fill === 'light'
+  const tinted = (tints: readonly TintDose[]) => {
+    if (pool.bands.length <= 1) return ''
+    if (tints.length === 0) return ': clear'
+    return `: ${tints.map((t) => name(t.id).replace(' tint', '').toLowerCase()).join(' and ')}`
   }
-  if (pool.way === 'gloss-gel')
-    return [
-      {
-        what: 'gel',
-        material: pool.gloss.gel,
-        label: `${name(pool.gloss.gel)}, ${pool.gloss.coats} coats`,
-        thicknessMm: pool.gloss.coats
-      }
-    ]
-  const count = stack.layers.length
-  const pours = stack.layers.map((layer, i): Coat => ({
+  return stack.layers.map((layer, i): Coat => ({
     what: 'pour',
-    material: pool.way === 'light-cured-pour' ? pool.light.resin : pool.resin,
+    material: lit ? pool.light.resin : pool.resin,
     thicknessMm: layer.toMm - layer.fromMm,
-    label: `${pool.way === 'light-cured-pour' ? 'Coat' : 'Pour'} ${i + 1} of ${count}${layer.tints.length > 0 && pool.bands.length > 1 ? `: ${layer.tints.map((t) => name(t.id).replace(' tint', '').toLowerCase()).join(' and ')}` : pool.bands.length > 1 ? ': clear' : ''}`
+    label: `${lit ? 'Coat' : 'Pour'} ${i + 1} of ${stack.layers.length}${tinted(layer.tints)}`
   }))
-  return count > 0 ? [...pours, gel] : []
 }

@@ -1,3 +1,4 @@
+import { USUAL } from '../../craft/usual'
 import type { Build, Moving } from '../../build/types'
 import { movingOf, poolsOf } from '../../build/types'
 import type { FormsPlan } from '../2-forms/formsStage'
@@ -49,7 +50,7 @@ export function stacksStage(
       thicknessMm: Math.max(0, groundMm - shellMm)
     },
     { what: 'shell', material: shell, label: name(shell), thicknessMm: shellMm },
-    { what: 'paint', material: 'bed-paint', label: 'Bed colours', thicknessMm: 0.1 },
+    { what: 'paint', material: USUAL.coat.bed, label: 'Bed colours', thicknessMm: 0.1 },
     {
       what: 'seal',
       material: seal,
@@ -85,8 +86,8 @@ export function formStacks(build: Build, forms: FormsPlan, shelf: Shelf): FormSt
 
 /** White and gloss over what moves, as thick as they are brushed, mm. Common practice, no source. */
 const WHITE_AND_GLOSS: readonly Coat[] = [
-  { what: 'white', material: 'white-acrylic', label: 'White water, by the map', thicknessMm: 0.1 },
-  { what: 'gloss', material: 'gloss', label: 'Gloss, twice', thicknessMm: 0.1 }
+  { what: 'white', material: USUAL.coat.white, label: 'White water, by the map', thicknessMm: 0.1 },
+  { what: 'gloss', material: USUAL.coat.gloss, label: 'Gloss, twice', thicknessMm: 0.1 }
 ]
 
 function formStack(

@@ -1,3 +1,4 @@
+import { bodyNeeds } from '../../craft/ways/catalog'
 import type { Build, Pool } from '../../build/types'
 import { poolsOf } from '../../build/types'
 import { mix, mixedDensity, type Mix } from '../../physics/stuff/mixing/mix'
@@ -40,7 +41,8 @@ export function amountsStage(
   for (const pool of poolsOf(build)) {
     const resin = onShelf(shelf, 'resin', pool.resin)
     const stack = stacks.pools.find((s) => s.id === pool.id)
-    if (pool.way !== 'two-part-pour' || !resin || !stack || stack.layers.length === 0) continue
+    if (bodyNeeds(pool.way).fill !== 'two-part') continue
+    if (!resin || !stack || stack.layers.length === 0) continue
     const mixed = mixPours(build, pool, resin, stack)
     pools.push(mixed.amounts)
     batches.push(...mixed.batches)

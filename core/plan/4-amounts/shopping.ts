@@ -1,3 +1,4 @@
+import { USUAL } from '../../craft/usual'
 import type { Build, Water } from '../../build/types'
 import { onShelf, type Shelf } from '../../craft/materials/shelf'
 import type { Material } from '../../craft/materials/types'
@@ -6,7 +7,7 @@ import { isWorked } from './bodySizes'
 import { partsOf } from '../3-stacks/gelStack'
 import { repairWay } from '../../craft/troubles/repairs'
 import { TROUBLES } from '../../craft/troubles/troubles'
-import { wayFor } from '../../craft/ways/catalog'
+import { wayFor, firstWay } from '../../craft/ways/catalog'
 import { grown, type Way } from '../../craft/ways/types'
 import type { PlannedBatch, PoolAmounts } from './types'
 import type { BuildSizes } from './sizes'
@@ -94,7 +95,7 @@ export function shoppingList(
       add(found, unitOf(found) === 'piece' ? Math.ceil(amount - 1e-9) : amount, owner)
     }
   }
-  useAll(wayFor('ground', 'groundwork'), whole)
+  useAll(firstWay('ground'), whole)
   for (const water of build.waters) {
     const sizes = waters[water.id]
     if (!sizes) continue
@@ -113,7 +114,7 @@ export function shoppingList(
       const tint = onShelf(shelf, 'tint', id)
       if (tint) add(tint, drops / tint.dropsPerMl, batch.pool)
     }
-    const cup = shelf.get('cup')
+    const cup = shelf.get(USUAL.cup)
     if (cup)
       add(
         cup,
@@ -144,7 +145,7 @@ export function shoppingList(
     const water = build.waters.find((w) => w.id === repair.water)
     if (trouble) useAll(repairWay(trouble), waters[repair.water] ?? whole, water, repair.id)
   }
-  useAll(wayFor('finish', 'finishing'), whole)
+  useAll(firstWay('finish'), whole)
   return [...lines.values()].map(({ material, amount, also, byWater }) =>
     priced(
       material,
@@ -207,19 +208,13 @@ function staysG(material: Material, amount: number): number {
     case 'filler':
       return amount
     case 'sundry':
-      return material.id === 'fibre'
-        ? amount
-        : material.id === 'carving-foam'
-          ? amount * 0.04
-          : material.id === 'white-acrylic'
-            ? amount * 0.6
-            : 0
+      return amount * (material.staysShare ?? 0)
     default:
       return 0
   }
 }
 
-/** Weight that a water, white or spray adds to the model, g. Shares of paint and foam that stay: typical, from memory. */
+/** Weight that a water, white or spray adds to the model, g. */
 export const weightOf = (lines: readonly ShoppingLine[], owner: string, shelf: Shelf): number =>
   lines.reduce((sum, l) => {
     const material = shelf.get(l.material)
@@ -240,9 +235,6 @@ function addGround(build: Build, baseCm2: number, waterCm2: number, shelf: Shelf
   if (seal) add(seal, (waterCm2 / 10_000) * BANKS_TOO * seal.mlPerM2 * ground.sealCoats, null)
 }
 
-/** Water for 100 g of casting plaster, g. Common practice, no source. */
-const PLASTER_WATER = 70
-
 function alsoAs(material: Material, amount: number, pools: readonly PoolAmounts[]): string[] {
   const whole = (value: number) => String(Math.ceil(value - 1e-9))
   if (material.kind === 'resin') {
@@ -260,7 +252,7 @@ function alsoAs(material: Material, amount: number, pools: readonly PoolAmounts[
     return [
       material.mixedFrom.map(([name, share]) => `${whole(amount * share)} ml ${name}`).join(' + ')
     ]
-  if (material.id === 'casting-plaster')
-    return [`and ${whole((amount * PLASTER_WATER) / 100)} g of water`]
+  if (material.kind === 'sundry' && material.waterPer100G)
+    return [`and ${whole((amount * material.waterPer100G) / 100)} g of water`]
   return []
 }

@@ -1,3 +1,4 @@
+import { bodyNeeds } from '../../craft/ways/catalog'
 import type { Build, Moving } from '../../build/types'
 import { movingOf, poolsOf } from '../../build/types'
 import { lineLength, signedArea } from '../../physics/shape/polygon'
@@ -42,6 +43,9 @@ export function sizesOf(
     const areaCm2 = (here?.areaMm2 ?? 0) / 100
     const light = stack?.light
     const lightResin = onShelf(shelf, 'light-resin', pool.light.resin)
+    const { fill, tissue, lacquer, gel } = bodyNeeds(pool.way)
+    const lacquerCoats = lacquer ? pool.skin.lacquerCoats : 0
+    const glossCoats = gel === 'coats' ? pool.gloss.coats : 0
     const volumeMl = layers.reduce((sum, l) => sum + l.volumeMl, 0)
     waters[pool.id] = {
       ...whole,
@@ -49,24 +53,22 @@ export function sizesOf(
       damCm: stack?.dam ? stack.dam.lengthMm / 10 : 0,
       beadMl: stack?.dam?.beadMl ?? 0,
       braces: stack?.dam?.braces ?? 0,
-      pours: pool.way === 'two-part-pour' ? layers.length : 0,
-      lightCoats: pool.way === 'light-cured-pour' ? layers.length : 0,
+      pours: fill === 'two-part' ? layers.length : 0,
+      lightCoats: fill === 'light' ? layers.length : 0,
       lightMinPerCoat: light ? light.lampMin / Math.max(1, light.coats) : 0,
       lightG:
         light && lightResin
           ? volumeMl * lightResin.densityGCm3 * (1 + build.mixing.wastePct / 100)
           : 0,
-      tissueLayers: pool.way === 'paper-skin' ? pool.skin.layers : 0,
-      tissueCm2: pool.way === 'paper-skin' ? areaCm2 * LAPS * pool.skin.layers : 0,
-      lacquerCoats: pool.way === 'paper-skin' ? pool.skin.lacquerCoats : 0,
+      tissueLayers: tissue ? pool.skin.layers : 0,
+      tissueCm2: tissue ? areaCm2 * LAPS * pool.skin.layers : 0,
+      lacquerCoats,
       lacquerMl:
-        pool.way === 'paper-skin'
-          ? (areaCm2 / 10_000) *
-            pool.skin.lacquerCoats *
-            (onShelf(shelf, 'lacquer', pool.skin.lacquer)?.mlPerM2 ?? 0)
-          : 0,
-      glossCoats: pool.way === 'gloss-gel' ? pool.gloss.coats : 0,
-      glossMl: pool.way === 'gloss-gel' ? (areaCm2 / 10) * GLOSS_COAT_MM * pool.gloss.coats : 0,
+        (areaCm2 / 10_000) *
+        lacquerCoats *
+        (onShelf(shelf, 'lacquer', pool.skin.lacquer)?.mlPerM2 ?? 0),
+      glossCoats,
+      glossMl: (areaCm2 / 10) * GLOSS_COAT_MM * glossCoats,
       tints: pool.tints.length + pool.bands.reduce((sum, b) => sum + b.tints.length, 0),
       lifts: layers.length === 0 ? 0 : (stack?.dam?.leakTest.levelsMm.length ?? 1)
     }

@@ -1,3 +1,5 @@
+import { bodyNeeds } from '../../craft/ways/catalog'
+import { USUAL } from '../../craft/usual'
 import { lastAnswers } from '../../physics/solve/lastAnswers'
 import type { AmountsPlan } from '../4-amounts/amountsStage'
 import type { Build, Moving, Pool } from '../../build/types'
@@ -156,7 +158,7 @@ function movingCures(
 ): Partial<Record<CureName, number>> {
   const laying = stack?.laying
   const gel = onShelf(shelf, 'gel', water.gel)
-  const resin = onShelf(shelf, 'resin', 'casting-epoxy-2-1')
+  const resin = onShelf(shelf, 'resin', USUAL.castingResin)
   const release = stack?.part?.overhang?.releaseH
   const clear = laying ? gelHours(laying.clearH) : coatClear(water.gel, build.room, shelf)
   return {
@@ -168,7 +170,7 @@ function movingCures(
     stripSet: gel
       ? gelHours(hoursUntil(dryInRoom(gel, gel.coatMm, build.room).curve, HOLDS_AT))
       : 0,
-    rippleClear: coatClear('ripple-gel', build.room, shelf),
+    rippleClear: coatClear(USUAL.gel.ripples, build.room, shelf),
     lightSet: COOL_MIN,
     rubberCoat: USUAL_MIN.rubberCoat,
     rubberSet: USUAL_MIN.rubberSet,
@@ -216,9 +218,9 @@ function resinCures(
 ): Partial<Record<CureName, number>> {
   const heat = stack?.heat
   const resin = onShelf(shelf, 'resin', pool.resin)
-  if (pool.way === 'light-cured-pour') return { firm: COOL_MIN, gel: COOL_MIN }
-  if (pool.way !== 'two-part-pour')
-    return { firm: pool.way === 'paper-skin' ? Math.round(USUAL_MIN.skinDry) : 0 }
+  const { fill, tissue } = bodyNeeds(pool.way)
+  if (fill === 'light') return { firm: COOL_MIN, gel: COOL_MIN }
+  if (!fill) return { firm: tissue ? Math.round(USUAL_MIN.skinDry) : 0 }
   if (!heat || !resin) return {}
   const minutes = (value: number | null) => Math.round(Math.min(NEVER_MIN, value ?? NEVER_MIN))
   return {

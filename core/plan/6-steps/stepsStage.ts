@@ -13,7 +13,7 @@ import { factorFor, type LearnedLine } from '../learned/history'
 import { learnsOf } from '../learned/learns'
 import { isWorked } from '../4-amounts/bodySizes'
 import { CAUTIONS, type CautionId } from '../../craft/materials/cautions'
-import { WAYS, wayFor } from '../../craft/ways/catalog'
+import { firstWay, wayFor } from '../../craft/ways/catalog'
 import {
   grown,
   type After,
@@ -216,7 +216,7 @@ function scopesOf(
     {
       key: 'ground',
       water: null,
-      way: WAYS.get('groundwork')!,
+      way: firstWay('ground'),
       sizes: whole,
       cures: cures.ground,
       learned
@@ -250,7 +250,7 @@ function scopesOf(
     {
       key: 'finish',
       water: null,
-      way: WAYS.get('finishing')!,
+      way: firstWay('finish'),
       sizes: whole,
       cures: cures.ground,
       learned

@@ -36,7 +36,7 @@ export function findingsStage(
     ...runFindings(build, stages.forms),
     ...gelFindings(build, stages, shelf),
     ...whiteFindings(build, stages),
-    ...orderFindings(build, stages),
+    ...orderFindings(build, stages, shelf),
     ...roomFindings(build, stages),
     ...dayFindings(build, stages),
     ...copiesFindings(build, stages),

@@ -1,5 +1,6 @@
+import { onShelf, type Shelf } from '../../craft/materials/shelf'
 import type { Build } from '../../build/types'
-import { HARM, pairOf, THINGS, type ThingId } from '../../craft/materials/pairs'
+import { FOAM_EATERS, HARM, pairOf, THINGS, type ThingId } from '../../craft/materials/pairs'
 import { wayFor } from '../../craft/ways/catalog'
 import type { Finding, Stages } from './types'
 
@@ -10,15 +11,6 @@ const waysOf = (build: Build) =>
     wayFor('white', build.finish.white),
     wayFor('spray', build.finish.spray)
   ].flatMap((w) => w ?? [])
-
-/** Things used that harm foam with nothing over it. */
-const FOAM_EATERS: readonly ThingId[] = [
-  'solvent-cement',
-  'superglue',
-  'hot-glue',
-  'lacquer',
-  'spray'
-]
 
 /** Whether one step comes before another in the network, however many lie between. */
 function comesBefore(from: string, to: string, after: ReadonlyMap<string, string[]>): boolean {
@@ -36,7 +28,7 @@ function comesBefore(from: string, to: string, after: ReadonlyMap<string, string
 }
 
 /** What the order of the work keeps from spoiling each other, and what it cannot. */
-export function orderFindings(build: Build, stages: Stages): Finding[] {
+export function orderFindings(build: Build, stages: Stages, shelf: Shelf): Finding[] {
   const { steps, links } = stages.steps
   if (build.waters.length === 0) return []
   const after = new Map<string, string[]>()
@@ -92,7 +84,9 @@ export function orderFindings(build: Build, stages: Stages): Finding[] {
       'plants after the flame: set no turf at the edge until the last pour has been torched'
     )
   if (
-    build.waters.some((w) => w.kind !== 'pool' && w.gel === 'gloss-glue') ||
+    build.waters.some(
+      (w) => w.kind !== 'pool' && onShelf(shelf, 'gel', w.gel)?.catchesDust === true
+    ) ||
     ids.includes('finish/gloss')
   )
     kept.push('dust off the gloss: a box over it until it is dry')
@@ -109,7 +103,7 @@ export function orderFindings(build: Build, stages: Stages): Finding[] {
     })
 
   const bare =
-    (build.ground.landform === 'xps' || build.ground.landform === 'eps') &&
+    onShelf(shelf, 'landform', build.ground.landform)?.foam === true &&
     build.ground.shellMm < 0.5 &&
     build.ground.sealCoats === 0
   if (bare) {

@@ -20,7 +20,8 @@ export function pourFindings(
   shelf: Shelf,
   make: Make
 ): Finding[] {
-  if (!wayFor('pool', pool.way)) {
+  const way = wayFor('pool', pool.way)
+  if (!way) {
     return [
       make('no-way', {
         severity: 'stop',
@@ -32,13 +33,13 @@ export function pourFindings(
       })
     ]
   }
-  const behindDam = pool.way === 'two-part-pour' || pool.way === 'light-cured-pour'
+  const { fill, dam, lacquer } = way.body ?? {}
   return [
-    ...(pool.way === 'two-part-pour' ? heatFindings(build, pool, stack, shelf, make) : []),
-    ...(pool.way === 'light-cured-pour' ? lightFindings(build, pool, stack, shelf, make) : []),
-    ...(behindDam ? damFindings(pool, stack, shelf, make) : []),
-    ...(behindDam && stack.layers.length > 0 ? bedFindings(build, pool, stack, stages, make) : []),
-    ...(pool.way === 'paper-skin' ? lacquerFindings(build, pool, shelf, make) : []),
+    ...(fill === 'two-part' ? heatFindings(build, pool, stack, shelf, make) : []),
+    ...(fill === 'light' ? lightFindings(build, pool, stack, shelf, make) : []),
+    ...(dam ? damFindings(pool, stack, shelf, make) : []),
+    ...(dam && stack.layers.length > 0 ? bedFindings(build, pool, stack, stages, make) : []),
+    ...(lacquer ? lacquerFindings(build, pool, shelf, make) : []),
     ...windowFindings(pool, stages, make)
   ]
 }

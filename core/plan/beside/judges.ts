@@ -1,3 +1,4 @@
+import { USUAL } from '../../craft/usual'
 import { about } from '../../words/durations'
 import { plain } from '../../words/sentences'
 import { fallsOf } from '../../build/types'
@@ -19,7 +20,7 @@ const PRACTICE = 'Common practice, no published source'
 const DRYING = 'Crank 1975; Dalton; Buck 1981; from memory'
 
 const gelOf = ({ water, shelf }: Case): Gel | null =>
-  onShelf(shelf, 'gel', water.kind === 'pool' ? 'ripple-gel' : water.gel)
+  onShelf(shelf, 'gel', water.kind === 'pool' ? USUAL.gel.ripples : water.gel)
 
 /** Whether a coat that is still white will clear by itself, and when. */
 function stillWhite({ build, measured, ...rest }: Case): Verdict {
@@ -134,8 +135,8 @@ export const JUDGES: Readonly<Record<string, Judge>> = {
   },
   stuck: ({ build, water, measured, shelf, stacks }) => {
     const laying = stacks.forms.find((s) => s.id === water.id)?.laying
-    const caulk = water.kind !== 'pool' && water.gel === 'clear-caulk'
-    const pair = pairOf(caulk ? 'caulk' : 'gel', 'silicone-paper')!
+    const made = water.kind === 'pool' ? null : onShelf(shelf, 'gel', water.gel)
+    const pair = pairOf(made?.face ?? 'gel', 'silicone-paper')!
     const ready = laying?.peelH ?? null
     const gel = laying ? onShelf(shelf, 'gel', laying.gel) : null
     const curve = gel && laying ? dryInRoom(gel, laying.wetMm, build.room).curve : []
@@ -157,7 +158,7 @@ export const JUDGES: Readonly<Record<string, Judge>> = {
     }
   },
   'faded-stipple': ({ water, measured, stacks, shelf }) => {
-    const gel = onShelf(shelf, 'gel', water.kind === 'pool' ? 'ripple-gel' : water.gel)!
+    const gel = onShelf(shelf, 'gel', water.kind === 'pool' ? USUAL.gel.ripples : water.gel)!
     const laying = stacks.forms.find((s) => s.id === water.id)?.laying
     const ripple = laying?.rippleMm ?? gel.finestMm * 1.5
     const left = leftOf(
@@ -248,7 +249,7 @@ export const JUDGES: Readonly<Record<string, Judge>> = {
     source: 'Geometry'
   }),
   dust: (here) => {
-    const gel = onShelf(here.shelf, 'gel', 'gloss-glue')!
+    const gel = onShelf(here.shelf, 'gel', USUAL.gel.mirror)!
     const { clearH } = dryInRoom(gel, here.measured.thickMm, here.build.room)
     return {
       says: `${pairOf('gel', 'dust')!.why}`,

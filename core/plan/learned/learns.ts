@@ -1,3 +1,5 @@
+import { bodyNeeds } from '../../craft/ways/catalog'
+import { USUAL } from '../../craft/usual'
 import type { Water } from '../../build/types'
 import type { Learns } from '../../build/log/entries'
 import type { CureName } from '../../craft/ways/types'
@@ -14,23 +16,22 @@ const GEL_DRIES: readonly CureName[] = [
 ]
 const GEL_THICKENS: readonly CureName[] = ['stippleOpens', 'dragOpens', 'teaseOpens', 'blowOpens']
 const RESIN_CURES: readonly CureName[] = ['gel', 'nextPour', 'firm', 'undam', 'cured', 'chipFirm']
-/** Gel that ripples a pool. */
-const POOL_GEL = 'ripple-gel'
+
+/** The gel that makes a wait of a water. */
+function gelOf(water: Water, cure: CureName): string {
+  if (water.kind !== 'pool') return cure === 'rippleClear' ? USUAL.gel.ripples : water.gel
+  return bodyNeeds(water.way).gel === 'coats' ? water.gloss.gel : USUAL.gel.ripples
+}
 
 /** Which product a wait is made by, and what of it; null: nothing that is learned. */
 export function learnsOf(water: Water | null, cure: CureName): Learns | null {
   if (!water) return null
-  const gel =
-    water.kind === 'pool'
-      ? water.way === 'gloss-gel'
-        ? water.gloss.gel
-        : POOL_GEL
-      : cure === 'rippleClear'
-        ? POOL_GEL
-        : water.gel
+  const gel = gelOf(water, cure)
   if (GEL_DRIES.includes(cure)) return { product: gel, what: 'dry' }
   if (GEL_THICKENS.includes(cure)) return { product: gel, what: 'thicken' }
-  return water.kind === 'pool' && water.way === 'two-part-pour' && RESIN_CURES.includes(cure)
+  return water.kind === 'pool' &&
+    bodyNeeds(water.way).fill === 'two-part' &&
+    RESIN_CURES.includes(cure)
     ? { product: water.resin, what: 'cure' }
     : null
 }

@@ -1,0 +1,27 @@
+import type { WaterKind } from './ways/types'
+
+/** What the trade takes where nothing else was chosen: materials and ways by id. Common practice, no source. */
+export const USUAL = {
+  ground: { landform: 'xps', shell: 'fibre-plaster', seal: 'acrylic-varnish' },
+  ways: {
+    pool: 'two-part-pour',
+    fall: 'peel-off-strips',
+    reach: 'layered-rapid',
+    sea: 'brushed-ridges',
+    splash: 'frozen-drips'
+  } satisfies Record<WaterKind, string>,
+  finish: { white: 'painted-white', spray: 'teased-fibre' },
+  dam: 'acrylic-hot-glue',
+  resin: 'clear-epoxy-2-1',
+  /** What moulds are filled with. */
+  castingResin: 'casting-epoxy-2-1',
+  light: { resin: 'craft-light-resin', lamp: 'hand-lamp' },
+  lacquer: 'gloss-lacquer',
+  film: 'acetate-02',
+  /** Gel that takes ripples, that stands up in crests, and that mirrors. */
+  gel: { ripples: 'ripple-gel', crests: 'heavy-gloss-gel', mirror: 'gloss-glue' },
+  tint: { river: 'blue-green', sea: 'deep-blue', silt: 'river-brown' },
+  cup: 'cup',
+  /** What lies over bed and water as a coat: paint, paper, white, gloss. */
+  coat: { bed: 'bed-paint', paper: 'tissue', white: 'white-acrylic', gloss: 'gloss' }
+} as const
