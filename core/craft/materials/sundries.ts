@@ -261,6 +261,13 @@ export const SUNDRIES: readonly Sundry[] = [
     'Off-white first, pure white last and only at the edge.',
     { staysShare: 0.6 }
   ),
+  sundry(
+    'cling-film',
+    'Cling film',
+    'cm²',
+    [3000, 2],
+    'Crumpled and opened again its wrinkles read as running water; gel only wraps it, it does not stick.'
+  ),
   sundry('gloss', 'Gloss varnish', 'ml', [100, 7]),
   sundry('fibre', 'Teased polyester fibre', 'g', [50, 3], '', { staysShare: 1 }),
   sundry(
