@@ -13,6 +13,7 @@ import { GLOSS_GEL } from './glossGel'
 import { GROUNDWORK } from './groundwork'
 import { LAYERED_RAPID } from './layeredRapid'
 import { LIGHT_CURED_POUR } from './lightCuredPour'
+import { MUD_POUR } from './mudPour'
 import { PAPER_SKIN } from './paperSkin'
 import { PEEL_STRIPS } from './peelStrips'
 import { RESIN_RAPID, STROKED_RIPPLES } from './rapids'
@@ -35,6 +36,7 @@ export const WAYS: ReadonlyMap<string, Way> = new Map(
   [
     GROUNDWORK,
     TWO_PART_POUR,
+    MUD_POUR,
     LIGHT_CURED_POUR,
     PAPER_SKIN,
     GLOSS_GEL,

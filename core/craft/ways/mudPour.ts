@@ -1,0 +1,47 @@
+import { TWO_PART_POUR } from './twoPartPour'
+import type { StepTemplate, Way } from './types'
+
+/** A bed of tinted, textured slurry, laid before the dam. */
+const SLURRY: StepTemplate = {
+  id: 'slurry',
+  order: 8,
+  title: 'Lay the bed of mud',
+  how: 'Stir sifted soil and scatter into thinned glue with bed paint until it holds a furrow. Brush it over the floor of the pool, thin to the shore; draw ruts and footprints into it.',
+  right: 'It looks like the same mud as the banks, one tone darker.',
+  hands: { fixed: 15, per: { areaCm2: 0.06 } },
+  wait: { becomes: 'firm', min: 'paintDry' },
+  after: ['ground/texture'],
+  cautions: []
+}
+
+/** The pour's own steps: the dam stands on the mud, and mud takes no ripples. */
+const POURED = TWO_PART_POUR.steps
+  .filter((step) => step.id !== 'gelcoat' && step.id !== 'ripple')
+  .map((step): StepTemplate => (step.id === 'dam' ? { ...step, after: ['slurry'] } : step))
+
+/** Clay-coloured mud: a two-part pour over a textured, tinted bed. Trade sections 1 (6, 8) and 3 (P7, P9). Common practice, no source. */
+export const MUD_POUR: Way = {
+  id: 'mud-pour',
+  for: 'pool',
+  name: 'Muddy pour over a bed of slurry',
+  note: 'Clay-coloured resin over a textured bed of the same mud: puddles, ditches and rivers in spate. No ripples.',
+  body: { fill: 'two-part', dam: true },
+  anchors: { ripple: 'undam' },
+  compare: {
+    depth: 'real',
+    risk: 'Too much tint reads as paint; slurry that is not dry through clouds the resin.',
+    reversible: 'No: cut out and poured again.'
+  },
+  meets: [
+    { a: 'two-part', b: 'sealed-foam', wants: 'unharmed' },
+    { a: 'two-part', b: 'damp-plaster', wants: 'unharmed' }
+  ],
+  steps: [SLURRY, ...POURED],
+  setIn: TWO_PART_POUR.setIn,
+  uses: [
+    ...TWO_PART_POUR.uses.filter((use) => use.material !== 'ripple-gel'),
+    { material: 'scatter', amount: { fixed: 5, per: { areaCm2: 0.08 } } },
+    { material: 'thinned-glue', amount: { fixed: 5, per: { areaCm2: 0.06 } } },
+    { material: 'bed-paint', amount: { fixed: 2, per: { areaCm2: 0.02 } } }
+  ]
+}

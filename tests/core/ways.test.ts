@@ -1,0 +1,59 @@
+import { expect } from 'chai'
+import { changePool, setWay } from '../../core/build/edits'
+import { poolsOf, type Build } from '../../core/build/types'
+import { readBuild } from '../../core/build/file/buildFile'
+import { writeBuild } from '../../core/build/file/write'
+import { WAYS } from '../../core/craft/ways/catalog'
+import { compareWays } from '../../core/plan/beside/compareWays'
+import { BUILT_IN_SHELF } from '../../core/craft/materials/shelf'
+import { derivePlan, type Plan } from '../../core/plan/derivePlan'
+import { demo } from '../support/builds'
+
+const POND = 'millpond'
+const idsOf = (plan: Plan, water: string) =>
+  plan.steps.steps.filter((s) => s.water === water).map((s) => s.id.split('/')[1])
+
+describe('A way that is one file and its line in the catalogue', () => {
+  describe('a muddy pour over a bed of slurry', () => {
+    const muddy: Build = changePool(POND, {
+      bands: [],
+      tints: [{ id: 'river-brown', dropsPer100G: 12 }]
+    })(setWay(POND, 'mud-pour')(demo()))
+    const plan = derivePlan(muddy)
+
+    it('lays the mud before the dam, lets it dry, and pours without ripples', () => {
+      const ids = idsOf(plan, POND)
+      expect(ids).to.include.members(['slurry', 'dam', 'dryout', 'undam'])
+      expect(ids.some((id) => /ripple|gelcoat/.test(id))).to.equal(false)
+      const link = plan.steps.links.find(
+        (l) => l.from === `${POND}/slurry` && l.to === `${POND}/dam`
+      )
+      expect(link!.minMin).to.be.greaterThan(60)
+      expect(plan.days.finishMs).to.be.a('number')
+    })
+
+    it('weighs out resin and browns it as any pour does, runs its heat, and buys the mud', () => {
+      const poured = derivePlan(demo())
+      const [mud, clear] = [plan, poured].map((p) => p.amounts.pools.find((a) => a.pool === POND)!)
+      expect(mud.totalG).to.be.closeTo(clear.totalG, 1e-9)
+      expect(plan.stacks.pools.find((s) => s.id === POND)!.heat).to.not.equal(null)
+      const bought = (p: Plan, id: string) =>
+        p.amounts.shopping.find((l) => l.material === id)?.byWater[POND] ?? 0
+      expect(bought(plan, 'scatter')).to.be.greaterThan(5)
+      expect(bought(plan, 'ripple-gel')).to.equal(0)
+      expect(bought(poured, 'ripple-gel')).to.be.greaterThan(0)
+      expect(bought(plan, 'river-brown')).to.be.greaterThan(0)
+    })
+
+    it('is compared with the others and kept in the file', () => {
+      const lines = compareWays(demo(), POND, BUILT_IN_SHELF)
+      expect(lines.find((l) => l.way === 'mud-pour')!.finishMs).to.be.a('number')
+      const back = readBuild(writeBuild(muddy))
+      expect(back.ok && poolsOf(back.value)[0].way).to.equal('mud-pour')
+    })
+  })
+
+  it('every pool’s way says what its body needs, and no other way does', () => {
+    for (const way of WAYS.values()) expect(way.body !== undefined).to.equal(way.for === 'pool')
+  })
+})
