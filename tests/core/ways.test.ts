@@ -53,6 +53,35 @@ describe('A way that is one file and its line in the catalogue', () => {
     })
   })
 
+  describe('a fall of wrinkled film under gel', () => {
+    const build = setWay('weir', 'wrinkled-film')(demo())
+    const plan = derivePlan(build)
+
+    it('is crumpled, laid, covered coat by coat and blended, each on what is ready for it', () => {
+      const ids = idsOf(plan, 'weir').map((id) => id.replace(/#\d+$/, ''))
+      expect([...new Set(ids)].sort()).to.deep.equal(['blend', 'crumple', 'gel', 'hang'])
+      const coats = plan.stacks.forms.find((f) => f.id === 'weir')!.laying!.coats
+      expect(ids.filter((id) => id === 'gel').length).to.equal(coats)
+      const firm = plan.steps.links.find(
+        (l) => l.from === 'weir/hang' && l.to.startsWith('weir/gel')
+      )
+      expect(firm!.minMin).to.be.greaterThan(60)
+      expect(plan.days.finishMs).to.be.a('number')
+    })
+
+    it('needs film as wide again as the fall for its folds, gel by its coats, and warns of nothing new', () => {
+      const bought = (id: string) =>
+        plan.amounts.shopping.find((l) => l.material === id)?.byWater.weir ?? 0
+      const form = plan.forms.falls.find((f) => f.id === 'weir')!
+      const wallCm2 = (form.widthMm * form.curve!.arcMm) / 100
+      expect(bought('cling-film')).to.be.greaterThan(1.5 * wallCm2)
+      expect(bought('ripple-gel')).to.be.greaterThan(3)
+      const warned = (p: Plan) =>
+        p.findings.filter((f) => f.water === 'weir' && f.severity !== 'note').map((f) => f.id)
+      expect(warned(derivePlan(demo()))).to.include.members(warned(plan))
+    })
+  })
+
   it('every pool’s way says what its body needs, and no other way does', () => {
     for (const way of WAYS.values()) expect(way.body !== undefined).to.equal(way.for === 'pool')
   })

@@ -19,6 +19,7 @@ import { PEEL_STRIPS } from './peelStrips'
 import { RESIN_RAPID, STROKED_RIPPLES } from './rapids'
 import { BAG_SKIN, FIBRE_SPLASH, PICKED_PASTE } from './splashes'
 import { DUSTED_FIBRE, TEASED_FIBRE } from './sprays'
+import { WRINKLED_FILM } from './wrinkledFilm'
 import { TWO_PART_POUR } from './twoPartPour'
 import { CARVED_WAVE, CAST_WAVE, CURL_FILM } from './waves'
 import {
@@ -47,6 +48,7 @@ export const WAYS: ReadonlyMap<string, Way> = new Map(
     BUILT_IN_PLACE,
     FLOODED_FALL,
     READY_STRIP,
+    WRINKLED_FILM,
     LAYERED_RAPID,
     RESIN_RAPID,
     STROKED_RIPPLES,

@@ -1,0 +1,72 @@
+import { BETWEEN_POOLS } from './after'
+import type { Way } from './types'
+
+/** Cling film crumpled, opened and laid down the wall, gel over it. Trade sections 2 and 5 (G3). Common practice, no source. */
+export const WRINKLED_FILM: Way = {
+  id: 'wrinkled-film',
+  for: 'fall',
+  name: 'Wrinkled film under gel',
+  note: 'Cling film crumpled and half opened, laid down the wall from lip to foot, gel in coats over it: the wrinkles run as water does.',
+  compare: {
+    risk: 'Gel holds on to the film by its folds alone: a loose edge lifts it all; wrinkles across the fall read as cloth.',
+    reversible: 'Yes: it lifts off in one piece.'
+  },
+  meets: [
+    { a: 'gel', b: 'polythene', wants: 'unharmed' },
+    { a: 'gel', b: 'cured-resin', wants: 'on' }
+  ],
+  gel: 'sheet',
+  steps: [
+    {
+      id: 'crumple',
+      order: 15,
+      title: 'Crumple the film',
+      how: 'Cut it half as wide again as the lip and 10 mm longer than the fall. Crush it into a rope, pull it half open again: folds run down its length.',
+      right: 'Held up it hangs in threads, none across.',
+      hands: { fixed: 6, per: { widthCm: 0.4 } },
+      after: [],
+      cautions: [],
+      tools: ['scissors']
+    },
+    {
+      id: 'hang',
+      order: 16,
+      title: 'Lay it down the wall',
+      how: 'A bead of gel at the lip, at the foot and along both sides; press the film in with a damp brush and fold its edges back under.',
+      right: 'Nothing lifts when you blow on it, and no edge shows from the front.',
+      hands: { fixed: 12, per: { widthCm: 1.2 } },
+      wait: { becomes: 'firm', min: 'stripSet' },
+      after: ['crumple', ...BETWEEN_POOLS],
+      cautions: [],
+      tools: ['soft brush']
+    },
+    {
+      id: 'gel',
+      order: 16,
+      title: 'Gel over the wrinkles',
+      times: 'gelCoats',
+      how: 'A thin coat drawn down the folds and round the edges, which is what holds it; glassy at the lip, torn below the tear line.',
+      right: 'The film itself cannot be made out.',
+      hands: { fixed: 10, per: { widthCm: 0.9 } },
+      wait: { becomes: 'clear', min: 'formClear' },
+      after: ['hang'],
+      cautions: [],
+      tools: ['stiff brush']
+    },
+    {
+      id: 'blend',
+      order: 16,
+      title: 'Blend lip, sides and foot with gel',
+      how: 'Feather gel out over the pool above and into the foam below. Thin coats: a thick one stays white.',
+      right: 'You cannot find where the film ends.',
+      hands: { fixed: 12, per: { widthCm: 1.2 } },
+      wait: { becomes: 'clear', min: 'rippleClear' },
+      after: ['gel'],
+      cautions: []
+    }
+  ],
+  uses: [
+    { material: 'cling-film', amount: { fixed: 30, per: { formCm2: 1.8 } } },
+    { material: 'gel', amount: { fixed: 3, per: { gelMl: 1.15, widthCm: 0.3 } } }
+  ]
+}
