@@ -71,7 +71,7 @@ const against = (line: WhatIf) => {
   return min === 0 ? 'same day' : `${duration(Math.abs(min))} ${min < 0 ? 'sooner' : 'later'}`
 }
 function adopt(line: WhatIf): void {
-  const found = variantNamed(build.value, line.id)
+  const found = store.plan && variantNamed(build.value, store.plan, line.id)
   if (found) store.edit(line.title, found.edit)
 }
 const setDeadline = (event: Event) => {

@@ -355,10 +355,10 @@ describe('A plan that survives Tuesday evening', () => {
     const hurried = setCalendar({ deadline: '2026-12-30T18:00' })(build)
     const lines = whatIf(hurried, BUILT_IN_SHELF, NO_HISTORY)
     expect(lines[0]).to.include({ id: 'today', finishMs: plan.days.finishMs, meets: false })
-    expect(lines.map((l) => l.id)).to.include.members(variantsOf(hurried).map((v) => v.id))
+    expect(lines.map((l) => l.id)).to.include.members(variantsOf(hurried, plan).map((v) => v.id))
     for (const line of lines.slice(1))
       expect(
-        derivePlan(variantNamed(hurried, line.id)!.edit(hurried)).days.finishMs,
+        derivePlan(variantNamed(hurried, plan, line.id)!.edit(hurried)).days.finishMs,
         line.id
       ).to.equal(line.finishMs)
     expect(lines.some((l) => l.meets)).to.equal(true)

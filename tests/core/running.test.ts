@@ -450,7 +450,7 @@ describe('ground and flows that water cannot run over', function () {
         '--import=tsx',
         '-e',
         `
-      import { calculate } from './core/calculators/contract.ts'
+      import { calculate } from './core/exchange/calc/contract.ts'
       const row = JSON.parse('${line}')
       try { calculate('flow', { dxM: 1, bed: Array.from({ length: 4000 }, () => row), levelM: 1, boundaries: { w: 'wall', e: 'wall', s: 'wall', n: 'wall' }, manning: 0, untilS: 1 }) } catch (error) { console.log(error.message) }`,
         '--input-type=module'

@@ -147,10 +147,10 @@ export const CUT_SHEET: Way = {
       id: 'release',
       order: 16,
       title: 'Take the props away',
-      onlyWith: 'props',
+      onlyWith: 'propsAway',
       how: 'One after the other, from the foot up.',
       right: 'Nothing follows them down.',
-      hands: { fixed: 4, per: { props: 1 } },
+      hands: { fixed: 4, per: { propsAway: 1 } },
       after: [{ step: 'gel', wait: { becomes: 'firm', min: 'propRelease' } }],
       cautions: []
     },

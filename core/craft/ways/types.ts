@@ -99,6 +99,8 @@ export type SizeName =
   | 'partCm2'
   | 'filmCm2'
   | 'props'
+  /** Of those, the ones that ever come away. */
+  | 'propsAway'
   | 'mouldCm2'
   | 'castMl'
   | 'whiteMl'

@@ -175,10 +175,10 @@ export const CURL_FILM: Way = {
       id: 'release',
       order: 15,
       title: 'Take the props away',
-      onlyWith: 'props',
+      onlyWith: 'propsAway',
       how: 'From the lip down; look from the side against the jig sheet.',
       right: 'It stands as it stood.',
-      hands: { fixed: 4, per: { props: 1 } },
+      hands: { fixed: 4, per: { propsAway: 1 } },
       after: [{ step: 'back', wait: { becomes: 'firm', min: 'propRelease' } }],
       cautions: []
     },

@@ -22,7 +22,7 @@ import {
   type PourHeatInput
 } from '../../physics/stuff/heat/pourHeat'
 import { resinKinetics } from '../../craft/materials/resinKinetics'
-import { THERMAL } from '../../craft/materials/grounds'
+import { PLYWOOD } from '../../physics/stuff/heat/thermal'
 import { lightPlan, tintPerMm, type LightPlan } from './lightBody'
 import { onShelf, type Shelf } from '../../craft/materials/shelf'
 import type { Dam, Resin } from '../../craft/materials/types'
@@ -51,7 +51,7 @@ export interface PoolStack {
   coats: Coat[]
   heat: PourHeat | null
   dam: DamPlan | null
-  light: (LightPlan & { peakC: number; groundPeakC: number }) | null
+  light: (LightPlan & { groundSoftensC: number | null; peakC: number; groundPeakC: number }) | null
   colours: PoolColours | null
   /** Resin that leans, bows and things set in change, ml against the ground alone. */
   bowMl: number
@@ -67,20 +67,32 @@ const OVERNIGHT_MIN = 720
 /** The board under the landform and the table it stands on while it cures, mm of plywood. Common practice, no source. */
 const BOARD_AND_TABLE_MM = 24
 
-/** What lies under a pool's deepest place, from the resin down to the table. */
-export function bedLayers(build: Build, lowestMm: number, shelf: Shelf): GroundLayer[] {
+/** Landform that is carved through to less than this is no layer; a thinner one that is left is taken as this thick, mm. */
+const THINNEST_MM = 0.5
+const CARVED_THROUGH_MM = 0.05
+
+/** What lies under a pool's deepest place, from the resin down to the table, and which layer gives way in the heat. */
+export interface Bed {
+  layers: GroundLayer[]
+  /** Number of the layer of landform; null: there is none under the deepest place. */
+  soft: number | null
+  /** What that softens at, °C; null: it bears any pour, or is not there. */
+  softensC: number | null
+}
+
+export function bedUnder(build: Build, lowestMm: number, shelf: Shelf): Bed {
   const { landform, shell, shellMm } = build.ground
   const foam = onShelf(shelf, 'landform', landform)
   const skin = onShelf(shelf, 'shell', shell)
   const layers: GroundLayer[] = []
   if (skin && shellMm > 0) layers.push({ ...skin.thermal, thicknessMm: shellMm })
-  if (foam && lowestMm - shellMm > 0.5)
-    layers.push({ ...foam.thermal, thicknessMm: lowestMm - shellMm })
-  return [...layers, { ...THERMAL.get('plywood')!, thicknessMm: BOARD_AND_TABLE_MM }]
+  const leftMm = lowestMm - shellMm
+  const soft = foam && leftMm > CARVED_THROUGH_MM ? layers.length : null
+  if (foam && soft !== null)
+    layers.push({ ...foam.thermal, thicknessMm: Math.max(THINNEST_MM, leftMm) })
+  layers.push({ ...PLYWOOD, thicknessMm: BOARD_AND_TABLE_MM })
+  return { layers, soft, softensC: soft === null ? null : (foam?.thermal.softensC ?? null) }
 }
-
-/** Which of those layers is the landform. */
-const softLayer = (build: Build): number => (build.ground.shellMm > 0 ? 1 : 0)
 
 const perimeter = (ring: PoolGround['ring']) =>
   ring.reduce((sum, [x, y], i) => {
@@ -94,6 +106,10 @@ export function bandsOf(pool: Pool, depthMm: number): { thicknessMm: number; tin
   if (pool.bands.length === 0 || total <= 0) return [{ thicknessMm: depthMm, tints: pool.tints }]
   return pool.bands.map((b) => ({ thicknessMm: (depthMm * b.share) / total, tints: b.tints }))
 }
+
+/** What tint takes out of a lamp's light, 1/mm: every coat is laid as thin as the darkest band asks for. */
+export const lampTint = (pool: Pool, shelf: Shelf): number =>
+  Math.max(...bandsOf(pool, 1).map((b) => tintPerMm(tintsOn(shelf, b.tints))))
 
 /** The band that a height over the deepest place lies in. */
 function bandAt<B extends { thicknessMm: number }>(bands: readonly B[], heightMm: number): B {
@@ -113,20 +129,20 @@ function heatInput(
   kinetics: CureKinetics,
   shelf: Shelf
 ): PourHeatInput {
-  const ground = bedLayers(build, found.lowestMm, shelf)
+  const bed = bedUnder(build, found.lowestMm, shelf)
   const landform = onShelf(shelf, 'landform', build.ground.landform)
   const dam = pool.outline.some((c) => c.edge === 'dam') ? onShelf(shelf, 'dam', pool.dam) : null
   return {
     resin: kinetics,
     bandsMm: bandsOf(pool, found.maxDepthMm).map((b) => b.thicknessMm),
     labelMm: resin.layerMaxMm,
-    ground,
+    ground: bed.layers,
     groundName: landform?.name ?? 'the ground',
-    groundSoftensC: landform?.thermal.softensC ?? null,
-    softLayer: softLayer(build),
+    groundSoftensC: bed.softensC,
+    softLayer: bed.soft,
     dam: dam?.softens ? { ...dam.softens, thicknessMm: dam.thicknessMm, kWMK: dam.kWMK } : null,
     roomC: build.room.tempC,
-    sideWM3K: sideLoss(perimeter(found.ring), Math.abs(signedArea(found.ring)), ground),
+    sideWM3K: sideLoss(perimeter(found.ring), Math.abs(signedArea(found.ring)), bed.layers),
     pours: pool.pours,
     heed: pool.heed
   }
@@ -171,11 +187,9 @@ export function poolStack(
     const light = onShelf(shelf, 'light-resin', pool.light.resin)
     const lamp = onShelf(shelf, 'lamp', pool.light.lamp)
     if (light && lamp) {
-      const bed = bedLayers(build, found.lowestMm, shelf)
-      const softens = onShelf(shelf, 'landform', build.ground.landform)?.thermal.softensC ?? null
+      const under = bedUnder(build, found.lowestMm, shelf)
       const bands = bandsOf(pool, depth)
-      // every coat is laid as thin as the darkest band asks for
-      const tint = Math.max(...bands.map((b) => tintPerMm(tintsOn(shelf, b.tints))))
+      const tint = lampTint(pool, shelf)
       let plan = lightPlan(pool.light, light, lamp, depth, found.areaMm2, tint)
       if (pool.light.coatMm === null) {
         // the thickest that light reaches through is not always one that the bed bears
@@ -183,23 +197,24 @@ export function poolStack(
           plan.coatMm,
           pool.light.seconds,
           light.densityGCm3,
-          bed,
+          under.layers,
           build.room.tempC,
-          softens === null ? null : softens - MARGIN_C,
-          softLayer(build)
+          under.softensC === null ? null : under.softensC - MARGIN_C,
+          under.soft
         )
         if (coatMm < plan.coatMm)
           plan = lightPlan(pool.light, light, lamp, depth, found.areaMm2, tint, coatMm)
       }
       stack.light = {
         ...plan,
+        groundSoftensC: under.softensC,
         ...lightHeat(
           plan.coatMm,
           plan.secondsPerCoat ?? pool.light.seconds,
           light.densityGCm3,
-          bed,
+          under.layers,
           build.room.tempC,
-          softLayer(build)
+          under.soft
         )
       }
       lay(

@@ -192,11 +192,13 @@ function partSizes({ part }: FormStack): Sizes {
   if (!part) return {}
   const count = part.count + part.spares
   const cm2 = (count * part.lengthMm * part.widthMm) / 100
+  const props = (part.overhang?.props?.count ?? 0) * count
   return {
     parts: count,
     partCm2: cm2,
     filmCm2: part.film ? cm2 : 0,
-    props: (part.overhang?.props?.count ?? 0) * count,
+    props,
+    propsAway: part.overhang?.releaseH === null ? 0 : props,
     rubberCoats: part.mould?.coats ?? 0
   }
 }

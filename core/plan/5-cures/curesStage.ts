@@ -148,6 +148,12 @@ function windowCures(windows: readonly GelWindow[]): Partial<Record<CureName, nu
   )
 }
 
+/** Minutes until props may go; where they never may, nobody waits longer than for clear gel. */
+function whenPropsGo(releaseH: number | null | undefined, clearMin: number): number {
+  if (releaseH === undefined) return 0
+  return releaseH === null ? clearMin : gelHours(releaseH)
+}
+
 /** What a moving water waits for: its gel, its part, its supports. */
 function movingCures(
   water: Moving,
@@ -166,7 +172,7 @@ function movingCures(
     formClear: Math.max(clear, Math.min(NEVER_MIN, Math.round((water.make.nextCoatH ?? 0) * 60))),
     peel: gelHours(laying?.peelH),
     peelBy: gelHours(laying?.peelByH),
-    propRelease: release === undefined ? 0 : release === null ? clear : gelHours(release),
+    propRelease: whenPropsGo(release, clear),
     stripSet: gel
       ? gelHours(hoursUntil(dryInRoom(gel, gel.coatMm, build.room).curve, HOLDS_AT))
       : 0,

@@ -36,7 +36,7 @@ export function pourFindings(
   const { fill, dam, lacquer } = way.body ?? {}
   return [
     ...(fill === 'two-part' ? heatFindings(build, pool, stack, shelf, make) : []),
-    ...(fill === 'light' ? lightFindings(build, pool, stack, shelf, make) : []),
+    ...(fill === 'light' ? lightFindings(pool, stack, shelf, make) : []),
     ...(dam ? damFindings(pool, stack, shelf, make) : []),
     ...(dam && stack.layers.length > 0 ? bedFindings(build, pool, stack, stages, make) : []),
     ...(lacquer ? lacquerFindings(build, pool, shelf, make) : []),
@@ -88,6 +88,25 @@ function heatFindings(
   const wayOut = mend
     ? `Let the plan choose: ${counted(better, 'pour')} stay below what everything bears.`
     : 'A cooler room, a slower resin, or a bed that bears more.'
+  if (pool.pours !== null && pool.pours !== heat.layers.length)
+    found.push(
+      make('pours-bands', {
+        severity: 'note',
+        place: 'build-up',
+        title: `${pool.name}: ${counted(heat.layers.length, 'pour')}, not ${pool.pours}`,
+        number: `${counted(pool.bands.length, 'band')} asked for`,
+        reason:
+          pool.pours < heat.layers.length
+            ? 'Each band of tint is a pour of its own: none can be poured with the next.'
+            : 'Nobody pours a pool in more than that.',
+        wayOut: 'Ask for as many pours as there are bands or more, or take a band away.',
+        mend: {
+          label: `Ask for ${heat.layers.length}`,
+          pool: pool.id,
+          change: { pours: heat.layers.length }
+        }
+      })
+    )
   const size = `${counted(heat.pours, 'pour')} of up to ${mm(heat.thicknessMm)} at ${degrees(build.room.tempC)} in the room`
   if (heat.peakC >= BOILS_C) {
     found.push(
@@ -186,13 +205,7 @@ function fewerFinding(pool: Pool, heat: PourHeat, make: Make): Finding {
   })
 }
 
-function lightFindings(
-  build: Build,
-  pool: Pool,
-  stack: PoolStack,
-  shelf: Shelf,
-  make: Make
-): Finding[] {
+function lightFindings(pool: Pool, stack: PoolStack, shelf: Shelf, make: Make): Finding[] {
   const resin = onShelf(shelf, 'light-resin', pool.light.resin)
   const lamp = onShelf(shelf, 'lamp', pool.light.lamp)
   if (!resin || !lamp) {
@@ -210,7 +223,7 @@ function lightFindings(
   const { light } = stack
   if (!light) return []
   const found: Finding[] = []
-  const softens = onShelf(shelf, 'landform', build.ground.landform)?.thermal.softensC ?? null
+  const softens = stack.light?.groundSoftensC ?? null
   if (light.thickestMm < CRUST_MM) {
     found.push(
       make('crust', {

@@ -1,7 +1,8 @@
 import { USUAL } from '../../craft/usual'
 import { about } from '../../words/durations'
 import { plain } from '../../words/sentences'
-import { fallsOf } from '../../build/types'
+import { poolDefaults } from '../../build/newBuild'
+import { fallsOf, type Water } from '../../build/types'
 import { rescueTint } from '../../physics/stuff/mixing/mix'
 import { RESIN_PA_S, WATER, holeFor, leak, HOLE_LENGTH_MM } from '../../physics/stuff/dams/leak'
 import { lip } from '../../physics/stuff/dams/lip'
@@ -9,9 +10,11 @@ import { hoursUntil } from '../../physics/stuff/drying/film'
 import { dryInRoom } from '../../physics/stuff/drying/inRoom'
 import { flowThrough } from '../2-forms/landing'
 import { leftOf } from '../../physics/stuff/gel/levelling'
-import { uvCure } from '../../physics/stuff/light/uvCure'
+import { irradianceAt } from '../3-stacks/lightBody'
+import { lampTint } from '../3-stacks/poolStack'
+import { uvCure, type UvInput } from '../../physics/stuff/light/uvCure'
 import { pairOf, THINGS } from '../../craft/materials/pairs'
-import { onShelf } from '../../craft/materials/shelf'
+import { onShelf, type Shelf } from '../../craft/materials/shelf'
 import type { Gel } from '../../craft/materials/types'
 import { bentStrip } from '../../physics/stuff/supports/elastica'
 import type { Case, Judge, Verdict } from './judging'
@@ -67,6 +70,21 @@ function stillWhite({ build, measured, ...rest }: Case): Verdict {
   }
 }
 
+/** The lamp over a water, its resin and tint: a pool's own, else what craft resin is usually lit with. */
+function lightOver(water: Water, shelf: Shelf): Omit<UvInput, 'dpMm' | 'seconds'> {
+  const body = water.kind === 'pool' ? water.light : poolDefaults().light
+  const resin = onShelf(shelf, 'light-resin', body.resin)
+  const lamp = onShelf(shelf, 'lamp', body.lamp)
+  return {
+    ecMjCm2: resin?.ecMjCm2 ?? USUAL_EC_MJ_CM2,
+    irradianceMwCm2: lamp ? irradianceAt(lamp, body.lampMm) : USUAL_LAMP_MW_CM2,
+    tintPerMm: water.kind === 'pool' ? lampTint(water, shelf) : 0
+  }
+}
+/** Where resin or lamp is not on the shelf. Typical of craft resin and a hand lamp, from memory. */
+const USUAL_EC_MJ_CM2 = 20
+const USUAL_LAMP_MW_CM2 = 10
+
 /** What the models say of each trouble, by its id. */
 export const JUDGES: Readonly<Record<string, Judge>> = {
   leak: ({ water, measured, ground, cures }) => {
@@ -110,11 +128,10 @@ export const JUDGES: Readonly<Record<string, Judge>> = {
         }
   },
   'still-white': stillWhite,
-  crust: ({ measured }) => {
+  crust: ({ water, measured, shelf }) => {
     const { cureDepthMm } = uvCure({
+      ...lightOver(water, shelf),
       dpMm: measured.dpMm,
-      ecMjCm2: 10,
-      irradianceMwCm2: 10,
       seconds: measured.seconds
     })
     return cureDepthMm >= measured.thickMm

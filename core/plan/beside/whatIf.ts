@@ -58,8 +58,24 @@ const room =
   (change: Partial<Build['room']>): Edit =>
   (build) => ({ ...build, room: { ...build.room, ...change } })
 
-/** Changes worth trying for a build. */
-export function variantsOf(build: Build): Variant[] {
+/** What is tried is tried from the plan as it stands: so many coats are laid now. */
+type Planned = Pick<Plan, 'stacks'>
+
+/** The most coats that a build keeps. */
+const MOST_COATS = 40
+
+/** One coat more on every moving water than it is laid in now, advised or asked for; null: nothing is laid in coats. */
+function thinner(build: Build, { stacks }: Planned): Edit | null {
+  const more = movingOf(build).flatMap((water) => {
+    const laid = stacks.forms.find((f) => f.id === water.id)?.laying?.coats
+    return laid !== undefined && laid < MOST_COATS ? [{ id: water.id, coats: laid + 1 }] : []
+  })
+  if (more.length === 0) return null
+  return (b) => more.reduce((all, { id, coats }) => changeMaking(id, { coats })(all), b)
+}
+
+/** Changes worth trying for a build, seen from its plan. */
+export function variantsOf(build: Build, plan: Planned): Variant[] {
   const { tempC, rhPct } = build.room
   const out: Variant[] = []
   const warm = Math.min(WARMEST_C, tempC + WARMER_C)
@@ -81,16 +97,8 @@ export function variantsOf(build: Build): Variant[] {
         room({ rhPct: DRIED_PCT })
       )
     )
-  const thicker = movingOf(build).filter((w) => w.make.coats === null || w.make.coats < 6)
-  if (thicker.length > 0)
-    out.push(
-      variant('thin', 'Thinner coats', 'one coat more on every moving water', (b) =>
-        movingOf(b).reduce(
-          (all, w) => changeMaking(w.id, { coats: Math.min(12, (w.make.coats ?? 2) + 1) })(all),
-          b
-        )
-      )
-    )
+  const thin = thinner(build, plan)
+  if (thin) out.push(variant('thin', 'Thinner coats', 'one coat more on every moving water', thin))
   const saturday = nextSaturday(build)
   out.push(
     variant(
@@ -177,9 +185,9 @@ function otherWays(build: Build, plan: Plan): Variant[] {
 const WAYS_TOLD = 3
 
 /** The change by its id, as it was told: for taking it on. Answers null when it is not offered any more. */
-export function variantNamed(build: Build, id: string): Variant | null {
+export function variantNamed(build: Build, plan: Planned, id: string): Variant | null {
   if (id.includes('+')) {
-    const both = id.split('+').map((part) => variantNamed(build, part))
+    const both = id.split('+').map((part) => variantNamed(build, plan, part))
     return both.every((v) => v !== null)
       ? variant(
           id,
@@ -199,7 +207,7 @@ export function variantNamed(build: Build, id: string): Variant | null {
           setWay(water, way)
         )
       : null
-  return variantsOf(build).find((v) => v.id === id) ?? null
+  return variantsOf(build, plan).find((v) => v.id === id) ?? null
 }
 
 /**
@@ -237,7 +245,7 @@ export function whatIf(build: Build, shelf: Shelf, history: History): WhatIf[] {
   const plan = finished(plans(build, shelf, history))
   const today = told(variant('today', 'Today’s plan', 'as it is'))
   const sooner = (a: WhatIf, b: WhatIf) => (a.finishMs ?? Infinity) - (b.finishMs ?? Infinity)
-  const simple = variantsOf(build).map(told)
+  const simple = variantsOf(build, plan).map(told)
   const ways = otherWays(build, plan)
     .map(told)
     .filter((w) => w.stops <= today.stops)
@@ -255,7 +263,7 @@ export function whatIf(build: Build, shelf: Shelf, history: History): WhatIf[] {
       .filter(
         (b) => !(a.id.startsWith('way:') && b.id.startsWith(a.id.split(':').slice(0, 2).join(':')))
       )
-      .map((b) => variantNamed(build, `${a.id}+${b.id}`))
+      .map((b) => variantNamed(build, plan, `${a.id}+${b.id}`))
       .filter((v) => v !== null)
   )
   return [...all, ...pairs.map(told).sort(sooner).slice(0, 3)]

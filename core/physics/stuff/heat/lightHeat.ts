@@ -1,6 +1,7 @@
 import { lastAnswers } from '../../solve/lastAnswers'
 import { halved } from '../../solve/halving'
 import { simulateCure, type GroundLayer } from './cureRun'
+import { peakOf } from './pourHeat'
 import type { CureKinetics } from './kinetics'
 
 /** Heat that a light-cured resin sets free, J/g. Typical of acrylates, from memory. */
@@ -36,7 +37,7 @@ export function coolCoat(
   ground: readonly GroundLayer[],
   roomC: number,
   bearsC: number | null,
-  softLayer = 0
+  softLayer: number | null = 0
 ): number {
   if (bearsC === null) return wantedMm
   const key = JSON.stringify([
@@ -64,7 +65,7 @@ export function lightHeat(
   densityGCm3: number,
   ground: readonly GroundLayer[],
   roomC: number,
-  softLayer = 0
+  softLayer: number | null = 0
 ): { peakC: number; groundPeakC: number } {
   const { peakC, groundPeakC, layerPeaksC } = simulateCure({
     resin: underLight(seconds, densityGCm3),
@@ -73,5 +74,5 @@ export function lightHeat(
     roomC,
     untilMin: 60
   })
-  return { peakC, groundPeakC: layerPeaksC[softLayer] ?? groundPeakC }
+  return { peakC, groundPeakC: peakOf({ layerPeaksC, groundPeakC }, softLayer) }
 }

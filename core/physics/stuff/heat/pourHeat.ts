@@ -29,8 +29,8 @@ export interface PourHeatInput {
   ground: readonly GroundLayer[]
   groundName: string
   groundSoftensC: number | null
-  /** Which of the ground's layers that is, from the resin downwards. */
-  softLayer: number
+  /** Which of the ground's layers that is, from the resin downwards; null: none of them gives way. */
+  softLayer: number | null
   dam: { what: string; atC: number; thicknessMm: number; kWMK: number } | null
   roomC: number
   /** Through the pool's sides, W/m³K; see `sideLoss`. */
@@ -145,6 +145,12 @@ function limitsOf(input: PourHeatInput): HeatLimit[] {
   return limits
 }
 
+/** Warmest that a layer of the ground gets, °C; where none is named, the foot of the resin. */
+export const peakOf = (
+  { layerPeaksC, groundPeakC }: Pick<CureAnswer, 'layerPeaksC' | 'groundPeakC'>,
+  layer: number | null
+): number => (layer === null ? groundPeakC : (layerPeaksC[layer] ?? groundPeakC))
+
 function judged(
   input: PourHeatInput,
   limits: readonly HeatLimit[],
@@ -152,7 +158,7 @@ function judged(
   thicknessMm: number,
   answer: CureAnswer
 ): PourTrial {
-  const groundPeakC = answer.layerPeaksC[input.softLayer] ?? answer.groundPeakC
+  const groundPeakC = peakOf(answer, input.softLayer)
   const damPeakC = input.dam
     ? damFaceC(answer.peakC, input.roomC, thicknessMm, input.resin.kWMK, input.dam)
     : input.roomC
@@ -246,24 +252,32 @@ function layersFor(
   thickestMm: number,
   wanted: number | null
 ): PourHeat['layers'] {
-  const bands = bandsMm.filter((mm) => mm > 0)
-  const counts = bands.map((mm) =>
-    Math.min(MOST_POURS, Math.max(1, Math.ceil(mm / thickestMm - 1e-9)))
-  )
-  if (wanted !== null) {
-    // the builder's own number, shared out by thickness, at least one a band
-    const total = bands.reduce((a, b) => a + b, 0)
-    counts.forEach((_, i) => {
-      counts[i] = Math.max(1, Math.round((wanted * bands[i]) / total))
-    })
-    if (bands.length === 1) counts[0] = Math.min(MOST_POURS, wanted)
-  }
-  return bandsMm.flatMap((mm, band) => {
-    const i = bands.indexOf(mm)
-    return mm > 0
-      ? Array.from({ length: counts[i] }, () => ({ thicknessMm: mm / counts[i], band }))
+  const counts =
+    wanted === null
+      ? bandsMm.map((mm) => Math.min(MOST_POURS, Math.ceil(mm / thickestMm - 1e-9)))
+      : sharedOut(bandsMm, Math.min(MOST_POURS, wanted))
+  return bandsMm.flatMap((mm, band) =>
+    mm > 0
+      ? Array.from({ length: Math.max(1, counts[band]) }, () => ({
+          thicknessMm: mm / Math.max(1, counts[band]),
+          band
+        }))
       : []
-  })
+  )
+}
+
+/**
+ * So many pours over bands: each band has one, and every one more goes where the pours are thickest.
+ *
+ * @returns pours of each band; more than asked for only where there are more bands than that
+ */
+function sharedOut(bandsMm: readonly number[], wanted: number): number[] {
+  const counts = bandsMm.map((mm) => (mm > 0 ? 1 : 0))
+  for (let left = wanted - counts.filter((n) => n > 0).length; left > 0; left--) {
+    const each = bandsMm.map((mm, i) => (mm > 0 ? mm / counts[i] : 0))
+    counts[each.indexOf(Math.max(...each))]++
+  }
+  return counts
 }
 
 /**
