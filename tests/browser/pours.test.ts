@@ -128,7 +128,9 @@ describe('Pours at the bench', function () {
     await page.locator('[data-test="fit-pot"]').waitFor()
     await page.locator('[data-test="pot-life"] input').fill('90')
     await page.waitForFunction(() =>
-      /^90(\.\d)? min$/.test(document.querySelector('[data-test="fit-pot"]')?.textContent ?? '')
+      /^90(\.\d)? min$/.test(
+        (document.querySelector('[data-test="fit-pot"]')?.textContent ?? '').trim()
+      )
     )
     await page.locator('[data-test="pot-life"] input').fill('9000')
     await page.locator('[data-test="fit"] .fault').waitFor()
@@ -137,7 +139,9 @@ describe('Pours at the bench', function () {
     )
     await page.locator('[data-test="pot-life"] input').fill('90')
     await page.waitForFunction(() =>
-      /^90(\.\d)? min$/.test(document.querySelector('[data-test="fit-pot"]')?.textContent ?? '')
+      /^90(\.\d)? min$/.test(
+        (document.querySelector('[data-test="fit-pot"]')?.textContent ?? '').trim()
+      )
     )
     await page.getByRole('button', { name: 'Build-up' }).click()
     await page.locator('[data-test="resin"]').selectOption({ label: 'My clear epoxy, 2:1' })
