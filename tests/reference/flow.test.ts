@@ -3,7 +3,7 @@ import fc from 'fast-check'
 import { KERNEL_BYTES } from '../../core/running/kernel/kernelBytes'
 import { flowOver, type FlowInput } from '../../core/running/flowOver'
 import { jumpsAlong } from '../../core/plan/2-forms/ran/checks'
-import { criticalDepth } from '../../core/physics/water/hydraulics/channel'
+import { criticalDepth, normalDepth } from '../../core/physics/water/hydraulics/channel'
 import { jump } from '../../core/physics/water/hydraulics/jump'
 import { brink } from '../../core/physics/water/hydraulics/nappe'
 import { veeAngle } from '../../core/physics/water/hydraulics/rapid'
@@ -414,5 +414,64 @@ describe('running water against the forms of one dimension', function () {
       .and.above(brink(q).depthM * 0.9)
     const critical = h[0].findIndex((d, i) => d < yc * 1.01 && i > 20)
     expect((last - critical) * dx).to.be.below(6 * yc)
+  })
+
+  // models.md 19: slope 0.004, Manning 0.03, 1.5 m²/s, 240 m: normal 0.815 m, critical 0.612 m (Manning; Chow 1959, ch. 4)
+  describe('where it runs off its base', () => {
+    const [slope, manning, q, long] = [0.004, 0.03, 1.5, 240]
+    const normal = normalDepth(q, slope, manning)
+    const critical = criticalDepth(q)
+    /** The channel until nothing changes any more; its depths from its head to its edge. */
+    const channel = (dx: number, fall: (x: number) => number, from = normal) => {
+      const n = Math.round(long / dx)
+      const { h } = run({
+        dxM: dx,
+        bed: row(n, dx, fall),
+        h: row(n, dx, () => from),
+        u: row(n, dx, () => q / from),
+        manning,
+        boundaries: { ...WALLS, w: { unitDischargeM2S: q }, e: 'open' },
+        untilS: 900
+      })
+      return h[0]
+    }
+    const even = (x: number) => slope * (long - x)
+
+    it('a quiet channel leaves at its normal depth, as if it went on, whatever the cells and wherever it began', () => {
+      expect(normal).to.be.closeTo(0.815, 0.001)
+      for (const [dx, from] of [
+        [1, normal],
+        [2, 1.5],
+        [4, 0.65]
+      ]) {
+        const depths = channel(dx, even, from)
+        // the head settles to what comes in; from there on it is normal, right to the edge
+        for (const [i, d] of depths.entries())
+          if (i * dx > 10)
+            expect(d, `${dx} m cells, ${i * dx} m`).to.be.closeTo(normal, 0.02 * normal)
+      }
+    })
+
+    it('over a flat lip it falls to critical depth at the edge, and nothing of that is seen a hundred metres up', () => {
+      expect(critical).to.be.closeTo(0.612, 0.001)
+      const depths = channel(0.5, (x) => even(Math.min(x, long - 2)))
+      expect(depths.at(-1)!).to.be.closeTo(critical, 0.05 * critical)
+      expect(depths[Math.round(140 / 0.5)]).to.be.closeTo(normal, 0.02 * normal)
+      for (let i = Math.round(200 / 0.5); i + 1 < depths.length; i++)
+        expect(depths[i + 1]).to.be.at.most(depths[i] + 1e-3)
+    })
+
+    it('a level that is given at the edge still holds it', () => {
+      const n = 60
+      const { h } = run({
+        dxM: 4,
+        bed: row(n, 4, even),
+        h: row(n, 4, () => normal),
+        manning,
+        boundaries: { ...WALLS, w: { unitDischargeM2S: q }, e: { levelM: 1.2 } },
+        untilS: 900
+      })
+      expect(h[0].at(-1)!).to.be.closeTo(1.2 - even(238), 0.02)
+    })
   })
 })

@@ -51,11 +51,57 @@ function inflowDepth(q: number, outgoing: number): number {
   return Math.max(c, critical) ** 2 / GRAVITY
 }
 
+/** The bed's slope towards an edge is read over so many cells; a single one says more of its stones than of its fall. */
+const SLOPE_CELLS = 4
+/** A bed that falls less than this to its edge ends in a flat lip, as far as dips can tell. Chosen. */
+const LEAST_SLOPE = 5e-4
+
+/** How the bed falls towards its edge; 0: it ends in a lip, flat or raised. */
+function slopeOut(
+  z: Float64Array,
+  inner: number,
+  inwards: number,
+  across: number,
+  dxM: number
+): number {
+  const last = (across > 1 ? z[inner + inwards] - z[inner] : 0) / dxM
+  if (last < LEAST_SLOPE) return 0
+  const span = Math.min(SLOPE_CELLS, across - 1)
+  const slope = (z[inner + span * inwards] - z[inner]) / (span * dxM)
+  return slope < LEAST_SLOPE ? 0 : slope
+}
+
+/**
+ * Depth at which quiet water leaves over an open edge, m: normal depth where the bed goes on falling, critical depth over
+ * a lip or where it falls steeply; in keeping with what runs out through the edge.
+ *
+ * @param outgoing  2√(gh) + speed outwards, as it comes to the edge (its Riemann invariant), m/s
+ * @param slope     of the bed towards the edge; 0: a lip
+ * @param manning   s/m^⅓, above 0
+ * @source Manning 1891, wide; critical depth as in Chow (1959), ch. 4; from memory
+ */
+export function leavesAt(outgoing: number, slope: number, manning: number): number {
+  const critical = outgoing / 3
+  // Manning's speed by c = √(gh): v = a·c^(4/3)
+  const a = Math.sqrt(slope) / (manning * GRAVITY ** (2 / 3))
+  // slower than critical at that depth: the bed holds it back, and it stands deeper
+  if (!(slope > 0) || a * Math.cbrt(critical) >= 1) return critical ** 2 / GRAVITY
+  let c = outgoing / 2
+  for (let i = 0; i < 20; i++) {
+    const cube = Math.cbrt(c)
+    const step = (a * c * cube + 2 * c - outgoing) / ((4 / 3) * a * cube + 2)
+    c -= step
+    if (Math.abs(step) < 1e-12 * c) break
+  }
+  return c ** 2 / GRAVITY
+}
+
 /**
  * Fills the cells beyond the edges. Quiet water keeps the wave that runs out through the edge (its Riemann invariant),
  * so that nothing is thrown back that a wall would not throw back.
  *
- * @param state  which of the field's states: depth and discharges
+ * @param h, hu, hv  depth and discharges of one of the field's states
+ * @param rough      Manning's roughness at each cell, s/m^⅓
  */
 export function fillEdges(
   field: Field,
@@ -63,6 +109,7 @@ export function fillEdges(
   hu: Float64Array,
   hv: Float64Array,
   edges: Edges,
+  rough: Float64Array,
   swell: Swell | null,
   timeS: number
 ): void {
@@ -98,7 +145,19 @@ export function fillEdges(
       const un = h[inner] > DRY_M ? (sign * n[inner]) / h[inner] : 0
       const c = Math.sqrt(GRAVITY * h[inner])
       const fast = -un > c
+      // where the bed goes on falling beyond its edge, it falls there as well
+      let falls = 0
       if (what === OPEN) {
+        const roughness = rough[inner]
+        // fast water leaves as it comes, and so does water that nothing holds back
+        if (!fast && h[inner] > DRY_M && roughness > 0) {
+          const slope = slopeOut(z, inner, inwards, upright ? cols : rows, dxM)
+          const depth = leavesAt(2 * c - un, slope, roughness)
+          falls = slope * dxM
+          gt *= depth / gh
+          gn = sign * (un - 2 * c + 2 * Math.sqrt(GRAVITY * depth)) * depth
+          gh = depth
+        }
         // nothing comes back in through an open edge
         if (sign * gn > 0) gn = 0
       } else if (what === LEVEL && !fast) {
@@ -147,7 +206,7 @@ export function fillEdges(
         h[ghost] = gh
         n[ghost] = gn
         t[ghost] = gt
-        z[ghost] = z[inner]
+        z[ghost] = z[inner] - k * falls
       }
     }
   }

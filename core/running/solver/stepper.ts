@@ -184,7 +184,7 @@ export function stepper({
     step: (untilS) => {
       const speeds = ([h, hu, hv]: readonly Float64Array[]) =>
         calls.speeds(at(h), at(hu), at(hv), uAt, vAt, lowAt, highAt, stride, rows + 2 * GHOSTS)
-      fillEdges(field, ...first, edges, swell, field.timeS)
+      fillEdges(field, ...first, edges, rough, swell, field.timeS)
       const fastest = speeds(first)
       const dt = Math.min(
         untilS - field.timeS,
@@ -193,7 +193,7 @@ export function stepper({
       )
       let came = stage(first, order === 2 ? between : first, dt, false)
       if (order === 2) {
-        fillEdges(field, ...between, edges, swell, field.timeS + dt)
+        fillEdges(field, ...between, edges, rough, swell, field.timeS + dt)
         speeds(between)
         came = (came + stage(between, first, dt, true)) / 2
       }
