@@ -1,6 +1,8 @@
+import { finishOf, type Best } from './finish'
 import type { Workspace } from './workspace'
 import { decide, reset, settle, type Decided, type Steer } from './decide'
 import { seeded } from './random'
+import { serialOf, type Serial } from './serial'
 
 /** What a search may spend, and whom it tells. */
 export interface Budget {
@@ -14,12 +16,6 @@ export interface Budget {
   rank?: Int32Array
 }
 
-export interface Best {
-  starts: Int32Array
-  by: Int32Array
-  finishMin: number
-}
-
 export interface Optimised {
   best: Best | null
   lowerBoundMin: number
@@ -27,13 +23,6 @@ export interface Optimised {
   infeasible: boolean
   /** Nodes opened in all. */
   nodes: number
-}
-
-/** The last end among starts. */
-export function finishOf(long: Int32Array, starts: Int32Array): number {
-  let finish = 0
-  for (let i = 0; i < starts.length; i++) finish = Math.max(finish, starts[i] + long[i])
-  return finish
 }
 
 /** First schedules are looked for with a finish of so many times the bound, before the search for the best begins. */
@@ -53,6 +42,7 @@ const DIVE_NODES = 6
 export function optimise(b: Workspace, budget: Budget): Optimised {
   const { size, long, horizon } = b.net
   const random = seeded(7)
+  const layRandom = seeded(11)
   const none = new Float64Array(size)
   let spent = 0
   let best: Best | null = null
@@ -102,7 +92,15 @@ export function optimise(b: Workspace, budget: Budget): Optimised {
     if (verdict === 'no' && finishMin >= horizon)
       return { best: null, lowerBoundMin, infeasible: true, nodes: spent }
   }
-  // great waits can make even a first schedule hard: longer tries, steered elsewhere each time
+  // great waits can make even a first schedule hard: tasks laid out one after another, then longer tries
+  const serial = serialOf(b)
+  const late = latestStarts(b, horizon)
+  const take = (found: Best | null) => {
+    if (!found || (best !== null && found.finishMin >= best.finishMin)) return
+    best = found
+    budget.progress?.(found.finishMin, lowerBoundMin, found.starts)
+  }
+  if (best === null) take(layNearby(serial, late, null, random, SERIAL_TRIES))
   for (let tries = 1; best === null && !over(); tries++) {
     const pull = Float64Array.from({ length: size }, () => (random() - 0.5) * 60 * tries)
     const finishMin =
@@ -142,11 +140,47 @@ export function optimise(b: Workspace, budget: Budget): Optimised {
       continue
     }
     improveNearby(b, best as Best, run, random, over, 30)
+    if (turn > 0) take(layNearby(serial, late, best, layRandom, SERIAL_TRIES))
     slice = Math.min(Math.round(slice * 1.5), 200_000)
     // out of nodes: a bound nearer to what was found is easier to prove one way or the other
     target = target === finish - 1 ? (lowerBoundMin + (best as Best).finishMin) >> 1 : finish - 1
   }
   return { best, lowerBoundMin, infeasible: false, nodes: spent }
+}
+
+/** Layings tried in one go; each is as quick as a few nodes. */
+const SERIAL_TRIES = 60
+/** A rank is moved by up to so much, min: about a week. */
+const MOVES_MIN = 8000
+
+/** Latest starts under the waits alone: what must begin soon is laid first. */
+function latestStarts(b: Workspace, horizon: number): Float64Array {
+  reset(b, horizon)
+  settle(b, false)
+  return Float64Array.from(b.ls)
+}
+
+/** The best of so many layings, each near the best so far: a few tasks wished earlier or later; now and then all anew. */
+function layNearby(
+  serial: Serial,
+  late: Float64Array,
+  best: Best | null,
+  random: () => number,
+  times: number
+): Best | null {
+  let current = best
+  for (let k = 0; k < times; k++) {
+    const anew = current === null || k % 5 === 4
+    const rank = Float64Array.from(anew ? late : current!.starts)
+    const moved = anew ? rank.length : 1 + Math.floor(random() * 6)
+    for (let m = 0; m < moved; m++) {
+      const i = anew ? m : Math.floor(random() * rank.length)
+      rank[i] += (random() - 0.6) * MOVES_MIN
+    }
+    const found = serial.lay(rank)
+    if (found && (current === null || found.finishMin <= current.finishMin)) current = found
+  }
+  return current
 }
 
 /** The least finish, from a bound on, at which carrying bounds and hours alone finds nothing wrong. */

@@ -2,7 +2,7 @@ import { propagate, type Workspace } from './workspace'
 import { forcedOrders, overload } from './conflicts'
 import { reset } from './decide'
 import { startAtOrAfter } from './network'
-import { finishOf } from './optimise'
+import { finishOf } from './finish'
 
 /** Why no plan can finish sooner. */
 export type Proof =

@@ -1,7 +1,8 @@
 import { addArc, propagate, putBefore, takeBack, type Workspace } from './workspace'
 import { decide, reset } from './decide'
-import type { Best, Budget } from './optimise'
-import { finishOf } from './optimise'
+import type { Budget } from './optimise'
+import type { Best } from './finish'
+import { finishOf } from './finish'
 
 /** Breaks shorter than this do not end a sitting, min. */
 export const SITTING_GAP_MIN = 30
