@@ -10,8 +10,10 @@ import { EXTRUDED_FOAM, FIBRE_PLASTER, PLYWOOD } from '../../core/physics/stuff/
 import { bedUnder } from '../../core/plan/3-stacks/poolStack'
 import { JUDGES } from '../../core/plan/beside/judges'
 import { variantsOf } from '../../core/plan/beside/whatIf'
-import { derivePlan } from '../../core/plan/derivePlan'
-import { demo } from '../support/builds'
+import { derivePlan, finished, planner } from '../../core/plan/derivePlan'
+import { freeSpans } from '../../core/plan/7-days/calendar'
+import { daysStage } from '../../core/plan/7-days/daysStage'
+import { demo, large } from '../support/builds'
 
 const weir = demo()
 const mole = demo('2-mole-at-varnsey')
@@ -171,4 +173,34 @@ describe('The soft layer under a pour', () => {
     expect(under(3, 2)).to.deep.include({ soft: null, softensC: null })
     expect(under(3, 20, 'timber').softensC).to.equal(null)
   })
+})
+
+describe('A large build: ten waters, two thousand dips', () => {
+  const build = large()
+  const levels = [20, 22, 24, 26, 28, 29, 30]
+
+  it('has a date at every level of a water, found in the first hours that are looked at', () => {
+    for (const levelMm of levels) {
+      const plan = derivePlan(changePool('pool0', { levelMm })(build))
+      expect(plan.days.problem, `${levelMm} mm`).to.equal(null)
+      expect(plan.days.finishMs).to.be.a('number')
+    }
+  }).timeout(60_000)
+
+  it('an edit of one water works out no other: their ground, heat and days of hours are asked for once', () => {
+    const plans = planner()
+    const first = finished(plans(build))
+    const after = finished(plans(changePool('pool0', { levelMm: 29.5 })(build)))
+    for (const k of [1, 5, 9]) {
+      expect(after.stacks.pools[k].heat, `pool ${k}`).to.equal(first.stacks.pools[k].heat)
+      expect(after.ground.pools[k].volumeMl).to.equal(first.ground.pools[k].volumeMl)
+    }
+    // hours that were laid out are not laid out again, and no more of them are asked for than four months
+    let asked = 0
+    daysStage(build, after.steps, (calendar, days) => {
+      asked = Math.max(asked, days)
+      return freeSpans(calendar, days)
+    })
+    expect(asked).to.be.at.most(120)
+  }).timeout(60_000)
 })

@@ -34,6 +34,14 @@ const volume = (soundings: ReturnType<typeof thinned>['soundings']) =>
   ).volumeMm3 / 1000
 
 describe('Scans', () => {
+  it('a binary STL is read into the one array that is wanted: nothing else of its size is made', () => {
+    const bytes = binaryStl(trianglesOver(420, 300, 200, 200, (x, y) => 30 + Math.cos(x / 60 + y)))
+    const before = process.memoryUsage().arrayBuffers
+    const mesh = readStl(bytes)
+    const made = process.memoryUsage().arrayBuffers - before
+    expect(mesh.triangles).to.equal(80_000)
+    expect(made).to.be.within(mesh.xyz.byteLength * 0.99, mesh.xyz.byteLength * 1.1)
+  })
   it('STL binary and text, OBJ, any axis up, any unit: the same bowl, its volume within 2 % of the spherical cap', () => {
     const cm = xyz.map((v) => v / 10)
     const all = [

@@ -42,27 +42,42 @@ export function refuseLength(bytes: number): void {
  */
 export function readStl(bytes: ArrayBuffer): Mesh {
   refuseLength(bytes.byteLength)
-  const isText = startsAsText(bytes)
-  if (!isText) {
-    if (bytes.byteLength < STL_HEAD)
-      throw new RangeError('file: it is no STL: too short for its head of 84 bytes')
-    const told = new DataView(bytes).getUint32(80, true)
-    const needed = STL_HEAD + told * STL_TRIANGLE
-    if (needed > bytes.byteLength)
-      throw new RangeError(
-        `file: its head tells of ${told} triangles, and it ends after ${Math.max(0, Math.floor((bytes.byteLength - STL_HEAD) / STL_TRIANGLE))}: it is cut off, or no STL`
-      )
-    if (told === 0) throw new RangeError('file: the STL holds no triangle')
-  }
-  let position
+  if (!startsAsText(bytes)) return soup(binaryTriangles(bytes))
   try {
-    position = new STLLoader().parse(bytes).getAttribute('position')
+    return soup(new STLLoader().parse(bytes).getAttribute('position').array as Float32Array)
   } catch (error) {
+    if (error instanceof RangeError && error.message.startsWith('file: ')) throw error
     throw new RangeError(
       `file: it holds no triangle that can be read: ${error instanceof Error ? error.message.slice(0, 100) : 'it is no STL'}`
     )
   }
-  return soup(position.array as Float32Array)
+}
+
+/** A triangle of a binary STL: its normal comes first, twelve bytes, then its corners. */
+const STL_CORNERS_AT = 12
+
+/**
+ * Corners of a binary STL, as they stand in it: read straight into the one array that is wanted, for a scan has millions
+ * of them and its normals are of no use here.
+ *
+ * @throws RangeError when it ends early or holds no triangle
+ */
+function binaryTriangles(bytes: ArrayBuffer): Float32Array {
+  if (bytes.byteLength < STL_HEAD)
+    throw new RangeError('file: it is no STL: too short for its head of 84 bytes')
+  const view = new DataView(bytes)
+  const told = view.getUint32(80, true)
+  if (STL_HEAD + told * STL_TRIANGLE > bytes.byteLength)
+    throw new RangeError(
+      `file: its head tells of ${told} triangles, and it ends after ${Math.floor((bytes.byteLength - STL_HEAD) / STL_TRIANGLE)}: it is cut off, or no STL`
+    )
+  if (told === 0) throw new RangeError('file: the STL holds no triangle')
+  const xyz = new Float32Array(9 * told)
+  for (let triangle = 0; triangle < told; triangle++) {
+    const at = STL_HEAD + triangle * STL_TRIANGLE + STL_CORNERS_AT
+    for (let k = 0; k < 9; k++) xyz[9 * triangle + k] = view.getFloat32(at + 4 * k, true)
+  }
+  return xyz
 }
 
 /** Text STLs begin with "solid" and speak of a facet soon after; some binary ones begin with "solid" too. */
