@@ -86,7 +86,7 @@ module.exports = {
   ],
   options: {
     tsPreCompilationDeps: true,
-    tsConfig: { fileName: 'tsconfig.node.json' },
+    tsConfig: { fileName: 'tsconfig.json' },
     doNotFollow: { path: 'node_modules' },
     enhancedResolveOptions: {
       extensions: ['.ts', '.d.ts', '.vue', '.mjs', '.js', '.json'],

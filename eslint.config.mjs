@@ -14,6 +14,7 @@ export default tseslint.config(
     rules: {
       'no-console': 'error',
       eqeqeq: 'error',
+      'no-nested-ternary': 'error',
       'prefer-const': 'error',
       'no-irregular-whitespace': 'off',
       '@typescript-eslint/no-non-null-assertion': 'off',
@@ -67,11 +68,29 @@ export default tseslint.config(
           'postMessage',
           'self',
           'setTimeout',
-          'performance'
+          'setInterval',
+          'performance',
+          'crypto',
+          'location',
+          'Worker',
+          'Blob',
+          'File',
+          'Element',
+          'HTMLElement',
+          'Event',
+          'Document',
+          'Window',
+          'NodeJS',
+          'global'
         ].map((name) => ({ name, message: notInCore }))
       ],
       'no-restricted-syntax': [
         'error',
+        {
+          selector:
+            'TSTypeReference[typeName.name=/^(HTML|SVG|CSS|Window$|Document$|Element$|Node$|Event$|Mouse|Pointer|Keyboard|Blob$|File$|Worker$|MessagePort$|Storage$|Response$|Request$|Buffer$)/]',
+          message: notInCore
+        },
         {
           selector: "CallExpression[callee.object.name='Date'][callee.property.name='now']",
           message: 'core/ is given the time; it does not look it up.'

@@ -1,7 +1,8 @@
-// npm test: installs what is missing, lints, type-checks, builds, and runs core, reference and browser tests.
-// The last line counts them all: "N passed, N failed".
+// npm test: installs what is missing, lints, checks format, rooms and types, builds, and runs core, reference and browser
+// tests. The last line counts them all: "N passed, N failed".
 import { spawn } from 'node:child_process'
-import { mkdirSync, readdirSync, readFileSync, rmSync } from 'node:fs'
+import { mkdirSync, readFileSync, readdirSync, rmSync } from 'node:fs'
+import { availableParallelism } from 'node:os'
 import { join } from 'node:path'
 import { ROOT, bin, installForTests, installPackages } from './ready.mjs'
 
@@ -11,50 +12,75 @@ const folder = join(ROOT, '.tmp')
 mkdirSync(folder, { recursive: true })
 let passed = 0
 let failed = 0
+const rooms = ['core', 'app', 'cli', 'server', 'scripts', 'tests']
 
 /** Runs a command, its output kept back until it ends so that two at a time stay readable. */
-function go(name, command, args) {
+function go(name, command, args, live = false) {
   return new Promise((resolve) => {
     const began = Date.now()
-    const child = spawn(command, args, { cwd: ROOT, env: { ...process.env, FORCE_COLOR: '0' } })
+    const child = spawn(command, args, {
+      cwd: ROOT,
+      env: { ...process.env, FORCE_COLOR: '0' },
+      stdio: live ? ['ignore', 'inherit', 'inherit'] : ['ignore', 'pipe', 'pipe']
+    })
     let output = ''
-    child.stdout.on('data', (data) => {
-      output += data
-    })
-    child.stderr.on('data', (data) => {
-      output += data
-    })
+    for (const stream of [child.stdout, child.stderr])
+      stream?.on('data', (data) => {
+        output += data
+      })
     child.on('close', (code) => {
-      console.log(
-        `\n── ${name}: ${code === 0 ? 'good' : `failed (${code})`}, ${((Date.now() - began) / 1000).toFixed(1)} s`
-      )
-      console.log(output.trim())
+      const verdict = code === 0 ? 'good' : `failed (${code})`
+      console.log(`\n── ${name}: ${verdict}, ${((Date.now() - began) / 1000).toFixed(1)} s`)
+      if (output.trim()) console.log(output.trim())
       resolve(code === 0)
     })
   })
 }
 
-async function check(name, command, args) {
-  if (await go(name, command, args)) passed++
+async function check(name, command, ...args) {
+  if (await go(name, bin(command), args)) passed++
   else failed++
 }
 
-async function suite(name, spec) {
-  const report = join(folder, `${name.replace(/\W+/g, '-')}.json`)
+/** Test files that take longest, in this order, begin first: so the last to end is a short one. */
+const LONG_FIRST = [
+  'browser/looks',
+  'browser/bench',
+  'browser/job',
+  'browser/keeping',
+  'browser/pours',
+  'browser/buildup',
+  'browser/running',
+  'browser/water',
+  'core/gelPlan',
+  'core/forms',
+  'core/running',
+  'reference/flow',
+  'core/plan',
+  'reference/schedule'
+]
+
+function testFiles() {
+  const all = ['core', 'reference', 'browser'].flatMap((kind) =>
+    readdirSync(join(ROOT, 'tests', kind))
+      .filter((file) => file.endsWith('.test.ts'))
+      .map((file) => `${kind}/${file.replace('.test.ts', '')}`)
+  )
+  const rank = (file) => (LONG_FIRST.includes(file) ? LONG_FIRST.indexOf(file) : Infinity)
+  return all
+    .sort((a, b) => rank(a) - rank(b) || a.localeCompare(b))
+    .map((file) => `tests/${file}.test.ts`)
+}
+
+/** All files in one queue, as many at a time as there are cores. */
+async function suite() {
+  const report = join(folder, 'report.json')
   rmSync(report, { force: true })
-  const good = await go(name, process.execPath, [
-    bin('mocha'),
-    '--no-config',
-    '--import=tsx',
-    '--reporter',
-    'tests/support/reporter.cjs',
-    '--reporter-option',
-    `file=${report}`,
-    '--timeout',
-    '90000',
-    '--exit',
-    ...spec
-  ])
+  const jobs = String(Math.max(2, availableParallelism()))
+  const mocha = ['--no-config', '--import=tsx', '--parallel', '--jobs', jobs, '--timeout', '90000']
+  const reporter = ['--reporter', 'tests/support/reporter.cjs', '--reporter-option']
+  const args = [bin('mocha'), ...mocha, ...reporter, `file=${report}`, '--exit', ...testFiles()]
+  const good = await go('tests', process.execPath, args, true)
   try {
     const stats = JSON.parse(readFileSync(report, 'utf8'))
     passed += stats.passes
@@ -62,41 +88,24 @@ async function suite(name, spec) {
     if (stats.passes + stats.failures === 0 || stats.pending > 0) failed++
     else if (!good && stats.failures === 0) failed++
   } catch {
-    console.log(`${name}: no report was written`)
+    console.log('tests: no report was written')
     failed++
   }
 }
 
-const vue = bin('vue-tsc')
-const tsc = bin('tsc')
-const SHARED = ['looks.test.ts', 'water.test.ts', 'buildup.test.ts', 'pours.test.ts']
-// two lanes, one for each core: whatever looks at the built app waits for the build
-const build = check('build', bin('vite'), ['build', '--logLevel', 'warn'])
+// two lanes, one for each core; whatever looks at the built app comes after the build
 await Promise.all([
   (async () => {
-    await check('lint', bin('eslint'), ['.', '--max-warnings', '0'])
-    await check('types of core', tsc, ['-p', 'tsconfig.core.json'])
-    await check('types of server, command line and tests', tsc, ['-p', 'tsconfig.node.json'])
-    await check('types of the app', vue, ['-p', 'tsconfig.app.json'])
-    await suite('reference', ['tests/reference/**/*.test.ts'])
-    await build
-    await suite(
-      'browser: every view, moving water, pours, build-up',
-      SHARED.map((file) => `tests/browser/${file}`)
-    )
+    await check('build', 'vite', 'build', '--logLevel', 'warn')
+    await check('lint', 'eslint', '.', '--max-warnings', '0')
   })(),
   (async () => {
-    await build
-    await suite('core', ['tests/core/**/*.test.ts'])
-    // whole jobs: every file there but those that the other lane runs
-    await suite(
-      'browser: whole jobs',
-      readdirSync(join(ROOT, 'tests/browser'))
-        .filter((file) => file.endsWith('.test.ts') && !SHARED.includes(file))
-        .map((file) => `tests/browser/${file}`)
-    )
-  })()
+    await check('types', 'vue-tsc', '-p', 'tsconfig.json')
+    await check('rooms', 'depcruise', '--config', '.dependency-cruiser.cjs', ...rooms)
+  })(),
+  check('format', 'prettier', '--check', '.', '--log-level', 'warn')
 ])
+await suite()
 rmSync(folder, { recursive: true, force: true })
 console.log(`\n${passed} passed, ${failed} failed`)
 process.exit(failed === 0 ? 0 : 1)

@@ -1,4 +1,4 @@
-// Mocha's own spec report, and its counts in a file.
+// Each test in a line, file by file as they end, its failures at the foot; and its counts in a file.
 const { writeFileSync } = require('node:fs')
 const Mocha = require('mocha')
 

@@ -32,10 +32,7 @@ export const MUD_POUR: Way = {
     risk: 'Too much tint reads as paint; slurry that is not dry through clouds the resin.',
     reversible: 'No: cut out and poured again.'
   },
-  meets: [
-    { a: 'two-part', b: 'sealed-foam', wants: 'unharmed' },
-    { a: 'two-part', b: 'damp-plaster', wants: 'unharmed' }
-  ],
+  meets: [{ a: 'two-part', b: 'sealed-foam', wants: 'unharmed' }],
   steps: [SLURRY, ...POURED],
   setIn: TWO_PART_POUR.setIn,
   uses: [

@@ -1,0 +1,211 @@
+import { readFileSync, statSync } from 'node:fs'
+import { calculate } from '../core/exchange/calc/contract'
+import { faultLine } from '../core/physics/fault'
+import { LONGEST_FILE, readBuild, readJson } from '../core/build/file/buildFile'
+import { freeSpans, localIso } from '../core/plan/7-days/calendar'
+import { daysStage } from '../core/plan/7-days/daysStage'
+import { keepRun } from '../core/running/keptRun'
+import { groundMark } from '../core/plan/2-forms/ran/ranPlan'
+import { sceneMaker } from '../core/plan/2-forms/scene/sceneMaker'
+import { PASSES, waterRun } from '../core/running/waterRun'
+import { writeBuild } from '../core/build/file/write'
+import { derivePlan } from '../core/plan/derivePlan'
+
+const USAGE =
+  'usage: spindle calc NAME JSON|@FILE · spindle plan BUILD.json · spindle check BUILD.json · spindle schedule BUILD.json · spindle run BUILD.json [CELLS]'
+
+/** Where a command speaks: what was asked for, and what else there is to say. */
+export interface Says {
+  out: (text: string) => void
+  err: (text: string) => void
+}
+
+/** Something to say on standard error before leaving with code 2. */
+class BadInput extends Error {}
+
+function fileText(path: string): string {
+  try {
+    const { size } = statSync(path)
+    if (size > LONGEST_FILE * 2)
+      throw new BadInput(
+        `${path}: is ${Math.round(size / 1e6)} MB long; a build is at most ${LONGEST_FILE / 1e6} MB`
+      )
+    return readFileSync(path, 'utf8')
+  } catch (error) {
+    if (error instanceof BadInput) throw error
+    throw new BadInput(
+      `${path}: cannot be read (${(error as NodeJS.ErrnoException).code ?? 'unknown'})`
+    )
+  }
+}
+
+function calc(name: string | undefined, argument: string | undefined): string {
+  if (name === undefined || argument === undefined) throw new BadInput(USAGE)
+  const json = readJson(argument.startsWith('@') ? fileText(argument.slice(1)) : argument)
+  if (!json.ok) throw new BadInput(faultLine(json.faults))
+  return JSON.stringify(calculate(name, json.value, () => performance.now()))
+}
+
+/** Typed arrays as the lists that they are. */
+const plainNumbers = (_key: string, value: unknown): unknown =>
+  ArrayBuffer.isView(value) ? Array.from(value as unknown as ArrayLike<number>) : value
+
+function plan(path: string | undefined): string {
+  if (path === undefined) throw new BadInput(USAGE)
+  const build = readBuild(fileText(path))
+  if (!build.ok) throw new BadInput(faultLine(build.faults))
+  return JSON.stringify(derivePlan(build.value), plainNumbers, 2)
+}
+
+/** Orders tried for the schedule of a build: many more than while somebody waits. */
+const SCHEDULE_NODES = 100_000
+
+/** When each piece of work is, and why it cannot all be done sooner. */
+function scheduleOf(path: string | undefined): string {
+  if (path === undefined) throw new BadInput(USAGE)
+  const build = readBuild(fileText(path))
+  if (!build.ok) throw new BadInput(faultLine(build.faults))
+  const { steps, findings } = derivePlan(build.value)
+  const ends = performance.now() + 30_000
+  const days = daysStage(build.value, steps, freeSpans, {
+    nodes: SCHEDULE_NODES,
+    stop: () => performance.now() > ends
+  })
+  if (days.problem) {
+    const said = findings.find((f) => f.place === 'days' && f.severity === 'stop')
+    const links = days.problem.links
+      .map(
+        (l) =>
+          `${l.from} → ${l.to} (${l.maxMin === null ? `at least ${l.minMin}` : `${l.minMin} to ${l.maxMin}`} min)`
+      )
+      .join(', ')
+    throw new BadInput(
+      `calendar: ${said ? `${said.title}: ${said.number}. ${said.reason}` : days.problem.kind}${links ? ` [${links}]` : ''}`
+    )
+  }
+  const {
+    zone,
+    finish,
+    sittings,
+    fewestSittings,
+    proof,
+    lowerBoundMs,
+    finishMs,
+    handsMin,
+    missed,
+    unmet,
+    windows
+  } = days
+  const work = days.work.map(({ step, part, parts, start, end, by, done, critical }) => ({
+    step,
+    title: steps.steps.find((s) => s.id === step)!.title,
+    part,
+    parts,
+    start,
+    end,
+    by,
+    done,
+    critical
+  }))
+  return JSON.stringify(
+    {
+      zone,
+      finish,
+      lowerBound: localIso(lowerBoundMs!, zone),
+      optimal: lowerBoundMs === finishMs,
+      sittings,
+      fewestSittings,
+      handsMin,
+      proof,
+      work,
+      windows,
+      fillers: days.fillers,
+      missed,
+      unmet
+    },
+    null,
+    2
+  )
+}
+
+/** Cell updates between two lines about how far the water has come. */
+const TELL_EVERY = 8e6
+/** The most cells a run is made on. */
+const MOST_CELLS = 250_000
+
+/** Lets the water run over a build's own ground, and gives the build with the run kept in it. */
+function run(path: string | undefined, cells: string | undefined, says: Says): string {
+  if (path === undefined) throw new BadInput(USAGE)
+  const most = cells === undefined ? PASSES[1] : Number(cells)
+  if (!(most >= 200 && most <= MOST_CELLS))
+    throw new BadInput(`CELLS: was ${cells}; it must be from 200 to ${MOST_CELLS}`)
+  const build = readBuild(fileText(path))
+  if (!build.ok) throw new BadInput(faultLine(build.faults))
+  const maker = sceneMaker(build.value)
+  for (const note of maker.notes) if (!note.stops) says.err(note.message)
+  const water = waterRun(maker, {
+    start: 'levels',
+    passes: [...PASSES.filter((p) => p < most), most]
+  })
+  for (;;) {
+    const { pass, passes, ranS, cellMm, share, done } = water.advance(TELL_EVERY)
+    says.err(
+      `pass ${pass} of ${passes}, cells of ${cellMm.toFixed(1)} mm: ${Math.round(100 * share)} %, ${ranS.toFixed(1)} s full size`
+    )
+    if (done) break
+  }
+  const sea = build.value.waters.find((w) => w.kind === 'sea')
+  const kept = keepRun(water.usual(sea?.kind === 'sea' ? sea.phase : undefined), {
+    id: 'run1',
+    name: 'As it runs',
+    keptAt: `${new Date().toISOString().slice(0, 19)}Z`,
+    ground: groundMark(build.value)
+  })
+  const { running } = build.value
+  return writeBuild({
+    ...build.value,
+    running: {
+      ...running,
+      mapsFrom: kept.id,
+      kept: [...running.kept.filter((k) => k.id !== kept.id), kept]
+    }
+  }).trimEnd()
+}
+
+/** The faults are what was asked for, so they go to standard output; their count to standard error. */
+function check(path: string | undefined): { out: string; error?: string } {
+  if (path === undefined) throw new BadInput(USAGE)
+  const build = readBuild(fileText(path))
+  if (build.ok) return { out: `${path}: no faults` }
+  return {
+    out: build.faults.map((fault) => faultLine([fault])).join('\n'),
+    error: faultLine(build.faults)
+  }
+}
+
+/**
+ * Runs one command.
+ *
+ * @param args  the command and what it is given
+ * @returns     0; 2 for bad input, which is said in one line
+ */
+export function main([command, ...rest]: readonly string[], says: Says): number {
+  try {
+    if (command === 'calc') says.out(calc(rest[0], rest[1]))
+    else if (command === 'plan') says.out(plan(rest[0]))
+    else if (command === 'schedule') says.out(scheduleOf(rest[0]))
+    else if (command === 'run') says.out(run(rest[0], rest[1], says))
+    else if (command === 'check') {
+      const { out, error } = check(rest[0])
+      says.out(out)
+      if (error === undefined) return 0
+      says.err(error)
+      return 2
+    } else throw new BadInput(USAGE)
+    return 0
+  } catch (error) {
+    if (!(error instanceof BadInput) && !(error instanceof RangeError)) throw error
+    says.err(error.message.replaceAll('\n', ' '))
+    return 2
+  }
+}
