@@ -14,7 +14,6 @@ export default tseslint.config(
     rules: {
       'no-console': 'error',
       eqeqeq: 'error',
-      'no-nested-ternary': 'error',
       'prefer-const': 'error',
       'no-irregular-whitespace': 'off',
       '@typescript-eslint/no-non-null-assertion': 'off',
@@ -88,7 +87,7 @@ export default tseslint.config(
         'error',
         {
           selector:
-            'TSTypeReference[typeName.name=/^(HTML|SVG|CSS|Window$|Document$|Element$|Node$|Event$|Mouse|Pointer|Keyboard|Blob$|File$|Worker$|MessagePort$|Storage$|Response$|Request$|Buffer$)/]',
+            'TSTypeReference[typeName.name=/^(HTML|SVG|CSS|Window$|Document$|Element$|Node$|Event$|MouseEvent|PointerEvent|KeyboardEvent|Blob$|File$|Worker$|MessagePort$|Storage$|Response$|Request$|Buffer$)/]',
           message: notInCore
         },
         {
