@@ -31,11 +31,10 @@ async function attempt(what: string, work: () => Promise<void>): Promise<void> {
   try {
     await work()
   } catch (error) {
+    const said = error instanceof Error ? error.message : String(error)
     fault.value = isFull(error)
       ? 'The browser’s store is full: make room and try again. Nothing was changed.'
-      : error instanceof Error
-        ? error.message
-        : String(error)
+      : said
   }
   working.value = ''
   await refresh()

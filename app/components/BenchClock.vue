@@ -8,11 +8,7 @@ const emit = defineEmits<{ clear: [] }>()
 const stand = computed(() => standOf(props.clock, props.nowMs))
 const words = computed(() => {
   if (props.clock.kind === 'window')
-    return stand.value.phase === 'running'
-      ? 'opens in'
-      : stand.value.phase === 'open'
-        ? 'closes in'
-        : 'closed since'
+    return { running: 'opens in', open: 'closes in', over: 'closed since' }[stand.value.phase]
   return stand.value.phase === 'running' ? 'left' : 'over'
 })
 const TURN = 2 * Math.PI * 25

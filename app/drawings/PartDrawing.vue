@@ -11,16 +11,14 @@ const frame = ref<HTMLElement | null>(null)
 const { width, height } = useSize(frame)
 const M = { left: 60, right: 60, top: 42, bottom: 34 }
 const over = computed(() => props.part.overhang)
-const all = computed(() =>
-  over.value
-    ? [...over.value.rest, ...over.value.bent]
-    : props.part.outline
-      ? [...props.part.outline, [0, 0] as [number, number]]
-      : ([
-          [0, 0],
-          [props.part.lengthMm, props.part.widthMm]
-        ] as [number, number][])
-)
+const all = computed((): (readonly [number, number])[] => {
+  if (over.value) return [...over.value.rest, ...over.value.bent]
+  if (props.part.outline) return [...props.part.outline, [0, 0]]
+  return [
+    [0, 0],
+    [props.part.lengthMm, props.part.widthMm]
+  ]
+})
 const box = computed(() => {
   const xs = all.value.map((p) => p[0])
   const zs = all.value.map((p) => p[1])

@@ -23,13 +23,10 @@ const mark = computed(() => share(props.belowG + props.targetG))
 const toGo = computed(() => props.targetG - props.nowG)
 /** Last five grams, on a scale of their own. */
 const fine = computed(() => Math.max(-1, Math.min(1, toGo.value / 5)))
-const state = computed(() =>
-  Math.abs(toGo.value) <= Math.max(0.15, props.targetG * 0.005)
-    ? 'right'
-    : toGo.value < 0
-      ? 'over'
-      : 'under'
-)
+const state = computed(() => {
+  if (Math.abs(toGo.value) <= Math.max(0.15, props.targetG * 0.005)) return 'right'
+  return toGo.value < 0 ? 'over' : 'under'
+})
 </script>
 
 <template>

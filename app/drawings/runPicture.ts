@@ -1,5 +1,5 @@
 import type { RunResult } from '../../core/running/keptRun'
-import { flowKind } from '../../core/physics/water/hydraulics/flowKind'
+import { flowKind, type FlowKind } from '../../core/physics/water/hydraulics/flowKind'
 import { GRAVITY } from '../../core/physics/gravity'
 import { foamCover } from '../../core/running/foam'
 import { realM } from '../../core/physics/shape/units'
@@ -91,6 +91,12 @@ export const rampCss = (layer: Exclude<RunLayer, 'kind'>): string =>
 /** Pixels a cell is drawn with where it is hatched. */
 const HATCH = 4
 
+/** Whether a picture's point lies on a stroke of the hatching: slanted for fast water, dotted where it is near critical. */
+function hatched(kind: FlowKind, x: number, y: number): boolean {
+  if (kind === 'fast') return (x + y) % 8 < 2
+  return kind === 'near-critical' && x % 6 < 2 && y % 6 < 2
+}
+
 /** A layer of a run as a picture, its upper edge at the back of the base. */
 export function runPicture(run: RunResult, layer: RunLayer, most = mostOf(run, layer)): string {
   const { cols, rows } = run.grid
@@ -111,25 +117,12 @@ export function runPicture(run: RunResult, layer: RunLayer, most = mostOf(run, l
       let colour: Colour
       if (layer === 'kind') {
         const kind = flowKind(speed / Math.sqrt(GRAVITY * realM(depthMm[i], run.scale)))
-        colour =
-          KINDS[kind][
-            kind === 'fast'
-              ? (x + y) % 8 < 2
-                ? 1
-                : 0
-              : kind === 'near-critical' && x % 6 < 2 && y % 6 < 2
-                ? 1
-                : 0
-          ]
+        colour = KINDS[kind][hatched(kind, x, y) ? 1 : 0]
       } else {
-        const value =
-          layer === 'foam'
-            ? 100 * foamCover(foam[i])
-            : layer === 'depth'
-              ? depthMm[i]
-              : layer === 'speed'
-                ? speed
-                : ageS[i]
+        let value = ageS[i]
+        if (layer === 'foam') value = 100 * foamCover(foam[i])
+        if (layer === 'depth') value = depthMm[i]
+        if (layer === 'speed') value = speed
         colour = ramp(RAMPS[layer], most > 0 ? value / most : 0)
       }
       picture.data.set([...colour, 255], o)

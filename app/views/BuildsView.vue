@@ -49,11 +49,10 @@ async function attempt(what: string, work: () => Promise<unknown>): Promise<void
   try {
     await work()
   } catch (error) {
+    const said = error instanceof Error ? error.message : String(error)
     const why = isFull(error)
       ? 'the browser’s store is full; export and delete an old build first'
-      : error instanceof Error
-        ? error.message
-        : String(error)
+      : said
     ElMessage({
       type: 'error',
       message: `${what} failed: ${why}. Nothing was changed.`,

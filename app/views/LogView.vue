@@ -83,11 +83,10 @@ async function picked(event: Event): Promise<void> {
         heightPx: height
       })
     } catch (error) {
+      const said = error instanceof Error ? error.message : String(error)
       fault.value = isFull(error)
         ? 'The browser’s store is full: the photograph was not kept. Back up and delete old builds first.'
-        : error instanceof Error
-          ? error.message
-          : String(error)
+        : said
     }
   }
   working.value = ''

@@ -78,13 +78,11 @@ const there = computed(() =>
   probe.value && beside.value ? runAt(beside.value, probe.value) : null
 )
 /** Where the water comes in: as the builder says, at once; else at the head of the chain. */
-const source = computed<Point2 | null>(() =>
-  !streams.value
-    ? null
-    : build.value.running.source
-      ? [build.value.running.source.x, build.value.running.source.y]
-      : (plan.value?.forms.source ?? null)
-)
+const source = computed<Point2 | null>(() => {
+  if (!streams.value) return null
+  const given = build.value.running.source
+  return given ? [given.x, given.y] : (plan.value?.forms.source ?? null)
+})
 const out = computed<Point2 | null>(() =>
   build.value.running.out ? [build.value.running.out.x, build.value.running.out.y] : null
 )

@@ -74,13 +74,11 @@ const fromRun = computed(
     plan.value?.forms.ran?.id === build.value.running.mapsFrom &&
     build.value.running.mapsFrom !== null
 )
-const other = computed(() =>
-  !plan.value?.forms.ran
-    ? null
-    : fromRun.value
-      ? plan.value.forms.formsWhite
-      : plan.value.forms.ran.white
-)
+const other = computed(() => {
+  const forms = plan.value?.forms
+  if (!forms?.ran) return null
+  return fromRun.value ? forms.formsWhite : forms.ran.white
+})
 const water = computed(() => store.water)
 const pool = computed(() => (water.value?.kind === 'pool' ? water.value : null))
 const fall = computed(() => (water.value?.kind === 'fall' ? water.value : null))

@@ -37,12 +37,11 @@ export function asPoured(
   const wantedB = aG / massRatioA
   const errorPct = wantedB > 0 ? (100 * (bG - wantedB)) / wantedB : 0
   const size = Math.abs(errorPct)
-  const addG =
-    size <= RIGHT_PCT
-      ? null
-      : errorPct > 0
-        ? { part: 'A' as const, grams: bG * massRatioA - aG }
-        : { part: 'B' as const, grams: wantedB - bG }
+  const less =
+    errorPct > 0
+      ? { part: 'A' as const, grams: bG * massRatioA - aG }
+      : { part: 'B' as const, grams: wantedB - bG }
+  const addG = size <= RIGHT_PCT ? null : less
   const afterG = aG + bG + (addG?.grams ?? 0)
   return {
     aG,

@@ -19,14 +19,11 @@ const card = (
   source: string,
   trust: string
 ): Explanation => ({ title, formula, inputs, source, trust })
-const h = (value: number | null) =>
-  value === null
-    ? 'never in this room'
-    : value < 2
-      ? `${plain(value * 60, 0)} min`
-      : value < 72
-        ? `${plain(value)} h`
-        : `${plain(value / 24)} days`
+const h = (value: number | null) => {
+  if (value === null) return 'never in this room'
+  if (value < 2) return `${plain(value * 60, 0)} min`
+  return value < 72 ? `${plain(value)} h` : `${plain(value / 24)} days`
+}
 const DRYING =
   'Crank 1975; Dalton; Buck 1981; Flory 1953; from memory. Constants fitted to the trade’s times'
 

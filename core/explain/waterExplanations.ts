@@ -24,6 +24,39 @@ const card = (
 ): Explanation => ({ title, formula, inputs, source, trust })
 const SHEET = 'Rouse 1936; free trajectory as in Chow, Open-Channel Hydraulics (1959); from memory'
 
+/** Ripples by name: how far apart they are, and who says so. The others are swell. */
+const RIPPLES: Readonly<Record<string, { formula: string; source: string }>> = {
+  'standing waves': {
+    formula: 'λ = 2πU²/g, no higher than 8 in 100 of it',
+    source: 'Kennedy 1963; height is common practice, no source'
+  },
+  'wind ripples': {
+    formula:
+      'what 3 m/s of air raises over the length of the water, no shorter than 17 mm full size',
+    source: 'Hasselmann et al. 1973; Lamb for the shortest; from memory'
+  },
+  'boils and wavelets': {
+    formula: 'about as far apart as the water is deep, 7 in 100 of it high',
+    source: 'Common practice, no published source'
+  }
+}
+
+/** What becomes of a sheet by how it hangs. */
+const HANGS: Record<FallForm['hang'], string> = {
+  clinging: 'So little water clings to the face and does not spring free.',
+  free: 'Air is let in behind the sheet. Without it the sheet is drawn in a little.',
+  steps: 'Down steps it lands on each tread.',
+  skimming: 'Down steps it lands on each tread.'
+}
+
+/** Where a mood's flow is taken. */
+const TAKEN_AT: Record<ChainFlow['from'], string> = {
+  fall: 'the first fall’s lip',
+  reach: 'the first run’s width',
+  figure: '–',
+  none: 'a metre of lip'
+}
+
 export const explainFlow = (flow: ChainFlow, mood: Flow['mood']): Explanation =>
   card(
     'Water that runs',
@@ -31,16 +64,7 @@ export const explainFlow = (flow: ChainFlow, mood: Flow['mood']): Explanation =>
     [
       ['given by', flow.from === 'figure' ? 'your figure' : `the mood “${mood}”`],
       ['full size', `${plain(flow.dischargeM3S, 2)} m³/s`],
-      [
-        'taken at',
-        flow.from === 'fall'
-          ? 'the first fall’s lip'
-          : flow.from === 'reach'
-            ? 'the first run’s width'
-            : flow.from === 'figure'
-              ? '–'
-              : 'a metre of lip'
-      ]
+      ['taken at', TAKEN_AT[flow.from]]
     ],
     'Moods are common practice, no published source',
     'A mood is a picture, not a measurement. Where you know the river, give the figure.'
@@ -59,11 +83,7 @@ export const explainLanding = (form: FallForm): Explanation =>
       ['lands', `${plain(form.curve!.landMm)} mm out`]
     ],
     SHEET,
-    form.hang === 'clinging'
-      ? 'So little water clings to the face and does not spring free.'
-      : form.hang === 'free'
-        ? 'Air is let in behind the sheet. Without it the sheet is drawn in a little.'
-        : 'Down steps it lands on each tread.'
+    HANGS[form.hang]
   )
 export const explainAngle = (form: FallForm): Explanation =>
   card(
@@ -355,25 +375,13 @@ export const explainZap = (form: SplashForm): Explanation =>
 export const explainRipples = (r: Ripples): Explanation =>
   card(
     'Ripples',
-    r.name === 'standing waves'
-      ? 'λ = 2πU²/g, no higher than 8 in 100 of it'
-      : r.name === 'wind ripples'
-        ? 'what 3 m/s of air raises over the length of the water, no shorter than 17 mm full size'
-        : r.name === 'boils and wavelets'
-          ? 'about as far apart as the water is deep, 7 in 100 of it high'
-          : 'the spacing offshore',
+    RIPPLES[r.name]?.formula ?? 'the spacing offshore',
     [
       ['crest to crest', `${plain(r.spacingMm)} mm`],
       ['trough to crest', `${plain(r.heightMm, 2)} mm`],
       ['tool', r.toolName]
     ],
-    r.name === 'standing waves'
-      ? 'Kennedy 1963; height is common practice, no source'
-      : r.name === 'wind ripples'
-        ? 'Hasselmann et al. 1973; Lamb for the shortest; from memory'
-        : r.name === 'boils and wavelets'
-          ? 'Common practice, no published source'
-          : 'Airy 1845',
+    RIPPLES[r.name]?.source ?? 'Airy 1845',
     'Uneven looks alive: vary it by a fifth.'
   )
 export const explainDescent = (form: ReachForm): Explanation =>

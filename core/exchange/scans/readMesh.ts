@@ -19,11 +19,8 @@ const STL_TRIANGLE = 50
 /** What kind of scan a file is, by its name. @example scanKind('Weir.STL') // "stl" */
 export function scanKind(name: string): ScanKind | null {
   const ending = /\.([a-z]+)$/i.exec(name)?.[1].toLowerCase()
-  return ending === 'stl' || ending === 'obj' || ending === 'png' || ending === 'csv'
-    ? ending
-    : ending === 'txt' || ending === 'tsv'
-      ? 'csv'
-      : null
+  if (ending === 'stl' || ending === 'obj' || ending === 'png' || ending === 'csv') return ending
+  return ending === 'txt' || ending === 'tsv' ? 'csv' : null
 }
 
 /** Refuses a file by its length, before a byte of it is read. @throws RangeError with the length and what is allowed */

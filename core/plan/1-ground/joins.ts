@@ -16,6 +16,12 @@ export interface Join {
 /** Levels closer than this are one, mm. */
 const SAME_LEVEL_MM = 0.05
 
+function stateOf(upperMm: number, lowerMm: number, sillMm: number): Join['state'] {
+  if (upperMm <= sillMm) return 'dry'
+  if (lowerMm < sillMm) return 'over'
+  return upperMm - lowerMm < SAME_LEVEL_MM ? 'one' : 'apart'
+}
+
 /** Every way between two pools, and what the wanted levels make of it. */
 export function joinsOf(build: Build): Join[] {
   const pools = poolsOf(build)
@@ -24,14 +30,7 @@ export function joinsOf(build: Build): Join[] {
       const other = pools.find((p) => p.id === opening.into && p.id !== pool.id)
       if (!other) return []
       const [lower, upper] = other.levelMm <= pool.levelMm ? [other, pool] : [pool, other]
-      const state =
-        upper.levelMm <= opening.sillMm
-          ? 'dry'
-          : lower.levelMm < opening.sillMm
-            ? 'over'
-            : upper.levelMm - lower.levelMm < SAME_LEVEL_MM
-              ? 'one'
-              : 'apart'
+      const state = stateOf(upper.levelMm, lower.levelMm, opening.sillMm)
       return [
         {
           id: `${pool.id}/${opening.id}`,

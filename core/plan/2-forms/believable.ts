@@ -61,12 +61,10 @@ export function believable(
     coarse: string,
     good: string
   ) => {
-    const verdict =
-      check.least && check.modelMm < check.least.mm - 1e-9
-        ? 'too fine'
-        : check.most && check.modelMm > check.most.mm + 1e-9
-          ? 'too coarse'
-          : 'believable'
+    const tooFine = check.least && check.modelMm < check.least.mm - 1e-9
+    const tooCoarse = check.most && check.modelMm > check.most.mm + 1e-9
+    const coarseOrGood = tooCoarse ? 'too coarse' : 'believable'
+    const verdict = tooFine ? 'too fine' : coarseOrGood
     made.push({
       ...check,
       realM: realM(check.modelMm, scale),

@@ -155,13 +155,9 @@ export function fallForm(
   const stepped = fall.steps > 1 ? steppedCurve(scale, fallsMm, q, fall.steps, fall.treadMm) : null
   const curve =
     stepped?.curve ?? (clings ? clingingCurve(scale, fallsMm, q) : fallCurve(scale, fallsMm, q))
-  const hang: FallHang = stepped
-    ? stepped.flow === 'skimming'
-      ? 'skimming'
-      : 'steps'
-    : clings
-      ? 'clinging'
-      : 'free'
+  const whole: FallHang = clings ? 'clinging' : 'free'
+  const cut: FallHang = stepped?.flow === 'skimming' ? 'skimming' : 'steps'
+  const hang = stepped ? cut : whole
   const middle: Point2 = [(lip[0][0] + lip[1][0]) / 2, (lip[0][1] + lip[1][1]) / 2]
   const moved = (p: Point2, by: number): Point2 => [p[0] + out[0] * by, p[1] + out[1] * by]
   const below = poolsOf(build).find((p) => p.id === fall.into)

@@ -358,12 +358,9 @@ function clashesOf(
       const first = form.stations[0]
       const [x, y] = first.at
       // quiet water has what the pool, or the foot of the fall, gives it; what comes in fast was checked against its lip
-      const foot =
-        before?.kind === 'fall'
-          ? falls.find((f) => f.id === before.id)?.footMm
-          : before?.kind === 'pool'
-            ? before.levelMm
-            : undefined
+      let foot: number | undefined
+      if (before?.kind === 'fall') foot = falls.find((f) => f.id === before.id)?.footMm
+      if (before?.kind === 'pool') foot = before.levelMm
       if (
         before &&
         foot !== undefined &&

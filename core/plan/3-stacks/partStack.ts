@@ -268,12 +268,10 @@ function splashPart(water: Splash, at: At): PartStack | null {
   const area = Math.abs(signedArea(ring))
   const [cx, cz] = middleOf(ring)
   const { shape } = at.base
-  const massG =
-    shape === 'skin'
-      ? (area * SKIN_MM * LIGHT_RESIN_GCM3) / 1000
-      : shape === 'fingers'
-        ? (form.fingers * form.heightMm * Math.PI * (STRAND_MM / 2) ** 2 * LIGHT_RESIN_GCM3) / 1000
-        : (area * TUFT_MM) / 1000
+  const strandsMm3 = form.fingers * form.heightMm * Math.PI * (STRAND_MM / 2) ** 2
+  let massG = (area * TUFT_MM) / 1000
+  if (shape === 'skin') massG = (area * SKIN_MM * LIGHT_RESIN_GCM3) / 1000
+  if (shape === 'fingers') massG = (strandsMm3 * LIGHT_RESIN_GCM3) / 1000
   const foot = Math.max(FOOT_MM, water.widthMm)
   return {
     ...at.base,

@@ -177,12 +177,9 @@ function gelSizes({ laying, part, gelMm }: FormStack, shape: Sizes, solidsVol: n
   if (!laying) return {}
   const wet = laying.dryMm > 0 ? laying.wetMm / laying.dryMm : 1 / solidsVol
   const made = part ? ((part.count + part.spares) * part.lengthMm * part.widthMm) / 100 : 0
-  const coverCm2 =
-    part?.shape === 'strips' || part?.shape === 'curl'
-      ? made
-      : part && part.shape !== 'sheet' && part.shape !== 'cast'
-        ? FOOT_CM2
-        : (shape.formCm2 ?? 0)
+  let coverCm2 = shape.formCm2 ?? 0
+  if (part?.shape === 'strips' || part?.shape === 'curl') coverCm2 = made
+  else if (part && part.shape !== 'sheet' && part.shape !== 'cast') coverCm2 = FOOT_CM2
   const crest = (shape.crestCm ?? 0) * (CREST_SECTION * (laying.finalMm / 10) ** 2)
   const crests = laying.peak && (shape.crestCm ?? 0) > 0
   return { gelCoats: laying.coats, gelMl: wet * (crests ? crest : (coverCm2 * gelMm.mean) / 10) }

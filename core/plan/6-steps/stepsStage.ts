@@ -405,12 +405,9 @@ const meets = (fall: Fall): (string | null | undefined)[] => [fall.lip?.pool, fa
 /** The pools that a run, sea or splash lies on. */
 function poolsUnder(build: Build, water: Water): string[] {
   if (water.kind === 'sea') return [water.pool]
-  const places: Point2[] =
-    water.kind === 'reach'
-      ? water.path.map((p) => [p.x, p.y])
-      : water.kind === 'splash'
-        ? [[water.x, water.y]]
-        : []
+  let places: Point2[] = []
+  if (water.kind === 'reach') places = water.path.map((p) => [p.x, p.y])
+  if (water.kind === 'splash') places = [[water.x, water.y]]
   return poolsOf(build)
     .filter((p) =>
       places.some((at) =>

@@ -57,13 +57,12 @@ export function causesOf(
       const tight = net.arcs.find(
         (a) => a.to === i && a.weight < 0 && starts[a.from] + a.weight === start
       )
-      causes[task.id] = tight
-        ? { kind: 'window', readyMin: ready, from, follower: net.ids[tight.from] }
-        : behind >= 0
-          ? { kind: 'hands', readyMin: ready, behind: input.tasks[behind].id }
-          : opens
-            ? { kind: 'hours', readyMin: ready, from }
-            : { kind: 'window', readyMin: ready, from, follower: null }
+      const readyMin = ready
+      if (tight) causes[task.id] = { kind: 'window', readyMin, from, follower: net.ids[tight.from] }
+      else if (behind >= 0)
+        causes[task.id] = { kind: 'hands', readyMin, behind: input.tasks[behind].id }
+      else if (opens) causes[task.id] = { kind: 'hours', readyMin, from }
+      else causes[task.id] = { kind: 'window', readyMin, from, follower: null }
     }
   }
   return causes

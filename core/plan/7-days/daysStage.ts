@@ -103,12 +103,9 @@ export function daysStage(
         : null
     const found = settled?.found
     const problem = found === undefined ? 'noHours' : 'problem' in found ? found.problem : null
-    const longestLook =
-      problem === 'ranOut' || problem === 'notFound'
-        ? LAST_HORIZON
-        : problem === 'loop'
-          ? 0
-          : longestPatience
+    let longestLook = longestPatience
+    if (problem === 'ranOut' || problem === 'notFound') longestLook = LAST_HORIZON
+    if (problem === 'loop') longestLook = 0
     if (problem !== null && horizon < longestLook) {
       horizon *= 2
       continue

@@ -1,4 +1,4 @@
-import { poolsOf, type Build } from '../../build/types'
+import { poolsOf, type Build, type Pool } from '../../build/types'
 import { onShelf, type Shelf } from '../../craft/materials/shelf'
 import { mixedDensity } from '../../physics/stuff/mixing/mix'
 import { fillFrom, type Filled } from '../1-ground/fill'
@@ -11,6 +11,13 @@ function poolNamed(build: Build, id: string) {
   const pool = poolsOf(build).find((p) => p.id === id)
   if (!pool) throw new RangeError(`pool: there is none called “${id}”`)
   return pool
+}
+
+/** Height at which a pool runs over: its dam, its brim, or the lower of the two where it has both, mm. */
+function topOf({ outline, damTopMm, brimMm }: Pool): number {
+  const dams = outline.filter((c) => c.edge === 'dam').length
+  if (dams === outline.length) return damTopMm
+  return dams > 0 ? Math.min(damTopMm, brimMm) : brimMm
 }
 
 /** What level so much resin reaches, through caves and over lips, from an empty pool or from a level. */
@@ -27,17 +34,12 @@ export function reachedBy(
   const ground = groundStage(build)
   const basins = poolsOf(build).flatMap((p) => {
     const vessel = ground.pools.find((g) => g.id === p.id)?.vessel
-    const dammed = p.outline.some((c) => c.edge === 'dam')
     return vessel
       ? [
           {
             id: p.id,
             vessel,
-            topMm: p.outline.every((c) => c.edge === 'dam')
-              ? p.damTopMm
-              : dammed
-                ? Math.min(p.damTopMm, p.brimMm)
-                : p.brimMm,
+            topMm: topOf(p),
             openings: p.openings
           }
         ]

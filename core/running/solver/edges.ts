@@ -120,12 +120,9 @@ export function fillEdges(
     const along = upright ? stride : 1
     const inwards = side === 'w' ? 1 : side === 'e' ? -1 : side === 's' ? stride : -stride
     const sign = side === 'w' || side === 's' ? 1 : -1
-    const first =
-      side === 'e'
-        ? cellOf(field, 0, cols - 1)
-        : side === 'n'
-          ? cellOf(field, rows - 1, 0)
-          : cellOf(field, 0, 0)
+    let first = cellOf(field, 0, 0)
+    if (side === 'e') first = cellOf(field, 0, cols - 1)
+    if (side === 'n') first = cellOf(field, rows - 1, 0)
     const [n, t] = upright ? [hu, hv] : [hv, hu]
     const { kind, value } = edges[side]
     for (let i = 0; i < count; i++) {
@@ -192,14 +189,9 @@ export function fillEdges(
         const ug = (incoming + outgoing) / 2
         gh = cg ** 2 / GRAVITY
         gn = sign * ug * gh
-        gt =
-          ug > 0
-            ? gh *
-              (upright ? swell.ky : swell.kx) *
-              (eta === 0 ? 0 : eta * Math.sqrt(GRAVITY / Math.max(DRY_M, still)))
-            : h[inner] > DRY_M
-              ? (t[inner] / h[inner]) * gh
-              : 0
+        const orbit = eta === 0 ? 0 : eta * Math.sqrt(GRAVITY / Math.max(DRY_M, still))
+        const carried = h[inner] > DRY_M ? (t[inner] / h[inner]) * gh : 0
+        gt = ug > 0 ? gh * (upright ? swell.ky : swell.kx) * orbit : carried
       }
       for (let k = 1; k <= GHOSTS; k++) {
         const ghost = inner - k * inwards

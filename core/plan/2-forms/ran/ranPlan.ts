@@ -161,14 +161,11 @@ export function ranPlan(
   const { grid } = bed
   const poolNumbers = bed.pools.map((id) => waters.indexOf(id))
   /** The water at a place: as the forms have it, else the pool whose ground lies there. */
-  const numberAt = (cell: number) =>
-    cell < 0
-      ? -1
-      : owner[cell] >= 0
-        ? owner[cell]
-        : bed.pool[cell] >= 0
-          ? poolNumbers[bed.pool[cell]]
-          : -1
+  const numberAt = (cell: number) => {
+    if (cell < 0) return -1
+    if (owner[cell] >= 0) return owner[cell]
+    return bed.pool[cell] >= 0 ? poolNumbers[bed.pool[cell]] : -1
+  }
   const waterAt = (x: number, y: number) => waters[numberAt(cellAt(grid, [x, y]))] ?? null
   // its surface is where it ran, and nowhere else
   const wetOwner = owner.map((_, c) => {

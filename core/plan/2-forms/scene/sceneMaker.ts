@@ -161,14 +161,11 @@ function sceneOf(
   const first = chain[0]
   const last = sinkOf(build, chain, bed)
   const edges = walls(cols, rows)
-  const rim = (side: EdgeSide, i: number): number =>
-    side === 'w'
-      ? i * cols
-      : side === 'e'
-        ? i * cols + cols - 1
-        : side === 's'
-          ? i
-          : (rows - 1) * cols + i
+  const rim = (side: EdgeSide, i: number): number => {
+    if (side === 'w') return i * cols
+    if (side === 'e') return i * cols + cols - 1
+    return side === 's' ? i : (rows - 1) * cols + i
+  }
   const lastNumber = last ? numberOf(last.id) : -1
   const seaNumbers = new Set(seas.map((s) => numberOf(s.pool)))
   let leaves = last?.kind === 'fall' && last.into === null
