@@ -11,7 +11,8 @@ import { router } from './router'
 
 createApp(App).use(createPinia()).use(router).mount('#app')
 
-// the whole app is kept for a shed without Wi-Fi; without service workers it still works while there is a network
+// the whole app is kept for a shed without Wi-Fi; without service workers it still works while
+// there is a network
 if (import.meta.env.PROD && 'serviceWorker' in navigator) {
   window.addEventListener(
     'load',

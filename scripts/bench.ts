@@ -43,7 +43,10 @@ import { groundStage } from '../core/plan/1-ground/groundStage'
 import { BUILT_IN_SHELF } from '../core/craft/materials/shelf'
 import { pdfOf } from '../core/exchange/sheets/exports'
 
-/** npm run bench: speed, memory and first-load bytes, each as a ratio against something named. Never a test. */
+/**
+ * npm run bench: speed, memory and first-load bytes, each as a ratio against something named. Never
+ * a test.
+ */
 const root = fileURLToPath(new URL('..', import.meta.url))
 const median = (values: number[]) => values.sort((a, b) => a - b)[Math.floor(values.length / 2)]
 const ms = (value: number) => `${value.toFixed(2)} ms`
@@ -258,7 +261,10 @@ function pours(): void {
   scanAlone()
 }
 
-/** A scan in a process of its own, which has held nothing else: with its ground read, and with only the file held. */
+/**
+ * A scan in a process of its own, which has held nothing else: with its ground read, and with only
+ * the file held.
+ */
 function scanAlone(): void {
   const code = (work: string) => `
     import { thinned } from '${root}core/exchange/scans/thin.ts'
@@ -475,7 +481,10 @@ async function days(): Promise<void> {
   )
 }
 
-/** Running water: against merely copying the arrays that a step works on, a first-order run of the same scene, and the aim of 10 s. */
+/**
+ * Running water: against merely copying the arrays that a step works on, a first-order run of the
+ * same scene, and the aim of 10 s.
+ */
 function running(): void {
   const side = 700
   const bed = Array.from({ length: side }, (_, r) =>

@@ -1,4 +1,5 @@
-// npm run kernel: compiles the inner loops of running water and writes them down as the bytes that the app carries.
+// npm run kernel: compiles the inner loops of running water and writes them down as the bytes that
+// the app carries.
 import asc from 'assemblyscript/asc'
 import { readFileSync, writeFileSync } from 'node:fs'
 

@@ -1,4 +1,5 @@
-// What a fresh clone lacks, installed: packages from the lock file, and for the tests Debian's Chromium and poppler.
+// What a fresh clone lacks, installed: packages from the lock file, and for the tests Debian's
+// Chromium and poppler.
 import { spawnSync } from 'node:child_process'
 import { existsSync, statSync } from 'node:fs'
 import { dirname, join } from 'node:path'

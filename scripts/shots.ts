@@ -4,7 +4,10 @@ import { encode } from 'fast-png'
 import type { Page } from 'playwright-core'
 import { DEMO_ID, openPage, stage } from '../tests/support/browser'
 
-/** npm run shots: one picture of each main view, from the demo build, at a fixed moment; with names, only of those. */
+/**
+ * npm run shots: one picture of each main view, from the demo build, at a fixed moment; with names,
+ * only of those.
+ */
 const folder = fileURLToPath(new URL('../docs/screenshots/', import.meta.url))
 mkdirSync(folder, { recursive: true })
 

@@ -1,4 +1,5 @@
-// npm test: installs what is missing, lints, checks format, rooms and types, builds, and runs core, reference and browser
+// npm test: installs what is missing, lints, checks format, rooms and types, builds, and runs core,
+// reference and browser
 // tests. The last line counts them all: "N passed, N failed".
 import { spawn } from 'node:child_process'
 import { mkdirSync, readFileSync, readdirSync, rmSync } from 'node:fs'

@@ -11,7 +11,10 @@ export interface ServerOptions {
   demo?: string
 }
 
-/** The one worker that compiles WebAssembly, the inner loops of running water: pages and all others may not. */
+/**
+ * The one worker that compiles WebAssembly, the inner loops of running water: pages and all others
+ * may not.
+ */
 const RUNS_KERNEL = /^\/assets\/run\.worker-[\w-]+\.js$/
 
 /**

@@ -6,7 +6,10 @@ import { useShelfStore } from '../stores/shelf'
 import { ask } from '../workers/askClient'
 import NumberField from './NumberField.vue'
 
-/** Test chips photographed beside white paper: their colours are picked, and the tint is fitted to the builder's own bottle. */
+/**
+ * Test chips photographed beside white paper: their colours are picked, and the tint is fitted to
+ * the builder's own bottle.
+ */
 const shelf = useShelfStore()
 const emit = defineEmits<{ made: [id: string] }>()
 const canvas = useTemplateRef<HTMLCanvasElement>('canvas')

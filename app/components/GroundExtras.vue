@@ -15,7 +15,10 @@ import How from './How.vue'
 import LiveText from './LiveText.vue'
 import NumberField from './NumberField.vue'
 
-/** How the bed is read between dips, walls that lean or bulge, what stands in the water, and whether the base is level. */
+/**
+ * How the bed is read between dips, walls that lean or bulge, what stands in the water, and whether
+ * the base is level.
+ */
 const props = defineProps<{
   pool: Pool | null
   ground: PoolGroundPlan | undefined

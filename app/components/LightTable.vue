@@ -67,7 +67,10 @@ onBeforeUnmount(() => {
   for (const l of [mine.value, theirs.value]) if (l) URL.revokeObjectURL(l.url)
 })
 
-/** Forms to hold it against: the plan of the scene from above, or a fall from the side. Two points of each are its anchors. */
+/**
+ * Forms to hold it against: the plan of the scene from above, or a fall from the side. Two points
+ * of each are its anchors.
+ */
 const forms = computed(() => {
   const { widthMm: w, depthMm: d } = props.build.base
   const plan = {

@@ -2,7 +2,8 @@
 import { ref, watch } from 'vue'
 
 /**
- * A text field whose every keystroke may count, and which never takes the builder's half-typed text away: what comes
+ * A text field whose every keystroke may count, and which never takes the builder's half-typed text
+ * away: what comes
  * back from the build replaces it only when it says something else.
  */
 const props = defineProps<{

@@ -16,7 +16,10 @@ import type { Build } from '../../core/build/types'
 import { dayAndClock } from '../../core/words/dates'
 import { duration } from '../../core/words/durations'
 
-/** The plan in quick time on a bench that is not there: practise the order and the windows, make mistakes, be told their cost. */
+/**
+ * The plan in quick time on a bench that is not there: practise the order and the windows, make
+ * mistakes, be told their cost.
+ */
 const props = defineProps<{ build: Build; plan: Plan }>()
 const run = ref<Rehearsal>(newRehearsal(props.plan, 1 + Math.floor(Math.random() * 1e6)))
 watch(

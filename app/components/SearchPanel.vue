@@ -12,7 +12,10 @@ import { useShelfStore } from '../stores/shelf'
 import { job, type Job } from '../workers/hire'
 import type { DaysWork, Found } from '../workers/days.worker'
 
-/** Why the date is what it is, and a longer search where that is not settled: best so far, stop, take it on. */
+/**
+ * Why the date is what it is, and a longer search where that is not settled: best so far, stop,
+ * take it on.
+ */
 const props = defineProps<{ named: (step: string) => string }>()
 const store = useBuildStore()
 const shelves = useShelfStore()

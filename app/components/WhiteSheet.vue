@@ -12,7 +12,10 @@ import How from './How.vue'
 import NumberField from './NumberField.vue'
 import WaysSheet from './WaysSheet.vue'
 
-/** White water over the whole scene: its school, its recipe in grams, where each white goes, and how much there should be. */
+/**
+ * White water over the whole scene: its school, its recipe in grams, where each white goes, and how
+ * much there should be.
+ */
 const props = defineProps<{ build: Build; white: WhitePlan }>()
 const store = useBuildStore()
 const way = computed(() => wayFor('white', props.build.finish.white))

@@ -15,7 +15,10 @@ import { ask } from '../workers/askClient'
 import How from './How.vue'
 import NumberField from './NumberField.vue'
 
-/** When it goes wrong: what to measure, what the models say of this very case, what to do, and what it costs in days. */
+/**
+ * When it goes wrong: what to measure, what the models say of this very case, what to do, and what
+ * it costs in days.
+ */
 const props = defineProps<{ build: Build; water: Water }>()
 const store = useBuildStore()
 const shelf = useShelfStore()

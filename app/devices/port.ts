@@ -1,4 +1,7 @@
-/** A serial port as the browser gives it (Web Serial): what a real scale is read through, and what the stand-ins offer too. */
+/**
+ * A serial port as the browser gives it (Web Serial): what a real scale is read through, and what
+ * the stand-ins offer too.
+ */
 export interface DevicePort {
   open: (options: { baudRate: number }) => Promise<void>
   readonly readable: ReadableStream<Uint8Array> | null

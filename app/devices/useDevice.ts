@@ -3,7 +3,10 @@ import type { DevicePort } from './port'
 
 const LONGEST_LINE = 400
 
-/** Lines of a port until it ends; a line without an end is cut off, so that rubbish cannot fill the memory. */
+/**
+ * Lines of a port until it ends; a line without an end is cut off, so that rubbish cannot fill the
+ * memory.
+ */
 async function* linesOf(readable: ReadableStream<Uint8Array>): AsyncGenerator<string> {
   const reader = readable.getReader()
   const decoder = new TextDecoder('latin1')

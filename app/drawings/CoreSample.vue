@@ -3,7 +3,10 @@ import { computed } from 'vue'
 import type { Coat } from '../../core/plan/3-stacks/coat'
 import { mm } from '../../core/words/quantities'
 
-/** A core drilled through the deepest place: every coat from the ground up. Thin coats are drawn thick enough to see. */
+/**
+ * A core drilled through the deepest place: every coat from the ground up. Thin coats are drawn
+ * thick enough to see.
+ */
 const props = defineProps<{ coats: Coat[] }>()
 const W = 320
 const LEAST = 26

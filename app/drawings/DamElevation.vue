@@ -4,7 +4,10 @@ import type { DamPlan } from '../../core/plan/3-stacks/damPlan'
 import { mm, number } from '../../core/words/quantities'
 import { useSize } from './useSize'
 
-/** Each stretch of dam seen from above, its bow drawn ten times as large, with the braces that it asks for. */
+/**
+ * Each stretch of dam seen from above, its bow drawn ten times as large, with the braces that it
+ * asks for.
+ */
 const props = defineProps<{ dam: DamPlan }>()
 const frame = ref<HTMLElement | null>(null)
 const { width } = useSize(frame)

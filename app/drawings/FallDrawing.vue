@@ -5,7 +5,10 @@ import { number } from '../../core/words/quantities'
 import { lineThrough, ringOf } from './paths'
 import { useSize } from './useSize'
 
-/** A fall from its side, true to scale: both faces of the sheet, glassy and torn, the boil, the rocks. Its landing can be dragged: that changes the flow. */
+/**
+ * A fall from its side, true to scale: both faces of the sheet, glassy and torn, the boil, the
+ * rocks. Its landing can be dragged: that changes the flow.
+ */
 const props = defineProps<{ form: FallForm }>()
 const emit = defineEmits<{ land: [outMm: number]; settled: [] }>()
 const frame = ref<HTMLElement | null>(null)

@@ -8,7 +8,10 @@ import { number } from '../../core/words/quantities'
 import { arrowed, toHalves } from './handles'
 import { lineThrough, ringOf, ringsOf } from './paths'
 
-/** What moves, on the plan: runs with their rocks and jumps, landings, crests, splashes, white and strokes; each with its handles. */
+/**
+ * What moves, on the plan: runs with their rocks and jumps, landings, crests, splashes, white and
+ * strokes; each with its handles.
+ */
 const props = defineProps<{
   build: Build
   forms: FormsPlan

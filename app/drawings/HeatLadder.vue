@@ -3,7 +3,10 @@ import { computed, ref } from 'vue'
 import type { PourHeat } from '../../core/physics/stuff/heat/pourHeat'
 import { useSize } from './useSize'
 
-/** One scale of temperatures: the room, what this pour comes to, what everything bears, and what one pour fewer would do. */
+/**
+ * One scale of temperatures: the room, what this pour comes to, what everything bears, and what one
+ * pour fewer would do.
+ */
 const props = defineProps<{ heat: PourHeat }>()
 const frame = ref<HTMLElement | null>(null)
 const { width } = useSize(frame)

@@ -4,7 +4,10 @@ import type { LightPlan } from '../../core/plan/3-stacks/lightBody'
 import { mm, number } from '../../core/words/quantities'
 import { useSize } from './useSize'
 
-/** How far down the lamp's light sets the resin: energy by depth on the left, the pour in coats on the right. */
+/**
+ * How far down the lamp's light sets the resin: energy by depth on the left, the pour in coats on
+ * the right.
+ */
 const props = defineProps<{ light: LightPlan; depthMm: number; seconds: number; ecMjCm2: number }>()
 const frame = ref<HTMLElement | null>(null)
 const { width, height } = useSize(frame)

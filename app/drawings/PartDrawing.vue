@@ -5,7 +5,10 @@ import { mm, number } from '../../core/words/quantities'
 import { lineThrough, ringOf } from './paths'
 import { useSize } from './useSize'
 
-/** A part from its side while it sets: its line, how it would droop, its former and its props; or, lying flat, its outline with what is trimmed. */
+/**
+ * A part from its side while it sets: its line, how it would droop, its former and its props; or,
+ * lying flat, its outline with what is trimmed.
+ */
 const props = defineProps<{ part: PartStack }>()
 const frame = ref<HTMLElement | null>(null)
 const { width, height } = useSize(frame)

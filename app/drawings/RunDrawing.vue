@@ -5,7 +5,10 @@ import { mm, number } from '../../core/words/quantities'
 import { lineThrough, ringOf } from './paths'
 import { useSize } from './useSize'
 
-/** The run of water unrolled from its source: bed, surface and energy line, with jumps and landings; the chosen water stands out. */
+/**
+ * The run of water unrolled from its source: bed, surface and energy line, with jumps and landings;
+ * the chosen water stands out.
+ */
 const props = defineProps<{
   forms: FormsPlan
   selected: string

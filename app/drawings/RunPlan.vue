@@ -11,7 +11,10 @@ import { lineThrough } from './paths'
 import PlanDrawing from './PlanDrawing.vue'
 import { mostOf, runPicture, type RunLayer } from './runPicture'
 
-/** Water as it runs, on the plan: a layer of it as a picture, with the ways it goes, and rocks and ends to be moved. */
+/**
+ * Water as it runs, on the plan: a layer of it as a picture, with the ways it goes, and rocks and
+ * ends to be moved.
+ */
 const props = defineProps<{
   build: Build
   plan: Plan
@@ -105,7 +108,10 @@ function look(event: KeyboardEvent): void {
   if (to)
     emit('ask', [Math.min(widthMm, Math.max(0, to[0])), Math.min(depthMm, Math.max(0, to[1]))])
 }
-/** An end of the water is named on its left, where there is so much room, px: the ends of the section are named on the right. */
+/**
+ * An end of the water is named on its left, where there is so much room, px: the ends of the
+ * section are named on the right.
+ */
 const ROOM_PX = 80
 const SLOTS = { shapes: 'default', handles: 'handles' } as const
 /** An arrow head in the middle of a line. */

@@ -5,7 +5,10 @@ import { mm, number } from '../../core/words/quantities'
 import { ringOf } from './paths'
 import { useSize } from './useSize'
 
-/** Thrown water in the plane it is thrown in, true to scale: envelope, fingers, and the largest drop there is. */
+/**
+ * Thrown water in the plane it is thrown in, true to scale: envelope, fingers, and the largest drop
+ * there is.
+ */
 const props = defineProps<{ form: SplashForm; loDeg: number; hiDeg: number }>()
 const frame = ref<HTMLElement | null>(null)
 const { width, height } = useSize(frame)

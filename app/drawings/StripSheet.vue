@@ -5,7 +5,10 @@ import type { FallForm } from '../../core/plan/2-forms/fallForm'
 import { mm } from '../../core/words/quantities'
 import { useSize } from './useSize'
 
-/** The strips of a fall as they lie on the release sheet, to scale: what hangs, what is tucked in, the spares. */
+/**
+ * The strips of a fall as they lie on the release sheet, to scale: what hangs, what is tucked in,
+ * the spares.
+ */
 const props = defineProps<{ form: FallForm; stripWidthMm: number }>()
 const frame = ref<HTMLElement | null>(null)
 const { width, height } = useSize(frame)

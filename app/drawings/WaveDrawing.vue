@@ -5,7 +5,10 @@ import { mm, number } from '../../core/words/quantities'
 import { ringOf } from './paths'
 import { useSize } from './useSize'
 
-/** The face of a sea's breaking crest, true to scale, as its template cuts it; without one, the train of waves it comes from. */
+/**
+ * The face of a sea's breaking crest, true to scale, as its template cuts it; without one, the
+ * train of waves it comes from.
+ */
 const props = defineProps<{ form: SeaPlan }>()
 const frame = ref<HTMLElement | null>(null)
 const { width, height } = useSize(frame)

@@ -10,7 +10,8 @@ export const ringOf = (points: readonly Place[]): string =>
 export const ringsOf = (rings: readonly (readonly Place[])[]): string => rings.map(ringOf).join('')
 
 /**
- * The part of a ground line that lies under a height, as the ring between the ground and that height: water on it, or
+ * The part of a ground line that lies under a height, as the ring between the ground and that
+ * height: water on it, or
  * one pour of it. Several rings where the ground rises through.
  *
  * @param ground  points along the section, s and z in mm, left to right

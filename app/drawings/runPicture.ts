@@ -91,7 +91,10 @@ export const rampCss = (layer: Exclude<RunLayer, 'kind'>): string =>
 /** Pixels a cell is drawn with where it is hatched. */
 const HATCH = 4
 
-/** Whether a picture's point lies on a stroke of the hatching: slanted for fast water, dotted where it is near critical. */
+/**
+ * Whether a picture's point lies on a stroke of the hatching: slanted for fast water, dotted where
+ * it is near critical.
+ */
 function hatched(kind: FlowKind, x: number, y: number): boolean {
   if (kind === 'fast') return (x + y) % 8 < 2
   return kind === 'near-critical' && x % 6 < 2 && y % 6 < 2

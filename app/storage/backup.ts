@@ -53,7 +53,8 @@ export interface Restored {
 const LONGEST_ZIP = 2_000_000_000
 
 /**
- * Brings a zip in, all of it or nothing: one transaction. A build that is here in another state stays as a copy beside the
+ * Brings a zip in, all of it or nothing: one transaction. A build that is here in another state
+ * stays as a copy beside the
  * restored one.
  *
  * @throws Error in the builder's words; nothing was changed
@@ -123,7 +124,10 @@ async function putBack({ backup, photos, left }: Unpacked): Promise<Restored> {
   return done
 }
 
-/** How safe what is here is: when it was last backed up, whether the browser keeps it, how full its share is. */
+/**
+ * How safe what is here is: when it was last backed up, whether the browser keeps it, how full its
+ * share is.
+ */
 export interface Keeping {
   lastMs: number | null
   persisted: boolean | null

@@ -1,7 +1,8 @@
 import { idleBench, type BenchState } from '../../core/bench/benchClocks'
 
 /**
- * Clocks and begun work of a build, in the browser's immediate store: written at every change, so that neither a closed tab
+ * Clocks and begun work of a build, in the browser's immediate store: written at every change, so
+ * that neither a closed tab
  * nor a crash loses any.
  */
 const PREFIX = 'tall-spindle:bench:'

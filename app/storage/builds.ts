@@ -8,7 +8,8 @@ export type SaveResult = { saved: BuildRow } | { overtaken: BuildRow }
 const BIN_MS = 30 * 24 * 3600 * 1000
 
 /**
- * Saves a build if nobody else has since this tab last read it. All in one transaction: it is written whole or not at all.
+ * Saves a build if nobody else has since this tab last read it. All in one transaction: it is
+ * written whole or not at all.
  *
  * @param build     the build
  * @param revision  the revision this tab's work is based on; 0 for a new build

@@ -3,7 +3,10 @@ import type { Build } from '../../core/build/types'
 import { CURRENT_VERSION, migrated } from '../../core/build/file/migrations'
 import type { Material } from '../../core/craft/materials/types'
 
-/** A build as it is kept: with a revision that grows by one at every save, so that two tabs can't overwrite each other. */
+/**
+ * A build as it is kept: with a revision that grows by one at every save, so that two tabs can't
+ * overwrite each other.
+ */
 export interface BuildRow {
   id: string
   name: string
@@ -21,7 +24,10 @@ export interface ShelfRow {
   changedAt: number
 }
 
-/** A build as today's app reads it; one that cannot be brought there stays as it is, and says so when it is opened. */
+/**
+ * A build as today's app reads it; one that cannot be brought there stays as it is, and says so
+ * when it is opened.
+ */
 export function brought(build: Build): Build {
   const moved = migrated(build as unknown as Record<string, unknown>)
   return 'file' in moved ? (moved.file as unknown as Build) : build

@@ -2,8 +2,10 @@ import type { Build } from '../../core/build/types'
 import { brought } from './db'
 
 /**
- * The last edits of a tab that is closed before the store has taken them. The browser keeps no promise to finish a
- * write to the store when a page goes; this one is written at once, and brought in the next time the app opens.
+ * The last edits of a tab that is closed before the store has taken them. The browser keeps no
+ * promise to finish a
+ * write to the store when a page goes; this one is written at once, and brought in the next time
+ * the app opens.
  */
 interface Lifeboat {
   build: Build

@@ -100,7 +100,8 @@ export const useBuildStore = defineStore('build', () => {
     show(next)
     dirty = true
     saveState.value = 'saving'
-    // a closing browser may not wait for this tab to say anything; a drag's many edits are put aside as the page goes
+    // a closing browser may not wait for this tab to say anything; a drag's many edits are put
+    // aside as the page goes
     if (!held) lifeboat.launch(next, revision)
     clearTimeout(saveTimer)
     saveTimer = window.setTimeout(() => void save(), SAVE_AFTER_MS)

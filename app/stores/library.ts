@@ -76,7 +76,10 @@ export const useLibraryStore = defineStore('library', () => {
     }
   }
 
-  /** First thing at start: bring in what a closed tab left unsaved, seed the demo builds where the server offers them. */
+  /**
+   * First thing at start: bring in what a closed tab left unsaved, seed the demo builds where the
+   * server offers them.
+   */
   async function start(): Promise<void> {
     for (const { build, revision } of lifeboat.survivors()) {
       const there = await loadBuild(build.id)
@@ -153,7 +156,10 @@ export const useLibraryStore = defineStore('library', () => {
     await listChanged()
   }
 
-  /** Takes in a file; a build whose id is here already comes in as a build of its own. Says what is wrong, or null. */
+  /**
+   * Takes in a file; a build whose id is here already comes in as a build of its own. Says what is
+   * wrong, or null.
+   */
   async function importText(text: string): Promise<{ added: number } | { problem: string }> {
     const { readBuilds } = await import('../../core/build/file/buildFile')
     const result = readBuilds(text)

@@ -70,7 +70,10 @@ export const useShelfStore = defineStore('shelf', () => {
   const undo = () => travel(undone, redone)
   const redo = () => travel(redone, undone)
 
-  /** What the builder has of a kind, and what a pack costs: kept beside the built-in kind, or on the own bottle. */
+  /**
+   * What the builder has of a kind, and what a pack costs: kept beside the built-in kind, or on the
+   * own bottle.
+   */
   async function setHolding(
     id: string,
     holding: { stock?: number; pack?: Material['pack'] }

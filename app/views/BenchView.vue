@@ -25,7 +25,10 @@ import { duration } from '../../core/words/durations'
 import { useBenchClocks } from '../stores/benchClocks'
 import { useBuildStore } from '../stores/build'
 
-/** One step fills the screen, readable from a metre and a half: what, how much, what right looks like, and the clocks. */
+/**
+ * One step fills the screen, readable from a metre and a half: what, how much, what right looks
+ * like, and the clocks.
+ */
 const store = useBuildStore()
 const bench = useBenchClocks()
 const router = useRouter()
@@ -167,7 +170,10 @@ function pressed(event: KeyboardEvent): void {
   } else main()
 }
 
-/** The drawing stands beside the words where there is room for it to be seen from afar, else under the clocks. */
+/**
+ * The drawing stands beside the words where there is room for it to be seen from afar, else under
+ * the clocks.
+ */
 const room = ref<HTMLElement | null>(null)
 const { height: roomPx } = useSize(room)
 const roomy = computed(() => roomPx.value > 150)

@@ -140,7 +140,10 @@ watch(
 )
 
 const nowMs = ref(Date.now())
-/** The scale was told to tare: the next reading that stands still is the new nought, whether it obeyed or not. */
+/**
+ * The scale was told to tare: the next reading that stands still is the new nought, whether it
+ * obeyed or not.
+ */
 const taring = ref(false)
 function heard(text: string): void {
   const line = scaleLine(text)

@@ -42,7 +42,8 @@ export interface Answers {
  * Answers one question.
  *
  * @throws RangeError in the builder's words when it cannot be answered
- * @example answer({ ask: 'fitResin', label: { potLifeMin: 35, potLifeG: 100, atC: 25, cureH: 72 } }, BUILT_IN_SHELF)
+ * @example answer({ ask: 'fitResin', label: { potLifeMin: 35, potLifeG: 100, atC: 25, cureH: 72 }
+ *   }, BUILT_IN_SHELF)
  */
 export function answer<Q extends Question>(
   question: Q,

@@ -11,7 +11,10 @@ export interface Hired<Api> {
   dismiss: () => void
 }
 
-/** Takes a worker on whose calls are answered over comlink. @example hire<PrintWork>(new Worker(…)).ask((w) => w.show(…)) */
+/**
+ * Takes a worker on whose calls are answered over comlink.
+ * @example hire<PrintWork>(new Worker(…)).ask((w) => w.show(…))
+ */
 export function hire<Api>(worker: Worker): Hired<Api> {
   const api = wrap<Api>(worker)
   let fail: (error: Error) => void = () => undefined

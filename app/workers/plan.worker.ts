@@ -6,7 +6,10 @@ import { planner, type Plan, type Planner } from '../../core/plan/derivePlan'
 import type { History } from '../../core/plan/learned/history'
 import { remembered } from '../../core/plan/memo'
 
-/** A stage shorter than this is followed by the next at once; after a longer one the newest request is looked for, ms. */
+/**
+ * A stage shorter than this is followed by the next at once; after a longer one the newest request
+ * is looked for, ms.
+ */
 const BREATH_MS = 8
 
 /** A plan that took longer than this last time shows its ground early, ms. */
@@ -64,7 +67,8 @@ async function derive({ lane, run, build, own, history }: PlanRequest): Promise<
   if (newest.get(lane) !== run) return null
   const began = performance.now()
   let last = began
-  // where the whole takes long, what was measured is shown before what is reckoned: figures follow a level while it is dragged
+  // where the whole takes long, what was measured is shown before what is reckoned: figures follow
+  // a level while it is dragged
   const slow = (lastTook.get(lane) ?? 0) > EARLY_AFTER_MS
   const stages = plan(
     build,

@@ -14,7 +14,10 @@ interface Waiting {
 
 type Derived = { plan: Plan; tookMs: number } | null
 
-/** Derives plans off the main thread. A new request in a lane outdates the one before, which then answers null. */
+/**
+ * Derives plans off the main thread. A new request in a lane outdates the one before, which then
+ * answers null.
+ */
 export interface PlanClient {
   derive(
     lane: string,

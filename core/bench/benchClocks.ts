@@ -3,7 +3,10 @@ export interface BenchClock {
   id: string
   name: string
   step: string
-  /** What it measures: time that must pass, or a window that is open from the end of one to that of the other. */
+  /**
+   * What it measures: time that must pass, or a window that is open from the end of one to that of
+   * the other.
+   */
   kind: 'stir' | 'stand' | 'working' | 'window' | 'wait' | 'own'
   startedMs: number
   minutes: number
@@ -29,7 +32,8 @@ export const idleBench = (): BenchState => ({ clocks: [], seenMs: 0, begun: null
 const NOTICED_MS = 5000
 
 /**
- * Looks at the clocks at a moment. Where the computer's own clock went backwards since the last look, all that runs is
+ * Looks at the clocks at a moment. Where the computer's own clock went backwards since the last
+ * look, all that runs is
  * shifted with it, so that no time that has passed is counted again.
  */
 export function lookedAt(state: BenchState, nowMs: number): BenchState {

@@ -82,7 +82,10 @@ export function figuresFor(plan: Plan, step: Step): BenchFigure[] {
   return []
 }
 
-/** Clocks worth having on the bench while a step is worked: stirring, standing, and how long a cup can be poured. */
+/**
+ * Clocks worth having on the bench while a step is worked: stirring, standing, and how long a cup
+ * can be poured.
+ */
 export function clocksDuring(
   build: Build,
   plan: Plan,

@@ -10,7 +10,10 @@ export interface Poured {
   verdict: 'right' | 'within' | 'off'
   /** What would make it right: so much more of one part, g. */
   addG: { part: 'A' | 'B'; grams: number } | null
-  /** Whether the cup takes that, and the drops of tint that go with the larger batch, as a share of the planned ones. */
+  /**
+   * Whether the cup takes that, and the drops of tint that go with the larger batch, as a share of
+   * the planned ones.
+   */
   fits: boolean
   afterG: number
   tintShare: number

@@ -40,13 +40,19 @@ export type Move =
   { kind: 'do' | 'look' | 'skip'; step: string } | { kind: 'wait'; minutes: number }
 
 const MINUTE_MS = 60_000
-/** How real waits differ from foretold ones, as the standard deviation of the logarithm. Common practice, no source. */
+/**
+ * How real waits differ from foretold ones, as the standard deviation of the logarithm. Common
+ * practice, no source.
+ */
 const SPREAD = 0.16
 /** How often a dam leaks at its first filling. Common practice, no source. */
 const LEAK_SHARE = 0.4
 /** Share of a pour that runs off through a leak that nobody found. Common practice, no source. */
 const RUNS_OFF = 0.5
-/** What a thick or buried wet coat takes to clear, times its wait (trade fact G1). Common practice, no source. */
+/**
+ * What a thick or buried wet coat takes to clear, times its wait (trade fact G1). Common practice,
+ * no source.
+ */
 const BURIED = 6
 /** Mending a leak that the test found, min. */
 const MEND_MIN = 20
@@ -102,7 +108,8 @@ export const waiting = (plan: Plan, r: Rehearsal): Step[] =>
   )
 
 /**
- * One move at the simulated bench. Coats really are still white, dams really leak; a mistake costs nothing here and is
+ * One move at the simulated bench. Coats really are still white, dams really leak; a mistake costs
+ * nothing here and is
  * told at the end.
  */
 export function rehearse(plan: Plan, r: Rehearsal, move: Move): Rehearsal {

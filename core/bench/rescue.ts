@@ -13,7 +13,10 @@ export type Rescue =
     }
   | { kind: 'never'; why: string }
 
-/** More clear than this many times the cup is no mending: it is kept for another piece. Common practice, no source (P13). */
+/**
+ * More clear than this many times the cup is no mending: it is kept for another piece. Common
+ * practice, no source (P13).
+ */
 const WORTH_TIMES = 3
 
 /**

@@ -8,7 +8,8 @@ export type ScaleLine =
 const MOST_G = 50_000
 
 /**
- * Reads one line of a serial bench scale: `S +  12.34 g` when it stands still, `D …` while it moves, `OL` when too much
+ * Reads one line of a serial bench scale: `S +  12.34 g` when it stands still, `D …` while it
+ * moves, `OL` when too much
  * lies on it.
  *
  * @param line  without its line end

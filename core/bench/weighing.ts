@@ -76,7 +76,8 @@ export function inHand(w: Weighing): {
 }
 
 /**
- * One step of the weigh-out. Nothing that was weighed is ever let go of: trouble with the scale stops the reading, not the
+ * One step of the weigh-out. Nothing that was weighed is ever let go of: trouble with the scale
+ * stops the reading, not the
  * batch, and typed grams always work.
  */
 export function weigh(w: Weighing, event: WeighEvent): Weighing {

@@ -13,7 +13,8 @@ function named(build: Build): Set<string> {
 }
 
 /**
- * The build with the builder's own bottles that it pours from, so that its file means the same on another shelf. Stock
+ * The build with the builder's own bottles that it pours from, so that its file means the same on
+ * another shelf. Stock
  * stays at home. A build that names none is given back as it is.
  */
 export function carrying(build: Build, own: readonly Material[]): Build {

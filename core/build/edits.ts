@@ -20,7 +20,10 @@ import type { WaterKind } from '../craft/ways/types'
 import { poolsOf } from './types'
 import { fallOver, poolWithin, reachIn, seaOver, SPLASH_ANGLES, splashAt } from './newBuild'
 
-/** Every edit takes a build and returns a new one; what it does not touch is shared, so undo costs nothing. */
+/**
+ * Every edit takes a build and returns a new one; what it does not touch is shared, so undo costs
+ * nothing.
+ */
 export type Edit = (build: Build) => Build
 
 /** An id that no item has yet. @example freeId('pool', [{ id: 'pool1' }]) // "pool2" */
@@ -227,7 +230,10 @@ export const addCorner = (pool: string, after: string, [x, y]: Point2): Edit =>
     return { ...p, outline: [...p.outline.slice(0, i + 1), corner, ...p.outline.slice(i + 1)] }
   })
 
-/** Takes a corner away; a fall whose lip began there goes over the edge that takes its place. An outline keeps three. */
+/**
+ * Takes a corner away; a fall whose lip began there goes over the edge that takes its place. An
+ * outline keeps three.
+ */
 export const removeCorner =
   (pool: string, corner: string): Edit =>
   (build) => {
@@ -296,7 +302,10 @@ export const changeSounding = (pool: string, index: number, sounding: Sounding):
 export const removeSounding = (pool: string, index: number): Edit =>
   onPool(pool, (p) => ({ ...p, soundings: p.soundings.filter((_, i) => i !== index) }))
 
-/** Two thirds of the depth half as strong again, clear above: the deep look of trade fact P9. Common practice, no source. */
+/**
+ * Two thirds of the depth half as strong again, clear above: the deep look of trade fact P9. Common
+ * practice, no source.
+ */
 export const darkBelowBands = (pool: Pool): Band[] => [
   {
     share: 2,
@@ -417,7 +426,10 @@ export const moveWater =
     return { ...build, waters }
   }
 
-/** Takes a water away; falls from a pool that is gone lose their lip, falls into it go to the base, and waves on it go with it. */
+/**
+ * Takes a water away; falls from a pool that is gone lose their lip, falls into it go to the base,
+ * and waves on it go with it.
+ */
 export const removeWater =
   (id: string): Edit =>
   (build) => ({

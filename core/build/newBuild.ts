@@ -130,7 +130,8 @@ const DEPTH_MM = 9
  * A build with sensible defaults for everything that was not asked: it has a plan from the first moment.
  *
  * @example newBuild({ id: 'b1', name: 'Mill', scale: '1:48', base: { widthMm: 300, depthMm: 200 },
- *   waters: { pool: true, fall: true, poolBelow: false }, calendar: { zone: 'UTC', start: '2026-11-24T18:00', week: USUAL_WEEK } })
+ *   waters: { pool: true, fall: true, poolBelow: false }, calendar: { zone: 'UTC', start:
+ * '2026-11-24T18:00', week: USUAL_WEEK } })
  */
 export function newBuild(asked: NewBuild): Build {
   const { base, waters } = asked
@@ -194,7 +195,10 @@ export function newBuild(asked: NewBuild): Build {
   return { ...build, waters: [upper, ...(fall ? [fall] : []), ...(below ? [below] : [])] }
 }
 
-/** A pool of eight corners and five soundings within a band of the base; its front edge is a lip where a fall is wanted. */
+/**
+ * A pool of eight corners and five soundings within a band of the base; its front edge is a lip
+ * where a fall is wanted.
+ */
 export function poolWithin(
   base: Build['base'],
   at: { id: string; name: string; y: [number, number]; levelMm: number; lip: boolean }
@@ -243,7 +247,10 @@ export function poolWithin(
   }
 }
 
-/** Water from the front to a beach at the back: three edges of the base are dams, the bed rises to the shore. */
+/**
+ * Water from the front to a beach at the back: three edges of the base are dams, the bed rises to
+ * the shore.
+ */
 function shoreWithin(base: Build['base']): Pool {
   const [w, d] = [base.widthMm, base.depthMm]
   const level = UPPER_LEVEL_MM

@@ -8,7 +8,10 @@ import type { Mood } from '../physics/water/hydraulics/drop'
 import type { Log } from './log/entries'
 import type { Material } from '../craft/materials/types'
 
-/** What the builder entered: the whole of a build file, version 6. Lengths in mm on the model, z up from the base's top. */
+/**
+ * What the builder entered: the whole of a build file, version 6. Lengths in mm on the model, z up
+ * from the base's top.
+ */
 export interface Build {
   format: 'tall-spindle-build'
   version: 6
@@ -47,7 +50,10 @@ export interface Build {
   /** What was done, seen and spent. */
   log: Log
   notes: string
-  /** The builder's own bottles that this build pours from: carried along, so that a file says all that it means. */
+  /**
+   * The builder's own bottles that this build pours from: carried along, so that a file says all
+   * that it means.
+   */
   bottles?: Material[]
 }
 
@@ -151,7 +157,10 @@ export interface OutlineCorner {
   z?: number
   /** What the edge from this corner to the next is. */
   edge: EdgeKind
-  /** How far the wall along this edge leans outwards, degrees from upright; below 0: inwards. Left out: upright. */
+  /**
+   * How far the wall along this edge leans outwards, degrees from upright; below 0: inwards. Left
+   * out: upright.
+   */
   leanDeg?: number
   /** How far the edge bulges outwards at its middle, mm, as an arc; below 0: inwards. Left out: straight. */
   bulgeMm?: number
@@ -163,7 +172,10 @@ export interface Standing extends Solid {
   name: string
   x: number
   y: number
-  /** 0: it stands on the bed before the first pour; 1: set into the water on the cured first pour; and so on. */
+  /**
+   * 0: it stands on the bed before the first pour; 1: set into the water on the cured first pour;
+   * and so on.
+   */
   afterPour: number
 }
 
@@ -222,7 +234,10 @@ export interface Pool {
   dam: string
   levelMm: number
   soundings: Sounding[]
-  /** How the ground between soundings is found: straight from dip to dip, or kriged, with a standard deviation. */
+  /**
+   * How the ground between soundings is found: straight from dip to dip, or kriged, with a standard
+   * deviation.
+   */
   measure: 'tin' | 'kriging'
   resin: string
   tints: TintDose[]
@@ -386,7 +401,10 @@ export interface Busy {
   to: string
 }
 
-/** What is settled about one step: when it begins, before when and on which dates it may not, whose hands do it. Times are local. */
+/**
+ * What is settled about one step: when it begins, before when and on which dates it may not, whose
+ * hands do it. Times are local.
+ */
 export interface Arrangement {
   step: string
   at: string | null

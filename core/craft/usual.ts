@@ -1,6 +1,9 @@
 import type { WaterKind } from './ways/types'
 
-/** What the trade takes where nothing else was chosen: materials and ways by id. Common practice, no source. */
+/**
+ * What the trade takes where nothing else was chosen: materials and ways by id. Common practice, no
+ * source.
+ */
 export const USUAL = {
   ground: { landform: 'xps', shell: 'fibre-plaster', seal: 'acrylic-varnish' },
   ways: {

@@ -1,7 +1,8 @@
 import type { ShoppingLine } from '../plan/4-amounts/shopping'
 
 /**
- * One cell of a CSV file: quoted where it must be, and with an apostrophe before what a spreadsheet would run as a formula.
+ * One cell of a CSV file: quoted where it must be, and with an apostrophe before what a spreadsheet
+ * would run as a formula.
  *
  * @source RFC 4180
  * @example csvCell('2:1, clear') // '"2:1, clear"'

@@ -2,8 +2,10 @@ import type { Fault } from '../physics/fault'
 import type { Sounding } from '../physics/shape/surface'
 
 /**
- * Soundings from cells pasted out of a spreadsheet or written in a file: three columns x, y, height, parted by tabs,
- * semicolons, commas or spaces. A decimal comma is understood where it cannot be a separator; a first line of words is
+ * Soundings from cells pasted out of a spreadsheet or written in a file: three columns x, y,
+ * height, parted by tabs,
+ * semicolons, commas or spaces. A decimal comma is understood where it cannot be a separator; a
+ * first line of words is
  * taken as headings.
  *
  * @param text  what was pasted, mm

@@ -11,7 +11,10 @@ import type { LightResin } from '../craft/materials/types'
 import type { PourHeat } from '../physics/stuff/heat/pourHeat'
 import type { Resin } from '../craft/materials/types'
 
-/** Where a number comes from: its formula, what went into it, whose formula it is, and how far to trust it. */
+/**
+ * Where a number comes from: its formula, what went into it, whose formula it is, and how far to
+ * trust it.
+ */
 export interface Explanation {
   title: string
   formula: string

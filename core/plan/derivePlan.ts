@@ -54,10 +54,16 @@ export const STAGES = [
 ] as const
 export type StageName = (typeof STAGES)[number]
 
-/** Derives a plan stage by stage, naming each as it is done, so that whoever drives it may stop in between. */
+/**
+ * Derives a plan stage by stage, naming each as it is done, so that whoever drives it may stop in
+ * between.
+ */
 export type PlanRun = Generator<StageName, Plan, void>
 
-/** Derives plans one after another and does again only what an edit touched; `early` is shown the ground as soon as it is measured, before the heat is run. */
+/**
+ * Derives plans one after another and does again only what an edit touched; `early` is shown the
+ * ground as soon as it is measured, before the heat is run.
+ */
 export type Planner = (
   build: Build,
   shelf?: Shelf,
@@ -66,7 +72,8 @@ export type Planner = (
 ) => PlanRun
 
 /**
- * A planner with a memory of its last plan: stages whose input did not change are not recomputed, and a pool's
+ * A planner with a memory of its last plan: stages whose input did not change are not recomputed,
+ * and a pool's
  * triangles are kept as long as its outline and soundings are.
  */
 export function planner(): Planner {
@@ -111,7 +118,8 @@ export function planner(): Planner {
   )
   return function* (build, given = BUILT_IN_SHELF, history = NO_HISTORY, early = () => undefined) {
     const shelf = shelfOf(given, build.bottles)
-    // each stage is shown only what it may depend on: a renamed build or another evening leaves the water alone
+    // each stage is shown only what it may depend on: a renamed build or another evening leaves the
+    // water alone
     const settled = kept({
       ...build,
       name: '',

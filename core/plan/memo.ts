@@ -1,5 +1,6 @@
 /**
- * Whether two plain values are the same all through: objects, arrays, typed arrays, numbers (NaN like NaN), strings.
+ * Whether two plain values are the same all through: objects, arrays, typed arrays, numbers (NaN
+ * like NaN), strings.
  *
  * @example sameValue({ a: [1, 2] }, { a: [1, 2] }) // true
  */
@@ -43,7 +44,8 @@ export function rememberedBy<Inputs extends unknown[], Output>(
 }
 
 /**
- * A stage that remembers its last answer: the same inputs give the same object back without working it out again.
+ * A stage that remembers its last answer: the same inputs give the same object back without working
+ * it out again.
  *
  * @param stage  a pure function
  * @returns      the same function, with a memory of one call

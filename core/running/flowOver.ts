@@ -4,7 +4,10 @@ import { massError, stepper } from './solver/stepper'
 
 export type BoundaryInput = 'wall' | 'open' | { unitDischargeM2S: number } | { levelM: number }
 
-/** Water over a bed of square cells; rows from south to north, columns from west to east; metres and seconds. */
+/**
+ * Water over a bed of square cells; rows from south to north, columns from west to east; metres and
+ * seconds.
+ */
 export interface FlowInput {
   dxM: number
   bed: number[][]
@@ -38,7 +41,8 @@ export const MOST_UPDATES = 2e9
  * @param now  a clock in ms, for the speed; left out: no speed is told
  * @throws RangeError when it would take more than `MOST_UPDATES` cell updates, naming how far it came
  * @source the shallow-water equations; see `stepper`
- * @example flowOver({ dxM: 1, bed: [[0, 0]], levelM: 1, boundaries: { w: 'wall', e: 'wall', s: 'wall', n: 'wall' }, manning: 0, untilS: 1, order: 2 }).h // [[1, 1]]
+ * @example flowOver({ dxM: 1, bed: [[0, 0]], levelM: 1, boundaries: { w: 'wall', e: 'wall', s:
+ *   'wall', n: 'wall' }, manning: 0, untilS: 1, order: 2 }).h // [[1, 1]]
  */
 export function flowOver(input: FlowInput, now: () => number = () => 0): FlowAnswer {
   const { bed, dxM, boundaries, manning, untilS, order } = input

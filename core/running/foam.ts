@@ -6,13 +6,18 @@ export const FOAM_HALF_LIFE_S = 4
 /** Foam in the sea lasts longer than in a stream: salt. Twice as long; typical, from memory. */
 export const SEA_FOAM_HALF_LIFE_S = 2 * FOAM_HALF_LIFE_S
 /**
- * Layers of foam that one m³/s³ of lost power makes in a second. Set so that jumps in 0.3 m of water come out about as white
- * as the forms have them: a tenth at Froude 1.7, a quarter at 2.1, over half at 2.5. Common practice, no source.
+ * Layers of foam that one m³/s³ of lost power makes in a second. Set so that jumps in 0.3 m of
+ * water come out about as white
+ * as the forms have them: a tenth at Froude 1.7, a quarter at 2.1, over half at 2.5. Common
+ * practice, no source.
  */
 const LAYERS = 0.4
 /** Water that loses less than this stays glassy, m³/s³. Common practice, no source. */
 const GLASSY = 0.3
-/** Foam grows no thicker than so many layers, nearly four fifths white: what is more breaks up at once. Common practice, no source. */
+/**
+ * Foam grows no thicker than so many layers, nearly four fifths white: what is more breaks up at
+ * once. Common practice, no source.
+ */
 const THICKEST = 1.5
 
 /** Foam on a field: how many layers of it, how old it is, and where power is lost. */
@@ -29,7 +34,8 @@ export interface Foam {
 }
 
 /**
- * Foam as a tracer on top of the water: made where the flow loses energy (jumps, breaking crests, where sheets land, fast
+ * Foam as a tracer on top of the water: made where the flow loses energy (jumps, breaking crests,
+ * where sheets land, fast
  * rough water), carried with the water, gathered where it slows, and fading with a half-life.
  *
  * @param halfLifeS  of foam
@@ -192,5 +198,8 @@ export function foamOn(
   }
 }
 
-/** Share of the surface that so many layers of foam cover, laid at random. @example foamCover(0.7) // 0.503 */
+/**
+ * Share of the surface that so many layers of foam cover, laid at random.
+ * @example foamCover(0.7) // 0.503
+ */
 export const foamCover = (layers: number): number => 1 - Math.exp(-layers)

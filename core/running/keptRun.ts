@@ -15,7 +15,10 @@ export const RUN_FIELDS = [
   'wetShare'
 ] as const
 export type RunFieldName = (typeof RUN_FIELDS)[number]
-/** The fields themselves, row by row from the front left. `foam`: layers of it; `wetShare`: how much of the time it is wet. */
+/**
+ * The fields themselves, row by row from the front left. `foam`: layers of it; `wetShare`: how much
+ * of the time it is wet.
+ */
 export type RunFields = Record<RunFieldName, Float32Array>
 
 /** What falls over a lip, and how far out it lands. */
@@ -52,7 +55,10 @@ export interface RunResult {
   strays: { pct: number; at: Point2 | null }
 }
 
-/** A field as it is written: whole numbers of two bytes, each less the one before it, packed; a number is so many steps. */
+/**
+ * A field as it is written: whole numbers of two bytes, each less the one before it, packed; a
+ * number is so many steps.
+ */
 export interface PackedField {
   step: number
   data: string

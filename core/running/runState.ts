@@ -85,17 +85,23 @@ export function runUpOf(
 }
 
 /**
- * Height over depth at which crests begin to break, and break for good. The equations steepen every swell; real ones hold
+ * Height over depth at which crests begin to break, and break for good. The equations steepen every
+ * swell; real ones hold
  * until about 0.78 (McCowan 1891) and break a little before on a slope. From memory.
  */
 export const BREAKS = [0.55, 0.85] as const
-/** Crests are looked for along so many lines the way the swell runs; what its edge does to the first cells is left out. */
+/**
+ * Crests are looked for along so many lines the way the swell runs; what its edge does to the first
+ * cells is left out.
+ */
 const LINES = 15
 const EDGE_CELLS = 3
 
 /**
- * Over how much still water crests begin to break, mm: along lines the way the swell runs, the first two cells where they
- * are too high for the water under them; the middle one of all lines. Walls throw crests up: a line ends at them.
+ * Over how much still water crests begin to break, mm: along lines the way the swell runs, the
+ * first two cells where they
+ * are too high for the water under them; the middle one of all lines. Walls throw crests up: a line
+ * ends at them.
  */
 export function breakingOf(
   { grid, bedM, levelsM, swell, scale }: Scene,
@@ -239,7 +245,10 @@ export function resumeFoam(
   }
 }
 
-/** Water where none of the build's waters is: it has left its bed. How much of all of it, and where its middle is. */
+/**
+ * Water where none of the build's waters is: it has left its bed. How much of all of it, and where
+ * its middle is.
+ */
 export function straysOf({ grid, owner }: Scene, { depthMm }: RunFields): RunResult['strays'] {
   let [wet, stray, x, y] = [0, 0, 0, 0]
   for (let i = 0; i < depthMm.length; i++) {

@@ -3,7 +3,10 @@ import type { Point2 } from '../physics/shape/polygon'
 
 /** Slower than this water has no way to speak of, m/s full size. */
 const SLOWEST_MS = 0.04
-/** A line is begun no nearer to others than the spacing, and ends where it comes nearer than this share of it. */
+/**
+ * A line is begun no nearer to others than the spacing, and ends where it comes nearer than this
+ * share of it.
+ */
 const ENDS_AT = 0.55
 /** Shorter lines are no strokes, in spacings. */
 const SHORTEST = 1.2
@@ -22,7 +25,8 @@ export interface Way {
  *
  * @param spacingMm  between lines
  * @returns          lines from upstream to downstream, mm
- * @source evenly spaced streamlines after Jobard and Lefer 1997; seeds here by speed, fastest first; from memory
+ * @source evenly spaced streamlines after Jobard and Lefer 1997; seeds here by speed, fastest
+ *   first; from memory
  */
 export function streamlines(way: Way, spacingMm: number): Point2[][] {
   const { grid } = way

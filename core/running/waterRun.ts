@@ -44,7 +44,10 @@ export interface RunProgress {
   massErrorRel: number
 }
 
-/** Water on its way: taken on piece by piece, so that whoever drives it can pause, stop or look in between. */
+/**
+ * Water on its way: taken on piece by piece, so that whoever drives it can pause, stop or look in
+ * between.
+ */
 export interface WaterRun {
   /** Takes it on by about so many cell updates. */
   advance: (updates: number) => RunProgress
@@ -62,7 +65,10 @@ const SETTLES = [30, 14, 12] as const
 const PERIODS = [7, 4, 3] as const
 /** Moments of a period that are kept. */
 export const MOMENTS = 16
-/** A pass ends after so many steps, whatever time it has reached: the finest of the demos take a sixth of them. */
+/**
+ * A pass ends after so many steps, whatever time it has reached: the finest of the demos take a
+ * sixth of them.
+ */
 const MOST_STEPS = 16_000
 /** Steps between two looks at foam and means. */
 const EVERY = 2

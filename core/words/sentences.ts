@@ -1,4 +1,7 @@
-/** Numbers as they stand in a sentence: no more digits than the eye wants, with a plain space before the unit. */
+/**
+ * Numbers as they stand in a sentence: no more digits than the eye wants, with a plain space before
+ * the unit.
+ */
 
 /** @example plain(3.14159) // "3.1" @example plain(3.14159, 2) // "3.14" */
 export const plain = (value: number, digits = 1): string =>

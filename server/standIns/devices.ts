@@ -25,8 +25,10 @@ const finite = (value: unknown): value is number =>
   typeof value === 'number' && Number.isFinite(value)
 
 /**
- * The stand-ins of the bench: a scale, a room sensor and a digital level. `GET /devices/NAME` streams lines the way a
- * serial port does, `POST /devices/NAME/line` takes what is written to it, `POST /devices/NAME/hand` moves the world.
+ * The stand-ins of the bench: a scale, a room sensor and a digital level. `GET /devices/NAME`
+ * streams lines the way a
+ * serial port does, `POST /devices/NAME/line` takes what is written to it, `POST
+ * /devices/NAME/hand` moves the world.
  */
 export function devices(): Router {
   const scale = standInScale()

@@ -17,7 +17,10 @@ const VIEWS = [
   'shelf',
   'prints'
 ]
-/** What lies behind a leaf of a view, of one water: seen by everyone who looks for it, so looked at here too. */
+/**
+ * What lies behind a leaf of a view, of one water: seen by everyone who looks for it, so looked at
+ * here too.
+ */
 const LEAVES: Record<string, string[]> = {
   'build-up': [
     'heat',

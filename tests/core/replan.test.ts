@@ -396,7 +396,8 @@ describe('Busy times out of a calendar', () => {
   const starts = (text: string, whole = false) =>
     busyTimes(text, calendar, whole).busy.map((b) => b.from)
   it('recurrence rules of RFC 5545 §3.8.5.3: every other week on three days; the last Monday; exceptions left out', () => {
-    // "Every other week on Monday, Wednesday, and Friday until December 24, 1997, starting on Monday, September 1, 1997"
+    // "Every other week on Monday, Wednesday, and Friday until December 24, 1997, starting on
+    // Monday, September 1, 1997"
     const other = file(
       'UID:a\r\nDTSTART;TZID=America/New_York:19970901T090000\r\nDURATION:PT1H\r\nRRULE:FREQ=WEEKLY;INTERVAL=2;UNTIL=19971224T000000Z;WKST=SU;BYDAY=MO,WE,FR'
     )

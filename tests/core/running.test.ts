@@ -252,7 +252,8 @@ describe('water let run over a model’s own ground', function () {
     expect(massErrorRel).to.be.below(1e-10)
     expect(run.periodS).to.equal(5.2)
     expect(run.runUpMm).to.be.within(4, 25)
-    // it breaks somewhere between the deepest water and the shore, no later than the form has it: long waves steepen sooner
+    // it breaks somewhere between the deepest water and the shore, no later than the form has it:
+    // long waves steepen sooner
     const form = derivePlan(MOLE).forms.seas[0].breaks!
     expect(run.breakMm).to.be.within(form.depthMm * 0.9, 25)
     const plan = derivePlan(kept(MOLE, run))

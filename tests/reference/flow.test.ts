@@ -416,7 +416,8 @@ describe('running water against the forms of one dimension', function () {
     expect((last - critical) * dx).to.be.below(6 * yc)
   })
 
-  // models.md 19: slope 0.004, Manning 0.03, 1.5 m²/s, 240 m: normal 0.815 m, critical 0.612 m (Manning; Chow 1959, ch. 4)
+  // models.md 19: slope 0.004, Manning 0.03, 1.5 m²/s, 240 m: normal 0.815 m, critical 0.612 m
+  // (Manning; Chow 1959, ch. 4)
   describe('where it runs off its base', () => {
     const [slope, manning, q, long] = [0.004, 0.03, 1.5, 240]
     const normal = normalDepth(q, slope, manning)

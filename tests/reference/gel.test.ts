@@ -380,7 +380,8 @@ describe('Overhangs and props against beam tables', () => {
       bentStrip(light).droopMm / ((stripWeight(light) * 0.1 ** 4 * 1000) / (8 * EI))
     ).to.be.closeTo(1, 1e-3)
     const heavy = { ...bare, wetMm: 40 }
-    // θ″ = w(L − s)cos θ/EI, clamped level, free end straight: find the bend at the clamp that leaves none at the end
+    // θ″ = w(L − s)cos θ/EI, clamped level, free end straight: find the bend at the clamp that
+    // leaves none at the end
     const w = stripWeight(heavy)
     const shoot = (bend: number) =>
       integrated(

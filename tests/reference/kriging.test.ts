@@ -118,7 +118,8 @@ describe('Kriged volumes', () => {
     ).to.be.closeTo(67.2, 1e-6)
   })
   it('random beds, rough and smooth: no bias, and the deviation covers the error about as often as it says', () => {
-    // stationary random fields as sums of cosines (spectral method), their waves drawn with a heavy tail or a light one
+    // stationary random fields as sums of cosines (spectral method), their waves drawn with a heavy
+    // tail or a light one
     for (const rough of [true, false]) {
       const scores: number[] = []
       for (let seed = 1; seed <= 40; seed++) {

@@ -2,7 +2,8 @@ import type { ScheduleInput, Task, TaskLink } from '../../core/plan/7-days/solve
 import { seeded } from '../../core/plan/7-days/solver/random'
 
 /**
- * A large problem by chance that can be done: 120 steps, evenings and weekends, 30 greatest waits that a schedule laid out
+ * A large problem by chance that can be done: 120 steps, evenings and weekends, 30 greatest waits
+ * that a schedule laid out
  * step by step keeps with up to an hour to spare.
  */
 export function largeProblem(seed: number, steps = 120, greatest = 30): ScheduleInput {

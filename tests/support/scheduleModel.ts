@@ -18,7 +18,8 @@ function least(solver: Solver, lp: string): number | null {
 const sum = (terms: string[]): string => (terms.length === 0 ? '0 zero' : terms.join(' + '))
 
 /**
- * The same schedule as a time-indexed mixed-integer model (Pritsker, Watters and Wolfe 1969, from memory): one yes or no
+ * The same schedule as a time-indexed mixed-integer model (Pritsker, Watters and Wolfe 1969, from
+ * memory): one yes or no
  * for each task and each minute at which it may start.
  *
  * @param finishMin  null: the least finish is asked for; else the fewest sittings of a plan that ends by then
@@ -85,7 +86,10 @@ export function modelled(
   )
 }
 
-/** A small problem by chance: work, waits with and without a greatest, unattended tasks, a few free stretches. */
+/**
+ * A small problem by chance: work, waits with and without a greatest, unattended tasks, a few free
+ * stretches.
+ */
 export function smallProblem(seed: number): ScheduleInput {
   const random = seeded(seed)
   const whole = (low: number, high: number) => low + Math.floor(random() * (high - low + 1))

@@ -105,7 +105,10 @@ export function checkBuild(value: unknown): ReadResult<Build> {
 /** Names by which the plan calls its own steps: no water and no repair may go by them. */
 const OWN_NAMES = ['ground', 'white', 'spray', 'finish']
 
-/** Names that point at nothing, or at two things: a lip on no pool, water into a pool that is not there, a repair called as a water is. */
+/**
+ * Names that point at nothing, or at two things: a lip on no pool, water into a pool that is not
+ * there, a repair called as a water is.
+ */
 function danglingNames(build: Build): Fault[] {
   const faults: Fault[] = []
   build.repairs.forEach((repair, i) => {
@@ -174,7 +177,8 @@ export function readBuild(text: string): ReadResult<Build> {
 }
 
 /**
- * Reads a file that holds one build or all of them (`{"format": "tall-spindle-builds", "builds": […]}`). One fault in
+ * Reads a file that holds one build or all of them (`{"format": "tall-spindle-builds", "builds":
+ * […]}`). One fault in
  * one build refuses the file: nothing is taken in by halves.
  */
 export function readBuilds(text: string): ReadResult<Build[]> {

@@ -24,15 +24,20 @@ export const CURRENT_VERSION = 6
 /**
  * The dated list of versions, each with the step that takes a file from it to the next.
  * 1 — 2026-11-24, the first.
- * 2 — 2026-11-25, pools say how they are measured, poured and tinted, what stands in them and where they open; the bed
+ * 2 — 2026-11-25, pools say how they are measured, poured and tinted, what stands in them and where
+ * they open; the bed
  *     has colours and the base a tilt.
- * 3 — 2026-11-25, one flow runs down the chain; runs, seas and splashes are waters; falls have steps and may cling;
+ * 3 — 2026-11-25, one flow runs down the chain; runs, seas and splashes are waters; falls have
+ * steps and may cling;
  *     modules join at edges of the base.
- * 4 — 2026-11-25, moving waters say in how many coats, on which film and how far tilted they are built; white water and
+ * 4 — 2026-11-25, moving waters say in how many coats, on which film and how far tilted they are
+ * built; white water and
  *     spray are made in a way; repairs are kept.
- * 5 — 2026-11-25, the calendar knows a second pair of hands, busy times and a deadline; steps are settled, jobs fill the
+ * 5 — 2026-11-25, the calendar knows a second pair of hands, busy times and a deadline; steps are
+ * settled, jobs fill the
  *     waits, several copies are made at once, and what was done is logged.
- * 6 — 2026-11-25, water runs over the model's own ground: where it comes in and goes out, and the runs that were kept.
+ * 6 — 2026-11-25, water runs over the model's own ground: where it comes in and goes out, and the
+ * runs that were kept.
  */
 export const MIGRATIONS: ReadonlyMap<number, Migration> = new Map([
   [1, withPours],
@@ -93,7 +98,8 @@ function withRunning(file: AnyVersion): AnyVersion {
  * @param file        a parsed build file
  * @param migrations  the steps, by the version they start from
  * @param target      version wanted
- * @returns           the file at that version, or why it cannot be brought there; the file itself is not changed
+ * @returns           the file at that version, or why it cannot be brought there; the file itself
+ *   is not changed
  */
 export function migrated(
   file: Record<string, unknown>,

@@ -6,8 +6,10 @@ interface HasJsonSchema {
 }
 
 /**
- * The build file as a JSON Schema (draft 2020-12), made from the schema the app itself checks with. What JSON Schema
- * cannot say (time zones, that a window ends after it begins, that a lip's pool exists) the app checks beyond it.
+ * The build file as a JSON Schema (draft 2020-12), made from the schema the app itself checks with.
+ * What JSON Schema
+ * cannot say (time zones, that a window ends after it begins, that a lip's pool exists) the app
+ * checks beyond it.
  */
 export function publishedSchema(): Record<string, unknown> {
   const schema = (BUILD_SCHEMA as unknown as HasJsonSchema)['~standard'].jsonSchema.input({

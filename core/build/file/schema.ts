@@ -253,7 +253,8 @@ const splash = open({
 const KINDS = { pool, fall, reach, sea, splash }
 
 /**
- * The build file, version 5. Keys it does not know are allowed everywhere and kept: a later version, or the builder, may
+ * The build file, version 5. Keys it does not know are allowed everywhere and kept: a later
+ * version, or the builder, may
  * have put them there.
  */
 export const BUILD_SCHEMA = open({

@@ -43,6 +43,9 @@ export const offBy = (real: number, said: number): number => 100 * (real / said 
 export const spent = (log: Log): number =>
   entriesOf(log, 'cost').reduce((sum, c) => sum + c.money, 0)
 
-/** How long one stretch of work took, min. @example workedMin({ at: '2026-11-24T19:00Z', endedAt: '2026-11-24T19:45Z' }) // 45 */
+/**
+ * How long one stretch of work took, min.
+ * @example workedMin({ at: '2026-11-24T19:00Z', endedAt: '2026-11-24T19:45Z' }) // 45
+ */
 export const workedMin = ({ at, endedAt }: { at: string; endedAt: string }): number =>
   (Date.parse(endedAt) - Date.parse(at)) / 60_000

@@ -57,7 +57,10 @@ export interface NoteEntry extends Entry<'note'> {
   step: string | null
 }
 
-/** A lesson for the next build that meets the same thing: a material, a way of working, or a kind of water. */
+/**
+ * A lesson for the next build that meets the same thing: a material, a way of working, or a kind of
+ * water.
+ */
 export interface LessonEntry extends Entry<'lesson'> {
   text: string
   about: { kind: 'material' | 'way' | 'water'; id: string }
@@ -75,7 +78,10 @@ export interface Learns {
 }
 
 export interface Log {
-  /** Nothing that is not done is planned before this moment, in universal time; null: before the build's start. */
+  /**
+   * Nothing that is not done is planned before this moment, in universal time; null: before the
+   * build's start.
+   */
   asOf: string | null
   entries: LogEntry[]
 }

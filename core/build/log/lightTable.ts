@@ -11,7 +11,8 @@ export interface Similarity {
 }
 
 /**
- * The turn, scale and shift that takes two points to two others; with `mirrored`, y runs the other way first (a drawing's
+ * The turn, scale and shift that takes two points to two others; with `mirrored`, y runs the other
+ * way first (a drawing's
  * heights grow upwards, a photograph's rows downwards).
  *
  * @throws RangeError when the two points are one

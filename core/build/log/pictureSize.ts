@@ -24,7 +24,8 @@ export function pictureSize(
     for (let at = 2; at + 9 < bytes.length;) {
       if (bytes[at] !== 0xff) return null
       const marker = bytes[at + 1]
-      // frame headers hold the size; tables of Huffman codes and arithmetic conditioning lie between their numbers
+      // frame headers hold the size; tables of Huffman codes and arithmetic conditioning lie
+      // between their numbers
       if (marker >= 0xc0 && marker <= 0xcf && ![0xc4, 0xc8, 0xcc].includes(marker))
         return { kind: 'jpeg', height: view.getUint16(at + 5), width: view.getUint16(at + 7) }
       at += marker === 0xff ? 1 : 2 + view.getUint16(at + 2)

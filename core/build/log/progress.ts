@@ -33,13 +33,17 @@ export function progressOf(log: Log): Map<string, Progress> {
   return all
 }
 
-/** After a look that found it not ready, it is looked at again when the wait so far has grown by this share. Common practice, no source. */
+/**
+ * After a look that found it not ready, it is looked at again when the wait so far has grown by
+ * this share. Common practice, no source.
+ */
 const AGAIN_SHARE = 0.2
 /** …but not sooner than this, min. */
 const AGAIN_LEAST_MIN = 10
 
 /**
- * How long a wait really is by what was seen: until the look that found it ready, or until the next look after one that
+ * How long a wait really is by what was seen: until the look that found it ready, or until the next
+ * look after one that
  * did not.
  *
  * @param plannedMin  the wait as planned, min

@@ -1,5 +1,6 @@
 /**
- * Cautions, shown where the risk arises. They defer to the maker's data sheet, to local rules and to licensed people.
+ * Cautions, shown where the risk arises. They defer to the maker's data sheet, to local rules and
+ * to licensed people.
  * Common practice, no source.
  */
 export const CAUTIONS = {

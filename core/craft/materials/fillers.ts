@@ -1,6 +1,9 @@
 import type { Filler } from './types'
 
-/** What white pastes are stirred from. Densities of the grains themselves: typical, from memory. Packs and prices invented. */
+/**
+ * What white pastes are stirred from. Densities of the grains themselves: typical, from memory.
+ * Packs and prices invented.
+ */
 export const FILLERS: readonly Filler[] = [
   {
     kind: 'filler',

@@ -1,6 +1,9 @@
 import type { Film } from './types'
 
-/** Clear films and sheets, by kind. Stiffness as in the contract's table of dams; densities typical, from memory. Packs and prices invented. */
+/**
+ * Clear films and sheets, by kind. Stiffness as in the contract's table of dams; densities typical,
+ * from memory. Packs and prices invented.
+ */
 export const FILMS: readonly Film[] = [
   {
     kind: 'film',

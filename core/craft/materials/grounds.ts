@@ -1,7 +1,10 @@
 import { LANDFORMS, SHELLS } from './sundries'
 import { PLYWOOD, type Thermal } from '../../physics/stuff/heat/thermal'
 
-/** Boards and cases that a ground may stand on. Typical handbook values, plywood from the contract of `cure`; written from memory. */
+/**
+ * Boards and cases that a ground may stand on. Typical handbook values, plywood from the contract
+ * of `cure`; written from memory.
+ */
 const BOARDS: readonly [string, Thermal][] = [
   ['plywood', PLYWOOD],
   ['acrylic', { kWMK: 0.19, cJGK: 1.45, densityGCm3: 1.19, softensC: 95 }],

@@ -1,6 +1,9 @@
 import type { Lamp, LightResin } from './types'
 
-/** Resins that light cures, and lamps. D_p and E_c as the contract of `uvCure` gives them, typical, from memory; lamps typical, packs and prices invented. */
+/**
+ * Resins that light cures, and lamps. D_p and E_c as the contract of `uvCure` gives them, typical,
+ * from memory; lamps typical, packs and prices invented.
+ */
 export const LIGHT_RESINS: readonly LightResin[] = [
   {
     kind: 'light-resin',

@@ -83,7 +83,10 @@ const pair = (a: ThingId, b: ThingId, result: Outcome, why: string): Pair => ({
   why
 })
 
-/** What sticks to what, what spoils what, what lifts it again: trade section 6 (C1–C13), D2, D6, D7, G6, G7. Common practice, no source. */
+/**
+ * What sticks to what, what spoils what, what lifts it again: trade section 6 (C1–C13), D2, D6, D7,
+ * G6, G7. Common practice, no source.
+ */
 export const PAIRS: readonly Pair[] = [
   pair('two-part', 'tape', 'peels', 'Peels with a tug and leaves its crepe in the face.'),
   pair(
@@ -336,7 +339,10 @@ export const PAIRS: readonly Pair[] = [
   pair('plaster', 'damp-plaster', 'holds', 'Wet castings before they go into wet shell.')
 ]
 
-/** What becomes of two things that meet; null: nobody has written it down. @example pairOf('packing-tape', 'two-part')?.result // "peels" */
+/**
+ * What becomes of two things that meet; null: nobody has written it down.
+ * @example pairOf('packing-tape', 'two-part')?.result // "peels"
+ */
 export const pairOf = (a: ThingId, b: ThingId): Pair | null =>
   PAIRS.find(({ between: [x, y] }) => (x === a && y === b) || (x === b && y === a)) ?? null
 

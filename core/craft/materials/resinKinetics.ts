@@ -6,8 +6,10 @@ import type { CureKinetics } from '../../physics/stuff/heat/kinetics'
 const known = lastAnswers<CureKinetics>(100)
 
 /**
- * Behaviour of a resin of the shelf: what was fitted to the builder's own bottle, or a fit to its label's pot life and
- * full cure. The label's layer limit is left out of the fit on purpose: how deep a pour may be comes out of the model.
+ * Behaviour of a resin of the shelf: what was fitted to the builder's own bottle, or a fit to its
+ * label's pot life and
+ * full cure. The label's layer limit is left out of the fit on purpose: how deep a pour may be
+ * comes out of the model.
  *
  * @throws RangeError when the label is impossible (see `fitResin`)
  */

@@ -59,7 +59,10 @@ export function ofKind<K extends MaterialKind>(
   return [...shelf.values()].filter((m): m is Extract<Material, { kind: K }> => m.kind === kind)
 }
 
-/** A shelf with the bottles that a build carries: what stands on the shelf already counts, not what was carried. */
+/**
+ * A shelf with the bottles that a build carries: what stands on the shelf already counts, not what
+ * was carried.
+ */
 export const withBottles = (shelf: Shelf, bottles: readonly Material[] = []): Shelf =>
   bottles.some((b) => !shelf.has(b.id))
     ? new Map([...bottles.map((b): [string, Material] => [b.id, b]), ...shelf])

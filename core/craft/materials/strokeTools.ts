@@ -6,7 +6,10 @@ export interface StrokeTool {
   toMm: number
 }
 
-/** Stiff brush for ripples, foam block for wavelets, soft brush for small waves; larger ones are drawn up or pushed. Common practice, no source. */
+/**
+ * Stiff brush for ripples, foam block for wavelets, soft brush for small waves; larger ones are
+ * drawn up or pushed. Common practice, no source.
+ */
 export const STROKE_TOOLS: readonly StrokeTool[] = [
   { id: 'stiff-brush', name: 'stiff brush, stippled', toMm: 3 },
   { id: 'foam-block', name: 'foam block, dabbed', toMm: 7 },

@@ -17,7 +17,10 @@ const tint = (id: string, name: string, note: string, seen: Tint['look']): Tint 
   pack: { amount: 20, price: 6 }
 })
 
-/** Kinds of tint: how 6 drops in 100 g look 10 mm deep over white (P7 makes 7 drops in 100 g a strong colour). Common practice, no source. */
+/**
+ * Kinds of tint: how 6 drops in 100 g look 10 mm deep over white (P7 makes 7 drops in 100 g a
+ * strong colour). Common practice, no source.
+ */
 export const TINTS: readonly Tint[] = [
   tint('blue-green', 'Blue-green tint', 'Resin dye in a dropper bottle.', look('#2b8286')),
   tint('river-brown', 'River-brown tint', 'Peat and silt.', look('#80602f')),

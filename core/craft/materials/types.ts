@@ -11,7 +11,10 @@ interface Kind<K extends string> {
   name: string
   note: string
   cautions: readonly CautionId[]
-  /** How it is bought: so much of it, in the unit it is shopped in, for so much money. Typical and invented until the builder says. */
+  /**
+   * How it is bought: so much of it, in the unit it is shopped in, for so much money. Typical and
+   * invented until the builder says.
+   */
   pack?: { amount: number; price: number }
   /** What the builder has of it, in the same unit. */
   stock?: number
@@ -73,12 +76,18 @@ export interface Gel extends Kind<'gel'> {
   coatMm: number
   /** Crest to crest of the finest ripple it keeps, mm. Common practice, no source. */
   finestMm: number
-  /** How it dries: share of the volume that stays, diffusivity of water in it at 20 °C, how that falls, what holds its last water. */
+  /**
+   * How it dries: share of the volume that stays, diffusivity of water in it at 20 °C, how that
+   * falls, what holds its last water.
+   */
   solidsVol: number
   dM2S: number
   fallsBy: number
   chi: number
-  /** How it flows: viscosity when laid, time in which it grows e-fold at 20 °C and 50 %, skin, yield stress. */
+  /**
+   * How it flows: viscosity when laid, time in which it grows e-fold at 20 °C and 50 %, skin, yield
+   * stress.
+   */
   viscosityPaS: number
   thickenMin: number
   surfaceTensionNM: number

@@ -29,7 +29,10 @@ const CLEARS = { becomes: 'clear', min: 'formClear' } as const
 const RIPPLE_CLEARS = { becomes: 'clear', min: 'rippleClear' } as const
 const RESIN_SETS = { becomes: 'firm', min: 960 } as const
 
-/** Everything that goes wrong often enough to have a remedy: trade sections 3 to 9. Common practice, no source, but for the models named. */
+/**
+ * Everything that goes wrong often enough to have a remedy: trade sections 3 to 9. Common practice,
+ * no source, but for the models named.
+ */
 export const TROUBLES: readonly Trouble[] = [
   {
     id: 'leak',

@@ -10,7 +10,10 @@ export interface Measure {
   usual: number
 }
 
-/** A trouble of the trade: what to measure, what to do, and the steps that put it right. What it means is judged in `judges.ts`. */
+/**
+ * A trouble of the trade: what to measure, what to do, and the steps that put it right. What it
+ * means is judged in `judges.ts`.
+ */
 export interface Trouble {
   id: string
   name: string

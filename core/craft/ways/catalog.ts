@@ -84,7 +84,10 @@ export const waysFor = (kind: Way['for']): Way[] =>
 
 const NOTHING: BodyNeeds = {}
 
-/** What a body of a way needs; nothing where the way is unknown. @example bodyNeeds('two-part-pour').fill // "two-part" */
+/**
+ * What a body of a way needs; nothing where the way is unknown.
+ * @example bodyNeeds('two-part-pour').fill // "two-part"
+ */
 export const bodyNeeds = (way: string): BodyNeeds => wayFor('pool', way)?.body ?? NOTHING
 
 /** The first way of a kind: the one taken where there is no choice. */

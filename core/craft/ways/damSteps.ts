@@ -1,6 +1,9 @@
 import type { StepTemplate } from './types'
 
-/** Dam, leak test and drying out: the same for every liquid that stands behind a dam. Trade section 4 (D1–D5). Common practice, no source. */
+/**
+ * Dam, leak test and drying out: the same for every liquid that stands behind a dam. Trade section
+ * 4 (D1–D5). Common practice, no source.
+ */
 export const DAM_STEPS: readonly StepTemplate[] = [
   {
     id: 'dam',

@@ -76,7 +76,10 @@ export const CAULK_RIBBON: Way = {
   ]
 }
 
-/** Clear sheet cut to the template and bent over the lip. Trade sections 2 and 6 (C9, C13). Common practice, no source. */
+/**
+ * Clear sheet cut to the template and bent over the lip. Trade sections 2 and 6 (C9, C13). Common
+ * practice, no source.
+ */
 export const CUT_SHEET: Way = {
   id: 'cut-sheet',
   for: 'fall',
@@ -226,7 +229,10 @@ export const PACK_STEPS: Way = {
   ]
 }
 
-/** White-wet gel that dries clear as tumbling water, straight on the wall. Trade sections 2 and 5 (G3). Common practice, no source. */
+/**
+ * White-wet gel that dries clear as tumbling water, straight on the wall. Trade sections 2 and 5
+ * (G3). Common practice, no source.
+ */
 export const BUILT_IN_PLACE: Way = {
   id: 'built-in-place',
   for: 'fall',

@@ -19,7 +19,10 @@ const POURED = TWO_PART_POUR.steps
   .filter((step) => step.id !== 'gelcoat' && step.id !== 'ripple')
   .map((step): StepTemplate => (step.id === 'dam' ? { ...step, after: ['slurry'] } : step))
 
-/** Clay-coloured mud: a two-part pour over a textured, tinted bed. Trade sections 1 (6, 8) and 3 (P7, P9). Common practice, no source. */
+/**
+ * Clay-coloured mud: a two-part pour over a textured, tinted bed. Trade sections 1 (6, 8) and 3
+ * (P7, P9). Common practice, no source.
+ */
 export const MUD_POUR: Way = {
   id: 'mud-pour',
   for: 'pool',

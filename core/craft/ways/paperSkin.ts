@@ -1,6 +1,9 @@
 import type { Way } from './types'
 
-/** A skin of tissue over foam, painted to look deep, and lacquer: trade section 2 and G5. Common practice, no source. */
+/**
+ * A skin of tissue over foam, painted to look deep, and lacquer: trade section 2 and G5. Common
+ * practice, no source.
+ */
 export const PAPER_SKIN: Way = {
   id: 'paper-skin',
   for: 'pool',

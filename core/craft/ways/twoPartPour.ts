@@ -2,7 +2,10 @@ import type { Way } from './types'
 import { DAM_STEPS } from './damSteps'
 import { rippleSteps } from './rippleSteps'
 
-/** A body of water poured in layers: trade sections 1 (9–14), 3 and 4 (P3, P6, D3). Common practice, no source. */
+/**
+ * A body of water poured in layers: trade sections 1 (9–14), 3 and 4 (P3, P6, D3). Common practice,
+ * no source.
+ */
 export const TWO_PART_POUR: Way = {
   id: 'two-part-pour',
   for: 'pool',

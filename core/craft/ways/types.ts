@@ -87,14 +87,20 @@ export type SizeName =
   | 'strips'
   | 'stripCm2'
   | 'widthCm'
-  /** Surface of a run, sea or splash; what of it is white; gel up to it and coats to lay it in; length of crests; fingers of a splash. */
+  /**
+   * Surface of a run, sea or splash; what of it is white; gel up to it and coats to lay it in;
+   * length of crests; fingers of a splash.
+   */
   | 'formCm2'
   | 'whiteCm2'
   | 'gelMl'
   | 'gelCoats'
   | 'crestCm'
   | 'fingers'
-  /** Parts made off the model, spares among them; their surface; film they are cut from; props; mould and casting; white paste. */
+  /**
+   * Parts made off the model, spares among them; their surface; film they are cut from; props;
+   * mould and casting; white paste.
+   */
   | 'parts'
   | 'partCm2'
   | 'filmCm2'
@@ -120,14 +126,21 @@ export interface Wait {
   min: number | CureName
   /** Greatest wait: what comes next must have begun by then, or asks for more work. */
   max?: CureName
-  /** Past the greatest wait it cannot be done at all: the schedule keeps to it. Left out: it only asks for more work. */
+  /**
+   * Past the greatest wait it cannot be done at all: the schedule keeps to it. Left out: it only
+   * asks for more work.
+   */
   hard?: true
 }
 
 /**
- * A step that another must follow. `"seal"` is of the same way; `"ground/seal"`, `"finish/white"` of the groundwork or
- * the finishing; `"from/pour"`, `"into/pour"` of the pools above and below a fall; `"pools/undam"`, `"falls/hang"`, `"forms/gel"` of
- * all of them; `"own/*"` of everything made of the water itself, `"repairs/mended"` of all repairs; `"white/white"`, `"spray/spray"` of white water and spray; `"under/pour"` of the pool that a run, sea or splash lies on. With a wait of its own, or the step's own wait.
+ * A step that another must follow. `"seal"` is of the same way; `"ground/seal"`, `"finish/white"`
+ * of the groundwork or
+ * the finishing; `"from/pour"`, `"into/pour"` of the pools above and below a fall; `"pools/undam"`,
+ * `"falls/hang"`, `"forms/gel"` of
+ * all of them; `"own/*"` of everything made of the water itself, `"repairs/mended"` of all repairs;
+ * `"white/white"`, `"spray/spray"` of white water and spray; `"under/pour"` of the pool that a run,
+ * sea or splash lies on. With a wait of its own, or the step's own wait.
  */
 export type After = string | { step: string; wait: Wait }
 
@@ -154,7 +167,10 @@ export interface StepTemplate {
   forbids?: string
 }
 
-/** What a step brings together, and what is wanted of the two: that they part again, that they stay, or merely that neither is harmed. */
+/**
+ * What a step brings together, and what is wanted of the two: that they part again, that they stay,
+ * or merely that neither is harmed.
+ */
 export interface Meeting {
   a: ThingId
   b: ThingId
@@ -179,7 +195,10 @@ export interface Recipe {
   dries: { white: string; clear: string; dull: string }
 }
 
-/** Something used up: a sundry by id, or what the water itself names: `gel`, `light.resin`, `light.lamp`, `skin.lacquer`, `gloss.gel`, `dam.bead`, `film`. */
+/**
+ * Something used up: a sundry by id, or what the water itself names: `gel`, `light.resin`,
+ * `light.lamp`, `skin.lacquer`, `gloss.gel`, `dam.bead`, `film`.
+ */
 export interface Use {
   material: string
   amount: Grows
@@ -187,7 +206,10 @@ export interface Use {
 
 /** What a body of water is made of: the stages work out only that, and its form asks for only that. */
 export interface BodyNeeds {
-  /** What fills its depth: two-part resin, or resin under a lamp. Left out: nothing does, it is a skin over the bed. */
+  /**
+   * What fills its depth: two-part resin, or resin under a lamp. Left out: nothing does, it is a
+   * skin over the bed.
+   */
   fill?: 'two-part' | 'light'
   /** It is held by a dam along its open edges. */
   dam?: true
@@ -225,7 +247,10 @@ export interface Way {
   recipe?: Recipe
 }
 
-/** The value of a quantity for these sizes. @example grown({ fixed: 10, per: { damCm: 0.5 } }, { damCm: 40 }) // 30 */
+/**
+ * The value of a quantity for these sizes.
+ * @example grown({ fixed: 10, per: { damCm: 0.5 } }, { damCm: 40 }) // 30
+ */
 export function grown(quantity: Grows, sizes: Sizes): number {
   let total = quantity.fixed
   for (const [size, each] of Object.entries(quantity.per ?? {}))

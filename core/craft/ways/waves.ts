@@ -115,7 +115,10 @@ export const CAST_WAVE: Way = {
   ]
 }
 
-/** A crest of thin clear film rolled round a former, backed with gel. Trade section 2. Common practice, no source. */
+/**
+ * A crest of thin clear film rolled round a former, backed with gel. Trade section 2. Common
+ * practice, no source.
+ */
 export const CURL_FILM: Way = {
   id: 'curl-film',
   for: 'sea',

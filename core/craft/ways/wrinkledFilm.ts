@@ -1,7 +1,10 @@
 import { BETWEEN_POOLS } from './after'
 import type { Way } from './types'
 
-/** Cling film crumpled, opened and laid down the wall, gel over it. Trade sections 2 and 5 (G3). Common practice, no source. */
+/**
+ * Cling film crumpled, opened and laid down the wall, gel over it. Trade sections 2 and 5 (G3).
+ * Common practice, no source.
+ */
 export const WRINKLED_FILM: Way = {
   id: 'wrinkled-film',
   for: 'fall',

@@ -121,7 +121,8 @@ export const CALCULATOR_NAMES: readonly string[] = [...CALCULATORS.keys()]
  * @param now    a clock in ms for what may only take so long; left out: it takes what it takes
  * @returns      the answer: a plain object with the units in its keys
  * @throws RangeError naming the field, what it was and what is allowed
- * @example calculate('scale', { scale: 'OO', modelMm: 100 }) // { ratio: 76.2, realM: 7.62, timeRatio: 8.729 }
+ * @example calculate('scale', { scale: 'OO', modelMm: 100 }) // { ratio: 76.2, realM: 7.62,
+ *   timeRatio: 8.729 }
  */
 export function calculate(name: string, input: unknown, now: () => number = () => 0): object {
   const found = CALCULATORS.get(name)

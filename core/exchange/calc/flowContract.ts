@@ -7,7 +7,10 @@ const MOST_CELLS = 250_000
 /** Higher or deeper than this is no scene, m. */
 const HIGHEST_M = 10_000
 
-/** Rows of numbers, as many as the bed has: looked through once, by hand, so that a huge one is refused at once. */
+/**
+ * Rows of numbers, as many as the bed has: looked through once, by hand, so that a huge one is
+ * refused at once.
+ */
 const grid = (least: number, most: number, unit: string) =>
   Joi.any().custom((value: unknown, helpers) => {
     if (

@@ -64,7 +64,10 @@ const strip = {
 }
 type StripCall = Strip & { limitMm?: number }
 
-/** Calculators of gel, paste and supports: the contract's sections 6 to 8. `tipN` is for a metre of the strip's width. */
+/**
+ * Calculators of gel, paste and supports: the contract's sections 6 to 8. `tipN` is for a metre of
+ * the strip's width.
+ */
 export const GEL_CALCULATORS: readonly (readonly [string, Calculator])[] = [
   [
     'dry',

@@ -31,7 +31,10 @@ interface WindCall {
   depthM?: number
 }
 
-/** A fall: the sheet at this scale. The curves start over the crest (0, 0) and run down to −dropMm, mm on the model. */
+/**
+ * A fall: the sheet at this scale. The curves start over the crest (0, 0) and run down to −dropMm,
+ * mm on the model.
+ */
 function fallFrom({
   scale,
   dropMm,

@@ -23,7 +23,8 @@ const MOST_BUSY = 5000
 const DAY_MS = 86_400_000
 
 /**
- * Reads when somebody is busy out of a calendar file: recurring entries laid out, their exceptions heeded, each in its own
+ * Reads when somebody is busy out of a calendar file: recurring entries laid out, their exceptions
+ * heeded, each in its own
  * time zone. Entries that leave one free, were called off, or are this app's own steps are left out.
  *
  * @param text       an ICS file
@@ -163,7 +164,10 @@ function* spansOf(
   }
 }
 
-/** A time of the file in ms since 1970: in its own zone by name, by the file's own rules, or that of the build. */
+/**
+ * A time of the file in ms since 1970: in its own zone by name, by the file's own rules, or that of
+ * the build.
+ */
 function instant(time: ICAL.Time, zone: string, zones: Zones, home: string): number {
   const { year, month, day, hour, minute, second } = time
   if (time.zone === ICAL.Timezone.utcTimezone)

@@ -34,7 +34,8 @@ function folded(line: string): string {
 }
 
 /**
- * The steps still to do as a calendar file: one event a piece of work, with an alarm, in UTC so that every calendar agrees about the clock changes. The
+ * The steps still to do as a calendar file: one event a piece of work, with an alarm, in UTC so
+ * that every calendar agrees about the clock changes. The
  * same plan gives the same UIDs, so importing it again moves events and doubles none.
  *
  * @param build  id and name of the build

@@ -5,7 +5,10 @@ export const SCAN_UNITS_MM = [1, 10, 25.4, 1000] as const
 /** A scan that stands taller than it is wide lies on its side: it counts as so far off, in logarithms. */
 const ON_ITS_SIDE = 2
 
-/** The unit and the axis that make a scan come nearest to the size of the base. @example guessPlacement(extents, base).unitMm // 10 */
+/**
+ * The unit and the axis that make a scan come nearest to the size of the base.
+ * @example guessPlacement(extents, base).unitMm // 10
+ */
 export function guessPlacement(
   extents: Readonly<Record<Placement['up'], Extent>>,
   base: { widthMm: number; depthMm: number }

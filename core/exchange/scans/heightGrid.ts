@@ -50,7 +50,8 @@ export function extentOf({ xyz }: Mesh, up: Placement['up']): Extent {
 }
 
 /**
- * Lays a mesh on a grid: in each cell the highest surface over its middle, so that undersides and overhangs don't count.
+ * Lays a mesh on a grid: in each cell the highest surface over its middle, so that undersides and
+ * overhangs don't count.
  *
  * @param progress  called with a share from 0 to 1
  * @throws RangeError when the scan has no extent to lay
@@ -129,7 +130,10 @@ export function gridFromMesh(
   return { columns, rows, cellMm, x: placement.x + cellMm / 2, y: placement.y + cellMm / 2, z }
 }
 
-/** A height map: its darkest point lies at `lowMm`, its brightest possible at `highMm`, and it is so wide on the base. */
+/**
+ * A height map: its darkest point lies at `lowMm`, its brightest possible at `highMm`, and it is so
+ * wide on the base.
+ */
 export interface MapPlacement {
   widthMm: number
   lowMm: number
@@ -142,7 +146,8 @@ const PNG_HEAD = [137, 80, 78, 71, 13, 10, 26, 10]
 const MOST_PIXELS = 60_000_000
 
 /**
- * A height map in a PNG of 8 or 16 bit, grey or colour (its luma counts); black is low. The picture's upper edge lies at
+ * A height map in a PNG of 8 or 16 bit, grey or colour (its luma counts); black is low. The
+ * picture's upper edge lies at
  * the back.
  *
  * @throws RangeError when the file is no PNG, is broken or too large

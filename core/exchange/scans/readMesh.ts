@@ -23,7 +23,10 @@ export function scanKind(name: string): ScanKind | null {
   return ending === 'txt' || ending === 'tsv' ? 'csv' : null
 }
 
-/** Refuses a file by its length, before a byte of it is read. @throws RangeError with the length and what is allowed */
+/**
+ * Refuses a file by its length, before a byte of it is read.
+ * @throws RangeError with the length and what is allowed
+ */
 export function refuseLength(bytes: number): void {
   if (bytes === 0) throw new RangeError('file: it is empty')
   if (bytes > LONGEST_SCAN)
@@ -54,7 +57,8 @@ export function readStl(bytes: ArrayBuffer): Mesh {
 const STL_CORNERS_AT = 12
 
 /**
- * Corners of a binary STL, as they stand in it: read straight into the one array that is wanted, for a scan has millions
+ * Corners of a binary STL, as they stand in it: read straight into the one array that is wanted,
+ * for a scan has millions
  * of them and its normals are of no use here.
  *
  * @throws RangeError when it ends early or holds no triangle

@@ -5,7 +5,10 @@ import type { HeightGrid } from './heightGrid'
 /** Soundings read off a scan for one pool. */
 export interface ThinnedScan {
   soundings: Sounding[]
-  /** Share of the pool's outline over which the scan has no surface, %: holes were filled from their edges. */
+  /**
+   * Share of the pool's outline over which the scan has no surface, %: holes were filled from their
+   * edges.
+   */
   holesPct: number
   /** How far the ground through the soundings is off the scan's own, at most, mm. */
   toleranceMm: number
@@ -21,7 +24,10 @@ const OFF_EDGE_MM = 0.5
 
 const round2 = (value: number) => Math.round(value * 100) / 100
 
-/** Holes filled by spreading the heights at their edges inwards, ring by ring; cells that nothing reaches stay NaN. */
+/**
+ * Holes filled by spreading the heights at their edges inwards, ring by ring; cells that nothing
+ * reaches stay NaN.
+ */
 export function filled(grid: HeightGrid): HeightGrid {
   const { columns, rows } = grid
   const z = Float32Array.from(grid.z)
@@ -52,7 +58,10 @@ export function filled(grid: HeightGrid): HeightGrid {
   return { ...grid, z }
 }
 
-/** Cells whose corners stand for all between them: blocks are halved until a plane through their corners is near enough. */
+/**
+ * Cells whose corners stand for all between them: blocks are halved until a plane through their
+ * corners is near enough.
+ */
 function corners(
   grid: HeightGrid,
   tolerance: number,
@@ -115,7 +124,8 @@ function corners(
 }
 
 /**
- * Reads soundings for a pool off a grid: dense where the ground turns, sparse where it runs straight, as fine as keeps
+ * Reads soundings for a pool off a grid: dense where the ground turns, sparse where it runs
+ * straight, as fine as keeps
  * within 2,000 of them.
  *
  * @param ring  the pool's outline, mm

@@ -29,7 +29,8 @@ const CHECK_MM = 100
 export type SheetDone = (done: number, of: number) => void
 
 /**
- * Templates at 1:1 on sheets that are laid edge over edge: register crosses at the corners of what each shows, a 100 mm
+ * Templates at 1:1 on sheets that are laid edge over edge: register crosses at the corners of what
+ * each shows, a 100 mm
  * line to lay a rule on, and on every sheet its place in the whole.
  *
  * @throws RangeError when they take more sheets than anybody glues

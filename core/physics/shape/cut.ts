@@ -8,12 +8,14 @@ export interface Cut {
 }
 
 /**
- * Cuts a ground at a level and integrates the water above it exactly, triangle by triangle: whole where all three
+ * Cuts a ground at a level and integrates the water above it exactly, triangle by triangle: whole
+ * where all three
  * corners are under water, and the wet part alone where the waterline crosses.
  *
  * @param surface  the ground, mm
  * @param levelMm  height of the water, mm
- * @returns        volume (mm³), wet area (mm²) and greatest depth (mm); all 0 when the level is below the ground
+ * @returns        volume (mm³), wet area (mm²) and greatest depth (mm); all 0 when the level is
+ *   below the ground
  * @source Volume of a truncated triangular prism; any surveying handbook (volumes by truncated prisms)
  */
 export function cutAt(surface: Surface, levelMm: number): Cut {

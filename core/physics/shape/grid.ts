@@ -10,7 +10,10 @@ export interface Grid {
   rows: number
 }
 
-/** A grid over a base of about so many cells, no finer than so. @example gridOver(500, 260, 12000, 1).cols // 152 */
+/**
+ * A grid over a base of about so many cells, no finer than so.
+ * @example gridOver(500, 260, 12000, 1).cols // 152
+ */
 export function gridOver(widthMm: number, depthMm: number, cells: number, finestMm: number): Grid {
   const cellMm = Math.max(finestMm, Math.sqrt((widthMm * depthMm) / cells))
   return {

@@ -8,7 +8,10 @@ import type { Point2 } from './polygon'
  */
 export function isolines(grid: Grid, values: Float64Array, level: number): Point2[][] {
   const { cols, rows } = grid
-  /** Pairs of crossed edges; an edge is named by the cell it starts at, twice, and one more when it goes up. */
+  /**
+   * Pairs of crossed edges; an edge is named by the cell it starts at, twice, and one more when it
+   * goes up.
+   */
   const from: number[] = []
   const to: number[] = []
   for (let row = 0; row + 1 < rows; row++) {

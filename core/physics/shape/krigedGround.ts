@@ -23,7 +23,8 @@ const MOST_DIPS = 180
 const SHORE_POINTS = 40
 
 /**
- * A kriged ground inside an outline. Along a shore, and at every corner whose height is given, the ground is known; at a
+ * A kriged ground inside an outline. Along a shore, and at every corner whose height is given, the
+ * ground is known; at a
  * dam it is predicted like everywhere else.
  *
  * @param outline    corners, mm; z null where a dam stands
@@ -71,7 +72,8 @@ const ENOUGH_DIPS = 8
 const SCALE_RANGE: readonly [number, number] = [0.25, 40]
 
 /**
- * The kriging whose variogram foretells left-out dips best, its variances scaled to the errors it really makes there: so
+ * The kriging whose variogram foretells left-out dips best, its variances scaled to the errors it
+ * really makes there: so
  * the deviation is honest on smooth beds and on rough ones.
  *
  * @param dips   the builder's own first, then what is known along the shore

@@ -12,7 +12,10 @@ export interface Kriging {
   variance: (place: Point2) => number
   /** Variance of Σ wᵢ·z(placeᵢ), (mm · unit of w)². */
   sumVariance: (places: readonly Point2[], weights: readonly number[]) => number
-  /** Each dip foretold from all the others: how far off, mm, and the variance that was expected of it, mm². */
+  /**
+   * Each dip foretold from all the others: how far off, mm, and the variance that was expected of
+   * it, mm².
+   */
   leftOut: () => { offMm: number; varianceMm2: number }[]
   /** The candidate at which one more dip would cut that variance most, and what would be left of it. */
   bestDip: (
@@ -22,7 +25,10 @@ export interface Kriging {
   ) => { at: Point2; varianceLeft: number } | null
 }
 
-/** Added to each dip's own variance, as a share of the sill, so that the system can be solved: a smooth model's is nearly singular. */
+/**
+ * Added to each dip's own variance, as a share of the sill, so that the system can be solved: a
+ * smooth model's is nearly singular.
+ */
 const STEADY = { exponential: 1e-10, spherical: 1e-10, gaussian: 1e-6 } as const
 
 /**
@@ -30,7 +36,8 @@ const STEADY = { exponential: 1e-10, spherical: 1e-10, gaussian: 1e-6 } as const
  *
  * @param dips       heights mm, no two at one place
  * @param variogram  left out: fitted to the dips
- * @source Isaaks & Srivastava, An Introduction to Applied Geostatistics (1989), ch. 12 and 13 (blocks); leaving one out by
+ * @source Isaaks & Srivastava, An Introduction to Applied Geostatistics (1989), ch. 12 and 13
+ *   (blocks); leaving one out by
  *         the inverse after Dubrule 1983; written from memory
  */
 export function kriging(

@@ -13,7 +13,10 @@ export function outOfLevelByTilt(spanMm: number, tiltDeg: number): OutOfLevel {
   return { tiltDeg: Math.abs(tiltDeg), wedgeMm, shimMm: wedgeMm }
 }
 
-/** From the difference in height between the two ends. @example outOfLevelByDifference(400, 3).tiltDeg // 0.4297 */
+/**
+ * From the difference in height between the two ends.
+ * @example outOfLevelByDifference(400, 3).tiltDeg // 0.4297
+ */
 export function outOfLevelByDifference(spanMm: number, differenceMm: number): OutOfLevel {
   const wedgeMm = Math.abs(differenceMm)
   return { tiltDeg: (Math.atan2(wedgeMm, spanMm) * 180) / Math.PI, wedgeMm, shimMm: wedgeMm }

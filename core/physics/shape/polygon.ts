@@ -18,7 +18,8 @@ export function signedArea(ring: readonly Point2[]): number {
 }
 
 /**
- * Whether a point lies inside a ring (even–odd rule). A point on the edge may go either way: ask `distanceToRing` first.
+ * Whether a point lies inside a ring (even–odd rule). A point on the edge may go either way: ask
+ * `distanceToRing` first.
  *
  * @example insideRing([5, 5], [[0, 0], [10, 0], [10, 10], [0, 10]]) // true
  */
@@ -55,7 +56,8 @@ export function nearestOnSegment(
 /**
  * The edge of a ring nearest to a point.
  *
- * @returns edge number (edge i runs from corner i to the next), distance in mm, and how far along the edge (0–1)
+ * @returns edge number (edge i runs from corner i to the next), distance in mm, and how far along
+ *   the edge (0–1)
  */
 export function distanceToRing(
   p: Point2,
@@ -69,7 +71,10 @@ export function distanceToRing(
   return best
 }
 
-/** Mean of a ring's corners: near enough to its middle for a name to stand on. @example middleOf([[0, 0], [10, 0], [10, 10], [0, 10]]) // [5, 5] */
+/**
+ * Mean of a ring's corners: near enough to its middle for a name to stand on.
+ * @example middleOf([[0, 0], [10, 0], [10, 10], [0, 10]]) // [5, 5]
+ */
 export function middleOf(ring: readonly Point2[]): Point2 {
   const sum = ring.reduce((s, p): [number, number] => [s[0] + p[0], s[1] + p[1]], [0, 0])
   return [sum[0] / ring.length, sum[1] / ring.length]
@@ -136,7 +141,10 @@ export function evenly(line: readonly Point2[], pieces: number): Point2[] {
   })
 }
 
-/** Heading from one place to another, whole degrees: 0 to the right, 90 away from the viewer. @example headingTo([0, 0], [0, 5]) // 90 */
+/**
+ * Heading from one place to another, whole degrees: 0 to the right, 90 away from the viewer.
+ * @example headingTo([0, 0], [0, 5]) // 90
+ */
 export const headingTo = (from: Point2, to: Point2): number =>
   Math.round((Math.atan2(to[1] - from[1], to[0] - from[0]) * 180) / Math.PI)
 /** Distance between two places, mm. */

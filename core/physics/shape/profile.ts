@@ -5,13 +5,15 @@ import type { Surface } from './surface'
 export type SectionPoint = readonly [s: number, z: number]
 
 /**
- * The ground of a surface along a straight line across the plan: exact, with a point wherever the line meets an edge of
+ * The ground of a surface along a straight line across the plan: exact, with a point wherever the
+ * line meets an edge of
  * a triangle.
  *
  * @param surface  the ground, mm
  * @param from     start of the line on the plan, mm
  * @param to       its end, mm
- * @returns        runs of section points in order along the line; more than one where the line leaves the pool and
+ * @returns        runs of section points in order along the line; more than one where the line
+ *   leaves the pool and
  *                 comes back, none where it misses it
  */
 export function profileAlong(surface: Surface, from: Point2, to: Point2): SectionPoint[][] {

@@ -1,6 +1,7 @@
 /**
  * Named model scales and what one millimetre of model stands for, mm.
- * @source NEM 010 (Z, N, TT, H0, S, 0, G as IIm) and NMRA S-1.2 (HO 87.1, S 64, O 48); the British N, OO and O 1:43.5
+ * @source NEM 010 (Z, N, TT, H0, S, 0, G as IIm) and NMRA S-1.2 (HO 87.1, S 64, O 48); the British
+ *   N, OO and O 1:43.5
  * ratios are those in common use. Written from memory.
  */
 export const NAMED_SCALES: ReadonlyMap<string, number> = new Map([

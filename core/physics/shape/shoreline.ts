@@ -2,10 +2,12 @@ import { signedArea, type Point2 } from './polygon'
 import type { Surface } from './surface'
 
 /**
- * The shoreline of a ground cut at a level: closed rings round the wet part, anticlockwise round water and clockwise
+ * The shoreline of a ground cut at a level: closed rings round the wet part, anticlockwise round
+ * water and clockwise
  * round islands. Where water stands against a dam the ring follows the outline.
  *
- * Each triangle gives the border of its wet part as directed edges; an edge that two triangles share cancels, what is
+ * Each triangle gives the border of its wet part as directed edges; an edge that two triangles
+ * share cancels, what is
  * left is chained. Points are named by the ground points they lie between, never by rounded coordinates.
  *
  * @param surface  the ground, mm

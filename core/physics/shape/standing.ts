@@ -11,7 +11,10 @@ export interface Stood extends Solid {
   footMm: number
 }
 
-/** Volume of a shape up to a height above its foot, mm³: posts are elliptic cylinders, blocks boxes, stones half ellipsoids. */
+/**
+ * Volume of a shape up to a height above its foot, mm³: posts are elliptic cylinders, blocks boxes,
+ * stones half ellipsoids.
+ */
 function upTo({ shape, widthMm: w, depthMm: d, heightMm: h }: Solid, height: number): number {
   const up = Math.max(0, Math.min(h, height))
   if (shape === 'block') return w * d * up
@@ -22,7 +25,8 @@ function upTo({ shape, widthMm: w, depthMm: d, heightMm: h }: Solid, height: num
 /**
  * What things in the water take the place of between two heights, ml.
  *
- * @example displacedMl([{ …, shape: 'block', widthMm: 10, depthMm: 10, heightMm: 30, footMm: 0 }], 0, 20) // 2
+ * @example displacedMl([{ …, shape: 'block', widthMm: 10, depthMm: 10, heightMm: 30, footMm: 0 }],
+ *   0, 20) // 2
  */
 export const displacedMl = (things: readonly Stood[], fromMm: number, toMm: number): number =>
   things.reduce((sum, t) => sum + upTo(t, toMm - t.footMm) - upTo(t, fromMm - t.footMm), 0) / 1000

@@ -6,18 +6,27 @@ import type { Fault } from '../fault'
 /** A skewer dipped at a place: x, y on the plan and the height of the ground there, mm. */
 export type Sounding = readonly [x: number, y: number, z: number]
 
-/** A corner of the outline. `z` null: the ground there is that of the nearest sounding (it stands at a dam). */
+/**
+ * A corner of the outline. `z` null: the ground there is that of the nearest sounding (it stands at
+ * a dam).
+ */
 export interface Corner {
   x: number
   y: number
   z: number | null
 }
 
-/** A triangulated ground, in flat arrays: `xyz` three numbers a point, `triangles` three point numbers a triangle. */
+/**
+ * A triangulated ground, in flat arrays: `xyz` three numbers a point, `triangles` three point
+ * numbers a triangle.
+ */
 export interface Surface {
   xyz: Float64Array
   triangles: Uint32Array
-  /** Length of the outline as drawn: points 0 … outlineCount−1 are its corners and the soundings that lie on it, in order. */
+  /**
+   * Length of the outline as drawn: points 0 … outlineCount−1 are its corners and the soundings
+   * that lie on it, in order.
+   */
   outlineCount: number
 }
 
@@ -32,7 +41,8 @@ const round2 = (value: number) => Math.round(value * 100) / 100
  *
  * @param outline    corners in order, mm
  * @param soundings  dips, mm
- * @param path       where these stand, for the faults: `{outline: "outline", soundings: "soundings"}` in a calculator
+ * @param path       where these stand, for the faults: `{outline: "outline", soundings:
+ *   "soundings"}` in a calculator
  * @returns          faults in the builder's words, none when a surface can be made
  */
 export function surfaceFaults(
@@ -134,7 +144,8 @@ function samePlace(soundings: readonly Sounding[]): [number, number][] {
 }
 
 /**
- * The ground through an outline and its soundings: a Delaunay triangulation in which every edge of the outline is kept,
+ * The ground through an outline and its soundings: a Delaunay triangulation in which every edge of
+ * the outline is kept,
  * and only what lies inside the outline.
  *
  * @param outline    corners in order, mm; a corner without z takes that of the nearest sounding
@@ -184,8 +195,10 @@ export function groundSurface(outline: readonly Corner[], soundings: readonly So
 const LENS = 1e-5
 
 /**
- * The points as seen through a weak barrel lens, for finding which belong together and nothing else: a straight side
- * with many points on it is then a hair convex, so that rounding cannot leave one of them a hair inside and out of the
+ * The points as seen through a weak barrel lens, for finding which belong together and nothing
+ * else: a straight side
+ * with many points on it is then a hair convex, so that rounding cannot leave one of them a hair
+ * inside and out of the
  * triangulation. Volumes are integrated over the points as they are.
  */
 function throughALens(points: readonly Sounding[]): Float64Array {
@@ -208,7 +221,10 @@ function throughALens(points: readonly Sounding[]): Float64Array {
   return seen
 }
 
-/** Outline and soundings as one list of points, the outline first; dips that lie on the outline become corners of it. */
+/**
+ * Outline and soundings as one list of points, the outline first; dips that lie on the outline
+ * become corners of it.
+ */
 function weave(outline: readonly Corner[], soundings: readonly Sounding[]) {
   const ring = outline.map((c): Point2 => [c.x, c.y])
   const onEdge = new Map<number, { along: number; dip: Sounding }[]>()

@@ -9,12 +9,16 @@ export interface OutOfLevelAngles {
 
 const tangent = (deg: number) => Math.tan((deg * Math.PI) / 180)
 
-/** Whether a base is level enough that nothing shows, degrees: a spirit level's bubble shows no less. Common practice, no source. */
+/**
+ * Whether a base is level enough that nothing shows, degrees: a spirit level's bubble shows no
+ * less. Common practice, no source.
+ */
 export const LEVEL_ENOUGH_DEG = 0.05
 export const isLevel = ({ xDeg, yDeg }: OutOfLevelAngles): boolean => xDeg === 0 && yDeg === 0
 
 /**
- * The ground as level water sees it on a base out of level: raised on the high side, lowered on the low one, about the
+ * The ground as level water sees it on a base out of level: raised on the high side, lowered on the
+ * low one, about the
  * middle of the surface. Exact: water in a tilted vessel is level water in a sheared one of the same volume.
  */
 export function tilted(surface: Surface, angles: OutOfLevelAngles): Surface {

@@ -1,9 +1,15 @@
 import type { Sounding } from './surface'
 
-/** How a variogram climbs: straight from the first millimetre (a rough bed), or flat at first (a smooth one). */
+/**
+ * How a variogram climbs: straight from the first millimetre (a rough bed), or flat at first (a
+ * smooth one).
+ */
 export type VariogramShape = 'exponential' | 'spherical' | 'gaussian'
 
-/** How unlike two dips are by their distance: γ(h) = nugget + sill·(1 − correlation(h)); at the range 95 % of it are reached. Heights mm. */
+/**
+ * How unlike two dips are by their distance: γ(h) = nugget + sill·(1 − correlation(h)); at the
+ * range 95 % of it are reached. Heights mm.
+ */
 export interface Variogram {
   nuggetMm2: number
   sillMm2: number
@@ -15,7 +21,8 @@ export interface Variogram {
 /**
  * Correlation at a distance, as a share of the range.
  *
- * @source Isaaks & Srivastava (1989), ch. 16: exponential e^(−3r), Gaussian e^(−3r²), spherical 1 − 1.5r + 0.5r³; from memory
+ * @source Isaaks & Srivastava (1989), ch. 16: exponential e^(−3r), Gaussian e^(−3r²), spherical 1 −
+ *   1.5r + 0.5r³; from memory
  */
 function correlation(shape: VariogramShape, r: number): number {
   if (shape === 'gaussian') return Math.exp(-3 * r * r)
@@ -31,16 +38,21 @@ export const covariance = (
 
 const LAGS = 12
 const RANGES = 40
-/** Pairs beyond this share of the greatest distance say more of the ground's tilt than of its roughness. Common practice in geostatistics. */
+/**
+ * Pairs beyond this share of the greatest distance say more of the ground's tilt than of its
+ * roughness. Common practice in geostatistics.
+ */
 const FAR_SHARE = 0.6
 
 /**
- * The variogram of a shape that fits the dips: half the mean squared difference of pairs by distance, fitted by least
+ * The variogram of a shape that fits the dips: half the mean squared difference of pairs by
+ * distance, fitted by least
  * squares weighed by the number of pairs, over a range of ranges.
  *
  * @param dips  at least two, mm
  * @returns     nugget and sill 0 where the ground is level
- * @source Isaaks & Srivastava, An Introduction to Applied Geostatistics (1989), ch. 7 and 16; written from memory
+ * @source Isaaks & Srivastava, An Introduction to Applied Geostatistics (1989), ch. 7 and 16;
+ *   written from memory
  */
 export function fitVariogram(
   dips: readonly Sounding[],

@@ -21,7 +21,10 @@ export interface VolumeAnswer {
   meanDepthMm: number
   maxDepthMm: number
   sdMl: number
-  /** Where one more dip would cut the standard deviation most, and what would be left of it, ml; null: it has none. */
+  /**
+   * Where one more dip would cut the standard deviation most, and what would be left of it, ml;
+   * null: it has none.
+   */
   nextDip: { at: Point2; sdLeftMl: number } | null
   shoreline: Point2[][]
 }
@@ -29,12 +32,15 @@ export interface VolumeAnswer {
 /**
  * Water over a ground of soundings inside an outline, up to a level.
  *
- * @param input  outline corners without z take the level itself at a shore and the nearest sounding's height at a wall;
+ * @param input  outline corners without z take the level itself at a shore and the nearest
+ *   sounding's height at a wall;
  *               `displacedMl` is what stands in the water and needs no pouring
- * @returns      volume to pour, ml; wet area, mm²; mean and greatest depth, mm; the standard deviation of a kriged
+ * @returns      volume to pour, ml; wet area, mm²; mean and greatest depth, mm; the standard
+ *   deviation of a kriged
  *               volume, ml (0 by triangulation, which knows none)
  * @throws RangeError when outline or soundings are at fault
- * @example volumeOver({ outline: [[0, 0], [100, 0], [100, 50], [0, 50]], edge: 'wall', soundings: [[50, 25, 0]], levelMm: 10 })
+ * @example volumeOver({ outline: [[0, 0], [100, 0], [100, 50], [0, 50]], edge: 'wall', soundings:
+ *   [[50, 25, 0]], levelMm: 10 })
  *   // volumeMl 50
  */
 export function volumeOver(input: VolumeInput): VolumeAnswer {

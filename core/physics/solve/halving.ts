@@ -1,5 +1,6 @@
 /**
- * The bracket in which a condition turns, found by halving: true at its low end and below, false at its high end and
+ * The bracket in which a condition turns, found by halving: true at its low end and below, false at
+ * its high end and
  * above.
  *
  * @param low    where the condition holds, or is taken to

@@ -24,7 +24,8 @@ interface Group {
 }
 
 /**
- * Pours an amount into one pool and follows it: up to the lowest sill, through it into the next pool, and from where both
+ * Pours an amount into one pool and follows it: up to the lowest sill, through it into the next
+ * pool, and from where both
  * stand at the sill the two rise together.
  *
  * @param basins   the pools; an opening is open both ways

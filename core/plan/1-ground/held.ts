@@ -4,14 +4,20 @@ import { leanMl, type Lean } from './lean'
 import { displacedMl, type Stood } from '../../physics/shape/standing'
 import type { Surface } from '../../physics/shape/surface'
 
-/** What holds the water of a pool: its ground as the water sees it, its leaning walls, and what stands on its bed. */
+/**
+ * What holds the water of a pool: its ground as the water sees it, its leaning walls, and what
+ * stands on its bed.
+ */
 export interface Vessel {
   surface: Surface
   lean: Lean
   stood: readonly Stood[]
 }
 
-/** What a pool holds up to a level, ml: the ground cut at it, what walls add by their lean, less what stands on the bed. */
+/**
+ * What a pool holds up to a level, ml: the ground cut at it, what walls add by their lean, less
+ * what stands on the bed.
+ */
 export const heldMl = ({ surface, lean, stood }: Vessel, levelMm: number): number =>
   Math.max(
     0,

@@ -9,7 +9,11 @@ export interface Join {
   lower: string
   upper: string
   sillMm: number
-  /** `dry`: neither stands over the sill. `over`: the upper runs off into the lower until it stands no higher than the sill. `one`: both stand over it and agree. `apart`: both stand over it and do not. */
+  /**
+   * `dry`: neither stands over the sill. `over`: the upper runs off into the lower until it stands
+   * no higher than the sill. `one`: both stand over it and agree. `apart`: both stand over it and
+   * do not.
+   */
   state: 'dry' | 'over' | 'one' | 'apart'
 }
 

@@ -3,7 +3,10 @@ import { signedArea, type Point2 } from '../../physics/shape/polygon'
 import { drawnOutline } from './outline'
 import type { Surface } from '../../physics/shape/surface'
 
-/** A stretch of wall that leans: length on the plan, height of its foot at either end, mm, and the tangent of its lean outwards. */
+/**
+ * A stretch of wall that leans: length on the plan, height of its foot at either end, mm, and the
+ * tangent of its lean outwards.
+ */
 export interface LeaningWall {
   lengthMm: number
   footMm: readonly [number, number]
@@ -27,7 +30,8 @@ const MOST_DEG = 60
 const LEAST_TURN = 0.2
 
 /**
- * Walls that lean: what a pool holds beyond its outline. Foot heights are those of the ground's own outline points.
+ * Walls that lean: what a pool holds beyond its outline. Foot heights are those of the ground's own
+ * outline points.
  *
  * @param outline  the builder's corners; each carries the lean of the edge that starts at it
  * @param surface  the ground: its first points are the outline as built and the dips on it, in order
@@ -70,7 +74,8 @@ export function leanOf(outline: readonly OutlineCorner[], surface: Surface): Lea
 }
 
 /**
- * What leaning walls add to a pool, ml: for a wall the integral of ½·tan·depth² along it (exact for a foot that runs
+ * What leaning walls add to a pool, ml: for a wall the integral of ½·tan·depth² along it (exact for
+ * a foot that runs
  * straight), for a corner between two walls the pyramid between their offsets.
  *
  * @source offset polygons; the frustum formula comes out of it (tested)

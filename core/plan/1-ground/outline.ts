@@ -3,7 +3,10 @@ import { middleOf, signedArea } from '../../physics/shape/polygon'
 import type { OutlineCorner } from '../../build/types'
 import type { Corner } from '../../physics/shape/surface'
 
-/** An outline with its bulging edges as short straight ones; `from` says which of the builder's corners an edge belongs to. */
+/**
+ * An outline with its bulging edges as short straight ones; `from` says which of the builder's
+ * corners an edge belongs to.
+ */
 export interface DrawnOutline {
   corners: Corner[]
   from: number[]
@@ -14,7 +17,8 @@ export interface DrawnOutline {
 const LEAST_PIECES = 8
 
 /**
- * Points of an arc from a to b whose middle stands `bulge` off the chord, to the right of a→b when positive; both ends left out.
+ * Points of an arc from a to b whose middle stands `bulge` off the chord, to the right of a→b when
+ * positive; both ends left out.
  *
  * @source sagitta of a circle, r = (c²/4 + s²)/2s; any handbook
  */
@@ -36,7 +40,8 @@ export function arcBetween(a: Point2, b: Point2, bulgeMm: number): Point2[] {
 }
 
 /**
- * The outline as it is built: a corner at the end of a dam takes the nearest sounding unless its height was given, for
+ * The outline as it is built: a corner at the end of a dam takes the nearest sounding unless its
+ * height was given, for
  * the channel runs on under a dam; one between two shores takes the brim. Bulging edges become arcs.
  */
 export function drawnOutline(outline: readonly OutlineCorner[], brimMm: number): DrawnOutline {
@@ -71,7 +76,10 @@ export function damLengthMm(outline: readonly OutlineCorner[]): number {
   }, 0)
 }
 
-/** Which side of its pool an edge stands on, as a builder would say it, and how long it is, mm. @example sideOf(square, 0).side // "front" */
+/**
+ * Which side of its pool an edge stands on, as a builder would say it, and how long it is, mm.
+ * @example sideOf(square, 0).side // "front"
+ */
 export function sideOf(
   outline: readonly OutlineCorner[],
   edge: number

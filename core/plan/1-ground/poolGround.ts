@@ -35,7 +35,10 @@ export interface PoolGround {
   deepestAt: Point2 | null
   levelMm: number
   volumeMl: number
-  /** Standard deviation of the volume, ml; 0 when it is triangulated: straight lines between dips know none. */
+  /**
+   * Standard deviation of the volume, ml; 0 when it is triangulated: straight lines between dips
+   * know none.
+   */
   sdMl: number
   /** Where one more dip would cut that most, and what would be left of it, ml. */
   nextDip: { at: Point2; sdLeftMl: number } | null

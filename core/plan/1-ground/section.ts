@@ -47,7 +47,8 @@ const RISE_MM = 2
 const FACE_RUN_MM = 1
 
 /**
- * The ground along the section line: as sounded inside the pools, and between and beside them the bank, or straight
+ * The ground along the section line: as sounded inside the pools, and between and beside them the
+ * bank, or straight
  * from lip to foot where one pool falls into the next.
  */
 export function sectionOf(build: Build, pools: readonly PoolGround[]): Section {

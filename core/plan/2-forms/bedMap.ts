@@ -8,7 +8,10 @@ import type { GroundPlan } from '../1-ground/groundStage'
 const CELLS = 12_000
 const FINEST_MM = 1.5
 
-/** The dipped ground of all pools as cells: its height (NaN where nothing was dipped), whose it is, and how deep water stands there. */
+/**
+ * The dipped ground of all pools as cells: its height (NaN where nothing was dipped), whose it is,
+ * and how deep water stands there.
+ */
 export interface BedMap {
   grid: Grid
   zMm: Float64Array

@@ -26,13 +26,19 @@ export interface ScaleCheck {
 
 /** The finest mark a gel keeps, where it says nothing of its own, mm. Common practice, no source. */
 const FINEST_MARK_MM = 2
-/** Thinnest gel film that peels and hangs, and thinnest that reads as water, mm. Common practice, no source. */
+/**
+ * Thinnest gel film that peels and hangs, and thinnest that reads as water, mm. Common practice, no
+ * source.
+ */
 const THINNEST_STRIP_MM = 0.5
 /** A teased thread of polyester, mm. Typical: 15 to 25 µm, from memory. */
 const THREAD_MM = 0.02
 /** A bead from the tip of a needle, mm. Common practice, no source. */
 const FINEST_BEAD_MM = 0.5
-/** Highest sea that has been measured, m, as significant height; steeper claims want doubt. Typical, from memory */
+/**
+ * Highest sea that has been measured, m, as significant height; steeper claims want doubt. Typical,
+ * from memory
+ */
 export const HIGHEST_SEA_M = 20
 
 /** Every ripple, sheet, drop and fibre against real water at this scale and against what gel can hold. */

@@ -7,7 +7,10 @@ import { bedAt, poolAt, type BedMap } from './bedMap'
 import type { FallForm } from './fallForm'
 import { modelMm, realM } from '../../physics/shape/units'
 
-/** The level a run ends in: of the pool its last point lies in, or of the pool that follows it in the chain. */
+/**
+ * The level a run ends in: of the pool its last point lies in, or of the pool that follows it in
+ * the chain.
+ */
 export function levelBelow(build: Build, id: string, bed: BedMap): number | null {
   const reach = reachesOf(build).find((r) => r.id === id)!
   const end = reach.path.at(-1)!
@@ -27,7 +30,8 @@ export function levelBelow(build: Build, id: string, bed: BedMap): number | null
 const NEAR_LANDING_MM = 20
 
 /**
- * Fast water that a fall hands to a run: on open ground, or where the pool is too shallow to hold the jump at its foot
+ * Fast water that a fall hands to a run: on open ground, or where the pool is too shallow to hold
+ * the jump at its foot
  * and the run begins there. A pool that holds the jump lets quiet water go on.
  */
 export function fastHeadInto(

@@ -5,7 +5,10 @@ import { plunge } from '../../physics/water/hydraulics/drop'
 /** Tucked in at lip and foot, mm. Common practice, no source. */
 export const TUCK_MM = 5
 
-/** A falling sheet at a scale: what its strips, its cut sheet and its drawing are made from. Curves in mm on the model, x out from the brink, z up from the crest. */
+/**
+ * A falling sheet at a scale: what its strips, its cut sheet and its drawing are made from. Curves
+ * in mm on the model, x out from the brink, z up from the crest.
+ */
 export interface FallCurve {
   unitDischargeM2S: number
   criticalDepthM: number
@@ -13,7 +16,10 @@ export interface FallCurve {
   brinkSpeedMS: number
   /** How far the pool behind stands over the crest, mm. */
   headMm: number
-  /** Where the middle of the sheet lands, mm out from the brink; its faces land a little nearer and farther. */
+  /**
+   * Where the middle of the sheet lands, mm out from the brink; its faces land a little nearer and
+   * farther.
+   */
   landMm: number
   landAngleDeg: number
   landSpeedMS: number

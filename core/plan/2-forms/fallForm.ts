@@ -13,7 +13,10 @@ import { modelMm, realM, round1 } from '../../physics/shape/units'
 
 /** How far one strip covers the edge of the next, mm. Common practice, no source. */
 export const OVERLAP_MM = 2
-/** A head that takes more than this share of the drop leaves no fall to speak of. Common practice, no source. */
+/**
+ * A head that takes more than this share of the drop leaves no fall to speak of. Common practice,
+ * no source.
+ */
 const DROWNS_AT = 0.8
 
 export type FallHang = 'free' | 'clinging' | 'steps' | 'skimming'
@@ -207,7 +210,10 @@ export function fallForm(
   }
 }
 
-/** Pools this much deeper or shallower than the tail water drown the jump or let it be swept away. Common practice, no source. */
+/**
+ * Pools this much deeper or shallower than the tail water drown the jump or let it be swept away.
+ * Common practice, no source.
+ */
 const tailOf = (poolMm: number, tailMm: number): FallForm['tail'] =>
   poolMm > 1.15 * tailMm ? 'drowned' : poolMm < 0.85 * tailMm ? 'swept' : 'held'
 

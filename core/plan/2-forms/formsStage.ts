@@ -37,7 +37,10 @@ export interface FormsPlan {
   seas: SeaPlan[]
   splashes: SplashForm[]
   run: Run
-  /** The white that is laid: as a kept run makes it where the builder takes its maps, else as the forms do. */
+  /**
+   * The white that is laid: as a kept run makes it where the builder takes its maps, else as the
+   * forms do.
+   */
   white: WhiteMap
   /** The white of the forms by themselves. */
   formsWhite: WhiteMap

@@ -26,7 +26,8 @@ export function landsAt(
 }
 
 /**
- * The flow, m³/s, whose sheet passes a place under a lip: so far out at such a height. The more runs the farther it
+ * The flow, m³/s, whose sheet passes a place under a lip: so far out at such a height. The more
+ * runs the farther it
  * springs, and the higher it stands over its crest.
  *
  * @returns the flow, and whether it gets there; the nearest when it does not

@@ -19,7 +19,10 @@ export const MANNING: Readonly<Record<BedKind, number>> = {
   boulders: 0.06
 }
 
-/** One station of a run: along it and its place on the plan, its bed and water, mm on the model; speed full size. */
+/**
+ * One station of a run: along it and its place on the plan, its bed and water, mm on the model;
+ * speed full size.
+ */
 export interface Station {
   sMm: number
   at: Point2
@@ -83,7 +86,10 @@ export interface ReachForm {
 const STATIONS = 120
 /** Eddy behind a rock, in its widths. Common practice: two to three, no source. */
 const EDDY_WIDTHS = 2.5
-/** Standing waves are this steep at their best, crest to trough over length, well under what breaks. Common practice, no source. */
+/**
+ * Standing waves are this steep at their best, crest to trough over length, well under what breaks.
+ * Common practice, no source.
+ */
 const STANDING_STEEPNESS = 0.08
 
 /**
@@ -247,7 +253,10 @@ function along(
   return out
 }
 
-/** The bed at every station: as given at the points, else as dipped, else straight between what is known; null where nothing is. */
+/**
+ * The bed at every station: as given at the points, else as dipped, else straight between what is
+ * known; null where nothing is.
+ */
 function bedHeights(
   reach: Reach,
   places: readonly { s: number; at: Point2 }[],
@@ -307,7 +316,10 @@ export function nearestStation(
   return best
 }
 
-/** For every cell in a run's corridor the station nearest to it, −1 outside, and how far off its line it lies, mm. */
+/**
+ * For every cell in a run's corridor the station nearest to it, −1 outside, and how far off its
+ * line it lies, mm.
+ */
 export interface ReachCells {
   station: Int16Array
   offMm: Float32Array

@@ -357,7 +357,8 @@ function clashesOf(
       if (!form || form.stations.length === 0) return
       const first = form.stations[0]
       const [x, y] = first.at
-      // quiet water has what the pool, or the foot of the fall, gives it; what comes in fast was checked against its lip
+      // quiet water has what the pool, or the foot of the fall, gives it; what comes in fast was
+      // checked against its lip
       let foot: number | undefined
       if (before?.kind === 'fall') foot = falls.find((f) => f.id === before.id)?.footMm
       if (before?.kind === 'pool') foot = before.levelMm

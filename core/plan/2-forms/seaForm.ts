@@ -22,7 +22,10 @@ import { whitecaps, windSea, type WindSea } from '../../physics/water/waves/wind
 import type { BedMap } from './bedMap'
 import { modelMm, realM } from '../../physics/shape/units'
 
-/** A section of the built crest: along it from its left end as the waves run, and how high it stands there, mm. */
+/**
+ * A section of the built crest: along it from its left end as the waves run, and how high it stands
+ * there, mm.
+ */
 export interface CrestStation {
   sMm: number
   heightMm: number
@@ -222,7 +225,10 @@ export function seaForm(
   }
 }
 
-/** The crest the builder asked for: through its point, square to the way the waves run there, bent like the crest that passes. */
+/**
+ * The crest the builder asked for: through its point, square to the way the waves run there, bent
+ * like the crest that passes.
+ */
 function builtCrest(
   sea: Sea,
   form: SeaForm,
@@ -324,7 +330,10 @@ function stationsOf(
   })
 }
 
-/** Mean slope of the bed from the shore out to its deep part, along the way the waves run; null: it has no shore there. */
+/**
+ * Mean slope of the bed from the shore out to its deep part, along the way the waves run; null: it
+ * has no shore there.
+ */
 function slopeAlong(
   { grid }: BedMap,
   depthM: Float64Array,

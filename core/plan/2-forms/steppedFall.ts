@@ -9,7 +9,10 @@ import { modelMm, realM } from '../../physics/shape/units'
 /** Friction of white water over steps, Darcy f. @source Chanson 1994 gives about 0.2; from memory */
 const STEP_FRICTION = 0.2
 
-/** The steps themselves, from the crest to the foot: risers and treads, mm from the crest. @example stepsLine(20, 2, 8) // [[0,0],[0,-10],[8,-10],[8,-20]] */
+/**
+ * The steps themselves, from the crest to the foot: risers and treads, mm from the crest.
+ * @example stepsLine(20, 2, 8) // [[0,0],[0,-10],[8,-10],[8,-20]]
+ */
 export const stepsLine = (dropMm: number, steps: number, treadMm: number): Point2[] =>
   Array.from({ length: steps }, (_, k): Point2[] => [
     [k * treadMm, (-k * dropMm) / steps],

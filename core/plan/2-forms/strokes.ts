@@ -92,7 +92,8 @@ export const seaRipples = (form: SeaForm): Ripples[] =>
 const EVERY_MM = 13
 
 /**
- * Strokes over the plan: along a run, with the waves of a sea, and in a pool from where water comes in to where it goes out.
+ * Strokes over the plan: along a run, with the waves of a sea, and in a pool from where water comes
+ * in to where it goes out.
  *
  * @param owner   number of the water each cell belongs to, −1 dry
  * @param through from where to where water runs in each pool, by its id

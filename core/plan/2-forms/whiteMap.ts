@@ -3,7 +3,8 @@ import { cellMiddle, eachCell, type Box, type Grid } from '../../physics/shape/g
 import type { Point2 } from '../../physics/shape/polygon'
 
 /**
- * Something that makes white water somewhere on the plan: a form by its formulas, or a run of the water over the whole
+ * Something that makes white water somewhere on the plan: a form by its formulas, or a run of the
+ * water over the whole
  * ground. Whoever can say how white a place is can fill the map.
  */
 export interface WhiteSource {
@@ -42,7 +43,8 @@ export const WHITE_LINES = [15, 40, 70] as const
 const FAINTEST = 0.03
 
 /**
- * Adds up white over the plan: what several make in one place covers as if each fell at random, 1 − Π(1 − share).
+ * Adds up white over the plan: what several make in one place covers as if each fell at random, 1 −
+ * Π(1 − share).
  *
  * @param owner  number of the water (in `waters`) whose surface a cell is, −1 on dry land
  */
@@ -109,7 +111,10 @@ export function whiteMap(
   }
 }
 
-/** A ring without the corners of its cells: each point the mean of itself, twice, and its neighbours. A knife follows it. */
+/**
+ * A ring without the corners of its cells: each point the mean of itself, twice, and its
+ * neighbours. A knife follows it.
+ */
 function rounded(ring: readonly Point2[]): Point2[] {
   const n = ring.length
   const mean = (i: number, k: 0 | 1) =>

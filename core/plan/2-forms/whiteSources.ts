@@ -18,7 +18,10 @@ const JUMP_WHITE = {
   steady: 0.85,
   strong: 0.95
 } as const
-/** White of the surf where it breaks, and of its last foam on the shore, by kind. Common practice, no source. */
+/**
+ * White of the surf where it breaks, and of its last foam on the shore, by kind. Common practice,
+ * no source.
+ */
 const SURF = { spilling: [0.55, 0.25], plunging: [0.8, 0.35], surging: [0.3, 0.3] } as const
 
 /** The white of a fall: its torn sheet, the boil where it lands, and the foam that drifts off. */
@@ -80,7 +83,10 @@ export function fallWhite(fall: FallForm): WhiteSource[] {
   ]
 }
 
-/** The white of a run: jumps and the foam they send down, fast rough water, standing crests that topple, and its rocks. */
+/**
+ * The white of a run: jumps and the foam they send down, fast rough water, standing crests that
+ * topple, and its rocks.
+ */
 export function reachWhite(
   form: ReachForm,
   reach: Reach,
@@ -142,7 +148,10 @@ export function reachWhite(
 
 const around = ([x, y]: Point2, r: number): Box => ({ from: [x - r, y - r], to: [x + r, y + r] })
 
-/** How white a run is along its middle: made in jumps and fast water, carried down, halved every few seconds. */
+/**
+ * How white a run is along its middle: made in jumps and fast water, carried down, halved every few
+ * seconds.
+ */
 export function whiteAlong(
   form: ReachForm,
   scale: number,
@@ -174,7 +183,10 @@ export function whiteAlong(
 const toppling = (s: Station): number =>
   s.froude < 0.85 ? 0 : Math.min(0.75, 0.12 + 0.32 * (s.froude - 0.85))
 
-/** The white of a sea: whitecaps on the open water, the surf from where it breaks to the shore, the wall it strikes. */
+/**
+ * The white of a sea: whitecaps on the open water, the surf from where it breaks to the shore, the
+ * wall it strikes.
+ */
 export function seaWhite(form: SeaForm, sea: Sea, bed: BedMap): WhiteSource[] {
   if (form.faults.length > 0) return []
   const { grid } = bed

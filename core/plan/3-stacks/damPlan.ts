@@ -35,10 +35,16 @@ export interface DamPlan {
   leakTest: LeakTest
 }
 
-/** Surface tension of epoxy, N/m, as in the contract of `lip`; contact on plastic, degrees, typical, from memory. */
+/**
+ * Surface tension of epoxy, N/m, as in the contract of `lip`; contact on plastic, degrees, typical,
+ * from memory.
+ */
 const RESIN_NM = 0.036
 const CONTACT_DEG = 35
-/** Depths and spans are taken up to the next of these, mm, so that dragging a level asks for few new plates: it errs to the safe side. */
+/**
+ * Depths and spans are taken up to the next of these, mm, so that dragging a level asks for few new
+ * plates: it errs to the safe side.
+ */
 const ROUND_MM = { depth: 0.5, span: 2 }
 const MOST_BRACES = 60
 
@@ -94,8 +100,10 @@ function depthAlong(
 }
 
 /**
- * What a pool's dam does and asks for: its bow edge by edge under the real depth, the braces that keep it within half a
- * millimetre, the resin it costs, the lip to trim, what comes off what, and the leak test. Null where nothing is dammed.
+ * What a pool's dam does and asks for: its bow edge by edge under the real depth, the braces that
+ * keep it within half a
+ * millimetre, the resin it costs, the lip to trim, what comes off what, and the leak test. Null
+ * where nothing is dammed.
  *
  * @param liquidGCm3  density of the resin
  * @param gelMin      until it gels, min

@@ -50,7 +50,10 @@ export interface Laying {
   rippleMm: number
 }
 
-/** Share of its water at which gel holds: a strip lets go of its sheet, a foot of its pins. Common practice, no source. */
+/**
+ * Share of its water at which gel holds: a strip lets go of its sheet, a foot of its pins. Common
+ * practice, no source.
+ */
 export const HOLDS_AT = 0.3
 /** A strip left on its sheet grows brittle by so many of its clearing times. Common practice, no source. */
 const BRITTLE_AFTER = 7
@@ -62,7 +65,10 @@ const FOOT_MM = 0.6
 const BACKING_SHARE = 0.12
 const BACKING_MM = 1.2
 
-/** Height of gel on a water when dry, mm, and the slope it lies on, degrees. Null: nothing is built up in gel. */
+/**
+ * Height of gel on a water when dry, mm, and the slope it lies on, degrees. Null: nothing is built
+ * up in gel.
+ */
 function heightOf(
   water: Moving,
   way: Way,
@@ -194,7 +200,10 @@ interface Wanted {
   bears: number
 }
 
-/** Coats of a gel in a room: as many as were chosen, or as few as finish well, hold on their slope and stay under the thickness that dries. */
+/**
+ * Coats of a gel in a room: as many as were chosen, or as few as finish well, hold on their slope
+ * and stay under the thickness that dries.
+ */
 function lay(room: Room, gel: Gel, wanted: Wanted): Laying {
   const { finalMm, peakMm, rippleMm } = wanted
   const slopeDeg = Math.max(0, wanted.slopeDeg - wanted.tiltDeg)
@@ -277,7 +286,10 @@ export function layingOf(
 /** Wet thickness of a brushed coat of gloss gel, mm. Common practice, no source. */
 export const GLOSS_COAT_MM = 1
 
-/** The gel on a pool's surface: its one coat of ripples, or its coats of gloss; null: a skin of paper has none. */
+/**
+ * The gel on a pool's surface: its one coat of ripples, or its coats of gloss; null: a skin of
+ * paper has none.
+ */
 export function surfaceOf(
   build: Pick<Build, 'room'>,
   pool: Pool,
@@ -300,7 +312,10 @@ export function surfaceOf(
   })
 }
 
-/** The ripple a water is given: that of its form, no finer than its gel keeps, no wider than a tool makes it at once. */
+/**
+ * The ripple a water is given: that of its form, no finer than its gel keeps, no wider than a tool
+ * makes it at once.
+ */
 export function rippleOf(water: { id: string }, gel: Gel, forms: FormsPlan): number {
   const own = forms.ripples.find((r) => r.water === water.id)?.spacingMm ?? gel.finestMm * 1.5
   return Math.min(WIDEST_MM, Math.max(gel.finestMm, own))

@@ -33,7 +33,10 @@ const LAMP_BAND = 0
 export const LONGEST_LIGHT_S = 1800
 const MOST_COATS = 400
 
-/** Irradiance of a lamp at another distance: by the square of it, never more than four times what the maker tells. */
+/**
+ * Irradiance of a lamp at another distance: by the square of it, never more than four times what
+ * the maker tells.
+ */
 export const irradianceAt = ({ irradianceMwCm2, atMm }: Lamp, mm: number): number =>
   irradianceMwCm2 * Math.min(4, (atMm / Math.max(1, mm)) ** 2)
 
@@ -51,7 +54,8 @@ export const tintPerMm = (tints: readonly { optics: TintOptics; dropsPer100G: nu
  * @param depthMm  greatest depth
  * @param areaMm2  surface
  * @param tint     what the tint adds to 1/D_p, 1/mm
- * @param bearsMm  thickest coat that the bed bears the heat of, mm: counts where the builder asks for no other
+ * @param bearsMm  thickest coat that the bed bears the heat of, mm: counts where the builder asks
+ *   for no other
  */
 export function lightPlan(
   body: LightBody,

@@ -74,7 +74,10 @@ function stripOf(
   return null
 }
 
-/** Most wet gel that a film bears at once with the props it can be given, mm; Infinity where none is on film. */
+/**
+ * Most wet gel that a film bears at once with the props it can be given, mm; Infinity where none is
+ * on film.
+ */
 export function filmBears(water: Moving, way: Way, forms: FormsPlan, shelf: Shelf): number {
   const strip = stripOf(water, way, forms, shelf, 0)
   if (!strip) return Infinity

@@ -48,7 +48,10 @@ export interface PartStack {
   } | null
 }
 
-/** Six coats: three brushed, a fourth with cloth, two more; three layers of shell. Common practice, no source. */
+/**
+ * Six coats: three brushed, a fourth with cloth, two more; three layers of shell. Common practice,
+ * no source.
+ */
 const RUBBER_COATS = 6
 const SHELL_LAYERS = 3
 /** A skin of light-cured resin, and a strand of it, mm. Common practice, no source. */
@@ -58,7 +61,10 @@ const LIGHT_RESIN_GCM3 = 1.12
 const CAST_GCM3 = 1.08
 /** Foot that is glued of a curl or a splash, mm. Common practice, no source. */
 const FOOT_MM = 8
-/** A tuft of teased fibre weighs next to nothing: as a film so thick, mm. A small clear step, and its glued edge, mm. Common practice, no source. */
+/**
+ * A tuft of teased fibre weighs next to nothing: as a film so thick, mm. A small clear step, and
+ * its glued edge, mm. Common practice, no source.
+ */
 const TUFT_MM = 0.02
 const STEP_MM = 12
 const STEP_FOOT_MM = 3

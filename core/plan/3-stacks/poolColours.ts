@@ -103,7 +103,10 @@ export function poolColours(
   return { swatches, strip, deepest: { ...swatches.at(-1)! } }
 }
 
-/** What a pool looks like where it is so deep: its nearest swatch. @example swatchAt(colours, 8).colour // "#2c5a54" */
+/**
+ * What a pool looks like where it is so deep: its nearest swatch.
+ * @example swatchAt(colours, 8).colour // "#2c5a54"
+ */
 export const swatchAt = (
   { swatches }: Pick<PoolColours, 'swatches'>,
   depthMm: number

@@ -64,14 +64,23 @@ const MOST_LAYERS = 400
 /** Gel time that a leak test is written for where no resin is known, min. */
 const OVERNIGHT_MIN = 720
 
-/** The board under the landform and the table it stands on while it cures, mm of plywood. Common practice, no source. */
+/**
+ * The board under the landform and the table it stands on while it cures, mm of plywood. Common
+ * practice, no source.
+ */
 const BOARD_AND_TABLE_MM = 24
 
-/** Landform that is carved through to less than this is no layer; a thinner one that is left is taken as this thick, mm. */
+/**
+ * Landform that is carved through to less than this is no layer; a thinner one that is left is
+ * taken as this thick, mm.
+ */
 const THINNEST_MM = 0.5
 const CARVED_THROUGH_MM = 0.05
 
-/** What lies under a pool's deepest place, from the resin down to the table, and which layer gives way in the heat. */
+/**
+ * What lies under a pool's deepest place, from the resin down to the table, and which layer gives
+ * way in the heat.
+ */
 export interface Bed {
   layers: GroundLayer[]
   /** Number of the layer of landform; null: there is none under the deepest place. */
@@ -275,7 +284,10 @@ function pour(
   )
 }
 
-/** Lays pours one on the other: each takes what the pool holds between its two heights, the bow's share, less what was set in before. */
+/**
+ * Lays pours one on the other: each takes what the pool holds between its two heights, the bow's
+ * share, less what was set in before.
+ */
 function lay(
   stack: PoolStack,
   pool: Pool,
@@ -317,7 +329,10 @@ function lay(
   stack.bowMl = bowMl
 }
 
-/** Thickness of a layer of tissue in glue, of paint and of a coat of lacquer, mm. Common practice, no source. */
+/**
+ * Thickness of a layer of tissue in glue, of paint and of a coat of lacquer, mm. Common practice,
+ * no source.
+ */
 const TISSUE_MM = 0.15
 const PAINT_MM = 0.1
 const LACQUER_MM = 0.08

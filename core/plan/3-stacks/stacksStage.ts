@@ -32,7 +32,10 @@ export interface StacksPlan {
   surfaces: { id: string; laying: Laying | null }[]
 }
 
-/** Third stage: the layers of each pool, with what heat, dams, light and tint make of them; coats, parts and supports of all that moves. */
+/**
+ * Third stage: the layers of each pool, with what heat, dams, light and tint make of them; coats,
+ * parts and supports of all that moves.
+ */
 export function stacksStage(
   build: Build,
   ground: GroundPlan,

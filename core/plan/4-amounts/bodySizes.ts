@@ -1,7 +1,10 @@
 import type { WaterKind } from '../../craft/ways/types'
 import type { SizeName, Sizes } from '../../craft/ways/types'
 
-/** A water is worked on as soon as it has something to lay: a pool pours, coats of light, tissue or gel; a fall strips; the others a surface. */
+/**
+ * A water is worked on as soon as it has something to lay: a pool pours, coats of light, tissue or
+ * gel; a fall strips; the others a surface.
+ */
 const WORKED: Readonly<Record<WaterKind, readonly SizeName[]>> = {
   pool: ['pours', 'lightCoats', 'tissueLayers', 'glossCoats'],
   fall: ['strips'],

@@ -196,7 +196,10 @@ export const costOfWater = (lines: readonly ShoppingLine[], water: string): numb
     0
   )
 
-/** What of a line stays on the model, g: gel without its water, resin and film whole, tools and moulds not at all. */
+/**
+ * What of a line stays on the model, g: gel without its water, resin and film whole, tools and
+ * moulds not at all.
+ */
 function staysG(material: Material, amount: number): number {
   switch (material.kind) {
     case 'gel':

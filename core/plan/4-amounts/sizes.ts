@@ -9,10 +9,16 @@ import { GLOSS_COAT_MM } from '../3-stacks/gelStack'
 import type { FormStack, StacksPlan } from '../3-stacks/stacksStage'
 import type { SizeName, Sizes } from '../../craft/ways/types'
 
-/** Edges of tissue lap over their neighbours: so much more of it than of water. Common practice, no source. */
+/**
+ * Edges of tissue lap over their neighbours: so much more of it than of water. Common practice, no
+ * source.
+ */
 const LAPS = 1.35
 
-/** Sizes that effort and amounts grow with: of the whole build, and of each water (which include those of the build). */
+/**
+ * Sizes that effort and amounts grow with: of the whole build, and of each water (which include
+ * those of the build).
+ */
 export interface BuildSizes {
   whole: Sizes
   waters: Record<string, Sizes>
@@ -103,7 +109,10 @@ export function sizesOf(
   }
 }
 
-/** Counts that are the same however many copies are worked side by side: coats, pours, and one mould that serves all. */
+/**
+ * Counts that are the same however many copies are worked side by side: coats, pours, and one mould
+ * that serves all.
+ */
 const ONCE: ReadonlySet<string> = new Set<SizeName>([
   'sealCoats',
   'pours',
@@ -168,7 +177,10 @@ function shapeSizes(water: Moving, forms: FormsPlan, ground: GroundPlan, stack: 
   }
 }
 
-/** Section of a crest drawn up, as a share of its height squared; a blended foot, cm². Common practice, no source. */
+/**
+ * Section of a crest drawn up, as a share of its height squared; a blended foot, cm². Common
+ * practice, no source.
+ */
 const CREST_SECTION = 1.5
 const FOOT_CM2 = 12
 

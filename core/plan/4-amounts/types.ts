@@ -32,7 +32,10 @@ export interface PoolAmounts {
   bG: number
   volumeMl: number
   densityGCm3: number
-  /** Band by band: part A of all its pours, and whole drops of each tint for it at once, so that no seam shows between layers. */
+  /**
+   * Band by band: part A of all its pours, and whole drops of each tint for it at once, so that no
+   * seam shows between layers.
+   */
   tintAll: {
     band: number
     pours: [first: number, last: number]

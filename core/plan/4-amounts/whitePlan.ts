@@ -15,7 +15,10 @@ export interface RecipeLine {
   ml: number
 }
 
-/** White water over the whole scene: what is mixed, how high it stands, where each white goes, and how much there is against how much there should be. */
+/**
+ * White water over the whole scene: what is mixed, how high it stands, where each white goes, and
+ * how much there is against how much there should be.
+ */
 export interface WhitePlan {
   way: string
   /** Paste that covers the map, ml and g, a tenth over; before it froths. */
@@ -38,7 +41,10 @@ export interface WhitePlan {
 
 /** Mixed over what the map asks for. Common practice, no source. */
 const OVER = 1.1
-/** White from thin to thick: which white goes where. Trade sections 2 and 5 (G6). Common practice, no source. */
+/**
+ * White from thin to thick: which white goes where. Trade sections 2 and 5 (G6). Common practice,
+ * no source.
+ */
 const BANDS = [
   { pct: 15, white: 'off-white, thin' },
   { pct: 40, white: 'off-white, half' },

@@ -30,7 +30,11 @@ export interface CuresPlan {
 /** A wait that never ends in this room is planned as so long, min, and said in a finding: 30 days. */
 export const NEVER_MIN = 43_200
 
-/** Drying times at 20 °C and 50 %, min: sealed base, castings out of the mould, paint, washes, glued texture, tissue, white, paste, glue that holds a part, rubber between coats and before its shell, plaster cloth, clay. Trade sections 1 and 2. Common practice, no source. */
+/**
+ * Drying times at 20 °C and 50 %, min: sealed base, castings out of the mould, paint, washes, glued
+ * texture, tissue, white, paste, glue that holds a part, rubber between coats and before its shell,
+ * plaster cloth, clay. Trade sections 1 and 2. Common practice, no source.
+ */
 const USUAL_MIN = {
   baseDry: 120,
   castingSet: 240,
@@ -68,7 +72,10 @@ export const workingMin = (kinetics: CureKinetics, massG: number, roomC: number)
 const firmFilmMin = (kinetics: CureKinetics, roomC: number): number =>
   once(`film/${ofResin(kinetics)}/${roomC}`, () => 60 * filmCure(kinetics, roomC, FIRM_ALPHA))
 
-/** Fifth stage: how long each thing takes to become firm, dry or clear in this room: resin from its heat, the rest from labels and the air's thirst. */
+/**
+ * Fifth stage: how long each thing takes to become firm, dry or clear in this room: resin from its
+ * heat, the rest from labels and the air's thirst.
+ */
 export function curesStage(
   build: Build,
   stacks: StacksPlan,

@@ -138,7 +138,10 @@ function formDetailed(step: Step, template: StepTemplate, k: number, stack: Form
   return notes.length > 0 ? { ...step, how: `${notes.join(' ')} ${step.how}` } : step
 }
 
-/** Steps that follow from this very pool say its figures: how high to fill, how much to pour, how long to light. */
+/**
+ * Steps that follow from this very pool say its figures: how high to fill, how much to pour, how
+ * long to light.
+ */
 function detailed(
   step: Step,
   template: StepTemplate,
@@ -359,7 +362,10 @@ function linksBefore(
 /** No chain of steps that are left out is longer than this, unless it runs in a ring. */
 const DEEPEST = 60
 
-/** Links for one "after"; where that step is left out of this build, those of the steps it would have come after. */
+/**
+ * Links for one "after"; where that step is left out of this build, those of the steps it would
+ * have come after.
+ */
 function resolve(
   scope: Scope,
   after: After,

@@ -12,7 +12,8 @@ const MINUTE_MS = 60_000
 const asked = lastAnswers<number>(20_000)
 
 /**
- * The first instant of a date at which the local clock reads a time or later. Where the clock jumps over the time in
+ * The first instant of a date at which the local clock reads a time or later. Where the clock jumps
+ * over the time in
  * spring, that is the moment of the jump; where autumn brings the time twice, it is the first.
  *
  * @param date  "2026-03-29"
@@ -51,7 +52,8 @@ function lookedUp(date: string, time: string, zone: string): number {
 }
 
 /**
- * When the builder's hands are free: the week's hours with the exceptions in their place, in real time, so that a day on
+ * When the builder's hands are free: the week's hours with the exceptions in their place, in real
+ * time, so that a day on
  * which the clocks change is as long as it is.
  *
  * @param calendar  zone, start, week, exceptions and busy times
@@ -113,7 +115,10 @@ function merged(spans: Span[]): Span[] {
   return out
 }
 
-/** An instant as the builder's clock has it, with its offset. @example localIso(0, 'UTC') // "1970-01-01T00:00:00.000Z" */
+/**
+ * An instant as the builder's clock has it, with its offset.
+ * @example localIso(0, 'UTC') // "1970-01-01T00:00:00.000Z"
+ */
 export const localIso = (ms: number, zone: string): string =>
   DateTime.fromMillis(ms, { zone }).toISO({ suppressSeconds: true, suppressMilliseconds: true })!
 

@@ -7,10 +7,16 @@ export type Cause =
   | { kind: 'settled'; readyMin: number; from: string | null }
   /** It waits for a link. */
   | { kind: 'link'; from: string; minMin: number }
-  /** It was ready (through `from`, if anything) before the hands were free: no free hours, or busy with another task. */
+  /**
+   * It was ready (through `from`, if anything) before the hands were free: no free hours, or busy
+   * with another task.
+   */
   | { kind: 'hours'; readyMin: number; from: string | null }
   | { kind: 'hands'; readyMin: number; behind: string }
-  /** It was held back so that what follows it meets its window, or (`follower` null) to be done in one sitting with other work. */
+  /**
+   * It was held back so that what follows it meets its window, or (`follower` null) to be done in
+   * one sitting with other work.
+   */
   | { kind: 'window'; readyMin: number; from: string | null; follower: string | null }
 
 /** The cause of every start of a schedule. */

@@ -24,7 +24,8 @@ const NODES = 600
 const NODES_EACH = 300
 
 /**
- * Seventh stage: every step on the builder's own calendar, by the exact schedule, with what is done left as it was.
+ * Seventh stage: every step on the builder's own calendar, by the exact schedule, with what is done
+ * left as it was.
  *
  * @param build    its calendar, what is settled, the builder's own jobs and the log
  * @param plan     the network of work and waits
@@ -163,7 +164,8 @@ function whatFailed(
 type Hours = Pick<ScheduleInput, 'free' | 'second'>
 
 /**
- * A schedule that keeps to all that is settled, or to as much of it as can be. Windows that what is done has left too
+ * A schedule that keeps to all that is settled, or to as much of it as can be. Windows that what is
+ * done has left too
  * little time for are missed; settled times are given up, the last first, until the rest can hold.
  */
 function settle(

@@ -18,7 +18,10 @@ const MINUTE_MS = 60_000
 /** A wait shorter than this is not worth telling what to do in, min. */
 const WORTH_FILLING_MIN = 120
 
-/** A schedule in real time: work done and to come, waits, windows, what fills them, and what the finish hangs on. */
+/**
+ * A schedule in real time: work done and to come, waits, windows, what fills them, and what the
+ * finish hangs on.
+ */
 export function laidOut(
   build: Build,
   plan: StepsPlan,

@@ -18,7 +18,8 @@ export const MOMENT_WORDS: Record<Moment['kind'], string> = {
 }
 
 /**
- * Where a build stands at a moment if it went by its plan: the step under way, what dries and when it can next be
+ * Where a build stands at a moment if it went by its plan: the step under way, what dries and when
+ * it can next be
  * touched, or the next step.
  *
  * @param nowMs  ms since 1970

@@ -116,7 +116,10 @@ export interface DaysPlan {
   freeSecond: Span[]
 }
 
-/** How many minutes of the chain are work, waits, and time without a free hour: what the finishing date is made of. */
+/**
+ * How many minutes of the chain are work, waits, and time without a free hour: what the finishing
+ * date is made of.
+ */
 export function chainMinutes(chain: readonly ChainLink[]): Record<ChainLink['kind'], number> {
   const sum = { work: 0, wait: 0, hours: 0, hands: 0, before: 0 }
   for (const link of chain) sum[link.kind] += link.minutes

@@ -6,13 +6,19 @@ import { optimise } from './solver/optimise'
 import { proofOf, type Proof } from './solver/proof'
 import { gather } from './solver/sittings'
 
-/** What a schedule may cost to find. Nodes, not seconds: the same build gives the same plan on every machine. */
+/**
+ * What a schedule may cost to find. Nodes, not seconds: the same build gives the same plan on every
+ * machine.
+ */
 export interface Effort {
   /** Orders of two tasks that may be tried. */
   nodes: number
   /** An order of tasks that is tried first: of a plan that was taken on before. */
   order?: readonly string[]
-  /** Where there is none, it suffices to know whether tasks wait for each other in a ring: what cannot hold need not be found. */
+  /**
+   * Where there is none, it suffices to know whether tasks wait for each other in a ring: what
+   * cannot hold need not be found.
+   */
   brief?: boolean
   /** Asked now and then whether to give up; what was found so far is the answer. */
   stop?: () => boolean
@@ -43,15 +49,18 @@ const GATHER_NODES = 400
 
 /**
  * The schedule that finishes first within free hours, then has the fewest sittings, then starts earliest: a
- * resource-constrained project with least and greatest waits (RCPSP/max), one or two pairs of hands and a calendar.
+ * resource-constrained project with least and greatest waits (RCPSP/max), one or two pairs of hands
+ * and a calendar.
  *
  * @param input   minutes, integers, from 0
  * @param effort  how long to look
  * @returns       starts, finish, a bound no plan can better, and the proof; or what cannot be placed:
- *                `loop` the tasks wait for each other, `noWindow` longer than any free window, `ranOut` no window left,
+ *                `loop` the tasks wait for each other, `noWindow` longer than any free window,
+ * `ranOut` no window left,
  *                `tooTight` waits that cannot all hold, `notFound` none found and none proven impossible
  * @source Bartusch, Möhring and Radermacher 1988; De Reyck and Herroelen 1998; written from memory
- * @example schedule({ free: [[0, 60]], tasks: [{ id: 'pour', handsMin: 30 }], links: [] }) // { finishMin: 30, optimal: true, … }
+ * @example schedule({ free: [[0, 60]], tasks: [{ id: 'pour', handsMin: 30 }], links: [] }) // {
+ *   finishMin: 30, optimal: true, … }
  */
 export function schedule(
   input: ScheduleInput,

@@ -13,7 +13,10 @@ export const DONE = 'done'
 
 const MINUTE_MS = 60_000
 
-/** The work that is left, as tasks: steps in pieces, what is done as earliest and latest starts of what follows. */
+/**
+ * The work that is left, as tasks: steps in pieces, what is done as earliest and latest starts of
+ * what follows.
+ */
 export interface StepNetwork {
   tasks: Task[]
   links: TaskLink[]
@@ -144,7 +147,8 @@ export function stepNetwork(
 }
 
 /**
- * Tasks with what the builder has settled about one step. A settled time needs no free hours: it makes its own.
+ * Tasks with what the builder has settled about one step. A settled time needs no free hours: it
+ * makes its own.
  *
  */
 export function arranged(

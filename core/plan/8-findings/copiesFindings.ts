@@ -12,7 +12,8 @@ export function copiesFindings(build: Build, stages: Stages): Finding[] {
       steps.find((s) => s.id === link.to)
     ]
     const open = link.maxMin - link.minMin
-    // the first copy's window opens while the last is still being coated: both take their time over all of them
+    // the first copy's window opens while the last is still being coated: both take their time over
+    // all of them
     const needed = touch ? touch.handsMin * (1 - 1 / build.copies) : 0
     if (!coat || !touch || needed <= open) return []
     const fits = Math.max(1, Math.floor(build.copies / Math.max(1, needed / Math.max(1, open))))

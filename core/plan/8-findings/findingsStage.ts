@@ -22,7 +22,10 @@ import { mm } from '../../words/sentences'
 import { waterFindings } from './waterFindings'
 import { whiteFindings } from './whiteFindings'
 
-/** Last stage: looks over the whole plan. Stops first, then warnings, then notes, each in the order of the work. */
+/**
+ * Last stage: looks over the whole plan. Stops first, then warnings, then notes, each in the order
+ * of the work.
+ */
 export function findingsStage(
   build: Build,
   stages: Stages,

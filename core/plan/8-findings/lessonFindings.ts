@@ -2,7 +2,10 @@ import type { Build } from '../../build/types'
 import type { Lesson } from '../learned/history'
 import type { Finding, Place } from './types'
 
-/** Materials that a build is made of, each with the water that asks for it (null: the ground or the finish). */
+/**
+ * Materials that a build is made of, each with the water that asks for it (null: the ground or the
+ * finish).
+ */
 function materialsOf(build: Build): Map<string, string | null> {
   const found = new Map<string, string | null>([
     [build.ground.landform, null],

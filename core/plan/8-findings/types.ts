@@ -13,7 +13,10 @@ export type Place = 'builds' | 'ground' | 'water' | 'build-up' | 'mix' | 'days' 
 /** Something worth a warning, with its number, its reason and a way out. */
 export interface Finding {
   id: string
-  /** `stop`: part of the plan can't be made. `warn`: it can, and will likely go wrong. `note`: worth knowing. */
+  /**
+   * `stop`: part of the plan can't be made. `warn`: it can, and will likely go wrong. `note`: worth
+   * knowing.
+   */
   severity: 'stop' | 'warn' | 'note'
   place: Place
   water: string | null

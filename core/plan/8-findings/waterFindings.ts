@@ -9,14 +9,20 @@ import { wayFor } from '../../craft/ways/catalog'
 import type { Finding } from './types'
 import { mm } from '../../words/sentences'
 
-/** Waves on one water that travel more than this apart look like two pictures, degrees. Common practice, no source. */
+/**
+ * Waves on one water that travel more than this apart look like two pictures, degrees. Common
+ * practice, no source.
+ */
 const APART_DEG = 40
 /** A crest that stands in water this much deeper than it breaks in, or shallower, is in the wrong place. */
 const TOO_DEEP = 1.25
 const TOO_SHALLOW = 0.6
 /** Faster than any stream that holds together, m/s. Common practice, no source. */
 const TORRENT_MS = 15
-/** Falls lower than this are ruled by surface tension, m: a few capillary lengths. Common practice, no source. */
+/**
+ * Falls lower than this are ruled by surface tension, m: a few capillary lengths. Common practice,
+ * no source.
+ */
 const LEAST_FALL_M = 0.05
 /** Higher than any fall that lands as a sheet, m. */
 const HIGHEST_FALL_M = 300

@@ -24,7 +24,8 @@ export interface RepairCost {
  * Judges a trouble by the models and plans the build with and without its repair.
  *
  * @throws RangeError for a trouble or a water that does not exist
- * @example repairCost(build, 'still-white', 'weir', { thickMm: 8, sinceH: 96 }, BUILT_IN_SHELF).verdict.number // "clear in 6 days"
+ * @example repairCost(build, 'still-white', 'weir', { thickMm: 8, sinceH: 96 },
+ *   BUILT_IN_SHELF).verdict.number // "clear in 6 days"
  */
 export function repairCost(
   build: Build,

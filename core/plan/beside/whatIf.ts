@@ -36,7 +36,10 @@ export interface Variant {
   edit: Edit
 }
 
-/** How much warmer the room is tried, °C, and how far: rooms can be brought there, and labels hold near 21 °C. Common practice, no source. */
+/**
+ * How much warmer the room is tried, °C, and how far: rooms can be brought there, and labels hold
+ * near 21 °C. Common practice, no source.
+ */
 const WARMER_C = 4
 const WARMEST_C = 26
 /** What a dryer brings the air to, %. Common practice, no source. */
@@ -64,7 +67,10 @@ type Planned = Pick<Plan, 'stacks'>
 /** The most coats that a build keeps. */
 const MOST_COATS = 40
 
-/** One coat more on every moving water than it is laid in now, advised or asked for; null: nothing is laid in coats. */
+/**
+ * One coat more on every moving water than it is laid in now, advised or asked for; null: nothing
+ * is laid in coats.
+ */
 function thinner(build: Build, { stacks }: Planned): Edit | null {
   const more = movingOf(build).flatMap((water) => {
     const laid = stacks.forms.find((f) => f.id === water.id)?.laying?.coats
@@ -211,7 +217,8 @@ export function variantNamed(build: Build, plan: Planned, id: string): Variant |
 }
 
 /**
- * Today's plan and what changes would make of it: finish, sittings, money, risk. Where a deadline is set and none of them
+ * Today's plan and what changes would make of it: finish, sittings, money, risk. Where a deadline
+ * is set and none of them
  * meets it alone, pairs of those that help most are tried.
  */
 export function whatIf(build: Build, shelf: Shelf, history: History): WhatIf[] {

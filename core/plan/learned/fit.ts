@@ -26,7 +26,10 @@ const PRIOR_SD = 0.35
 /** Logarithms of the factor that are looked at. */
 const STEP = 0.02
 const REACH = 1.6
-/** How much one day differs from another, as standard deviations of the logarithm, each as likely as its weight. */
+/**
+ * How much one day differs from another, as standard deviations of the logarithm, each as likely as
+ * its weight.
+ */
 const SPREADS: readonly (readonly [sd: number, weight: number])[] = [
   [0.04, 1],
   [0.07, 2],
@@ -37,7 +40,10 @@ const SPREADS: readonly (readonly [sd: number, weight: number])[] = [
   [0.55, 0.5]
 ]
 
-/** Distribution function of Student's t with four degrees of freedom: heavy tails, so that one odd day says little. */
+/**
+ * Distribution function of Student's t with four degrees of freedom: heavy tails, so that one odd
+ * day says little.
+ */
 export function studentT4(t: number): number {
   if (t === Infinity) return 1
   if (t === -Infinity) return 0
@@ -46,10 +52,12 @@ export function studentT4(t: number): number {
 }
 
 /**
- * How much longer (above 1) or shorter than foretold a product's waits really are, from looks that only say “not yet” or
+ * How much longer (above 1) or shorter than foretold a product's waits really are, from looks that
+ * only say “not yet” or
  * “ready”.
  *
- * Logarithms of real over foretold waits are taken as Student's t about one value, with a spread that is itself unknown;
+ * Logarithms of real over foretold waits are taken as Student's t about one value, with a spread
+ * that is itself unknown;
  * a look gives an interval, not a time (interval-censored data). The posterior is summed over a grid.
  *
  * @param seen  outcomes; none: what is believed beforehand

@@ -5,7 +5,10 @@ import { evenly, type Point2 } from '../../physics/shape/polygon'
 /** Wood or plaster left under and behind a master, mm. */
 const PLINTH_MM = 3
 const BACK_MM = 6
-/** A master is made longer than the fall is wide, or the crest long, at each end, mm; sawn flush. Common practice, no source. */
+/**
+ * A master is made longer than the fall is wide, or the crest long, at each end, mm; sawn flush.
+ * Common practice, no source.
+ */
 export const OVER_LENGTH_MM = 4
 
 /** A solid by its sections: rings of as many points, one behind the other, mm. */
@@ -26,7 +29,10 @@ export function mastersOf(forms: FormsPlan, name: (id: string) => string): Maste
   ]
 }
 
-/** What lies under the sheet (its underside, or the steps), to lay strips or bend plastic over: its lower face, as wide as the lip. */
+/**
+ * What lies under the sheet (its underside, or the steps), to lay strips or bend plastic over: its
+ * lower face, as wide as the lip.
+ */
 function fallFormer(form: FallForm, name: string): Master[] {
   if (!form.curve) return []
   const lowerFace = form.wall.length > 2 ? form.wall : form.curve.lowerFace

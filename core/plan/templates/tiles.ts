@@ -26,7 +26,10 @@ export interface Tiling {
   landscape: boolean
 }
 
-/** Sheets for a drawing, upright or lying, whichever takes fewer. @example tiling({ widthMm: 420, heightMm: 300 }, 'a4').sheets // 6 */
+/**
+ * Sheets for a drawing, upright or lying, whichever takes fewer.
+ * @example tiling({ widthMm: 420, heightMm: 300 }, 'a4').sheets // 6
+ */
 export function tiling(
   { widthMm, heightMm }: Pick<Template, 'widthMm' | 'heightMm'>,
   paper: Paper

@@ -135,7 +135,10 @@ declare const WebAssembly: {
 }
 
 const PAGE = 65536
-/** Room before, between and after arrays: two cells are read at a time, and neighbours of the first and last. */
+/**
+ * Room before, between and after arrays: two cells are read at a time, and neighbours of the first
+ * and last.
+ */
 const ROOM = 64
 let compiled: object | null = null
 

@@ -2,7 +2,8 @@ import { GRAVITY } from '../../physics/gravity'
 import { cellOf, type Field } from './field'
 
 /**
- * Faces at which the bed drops so steeply that water may leave it: there a sheet takes over, and hands its discharge and
+ * Faces at which the bed drops so steeply that water may leave it: there a sheet takes over, and
+ * hands its discharge and
  * momentum on to where it lands.
  */
 export interface Drops {
@@ -20,12 +21,18 @@ export interface Drops {
   own: Float64Array
 }
 
-/** A bed that falls by more than this over its length may be left by the water. Common practice: 45°, no source. */
+/**
+ * A bed that falls by more than this over its length may be left by the water. Common practice:
+ * 45°, no source.
+ */
 const STEEP = 1
 /** A sheet flies at most so many cells. */
 const FARTHEST = 400
 
-/** The faces of a bed that are steep enough for a sheet, both ways and in both directions; null when there are none. */
+/**
+ * The faces of a bed that are steep enough for a sheet, both ways and in both directions; null when
+ * there are none.
+ */
 export function dropsOf(field: Field, leastM = 0): Drops | null {
   const { cols, rows, stride, z, dxM } = field
   const above: number[] = []
@@ -59,8 +66,10 @@ export function dropsOf(field: Field, leastM = 0): Drops | null {
 }
 
 /**
- * Takes what falls over steep faces from the cell at their foot and gives it to the cell where it lands: mass and momentum
- * as they left. Where the sheet lands at the foot, or stands in tail water, nothing changes: the water follows its bed.
+ * Takes what falls over steep faces from the cell at their foot and gives it to the cell where it
+ * lands: mass and momentum
+ * as they left. Where the sheet lands at the foot, or stands in tail water, nothing changes: the
+ * water follows its bed.
  *
  * @source a free body's path; written from memory
  */

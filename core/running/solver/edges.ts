@@ -17,7 +17,10 @@ export const SWELL = 4
 /** The edges of a field: a kind and a figure for each of their cells, from the west or the south. */
 export type Edges = Record<EdgeSide, { kind: Uint8Array; value: Float64Array }>
 
-/** A train of long waves: height of its crests over the still level, m, radians a second, the way it runs as a unit step, and the still level. */
+/**
+ * A train of long waves: height of its crests over the still level, m, radians a second, the way it
+ * runs as a unit step, and the still level.
+ */
 export interface Swell {
   amplitudeM: number
   omega: number
@@ -27,7 +30,10 @@ export interface Swell {
   perM: number
 }
 
-/** Crests over their still water that it bears, as a share of its depth: half of 0.78 (McCowan 1891; from memory). */
+/**
+ * Crests over their still water that it bears, as a share of its depth: half of 0.78 (McCowan 1891;
+ * from memory).
+ */
 const BEARS = 0.39
 
 export const walls = (cols: number, rows: number): Edges => {
@@ -35,7 +41,10 @@ export const walls = (cols: number, rows: number): Edges => {
   return { w: side(rows), e: side(rows), s: side(cols), n: side(cols) }
 }
 
-/** Depth beyond an edge through which a discharge comes in, in keeping with what runs out through the edge. */
+/**
+ * Depth beyond an edge through which a discharge comes in, in keeping with what runs out through
+ * the edge.
+ */
 function inflowDepth(q: number, outgoing: number): number {
   // g·q/c² − 2c = outgoing, solved for c by Newton's steps from critical flow
   let c = Math.cbrt(GRAVITY * q)
@@ -51,7 +60,10 @@ function inflowDepth(q: number, outgoing: number): number {
   return Math.max(c, critical) ** 2 / GRAVITY
 }
 
-/** The bed's slope towards an edge is read over so many cells; a single one says more of its stones than of its fall. */
+/**
+ * The bed's slope towards an edge is read over so many cells; a single one says more of its stones
+ * than of its fall.
+ */
 const SLOPE_CELLS = 4
 /** A bed that falls less than this to its edge ends in a flat lip, as far as dips can tell. Chosen. */
 const LEAST_SLOPE = 5e-4
@@ -72,7 +84,8 @@ function slopeOut(
 }
 
 /**
- * Depth at which quiet water leaves over an open edge, m: normal depth where the bed goes on falling, critical depth over
+ * Depth at which quiet water leaves over an open edge, m: normal depth where the bed goes on
+ * falling, critical depth over
  * a lip or where it falls steeply; in keeping with what runs out through the edge.
  *
  * @param outgoing  2√(gh) + speed outwards, as it comes to the edge (its Riemann invariant), m/s
@@ -97,7 +110,8 @@ export function leavesAt(outgoing: number, slope: number, manning: number): numb
 }
 
 /**
- * Fills the cells beyond the edges. Quiet water keeps the wave that runs out through the edge (its Riemann invariant),
+ * Fills the cells beyond the edges. Quiet water keeps the wave that runs out through the edge (its
+ * Riemann invariant),
  * so that nothing is thrown back that a wall would not throw back.
  *
  * @param h, hu, hv  depth and discharges of one of the field's states

@@ -6,7 +6,8 @@ export const GHOSTS = 2
 export const DRY_M = 1e-6
 
 /**
- * Water over a bed, at full size: one number a cell in flat arrays, with `GHOSTS` cells beyond each edge. Row 0 of the
+ * Water over a bed, at full size: one number a cell in flat arrays, with `GHOSTS` cells beyond each
+ * edge. Row 0 of the
  * inside is the southernmost, column 0 the westernmost. Metres, m²/s and seconds.
  */
 export interface Field {
@@ -26,9 +27,15 @@ export interface Field {
   kernel: Kernel
 }
 
-/** Arrays that a field, its stepper, its drops, its foam and its means are made of: numbers a cell, and integers a row. */
+/**
+ * Arrays that a field, its stepper, its drops, its foam and its means are made of: numbers a cell,
+ * and integers a row.
+ */
 const NUMBERS = 38
-/** Rows of numbers that a stage keeps at hand: slopes and what goes through faces, of the rows that it is at. */
+/**
+ * Rows of numbers that a stage keeps at hand: slopes and what goes through faces, of the rows that
+ * it is at.
+ */
 export const SWEEP_ROWS = 24
 const INTEGERS = 2
 

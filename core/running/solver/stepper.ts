@@ -5,10 +5,16 @@ import { GHOSTS, SWEEP_ROWS, volumeM3, type Field } from './field'
 /** Share of the longest step that is taken: half of it keeps every depth positive in two directions. */
 export const CFL = 0.45
 
-/** Arrays of as many numbers as cells that one step works on: bed, roughness, two states, two speeds, what is brought. */
+/**
+ * Arrays of as many numbers as cells that one step works on: bed, roughness, two states, two
+ * speeds, what is brought.
+ */
 export const STEP_ARRAYS = 13
 
-/** Water that comes in from nowhere, with the speed of the water there: a spring at a cell of the field, m³/s. */
+/**
+ * Water that comes in from nowhere, with the speed of the water there: a spring at a cell of the
+ * field, m³/s.
+ */
 export interface Spring {
   cell: number
   m3S: number
@@ -45,7 +51,8 @@ export interface Stepper {
 }
 
 /**
- * A stepper of the two-dimensional shallow-water equations: second order in space by limited slopes and in time by
+ * A stepper of the two-dimensional shallow-water equations: second order in space by limited slopes
+ * and in time by
  * Heun's two stages, friction by Manning taken implicitly in each.
  *
  * @source Audusse et al. (2004) for the whole scheme; Heun's method; Manning 1891; written from memory
@@ -104,7 +111,10 @@ export function stepper({
   const first = [field.h, field.hu, field.hv] as const
   const between = [h1, hu1, hv1] as const
 
-  /** One stage from a state whose speeds are known: to a second state, or to the mean of that and the first. Gives what comes in, m³/s. */
+  /**
+   * One stage from a state whose speeds are known: to a second state, or to the mean of that and
+   * the first. Gives what comes in, m³/s.
+   */
   function stage(
     state: readonly Float64Array[],
     out: readonly Float64Array[],
@@ -152,7 +162,10 @@ export function stepper({
     if (least < 0) repay(out)
     return came + room[0] * dxM
   }
-  /** Cells that gave more than they had take it back from the deepest of their neighbours: nothing is made from nothing. */
+  /**
+   * Cells that gave more than they had take it back from the deepest of their neighbours: nothing
+   * is made from nothing.
+   */
   function repay([h1, hu1, hv1]: readonly Float64Array[]): void {
     for (let r = GHOSTS; r < rows + GHOSTS; r++) {
       for (let i = r * stride + GHOSTS, end = i + cols; i < end; i++) {

@@ -1,6 +1,7 @@
 /**
  * CIE 1931 standard observer and illuminant D65, 400–700 nm in steps of 10 nm.
- * @source ISO/CIE 11664-1 and -2 (tables at 10 nm); written from memory and checked against the white and the primaries of sRGB
+ * @source ISO/CIE 11664-1 and -2 (tables at 10 nm); written from memory and checked against the
+ *   white and the primaries of sRGB
  */
 export const BANDS = 31
 export const WAVELENGTHS: readonly number[] = Array.from({ length: BANDS }, (_, i) => 400 + 10 * i)
@@ -30,7 +31,8 @@ const D65 = [
 export const WHITE: readonly [number, number, number] = [0.95047, 1, 1.08883]
 
 /**
- * Weights that turn a reflectance into X, Y, Z under D65. Each row adds up to the white, so that a perfect white is white
+ * Weights that turn a reflectance into X, Y, Z under D65. Each row adds up to the white, so that a
+ * perfect white is white
  * in spite of the ends of the spectrum that are left out.
  */
 export const XYZ_WEIGHTS: readonly (readonly number[])[] = [X_BAR, Y_BAR, Z_BAR].map((bar, row) => {

@@ -9,11 +9,13 @@ const ROUNDS = 60
 const known = lastAnswers<readonly number[]>(400)
 
 /**
- * The smoothest reflectance that has a colour of the screen under D65: (tanh z + 1)/2 with the least squared slope of z.
+ * The smoothest reflectance that has a colour of the screen under D65: (tanh z + 1)/2 with the
+ * least squared slope of z.
  *
  * @param colour  `#rrggbb`
  * @returns       31 bands, 400–700 nm, each above 0 and below 1
- * @source Burns, "Generating reflectance curves from sRGB triplets" (2017), method of the least slope squared of the
+ * @source Burns, "Generating reflectance curves from sRGB triplets" (2017), method of the least
+ *   slope squared of the
  *         hyperbolic tangent; written from memory
  */
 export function reflectanceOf(colour: string): readonly number[] {

@@ -19,7 +19,10 @@ export interface TintLook {
   scatterPerMm?: number
 }
 
-/** Even a dye scatters a little: so deep water keeps a colour and does not end in black. Typical, from memory. */
+/**
+ * Even a dye scatters a little: so deep water keeps a colour and does not end in black. Typical,
+ * from memory.
+ */
 export const DYE_SCATTER_PER_MM = 0.0002
 const DARKEST = 0.0004
 
@@ -67,7 +70,8 @@ const layerOf = ({ depthMm, tints }: TintedPour): Layer => {
 }
 
 /**
- * Colour of water over a painted bed: each pour a Kubelka–Munk layer over what is under it, in 31 bands, seen by the CIE
+ * Colour of water over a painted bed: each pour a Kubelka–Munk layer over what is under it, in 31
+ * bands, seen by the CIE
  * 1931 observer under D65. The shine of the surface is left out.
  *
  * @param bed    colour of the bed, `#rrggbb`
@@ -104,7 +108,10 @@ const TO_XYZ = [
 const labOfRgb = (rgb: readonly number[]) =>
   labOfXyz(TO_XYZ.map((row) => row.reduce((s, w, i) => s + w * rgb[i], 0)))
 
-/** A test chip: the tint over white paper at a known dose and depth, and the paper beside it, both as photographed. */
+/**
+ * A test chip: the tint over white paper at a known dose and depth, and the paper beside it, both
+ * as photographed.
+ */
 export interface Chip {
   colour: string
   paper: string
@@ -123,7 +130,10 @@ export interface ChipFit {
 /** Dose and depth at which a tint of the shelf says what it looks like. */
 export const LOOK_AT = { dropsPer100G: 3, depthMm: 10 }
 
-/** The colour of a chip with its paper made white: what the camera's white balance and the lamp did is divided out. */
+/**
+ * The colour of a chip with its paper made white: what the camera's white balance and the lamp did
+ * is divided out.
+ */
 export function balanced(colour: string, paper: string): string {
   const white = linearOf(paper)
   return hexOf(linearOf(colour).map((v, i) => (white[i] > 0 ? v / white[i] : 0)))

@@ -16,7 +16,10 @@ export interface DamInput {
 export interface DamAnswer {
   bowMm: number
   extraMl: number
-  /** Largest distance between supports at which the bow stays within the limit, mm; the span itself where it already does. */
+  /**
+   * Largest distance between supports at which the bow stays within the limit, mm; the span itself
+   * where it already does.
+   */
   braceEveryMm: number
 }
 
@@ -43,21 +46,25 @@ function bowOf(input: DamInput, spanMm: number): { bowMm: number; extraMl: numbe
 }
 
 /**
- * What a panel does under the liquid it holds back: a thin plate held or clamped at foot and sides, free at the top, under
- * pressure that grows with depth to ρgd. Small-deflection theory: a bow much over the thickness is overstated, which errs
+ * What a panel does under the liquid it holds back: a thin plate held or clamped at foot and sides,
+ * free at the top, under
+ * pressure that grows with depth to ρgd. Small-deflection theory: a bow much over the thickness is
+ * overstated, which errs
  * to the safe side.
  *
  * @param input  height of the liquid and span between supports, mm; thickness mm; modulus GPa; liquid g/cm³
  * @returns      bow, mm; liquid the bow takes in, ml; distance between braces, mm
  * @source Timoshenko & Woinowsky-Krieger, Theory of Plates and Shells; written from memory
- * @example damBow({ heightMm: 15, spanMm: 60, thicknessMm: 0.25, modulusGPa: 1.8, liquidGCm3: 1.1, edges: 'held' })
+ * @example damBow({ heightMm: 15, spanMm: 60, thicknessMm: 0.25, modulusGPa: 1.8, liquidGCm3: 1.1,
+ *   edges: 'held' })
  */
 export function damBow(input: DamInput): DamAnswer {
   const limitMm = input.limitMm ?? BOW_LIMIT_MM
   const whole = bowOf(input, input.spanMm)
   let braceEveryMm = input.spanMm
   if (whole.bowMm > limitMm) {
-    // bow grows about as a power of the span: secants in the logarithms, kept between what is known to hold and what is not
+    // bow grows about as a power of the span: secants in the logarithms, kept between what is known
+    // to hold and what is not
     let [low, high] = [0, input.spanMm]
     let [seen, bow] = [input.spanMm, whole.bowMm]
     let power = 3

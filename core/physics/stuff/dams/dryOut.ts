@@ -9,7 +9,8 @@ const DRINKS = 0.4
 const COAT_KEEPS = 0.75
 
 /**
- * Time until a bed is dry after a leak test: the film that blotting leaves, and what the shell drank through its seal.
+ * Time until a bed is dry after a leak test: the film that blotting leaves, and what the shell
+ * drank through its seal.
  *
  * @param shellMm    thickness of the shell
  * @param sealCoats  coats of seal over it

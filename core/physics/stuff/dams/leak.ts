@@ -20,7 +20,8 @@ export interface LeakInput {
  * @param input  hole's diameter and length and the head over it, mm; viscosity Pa·s; density g/cm³
  * @returns      ml/h
  * @source Hagen–Poiseuille; any text on fluid mechanics
- * @example leak({ holeMm: 0.3, lengthMm: 5, headMm: 10, viscosityPaS: 0.001, densityGCm3: 1 }).mlPerH // 14.04
+ * @example leak({ holeMm: 0.3, lengthMm: 5, headMm: 10, viscosityPaS: 0.001, densityGCm3: 1
+ *   }).mlPerH // 14.04
  */
 export function leak(input: LeakInput): { mlPerH: number } {
   const pressure = input.densityGCm3 * 1000 * GRAVITY * (input.headMm / 1000)

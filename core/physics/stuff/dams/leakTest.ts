@@ -5,7 +5,10 @@ export interface LeakTest {
   /** Heights of the water for each lift, mm on the build's own scale. */
   levelsMm: number[]
   waitMin: number
-  /** What a drop of the level in that wait would mean: the hole, and the resin it would lose before it gels. */
+  /**
+   * What a drop of the level in that wait would mean: the hole, and the resin it would lose before
+   * it gels.
+   */
   drops: { dropMm: number; holeMm: number; resinMl: number }[]
 }
 
@@ -20,7 +23,8 @@ const RESIN_GCM3 = 1.1
 const DROPS_MM = [0.5, 1, 2, 5]
 
 /**
- * Writes a leak test for a pool: each lift as high as the trade's, and a wait long enough that a hole which would lose
+ * Writes a leak test for a pool: each lift as high as the trade's, and a wait long enough that a
+ * hole which would lose
  * resin worth minding shows as a drop of half a millimetre.
  *
  * @param fromMm   lowest ground, mm

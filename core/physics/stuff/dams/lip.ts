@@ -7,7 +7,8 @@ import { GRAVITY } from '../../gravity'
  * @param densityGCm3       g/cm³
  * @param contactDeg        contact angle, 0 (wets) to 90 (stays level)
  * @returns                 rise and capillary length, mm
- * @source de Gennes, Brochard-Wyart & Quéré, Capillarity and Wetting Phenomena (2004), ch. 2; written from memory
+ * @source de Gennes, Brochard-Wyart & Quéré, Capillarity and Wetting Phenomena (2004), ch. 2;
+ *   written from memory
  * @example lip(0.036, 1.1, 0) // { riseMm: 2.583, capillaryMm: 1.827 }
  */
 export function lip(

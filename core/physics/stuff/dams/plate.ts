@@ -26,7 +26,10 @@ export interface Bend {
   at: (x: number, y: number) => number
 }
 
-/** Flexural rigidity, N·m. @example rigidity({ modulusPa: 3.1e9, thicknessM: 0.001, poisson: 0.35 }) // 0.2944 */
+/**
+ * Flexural rigidity, N·m.
+ * @example rigidity({ modulusPa: 3.1e9, thicknessM: 0.001, poisson: 0.35 }) // 0.2944
+ */
 export const rigidity = ({
   modulusPa,
   thicknessM,
@@ -35,11 +38,13 @@ export const rigidity = ({
   (modulusPa * thicknessM ** 3) / (12 * (1 - poisson ** 2))
 
 /**
- * Bending of a thin plate under a pressure, by Ritz's method: the sum of polynomials that meet the held edges and makes
+ * Bending of a thin plate under a pressure, by Ritz's method: the sum of polynomials that meet the
+ * held edges and makes
  * the bending energy least. A free edge needs nothing: it comes out of the energy.
  *
  * @param pressurePa  pressure at a place given as shares of width and height, Pa
- * @source Timoshenko & Woinowsky-Krieger, Theory of Plates and Shells, ch. 10 (energy method); written from memory
+ * @source Timoshenko & Woinowsky-Krieger, Theory of Plates and Shells, ch. 10 (energy method);
+ *   written from memory
  */
 export function bend(plate: Plate, pressurePa: (x: number, y: number) => number): Bend {
   const { widthM: a, heightM: b } = plate
@@ -118,7 +123,10 @@ interface Series {
 }
 const series = lastAnswers<Series>(50)
 
-/** Polynomials for a way of holding the edges, and the integrals of their products: the same for every size of plate. */
+/**
+ * Polynomials for a way of holding the edges, and the integrals of their products: the same for
+ * every size of plate.
+ */
 function seriesFor(edges: Plate['edges'], top: Plate['top']): Series {
   const key = `${edges}/${top}`
   const there = series.get(key)

@@ -11,12 +11,17 @@ const AIR_J_M3K = 1200
 const WATER_G_K_J = 18.015 / 8.314462618
 const WATER_G_M3 = 1e6
 
-/** Saturation pressure of water vapour, Pa. @source Buck 1981, written from memory @example saturationPa(20) // 2339 */
+/**
+ * Saturation pressure of water vapour, Pa.
+ * @source Buck 1981, written from memory
+ * @example saturationPa(20) // 2339
+ */
 export const saturationPa = (tempC: number): number =>
   611.21 * Math.exp((18.678 - tempC / 234.5) * (tempC / (257.14 + tempC)))
 
 /**
- * Speed at which a wet face in still air loses water, per unit of the difference in activity between face and air, m/s of
+ * Speed at which a wet face in still air loses water, per unit of the difference in activity
+ * between face and air, m/s of
  * liquid: Dalton's law with Lewis's relation between the passage of heat and of vapour.
  *
  * @source Dalton 1802; Lewis 1922; written from memory
@@ -35,7 +40,8 @@ export const evaporation = ({ tempC, rhPct }: Room): number =>
   thirst(tempC) * (1 - Math.min(99, rhPct) / 100) * WATER_G_M3 * 3600
 
 /**
- * Drying against a room of 20 °C and 50 %: as the air's thirst for water, p_sat(T)·(1 − RH). Never more than fifty times slower: past
+ * Drying against a room of 20 °C and 50 %: as the air's thirst for water, p_sat(T)·(1 − RH). Never
+ * more than fifty times slower: past
  * that nothing dries, and a finding says so.
  *
  * @source Dalton's law of evaporation; saturation pressure by Buck 1981, written from memory

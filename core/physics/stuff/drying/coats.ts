@@ -21,13 +21,15 @@ export const MOST_COATS = 8
 const SITTING_WORTH_H = 12
 
 /**
- * Coats for a finished height of gel: it shrinks by its water, and a coat waits until the one below is clear, for what is
+ * Coats for a finished height of gel: it shrinks by its water, and a coat waits until the one below
+ * is clear, for what is
  * laid over white stays white.
  *
  * @param finalMm   height when it has dried, mm
  * @param most      coats compared
  * @param dry       drying of one coat: handed in where it is remembered
- * @returns         the coats that finish soonest when every further sitting counts as half a day, and the table of all
+ * @returns         the coats that finish soonest when every further sitting counts as half a day,
+ *   and the table of all
  * @example coatsFor({ solidsVol: 0.4, dM2S: 2e-10 }, 3, 20, 50).coats
  */
 export function coatsFor(

@@ -8,7 +8,10 @@ export interface DryingGel {
   dM2S: number
   /** How far it falls as the gel dries: e to the minus this, from wet to dry. 0: it stays. */
   fallsBy?: number
-  /** Interaction of its solids with water (Flory and Huggins): high, and it lets go of its last water easily. */
+  /**
+   * Interaction of its solids with water (Flory and Huggins): high, and it lets go of its last
+   * water easily.
+   */
   chi?: number
   /** `dry`: the surface is dry at once, as in Crank's series. Left out: limited by the air. */
   surface?: 'air' | 'dry'
@@ -50,20 +53,26 @@ const MOST_STEPS = 6000
 export const activity = (water: number, chi: number): number =>
   Math.min(1, water * Math.exp(1 - water + chi * (1 - water) ** 2))
 
-/** Edges of the cells from the sealed foot (0) to the surface (1): finest under the surface, where the skin forms. */
+/**
+ * Edges of the cells from the sealed foot (0) to the surface (1): finest under the surface, where
+ * the skin forms.
+ */
 const EDGES = Float64Array.from({ length: CELLS + 1 }, (_, j) => 1 - (1 - j / CELLS) ** 2)
 const WIDTHS = Float64Array.from({ length: CELLS }, (_, i) => EDGES[i + 1] - EDGES[i])
 
 /**
- * A film of gel losing its water: a wet surface limited by the air, then diffusion through a thickening skin, one face
+ * A film of gel losing its water: a wet surface limited by the air, then diffusion through a
+ * thickening skin, one face
  * sealed; in coordinates that move with the polymer, so that the film may shrink.
  *
  * @param wetMm  thickness laid, mm, above 0
  * @param roomC  °C, above freezing
  * @param rhPct  relative humidity, 0 to 100
  * @returns      times in this room; null for what never comes
- * @source Crank, The Mathematics of Diffusion (1975), ch. 4 and 10; Dalton; Buck 1981; written from memory. Steps are
- *         implicit and extrapolated (Deuflhard 1983). The air next to the film is taken to be as warm as the room.
+ * @source Crank, The Mathematics of Diffusion (1975), ch. 4 and 10; Dalton; Buck 1981; written from
+ *   memory. Steps are
+ *         implicit and extrapolated (Deuflhard 1983). The air next to the film is taken to be as
+ * warm as the room.
  * @example dryFilm({ solidsVol: 0.4, dM2S: 2e-10 }, 1.5, 20, 50).clearH // about a day
  */
 export function dryFilm(gel: DryingGel, wetMm: number, roomC: number, rhPct: number): Drying {
@@ -197,7 +206,10 @@ function thinned(curve: readonly [number, number][]): [number, number][] {
   return kept
 }
 
-/** Share of its water that a film still holds at an hour, from its curve. @example retainedAt([[0, 1], [10, 0]], 5) // 0.5 */
+/**
+ * Share of its water that a film still holds at an hour, from its curve.
+ * @example retainedAt([[0, 1], [10, 0]], 5) // 0.5
+ */
 export function retainedAt(curve: Drying['curve'], h: number): number {
   const i = curve.findIndex((p) => p[0] >= h)
   if (i === 0) return curve[0][1]

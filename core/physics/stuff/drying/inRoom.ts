@@ -8,7 +8,10 @@ export const COLDEST_C = 1
 const THINNEST_MM = 0.02
 
 const memory = lastAnswers<Drying>(400)
-/** Drying of a coat of a gel in a room, remembered; thickness to the nearest hundredth. Never in a frozen room. */
+/**
+ * Drying of a coat of a gel in a room, remembered; thickness to the nearest hundredth. Never in a
+ * frozen room.
+ */
 export function dryInRoom(gel: DryingGel, wetMm: number, room: Room): Drying {
   const wet = Math.max(THINNEST_MM, Math.round(wetMm * 100) / 100)
   if (room.tempC < COLDEST_C)

@@ -20,7 +20,8 @@ export const WORTH_KEEPING = 0.85
  * @param wavelengthMm  crest to crest, mm
  * @param viscosityPaS  now
  * @source Orchard 1962, thin film; written from memory
- * @example levellingRate({ viscosityPaS: 10, thickenMin: 2, surfaceTensionNM: 0.035, densityGCm3: 1.05 }, 1, 6, 10)
+ * @example levellingRate({ viscosityPaS: 10, thickenMin: 2, surfaceTensionNM: 0.035, densityGCm3:
+ *   1.05 }, 1, 6, 10)
  */
 export function levellingRate(
   gel: FlowingGel,
@@ -36,7 +37,11 @@ export function levellingRate(
   )
 }
 
-/** Viscosity at a time, Pa·s. @example viscosityAt({ viscosityPaS: 10, thickenMin: 2, surfaceTensionNM: 0.035, densityGCm3: 1 }, 2) // 27.18 */
+/**
+ * Viscosity at a time, Pa·s.
+ * @example viscosityAt({ viscosityPaS: 10, thickenMin: 2, surfaceTensionNM: 0.035, densityGCm3: 1
+ * }, 2) // 27.18
+ */
 export const viscosityAt = (gel: FlowingGel, atMin: number): number =>
   gel.viscosityPaS * Math.exp(Math.min(300, atMin / gel.thickenMin))
 
@@ -48,7 +53,8 @@ export const minutesUntil = (gel: FlowingGel, viscosityPaS: number): number =>
  * What is left, in the end, of a ripple made at a time: the gel thickens while the ripple sinks.
  *
  * @returns share, 0 to 1
- * @example leftOf({ viscosityPaS: 20, thickenMin: 1.8, surfaceTensionNM: 0.035, densityGCm3: 1.05 }, 2, 3, 0) // 0: stippled at once it fades
+ * @example leftOf({ viscosityPaS: 20, thickenMin: 1.8, surfaceTensionNM: 0.035, densityGCm3: 1.05
+ *   }, 2, 3, 0) // 0: stippled at once it fades
  */
 export function leftOf(
   gel: FlowingGel,
@@ -61,7 +67,11 @@ export function leftOf(
   )
 }
 
-/** Minutes from laying until a ripple keeps a share of itself. @example stippleOpens({ viscosityPaS: 20, thickenMin: 1.8, surfaceTensionNM: 0.035, densityGCm3: 1.05 }, 2, 3) // about 20 */
+/**
+ * Minutes from laying until a ripple keeps a share of itself.
+ * @example stippleOpens({ viscosityPaS: 20, thickenMin: 1.8, surfaceTensionNM: 0.035, densityGCm3:
+ * 1.05 }, 2, 3) // about 20
+ */
 export function stippleOpens(
   gel: FlowingGel,
   thicknessMm: number,

@@ -41,7 +41,8 @@ export interface Slump {
 /**
  * Slump of an upright heap of paste under its own weight.
  *
- * @source Pashias, Boger, Summers & Glenister 1996: s/H = 1 − 2t(1 − ln 2t), t = τ_y/ρgH; none from t = ½; written from memory
+ * @source Pashias, Boger, Summers & Glenister 1996: s/H = 1 − 2t(1 − ln 2t), t = τ_y/ρgH; none from
+ *   t = ½; written from memory
  * @example slumpOf(98.1, 1, 100).slumpMm // 47.8: t = 0.1
  */
 export function slumpOf(yieldPa: number, densityGCm3: number, heightMm: number): Slump {

@@ -1,6 +1,8 @@
 /**
- * A chain of cells that pass heat to their neighbours and lose it to the air at both ends and, where given, sideways:
- * a slab in layers, or a cylinder in rings. Capacities J/K, conductances W/K, for the same face or length throughout.
+ * A chain of cells that pass heat to their neighbours and lose it to the air at both ends and,
+ * where given, sideways:
+ * a slab in layers, or a cylinder in rings. Capacities J/K, conductances W/K, for the same face or
+ * length throughout.
  */
 export interface HeatChain {
   /** Cells in use; a later pour brings more. */
@@ -41,11 +43,15 @@ export const stepRoom = (size: number): StepRoom => ({
   right: new Float64Array(size)
 })
 
-/** Slightly past the middle of the step: second order to the eye, and no ringing when a cold pour meets a warm bed. */
+/**
+ * Slightly past the middle of the step: second order to the eye, and no ringing when a cold pour
+ * meets a warm bed.
+ */
 const THETA = 0.55
 
 /**
- * One implicit step of conduction with a heat source (the θ-method over finite volumes, Thomas's algorithm): what is
+ * One implicit step of conduction with a heat source (the θ-method over finite volumes, Thomas's
+ * algorithm): what is
  * released, stored and lost adds up to rounding.
  *
  * @param chain     cells; not changed

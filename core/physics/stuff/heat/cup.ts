@@ -11,14 +11,16 @@ export const FILM_MM = 3
 const LONGEST_MIN = 60 * 24 * 60
 
 /**
- * Minutes until the middle of a cup of mixed resin gels: a cylinder as high as wide, in rings, that loses heat all round.
+ * Minutes until the middle of a cup of mixed resin gels: a cylinder as high as wide, in rings, that
+ * loses heat all round.
  * The more is in the cup, the warmer it gets and the sooner it gels.
  *
  * @param resin  kinetics
  * @param massG  resin in the cup, g
  * @param roomC  air and mix, °C
  * @returns      min; Infinity when it does not gel in 60 days
- * @source the 100 g cup of ASTM D2471 (gel time and peak exotherm), from memory; heat equation in cylinder coordinates
+ * @source the 100 g cup of ASTM D2471 (gel time and peak exotherm), from memory; heat equation in
+ *   cylinder coordinates
  * @example potLife(resin, 100, 25) // 35
  */
 export function potLife(resin: CureKinetics, massG: number, roomC: number): number {
@@ -60,7 +62,8 @@ function cupReaches(resin: CureKinetics, massG: number, roomC: number, alpha: nu
 }
 
 /**
- * Hours until a 3 mm film with air on both faces has cured to 0.95, or to another degree: thin enough to be of one
+ * Hours until a 3 mm film with air on both faces has cured to 0.95, or to another degree: thin
+ * enough to be of one
  * temperature throughout.
  *
  * @returns h; Infinity when it does not in 60 days

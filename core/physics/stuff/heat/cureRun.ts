@@ -37,14 +37,23 @@ export interface CureAnswer {
   peakC: number
   peakAtMin: number
   groundPeakC: number
-  /** Hottest that the upper face of each ground layer gets, °C, from the resin downwards: the first is the resin's foot. */
+  /**
+   * Hottest that the upper face of each ground layer gets, °C, from the resin downwards: the first
+   * is the resin's foot.
+   */
   layerPeaksC: number[]
-  /** When the least cured point of the last pour has gelled, is firm, is cured, min from the first pour; null: not by the end. */
+  /**
+   * When the least cured point of the last pour has gelled, is firm, is cured, min from the first
+   * pour; null: not by the end.
+   */
   gelMin: number | null
   firmMin: number | null
   curedMin: number | null
   curve: CurvePoint[]
-  /** Of each pour: hottest point while it cures, and its own gel, firm and cured, min from its own pouring. */
+  /**
+   * Of each pour: hottest point while it cures, and its own gel, firm and cured, min from its own
+   * pouring.
+   */
   pours: {
     peakC: number
     groundPeakC: number
@@ -77,12 +86,14 @@ const groundCells = (thicknessMm: number, finer: number) =>
   Math.round(finer * Math.min(24, Math.max(3, Math.ceil(thicknessMm / 2))))
 
 /**
- * Heat and cure of pours on a ground: one-dimensional conduction with the heat of cure as a source, each pour with its
+ * Heat and cure of pours on a ground: one-dimensional conduction with the heat of cure as a source,
+ * each pour with its
  * own degree of cure, air above, and the ground's layers down to the table.
  *
  * @param input  thicknesses mm, times min, temperatures °C
  * @param finer  1, or a multiple of the cells, for checking the answer against its own refined grid
- * @param ended  asked after every step of the last pour: true ends the run early, when whoever asks has seen enough
+ * @param ended  asked after every step of the last pour: true ends the run early, when whoever asks
+ *   has seen enough
  * @returns      peaks, °C; gel, firm and cured, min; the curve; the heat book, J/m²
  * @source Kamal & Sourour 1973; heat equation by finite volumes; written from memory
  * @example simulateCure({ resin, pours: [{ thicknessMm: 5, atMin: 0 }], ground: [], roomC: 20 }).peakC

@@ -24,7 +24,8 @@ export interface HeatBook {
 }
 
 /**
- * Marches a curing chain through time by Heun's method for the cure and an implicit step for the heat, with steps short
+ * Marches a curing chain through time by Heun's method for the cure and an implicit step for the
+ * heat, with steps short
  * enough that no cell cures more than a hundredth in one.
  *
  * @param chain  cells; changed in place

@@ -19,11 +19,17 @@ export interface FittedResin {
   /** What the fitted model gives back for the label's own cup and film. */
   potLifeMin: number
   cureH: number
-  /** Hottest point of a pour as deep as the label allows, over foam, °C; null when the label gives no layer. */
+  /**
+   * Hottest point of a pour as deep as the label allows, over foam, °C; null when the label gives
+   * no layer.
+   */
   layerPeakC: number | null
 }
 
-/** Typical of an epoxy; heat 350–500 J/g, activation 50–60 kJ/mol. From the contract of `cure`, from memory. */
+/**
+ * Typical of an epoxy; heat 350–500 J/g, activation 50–60 kJ/mol. From the contract of `cure`, from
+ * memory.
+ */
 export const TYPICAL: CureKinetics = {
   a1PerS: 2e5,
   e1JMol: 55_000,
@@ -38,17 +44,24 @@ export const TYPICAL: CureKinetics = {
   gelAlpha: 0.6
 }
 
-/** A label's layer limit is taken as the depth that warms to this over foam, °C: short of what softens it. Common practice, no source. */
+/**
+ * A label's layer limit is taken as the depth that warms to this over foam, °C: short of what
+ * softens it. Common practice, no source.
+ */
 export const LAYER_PEAK_C = 55
 const HEAT_RANGE_JG: readonly [number, number] = [120, 500]
-/** The bed that a label's layer limit is judged over: a plastered slab of foam. Common practice, no source. */
+/**
+ * The bed that a label's layer limit is judged over: a plastered slab of foam. Common practice, no
+ * source.
+ */
 const LABEL_BED = [
   { ...FIBRE_PLASTER, thicknessMm: 3 },
   { ...EXTRUDED_FOAM, thicknessMm: 40 }
 ]
 
 /**
- * Shapes of cure from early (−1) to late (2): first a higher order with no autocatalysis, then more and more of it, then a
+ * Shapes of cure from early (−1) to late (2): first a higher order with no autocatalysis, then more
+ * and more of it, then a
  * lower order. Pot life grows along it at the same cure time.
  */
 function shaped(shape: number): Pick<CureKinetics, 'n'> & { first: number } {
@@ -57,7 +70,10 @@ function shaped(shape: number): Pick<CureKinetics, 'n'> & { first: number } {
   return { first: 1e-3, n: 2 - 0.9 * (shape - 1) }
 }
 
-/** ∫ dα / ((f + (1−f)α)(1−α)ⁿ) from 0 to 0.95: what a film at one temperature takes at unit rate, by Simpson's rule in ln(1−α). */
+/**
+ * ∫ dα / ((f + (1−f)α)(1−α)ⁿ) from 0 to 0.95: what a film at one temperature takes at unit rate, by
+ * Simpson's rule in ln(1−α).
+ */
 function isothermalTime(first: number, n: number): number {
   const end = -Math.log(1 - CURED_ALPHA)
   const f = (u: number) => Math.exp((n - 1) * u) / (first + (1 - first) * (1 - Math.exp(-u)))
@@ -67,7 +83,10 @@ function isothermalTime(first: number, n: number): number {
   return (sum * end) / steps / 3
 }
 
-/** A resin of a shape whose film is cured when the label says: first as if it kept the room's temperature, then mended. Null: it runs away even as a film. */
+/**
+ * A resin of a shape whose film is cured when the label says: first as if it kept the room's
+ * temperature, then mended. Null: it runs away even as a film.
+ */
 function rated(label: ResinLabel, shape: number, heatJG: number): CureKinetics | null {
   const { first, n } = shaped(shape)
   const arrhenius = Math.exp(TYPICAL.e1JMol / (GAS_CONSTANT * (label.atC + KELVIN)))
@@ -87,7 +106,10 @@ interface Tried {
   pot: number
 }
 
-/** The shape whose cup gels at the pot life; or the shortest and longest pot lives there are. `near`: a shape to look around first. */
+/**
+ * The shape whose cup gels at the pot life; or the shortest and longest pot lives there are.
+ * `near`: a shape to look around first.
+ */
 function fitWith(
   label: ResinLabel,
   heatJG: number,
@@ -134,8 +156,10 @@ const layerPeak = (resin: CureKinetics, label: ResinLabel): number =>
   }).peakC
 
 /**
- * Turns a bottle's label into behaviour: rate constants for which the label's cup gels at the pot life and a 3 mm film
- * reaches 0.95 at the cure time; where the label gives a deepest layer, also a heat of cure for which that layer warms to
+ * Turns a bottle's label into behaviour: rate constants for which the label's cup gels at the pot
+ * life and a 3 mm film
+ * reaches 0.95 at the cure time; where the label gives a deepest layer, also a heat of cure for
+ * which that layer warms to
  * 55 °C over foam (between 120 and 500 J/g).
  *
  * @param label  pot life min in a cup of `potLifeG`, cure h, both at `atC`; deepest layer mm
@@ -172,7 +196,10 @@ export function fitResin(label: ResinLabel): FittedResin {
   }
 }
 
-/** A resin of ordinary heat; where its pot life can't be had with that cure time, one of less or more heat. */
+/**
+ * A resin of ordinary heat; where its pot life can't be had with that cure time, one of less or
+ * more heat.
+ */
 function fittedOrSaid(label: ResinLabel): Tried {
   const range = { shortest: Infinity, longest: 0 }
   for (const heat of [TYPICAL.heatJG, HEAT_RANGE_JG[1], 250, HEAT_RANGE_JG[0]]) {

@@ -7,7 +7,10 @@ import type { CureKinetics } from './kinetics'
 /** Heat that a light-cured resin sets free, J/g. Typical of acrylates, from memory. */
 const LIGHT_HEAT_JG = 250
 
-/** A resin that cures by first order over its seconds of light, whatever its temperature: 95 % within them. */
+/**
+ * A resin that cures by first order over its seconds of light, whatever its temperature: 95 %
+ * within them.
+ */
 const underLight = (seconds: number, densityGCm3: number): CureKinetics => ({
   a1PerS: 3 / Math.max(1, seconds),
   e1JMol: 0,
@@ -58,7 +61,10 @@ export function coolCoat(
   return found
 }
 
-/** Hottest point of a coat, and of the layer under it that softens, while the lamp cures it, °C: the same heat equation as a poured resin's. */
+/**
+ * Hottest point of a coat, and of the layer under it that softens, while the lamp cures it, °C: the
+ * same heat equation as a poured resin's.
+ */
 export function lightHeat(
   coatMm: number,
   seconds: number,

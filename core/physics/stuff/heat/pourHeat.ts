@@ -22,7 +22,10 @@ export interface HeatLimit {
 
 export interface PourHeatInput {
   resin: CureKinetics
-  /** Thickness of each band at the deepest, from the bottom up, mm: pours don't run from one into the next. */
+  /**
+   * Thickness of each band at the deepest, from the bottom up, mm: pours don't run from one into
+   * the next.
+   */
   bandsMm: readonly number[]
   labelMm: number
   /** From the resin downwards. */
@@ -40,7 +43,10 @@ export interface PourHeatInput {
   heed: 'heat' | 'label'
 }
 
-/** What a number of pours would do: hottest resin, the ground that gives way first, and the dam's face, °C. */
+/**
+ * What a number of pours would do: hottest resin, the ground that gives way first, and the dam's
+ * face, °C.
+ */
 export interface PourTrial {
   pours: number
   thicknessMm: number
@@ -75,13 +81,19 @@ export interface PourHeat extends PourTrial {
   curedMin: number | null
   /** When the dam may come off, min from the last pour. */
   undamMin: number | null
-  /** When the next pour goes on the one before: bonds and blends from `opensMin`, is planned at `bestMin`, wants a scuff after `closesMin`. */
+  /**
+   * When the next pour goes on the one before: bonds and blends from `opensMin`, is planned at
+   * `bestMin`, wants a scuff after `closesMin`.
+   */
   next: { opensMin: number | null; bestMin: number | null; closesMin: number | null }
 }
 
 /** Kept in hand below what a sheet says softens, °C. Common practice, no source. */
 export const MARGIN_C = 10
-/** Degree of cure at which a pour stands without its dam. Common practice, no source (it makes the day of P6). */
+/**
+ * Degree of cure at which a pour stands without its dam. Common practice, no source (it makes the
+ * day of P6).
+ */
 export const UNDAM_ALPHA = 0.82
 /** Gap between pours when one never gets firm in this room, min: the answer says so, the run goes on. */
 const COLD_GAP_MIN = 14 * 1440
@@ -91,8 +103,10 @@ const THICKEST_MM = 400
 const BANK_MM = 20
 
 /**
- * Loss through the sides of a pool, W for each m³ of resin and K: its walls, as the shell and a bank of foam let heat
- * through, over its surface. The one-dimensional run takes it as a loss of every layer. A wide pool hardly has any; a
+ * Loss through the sides of a pool, W for each m³ of resin and K: its walls, as the shell and a
+ * bank of foam let heat
+ * through, over its surface. The one-dimensional run takes it as a loss of every layer. A wide pool
+ * hardly has any; a
  * small deep one cools by it.
  *
  * @param perimeterMm  of the water's edge
@@ -112,7 +126,10 @@ export function sideLoss(
   return perimeterMm / 1000 / (areaMm2 / 1e6) / resistance
 }
 
-/** Temperature of a dam's inner face from that of the core: through half the pour, the wall and the air outside. */
+/**
+ * Temperature of a dam's inner face from that of the core: through half the pour, the wall and the
+ * air outside.
+ */
 export const damFaceC = (
   coreC: number,
   roomC: number,
@@ -191,13 +208,19 @@ const runOf = (
     ended
   )
 
-/** The peak is past for good: it has fallen by a third of its rise; or so little is left to cure that none is coming. */
+/**
+ * The peak is past for good: it has fallen by a third of its rise; or so little is left to cure
+ * that none is coming.
+ */
 const peaked =
   (roomC: number) =>
   ({ hottestC, peakC, firm }: SeenInRun): boolean =>
     (peakC - roomC > 1 && hottestC - roomC < 0.67 * (peakC - roomC)) || firm
 
-/** One pour of a thickness, alone, to its peak; no farther than `enoughC`, where whoever asks only wants to know whether it gets there. */
+/**
+ * One pour of a thickness, alone, to its peak; no farther than `enoughC`, where whoever asks only
+ * wants to know whether it gets there.
+ */
 function tried(
   input: PourHeatInput,
   limits: readonly HeatLimit[],
@@ -233,7 +256,10 @@ function bearableMm(input: PourHeatInput, limits: readonly HeatLimit[]): number 
   return found
 }
 
-/** When the least cured point of the last pour passed a degree of cure, min of the run, read off its curve. */
+/**
+ * When the least cured point of the last pour passed a degree of cure, min of the run, read off its
+ * curve.
+ */
 function passed(curve: readonly CurvePoint[], from: number, alpha: number): number | null {
   let before: CurvePoint | null = null
   for (const point of curve) {
@@ -281,10 +307,12 @@ function sharedOut(bandsMm: readonly number[], wanted: number): number[] {
 }
 
 /**
- * The pours of a pool and their heat: the fewest that stay below what ground, dam and resin bear, each run through on this
+ * The pours of a pool and their heat: the fewest that stay below what ground, dam and resin bear,
+ * each run through on this
  * ground in this room, and what one pour fewer would do.
  *
- * One-dimensional at the deepest place, where it is warmest; a pool's sides are a loss of every layer (`sideLoss`).
+ * One-dimensional at the deepest place, where it is warmest; a pool's sides are a loss of every
+ * layer (`sideLoss`).
  *
  * @param input  thicknesses mm, temperatures °C
  * @returns      layers, peaks °C, times min; every number of pours answers, also one that boils
@@ -342,7 +370,10 @@ export function pourHeat(input: PourHeatInput): PourHeat {
   }
 }
 
-/** One pour fewer, saved in the band where that makes the least difference; null where every band has but one. */
+/**
+ * One pour fewer, saved in the band where that makes the least difference; null where every band
+ * has but one.
+ */
 function oneFewer(
   input: PourHeatInput,
   limits: readonly HeatLimit[],

@@ -8,7 +8,8 @@ export interface Thermal {
 }
 
 /**
- * Stuff that grounds are made of. Conductivities and softening of foam, plaster and plywood as in the contract of `cure`
+ * Stuff that grounds are made of. Conductivities and softening of foam, plaster and plywood as in
+ * the contract of `cure`
  * (docs/models.md 4); the others typical handbook values, from memory.
  */
 export const EXTRUDED_FOAM: Thermal = { kWMK: 0.035, cJGK: 1.45, densityGCm3: 0.033, softensC: 75 }

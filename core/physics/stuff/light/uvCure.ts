@@ -38,7 +38,8 @@ export function secondsForCoat(
  * How deep a light cures: the working curve C_d = D_p·ln(E/E_c), E = irradiance × time.
  *
  * @param input  D_p mm, E_c mJ/cm², irradiance mW/cm², seconds; what the tint adds to 1/D_p, 1/mm
- * @returns      cured depth and the thickest coat, mm, never below 0; seconds for coats of 0.25 to 3 mm (null: no lamp would do)
+ * @returns      cured depth and the thickest coat, mm, never below 0; seconds for coats of 0.25 to
+ *   3 mm (null: no lamp would do)
  * @source Jacobs, Rapid Prototyping & Manufacturing (1992), ch. 4; written from memory
  * @example uvCure({ dpMm: 3, ecMjCm2: 20, irradianceMwCm2: 20, seconds: 10 }).cureDepthMm // 6.908
  */

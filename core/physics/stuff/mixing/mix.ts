@@ -1,4 +1,7 @@
-/** How a resin's two parts are given on the label. Volume and mass ratios differ by the densities of the parts. */
+/**
+ * How a resin's two parts are given on the label. Volume and mass ratios differ by the densities of
+ * the parts.
+ */
 export type RatioBasis = 'volume' | 'mass'
 
 export interface TintDose {
@@ -51,7 +54,10 @@ const MOST_BATCHES = 10_000
 /** Quantile of the normal distribution that one side of 95 % lies under; any table. */
 const ONE_SIDED_95 = 1.64
 
-/** How much more than the mean a mix must cover, ml: 19 pours in 20 take no more. @example coverMl(10) // 16.4 */
+/**
+ * How much more than the mean a mix must cover, ml: 19 pours in 20 take no more.
+ * @example coverMl(10) // 16.4
+ */
 export const coverMl = (sdMl: number): number => ONE_SIDED_95 * sdMl
 
 /**
@@ -77,13 +83,15 @@ export function mixedDensity(
 }
 
 /**
- * What to weigh out for a pour: grams of each part, in equal batches no larger than the cup allows, and drops of tint.
+ * What to weigh out for a pour: grams of each part, in equal batches no larger than the cup allows,
+ * and drops of tint.
  *
  * total = (volume + 1.64 sd) · density · (1 + waste) + what stays in the cups
  *
  * @param input  see `MixInput`; volumes ml, masses g, densities g/cm³
  * @returns      totals and batches; drops rounded to whole ones
- * @throws RangeError when a batch is too small to leave anything beside what stays in its cup, or makes over 10,000 of them
+ * @throws RangeError when a batch is too small to leave anything beside what stays in its cup, or
+ *   makes over 10,000 of them
  * @example mix({ volumeMl: 100, partA: 1, partB: 1, basis: 'mass', densityA: 1.1, densityB: 1.1, wastePct: 0,
  *   cupG: 0, batchMaxG: 200, readabilityG: 0.1, tints: [] }).totalG // 110
  */
@@ -127,11 +135,13 @@ export function mix(input: MixInput): Mix {
 }
 
 /**
- * Mends a tint: clear resin to add to a batch that came out too strong, or drops to add to one that is too faint.
+ * Mends a tint: clear resin to add to a batch that came out too strong, or drops to add to one that
+ * is too faint.
  *
  * @param massG                 mixed resin in the cup, g
  * @param dropsPer100G          its tint now
- * @param wantedDropsPer100G    the tint wanted; above 0 when there is tint in it already: tint can't be taken out
+ * @param wantedDropsPer100G    the tint wanted; above 0 when there is tint in it already: tint
+ *   can't be taken out
  * @returns                     grams of clear mix to add, or drops to add
  * @throws RangeError           when tinted resin is wanted clear
  * @example rescueTint(70, 8, 4) // { extraClearG: 70 }

@@ -63,18 +63,25 @@ function lineOf(angles: ArrayLike<number>, lengthMm: number): [number, number][]
   return line
 }
 
-/** The line of a strip that bears nothing, not even itself. @example restLine({ lengthMm: 30, thicknessMm: 0.2, modulusGPa: 2, filmDensityGCm3: 1.2, wetMm: 1, gelDensityGCm3: 1 }).at(-1) // [30, 0] */
+/**
+ * The line of a strip that bears nothing, not even itself.
+ * @example restLine({ lengthMm: 30, thicknessMm: 0.2, modulusGPa: 2, filmDensityGCm3: 1.2, wetMm:
+ * 1, gelDensityGCm3: 1 }).at(-1) // [30, 0]
+ */
 export const restLine = (strip: Strip): [number, number][] =>
   lineOf(restAngles(strip), strip.lengthMm)
 
 /**
- * A strip bent by its own weight, the wet gel on it and a pull at its tip: the planar elastica, large bending included.
+ * A strip bent by its own weight, the wet gel on it and a pull at its tip: the planar elastica,
+ * large bending included.
  *
  * @param bendingNM  stiffness, where it is not the film's alone, N·m for a metre of width
  * @returns          its line and how far it droops
- * @source Euler's elastica, EI(θ′ − κ₀)′ = V cos θ with V the load beyond; solved by Newton steps on a chain of pieces,
+ * @source Euler's elastica, EI(θ′ − κ₀)′ = V cos θ with V the load beyond; solved by Newton steps
+ *   on a chain of pieces,
  *         the load laid on bit by bit. Checked against Bisshopp & Drucker 1945.
- * @example bentStrip({ lengthMm: 30, thicknessMm: 0.25, modulusGPa: 1.8, filmDensityGCm3: 1.28, wetMm: 2, gelDensityGCm3: 1.05 }).droopMm // 1.03
+ * @example bentStrip({ lengthMm: 30, thicknessMm: 0.25, modulusGPa: 1.8, filmDensityGCm3: 1.28,
+ *   wetMm: 2, gelDensityGCm3: 1.05 }).droopMm // 1.03
  */
 export function bentStrip(
   strip: Strip,
@@ -92,7 +99,8 @@ export function bentStrip(
   for (let stage = 1; stage <= stages; stage++) {
     const share = stage / stages
     for (let sweep = 0; sweep < 40; sweep++) {
-      // joint i: stiffness × change of bend there + turning of the load beyond = 0; the free end bends as it rests
+      // joint i: stiffness × change of bend there + turning of the load beyond = 0; the free end
+      // bends as it rests
       for (let i = 1; i <= PIECES; i++) {
         const last = i === PIECES
         const beyond = share * (weight * (lengthM - i * step) + tip)
@@ -127,7 +135,8 @@ export function bentStrip(
  * Most wet gel a strip bears before it droops past a limit.
  *
  * @returns mm; 0 where the film alone droops farther
- * @example mostWet({ lengthMm: 30, thicknessMm: 0.25, modulusGPa: 1.8, filmDensityGCm3: 1.28, wetMm: 0, gelDensityGCm3: 1.05 }, 1) // 1.93
+ * @example mostWet({ lengthMm: 30, thicknessMm: 0.25, modulusGPa: 1.8, filmDensityGCm3: 1.28,
+ *   wetMm: 0, gelDensityGCm3: 1.05 }, 1) // 1.93
  */
 export function mostWet(strip: Strip, limitMm: number): number {
   const droop = (wetMm: number) => bentStrip({ ...strip, wetMm }).droopMm

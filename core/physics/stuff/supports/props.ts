@@ -18,7 +18,10 @@ export const MOST_PROPS = 8
 const PLACES = 40
 const PER_PLACE = 80 / PLACES
 
-/** What a load at one place sinks another: metres for a newton, row by row. Bending of a clamped curved bar, by unit loads. */
+/**
+ * What a load at one place sinks another: metres for a newton, row by row. Bending of a clamped
+ * curved bar, by unit loads.
+ */
 interface Sinking {
   by: Float64Array
   /** Droop under its own load, without props, at each place, m. */
@@ -26,7 +29,8 @@ interface Sinking {
 }
 
 /**
- * Sinking of a clamped bar of any line: at a for a load at b, ∫ (x_a − x)(x_b − x)/EI ds as far as the nearer of the two.
+ * Sinking of a clamped bar of any line: at a for a load at b, ∫ (x_a − x)(x_b − x)/EI ds as far as
+ * the nearer of the two.
  *
  * @source the method of unit loads (Castigliano); written from memory
  */
@@ -84,7 +88,10 @@ function droopWith(places: readonly number[], sinking: Sinking): number {
   return most
 }
 
-/** The best places for so many props: each in turn moved to where the droop is least, until none wants to move. */
+/**
+ * The best places for so many props: each in turn moved to where the droop is least, until none
+ * wants to move.
+ */
 function bestPlaces(count: number, sinking: Sinking): number[] {
   let places = Array.from({ length: count }, (_, i) =>
     Math.min(PLACES - 1, Math.round(((i + 1) / (count + 0.4)) * PLACES) - 1)
@@ -112,7 +119,10 @@ const told = (strip: Strip, places: readonly number[], sinking: Sinking): Props 
   loadN: loadsOn(places, sinking)
 })
 
-/** One prop after the other: the best found with so many, or with fewer where one more would only lift what hangs beyond it. */
+/**
+ * One prop after the other: the best found with so many, or with fewer where one more would only
+ * lift what hangs beyond it.
+ */
 function* propping(strip: Strip): Generator<Props, void> {
   const sinking = sinkingOf(strip, stiffness(strip.thicknessMm, strip.modulusGPa))
   let best = told(strip, [], sinking)
@@ -124,14 +134,21 @@ function* propping(strip: Strip): Generator<Props, void> {
   }
 }
 
-/** Droop with no more than so many props in their best places; bending taken as small, as it is once it is propped. */
+/**
+ * Droop with no more than so many props in their best places; bending taken as small, as it is once
+ * it is propped.
+ */
 export function propped(strip: Strip, count: number): Props {
   let [best, tried]: [Props | null, number] = [null, 0]
   for (best of propping(strip)) if (tried++ >= count) break
   return best!
 }
 
-/** Droop with props where the builder puts them, to the nearest fortieth of the strip. @example proppedAt({ lengthMm: 100, thicknessMm: 1, modulusGPa: 1, filmDensityGCm3: 1, wetMm: 0, gelDensityGCm3: 1 }, [100]).loadN // three eighths of its weight */
+/**
+ * Droop with props where the builder puts them, to the nearest fortieth of the strip.
+ * @example proppedAt({ lengthMm: 100, thicknessMm: 1, modulusGPa: 1, filmDensityGCm3: 1, wetMm: 0,
+ * gelDensityGCm3: 1 }, [100]).loadN // three eighths of its weight
+ */
 export function proppedAt(strip: Strip, atMm: readonly number[]): Props {
   const places = [
     ...new Set(
@@ -148,7 +165,8 @@ export function proppedAt(strip: Strip, atMm: readonly number[]): Props {
  *
  * @param limitMm  droop the eye forgives, mm
  * @returns        the props; null where even `MOST_PROPS` do not do
- * @example propsFor({ lengthMm: 60, thicknessMm: 0.2, modulusGPa: 1.8, filmDensityGCm3: 1.28, wetMm: 2, gelDensityGCm3: 1.05 }, 1)!.count // 1
+ * @example propsFor({ lengthMm: 60, thicknessMm: 0.2, modulusGPa: 1.8, filmDensityGCm3: 1.28,
+ *   wetMm: 2, gelDensityGCm3: 1.05 }, 1)!.count // 1
  */
 export function propsFor(strip: Strip, limitMm: number): Props | null {
   const { droopMm } = bentStrip(strip)

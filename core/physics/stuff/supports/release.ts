@@ -61,7 +61,8 @@ export function releaseH(
 }
 
 /**
- * Radius to roll a curl film to, so that film and dry gel together keep the wanted one: the film springs back and takes the gel along.
+ * Radius to roll a curl film to, so that film and dry gel together keep the wanted one: the film
+ * springs back and takes the gel along.
  *
  * @returns mm; smaller than the wanted radius
  * @source film bent elastically, gel dried free of stress: 1/R = (1/R₀)(1 − EI of the film / EI of both)

@@ -9,7 +9,8 @@ export function requirePositive(values: Record<string, number>): void {
 }
 
 /**
- * Critical depth of a wide rectangular channel: the depth at which water of a given discharge carries least energy.
+ * Critical depth of a wide rectangular channel: the depth at which water of a given discharge
+ * carries least energy.
  *
  * @param unitDischarge  discharge per metre of width, m²/s, above 0
  * @returns              depth, m
@@ -23,7 +24,8 @@ export function criticalDepth(unitDischarge: number): number {
 }
 
 /**
- * Froude number of a wide rectangular channel, V/√(gd): under 1 quiet (subcritical), over 1 fast (supercritical).
+ * Froude number of a wide rectangular channel, V/√(gd): under 1 quiet (subcritical), over 1 fast
+ * (supercritical).
  *
  * @param speed  m/s
  * @param depth  m, above 0
@@ -44,7 +46,10 @@ export const froude = (speed: number, depth: number): number => speed / Math.sqr
 export const specificEnergy = (unitDischarge: number, depth: number): number =>
   depth + (unitDischarge / depth) ** 2 / (2 * GRAVITY)
 
-/** Depth on the fast or the quiet side that carries this specific energy, m; the critical depth when there is too little of it. */
+/**
+ * Depth on the fast or the quiet side that carries this specific energy, m; the critical depth when
+ * there is too little of it.
+ */
 export function depthOfEnergy(
   unitDischarge: number,
   energy: number,

@@ -38,7 +38,10 @@ export function plunge(unitDischarge: number, dropM: number): Plunge {
 export const MOODS = ['trickle', 'steady', 'spate'] as const
 export type Mood = (typeof MOODS)[number]
 
-/** Moods as discharge over a metre of lip, m²/s, and no more than a share of √(gH³), so that a low ledge is not drowned. Common practice, no source. */
+/**
+ * Moods as discharge over a metre of lip, m²/s, and no more than a share of √(gH³), so that a low
+ * ledge is not drowned. Common practice, no source.
+ */
 const MOOD: Readonly<Record<Mood, readonly [m2S: number, share: number]>> = {
   trickle: [0.03, 0.02],
   steady: [0.25, 0.08],
@@ -55,7 +58,8 @@ export function moodDischarge(mood: Mood, dropM: number): number {
 export type StepFlow = 'nappe' | 'skimming'
 
 /**
- * How water goes down steps: from tread to tread in small falls, or skimming over their edges as one white stream.
+ * How water goes down steps: from tread to tread in small falls, or skimming over their edges as
+ * one white stream.
  *
  * @param unitDischarge m²/s
  * @param riseM         height of a step, m
@@ -70,5 +74,8 @@ export function stepFlow(unitDischarge: number, riseM: number, treadM: number): 
     : 'nappe'
 }
 
-/** Heads lower than this cling to the face instead of springing free, m. @source least head over a measuring weir, ISO 1438; from memory */
+/**
+ * Heads lower than this cling to the face instead of springing free, m.
+ * @source least head over a measuring weir, ISO 1438; from memory
+ */
 export const CLINGING_HEAD_M = 0.03

@@ -39,7 +39,10 @@ export function brink(unitDischarge: number, approachFroude?: number): Brink {
   return { criticalDepthM: critical, depthM, speedMS: unitDischarge / depthM, headM: before }
 }
 
-/** A point of the sheet: along from the brink and up from the crest, m; its thickness across the stream and its speed. */
+/**
+ * A point of the sheet: along from the brink and up from the crest, m; its thickness across the
+ * stream and its speed.
+ */
 export interface SheetPoint {
   x: number
   z: number
@@ -65,13 +68,15 @@ export interface Nappe {
 const POINTS = 40
 
 /**
- * The sheet in free fall: its middle is a trajectory from half the brink depth, thinned so that thickness × speed stays
+ * The sheet in free fall: its middle is a trajectory from half the brink depth, thinned so that
+ * thickness × speed stays
  * the discharge; the faces lie half a thickness to either side, square to the stream.
  *
  * @param unitDischarge  m²/s
  * @param dropM          from the crest down to the foot, m
  * @param start          depth and speed at the brink
- * @source free trajectory, as for aerated nappes in Chow (1959), ch. 14; the pressure in the sheet is taken for none
+ * @source free trajectory, as for aerated nappes in Chow (1959), ch. 14; the pressure in the sheet
+ *   is taken for none
  * @example nappe(2, 4, brink(2)).landM // 3.52
  */
 export function nappe(unitDischarge: number, dropM: number, start: Brink): Nappe {
@@ -134,6 +139,9 @@ export const breakUp = (unitDischarge: number): number => 6 * unitDischarge ** 0
  */
 export const weirDischarge = (headM: number, cd = WEIR_CD): number =>
   (2 / 3) * cd * Math.sqrt(2 * GRAVITY) * Math.max(0, headM) ** 1.5
-/** Discharge of a quiet pool over a broad lip where the depth becomes critical, h = 1.5 y_c: the other way round of `brink`. */
+/**
+ * Discharge of a quiet pool over a broad lip where the depth becomes critical, h = 1.5 y_c: the
+ * other way round of `brink`.
+ */
 export const lipDischarge = (headM: number): number =>
   Math.sqrt(GRAVITY * (Math.max(0, headM) / 1.5) ** 3)

@@ -28,7 +28,8 @@ export interface Rapid {
 }
 
 /**
- * Length of waves that stand in a stream: those that travel upstream as fast as it carries them down, λ = 2πU²/g.
+ * Length of waves that stand in a stream: those that travel upstream as fast as it carries them
+ * down, λ = 2πU²/g.
  *
  * @param speed  m/s
  * @returns      m
@@ -36,9 +37,17 @@ export interface Rapid {
  * @example standingWave(3) // 5.764
  */
 export const standingWave = (speed: number): number => (2 * Math.PI * speed ** 2) / GRAVITY
-/** Height of the pillow on a rock that stops the stream, U²/2g, m. @source Bernoulli @example pillow(3) // 0.459 */
+/**
+ * Height of the pillow on a rock that stops the stream, U²/2g, m.
+ * @source Bernoulli
+ * @example pillow(3) // 0.459
+ */
 export const pillow = (speed: number): number => speed ** 2 / (2 * GRAVITY)
-/** Half-angle of the vee behind a rock, sin β = 1/Fr, degrees; null when Fr is not above 1. @source Mach's angle for shallow water; Chow (1959), ch. 17 @example veeAngle(2) // 30 */
+/**
+ * Half-angle of the vee behind a rock, sin β = 1/Fr, degrees; null when Fr is not above 1.
+ * @source Mach's angle for shallow water; Chow (1959), ch. 17
+ * @example veeAngle(2) // 30
+ */
 export const veeAngle = (fr: number): number | null =>
   fr > 1 ? (Math.asin(1 / fr) * 180) / Math.PI : null
 

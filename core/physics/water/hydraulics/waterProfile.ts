@@ -41,10 +41,13 @@ const LEAST_JUMP = 1.1
 const momentum = (q: number, depth: number) => (q * q) / (GRAVITY * depth) + (depth * depth) / 2
 
 /**
- * Gradually varied flow by the standard step method, quiet water from its end upwards and fast water from every control
- * downwards; where both can be, the one with the greater momentum is, and a jump stands where fast gives way to quiet.
+ * Gradually varied flow by the standard step method, quiet water from its end upwards and fast
+ * water from every control
+ * downwards; where both can be, the one with the greater momentum is, and a jump stands where fast
+ * gives way to quiet.
  *
- * @source Chow, Open-Channel Hydraulics (1959), ch. 10–11; written from memory. Friction by Manning; even width; the
+ * @source Chow, Open-Channel Hydraulics (1959), ch. 10–11; written from memory. Friction by
+ *   Manning; even width; the
  *         pressure under curved ledges is left out.
  */
 export function waterProfile(channel: Channel): WaterProfile {

@@ -18,7 +18,10 @@ export interface Drip {
 
 /** A strand of viscous liquid breaks after so many ηR/γ. @source Papageorgiou 1995; from memory */
 const BREAKS_AFTER = 14.1
-/** Share of the full ring of surface tension that a drop has when it falls. @source Harkins & Brown 1919; from memory */
+/**
+ * Share of the full ring of surface tension that a drop has when it falls.
+ * @source Harkins & Brown 1919; from memory
+ */
 const FALLS_AT = 0.6
 
 /**
@@ -26,7 +29,8 @@ const FALLS_AT = 0.6
  * Oh = η/√(ργD); a drop of 0.6·2πRγ/g.
  *
  * @source Papageorgiou 1995; Weber 1931; Tate 1864 with Harkins & Brown 1919; from memory
- * @example drip({ radiusMm: 0.5, viscosityPaS: 2, surfaceTensionNM: 0.035, densityGCm3: 1.1 }).breakS // 0.403
+ * @example drip({ radiusMm: 0.5, viscosityPaS: 2, surfaceTensionNM: 0.035, densityGCm3: 1.1
+ *   }).breakS // 0.403
  */
 export function drip({ radiusMm, viscosityPaS, surfaceTensionNM, densityGCm3 }: DripInput): Drip {
   requirePositive({ radiusMm, viscosityPaS, surfaceTensionNM, densityGCm3 })

@@ -1,7 +1,10 @@
 import { requirePositive } from '../hydraulics/channel'
 import { GRAVITY } from '../../gravity'
 
-/** No free drop of water holds together above about this, m. @source Pruppacher & Klett: falling drops break up near 6 mm; from memory */
+/**
+ * No free drop of water holds together above about this, m.
+ * @source Pruppacher & Klett: falling drops break up near 6 mm; from memory
+ */
 export const LARGEST_DROP_M = 0.006
 /** Water faster than this comes from no wheel and no wave, m/s. */
 export const FASTEST_MS = 120
@@ -21,7 +24,8 @@ export interface Splash {
 export const fallSpeed = (dropM: number): number => Math.sqrt(2 * GRAVITY * dropM)
 
 /**
- * Envelope of jets that leave one point at a speed between two angles. Where all angles are open it is the parabola of
+ * Envelope of jets that leave one point at a speed between two angles. Where all angles are open it
+ * is the parabola of
  * safety z = v²/2g − gx²/2v²; where they are not, the outermost jets themselves.
  *
  * @param anglesDeg  from the level, 0 to 180

@@ -12,7 +12,8 @@ const PLUNGES_TO = 2
 const HUNT_CAP = 2.3
 
 /**
- * Depth in which a wave of a height breaks: H_b/d_b = b − a·H_b/(gT²), a = 43.75(1 − e^(−19m)), b = 1.56/(1 + e^(−19.5m)).
+ * Depth in which a wave of a height breaks: H_b/d_b = b − a·H_b/(gT²), a = 43.75(1 − e^(−19m)), b =
+ * 1.56/(1 + e^(−19.5m)).
  *
  * @param heightM  at breaking, m
  * @param periodS  s
@@ -40,7 +41,11 @@ export function breakerIndex(heightM: number, periodS: number, slope: number): n
   return b - (a * heightM) / (GRAVITY * periodS ** 2)
 }
 
-/** Surf similarity (Iribarren) number, m/√(H/L₀). @source Iribarren & Nogales 1949; Battjes 1974 @example surfNumber(0.1, 2, 8) // 0.706 */
+/**
+ * Surf similarity (Iribarren) number, m/√(H/L₀).
+ * @source Iribarren & Nogales 1949; Battjes 1974
+ * @example surfNumber(0.1, 2, 8) // 0.706
+ */
 export const surfNumber = (slope: number, heightM: number, periodS: number): number =>
   slope / Math.sqrt(heightM / deepLength(periodS))
 

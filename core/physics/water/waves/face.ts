@@ -1,20 +1,32 @@
 import type { BreakerKind } from './breaking'
 
-/** A section of a wave: x along its way (towards the shore), z up from the trough in front, in heights of the wave. */
+/**
+ * A section of a wave: x along its way (towards the shore), z up from the trough in front, in
+ * heights of the wave.
+ */
 export type FacePoint = [x: number, z: number]
 
-/** Axes of the hollow of a plunging wave stand in this ratio. @source New 1983: the underside of the overturning loop is an ellipse of axes √3 : 1; from memory */
+/**
+ * Axes of the hollow of a plunging wave stand in this ratio.
+ * @source New 1983: the underside of the overturning loop is an ellipse of axes √3 : 1; from memory
+ */
 const HOLLOW_RATIO = Math.sqrt(3)
 
 const SHORT = 0.25
 const LONG = SHORT * HOLLOW_RATIO
-/** The long axis of the hollow leans forward by this, and its middle lies here. Drawn from photographs: common practice, no source. */
+/**
+ * The long axis of the hollow leans forward by this, and its middle lies here. Drawn from
+ * photographs: common practice, no source.
+ */
 const TILT = (55 * Math.PI) / 180
 const MIDDLE: FacePoint = [0.44, 0.05 + Math.hypot(LONG * Math.sin(TILT), SHORT * Math.cos(TILT))]
 const LIP_THICK = 0.12
 
 export interface WaveFace {
-  /** From the trough behind, over the back and the crest, round the lip and the hollow, to the trough in front. */
+  /**
+   * From the trough behind, over the back and the crest, round the lip and the hollow, to the
+   * trough in front.
+   */
   profile: FacePoint[]
   /** The crest, where a crest line on the plan runs. */
   crest: FacePoint
@@ -25,7 +37,8 @@ export interface WaveFace {
 }
 
 /**
- * The face of a breaking wave of unit height, by kind: a spilling wave leans and tumbles at its crest, a plunging one
+ * The face of a breaking wave of unit height, by kind: a spilling wave leans and tumbles at its
+ * crest, a plunging one
  * throws its lip over a hollow that is part of an ellipse, a surging one piles up and does not fall.
  *
  * @param kind     how it breaks
@@ -62,7 +75,8 @@ export function faceOf(kind: BreakerKind, surf: number, lengthH: number): WaveFa
       MIDDLE[1] + u * Math.sin(TILT) + v * Math.cos(TILT)
     ]
   }
-  // round the hollow from under the lip, up over its roof, down its wall, to its lowest point; the farther it throws the longer the roof
+  // round the hollow from under the lip, up over its roof, down its wall, to its lowest point; the
+  // farther it throws the longer the roof
   const tip = 0.85 - 1.75 * thrown
   const lowest = Math.PI + Math.atan((SHORT * Math.cos(TILT)) / (LONG * Math.sin(TILT)))
   const hollow = arc(36, (t) => onHollow(tip + t * (lowest - tip)))

@@ -15,10 +15,17 @@ export interface ModelFace {
   faceArcMm: number
 }
 
-/** A crest is drawn no longer from trough to trough than so many of its heights: beyond is flat water. Common practice, no source. */
+/**
+ * A crest is drawn no longer from trough to trough than so many of its heights: beyond is flat
+ * water. Common practice, no source.
+ */
 const LONGEST_HEIGHTS = 12
 
-/** The face of a breaker at a scale. @example faceOnModel(breakerOf({ scale: 100, breakerMm: 20, periodS: 8, beachSlope: 0.1 }), 20, 100, 8).heightMm // 20 */
+/**
+ * The face of a breaker at a scale.
+ * @example faceOnModel(breakerOf({ scale: 100, breakerMm: 20, periodS: 8, beachSlope: 0.1 }), 20,
+ * 100, 8).heightMm // 20
+ */
 export function faceOnModel(
   breaker: { kind: BreakerKind; iribarren: number; breakDepthM: number },
   heightMm: number,

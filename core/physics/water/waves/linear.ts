@@ -53,5 +53,8 @@ export const STEEPEST_DEEP = 0.142
 export const steepest = (periodS: number, depthM: number): number =>
   STEEPEST_DEEP * Math.tanh((2 * Math.PI * depthM) / wavelength(periodS, depthM))
 
-/** Shortest wave that gravity and surface tension let travel slowest, 2π√(γ/ρg), m: finer ripples are skin, not waves. */
+/**
+ * Shortest wave that gravity and surface tension let travel slowest, 2π√(γ/ρg), m: finer ripples
+ * are skin, not waves.
+ */
 export const SHORTEST_WAVE_M = 2 * Math.PI * Math.sqrt(0.0728 / (998 * GRAVITY))

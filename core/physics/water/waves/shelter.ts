@@ -1,6 +1,9 @@
 import type { Grid } from '../../shape/grid'
 
-/** Directions of a sea to either side of its heading, degrees, and the share of its energy that each carries: cos² of the angle. */
+/**
+ * Directions of a sea to either side of its heading, degrees, and the share of its energy that each
+ * carries: cos² of the angle.
+ */
 const FAN: readonly (readonly [deg: number, share: number])[] = [-60, -40, -20, 0, 20, 40, 60].map(
   (deg) => [deg, Math.cos((deg * Math.PI) / 180) ** 2]
 )
@@ -9,11 +12,13 @@ const STRIDE = 2
 const WHOLE = FAN.reduce((sum, [, share]) => sum + share, 0)
 
 /**
- * How much of a sea's height reaches each cell past walls and rocks: the root of the share of its directions from which
+ * How much of a sea's height reaches each cell past walls and rocks: the root of the share of its
+ * directions from which
  * nothing stands in the way.
  *
  * @param depthM  at each cell; 0 or less: something stands there; NaN: outside, where the sea comes from
- * @source directional diffraction, after Goda, Random Seas and Design of Maritime Structures (2010); from memory, with a cos² spread
+ * @source directional diffraction, after Goda, Random Seas and Design of Maritime Structures
+ *   (2010); from memory, with a cos² spread
  */
 export function openness(grid: Grid, depthM: Float64Array, headingDeg: number): Float64Array {
   const { cols, rows } = grid

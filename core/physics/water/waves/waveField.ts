@@ -7,7 +7,8 @@ const THINNEST_M = 0.05
 const ROUNDS = 4
 
 /**
- * When a crest passes every cell, s: waves of one period come in from offshore with straight crests and bend as the
+ * When a crest passes every cell, s: waves of one period come in from offshore with straight crests
+ * and bend as the
  * depth slows them. Behind an obstacle they reach by the shortest way round.
  *
  * @param depthM     depth at each cell, full size; 0 or less: no water
@@ -15,7 +16,8 @@ const ROUNDS = 4
  * @param headingDeg where they travel to: 0 along the columns, 90 along the rows
  * @param offshoreM  depth out of which they come
  * @returns          s, NaN where no wave comes; 0 at the cell that they meet first
- * @source eikonal equation |∇T| = 1/c by fast sweeping (Zhao 2005); c by linear theory. Heights gained or lost by bending are left out.
+ * @source eikonal equation |∇T| = 1/c by fast sweeping (Zhao 2005); c by linear theory. Heights
+ *   gained or lost by bending are left out.
  */
 export function arrivalTimes(
   grid: Grid,
@@ -37,7 +39,8 @@ export function arrivalTimes(
   const wet = (c: number) => depthM[c] > THINNEST_M
   const offshore = slowness(offshoreM)
   for (let c = 0; c < size; c++) if (wet(c)) slow[c] = slowness(depthM[c]) * cellM
-  // the water's edge towards where they come from has the plane wave; every wet cell may be no later than that wave let in there
+  // the water's edge towards where they come from has the plane wave; every wet cell may be no
+  // later than that wave let in there
   for (let row = 0; row < rows; row++) {
     for (let col = 0; col < cols; col++) {
       const c = row * cols + col
@@ -92,7 +95,10 @@ export function arrivalTimes(
   return time.map((t) => (Number.isFinite(t) ? t - first : NaN))
 }
 
-/** 1/c by depth, from a table: the dispersion relation is solved a few hundred times and not at every cell. */
+/**
+ * 1/c by depth, from a table: the dispersion relation is solved a few hundred times and not at
+ * every cell.
+ */
 function speedTable(periodS: number, deepestM: number): (depthM: number) => number {
   const count = 200
   const at = (i: number) =>

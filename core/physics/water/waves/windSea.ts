@@ -2,14 +2,24 @@ import { requirePositive } from '../hydraulics/channel'
 import { GRAVITY } from '../../gravity'
 import { wavelength } from './linear'
 
-/** Height of the fully grown sea, gH/U². @source Pierson & Moskowitz 1964, as used in the Shore Protection Manual (1984): 0.243 */
+/**
+ * Height of the fully grown sea, gH/U².
+ * @source Pierson & Moskowitz 1964, as used in the Shore Protection Manual (1984): 0.243
+ */
 const GROWN_HEIGHT = 0.243
 /** Its period, gT/U. @source Shore Protection Manual (1984): 8.134 */
 const GROWN_PERIOD = 8.134
-/** Significant height that a depth lets stand, as a share of it. @source Thornton & Guza 1982 give 0.42–0.6; 0.55 is typical, from memory */
+/**
+ * Significant height that a depth lets stand, as a share of it.
+ * @source Thornton & Guza 1982 give 0.42–0.6; 0.55 is typical, from memory
+ */
 const DEPTH_SHARE = 0.55
 
-/** Wind speed of a Beaufort force, m/s, v = 0.836 B^1.5. @source WMO code 1100; from memory @example beaufortSpeed(9) // 22.6 */
+/**
+ * Wind speed of a Beaufort force, m/s, v = 0.836 B^1.5.
+ * @source WMO code 1100; from memory
+ * @example beaufortSpeed(9) // 22.6
+ */
 export const beaufortSpeed = (force: number): number => 0.836 * force ** 1.5
 /** Beaufort force nearest to a wind speed, 0 to 12. @example beaufortOf(22.6) // 9 */
 export const beaufortOf = (windMS: number): number =>

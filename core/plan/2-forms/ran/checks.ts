@@ -243,7 +243,10 @@ function seaChecks(build: Build, form: SeaForm, run: RunResult): RunCheck[] {
 /** What rises less than this share of the waves' height is no crest. Common practice, no source. */
 const WRINKLE_SHARE = 0.15
 
-/** From crest to crest of the frozen moment, along lines the way the waves run, mm; null: fewer than two crests stand there. */
+/**
+ * From crest to crest of the frozen moment, along lines the way the waves run, mm; null: fewer than
+ * two crests stand there.
+ */
 function crestSpacing(
   run: RunResult,
   levelMm: number,
@@ -261,7 +264,8 @@ function crestSpacing(
       from: [mx - kx * reach, my - ky * reach],
       to: [mx + kx * reach, my + ky * reach]
     })) {
-      // down through the still level behind a crest, once the trough before it has passed: what only wrinkles is no crest
+      // down through the still level behind a crest, once the trough before it has passed: what
+      // only wrinkles is no crest
       const rises: number[] = []
       let [trough, crest] = [true, false]
       for (const [s, z] of piece) {

@@ -97,7 +97,10 @@ function marked(text: string): string {
   return (a >>> 0).toString(36) + (b >>> 0).toString(36)
 }
 
-/** Unless the builder says otherwise, strokes lie as far apart as the ripples do, between these, mm. Common practice, no source. */
+/**
+ * Unless the builder says otherwise, strokes lie as far apart as the ripples do, between these, mm.
+ * Common practice, no source.
+ */
 const [FINEST_MM, WIDEST_MM] = [4, 8]
 /** Ticks on stream lines lie so far apart, mm. */
 const TICK_MM = 13

@@ -48,7 +48,8 @@ const EDDY_SHARE = 0.35
 const ZONES = ['fresh foam', 'streaks carried down', 'gathered in eddies'] as const
 
 /**
- * The white that a run makes, as the white map takes it: fresh and thick where it is made, torn into streaks on its way,
+ * The white that a run makes, as the white map takes it: fresh and thick where it is made, torn
+ * into streaks on its way,
  * gathered where water turns slowly.
  *
  * @param on      the cells of the map
@@ -127,7 +128,8 @@ const THROWS = 4
 const MOST_SPOTS = 12
 
 /**
- * Places where most power is lost at once: there spray rises, to no more than the head that was lost (v²/2g of what came in).
+ * Places where most power is lost at once: there spray rises, to no more than the head that was
+ * lost (v²/2g of what came in).
  *
  * @source no drop goes above v²/2g: ballistics; which places: common practice, no source
  */
@@ -166,7 +168,10 @@ export function sprayOf(run: RunResult): SpraySpot[] {
   return spots.sort((a, b) => b.powerM3S3 - a.powerM3S3).slice(0, MOST_SPOTS)
 }
 
-/** How level a pool is: the middle of its surface, and between what nine tenths of it lie, mm; `givenMm` is the builder's. */
+/**
+ * How level a pool is: the middle of its surface, and between what nine tenths of it lie, mm;
+ * `givenMm` is the builder's.
+ */
 export interface PoolLevel {
   pool: string
   givenMm: number

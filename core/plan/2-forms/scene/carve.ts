@@ -30,7 +30,10 @@ export function meetRim(
     for (let c = 0; c < cols; c++) copy((rows - 1) * cols + c, (rows - 2) * cols + c)
 }
 
-/** A run cut into the land: its bed as given or straight from dip to dip, its rocks on it, and its water as its form says. */
+/**
+ * A run cut into the land: its bed as given or straight from dip to dip, its rocks on it, and its
+ * water as its form says.
+ */
 export function layReach(
   build: Build,
   form: ReachForm,
@@ -168,7 +171,10 @@ export function undercut(
   })
 }
 
-/** A cave or lip from one pool into another: a channel at its sill between the places where they come nearest. */
+/**
+ * A cave or lip from one pool into another: a channel at its sill between the places where they
+ * come nearest.
+ */
 export function cutOpening(
   build: Build,
   pool: Pool,

@@ -18,7 +18,10 @@ import { cutOpening, layReach, meetRim, undercut } from './carve'
 import { LEVEL, OPEN, SWELL, walls, type EdgeSide, type Swell } from '../../../running/solver/edges'
 import { withoutSpikes } from './spikes'
 
-/** Roughness of a pool's floor and of a sea's, s/m^⅓. @source Chow (1959), table 5-6: about these; from memory */
+/**
+ * Roughness of a pool's floor and of a sea's, s/m^⅓.
+ * @source Chow (1959), table 5-6: about these; from memory
+ */
 const POOL_MANNING = 0.03
 const SEA_MANNING = 0.022
 /** Ground by itself stands this much over the highest water, mm. */
@@ -30,7 +33,8 @@ const FAR_M = 1000
 const FINEST_MM = 1
 
 /**
- * Reads a build as ground for running water: pools as dipped or scanned, runs as wide as they are, rocks, and the space
+ * Reads a build as ground for running water: pools as dipped or scanned, runs as wide as they are,
+ * rocks, and the space
  * under each fall.
  *
  * @returns a maker of scenes; its notes say what is wrong, and `stops` which of them leave nothing to run
@@ -193,7 +197,8 @@ function sceneOf(
     const began = sourceOf(build, reaches, through)
     source = began
     const at = began ? cellAt(grid, began) : -1
-    // at the head of the chain it comes in where that water is nearest; where the builder has put it, there or not at all
+    // at the head of the chain it comes in where that water is nearest; where the builder has put
+    // it, there or not at all
     const head =
       began && !build.running.source
         ? spread(
@@ -323,10 +328,16 @@ const WELLS_MS = 0.15
 /** A source takes at most this share of its water. */
 const MOST_SHARE = 0.3
 
-/** Into a pool at the head of the chain water comes in where it is so deep at least, as a share of its greatest depth: in the shallows it would stand up in a mound. */
+/**
+ * Into a pool at the head of the chain water comes in where it is so deep at least, as a share of
+ * its greatest depth: in the shallows it would stand up in a mound.
+ */
 const HEAD_DEPTH_SHARE = 0.5
 
-/** Cells nearest to a place in one water, as many as a discharge needs to come in quietly, with even shares. */
+/**
+ * Cells nearest to a place in one water, as many as a discharge needs to come in quietly, with even
+ * shares.
+ */
 function spread(
   grid: Grid,
   owner: Int16Array,

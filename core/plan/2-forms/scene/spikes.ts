@@ -11,7 +11,10 @@ export interface Spike {
 /** Fewer dips than this were made by hand, and every one was meant. */
 const FROM_SCAN = 40
 const NEIGHBOURS = 8
-/** Out of line by so many times what its neighbours differ among themselves, and by so much at least, mm. Common practice, no source. */
+/**
+ * Out of line by so many times what its neighbours differ among themselves, and by so much at
+ * least, mm. Common practice, no source.
+ */
 const TIMES = 6
 const LEAST_MM = 4
 

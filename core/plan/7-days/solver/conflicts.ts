@@ -7,10 +7,12 @@ export type Conflict = { kind: 'pair'; i: number; j: number } | { kind: 'who'; i
 const single = (mask: number) => mask === 1 || mask === 2
 
 /**
- * Orders that follow by themselves: where one of two tasks for the same hands cannot end before the other's latest start,
+ * Orders that follow by themselves: where one of two tasks for the same hands cannot end before the
+ * other's latest start,
  * the other goes first.
  *
- * @returns 'none' nothing new, 'some' new orders to be carried on, 'dead' two tasks that can go in neither order
+ * @returns 'none' nothing new, 'some' new orders to be carried on, 'dead' two tasks that can go in
+ *   neither order
  */
 export function forcedOrders(b: Workspace): 'none' | 'some' | 'dead' {
   const { es, ls, who, before, hands, changed } = b
@@ -98,7 +100,8 @@ export function overload(b: Workspace): Overload | null {
 }
 
 /**
- * The conflict to decide next when every task starts as early as it can; null: there is none, the starts are a schedule.
+ * The conflict to decide next when every task starts as early as it can; null: there is none, the
+ * starts are a schedule.
  *
  * @param tightest  choose the pair with least room; otherwise the earliest in time
  * @param pull      breaks ties, and steers restarts: a number for each task
@@ -156,7 +159,10 @@ function conflictOfTwo(b: Workspace, order: readonly number[]): Conflict | null 
   return null
 }
 
-/** Whose hands do what in a schedule that has no conflict: settled people as they are, others by who is free. */
+/**
+ * Whose hands do what in a schedule that has no conflict: settled people as they are, others by who
+ * is free.
+ */
 export function sharedOut(b: Workspace): Int32Array {
   const person = new Int32Array(b.net.size)
   const until = [0, 0]

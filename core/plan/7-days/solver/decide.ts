@@ -15,7 +15,10 @@ export interface Steer {
   rank?: Int32Array
   /** Earliest starts that are wanted beside those that must be. */
   holds?: Int32Array
-  /** Whether times with more work than hours are looked for: not worth it where a finish is known to be possible. */
+  /**
+   * Whether times with more work than hours are looked for: not worth it where a finish is known to
+   * be possible.
+   */
   hours?: false
   /** Further arcs that must hold. */
   arcs?: readonly (readonly [from: number, to: number, weight: number])[]
@@ -66,11 +69,14 @@ export function settle(b: Workspace, checkHours: boolean, firstArc = -1, settled
 const LOOK_EVERY = 64
 
 /**
- * Whether there is a schedule that ends by a minute: orders of tasks that want the same hands are decided one after
- * another, each followed through all waits and free hours. Where no two tasks are in each other's way at their earliest
+ * Whether there is a schedule that ends by a minute: orders of tasks that want the same hands are
+ * decided one after
+ * another, each followed through all waits and free hours. Where no two tasks are in each other's
+ * way at their earliest
  * starts, these are a schedule, and the earliest under the orders decided.
  *
- * @source Branching over forbidden sets: De Reyck and Herroelen 1998; bounds by pairs: Carlier and Pinson 1989; written from memory
+ * @source Branching over forbidden sets: De Reyck and Herroelen 1998; bounds by pairs: Carlier and
+ *   Pinson 1989; written from memory
  */
 export function decide(b: Workspace, steer: Steer): Decided {
   reset(b, steer.finishMin, steer.holds)

@@ -2,7 +2,10 @@ import { workspaceOf, inRing } from './workspace'
 import { decide } from './decide'
 import { networkOf, startAtOrAfter, type ScheduleInput, type TaskLink } from './network'
 
-/** No schedule can be made; `tasks` are those that could not be placed, `links` the places of those that cannot all hold. */
+/**
+ * No schedule can be made; `tasks` are those that could not be placed, `links` the places of those
+ * that cannot all hold.
+ */
 export interface NoSchedule {
   problem: 'loop' | 'noWindow' | 'ranOut' | 'tooTight' | 'notFound'
   tasks: string[]
@@ -13,7 +16,8 @@ export interface NoSchedule {
 const NODES_EACH = 400
 
 /**
- * Why there is no schedule: tasks in a ring, a task longer than any free stretch, free hours that run out, or a smallest
+ * Why there is no schedule: tasks in a ring, a task longer than any free stretch, free hours that
+ * run out, or a smallest
  * set of waits that cannot all hold (found by leaving out ever smaller parts of them).
  *
  * @param brief  whether it is a ring of tasks or anything else suffices

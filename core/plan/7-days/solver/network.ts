@@ -34,7 +34,10 @@ export interface ScheduleInput {
   links: readonly TaskLink[]
 }
 
-/** A lower bound of one start by another: start of `to` ≥ start of `from` + `weight`. Least and greatest waits both become arcs. */
+/**
+ * A lower bound of one start by another: start of `to` ≥ start of `from` + `weight`. Least and
+ * greatest waits both become arcs.
+ */
 export interface Arc {
   from: number
   to: number
@@ -75,7 +78,10 @@ function joined(windows: Windows): [number, number][] {
   return out
 }
 
-/** Starts within windows at which a task of a length neither runs out of the window nor into what is barred. */
+/**
+ * Starts within windows at which a task of a length neither runs out of the window nor into what is
+ * barred.
+ */
 function startsOf(task: Task, windows: Windows, horizon: number): Int32Array {
   const least = Math.max(0, task.notBeforeMin ?? 0)
   const most = Math.min(horizon, task.notAfterMin ?? horizon)
@@ -215,7 +221,8 @@ export interface Hours {
 const LONGEST_FILL = 3000
 
 /**
- * How much of a person's free stretches can be filled by tasks that are not broken off: the greatest sum of some of their
+ * How much of a person's free stretches can be filled by tasks that are not broken off: the
+ * greatest sum of some of their
  * lengths that fits (subset sums).
  */
 export function hoursOf(spans: Int32Array, lengths: readonly number[]): Hours {
@@ -251,7 +258,10 @@ export function stretchAt({ spans }: Hours, minute: number): number {
   return low
 }
 
-/** Most minutes of work between two minutes, the first of them in or before stretch `a`, the second in or before stretch `b`. */
+/**
+ * Most minutes of work between two minutes, the first of them in or before stretch `a`, the second
+ * in or before stretch `b`.
+ */
 export function capacity(
   { spans, fills, before }: Hours,
   from: number,

@@ -25,7 +25,10 @@ export interface Optimised {
   nodes: number
 }
 
-/** First schedules are looked for with a finish of so many times the bound, before the search for the best begins. */
+/**
+ * First schedules are looked for with a finish of so many times the bound, before the search for
+ * the best begins.
+ */
 const DIVES = [1, 1.1, 1.25, 1.5, 1000]
 /** Nodes of one dive, for each task. */
 const DIVE_NODES = 6
@@ -33,8 +36,10 @@ const DIVE_NODES = 6
 /**
  * The schedule that ends first, with a bound that no schedule can better.
  *
- * Orders are decided by `decide` for one finish after another: first schedules by dives, then the finish is bisected
- * between what is proven impossible and what was found; between tries a few tasks are freed from the best order and
+ * Orders are decided by `decide` for one finish after another: first schedules by dives, then the
+ * finish is bisected
+ * between what is proven impossible and what was found; between tries a few tasks are freed from
+ * the best order and
  * placed anew (large neighbourhood search).
  *
  * @param budget  nodes, not seconds, so that the same build gives the same plan on every machine
@@ -160,7 +165,10 @@ function latestStarts(b: Workspace, horizon: number): Float64Array {
   return Float64Array.from(b.ls)
 }
 
-/** The best of so many layings, each near the best so far: a few tasks wished earlier or later; now and then all anew. */
+/**
+ * The best of so many layings, each near the best so far: a few tasks wished earlier or later; now
+ * and then all anew.
+ */
 function layNearby(
   serial: Serial,
   late: Float64Array,

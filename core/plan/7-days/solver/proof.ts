@@ -6,7 +6,10 @@ import { finishOf } from './finish'
 
 /** Why no plan can finish sooner. */
 export type Proof =
-  /** One chain of work and waits takes so long with nothing else to do: tasks in order, with their earliest starts. */
+  /**
+   * One chain of work and waits takes so long with nothing else to do: tasks in order, with their
+   * earliest starts.
+   */
   | { kind: 'chain'; tasks: { id: string; startMin: number }[] }
   /** Between two minutes there is more work than free hours. */
   | {

@@ -15,10 +15,12 @@ export interface Serial {
 const TRIES_EACH = 12
 
 /**
- * Tasks that greatest waits tie to each other both ways are laid out together, group after group: where one comes so
+ * Tasks that greatest waits tie to each other both ways are laid out together, group after group:
+ * where one comes so
  * early that another cannot keep its greatest wait, it is held back and the group is begun anew.
  *
- * @source serial schedule generation with cycle structures: Neumann, Schwindt and Zimmermann 2003; written from memory
+ * @source serial schedule generation with cycle structures: Neumann, Schwindt and Zimmermann 2003;
+ *   written from memory
  */
 export function serialOf(b: Workspace): Serial {
   const { net } = b
@@ -100,7 +102,10 @@ export function serialOf(b: Workspace): Serial {
         }
         return false
       }
-      /** Null: a task finds no place at all; undefined: all lie well; else what must begin later, and from when. */
+      /**
+       * Null: a task finds no place at all; undefined: all lie well; else what must begin later,
+       * and from when.
+       */
       function layOnce(
         tasks: readonly number[],
         least: ReadonlyMap<number, number>
@@ -145,7 +150,10 @@ export function serialOf(b: Workspace): Serial {
   }
 }
 
-/** Groups of tasks that arcs tie to each other both ways, numbered. @source Tarjan 1972; written from memory */
+/**
+ * Groups of tasks that arcs tie to each other both ways, numbered.
+ * @source Tarjan 1972; written from memory
+ */
 function groupsOf(size: number, arcs: readonly Arc[]): Int32Array {
   const next: number[][] = Array.from({ length: size }, () => [])
   for (const { from, to } of arcs) next[from].push(to)

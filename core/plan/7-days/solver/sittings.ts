@@ -35,7 +35,8 @@ export interface Gathered {
 }
 
 /**
- * Gathers work into fewer sittings without finishing later: a sitting is put off until it joins a later one, as long as
+ * Gathers work into fewer sittings without finishing later: a sitting is put off until it joins a
+ * later one, as long as
  * waits, hours and the finish bear it. Small problems are searched through whole.
  */
 export function gather(b: Workspace, found: Best, budget: Budget): Gathered {

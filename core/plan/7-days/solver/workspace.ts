@@ -120,7 +120,8 @@ export function propagate(b: Workspace): boolean {
 }
 
 /**
- * Carries on from where nothing moved: only what is new (arcs from a place on, or a task whose hands were settled) is followed.
+ * Carries on from where nothing moved: only what is new (arcs from a place on, or a task whose
+ * hands were settled) is followed.
  */
 export function propagateFrom(b: Workspace, firstArc: number, settled: number): boolean {
   b.moves.fill(0)
@@ -217,7 +218,10 @@ function carryOn(b: Workspace): boolean {
   return true
 }
 
-/** Whether the waits alone, free hours left out, push each other round in a ring for ever (Bellman and Ford). */
+/**
+ * Whether the waits alone, free hours left out, push each other round in a ring for ever (Bellman
+ * and Ford).
+ */
 export function inRing(b: Workspace): boolean {
   const n = b.net.size
   const at = new Float64Array(n)
