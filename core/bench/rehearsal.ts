@@ -50,7 +50,7 @@ const LEAK_SHARE = 0.4
 /** Share of a pour that runs off through a leak that nobody found. Common practice, no source. */
 const RUNS_OFF = 0.5
 /**
- * What a thick or buried wet coat takes to clear, times its wait (trade fact G1). Common practice,
+ * What a thick or buried wet coat takes to clear, times its wait (docs/trade.md G1). Common practice,
  * no source.
  */
 const BURIED = 6

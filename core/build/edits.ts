@@ -303,7 +303,7 @@ export const removeSounding = (pool: string, index: number): Edit =>
   onPool(pool, (p) => ({ ...p, soundings: p.soundings.filter((_, i) => i !== index) }))
 
 /**
- * Two thirds of the depth half as strong again, clear above: the deep look of trade fact P9. Common
+ * Two thirds of the depth half as strong again, clear above: the deep look of docs/trade.md P9. Common
  * practice, no source.
  */
 export const darkBelowBands = (pool: Pool): Band[] => [

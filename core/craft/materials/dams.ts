@@ -1,7 +1,7 @@
 import type { Dam } from './types'
 
 /**
- * Kinds of dam, all of trade fact D1: common practice, no source. Moduli as in the material table
+ * Kinds of dam, all of docs/trade.md D1: common practice, no source. Moduli as in the material table
  * of the contract of
  * `dam` (acetate 1.8, polypropylene 1.4, PETG 2.1, styrene 3, acrylic 3.1, card 3 GPa), from
  * memory; tape, clay and

@@ -1,7 +1,7 @@
 import type { Gel } from './types'
 
 /**
- * Gels, caulks and pastes-in-the-pot, by kind. How they dry is fitted to trade facts G1, G3, G4 (2
+ * Gels, caulks and pastes-in-the-pot, by kind. How they dry is fitted to docs/trade.md G1, G3, G4 (2
  * mm of ripple gel clear
  * overnight, 12 mm in weeks; fine gel on film peels in an hour), how they thicken to G2: common
  * practice, no source.

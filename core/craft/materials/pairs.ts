@@ -84,7 +84,7 @@ const pair = (a: ThingId, b: ThingId, result: Outcome, why: string): Pair => ({
 })
 
 /**
- * What sticks to what, what spoils what, what lifts it again: trade section 6 (C1–C13), D2, D6, D7,
+ * What sticks to what, what spoils what, what lifts it again: docs/trade.md 6 (C1–C13), D2, D6, D7,
  * G6, G7. Common practice, no source.
  */
 export const PAIRS: readonly Pair[] = [

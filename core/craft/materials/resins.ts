@@ -4,7 +4,7 @@ const cautions = ['resin', 'heat', 'torch'] as const
 const at = { kind: 'resin', potLifeG: 100, potLifeC: 25, cautions } as const
 
 /**
- * Kinds of two-part resin, after trade facts P1–P6: common practice, no source. Densities are
+ * Kinds of two-part resin, after docs/trade.md P1–P6: common practice, no source. Densities are
  * typical, from memory; packs and prices invented.
  */
 export const RESINS: readonly Resin[] = [

@@ -2,9 +2,9 @@ import { EXTRUDED_FOAM, FIBRE_PLASTER, PLYWOOD } from '../../physics/stuff/heat/
 import type { Lacquer, Landform, Sealer, Shell, Sundry } from './types'
 
 /**
- * Ground, lacquers and what else is used up, by kind. Figures after trade sections 1, 4, 5 (G5):
+ * Ground, lacquers and what else is used up, by kind. Figures after docs/trade.md 1, 4, 5 (G5):
  * common practice, no
- * source. Conductivities and softening of foam, plaster and plywood as in the contract of `cure`,
+ * source. Conductivities and softening of foam, plaster and plywood as in docs/models.md, `cure`,
  * the others typical,
  * from memory. Packs and prices are invented.
  */

@@ -30,7 +30,7 @@ const RIPPLE_CLEARS = { becomes: 'clear', min: 'rippleClear' } as const
 const RESIN_SETS = { becomes: 'firm', min: 960 } as const
 
 /**
- * Everything that goes wrong often enough to have a remedy: trade sections 3 to 9. Common practice,
+ * Everything that goes wrong often enough to have a remedy: docs/trade.md 3 to 9. Common practice,
  * no source, but for the models named.
  */
 export const TROUBLES: readonly Trouble[] = [

@@ -1,7 +1,7 @@
 import { ON_THE_WATER } from './after'
 import type { Way } from './types'
 
-/** Waves drawn up in gloss gel: trade section 2. Common practice, no source. */
+/** Waves drawn up in gloss gel: docs/trade.md 2. Common practice, no source. */
 export const BRUSHED_RIDGES: Way = {
   id: 'brushed-ridges',
   for: 'sea',

@@ -13,7 +13,7 @@ const blend: StepTemplate = {
   cautions: []
 }
 
-/** Clear-drying caulk run out as a ribbon. Trade sections 2 and 6 (C1). Common practice, no source. */
+/** Clear-drying caulk run out as a ribbon. docs/trade.md 2 and 6 (C1). Common practice, no source. */
 export const CAULK_RIBBON: Way = {
   id: 'caulk-ribbon',
   for: 'fall',
@@ -77,7 +77,7 @@ export const CAULK_RIBBON: Way = {
 }
 
 /**
- * Clear sheet cut to the template and bent over the lip. Trade sections 2 and 6 (C9, C13). Common
+ * Clear sheet cut to the template and bent over the lip. docs/trade.md 2 and 6 (C9, C13). Common
  * practice, no source.
  */
 export const CUT_SHEET: Way = {
@@ -167,7 +167,7 @@ export const CUT_SHEET: Way = {
   ]
 }
 
-/** Steps of clear packaging. Trade sections 2 and 6 (C3, C12). Common practice, no source. */
+/** Steps of clear packaging. docs/trade.md 2 and 6 (C3, C12). Common practice, no source. */
 export const PACK_STEPS: Way = {
   id: 'pack-steps',
   for: 'fall',
@@ -230,7 +230,7 @@ export const PACK_STEPS: Way = {
 }
 
 /**
- * White-wet gel that dries clear as tumbling water, straight on the wall. Trade sections 2 and 5
+ * White-wet gel that dries clear as tumbling water, straight on the wall. docs/trade.md 2 and 5
  * (G3). Common practice, no source.
  */
 export const BUILT_IN_PLACE: Way = {
@@ -288,7 +288,7 @@ export const BUILT_IN_PLACE: Way = {
   uses: [{ material: 'gel', amount: { fixed: 3, per: { gelMl: 1.2 } } }]
 }
 
-/** Built in place, then flooded. Trade section 2. Common practice, no source. */
+/** Built in place, then flooded. docs/trade.md 2. Common practice, no source. */
 export const FLOODED_FALL: Way = {
   id: 'flooded-fall',
   for: 'fall',
@@ -340,7 +340,7 @@ export const FLOODED_FALL: Way = {
   ]
 }
 
-/** A ready-made strip. Trade section 2. Common practice, no source. */
+/** A ready-made strip. docs/trade.md 2. Common practice, no source. */
 export const READY_STRIP: Way = {
   id: 'ready-strip',
   for: 'fall',

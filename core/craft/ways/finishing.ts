@@ -1,6 +1,6 @@
 import type { Way } from './types'
 
-/** Gloss and clean edges: trade section 1, steps 20 and 21 (G6, G7). Common practice, no source. */
+/** Gloss and clean edges: docs/trade.md 1, steps 20 and 21 (G6, G7). Common practice, no source. */
 export const FINISHING: Way = {
   id: 'finishing',
   for: 'finish',

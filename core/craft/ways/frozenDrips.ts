@@ -1,7 +1,7 @@
 import { ON_THE_WATER } from './after'
 import type { Way } from './types'
 
-/** A splash of light-cured drips on clear pack plastic: trade section 2. Common practice, no source. */
+/** A splash of light-cured drips on clear pack plastic: docs/trade.md 2. Common practice, no source. */
 export const FROZEN_DRIPS: Way = {
   id: 'frozen-drips',
   for: 'splash',

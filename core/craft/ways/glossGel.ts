@@ -1,6 +1,6 @@
 import type { Way } from './types'
 
-/** Gloss gel over a painted bed, no depth at all: trade section 2 and G7. Common practice, no source. */
+/** Gloss gel over a painted bed, no depth at all: docs/trade.md 2 and G7. Common practice, no source. */
 export const GLOSS_GEL: Way = {
   id: 'gloss-gel',
   for: 'pool',

@@ -1,6 +1,6 @@
 import type { Way } from './types'
 
-/** Base, landform, shell, bed and seal: trade section 1, steps 2–8 and 10. Common practice, no source. */
+/** Base, landform, shell, bed and seal: docs/trade.md 1, steps 2–8 and 10. Common practice, no source. */
 export const GROUNDWORK: Way = {
   id: 'groundwork',
   for: 'ground',

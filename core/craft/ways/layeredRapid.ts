@@ -1,7 +1,7 @@
 import { ON_THE_WATER } from './after'
 import type { Way } from './types'
 
-/** A run of torn water in layers: trade section 2. Common practice, no source. */
+/** A run of torn water in layers: docs/trade.md 2. Common practice, no source. */
 export const LAYERED_RAPID: Way = {
   id: 'layered-rapid',
   for: 'reach',

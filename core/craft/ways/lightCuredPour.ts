@@ -3,7 +3,7 @@ import { rippleSteps } from './rippleSteps'
 import type { Way } from './types'
 
 /**
- * A body of water in coats that a lamp cures: trade sections 2 and 6 (C4, C6–C8). Common practice,
+ * A body of water in coats that a lamp cures: docs/trade.md 2 and 6 (C4, C6–C8). Common practice,
  * no source.
  */
 export const LIGHT_CURED_POUR: Way = {

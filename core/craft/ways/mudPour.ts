@@ -20,7 +20,7 @@ const POURED = TWO_PART_POUR.steps
   .map((step): StepTemplate => (step.id === 'dam' ? { ...step, after: ['slurry'] } : step))
 
 /**
- * Clay-coloured mud: a two-part pour over a textured, tinted bed. Trade sections 1 (6, 8) and 3
+ * Clay-coloured mud: a two-part pour over a textured, tinted bed. docs/trade.md 1 (6, 8) and 3
  * (P7, P9). Common practice, no source.
  */
 export const MUD_POUR: Way = {

@@ -1,7 +1,7 @@
 import type { Way } from './types'
 
 /**
- * A skin of tissue over foam, painted to look deep, and lacquer: trade section 2 and G5. Common
+ * A skin of tissue over foam, painted to look deep, and lacquer: docs/trade.md 2 and G5. Common
  * practice, no source.
  */
 export const PAPER_SKIN: Way = {

@@ -2,7 +2,7 @@ import { BETWEEN_POOLS } from './after'
 import type { Way } from './types'
 
 /**
- * A fall of strips made on a release sheet and hung: trade sections 2, 5 (G3, G4) and 7. Common
+ * A fall of strips made on a release sheet and hung: docs/trade.md 2, 5 (G3, G4) and 7. Common
  * practice, no source.
  */
 export const PEEL_STRIPS: Way = {

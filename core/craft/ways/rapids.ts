@@ -1,7 +1,7 @@
 import { ON_THE_WATER } from './after'
 import type { Way } from './types'
 
-/** A rapid in layers of resin. Trade section 2. Common practice, no source. */
+/** A rapid in layers of resin. docs/trade.md 2. Common practice, no source. */
 export const RESIN_RAPID: Way = {
   id: 'resin-rapid',
   for: 'reach',
@@ -88,7 +88,7 @@ export const RESIN_RAPID: Way = {
   ]
 }
 
-/** Ripples blown and brushed in gloss. Trade section 2. Common practice, no source. */
+/** Ripples blown and brushed in gloss. docs/trade.md 2. Common practice, no source. */
 export const STROKED_RIPPLES: Way = {
   id: 'stroked-ripples',
   for: 'reach',

@@ -1,7 +1,7 @@
 import type { After, StepTemplate } from './types'
 
 /**
- * A coat of ripple gel, and the minutes in which it takes a stipple: trade facts G2. Common
+ * A coat of ripple gel, and the minutes in which it takes a stipple: docs/trade.md G2. Common
  * practice, no source.
  */
 export const rippleSteps = (after: readonly After[]): StepTemplate[] => [

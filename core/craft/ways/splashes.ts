@@ -1,7 +1,7 @@
 import { ON_THE_WATER } from './after'
 import type { Way } from './types'
 
-/** A skin of light-cured resin peeled off a bag. Trade sections 2 and 6 (C2). Common practice, no source. */
+/** A skin of light-cured resin peeled off a bag. docs/trade.md 2 and 6 (C2). Common practice, no source. */
 export const BAG_SKIN: Way = {
   id: 'bag-skin',
   for: 'splash',
@@ -61,7 +61,7 @@ export const BAG_SKIN: Way = {
   ]
 }
 
-/** Paste built up and picked to points. Trade section 2. Common practice, no source. */
+/** Paste built up and picked to points. docs/trade.md 2. Common practice, no source. */
 export const PICKED_PASTE: Way = {
   id: 'picked-paste',
   for: 'splash',
@@ -135,7 +135,7 @@ export const PICKED_PASTE: Way = {
   ]
 }
 
-/** Thrown water of teased fibre. Trade section 2. Common practice, no source. */
+/** Thrown water of teased fibre. docs/trade.md 2. Common practice, no source. */
 export const FIBRE_SPLASH: Way = {
   id: 'fibre-splash',
   for: 'splash',

@@ -1,6 +1,6 @@
 import type { Way } from './types'
 
-/** Spray of dry fibre. Trade section 2. Common practice, no source. */
+/** Spray of dry fibre. docs/trade.md 2. Common practice, no source. */
 export const TEASED_FIBRE: Way = {
   id: 'teased-fibre',
   for: 'spray',
@@ -28,7 +28,7 @@ export const TEASED_FIBRE: Way = {
   ]
 }
 
-/** Spray of glossed fibre dusted with snow powder. Trade section 2. Common practice, no source. */
+/** Spray of glossed fibre dusted with snow powder. docs/trade.md 2. Common practice, no source. */
 export const DUSTED_FIBRE: Way = {
   id: 'dusted-fibre',
   for: 'spray',

@@ -3,7 +3,7 @@ import { DAM_STEPS } from './damSteps'
 import { rippleSteps } from './rippleSteps'
 
 /**
- * A body of water poured in layers: trade sections 1 (9–14), 3 and 4 (P3, P6, D3). Common practice,
+ * A body of water poured in layers: docs/trade.md 1 (9–14), 3 and 4 (P3, P6, D3). Common practice,
  * no source.
  */
 export const TWO_PART_POUR: Way = {

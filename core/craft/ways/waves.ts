@@ -1,7 +1,7 @@
 import { ON_THE_WATER } from './after'
 import type { Way } from './types'
 
-/** A crest cast from a moulded master. Trade section 2. Common practice, no source. */
+/** A crest cast from a moulded master. docs/trade.md 2. Common practice, no source. */
 export const CAST_WAVE: Way = {
   id: 'cast-wave',
   for: 'sea',
@@ -116,7 +116,7 @@ export const CAST_WAVE: Way = {
 }
 
 /**
- * A crest of thin clear film rolled round a former, backed with gel. Trade section 2. Common
+ * A crest of thin clear film rolled round a former, backed with gel. docs/trade.md 2. Common
  * practice, no source.
  */
 export const CURL_FILM: Way = {
@@ -217,7 +217,7 @@ export const CURL_FILM: Way = {
   ]
 }
 
-/** Foam carved and skinned. Trade section 2. Common practice, no source. */
+/** Foam carved and skinned. docs/trade.md 2. Common practice, no source. */
 export const CARVED_WAVE: Way = {
   id: 'carved-wave',
   for: 'sea',

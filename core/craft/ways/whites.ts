@@ -45,7 +45,7 @@ const mixStep = (
   tools: ['palette knife', 'small cup']
 })
 
-/** Brushed white. Trade sections 2 and 5 (G6). Common practice, no source. */
+/** Brushed white. docs/trade.md 2 and 5 (G6). Common practice, no source. */
 export const PAINTED_WHITE: Way = {
   id: 'painted-white',
   for: 'white',
@@ -77,7 +77,7 @@ export const PAINTED_WHITE: Way = {
   uses: [{ material: 'white-acrylic', amount: { fixed: 2, per: { whiteCm2: 0.006 } } }]
 }
 
-/** Sponged white. Trade section 2, rapids. Common practice, no source. */
+/** Sponged white. docs/trade.md 2, rapids. Common practice, no source. */
 export const SPONGED_WHITE: Way = {
   id: 'sponged-white',
   for: 'white',
@@ -114,7 +114,7 @@ export const SPONGED_WHITE: Way = {
   uses: []
 }
 
-/** Glass bubbles in gel. Trade section 2. Common practice, no source. */
+/** Glass bubbles in gel. docs/trade.md 2. Common practice, no source. */
 export const FILLER_PASTE: Way = {
   id: 'filler-paste',
   for: 'white',
@@ -156,7 +156,7 @@ export const FILLER_PASTE: Way = {
   uses: []
 }
 
-/** Snow powder in lotion gel. Trade section 2. Common practice, no source. */
+/** Snow powder in lotion gel. docs/trade.md 2. Common practice, no source. */
 export const SNOW_PASTE: Way = {
   id: 'snow-paste',
   for: 'white',
@@ -191,7 +191,7 @@ export const SNOW_PASTE: Way = {
   uses: []
 }
 
-/** White fibre in ripple gel. Trade section 2. Common practice, no source. */
+/** White fibre in ripple gel. docs/trade.md 2. Common practice, no source. */
 export const FIBRE_PASTE: Way = {
   id: 'fibre-paste',
   for: 'white',
@@ -218,7 +218,7 @@ export const FIBRE_PASTE: Way = {
   uses: []
 }
 
-/** Baking powder in gloss glue. Trade section 2. Common practice, no source. */
+/** Baking powder in gloss glue. docs/trade.md 2. Common practice, no source. */
 export const FROTH: Way = {
   id: 'froth',
   for: 'white',

@@ -2,7 +2,7 @@ import { BETWEEN_POOLS } from './after'
 import type { Way } from './types'
 
 /**
- * Cling film crumpled, opened and laid down the wall, gel over it. Trade sections 2 and 5 (G3).
+ * Cling film crumpled, opened and laid down the wall, gel over it. docs/trade.md 2 and 5 (G3).
  * Common practice, no source.
  */
 export const WRINKLED_FILM: Way = {

@@ -36,7 +36,7 @@ export interface DamPlan {
 }
 
 /**
- * Surface tension of epoxy, N/m, as in the contract of `lip`; contact on plastic, degrees, typical,
+ * Surface tension of epoxy, N/m, as in docs/models.md, `lip`; contact on plastic, degrees, typical,
  * from memory.
  */
 const RESIN_NM = 0.036

@@ -42,7 +42,7 @@ export interface WhitePlan {
 /** Mixed over what the map asks for. Common practice, no source. */
 const OVER = 1.1
 /**
- * White from thin to thick: which white goes where. Trade sections 2 and 5 (G6). Common practice,
+ * White from thin to thick: which white goes where. docs/trade.md 2 and 5 (G6). Common practice,
  * no source.
  */
 const BANDS = [

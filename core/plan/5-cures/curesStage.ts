@@ -33,7 +33,7 @@ export const NEVER_MIN = 43_200
 /**
  * Drying times at 20 °C and 50 %, min: sealed base, castings out of the mould, paint, washes, glued
  * texture, tissue, white, paste, glue that holds a part, rubber between coats and before its shell,
- * plaster cloth, clay. Trade sections 1 and 2. Common practice, no source.
+ * plaster cloth, clay. docs/trade.md 1 and 2. Common practice, no source.
  */
 const USUAL_MIN = {
   baseDry: 120,

@@ -12,7 +12,7 @@ export interface LeakTest {
   drops: { dropMm: number; holeMm: number; resinMl: number }[]
 }
 
-/** A lift of a leak test, mm: trade fact D3 gives 13–25 (½–1 in). Common practice, no source. */
+/** A lift of a leak test, mm: docs/trade.md D3 gives 13–25 (½–1 in). Common practice, no source. */
 export const LEAK_LIFT_MM = 19
 /** The smallest drop an eye sees at a pencil mark, mm. Common practice, no source. */
 const SEEN_DROP_MM = 0.5

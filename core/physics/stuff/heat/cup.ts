@@ -6,7 +6,7 @@ import { CURED_ALPHA, thickening, type CureKinetics } from './kinetics'
 
 /** Rings a cup is cut into. */
 const RINGS = 10
-/** Thickness of the film that a label's full cure is told for, mm. From the contract of `fitResin`. */
+/** Thickness of the film that a label's full cure is told for, mm. From docs/models.md, `fitResin`. */
 export const FILM_MM = 3
 const LONGEST_MIN = 60 * 24 * 60
 

@@ -27,7 +27,7 @@ export interface FittedResin {
 }
 
 /**
- * Typical of an epoxy; heat 350–500 J/g, activation 50–60 kJ/mol. From the contract of `cure`, from
+ * Typical of an epoxy; heat 350–500 J/g, activation 50–60 kJ/mol. From docs/models.md, `cure`, from
  * memory.
  */
 export const TYPICAL: CureKinetics = {

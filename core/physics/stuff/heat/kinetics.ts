@@ -18,7 +18,7 @@ export interface CureKinetics {
 export const GAS_CONSTANT = 8.314462618
 export const KELVIN = 273.15
 
-/** Degrees of cure that have a name, beside `gelAlpha`. From the contract of `cure`. */
+/** Degrees of cure that have a name, beside `gelAlpha`. From docs/models.md, `cure`. */
 export const FIRM_ALPHA = 0.8
 export const CURED_ALPHA = 0.95
 

@@ -16,7 +16,7 @@ export interface UvAnswer {
   secondsFor: Record<string, number>
 }
 
-/** A coat is at most so much of the depth that the light cures. From the contract of `uvCure`. */
+/** A coat is at most so much of the depth that the light cures. From docs/models.md, `uvCure`. */
 export const COAT_SHARE = 0.6
 const COATS_MM = [0.25, 0.5, 1, 1.5, 2, 3]
 const NEVER_S = 1e9
