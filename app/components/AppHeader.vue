@@ -34,7 +34,7 @@ function rename(text: string): void {
   <header class="top">
     <button
       class="brand"
-      aria-label="All builds"
+      aria-label="Tall Spindle: all builds"
       @click="go('builds')"
     >
       <img

@@ -227,7 +227,7 @@ const unit = computed(() => unitOf(props.bottle))
         >
           <thead>
             <tr>
-              <th></th>
+              <td></td>
               <th class="num">label</th>
               <th class="num">fitted</th>
             </tr>

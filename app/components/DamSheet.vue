@@ -66,7 +66,7 @@ const pairs = computed(() => facesMet(props.poured, props.dam?.face ?? null))
       </p>
     </div>
     <div class="half">
-      <h3>Leak test for this dam</h3>
+      <h3 aria-level="2">Leak test for this dam</h3>
       <ol class="test">
         <li
           v-for="(level, i) in test.levelsMm"

@@ -37,7 +37,10 @@ const rows = computed(() => [
       />
       <dl class="times">
         <div class="wide key">
-          <span class="line core"></span>core <span class="line foot"></span>at the resin’s foot
+          <dt class="unseen">Lines</dt>
+          <dd>
+            <span class="line core"></span>core <span class="line foot"></span>at the resin’s foot
+          </dd>
         </div>
         <div>
           <dt>warmest</dt>

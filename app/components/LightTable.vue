@@ -359,7 +359,7 @@ const pct = (v: number | null | undefined) =>
     >
       <thead>
         <tr>
-          <th></th>
+          <td></td>
           <th class="num">Computed form</th>
           <th class="num">This photograph</th>
           <th

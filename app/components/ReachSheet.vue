@@ -212,7 +212,7 @@ function putRock(): void {
         <tr>
           <th>Point</th>
           <th>Bed, mm</th>
-          <th></th>
+          <td></td>
         </tr>
       </thead>
       <tbody>

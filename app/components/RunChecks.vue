@@ -40,7 +40,7 @@ const pct = (value: number | null) => (value === null ? '–' : `${Math.round(va
     <table class="plain">
       <thead>
         <tr>
-          <th></th>
+          <td></td>
           <th class="num">form</th>
           <th class="num">run</th>
         </tr>

@@ -157,12 +157,12 @@ const shown = (value: number) => String(Math.round(value * 100) / 100)
       <table class="plain">
         <thead>
           <tr>
-            <th></th>
+            <td></td>
             <th>x mm</th>
             <th>y mm</th>
             <th>height mm</th>
             <th>dip mm</th>
-            <th></th>
+            <td></td>
           </tr>
         </thead>
         <tbody>

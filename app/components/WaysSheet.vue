@@ -173,7 +173,7 @@ const LINES = computed<Line[]>(() => [
     >
       <thead>
         <tr>
-          <th></th>
+          <td></td>
           <th
             v-for="w in found"
             :key="w.way"
@@ -224,7 +224,7 @@ const LINES = computed<Line[]>(() => [
           </td>
         </tr>
         <tr>
-          <th></th>
+          <td></td>
           <td
             v-for="w in found"
             :key="w.way"

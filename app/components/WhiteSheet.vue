@@ -32,7 +32,10 @@ const FILLS: Record<number, string> = { 15: 'thin', 40: 'half', 70: 'thick' }
     class="compare"
   >
     <div class="row">
-      <h3 class="grow">
+      <h3
+        aria-level="2"
+        class="grow"
+      >
         {{ comparing === 'white' ? 'Schools of white water' : 'Ways of spray' }}, side by side
       </h3>
       <button
@@ -110,7 +113,7 @@ const FILLS: Record<number, string> = { 15: 'thin', 40: 'half', 70: 'thick' }
       />
     </section>
     <section class="stack">
-      <h3>
+      <h3 aria-level="2">
         Recipe<template v-if="white.volumeMl"
           >, <How :about="explainPaste(white)">{{ ml(white.volumeMl) }}</How></template
         >
@@ -154,7 +157,7 @@ const FILLS: Record<number, string> = { 15: 'thin', 40: 'half', 70: 'thick' }
         <dt>dries dull</dt>
         <dd>{{ white.dries.dull }}</dd>
       </dl>
-      <h3>From the edge outwards</h3>
+      <h3 aria-level="2">From the edge outwards</h3>
       <div
         v-for="b in [...white.bands].reverse()"
         :key="b.pct"
@@ -174,7 +177,7 @@ const FILLS: Record<number, string> = { 15: 'thin', 40: 'half', 70: 'thick' }
       </div>
     </section>
     <section class="stack">
-      <h3>Yours against this water’s</h3>
+      <h3 aria-level="2">Yours against this water’s</h3>
       <div
         v-for="s in white.shares"
         :key="s.water"

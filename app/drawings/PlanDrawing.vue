@@ -486,7 +486,7 @@ function nudge(
           class="dip"
           :tabindex="tool === 'move' ? 0 : -1"
           role="button"
-          :aria-label="`Sounding ${i + 1}`"
+          :aria-label="`Sounding ${i + 1}: ${number(chosen.levelMm - s[2])} deep`"
           @pointerdown="grip($event, 'dip', '', i)"
           @click.stop
           @keydown="nudge($event, 'dip', '', i, [s[0], s[1]])"

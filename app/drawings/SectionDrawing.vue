@@ -209,7 +209,7 @@ const layerFill = (i: number, count: number) => 0.35 + (0.5 * (count - i)) / Mat
     <svg
       v-if="width > 0"
       :viewBox="`0 0 ${width} ${height}`"
-      :role="levels ? 'application' : 'img'"
+      :role="levels ? 'application' : 'group'"
       aria-label="Long section from A to B"
     >
       <g class="rule">

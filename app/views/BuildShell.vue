@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { onBeforeUnmount, ref, watch } from 'vue'
+import { computed, onBeforeUnmount, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { writeBuild } from '../../core/build/file/write'
 import WaterLine from '../components/WaterLine.vue'
@@ -34,6 +34,9 @@ onBeforeUnmount(() => {
   document.title = 'Tall Spindle'
 })
 
+/** What the view is called, for those who hear the page. */
+const heading = computed(() => String(route.name ?? '').replace('-', ' '))
+
 function exportNow(): void {
   if (store.build) saveFile(`${store.build.name}.json`, 'application/json', writeBuild(store.build))
 }
@@ -41,6 +44,7 @@ function exportNow(): void {
 
 <template>
   <div class="on-bench">
+    <h1 class="unseen">{{ store.build?.name }}: {{ heading }}</h1>
     <div
       v-if="store.tabNotice"
       class="notice no-print"

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { leaves as vLeaves } from '../leaves'
 import { useRoute } from 'vue-router'
 import { ElSlider } from 'element-plus'
 import 'element-plus/theme-chalk/el-slider.css'
@@ -156,6 +157,7 @@ const setBed = (key: 'bedDeep' | 'bedShore', event: Event) =>
       <div class="panel leafed">
         <div
           class="leaves"
+          v-leaves
           role="tablist"
           aria-label="What to look at"
         >
@@ -176,8 +178,13 @@ const setBed = (key: 'bedDeep' | 'bedShore', event: Event) =>
             v-if="leaf === 'core'"
             class="lower"
           >
-            <div class="core">
-              <h3>
+            <div
+              class="core"
+              tabindex="0"
+              role="group"
+              aria-label="What lies on what"
+            >
+              <h3 aria-level="2">
                 {{ water?.name }}:
                 {{ moving ? 'what it is built up from' : 'core at the deepest' }}, top first
               </h3>
@@ -198,7 +205,12 @@ const setBed = (key: 'bedDeep' | 'bedShore', event: Event) =>
                 </ul></template
               >
             </div>
-            <div class="order">
+            <div
+              class="order"
+              tabindex="0"
+              role="group"
+              aria-label="Order of the work"
+            >
               <h3>In the order of the trade</h3>
               <StepList :steps="steps" />
             </div>
@@ -366,11 +378,14 @@ const setBed = (key: 'bedDeep' | 'bedShore', event: Event) =>
                   >
                 </dd>
               </div>
-              <p class="wide small soft">
-                After a coat of {{ mm(Math.min(laying.wetMm, gel.coatMm)) }} is laid, for ripples
-                {{ mm(laying.rippleMm) }} apart. Sooner the mark fades; later the gel takes none.
-                Days keeps the two steps together.
-              </p>
+              <div class="wide">
+                <dt class="unseen">Counted from</dt>
+                <dd class="small soft">
+                  After a coat of {{ mm(Math.min(laying.wetMm, gel.coatMm)) }} is laid, for ripples
+                  {{ mm(laying.rippleMm) }} apart. Sooner the mark fades; later the gel takes none.
+                  Days keeps the two steps together.
+                </dd>
+              </div>
             </dl>
           </div>
           <PartSheet

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { leaves as vLeaves } from '../leaves'
 import { computed, onBeforeUnmount, ref } from 'vue'
 import { CAUTIONS } from '../../core/craft/materials/cautions'
 import type { Room } from '../../core/physics/stuff/drying/air'
@@ -313,6 +314,7 @@ function chainWords(link: ChainLink): string {
       />
       <div
         class="leaves turn"
+        v-leaves
         role="tablist"
       >
         <button

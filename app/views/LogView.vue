@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { leaves as vLeaves } from '../leaves'
 import { computed, onBeforeUnmount, ref, watch } from 'vue'
 import { logged, unlogged } from '../../core/build/workEdits'
 import type { LogEntry, PhotoEntry } from '../../core/build/log/entries'
@@ -196,6 +197,7 @@ const early = (e: Extract<LogEntry, { kind: 'step' }>) => {
     <div class="drawings scroll">
       <div
         class="leaves turn"
+        v-leaves
         role="tablist"
       >
         <button

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { leaves as vLeaves } from '../leaves'
 import { computed, nextTick, ref } from 'vue'
 import { sittingsOf } from '../../core/plan/7-days/sittings'
 import { shoppable, shoppingCsv } from '../../core/exchange/csv'
@@ -54,6 +55,7 @@ async function print(): Promise<void> {
       <h1>Prints</h1>
       <div
         class="stack turn"
+        v-leaves
         role="tablist"
         aria-label="What to print"
       >

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { leaves as vLeaves } from '../leaves'
 import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { addBoulder, changeBoulder, changeSea, setFlow } from '../../core/build/edits'
@@ -155,22 +156,25 @@ const freeze = () =>
   <div class="worktop">
     <div class="drawings">
       <div class="panel leafed plan-box">
-        <div
-          class="leaves"
-          role="tablist"
-          aria-label="What is shown of the water"
-        >
-          <button
-            v-for="(name, key) in RUN_LAYERS"
-            :key="key"
-            role="tab"
-            :class="{ on: layer === key }"
-            :aria-selected="layer === key"
-            :data-leaf="key"
-            @click="layer = key"
+        <div class="leaves">
+          <div
+            class="tabs"
+            v-leaves
+            role="tablist"
+            aria-label="What is shown of the water"
           >
-            {{ name }}
-          </button>
+            <button
+              v-for="(name, key) in RUN_LAYERS"
+              :key="key"
+              role="tab"
+              :class="{ on: layer === key }"
+              :aria-selected="layer === key"
+              :data-leaf="key"
+              @click="layer = key"
+            >
+              {{ name }}
+            </button>
+          </div>
           <label class="check"
             ><input
               v-model="lines"

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { leaves as vLeaves } from '../leaves'
 import { cloneDeep } from 'lodash-es'
 import { computed, ref } from 'vue'
 import { OWN_KINDS } from '../../core/build/file/bottleSchema'
@@ -116,22 +117,25 @@ const price = (m: Material) =>
   <div class="worktop">
     <div class="drawings">
       <div class="panel leafed">
-        <div
-          class="leaves"
-          role="tablist"
-          aria-label="The shelf"
-        >
-          <button
-            v-for="l in LEAVES"
-            :key="l.id"
-            role="tab"
-            :aria-selected="leaf === l.id"
-            :class="{ on: leaf === l.id }"
-            :data-leaf="l.id"
-            @click="leaf = l.id"
+        <div class="leaves">
+          <div
+            class="tabs"
+            v-leaves
+            role="tablist"
+            aria-label="The shelf"
           >
-            {{ l.name }}
-          </button>
+            <button
+              v-for="l in LEAVES"
+              :key="l.id"
+              role="tab"
+              :aria-selected="leaf === l.id"
+              :class="{ on: leaf === l.id }"
+              :data-leaf="l.id"
+              @click="leaf = l.id"
+            >
+              {{ l.name }}
+            </button>
+          </div>
           <span class="grow"></span
           ><button
             v-if="shelf.undone.length"
@@ -156,7 +160,7 @@ const price = (m: Material) =>
               v-for="g in bottled"
               :key="g.kind"
             >
-              <h3>{{ g.name }}</h3>
+              <h3 aria-level="2">{{ g.name }}</h3>
               <div class="board">
                 <button
                   v-for="m in g.items"
@@ -343,7 +347,7 @@ const price = (m: Material) =>
               v-for="g in known"
               :key="g.name"
             >
-              <h3>{{ g.name }}</h3>
+              <h3 aria-level="2">{{ g.name }}</h3>
               <div class="marks">
                 <button
                   v-for="p in g.pairs"

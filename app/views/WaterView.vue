@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { leaves as vLeaves } from '../leaves'
 import { computed, ref } from 'vue'
 import {
   addFall,
@@ -198,6 +199,7 @@ function drag(what: Handle, to: Point2): void {
       <div class="panel leafed section-box">
         <div
           class="leaves"
+          v-leaves
           role="tablist"
           aria-label="Long drawing"
         >
@@ -249,6 +251,7 @@ function drag(what: Handle, to: Point2): void {
         <div class="panel leafed plan-box">
           <div
             class="leaves"
+            v-leaves
             role="tablist"
             aria-label="What lies on the plan"
           >
@@ -359,7 +362,7 @@ function drag(what: Handle, to: Point2): void {
           v-if="ground?.measured && pool"
           class="panel pad curve"
         >
-          <h3>What each level holds</h3>
+          <h3 aria-level="2">What each level holds</h3>
           <StageCurve
             :stage="ground.stage"
             :level-mm="pool.levelMm"
@@ -372,6 +375,7 @@ function drag(what: Handle, to: Point2): void {
         >
           <div
             class="leaves"
+            v-leaves
             role="tablist"
             aria-label="Drawing of the fall"
           >
