@@ -90,7 +90,9 @@ const rows = computed(() => [
 .wide {
   grid-column: 1 / -1;
 }
-.key {
+.times .key dd {
+  margin: 0;
+  font: inherit;
   font-size: 12.5px;
   display: flex;
   gap: 6px;

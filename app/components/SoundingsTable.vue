@@ -284,7 +284,7 @@ table.plain td {
   padding: 1px 2px;
   vertical-align: middle;
 }
-thead th {
+thead :is(th, td) {
   position: sticky;
   top: 0;
   background: var(--sheet);
