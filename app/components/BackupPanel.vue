@@ -114,7 +114,8 @@ defineExpose({ refresh })
             new Date(state.lastMs).toLocaleDateString('en-GB', { day: 'numeric', month: 'long' })
           }}.</template
         >
-        <span class="small soft"
+        {{ ' '
+        }}<span class="small soft"
           ><template v-if="state?.usedBytes !== null && state"
             >{{ mb(state.usedBytes ?? 0) }} kept here<template v-if="full > 0.8"
               >, of {{ mb(state.quotaBytes!) }}: nearly full</template

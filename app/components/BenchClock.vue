@@ -47,7 +47,7 @@ const TURN = 2 * Math.PI * 25
         role="timer"
         >{{ clockText(stand.leftMs) }}</b
       >
-      <span class="small">{{ words }}</span>
+      {{ ' ' }}<span class="small">{{ words }}</span>
     </div>
     <button
       class="tool"

@@ -105,7 +105,7 @@ const hours = (h: number | null) =>
         <dt>Clear</dt>
         <dd data-test="clear">
           <How :about="explainClear(laying, gel, room)">{{ hours(laying.clearH) }}</How>
-          <small>each</small>
+          {{ ' ' }}<small>each</small>
         </dd>
       </div>
       <div>
@@ -134,7 +134,7 @@ const hours = (h: number | null) =>
         <dt>Points stand</dt>
         <dd>
           <How :about="explainPeak(laying, gel)">{{ mm(laying.peak.standsMm) }}</How>
-          <small>of {{ mm(laying.peak.heightMm) }}</small>
+          {{ ' ' }}<small>of {{ mm(laying.peak.heightMm) }}</small>
         </dd>
       </div>
     </dl>

@@ -81,7 +81,8 @@ const LANDS = { before: 'lands before', on: 'lands on', behind: 'lands behind' }
       <dt>Lands</dt>
       <dd data-test="lands">
         <How :about="explainLanding(form)">{{ mm(form.curve.landMm) }}</How>
-        <small
+        {{ ' '
+        }}<small
           >out,
           <How :about="explainAngle(form)"
             >at {{ Math.round(form.curve.landAngleDeg) }}°</How
@@ -99,14 +100,15 @@ const LANDS = { before: 'lands before', on: 'lands on', behind: 'lands behind' }
       <dt>Glassy for</dt>
       <dd data-test="glassy">
         <How :about="explainGlassy(form, scale)">{{ mm(form.curve.glassyMm) }}</How>
-        <small>of {{ mm(form.curve.arcMm) }} along the sheet</small>
+        {{ ' ' }}<small>of {{ mm(form.curve.arcMm) }} along the sheet</small>
       </dd>
     </div>
     <div>
       <dt>Foam</dt>
       <dd>
         <How :about="explainFoam(form)">{{ mm(form.foamMm) }}</How>
-        <small
+        {{ ' '
+        }}<small
           ><How :about="explainBubbles(form)">{{ mm(form.bubbleDepthMm) }} deep</How></small
         >
       </dd>
@@ -115,28 +117,28 @@ const LANDS = { before: 'lands before', on: 'lands on', behind: 'lands behind' }
       <dt>Sheet</dt>
       <dd>
         <How :about="explainSheet(form)">{{ mm(form.curve.brinkThicknessMm) }}</How>
-        <small>thick, {{ mm(form.curve.footThicknessMm) }} at its foot</small>
+        {{ ' ' }}<small>thick, {{ mm(form.curve.footThicknessMm) }} at its foot</small>
       </dd>
     </div>
     <div>
       <dt>Over the lip</dt>
       <dd>
         <How :about="explainHead(form, scale)">{{ mm(form.lipMm - form.crestMm) }}</How>
-        <small>{{ real(form.lipMm - form.crestMm) }}</small>
+        {{ ' ' }}<small>{{ real(form.lipMm - form.crestMm) }}</small>
       </dd>
     </div>
     <div>
       <dt>Strips</dt>
       <dd data-test="strips">
         <How :about="explainStripCount(form, fall)">{{ form.strips }}</How>
-        <small>and {{ form.stripsToMake - form.strips }} to choose from</small>
+        {{ ' ' }}<small>and {{ form.stripsToMake - form.strips }} to choose from</small>
       </dd>
     </div>
     <div>
       <dt>Each</dt>
       <dd data-test="strip-length">
         <How :about="explainStrip(form)">{{ mm(form.stripMm) }}</How>
-        <small>× {{ mm(fall.stripWidthMm) }}</small>
+        {{ ' ' }}<small>× {{ mm(fall.stripWidthMm) }}</small>
       </dd>
     </div>
   </dl>

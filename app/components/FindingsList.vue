@@ -51,7 +51,8 @@ function go(finding: Finding): void {
           aria-hidden="true"
           >{{ f.severity === 'stop' ? '■' : f.severity === 'warn' ? '▲' : '●' }}</span
         >
-        <span class="kind">{{ WORDS[f.severity] }}</span> <b class="number">{{ f.number }}</b>
+        {{ ' ' }}<span class="kind">{{ WORDS[f.severity] }}</span>
+        <b class="number">{{ f.number }}</b>
       </header>
       <h3>{{ f.title }}</h3>
       <p class="small">{{ f.reason }}</p>

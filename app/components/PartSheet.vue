@@ -47,7 +47,7 @@ const small = (value: number) => (value < 1 ? `${value.toFixed(2)} mm` : mm(valu
           <dt>Without props</dt>
           <dd>
             <How :about="explainDroop(over)">down {{ small(over.droopMm) }}</How>
-            <small>eye forgives {{ small(over.limitMm) }}</small>
+            {{ ' ' }}<small>eye forgives {{ small(over.limitMm) }}</small>
           </dd>
         </div>
         <div>
@@ -72,7 +72,7 @@ const small = (value: number) => (value < 1 ? `${value.toFixed(2)} mm` : mm(valu
             <How :about="explainRelease(over)">{{
               over.releaseH === null ? 'never' : duration(over.releaseH * 60)
             }}</How>
-            <small>after each coat</small>
+            {{ ' ' }}<small>after each coat</small>
           </dd>
         </div>
       </template>
@@ -80,7 +80,7 @@ const small = (value: number) => (value < 1 ? `${value.toFixed(2)} mm` : mm(valu
         <dt>Former</dt>
         <dd>
           <How :about="explainFormer(part)">{{ mm(2 * part.former.radiusMm) }}</How>
-          <small>across</small>
+          {{ ' ' }}<small>across</small>
         </dd>
       </div>
       <template v-if="part.mould">
@@ -114,7 +114,7 @@ const small = (value: number) => (value < 1 ? `${value.toFixed(2)} mm` : mm(valu
         <dt>Joint</dt>
         <dd>
           <How :about="explainBond(part)">{{ part.bond.holds ? 'holds' : 'too short' }}</How>
-          <small>{{ mm(part.bond.footMm) }} of {{ part.bond.kind }}</small>
+          {{ ' ' }}<small>{{ mm(part.bond.footMm) }} of {{ part.bond.kind }}</small>
         </dd>
       </div>
       <div v-if="part.standing">

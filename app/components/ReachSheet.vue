@@ -91,7 +91,8 @@ function putRock(): void {
       <dt>Fastest</dt>
       <dd>
         <How :about="explainStream(form, reach.bed)">{{ number(fastest.speedMS) }}</How>
-        <small
+        {{ ' '
+        }}<small
           >m/s full size,
           <How :about="explainFroude(fastest.froude)">Fr {{ number(fastest.froude) }}</How></small
         >
@@ -108,7 +109,7 @@ function putRock(): void {
             )
           )
         }}</How>
-        <small>over {{ mm(form.lengthMm) }}</small>
+        {{ ' ' }}<small>over {{ mm(form.lengthMm) }}</small>
       </dd>
     </div>
     <div
@@ -118,14 +119,14 @@ function putRock(): void {
       <dt>Jump at {{ mm(j.sMm) }}</dt>
       <dd data-test="jump">
         <How :about="explainJumpAt(j, scale)">{{ mm(j.heightMm) }}</How>
-        <small>{{ j.kind }}, {{ mm(j.lengthMm) }} long</small>
+        {{ ' ' }}<small>{{ j.kind }}, {{ mm(j.lengthMm) }} long</small>
       </dd>
     </div>
     <div v-if="standing">
       <dt>Standing waves</dt>
       <dd>
         <How :about="explainStanding(standing)">{{ mm(standing.waveMm) }}</How>
-        <small>apart, to {{ mm(standing.waveHeightMm) }} high</small>
+        {{ ' ' }}<small>apart, to {{ mm(standing.waveHeightMm) }} high</small>
       </dd>
     </div>
   </dl>
@@ -164,8 +165,8 @@ function putRock(): void {
     >
       <div class="row">
         <span class="grow"
-          ><How :about="explainRock(r)">{{ r.name }}</How>
-          <small class="soft"
+          ><How :about="explainRock(r)">{{ r.name }}</How> {{ ' '
+          }}<small class="soft"
             >{{ r.veeDeg === null ? `eddy ${mm(r.eddyMm)}` : `vee ${Math.round(r.veeDeg)}°` }},
             pillow {{ mm(r.pillowMm) }}</small
           ></span
@@ -244,7 +245,8 @@ function putRock(): void {
             >
               +
             </button>
-            <button
+            {{ ' '
+            }}<button
               class="tool"
               :disabled="reach.path.length <= 2"
               :aria-label="`Remove point ${i + 1}`"

@@ -152,14 +152,14 @@ const build = () => store.edit('Build a crest', buildCrest(props.sea.id, props.f
           :about="form.wind ? explainWind(form, sea.windMS, sea.fetchKm) : explainBreaks(form)"
           >{{ mm(form.breakerMm) }}</How
         >
-        <small>{{ real(form.breakerMm) }}</small>
+        {{ ' ' }}<small>{{ real(form.breakerMm) }}</small>
       </dd>
     </div>
     <div v-if="form.breaks">
       <dt>It {{ KINDS[form.breaks.kind] }}</dt>
       <dd data-test="offshore">
         <How :about="explainBreaks(form)">{{ mm(form.breaks.offshoreMm) }}</How>
-        <small>off the shore, in {{ mm(form.breaks.depthMm) }}</small>
+        {{ ' ' }}<small>off the shore, in {{ mm(form.breaks.depthMm) }}</small>
       </dd>
     </div>
     <div v-else>
@@ -170,7 +170,8 @@ const build = () => store.edit('Build a crest', buildCrest(props.sea.id, props.f
       <dt>Crest to crest</dt>
       <dd>
         <How :about="explainSpacing(form)">{{ mm(form.spacingMm.offshore) }}</How>
-        <small v-if="form.spacingMm.atBreak !== null && form.breaks"
+        {{ ' '
+        }}<small v-if="form.spacingMm.atBreak !== null && form.breaks"
           >{{ mm(form.spacingMm.atBreak) }} at the break</small
         >
       </dd>
@@ -179,7 +180,7 @@ const build = () => store.edit('Build a crest', buildCrest(props.sea.id, props.f
       <dt>Runs up</dt>
       <dd>
         <How :about="explainRunUp(form)">{{ mm(form.breaks.runUpMm) }}</How>
-        <small>above the level</small>
+        {{ ' ' }}<small>above the level</small>
       </dd>
     </div>
     <div>
@@ -188,14 +189,14 @@ const build = () => store.edit('Build a crest', buildCrest(props.sea.id, props.f
         <How :about="explainWhitecaps(form.whitecapPct, sea.windMS)"
           >{{ number(form.whitecapPct) }} %</How
         >
-        <small>of the open water</small>
+        {{ ' ' }}<small>of the open water</small>
       </dd>
     </div>
     <div v-if="form.built">
       <dt>Crest that is built</dt>
       <dd>
         <How :about="explainFace(form)">{{ mm(form.built.face.faceArcMm) }}</How>
-        <small>film from lip to foot</small>
+        {{ ' ' }}<small>film from lip to foot</small>
       </dd>
     </div>
   </dl>

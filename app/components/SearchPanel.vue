@@ -130,8 +130,8 @@ function take(): void {
       >
         <template v-if="found?.finishMs"
           >Best so far: <b>{{ dayAndClock(found.finishMs, days.zone) }}</b>.</template
-        ><template v-else>Nothing found yet.</template>
-        <template v-if="found?.lowerBoundMs"
+        ><template v-else>Nothing found yet.</template> {{ ' '
+        }}<template v-if="found?.lowerBoundMs"
           >Not before {{ dayAndClock(found.lowerBoundMs, days.zone)
           }}<template v-if="found.finishMs"
             >, {{ duration((found.finishMs - found.lowerBoundMs) / 60000) }} apart</template

@@ -42,7 +42,7 @@ const cause = (id: string) => store.edit('Cause', setCause(props.splash.id, id a
       <dt>Height</dt>
       <dd data-test="splash-height">
         <How :about="explainSplash(form)">{{ mm(form.heightMm) }}</How>
-        <small>{{ number((form.heightMm * scale) / 1000) }} m real</small>
+        {{ ' ' }}<small>{{ number((form.heightMm * scale) / 1000) }} m real</small>
       </dd>
     </div>
     <div>
@@ -55,7 +55,7 @@ const cause = (id: string) => store.edit('Cause', setCause(props.splash.id, id a
       <dt>Fingers</dt>
       <dd>
         <How :about="explainFingers(form)">{{ form.fingers }}</How>
-        <small>every {{ mm(form.fingerEveryMm) }}</small>
+        {{ ' ' }}<small>every {{ mm(form.fingerEveryMm) }}</small>
       </dd>
     </div>
     <div>
@@ -64,14 +64,17 @@ const cause = (id: string) => store.edit('Cause', setCause(props.splash.id, id a
         <How :about="explainDrop(form, scale)"
           >{{ Math.round(form.largestDropMm * 100) / 100 }} mm</How
         >
-        <small>{{ form.largestDropMm < 0.5 ? 'fibre and mist, no beads' : 'beads may fly' }}</small>
+        {{ ' '
+        }}<small>{{
+          form.largestDropMm < 0.5 ? 'fibre and mist, no beads' : 'beads may fly'
+        }}</small>
       </dd>
     </div>
     <div>
       <dt>Zap a strand within</dt>
       <dd>
         <How :about="explainZap(form)">{{ Math.round(form.drip.breakS * 100) / 100 }} s</How>
-        <small>of drawing it, 0.4 mm thick</small>
+        {{ ' ' }}<small>of drawing it, 0.4 mm thick</small>
       </dd>
     </div>
   </dl>

@@ -276,7 +276,7 @@ const join = (side: Side) =>
         class="solid"
       >
         <span class="figure">{{ mm(line.widthMm) }} × {{ mm(line.heightMm) }}</span>
-        <template v-if="line.id !== RUN_SURFACE">and made over-long: saw it flush</template
+        {{ ' ' }}<template v-if="line.id !== RUN_SURFACE">and made over-long: saw it flush</template
         ><template v-else>the whole base, water where it ran</template>. Watertight, in millimetres,
         standing on its foot.
       </p>

@@ -31,8 +31,8 @@ const MARK = { believable: '✓', 'too fine': '▽', 'too coarse': '△' }
         v-if="share"
         class="figure"
         data-test="white-share"
-        ><How :about="explainWhite(forms, water)">{{ Math.round(share.sharePct) }} %</How>
-        <small>of its surface</small></b
+        ><How :about="explainWhite(forms, water)">{{ Math.round(share.sharePct) }} %</How> {{ ' '
+        }}<small>of its surface</small></b
       >
     </div>
     <ul

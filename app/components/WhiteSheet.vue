@@ -186,8 +186,8 @@ const FILLS: Record<number, string> = { 15: 'thin', 40: 'half', 70: 'thick' }
         :data-share="s.water"
       >
         <span class="grow"
-          ><b>{{ name(s.water) }}</b>
-          <How :about="explainShare(s.formPct, s.yoursPct, s.areaCm2)"
+          ><b>{{ name(s.water) }}</b> {{ ' '
+          }}<How :about="explainShare(s.formPct, s.yoursPct, s.areaCm2)"
             >{{ Math.round(s.formPct) }} %</How
           ></span
         >

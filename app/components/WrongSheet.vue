@@ -155,7 +155,8 @@ const days = (value: number) =>
             :key="s.title"
           >
             <b>{{ s.title }}</b>
-            <span class="small"
+            {{ ' '
+            }}<span class="small"
               >{{ s.how }} <i>{{ s.right }}</i></span
             >
           </li>

@@ -142,7 +142,7 @@ const layers = computed(() => {
             :stroke-dasharray="l.dashMm ? l.dashMm.map((d) => d * 2).join(' ') : undefined"
           />
         </svg>
-        <b>{{ l.name }}</b> {{ l.note }}
+        {{ ' ' }}<b>{{ l.name }}</b> {{ l.note }}
       </li>
     </ul>
   </div>

@@ -275,7 +275,7 @@ const setBed = (key: 'bedDeep' | 'bedShore', event: Event) =>
                     "
                     >{{ mm(stack.light.cureDepthMm) }}</How
                   >
-                  <small>a coat is six tenths of it</small>
+                  {{ ' ' }}<small>a coat is six tenths of it</small>
                 </dd>
               </div>
               <div>

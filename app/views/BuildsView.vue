@@ -196,13 +196,15 @@ const exportAll = () =>
         >“{{ store.build.name }}” could not be saved and is still open. Export it, or make room by
         deleting what you no longer need.</span
       >
-      <button
+      {{ ' '
+      }}<button
         class="tool"
         @click="open(store.build.id)"
       >
         Back to it
       </button>
-      <button
+      {{ ' '
+      }}<button
         class="tool"
         @click="saveFile(`${store.build.name}.json`, 'application/json', writeBuild(store.build))"
       >
@@ -228,7 +230,8 @@ const exportAll = () =>
       data-test="import-problem"
     >
       <span class="grow">{{ importProblem }}</span>
-      <button
+      {{ ' '
+      }}<button
         class="tool"
         @click="importProblem = ''"
       >
@@ -241,14 +244,16 @@ const exportAll = () =>
       role="status"
     >
       <span class="grow">“{{ lastGone.name }}” is deleted.</span>
-      <button
+      {{ ' '
+      }}<button
         class="tool"
         data-test="undo-delete"
         @click="fetchBack(lastGone)"
       >
         Undo
       </button>
-      <button
+      {{ ' '
+      }}<button
         class="tool"
         @click="lastGone = null"
       >

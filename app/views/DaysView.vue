@@ -166,7 +166,7 @@ function chainWords(link: ChainLink): string {
           <span class="band"></span>your free hours<template v-if="build.calendar.second">
             <span class="band dashed"></span>{{ build.calendar.second.name }}</template
           >
-          <span class="soft">· drag work to another time, the rest follows</span>
+          {{ ' ' }}<span class="soft">· drag work to another time, the rest follows</span>
         </p>
       </section>
       <section
@@ -202,8 +202,10 @@ function chainWords(link: ChainLink): string {
               >
                 <span class="soft">{{ clock(w.startMs, days!.zone) }}</span> {{ named(w.step)
                 }}<template v-if="w.parts > 1"> (part {{ w.part }} of {{ w.parts }})</template>
-                <span class="soft small">{{ duration((w.endMs - w.startMs) / 60000) }}</span>
-                <span
+                {{ ' '
+                }}<span class="soft small">{{ duration((w.endMs - w.startMs) / 60000) }}</span>
+                {{ ' '
+                }}<span
                   v-if="w.done"
                   class="tag ok"
                   >done</span
@@ -212,7 +214,8 @@ function chainWords(link: ChainLink): string {
                   class="tag"
                   >settled</span
                 >
-                <span
+                {{ ' '
+                }}<span
                   v-if="w.by === 1"
                   class="tag"
                   >{{ person(w.by) }}</span
@@ -234,7 +237,7 @@ function chainWords(link: ChainLink): string {
                     fill="url(#state-workable)"
                   />
                 </svg>
-                <b>{{ named(windowAfter(w.step)!.step) }}</b> between
+                {{ ' ' }}<b>{{ named(windowAfter(w.step)!.step) }}</b> between
                 <b>{{ clock(windowAfter(w.step)!.fromMs, days!.zone) }}</b> and
                 <b>{{ clock(windowAfter(w.step)!.toMs, days!.zone) }}</b>: later it takes no mark.
               </p>
@@ -298,7 +301,8 @@ function chainWords(link: ChainLink): string {
               <span v-if="w.meanwhile.length"
                 >Meanwhile: {{ w.meanwhile.map(named).join(', ') }}.</span
               >
-              <span v-if="w.fillers.length">Your own: {{ w.fillers.map(job).join(', ') }}.</span>
+              {{ ' '
+              }}<span v-if="w.fillers.length">Your own: {{ w.fillers.map(job).join(', ') }}.</span>
               <span v-if="!w.meanwhile.length && !w.fillers.length && w.idleMin >= 30"
                 >{{ duration(w.idleMin) }} of your hours are free for figures, trees, boats.</span
               >

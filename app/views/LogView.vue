@@ -368,8 +368,8 @@ const early = (e: Extract<LogEntry, { kind: 'step' }>) => {
               <span class="at soft small">{{ clock(Date.parse(e.at), zone) }}</span>
               <div class="grow">
                 <template v-if="e.kind === 'step'"
-                  ><b>{{ title(e.step) }}</b>
-                  <span class="small soft">{{ early(e) }}</span></template
+                  ><b>{{ title(e.step) }}</b> {{ ' '
+                  }}<span class="small soft">{{ early(e) }}</span></template
                 >
                 <template v-else-if="e.kind === 'look'"
                   >{{ title(e.step) }}:

@@ -175,8 +175,8 @@ const dusty = computed(
           >
             <h3>
               Pour {{ b.pour
-              }}<template v-if="b.cups > 1">, cup {{ b.cup }} of {{ b.cups }}</template>
-              <span class="soft">{{ grams(b.massG) }}</span>
+              }}<template v-if="b.cups > 1">, cup {{ b.cup }} of {{ b.cups }}</template> {{ ' '
+              }}<span class="soft">{{ grams(b.massG) }}</span>
             </h3>
             <CupDrawing
               :batch="b"

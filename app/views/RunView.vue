@@ -534,7 +534,7 @@ const freeze = () =>
               <dt>Depth</dt>
               <dd>
                 <How :about="explainRunAt(here)">{{ mm(here.depthMm) }}</How>
-                <small v-if="there">{{ mm(there.depthMm) }} beside</small>
+                {{ ' ' }}<small v-if="there">{{ mm(there.depthMm) }} beside</small>
               </dd>
             </div>
             <div>

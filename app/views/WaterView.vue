@@ -559,7 +559,8 @@ function drag(what: Handle, to: Point2): void {
             <dt>Volume</dt>
             <dd data-test="volume">
               <How :about="explainVolume(pool, ground)">{{ ml(ground.volumeMl) }}</How>
-              <small v-if="ground.sdMl"
+              {{ ' '
+              }}<small v-if="ground.sdMl"
                 ><How :about="explainSd(ground)">± {{ ml(ground.sdMl) }}</How></small
               >
             </dd>
@@ -572,7 +573,7 @@ function drag(what: Handle, to: Point2): void {
             <dt>Deepest</dt>
             <dd data-test="deepest">
               <How :about="explainDepth(pool, ground)">{{ mm(ground.maxDepthMm) }}</How>
-              <small>{{ real(ground.maxDepthMm) }}</small>
+              {{ ' ' }}<small>{{ real(ground.maxDepthMm) }}</small>
             </dd>
           </div>
           <div>
@@ -585,8 +586,8 @@ function drag(what: Handle, to: Point2): void {
               <How
                 v-if="heat"
                 :about="explainPours(heat)"
-                >{{ layers.length }}</How><template v-else>{{ layers.length }}</template>
-              <small v-if="layers.length"
+                >{{ layers.length }}</How><template v-else>{{ layers.length }}</template> {{ ' '
+              }}<small v-if="layers.length"
                 >of {{ mm(layers[0].toMm - layers[0].fromMm) }} at the deepest</small
               >
             </dd>

@@ -373,7 +373,8 @@ const STEPS = {
           data-test="scale-trouble"
         >
           <b>{{ TROUBLE[w.trouble] }}</b>
-          <span v-if="w.troubleText && w.trouble !== 'restarted'"
+          {{ ' '
+          }}<span v-if="w.troubleText && w.trouble !== 'restarted'"
             >It said “{{ w.troubleText }}”.</span
           >
         </p>
