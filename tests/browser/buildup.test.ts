@@ -108,7 +108,7 @@ describe('Build-up on the screen', function () {
     await page.getByLabel('Next coat after').fill('')
     await page.locator('[data-finding="over-white:rapid"]').waitFor({ state: 'detached' })
     // a wrong number says what is allowed and changes nothing
-    await page.getByLabel('Coats', { exact: true }).fill('0')
+    await page.getByRole('textbox', { name: 'Coats' }).fill('0')
     await page.getByText(/a whole number, 1 to 40/).waitFor()
     await leaf(page, 'minutes')
     expect(await page.locator('[data-window="stipple"]').innerText()).to.match(/\d+–\d+ min/)
