@@ -1,5 +1,3 @@
-import { DateTime } from 'luxon'
-
 /** One for each zone and form that a screen shows. */
 const formatters = new Map<string, Intl.DateTimeFormat>()
 function formatter(zone: string, options: Intl.DateTimeFormatOptions): Intl.DateTimeFormat {
@@ -22,7 +20,3 @@ export const weekdayNumber = (ms: number, zone: string): string =>
   formatter(zone, { weekday: 'short' }).format(ms)
 export const dayNumber = (ms: number, zone: string): string =>
   formatter(zone, { day: 'numeric' }).format(ms)
-
-/** "Thursday 3 December, 18:40" on the builder's own clock. */
-export const moment = (ms: number, zone: string): string =>
-  DateTime.fromMillis(ms, { zone }).setLocale('en-GB').toFormat('cccc d LLLL, HH:mm')
