@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { brownOverBands, changePool, darkBelowBands } from '../../core/build/edits'
+import { brownOverBands, changePool, darkBelowBands, setWay } from '../../core/build/edits'
 import type { Band, Pool } from '../../core/build/types'
 import { ofKind } from '../../core/craft/materials/shelf'
 import type { PoolStack } from '../../core/plan/3-stacks/poolStack'
@@ -40,7 +40,7 @@ const brownOver = () => set('A second, brown pour', { bands: brownOverBands(prop
     :model-value="pool.way"
     :options="waysFor('pool')"
     data-test="way"
-    @update:model-value="set('Way', { way: $event })"
+    @update:model-value="store.edit('Way', setWay(pool.id, $event))"
   />
   <p class="small soft">{{ way?.note }}</p>
 

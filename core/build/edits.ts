@@ -85,6 +85,22 @@ export const changeMaking = (id: string, change: Partial<Making>): Edit =>
   onWater(id, (water) =>
     water.kind === 'pool' ? water : { ...water, make: { ...water.make, ...change } }
   )
+/** A pool in another way, with the tints that way begins with; those that only the way before brought go with it. */
+function pooledIn(pool: Pool, way: string): Pool {
+  const { tints } = wayFor('pool', way)?.usual ?? {}
+  if (tints) return { ...pool, way, tints: [...tints], bands: [] }
+  const brought = wayFor('pool', pool.way)?.usual?.tints
+  const asBrought =
+    brought?.length === pool.tints.length &&
+    brought.every(({ id, dropsPer100G }, i) => {
+      const now = pool.tints[i]
+      return now.id === id && now.dropsPer100G === dropsPer100G
+    })
+  return asBrought
+    ? { ...pool, way, tints: [{ id: USUAL.tint.river, dropsPer100G: USUAL.drops }] }
+    : { ...pool, way }
+}
+
 /** Makes a water, or white water, or spray, in a way, with the gel and the film that belong to it. */
 export const setWay =
   (what: string, way: string): Edit =>
@@ -92,7 +108,8 @@ export const setWay =
     if (what === 'white' || what === 'spray')
       return { ...build, finish: { ...build.finish, [what]: way } }
     return onWater(what, (water) => {
-      if (water.kind === 'pool' || water.way === way) return { ...water, way }
+      if (water.way === way) return water
+      if (water.kind === 'pool') return pooledIn(water, way)
       const { gel, film } = wayFor(water.kind, way)?.usual ?? {}
       // a gel that only the way before could not do without goes with it
       const stays = wayFor(water.kind, water.way)?.usual?.gel !== water.gel

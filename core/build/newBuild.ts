@@ -242,7 +242,7 @@ export function poolWithin(
     levelMm: at.levelMm,
     soundings,
     resin: USUAL.resin,
-    tints: [{ id: USUAL.tint.river, dropsPer100G: 3 }],
+    tints: [{ id: USUAL.tint.river, dropsPer100G: USUAL.drops }],
     ...poolDefaults()
   }
 }

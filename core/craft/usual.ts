@@ -24,6 +24,8 @@ export const USUAL = {
   /** Gel that takes ripples, that stands up in crests, and that mirrors. */
   gel: { ripples: 'ripple-gel', crests: 'heavy-gloss-gel', mirror: 'gloss-glue' },
   tint: { river: 'blue-green', sea: 'deep-blue', silt: 'river-brown' },
+  /** Drops in 100 g that a pool is tinted with at first: faint (P7). */
+  drops: 3,
   cup: 'cup',
   /** What lies over bed and water as a coat: paint, paper, white, gloss. */
   coat: { bed: 'bed-paint', paper: 'tissue', white: 'white-acrylic', gloss: 'gloss' }

@@ -15,10 +15,7 @@ const idsOf = (plan: Plan, water: string) =>
 
 describe('A way that is one file and its line in the catalogue', () => {
   describe('a muddy pour over a bed of slurry', () => {
-    const muddy: Build = changePool(POND, {
-      bands: [],
-      tints: [{ id: 'river-brown', dropsPer100G: 12 }]
-    })(setWay(POND, 'mud-pour')(demo()))
+    const muddy: Build = setWay(POND, 'mud-pour')(demo())
     const plan = derivePlan(muddy)
 
     it('lays the mud before the dam, lets it dry, and pours without ripples', () => {
@@ -43,6 +40,20 @@ describe('A way that is one file and its line in the catalogue', () => {
       expect(bought(plan, 'ripple-gel')).to.equal(0)
       expect(bought(poured, 'ripple-gel')).to.be.greaterThan(0)
       expect(bought(plan, 'river-brown')).to.be.greaterThan(0)
+    })
+
+    it('is brown as soon as it is chosen, shows its mud under the pours, and gives the tint up with the way', () => {
+      const [pond] = poolsOf(muddy)
+      expect(pond.tints).to.deep.equal([{ id: 'river-brown', dropsPer100G: 8 }])
+      const labels = plan.stacks.pools.find((s) => s.id === POND)!.coats.map((c) => c.label)
+      expect(labels.indexOf('Mud, tinted and textured')).to.equal(
+        labels.findIndex((l) => l.startsWith('Pour 1')) - 1
+      )
+      const tintOf = (build: Build) => poolsOf(build)[0].tints.map((t) => t.id)
+      expect(tintOf(setWay(POND, 'two-part-pour')(muddy))).to.deep.equal(['blue-green'])
+      // a tint that the builder chose stays
+      const green = changePool(POND, { tints: [{ id: 'weed-green', dropsPer100G: 4 }] })(muddy)
+      expect(tintOf(setWay(POND, 'two-part-pour')(green))).to.deep.equal(['weed-green'])
     })
 
     it('is compared with the others and kept in the file', () => {

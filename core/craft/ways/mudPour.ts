@@ -9,7 +9,8 @@ const SLURRY: StepTemplate = {
   how: 'Stir sifted soil and scatter into thinned glue with bed paint until it holds a furrow. Brush it over the floor of the pool, thin to the shore; draw ruts and footprints into it.',
   right: 'It looks like the same mud as the banks, one tone darker.',
   hands: { fixed: 15, per: { areaCm2: 0.06 } },
-  wait: { becomes: 'firm', min: 'paintDry' },
+  // overnight: damp under resin clouds it (C10)
+  wait: { becomes: 'firm', min: 720 },
   after: ['ground/texture'],
   cautions: []
 }
@@ -28,7 +29,12 @@ export const MUD_POUR: Way = {
   for: 'pool',
   name: 'Muddy pour over a bed of slurry',
   note: 'Clay-coloured resin over a textured bed of the same mud: puddles, ditches and rivers in spate. No ripples.',
-  body: { fill: 'two-part', dam: true },
+  body: {
+    fill: 'two-part',
+    dam: true,
+    bed: { material: 'scatter', label: 'Mud, tinted and textured', thicknessMm: 2 }
+  },
+  usual: { tints: [{ id: 'river-brown', dropsPer100G: 8 }] },
   anchors: { ripple: 'undam' },
   compare: {
     depth: 'real',

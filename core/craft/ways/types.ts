@@ -1,3 +1,4 @@
+import type { TintDose } from '../../physics/stuff/mixing/mix'
 import type { CautionId } from '../materials/cautions'
 import type { ThingId } from '../materials/pairs'
 import type { BondId } from '../../physics/stuff/supports/standing'
@@ -213,6 +214,8 @@ export interface BodyNeeds {
   fill?: 'two-part' | 'light'
   /** It is held by a dam along its open edges. */
   dam?: true
+  /** What is laid on its bed before anything fills it: a coat by material and thickness. */
+  bed?: { material: string; label: string; thicknessMm: number }
   /** Tissue in glue, painted to look deep. */
   tissue?: true
   lacquer?: true
@@ -230,8 +233,8 @@ export interface Way {
   uses: readonly Use[]
   /** What a body made this way needs; a pool's ways have one. */
   body?: BodyNeeds
-  /** The gel it cannot do without, and the film it begins with, by id. */
-  usual?: { gel?: string; film?: string }
+  /** The gel it cannot do without, the film and the tints it begins with, by id. */
+  usual?: { gel?: string; film?: string; tints?: readonly TintDose[] }
   /** Steps by the names that other ways look for ("from/pour"), where this way's own are called otherwise. */
   anchors?: Readonly<Record<string, string>>
   /** Done once for each thing that is set into the water between pours. */

@@ -339,8 +339,11 @@ const LACQUER_MM = 0.08
 
 function waterCoats(stack: PoolStack, pool: Pool, shelf: Shelf): Coat[] {
   const name = (id: string) => shelf.get(id)?.name ?? id
-  const { tissue, lacquer, gel } = bodyNeeds(pool.way)
-  const coats = poursOf(stack, pool, name)
+  const { bed, tissue, lacquer, gel } = bodyNeeds(pool.way)
+  const coats: Coat[] = [
+    ...(bed ? [{ what: 'paint' as const, ...bed }] : []),
+    ...poursOf(stack, pool, name)
+  ]
   if (tissue)
     coats.push(
       {
