@@ -1,14 +1,16 @@
 <script setup lang="ts">
 import { ElMessage } from 'element-plus'
-import { onBeforeUnmount, onMounted, ref } from 'vue'
+import { defineAsyncComponent, onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import AppHeader from './components/AppHeader.vue'
-import KeysHelp from './components/KeysHelp.vue'
 import StatePatterns from './drawings/StatePatterns.vue'
 import { PLACES } from './router'
 import { useBuildStore } from './stores/build'
 import { useLibraryStore } from './stores/library'
 import { useSettingsStore } from './stores/settings'
+
+/** Fetched when it is first asked for. */
+const KeysHelp = defineAsyncComponent(() => import('./components/KeysHelp.vue'))
 
 useSettingsStore()
 const store = useBuildStore()
@@ -16,6 +18,10 @@ const library = useLibraryStore()
 const router = useRouter()
 const route = useRoute()
 const keys = ref(false)
+const keysSeen = ref(false)
+watch(keys, (open) => {
+  keysSeen.value ||= open
+})
 const started = ref(false)
 
 onMounted(async () => {
@@ -79,7 +85,10 @@ onBeforeUnmount(() => window.removeEventListener('keydown', pressed))
       @keys="keys = true"
     />
     <main><RouterView v-if="started" /></main>
-    <KeysHelp v-model="keys" />
+    <KeysHelp
+      v-if="keysSeen"
+      v-model="keys"
+    />
   </div>
 </template>
 

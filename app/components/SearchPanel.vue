@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { proxy } from 'comlink'
-import { cloneDeep } from 'lodash-es'
+import { klona } from 'klona/lite'
 import { computed, onBeforeUnmount, ref } from 'vue'
 import { takeOrder } from '../../core/build/workEdits'
 import { proofWords } from '../../core/explain/daysWords'
@@ -40,7 +40,7 @@ async function start(): Promise<void> {
   found.value = null
   fault.value = ''
   running.value = true
-  const asked = cloneDeep({
+  const asked = klona({
     build: store.build!,
     own: shelves.own,
     history: history.without(store.build!.id)

@@ -4,7 +4,7 @@ import { entriesOf } from '../../core/build/log/entries'
 import type { Forgotten } from '../../core/plan/learned/history'
 import { job } from '../workers/hire'
 import type { ZipWork } from '../workers/zip.worker'
-import { cloneDeep } from 'lodash-es'
+import { klona } from 'klona/lite'
 import type { Remote } from 'comlink'
 import { db, type BuildRow, type PhotoRow } from './db'
 import { photoBytes } from './photos'
@@ -36,7 +36,7 @@ export async function backupAll(): Promise<Uint8Array> {
 /** One build and the photographs its log names. */
 export async function zipOfBuild(build: Build): Promise<Uint8Array> {
   const photos = await photoBytes(entriesOf(build.log, 'photo').map((p) => p.id))
-  const plain = cloneDeep(build)
+  const plain = klona(build)
   return zipped((zip) => zip.packBuild(plain, photos))
 }
 

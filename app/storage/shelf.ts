@@ -1,4 +1,4 @@
-import { cloneDeep } from 'lodash-es'
+import { klona } from 'klona/lite'
 import type { Material } from '../../core/craft/materials/types'
 import { faultsOf } from '../../core/build/file/checked'
 import { db } from './db'
@@ -32,7 +32,7 @@ export async function keepOnShelf(material: Material): Promise<void> {
   const there = await db.shelf.get(material.id)
   await db.shelf.put({
     id: material.id,
-    material: cloneDeep(material),
+    material: klona(material),
     changedAt: there?.changedAt ?? Date.now()
   })
 }

@@ -1,4 +1,4 @@
-import { cloneDeep } from 'lodash-es'
+import { klona } from 'klona/lite'
 import { defineStore } from 'pinia'
 import { ref, shallowRef } from 'vue'
 import {
@@ -58,7 +58,7 @@ export const useHistoryStore = defineStore('history', () => {
     const made =
       others.length === 0 && Object.keys(forgotten.value).length === 0
         ? NO_HISTORY
-        : cloneDeep(historyOf(others, forgotten.value))
+        : klona(historyOf(others, forgotten.value))
     kept.set(id, made)
     return made
   }

@@ -1,5 +1,5 @@
 import { proxy, type Remote } from 'comlink'
-import { cloneDeep } from 'lodash-es'
+import { klona } from 'klona/lite'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { freeId } from '../../core/build/edits'
@@ -89,7 +89,7 @@ export const useRunningStore = defineStore('running', () => {
     )
     worker = mine
     // the runs that were kept stay here: they are large, and no ground
-    const plain = cloneDeep({
+    const plain = klona({
       ...build,
       running: { ...build.running, kept: [], mapsFrom: null },
       log: { asOf: null, entries: [] }

@@ -1,12 +1,11 @@
 <script setup lang="ts">
 import { ElMessage } from 'element-plus'
-import { computed, nextTick, onBeforeUnmount, ref } from 'vue'
+import { computed, defineAsyncComponent, nextTick, onBeforeUnmount, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import type { Build } from '../../core/build/types'
 import { writeBuild, writeBuilds } from '../../core/build/file/write'
 import { MOMENT_WORDS, momentOf } from '../../core/plan/7-days/moment'
 import BackupPanel from '../components/BackupPanel.vue'
-import NewBuildDialog from '../components/NewBuildDialog.vue'
 import MiniCutaway from '../drawings/MiniCutaway.vue'
 import { dayAndClock } from '../../core/words/dates'
 import { ml } from '../../core/words/quantities'
@@ -17,10 +16,17 @@ import { isFull } from '../storage/builds'
 import { useBuildStore } from '../stores/build'
 import { useLibraryStore } from '../stores/library'
 
+/** Fetched when it is first asked for. */
+const NewBuildDialog = defineAsyncComponent(() => import('../components/NewBuildDialog.vue'))
+
 const library = useLibraryStore()
 const store = useBuildStore()
 const router = useRouter()
 const asking = ref(false)
+const askedOnce = ref(false)
+watch(asking, (open) => {
+  askedOnce.value ||= open
+})
 const renaming = ref('')
 const newName = ref('')
 const showBin = ref(false)
@@ -429,6 +435,7 @@ const exportAll = () =>
       </p>
     </section>
     <NewBuildDialog
+      v-if="askedOnce"
       v-model="asking"
       @made="made"
     />

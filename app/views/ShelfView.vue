@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { leaves as vLeaves } from '../leaves'
-import { cloneDeep } from 'lodash-es'
+import { klona } from 'klona/lite'
 import { computed, ref } from 'vue'
 import { OWN_KINDS } from '../../core/build/file/bottleSchema'
 import {
@@ -72,7 +72,7 @@ const kindShown = computed(() => all.value.find((m) => m.id === chosen.value) ??
 /** A bottle of the builder's own starts as the kind it is most like. */
 async function own(like: Material): Promise<void> {
   const copy: Material = {
-    ...cloneDeep(like),
+    ...klona(like),
     id: `own-${like.kind}-${crypto.randomUUID().slice(0, 8)}`,
     name: `My ${like.name.charAt(0).toLowerCase()}${like.name.slice(1)}`.slice(0, 120),
     own: true,

@@ -1,4 +1,4 @@
-import { cloneDeep } from 'lodash-es'
+import { klona } from 'klona/lite'
 import type { Material } from '../../core/craft/materials/types'
 import { NO_HISTORY, type History } from '../../core/plan/learned/history'
 import type { Answers, Question } from './ask'
@@ -13,7 +13,7 @@ export function ask<Q extends Question>(
 ): Job<Answers[Q['ask']]> {
   const worker = new Worker(new URL('./ask.worker.ts', import.meta.url), { type: 'module' })
   // plain data only: what comes from a store is freed of its watchers
-  const plain = cloneDeep({ question, own, history })
+  const plain = klona({ question, own, history })
   return job<AskWork, Answers[Q['ask']]>(
     worker,
     (w) => w.answer(plain.question, plain.own, plain.history) as Promise<Answers[Q['ask']]>

@@ -1,5 +1,5 @@
 import { proxy } from 'comlink'
-import { cloneDeep } from 'lodash-es'
+import { klona } from 'klona/lite'
 import type { Build } from '../../core/build/types'
 import type { Material } from '../../core/craft/materials/types'
 import type { MadeFile, TemplateFormat } from '../../core/exchange/sheets/exports'
@@ -12,7 +12,7 @@ const worker = () => new Worker(new URL('./print.worker.ts', import.meta.url), {
 
 /** Draws and writes the templates of a build off the main thread, each in a worker of its own. */
 export function printing(given: Build, bottles: readonly Material[]) {
-  const { build, own } = cloneDeep({ build: given, own: bottles })
+  const { build, own } = klona({ build: given, own: bottles })
   return {
     show: (id: string): Job<Template> =>
       job<PrintWork, Template>(worker(), (w) => w.show(build, own, id)),

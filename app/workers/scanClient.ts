@@ -1,5 +1,5 @@
 import { proxy, transfer } from 'comlink'
-import { cloneDeep } from 'lodash-es'
+import { klona } from 'klona/lite'
 import type { ScanKind } from '../../core/exchange/scans/readMesh'
 import { hire } from './hire'
 import type { Laid, ScanLaying, ScanSeen, ScanWork } from './scan.worker'
@@ -17,7 +17,7 @@ export function scanClient(progress: (share: number, doing: string) => void): Sc
   return {
     read: (scan, bytes) =>
       reader.ask((w) => w.read(scan, transfer(bytes, [bytes]), proxy(progress))),
-    lay: (what) => reader.ask((w) => w.lay(cloneDeep(what), proxy(progress))),
+    lay: (what) => reader.ask((w) => w.lay(klona(what), proxy(progress))),
     stop: reader.dismiss
   }
 }
