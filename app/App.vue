@@ -80,15 +80,9 @@ onBeforeUnmount(() => window.removeEventListener('keydown', pressed))
 <template>
   <StatePatterns />
   <div class="shell">
-    <AppHeader
-      class="no-print"
-      @keys="keys = true"
-    />
+    <AppHeader class="no-print" @keys="keys = true" />
     <main><RouterView v-if="started" /></main>
-    <KeysHelp
-      v-if="keysSeen"
-      v-model="keys"
-    />
+    <KeysHelp v-if="keysSeen" v-model="keys" />
   </div>
 </template>
 

@@ -32,17 +32,8 @@ function rename(text: string): void {
 
 <template>
   <header class="top">
-    <button
-      class="brand"
-      aria-label="Tall Spindle: all builds"
-      @click="go('builds')"
-    >
-      <img
-        src="/mark.svg"
-        alt=""
-        width="34"
-        height="34"
-      /><span>Tall Spindle</span>
+    <button class="brand" aria-label="Tall Spindle: all builds" @click="go('builds')">
+      <img src="/mark.svg" alt="" width="34" height="34" /><span>Tall Spindle</span>
     </button>
     <!-- the order of the work as a run of ledges the water steps down -->
     <nav aria-label="The order of the work">
@@ -68,12 +59,9 @@ function rename(text: string): void {
           maxlength="120"
           @typed="rename"
         />
-        <span
-          class="saved small"
-          :class="store.saveState"
-          role="status"
-          >{{ SAVED[store.saveState] }}</span
-        >
+        <span class="saved small" :class="store.saveState" role="status">{{
+          SAVED[store.saveState]
+        }}</span>
         <button
           class="tool"
           :disabled="!store.undone.length"
@@ -86,12 +74,7 @@ function rename(text: string): void {
           data-test="undo"
           @click="store.undo"
         >
-          <svg
-            width="18"
-            height="16"
-            viewBox="0 0 18 16"
-            aria-hidden="true"
-          >
+          <svg width="18" height="16" viewBox="0 0 18 16" aria-hidden="true">
             <path d="M2 6h9a5 5 0 0 1 0 9H7M6 1L1.500 6L6 11" />
           </svg>
         </button>
@@ -102,12 +85,7 @@ function rename(text: string): void {
           data-test="redo"
           @click="store.redo"
         >
-          <svg
-            width="18"
-            height="16"
-            viewBox="0 0 18 16"
-            aria-hidden="true"
-          >
+          <svg width="18" height="16" viewBox="0 0 18 16" aria-hidden="true">
             <path d="M16 6H7a5 5 0 0 0 0 9h4M12 1l4.500 5L12 11" />
           </svg>
         </button>
@@ -117,27 +95,15 @@ function rename(text: string): void {
         :aria-label="settings.theme === 'dark' ? 'Light' : 'Dark'"
         @click="settings.toggleTheme"
       >
-        <svg
-          width="16"
-          height="16"
-          viewBox="0 0 16 16"
-          aria-hidden="true"
-        >
+        <svg width="16" height="16" viewBox="0 0 16 16" aria-hidden="true">
           <path
             v-if="settings.theme === 'dark'"
             d="M8 4a4 4 0 1 1 0 8a4 4 0 0 1 0-8M8 0v2M8 14v2M0 8h2M14 8h2"
           />
-          <path
-            v-else
-            d="M13 10A6 6 0 0 1 6 2A6.500 6.500 0 1 0 13 10Z"
-          />
+          <path v-else d="M13 10A6 6 0 0 1 6 2A6.500 6.500 0 1 0 13 10Z" />
         </svg>
       </button>
-      <button
-        class="tool"
-        aria-label="Keys"
-        @click="emit('keys')"
-      >
+      <button class="tool" aria-label="Keys" @click="emit('keys')">
         <b>?</b>
       </button>
     </div>

@@ -75,24 +75,11 @@ defineExpose({ refresh })
 </script>
 
 <template>
-  <section
-    class="keep"
-    :class="{ nudge }"
-    data-test="backup"
-  >
-    <p
-      v-if="fault"
-      class="fault"
-      role="alert"
-      data-test="backup-fault"
-    >
+  <section class="keep" :class="{ nudge }" data-test="backup">
+    <p v-if="fault" class="fault" role="alert" data-test="backup-fault">
       {{ fault }}
     </p>
-    <p
-      v-if="done"
-      role="status"
-      data-test="restored"
-    >
+    <p v-if="done" role="status" data-test="restored">
       Restored: {{ done.added }} builds added<template v-if="done.replaced"
         >, {{ done.replaced }} brought back beside a copy of what was here</template
       ><template v-if="done.same">, {{ done.same }} the same as here</template
@@ -105,10 +92,7 @@ defineExpose({ refresh })
     </p>
     <div class="row">
       <p class="grow">
-        <b
-          v-if="nudge"
-          data-test="nudge"
-          >{{ nudge }}</b><template v-else-if="state?.lastMs"
+        <b v-if="nudge" data-test="nudge">{{ nudge }}</b><template v-else-if="state?.lastMs"
           >Last backup
           {{
             new Date(state.lastMs).toLocaleDateString('en-GB', { day: 'numeric', month: 'long' })
@@ -126,16 +110,8 @@ defineExpose({ refresh })
           ></span
         >
       </p>
-      <span
-        v-if="working"
-        role="status"
-        >{{ working }}</span
-      >
-      <button
-        v-if="state?.persisted === false"
-        class="tool"
-        @click="askToKeep().then(refresh)"
-      >
+      <span v-if="working" role="status">{{ working }}</span>
+      <button v-if="state?.persisted === false" class="tool" @click="askToKeep().then(refresh)">
         Ask the browser to keep it
       </button>
       <button
@@ -147,13 +123,7 @@ defineExpose({ refresh })
       >
         Back everything up
       </button>
-      <button
-        class="tool"
-        :disabled="working !== ''"
-        @click="picker?.click()"
-      >
-        Restore…
-      </button>
+      <button class="tool" :disabled="working !== ''" @click="picker?.click()">Restore…</button>
       <input
         ref="picker"
         type="file"

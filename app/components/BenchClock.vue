@@ -15,23 +15,9 @@ const TURN = 2 * Math.PI * 25
 </script>
 
 <template>
-  <div
-    class="standing"
-    :class="[clock.kind, stand.phase]"
-    :data-clock="clock.kind"
-  >
-    <svg
-      viewBox="0 0 60 60"
-      width="60"
-      height="60"
-      aria-hidden="true"
-    >
-      <circle
-        cx="30"
-        cy="30"
-        r="25"
-        class="rail"
-      />
+  <div class="standing" :class="[clock.kind, stand.phase]" :data-clock="clock.kind">
+    <svg viewBox="0 0 60 60" width="60" height="60" aria-hidden="true">
+      <circle cx="30" cy="30" r="25" class="rail" />
       <circle
         cx="30"
         cy="30"
@@ -42,18 +28,12 @@ const TURN = 2 * Math.PI * 25
       />
     </svg>
     <div class="grow">
-      <span class="what">{{ clock.name }}</span><b
-        class="left"
-        role="timer"
-        >{{ clockText(stand.leftMs) }}</b
-      >
+      <span class="what">{{ clock.name }}</span><b class="left" role="timer">{{
+        clockText(stand.leftMs)
+      }}</b>
       {{ ' ' }}<span class="small">{{ words }}</span>
     </div>
-    <button
-      class="tool"
-      :aria-label="`Clear the clock ${clock.name}`"
-      @click="emit('clear')"
-    >
+    <button class="tool" :aria-label="`Clear the clock ${clock.name}`" @click="emit('clear')">
       ×
     </button>
   </div>

@@ -52,10 +52,7 @@ const brownOver = () => set('A second, brown pour', { bands: brownOverBands(prop
       data-test="resin"
       @update:model-value="set('Resin', { resin: $event })"
     />
-    <p
-      v-if="resin"
-      class="small soft"
-    >
+    <p v-if="resin" class="small soft">
       {{ resin.note }} {{ resin.partA }} : {{ resin.partB }} by <b>{{ resin.basis }}</b>; gels in
       {{ number(resin.potLifeMin) }} min in a cup of {{ number(resin.potLifeG) }} g, layers to
       {{ mm(resin.layerMaxMm) }} by its label.
@@ -86,10 +83,7 @@ const brownOver = () => set('A second, brown pour', { bands: brownOverBands(prop
         </select></label
       >
     </div>
-    <table
-      v-if="stack?.layers.length"
-      class="plain"
-    >
+    <table v-if="stack?.layers.length" class="plain">
       <thead>
         <tr>
           <th>Pour</th>
@@ -99,10 +93,7 @@ const brownOver = () => set('A second, brown pour', { bands: brownOverBands(prop
         </tr>
       </thead>
       <tbody>
-        <tr
-          v-for="(l, i) in stack.layers"
-          :key="i"
-        >
+        <tr v-for="(l, i) in stack.layers" :key="i">
           <td>{{ i + 1 }}</td>
           <td class="num">{{ number(l.fromMm) }}–{{ mm(l.toMm) }}</td>
           <td class="num">{{ mm(l.toMm - l.fromMm) }}</td>
@@ -218,10 +209,7 @@ const brownOver = () => set('A second, brown pour', { bands: brownOverBands(prop
   </template>
 
   <template v-if="poured">
-    <div
-      v-if="!pool.bands.length"
-      class="field"
-    >
+    <div v-if="!pool.bands.length" class="field">
       <span class="name">Tints, drops in 100 g</span
       ><DoseEditor
         :tints="tints"
@@ -230,29 +218,13 @@ const brownOver = () => set('A second, brown pour', { bands: brownOverBands(prop
       />
     </div>
     <div class="stack bands">
-      <div
-        v-if="!pool.bands.length"
-        class="row"
-      >
-        <button
-          class="tool"
-          data-test="dark-below"
-          @click="darkBelow"
-        >
+      <div v-if="!pool.bands.length" class="row">
+        <button class="tool" data-test="dark-below" @click="darkBelow">
           Dark below, clear above</button
-        ><button
-          class="tool"
-          @click="brownOver"
-        >
-          A second, brown pour
-        </button>
+        ><button class="tool" @click="brownOver">A second, brown pour</button>
       </div>
       <template v-else>
-        <div
-          v-for="k in pool.bands.length"
-          :key="k"
-          class="band"
-        >
+        <div v-for="k in pool.bands.length" :key="k" class="band">
           <div class="row">
             <b class="grow"
               >{{
@@ -300,12 +272,7 @@ const brownOver = () => set('A second, brown pour', { bands: brownOverBands(prop
             @click="set('Add band', { bands: [...pool.bands, { share: 1, tints: [] }] })"
           >
             + Band on top</button
-          ><button
-            class="tool"
-            @click="set('One tint', { bands: [] })"
-          >
-            One tint throughout
-          </button>
+          ><button class="tool" @click="set('One tint', { bands: [] })">One tint throughout</button>
         </div>
       </template>
     </div>

@@ -203,28 +203,13 @@ const unit = computed(() => unitOf(props.bottle))
           @update:model-value="keep({ standMin: $event! })"
         />
       </div>
-      <div
-        class="fit"
-        data-test="fit"
-      >
+      <div class="fit" data-test="fit">
         <h3>What the label comes to</h3>
-        <p
-          v-if="problem"
-          class="fault"
-          role="alert"
-        >
+        <p v-if="problem" class="fault" role="alert">
           {{ problem.replace(/^potLifeMin: /, 'Pot life ') }}
         </p>
-        <p
-          v-else-if="fitting && !fit"
-          class="soft"
-        >
-          Fitting…
-        </p>
-        <table
-          v-if="fit"
-          class="plain"
-        >
+        <p v-else-if="fitting && !fit" class="soft">Fitting…</p>
+        <table v-if="fit" class="plain">
           <thead>
             <tr>
               <td></td>
@@ -236,12 +221,7 @@ const unit = computed(() => unitOf(props.bottle))
             <tr>
               <td>gels in a cup of {{ number(resin.potLifeG) }} g</td>
               <td class="num">{{ number(resin.potLifeMin) }} min</td>
-              <td
-                class="num"
-                data-test="fit-pot"
-              >
-                {{ number(fit.potLifeMin) }} min
-              </td>
+              <td class="num" data-test="fit-pot">{{ number(fit.potLifeMin) }} min</td>
             </tr>
             <tr>
               <td>a 3 mm film cures</td>
@@ -260,10 +240,7 @@ const unit = computed(() => unitOf(props.bottle))
             </tr>
           </tbody>
         </table>
-        <p
-          v-if="fit"
-          class="small soft"
-        >
+        <p v-if="fit" class="small soft">
           From here on heat, waits and working time of every pool poured from this bottle follow the
           fit: see Heat on Build-up.
         </p>
@@ -271,10 +248,7 @@ const unit = computed(() => unitOf(props.bottle))
     </template>
     <template v-if="tint">
       <div class="row">
-        <span
-          class="swatch"
-          :style="{ background: tint.look.colour }"
-        ></span
+        <span class="swatch" :style="{ background: tint.look.colour }"></span
         ><label class="row small"
           >Colour
           <input
@@ -314,10 +288,7 @@ const unit = computed(() => unitOf(props.bottle))
         />
       </div>
     </template>
-    <div
-      v-if="light"
-      class="grid3"
-    >
+    <div v-if="light" class="grid3">
       <NumberField
         label="Light falls to a third in"
         unit="mm"
@@ -345,10 +316,7 @@ const unit = computed(() => unitOf(props.bottle))
         @update:model-value="keep({ densityGCm3: $event! })"
       />
     </div>
-    <div
-      v-if="lamp"
-      class="grid3"
-    >
+    <div v-if="lamp" class="grid3">
       <NumberField
         label="Gives"
         unit="mW/cm²"
@@ -406,11 +374,7 @@ const unit = computed(() => unitOf(props.bottle))
         "
       />
     </div>
-    <p
-      v-if="shelf.problem"
-      class="fault"
-      role="alert"
-    >
+    <p v-if="shelf.problem" class="fault" role="alert">
       {{ shelf.problem }}
     </p>
   </div>

@@ -86,16 +86,9 @@ function stopReading(): void {
 </script>
 
 <template>
-  <section
-    class="panel pad stack"
-    data-test="busy"
-  >
+  <section class="panel pad stack" data-test="busy">
     <h2>Other things on</h2>
-    <p
-      v-if="fault"
-      class="fault"
-      role="alert"
-    >
+    <p v-if="fault" class="fault" role="alert">
       {{ fault }}
     </p>
     <p class="small">
@@ -106,12 +99,7 @@ function stopReading(): void {
       }}
     </p>
     <div class="row">
-      <button
-        class="tool"
-        :disabled="reading"
-        data-test="busy-pick"
-        @click="picker?.click()"
-      >
+      <button class="tool" :disabled="reading" data-test="busy-pick" @click="picker?.click()">
         {{ calendar.busy.length ? 'Take in again…' : 'Busy times from ICS…' }}</button><button
         v-if="reading"
         class="tool"
@@ -135,30 +123,14 @@ function stopReading(): void {
       @change="picked"
     />
     <label class="small"
-      ><input
-        v-model="wholeDays"
-        type="checkbox"
-      />
-      entries of whole days count as busy</label
+      ><input v-model="wholeDays" type="checkbox" /> entries of whole days count as busy</label
     >
-    <ul
-      v-if="read"
-      class="small soft left"
-      data-test="busy-read"
-    >
+    <ul v-if="read" class="small soft left" data-test="busy-read">
       <li>{{ read.entries }} entries read.</li>
-      <li
-        v-for="l in read.left"
-        :key="l.why"
-      >
-        {{ l.count }} left out: they {{ l.why }}.
-      </li>
+      <li v-for="l in read.left" :key="l.why">{{ l.count }} left out: they {{ l.why }}.</li>
     </ul>
   </section>
-  <section
-    class="panel pad stack"
-    data-test="second"
-  >
+  <section class="panel pad stack" data-test="second">
     <h2>A second pair of hands</h2>
     <template v-if="calendar.second">
       <LiveText
@@ -170,10 +142,7 @@ function stopReading(): void {
       />
       <table class="week">
         <tbody>
-          <tr
-            v-for="d in WEEKDAYS"
-            :key="d"
-          >
+          <tr v-for="d in WEEKDAYS" :key="d">
             <th scope="row">{{ NAMES[d] }}</th>
             <td>
               <LiveText
@@ -198,11 +167,7 @@ function stopReading(): void {
       ><p class="small soft">
         Work is split between two where that ends sooner; a step can be given to one of you.
       </p>
-      <button
-        class="tool"
-        data-test="second-add"
-        @click="addSecond"
-      >
+      <button class="tool" data-test="second-add" @click="addSecond">
         Somebody helps
       </button></template
     >

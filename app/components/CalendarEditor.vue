@@ -80,19 +80,12 @@ function zone(text: string): void {
 <template>
   <section class="panel pad stack">
     <h2>Your hours</h2>
-    <p
-      v-if="fault"
-      class="fault"
-      role="alert"
-    >
+    <p v-if="fault" class="fault" role="alert">
       {{ fault }}
     </p>
     <table class="week">
       <tbody>
-        <tr
-          v-for="d in WEEKDAYS"
-          :key="d"
-        >
+        <tr v-for="d in WEEKDAYS" :key="d">
           <th scope="row">{{ NAMES[d] }}</th>
           <td>
             <LiveText
@@ -112,33 +105,16 @@ function zone(text: string): void {
         >Other hours on one date (leave the hours blank for a day off the bench)</span
       >
       <div class="row tight">
-        <input
-          v-model="date"
-          type="date"
-          class="choice date"
-          aria-label="Date"
-        /><input
+        <input v-model="date" type="date" class="choice date" aria-label="Date" /><input
           v-model="hours"
           class="choice grow"
           placeholder="none"
           aria-label="Hours on that date"
-        /><button
-          class="tool"
-          @click="addException"
-        >
-          Set
-        </button>
+        /><button class="tool" @click="addException">Set</button>
       </div>
     </div>
-    <ul
-      v-if="calendar.exceptions.length"
-      class="exceptions"
-    >
-      <li
-        v-for="e in calendar.exceptions"
-        :key="e.date"
-        class="row tight"
-      >
+    <ul v-if="calendar.exceptions.length" class="exceptions">
+      <li v-for="e in calendar.exceptions" :key="e.date" class="row tight">
         <span class="grow"
           >{{ e.date }}: {{ e.free.length ? shown(e.free) : 'none' }}
           <span class="soft small">{{ e.note }}</span></span
@@ -159,26 +135,15 @@ function zone(text: string): void {
           class="choice grow"
           :value="calendar.start"
           @change="start"
-        /><button
-          class="tool"
-          @click="startNow"
-        >
-          Now
-        </button></span
+        /><button class="tool" @click="startNow">Now</button></span
       ></label
     >
     <label class="field"
       ><span class="name">Time zone</span
-      ><LiveText
-        class="choice"
-        :model-value="calendar.zone"
-        list="zones"
-        @done="zone" /><datalist id="zones">
-        <option
-          v-for="z in zones"
-          :key="z"
-          :value="z"
-        /></datalist
+      ><LiveText class="choice" :model-value="calendar.zone" list="zones" @done="zone" /><datalist
+        id="zones"
+      >
+        <option v-for="z in zones" :key="z" :value="z" /></datalist
     ></label>
   </section>
 </template>

@@ -150,39 +150,11 @@ function dropChip(i: number): void {
         role="img"
         aria-label="Chips of rising dose on white, the paper beside them, one light"
       >
-        <rect
-          x="10"
-          y="30"
-          width="400"
-          height="190"
-          class="table"
-        />
-        <rect
-          x="24"
-          y="44"
-          width="120"
-          height="162"
-          class="paper"
-        />
-        <text
-          x="84"
-          y="130"
-          text-anchor="middle"
-        >
-          white paper
-        </text>
-        <g
-          v-for="(o, i) in [0.25, 0.5, 0.85]"
-          :key="i"
-        >
-          <rect
-            :x="164 + i * 80"
-            y="70"
-            width="64"
-            height="100"
-            rx="10"
-            class="paper"
-          />
+        <rect x="10" y="30" width="400" height="190" class="table" />
+        <rect x="24" y="44" width="120" height="162" class="paper" />
+        <text x="84" y="130" text-anchor="middle">white paper</text>
+        <g v-for="(o, i) in [0.25, 0.5, 0.85]" :key="i">
+          <rect :x="164 + i * 80" y="70" width="64" height="100" rx="10" class="paper" />
           <rect
             :x="164 + i * 80"
             y="70"
@@ -192,34 +164,13 @@ function dropChip(i: number): void {
             class="chip"
             :fill-opacity="o"
           />
-          <text
-            :x="196 + i * 80"
-            y="190"
-            text-anchor="middle"
-          >
-            {{ [2, 4, 8][i] }} drops
-          </text>
+          <text :x="196 + i * 80" y="190" text-anchor="middle">{{ [2, 4, 8][i] }} drops</text>
         </g>
-        <text
-          x="284"
-          y="60"
-          text-anchor="middle"
-          class="quiet"
-        >
-          poured 8 mm deep over white
-        </text>
-        <text
-          x="210"
-          y="242"
-          text-anchor="middle"
-          class="quiet"
-        >
+        <text x="284" y="60" text-anchor="middle" class="quiet">poured 8 mm deep over white</text>
+        <text x="210" y="242" text-anchor="middle" class="quiet">
           one light, no flash, no shadow over either
         </text>
-        <path
-          d="M210 4v18m-26 -16l10 14m42 -14l-10 14"
-          class="ray"
-        />
+        <path d="M210 4v18m-26 -16l10 14m42 -14l-10 14" class="ray" />
       </svg>
       <canvas
         v-show="loaded"
@@ -228,24 +179,15 @@ function dropChip(i: number): void {
         data-test="chip-canvas"
         @click="pick"
       ></canvas>
-      <p
-        class="small"
-        role="status"
-      >
+      <p class="small" role="status">
         <b v-if="picking === 'paper'">Click the white paper.</b
         ><b v-else-if="picking !== null">Click chip {{ picking + 1 }}.</b
-        ><span
-          v-else-if="!loaded"
-          class="soft"
+        ><span v-else-if="!loaded" class="soft"
           >Pour each chip to a known dose and depth over white, let it cure, photograph all in one
           light with the paper in the picture.</span
         ><span v-else>All picked. Click a colour below to pick it again.</span>
       </p>
-      <p
-        v-if="problem"
-        class="fault"
-        role="alert"
-      >
+      <p v-if="problem" class="fault" role="alert">
         {{ problem }}
       </p>
     </div>
@@ -260,11 +202,7 @@ function dropChip(i: number): void {
         ></button
         ><span>paper</span>
       </div>
-      <div
-        v-for="(c, i) in chips"
-        :key="i"
-        class="row chip"
-      >
+      <div v-for="(c, i) in chips" :key="i" class="row chip">
         <button
           class="pickbox"
           :style="{ background: c.colour ?? 'transparent' }"
@@ -278,13 +216,7 @@ function dropChip(i: number): void {
           :min="0.1"
           :max="2000"
           :step="0.5"
-        /><NumberField
-          v-model="c.depthMm"
-          label="deep"
-          unit="mm"
-          :min="0.1"
-          :max="1000"
-        />
+        /><NumberField v-model="c.depthMm" label="deep" unit="mm" :min="0.1" :max="1000" />
         <button
           v-if="chips.length > 1"
           class="tool"
@@ -295,39 +227,17 @@ function dropChip(i: number): void {
         </button>
       </div>
       <div class="row">
-        <button
-          class="tool"
-          :disabled="chips.length >= 12"
-          @click="addChip"
-        >
-          + Chip</button
+        <button class="tool" :disabled="chips.length >= 12" @click="addChip">+ Chip</button
         ><label class="row small"
-          ><input
-            v-model="milky"
-            type="checkbox"
-            @change="fit = null"
-          />
-          a milky tint</label
+          ><input v-model="milky" type="checkbox" @change="fit = null" /> a milky tint</label
         >
       </div>
-      <button
-        class="tool main"
-        :disabled="!ready"
-        data-test="fit-chips"
-        @click="fitNow"
-      >
+      <button class="tool main" :disabled="!ready" data-test="fit-chips" @click="fitNow">
         Fit the tint
       </button>
-      <div
-        v-if="fit"
-        class="stack result"
-        data-test="chip-fit"
-      >
+      <div v-if="fit" class="stack result" data-test="chip-fit">
         <div class="row">
-          <span
-            class="big"
-            :style="{ background: fit.look.colour }"
-          ></span
+          <span class="big" :style="{ background: fit.look.colour }"></span
           ><span
             >{{ fit.look.atDropsPer100G }} drops in 100 g, {{ fit.look.atDepthMm }} mm deep</span
           >
@@ -337,19 +247,9 @@ function dropChip(i: number): void {
           nobody sees, over 8 pick again).
         </p>
         <label class="field"
-          ><span class="name">Name</span
-          ><input
-            v-model="name"
-            class="choice"
-            maxlength="120"
+          ><span class="name">Name</span><input v-model="name" class="choice" maxlength="120"
         /></label>
-        <button
-          class="tool main"
-          data-test="keep-tint"
-          @click="keep"
-        >
-          Put it on the shelf
-        </button>
+        <button class="tool main" data-test="keep-tint" @click="keep">Put it on the shelf</button>
       </div>
     </div>
   </div>

@@ -17,17 +17,10 @@ const known = (id: string) => props.options.some((o) => o.id === id)
       :value="modelValue"
       @change="emit('update:modelValue', ($event.target as HTMLSelectElement).value)"
     >
-      <option
-        v-if="!known(modelValue)"
-        :value="modelValue"
-      >
+      <option v-if="!known(modelValue)" :value="modelValue">
         {{ modelValue }} (not on the shelf)
       </option>
-      <option
-        v-for="o in options"
-        :key="o.id"
-        :value="o.id"
-      >
+      <option v-for="o in options" :key="o.id" :value="o.id">
         {{ o.name }}
       </option>
     </select></label

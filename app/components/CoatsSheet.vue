@@ -40,18 +40,9 @@ const hours = (h: number | null) =>
 </script>
 
 <template>
-  <div
-    class="sheet"
-    data-test="coats-sheet"
-  >
-    <ol
-      class="options"
-      aria-label="In how many coats"
-    >
-      <li
-        v-for="c in shown"
-        :key="c.coats"
-      >
+  <div class="sheet" data-test="coats-sheet">
+    <ol class="options" aria-label="In how many coats">
+      <li v-for="c in shown" :key="c.coats">
         <button
           class="option"
           :class="{ on: c.coats === laying.coats, white: c.wetMm > THICKEST_GEL_MM }"
@@ -60,12 +51,7 @@ const hours = (h: number | null) =>
           @click="emit('choose', advise && c.coats === laying.advised ? null : c.coats)"
         >
           <span class="count figure">{{ c.coats }} × {{ mm(c.wetMm) }}</span>
-          <svg
-            class="bar"
-            viewBox="0 0 100 16"
-            preserveAspectRatio="none"
-            aria-hidden="true"
-          >
+          <svg class="bar" viewBox="0 0 100 16" preserveAspectRatio="none" aria-hidden="true">
             <rect
               class="all"
               x="0"

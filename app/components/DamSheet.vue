@@ -54,10 +54,7 @@ const pairs = computed(() => facesMet(props.poured, props.dam?.face ?? null))
           </dd>
         </div>
       </dl>
-      <p
-        v-if="dam"
-        class="small"
-      >
+      <p v-if="dam" class="small">
         <b>Leaves:</b> {{ dam.leaves }}
         <template v-if="dam.softens"
           >In the heat {{ dam.softens.what }} gives way first, at
@@ -68,10 +65,7 @@ const pairs = computed(() => facesMet(props.poured, props.dam?.face ?? null))
     <div class="half">
       <h3 aria-level="2">Leak test for this dam</h3>
       <ol class="test">
-        <li
-          v-for="(level, i) in test.levelsMm"
-          :key="i"
-        >
+        <li v-for="(level, i) in test.levelsMm" :key="i">
           Fill to <b>{{ mm(level) }}</b>, mark it, wait <b>{{ duration(test.waitMin) }}</b>, look
           again.
         </li>
@@ -88,10 +82,7 @@ const pairs = computed(() => facesMet(props.poured, props.dam?.face ?? null))
           </tr>
         </thead>
         <tbody>
-          <tr
-            v-for="d in test.drops"
-            :key="d.dropMm"
-          >
+          <tr v-for="d in test.drops" :key="d.dropMm">
             <td>{{ mm(d.dropMm) }}</td>
             <td class="num">{{ number(d.holeMm) }} mm</td>
             <td class="num">{{ ml(d.resinMl) }}</td>
@@ -104,11 +95,7 @@ const pairs = computed(() => facesMet(props.poured, props.dam?.face ?? null))
       </p>
       <h3>What comes off what</h3>
       <ul class="pairs small">
-        <li
-          v-for="p in pairs"
-          :key="p.face"
-          :class="p.result"
-        >
+        <li v-for="p in pairs" :key="p.face" :class="p.result">
           <b>{{ THINGS[p.face].name }}: {{ p.result }}</b> {{ p.why }}
         </li>
       </ul>

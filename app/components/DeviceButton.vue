@@ -27,19 +27,9 @@ async function read(): Promise<void> {
 
 <template>
   <span class="device"
-    ><button
-      class="tool"
-      :disabled="busy"
-      :data-device="device"
-      @click="read"
-    >
+    ><button class="tool" :disabled="busy" :data-device="device" @click="read">
       {{ busy ? 'Reading…' : label }}</button
-    ><span
-      v-if="problem"
-      class="fault small"
-      role="alert"
-      >{{ problem }}</span
-    ></span
+    ><span v-if="problem" class="fault small" role="alert">{{ problem }}</span></span
   >
 </template>
 

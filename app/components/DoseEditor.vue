@@ -19,15 +19,8 @@ function set(id: string, drops: number): void {
 
 <template>
   <div class="doses">
-    <div
-      v-for="t in tints"
-      :key="t.id"
-      class="row tint"
-    >
-      <span
-        class="swatch"
-        :style="{ background: t.look.colour }"
-      ></span
+    <div v-for="t in tints" :key="t.id" class="row tint">
+      <span class="swatch" :style="{ background: t.look.colour }"></span
       ><span class="grow">{{ t.name }}</span>
       <button
         class="tool"
@@ -38,11 +31,7 @@ function set(id: string, drops: number): void {
         −
       </button>
       <b class="count">{{ dose(t.id) }}</b>
-      <button
-        class="tool"
-        :aria-label="`More ${t.name}`"
-        @click="set(t.id, dose(t.id) + 1)"
-      >
+      <button class="tool" :aria-label="`More ${t.name}`" @click="set(t.id, dose(t.id) + 1)">
         +
       </button>
     </div>

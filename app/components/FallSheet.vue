@@ -47,12 +47,7 @@ const LANDS = { before: 'lands before', on: 'lands on', behind: 'lands behind' }
   <div class="row">
     <span class="grow"
       >Over the lip of <b>{{ poolName(fall.lip?.pool) }}</b></span
-    ><button
-      class="tool"
-      :aria-pressed="choosing"
-      data-test="choose-lip"
-      @click="emit('choose')"
-    >
+    ><button class="tool" :aria-pressed="choosing" data-test="choose-lip" @click="emit('choose')">
       Choose on the plan
     </button>
   </div>
@@ -73,10 +68,7 @@ const LANDS = { before: 'lands before', on: 'lands on', behind: 'lands behind' }
       </option>
     </select></label
   >
-  <dl
-    v-if="form.curve"
-    class="figures"
-  >
+  <dl v-if="form.curve" class="figures">
     <div>
       <dt>Lands</dt>
       <dd data-test="lands">
@@ -142,11 +134,7 @@ const LANDS = { before: 'lands before', on: 'lands on', behind: 'lands behind' }
       </dd>
     </div>
   </dl>
-  <div
-    v-for="r in rocks"
-    :key="r.id"
-    class="row rock"
-  >
+  <div v-for="r in rocks" :key="r.id" class="row rock">
     <span class="grow"
       >{{ LANDS[r.lands] }} <b>{{ r.name }}</b></span
     ><button
@@ -199,9 +187,7 @@ const LANDS = { before: 'lands before', on: 'lands on', behind: 'lands behind' }
       :step="0.5"
       @update:model-value="set('Tread', { treadMm: $event! }, 'tread')"
     />
-    <label
-      v-else
-      class="field"
+    <label v-else class="field"
       ><span class="name">Hangs</span
       ><select
         class="choice"
@@ -231,16 +217,10 @@ const LANDS = { before: 'lands before', on: 'lands on', behind: 'lands behind' }
       @update:model-value="set('Spares', { spares: $event! }, 'spares')"
     />
   </div>
-  <details
-    v-if="form.curve"
-    class="schools"
-    data-test="schools"
-  >
+  <details v-if="form.curve" class="schools" data-test="schools">
     <summary>What each school takes from it</summary>
     <dl>
-      <template
-        v-for="s in fallSchools(form)"
-        :key="s.school"
+      <template v-for="s in fallSchools(form)" :key="s.school"
         ><dt>{{ s.school }}</dt>
         <dd>{{ s.takes }}.</dd></template
       >

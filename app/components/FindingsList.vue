@@ -33,75 +33,36 @@ function go(finding: Finding): void {
 </script>
 
 <template>
-  <section
-    v-if="loud.length || notes.length"
-    class="findings"
-    aria-label="Findings"
-  >
-    <article
-      v-for="f in loud"
-      :key="f.id"
-      class="finding"
-      :class="f.severity"
-      :data-finding="f.id"
-    >
+  <section v-if="loud.length || notes.length" class="findings" aria-label="Findings">
+    <article v-for="f in loud" :key="f.id" class="finding" :class="f.severity" :data-finding="f.id">
       <header>
-        <span
-          class="mark"
-          aria-hidden="true"
-          >{{ f.severity === 'stop' ? '■' : f.severity === 'warn' ? '▲' : '●' }}</span
-        >
+        <span class="mark" aria-hidden="true">{{
+          f.severity === 'stop' ? '■' : f.severity === 'warn' ? '▲' : '●'
+        }}</span>
         {{ ' ' }}<span class="kind">{{ WORDS[f.severity] }}</span>
         <b class="number">{{ f.number }}</b>
       </header>
       <h3>{{ f.title }}</h3>
       <p class="small">{{ f.reason }}</p>
       <p class="small way">
-        <button
-          v-if="f.place !== place"
-          class="link"
-          @click="go(f)"
-        >
+        <button v-if="f.place !== place" class="link" @click="go(f)">
           {{ f.wayOut }}</button><span v-else>{{ f.wayOut }}</span>
       </p>
-      <button
-        v-if="f.mend"
-        class="tool mend"
-        :data-mend="f.id"
-        @click="make(f)"
-      >
+      <button v-if="f.mend" class="tool mend" :data-mend="f.id" @click="make(f)">
         {{ f.mend.label }}
       </button>
     </article>
-    <details
-      v-for="f in notes"
-      :key="f.id"
-      class="finding note"
-      :data-finding="f.id"
-    >
+    <details v-for="f in notes" :key="f.id" class="finding note" :data-finding="f.id">
       <summary>
-        <span
-          class="mark"
-          aria-hidden="true"
-          >●</span
-        >
+        <span class="mark" aria-hidden="true">●</span>
         {{ f.title }} <b class="number">{{ f.number }}</b>
       </summary>
       <p class="small">{{ f.reason }}</p>
       <p class="small way">
-        <button
-          v-if="f.place !== place"
-          class="link"
-          @click="go(f)"
-        >
+        <button v-if="f.place !== place" class="link" @click="go(f)">
           {{ f.wayOut }}</button><span v-else>{{ f.wayOut }}</span>
       </p>
-      <button
-        v-if="f.mend"
-        class="tool mend"
-        :data-mend="f.id"
-        @click="make(f)"
-      >
+      <button v-if="f.mend" class="tool mend" :data-mend="f.id" @click="make(f)">
         {{ f.mend.label }}
       </button>
     </details>

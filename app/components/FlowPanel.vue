@@ -16,11 +16,7 @@ const two = (value: number) => (value >= 10 ? number(value) : String(Math.round(
 </script>
 
 <template>
-  <section
-    v-if="run"
-    class="panel pad stack"
-    data-test="flow"
-  >
+  <section v-if="run" class="panel pad stack" data-test="flow">
     <div class="row">
       <h3 class="grow">Water that runs</h3>
       <b class="figure"
@@ -29,11 +25,7 @@ const two = (value: number) => (value >= 10 ? number(value) : String(Math.round(
         ></b
       >
     </div>
-    <div
-      class="moods"
-      role="group"
-      aria-label="Mood of the water"
-    >
+    <div class="moods" role="group" aria-label="Mood of the water">
       <button
         v-for="m in MOODS"
         :key="m"

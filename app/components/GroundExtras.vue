@@ -77,11 +77,7 @@ function addThing(): void {
 </script>
 
 <template>
-  <section
-    v-if="pool"
-    class="panel pad stack"
-    data-test="measure"
-  >
+  <section v-if="pool" class="panel pad stack" data-test="measure">
     <h2>Between the dips</h2>
     <div class="row">
       <button
@@ -111,10 +107,7 @@ function addThing(): void {
         on the plan): ± {{ ml(ground.nextDip.sdLeftMl) }} then.</template
       >
     </p>
-    <p
-      v-else
-      class="small soft"
-    >
+    <p v-else class="small soft">
       {{
         pool.measure === 'tin'
           ? 'Straight from dip to dip: quick, and it says nothing of what lies between.'
@@ -122,10 +115,7 @@ function addThing(): void {
       }}
     </p>
   </section>
-  <section
-    v-if="pool && dams.length"
-    class="panel pad stack"
-  >
+  <section v-if="pool && dams.length" class="panel pad stack">
     <h2>Dam and case walls</h2>
     <table class="plain">
       <thead>
@@ -136,10 +126,7 @@ function addThing(): void {
         </tr>
       </thead>
       <tbody>
-        <tr
-          v-for="{ c, where } in dams"
-          :key="c.id"
-        >
+        <tr v-for="{ c, where } in dams" :key="c.id">
           <td>{{ where }}</td>
           <td>
             <NumberField
@@ -166,38 +153,17 @@ function addThing(): void {
         </tr>
       </tbody>
     </table>
-    <p
-      v-if="ground?.leanMl"
-      class="small"
-    >
-      Leaning adds {{ ml(ground.leanMl) }}.
-    </p>
+    <p v-if="ground?.leanMl" class="small">Leaning adds {{ ml(ground.leanMl) }}.</p>
   </section>
-  <section
-    v-if="pool"
-    class="panel pad stack"
-    data-test="standing"
-  >
+  <section v-if="pool" class="panel pad stack" data-test="standing">
     <div class="row">
       <h2 class="grow">Standing in the water</h2>
-      <button
-        class="tool"
-        @click="addThing"
-      >
-        Add
-      </button>
+      <button class="tool" @click="addThing">Add</button>
     </div>
-    <p
-      v-if="!pool.standing.length"
-      class="small soft"
-    >
+    <p v-if="!pool.standing.length" class="small soft">
       Posts, piers, stones and figures need no resin where they stand.
     </p>
-    <div
-      v-for="s in pool.standing"
-      :key="s.id"
-      class="thing"
-    >
+    <div v-for="s in pool.standing" :key="s.id" class="thing">
       <div class="row">
         <LiveText
           class="choice grow"
@@ -276,17 +242,11 @@ function addThing(): void {
         />
       </div>
     </div>
-    <p
-      v-if="ground?.displacedMl"
-      class="small"
-    >
+    <p v-if="ground?.displacedMl" class="small">
       They take the place of <b>{{ ml(ground.displacedMl) }}</b>.
     </p>
   </section>
-  <section
-    class="panel pad stack"
-    data-test="level"
-  >
+  <section class="panel pad stack" data-test="level">
     <h2>Is the base level?</h2>
     <div class="grid2">
       <NumberField
@@ -322,10 +282,7 @@ function addThing(): void {
         Shimmed: level now
       </button>
     </div>
-    <p
-      v-if="shims?.x || shims?.y"
-      data-test="shims"
-    >
+    <p v-if="shims?.x || shims?.y" data-test="shims">
       It pours a wedge. Put
       <template v-if="shims.x"
         ><b>{{ mm(shims.x.shimMm) }}</b> under the {{ shims.x.end }} edge</template
@@ -334,12 +291,7 @@ function addThing(): void {
         ><b>{{ mm(shims.y.shimMm) }}</b> under the {{ shims.y.end }} edge</template
       >. Until then volumes and layers count the wedge in.
     </p>
-    <p
-      v-else
-      class="small soft"
-    >
-      Level enough.
-    </p>
+    <p v-else class="small soft">Level enough.</p>
   </section>
 </template>
 

@@ -31,10 +31,7 @@ const rows = computed(() => [
   <div class="sheet">
     <HeatLadder :heat="heat" />
     <div class="side">
-      <HeatChart
-        :heat="heat"
-        :undam="dammed"
-      />
+      <HeatChart :heat="heat" :undam="dammed" />
       <dl class="times">
         <div class="wide key">
           <dt class="unseen">Lines</dt>
@@ -52,10 +49,7 @@ const rows = computed(() => [
           <dt>at the ground</dt>
           <dd>{{ Math.round(heat.groundPeakC) }} °C</dd>
         </div>
-        <div
-          v-for="[name, value] in rows"
-          :key="name"
-        >
+        <div v-for="[name, value] in rows" :key="name">
           <dt>{{ name }}</dt>
           <dd>{{ value }}</dd>
         </div>

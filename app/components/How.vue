@@ -27,21 +27,12 @@ function place(): void {
   >
     <slot />
   </button>
-  <div
-    :id="id"
-    ref="card"
-    class="card"
-    popover
-    @toggle="place"
-  >
+  <div :id="id" ref="card" class="card" popover @toggle="place">
     <b class="title">{{ about.title }}</b>
     <p class="formula">{{ about.formula }}</p>
     <table>
       <tbody>
-        <tr
-          v-for="[name, value] in about.inputs"
-          :key="name"
-        >
+        <tr v-for="[name, value] in about.inputs" :key="name">
           <th scope="row">{{ name }}</th>
           <td>{{ value }}</td>
         </tr>

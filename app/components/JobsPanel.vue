@@ -24,22 +24,13 @@ const placed = (id: string) =>
 </script>
 
 <template>
-  <section
-    class="panel pad stack"
-    data-test="jobs"
-  >
+  <section class="panel pad stack" data-test="jobs">
     <h2>Your own jobs</h2>
     <p class="small soft">
       Figures, trees, boats: they flow into the waits and move nothing of the water.
     </p>
-    <ul
-      v-if="build.fillers.length"
-      class="jobs"
-    >
-      <li
-        v-for="f in build.fillers"
-        :key="f.id"
-      >
+    <ul v-if="build.fillers.length" class="jobs">
+      <li v-for="f in build.fillers" :key="f.id">
         <div class="row tight">
           <b class="grow">{{ f.name }}</b><span class="small">{{ duration(f.handsMin) }}</span
           ><button
@@ -58,10 +49,7 @@ const placed = (id: string) =>
           />
           may be broken off</label
         >
-        <p
-          v-if="days?.finishMs"
-          class="small soft"
-        >
+        <p v-if="days?.finishMs" class="small soft">
           {{ placed(f.id) > 0 ? `${duration(placed(f.id))} in the waits` : 'no wait takes it'
           }}<template v-if="days.fillersLeft[f.id]"
             >, {{ duration(days.fillersLeft[f.id]) }} after the finish</template
@@ -69,10 +57,7 @@ const placed = (id: string) =>
         </p>
       </li>
     </ul>
-    <form
-      class="row tight"
-      @submit.prevent="add"
-    >
+    <form class="row tight" @submit.prevent="add">
       <input
         v-model="name"
         class="choice grow"
@@ -89,12 +74,7 @@ const placed = (id: string) =>
         :min="1"
         :max="60000"
         whole
-      /><button
-        class="tool"
-        data-test="job-add"
-      >
-        Add
-      </button>
+      /><button class="tool" data-test="job-add">Add</button>
     </form>
   </section>
   <section class="panel pad stack">

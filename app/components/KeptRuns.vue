@@ -19,15 +19,9 @@ const maps = (id: string | null) => store.edit('White and strokes', takeMaps(id)
 </script>
 
 <template>
-  <section
-    class="panel pad stack"
-    data-test="kept-runs"
-  >
+  <section class="panel pad stack" data-test="kept-runs">
     <h3>Runs that were kept</h3>
-    <p
-      v-if="!running.kept.length"
-      class="small soft"
-    >
+    <p v-if="!running.kept.length" class="small soft">
       None yet. Let the water run, and keep what you like: white map, strokes and stencils are then
       taken from it.
     </p>
@@ -83,20 +77,13 @@ const maps = (id: string | null) => store.edit('White and strokes', takeMaps(id)
           >
             White from it
           </button>
-          <button
-            class="tool"
-            title="Go on from where it was"
-            @click="emit('from', k.id)"
-          >
+          <button class="tool" title="Go on from where it was" @click="emit('from', k.id)">
             Go on
           </button>
         </div>
       </li>
     </ul>
-    <p
-      v-if="running.kept.length"
-      class="small"
-    >
+    <p v-if="running.kept.length" class="small">
       White and strokes are taken from
       <b>{{ running.kept.find((k) => k.id === running.mapsFrom)?.name ?? 'the forms' }}</b>.
     </p>

@@ -23,18 +23,10 @@ const KEYS: [string, string][] = [
 </script>
 
 <template>
-  <ElDialog
-    v-model="open"
-    title="Keys"
-    width="560px"
-    append-to-body
-  >
+  <ElDialog v-model="open" title="Keys" width="560px" append-to-body>
     <table class="plain">
       <tbody>
-        <tr
-          v-for="[key, what] in KEYS"
-          :key="key"
-        >
+        <tr v-for="[key, what] in KEYS" :key="key">
           <td>
             <kbd>{{ key }}</kbd>
           </td>

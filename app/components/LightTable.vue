@@ -204,73 +204,39 @@ const pct = (v: number | null | undefined) =>
 </script>
 
 <template>
-  <section
-    class="panel pad stack"
-    data-test="light-table"
-  >
+  <section class="panel pad stack" data-test="light-table">
     <header class="row">
       <h2 class="grow">Light table</h2>
       <label class="row"
         >Photograph
-        <select
-          v-model="chosen"
-          class="choice"
-          data-test="lt-photo"
-        >
-          <option
-            v-for="p in photos"
-            :key="p.id"
-            :value="p.id"
-          >
+        <select v-model="chosen" class="choice" data-test="lt-photo">
+          <option v-for="p in photos" :key="p.id" :value="p.id">
             {{ p.caption || p.at.slice(0, 10) }}
           </option>
         </select></label
       >
       <label class="row"
         >against
-        <select
-          v-model="formId"
-          class="choice"
-          data-test="lt-form"
-        >
-          <option
-            v-for="f in forms"
-            :key="f.id"
-            :value="f.id"
-          >
+        <select v-model="formId" class="choice" data-test="lt-form">
+          <option v-for="f in forms" :key="f.id" :value="f.id">
             {{ f.name }}
           </option>
         </select></label
       >
       <label class="row"
         >beside
-        <select
-          v-model="beside"
-          class="choice"
-          data-test="lt-beside"
-        >
+        <select v-model="beside" class="choice" data-test="lt-beside">
           <option value="">nothing</option>
-          <option
-            v-for="p in photos.filter((x) => x.id !== chosen)"
-            :key="p.id"
-            :value="p.id"
-          >
+          <option v-for="p in photos.filter((x) => x.id !== chosen)" :key="p.id" :value="p.id">
             {{ p.caption || p.at.slice(0, 10) }}
           </option>
         </select></label
       >
     </header>
-    <p
-      v-if="!photos.length"
-      class="soft"
-    >
+    <p v-if="!photos.length" class="soft">
       Put a photograph into the log first: of the model, and one of real water to hold beside it.
     </p>
-    <div
-      v-else
-      class="table"
-      :class="{ two: theirs }"
-    >
+    <div v-else class="table" :class="{ two: theirs }">
       <figure v-if="mine">
         <svg
           ref="svg"
@@ -281,24 +247,10 @@ const pct = (v: number | null | undefined) =>
           @pointerup="held = -1"
           @click="pick($event, mine)"
         >
-          <image
-            :href="mine.url"
-            :width="mine.pixels.width"
-            :height="mine.pixels.height"
-          />
+          <image :href="mine.url" :width="mine.pixels.width" :height="mine.pixels.height" />
           <template v-if="laid">
-            <path
-              v-for="(l, i) in form.lines"
-              :key="i"
-              class="under"
-              :d="path(l)"
-            />
-            <path
-              v-for="(l, i) in form.lines"
-              :key="`o${i}`"
-              class="over"
-              :d="path(l)"
-            />
+            <path v-for="(l, i) in form.lines" :key="i" class="under" :d="path(l)" />
+            <path v-for="(l, i) in form.lines" :key="`o${i}`" class="over" :d="path(l)" />
           </template>
           <g
             v-for="(h, k) in handles"
@@ -313,11 +265,7 @@ const pct = (v: number | null | undefined) =>
             @keydown="nudge($event, k)"
             @click.stop
           >
-            <circle
-              :cx="h[0]"
-              :cy="h[1]"
-              :r="mine.pixels.width / 50"
-            />
+            <circle :cx="h[0]" :cy="h[1]" :r="mine.pixels.width / 50" />
             <path
               :d="`M${h[0] - mine.pixels.width / 90} ${h[1]}h${mine.pixels.width / 45}M${h[0]} ${h[1] - mine.pixels.width / 90}v${mine.pixels.width / 45}`"
             />
@@ -343,47 +291,28 @@ const pct = (v: number | null | undefined) =>
           aria-label="The photograph beside it"
           @click="pick($event, theirs)"
         >
-          <image
-            :href="theirs.url"
-            :width="theirs.pixels.width"
-            :height="theirs.pixels.height"
-          />
+          <image :href="theirs.url" :width="theirs.pixels.width" :height="theirs.pixels.height" />
         </svg>
         <figcaption>Real water, or another picture</figcaption>
       </figure>
     </div>
-    <table
-      v-if="seen"
-      class="plain"
-      data-test="lt-seen"
-    >
+    <table v-if="seen" class="plain" data-test="lt-seen">
       <thead>
         <tr>
           <td></td>
           <th class="num">Computed form</th>
           <th class="num">This photograph</th>
-          <th
-            v-if="theirsSeen"
-            class="num"
-          >
-            Beside it
-          </th>
+          <th v-if="theirsSeen" class="num">Beside it</th>
         </tr>
       </thead>
       <tbody>
         <tr>
           <th scope="row">White</th>
           <td class="num">{{ pct(form.white) }}</td>
-          <td
-            class="num"
-            data-test="lt-white"
-          >
+          <td class="num" data-test="lt-white">
             {{ pct(seen.whitePct) }}
           </td>
-          <td
-            v-if="theirsSeen"
-            class="num"
-          >
+          <td v-if="theirsSeen" class="num">
             {{ pct(theirsSeen.whitePct) }}
           </td>
         </tr>
@@ -391,46 +320,26 @@ const pct = (v: number | null | undefined) =>
           <th scope="row">Water between</th>
           <td class="num">
             <template v-if="deepest"
-              ><span
-                class="swatch"
-                :style="{ background: deepest }"
-              ></span>
-              {{ deepest }}</template
+              ><span class="swatch" :style="{ background: deepest }"></span> {{ deepest }}</template
             ><template v-else>–</template>
           </td>
           <td class="num">
             <template v-if="seen.colour"
-              ><span
-                class="swatch"
-                :style="{ background: seen.colour }"
-              ></span>
+              ><span class="swatch" :style="{ background: seen.colour }"></span>
               {{ seen.colour }}</template
             >
           </td>
-          <td
-            v-if="theirsSeen"
-            class="num"
-          >
+          <td v-if="theirsSeen" class="num">
             <template v-if="theirsSeen.colour"
-              ><span
-                class="swatch"
-                :style="{ background: theirsSeen.colour }"
-              ></span>
+              ><span class="swatch" :style="{ background: theirsSeen.colour }"></span>
               {{ theirsSeen.colour }}</template
             >
           </td>
         </tr>
       </tbody>
     </table>
-    <p
-      v-if="picked"
-      class="row"
-      data-test="lt-picked"
-    >
-      <span
-        class="swatch big"
-        :style="{ background: picked }"
-      ></span
+    <p v-if="picked" class="row" data-test="lt-picked">
+      <span class="swatch big" :style="{ background: picked }"></span
       ><span
         >Picked: <b>{{ picked }}</b>. Light in the room and the camera’s own taste are in it: hold
         it against a white card in the same picture.</span

@@ -30,10 +30,7 @@ const set = (label: string, change: Partial<Making>) =>
     data-test="way"
     @update:model-value="store.edit('Way', setWay(water.id, $event))"
   />
-  <p
-    v-if="way"
-    class="small soft"
-  >
+  <p v-if="way" class="small soft">
     {{ way.note }}
   </p>
   <ChoiceField
@@ -52,10 +49,7 @@ const set = (label: string, change: Partial<Making>) =>
     data-test="film"
     @update:model-value="set('Film', { film: $event })"
   />
-  <div
-    v-if="laying || way?.part?.film"
-    class="grid2"
-  >
+  <div v-if="laying || way?.part?.film" class="grid2">
     <NumberField
       v-if="laying"
       label="Coats"
@@ -98,10 +92,7 @@ const set = (label: string, change: Partial<Making>) =>
       @update:model-value="set('Droop forgiven', { droopMm: $event! })"
     />
   </div>
-  <p
-    v-if="laying"
-    class="small"
-  >
+  <p v-if="laying" class="small">
     {{ laying.coats === 1 ? 'One coat' : `${laying.coats} coats` }} of {{ mm(laying.wetMm) }},
     {{ mm(laying.finalMm) }} when dry.
   </p>

@@ -137,40 +137,18 @@ function make(): void {
 </script>
 
 <template>
-  <ElDialog
-    v-model="open"
-    title="A new build"
-    width="620px"
-    append-to-body
-  >
-    <form
-      class="stack"
-      @submit.prevent="make"
-    >
+  <ElDialog v-model="open" title="A new build" width="620px" append-to-body>
+    <form class="stack" @submit.prevent="make">
       <div class="grid2">
         <label class="field"
           ><span class="name">Name</span
-          ><input
-            v-model="form.name"
-            class="choice"
-            maxlength="120"
-            autofocus
-            data-test="new-name"
+          ><input v-model="form.name" class="choice" maxlength="120" autofocus data-test="new-name"
         /></label>
         <label class="field"
           ><span class="name">Scale</span>
-          <input
-            v-model="form.scale"
-            class="choice"
-            list="scales"
-            data-test="new-scale"
-          />
+          <input v-model="form.scale" class="choice" list="scales" data-test="new-scale" />
           <datalist id="scales">
-            <option
-              v-for="[name, ratio] in NAMED_SCALES"
-              :key="name"
-              :value="name"
-            >
+            <option v-for="[name, ratio] in NAMED_SCALES" :key="name" :value="name">
               1:{{ ratio }}
             </option>
           </datalist>
@@ -201,58 +179,27 @@ function make(): void {
           :data-waters="w.id"
           :class="{ on: form.water === w.id }"
         >
-          <input
-            v-model="form.water"
-            type="radio"
-            name="water"
-            :value="w.id"
-          />
-          <svg
-            viewBox="0 0 100 46"
-            aria-hidden="true"
-          >
-            <path
-              class="land"
-              :d="w.land"
-            />
-            <path
-              class="wet"
-              :d="w.wet"
-            />
+          <input v-model="form.water" type="radio" name="water" :value="w.id" />
+          <svg viewBox="0 0 100 46" aria-hidden="true">
+            <path class="land" :d="w.land" />
+            <path class="wet" :d="w.wet" />
           </svg>
           <b>{{ w.name }}</b><span class="small soft">{{ w.note }}</span>
         </label>
       </fieldset>
       <label class="field"
         ><span class="name">Hours free in the week (changed at any time on Days)</span>
-        <select
-          v-model="form.hours"
-          class="choice"
-        >
-          <option
-            v-for="h in HOURS"
-            :key="h.id"
-            :value="h.id"
-          >
+        <select v-model="form.hours" class="choice">
+          <option v-for="h in HOURS" :key="h.id" :value="h.id">
             {{ h.name }}
           </option>
         </select>
       </label>
       <div class="row">
-        <span
-          v-if="faults.length"
-          class="fault grow"
-          role="alert"
-          >{{ faults.join(' ') }}</span><span
-          v-else
-          class="grow"
-        ></span>
-        <button
-          type="submit"
-          class="tool main"
-          :disabled="faults.length > 0"
-          data-test="new-make"
-        >
+        <span v-if="faults.length" class="fault grow" role="alert">{{
+          faults.join(' ')
+        }}</span><span v-else class="grow"></span>
+        <button type="submit" class="tool main" :disabled="faults.length > 0" data-test="new-make">
           Make it
         </button>
       </div>

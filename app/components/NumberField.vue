@@ -76,15 +76,8 @@ function nudge(by: number): void {
 
 <template>
   <div class="field">
-    <label
-      :for="id"
-      :class="{ unseen: bare }"
-      >{{ label }}</label
-    >
-    <span
-      class="box"
-      :class="{ bad: fault }"
-    >
+    <label :for="id" :class="{ unseen: bare }">{{ label }}</label>
+    <span class="box" :class="{ bad: fault }">
       <input
         :id="id"
         v-model="text"
@@ -98,23 +91,10 @@ function nudge(by: number): void {
         @keydown.up.prevent="nudge(1)"
         @keydown.down.prevent="nudge(-1)"
       />
-      <span
-        v-if="unit"
-        class="unit"
-        >{{ unit }}</span
-      >
+      <span v-if="unit" class="unit">{{ unit }}</span>
     </span>
-    <span
-      v-if="fault"
-      class="fault"
-      role="alert"
-      >{{ fault }}</span
-    >
-    <span
-      v-else-if="hint"
-      class="small soft"
-      >{{ hint }}</span
-    >
+    <span v-if="fault" class="fault" role="alert">{{ fault }}</span>
+    <span v-else-if="hint" class="small soft">{{ hint }}</span>
   </div>
 </template>
 

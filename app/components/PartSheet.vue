@@ -21,14 +21,8 @@ const small = (value: number) => (value < 1 ? `${value.toFixed(2)} mm` : mm(valu
 </script>
 
 <template>
-  <div
-    class="sheet"
-    data-test="part-sheet"
-  >
-    <PartDrawing
-      class="drawing"
-      :part="part"
-    />
+  <div class="sheet" data-test="part-sheet">
+    <PartDrawing class="drawing" :part="part" />
     <dl class="figures">
       <div>
         <dt>{{ part.name }}</dt>
@@ -127,10 +121,7 @@ const small = (value: number) => (value < 1 ? `${value.toFixed(2)} mm` : mm(valu
           }}</How>
         </dd>
       </div>
-      <div
-        v-if="part.release"
-        class="wide"
-      >
+      <div v-if="part.release" class="wide">
         <dt>On {{ part.on }}</dt>
         <dd>
           {{ part.release.result }} <small>{{ part.release.why }}</small>

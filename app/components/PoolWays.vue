@@ -63,10 +63,7 @@ onBeforeUnmount(() => cancel())
 </script>
 
 <template>
-  <section
-    class="panel pad stack"
-    data-test="leftover"
-  >
+  <section class="panel pad stack" data-test="leftover">
     <h3>What is left in the bottle</h3>
     <div class="grid2">
       <NumberField
@@ -79,42 +76,27 @@ onBeforeUnmount(() => cancel())
       />
       <label class="field"
         ><span class="name">Poured</span
-        ><select
-          v-model="from"
-          class="choice"
-        >
+        ><select v-model="from" class="choice">
           <option value="empty">from empty</option>
           <option value="level">on this level</option>
         </select></label
       >
     </div>
-    <p
-      v-if="problem"
-      class="fault"
-    >
+    <p v-if="problem" class="fault">
       {{ problem }}
     </p>
-    <p
-      v-else-if="reach"
-      data-test="reach"
-    >
+    <p v-else-if="reach" data-test="reach">
       {{ ml(reach.volumeMl) }} reach <b>{{ mm(reach.levels[pool.id]) }}</b><template
         v-for="id in reach.order.filter((o) => o !== pool.id)"
         :key="id"
         >, run on into {{ nameOf(id) }} and stand at
         <b>{{ mm(reach.levels[id]) }}</b> there</template
-      >.<b
-        v-if="reach.spilledMl > 0.05"
-        class="fault"
+      >.<b v-if="reach.spilledMl > 0.05" class="fault"
         >{{ ' ' }}{{ ml(reach.spilledMl) }} run over the edge.</b
       >
     </p>
   </section>
-  <section
-    v-if="others.length"
-    class="panel pad stack"
-    data-test="openings"
-  >
+  <section v-if="others.length" class="panel pad stack" data-test="openings">
     <div class="row">
       <h3 class="grow">Ways through to other pools</h3>
       <button
@@ -134,11 +116,7 @@ onBeforeUnmount(() => cancel())
         Add
       </button>
     </div>
-    <div
-      v-for="o in pool.openings"
-      :key="o.id"
-      class="way"
-    >
+    <div v-for="o in pool.openings" :key="o.id" class="way">
       <div class="row">
         <select
           class="choice kind"
@@ -157,13 +135,7 @@ onBeforeUnmount(() => cancel())
           aria-label="Into"
           @change="change(o.id, { into: ($event.target as HTMLSelectElement).value })"
         >
-          <option
-            v-for="p in others"
-            :key="p.id"
-            :value="p.id"
-          >
-            into {{ p.name }}
-          </option>
+          <option v-for="p in others" :key="p.id" :value="p.id">into {{ p.name }}</option>
         </select>
         <button
           class="tool"
@@ -184,10 +156,7 @@ onBeforeUnmount(() => cancel())
         @update:model-value="change(o.id, { sillMm: $event! }, 'sill')"
       />
     </div>
-    <p
-      v-if="!pool.openings.length"
-      class="small soft"
-    >
+    <p v-if="!pool.openings.length" class="small soft">
       A cave or a lip between two pools: the lower is poured first, and above the sill they are one
       water.
     </p>

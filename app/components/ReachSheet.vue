@@ -83,10 +83,7 @@ function putRock(): void {
 </script>
 
 <template>
-  <dl
-    v-if="form.stations.length"
-    class="figures"
-  >
+  <dl v-if="form.stations.length" class="figures">
     <div>
       <dt>Fastest</dt>
       <dd>
@@ -112,10 +109,7 @@ function putRock(): void {
         {{ ' ' }}<small>over {{ mm(form.lengthMm) }}</small>
       </dd>
     </div>
-    <div
-      v-for="(j, i) in form.jumps"
-      :key="i"
-    >
+    <div v-for="(j, i) in form.jumps" :key="i">
       <dt>Jump at {{ mm(j.sMm) }}</dt>
       <dd data-test="jump">
         <How :about="explainJumpAt(j, scale)">{{ mm(j.heightMm) }}</How>
@@ -150,19 +144,9 @@ function putRock(): void {
   <div class="stack tight">
     <div class="row">
       <b class="grow">Rocks</b
-      ><button
-        class="tool"
-        data-test="add-rock"
-        @click="putRock"
-      >
-        + Rock
-      </button>
+      ><button class="tool" data-test="add-rock" @click="putRock">+ Rock</button>
     </div>
-    <div
-      v-for="r in form.rocks"
-      :key="r.id"
-      class="rock"
-    >
+    <div v-for="r in form.rocks" :key="r.id" class="rock">
       <div class="row">
         <span class="grow"
           ><How :about="explainRock(r)">{{ r.name }}</How> {{ ' '
@@ -179,10 +163,7 @@ function putRock(): void {
           ×
         </button>
       </div>
-      <div
-        v-if="own(r.id)"
-        class="grid2"
-      >
+      <div v-if="own(r.id)" class="grid2">
         <NumberField
           label="wide"
           unit="mm"
@@ -217,10 +198,7 @@ function putRock(): void {
         </tr>
       </thead>
       <tbody>
-        <tr
-          v-for="(p, i) in reach.path"
-          :key="p.id"
-        >
+        <tr v-for="(p, i) in reach.path" :key="p.id">
           <td>
             {{ i + 1 }} <small class="soft">{{ number(p.x) }}, {{ number(p.y) }}</small>
           </td>

@@ -46,19 +46,11 @@ const nightMin = computed(
 </script>
 
 <template>
-  <div
-    class="rehearsal"
-    data-test="rehearsal"
-  >
+  <div class="rehearsal" data-test="rehearsal">
     <section class="panel pad stack">
       <header class="row">
         <h1 class="grow">Rehearsal: {{ dayAndClock(run.nowMs, zone) }}</h1>
-        <button
-          class="tool"
-          @click="again"
-        >
-          From the start
-        </button>
+        <button class="tool" @click="again">From the start</button>
       </header>
       <p class="soft">
         Nothing of this is kept. Waits here are a little longer or shorter than the plan says, and
@@ -74,18 +66,11 @@ const nightMin = computed(
           @click="move({ kind: 'wait', minutes: m })"
         >
           {{ duration(m) }}</button
-        ><button
-          class="tool"
-          data-wait="day"
-          @click="move({ kind: 'wait', minutes: nightMin })"
-        >
+        ><button class="tool" data-wait="day" @click="move({ kind: 'wait', minutes: nightMin })">
           till tomorrow
         </button>
       </div>
-      <div
-        v-if="looks.length"
-        class="stack tight"
-      >
+      <div v-if="looks.length" class="stack tight">
         <h2>Look at</h2>
         <div class="row">
           <button
@@ -101,17 +86,8 @@ const nightMin = computed(
       </div>
       <div class="stack tight">
         <h2>{{ steps.length ? 'Do' : 'All is done' }}</h2>
-        <div
-          v-for="s in steps"
-          :key="s.id"
-          class="row offer"
-          :data-offer="s.id"
-        >
-          <button
-            class="tool main"
-            :data-do="s.id"
-            @click="move({ kind: 'do', step: s.id })"
-          >
+        <div v-for="s in steps" :key="s.id" class="row offer" :data-offer="s.id">
+          <button class="tool main" :data-do="s.id" @click="move({ kind: 'do', step: s.id })">
             {{ s.title }}</button><span class="soft small grow"
             >{{ named(s.id) }}{{ named(s.id) ? ' · ' : '' }}{{ duration(s.handsMin) }}</span
           ><button
@@ -143,20 +119,12 @@ const nightMin = computed(
           What it would have cost
         </button>
       </header>
-      <div
-        v-if="shownReckoning || sum.finished"
-        class="stack tight"
-        data-test="reckoning"
-      >
+      <div v-if="shownReckoning || sum.finished" class="stack tight" data-test="reckoning">
         <p class="large">
           <b>{{ duration(sum.minutes) }}</b> of work and waiting, and
           <b>{{ money(sum.money) }}</b> of material. Here it cost nothing.
         </p>
-        <article
-          v-for="(m, i) in sum.mistakes"
-          :key="i"
-          class="mistake"
-        >
+        <article v-for="(m, i) in sum.mistakes" :key="i" class="mistake">
           <b>{{ m.what }}</b>
           <p class="small">{{ m.right }}</p>
           <p class="small soft">
@@ -169,11 +137,7 @@ const nightMin = computed(
         </p>
       </div>
       <ol class="story">
-        <li
-          v-for="(h, i) in story"
-          :key="i"
-          :class="h.kind"
-        >
+        <li v-for="(h, i) in story" :key="i" :class="h.kind">
           <span class="small soft">{{ dayAndClock(h.atMs, zone) }}</span> {{ h.text }}
         </li>
       </ol>

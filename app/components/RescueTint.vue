@@ -16,36 +16,16 @@ const answer = computed(() =>
 </script>
 
 <template>
-  <section
-    class="panel pad stack"
-    data-test="rescue"
-  >
+  <section class="panel pad stack" data-test="rescue">
     <h2>Over-tinted?</h2>
     <div class="grid2">
-      <NumberField
-        v-model="massG"
-        label="In the cup"
-        unit="g"
-        :min="0.1"
-        :max="100000"
-      />
-      <NumberField
-        v-model="drops"
-        label="Drops that went in"
-        :min="0"
-        :max="2000"
-      />
+      <NumberField v-model="massG" label="In the cup" unit="g" :min="0.1" :max="100000" />
+      <NumberField v-model="drops" label="Drops that went in" :min="0" :max="2000" />
     </div>
-    <p
-      v-if="answer?.kind === 'never'"
-      class="fault"
-    >
+    <p v-if="answer?.kind === 'never'" class="fault">
       {{ answer.why }}
     </p>
-    <p
-      v-else-if="answer?.kind === 'clear'"
-      data-test="rescue-answer"
-    >
+    <p v-else-if="answer?.kind === 'clear'" data-test="rescue-answer">
       <template v-if="answer.anew"
         >It would take <b>{{ grams(answer.extraG) }}</b> of clear mix: weigh this cup anew, and keep
         the dark one for another small piece.</template
@@ -55,9 +35,7 @@ const answer = computed(() =>
         <span v-if="answer.fits"
           >The cup takes it: {{ grams(answer.afterG) }} of {{ grams(cupHoldsG) }}.</span
         >
-        <b
-          v-else
-          class="fault"
+        <b v-else class="fault"
           >That is {{ grams(answer.afterG) }}, and the cup takes {{ grams(cupHoldsG) }}: move it to
           a larger one first.</b
         ></template
@@ -66,11 +44,6 @@ const answer = computed(() =>
     <p v-else-if="answer?.kind === 'drops'">
       Too faint: <b>{{ answer.drops.toFixed(1) }} drops</b> more.
     </p>
-    <p
-      v-else
-      class="soft"
-    >
-      Just right.
-    </p>
+    <p v-else class="soft">Just right.</p>
   </section>
 </template>

@@ -32,10 +32,7 @@ const pct = (value: number | null) => (value === null ? '–' : `${Math.round(va
 </script>
 
 <template>
-  <section
-    class="panel pad stack"
-    data-test="run-checks"
-  >
+  <section class="panel pad stack" data-test="run-checks">
     <h3>Forms against run</h3>
     <table class="plain">
       <thead>
@@ -46,11 +43,7 @@ const pct = (value: number | null) => (value === null ? '–' : `${Math.round(va
         </tr>
       </thead>
       <tbody>
-        <tr
-          v-for="w in white"
-          :key="`w${w.water}`"
-          :data-white-of="w.water"
-        >
+        <tr v-for="w in white" :key="`w${w.water}`" :data-white-of="w.water">
           <td>{{ name(w.water) }}<small class="soft">, white</small></td>
           <td class="num">{{ pct(w.form) }}</td>
           <td class="num">
@@ -71,10 +64,7 @@ const pct = (value: number | null) => (value === null ? '–' : `${Math.round(va
             <How :about="explainCheck(c)">{{ shown(c.runSays, c.unit) }}</How>
           </td>
         </tr>
-        <tr
-          v-for="l in ran.levels"
-          :key="`l${l.pool}`"
-        >
+        <tr v-for="l in ran.levels" :key="`l${l.pool}`">
           <td>{{ name(l.pool) }}<small class="soft">, level</small></td>
           <td class="num">{{ mm(l.givenMm) }}</td>
           <td class="num">

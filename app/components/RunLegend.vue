@@ -14,20 +14,13 @@ const UNITS = {
 </script>
 
 <template>
-  <span
-    class="legend small"
-    data-test="run-legend"
-  >
+  <span class="legend small" data-test="run-legend">
     <template v-if="layer === 'kind'"
       ><i class="quiet"></i> quiet <i class="near"></i> restless, waves stand
       <i class="fast"></i> fast</template
     >
     <template v-else
-      ><b>0</b
-      ><i
-        class="ramp"
-        :style="{ backgroundImage: rampCss(layer) }"
-      ></i
+      ><b>0</b><i class="ramp" :style="{ backgroundImage: rampCss(layer) }"></i
       ><b>{{ number(most) }}</b> {{ UNITS[layer] }}</template
     >
   </span>

@@ -33,15 +33,8 @@ const share = computed(() =>
     }"
   >
     <span class="name">{{ name }}</span>
-    <b
-      class="left"
-      role="timer"
-      >{{ text }}</b
-    >
-    <button
-      class="tool go"
-      @click="startedMs === null ? emit('start') : emit('stop')"
-    >
+    <b class="left" role="timer">{{ text }}</b>
+    <button class="tool go" @click="startedMs === null ? emit('start') : emit('stop')">
       {{ startedMs === null ? 'Start' : 'Clear' }}
     </button>
     <span class="bar"><span :style="{ width: `${share * 100}%` }"></span></span>

@@ -116,17 +116,8 @@ function take(): void {
 </script>
 
 <template>
-  <ElDialog
-    v-model="open"
-    title="Ground from a file"
-    width="620px"
-    append-to-body
-    @closed="stop"
-  >
-    <div
-      class="stack"
-      data-test="scan-dialog"
-    >
+  <ElDialog v-model="open" title="Ground from a file" width="620px" append-to-body @closed="stop">
+    <div class="stack" data-test="scan-dialog">
       <p>
         A scan (STL or OBJ), a height map (PNG, 8 or 16 bit) or soundings (CSV). It stays in this
         browser.
@@ -141,26 +132,12 @@ function take(): void {
             @change="read" /></label
         ><b v-if="fileName">{{ fileName }}</b>
       </div>
-      <div
-        v-if="busy"
-        class="row"
-        role="status"
-      >
+      <div v-if="busy" class="row" role="status">
         <span class="bar"><span :style="{ width: `${busy.share * 100}%` }"></span></span
         ><span class="small grow">{{ busy.doing }}…</span
-        ><button
-          class="tool"
-          @click="stop"
-        >
-          Stop
-        </button>
+        ><button class="tool" @click="stop">Stop</button>
       </div>
-      <p
-        v-if="problem"
-        class="fault"
-        role="alert"
-        data-test="scan-problem"
-      >
+      <p v-if="problem" class="fault" role="alert" data-test="scan-problem">
         {{ problem }}
       </p>
       <template v-if="seen">
@@ -180,17 +157,10 @@ function take(): void {
         <p v-if="seen.soundings">
           <b>{{ seen.soundings }}</b> soundings.
         </p>
-        <div
-          v-if="seen.extents"
-          class="grid2"
-        >
+        <div v-if="seen.extents" class="grid2">
           <label class="field"
             ><span class="name">One unit of the file is</span
-            ><select
-              v-model.number="unit"
-              class="choice"
-              data-test="scan-unit"
-            >
+            ><select v-model.number="unit" class="choice" data-test="scan-unit">
               <option :value="1">1 mm</option>
               <option :value="10">1 cm</option>
               <option :value="25.4">1 inch</option>
@@ -199,19 +169,13 @@ function take(): void {
           >
           <label class="field"
             ><span class="name">Up is</span
-            ><select
-              v-model="up"
-              class="choice"
-            >
+            ><select v-model="up" class="choice">
               <option value="z">z</option>
               <option value="y">y</option>
             </select></label
           >
         </div>
-        <div
-          v-if="seen.pixels"
-          class="grid3"
-        >
+        <div v-if="seen.pixels" class="grid3">
           <NumberField
             label="Wide on the base"
             unit="mm"
@@ -237,10 +201,7 @@ function take(): void {
             @update:model-value="map.highMm = $event!"
           />
         </div>
-        <div
-          v-if="!seen.soundings"
-          class="grid3"
-        >
+        <div v-if="!seen.soundings" class="grid3">
           <NumberField
             label="Left corner at"
             unit="mm"
@@ -271,16 +232,9 @@ function take(): void {
         </div>
         <label class="field"
           ><span class="name">For</span
-          ><select
-            v-model="only"
-            class="choice"
-          >
+          ><select v-model="only" class="choice">
             <option value="">every pool it covers</option>
-            <option
-              v-for="p in store.pools"
-              :key="p.id"
-              :value="p.id"
-            >
+            <option v-for="p in store.pools" :key="p.id" :value="p.id">
               {{ p.name }}
             </option>
           </select></label
@@ -299,10 +253,7 @@ function take(): void {
       </template>
       <template v-if="laid">
         <ul class="laid">
-          <li
-            v-for="p in laid.pools"
-            :key="p.id"
-          >
+          <li v-for="p in laid.pools" :key="p.id">
             <b>{{ p.name }}:</b>
             <span v-if="p.scan">
               {{ p.scan.soundings.length }} soundings<template v-if="p.scan.toleranceMm"
@@ -313,21 +264,11 @@ function take(): void {
                 {{ number(p.scan.holesPct) }} % of it were holes, filled from their edges.</b
               ></span
             >
-            <span
-              v-else
-              class="fault"
-            >
-              {{ p.problem }}.</span
-            >
+            <span v-else class="fault"> {{ p.problem }}.</span>
           </li>
         </ul>
         <div class="row">
-          <button
-            class="tool main"
-            :disabled="!good.length"
-            data-test="scan-take"
-            @click="take"
-          >
+          <button class="tool main" :disabled="!good.length" data-test="scan-take" @click="take">
             Make it the ground</button
           ><span class="small soft">Replaces the soundings there; undo brings them back.</span>
         </div>

@@ -31,11 +31,7 @@ const build = () => store.edit('Build a crest', buildCrest(props.sea.id, props.f
 </script>
 
 <template>
-  <div
-    class="row drives"
-    role="group"
-    aria-label="What raises the waves"
-  >
+  <div class="row drives" role="group" aria-label="What raises the waves">
     <button
       class="tool"
       :aria-pressed="sea.drive === 'breaker'"
@@ -106,11 +102,7 @@ const build = () => store.edit('Build a crest', buildCrest(props.sea.id, props.f
           })
         "
       >
-        <option
-          v-for="b in 12"
-          :key="b"
-          :value="b"
-        >
+        <option v-for="b in 12" :key="b" :value="b">
           {{ b }}
         </option>
       </select></label
@@ -141,10 +133,7 @@ const build = () => store.edit('Build a crest', buildCrest(props.sea.id, props.f
     :options="pools"
     @update:model-value="set('Water of the waves', { pool: $event })"
   />
-  <dl
-    v-if="!form.faults.length"
-    class="figures"
-  >
+  <dl v-if="!form.faults.length" class="figures">
     <div>
       <dt>Height</dt>
       <dd>
@@ -200,25 +189,16 @@ const build = () => store.edit('Build a crest', buildCrest(props.sea.id, props.f
       </dd>
     </div>
   </dl>
-  <details
-    v-if="form.built"
-    class="schools"
-    data-test="schools"
-  >
+  <details v-if="form.built" class="schools" data-test="schools">
     <summary>What each school takes from it</summary>
     <dl>
-      <template
-        v-for="s in waveSchools(form)"
-        :key="s.school"
+      <template v-for="s in waveSchools(form)" :key="s.school"
         ><dt>{{ s.school }}</dt>
         <dd>{{ s.takes }}.</dd></template
       >
     </dl>
   </details>
-  <div
-    v-if="sea.crest"
-    class="row"
-  >
+  <div v-if="sea.crest" class="row">
     <NumberField
       label="Length of the crest"
       unit="mm"
@@ -230,19 +210,9 @@ const build = () => store.edit('Build a crest', buildCrest(props.sea.id, props.f
       @update:model-value="
         set('Crest', { crest: { ...sea.crest!, lengthMm: $event! } }, 'crestlen')
       "
-    /><button
-      class="tool danger"
-      @click="set('No crest', { crest: null })"
-    >
-      None built
-    </button>
+    /><button class="tool danger" @click="set('No crest', { crest: null })">None built</button>
   </div>
-  <button
-    v-else
-    class="tool"
-    data-test="build-crest"
-    @click="build"
-  >
+  <button v-else class="tool" data-test="build-crest" @click="build">
     Build one crest as it breaks
   </button>
 </template>

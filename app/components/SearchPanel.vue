@@ -82,52 +82,24 @@ function take(): void {
 </script>
 
 <template>
-  <section
-    v-if="days.finishMs || open"
-    class="panel pad stack"
-    data-test="proof"
-  >
+  <section v-if="days.finishMs || open" class="panel pad stack" data-test="proof">
     <h2>How soon at best</h2>
     <p v-if="words.says">
       <b>{{ words.says }}</b><template v-if="open">; {{ words.because }}</template
       ><template v-else>, because {{ words.because }}</template>
     </p>
-    <p
-      v-if="days.finishMs && !open"
-      class="mark-row"
-    >
-      <svg
-        width="18"
-        height="18"
-        viewBox="0 0 18 18"
-        aria-hidden="true"
-      >
+    <p v-if="days.finishMs && !open" class="mark-row">
+      <svg width="18" height="18" viewBox="0 0 18 18" aria-hidden="true">
         <path d="M3 9.500L7.500 14L15 4" />
       </svg>
       Today’s plan ends just then: nothing can better it in these hours.
     </p>
     <template v-if="open">
-      <button
-        v-if="!running"
-        class="tool main"
-        data-test="search"
-        @click="start"
-      >
+      <button v-if="!running" class="tool main" data-test="search" @click="start">
         Search longer
       </button>
-      <button
-        v-else
-        class="tool"
-        data-test="search-stop"
-        @click="stop"
-      >
-        Stop
-      </button>
-      <p
-        v-if="running || found"
-        role="status"
-        class="small"
-      >
+      <button v-else class="tool" data-test="search-stop" @click="stop">Stop</button>
+      <p v-if="running || found" role="status" class="small">
         <template v-if="found?.finishMs"
           >Best so far: <b>{{ dayAndClock(found.finishMs, days.zone) }}</b>.</template
         ><template v-else>Nothing found yet.</template> {{ ' '
@@ -138,26 +110,12 @@ function take(): void {
           >.</template
         >
       </p>
-      <button
-        v-if="sooner"
-        class="tool main"
-        data-test="search-take"
-        @click="take"
-      >
+      <button v-if="sooner" class="tool main" data-test="search-take" @click="take">
         Take this plan on
       </button>
-      <p
-        v-else-if="found && !running"
-        class="small soft"
-      >
-        No sooner than today’s plan.
-      </p>
+      <p v-else-if="found && !running" class="small soft">No sooner than today’s plan.</p>
     </template>
-    <p
-      v-if="fault"
-      class="fault"
-      role="alert"
-    >
+    <p v-if="fault" class="fault" role="alert">
       {{ fault }}
     </p>
   </section>

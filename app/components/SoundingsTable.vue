@@ -75,82 +75,36 @@ const shown = (value: number) => String(Math.round(value * 100) / 100)
 </script>
 
 <template>
-  <section
-    class="panel pad stack"
-    aria-label="Soundings"
-    @paste="caught"
-  >
+  <section class="panel pad stack" aria-label="Soundings" @paste="caught">
     <div class="row">
       <h2 class="grow">
         Soundings <span class="soft small">{{ pool.soundings.length }}</span>
       </h2>
-      <button
-        class="tool"
-        @click="add"
-      >
-        Add
-      </button>
-      <button
-        class="tool"
-        :aria-pressed="pasting"
-        @click="pasting = !pasting"
-      >
-        Paste
-      </button>
+      <button class="tool" @click="add">Add</button>
+      <button class="tool" :aria-pressed="pasting" @click="pasting = !pasting">Paste</button>
     </div>
-    <div
-      v-if="pasting"
-      class="stack paste"
-    >
+    <div v-if="pasting" class="stack paste">
       <label class="field"
         ><span class="name">Three columns from a spreadsheet: x, y, height in mm</span>
-        <textarea
-          v-model="pasted"
-          rows="5"
-          spellcheck="false"
-          placeholder="120	84	12,5"
-        ></textarea>
+        <textarea v-model="pasted" rows="5" spellcheck="false" placeholder="120	84	12,5"></textarea>
       </label>
-      <p
-        v-if="answer?.faults.length"
-        class="fault"
-        role="alert"
-      >
-        <span
-          v-for="f in answer.faults.slice(0, 3)"
-          :key="f.path"
+      <p v-if="answer?.faults.length" class="fault" role="alert">
+        <span v-for="f in answer.faults.slice(0, 3)" :key="f.path"
           >{{ f.path }} {{ f.message }}.
         </span>
         <span v-if="answer.faults.length > 3">And {{ answer.faults.length - 3 }} more lines. </span
         >Nothing has been changed.
       </p>
-      <p
-        v-else-if="answer"
-        class="small"
-      >
-        {{ answer.soundings.length }} soundings read.
-      </p>
+      <p v-else-if="answer" class="small">{{ answer.soundings.length }} soundings read.</p>
       <label class="row small"
-        ><input
-          v-model="keep"
-          type="checkbox"
-        />
-        keep the {{ pool.soundings.length }} there are</label
+        ><input v-model="keep" type="checkbox" /> keep the {{ pool.soundings.length }} there
+        are</label
       >
       <div class="row">
-        <button
-          class="tool main"
-          :disabled="!answer || answer.faults.length > 0"
-          @click="takeIn"
-        >
+        <button class="tool main" :disabled="!answer || answer.faults.length > 0" @click="takeIn">
           {{ keep ? 'Add them' : 'Replace all' }}
         </button>
-        <button
-          class="tool"
-          @click="pasting = false"
-        >
-          Leave it
-        </button>
+        <button class="tool" @click="pasting = false">Leave it</button>
       </div>
     </div>
     <div class="rows">
@@ -166,16 +120,10 @@ const shown = (value: number) => String(Math.round(value * 100) / 100)
           </tr>
         </thead>
         <tbody>
-          <template
-            v-for="(s, i) in pool.soundings.slice(0, MOST_ROWS)"
-            :key="i"
-          >
+          <template v-for="(s, i) in pool.soundings.slice(0, MOST_ROWS)" :key="i">
             <tr :class="{ bad: faultAt(i) }">
               <td class="soft">{{ i + 1 }}</td>
-              <td
-                v-for="c in [0, 1, 2] as const"
-                :key="c"
-              >
+              <td v-for="c in [0, 1, 2] as const" :key="c">
                 <LiveText
                   :model-value="shown(s[c])"
                   :same="sameNumber"
@@ -206,29 +154,19 @@ const shown = (value: number) => String(Math.round(value * 100) / 100)
               </td>
             </tr>
             <tr v-if="badCell.startsWith(`${i}:`)">
-              <td
-                colspan="6"
-                class="fault"
-                role="alert"
-              >
+              <td colspan="6" class="fault" role="alert">
                 A number in mm, please: −100,000 to 100,000. The old one still holds.
               </td>
             </tr>
             <tr v-if="faultAt(i)">
-              <td
-                colspan="6"
-                class="fault"
-              >
+              <td colspan="6" class="fault">
                 {{ faultAt(i)!.message }}
               </td>
             </tr>
           </template>
         </tbody>
       </table>
-      <p
-        v-if="pool.soundings.length > MOST_ROWS"
-        class="small soft"
-      >
+      <p v-if="pool.soundings.length > MOST_ROWS" class="small soft">
         And {{ pool.soundings.length - MOST_ROWS }} more: move or remove them on the plan, or paste
         a new list.
       </p>

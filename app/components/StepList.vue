@@ -7,18 +7,12 @@ defineProps<{ steps: Step[] }>()
 
 <template>
   <ol class="steps">
-    <li
-      v-for="s in steps"
-      :key="s.id"
-    >
+    <li v-for="s in steps" :key="s.id">
       <span class="order figure">{{ s.order }}</span>
       <div>
         <b>{{ s.title }}</b>
         <p class="small">{{ s.how }}</p>
-        <p
-          v-if="s.tools.length || s.forbids"
-          class="small soft"
-        >
+        <p v-if="s.tools.length || s.forbids" class="small soft">
           <template v-if="s.tools.length">With {{ s.tools.join(', ') }}. </template
           ><b v-if="s.forbids">Keep away: {{ s.forbids }}.</b>
         </p>
@@ -27,16 +21,8 @@ defineProps<{ steps: Step[] }>()
           ><template v-if="s.waitMin && s.becomes"
             >, then
             <span class="state"
-              ><svg
-                width="26"
-                height="12"
-                aria-hidden="true"
-              >
-                <rect
-                  width="26"
-                  height="12"
-                  :fill="`url(#state-${s.becomes})`"
-                /></svg
+              ><svg width="26" height="12" aria-hidden="true">
+                <rect width="26" height="12" :fill="`url(#state-${s.becomes})`" /></svg
             ></span>
             {{ duration(s.waitMin) }} until
             {{ s.becomes === 'wet' ? 'looked at again' : s.becomes }}</template

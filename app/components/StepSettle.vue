@@ -24,10 +24,7 @@ const notToday = () =>
 </script>
 
 <template>
-  <div
-    class="settle row"
-    :class="{ unmet }"
-  >
+  <div class="settle row" :class="{ unmet }">
     <label class="field"
       ><span class="name">Begins {{ own.at ? '(settled)' : '(the plan’s choice)' }}</span
       ><input
@@ -37,24 +34,11 @@ const notToday = () =>
         data-test="settle-at"
         @change="typed"
     /></label>
-    <button
-      v-if="!own.at"
-      class="tool"
-      data-test="pin"
-      @click="settle({ at: here })"
-    >
+    <button v-if="!own.at" class="tool" data-test="pin" @click="settle({ at: here })">
       Keep it here
     </button>
-    <button
-      class="tool"
-      data-test="not-today"
-      @click="notToday"
-    >
-      Not on this day
-    </button>
-    <label
-      v-if="build.calendar.second"
-      class="field"
+    <button class="tool" data-test="not-today" @click="notToday">Not on this day</button>
+    <label v-if="build.calendar.second" class="field"
       ><span class="name">Whose hands</span
       ><select
         class="choice"
@@ -78,11 +62,7 @@ const notToday = () =>
     >
       Let the plan choose
     </button>
-    <span
-      v-if="own.notOn.length"
-      class="small soft"
-      >not on {{ own.notOn.join(', ') }}</span
-    >
+    <span v-if="own.notOn.length" class="small soft">not on {{ own.notOn.join(', ') }}</span>
   </div>
 </template>
 

@@ -101,57 +101,29 @@ const join = (side: Side) =>
 </script>
 
 <template>
-  <div
-    class="sheet"
-    data-test="templates"
-  >
+  <div class="sheet" data-test="templates">
     <section class="panel pad stack list">
       <div class="row">
         <h2 class="grow">Templates, 1:1</h2>
-        <select
-          v-model="paper"
-          class="choice paper-pick"
-          aria-label="Paper"
-          data-test="paper"
-        >
-          <option
-            v-for="(p, id) in PAPERS"
-            :key="id"
-            :value="id"
-          >
+        <select v-model="paper" class="choice paper-pick" aria-label="Paper" data-test="paper">
+          <option v-for="(p, id) in PAPERS" :key="id" :value="id">
             {{ p.name }}
           </option>
         </select>
       </div>
-      <p
-        v-if="!list.length"
-        class="soft"
-      >
+      <p v-if="!list.length" class="soft">
         Templates follow from the water: add a pool, a fall, waves.
       </p>
       <ul>
-        <li
-          v-for="t in list"
-          :key="t.id"
-          :class="{ on: t.id === line?.id }"
-          :data-template="t.id"
-        >
+        <li v-for="t in list" :key="t.id" :class="{ on: t.id === line?.id }" :data-template="t.id">
           <input
             v-if="t.kind !== 'solid'"
             type="checkbox"
             :checked="!off.has(t.id)"
             :aria-label="`Print ${t.name}`"
             @change="pick(t.id)"
-          /><span
-            v-else
-            class="cube"
-            aria-hidden="true"
-            >◫</span
-          >
-          <button
-            class="name"
-            @click="chosen = t.id"
-          >
+          /><span v-else class="cube" aria-hidden="true">◫</span>
+          <button class="name" @click="chosen = t.id">
             <b>{{ t.name }}</b><small class="soft"
               >{{ mm(t.widthMm) }} × {{ mm(t.heightMm) }} ·
               {{
@@ -174,107 +146,41 @@ const join = (side: Side) =>
         >
           PDF of {{ wanted.length }}, {{ sheets === 1 ? '1 sheet' : `${sheets} sheets` }}
         </button>
-        <button
-          v-if="doing"
-          class="tool"
-          @click="stopPdf()"
-        >
-          Stop
-        </button>
+        <button v-if="doing" class="tool" @click="stopPdf()">Stop</button>
       </div>
-      <p
-        v-if="doing"
-        class="small"
-        role="status"
-      >
-        {{ doing }} …
-      </p>
-      <p
-        v-if="problem"
-        class="fault"
-        role="alert"
-        data-test="print-problem"
-      >
+      <p v-if="doing" class="small" role="status">{{ doing }} …</p>
+      <p v-if="problem" class="fault" role="alert" data-test="print-problem">
         {{ problem }}
       </p>
       <fieldset>
         <legend>The next module joins at</legend>
-        <label
-          v-for="s in SIDES"
-          :key="s"
-          ><input
-            type="checkbox"
-            :checked="meets(s)"
-            :data-meets="s"
-            @change="join(s)"
-          />
+        <label v-for="s in SIDES" :key="s"
+          ><input type="checkbox" :checked="meets(s)" :data-meets="s" @change="join(s)" />
           {{ s }}</label
         >
       </fieldset>
       <p class="small soft">Print at 100 % and lay a rule on the 100 mm line before you cut.</p>
     </section>
-    <section
-      v-if="line"
-      class="panel pad seen"
-    >
+    <section v-if="line" class="panel pad seen">
       <div class="row">
         <h2 class="grow">{{ line.name }}</h2>
         <template v-if="line.kind !== 'solid'">
-          <button
-            class="tool"
-            data-test="pdf-one"
-            :disabled="doing !== ''"
-            @click="pdf([line.id])"
-          >
+          <button class="tool" data-test="pdf-one" :disabled="doing !== ''" @click="pdf([line.id])">
             PDF</button
-          ><button
-            class="tool"
-            data-test="svg"
-            @click="file('svg')"
-          >
-            SVG</button
-          ><button
-            class="tool"
-            data-test="dxf"
-            @click="file('dxf')"
-          >
-            DXF
-          </button>
+          ><button class="tool" data-test="svg" @click="file('svg')">SVG</button
+          ><button class="tool" data-test="dxf" @click="file('dxf')">DXF</button>
         </template>
         <template v-else
-          ><button
-            class="tool"
-            data-test="stl"
-            @click="file('stl')"
-          >
-            STL</button
-          ><button
-            v-if="line.id === RUN_SURFACE"
-            class="tool"
-            data-test="png"
-            @click="file('png')"
-          >
+          ><button class="tool" data-test="stl" @click="file('stl')">STL</button
+          ><button v-if="line.id === RUN_SURFACE" class="tool" data-test="png" @click="file('png')">
             Height map, PNG
           </button></template
         >
       </div>
       <p class="soft">{{ line.use }}</p>
-      <TemplateDrawing
-        v-if="seen && line.kind !== 'solid'"
-        :template="seen"
-        :paper="paper"
-      />
-      <p
-        v-else-if="line.kind !== 'solid'"
-        class="soft"
-        role="status"
-      >
-        Drawing it …
-      </p>
-      <p
-        v-else
-        class="solid"
-      >
+      <TemplateDrawing v-if="seen && line.kind !== 'solid'" :template="seen" :paper="paper" />
+      <p v-else-if="line.kind !== 'solid'" class="soft" role="status">Drawing it …</p>
+      <p v-else class="solid">
         <span class="figure">{{ mm(line.widthMm) }} × {{ mm(line.heightMm) }}</span>
         {{ ' ' }}<template v-if="line.id !== RUN_SURFACE">and made over-long: saw it flush</template
         ><template v-else>the whole base, water where it ran</template>. Watertight, in millimetres,

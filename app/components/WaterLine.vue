@@ -111,9 +111,7 @@ function openFirst(): void {
       >
         <span class="small">{{ item.name }}</span><b>{{ item.text }}</b>
       </button>
-      <span
-        v-if="items.length > 6"
-        class="item"
+      <span v-if="items.length > 6" class="item"
         ><span class="small">and</span><b>{{ items.length - 6 }} more</b></span
       >
     </div>

@@ -23,19 +23,9 @@ const made = computed(() =>
 </script>
 
 <template>
-  <PartDrawing
-    v-if="made"
-    :part="made"
-  />
-  <FallDrawing
-    v-else-if="fall?.curve"
-    class="still"
-    :form="fall"
-  />
-  <WaveDrawing
-    v-else-if="sea && !sea.faults.length && sea.built"
-    :form="sea"
-  />
+  <PartDrawing v-if="made" :part="made" />
+  <FallDrawing v-else-if="fall?.curve" class="still" :form="fall" />
+  <WaveDrawing v-else-if="sea && !sea.faults.length && sea.built" :form="sea" />
   <SplashDrawing
     v-else-if="splash && water?.kind === 'splash'"
     :form="splash"

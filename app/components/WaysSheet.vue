@@ -143,52 +143,25 @@ const LINES = computed<Line[]>(() => [
 </script>
 
 <template>
-  <div
-    class="ways"
-    data-test="ways"
-  >
-    <p
-      v-if="working"
-      class="row small"
-      role="status"
-    >
+  <div class="ways" data-test="ways">
+    <p v-if="working" class="row small" role="status">
       Working out every way to a date…
-      <button
-        class="tool"
-        @click="stop"
-      >
-        Stop
-      </button>
+      <button class="tool" @click="stop">Stop</button>
     </p>
-    <p
-      v-if="problem"
-      class="fault"
-    >
+    <p v-if="problem" class="fault">
       {{ problem }}
     </p>
-    <table
-      v-if="found.length"
-      class="plain"
-      :class="{ old: working }"
-    >
+    <table v-if="found.length" class="plain" :class="{ old: working }">
       <thead>
         <tr>
           <td></td>
-          <th
-            v-for="w in found"
-            :key="w.way"
-            scope="col"
-            :class="{ on: w.way === way }"
-          >
+          <th v-for="w in found" :key="w.way" scope="col" :class="{ on: w.way === way }">
             <span class="way">{{ w.name }}</span>
           </th>
         </tr>
       </thead>
       <tbody>
-        <tr
-          v-for="line in LINES"
-          :key="line.name"
-        >
+        <tr v-for="line in LINES" :key="line.name">
           <th scope="row">{{ line.name }}</th>
           <td
             v-for="w in found"
@@ -198,38 +171,22 @@ const LINES = computed<Line[]>(() => [
               small: line.name === 'risk' || line.name === 'taken back'
             }"
           >
-            <b
-              v-if="line.best?.(w)"
-              title="the least of all"
-              >◂ {{ line.of(w) }}</b
+            <b v-if="line.best?.(w)" title="the least of all">◂ {{ line.of(w) }}</b
             ><template v-else>{{ line.of(w) }}</template>
           </td>
         </tr>
         <tr>
           <th scope="row">stops</th>
-          <td
-            v-for="w in found"
-            :key="w.way"
-            class="small"
-            :class="{ on: w.way === way }"
-          >
+          <td v-for="w in found" :key="w.way" class="small" :class="{ on: w.way === way }">
             <span v-if="!w.stops.length">nothing</span
-            ><span
-              v-for="s in w.stops"
-              v-else
-              :key="s.id"
-              class="fault"
+            ><span v-for="s in w.stops" v-else :key="s.id" class="fault"
               >{{ s.title.replace(/^[^:]*: /, '') }} ({{ s.number }})
             </span>
           </td>
         </tr>
         <tr>
           <td></td>
-          <td
-            v-for="w in found"
-            :key="w.way"
-            :class="{ on: w.way === way }"
-          >
+          <td v-for="w in found" :key="w.way" :class="{ on: w.way === way }">
             <button
               v-if="w.way !== way"
               class="tool"

@@ -83,18 +83,10 @@ const words = computed(() => deadlineWords(lines.value, zone.value))
 </script>
 
 <template>
-  <section
-    class="panel pad stack"
-    data-test="what-if"
-  >
+  <section class="panel pad stack" data-test="what-if">
     <header class="row">
       <h2 class="grow">What if</h2>
-      <span
-        v-if="asking"
-        class="small soft"
-        role="status"
-        >trying…</span
-      >
+      <span v-if="asking" class="small soft" role="status">trying…</span>
     </header>
     <label class="field"
       ><span class="name">Must be finished by</span
@@ -105,18 +97,10 @@ const words = computed(() => deadlineWords(lines.value, zone.value))
         :value="build.calendar.deadline ?? ''"
         @change="setDeadline"
     /></label>
-    <p
-      v-if="words"
-      class="words"
-      data-test="deadline-words"
-    >
+    <p v-if="words" class="words" data-test="deadline-words">
       {{ words }}
     </p>
-    <p
-      v-if="fault"
-      class="fault"
-      role="alert"
-    >
+    <p v-if="fault" class="fault" role="alert">
       {{ fault }}
     </p>
     <ol class="lines">
@@ -143,11 +127,7 @@ const words = computed(() => deadlineWords(lines.value, zone.value))
           preserveAspectRatio="none"
           aria-hidden="true"
         >
-          <rect
-            width="100"
-            height="7"
-            class="rail"
-          />
+          <rect width="100" height="7" class="rail" />
           <rect
             :width="bar(line.finishMs)"
             height="7"

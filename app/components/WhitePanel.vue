@@ -27,42 +27,22 @@ const MARK = { believable: '✓', 'too fine': '▽', 'too coarse': '△' }
   >
     <div class="row">
       <h3 class="grow">White</h3>
-      <b
-        v-if="share"
-        class="figure"
-        data-test="white-share"
+      <b v-if="share" class="figure" data-test="white-share"
         ><How :about="explainWhite(forms, water)">{{ Math.round(share.sharePct) }} %</How> {{ ' '
         }}<small>of its surface</small></b
       >
     </div>
-    <ul
-      v-if="zones.length"
-      class="zones"
-    >
-      <li
-        v-for="z in zones"
-        :key="z.zone"
-      >
+    <ul v-if="zones.length" class="zones">
+      <li v-for="z in zones" :key="z.zone">
         <span>{{ z.zone }}</span><span class="bar"
           ><i :class="z.sharePct > 55 ? 'thick' : z.sharePct > 27 ? 'half' : 'thin'"
-            ><svg
-              width="100%"
-              height="12"
-              aria-hidden="true"
-            >
-              <rect
-                :width="`${Math.max(3, z.sharePct)}%`"
-                height="12"
-              /></svg></i></span
+            ><svg width="100%" height="12" aria-hidden="true">
+              <rect :width="`${Math.max(3, z.sharePct)}%`" height="12" /></svg></i></span
         ><b>{{ Math.round(z.sharePct) }} %</b
         ><small class="soft">{{ number(z.areaMm2 / 100) }} cm²</small>
       </li>
     </ul>
-    <p
-      v-for="r in ripples"
-      :key="r.name"
-      class="small"
-    >
+    <p v-for="r in ripples" :key="r.name" class="small">
       <b>{{ r.name }}</b>: <How :about="explainRipples(r)">{{ mm(r.spacingMm) }}</How> apart,
       {{ mm(r.heightMm) }} high; {{ r.toolName }}.
     </p>
@@ -76,11 +56,7 @@ const MARK = { believable: '✓', 'too fine': '▽', 'too coarse': '△' }
         <b>{{ checks.filter((c) => c.verdict === 'believable').length }} of {{ checks.length }}</b>
       </summary>
       <ul class="checks">
-        <li
-          v-for="c in checks"
-          :key="c.what"
-          :class="c.verdict.replace(' ', '-')"
-        >
+        <li v-for="c in checks" :key="c.what" :class="c.verdict.replace(' ', '-')">
           <b>{{ MARK[c.verdict] }} {{ c.what }}</b>
           {{ Math.round(c.modelMm * 100) / 100 }} mm<template v-if="c.verdict !== 'believable'"
             >, {{ c.verdict }}:

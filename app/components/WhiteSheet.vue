@@ -27,23 +27,12 @@ const FILLS: Record<number, string> = { 15: 'thin', 40: 'half', 70: 'thick' }
 </script>
 
 <template>
-  <div
-    v-if="comparing"
-    class="compare"
-  >
+  <div v-if="comparing" class="compare">
     <div class="row">
-      <h3
-        aria-level="2"
-        class="grow"
-      >
+      <h3 aria-level="2" class="grow">
         {{ comparing === 'white' ? 'Schools of white water' : 'Ways of spray' }}, side by side
       </h3>
-      <button
-        class="tool"
-        @click="comparing = ''"
-      >
-        Back to the recipe
-      </button>
+      <button class="tool" @click="comparing = ''">Back to the recipe</button>
     </div>
     <WaysSheet
       :build="build"
@@ -53,11 +42,7 @@ const FILLS: Record<number, string> = { 15: 'thin', 40: 'half', 70: 'thick' }
       @choose="store.edit('Way', setWay(comparing as 'white', $event))"
     />
   </div>
-  <div
-    v-else
-    class="sheet"
-    data-test="white-sheet"
-  >
+  <div v-else class="sheet" data-test="white-sheet">
     <section class="stack">
       <div class="row ways">
         <ChoiceField
@@ -67,17 +52,9 @@ const FILLS: Record<number, string> = { 15: 'thin', 40: 'half', 70: 'thick' }
           :options="waysFor('white')"
           data-test="white-way"
           @update:model-value="store.edit('White water', setWay('white', $event))"
-        /><button
-          class="tool"
-          @click="comparing = 'white'"
-        >
-          Compare
-        </button>
+        /><button class="tool" @click="comparing = 'white'">Compare</button>
       </div>
-      <p
-        v-if="way"
-        class="small soft"
-      >
+      <p v-if="way" class="small soft">
         {{ way.note }}
       </p>
       <div class="row ways">
@@ -87,17 +64,9 @@ const FILLS: Record<number, string> = { 15: 'thin', 40: 'half', 70: 'thick' }
           :model-value="build.finish.spray"
           :options="waysFor('spray')"
           @update:model-value="store.edit('Spray', setWay('spray', $event))"
-        /><button
-          class="tool"
-          @click="comparing = 'spray'"
-        >
-          Compare
-        </button>
+        /><button class="tool" @click="comparing = 'spray'">Compare</button>
       </div>
-      <p
-        v-if="spray"
-        class="small soft"
-      >
+      <p v-if="spray" class="small soft">
         {{ spray.note }}
       </p>
       <NumberField
@@ -118,38 +87,22 @@ const FILLS: Record<number, string> = { 15: 'thin', 40: 'half', 70: 'thick' }
           >, <How :about="explainPaste(white)">{{ ml(white.volumeMl) }}</How></template
         >
       </h3>
-      <p
-        v-if="white.problem"
-        class="fault"
-      >
+      <p v-if="white.problem" class="fault">
         {{ white.problem }}
       </p>
-      <table
-        v-else
-        class="plain"
-        data-test="recipe"
-      >
+      <table v-else class="plain" data-test="recipe">
         <tbody>
-          <tr
-            v-for="l in white.lines"
-            :key="l.material"
-          >
+          <tr v-for="l in white.lines" :key="l.material">
             <td>{{ l.name }}</td>
             <td class="num figure">{{ lightGrams(l.massG) }}</td>
             <td class="num small soft">{{ ml(l.ml) }}</td>
           </tr>
         </tbody>
       </table>
-      <p
-        v-if="white.standsMm !== null"
-        class="small"
-      >
+      <p v-if="white.standsMm !== null" class="small">
         Stands <b>{{ mm(white.standsMm) }}</b> by itself; {{ mm(white.reliefMm) }} wanted.
       </p>
-      <dl
-        v-if="white.dries"
-        class="dries small"
-      >
+      <dl v-if="white.dries" class="dries small">
         <dt>stays white</dt>
         <dd>{{ white.dries.white }}</dd>
         <dt>dries clear</dt>
@@ -158,21 +111,13 @@ const FILLS: Record<number, string> = { 15: 'thin', 40: 'half', 70: 'thick' }
         <dd>{{ white.dries.dull }}</dd>
       </dl>
       <h3 aria-level="2">From the edge outwards</h3>
-      <div
-        v-for="b in [...white.bands].reverse()"
-        :key="b.pct"
-        class="band"
-      >
+      <div v-for="b in [...white.bands].reverse()" :key="b.pct" class="band">
         <span>{{ b.white }}</span><svg
           viewBox="0 0 100 14"
           preserveAspectRatio="none"
           aria-hidden="true"
         >
-          <rect
-            :class="FILLS[b.pct]"
-            height="14"
-            :width="(100 * b.areaCm2) / most"
-          /></svg
+          <rect :class="FILLS[b.pct]" height="14" :width="(100 * b.areaCm2) / most" /></svg
         ><b class="figure">{{ number(b.areaCm2) }} cm²</b>
       </div>
     </section>

@@ -86,18 +86,9 @@ const days = (value: number) =>
 </script>
 
 <template>
-  <div
-    class="sheet"
-    data-test="wrong"
-  >
-    <ul
-      class="troubles"
-      aria-label="What went wrong"
-    >
-      <li
-        v-for="t in list"
-        :key="t.id"
-      >
+  <div class="sheet" data-test="wrong">
+    <ul class="troubles" aria-label="What went wrong">
+      <li v-for="t in list" :key="t.id">
         <button
           :class="{ on: chosen === t.id }"
           :aria-pressed="chosen === t.id"
@@ -108,10 +99,7 @@ const days = (value: number) =>
         </button>
       </li>
     </ul>
-    <div
-      v-if="trouble"
-      class="case stack"
-    >
+    <div v-if="trouble" class="case stack">
       <div class="grid2">
         <NumberField
           v-for="m in trouble.measures"
@@ -124,24 +112,12 @@ const days = (value: number) =>
           @update:model-value="measured = { ...measured, [m.id]: $event! }"
         />
       </div>
-      <p
-        v-if="working"
-        class="small"
-        role="status"
-      >
-        Working it out…
-      </p>
-      <p
-        v-if="problem"
-        class="fault"
-      >
+      <p v-if="working" class="small" role="status">Working it out…</p>
+      <p v-if="problem" class="fault">
         {{ problem }}
       </p>
       <template v-if="found">
-        <div
-          class="verdict"
-          data-test="verdict"
-        >
+        <div class="verdict" data-test="verdict">
           <b class="figure"
             ><How :about="explainVerdict(trouble, found.verdict, measured)">{{
               found.verdict.number
@@ -150,10 +126,7 @@ const days = (value: number) =>
           <p>{{ found.verdict.says }}</p>
         </div>
         <ol class="todo">
-          <li
-            v-for="s in found.steps"
-            :key="s.title"
-          >
+          <li v-for="s in found.steps" :key="s.title">
             <b>{{ s.title }}</b>
             {{ ' '
             }}<span class="small"
@@ -177,24 +150,13 @@ const days = (value: number) =>
         </button>
       </template>
     </div>
-    <p
-      v-else
-      class="case soft"
-    >
+    <p v-else class="case soft">
       Choose what you see. The plan judges it for this water and this room, and takes the repair in
       if you want it.
     </p>
-    <section
-      v-if="taken.length"
-      class="taken stack"
-      data-test="taken"
-    >
+    <section v-if="taken.length" class="taken stack" data-test="taken">
       <h3>In the plan</h3>
-      <div
-        v-for="r in taken"
-        :key="r.id"
-        class="row"
-      >
+      <div v-for="r in taken" :key="r.id" class="row">
         <span class="grow">{{ nameOf(r.trouble) }}</span><button
           class="tool"
           :aria-label="`Leave out: ${nameOf(r.trouble)}`"

@@ -28,34 +28,21 @@ const each = computed(() => (width.value - 2 * M) / Math.max(1, props.colours.sw
 </script>
 
 <template>
-  <div
-    ref="frame"
-    class="frame"
-  >
+  <div ref="frame" class="frame">
     <svg
       v-if="width > 0"
       :viewBox="`0 0 ${width} ${H}`"
       role="img"
       aria-label="Colour along the section and by depth"
     >
-      <text
-        :x="M"
-        y="13"
-        class="quiet"
-      >
+      <text :x="M" y="13" class="quiet">
         {{
           cells.length
             ? 'along the section, seen from above'
             : 'the section does not cross this pool'
         }}
       </text>
-      <text
-        v-if="cells.length"
-        :x="width - M"
-        y="13"
-        text-anchor="end"
-        class="quiet"
-      >
+      <text v-if="cells.length" :x="width - M" y="13" text-anchor="end" class="quiet">
         {{ mm(to - from) }}
       </text>
       <rect
@@ -67,11 +54,7 @@ const each = computed(() => (width.value - 2 * M) / Math.max(1, props.colours.sw
         :height="tall"
         :fill="c.colour"
       />
-      <text
-        :x="M"
-        :y="below - 6"
-        class="quiet"
-      >
+      <text :x="M" :y="below - 6" class="quiet">
         by depth: the bed as painted, and through the water
       </text>
       <g
@@ -79,12 +62,7 @@ const each = computed(() => (width.value - 2 * M) / Math.max(1, props.colours.sw
         :key="i"
         :transform="`translate(${M + i * each} ${below})`"
       >
-        <rect
-          class="bed"
-          :width="each - 6"
-          :height="chip * 0.3"
-          :fill="s.bed"
-        />
+        <rect class="bed" :width="each - 6" :height="chip * 0.3" :fill="s.bed" />
         <rect
           :y="chip * 0.3"
           :width="each - 6"
@@ -92,19 +70,10 @@ const each = computed(() => (width.value - 2 * M) / Math.max(1, props.colours.sw
           :fill="s.colour"
           :data-colour="s.colour"
         />
-        <text
-          :x="0"
-          :y="chip + 16"
-        >
+        <text :x="0" :y="chip + 16">
           {{ mm(s.depthMm) }}
         </text>
-        <text
-          :x="0"
-          :y="chip + 31"
-          class="quiet"
-        >
-          {{ Math.round(s.bedShowsPct) }} % bed
-        </text>
+        <text :x="0" :y="chip + 31" class="quiet">{{ Math.round(s.bedShowsPct) }} % bed</text>
       </g>
     </svg>
   </div>

@@ -29,42 +29,20 @@ const total = computed(() => rows.value.reduce((sum, r) => sum + r.height, 0) + 
     role="img"
     aria-label="Core through the deepest place, top first"
   >
-    <g
-      v-for="(r, i) in rows"
-      :key="i"
-    >
-      <rect
-        :class="`coat-${r.coat.what}`"
-        x="6"
-        :y="r.y"
-        width="84"
-        :height="r.height"
-      />
+    <g v-for="(r, i) in rows" :key="i">
+      <rect :class="`coat-${r.coat.what}`" x="6" :y="r.y" width="84" :height="r.height" />
       <path
         v-if="r.cut"
         class="break"
         :d="`M2 ${r.y + r.height / 2 + 4}l16 -8 16 8 16 -8 16 8 16 -8 12 6`"
       />
-      <text
-        x="100"
-        :y="r.y + r.height / 2 + 4"
-      >
+      <text x="100" :y="r.y + r.height / 2 + 4">
         {{ r.coat.label }}
       </text>
-      <text
-        :x="W - 4"
-        :y="r.y + r.height / 2 + 4"
-        text-anchor="end"
-        class="quiet"
-      >
+      <text :x="W - 4" :y="r.y + r.height / 2 + 4" text-anchor="end" class="quiet">
         {{ r.coat.thicknessMm >= 0.5 ? mm(r.coat.thicknessMm) : 'film' }}
       </text>
-      <line
-        x1="94"
-        :x2="W"
-        :y1="r.y"
-        :y2="r.y"
-      />
+      <line x1="94" :x2="W" :y1="r.y" :y2="r.y" />
     </g>
   </svg>
 </template>

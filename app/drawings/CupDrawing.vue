@@ -28,22 +28,13 @@ const aLabel = computed(() => Math.min(aTop.value, FOOT - 22))
     role="img"
     :aria-label="`Cup: ${grams(batch.aG)} of A, then ${grams(batch.bG)} of B`"
   >
-    <path
-      class="a"
-      :d="body(FOOT, aTop)"
-    />
-    <path
-      class="b"
-      :d="body(aTop, bTop)"
-    />
+    <path class="a" :d="body(FOOT, aTop)" />
+    <path class="b" :d="body(aTop, bTop)" />
     <path
       class="cup"
       :d="`M${60 - half(TOP)} ${TOP}L${60 - half(FOOT)} ${FOOT}H${60 + half(FOOT)}L${60 + half(TOP)} ${TOP}`"
     />
-    <g
-      v-for="(t, i) in tints"
-      :key="t.id"
-    >
+    <g v-for="(t, i) in tints" :key="t.id">
       <path
         v-if="t.drops > 0"
         :transform="`translate(${46 + i * 22} ${4})`"
@@ -52,56 +43,17 @@ const aLabel = computed(() => Math.min(aTop.value, FOOT - 22))
         class="drop"
       />
     </g>
-    <line
-      class="lead"
-      :x1="60 + half(bTop)"
-      :x2="108"
-      :y1="bTop"
-      :y2="bLabel"
-    />
-    <line
-      class="lead"
-      :x1="60 + half(aTop)"
-      :x2="108"
-      :y1="aTop"
-      :y2="aLabel + 2"
-    />
-    <text
-      x="111"
-      :y="bLabel + 1"
-      class="figure"
-    >
-      {{ grams(batch.bG) }} B
-    </text>
-    <text
-      x="111"
-      :y="bLabel + 16"
-      class="quiet"
-    >
+    <line class="lead" :x1="60 + half(bTop)" :x2="108" :y1="bTop" :y2="bLabel" />
+    <line class="lead" :x1="60 + half(aTop)" :x2="108" :y1="aTop" :y2="aLabel + 2" />
+    <text x="111" :y="bLabel + 1" class="figure">{{ grams(batch.bG) }} B</text>
+    <text x="111" :y="bLabel + 16" class="quiet">
       {{ ml(batch.bMl) }}
     </text>
-    <text
-      x="111"
-      :y="aLabel + 7"
-      class="figure"
-    >
-      {{ grams(batch.aG) }} A
-    </text>
-    <text
-      x="111"
-      :y="aLabel + 22"
-      class="quiet"
-    >
+    <text x="111" :y="aLabel + 7" class="figure">{{ grams(batch.aG) }} A</text>
+    <text x="111" :y="aLabel + 22" class="quiet">
       {{ ml(batch.aMl) }}
     </text>
-    <text
-      x="60"
-      :y="H - 5"
-      text-anchor="middle"
-      class="quiet"
-    >
-      {{ batch.cupMl }} ml cup
-    </text>
+    <text x="60" :y="H - 5" text-anchor="middle" class="quiet">{{ batch.cupMl }} ml cup</text>
   </svg>
 </template>
 

@@ -33,17 +33,8 @@ const bow = (spanMm: number, bowMm: number, y: number) => {
       role="img"
       :aria-label="`${spans.length} stretches of dam, bow up to ${mm(dam.bowMm)}`"
     >
-      <g
-        v-for="(s, i) in spans"
-        :key="i"
-      >
-        <rect
-          class="water"
-          x="20"
-          :y="i * ROW + 6"
-          :width="s.spanMm * scale"
-          height="16"
-        />
+      <g v-for="(s, i) in spans" :key="i">
+        <rect class="water" x="20" :y="i * ROW + 6" :width="s.spanMm * scale" height="16" />
         <path
           class="wall"
           :class="{ weak: s.braces > 0 }"
@@ -55,10 +46,7 @@ const bow = (spanMm: number, bowMm: number, y: number) => {
           class="brace"
           :d="`M${20 + (b * s.spanMm * scale) / (s.braces + 1)} ${i * ROW + 23}v8l-5 6h10l-5 -6`"
         />
-        <text
-          x="20"
-          :y="i * ROW + 45"
-        >
+        <text x="20" :y="i * ROW + 45">
           {{ mm(s.spanMm) }} long, {{ mm(s.depthMm) }} deep: bows
           <tspan class="strong">{{ s.bowMm < 0.05 ? 'under 0.05' : number(s.bowMm) }} mm</tspan>
           <tspan v-if="s.braces">

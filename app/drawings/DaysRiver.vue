@@ -96,10 +96,7 @@ const everyDay = computed(() =>
 </script>
 
 <template>
-  <div
-    ref="frame"
-    class="river"
-  >
+  <div ref="frame" class="river">
     <svg
       v-if="width > 0"
       ref="svg"
@@ -126,43 +123,19 @@ const everyDay = computed(() =>
         :width="Math.max(1, X(Math.min(to, f[1])) - X(f[0]))"
         :height="height - TOP - 6"
       />
-      <g
-        v-for="(d, i) in dayStarts"
-        :key="d"
-      >
-        <line
-          class="midnight"
-          :x1="X(d)"
-          :x2="X(d)"
-          :y1="TOP - 6"
-          :y2="height - 12"
-        />
+      <g v-for="(d, i) in dayStarts" :key="d">
+        <line class="midnight" :x1="X(d)" :x2="X(d)" :y1="TOP - 6" :y2="height - 12" />
         <g v-if="i % everyDay === 0 && X(d) < width - 22">
-          <text
-            :x="X(d) + 2"
-            :y="16"
-            class="quiet"
-          >
+          <text :x="X(d) + 2" :y="16" class="quiet">
             {{ weekdayNumber(d, days.zone).slice(0, 2) }}
           </text>
-          <text
-            :x="X(d) + 2"
-            :y="31"
-            class="figure small-figure"
-          >
+          <text :x="X(d) + 2" :y="31" class="figure small-figure">
             {{ dayNumber(d, days.zone) }}
           </text>
         </g>
       </g>
-      <g
-        v-for="(lane, i) in lanes"
-        :key="lane.key"
-      >
-        <text
-          x="0"
-          :y="Y(i) + LANE / 2 + 3"
-          class="lane"
-        >
+      <g v-for="(lane, i) in lanes" :key="lane.key">
+        <text x="0" :y="Y(i) + LANE / 2 + 3" class="lane">
           {{ lane.name.length > 13 ? `${lane.name.slice(0, 12)}…` : lane.name }}
         </text>
         <line
@@ -173,10 +146,7 @@ const everyDay = computed(() =>
           :y2="Y(i) + LANE - 5"
         />
       </g>
-      <g
-        v-for="wait in days.waits"
-        :key="`w${wait.step}`"
-      >
+      <g v-for="wait in days.waits" :key="`w${wait.step}`">
         <rect
           class="wait"
           :class="{ critical: wait.critical }"
@@ -244,44 +214,15 @@ const everyDay = computed(() =>
           {{ clock(f.startMs, days.zone) }}–{{ clock(f.endMs, days.zone) }}
         </title>
       </rect>
-      <g
-        v-if="days.fromMs > days.startMs && X(days.fromMs) < width"
-        class="now"
-      >
-        <line
-          :x1="X(days.fromMs)"
-          :x2="X(days.fromMs)"
-          :y1="TOP - 12"
-          :y2="height - 12"
-        />
-        <text
-          :x="X(days.fromMs) + 3"
-          :y="TOP - 12"
-        >
-          here
-        </text>
+      <g v-if="days.fromMs > days.startMs && X(days.fromMs) < width" class="now">
+        <line :x1="X(days.fromMs)" :x2="X(days.fromMs)" :y1="TOP - 12" :y2="height - 12" />
+        <text :x="X(days.fromMs) + 3" :y="TOP - 12">here</text>
       </g>
-      <g
-        v-if="days.deadlineMs && X(days.deadlineMs) < width"
-        class="deadline"
-      >
-        <line
-          :x1="X(days.deadlineMs)"
-          :x2="X(days.deadlineMs)"
-          :y1="TOP - 12"
-          :y2="height - 8"
-        />
+      <g v-if="days.deadlineMs && X(days.deadlineMs) < width" class="deadline">
+        <line :x1="X(days.deadlineMs)" :x2="X(days.deadlineMs)" :y1="TOP - 12" :y2="height - 8" />
       </g>
-      <g
-        v-if="drag?.moved"
-        class="held"
-      >
-        <line
-          :x1="X(drag.atMs)"
-          :x2="X(drag.atMs)"
-          :y1="TOP - 6"
-          :y2="height - 12"
-        />
+      <g v-if="drag?.moved" class="held">
+        <line :x1="X(drag.atMs)" :x2="X(drag.atMs)" :y1="TOP - 6" :y2="height - 12" />
         <rect
           :x="Math.min(width - 150, X(drag.atMs) + 4)"
           :y="TOP - 4"
@@ -289,27 +230,13 @@ const everyDay = computed(() =>
           height="24"
           rx="4"
         />
-        <text
-          :x="Math.min(width - 150, X(drag.atMs) + 4) + 8"
-          :y="TOP + 13"
-        >
+        <text :x="Math.min(width - 150, X(drag.atMs) + 4) + 8" :y="TOP + 13">
           {{ day(drag.atMs, days.zone) }}, {{ clock(drag.atMs, days.zone) }}
         </text>
       </g>
-      <g
-        v-if="days.finishMs"
-        class="finish"
-      >
-        <line
-          :x1="X(days.finishMs)"
-          :x2="X(days.finishMs)"
-          :y1="TOP - 12"
-          :y2="height - 8"
-        />
-        <path
-          :transform="`translate(${X(days.finishMs)} ${TOP - 12})`"
-          d="M0 8L-7 -3H7Z"
-        />
+      <g v-if="days.finishMs" class="finish">
+        <line :x1="X(days.finishMs)" :x2="X(days.finishMs)" :y1="TOP - 12" :y2="height - 8" />
+        <path :transform="`translate(${X(days.finishMs)} ${TOP - 12})`" d="M0 8L-7 -3H7Z" />
       </g>
     </svg>
   </div>

@@ -117,51 +117,19 @@ function nudge(event: KeyboardEvent): void {
 </script>
 
 <template>
-  <div
-    ref="frame"
-    class="framed"
-    @pointermove="move"
-    @pointerup="drop"
-    @pointercancel="drop"
-  >
+  <div ref="frame" class="framed" @pointermove="move" @pointerup="drop" @pointercancel="drop">
     <svg
       v-if="width > 0"
       :viewBox="`0 0 ${width} ${height}`"
       role="application"
       :aria-label="`The sheet from its side: lands ${number(curve.landMm)} mm out`"
     >
-      <rect
-        class="below"
-        :x="X(0)"
-        :y="Y(foot)"
-        :width="farMm * scale"
-        :height="deepMm * scale"
-      />
-      <rect
-        class="floor"
-        :x="X(0)"
-        :y="Y(foot - deepMm)"
-        :width="farMm * scale"
-        height="4"
-      />
-      <path
-        class="wall"
-        :d="wall"
-      />
-      <path
-        class="pool"
-        :d="poolBody"
-      />
-      <path
-        class="pool-top"
-        :d="poolSurface"
-      />
-      <g
-        v-for="r in form.rocks"
-        :key="r.id"
-        class="rock"
-        :class="r.lands"
-      >
+      <rect class="below" :x="X(0)" :y="Y(foot)" :width="farMm * scale" :height="deepMm * scale" />
+      <rect class="floor" :x="X(0)" :y="Y(foot - deepMm)" :width="farMm * scale" height="4" />
+      <path class="wall" :d="wall" />
+      <path class="pool" :d="poolBody" />
+      <path class="pool-top" :d="poolSurface" />
+      <g v-for="r in form.rocks" :key="r.id" class="rock" :class="r.lands">
         <path
           :d="`M${X(r.nearMm)} ${Y(foot - deepMm)}Q${X(r.nearMm)} ${Y(r.topMm - form.crestMm)} ${X((r.nearMm + r.farMm) / 2)} ${Y(r.topMm - form.crestMm)}T${X(r.farMm)} ${Y(foot - deepMm)}Z`"
         />
@@ -174,55 +142,27 @@ function nudge(event: KeyboardEvent): void {
           {{ r.name }}
         </text>
       </g>
-      <path
-        class="boil"
-        :d="boil"
-      />
-      <path
-        class="sheet"
-        :d="sheet"
-      />
-      <path
-        v-if="torn"
-        class="torn"
-        :d="torn"
-      />
+      <path class="boil" :d="boil" />
+      <path class="sheet" :d="sheet" />
+      <path v-if="torn" class="torn" :d="torn" />
       <path
         class="measure"
         :d="`M${X(0)} ${Y(foot - deepMm) + 12}H${X(curve.landMm)}m0 -4v8M${X(0)} ${Y(foot - deepMm) + 8}v8`"
       />
-      <text
-        :x="X(curve.landMm) + 8"
-        :y="Y(foot - deepMm) + 18"
-        class="on-drawing"
-      >
+      <text :x="X(curve.landMm) + 8" :y="Y(foot - deepMm) + 18" class="on-drawing">
         lands
         <tspan class="figure">{{ number(curve.landMm) }}</tspan>
         mm out at {{ Math.round(curve.landAngleDeg) }}°
       </text>
-      <text
-        :x="X(-backMm) + 2"
-        :y="Y(curve.headMm) - 6"
-        class="quiet"
-      >
+      <text :x="X(-backMm) + 2" :y="Y(curve.headMm) - 6" class="quiet">
         {{ number(curve.headMm) }} mm over the lip
       </text>
-      <text
-        v-if="torn"
-        :x="X(curve.landMm) + 10"
-        :y="Y(foot / 2)"
-        class="on-drawing"
-      >
+      <text v-if="torn" :x="X(curve.landMm) + 10" :y="Y(foot / 2)" class="on-drawing">
         glassy for
         <tspan class="figure">{{ number(curve.glassyMm) }}</tspan>
         mm
       </text>
-      <text
-        v-else
-        :x="X(curve.landMm) + 10"
-        :y="Y(foot / 2)"
-        class="on-drawing"
-      >
+      <text v-else :x="X(curve.landMm) + 10" :y="Y(foot / 2)" class="on-drawing">
         glassy all the way
       </text>
       <g
@@ -239,10 +179,7 @@ function nudge(event: KeyboardEvent): void {
         @pointerdown="grip"
         @keydown="nudge"
       >
-        <circle
-          r="15"
-          class="hit"
-        />
+        <circle r="15" class="hit" />
         <path d="M-9 0L-2 -6V6ZM9 0L2 -6V6Z" />
       </g>
     </svg>

@@ -255,10 +255,7 @@ const crestTag = (line: readonly Point2[]) => px(line.reduce((far, p) => (p[1] >
 </script>
 
 <template>
-  <g
-    v-if="part === 'shapes'"
-    class="forms"
-  >
+  <g v-if="part === 'shapes'" class="forms">
     <g
       v-for="r in forms.reaches"
       :key="r.id"
@@ -267,15 +264,9 @@ const crestTag = (line: readonly Point2[]) => px(line.reduce((far, p) => (p[1] >
       :data-form="r.id"
       @click.stop="emit('select', r.id)"
     >
-      <path
-        class="corridor"
-        :d="ringOf(r.ring.map(px))"
-      />
+      <path class="corridor" :d="ringOf(r.ring.map(px))" />
     </g>
-    <g
-      v-if="show === 'white'"
-      class="white"
-    >
+    <g v-if="show === 'white'" class="white">
       <path
         v-for="c in forms.white.contours"
         :key="c.pct"
@@ -291,11 +282,7 @@ const crestTag = (line: readonly Point2[]) => px(line.reduce((far, p) => (p[1] >
         data-test="other-white"
       />
     </g>
-    <path
-      v-if="show === 'strokes'"
-      class="strokes"
-      :d="strokes"
-    />
+    <path v-if="show === 'strokes'" class="strokes" :d="strokes" />
 
     <g
       v-for="{ f, sheet, foam, tag } in landings"
@@ -305,20 +292,9 @@ const crestTag = (line: readonly Point2[]) => px(line.reduce((far, p) => (p[1] >
       :data-form="f.id"
       @click.stop="emit('select', f.id)"
     >
-      <path
-        v-if="show === 'forms'"
-        class="boil"
-        :d="foam"
-      />
-      <path
-        class="sheet"
-        :d="sheet"
-      />
-      <path
-        class="land"
-        :d="draws(f.landing!)"
-        data-test="landing-line"
-      />
+      <path v-if="show === 'forms'" class="boil" :d="foam" />
+      <path class="sheet" :d="sheet" />
+      <path class="land" :d="draws(f.landing!)" data-test="landing-line" />
       <text
         v-if="show === 'forms' && f.id === selected"
         :x="tag[0] + 8"
@@ -336,29 +312,16 @@ const crestTag = (line: readonly Point2[]) => px(line.reduce((far, p) => (p[1] >
         :data-form="s.id"
         @click.stop="emit('select', s.id)"
       >
-        <path
-          v-for="(c, i) in s.crests"
-          :key="`c${i}`"
-          class="crest"
-          :d="draws(c)"
-        />
+        <path v-for="(c, i) in s.crests" :key="`c${i}`" class="crest" :d="draws(c)" />
         <template v-if="show === 'forms'"
-          ><path
-            v-for="(c, i) in s.washLines"
-            :key="`w${i}`"
-            class="wash"
-            :d="draws(c)" /><path
+          ><path v-for="(c, i) in s.washLines" :key="`w${i}`" class="wash" :d="draws(c)" /><path
             v-for="(c, i) in s.breakLine"
             :key="`b${i}`"
             class="break"
             :d="draws(c)"
         /></template>
         <template v-if="s.built">
-          <path
-            class="built"
-            :d="draws(s.built.line)"
-            data-test="built-crest"
-          />
+          <path class="built" :d="draws(s.built.line)" data-test="built-crest" />
           <text
             v-if="s.id === selected"
             :x="crestTag(s.built.line)[0] - 8"
@@ -371,22 +334,12 @@ const crestTag = (line: readonly Point2[]) => px(line.reduce((far, p) => (p[1] >
         </template>
       </g>
     </template>
-    <g
-      v-for="r in forms.reaches"
-      :key="`s${r.id}`"
-      class="stream"
-    >
+    <g v-for="r in forms.reaches" :key="`s${r.id}`" class="stream">
       <template v-if="show !== 'strokes'"
-        ><path
-          v-for="(j, i) in r.jumps"
-          :key="i"
-          class="jump"
-          :d="jumpLine(r, j.sMm)"
+        ><path v-for="(j, i) in r.jumps" :key="i" class="jump" :d="jumpLine(r, j.sMm)"
       /></template>
       <clipPath :id="`run-${r.id}`"><path :d="ringOf(r.ring.map(px))" /></clipPath>
-      <g
-        v-for="k in r.rocks"
-        :key="k.id"
+      <g v-for="k in r.rocks" :key="k.id"
         ><path
           v-if="show === 'forms'"
           class="wake"
@@ -415,22 +368,11 @@ const crestTag = (line: readonly Point2[]) => px(line.reduce((far, p) => (p[1] >
       :data-form="s.id"
       @click.stop="emit('select', s.id)"
     >
-      <path
-        class="patch"
-        :d="ringOf(s.patch.map(px))"
-      />
+      <path class="patch" :d="ringOf(s.patch.map(px))" />
     </g>
   </g>
-  <g
-    v-else
-    class="forms"
-    @pointermove="move"
-    @pointerup="drop"
-    @pointercancel="drop"
-  >
-    <g
-      v-if="water?.kind === 'sea'"
-      class="arrow"
+  <g v-else class="forms" @pointermove="move" @pointerup="drop" @pointercancel="drop">
+    <g v-if="water?.kind === 'sea'" class="arrow"
       ><line
         :x1="px(middle(water.id))[0]"
         :y1="px(middle(water.id))[1]"
@@ -451,31 +393,20 @@ const crestTag = (line: readonly Point2[]) => px(line.reduce((far, p) => (p[1] >
       @click.stop
       @keydown="nudge($event, h.what, h.at)"
     >
-      <circle
-        class="hit"
-        r="14"
-      />
+      <circle class="hit" r="14" />
       <path
         v-if="h.what.kind === 'heading' || h.what.kind === 'throw'"
         class="grip"
         :transform="`rotate(${water && 'headingDeg' in water ? -water.headingDeg : 0})`"
         d="M-8 -9L10 0L-8 9L-3 0Z"
       />
-      <path
-        v-else-if="h.what.kind === 'rock'"
-        class="grip"
-        d="M0 -6L6 4H-6Z"
-      />
+      <path v-else-if="h.what.kind === 'rock'" class="grip" d="M0 -6L6 4H-6Z" />
       <path
         v-else-if="h.what.kind === 'width' || h.what.kind === 'length'"
         class="grip"
         d="M-7 -3.500H7V3.500H-7Z"
       />
-      <path
-        v-else
-        class="grip"
-        d="M-6 0L0 -6L6 0L0 6Z"
-      />
+      <path v-else class="grip" d="M-6 0L0 -6L6 0L0 6Z" />
       <title>{{ h.name }}</title>
     </g>
   </g>

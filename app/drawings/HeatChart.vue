@@ -188,10 +188,7 @@ onBeforeUnmount(() => {
       role="img"
       :aria-label="`Temperature against time: core up to ${Math.round(heat.peakC)} °C, at the ground ${Math.round(heat.groundPeakC)} °C`"
     ></div>
-    <p
-      v-if="failed"
-      class="fault"
-    >
+    <p v-if="failed" class="fault">
       The chart cannot be drawn: {{ failed }}. The figures beside it hold.
     </p>
   </div>

@@ -33,10 +33,7 @@ const fewerX = computed(() => (props.heat.fewer ? X(props.heat.fewer.peakC) : 0)
 </script>
 
 <template>
-  <div
-    ref="frame"
-    class="ladder"
-  >
+  <div ref="frame" class="ladder">
     <svg
       v-if="width > 0"
       :viewBox="`0 0 ${width} ${H}`"
@@ -58,47 +55,20 @@ const fewerX = computed(() => (props.heat.fewer ? X(props.heat.fewer.peakC) : 0)
         :width="Math.max(0, X(most) - X(bears))"
         height="14"
       />
-      <g
-        v-for="t in ticks"
-        :key="t"
-      >
-        <line
-          class="tick"
-          :x1="X(t)"
-          :x2="X(t)"
-          y1="66"
-          y2="71"
-        />
-        <text
-          :x="X(t)"
-          y="84"
-          text-anchor="middle"
-          class="quiet"
-        >
+      <g v-for="t in ticks" :key="t">
+        <line class="tick" :x1="X(t)" :x2="X(t)" y1="66" y2="71" />
+        <text :x="X(t)" y="84" text-anchor="middle" class="quiet">
           {{ t }}{{ t === ticks[ticks.length - 1] ? ' °C' : '' }}
         </text>
       </g>
-      <g
-        v-for="l in limits"
-        :key="l.what + l.name"
-      >
-        <path
-          class="limit"
-          :d="`M${X(l.softensC)} ${94 + l.row * 14}V52`"
-        />
-        <text
-          :x="X(l.softensC) + 4"
-          :y="98 + l.row * 14"
-          class="small"
-        >
+      <g v-for="l in limits" :key="l.what + l.name">
+        <path class="limit" :d="`M${X(l.softensC)} ${94 + l.row * 14}V52`" />
+        <text :x="X(l.softensC) + 4" :y="98 + l.row * 14" class="small">
           {{ l.name }} {{ l.what === 'resin' ? 'yellows' : 'softens' }}
           {{ Math.round(l.softensC) }}°
         </text>
       </g>
-      <path
-        class="here"
-        :d="`M${X(heat.peakC)} 50l-7 -12h14Z`"
-      />
+      <path class="here" :d="`M${X(heat.peakC)} 50l-7 -12h14Z`" />
       <text
         :x="X(heat.peakC)"
         y="32"
@@ -109,10 +79,7 @@ const fewerX = computed(() => (props.heat.fewer ? X(props.heat.fewer.peakC) : 0)
         {{ Math.round(heat.peakC) }}°
       </text>
       <template v-if="heat.fewer">
-        <path
-          class="fewer"
-          :d="`M${fewerX} 50l-6 -10h12Z`"
-        />
+        <path class="fewer" :d="`M${fewerX} 50l-6 -10h12Z`" />
         <text
           :x="Math.min(fewerX, width - 6)"
           y="14"

@@ -41,10 +41,7 @@ const right = computed(() => M.left + half.value + 40)
 </script>
 
 <template>
-  <div
-    ref="frame"
-    class="frame"
-  >
+  <div ref="frame" class="frame">
     <svg
       v-if="width > 0"
       :viewBox="`0 0 ${width} ${height}`"
@@ -65,46 +62,14 @@ const right = computed(() => M.left + half.value + 40)
         :width="half"
         :height="Math.max(0, Y(deepest) - Y(Math.min(deepest, light.cureDepthMm)))"
       />
-      <line
-        class="ec"
-        :x1="X(ecMjCm2)"
-        :x2="X(ecMjCm2)"
-        :y1="M.top - 4"
-        :y2="height - M.bottom"
-      />
-      <path
-        class="energy"
-        :d="curve"
-      />
-      <text
-        :x="X(ecMjCm2)"
-        :y="height - 8"
-        text-anchor="middle"
-        class="quiet"
-      >
+      <line class="ec" :x1="X(ecMjCm2)" :x2="X(ecMjCm2)" :y1="M.top - 4" :y2="height - M.bottom" />
+      <path class="energy" :d="curve" />
+      <text :x="X(ecMjCm2)" :y="height - 8" text-anchor="middle" class="quiet">
         gels at {{ number(ecMjCm2) }} mJ/cm²
       </text>
-      <text
-        :x="M.left"
-        y="16"
-        class="quiet"
-      >
-        light that gets down there
-      </text>
-      <text
-        :x="M.left - 6"
-        :y="Y(0) + 4"
-        text-anchor="end"
-        class="quiet"
-      >
-        0 mm
-      </text>
-      <text
-        :x="M.left - 6"
-        :y="Y(deepest)"
-        text-anchor="end"
-        class="quiet"
-      >
+      <text :x="M.left" y="16" class="quiet">light that gets down there</text>
+      <text :x="M.left - 6" :y="Y(0) + 4" text-anchor="end" class="quiet">0 mm</text>
+      <text :x="M.left - 6" :y="Y(deepest)" text-anchor="end" class="quiet">
         {{ mm(deepest) }}
       </text>
       <text
@@ -116,10 +81,7 @@ const right = computed(() => M.left + half.value + 40)
       >
         stays liquid below {{ mm(light.cureDepthMm) }}
       </text>
-      <g
-        v-for="(d, i) in coats"
-        :key="i"
-      >
+      <g v-for="(d, i) in coats" :key="i">
         <rect
           class="coat"
           :x="right"
@@ -128,11 +90,7 @@ const right = computed(() => M.left + half.value + 40)
           :height="Math.max(1.5, Y(d + depthMm / light.coats) - Y(d) - 1)"
         />
       </g>
-      <text
-        :x="right"
-        y="16"
-        class="quiet"
-      >
+      <text :x="right" y="16" class="quiet">
         {{ light.coats }} {{ light.coats === 1 ? 'coat' : 'coats' }} of {{ mm(light.coatMm) }}, each
         lit by itself
       </text>

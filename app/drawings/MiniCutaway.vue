@@ -57,37 +57,13 @@ const falls = computed(() =>
 </script>
 
 <template>
-  <svg
-    :viewBox="`0 0 ${W} ${H}`"
-    role="img"
-    :aria-label="`Cutaway of ${build.name}`"
-  >
-    <path
-      class="land"
-      :d="land"
-    />
-    <path
-      class="land hatch"
-      :d="land"
-    />
-    <path
-      v-for="(d, i) in waters"
-      :key="i"
-      class="water"
-      :d="d"
-    />
-    <g
-      v-for="(d, i) in falls"
-      :key="`f${i}`"
-    >
-      <path
-        class="fall edge"
-        :d="d"
-      />
-      <path
-        class="fall"
-        :d="d"
-      />
+  <svg :viewBox="`0 0 ${W} ${H}`" role="img" :aria-label="`Cutaway of ${build.name}`">
+    <path class="land" :d="land" />
+    <path class="land hatch" :d="land" />
+    <path v-for="(d, i) in waters" :key="i" class="water" :d="d" />
+    <g v-for="(d, i) in falls" :key="`f${i}`">
+      <path class="fall edge" :d="d" />
+      <path class="fall" :d="d" />
     </g>
     <rect
       class="board"

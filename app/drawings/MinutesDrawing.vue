@@ -21,61 +21,25 @@ const Y = (i: number) => M.top + row.value * i
 </script>
 
 <template>
-  <div
-    ref="frame"
-    class="framed"
-  >
+  <div ref="frame" class="framed">
     <svg
       v-if="width > 0 && height > 60"
       :viewBox="`0 0 ${width} ${height}`"
       role="img"
       :aria-label="`Minutes after laying: ${windows.map((w) => `${w.name} ${w.opensMin} to ${w.closesMin}`).join(', ')}`"
     >
-      <g
-        v-for="t in ticks"
-        :key="t"
-      >
-        <line
-          class="tick"
-          :x1="X(t)"
-          :x2="X(t)"
-          :y1="M.top - 4"
-          :y2="height - M.bottom"
-        />
-        <text
-          :x="X(t)"
-          :y="height - 10"
-          text-anchor="middle"
-          class="quiet"
-        >
+      <g v-for="t in ticks" :key="t">
+        <line class="tick" :x1="X(t)" :x2="X(t)" :y1="M.top - 4" :y2="height - M.bottom" />
+        <text :x="X(t)" :y="height - 10" text-anchor="middle" class="quiet">
           {{ t }}
         </text>
       </g>
-      <text
-        :x="M.left - 14"
-        :y="height - 10"
-        text-anchor="end"
-        class="quiet"
-      >
+      <text :x="M.left - 14" :y="height - 10" text-anchor="end" class="quiet">
         min after laying
       </text>
-      <text
-        :x="M.left"
-        y="16"
-        class="quiet"
-      >
-        laid
-      </text>
-      <g
-        v-for="(w, i) in windows"
-        :key="w.id"
-        :class="{ main: w.id === does }"
-      >
-        <text
-          x="8"
-          :y="Y(i) + row / 2 + 5"
-          class="name"
-        >
+      <text :x="M.left" y="16" class="quiet">laid</text>
+      <g v-for="(w, i) in windows" :key="w.id" :class="{ main: w.id === does }">
+        <text x="8" :y="Y(i) + row / 2 + 5" class="name">
           {{ w.name }}
         </text>
         <rect
@@ -94,11 +58,7 @@ const Y = (i: number) => M.top + row.value * i
           :height="Math.max(6, row - 6)"
           fill="url(#state-workable)"
         />
-        <text
-          :x="X(w.closesMin) + 6"
-          :y="Y(i) + row / 2 + 5"
-          class="figure"
-        >
+        <text :x="X(w.closesMin) + 6" :y="Y(i) + row / 2 + 5" class="figure">
           {{ w.opensMin }}–{{ w.closesMin }}
         </text>
         <text

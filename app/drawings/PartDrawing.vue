@@ -67,27 +67,15 @@ const coat = computed(() => {
 </script>
 
 <template>
-  <div
-    ref="frame"
-    class="framed"
-  >
+  <div ref="frame" class="framed">
     <svg
       v-if="width > 0 && over"
       :viewBox="`0 0 ${width} ${height}`"
       role="img"
       :aria-label="`${part.name} from its side: droops ${mm(over.droopMm)} without props, ${over.props?.count ?? 'no number of'} props`"
     >
-      <line
-        class="sheet"
-        :x1="X(box.x0) - 40"
-        :x2="X(box.x1) + 40"
-        :y1="Y(base)"
-        :y2="Y(base)"
-      />
-      <path
-        class="coat"
-        :d="coat"
-      />
+      <line class="sheet" :x1="X(box.x0) - 40" :x2="X(box.x1) + 40" :y1="Y(base)" :y2="Y(base)" />
+      <path class="coat" :d="coat" />
       <circle
         v-if="part.former"
         class="former"
@@ -95,29 +83,13 @@ const coat = computed(() => {
         :cy="Y(over.rest[0][1] + 0.99 * part.former.wantedMm)"
         :r="part.former.radiusMm * scale"
       />
-      <path
-        class="bent"
-        :d="lineThrough(over.bent.map(px))"
-      />
-      <path
-        class="film"
-        :d="lineThrough(over.rest.map(px))"
-      />
-      <g
-        v-for="(p, i) in over.stand"
-        :key="i"
-        class="prop"
-        data-test="prop"
-      >
+      <path class="bent" :d="lineThrough(over.bent.map(px))" />
+      <path class="film" :d="lineThrough(over.rest.map(px))" />
+      <g v-for="(p, i) in over.stand" :key="i" class="prop" data-test="prop">
         <path
           :d="`M${X(p.xMm) - 5} ${Y(base)}L${X(p.xMm)} ${Y(base + p.heightMm)}L${X(p.xMm) + 5} ${Y(base)}Z`"
         />
-        <text
-          :x="X(p.xMm)"
-          :y="Y(base) + 18"
-          text-anchor="middle"
-          class="on-drawing"
-        >
+        <text :x="X(p.xMm)" :y="Y(base) + 18" text-anchor="middle" class="on-drawing">
           prop
           <tspan class="figure">{{ number(p.heightMm) }}</tspan>
           mm high
@@ -133,33 +105,19 @@ const coat = computed(() => {
         <tspan class="figure">{{ number(2 * part.former.radiusMm) }}</tspan>
         mm
       </text>
-      <text
-        x="12"
-        y="18"
-        class="on-drawing"
-      >
+      <text x="12" y="18" class="on-drawing">
         wet gel
         <tspan class="figure">{{ number(over.strip.wetMm) }}</tspan>
         mm on {{ number(over.strip.thicknessMm) }} mm film
       </text>
-      <text
-        :x="width - 12"
-        y="18"
-        text-anchor="end"
-        class="on-drawing"
-      >
+      <text :x="width - 12" y="18" text-anchor="end" class="on-drawing">
         - - without props: down
         <tspan class="figure">
           {{ over.droopMm < 0.1 ? over.droopMm.toFixed(2) : number(over.droopMm) }}
         </tspan>
         mm
       </text>
-      <text
-        :x="width - 12"
-        :y="height - 8"
-        text-anchor="end"
-        class="quiet"
-      >
+      <text :x="width - 12" :y="height - 8" text-anchor="end" class="quiet">
         true to scale × {{ number(scale) }} px/mm
       </text>
     </svg>
@@ -169,17 +127,8 @@ const coat = computed(() => {
       role="img"
       :aria-label="`${part.name} from its side, ${mm(part.lengthMm)} high`"
     >
-      <line
-        class="sheet"
-        :x1="X(box.x0) - 20"
-        :x2="X(box.x1) + 20"
-        :y1="Y(0)"
-        :y2="Y(0)"
-      />
-      <path
-        class="flat"
-        :d="ringOf(part.outline.map(px))"
-      />
+      <line class="sheet" :x1="X(box.x0) - 20" :x2="X(box.x1) + 20" :y1="Y(0)" :y2="Y(0)" />
+      <path class="flat" :d="ringOf(part.outline.map(px))" />
       <line
         class="foot"
         :x1="X(-part.bond.footMm / 2)"
@@ -187,32 +136,18 @@ const coat = computed(() => {
         :y1="Y(0)"
         :y2="Y(0)"
       />
-      <text
-        :x="X(0)"
-        :y="Y(0) + 20"
-        text-anchor="middle"
-        class="on-drawing"
-      >
+      <text :x="X(0)" :y="Y(0) + 20" text-anchor="middle" class="on-drawing">
         joint
         <tspan class="figure">{{ number(part.bond.footMm) }}</tspan>
         mm
       </text>
-      <text
-        x="12"
-        y="18"
-        class="on-drawing"
-      >
+      <text x="12" y="18" class="on-drawing">
         <tspan class="figure">{{ number(part.lengthMm) }}</tspan>
         mm high,
         <tspan class="figure">{{ number(part.widthMm) }}</tspan>
         mm out: no part of it beyond the line
       </text>
-      <text
-        :x="width - 12"
-        :y="height - 8"
-        text-anchor="end"
-        class="quiet"
-      >
+      <text :x="width - 12" :y="height - 8" text-anchor="end" class="quiet">
         true to scale × {{ number(scale) }} px/mm
       </text>
     </svg>
@@ -240,40 +175,18 @@ const coat = computed(() => {
           :y2="Y(0) + 8"
         />
       </template>
-      <text
-        :x="X(part.lengthMm / 2)"
-        :y="Y(0) + 20"
-        text-anchor="middle"
-        class="on-drawing"
-      >
+      <text :x="X(part.lengthMm / 2)" :y="Y(0) + 20" text-anchor="middle" class="on-drawing">
         <tspan class="figure">{{ number(part.lengthMm) }}</tspan>
         mm
       </text>
-      <text
-        :x="X(0) - 8"
-        :y="Y(part.widthMm / 2) + 4"
-        text-anchor="end"
-        class="on-drawing figure"
-      >
+      <text :x="X(0) - 8" :y="Y(part.widthMm / 2) + 4" text-anchor="end" class="on-drawing figure">
         {{ number(part.widthMm) }}
       </text>
-      <text
-        v-if="part.trimMm > 0"
-        x="12"
-        y="18"
-        class="on-drawing"
-      >
+      <text v-if="part.trimMm > 0" x="12" y="18" class="on-drawing">
         {{ part.mould ? 'sawn' : 'tucked in' }} at the dashes, {{ number(part.trimMm) }} mm at each
         end
       </text>
-      <text
-        v-else
-        x="12"
-        y="18"
-        class="on-drawing"
-      >
-        one of {{ part.count }}
-      </text>
+      <text v-else x="12" y="18" class="on-drawing">one of {{ part.count }}</text>
     </svg>
   </div>
 </template>

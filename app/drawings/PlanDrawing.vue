@@ -276,13 +276,7 @@ function nudge(
 </script>
 
 <template>
-  <div
-    ref="frame"
-    class="plan"
-    :data-tool="tool"
-    tabindex="-1"
-    @keydown="key"
-  >
+  <div ref="frame" class="plan" :data-tool="tool" tabindex="-1" @keydown="key">
     <svg
       v-if="width > 0"
       :viewBox="`0 0 ${width} ${height}`"
@@ -303,41 +297,15 @@ function nudge(
         :height="base.depthMm * scale"
       />
       <g class="rule">
-        <g
-          v-for="(t, i) in ticks(base.widthMm)"
-          :key="`x${t}`"
-        >
-          <line
-            :x1="X(t)"
-            :x2="X(t)"
-            :y1="Y(0)"
-            :y2="Y(0) + 5"
-          />
-          <text
-            :x="X(t)"
-            :y="Y(0) + 18"
-            text-anchor="middle"
-            class="quiet"
-          >
+        <g v-for="(t, i) in ticks(base.widthMm)" :key="`x${t}`">
+          <line :x1="X(t)" :x2="X(t)" :y1="Y(0)" :y2="Y(0) + 5" />
+          <text :x="X(t)" :y="Y(0) + 18" text-anchor="middle" class="quiet">
             {{ i === ticks(base.widthMm).length - 1 ? `${t} mm` : t }}
           </text>
         </g>
-        <g
-          v-for="t in ticks(base.depthMm)"
-          :key="`y${t}`"
-        >
-          <line
-            :x1="X(0) - 5"
-            :x2="X(0)"
-            :y1="Y(t)"
-            :y2="Y(t)"
-          />
-          <text
-            :x="X(0) - 9"
-            :y="Y(t) + 4"
-            text-anchor="end"
-            class="quiet"
-          >
+        <g v-for="t in ticks(base.depthMm)" :key="`y${t}`">
+          <line :x1="X(0) - 5" :x2="X(0)" :y1="Y(t)" :y2="Y(t)" />
+          <text :x="X(0) - 9" :y="Y(t) + 4" text-anchor="end" class="quiet">
             {{ t }}
           </text>
         </g>
@@ -366,15 +334,8 @@ function nudge(
           :d="ringsOf(c.rings.map((r) => r.map(px)))"
           fill-rule="evenodd"
         />
-        <g
-          v-for="e in edges(pool)"
-          :key="e.id"
-        >
-          <path
-            class="edge"
-            :class="e.kind"
-            :d="e.d"
-          />
+        <g v-for="e in edges(pool)" :key="e.id">
+          <path class="edge" :class="e.kind" :d="e.d" />
         </g>
         <g
           v-for="s in pool.standing"
@@ -402,11 +363,7 @@ function nudge(
         </g>
       </g>
 
-      <g
-        v-for="comb in combs"
-        :key="comb.id"
-        class="comb"
-      >
+      <g v-for="comb in combs" :key="comb.id" class="comb">
         <line
           v-for="([a, b], i) in comb.teeth"
           :key="i"
@@ -417,12 +374,7 @@ function nudge(
         />
       </g>
 
-      <slot
-        :to-x="X"
-        :to-y="Y"
-        :scale="scale"
-        :place="place"
-      />
+      <slot :to-x="X" :to-y="Y" :scale="scale" :place="place" />
 
       <g class="cutline">
         <line
@@ -446,12 +398,7 @@ function nudge(
           class="cut-end"
           @pointerdown="grip($event, end)"
         >
-          <circle
-            class="hit"
-            :cx="X(section[end][0])"
-            :cy="Y(section[end][1])"
-            r="18"
-          />
+          <circle class="hit" :cx="X(section[end][0])" :cy="Y(section[end][1])" r="18" />
           <path
             :transform="`translate(${X(section[end][0])} ${Y(section[end][1])})`"
             d="M0 -9L8 0L0 9L-8 0Z"
@@ -466,13 +413,7 @@ function nudge(
         </g>
       </g>
 
-      <slot
-        name="handles"
-        :to-x="X"
-        :to-y="Y"
-        :scale="scale"
-        :place="place"
-      />
+      <slot name="handles" :to-x="X" :to-y="Y" :scale="scale" :place="place" />
 
       <g v-if="chosen && tool !== 'look' && tool !== 'lip'">
         <path
@@ -491,21 +432,9 @@ function nudge(
           @click.stop
           @keydown="nudge($event, 'dip', '', i, [s[0], s[1]])"
         >
-          <circle
-            class="hit"
-            :cx="X(s[0])"
-            :cy="Y(s[1])"
-            r="11"
-          />
-          <path
-            :transform="`translate(${X(s[0])} ${Y(s[1])})`"
-            d="M0 -7V7M-4 0H4"
-          />
-          <text
-            :x="X(s[0]) + 6"
-            :y="Y(s[1]) - 4"
-            class="on-drawing"
-          >
+          <circle class="hit" :cx="X(s[0])" :cy="Y(s[1])" r="11" />
+          <path :transform="`translate(${X(s[0])} ${Y(s[1])})`" d="M0 -7V7M-4 0H4" />
+          <text :x="X(s[0]) + 6" :y="Y(s[1]) - 4" class="on-drawing">
             {{ number(chosen.levelMm - s[2]) }}
           </text>
         </g>
@@ -524,24 +453,11 @@ function nudge(
           "
           @keydown="nudge($event, 'corner', c.id, 0, [c.x, c.y])"
         >
-          <circle
-            class="hit"
-            :cx="X(c.x)"
-            :cy="Y(c.y)"
-            r="13"
-          />
-          <rect
-            :x="X(c.x) - 5"
-            :y="Y(c.y) - 5"
-            width="10"
-            height="10"
-          />
+          <circle class="hit" :cx="X(c.x)" :cy="Y(c.y)" r="13" />
+          <rect :x="X(c.x) - 5" :y="Y(c.y) - 5" width="10" height="10" />
         </g>
       </g>
-      <g
-        v-for="pool in pools"
-        :key="`n${pool.id}`"
-      >
+      <g v-for="pool in pools" :key="`n${pool.id}`">
         <text
           v-if="
             groundOf(pool.id)?.measured &&
@@ -556,28 +472,13 @@ function nudge(
         </text>
       </g>
 
-      <g
-        v-if="nextDip && tool !== 'look' && tool !== 'lip'"
-        class="next-dip"
-        data-test="next-dip"
-      >
-        <circle
-          :cx="X(nextDip[0])"
-          :cy="Y(nextDip[1])"
-          r="10"
-        />
-        <text
-          :x="X(nextDip[0]) + 14"
-          :y="Y(nextDip[1]) + 5"
-          class="on-drawing figure"
-        >
+      <g v-if="nextDip && tool !== 'look' && tool !== 'lip'" class="next-dip" data-test="next-dip">
+        <circle :cx="X(nextDip[0])" :cy="Y(nextDip[1])" r="10" />
+        <text :x="X(nextDip[0]) + 14" :y="Y(nextDip[1]) + 5" class="on-drawing figure">
           dip here next
         </text>
       </g>
-      <g
-        v-if="tool === 'draw'"
-        class="drawn"
-      >
+      <g v-if="tool === 'draw'" class="drawn">
         <path :d="ringOf(drawing.map(px))" />
         <line
           v-if="drawing.length && pointer"
@@ -594,23 +495,9 @@ function nudge(
           :r="i === 0 ? 8 : 5"
         />
       </g>
-      <g
-        v-for="(p, i) in faultsAt ?? []"
-        :key="`f${i}`"
-        class="fault-at"
-      >
-        <circle
-          :cx="X(p[0])"
-          :cy="Y(p[1])"
-          r="16"
-        />
-        <text
-          :x="X(p[0]) + 18"
-          :y="Y(p[1]) + 6"
-          class="figure"
-        >
-          !
-        </text>
+      <g v-for="(p, i) in faultsAt ?? []" :key="`f${i}`" class="fault-at">
+        <circle :cx="X(p[0])" :cy="Y(p[1])" r="16" />
+        <text :x="X(p[0]) + 18" :y="Y(p[1]) + 6" class="figure">!</text>
       </g>
       <text
         v-if="pointer && tool !== 'look'"

@@ -144,11 +144,7 @@ const ruleS = computed(() => {
 </script>
 
 <template>
-  <div
-    ref="frame"
-    class="unrolled"
-    data-test="run"
-  >
+  <div ref="frame" class="unrolled" data-test="run">
     <svg
       v-if="width > 0 && pieces.length"
       :viewBox="`0 0 ${width} ${height}`"
@@ -156,22 +152,9 @@ const ruleS = computed(() => {
       aria-label="The run of water, unrolled from its source"
     >
       <g class="rule">
-        <g
-          v-for="z in ruleZ"
-          :key="z"
-        >
-          <line
-            :x1="M.left - 14"
-            :x2="M.left - 8"
-            :y1="Y(z)"
-            :y2="Y(z)"
-          />
-          <text
-            :x="M.left - 18"
-            :y="Y(z) + 4"
-            text-anchor="end"
-            class="quiet"
-          >
+        <g v-for="z in ruleZ" :key="z">
+          <line :x1="M.left - 14" :x2="M.left - 8" :y1="Y(z)" :y2="Y(z)" />
+          <text :x="M.left - 18" :y="Y(z) + 4" text-anchor="end" class="quiet">
             {{ z }}
           </text>
         </g>
@@ -186,10 +169,7 @@ const ruleS = computed(() => {
           {{ i === 0 ? '0' : t }}
         </text>
       </g>
-      <path
-        class="land"
-        :d="land"
-      />
+      <path class="land" :d="land" />
       <g
         v-for="p in pieces"
         :key="p.water"
@@ -198,14 +178,8 @@ const ruleS = computed(() => {
         :data-piece="p.water"
         @click="emit('select', p.water)"
       >
-        <path
-          class="body"
-          :d="body(p)"
-        />
-        <path
-          class="top"
-          :d="lineThrough(p.surface.map(px))"
-        />
+        <path class="body" :d="body(p)" />
+        <path class="top" :d="lineThrough(p.surface.map(px))" />
       </g>
       <path
         v-for="r in ran"
@@ -214,26 +188,10 @@ const ruleS = computed(() => {
         :d="lineThrough(r.line.map(px))"
         data-test="ran-along"
       />
-      <path
-        class="bed"
-        :d="lineThrough(pieces.flatMap((p) => p.bed).map(px))"
-      />
-      <path
-        class="head"
-        :d="lineThrough(pieces.flatMap((p) => p.head).map(px))"
-      />
-      <g
-        v-for="s in stretches"
-        :key="s.key"
-        class="stretch"
-      >
-        <line
-          :x1="s.x1 + 1"
-          :x2="s.x2 - 1"
-          :y1="height - 27"
-          :y2="height - 27"
-          :class="s.s.kind"
-        />
+      <path class="bed" :d="lineThrough(pieces.flatMap((p) => p.bed).map(px))" />
+      <path class="head" :d="lineThrough(pieces.flatMap((p) => p.head).map(px))" />
+      <g v-for="s in stretches" :key="s.key" class="stretch">
+        <line :x1="s.x1 + 1" :x2="s.x2 - 1" :y1="height - 27" :y2="height - 27" :class="s.s.kind" />
         <text
           v-if="s.x2 - s.x1 > 64"
           :x="(s.x1 + s.x2) / 2"
@@ -247,36 +205,20 @@ const ruleS = computed(() => {
           </tspan>
         </text>
       </g>
-      <g
-        v-for="j in jumps"
-        :key="j.key"
-        class="jump"
-      >
+      <g v-for="j in jumps" :key="j.key" class="jump">
         <path
           :d="`M${j.from[0] - 2} ${j.from[1] + 2}C${j.from[0] + 4} ${j.from[1] - 8} ${(j.from[0] + j.to[0]) / 2} ${j.to[1] - 9} ${j.to[0] + 4} ${j.to[1]}`"
         />
-        <text
-          :x="j.to[0] + 5"
-          :y="j.to[1] + 17"
-          class="on-drawing"
-        >
+        <text :x="j.to[0] + 5" :y="j.to[1] + 17" class="on-drawing">
           <tspan class="figure">{{ number(j.j.heightMm) }}</tspan>
           mm jump
         </text>
       </g>
-      <g
-        v-for="{ f, at } in falls"
-        :key="f.id"
-        class="fallmark"
-      >
+      <g v-for="{ f, at } in falls" :key="f.id" class="fallmark">
         <path
           :d="`M${at[0] - 5} ${at[1] - 10}L${at[0]} ${at[1] - 1}L${at[0] + 5} ${at[1] - 10}Z`"
         />
-        <text
-          :x="at[0] + 9"
-          :y="at[1] - 12"
-          class="on-drawing"
-        >
+        <text :x="at[0] + 9" :y="at[1] - 12" class="on-drawing">
           lands
           <tspan class="figure">{{ number(f.curve!.landMm) }}</tspan>
           mm out
@@ -295,12 +237,7 @@ const ruleS = computed(() => {
           {{ p.name }}
         </text>
       </g>
-      <text
-        :x="width - 10"
-        :y="only ? 14 : 34"
-        text-anchor="end"
-        class="quiet"
-      >
+      <text :x="width - 10" :y="only ? 14 : 34" text-anchor="end" class="quiet">
         mm along · heights × {{ number(times) }}
       </text>
       <text
@@ -312,10 +249,7 @@ const ruleS = computed(() => {
         energy line
       </text>
     </svg>
-    <p
-      v-else-if="!pieces.length"
-      class="pad soft"
-    >
+    <p v-else-if="!pieces.length" class="pad soft">
       Add a pool, a fall or a rapid: the run is unrolled here from its source.
     </p>
   </div>

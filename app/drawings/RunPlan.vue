@@ -144,10 +144,7 @@ function head(line: readonly Point2[], X: (x: number) => number, Y: (y: number) 
       #[SLOTS[part]]="{ toX, toY, scale, place }"
       :key="part"
     >
-      <g
-        v-if="part === 'shapes'"
-        class="ran"
-      >
+      <g v-if="part === 'shapes'" class="ran">
         <image
           v-if="picture && run"
           :href="picture"
@@ -209,14 +206,8 @@ function head(line: readonly Point2[], X: (x: number) => number, Y: (y: number) 
           @click.stop="emit('ask', place($event))"
           @keydown="look"
         />
-        <template
-          v-for="pool in pools"
-          :key="pool.id"
-        >
-          <template
-            v-for="t in pool.standing"
-            :key="t.id"
-          >
+        <template v-for="pool in pools" :key="pool.id">
+          <template v-for="t in pool.standing" :key="t.id">
             <rect
               v-if="t.shape === 'block'"
               class="stands"
@@ -236,14 +227,8 @@ function head(line: readonly Point2[], X: (x: number) => number, Y: (y: number) 
             />
           </template>
         </template>
-        <g
-          v-for="r in rocks"
-          :key="keyOf(r.what)"
-          class="rock"
-          ><circle
-            :cx="toX(r.at[0])"
-            :cy="toY(r.at[1])"
-            :r="(r.wide / 2) * scale"
+        <g v-for="r in rocks" :key="keyOf(r.what)" class="rock"
+          ><circle :cx="toX(r.at[0])" :cy="toY(r.at[1])" :r="(r.wide / 2) * scale"
         /></g>
       </g>
       <g
@@ -253,10 +238,7 @@ function head(line: readonly Point2[], X: (x: number) => number, Y: (y: number) 
         @pointerup="drop"
         @pointercancel="drop"
       >
-        <g
-          v-if="probe"
-          class="probe"
-          :transform="`translate(${toX(probe[0])} ${toY(probe[1])})`"
+        <g v-if="probe" class="probe" :transform="`translate(${toX(probe[0])} ${toY(probe[1])})`"
           ><circle r="7" /><path d="M-13 0H-4M4 0H13M0 -13V-4M0 4V13"
         /></g>
         <g
@@ -273,10 +255,7 @@ function head(line: readonly Point2[], X: (x: number) => number, Y: (y: number) 
           @click.stop
           @keydown="nudge($event, h.what, h.at)"
         >
-          <circle
-            class="hit"
-            r="16"
-          />
+          <circle class="hit" r="16" />
           <path
             v-if="h.what.kind === 'rock' || h.what.kind === 'thing'"
             class="grip"
@@ -287,11 +266,7 @@ function head(line: readonly Point2[], X: (x: number) => number, Y: (y: number) 
             class="grip"
             d="M0 9C-8 0 -5 -4 0 -11C5 -4 8 0 0 9Z"
           />
-          <path
-            v-else
-            class="grip"
-            d="M-9 -4H3V-9L11 0L3 9V4H-9Z"
-          />
+          <path v-else class="grip" d="M-9 -4H3V-9L11 0L3 9V4H-9Z" />
           <text
             v-if="h.what.kind === 'source' || h.what.kind === 'out'"
             v-bind="

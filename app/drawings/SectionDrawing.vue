@@ -199,13 +199,7 @@ const layerFill = (i: number, count: number) => 0.35 + (0.5 * (count - i)) / Mat
 </script>
 
 <template>
-  <div
-    ref="frame"
-    class="section"
-    @pointermove="move"
-    @pointerup="drop"
-    @pointercancel="drop"
-  >
+  <div ref="frame" class="section" @pointermove="move" @pointerup="drop" @pointercancel="drop">
     <svg
       v-if="width > 0"
       :viewBox="`0 0 ${width} ${height}`"
@@ -213,33 +207,13 @@ const layerFill = (i: number, count: number) => 0.35 + (0.5 * (count - i)) / Mat
       aria-label="Long section from A to B"
     >
       <g class="rule">
-        <g
-          v-for="z in ruleZ"
-          :key="z"
-        >
-          <line
-            :x1="X(0) - 16"
-            :x2="X(0) - 9"
-            :y1="Y(z)"
-            :y2="Y(z)"
-          />
-          <text
-            :x="X(0) - 20"
-            :y="Y(z) + 4"
-            text-anchor="end"
-            class="quiet"
-          >
+        <g v-for="z in ruleZ" :key="z">
+          <line :x1="X(0) - 16" :x2="X(0) - 9" :y1="Y(z)" :y2="Y(z)" />
+          <text :x="X(0) - 20" :y="Y(z) + 4" text-anchor="end" class="quiet">
             {{ z }}
           </text>
         </g>
-        <text
-          :x="X(0) - 20"
-          :y="Y(topMm) - 6"
-          text-anchor="end"
-          class="quiet"
-        >
-          mm
-        </text>
+        <text :x="X(0) - 20" :y="Y(topMm) - 6" text-anchor="end" class="quiet">mm</text>
       </g>
       <rect
         class="board"
@@ -258,14 +232,8 @@ const layerFill = (i: number, count: number) => 0.35 + (0.5 * (count - i)) / Mat
           )
         "
       />
-      <path
-        class="land"
-        :d="land"
-      />
-      <path
-        class="land hatch"
-        :d="land"
-      />
+      <path class="land" :d="land" />
+      <path class="land hatch" :d="land" />
 
       <g
         v-for="({ run, pool, rings }, i) in waters"
@@ -273,10 +241,7 @@ const layerFill = (i: number, count: number) => 0.35 + (0.5 * (count - i)) / Mat
         :class="{ other: pool.id !== selected }"
       >
         <template v-if="layers && layersOf(run).length">
-          <g
-            v-for="(layer, k) in layersOf(run)"
-            :key="k"
-          >
+          <g v-for="(layer, k) in layersOf(run)" :key="k">
             <path
               v-for="(r, j) in under(run.ground, layer.toMm, layer.fromMm)"
               :key="j"
@@ -288,30 +253,17 @@ const layerFill = (i: number, count: number) => 0.35 + (0.5 * (count - i)) / Mat
           </g>
         </template>
         <template v-else>
-          <path
-            v-for="(r, j) in rings"
-            :key="j"
-            class="water"
-            :d="ringOf(r.map(px))"
-          />
+          <path v-for="(r, j) in rings" :key="j" class="water" :d="ringOf(r.map(px))" />
         </template>
       </g>
-      <g
-        v-if="ran?.length"
-        class="ran"
-      >
+      <g v-if="ran?.length" class="ran">
         <path
           v-for="(piece, i) in ran"
           :key="i"
           :d="lineThrough(piece.map(px))"
           data-test="ran-surface"
         />
-        <text
-          :x="X(section.lengthMm) - 4"
-          :y="16"
-          text-anchor="end"
-          class="on-drawing"
-        >
+        <text :x="X(section.lengthMm) - 4" :y="16" text-anchor="end" class="on-drawing">
           ━ the surface as it ran
         </text>
       </g>
@@ -321,10 +273,7 @@ const layerFill = (i: number, count: number) => 0.35 + (0.5 * (count - i)) / Mat
         :stroke-width="Math.max(2, Math.min(9, shellMm * scale * exaggeration))"
       />
 
-      <g
-        v-for="t in section.things"
-        :key="`${t.pool}/${t.id}`"
-      >
+      <g v-for="t in section.things" :key="`${t.pool}/${t.id}`">
         <path
           class="thing"
           :class="t.shape"
@@ -341,12 +290,7 @@ const layerFill = (i: number, count: number) => 0.35 + (0.5 * (count - i)) / Mat
         />
         <title>{{ t.name }}</title>
       </g>
-      <g
-        v-for="d in dams"
-        :key="d.key"
-        class="dam"
-        :class="{ lip: d.lip }"
-      >
+      <g v-for="d in dams" :key="d.key" class="dam" :class="{ lip: d.lip }">
         <rect
           :x="X(d.s) + (d.out < 0 ? -7 : 0)"
           :y="Y(d.top)"
@@ -354,52 +298,26 @@ const layerFill = (i: number, count: number) => 0.35 + (0.5 * (count - i)) / Mat
           :height="Math.max(2, Y(Math.min(d.z, d.top - 1)) - Y(d.top))"
         />
       </g>
-      <g
-        v-for="({ fall, s, out, path, down }, i) in sheets"
-        :key="`s${i}`"
-        class="sheet"
-      >
-        <path
-          class="fall"
-          :d="path"
-        />
-        <path
-          class="down"
-          :d="down"
-        />
+      <g v-for="({ fall, s, out, path, down }, i) in sheets" :key="`s${i}`" class="sheet">
+        <path class="fall" :d="path" />
+        <path class="down" :d="down" />
         <text
           :x="labelX(X(s), out)"
           :y="Y(fall.footMm + fall.dropMm * 0.55)"
           :text-anchor="out < 0 ? 'end' : 'start'"
           class="on-drawing"
         >
-          <tspan
-            :x="labelX(X(s), out)"
-            dy="-14"
-          >
-            drops
-          </tspan>
+          <tspan :x="labelX(X(s), out)" dy="-14">drops</tspan>
           <tspan class="figure">{{ number(fall.dropMm) }}</tspan>
           mm,
-          <tspan
-            :x="labelX(X(s), out)"
-            dy="15"
-          >
-            lands
-          </tspan>
+          <tspan :x="labelX(X(s), out)" dy="15">lands</tspan>
           <tspan class="figure">{{ number(fall.curve!.landMm) }}</tspan>
           mm out
         </text>
       </g>
 
-      <g
-        v-for="h in handles"
-        :key="h.pool.id"
-      >
-        <g
-          v-if="h.depth > 0"
-          class="depth"
-        >
+      <g v-for="h in handles" :key="h.pool.id">
+        <g v-if="h.depth > 0" class="depth">
           <line
             :x1="X(h.deepest[0])"
             :x2="X(h.deepest[0])"
@@ -415,10 +333,7 @@ const layerFill = (i: number, count: number) => 0.35 + (0.5 * (count - i)) / Mat
             {{ mm(h.depth) }}
           </text>
         </g>
-        <g
-          v-if="layers && layersOf(longest(h.pool.id)!).length > 1"
-          class="pour-names"
-        >
+        <g v-if="layers && layersOf(longest(h.pool.id)!).length > 1" class="pour-names">
           <text
             v-for="(layer, k) in layersOf(longest(h.pool.id)!).filter(
               (l) => Y(l.fromMm) - Y(l.toMm) > 11
@@ -452,24 +367,10 @@ const layerFill = (i: number, count: number) => 0.35 + (0.5 * (count - i)) / Mat
             :width="Math.max(40, (h.to - h.from) * scale)"
             height="30"
           />
-          <line
-            :x1="X(h.from)"
-            :x2="X(h.to)"
-            :y1="Y(h.pool.levelMm)"
-            :y2="Y(h.pool.levelMm)"
-          />
-          <g
-            v-if="levels"
-            :transform="`translate(${X(h.at)} ${Y(h.pool.levelMm)})`"
-          >
-            <path
-              class="bob"
-              d="M-26 -15H26L18 3C9 9 -9 9 -18 3Z"
-            />
-            <path
-              class="bob-lines"
-              d="M-8 -9H8M-8 -4.500H8"
-            />
+          <line :x1="X(h.from)" :x2="X(h.to)" :y1="Y(h.pool.levelMm)" :y2="Y(h.pool.levelMm)" />
+          <g v-if="levels" :transform="`translate(${X(h.at)} ${Y(h.pool.levelMm)})`">
+            <path class="bob" d="M-26 -15H26L18 3C9 9 -9 9 -18 3Z" />
+            <path class="bob-lines" d="M-8 -9H8M-8 -4.500H8" />
           </g>
           <text
             :x="X(h.at) + (levels ? 34 : 0)"
@@ -484,22 +385,8 @@ const layerFill = (i: number, count: number) => 0.35 + (0.5 * (count - i)) / Mat
         </g>
       </g>
       <g class="ends">
-        <text
-          :x="X(0)"
-          :y="height - 10"
-          class="figure"
-          text-anchor="middle"
-        >
-          A
-        </text>
-        <text
-          :x="X(section.lengthMm)"
-          :y="height - 10"
-          class="figure"
-          text-anchor="middle"
-        >
-          B
-        </text>
+        <text :x="X(0)" :y="height - 10" class="figure" text-anchor="middle">A</text>
+        <text :x="X(section.lengthMm)" :y="height - 10" class="figure" text-anchor="middle">B</text>
         <text
           :x="(X(0) + X(section.lengthMm)) / 2"
           :y="height - 10"

@@ -57,58 +57,30 @@ const fingers = computed(() => {
 </script>
 
 <template>
-  <div
-    ref="frame"
-    class="framed"
-  >
+  <div ref="frame" class="framed">
     <svg
       v-if="width > 0"
       :viewBox="`0 0 ${width} ${height}`"
       role="img"
       :aria-label="`Splash ${mm(form.heightMm)} high`"
     >
-      <rect
-        class="water"
-        x="0"
-        :y="Y(0)"
-        :width="width"
-        :height="Math.max(0, height - Y(0))"
-      />
-      <path
-        class="outline"
-        :d="outline"
-      />
-      <path
-        v-for="(f, i) in fingers"
-        :key="i"
-        class="finger"
-        :d="f"
-      />
+      <rect class="water" x="0" :y="Y(0)" :width="width" :height="Math.max(0, height - Y(0))" />
+      <path class="outline" :d="outline" />
+      <path v-for="(f, i) in fingers" :key="i" class="finger" :d="f" />
       <path
         class="measure"
         :d="`M${X(Math.max(...xs)) + 10} ${Y(0)}V${Y(form.heightMm)}m-4 0h8m-4 ${form.heightMm * scale}m-4 0h8`"
       />
-      <text
-        :x="X(Math.max(...xs)) + 16"
-        :y="Y(form.heightMm / 2)"
-      >
+      <text :x="X(Math.max(...xs)) + 16" :y="Y(form.heightMm / 2)">
         <tspan class="figure">{{ number(form.heightMm) }}</tspan>
         mm
       </text>
-      <text
-        :x="M.left"
-        :y="height - 10"
-        class="on-water"
-      >
+      <text :x="M.left" :y="height - 10" class="on-water">
         goes
         <tspan class="figure">{{ number(form.reachMm) }}</tspan>
         mm · {{ form.fingers }} fingers
       </text>
-      <text
-        :x="M.left"
-        y="18"
-        class="quiet"
-      >
+      <text :x="M.left" y="18" class="quiet">
         fibre and mist above {{ number(form.largestDropMm) }} mm beads
       </text>
     </svg>

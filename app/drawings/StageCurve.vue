@@ -26,23 +26,14 @@ const here = computed<[number, number]>(() => [
 </script>
 
 <template>
-  <div
-    ref="frame"
-    class="frame"
-  >
+  <div ref="frame" class="frame">
     <svg
       v-if="width > 0"
       :viewBox="`0 0 ${width} ${height}`"
       role="img"
       :aria-label="`${mm(levelMm)} holds ${ml(volumeMl)}`"
     >
-      <line
-        class="axis"
-        :x1="M.left"
-        :x2="M.left"
-        :y1="M.top"
-        :y2="height - M.bottom"
-      />
+      <line class="axis" :x1="M.left" :x2="M.left" :y1="M.top" :y2="height - M.bottom" />
       <line
         class="axis"
         :x1="M.left"
@@ -50,48 +41,17 @@ const here = computed<[number, number]>(() => [
         :y1="height - M.bottom"
         :y2="height - M.bottom"
       />
-      <path
-        class="line"
-        :d="line"
-      />
-      <path
-        class="drop"
-        :d="`M${M.left} ${here[1]}H${here[0]}V${height - M.bottom}`"
-      />
-      <circle
-        :cx="here[0]"
-        :cy="here[1]"
-        r="5"
-      />
-      <text
-        :x="M.left - 5"
-        :y="Y(highest) + 5"
-        text-anchor="end"
-        class="quiet"
-      >
+      <path class="line" :d="line" />
+      <path class="drop" :d="`M${M.left} ${here[1]}H${here[0]}V${height - M.bottom}`" />
+      <circle :cx="here[0]" :cy="here[1]" r="5" />
+      <text :x="M.left - 5" :y="Y(highest) + 5" text-anchor="end" class="quiet">
         {{ Math.round(highest) }}
       </text>
-      <text
-        :x="M.left - 5"
-        :y="Y(lowest)"
-        text-anchor="end"
-        class="quiet"
-      >
+      <text :x="M.left - 5" :y="Y(lowest)" text-anchor="end" class="quiet">
         {{ Math.round(lowest) }}
       </text>
-      <text
-        :x="M.left - 5"
-        :y="M.top - 9"
-        class="quiet"
-      >
-        level, mm
-      </text>
-      <text
-        :x="width - M.right"
-        :y="height - 6"
-        text-anchor="end"
-        class="quiet"
-      >
+      <text :x="M.left - 5" :y="M.top - 9" class="quiet">level, mm</text>
+      <text :x="width - M.right" :y="height - 6" text-anchor="end" class="quiet">
         {{ ml(most) }}
       </text>
       <text

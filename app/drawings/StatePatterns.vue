@@ -1,170 +1,43 @@
 <template>
-  <svg
-    class="patterns"
-    width="0"
-    height="0"
-    aria-hidden="true"
-    focusable="false"
-  >
+  <svg class="patterns" width="0" height="0" aria-hidden="true" focusable="false">
     <defs>
-      <pattern
-        id="foam-cells"
-        width="11"
-        height="9"
-        patternUnits="userSpaceOnUse"
-      >
-        <path
-          d="M1 3.500h3M6.500 7.500h3"
-          class="foam"
-        />
+      <pattern id="foam-cells" width="11" height="9" patternUnits="userSpaceOnUse">
+        <path d="M1 3.500h3M6.500 7.500h3" class="foam" />
       </pattern>
       <!-- wet waves, workable dots, firm slants, clear hairlines, cured solid: the same on every screen -->
-      <pattern
-        id="state-wet"
-        width="14"
-        height="8"
-        patternUnits="userSpaceOnUse"
-      >
-        <rect
-          width="14"
-          height="8"
-          class="tone-wet"
-        />
-        <path
-          d="M0 4q3.500 -4 7 0t7 0"
-          class="ink"
-        />
+      <pattern id="state-wet" width="14" height="8" patternUnits="userSpaceOnUse">
+        <rect width="14" height="8" class="tone-wet" />
+        <path d="M0 4q3.500 -4 7 0t7 0" class="ink" />
       </pattern>
-      <pattern
-        id="state-workable"
-        width="8"
-        height="8"
-        patternUnits="userSpaceOnUse"
-      >
-        <rect
-          width="8"
-          height="8"
-          class="tone-workable"
-        />
-        <circle
-          cx="2"
-          cy="2"
-          r="1.100"
-          class="dot"
-        />
-        <circle
-          cx="6"
-          cy="6"
-          r="1.100"
-          class="dot"
-        />
+      <pattern id="state-workable" width="8" height="8" patternUnits="userSpaceOnUse">
+        <rect width="8" height="8" class="tone-workable" />
+        <circle cx="2" cy="2" r="1.100" class="dot" />
+        <circle cx="6" cy="6" r="1.100" class="dot" />
       </pattern>
-      <pattern
-        id="state-firm"
-        width="8"
-        height="8"
-        patternUnits="userSpaceOnUse"
-      >
-        <rect
-          width="8"
-          height="8"
-          class="tone-firm"
-        />
-        <path
-          d="M-2 2L2 -2M0 8L8 0M6 10L10 6"
-          class="ink"
-        />
+      <pattern id="state-firm" width="8" height="8" patternUnits="userSpaceOnUse">
+        <rect width="8" height="8" class="tone-firm" />
+        <path d="M-2 2L2 -2M0 8L8 0M6 10L10 6" class="ink" />
       </pattern>
-      <pattern
-        id="state-clear"
-        width="8"
-        height="7"
-        patternUnits="userSpaceOnUse"
-      >
-        <rect
-          width="8"
-          height="7"
-          class="tone-clear"
-        />
-        <path
-          d="M0 3.500H8"
-          class="hair"
-        />
+      <pattern id="state-clear" width="8" height="7" patternUnits="userSpaceOnUse">
+        <rect width="8" height="7" class="tone-clear" />
+        <path d="M0 3.500H8" class="hair" />
       </pattern>
-      <pattern
-        id="state-cured"
-        width="8"
-        height="8"
-        patternUnits="userSpaceOnUse"
-      >
-        <rect
-          width="8"
-          height="8"
-          class="tone-cured"
-        />
+      <pattern id="state-cured" width="8" height="8" patternUnits="userSpaceOnUse">
+        <rect width="8" height="8" class="tone-cured" />
       </pattern>
       <!-- white water by how much of it there is: thin, half, thick -->
-      <pattern
-        id="foam-15"
-        width="9"
-        height="9"
-        patternUnits="userSpaceOnUse"
-      >
-        <circle
-          cx="2"
-          cy="2.500"
-          r="1"
-          class="foam-dot"
-        />
-        <circle
-          cx="6.500"
-          cy="7"
-          r="0.800"
-          class="foam-dot"
-        />
+      <pattern id="foam-15" width="9" height="9" patternUnits="userSpaceOnUse">
+        <circle cx="2" cy="2.500" r="1" class="foam-dot" />
+        <circle cx="6.500" cy="7" r="0.800" class="foam-dot" />
       </pattern>
-      <pattern
-        id="foam-40"
-        width="7"
-        height="7"
-        patternUnits="userSpaceOnUse"
-      >
-        <circle
-          cx="1.800"
-          cy="1.800"
-          r="1.500"
-          class="foam-dot"
-        />
-        <circle
-          cx="5.200"
-          cy="5.200"
-          r="1.400"
-          class="foam-dot"
-        />
+      <pattern id="foam-40" width="7" height="7" patternUnits="userSpaceOnUse">
+        <circle cx="1.800" cy="1.800" r="1.500" class="foam-dot" />
+        <circle cx="5.200" cy="5.200" r="1.400" class="foam-dot" />
       </pattern>
-      <pattern
-        id="foam-70"
-        width="6"
-        height="6"
-        patternUnits="userSpaceOnUse"
-      >
-        <rect
-          width="6"
-          height="6"
-          class="foam-full"
-        />
-        <circle
-          cx="1.500"
-          cy="1.500"
-          r="0.900"
-          class="foam-gap"
-        />
-        <circle
-          cx="4.500"
-          cy="4.500"
-          r="0.700"
-          class="foam-gap"
-        />
+      <pattern id="foam-70" width="6" height="6" patternUnits="userSpaceOnUse">
+        <rect width="6" height="6" class="foam-full" />
+        <circle cx="1.500" cy="1.500" r="0.900" class="foam-gap" />
+        <circle cx="4.500" cy="4.500" r="0.700" class="foam-gap" />
       </pattern>
     </defs>
   </svg>

@@ -34,21 +34,14 @@ const top = computed(
 </script>
 
 <template>
-  <div
-    ref="frame"
-    class="framed"
-  >
+  <div ref="frame" class="framed">
     <svg
       v-if="width > 0 && form.stripsToMake > 0"
       :viewBox="`0 0 ${width} ${height}`"
       role="img"
       :aria-label="`${form.stripsToMake} strips of ${mm(form.stripMm)}`"
     >
-      <g
-        v-for="i in form.stripsToMake"
-        :key="i"
-        :class="{ spare: i > form.strips }"
-      >
+      <g v-for="i in form.stripsToMake" :key="i" :class="{ spare: i > form.strips }">
         <rect
           class="strip"
           :x="X(i - 1)"
@@ -79,18 +72,10 @@ const top = computed(
         class="measure"
         :d="`M${X(0) - 10} ${top}v${form.stripMm * scale}m-4 0h8m-4 ${-form.stripMm * scale}m-4 0h8`"
       />
-      <text
-        :x="X(0) - 2"
-        :y="top - 7"
-        class="quiet"
-      >
+      <text :x="X(0) - 2" :y="top - 7" class="quiet">
         {{ mm(form.stripMm) }} long, {{ mm(stripWidthMm) }} wide
       </text>
-      <text
-        :x="X(0)"
-        :y="height - 6"
-        class="quiet"
-      >
+      <text :x="X(0)" :y="height - 6" class="quiet">
         {{ form.strips }} to hang
         <template v-if="form.stripsToMake > form.strips">
           , {{ form.stripsToMake - form.strips }} to choose from

@@ -62,11 +62,7 @@ const layers = computed(() => {
 
 <template>
   <div class="whole">
-    <div
-      ref="frame"
-      class="frame"
-      data-test="template-drawing"
-    >
+    <div ref="frame" class="frame" data-test="template-drawing">
       <svg
         v-if="width > 0"
         :viewBox="`0 0 ${width} ${height}`"
@@ -110,28 +106,13 @@ const layers = computed(() => {
             :d="`M${left + c * lay.stepXMm * scale - 5} ${top + r * lay.stepYMm * scale}h10m-5 -5v10`"
           />
         </g>
-        <path
-          class="bar"
-          :d="`M16 ${height - 16}h${bar * scale}m0 -5v10M16 ${height - 21}v10`"
-        />
-        <text
-          x="22"
-          :y="height - 21"
-        >
-          {{ bar }} mm
-        </text>
+        <path class="bar" :d="`M16 ${height - 16}h${bar * scale}m0 -5v10M16 ${height - 21}v10`" />
+        <text x="22" :y="height - 21">{{ bar }} mm</text>
       </svg>
     </div>
     <ul class="key">
-      <li
-        v-for="l in layers"
-        :key="l.id"
-      >
-        <svg
-          width="30"
-          height="8"
-          aria-hidden="true"
-        >
+      <li v-for="l in layers" :key="l.id">
+        <svg width="30" height="8" aria-hidden="true">
           <line
             x1="0"
             x2="30"

@@ -70,37 +70,20 @@ const train = computed(() => {
 </script>
 
 <template>
-  <div
-    ref="frame"
-    class="framed"
-  >
+  <div ref="frame" class="framed">
     <svg
       v-if="width > 0 && face"
       :viewBox="`0 0 ${width} ${height}`"
       role="img"
       :aria-label="`Section of the breaking crest, ${mm(face.heightMm)} high`"
     >
-      <path
-        class="body"
-        :d="body"
-      />
-      <line
-        class="still"
-        :x1="X(xs[0])"
-        :x2="X(xs.at(-1)!)"
-        :y1="Y(0)"
-        :y2="Y(0)"
-      />
+      <path class="body" :d="body" />
+      <line class="still" :x1="X(xs[0])" :x2="X(xs.at(-1)!)" :y1="Y(0)" :y2="Y(0)" />
       <path
         class="measure"
         :d="`M${X(0)} ${Y(0)}V${Y(face.heightMm)}m-4 0h8m-4 ${face.heightMm * scale}m-4 0h8`"
       />
-      <text
-        :x="X(0) - 7"
-        :y="Y(face.heightMm / 2)"
-        text-anchor="end"
-        class="on-drawing figure"
-      >
+      <text :x="X(0) - 7" :y="Y(face.heightMm / 2)" text-anchor="end" class="on-drawing figure">
         {{ mm(face.heightMm) }}
       </text>
       <template v-if="face.formerRadiusMm">
@@ -110,30 +93,14 @@ const train = computed(() => {
           :cy="Y(0.43 * face.heightMm)"
           :r="face.formerRadiusMm * scale"
         />
-        <text
-          :x="width - M.right"
-          :y="18"
-          text-anchor="end"
-          class="on-drawing"
-        >
+        <text :x="width - M.right" :y="18" text-anchor="end" class="on-drawing">
           former for a film
           <tspan class="figure">{{ number(2 * face.formerRadiusMm) }}</tspan>
           mm across
         </text>
       </template>
-      <text
-        :x="M.left"
-        :y="18"
-        class="quiet"
-      >
-        runs this way →
-      </text>
-      <text
-        :x="width - M.right"
-        :y="height - 8"
-        text-anchor="end"
-        class="quiet"
-      >
+      <text :x="M.left" :y="18" class="quiet">runs this way →</text>
+      <text :x="width - M.right" :y="height - 8" text-anchor="end" class="quiet">
         true to scale × {{ number(scale) }} px/mm
       </text>
     </svg>
@@ -143,18 +110,12 @@ const train = computed(() => {
       role="img"
       aria-label="Distance from crest to crest"
     >
-      <g
-        v-for="t in train"
-        :key="t.name"
-      >
+      <g v-for="t in train" :key="t.name">
         <path
           class="wave"
           :d="`M14 ${t.y}q${t.w / 4} -18 ${t.w / 2} -2t${t.w / 2} 2m${-t.w} 0m0 -8v12m${t.w} -12v12`"
         />
-        <text
-          :x="24 + t.w"
-          :y="t.y + 4"
-        >
+        <text :x="24 + t.w" :y="t.y + 4">
           <tspan class="figure">{{ number(t.mm) }}</tspan>
           mm {{ t.name }}
         </text>

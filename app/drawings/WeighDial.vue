@@ -35,14 +35,8 @@ const state = computed(() => {
     role="img"
     :aria-label="`${label}: ${number(nowG)} of ${number(targetG)} g`"
   >
-    <g
-      v-if="part"
-      :class="state"
-    >
-      <path
-        class="glass"
-        d="M38 30L52 232H178L192 30"
-      />
+    <g v-if="part" :class="state">
+      <path class="glass" d="M38 30L52 232H178L192 30" />
       <path
         class="other"
         :d="`M${38 + 14 * (1 - below)} ${Y(below)}L52 230H178L${192 - 14 * (1 - below)} ${Y(below)}Z`"
@@ -51,38 +45,17 @@ const state = computed(() => {
         class="fill"
         :d="`M${38 + 14 * (1 - here)} ${Y(here)}L${38 + 14 * (1 - below)} ${Y(below)}H${192 - 14 * (1 - below)}L${192 - 14 * (1 - here)} ${Y(here)}Z`"
       />
-      <path
-        class="mark"
-        :d="`M26 ${Y(mark)}H204`"
-      />
-      <text
-        x="115"
-        :y="Y(mark) - 8"
-        text-anchor="middle"
-        class="figure"
-      >
+      <path class="mark" :d="`M26 ${Y(mark)}H204`" />
+      <text x="115" :y="Y(mark) - 8" text-anchor="middle" class="figure">
         {{ part }} to {{ number(targetG) }} g
       </text>
-      <text
-        x="236"
-        y="92"
-        class="big"
-        :class="{ moving: !stable }"
-      >
+      <text x="236" y="92" class="big" :class="{ moving: !stable }">
         {{ number(Math.round(nowG * 10) / 10) }}
       </text>
-      <text
-        x="236"
-        y="116"
-        class="quiet"
-      >
+      <text x="236" y="116" class="quiet">
         {{ live ? (stable ? 'g, standing still' : 'g, moving') : 'g, last heard' }}
       </text>
-      <text
-        x="236"
-        y="160"
-        class="togo"
-      >
+      <text x="236" y="160" class="togo">
         {{
           state === 'right'
             ? 'That is it'
@@ -91,63 +64,23 @@ const state = computed(() => {
               : `${number(toGo)} g to go`
         }}
       </text>
-      <path
-        class="gauge"
-        d="M236 196H436"
-      />
-      <path
-        class="gauge"
-        d="M336 186V206"
-      />
-      <path
-        class="needle"
-        :d="`M${336 - 100 * fine} 196l-8 -14h16Z`"
-      />
-      <text
-        x="236"
-        y="222"
-        class="quiet"
-      >
-        5 g to go
-      </text>
-      <text
-        x="436"
-        y="222"
-        text-anchor="end"
-        class="quiet"
-      >
-        5 g over
-      </text>
+      <path class="gauge" d="M236 196H436" />
+      <path class="gauge" d="M336 186V206" />
+      <path class="needle" :d="`M${336 - 100 * fine} 196l-8 -14h16Z`" />
+      <text x="236" y="222" class="quiet">5 g to go</text>
+      <text x="436" y="222" text-anchor="end" class="quiet">5 g over</text>
     </g>
     <g v-else>
-      <path
-        class="glass"
-        d="M38 30L52 232H178L192 30"
-      />
+      <path class="glass" d="M38 30L52 232H178L192 30" />
       <path
         class="other"
         :d="`M${38 + 14 * (1 - below)} ${Y(below)}L52 230H178L${192 - 14 * (1 - below)} ${Y(below)}Z`"
       />
-      <text
-        x="236"
-        y="92"
-        class="big"
-        :class="{ moving: !stable }"
-      >
+      <text x="236" y="92" class="big" :class="{ moving: !stable }">
         {{ number(Math.round(nowG * 10) / 10) }}
       </text>
-      <text
-        x="236"
-        y="116"
-        class="quiet"
-      >
-        g on the scale
-      </text>
-      <text
-        x="236"
-        y="160"
-        class="togo"
-      >
+      <text x="236" y="116" class="quiet">g on the scale</text>
+      <text x="236" y="160" class="togo">
         {{ label }}
       </text>
     </g>

@@ -238,58 +238,25 @@ function addOwn(): void {
 </script>
 
 <template>
-  <div
-    v-if="rehearsing && plan"
-    class="stand alone"
-  >
+  <div v-if="rehearsing && plan" class="stand alone">
     <div class="floor">
       <div class="row">
-        <button
-          class="tool"
-          @click="rehearsing = false"
-        >
-          ‹ Back to the bench
-        </button>
+        <button class="tool" @click="rehearsing = false">‹ Back to the bench</button>
       </div>
-      <RehearsalSheet
-        :build="build"
-        :plan="plan"
-      />
+      <RehearsalSheet :build="build" :plan="plan" />
     </div>
   </div>
-  <div
-    v-else
-    class="stand"
-    data-test="bench"
-  >
+  <div v-else class="stand" data-test="bench">
     <div class="floor">
-      <p
-        v-if="bench.state.setBackMs"
-        class="notice"
-        role="alert"
-        data-test="set-back"
-      >
+      <p v-if="bench.state.setBackMs" class="notice" role="alert" data-test="set-back">
         The computer’s clock was set back by {{ duration(bench.state.setBackMs / 60000) }} while
         clocks were running. They were moved with it and still count the time that really passed.
-        <button
-          class="tool"
-          @click="bench.heedSetBack"
-        >
-          All right
-        </button>
+        <button class="tool" @click="bench.heedSetBack">All right</button>
       </p>
-      <p
-        v-if="bench.lost"
-        class="notice"
-        role="alert"
-      >
+      <p v-if="bench.lost" class="notice" role="alert">
         The browser keeps no storage: clocks run, and are lost when this tab closes.
       </p>
-      <section
-        v-if="asking"
-        class="ask panel"
-        data-test="look"
-      >
+      <section v-if="asking" class="ask panel" data-test="look">
         <h1>
           Look: {{ build.waters.find((w) => w.id === asks[0].step.water)?.name ?? '' }}
           {{ asks[0].step.title.toLowerCase() }}
@@ -299,17 +266,9 @@ function addOwn(): void {
           {{ asks[0].lookedMs ? 'Last time it was not ready.' : '' }}
         </p>
         <div class="answers">
-          <button
-            class="big yes"
-            data-test="look-yes"
-            @click="look(asks[0], true)"
-          >
+          <button class="big yes" data-test="look-yes" @click="look(asks[0], true)">
             {{ READY[asks[0].step.becomes ?? 'firm'][0] }} <kbd>Y</kbd></button
-          ><button
-            class="big"
-            data-test="look-no"
-            @click="look(asks[0], false)"
-          >
+          ><button class="big" data-test="look-no" @click="look(asks[0], false)">
             {{ READY[asks[0].step.becomes ?? 'firm'][1] }} <kbd>N</kbd></button
           ><button
             class="big quiet"
@@ -321,20 +280,10 @@ function addOwn(): void {
         </div>
         <p class="large soft">The plan follows your answer. Touch only where it will not show.</p>
         <div class="seen">
-          <WaterPicture
-            v-if="plan"
-            :build="build"
-            :plan="plan"
-            :water="asks[0].step.water"
-          />
+          <WaterPicture v-if="plan" :build="build" :plan="plan" :water="asks[0].step.water" />
         </div>
       </section>
-      <section
-        v-else-if="step"
-        class="now panel"
-        :class="{ working: begun }"
-        data-test="step"
-      >
+      <section v-else-if="step" class="now panel" :class="{ working: begun }" data-test="step">
         <header>
           <span class="water">{{ waterName || 'The whole scene' }}</span><span
             v-if="work"
@@ -345,25 +294,14 @@ function addOwn(): void {
                 : `${dayAndClock(work.startMs, zone)} · ${duration(minutesLeft)}`
             }}</span
           ><span class="count">{{ doneCount }} done, {{ ahead.length }} to go</span
-          ><button
-            v-if="!begun"
-            class="tool"
-            data-test="rehearse"
-            @click="rehearsing = true"
-          >
+          ><button v-if="!begun" class="tool" data-test="rehearse" @click="rehearsing = true">
             Rehearse
           </button>
         </header>
         <div class="words">
           <h1 data-test="step-title">{{ step.title }}</h1>
-          <ul
-            v-if="figures.length"
-            class="figures"
-          >
-            <li
-              v-for="(f, i) in figures"
-              :key="i"
-            >
+          <ul v-if="figures.length" class="figures">
+            <li v-for="(f, i) in figures" :key="i">
               <span>{{ f.name }}</span><b>{{ f.value }}</b
               ><button
                 v-if="f.batch"
@@ -376,58 +314,25 @@ function addOwn(): void {
           </ul>
           <p class="how">{{ step.how }}</p>
           <p class="right"><b>Right when:</b> {{ step.right }}</p>
-          <p
-            v-if="step.forbids"
-            class="warn"
-          >
-            Keep away: {{ step.forbids }}.
-          </p>
-          <p
-            v-for="c in step.cautions"
-            :key="c"
-            class="warn"
-          >
+          <p v-if="step.forbids" class="warn">Keep away: {{ step.forbids }}.</p>
+          <p v-for="c in step.cautions" :key="c" class="warn">
             {{ CAUTIONS[c] }}
           </p>
-          <p
-            v-if="tooSoon && !begun"
-            class="soon"
-          >
+          <p v-if="tooSoon && !begun" class="soon">
             By the plan not before <b>{{ dayAndClock(tooSoon, zone) }}</b>: what it waits for needs
             that long, or your hours are then.
           </p>
-          <div
-            ref="room"
-            class="room"
-          >
-            <div
-              v-if="plan && roomy"
-              class="picture"
-            >
-              <WaterPicture
-                :build="build"
-                :plan="plan"
-                :water="step.water"
-                :part="apart"
-              />
+          <div ref="room" class="room">
+            <div v-if="plan && roomy" class="picture">
+              <WaterPicture :build="build" :plan="plan" :water="step.water" :part="apart" />
             </div>
           </div>
         </div>
         <div class="acts">
-          <button
-            v-if="!begun"
-            class="big main"
-            data-test="begin"
-            @click="begin"
-          >
+          <button v-if="!begun" class="big main" data-test="begin" @click="begin">
             Begin <kbd>any key</kbd>
           </button>
-          <button
-            v-else
-            class="big main"
-            data-test="done"
-            @click="finish(true)"
-          >
+          <button v-else class="big main" data-test="done" @click="finish(true)">
             Done <kbd>any key</kbd>
           </button>
           <button
@@ -438,19 +343,10 @@ function addOwn(): void {
           >
             Break off
           </button>
-          <button
-            v-if="begun"
-            class="big quiet"
-            @click="bench.begin(null)"
-          >
+          <button v-if="begun" class="big quiet" @click="bench.begin(null)">
             Not begun after all
           </button>
-          <button
-            v-if="step.water"
-            class="big quiet"
-            data-test="gone-wrong"
-            @click="goneWrong"
-          >
+          <button v-if="step.water" class="big quiet" data-test="gone-wrong" @click="goneWrong">
             Gone wrong?
           </button>
           <template v-if="!begun"
@@ -472,27 +368,16 @@ function addOwn(): void {
           >
         </div>
       </section>
-      <section
-        v-else-if="begun && plan"
-        class="now panel"
-      >
+      <section v-else-if="begun && plan" class="now panel">
         <h1>What you had begun is not in the plan any more</h1>
         <p class="how">
           The way of working was changed since. It was begun {{ clockText(workedMs) }} ago.
         </p>
         <div class="acts">
-          <button
-            class="big main"
-            @click="bench.begin(null)"
-          >
-            On with the plan
-          </button>
+          <button class="big main" @click="bench.begin(null)">On with the plan</button>
         </div>
       </section>
-      <section
-        v-else-if="plan"
-        class="now panel"
-      >
+      <section v-else-if="plan" class="now panel">
         <h1>{{ plan.days.work.length ? 'All is done' : 'Nothing can be planned yet' }}</h1>
         <p class="how">
           {{
@@ -504,30 +389,13 @@ function addOwn(): void {
       </section>
     </div>
     <div class="side">
-      <section
-        class="panel pad stack clocks"
-        aria-label="Clocks"
-      >
+      <section class="panel pad stack clocks" aria-label="Clocks">
         <header class="row">
           <h2 class="grow">Clocks</h2>
-          <button
-            class="tool"
-            :aria-pressed="bench.sound"
-            @click="bench.toggleSound"
-          >
-            Sound</button
-          ><button
-            v-if="asked === 'default'"
-            class="tool"
-            @click="allow"
-          >
-            Notify me
-          </button>
+          <button class="tool" :aria-pressed="bench.sound" @click="bench.toggleSound">Sound</button
+          ><button v-if="asked === 'default'" class="tool" @click="allow">Notify me</button>
         </header>
-        <div
-          v-if="begun && during.length"
-          class="row"
-        >
+        <div v-if="begun && during.length" class="row">
           <button
             v-for="c in during"
             :key="c.name"
@@ -545,17 +413,11 @@ function addOwn(): void {
           :now-ms="bench.nowMs"
           @clear="bench.remove((x) => x.id === c.id)"
         />
-        <p
-          v-if="!running.length"
-          class="small soft"
-        >
+        <p v-if="!running.length" class="small soft">
           None is running. Windows and waits start by themselves when a step is done; they run on
           while the tab is closed.
         </p>
-        <form
-          class="row own"
-          @submit.prevent="addOwn"
-        >
+        <form class="row own" @submit.prevent="addOwn">
           <input
             v-model="ownName"
             class="choice grow"
@@ -570,12 +432,7 @@ function addOwn(): void {
             unit="min"
             :min="0.1"
             :max="5760"
-          /><button
-            class="tool"
-            data-test="own-clock"
-          >
-            Start
-          </button>
+          /><button class="tool" data-test="own-clock">Start</button>
         </form>
         <p class="small soft">
           {{
@@ -587,52 +444,22 @@ function addOwn(): void {
           }}
         </p>
       </section>
-      <section
-        v-if="plan && step && !roomy && !asking"
-        class="panel picture"
-      >
-        <WaterPicture
-          :build="build"
-          :plan="plan"
-          :water="step.water"
-          :part="apart"
-        />
+      <section v-if="plan && step && !roomy && !asking" class="panel picture">
+        <WaterPicture :build="build" :plan="plan" :water="step.water" :part="apart" />
       </section>
-      <section
-        v-if="waits.length"
-        class="panel pad stack"
-      >
+      <section v-if="waits.length" class="panel pad stack">
         <h2>Drying and curing</h2>
-        <div
-          v-for="w in waits"
-          :key="w.step.id"
-          class="wait"
-          :data-wait="w.step.id"
-        >
-          <svg
-            width="30"
-            height="13"
-            aria-hidden="true"
-          >
-            <rect
-              width="30"
-              height="13"
-              :fill="`url(#state-${w.step.becomes})`"
-            /></svg
+        <div v-for="w in waits" :key="w.step.id" class="wait" :data-wait="w.step.id">
+          <svg width="30" height="13" aria-hidden="true">
+            <rect width="30" height="13" :fill="`url(#state-${w.step.becomes})`" /></svg
           ><span class="grow"
             >{{ w.step.title }}<br /><span class="small soft"
               >{{ w.step.becomes === 'wet' ? 'look at it' : w.step.becomes }} by
               {{ dayAndClock(w.readyMs, zone) }}</span
             ></span
-          ><button
-            class="tool"
-            @click="look(w, true)"
-          >
+          ><button class="tool" @click="look(w, true)">
             {{ READY[w.step.becomes ?? 'firm'][0] }}</button
-          ><button
-            class="tool"
-            @click="look(w, false)"
-          >
+          ><button class="tool" @click="look(w, false)">
             {{ READY[w.step.becomes ?? 'firm'][1] }}
           </button>
         </div>

@@ -45,12 +45,7 @@ function exportNow(): void {
 <template>
   <div class="on-bench">
     <h1 class="unseen">{{ store.build?.name }}: {{ heading }}</h1>
-    <div
-      v-if="store.tabNotice"
-      class="notice no-print"
-      role="status"
-      data-test="tab-notice"
-    >
+    <div v-if="store.tabNotice" class="notice no-print" role="status" data-test="tab-notice">
       <span v-if="store.tabNotice === 'alsoOpen'"
         >This build is open in another tab too. What you do in one appears in the other; if both
         change it at once, the later one’s work is kept as a build of its own.</span
@@ -63,12 +58,7 @@ function exportNow(): void {
         >The other tab had changed the build in the meantime. Nothing is lost: your work goes on
         here as “{{ store.build?.name }}”, the other tab’s stays under its own name.</span
       >
-      <button
-        class="tool"
-        @click="store.tabNotice = ''"
-      >
-        All right
-      </button>
+      <button class="tool" @click="store.tabNotice = ''">All right</button>
     </div>
     <div
       v-if="store.saveState === 'full' || store.saveState === 'failed'"
@@ -84,60 +74,28 @@ function exportNow(): void {
         >Saving failed: {{ store.saveProblem }}. The last saved state is safe; export the build to
         be sure.</span
       >
-      <button
-        class="tool"
-        @click="exportNow"
-      >
-        Export JSON
-      </button>
-      <button
-        class="tool"
-        @click="store.save"
-      >
-        Try again
-      </button>
+      <button class="tool" @click="exportNow">Export JSON</button>
+      <button class="tool" @click="store.save">Try again</button>
     </div>
-    <div
-      v-if="store.planProblem"
-      class="notice bad no-print"
-      role="alert"
-    >
+    <div v-if="store.planProblem" class="notice bad no-print" role="alert">
       The plan could not be worked out: {{ store.planProblem }}. Undo the last edit, or export the
       build and tell us.
     </div>
-    <div
-      v-if="store.missing && !opening"
-      class="gone stack"
-    >
+    <div v-if="store.missing && !opening" class="gone stack">
       <h1>That build is not in this browser</h1>
       <p>
         It may have been deleted, made in another browser, or kept by a newer Tall Spindle. Deleted
         builds can be fetched back on Builds.
       </p>
-      <button
-        class="tool main"
-        @click="router.push('/')"
-      >
-        To all builds
-      </button>
+      <button class="tool main" @click="router.push('/')">To all builds</button>
     </div>
-    <div
-      v-else-if="store.build"
-      class="view"
-    >
-      <p
-        v-if="!store.plan && !store.planProblem"
-        class="working"
-        role="status"
-      >
+    <div v-else-if="store.build" class="view">
+      <p v-if="!store.plan && !store.planProblem" class="working" role="status">
         Working it out: ground, heat, days…
       </p>
       <RouterView />
     </div>
-    <WaterLine
-      v-if="store.build"
-      class="no-print"
-    />
+    <WaterLine v-if="store.build" class="no-print" />
   </div>
 </template>
 

@@ -128,10 +128,7 @@ const setBed = (key: 'bedDeep' | 'bedShore', event: Event) =>
     <div class="drawings">
       <div class="panel drawing-box section-box">
         <div class="exaggerate">
-          <span
-            class="small"
-            aria-hidden="true"
-            >Heights × {{ number(settings.exaggeration) }}</span
+          <span class="small" aria-hidden="true">Heights × {{ number(settings.exaggeration) }}</span
           ><ElSlider
             v-model="settings.exaggeration"
             :min="1"
@@ -155,12 +152,7 @@ const setBed = (key: 'bedDeep' | 'bedShore', event: Event) =>
         />
       </div>
       <div class="panel leafed">
-        <div
-          class="leaves"
-          v-leaves
-          role="tablist"
-          aria-label="What to look at"
-        >
+        <div class="leaves" v-leaves role="tablist" aria-label="What to look at">
           <button
             v-for="l in leaves"
             :key="l.id"
@@ -174,16 +166,8 @@ const setBed = (key: 'bedDeep' | 'bedShore', event: Event) =>
           </button>
         </div>
         <div class="leaf">
-          <div
-            v-if="leaf === 'core'"
-            class="lower"
-          >
-            <div
-              class="core"
-              tabindex="0"
-              role="group"
-              aria-label="What lies on what"
-            >
+          <div v-if="leaf === 'core'" class="lower">
+            <div class="core" tabindex="0" role="group" aria-label="What lies on what">
               <h3 aria-level="2">
                 {{ water?.name }}:
                 {{ moving ? 'what it is built up from' : 'core at the deepest' }}, top first
@@ -192,10 +176,7 @@ const setBed = (key: 'bedDeep' | 'bedShore', event: Event) =>
               <template v-if="meets.length"
                 ><h3 class="meet">What meets what</h3>
                 <ul class="meets small">
-                  <li
-                    v-for="m in meets"
-                    :key="m.between.join()"
-                  >
+                  <li v-for="m in meets" :key="m.between.join()">
                     <b
                       >{{ THINGS[m.between[0]].name }} and {{ THINGS[m.between[1]].name }}:
                       {{ m.result }}.</b
@@ -205,12 +186,7 @@ const setBed = (key: 'bedDeep' | 'bedShore', event: Event) =>
                 </ul></template
               >
             </div>
-            <div
-              class="order"
-              tabindex="0"
-              role="group"
-              aria-label="Order of the work"
-            >
+            <div class="order" tabindex="0" role="group" aria-label="Order of the work">
               <h3>In the order of the trade</h3>
               <StepList :steps="steps" />
             </div>
@@ -220,10 +196,7 @@ const setBed = (key: 'bedDeep' | 'bedShore', event: Event) =>
             :heat="stack.heat"
             :dammed="stack.dam !== null"
           />
-          <div
-            v-else-if="leaf === 'light' && stack?.light && pool && lightResin"
-            class="lower"
-          >
+          <div v-else-if="leaf === 'light' && stack?.light && pool && lightResin" class="lower">
             <LightDepth
               :light="stack.light"
               :depth-mm="ground?.maxDepthMm ?? 0"
@@ -292,10 +265,7 @@ const setBed = (key: 'bedDeep' | 'bedShore', event: Event) =>
             :dry-min="cures.dryOut ?? 0"
             :poured="way?.body?.fill ?? 'two-part'"
           />
-          <div
-            v-else-if="leaf === 'colour' && stack?.colours && pool"
-            class="lower"
-          >
+          <div v-else-if="leaf === 'colour' && stack?.colours && pool" class="lower">
             <ColourStrip
               class="grow"
               :colours="stack.colours"
@@ -355,10 +325,7 @@ const setBed = (key: 'bedDeep' | 'bedShore', event: Event) =>
             :peels="part?.shape === 'strips'"
             @choose="chooseCoats"
           />
-          <div
-            v-else-if="leaf === 'minutes' && laying && gel"
-            class="lower"
-          >
+          <div v-else-if="leaf === 'minutes' && laying && gel" class="lower">
             <MinutesDrawing
               class="grow"
               :windows="laying.windows"
@@ -366,11 +333,7 @@ const setBed = (key: 'bedDeep' | 'bedShore', event: Event) =>
               :does="touch"
             />
             <dl class="figures lamp">
-              <div
-                v-for="w in laying.windows"
-                :key="w.id"
-                :data-window="w.id"
-              >
+              <div v-for="w in laying.windows" :key="w.id" :data-window="w.id">
                 <dt>{{ w.name }}</dt>
                 <dd>
                   <How :about="explainWindow(w, laying, gel)"
@@ -388,20 +351,13 @@ const setBed = (key: 'bedDeep' | 'bedShore', event: Event) =>
               </div>
             </dl>
           </div>
-          <PartSheet
-            v-else-if="leaf === 'part' && part"
-            :part="part"
-          />
+          <PartSheet v-else-if="leaf === 'part' && part" :part="part" />
           <WhiteSheet
             v-else-if="leaf === 'white' && plan"
             :build="build"
             :white="plan.amounts.white"
           />
-          <WrongSheet
-            v-else-if="leaf === 'wrong' && water"
-            :build="build"
-            :water="water"
-          />
+          <WrongSheet v-else-if="leaf === 'wrong' && water" :build="build" :water="water" />
           <WaysSheet
             v-else-if="leaf === 'ways' && water"
             :build="build"
@@ -414,11 +370,7 @@ const setBed = (key: 'bedDeep' | 'bedShore', event: Event) =>
       </div>
     </div>
     <div class="tray">
-      <FindingsList
-        :findings="plan?.findings ?? []"
-        place="build-up"
-        show="loud"
-      />
+      <FindingsList :findings="plan?.findings ?? []" place="build-up" show="loud" />
       <section class="panel pad stack">
         <label class="field"
           ><span class="name">Water</span
@@ -428,27 +380,13 @@ const setBed = (key: 'bedDeep' | 'bedShore', event: Event) =>
             data-test="water-pick"
             @change="store.selected = value($event)"
           >
-            <option
-              v-for="w in build.waters"
-              :key="w.id"
-              :value="w.id"
-            >
+            <option v-for="w in build.waters" :key="w.id" :value="w.id">
               {{ w.name }}
             </option>
           </select></label
         >
-        <BodyForm
-          v-if="pool"
-          :key="pool.id"
-          :pool="pool"
-          :stack="stack"
-        />
-        <MakingForm
-          v-if="moving"
-          :key="moving.id"
-          :water="moving"
-          :stack="built"
-        />
+        <BodyForm v-if="pool" :key="pool.id" :pool="pool" :stack="stack" />
+        <MakingForm v-if="moving" :key="moving.id" :water="moving" :stack="built" />
         <template v-if="fall && form && part?.shape === 'strips'">
           <div class="grid2">
             <NumberField
@@ -486,11 +424,7 @@ const setBed = (key: 'bedDeep' | 'bedShore', event: Event) =>
           {{ mm(built.gelMm.most) }} at most.
         </p>
       </section>
-      <FindingsList
-        :findings="plan?.findings ?? []"
-        place="build-up"
-        show="notes"
-      />
+      <FindingsList :findings="plan?.findings ?? []" place="build-up" show="notes" />
     </div>
   </div>
 </template>

@@ -156,19 +156,8 @@ const exportAll = () =>
   >
     <div class="row head">
       <h1 class="grow">Builds</h1>
-      <button
-        class="tool main"
-        data-test="new-build"
-        @click="asking = true"
-      >
-        New build
-      </button>
-      <button
-        class="tool"
-        @click="picker?.click()"
-      >
-        Import…
-      </button>
+      <button class="tool main" data-test="new-build" @click="asking = true">New build</button>
+      <button class="tool" @click="picker?.click()">Import…</button>
       <input
         ref="picker"
         type="file"
@@ -177,19 +166,9 @@ const exportAll = () =>
         data-test="import"
         @change="picked"
       />
-      <button
-        class="tool"
-        :disabled="!library.kept.length"
-        @click="exportAll"
-      >
-        Export all
-      </button>
+      <button class="tool" :disabled="!library.kept.length" @click="exportAll">Export all</button>
     </div>
-    <p
-      v-if="library.problem"
-      class="banner"
-      role="alert"
-    >
+    <p v-if="library.problem" class="banner" role="alert">
       {{ library.problem }}
     </p>
     <p
@@ -202,14 +181,7 @@ const exportAll = () =>
         >“{{ store.build.name }}” could not be saved and is still open. Export it, or make room by
         deleting what you no longer need.</span
       >
-      {{ ' '
-      }}<button
-        class="tool"
-        @click="open(store.build.id)"
-      >
-        Back to it
-      </button>
-      {{ ' '
+      {{ ' ' }}<button class="tool" @click="open(store.build.id)">Back to it</button> {{ ' '
       }}<button
         class="tool"
         @click="saveFile(`${store.build.name}.json`, 'application/json', writeBuild(store.build))"
@@ -217,77 +189,33 @@ const exportAll = () =>
         Export JSON
       </button>
     </p>
-    <p
-      v-if="library.newer.length"
-      class="banner calm"
-      role="alert"
-      data-test="newer"
-    >
+    <p v-if="library.newer.length" class="banner calm" role="alert" data-test="newer">
       {{ library.newer.map((n) => `“${n}”`).join(', ') }}
       {{ library.newer.length === 1 ? 'was' : 'were' }} kept by a newer Tall Spindle and
       {{ library.newer.length === 1 ? 'is' : 'are' }} left as
       {{ library.newer.length === 1 ? 'it is' : 'they are' }}. Open
       {{ library.newer.length === 1 ? 'it' : 'them' }} with that one.
     </p>
-    <p
-      v-if="importProblem"
-      class="banner"
-      role="alert"
-      data-test="import-problem"
-    >
+    <p v-if="importProblem" class="banner" role="alert" data-test="import-problem">
       <span class="grow">{{ importProblem }}</span>
-      {{ ' '
-      }}<button
-        class="tool"
-        @click="importProblem = ''"
-      >
-        All right
-      </button>
+      {{ ' ' }}<button class="tool" @click="importProblem = ''">All right</button>
     </p>
-    <p
-      v-if="lastGone"
-      class="banner calm"
-      role="status"
-    >
+    <p v-if="lastGone" class="banner calm" role="status">
       <span class="grow">“{{ lastGone.name }}” is deleted.</span>
       {{ ' '
-      }}<button
-        class="tool"
-        data-test="undo-delete"
-        @click="fetchBack(lastGone)"
-      >
-        Undo
-      </button>
-      {{ ' '
-      }}<button
-        class="tool"
-        @click="lastGone = null"
-      >
-        Leave it deleted
-      </button>
+      }}<button class="tool" data-test="undo-delete" @click="fetchBack(lastGone)">Undo</button>
+      {{ ' ' }}<button class="tool" @click="lastGone = null">Leave it deleted</button>
     </p>
 
-    <div
-      v-if="library.ready && !cards.length"
-      class="empty panel pad"
-    >
+    <div v-if="library.ready && !cards.length" class="empty panel pad">
       <h2>Nothing on the bench yet</h2>
       <p>
         Say how big the base is and which waters you want: volume, grams, pours and a finishing date
         follow at once.
       </p>
       <div class="row">
-        <button
-          class="tool main"
-          @click="asking = true"
-        >
-          New build</button
-        ><button
-          class="tool"
-          @click="openDemo"
-        >
-          Open a demo build
-        </button>
+        <button class="tool main" @click="asking = true">New build</button
+        ><button class="tool" @click="openDemo">Open a demo build</button>
       </div>
     </div>
 
@@ -298,16 +226,8 @@ const exportAll = () =>
         class="panel card"
         :data-build="row.id"
       >
-        <button
-          class="picture"
-          :aria-label="`Open ${row.name}`"
-          @click="open(row.id)"
-        >
-          <MiniCutaway
-            v-if="plan"
-            :build="row.build"
-            :plan="plan"
-          />
+        <button class="picture" :aria-label="`Open ${row.name}`" @click="open(row.id)">
+          <MiniCutaway v-if="plan" :build="row.build" :plan="plan" />
         </button>
         <div class="pad stack">
           <input
@@ -322,10 +242,7 @@ const exportAll = () =>
             @blur="renamed(row)"
           />
           <h2 v-else>
-            <button
-              class="title"
-              @click="open(row.id)"
-            >
+            <button class="title" @click="open(row.id)">
               {{ row.name }}
             </button>
           </h2>
@@ -355,16 +272,8 @@ const exportAll = () =>
             </div>
           </dl>
           <div class="row acts">
-            <button
-              class="tool"
-              @click="startRename(row)"
-            >
-              Rename
-            </button>
-            <button
-              class="tool"
-              @click="attempt('Duplicating', () => library.duplicate(row))"
-            >
+            <button class="tool" @click="startRename(row)">Rename</button>
+            <button class="tool" @click="attempt('Duplicating', () => library.duplicate(row))">
               Duplicate
             </button>
             <button
@@ -373,72 +282,34 @@ const exportAll = () =>
             >
               Export
             </button>
-            <button
-              class="tool danger"
-              @click="remove(row)"
-            >
-              Delete
-            </button>
+            <button class="tool danger" @click="remove(row)">Delete</button>
           </div>
         </div>
       </article>
-      <button
-        v-if="cards.length"
-        class="card blank"
-        @click="asking = true"
-      >
-        <svg
-          viewBox="0 0 120 60"
-          aria-hidden="true"
-        >
+      <button v-if="cards.length" class="card blank" @click="asking = true">
+        <svg viewBox="0 0 120 60" aria-hidden="true">
           <path d="M4 52V22H34Q60 50 86 22H116V52Z" />
         </svg>
         <span>Another base, another water</span>
       </button>
     </div>
 
-    <BackupPanel
-      v-if="library.ready"
-      @restored="library.afterRestore"
-    />
+    <BackupPanel v-if="library.ready" @restored="library.afterRestore" />
 
-    <section
-      v-if="library.binned.length"
-      class="bin"
-    >
-      <button
-        class="tool"
-        :aria-expanded="showBin"
-        @click="showBin = !showBin"
-      >
+    <section v-if="library.binned.length" class="bin">
+      <button class="tool" :aria-expanded="showBin" @click="showBin = !showBin">
         Deleted builds ({{ library.binned.length }})
       </button>
       <ul v-if="showBin">
-        <li
-          v-for="row in library.binned"
-          :key="row.id"
-          class="row"
-        >
-          <span>{{ row.name }}</span><button
-            class="tool"
-            @click="fetchBack(row)"
-          >
+        <li v-for="row in library.binned" :key="row.id" class="row">
+          <span>{{ row.name }}</span><button class="tool" @click="fetchBack(row)">
             Fetch back
           </button>
         </li>
       </ul>
-      <p
-        v-if="showBin"
-        class="small soft"
-      >
-        Kept for 30 days.
-      </p>
+      <p v-if="showBin" class="small soft">Kept for 30 days.</p>
     </section>
-    <NewBuildDialog
-      v-if="askedOnce"
-      v-model="asking"
-      @made="made"
-    />
+    <NewBuildDialog v-if="askedOnce" v-model="asking" @made="made" />
   </div>
 </template>
 

@@ -85,10 +85,7 @@ function chainWords(link: ChainLink): string {
 <template>
   <div class="worktop">
     <div class="drawings scroll">
-      <section
-        class="panel pad stack"
-        data-test="days"
-      >
+      <section class="panel pad stack" data-test="days">
         <header class="row">
           <h1 class="grow">
             <template v-if="days?.finishMs"
@@ -102,20 +99,12 @@ function chainWords(link: ChainLink): string {
             >{{ duration(days.handsMin) }} of work in {{ days.sittings }} sittings</span
           >
         </header>
-        <p
-          v-if="days?.finishMs && stops"
-          class="fault"
-          role="alert"
-        >
+        <p v-if="days?.finishMs && stops" class="fault" role="alert">
           This date leaves out what is stopped:
           {{ stops === 1 ? 'one finding stops' : `${stops} findings stop` }} part of the plan. They
           are under “Findings” below.
         </p>
-        <p
-          v-if="overdue"
-          class="row late"
-          data-test="overdue"
-        >
+        <p v-if="overdue" class="row late" data-test="overdue">
           <span class="grow"
             >{{
               overdue === 1 ? 'One piece of work was' : `${overdue} pieces of work were`
@@ -141,25 +130,11 @@ function chainWords(link: ChainLink): string {
         <p v-else-if="days">
           The work is all here, only without dates: {{ duration(days.handsMin) }} by hand.
         </p>
-        <p
-          v-if="days?.finishMs"
-          class="legend small"
-        >
+        <p v-if="days?.finishMs" class="legend small">
           <span class="peg"></span>work <span class="peg red"></span>work the date hangs on
-          <span
-            v-for="s in ['wet', 'workable', 'firm', 'clear']"
-            :key="s"
-            class="state"
-            ><svg
-              width="30"
-              height="13"
-              aria-hidden="true"
-            >
-              <rect
-                width="30"
-                height="13"
-                :fill="`url(#state-${s})`"
-              />
+          <span v-for="s in ['wet', 'workable', 'firm', 'clear']" :key="s" class="state"
+            ><svg width="30" height="13" aria-hidden="true">
+              <rect width="30" height="13" :fill="`url(#state-${s})`" />
             </svg>
             until {{ s === 'wet' ? 'looked at' : s }}</span
           >
@@ -169,21 +144,12 @@ function chainWords(link: ChainLink): string {
           {{ ' ' }}<span class="soft">· drag work to another time, the rest follows</span>
         </p>
       </section>
-      <section
-        v-if="plan && !sittings.length"
-        class="panel pad"
-      >
+      <section v-if="plan && !sittings.length" class="panel pad">
         <h2>In the order of the trade</h2>
         <StepList :steps="plan.steps.steps" />
       </section>
-      <section
-        v-if="sittings.length"
-        class="panel pad agenda"
-      >
-        <template
-          v-for="(s, i) in sittings"
-          :key="s.startMs"
-        >
+      <section v-if="sittings.length" class="panel pad agenda">
+        <template v-for="(s, i) in sittings" :key="s.startMs">
           <div class="when">
             <b>{{ dayAndClock(s.startMs, days!.zone) }}</b><span class="soft small">{{
               duration((s.endMs - s.startMs) / 60000)
@@ -204,66 +170,28 @@ function chainWords(link: ChainLink): string {
                 }}<template v-if="w.parts > 1"> (part {{ w.part }} of {{ w.parts }})</template>
                 {{ ' '
                 }}<span class="soft small">{{ duration((w.endMs - w.startMs) / 60000) }}</span>
-                {{ ' '
-                }}<span
-                  v-if="w.done"
-                  class="tag ok"
-                  >done</span
-                ><span
-                  v-else-if="w.settled"
-                  class="tag"
-                  >settled</span
-                >
-                {{ ' '
-                }}<span
-                  v-if="w.by === 1"
-                  class="tag"
-                  >{{ person(w.by) }}</span
-                >
+                {{ ' ' }}<span v-if="w.done" class="tag ok">done</span
+                ><span v-else-if="w.settled" class="tag">settled</span> {{ ' '
+                }}<span v-if="w.by === 1" class="tag">{{ person(w.by) }}</span>
               </button>
-              <p
-                v-if="windowAfter(w.step)"
-                class="window small"
-                data-test="window"
-              >
-                <svg
-                  width="30"
-                  height="13"
-                  aria-hidden="true"
-                >
-                  <rect
-                    width="30"
-                    height="13"
-                    fill="url(#state-workable)"
-                  />
+              <p v-if="windowAfter(w.step)" class="window small" data-test="window">
+                <svg width="30" height="13" aria-hidden="true">
+                  <rect width="30" height="13" fill="url(#state-workable)" />
                 </svg>
                 {{ ' ' }}<b>{{ named(windowAfter(w.step)!.step) }}</b> between
                 <b>{{ clock(windowAfter(w.step)!.fromMs, days!.zone) }}</b> and
                 <b>{{ clock(windowAfter(w.step)!.toMs, days!.zone) }}</b>: later it takes no mark.
               </p>
-              <div
-                v-if="selected === w.step && step(w.step)"
-                class="more"
-              >
+              <div v-if="selected === w.step && step(w.step)" class="more">
                 <p>{{ step(w.step)!.how }}</p>
                 <p><b>Right when:</b> {{ step(w.step)!.right }}</p>
-                <p
-                  v-if="step(w.step)!.tools.length"
-                  class="small"
-                >
+                <p v-if="step(w.step)!.tools.length" class="small">
                   With {{ step(w.step)!.tools.join(', ') }}.
                 </p>
-                <p
-                  v-if="step(w.step)!.forbids"
-                  class="small caution"
-                >
+                <p v-if="step(w.step)!.forbids" class="small caution">
                   Keep away: {{ step(w.step)!.forbids }}.
                 </p>
-                <p
-                  v-for="c in step(w.step)!.cautions"
-                  :key="c"
-                  class="small caution"
-                >
+                <p v-for="c in step(w.step)!.cautions" :key="c" class="small caution">
                   {{ CAUTIONS[c] }}
                 </p>
                 <p
@@ -273,10 +201,7 @@ function chainWords(link: ChainLink): string {
                   Your own outcomes make its wait {{ duration(step(w.step)!.waitMin) }} in place of
                   {{ duration(step(w.step)!.foretoldMin) }}.
                 </p>
-                <StepSettle
-                  v-if="!w.done"
-                  :work="w"
-                />
+                <StepSettle v-if="!w.done" :work="w" />
               </div>
             </li>
             <li
@@ -284,16 +209,8 @@ function chainWords(link: ChainLink): string {
               :key="`wait${w.step}`"
               class="wait"
             >
-              <svg
-                width="30"
-                height="13"
-                aria-hidden="true"
-              >
-                <rect
-                  width="30"
-                  height="13"
-                  :fill="`url(#state-${w.becomes})`"
-                />
+              <svg width="30" height="13" aria-hidden="true">
+                <rect width="30" height="13" :fill="`url(#state-${w.becomes})`" />
               </svg>
               {{ untilWords(w.becomes) }}, {{ dayAndClock(w.endMs, days!.zone) }} ({{
                 named(w.step).toLowerCase()
@@ -312,15 +229,8 @@ function chainWords(link: ChainLink): string {
       </section>
     </div>
     <div class="tray">
-      <FindingsList
-        :findings="plan?.findings ?? []"
-        place="days"
-      />
-      <div
-        class="leaves turn"
-        v-leaves
-        role="tablist"
-      >
+      <FindingsList :findings="plan?.findings ?? []" place="days" />
+      <div class="leaves turn" v-leaves role="tablist">
         <button
           v-for="(name, id) in LEAVES"
           :key="id"
@@ -334,15 +244,8 @@ function chainWords(link: ChainLink): string {
         </button>
       </div>
       <template v-if="leaf === 'why'">
-        <SearchPanel
-          v-if="plan"
-          :named="named"
-        />
-        <section
-          v-if="chain.length"
-          class="panel pad stack"
-          data-test="chain"
-        >
+        <SearchPanel v-if="plan" :named="named" />
+        <section v-if="chain.length" class="panel pad stack" data-test="chain">
           <h2>What the date hangs on</h2>
           <p>
             {{ duration(totals.work) }} of work, {{ duration(totals.wait) }} of drying and curing,
@@ -352,11 +255,7 @@ function chainWords(link: ChainLink): string {
           <details>
             <summary>The whole chain, {{ chain.length }} links</summary>
             <ol class="chain">
-              <li
-                v-for="(c, i) in chain"
-                :key="i"
-                :class="c.kind"
-              >
+              <li v-for="(c, i) in chain" :key="i" :class="c.kind">
                 <span class="small">{{ duration(c.minutes) }}</span> {{ chainWords(c) }}
               </li>
             </ol>

@@ -91,16 +91,9 @@ onBeforeUnmount(() => window.removeEventListener('keydown', pressed))
 
 <template>
   <div class="worktop">
-    <div
-      class="drawings"
-      :class="{ tall: build.base.depthMm > 1.1 * build.base.widthMm }"
-    >
+    <div class="drawings" :class="{ tall: build.base.depthMm > 1.1 * build.base.widthMm }">
       <div class="panel drawing-box plan-box">
-        <div
-          class="palette"
-          role="toolbar"
-          aria-label="Plan tools"
-        >
+        <div class="palette" role="toolbar" aria-label="Plan tools">
           <button
             v-for="t in TOOLS"
             :key="t.id"
@@ -178,19 +171,11 @@ onBeforeUnmount(() => window.removeEventListener('keydown', pressed))
       </div>
     </div>
     <div class="tray">
-      <FindingsList
-        :findings="plan?.findings ?? []"
-        place="ground"
-      />
+      <FindingsList :findings="plan?.findings ?? []" place="ground" />
       <section class="panel pad stack">
         <div class="row">
           <h2 class="grow">Pool</h2>
-          <button
-            v-if="pool"
-            class="tool"
-            data-test="scan"
-            @click="scanning = true"
-          >
+          <button v-if="pool" class="tool" data-test="scan" @click="scanning = true">
             From a file…
           </button>
           <select
@@ -200,22 +185,14 @@ onBeforeUnmount(() => window.removeEventListener('keydown', pressed))
             aria-label="Pool"
             @change="store.selected = ($event.target as HTMLSelectElement).value"
           >
-            <option
-              v-for="p in store.pools"
-              :key="p.id"
-              :value="p.id"
-            >
+            <option v-for="p in store.pools" :key="p.id" :value="p.id">
               {{ p.name }}
             </option>
           </select>
         </div>
         <p v-if="!pool">No pool yet: add one on Water.</p>
         <template v-else>
-          <p
-            v-if="outlineFault"
-            class="fault"
-            role="alert"
-          >
+          <p v-if="outlineFault" class="fault" role="alert">
             {{ outlineFault.message }}
           </p>
           <div class="grid2">
@@ -240,16 +217,8 @@ onBeforeUnmount(() => window.removeEventListener('keydown', pressed))
           </div>
         </template>
       </section>
-      <GroundExtras
-        :pool="pool"
-        :ground="ground"
-        :plan="plan"
-      />
-      <SoundingsTable
-        v-if="pool"
-        :pool="pool"
-        :faults="faults"
-      />
+      <GroundExtras :pool="pool" :ground="ground" :plan="plan" />
+      <SoundingsTable v-if="pool" :pool="pool" :faults="faults" />
       <section class="panel pad stack">
         <h2>Base and land</h2>
         <div class="grid2">
@@ -305,11 +274,7 @@ onBeforeUnmount(() => window.removeEventListener('keydown', pressed))
             :value="build.ground.landform"
             @change="setGround({ landform: ($event.target as HTMLSelectElement).value })"
           >
-            <option
-              v-for="m in landforms"
-              :key="m.id"
-              :value="m.id"
-            >
+            <option v-for="m in landforms" :key="m.id" :value="m.id">
               {{ m.name }}
             </option>
           </select></label
@@ -321,11 +286,7 @@ onBeforeUnmount(() => window.removeEventListener('keydown', pressed))
             :value="build.ground.shell"
             @change="setGround({ shell: ($event.target as HTMLSelectElement).value })"
           >
-            <option
-              v-for="m in shells"
-              :key="m.id"
-              :value="m.id"
-            >
+            <option v-for="m in shells" :key="m.id" :value="m.id">
               {{ m.name }}
             </option>
           </select></label
@@ -338,11 +299,7 @@ onBeforeUnmount(() => window.removeEventListener('keydown', pressed))
               :value="build.ground.seal"
               @change="setGround({ seal: ($event.target as HTMLSelectElement).value })"
             >
-              <option
-                v-for="m in seals"
-                :key="m.id"
-                :value="m.id"
-              >
+              <option v-for="m in seals" :key="m.id" :value="m.id">
                 {{ m.name }}
               </option>
             </select></label
@@ -362,11 +319,7 @@ onBeforeUnmount(() => window.removeEventListener('keydown', pressed))
         </p>
       </section>
     </div>
-    <ScanDialog
-      v-if="scanning"
-      v-model="scanning"
-      :grounds="plan?.ground.pools ?? []"
-    />
+    <ScanDialog v-if="scanning" v-model="scanning" :grounds="plan?.ground.pools ?? []" />
   </div>
 </template>
 

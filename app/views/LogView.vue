@@ -190,16 +190,9 @@ const early = (e: Extract<LogEntry, { kind: 'step' }>) => {
 </script>
 
 <template>
-  <div
-    class="worktop log"
-    data-test="log"
-  >
+  <div class="worktop log" data-test="log">
     <div class="drawings scroll">
-      <div
-        class="leaves turn"
-        v-leaves
-        role="tablist"
-      >
+      <div class="leaves turn" v-leaves role="tablist">
         <button
           v-for="(name, id) in LEAVES"
           :key="id"
@@ -212,28 +205,14 @@ const early = (e: Extract<LogEntry, { kind: 'step' }>) => {
           {{ name }}
         </button>
       </div>
-      <LightTable
-        v-if="leaf === 'table' && plan"
-        :build="build"
-        :plan="plan"
-      />
-      <section
-        v-else-if="leaf === 'account'"
-        class="panel pad stack"
-        data-test="account"
-      >
+      <LightTable v-if="leaf === 'table' && plan" :build="build" :plan="plan" />
+      <section v-else-if="leaf === 'account'" class="panel pad stack" data-test="account">
         <h1>Foretold and real</h1>
-        <p
-          v-if="!account.length"
-          class="soft"
-        >
+        <p v-if="!account.length" class="soft">
           Nothing is logged yet. Steps done on Bench, and what was seen when you looked, stand here
           against what the plan said.
         </p>
-        <table
-          v-else
-          class="plain"
-        >
+        <table v-else class="plain">
           <thead>
             <tr>
               <th>Step</th>
@@ -245,18 +224,12 @@ const early = (e: Extract<LogEntry, { kind: 'step' }>) => {
             </tr>
           </thead>
           <tbody>
-            <tr
-              v-for="l in account"
-              :key="l.step"
-            >
+            <tr v-for="l in account" :key="l.step">
               <td>{{ title(l.step) }}</td>
               <td class="num">{{ l.plannedMin === null ? '–' : duration(l.plannedMin) }}</td>
               <td class="num">
                 {{ duration(l.workedMin)
-                }}<span
-                  v-if="l.plannedMin"
-                  class="soft small"
-                >
+                }}<span v-if="l.plannedMin" class="soft small">
                   {{ off(l.workedMin, l.plannedMin) }}</span
                 >
               </td>
@@ -264,10 +237,7 @@ const early = (e: Extract<LogEntry, { kind: 'step' }>) => {
               <td class="num">{{ l.notYetMin === null ? '–' : duration(l.notYetMin) }}</td>
               <td class="num">
                 {{ l.readyMin === null ? '–' : duration(l.readyMin)
-                }}<span
-                  v-if="l.readyMin !== null && l.foretoldMin"
-                  class="soft small"
-                >
+                }}<span v-if="l.readyMin !== null && l.foretoldMin" class="soft small">
                   {{ off(l.readyMin, l.foretoldMin) }}</span
                 >
               </td>
@@ -277,10 +247,7 @@ const early = (e: Extract<LogEntry, { kind: 'step' }>) => {
       </section>
       <template v-else>
         <section class="panel pad stack">
-          <form
-            class="row"
-            @submit.prevent="addNote"
-          >
+          <form class="row" @submit.prevent="addNote">
             <input
               v-model="note"
               class="choice grow"
@@ -288,30 +255,14 @@ const early = (e: Extract<LogEntry, { kind: 'step' }>) => {
               aria-label="Note"
               maxlength="5000"
               data-test="note"
-            /><button
-              class="tool main"
-              data-test="note-add"
-            >
-              Write it down
-            </button>
+            /><button class="tool main" data-test="note-add">Write it down</button>
           </form>
           <div class="row">
-            <button
-              class="tool"
-              data-test="photo-pick"
-              @click="picker?.click()"
-            >
-              Photograph…</button
-            ><button
-              class="tool"
-              @click="readRoom"
-            >
+            <button class="tool" data-test="photo-pick" @click="picker?.click()">Photograph…</button
+            ><button class="tool" @click="readRoom">
               The room: {{ build.room.tempC }} °C, {{ build.room.rhPct }} %
             </button>
-            <form
-              class="row cost"
-              @submit.prevent="addCost"
-            >
+            <form class="row cost" @submit.prevent="addCost">
               <input
                 v-model="costWhat"
                 class="choice"
@@ -328,11 +279,7 @@ const early = (e: Extract<LogEntry, { kind: 'step' }>) => {
                 blank="money"
               /><button class="tool">Add</button>
             </form>
-            <span
-              v-if="working"
-              role="status"
-              >{{ working }}</span
-            >
+            <span v-if="working" role="status">{{ working }}</span>
           </div>
           <input
             ref="picker"
@@ -343,28 +290,14 @@ const early = (e: Extract<LogEntry, { kind: 'step' }>) => {
             data-test="photo-file"
             @change="picked"
           />
-          <p
-            v-if="fault"
-            class="fault"
-            role="alert"
-            data-test="log-fault"
-          >
+          <p v-if="fault" class="fault" role="alert" data-test="log-fault">
             {{ fault }}
           </p>
         </section>
-        <section
-          v-for="d in days"
-          :key="d.name"
-          class="panel pad daybook"
-        >
+        <section v-for="d in days" :key="d.name" class="panel pad daybook">
           <h2>{{ d.name }}</h2>
           <ul>
-            <li
-              v-for="e in d.entries"
-              :key="e.id"
-              :class="e.kind"
-              :data-entry="e.kind"
-            >
+            <li v-for="e in d.entries" :key="e.id" :class="e.kind" :data-entry="e.kind">
               <span class="at soft small">{{ clock(Date.parse(e.at), zone) }}</span>
               <div class="grow">
                 <template v-if="e.kind === 'step'"
@@ -396,10 +329,7 @@ const early = (e: Extract<LogEntry, { kind: 'step' }>) => {
                     v-if="pictures[e.id]"
                     :src="pictures[e.id]"
                     :alt="e.caption || 'Photograph'" />
-                  <p
-                    v-else
-                    class="soft small"
-                  >
+                  <p v-else class="soft small">
                     The picture itself is not in this browser: restore it from the zip it came with.
                   </p>
                   <input
@@ -420,10 +350,7 @@ const early = (e: Extract<LogEntry, { kind: 'step' }>) => {
             </li>
           </ul>
         </section>
-        <section
-          v-if="!days.length"
-          class="panel pad"
-        >
+        <section v-if="!days.length" class="panel pad">
           <p class="soft">
             An empty log. What is done on Bench and weighed at the scale is written here by itself.
           </p>
@@ -431,23 +358,13 @@ const early = (e: Extract<LogEntry, { kind: 'step' }>) => {
       </template>
     </div>
     <div class="tray">
-      <section
-        class="panel pad stack"
-        data-test="learned"
-      >
+      <section class="panel pad stack" data-test="learned">
         <h2>What it learned</h2>
-        <p
-          v-if="!learned.length"
-          class="small soft"
-        >
+        <p v-if="!learned.length" class="small soft">
           Nothing yet. Each time you look at something that dries or cures and say whether it is
           ready, the next prediction gets nearer.
         </p>
-        <div
-          v-for="l in learned"
-          :key="keyOf(l)"
-          class="line"
-        >
+        <div v-for="l in learned" :key="keyOf(l)" class="line">
           <p>
             <b>{{ store.shelf.get(l.product)?.name ?? l.product }}</b> {{ WHAT[l.what] }} in
             <b>{{ l.factor.toFixed(2) }}</b> times what was foretold.
@@ -458,64 +375,20 @@ const early = (e: Extract<LogEntry, { kind: 'step' }>) => {
             role="img"
             :aria-label="`between ${l.low.toFixed(2)} and ${l.high.toFixed(2)}`"
           >
-            <line
-              x1="0"
-              x2="200"
-              y1="10"
-              y2="10"
-              class="rail"
-            />
-            <line
-              x1="100"
-              x2="100"
-              y1="3"
-              y2="17"
-              class="rail"
-            />
-            <rect
-              v-bind="railBar(l.nextLow, l.nextHigh)"
-              y="7"
-              height="6"
-              class="next"
-            />
-            <rect
-              v-bind="railBar(l.low, l.high)"
-              y="5"
-              height="10"
-              class="known"
-            />
-            <text
-              x="100"
-              y="25"
-              text-anchor="middle"
-            >
-              as foretold
-            </text>
-            <text
-              x="10"
-              y="25"
-              text-anchor="middle"
-            >
-              ½
-            </text>
-            <text
-              x="190"
-              y="25"
-              text-anchor="middle"
-            >
-              2 ×
-            </text>
+            <line x1="0" x2="200" y1="10" y2="10" class="rail" />
+            <line x1="100" x2="100" y1="3" y2="17" class="rail" />
+            <rect v-bind="railBar(l.nextLow, l.nextHigh)" y="7" height="6" class="next" />
+            <rect v-bind="railBar(l.low, l.high)" y="5" height="10" class="known" />
+            <text x="100" y="25" text-anchor="middle">as foretold</text>
+            <text x="10" y="25" text-anchor="middle">½</text>
+            <text x="190" y="25" text-anchor="middle">2 ×</text>
           </svg>
           <p class="small soft">
             From {{ l.outcomes }} {{ l.outcomes === 1 ? 'outcome' : 'outcomes' }}: between
             {{ l.low.toFixed(2) }} and {{ l.high.toFixed(2) }} with 90 %; the next one between
             {{ l.nextLow.toFixed(2) }} and {{ l.nextHigh.toFixed(2) }}.
           </p>
-          <button
-            class="tool"
-            :data-forget="keyOf(l)"
-            @click="history.forget(keyOf(l))"
-          >
+          <button class="tool" :data-forget="keyOf(l)" @click="history.forget(keyOf(l))">
             Forget this
           </button>
         </div>
@@ -533,22 +406,9 @@ const early = (e: Extract<LogEntry, { kind: 'step' }>) => {
         ></textarea>
         <label class="field"
           ><span class="name">It comes back in a build with</span
-          ><select
-            v-model="about"
-            class="choice"
-            data-test="lesson-about"
-          >
-            <option
-              value=""
-              disabled
-            >
-              choose
-            </option>
-            <option
-              v-for="a in abouts"
-              :key="a.id"
-              :value="a.id"
-            >
+          ><select v-model="about" class="choice" data-test="lesson-about">
+            <option value="" disabled>choose</option>
+            <option v-for="a in abouts" :key="a.id" :value="a.id">
               {{ a.name }}
             </option>
           </select></label
@@ -567,11 +427,7 @@ const early = (e: Extract<LogEntry, { kind: 'step' }>) => {
         <p>
           {{ money(costs.real) }} written down; the shopping list came to {{ money(costs.plan) }}.
         </p>
-        <button
-          class="tool"
-          data-test="zip"
-          @click="exportZip"
-        >
+        <button class="tool" data-test="zip" @click="exportZip">
           The build with its photographs, zip
         </button>
       </section>

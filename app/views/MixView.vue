@@ -130,10 +130,7 @@ const dusty = computed(
             for {{ ml(amounts.volumeMl) }}</span
           >
         </header>
-        <p
-          v-if="resin"
-          class="ratio"
-        >
+        <p v-if="resin" class="ratio">
           The label says
           <b>{{ number(resin.partA) }} : {{ number(resin.partB) }} by {{ resin.basis }}</b
           >. On the scale that is <b>{{ amounts.massRatioA.toFixed(2) }} : 1 by mass</b>; in the cup
@@ -148,10 +145,7 @@ const dusty = computed(
           data-test="tint-all"
         >
           So that no seam shows, tint part A at once and weigh every cup from that:
-          <span
-            v-for="t in amounts.tintAll"
-            :key="t.band"
-            class="all"
+          <span v-for="t in amounts.tintAll" :key="t.band" class="all"
             >{{
               t.pours[0] === t.pours[1]
                 ? `pour ${t.pours[0]}`
@@ -159,11 +153,7 @@ const dusty = computed(
             }}: {{ grams(t.aG) }} of A, <b>{{ dropsWords(t.drops) || 'clear' }}</b>.</span
           >
         </div>
-        <p
-          v-if="amounts.problem"
-          class="fault"
-          role="alert"
-        >
+        <p v-if="amounts.problem" class="fault" role="alert">
           Nothing can be mixed. {{ amounts.problem }} Give a larger cup under “Your bench”.
         </p>
         <div class="grid">
@@ -178,23 +168,14 @@ const dusty = computed(
               }}<template v-if="b.cups > 1">, cup {{ b.cup }} of {{ b.cups }}</template> {{ ' '
               }}<span class="soft">{{ grams(b.massG) }}</span>
             </h3>
-            <CupDrawing
-              :batch="b"
-              :tints="tintsOf(b.drops)"
-            />
+            <CupDrawing :batch="b" :tints="tintsOf(b.drops)" />
             <ul
               v-if="Object.keys(b.drops).length && pool?.tinting === 'batch-by-batch'"
               class="drops"
             >
-              <li
-                v-for="t in tintsOf(b.drops)"
-                :key="t.id"
-              >
-                <span
-                  class="swatch"
-                  :style="{ background: t.colour }"
-                ></span
-                ><b>{{ t.drops }}</b> {{ t.drops === 1 ? 'drop' : 'drops' }}
+              <li v-for="t in tintsOf(b.drops)" :key="t.id">
+                <span class="swatch" :style="{ background: t.colour }"></span><b>{{ t.drops }}</b>
+                {{ t.drops === 1 ? 'drop' : 'drops' }}
                 {{ t.name.replace(' tint', '').toLowerCase() }}
               </li>
             </ul>
@@ -220,11 +201,7 @@ const dusty = computed(
           would make fewer.
         </p>
       </section>
-      <section
-        v-for="l in lights"
-        :key="l.pool.id"
-        class="panel pad group"
-      >
+      <section v-for="l in lights" :key="l.pool.id" class="panel pad group">
         <header class="row">
           <h2>{{ l.pool.name }}</h2>
           <span class="soft"
@@ -237,11 +214,7 @@ const dusty = computed(
           {{ l.light.secondsPerCoat ?? '–' }} s a spot.
         </p>
       </section>
-      <section
-        v-if="white?.lines.length"
-        class="panel pad group"
-        data-test="mix-white"
-      >
+      <section v-if="white?.lines.length" class="panel pad group" data-test="mix-white">
         <header class="row">
           <h2>White water</h2>
           <span class="soft"
@@ -251,58 +224,33 @@ const dusty = computed(
             ><How :about="explainPaste(white)">{{ ml(white.volumeMl) }}</How></b
           >
         </header>
-        <p
-          v-if="white.problem"
-          class="fault"
-        >
+        <p v-if="white.problem" class="fault">
           {{ white.problem }}
         </p>
-        <p
-          v-else
-          class="ratio"
-        >
-          <template
-            v-for="(l, i) in white.lines"
-            :key="l.material"
+        <p v-else class="ratio">
+          <template v-for="(l, i) in white.lines" :key="l.material"
             >{{ i > 0 ? ' + ' : '' }}<b>{{ lightGrams(l.massG) }}</b>
             {{ l.name.toLowerCase() }}</template
           ><template v-if="white.standsMm !== null"
             >; stands {{ mm(white.standsMm) }} by itself</template
           >.
         </p>
-        <p
-          v-if="dusty"
-          class="small soft"
-        >
+        <p v-if="dusty" class="small soft">
           {{ CAUTIONS.dust }}
         </p>
       </section>
-      <p
-        v-if="!groups.length && !lights.length"
-        class="panel pad"
-      >
+      <p v-if="!groups.length && !lights.length" class="panel pad">
         Nothing to mix yet: a pool with water in it comes first.
       </p>
     </div>
     <div class="tray">
-      <FindingsList
-        :findings="plan?.findings ?? []"
-        place="mix"
-      />
+      <FindingsList :findings="plan?.findings ?? []" place="mix" />
       <section class="panel pad stack">
         <div class="row">
           <h2 class="grow">Shopping list</h2>
-          <button
-            class="tool"
-            @click="saveShopping"
-          >
-            CSV
-          </button>
+          <button class="tool" @click="saveShopping">CSV</button>
         </div>
-        <table
-          class="plain"
-          data-test="shopping"
-        >
+        <table class="plain" data-test="shopping">
           <tbody>
             <tr
               v-for="(l, i) in plan?.amounts.shopping ?? []"
@@ -310,12 +258,7 @@ const dusty = computed(
               :class="{ have: l.missing === 0 }"
             >
               <td>
-                {{ l.name
-                }}<span
-                  v-if="l.also"
-                  class="small soft also"
-                  >{{ l.also }}</span
-                >
+                {{ l.name }}<span v-if="l.also" class="small soft also">{{ l.also }}</span>
               </td>
               <td class="num">
                 <b>{{ shoppable(l) }}</b> {{ l.unit === 'piece' ? '' : l.unit

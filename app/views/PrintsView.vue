@@ -53,12 +53,7 @@ async function print(): Promise<void> {
   <div class="prints">
     <aside class="acts no-print stack">
       <h1>Prints</h1>
-      <div
-        class="stack turn"
-        v-leaves
-        role="tablist"
-        aria-label="What to print"
-      >
+      <div class="stack turn" v-leaves role="tablist" aria-label="What to print">
         <button
           class="tool"
           role="tab"
@@ -80,49 +75,21 @@ async function print(): Promise<void> {
         </button>
       </div>
       <hr />
-      <button
-        class="tool"
-        @click="print"
-      >
-        Print the plan
-      </button>
-      <button
-        class="tool"
-        data-test="csv"
-        :disabled="!plan"
-        @click="saveCsv"
-      >
+      <button class="tool" @click="print">Print the plan</button>
+      <button class="tool" data-test="csv" :disabled="!plan" @click="saveCsv">
         Shopping list, CSV
       </button>
-      <button
-        class="tool"
-        data-test="ics"
-        :disabled="!days?.finishMs"
-        @click="saveIcs"
-      >
+      <button class="tool" data-test="ics" :disabled="!days?.finishMs" @click="saveIcs">
         Steps as a calendar, ICS
       </button>
-      <button
-        class="tool"
-        data-test="json"
-        @click="saveJson"
-      >
-        The whole build, JSON
-      </button>
+      <button class="tool" data-test="json" @click="saveJson">The whole build, JSON</button>
       <p class="small soft">
         The calendar is in universal time, so every phone agrees about the clock changes. Importing
         it again moves the steps and doubles none.
       </p>
     </aside>
-    <TemplateSheet
-      v-if="plan && leaf === 'templates'"
-      :plan="plan"
-      class="no-print"
-    />
-    <article
-      v-if="plan && days && leaf === 'plan'"
-      class="paper"
-    >
+    <TemplateSheet v-if="plan && leaf === 'templates'" :plan="plan" class="no-print" />
+    <article v-if="plan && days && leaf === 'plan'" class="paper">
       <header>
         <h1>{{ build.name }}</h1>
         <p>
@@ -172,10 +139,7 @@ async function print(): Promise<void> {
           </tr>
         </thead>
         <tbody>
-          <tr
-            v-for="g in plan.ground.pools"
-            :key="g.id"
-          >
+          <tr v-for="g in plan.ground.pools" :key="g.id">
             <td>{{ waterName(g.id) }}</td>
             <td class="num">{{ ml(g.volumeMl) }}</td>
             <td class="num">{{ mm(g.maxDepthMm) }}</td>
@@ -185,10 +149,7 @@ async function print(): Promise<void> {
             </td>
             <td></td>
           </tr>
-          <tr
-            v-for="f in plan.forms.falls"
-            :key="f.id"
-          >
+          <tr v-for="f in plan.forms.falls" :key="f.id">
             <td>{{ waterName(f.id) }}</td>
             <td></td>
             <td class="num">drops {{ mm(f.dropMm) }}</td>
@@ -210,10 +171,7 @@ async function print(): Promise<void> {
           </tr>
         </thead>
         <tbody>
-          <tr
-            v-for="(b, i) in plan.amounts.batches"
-            :key="i"
-          >
+          <tr v-for="(b, i) in plan.amounts.batches" :key="i">
             <td>
               {{ waterName(b.pool) }}, pour {{ b.pour
               }}<template v-if="b.cups > 1">, cup {{ b.cup }}</template>
@@ -228,13 +186,8 @@ async function print(): Promise<void> {
       <h2>Steps</h2>
       <table class="plain">
         <tbody>
-          <template
-            v-for="s in sittings"
-            :key="s.startMs"
-            ><tr
-              v-for="(w, i) in s.work"
-              :key="`${w.step}${w.part}`"
-            >
+          <template v-for="s in sittings" :key="s.startMs"
+            ><tr v-for="(w, i) in s.work" :key="`${w.step}${w.part}`">
               <td class="date">
                 {{ i === 0 ? dayAndClock(w.startMs, days.zone) : clock(w.startMs, days.zone) }}
               </td>
@@ -243,10 +196,7 @@ async function print(): Promise<void> {
                 {{ step(w.step).water ? `${waterName(step(w.step).water)}: ` : ''
                 }}{{ step(w.step).title
                 }}<template v-if="w.parts > 1"> (part {{ w.part }} of {{ w.parts }})</template
-                ><span
-                  v-if="step(w.step).waitMin && w.part === w.parts"
-                  class="soft small"
-                >
+                ><span v-if="step(w.step).waitMin && w.part === w.parts" class="soft small">
                   then {{ duration(step(w.step).waitMin) }}</span
                 >
               </td>
@@ -258,10 +208,7 @@ async function print(): Promise<void> {
       <h2>Shopping</h2>
       <table class="plain">
         <tbody>
-          <tr
-            v-for="(l, i) in plan.amounts.shopping"
-            :key="i"
-          >
+          <tr v-for="(l, i) in plan.amounts.shopping" :key="i">
             <td><span class="box"></span> {{ l.name }}</td>
             <td class="num">
               {{ shoppable(l) }} {{ l.unit === 'piece' ? '' : l.unit }}

@@ -157,12 +157,7 @@ const freeze = () =>
     <div class="drawings">
       <div class="panel leafed plan-box">
         <div class="leaves">
-          <div
-            class="tabs"
-            v-leaves
-            role="tablist"
-            aria-label="What is shown of the water"
-          >
+          <div class="tabs" v-leaves role="tablist" aria-label="What is shown of the water">
             <button
               v-for="(name, key) in RUN_LAYERS"
               :key="key"
@@ -176,24 +171,11 @@ const freeze = () =>
             </button>
           </div>
           <label class="check"
-            ><input
-              v-model="lines"
-              type="checkbox"
-              data-test="lines"
-            />
-            strokes and spray</label
+            ><input v-model="lines" type="checkbox" data-test="lines" /> strokes and spray</label
           >
-          <span class="grow right"
-            ><RunLegend
-              v-if="run"
-              :layer="layer"
-              :most="most"
-          /></span>
+          <span class="grow right"><RunLegend v-if="run" :layer="layer" :most="most" /></span>
         </div>
-        <div
-          class="pair grow"
-          :class="{ across: build.base.widthMm < 1.9 * build.base.depthMm }"
-        >
+        <div class="pair grow" :class="{ across: build.base.widthMm < 1.9 * build.base.depthMm }">
           <div class="drawing-box">
             <RunPlan
               v-if="plan"
@@ -215,18 +197,9 @@ const freeze = () =>
                 (line) => store.edit('Section line', (b) => ({ ...b, section: line }), 'section')
               "
             />
-            <p
-              v-if="!run && running.state === 'idle'"
-              class="invite"
-            >
-              No water has run here yet.
-            </p>
+            <p v-if="!run && running.state === 'idle'" class="invite">No water has run here yet.</p>
           </div>
-          <div
-            v-if="beside && plan"
-            class="drawing-box second"
-            data-test="beside"
-          >
+          <div v-if="beside && plan" class="drawing-box second" data-test="beside">
             <p class="caption">{{ build.running.kept.find((k) => k.id === besideId)?.name }}</p>
             <RunPlan
               :build="build"
@@ -258,16 +231,10 @@ const freeze = () =>
       </div>
     </div>
     <div class="tray">
-      <section
-        class="panel pad stack"
-        data-test="run-panel"
-      >
+      <section class="panel pad stack" data-test="run-panel">
         <div class="row">
           <h2 class="grow">Run the water</h2>
-          <button
-            class="tool"
-            @click="router.push({ name: 'water', params: { id: build.id } })"
-          >
+          <button class="tool" @click="router.push({ name: 'water', params: { id: build.id } })">
             Back to Water
           </button>
         </div>
@@ -313,14 +280,7 @@ const freeze = () =>
           >
             Stop
           </button>
-          <button
-            v-if="running.now"
-            class="tool"
-            data-test="run-keep"
-            @click="keep"
-          >
-            Keep
-          </button>
+          <button v-if="running.now" class="tool" data-test="run-keep" @click="keep">Keep</button>
         </div>
         <div
           v-if="streams && (running.state === 'idle' || running.state === 'done')"
@@ -328,21 +288,10 @@ const freeze = () =>
           role="radiogroup"
           aria-label="How it begins"
         >
-          <label
-            ><input
-              v-model="from"
-              type="radio"
-              value="levels"
-            />
-            pools full</label
+          <label><input v-model="from" type="radio" value="levels" /> pools full</label
           ><label
-            ><input
-              v-model="from"
-              type="radio"
-              value="dry"
-              data-test="from-dry"
-            />
-            from dry ground</label
+            ><input v-model="from" type="radio" value="dry" data-test="from-dry" /> from dry
+            ground</label
           >
         </div>
         <p
@@ -354,11 +303,7 @@ const freeze = () =>
         >
           {{ n.message }}.
         </p>
-        <p
-          v-if="running.problem"
-          class="fault"
-          role="alert"
-        >
+        <p v-if="running.problem" class="fault" role="alert">
           {{ running.problem }}
         </p>
         <template v-if="running.progress && live">
@@ -369,15 +314,8 @@ const freeze = () =>
             :data-state="running.state"
             :data-usable="running.progress.usable"
           >
-            <span
-              v-for="p in running.progress.passes"
-              :key="p"
-              class="bar"
-              ><svg
-                width="100%"
-                height="10"
-                aria-hidden="true"
-              >
+            <span v-for="p in running.progress.passes" :key="p" class="bar"
+              ><svg width="100%" height="10" aria-hidden="true">
                 <rect
                   height="10"
                   :width="`${p < running.progress.pass || running.progress.done ? 100 : p === running.progress.pass ? 100 * running.progress.share : 0}%`"
@@ -397,31 +335,17 @@ const freeze = () =>
             >.
           </p>
         </template>
-        <p
-          v-if="run && leavesBed(run)"
-          class="note small"
-          data-test="strays"
-        >
+        <p v-if="run && leavesBed(run)" class="note small" data-test="strays">
           The water leaves its bed: {{ Math.round(run.strays.pct) }} % of it lies on the banks. Let
           less run, or raise the banks on Ground.
         </p>
-        <p
-          v-if="running.stale && running.state === 'done'"
-          class="note small"
-        >
+        <p v-if="running.stale && running.state === 'done'" class="note small">
           Ground or flow have changed since: let it run on.
         </p>
-        <div
-          v-if="streams"
-          class="row sluice"
-        >
+        <div v-if="streams" class="row sluice">
           <span class="grow"
             >Sluice <b class="figure">{{ number(flow) }} m³/s</b></span
-          ><button
-            class="tool"
-            aria-label="Close the sluice by a fifth"
-            @click="sluice(0.8)"
-          >
+          ><button class="tool" aria-label="Close the sluice by a fifth" @click="sluice(0.8)">
             − ⅕</button
           ><button
             class="tool"
@@ -432,10 +356,7 @@ const freeze = () =>
             + ⅕
           </button>
         </div>
-        <div
-          v-if="streams"
-          class="row"
-        >
+        <div v-if="streams" class="row">
           <button
             v-if="build.running.source"
             class="tool"
@@ -461,9 +382,7 @@ const freeze = () =>
             Way out by the chain
           </button>
         </div>
-        <label
-          v-if="run && run.periodS !== null && !keptShown"
-          class="stack tight"
+        <label v-if="run && run.periodS !== null && !keptShown" class="stack tight"
           ><span class="small"
             >Moment of the period: {{ number(phase * run.periodS) }} of
             {{ number(run.periodS) }} s</span
@@ -477,29 +396,13 @@ const freeze = () =>
             data-test="phase"
             @change="freeze"
         /></label>
-        <p
-          v-if="ran && ran.periodS !== null && lines"
-          class="small key"
-          data-test="lines-key"
-        >
-          <svg
-            viewBox="0 0 26 10"
-            aria-hidden="true"
-          >
-            <path
-              class="crest-key"
-              d="M1 5H25"
-            />
+        <p v-if="ran && ran.periodS !== null && lines" class="small key" data-test="lines-key">
+          <svg viewBox="0 0 26 10" aria-hidden="true">
+            <path class="crest-key" d="M1 5H25" />
           </svg>
           crests
-          <svg
-            viewBox="0 0 26 10"
-            aria-hidden="true"
-          >
-            <path
-              class="wash-key"
-              d="M1 5H25"
-            />
+          <svg viewBox="0 0 26 10" aria-hidden="true">
+            <path class="wash-key" d="M1 5H25" />
           </svg>
           how far the wash goes up and back
         </p>
@@ -514,22 +417,11 @@ const freeze = () =>
           @update:model-value="store.edit('Brush', setBrush($event), 'brush')"
         />
       </section>
-      <section
-        class="panel pad stack"
-        data-test="run-here"
-      >
+      <section class="panel pad stack" data-test="run-here">
         <h3>Here</h3>
-        <p
-          v-if="!probe"
-          class="small soft"
-        >
-          Click the water to read it at a place.
-        </p>
+        <p v-if="!probe" class="small soft">Click the water to read it at a place.</p>
         <template v-else>
-          <dl
-            v-if="here"
-            class="figures"
-          >
+          <dl v-if="here" class="figures">
             <div>
               <dt>Depth</dt>
               <dd>
@@ -565,21 +457,12 @@ const freeze = () =>
                   role="img"
                   :aria-label="`Colour ${tint.colour}`"
                 >
-                  <rect
-                    width="40"
-                    height="18"
-                    :fill="tint.colour"
-                  />
+                  <rect width="40" height="18" :fill="tint.colour" />
                 </svg>
               </dd>
             </div>
           </dl>
-          <p
-            v-else
-            class="small"
-          >
-            Dry there.
-          </p>
+          <p v-else class="small">Dry there.</p>
           <div class="row tries">
             <button
               v-if="reachesOf(build).length"
@@ -588,12 +471,7 @@ const freeze = () =>
               @click="putRock"
             >
               Try a rock here</button
-            ><button
-              class="tool"
-              data-test="try-ledge"
-              :disabled="!here"
-              @click="putLedge"
-            >
+            ><button class="tool" data-test="try-ledge" :disabled="!here" @click="putLedge">
               Try a ledge here
             </button>
           </div>

@@ -118,12 +118,7 @@ const price = (m: Material) =>
     <div class="drawings">
       <div class="panel leafed">
         <div class="leaves">
-          <div
-            class="tabs"
-            v-leaves
-            role="tablist"
-            aria-label="The shelf"
-          >
+          <div class="tabs" v-leaves role="tablist" aria-label="The shelf">
             <button
               v-for="l in LEAVES"
               :key="l.id"
@@ -137,29 +132,15 @@ const price = (m: Material) =>
             </button>
           </div>
           <span class="grow"></span
-          ><button
-            v-if="shelf.undone.length"
-            class="tool take"
-            @click="shelf.undo"
-          >
+          ><button v-if="shelf.undone.length" class="tool take" @click="shelf.undo">
             Take back: {{ shelf.undone[shelf.undone.length - 1].label.toLowerCase() }}</button
-          ><button
-            v-if="shelf.redone.length"
-            class="tool take"
-            @click="shelf.redo"
-          >
+          ><button v-if="shelf.redone.length" class="tool take" @click="shelf.redo">
             Do again
           </button>
         </div>
         <div class="leaf">
-          <div
-            v-if="leaf === 'bottles'"
-            class="boards"
-          >
-            <section
-              v-for="g in bottled"
-              :key="g.kind"
-            >
+          <div v-if="leaf === 'bottles'" class="boards">
+            <section v-for="g in bottled" :key="g.kind">
               <h3 aria-level="2">{{ g.name }}</h3>
               <div class="board">
                 <button
@@ -190,14 +171,8 @@ const price = (m: Material) =>
               </div>
             </section>
           </div>
-          <div
-            v-else-if="leaf === 'stock'"
-            class="scrolling"
-          >
-            <table
-              class="plain"
-              data-test="stock"
-            >
+          <div v-else-if="leaf === 'stock'" class="scrolling">
+            <table class="plain" data-test="stock">
               <caption class="small soft">
                 A resin counts A and B together. What the build needs, less what you have, is bought
                 in whole packs.
@@ -212,22 +187,13 @@ const price = (m: Material) =>
                   <th class="num">to buy</th>
                 </tr>
               </thead>
-              <tbody
-                v-for="g in groups"
-                :key="g.kind"
-              >
+              <tbody v-for="g in groups" :key="g.kind">
                 <tr>
-                  <th
-                    colspan="6"
-                    class="kind"
-                  >
+                  <th colspan="6" class="kind">
                     {{ g.name }}
                   </th>
                 </tr>
-                <tr
-                  v-for="m in g.items"
-                  :key="m.id"
-                >
+                <tr v-for="m in g.items" :key="m.id">
                   <td>{{ m.name }}</td>
                   <td class="num">
                     {{
@@ -304,49 +270,26 @@ const price = (m: Material) =>
               }
             "
           />
-          <div
-            v-else
-            class="scrolling pairs"
-            data-test="pairs"
-          >
+          <div v-else class="scrolling pairs" data-test="pairs">
             <div class="hands">
               <label class="field"
                 ><span class="name">In one hand</span
-                ><select
-                  v-model="inHand[0]"
-                  class="choice"
-                  data-test="hand-one"
-                >
-                  <option
-                    v-for="t in things"
-                    :key="t"
-                    :value="t"
-                  >
+                ><select v-model="inHand[0]" class="choice" data-test="hand-one">
+                  <option v-for="t in things" :key="t" :value="t">
                     {{ capital(THINGS[t].name) }}
                   </option>
                 </select></label
               >
               <label class="field"
                 ><span class="name">In the other</span
-                ><select
-                  v-model="inHand[1]"
-                  class="choice"
-                  data-test="hand-two"
-                >
-                  <option
-                    v-for="t in things"
-                    :key="t"
-                    :value="t"
-                  >
+                ><select v-model="inHand[1]" class="choice" data-test="hand-two">
+                  <option v-for="t in things" :key="t" :value="t">
                     {{ capital(THINGS[t].name) }}
                   </option>
                 </select></label
               >
             </div>
-            <section
-              v-for="g in known"
-              :key="g.name"
-            >
+            <section v-for="g in known" :key="g.name">
               <h3 aria-level="2">{{ g.name }}</h3>
               <div class="marks">
                 <button
@@ -367,33 +310,16 @@ const price = (m: Material) =>
       </div>
     </div>
     <div class="tray">
-      <FindingsList
-        :findings="store.plan?.findings ?? []"
-        place="shelf"
-      />
-      <section
-        v-if="leaf === 'release'"
-        class="panel pad stack"
-      >
+      <FindingsList :findings="store.plan?.findings ?? []" place="shelf" />
+      <section v-if="leaf === 'release'" class="panel pad stack">
         <h2>{{ capital(THINGS[inHand[0]].name) }} and {{ THINGS[inHand[1]].name }}</h2>
-        <p
-          v-if="told"
-          data-test="told"
-        >
+        <p v-if="told" data-test="told">
           <b>{{ capital(told.result) }}.</b> {{ told.why }}
         </p>
-        <p
-          v-else
-          data-test="told"
-        >
-          Nobody has written that down yet.
-        </p>
+        <p v-else data-test="told">Nobody has written that down yet.</p>
         <p class="small soft">Common practice, no published source. Try it on a scrap.</p>
       </section>
-      <section
-        v-else-if="bottle"
-        class="panel pad stack"
-      >
+      <section v-else-if="bottle" class="panel pad stack">
         <div class="row">
           <h2 class="grow">Your bottle</h2>
           <button
@@ -405,15 +331,9 @@ const price = (m: Material) =>
             Remove
           </button>
         </div>
-        <BottleForm
-          :key="bottle.id"
-          :bottle="bottle"
-        />
+        <BottleForm :key="bottle.id" :bottle="bottle" />
       </section>
-      <section
-        v-else-if="kindShown"
-        class="panel pad stack"
-      >
+      <section v-else-if="kindShown" class="panel pad stack">
         <h2>{{ kindShown.name }}</h2>
         <p>{{ kindShown.note }}</p>
         <p class="soft small">{{ price(kindShown) }}</p>
@@ -429,10 +349,7 @@ const price = (m: Material) =>
           It becomes a bottle of your own, with the figures of its label, its stock and its price.
         </p>
       </section>
-      <section
-        v-else
-        class="panel pad stack"
-      >
+      <section v-else class="panel pad stack">
         <h2>Your shelf</h2>
         <p>
           Choose a kind to make a bottle of your own of it: type its label, and the plan follows it.
@@ -446,10 +363,7 @@ const price = (m: Material) =>
       <section class="panel pad">
         <label class="field"
           ><span class="name">Sign before prices</span
-          ><input
-            v-model="settings.currency"
-            class="choice"
-            maxlength="4"
+          ><input v-model="settings.currency" class="choice" maxlength="4"
         /></label>
       </section>
     </div>

@@ -197,12 +197,7 @@ function drag(what: Handle, to: Point2): void {
   <div class="worktop">
     <div class="drawings">
       <div class="panel leafed section-box">
-        <div
-          class="leaves"
-          v-leaves
-          role="tablist"
-          aria-label="Long drawing"
-        >
+        <div class="leaves" v-leaves role="tablist" aria-label="Long drawing">
           <button
             role="tab"
             :class="{ on: long === 'section' }"
@@ -249,12 +244,7 @@ function drag(what: Handle, to: Point2): void {
       </div>
       <div class="lower">
         <div class="panel leafed plan-box">
-          <div
-            class="leaves"
-            v-leaves
-            role="tablist"
-            aria-label="What lies on the plan"
-          >
+          <div class="leaves" v-leaves role="tablist" aria-label="What lies on the plan">
             <button
               v-for="(name, key) in SHOWN"
               :key="key"
@@ -281,20 +271,11 @@ function drag(what: Handle, to: Point2): void {
                 "
               >
                 {{ fromRun ? 'from the run' : 'from the forms' }}</button
-              ><label
-                v-if="show === 'white'"
-                class="both"
-                ><input
-                  v-model="both"
-                  type="checkbox"
-                  data-test="white-both"
-                />
-                both</label
+              ><label v-if="show === 'white'" class="both"
+                ><input v-model="both" type="checkbox" data-test="white-both" /> both</label
               ></template
             >
-            <span
-              v-if="plan && show === 'white'"
-              class="grow key"
+            <span v-if="plan && show === 'white'" class="grow key"
               ><template v-if="!plan.forms.ran"
                 ><i class="k15"></i> thin <i class="k40"></i> half
                 <i class="k70"></i> thick </template
@@ -302,19 +283,14 @@ function drag(what: Handle, to: Point2): void {
               ><template v-if="!plan.forms.ran"> in all</template
               ><template v-if="other && both"
                 >,
-                <span
-                  class="otherly"
-                  data-test="white-difference"
+                <span class="otherly" data-test="white-difference"
                   >{{ fromRun ? 'forms' : 'run' }} {{ Math.round(other.wholePct) }} %</span
                 ></template
               ></span
             >
           </div>
           <div class="drawing-box grow">
-            <div
-              v-if="choosingLip"
-              class="caption hint"
-            >
+            <div v-if="choosingLip" class="caption hint">
               Click the edge that the water falls over
             </div>
             <PlanDrawing
@@ -358,27 +334,12 @@ function drag(what: Handle, to: Point2): void {
             </PlanDrawing>
           </div>
         </div>
-        <div
-          v-if="ground?.measured && pool"
-          class="panel pad curve"
-        >
+        <div v-if="ground?.measured && pool" class="panel pad curve">
           <h3 aria-level="2">What each level holds</h3>
-          <StageCurve
-            :stage="ground.stage"
-            :level-mm="pool.levelMm"
-            :volume-ml="ground.volumeMl"
-          />
+          <StageCurve :stage="ground.stage" :level-mm="pool.levelMm" :volume-ml="ground.volumeMl" />
         </div>
-        <div
-          v-if="fall && fallForm?.curve"
-          class="panel leafed curve"
-        >
-          <div
-            class="leaves"
-            v-leaves
-            role="tablist"
-            aria-label="Drawing of the fall"
-          >
+        <div v-if="fall && fallForm?.curve" class="panel leafed curve">
+          <div class="leaves" v-leaves role="tablist" aria-label="Drawing of the fall">
             <button
               role="tab"
               :class="{ on: beside === 'sheet' }"
@@ -401,17 +362,10 @@ function drag(what: Handle, to: Point2): void {
               :form="fallForm"
               @land="landAt"
               @settled="store.endGroup"
-            /><StripSheet
-              v-else
-              :form="fallForm"
-              :strip-width-mm="fall.stripWidthMm"
-            />
+            /><StripSheet v-else :form="fallForm" :strip-width-mm="fall.stripWidthMm" />
           </div>
         </div>
-        <div
-          v-if="reach && reachForm?.stations.length && plan"
-          class="panel pad curve"
-        >
+        <div v-if="reach && reachForm?.stations.length && plan" class="panel pad curve">
           <h3>Along its line</h3>
           <div class="fill whole">
             <RunDrawing
@@ -422,17 +376,11 @@ function drag(what: Handle, to: Point2): void {
             />
           </div>
         </div>
-        <div
-          v-if="sea && seaForm && !seaForm.faults.length"
-          class="panel pad curve"
-        >
+        <div v-if="sea && seaForm && !seaForm.faults.length" class="panel pad curve">
           <h3>{{ seaForm.built ? 'The crest that is built' : 'From crest to crest' }}</h3>
           <WaveDrawing :form="seaForm" />
         </div>
-        <div
-          v-if="splash && splashForm"
-          class="panel pad curve"
-        >
+        <div v-if="splash && splashForm" class="panel pad curve">
           <h3>The splash</h3>
           <SplashDrawing
             :form="splashForm"
@@ -443,10 +391,7 @@ function drag(what: Handle, to: Point2): void {
       </div>
     </div>
     <div class="tray">
-      <FindingsList
-        :findings="plan?.findings ?? []"
-        place="water"
-      />
+      <FindingsList :findings="plan?.findings ?? []" place="water" />
       <section class="panel pad stack">
         <div class="row">
           <h3 class="grow">Source to sink</h3>
@@ -459,11 +404,7 @@ function drag(what: Handle, to: Point2): void {
           </button>
         </div>
         <ol class="run">
-          <li
-            v-for="(w, i) in build.waters"
-            :key="w.id"
-            class="row"
-          >
+          <li v-for="(w, i) in build.waters" :key="w.id" class="row">
             <button
               class="drop grow"
               :class="[w.kind, { on: w.id === water?.id }]"
@@ -510,11 +451,7 @@ function drag(what: Handle, to: Point2): void {
         </div>
       </section>
       <FlowPanel v-if="fall || reach" />
-      <section
-        v-if="pool && ground"
-        class="panel pad stack"
-        data-test="pool-figures"
-      >
+      <section v-if="pool && ground" class="panel pad stack" data-test="pool-figures">
         <div class="row">
           <LiveText
             class="choice grow figure"
@@ -522,10 +459,7 @@ function drag(what: Handle, to: Point2): void {
             aria-label="Name of the water"
             maxlength="120"
             @typed="rename"
-          /><button
-            class="tool danger"
-            @click="store.edit('Remove water', removeWater(pool!.id))"
-          >
+          /><button class="tool danger" @click="store.edit('Remove water', removeWater(pool!.id))">
             Remove
           </button>
         </div>
@@ -551,10 +485,7 @@ function drag(what: Handle, to: Point2): void {
             "
           />
         </div>
-        <dl
-          v-if="ground.measured"
-          class="figures"
-        >
+        <dl v-if="ground.measured" class="figures">
           <div>
             <dt>Volume</dt>
             <dd data-test="volume">
@@ -583,22 +514,18 @@ function drag(what: Handle, to: Point2): void {
           <div>
             <dt>Pours</dt>
             <dd data-test="pours">
-              <How
-                v-if="heat"
-                :about="explainPours(heat)"
-                >{{ layers.length }}</How><template v-else>{{ layers.length }}</template> {{ ' '
+              <How v-if="heat" :about="explainPours(heat)">{{ layers.length }}</How><template
+                v-else
+                >{{ layers.length }}</template
+              >
+              {{ ' '
               }}<small v-if="layers.length"
                 >of {{ mm(layers[0].toMm - layers[0].fromMm) }} at the deepest</small
               >
             </dd>
           </div>
         </dl>
-        <p
-          v-else
-          class="fault"
-        >
-          The ground cannot be measured yet: see Ground.
-        </p>
+        <p v-else class="fault">The ground cannot be measured yet: see Ground.</p>
         <p class="small soft">Click a figure to see where it comes from.</p>
       </section>
       <section
@@ -613,10 +540,7 @@ function drag(what: Handle, to: Point2): void {
             aria-label="Name of the water"
             maxlength="120"
             @typed="rename"
-          /><button
-            class="tool danger"
-            @click="store.edit('Remove water', removeWater(water!.id))"
-          >
+          /><button class="tool danger" @click="store.edit('Remove water', removeWater(water!.id))">
             Remove
           </button>
         </div>
@@ -628,18 +552,8 @@ function drag(what: Handle, to: Point2): void {
           :choosing="choosingLip"
           @choose="choosingLip = !choosingLip"
         />
-        <ReachSheet
-          v-if="reach && reachForm"
-          :reach="reach"
-          :form="reachForm"
-          :scale="ratio"
-        />
-        <SeaSheet
-          v-if="sea && seaForm"
-          :sea="sea"
-          :form="seaForm"
-          :scale="ratio"
-        />
+        <ReachSheet v-if="reach && reachForm" :reach="reach" :form="reachForm" :scale="ratio" />
+        <SeaSheet v-if="sea && seaForm" :sea="sea" :form="seaForm" :scale="ratio" />
         <SplashSheet
           v-if="splash && splashForm"
           :splash="splash"
@@ -648,18 +562,8 @@ function drag(what: Handle, to: Point2): void {
         />
         <p class="small soft">Click a figure to see where it comes from.</p>
       </section>
-      <WhitePanel
-        v-if="plan && water"
-        :build="build"
-        :forms="plan.forms"
-        :water="water.id"
-      />
-      <PoolWays
-        v-if="pool && ground?.measured"
-        :key="pool.id"
-        :pool="pool"
-        :plan="plan"
-      />
+      <WhitePanel v-if="plan && water" :build="build" :forms="plan.forms" :water="water.id" />
+      <PoolWays v-if="pool && ground?.measured" :key="pool.id" :pool="pool" :plan="plan" />
     </div>
   </div>
 </template>

@@ -317,61 +317,30 @@ const STEPS = {
 </script>
 
 <template>
-  <div
-    class="worktop"
-    data-test="weigh"
-  >
+  <div class="worktop" data-test="weigh">
     <div class="drawings">
       <section class="panel pad stack head">
         <header class="row">
-          <button
-            class="tool"
-            @click="router.push({ name: 'mix', params: { id: build.id } })"
-          >
+          <button class="tool" @click="router.push({ name: 'mix', params: { id: build.id } })">
             ‹ All cups
           </button>
-          <h1
-            v-if="batch"
-            class="grow"
-          >
+          <h1 v-if="batch" class="grow">
             {{ pool?.name }}, pour {{ batch.pour
             }}<template v-if="batch.cups > 1">, cup {{ batch.cup }} of {{ batch.cups }}</template>
           </h1>
-          <h1
-            v-else
-            class="grow"
-          >
-            This cup is not in the plan
-          </h1>
-          <span
-            v-if="batch"
-            class="soft"
+          <h1 v-else class="grow">This cup is not in the plan</h1>
+          <span v-if="batch" class="soft"
             >{{ grams(batch.massG) }} in a {{ batch.cupMl }} ml cup</span
           >
         </header>
-        <ol
-          v-if="batch"
-          class="phases"
-        >
-          <li
-            v-for="(name, id) in STEPS"
-            :key="id"
-            :class="{ on: w.phase === id }"
-          >
+        <ol v-if="batch" class="phases">
+          <li v-for="(name, id) in STEPS" :key="id" :class="{ on: w.phase === id }">
             {{ name }}
           </li>
         </ol>
       </section>
-      <section
-        v-if="batch"
-        class="panel pad dial"
-      >
-        <p
-          v-if="w.trouble"
-          class="trouble"
-          role="alert"
-          data-test="scale-trouble"
-        >
+      <section v-if="batch" class="panel pad dial">
+        <p v-if="w.trouble" class="trouble" role="alert" data-test="scale-trouble">
           <b>{{ TROUBLE[w.trouble] }}</b>
           {{ ' '
           }}<span v-if="w.troubleText && w.trouble !== 'restarted'"
@@ -390,12 +359,7 @@ const STEPS = {
             :stable="w.stable"
             :live="device.connected.value && !w.trouble"
           />
-          <div
-            v-else
-            class="verdict"
-            :class="poured.verdict"
-            data-test="verdict"
-          >
+          <div v-else class="verdict" :class="poured.verdict" data-test="verdict">
             <h2>
               {{
                 poured.verdict === 'right'
@@ -410,16 +374,11 @@ const STEPS = {
               {{ Math.abs(poured.errorPct).toFixed(1) }} %
               {{ poured.errorPct >= 0 ? 'over' : 'under' }}.
             </p>
-            <p
-              v-if="poured.addG"
-              class="large"
-            >
+            <p v-if="poured.addG" class="large">
               Add <b data-test="add">{{ grams(poured.addG.grams) }} of {{ poured.addG.part }}</b
               ><template v-if="poured.fits"
                 >: {{ grams(poured.afterG) }} in all, the cup takes it.</template
-              ><b
-                v-else
-                class="fault"
+              ><b v-else class="fault"
                 >: {{ grams(poured.afterG) }} in all, more than the cup takes. Move to a larger cup
                 first.</b
               >
@@ -430,138 +389,49 @@ const STEPS = {
               role="img"
               :aria-label="`Part B ${poured.errorPct.toFixed(1)} % from its ratio`"
             >
-              <rect
-                x="10"
-                y="22"
-                width="580"
-                height="16"
-                class="far"
-              />
-              <rect
-                x="213"
-                y="22"
-                width="174"
-                height="16"
-                class="bears"
-              />
-              <rect
-                x="271"
-                y="22"
-                width="58"
-                height="16"
-                class="good"
-              />
+              <rect x="10" y="22" width="580" height="16" class="far" />
+              <rect x="213" y="22" width="174" height="16" class="bears" />
+              <rect x="271" y="22" width="58" height="16" class="good" />
               <path
                 :d="`M${300 + 29 * Math.max(-10, Math.min(10, poured.errorPct))} 20l-9 -16h18Z`"
                 class="here"
               />
-              <text
-                x="300"
-                y="58"
-                text-anchor="middle"
-              >
-                in its ratio
-              </text>
-              <text
-                x="213"
-                y="58"
-                text-anchor="middle"
-                class="quiet"
-              >
-                −3 %
-              </text>
-              <text
-                x="387"
-                y="58"
-                text-anchor="middle"
-                class="quiet"
-              >
-                +3 %
-              </text>
-              <text
-                x="590"
-                y="58"
-                text-anchor="end"
-                class="quiet"
-              >
-                10 % too much B
-              </text>
-              <text
-                x="10"
-                y="58"
-                class="quiet"
-              >
-                10 % too little B
-              </text>
+              <text x="300" y="58" text-anchor="middle">in its ratio</text>
+              <text x="213" y="58" text-anchor="middle" class="quiet">−3 %</text>
+              <text x="387" y="58" text-anchor="middle" class="quiet">+3 %</text>
+              <text x="590" y="58" text-anchor="end" class="quiet">10 % too much B</text>
+              <text x="10" y="58" class="quiet">10 % too little B</text>
             </svg>
-            <ul
-              v-if="drops.length && pool?.tinting === 'batch-by-batch'"
-              class="drops"
-            >
-              <li
-                v-for="d in drops"
-                :key="d.id"
-              >
-                <span
-                  class="swatch"
-                  :style="{ background: d.colour }"
-                ></span
+            <ul v-if="drops.length && pool?.tinting === 'batch-by-batch'" class="drops">
+              <li v-for="d in drops" :key="d.id">
+                <span class="swatch" :style="{ background: d.colour }"></span
                 ><b>{{ d.count.toFixed(1) }}</b> drops
                 {{ d.name.replace(' tint', '').toLowerCase() }}
               </li>
             </ul>
-            <p
-              v-else-if="drops.length"
-              class="soft"
-            >
+            <p v-else-if="drops.length" class="soft">
               Its tint came in with part A: nothing to count.
             </p>
           </div>
         </div>
         <div class="row buttons">
-          <button
-            v-if="w.phase === 'cup'"
-            class="tool main big"
-            data-test="tare"
-            @click="tare"
-          >
+          <button v-if="w.phase === 'cup'" class="tool main big" data-test="tare" @click="tare">
             Tare <kbd>T</kbd>
           </button>
-          <button
-            v-if="w.phase === 'A'"
-            class="tool main big"
-            data-test="next"
-            @click="onward"
-          >
+          <button v-if="w.phase === 'A'" class="tool main big" data-test="next" @click="onward">
             A is in, on to B <kbd>Enter</kbd>
           </button>
-          <button
-            v-if="w.phase === 'B'"
-            class="tool main big"
-            data-test="next"
-            @click="onward"
-          >
+          <button v-if="w.phase === 'B'" class="tool main big" data-test="next" @click="onward">
             B is in <kbd>Enter</kbd>
           </button>
-          <button
-            v-if="w.phase === 'done' && next"
-            class="tool main big"
-            @click="onward"
-          >
+          <button v-if="w.phase === 'done' && next" class="tool main big" @click="onward">
             Next cup <kbd>Enter</kbd>
           </button>
-          <button
-            v-if="w.phase !== 'cup'"
-            class="tool big"
-            @click="again"
-          >
+          <button v-if="w.phase !== 'cup'" class="tool big" @click="again">
             Weigh this cup again
           </button>
           <span class="grow"></span>
-          <div
-            v-if="w.phase !== 'done'"
-            class="typed"
-          >
+          <div v-if="w.phase !== 'done'" class="typed">
             <NumberField
               v-model="typedG"
               :label="`Or type what ${w.phase === 'B' ? 'B' : 'A'} came to`"
@@ -584,10 +454,7 @@ const STEPS = {
     <div class="tray">
       <section class="panel pad stack">
         <h2>Scale</h2>
-        <p
-          v-if="!device.connected.value"
-          class="small soft"
-        >
+        <p v-if="!device.connected.value" class="small soft">
           Nothing is connected. Typed grams work without.
         </p>
         <div class="row">
@@ -599,17 +466,9 @@ const STEPS = {
           >
             {{
               device.connected.value && standIn ? 'Connect again' : 'Stand-in scale'
-            }}</button><button
-            v-if="hasSerial()"
-            class="tool"
-            @click="connect(true)"
-          >
+            }}</button><button v-if="hasSerial()" class="tool" @click="connect(true)">
             Serial scale…</button
-          ><button
-            v-if="device.connected.value"
-            class="tool"
-            @click="device.disconnect()"
-          >
+          ><button v-if="device.connected.value" class="tool" @click="device.disconnect()">
             Let go
           </button>
         </div>
@@ -619,11 +478,7 @@ const STEPS = {
             after.
           </p>
           <div class="row">
-            <button
-              class="tool"
-              data-test="cup-on"
-              @click="world({ place: 14.6 })"
-            >
+            <button class="tool" data-test="cup-on" @click="world({ place: 14.6 })">
               Put a cup on
             </button>
             <button
@@ -636,12 +491,7 @@ const STEPS = {
             >
               Hold: pour <kbd>Space</kbd>
             </button>
-            <button
-              class="tool"
-              @click="world({ place: -1.0 })"
-            >
-              Spoon 1 g out
-            </button>
+            <button class="tool" @click="world({ place: -1.0 })">Spoon 1 g out</button>
           </div>
           <details class="small">
             <summary>What if it fails</summary>
@@ -666,10 +516,7 @@ const STEPS = {
       </section>
       <section class="panel pad stack">
         <h2>Clocks of this cup</h2>
-        <p
-          v-if="clocksProblem"
-          class="fault"
-        >
+        <p v-if="clocksProblem" class="fault">
           {{ clocksProblem }}
         </p>
         <template v-if="clocks">
