@@ -22,7 +22,7 @@ import { RESINS } from '../core/craft/materials/resins'
 import { daysStage } from '../core/plan/7-days/daysStage'
 import { schedule } from '../core/plan/7-days/schedule'
 import { largeProblem } from '../tests/support/largeProblem'
-import { highs, modelled, smallProblem } from '../tests/support/scheduleModel'
+import { modelled, smallProblem, Solver } from '../tests/support/scheduleModel'
 import { flowOver } from '../core/running/flowOver'
 import { readRun } from '../core/plan/2-forms/ran/ranPlan'
 import { sceneMaker } from '../core/plan/2-forms/scene/sceneMaker'
@@ -436,7 +436,7 @@ async function coatsInBrowser(s: Stage, aimMs: number): Promise<void> {
 
 /** The exact schedule, against HiGHS on the same instances in the same run, and on problems of real size. */
 async function days(): Promise<void> {
-  const solver = await highs()
+  const solver = await Solver.load(true)
   const ratios: number[] = []
   const ours: number[] = []
   for (let seed = 1; seed <= 60; seed++) {

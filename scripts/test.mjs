@@ -10,6 +10,7 @@ import { ROOT, bin, installForTests, installPackages } from './ready.mjs'
 installPackages()
 installForTests()
 const folder = join(ROOT, '.tmp')
+rmSync(folder, { recursive: true, force: true })
 mkdirSync(folder, { recursive: true })
 let passed = 0
 let failed = 0
@@ -73,14 +74,28 @@ function testFiles() {
     .map((file) => `tests/${file}.test.ts`)
 }
 
-/** All files in one queue, as many at a time as there are cores. */
+/** Browser tests mostly wait for a page: more files at a time than there are cores. */
+const AT_A_TIME = 2 * Math.max(2, availableParallelism())
+
+/** All files in one queue. */
 async function suite() {
+  const files = testFiles()
+  const { bundleTests } = await import('./bundle.mjs')
+  await bundleTests(files, '.tmp/tests')
+  const bundled = files.map((file) => file.replace('tests/', '.tmp/tests/').replace(/ts$/, 'mjs'))
   const report = join(folder, 'report.json')
-  rmSync(report, { force: true })
-  const jobs = String(Math.max(2, availableParallelism()))
-  const mocha = ['--no-config', '--import=tsx', '--parallel', '--jobs', jobs, '--timeout', '90000']
+  const mocha = ['--no-config', '--parallel', '--jobs', String(AT_A_TIME), '--timeout', '90000']
   const reporter = ['--reporter', 'tests/support/reporter.cjs', '--reporter-option']
-  const args = [bin('mocha'), ...mocha, ...reporter, `file=${report}`, '--exit', ...testFiles()]
+  const maps = ['--enable-source-maps']
+  const args = [
+    ...maps,
+    bin('mocha'),
+    ...mocha,
+    ...reporter,
+    `file=${report}`,
+    '--exit',
+    ...bundled
+  ]
   const good = await go('tests', process.execPath, args, true)
   try {
     const stats = JSON.parse(readFileSync(report, 'utf8'))
@@ -94,19 +109,14 @@ async function suite() {
   }
 }
 
-// two lanes, one for each core; whatever looks at the built app comes after the build
+// whatever looks at the built app comes after the build; the checks run beside the tests
 await Promise.all([
-  (async () => {
-    await check('build', 'vite', 'build', '--logLevel', 'warn')
-    await check('lint', 'eslint', '.', '--max-warnings', '0')
-  })(),
-  (async () => {
-    await check('types', 'vue-tsc', '-p', 'tsconfig.json')
-    await check('rooms', 'depcruise', '--config', '.dependency-cruiser.cjs', ...rooms)
-  })(),
-  check('format', 'prettier', '--check', '.', '--log-level', 'warn')
+  check('build', 'vite', 'build', '--logLevel', 'warn').then(suite),
+  check('types', 'vue-tsc', '-p', 'tsconfig.json')
+    .then(() => check('lint', 'eslint', '.', '--max-warnings', '0'))
+    .then(() => check('format', 'prettier', '--check', '.', '--log-level', 'warn'))
+    .then(() => check('rooms', 'depcruise', '--config', '.dependency-cruiser.cjs', ...rooms))
 ])
-await suite()
 rmSync(folder, { recursive: true, force: true })
 console.log(`\n${passed} passed, ${failed} failed`)
 process.exit(failed === 0 ? 0 : 1)

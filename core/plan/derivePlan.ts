@@ -239,7 +239,7 @@ export function finished(run: PlanRun): Plan {
  * @param shelf  materials; left out, the built-in kinds
  * @param history  what other builds left behind: outcomes and lessons; left out, nothing
  * @returns      the plan; whatever cannot be worked out is left empty and said in `findings`
- * @example derivePlan(build).days.finish // "2026-12-05T20:15+00:00"
+ * @example derivePlan(build).days.finish // "2026-12-31T21:06+00:00"
  */
 export const derivePlan = (
   build: Build,

@@ -29,7 +29,7 @@ function sameNumbers(a: ArrayBufferView, b: object): boolean {
   return true
 }
 
-/** `remembered`, with a last answer for each key. @example rememberedBy(([pool]) => pool.id, measure) */
+/** `remembered`, with a last answer for each key. @example rememberedBy(([id]) => id, (id: string) => id.length)('weir') // 4 */
 export function rememberedBy<Inputs extends unknown[], Output>(
   keyOf: (inputs: NoInfer<Inputs>) => string,
   stage: (...inputs: Inputs) => Output

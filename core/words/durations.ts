@@ -14,7 +14,7 @@ export function duration(minutes: number): string {
   return `${Math.floor(hours / 24)}${THIN}days${hours % 24 ? ` ${hours % 24}${THIN}h` : ''}`
 }
 
-/** Minutes as an estimate is said: in the one unit that fits. @example about(4300) // "3 days" */
+/** Minutes as an estimate is said: in the one unit that fits. @example about(4300) // "72 h" */
 export function about(minutes: number): string {
   if (minutes < 1.5 * HOUR) return `${Math.round(minutes)} min`
   if (minutes < 3 * DAY) return `${Math.round(minutes / HOUR)} h`

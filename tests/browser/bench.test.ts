@@ -167,7 +167,7 @@ describe('At the bench', function () {
   })
 
   it('offline, and installed as an app: everything is kept, and a reload without a network works on', async () => {
-    const context = await s.profile()
+    const context = await s.profile({ offline: true })
     const page = await openPage(context, `${s.address}/build/${DEMO_ID}/days`, false)
     await page.locator('[data-test="proof"]').waitFor()
     const manifest = JSON.parse(

@@ -1,4 +1,4 @@
-import { Ajv2020 } from 'ajv/dist/2020'
+import { Ajv2020 } from 'ajv/dist/2020.js'
 import { expect } from 'chai'
 import fc from 'fast-check'
 import ICAL from 'ical.js'

@@ -1,13 +1,17 @@
 import { expect } from 'chai'
 import { calculate } from '../../core/exchange/calc/contract'
 import { schedule, type Schedule } from '../../core/plan/7-days/schedule'
-import { highs, modelled, smallProblem, type Solver } from '../support/scheduleModel'
+import { modelled, smallProblem, Solver } from '../support/scheduleModel'
 
 describe('The schedule against a mixed-integer solver (HiGHS, time-indexed model)', function () {
   this.timeout(300_000)
   let solver: Solver
   before(async () => {
-    solver = await highs()
+    solver = await Solver.load()
+  })
+  after(() => {
+    solver.keep()
+    expect(solver.solvedLive, 'problems that HiGHS solved in this very run').to.be.at.least(5)
   })
 
   it('72 small problems: the same least finish, proven, and the same ones impossible', () => {

@@ -30,11 +30,15 @@ const FLAGS = [
 export interface Stage {
   address: string
   browser: Browser
-  /** A fresh profile: nothing stored. */
+  /**
+   * A fresh profile: nothing stored. The keeper of the app for a shed without a network starts only
+   * where that is tried (`offline`): it compiles all there is.
+   */
   profile: (options?: {
     width?: number
     height?: number
     dark?: boolean
+    offline?: boolean
   }) => Promise<BrowserContext>
   close: () => Promise<void>
 }
@@ -54,13 +58,14 @@ export async function stage(demos: 'all' | 'first' | 'none' = 'all'): Promise<St
   return {
     address: `http://127.0.0.1:${address.port}`,
     browser,
-    profile: async ({ width = 1280, height = 800, dark = false } = {}) => {
+    profile: async ({ width = 1280, height = 800, dark = false, offline = false } = {}) => {
       const context = await browser.newContext({
         viewport: { width, height },
         colorScheme: dark ? 'dark' : 'light',
         locale: 'en-GB',
         timezoneId: 'Europe/Lisbon',
-        acceptDownloads: true
+        acceptDownloads: true,
+        serviceWorkers: offline ? 'allow' : 'block'
       })
       // a busy machine is given time: no test is about speed
       context.setDefaultTimeout(60_000)

@@ -19,7 +19,8 @@ const shared = {
   own: Joi.valid(true)
 }
 
-const kinetics = open({
+/** What the heat model knows of a resin, and what it takes: W, J, g and K. */
+export const KINETICS_FIELDS: Joi.SchemaMap = {
   a1PerS: Joi.number().min(0).max(1e20).required(),
   e1JMol: Joi.number().min(0).max(200_000).required(),
   a2PerS: Joi.number().min(0).max(1e20).required(),
@@ -31,7 +32,7 @@ const kinetics = open({
   kWMK: above(500).required(),
   densityGCm3: above(25).required(),
   gelAlpha: Joi.number().greater(0).less(1).required()
-})
+}
 
 const resin = open({
   kind: Joi.valid('resin').required(),
@@ -49,7 +50,7 @@ const resin = open({
   stirMin: Joi.number().min(0).max(120).required(),
   standMin: Joi.number().min(0).max(600).required(),
   curedH: Joi.number().min(0.1).max(2000).required(),
-  kinetics
+  kinetics: open(KINETICS_FIELDS)
 })
 
 const tint = open({

@@ -14,7 +14,7 @@ export type Shelf = ReadonlyMap<string, Material>
 /**
  * A shelf from lists of materials; a later one with the same id takes the place of an earlier.
  *
- * @example shelfOf([...BUILT_IN, myBottle])
+ * @example shelfOf(BUILT_IN).get('clear-epoxy-2-1')?.kind // "resin"
  */
 export const shelfOf = (materials: readonly Material[]): Shelf =>
   new Map(materials.map((m) => [m.id, m]))

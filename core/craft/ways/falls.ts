@@ -1,17 +1,6 @@
 import { BETWEEN_POOLS } from './after'
-import type { StepTemplate, Way } from './types'
-
-const blend: StepTemplate = {
-  id: 'blend',
-  order: 16,
-  title: 'Blend lip, seams and foot with gel',
-  how: 'Work gel into the seams and feather it out over the pool above. Thin coats: a thick one stays white.',
-  right: 'You cannot find the seam from the front.',
-  hands: { fixed: 15, per: { widthCm: 1.2 } },
-  wait: { becomes: 'clear', min: 'rippleClear' },
-  after: ['hang'],
-  cautions: []
-}
+import { BLEND } from './blend'
+import type { Way } from './types'
 
 /** Clear-drying caulk run out as a ribbon. docs/trade.md 2 and 6 (C1). Common practice, no source. */
 export const CAULK_RIBBON: Way = {
@@ -67,7 +56,7 @@ export const CAULK_RIBBON: Way = {
       cautions: ['blade'],
       tools: ['pins', 'sharp blade']
     },
-    blend
+    BLEND
   ],
   uses: [
     { material: 'release-sheet', amount: { fixed: 50, per: { stripCm2: 1.5 } } },
@@ -157,7 +146,7 @@ export const CUT_SHEET: Way = {
       after: [{ step: 'gel', wait: { becomes: 'firm', min: 'propRelease' } }],
       cautions: []
     },
-    { ...blend, after: ['gel', 'release'] }
+    { ...BLEND, after: ['gel', 'release'] }
   ],
   uses: [
     { material: 'film', amount: { fixed: 20, per: { filmCm2: 1.2 } } },
@@ -220,7 +209,7 @@ export const PACK_STEPS: Way = {
       after: ['hang'],
       cautions: []
     },
-    { ...blend, after: ['gel'] }
+    { ...BLEND, after: ['gel'] }
   ],
   uses: [
     { material: 'film', amount: { fixed: 10, per: { filmCm2: 1.3 } } },
@@ -365,7 +354,7 @@ export const READY_STRIP: Way = {
       cautions: ['blade'],
       tools: ['scissors', 'pins']
     },
-    blend
+    BLEND
   ],
   uses: [
     { material: 'ready-strip', amount: { fixed: 0, per: { stripCm2: 1.1 } } },

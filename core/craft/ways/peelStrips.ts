@@ -1,4 +1,5 @@
 import { BETWEEN_POOLS } from './after'
+import { BLEND } from './blend'
 import type { Way } from './types'
 
 /**
@@ -55,17 +56,7 @@ export const PEEL_STRIPS: Way = {
       after: ['comb', ...BETWEEN_POOLS],
       cautions: ['blade']
     },
-    {
-      id: 'blend',
-      order: 16,
-      title: 'Blend lip, seams and foot with gel',
-      how: 'Work gel into the seams and feather it out over the pool above. Thin coats: a thick one stays white.',
-      right: 'You cannot find the seam from the front.',
-      hands: { fixed: 15, per: { widthCm: 1.2 } },
-      wait: { becomes: 'clear', min: 'rippleClear' },
-      after: ['hang'],
-      cautions: []
-    }
+    BLEND
   ],
   uses: [
     { material: 'release-sheet', amount: { fixed: 50, per: { stripCm2: 1.5 } } },

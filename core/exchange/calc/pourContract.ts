@@ -12,6 +12,7 @@ import { verdictOf } from '../../physics/stuff/heat/verdict'
 import { uvCure, type UvInput } from '../../physics/stuff/light/uvCure'
 import { RESINS } from '../../craft/materials/resins'
 import { TINTS } from '../../craft/materials/tints'
+import { KINETICS_FIELDS } from '../../build/file/bottleSchema'
 import { calculator, some, unique, type Calculator } from './calculator'
 
 /** Air that anybody pours in, °C: what a thermometer says outside these was misread. */
@@ -20,19 +21,7 @@ const room = () => Joi.number().min(ROOM_LIMITS_C[0]).max(ROOM_LIMITS_C[1])
 const colour = () => Joi.string().pattern(/^#[0-9a-f]{6}$/i, 'a colour such as #2a5f60')
 const THICKEST_MM = 1000
 
-const kinetics = Joi.object({
-  a1PerS: Joi.number().min(0).max(1e20).required(),
-  e1JMol: Joi.number().min(0).max(200_000).required(),
-  a2PerS: Joi.number().min(0).max(1e20).required(),
-  e2JMol: Joi.number().min(0).max(200_000).required(),
-  m: Joi.number().min(0).max(5).required(),
-  n: Joi.number().min(0).max(6).required(),
-  heatJG: Joi.number().min(0).max(2000).required(),
-  cJGK: some(20).required(),
-  kWMK: some(500).required(),
-  densityGCm3: some(25).required(),
-  gelAlpha: Joi.number().greater(0).less(1).required()
-})
+const kinetics = Joi.object(KINETICS_FIELDS)
 
 const bed = Joi.object({
   material: Joi.valid(...THERMAL_IDS),

@@ -7,7 +7,8 @@ const ON_ITS_SIDE = 2
 
 /**
  * The unit and the axis that make a scan come nearest to the size of the base.
- * @example guessPlacement(extents, base).unitMm // 10
+ * @example guessPlacement({ z: { min: [0, 0, 0], max: [30, 20, 4] }, y: { min: [0, -4, 0], max: [30, 0,
+ *   20] } }, { widthMm: 300, depthMm: 200 }).unitMm // 10
  */
 export function guessPlacement(
   extents: Readonly<Record<Placement['up'], Extent>>,

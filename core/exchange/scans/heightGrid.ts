@@ -32,7 +32,7 @@ export interface Placement {
 /** Cells along the longer side of a scan. */
 const CELLS = 420
 
-/** Extent of a mesh in its own unit, with the wanted axis up. @example extentOf(mesh, 'z').max */
+/** Extent of a mesh in its own unit, with the wanted axis up. @example extentOf({ xyz: new Float32Array([0, 0, 1, 4, 0, 2, 0, 3, 1]) }, 'z').max // [4, 3, 2] */
 export function extentOf({ xyz }: Mesh, up: Placement['up']): Extent {
   const min: Extent['min'] = [Infinity, Infinity, Infinity]
   const max: Extent['max'] = [-Infinity, -Infinity, -Infinity]

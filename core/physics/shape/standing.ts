@@ -25,8 +25,8 @@ function upTo({ shape, widthMm: w, depthMm: d, heightMm: h }: Solid, height: num
 /**
  * What things in the water take the place of between two heights, ml.
  *
- * @example displacedMl([{ …, shape: 'block', widthMm: 10, depthMm: 10, heightMm: 30, footMm: 0 }],
- *   0, 20) // 2
+ * @example displacedMl([{ id: 'a', shape: 'block', at: [0, 0], widthMm: 10, depthMm: 10, heightMm: 30,
+ *   footMm: 0 }], 0, 20) // 2
  */
 export const displacedMl = (things: readonly Stood[], fromMm: number, toMm: number): number =>
   things.reduce((sum, t) => sum + upTo(t, toMm - t.footMm) - upTo(t, fromMm - t.footMm), 0) / 1000

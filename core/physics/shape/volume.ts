@@ -40,8 +40,7 @@ export interface VolumeAnswer {
  *               volume, ml (0 by triangulation, which knows none)
  * @throws RangeError when outline or soundings are at fault
  * @example volumeOver({ outline: [[0, 0], [100, 0], [100, 50], [0, 50]], edge: 'wall', soundings:
- *   [[50, 25, 0]], levelMm: 10 })
- *   // volumeMl 50
+ *   [[50, 25, 0]], levelMm: 10 }).volumeMl // 50
  */
 export function volumeOver(input: VolumeInput): VolumeAnswer {
   const corners = input.outline.map(([x, y, z]) => ({

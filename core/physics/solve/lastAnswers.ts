@@ -8,7 +8,7 @@ export interface LastAnswers<Answer> {
  * Keeps the answers asked for last: when it is full, the one that was kept longest goes.
  *
  * @param most  answers kept at once, above 0
- * @example const known = lastAnswers<number>(200)
+ * @example lastAnswers<number>(200).get('nobody asked') === undefined // true
  */
 export function lastAnswers<Answer>(most: number): LastAnswers<Answer> {
   const kept = new Map<string, Answer>()

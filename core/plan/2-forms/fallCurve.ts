@@ -51,7 +51,7 @@ export interface FallCurve {
  * @param dropMm         from the crest to the foot, mm on the model
  * @param unitDischarge  full size, m²/s
  * @param approachFroude of fast water upstream; left out: from a quiet pool
- * @example fallCurve(48, 30, 0.25).landMm // 13.6
+ * @example fallCurve(48, 30, 0.25).landMm // 21.8
  */
 export function fallCurve(
   scale: number,

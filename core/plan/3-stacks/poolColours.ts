@@ -105,7 +105,8 @@ export function poolColours(
 
 /**
  * What a pool looks like where it is so deep: its nearest swatch.
- * @example swatchAt(colours, 8).colour // "#2c5a54"
+ * @example swatchAt({ swatches: [{ depthMm: 5, colour: '#7c9a94' }, { depthMm: 10, colour: '#2c5a54' }]
+ *   }, 8)?.colour // "#2c5a54"
  */
 export const swatchAt = (
   { swatches }: Pick<PoolColours, 'swatches'>,

@@ -117,7 +117,7 @@ function merged(spans: Span[]): Span[] {
 
 /**
  * An instant as the builder's clock has it, with its offset.
- * @example localIso(0, 'UTC') // "1970-01-01T00:00:00.000Z"
+ * @example localIso(0, 'UTC') // "1970-01-01T00:00Z"
  */
 export const localIso = (ms: number, zone: string): string =>
   DateTime.fromMillis(ms, { zone }).toISO({ suppressSeconds: true, suppressMilliseconds: true })!

@@ -28,7 +28,7 @@ export interface Tiling {
 
 /**
  * Sheets for a drawing, upright or lying, whichever takes fewer.
- * @example tiling({ widthMm: 420, heightMm: 300 }, 'a4').sheets // 6
+ * @example tiling({ widthMm: 420, heightMm: 300 }, 'a4').sheets // 4
  */
 export function tiling(
   { widthMm, heightMm }: Pick<Template, 'widthMm' | 'heightMm'>,

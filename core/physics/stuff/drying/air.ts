@@ -14,7 +14,7 @@ const WATER_G_M3 = 1e6
 /**
  * Saturation pressure of water vapour, Pa.
  * @source Buck 1981, written from memory
- * @example saturationPa(20) // 2339
+ * @example saturationPa(20) // 2338
  */
 export const saturationPa = (tempC: number): number =>
   611.21 * Math.exp((18.678 - tempC / 234.5) * (tempC / (257.14 + tempC)))

@@ -25,7 +25,7 @@ export const BEADS_PACK = 0.64
  * @throws RangeError for a recipe without gel, or with more filler than the gel can wet: it crumbles
  * @source Krieger & Dougherty 1959: η/η₀ = (1 − φ/φ_m)^(−2.5 φ_m); written from memory
  * @example pasteOf([{ massG: 10, densityGCm3: 1, kind: 'gel' }, { massG: 1, densityGCm3: 0.25,
- *   kind: 'powder' }], 0.64).viscosityRatio // 2.59
+ *   kind: 'powder' }], 0.64).viscosityRatio // 2.576
  */
 export function pasteOf(parts: readonly PastePart[], maxPacking: number): Paste {
   const volumes = parts.map((p) => p.massG / p.densityGCm3)
@@ -53,7 +53,7 @@ export function pasteOf(parts: readonly PastePart[], maxPacking: number): Paste 
  * less steeply.
  *
  * @source Chateau, Ovarlez & Trung 2008: τ/τ₀ = √((1 − φ)(1 − φ/φ_m)^(−2.5 φ_m)); written from memory
- * @example pasteYield(40, 0.3, 0.64) // 61
+ * @example pasteYield(40, 0.3, 0.64) // 55.5
  */
 export const pasteYield = (
   gelYieldPa: number,

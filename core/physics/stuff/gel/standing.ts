@@ -16,7 +16,7 @@ export const sagLimit = (yieldPa: number, densityGCm3: number, slopeDeg: number)
  * How far the whole model must be tilted back so that a coat stays where it is.
  *
  * @returns degrees; 0: it stays as it is
- * @example tiltFor(50, 1.05, 90, 8) // 52.7: the face leans back to 37.3°
+ * @example tiltFor(50, 1.05, 90, 8) // 52.6: the face leans back to 37.4°
  */
 export function tiltFor(
   yieldPa: number,

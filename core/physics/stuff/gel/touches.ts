@@ -71,7 +71,8 @@ export interface GelWindow {
  * @param wavelengthMm  ripple wanted, crest to crest
  * @param touchMin      when it has skinned over and takes no mark; null: never
  * @param slower        how much slower than at 20 °C and 50 % it thickens
- * @example windowsOf(gel, 2, 4, 480, 1).find((w) => w.id === 'stipple')!.opensMin // about 18
+ * @example windowsOf({ viscosityPaS: 20, thickenMin: 1.8, surfaceTensionNM: 0.035, densityGCm3: 1.05
+ *   }, 2, 4, 480, 1).find((w) => w.id === 'stipple')!.opensMin // about 18
  */
 export function windowsOf(
   gel: FlowingGel,

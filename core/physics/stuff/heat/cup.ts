@@ -21,7 +21,7 @@ const LONGEST_MIN = 60 * 24 * 60
  * @returns      min; Infinity when it does not gel in 60 days
  * @source the 100 g cup of ASTM D2471 (gel time and peak exotherm), from memory; heat equation in
  *   cylinder coordinates
- * @example potLife(resin, 100, 25) // 35
+ * @example potLife(fitResin({ potLifeMin: 35, potLifeG: 100, atC: 25, cureH: 72 }).resin, 100, 25) // 35
  */
 export function potLife(resin: CureKinetics, massG: number, roomC: number): number {
   return cupReaches(resin, massG, roomC, resin.gelAlpha)

@@ -96,7 +96,8 @@ const groundCells = (thicknessMm: number, finer: number) =>
  *   has seen enough
  * @returns      peaks, °C; gel, firm and cured, min; the curve; the heat book, J/m²
  * @source Kamal & Sourour 1973; heat equation by finite volumes; written from memory
- * @example simulateCure({ resin, pours: [{ thicknessMm: 5, atMin: 0 }], ground: [], roomC: 20 }).peakC
+ * @example simulateCure({ resin: fitResin({ potLifeMin: 35, potLifeG: 100, atC: 25, cureH: 72 }).resin,
+ *   pours: [{ thicknessMm: 5, atMin: 0 }], ground: [], roomC: 20 }).peakC
  */
 export function simulateCure(
   input: CureInput,

@@ -81,7 +81,7 @@ export const restLine = (strip: Strip): [number, number][] =>
  *   on a chain of pieces,
  *         the load laid on bit by bit. Checked against Bisshopp & Drucker 1945.
  * @example bentStrip({ lengthMm: 30, thicknessMm: 0.25, modulusGPa: 1.8, filmDensityGCm3: 1.28,
- *   wetMm: 2, gelDensityGCm3: 1.05 }).droopMm // 1.03
+ *   wetMm: 2, gelDensityGCm3: 1.05 }).droopMm // 1.025
  */
 export function bentStrip(
   strip: Strip,
@@ -136,7 +136,7 @@ export function bentStrip(
  *
  * @returns mm; 0 where the film alone droops farther
  * @example mostWet({ lengthMm: 30, thicknessMm: 0.25, modulusGPa: 1.8, filmDensityGCm3: 1.28,
- *   wetMm: 0, gelDensityGCm3: 1.05 }, 1) // 1.93
+ *   wetMm: 0, gelDensityGCm3: 1.05 }, 1) // 1.94
  */
 export function mostWet(strip: Strip, limitMm: number): number {
   const droop = (wetMm: number) => bentStrip({ ...strip, wetMm }).droopMm

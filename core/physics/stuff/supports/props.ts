@@ -147,7 +147,7 @@ export function propped(strip: Strip, count: number): Props {
 /**
  * Droop with props where the builder puts them, to the nearest fortieth of the strip.
  * @example proppedAt({ lengthMm: 100, thicknessMm: 1, modulusGPa: 1, filmDensityGCm3: 1, wetMm: 0,
- * gelDensityGCm3: 1 }, [100]).loadN // three eighths of its weight
+ * gelDensityGCm3: 1 }, [100]).loadN // [0.368]: three eighths of its weight
  */
 export function proppedAt(strip: Strip, atMm: readonly number[]): Props {
   const places = [

@@ -14,7 +14,7 @@ export interface GelLeaf {
  * Bending stiffness of two leaves that hold to each other, N·m for a metre of width.
  *
  * @source laminated beam about its own neutral line; written from memory
- * @example laminate(0.25, 1.8, 1, 0.05) // 0.0158
+ * @example laminate(0.25, 1.8, 1, 0.05) // 0.0241
  */
 export function laminate(filmMm: number, filmGPa: number, gelMm: number, gelGPa: number): number {
   const [e1, t1, e2, t2] = [filmGPa * 1e9, filmMm / 1000, gelGPa * 1e9, gelMm / 1000]
@@ -66,7 +66,7 @@ export function releaseH(
  *
  * @returns mm; smaller than the wanted radius
  * @source film bent elastically, gel dried free of stress: 1/R = (1/R₀)(1 − EI of the film / EI of both)
- * @example formerFor(12, 0.25, 1.8, 0.8, 0.05) // 9.3
+ * @example formerFor(12, 0.25, 1.8, 0.8, 0.05) // 10.07
  */
 export function formerFor(
   radiusMm: number,

@@ -21,7 +21,7 @@ export interface Plunge {
  * @param unitDischarge m²/s
  * @param dropM         H, m
  * @source Rand 1955, in Chow (1959), ch. 15; written from memory
- * @example plunge(2, 4).poolDepthM // 1.365
+ * @example plunge(2, 4).poolDepthM // 1.315
  */
 export function plunge(unitDischarge: number, dropM: number): Plunge {
   requirePositive({ unitDischarge, dropM })

@@ -46,7 +46,7 @@ export const jumpKind = (froude: number): JumpKind => KINDS.find(([upTo]) => fro
  * @param depthM  before the jump, m
  * @source kinds and length: USBR, Hydraulic Design of Stilling Basins (Engineering Monograph 25,
  *   1958); from memory
- * @example jump(5, 0.4) // { sequentDepthM: 2.636, kind: 'steady', lengthM: 15.81 }
+ * @example jump(5, 0.4) // { sequentDepthM: 2.635, kind: 'steady', lengthM: 15.81 }
  */
 export function jump(froude: number, depthM: number): Jump {
   requirePositive({ depthM })

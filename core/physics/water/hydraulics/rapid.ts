@@ -70,7 +70,7 @@ export const seenOf = (
  * A rapid of even slope: depth from discharge, or discharge from depth, by Manning.
  *
  * @throws RangeError when neither or both of depth and discharge are given
- * @example rapid({ scale: 35, slope: 0.03, unitDischargeM2S: 1.5, manning: 0.04 }).froude // 1.25
+ * @example rapid({ scale: 35, slope: 0.03, unitDischargeM2S: 1.5, manning: 0.04 }).froude // 1.24
  */
 export function rapid(input: RapidInput): Rapid {
   const { scale, slope, manning, widthM = Infinity } = input

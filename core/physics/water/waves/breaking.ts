@@ -21,7 +21,7 @@ const HUNT_CAP = 2.3
  * @returns        depth, m
  * @throws RangeError when so short a wave cannot be so high
  * @source Weggel 1972; Shore Protection Manual (1984), 2-130; written from memory
- * @example breakDepth(2, 8, 0.05) // 1.92
+ * @example breakDepth(2, 8, 0.05) // 1.91
  */
 export function breakDepth(heightM: number, periodS: number, slope: number): number {
   requirePositive({ heightM, periodS })
@@ -34,7 +34,7 @@ export function breakDepth(heightM: number, periodS: number, slope: number): num
   return heightM / index
 }
 
-/** H_b/d_b. @example breakerIndex(2, 8, 0.05) // 1.04 */
+/** H_b/d_b. @example breakerIndex(2, 8, 0.05) // 1.047 */
 export function breakerIndex(heightM: number, periodS: number, slope: number): number {
   const a = 43.75 * (1 - Math.exp(-19 * slope))
   const b = 1.56 / (1 + Math.exp(-19.5 * slope))
@@ -44,7 +44,7 @@ export function breakerIndex(heightM: number, periodS: number, slope: number): n
 /**
  * Surf similarity (Iribarren) number, m/√(H/L₀).
  * @source Iribarren & Nogales 1949; Battjes 1974
- * @example surfNumber(0.1, 2, 8) // 0.706
+ * @example surfNumber(0.1, 2, 8) // 0.707
  */
 export const surfNumber = (slope: number, heightM: number, periodS: number): number =>
   slope / Math.sqrt(heightM / deepLength(periodS))
@@ -61,7 +61,7 @@ export const runUp = (heightM: number, surf: number): number => heightM * Math.m
  *
  * @param heightM  over deep water, m
  * @returns        height and depth at breaking, m
- * @example breakFrom(2, 8, 0.05).heightM // 2.6
+ * @example breakFrom(2, 8, 0.05).heightM // 2.38
  */
 export function breakFrom(
   heightM: number,

@@ -11,7 +11,7 @@ export const deepLength = (periodS: number): number => (GRAVITY * periodS ** 2) 
  * @param depthM   m, above 0
  * @returns        m
  * @source Airy 1845; tables in the Shore Protection Manual (1984), appendix C
- * @example wavelength(8, 5) // 53.2
+ * @example wavelength(8, 5) // 53.1
  */
 export function wavelength(periodS: number, depthM: number): number {
   requirePositive({ periodS, depthM })
@@ -26,7 +26,7 @@ export function wavelength(periodS: number, depthM: number): number {
   return (2 * Math.PI * depthM) / kd
 }
 
-/** Speed of a crest, m/s. @example crestSpeed(8, 5) // 6.65 */
+/** Speed of a crest, m/s. @example crestSpeed(8, 5) // 6.64 */
 export const crestSpeed = (periodS: number, depthM: number): number =>
   wavelength(periodS, depthM) / periodS
 
