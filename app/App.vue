@@ -5,10 +5,14 @@ import { useRoute, useRouter } from 'vue-router'
 import AppHeader from './components/AppHeader.vue'
 import StatePatterns from './drawings/StatePatterns.vue'
 import { PLACES } from './router'
+import { usePhone } from './screens'
 import { useBuildStore } from './stores/build'
 import { useLibraryStore } from './stores/library'
 import { useSettingsStore } from './stores/settings'
 
+/** Only phones fetch it. */
+const FootBar = defineAsyncComponent(() => import('./components/FootBar.vue'))
+const phone = usePhone()
 /** Fetched when it is first asked for. */
 const KeysHelp = defineAsyncComponent(() => import('./components/KeysHelp.vue'))
 
@@ -82,6 +86,7 @@ onBeforeUnmount(() => window.removeEventListener('keydown', pressed))
   <div class="shell">
     <AppHeader class="no-print" @keys="keys = true" />
     <main><RouterView v-if="started" /></main>
+    <FootBar v-if="phone" />
     <KeysHelp v-if="keysSeen" v-model="keys" />
   </div>
 </template>
@@ -89,6 +94,7 @@ onBeforeUnmount(() => window.removeEventListener('keydown', pressed))
 <style>
 .shell {
   height: 100%;
+  height: 100dvh;
   display: flex;
   flex-direction: column;
 }

@@ -2,10 +2,13 @@
 import { computed } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { PLACES } from '../router'
+import { usePhone } from '../screens'
 import { useBuildStore } from '../stores/build'
 import LiveText from './LiveText.vue'
 import { useSettingsStore } from '../stores/settings'
 
+/** A phone has the places at its foot, and no keys. */
+const phone = usePhone()
 const emit = defineEmits<{ keys: [] }>()
 const route = useRoute()
 const router = useRouter()
@@ -36,7 +39,7 @@ function rename(text: string): void {
       <img src="/mark.svg" alt="" width="34" height="34" /><span>Tall Spindle</span>
     </button>
     <!-- the order of the work as a run of ledges the water steps down -->
-    <nav aria-label="The order of the work">
+    <nav v-if="!phone" aria-label="The order of the work">
       <button
         v-for="(place, i) in PLACES"
         :key="place.name"
@@ -91,6 +94,7 @@ function rename(text: string): void {
         </button>
       </template>
       <button
+        v-if="!phone"
         class="tool"
         :aria-label="settings.theme === 'dark' ? 'Light' : 'Dark'"
         @click="settings.toggleTheme"
@@ -103,7 +107,7 @@ function rename(text: string): void {
           <path v-else d="M13 10A6 6 0 0 1 6 2A6.500 6.500 0 1 0 13 10Z" />
         </svg>
       </button>
-      <button class="tool" aria-label="Keys" @click="emit('keys')">
+      <button v-if="!phone" class="tool" aria-label="Keys" @click="emit('keys')">
         <b>?</b>
       </button>
     </div>
@@ -256,6 +260,28 @@ nav {
 @media (max-width: 1100px) {
   .saved.saved {
     display: none;
+  }
+}
+@media (max-width: 700px) {
+  .top {
+    grid-template-columns: auto minmax(0, 1fr);
+    gap: 4px;
+    padding: 2px 8px;
+    min-height: 48px;
+  }
+  .name {
+    display: block;
+    flex: 1 1 120px;
+    text-align: left;
+  }
+  .saved.full,
+  .saved.failed {
+    display: inline;
+  }
+  .right .tool {
+    min-width: 44px;
+    min-height: 44px;
+    justify-content: center;
   }
 }
 </style>

@@ -241,4 +241,16 @@ function make(): void {
 .wet {
   fill: var(--water);
 }
+@media (max-width: 700px) {
+  .waters {
+    grid-template-columns: repeat(2, minmax(0, 1fr));
+    gap: 8px;
+  }
+  .water {
+    padding: 8px;
+  }
+  .water svg {
+    max-height: 58px;
+  }
+}
 </style>

@@ -283,4 +283,10 @@ legend {
     display: none;
   }
 }
+@media (max-width: 700px) {
+  .sheet {
+    grid-template-columns: minmax(0, 1fr);
+    height: auto;
+  }
+}
 </style>

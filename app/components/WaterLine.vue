@@ -205,4 +205,22 @@ b {
     font-size: 13.5px;
   }
 }
+@media (max-width: 700px) {
+  .line {
+    min-height: 44px;
+    padding: 0 4px;
+  }
+  .waters {
+    display: none;
+  }
+  .found,
+  .finish {
+    flex: 1 1 auto;
+    min-width: 0;
+    white-space: normal;
+  }
+  .finish {
+    border-left: 0;
+  }
+}
 </style>

@@ -2,12 +2,12 @@
 import { computed, ref } from 'vue'
 import type { PoolColours } from '../../core/plan/3-stacks/poolColours'
 import { mm } from '../../core/words/quantities'
-import { useSize } from './useSize'
+import { useElementSize } from '@vueuse/core'
 
 /** The water as it will look: along the section, and by depth beside the bed it is poured over. */
 const props = defineProps<{ colours: PoolColours; lengthMm: number }>()
 const frame = ref<HTMLElement | null>(null)
-const { width, height } = useSize(frame)
+const { width, height } = useElementSize(frame)
 const M = 14
 const H = computed(() => Math.max(216, height.value))
 /** A quarter of the sheet is the strip, the rest the swatches. */

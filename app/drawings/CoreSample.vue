@@ -21,6 +21,8 @@ const rows = computed(() => {
   })
 })
 const total = computed(() => rows.value.reduce((sum, r) => sum + r.height, 0) + 16)
+/** Long words stand in two lines, clear of the thickness. */
+const linesOf = (label: string): string[] => (label.length > 30 ? label.split(/(?<=:) /) : [label])
 </script>
 
 <template>
@@ -36,8 +38,13 @@ const total = computed(() => rows.value.reduce((sum, r) => sum + r.height, 0) + 
         class="break"
         :d="`M2 ${r.y + r.height / 2 + 4}l16 -8 16 8 16 -8 16 8 16 -8 12 6`"
       />
-      <text x="100" :y="r.y + r.height / 2 + 4">
-        {{ r.coat.label }}
+      <text
+        v-for="(words, k) in linesOf(r.coat.label)"
+        :key="k"
+        x="100"
+        :y="r.y + r.height / 2 + 4 + 12 * (k - (linesOf(r.coat.label).length - 1) / 2)"
+      >
+        {{ words }}
       </text>
       <text :x="W - 4" :y="r.y + r.height / 2 + 4" text-anchor="end" class="quiet">
         {{ r.coat.thicknessMm >= 0.5 ? mm(r.coat.thicknessMm) : 'film' }}

@@ -2,7 +2,7 @@
 import { computed, ref } from 'vue'
 import type { DamPlan } from '../../core/plan/3-stacks/damPlan'
 import { mm, number } from '../../core/words/quantities'
-import { useSize } from './useSize'
+import { useElementSize } from '@vueuse/core'
 
 /**
  * Each stretch of dam seen from above, its bow drawn ten times as large, with the braces that it
@@ -10,7 +10,7 @@ import { useSize } from './useSize'
  */
 const props = defineProps<{ dam: DamPlan }>()
 const frame = ref<HTMLElement | null>(null)
-const { width } = useSize(frame)
+const { width } = useElementSize(frame)
 const ROW = 50
 const TIMES = 10
 const spans = computed(() => props.dam.spans)

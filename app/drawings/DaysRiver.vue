@@ -5,14 +5,14 @@ import type { DaysPlan } from '../../core/plan/7-days/plan'
 import type { Step } from '../../core/plan/6-steps/stepsStage'
 import { clock, day, dayNumber, weekdayNumber } from '../../core/words/dates'
 import { duration } from '../../core/words/durations'
-import { useSize } from './useSize'
+import { useElementSize } from '@vueuse/core'
 
 /** Channels side by side, one for each water: pegs are hands-on work, what flows between them is a wait. */
 const props = defineProps<{ build: Build; days: DaysPlan; steps: Step[]; selected: string }>()
 const emit = defineEmits<{ select: [step: string]; settle: [step: string, ms: number] }>()
 
 const frame = ref<HTMLElement | null>(null)
-const { width } = useSize(frame)
+const { width } = useElementSize(frame)
 const NAMES = 96
 const TOP = 52
 const LANE = 42

@@ -3,7 +3,7 @@ import { computed, ref } from 'vue'
 import type { FallForm } from '../../core/plan/2-forms/fallForm'
 import { number } from '../../core/words/quantities'
 import { lineThrough, ringOf } from './paths'
-import { useSize } from './useSize'
+import { useElementSize } from '@vueuse/core'
 
 /**
  * A fall from its side, true to scale: both faces of the sheet, glassy and torn, the boil, the
@@ -12,7 +12,7 @@ import { useSize } from './useSize'
 const props = defineProps<{ form: FallForm }>()
 const emit = defineEmits<{ land: [outMm: number]; settled: [] }>()
 const frame = ref<HTMLElement | null>(null)
-const { width, height } = useSize(frame)
+const { width, height } = useElementSize(frame)
 const M = { left: 12, right: 14, top: 26, bottom: 26 }
 const curve = computed(() => props.form.curve!)
 const deepMm = computed(() =>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import type { PourHeat } from '../../core/physics/stuff/heat/pourHeat'
-import { useSize } from './useSize'
+import { useElementSize } from '@vueuse/core'
 
 /**
  * One scale of temperatures: the room, what this pour comes to, what everything bears, and what one
@@ -9,7 +9,7 @@ import { useSize } from './useSize'
  */
 const props = defineProps<{ heat: PourHeat }>()
 const frame = ref<HTMLElement | null>(null)
-const { width } = useSize(frame)
+const { width } = useElementSize(frame)
 const [LEFT, RIGHT, H] = [14, 26, 128]
 const most = computed(() =>
   Math.max(110, Math.min(230, Math.max(props.heat.peakC, props.heat.fewer?.peakC ?? 0) + 12))

@@ -2,7 +2,7 @@
 import { computed, ref } from 'vue'
 import type { LightPlan } from '../../core/plan/3-stacks/lightBody'
 import { mm, number } from '../../core/words/quantities'
-import { useSize } from './useSize'
+import { useElementSize } from '@vueuse/core'
 
 /**
  * How far down the lamp's light sets the resin: energy by depth on the left, the pour in coats on
@@ -10,7 +10,7 @@ import { useSize } from './useSize'
  */
 const props = defineProps<{ light: LightPlan; depthMm: number; seconds: number; ecMjCm2: number }>()
 const frame = ref<HTMLElement | null>(null)
-const { width, height } = useSize(frame)
+const { width, height } = useElementSize(frame)
 const M = { left: 62, top: 30, bottom: 26, right: 20 }
 const deepest = computed(() => Math.max(props.depthMm, props.light.cureDepthMm, 0.5))
 const Y = (d: number) => M.top + ((height.value - M.top - M.bottom) * d) / deepest.value

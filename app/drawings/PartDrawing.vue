@@ -3,7 +3,7 @@ import { computed, ref } from 'vue'
 import type { PartStack } from '../../core/plan/3-stacks/partStack'
 import { mm, number } from '../../core/words/quantities'
 import { lineThrough, ringOf } from './paths'
-import { useSize } from './useSize'
+import { useElementSize } from '@vueuse/core'
 
 /**
  * A part from its side while it sets: its line, how it would droop, its former and its props; or,
@@ -11,7 +11,7 @@ import { useSize } from './useSize'
  */
 const props = defineProps<{ part: PartStack }>()
 const frame = ref<HTMLElement | null>(null)
-const { width, height } = useSize(frame)
+const { width, height } = useElementSize(frame)
 const M = { left: 60, right: 60, top: 42, bottom: 34 }
 const over = computed(() => props.part.overhang)
 const all = computed((): (readonly [number, number])[] => {

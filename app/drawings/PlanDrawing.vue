@@ -13,7 +13,7 @@ import { arcBetween } from '../../core/plan/1-ground/outline'
 import type { PoolGroundPlan } from '../../core/plan/derivePlan'
 import { mm, number } from '../../core/words/quantities'
 import { ringOf, ringsOf } from './paths'
-import { useSize } from './useSize'
+import { useElementSize } from '@vueuse/core'
 
 export type PlanTool = 'move' | 'corner' | 'dip' | 'edge' | 'remove' | 'draw' | 'lip' | 'look'
 
@@ -51,7 +51,7 @@ const emit = defineEmits<{
 /** More dips than this came from a scan: they are drawn as specks, without figures or handles. */
 const MOST_HANDLES = 150
 const frame = ref<HTMLElement | null>(null)
-const { width, height } = useSize(frame)
+const { width, height } = useElementSize(frame)
 const MARGIN = { left: 46, right: 26, top: 22, bottom: 30 }
 
 const scale = computed(() =>

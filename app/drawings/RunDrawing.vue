@@ -3,7 +3,7 @@ import { computed, ref } from 'vue'
 import type { FormsPlan } from '../../core/plan/2-forms/formsStage'
 import { mm, number } from '../../core/words/quantities'
 import { lineThrough, ringOf } from './paths'
-import { useSize } from './useSize'
+import { useElementSize } from '@vueuse/core'
 
 /**
  * The run of water unrolled from its source: bed, surface and energy line, with jumps and landings;
@@ -17,7 +17,7 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<{ select: [water: string] }>()
 const frame = ref<HTMLElement | null>(null)
-const { width, height } = useSize(frame)
+const { width, height } = useElementSize(frame)
 const M = { left: 46, right: 22, top: props.only ? 44 : 38, bottom: 36 }
 const pieces = computed(() =>
   props.only ? props.forms.run.pieces.filter((p) => p.water === props.only) : props.forms.run.pieces

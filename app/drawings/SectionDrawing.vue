@@ -6,7 +6,7 @@ import type { Section, SectionRun } from '../../core/plan/1-ground/section'
 import type { PoolStack } from '../../core/plan/3-stacks/poolStack'
 import { mm, number } from '../../core/words/quantities'
 import { lineThrough, ringOf, under } from './paths'
-import { useSize } from './useSize'
+import { useElementSize } from '@vueuse/core'
 
 const props = defineProps<{
   section: Section
@@ -30,7 +30,7 @@ const emit = defineEmits<{
 }>()
 
 const frame = ref<HTMLElement | null>(null)
-const { width, height } = useSize(frame)
+const { width, height } = useElementSize(frame)
 const MARGIN = { left: 52, right: 60, top: 34, bottom: 32 }
 const BOARD_MM = 6
 
@@ -160,6 +160,14 @@ const handles = computed(() =>
 const DEPTH_WORDS = 56
 const besideDepth = (x: number) =>
   x > X(props.section.lengthMm) - DEPTH_WORDS ? { x: x - 6, 'text-anchor': 'end' } : { x: x + 6 }
+/** Words beside a float: after it, or before it where they would leave the frame. */
+const besideFloat = (x: number, name: string) => {
+  if (!props.levels) return { x, 'text-anchor': 'middle' }
+  const words = 7.4 * name.length + 62
+  return x + 34 + words < width.value
+    ? { x: x + 34, 'text-anchor': 'start' }
+    : { x: x - 34, 'text-anchor': 'end' }
+}
 /** Room that the words about a fall take, px: in a narrow frame they are kept inside it. */
 const FALL_WORDS = 120
 const labelX = (x: number, out: number) =>
@@ -305,7 +313,7 @@ const layerFill = (i: number, count: number) => 0.35 + (0.5 * (count - i)) / Mat
           :x="labelX(X(s), out)"
           :y="Y(fall.footMm + fall.dropMm * 0.55)"
           :text-anchor="out < 0 ? 'end' : 'start'"
-          class="on-drawing"
+          class="on-drawing fall-words"
         >
           <tspan :x="labelX(X(s), out)" dy="-14">drops</tspan>
           <tspan class="figure">{{ number(fall.dropMm) }}</tspan>
@@ -373,9 +381,8 @@ const layerFill = (i: number, count: number) => 0.35 + (0.5 * (count - i)) / Mat
             <path class="bob-lines" d="M-8 -9H8M-8 -4.500H8" />
           </g>
           <text
-            :x="X(h.at) + (levels ? 34 : 0)"
+            v-bind="besideFloat(X(h.at), h.pool.name)"
             :y="Y(h.pool.levelMm) - 8"
-            :text-anchor="levels ? 'start' : 'middle'"
             class="on-drawing"
           >
             {{ h.pool.name }}

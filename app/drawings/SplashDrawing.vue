@@ -3,7 +3,7 @@ import { computed, ref } from 'vue'
 import type { SplashForm } from '../../core/plan/2-forms/splashForm'
 import { mm, number } from '../../core/words/quantities'
 import { ringOf } from './paths'
-import { useSize } from './useSize'
+import { useElementSize } from '@vueuse/core'
 
 /**
  * Thrown water in the plane it is thrown in, true to scale: envelope, fingers, and the largest drop
@@ -11,7 +11,7 @@ import { useSize } from './useSize'
  */
 const props = defineProps<{ form: SplashForm; loDeg: number; hiDeg: number }>()
 const frame = ref<HTMLElement | null>(null)
-const { width, height } = useSize(frame)
+const { width, height } = useElementSize(frame)
 const M = { left: 14, right: 14, top: 28, bottom: 34 }
 const xs = computed(() => props.form.envelope.map((p) => p[0]))
 const span = computed(() => Math.max(4, Math.max(...xs.value) - Math.min(...xs.value)))

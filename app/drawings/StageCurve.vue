@@ -2,11 +2,11 @@
 import { computed, ref } from 'vue'
 import { ml, mm } from '../../core/words/quantities'
 import { lineThrough } from './paths'
-import { useSize } from './useSize'
+import { useElementSize } from '@vueuse/core'
 
 const props = defineProps<{ stage: [number, number][]; levelMm: number; volumeMl: number }>()
 const frame = ref<HTMLElement | null>(null)
-const { width, height } = useSize(frame)
+const { width, height } = useElementSize(frame)
 const M = { left: 34, right: 12, top: 22, bottom: 24 }
 const lowest = computed(() => props.stage[0]?.[0] ?? 0)
 const highest = computed(() => Math.max(props.stage.at(-1)?.[0] ?? 1, lowest.value + 1))

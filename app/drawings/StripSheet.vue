@@ -3,7 +3,7 @@ import { computed, ref } from 'vue'
 import { TUCK_MM } from '../../core/plan/2-forms/fallCurve'
 import type { FallForm } from '../../core/plan/2-forms/fallForm'
 import { mm } from '../../core/words/quantities'
-import { useSize } from './useSize'
+import { useElementSize } from '@vueuse/core'
 
 /**
  * The strips of a fall as they lie on the release sheet, to scale: what hangs, what is tucked in,
@@ -11,7 +11,7 @@ import { useSize } from './useSize'
  */
 const props = defineProps<{ form: FallForm; stripWidthMm: number }>()
 const frame = ref<HTMLElement | null>(null)
-const { width, height } = useSize(frame)
+const { width, height } = useElementSize(frame)
 const GAP_MM = 4
 const M = { left: 30, right: 12, top: 20, bottom: 22 }
 const wide = computed(() => props.form.stripsToMake * (props.stripWidthMm + GAP_MM) - GAP_MM)

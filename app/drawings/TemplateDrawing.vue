@@ -3,12 +3,12 @@ import { computed, ref } from 'vue'
 import { LAYERS, type LayerId, type Template } from '../../core/plan/templates/types'
 import { MARGIN_MM, tiling, type Paper } from '../../core/plan/templates/tiles'
 import { lineThrough, ringOf } from './paths'
-import { useSize } from './useSize'
+import { useElementSize } from '@vueuse/core'
 
 /** A template as it comes out of the printer, with the sheets it falls on. */
 const props = defineProps<{ template: Template; paper: Paper }>()
 const frame = ref<HTMLElement | null>(null)
-const { width, height } = useSize(frame)
+const { width, height } = useElementSize(frame)
 const lay = computed(() => tiling(props.template, props.paper))
 const one = computed(() => lay.value.sheets === 1)
 /** One sheet is looked at closely, many as they are laid. */

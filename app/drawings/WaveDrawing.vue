@@ -3,7 +3,7 @@ import { computed, ref } from 'vue'
 import type { SeaPlan } from '../../core/plan/2-forms/formsStage'
 import { mm, number } from '../../core/words/quantities'
 import { ringOf } from './paths'
-import { useSize } from './useSize'
+import { useElementSize } from '@vueuse/core'
 
 /**
  * The face of a sea's breaking crest, true to scale, as its template cuts it; without one, the
@@ -11,7 +11,7 @@ import { useSize } from './useSize'
  */
 const props = defineProps<{ form: SeaPlan }>()
 const frame = ref<HTMLElement | null>(null)
-const { width, height } = useSize(frame)
+const { width, height } = useElementSize(frame)
 const M = { left: 14, right: 14, top: 28, bottom: 30 }
 const face = computed(() => props.form.built?.face ?? null)
 /** Of the back of the wave only the near part: it is long and flat. */

@@ -80,8 +80,8 @@ const state = computed(() => {
         {{ number(Math.round(nowG * 10) / 10) }}
       </text>
       <text x="236" y="116" class="quiet">g on the scale</text>
-      <text x="236" y="160" class="togo">
-        {{ label }}
+      <text v-for="(words, i) in label.split(', ')" :key="i" x="236" :y="160 + 30 * i" class="togo">
+        {{ words }}
       </text>
     </g>
   </svg>

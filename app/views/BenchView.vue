@@ -19,9 +19,10 @@ import NumberField from '../components/NumberField.vue'
 import RehearsalSheet from '../components/RehearsalSheet.vue'
 import BenchClock from '../components/BenchClock.vue'
 import WaterPicture from '../components/WaterPicture.vue'
-import { useSize } from '../drawings/useSize'
+import { useElementSize } from '@vueuse/core'
 import { dayAndClock } from '../../core/words/dates'
 import { duration } from '../../core/words/durations'
+import { usePhone } from '../screens'
 import { useBenchClocks } from '../stores/benchClocks'
 import { useBuildStore } from '../stores/build'
 
@@ -42,6 +43,8 @@ watch(
   { immediate: true }
 )
 
+/** On a phone the first clock stands with the step: step, clock and button fill one screen. */
+const phone = usePhone()
 const rehearsing = ref(false)
 const zone = computed(() => build.value.calendar.zone)
 const begun = computed(() => bench.state.begun)
@@ -175,7 +178,7 @@ function pressed(event: KeyboardEvent): void {
  * the clocks.
  */
 const room = ref<HTMLElement | null>(null)
-const { height: roomPx } = useSize(room)
+const { height: roomPx } = useElementSize(room)
 const roomy = computed(() => roomPx.value > 150)
 const apart = computed(() => step.value !== null && madeApart(step.value))
 
@@ -328,6 +331,13 @@ function addOwn(): void {
             </div>
           </div>
         </div>
+        <BenchClock
+          v-if="phone && running.length"
+          class="first-clock"
+          :clock="running[0]"
+          :now-ms="bench.nowMs"
+          @clear="bench.remove((x) => x.id === running[0].id)"
+        />
         <div class="acts">
           <button v-if="!begun" class="big main" data-test="begin" @click="begin">
             Begin <kbd>any key</kbd>
@@ -407,7 +417,7 @@ function addOwn(): void {
           </button>
         </div>
         <BenchClock
-          v-for="c in running"
+          v-for="c in phone && step && !asking ? running.slice(1) : running"
           :key="c.id"
           :clock="c"
           :now-ms="bench.nowMs"
@@ -706,6 +716,92 @@ function addOwn(): void {
   .floor,
   .side {
     overflow: visible;
+  }
+}
+@media (max-width: 700px) {
+  .stand {
+    display: block;
+    padding: 6px 8px 10px;
+  }
+  .floor {
+    height: 100%;
+  }
+  .side {
+    margin-top: 10px;
+  }
+  .floor > .now,
+  .floor > .ask {
+    min-height: 0;
+    padding: 10px 14px 12px;
+    gap: 8px;
+  }
+  .now header {
+    flex-wrap: wrap;
+    gap: 2px 12px;
+    font-size: 14px;
+  }
+  .water {
+    flex: 1 1 120px;
+    font-size: 16px;
+  }
+  .when {
+    order: 2;
+    flex: 1 1 60%;
+  }
+  .now header .tool {
+    order: 3;
+  }
+  .now header {
+    align-items: center;
+  }
+  .picture :deep(.fall-words) {
+    display: none;
+  }
+  .now h1,
+  .ask h1 {
+    font-size: 27px;
+  }
+  .figures {
+    gap: 6px 18px;
+  }
+  .figures span {
+    font-size: 13.5px;
+  }
+  .figures b {
+    font-size: 25px;
+  }
+  .how,
+  .large {
+    font-size: 18px;
+  }
+  .right,
+  .soon {
+    font-size: 16.5px;
+    padding-left: 10px;
+  }
+  .warn {
+    font-size: 14px;
+  }
+  .acts,
+  .answers {
+    gap: 8px;
+    padding-top: 2px;
+  }
+  .big,
+  .ask .big:not(.quiet) {
+    flex: 1 1 auto;
+    min-height: 52px;
+    padding: 6px 14px;
+    font-size: 17px;
+  }
+  .big.main,
+  .ask .big.yes {
+    flex: 1 1 100%;
+    min-height: 68px;
+    font-size: 25px;
+  }
+  .big kbd {
+    display: none;
   }
 }
 </style>

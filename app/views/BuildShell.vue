@@ -1,15 +1,19 @@
 <script setup lang="ts">
+import { ElSkeleton } from 'element-plus'
 import { computed, onBeforeUnmount, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { writeBuild } from '../../core/build/file/write'
 import WaterLine from '../components/WaterLine.vue'
 import { saveFile } from '../saveFile'
+import { usePhone } from '../screens'
 import { useBuildStore } from '../stores/build'
 
 /** Opens the build of the address and keeps it on the bench while its views come and go. */
 const route = useRoute()
 const router = useRouter()
 const store = useBuildStore()
+/** At the bench a phone has room for the step alone. */
+const phone = usePhone()
 const opening = ref(true)
 
 watch(
@@ -90,12 +94,19 @@ function exportNow(): void {
       <button class="tool main" @click="router.push('/')">To all builds</button>
     </div>
     <div v-else-if="store.build" class="view">
-      <p v-if="!store.plan && !store.planProblem" class="working" role="status">
-        Working it out: ground, heat, days…
-      </p>
-      <RouterView />
+      <RouterView v-if="store.plan || store.planProblem" />
+      <div v-else class="worktop coming">
+        <p class="unseen" role="status">Working it out: ground, heat, days…</p>
+        <div class="drawings" aria-hidden="true">
+          <div class="panel pad drawing"><ElSkeleton animated :rows="2" /></div>
+          <div class="panel pad drawing"><ElSkeleton animated :rows="2" /></div>
+        </div>
+        <div class="tray" aria-hidden="true">
+          <div v-for="k in 3" :key="k" class="panel pad"><ElSkeleton animated :rows="3" /></div>
+        </div>
+      </div>
     </div>
-    <WaterLine v-if="store.build" class="no-print" />
+    <WaterLine v-if="store.build && !(phone && route.name === 'bench')" class="no-print" />
   </div>
 </template>
 
@@ -110,16 +121,9 @@ function exportNow(): void {
   min-height: 0;
   position: relative;
 }
-.working {
-  position: absolute;
-  left: 50%;
-  top: 40%;
-  transform: translateX(-50%);
-  z-index: 3;
-  background: var(--sheet);
-  border: 1px solid var(--line-strong);
-  border-radius: 4px 16px 4px 16px;
-  padding: 12px 22px;
+.coming .drawing {
+  flex: 1;
+  min-height: 180px;
 }
 .notice {
   display: flex;

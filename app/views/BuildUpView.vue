@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import WorkTop from '../components/WorkTop.vue'
 import { leaves as vLeaves } from '../leaves'
 import { useRoute } from 'vue-router'
 import { ElSlider } from 'element-plus'
@@ -124,252 +125,247 @@ const setBed = (key: 'bedDeep' | 'bedShore', event: Event) =>
 </script>
 
 <template>
-  <div class="worktop">
-    <div class="drawings">
-      <div class="panel drawing-box section-box">
-        <div class="exaggerate">
-          <span class="small" aria-hidden="true">Heights × {{ number(settings.exaggeration) }}</span
-          ><ElSlider
-            v-model="settings.exaggeration"
-            :min="1"
-            :max="6"
-            :step="0.5"
-            :show-tooltip="false"
-            aria-label="Heights drawn taller"
-          />
-        </div>
-        <SectionDrawing
-          v-if="plan"
-          layers
-          :section="plan.ground.section"
-          :pools="store.pools"
-          :falls="plan.forms.falls"
-          :stacks="plan.stacks.pools"
-          :shell-mm="build.ground.shellMm"
-          :exaggeration="settings.exaggeration"
-          :selected="water?.id ?? ''"
-          @select="store.selected = $event"
+  <WorkTop tray="How it is built">
+    <div class="panel drawing-box section-box">
+      <div class="exaggerate">
+        <span class="small" aria-hidden="true">Heights × {{ number(settings.exaggeration) }}</span
+        ><ElSlider
+          v-model="settings.exaggeration"
+          :min="1"
+          :max="6"
+          :step="0.5"
+          :show-tooltip="false"
+          aria-label="Heights drawn taller"
         />
       </div>
-      <div class="panel leafed">
-        <div class="leaves" v-leaves role="tablist" aria-label="What to look at">
-          <button
-            v-for="l in leaves"
-            :key="l.id"
-            role="tab"
-            :aria-selected="leaf === l.id"
-            :class="{ on: leaf === l.id }"
-            :data-leaf="l.id"
-            @click="leaf = l.id"
-          >
-            {{ l.name }}
-          </button>
-        </div>
-        <div class="leaf">
-          <div v-if="leaf === 'core'" class="lower">
-            <div class="core" tabindex="0" role="group" aria-label="What lies on what">
-              <h3 aria-level="2">
-                {{ water?.name }}:
-                {{ moving ? 'what it is built up from' : 'core at the deepest' }}, top first
-              </h3>
-              <CoreSample :coats="coats" />
-              <template v-if="meets.length"
-                ><h3 class="meet">What meets what</h3>
-                <ul class="meets small">
-                  <li v-for="m in meets" :key="m.between.join()">
-                    <b
-                      >{{ THINGS[m.between[0]].name }} and {{ THINGS[m.between[1]].name }}:
-                      {{ m.result }}.</b
-                    >
-                    {{ m.why }}
-                  </li>
-                </ul></template
-              >
-            </div>
-            <div class="order" tabindex="0" role="group" aria-label="Order of the work">
-              <h3>In the order of the trade</h3>
-              <StepList :steps="steps" />
-            </div>
-          </div>
-          <HeatSheet
-            v-else-if="leaf === 'heat' && stack?.heat"
-            :heat="stack.heat"
-            :dammed="stack.dam !== null"
-          />
-          <div v-else-if="leaf === 'light' && stack?.light && pool && lightResin" class="lower">
-            <LightDepth
-              :light="stack.light"
-              :depth-mm="ground?.maxDepthMm ?? 0"
-              :seconds="stack.light.secondsPerCoat ?? pool.light.seconds"
-              :ec-mj-cm2="lightResin.ecMjCm2"
-            />
-            <dl class="figures lamp">
-              <div>
-                <dt>Coats</dt>
-                <dd>
-                  {{ stack.light.coats }} <small>of {{ mm(stack.light.coatMm) }}</small>
-                </dd>
-              </div>
-              <div>
-                <dt>Light on each spot</dt>
-                <dd>
-                  {{
-                    stack.light.secondsPerCoat === null
-                      ? 'never enough'
-                      : `${stack.light.secondsPerCoat} s`
-                  }}
-                </dd>
-              </div>
-              <div>
-                <dt>Spots a coat</dt>
-                <dd>{{ stack.light.spots }}</dd>
-              </div>
-              <div>
-                <dt>Under the lamp</dt>
-                <dd>{{ duration(stack.light.lampMin) }}</dd>
-              </div>
-              <div>
-                <dt>Lamp gives</dt>
-                <dd>
-                  {{ number(stack.light.irradianceMwCm2) }}
-                  <small>mW/cm² at {{ mm(pool.light.lampMm) }}</small>
-                </dd>
-              </div>
-              <div>
-                <dt>Sets</dt>
-                <dd>
-                  <How
-                    :about="
-                      explainLight(
-                        stack.light,
-                        lightResin,
-                        stack.light.secondsPerCoat ?? pool.light.seconds
-                      )
-                    "
-                    >{{ mm(stack.light.cureDepthMm) }}</How
+      <SectionDrawing
+        v-if="plan"
+        layers
+        :section="plan.ground.section"
+        :pools="store.pools"
+        :falls="plan.forms.falls"
+        :stacks="plan.stacks.pools"
+        :shell-mm="build.ground.shellMm"
+        :exaggeration="settings.exaggeration"
+        :selected="water?.id ?? ''"
+        @select="store.selected = $event"
+      />
+    </div>
+    <div class="panel leafed">
+      <div class="leaves" v-leaves role="tablist" aria-label="What to look at">
+        <button
+          v-for="l in leaves"
+          :key="l.id"
+          role="tab"
+          :aria-selected="leaf === l.id"
+          :class="{ on: leaf === l.id }"
+          :data-leaf="l.id"
+          @click="leaf = l.id"
+        >
+          {{ l.name }}
+        </button>
+      </div>
+      <div class="leaf">
+        <div v-if="leaf === 'core'" class="lower">
+          <div class="core" tabindex="0" role="group" aria-label="What lies on what">
+            <h3 aria-level="2">
+              {{ water?.name }}: {{ moving ? 'what it is built up from' : 'core at the deepest' }},
+              top first
+            </h3>
+            <CoreSample :coats="coats" />
+            <template v-if="meets.length"
+              ><h3 class="meet">What meets what</h3>
+              <ul class="meets small">
+                <li v-for="m in meets" :key="m.between.join()">
+                  <b
+                    >{{ THINGS[m.between[0]].name }} and {{ THINGS[m.between[1]].name }}:
+                    {{ m.result }}.</b
                   >
-                  {{ ' ' }}<small>a coat is six tenths of it</small>
-                </dd>
-              </div>
-              <div>
-                <dt>Warmest</dt>
-                <dd>{{ Math.round(stack.light.peakC) }} °C</dd>
-              </div>
-            </dl>
+                  {{ m.why }}
+                </li>
+              </ul></template
+            >
           </div>
-          <DamSheet
-            v-else-if="leaf === 'dam' && stack?.dam"
-            :plan="stack.dam"
-            :dam="dam"
-            :set-min="cures.damSet ?? 0"
-            :dry-min="cures.dryOut ?? 0"
-            :poured="way?.body?.fill ?? 'two-part'"
+          <div class="order" tabindex="0" role="group" aria-label="Order of the work">
+            <h3>In the order of the trade</h3>
+            <StepList :steps="steps" />
+          </div>
+        </div>
+        <HeatSheet
+          v-else-if="leaf === 'heat' && stack?.heat"
+          :heat="stack.heat"
+          :dammed="stack.dam !== null"
+        />
+        <div v-else-if="leaf === 'light' && stack?.light && pool && lightResin" class="lower">
+          <LightDepth
+            :light="stack.light"
+            :depth-mm="ground?.maxDepthMm ?? 0"
+            :seconds="stack.light.secondsPerCoat ?? pool.light.seconds"
+            :ec-mj-cm2="lightResin.ecMjCm2"
           />
-          <div v-else-if="leaf === 'colour' && stack?.colours && pool" class="lower">
-            <ColourStrip
-              class="grow"
-              :colours="stack.colours"
-              :length-mm="plan!.ground.section.lengthMm"
-              data-test="colours"
-            />
-            <div class="bedform stack">
-              <label class="row small"
-                >Bed where deep
-                <input
-                  type="color"
-                  :value="build.ground.bedDeep"
-                  @input="setBed('bedDeep', $event)"
-              /></label>
-              <label class="row small"
-                >Bed at the shore
-                <input
-                  type="color"
-                  :value="build.ground.bedShore"
-                  @input="setBed('bedShore', $event)"
-              /></label>
-              <p>
-                At the deepest
-                <How :about="explainColour(pool, stack.colours.deepest.bedShowsPct)"
-                  ><b>{{ Math.round(stack.colours.deepest.bedShowsPct) }} %</b></How
-                >
-                of the bed shows.
-              </p>
-              <label class="field"
-                ><span class="name">Tinted</span
-                ><select
-                  class="choice"
-                  :value="pool.tinting"
-                  @change="
-                    store.edit(
-                      'Tinting',
-                      changePool(pool!.id, { tinting: value($event) as 'all-at-once' })
+          <dl class="figures lamp">
+            <div>
+              <dt>Coats</dt>
+              <dd>
+                {{ stack.light.coats }} <small>of {{ mm(stack.light.coatMm) }}</small>
+              </dd>
+            </div>
+            <div>
+              <dt>Light on each spot</dt>
+              <dd>
+                {{
+                  stack.light.secondsPerCoat === null
+                    ? 'never enough'
+                    : `${stack.light.secondsPerCoat} s`
+                }}
+              </dd>
+            </div>
+            <div>
+              <dt>Spots a coat</dt>
+              <dd>{{ stack.light.spots }}</dd>
+            </div>
+            <div>
+              <dt>Under the lamp</dt>
+              <dd>{{ duration(stack.light.lampMin) }}</dd>
+            </div>
+            <div>
+              <dt>Lamp gives</dt>
+              <dd>
+                {{ number(stack.light.irradianceMwCm2) }}
+                <small>mW/cm² at {{ mm(pool.light.lampMm) }}</small>
+              </dd>
+            </div>
+            <div>
+              <dt>Sets</dt>
+              <dd>
+                <How
+                  :about="
+                    explainLight(
+                      stack.light,
+                      lightResin,
+                      stack.light.secondsPerCoat ?? pool.light.seconds
                     )
                   "
+                  >{{ mm(stack.light.cureDepthMm) }}</How
                 >
-                  <option value="all-at-once">one bottle for all pours</option>
-                  <option value="batch-by-batch">batch by batch</option>
-                </select></label
-              >
-              <p class="small soft">
-                A screen glows and resin does not: pour a chip first. Chips are fitted to your own
-                bottle on Shelf.
-              </p>
+                {{ ' ' }}<small>a coat is six tenths of it</small>
+              </dd>
             </div>
-          </div>
-          <CoatsSheet
-            v-else-if="leaf === 'coats' && laying && gel"
-            :laying="laying"
-            :gel="gel"
-            :room="build.room"
-            :advise="moving !== null"
-            :peels="part?.shape === 'strips'"
-            @choose="chooseCoats"
-          />
-          <div v-else-if="leaf === 'minutes' && laying && gel" class="lower">
-            <MinutesDrawing
-              class="grow"
-              :windows="laying.windows"
-              :touch-min="laying.touchMin"
-              :does="touch"
-            />
-            <dl class="figures lamp">
-              <div v-for="w in laying.windows" :key="w.id" :data-window="w.id">
-                <dt>{{ w.name }}</dt>
-                <dd>
-                  <How :about="explainWindow(w, laying, gel)"
-                    >{{ w.opensMin }}–{{ w.closesMin }} min</How
-                  >
-                </dd>
-              </div>
-              <div class="wide">
-                <dt class="unseen">Counted from</dt>
-                <dd class="small soft">
-                  After a coat of {{ mm(Math.min(laying.wetMm, gel.coatMm)) }} is laid, for ripples
-                  {{ mm(laying.rippleMm) }} apart. Sooner the mark fades; later the gel takes none.
-                  Days keeps the two steps together.
-                </dd>
-              </div>
-            </dl>
-          </div>
-          <PartSheet v-else-if="leaf === 'part' && part" :part="part" />
-          <WhiteSheet
-            v-else-if="leaf === 'white' && plan"
-            :build="build"
-            :white="plan.amounts.white"
-          />
-          <WrongSheet v-else-if="leaf === 'wrong' && water" :build="build" :water="water" />
-          <WaysSheet
-            v-else-if="leaf === 'ways' && water"
-            :build="build"
-            :what="water.id"
-            :way="water.way"
-            :zone="build.calendar.zone"
-            @choose="store.edit('Way', setWay(water!.id, $event))"
-          />
+            <div>
+              <dt>Warmest</dt>
+              <dd>{{ Math.round(stack.light.peakC) }} °C</dd>
+            </div>
+          </dl>
         </div>
+        <DamSheet
+          v-else-if="leaf === 'dam' && stack?.dam"
+          :plan="stack.dam"
+          :dam="dam"
+          :set-min="cures.damSet ?? 0"
+          :dry-min="cures.dryOut ?? 0"
+          :poured="way?.body?.fill ?? 'two-part'"
+        />
+        <div v-else-if="leaf === 'colour' && stack?.colours && pool" class="lower">
+          <ColourStrip
+            class="grow"
+            :colours="stack.colours"
+            :length-mm="plan!.ground.section.lengthMm"
+            data-test="colours"
+          />
+          <div class="bedform stack">
+            <label class="row small"
+              >Bed where deep
+              <input type="color" :value="build.ground.bedDeep" @input="setBed('bedDeep', $event)"
+            /></label>
+            <label class="row small"
+              >Bed at the shore
+              <input
+                type="color"
+                :value="build.ground.bedShore"
+                @input="setBed('bedShore', $event)"
+            /></label>
+            <p>
+              At the deepest
+              <How :about="explainColour(pool, stack.colours.deepest.bedShowsPct)"
+                ><b>{{ Math.round(stack.colours.deepest.bedShowsPct) }} %</b></How
+              >
+              of the bed shows.
+            </p>
+            <label class="field"
+              ><span class="name">Tinted</span
+              ><select
+                class="choice"
+                :value="pool.tinting"
+                @change="
+                  store.edit(
+                    'Tinting',
+                    changePool(pool!.id, { tinting: value($event) as 'all-at-once' })
+                  )
+                "
+              >
+                <option value="all-at-once">one bottle for all pours</option>
+                <option value="batch-by-batch">batch by batch</option>
+              </select></label
+            >
+            <p class="small soft">
+              A screen glows and resin does not: pour a chip first. Chips are fitted to your own
+              bottle on Shelf.
+            </p>
+          </div>
+        </div>
+        <CoatsSheet
+          v-else-if="leaf === 'coats' && laying && gel"
+          :laying="laying"
+          :gel="gel"
+          :room="build.room"
+          :advise="moving !== null"
+          :peels="part?.shape === 'strips'"
+          @choose="chooseCoats"
+        />
+        <div v-else-if="leaf === 'minutes' && laying && gel" class="lower">
+          <MinutesDrawing
+            class="grow"
+            :windows="laying.windows"
+            :touch-min="laying.touchMin"
+            :does="touch"
+          />
+          <dl class="figures lamp">
+            <div v-for="w in laying.windows" :key="w.id" :data-window="w.id">
+              <dt>{{ w.name }}</dt>
+              <dd>
+                <How :about="explainWindow(w, laying, gel)"
+                  >{{ w.opensMin }}–{{ w.closesMin }} min</How
+                >
+              </dd>
+            </div>
+            <div class="wide">
+              <dt class="unseen">Counted from</dt>
+              <dd class="small soft">
+                After a coat of {{ mm(Math.min(laying.wetMm, gel.coatMm)) }} is laid, for ripples
+                {{ mm(laying.rippleMm) }} apart. Sooner the mark fades; later the gel takes none.
+                Days keeps the two steps together.
+              </dd>
+            </div>
+          </dl>
+        </div>
+        <PartSheet v-else-if="leaf === 'part' && part" :part="part" />
+        <WhiteSheet
+          v-else-if="leaf === 'white' && plan"
+          :build="build"
+          :white="plan.amounts.white"
+        />
+        <WrongSheet v-else-if="leaf === 'wrong' && water" :build="build" :water="water" />
+        <WaysSheet
+          v-else-if="leaf === 'ways' && water"
+          :build="build"
+          :what="water.id"
+          :way="water.way"
+          :zone="build.calendar.zone"
+          @choose="store.edit('Way', setWay(water!.id, $event))"
+        />
       </div>
     </div>
-    <div class="tray">
+    <template #tray>
       <FindingsList :findings="plan?.findings ?? []" place="build-up" show="loud" />
       <section class="panel pad stack">
         <label class="field"
@@ -425,8 +421,8 @@ const setBed = (key: 'bedDeep' | 'bedShore', event: Event) =>
         </p>
       </section>
       <FindingsList :findings="plan?.findings ?? []" place="build-up" show="notes" />
-    </div>
-  </div>
+    </template>
+  </WorkTop>
 </template>
 
 <style scoped>
@@ -501,5 +497,17 @@ const setBed = (key: 'bedDeep' | 'bedShore', event: Event) =>
 }
 .exaggerate .el-slider {
   width: 130px;
+}
+@media (max-width: 700px) {
+  .lower {
+    flex-direction: column;
+    height: auto;
+  }
+  .leafed,
+  .core,
+  .order {
+    flex: none;
+    overflow: visible;
+  }
 }
 </style>

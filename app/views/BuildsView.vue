@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { ElMessage } from 'element-plus'
+import { ElMessage, ElSkeleton } from 'element-plus'
 import { computed, defineAsyncComponent, nextTick, onBeforeUnmount, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import type { Build } from '../../core/build/types'
@@ -228,6 +228,7 @@ const exportAll = () =>
       >
         <button class="picture" :aria-label="`Open ${row.name}`" @click="open(row.id)">
           <MiniCutaway v-if="plan" :build="row.build" :plan="plan" />
+          <span v-else class="coming" aria-hidden="true"></span>
         </button>
         <div class="pad stack">
           <input
@@ -247,8 +248,9 @@ const exportAll = () =>
             </button>
           </h2>
           <p class="small soft">
-            {{ row.build.scale }} · {{ row.build.base.widthMm }} × {{ row.build.base.depthMm }} mm ·
-            {{ ml(waterMl) }} of water
+            {{ row.build.scale }} · {{ row.build.base.widthMm }} × {{ row.build.base.depthMm }} mm{{
+              plan ? ` · ${ml(waterMl)} of water` : ''
+            }}
           </p>
           <dl v-if="plan && moment">
             <div>
@@ -271,6 +273,7 @@ const exportAll = () =>
               </dd>
             </div>
           </dl>
+          <ElSkeleton v-else :rows="1" animated class="dates" aria-label="Being worked out" />
           <div class="row acts">
             <button class="tool" @click="startRename(row)">Rename</button>
             <button class="tool" @click="attempt('Duplicating', () => library.duplicate(row))">
@@ -339,7 +342,8 @@ const exportAll = () =>
   padding: 12px 14px 0;
   background: linear-gradient(color-mix(in srgb, var(--shallow) 28%, var(--sheet)), var(--sheet));
   cursor: pointer;
-  min-height: 130px;
+  position: relative;
+  min-height: 150px;
 }
 .title {
   background: none;
@@ -417,5 +421,30 @@ dd {
   list-style: none;
   display: grid;
   gap: 6px;
+}
+.coming {
+  position: absolute;
+  inset: auto 12% 12%;
+  height: 46%;
+  border-radius: 2px 30px 0 0;
+  background: var(--sunk);
+}
+.dates {
+  min-height: 76px;
+}
+@media (max-width: 700px) {
+  .builds.builds {
+    padding: 8px 10px 16px;
+  }
+  .head h1 {
+    flex: 1 1 100%;
+  }
+  .head .tool {
+    flex: 1 1 auto;
+    justify-content: center;
+  }
+  .cards {
+    grid-template-columns: minmax(0, 1fr);
+  }
 }
 </style>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import WorkTop from '../components/WorkTop.vue'
 import { leaves as vLeaves } from '../leaves'
 import { computed, onBeforeUnmount, ref } from 'vue'
 import { CAUTIONS } from '../../core/craft/materials/cautions'
@@ -83,152 +84,147 @@ function chainWords(link: ChainLink): string {
 </script>
 
 <template>
-  <div class="worktop">
-    <div class="drawings scroll">
-      <section class="panel pad stack" data-test="days">
-        <header class="row">
-          <h1 class="grow">
-            <template v-if="days?.finishMs"
-              >Finished
-              <How :about="explainFinish(days)"
-                >{{ longDay(days.finishMs, days.zone) }}, {{ clock(days.finishMs, days.zone) }}</How
-              ></template
-            ><template v-else>No finishing date yet</template>
-          </h1>
-          <span v-if="days?.finishMs"
-            >{{ duration(days.handsMin) }} of work in {{ days.sittings }} sittings</span
+  <WorkTop drawings="scroll" tray="Hours and findings">
+    <section class="panel pad stack" data-test="days">
+      <header class="row">
+        <h1 class="grow">
+          <template v-if="days?.finishMs"
+            >Finished
+            <How :about="explainFinish(days)"
+              >{{ longDay(days.finishMs, days.zone) }}, {{ clock(days.finishMs, days.zone) }}</How
+            ></template
+          ><template v-else>No finishing date yet</template>
+        </h1>
+        <span v-if="days?.finishMs"
+          >{{ duration(days.handsMin) }} of work in {{ days.sittings }} sittings</span
+        >
+      </header>
+      <p v-if="days?.finishMs && stops" class="fault" role="alert">
+        This date leaves out what is stopped:
+        {{ stops === 1 ? 'one finding stops' : `${stops} findings stop` }} part of the plan. They
+        are under “Findings” below.
+      </p>
+      <p v-if="overdue" class="row late" data-test="overdue">
+        <span class="grow"
+          >{{ overdue === 1 ? 'One piece of work was' : `${overdue} pieces of work were` }} planned
+          for before now and {{ overdue === 1 ? 'is' : 'are' }} not logged as done.</span
+        ><button
+          class="tool"
+          data-test="plan-from-now"
+          @click="store.edit('Plan from now', planFrom(new Date(now).toISOString()))"
+        >
+          Plan again from now
+        </button>
+      </p>
+      <DaysRiver
+        v-if="days && plan && days.finishMs"
+        :build="build"
+        :days="days"
+        :steps="plan.steps.steps"
+        :selected="selected"
+        @select="selected = $event"
+        @settle="settle"
+      />
+      <p v-else-if="days">
+        The work is all here, only without dates: {{ duration(days.handsMin) }} by hand.
+      </p>
+      <p v-if="days?.finishMs" class="legend small">
+        <span class="peg"></span>work <span class="peg red"></span>work the date hangs on
+        <span v-for="s in ['wet', 'workable', 'firm', 'clear']" :key="s" class="state"
+          ><svg width="30" height="13" aria-hidden="true">
+            <rect width="30" height="13" :fill="`url(#state-${s})`" />
+          </svg>
+          until {{ s === 'wet' ? 'looked at' : s }}</span
+        >
+        <span class="band"></span>your free hours<template v-if="build.calendar.second">
+          <span class="band dashed"></span>{{ build.calendar.second.name }}</template
+        >
+        {{ ' ' }}<span class="soft">· drag work to another time, the rest follows</span>
+      </p>
+    </section>
+    <section v-if="plan && !sittings.length" class="panel pad">
+      <h2>In the order of the trade</h2>
+      <StepList :steps="plan.steps.steps" />
+    </section>
+    <section v-if="sittings.length" class="panel pad agenda">
+      <template v-for="(s, i) in sittings" :key="s.startMs">
+        <div class="when">
+          <b>{{ dayAndClock(s.startMs, days!.zone) }}</b><span class="soft small">{{
+            duration((s.endMs - s.startMs) / 60000)
+          }}</span>
+        </div>
+        <ul class="what">
+          <li
+            v-for="w in s.work"
+            :key="`${w.step}${w.part}`"
+            :class="{ critical: w.critical, on: selected === w.step, done: w.done }"
           >
-        </header>
-        <p v-if="days?.finishMs && stops" class="fault" role="alert">
-          This date leaves out what is stopped:
-          {{ stops === 1 ? 'one finding stops' : `${stops} findings stop` }} part of the plan. They
-          are under “Findings” below.
-        </p>
-        <p v-if="overdue" class="row late" data-test="overdue">
-          <span class="grow"
-            >{{
-              overdue === 1 ? 'One piece of work was' : `${overdue} pieces of work were`
-            }}
-            planned for before now and {{ overdue === 1 ? 'is' : 'are' }} not logged as done.</span
-          ><button
-            class="tool"
-            data-test="plan-from-now"
-            @click="store.edit('Plan from now', planFrom(new Date(now).toISOString()))"
-          >
-            Plan again from now
-          </button>
-        </p>
-        <DaysRiver
-          v-if="days && plan && days.finishMs"
-          :build="build"
-          :days="days"
-          :steps="plan.steps.steps"
-          :selected="selected"
-          @select="selected = $event"
-          @settle="settle"
-        />
-        <p v-else-if="days">
-          The work is all here, only without dates: {{ duration(days.handsMin) }} by hand.
-        </p>
-        <p v-if="days?.finishMs" class="legend small">
-          <span class="peg"></span>work <span class="peg red"></span>work the date hangs on
-          <span v-for="s in ['wet', 'workable', 'firm', 'clear']" :key="s" class="state"
-            ><svg width="30" height="13" aria-hidden="true">
-              <rect width="30" height="13" :fill="`url(#state-${s})`" />
-            </svg>
-            until {{ s === 'wet' ? 'looked at' : s }}</span
-          >
-          <span class="band"></span>your free hours<template v-if="build.calendar.second">
-            <span class="band dashed"></span>{{ build.calendar.second.name }}</template
-          >
-          {{ ' ' }}<span class="soft">· drag work to another time, the rest follows</span>
-        </p>
-      </section>
-      <section v-if="plan && !sittings.length" class="panel pad">
-        <h2>In the order of the trade</h2>
-        <StepList :steps="plan.steps.steps" />
-      </section>
-      <section v-if="sittings.length" class="panel pad agenda">
-        <template v-for="(s, i) in sittings" :key="s.startMs">
-          <div class="when">
-            <b>{{ dayAndClock(s.startMs, days!.zone) }}</b><span class="soft small">{{
-              duration((s.endMs - s.startMs) / 60000)
-            }}</span>
-          </div>
-          <ul class="what">
-            <li
-              v-for="w in s.work"
-              :key="`${w.step}${w.part}`"
-              :class="{ critical: w.critical, on: selected === w.step, done: w.done }"
+            <button
+              class="open"
+              :aria-expanded="selected === w.step"
+              @click="selected = selected === w.step ? '' : w.step"
             >
-              <button
-                class="open"
-                :aria-expanded="selected === w.step"
-                @click="selected = selected === w.step ? '' : w.step"
-              >
-                <span class="soft">{{ clock(w.startMs, days!.zone) }}</span> {{ named(w.step)
-                }}<template v-if="w.parts > 1"> (part {{ w.part }} of {{ w.parts }})</template>
-                {{ ' '
-                }}<span class="soft small">{{ duration((w.endMs - w.startMs) / 60000) }}</span>
-                {{ ' ' }}<span v-if="w.done" class="tag ok">done</span
-                ><span v-else-if="w.settled" class="tag">settled</span> {{ ' '
-                }}<span v-if="w.by === 1" class="tag">{{ person(w.by) }}</span>
-              </button>
-              <p v-if="windowAfter(w.step)" class="window small" data-test="window">
-                <svg width="30" height="13" aria-hidden="true">
-                  <rect width="30" height="13" fill="url(#state-workable)" />
-                </svg>
-                {{ ' ' }}<b>{{ named(windowAfter(w.step)!.step) }}</b> between
-                <b>{{ clock(windowAfter(w.step)!.fromMs, days!.zone) }}</b> and
-                <b>{{ clock(windowAfter(w.step)!.toMs, days!.zone) }}</b>: later it takes no mark.
-              </p>
-              <div v-if="selected === w.step && step(w.step)" class="more">
-                <p>{{ step(w.step)!.how }}</p>
-                <p><b>Right when:</b> {{ step(w.step)!.right }}</p>
-                <p v-if="step(w.step)!.tools.length" class="small">
-                  With {{ step(w.step)!.tools.join(', ') }}.
-                </p>
-                <p v-if="step(w.step)!.forbids" class="small caution">
-                  Keep away: {{ step(w.step)!.forbids }}.
-                </p>
-                <p v-for="c in step(w.step)!.cautions" :key="c" class="small caution">
-                  {{ CAUTIONS[c] }}
-                </p>
-                <p
-                  v-if="step(w.step)!.learns && step(w.step)!.foretoldMin !== step(w.step)!.waitMin"
-                  class="small"
-                >
-                  Your own outcomes make its wait {{ duration(step(w.step)!.waitMin) }} in place of
-                  {{ duration(step(w.step)!.foretoldMin) }}.
-                </p>
-                <StepSettle v-if="!w.done" :work="w" />
-              </div>
-            </li>
-            <li
-              v-for="w in waitsAfter(s.startMs, sittings[i + 1]?.startMs ?? Infinity)"
-              :key="`wait${w.step}`"
-              class="wait"
-            >
+              <span class="soft">{{ clock(w.startMs, days!.zone) }}</span> {{ named(w.step)
+              }}<template v-if="w.parts > 1"> (part {{ w.part }} of {{ w.parts }})</template>
+              {{ ' ' }}<span class="soft small">{{ duration((w.endMs - w.startMs) / 60000) }}</span>
+              {{ ' ' }}<span v-if="w.done" class="tag ok">done</span
+              ><span v-else-if="w.settled" class="tag">settled</span> {{ ' '
+              }}<span v-if="w.by === 1" class="tag">{{ person(w.by) }}</span>
+            </button>
+            <p v-if="windowAfter(w.step)" class="window small" data-test="window">
               <svg width="30" height="13" aria-hidden="true">
-                <rect width="30" height="13" :fill="`url(#state-${w.becomes})`" />
+                <rect width="30" height="13" fill="url(#state-workable)" />
               </svg>
-              {{ untilWords(w.becomes) }}, {{ dayAndClock(w.endMs, days!.zone) }} ({{
-                named(w.step).toLowerCase()
-              }}).
-              <span v-if="w.meanwhile.length"
-                >Meanwhile: {{ w.meanwhile.map(named).join(', ') }}.</span
+              {{ ' ' }}<b>{{ named(windowAfter(w.step)!.step) }}</b> between
+              <b>{{ clock(windowAfter(w.step)!.fromMs, days!.zone) }}</b> and
+              <b>{{ clock(windowAfter(w.step)!.toMs, days!.zone) }}</b>: later it takes no mark.
+            </p>
+            <div v-if="selected === w.step && step(w.step)" class="more">
+              <p>{{ step(w.step)!.how }}</p>
+              <p><b>Right when:</b> {{ step(w.step)!.right }}</p>
+              <p v-if="step(w.step)!.tools.length" class="small">
+                With {{ step(w.step)!.tools.join(', ') }}.
+              </p>
+              <p v-if="step(w.step)!.forbids" class="small caution">
+                Keep away: {{ step(w.step)!.forbids }}.
+              </p>
+              <p v-for="c in step(w.step)!.cautions" :key="c" class="small caution">
+                {{ CAUTIONS[c] }}
+              </p>
+              <p
+                v-if="step(w.step)!.learns && step(w.step)!.foretoldMin !== step(w.step)!.waitMin"
+                class="small"
               >
-              {{ ' '
-              }}<span v-if="w.fillers.length">Your own: {{ w.fillers.map(job).join(', ') }}.</span>
-              <span v-if="!w.meanwhile.length && !w.fillers.length && w.idleMin >= 30"
-                >{{ duration(w.idleMin) }} of your hours are free for figures, trees, boats.</span
-              >
-            </li>
-          </ul>
-        </template>
-      </section>
-    </div>
-    <div class="tray">
+                Your own outcomes make its wait {{ duration(step(w.step)!.waitMin) }} in place of
+                {{ duration(step(w.step)!.foretoldMin) }}.
+              </p>
+              <StepSettle v-if="!w.done" :work="w" />
+            </div>
+          </li>
+          <li
+            v-for="w in waitsAfter(s.startMs, sittings[i + 1]?.startMs ?? Infinity)"
+            :key="`wait${w.step}`"
+            class="wait"
+          >
+            <svg width="30" height="13" aria-hidden="true">
+              <rect width="30" height="13" :fill="`url(#state-${w.becomes})`" />
+            </svg>
+            {{ untilWords(w.becomes) }}, {{ dayAndClock(w.endMs, days!.zone) }} ({{
+              named(w.step).toLowerCase()
+            }}).
+            <span v-if="w.meanwhile.length"
+              >Meanwhile: {{ w.meanwhile.map(named).join(', ') }}.</span
+            >
+            {{ ' '
+            }}<span v-if="w.fillers.length">Your own: {{ w.fillers.map(job).join(', ') }}.</span>
+            <span v-if="!w.meanwhile.length && !w.fillers.length && w.idleMin >= 30"
+              >{{ duration(w.idleMin) }} of your hours are free for figures, trees, boats.</span
+            >
+          </li>
+        </ul>
+      </template>
+    </section>
+    <template #tray>
       <FindingsList :findings="plan?.findings ?? []" place="days" />
       <div class="leaves turn" v-leaves role="tablist">
         <button
@@ -300,12 +296,12 @@ function chainWords(link: ChainLink): string {
       </template>
       <WhatIfPanel v-else-if="leaf === 'what'" />
       <JobsPanel v-else />
-    </div>
-  </div>
+    </template>
+  </WorkTop>
 </template>
 
 <style scoped>
-.scroll {
+:deep(.scroll) {
   overflow: auto;
   padding: 2px;
 }
@@ -443,5 +439,14 @@ function chainWords(link: ChainLink): string {
 }
 summary {
   cursor: pointer;
+}
+@media (max-width: 700px) {
+  h1.grow {
+    flex: 1 1 100%;
+    font-size: 22px;
+  }
+  .agenda {
+    grid-template-columns: minmax(0, 1fr);
+  }
 }
 </style>

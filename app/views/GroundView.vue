@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import WorkTop from '../components/WorkTop.vue'
 import { computed, onBeforeUnmount, onMounted, ref } from 'vue'
 import {
   addCorner,
@@ -23,10 +24,12 @@ import ScanDialog from '../components/ScanDialog.vue'
 import SoundingsTable from '../components/SoundingsTable.vue'
 import PlanDrawing, { type PlanTool } from '../drawings/PlanDrawing.vue'
 import SectionDrawing from '../drawings/SectionDrawing.vue'
+import { usePhone } from '../screens'
 import { useBuildStore } from '../stores/build'
 import { useSettingsStore } from '../stores/settings'
 
 const store = useBuildStore()
+const phone = usePhone()
 const settings = useSettingsStore()
 const tool = ref<PlanTool>('move')
 const TOOLS: { id: PlanTool; key: string; name: string; what: string }[] = [
@@ -90,87 +93,88 @@ onBeforeUnmount(() => window.removeEventListener('keydown', pressed))
 </script>
 
 <template>
-  <div class="worktop">
-    <div class="drawings" :class="{ tall: build.base.depthMm > 1.1 * build.base.widthMm }">
-      <div class="panel drawing-box plan-box">
-        <div class="palette" role="toolbar" aria-label="Plan tools">
-          <button
-            v-for="t in TOOLS"
-            :key="t.id"
-            class="tool"
-            :aria-pressed="tool === t.id"
-            :title="t.what"
-            :data-tool-name="t.id"
-            @click="tool = t.id"
-          >
-            {{ t.name }} <kbd>{{ t.key }}</kbd>
-          </button>
-          <span class="soft small what">{{ TOOLS.find((t) => t.id === tool)?.what }}</span>
-        </div>
-        <div class="canvas">
-          <PlanDrawing
-            v-if="plan"
-            :base="build.base"
-            :pools="store.pools"
-            :grounds="plan.ground.pools"
-            :falls="plan.forms.falls"
-            :section="build.section"
-            :tool="tool"
-            :selected="pool?.id ?? ''"
-            :faults-at="faultsAt"
-            :next-dip="ground?.nextDip?.at ?? null"
-            @select="store.selected = $event"
-            @settled="store.endGroup"
-            @move-corner="
-              (p, c, at) => change('Move outline point', moveCorner(p, c, at), `corner:${c}`)
-            "
-            @add-corner="(p, c, at) => change('Add outline point', addCorner(p, c, at))"
-            @remove-corner="(p, c) => change('Remove outline point', removeCorner(p, c))"
-            @edge="
-              (p, c) => change('Shore or dam', setEdge(p, c, kindOf(c) === 'dam' ? 'shore' : 'dam'))
-            "
-            @dip="dip"
-            @move-dip="
-              (p, i, at) =>
-                change(
-                  'Move sounding',
-                  changeSounding(p, i, [
-                    Math.round(at[0] * 10) / 10,
-                    Math.round(at[1] * 10) / 10,
-                    pool!.soundings[i][2]
-                  ]),
-                  `dip:${i}`
-                )
-            "
-            @move-thing="
-              (p, id, at) => change('Move what stands', moveThing(p, id, at), `thing:${id}`)
-            "
-            @remove-dip="(p, i) => change('Remove sounding', removeSounding(p, i))"
-            @drawn="drawn"
-            @section="(line) => change('Section line', (b) => ({ ...b, section: line }), 'section')"
-          />
-        </div>
-        <p class="legend small">
-          <span class="key dam"></span>dam <span class="key shore"></span>shore
-          <span class="key cut"></span>section A–B
-          <span class="soft">figures: dip from the water, mm</span>
-        </p>
+  <WorkTop :drawings="{ tall: build.base.depthMm > 1.1 * build.base.widthMm }" tray="Base and room">
+    <div class="panel drawing-box plan-box">
+      <div class="palette" role="toolbar" aria-label="Plan tools">
+        <span v-if="phone" class="later small soft"
+          >Look and measure here; outlines are drawn on a larger screen.</span
+        >
+        <button
+          v-for="t in TOOLS"
+          :key="t.id"
+          class="tool"
+          :aria-pressed="tool === t.id"
+          :title="t.what"
+          :data-tool-name="t.id"
+          @click="tool = t.id"
+        >
+          {{ t.name }} <kbd>{{ t.key }}</kbd>
+        </button>
+        <span class="soft small what">{{ TOOLS.find((t) => t.id === tool)?.what }}</span>
       </div>
-      <div class="panel drawing-box section-box">
-        <SectionDrawing
+      <div class="canvas">
+        <PlanDrawing
           v-if="plan"
-          :section="plan.ground.section"
+          :base="build.base"
           :pools="store.pools"
+          :grounds="plan.ground.pools"
           :falls="plan.forms.falls"
-          :stacks="plan.stacks.pools"
-          :shell-mm="build.ground.shellMm"
-          :exaggeration="settings.exaggeration"
+          :section="build.section"
+          :tool="tool"
           :selected="pool?.id ?? ''"
+          :faults-at="faultsAt"
+          :next-dip="ground?.nextDip?.at ?? null"
           @select="store.selected = $event"
+          @settled="store.endGroup"
+          @move-corner="
+            (p, c, at) => change('Move outline point', moveCorner(p, c, at), `corner:${c}`)
+          "
+          @add-corner="(p, c, at) => change('Add outline point', addCorner(p, c, at))"
+          @remove-corner="(p, c) => change('Remove outline point', removeCorner(p, c))"
+          @edge="
+            (p, c) => change('Shore or dam', setEdge(p, c, kindOf(c) === 'dam' ? 'shore' : 'dam'))
+          "
+          @dip="dip"
+          @move-dip="
+            (p, i, at) =>
+              change(
+                'Move sounding',
+                changeSounding(p, i, [
+                  Math.round(at[0] * 10) / 10,
+                  Math.round(at[1] * 10) / 10,
+                  pool!.soundings[i][2]
+                ]),
+                `dip:${i}`
+              )
+          "
+          @move-thing="
+            (p, id, at) => change('Move what stands', moveThing(p, id, at), `thing:${id}`)
+          "
+          @remove-dip="(p, i) => change('Remove sounding', removeSounding(p, i))"
+          @drawn="drawn"
+          @section="(line) => change('Section line', (b) => ({ ...b, section: line }), 'section')"
         />
       </div>
+      <p class="legend small">
+        <span class="key dam"></span>dam <span class="key shore"></span>shore
+        <span class="key cut"></span>section A–B
+        <span class="soft">figures: dip from the water, mm</span>
+      </p>
     </div>
-    <div class="tray">
+    <div class="panel drawing-box section-box">
+      <SectionDrawing
+        v-if="plan"
+        :section="plan.ground.section"
+        :pools="store.pools"
+        :falls="plan.forms.falls"
+        :stacks="plan.stacks.pools"
+        :shell-mm="build.ground.shellMm"
+        :exaggeration="settings.exaggeration"
+        :selected="pool?.id ?? ''"
+        @select="store.selected = $event"
+      />
+    </div>
+    <template #tray>
       <FindingsList :findings="plan?.findings ?? []" place="ground" />
       <section class="panel pad stack">
         <div class="row">
@@ -318,9 +322,9 @@ onBeforeUnmount(() => window.removeEventListener('keydown', pressed))
           {{ shells.find((m) => m.id === build.ground.shell)?.note }}
         </p>
       </section>
-    </div>
-    <ScanDialog v-if="scanning" v-model="scanning" :grounds="plan?.ground.pools ?? []" />
-  </div>
+      <ScanDialog v-if="scanning" v-model="scanning" :grounds="plan?.ground.pools ?? []" />
+    </template>
+  </WorkTop>
 </template>
 
 <style scoped>
@@ -383,7 +387,7 @@ onBeforeUnmount(() => window.removeEventListener('keydown', pressed))
   width: auto;
 }
 /* a base deeper than wide: plan and section stand side by side */
-.tall {
+:deep(.tall) {
   flex-direction: row;
 }
 .tall .plan-box {
@@ -402,6 +406,17 @@ onBeforeUnmount(() => window.removeEventListener('keydown', pressed))
 @media (max-width: 1100px) {
   .what {
     display: none;
+  }
+}
+@media (max-width: 700px) {
+  .palette > :not(.later) {
+    display: none;
+  }
+  .plan-box {
+    height: 100vw;
+  }
+  :deep(.tall) {
+    flex-direction: column;
   }
 }
 </style>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import WorkTop from '../components/WorkTop.vue'
 import { leaves as vLeaves } from '../leaves'
 import { computed, onBeforeUnmount, ref, watch } from 'vue'
 import { logged, unlogged } from '../../core/build/workEdits'
@@ -190,174 +191,172 @@ const early = (e: Extract<LogEntry, { kind: 'step' }>) => {
 </script>
 
 <template>
-  <div class="worktop log" data-test="log">
-    <div class="drawings scroll">
-      <div class="leaves turn" v-leaves role="tablist">
-        <button
-          v-for="(name, id) in LEAVES"
-          :key="id"
-          role="tab"
-          :class="{ on: leaf === id }"
-          :aria-selected="leaf === id"
-          :data-leaf="id"
-          @click="leaf = id"
-        >
-          {{ name }}
-        </button>
-      </div>
-      <LightTable v-if="leaf === 'table' && plan" :build="build" :plan="plan" />
-      <section v-else-if="leaf === 'account'" class="panel pad stack" data-test="account">
-        <h1>Foretold and real</h1>
-        <p v-if="!account.length" class="soft">
-          Nothing is logged yet. Steps done on Bench, and what was seen when you looked, stand here
-          against what the plan said.
-        </p>
-        <table v-else class="plain">
-          <thead>
-            <tr>
-              <th>Step</th>
-              <th class="num">Work planned</th>
-              <th class="num">took</th>
-              <th class="num">Wait foretold</th>
-              <th class="num">not yet at</th>
-              <th class="num">ready at</th>
-            </tr>
-          </thead>
-          <tbody>
-            <tr v-for="l in account" :key="l.step">
-              <td>{{ title(l.step) }}</td>
-              <td class="num">{{ l.plannedMin === null ? '–' : duration(l.plannedMin) }}</td>
-              <td class="num">
-                {{ duration(l.workedMin)
-                }}<span v-if="l.plannedMin" class="soft small">
-                  {{ off(l.workedMin, l.plannedMin) }}</span
-                >
-              </td>
-              <td class="num">{{ l.foretoldMin === null ? '–' : duration(l.foretoldMin) }}</td>
-              <td class="num">{{ l.notYetMin === null ? '–' : duration(l.notYetMin) }}</td>
-              <td class="num">
-                {{ l.readyMin === null ? '–' : duration(l.readyMin)
-                }}<span v-if="l.readyMin !== null && l.foretoldMin" class="soft small">
-                  {{ off(l.readyMin, l.foretoldMin) }}</span
-                >
-              </td>
-            </tr>
-          </tbody>
-        </table>
-      </section>
-      <template v-else>
-        <section class="panel pad stack">
-          <form class="row" @submit.prevent="addNote">
-            <input
-              v-model="note"
-              class="choice grow"
-              placeholder="What happened, what you would do again"
-              aria-label="Note"
-              maxlength="5000"
-              data-test="note"
-            /><button class="tool main" data-test="note-add">Write it down</button>
-          </form>
-          <div class="row">
-            <button class="tool" data-test="photo-pick" @click="picker?.click()">Photograph…</button
-            ><button class="tool" @click="readRoom">
-              The room: {{ build.room.tempC }} °C, {{ build.room.rhPct }} %
-            </button>
-            <form class="row cost" @submit.prevent="addCost">
-              <input
-                v-model="costWhat"
-                class="choice"
-                placeholder="Spent on"
-                aria-label="Spent on"
-                maxlength="200"
-              /><NumberField
-                v-model="costMoney"
-                label="Money"
-                bare
-                :min="-100000"
-                :max="1000000"
-                :step="1"
-                blank="money"
-              /><button class="tool">Add</button>
-            </form>
-            <span v-if="working" role="status">{{ working }}</span>
-          </div>
-          <input
-            ref="picker"
-            type="file"
-            accept="image/*"
-            multiple
-            hidden
-            data-test="photo-file"
-            @change="picked"
-          />
-          <p v-if="fault" class="fault" role="alert" data-test="log-fault">
-            {{ fault }}
-          </p>
-        </section>
-        <section v-for="d in days" :key="d.name" class="panel pad daybook">
-          <h2>{{ d.name }}</h2>
-          <ul>
-            <li v-for="e in d.entries" :key="e.id" :class="e.kind" :data-entry="e.kind">
-              <span class="at soft small">{{ clock(Date.parse(e.at), zone) }}</span>
-              <div class="grow">
-                <template v-if="e.kind === 'step'"
-                  ><b>{{ title(e.step) }}</b> {{ ' '
-                  }}<span class="small soft">{{ early(e) }}</span></template
-                >
-                <template v-else-if="e.kind === 'look'"
-                  >{{ title(e.step) }}:
-                  <b>{{ e.ready ? `${e.becomes}` : `not yet ${e.becomes}` }}</b></template
-                >
-                <template v-else-if="e.kind === 'batch'"
-                  >{{ build.waters.find((w) => w.id === e.pool)?.name ?? e.pool }}, pour
-                  {{ e.pour }}, cup {{ e.cup }}: {{ batchWords(e) }}</template
-                >
-                <template v-else-if="e.kind === 'room'"
-                  >The room: {{ e.tempC }} °C, {{ e.rhPct }} %</template
-                >
-                <template v-else-if="e.kind === 'note'"
-                  ><p class="said">{{ e.text }}</p></template
-                >
-                <template v-else-if="e.kind === 'lesson'"
-                  ><p class="said"><b>Lesson:</b> {{ e.text }}</p></template
-                >
-                <template v-else-if="e.kind === 'cost'"
-                  >{{ e.what || 'Spent' }}: <b>{{ money(e.money) }}</b></template
-                >
-                <template v-else
-                  ><img
-                    v-if="pictures[e.id]"
-                    :src="pictures[e.id]"
-                    :alt="e.caption || 'Photograph'" />
-                  <p v-else class="soft small">
-                    The picture itself is not in this browser: restore it from the zip it came with.
-                  </p>
-                  <input
-                    class="choice caption"
-                    :value="e.caption"
-                    aria-label="Caption"
-                    maxlength="500"
-                    @change="caption(e, ($event.target as HTMLInputElement).value)"
-                /></template>
-              </div>
-              <button
-                class="tool"
-                aria-label="Take this entry out"
-                @click="store.edit('Take out of the log', unlogged(e.id))"
-              >
-                ×
-              </button>
-            </li>
-          </ul>
-        </section>
-        <section v-if="!days.length" class="panel pad">
-          <p class="soft">
-            An empty log. What is done on Bench and weighed at the scale is written here by itself.
-          </p>
-        </section>
-      </template>
+  <WorkTop class="log" data-test="log" drawings="scroll" tray="Write down">
+    <div class="leaves turn" v-leaves role="tablist">
+      <button
+        v-for="(name, id) in LEAVES"
+        :key="id"
+        role="tab"
+        :class="{ on: leaf === id }"
+        :aria-selected="leaf === id"
+        :data-leaf="id"
+        @click="leaf = id"
+      >
+        {{ name }}
+      </button>
     </div>
-    <div class="tray">
+    <LightTable v-if="leaf === 'table' && plan" :build="build" :plan="plan" />
+    <section v-else-if="leaf === 'account'" class="panel pad stack" data-test="account">
+      <h1>Foretold and real</h1>
+      <p v-if="!account.length" class="soft">
+        Nothing is logged yet. Steps done on Bench, and what was seen when you looked, stand here
+        against what the plan said.
+      </p>
+      <table v-else class="plain">
+        <thead>
+          <tr>
+            <th>Step</th>
+            <th class="num">Work planned</th>
+            <th class="num">took</th>
+            <th class="num">Wait foretold</th>
+            <th class="num">not yet at</th>
+            <th class="num">ready at</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="l in account" :key="l.step">
+            <td>{{ title(l.step) }}</td>
+            <td class="num">{{ l.plannedMin === null ? '–' : duration(l.plannedMin) }}</td>
+            <td class="num">
+              {{ duration(l.workedMin)
+              }}<span v-if="l.plannedMin" class="soft small">
+                {{ off(l.workedMin, l.plannedMin) }}</span
+              >
+            </td>
+            <td class="num">{{ l.foretoldMin === null ? '–' : duration(l.foretoldMin) }}</td>
+            <td class="num">{{ l.notYetMin === null ? '–' : duration(l.notYetMin) }}</td>
+            <td class="num">
+              {{ l.readyMin === null ? '–' : duration(l.readyMin)
+              }}<span v-if="l.readyMin !== null && l.foretoldMin" class="soft small">
+                {{ off(l.readyMin, l.foretoldMin) }}</span
+              >
+            </td>
+          </tr>
+        </tbody>
+      </table>
+    </section>
+    <template v-else>
+      <section class="panel pad stack">
+        <form class="row" @submit.prevent="addNote">
+          <input
+            v-model="note"
+            class="choice grow"
+            placeholder="What happened, what you would do again"
+            aria-label="Note"
+            maxlength="5000"
+            data-test="note"
+          /><button class="tool main" data-test="note-add">Write it down</button>
+        </form>
+        <div class="row">
+          <button class="tool" data-test="photo-pick" @click="picker?.click()">Photograph…</button
+          ><button class="tool" @click="readRoom">
+            The room: {{ build.room.tempC }} °C, {{ build.room.rhPct }} %
+          </button>
+          <form class="row cost" @submit.prevent="addCost">
+            <input
+              v-model="costWhat"
+              class="choice"
+              placeholder="Spent on"
+              aria-label="Spent on"
+              maxlength="200"
+            /><NumberField
+              v-model="costMoney"
+              label="Money"
+              bare
+              :min="-100000"
+              :max="1000000"
+              :step="1"
+              blank="money"
+            /><button class="tool">Add</button>
+          </form>
+          <span v-if="working" role="status">{{ working }}</span>
+        </div>
+        <input
+          ref="picker"
+          type="file"
+          accept="image/*"
+          multiple
+          hidden
+          data-test="photo-file"
+          @change="picked"
+        />
+        <p v-if="fault" class="fault" role="alert" data-test="log-fault">
+          {{ fault }}
+        </p>
+      </section>
+      <section v-for="d in days" :key="d.name" class="panel pad daybook">
+        <h2>{{ d.name }}</h2>
+        <ul>
+          <li v-for="e in d.entries" :key="e.id" :class="e.kind" :data-entry="e.kind">
+            <span class="at soft small">{{ clock(Date.parse(e.at), zone) }}</span>
+            <div class="grow">
+              <template v-if="e.kind === 'step'"
+                ><b>{{ title(e.step) }}</b> {{ ' '
+                }}<span class="small soft">{{ early(e) }}</span></template
+              >
+              <template v-else-if="e.kind === 'look'"
+                >{{ title(e.step) }}:
+                <b>{{ e.ready ? `${e.becomes}` : `not yet ${e.becomes}` }}</b></template
+              >
+              <template v-else-if="e.kind === 'batch'"
+                >{{ build.waters.find((w) => w.id === e.pool)?.name ?? e.pool }}, pour {{ e.pour }},
+                cup {{ e.cup }}: {{ batchWords(e) }}</template
+              >
+              <template v-else-if="e.kind === 'room'"
+                >The room: {{ e.tempC }} °C, {{ e.rhPct }} %</template
+              >
+              <template v-else-if="e.kind === 'note'"
+                ><p class="said">{{ e.text }}</p></template
+              >
+              <template v-else-if="e.kind === 'lesson'"
+                ><p class="said"><b>Lesson:</b> {{ e.text }}</p></template
+              >
+              <template v-else-if="e.kind === 'cost'"
+                >{{ e.what || 'Spent' }}: <b>{{ money(e.money) }}</b></template
+              >
+              <template v-else
+                ><img
+                  v-if="pictures[e.id]"
+                  :src="pictures[e.id]"
+                  :alt="e.caption || 'Photograph'" />
+                <p v-else class="soft small">
+                  The picture itself is not in this browser: restore it from the zip it came with.
+                </p>
+                <input
+                  class="choice caption"
+                  :value="e.caption"
+                  aria-label="Caption"
+                  maxlength="500"
+                  @change="caption(e, ($event.target as HTMLInputElement).value)"
+              /></template>
+            </div>
+            <button
+              class="tool"
+              aria-label="Take this entry out"
+              @click="store.edit('Take out of the log', unlogged(e.id))"
+            >
+              ×
+            </button>
+          </li>
+        </ul>
+      </section>
+      <section v-if="!days.length" class="panel pad">
+        <p class="soft">
+          An empty log. What is done on Bench and weighed at the scale is written here by itself.
+        </p>
+      </section>
+    </template>
+    <template #tray>
       <section class="panel pad stack" data-test="learned">
         <h2>What it learned</h2>
         <p v-if="!learned.length" class="small soft">
@@ -431,15 +430,15 @@ const early = (e: Extract<LogEntry, { kind: 'step' }>) => {
           The build with its photographs, zip
         </button>
       </section>
-    </div>
-  </div>
+    </template>
+  </WorkTop>
 </template>
 
 <style scoped>
-.tray .tool {
+:deep(.tray) .tool {
   justify-content: center;
 }
-.scroll {
+:deep(.scroll) {
   overflow: auto;
   padding: 2px;
 }

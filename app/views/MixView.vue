@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import WorkTop from '../components/WorkTop.vue'
 import { computed } from 'vue'
 import type { MixingHabits } from '../../core/build/types'
 import { CAUTION_CLOSE, CAUTIONS } from '../../core/craft/materials/cautions'
@@ -108,142 +109,140 @@ const dusty = computed(
 </script>
 
 <template>
-  <div class="worktop">
-    <div class="drawings cups">
-      <section
-        v-for="{ amounts, pool, resin, batches, workingMin, largestG } in groups"
-        :key="amounts.pool"
-        class="panel pad group"
-      >
-        <header class="row">
-          <h2>{{ pool?.name }}</h2>
-          <span class="soft">{{ resin?.name }}</span>
-          <span class="grow"></span>
-          <span
-            ><b class="figure"
-              ><How
-                v-if="resin && !amounts.problem"
-                :about="explainMix(amounts, resin, build, batches.length)"
-                >{{ grams(amounts.totalG) }}</How
-              ></b
-            >
-            for {{ ml(amounts.volumeMl) }}</span
-          >
-        </header>
-        <p v-if="resin" class="ratio">
-          The label says
-          <b>{{ number(resin.partA) }} : {{ number(resin.partB) }} by {{ resin.basis }}</b
-          >. On the scale that is <b>{{ amounts.massRatioA.toFixed(2) }} : 1 by mass</b>; in the cup
-          {{ amounts.volumeRatioA.toFixed(2) }} : 1 by volume. Weigh by the grams below.
-        </p>
-        <div
-          v-if="
-            pool?.tinting === 'all-at-once' &&
-            amounts.tintAll.some((t) => Object.keys(t.drops).length)
-          "
-          class="small"
-          data-test="tint-all"
-        >
-          So that no seam shows, tint part A at once and weigh every cup from that:
-          <span v-for="t in amounts.tintAll" :key="t.band" class="all"
-            >{{
-              t.pours[0] === t.pours[1]
-                ? `pour ${t.pours[0]}`
-                : `pours ${t.pours[0]} to ${t.pours[1]}`
-            }}: {{ grams(t.aG) }} of A, <b>{{ dropsWords(t.drops) || 'clear' }}</b>.</span
-          >
-        </div>
-        <p v-if="amounts.problem" class="fault" role="alert">
-          Nothing can be mixed. {{ amounts.problem }} Give a larger cup under “Your bench”.
-        </p>
-        <div class="grid">
-          <article
-            v-for="(b, i) in batches.slice(0, MOST_CUPS)"
-            :key="i"
-            class="cup"
-            :data-batch="`${b.pool}-${b.pour}-${b.cup}`"
-          >
-            <h3>
-              Pour {{ b.pour
-              }}<template v-if="b.cups > 1">, cup {{ b.cup }} of {{ b.cups }}</template> {{ ' '
-              }}<span class="soft">{{ grams(b.massG) }}</span>
-            </h3>
-            <CupDrawing :batch="b" :tints="tintsOf(b.drops)" />
-            <ul
-              v-if="Object.keys(b.drops).length && pool?.tinting === 'batch-by-batch'"
-              class="drops"
-            >
-              <li v-for="t in tintsOf(b.drops)" :key="t.id">
-                <span class="swatch" :style="{ background: t.colour }"></span><b>{{ t.drops }}</b>
-                {{ t.drops === 1 ? 'drop' : 'drops' }}
-                {{ t.name.replace(' tint', '').toLowerCase() }}
-              </li>
-            </ul>
-            <p class="small soft">
-              Stir {{ duration(resin?.stirMin ?? 0) }}, scraping; poured within
-              <How
-                v-if="resin"
-                :about="explainWorking(resin, build.room.tempC, largestG, workingMin)"
-                >{{ duration(workingMin) }}</How
-              >
-            </p>
-            <button
-              class="tool weigh"
-              :data-weigh="`${b.pool}-${b.pour}-${b.cup}`"
-              @click="weighOut(b)"
-            >
-              Weigh it out
-            </button>
-          </article>
-        </div>
-        <p v-if="batches.length > MOST_CUPS">
-          And {{ batches.length - MOST_CUPS }} cups more, all in the exported plan: a larger cup
-          would make fewer.
-        </p>
-      </section>
-      <section v-for="l in lights" :key="l.pool.id" class="panel pad group">
-        <header class="row">
-          <h2>{{ l.pool.name }}</h2>
-          <span class="soft"
-            >{{ store.shelf.get(l.pool.light.resin)?.name }}, from the bottle: nothing to mix</span
-          ><span class="grow"></span><b class="figure">{{ grams(l.massG) }}</b>
-        </header>
-        <p v-if="l.light">
-          {{ l.light.coats }} {{ l.light.coats === 1 ? 'coat' : 'coats' }} of
-          {{ mm(l.light.coatMm) }}, {{ l.light.spots }} spots each,
-          {{ l.light.secondsPerCoat ?? '–' }} s a spot.
-        </p>
-      </section>
-      <section v-if="white?.lines.length" class="panel pad group" data-test="mix-white">
-        <header class="row">
-          <h2>White water</h2>
-          <span class="soft"
-            >{{ whiteWay?.name.toLowerCase() }}, when the plan says: it does not keep</span
-          ><span class="grow"></span
+  <WorkTop drawings="cups" tray="Shopping and cups">
+    <section
+      v-for="{ amounts, pool, resin, batches, workingMin, largestG } in groups"
+      :key="amounts.pool"
+      class="panel pad group"
+    >
+      <header class="row">
+        <h2>{{ pool?.name }}</h2>
+        <span class="soft">{{ resin?.name }}</span>
+        <span class="grow"></span>
+        <span
           ><b class="figure"
-            ><How :about="explainPaste(white)">{{ ml(white.volumeMl) }}</How></b
+            ><How
+              v-if="resin && !amounts.problem"
+              :about="explainMix(amounts, resin, build, batches.length)"
+              >{{ grams(amounts.totalG) }}</How
+            ></b
           >
-        </header>
-        <p v-if="white.problem" class="fault">
-          {{ white.problem }}
-        </p>
-        <p v-else class="ratio">
-          <template v-for="(l, i) in white.lines" :key="l.material"
-            >{{ i > 0 ? ' + ' : '' }}<b>{{ lightGrams(l.massG) }}</b>
-            {{ l.name.toLowerCase() }}</template
-          ><template v-if="white.standsMm !== null"
-            >; stands {{ mm(white.standsMm) }} by itself</template
-          >.
-        </p>
-        <p v-if="dusty" class="small soft">
-          {{ CAUTIONS.dust }}
-        </p>
-      </section>
-      <p v-if="!groups.length && !lights.length" class="panel pad">
-        Nothing to mix yet: a pool with water in it comes first.
+          for {{ ml(amounts.volumeMl) }}</span
+        >
+      </header>
+      <p v-if="resin" class="ratio">
+        The label says
+        <b>{{ number(resin.partA) }} : {{ number(resin.partB) }} by {{ resin.basis }}</b
+        >. On the scale that is <b>{{ amounts.massRatioA.toFixed(2) }} : 1 by mass</b>; in the cup
+        {{ amounts.volumeRatioA.toFixed(2) }} : 1 by volume. Weigh by the grams below.
       </p>
-    </div>
-    <div class="tray">
+      <div
+        v-if="
+          pool?.tinting === 'all-at-once' &&
+          amounts.tintAll.some((t) => Object.keys(t.drops).length)
+        "
+        class="small"
+        data-test="tint-all"
+      >
+        So that no seam shows, tint part A at once and weigh every cup from that:
+        <span v-for="t in amounts.tintAll" :key="t.band" class="all"
+          >{{
+            t.pours[0] === t.pours[1]
+              ? `pour ${t.pours[0]}`
+              : `pours ${t.pours[0]} to ${t.pours[1]}`
+          }}: {{ grams(t.aG) }} of A, <b>{{ dropsWords(t.drops) || 'clear' }}</b>.</span
+        >
+      </div>
+      <p v-if="amounts.problem" class="fault" role="alert">
+        Nothing can be mixed. {{ amounts.problem }} Give a larger cup under “Your bench”.
+      </p>
+      <div class="grid">
+        <article
+          v-for="(b, i) in batches.slice(0, MOST_CUPS)"
+          :key="i"
+          class="cup"
+          :data-batch="`${b.pool}-${b.pour}-${b.cup}`"
+        >
+          <h3>
+            Pour {{ b.pour
+            }}<template v-if="b.cups > 1">, cup {{ b.cup }} of {{ b.cups }}</template> {{ ' '
+            }}<span class="soft">{{ grams(b.massG) }}</span>
+          </h3>
+          <CupDrawing :batch="b" :tints="tintsOf(b.drops)" />
+          <ul
+            v-if="Object.keys(b.drops).length && pool?.tinting === 'batch-by-batch'"
+            class="drops"
+          >
+            <li v-for="t in tintsOf(b.drops)" :key="t.id">
+              <span class="swatch" :style="{ background: t.colour }"></span><b>{{ t.drops }}</b>
+              {{ t.drops === 1 ? 'drop' : 'drops' }}
+              {{ t.name.replace(' tint', '').toLowerCase() }}
+            </li>
+          </ul>
+          <p class="small soft">
+            Stir {{ duration(resin?.stirMin ?? 0) }}, scraping; poured within
+            <How
+              v-if="resin"
+              :about="explainWorking(resin, build.room.tempC, largestG, workingMin)"
+              >{{ duration(workingMin) }}</How
+            >
+          </p>
+          <button
+            class="tool weigh"
+            :data-weigh="`${b.pool}-${b.pour}-${b.cup}`"
+            @click="weighOut(b)"
+          >
+            Weigh it out
+          </button>
+        </article>
+      </div>
+      <p v-if="batches.length > MOST_CUPS">
+        And {{ batches.length - MOST_CUPS }} cups more, all in the exported plan: a larger cup would
+        make fewer.
+      </p>
+    </section>
+    <section v-for="l in lights" :key="l.pool.id" class="panel pad group">
+      <header class="row">
+        <h2>{{ l.pool.name }}</h2>
+        <span class="soft"
+          >{{ store.shelf.get(l.pool.light.resin)?.name }}, from the bottle: nothing to mix</span
+        ><span class="grow"></span><b class="figure">{{ grams(l.massG) }}</b>
+      </header>
+      <p v-if="l.light">
+        {{ l.light.coats }} {{ l.light.coats === 1 ? 'coat' : 'coats' }} of
+        {{ mm(l.light.coatMm) }}, {{ l.light.spots }} spots each,
+        {{ l.light.secondsPerCoat ?? '–' }} s a spot.
+      </p>
+    </section>
+    <section v-if="white?.lines.length" class="panel pad group" data-test="mix-white">
+      <header class="row">
+        <h2>White water</h2>
+        <span class="soft"
+          >{{ whiteWay?.name.toLowerCase() }}, when the plan says: it does not keep</span
+        ><span class="grow"></span
+        ><b class="figure"
+          ><How :about="explainPaste(white)">{{ ml(white.volumeMl) }}</How></b
+        >
+      </header>
+      <p v-if="white.problem" class="fault">
+        {{ white.problem }}
+      </p>
+      <p v-else class="ratio">
+        <template v-for="(l, i) in white.lines" :key="l.material"
+          >{{ i > 0 ? ' + ' : '' }}<b>{{ lightGrams(l.massG) }}</b>
+          {{ l.name.toLowerCase() }}</template
+        ><template v-if="white.standsMm !== null"
+          >; stands {{ mm(white.standsMm) }} by itself</template
+        >.
+      </p>
+      <p v-if="dusty" class="small soft">
+        {{ CAUTIONS.dust }}
+      </p>
+    </section>
+    <p v-if="!groups.length && !lights.length" class="panel pad">
+      Nothing to mix yet: a pool with water in it comes first.
+    </p>
+    <template #tray>
       <FindingsList :findings="plan?.findings ?? []" place="mix" />
       <section class="panel pad stack">
         <div class="row">
@@ -347,12 +346,12 @@ const dusty = computed(
           <b>{{ CAUTION_CLOSE }}</b>
         </p>
       </section>
-    </div>
-  </div>
+    </template>
+  </WorkTop>
 </template>
 
 <style scoped>
-.cups {
+:deep(.cups) {
   overflow: auto;
   padding: 2px;
 }

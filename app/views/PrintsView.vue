@@ -300,6 +300,26 @@ hr {
 .date {
   white-space: nowrap;
 }
+@media (max-width: 700px) {
+  .prints {
+    display: flex;
+    flex-direction: column;
+    height: auto;
+    padding: 8px;
+    gap: 10px;
+  }
+  .acts {
+    position: static;
+    display: grid;
+    grid-template-columns: 1fr 1fr;
+    align-self: stretch;
+    gap: 8px;
+  }
+  .acts > :is(h1, hr, p, .turn) {
+    margin: 0;
+    grid-column: 1 / -1;
+  }
+}
 @media print {
   .prints {
     display: block;

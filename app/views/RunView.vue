@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import WorkTop from '../components/WorkTop.vue'
 import { leaves as vLeaves } from '../leaves'
 import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
@@ -153,84 +154,82 @@ const freeze = () =>
 </script>
 
 <template>
-  <div class="worktop">
-    <div class="drawings">
-      <div class="panel leafed plan-box">
-        <div class="leaves">
-          <div class="tabs" v-leaves role="tablist" aria-label="What is shown of the water">
-            <button
-              v-for="(name, key) in RUN_LAYERS"
-              :key="key"
-              role="tab"
-              :class="{ on: layer === key }"
-              :aria-selected="layer === key"
-              :data-leaf="key"
-              @click="layer = key"
-            >
-              {{ name }}
-            </button>
-          </div>
-          <label class="check"
-            ><input v-model="lines" type="checkbox" data-test="lines" /> strokes and spray</label
+  <WorkTop tray="The run">
+    <div class="panel leafed plan-box">
+      <div class="leaves">
+        <div class="tabs" v-leaves role="tablist" aria-label="What is shown of the water">
+          <button
+            v-for="(name, key) in RUN_LAYERS"
+            :key="key"
+            role="tab"
+            :class="{ on: layer === key }"
+            :aria-selected="layer === key"
+            :data-leaf="key"
+            @click="layer = key"
           >
-          <span class="grow right"><RunLegend v-if="run" :layer="layer" :most="most" /></span>
+            {{ name }}
+          </button>
         </div>
-        <div class="pair grow" :class="{ across: build.base.widthMm < 1.9 * build.base.depthMm }">
-          <div class="drawing-box">
-            <RunPlan
-              v-if="plan"
-              works
-              :build="build"
-              :plan="plan"
-              :run="run"
-              :ran="ran"
-              :layer="layer"
-              :most="most"
-              :lines="lines"
-              :probe="probe"
-              :source="source"
-              :out="out"
-              @ask="probe = $event"
-              @drag="drag"
-              @settled="store.endGroup"
-              @section="
-                (line) => store.edit('Section line', (b) => ({ ...b, section: line }), 'section')
-              "
-            />
-            <p v-if="!run && running.state === 'idle'" class="invite">No water has run here yet.</p>
-          </div>
-          <div v-if="beside && plan" class="drawing-box second" data-test="beside">
-            <p class="caption">{{ build.running.kept.find((k) => k.id === besideId)?.name }}</p>
-            <RunPlan
-              :build="build"
-              :plan="plan"
-              :run="beside"
-              :ran="plan.forms.ran?.id === besideId ? plan.forms.ran : null"
-              :layer="layer"
-              :most="most"
-              :lines="lines"
-              :probe="probe"
-            />
-          </div>
-        </div>
+        <label class="check"
+          ><input v-model="lines" type="checkbox" data-test="lines" /> strokes and spray</label
+        >
+        <span class="grow right"><RunLegend v-if="run" :layer="layer" :most="most" /></span>
       </div>
-      <div class="panel leafed section-box">
-        <div class="drawing-box grow">
-          <SectionDrawing
+      <div class="pair grow" :class="{ across: build.base.widthMm < 1.9 * build.base.depthMm }">
+        <div class="drawing-box">
+          <RunPlan
             v-if="plan"
-            :section="plan.ground.section"
-            :pools="store.pools"
-            :falls="plan.forms.falls"
-            :stacks="plan.stacks.pools"
-            :shell-mm="build.ground.shellMm"
-            :exaggeration="settings.exaggeration"
-            :ran="section"
-            selected=""
+            works
+            :build="build"
+            :plan="plan"
+            :run="run"
+            :ran="ran"
+            :layer="layer"
+            :most="most"
+            :lines="lines"
+            :probe="probe"
+            :source="source"
+            :out="out"
+            @ask="probe = $event"
+            @drag="drag"
+            @settled="store.endGroup"
+            @section="
+              (line) => store.edit('Section line', (b) => ({ ...b, section: line }), 'section')
+            "
+          />
+          <p v-if="!run && running.state === 'idle'" class="invite">No water has run here yet.</p>
+        </div>
+        <div v-if="beside && plan" class="drawing-box second" data-test="beside">
+          <p class="caption">{{ build.running.kept.find((k) => k.id === besideId)?.name }}</p>
+          <RunPlan
+            :build="build"
+            :plan="plan"
+            :run="beside"
+            :ran="plan.forms.ran?.id === besideId ? plan.forms.ran : null"
+            :layer="layer"
+            :most="most"
+            :lines="lines"
+            :probe="probe"
           />
         </div>
       </div>
     </div>
-    <div class="tray">
+    <div class="panel leafed section-box">
+      <div class="drawing-box grow">
+        <SectionDrawing
+          v-if="plan"
+          :section="plan.ground.section"
+          :pools="store.pools"
+          :falls="plan.forms.falls"
+          :stacks="plan.stacks.pools"
+          :shell-mm="build.ground.shellMm"
+          :exaggeration="settings.exaggeration"
+          :ran="section"
+          selected=""
+        />
+      </div>
+    </div>
+    <template #tray>
       <section class="panel pad stack" data-test="run-panel">
         <div class="row">
           <h2 class="grow">Run the water</h2>
@@ -490,8 +489,8 @@ const freeze = () =>
         @beside="besideId = $event"
         @from="goOn"
       />
-    </div>
-  </div>
+    </template>
+  </WorkTop>
 </template>
 
 <style scoped>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import WorkTop from '../components/WorkTop.vue'
 import { leaves as vLeaves } from '../leaves'
 import { klona } from 'klona/lite'
 import { computed, ref } from 'vue'
@@ -114,202 +115,197 @@ const price = (m: Material) =>
 </script>
 
 <template>
-  <div class="worktop">
-    <div class="drawings">
-      <div class="panel leafed">
-        <div class="leaves">
-          <div class="tabs" v-leaves role="tablist" aria-label="The shelf">
-            <button
-              v-for="l in LEAVES"
-              :key="l.id"
-              role="tab"
-              :aria-selected="leaf === l.id"
-              :class="{ on: leaf === l.id }"
-              :data-leaf="l.id"
-              @click="leaf = l.id"
-            >
-              {{ l.name }}
-            </button>
-          </div>
-          <span class="grow"></span
-          ><button v-if="shelf.undone.length" class="tool take" @click="shelf.undo">
-            Take back: {{ shelf.undone[shelf.undone.length - 1].label.toLowerCase() }}</button
-          ><button v-if="shelf.redone.length" class="tool take" @click="shelf.redo">
-            Do again
+  <WorkTop tray="This bottle">
+    <div class="panel leafed">
+      <div class="leaves">
+        <div class="tabs" v-leaves role="tablist" aria-label="The shelf">
+          <button
+            v-for="l in LEAVES"
+            :key="l.id"
+            role="tab"
+            :aria-selected="leaf === l.id"
+            :class="{ on: leaf === l.id }"
+            :data-leaf="l.id"
+            @click="leaf = l.id"
+          >
+            {{ l.name }}
           </button>
         </div>
-        <div class="leaf">
-          <div v-if="leaf === 'bottles'" class="boards">
-            <section v-for="g in bottled" :key="g.kind">
-              <h3 aria-level="2">{{ g.name }}</h3>
-              <div class="board">
-                <button
-                  v-for="m in g.items"
-                  :key="m.id"
-                  class="jar"
-                  :class="{ on: chosen === m.id, own: m.own }"
-                  :data-jar="m.id"
-                  @click="chosen = m.id"
+        <span class="grow"></span
+        ><button v-if="shelf.undone.length" class="tool take" @click="shelf.undo">
+          Take back: {{ shelf.undone[shelf.undone.length - 1].label.toLowerCase() }}</button
+        ><button v-if="shelf.redone.length" class="tool take" @click="shelf.redo">Do again</button>
+      </div>
+      <div class="leaf">
+        <div v-if="leaf === 'bottles'" class="boards">
+          <section v-for="g in bottled" :key="g.kind">
+            <h3 aria-level="2">{{ g.name }}</h3>
+            <div class="board">
+              <button
+                v-for="m in g.items"
+                :key="m.id"
+                class="jar"
+                :class="{ on: chosen === m.id, own: m.own }"
+                :data-jar="m.id"
+                @click="chosen = m.id"
+              >
+                <span
+                  class="glass"
+                  :class="m.kind"
+                  :style="m.kind === 'tint' ? { background: m.look.colour } : {}"
+                ></span>
+                <b>{{ m.name }}</b>
+                <span class="small soft"
+                  ><template v-if="m.kind === 'resin'"
+                    >{{ m.partA }} : {{ m.partB }} by {{ m.basis }},
+                    {{ number(m.potLifeMin) }} min</template
+                  ><template v-else-if="m.kind === 'light-resin'"
+                    >D<sub>p</sub> {{ m.dpMm }} mm</template
+                  ><template v-else-if="m.kind === 'lamp'">{{ m.irradianceMwCm2 }} mW/cm²</template
+                  ><template v-else>{{ m.own ? 'own' : 'kind' }}</template></span
                 >
-                  <span
-                    class="glass"
-                    :class="m.kind"
-                    :style="m.kind === 'tint' ? { background: m.look.colour } : {}"
-                  ></span>
-                  <b>{{ m.name }}</b>
-                  <span class="small soft"
-                    ><template v-if="m.kind === 'resin'"
-                      >{{ m.partA }} : {{ m.partB }} by {{ m.basis }},
-                      {{ number(m.potLifeMin) }} min</template
-                    ><template v-else-if="m.kind === 'light-resin'"
-                      >D<sub>p</sub> {{ m.dpMm }} mm</template
-                    ><template v-else-if="m.kind === 'lamp'"
-                      >{{ m.irradianceMwCm2 }} mW/cm²</template
-                    ><template v-else>{{ m.own ? 'own' : 'kind' }}</template></span
-                  >
-                </button>
-              </div>
-            </section>
-          </div>
-          <div v-else-if="leaf === 'stock'" class="scrolling">
-            <table class="plain" data-test="stock">
-              <caption class="small soft">
-                A resin counts A and B together. What the build needs, less what you have, is bought
-                in whole packs.
-              </caption>
-              <thead>
-                <tr>
-                  <th>Material</th>
-                  <th class="num">this build needs</th>
-                  <th>on the shelf</th>
-                  <th>a pack holds</th>
-                  <th>and costs</th>
-                  <th class="num">to buy</th>
-                </tr>
-              </thead>
-              <tbody v-for="g in groups" :key="g.kind">
-                <tr>
-                  <th colspan="6" class="kind">
-                    {{ g.name }}
-                  </th>
-                </tr>
-                <tr v-for="m in g.items" :key="m.id">
-                  <td>{{ m.name }}</td>
-                  <td class="num">
-                    {{
-                      needed(m.id)
-                        ? `${number(needed(m.id)!.amount)} ${unitOf(m) === 'piece' ? '' : unitOf(m)}`
-                        : '–'
-                    }}
-                  </td>
-                  <td>
-                    <NumberField
-                      bare
-                      :label="`Stock of ${m.name}`"
-                      :unit="unitOf(m) === 'piece' ? '' : unitOf(m)"
-                      :model-value="m.stock ?? 0"
-                      :min="0"
-                      :max="10000000"
-                      @update:model-value="shelf.setHolding(m.id, { stock: $event! })"
-                    />
-                  </td>
-                  <td>
-                    <NumberField
-                      bare
-                      :label="`Pack of ${m.name}`"
-                      :unit="unitOf(m) === 'piece' ? '' : unitOf(m)"
-                      :model-value="m.pack?.amount ?? null"
-                      :min="0.01"
-                      :max="10000000"
-                      blank="?"
-                      @update:model-value="
-                        $event &&
-                        shelf.setHolding(m.id, {
-                          pack: { amount: $event, price: m.pack?.price ?? 0 }
-                        })
-                      "
-                    />
-                  </td>
-                  <td>
-                    <NumberField
-                      bare
-                      :label="`Price of a pack of ${m.name}`"
-                      :unit="settings.currency"
-                      :model-value="m.pack?.price ?? null"
-                      :min="0"
-                      :max="1000000"
-                      :step="0.5"
-                      blank="?"
-                      @update:model-value="
-                        $event !== null &&
-                        shelf.setHolding(m.id, {
-                          pack: { amount: m.pack?.amount ?? 1, price: $event }
-                        })
-                      "
-                    />
-                  </td>
-                  <td class="num">
-                    {{
-                      needed(m.id)?.packs
-                        ? `${needed(m.id)!.packs} × ${money(m.pack!.price, settings.currency)}`
-                        : needed(m.id)
-                          ? 'enough'
-                          : ''
-                    }}
-                  </td>
-                </tr>
-              </tbody>
-            </table>
-          </div>
-          <ChipsFit
-            v-else-if="leaf === 'chips'"
-            @made="
-              (id) => {
-                chosen = id
-                leaf = 'bottles'
-              }
-            "
-          />
-          <div v-else class="scrolling pairs" data-test="pairs">
-            <div class="hands">
-              <label class="field"
-                ><span class="name">In one hand</span
-                ><select v-model="inHand[0]" class="choice" data-test="hand-one">
-                  <option v-for="t in things" :key="t" :value="t">
-                    {{ capital(THINGS[t].name) }}
-                  </option>
-                </select></label
-              >
-              <label class="field"
-                ><span class="name">In the other</span
-                ><select v-model="inHand[1]" class="choice" data-test="hand-two">
-                  <option v-for="t in things" :key="t" :value="t">
-                    {{ capital(THINGS[t].name) }}
-                  </option>
-                </select></label
-              >
+              </button>
             </div>
-            <section v-for="g in known" :key="g.name">
-              <h3 aria-level="2">{{ g.name }}</h3>
-              <div class="marks">
-                <button
-                  v-for="p in g.pairs"
-                  :key="otherOf(p, inHand[0])"
-                  class="mark"
-                  :class="[p.result, { on: inHand[1] === otherOf(p, inHand[0]) }]"
-                  @click="inHand = [inHand[0], otherOf(p, inHand[0])]"
-                >
-                  <span class="pair"
-                    ><b>{{ THINGS[otherOf(p, inHand[0])].name }}</b> {{ p.result }}</span
-                  ><span class="small soft">{{ p.why }}</span>
-                </button>
-              </div>
-            </section>
+          </section>
+        </div>
+        <div v-else-if="leaf === 'stock'" class="scrolling">
+          <table class="plain" data-test="stock">
+            <caption class="small soft">
+              A resin counts A and B together. What the build needs, less what you have, is bought
+              in whole packs.
+            </caption>
+            <thead>
+              <tr>
+                <th>Material</th>
+                <th class="num">this build needs</th>
+                <th>on the shelf</th>
+                <th>a pack holds</th>
+                <th>and costs</th>
+                <th class="num">to buy</th>
+              </tr>
+            </thead>
+            <tbody v-for="g in groups" :key="g.kind">
+              <tr>
+                <th colspan="6" class="kind">
+                  {{ g.name }}
+                </th>
+              </tr>
+              <tr v-for="m in g.items" :key="m.id">
+                <td>{{ m.name }}</td>
+                <td class="num">
+                  {{
+                    needed(m.id)
+                      ? `${number(needed(m.id)!.amount)} ${unitOf(m) === 'piece' ? '' : unitOf(m)}`
+                      : '–'
+                  }}
+                </td>
+                <td>
+                  <NumberField
+                    bare
+                    :label="`Stock of ${m.name}`"
+                    :unit="unitOf(m) === 'piece' ? '' : unitOf(m)"
+                    :model-value="m.stock ?? 0"
+                    :min="0"
+                    :max="10000000"
+                    @update:model-value="shelf.setHolding(m.id, { stock: $event! })"
+                  />
+                </td>
+                <td>
+                  <NumberField
+                    bare
+                    :label="`Pack of ${m.name}`"
+                    :unit="unitOf(m) === 'piece' ? '' : unitOf(m)"
+                    :model-value="m.pack?.amount ?? null"
+                    :min="0.01"
+                    :max="10000000"
+                    blank="?"
+                    @update:model-value="
+                      $event &&
+                      shelf.setHolding(m.id, {
+                        pack: { amount: $event, price: m.pack?.price ?? 0 }
+                      })
+                    "
+                  />
+                </td>
+                <td>
+                  <NumberField
+                    bare
+                    :label="`Price of a pack of ${m.name}`"
+                    :unit="settings.currency"
+                    :model-value="m.pack?.price ?? null"
+                    :min="0"
+                    :max="1000000"
+                    :step="0.5"
+                    blank="?"
+                    @update:model-value="
+                      $event !== null &&
+                      shelf.setHolding(m.id, {
+                        pack: { amount: m.pack?.amount ?? 1, price: $event }
+                      })
+                    "
+                  />
+                </td>
+                <td class="num">
+                  {{
+                    needed(m.id)?.packs
+                      ? `${needed(m.id)!.packs} × ${money(m.pack!.price, settings.currency)}`
+                      : needed(m.id)
+                        ? 'enough'
+                        : ''
+                  }}
+                </td>
+              </tr>
+            </tbody>
+          </table>
+        </div>
+        <ChipsFit
+          v-else-if="leaf === 'chips'"
+          @made="
+            (id) => {
+              chosen = id
+              leaf = 'bottles'
+            }
+          "
+        />
+        <div v-else class="scrolling pairs" data-test="pairs">
+          <div class="hands">
+            <label class="field"
+              ><span class="name">In one hand</span
+              ><select v-model="inHand[0]" class="choice" data-test="hand-one">
+                <option v-for="t in things" :key="t" :value="t">
+                  {{ capital(THINGS[t].name) }}
+                </option>
+              </select></label
+            >
+            <label class="field"
+              ><span class="name">In the other</span
+              ><select v-model="inHand[1]" class="choice" data-test="hand-two">
+                <option v-for="t in things" :key="t" :value="t">
+                  {{ capital(THINGS[t].name) }}
+                </option>
+              </select></label
+            >
           </div>
+          <section v-for="g in known" :key="g.name">
+            <h3 aria-level="2">{{ g.name }}</h3>
+            <div class="marks">
+              <button
+                v-for="p in g.pairs"
+                :key="otherOf(p, inHand[0])"
+                class="mark"
+                :class="[p.result, { on: inHand[1] === otherOf(p, inHand[0]) }]"
+                @click="inHand = [inHand[0], otherOf(p, inHand[0])]"
+              >
+                <span class="pair"
+                  ><b>{{ THINGS[otherOf(p, inHand[0])].name }}</b> {{ p.result }}</span
+                ><span class="small soft">{{ p.why }}</span>
+              </button>
+            </div>
+          </section>
         </div>
       </div>
     </div>
-    <div class="tray">
+    <template #tray>
       <FindingsList :findings="store.plan?.findings ?? []" place="shelf" />
       <section v-if="leaf === 'release'" class="panel pad stack">
         <h2>{{ capital(THINGS[inHand[0]].name) }} and {{ THINGS[inHand[1]].name }}</h2>
@@ -366,8 +362,8 @@ const price = (m: Material) =>
           ><input v-model="settings.currency" class="choice" maxlength="4"
         /></label>
       </section>
-    </div>
-  </div>
+    </template>
+  </WorkTop>
 </template>
 
 <style scoped>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import WorkTop from '../components/WorkTop.vue'
 import { leaves as vLeaves } from '../leaves'
 import { computed, ref } from 'vue'
 import {
@@ -194,203 +195,199 @@ function drag(what: Handle, to: Point2): void {
 </script>
 
 <template>
-  <div class="worktop">
-    <div class="drawings">
-      <div class="panel leafed section-box">
-        <div class="leaves" v-leaves role="tablist" aria-label="Long drawing">
-          <button
-            role="tab"
-            :class="{ on: long === 'section' }"
-            :aria-selected="long === 'section'"
-            data-leaf="section"
-            @click="long = 'section'"
-          >
-            Section A–B
-          </button>
-          <button
-            role="tab"
-            :class="{ on: long === 'run' }"
-            :aria-selected="long === 'run'"
-            data-leaf="run"
-            @click="long = 'run'"
-          >
-            The run, unrolled
-          </button>
-        </div>
-        <div class="drawing-box grow">
-          <SectionDrawing
-            v-if="plan && long === 'section'"
-            levels
-            :section="plan.ground.section"
-            :pools="store.pools"
-            :falls="plan.forms.falls"
-            :stacks="plan.stacks.pools"
-            :shell-mm="build.ground.shellMm"
-            :exaggeration="settings.exaggeration"
-            :selected="water?.id ?? ''"
-            :ran="plan.forms.ran && !plan.forms.ran.stale ? plan.forms.ran.section : undefined"
-            @level="setLevel"
-            @settled="store.endGroup"
-            @select="store.selected = $event"
-          />
-          <RunDrawing
-            v-else-if="plan"
-            :forms="plan.forms"
-            :selected="water?.id ?? ''"
-            :exaggeration="settings.exaggeration"
-            @select="store.selected = $event"
-          />
-        </div>
+  <WorkTop tray="Waters and levels">
+    <div class="panel leafed section-box">
+      <div class="leaves" v-leaves role="tablist" aria-label="Long drawing">
+        <button
+          role="tab"
+          :class="{ on: long === 'section' }"
+          :aria-selected="long === 'section'"
+          data-leaf="section"
+          @click="long = 'section'"
+        >
+          Section A–B
+        </button>
+        <button
+          role="tab"
+          :class="{ on: long === 'run' }"
+          :aria-selected="long === 'run'"
+          data-leaf="run"
+          @click="long = 'run'"
+        >
+          The run, unrolled
+        </button>
       </div>
-      <div class="lower">
-        <div class="panel leafed plan-box">
-          <div class="leaves" v-leaves role="tablist" aria-label="What lies on the plan">
-            <button
-              v-for="(name, key) in SHOWN"
-              :key="key"
-              role="tab"
-              :class="{ on: show === key }"
-              :aria-selected="show === key"
-              :data-leaf="key"
-              @click="show = key"
-            >
-              {{ name }}
-            </button>
-            <template v-if="plan?.forms.ran && show !== 'forms'"
-              ><button
-                class="from"
-                :aria-pressed="fromRun"
-                data-test="white-from"
-                :title="
-                  fromRun
-                    ? 'Taken from the run; click for the forms'
-                    : 'Taken from the forms; click for the run'
-                "
-                @click="
-                  store.edit('White and strokes', takeMaps(fromRun ? null : plan.forms.ran.id))
-                "
-              >
-                {{ fromRun ? 'from the run' : 'from the forms' }}</button
-              ><label v-if="show === 'white'" class="both"
-                ><input v-model="both" type="checkbox" data-test="white-both" /> both</label
-              ></template
-            >
-            <span v-if="plan && show === 'white'" class="grow key"
-              ><template v-if="!plan.forms.ran"
-                ><i class="k15"></i> thin <i class="k40"></i> half
-                <i class="k70"></i> thick </template
-              ><b data-test="whole-white">{{ Math.round(plan.forms.white.wholePct) }} %</b
-              ><template v-if="!plan.forms.ran"> in all</template
-              ><template v-if="other && both"
-                >,
-                <span class="otherly" data-test="white-difference"
-                  >{{ fromRun ? 'forms' : 'run' }} {{ Math.round(other.wholePct) }} %</span
-                ></template
-              ></span
-            >
-          </div>
-          <div class="drawing-box grow">
-            <div v-if="choosingLip" class="caption hint">
-              Click the edge that the water falls over
-            </div>
-            <PlanDrawing
-              v-if="plan"
-              :base="build.base"
-              :pools="store.pools"
-              :grounds="plan.ground.pools"
-              :falls="plan.forms.falls"
-              :section="build.section"
-              :tool="choosingLip ? 'lip' : 'look'"
-              :selected="water?.id ?? ''"
-              @select="store.selected = $event"
-              @lip="lipAt"
-              @settled="store.endGroup"
-              @section="
-                (line) => store.edit('Section line', (b) => ({ ...b, section: line }), 'section')
-              "
-            >
-              <template
-                v-for="part in ['shapes', 'handles'] as const"
-                #[SLOTS[part]]="{ toX, toY, scale, place }"
-                :key="part"
-              >
-                <FormsOverlay
-                  v-if="plan && !choosingLip"
-                  :part="part"
-                  :build="build"
-                  :forms="plan.forms"
-                  :selected="water?.id ?? ''"
-                  :show="show"
-                  :other="both ? other : null"
-                  :to-x="toX"
-                  :to-y="toY"
-                  :scale="scale"
-                  :place="place"
-                  @select="store.selected = $event"
-                  @drag="drag"
-                  @settled="store.endGroup"
-                />
-              </template>
-            </PlanDrawing>
-          </div>
-        </div>
-        <div v-if="ground?.measured && pool" class="panel pad curve">
-          <h3 aria-level="2">What each level holds</h3>
-          <StageCurve :stage="ground.stage" :level-mm="pool.levelMm" :volume-ml="ground.volumeMl" />
-        </div>
-        <div v-if="fall && fallForm?.curve" class="panel leafed curve">
-          <div class="leaves" v-leaves role="tablist" aria-label="Drawing of the fall">
-            <button
-              role="tab"
-              :class="{ on: beside === 'sheet' }"
-              :aria-selected="beside === 'sheet'"
-              @click="beside = 'sheet'"
-            >
-              The sheet</button
-            ><button
-              role="tab"
-              :class="{ on: beside === 'strips' }"
-              :aria-selected="beside === 'strips'"
-              @click="beside = 'strips'"
-            >
-              Its strips
-            </button>
-          </div>
-          <div class="leaf fill">
-            <FallDrawing
-              v-if="beside === 'sheet'"
-              :form="fallForm"
-              @land="landAt"
-              @settled="store.endGroup"
-            /><StripSheet v-else :form="fallForm" :strip-width-mm="fall.stripWidthMm" />
-          </div>
-        </div>
-        <div v-if="reach && reachForm?.stations.length && plan" class="panel pad curve">
-          <h3>Along its line</h3>
-          <div class="fill whole">
-            <RunDrawing
-              :forms="plan.forms"
-              :selected="reach.id"
-              :exaggeration="settings.exaggeration"
-              :only="reach.id"
-            />
-          </div>
-        </div>
-        <div v-if="sea && seaForm && !seaForm.faults.length" class="panel pad curve">
-          <h3>{{ seaForm.built ? 'The crest that is built' : 'From crest to crest' }}</h3>
-          <WaveDrawing :form="seaForm" />
-        </div>
-        <div v-if="splash && splashForm" class="panel pad curve">
-          <h3>The splash</h3>
-          <SplashDrawing
-            :form="splashForm"
-            :lo-deg="Math.min(splash.loDeg, splash.hiDeg)"
-            :hi-deg="Math.max(splash.loDeg, splash.hiDeg)"
-          />
-        </div>
+      <div class="drawing-box grow">
+        <SectionDrawing
+          v-if="plan && long === 'section'"
+          levels
+          :section="plan.ground.section"
+          :pools="store.pools"
+          :falls="plan.forms.falls"
+          :stacks="plan.stacks.pools"
+          :shell-mm="build.ground.shellMm"
+          :exaggeration="settings.exaggeration"
+          :selected="water?.id ?? ''"
+          :ran="plan.forms.ran && !plan.forms.ran.stale ? plan.forms.ran.section : undefined"
+          @level="setLevel"
+          @settled="store.endGroup"
+          @select="store.selected = $event"
+        />
+        <RunDrawing
+          v-else-if="plan"
+          :forms="plan.forms"
+          :selected="water?.id ?? ''"
+          :exaggeration="settings.exaggeration"
+          @select="store.selected = $event"
+        />
       </div>
     </div>
-    <div class="tray">
+    <div class="lower">
+      <div class="panel leafed plan-box">
+        <div class="leaves" v-leaves role="tablist" aria-label="What lies on the plan">
+          <button
+            v-for="(name, key) in SHOWN"
+            :key="key"
+            role="tab"
+            :class="{ on: show === key }"
+            :aria-selected="show === key"
+            :data-leaf="key"
+            @click="show = key"
+          >
+            {{ name }}
+          </button>
+          <template v-if="plan?.forms.ran && show !== 'forms'"
+            ><button
+              class="from"
+              :aria-pressed="fromRun"
+              data-test="white-from"
+              :title="
+                fromRun
+                  ? 'Taken from the run; click for the forms'
+                  : 'Taken from the forms; click for the run'
+              "
+              @click="store.edit('White and strokes', takeMaps(fromRun ? null : plan.forms.ran.id))"
+            >
+              {{ fromRun ? 'from the run' : 'from the forms' }}</button
+            ><label v-if="show === 'white'" class="both"
+              ><input v-model="both" type="checkbox" data-test="white-both" /> both</label
+            ></template
+          >
+          <span v-if="plan && show === 'white'" class="grow key"
+            ><template v-if="!plan.forms.ran"
+              ><i class="k15"></i> thin <i class="k40"></i> half
+              <i class="k70"></i> thick </template
+            ><b data-test="whole-white">{{ Math.round(plan.forms.white.wholePct) }} %</b
+            ><template v-if="!plan.forms.ran"> in all</template
+            ><template v-if="other && both"
+              >,
+              <span class="otherly" data-test="white-difference"
+                >{{ fromRun ? 'forms' : 'run' }} {{ Math.round(other.wholePct) }} %</span
+              ></template
+            ></span
+          >
+        </div>
+        <div class="drawing-box grow">
+          <div v-if="choosingLip" class="caption hint">
+            Click the edge that the water falls over
+          </div>
+          <PlanDrawing
+            v-if="plan"
+            :base="build.base"
+            :pools="store.pools"
+            :grounds="plan.ground.pools"
+            :falls="plan.forms.falls"
+            :section="build.section"
+            :tool="choosingLip ? 'lip' : 'look'"
+            :selected="water?.id ?? ''"
+            @select="store.selected = $event"
+            @lip="lipAt"
+            @settled="store.endGroup"
+            @section="
+              (line) => store.edit('Section line', (b) => ({ ...b, section: line }), 'section')
+            "
+          >
+            <template
+              v-for="part in ['shapes', 'handles'] as const"
+              #[SLOTS[part]]="{ toX, toY, scale, place }"
+              :key="part"
+            >
+              <FormsOverlay
+                v-if="plan && !choosingLip"
+                :part="part"
+                :build="build"
+                :forms="plan.forms"
+                :selected="water?.id ?? ''"
+                :show="show"
+                :other="both ? other : null"
+                :to-x="toX"
+                :to-y="toY"
+                :scale="scale"
+                :place="place"
+                @select="store.selected = $event"
+                @drag="drag"
+                @settled="store.endGroup"
+              />
+            </template>
+          </PlanDrawing>
+        </div>
+      </div>
+      <div v-if="ground?.measured && pool" class="panel pad curve">
+        <h3 aria-level="2">What each level holds</h3>
+        <StageCurve :stage="ground.stage" :level-mm="pool.levelMm" :volume-ml="ground.volumeMl" />
+      </div>
+      <div v-if="fall && fallForm?.curve" class="panel leafed curve">
+        <div class="leaves" v-leaves role="tablist" aria-label="Drawing of the fall">
+          <button
+            role="tab"
+            :class="{ on: beside === 'sheet' }"
+            :aria-selected="beside === 'sheet'"
+            @click="beside = 'sheet'"
+          >
+            The sheet</button
+          ><button
+            role="tab"
+            :class="{ on: beside === 'strips' }"
+            :aria-selected="beside === 'strips'"
+            @click="beside = 'strips'"
+          >
+            Its strips
+          </button>
+        </div>
+        <div class="leaf fill">
+          <FallDrawing
+            v-if="beside === 'sheet'"
+            :form="fallForm"
+            @land="landAt"
+            @settled="store.endGroup"
+          /><StripSheet v-else :form="fallForm" :strip-width-mm="fall.stripWidthMm" />
+        </div>
+      </div>
+      <div v-if="reach && reachForm?.stations.length && plan" class="panel pad curve">
+        <h3>Along its line</h3>
+        <div class="fill whole">
+          <RunDrawing
+            :forms="plan.forms"
+            :selected="reach.id"
+            :exaggeration="settings.exaggeration"
+            :only="reach.id"
+          />
+        </div>
+      </div>
+      <div v-if="sea && seaForm && !seaForm.faults.length" class="panel pad curve">
+        <h3>{{ seaForm.built ? 'The crest that is built' : 'From crest to crest' }}</h3>
+        <WaveDrawing :form="seaForm" />
+      </div>
+      <div v-if="splash && splashForm" class="panel pad curve">
+        <h3>The splash</h3>
+        <SplashDrawing
+          :form="splashForm"
+          :lo-deg="Math.min(splash.loDeg, splash.hiDeg)"
+          :hi-deg="Math.max(splash.loDeg, splash.hiDeg)"
+        />
+      </div>
+    </div>
+    <template #tray>
       <FindingsList :findings="plan?.findings ?? []" place="water" />
       <section class="panel pad stack">
         <div class="row">
@@ -564,8 +561,8 @@ function drag(what: Handle, to: Point2): void {
       </section>
       <WhitePanel v-if="plan && water" :build="build" :forms="plan.forms" :water="water.id" />
       <PoolWays v-if="pool && ground?.measured" :key="pool.id" :pool="pool" :plan="plan" />
-    </div>
-  </div>
+    </template>
+  </WorkTop>
 </template>
 
 <style scoped>
@@ -702,5 +699,15 @@ function drag(what: Handle, to: Point2): void {
   justify-content: center;
   white-space: nowrap;
   gap: 0;
+}
+@media (max-width: 700px) {
+  .lower {
+    flex-direction: column;
+  }
+  .lower > .drawing-box,
+  .curve {
+    flex: none;
+    height: 70vw;
+  }
 }
 </style>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import WorkTop from '../components/WorkTop.vue'
 import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import type { CupClocks } from '../../core/bench/clocks'
@@ -317,141 +318,139 @@ const STEPS = {
 </script>
 
 <template>
-  <div class="worktop" data-test="weigh">
-    <div class="drawings">
-      <section class="panel pad stack head">
-        <header class="row">
-          <button class="tool" @click="router.push({ name: 'mix', params: { id: build.id } })">
-            ‹ All cups
-          </button>
-          <h1 v-if="batch" class="grow">
-            {{ pool?.name }}, pour {{ batch.pour
-            }}<template v-if="batch.cups > 1">, cup {{ batch.cup }} of {{ batch.cups }}</template>
-          </h1>
-          <h1 v-else class="grow">This cup is not in the plan</h1>
-          <span v-if="batch" class="soft"
-            >{{ grams(batch.massG) }} in a {{ batch.cupMl }} ml cup</span
-          >
-        </header>
-        <ol v-if="batch" class="phases">
-          <li v-for="(name, id) in STEPS" :key="id" :class="{ on: w.phase === id }">
-            {{ name }}
-          </li>
-        </ol>
-      </section>
-      <section v-if="batch" class="panel pad dial">
-        <p v-if="w.trouble" class="trouble" role="alert" data-test="scale-trouble">
-          <b>{{ TROUBLE[w.trouble] }}</b>
-          {{ ' '
-          }}<span v-if="w.troubleText && w.trouble !== 'restarted'"
-            >It said “{{ w.troubleText }}”.</span
-          >
-        </p>
-        <div class="face">
-          <WeighDial
-            v-if="!poured"
-            :now-g="hand.nowG"
-            :target-g="hand.targetG"
-            :part="hand.part"
-            :label="w.phase === 'cup' ? 'Put the cup on, then tare' : ''"
-            :below-g="w.phase === 'B' ? w.aG : 0"
-            :cup-g="batch.massG"
-            :stable="w.stable"
-            :live="device.connected.value && !w.trouble"
-          />
-          <div v-else class="verdict" :class="poured.verdict" data-test="verdict">
-            <h2>
-              {{
-                poured.verdict === 'right'
-                  ? 'In its ratio'
-                  : poured.verdict === 'within'
-                    ? 'A little off, within what a resin bears'
-                    : 'Out of its ratio'
-              }}
-            </h2>
-            <p class="large">
-              A <b>{{ grams(poured.aG) }}</b>, B <b>{{ grams(poured.bG) }}</b>: part B is
-              {{ Math.abs(poured.errorPct).toFixed(1) }} %
-              {{ poured.errorPct >= 0 ? 'over' : 'under' }}.
-            </p>
-            <p v-if="poured.addG" class="large">
-              Add <b data-test="add">{{ grams(poured.addG.grams) }} of {{ poured.addG.part }}</b
-              ><template v-if="poured.fits"
-                >: {{ grams(poured.afterG) }} in all, the cup takes it.</template
-              ><b v-else class="fault"
-                >: {{ grams(poured.afterG) }} in all, more than the cup takes. Move to a larger cup
-                first.</b
-              >
-            </p>
-            <svg
-              class="off"
-              viewBox="0 0 600 74"
-              role="img"
-              :aria-label="`Part B ${poured.errorPct.toFixed(1)} % from its ratio`"
+  <WorkTop data-test="weigh" tray="Cup and drops">
+    <section class="panel pad stack head">
+      <header class="row">
+        <button class="tool" @click="router.push({ name: 'mix', params: { id: build.id } })">
+          ‹ All cups
+        </button>
+        <h1 v-if="batch" class="grow">
+          {{ pool?.name }}, pour {{ batch.pour
+          }}<template v-if="batch.cups > 1">, cup {{ batch.cup }} of {{ batch.cups }}</template>
+        </h1>
+        <h1 v-else class="grow">This cup is not in the plan</h1>
+        <span v-if="batch" class="soft"
+          >{{ grams(batch.massG) }} in a {{ batch.cupMl }} ml cup</span
+        >
+      </header>
+      <ol v-if="batch" class="phases">
+        <li v-for="(name, id) in STEPS" :key="id" :class="{ on: w.phase === id }">
+          {{ name }}
+        </li>
+      </ol>
+    </section>
+    <section v-if="batch" class="panel pad dial">
+      <p v-if="w.trouble" class="trouble" role="alert" data-test="scale-trouble">
+        <b>{{ TROUBLE[w.trouble] }}</b>
+        {{ ' '
+        }}<span v-if="w.troubleText && w.trouble !== 'restarted'"
+          >It said “{{ w.troubleText }}”.</span
+        >
+      </p>
+      <div class="face">
+        <WeighDial
+          v-if="!poured"
+          :now-g="hand.nowG"
+          :target-g="hand.targetG"
+          :part="hand.part"
+          :label="w.phase === 'cup' ? 'Put the cup on, then tare' : ''"
+          :below-g="w.phase === 'B' ? w.aG : 0"
+          :cup-g="batch.massG"
+          :stable="w.stable"
+          :live="device.connected.value && !w.trouble"
+        />
+        <div v-else class="verdict" :class="poured.verdict" data-test="verdict">
+          <h2>
+            {{
+              poured.verdict === 'right'
+                ? 'In its ratio'
+                : poured.verdict === 'within'
+                  ? 'A little off, within what a resin bears'
+                  : 'Out of its ratio'
+            }}
+          </h2>
+          <p class="large">
+            A <b>{{ grams(poured.aG) }}</b>, B <b>{{ grams(poured.bG) }}</b>: part B is
+            {{ Math.abs(poured.errorPct).toFixed(1) }} %
+            {{ poured.errorPct >= 0 ? 'over' : 'under' }}.
+          </p>
+          <p v-if="poured.addG" class="large">
+            Add <b data-test="add">{{ grams(poured.addG.grams) }} of {{ poured.addG.part }}</b
+            ><template v-if="poured.fits"
+              >: {{ grams(poured.afterG) }} in all, the cup takes it.</template
+            ><b v-else class="fault"
+              >: {{ grams(poured.afterG) }} in all, more than the cup takes. Move to a larger cup
+              first.</b
             >
-              <rect x="10" y="22" width="580" height="16" class="far" />
-              <rect x="213" y="22" width="174" height="16" class="bears" />
-              <rect x="271" y="22" width="58" height="16" class="good" />
-              <path
-                :d="`M${300 + 29 * Math.max(-10, Math.min(10, poured.errorPct))} 20l-9 -16h18Z`"
-                class="here"
-              />
-              <text x="300" y="58" text-anchor="middle">in its ratio</text>
-              <text x="213" y="58" text-anchor="middle" class="quiet">−3 %</text>
-              <text x="387" y="58" text-anchor="middle" class="quiet">+3 %</text>
-              <text x="590" y="58" text-anchor="end" class="quiet">10 % too much B</text>
-              <text x="10" y="58" class="quiet">10 % too little B</text>
-            </svg>
-            <ul v-if="drops.length && pool?.tinting === 'batch-by-batch'" class="drops">
-              <li v-for="d in drops" :key="d.id">
-                <span class="swatch" :style="{ background: d.colour }"></span
-                ><b>{{ d.count.toFixed(1) }}</b> drops
-                {{ d.name.replace(' tint', '').toLowerCase() }}
-              </li>
-            </ul>
-            <p v-else-if="drops.length" class="soft">
-              Its tint came in with part A: nothing to count.
-            </p>
-          </div>
+          </p>
+          <svg
+            class="off"
+            viewBox="0 0 600 74"
+            role="img"
+            :aria-label="`Part B ${poured.errorPct.toFixed(1)} % from its ratio`"
+          >
+            <rect x="10" y="22" width="580" height="16" class="far" />
+            <rect x="213" y="22" width="174" height="16" class="bears" />
+            <rect x="271" y="22" width="58" height="16" class="good" />
+            <path
+              :d="`M${300 + 29 * Math.max(-10, Math.min(10, poured.errorPct))} 20l-9 -16h18Z`"
+              class="here"
+            />
+            <text x="300" y="58" text-anchor="middle">in its ratio</text>
+            <text x="213" y="58" text-anchor="middle" class="quiet">−3 %</text>
+            <text x="387" y="58" text-anchor="middle" class="quiet">+3 %</text>
+            <text x="590" y="58" text-anchor="end" class="quiet">10 % too much B</text>
+            <text x="10" y="58" class="quiet">10 % too little B</text>
+          </svg>
+          <ul v-if="drops.length && pool?.tinting === 'batch-by-batch'" class="drops">
+            <li v-for="d in drops" :key="d.id">
+              <span class="swatch" :style="{ background: d.colour }"></span
+              ><b>{{ d.count.toFixed(1) }}</b> drops
+              {{ d.name.replace(' tint', '').toLowerCase() }}
+            </li>
+          </ul>
+          <p v-else-if="drops.length" class="soft">
+            Its tint came in with part A: nothing to count.
+          </p>
         </div>
-        <div class="row buttons">
-          <button v-if="w.phase === 'cup'" class="tool main big" data-test="tare" @click="tare">
-            Tare <kbd>T</kbd>
+      </div>
+      <div class="row buttons">
+        <button v-if="w.phase === 'cup'" class="tool main big" data-test="tare" @click="tare">
+          Tare <kbd>T</kbd>
+        </button>
+        <button v-if="w.phase === 'A'" class="tool main big" data-test="next" @click="onward">
+          A is in, on to B <kbd>Enter</kbd>
+        </button>
+        <button v-if="w.phase === 'B'" class="tool main big" data-test="next" @click="onward">
+          B is in <kbd>Enter</kbd>
+        </button>
+        <button v-if="w.phase === 'done' && next" class="tool main big" @click="onward">
+          Next cup <kbd>Enter</kbd>
+        </button>
+        <button v-if="w.phase !== 'cup'" class="tool big" @click="again">
+          Weigh this cup again
+        </button>
+        <span class="grow"></span>
+        <div v-if="w.phase !== 'done'" class="typed">
+          <NumberField
+            v-model="typedG"
+            :label="`Or type what ${w.phase === 'B' ? 'B' : 'A'} came to`"
+            unit="g"
+            :min="0"
+            :max="50000"
+            blank="grams"
+          /><button
+            class="tool"
+            :disabled="typedG === null"
+            data-test="take-typed"
+            @click="takeTyped"
+          >
+            Take it
           </button>
-          <button v-if="w.phase === 'A'" class="tool main big" data-test="next" @click="onward">
-            A is in, on to B <kbd>Enter</kbd>
-          </button>
-          <button v-if="w.phase === 'B'" class="tool main big" data-test="next" @click="onward">
-            B is in <kbd>Enter</kbd>
-          </button>
-          <button v-if="w.phase === 'done' && next" class="tool main big" @click="onward">
-            Next cup <kbd>Enter</kbd>
-          </button>
-          <button v-if="w.phase !== 'cup'" class="tool big" @click="again">
-            Weigh this cup again
-          </button>
-          <span class="grow"></span>
-          <div v-if="w.phase !== 'done'" class="typed">
-            <NumberField
-              v-model="typedG"
-              :label="`Or type what ${w.phase === 'B' ? 'B' : 'A'} came to`"
-              unit="g"
-              :min="0"
-              :max="50000"
-              blank="grams"
-            /><button
-              class="tool"
-              :disabled="typedG === null"
-              data-test="take-typed"
-              @click="takeTyped"
-            >
-              Take it
-            </button>
-          </div>
         </div>
-      </section>
-    </div>
-    <div class="tray">
+      </div>
+    </section>
+    <template #tray>
       <section class="panel pad stack">
         <h2>Scale</h2>
         <p v-if="!device.connected.value" class="small soft">
@@ -556,8 +555,8 @@ const STEPS = {
         <p class="small">{{ CAUTIONS.resin }}</p>
         <p class="small">{{ CAUTIONS.heat }}</p>
       </section>
-    </div>
-  </div>
+    </template>
+  </WorkTop>
 </template>
 
 <style scoped>
@@ -673,5 +672,29 @@ const STEPS = {
 }
 .caution {
   border-color: var(--brass);
+}
+@media (max-width: 700px) {
+  .head h1 {
+    flex: 1 1 60%;
+    font-size: 20px;
+  }
+  .phases li {
+    padding: 4px 6px;
+    font-size: 13px;
+    line-height: 1.2;
+  }
+  .phases li:not(.on) {
+    flex: 0 1 64px;
+  }
+  .dial {
+    flex: none;
+  }
+  .face {
+    flex: none;
+    aspect-ratio: 460 / 250;
+  }
+  .big {
+    min-height: 60px;
+  }
 }
 </style>

@@ -39,6 +39,8 @@ export interface Stage {
     height?: number
     dark?: boolean
     offline?: boolean
+    /** A phone: fingers in place of a pointer. */
+    touch?: boolean
   }) => Promise<BrowserContext>
   close: () => Promise<void>
 }
@@ -58,13 +60,21 @@ export async function stage(demos: 'all' | 'first' | 'none' = 'all'): Promise<St
   return {
     address: `http://127.0.0.1:${address.port}`,
     browser,
-    profile: async ({ width = 1280, height = 800, dark = false, offline = false } = {}) => {
+    profile: async ({
+      width = 1280,
+      height = 800,
+      dark = false,
+      offline = false,
+      touch = false
+    } = {}) => {
       const context = await browser.newContext({
         viewport: { width, height },
         colorScheme: dark ? 'dark' : 'light',
         locale: 'en-GB',
         timezoneId: 'Europe/Lisbon',
         acceptDownloads: true,
+        hasTouch: touch,
+        isMobile: touch,
         serviceWorkers: offline ? 'allow' : 'block'
       })
       // a busy machine is given time: no test is about speed

@@ -1,0 +1,170 @@
+import { expect } from 'chai'
+import type { Page } from 'playwright-core'
+import { complaints, DEMO_ID, openPage, stage, type Stage } from '../support/browser'
+
+const VIEWS = [
+  'ground',
+  'water',
+  'run',
+  'build-up',
+  'mix',
+  'weigh/millpond-1-1',
+  'days',
+  'bench',
+  'log',
+  'shelf',
+  'prints'
+]
+
+/** What is off the side of the screen: the page itself, its controls, and panels that scroll sideways. */
+const offTheSide = (page: Page) =>
+  page.evaluate(() => {
+    const sideways = 'auto scroll'
+    const all = [...document.querySelectorAll<HTMLElement>('body *')].filter(
+      (e) => e.offsetParent !== null && !e.closest('.unseen')
+    )
+    const scrolling = all.filter((e) => sideways.includes(getComputedStyle(e).overflowX))
+    return {
+      page: document.documentElement.scrollWidth - innerWidth,
+      controls: all
+        .filter((e) => e.matches('button, a, input, select, textarea, h1, h2, h3'))
+        .filter((e) => !scrolling.some((around) => around.contains(e)))
+        .filter((e) => e.getBoundingClientRect().right > innerWidth + 1)
+        .map((e) => e.outerHTML.slice(0, 90)),
+      // tabs alone may be pushed along under the thumb
+      panels: scrolling
+        .filter((e) => !e.classList.contains('leaves') && e.scrollWidth > e.clientWidth + 2)
+        .map((e) => e.outerHTML.slice(0, 90))
+    }
+  })
+const NOTHING = { page: 0, controls: [], panels: [] }
+
+/** Whether the whole of something is on the screen, and nothing lies over its middle. */
+const wholeInSight = (page: Page, selector: string) =>
+  page
+    .locator(selector)
+    .first()
+    .evaluate((e) => {
+      const box = e.getBoundingClientRect()
+      const over = document.elementFromPoint(box.x + box.width / 2, box.y + box.height / 2)
+      const within = box.left >= 0 && box.right <= innerWidth && box.top >= 0
+      return within && box.bottom <= innerHeight && (over === e || e.contains(over))
+    })
+
+describe('On the phone and the tablet', function () {
+  this.timeout(300_000)
+  let s: Stage
+  before(async () => {
+    s = await stage('first')
+  })
+  after(() => s.close())
+
+  it('nothing scrolls sideways at 360, 390 and 768 px, in any view', async () => {
+    const context = await s.profile({ width: 360, height: 740, touch: true })
+    const page = await openPage(context, s.address)
+    const said = complaints(page)
+    const look = async (what: string) => {
+      for (const [width, height] of [
+        [768, 1024],
+        [390, 844],
+        [360, 740]
+      ]) {
+        await page.setViewportSize({ width, height })
+        expect(await offTheSide(page), `${what} at ${width}`).to.deep.equal(NOTHING)
+      }
+    }
+    await page.locator('.card .title').first().waitFor()
+    await look('builds')
+    await page.locator('[data-test="new-build"]').tap()
+    await page.locator('[data-test="new-make"]').waitFor()
+    await look('new build')
+    for (const view of VIEWS) {
+      await page.goto(`${s.address}/build/${DEMO_ID}/${view}`)
+      await page.locator('.view > :not(.coming)').first().waitFor()
+      await look(view)
+    }
+    expect(said).to.deep.equal([])
+    await context.close()
+  })
+
+  for (const [width, height] of [
+    [360, 740],
+    [390, 844]
+  ])
+    it(`at ${width} × ${height} the step, its clock and its button fill one screen, thumb-sized`, async () => {
+      const context = await s.profile({ width, height, touch: true })
+      const page = await openPage(context, `${s.address}/build/${DEMO_ID}/bench`)
+      await page.locator('[data-test="begin"]').waitFor()
+      for (const there of ['[data-test="step-title"]', '[data-test="begin"]', '.foot'])
+        expect(await wholeInSight(page, there), there).to.equal(true)
+      await page.getByLabel('Name of the clock').scrollIntoViewIfNeeded()
+      await page.locator('[data-test="own-clock"]').tap()
+      await page.locator('[data-test="begin"]').scrollIntoViewIfNeeded()
+      await page.locator('[data-test="begin"]').tap()
+      await page.locator('[data-test="done"]').waitFor()
+      await page.locator('[data-test="bench"]').evaluate((e) => e.scrollTo(0, 0))
+      for (const there of [
+        '[data-test="step-title"]',
+        '.first-clock [role="timer"]',
+        '[data-test="done"]'
+      ])
+        expect(await wholeInSight(page, there), there).to.equal(true)
+      const small = await page
+        .locator('.acts button, .foot a, .foot button')
+        .evaluateAll((all) =>
+          all.map((e) => e.getBoundingClientRect()).filter((b) => b.height < 44 || b.width < 44)
+        )
+      expect(small).to.deep.equal([])
+      await context.close()
+    })
+
+  it('a whole small build by touch: from New build to a step in the log, by the bar at the foot', async () => {
+    const context = await s.profile({ width: 390, height: 844, touch: true })
+    const page = await openPage(context, s.address)
+    const said = complaints(page)
+    await page.locator('[data-test="new-build"]').tap()
+    await page.locator('[data-test="new-name"]').fill('Pond by the shed')
+    await page.getByText('Still or flowing water in one bed.').tap()
+    await page.locator('[data-test="new-make"]').tap()
+    await page.waitForURL('**/ground')
+    await page.getByText('outlines are drawn on a larger screen').waitFor()
+    const foot = page.getByRole('navigation', { name: 'At the bench' })
+    await page.locator('[data-test="more"]').tap()
+    await page.getByRole('dialog').getByRole('link', { name: 'Water' }).tap()
+    await page.waitForURL('**/water')
+    await page.locator('[data-test="volume"]').waitFor()
+    expect(await page.locator('[data-test="volume"]').innerText()).to.match(/[1-9]\S*\s?ml/)
+    await foot.getByRole('link', { name: 'Mix' }).tap()
+    await page.locator('.cup').first().waitFor()
+    await foot.getByRole('link', { name: 'Scale' }).tap()
+    await page.waitForURL('**/weigh/**')
+    await foot.getByRole('link', { name: 'Days' }).tap()
+    await page.locator('[data-test="proof"]').waitFor()
+    await foot.getByRole('link', { name: 'Bench' }).tap()
+    const title = await page.locator('[data-test="step-title"]').innerText()
+    await page.locator('[data-test="begin"]').tap()
+    await page.clock.fastForward(12 * 60_000)
+    await page.locator('[data-test="done"]').tap()
+    await foot.getByRole('link', { name: 'Log' }).tap()
+    await page.locator('.daybook li.step').first().waitFor()
+    expect(await page.locator('.daybook').innerText()).to.include(title)
+    // a reload on the phone brings it back
+    await page.reload()
+    await page.locator('.daybook li.step').first().waitFor()
+    expect(said).to.deep.equal([])
+    await context.close()
+  })
+
+  it('on a tablet the tray comes in from the side, and what is changed there counts', async () => {
+    const context = await s.profile({ width: 768, height: 1024, touch: true })
+    const page = await openPage(context, `${s.address}/build/${DEMO_ID}/mix`)
+    await page.locator('[data-test="tray-handle"]').tap()
+    const drawer = page.getByRole('dialog')
+    await drawer.getByLabel('Waste').fill('30')
+    await page.keyboard.press('Escape')
+    await drawer.waitFor({ state: 'hidden' })
+    await page.locator('[data-test="waterline"][data-settled="true"]').waitFor()
+    expect(await page.locator('.group .figure').first().innerText()).to.not.equal('298.4 g')
+    await context.close()
+  })
+})
