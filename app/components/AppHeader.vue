@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { ElButton } from 'element-plus'
 import { computed } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { PLACES } from '../router'
@@ -35,12 +36,12 @@ function rename(text: string): void {
 
 <template>
   <header class="top">
-    <button class="brand" aria-label="Tall Spindle: all builds" @click="go('builds')">
+    <ElButton class="brand" aria-label="Tall Spindle: all builds" @click="go('builds')">
       <img src="/mark.svg" alt="" width="34" height="34" /><span>Tall Spindle</span>
-    </button>
+    </ElButton>
     <!-- the order of the work as a run of ledges the water steps down -->
     <nav v-if="!phone" aria-label="The order of the work">
-      <button
+      <ElButton
         v-for="(place, i) in PLACES"
         :key="place.name"
         class="ledge"
@@ -51,7 +52,7 @@ function rename(text: string): void {
         @click="go(place.name)"
       >
         {{ place.title }}
-      </button>
+      </ElButton>
     </nav>
     <div class="right">
       <template v-if="store.build && buildId">
@@ -65,7 +66,7 @@ function rename(text: string): void {
         <span class="saved small" :class="store.saveState" role="status">{{
           SAVED[store.saveState]
         }}</span>
-        <button
+        <ElButton
           class="tool"
           :disabled="!store.undone.length"
           :title="
@@ -80,8 +81,8 @@ function rename(text: string): void {
           <svg width="18" height="16" viewBox="0 0 18 16" aria-hidden="true">
             <path d="M2 6h9a5 5 0 0 1 0 9H7M6 1L1.500 6L6 11" />
           </svg>
-        </button>
-        <button
+        </ElButton>
+        <ElButton
           class="tool"
           :disabled="!store.redone.length"
           aria-label="Redo"
@@ -91,9 +92,9 @@ function rename(text: string): void {
           <svg width="18" height="16" viewBox="0 0 18 16" aria-hidden="true">
             <path d="M16 6H7a5 5 0 0 0 0 9h4M12 1l4.500 5L12 11" />
           </svg>
-        </button>
+        </ElButton>
       </template>
-      <button
+      <ElButton
         v-if="!phone"
         class="tool"
         :aria-label="settings.theme === 'dark' ? 'Light' : 'Dark'"
@@ -106,10 +107,10 @@ function rename(text: string): void {
           />
           <path v-else d="M13 10A6 6 0 0 1 6 2A6.500 6.500 0 1 0 13 10Z" />
         </svg>
-      </button>
-      <button v-if="!phone" class="tool" aria-label="Keys" @click="emit('keys')">
+      </ElButton>
+      <ElButton v-if="!phone" class="tool" aria-label="Keys" @click="emit('keys')">
         <b>?</b>
-      </button>
+      </ElButton>
     </div>
   </header>
 </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { ElButton } from 'element-plus'
 import { computed, onMounted, ref } from 'vue'
 import { saveFile } from '../saveFile'
 import {
@@ -111,10 +112,10 @@ defineExpose({ refresh })
         >
       </p>
       <span v-if="working" role="status">{{ working }}</span>
-      <button v-if="state?.persisted === false" class="tool" @click="askToKeep().then(refresh)">
+      <ElButton v-if="state?.persisted === false" class="tool" @click="askToKeep().then(refresh)">
         Ask the browser to keep it
-      </button>
-      <button
+      </ElButton>
+      <ElButton
         class="tool"
         :class="{ main: nudge }"
         :disabled="working !== ''"
@@ -122,8 +123,8 @@ defineExpose({ refresh })
         @click="backup"
       >
         Back everything up
-      </button>
-      <button class="tool" :disabled="working !== ''" @click="picker?.click()">Restore…</button>
+      </ElButton>
+      <ElButton class="tool" :disabled="working !== ''" @click="picker?.click()">Restore…</ElButton>
       <input
         ref="picker"
         type="file"

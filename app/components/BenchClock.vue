@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { ElButton } from 'element-plus'
 import { computed } from 'vue'
 import { clockText, standOf, type BenchClock } from '../../core/bench/benchClocks'
 
@@ -33,9 +34,9 @@ const TURN = 2 * Math.PI * 25
       }}</b>
       {{ ' ' }}<span class="small">{{ words }}</span>
     </div>
-    <button class="tool" :aria-label="`Clear the clock ${clock.name}`" @click="emit('clear')">
+    <ElButton class="tool" :aria-label="`Clear the clock ${clock.name}`" @click="emit('clear')">
       ×
-    </button>
+    </ElButton>
   </div>
 </template>
 

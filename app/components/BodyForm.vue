@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { ElButton } from 'element-plus'
 import { computed } from 'vue'
 import { brownOverBands, changePool, darkBelowBands, setWay } from '../../core/build/edits'
 import type { Band, Pool } from '../../core/build/types'
@@ -219,9 +220,9 @@ const brownOver = () => set('A second, brown pour', { bands: brownOverBands(prop
     </div>
     <div class="stack bands">
       <div v-if="!pool.bands.length" class="row">
-        <button class="tool" data-test="dark-below" @click="darkBelow">
-          Dark below, clear above</button
-        ><button class="tool" @click="brownOver">A second, brown pour</button>
+        <ElButton class="tool" data-test="dark-below" @click="darkBelow">
+          Dark below, clear above</ElButton
+        ><ElButton class="tool" @click="brownOver">A second, brown pour</ElButton>
       </div>
       <template v-else>
         <div v-for="k in pool.bands.length" :key="k" class="band">
@@ -236,7 +237,7 @@ const brownOver = () => set('A second, brown pour', { bands: brownOverBands(prop
               }}
               band</b
             >
-            <button
+            <ElButton
               class="tool"
               :aria-label="`Remove band ${k}`"
               @click="
@@ -249,7 +250,7 @@ const brownOver = () => set('A second, brown pour', { bands: brownOverBands(prop
               "
             >
               Remove
-            </button>
+            </ElButton>
           </div>
           <NumberField
             label="Share of the depth"
@@ -266,13 +267,15 @@ const brownOver = () => set('A second, brown pour', { bands: brownOverBands(prop
           />
         </div>
         <div class="row">
-          <button
+          <ElButton
             class="tool"
             :disabled="pool.bands.length >= 12"
             @click="set('Add band', { bands: [...pool.bands, { share: 1, tints: [] }] })"
           >
-            + Band on top</button
-          ><button class="tool" @click="set('One tint', { bands: [] })">One tint throughout</button>
+            + Band on top</ElButton
+          ><ElButton class="tool" @click="set('One tint', { bands: [] })"
+            >One tint throughout</ElButton
+          >
         </div>
       </template>
     </div>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { ElButton } from 'element-plus'
 import { computed, ref } from 'vue'
 import { setBusy, setCalendar } from '../../core/build/workEdits'
 import { WEEKDAYS } from '../../core/build/types'
@@ -99,20 +100,20 @@ function stopReading(): void {
       }}
     </p>
     <div class="row">
-      <button class="tool" :disabled="reading" data-test="busy-pick" @click="picker?.click()">
-        {{ calendar.busy.length ? 'Take in again…' : 'Busy times from ICS…' }}</button><button
+      <ElButton class="tool" :disabled="reading" data-test="busy-pick" @click="picker?.click()">
+        {{ calendar.busy.length ? 'Take in again…' : 'Busy times from ICS…' }}</ElButton><ElButton
         v-if="reading"
         class="tool"
         @click="stopReading"
       >
-        Stop</button
-      ><button
+        Stop</ElButton
+      ><ElButton
         v-else-if="calendar.busy.length"
         class="tool"
         @click="store.edit('Busy times', setBusy([]))"
       >
         Forget them
-      </button>
+      </ElButton>
     </div>
     <input
       ref="picker"
@@ -156,20 +157,20 @@ function stopReading(): void {
           </tr>
         </tbody>
       </table>
-      <button
+      <ElButton
         class="tool"
         @click="store.edit('Second pair of hands', setCalendar({ second: null }))"
       >
         Nobody after all
-      </button>
+      </ElButton>
     </template>
     <template v-else
       ><p class="small soft">
         Work is split between two where that ends sooner; a step can be given to one of you.
       </p>
-      <button class="tool" data-test="second-add" @click="addSecond">
+      <ElButton class="tool" data-test="second-add" @click="addSecond">
         Somebody helps
-      </button></template
+      </ElButton></template
     >
   </section>
 </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { ElButton } from 'element-plus'
 import { computed, ref } from 'vue'
 import { setCalendar } from '../../core/build/workEdits'
 import { WEEKDAYS, type Calendar, type Weekday } from '../../core/build/types'
@@ -110,7 +111,7 @@ function zone(text: string): void {
           class="choice grow"
           placeholder="none"
           aria-label="Hours on that date"
-        /><button class="tool" @click="addException">Set</button>
+        /><ElButton class="tool" @click="addException">Set</ElButton>
       </div>
     </div>
     <ul v-if="calendar.exceptions.length" class="exceptions">
@@ -118,13 +119,13 @@ function zone(text: string): void {
         <span class="grow"
           >{{ e.date }}: {{ e.free.length ? shown(e.free) : 'none' }}
           <span class="soft small">{{ e.note }}</span></span
-        ><button
+        ><ElButton
           class="tool"
           :aria-label="`Forget ${e.date}`"
           @click="set({ exceptions: calendar.exceptions.filter((x) => x.date !== e.date) })"
         >
           ×
-        </button>
+        </ElButton>
       </li>
     </ul>
     <label class="field"
@@ -135,7 +136,7 @@ function zone(text: string): void {
           class="choice grow"
           :value="calendar.start"
           @change="start"
-        /><button class="tool" @click="startNow">Now</button></span
+        /><ElButton class="tool" @click="startNow">Now</ElButton></span
       ></label
     >
     <label class="field"

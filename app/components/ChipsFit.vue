@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { ElButton } from 'element-plus'
 import { computed, ref, shallowRef, useTemplateRef } from 'vue'
 import type { Chip, ChipFit } from '../../core/physics/stuff/colour/tint'
 import type { Material, Tint } from '../../core/craft/materials/types'
@@ -193,23 +194,23 @@ function dropChip(i: number): void {
     </div>
     <div class="stack side">
       <div class="row">
-        <button
+        <ElButton
           class="pickbox"
           :style="{ background: paper ?? 'transparent' }"
           :class="{ on: picking === 'paper' }"
           aria-label="Pick the paper"
           @click="picking = 'paper'"
-        ></button
+        ></ElButton
         ><span>paper</span>
       </div>
       <div v-for="(c, i) in chips" :key="i" class="row chip">
-        <button
+        <ElButton
           class="pickbox"
           :style="{ background: c.colour ?? 'transparent' }"
           :class="{ on: picking === i }"
           :aria-label="`Pick chip ${i + 1}`"
           @click="picking = i"
-        ></button>
+        ></ElButton>
         <NumberField
           v-model="c.drops"
           label="drops in 100 g"
@@ -217,24 +218,24 @@ function dropChip(i: number): void {
           :max="2000"
           :step="0.5"
         /><NumberField v-model="c.depthMm" label="deep" unit="mm" :min="0.1" :max="1000" />
-        <button
+        <ElButton
           v-if="chips.length > 1"
           class="tool"
           :aria-label="`Remove chip ${i + 1}`"
           @click="dropChip(i)"
         >
           ×
-        </button>
+        </ElButton>
       </div>
       <div class="row">
-        <button class="tool" :disabled="chips.length >= 12" @click="addChip">+ Chip</button
+        <ElButton class="tool" :disabled="chips.length >= 12" @click="addChip">+ Chip</ElButton
         ><label class="row small"
           ><input v-model="milky" type="checkbox" @change="fit = null" /> a milky tint</label
         >
       </div>
-      <button class="tool main" :disabled="!ready" data-test="fit-chips" @click="fitNow">
+      <ElButton class="tool main" :disabled="!ready" data-test="fit-chips" @click="fitNow">
         Fit the tint
-      </button>
+      </ElButton>
       <div v-if="fit" class="stack result" data-test="chip-fit">
         <div class="row">
           <span class="big" :style="{ background: fit.look.colour }"></span
@@ -249,7 +250,9 @@ function dropChip(i: number): void {
         <label class="field"
           ><span class="name">Name</span><input v-model="name" class="choice" maxlength="120"
         /></label>
-        <button class="tool main" data-test="keep-tint" @click="keep">Put it on the shelf</button>
+        <ElButton class="tool main" data-test="keep-tint" @click="keep"
+          >Put it on the shelf</ElButton
+        >
       </div>
     </div>
   </div>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { ElButton } from 'element-plus'
 import { computed } from 'vue'
 import { THICKEST_GEL_MM } from '../../core/physics/stuff/drying/coats'
 import {
@@ -43,7 +44,7 @@ const hours = (h: number | null) =>
   <div class="sheet" data-test="coats-sheet">
     <ol class="options" aria-label="In how many coats">
       <li v-for="c in shown" :key="c.coats">
-        <button
+        <ElButton
           class="option"
           :class="{ on: c.coats === laying.coats, white: c.wetMm > THICKEST_GEL_MM }"
           :aria-pressed="c.coats === laying.coats"
@@ -73,7 +74,7 @@ const hours = (h: number | null) =>
             >{{ hours(c.totalH) }}<small v-if="c.wetMm > THICKEST_GEL_MM"> stays white</small
             ><small v-else-if="advise && c.coats === laying.advised"> advised</small></span
           >
-        </button>
+        </ElButton>
       </li>
     </ol>
     <dl class="figures">

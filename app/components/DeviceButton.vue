@@ -1,4 +1,5 @@
 <script setup lang="ts" generic="T">
+import { ElButton } from 'element-plus'
 import { ref } from 'vue'
 import { standInPort, type DeviceName } from '../devices/port'
 import { readOnce } from '../devices/useDevice'
@@ -27,8 +28,8 @@ async function read(): Promise<void> {
 
 <template>
   <span class="device"
-    ><button class="tool" :disabled="busy" :data-device="device" @click="read">
-      {{ busy ? 'Reading…' : label }}</button
+    ><ElButton class="tool" :disabled="busy" :data-device="device" @click="read">
+      {{ busy ? 'Reading…' : label }}</ElButton
     ><span v-if="problem" class="fault small" role="alert">{{ problem }}</span></span
   >
 </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { ElButton } from 'element-plus'
 import type { TintDose } from '../../core/physics/stuff/mixing/mix'
 import type { Tint } from '../../core/craft/materials/types'
 
@@ -22,18 +23,18 @@ function set(id: string, drops: number): void {
     <div v-for="t in tints" :key="t.id" class="row tint">
       <span class="swatch" :style="{ background: t.look.colour }"></span
       ><span class="grow">{{ t.name }}</span>
-      <button
+      <ElButton
         class="tool"
         :aria-label="`Less ${t.name}`"
         :disabled="dose(t.id) === 0"
         @click="set(t.id, dose(t.id) - 1)"
       >
         −
-      </button>
+      </ElButton>
       <b class="count">{{ dose(t.id) }}</b>
-      <button class="tool" :aria-label="`More ${t.name}`" @click="set(t.id, dose(t.id) + 1)">
+      <ElButton class="tool" :aria-label="`More ${t.name}`" @click="set(t.id, dose(t.id) + 1)">
         +
-      </button>
+      </ElButton>
     </div>
   </div>
 </template>

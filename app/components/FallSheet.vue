@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { ElButton } from 'element-plus'
 import { computed } from 'vue'
 import { changeFall, setFlow } from '../../core/build/edits'
 import type { Fall } from '../../core/build/types'
@@ -47,9 +48,9 @@ const LANDS = { before: 'lands before', on: 'lands on', behind: 'lands behind' }
   <div class="row">
     <span class="grow"
       >Over the lip of <b>{{ poolName(fall.lip?.pool) }}</b></span
-    ><button class="tool" :aria-pressed="choosing" data-test="choose-lip" @click="emit('choose')">
+    ><ElButton class="tool" :aria-pressed="choosing" data-test="choose-lip" @click="emit('choose')">
       Choose on the plan
-    </button>
+    </ElButton>
   </div>
   <label class="field"
     ><span class="name">Into</span>
@@ -137,14 +138,14 @@ const LANDS = { before: 'lands before', on: 'lands on', behind: 'lands behind' }
   <div v-for="r in rocks" :key="r.id" class="row rock">
     <span class="grow"
       >{{ LANDS[r.lands] }} <b>{{ r.name }}</b></span
-    ><button
+    ><ElButton
       v-if="r.lands !== 'on' && r.dischargeToHitM3S !== null"
       class="tool"
       :data-land-on="r.id"
       @click="store.edit(`Land on ${r.name}`, setFlow({ dischargeM3S: r.dischargeToHitM3S }))"
     >
       Land on it: {{ r.dischargeToHitM3S }} m³/s
-    </button>
+    </ElButton>
   </div>
   <div class="grid2">
     <NumberField
@@ -231,13 +232,13 @@ const LANDS = { before: 'lands before', on: 'lands on', behind: 'lands behind' }
       >Drag the landing on the drawing and the flow follows. </template
     >Drag an end of the lip on the plan and the fall goes with it.
   </p>
-  <button
+  <ElButton
     v-if="store.build!.flow.dischargeM3S !== null"
     class="tool"
     @click="store.edit('Flow by mood', setFlow({ dischargeM3S: null }))"
   >
     Flow by the mood again
-  </button>
+  </ElButton>
 </template>
 
 <style scoped>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { ElButton } from 'element-plus'
 import { computed } from 'vue'
 import { useRouter } from 'vue-router'
 import { mending } from '../../core/build/mend'
@@ -45,12 +46,12 @@ function go(finding: Finding): void {
       <h3>{{ f.title }}</h3>
       <p class="small">{{ f.reason }}</p>
       <p class="small way">
-        <button v-if="f.place !== place" class="link" @click="go(f)">
-          {{ f.wayOut }}</button><span v-else>{{ f.wayOut }}</span>
+        <ElButton v-if="f.place !== place" class="link" @click="go(f)">
+          {{ f.wayOut }}</ElButton><span v-else>{{ f.wayOut }}</span>
       </p>
-      <button v-if="f.mend" class="tool mend" :data-mend="f.id" @click="make(f)">
+      <ElButton v-if="f.mend" class="tool mend" :data-mend="f.id" @click="make(f)">
         {{ f.mend.label }}
-      </button>
+      </ElButton>
     </article>
     <details v-for="f in notes" :key="f.id" class="finding note" :data-finding="f.id">
       <summary>
@@ -59,12 +60,12 @@ function go(finding: Finding): void {
       </summary>
       <p class="small">{{ f.reason }}</p>
       <p class="small way">
-        <button v-if="f.place !== place" class="link" @click="go(f)">
-          {{ f.wayOut }}</button><span v-else>{{ f.wayOut }}</span>
+        <ElButton v-if="f.place !== place" class="link" @click="go(f)">
+          {{ f.wayOut }}</ElButton><span v-else>{{ f.wayOut }}</span>
       </p>
-      <button v-if="f.mend" class="tool mend" :data-mend="f.id" @click="make(f)">
+      <ElButton v-if="f.mend" class="tool mend" :data-mend="f.id" @click="make(f)">
         {{ f.mend.label }}
-      </button>
+      </ElButton>
     </details>
   </section>
 </template>

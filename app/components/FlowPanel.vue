@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { ElButton } from 'element-plus'
 import { computed } from 'vue'
 import { setFlow } from '../../core/build/edits'
 import { explainFlow } from '../../core/explain/waterExplanations'
@@ -26,7 +27,7 @@ const two = (value: number) => (value >= 10 ? number(value) : String(Math.round(
       >
     </div>
     <div class="moods" role="group" aria-label="Mood of the water">
-      <button
+      <ElButton
         v-for="m in MOODS"
         :key="m"
         class="tool"
@@ -35,7 +36,7 @@ const two = (value: number) => (value >= 10 ? number(value) : String(Math.round(
         @click="store.edit('Mood', setFlow({ mood: m, dischargeM3S: null }))"
       >
         {{ m }}
-      </button>
+      </ElButton>
     </div>
     <NumberField
       label="Or a figure, full size"

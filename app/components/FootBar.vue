@@ -10,7 +10,7 @@ import {
   Scale,
   Sun
 } from '@lucide/vue'
-import { ElDrawer } from 'element-plus'
+import { ElButton, ElDrawer } from 'element-plus'
 import { computed, ref, watch } from 'vue'
 import { useRoute, type RouteLocationRaw } from 'vue-router'
 import { PLACES } from '../router'
@@ -75,7 +75,7 @@ const elsewhere = computed(
         ><component :is="s.icon" :size="21" aria-hidden="true" />{{ s.title }}</span
       >
     </template>
-    <button
+    <ElButton
       class="spot"
       :class="{ here: elsewhere }"
       data-test="more"
@@ -84,7 +84,7 @@ const elsewhere = computed(
       @click="more = true"
     >
       <Menu :size="21" aria-hidden="true" />More
-    </button>
+    </ElButton>
     <ElDrawer
       v-model="more"
       direction="btt"
@@ -99,10 +99,10 @@ const elsewhere = computed(
           }}</RouterLink>
           <span v-else class="other none">{{ p.title }}</span>
         </template>
-        <button class="other" @click="settings.toggleTheme">
+        <ElButton class="other" @click="settings.toggleTheme">
           <component :is="settings.theme === 'dark' ? Sun : Moon" :size="18" aria-hidden="true" />
           {{ settings.theme === 'dark' ? 'Light' : 'Dark' }}
-        </button>
+        </ElButton>
       </div>
       <p v-if="!id" class="small soft">Open a build first.</p>
     </ElDrawer>

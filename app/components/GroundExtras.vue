@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { ElButton } from 'element-plus'
 import { computed } from 'vue'
 import { coverMl } from '../../core/physics/stuff/mixing/mix'
 import { changePool, freeId } from '../../core/build/edits'
@@ -80,21 +81,21 @@ function addThing(): void {
   <section v-if="pool" class="panel pad stack" data-test="measure">
     <h2>Between the dips</h2>
     <div class="row">
-      <button
+      <ElButton
         class="tool"
         :aria-pressed="pool.measure === 'tin'"
         @click="set('Measure', { measure: 'tin' })"
       >
         Straight
-      </button>
-      <button
+      </ElButton>
+      <ElButton
         class="tool"
         :aria-pressed="pool.measure === 'kriging'"
         data-test="kriging"
         @click="set('Measure', { measure: 'kriging' })"
       >
         Likeliest, with ±
-      </button>
+      </ElButton>
     </div>
     <p v-if="ground?.sdMl">
       <b data-test="sd"
@@ -158,7 +159,7 @@ function addThing(): void {
   <section v-if="pool" class="panel pad stack" data-test="standing">
     <div class="row">
       <h2 class="grow">Standing in the water</h2>
-      <button class="tool" @click="addThing">Add</button>
+      <ElButton class="tool" @click="addThing">Add</ElButton>
     </div>
     <p v-if="!pool.standing.length" class="small soft">
       Posts, piers, stones and figures need no resin where they stand.
@@ -186,13 +187,13 @@ function addThing(): void {
           <option value="post">post</option>
           <option value="block">block</option>
         </select>
-        <button
+        <ElButton
           class="tool"
           :aria-label="`Remove ${s.name}`"
           @click="set('Remove', { standing: pool!.standing.filter((t) => t.id !== s.id) })"
         >
           ×
-        </button>
+        </ElButton>
       </div>
       <div class="grid3">
         <NumberField
@@ -274,13 +275,13 @@ function addThing(): void {
         label="Read the digital level"
         :parse="levelLine"
         @reading="setTilt($event, '')"
-      /><button
+      /><ElButton
         v-if="tilt.xDeg || tilt.yDeg"
         class="tool"
         @click="setTilt({ xDeg: 0, yDeg: 0 }, '')"
       >
         Shimmed: level now
-      </button>
+      </ElButton>
     </div>
     <p v-if="shims?.x || shims?.y" data-test="shims">
       It pours a wedge. Put

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { ElButton } from 'element-plus'
 import { ref, useId } from 'vue'
 import type { Explanation } from '../../core/explain/explanations'
 
@@ -6,11 +7,11 @@ import type { Explanation } from '../../core/explain/explanations'
 defineProps<{ about: Explanation }>()
 const id = useId()
 const card = ref<HTMLElement | null>(null)
-const button = ref<HTMLElement | null>(null)
+const button = ref<InstanceType<typeof ElButton> | null>(null)
 
 function place(): void {
-  if (!card.value || !button.value) return
-  const at = button.value.getBoundingClientRect()
+  if (!card.value || !button.value?.ref) return
+  const at = button.value.ref.getBoundingClientRect()
   const box = card.value.getBoundingClientRect()
   card.value.style.left = `${Math.max(8, Math.min(at.left, innerWidth - box.width - 8))}px`
   const below = at.bottom + 6
@@ -19,14 +20,14 @@ function place(): void {
 </script>
 
 <template>
-  <button
+  <ElButton
     ref="button"
     class="how"
     :popovertarget="id"
     :title="`Where this comes from: ${about.title.toLowerCase()}`"
   >
     <slot />
-  </button>
+  </ElButton>
   <div :id="id" ref="card" class="card" popover @toggle="place">
     <b class="title">{{ about.title }}</b>
     <p class="formula">{{ about.formula }}</p>

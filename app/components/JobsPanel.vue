@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { ElButton } from 'element-plus'
 import { computed, ref } from 'vue'
 import { addFiller, changeFiller, setCopies } from '../../core/build/workEdits'
 import { duration } from '../../core/words/durations'
@@ -33,13 +34,13 @@ const placed = (id: string) =>
       <li v-for="f in build.fillers" :key="f.id">
         <div class="row tight">
           <b class="grow">{{ f.name }}</b><span class="small">{{ duration(f.handsMin) }}</span
-          ><button
+          ><ElButton
             class="tool"
             :aria-label="`Take out ${f.name}`"
             @click="store.edit('Own job', changeFiller(f.id, null))"
           >
             ×
-          </button>
+          </ElButton>
         </div>
         <label class="small"
           ><input
@@ -74,7 +75,7 @@ const placed = (id: string) =>
         :min="1"
         :max="60000"
         whole
-      /><button class="tool" data-test="job-add">Add</button>
+      /><ElButton native-type="submit" class="tool" data-test="job-add">Add</ElButton>
     </form>
   </section>
   <section class="panel pad stack">

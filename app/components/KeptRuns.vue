@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { ElButton } from 'element-plus'
 import { computed } from 'vue'
 import { dropRun, renameRun, takeMaps } from '../../core/build/runEdits'
 import { groundMark } from '../../core/plan/2-forms/ran/ranPlan'
@@ -39,13 +40,13 @@ const maps = (id: string | null) => store.edit('White and strokes', takeMaps(id)
             :aria-label="`Name of ${k.name}`"
             maxlength="120"
             @typed="rename(k.id, $event)"
-          /><button
+          /><ElButton
             class="tool danger"
             :aria-label="`Throw ${k.name} away`"
             @click="store.edit('Throw a run away', dropRun(k.id))"
           >
             ×
-          </button>
+          </ElButton>
         </div>
         <small class="soft"
           >{{ k.periodS === null ? `${number(k.dischargeM3S)} m³/s` : 'waves' }} · cells of
@@ -54,32 +55,32 @@ const maps = (id: string | null) => store.edit('White and strokes', takeMaps(id)
           ></small
         >
         <div class="row acts">
-          <button
+          <ElButton
             class="tool"
             :aria-pressed="props.shown === k.id"
             @click="emit('show', props.shown === k.id ? '' : k.id)"
           >
             Show
-          </button>
-          <button
+          </ElButton>
+          <ElButton
             class="tool"
             :aria-pressed="props.beside === k.id"
             :data-test="`beside-${k.id}`"
             @click="emit('beside', props.beside === k.id ? '' : k.id)"
           >
             Beside
-          </button>
-          <button
+          </ElButton>
+          <ElButton
             class="tool"
             :aria-pressed="running.mapsFrom === k.id"
             :data-test="`maps-${k.id}`"
             @click="maps(running.mapsFrom === k.id ? null : k.id)"
           >
             White from it
-          </button>
-          <button class="tool" title="Go on from where it was" @click="emit('from', k.id)">
+          </ElButton>
+          <ElButton class="tool" title="Go on from where it was" @click="emit('from', k.id)">
             Go on
-          </button>
+          </ElButton>
         </div>
       </li>
     </ul>

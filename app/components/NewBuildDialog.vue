@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { ElDialog } from 'element-plus'
+import { ElButton, ElDialog } from 'element-plus'
 import { computed, reactive } from 'vue'
 import { newBuild, USUAL_WEEK, type NewBuild } from '../../core/build/newBuild'
 import type { Build, Calendar } from '../../core/build/types'
@@ -199,9 +199,14 @@ function make(): void {
         <span v-if="faults.length" class="fault grow" role="alert">{{
           faults.join(' ')
         }}</span><span v-else class="grow"></span>
-        <button type="submit" class="tool main" :disabled="faults.length > 0" data-test="new-make">
+        <ElButton
+          native-type="submit"
+          class="tool main"
+          :disabled="faults.length > 0"
+          data-test="new-make"
+        >
           Make it
-        </button>
+        </ElButton>
       </div>
     </form>
   </ElDialog>

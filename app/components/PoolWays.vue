@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { ElButton } from 'element-plus'
 import { computed, onBeforeUnmount, ref, shallowRef, watch } from 'vue'
 import type { Answers } from '../workers/ask'
 import { changePool, freeId } from '../../core/build/edits'
@@ -99,7 +100,7 @@ onBeforeUnmount(() => cancel())
   <section v-if="others.length" class="panel pad stack" data-test="openings">
     <div class="row">
       <h3 class="grow">Ways through to other pools</h3>
-      <button
+      <ElButton
         class="tool"
         @click="
           set([
@@ -114,7 +115,7 @@ onBeforeUnmount(() => cancel())
         "
       >
         Add
-      </button>
+      </ElButton>
     </div>
     <div v-for="o in pool.openings" :key="o.id" class="way">
       <div class="row">
@@ -137,13 +138,13 @@ onBeforeUnmount(() => cancel())
         >
           <option v-for="p in others" :key="p.id" :value="p.id">into {{ p.name }}</option>
         </select>
-        <button
+        <ElButton
           class="tool"
           aria-label="Remove the way"
           @click="set(pool.openings.filter((x) => x.id !== o.id))"
         >
           ×
-        </button>
+        </ElButton>
       </div>
       <NumberField
         label="Open above"

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { ElButton } from 'element-plus'
 import { computed } from 'vue'
 import {
   addBoulder,
@@ -144,7 +145,7 @@ function putRock(): void {
   <div class="stack tight">
     <div class="row">
       <b class="grow">Rocks</b
-      ><button class="tool" data-test="add-rock" @click="putRock">+ Rock</button>
+      ><ElButton class="tool" data-test="add-rock" @click="putRock">+ Rock</ElButton>
     </div>
     <div v-for="r in form.rocks" :key="r.id" class="rock">
       <div class="row">
@@ -154,14 +155,14 @@ function putRock(): void {
             >{{ r.veeDeg === null ? `eddy ${mm(r.eddyMm)}` : `vee ${Math.round(r.veeDeg)}°` }},
             pillow {{ mm(r.pillowMm) }}</small
           ></span
-        ><button
+        ><ElButton
           v-if="own(r.id)"
           class="tool danger"
           :aria-label="`Take ${r.name} out`"
           @click="store.edit('Take a rock out', changeBoulder(reach.id, r.id, null))"
         >
           ×
-        </button>
+        </ElButton>
       </div>
       <div v-if="own(r.id)" class="grid2">
         <NumberField
@@ -216,22 +217,22 @@ function putRock(): void {
             />
           </td>
           <td class="num">
-            <button
+            <ElButton
               class="tool"
               :aria-label="`Add a point after ${i + 1}`"
               @click="store.edit('Add a point', addReachPoint(reach.id, p.id))"
             >
               +
-            </button>
+            </ElButton>
             {{ ' '
-            }}<button
+            }}<ElButton
               class="tool"
               :disabled="reach.path.length <= 2"
               :aria-label="`Remove point ${i + 1}`"
               @click="store.edit('Remove a point', removeReachPoint(reach.id, p.id))"
             >
               ×
-            </button>
+            </ElButton>
           </td>
         </tr>
       </tbody>

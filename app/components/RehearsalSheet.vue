@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { ElButton } from 'element-plus'
 import { money } from '../../core/words/quantities'
 import { computed, ref, watch } from 'vue'
 import {
@@ -50,7 +51,7 @@ const nightMin = computed(
     <section class="panel pad stack">
       <header class="row">
         <h1 class="grow">Rehearsal: {{ dayAndClock(run.nowMs, zone) }}</h1>
-        <button class="tool" @click="again">From the start</button>
+        <ElButton class="tool" @click="again">From the start</ElButton>
       </header>
       <p class="soft">
         Nothing of this is kept. Waits here are a little longer or shorter than the plan says, and
@@ -58,22 +59,22 @@ const nightMin = computed(
       </p>
       <div class="row passing">
         <span>Let time pass:</span
-        ><button
+        ><ElButton
           v-for="m in [10, 30, 120, 480]"
           :key="m"
           class="tool"
           :data-wait="m"
           @click="move({ kind: 'wait', minutes: m })"
         >
-          {{ duration(m) }}</button
-        ><button class="tool" data-wait="day" @click="move({ kind: 'wait', minutes: nightMin })">
+          {{ duration(m) }}</ElButton
+        ><ElButton class="tool" data-wait="day" @click="move({ kind: 'wait', minutes: nightMin })">
           till tomorrow
-        </button>
+        </ElButton>
       </div>
       <div v-if="looks.length" class="stack tight">
         <h2>Look at</h2>
         <div class="row">
-          <button
+          <ElButton
             v-for="s in looks"
             :key="s.id"
             class="tool"
@@ -81,23 +82,23 @@ const nightMin = computed(
             @click="move({ kind: 'look', step: s.id })"
           >
             {{ named(s.id) }}{{ named(s.id) ? ': ' : '' }}{{ s.title.toLowerCase() }}
-          </button>
+          </ElButton>
         </div>
       </div>
       <div class="stack tight">
         <h2>{{ steps.length ? 'Do' : 'All is done' }}</h2>
         <div v-for="s in steps" :key="s.id" class="row offer" :data-offer="s.id">
-          <button class="tool main" :data-do="s.id" @click="move({ kind: 'do', step: s.id })">
-            {{ s.title }}</button><span class="soft small grow"
+          <ElButton class="tool main" :data-do="s.id" @click="move({ kind: 'do', step: s.id })">
+            {{ s.title }}</ElButton><span class="soft small grow"
             >{{ named(s.id) }}{{ named(s.id) ? ' · ' : '' }}{{ duration(s.handsMin) }}</span
-          ><button
+          ><ElButton
             v-if="skippable(s)"
             class="tool"
             :data-skip="s.id"
             @click="move({ kind: 'skip', step: s.id })"
           >
             Leave it out
-          </button>
+          </ElButton>
         </div>
       </div>
     </section>
@@ -110,14 +111,14 @@ const nightMin = computed(
               : `${sum.mistakes.length} ${sum.mistakes.length === 1 ? 'thing has' : 'things have'} gone wrong`
           }}
         </h2>
-        <button
+        <ElButton
           class="tool"
           :class="{ main: sum.finished }"
           data-test="reckon"
           @click="shownReckoning = !shownReckoning"
         >
           What it would have cost
-        </button>
+        </ElButton>
       </header>
       <div v-if="shownReckoning || sum.finished" class="stack tight" data-test="reckoning">
         <p class="large">

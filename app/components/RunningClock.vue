@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { ElButton } from 'element-plus'
 import { computed } from 'vue'
 
 /** A clock that runs from wall time: how long since it was started, and how long is left. */
@@ -34,9 +35,9 @@ const share = computed(() =>
   >
     <span class="name">{{ name }}</span>
     <b class="left" role="timer">{{ text }}</b>
-    <button class="tool go" @click="startedMs === null ? emit('start') : emit('stop')">
+    <ElButton class="tool go" @click="startedMs === null ? emit('start') : emit('stop')">
       {{ startedMs === null ? 'Start' : 'Clear' }}
-    </button>
+    </ElButton>
     <span class="bar"><span :style="{ width: `${share * 100}%` }"></span></span>
   </div>
 </template>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { ElDialog } from 'element-plus'
+import { ElButton, ElDialog } from 'element-plus'
 import { computed, onBeforeUnmount, ref, shallowRef } from 'vue'
 import { setSoundings } from '../../core/build/edits'
 import type { PoolGroundPlan } from '../../core/plan/derivePlan'
@@ -135,7 +135,7 @@ function take(): void {
       <div v-if="busy" class="row" role="status">
         <span class="bar"><span :style="{ width: `${busy.share * 100}%` }"></span></span
         ><span class="small grow">{{ busy.doing }}…</span
-        ><button class="tool" @click="stop">Stop</button>
+        ><ElButton class="tool" @click="stop">Stop</ElButton>
       </div>
       <p v-if="problem" class="fault" role="alert" data-test="scan-problem">
         {{ problem }}
@@ -240,7 +240,7 @@ function take(): void {
           </select></label
         >
         <div>
-          <button
+          <ElButton
             class="tool"
             :class="{ main: !laid }"
             :disabled="busy !== null"
@@ -248,7 +248,7 @@ function take(): void {
             @click="lay"
           >
             Lay it on the base
-          </button>
+          </ElButton>
         </div>
       </template>
       <template v-if="laid">
@@ -268,8 +268,8 @@ function take(): void {
           </li>
         </ul>
         <div class="row">
-          <button class="tool main" :disabled="!good.length" data-test="scan-take" @click="take">
-            Make it the ground</button
+          <ElButton class="tool main" :disabled="!good.length" data-test="scan-take" @click="take">
+            Make it the ground</ElButton
           ><span class="small soft">Replaces the soundings there; undo brings them back.</span>
         </div>
       </template>

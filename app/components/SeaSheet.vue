@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { ElButton } from 'element-plus'
 import { computed } from 'vue'
 import { buildCrest, changeSea } from '../../core/build/edits'
 import type { Sea } from '../../core/build/types'
@@ -32,22 +33,22 @@ const build = () => store.edit('Build a crest', buildCrest(props.sea.id, props.f
 
 <template>
   <div class="row drives" role="group" aria-label="What raises the waves">
-    <button
+    <ElButton
       class="tool"
       :aria-pressed="sea.drive === 'breaker'"
       data-test="by-breaker"
       @click="set('Drive', { drive: 'breaker' })"
     >
       by the breaker wanted
-    </button>
-    <button
+    </ElButton>
+    <ElButton
       class="tool"
       :aria-pressed="sea.drive === 'wind'"
       data-test="by-wind"
       @click="set('Drive', { drive: 'wind' })"
     >
       by wind and fetch
-    </button>
+    </ElButton>
   </div>
   <div class="grid2">
     <template v-if="sea.drive === 'breaker'">
@@ -210,11 +211,11 @@ const build = () => store.edit('Build a crest', buildCrest(props.sea.id, props.f
       @update:model-value="
         set('Crest', { crest: { ...sea.crest!, lengthMm: $event! } }, 'crestlen')
       "
-    /><button class="tool danger" @click="set('No crest', { crest: null })">None built</button>
+    /><ElButton class="tool danger" @click="set('No crest', { crest: null })">None built</ElButton>
   </div>
-  <button v-else class="tool" data-test="build-crest" @click="build">
+  <ElButton v-else class="tool" data-test="build-crest" @click="build">
     Build one crest as it breaks
-  </button>
+  </ElButton>
 </template>
 
 <style scoped>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { ElButton } from 'element-plus'
 import { proxy } from 'comlink'
 import { klona } from 'klona/lite'
 import { computed, onBeforeUnmount, ref } from 'vue'
@@ -95,10 +96,10 @@ function take(): void {
       Today’s plan ends just then: nothing can better it in these hours.
     </p>
     <template v-if="open">
-      <button v-if="!running" class="tool main" data-test="search" @click="start">
+      <ElButton v-if="!running" class="tool main" data-test="search" @click="start">
         Search longer
-      </button>
-      <button v-else class="tool" data-test="search-stop" @click="stop">Stop</button>
+      </ElButton>
+      <ElButton v-else class="tool" data-test="search-stop" @click="stop">Stop</ElButton>
       <p v-if="running || found" role="status" class="small">
         <template v-if="found?.finishMs"
           >Best so far: <b>{{ dayAndClock(found.finishMs, days.zone) }}</b>.</template
@@ -110,9 +111,9 @@ function take(): void {
           >.</template
         >
       </p>
-      <button v-if="sooner" class="tool main" data-test="search-take" @click="take">
+      <ElButton v-if="sooner" class="tool main" data-test="search-take" @click="take">
         Take this plan on
-      </button>
+      </ElButton>
       <p v-else-if="found && !running" class="small soft">No sooner than today’s plan.</p>
     </template>
     <p v-if="fault" class="fault" role="alert">

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { ElButton } from 'element-plus'
 import { computed, ref } from 'vue'
 import type { Pool } from '../../core/build/types'
 import { addSounding, changeSounding, removeSounding, setSoundings } from '../../core/build/edits'
@@ -80,8 +81,8 @@ const shown = (value: number) => String(Math.round(value * 100) / 100)
       <h2 class="grow">
         Soundings <span class="soft small">{{ pool.soundings.length }}</span>
       </h2>
-      <button class="tool" @click="add">Add</button>
-      <button class="tool" :aria-pressed="pasting" @click="pasting = !pasting">Paste</button>
+      <ElButton class="tool" @click="add">Add</ElButton>
+      <ElButton class="tool" :aria-pressed="pasting" @click="pasting = !pasting">Paste</ElButton>
     </div>
     <div v-if="pasting" class="stack paste">
       <label class="field"
@@ -101,10 +102,10 @@ const shown = (value: number) => String(Math.round(value * 100) / 100)
         are</label
       >
       <div class="row">
-        <button class="tool main" :disabled="!answer || answer.faults.length > 0" @click="takeIn">
+        <ElButton class="tool main" :disabled="!answer || answer.faults.length > 0" @click="takeIn">
           {{ keep ? 'Add them' : 'Replace all' }}
-        </button>
-        <button class="tool" @click="pasting = false">Leave it</button>
+        </ElButton>
+        <ElButton class="tool" @click="pasting = false">Leave it</ElButton>
       </div>
     </div>
     <div class="rows">
@@ -144,13 +145,13 @@ const shown = (value: number) => String(Math.round(value * 100) / 100)
                 />
               </td>
               <td>
-                <button
+                <ElButton
                   class="gone"
                   :aria-label="`Remove sounding ${i + 1}`"
                   @click="store.edit('Remove sounding', removeSounding(pool.id, i))"
                 >
                   ×
-                </button>
+                </ElButton>
               </td>
             </tr>
             <tr v-if="badCell.startsWith(`${i}:`)">

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { ElButton } from 'element-plus'
 import { computed } from 'vue'
 import { arrangementOf, settleStep, unsettleStep } from '../../core/build/workEdits'
 import type { PlannedWork } from '../../core/plan/7-days/plan'
@@ -34,10 +35,10 @@ const notToday = () =>
         data-test="settle-at"
         @change="typed"
     /></label>
-    <button v-if="!own.at" class="tool" data-test="pin" @click="settle({ at: here })">
+    <ElButton v-if="!own.at" class="tool" data-test="pin" @click="settle({ at: here })">
       Keep it here
-    </button>
-    <button class="tool" data-test="not-today" @click="notToday">Not on this day</button>
+    </ElButton>
+    <ElButton class="tool" data-test="not-today" @click="notToday">Not on this day</ElButton>
     <label v-if="build.calendar.second" class="field"
       ><span class="name">Whose hands</span
       ><select
@@ -54,14 +55,14 @@ const notToday = () =>
         <option value="second">{{ build.calendar.second.name }}</option>
       </select></label
     >
-    <button
+    <ElButton
       v-if="settled"
       class="tool"
       data-test="unsettle"
       @click="store.edit('Let the plan choose', unsettleStep(work.step))"
     >
       Let the plan choose
-    </button>
+    </ElButton>
     <span v-if="own.notOn.length" class="small soft">not on {{ own.notOn.join(', ') }}</span>
   </div>
 </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { ElButton } from 'element-plus'
 import { computed, onBeforeUnmount, ref, shallowRef, watch } from 'vue'
 import { SIDES, type Side } from '../../core/build/types'
 import type { Plan } from '../../core/plan/derivePlan'
@@ -123,7 +124,7 @@ const join = (side: Side) =>
             :aria-label="`Print ${t.name}`"
             @change="pick(t.id)"
           /><span v-else class="cube" aria-hidden="true">◫</span>
-          <button class="name" @click="chosen = t.id">
+          <ElButton class="name" @click="chosen = t.id">
             <b>{{ t.name }}</b><small class="soft"
               >{{ mm(t.widthMm) }} × {{ mm(t.heightMm) }} ·
               {{
@@ -134,19 +135,19 @@ const join = (side: Side) =>
                     : `${t.sheets[paper]} sheets`
               }}</small
             >
-          </button>
+          </ElButton>
         </li>
       </ul>
       <div class="row">
-        <button
+        <ElButton
           class="tool main grow"
           data-test="pdf"
           :disabled="!wanted.length || doing !== ''"
           @click="pdf(wanted.map((t) => t.id))"
         >
           PDF of {{ wanted.length }}, {{ sheets === 1 ? '1 sheet' : `${sheets} sheets` }}
-        </button>
-        <button v-if="doing" class="tool" @click="stopPdf()">Stop</button>
+        </ElButton>
+        <ElButton v-if="doing" class="tool" @click="stopPdf()">Stop</ElButton>
       </div>
       <p v-if="doing" class="small" role="status">{{ doing }} …</p>
       <p v-if="problem" class="fault" role="alert" data-test="print-problem">
@@ -165,16 +166,26 @@ const join = (side: Side) =>
       <div class="row">
         <h2 class="grow">{{ line.name }}</h2>
         <template v-if="line.kind !== 'solid'">
-          <button class="tool" data-test="pdf-one" :disabled="doing !== ''" @click="pdf([line.id])">
-            PDF</button
-          ><button class="tool" data-test="svg" @click="file('svg')">SVG</button
-          ><button class="tool" data-test="dxf" @click="file('dxf')">DXF</button>
+          <ElButton
+            class="tool"
+            data-test="pdf-one"
+            :disabled="doing !== ''"
+            @click="pdf([line.id])"
+          >
+            PDF</ElButton
+          ><ElButton class="tool" data-test="svg" @click="file('svg')">SVG</ElButton
+          ><ElButton class="tool" data-test="dxf" @click="file('dxf')">DXF</ElButton>
         </template>
         <template v-else
-          ><button class="tool" data-test="stl" @click="file('stl')">STL</button
-          ><button v-if="line.id === RUN_SURFACE" class="tool" data-test="png" @click="file('png')">
+          ><ElButton class="tool" data-test="stl" @click="file('stl')">STL</ElButton
+          ><ElButton
+            v-if="line.id === RUN_SURFACE"
+            class="tool"
+            data-test="png"
+            @click="file('png')"
+          >
             Height map, PNG
-          </button></template
+          </ElButton></template
         >
       </div>
       <p class="soft">{{ line.use }}</p>

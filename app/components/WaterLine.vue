@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { ElButton } from 'element-plus'
 import { counted } from '../../core/words/sentences'
 import { bodyNeeds } from '../../core/craft/ways/catalog'
 import { computed } from 'vue'
@@ -102,7 +103,7 @@ function openFirst(): void {
     :data-settled="!store.planning"
   >
     <div class="waters">
-      <button
+      <ElButton
         v-for="item in items.slice(0, 6)"
         :key="item.id"
         class="item"
@@ -110,12 +111,12 @@ function openFirst(): void {
         @click="store.selected = item.id"
       >
         <span class="small">{{ item.name }}</span><b>{{ item.text }}</b>
-      </button>
+      </ElButton>
       <span v-if="items.length > 6" class="item"
         ><span class="small">and</span><b>{{ items.length - 6 }} more</b></span
       >
     </div>
-    <button
+    <ElButton
       v-if="counts.stops + counts.warns"
       class="item found"
       :class="{ stop: counts.stops }"
@@ -129,7 +130,7 @@ function openFirst(): void {
             : `${counts.stops} stop the plan`
           : `${counts.warns} to look at`
       }}</b>
-    </button>
+    </ElButton>
     <span class="item finish"
       ><span class="small">{{
         counts.stops && plan.days.finishMs ? 'Finished, but for what is stopped' : 'Finished'

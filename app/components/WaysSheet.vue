@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { ElButton } from 'element-plus'
 import { money } from '../../core/words/quantities'
 import { computed, onBeforeUnmount, ref, shallowRef, watch } from 'vue'
 import type { Build } from '../../core/build/types'
@@ -146,7 +147,7 @@ const LINES = computed<Line[]>(() => [
   <div class="ways" data-test="ways">
     <p v-if="working" class="row small" role="status">
       Working out every way to a date…
-      <button class="tool" @click="stop">Stop</button>
+      <ElButton class="tool" @click="stop">Stop</ElButton>
     </p>
     <p v-if="problem" class="fault">
       {{ problem }}
@@ -187,13 +188,13 @@ const LINES = computed<Line[]>(() => [
         <tr>
           <td></td>
           <td v-for="w in found" :key="w.way" :class="{ on: w.way === way }">
-            <button
+            <ElButton
               v-if="w.way !== way"
               class="tool"
               :data-way="w.way"
               @click="emit('choose', w.way)"
             >
-              Make it so</button
+              Make it so</ElButton
             ><b v-else>this plan</b>
           </td>
         </tr>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { ElButton } from 'element-plus'
 import { computed, onBeforeUnmount, ref, watch } from 'vue'
 import { setCalendar } from '../../core/build/workEdits'
 import { deadlineWords, laterMin, variantNamed, type WhatIf } from '../../core/plan/beside/whatIf'
@@ -111,13 +112,13 @@ const words = computed(() => deadlineWords(lines.value, zone.value))
         :data-what="line.id"
       >
         <div class="row head">
-          <b class="grow">{{ line.title }}</b><button
+          <b class="grow">{{ line.title }}</b><ElButton
             v-if="line.id !== 'today'"
             class="tool take"
             @click="adopt(line)"
           >
             Take on
-          </button>
+          </ElButton>
         </div>
         <p class="small soft">{{ line.what }}</p>
         <svg

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { ElButton } from 'element-plus'
 import { computed, ref } from 'vue'
 import { changeFinish, judgeWhite, setWay } from '../../core/build/edits'
 import type { Build } from '../../core/build/types'
@@ -32,7 +33,7 @@ const FILLS: Record<number, string> = { 15: 'thin', 40: 'half', 70: 'thick' }
       <h3 aria-level="2" class="grow">
         {{ comparing === 'white' ? 'Schools of white water' : 'Ways of spray' }}, side by side
       </h3>
-      <button class="tool" @click="comparing = ''">Back to the recipe</button>
+      <ElButton class="tool" @click="comparing = ''">Back to the recipe</ElButton>
     </div>
     <WaysSheet
       :build="build"
@@ -52,7 +53,7 @@ const FILLS: Record<number, string> = { 15: 'thin', 40: 'half', 70: 'thick' }
           :options="waysFor('white')"
           data-test="white-way"
           @update:model-value="store.edit('White water', setWay('white', $event))"
-        /><button class="tool" @click="comparing = 'white'">Compare</button>
+        /><ElButton class="tool" @click="comparing = 'white'">Compare</ElButton>
       </div>
       <p v-if="way" class="small soft">
         {{ way.note }}
@@ -64,7 +65,7 @@ const FILLS: Record<number, string> = { 15: 'thin', 40: 'half', 70: 'thick' }
           :model-value="build.finish.spray"
           :options="waysFor('spray')"
           @update:model-value="store.edit('Spray', setWay('spray', $event))"
-        /><button class="tool" @click="comparing = 'spray'">Compare</button>
+        /><ElButton class="tool" @click="comparing = 'spray'">Compare</ElButton>
       </div>
       <p v-if="spray" class="small soft">
         {{ spray.note }}

@@ -17,7 +17,7 @@ const open = ref(false)
   <div class="worktop">
     <div class="drawings" :class="drawings"><slot /></div>
     <template v-if="tablet">
-      <ElButton class="tray-handle" data-test="tray-handle" @click="open = true">
+      <ElButton class="tool tray-handle" data-test="tray-handle" @click="open = true">
         <PanelRightOpen :size="17" aria-hidden="true" />{{ tray ?? 'Figures' }}
       </ElButton>
       <ElDrawer v-model="open" :title="tray ?? 'Figures'" size="372px" append-to-body>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { ElButton } from 'element-plus'
 import { computed, onBeforeUnmount, ref, shallowRef, watch } from 'vue'
 import { addRepair, removeRepair } from '../../core/build/edits'
 import type { Build, Water } from '../../core/build/types'
@@ -89,14 +90,14 @@ const days = (value: number) =>
   <div class="sheet" data-test="wrong">
     <ul class="troubles" aria-label="What went wrong">
       <li v-for="t in list" :key="t.id">
-        <button
+        <ElButton
           :class="{ on: chosen === t.id }"
           :aria-pressed="chosen === t.id"
           :data-trouble="t.id"
           @click="look(t.id)"
         >
           <b>{{ t.name }}</b><span class="small soft">{{ t.looks }}</span>
-        </button>
+        </ElButton>
       </li>
     </ul>
     <div v-if="trouble" class="case stack">
@@ -139,7 +140,7 @@ const days = (value: number) =>
           }}{{ money(Math.max(0, found.money)) }} to buy; done
           <b>{{ found.days === null ? 'on no date yet' : days(found.days) }}</b>.
         </p>
-        <button
+        <ElButton
           class="tool main"
           data-test="take-repair"
           @click="
@@ -147,7 +148,7 @@ const days = (value: number) =>
           "
         >
           Take the repair into the plan
-        </button>
+        </ElButton>
       </template>
     </div>
     <p v-else class="case soft">
@@ -157,13 +158,13 @@ const days = (value: number) =>
     <section v-if="taken.length" class="taken stack" data-test="taken">
       <h3>In the plan</h3>
       <div v-for="r in taken" :key="r.id" class="row">
-        <span class="grow">{{ nameOf(r.trouble) }}</span><button
+        <span class="grow">{{ nameOf(r.trouble) }}</span><ElButton
           class="tool"
           :aria-label="`Leave out: ${nameOf(r.trouble)}`"
           @click="store.edit('Repair left out', removeRepair(r.id))"
         >
           Leave out
-        </button>
+        </ElButton>
       </div>
     </section>
   </div>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { ElButton } from 'element-plus'
 import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import {
@@ -244,7 +245,7 @@ function addOwn(): void {
   <div v-if="rehearsing && plan" class="stand alone">
     <div class="floor">
       <div class="row">
-        <button class="tool" @click="rehearsing = false">‹ Back to the bench</button>
+        <ElButton class="tool" @click="rehearsing = false">‹ Back to the bench</ElButton>
       </div>
       <RehearsalSheet :build="build" :plan="plan" />
     </div>
@@ -254,7 +255,7 @@ function addOwn(): void {
       <p v-if="bench.state.setBackMs" class="notice" role="alert" data-test="set-back">
         The computer’s clock was set back by {{ duration(bench.state.setBackMs / 60000) }} while
         clocks were running. They were moved with it and still count the time that really passed.
-        <button class="tool" @click="bench.heedSetBack">All right</button>
+        <ElButton class="tool" @click="bench.heedSetBack">All right</ElButton>
       </p>
       <p v-if="bench.lost" class="notice" role="alert">
         The browser keeps no storage: clocks run, and are lost when this tab closes.
@@ -269,17 +270,17 @@ function addOwn(): void {
           {{ asks[0].lookedMs ? 'Last time it was not ready.' : '' }}
         </p>
         <div class="answers">
-          <button class="big yes" data-test="look-yes" @click="look(asks[0], true)">
-            {{ READY[asks[0].step.becomes ?? 'firm'][0] }} <kbd>Y</kbd></button
-          ><button class="big" data-test="look-no" @click="look(asks[0], false)">
-            {{ READY[asks[0].step.becomes ?? 'firm'][1] }} <kbd>N</kbd></button
-          ><button
+          <ElButton class="big yes" data-test="look-yes" @click="look(asks[0], true)">
+            {{ READY[asks[0].step.becomes ?? 'firm'][0] }} <kbd>Y</kbd></ElButton
+          ><ElButton class="big" data-test="look-no" @click="look(asks[0], false)">
+            {{ READY[asks[0].step.becomes ?? 'firm'][1] }} <kbd>N</kbd></ElButton
+          ><ElButton
             class="big quiet"
             data-test="look-later"
             @click="putOff = [...putOff, asks[0].step.id]"
           >
             Later: {{ step ? 'the next step' : 'back' }}
-          </button>
+          </ElButton>
         </div>
         <p class="large soft">The plan follows your answer. Touch only where it will not show.</p>
         <div class="seen">
@@ -297,22 +298,22 @@ function addOwn(): void {
                 : `${dayAndClock(work.startMs, zone)} · ${duration(minutesLeft)}`
             }}</span
           ><span class="count">{{ doneCount }} done, {{ ahead.length }} to go</span
-          ><button v-if="!begun" class="tool" data-test="rehearse" @click="rehearsing = true">
+          ><ElButton v-if="!begun" class="tool" data-test="rehearse" @click="rehearsing = true">
             Rehearse
-          </button>
+          </ElButton>
         </header>
         <div class="words">
           <h1 data-test="step-title">{{ step.title }}</h1>
           <ul v-if="figures.length" class="figures">
             <li v-for="(f, i) in figures" :key="i">
               <span>{{ f.name }}</span><b>{{ f.value }}</b
-              ><button
+              ><ElButton
                 v-if="f.batch"
                 class="tool"
                 @click="router.push({ name: 'weigh', params: { id: build.id, batch: f.batch } })"
               >
                 Weigh it out
-              </button>
+              </ElButton>
             </li>
           </ul>
           <p class="how">{{ step.how }}</p>
@@ -339,42 +340,42 @@ function addOwn(): void {
           @clear="bench.remove((x) => x.id === running[0].id)"
         />
         <div class="acts">
-          <button v-if="!begun" class="big main" data-test="begin" @click="begin">
+          <ElButton v-if="!begun" class="big main" data-test="begin" @click="begin">
             Begin <kbd>any key</kbd>
-          </button>
-          <button v-else class="big main" data-test="done" @click="finish(true)">
+          </ElButton>
+          <ElButton v-else class="big main" data-test="done" @click="finish(true)">
             Done <kbd>any key</kbd>
-          </button>
-          <button
+          </ElButton>
+          <ElButton
             v-if="begun && step.breakable"
             class="big"
             data-test="break-off"
             @click="finish(false)"
           >
             Break off
-          </button>
-          <button v-if="begun" class="big quiet" @click="bench.begin(null)">
+          </ElButton>
+          <ElButton v-if="begun" class="big quiet" @click="bench.begin(null)">
             Not begun after all
-          </button>
-          <button v-if="step.water" class="big quiet" data-test="gone-wrong" @click="goneWrong">
+          </ElButton>
+          <ElButton v-if="step.water" class="big quiet" data-test="gone-wrong" @click="goneWrong">
             Gone wrong?
-          </button>
+          </ElButton>
           <template v-if="!begun"
-            ><button
+            ><ElButton
               class="big quiet"
               :disabled="ahead.indexOf(shownId) <= 0"
               aria-label="The step before"
               @click="browse(-1)"
             >
-              ‹</button
-            ><button
+              ‹</ElButton
+            ><ElButton
               class="big quiet"
               :disabled="ahead.indexOf(shownId) >= ahead.length - 1"
               aria-label="The step after"
               @click="browse(1)"
             >
               ›
-            </button></template
+            </ElButton></template
           >
         </div>
       </section>
@@ -384,7 +385,7 @@ function addOwn(): void {
           The way of working was changed since. It was begun {{ clockText(workedMs) }} ago.
         </p>
         <div class="acts">
-          <button class="big main" @click="bench.begin(null)">On with the plan</button>
+          <ElButton class="big main" @click="bench.begin(null)">On with the plan</ElButton>
         </div>
       </section>
       <section v-else-if="plan" class="now panel">
@@ -402,11 +403,12 @@ function addOwn(): void {
       <section class="panel pad stack clocks" aria-label="Clocks">
         <header class="row">
           <h2 class="grow">Clocks</h2>
-          <button class="tool" :aria-pressed="bench.sound" @click="bench.toggleSound">Sound</button
-          ><button v-if="asked === 'default'" class="tool" @click="allow">Notify me</button>
+          <ElButton class="tool" :aria-pressed="bench.sound" @click="bench.toggleSound"
+            >Sound</ElButton
+          ><ElButton v-if="asked === 'default'" class="tool" @click="allow">Notify me</ElButton>
         </header>
         <div v-if="begun && during.length" class="row">
-          <button
+          <ElButton
             v-for="c in during"
             :key="c.name"
             class="tool main"
@@ -414,7 +416,7 @@ function addOwn(): void {
             @click="startClock(c)"
           >
             {{ c.name }} {{ duration(c.minutes) }}
-          </button>
+          </ElButton>
         </div>
         <BenchClock
           v-for="c in phone && step && !asking ? running.slice(1) : running"
@@ -442,7 +444,7 @@ function addOwn(): void {
             unit="min"
             :min="0.1"
             :max="5760"
-          /><button class="tool" data-test="own-clock">Start</button>
+          /><ElButton native-type="submit" class="tool" data-test="own-clock">Start</ElButton>
         </form>
         <p class="small soft">
           {{
@@ -467,11 +469,11 @@ function addOwn(): void {
               >{{ w.step.becomes === 'wet' ? 'look at it' : w.step.becomes }} by
               {{ dayAndClock(w.readyMs, zone) }}</span
             ></span
-          ><button class="tool" @click="look(w, true)">
-            {{ READY[w.step.becomes ?? 'firm'][0] }}</button
-          ><button class="tool" @click="look(w, false)">
+          ><ElButton class="tool" @click="look(w, true)">
+            {{ READY[w.step.becomes ?? 'firm'][0] }}</ElButton
+          ><ElButton class="tool" @click="look(w, false)">
             {{ READY[w.step.becomes ?? 'firm'][1] }}
-          </button>
+          </ElButton>
         </div>
       </section>
     </div>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { ElSkeleton } from 'element-plus'
+import { ElButton, ElSkeleton } from 'element-plus'
 import { computed, onBeforeUnmount, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { writeBuild } from '../../core/build/file/write'
@@ -62,7 +62,7 @@ function exportNow(): void {
         >The other tab had changed the build in the meantime. Nothing is lost: your work goes on
         here as “{{ store.build?.name }}”, the other tab’s stays under its own name.</span
       >
-      <button class="tool" @click="store.tabNotice = ''">All right</button>
+      <ElButton class="tool" @click="store.tabNotice = ''">All right</ElButton>
     </div>
     <div
       v-if="store.saveState === 'full' || store.saveState === 'failed'"
@@ -78,8 +78,8 @@ function exportNow(): void {
         >Saving failed: {{ store.saveProblem }}. The last saved state is safe; export the build to
         be sure.</span
       >
-      <button class="tool" @click="exportNow">Export JSON</button>
-      <button class="tool" @click="store.save">Try again</button>
+      <ElButton class="tool" @click="exportNow">Export JSON</ElButton>
+      <ElButton class="tool" @click="store.save">Try again</ElButton>
     </div>
     <div v-if="store.planProblem" class="notice bad no-print" role="alert">
       The plan could not be worked out: {{ store.planProblem }}. Undo the last edit, or export the
@@ -91,7 +91,7 @@ function exportNow(): void {
         It may have been deleted, made in another browser, or kept by a newer Tall Spindle. Deleted
         builds can be fetched back on Builds.
       </p>
-      <button class="tool main" @click="router.push('/')">To all builds</button>
+      <ElButton class="tool main" @click="router.push('/')">To all builds</ElButton>
     </div>
     <div v-else-if="store.build" class="view">
       <RouterView v-if="store.plan || store.planProblem" />

@@ -2,7 +2,7 @@
 import WorkTop from '../components/WorkTop.vue'
 import { leaves as vLeaves } from '../leaves'
 import { useRoute } from 'vue-router'
-import { ElSlider } from 'element-plus'
+import { ElButton, ElSlider } from 'element-plus'
 import 'element-plus/theme-chalk/el-slider.css'
 import 'element-plus/theme-chalk/el-tooltip.css'
 import 'element-plus/theme-chalk/el-popper.css'
@@ -153,7 +153,7 @@ const setBed = (key: 'bedDeep' | 'bedShore', event: Event) =>
     </div>
     <div class="panel leafed">
       <div class="leaves" v-leaves role="tablist" aria-label="What to look at">
-        <button
+        <ElButton
           v-for="l in leaves"
           :key="l.id"
           role="tab"
@@ -163,7 +163,7 @@ const setBed = (key: 'bedDeep' | 'bedShore', event: Event) =>
           @click="leaf = l.id"
         >
           {{ l.name }}
-        </button>
+        </ElButton>
       </div>
       <div class="leaf">
         <div v-if="leaf === 'core'" class="lower">

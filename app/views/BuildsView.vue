@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { ElMessage, ElSkeleton } from 'element-plus'
+import { ElButton, ElMessage, ElSkeleton } from 'element-plus'
 import { computed, defineAsyncComponent, nextTick, onBeforeUnmount, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import type { Build } from '../../core/build/types'
@@ -156,8 +156,8 @@ const exportAll = () =>
   >
     <div class="row head">
       <h1 class="grow">Builds</h1>
-      <button class="tool main" data-test="new-build" @click="asking = true">New build</button>
-      <button class="tool" @click="picker?.click()">Import…</button>
+      <ElButton class="tool main" data-test="new-build" @click="asking = true">New build</ElButton>
+      <ElButton class="tool" @click="picker?.click()">Import…</ElButton>
       <input
         ref="picker"
         type="file"
@@ -166,7 +166,9 @@ const exportAll = () =>
         data-test="import"
         @change="picked"
       />
-      <button class="tool" :disabled="!library.kept.length" @click="exportAll">Export all</button>
+      <ElButton class="tool" :disabled="!library.kept.length" @click="exportAll"
+        >Export all</ElButton
+      >
     </div>
     <p v-if="library.problem" class="banner" role="alert">
       {{ library.problem }}
@@ -181,13 +183,13 @@ const exportAll = () =>
         >“{{ store.build.name }}” could not be saved and is still open. Export it, or make room by
         deleting what you no longer need.</span
       >
-      {{ ' ' }}<button class="tool" @click="open(store.build.id)">Back to it</button> {{ ' '
-      }}<button
+      {{ ' ' }}<ElButton class="tool" @click="open(store.build.id)">Back to it</ElButton> {{ ' '
+      }}<ElButton
         class="tool"
         @click="saveFile(`${store.build.name}.json`, 'application/json', writeBuild(store.build))"
       >
         Export JSON
-      </button>
+      </ElButton>
     </p>
     <p v-if="library.newer.length" class="banner calm" role="alert" data-test="newer">
       {{ library.newer.map((n) => `“${n}”`).join(', ') }}
@@ -198,13 +200,13 @@ const exportAll = () =>
     </p>
     <p v-if="importProblem" class="banner" role="alert" data-test="import-problem">
       <span class="grow">{{ importProblem }}</span>
-      {{ ' ' }}<button class="tool" @click="importProblem = ''">All right</button>
+      {{ ' ' }}<ElButton class="tool" @click="importProblem = ''">All right</ElButton>
     </p>
     <p v-if="lastGone" class="banner calm" role="status">
       <span class="grow">“{{ lastGone.name }}” is deleted.</span>
       {{ ' '
-      }}<button class="tool" data-test="undo-delete" @click="fetchBack(lastGone)">Undo</button>
-      {{ ' ' }}<button class="tool" @click="lastGone = null">Leave it deleted</button>
+      }}<ElButton class="tool" data-test="undo-delete" @click="fetchBack(lastGone)">Undo</ElButton>
+      {{ ' ' }}<ElButton class="tool" @click="lastGone = null">Leave it deleted</ElButton>
     </p>
 
     <div v-if="library.ready && !cards.length" class="empty panel pad">
@@ -214,8 +216,8 @@ const exportAll = () =>
         follow at once.
       </p>
       <div class="row">
-        <button class="tool main" @click="asking = true">New build</button
-        ><button class="tool" @click="openDemo">Open a demo build</button>
+        <ElButton class="tool main" @click="asking = true">New build</ElButton
+        ><ElButton class="tool" @click="openDemo">Open a demo build</ElButton>
       </div>
     </div>
 
@@ -226,10 +228,10 @@ const exportAll = () =>
         class="panel card"
         :data-build="row.id"
       >
-        <button class="picture" :aria-label="`Open ${row.name}`" @click="open(row.id)">
+        <ElButton class="picture" :aria-label="`Open ${row.name}`" @click="open(row.id)">
           <MiniCutaway v-if="plan" :build="row.build" :plan="plan" />
           <span v-else class="coming" aria-hidden="true"></span>
-        </button>
+        </ElButton>
         <div class="pad stack">
           <input
             v-if="renaming === row.id"
@@ -243,9 +245,9 @@ const exportAll = () =>
             @blur="renamed(row)"
           />
           <h2 v-else>
-            <button class="title" @click="open(row.id)">
+            <ElButton class="title" @click="open(row.id)">
               {{ row.name }}
-            </button>
+            </ElButton>
           </h2>
           <p class="small soft">
             {{ row.build.scale }} · {{ row.build.base.widthMm }} × {{ row.build.base.depthMm }} mm{{
@@ -273,41 +275,41 @@ const exportAll = () =>
               </dd>
             </div>
           </dl>
-          <ElSkeleton v-else :rows="1" animated class="dates" aria-label="Being worked out" />
+          <ElSkeleton v-else :rows="1" animated class="dates" aria-hidden="true" />
           <div class="row acts">
-            <button class="tool" @click="startRename(row)">Rename</button>
-            <button class="tool" @click="attempt('Duplicating', () => library.duplicate(row))">
+            <ElButton class="tool" @click="startRename(row)">Rename</ElButton>
+            <ElButton class="tool" @click="attempt('Duplicating', () => library.duplicate(row))">
               Duplicate
-            </button>
-            <button
+            </ElButton>
+            <ElButton
               class="tool"
               @click="saveFile(`${row.name}.json`, 'application/json', writeBuild(row.build))"
             >
               Export
-            </button>
-            <button class="tool danger" @click="remove(row)">Delete</button>
+            </ElButton>
+            <ElButton class="tool danger" @click="remove(row)">Delete</ElButton>
           </div>
         </div>
       </article>
-      <button v-if="cards.length" class="card blank" @click="asking = true">
+      <ElButton v-if="cards.length" class="card blank" @click="asking = true">
         <svg viewBox="0 0 120 60" aria-hidden="true">
           <path d="M4 52V22H34Q60 50 86 22H116V52Z" />
         </svg>
         <span>Another base, another water</span>
-      </button>
+      </ElButton>
     </div>
 
     <BackupPanel v-if="library.ready" @restored="library.afterRestore" />
 
     <section v-if="library.binned.length" class="bin">
-      <button class="tool" :aria-expanded="showBin" @click="showBin = !showBin">
+      <ElButton class="tool" :aria-expanded="showBin" @click="showBin = !showBin">
         Deleted builds ({{ library.binned.length }})
-      </button>
+      </ElButton>
       <ul v-if="showBin">
         <li v-for="row in library.binned" :key="row.id" class="row">
-          <span>{{ row.name }}</span><button class="tool" @click="fetchBack(row)">
+          <span>{{ row.name }}</span><ElButton class="tool" @click="fetchBack(row)">
             Fetch back
-          </button>
+          </ElButton>
         </li>
       </ul>
       <p v-if="showBin" class="small soft">Kept for 30 days.</p>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { ElButton } from 'element-plus'
 import WorkTop from '../components/WorkTop.vue'
 import { leaves as vLeaves } from '../leaves'
 import { computed, onBeforeUnmount, ref } from 'vue'
@@ -108,13 +109,13 @@ function chainWords(link: ChainLink): string {
         <span class="grow"
           >{{ overdue === 1 ? 'One piece of work was' : `${overdue} pieces of work were` }} planned
           for before now and {{ overdue === 1 ? 'is' : 'are' }} not logged as done.</span
-        ><button
+        ><ElButton
           class="tool"
           data-test="plan-from-now"
           @click="store.edit('Plan from now', planFrom(new Date(now).toISOString()))"
         >
           Plan again from now
-        </button>
+        </ElButton>
       </p>
       <DaysRiver
         v-if="days && plan && days.finishMs"
@@ -159,7 +160,7 @@ function chainWords(link: ChainLink): string {
             :key="`${w.step}${w.part}`"
             :class="{ critical: w.critical, on: selected === w.step, done: w.done }"
           >
-            <button
+            <ElButton
               class="open"
               :aria-expanded="selected === w.step"
               @click="selected = selected === w.step ? '' : w.step"
@@ -170,7 +171,7 @@ function chainWords(link: ChainLink): string {
               {{ ' ' }}<span v-if="w.done" class="tag ok">done</span
               ><span v-else-if="w.settled" class="tag">settled</span> {{ ' '
               }}<span v-if="w.by === 1" class="tag">{{ person(w.by) }}</span>
-            </button>
+            </ElButton>
             <p v-if="windowAfter(w.step)" class="window small" data-test="window">
               <svg width="30" height="13" aria-hidden="true">
                 <rect width="30" height="13" fill="url(#state-workable)" />
@@ -227,7 +228,7 @@ function chainWords(link: ChainLink): string {
     <template #tray>
       <FindingsList :findings="plan?.findings ?? []" place="days" />
       <div class="leaves turn" v-leaves role="tablist">
-        <button
+        <ElButton
           v-for="(name, id) in LEAVES"
           :key="id"
           role="tab"
@@ -237,7 +238,7 @@ function chainWords(link: ChainLink): string {
           @click="leaf = id"
         >
           {{ name }}
-        </button>
+        </ElButton>
       </div>
       <template v-if="leaf === 'why'">
         <SearchPanel v-if="plan" :named="named" />

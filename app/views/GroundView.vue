@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { ElButton } from 'element-plus'
 import WorkTop from '../components/WorkTop.vue'
 import { computed, onBeforeUnmount, onMounted, ref } from 'vue'
 import {
@@ -99,7 +100,7 @@ onBeforeUnmount(() => window.removeEventListener('keydown', pressed))
         <span v-if="phone" class="later small soft"
           >Look and measure here; outlines are drawn on a larger screen.</span
         >
-        <button
+        <ElButton
           v-for="t in TOOLS"
           :key="t.id"
           class="tool"
@@ -109,7 +110,7 @@ onBeforeUnmount(() => window.removeEventListener('keydown', pressed))
           @click="tool = t.id"
         >
           {{ t.name }} <kbd>{{ t.key }}</kbd>
-        </button>
+        </ElButton>
         <span class="soft small what">{{ TOOLS.find((t) => t.id === tool)?.what }}</span>
       </div>
       <div class="canvas">
@@ -179,9 +180,9 @@ onBeforeUnmount(() => window.removeEventListener('keydown', pressed))
       <section class="panel pad stack">
         <div class="row">
           <h2 class="grow">Pool</h2>
-          <button v-if="pool" class="tool" data-test="scan" @click="scanning = true">
+          <ElButton v-if="pool" class="tool" data-test="scan" @click="scanning = true">
             From a file…
-          </button>
+          </ElButton>
           <select
             v-if="store.pools.length > 1"
             class="choice pick"

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { ElButton } from 'element-plus'
 import WorkTop from '../components/WorkTop.vue'
 import { leaves as vLeaves } from '../leaves'
 import { computed, onBeforeUnmount, ref, watch } from 'vue'
@@ -193,7 +194,7 @@ const early = (e: Extract<LogEntry, { kind: 'step' }>) => {
 <template>
   <WorkTop class="log" data-test="log" drawings="scroll" tray="Write down">
     <div class="leaves turn" v-leaves role="tablist">
-      <button
+      <ElButton
         v-for="(name, id) in LEAVES"
         :key="id"
         role="tab"
@@ -203,7 +204,7 @@ const early = (e: Extract<LogEntry, { kind: 'step' }>) => {
         @click="leaf = id"
       >
         {{ name }}
-      </button>
+      </ElButton>
     </div>
     <LightTable v-if="leaf === 'table' && plan" :build="build" :plan="plan" />
     <section v-else-if="leaf === 'account'" class="panel pad stack" data-test="account">
@@ -255,13 +256,16 @@ const early = (e: Extract<LogEntry, { kind: 'step' }>) => {
             aria-label="Note"
             maxlength="5000"
             data-test="note"
-          /><button class="tool main" data-test="note-add">Write it down</button>
+          /><ElButton native-type="submit" class="tool main" data-test="note-add"
+            >Write it down</ElButton
+          >
         </form>
         <div class="row">
-          <button class="tool" data-test="photo-pick" @click="picker?.click()">Photograph…</button
-          ><button class="tool" @click="readRoom">
+          <ElButton class="tool" data-test="photo-pick" @click="picker?.click()"
+            >Photograph…</ElButton
+          ><ElButton class="tool" @click="readRoom">
             The room: {{ build.room.tempC }} °C, {{ build.room.rhPct }} %
-          </button>
+          </ElButton>
           <form class="row cost" @submit.prevent="addCost">
             <input
               v-model="costWhat"
@@ -277,7 +281,7 @@ const early = (e: Extract<LogEntry, { kind: 'step' }>) => {
               :max="1000000"
               :step="1"
               blank="money"
-            /><button class="tool">Add</button>
+            /><ElButton native-type="submit" class="tool">Add</ElButton>
           </form>
           <span v-if="working" role="status">{{ working }}</span>
         </div>
@@ -340,13 +344,13 @@ const early = (e: Extract<LogEntry, { kind: 'step' }>) => {
                   @change="caption(e, ($event.target as HTMLInputElement).value)"
               /></template>
             </div>
-            <button
+            <ElButton
               class="tool"
               aria-label="Take this entry out"
               @click="store.edit('Take out of the log', unlogged(e.id))"
             >
               ×
-            </button>
+            </ElButton>
           </li>
         </ul>
       </section>
@@ -387,9 +391,9 @@ const early = (e: Extract<LogEntry, { kind: 'step' }>) => {
             {{ l.low.toFixed(2) }} and {{ l.high.toFixed(2) }} with 90 %; the next one between
             {{ l.nextLow.toFixed(2) }} and {{ l.nextHigh.toFixed(2) }}.
           </p>
-          <button class="tool" :data-forget="keyOf(l)" @click="history.forget(keyOf(l))">
+          <ElButton class="tool" :data-forget="keyOf(l)" @click="history.forget(keyOf(l))">
             Forget this
-          </button>
+          </ElButton>
         </div>
       </section>
       <section class="panel pad stack">
@@ -412,23 +416,23 @@ const early = (e: Extract<LogEntry, { kind: 'step' }>) => {
             </option>
           </select></label
         >
-        <button
+        <ElButton
           class="tool"
           :disabled="lesson.trim() === '' || about === ''"
           data-test="lesson-add"
           @click="addLesson"
         >
           Keep it
-        </button>
+        </ElButton>
       </section>
       <section class="panel pad stack">
         <h2>Money</h2>
         <p>
           {{ money(costs.real) }} written down; the shopping list came to {{ money(costs.plan) }}.
         </p>
-        <button class="tool" data-test="zip" @click="exportZip">
+        <ElButton class="tool" data-test="zip" @click="exportZip">
           The build with its photographs, zip
-        </button>
+        </ElButton>
       </section>
     </template>
   </WorkTop>

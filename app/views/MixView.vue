@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { ElButton } from 'element-plus'
 import WorkTop from '../components/WorkTop.vue'
 import { computed } from 'vue'
 import type { MixingHabits } from '../../core/build/types'
@@ -187,13 +188,13 @@ const dusty = computed(
               >{{ duration(workingMin) }}</How
             >
           </p>
-          <button
+          <ElButton
             class="tool weigh"
             :data-weigh="`${b.pool}-${b.pour}-${b.cup}`"
             @click="weighOut(b)"
           >
             Weigh it out
-          </button>
+          </ElButton>
         </article>
       </div>
       <p v-if="batches.length > MOST_CUPS">
@@ -247,7 +248,7 @@ const dusty = computed(
       <section class="panel pad stack">
         <div class="row">
           <h2 class="grow">Shopping list</h2>
-          <button class="tool" @click="saveShopping">CSV</button>
+          <ElButton class="tool" @click="saveShopping">CSV</ElButton>
         </div>
         <table class="plain" data-test="shopping">
           <tbody>

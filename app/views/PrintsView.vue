@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { ElButton } from 'element-plus'
 import { leaves as vLeaves } from '../leaves'
 import { computed, nextTick, ref } from 'vue'
 import { sittingsOf } from '../../core/plan/7-days/sittings'
@@ -54,7 +55,7 @@ async function print(): Promise<void> {
     <aside class="acts no-print stack">
       <h1>Prints</h1>
       <div class="stack turn" v-leaves role="tablist" aria-label="What to print">
-        <button
+        <ElButton
           class="tool"
           role="tab"
           :class="{ main: leaf === 'templates' }"
@@ -62,8 +63,8 @@ async function print(): Promise<void> {
           data-leaf="templates"
           @click="leaf = 'templates'"
         >
-          Templates, 1:1</button
-        ><button
+          Templates, 1:1</ElButton
+        ><ElButton
           class="tool"
           role="tab"
           :class="{ main: leaf === 'plan' }"
@@ -72,17 +73,17 @@ async function print(): Promise<void> {
           @click="leaf = 'plan'"
         >
           The plan on paper
-        </button>
+        </ElButton>
       </div>
       <hr />
-      <button class="tool" @click="print">Print the plan</button>
-      <button class="tool" data-test="csv" :disabled="!plan" @click="saveCsv">
+      <ElButton class="tool" @click="print">Print the plan</ElButton>
+      <ElButton class="tool" data-test="csv" :disabled="!plan" @click="saveCsv">
         Shopping list, CSV
-      </button>
-      <button class="tool" data-test="ics" :disabled="!days?.finishMs" @click="saveIcs">
+      </ElButton>
+      <ElButton class="tool" data-test="ics" :disabled="!days?.finishMs" @click="saveIcs">
         Steps as a calendar, ICS
-      </button>
-      <button class="tool" data-test="json" @click="saveJson">The whole build, JSON</button>
+      </ElButton>
+      <ElButton class="tool" data-test="json" @click="saveJson">The whole build, JSON</ElButton>
       <p class="small soft">
         The calendar is in universal time, so every phone agrees about the clock changes. Importing
         it again moves the steps and doubles none.

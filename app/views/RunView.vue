@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { ElButton } from 'element-plus'
 import WorkTop from '../components/WorkTop.vue'
 import { leaves as vLeaves } from '../leaves'
 import { computed, ref, watch } from 'vue'
@@ -158,7 +159,7 @@ const freeze = () =>
     <div class="panel leafed plan-box">
       <div class="leaves">
         <div class="tabs" v-leaves role="tablist" aria-label="What is shown of the water">
-          <button
+          <ElButton
             v-for="(name, key) in RUN_LAYERS"
             :key="key"
             role="tab"
@@ -168,7 +169,7 @@ const freeze = () =>
             @click="layer = key"
           >
             {{ name }}
-          </button>
+          </ElButton>
         </div>
         <label class="check"
           ><input v-model="lines" type="checkbox" data-test="lines" /> strokes and spray</label
@@ -233,20 +234,20 @@ const freeze = () =>
       <section class="panel pad stack" data-test="run-panel">
         <div class="row">
           <h2 class="grow">Run the water</h2>
-          <button class="tool" @click="router.push({ name: 'water', params: { id: build.id } })">
+          <ElButton class="tool" @click="router.push({ name: 'water', params: { id: build.id } })">
             Back to Water
-          </button>
+          </ElButton>
         </div>
         <div class="row acts">
-          <button
+          <ElButton
             v-if="running.state === 'idle' || running.state === 'done'"
             class="tool main grow"
             data-test="run-start"
             @click="go"
           >
             {{ running.state === 'done' ? 'Run anew' : 'Run the water' }}
-          </button>
-          <button
+          </ElButton>
+          <ElButton
             v-if="running.state === 'done' && running.now"
             class="tool grow"
             :class="{ main: running.stale }"
@@ -254,32 +255,34 @@ const freeze = () =>
             @click="running.again()"
           >
             Run on
-          </button>
-          <button
+          </ElButton>
+          <ElButton
             v-if="running.state === 'running'"
             class="tool grow"
             data-test="run-pause"
             @click="running.pause(true)"
           >
             Pause
-          </button>
-          <button
+          </ElButton>
+          <ElButton
             v-if="running.state === 'paused'"
             class="tool main grow"
             data-test="run-resume"
             @click="running.pause(false)"
           >
             Go on
-          </button>
-          <button
+          </ElButton>
+          <ElButton
             v-if="running.state === 'running' || running.state === 'paused'"
             class="tool danger"
             data-test="run-stop"
             @click="running.stop()"
           >
             Stop
-          </button>
-          <button v-if="running.now" class="tool" data-test="run-keep" @click="keep">Keep</button>
+          </ElButton>
+          <ElButton v-if="running.now" class="tool" data-test="run-keep" @click="keep"
+            >Keep</ElButton
+          >
         </div>
         <div
           v-if="streams && (running.state === 'idle' || running.state === 'done')"
@@ -344,25 +347,25 @@ const freeze = () =>
         <div v-if="streams" class="row sluice">
           <span class="grow"
             >Sluice <b class="figure">{{ number(flow) }} m³/s</b></span
-          ><button class="tool" aria-label="Close the sluice by a fifth" @click="sluice(0.8)">
-            − ⅕</button
-          ><button
+          ><ElButton class="tool" aria-label="Close the sluice by a fifth" @click="sluice(0.8)">
+            − ⅕</ElButton
+          ><ElButton
             class="tool"
             data-test="sluice-more"
             aria-label="Open the sluice by a fifth"
             @click="sluice(1.2)"
           >
             + ⅕
-          </button>
+          </ElButton>
         </div>
         <div v-if="streams" class="row">
-          <button
+          <ElButton
             v-if="build.running.source"
             class="tool"
             @click="store.edit('Source by the chain', placeEnd('source', null))"
           >
-            Source by the chain</button
-          ><button
+            Source by the chain</ElButton
+          ><ElButton
             v-if="!build.running.out"
             class="tool"
             @click="
@@ -372,14 +375,14 @@ const freeze = () =>
               )
             "
           >
-            Give it a way out</button
-          ><button
+            Give it a way out</ElButton
+          ><ElButton
             v-else
             class="tool"
             @click="store.edit('Way out by the chain', placeEnd('out', null))"
           >
             Way out by the chain
-          </button>
+          </ElButton>
         </div>
         <label v-if="run && run.periodS !== null && !keptShown" class="stack tight"
           ><span class="small"
@@ -463,16 +466,16 @@ const freeze = () =>
           </dl>
           <p v-else class="small">Dry there.</p>
           <div class="row tries">
-            <button
+            <ElButton
               v-if="reachesOf(build).length"
               class="tool"
               data-test="try-rock"
               @click="putRock"
             >
-              Try a rock here</button
-            ><button class="tool" data-test="try-ledge" :disabled="!here" @click="putLedge">
+              Try a rock here</ElButton
+            ><ElButton class="tool" data-test="try-ledge" :disabled="!here" @click="putLedge">
               Try a ledge here
-            </button>
+            </ElButton>
           </div>
         </template>
       </section>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { ElButton } from 'element-plus'
 import WorkTop from '../components/WorkTop.vue'
 import { leaves as vLeaves } from '../leaves'
 import { klona } from 'klona/lite'
@@ -119,7 +120,7 @@ const price = (m: Material) =>
     <div class="panel leafed">
       <div class="leaves">
         <div class="tabs" v-leaves role="tablist" aria-label="The shelf">
-          <button
+          <ElButton
             v-for="l in LEAVES"
             :key="l.id"
             role="tab"
@@ -129,19 +130,21 @@ const price = (m: Material) =>
             @click="leaf = l.id"
           >
             {{ l.name }}
-          </button>
+          </ElButton>
         </div>
         <span class="grow"></span
-        ><button v-if="shelf.undone.length" class="tool take" @click="shelf.undo">
-          Take back: {{ shelf.undone[shelf.undone.length - 1].label.toLowerCase() }}</button
-        ><button v-if="shelf.redone.length" class="tool take" @click="shelf.redo">Do again</button>
+        ><ElButton v-if="shelf.undone.length" class="tool take" @click="shelf.undo">
+          Take back: {{ shelf.undone[shelf.undone.length - 1].label.toLowerCase() }}</ElButton
+        ><ElButton v-if="shelf.redone.length" class="tool take" @click="shelf.redo"
+          >Do again</ElButton
+        >
       </div>
       <div class="leaf">
         <div v-if="leaf === 'bottles'" class="boards">
           <section v-for="g in bottled" :key="g.kind">
             <h3 aria-level="2">{{ g.name }}</h3>
             <div class="board">
-              <button
+              <ElButton
                 v-for="m in g.items"
                 :key="m.id"
                 class="jar"
@@ -164,7 +167,7 @@ const price = (m: Material) =>
                   ><template v-else-if="m.kind === 'lamp'">{{ m.irradianceMwCm2 }} mW/cm²</template
                   ><template v-else>{{ m.own ? 'own' : 'kind' }}</template></span
                 >
-              </button>
+              </ElButton>
             </div>
           </section>
         </div>
@@ -289,7 +292,7 @@ const price = (m: Material) =>
           <section v-for="g in known" :key="g.name">
             <h3 aria-level="2">{{ g.name }}</h3>
             <div class="marks">
-              <button
+              <ElButton
                 v-for="p in g.pairs"
                 :key="otherOf(p, inHand[0])"
                 class="mark"
@@ -299,7 +302,7 @@ const price = (m: Material) =>
                 <span class="pair"
                   ><b>{{ THINGS[otherOf(p, inHand[0])].name }}</b> {{ p.result }}</span
                 ><span class="small soft">{{ p.why }}</span>
-              </button>
+              </ElButton>
             </div>
           </section>
         </div>
@@ -318,14 +321,14 @@ const price = (m: Material) =>
       <section v-else-if="bottle" class="panel pad stack">
         <div class="row">
           <h2 class="grow">Your bottle</h2>
-          <button
+          <ElButton
             class="tool danger"
             :disabled="used(bottle.id)"
             :title="used(bottle.id) ? 'A pool of this build uses it' : ''"
             @click="shelf.remove(bottle.id)"
           >
             Remove
-          </button>
+          </ElButton>
         </div>
         <BottleForm :key="bottle.id" :bottle="bottle" />
       </section>
@@ -333,14 +336,14 @@ const price = (m: Material) =>
         <h2>{{ kindShown.name }}</h2>
         <p>{{ kindShown.note }}</p>
         <p class="soft small">{{ price(kindShown) }}</p>
-        <button
+        <ElButton
           v-if="(OWN_KINDS as readonly string[]).includes(kindShown.kind)"
           class="tool main"
           data-test="own-bottle"
           @click="own(kindShown)"
         >
           I have one like this
-        </button>
+        </ElButton>
         <p class="small soft">
           It becomes a bottle of your own, with the figures of its label, its stock and its price.
         </p>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { ElButton } from 'element-plus'
 import WorkTop from '../components/WorkTop.vue'
 import { leaves as vLeaves } from '../leaves'
 import { computed, ref } from 'vue'
@@ -198,7 +199,7 @@ function drag(what: Handle, to: Point2): void {
   <WorkTop tray="Waters and levels">
     <div class="panel leafed section-box">
       <div class="leaves" v-leaves role="tablist" aria-label="Long drawing">
-        <button
+        <ElButton
           role="tab"
           :class="{ on: long === 'section' }"
           :aria-selected="long === 'section'"
@@ -206,8 +207,8 @@ function drag(what: Handle, to: Point2): void {
           @click="long = 'section'"
         >
           Section A–B
-        </button>
-        <button
+        </ElButton>
+        <ElButton
           role="tab"
           :class="{ on: long === 'run' }"
           :aria-selected="long === 'run'"
@@ -215,7 +216,7 @@ function drag(what: Handle, to: Point2): void {
           @click="long = 'run'"
         >
           The run, unrolled
-        </button>
+        </ElButton>
       </div>
       <div class="drawing-box grow">
         <SectionDrawing
@@ -245,7 +246,7 @@ function drag(what: Handle, to: Point2): void {
     <div class="lower">
       <div class="panel leafed plan-box">
         <div class="leaves" v-leaves role="tablist" aria-label="What lies on the plan">
-          <button
+          <ElButton
             v-for="(name, key) in SHOWN"
             :key="key"
             role="tab"
@@ -255,9 +256,9 @@ function drag(what: Handle, to: Point2): void {
             @click="show = key"
           >
             {{ name }}
-          </button>
+          </ElButton>
           <template v-if="plan?.forms.ran && show !== 'forms'"
-            ><button
+            ><ElButton
               class="from"
               :aria-pressed="fromRun"
               data-test="white-from"
@@ -268,7 +269,7 @@ function drag(what: Handle, to: Point2): void {
               "
               @click="store.edit('White and strokes', takeMaps(fromRun ? null : plan.forms.ran.id))"
             >
-              {{ fromRun ? 'from the run' : 'from the forms' }}</button
+              {{ fromRun ? 'from the run' : 'from the forms' }}</ElButton
             ><label v-if="show === 'white'" class="both"
               ><input v-model="both" type="checkbox" data-test="white-both" /> both</label
             ></template
@@ -338,21 +339,21 @@ function drag(what: Handle, to: Point2): void {
       </div>
       <div v-if="fall && fallForm?.curve" class="panel leafed curve">
         <div class="leaves" v-leaves role="tablist" aria-label="Drawing of the fall">
-          <button
+          <ElButton
             role="tab"
             :class="{ on: beside === 'sheet' }"
             :aria-selected="beside === 'sheet'"
             @click="beside = 'sheet'"
           >
-            The sheet</button
-          ><button
+            The sheet</ElButton
+          ><ElButton
             role="tab"
             :class="{ on: beside === 'strips' }"
             :aria-selected="beside === 'strips'"
             @click="beside = 'strips'"
           >
             Its strips
-          </button>
+          </ElButton>
         </div>
         <div class="leaf fill">
           <FallDrawing
@@ -392,44 +393,44 @@ function drag(what: Handle, to: Point2): void {
       <section class="panel pad stack">
         <div class="row">
           <h3 class="grow">Source to sink</h3>
-          <button
+          <ElButton
             class="tool main"
             data-test="run-water"
             @click="router.push({ name: 'run', params: { id: build.id } })"
           >
             Run the water
-          </button>
+          </ElButton>
         </div>
         <ol class="run">
           <li v-for="(w, i) in build.waters" :key="w.id" class="row">
-            <button
+            <ElButton
               class="drop grow"
               :class="[w.kind, { on: w.id === water?.id }]"
               @click="store.selected = w.id"
             >
               <span>{{ SIGN[w.kind] }}</span> {{ w.name }}
-            </button>
+            </ElButton>
             <template v-if="w.id === water?.id && build.waters.length > 1"
-              ><button
+              ><ElButton
                 class="tool tiny"
                 :disabled="i === 0"
                 aria-label="Move it up the chain"
                 @click="store.edit('Move up', moveWater(w.id, -1))"
               >
-                ↑</button
-              ><button
+                ↑</ElButton
+              ><ElButton
                 class="tool tiny"
                 :disabled="i === build.waters.length - 1"
                 aria-label="Move it down the chain"
                 @click="store.edit('Move down', moveWater(w.id, 1))"
               >
                 ↓
-              </button></template
+              </ElButton></template
             >
           </li>
         </ol>
         <div class="row adds">
-          <button
+          <ElButton
             v-for="[kind, word] in [
               ['pool', 'Pool'],
               ['fall', 'Fall'],
@@ -444,7 +445,7 @@ function drag(what: Handle, to: Point2): void {
             @click="add(kind)"
           >
             + {{ word }}
-          </button>
+          </ElButton>
         </div>
       </section>
       <FlowPanel v-if="fall || reach" />
@@ -456,9 +457,12 @@ function drag(what: Handle, to: Point2): void {
             aria-label="Name of the water"
             maxlength="120"
             @typed="rename"
-          /><button class="tool danger" @click="store.edit('Remove water', removeWater(pool!.id))">
+          /><ElButton
+            class="tool danger"
+            @click="store.edit('Remove water', removeWater(pool!.id))"
+          >
             Remove
-          </button>
+          </ElButton>
         </div>
         <div class="grid2">
           <NumberField
@@ -537,9 +541,12 @@ function drag(what: Handle, to: Point2): void {
             aria-label="Name of the water"
             maxlength="120"
             @typed="rename"
-          /><button class="tool danger" @click="store.edit('Remove water', removeWater(water!.id))">
+          /><ElButton
+            class="tool danger"
+            @click="store.edit('Remove water', removeWater(water!.id))"
+          >
             Remove
-          </button>
+          </ElButton>
         </div>
         <FallSheet
           v-if="fall && fallForm"

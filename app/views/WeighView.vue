@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { ElButton } from 'element-plus'
 import WorkTop from '../components/WorkTop.vue'
 import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
@@ -321,9 +322,9 @@ const STEPS = {
   <WorkTop data-test="weigh" tray="Cup and drops">
     <section class="panel pad stack head">
       <header class="row">
-        <button class="tool" @click="router.push({ name: 'mix', params: { id: build.id } })">
+        <ElButton class="tool" @click="router.push({ name: 'mix', params: { id: build.id } })">
           ‹ All cups
-        </button>
+        </ElButton>
         <h1 v-if="batch" class="grow">
           {{ pool?.name }}, pour {{ batch.pour
           }}<template v-if="batch.cups > 1">, cup {{ batch.cup }} of {{ batch.cups }}</template>
@@ -415,21 +416,21 @@ const STEPS = {
         </div>
       </div>
       <div class="row buttons">
-        <button v-if="w.phase === 'cup'" class="tool main big" data-test="tare" @click="tare">
+        <ElButton v-if="w.phase === 'cup'" class="tool main big" data-test="tare" @click="tare">
           Tare <kbd>T</kbd>
-        </button>
-        <button v-if="w.phase === 'A'" class="tool main big" data-test="next" @click="onward">
+        </ElButton>
+        <ElButton v-if="w.phase === 'A'" class="tool main big" data-test="next" @click="onward">
           A is in, on to B <kbd>Enter</kbd>
-        </button>
-        <button v-if="w.phase === 'B'" class="tool main big" data-test="next" @click="onward">
+        </ElButton>
+        <ElButton v-if="w.phase === 'B'" class="tool main big" data-test="next" @click="onward">
           B is in <kbd>Enter</kbd>
-        </button>
-        <button v-if="w.phase === 'done' && next" class="tool main big" @click="onward">
+        </ElButton>
+        <ElButton v-if="w.phase === 'done' && next" class="tool main big" @click="onward">
           Next cup <kbd>Enter</kbd>
-        </button>
-        <button v-if="w.phase !== 'cup'" class="tool big" @click="again">
+        </ElButton>
+        <ElButton v-if="w.phase !== 'cup'" class="tool big" @click="again">
           Weigh this cup again
-        </button>
+        </ElButton>
         <span class="grow"></span>
         <div v-if="w.phase !== 'done'" class="typed">
           <NumberField
@@ -439,14 +440,14 @@ const STEPS = {
             :min="0"
             :max="50000"
             blank="grams"
-          /><button
+          /><ElButton
             class="tool"
             :disabled="typedG === null"
             data-test="take-typed"
             @click="takeTyped"
           >
             Take it
-          </button>
+          </ElButton>
         </div>
       </div>
     </section>
@@ -457,7 +458,7 @@ const STEPS = {
           Nothing is connected. Typed grams work without.
         </p>
         <div class="row">
-          <button
+          <ElButton
             class="tool"
             :class="{ main: !device.connected.value }"
             data-test="connect"
@@ -465,11 +466,11 @@ const STEPS = {
           >
             {{
               device.connected.value && standIn ? 'Connect again' : 'Stand-in scale'
-            }}</button><button v-if="hasSerial()" class="tool" @click="connect(true)">
-            Serial scale…</button
-          ><button v-if="device.connected.value" class="tool" @click="device.disconnect()">
+            }}</ElButton><ElButton v-if="hasSerial()" class="tool" @click="connect(true)">
+            Serial scale…</ElButton
+          ><ElButton v-if="device.connected.value" class="tool" @click="device.disconnect()">
             Let go
-          </button>
+          </ElButton>
         </div>
         <template v-if="device.connected.value && standIn">
           <p class="small soft">
@@ -477,10 +478,10 @@ const STEPS = {
             after.
           </p>
           <div class="row">
-            <button class="tool" data-test="cup-on" @click="world({ place: 14.6 })">
+            <ElButton class="tool" data-test="cup-on" @click="world({ place: 14.6 })">
               Put a cup on
-            </button>
-            <button
+            </ElButton>
+            <ElButton
               class="tool jug"
               :aria-pressed="pouring"
               data-test="jug"
@@ -489,26 +490,28 @@ const STEPS = {
               @keyup.space="tip(false)"
             >
               Hold: pour <kbd>Space</kbd>
-            </button>
-            <button class="tool" @click="world({ place: -1.0 })">Spoon 1 g out</button>
+            </ElButton>
+            <ElButton class="tool" @click="world({ place: -1.0 })">Spoon 1 g out</ElButton>
           </div>
           <details class="small">
             <summary>What if it fails</summary>
             <div class="row">
-              <button
+              <ElButton
                 v-for="f in ['none', 'silent', 'rubbish', 'ounces']"
                 :key="f"
                 class="tool"
                 :data-fault="f"
                 @click="world({ fault: f })"
               >
-                {{ f === 'none' ? 'works' : f === 'ounces' ? 'set to ounces' : f }}</button><button
+                {{
+                  f === 'none' ? 'works' : f === 'ounces' ? 'set to ounces' : f
+                }}</ElButton><ElButton
                 class="tool"
                 data-fault="restart"
                 @click="world({ restart: true })"
               >
                 off and on
-              </button>
+              </ElButton>
             </div>
           </details>
         </template>
