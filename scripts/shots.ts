@@ -99,8 +99,7 @@ const SHOTS: {
   path: string
   build?: string
   dark?: boolean
-  width?: number
-  height?: number
+  phone?: boolean
   act?: (page: Page) => Promise<unknown>
 }[] = [
   { name: 'builds', path: '' },
@@ -135,14 +134,6 @@ const SHOTS: {
     act: (page) => page.locator('[data-test="water-pick"]').selectOption('tailrace')
   },
   {
-    name: 'heat',
-    path: 'build-up',
-    act: async (page) => {
-      await page.locator('[data-leaf="heat"]').click()
-      await page.locator('[data-drawn="true"]').waitFor()
-    }
-  },
-  {
     name: 'run',
     path: 'run',
     build: GORGE,
@@ -158,16 +149,6 @@ const SHOTS: {
     build: MOLE,
     dark: true,
     act: (page) => leaf(page, 'seas', 'part')
-  },
-  {
-    name: 'white',
-    path: 'build-up',
-    build: GORGE,
-    act: async (page) => {
-      await leaf(page, 'rapid', 'white')
-      await page.locator('[data-share="rapid"] input').fill('80')
-      await page.locator('[data-finding="too-white:rapid"]').waitFor()
-    }
   },
   {
     name: 'wrong',
@@ -190,16 +171,6 @@ const SHOTS: {
   },
   { name: 'mix', path: 'mix' },
   { name: 'days', path: 'days', act: (page) => page.locator('[data-test="proof"]').waitFor() },
-  {
-    name: 'what-if',
-    path: 'days',
-    act: async (page) => {
-      await page.locator('[data-leaf="what"]').click()
-      await page.locator('[data-test="deadline"]').fill('2026-12-30T18:00')
-      await page.locator('[data-test="deadline"]').press('Tab')
-      await page.locator('[data-test="deadline-words"]').waitFor()
-    }
-  },
   { name: 'bench', path: 'bench', act: atBench },
   { name: 'log', path: 'log', act: onTable },
   {
@@ -210,26 +181,26 @@ const SHOTS: {
       await page.locator('[data-template="foam"] .name').click()
       await page.locator('[data-test="template-drawing"] path').first().waitFor()
     }
-  }
+  },
+  { name: 'phone-builds', path: '', phone: true, dark: true },
+  { name: 'phone-bench', path: 'bench', phone: true, act: atBench },
+  { name: 'phone-mix', path: 'mix', phone: true }
 ]
 
 const s = await stage()
 const wanted = process.argv.slice(2)
-for (const {
-  name,
-  path,
-  build = DEMO_ID,
-  dark = false,
-  width = 1280,
-  height = 800,
-  act
-} of SHOTS.filter((shot) => wanted.length === 0 || wanted.includes(shot.name))) {
-  const context = await s.profile({ width, height, dark })
+for (const { name, path, build = DEMO_ID, dark = false, phone = false, act } of SHOTS.filter(
+  (shot) => wanted.length === 0 || wanted.includes(shot.name)
+)) {
+  const context = await s.profile({
+    ...(phone ? { width: 390, height: 844, touch: true } : {}),
+    dark
+  })
   const page = await openPage(context, s.address)
   await page.locator('.card svg .water').nth(2).waitFor()
   if (path !== '') await page.goto(`${s.address}/build/${build}/${path}`)
   await page
-    .locator(path === '' ? '.card svg .water' : '[data-test="waterline"]')
+    .locator(path === '' ? '.card svg .water' : '.view > :not(.coming)')
     .first()
     .waitFor()
   await act?.(page)

@@ -1,5 +1,6 @@
 import { existsSync, readFileSync, readdirSync } from 'node:fs'
 import { join } from 'node:path'
+import compression from 'compression'
 import express, { type Express, type NextFunction, type Request, type Response } from 'express'
 import helmet from 'helmet'
 import { devices } from './standIns/devices'
@@ -9,6 +10,8 @@ export interface ServerOptions {
   dist: string
   /** Folder of demo builds to offer for seeding; left out: none. */
   demo?: string
+  /** Where other devices of the house find it, asked for each time; left out: nowhere. */
+  addresses?: () => string[]
 }
 
 /**
@@ -22,7 +25,7 @@ const RUNS_KERNEL = /^\/assets\/run\.worker-[\w-]+\.js$/
  *
  * @throws Error when the app has not been built
  */
-export function createServer({ dist, demo }: ServerOptions): Express {
+export function createServer({ dist, demo, addresses }: ServerOptions): Express {
   const index = join(dist, 'index.html')
   if (!existsSync(index)) throw new Error(`${index} is missing: build the app first`)
   const app = express()
@@ -55,6 +58,10 @@ export function createServer({ dist, demo }: ServerOptions): Express {
       hsts: false
     })
   )
+  app.use(compression())
+  app.get('/addresses.json', (_request, response) => {
+    response.set('cache-control', 'no-store').json(addresses?.() ?? [])
+  })
   if (demo) {
     const builds = readdirSync(demo)
       .filter((file) => file.endsWith('.json'))

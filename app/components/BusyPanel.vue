@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { ElButton } from 'element-plus'
+import { ElButton, ElCheckbox } from 'element-plus'
 import { computed, ref } from 'vue'
 import { setBusy, setCalendar } from '../../core/build/workEdits'
 import { WEEKDAYS } from '../../core/build/types'
@@ -123,9 +123,7 @@ function stopReading(): void {
       data-test="busy-file"
       @change="picked"
     />
-    <label class="small"
-      ><input v-model="wholeDays" type="checkbox" /> entries of whole days count as busy</label
-    >
+    <ElCheckbox v-model="wholeDays" class="small">entries of whole days count as busy</ElCheckbox>
     <ul v-if="read" class="small soft left" data-test="busy-read">
       <li>{{ read.entries }} entries read.</li>
       <li v-for="l in read.left" :key="l.why">{{ l.count }} left out: they {{ l.why }}.</li>

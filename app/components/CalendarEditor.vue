@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { ElButton } from 'element-plus'
+import { ElButton, ElInput } from 'element-plus'
 import { computed, ref } from 'vue'
 import { setCalendar } from '../../core/build/workEdits'
 import { WEEKDAYS, type Calendar, type Weekday } from '../../core/build/types'
@@ -54,8 +54,7 @@ function addException(): void {
   date.value = ''
   hours.value = ''
 }
-function start(event: Event): void {
-  const value = (event.target as HTMLInputElement).value
+function start(value: string): void {
   if (/^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}$/.test(value) && value > '1990')
     set({ start: value }, 'start')
 }
@@ -106,7 +105,7 @@ function zone(text: string): void {
         >Other hours on one date (leave the hours blank for a day off the bench)</span
       >
       <div class="row tight">
-        <input v-model="date" type="date" class="choice date" aria-label="Date" /><input
+        <ElInput v-model="date" type="date" class="choice date" aria-label="Date" /><ElInput
           v-model="hours"
           class="choice grow"
           placeholder="none"
@@ -131,11 +130,11 @@ function zone(text: string): void {
     <label class="field"
       ><span class="name">Work begins</span
       ><span class="row tight"
-        ><input
+        ><LiveText
           type="datetime-local"
           class="choice grow"
-          :value="calendar.start"
-          @change="start"
+          :model-value="calendar.start"
+          @done="start"
         /><ElButton class="tool" @click="startNow">Now</ElButton></span
       ></label
     >

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { ElButton } from 'element-plus'
+import { v4 as newId } from 'uuid'
+import { ElButton, ElCheckbox, ElInput } from 'element-plus'
 import { computed, ref, shallowRef, useTemplateRef } from 'vue'
 import type { Chip, ChipFit } from '../../core/physics/stuff/colour/tint'
 import type { Material, Tint } from '../../core/craft/materials/types'
@@ -112,7 +113,7 @@ async function keep(): Promise<void> {
   if (!fit.value) return
   const tint: Tint = {
     kind: 'tint',
-    id: `own-tint-${crypto.randomUUID().slice(0, 8)}`,
+    id: `own-tint-${newId().slice(0, 8)}`,
     name: name.value.trim().slice(0, 120) || 'My tint',
     note: `Fitted to ${chips.value.length} ${chips.value.length === 1 ? 'chip' : 'chips'}.`,
     cautions: [],
@@ -229,9 +230,7 @@ function dropChip(i: number): void {
       </div>
       <div class="row">
         <ElButton class="tool" :disabled="chips.length >= 12" @click="addChip">+ Chip</ElButton
-        ><label class="row small"
-          ><input v-model="milky" type="checkbox" @change="fit = null" /> a milky tint</label
-        >
+        ><ElCheckbox v-model="milky" class="small" @change="fit = null">a milky tint</ElCheckbox>
       </div>
       <ElButton class="tool main" :disabled="!ready" data-test="fit-chips" @click="fitNow">
         Fit the tint
@@ -248,7 +247,7 @@ function dropChip(i: number): void {
           nobody sees, over 8 pick again).
         </p>
         <label class="field"
-          ><span class="name">Name</span><input v-model="name" class="choice" maxlength="120"
+          ><span class="name">Name</span><ElInput v-model="name" class="choice" maxlength="120"
         /></label>
         <ElButton class="tool main" data-test="keep-tint" @click="keep"
           >Put it on the shelf</ElButton

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { ElButton } from 'element-plus'
+import { ElButton, ElCheckbox, ElInput } from 'element-plus'
 import { computed, ref } from 'vue'
 import { addFiller, changeFiller, setCopies } from '../../core/build/workEdits'
 import { duration } from '../../core/words/durations'
@@ -42,13 +42,11 @@ const placed = (id: string) =>
             ×
           </ElButton>
         </div>
-        <label class="small"
-          ><input
-            type="checkbox"
-            :checked="f.breakable"
-            @change="store.edit('Own job', changeFiller(f.id, { breakable: !f.breakable }))"
-          />
-          may be broken off</label
+        <ElCheckbox
+          class="small"
+          :model-value="f.breakable"
+          @change="store.edit('Own job', changeFiller(f.id, { breakable: !f.breakable }))"
+          >may be broken off</ElCheckbox
         >
         <p v-if="days?.finishMs" class="small soft">
           {{ placed(f.id) > 0 ? `${duration(placed(f.id))} in the waits` : 'no wait takes it'
@@ -59,7 +57,7 @@ const placed = (id: string) =>
       </li>
     </ul>
     <form class="row tight" @submit.prevent="add">
-      <input
+      <ElInput
         v-model="name"
         class="choice grow"
         placeholder="Twenty trees"

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { ElInput } from 'element-plus'
 import { ref, watch } from 'vue'
 
 /**
@@ -23,11 +24,11 @@ watch(
 </script>
 
 <template>
-  <input
+  <ElInput
     v-model="text"
     autocomplete="off"
     :aria-invalid="bad || undefined"
-    @input="emit('typed', text)"
-    @change="emit('done', text)"
+    @input="emit('typed', $event)"
+    @change="emit('done', $event)"
   />
 </template>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { ElButton, ElDialog } from 'element-plus'
+import { v4 as newId } from 'uuid'
+import { ElButton, ElDialog, ElInput, ElRadio } from 'element-plus'
 import { computed, reactive } from 'vue'
 import { newBuild, USUAL_WEEK, type NewBuild } from '../../core/build/newBuild'
 import type { Build, Calendar } from '../../core/build/types'
@@ -119,7 +120,7 @@ function make(): void {
   emit(
     'made',
     newBuild({
-      id: crypto.randomUUID(),
+      id: newId(),
       name: form.name.trim().slice(0, 120),
       scale: form.scale.trim(),
       base: { widthMm: form.widthMm ?? 300, depthMm: form.depthMm ?? 200 },
@@ -137,16 +138,21 @@ function make(): void {
 </script>
 
 <template>
-  <ElDialog v-model="open" title="A new build" width="620px" append-to-body>
+  <ElDialog v-model="open" title="A new build" width="620px" top="4vh" append-to-body>
     <form class="stack" @submit.prevent="make">
       <div class="grid2">
         <label class="field"
           ><span class="name">Name</span
-          ><input v-model="form.name" class="choice" maxlength="120" autofocus data-test="new-name"
+          ><ElInput
+            v-model="form.name"
+            class="choice"
+            maxlength="120"
+            autofocus
+            data-test="new-name"
         /></label>
         <label class="field"
           ><span class="name">Scale</span>
-          <input v-model="form.scale" class="choice" list="scales" data-test="new-scale" />
+          <ElInput v-model="form.scale" class="choice" list="scales" data-test="new-scale" />
           <datalist id="scales">
             <option v-for="[name, ratio] in NAMED_SCALES" :key="name" :value="name">
               1:{{ ratio }}
@@ -172,20 +178,22 @@ function make(): void {
       </div>
       <fieldset class="waters">
         <legend class="soft small">Which waters</legend>
-        <label
+        <ElRadio
           v-for="w in WATERS"
           :key="w.id"
+          v-model="form.water"
           class="water"
+          name="water"
+          :value="w.id"
           :data-waters="w.id"
           :class="{ on: form.water === w.id }"
         >
-          <input v-model="form.water" type="radio" name="water" :value="w.id" />
           <svg viewBox="0 0 100 46" aria-hidden="true">
             <path class="land" :d="w.land" />
             <path class="wet" :d="w.wet" />
           </svg>
           <b>{{ w.name }}</b><span class="small soft">{{ w.note }}</span>
-        </label>
+        </ElRadio>
       </fieldset>
       <label class="field"
         ><span class="name">Hours free in the week (changed at any time on Days)</span>
@@ -196,9 +204,12 @@ function make(): void {
         </select>
       </label>
       <div class="row">
-        <span v-if="faults.length" class="fault grow" role="alert">{{
-          faults.join(' ')
-        }}</span><span v-else class="grow"></span>
+        <span
+          v-if="faults.length"
+          class="grow"
+          :class="form.name || faults.length > 1 ? 'fault' : 'soft'"
+          role="status"
+          >{{ faults.join(' ') }}</span><span v-else class="grow"></span>
         <ElButton
           native-type="submit"
           class="tool main"
@@ -235,9 +246,15 @@ function make(): void {
   box-shadow: 0 0 0 2px var(--water);
   background: color-mix(in srgb, var(--shallow) 30%, var(--sheet));
 }
-.water input {
-  position: absolute;
-  opacity: 0;
+.water :deep(.el-radio__inner) {
+  display: none;
+}
+.water :deep(.el-radio__label) {
+  display: grid;
+  gap: 3px;
+}
+.water:has(:focus-visible) {
+  outline: 3px solid var(--brass);
 }
 .land {
   fill: var(--foam-board);

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { ElInput } from 'element-plus'
 import { computed, ref, useId, watch } from 'vue'
 
 const props = withDefaults(
@@ -77,55 +78,24 @@ function nudge(by: number): void {
 <template>
   <div class="field">
     <label :for="id" :class="{ unseen: bare }">{{ label }}</label>
-    <span class="box" :class="{ bad: fault }">
-      <input
-        :id="id"
-        v-model="text"
-        inputmode="decimal"
-        autocomplete="off"
-        :placeholder="blank"
-        :aria-invalid="fault !== ''"
-        @focus="editing = true"
-        @input="typed"
-        @blur="left"
-        @keydown.up.prevent="nudge(1)"
-        @keydown.down.prevent="nudge(-1)"
-      />
-      <span v-if="unit" class="unit">{{ unit }}</span>
-    </span>
+    <ElInput
+      :id="id"
+      v-model="text"
+      class="choice"
+      :class="{ bad: fault }"
+      inputmode="decimal"
+      autocomplete="off"
+      :placeholder="blank"
+      :aria-invalid="fault !== ''"
+      @focus="editing = true"
+      @input="typed"
+      @blur="left"
+      @keydown.up.prevent="nudge(1)"
+      @keydown.down.prevent="nudge(-1)"
+    >
+      <template v-if="unit" #suffix>{{ unit }}</template>
+    </ElInput>
     <span v-if="fault" class="fault" role="alert">{{ fault }}</span>
     <span v-else-if="hint" class="small soft">{{ hint }}</span>
   </div>
 </template>
-
-<style scoped>
-.box {
-  display: flex;
-  align-items: center;
-  background: var(--sheet);
-  border: 1px solid var(--line-strong);
-  border-radius: 3px 10px 3px 10px;
-  min-height: 34px;
-}
-.box:focus-within {
-  border-color: var(--deep);
-  box-shadow: 0 0 0 2px var(--shallow);
-}
-.box.bad {
-  border-color: var(--red-lead);
-}
-input {
-  border: 0;
-  background: none;
-  width: 100%;
-  padding: 4px 8px;
-  outline: none;
-  min-width: 0;
-}
-.unit {
-  padding-right: 9px;
-  color: var(--ink-soft);
-  font-size: 13px;
-  white-space: nowrap;
-}
-</style>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { ElButton } from 'element-plus'
+import { useSettingsStore } from '../stores/settings'
 import { money } from '../../core/words/quantities'
 import { computed, ref, watch } from 'vue'
 import {
@@ -22,6 +23,7 @@ import { duration } from '../../core/words/durations'
  * mistakes, be told their cost.
  */
 const props = defineProps<{ build: Build; plan: Plan }>()
+const settings = useSettingsStore()
 const run = ref<Rehearsal>(newRehearsal(props.plan, 1 + Math.floor(Math.random() * 1e6)))
 watch(
   () => props.plan.build,
@@ -123,14 +125,16 @@ const nightMin = computed(
       <div v-if="shownReckoning || sum.finished" class="stack tight" data-test="reckoning">
         <p class="large">
           <b>{{ duration(sum.minutes) }}</b> of work and waiting, and
-          <b>{{ money(sum.money) }}</b> of material. Here it cost nothing.
+          <b>{{ money(sum.money, settings.currency) }}</b> of material. Here it cost nothing.
         </p>
         <article v-for="(m, i) in sum.mistakes" :key="i" class="mistake">
           <b>{{ m.what }}</b>
           <p class="small">{{ m.right }}</p>
           <p class="small soft">
             {{ m.minutes > 0 ? duration(m.minutes) : 'no time'
-            }}<template v-if="m.money > 0">, {{ money(m.money) }} of material</template>
+            }}<template v-if="m.money > 0"
+              >, {{ money(m.money, settings.currency) }} of material</template
+            >
           </p>
         </article>
         <p v-if="sum.finished && !sum.mistakes.length">

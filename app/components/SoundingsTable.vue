@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { ElButton } from 'element-plus'
+import { ElButton, ElCheckbox, ElInput } from 'element-plus'
 import { computed, ref } from 'vue'
 import type { Pool } from '../../core/build/types'
 import { addSounding, changeSounding, removeSounding, setSoundings } from '../../core/build/edits'
@@ -87,7 +87,13 @@ const shown = (value: number) => String(Math.round(value * 100) / 100)
     <div v-if="pasting" class="stack paste">
       <label class="field"
         ><span class="name">Three columns from a spreadsheet: x, y, height in mm</span>
-        <textarea v-model="pasted" rows="5" spellcheck="false" placeholder="120	84	12,5"></textarea>
+        <ElInput
+          v-model="pasted"
+          type="textarea"
+          :rows="5"
+          spellcheck="false"
+          placeholder="120	84	12,5"
+        />
       </label>
       <p v-if="answer?.faults.length" class="fault" role="alert">
         <span v-for="f in answer.faults.slice(0, 3)" :key="f.path"
@@ -97,9 +103,8 @@ const shown = (value: number) => String(Math.round(value * 100) / 100)
         >Nothing has been changed.
       </p>
       <p v-else-if="answer" class="small">{{ answer.soundings.length }} soundings read.</p>
-      <label class="row small"
-        ><input v-model="keep" type="checkbox" /> keep the {{ pool.soundings.length }} there
-        are</label
+      <ElCheckbox v-model="keep" class="small"
+        >keep the {{ pool.soundings.length }} there are</ElCheckbox
       >
       <div class="row">
         <ElButton class="tool main" :disabled="!answer || answer.faults.length > 0" @click="takeIn">
@@ -126,6 +131,7 @@ const shown = (value: number) => String(Math.round(value * 100) / 100)
               <td class="soft">{{ i + 1 }}</td>
               <td v-for="c in [0, 1, 2] as const" :key="c">
                 <LiveText
+                  class="cell"
                   :model-value="shown(s[c])"
                   :same="sameNumber"
                   :bad="badCell === `${i}:${c}`"
@@ -136,6 +142,7 @@ const shown = (value: number) => String(Math.round(value * 100) / 100)
               </td>
               <td>
                 <LiveText
+                  class="cell"
                   :model-value="shown(pool.levelMm - s[2])"
                   :same="sameNumber"
                   :bad="badCell === `${i}:3`"
@@ -180,18 +187,16 @@ const shown = (value: number) => String(Math.round(value * 100) / 100)
   max-height: 300px;
   overflow: auto;
 }
-input:not([type='checkbox']) {
-  width: 100%;
+.cell {
   min-width: 44px;
   border: 1px solid transparent;
-  background: none;
   padding: 2px 4px;
   border-radius: 4px;
 }
-input:not([type='checkbox']):hover {
+.cell:hover {
   border-color: var(--line-strong);
 }
-input[aria-invalid='true'] {
+.cell:has([aria-invalid='true']) {
   border-color: var(--red-lead);
 }
 .bad td {
@@ -205,14 +210,6 @@ input[aria-invalid='true'] {
   line-height: 1;
   padding: 2px 6px;
   color: var(--red-lead);
-}
-textarea {
-  width: 100%;
-  border: 1px solid var(--line-strong);
-  border-radius: 3px 10px 3px 10px;
-  background: var(--sheet);
-  padding: 6px 8px;
-  resize: vertical;
 }
 .paste {
   background: var(--sunk);

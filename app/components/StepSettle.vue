@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { ElButton } from 'element-plus'
+import LiveText from './LiveText.vue'
 import { computed } from 'vue'
 import { arrangementOf, settleStep, unsettleStep } from '../../core/build/workEdits'
 import type { PlannedWork } from '../../core/plan/7-days/plan'
@@ -16,8 +17,7 @@ const settled = computed(() => build.value.arrange.some((a) => a.step === props.
 const unmet = computed(() => store.plan?.days.unmet.some((u) => u.step === props.work.step))
 const settle = (change: Parameters<typeof settleStep>[1]) =>
   store.edit('Settle a step', settleStep(props.work.step, change))
-function typed(event: Event): void {
-  const value = (event.target as HTMLInputElement).value
+function typed(value: string): void {
   if (/^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}$/.test(value)) settle({ at: value })
 }
 const notToday = () =>
@@ -28,12 +28,12 @@ const notToday = () =>
   <div class="settle row" :class="{ unmet }">
     <label class="field"
       ><span class="name">Begins {{ own.at ? '(settled)' : '(the plan’s choice)' }}</span
-      ><input
+      ><LiveText
         class="choice"
         type="datetime-local"
-        :value="own.at ?? here"
+        :model-value="own.at ?? here"
         data-test="settle-at"
-        @change="typed"
+        @done="typed"
     /></label>
     <ElButton v-if="!own.at" class="tool" data-test="pin" @click="settle({ at: here })">
       Keep it here

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { ElButton } from 'element-plus'
+import { ElButton, ElCheckbox } from 'element-plus'
 import { computed, onBeforeUnmount, ref, shallowRef, watch } from 'vue'
 import { SIDES, type Side } from '../../core/build/types'
 import type { Plan } from '../../core/plan/derivePlan'
@@ -117,13 +117,9 @@ const join = (side: Side) =>
       </p>
       <ul>
         <li v-for="t in list" :key="t.id" :class="{ on: t.id === line?.id }" :data-template="t.id">
-          <input
-            v-if="t.kind !== 'solid'"
-            type="checkbox"
-            :checked="!off.has(t.id)"
-            :aria-label="`Print ${t.name}`"
-            @change="pick(t.id)"
-          /><span v-else class="cube" aria-hidden="true">◫</span>
+          <ElCheckbox v-if="t.kind !== 'solid'" :model-value="!off.has(t.id)" @change="pick(t.id)"
+            ><span class="unseen">Print {{ t.name }}</span></ElCheckbox
+          ><span v-else class="cube" aria-hidden="true">◫</span>
           <ElButton class="name" @click="chosen = t.id">
             <b>{{ t.name }}</b><small class="soft"
               >{{ mm(t.widthMm) }} × {{ mm(t.heightMm) }} ·
@@ -155,9 +151,13 @@ const join = (side: Side) =>
       </p>
       <fieldset>
         <legend>The next module joins at</legend>
-        <label v-for="s in SIDES" :key="s"
-          ><input type="checkbox" :checked="meets(s)" :data-meets="s" @change="join(s)" />
-          {{ s }}</label
+        <ElCheckbox
+          v-for="s in SIDES"
+          :key="s"
+          :model-value="meets(s)"
+          :data-meets="s"
+          @change="join(s)"
+          >{{ s }}</ElCheckbox
         >
       </fieldset>
       <p class="small soft">Print at 100 % and lay a rule on the 100 mm line before you cut.</p>
@@ -239,12 +239,6 @@ li.on small {
 }
 li:hover:not(.on) {
   background: var(--sunk);
-}
-li input {
-  width: 18px;
-  height: 18px;
-  accent-color: var(--water);
-  flex: none;
 }
 .cube {
   width: 18px;

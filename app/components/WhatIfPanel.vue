@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { ElButton } from 'element-plus'
+import LiveText from './LiveText.vue'
 import { computed, onBeforeUnmount, ref, watch } from 'vue'
 import { setCalendar } from '../../core/build/workEdits'
 import { deadlineWords, laterMin, variantNamed, type WhatIf } from '../../core/plan/beside/whatIf'
@@ -75,8 +76,7 @@ function adopt(line: WhatIf): void {
   const found = store.plan && variantNamed(build.value, store.plan, line.id)
   if (found) store.edit(line.title, found.edit)
 }
-const setDeadline = (event: Event) => {
-  const value = (event.target as HTMLInputElement).value
+const setDeadline = (value: string) => {
   if (value === '' || /^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}$/.test(value))
     store.edit('Deadline', setCalendar({ deadline: value === '' ? null : value }), 'deadline')
 }
@@ -91,12 +91,12 @@ const words = computed(() => deadlineWords(lines.value, zone.value))
     </header>
     <label class="field"
       ><span class="name">Must be finished by</span
-      ><input
+      ><LiveText
         class="choice"
         type="datetime-local"
         data-test="deadline"
-        :value="build.calendar.deadline ?? ''"
-        @change="setDeadline"
+        :model-value="build.calendar.deadline ?? ''"
+        @done="setDeadline"
     /></label>
     <p v-if="words" class="words" data-test="deadline-words">
       {{ words }}

@@ -136,8 +136,8 @@ const days = (value: number) =>
           </li>
         </ol>
         <p data-test="repair-cost">
-          Costs {{ duration(found.handsMin) }} of work, {{ settings.currency
-          }}{{ money(Math.max(0, found.money)) }} to buy; done
+          Costs {{ duration(found.handsMin) }} of work,
+          {{ money(Math.max(0, found.money), settings.currency) }} to buy; done
           <b>{{ found.days === null ? 'on no date yet' : days(found.days) }}</b>.
         </p>
         <ElButton

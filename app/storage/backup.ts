@@ -1,3 +1,4 @@
+import { v4 as newId } from 'uuid'
 import type { Build } from '../../core/build/types'
 import type { Backup, Unpacked } from '../../core/exchange/backup'
 import { entriesOf } from '../../core/build/log/entries'
@@ -81,7 +82,7 @@ async function putBack({ backup, photos, left }: Unpacked): Promise<Restored> {
         continue
       }
       if (there) {
-        const id = crypto.randomUUID()
+        const id = newId()
         const name = `${there.name.slice(0, 90)} (before the restore)`
         await db.builds.add({
           ...there,

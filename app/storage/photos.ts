@@ -1,3 +1,4 @@
+import { v4 as newId } from 'uuid'
 import { entriesOf } from '../../core/build/log/entries'
 import { job } from '../workers/hire'
 import type { PhotoWork, Shrunk } from '../workers/photo.worker'
@@ -30,7 +31,7 @@ export async function keepPhoto(
     (w) => w.shrink(file),
     LONGEST_MS
   ).answer)!
-  const id = crypto.randomUUID()
+  const id = newId()
   await db.photos.add({ id, build, keptAt: Date.now(), picture, small })
   return { id, width, height }
 }

@@ -1,3 +1,4 @@
+import { v4 as newId } from 'uuid'
 /** What tabs of the same browser tell each other about the builds they have open. */
 export type TabNews =
   | { kind: 'saved'; tab: string; id: string; revision: number }
@@ -13,7 +14,7 @@ export type TabNewsBody =
   | { kind: 'listChanged' | 'shelfChanged' }
 
 /** This tab among its siblings. */
-export const TAB = crypto.randomUUID()
+export const TAB = newId()
 
 const channel = 'BroadcastChannel' in globalThis ? new BroadcastChannel('tall-spindle') : null
 

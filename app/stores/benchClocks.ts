@@ -1,3 +1,4 @@
+import { v4 as newId } from 'uuid'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
 import {
@@ -90,7 +91,7 @@ export const useBenchClocks = defineStore('benchClocks', () => {
       ...state.value,
       clocks: [
         ...state.value.clocks,
-        ...added.map((c): BenchClock => ({ ...c, id: crypto.randomUUID(), rung: 0 }))
+        ...added.map((c): BenchClock => ({ ...c, id: newId(), rung: 0 }))
       ]
     })
   const remove = (match: (clock: BenchClock) => boolean) =>

@@ -1,3 +1,4 @@
+import { v4 as newId } from 'uuid'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, watch, type ShallowRef } from 'vue'
 import { carrying } from '../../core/build/carry'
@@ -180,7 +181,7 @@ export const useBuildStore = defineStore('build', () => {
   async function branch(work: Build): Promise<void> {
     const copy: Build = {
       ...(build.value ?? work),
-      id: crypto.randomUUID(),
+      id: newId(),
       name: `${work.name.slice(0, 100)} (second tab)`
     }
     const result = await saveBuild(copy, 0)

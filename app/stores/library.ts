@@ -1,3 +1,4 @@
+import { v4 as newId } from 'uuid'
 import { defineStore } from 'pinia'
 import { ref, shallowRef } from 'vue'
 import type { Build } from '../../core/build/types'
@@ -87,7 +88,7 @@ export const useLibraryStore = defineStore('library', () => {
         const result = await saveBuild(build, revision)
         if ('overtaken' in result)
           await addBuilds([
-            { ...build, id: crypto.randomUUID(), name: `${build.name.slice(0, 100)} (rescued)` }
+            { ...build, id: newId(), name: `${build.name.slice(0, 100)} (rescued)` }
           ])
         rescued.value++
       }
@@ -115,7 +116,7 @@ export const useLibraryStore = defineStore('library', () => {
 
   const fresh = (build: Build, name = build.name): Build => ({
     ...build,
-    id: crypto.randomUUID(),
+    id: newId(),
     name
   })
 

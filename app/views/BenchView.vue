@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { ElButton } from 'element-plus'
+import { v4 as newId } from 'uuid'
+import { ElButton, ElInput } from 'element-plus'
 import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import {
@@ -101,7 +102,7 @@ function finish(done: boolean): void {
   const at = begun.value
   if (!at || !plan.value || !step.value) return
   const now = Date.now()
-  const entry = workEntry(plan.value, step.value, at.startedMs, now, done, crypto.randomUUID())
+  const entry = workEntry(plan.value, step.value, at.startedMs, now, done, newId())
   const after = done ? clocksAfter(plan.value, step.value, now) : []
   bench.remove((c) => c.step === at.step && c.kind !== 'wait')
   bench.begin(null)
@@ -114,7 +115,7 @@ function look(waiting: Waiting, ready: boolean): void {
   bench.remove((c) => c.kind === 'wait' && c.step === waiting.step.id)
   store.edit(
     ready ? 'Looked: ready' : 'Looked: not yet',
-    logged([lookEntry(waiting.step, ready, now, crypto.randomUUID())], new Date(now).toISOString())
+    logged([lookEntry(waiting.step, ready, now, newId())], new Date(now).toISOString())
   )
 }
 const READY: Record<string, [yes: string, no: string]> = {
@@ -430,7 +431,7 @@ function addOwn(): void {
           while the tab is closed.
         </p>
         <form class="row own" @submit.prevent="addOwn">
-          <input
+          <ElInput
             v-model="ownName"
             class="choice grow"
             placeholder="A clock of your own"

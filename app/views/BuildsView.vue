@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { ElButton, ElMessage, ElSkeleton } from 'element-plus'
+import { ElButton, ElInput, ElMessage, ElSkeleton } from 'element-plus'
 import { computed, defineAsyncComponent, nextTick, onBeforeUnmount, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import type { Build } from '../../core/build/types'
@@ -13,11 +13,15 @@ import { saveFile } from '../saveFile'
 import type { BuildRow } from '../storage/db'
 import { restore } from '../storage/backup'
 import { isFull } from '../storage/builds'
+import { usePhone } from '../screens'
 import { useBuildStore } from '../stores/build'
 import { useLibraryStore } from '../stores/library'
 
 /** Fetched when it is first asked for. */
 const NewBuildDialog = defineAsyncComponent(() => import('../components/NewBuildDialog.vue'))
+const PhoneDialog = defineAsyncComponent(() => import('../components/PhoneDialog.vue'))
+const phone = usePhone()
+const onPhone = ref(false)
 
 const library = useLibraryStore()
 const store = useBuildStore()
@@ -169,7 +173,11 @@ const exportAll = () =>
       <ElButton class="tool" :disabled="!library.kept.length" @click="exportAll"
         >Export all</ElButton
       >
+      <ElButton v-if="!phone" class="tool" data-test="to-phone" @click="onPhone = true"
+        >On the phone…</ElButton
+      >
     </div>
+    <PhoneDialog v-if="onPhone" v-model="onPhone" />
     <p v-if="library.problem" class="banner" role="alert">
       {{ library.problem }}
     </p>
@@ -233,7 +241,7 @@ const exportAll = () =>
           <span v-else class="coming" aria-hidden="true"></span>
         </ElButton>
         <div class="pad stack">
-          <input
+          <ElInput
             v-if="renaming === row.id"
             v-model="newName"
             class="choice"

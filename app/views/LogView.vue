@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { ElButton } from 'element-plus'
+import { v4 as newId } from 'uuid'
+import { ElButton, ElInput } from 'element-plus'
 import WorkTop from '../components/WorkTop.vue'
 import { leaves as vLeaves } from '../leaves'
 import { computed, onBeforeUnmount, ref, watch } from 'vue'
@@ -9,8 +10,9 @@ import { accountOf, offBy, spent, workedMin } from '../../core/build/log/account
 import { onRail } from '../../core/plan/learned/fit'
 import { keyOf } from '../../core/plan/learned/history'
 import { costToBuy } from '../../core/plan/4-amounts/shopping'
-import LightTable from '../components/LightTable.vue'
+import PhotoAgainstForm from '../components/PhotoAgainstForm.vue'
 import NumberField from '../components/NumberField.vue'
+import LiveText from '../components/LiveText.vue'
 import { clock, day } from '../../core/words/dates'
 import { duration } from '../../core/words/durations'
 import { grams, money } from '../../core/words/quantities'
@@ -19,15 +21,21 @@ import { zipOfBuild } from '../storage/backup'
 import { isFull } from '../storage/builds'
 import { keepPhoto, photo } from '../storage/photos'
 import { useBuildStore } from '../stores/build'
+import { useSettingsStore } from '../stores/settings'
 import { useHistoryStore } from '../stores/history'
 
 /** What was done, seen and spent; foretold against real; what was learned of it. */
 const store = useBuildStore()
+const settings = useSettingsStore()
 const history = useHistoryStore()
 const build = computed(() => store.build!)
 const plan = computed(() => store.plan)
 const zone = computed(() => build.value.calendar.zone)
-const LEAVES = { diary: 'Diary', account: 'Foretold and real', table: 'Light table' } as const
+const LEAVES = {
+  diary: 'Diary',
+  account: 'Foretold and real',
+  table: 'Photo against form'
+} as const
 const leaf = ref<keyof typeof LEAVES>('diary')
 const title = (id: string) => {
   const step = plan.value?.steps.steps.find((s) => s.id === id)
@@ -47,7 +55,7 @@ const days = computed(() => {
   return out
 })
 const put = (label: string, entry: LogEntry) => store.edit(label, logged([entry]))
-const stamp = () => ({ id: crypto.randomUUID(), at: new Date().toISOString() })
+const stamp = () => ({ id: newId(), at: new Date().toISOString() })
 
 const note = ref('')
 function addNote(): void {
@@ -206,7 +214,7 @@ const early = (e: Extract<LogEntry, { kind: 'step' }>) => {
         {{ name }}
       </ElButton>
     </div>
-    <LightTable v-if="leaf === 'table' && plan" :build="build" :plan="plan" />
+    <PhotoAgainstForm v-if="leaf === 'table' && plan" :build="build" :plan="plan" />
     <section v-else-if="leaf === 'account'" class="panel pad stack" data-test="account">
       <h1>Foretold and real</h1>
       <p v-if="!account.length" class="soft">
@@ -249,7 +257,7 @@ const early = (e: Extract<LogEntry, { kind: 'step' }>) => {
     <template v-else>
       <section class="panel pad stack">
         <form class="row" @submit.prevent="addNote">
-          <input
+          <ElInput
             v-model="note"
             class="choice grow"
             placeholder="What happened, what you would do again"
@@ -267,7 +275,7 @@ const early = (e: Extract<LogEntry, { kind: 'step' }>) => {
             The room: {{ build.room.tempC }} °C, {{ build.room.rhPct }} %
           </ElButton>
           <form class="row cost" @submit.prevent="addCost">
-            <input
+            <ElInput
               v-model="costWhat"
               class="choice"
               placeholder="Spent on"
@@ -326,7 +334,7 @@ const early = (e: Extract<LogEntry, { kind: 'step' }>) => {
                 ><p class="said"><b>Lesson:</b> {{ e.text }}</p></template
               >
               <template v-else-if="e.kind === 'cost'"
-                >{{ e.what || 'Spent' }}: <b>{{ money(e.money) }}</b></template
+                >{{ e.what || 'Spent' }}: <b>{{ money(e.money, settings.currency) }}</b></template
               >
               <template v-else
                 ><img
@@ -336,12 +344,12 @@ const early = (e: Extract<LogEntry, { kind: 'step' }>) => {
                 <p v-else class="soft small">
                   The picture itself is not in this browser: restore it from the zip it came with.
                 </p>
-                <input
+                <LiveText
                   class="choice caption"
-                  :value="e.caption"
+                  :model-value="e.caption"
                   aria-label="Caption"
                   maxlength="500"
-                  @change="caption(e, ($event.target as HTMLInputElement).value)"
+                  @done="caption(e, $event)"
               /></template>
             </div>
             <ElButton
@@ -398,15 +406,16 @@ const early = (e: Extract<LogEntry, { kind: 'step' }>) => {
       </section>
       <section class="panel pad stack">
         <h2>A lesson for next time</h2>
-        <textarea
+        <ElInput
+          type="textarea"
           v-model="lesson"
           class="choice"
-          rows="3"
+          :rows="3"
           maxlength="2000"
           placeholder="Leave the last pour a day longer than it says."
           aria-label="Lesson"
           data-test="lesson"
-        ></textarea>
+        />
         <label class="field"
           ><span class="name">It comes back in a build with</span
           ><select v-model="about" class="choice" data-test="lesson-about">
@@ -428,7 +437,8 @@ const early = (e: Extract<LogEntry, { kind: 'step' }>) => {
       <section class="panel pad stack">
         <h2>Money</h2>
         <p>
-          {{ money(costs.real) }} written down; the shopping list came to {{ money(costs.plan) }}.
+          {{ money(costs.real, settings.currency) }} written down; the shopping list came to
+          {{ money(costs.plan, settings.currency) }}.
         </p>
         <ElButton class="tool" data-test="zip" @click="exportZip">
           The build with its photographs, zip

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { ElButton } from 'element-plus'
+import { ElButton, ElCheckbox, ElRadio, ElRadioGroup } from 'element-plus'
 import WorkTop from '../components/WorkTop.vue'
 import { leaves as vLeaves } from '../leaves'
 import { computed, ref, watch } from 'vue'
@@ -171,9 +171,7 @@ const freeze = () =>
             {{ name }}
           </ElButton>
         </div>
-        <label class="check"
-          ><input v-model="lines" type="checkbox" data-test="lines" /> strokes and spray</label
-        >
+        <ElCheckbox v-model="lines" class="check" data-test="lines">strokes and spray</ElCheckbox>
         <span class="grow right"><RunLegend v-if="run" :layer="layer" :most="most" /></span>
       </div>
       <div class="pair grow" :class="{ across: build.base.widthMm < 1.9 * build.base.depthMm }">
@@ -284,18 +282,15 @@ const freeze = () =>
             >Keep</ElButton
           >
         </div>
-        <div
+        <ElRadioGroup
           v-if="streams && (running.state === 'idle' || running.state === 'done')"
+          v-model="from"
           class="row begin"
-          role="radiogroup"
           aria-label="How it begins"
         >
-          <label><input v-model="from" type="radio" value="levels" /> pools full</label
-          ><label
-            ><input v-model="from" type="radio" value="dry" data-test="from-dry" /> from dry
-            ground</label
-          >
-        </div>
+          <ElRadio value="levels">pools full</ElRadio>
+          <ElRadio value="dry" data-test="from-dry">from dry ground</ElRadio>
+        </ElRadioGroup>
         <p
           v-for="(n, i) in running.notes"
           :key="i"
@@ -550,11 +545,6 @@ const freeze = () =>
   font-size: 13.5px;
   padding: 0 8px;
 }
-.check input {
-  width: 17px;
-  height: 17px;
-  accent-color: var(--water);
-}
 .right {
   flex: 1 0 auto;
   text-align: right;
@@ -578,9 +568,6 @@ const freeze = () =>
 .begin {
   gap: 16px;
   font-size: 14px;
-}
-.begin input {
-  accent-color: var(--water);
 }
 .passes {
   display: flex;

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { ElButton } from 'element-plus'
+import { v4 as newId } from 'uuid'
+import { ElButton, ElInput } from 'element-plus'
 import WorkTop from '../components/WorkTop.vue'
 import { leaves as vLeaves } from '../leaves'
 import { klona } from 'klona/lite'
@@ -75,7 +76,7 @@ const kindShown = computed(() => all.value.find((m) => m.id === chosen.value) ??
 async function own(like: Material): Promise<void> {
   const copy: Material = {
     ...klona(like),
-    id: `own-${like.kind}-${crypto.randomUUID().slice(0, 8)}`,
+    id: `own-${like.kind}-${newId().slice(0, 8)}`,
     name: `My ${like.name.charAt(0).toLowerCase()}${like.name.slice(1)}`.slice(0, 120),
     own: true,
     stock: 0
@@ -362,7 +363,7 @@ const price = (m: Material) =>
       <section class="panel pad">
         <label class="field"
           ><span class="name">Sign before prices</span
-          ><input v-model="settings.currency" class="choice" maxlength="4"
+          ><ElInput v-model="settings.currency" class="choice" maxlength="4"
         /></label>
       </section>
     </template>

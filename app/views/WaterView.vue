@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { ElButton } from 'element-plus'
+import { ElButton, ElCheckbox } from 'element-plus'
 import WorkTop from '../components/WorkTop.vue'
 import { leaves as vLeaves } from '../leaves'
 import { computed, ref } from 'vue'
@@ -270,8 +270,8 @@ function drag(what: Handle, to: Point2): void {
               @click="store.edit('White and strokes', takeMaps(fromRun ? null : plan.forms.ran.id))"
             >
               {{ fromRun ? 'from the run' : 'from the forms' }}</ElButton
-            ><label v-if="show === 'white'" class="both"
-              ><input v-model="both" type="checkbox" data-test="white-both" /> both</label
+            ><ElCheckbox v-if="show === 'white'" v-model="both" class="both" data-test="white-both"
+              >both</ElCheckbox
             ></template
           >
           <span v-if="plan && show === 'white'" class="grow key"

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { v4 as newId } from 'uuid'
 import { ElButton } from 'element-plus'
 import WorkTop from '../components/WorkTop.vue'
 import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
@@ -110,7 +111,7 @@ watch(
     const { pool: where, pour, cup } = batch.value
     const entry = {
       kind: 'batch' as const,
-      id: crypto.randomUUID(),
+      id: newId(),
       at: new Date().toISOString(),
       pool: where,
       pour,

@@ -32,7 +32,7 @@ import {
   similarity,
   waterSeen,
   type Pixels
-} from '../../core/build/log/lightTable'
+} from '../../core/build/log/photoAgainstForm'
 import { pictureFault, pictureSize } from '../../core/build/log/pictureSize'
 import { BUILT_IN_SHELF } from '../../core/craft/materials/shelf'
 import { derivePlan } from '../../core/plan/derivePlan'
@@ -248,7 +248,7 @@ describe('Rehearsal', () => {
   })
 })
 
-describe('The light table', () => {
+describe('A photograph against the form', () => {
   const picture = (
     width: number,
     height: number,

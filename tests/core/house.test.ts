@@ -57,3 +57,14 @@ describe('The house', () => {
     expect(Object.keys(THINGS)).to.include('hot-glue')
   })
 })
+
+describe('The kit of controls', () => {
+  it('has no hand-made button, text field, box or dot in the app: files, colours and sliding moments aside', () => {
+    const handMade = sources('app').flatMap((path) =>
+      [...readFileSync(ROOT + path, 'utf8').matchAll(/<(?:button|textarea|input)\b[^]*?>/g)]
+        .filter(([tag]) => !/type="(?:file|color|range)"/.test(tag))
+        .map(([tag]) => `${path}: ${tag.replace(/\s+/g, ' ').slice(0, 80)}`)
+    )
+    expect(handMade).to.deep.equal([])
+  })
+})

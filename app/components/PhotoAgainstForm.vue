@@ -12,7 +12,7 @@ import {
   waterSeen,
   type Pixels,
   type WaterSeen
-} from '../../core/build/log/lightTable'
+} from '../../core/build/log/photoAgainstForm'
 import { entriesOf } from '../../core/build/log/entries'
 import { photo } from '../storage/photos'
 
@@ -206,7 +206,7 @@ const pct = (v: number | null | undefined) =>
 <template>
   <section class="panel pad stack" data-test="light-table">
     <header class="row">
-      <h2 class="grow">Light table</h2>
+      <h2 class="grow">Photo against form</h2>
       <label class="row"
         >Photograph
         <select v-model="chosen" class="choice" data-test="lt-photo">
