@@ -1,4 +1,6 @@
 import { expect } from 'chai'
+import { decode } from 'fast-png'
+import jsQR from 'jsqr'
 import type { Page } from 'playwright-core'
 import { complaints, DEMO_ID, openPage, stage, type Stage } from '../support/browser'
 
@@ -50,6 +52,14 @@ const wholeInSight = (page: Page, selector: string) =>
       const within = box.left >= 0 && box.right <= innerWidth && box.top >= 0
       return within && box.bottom <= innerHeight && (over === e || e.contains(over))
     })
+
+/** Pixels with an opaque fourth channel, whether the picture has one or not. */
+function rgba(data: ArrayLike<number>, pixels: number): number[] {
+  const channels = data.length / pixels
+  return Array.from({ length: 4 * pixels }, (_, i) =>
+    i % 4 === 3 ? 255 : data[Math.floor(i / 4) * channels + (i % 4)]
+  )
+}
 
 describe('On the phone and the tablet', function () {
   this.timeout(300_000)
@@ -165,6 +175,43 @@ describe('On the phone and the tablet', function () {
     await drawer.waitFor({ state: 'hidden' })
     await page.locator('[data-test="waterline"][data-settled="true"]').waitFor()
     expect(await page.locator('.group .figure').first().innerText()).to.not.equal('298.4 g')
+    await context.close()
+  })
+
+  it('comes on to the phone: the square on Builds reads as the address, and over plain http the app works there', async () => {
+    const house = await stage('first', 'bench.house')
+    try {
+      const table = await house.profile()
+      const builds = await openPage(table, house.address)
+      await builds.locator('[data-test="to-phone"]').click()
+      const square = builds.locator('[data-test="qr"] svg')
+      await square.waitFor()
+      const { width, height, data } = decode(await square.screenshot())
+      const read = jsQR(new Uint8ClampedArray(rgba(data, width * height)), width, height)
+      expect(read?.data).to.match(/^http:\/\/bench\.house:\d+\/$/)
+      const phone = await house.profile({ width: 390, height: 844, touch: true })
+      const page = await openPage(phone, read!.data)
+      const said = complaints(page)
+      expect(await page.evaluate(() => isSecureContext)).to.equal(false)
+      await page.locator('[data-test="new-build"]').tap()
+      await page.locator('[data-test="new-name"]').fill('On the windowsill')
+      await page.locator('[data-test="new-make"]').tap()
+      await page.waitForURL('**/ground')
+      await page.getByRole('navigation', { name: 'At the bench' }).getByText('Bench').tap()
+      await page.locator('[data-test="begin"]').tap()
+      await page.locator('[data-test="done"]').waitFor()
+      await page.getByText('set it to stay on').waitFor({ state: 'attached' })
+      expect(said).to.deep.equal([])
+    } finally {
+      await house.close()
+    }
+  })
+
+  it('says how to start it where only this computer reaches it', async () => {
+    const context = await s.profile()
+    const page = await openPage(context, s.address)
+    await page.locator('[data-test="to-phone"]').click()
+    expect(await page.locator('[data-test="not-served"]').innerText()).to.include('--host')
     await context.close()
   })
 })

@@ -31,6 +31,15 @@ describe('The server', function () {
       })
     })
 
+  it('compresses what it sends, and tells nobody an address that is not served', async () => {
+    writeFileSync(join(folder, 'assets', 'long.js'), 'const water = 1\n'.repeat(4000))
+    const { url, close } = await open()
+    const long = await fetch(`${url}/assets/long.js`, { headers: { 'accept-encoding': 'gzip' } })
+    expect(long.headers.get('content-encoding')).to.equal('gzip')
+    expect((await long.text()).length).to.equal(64_000)
+    expect(await (await fetch(`${url}/addresses.json`)).json()).to.deep.equal([])
+    close()
+  })
   it('gives the app for its own addresses and 404 for files that are not there', async () => {
     const { url, close } = await open()
     expect((await fetch(`${url}/build/x/days`)).status).to.equal(200)

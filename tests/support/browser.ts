@@ -45,18 +45,28 @@ export interface Stage {
   close: () => Promise<void>
 }
 
-/** @param demos which demo builds the server offers: all, the first alone, or none */
-export async function stage(demos: 'all' | 'first' | 'none' = 'all'): Promise<Stage> {
+/**
+ * @param demos which demo builds the server offers: all, the first alone, or none
+ * @param house a name by which the server goes in the house network, over plain http
+ */
+export async function stage(demos: 'all' | 'first' | 'none' = 'all', house = ''): Promise<Stage> {
+  let port = 0
   const app = createServer({
     dist: folder('../../dist'),
-    demo: demos === 'none' ? undefined : demos === 'all' ? folder('../../demo') : onlyFirst()
+    demo: demos === 'none' ? undefined : demos === 'all' ? folder('../../demo') : onlyFirst(),
+    addresses: () => (house ? [`http://${house}:${port}/`] : [])
   })
   const server = await new Promise<Server>((resolve) => {
     const listening = app.listen(0, '127.0.0.1', () => resolve(listening))
   })
   const address = server.address()
   if (address === null || typeof address === 'string') throw new Error('the server has no port')
-  const browser = await chromium.launch({ executablePath: CHROMIUM, args: FLAGS })
+  port = address.port
+  const named = house ? [`--host-resolver-rules=MAP ${house} 127.0.0.1`] : []
+  const browser = await chromium.launch({
+    executablePath: CHROMIUM,
+    args: [...FLAGS, ...named]
+  })
   return {
     address: `http://127.0.0.1:${address.port}`,
     browser,
