@@ -58,6 +58,8 @@ export function createServer({ dist, demo, addresses }: ServerOptions): Express 
       hsts: false
     })
   )
+  // what a device says goes out as it comes: compressed it would wait for more
+  app.use('/devices', devices())
   app.use(compression())
   app.get('/addresses.json', (_request, response) => {
     response.set('cache-control', 'no-store').json(addresses?.() ?? [])
@@ -75,7 +77,6 @@ export function createServer({ dist, demo, addresses }: ServerOptions): Express 
       response.status(204).end()
     })
   }
-  app.use('/devices', devices())
   app.use('/assets', express.static(join(dist, 'assets'), { immutable: true, maxAge: '1y' }))
   app.use(express.static(dist, { index: false, maxAge: 0 }))
   // the app's own addresses: a page asked for by name is the app, a file or a hidden place is not

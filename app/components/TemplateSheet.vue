@@ -240,6 +240,9 @@ li.on small {
 li:hover:not(.on) {
   background: var(--sunk);
 }
+li.on :deep(.el-checkbox__inner) {
+  border-color: var(--on-deep);
+}
 .cube {
   width: 18px;
   text-align: center;
