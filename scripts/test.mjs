@@ -1,6 +1,5 @@
 // npm test: installs what is missing, lints, checks format, rooms and types, builds, and runs core,
-// reference and browser
-// tests. The last line counts them all: "N passed, N failed".
+// reference and browser tests. The last line counts them all: "N passed, N failed".
 import { spawn } from 'node:child_process'
 import { mkdirSync, readFileSync, readdirSync, rmSync } from 'node:fs'
 import { availableParallelism } from 'node:os'
@@ -52,6 +51,7 @@ const LONG_FIRST = [
   'browser/keeping',
   'browser/pours',
   'browser/buildup',
+  'browser/phone',
   'browser/running',
   'browser/water',
   'core/gelPlan',
@@ -74,8 +74,8 @@ function testFiles() {
     .map((file) => `tests/${file}.test.ts`)
 }
 
-/** Browser tests mostly wait for a page: more files at a time than there are cores. */
-const AT_A_TIME = 2 * Math.max(2, availableParallelism())
+/** Browser tests also wait for their pages: one file more at a time than there are cores. */
+const AT_A_TIME = 1 + Math.max(2, availableParallelism())
 
 /** All files in one queue. */
 async function suite() {
@@ -109,14 +109,15 @@ async function suite() {
   }
 }
 
-// whatever looks at the built app comes after the build; the checks run beside the tests
+// the checks first, two at a time: tests in a browser want the machine to themselves
 await Promise.all([
-  check('build', 'vite', 'build', '--logLevel', 'warn').then(suite),
-  check('types', 'vue-tsc', '-p', 'tsconfig.json')
+  check('types', 'vue-tsc', '-p', 'tsconfig.json'),
+  check('build', 'vite', 'build', '--logLevel', 'warn')
     .then(() => check('lint', 'eslint', '.', '--max-warnings', '0'))
-    .then(() => check('format', 'prettier', '--check', '.', '--log-level', 'warn'))
     .then(() => check('rooms', 'depcruise', '--config', '.dependency-cruiser.cjs', ...rooms))
 ])
+// the formatter beside the tests: of these it is the least in their way
+await Promise.all([check('format', 'prettier', '--check', '.', '--log-level', 'warn'), suite()])
 rmSync(folder, { recursive: true, force: true })
 console.log(`\n${passed} passed, ${failed} failed`)
 process.exit(failed === 0 ? 0 : 1)

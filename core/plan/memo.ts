@@ -11,7 +11,7 @@ export function sameValue(a: unknown, b: unknown): boolean {
   if (Array.isArray(a)) {
     return Array.isArray(b) && a.length === b.length && a.every((item, i) => sameValue(item, b[i]))
   }
-  if (a instanceof Map || b instanceof Map) return false
+  if (Array.isArray(b) || a instanceof Map || b instanceof Map) return false
   const keys = Object.keys(a)
   if (keys.length !== Object.keys(b).length) return false
   return keys.every(

@@ -16,4 +16,5 @@ export const lightGrams = (value: number): string =>
   value < 1 ? `${value.toFixed(2)}${THIN}g` : grams(value)
 
 /** Money in the builder's own sign, or without one. @example money(3.5, '€') // "€3.50" */
-export const money = (value: number, sign = ''): string => `${sign}${value.toFixed(2)}`
+export const money = (value: number, sign = ''): string =>
+  `${value < 0 ? '−' : ''}${sign}${Math.abs(value).toFixed(2)}`

@@ -54,7 +54,7 @@ function photograph(): Buffer {
 }
 
 describe('At the bench', function () {
-  this.timeout(400_000)
+  this.timeout(900_000)
   let s: Stage
   before(async () => {
     s = await stage('first')

@@ -13,7 +13,7 @@ const leaf = (page: Page, name: string) => page.locator(`[data-leaf="${name}"]`)
 const finished = (page: Page) => page.locator('[data-test="waterline"]').innerText()
 
 describe('Build-up on the screen', function () {
-  this.timeout(300_000)
+  this.timeout(900_000)
   let s: Stage
   before(async () => {
     s = await stage()

@@ -31,7 +31,7 @@ const figure = async (page: Page, name: string) =>
   Number((await page.locator(`[data-test="${name}"]`).innerText()).replace(/[^\d.].*$/s, ''))
 
 describe('A builder at the bench', function () {
-  this.timeout(300_000)
+  this.timeout(900_000)
   let s: Stage
   before(async () => {
     s = await stage()

@@ -13,7 +13,7 @@ const cards = async (page: Page) => {
 }
 
 describe('Nothing is lost', function () {
-  this.timeout(300_000)
+  this.timeout(900_000)
   let s: Stage
   before(async () => {
     s = await stage('first')

@@ -75,7 +75,7 @@ async function goTo(page: Page, address: string, view: string): Promise<void> {
 }
 
 describe('Every view', function () {
-  this.timeout(300_000)
+  this.timeout(900_000)
   let s: Stage
   before(async () => {
     s = await stage()

@@ -62,7 +62,7 @@ function rgba(data: ArrayLike<number>, pixels: number): number[] {
 }
 
 describe('On the phone and the tablet', function () {
-  this.timeout(300_000)
+  this.timeout(900_000)
   let s: Stage
   before(async () => {
     s = await stage('first')

@@ -29,7 +29,7 @@ const exported = async (page: Page) => {
 }
 
 describe('Pours at the bench', function () {
-  this.timeout(300_000)
+  this.timeout(900_000)
   let s: Stage
   before(async () => {
     s = await stage()

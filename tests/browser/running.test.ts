@@ -14,7 +14,7 @@ const usable = (page: Page) =>
   page.locator('[data-test="run-progress"][data-usable="true"]').waitFor({ timeout: 120_000 })
 
 describe('Running the water on the screen', function () {
-  this.timeout(300_000)
+  this.timeout(900_000)
   let s: Stage
   before(async () => {
     s = await stage()

@@ -39,7 +39,7 @@ async function dragBy(page: Page, selector: string, dx: number, dy: number): Pro
 }
 
 describe('Moving water on the screen', function () {
-  this.timeout(300_000)
+  this.timeout(900_000)
   let s: Stage
   before(async () => {
     s = await stage()

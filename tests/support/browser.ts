@@ -88,7 +88,7 @@ export async function stage(demos: 'all' | 'first' | 'none' = 'all', house = '')
         serviceWorkers: offline ? 'allow' : 'block'
       })
       // a busy machine is given time: no test is about speed
-      context.setDefaultTimeout(60_000)
+      context.setDefaultTimeout(240_000)
       return context
     },
     close: async () => {
