@@ -12,6 +12,7 @@ import {
 } from '@lucide/vue'
 import { ElButton, ElDrawer } from 'element-plus'
 import { computed, ref, watch } from 'vue'
+import { nextCup } from '../../core/bench/benchSteps'
 import { useRoute, type RouteLocationRaw } from 'vue-router'
 import { PLACES } from '../router'
 import { useBuildStore } from '../stores/build'
@@ -27,14 +28,7 @@ watch(
   () => (more.value = false)
 )
 const id = computed(() => (typeof route.params.id === 'string' ? route.params.id : ''))
-/** The next cup that has not been weighed. */
-const cup = computed(() => {
-  const weighed = new Set(
-    (store.build?.log.entries ?? []).map((e) => ('batch' in e ? e.batch : null))
-  )
-  const named = (store.plan?.amounts.batches ?? []).map((b) => `${b.pool}-${b.pour}-${b.cup}`)
-  return named.find((name) => !weighed.has(name)) ?? named[0] ?? null
-})
+const cup = computed(() => (store.build && store.plan ? nextCup(store.build, store.plan) : null))
 const spots = computed(() => {
   const at = (name: string): RouteLocationRaw | null =>
     id.value ? { name, params: { id: id.value } } : null

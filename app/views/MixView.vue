@@ -3,6 +3,7 @@ import { ElButton } from 'element-plus'
 import WorkTop from '../components/WorkTop.vue'
 import { computed } from 'vue'
 import type { MixingHabits } from '../../core/build/types'
+import { cupName } from '../../core/bench/benchSteps'
 import { CAUTION_CLOSE, CAUTIONS } from '../../core/craft/materials/cautions'
 import { onShelf } from '../../core/craft/materials/shelf'
 import { shoppable, shoppingCsv } from '../../core/exchange/csv'
@@ -30,7 +31,7 @@ const priced = (value: number) => money(value, settings.currency)
 const weighOut = (b: PlannedBatch) =>
   void router.push({
     name: 'weigh',
-    params: { id: build.value.id, batch: `${b.pool}-${b.pour}-${b.cup}` }
+    params: { id: build.value.id, batch: cupName(b) }
   })
 const build = computed(() => store.build!)
 const plan = computed(() => store.plan)
@@ -162,7 +163,7 @@ const dusty = computed(
           v-for="(b, i) in batches.slice(0, MOST_CUPS)"
           :key="i"
           class="cup"
-          :data-batch="`${b.pool}-${b.pour}-${b.cup}`"
+          :data-batch="cupName(b)"
         >
           <h3>
             Pour {{ b.pour
@@ -188,11 +189,7 @@ const dusty = computed(
               >{{ duration(workingMin) }}</How
             >
           </p>
-          <ElButton
-            class="tool weigh"
-            :data-weigh="`${b.pool}-${b.pour}-${b.cup}`"
-            @click="weighOut(b)"
-          >
+          <ElButton class="tool weigh" :data-weigh="cupName(b)" @click="weighOut(b)">
             Weigh it out
           </ElButton>
         </article>

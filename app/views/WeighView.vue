@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { cupName } from '../../core/bench/benchSteps'
 import { v4 as newId } from 'uuid'
 import { ElButton } from 'element-plus'
 import WorkTop from '../components/WorkTop.vue'
@@ -36,7 +37,7 @@ const build = computed(() => store.build!)
 const batchId = computed(() => String(route.params.batch))
 const batches = computed(() => store.plan?.amounts.batches ?? [])
 const batch = computed(() =>
-  batches.value.find((b) => `${b.pool}-${b.pour}-${b.cup}` === batchId.value)
+  batches.value.find((b) => cupName(b) === batchId.value)
 )
 const amounts = computed(() => store.plan?.amounts.pools.find((p) => p.pool === batch.value?.pool))
 const pool = computed(() => store.pools.find((p) => p.id === batch.value?.pool))
@@ -278,7 +279,7 @@ function onward(): void {
       name: 'weigh',
       params: {
         id: build.value.id,
-        batch: `${next.value.pool}-${next.value.pour}-${next.value.cup}`
+        batch: cupName(next.value)
       }
     })
 }

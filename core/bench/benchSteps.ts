@@ -14,6 +14,17 @@ const MINUTE_MS = 60_000
 /** The piece of work that comes next by the plan; null: all is done. */
 export const nextWork = (plan: Plan) => plan.days.work.find((w) => !w.done) ?? null
 
+/** How a cup is called in addresses: pool, pour and cup. @example cupName({ pool: 'weir', pour: 2, cup: 1 }) // "weir-2-1" */
+export const cupName = (b: { pool: string; pour: number; cup: number }): string =>
+  `${b.pool}-${b.pour}-${b.cup}`
+
+/** The cup to be weighed next: the first that is not in the log, or the last; null: none is mixed. */
+export function nextCup({ log }: Pick<Build, 'log'>, plan: Plan): string | null {
+  const weighed = new Set(entriesOf(log, 'batch').map(cupName))
+  const cups = plan.amounts.batches.map(cupName)
+  return cups.find((name) => !weighed.has(name)) ?? cups.at(-1) ?? null
+}
+
 /** Something that dries, cures or stands after a step that is done, and has not been seen ready. */
 export interface Waiting {
   step: Step
@@ -68,7 +79,7 @@ export function figuresFor(plan: Plan, step: Step): BenchFigure[] {
       ...cups.map((b): BenchFigure => ({
         name: cups.length > 1 ? `Cup ${b.cup} of ${b.cups}` : 'One cup',
         value: `A ${plain(b.aG)} g + B ${plain(b.bG)} g`,
-        batch: `${b.pool}-${b.pour}-${b.cup}`
+        batch: cupName(b)
       })),
       ...(layer ? [{ name: 'Up to', value: `${plain(layer.toMm)} mm` }] : [])
     ]

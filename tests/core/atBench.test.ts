@@ -15,6 +15,8 @@ import {
   clocksAfter,
   clocksDuring,
   figuresFor,
+  cupName,
+  nextCup,
   nextWork,
   waitings,
   workEntry
@@ -169,6 +171,28 @@ describe('Clocks at the bench', () => {
       'says',
       'No plan can finish before Thursday 31 December, 21:06'
     )
+  })
+})
+
+describe('The scale', () => {
+  it('goes on with the first cup that is not in the log, whatever was weighed out of turn', () => {
+    const build = demo()
+    const plan = derivePlan(build)
+    const cups = plan.amounts.batches
+    expect(nextCup(build, plan)).to.equal(cupName(cups[0]))
+    const weighed = (...which: number[]) =>
+      logged(
+        which.map((i): LogEntry => {
+          const { pool, pour, cup, aG, bG } = cups[i]
+          return { id: `b${i}`, kind: 'batch', at: '2026-11-24T19:00Z', pool, pour, cup, aG, bG }
+        }),
+        '2026-11-24T19:00Z'
+      )(build)
+    expect(nextCup(weighed(0), plan)).to.equal(cupName(cups[1]))
+    expect(nextCup(weighed(0, 2), plan)).to.equal(cupName(cups[1]))
+    expect(nextCup(weighed(...cups.keys()), plan)).to.equal(cupName(cups.at(-1)!))
+    const dry = { ...plan, amounts: { ...plan.amounts, batches: [] } }
+    expect(nextCup(build, dry)).to.equal(null)
   })
 })
 
