@@ -36,9 +36,7 @@ const router = useRouter()
 const build = computed(() => store.build!)
 const batchId = computed(() => String(route.params.batch))
 const batches = computed(() => store.plan?.amounts.batches ?? [])
-const batch = computed(() =>
-  batches.value.find((b) => cupName(b) === batchId.value)
-)
+const batch = computed(() => batches.value.find((b) => cupName(b) === batchId.value))
 const amounts = computed(() => store.plan?.amounts.pools.find((p) => p.pool === batch.value?.pool))
 const pool = computed(() => store.pools.find((p) => p.id === batch.value?.pool))
 const resin = computed(() =>
