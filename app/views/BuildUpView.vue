@@ -1,8 +1,8 @@
 <script setup lang="ts">
+import LeafTabs from '../components/LeafTabs.vue'
 import WorkTop from '../components/WorkTop.vue'
-import { leaves as vLeaves } from '../leaves'
 import { useRoute } from 'vue-router'
-import { ElButton, ElSlider } from 'element-plus'
+import { ElSlider } from 'element-plus'
 import 'element-plus/theme-chalk/el-slider.css'
 import 'element-plus/theme-chalk/el-tooltip.css'
 import 'element-plus/theme-chalk/el-popper.css'
@@ -152,19 +152,7 @@ const setBed = (key: 'bedDeep' | 'bedShore', event: Event) =>
       />
     </div>
     <div class="panel leafed">
-      <div class="leaves" v-leaves role="tablist" aria-label="What to look at">
-        <ElButton
-          v-for="l in leaves"
-          :key="l.id"
-          role="tab"
-          :aria-selected="leaf === l.id"
-          :class="{ on: leaf === l.id }"
-          :data-leaf="l.id"
-          @click="leaf = l.id"
-        >
-          {{ l.name }}
-        </ElButton>
-      </div>
+      <LeafTabs v-model="leaf" class="leaves" aria-label="What to look at" :names="leaves" />
       <div class="leaf">
         <div v-if="leaf === 'core'" class="lower">
           <div class="core" tabindex="0" role="group" aria-label="What lies on what">

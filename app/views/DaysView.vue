@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { ElButton } from 'element-plus'
+import LeafTabs from '../components/LeafTabs.vue'
 import WorkTop from '../components/WorkTop.vue'
-import { leaves as vLeaves } from '../leaves'
 import { computed, onBeforeUnmount, ref } from 'vue'
 import { CAUTIONS } from '../../core/craft/materials/cautions'
 import type { Room } from '../../core/physics/stuff/drying/air'
@@ -227,19 +227,7 @@ function chainWords(link: ChainLink): string {
     </section>
     <template #tray>
       <FindingsList :findings="plan?.findings ?? []" place="days" />
-      <div class="leaves turn" v-leaves role="tablist">
-        <ElButton
-          v-for="(name, id) in LEAVES"
-          :key="id"
-          role="tab"
-          :class="{ on: leaf === id }"
-          :aria-selected="leaf === id"
-          :data-leaf="id"
-          @click="leaf = id"
-        >
-          {{ name }}
-        </ElButton>
-      </div>
+      <LeafTabs v-model="leaf" class="leaves turn" :names="LEAVES" />
       <template v-if="leaf === 'why'">
         <SearchPanel v-if="plan" :named="named" />
         <section v-if="chain.length" class="panel pad stack" data-test="chain">

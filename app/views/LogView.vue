@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { v4 as newId } from 'uuid'
 import { ElButton, ElInput } from 'element-plus'
+import LeafTabs from '../components/LeafTabs.vue'
 import WorkTop from '../components/WorkTop.vue'
-import { leaves as vLeaves } from '../leaves'
 import { computed, onBeforeUnmount, ref, watch } from 'vue'
 import { logged, unlogged } from '../../core/build/workEdits'
 import type { LogEntry, PhotoEntry } from '../../core/build/log/entries'
@@ -201,19 +201,7 @@ const early = (e: Extract<LogEntry, { kind: 'step' }>) => {
 
 <template>
   <WorkTop class="log" data-test="log" drawings="scroll" tray="Write down">
-    <div class="leaves turn" v-leaves role="tablist">
-      <ElButton
-        v-for="(name, id) in LEAVES"
-        :key="id"
-        role="tab"
-        :class="{ on: leaf === id }"
-        :aria-selected="leaf === id"
-        :data-leaf="id"
-        @click="leaf = id"
-      >
-        {{ name }}
-      </ElButton>
-    </div>
+    <LeafTabs v-model="leaf" class="leaves turn" :names="LEAVES" />
     <PhotoAgainstForm v-if="leaf === 'table' && plan" :build="build" :plan="plan" />
     <section v-else-if="leaf === 'account'" class="panel pad stack" data-test="account">
       <h1>Foretold and real</h1>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { ElButton, ElCheckbox, ElRadio, ElRadioGroup } from 'element-plus'
+import LeafTabs from '../components/LeafTabs.vue'
 import WorkTop from '../components/WorkTop.vue'
-import { leaves as vLeaves } from '../leaves'
 import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { addBoulder, changeBoulder, changeSea, setFlow } from '../../core/build/edits'
@@ -158,19 +158,12 @@ const freeze = () =>
   <WorkTop tray="The run">
     <div class="panel leafed plan-box">
       <div class="leaves">
-        <div class="tabs" v-leaves role="tablist" aria-label="What is shown of the water">
-          <ElButton
-            v-for="(name, key) in RUN_LAYERS"
-            :key="key"
-            role="tab"
-            :class="{ on: layer === key }"
-            :aria-selected="layer === key"
-            :data-leaf="key"
-            @click="layer = key"
-          >
-            {{ name }}
-          </ElButton>
-        </div>
+        <LeafTabs
+          v-model="layer"
+          class="tabs"
+          aria-label="What is shown of the water"
+          :names="RUN_LAYERS"
+        />
         <ElCheckbox v-model="lines" class="check" data-test="lines">strokes and spray</ElCheckbox>
         <span class="grow right"><RunLegend v-if="run" :layer="layer" :most="most" /></span>
       </div>

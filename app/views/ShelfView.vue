@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { v4 as newId } from 'uuid'
 import { ElButton, ElInput } from 'element-plus'
+import LeafTabs from '../components/LeafTabs.vue'
 import WorkTop from '../components/WorkTop.vue'
-import { leaves as vLeaves } from '../leaves'
 import { klona } from 'klona/lite'
 import { computed, ref } from 'vue'
 import { OWN_KINDS } from '../../core/build/file/bottleSchema'
@@ -120,19 +120,7 @@ const price = (m: Material) =>
   <WorkTop tray="This bottle">
     <div class="panel leafed">
       <div class="leaves">
-        <div class="tabs" v-leaves role="tablist" aria-label="The shelf">
-          <ElButton
-            v-for="l in LEAVES"
-            :key="l.id"
-            role="tab"
-            :aria-selected="leaf === l.id"
-            :class="{ on: leaf === l.id }"
-            :data-leaf="l.id"
-            @click="leaf = l.id"
-          >
-            {{ l.name }}
-          </ElButton>
-        </div>
+        <LeafTabs v-model="leaf" class="tabs" aria-label="The shelf" :names="LEAVES" />
         <span class="grow"></span
         ><ElButton v-if="shelf.undone.length" class="tool take" @click="shelf.undo">
           Take back: {{ shelf.undone[shelf.undone.length - 1].label.toLowerCase() }}</ElButton

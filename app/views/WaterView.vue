@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { ElButton, ElCheckbox } from 'element-plus'
+import LeafTabs from '../components/LeafTabs.vue'
 import WorkTop from '../components/WorkTop.vue'
 import { leaves as vLeaves } from '../leaves'
 import { computed, ref } from 'vue'
@@ -245,18 +246,7 @@ function drag(what: Handle, to: Point2): void {
     </div>
     <div class="lower">
       <div class="panel leafed plan-box">
-        <div class="leaves" v-leaves role="tablist" aria-label="What lies on the plan">
-          <ElButton
-            v-for="(name, key) in SHOWN"
-            :key="key"
-            role="tab"
-            :class="{ on: show === key }"
-            :aria-selected="show === key"
-            :data-leaf="key"
-            @click="show = key"
-          >
-            {{ name }}
-          </ElButton>
+        <LeafTabs v-model="show" class="leaves" aria-label="What lies on the plan" :names="SHOWN">
           <template v-if="plan?.forms.ran && show !== 'forms'"
             ><ElButton
               class="from"
@@ -287,7 +277,7 @@ function drag(what: Handle, to: Point2): void {
               ></template
             ></span
           >
-        </div>
+        </LeafTabs>
         <div class="drawing-box grow">
           <div v-if="choosingLip" class="caption hint">
             Click the edge that the water falls over

@@ -2,21 +2,16 @@ import { expect } from 'chai'
 import type { Page } from 'playwright-core'
 import { derivePlan } from '../../core/plan/derivePlan'
 import { demo } from '../support/builds'
-import { axeSource, complaints, DEMO_ID, openPage, stage, type Stage } from '../support/browser'
+import {
+  axeSource,
+  complaints,
+  DEMO_ID,
+  openPage,
+  stage,
+  VIEWS,
+  type Stage
+} from '../support/browser'
 
-const VIEWS = [
-  'ground',
-  'water',
-  'run',
-  'build-up',
-  'mix',
-  'weigh/millpond-1-1',
-  'days',
-  'bench',
-  'log',
-  'shelf',
-  'prints'
-]
 /**
  * What lies behind a leaf of a view, of one water: seen by everyone who looks for it, so looked at
  * here too.

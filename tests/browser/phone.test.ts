@@ -2,21 +2,7 @@ import { expect } from 'chai'
 import { decode } from 'fast-png'
 import jsQR from 'jsqr'
 import type { Page } from 'playwright-core'
-import { complaints, DEMO_ID, openPage, stage, type Stage } from '../support/browser'
-
-const VIEWS = [
-  'ground',
-  'water',
-  'run',
-  'build-up',
-  'mix',
-  'weigh/millpond-1-1',
-  'days',
-  'bench',
-  'log',
-  'shelf',
-  'prints'
-]
+import { complaints, DEMO_ID, openPage, stage, VIEWS, type Stage } from '../support/browser'
 
 /** What is off the side of the screen: the page itself, its controls, and panels that scroll sideways. */
 const offTheSide = (page: Page) =>

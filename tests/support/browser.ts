@@ -9,6 +9,20 @@ import { createServer } from '../../server/server'
 
 const folder = (path: string) => fileURLToPath(new URL(path, import.meta.url))
 export const DEMO_ID = 'demo-weir-at-cobbets-race'
+/** Every view of the first demo build. */
+export const VIEWS = [
+  'ground',
+  'water',
+  'run',
+  'build-up',
+  'mix',
+  'weigh/millpond-1-1',
+  'days',
+  'bench',
+  'log',
+  'shelf',
+  'prints'
+]
 /** The moment at which every browser test, and every screenshot, takes place. */
 export const NOW = new Date('2026-11-24T18:20:00Z')
 
