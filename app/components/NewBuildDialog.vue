@@ -114,8 +114,13 @@ const faults = computed(() => {
 })
 const pad = (n: number) => String(n).padStart(2, '0')
 
-function make(): void {
+function make(event: Event): void {
   if (faults.value.length > 0) return
+  // a number that was not taken is mended first: the field says what is wrong with it
+  const wrong = (event.target as HTMLFormElement).querySelector<HTMLElement>(
+    '[aria-invalid="true"]'
+  )
+  if (wrong) return wrong.focus()
   const now = new Date()
   emit(
     'made',
@@ -272,7 +277,7 @@ function make(): void {
     padding: 8px;
   }
   .water svg {
-    max-height: 58px;
+    max-height: 40px;
   }
 }
 </style>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { ElInput } from 'element-plus'
+import { readNumber } from '../../core/words/readNumber'
 import { computed, ref, useId, watch } from 'vue'
 
 const props = withDefaults(
@@ -37,11 +38,10 @@ watch(
 const allowed = computed(() => `${props.min} to ${props.max}${props.unit ? ` ${props.unit}` : ''}`)
 
 function read(input: string): number | null | undefined {
-  const trimmed = input.trim().replace(',', '.')
-  if (trimmed === '') return props.blank === '' ? undefined : null
-  const value = Number(trimmed)
+  if (input.trim() === '') return props.blank === '' ? undefined : null
+  const value = readNumber(input)
   if (
-    !Number.isFinite(value) ||
+    typeof value !== 'number' ||
     value < props.min ||
     value > props.max ||
     (props.whole && !Number.isInteger(value))
@@ -53,7 +53,9 @@ function read(input: string): number | null | undefined {
 /** Every keystroke that makes a valid number counts at once: a tab may be closed in mid-edit. */
 function typed(): void {
   const value = read(text.value)
-  if (value === undefined)
+  if (value === undefined && readNumber(text.value) === 'two ways')
+    fault.value = `“${text.value}” can be read two ways: write it without the comma, or with a point`
+  else if (value === undefined)
     fault.value = `“${text.value}” won't do: ${props.whole ? 'a whole number, ' : ''}${allowed.value}`
   else {
     fault.value = ''

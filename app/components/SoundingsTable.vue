@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { readNumber } from '../../core/words/readNumber'
 import { ElButton, ElCheckbox, ElInput } from 'element-plus'
 import { computed, ref } from 'vue'
 import type { Pool } from '../../core/build/types'
@@ -20,15 +21,13 @@ const answer = computed(() => (pasted.value.trim() === '' ? null : readSoundings
 const faultAt = (index: number) => props.faults.find((f) => f.path.endsWith(`soundings[${index}]`))
 
 const badCell = ref('')
-const toNumber = (text: string) =>
-  text.trim() === '' ? NaN : Number(text.trim().replace(',', '.'))
-const sameNumber = (text: string, value: string) => toNumber(text) === Number(value)
+const sameNumber = (text: string, value: string) => readNumber(text) === Number(value)
 
 function typed(index: number, column: 0 | 1 | 2 | 3, text: string): void {
-  const value = toNumber(text)
-  const bad = !Number.isFinite(value) || Math.abs(value) > 100_000
-  badCell.value = bad ? `${index}:${column}` : ''
-  if (bad) return
+  const value = readNumber(text)
+  const taken = typeof value === 'number' && Math.abs(value) <= 100_000
+  badCell.value = taken ? '' : `${index}:${column}`
+  if (!taken) return
   const now = props.pool.soundings[index]
   const next: [number, number, number] = [now[0], now[1], now[2]]
   // the fourth column is the dip: from the water down

@@ -87,6 +87,8 @@ const tooSoon = computed(() =>
   work.value && work.value.startMs > bench.nowMs + 60_000 ? work.value.startMs : null
 )
 
+/** Two taps within this are one. A habit of wet gloves; common practice, no source. */
+const TWO_TAPS_MS = 600
 function begin(): void {
   if (!step.value || begun.value) return
   bench.begin(step.value.id)
@@ -102,6 +104,8 @@ function finish(done: boolean): void {
   const at = begun.value
   if (!at || !plan.value || !step.value) return
   const now = Date.now()
+  // Begin and Done stand in one place: a thumb that taps twice has begun, and no more
+  if (now - at.startedMs < TWO_TAPS_MS) return
   const entry = workEntry(plan.value, step.value, at.startedMs, now, done, newId())
   const after = done ? clocksAfter(plan.value, step.value, now) : []
   bench.remove((c) => c.step === at.step && c.kind !== 'wait')

@@ -27,6 +27,14 @@ watch(
   { immediate: true }
 )
 
+/** Each view begins at its top: on a phone all of them share one page that scrolls. */
+const page = ref<HTMLElement | null>(null)
+watch(
+  () => route.name,
+  () => page.value?.scrollTo(0, 0),
+  { flush: 'post' }
+)
+
 watch(
   () => store.build?.name,
   (name) => {
@@ -93,7 +101,7 @@ function exportNow(): void {
       </p>
       <ElButton class="tool main" @click="router.push('/')">To all builds</ElButton>
     </div>
-    <div v-else-if="store.build" class="view">
+    <div v-else-if="store.build" ref="page" class="view">
       <RouterView v-if="store.plan || store.planProblem" />
       <div v-else class="worktop coming">
         <p class="unseen" role="status">Working it out: ground, heat, days…</p>

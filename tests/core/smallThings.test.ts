@@ -5,6 +5,7 @@ import { lastAnswers } from '../../core/physics/solve/lastAnswers'
 import { halved, halvedTo } from '../../core/physics/solve/halving'
 import { remembered, rememberedBy, sameValue } from '../../core/plan/memo'
 import { clock, day, dayAndClock, longDay } from '../../core/words/dates'
+import { readNumber } from '../../core/words/readNumber'
 import { about, duration } from '../../core/words/durations'
 import { grams, lightGrams, ml, money } from '../../core/words/quantities'
 import { counted, degrees, plain } from '../../core/words/sentences'
@@ -160,6 +161,27 @@ describe('Words', () => {
         expect(dayAndClock(ms, name)).to.equal(`${day(ms, name)}, ${clock(ms, name)}`)
       })
     )
+  })
+
+  it('a number is read as its country writes it, and refused where two countries read it differently', () => {
+    const places = fc.constantFrom('en-GB', 'de-DE', 'fr-FR', 'de-CH', 'pt-PT')
+    const number = fc.integer({ min: -9_999_999, max: 9_999_999 })
+    fc.assert(
+      fc.property(places, number, fc.constantFrom(0, 1, 2), (place, whole, digits) => {
+        const value = whole / 10 ** digits
+        const written = value.toLocaleString(place, { maximumFractionDigits: digits })
+        const read = readNumber(written.replace('−', '-'))
+        // one group of three behind one comma is a thousand here and a decimal there; behind a point
+        // it is what the app itself writes
+        if (/^-?[1-9]\d{0,2},\d{3}$/.test(written)) expect(read).to.equal('two ways')
+        else if (!/^-?\d{1,3}(\.\d{3})+$/.test(written)) expect(read).to.equal(value)
+      })
+    )
+    expect(
+      ['0,125', '12,5', '1.240,5', '1,240.5', '1 240', '1,240,000'].map(readNumber)
+    ).to.deep.equal([0.125, 12.5, 1240.5, 1240.5, 1240, 1_240_000])
+    for (const none of ['', 'abc', '1..2', '12 mm', '--3', 'Infinity', '0x1F', '1e999'])
+      expect(readNumber(none), none).to.equal('none')
   })
 
   it('quantities carry their unit after a thin space and no more digits than the eye wants', () => {
