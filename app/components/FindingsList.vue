@@ -1,72 +1,95 @@
 <script setup lang="ts">
 import { ElButton } from 'element-plus'
-import { computed } from 'vue'
-import { useRouter } from 'vue-router'
-import { mending } from '../../core/build/mend'
+import { computed, ref } from 'vue'
 import type { Finding, Place } from '../../core/plan/8-findings/types'
+import { about } from '../../core/words/durations'
+import { counted } from '../../core/words/sentences'
 import { useBuildStore } from '../stores/build'
+import { usePutAway } from '../stores/putAway'
+import FindingCard from './FindingCard.vue'
 
 /** `show`: where notes stand apart from what must be seen, below the work. */
 const props = defineProps<{ findings: Finding[]; place?: Place; show?: 'loud' | 'notes' }>()
 const store = useBuildStore()
-const router = useRouter()
+const putAway = usePutAway()
+const buildId = computed(() => store.build?.id ?? '')
 const here = computed(() =>
   props.place ? props.findings.filter((f) => f.place === props.place) : props.findings
 )
-/** Makes the way out at once, as one step that undo takes back. */
-function make(finding: Finding): void {
-  if (finding.mend) store.edit(finding.mend.label, mending(finding.mend))
-}
+const seen = computed(() => here.value.filter((f) => !putAway.isAway(buildId.value, f)))
 /** What must be seen stands open; what is merely worth knowing opens on a click. */
 const loud = computed(() =>
-  props.show === 'notes' ? [] : here.value.filter((f) => f.severity !== 'note')
+  props.show === 'notes'
+    ? []
+    : seen.value.filter((f) => f.severity === 'stop' || f.severity === 'warn')
 )
 const notes = computed(() =>
-  props.show === 'loud' ? [] : here.value.filter((f) => f.severity === 'note')
+  props.show === 'loud' ? [] : seen.value.filter((f) => f.severity === 'note')
 )
-const WORDS = { stop: 'Stops the plan', warn: 'Look out', note: 'Worth knowing' }
-
-function go(finding: Finding): void {
-  if (finding.water) store.selected = finding.water
-  if (finding.place !== props.place)
-    void router.push({ name: finding.place, params: { id: store.build?.id } })
-}
+/** Why the plan is as it is, and what was put away: only for whoever asks. */
+const asides = computed(() =>
+  props.show === 'loud' ? [] : seen.value.filter((f) => f.severity === 'aside')
+)
+const away = computed(() =>
+  props.show === 'loud' ? [] : here.value.filter((f) => putAway.isAway(buildId.value, f))
+)
+const asked = ref(false)
+const WORDS = { stop: 'Stops the plan', warn: 'Look out' }
 </script>
 
 <template>
-  <section v-if="loud.length || notes.length" class="findings" aria-label="Findings">
+  <section
+    v-if="loud.length || notes.length || asides.length || away.length"
+    class="findings"
+    aria-label="Findings"
+  >
     <article v-for="f in loud" :key="f.id" class="finding" :class="f.severity" :data-finding="f.id">
       <header>
-        <span class="mark" aria-hidden="true">{{
-          f.severity === 'stop' ? '■' : f.severity === 'warn' ? '▲' : '●'
-        }}</span>
-        {{ ' ' }}<span class="kind">{{ WORDS[f.severity] }}</span>
+        <span class="mark" aria-hidden="true">{{ f.severity === 'stop' ? '■' : '▲' }}</span>
+        {{ ' ' }}<span class="kind">{{ WORDS[f.severity as 'stop' | 'warn'] }}</span>
         <b class="number">{{ f.number }}</b>
       </header>
       <h3>{{ f.title }}</h3>
-      <p class="small">{{ f.reason }}</p>
-      <p class="small way">
-        <ElButton v-if="f.place !== place" class="link" @click="go(f)">
-          {{ f.wayOut }}</ElButton><span v-else>{{ f.wayOut }}</span>
+      <FindingCard :finding="f" :place="place" />
+      <p v-if="(f.stakeMin ?? 0) >= 1" class="small soft">
+        {{ about(f.stakeMin!) }} of work hang on it.
       </p>
-      <ElButton v-if="f.mend" class="tool mend" :data-mend="f.id" @click="make(f)">
-        {{ f.mend.label }}
-      </ElButton>
     </article>
     <details v-for="f in notes" :key="f.id" class="finding note" :data-finding="f.id">
       <summary>
         <span class="mark" aria-hidden="true">●</span>
         {{ f.title }} <b class="number">{{ f.number }}</b>
       </summary>
-      <p class="small">{{ f.reason }}</p>
-      <p class="small way">
-        <ElButton v-if="f.place !== place" class="link" @click="go(f)">
-          {{ f.wayOut }}</ElButton><span v-else>{{ f.wayOut }}</span>
-      </p>
-      <ElButton v-if="f.mend" class="tool mend" :data-mend="f.id" @click="make(f)">
-        {{ f.mend.label }}
-      </ElButton>
+      <FindingCard :finding="f" :place="place" />
     </details>
+    <div v-if="asides.length || away.length" class="row quiet">
+      <ElButton
+        v-if="asides.length"
+        class="ask"
+        :aria-expanded="asked"
+        data-test="why-so"
+        @click="asked = !asked"
+      >
+        {{ asked ? 'Enough' : 'Why is it so?' }} <span class="soft">{{ asides.length }}</span>
+      </ElButton>
+      <ElButton
+        v-if="away.length"
+        class="ask"
+        data-test="bring-back"
+        @click="putAway.bringBack(buildId, away)"
+      >
+        {{ counted(away.length, 'finding') }} put away: bring back
+      </ElButton>
+    </div>
+    <template v-if="asked">
+      <details v-for="f in asides" :key="f.id" class="finding note" :data-finding="f.id">
+        <summary>
+          <span class="mark" aria-hidden="true">?</span>
+          {{ f.title }} <b class="number">{{ f.number }}</b>
+        </summary>
+        <FindingCard :finding="f" :place="place" />
+      </details>
+    </template>
   </section>
 </template>
 
@@ -120,20 +143,16 @@ details.finding {
 h3 {
   margin: 2px 0 3px;
 }
-.mend {
-  margin-top: 6px;
+.quiet {
+  justify-content: flex-end;
 }
-.way {
-  font-weight: 600;
-  margin-top: 3px;
-}
-.link {
-  background: none;
+.ask {
   border: 0;
-  padding: 0;
-  text-decoration: underline;
+  background: none;
+  padding: 2px 0;
+  font-size: 13px;
+  text-decoration: underline dotted;
+  text-underline-offset: 3px;
   cursor: pointer;
-  text-align: left;
-  font-weight: 600;
 }
 </style>

@@ -8,9 +8,11 @@ import type { Pool } from '../../core/build/types'
 import { cm2, grams, ml, mm } from '../../core/words/quantities'
 import { dayAndClock } from '../../core/words/dates'
 import { useBuildStore } from '../stores/build'
+import { usePutAway } from '../stores/putAway'
 
 /** The figures that matter, under every drawing, moving with every edit. */
 const store = useBuildStore()
+const putAway = usePutAway()
 const router = useRouter()
 const plan = computed(() => store.plan)
 const items = computed(() => {
@@ -79,15 +81,22 @@ function laid(water: Pool, pours: number): string {
   if (!fill) return counted(water.gloss.coats, 'coat')
   return counted(pours, fill === 'light' ? 'coat' : 'pour')
 }
-const counts = computed(() => {
-  const all = plan.value?.findings ?? []
-  return {
-    stops: all.filter((f) => f.severity === 'stop').length,
-    warns: all.filter((f) => f.severity === 'warn').length
-  }
+const seen = computed(() =>
+  (plan.value?.findings ?? []).filter((f) => !putAway.isAway(store.build!.id, f))
+)
+const counts = computed(() => ({
+  stops: seen.value.filter((f) => f.severity === 'stop').length,
+  warns: seen.value.filter((f) => f.severity === 'warn').length
+}))
+/** How many really stop something, and how many are only to be looked at. */
+const said = computed(() => {
+  const { stops, warns } = counts.value
+  const stopping = stops === 1 ? '1 stops the plan' : `${stops} stop the plan`
+  if (stops === 0) return `none stops it, ${warns} to look at`
+  return warns === 0 ? stopping : `${stopping}, ${warns} to look at`
 })
 function openFirst(): void {
-  const first = plan.value?.findings[0]
+  const [first] = seen.value
   if (!first) return
   if (first.water) store.selected = first.water
   void router.push({ name: first.place, params: { id: store.build?.id } })
@@ -122,14 +131,7 @@ function openFirst(): void {
       :class="{ stop: counts.stops }"
       @click="openFirst"
     >
-      <span class="small">Findings</span
-      ><b>{{
-        counts.stops
-          ? counts.stops === 1
-            ? '1 stops the plan'
-            : `${counts.stops} stop the plan`
-          : `${counts.warns} to look at`
-      }}</b>
+      <span class="small">Findings</span><b>{{ said }}</b>
     </ElButton>
     <span class="item finish"
       ><span class="small">{{

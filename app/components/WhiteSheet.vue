@@ -101,7 +101,12 @@ const FILLS: Record<number, string> = { 15: 'thin', 40: 'half', 70: 'thick' }
         </tbody>
       </table>
       <p v-if="white.standsMm !== null" class="small">
-        Stands <b>{{ mm(white.standsMm) }}</b> by itself; {{ mm(white.reliefMm) }} wanted.
+        <template v-if="white.standsMm >= white.reliefMm"
+          >Stands {{ mm(white.reliefMm) }} high by itself.</template
+        ><template v-else
+          >Stands <b>{{ mm(white.standsMm) }}</b> by itself; {{ mm(white.reliefMm) }} is
+          wanted.</template
+        >
       </p>
       <dl v-if="white.dries" class="dries small">
         <dt>stays white</dt>

@@ -1,4 +1,5 @@
 import { USUAL } from '../craft/usual'
+import { scaleRatio } from '../physics/shape/scale'
 import type { Sounding } from '../physics/shape/surface'
 import { EYE_FORGIVES_MM } from '../physics/stuff/supports/elastica'
 import { emptyLog } from './log/entries'
@@ -25,6 +26,9 @@ export interface NewBuild {
   waters: { pool: boolean; fall: boolean; poolBelow: boolean; rapid?: boolean; shore?: boolean }
   calendar: Pick<Calendar, 'zone' | 'start' | 'week'>
 }
+
+/** What a kitchen scale shows at least, g: taken until the builder says what theirs does. */
+export const ASSUMED_READABILITY_G = 0.1
 
 /** Hours that most builders have: two evenings and a Saturday morning. */
 export const USUAL_WEEK: Calendar['week'] = {
@@ -122,6 +126,8 @@ export const runningDefaults = (): Running => ({
   kept: []
 })
 
+/** Below 1 to this a rapid between two shallow pools begins as a trickle. */
+const SMALLEST_STREAM = 40
 const UPPER_LEVEL_MM = 38
 const LOWER_LEVEL_MM = 10
 const DEPTH_MM = 9
@@ -159,7 +165,7 @@ export function newBuild(asked: NewBuild): Build {
     running: runningDefaults(),
     outOfLevel: { xDeg: 0, yDeg: 0 },
     room: { tempC: 20, rhPct: 50 },
-    mixing: { wastePct: 5, cupG: 5, cupMl: 250, readabilityG: 0.1 },
+    mixing: { wastePct: 5, cupG: 5, cupMl: 250, readabilityG: ASSUMED_READABILITY_G },
     calendar: { ...asked.calendar, exceptions: [], ...calendarDefaults() },
     ...workDefaults(),
     notes: ''
@@ -172,7 +178,12 @@ export function newBuild(asked: NewBuild): Build {
       waters: [sea, { ...seaOver('sea1', 'Waves', sea), breakerMm: 8, periodS: 3.5 }]
     }
   }
-  if (waters.rapid) return { ...build, waters: rapidWithin(base) }
+  if (waters.rapid) {
+    // a large scale stands for little water: a steady stream would want a deeper pool to feed it
+    const small = (scaleRatio(asked.scale) ?? 87) < SMALLEST_STREAM
+    const flow = small ? { ...build.flow, mood: 'trickle' as const } : build.flow
+    return { ...build, flow, waters: rapidWithin(base) }
+  }
   if (!waters.pool && !waters.fall && !waters.poolBelow) return build
   const shared = waters.fall || waters.poolBelow
   const upper = poolWithin(base, {
@@ -243,7 +254,9 @@ export function poolWithin(
     soundings,
     resin: USUAL.resin,
     tints: [{ id: USUAL.tint.river, dropsPer100G: USUAL.drops }],
-    ...poolDefaults()
+    ...poolDefaults(),
+    // the data sheet comes first; by heat alone only whoever chooses so
+    heed: 'label'
   }
 }
 

@@ -23,8 +23,8 @@ import { waterFindings } from './waterFindings'
 import { whiteFindings } from './whiteFindings'
 
 /**
- * Last stage: looks over the whole plan. Stops first, then warnings, then notes, each in the order
- * of the work.
+ * Last stage: looks over the whole plan. Stops first, then warnings, notes and asides, each by what
+ * it would cost.
  */
 export function findingsStage(
   build: Build,
@@ -57,8 +57,19 @@ export function findingsStage(
       wayOut: 'Add a pool on Water.'
     })
   }
-  const rank = { stop: 0, warn: 1, note: 2 }
-  return found.sort((a, b) => rank[a.severity] - rank[b.severity])
+  return sorted(found, stages)
+}
+
+const RANK = { stop: 0, warn: 1, note: 2, aside: 3 }
+/** What stops first; among equals that on which most work hangs, then in the order of the work. */
+function sorted(found: Finding[], stages: Stages): Finding[] {
+  const hands = (water: string | null) =>
+    stages.steps.steps
+      .filter((s) => water === null || s.water === water)
+      .reduce((sum, s) => sum + s.handsMin, 0)
+  return found
+    .map((f) => ({ ...f, stakeMin: f.severity === 'aside' ? 0 : hands(f.water) }))
+    .sort((a, b) => RANK[a.severity] - RANK[b.severity] || b.stakeMin - a.stakeMin)
 }
 
 function poolFindings(build: Build, pool: Pool, stages: Stages, shelf: Shelf): Finding[] {

@@ -1,3 +1,4 @@
+import { ASSUMED_READABILITY_G } from '../../build/newBuild'
 import type { Build, Pool } from '../../build/types'
 import { onShelf, type Shelf } from '../../craft/materials/shelf'
 import {
@@ -51,11 +52,12 @@ export function mixFindings(
   if (amounts.worstRatioErrorPct > LARGEST_COMFORTABLE_RATIO_ERROR_PCT) {
     found.push(
       make('readability', {
-        severity: 'warn',
+        // nobody is warned of a scale that was only assumed
+        severity: build.mixing.readabilityG === ASSUMED_READABILITY_G ? 'note' : 'warn',
         place: 'mix',
         title: `${pool.name}: the scale is too coarse for the smallest cup`,
         number: `${amounts.worstRatioErrorPct.toFixed(1)} % off in one step`,
-        reason: `One step of ${build.mixing.readabilityG} g shifts the ratio more than ${LARGEST_COMFORTABLE_RATIO_ERROR_PCT} %.`,
+        reason: `One step of ${build.mixing.readabilityG} g${build.mixing.readabilityG === ASSUMED_READABILITY_G ? ' (assumed until you say otherwise)' : ''} shifts the ratio more than ${LARGEST_COMFORTABLE_RATIO_ERROR_PCT} %.`,
         wayOut: 'Mix several pours’ worth together, or weigh on a finer scale.'
       })
     )
@@ -105,7 +107,7 @@ export function mixFindings(
   } else if (biggest > 1) {
     found.push(
       make('cups', {
-        severity: 'note',
+        severity: 'aside',
         place: 'mix',
         title: `${pool.name}: ${biggest} cups in one pour`,
         number: `${biggest} cups`,

@@ -93,7 +93,7 @@ export function orderFindings(build: Build, stages: Stages, shelf: Shelf): Findi
   if (kept.length > 0)
     found.push({
       id: 'order',
-      severity: 'note',
+      severity: 'aside',
       place: 'build-up',
       water: null,
       title: 'What the order keeps apart',

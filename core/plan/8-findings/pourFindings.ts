@@ -5,6 +5,7 @@ import { BOILS_C } from '../../physics/stuff/heat/verdict'
 import { THINGS } from '../../craft/materials/pairs'
 import { onShelf, type Shelf } from '../../craft/materials/shelf'
 import type { PoolStack } from '../3-stacks/poolStack'
+import { USUAL } from '../../craft/usual'
 import { wayFor } from '../../craft/ways/catalog'
 import { CRUST_MM, DAMP_RH_PCT, HIDDEN_BED_PCT } from './limits'
 import type { Finding, Make, Stages } from './types'
@@ -182,11 +183,17 @@ function heatFindings(
   return found
 }
 
+/** Of the dam that every pool starts with nobody is warned. */
+function releaseSeverity(pool: Pool, result: string): Finding['severity'] {
+  if (pool.dam === USUAL.dam) return 'aside'
+  return result === 'bonds' ? 'warn' : 'note'
+}
+
 function fewerFinding(pool: Pool, heat: PourHeat, make: Make): Finding {
   const { fewer } = heat
   const what = fewer!.broken.map((b) => b.name).join(' and ')
   return make('one-fewer', {
-    severity: 'note',
+    severity: 'aside',
     place: 'build-up',
     title: `${pool.name}: why not ${counted(fewer!.pours, 'pour')}?`,
     number: `${degrees(fewer!.peakC)}${fewer!.verdict === 'this boils' ? ', this boils' : ''}`,
@@ -317,8 +324,9 @@ function damFindings(pool: Pool, stack: PoolStack, shelf: Shelf, make: Make): Fi
   const worst = stack.dam.spans.reduce((a, b) => (b.bowMm > a.bowMm ? b : a), stack.dam.spans[0])
   if (worst && worst.bowMm > BOW_LIMIT_MM) {
     found.push(
+      // the plan braces it: that is work, no fault
       make('bow', {
-        severity: 'warn',
+        severity: 'note',
         place: 'build-up',
         title: `${pool.name}: the dam bows`,
         number: `${mm(worst.bowMm)} over ${mm(worst.spanMm)}`,
@@ -335,7 +343,7 @@ function damFindings(pool: Pool, stack: PoolStack, shelf: Shelf, make: Make): Fi
   ) {
     found.push(
       make('release', {
-        severity: release.result === 'bonds' ? 'warn' : 'note',
+        severity: releaseSeverity(pool, release.result),
         place: 'build-up',
         title: `${pool.name}: resin on ${THINGS[dam.face].name}`,
         number: release.result,

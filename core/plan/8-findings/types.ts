@@ -15,9 +15,9 @@ export interface Finding {
   id: string
   /**
    * `stop`: part of the plan can't be made. `warn`: it can, and will likely go wrong. `note`: worth
-   * knowing.
+   * knowing. `aside`: why the plan is as it is, for whoever asks.
    */
-  severity: 'stop' | 'warn' | 'note'
+  severity: 'stop' | 'warn' | 'note' | 'aside'
   place: Place
   water: string | null
   /** Where on the plan, mm. */
@@ -27,6 +27,8 @@ export interface Finding {
   reason: string
   wayOut: string
   mend?: Mend
+  /** Work by hand that hangs on it, min: what it would cost to do that again. */
+  stakeMin?: number
 }
 
 export interface Stages {

@@ -228,7 +228,7 @@ function fallFindings(fall: FallForm, forms: FormsPlan, name: string): Finding[]
     found.push({
       ...base,
       id: `swept:${fall.id}`,
-      severity: 'note',
+      severity: 'aside',
       title: `${name}: the pool is too shallow to hold the boil at its foot`,
       number: `${mm(fall.poolDepthMm)} against ${mm(fall.curve.tailDepthMm)}`,
       reason:
@@ -404,7 +404,7 @@ function scaleFinding(forms: FormsPlan, scale: string): Finding[] {
   return [
     {
       id: 'beyond-scale',
-      severity: 'note',
+      severity: 'aside',
       place: 'water',
       water: off[0].water,
       title: `What the gel cannot show at ${scale}`,
