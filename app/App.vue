@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { isTyping } from './typing'
 import { ElMessage } from 'element-plus'
 import { defineAsyncComponent, onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
@@ -48,17 +49,10 @@ onMounted(async () => {
 
 store.onBranch((id) => void router.replace({ name: route.name ?? 'ground', params: { id } }))
 
-function typing(target: EventTarget | null): boolean {
-  return (
-    target instanceof HTMLElement &&
-    (target.isContentEditable || ['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName))
-  )
-}
-
 function pressed(event: KeyboardEvent): void {
   const command = event.ctrlKey || event.metaKey
   const letter = event.key.toLowerCase()
-  const inText = typing(event.target)
+  const inText = isTyping(event)
   if (command && (letter === 'z' || letter === 'y')) {
     // a field undoes its own typing; everywhere else the build goes back a step
     if (inText && (event.target as HTMLElement).dataset.ownUndo !== undefined) return

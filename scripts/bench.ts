@@ -30,7 +30,7 @@ import { STEP_ARRAYS } from '../core/running/solver/stepper'
 import { PASSES, waterRun } from '../core/running/waterRun'
 import { derivePlan, finished, planner } from '../core/plan/derivePlan'
 import { remembered } from '../core/plan/memo'
-import { stage, type Stage } from '../tests/support/browser'
+import { choose, stage, type Stage } from '../tests/support/browser'
 import { gridFromMesh } from '../core/exchange/scans/heightGrid'
 import { readStl } from '../core/exchange/scans/readMesh'
 import { thinned } from '../core/exchange/scans/thin'
@@ -94,7 +94,7 @@ async function inBrowser(s: Stage, name: string, build: Build, aimMs: number): P
   const context = await s.profile()
   const page = await context.newPage()
   await page.goto(s.address)
-  await page.locator('[data-test="import"]').setInputFiles({
+  await page.locator('[data-test="import"] input').setInputFiles({
     name: 'bench.json',
     mimeType: 'application/json',
     buffer: Buffer.from(writeBuild({ ...build, id: 'bench-build' }))
@@ -403,7 +403,7 @@ async function coatsInBrowser(s: Stage, aimMs: number): Promise<void> {
   await page.goto(s.address)
   await page.locator('.card .title').nth(2).waitFor()
   await page.goto(`${s.address}/build/demo-mole-at-varnsey/build-up`)
-  await page.locator('[data-test="water-pick"]').selectOption('seas')
+  await choose(page.locator('[data-test="water-pick"]'), 'seas')
   await page.locator('[data-leaf="coats"]').click()
   const cdp = await context.newCDPSession(page)
   await cdp.send('Performance.enable')

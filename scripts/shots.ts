@@ -2,7 +2,7 @@ import { mkdirSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
 import { encode } from 'fast-png'
 import type { Page } from 'playwright-core'
-import { DEMO_ID, openPage, stage } from '../tests/support/browser'
+import { choose, DEMO_ID, openPage, stage } from '../tests/support/browser'
 
 /**
  * npm run shots: one picture of each main view, from the demo build, at a fixed moment; with names,
@@ -78,7 +78,7 @@ function fromAbove(): Buffer {
 }
 async function onTable(page: Page): Promise<void> {
   await page
-    .locator('[data-test="photo-file"]')
+    .locator('[data-test="photo-file"] input')
     .setInputFiles({ name: 'From above, Sunday.png', mimeType: 'image/png', buffer: fromAbove() })
   await page.locator('[data-entry="photo"] img').waitFor()
   await page.locator('[data-leaf="table"]').click()
@@ -88,7 +88,7 @@ async function onTable(page: Page): Promise<void> {
 
 /** One leaf of Build-up, for one water. */
 async function leaf(page: Page, water: string, name: string): Promise<void> {
-  await page.locator('[data-test="water-pick"]').selectOption(water)
+  await choose(page.locator('[data-test="water-pick"]'), water)
   await page.locator(`[data-leaf="${name}"]`).click()
 }
 
@@ -131,7 +131,7 @@ const SHOTS: {
   {
     name: 'build-up',
     path: 'build-up',
-    act: (page) => page.locator('[data-test="water-pick"]').selectOption('tailrace')
+    act: (page) => choose(page.locator('[data-test="water-pick"]'), 'tailrace')
   },
   {
     name: 'run',

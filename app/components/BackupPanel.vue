@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import FilePick from './FilePick.vue'
 import { ElButton } from 'element-plus'
 import { computed, onMounted, ref } from 'vue'
 import { saveFile } from '../saveFile'
@@ -18,7 +19,6 @@ const state = ref<Keeping | null>(null)
 const working = ref('')
 const fault = ref('')
 const done = ref<Restored | null>(null)
-const picker = ref<HTMLInputElement | null>(null)
 const DAY_MS = 86_400_000
 const refresh = async () => {
   state.value = await keeping().catch(() => null)
@@ -46,15 +46,11 @@ const backup = () =>
     saveFile(`tall-spindle-${new Date().toISOString().slice(0, 10)}.zip`, 'application/zip', bytes)
     if (state.value?.persisted === false) await askToKeep()
   })
-function picked(event: Event): void {
-  const input = event.target as HTMLInputElement
-  const file = input.files?.[0]
-  input.value = ''
-  if (file)
-    void attempt('Restoring…', async () => {
-      done.value = await restore(file)
-      emit('restored')
-    })
+function picked(file: File): void {
+  void attempt('Restoring…', async () => {
+    done.value = await restore(file)
+    emit('restored')
+  })
 }
 const nudge = computed(() => {
   const s = state.value
@@ -124,15 +120,13 @@ defineExpose({ refresh })
       >
         Back everything up
       </ElButton>
-      <ElButton class="tool" :disabled="working !== ''" @click="picker?.click()">Restore…</ElButton>
-      <input
-        ref="picker"
-        type="file"
+      <FilePick
         accept=".zip,application/zip"
-        hidden
+        :disabled="working !== ''"
         data-test="restore"
-        @change="picked"
-      />
+        @pick="picked"
+        >Restore…</FilePick
+      >
     </div>
   </section>
 </template>

@@ -69,20 +69,16 @@ const brownOver = () => set('A second, brown pour', { bands: brownOverBands(prop
         data-test="pours-wanted"
         @update:model-value="set('Pours', { pours: $event }, 'pours')"
       />
-      <label class="field"
-        ><span class="name">No deeper than</span
-        ><select
-          class="choice"
-          :value="pool.heed"
-          data-test="heed"
-          @change="
-            set('Limit', { heed: ($event.target as HTMLSelectElement).value as Pool['heed'] })
-          "
-        >
-          <option value="heat">heat allows</option>
-          <option value="label">the label too</option>
-        </select></label
-      >
+      <ChoiceField
+        label="No deeper than"
+        :model-value="pool.heed"
+        :options="[
+          { id: 'heat', name: 'heat allows' },
+          { id: 'label', name: 'the label too' }
+        ]"
+        data-test="heed"
+        @update:model-value="set('Limit', { heed: $event })"
+      />
     </div>
     <table v-if="stack?.layers.length" class="plain">
       <thead>

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import ColourPick from './ColourPick.vue'
+import ChoiceField from './ChoiceField.vue'
 import { computed, onBeforeUnmount, ref, shallowRef, watch } from 'vue'
 import type { FittedResin } from '../../core/physics/stuff/heat/fitResin'
 import type { Lamp, LightResin, Material, Resin, Tint } from '../../core/craft/materials/types'
@@ -105,17 +107,15 @@ const unit = computed(() => unitOf(props.bottle))
           :max="1000"
           @update:model-value="keep({ partB: $event! })"
         />
-        <label class="field"
-          ><span class="name">Ratio by</span
-          ><select
-            class="choice"
-            :value="resin.basis"
-            @change="keep({ basis: ($event.target as HTMLSelectElement).value as 'volume' })"
-          >
-            <option value="volume">volume</option>
-            <option value="mass">mass</option>
-          </select></label
-        >
+        <ChoiceField
+          label="Ratio by"
+          :model-value="resin.basis"
+          :options="[
+            { id: 'volume', name: 'volume' },
+            { id: 'mass', name: 'mass' }
+          ]"
+          @update:model-value="keep({ basis: $event })"
+        />
         <NumberField
           label="Density of A"
           unit="g/cm³"
@@ -249,15 +249,11 @@ const unit = computed(() => unitOf(props.bottle))
     <template v-if="tint">
       <div class="row">
         <span class="swatch" :style="{ background: tint.look.colour }"></span
-        ><label class="row small"
-          >Colour
-          <input
-            type="color"
-            :value="tint.look.colour"
-            @input="
-              keep({ look: { ...tint.look, colour: ($event.target as HTMLInputElement).value } })
-            "
-        /></label>
+        ><ColourPick
+          label="Colour"
+          :model-value="tint.look.colour"
+          @update:model-value="keep({ look: { ...tint.look, colour: $event } })"
+        />
       </div>
       <p class="small soft">
         That is how it looks over white at this dose and depth. Better: fit it to chips.

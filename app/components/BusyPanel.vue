@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import FilePick from './FilePick.vue'
 import { ElButton, ElCheckbox } from 'element-plus'
 import { computed, ref } from 'vue'
 import { setBusy, setCalendar } from '../../core/build/workEdits'
@@ -14,17 +15,12 @@ import LiveText from './LiveText.vue'
 const store = useBuildStore()
 const shelves = useShelfStore()
 const calendar = computed(() => store.build!.calendar)
-const picker = ref<HTMLInputElement | null>(null)
 const wholeDays = ref(false)
 const reading = ref(false)
 const fault = ref('')
 const read = ref<BusyTimes | null>(null)
 let cancel: () => void = () => undefined
-async function picked(event: Event): Promise<void> {
-  const input = event.target as HTMLInputElement
-  const file = input.files?.[0]
-  input.value = ''
-  if (!file) return
+async function picked(file: File): Promise<void> {
   fault.value = ''
   read.value = null
   if (file.size > 60_000_000) {
@@ -100,8 +96,13 @@ function stopReading(): void {
       }}
     </p>
     <div class="row">
-      <ElButton class="tool" :disabled="reading" data-test="busy-pick" @click="picker?.click()">
-        {{ calendar.busy.length ? 'Take in again…' : 'Busy times from ICS…' }}</ElButton><ElButton
+      <FilePick
+        accept=".ics,text/calendar"
+        :disabled="reading"
+        data-test="busy-file"
+        @pick="picked"
+      >
+        {{ calendar.busy.length ? 'Take in again…' : 'Busy times from ICS…' }}</FilePick><ElButton
         v-if="reading"
         class="tool"
         @click="stopReading"
@@ -115,14 +116,6 @@ function stopReading(): void {
         Forget them
       </ElButton>
     </div>
-    <input
-      ref="picker"
-      type="file"
-      accept=".ics,text/calendar"
-      hidden
-      data-test="busy-file"
-      @change="picked"
-    />
     <ElCheckbox v-model="wholeDays" class="small">entries of whole days count as busy</ElCheckbox>
     <ul v-if="read" class="small soft left" data-test="busy-read">
       <li>{{ read.entries }} entries read.</li>

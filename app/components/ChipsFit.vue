@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import FilePick from './FilePick.vue'
 import { v4 as newId } from 'uuid'
 import { ElButton, ElCheckbox, ElInput } from 'element-plus'
 import { computed, ref, shallowRef, useTemplateRef } from 'vue'
@@ -29,9 +30,8 @@ const name = ref('My tint')
 const LARGEST = 900
 const MOST_BYTES = 60_000_000
 
-async function open(event: Event): Promise<void> {
-  const file = (event.target as HTMLInputElement).files?.[0]
-  if (!file || !canvas.value) return
+async function open(file: File): Promise<void> {
+  if (!canvas.value) return
   problem.value = ''
   try {
     if (file.size > MOST_BYTES)
@@ -137,14 +137,9 @@ function dropChip(i: number): void {
 <template>
   <div class="chips">
     <div class="photo">
-      <label class="tool"
-        >Photograph of the chips beside white paper<input
-          type="file"
-          accept="image/*"
-          class="file"
-          data-test="chip-photo"
-          @change="open"
-      /></label>
+      <FilePick accept="image/*" data-test="chip-photo" @pick="open"
+        >Photograph of the chips beside white paper</FilePick
+      >
       <svg
         v-if="!loaded"
         class="guide"
@@ -305,12 +300,6 @@ canvas.loaded {
 }
 html.dark .guide text:not(.quiet) {
   fill: #17221f;
-}
-.file {
-  position: absolute;
-  opacity: 0;
-  width: 1px;
-  height: 1px;
 }
 .side {
   width: 330px;

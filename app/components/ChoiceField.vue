@@ -1,28 +1,44 @@
-<script setup lang="ts">
+<script setup lang="ts" generic="Id extends string | number">
+import { ElOption, ElSelect } from 'element-plus'
+import { computed } from 'vue'
+
 /** A labelled list to choose from; what was chosen and is not on the list any more is still shown. */
 const props = defineProps<{
-  modelValue: string
   label: string
-  options: readonly { id: string; name: string }[]
+  options: readonly { id: Id; name: string; disabled?: boolean }[]
+  /** The label is heard, not seen: what stands beside it says the same. */
+  bare?: boolean
 }>()
-const emit = defineEmits<{ 'update:modelValue': [value: string] }>()
-const known = (id: string) => props.options.some((o) => o.id === id)
+defineOptions({ inheritAttrs: false })
+const chosen = defineModel<Id>({ required: true })
+const listed = computed(() =>
+  props.options.some((o) => o.id === chosen.value)
+    ? props.options
+    : [{ id: chosen.value, name: `${chosen.value} (not on the shelf)` }, ...props.options]
+)
+const name = computed(() => listed.value.find((o) => o.id === chosen.value)?.name)
 </script>
 
 <template>
-  <label class="field"
-    ><span class="name">{{ label }}</span>
-    <select
-      class="choice"
-      :value="modelValue"
-      @change="emit('update:modelValue', ($event.target as HTMLSelectElement).value)"
+  <div class="field" :class="$attrs.class">
+    <span v-if="!bare" class="name" aria-hidden="true">{{ label }}</span>
+    <ElSelect
+      v-bind="{ ...$attrs, class: undefined }"
+      v-model="chosen"
+      :aria-label="`${label}: ${name}`"
+      :empty-values="[null, undefined]"
+      :persistent="false"
+      :show-arrow="false"
+      :offset="4"
     >
-      <option v-if="!known(modelValue)" :value="modelValue">
-        {{ modelValue }} (not on the shelf)
-      </option>
-      <option v-for="o in options" :key="o.id" :value="o.id">
-        {{ o.name }}
-      </option>
-    </select></label
-  >
+      <ElOption
+        v-for="o in listed"
+        :key="o.id"
+        :value="o.id"
+        :label="o.name"
+        :disabled="'disabled' in o && o.disabled"
+        :data-value="o.id"
+      />
+    </ElSelect>
+  </div>
 </template>

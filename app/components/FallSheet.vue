@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import ChoiceField from './ChoiceField.vue'
 import { ElButton } from 'element-plus'
 import { computed } from 'vue'
 import { changeFall, setFlow } from '../../core/build/edits'
@@ -41,6 +42,11 @@ const TAILS = {
   swept: 'swept on, the pool is shallow'
 }
 const rocks = computed(() => props.form.rocks)
+const HANGINGS: { id: Fall['hang']; name: string }[] = [
+  { id: 'by-flow', name: 'by its flow' },
+  { id: 'free', name: 'springs free' },
+  { id: 'clinging', name: 'clings' }
+]
 const LANDS = { before: 'lands before', on: 'lands on', behind: 'lands behind' }
 </script>
 
@@ -52,23 +58,15 @@ const LANDS = { before: 'lands before', on: 'lands on', behind: 'lands behind' }
       Choose on the plan
     </ElButton>
   </div>
-  <label class="field"
-    ><span class="name">Into</span>
-    <select
-      class="choice"
-      :value="fall.into ?? ''"
-      @change="set('Into', { into: ($event.target as HTMLSelectElement).value || null })"
-    >
-      <option value="">the ground in front</option>
-      <option
-        v-for="p in store.pools.filter((p) => p.id !== fall.lip?.pool)"
-        :key="p.id"
-        :value="p.id"
-      >
-        {{ p.name }}
-      </option>
-    </select></label
-  >
+  <ChoiceField
+    label="Into"
+    :model-value="fall.into ?? ''"
+    :options="[
+      { id: '', name: 'the ground in front' },
+      ...store.pools.filter((p) => p.id !== fall.lip?.pool)
+    ]"
+    @update:model-value="set('Into', { into: $event || null })"
+  />
   <dl v-if="form.curve" class="figures">
     <div>
       <dt>Lands</dt>
@@ -188,19 +186,14 @@ const LANDS = { before: 'lands before', on: 'lands on', behind: 'lands behind' }
       :step="0.5"
       @update:model-value="set('Tread', { treadMm: $event! }, 'tread')"
     />
-    <label v-else class="field"
-      ><span class="name">Hangs</span
-      ><select
-        class="choice"
-        :value="fall.hang"
-        data-test="hang"
-        @change="set('Hang', { hang: ($event.target as HTMLSelectElement).value as Fall['hang'] })"
-      >
-        <option value="by-flow">by its flow</option>
-        <option value="free">springs free</option>
-        <option value="clinging">clings</option>
-      </select></label
-    >
+    <ChoiceField
+      v-else
+      label="Hangs"
+      :model-value="fall.hang"
+      :options="HANGINGS"
+      data-test="hang"
+      @update:model-value="set('Hang', { hang: $event })"
+    />
     <NumberField
       label="Strips"
       unit="mm wide"

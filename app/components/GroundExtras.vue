@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import ChoiceField from './ChoiceField.vue'
 import { ElButton } from 'element-plus'
 import { computed } from 'vue'
 import { coverMl } from '../../core/physics/stuff/mixing/mix'
@@ -75,6 +76,11 @@ function addThing(): void {
     ]
   })
 }
+const SHAPES: { id: Standing['shape']; name: string }[] = [
+  { id: 'stone', name: 'stone' },
+  { id: 'post', name: 'post' },
+  { id: 'block', name: 'block' }
+]
 </script>
 
 <template>
@@ -173,20 +179,14 @@ function addThing(): void {
           maxlength="120"
           @typed="(name) => name.trim() && setThing(s.id, { name: name.trim() }, 'name')"
         />
-        <select
-          class="choice shape"
-          :value="s.shape"
-          :aria-label="`Shape of ${s.name}`"
-          @change="
-            setThing(s.id, {
-              shape: ($event.target as HTMLSelectElement).value as Standing['shape']
-            })
-          "
-        >
-          <option value="stone">stone</option>
-          <option value="post">post</option>
-          <option value="block">block</option>
-        </select>
+        <ChoiceField
+          class="shape"
+          :label="`Shape of ${s.name}`"
+          bare
+          :model-value="s.shape"
+          :options="SHAPES"
+          @update:model-value="setThing(s.id, { shape: $event })"
+        />
         <ElButton
           class="tool"
           :aria-label="`Remove ${s.name}`"

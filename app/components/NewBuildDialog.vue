@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import ChoiceField from './ChoiceField.vue'
 import { v4 as newId } from 'uuid'
 import { ElButton, ElDialog, ElInput, ElRadio } from 'element-plus'
 import { computed, reactive } from 'vue'
@@ -200,14 +201,11 @@ function make(event: Event): void {
           <b>{{ w.name }}</b><span class="small soft">{{ w.note }}</span>
         </ElRadio>
       </fieldset>
-      <label class="field"
-        ><span class="name">Hours free in the week (changed at any time on Days)</span>
-        <select v-model="form.hours" class="choice">
-          <option v-for="h in HOURS" :key="h.id" :value="h.id">
-            {{ h.name }}
-          </option>
-        </select>
-      </label>
+      <ChoiceField
+        v-model="form.hours"
+        label="Hours free in the week (changed at any time on Days)"
+        :options="HOURS"
+      />
       <div class="row">
         <span
           v-if="faults.length"

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import DrawingFrame from './DrawingFrame.vue'
 import { computed } from 'vue'
 import {
   explainBond,
@@ -22,7 +23,9 @@ const small = (value: number) => (value < 1 ? `${value.toFixed(2)} mm` : mm(valu
 
 <template>
   <div class="sheet" data-test="part-sheet">
-    <PartDrawing class="drawing" :part="part" />
+    <div class="framed drawing">
+      <DrawingFrame :name="part.name"><PartDrawing :part="part" /></DrawingFrame>
+    </div>
     <dl class="figures">
       <div>
         <dt>{{ part.name }}</dt>

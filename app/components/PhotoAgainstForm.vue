@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import ChoiceField from './ChoiceField.vue'
 import { computed, onBeforeUnmount, ref, watch } from 'vue'
 import type { Build } from '../../core/build/types'
 import { poolsOf } from '../../core/build/types'
@@ -19,6 +20,9 @@ import { photo } from '../storage/photos'
 /** A photograph of the model under the computed form, scaled by two points; beside it one of real water. */
 const props = defineProps<{ build: Build; plan: Plan }>()
 const photos = computed(() => entriesOf(props.build.log, 'photo'))
+const pictures = computed(() =>
+  photos.value.map((p) => ({ id: p.id, name: p.caption || p.at.slice(0, 10) }))
+)
 const chosen = ref('')
 const beside = ref('')
 watch(
@@ -207,31 +211,14 @@ const pct = (v: number | null | undefined) =>
   <section class="panel pad stack" data-test="light-table">
     <header class="row">
       <h2 class="grow">Photo against form</h2>
-      <label class="row"
-        >Photograph
-        <select v-model="chosen" class="choice" data-test="lt-photo">
-          <option v-for="p in photos" :key="p.id" :value="p.id">
-            {{ p.caption || p.at.slice(0, 10) }}
-          </option>
-        </select></label
-      >
-      <label class="row"
-        >against
-        <select v-model="formId" class="choice" data-test="lt-form">
-          <option v-for="f in forms" :key="f.id" :value="f.id">
-            {{ f.name }}
-          </option>
-        </select></label
-      >
-      <label class="row"
-        >beside
-        <select v-model="beside" class="choice" data-test="lt-beside">
-          <option value="">nothing</option>
-          <option v-for="p in photos.filter((x) => x.id !== chosen)" :key="p.id" :value="p.id">
-            {{ p.caption || p.at.slice(0, 10) }}
-          </option>
-        </select></label
-      >
+      <ChoiceField v-model="chosen" label="Photograph" :options="pictures" data-test="lt-photo" />
+      <ChoiceField v-model="formId" label="against" :options="forms" data-test="lt-form" />
+      <ChoiceField
+        v-model="beside"
+        label="beside"
+        :options="[{ id: '', name: 'nothing' }, ...pictures.filter((p) => p.id !== chosen)]"
+        data-test="lt-beside"
+      />
     </header>
     <p v-if="!photos.length" class="soft">
       Put a photograph into the log first: of the model, and one of real water to hold beside it.

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import ChoiceField from './ChoiceField.vue'
 import { ElButton } from 'element-plus'
 import { computed, onBeforeUnmount, ref, shallowRef, watch } from 'vue'
 import type { Answers } from '../workers/ask'
@@ -75,13 +76,14 @@ onBeforeUnmount(() => cancel())
         :max="100000"
         blank="grams"
       />
-      <label class="field"
-        ><span class="name">Poured</span
-        ><select v-model="from" class="choice">
-          <option value="empty">from empty</option>
-          <option value="level">on this level</option>
-        </select></label
-      >
+      <ChoiceField
+        v-model="from"
+        label="Poured"
+        :options="[
+          { id: 'empty', name: 'from empty' },
+          { id: 'level', name: 'on this level' }
+        ]"
+      />
     </div>
     <p v-if="problem" class="fault">
       {{ problem }}
@@ -119,25 +121,25 @@ onBeforeUnmount(() => cancel())
     </div>
     <div v-for="o in pool.openings" :key="o.id" class="way">
       <div class="row">
-        <select
-          class="choice kind"
-          :value="o.kind"
-          aria-label="Kind of way"
-          @change="
-            change(o.id, { kind: ($event.target as HTMLSelectElement).value as Opening['kind'] })
-          "
-        >
-          <option value="cave">cave</option>
-          <option value="lip">lip</option>
-        </select>
-        <select
-          class="choice grow"
-          :value="o.into"
-          aria-label="Into"
-          @change="change(o.id, { into: ($event.target as HTMLSelectElement).value })"
-        >
-          <option v-for="p in others" :key="p.id" :value="p.id">into {{ p.name }}</option>
-        </select>
+        <ChoiceField
+          class="kind"
+          label="Kind of way"
+          bare
+          :model-value="o.kind"
+          :options="[
+            { id: 'cave', name: 'cave' },
+            { id: 'lip', name: 'lip' }
+          ]"
+          @update:model-value="change(o.id, { kind: $event as Opening['kind'] })"
+        />
+        <ChoiceField
+          class="grow"
+          label="Into"
+          bare
+          :model-value="o.into"
+          :options="others.map((p) => ({ id: p.id, name: `into ${p.name}` }))"
+          @update:model-value="change(o.id, { into: $event })"
+        />
         <ElButton
           class="tool"
           aria-label="Remove the way"

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import FilePick from './FilePick.vue'
+import ChoiceField from './ChoiceField.vue'
 import { ElButton, ElDialog } from 'element-plus'
 import { computed, onBeforeUnmount, ref, shallowRef } from 'vue'
 import { setSoundings } from '../../core/build/edits'
@@ -21,6 +23,12 @@ const fileName = ref('')
 const problem = ref('')
 const busy = ref<{ share: number; doing: string } | null>(null)
 const unit = ref(1)
+const UNITS = [
+  { id: 1, name: '1 mm' },
+  { id: 10, name: '1 cm' },
+  { id: 25.4, name: '1 inch' },
+  { id: 1000, name: '1 m' }
+]
 const up = ref<'z' | 'y'>('z')
 const at = ref({ x: 0, y: 0, z: 0 })
 const map = ref({ widthMm: store.build?.base.widthMm ?? 300, lowMm: 0, highMm: 40 })
@@ -37,11 +45,7 @@ function stop(): void {
 }
 onBeforeUnmount(stop)
 
-async function read(event: Event): Promise<void> {
-  const input = event.target as HTMLInputElement
-  const file = input.files?.[0]
-  input.value = ''
-  if (!file) return
+async function read(file: File): Promise<void> {
   stop()
   laid.value = null
   problem.value = ''
@@ -123,13 +127,8 @@ function take(): void {
         browser.
       </p>
       <div class="row">
-        <label class="tool main"
-          >Choose a file<input
-            type="file"
-            class="file"
-            accept=".stl,.obj,.png,.csv,.txt,.tsv"
-            data-test="scan-file"
-            @change="read" /></label
+        <FilePick main accept=".stl,.obj,.png,.csv,.txt,.tsv" data-test="scan-file" @pick="read"
+          >Choose a file</FilePick
         ><b v-if="fileName">{{ fileName }}</b>
       </div>
       <div v-if="busy" class="row" role="status">
@@ -158,22 +157,20 @@ function take(): void {
           <b>{{ seen.soundings }}</b> soundings.
         </p>
         <div v-if="seen.extents" class="grid2">
-          <label class="field"
-            ><span class="name">One unit of the file is</span
-            ><select v-model.number="unit" class="choice" data-test="scan-unit">
-              <option :value="1">1 mm</option>
-              <option :value="10">1 cm</option>
-              <option :value="25.4">1 inch</option>
-              <option :value="1000">1 m</option>
-            </select></label
-          >
-          <label class="field"
-            ><span class="name">Up is</span
-            ><select v-model="up" class="choice">
-              <option value="z">z</option>
-              <option value="y">y</option>
-            </select></label
-          >
+          <ChoiceField
+            v-model="unit"
+            label="One unit of the file is"
+            :options="UNITS"
+            data-test="scan-unit"
+          />
+          <ChoiceField
+            v-model="up"
+            label="Up is"
+            :options="[
+              { id: 'z', name: 'z' },
+              { id: 'y', name: 'y' }
+            ]"
+          />
         </div>
         <div v-if="seen.pixels" class="grid3">
           <NumberField
@@ -230,15 +227,11 @@ function take(): void {
             @update:model-value="at.z = $event!"
           />
         </div>
-        <label class="field"
-          ><span class="name">For</span
-          ><select v-model="only" class="choice">
-            <option value="">every pool it covers</option>
-            <option v-for="p in store.pools" :key="p.id" :value="p.id">
-              {{ p.name }}
-            </option>
-          </select></label
-        >
+        <ChoiceField
+          v-model="only"
+          label="For"
+          :options="[{ id: '', name: 'every pool it covers' }, ...store.pools]"
+        />
         <div>
           <ElButton
             class="tool"
@@ -278,12 +271,6 @@ function take(): void {
 </template>
 
 <style scoped>
-.file {
-  position: absolute;
-  opacity: 0;
-  width: 1px;
-  height: 1px;
-}
 .bar {
   width: 160px;
   height: 8px;

@@ -29,6 +29,7 @@ const pools = computed(() => store.pools.map((p) => ({ id: p.id, name: p.name })
 const real = (mmOnModel: number) => `${number((mmOnModel * props.scale) / 1000)} m real`
 const KINDS = { spilling: 'spills', plunging: 'plunges', surging: 'surges' }
 const build = () => store.edit('Build a crest', buildCrest(props.sea.id, props.form.breakLine))
+const FORCES = Array.from({ length: 12 }, (_, i) => ({ id: i + 1, name: String(i + 1) }))
 </script>
 
 <template>
@@ -90,24 +91,12 @@ const build = () => store.edit('Build a crest', buildCrest(props.sea.id, props.f
       :max="100"
       @update:model-value="set('Wind', { windMS: $event! }, 'wind')"
     />
-    <label class="field"
-      ><span class="name">Force (Beaufort)</span
-      ><select
-        class="choice"
-        :value="beaufortOf(sea.windMS)"
-        @change="
-          set('Wind', {
-            windMS:
-              Math.round(beaufortSpeed(Number(($event.target as HTMLSelectElement).value)) * 10) /
-              10
-          })
-        "
-      >
-        <option v-for="b in 12" :key="b" :value="b">
-          {{ b }}
-        </option>
-      </select></label
-    >
+    <ChoiceField
+      label="Force (Beaufort)"
+      :model-value="beaufortOf(sea.windMS)"
+      :options="FORCES"
+      @update:model-value="set('Wind', { windMS: Math.round(beaufortSpeed($event) * 10) / 10 })"
+    />
     <NumberField
       label="They run to"
       unit="°"

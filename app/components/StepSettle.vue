@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import ChoiceField from './ChoiceField.vue'
 import { ElButton } from 'element-plus'
 import LiveText from './LiveText.vue'
 import { computed } from 'vue'
@@ -39,22 +40,17 @@ const notToday = () =>
       Keep it here
     </ElButton>
     <ElButton class="tool" data-test="not-today" @click="notToday">Not on this day</ElButton>
-    <label v-if="build.calendar.second" class="field"
-      ><span class="name">Whose hands</span
-      ><select
-        class="choice"
-        :value="own.by ?? ''"
-        @change="
-          settle({
-            by: (($event.target as HTMLSelectElement).value || null) as 'first' | 'second' | null
-          })
-        "
-      >
-        <option value="">either of you</option>
-        <option value="first">yours</option>
-        <option value="second">{{ build.calendar.second.name }}</option>
-      </select></label
-    >
+    <ChoiceField
+      v-if="build.calendar.second"
+      label="Whose hands"
+      :model-value="own.by ?? ''"
+      :options="[
+        { id: '', name: 'either of you' },
+        { id: 'first', name: 'yours' },
+        { id: 'second', name: build.calendar.second.name }
+      ]"
+      @update:model-value="settle({ by: $event || null })"
+    />
     <ElButton
       v-if="settled"
       class="tool"

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import DrawingFrame from './DrawingFrame.vue'
+import ChoiceField from './ChoiceField.vue'
 import { ElButton, ElCheckbox } from 'element-plus'
 import { computed, onBeforeUnmount, ref, shallowRef, watch } from 'vue'
 import { SIDES, type Side } from '../../core/build/types'
@@ -23,6 +25,7 @@ const chosen = ref('')
 const off = ref(new Set<string>())
 const list = computed(() => props.plan.templates)
 const line = computed(() => list.value.find((t) => t.id === chosen.value) ?? list.value[0])
+const papers = (Object.keys(PAPERS) as Paper[]).map((id) => ({ id, name: PAPERS[id].name }))
 const wanted = computed(() => list.value.filter((t) => t.kind !== 'solid' && !off.value.has(t.id)))
 const sheets = computed(() => wanted.value.reduce((sum, t) => sum + t.sheets[paper.value], 0))
 const press = () => printing(store.build!, shelf.own)
@@ -106,11 +109,14 @@ const join = (side: Side) =>
     <section class="panel pad stack list">
       <div class="row">
         <h2 class="grow">Templates, 1:1</h2>
-        <select v-model="paper" class="choice paper-pick" aria-label="Paper" data-test="paper">
-          <option v-for="(p, id) in PAPERS" :key="id" :value="id">
-            {{ p.name }}
-          </option>
-        </select>
+        <ChoiceField
+          v-model="paper"
+          class="paper-pick"
+          label="Paper"
+          bare
+          :options="papers"
+          data-test="paper"
+        />
       </div>
       <p v-if="!list.length" class="soft">
         Templates follow from the water: add a pool, a fall, waves.
@@ -189,7 +195,11 @@ const join = (side: Side) =>
         >
       </div>
       <p class="soft">{{ line.use }}</p>
-      <TemplateDrawing v-if="seen && line.kind !== 'solid'" :template="seen" :paper="paper" />
+      <div v-if="seen && line.kind !== 'solid'" class="framed">
+        <DrawingFrame :name="line.name"
+          ><TemplateDrawing :template="seen" :paper="paper"
+        /></DrawingFrame>
+      </div>
       <p v-else-if="line.kind !== 'solid'" class="soft" role="status">Drawing it …</p>
       <p v-else class="solid">
         <span class="figure">{{ mm(line.widthMm) }} × {{ mm(line.heightMm) }}</span>

@@ -36,7 +36,7 @@ const made = computed(() =>
     v-else-if="reach?.stations.length"
     :forms="plan.forms"
     :selected="reach.id"
-    :exaggeration="2"
+    :exaggeration="null"
     :only="reach.id"
   />
   <SectionDrawing
@@ -47,7 +47,7 @@ const made = computed(() =>
     :falls="plan.forms.falls"
     :stacks="plan.stacks.pools"
     :shell-mm="build.ground.shellMm"
-    :exaggeration="2"
+    :exaggeration="null"
     :selected="props.water ?? ''"
   />
 </template>

@@ -3,7 +3,7 @@ import { computed, ref } from 'vue'
 import type { FallForm } from '../../core/plan/2-forms/fallForm'
 import { number } from '../../core/words/quantities'
 import { lineThrough, ringOf } from './paths'
-import { useElementSize } from '@vueuse/core'
+import { useSheet } from './sheet'
 
 /**
  * A fall from its side, true to scale: both faces of the sheet, glassy and torn, the boil, the
@@ -11,8 +11,6 @@ import { useElementSize } from '@vueuse/core'
  */
 const props = defineProps<{ form: FallForm }>()
 const emit = defineEmits<{ land: [outMm: number]; settled: [] }>()
-const frame = ref<HTMLElement | null>(null)
-const { width, height } = useElementSize(frame)
 const M = { left: 12, right: 14, top: 26, bottom: 26 }
 const curve = computed(() => props.form.curve!)
 const deepMm = computed(() =>
@@ -28,24 +26,15 @@ const farMm = computed(
 )
 const topMm = computed(() => curve.value.headMm + 3)
 const tallMm = computed(() => props.form.crestMm - props.form.footMm + topMm.value + deepMm.value)
-const scale = computed(() =>
-  Math.max(
-    0.01,
-    Math.min(
-      (width.value - M.left - M.right) / (backMm.value + farMm.value),
-      (height.value - M.top - M.bottom) / tallMm.value
-    )
-  )
+const { width, height, near, scale, X, Y, px, place } = useSheet(
+  () => ({
+    x0: -backMm.value,
+    x1: farMm.value,
+    y0: topMm.value - tallMm.value,
+    y1: topMm.value
+  }),
+  M
 )
-const X = (x: number) =>
-  M.left +
-  (width.value - M.left - M.right - (backMm.value + farMm.value) * scale.value) / 2 +
-  (backMm.value + x) * scale.value
-const Y = (z: number) =>
-  M.top +
-  (height.value - M.top - M.bottom - tallMm.value * scale.value) / 2 +
-  (topMm.value - z) * scale.value
-const px = ([x, z]: readonly [number, number]): [number, number] => [X(x), Y(z)]
 const foot = computed(() => props.form.footMm - props.form.crestMm)
 const sheet = computed(() =>
   ringOf([...curve.value.lowerFace, ...[...curve.value.upperFace].reverse()].map(px))
@@ -98,15 +87,17 @@ const dragging = ref(false)
 function grip(event: PointerEvent): void {
   ;(event.currentTarget as Element).setPointerCapture(event.pointerId)
   dragging.value = true
+  near.held = true
 }
 function move(event: PointerEvent): void {
   if (!dragging.value) return
-  const x = (event.clientX - frame.value!.getBoundingClientRect().left - X(0)) / scale.value
+  const [x] = place(event)
   if (x > 0.5) emit('land', Math.round(x * 2) / 2)
 }
 function drop(): void {
   if (dragging.value) emit('settled')
   dragging.value = false
+  near.held = false
 }
 function nudge(event: KeyboardEvent): void {
   const by = { ArrowLeft: -0.5, ArrowRight: 0.5 }[event.key]
@@ -188,7 +179,7 @@ function nudge(event: KeyboardEvent): void {
 
 <style scoped>
 .framed {
-  touch-action: none;
+  touch-action: pan-y;
   user-select: none;
 }
 .wall {

@@ -1,17 +1,15 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed } from 'vue'
 import type { PartStack } from '../../core/plan/3-stacks/partStack'
 import { mm, number } from '../../core/words/quantities'
 import { lineThrough, ringOf } from './paths'
-import { useElementSize } from '@vueuse/core'
+import { useSheet } from './sheet'
 
 /**
  * A part from its side while it sets: its line, how it would droop, its former and its props; or,
  * lying flat, its outline with what is trimmed.
  */
 const props = defineProps<{ part: PartStack }>()
-const frame = ref<HTMLElement | null>(null)
-const { width, height } = useElementSize(frame)
 const M = { left: 60, right: 60, top: 42, bottom: 34 }
 const over = computed(() => props.part.overhang)
 const all = computed((): (readonly [number, number])[] => {
@@ -34,23 +32,11 @@ const box = computed(() => {
     z1: Math.max(...zs) + gel
   }
 })
-const scale = computed(() =>
-  Math.max(
-    0.01,
-    Math.min(
-      (width.value - M.left - M.right) / Math.max(1, box.value.x1 - box.value.x0),
-      (height.value - M.top - M.bottom) / Math.max(1, box.value.z1 - box.value.z0),
-      40
-    )
-  )
+const { width, height, scale, X, Y, px } = useSheet(
+  () => ({ x0: box.value.x0, x1: box.value.x1, y0: box.value.z0, y1: box.value.z1 }),
+  M,
+  { most: 40 }
 )
-const X = (x: number) => width.value / 2 + (x - (box.value.x0 + box.value.x1) / 2) * scale.value
-const Y = (z: number) =>
-  height.value -
-  M.bottom -
-  (height.value - M.top - M.bottom - (box.value.z1 - box.value.z0) * scale.value) / 2 -
-  (z - box.value.z0) * scale.value
-const px = (p: readonly [number, number]): [number, number] => [X(p[0]), Y(p[1])]
 const base = computed(() => Math.min(...(over.value?.rest ?? []).map((p) => p[1])))
 /** Gel on the outside of the film. */
 const coat = computed(() => {

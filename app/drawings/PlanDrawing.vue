@@ -13,7 +13,7 @@ import { arcBetween } from '../../core/plan/1-ground/outline'
 import type { PoolGroundPlan } from '../../core/plan/derivePlan'
 import { mm, number } from '../../core/words/quantities'
 import { ringOf, ringsOf } from './paths'
-import { useElementSize } from '@vueuse/core'
+import { useSheet } from './sheet'
 
 export type PlanTool = 'move' | 'corner' | 'dip' | 'edge' | 'remove' | 'draw' | 'lip' | 'look'
 
@@ -50,30 +50,15 @@ const emit = defineEmits<{
 
 /** More dips than this came from a scan: they are drawn as specks, without figures or handles. */
 const MOST_HANDLES = 150
-const frame = ref<HTMLElement | null>(null)
-const { width, height } = useElementSize(frame)
-const MARGIN = { left: 46, right: 26, top: 22, bottom: 30 }
+const MARGIN = { left: 46, right: 42, top: 22, bottom: 30 }
 
-const scale = computed(() =>
-  Math.max(
-    0.01,
-    Math.min(
-      (width.value - MARGIN.left - MARGIN.right) / props.base.widthMm,
-      (height.value - MARGIN.top - MARGIN.bottom) / props.base.depthMm
-    )
-  )
+const { width, height, near, scale, X, Y, px, place } = useSheet(
+  () => ({ x0: 0, x1: props.base.widthMm, y0: 0, y1: props.base.depthMm }),
+  MARGIN
 )
-const left = computed(
-  () =>
-    MARGIN.left + (width.value - MARGIN.left - MARGIN.right - props.base.widthMm * scale.value) / 2
-)
-const top = computed(
-  () =>
-    MARGIN.top + (height.value - MARGIN.top - MARGIN.bottom - props.base.depthMm * scale.value) / 2
-)
-const X = (x: number) => left.value + x * scale.value
-const Y = (y: number) => top.value + (props.base.depthMm - y) * scale.value
-const px = (p: Point2): [number, number] => [X(p[0]), Y(p[1])]
+/** Rules stay in sight when the plan is looked at closely. */
+const ruleX = computed(() => Math.max(X(0), MARGIN.left))
+const ruleY = computed(() => Math.min(Y(0), height.value - MARGIN.bottom))
 
 const groundOf = (id: string) => props.grounds.find((g) => g.id === id)
 const chosen = computed(() => props.pools.find((p) => p.id === props.selected) ?? null)
@@ -137,13 +122,6 @@ let dragged = false
 const drawing = ref<Point2[]>([])
 const pointer = ref<Point2 | null>(null)
 
-function place(event: PointerEvent | MouseEvent): Point2 {
-  const box = frame.value!.getBoundingClientRect()
-  return [
-    (event.clientX - box.left - left.value) / scale.value,
-    props.base.depthMm - (event.clientY - box.top - top.value) / scale.value
-  ]
-}
 const onBase = ([x, y]: Point2): Point2 => [
   Math.min(props.base.widthMm, Math.max(0, x)),
   Math.min(props.base.depthMm, Math.max(0, y))
@@ -162,6 +140,7 @@ function grip(event: PointerEvent, what: Drag['what'], id = '', index = 0): void
   if (props.tool === 'draw') return
   event.stopPropagation()
   ;(event.currentTarget as Element).setPointerCapture(event.pointerId)
+  near.held = true
   drag.value = { what, id, index, grip: place(event) }
 }
 
@@ -191,6 +170,7 @@ const round = ([x, y]: Point2): [number, number] => [Math.round(x * 2) / 2, Math
 function drop(): void {
   if (drag.value) emit('settled')
   drag.value = null
+  near.held = false
 }
 
 function press(event: MouseEvent): void {
@@ -296,16 +276,16 @@ function nudge(
         :width="base.widthMm * scale"
         :height="base.depthMm * scale"
       />
-      <g class="rule">
+      <g class="rule" :class="{ over: near.k > 1 }">
         <g v-for="(t, i) in ticks(base.widthMm)" :key="`x${t}`">
-          <line :x1="X(t)" :x2="X(t)" :y1="Y(0)" :y2="Y(0) + 5" />
-          <text :x="X(t)" :y="Y(0) + 18" text-anchor="middle" class="quiet">
+          <line :x1="X(t)" :x2="X(t)" :y1="ruleY" :y2="ruleY + 5" />
+          <text :x="X(t)" :y="ruleY + 18" text-anchor="middle" class="quiet">
             {{ i === ticks(base.widthMm).length - 1 ? `${t} mm` : t }}
           </text>
         </g>
         <g v-for="t in ticks(base.depthMm)" :key="`y${t}`">
-          <line :x1="X(0) - 5" :x2="X(0)" :y1="Y(t)" :y2="Y(t)" />
-          <text :x="X(0) - 9" :y="Y(t) + 4" text-anchor="end" class="quiet">
+          <line :x1="ruleX - 5" :x2="ruleX" :y1="Y(t)" :y2="Y(t)" />
+          <text :x="ruleX - 9" :y="Y(t) + 4" text-anchor="end" class="quiet">
             {{ t }}
           </text>
         </g>
@@ -517,7 +497,7 @@ function nudge(
   position: absolute;
   inset: 0;
   contain: strict;
-  touch-action: none;
+  touch-action: pan-y;
 }
 .plan[data-tool='dip'],
 .plan[data-tool='draw'],
@@ -559,6 +539,12 @@ svg {
 html.dark .depth {
   fill: #04181b;
   fill-opacity: 0.3;
+}
+.rule.over text {
+  paint-order: stroke;
+  stroke: var(--sheet);
+  stroke-width: 4px;
+  fill: var(--ink);
 }
 .edge {
   fill: none;

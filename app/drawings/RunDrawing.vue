@@ -1,9 +1,9 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed } from 'vue'
 import type { FormsPlan } from '../../core/plan/2-forms/formsStage'
 import { mm, number } from '../../core/words/quantities'
 import { lineThrough, ringOf } from './paths'
-import { useElementSize } from '@vueuse/core'
+import { useSheet } from './sheet'
 
 /**
  * The run of water unrolled from its source: bed, surface and energy line, with jumps and landings;
@@ -12,12 +12,11 @@ import { useElementSize } from '@vueuse/core'
 const props = defineProps<{
   forms: FormsPlan
   selected: string
-  exaggeration: number
+  /** How much taller than long heights are drawn; null: as much as fills the frame. */
+  exaggeration: number | null
   only?: string
 }>()
 const emit = defineEmits<{ select: [water: string] }>()
-const frame = ref<HTMLElement | null>(null)
-const { width, height } = useElementSize(frame)
 const M = { left: 46, right: 22, top: props.only ? 44 : 38, bottom: 36 }
 const pieces = computed(() =>
   props.only ? props.forms.run.pieces.filter((p) => p.water === props.only) : props.forms.run.pieces
@@ -30,43 +29,11 @@ const zs = computed(() =>
 const low = computed(() => Math.min(...zs.value, Infinity) - 3)
 const high = computed(() => Math.max(...zs.value, -Infinity) + 3)
 /** One water by itself fills its panel; the whole run keeps the heights that were chosen. */
-const times = computed(() =>
-  props.only
-    ? Math.min(
-        5,
-        Math.max(
-          1,
-          Math.round(
-            ((height.value - M.top - M.bottom) /
-              (high.value - low.value) /
-              ((width.value - M.left - M.right) / length.value)) *
-              2
-          ) / 2
-        )
-      )
-    : props.exaggeration
+const { width, height, scale, rise, taller, X, Y, px } = useSheet(
+  () => ({ x0: from.value, x1: from.value + length.value, y0: low.value, y1: high.value }),
+  M,
+  { stretch: () => (props.only ? null : props.exaggeration) }
 )
-const scale = computed(() =>
-  Math.max(
-    0.01,
-    Math.min(
-      (width.value - M.left - M.right) / length.value,
-      (height.value - M.top - M.bottom) / ((high.value - low.value) * times.value)
-    )
-  )
-)
-const left = computed(
-  () => M.left + (width.value - M.left - M.right - length.value * scale.value) / 2
-)
-const floor = computed(
-  () =>
-    height.value -
-    M.bottom -
-    (height.value - M.top - M.bottom - (high.value - low.value) * scale.value * times.value) / 2
-)
-const X = (s: number) => left.value + (s - from.value) * scale.value
-const Y = (z: number) => floor.value - (z - low.value) * scale.value * times.value
-const px = ([s, z]: readonly [number, number]): [number, number] => [X(s), Y(z)]
 
 const body = (p: (typeof pieces.value)[number]) =>
   ringOf([...p.surface.map(px), ...[...(p.under ?? p.bed)].reverse().map(px)])
@@ -74,7 +41,7 @@ const land = computed(() => {
   const bed = pieces.value.flatMap((p) => p.bed)
   return bed.length < 2
     ? ''
-    : ringOf([...bed.map(px), [X(bed.at(-1)![0]), floor.value], [X(bed[0][0]), floor.value]])
+    : ringOf([...bed.map(px), [X(bed.at(-1)![0]), Y(low.value)], [X(bed[0][0]), Y(low.value)]])
 })
 const reachOf = (id: string) => props.forms.reaches.find((r) => r.id === id)
 const jumps = computed(() =>
@@ -131,7 +98,7 @@ const falls = computed(() =>
   })
 )
 const ruleZ = computed(() => {
-  const step = [1, 2, 5, 10, 20, 50, 100].find((s) => s * scale.value * times.value >= 24) ?? 200
+  const step = [1, 2, 5, 10, 20, 50, 100].find((s) => s * rise.value >= 24) ?? 200
   return Array.from(
     { length: Math.max(0, Math.floor(high.value / step) - Math.ceil(low.value / step) + 1) },
     (_, i) => (Math.ceil(low.value / step) + i) * step
@@ -238,7 +205,7 @@ const ruleS = computed(() => {
         </text>
       </g>
       <text :x="width - 10" :y="only ? 14 : 34" text-anchor="end" class="quiet">
-        mm along · heights × {{ number(times) }}
+        mm along · heights × {{ number(taller) }}
       </text>
       <text
         v-if="pieces[0]?.head[0]"

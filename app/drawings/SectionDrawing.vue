@@ -6,7 +6,7 @@ import type { Section, SectionRun } from '../../core/plan/1-ground/section'
 import type { PoolStack } from '../../core/plan/3-stacks/poolStack'
 import { mm, number } from '../../core/words/quantities'
 import { lineThrough, ringOf, under } from './paths'
-import { useElementSize } from '@vueuse/core'
+import { useSheet } from './sheet'
 
 const props = defineProps<{
   section: Section
@@ -14,7 +14,8 @@ const props = defineProps<{
   falls: FallForm[]
   stacks: PoolStack[]
   shellMm: number
-  exaggeration: number
+  /** How much taller than long heights are drawn; null: as much as fills the frame. */
+  exaggeration: number | null
   /** Show the pours one by one instead of the water as one body. */
   layers?: boolean
   /** The surface of water that was let run, in pieces. */
@@ -29,8 +30,6 @@ const emit = defineEmits<{
   select: [pool: string]
 }>()
 
-const frame = ref<HTMLElement | null>(null)
-const { width, height } = useElementSize(frame)
 const MARGIN = { left: 52, right: 60, top: 34, bottom: 32 }
 const BOARD_MM = 6
 
@@ -44,32 +43,12 @@ const topMm = computed(
     ) + 2
 )
 const hasDam = (pool: Pool) => pool.outline.some((c) => c.edge === 'dam')
-const scale = computed(() =>
-  Math.max(
-    0.01,
-    Math.min(
-      (width.value - MARGIN.left - MARGIN.right) / Math.max(1, props.section.lengthMm),
-      (height.value - MARGIN.top - MARGIN.bottom) / ((topMm.value + BOARD_MM) * props.exaggeration)
-    )
-  )
+const { width, height, near, scale, rise, taller, X, Y, px, place } = useSheet(
+  () => ({ x0: 0, x1: Math.max(1, props.section.lengthMm), y0: -BOARD_MM, y1: topMm.value }),
+  MARGIN,
+  { stretch: () => props.exaggeration }
 )
-const left = computed(
-  () =>
-    MARGIN.left +
-    (width.value - MARGIN.left - MARGIN.right - props.section.lengthMm * scale.value) / 2
-)
-const floor = computed(() => {
-  const tall = (topMm.value + BOARD_MM) * scale.value * props.exaggeration
-  return (
-    height.value -
-    MARGIN.bottom -
-    (height.value - MARGIN.top - MARGIN.bottom - tall) / 2 -
-    BOARD_MM * scale.value * props.exaggeration
-  )
-})
-const X = (s: number) => left.value + s * scale.value
-const Y = (z: number) => floor.value - z * scale.value * props.exaggeration
-const px = ([s, z]: readonly [number, number]): [number, number] => [X(s), Y(z)]
+const ruleX = computed(() => Math.max(X(0), MARGIN.left))
 
 const ground = computed(() => props.section.ground)
 const land = computed(() =>
@@ -179,17 +158,18 @@ function grip(event: PointerEvent, pool: Pool): void {
   if (!props.levels || event.button !== 0) return
   ;(event.currentTarget as Element).setPointerCapture(event.pointerId)
   dragging.value = pool.id
+  near.held = true
 }
 function move(event: PointerEvent): void {
   if (!dragging.value) return
-  const y = event.clientY - frame.value!.getBoundingClientRect().top
   const step = event.shiftKey ? 0.1 : 0.5
-  const z = (floor.value - y) / (scale.value * props.exaggeration)
+  const z = place(event)[1]
   emit('level', dragging.value, Math.max(0, Math.round(z / step) * step))
 }
 function drop(): void {
   if (dragging.value) emit('settled')
   dragging.value = ''
+  near.held = false
 }
 function nudge(event: KeyboardEvent, pool: Pool): void {
   const by = { ArrowUp: 0.5, ArrowDown: -0.5, PageUp: 2, PageDown: -2 }[event.key]
@@ -199,9 +179,14 @@ function nudge(event: KeyboardEvent, pool: Pool): void {
 }
 
 const ruleZ = computed(() => {
-  const step =
-    [1, 2, 5, 10, 20, 50, 100].find((s) => s * scale.value * props.exaggeration >= 26) ?? 200
+  const step = [1, 2, 5, 10, 20, 50, 100].find((s) => s * rise.value >= 26) ?? 200
   return Array.from({ length: Math.floor(topMm.value / step) + 1 }, (_, i) => i * step)
+})
+const howTall = computed(() => {
+  const wide = props.section.lengthMm * scale.value > 340
+  if (taller.value === 1) return wide ? ' along the line · true to scale' : ' · true to scale'
+  const times = number(taller.value)
+  return wide ? ` along the line · heights drawn ${times} times` : ` · heights × ${times}`
 })
 const layerFill = (i: number, count: number) => 0.35 + (0.5 * (count - i)) / Math.max(1, count)
 </script>
@@ -216,19 +201,19 @@ const layerFill = (i: number, count: number) => 0.35 + (0.5 * (count - i)) / Mat
     >
       <g class="rule">
         <g v-for="z in ruleZ" :key="z">
-          <line :x1="X(0) - 16" :x2="X(0) - 9" :y1="Y(z)" :y2="Y(z)" />
-          <text :x="X(0) - 20" :y="Y(z) + 4" text-anchor="end" class="quiet">
+          <line :x1="ruleX - 16" :x2="ruleX - 9" :y1="Y(z)" :y2="Y(z)" />
+          <text :x="ruleX - 20" :y="Y(z) + 4" text-anchor="end" class="quiet">
             {{ z }}
           </text>
         </g>
-        <text :x="X(0) - 20" :y="Y(topMm) - 6" text-anchor="end" class="quiet">mm</text>
+        <text :x="ruleX - 20" :y="Y(topMm) - 6" text-anchor="end" class="quiet">mm</text>
       </g>
       <rect
         class="board"
         :x="X(0) - 4"
         :y="Y(0)"
         :width="section.lengthMm * scale + 8"
-        :height="BOARD_MM * scale * exaggeration"
+        :height="BOARD_MM * rise"
       />
       <path
         v-for="(piece, i) in ran ?? []"
@@ -278,7 +263,7 @@ const layerFill = (i: number, count: number) => 0.35 + (0.5 * (count - i)) / Mat
       <path
         class="skin"
         :d="lineThrough(ground.map(px))"
-        :stroke-width="Math.max(2, Math.min(9, shellMm * scale * exaggeration))"
+        :stroke-width="Math.max(2, Math.min(9, shellMm * rise))"
       />
 
       <g v-for="t in section.things" :key="`${t.pool}/${t.id}`">
@@ -315,10 +300,10 @@ const layerFill = (i: number, count: number) => 0.35 + (0.5 * (count - i)) / Mat
           :text-anchor="out < 0 ? 'end' : 'start'"
           class="on-drawing fall-words"
         >
-          <tspan :x="labelX(X(s), out)" dy="-14">drops</tspan>
+          <tspan :x="labelX(X(s), out)" dy="-14">drops{{ ' ' }}</tspan>
           <tspan class="figure">{{ number(fall.dropMm) }}</tspan>
           mm,
-          <tspan :x="labelX(X(s), out)" dy="15">lands</tspan>
+          <tspan :x="labelX(X(s), out)" dy="15">lands{{ ' ' }}</tspan>
           <tspan class="figure">{{ number(fall.curve!.landMm) }}</tspan>
           mm out
         </text>
@@ -400,12 +385,7 @@ const layerFill = (i: number, count: number) => 0.35 + (0.5 * (count - i)) / Mat
           text-anchor="middle"
           class="quiet"
         >
-          {{ mm(section.lengthMm)
-          }}{{
-            section.lengthMm * scale > 340
-              ? ` along the line · heights drawn ${number(exaggeration)} times`
-              : ` · heights × ${number(exaggeration)}`
-          }}
+          {{ mm(section.lengthMm) }}{{ howTall }}
         </text>
       </g>
     </svg>
@@ -417,7 +397,7 @@ const layerFill = (i: number, count: number) => 0.35 + (0.5 * (count - i)) / Mat
   position: absolute;
   inset: 0;
   contain: strict;
-  touch-action: none;
+  touch-action: pan-y;
 }
 svg {
   width: 100%;

@@ -1,38 +1,27 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed } from 'vue'
 import type { SplashForm } from '../../core/plan/2-forms/splashForm'
 import { mm, number } from '../../core/words/quantities'
 import { ringOf } from './paths'
-import { useElementSize } from '@vueuse/core'
+import { useSheet } from './sheet'
 
 /**
  * Thrown water in the plane it is thrown in, true to scale: envelope, fingers, and the largest drop
  * there is.
  */
 const props = defineProps<{ form: SplashForm; loDeg: number; hiDeg: number }>()
-const frame = ref<HTMLElement | null>(null)
-const { width, height } = useElementSize(frame)
-const M = { left: 14, right: 14, top: 28, bottom: 34 }
+const M = { left: 14, right: 84, top: 28, bottom: 34 }
 const xs = computed(() => props.form.envelope.map((p) => p[0]))
 const span = computed(() => Math.max(4, Math.max(...xs.value) - Math.min(...xs.value)))
-const scale = computed(() =>
-  Math.max(
-    0.01,
-    Math.min(
-      (width.value - M.left - M.right - 70) / span.value,
-      (height.value - M.top - M.bottom) / Math.max(2, props.form.heightMm)
-    )
-  )
+const { width, height, scale, X, Y } = useSheet(
+  () => ({
+    x0: Math.min(...xs.value),
+    x1: Math.min(...xs.value) + span.value,
+    y0: 0,
+    y1: Math.max(2, props.form.heightMm)
+  }),
+  M
 )
-const X = (x: number) =>
-  M.left +
-  (width.value - M.left - M.right - 70 - span.value * scale.value) / 2 +
-  (x - Math.min(...xs.value)) * scale.value
-const Y = (z: number) =>
-  height.value -
-  M.bottom -
-  (height.value - M.top - M.bottom - props.form.heightMm * scale.value) / 2 -
-  z * scale.value
 const outline = computed(() =>
   ringOf(props.form.envelope.map(([x, z]): [number, number] => [X(x), Y(z)]))
 )

@@ -1,36 +1,27 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed } from 'vue'
 import { TUCK_MM } from '../../core/plan/2-forms/fallCurve'
 import type { FallForm } from '../../core/plan/2-forms/fallForm'
 import { mm } from '../../core/words/quantities'
-import { useElementSize } from '@vueuse/core'
+import { useSheet } from './sheet'
 
 /**
  * The strips of a fall as they lie on the release sheet, to scale: what hangs, what is tucked in,
  * the spares.
  */
 const props = defineProps<{ form: FallForm; stripWidthMm: number }>()
-const frame = ref<HTMLElement | null>(null)
-const { width, height } = useElementSize(frame)
 const GAP_MM = 4
 const M = { left: 30, right: 12, top: 20, bottom: 22 }
 const wide = computed(() => props.form.stripsToMake * (props.stripWidthMm + GAP_MM) - GAP_MM)
-const scale = computed(() =>
-  Math.max(
-    0.01,
-    Math.min(
-      (width.value - M.left - M.right) / wide.value,
-      (height.value - M.top - M.bottom) / props.form.stripMm
-    )
-  )
-)
-const X = (i: number) =>
-  M.left +
-  (width.value - M.left - M.right - wide.value * scale.value) / 2 +
-  i * (props.stripWidthMm + GAP_MM) * scale.value
-const top = computed(
-  () => M.top + (height.value - M.top - M.bottom - props.form.stripMm * scale.value) / 2
-)
+const {
+  width,
+  height,
+  scale,
+  X: along,
+  Y
+} = useSheet(() => ({ x0: 0, x1: Math.max(1, wide.value), y0: 0, y1: props.form.stripMm }), M)
+const X = (i: number) => along(i * (props.stripWidthMm + GAP_MM))
+const top = computed(() => Y(props.form.stripMm))
 </script>
 
 <template>

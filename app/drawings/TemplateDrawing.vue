@@ -1,14 +1,12 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed } from 'vue'
 import { LAYERS, type LayerId, type Template } from '../../core/plan/templates/types'
 import { MARGIN_MM, tiling, type Paper } from '../../core/plan/templates/tiles'
 import { lineThrough, ringOf } from './paths'
-import { useElementSize } from '@vueuse/core'
+import { useSheet } from './sheet'
 
 /** A template as it comes out of the printer, with the sheets it falls on. */
 const props = defineProps<{ template: Template; paper: Paper }>()
-const frame = ref<HTMLElement | null>(null)
-const { width, height } = useElementSize(frame)
 const lay = computed(() => tiling(props.template, props.paper))
 const one = computed(() => lay.value.sheets === 1)
 /** One sheet is looked at closely, many as they are laid. */
@@ -21,25 +19,21 @@ const wide = computed(() =>
 const tall = computed(() =>
   one.value ? props.template.heightMm : (lay.value.rows - 1) * lay.value.stepYMm + lay.value.liveHMm
 )
-const scale = computed(() =>
-  Math.max(
-    0.01,
-    Math.min(
-      (width.value - 24) / (wide.value + 2 * MARGIN.value),
-      (height.value - 60) / (tall.value + 2 * MARGIN.value)
-    )
-  )
+/** A single sheet stands the drawing on its foot; many hang it from their top. */
+const ceiling = computed(() => (one.value ? tall.value : props.template.heightMm))
+const { width, height, scale, X, Y } = useSheet(
+  () => ({
+    x0: -MARGIN.value,
+    x1: wide.value + MARGIN.value,
+    y0: ceiling.value - tall.value - MARGIN.value,
+    y1: ceiling.value + MARGIN.value
+  }),
+  { left: 12, right: 12, top: 16, bottom: 44 }
 )
-const left = computed(() => (width.value - wide.value * scale.value) / 2)
-const top = computed(() => (height.value - 28 - tall.value * scale.value) / 2)
 /** A length to read sizes by. */
 const bar = computed(
   () => [100, 50, 20, 10, 5].find((mm) => mm * scale.value < width.value * 0.4) ?? 5
 )
-const X = (x: number) => left.value + x * scale.value
-/** A single sheet stands the drawing on its foot; many hang it from their top. */
-const Y = (y: number) =>
-  top.value + ((one.value ? tall.value : props.template.heightMm) - y) * scale.value
 const sheets = computed(() =>
   Array.from({ length: lay.value.rows }, (_, r) =>
     Array.from({ length: lay.value.columns }, (__, c) => ({ r, c }))
@@ -73,8 +67,8 @@ const layers = computed(() => {
           v-for="{ r, c } in sheets"
           :key="`p${r}.${c}`"
           class="paper"
-          :x="left + (c * lay.stepXMm - MARGIN) * scale"
-          :y="top + (r * lay.stepYMm - MARGIN) * scale"
+          :x="X(c * lay.stepXMm - MARGIN)"
+          :y="Y(ceiling - r * lay.stepYMm + MARGIN)"
           :width="((one ? wide : lay.liveWMm) + 2 * MARGIN) * scale"
           :height="((one ? tall : lay.liveHMm) + 2 * MARGIN) * scale"
         />
@@ -103,7 +97,7 @@ const layers = computed(() => {
             v-for="{ r, c } in sheets"
             :key="`m${r}.${c}`"
             class="cross"
-            :d="`M${left + c * lay.stepXMm * scale - 5} ${top + r * lay.stepYMm * scale}h10m-5 -5v10`"
+            :d="`M${X(c * lay.stepXMm) - 5} ${Y(ceiling - r * lay.stepYMm)}h10m-5 -5v10`"
           />
         </g>
         <path class="bar" :d="`M16 ${height - 16}h${bar * scale}m0 -5v10M16 ${height - 21}v10`" />

@@ -1,17 +1,15 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed } from 'vue'
 import type { SeaPlan } from '../../core/plan/2-forms/formsStage'
 import { mm, number } from '../../core/words/quantities'
 import { ringOf } from './paths'
-import { useElementSize } from '@vueuse/core'
+import { useSheet } from './sheet'
 
 /**
  * The face of a sea's breaking crest, true to scale, as its template cuts it; without one, the
  * train of waves it comes from.
  */
 const props = defineProps<{ form: SeaPlan }>()
-const frame = ref<HTMLElement | null>(null)
-const { width, height } = useElementSize(frame)
 const M = { left: 14, right: 14, top: 28, bottom: 30 }
 const face = computed(() => props.form.built?.face ?? null)
 /** Of the back of the wave only the near part: it is long and flat. */
@@ -19,27 +17,16 @@ const seen = computed(
   () => face.value?.profile.filter((p) => p[0] > -2.6 * face.value!.heightMm) ?? []
 )
 const xs = computed(() => seen.value.map((p) => p[0]))
-const scale = computed(() =>
-  face.value
-    ? Math.max(
-        0.01,
-        Math.min(
-          (width.value - M.left - M.right) / (Math.max(...xs.value) - Math.min(...xs.value)),
-          (height.value - M.top - M.bottom) / (face.value.heightMm * 1.25)
-        )
-      )
-    : 1
+const tallMm = computed(() => face.value?.heightMm ?? 1)
+const { width, height, scale, X, Y } = useSheet(
+  () => ({
+    x0: Math.min(...xs.value),
+    x1: Math.max(...xs.value),
+    y0: -0.08 * tallMm.value,
+    y1: 1.17 * tallMm.value
+  }),
+  M
 )
-const X = (x: number) =>
-  M.left +
-  (width.value - M.left - M.right - (Math.max(...xs.value) - Math.min(...xs.value)) * scale.value) /
-    2 +
-  (x - Math.min(...xs.value)) * scale.value
-const Y = (z: number) =>
-  height.value -
-  M.bottom -
-  (height.value - M.top - M.bottom - (face.value?.heightMm ?? 0) * 1.15 * scale.value) / 2 -
-  z * scale.value
 const body = computed(() =>
   ringOf([
     ...seen.value.map(([x, z]): [number, number] => [X(x), Y(z)]),

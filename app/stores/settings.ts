@@ -7,7 +7,7 @@ const KEY = 'tall-spindle:settings'
 
 /** How the builder likes to see things: kept in this browser, not in the build. */
 export const useSettingsStore = defineStore('settings', () => {
-  let kept: { theme?: Theme; exaggeration?: number; currency?: string } = {}
+  let kept: { theme?: Theme; heights?: number | null; currency?: string } = {}
   try {
     kept = JSON.parse(localStorage.getItem(KEY) ?? '{}') as typeof kept
   } catch {
@@ -16,14 +16,14 @@ export const useSettingsStore = defineStore('settings', () => {
   const theme = ref<Theme>(
     kept.theme ?? (matchMedia('(prefers-color-scheme: dark)').matches ? 'dark' : 'light')
   )
-  /** How much taller than long the sections are drawn. */
-  const exaggeration = ref(
-    typeof kept.exaggeration === 'number' ? Math.min(6, Math.max(1, kept.exaggeration)) : 2
+  /** How much taller than long the sections are drawn; null: as much as fills their frame. */
+  const heights = ref<number | null>(
+    typeof kept.heights === 'number' ? Math.min(6, Math.max(1, kept.heights)) : null
   )
   /** Sign before a price. */
   const currency = ref(typeof kept.currency === 'string' ? kept.currency.slice(0, 4) : '€')
   watch(
-    [theme, exaggeration, currency],
+    [theme, heights, currency],
     () => {
       document.documentElement.classList.toggle('dark', theme.value === 'dark')
       try {
@@ -31,7 +31,7 @@ export const useSettingsStore = defineStore('settings', () => {
           KEY,
           JSON.stringify({
             theme: theme.value,
-            exaggeration: exaggeration.value,
+            heights: heights.value,
             currency: currency.value
           })
         )
@@ -44,5 +44,5 @@ export const useSettingsStore = defineStore('settings', () => {
   const toggleTheme = () => {
     theme.value = theme.value === 'dark' ? 'light' : 'dark'
   }
-  return { theme, exaggeration, currency, toggleTheme }
+  return { theme, heights, currency, toggleTheme }
 })

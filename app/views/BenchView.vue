@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { isPlain, isTyping } from '../typing'
 import { v4 as newId } from 'uuid'
 import { ElButton, ElInput } from 'element-plus'
 import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
@@ -142,15 +143,7 @@ function browse(by: number): void {
 /** A pedal sends some key or other: whatever has no work of its own here does the main thing. */
 function pressed(event: KeyboardEvent): void {
   const target = event.target as HTMLElement
-  if (
-    rehearsing.value ||
-    event.repeat ||
-    event.ctrlKey ||
-    event.metaKey ||
-    event.altKey ||
-    ['INPUT', 'TEXTAREA', 'SELECT', 'SUMMARY'].includes(target.tagName)
-  )
-    return
+  if (rehearsing.value || event.repeat || !isPlain(event) || isTyping(event)) return
   if (
     [
       'Shift',

@@ -1,12 +1,14 @@
 <script setup lang="ts">
+import DrawingFrame from '../components/DrawingFrame.vue'
+import ColourPick from '../components/ColourPick.vue'
+import ChoiceField from '../components/ChoiceField.vue'
 import LeafTabs from '../components/LeafTabs.vue'
 import WorkTop from '../components/WorkTop.vue'
 import { useRoute } from 'vue-router'
-import { ElSlider } from 'element-plus'
+import { ElButton, ElSlider } from 'element-plus'
 import 'element-plus/theme-chalk/el-slider.css'
-import 'element-plus/theme-chalk/el-tooltip.css'
-import 'element-plus/theme-chalk/el-popper.css'
 import { computed, defineAsyncComponent, ref, watch } from 'vue'
+import type { Pool } from '../../core/build/types'
 import { changeFall, changeMaking, changePool, setWay } from '../../core/build/edits'
 import { explainColour, explainLight } from '../../core/explain/explanations'
 import { explainWindow } from '../../core/explain/gelExplanations'
@@ -84,7 +86,10 @@ const dam = computed(() => (pool.value ? onShelf(store.shelf, 'dam', pool.value.
 const lightResin = computed(() =>
   pool.value ? onShelf(store.shelf, 'light-resin', pool.value.light.resin) : null
 )
-const value = (event: Event) => (event.target as HTMLSelectElement).value
+const TINTINGS: { id: Pool['tinting']; name: string }[] = [
+  { id: 'all-at-once', name: 'one bottle for all pours' },
+  { id: 'batch-by-batch', name: 'batch by batch' }
+]
 
 type Leaf =
   | 'core'
@@ -120,36 +125,45 @@ const leaves = computed<{ id: Leaf; name: string }[]>(() => [
 watch(leaves, (all) => {
   if (!all.some((l) => l.id === leaf.value)) leaf.value = 'core'
 })
-const setBed = (key: 'bedDeep' | 'bedShore', event: Event) =>
-  store.edit('Bed colour', (b) => ({ ...b, ground: { ...b.ground, [key]: value(event) } }), key)
+const setBed = (key: 'bedDeep' | 'bedShore', colour: string) =>
+  store.edit('Bed colour', (b) => ({ ...b, ground: { ...b.ground, [key]: colour } }), key)
 </script>
 
 <template>
   <WorkTop tray="How it is built">
     <div class="panel drawing-box section-box">
-      <div class="exaggerate">
-        <span class="small" aria-hidden="true">Heights × {{ number(settings.exaggeration) }}</span
-        ><ElSlider
-          v-model="settings.exaggeration"
-          :min="1"
-          :max="6"
-          :step="0.5"
-          :show-tooltip="false"
-          aria-label="Heights drawn taller"
-        />
+      <div class="exaggerate small">
+        <ElButton
+          class="tool"
+          :aria-pressed="settings.heights === null"
+          title="Heights drawn so that the section fills its frame"
+          @click="settings.heights = settings.heights === null ? 2 : null"
+          >Heights fit</ElButton
+        >
+        <template v-if="settings.heights !== null"
+          ><span aria-hidden="true">× {{ number(settings.heights) }}</span
+          ><ElSlider
+            v-model="settings.heights"
+            :min="1"
+            :max="6"
+            :step="0.5"
+            :show-tooltip="false"
+            aria-label="Heights drawn taller"
+        /></template>
       </div>
-      <SectionDrawing
-        v-if="plan"
-        layers
-        :section="plan.ground.section"
-        :pools="store.pools"
-        :falls="plan.forms.falls"
-        :stacks="plan.stacks.pools"
-        :shell-mm="build.ground.shellMm"
-        :exaggeration="settings.exaggeration"
-        :selected="water?.id ?? ''"
-        @select="store.selected = $event"
-      />
+      <DrawingFrame name="Section in layers"
+        ><SectionDrawing
+          v-if="plan"
+          layers
+          :section="plan.ground.section"
+          :pools="store.pools"
+          :falls="plan.forms.falls"
+          :stacks="plan.stacks.pools"
+          :shell-mm="build.ground.shellMm"
+          :exaggeration="settings.heights"
+          :selected="water?.id ?? ''"
+          @select="store.selected = $event"
+      /></DrawingFrame>
     </div>
     <div class="panel leafed">
       <LeafTabs v-model="leaf" class="leaves" aria-label="What to look at" :names="leaves" />
@@ -261,17 +275,16 @@ const setBed = (key: 'bedDeep' | 'bedShore', event: Event) =>
             data-test="colours"
           />
           <div class="bedform stack">
-            <label class="row small"
-              >Bed where deep
-              <input type="color" :value="build.ground.bedDeep" @input="setBed('bedDeep', $event)"
-            /></label>
-            <label class="row small"
-              >Bed at the shore
-              <input
-                type="color"
-                :value="build.ground.bedShore"
-                @input="setBed('bedShore', $event)"
-            /></label>
+            <ColourPick
+              label="Bed where deep"
+              :model-value="build.ground.bedDeep"
+              @update:model-value="setBed('bedDeep', $event)"
+            />
+            <ColourPick
+              label="Bed at the shore"
+              :model-value="build.ground.bedShore"
+              @update:model-value="setBed('bedShore', $event)"
+            />
             <p>
               At the deepest
               <How :about="explainColour(pool, stack.colours.deepest.bedShowsPct)"
@@ -279,22 +292,12 @@ const setBed = (key: 'bedDeep' | 'bedShore', event: Event) =>
               >
               of the bed shows.
             </p>
-            <label class="field"
-              ><span class="name">Tinted</span
-              ><select
-                class="choice"
-                :value="pool.tinting"
-                @change="
-                  store.edit(
-                    'Tinting',
-                    changePool(pool!.id, { tinting: value($event) as 'all-at-once' })
-                  )
-                "
-              >
-                <option value="all-at-once">one bottle for all pours</option>
-                <option value="batch-by-batch">batch by batch</option>
-              </select></label
-            >
+            <ChoiceField
+              label="Tinted"
+              :model-value="pool.tinting"
+              :options="TINTINGS"
+              @update:model-value="store.edit('Tinting', changePool(pool!.id, { tinting: $event }))"
+            />
             <p class="small soft">
               A screen glows and resin does not: pour a chip first. Chips are fitted to your own
               bottle on Shelf.
@@ -356,19 +359,14 @@ const setBed = (key: 'bedDeep' | 'bedShore', event: Event) =>
     <template #tray>
       <FindingsList :findings="plan?.findings ?? []" place="build-up" show="loud" />
       <section class="panel pad stack">
-        <label class="field"
-          ><span class="name">Water</span
-          ><select
-            class="choice"
-            :value="water?.id"
-            data-test="water-pick"
-            @change="store.selected = value($event)"
-          >
-            <option v-for="w in build.waters" :key="w.id" :value="w.id">
-              {{ w.name }}
-            </option>
-          </select></label
-        >
+        <ChoiceField
+          v-if="water"
+          label="Water"
+          :model-value="water.id"
+          :options="build.waters"
+          data-test="water-pick"
+          @update:model-value="store.selected = $event"
+        />
         <BodyForm v-if="pool" :key="pool.id" :pool="pool" :stack="stack" />
         <MakingForm v-if="moving" :key="moving.id" :water="moving" :stack="built" />
         <template v-if="fall && form && part?.shape === 'strips'">

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import FilePick from '../components/FilePick.vue'
 import { ElButton, ElInput, ElMessage, ElSkeleton } from 'element-plus'
 import { computed, defineAsyncComponent, nextTick, onBeforeUnmount, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
@@ -35,7 +36,6 @@ const renaming = ref('')
 const newName = ref('')
 const showBin = ref(false)
 const importProblem = ref('')
-const picker = ref<HTMLInputElement | null>(null)
 const now = ref(Date.now())
 
 void store.close().then(() => library.refresh())
@@ -105,12 +105,6 @@ async function fetchBack(row: BuildRow): Promise<void> {
   if (lastGone.value?.id === row.id) lastGone.value = null
 }
 
-async function picked(event: Event): Promise<void> {
-  const input = event.target as HTMLInputElement
-  const file = input.files?.[0]
-  input.value = ''
-  if (file) await takeIn(file)
-}
 async function takeIn(file: File): Promise<void> {
   importProblem.value = ''
   if (/\.zip$/i.test(file.name)) {
@@ -161,15 +155,12 @@ const exportAll = () =>
     <div class="row head">
       <h1 class="grow">Builds</h1>
       <ElButton class="tool main" data-test="new-build" @click="asking = true">New build</ElButton>
-      <ElButton class="tool" @click="picker?.click()">Import…</ElButton>
-      <input
-        ref="picker"
-        type="file"
+      <FilePick
         accept=".json,.zip,application/json,application/zip"
-        hidden
         data-test="import"
-        @change="picked"
-      />
+        @pick="takeIn"
+        >Import…</FilePick
+      >
       <ElButton class="tool" :disabled="!library.kept.length" @click="exportAll"
         >Export all</ElButton
       >

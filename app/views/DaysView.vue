@@ -226,7 +226,7 @@ function chainWords(link: ChainLink): string {
       </template>
     </section>
     <template #tray>
-      <FindingsList :findings="plan?.findings ?? []" place="days" />
+      <FindingsList :findings="plan?.findings ?? []" place="days" show="loud" />
       <LeafTabs v-model="leaf" class="leaves turn" :names="LEAVES" />
       <template v-if="leaf === 'why'">
         <SearchPanel v-if="plan" :named="named" />
@@ -285,6 +285,7 @@ function chainWords(link: ChainLink): string {
       </template>
       <WhatIfPanel v-else-if="leaf === 'what'" />
       <JobsPanel v-else />
+      <FindingsList :findings="plan?.findings ?? []" place="days" show="notes" />
     </template>
   </WorkTop>
 </template>

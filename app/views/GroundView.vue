@@ -1,4 +1,7 @@
 <script setup lang="ts">
+import { isPlain, isTyping } from '../typing'
+import DrawingFrame from '../components/DrawingFrame.vue'
+import ChoiceField from '../components/ChoiceField.vue'
 import { ElButton } from 'element-plus'
 import WorkTop from '../components/WorkTop.vue'
 import { computed, onBeforeUnmount, onMounted, ref } from 'vue'
@@ -78,14 +81,7 @@ function drawn(points: Point2[]): void {
   tool.value = 'move'
 }
 function pressed(event: KeyboardEvent): void {
-  const target = event.target as HTMLElement
-  if (
-    ['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName) ||
-    event.ctrlKey ||
-    event.metaKey ||
-    event.altKey
-  )
-    return
+  if (isTyping(event) || !isPlain(event)) return
   const found = TOOLS.find((t) => t.key.toLowerCase() === event.key.toLowerCase())
   if (found) tool.value = found.id
 }
@@ -96,24 +92,31 @@ onBeforeUnmount(() => window.removeEventListener('keydown', pressed))
 <template>
   <WorkTop :drawings="{ tall: build.base.depthMm > 1.1 * build.base.widthMm }" tray="Base and room">
     <div class="panel drawing-box plan-box">
-      <div class="palette" role="toolbar" aria-label="Plan tools">
-        <span v-if="phone" class="later small soft"
-          >Look and measure here; outlines are drawn on a larger screen.</span
-        >
-        <ElButton
-          v-for="t in TOOLS"
-          :key="t.id"
-          class="tool"
-          :aria-pressed="tool === t.id"
-          :title="t.what"
-          :data-tool-name="t.id"
-          @click="tool = t.id"
-        >
-          {{ t.name }} <kbd>{{ t.key }}</kbd>
-        </ElButton>
-        <span class="soft small what">{{ TOOLS.find((t) => t.id === tool)?.what }}</span>
-      </div>
-      <div class="canvas">
+      <DrawingFrame name="Plan">
+        <template #beside>
+          <div class="palette" role="toolbar" aria-label="Plan tools">
+            <span v-if="phone" class="later small soft"
+              >Look and measure here; outlines are drawn on a larger screen.</span
+            >
+            <ElButton
+              v-for="t in TOOLS"
+              :key="t.id"
+              class="tool"
+              :aria-pressed="tool === t.id"
+              :title="t.what"
+              :data-tool-name="t.id"
+              @click="tool = t.id"
+            >
+              {{ t.name }} <kbd>{{ t.key }}</kbd>
+            </ElButton>
+            <span class="soft small what">{{ TOOLS.find((t) => t.id === tool)?.what }}</span>
+            <p class="legend small">
+              <span><i class="key dam"></i>dam</span><span><i class="key shore"></i>shore</span
+              ><span><i class="key cut"></i>section A–B</span
+              ><span class="soft">figures: dip, mm</span>
+            </p>
+          </div>
+        </template>
         <PlanDrawing
           v-if="plan"
           :base="build.base"
@@ -155,45 +158,40 @@ onBeforeUnmount(() => window.removeEventListener('keydown', pressed))
           @drawn="drawn"
           @section="(line) => change('Section line', (b) => ({ ...b, section: line }), 'section')"
         />
-      </div>
-      <p class="legend small">
-        <span class="key dam"></span>dam <span class="key shore"></span>shore
-        <span class="key cut"></span>section A–B
-        <span class="soft">figures: dip from the water, mm</span>
-      </p>
+      </DrawingFrame>
     </div>
     <div class="panel drawing-box section-box">
-      <SectionDrawing
-        v-if="plan"
-        :section="plan.ground.section"
-        :pools="store.pools"
-        :falls="plan.forms.falls"
-        :stacks="plan.stacks.pools"
-        :shell-mm="build.ground.shellMm"
-        :exaggeration="settings.exaggeration"
-        :selected="pool?.id ?? ''"
-        @select="store.selected = $event"
-      />
+      <DrawingFrame name="Section"
+        ><SectionDrawing
+          v-if="plan"
+          :section="plan.ground.section"
+          :pools="store.pools"
+          :falls="plan.forms.falls"
+          :stacks="plan.stacks.pools"
+          :shell-mm="build.ground.shellMm"
+          :exaggeration="settings.heights"
+          :selected="pool?.id ?? ''"
+          @select="store.selected = $event"
+      /></DrawingFrame>
     </div>
     <template #tray>
-      <FindingsList :findings="plan?.findings ?? []" place="ground" />
+      <FindingsList :findings="plan?.findings ?? []" place="ground" show="loud" />
       <section class="panel pad stack">
         <div class="row">
           <h2 class="grow">Pool</h2>
           <ElButton v-if="pool" class="tool" data-test="scan" @click="scanning = true">
             From a file…
           </ElButton>
-          <select
-            v-if="store.pools.length > 1"
-            class="choice pick"
-            :value="pool?.id"
-            aria-label="Pool"
-            @change="store.selected = ($event.target as HTMLSelectElement).value"
-          >
-            <option v-for="p in store.pools" :key="p.id" :value="p.id">
-              {{ p.name }}
-            </option>
-          </select>
+          <ChoiceField
+            v-if="pool && store.pools.length > 1"
+            class="pick"
+            label="Pool"
+            bare
+            :model-value="pool.id"
+            :options="store.pools"
+            data-test="pool-pick"
+            @update:model-value="store.selected = $event"
+          />
         </div>
         <p v-if="!pool">No pool yet: add one on Water.</p>
         <template v-else>
@@ -272,43 +270,25 @@ onBeforeUnmount(() => window.removeEventListener('keydown', pressed))
             @update:model-value="setGround({ shellMm: $event })"
           />
         </div>
-        <label class="field"
-          ><span class="name">Landform</span
-          ><select
-            class="choice"
-            :value="build.ground.landform"
-            @change="setGround({ landform: ($event.target as HTMLSelectElement).value })"
-          >
-            <option v-for="m in landforms" :key="m.id" :value="m.id">
-              {{ m.name }}
-            </option>
-          </select></label
-        >
-        <label class="field"
-          ><span class="name">Shell</span
-          ><select
-            class="choice"
-            :value="build.ground.shell"
-            @change="setGround({ shell: ($event.target as HTMLSelectElement).value })"
-          >
-            <option v-for="m in shells" :key="m.id" :value="m.id">
-              {{ m.name }}
-            </option>
-          </select></label
-        >
+        <ChoiceField
+          label="Landform"
+          :model-value="build.ground.landform"
+          :options="landforms"
+          @update:model-value="setGround({ landform: $event })"
+        />
+        <ChoiceField
+          label="Shell"
+          :model-value="build.ground.shell"
+          :options="shells"
+          @update:model-value="setGround({ shell: $event })"
+        />
         <div class="grid2">
-          <label class="field"
-            ><span class="name">Seal</span
-            ><select
-              class="choice"
-              :value="build.ground.seal"
-              @change="setGround({ seal: ($event.target as HTMLSelectElement).value })"
-            >
-              <option v-for="m in seals" :key="m.id" :value="m.id">
-                {{ m.name }}
-              </option>
-            </select></label
-          >
+          <ChoiceField
+            label="Seal"
+            :model-value="build.ground.seal"
+            :options="seals"
+            @update:model-value="setGround({ seal: $event })"
+          />
           <NumberField
             label="Coats of it"
             :model-value="build.ground.sealCoats"
@@ -324,13 +304,14 @@ onBeforeUnmount(() => window.removeEventListener('keydown', pressed))
         </p>
       </section>
       <ScanDialog v-if="scanning" v-model="scanning" :grounds="plan?.ground.pools ?? []" />
+      <FindingsList :findings="plan?.findings ?? []" place="ground" show="notes" />
     </template>
   </WorkTop>
 </template>
 
 <style scoped>
 .plan-box {
-  flex: 2.3;
+  flex: 1.75;
   display: flex;
   flex-direction: column;
 }
@@ -338,45 +319,40 @@ onBeforeUnmount(() => window.removeEventListener('keydown', pressed))
   flex: 1;
   min-height: 180px;
 }
+/* beside a plan wider than it is tall there is room: the tools stand there, not over it */
 .palette {
   display: flex;
-  gap: 6px;
-  padding: 8px 12px 6px;
-  align-items: center;
-  border-bottom: 1px solid var(--line);
-}
-.palette .tool {
-  padding: 3px 9px;
-  min-height: 32px;
+  flex-direction: column;
+  gap: 5px;
+  width: 132px;
+  flex: none;
+  padding: 10px 0 8px 12px;
+  overflow: auto;
 }
 .palette .tool {
   flex: none;
+  justify-content: space-between;
+  min-height: 32px;
+  padding: 3px 9px;
 }
-/* one line whatever it says: the drawing must not jump under the pointer */
 .what {
-  margin-left: auto;
-  min-width: 0;
-  overflow: hidden;
-  text-overflow: ellipsis;
-  white-space: nowrap;
-}
-.canvas {
-  position: relative;
-  flex: 1;
-  min-height: 0;
+  min-height: 4.2em;
 }
 .legend {
+  display: grid;
+  gap: 2px;
+  margin-top: auto;
+}
+.legend > span {
   display: flex;
-  gap: 8px;
   align-items: center;
-  padding: 4px 14px 6px;
+  gap: 7px;
 }
 .key {
   width: 22px;
   height: 0;
   display: inline-block;
   border-top: 4px solid var(--red-lead);
-  margin-left: 8px;
 }
 .key.shore {
   border-top: 2px dotted var(--ink);
@@ -398,18 +374,30 @@ onBeforeUnmount(() => window.removeEventListener('keydown', pressed))
   flex: 1.15;
   max-height: 62%;
 }
+.tall :deep(.drawing-frame) {
+  flex-direction: column;
+}
 .tall .palette {
-  flex-wrap: wrap;
+  flex-flow: row wrap;
+  width: auto;
+  padding: 8px 12px 0;
 }
 .tall .what {
   display: none;
 }
-@media (max-width: 1100px) {
-  .what {
-    display: none;
-  }
+.tall .legend {
+  grid-auto-flow: column;
+  gap: 10px;
+  margin: 0;
 }
 @media (max-width: 700px) {
+  .plan-box :deep(.drawing-frame) {
+    flex-direction: column;
+  }
+  .plan-box .palette {
+    width: auto;
+    padding: 8px 12px 0;
+  }
   .palette > :not(.later) {
     display: none;
   }

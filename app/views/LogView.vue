@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import FilePick from '../components/FilePick.vue'
+import ChoiceField from '../components/ChoiceField.vue'
 import { v4 as newId } from 'uuid'
 import { ElButton, ElInput } from 'element-plus'
 import LeafTabs from '../components/LeafTabs.vue'
@@ -74,31 +76,30 @@ function addCost(): void {
 const readRoom = () => put('Room', { kind: 'room', ...stamp(), ...build.value.room })
 const fault = ref('')
 const working = ref('')
-const picker = ref<HTMLInputElement | null>(null)
-async function picked(event: Event): Promise<void> {
-  const input = event.target as HTMLInputElement
-  const files = [...(input.files ?? [])]
-  input.value = ''
+let taking = Promise.resolve()
+/** One after the other: each is shrunk before the next is opened. */
+function picked(file: File): void {
   fault.value = ''
-  for (const file of files) {
-    working.value = `Shrinking ${file.name}…`
-    try {
-      const { id, width, height } = await keepPhoto(build.value.id, file)
-      put('Photograph', {
-        kind: 'photo',
-        id,
-        at: new Date().toISOString(),
-        caption: file.name.replace(/\.\w+$/, '').slice(0, 80),
-        step: null,
-        widthPx: width,
-        heightPx: height
-      })
-    } catch (error) {
-      const said = error instanceof Error ? error.message : String(error)
-      fault.value = isFull(error)
-        ? 'The browser’s store is full: the photograph was not kept. Back up and delete old builds first.'
-        : said
-    }
+  taking = taking.then(() => takePhoto(file))
+}
+async function takePhoto(file: File): Promise<void> {
+  working.value = `Shrinking ${file.name}…`
+  try {
+    const { id, width, height } = await keepPhoto(build.value.id, file)
+    put('Photograph', {
+      kind: 'photo',
+      id,
+      at: new Date().toISOString(),
+      caption: file.name.replace(/\.\w+$/, '').slice(0, 80),
+      step: null,
+      widthPx: width,
+      heightPx: height
+    })
+  } catch (error) {
+    const said = error instanceof Error ? error.message : String(error)
+    fault.value = isFull(error)
+      ? 'The browser’s store is full: the photograph was not kept. Back up and delete old builds first.'
+      : said
   }
   working.value = ''
 }
@@ -257,8 +258,8 @@ const early = (e: Extract<LogEntry, { kind: 'step' }>) => {
           >
         </form>
         <div class="row">
-          <ElButton class="tool" data-test="photo-pick" @click="picker?.click()"
-            >Photograph…</ElButton
+          <FilePick accept="image/*" multiple data-test="photo-file" @pick="picked"
+            >Photograph…</FilePick
           ><ElButton class="tool" @click="readRoom">
             The room: {{ build.room.tempC }} °C, {{ build.room.rhPct }} %
           </ElButton>
@@ -281,15 +282,6 @@ const early = (e: Extract<LogEntry, { kind: 'step' }>) => {
           </form>
           <span v-if="working" role="status">{{ working }}</span>
         </div>
-        <input
-          ref="picker"
-          type="file"
-          accept="image/*"
-          multiple
-          hidden
-          data-test="photo-file"
-          @change="picked"
-        />
         <p v-if="fault" class="fault" role="alert" data-test="log-fault">
           {{ fault }}
         </p>
@@ -404,15 +396,12 @@ const early = (e: Extract<LogEntry, { kind: 'step' }>) => {
           aria-label="Lesson"
           data-test="lesson"
         />
-        <label class="field"
-          ><span class="name">It comes back in a build with</span
-          ><select v-model="about" class="choice" data-test="lesson-about">
-            <option value="" disabled>choose</option>
-            <option v-for="a in abouts" :key="a.id" :value="a.id">
-              {{ a.name }}
-            </option>
-          </select></label
-        >
+        <ChoiceField
+          v-model="about"
+          label="It comes back in a build with"
+          :options="[{ id: '', name: 'choose', disabled: true }, ...abouts]"
+          data-test="lesson-about"
+        />
         <ElButton
           class="tool"
           :disabled="lesson.trim() === '' || about === ''"

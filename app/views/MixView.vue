@@ -241,7 +241,7 @@ const dusty = computed(
       Nothing to mix yet: a pool with water in it comes first.
     </p>
     <template #tray>
-      <FindingsList :findings="plan?.findings ?? []" place="mix" />
+      <FindingsList :findings="plan?.findings ?? []" place="mix" show="loud" />
       <section class="panel pad stack">
         <div class="row">
           <h2 class="grow">Shopping list</h2>
@@ -344,6 +344,7 @@ const dusty = computed(
           <b>{{ CAUTION_CLOSE }}</b>
         </p>
       </section>
+      <FindingsList :findings="plan?.findings ?? []" place="mix" show="notes" />
     </template>
   </WorkTop>
 </template>

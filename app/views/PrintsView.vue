@@ -122,7 +122,7 @@ async function print(): Promise<void> {
             :falls="plan.forms.falls"
             :stacks="plan.stacks.pools"
             :shell-mm="build.ground.shellMm"
-            :exaggeration="2"
+            :exaggeration="null"
             selected=""
           />
         </div>

@@ -1,5 +1,7 @@
 <script setup lang="ts">
-import { ElButton, ElCheckbox, ElRadio, ElRadioGroup } from 'element-plus'
+import DrawingFrame from '../components/DrawingFrame.vue'
+import { ElButton, ElCheckbox, ElRadio, ElRadioGroup, ElSlider } from 'element-plus'
+import 'element-plus/theme-chalk/el-slider.css'
 import LeafTabs from '../components/LeafTabs.vue'
 import WorkTop from '../components/WorkTop.vue'
 import { computed, ref, watch } from 'vue'
@@ -169,26 +171,27 @@ const freeze = () =>
       </div>
       <div class="pair grow" :class="{ across: build.base.widthMm < 1.9 * build.base.depthMm }">
         <div class="drawing-box">
-          <RunPlan
-            v-if="plan"
-            works
-            :build="build"
-            :plan="plan"
-            :run="run"
-            :ran="ran"
-            :layer="layer"
-            :most="most"
-            :lines="lines"
-            :probe="probe"
-            :source="source"
-            :out="out"
-            @ask="probe = $event"
-            @drag="drag"
-            @settled="store.endGroup"
-            @section="
-              (line) => store.edit('Section line', (b) => ({ ...b, section: line }), 'section')
-            "
-          />
+          <DrawingFrame name="Plan of the running water"
+            ><RunPlan
+              v-if="plan"
+              works
+              :build="build"
+              :plan="plan"
+              :run="run"
+              :ran="ran"
+              :layer="layer"
+              :most="most"
+              :lines="lines"
+              :probe="probe"
+              :source="source"
+              :out="out"
+              @ask="probe = $event"
+              @drag="drag"
+              @settled="store.endGroup"
+              @section="
+                (line) => store.edit('Section line', (b) => ({ ...b, section: line }), 'section')
+              "
+          /></DrawingFrame>
           <p v-if="!run && running.state === 'idle'" class="invite">No water has run here yet.</p>
         </div>
         <div v-if="beside && plan" class="drawing-box second" data-test="beside">
@@ -208,17 +211,18 @@ const freeze = () =>
     </div>
     <div class="panel leafed section-box">
       <div class="drawing-box grow">
-        <SectionDrawing
-          v-if="plan"
-          :section="plan.ground.section"
-          :pools="store.pools"
-          :falls="plan.forms.falls"
-          :stacks="plan.stacks.pools"
-          :shell-mm="build.ground.shellMm"
-          :exaggeration="settings.exaggeration"
-          :ran="section"
-          selected=""
-        />
+        <DrawingFrame name="Section"
+          ><SectionDrawing
+            v-if="plan"
+            :section="plan.ground.section"
+            :pools="store.pools"
+            :falls="plan.forms.falls"
+            :stacks="plan.stacks.pools"
+            :shell-mm="build.ground.shellMm"
+            :exaggeration="settings.heights"
+            :ran="section"
+            selected=""
+        /></DrawingFrame>
       </div>
     </div>
     <template #tray>
@@ -372,20 +376,21 @@ const freeze = () =>
             Way out by the chain
           </ElButton>
         </div>
-        <label v-if="run && run.periodS !== null && !keptShown" class="stack tight"
-          ><span class="small"
+        <div v-if="run && run.periodS !== null && !keptShown" class="stack tight">
+          <span class="small"
             >Moment of the period: {{ number(phase * run.periodS) }} of
             {{ number(run.periodS) }} s</span
-          ><input
-            v-model.number="phase"
-            type="range"
-            min="0"
+          ><ElSlider
+            v-model="phase"
+            :min="0"
             :max="1 - 1 / MOMENTS"
             :step="1 / MOMENTS"
+            :show-tooltip="false"
             aria-label="Moment of the period"
             data-test="phase"
             @change="freeze"
-        /></label>
+          />
+        </div>
         <p v-if="ran && ran.periodS !== null && lines" class="small key" data-test="lines-key">
           <svg viewBox="0 0 26 10" aria-hidden="true">
             <path class="crest-key" d="M1 5H25" />

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import ChoiceField from '../components/ChoiceField.vue'
 import { v4 as newId } from 'uuid'
 import { ElButton, ElInput } from 'element-plus'
 import LeafTabs from '../components/LeafTabs.vue'
@@ -94,6 +95,8 @@ const used = (id: string) =>
     ].includes(id)
   )
 const things = Object.keys(THINGS) as ThingId[]
+const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1)
+const held = things.map((id) => ({ id, name: capital(THINGS[id].name) }))
 const inHand = ref<[ThingId, ThingId]>(['gel', 'acetate'])
 const told = computed(() => pairOf(...inHand.value))
 /** All that is known of the first thing, grouped by what becomes of it. */
@@ -109,7 +112,6 @@ const known = computed(() =>
     pairs: PAIRS.filter((p) => p.between.includes(inHand.value[0]) && g.of.includes(p.result))
   })).filter((g) => g.pairs.length > 0)
 )
-const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1)
 const price = (m: Material) =>
   m.pack
     ? `${money(m.pack.price, settings.currency)} for ${number(m.pack.amount)}${unitOf(m) === 'piece' ? '' : ` ${unitOf(m)}`}`
@@ -261,22 +263,18 @@ const price = (m: Material) =>
         />
         <div v-else class="scrolling pairs" data-test="pairs">
           <div class="hands">
-            <label class="field"
-              ><span class="name">In one hand</span
-              ><select v-model="inHand[0]" class="choice" data-test="hand-one">
-                <option v-for="t in things" :key="t" :value="t">
-                  {{ capital(THINGS[t].name) }}
-                </option>
-              </select></label
-            >
-            <label class="field"
-              ><span class="name">In the other</span
-              ><select v-model="inHand[1]" class="choice" data-test="hand-two">
-                <option v-for="t in things" :key="t" :value="t">
-                  {{ capital(THINGS[t].name) }}
-                </option>
-              </select></label
-            >
+            <ChoiceField
+              v-model="inHand[0]"
+              label="In one hand"
+              :options="held"
+              data-test="hand-one"
+            />
+            <ChoiceField
+              v-model="inHand[1]"
+              label="In the other"
+              :options="held"
+              data-test="hand-two"
+            />
           </div>
           <section v-for="g in known" :key="g.name">
             <h3 aria-level="2">{{ g.name }}</h3>

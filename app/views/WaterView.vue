@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import DrawingFrame from '../components/DrawingFrame.vue'
 import { ElButton, ElCheckbox } from 'element-plus'
 import LeafTabs from '../components/LeafTabs.vue'
 import WorkTop from '../components/WorkTop.vue'
@@ -220,28 +221,28 @@ function drag(what: Handle, to: Point2): void {
         </ElButton>
       </div>
       <div class="drawing-box grow">
-        <SectionDrawing
-          v-if="plan && long === 'section'"
-          levels
-          :section="plan.ground.section"
-          :pools="store.pools"
-          :falls="plan.forms.falls"
-          :stacks="plan.stacks.pools"
-          :shell-mm="build.ground.shellMm"
-          :exaggeration="settings.exaggeration"
-          :selected="water?.id ?? ''"
-          :ran="plan.forms.ran && !plan.forms.ran.stale ? plan.forms.ran.section : undefined"
-          @level="setLevel"
-          @settled="store.endGroup"
-          @select="store.selected = $event"
-        />
-        <RunDrawing
-          v-else-if="plan"
-          :forms="plan.forms"
-          :selected="water?.id ?? ''"
-          :exaggeration="settings.exaggeration"
-          @select="store.selected = $event"
-        />
+        <DrawingFrame :name="long === 'section' ? 'Section' : 'The run, unrolled'"
+          ><SectionDrawing
+            v-if="plan && long === 'section'"
+            levels
+            :section="plan.ground.section"
+            :pools="store.pools"
+            :falls="plan.forms.falls"
+            :stacks="plan.stacks.pools"
+            :shell-mm="build.ground.shellMm"
+            :exaggeration="settings.heights"
+            :selected="water?.id ?? ''"
+            :ran="plan.forms.ran && !plan.forms.ran.stale ? plan.forms.ran.section : undefined"
+            @level="setLevel"
+            @settled="store.endGroup"
+            @select="store.selected = $event" />
+          <RunDrawing
+            v-else-if="plan"
+            :forms="plan.forms"
+            :selected="water?.id ?? ''"
+            :exaggeration="settings.heights"
+            @select="store.selected = $event"
+        /></DrawingFrame>
       </div>
     </div>
     <div class="lower">
@@ -282,45 +283,46 @@ function drag(what: Handle, to: Point2): void {
           <div v-if="choosingLip" class="caption hint">
             Click the edge that the water falls over
           </div>
-          <PlanDrawing
-            v-if="plan"
-            :base="build.base"
-            :pools="store.pools"
-            :grounds="plan.ground.pools"
-            :falls="plan.forms.falls"
-            :section="build.section"
-            :tool="choosingLip ? 'lip' : 'look'"
-            :selected="water?.id ?? ''"
-            @select="store.selected = $event"
-            @lip="lipAt"
-            @settled="store.endGroup"
-            @section="
-              (line) => store.edit('Section line', (b) => ({ ...b, section: line }), 'section')
-            "
-          >
-            <template
-              v-for="part in ['shapes', 'handles'] as const"
-              #[SLOTS[part]]="{ toX, toY, scale, place }"
-              :key="part"
+          <DrawingFrame name="Plan"
+            ><PlanDrawing
+              v-if="plan"
+              :base="build.base"
+              :pools="store.pools"
+              :grounds="plan.ground.pools"
+              :falls="plan.forms.falls"
+              :section="build.section"
+              :tool="choosingLip ? 'lip' : 'look'"
+              :selected="water?.id ?? ''"
+              @select="store.selected = $event"
+              @lip="lipAt"
+              @settled="store.endGroup"
+              @section="
+                (line) => store.edit('Section line', (b) => ({ ...b, section: line }), 'section')
+              "
             >
-              <FormsOverlay
-                v-if="plan && !choosingLip"
-                :part="part"
-                :build="build"
-                :forms="plan.forms"
-                :selected="water?.id ?? ''"
-                :show="show"
-                :other="both ? other : null"
-                :to-x="toX"
-                :to-y="toY"
-                :scale="scale"
-                :place="place"
-                @select="store.selected = $event"
-                @drag="drag"
-                @settled="store.endGroup"
-              />
-            </template>
-          </PlanDrawing>
+              <template
+                v-for="part in ['shapes', 'handles'] as const"
+                #[SLOTS[part]]="{ toX, toY, scale, place }"
+                :key="part"
+              >
+                <FormsOverlay
+                  v-if="plan && !choosingLip"
+                  :part="part"
+                  :build="build"
+                  :forms="plan.forms"
+                  :selected="water?.id ?? ''"
+                  :show="show"
+                  :other="both ? other : null"
+                  :to-x="toX"
+                  :to-y="toY"
+                  :scale="scale"
+                  :place="place"
+                  @select="store.selected = $event"
+                  @drag="drag"
+                  @settled="store.endGroup"
+                />
+              </template> </PlanDrawing
+          ></DrawingFrame>
         </div>
       </div>
       <div v-if="ground?.measured && pool" class="panel pad curve">
@@ -346,40 +348,55 @@ function drag(what: Handle, to: Point2): void {
           </ElButton>
         </div>
         <div class="leaf fill">
-          <FallDrawing
-            v-if="beside === 'sheet'"
-            :form="fallForm"
-            @land="landAt"
-            @settled="store.endGroup"
-          /><StripSheet v-else :form="fallForm" :strip-width-mm="fall.stripWidthMm" />
+          <div class="framed">
+            <DrawingFrame
+              :name="beside === 'sheet' ? 'The sheet from its side' : 'The strips of the sheet'"
+              ><FallDrawing
+                v-if="beside === 'sheet'"
+                :form="fallForm"
+                @land="landAt"
+                @settled="store.endGroup" /><StripSheet
+                v-else
+                :form="fallForm"
+                :strip-width-mm="fall.stripWidthMm"
+            /></DrawingFrame>
+          </div>
         </div>
       </div>
       <div v-if="reach && reachForm?.stations.length && plan" class="panel pad curve">
         <h3>Along its line</h3>
         <div class="fill whole">
-          <RunDrawing
-            :forms="plan.forms"
-            :selected="reach.id"
-            :exaggeration="settings.exaggeration"
-            :only="reach.id"
-          />
+          <div class="framed">
+            <DrawingFrame name="Along its line"
+              ><RunDrawing
+                :forms="plan.forms"
+                :selected="reach.id"
+                :exaggeration="settings.heights"
+                :only="reach.id"
+            /></DrawingFrame>
+          </div>
         </div>
       </div>
       <div v-if="sea && seaForm && !seaForm.faults.length" class="panel pad curve">
         <h3>{{ seaForm.built ? 'The crest that is built' : 'From crest to crest' }}</h3>
-        <WaveDrawing :form="seaForm" />
+        <div class="framed">
+          <DrawingFrame name="The crest"><WaveDrawing :form="seaForm" /></DrawingFrame>
+        </div>
       </div>
       <div v-if="splash && splashForm" class="panel pad curve">
         <h3>The splash</h3>
-        <SplashDrawing
-          :form="splashForm"
-          :lo-deg="Math.min(splash.loDeg, splash.hiDeg)"
-          :hi-deg="Math.max(splash.loDeg, splash.hiDeg)"
-        />
+        <div class="framed">
+          <DrawingFrame name="The splash"
+            ><SplashDrawing
+              :form="splashForm"
+              :lo-deg="Math.min(splash.loDeg, splash.hiDeg)"
+              :hi-deg="Math.max(splash.loDeg, splash.hiDeg)"
+          /></DrawingFrame>
+        </div>
       </div>
     </div>
     <template #tray>
-      <FindingsList :findings="plan?.findings ?? []" place="water" />
+      <FindingsList :findings="plan?.findings ?? []" place="water" show="loud" />
       <section class="panel pad stack">
         <div class="row">
           <h3 class="grow">Source to sink</h3>
@@ -558,6 +575,7 @@ function drag(what: Handle, to: Point2): void {
       </section>
       <WhitePanel v-if="plan && water" :build="build" :forms="plan.forms" :water="water.id" />
       <PoolWays v-if="pool && ground?.measured" :key="pool.id" :pool="pool" :plan="plan" />
+      <FindingsList :findings="plan?.findings ?? []" place="water" show="notes" />
     </template>
   </WorkTop>
 </template>

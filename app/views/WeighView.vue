@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { isPlain, isTyping } from '../typing'
 import { cupName } from '../../core/bench/benchSteps'
 import { v4 as newId } from 'uuid'
 import { ElButton } from 'element-plus'
@@ -283,13 +284,7 @@ function onward(): void {
 }
 function pressed(event: KeyboardEvent): void {
   const target = event.target as HTMLElement
-  if (
-    ['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName) ||
-    event.ctrlKey ||
-    event.metaKey ||
-    event.altKey
-  )
-    return
+  if (isTyping(event) || !isPlain(event)) return
   if (event.key === ' ' && standIn.value && target.tagName !== 'BUTTON') {
     event.preventDefault()
     if (!event.repeat) tip(event.type === 'keydown')

@@ -35,7 +35,7 @@ function pond(): Build {
   }
 }
 const give = async (page: Page, build: Build) => {
-  await page.locator('[data-test="import"]').setInputFiles({
+  await page.locator('[data-test="import"] input').setInputFiles({
     name: 'b.json',
     mimeType: 'application/json',
     buffer: Buffer.from(writeBuild(build))
@@ -213,7 +213,7 @@ describe('At the bench', function () {
       'END:VCALENDAR',
       ''
     ].join('\r\n')
-    await page.locator('[data-test="busy-file"]').setInputFiles({
+    await page.locator('[data-test="busy-file"] input').setInputFiles({
       name: 'rubbish.ics',
       mimeType: 'text/calendar',
       buffer: Buffer.from('rubbish')
@@ -223,7 +223,7 @@ describe('At the bench', function () {
       .filter({ hasText: 'no calendar file' })
       .waitFor()
     await page
-      .locator('[data-test="busy-file"]')
+      .locator('[data-test="busy-file"] input')
       .setInputFiles({ name: 'choir.ics', mimeType: 'text/calendar', buffer: Buffer.from(ics) })
     await page.locator('[data-test="busy-read"]').filter({ hasText: '1 entries read' }).waitFor()
     await page.waitForFunction(
@@ -293,8 +293,8 @@ describe('At the bench', function () {
     const page = await openPage(context, `${s.address}/build/${DEMO_ID}/log`)
     const said = complaints(page)
     const put = (name: string, buffer: Buffer, mimeType = 'image/png') =>
-      page.locator('[data-test="photo-file"]').setInputFiles({ name, mimeType, buffer })
-    await page.locator('[data-test="photo-file"]').waitFor({ state: 'attached' })
+      page.locator('[data-test="photo-file"] input').setInputFiles({ name, mimeType, buffer })
+    await page.locator('[data-test="photo-file"] input').waitFor({ state: 'attached' })
     await put('notes.png', Buffer.from('no picture at all'))
     await page
       .locator('[data-test="log-fault"]')
@@ -359,7 +359,7 @@ describe('At the bench', function () {
     const context = await s.profile()
     const page = await openPage(context, `${s.address}/build/${DEMO_ID}/log`)
     await page
-      .locator('[data-test="photo-file"]')
+      .locator('[data-test="photo-file"] input')
       .setInputFiles({ name: 'weir.png', mimeType: 'image/png', buffer: photograph() })
     await page.locator('[data-entry="photo"] img').waitFor()
     await page.locator('[data-test="note"]').fill('Too much white at the foot')
@@ -380,11 +380,11 @@ describe('At the bench', function () {
     const there = await openPage(other, empty.address)
     const restore = (name: string, buffer: Buffer) =>
       there
-        .locator('[data-test="restore"]')
+        .locator('[data-test="restore"] input')
         .setInputFiles({ name, mimeType: 'application/zip', buffer })
     const refused = (text: RegExp) =>
       there.locator('[data-test="backup-fault"]').filter({ hasText: text }).waitFor()
-    await there.locator('[data-test="restore"]').waitFor({ state: 'attached' })
+    await there.locator('[data-test="restore"] input').waitFor({ state: 'attached' })
     await restore('cut.zip', zip.subarray(0, zip.length - 300))
     await refused(/no zip that can be read/)
     // two gigabytes of nothing in a few kilobytes
@@ -419,7 +419,7 @@ describe('At the bench', function () {
       .waitFor()
     await there.reload()
     await there.getByText('Nothing on the bench yet').waitFor()
-    await there.locator('[data-test="restore"]').waitFor({ state: 'attached' })
+    await there.locator('[data-test="restore"] input').waitFor({ state: 'attached' })
     await restore('good.zip', zip)
     await there
       .locator('[data-test="restored"]')

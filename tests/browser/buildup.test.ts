@@ -2,7 +2,7 @@ import { expect } from 'chai'
 import type { Page } from 'playwright-core'
 import { derivePlan } from '../../core/plan/derivePlan'
 import { setWay } from '../../core/build/edits'
-import { complaints, DEMO_ID, openPage, stage, type Stage } from '../support/browser'
+import { choose, complaints, DEMO_ID, openPage, stage, type Stage } from '../support/browser'
 import { demo } from '../support/builds'
 
 const MOLE = 'demo-mole-at-varnsey'
@@ -30,13 +30,13 @@ describe('Build-up on the screen', function () {
     await page.locator('.card .title').nth(2).waitFor()
     await page.goto(`${s.address}/build/${id}/build-up`)
     await settled(page)
-    await page.locator('[data-test="water-pick"]').selectOption(water)
+    await choose(page.locator('[data-test="water-pick"]'), water)
     return { page, said, close: () => context.close() }
   }
 
   it('a curl film wave: chosen among the ways, rolled, propped where the jig says, and told when the props come away', async () => {
     const { page, said, close } = await open(MOLE, 'seas')
-    await page.locator('[data-test="way"]').selectOption('brushed-ridges')
+    await choose(page.locator('[data-test="way"]'), 'brushed-ridges')
     await settled(page)
     expect(await page.locator('[data-leaf="part"]').count()).to.equal(0)
     await leaf(page, 'ways')
@@ -45,7 +45,7 @@ describe('Build-up on the screen', function () {
     await leaf(page, 'part')
     // film as thick as the way brings along stands by itself; a thinner one does not
     await page.locator('[data-test="props"] .how').getByText('none').waitFor()
-    await page.locator('[data-test="film"]').selectOption('acetate-01')
+    await choose(page.locator('[data-test="film"]'), 'acetate-01')
     await page.locator('[data-test="props"] .how').getByText('1', { exact: true }).waitFor()
     expect(await page.locator('[data-test="prop"]').count()).to.equal(1)
     const { part } = derivePlan(
@@ -60,7 +60,7 @@ describe('Build-up on the screen', function () {
     await page.getByText('Laminated beam', { exact: false }).waitFor()
     await page.keyboard.press('Escape')
     // a stiffer eye and a thicker film change it at once, and undo brings it back
-    await page.locator('[data-test="film"]').selectOption('styrene-05')
+    await choose(page.locator('[data-test="film"]'), 'styrene-05')
     await page.locator('[data-test="props"] .how').getByText('none').waitFor()
     await page.keyboard.press('Control+z')
     await page.locator('[data-test="props"] .how').getByText('1', { exact: true }).waitFor()
@@ -75,7 +75,7 @@ describe('Build-up on the screen', function () {
 
   it('a moulded wave: six coats of rubber on the list, and the saw lines on its sheet', async () => {
     const { page, said, close } = await open(MOLE, 'seas')
-    await page.locator('[data-test="way"]').selectOption('cast-wave')
+    await choose(page.locator('[data-test="way"]'), 'cast-wave')
     await settled(page)
     await page.getByText('Brush on a coat of rubber, 6 of 6').waitFor()
     await leaf(page, 'part')
@@ -143,7 +143,7 @@ describe('Build-up on the screen', function () {
     await page.getByRole('button', { name: 'Days', exact: true }).click()
     await page.locator('.agenda').getByText('Pick and dab the white back').first().waitFor()
     await page.getByRole('button', { name: 'Build-up', exact: true }).click()
-    await page.locator('[data-test="water-pick"]').selectOption('rapid')
+    await choose(page.locator('[data-test="water-pick"]'), 'rapid')
     await leaf(page, 'wrong')
     await page.getByRole('button', { name: /Leave out/ }).click()
     await page.locator('[data-test="taken"]').waitFor({ state: 'detached' })
@@ -165,10 +165,10 @@ describe('Build-up on the screen', function () {
     await page.locator('[data-test="recipe"]').getByText('White fibre, 1 mm').waitFor()
     await page.getByRole('button', { name: 'Shelf', exact: true }).click()
     await leaf(page, 'release')
-    await page.locator('[data-test="hand-one"]').selectOption('silicone-caulk')
-    await page.locator('[data-test="hand-two"]').selectOption('silicone-paper')
+    await choose(page.locator('[data-test="hand-one"]'), 'silicone-caulk')
+    await choose(page.locator('[data-test="hand-two"]'), 'silicone-paper')
     await page.locator('[data-test="told"]').getByText('Bonds.').waitFor()
-    await page.locator('[data-test="hand-two"]').selectOption('polythene')
+    await choose(page.locator('[data-test="hand-two"]'), 'polythene')
     await page.locator('[data-test="told"]').getByText('Nobody has written that down').waitFor()
     // the minutes by the clock on Days
     await page.getByRole('button', { name: 'Days', exact: true }).click()

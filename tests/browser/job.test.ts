@@ -7,7 +7,15 @@ import { readBuild } from '../../core/build/file/buildFile'
 import { writeBuild } from '../../core/build/file/write'
 import { derivePlan } from '../../core/plan/derivePlan'
 import { demo, large } from '../support/builds'
-import { complaints, DEMO_ID, downloaded, openPage, stage, type Stage } from '../support/browser'
+import {
+  choose,
+  complaints,
+  DEMO_ID,
+  downloaded,
+  openPage,
+  stage,
+  type Stage
+} from '../support/browser'
 
 /** Plan millimetres to page pixels, from the drawn board. */
 async function board(
@@ -49,7 +57,7 @@ describe('A builder at the bench', function () {
     await page.locator('[data-test="new-make"]').click()
     // Ground: the lower pool is drawn afresh, one edge becomes a dam, dips are clicked and one is typed
     await page.locator('[data-tool-name="draw"]').waitFor()
-    await page.getByLabel('Pool', { exact: true }).selectOption('pool2')
+    await choose(page.locator('[data-test="pool-pick"]'), 'pool2')
     await page.keyboard.press('l')
     const at = await board(page, 300, 200)
     for (const [x, y] of [
@@ -86,7 +94,7 @@ describe('A builder at the bench', function () {
     )
     // Build-up, Mix, Days
     await page.getByRole('button', { name: 'Build-up' }).click()
-    await page.locator('[data-test="resin"]').selectOption('casting-epoxy-2-1')
+    await choose(page.locator('[data-test="resin"]'), 'casting-epoxy-2-1')
     await page.getByRole('button', { name: 'Mix', exact: true }).click()
     await page.locator('[data-batch="pool2-1-1"]').waitFor()
     const cup = await page.locator('[data-batch="pool2-1-1"]').innerText()
@@ -249,7 +257,7 @@ describe('A builder at the bench', function () {
       }`)
     const page = await openPage(context, s.address)
     const build = { ...large(), id: 'ten-waters' }
-    await page.locator('[data-test="import"]').setInputFiles({
+    await page.locator('[data-test="import"] input').setInputFiles({
       name: 'ten.json',
       mimeType: 'application/json',
       buffer: Buffer.from(writeBuild(build))

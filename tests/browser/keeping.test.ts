@@ -189,7 +189,7 @@ describe('Nothing is lost', function () {
     const before = await cards(page)
     const give = (name: string, text: string) =>
       page
-        .locator('[data-test="import"]')
+        .locator('[data-test="import"] input')
         .setInputFiles({ name, mimeType: 'application/json', buffer: Buffer.from(text) })
     const broken: [string, RegExp][] = [
       ['{"format": "tall-sp', /not JSON/],
@@ -262,7 +262,7 @@ describe('Nothing is lost', function () {
     await fresh.getByText('Nothing on the bench yet').waitFor()
     await fresh.reload()
     await fresh.getByText('Nothing on the bench yet').waitFor()
-    await fresh.locator('[data-test="import"]').setInputFiles({
+    await fresh.locator('[data-test="import"] input').setInputFiles({
       name: file.name,
       mimeType: 'application/json',
       buffer: Buffer.from(file.text)

@@ -3,6 +3,7 @@ import type { Page } from 'playwright-core'
 import { derivePlan } from '../../core/plan/derivePlan'
 import { demo } from '../support/builds'
 import {
+  choose,
   axeSource,
   complaints,
   DEMO_ID,
@@ -96,7 +97,7 @@ describe('Every view', function () {
       await look(view)
       for (const leaf of LEAVES[view] ?? []) {
         const [name, water] = leaf.split(':').reverse()
-        if (water) await page.locator('[data-test="water-pick"]').selectOption(water)
+        if (water) await choose(page.locator('[data-test="water-pick"]'), water)
         await page.locator(`[data-leaf="${name}"]`).click()
         if (name === 'wrong') await page.locator('[data-trouble="still-white"]').click()
         if (name === 'wrong') await page.locator('[data-test="take-repair"]').waitFor()

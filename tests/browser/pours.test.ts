@@ -13,7 +13,15 @@ import { poolsOf } from '../../core/build/types'
 import { readBuild } from '../../core/build/file/buildFile'
 import { TINTS } from '../../core/craft/materials/tints'
 import { demo } from '../support/builds'
-import { complaints, DEMO_ID, downloaded, openPage, stage, type Stage } from '../support/browser'
+import {
+  choose,
+  complaints,
+  DEMO_ID,
+  downloaded,
+  openPage,
+  stage,
+  type Stage
+} from '../support/browser'
 import { binaryStl, trianglesOver } from '../support/scans'
 
 const folder = mkdtempSync(join(tmpdir(), 'spindle-'))
@@ -60,13 +68,13 @@ describe('Pours at the bench', function () {
       [broken, /tells of 1800 triangles, and it ends after/],
       [picture, /no PNG/]
     ] as const) {
-      await page.locator('[data-test="scan-file"]').setInputFiles(file)
+      await page.locator('[data-test="scan-file"] input').setInputFiles(file)
       await page.locator('[data-test="scan-problem"]').waitFor()
       expect(await page.locator('[data-test="scan-problem"]').innerText())
         .to.match(words)
         .and.match(/Nothing has been changed/)
     }
-    await page.locator('[data-test="scan-file"]').setInputFiles(scan)
+    await page.locator('[data-test="scan-file"] input').setInputFiles(scan)
     await page.getByText('500,000 triangles').waitFor()
     await page.locator('[data-test="scan-z"] input').fill('16')
     await page.locator('[data-test="scan-lay"]').click()
@@ -144,7 +152,7 @@ describe('Pours at the bench', function () {
       )
     )
     await page.getByRole('button', { name: 'Build-up' }).click()
-    await page.locator('[data-test="resin"]').selectOption({ label: 'My clear epoxy, 2:1' })
+    await choose(page.locator('[data-test="resin"]'), '=My clear epoxy, 2:1')
     await page.locator('[data-test="waterline"]').getByText('2 pours').waitFor()
     const build = await exported(page)
     expect(build.bottles).to.have.length(1)
@@ -253,7 +261,7 @@ describe('Pours at the bench', function () {
     await page.locator('[data-leaf="chips"]').click()
     await page.getByRole('button', { name: '+ Chip' }).click()
     await page.getByLabel('drops in 100 g').first().fill('2')
-    await page.locator('[data-test="chip-photo"]').setInputFiles(photo)
+    await page.locator('[data-test="chip-photo"] input').setInputFiles(photo)
     await page.getByText('Click the white paper').waitFor()
     const box = (await page.locator('[data-test="chip-canvas"]').boundingBox())!
     for (const share of [1 / 6, 3 / 6, 5 / 6])
@@ -267,7 +275,7 @@ describe('Pours at the bench', function () {
     await page.locator('[data-test="keep-tint"]').click()
     await page.locator('[data-test="bottle-name"]').waitFor()
     await page.getByRole('button', { name: 'Build-up' }).click()
-    await page.locator('[data-test="water-pick"]').selectOption('tailrace')
+    await choose(page.locator('[data-test="water-pick"]'), 'tailrace')
     await page.getByLabel('More My tint').click()
     const build = await exported(page)
     const fitted = build.bottles!.find((b) => b.kind === 'tint')!
@@ -310,7 +318,7 @@ describe('Pours at the bench', function () {
 
   it('ways of a body are compared to a date, and one is chosen', async () => {
     const { context, page, said } = await open('build-up')
-    await page.locator('[data-test="water-pick"]').selectOption('tailrace')
+    await choose(page.locator('[data-test="water-pick"]'), 'tailrace')
     await page.locator('[data-leaf="ways"]').click()
     await page.locator('[data-way="paper-skin"]').click()
     await page.locator('[data-test="waterline"]').getByText('3 layers of tissue').waitFor()

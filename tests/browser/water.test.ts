@@ -5,7 +5,15 @@ import type { Page } from 'playwright-core'
 import { PDFDocument } from 'pdf-lib'
 import { derivePlan } from '../../core/plan/derivePlan'
 import { writeBuild } from '../../core/build/file/write'
-import { complaints, DEMO_ID, downloaded, openPage, stage, type Stage } from '../support/browser'
+import {
+  choose,
+  complaints,
+  DEMO_ID,
+  downloaded,
+  openPage,
+  stage,
+  type Stage
+} from '../support/browser'
 import { demo } from '../support/builds'
 
 const DxfParser = createRequire(import.meta.url)('dxf-parser') as new () => {
@@ -22,11 +30,18 @@ const figure = async (page: Page, test: string) =>
   Number.parseFloat(
     (await page.locator(`[data-test="${test}"]`).first().innerText()).replace(',', '')
   )
-const choose = (page: Page, name: string) =>
+const pickWater = (page: Page, name: string) =>
   page
     .locator('.drop')
     .filter({ hasText: new RegExp(`${name}$`) })
     .click()
+
+/** Where a handle stands, as a share of the drawing that it is in. */
+const placed = (page: Page, handle: string) =>
+  page.evaluate((selector) => {
+    const at = document.querySelector(selector)!.getBoundingClientRect()
+    return [at.x + at.width / 2, at.y + at.height / 2]
+  }, handle)
 
 /** Drags the middle of a thing by so many pixels. */
 async function dragBy(page: Page, selector: string, dx: number, dy: number): Promise<void> {
@@ -62,7 +77,7 @@ describe('Moving water on the screen', function () {
 
   it('a fall: the lip is moved and the landing goes with it; the landing is dragged and the flow follows; undo brings both back', async () => {
     const { page, said, close } = await open(DEMO_ID)
-    await choose(page, 'Weir')
+    await pickWater(page, 'Weir')
     const landing = () => page.locator('[data-test="landing-line"]').getAttribute('d')
     const start = await landing()
     const lands = await figure(page, 'lands')
@@ -99,16 +114,16 @@ describe('Moving water on the screen', function () {
     await page.locator('[data-mend="lip-deep:weir"]').click()
     await page.locator('[data-mend="lip-deep:weir"]').waitFor({ state: 'detached' })
     await page.locator('[data-mood="trickle"]').click()
-    await page.waitForFunction(() =>
-      document.querySelector('[data-test="fall-figures"]')!.textContent!.includes('clings')
-    )
+    await page.getByText('springs free').first().waitFor()
+    await choose(page.locator('[data-test="hang"]'), 'clinging')
+    await page.locator('dd.words').getByText('clings to the face').waitFor()
     expect(said).to.deep.equal([])
     await close()
   })
 
   it('a sea: a lower wave breaks nearer the shore; a crest dragged out to deep water is a finding, and comes back', async () => {
     const { page, said, close } = await open(MOLE)
-    await choose(page, 'Seas from the south-west')
+    await pickWater(page, 'Seas from the south-west')
     const before = await figure(page, 'offshore')
     await page.locator('[data-test="breaker"] input').fill('9')
     await page.waitForFunction(
@@ -119,6 +134,14 @@ describe('Moving water on the screen', function () {
     await page.locator('[data-test="breaker"] input').fill('17')
     await settled(page)
     await dragBy(page, '[data-handle="crest:seas"] .grip', -150, 0)
+    await page.locator('[data-finding="too-deep:seas"]').waitFor()
+    // read and put away: the foot counts it no more; it comes back when it is asked for
+    const foot = page.locator('[data-test="waterline"]')
+    await foot.getByText('none stops it, 1 to look at').waitFor()
+    await page.locator('[data-put-away="too-deep:seas"]').click()
+    await page.locator('[data-finding="too-deep:seas"]').waitFor({ state: 'detached' })
+    expect(await foot.innerText()).not.to.include('to look at')
+    await page.locator('[data-test="bring-back"]').click()
     await page.locator('[data-finding="too-deep:seas"]').waitFor()
     await page.keyboard.press('Control+z')
     await page.locator('[data-finding="too-deep:seas"]').waitFor({ state: 'detached' })
@@ -146,7 +169,7 @@ describe('Moving water on the screen', function () {
 
   it('a gorge: the run unrolled with its jumps, white and strokes on the plan, a rock put in and moved, a figure opened', async () => {
     const { page, said, close } = await open(GORGE)
-    await choose(page, 'The Staircase')
+    await pickWater(page, 'The Staircase')
     await page.locator('[data-leaf="run"]').click()
     await page.locator('[data-test="run"] [data-piece]').nth(4).waitFor()
     expect(await page.locator('[data-test="jump"]').count()).to.equal(
@@ -159,7 +182,7 @@ describe('Moving water on the screen', function () {
     await settled(page)
     const white = await figure(page, 'white-share')
     expect(await page.locator('.white .foam').count()).to.equal(3)
-    await page.locator('[data-test="bed"] select').selectOption('smooth')
+    await choose(page.locator('[data-test="bed"]'), 'smooth')
     await page.waitForFunction(
       (w) =>
         Number.parseFloat(document.querySelector('[data-test="white-share"]')!.textContent!) !== w,
@@ -254,7 +277,7 @@ describe('Moving water on the screen', function () {
     // the next module joins at the right as well
     await page.locator('[data-meets="right"]').check()
     await page.locator('[data-template="end-right"]').waitFor()
-    await page.locator('[data-test="paper"]').selectOption('letter')
+    await choose(page.locator('[data-test="paper"]'), 'letter')
     expect(said).to.deep.equal([])
     await close()
   })
@@ -268,7 +291,7 @@ describe('Moving water on the screen', function () {
       base: { widthMm: 6000, depthMm: 4000 }
     }
     await page.goto(s.address)
-    await page.locator('[data-test="import"]').setInputFiles({
+    await page.locator('[data-test="import"] input').setInputFiles({
       name: 'huge.json',
       mimeType: 'application/json',
       buffer: Buffer.from(writeBuild(large))
@@ -280,6 +303,63 @@ describe('Moving water on the screen', function () {
     const said = await page.locator('[data-test="print-problem"]').innerText()
     expect(said).to.match(/at most 200 are printed at once/)
     expect(said).to.match(/SVG or DXF|Choose fewer/)
+    await close()
+  })
+
+  it('drawings come nearer by wheel and key, are moved, fill the window, and their handles go on working', async () => {
+    const { page, said, close } = await open(DEMO_ID)
+    const lip = '[data-handle="lip:millpond:c3"]'
+    const plan = page.locator('.drawing-frame').filter({ has: page.locator('.plan') })
+    await pickWater(page, 'Weir')
+    await page.locator(lip).waitFor()
+    const before = await placed(page, lip)
+    const words = await plan
+      .locator('.rule text')
+      .first()
+      .evaluate((t) => getComputedStyle(t).fontSize)
+    await page.mouse.move(before[0], before[1])
+    await page.mouse.wheel(0, -700)
+    await plan.getByRole('button', { name: 'As a whole' }).waitFor()
+    // what lies under the pointer stays under it, and words keep their size
+    const near = await placed(page, lip)
+    expect(Math.hypot(near[0] - before[0], near[1] - before[1])).to.be.below(2)
+    expect(
+      await plan
+        .locator('.rule text')
+        .first()
+        .evaluate((t) => getComputedStyle(t).fontSize)
+    ).to.equal(words)
+    // the handle is dragged, not the drawing; three millimetres are many pixels now
+    await dragBy(page, lip, 0, -60)
+    await settled(page)
+    expect((await placed(page, lip))[1]).to.be.closeTo(before[1] - 60, 4)
+    await page.keyboard.press('Control+z')
+    await page.waitForFunction(
+      ([selector, y]) =>
+        Math.abs(document.querySelector(selector)!.getBoundingClientRect().y - y) < 40,
+      [lip, before[1]] as const
+    )
+    // the ground under it is dragged along by an empty place
+    const board = (await plan.locator('.board').boundingBox())!
+    await page.mouse.move(before[0] + 60, before[1] + 45)
+    await page.mouse.down()
+    await page.mouse.move(before[0] + 20, before[1] + 45, { steps: 4 })
+    await page.mouse.up()
+    expect((await plan.locator('.board').boundingBox())!.x).to.be.closeTo(board.x - 40, 3)
+    await plan.getByRole('button', { name: 'As a whole' }).click()
+    await plan.getByRole('button', { name: 'Nearer' }).focus()
+    await page.keyboard.press('+')
+    await plan.getByRole('button', { name: 'Farther' }).waitFor()
+    await page.keyboard.press('0')
+    await plan.getByRole('button', { name: 'Farther' }).waitFor({ state: 'detached' })
+    // the whole window, and back to its place by Esc
+    await plan.getByRole('button', { name: 'Fill the window' }).click()
+    const frame = page.locator('.drawing-frame.whole')
+    expect(await frame.boundingBox()).to.include({ x: 0, y: 0, width: 1280, height: 800 })
+    expect(await frame.locator(lip).count()).to.equal(1)
+    await page.keyboard.press('Escape')
+    await frame.waitFor({ state: 'detached' })
+    expect(said).to.deep.equal([])
     await close()
   })
 })

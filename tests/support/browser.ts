@@ -1,4 +1,10 @@
-import { chromium, type Browser, type BrowserContext, type Page } from 'playwright-core'
+import {
+  chromium,
+  type Browser,
+  type BrowserContext,
+  type Locator,
+  type Page
+} from 'playwright-core'
 import type { Server } from 'node:http'
 import { copyFileSync, existsSync, mkdtempSync, readFileSync } from 'node:fs'
 import { createRequire } from 'node:module'
@@ -102,7 +108,7 @@ export async function stage(demos: 'all' | 'first' | 'none' = 'all', house = '')
         serviceWorkers: offline ? 'allow' : 'block'
       })
       // a busy machine is given time: no test is about speed
-      context.setDefaultTimeout(240_000)
+      context.setDefaultTimeout(Number(process.env.WAIT ?? 240_000))
       return context
     },
     close: async () => {
@@ -136,6 +142,23 @@ export async function openPage(context: BrowserContext, url: string, fixed = tru
   if (fixed) await page.clock.install({ time: NOW })
   await page.goto(url)
   return page
+}
+
+/**
+ * Chooses from a list as a builder does: opens it, takes the line.
+ *
+ * @param list  the list's own element, found by its `data-test`
+ * @param id    what is chosen, by its id; a line's words where it starts with `=`
+ */
+export async function choose(list: Locator, id: string): Promise<void> {
+  const page = list.page()
+  await list.getByRole('combobox').click()
+  const lines = page.locator('.el-select-dropdown:visible [role="option"]')
+  const line = id.startsWith('=')
+    ? lines.filter({ hasText: id.slice(1) })
+    : page.locator(`.el-select-dropdown:visible [data-value="${id}"]`)
+  await line.click()
+  await lines.first().waitFor({ state: 'detached' })
 }
 
 /** Text of a download. */

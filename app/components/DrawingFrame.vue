@@ -1,0 +1,200 @@
+<script setup lang="ts">
+import { Maximize, Minimize2, Minus, Plus, Shrink } from '@lucide/vue'
+import { useEventListener } from '@vueuse/core'
+import { select, type Selection } from 'd3-selection'
+import { zoom, zoomIdentity, type ZoomBehavior, type ZoomTransform } from 'd3-zoom'
+import { ElButton } from 'element-plus'
+import { onBeforeUnmount, onMounted, provide, reactive, ref, watch } from 'vue'
+import { isPlain, isTyping } from '../typing'
+import { NEARNESS } from '../drawings/sheet'
+
+/**
+ * What a drawing stands in: it is brought nearer by wheel, pinch and keys, moved when it is near, and
+ * opened to the whole window. Words and handles keep their size.
+ */
+const props = defineProps<{
+  /** What is drawn: told to those who do not see it. */
+  name: string
+  /** The drawing fits its frame and stays as it is; it can be opened to the window all the same. */
+  still?: boolean
+}>()
+const NEAREST = 24
+const STEP = 1.5
+const near = reactive({ k: 1, x: 0, y: 0, held: false })
+provide(NEARNESS, near)
+
+const pane = ref<HTMLElement | null>(null)
+const whole = ref(false)
+let nearer: ZoomBehavior<HTMLElement, unknown> | null = null
+let on: Selection<HTMLElement, unknown, null, undefined> | null = null
+
+/** A drawing seen whole stays where it is, so that a thumb on it moves the page; handles go first. */
+function takes(event: Event): boolean {
+  const fingers = 'touches' in event ? (event as TouchEvent).touches.length : 1
+  if (near.held || (event instanceof MouseEvent && event.button !== 0)) return false
+  if (event.type === 'wheel') return true
+  if (event.type === 'dblclick') return false
+  const handle = (event.target as Element).closest('[data-handle],[role="slider"],button')
+  return fingers > 1 || (near.k > 1 && !handle)
+}
+onMounted(() => {
+  if (props.still || !pane.value) return
+  nearer = zoom<HTMLElement, unknown>()
+    .scaleExtent([1, NEAREST])
+    .filter(takes)
+    .on('zoom', ({ transform }: { transform: ZoomTransform }) => {
+      near.k = transform.k
+      near.x = transform.x
+      near.y = transform.y
+    })
+  on = select(pane.value).call(nearer)
+})
+useEventListener(window, 'resize', keepInside)
+/** Moved elsewhere in the page it has lost the focus: the button that moved it gets it back. */
+const opener = ref<InstanceType<typeof ElButton> | null>(null)
+watch(
+  whole,
+  () => {
+    keepInside()
+    opener.value?.ref?.focus()
+  },
+  { flush: 'post' }
+)
+/** Another size of frame: nothing of the drawing is left outside it. */
+function keepInside(): void {
+  const { clientWidth, clientHeight } = pane.value ?? { clientWidth: 0, clientHeight: 0 }
+  nearer?.translateExtent([
+    [0, 0],
+    [clientWidth, clientHeight]
+  ])
+  if (on && near.k > 1) nearer?.translateBy(on, 0, 0)
+}
+const bring = (by: number) => {
+  keepInside()
+  if (on) nearer?.scaleBy(on, by)
+}
+const asAWhole = () => on && nearer?.transform(on, zoomIdentity)
+const shift = (x: number, y: number) => on && nearer?.translateBy(on, x / near.k, y / near.k)
+
+const KEYS: Record<string, () => unknown> = {
+  '+': () => bring(STEP),
+  '=': () => bring(STEP),
+  '-': () => bring(1 / STEP),
+  '0': asAWhole,
+  ArrowLeft: () => shift(60, 0),
+  ArrowRight: () => shift(-60, 0),
+  ArrowUp: () => shift(0, 60),
+  ArrowDown: () => shift(0, -60)
+}
+function key(event: KeyboardEvent): void {
+  if (event.defaultPrevented || !isPlain(event) || isTyping(event)) return
+  if (event.key === 'Escape' && whole.value) whole.value = false
+  else if (!props.still && KEYS[event.key] && (near.k > 1 || !event.key.startsWith('Arrow')))
+    KEYS[event.key]()
+  else return
+  event.preventDefault()
+  event.stopPropagation()
+}
+
+/** What lies behind a drawing that fills the window is out of reach until it is closed. */
+const behind = (out: boolean) => document.getElementById('app')?.toggleAttribute('inert', out)
+watch(whole, behind)
+onBeforeUnmount(() => behind(false))
+</script>
+
+<template>
+  <Teleport to="body" :disabled="!whole">
+    <div class="drawing-frame" :class="{ whole, close: near.k > 1 }" @keydown="key">
+      <slot name="beside" />
+      <div ref="pane" class="pane" @pointerenter="keepInside" @touchstart.passive="keepInside">
+        <slot />
+      </div>
+      <div class="nearness" role="group" :aria-label="`${name}: nearer and larger`">
+        <template v-if="!still">
+          <ElButton title="Nearer (+)" aria-label="Nearer" data-test="nearer" @click="bring(STEP)">
+            <Plus :size="16" aria-hidden="true" />
+          </ElButton>
+          <template v-if="near.k > 1">
+            <ElButton title="Farther (−)" aria-label="Farther" @click="bring(1 / STEP)">
+              <Minus :size="16" aria-hidden="true" />
+            </ElButton>
+            <ElButton title="As a whole (0)" aria-label="As a whole" @click="asAWhole">
+              <Shrink :size="16" aria-hidden="true" />
+            </ElButton>
+          </template>
+        </template>
+        <ElButton
+          :title="whole ? 'Back to its place (Esc)' : 'Fill the window'"
+          :aria-label="whole ? 'Back to its place' : 'Fill the window'"
+          :aria-pressed="whole"
+          ref="opener"
+          data-test="whole-window"
+          @click="whole = !whole"
+        >
+          <component :is="whole ? Minimize2 : Maximize" :size="16" aria-hidden="true" />
+        </ElButton>
+      </div>
+    </div>
+  </Teleport>
+</template>
+
+<style scoped>
+.drawing-frame {
+  position: absolute;
+  inset: 0;
+  display: flex;
+}
+.drawing-frame.whole {
+  position: fixed;
+  z-index: 1500;
+  background: var(--sheet);
+}
+.pane {
+  position: relative;
+  flex: 1;
+  min-width: 0;
+  overflow: hidden;
+}
+.close .pane {
+  cursor: move;
+}
+.nearness {
+  position: absolute;
+  right: 5px;
+  bottom: 5px;
+  display: grid;
+  gap: 3px;
+}
+.nearness button {
+  display: grid;
+  place-items: center;
+  width: 30px;
+  height: 30px;
+  padding: 0;
+  border: 1px solid transparent;
+  border-radius: 3px 9px 3px 9px;
+  background: color-mix(in srgb, var(--sheet) 70%, transparent);
+  color: var(--ink-soft);
+  cursor: pointer;
+}
+.nearness button:is(:hover, :focus-visible) {
+  border-color: var(--deep);
+  color: var(--ink);
+  background: var(--sheet);
+}
+/* fingers pinch: on a phone only the way to the whole window is needed, where no word stands */
+@media (max-width: 700px) {
+  .nearness {
+    top: 4px;
+    bottom: auto;
+  }
+  .nearness button {
+    width: 42px;
+    height: 42px;
+    border-color: var(--line);
+  }
+  .nearness button:not(:last-child) {
+    display: none;
+  }
+}
+</style>
