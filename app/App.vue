@@ -5,6 +5,7 @@ import { defineAsyncComponent, onBeforeUnmount, onMounted, ref, watch } from 'vu
 import { useRoute, useRouter } from 'vue-router'
 import AppHeader from './components/AppHeader.vue'
 import StatePatterns from './drawings/StatePatterns.vue'
+import { panel } from './panels'
 import { PLACES } from './router'
 import { usePhone } from './screens'
 import { useBuildStore } from './stores/build'
@@ -16,17 +17,18 @@ const FootBar = defineAsyncComponent(() => import('./components/FootBar.vue'))
 const phone = usePhone()
 /** Fetched when it is first asked for. */
 const KeysHelp = defineAsyncComponent(() => import('./components/KeysHelp.vue'))
+const FindAnything = defineAsyncComponent(() => import('./components/FindAnything.vue'))
+const SettingsDialog = defineAsyncComponent(() => import('./components/SettingsDialog.vue'))
 
 useSettingsStore()
 const store = useBuildStore()
 const library = useLibraryStore()
 const router = useRouter()
 const route = useRoute()
-const keys = ref(false)
-const keysSeen = ref(false)
-watch(keys, (open) => {
-  keysSeen.value ||= open
-})
+const PANELS = { find: FindAnything, keys: KeysHelp, settings: SettingsDialog }
+/** Each is fetched when it is first asked for, and stays. */
+const opened = ref(new Set<keyof typeof PANELS>())
+watch(panel, (open) => open && opened.value.add(open))
 const started = ref(false)
 
 onMounted(async () => {
@@ -61,6 +63,11 @@ function pressed(event: KeyboardEvent): void {
     else store.undo()
     return
   }
+  if (command && letter === 'k') {
+    event.preventDefault()
+    panel.value = panel.value === 'find' ? '' : 'find'
+    return
+  }
   if (event.altKey && /^[0-9]$/.test(event.key)) {
     const place = PLACES[(Number(event.key) + 9) % 10]
     const id = route.params.id
@@ -69,7 +76,7 @@ function pressed(event: KeyboardEvent): void {
     event.preventDefault()
     return
   }
-  if (event.key === '?' && !inText && !command) keys.value = true
+  if (event.key === '?' && !inText && !command) panel.value = 'keys'
 }
 onMounted(() => window.addEventListener('keydown', pressed))
 onBeforeUnmount(() => window.removeEventListener('keydown', pressed))
@@ -78,10 +85,10 @@ onBeforeUnmount(() => window.removeEventListener('keydown', pressed))
 <template>
   <StatePatterns />
   <div class="shell">
-    <AppHeader class="no-print" @keys="keys = true" />
+    <AppHeader class="no-print" />
     <main><RouterView v-if="started" /></main>
     <FootBar v-if="phone" />
-    <KeysHelp v-if="keysSeen" v-model="keys" />
+    <component :is="PANELS[name]" v-for="name in opened" :key="name" />
   </div>
 </template>
 

@@ -1,20 +1,19 @@
 <script setup lang="ts">
+import { Search, Settings2 } from '@lucide/vue'
 import { ElButton } from 'element-plus'
 import { computed } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
+import { panel } from '../panels'
 import { PLACES } from '../router'
 import { usePhone } from '../screens'
 import { useBuildStore } from '../stores/build'
 import LiveText from './LiveText.vue'
-import { useSettingsStore } from '../stores/settings'
 
 /** A phone has the places at its foot, and no keys. */
 const phone = usePhone()
-const emit = defineEmits<{ keys: [] }>()
 const route = useRoute()
 const router = useRouter()
 const store = useBuildStore()
-const settings = useSettingsStore()
 
 const buildId = computed(() => (typeof route.params.id === 'string' ? route.params.id : ''))
 const go = (name: string) =>
@@ -97,18 +96,23 @@ function rename(text: string): void {
       <ElButton
         v-if="!phone"
         class="tool"
-        :aria-label="settings.theme === 'dark' ? 'Light' : 'Dark'"
-        @click="settings.toggleTheme"
+        aria-label="Find"
+        title="Find anything (Ctrl K)"
+        data-test="open-find"
+        @click="panel = 'find'"
       >
-        <svg width="16" height="16" viewBox="0 0 16 16" aria-hidden="true">
-          <path
-            v-if="settings.theme === 'dark'"
-            d="M8 4a4 4 0 1 1 0 8a4 4 0 0 1 0-8M8 0v2M8 14v2M0 8h2M14 8h2"
-          />
-          <path v-else d="M13 10A6 6 0 0 1 6 2A6.500 6.500 0 1 0 13 10Z" />
-        </svg>
+        <Search :size="17" aria-hidden="true" />
       </ElButton>
-      <ElButton v-if="!phone" class="tool" aria-label="Keys" @click="emit('keys')">
+      <ElButton
+        v-if="!phone"
+        class="tool"
+        aria-label="Settings"
+        data-test="open-settings"
+        @click="panel = 'settings'"
+      >
+        <Settings2 :size="17" aria-hidden="true" />
+      </ElButton>
+      <ElButton v-if="!phone" class="tool" aria-label="Keys" @click="panel = 'keys'">
         <b>?</b>
       </ElButton>
     </div>
@@ -120,7 +124,7 @@ function rename(text: string): void {
   display: grid;
   grid-template-columns: auto auto minmax(0, 1fr);
   align-items: center;
-  gap: 22px;
+  gap: 14px;
   padding: 6px 18px 0;
   min-height: 74px;
   background: linear-gradient(var(--sheet), var(--plaster));

@@ -8,12 +8,15 @@ import {
   Moon,
   NotebookPen,
   Scale,
+  Search,
+  Settings2,
   Sun
 } from '@lucide/vue'
 import { ElButton, ElDrawer } from 'element-plus'
 import { computed, ref, watch } from 'vue'
 import { nextCup } from '../../core/bench/benchSteps'
 import { useRoute, type RouteLocationRaw } from 'vue-router'
+import { panel } from '../panels'
 import { PLACES } from '../router'
 import { useBuildStore } from '../stores/build'
 import { useSettingsStore } from '../stores/settings'
@@ -23,6 +26,10 @@ const route = useRoute()
 const store = useBuildStore()
 const settings = useSettingsStore()
 const more = ref(false)
+function open(what: 'find' | 'settings'): void {
+  more.value = false
+  panel.value = what
+}
 watch(
   () => route.fullPath,
   () => (more.value = false)
@@ -93,6 +100,12 @@ const elsewhere = computed(
           }}</RouterLink>
           <span v-else class="other none">{{ p.title }}</span>
         </template>
+        <ElButton class="other" data-test="open-find" @click="open('find')">
+          <Search :size="18" aria-hidden="true" /> Find
+        </ElButton>
+        <ElButton class="other" data-test="open-settings" @click="open('settings')">
+          <Settings2 :size="18" aria-hidden="true" /> Settings
+        </ElButton>
         <ElButton class="other" @click="settings.toggleTheme">
           <component :is="settings.theme === 'dark' ? Sun : Moon" :size="18" aria-hidden="true" />
           {{ settings.theme === 'dark' ? 'Light' : 'Dark' }}

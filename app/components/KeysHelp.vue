@@ -1,8 +1,14 @@
 <script setup lang="ts">
 import { ElDialog } from 'element-plus'
+import { computed } from 'vue'
+import { panel } from '../panels'
 
-const open = defineModel<boolean>({ required: true })
+const open = computed({
+  get: () => panel.value === 'keys',
+  set: (on: boolean) => (panel.value = on ? 'keys' : '')
+})
 const KEYS: [string, string][] = [
+  ['Ctrl K', 'Find any view, water, step, bottle, trouble, build or setting (on a Mac ⌘ K)'],
   ['Ctrl Z', 'Undo (on a Mac ⌘ Z)'],
   ['Ctrl Shift Z or Ctrl Y', 'Redo'],
   ['Alt 1 … Alt 9, Alt 0', 'Builds, Ground, Water, Build-up, Mix, Days, Bench, Log, Shelf, Prints'],
@@ -18,6 +24,8 @@ const KEYS: [string, string][] = [
   ['Delete', 'Remove the point in hand'],
   ['Page up, Page down', 'The level by 2 mm'],
   ['Shift while dragging', 'The level in tenths'],
+  ['+  −  0', 'A drawing nearer, farther, as a whole; arrows move it while it is near'],
+  ['S', 'On Bench with the voice on: say it again'],
   ['?', 'This list']
 ]
 </script>

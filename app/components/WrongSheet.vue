@@ -3,6 +3,7 @@ import { ElButton } from 'element-plus'
 import { computed, onBeforeUnmount, ref, shallowRef, watch } from 'vue'
 import { addRepair, removeRepair } from '../../core/build/edits'
 import type { Build, Water } from '../../core/build/types'
+import { useRoute } from 'vue-router'
 import { explainVerdict } from '../../core/explain/gelExplanations'
 import type { RepairCost } from '../../core/plan/beside/repairCost'
 import { measuredOf, TROUBLES, troublesOf } from '../../core/craft/troubles/troubles'
@@ -50,6 +51,14 @@ watch(
     chosen.value = ''
     found.value = null
   }
+)
+const route = useRoute()
+watch(
+  () => route.query.trouble,
+  (id) => {
+    if (typeof id === 'string' && list.value.some((t) => t.id === id)) look(id)
+  },
+  { immediate: true }
 )
 watch([chosen, measured, () => props.build], async () => {
   cancel()

@@ -9,10 +9,14 @@ import {
   type BenchClock,
   type BenchState
 } from '../../core/bench/benchClocks'
+import { spoken } from '../../core/words/spoken'
+import { say } from '../voice'
+import { useSettingsStore } from './settings'
 import { keepBench, loadBench } from '../storage/benchState'
 
 /** Clocks go on ringing whichever view is open. */
 export const useBenchClocks = defineStore('benchClocks', () => {
+  const settings = useSettingsStore()
   const build = ref('')
   const state = shallowRef<BenchState>(idleBench())
   const nowMs = ref(Date.now())
@@ -76,6 +80,7 @@ export const useBenchClocks = defineStore('benchClocks', () => {
       said.value = ringWords(clock, nowMs.value)
       beep(clock.kind === 'window' ? 3 : 2)
       notify(said.value)
+      if (settings.voice) say(spoken(said.value))
     }
   }
   let keptMs = 0

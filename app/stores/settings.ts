@@ -7,7 +7,7 @@ const KEY = 'tall-spindle:settings'
 
 /** How the builder likes to see things: kept in this browser, not in the build. */
 export const useSettingsStore = defineStore('settings', () => {
-  let kept: { theme?: Theme; heights?: number | null; currency?: string } = {}
+  let kept: { theme?: Theme; heights?: number | null; currency?: string; voice?: boolean } = {}
   try {
     kept = JSON.parse(localStorage.getItem(KEY) ?? '{}') as typeof kept
   } catch {
@@ -22,8 +22,10 @@ export const useSettingsStore = defineStore('settings', () => {
   )
   /** Sign before a price. */
   const currency = ref(typeof kept.currency === 'string' ? kept.currency.slice(0, 4) : '€')
+  /** Bench says steps and clocks aloud. */
+  const voice = ref(kept.voice === true)
   watch(
-    [theme, heights, currency],
+    [theme, heights, currency, voice],
     () => {
       document.documentElement.classList.toggle('dark', theme.value === 'dark')
       try {
@@ -32,7 +34,8 @@ export const useSettingsStore = defineStore('settings', () => {
           JSON.stringify({
             theme: theme.value,
             heights: heights.value,
-            currency: currency.value
+            currency: currency.value,
+            voice: voice.value
           })
         )
       } catch {
@@ -44,5 +47,5 @@ export const useSettingsStore = defineStore('settings', () => {
   const toggleTheme = () => {
     theme.value = theme.value === 'dark' ? 'light' : 'dark'
   }
-  return { theme, heights, currency, toggleTheme }
+  return { theme, heights, currency, voice, toggleTheme }
 })

@@ -2,7 +2,7 @@
 import { isPlain, isTyping } from '../typing'
 import { v4 as newId } from 'uuid'
 import { ElButton, ElInput } from 'element-plus'
-import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
+import { computed, onBeforeUnmount, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import {
   clocksAfter,
@@ -15,6 +15,7 @@ import {
   type Waiting,
   madeApart
 } from '../../core/bench/benchSteps'
+import { lookAloud, stepAloud } from '../../core/bench/aloud'
 import { clockText } from '../../core/bench/benchClocks'
 import { logged } from '../../core/build/workEdits'
 import { CAUTIONS } from '../../core/craft/materials/cautions'
@@ -22,12 +23,14 @@ import NumberField from '../components/NumberField.vue'
 import RehearsalSheet from '../components/RehearsalSheet.vue'
 import BenchClock from '../components/BenchClock.vue'
 import WaterPicture from '../components/WaterPicture.vue'
-import { useElementSize } from '@vueuse/core'
+import { useElementSize, useEventListener, useWakeLock } from '@vueuse/core'
 import { dayAndClock } from '../../core/words/dates'
 import { duration } from '../../core/words/durations'
 import { usePhone } from '../screens'
 import { useBenchClocks } from '../stores/benchClocks'
 import { useBuildStore } from '../stores/build'
+import { useSettingsStore } from '../stores/settings'
+import { canSpeak, hush, say } from '../voice'
 
 /**
  * One step fills the screen, readable from a metre and a half: what, how much, what right looks
@@ -35,6 +38,7 @@ import { useBuildStore } from '../stores/build'
  */
 const store = useBuildStore()
 const bench = useBenchClocks()
+const settings = useSettingsStore()
 const router = useRouter()
 const build = computed(() => store.build!)
 const plan = computed(() => store.plan)
@@ -166,6 +170,7 @@ function pressed(event: KeyboardEvent): void {
   event.preventDefault()
   if (event.key === 'ArrowRight') browse(1)
   else if (event.key === 'ArrowLeft') browse(-1)
+  else if (settings.voice && event.key.toLowerCase() === 's') sayIt()
   else if (asking.value) {
     if (event.key.toLowerCase() === 'y') look(asks.value[0], true)
     else if (event.key.toLowerCase() === 'n') look(asks.value[0], false)
@@ -187,40 +192,31 @@ function goneWrong(): void {
   void router.push({ name: 'build-up', params: { id: build.value.id }, query: { leaf: 'wrong' } })
 }
 
-const awake = ref<'off' | 'on' | 'no'>('off')
-let lock: WakeLockSentinel | null = null
-async function stayAwake(): Promise<void> {
-  if (!('wakeLock' in navigator)) {
-    awake.value = 'no'
-    return
+/** The screen stays on while the bench is open; where it cannot, the builder is told. */
+const awake = useWakeLock()
+void awake.request('screen').catch(() => undefined)
+
+/** What is read out: the look that is asked for, else the step. */
+const aloud = computed(() => {
+  if (asking.value) {
+    const { water } = asks.value[0].step
+    return lookAloud(asks.value[0], build.value.waters.find((w) => w.id === water)?.name ?? '')
   }
-  try {
-    lock = await navigator.wakeLock.request('screen')
-    awake.value = 'on'
-    lock.addEventListener('release', () => {
-      awake.value = 'off'
-    })
-  } catch {
-    awake.value = 'no'
-  }
-}
-const again = () => {
-  if (document.visibilityState === 'visible' && awake.value === 'off') void stayAwake()
-}
+  return step.value ? stepAloud(step.value, figures.value, waterName.value) : ''
+})
+const sayIt = () => aloud.value && say(aloud.value)
+watch(
+  () => [settings.voice, asking.value, shownId.value, rehearsing.value],
+  () => (settings.voice && !rehearsing.value ? sayIt() : hush()),
+  { immediate: true }
+)
+
 const asked = ref('Notification' in globalThis ? Notification.permission : 'denied')
 async function allow(): Promise<void> {
   asked.value = await Notification.requestPermission()
 }
-onMounted(() => {
-  window.addEventListener('keydown', pressed)
-  document.addEventListener('visibilitychange', again)
-  void stayAwake()
-})
-onBeforeUnmount(() => {
-  window.removeEventListener('keydown', pressed)
-  document.removeEventListener('visibilitychange', again)
-  void lock?.release()
-})
+useEventListener('keydown', pressed)
+onBeforeUnmount(hush)
 
 const ownName = ref('')
 const ownMin = ref<number | null>(10)
@@ -403,6 +399,14 @@ function addOwn(): void {
           <h2 class="grow">Clocks</h2>
           <ElButton class="tool" :aria-pressed="bench.sound" @click="bench.toggleSound"
             >Sound</ElButton
+          ><ElButton
+            v-if="canSpeak"
+            class="tool"
+            :aria-pressed="settings.voice"
+            title="Steps and clocks are said aloud; S says it again"
+            data-test="voice"
+            @click="settings.voice = !settings.voice"
+            >Voice</ElButton
           ><ElButton v-if="asked === 'default'" class="tool" @click="allow">Notify me</ElButton>
         </header>
         <div v-if="begun && during.length" class="row">
@@ -446,9 +450,9 @@ function addOwn(): void {
         </form>
         <p class="small soft">
           {{
-            awake === 'on'
+            awake.isActive.value
               ? 'The screen stays awake.'
-              : awake === 'no'
+              : !awake.isSupported.value
                 ? 'This browser lets the screen sleep: set it to stay on.'
                 : ''
           }}

@@ -105,6 +105,12 @@ type Leaf =
   | 'wrong'
 const route = useRoute()
 const leaf = ref<Leaf>((route.query.leaf as Leaf | undefined) ?? 'core')
+watch(
+  () => route.query.leaf,
+  (asked) => {
+    if (typeof asked === 'string') leaf.value = asked as Leaf
+  }
+)
 const leaves = computed<{ id: Leaf; name: string }[]>(() => [
   { id: 'core', name: 'Layers' },
   ...(coatable.value ? [{ id: 'coats' as const, name: 'Coats' }] : []),

@@ -2,7 +2,8 @@
 import { ElButton } from 'element-plus'
 import LeafTabs from '../components/LeafTabs.vue'
 import WorkTop from '../components/WorkTop.vue'
-import { computed, onBeforeUnmount, ref } from 'vue'
+import { computed, onBeforeUnmount, ref, watch } from 'vue'
+import { useRoute } from 'vue-router'
 import { CAUTIONS } from '../../core/craft/materials/cautions'
 import type { Room } from '../../core/physics/stuff/drying/air'
 import { chainMinutes, type ChainLink } from '../../core/plan/7-days/plan'
@@ -33,6 +34,14 @@ const build = computed(() => store.build!)
 const plan = computed(() => store.plan)
 const days = computed(() => plan.value?.days)
 const selected = ref('')
+const route = useRoute()
+watch(
+  () => route.query.step,
+  (id) => {
+    if (typeof id === 'string') selected.value = id
+  },
+  { immediate: true }
+)
 const step = (id: string) => plan.value?.steps.steps.find((s) => s.id === id)
 const waterName = (id: string | null | undefined) =>
   build.value.waters.find((w) => w.id === id)?.name ?? ''

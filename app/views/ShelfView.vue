@@ -1,11 +1,12 @@
 <script setup lang="ts">
 import ChoiceField from '../components/ChoiceField.vue'
 import { v4 as newId } from 'uuid'
-import { ElButton, ElInput } from 'element-plus'
+import { ElButton } from 'element-plus'
 import LeafTabs from '../components/LeafTabs.vue'
 import WorkTop from '../components/WorkTop.vue'
 import { klona } from 'klona/lite'
-import { computed, ref } from 'vue'
+import { computed, ref, watch } from 'vue'
+import { useRoute } from 'vue-router'
 import { OWN_KINDS } from '../../core/build/file/bottleSchema'
 import {
   HARM,
@@ -70,6 +71,21 @@ const bottled = computed(() =>
   groups.value.filter((g) => (OWN_KINDS as readonly string[]).includes(g.kind))
 )
 const chosen = ref('')
+const route = useRoute()
+/** A bottle that was asked for elsewhere stands in the hand. */
+watch(
+  () => route.query.bottle,
+  (id) => {
+    if (typeof id !== 'string') return
+    chosen.value = id
+    leaf.value = all.value.some(
+      (m) => m.id === id && (OWN_KINDS as readonly string[]).includes(m.kind)
+    )
+      ? 'bottles'
+      : 'stock'
+  },
+  { immediate: true }
+)
 const bottle = computed(() => shelf.own.find((m) => m.id === chosen.value && m.own) ?? null)
 const kindShown = computed(() => all.value.find((m) => m.id === chosen.value) ?? null)
 
@@ -345,12 +361,6 @@ const price = (m: Material) =>
           {{ onShelf(store.shelf, 'resin', store.pools[0]?.resin ?? '')?.name ?? 'no resin' }} is in
           use.
         </p>
-      </section>
-      <section class="panel pad">
-        <label class="field"
-          ><span class="name">Sign before prices</span
-          ><ElInput v-model="settings.currency" class="choice" maxlength="4"
-        /></label>
       </section>
     </template>
   </WorkTop>

@@ -1,0 +1,61 @@
+<script setup lang="ts">
+import { ElCheckbox, ElDialog, ElInput, ElRadio, ElRadioGroup } from 'element-plus'
+import { computed } from 'vue'
+import { panel } from '../panels'
+import { useSettingsStore } from '../stores/settings'
+import { canSpeak } from '../voice'
+
+/** How the builder likes it: kept in this browser, not in the build. */
+const open = computed({
+  get: () => panel.value === 'settings',
+  set: (on: boolean) => (panel.value = on ? 'settings' : '')
+})
+const settings = useSettingsStore()
+</script>
+
+<template>
+  <ElDialog v-model="open" title="Settings" width="440px" append-to-body>
+    <div class="stack">
+      <fieldset>
+        <legend>Look</legend>
+        <ElRadioGroup v-model="settings.theme" class="row">
+          <ElRadio value="light">Light</ElRadio>
+          <ElRadio value="dark">Dark</ElRadio>
+        </ElRadioGroup>
+      </fieldset>
+      <label class="field"
+        ><span class="name">Sign before prices</span
+        ><ElInput v-model="settings.currency" class="choice sign" maxlength="4"
+      /></label>
+      <div>
+        <ElCheckbox v-model="settings.voice" :disabled="!canSpeak" data-test="voice"
+          >Bench says steps and clocks aloud</ElCheckbox
+        >
+        <p class="small soft">
+          {{
+            canSpeak
+              ? 'With the browser’s own voice; any key, tap or pedal answers. S says it again.'
+              : 'This browser has no voice of its own.'
+          }}
+        </p>
+      </div>
+      <p class="small soft">Kept in this browser, for all builds.</p>
+    </div>
+  </ElDialog>
+</template>
+
+<style scoped>
+fieldset {
+  margin: 0;
+  padding: 0;
+  border: 0;
+}
+legend {
+  padding: 0 0 4px;
+  font-size: 13px;
+  color: var(--ink-soft);
+}
+.sign {
+  max-width: 90px;
+}
+</style>

@@ -1,0 +1,4 @@
+import { ref } from 'vue'
+
+/** What lies over the whole app, if anything: one at a time. */
+export const panel = ref<'' | 'find' | 'keys' | 'settings'>('')

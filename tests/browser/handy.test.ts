@@ -1,0 +1,100 @@
+import { expect } from 'chai'
+import type { Page } from 'playwright-core'
+import { complaints, DEMO_ID, openPage, stage, type Stage } from '../support/browser'
+
+/** Faster to the point, and with wet gloves: finding, the voice, settings. */
+describe('Handy at the bench', function () {
+  let s: Stage
+  before(async () => {
+    s = await stage('first')
+  })
+  after(() => s.close())
+
+  async function open(
+    view: string
+  ): Promise<{ page: Page; said: string[]; close: () => Promise<void> }> {
+    const context = await s.profile()
+    // a voice that writes down what it says
+    await context.addInitScript(
+      `window.heard = []
+       Object.defineProperty(window, 'speechSynthesis', {
+         value: { cancel: () => heard.push('·'), speak: (words) => heard.push(words.text) }
+       })`
+    )
+    const page = await openPage(context, s.address)
+    const said = complaints(page)
+    await page.locator('.card .title').first().waitFor()
+    await page.goto(`${s.address}/build/${DEMO_ID}/${view}`)
+    await page.locator('[data-test="waterline"][data-settled="true"]').waitFor()
+    return { page, said, close: () => context.close() }
+  }
+  const heard = (page: Page) =>
+    page.evaluate(() => (window as unknown as { heard: string[] }).heard)
+
+  it('finds a view, a water, a step, a bottle, a trouble and a setting by a few letters, slips of the finger forgiven', async () => {
+    const { page, said, close } = await open('ground')
+    const find = async (letters: string, id: string) => {
+      await page.keyboard.press('Control+k')
+      await page.locator('[data-test="find"]').waitFor()
+      await page.locator('[data-test="find"]').fill(letters)
+      await page.locator(`[data-found="${id}"][aria-selected="true"]`).waitFor()
+      await page.keyboard.press('Enter')
+      await page.locator('[data-test="find"]').waitFor({ state: 'hidden' })
+    }
+    await find('prin', 'view:prints')
+    await page.waitForURL('**/prints')
+    await find('tail ra', 'water:tailrace')
+    await page.waitForURL('**/water')
+    await page.locator('.drop.on').getByText('Tail-race').waitFor()
+    // a letter too few, two changed about
+    await find('quik epxoy', 'material:quick-epoxy-2-1')
+    await page.waitForURL('**/shelf?bottle=quick-epoxy-2-1')
+    await page.getByRole('heading', { name: 'Quick epoxy, 2:1' }).waitFor()
+    await find('peel trim', 'step:weir/hang')
+    await page.waitForURL('**/days?step=**')
+    await find('tinted too str', 'trouble:over-tinted')
+    await page.waitForURL('**/build-up?leaf=wrong&trouble=over-tinted')
+    await page.locator('[data-trouble="over-tinted"][aria-pressed="true"]').waitFor()
+    await find('dark', 'set:theme')
+    await page.waitForFunction(() => document.documentElement.classList.contains('dark'))
+    // nothing found is said, and Esc leaves everything as it was
+    await page.keyboard.press('Control+k')
+    await page.locator('[data-test="find"]').fill('zzzzqq')
+    await page.getByText('Nothing here is called').waitFor()
+    await page.keyboard.press('Enter')
+    await page.keyboard.press('Escape')
+    await page.locator('[data-test="find"]').waitFor({ state: 'hidden' })
+    expect(page.url()).to.include('build-up?leaf=wrong')
+    expect(said).to.deep.equal([])
+    await close()
+  })
+
+  it('Bench is silent until asked; then it says each step in words for the ear, and a clock that rings', async () => {
+    const { page, said, close } = await open('bench')
+    const title = await page.locator('[data-test="step-title"]').innerText()
+    expect((await heard(page)).filter((t) => t !== '·')).to.deep.equal([])
+    await page.locator('[data-test="voice"]').click()
+    const first = (await heard(page)).at(-1)!
+    expect(first).to.include(title).and.to.include('Right when:')
+    expect(first).not.to.match(/\d\s?(?:mm|ml|g|min|°C)\b|[×–·]/)
+    await page.keyboard.press('s')
+    expect((await heard(page)).filter((t) => t === first)).to.have.length(2)
+    // the step after is said when it is looked at, and the choice is remembered
+    await page.getByRole('button', { name: 'The step after' }).click()
+    const second = (await heard(page)).at(-1)!
+    expect(second).to.include(await page.locator('[data-test="step-title"]').innerText())
+    await page.reload()
+    await page.locator('[data-test="step-title"]').waitFor()
+    await page.waitForFunction(() =>
+      (window as unknown as { heard: string[] }).heard.some((t) => t.length > 9)
+    )
+    await page.getByLabel('Minutes').fill('2')
+    await page.locator('[data-test="own-clock"]').click()
+    await page.clock.fastForward(121_000)
+    await page.waitForFunction(() =>
+      (window as unknown as { heard: string[] }).heard.some((t) => t.includes('My own clock'))
+    )
+    expect(said).to.deep.equal([])
+    await close()
+  })
+})
