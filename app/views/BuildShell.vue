@@ -1,9 +1,10 @@
 <script setup lang="ts">
 import { ElButton, ElSkeleton } from 'element-plus'
-import { computed, onBeforeUnmount, ref, watch } from 'vue'
+import { defineAsyncComponent, computed, onBeforeUnmount, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { writeBuild } from '../../core/build/file/write'
 import WaterLine from '../components/WaterLine.vue'
+import { useLocalStorage } from '@vueuse/core'
 import { saveFile } from '../saveFile'
 import { usePhone } from '../screens'
 import { useBuildStore } from '../stores/build'
@@ -27,6 +28,9 @@ watch(
   { immediate: true }
 )
 
+/** Only who has not walked it yet fetches it. */
+const FirstWalk = defineAsyncComponent(() => import('../components/FirstWalk.vue'))
+const walked = useLocalStorage('tall-spindle:walked', false)
 /** Each view begins at its top: on a phone all of them share one page that scrolls. */
 const page = ref<HTMLElement | null>(null)
 watch(
@@ -114,6 +118,7 @@ function exportNow(): void {
         </div>
       </div>
     </div>
+    <FirstWalk v-if="!walked && store.plan" />
     <WaterLine v-if="store.build && !(phone && route.name === 'bench')" class="no-print" />
   </div>
 </template>

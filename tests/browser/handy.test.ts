@@ -97,4 +97,34 @@ describe('Handy at the bench', function () {
     expect(said).to.deep.equal([])
     await close()
   })
+
+  for (const phone of [false, true])
+    it(`the first walk ${phone ? 'on a phone' : ''} points at five things that are there, is skipped at once, and does not come back`, async () => {
+      const context = await s.profile({
+        walked: false,
+        ...(phone ? { width: 390, height: 844, touch: true } : {})
+      })
+      const page = await openPage(context, s.address)
+      const said = complaints(page)
+      await page.locator('.card .title').first().waitFor()
+      await page.goto(`${s.address}/build/${DEMO_ID}/ground`)
+      const card = page.locator('.el-tour__content')
+      for (let stop = 1; stop <= 5; stop++) {
+        await card.getByText(`${stop} of 5`).waitFor()
+        const box = (await card.boundingBox())!
+        expect(box.x, `${stop}`).to.be.within(0, (phone ? 390 : 1280) - box.width + 1)
+        expect(box.y, `${stop}`).to.be.within(0, (phone ? 844 : 800) - box.height + 1)
+        await card.getByRole('button', { name: /Next|To work/ }).click()
+      }
+      await card.waitFor({ state: 'detached' })
+      await page.reload()
+      await page.locator('[data-test="waterline"]').waitFor()
+      expect(await card.count()).to.equal(0)
+      await page.evaluate(() => localStorage.removeItem('tall-spindle:walked'))
+      await page.reload()
+      await page.locator('[data-test="skip-walk"]').click()
+      await card.waitFor({ state: 'detached' })
+      expect(said).to.deep.equal([])
+      await context.close()
+    })
 })

@@ -61,6 +61,8 @@ export interface Stage {
     offline?: boolean
     /** A phone: fingers in place of a pointer. */
     touch?: boolean
+    /** The first walk has been walked, unless it is tried. */
+    walked?: boolean
   }) => Promise<BrowserContext>
   close: () => Promise<void>
 }
@@ -95,7 +97,8 @@ export async function stage(demos: 'all' | 'first' | 'none' = 'all', house = '')
       height = 800,
       dark = false,
       offline = false,
-      touch = false
+      touch = false,
+      walked = true
     } = {}) => {
       const context = await browser.newContext({
         viewport: { width, height },
@@ -107,6 +110,7 @@ export async function stage(demos: 'all' | 'first' | 'none' = 'all', house = '')
         isMobile: touch,
         serviceWorkers: offline ? 'allow' : 'block'
       })
+      if (walked) await context.addInitScript("localStorage.setItem('tall-spindle:walked', 'true')")
       // a busy machine is given time: no test is about speed
       context.setDefaultTimeout(Number(process.env.WAIT ?? 240_000))
       return context
