@@ -147,17 +147,6 @@ const LANDS = { before: 'lands before', on: 'lands on', behind: 'lands behind' }
   </div>
   <div class="grid2">
     <NumberField
-      label="Drop"
-      unit="mm"
-      :model-value="fall.dropMm"
-      :min="0.5"
-      :max="10000"
-      :step="0.5"
-      :blank="number(form.dropMm)"
-      hint="blank: by the levels"
-      @update:model-value="set('Drop', { dropMm: $event }, 'drop')"
-    />
-    <NumberField
       label="Width"
       unit="mm"
       :model-value="fall.widthMm"

@@ -4,6 +4,7 @@ import type { Pool } from '../../core/build/types'
 import type { FallForm } from '../../core/plan/2-forms/fallForm'
 import type { Section, SectionRun } from '../../core/plan/1-ground/section'
 import type { PoolStack } from '../../core/plan/3-stacks/poolStack'
+import type { SectionWater } from '../../core/plan/2-forms/sectionWaters'
 import { mm, number } from '../../core/words/quantities'
 import { lineThrough, ringOf, under } from './paths'
 import { useSheet } from './sheet'
@@ -18,6 +19,8 @@ const props = defineProps<{
   exaggeration: number | null
   /** Show the pours one by one instead of the water as one body. */
   layers?: boolean
+  /** Rapids and seas as they stand. */
+  moving?: readonly SectionWater[]
   /** The surface of water that was let run, in pieces. */
   ran?: readonly (readonly (readonly [number, number])[])[]
   /** Levels can be dragged. */
@@ -62,6 +65,37 @@ const longest = (id: string) =>
   props.section.runs.filter((r) => r.pool === id).sort((a, b) => span(b) - span(a))[0]
 const span = (run: SectionRun) => run.ground.at(-1)![0] - run.ground[0][0]
 
+/** The ground under a place of the line, mm. */
+function groundAt(at: number): number {
+  const i = ground.value.findIndex(([s]) => s >= at)
+  if (i <= 0) return ground.value[0]?.[1] ?? 0
+  const [[s, z], [t, y]] = [ground.value[i - 1], ground.value[i]]
+  return t === s ? y : z + ((y - z) * (at - s)) / (t - s)
+}
+/** The cells of a sea stop short of its edge: its line goes on to there, mm. */
+const SHORT_MM = 12
+/** Moving water: its surface, and what lies between that and the ground. */
+const moved = computed(() =>
+  (props.moving ?? []).map(({ water, pool, line }) => {
+    const edges = props.section.runs
+      .filter((r) => r.pool === pool)
+      .flatMap((r) => [r.ground[0][0], r.ground.at(-1)![0]])
+    const [left, right] = [line[0], line.at(-1)!]
+    const near = (at: number) => edges.find((s) => Math.abs(s - at) < SHORT_MM) ?? at
+    const [first, last] = [near(left[0]), near(right[0])]
+    const top: (readonly [number, number])[] = [[first, left[1]], ...line, [last, right[1]]]
+    const bed = ground.value.filter(([s]) => s > first && s < last)
+    const under = [[first, groundAt(first)], ...bed, [last, groundAt(last)]] as const
+    return {
+      water,
+      pool,
+      top: lineThrough(top.map(px)),
+      body: ringOf([...top, ...[...under].reverse()].map(px))
+    }
+  })
+)
+/** A sea's water is drawn with its waves, not level. */
+const wavy = computed(() => new Set(moved.value.flatMap((m) => m.pool ?? [])))
 const waters = computed(() =>
   props.section.runs
     .filter((run) => poolOf(run))
@@ -245,9 +279,17 @@ const layerFill = (i: number, count: number) => 0.35 + (0.5 * (count - i)) / Mat
             />
           </g>
         </template>
-        <template v-else>
+        <template v-else-if="!wavy.has(pool.id)">
           <path v-for="(r, j) in rings" :key="j" class="water" :d="ringOf(r.map(px))" />
         </template>
+      </g>
+      <g
+        v-for="(m, i) in moved"
+        :key="`m${i}`"
+        :class="{ other: (m.pool ?? m.water) !== selected }"
+      >
+        <path v-if="!layers || m.pool === null" class="water" :d="m.body" />
+        <path class="surface" :d="m.top" :data-surface="m.water" />
       </g>
       <g v-if="ran?.length" class="ran">
         <path
@@ -360,7 +402,13 @@ const layerFill = (i: number, count: number) => 0.35 + (0.5 * (count - i)) / Mat
             :width="Math.max(40, (h.to - h.from) * scale)"
             height="30"
           />
-          <line :x1="X(h.from)" :x2="X(h.to)" :y1="Y(h.pool.levelMm)" :y2="Y(h.pool.levelMm)" />
+          <line
+            :class="{ still: wavy.has(h.pool.id) }"
+            :x1="X(h.from)"
+            :x2="X(h.to)"
+            :y1="Y(h.pool.levelMm)"
+            :y2="Y(h.pool.levelMm)"
+          />
           <g v-if="levels" :transform="`translate(${X(h.at)} ${Y(h.pool.levelMm)})`">
             <path class="bob" d="M-26 -15H26L18 3C9 9 -9 9 -18 3Z" />
             <path class="bob-lines" d="M-8 -9H8M-8 -4.500H8" />
@@ -496,6 +544,16 @@ html.dark .pour.odd {
 .float line {
   stroke: var(--deep);
   stroke-width: 2.5;
+}
+.float line.still {
+  stroke-width: 1;
+  stroke-dasharray: 3 4;
+}
+.surface {
+  fill: none;
+  stroke: var(--deep);
+  stroke-width: 2;
+  stroke-linejoin: round;
 }
 .float.on {
   cursor: ns-resize;

@@ -164,6 +164,7 @@ const setBed = (key: 'bedDeep' | 'bedShore', colour: string) =>
           :section="plan.ground.section"
           :pools="store.pools"
           :falls="plan.forms.falls"
+          :moving="plan.forms.section"
           :stacks="plan.stacks.pools"
           :shell-mm="build.ground.shellMm"
           :exaggeration="settings.heights"

@@ -167,6 +167,7 @@ onBeforeUnmount(() => window.removeEventListener('keydown', pressed))
           :section="plan.ground.section"
           :pools="store.pools"
           :falls="plan.forms.falls"
+          :moving="plan.forms.section"
           :stacks="plan.stacks.pools"
           :shell-mm="build.ground.shellMm"
           :exaggeration="settings.heights"

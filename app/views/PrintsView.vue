@@ -120,6 +120,7 @@ async function print(): Promise<void> {
             :section="plan.ground.section"
             :pools="store.pools"
             :falls="plan.forms.falls"
+            :moving="plan.forms.section"
             :stacks="plan.stacks.pools"
             :shell-mm="build.ground.shellMm"
             :exaggeration="null"

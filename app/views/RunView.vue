@@ -217,6 +217,7 @@ const freeze = () =>
             :section="plan.ground.section"
             :pools="store.pools"
             :falls="plan.forms.falls"
+            :moving="plan.forms.section"
             :stacks="plan.stacks.pools"
             :shell-mm="build.ground.shellMm"
             :exaggeration="settings.heights"

@@ -39,11 +39,11 @@ import { flowToLand } from '../../core/plan/2-forms/landing'
 import { awayFrom, headingTo, type Point2 } from '../../core/physics/shape/polygon'
 import { useRouter } from 'vue-router'
 import FallSheet from '../components/FallSheet.vue'
+import HeightsPanel from '../components/HeightsPanel.vue'
 import FindingsList from '../components/FindingsList.vue'
 import FlowPanel from '../components/FlowPanel.vue'
 import How from '../components/How.vue'
 import LiveText from '../components/LiveText.vue'
-import NumberField from '../components/NumberField.vue'
 import PoolWays from '../components/PoolWays.vue'
 import ReachSheet from '../components/ReachSheet.vue'
 import SeaSheet from '../components/SeaSheet.vue'
@@ -220,29 +220,33 @@ function drag(what: Handle, to: Point2): void {
           The run, unrolled
         </ElButton>
       </div>
-      <div class="drawing-box grow">
-        <DrawingFrame :name="long === 'section' ? 'Section' : 'The run, unrolled'"
-          ><SectionDrawing
-            v-if="plan && long === 'section'"
-            levels
-            :section="plan.ground.section"
-            :pools="store.pools"
-            :falls="plan.forms.falls"
-            :stacks="plan.stacks.pools"
-            :shell-mm="build.ground.shellMm"
-            :exaggeration="settings.heights"
-            :selected="water?.id ?? ''"
-            :ran="plan.forms.ran && !plan.forms.ran.stale ? plan.forms.ran.section : undefined"
-            @level="setLevel"
-            @settled="store.endGroup"
-            @select="store.selected = $event" />
-          <RunDrawing
-            v-else-if="plan"
-            :forms="plan.forms"
-            :selected="water?.id ?? ''"
-            :exaggeration="settings.heights"
-            @select="store.selected = $event"
-        /></DrawingFrame>
+      <div class="with-heights">
+        <div class="drawing-box grow">
+          <DrawingFrame :name="long === 'section' ? 'Section' : 'The run, unrolled'"
+            ><SectionDrawing
+              v-if="plan && long === 'section'"
+              levels
+              :section="plan.ground.section"
+              :pools="store.pools"
+              :falls="plan.forms.falls"
+              :moving="plan.forms.section"
+              :stacks="plan.stacks.pools"
+              :shell-mm="build.ground.shellMm"
+              :exaggeration="settings.heights"
+              :selected="water?.id ?? ''"
+              :ran="plan.forms.ran && !plan.forms.ran.stale ? plan.forms.ran.section : undefined"
+              @level="setLevel"
+              @settled="store.endGroup"
+              @select="store.selected = $event" />
+            <RunDrawing
+              v-else-if="plan"
+              :forms="plan.forms"
+              :selected="water?.id ?? ''"
+              :exaggeration="settings.heights"
+              @select="store.selected = $event"
+          /></DrawingFrame>
+        </div>
+        <HeightsPanel v-if="long === 'section'" />
       </div>
     </div>
     <div class="lower">
@@ -471,28 +475,6 @@ function drag(what: Handle, to: Point2): void {
             Remove
           </ElButton>
         </div>
-        <div class="grid2">
-          <NumberField
-            label="Level"
-            unit="mm"
-            :model-value="pool.levelMm"
-            :min="-1000"
-            :max="10000"
-            :step="0.5"
-            @update:model-value="setLevel(pool!.id, $event!)"
-          />
-          <NumberField
-            label="Dam’s top"
-            unit="mm"
-            :model-value="pool.damTopMm"
-            :min="-1000"
-            :max="10000"
-            :step="0.5"
-            @update:model-value="
-              store.edit('Dam', changePool(pool!.id, { damTopMm: $event! }), 'damtop')
-            "
-          />
-        </div>
         <dl v-if="ground.measured" class="figures">
           <div>
             <dt>Volume</dt>
@@ -584,6 +566,11 @@ function drag(what: Handle, to: Point2): void {
 .section-box {
   flex: 1.05;
   min-height: 200px;
+}
+.with-heights {
+  flex: 1;
+  display: flex;
+  min-height: 0;
 }
 .lower {
   flex: 1.2;
@@ -716,6 +703,9 @@ function drag(what: Handle, to: Point2): void {
   gap: 0;
 }
 @media (max-width: 700px) {
+  .with-heights {
+    flex-direction: column;
+  }
   .lower {
     flex-direction: column;
   }

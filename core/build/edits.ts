@@ -46,6 +46,31 @@ const onWater =
 export const changePool = (id: string, change: Partial<Omit<Pool, 'kind' | 'id'>>): Edit =>
   onWater(id, (water) => (water.kind === 'pool' ? { ...water, ...change } : water))
 
+/** Lifts the ground of a pool, as it was dipped: its water stays where it is. */
+export const raiseBed = (id: string, byMm: number): Edit =>
+  onWater(id, (water) =>
+    water.kind === 'pool'
+      ? {
+          ...water,
+          soundings: water.soundings.map(([x, y, z]): Sounding => [x, y, round1(z + byMm)])
+        }
+      : water
+  )
+
+/** Lifts all of a pool but its level: ground, brim and dam follow water that was raised. */
+export const raiseWithWater =
+  (id: string, byMm: number): Edit =>
+  (build) =>
+    onWater(id, (water) =>
+      water.kind === 'pool'
+        ? {
+            ...water,
+            brimMm: round1(water.brimMm + byMm),
+            damTopMm: round1(water.damTopMm + byMm)
+          }
+        : water
+    )(raiseBed(id, byMm)(build))
+
 /** Changes some keys of a fall. */
 export const changeFall = (id: string, change: Partial<Omit<Fall, 'kind' | 'id'>>): Edit =>
   onWater(id, (water) => (water.kind === 'fall' ? { ...water, ...change } : water))

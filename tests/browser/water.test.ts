@@ -362,4 +362,37 @@ describe('Moving water on the screen', function () {
     expect(said).to.deep.equal([])
     await close()
   })
+
+  it('heights stand beside the section: a bed goes along with raised water, a drop that the levels contradict is said', async () => {
+    const { page, said, close } = await open(DEMO_ID)
+    const volume = () => page.locator('[data-test="volume"]').innerText()
+    const before = await volume()
+    await page.getByLabel('Level', { exact: true }).fill('54')
+    await settled(page)
+    await page.locator('[data-test="bed-offer"]').getByText('Up by 4').waitFor()
+    expect(await volume()).not.to.equal(before)
+    await page.locator('[data-test="bed-along"]').click()
+    await settled(page)
+    await page.waitForFunction(
+      (was) => document.querySelector<HTMLElement>('[data-test="volume"]')!.innerText === was,
+      before
+    )
+    expect(await page.getByLabel('Bed, deepest').inputValue()).to.equal('40.5')
+    expect(await page.getByLabel('Brim', { exact: true }).inputValue()).to.equal('56')
+    await page.keyboard.press('Escape')
+    await pickWater(page, 'Weir')
+    await page.getByLabel('Drop', { exact: true }).fill('33')
+    const contradicts = page.locator('[data-test="drop-contradicts"]')
+    await contradicts.getByText('The levels give 37').waitFor()
+    await contradicts.getByRole('button').click()
+    await contradicts.waitFor({ state: 'detached' })
+    expect(await page.getByLabel('Drop', { exact: true }).inputValue()).to.equal('')
+    // waves are drawn as waves
+    await page.goto(`${s.address}/build/demo-mole-at-varnsey/water`)
+    await settled(page)
+    const crests = await page.locator('[data-surface="seas"]').first().getAttribute('d')
+    expect(new Set(crests!.match(/[\d.]+(?=L|$)/g)).size).to.be.above(20)
+    expect(said).to.deep.equal([])
+    await close()
+  })
 })

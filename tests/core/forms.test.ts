@@ -9,6 +9,8 @@ import {
   changeSea,
   moveCorner,
   moveWater,
+  raiseBed,
+  raiseWithWater,
   removeWater,
   setFlow,
   type Edit
@@ -540,5 +542,67 @@ describe('Wrong and wild water', () => {
       }),
       { numRuns: 12, seed: 78 }
     )
+  })
+})
+
+describe('Moving water where the section cuts it', () => {
+  it('a sea stands half its height over and under the level, and a period later just as it stood', () => {
+    const at = (phase: number) =>
+      derivePlan({
+        ...mole,
+        waters: mole.waters.map((w) => (w.kind === 'sea' ? { ...w, phase } : w))
+      }).forms.section.flatMap((p) => (p.pool ? p.line : []))
+    const level = mole.waters.find((w) => w.kind === 'pool')!.levelMm
+    const [now, half, whole] = [at(0.1), at(0.6), at(1.1 - 1e-9)]
+    expect(now.length).to.be.above(100)
+    now.forEach(([s, z], i) => {
+      // half a period on, crests are troughs: the same distance from the level, on its other side
+      expect(half[i][0]).to.equal(s)
+      expect(half[i][1] - level).to.be.closeTo(level - z, 1e-6)
+      expect(whole[i][1]).to.be.closeTo(z, 1e-5)
+    })
+    const [sea] = derivePlan(mole).forms.seas
+    const most = Math.max(...now.map(([, z]) => Math.abs(z - level)))
+    expect(most).to.be.within(
+      0.25 * sea.breakerMm,
+      0.75 * Math.max(sea.breakerMm, sea.offshoreHeightMm)
+    )
+  })
+
+  it('a rapid stands in the section as its own stations stand, within its corridor only', () => {
+    const [first] = derivePlan(gorge).forms.reaches
+    const [from, to] = [first.stations[0].at, first.stations.at(-1)!.at]
+    const { forms } = derivePlan({ ...gorge, section: { from: [...from], to: [...to] } })
+    const line = forms.section.filter((p) => p.water === first.id).flatMap((p) => p.line)
+    expect(line.length).to.be.above(50)
+    const [low, high] = [
+      Math.min(...first.stations.map((s) => s.surfaceMm)),
+      Math.max(...first.stations.map((s) => s.surfaceMm))
+    ]
+    expect(line[0][1]).to.be.closeTo(first.stations[0].surfaceMm, 1)
+    for (const [, z] of line) expect(z).to.be.within(low - 1e-6, high + 1e-6)
+    // across the corridor the cut is as wide as the run
+    const middle = first.stations[Math.floor(first.stations.length / 2)].at
+    const across = derivePlan({
+      ...gorge,
+      section: { from: [middle[0], 0], to: [middle[0], gorge.base.depthMm] }
+    }).forms.section.filter((p) => p.water === first.id)
+    for (const piece of across)
+      expect(piece.line.at(-1)![0] - piece.line[0][0]).to.be.at.least(first.widthMm - 2)
+    expect(across).to.have.length(1)
+  })
+
+  it('a bed taken along keeps every depth; a bed lifted by itself loses so much of each', () => {
+    const ground = (b: Build) => derivePlan(b).ground.pools.find((p) => p.id === 'millpond')!
+    const [before, raised, along, shallow] = [
+      weir,
+      changePool('millpond', { levelMm: 55, brimMm: 57, damTopMm: 63 })(weir),
+      raiseWithWater('millpond', 5)(changePool('millpond', { levelMm: 55 })(weir)),
+      raiseBed('millpond', 2)(weir)
+    ].map(ground)
+    expect(along.volumeMl).to.be.closeTo(before.volumeMl, 0.01)
+    expect(along.maxDepthMm).to.be.closeTo(before.maxDepthMm, 1e-6)
+    expect(raised.maxDepthMm).to.be.closeTo(before.maxDepthMm + 5, 0.02)
+    expect(shallow.maxDepthMm).to.be.closeTo(before.maxDepthMm - 2, 0.05)
   })
 })

@@ -1,4 +1,4 @@
-import type { Build } from '../../build/types'
+import type { Build, Fall } from '../../build/types'
 import { fallsOf, poolsOf, reachesOf } from '../../build/types'
 import { moodDischarge } from '../../physics/water/hydraulics/drop'
 import { realM } from '../../physics/shape/units'
@@ -37,6 +37,12 @@ export function chainFlow(build: Build, scale: number): ChainFlow {
   return { dischargeM3S: moodDischarge(mood, MOOD_DROP_M), from: 'none', by: null }
 }
 
+/** How far a fall drops from level to level, mm, whatever was typed for it. */
+export function dropByLevels(build: Build, fall: Fall): number {
+  const level = (id: string | null | undefined) => poolsOf(build).find((p) => p.id === id)?.levelMm
+  return (level(fall.lip?.pool) ?? 0) - (level(fall.into) ?? 0)
+}
+
 /** Where a fall leaves its pool, how far it drops from level to level and how wide it is, mm. */
 export function lipOf(
   build: Build,
@@ -51,10 +57,9 @@ export function lipOf(
   const fall = fallsOf(build).find((f) => f.id === id)!
   const pools = poolsOf(build)
   const above = pools.find((p) => p.id === fall.lip?.pool)
-  const below = pools.find((p) => p.id === fall.into)
   const start = above?.outline.findIndex((c) => c.id === fall.lip?.corner) ?? -1
   const lipMm = above?.levelMm ?? 0
-  const dropMm = fall.dropMm ?? lipMm - (below?.levelMm ?? 0)
+  const dropMm = fall.dropMm ?? dropByLevels(build, fall)
   if (!above || start < 0)
     return { lip: null, pool: null, lipMm, dropMm, widthMm: fall.widthMm ?? 0 }
   const [a, b] = [above.outline[start], above.outline[(start + 1) % above.outline.length]]

@@ -14,6 +14,7 @@ import { chainFlow } from './flow'
 import { reachCells, reachForm, type ReachForm } from './reachForm'
 import { sourceOf, throughPools, unrolled, type Run } from './run'
 import { seaForm, type SeaForm } from './seaForm'
+import { sectionWaters, type SectionWater } from './sectionWaters'
 import { splashForm, type SplashForm } from './splashForm'
 import {
   pondRipples,
@@ -36,6 +37,8 @@ export interface FormsPlan {
   reaches: ReachForm[]
   seas: SeaPlan[]
   splashes: SplashForm[]
+  /** Rapids and seas where the section line cuts them. */
+  section: SectionWater[]
   run: Run
   /**
    * The white that is laid: as a kept run makes it where the builder takes its maps, else as the
@@ -122,6 +125,7 @@ export function formsStage(
     reaches,
     splashes,
     seas: seas.map(({ arrivalS: _a, heightMm: _h, ...plan }) => plan),
+    section: sectionWaters(build, reaches, seas, bed.grid),
     run: unrolled(build, scale, flow, bed, falls, reaches, seas, through),
     white: taken ? taken.white : formsWhite,
     formsWhite,

@@ -1,0 +1,204 @@
+<script setup lang="ts">
+import { ElButton } from 'element-plus'
+import { computed, ref, watch } from 'vue'
+import { changeFall, changePool, raiseBed, raiseWithWater } from '../../core/build/edits'
+import { dropByLevels } from '../../core/plan/2-forms/flow'
+import { mm } from '../../core/words/quantities'
+import { useBuildStore } from '../stores/build'
+import NumberField from './NumberField.vue'
+
+/**
+ * Every height of the water in hand, the highest first, beside the section that shows them: of a fall
+ * also where it comes from and where it goes.
+ */
+const store = useBuildStore()
+const fall = computed(() => (store.water?.kind === 'fall' ? store.water : null))
+const pools = computed(() => {
+  const water = store.water
+  const ids =
+    water?.kind === 'fall'
+      ? [water.lip?.pool, water.into]
+      : water?.kind === 'sea'
+        ? [water.pool]
+        : [water?.id]
+  return ids.flatMap((id) => store.pools.find((p) => p.id === id) ?? [])
+})
+const deepest = (id: string) => {
+  const ground = store.plan?.ground.pools.find((g) => g.id === id)
+  return ground?.measured ? round1(ground.lowestMm) : null
+}
+const round1 = (value: number) => Math.round(value * 10) / 10
+
+/** Water that was raised or lowered: its bed stays, unless the builder takes it along. */
+const offer = ref<{ pool: string; name: string; byMm: number } | null>(null)
+const before = new Map<string, number>()
+watch(
+  () => store.build?.id,
+  () => {
+    before.clear()
+    offer.value = null
+  }
+)
+watch(
+  () => store.pools.map((p) => ({ id: p.id, name: p.name, level: p.levelMm })),
+  (now) => {
+    for (const { id, name, level } of now) {
+      const from = before.get(id) ?? level
+      if (!before.has(id)) before.set(id, level)
+      if (Math.abs(level - from) >= 0.1)
+        offer.value = { pool: id, name, byMm: round1(level - from) }
+      else if (offer.value?.pool === id) offer.value = null
+    }
+  },
+  { immediate: true }
+)
+function settle(along: boolean): void {
+  const now = offer.value
+  if (!now) return
+  if (along)
+    store.edit(now.byMm > 0 ? 'Raise the bed' : 'Lower the bed', raiseWithWater(now.pool, now.byMm))
+  before.set(now.pool, store.pools.find((p) => p.id === now.pool)?.levelMm ?? 0)
+  offer.value = null
+}
+
+const drop = computed(() => {
+  const water = fall.value
+  if (!water || water.dropMm === null || !store.build) return null
+  const byLevels = round1(dropByLevels(store.build, water))
+  return Math.abs(byLevels - water.dropMm) < 0.1 ? null : byLevels
+})
+const level = (id: string, levelMm: number) =>
+  store.edit('Level', changePool(id, { levelMm: round1(levelMm) }), `level:${id}`)
+</script>
+
+<template>
+  <section class="heights" aria-label="Heights" data-test="heights">
+    <template v-for="pool in pools" :key="pool.id">
+      <b v-if="!fall" class="small name">{{ pool.name }}</b>
+      <div v-if="offer?.pool === pool.id" class="offer small" role="status" data-test="bed-offer">
+        {{ offer.byMm > 0 ? 'Up' : 'Down' }} by {{ mm(Math.abs(offer.byMm)) }}; its bed stayed.
+        <ElButton class="tool" data-test="bed-along" @click="settle(true)">Take it along</ElButton>
+        <ElButton class="tool" @click="settle(false)">Leave it</ElButton>
+      </div>
+      <NumberField
+        v-if="!fall && pool.outline.some((c) => c.edge === 'dam')"
+        label="Dam’s top"
+        unit="mm"
+        :model-value="pool.damTopMm"
+        :min="-1000"
+        :max="10000"
+        :step="0.5"
+        @update:model-value="
+          store.edit('Dam', changePool(pool.id, { damTopMm: $event! }), `damtop:${pool.id}`)
+        "
+      />
+      <NumberField
+        v-if="!fall"
+        label="Brim"
+        unit="mm"
+        :model-value="pool.brimMm"
+        :min="-1000"
+        :max="10000"
+        :step="0.5"
+        @update:model-value="
+          store.edit('Brim', changePool(pool.id, { brimMm: $event! }), `brim:${pool.id}`)
+        "
+      />
+      <NumberField
+        :label="fall ? `Level of ${pool.name}` : 'Level'"
+        unit="mm"
+        :model-value="pool.levelMm"
+        :min="-1000"
+        :max="10000"
+        :step="0.5"
+        @update:model-value="level(pool.id, $event!)"
+      />
+      <NumberField
+        v-if="!fall && deepest(pool.id) !== null"
+        label="Bed, deepest"
+        unit="mm"
+        :model-value="deepest(pool.id)"
+        :min="-1000"
+        :max="10000"
+        :step="0.5"
+        @update:model-value="
+          store.edit(
+            'Bed',
+            raiseBed(pool.id, round1($event! - deepest(pool.id)!)),
+            `bed:${pool.id}`
+          )
+        "
+      />
+    </template>
+    <template v-if="fall">
+      <NumberField
+        label="Drop"
+        unit="mm"
+        :model-value="fall.dropMm"
+        :min="0.5"
+        :max="10000"
+        :step="0.5"
+        :blank="store.build ? String(round1(dropByLevels(store.build, fall))) : ''"
+        @update:model-value="
+          store.edit('Drop', changeFall(fall!.id, { dropMm: $event }), `drop:${fall!.id}`)
+        "
+      />
+      <div v-if="drop !== null" class="offer small" role="status" data-test="drop-contradicts">
+        The levels give {{ mm(drop) }}: the water cannot do both.
+        <ElButton
+          class="tool"
+          @click="store.edit('Drop by the levels', changeFall(fall!.id, { dropMm: null }))"
+          >By the levels</ElButton
+        >
+      </div>
+    </template>
+  </section>
+</template>
+
+<style scoped>
+.heights {
+  display: grid;
+  align-content: start;
+  gap: 4px;
+  width: 186px;
+  flex: none;
+  padding: 8px 12px 8px 4px;
+  overflow: auto;
+}
+.name {
+  margin-top: 2px;
+}
+.heights :deep(.field) {
+  grid-template-columns: minmax(0, 1fr) 92px;
+  align-items: center;
+  gap: 4px 6px;
+}
+.heights :deep(.field > label) {
+  line-height: 1.15;
+}
+.heights :deep(.choice) {
+  min-height: 30px;
+  padding: 2px 7px;
+}
+.heights :deep(.fault) {
+  grid-column: 1 / -1;
+}
+.offer {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 5px;
+  padding: 7px 9px;
+  border-left: 4px solid var(--brass);
+  background: var(--brass-wash);
+}
+.offer .tool {
+  min-height: 30px;
+  padding: 2px 9px;
+}
+@media (max-width: 700px) {
+  .heights {
+    width: auto;
+    padding: 8px 12px;
+  }
+}
+</style>
