@@ -603,6 +603,6 @@ describe('Moving water where the section cuts it', () => {
     expect(along.volumeMl).to.be.closeTo(before.volumeMl, 0.01)
     expect(along.maxDepthMm).to.be.closeTo(before.maxDepthMm, 1e-6)
     expect(raised.maxDepthMm).to.be.closeTo(before.maxDepthMm + 5, 0.02)
-    expect(shallow.maxDepthMm).to.be.closeTo(before.maxDepthMm - 2, 0.05)
+    expect(shallow.maxDepthMm).to.be.closeTo(before.maxDepthMm - 2, 0.15)
   })
 })
