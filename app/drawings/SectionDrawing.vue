@@ -76,24 +76,35 @@ function groundAt(at: number): number {
 const SHORT_MM = 12
 /** Moving water: its surface, and what lies between that and the ground. */
 const moved = computed(() =>
-  (props.moving ?? []).map(({ water, pool, line }) => {
-    const edges = props.section.runs
-      .filter((r) => r.pool === pool)
-      .flatMap((r) => [r.ground[0][0], r.ground.at(-1)![0]])
-    const [left, right] = [line[0], line.at(-1)!]
-    const near = (at: number) => edges.find((s) => Math.abs(s - at) < SHORT_MM) ?? at
-    const [first, last] = [near(left[0]), near(right[0])]
-    const top: (readonly [number, number])[] = [[first, left[1]], ...line, [last, right[1]]]
-    const bed = ground.value.filter(([s]) => s > first && s < last)
-    const under = [[first, groundAt(first)], ...bed, [last, groundAt(last)]] as const
-    return {
-      water,
-      pool,
-      top: lineThrough(top.map(px)),
-      body: ringOf([...top, ...[...under].reverse()].map(px))
-    }
-  })
+  (props.moving ?? []).flatMap(({ water, pool, line }) =>
+    wetStretches(line).map((wet) => {
+      const edges = props.section.runs
+        .filter((r) => r.pool === pool)
+        .flatMap((r) => [r.ground[0][0], r.ground.at(-1)![0]])
+      const [left, right] = [wet[0], wet.at(-1)!]
+      const near = (at: number) => edges.find((s) => Math.abs(s - at) < SHORT_MM) ?? at
+      const [first, last] = [near(left[0]), near(right[0])]
+      const top: Place[] = [[first, left[1]], ...wet, [last, right[1]]]
+      const bed = ground.value.filter(([s]) => s > first && s < last)
+      const under: Place[] = [[first, groundAt(first)], ...bed, [last, groundAt(last)]]
+      return {
+        water,
+        pool,
+        top: lineThrough(top.map(px)),
+        body: ringOf([...top, ...under.reverse()].map(px))
+      }
+    })
+  )
 )
+type Place = readonly [number, number]
+/** Where a surface would lie in the ground there is none. */
+function wetStretches(line: readonly Place[]): Place[][] {
+  const found: Place[][] = [[]]
+  for (const at of line)
+    if (at[1] > groundAt(at[0])) found.at(-1)!.push(at)
+    else if (found.at(-1)!.length > 0) found.push([])
+  return found.filter((stretch) => stretch.length > 1)
+}
 /** A sea's water is drawn with its waves, not level. */
 const wavy = computed(() => new Set(moved.value.flatMap((m) => m.pool ?? [])))
 const waters = computed(() =>

@@ -40,6 +40,8 @@ import { awayFrom, headingTo, type Point2 } from '../../core/physics/shape/polyg
 import { useRouter } from 'vue-router'
 import FallSheet from '../components/FallSheet.vue'
 import HeightsPanel from '../components/HeightsPanel.vue'
+import { GripVertical } from '@lucide/vue'
+import { insertNodeAt, removeNode, useSortable } from '@vueuse/integrations/useSortable'
 import FindingsList from '../components/FindingsList.vue'
 import FlowPanel from '../components/FlowPanel.vue'
 import How from '../components/How.vue'
@@ -104,6 +106,25 @@ const real = (mmOnModel: number) => `${number(scaled(ratio.value, mmOnModel).rea
 const SIGN: Record<WaterKind, string> = { pool: '≈', fall: '↓', reach: '⇝', sea: '∿', splash: '⁂' }
 const SLOTS = { shapes: 'default', handles: 'handles' } as const
 const SHOWN = { forms: 'Shapes', white: 'White', strokes: 'Strokes' } as const
+
+/** The chain is put in order by hand: what was dragged goes to where it was let go, as one edit. */
+const chain = ref<HTMLElement | null>(null)
+useSortable(
+  chain,
+  computed(() => build.value.waters),
+  {
+    handle: '.grip',
+    animation: 120,
+    forceFallback: true,
+    onUpdate: ({ item, from, oldIndex = 0, newIndex = 0 }) => {
+      const { chain: id } = item.dataset
+      // the list is drawn from the build: the row goes back, and comes where the edit puts it
+      removeNode(item)
+      insertNodeAt(from, item, oldIndex)
+      if (id) store.edit('Move in the chain', moveWater(id, newIndex - oldIndex))
+    }
+  }
+)
 
 const setLevel = (id: string, levelMm: number) =>
   store.edit('Level', changePool(id, { levelMm: Math.round(levelMm * 10) / 10 }), `level:${id}`)
@@ -412,8 +433,15 @@ function drag(what: Handle, to: Point2): void {
             Run the water
           </ElButton>
         </div>
-        <ol class="run">
-          <li v-for="(w, i) in build.waters" :key="w.id" class="row">
+        <ol ref="chain" class="run">
+          <li v-for="(w, i) in build.waters" :key="w.id" class="row" :data-chain="w.id">
+            <span
+              v-if="build.waters.length > 1"
+              class="grip"
+              title="Drag it to its place in the chain"
+              aria-hidden="true"
+              ><GripVertical :size="15"
+            /></span>
             <ElButton
               class="drop grow"
               :class="[w.kind, { on: w.id === water?.id }]"
@@ -566,6 +594,18 @@ function drag(what: Handle, to: Point2): void {
 .section-box {
   flex: 1.05;
   min-height: 200px;
+}
+.grip {
+  display: grid;
+  place-items: center;
+  width: 20px;
+  align-self: stretch;
+  color: var(--ink-soft);
+  cursor: grab;
+  touch-action: none;
+}
+.sortable-ghost {
+  opacity: 0.35;
 }
 .with-heights {
   flex: 1;

@@ -458,13 +458,13 @@ export const addSplash: Edit = (build) => {
 
 /** Moves a water up or down the chain. */
 export const moveWater =
-  (id: string, by: -1 | 1): Edit =>
+  (id: string, by: number): Edit =>
   (build) => {
     const i = build.waters.findIndex((w) => w.id === id)
     const to = i + by
-    if (i < 0 || to < 0 || to >= build.waters.length) return build
-    const waters = [...build.waters]
-    ;[waters[i], waters[to]] = [waters[to], waters[i]]
+    if (i < 0 || by === 0 || to < 0 || to >= build.waters.length) return build
+    const waters = build.waters.filter((w) => w.id !== id)
+    waters.splice(to, 0, build.waters[i])
     return { ...build, waters }
   }
 

@@ -395,4 +395,33 @@ describe('Moving water on the screen', function () {
     expect(said).to.deep.equal([])
     await close()
   })
+
+  it('the chain is put in order by dragging, as one step that undo takes back', async () => {
+    const { page, said, close } = await open(DEMO_ID)
+    const chain = () =>
+      page
+        .locator('[data-chain]')
+        .evaluateAll((all) => all.map((li) => li.getAttribute('data-chain')))
+    const before = await chain()
+    const grip = (await page.locator('[data-chain="tailrace"] .grip').boundingBox())!
+    const weir = (await page.locator('[data-chain="weir"]').boundingBox())!
+    await page.mouse.move(grip.x + 8, grip.y + 8)
+    await page.mouse.down()
+    await page.mouse.move(grip.x + 8, grip.y - 6, { steps: 3 })
+    await page.mouse.move(grip.x + 8, weir.y + 4, { steps: 8 })
+    await page.mouse.up()
+    await page.getByText('stands elsewhere in the chain').waitFor()
+    expect(await chain()).to.deep.equal(['millpond', 'tailrace', 'weir', 'race', 'wheel'])
+    expect(await page.locator('[data-test="undo"]').getAttribute('title')).to.include(
+      'in the chain'
+    )
+    await page.keyboard.press('Control+z')
+    await page.getByText('stands elsewhere in the chain').waitFor({ state: 'detached' })
+    expect(await chain()).to.deep.equal(before)
+    // the arrows beside a name do the same
+    await page.getByRole('button', { name: 'Move it down the chain' }).click()
+    expect((await chain()).slice(0, 2)).to.deep.equal(before.slice(0, 2).reverse())
+    expect(said).to.deep.equal([])
+    await close()
+  })
 })
