@@ -5,6 +5,7 @@ import { select, type Selection } from 'd3-selection'
 import { zoom, zoomIdentity, type ZoomBehavior, type ZoomTransform } from 'd3-zoom'
 import { ElButton } from 'element-plus'
 import { onBeforeUnmount, onMounted, provide, reactive, ref, watch } from 'vue'
+import { panel } from '../panels'
 import { isPlain, isTyping } from '../typing'
 import { NEARNESS } from '../drawings/sheet'
 
@@ -99,6 +100,8 @@ function key(event: KeyboardEvent): void {
 /** What lies behind a drawing that fills the window is out of reach until it is closed. */
 const behind = (out: boolean) => document.getElementById('app')?.toggleAttribute('inert', out)
 watch(whole, behind)
+// what opens over the app stands in it: a drawing that fills the window gives way
+watch(panel, (open) => open && (whole.value = false))
 onBeforeUnmount(() => behind(false))
 </script>
 

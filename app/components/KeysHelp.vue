@@ -31,7 +31,7 @@ const KEYS: [string, string][] = [
 </script>
 
 <template>
-  <ElDialog v-model="open" title="Keys" width="560px" append-to-body>
+  <ElDialog v-model="open" title="Keys" width="560px" append-to="main">
     <table class="plain">
       <tbody>
         <tr v-for="[key, what] in KEYS" :key="key">

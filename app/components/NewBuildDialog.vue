@@ -144,7 +144,7 @@ function make(event: Event): void {
 </script>
 
 <template>
-  <ElDialog v-model="open" title="A new build" width="620px" top="4vh" append-to-body>
+  <ElDialog v-model="open" title="A new build" width="620px" top="4vh" append-to="main">
     <form class="stack" @submit.prevent="make">
       <div class="grid2">
         <label class="field"

@@ -127,4 +127,70 @@ describe('Handy at the bench', function () {
       expect(said).to.deep.equal([])
       await context.close()
     })
+
+  it('a small build by the keyboard alone: from New build over a level to a step in the log', async () => {
+    const context = await s.profile()
+    const page = await openPage(context, s.address)
+    const said = complaints(page)
+    await page.locator('.card .title').first().waitFor()
+    /** Tab after Tab until it has the focus: what cannot be reached so fails. */
+    const tabTo = async (selector: string) => {
+      for (let presses = 0; presses < 90; presses++) {
+        await page.keyboard.press('Tab')
+        if (await page.evaluate((s) => document.activeElement?.matches(s) ?? false, selector))
+          return
+      }
+      throw new Error(`no way by Tab to ${selector}`)
+    }
+    await tabTo('[data-test="new-build"]')
+    await page.keyboard.press('Enter')
+    await page.locator('[data-test="new-name"]').waitFor()
+    await tabTo('[data-test="new-name"]')
+    await page.keyboard.type('Pond by the shed')
+    await tabTo('input[type="radio"]')
+    await page.keyboard.press('ArrowDown')
+    await page.keyboard.press('ArrowUp')
+    await tabTo('[role="combobox"]')
+    await page.keyboard.press('ArrowDown')
+    await page.locator('.el-select-dropdown:visible').waitFor()
+    await page.keyboard.press('ArrowDown')
+    await page.keyboard.press('Enter')
+    await page.locator('.el-select-dropdown:visible').waitFor({ state: 'detached' })
+    await tabTo('[data-test="new-make"]')
+    await page.keyboard.press('Enter')
+    await page.waitForURL('**/ground')
+    await page.keyboard.press('Alt+3')
+    await page.waitForURL('**/water')
+    // the level by its float on the section, then by its number
+    const float = page.locator('[role="slider"][aria-label^="Level of"]').first()
+    await float.waitFor()
+    const before = Number(await float.getAttribute('aria-valuenow'))
+    await tabTo('[role="slider"][aria-label^="Level of"]')
+    await page.keyboard.press('ArrowUp')
+    await page.keyboard.press('PageUp')
+    await page.waitForFunction(
+      (was) =>
+        Number(
+          document
+            .querySelector('[role="slider"][aria-label^="Level of"]')!
+            .getAttribute('aria-valuenow')
+        ) ===
+        was + 2.5,
+      before
+    )
+    await tabTo('[data-test="heights"] input')
+    await page.keyboard.press('Alt+7')
+    await page.waitForURL('**/bench')
+    const title = await page.locator('[data-test="step-title"]').innerText()
+    await page.keyboard.press('b')
+    await page.locator('[data-test="done"]').waitFor()
+    await page.clock.fastForward(9 * 60_000)
+    await page.keyboard.press('b')
+    await page.locator('[data-test="done"]').waitFor({ state: 'detached' })
+    await page.keyboard.press('Alt+8')
+    await page.locator('.daybook li.step').first().waitFor()
+    expect(await page.locator('.daybook').innerText()).to.include(title)
+    expect(said).to.deep.equal([])
+    await context.close()
+  })
 })

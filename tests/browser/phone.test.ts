@@ -2,7 +2,7 @@ import { expect } from 'chai'
 import { decode } from 'fast-png'
 import jsQR from 'jsqr'
 import type { Page } from 'playwright-core'
-import { complaints, DEMO_ID, openPage, stage, VIEWS, type Stage } from '../support/browser'
+import { axe, complaints, DEMO_ID, openPage, stage, VIEWS, type Stage } from '../support/browser'
 
 /** What is off the side of the screen: the page itself, its controls, and panels that scroll sideways. */
 const offTheSide = (page: Page) =>
@@ -161,6 +161,31 @@ describe('On the phone and the tablet', function () {
     await page.reload()
     await page.locator('.daybook li.step').first().waitFor()
     expect(said).to.deep.equal([])
+    await context.close()
+  })
+
+  it('every view can be read by whoever sees little or nothing: every rule of axe-core, in the dark too', async () => {
+    const context = await s.profile({ width: 390, height: 844, touch: true, dark: true })
+    const page = await openPage(context, s.address)
+    const found: string[] = []
+    await page.locator('.card .title').first().waitFor()
+    found.push(...(await axe(page)).map((f) => `builds ${f}`))
+    for (const view of VIEWS) {
+      await page.goto(`${s.address}/build/${DEMO_ID}/${view}`)
+      await page.locator('[data-test="waterline"], [data-test="bench"]').first().waitFor()
+      await page.waitForTimeout(150)
+      found.push(...(await axe(page)).map((f) => `${view} ${f}`))
+    }
+    await page.locator('[data-test="more"]').tap()
+    await page.locator('[data-test="open-settings"]').tap()
+    await page.getByText('Kept in this browser, for all builds.').waitFor()
+    await page.waitForFunction(() =>
+      document
+        .getAnimations()
+        .every((a) => a.playState === 'finished' || a.effect?.getTiming().iterations === Infinity)
+    )
+    found.push(...(await axe(page)).map((f) => `settings ${f}`))
+    expect(found, found.join('\n')).to.deep.equal([])
     await context.close()
   })
 

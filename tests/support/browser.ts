@@ -175,5 +175,30 @@ export async function downloaded(
 }
 
 /** The source of axe-core, to be evaluated in a page. */
-export const axeSource = (): string =>
+const axeSource = (): string =>
   readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8')
+
+/** What axe-core finds on a page: by all of its rules, or only what the colours can change. */
+export async function axe(page: Page, only?: 'color-contrast'): Promise<string[]> {
+  if (!(await page.evaluate(() => 'axe' in window))) await page.evaluate(axeSource())
+  return page.evaluate(async (rule) => {
+    const run = (
+      window as unknown as {
+        axe: {
+          run: (o: object) => Promise<{
+            violations: { id: string; nodes: { html: string; failureSummary?: string }[] }[]
+          }>
+        }
+      }
+    ).axe.run
+    const { violations } = await run({
+      resultTypes: ['violations'],
+      ...(rule ? { runOnly: [rule] } : {})
+    })
+    return violations.flatMap((v) =>
+      v.nodes.map(
+        (n) => `${v.id}: ${n.html.slice(0, 140)} ${n.failureSummary?.slice(0, 200) ?? ''}`
+      )
+    )
+  }, only)
+}
