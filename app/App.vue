@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { isTyping } from './typing'
+import { useEventListener } from '@vueuse/core'
 import { ElMessage } from 'element-plus'
-import { defineAsyncComponent, onBeforeUnmount, onMounted, ref, watch } from 'vue'
+import { defineAsyncComponent, onMounted, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import AppHeader from './components/AppHeader.vue'
 import StatePatterns from './drawings/StatePatterns.vue'
@@ -78,8 +79,19 @@ function pressed(event: KeyboardEvent): void {
   }
   if (event.key === '?' && !inText && !command) panel.value = 'keys'
 }
-onMounted(() => window.addEventListener('keydown', pressed))
-onBeforeUnmount(() => window.removeEventListener('keydown', pressed))
+useEventListener('keydown', pressed)
+
+/** A file let go where none is taken in would take the place of the app: it is told where it goes. */
+useEventListener('dragover', (event: DragEvent) => event.preventDefault())
+useEventListener('drop', (event: DragEvent) => {
+  if (event.defaultPrevented || !event.dataTransfer?.files.length) return
+  event.preventDefault()
+  ElMessage({
+    message:
+      'Nothing is taken in here: builds are dropped on Builds; scans go in on Ground, photographs in Log.',
+    duration: 6000
+  })
+})
 </script>
 
 <template>

@@ -4,9 +4,18 @@ import { useEventListener } from '@vueuse/core'
 import { select, type Selection } from 'd3-selection'
 import { zoom, zoomIdentity, type ZoomBehavior, type ZoomTransform } from 'd3-zoom'
 import { ElButton } from 'element-plus'
-import { onBeforeUnmount, onMounted, provide, reactive, ref, watch } from 'vue'
+import {
+  defineAsyncComponent,
+  onBeforeUnmount,
+  onMounted,
+  provide,
+  reactive,
+  ref,
+  watch
+} from 'vue'
 import { panel } from '../panels'
 import { isPlain, isTyping } from '../typing'
+import type { Act } from '../drawings/acts'
 import { NEARNESS } from '../drawings/sheet'
 
 /**
@@ -18,6 +27,8 @@ const props = defineProps<{
   name: string
   /** The drawing fits its frame and stays as it is; it can be opened to the window all the same. */
   still?: boolean
+  /** What can be done at the place under the pointer, beside coming nearer. */
+  acts?: (event: MouseEvent) => Act[]
 }>()
 const NEAREST = 24
 const STEP = 1.5
@@ -97,6 +108,32 @@ function key(event: KeyboardEvent): void {
   event.stopPropagation()
 }
 
+/** Fetched when it is first asked for. */
+const PlaceMenu = defineAsyncComponent(() => import('./PlaceMenu.vue'))
+const menu = ref<{ at: { x: number; y: number }; acts: Act[] } | null>(null)
+function offer(event: MouseEvent): void {
+  const mine: Act[] = props.still
+    ? []
+    : [
+        { name: 'Nearer here', apart: true, go: () => bringTo(event) },
+        ...(near.k > 1 ? [{ name: 'As a whole', go: asAWhole }] : [])
+      ]
+  const window: Act = {
+    name: whole.value ? 'Back to its place' : 'Fill the window',
+    go: () => (whole.value = !whole.value)
+  }
+  event.preventDefault()
+  menu.value = {
+    at: { x: event.clientX, y: event.clientY },
+    acts: [...(props.acts?.(event) ?? []), ...mine, window]
+  }
+}
+function bringTo({ clientX, clientY }: MouseEvent): void {
+  keepInside()
+  const box = pane.value!.getBoundingClientRect()
+  if (on) nearer?.scaleBy(on, 2 * STEP, [clientX - box.left, clientY - box.top])
+}
+
 /** What lies behind a drawing that fills the window is out of reach until it is closed. */
 const behind = (out: boolean) => document.getElementById('app')?.toggleAttribute('inert', out)
 watch(whole, behind)
@@ -109,9 +146,16 @@ onBeforeUnmount(() => behind(false))
   <Teleport to="body" :disabled="!whole">
     <div class="drawing-frame" :class="{ whole, close: near.k > 1 }" @keydown="key">
       <slot name="beside" />
-      <div ref="pane" class="pane" @pointerenter="keepInside" @touchstart.passive="keepInside">
+      <div
+        ref="pane"
+        class="pane"
+        @pointerenter="keepInside"
+        @touchstart.passive="keepInside"
+        @contextmenu="offer"
+      >
         <slot />
       </div>
+      <PlaceMenu v-if="menu" v-bind="menu" @closed="menu = null" />
       <div class="nearness" role="group" :aria-label="`${name}: nearer and larger`">
         <template v-if="!still">
           <ElButton title="Nearer (+)" aria-label="Nearer" data-test="nearer" @click="bring(STEP)">

@@ -48,6 +48,8 @@ const emit = defineEmits<{
   settled: []
 }>()
 
+/** So near an edge is meant by a finger, px. */
+const FINGER_PX = 26
 /** More dips than this came from a scan: they are drawn as specks, without figures or handles. */
 const MOST_HANDLES = 150
 const MARGIN = { left: 46, right: 42, top: 22, bottom: 30 }
@@ -196,7 +198,7 @@ function press(event: MouseEvent): void {
     const near = candidates
       .map((p) => ({ p, ...distanceToRing(at, ring(p)) }))
       .sort((a, b) => a.distance - b.distance)[0]
-    if (near && near.distance * scale.value < 26) {
+    if (near && near.distance * scale.value < FINGER_PX) {
       const corner = near.p.outline[near.edge].id
       if (props.tool === 'corner') emit('addCorner', near.p.id, corner, at)
       else if (props.tool === 'edge') emit('edge', near.p.id, corner)
@@ -253,6 +255,17 @@ function nudge(
   event.preventDefault()
   event.stopPropagation()
 }
+
+/** Where on the base an event is, and the nearest edge within a finger's width of it, if any. */
+function spot(event: MouseEvent): { at: Point2; edge: { pool: Pool; corner: string } | null } {
+  const at = onBase(place(event))
+  const [near] = props.pools
+    .map((pool) => ({ pool, ...distanceToRing(at, ring(pool)) }))
+    .sort((a, b) => a.distance - b.distance)
+  const close = near && near.distance * scale.value < FINGER_PX
+  return { at, edge: close ? { pool: near.pool, corner: near.pool.outline[near.edge].id } : null }
+}
+defineExpose({ spot })
 </script>
 
 <template>

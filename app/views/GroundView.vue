@@ -19,8 +19,9 @@ import {
 } from '../../core/build/edits'
 import { moveThing } from '../../core/build/runEdits'
 import type { Pool } from '../../core/build/types'
-import type { Point2 } from '../../core/physics/shape/polygon'
+import { insideRing, type Point2 } from '../../core/physics/shape/polygon'
 import { ofKind } from '../../core/craft/materials/shelf'
+import type { Act } from '../drawings/acts'
 import FindingsList from '../components/FindingsList.vue'
 import GroundExtras from '../components/GroundExtras.vue'
 import NumberField from '../components/NumberField.vue'
@@ -87,12 +88,52 @@ function pressed(event: KeyboardEvent): void {
 }
 onMounted(() => window.addEventListener('keydown', pressed))
 onBeforeUnmount(() => window.removeEventListener('keydown', pressed))
+
+const drawing = ref<InstanceType<typeof PlanDrawing> | null>(null)
+/** What can be done at a place of the plan without taking its tool in hand. */
+function actsAt(event: MouseEvent): Act[] {
+  if (!drawing.value) return []
+  const { at, edge } = drawing.value.spot(event)
+  const under = store.pools.find((p) =>
+    insideRing(
+      at,
+      p.outline.map((c): Point2 => [c.x, c.y])
+    )
+  )
+  const { widthMm, depthMm } = build.value.base
+  const through = (from: [number, number], to: [number, number]) => () =>
+    change('Section line', (b) => ({ ...b, section: { from, to } }))
+  const [x, y] = at.map((v) => Math.round(v * 2) / 2)
+  const acts: Act[] = []
+  if (under && under.id !== pool.value?.id)
+    acts.push({ name: `Take ${under.name} in hand`, go: () => (store.selected = under.id) })
+  if (under) acts.push({ name: `Dip ${under.name} here`, go: () => dip(under.id, at) })
+  if (edge) {
+    const { pool: owner, corner } = edge
+    const dam = owner.outline.find((c) => c.id === corner)?.edge === 'dam'
+    acts.push(
+      {
+        name: 'Outline point here',
+        go: () => change('Add outline point', addCorner(owner.id, corner, at))
+      },
+      {
+        name: dam ? 'This edge is shore' : 'This edge is a dam',
+        go: () => change('Shore or dam', setEdge(owner.id, corner, dam ? 'shore' : 'dam'))
+      }
+    )
+  }
+  acts.push(
+    { name: 'Section through here, front to back', go: through([x, 0], [x, depthMm]), apart: true },
+    { name: 'Section through here, left to right', go: through([0, y], [widthMm, y]) }
+  )
+  return acts
+}
 </script>
 
 <template>
   <WorkTop :drawings="{ tall: build.base.depthMm > 1.1 * build.base.widthMm }" tray="Base and room">
     <div class="panel drawing-box plan-box">
-      <DrawingFrame name="Plan">
+      <DrawingFrame name="Plan" :acts="actsAt">
         <template #beside>
           <div class="palette" role="toolbar" aria-label="Plan tools">
             <span v-if="phone" class="later small soft"
@@ -118,6 +159,7 @@ onBeforeUnmount(() => window.removeEventListener('keydown', pressed))
           </div>
         </template>
         <PlanDrawing
+          ref="drawing"
           v-if="plan"
           :base="build.base"
           :pools="store.pools"

@@ -193,4 +193,54 @@ describe('Handy at the bench', function () {
     expect(said).to.deep.equal([])
     await context.close()
   })
+
+  it('the other mouse button offers what can be done at a place; a file let go anywhere is told where it belongs', async () => {
+    const { page, said, close } = await open('ground')
+    const plan = (await page.locator('.plan .board').boundingBox())!
+    const dips = await page.locator('.dip').count()
+    const menu = page.locator('.place-menu')
+    // in the pond, far from its edges: a dip; over the dam: an edge as well
+    await page.mouse.click(plan.x + plan.width / 2, plan.y + plan.height * 0.25, {
+      button: 'right'
+    })
+    await menu.locator('[data-act="Dip Mill pond here"]').waitFor()
+    expect(await menu.locator('[data-act="Outline point here"]').count()).to.equal(0)
+    await menu.locator('[data-act="Dip Mill pond here"]').click()
+    await menu.waitFor({ state: 'detached' })
+    await page.waitForFunction((n) => document.querySelectorAll('.dip').length === n + 1, dips)
+    const lip = (await page.locator('.edge.dam').first().boundingBox())!
+    await page.mouse.click(lip.x + lip.width / 2, lip.y + lip.height / 2, { button: 'right' })
+    await menu.locator('[data-act="Outline point here"]').waitFor()
+    // Esc closes it and changes nothing
+    await page.keyboard.press('Escape')
+    await menu.waitFor({ state: 'detached' })
+    await page.mouse.click(plan.x + plan.width / 4, plan.y + plan.height / 2, { button: 'right' })
+    await menu.locator('[data-act="Section through here, front to back"]').click()
+    await page.waitForFunction(
+      (x) => {
+        const end = document.querySelector('.cut-end')!.getBoundingClientRect()
+        return Math.abs(end.x + end.width / 2 - x) < 4
+      },
+      plan.x + plan.width / 4
+    )
+    await page.mouse.click(plan.x + plan.width / 2, plan.y + plan.height * 0.25, {
+      button: 'right'
+    })
+    await menu.locator('[data-act="Nearer here"]').click()
+    await page.getByRole('button', { name: 'Farther' }).waitFor()
+    // a build dropped on Ground does not take the place of the app, and is not taken in by stealth
+    await page.evaluate(() => {
+      const files = new DataTransfer()
+      files.items.add(new File(['{}'], 'build.json', { type: 'application/json' }))
+      document
+        .querySelector('.plan')!
+        .dispatchEvent(
+          new DragEvent('drop', { dataTransfer: files, bubbles: true, cancelable: true })
+        )
+    })
+    await page.getByText('builds are dropped on Builds').waitFor()
+    expect(page.url()).to.include('/ground')
+    expect(said).to.deep.equal([])
+    await close()
+  })
 })
