@@ -390,11 +390,4 @@ const unit = computed(() => unitOf(props.bottle))
   border-radius: 2px 12px 2px 12px;
   border: 1px solid var(--line-strong);
 }
-input[type='color'] {
-  width: 44px;
-  height: 26px;
-  padding: 1px;
-  border: 1px solid var(--line-strong);
-  background: none;
-}
 </style>

@@ -29,7 +29,9 @@ const pools = computed(() => store.pools.map((p) => ({ id: p.id, name: p.name })
 const real = (mmOnModel: number) => `${number((mmOnModel * props.scale) / 1000)} m real`
 const KINDS = { spilling: 'spills', plunging: 'plunges', surging: 'surges' }
 const build = () => store.edit('Build a crest', buildCrest(props.sea.id, props.form.breakLine))
-const FORCES = Array.from({ length: 12 }, (_, i) => ({ id: i + 1, name: String(i + 1) }))
+const FORCES = Array.from({ length: 13 }, (_, i) => ({ id: i, name: i === 0 ? '0, calm' : `${i}` }))
+/** Less wind than this raises no sea, m/s. */
+const LEAST_WIND = 0.1
 </script>
 
 <template>
@@ -95,7 +97,11 @@ const FORCES = Array.from({ length: 12 }, (_, i) => ({ id: i + 1, name: String(i
       label="Force (Beaufort)"
       :model-value="beaufortOf(sea.windMS)"
       :options="FORCES"
-      @update:model-value="set('Wind', { windMS: Math.round(beaufortSpeed($event) * 10) / 10 })"
+      @update:model-value="
+        set('Wind', {
+          windMS: Math.max(LEAST_WIND, Math.round(beaufortSpeed($event) * 10) / 10)
+        })
+      "
     />
     <NumberField
       label="They run to"

@@ -206,12 +206,15 @@ const setBed = (key: 'bedDeep' | 'bedShore', colour: string) =>
           :dammed="stack.dam !== null"
         />
         <div v-else-if="leaf === 'light' && stack?.light && pool && lightResin" class="lower">
-          <LightDepth
-            :light="stack.light"
-            :depth-mm="ground?.maxDepthMm ?? 0"
-            :seconds="stack.light.secondsPerCoat ?? pool.light.seconds"
-            :ec-mj-cm2="lightResin.ecMjCm2"
-          />
+          <div class="framed">
+            <DrawingFrame still name="How deep the light sets it"
+              ><LightDepth
+                :light="stack.light"
+                :depth-mm="ground?.maxDepthMm ?? 0"
+                :seconds="stack.light.secondsPerCoat ?? pool.light.seconds"
+                :ec-mj-cm2="lightResin.ecMjCm2"
+            /></DrawingFrame>
+          </div>
           <dl class="figures lamp">
             <div>
               <dt>Coats</dt>
@@ -275,12 +278,14 @@ const setBed = (key: 'bedDeep' | 'bedShore', colour: string) =>
           :poured="way?.body?.fill ?? 'two-part'"
         />
         <div v-else-if="leaf === 'colour' && stack?.colours && pool" class="lower">
-          <ColourStrip
-            class="grow"
-            :colours="stack.colours"
-            :length-mm="plan!.ground.section.lengthMm"
-            data-test="colours"
-          />
+          <div class="framed">
+            <DrawingFrame still name="Colour along the section"
+              ><ColourStrip
+                :colours="stack.colours"
+                :length-mm="plan!.ground.section.lengthMm"
+                data-test="colours"
+            /></DrawingFrame>
+          </div>
           <div class="bedform stack">
             <ColourPick
               label="Bed where deep"
@@ -321,12 +326,11 @@ const setBed = (key: 'bedDeep' | 'bedShore', colour: string) =>
           @choose="chooseCoats"
         />
         <div v-else-if="leaf === 'minutes' && laying && gel" class="lower">
-          <MinutesDrawing
-            class="grow"
-            :windows="laying.windows"
-            :touch-min="laying.touchMin"
-            :does="touch"
-          />
+          <div class="framed">
+            <DrawingFrame still name="The minutes that matter"
+              ><MinutesDrawing :windows="laying.windows" :touch-min="laying.touchMin" :does="touch"
+            /></DrawingFrame>
+          </div>
           <dl class="figures lamp">
             <div v-for="w in laying.windows" :key="w.id" :data-window="w.id">
               <dt>{{ w.name }}</dt>
@@ -469,14 +473,6 @@ const setBed = (key: 'bedDeep' | 'bedShore', colour: string) =>
 .bedform {
   width: 216px;
   gap: 9px;
-}
-.bedform input[type='color'] {
-  width: 44px;
-  height: 26px;
-  border: 1px solid var(--line-strong);
-  background: none;
-  padding: 1px;
-  margin-left: auto;
 }
 .exaggerate {
   position: absolute;

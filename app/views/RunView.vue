@@ -618,10 +618,6 @@ p.fault::first-letter {
   background: none;
   margin-left: 8px;
 }
-input[type='range'] {
-  width: 100%;
-  accent-color: var(--water);
-}
 .swatch {
   width: 62px;
   height: 22px;

@@ -3,7 +3,6 @@ import DrawingFrame from '../components/DrawingFrame.vue'
 import { ElButton, ElCheckbox } from 'element-plus'
 import LeafTabs from '../components/LeafTabs.vue'
 import WorkTop from '../components/WorkTop.vue'
-import { leaves as vLeaves } from '../leaves'
 import { computed, ref } from 'vue'
 import {
   addFall,
@@ -71,6 +70,8 @@ const choosingLip = ref(false)
 /** White and strokes come from a kept run, or the forms; the other can be laid over it as lines. */
 const both = ref(false)
 /** What the long drawing shows, and what lies on the plan. */
+const LONG = { section: 'Section A–B', run: 'The run, unrolled' } as const
+const BESIDE = { sheet: 'The sheet', strips: 'Its strips' } as const
 const long = ref<'section' | 'run'>('section')
 const show = ref<'forms' | 'white' | 'strokes'>('forms')
 const beside = ref<'sheet' | 'strips'>('sheet')
@@ -221,26 +222,7 @@ function drag(what: Handle, to: Point2): void {
 <template>
   <WorkTop tray="Waters and levels">
     <div class="panel leafed section-box">
-      <div class="leaves" v-leaves role="tablist" aria-label="Long drawing">
-        <ElButton
-          role="tab"
-          :class="{ on: long === 'section' }"
-          :aria-selected="long === 'section'"
-          data-leaf="section"
-          @click="long = 'section'"
-        >
-          Section A–B
-        </ElButton>
-        <ElButton
-          role="tab"
-          :class="{ on: long === 'run' }"
-          :aria-selected="long === 'run'"
-          data-leaf="run"
-          @click="long = 'run'"
-        >
-          The run, unrolled
-        </ElButton>
-      </div>
+      <LeafTabs v-model="long" class="leaves" aria-label="Long drawing" :names="LONG" />
       <div class="with-heights">
         <div class="drawing-box grow">
           <DrawingFrame :name="long === 'section' ? 'Section' : 'The run, unrolled'"
@@ -355,23 +337,12 @@ function drag(what: Handle, to: Point2): void {
         <StageCurve :stage="ground.stage" :level-mm="pool.levelMm" :volume-ml="ground.volumeMl" />
       </div>
       <div v-if="fall && fallForm?.curve" class="panel leafed curve">
-        <div class="leaves" v-leaves role="tablist" aria-label="Drawing of the fall">
-          <ElButton
-            role="tab"
-            :class="{ on: beside === 'sheet' }"
-            :aria-selected="beside === 'sheet'"
-            @click="beside = 'sheet'"
-          >
-            The sheet</ElButton
-          ><ElButton
-            role="tab"
-            :class="{ on: beside === 'strips' }"
-            :aria-selected="beside === 'strips'"
-            @click="beside = 'strips'"
-          >
-            Its strips
-          </ElButton>
-        </div>
+        <LeafTabs
+          v-model="beside"
+          class="leaves"
+          aria-label="Drawing of the fall"
+          :names="BESIDE"
+        />
         <div class="leaf fill">
           <div class="framed">
             <DrawingFrame

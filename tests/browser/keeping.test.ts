@@ -294,10 +294,10 @@ describe('Nothing is lost', function () {
     await second.locator('[data-test="tab-notice"]').getByText('open in another tab').waitFor()
     await level(first).fill('48')
     await saved(first)
-    await second.waitForFunction(
-      () =>
-        document.querySelector<HTMLInputElement>('[data-test="pool-figures"] input[inputmode]')
-          ?.value === '48'
+    await second.waitForFunction(() =>
+      [...document.querySelectorAll('[data-test="heights"] .field')].some(
+        (f) => f.textContent!.startsWith('Level') && f.querySelector('input')!.value === '48'
+      )
     )
     // both change it before either has heard of the other
     await second.evaluate(() => {
