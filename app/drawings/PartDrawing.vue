@@ -3,7 +3,7 @@ import { computed } from 'vue'
 import type { PartStack } from '../../core/plan/3-stacks/partStack'
 import { mm, number } from '../../core/words/quantities'
 import { lineThrough, ringOf } from './paths'
-import { useSheet } from './sheet'
+import { TOOLS_PX, useSheet } from './sheet'
 
 /**
  * A part from its side while it sets: its line, how it would droop, its former and its props; or,
@@ -103,8 +103,8 @@ const coat = computed(() => {
         </tspan>
         mm
       </text>
-      <text :x="width - 12" :y="height - 8" text-anchor="end" class="quiet">
-        true to scale × {{ number(scale) }} px/mm
+      <text :x="width - TOOLS_PX" :y="height - 8" text-anchor="end" class="quiet">
+        true to scale
       </text>
     </svg>
     <svg
@@ -133,8 +133,8 @@ const coat = computed(() => {
         <tspan class="figure">{{ number(part.widthMm) }}</tspan>
         mm out: no part of it beyond the line
       </text>
-      <text :x="width - 12" :y="height - 8" text-anchor="end" class="quiet">
-        true to scale × {{ number(scale) }} px/mm
+      <text :x="width - TOOLS_PX" :y="height - 8" text-anchor="end" class="quiet">
+        true to scale
       </text>
     </svg>
     <svg

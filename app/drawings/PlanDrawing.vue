@@ -52,7 +52,7 @@ const emit = defineEmits<{
 const FINGER_PX = 26
 /** More dips than this came from a scan: they are drawn as specks, without figures or handles. */
 const MOST_HANDLES = 150
-const MARGIN = { left: 46, right: 42, top: 22, bottom: 30 }
+const MARGIN = { left: 46, right: 60, top: 22, bottom: 30 }
 
 const { width, height, near, scale, X, Y, px, place } = useSheet(
   () => ({ x0: 0, x1: props.base.widthMm, y0: 0, y1: props.base.depthMm }),

@@ -17,7 +17,7 @@ const props = defineProps<{
   only?: string
 }>()
 const emit = defineEmits<{ select: [water: string] }>()
-const M = { left: 46, right: 22, top: props.only ? 44 : 38, bottom: 36 }
+const M = { left: 46, right: 46, top: props.only ? 44 : 38, bottom: 36 }
 const pieces = computed(() =>
   props.only ? props.forms.run.pieces.filter((p) => p.water === props.only) : props.forms.run.pieces
 )

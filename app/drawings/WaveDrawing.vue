@@ -3,7 +3,7 @@ import { computed } from 'vue'
 import type { SeaPlan } from '../../core/plan/2-forms/formsStage'
 import { mm, number } from '../../core/words/quantities'
 import { ringOf } from './paths'
-import { useSheet } from './sheet'
+import { TOOLS_PX, useSheet } from './sheet'
 
 /**
  * The face of a sea's breaking crest, true to scale, as its template cuts it; without one, the
@@ -87,8 +87,8 @@ const train = computed(() => {
         </text>
       </template>
       <text :x="M.left" :y="18" class="quiet">runs this way →</text>
-      <text :x="width - M.right" :y="height - 8" text-anchor="end" class="quiet">
-        true to scale × {{ number(scale) }} px/mm
+      <text :x="width - TOOLS_PX" :y="height - 8" text-anchor="end" class="quiet">
+        true to scale
       </text>
     </svg>
     <svg

@@ -26,6 +26,8 @@ export interface Margins {
   top: number
   bottom: number
 }
+/** What brings a drawing nearer stands at its lower right: words end before it, px. */
+export const TOOLS_PX = 44
 /** Heights are drawn taller than lengths by at most this, where they fill their frame by themselves. */
 const TALLEST = 6
 
