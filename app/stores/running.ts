@@ -123,6 +123,9 @@ export const useRunningStore = defineStore('running', () => {
       } else {
         spentMs.value = data.spentMs
         state.value = 'done'
+        // asked to be kept just as it came to its end: what is usual by now is kept
+        if (usual.value) wantsKept?.(usual.value.kept)
+        wantsKept = null
       }
     }
   }
