@@ -3,7 +3,7 @@ import { computed, ref } from 'vue'
 import type { FallForm } from '../../core/plan/2-forms/fallForm'
 import { number } from '../../core/words/quantities'
 import { lineThrough, ringOf } from './paths'
-import { useSheet } from './sheet'
+import { TOOLS_PX, useSheet } from './sheet'
 
 /**
  * A fall from its side, true to scale: both faces of the sheet, glassy and torn, the boil, the
@@ -11,7 +11,7 @@ import { useSheet } from './sheet'
  */
 const props = defineProps<{ form: FallForm }>()
 const emit = defineEmits<{ land: [outMm: number]; settled: [] }>()
-const M = { left: 12, right: 14, top: 26, bottom: 26 }
+const M = { left: 12, right: TOOLS_PX, top: 26, bottom: 26 }
 const curve = computed(() => props.form.curve!)
 const deepMm = computed(() =>
   Math.max(3, props.form.poolDepthMm ?? 3, Math.min(props.form.bubbleDepthMm, 14))
