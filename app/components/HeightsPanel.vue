@@ -2,6 +2,7 @@
 import { ElButton } from 'element-plus'
 import { computed, ref, watch } from 'vue'
 import { changeFall, changePool, raiseBed, raiseWithWater } from '../../core/build/edits'
+import type { Pool } from '../../core/build/types'
 import { dropByLevels } from '../../core/plan/2-forms/flow'
 import { mm } from '../../core/words/quantities'
 import { useBuildStore } from '../stores/build'
@@ -29,36 +30,36 @@ const deepest = (id: string) => {
 }
 const round1 = (value: number) => Math.round(value * 10) / 10
 
-/** Water that was raised or lowered: its bed stays, unless the builder takes it along. */
-const offer = ref<{ pool: string; name: string; byMm: number } | null>(null)
-const before = new Map<string, number>()
+/**
+ * Water that was raised or lowered over its bed since the builder last had them together: the bed
+ * stays, unless it is taken along.
+ */
+const together = ref(new Map<string, number>())
+/** How high the water stands over the lowest dip, mm. */
+const over = (pool: Pool) => pool.levelMm - Math.min(...pool.soundings.map(([, , z]) => z))
+const agree = (pool: Pool) => together.value.set(pool.id, over(pool))
 watch(
   () => store.build?.id,
   () => {
-    before.clear()
-    offer.value = null
-  }
-)
-watch(
-  () => store.pools.map((p) => ({ id: p.id, name: p.name, level: p.levelMm })),
-  (now) => {
-    for (const { id, name, level } of now) {
-      const from = before.get(id) ?? level
-      if (!before.has(id)) before.set(id, level)
-      if (Math.abs(level - from) >= 0.1)
-        offer.value = { pool: id, name, byMm: round1(level - from) }
-      else if (offer.value?.pool === id) offer.value = null
-    }
+    together.value = new Map(store.pools.map((p) => [p.id, over(p)]))
   },
   { immediate: true }
 )
-function settle(along: boolean): void {
-  const now = offer.value
-  if (!now) return
-  if (along)
-    store.edit(now.byMm > 0 ? 'Raise the bed' : 'Lower the bed', raiseWithWater(now.pool, now.byMm))
-  before.set(now.pool, store.pools.find((p) => p.id === now.pool)?.levelMm ?? 0)
-  offer.value = null
+const offers = computed(
+  () =>
+    new Map(
+      store.pools.flatMap((pool) => {
+        const byMm = round1(over(pool) - (together.value.get(pool.id) ?? over(pool)))
+        return Math.abs(byMm) >= 0.1 ? [[pool.id, byMm] as const] : []
+      })
+    )
+)
+const takeAlong = (pool: Pool, byMm: number) =>
+  store.edit(byMm > 0 ? 'Raise the bed' : 'Lower the bed', raiseWithWater(pool.id, byMm))
+function bed(pool: Pool, deepestMm: number): void {
+  store.edit('Bed', raiseBed(pool.id, round1(deepestMm - deepest(pool.id)!)), `bed:${pool.id}`)
+  const now = store.pools.find((p) => p.id === pool.id)
+  if (now) agree(now)
 }
 
 const drop = computed(() => {
@@ -75,10 +76,13 @@ const level = (id: string, levelMm: number) =>
   <section class="heights" aria-label="Heights" data-test="heights">
     <template v-for="pool in pools" :key="pool.id">
       <b v-if="!fall" class="small name">{{ pool.name }}</b>
-      <div v-if="offer?.pool === pool.id" class="offer small" role="status" data-test="bed-offer">
-        {{ offer.byMm > 0 ? 'Up' : 'Down' }} by {{ mm(Math.abs(offer.byMm)) }}; its bed stayed.
-        <ElButton class="tool" data-test="bed-along" @click="settle(true)">Take it along</ElButton>
-        <ElButton class="tool" @click="settle(false)">Leave it</ElButton>
+      <div v-if="offers.has(pool.id)" class="offer small" role="status" data-test="bed-offer">
+        {{ offers.get(pool.id)! > 0 ? 'Up' : 'Down' }} by {{ mm(Math.abs(offers.get(pool.id)!)) }};
+        its bed stayed.
+        <ElButton class="tool" data-test="bed-along" @click="takeAlong(pool, offers.get(pool.id)!)"
+          >Take it along</ElButton
+        >
+        <ElButton class="tool" @click="agree(pool)">Leave it</ElButton>
       </div>
       <NumberField
         v-if="!fall && pool.outline.some((c) => c.edge === 'dam')"
@@ -121,13 +125,7 @@ const level = (id: string, levelMm: number) =>
         :min="-1000"
         :max="10000"
         :step="0.5"
-        @update:model-value="
-          store.edit(
-            'Bed',
-            raiseBed(pool.id, round1($event! - deepest(pool.id)!)),
-            `bed:${pool.id}`
-          )
-        "
+        @update:model-value="bed(pool, $event!)"
       />
     </template>
     <template v-if="fall">

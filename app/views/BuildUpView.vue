@@ -28,7 +28,7 @@ import ColourStrip from '../drawings/ColourStrip.vue'
 import CoreSample from '../drawings/CoreSample.vue'
 import LightDepth from '../drawings/LightDepth.vue'
 import MinutesDrawing from '../drawings/MinutesDrawing.vue'
-import SectionDrawing from '../drawings/SectionDrawing.vue'
+import BuildSection from '../components/BuildSection.vue'
 import { duration } from '../../core/words/durations'
 import { mm, number } from '../../core/words/quantities'
 import { useBuildStore } from '../stores/build'
@@ -157,20 +157,13 @@ const setBed = (key: 'bedDeep' | 'bedShore', colour: string) =>
             aria-label="Heights drawn taller"
         /></template>
       </div>
-      <DrawingFrame name="Section in layers"
-        ><SectionDrawing
-          v-if="plan"
-          layers
-          :section="plan.ground.section"
-          :pools="store.pools"
-          :falls="plan.forms.falls"
-          :moving="plan.forms.section"
-          :stacks="plan.stacks.pools"
-          :shell-mm="build.ground.shellMm"
-          :exaggeration="settings.heights"
-          :selected="water?.id ?? ''"
-          @select="store.selected = $event"
-      /></DrawingFrame>
+      <BuildSection
+        v-if="plan"
+        name="Section in layers"
+        layers
+        :plan="plan"
+        :selected="water?.id ?? ''"
+      />
     </div>
     <div class="panel leafed">
       <LeafTabs v-model="leaf" class="leaves" aria-label="What to look at" :names="leaves" />

@@ -28,14 +28,12 @@ import NumberField from '../components/NumberField.vue'
 import ScanDialog from '../components/ScanDialog.vue'
 import SoundingsTable from '../components/SoundingsTable.vue'
 import PlanDrawing, { type PlanTool } from '../drawings/PlanDrawing.vue'
-import SectionDrawing from '../drawings/SectionDrawing.vue'
+import BuildSection from '../components/BuildSection.vue'
 import { usePhone } from '../screens'
 import { useBuildStore } from '../stores/build'
-import { useSettingsStore } from '../stores/settings'
 
 const store = useBuildStore()
 const phone = usePhone()
-const settings = useSettingsStore()
 const tool = ref<PlanTool>('move')
 const TOOLS: { id: PlanTool; key: string; name: string; what: string }[] = [
   { id: 'move', key: 'M', name: 'Move', what: 'Drag outline points, soundings, the section line' },
@@ -203,19 +201,7 @@ function actsAt(event: MouseEvent): Act[] {
       </DrawingFrame>
     </div>
     <div class="panel drawing-box section-box">
-      <DrawingFrame name="Section"
-        ><SectionDrawing
-          v-if="plan"
-          :section="plan.ground.section"
-          :pools="store.pools"
-          :falls="plan.forms.falls"
-          :moving="plan.forms.section"
-          :stacks="plan.stacks.pools"
-          :shell-mm="build.ground.shellMm"
-          :exaggeration="settings.heights"
-          :selected="pool?.id ?? ''"
-          @select="store.selected = $event"
-      /></DrawingFrame>
+      <BuildSection v-if="plan" :plan="plan" :selected="pool?.id ?? ''" />
     </div>
     <template #tray>
       <FindingsList :findings="plan?.findings ?? []" place="ground" show="loud" />

@@ -25,15 +25,13 @@ import RunChecks from '../components/RunChecks.vue'
 import RunLegend from '../components/RunLegend.vue'
 import RunPlan, { type RunHandle } from '../drawings/RunPlan.vue'
 import { mostOf, RUN_LAYERS, type RunLayer } from '../drawings/runPicture'
-import SectionDrawing from '../drawings/SectionDrawing.vue'
+import BuildSection from '../components/BuildSection.vue'
 import { mm, number } from '../../core/words/quantities'
 import { useBuildStore } from '../stores/build'
 import { useRunningStore } from '../stores/running'
-import { useSettingsStore } from '../stores/settings'
 
 const store = useBuildStore()
 const running = useRunningStore()
-const settings = useSettingsStore()
 const router = useRouter()
 const build = computed(() => store.build!)
 const plan = computed(() => store.plan)
@@ -211,19 +209,7 @@ const freeze = () =>
     </div>
     <div class="panel leafed section-box">
       <div class="drawing-box grow">
-        <DrawingFrame name="Section"
-          ><SectionDrawing
-            v-if="plan"
-            :section="plan.ground.section"
-            :pools="store.pools"
-            :falls="plan.forms.falls"
-            :moving="plan.forms.section"
-            :stacks="plan.stacks.pools"
-            :shell-mm="build.ground.shellMm"
-            :exaggeration="settings.heights"
-            :ran="section"
-            selected=""
-        /></DrawingFrame>
+        <BuildSection v-if="plan" :plan="plan" :ran="section" selected="" />
       </div>
     </div>
     <template #tray>

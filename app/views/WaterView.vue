@@ -54,7 +54,7 @@ import FallDrawing from '../drawings/FallDrawing.vue'
 import FormsOverlay, { type Handle } from '../drawings/FormsOverlay.vue'
 import PlanDrawing from '../drawings/PlanDrawing.vue'
 import RunDrawing from '../drawings/RunDrawing.vue'
-import SectionDrawing from '../drawings/SectionDrawing.vue'
+import BuildSection from '../components/BuildSection.vue'
 import SplashDrawing from '../drawings/SplashDrawing.vue'
 import StageCurve from '../drawings/StageCurve.vue'
 import StripSheet from '../drawings/StripSheet.vue'
@@ -225,24 +225,16 @@ function drag(what: Handle, to: Point2): void {
       <LeafTabs v-model="long" class="leaves" aria-label="Long drawing" :names="LONG" />
       <div class="with-heights">
         <div class="drawing-box grow">
-          <DrawingFrame :name="long === 'section' ? 'Section' : 'The run, unrolled'"
-            ><SectionDrawing
-              v-if="plan && long === 'section'"
-              levels
-              :section="plan.ground.section"
-              :pools="store.pools"
-              :falls="plan.forms.falls"
-              :moving="plan.forms.section"
-              :stacks="plan.stacks.pools"
-              :shell-mm="build.ground.shellMm"
-              :exaggeration="settings.heights"
-              :selected="water?.id ?? ''"
-              :ran="plan.forms.ran && !plan.forms.ran.stale ? plan.forms.ran.section : undefined"
-              @level="setLevel"
-              @settled="store.endGroup"
-              @select="store.selected = $event" />
-            <RunDrawing
-              v-else-if="plan"
+          <BuildSection
+            v-if="plan && long === 'section'"
+            levels
+            :plan="plan"
+            :selected="water?.id ?? ''"
+            :ran="plan.forms.ran && !plan.forms.ran.stale ? plan.forms.ran.section : undefined"
+            @level="setLevel"
+          />
+          <DrawingFrame v-else-if="plan" name="The run, unrolled"
+            ><RunDrawing
               :forms="plan.forms"
               :selected="water?.id ?? ''"
               :exaggeration="settings.heights"

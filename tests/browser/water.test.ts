@@ -379,7 +379,11 @@ describe('Moving water on the screen', function () {
     )
     expect(await page.getByLabel('Bed, deepest').inputValue()).to.equal('40.5')
     expect(await page.getByLabel('Brim', { exact: true }).inputValue()).to.equal('56')
-    await page.keyboard.press('Escape')
+    // undone, the offer is there again; done again, it is not
+    await page.locator('[data-test="undo"]').click()
+    await page.locator('[data-test="bed-offer"]').waitFor()
+    await page.locator('[data-test="redo"]').click()
+    await page.locator('[data-test="bed-offer"]').waitFor({ state: 'detached' })
     await pickWater(page, 'Weir')
     await page.getByLabel('Drop', { exact: true }).fill('33')
     const contradicts = page.locator('[data-test="drop-contradicts"]')

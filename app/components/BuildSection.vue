@@ -1,0 +1,43 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import type { Plan } from '../../core/plan/derivePlan'
+import SectionDrawing from '../drawings/SectionDrawing.vue'
+import { useBuildStore } from '../stores/build'
+import { useSettingsStore } from '../stores/settings'
+import DrawingFrame from './DrawingFrame.vue'
+
+/** The section of the build in hand, in its frame; `ran` leaves the water that is given as it ran. */
+defineProps<{
+  plan: Plan
+  name?: string
+  layers?: boolean
+  levels?: boolean
+  selected: string
+  ran?: readonly (readonly (readonly [number, number])[])[]
+}>()
+const emit = defineEmits<{ level: [pool: string, levelMm: number] }>()
+const store = useBuildStore()
+const settings = useSettingsStore()
+const shellMm = computed(() => store.build!.ground.shellMm)
+</script>
+
+<template>
+  <DrawingFrame :name="name ?? 'Section'">
+    <SectionDrawing
+      :layers="layers"
+      :levels="levels"
+      :section="plan.ground.section"
+      :pools="store.pools"
+      :falls="plan.forms.falls"
+      :moving="plan.forms.section"
+      :stacks="plan.stacks.pools"
+      :shell-mm="shellMm"
+      :exaggeration="settings.heights"
+      :ran="ran"
+      :selected="selected"
+      @level="(pool, levelMm) => emit('level', pool, levelMm)"
+      @settled="store.endGroup"
+      @select="store.selected = $event"
+    />
+  </DrawingFrame>
+</template>
