@@ -10,9 +10,10 @@ import { sceneMaker } from '../core/plan/2-forms/scene/sceneMaker'
 import { PASSES, waterRun } from '../core/running/waterRun'
 import { writeBuild } from '../core/build/file/write'
 import { derivePlan } from '../core/plan/derivePlan'
+import { inSentence, type Units } from '../core/words/units'
 
 const USAGE =
-  'usage: spindle calc NAME JSON|@FILE · spindle plan BUILD.json · spindle check BUILD.json · spindle schedule BUILD.json · spindle run BUILD.json [CELLS]'
+  'usage: spindle calc NAME JSON|@FILE · spindle plan BUILD.json · spindle check BUILD.json · spindle schedule BUILD.json · spindle run BUILD.json [CELLS]; with --units inch its sentences are in inches, ounces and °F'
 
 /** Where a command speaks: what was asked for, and what else there is to say. */
 export interface Says {
@@ -46,22 +47,36 @@ function calc(name: string | undefined, argument: string | undefined): string {
   return JSON.stringify(calculate(name, json.value, () => performance.now()))
 }
 
-/** Typed arrays as the lists that they are. */
-const plainNumbers = (_key: string, value: unknown): unknown =>
-  ArrayBuffer.isView(value) ? Array.from(value as unknown as ArrayLike<number>) : value
+/** Typed arrays as the lists that they are; sentences in the units asked for, numbers metric. */
+const written =
+  (units: Units) =>
+  (_key: string, value: unknown): unknown => {
+    if (typeof value === 'string') return inSentence(value, units)
+    return ArrayBuffer.isView(value) ? Array.from(value as unknown as ArrayLike<number>) : value
+  }
 
-function plan(path: string | undefined): string {
+/** What follows `--units`, and the rest. */
+function unitsAsked(args: readonly string[]): { units: Units; rest: string[] } {
+  const at = args.indexOf('--units')
+  if (at < 0) return { units: 'metric', rest: [...args] }
+  const units = args[at + 1]
+  if (units !== 'metric' && units !== 'inch')
+    throw new BadInput(`--units: was ${units}; it must be metric or inch`)
+  return { units, rest: args.filter((_, i) => i !== at && i !== at + 1) }
+}
+
+function plan(path: string | undefined, units: Units): string {
   if (path === undefined) throw new BadInput(USAGE)
   const build = readBuild(fileText(path))
   if (!build.ok) throw new BadInput(faultLine(build.faults))
-  return JSON.stringify(derivePlan(build.value), plainNumbers, 2)
+  return JSON.stringify(derivePlan(build.value), written(units), 2)
 }
 
 /** Orders tried for the schedule of a build: many more than while somebody waits. */
 const SCHEDULE_NODES = 100_000
 
 /** When each piece of work is, and why it cannot all be done sooner. */
-function scheduleOf(path: string | undefined): string {
+function scheduleOf(path: string | undefined, units: Units): string {
   if (path === undefined) throw new BadInput(USAGE)
   const build = readBuild(fileText(path))
   if (!build.ok) throw new BadInput(faultLine(build.faults))
@@ -123,7 +138,7 @@ function scheduleOf(path: string | undefined): string {
       missed,
       unmet
     },
-    null,
+    written(units),
     2
   )
 }
@@ -189,11 +204,12 @@ function check(path: string | undefined): { out: string; error?: string } {
  * @param args  the command and what it is given
  * @returns     0; 2 for bad input, which is said in one line
  */
-export function main([command, ...rest]: readonly string[], says: Says): number {
+export function main([command, ...args]: readonly string[], says: Says): number {
   try {
+    const { units, rest } = unitsAsked(args)
     if (command === 'calc') says.out(calc(rest[0], rest[1]))
-    else if (command === 'plan') says.out(plan(rest[0]))
-    else if (command === 'schedule') says.out(scheduleOf(rest[0]))
+    else if (command === 'plan') says.out(plan(rest[0], units))
+    else if (command === 'schedule') says.out(scheduleOf(rest[0], units))
     else if (command === 'run') says.out(run(rest[0], rest[1], says))
     else if (command === 'check') {
       const { out, error } = check(rest[0])

@@ -6,7 +6,7 @@ import type { Band, Pool } from '../../core/build/types'
 import { ofKind } from '../../core/craft/materials/shelf'
 import type { PoolStack } from '../../core/plan/3-stacks/poolStack'
 import { waysFor } from '../../core/craft/ways/catalog'
-import { ml, mm, number } from '../../core/words/quantities'
+import { mm, ml, grams, figure, number, said } from '../words'
 import { useBuildStore } from '../stores/build'
 import ChoiceField from './ChoiceField.vue'
 import DoseEditor from './DoseEditor.vue'
@@ -43,7 +43,7 @@ const brownOver = () => set('A second, brown pour', { bands: brownOverBands(prop
     data-test="way"
     @update:model-value="store.edit('Way', setWay(pool.id, $event))"
   />
-  <p class="small soft">{{ way?.note }}</p>
+  <p class="small soft">{{ said(way?.note ?? '') }}</p>
 
   <template v-if="needs.fill === 'two-part'">
     <ChoiceField
@@ -54,8 +54,8 @@ const brownOver = () => set('A second, brown pour', { bands: brownOverBands(prop
       @update:model-value="set('Resin', { resin: $event })"
     />
     <p v-if="resin" class="small soft">
-      {{ resin.note }} {{ resin.partA }} : {{ resin.partB }} by <b>{{ resin.basis }}</b>; gels in
-      {{ number(resin.potLifeMin) }} min in a cup of {{ number(resin.potLifeG) }} g, layers to
+      {{ said(resin.note) }} {{ resin.partA }} : {{ resin.partB }} by <b>{{ resin.basis }}</b>; gels
+      in {{ number(resin.potLifeMin) }} min in a cup of {{ grams(resin.potLifeG) }}, layers to
       {{ mm(resin.layerMaxMm) }} by its label.
     </p>
     <div class="grid2">
@@ -92,7 +92,7 @@ const brownOver = () => set('A second, brown pour', { bands: brownOverBands(prop
       <tbody>
         <tr v-for="(l, i) in stack.layers" :key="i">
           <td>{{ i + 1 }}</td>
-          <td class="num">{{ number(l.fromMm) }}–{{ mm(l.toMm) }}</td>
+          <td class="num">{{ figure(l.fromMm, 'mm') }}–{{ mm(l.toMm) }}</td>
           <td class="num">{{ mm(l.toMm - l.fromMm) }}</td>
           <td class="num">{{ ml(l.volumeMl) }}</td>
         </tr>
@@ -142,7 +142,7 @@ const brownOver = () => set('A second, brown pour', { bands: brownOverBands(prop
         :min="0.05"
         :max="100"
         :step="0.5"
-        :blank="stack?.light ? `${number(stack.light.coatMm)}, the thickest` : 'the thickest'"
+        :blank="stack?.light ? `${figure(stack.light.coatMm, 'mm')}, the thickest` : 'the thickest'"
         @update:model-value="set('Coat', { light: { ...pool.light, coatMm: $event } }, 'coat')"
       />
       <NumberField
@@ -207,7 +207,7 @@ const brownOver = () => set('A second, brown pour', { bands: brownOverBands(prop
 
   <template v-if="poured">
     <div v-if="!pool.bands.length" class="field">
-      <span class="name">Tints, drops in 100 g</span
+      <span class="name">Tints, drops in {{ grams(100) }}</span
       ><DoseEditor
         :tints="tints"
         :doses="pool.tints"
@@ -282,7 +282,7 @@ const brownOver = () => set('A second, brown pour', { bands: brownOverBands(prop
       data-test="dam"
       @update:model-value="set('Dam', { dam: $event })"
     />
-    <p class="small soft">{{ of('dam').find((d) => d.id === pool.dam)?.note }}</p>
+    <p class="small soft">{{ said(of('dam').find((d) => d.id === pool.dam)?.note ?? '') }}</p>
   </template>
 </template>
 

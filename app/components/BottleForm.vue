@@ -5,7 +5,7 @@ import { computed, onBeforeUnmount, ref, shallowRef, watch } from 'vue'
 import type { FittedResin } from '../../core/physics/stuff/heat/fitResin'
 import type { Lamp, LightResin, Material, Resin, Tint } from '../../core/craft/materials/types'
 import { unitOf } from '../../core/craft/materials/units'
-import { number } from '../../core/words/quantities'
+import { grams, degrees, number, said } from '../words'
 import { useShelfStore } from '../stores/shelf'
 import { ask } from '../workers/askClient'
 import LiveText from './LiveText.vue'
@@ -219,12 +219,12 @@ const unit = computed(() => unitOf(props.bottle))
           </thead>
           <tbody>
             <tr>
-              <td>gels in a cup of {{ number(resin.potLifeG) }} g</td>
+              <td>gels in a cup of {{ grams(resin.potLifeG) }}</td>
               <td class="num">{{ number(resin.potLifeMin) }} min</td>
               <td class="num" data-test="fit-pot">{{ number(fit.potLifeMin) }} min</td>
             </tr>
             <tr>
-              <td>a 3 mm film cures</td>
+              <td>{{ said('a 3 mm film cures') }}</td>
               <td class="num">{{ number(resin.curedH) }} h</td>
               <td class="num">{{ number(fit.cureH) }} h</td>
             </tr>
@@ -236,7 +236,7 @@ const unit = computed(() => unitOf(props.bottle))
             <tr>
               <td>kept in, it would warm by</td>
               <td class="num soft">not told</td>
-              <td class="num">{{ Math.round(fit.resin.heatJG / fit.resin.cJGK) }} °C</td>
+              <td class="num">{{ degrees(fit.resin.heatJG / fit.resin.cJGK) }}</td>
             </tr>
           </tbody>
         </table>

@@ -1,15 +1,15 @@
 <script setup lang="ts">
+import { said } from '../words'
 import FilePick from './FilePick.vue'
 import { ElButton, ElCheckbox } from 'element-plus'
 import { computed, ref } from 'vue'
 import { setBusy, setCalendar } from '../../core/build/workEdits'
-import { WEEKDAYS } from '../../core/build/types'
-import { readWindows, shownWindows } from '../../core/plan/7-days/windows'
 import type { BusyTimes } from '../../core/exchange/calendar/busyTimes'
 import { useBuildStore } from '../stores/build'
 import { useShelfStore } from '../stores/shelf'
 import { ask } from '../workers/askClient'
 import LiveText from './LiveText.vue'
+import WeekHours from './WeekHours.vue'
 
 /** Who else is there, and when the builder is busy by a calendar file. */
 const store = useBuildStore()
@@ -66,16 +66,6 @@ const change = (part: Partial<NonNullable<typeof calendar.value.second>>, group:
     setCalendar({ second: { ...calendar.value.second!, ...part } }),
     group
   )
-const NAMES = { mon: 'Mon', tue: 'Tue', wed: 'Wed', thu: 'Thu', fri: 'Fri', sat: 'Sat', sun: 'Sun' }
-function hours(day: keyof typeof NAMES, text: string): void {
-  const windows = readWindows(text)
-  if (typeof windows === 'string') {
-    fault.value = `${NAMES[day]}: ${windows}`
-    return
-  }
-  fault.value = ''
-  change({ week: { ...calendar.value.second!.week, [day]: windows } }, `second:${day}`)
-}
 function stopReading(): void {
   cancel()
   reading.value = false
@@ -119,7 +109,7 @@ function stopReading(): void {
     <ElCheckbox v-model="wholeDays" class="small">entries of whole days count as busy</ElCheckbox>
     <ul v-if="read" class="small soft left" data-test="busy-read">
       <li>{{ read.entries }} entries read.</li>
-      <li v-for="l in read.left" :key="l.why">{{ l.count }} left out: they {{ l.why }}.</li>
+      <li v-for="l in read.left" :key="l.why">{{ l.count }} left out: they {{ said(l.why) }}.</li>
     </ul>
   </section>
   <section class="panel pad stack" data-test="second">
@@ -132,22 +122,14 @@ function stopReading(): void {
         maxlength="120"
         @done="$event.trim() && change({ name: $event.trim() }, 'second:name')"
       />
-      <table class="week">
-        <tbody>
-          <tr v-for="d in WEEKDAYS" :key="d">
-            <th scope="row">{{ NAMES[d] }}</th>
-            <td>
-              <LiveText
-                class="choice"
-                :model-value="shownWindows(calendar.second.week[d])"
-                placeholder="none"
-                :aria-label="`${calendar.second.name} on ${NAMES[d]}`"
-                @done="hours(d, $event)"
-              />
-            </td>
-          </tr>
-        </tbody>
-      </table>
+      <WeekHours
+        :week="calendar.second.week"
+        :label="`${calendar.second.name} on`"
+        @day="
+          (day, free) =>
+            change({ week: { ...calendar.second!.week, [day]: free } }, `second:${day}`)
+        "
+      />
       <ElButton
         class="tool"
         @click="store.edit('Second pair of hands', setCalendar({ second: null }))"
@@ -170,14 +152,5 @@ function stopReading(): void {
 .left {
   margin: 0;
   padding-left: 18px;
-}
-.week {
-  border-spacing: 0 4px;
-  width: 100%;
-}
-.week th {
-  text-align: left;
-  width: 46px;
-  font-weight: 600;
 }
 </style>

@@ -1,62 +1,33 @@
 <script setup lang="ts">
-import { ElButton, ElInput } from 'element-plus'
-import { computed, ref } from 'vue'
+import { ElButton, ElForm, ElFormItem, ElInput, type FormInstance } from 'element-plus'
+import { computed, reactive, ref, useTemplateRef } from 'vue'
 import { setCalendar } from '../../core/build/workEdits'
-import { WEEKDAYS, type Calendar, type Weekday } from '../../core/build/types'
+import type { Calendar } from '../../core/build/types'
+import { DATE, HOURS } from '../../core/exchange/forms'
 import { readWindows, shownWindows as shown } from '../../core/plan/7-days/windows'
+import { rule } from '../forms'
 import { useBuildStore } from '../stores/build'
+import DateField from './DateField.vue'
 import LiveText from './LiveText.vue'
+import WeekHours from './WeekHours.vue'
 
 const store = useBuildStore()
 const calendar = computed(() => store.build!.calendar)
 const fault = ref('')
-const NAMES: Record<Weekday, string> = {
-  mon: 'Mon',
-  tue: 'Tue',
-  wed: 'Wed',
-  thu: 'Thu',
-  fri: 'Fri',
-  sat: 'Sat',
-  sun: 'Sun'
-}
 const set = (change: Partial<Calendar>, group = '') =>
   store.edit('Free hours', setCalendar(change), group)
 
-const sameHours = (text: string, value: string) => {
-  const windows = readWindows(text)
-  return typeof windows !== 'string' && shown(windows) === value
-}
-function typedDay(day: Weekday, text: string): void {
-  const answer = readWindows(text)
-  fault.value = typeof answer === 'string' ? `${NAMES[day]}: ${answer}` : ''
-  if (typeof answer !== 'string')
-    set({ week: { ...calendar.value.week, [day]: answer } }, `day:${day}`)
-}
-const date = ref('')
-const hours = ref('')
-function addException(): void {
-  const answer = readWindows(hours.value)
-  if (typeof answer === 'string') {
-    fault.value = answer
-    return
-  }
-  if (!/^\d{4}-\d{2}-\d{2}$/.test(date.value)) {
-    fault.value = 'Choose the date first.'
-    return
-  }
-  fault.value = ''
-  const others = calendar.value.exceptions.filter((e) => e.date !== date.value)
+const RULES = { date: rule(DATE), hours: rule(HOURS) }
+const other = useTemplateRef<FormInstance>('other')
+const form = reactive({ date: '', hours: '' })
+async function addException(): Promise<void> {
+  const free = readWindows(form.hours)
+  if (!(await other.value?.validate().catch(() => false)) || typeof free === 'string') return
+  const others = calendar.value.exceptions.filter((e) => e.date !== form.date)
   set({
-    exceptions: [...others, { date: date.value, free: answer }].sort((a, b) =>
-      a.date.localeCompare(b.date)
-    )
+    exceptions: [...others, { date: form.date, free }].sort((a, b) => a.date.localeCompare(b.date))
   })
-  date.value = ''
-  hours.value = ''
-}
-function start(value: string): void {
-  if (/^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}$/.test(value) && value > '1990')
-    set({ start: value }, 'start')
+  other.value?.resetFields()
 }
 function startNow(): void {
   const now = new Date()
@@ -83,36 +54,30 @@ function zone(text: string): void {
     <p v-if="fault" class="fault" role="alert">
       {{ fault }}
     </p>
-    <table class="week">
-      <tbody>
-        <tr v-for="d in WEEKDAYS" :key="d">
-          <th scope="row">{{ NAMES[d] }}</th>
-          <td>
-            <LiveText
-              class="choice"
-              :model-value="shown(calendar.week[d])"
-              :same="sameHours"
-              :aria-label="`Free on ${NAMES[d]}`"
-              placeholder="none"
-              @done="typedDay(d, $event)"
-            />
-          </td>
-        </tr>
-      </tbody>
-    </table>
-    <div class="field">
-      <span class="name"
-        >Other hours on one date (leave the hours blank for a day off the bench)</span
-      >
-      <div class="row tight">
-        <ElInput v-model="date" type="date" class="choice date" aria-label="Date" /><ElInput
-          v-model="hours"
-          class="choice grow"
-          placeholder="none"
-          aria-label="Hours on that date"
-        /><ElButton class="tool" @click="addException">Set</ElButton>
+    <WeekHours
+      :week="calendar.week"
+      label="Free on"
+      @day="(day, free) => set({ week: { ...calendar.week, [day]: free } }, `day:${day}`)"
+    />
+    <ElForm ref="other" :model="form" :rules="RULES" class="other" @submit.prevent="addException">
+      <p class="small soft">
+        Other hours on one date (leave the hours blank for a day off the bench)
+      </p>
+      <div class="row tight top">
+        <ElFormItem prop="date">
+          <DateField v-model="form.date" day bare label="Date" class="date" />
+        </ElFormItem>
+        <ElFormItem prop="hours" class="grow">
+          <ElInput
+            v-model="form.hours"
+            class="choice"
+            placeholder="none"
+            aria-label="Hours on that date"
+          />
+        </ElFormItem>
+        <ElButton class="tool" native-type="submit">Set</ElButton>
       </div>
-    </div>
+    </ElForm>
     <ul v-if="calendar.exceptions.length" class="exceptions">
       <li v-for="e in calendar.exceptions" :key="e.date" class="row tight">
         <span class="grow"
@@ -127,17 +92,15 @@ function zone(text: string): void {
         </ElButton>
       </li>
     </ul>
-    <label class="field"
-      ><span class="name">Work begins</span
-      ><span class="row tight"
-        ><LiveText
-          type="datetime-local"
-          class="choice grow"
-          :model-value="calendar.start"
-          @done="start"
-        /><ElButton class="tool" @click="startNow">Now</ElButton></span
-      ></label
-    >
+    <div class="row tight bottom">
+      <DateField
+        class="grow"
+        label="Work begins"
+        :model-value="calendar.start"
+        @update:model-value="$event > '1990' && set({ start: $event }, 'start')"
+      />
+      <ElButton class="tool" @click="startNow">Now</ElButton>
+    </div>
     <label class="field"
       ><span class="name">Time zone</span
       ><LiveText class="choice" :model-value="calendar.zone" list="zones" @done="zone" /><datalist
@@ -149,22 +112,18 @@ function zone(text: string): void {
 </template>
 
 <style scoped>
-.week {
-  border-spacing: 0 4px;
-  width: 100%;
-}
-.week th {
-  text-align: left;
-  width: 46px;
-  font-weight: 600;
-}
 .tight {
   gap: 6px;
   flex-wrap: nowrap;
 }
 .date {
   width: 132px;
-  padding: 4px;
+}
+.bottom {
+  align-items: end;
+}
+.top {
+  align-items: start;
 }
 .exceptions {
   list-style: none;

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import FilePick from './FilePick.vue'
+import { mm, grams, said } from '../words'
 import { v4 as newId } from 'uuid'
 import { ElButton, ElCheckbox, ElInput } from 'element-plus'
 import { computed, ref, shallowRef, useTemplateRef } from 'vue'
@@ -163,7 +164,9 @@ function dropChip(i: number): void {
           />
           <text :x="196 + i * 80" y="190" text-anchor="middle">{{ [2, 4, 8][i] }} drops</text>
         </g>
-        <text x="284" y="60" text-anchor="middle" class="quiet">poured 8 mm deep over white</text>
+        <text x="284" y="60" text-anchor="middle" class="quiet">
+          {{ said('poured 8 mm deep over white') }}
+        </text>
         <text x="210" y="242" text-anchor="middle" class="quiet">
           one light, no flash, no shadow over either
         </text>
@@ -234,7 +237,8 @@ function dropChip(i: number): void {
         <div class="row">
           <span class="big" :style="{ background: fit.look.colour }"></span
           ><span
-            >{{ fit.look.atDropsPer100G }} drops in 100 g, {{ fit.look.atDepthMm }} mm deep</span
+            >{{ fit.look.atDropsPer100G }} drops in {{ grams(100) }},
+            {{ mm(fit.look.atDepthMm) }} deep</span
           >
         </div>
         <p class="small">

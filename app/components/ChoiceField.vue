@@ -1,6 +1,7 @@
 <script setup lang="ts" generic="Id extends string | number">
 import { ElOption, ElSelect } from 'element-plus'
 import { computed } from 'vue'
+import { said } from '../words'
 
 /** A labelled list to choose from; what was chosen and is not on the list any more is still shown. */
 const props = defineProps<{
@@ -16,12 +17,12 @@ const listed = computed(() =>
     ? props.options
     : [{ id: chosen.value, name: `${chosen.value} (not on the shelf)` }, ...props.options]
 )
-const name = computed(() => listed.value.find((o) => o.id === chosen.value)?.name)
+const name = computed(() => said(listed.value.find((o) => o.id === chosen.value)?.name ?? ''))
 </script>
 
 <template>
   <div class="field" :class="$attrs.class">
-    <span v-if="!bare" class="name" aria-hidden="true">{{ label }}</span>
+    <span v-if="!bare" class="name" aria-hidden="true">{{ said(label) }}</span>
     <ElSelect
       v-bind="{ ...$attrs, class: undefined }"
       v-model="chosen"
@@ -35,7 +36,7 @@ const name = computed(() => listed.value.find((o) => o.id === chosen.value)?.nam
         v-for="o in listed"
         :key="o.id"
         :value="o.id"
-        :label="o.name"
+        :label="said(o.name)"
         :disabled="'disabled' in o && o.disabled"
         :data-value="o.id"
       />

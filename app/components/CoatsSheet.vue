@@ -12,7 +12,7 @@ import type { Room } from '../../core/physics/stuff/drying/air'
 import type { Gel } from '../../core/craft/materials/types'
 import type { Laying } from '../../core/plan/3-stacks/gelStack'
 import { duration } from '../../core/words/durations'
-import { mm } from '../../core/words/quantities'
+import { mm, degrees } from '../words'
 import How from './How.vue'
 
 /** More sittings against an earlier finish: each number of coats as a bar of days, to be chosen. */
@@ -126,7 +126,7 @@ const hours = (h: number | null) =>
       </div>
     </dl>
     <p class="small soft">
-      A coat over one that is still white shuts the water in. At {{ room.tempC }} °C and
+      A coat over one that is still white shuts the water in. At {{ degrees(room.tempC) }} and
       {{ room.rhPct }} %, changed on Days.
     </p>
   </div>

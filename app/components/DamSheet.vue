@@ -6,7 +6,7 @@ import { facesMet, THINGS } from '../../core/craft/materials/pairs'
 import type { Dam } from '../../core/craft/materials/types'
 import DamElevation from '../drawings/DamElevation.vue'
 import { duration } from '../../core/words/durations'
-import { ml, mm, number } from '../../core/words/quantities'
+import { mm, ml, degrees, said } from '../words'
 import How from './How.vue'
 
 /** One pool's dam: what it does under the water, and the leak test written out for it. */
@@ -30,7 +30,7 @@ const pairs = computed(() => facesMet(props.poured, props.dam?.face ?? null))
           <dt>Bows</dt>
           <dd>
             <How :about="explainDam(plan)">{{
-              plan.bowMm < 0.05 ? 'under 0.05 mm' : mm(plan.bowMm)
+              plan.bowMm < 0.05 ? said('under 0.05 mm') : mm(plan.bowMm)
             }}</How>
           </dd>
         </div>
@@ -58,7 +58,7 @@ const pairs = computed(() => facesMet(props.poured, props.dam?.face ?? null))
         <b>Leaves:</b> {{ dam.leaves }}
         <template v-if="dam.softens"
           >In the heat {{ dam.softens.what }} gives way first, at
-          {{ dam.softens.atC }} °C.</template
+          {{ degrees(dam.softens.atC) }}.</template
         >
       </p>
     </div>
@@ -84,7 +84,7 @@ const pairs = computed(() => facesMet(props.poured, props.dam?.face ?? null))
         <tbody>
           <tr v-for="d in test.drops" :key="d.dropMm">
             <td>{{ mm(d.dropMm) }}</td>
-            <td class="num">{{ number(d.holeMm) }} mm</td>
+            <td class="num">{{ mm(d.holeMm) }}</td>
             <td class="num">{{ ml(d.resinMl) }}</td>
           </tr>
         </tbody>
@@ -96,7 +96,7 @@ const pairs = computed(() => facesMet(props.poured, props.dam?.face ?? null))
       <h3>What comes off what</h3>
       <ul class="pairs small">
         <li v-for="p in pairs" :key="p.face" :class="p.result">
-          <b>{{ THINGS[p.face].name }}: {{ p.result }}</b> {{ p.why }}
+          <b>{{ THINGS[p.face].name }}: {{ said(p.result) }}</b> {{ said(p.why) }}
         </li>
       </ul>
     </div>

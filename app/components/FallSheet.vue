@@ -16,7 +16,7 @@ import {
 } from '../../core/explain/waterExplanations'
 import type { FallForm } from '../../core/plan/2-forms/fallForm'
 import { fallSchools } from '../../core/plan/2-forms/schools'
-import { mm, number } from '../../core/words/quantities'
+import { mm, quantity, figure, said } from '../words'
 import { useBuildStore } from '../stores/build'
 import How from './How.vue'
 import NumberField from './NumberField.vue'
@@ -29,7 +29,7 @@ const set = (label: string, change: Parameters<typeof changeFall>[1], group = ''
   store.edit(label, changeFall(props.fall.id, change), group && `${group}:${props.fall.id}`)
 const poolName = (id: string | undefined | null) =>
   store.pools.find((p) => p.id === id)?.name ?? 'no pool'
-const real = (mmOnModel: number) => `${number((mmOnModel * props.scale) / 1000)} m real`
+const real = (mmOnModel: number) => `${quantity((mmOnModel * props.scale) / 1000, 'm')} real`
 const HANGS = {
   free: 'springs free',
   clinging: 'clings to the face',
@@ -142,7 +142,7 @@ const LANDS = { before: 'lands before', on: 'lands on', behind: 'lands behind' }
       :data-land-on="r.id"
       @click="store.edit(`Land on ${r.name}`, setFlow({ dischargeM3S: r.dischargeToHitM3S }))"
     >
-      Land on it: {{ r.dischargeToHitM3S }} m³/s
+      Land on it: {{ quantity(r.dischargeToHitM3S, 'm³/s') }}
     </ElButton>
   </div>
   <div class="grid2">
@@ -152,7 +152,7 @@ const LANDS = { before: 'lands before', on: 'lands on', behind: 'lands behind' }
       :model-value="fall.widthMm"
       :min="0.5"
       :max="10000"
-      :blank="number(form.widthMm)"
+      :blank="figure(form.widthMm, 'mm')"
       hint="blank: by the lip"
       @update:model-value="set('Width', { widthMm: $event }, 'width')"
     />
@@ -205,7 +205,7 @@ const LANDS = { before: 'lands before', on: 'lands on', behind: 'lands behind' }
     <dl>
       <template v-for="s in fallSchools(form)" :key="s.school"
         ><dt>{{ s.school }}</dt>
-        <dd>{{ s.takes }}.</dd></template
+        <dd>{{ said(s.takes) }}.</dd></template
       >
     </dl>
   </details>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import Fuse from 'fuse.js'
+import { said } from '../words'
 import { ElDialog, ElInput } from 'element-plus'
 import { computed, nextTick, ref, useId, watch } from 'vue'
 import { useRoute, useRouter, type RouteLocationRaw } from 'vue-router'
@@ -34,7 +35,7 @@ const settings = useSettingsStore()
 const router = useRouter()
 const route = useRoute()
 const listId = useId()
-const said = ref('')
+const wanted = ref('')
 const at = ref(0)
 const field = ref<InstanceType<typeof ElInput> | null>(null)
 
@@ -153,16 +154,16 @@ const searcher = computed(
     })
 )
 const found = computed(() =>
-  said.value.trim() === ''
+  wanted.value.trim() === ''
     ? all.value.slice(0, MOST)
-    : searcher.value.search(said.value.trim(), { limit: MOST }).map((f) => f.item)
+    : searcher.value.search(wanted.value.trim(), { limit: MOST }).map((f) => f.item)
 )
 watch(found, () => (at.value = 0))
 watch(
   open,
   (now) => {
     if (!now) return
-    said.value = ''
+    wanted.value = ''
     // the dialog takes the focus when it comes; letters typed at once belong to the field all the same
     window.setTimeout(() => field.value?.focus(), 40)
   },
@@ -194,7 +195,7 @@ function key(event: Event | KeyboardEvent): void {
   <ElDialog v-model="open" class="finder" width="560px" top="9vh" append-to="main" title="Find">
     <ElInput
       ref="field"
-      v-model="said"
+      v-model="wanted"
       class="choice"
       placeholder="A view, water, step, bottle, trouble, build or setting"
       aria-label="What to find"
@@ -219,13 +220,13 @@ function key(event: Event | KeyboardEvent): void {
         @pointermove="at = i"
         @click="take(line)"
       >
-        <b>{{ line.name }}</b>
+        <b>{{ said(line.name) }}</b>
         <span v-if="line.sort === 'Step' && line.also" class="small soft">{{ line.also }}</span>
         <span class="small sort">{{ line.sort }}</span>
       </li>
     </ul>
     <p v-if="!found.length" class="soft" role="status">
-      Nothing here is called “{{ said }}”. Fewer letters find more.
+      Nothing here is called “{{ wanted }}”. Fewer letters find more.
     </p>
   </ElDialog>
 </template>

@@ -5,6 +5,7 @@ import type { Finding, Place } from '../../core/plan/8-findings/types'
 import { useRouter } from 'vue-router'
 import { useBuildStore } from '../stores/build'
 import { usePutAway } from '../stores/putAway'
+import { said } from '../words'
 
 /** Why, what to do, and doing it: what stands under the title of a finding. */
 const props = defineProps<{ finding: Finding; place?: Place }>()
@@ -25,14 +26,14 @@ function go(): void {
 </script>
 
 <template>
-  <p class="small">{{ finding.reason }}</p>
+  <p class="small">{{ said(finding.reason) }}</p>
   <p class="small way">
     <ElButton v-if="finding.place !== place" class="link" @click="go">
-      {{ finding.wayOut }}</ElButton><span v-else>{{ finding.wayOut }}</span>
+      {{ said(finding.wayOut) }}</ElButton><span v-else>{{ said(finding.wayOut) }}</span>
   </p>
   <div v-if="finding.mend || finding.severity !== 'stop'" class="row done">
     <ElButton v-if="finding.mend" class="tool" :data-mend="finding.id" @click="make">
-      {{ finding.mend.label }}
+      {{ said(finding.mend.label) }}
     </ElButton>
     <ElButton
       v-if="finding.severity === 'warn' || finding.severity === 'note'"

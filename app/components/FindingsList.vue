@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { said } from '../words'
 import { ElButton } from 'element-plus'
 import { computed, ref } from 'vue'
 import type { Finding, Place } from '../../core/plan/8-findings/types'
@@ -47,9 +48,9 @@ const WORDS = { stop: 'Stops the plan', warn: 'Look out' }
       <header>
         <span class="mark" aria-hidden="true">{{ f.severity === 'stop' ? '■' : '▲' }}</span>
         {{ ' ' }}<span class="kind">{{ WORDS[f.severity as 'stop' | 'warn'] }}</span>
-        <b class="number">{{ f.number }}</b>
+        <b class="number">{{ said(f.number) }}</b>
       </header>
-      <h3>{{ f.title }}</h3>
+      <h3>{{ said(f.title) }}</h3>
       <FindingCard :finding="f" :place="place" />
       <p v-if="(f.stakeMin ?? 0) >= 1" class="small soft">
         {{ about(f.stakeMin!) }} of work hang on it.
@@ -58,7 +59,7 @@ const WORDS = { stop: 'Stops the plan', warn: 'Look out' }
     <details v-for="f in notes" :key="f.id" class="finding note" :data-finding="f.id">
       <summary>
         <span class="mark" aria-hidden="true">●</span>
-        {{ f.title }} <b class="number">{{ f.number }}</b>
+        {{ said(f.title) }} <b class="number">{{ said(f.number) }}</b>
       </summary>
       <FindingCard :finding="f" :place="place" />
     </details>
@@ -85,7 +86,7 @@ const WORDS = { stop: 'Stops the plan', warn: 'Look out' }
       <details v-for="f in asides" :key="f.id" class="finding note" :data-finding="f.id">
         <summary>
           <span class="mark" aria-hidden="true">?</span>
-          {{ f.title }} <b class="number">{{ f.number }}</b>
+          {{ said(f.title) }} <b class="number">{{ said(f.number) }}</b>
         </summary>
         <FindingCard :finding="f" :place="place" />
       </details>

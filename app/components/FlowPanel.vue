@@ -4,7 +4,7 @@ import { computed } from 'vue'
 import { setFlow } from '../../core/build/edits'
 import { explainFlow } from '../../core/explain/waterExplanations'
 import { MOODS } from '../../core/physics/water/hydraulics/drop'
-import { number } from '../../core/words/quantities'
+import { number, unit, axis } from '../words'
 import { useBuildStore } from '../stores/build'
 import How from './How.vue'
 import NumberField from './NumberField.vue'
@@ -22,7 +22,8 @@ const two = (value: number) => (value >= 10 ? number(value) : String(Math.round(
       <h3 class="grow">Water that runs</h3>
       <b class="figure"
         ><How :about="explainFlow(run, flow.mood)"
-          ><span data-test="discharge">{{ two(run.dischargeM3S) }}</span> m³/s</How
+          ><span data-test="discharge">{{ two(axis(run.dischargeM3S, 'm³/s')) }}</span
+          >{{ ' ' }}{{ unit('m³/s') }}</How
         ></b
       >
     </div>

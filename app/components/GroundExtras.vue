@@ -10,12 +10,13 @@ import { explainSd } from '../../core/explain/explanations'
 import { middleOf } from '../../core/physics/shape/polygon'
 import { sideOf } from '../../core/plan/1-ground/outline'
 import type { Plan, PoolGroundPlan } from '../../core/plan/derivePlan'
-import { ml, mm } from '../../core/words/quantities'
+import { mm, ml } from '../words'
 import { useBuildStore } from '../stores/build'
 import DeviceButton from './DeviceButton.vue'
 import How from './How.vue'
 import LiveText from './LiveText.vue'
 import NumberField from './NumberField.vue'
+import WorkTable from './WorkTable.vue'
 
 /**
  * How the bed is read between dips, walls that lean or bulge, what stands in the water, and whether
@@ -29,7 +30,14 @@ const props = defineProps<{
 const store = useBuildStore()
 const tilt = computed(() => store.build!.outOfLevel)
 const shims = computed(() => props.plan?.ground.shims)
-const dams = computed(
+/** A wall of the outline, and where it is. */
+type Dam = { c: OutlineCorner; where: string }
+const WALLS = [
+  { id: 'edge', label: 'edge' },
+  { id: 'lean', label: 'leans out', width: 84 },
+  { id: 'bulge', label: 'bulges out', width: 100 }
+]
+const dams = computed<Dam[]>(
   () =>
     props.pool?.outline.flatMap((c, i, all) => {
       if (c.edge !== 'dam') return []
@@ -124,42 +132,31 @@ const SHAPES: { id: Standing['shape']; name: string }[] = [
   </section>
   <section v-if="pool && dams.length" class="panel pad stack">
     <h2>Dam and case walls</h2>
-    <table class="plain">
-      <thead>
-        <tr>
-          <th>edge</th>
-          <th>leans out</th>
-          <th>bulges out</th>
-        </tr>
-      </thead>
-      <tbody>
-        <tr v-for="{ c, where } in dams" :key="c.id">
-          <td>{{ where }}</td>
-          <td>
-            <NumberField
-              bare
-              :label="`Lean of the wall, ${where}`"
-              unit="°"
-              :model-value="c.leanDeg ?? 0"
-              :min="-60"
-              :max="60"
-              @update:model-value="setEdge(c.id, { leanDeg: $event! })"
-            />
-          </td>
-          <td>
-            <NumberField
-              bare
-              :label="`Bulge of the wall, ${where}`"
-              unit="mm"
-              :model-value="c.bulgeMm ?? 0"
-              :min="-1000"
-              :max="1000"
-              @update:model-value="setEdge(c.id, { bulgeMm: $event! })"
-            />
-          </td>
-        </tr>
-      </tbody>
-    </table>
+    <WorkTable :rows="dams" row-key="where" :columns="WALLS">
+      <template #edge="{ row }">{{ row.where }}</template>
+      <template #lean="{ row: { c, where } }">
+        <NumberField
+          bare
+          :label="`Lean of the wall, ${where}`"
+          unit="°"
+          :model-value="c.leanDeg ?? 0"
+          :min="-60"
+          :max="60"
+          @update:model-value="setEdge(c.id, { leanDeg: $event! })"
+        />
+      </template>
+      <template #bulge="{ row: { c, where } }">
+        <NumberField
+          bare
+          :label="`Bulge of the wall, ${where}`"
+          unit="mm"
+          :model-value="c.bulgeMm ?? 0"
+          :min="-1000"
+          :max="1000"
+          @update:model-value="setEdge(c.id, { bulgeMm: $event! })"
+        />
+      </template>
+    </WorkTable>
     <p v-if="ground?.leanMl" class="small">Leaning adds {{ ml(ground.leanMl) }}.</p>
   </section>
   <section v-if="pool" class="panel pad stack" data-test="standing">

@@ -6,6 +6,7 @@ import HeatChart from '../drawings/HeatChart.vue'
 import HeatLadder from '../drawings/HeatLadder.vue'
 import { duration } from '../../core/words/durations'
 import How from './How.vue'
+import { degrees } from '../words'
 
 /** Heat and cure of a pool's pours: what they come to, and when. */
 const props = defineProps<{ heat: PourHeat; dammed: boolean }>()
@@ -42,12 +43,12 @@ const rows = computed(() => [
         <div>
           <dt>warmest</dt>
           <dd data-test="peak">
-            <How :about="explainPours(heat)">{{ Math.round(heat.peakC) }} °C</How>
+            <How :about="explainPours(heat)">{{ degrees(heat.peakC) }}</How>
           </dd>
         </div>
         <div>
           <dt>at the ground</dt>
-          <dd>{{ Math.round(heat.groundPeakC) }} °C</dd>
+          <dd>{{ degrees(heat.groundPeakC) }}</dd>
         </div>
         <div v-for="[name, value] in rows" :key="name">
           <dt>{{ name }}</dt>

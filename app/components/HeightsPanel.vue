@@ -4,7 +4,7 @@ import { computed, ref, watch } from 'vue'
 import { changeFall, changePool, raiseBed, raiseWithWater } from '../../core/build/edits'
 import type { Pool } from '../../core/build/types'
 import { dropByLevels } from '../../core/plan/2-forms/flow'
-import { mm } from '../../core/words/quantities'
+import { figure, mm } from '../words'
 import { useBuildStore } from '../stores/build'
 import NumberField from './NumberField.vue'
 
@@ -69,7 +69,7 @@ const drop = computed(() => {
   return Math.abs(byLevels - water.dropMm) < 0.1 ? null : byLevels
 })
 const level = (id: string, levelMm: number) =>
-  store.edit('Level', changePool(id, { levelMm: round1(levelMm) }), `level:${id}`)
+  store.edit('Level', changePool(id, { levelMm }), `level:${id}`)
 </script>
 
 <template>
@@ -136,7 +136,7 @@ const level = (id: string, levelMm: number) =>
         :min="0.5"
         :max="10000"
         :step="0.5"
-        :blank="store.build ? String(round1(dropByLevels(store.build, fall))) : ''"
+        :blank="store.build ? figure(dropByLevels(store.build, fall), 'mm') : ''"
         @update:model-value="
           store.edit('Drop', changeFall(fall!.id, { dropMm: $event }), `drop:${fall!.id}`)
         "

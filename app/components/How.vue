@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { ElButton } from 'element-plus'
 import { ref, useId } from 'vue'
+import { said } from '../words'
 import type { Explanation } from '../../core/explain/explanations'
 
 /** A figure that says where it comes from when it is clicked. */
@@ -30,17 +31,17 @@ function place(): void {
   </ElButton>
   <div :id="id" ref="card" class="card" popover @toggle="place">
     <b class="title">{{ about.title }}</b>
-    <p class="formula">{{ about.formula }}</p>
+    <p class="formula">{{ said(about.formula) }}</p>
     <table>
       <tbody>
         <tr v-for="[name, value] in about.inputs" :key="name">
           <th scope="row">{{ name }}</th>
-          <td>{{ value }}</td>
+          <td>{{ said(String(value)) }}</td>
         </tr>
       </tbody>
     </table>
     <p><span class="soft">Source:</span> {{ about.source }}.</p>
-    <p class="trust">{{ about.trust }}</p>
+    <p class="trust">{{ said(about.trust) }}</p>
   </div>
 </template>
 

@@ -3,7 +3,7 @@ import { ElButton } from 'element-plus'
 import { computed } from 'vue'
 import { dropRun, renameRun, takeMaps } from '../../core/build/runEdits'
 import { groundMark } from '../../core/plan/2-forms/ran/ranPlan'
-import { number } from '../../core/words/quantities'
+import { mm, quantity } from '../words'
 import { useBuildStore } from '../stores/build'
 import LiveText from './LiveText.vue'
 
@@ -49,8 +49,9 @@ const maps = (id: string | null) => store.edit('White and strokes', takeMaps(id)
           </ElButton>
         </div>
         <small class="soft"
-          >{{ k.periodS === null ? `${number(k.dischargeM3S)} m³/s` : 'waves' }} · cells of
-          {{ number(k.grid.cellMm) }} mm<template v-if="k.ground !== mark">
+          >{{ k.periodS === null ? quantity(k.dischargeM3S, 'm³/s') : 'waves' }} · cells of
+          {{ mm(k.grid.cellMm)
+          }}<template v-if="k.ground !== mark">
             · <b class="old">over other ground</b></template
           ></small
         >

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { said } from '../words'
 import { ElDialog } from 'element-plus'
 import { computed } from 'vue'
 import { panel } from '../panels'
@@ -38,7 +39,7 @@ const KEYS: [string, string][] = [
           <td>
             <kbd>{{ key }}</kbd>
           </td>
-          <td>{{ what }}</td>
+          <td>{{ said(what) }}</td>
         </tr>
       </tbody>
     </table>

@@ -5,7 +5,7 @@ import type { Making, Moving } from '../../core/build/types'
 import { ofKind } from '../../core/craft/materials/shelf'
 import type { FormStack } from '../../core/plan/3-stacks/stacksStage'
 import { wayFor, waysFor } from '../../core/craft/ways/catalog'
-import { mm } from '../../core/words/quantities'
+import { mm, said } from '../words'
 import { useBuildStore } from '../stores/build'
 import ChoiceField from './ChoiceField.vue'
 import NumberField from './NumberField.vue'
@@ -31,7 +31,7 @@ const set = (label: string, change: Partial<Making>) =>
     @update:model-value="store.edit('Way', setWay(water.id, $event))"
   />
   <p v-if="way" class="small soft">
-    {{ way.note }}
+    {{ said(way.note) }}
   </p>
   <ChoiceField
     v-if="way?.gel"

@@ -1,15 +1,34 @@
 <script setup lang="ts">
+import { ml, said } from '../words'
 import ChoiceField from './ChoiceField.vue'
 import { v4 as newId } from 'uuid'
-import { ElButton, ElDialog, ElInput, ElRadio } from 'element-plus'
-import { computed, reactive } from 'vue'
+import {
+  ElButton,
+  ElDialog,
+  ElForm,
+  ElFormItem,
+  ElInput,
+  ElRadio,
+  type FormInstance
+} from 'element-plus'
+import { watchDebounced } from '@vueuse/core'
+import { computed, reactive, shallowRef, useTemplateRef } from 'vue'
 import { newBuild, USUAL_WEEK, type NewBuild } from '../../core/build/newBuild'
 import type { Build, Calendar } from '../../core/build/types'
+import { NAME, SCALE } from '../../core/exchange/forms'
+import { rule } from '../forms'
+import type { Plan } from '../../core/plan/derivePlan'
+import { NO_HISTORY } from '../../core/plan/learned/history'
+import { day } from '../../core/words/dates'
 import { NAMED_SCALES, scaleRatio } from '../../core/physics/shape/scale'
+import MiniCutaway from '../drawings/MiniCutaway.vue'
+import { useShelfStore } from '../stores/shelf'
+import { sharedPlanClient } from '../workers/planClient'
 import NumberField from './NumberField.vue'
 
 const open = defineModel<boolean>({ required: true })
 const emit = defineEmits<{ made: [build: Build] }>()
+const shelf = useShelfStore()
 
 const HOURS: { id: string; name: string; week: Calendar['week'] }[] = [
   { id: 'usual', name: 'Tue and Thu evening, Sat morning', week: USUAL_WEEK },
@@ -106,38 +125,50 @@ const form = reactive({
   water: 'fall',
   hours: 'usual'
 })
-const faults = computed(() => {
-  const found: string[] = []
-  if (form.name.trim() === '') found.push('Give it a name.')
-  if (scaleRatio(form.scale) === null)
-    found.push(`“${form.scale}” is no scale: write 1:48, OO or 87.1.`)
-  return found
-})
+const RULES = { name: rule(NAME), scale: rule(SCALE) }
+const sheet = useTemplateRef<FormInstance>('sheet')
 const pad = (n: number) => String(n).padStart(2, '0')
 
-function make(event: Event): void {
-  if (faults.value.length > 0) return
-  // a number that was not taken is mended first: the field says what is wrong with it
-  const wrong = (event.target as HTMLFormElement).querySelector<HTMLElement>(
-    '[aria-invalid="true"]'
-  )
-  if (wrong) return wrong.focus()
+/** The build as it would be now. */
+function built(name: string): Build {
   const now = new Date()
-  emit(
-    'made',
-    newBuild({
-      id: newId(),
-      name: form.name.trim().slice(0, 120),
-      scale: form.scale.trim(),
-      base: { widthMm: form.widthMm ?? 300, depthMm: form.depthMm ?? 200 },
-      waters: WATERS.find((w) => w.id === form.water)!.waters,
-      calendar: {
-        zone: Intl.DateTimeFormat().resolvedOptions().timeZone || 'UTC',
-        start: `${now.getFullYear()}-${pad(now.getMonth() + 1)}-${pad(now.getDate())}T${pad(now.getHours())}:${pad(now.getMinutes())}`,
-        week: HOURS.find((h) => h.id === form.hours)!.week
-      }
-    })
-  )
+  return newBuild({
+    id: newId(),
+    name,
+    scale: form.scale.trim(),
+    base: { widthMm: form.widthMm ?? 300, depthMm: form.depthMm ?? 200 },
+    waters: WATERS.find((w) => w.id === form.water)!.waters,
+    calendar: {
+      zone: Intl.DateTimeFormat().resolvedOptions().timeZone || 'UTC',
+      start: `${now.getFullYear()}-${pad(now.getMonth() + 1)}-${pad(now.getDate())}T${pad(now.getHours())}:${pad(now.getMinutes())}`,
+      week: HOURS.find((h) => h.id === form.hours)!.week
+    }
+  })
+}
+
+/** What it comes to, while choices are made: its section, its water, when it would be finished. */
+const foretold = shallowRef<{ build: Build; plan: Plan } | null>(null)
+watchDebounced(
+  () => [open.value, form.scale, form.widthMm, form.depthMm, form.water, form.hours],
+  async () => {
+    if (!open.value || scaleRatio(form.scale) === null) return
+    const build = built('this build')
+    const answer = await sharedPlanClient().derive('new', build, shelf.own, NO_HISTORY)
+    if (answer) foretold.value = { build, plan: answer.plan }
+  },
+  { immediate: true, debounce: 150 }
+)
+const waterMl = computed(() =>
+  (foretold.value?.plan.ground.pools ?? []).reduce((sum, p) => sum + p.volumeMl, 0)
+)
+
+async function make(event: Event): Promise<void> {
+  const fields = event.target as HTMLFormElement
+  await sheet.value?.validate().catch(() => undefined)
+  // what was not taken is mended first: the field says what is wrong with it
+  const wrong = fields.querySelector<HTMLElement>('.is-error input, [aria-invalid="true"]')
+  if (wrong) return wrong.focus()
+  emit('made', built(form.name.trim().slice(0, 120)))
   open.value = false
   form.name = ''
 }
@@ -145,26 +176,33 @@ function make(event: Event): void {
 
 <template>
   <ElDialog v-model="open" title="A new build" width="620px" top="4vh" append-to="main">
-    <form class="stack" @submit.prevent="make">
+    <ElForm
+      ref="sheet"
+      class="stack"
+      :model="form"
+      :rules="RULES"
+      label-position="top"
+      hide-required-asterisk
+      @submit.prevent="make"
+    >
       <div class="grid2">
-        <label class="field"
-          ><span class="name">Name</span
-          ><ElInput
+        <ElFormItem label="Name" prop="name">
+          <ElInput
             v-model="form.name"
             class="choice"
             maxlength="120"
             autofocus
             data-test="new-name"
-        /></label>
-        <label class="field"
-          ><span class="name">Scale</span>
+          />
+        </ElFormItem>
+        <ElFormItem label="Scale" prop="scale">
           <ElInput v-model="form.scale" class="choice" list="scales" data-test="new-scale" />
           <datalist id="scales">
             <option v-for="[name, ratio] in NAMED_SCALES" :key="name" :value="name">
               1:{{ ratio }}
             </option>
           </datalist>
-        </label>
+        </ElFormItem>
         <NumberField
           v-model="form.widthMm"
           label="Base, left to right"
@@ -198,8 +236,17 @@ function make(event: Event): void {
             <path class="land" :d="w.land" />
             <path class="wet" :d="w.wet" />
           </svg>
-          <b>{{ w.name }}</b><span class="small soft">{{ w.note }}</span>
+          <b>{{ w.name }}</b><span class="small soft">{{ said(w.note) }}</span>
         </ElRadio>
+        <figure class="foretold" data-test="new-foretold">
+          <MiniCutaway v-if="foretold" :build="foretold.build" :plan="foretold.plan" />
+          <span v-else class="coming" aria-hidden="true"></span>
+          <figcaption v-if="foretold" class="small">
+            This build: {{ ml(waterMl) }} of water<template v-if="foretold.plan.days.finishMs"
+              >, finished {{ day(foretold.plan.days.finishMs, foretold.plan.days.zone) }}</template
+            >
+          </figcaption>
+        </figure>
       </fieldset>
       <ChoiceField
         v-model="form.hours"
@@ -207,22 +254,10 @@ function make(event: Event): void {
         :options="HOURS"
       />
       <div class="row">
-        <span
-          v-if="faults.length"
-          class="grow"
-          :class="form.name || faults.length > 1 ? 'fault' : 'soft'"
-          role="status"
-          >{{ faults.join(' ') }}</span><span v-else class="grow"></span>
-        <ElButton
-          native-type="submit"
-          class="tool main"
-          :disabled="faults.length > 0"
-          data-test="new-make"
-        >
-          Make it
-        </ElButton>
+        <span class="grow"></span>
+        <ElButton native-type="submit" class="tool main" data-test="new-make">Make it</ElButton>
       </div>
-    </form>
+    </ElForm>
   </ElDialog>
 </template>
 
@@ -258,6 +293,18 @@ function make(event: Event): void {
 }
 .water:has(:focus-visible) {
   outline: 3px solid var(--brass);
+}
+.foretold {
+  margin: 0;
+  display: grid;
+  gap: 4px;
+  align-content: center;
+  padding: 10px;
+}
+.coming {
+  height: 60px;
+  background: var(--sunk);
+  border-radius: 2px 30px 0 0;
 }
 .land {
   fill: var(--foam-board);

@@ -12,13 +12,13 @@ import {
 import type { PartStack } from '../../core/plan/3-stacks/partStack'
 import PartDrawing from '../drawings/PartDrawing.vue'
 import { duration } from '../../core/words/durations'
-import { mm, lightGrams } from '../../core/words/quantities'
+import { mm, ml, cm2, fine, said } from '../words'
 import How from './How.vue'
 
 /** A part made off the model, what holds it while it sets, and when that may come away. */
 const props = defineProps<{ part: PartStack }>()
 const over = computed(() => props.part.overhang)
-const small = (value: number) => (value < 1 ? `${value.toFixed(2)} mm` : mm(value))
+const small = (value: number) => fine(value, 'mm')
 </script>
 
 <template>
@@ -89,7 +89,7 @@ const small = (value: number) => (value < 1 ? `${value.toFixed(2)} mm` : mm(valu
           <dt>Shell</dt>
           <dd>
             {{ part.mould.shellLayers }} layers
-            <small>over {{ Math.round(part.mould.surfaceCm2) }} cm²</small>
+            <small>over {{ cm2(part.mould.surfaceCm2 * 100) }}</small>
           </dd>
         </div>
         <div>
@@ -100,12 +100,12 @@ const small = (value: number) => (value < 1 ? `${value.toFixed(2)} mm` : mm(valu
         </div>
         <div>
           <dt>Casting</dt>
-          <dd>{{ Math.round(part.mould.castMl) }} ml</dd>
+          <dd>{{ ml(part.mould.castMl) }}</dd>
         </div>
       </template>
       <div>
         <dt>Weight</dt>
-        <dd>{{ lightGrams(part.massG) }}</dd>
+        <dd>{{ fine(part.massG, 'g') }}</dd>
       </div>
       <div>
         <dt>Joint</dt>
@@ -127,7 +127,7 @@ const small = (value: number) => (value < 1 ? `${value.toFixed(2)} mm` : mm(valu
       <div v-if="part.release" class="wide">
         <dt>On {{ part.on }}</dt>
         <dd>
-          {{ part.release.result }} <small>{{ part.release.why }}</small>
+          {{ said(part.release.result) }} <small>{{ said(part.release.why) }}</small>
         </dd>
       </div>
     </dl>

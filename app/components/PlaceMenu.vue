@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { said } from '../words'
 import { useEventListener } from '@vueuse/core'
 import { ElDropdown, ElDropdownItem, ElDropdownMenu } from 'element-plus'
 import { nextTick, onMounted, ref, watch } from 'vue'
@@ -48,7 +49,7 @@ watch(() => props.at, open)
           :divided="act.apart"
           :data-act="act.name"
           @click="act.go()"
-          >{{ act.name }}</ElDropdownItem
+          >{{ said(act.name) }}</ElDropdownItem
         >
       </ElDropdownMenu>
     </template>

@@ -18,11 +18,12 @@ import {
   explainStream
 } from '../../core/explain/waterExplanations'
 import { MANNING, type ReachForm } from '../../core/plan/2-forms/reachForm'
-import { mm, number } from '../../core/words/quantities'
+import { mm, figure, number, unit } from '../words'
 import { useBuildStore } from '../stores/build'
 import ChoiceField from './ChoiceField.vue'
 import How from './How.vue'
 import NumberField from './NumberField.vue'
+import WorkTable from './WorkTable.vue'
 
 /** A run of water: its line, bed and rocks, and what the stream makes of them. */
 const props = defineProps<{ reach: Reach; form: ReachForm; scale: number }>()
@@ -57,16 +58,22 @@ const setPoint = (id: string, bedMm: number | null) =>
     { path: props.reach.path.map((p) => (p.id === id ? { ...p, bedMm: bedMm ?? undefined } : p)) },
     `bed${id}`
   )
+const POINTS = [
+  { id: 'point', label: 'Point' },
+  { id: 'bed', label: 'Bed', width: 104 },
+  { id: 'acts', label: 'Add, remove', unseen: true, width: 88 }
+]
 const shown = (i: number) => {
   const s = props.form.stations
   if (s.length === 0) return 'not dipped'
   const p = props.reach.path[i]
-  return number(
+  return figure(
     s.reduce((best, x) =>
       Math.hypot(x.at[0] - p.x, x.at[1] - p.y) < Math.hypot(best.at[0] - p.x, best.at[1] - p.y)
         ? x
         : best
-    ).bedMm
+    ).bedMm,
+    'mm'
   )
 }
 const own = (id: string) => props.reach.boulders.find((b) => b.id === id)
@@ -88,10 +95,10 @@ function putRock(): void {
     <div>
       <dt>Fastest</dt>
       <dd>
-        <How :about="explainStream(form, reach.bed)">{{ number(fastest.speedMS) }}</How>
+        <How :about="explainStream(form, reach.bed)">{{ figure(fastest.speedMS, 'm/s') }}</How>
         {{ ' '
         }}<small
-          >m/s full size,
+          >{{ unit('m/s') }} full size,
           <How :about="explainFroude(fastest.froude)">Fr {{ number(fastest.froude) }}</How></small
         >
       </dd>
@@ -190,53 +197,44 @@ function putRock(): void {
   </div>
   <details>
     <summary>Points of its line, {{ reach.path.length }}</summary>
-    <table class="plain">
-      <thead>
-        <tr>
-          <th>Point</th>
-          <th>Bed, mm</th>
-          <td></td>
-        </tr>
-      </thead>
-      <tbody>
-        <tr v-for="(p, i) in reach.path" :key="p.id">
-          <td>
-            {{ i + 1 }} <small class="soft">{{ number(p.x) }}, {{ number(p.y) }}</small>
-          </td>
-          <td>
-            <NumberField
-              bare
-              :label="`Bed at point ${i + 1}`"
-              unit="mm"
-              :model-value="p.bedMm ?? null"
-              :min="-1000"
-              :max="10000"
-              :step="0.5"
-              :blank="shown(i)"
-              @update:model-value="setPoint(p.id, $event)"
-            />
-          </td>
-          <td class="num">
-            <ElButton
-              class="tool"
-              :aria-label="`Add a point after ${i + 1}`"
-              @click="store.edit('Add a point', addReachPoint(reach.id, p.id))"
-            >
-              +
-            </ElButton>
-            {{ ' '
-            }}<ElButton
-              class="tool"
-              :disabled="reach.path.length <= 2"
-              :aria-label="`Remove point ${i + 1}`"
-              @click="store.edit('Remove a point', removeReachPoint(reach.id, p.id))"
-            >
-              ×
-            </ElButton>
-          </td>
-        </tr>
-      </tbody>
-    </table>
+    <WorkTable :rows="reach.path" row-key="id" :columns="POINTS">
+      <template #point="{ row, index }">
+        {{ index + 1 }}
+        <small class="soft">{{ figure(row.x, 'mm') }}, {{ figure(row.y, 'mm') }}</small>
+      </template>
+      <template #bed="{ row, index }">
+        <NumberField
+          bare
+          :label="`Bed at point ${index + 1}`"
+          unit="mm"
+          :model-value="row.bedMm ?? null"
+          :min="-1000"
+          :max="10000"
+          :step="0.5"
+          :blank="shown(index)"
+          @update:model-value="setPoint(row.id, $event)"
+        />
+      </template>
+      <template #acts="{ row, index }">
+        <div class="row">
+          <ElButton
+            class="tool"
+            :aria-label="`Add a point after ${index + 1}`"
+            @click="store.edit('Add a point', addReachPoint(reach.id, row.id))"
+          >
+            +
+          </ElButton>
+          <ElButton
+            class="tool"
+            :disabled="reach.path.length <= 2"
+            :aria-label="`Remove point ${index + 1}`"
+            @click="store.edit('Remove a point', removeReachPoint(reach.id, row.id))"
+          >
+            ×
+          </ElButton>
+        </div>
+      </template>
+    </WorkTable>
     <p class="small soft">A blank bed is that of the dipped ground.</p>
   </details>
 </template>

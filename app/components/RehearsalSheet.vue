@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { ElButton } from 'element-plus'
 import { useSettingsStore } from '../stores/settings'
-import { money } from '../../core/words/quantities'
+import { money, said } from '../words'
 import { computed, ref, watch } from 'vue'
 import {
   newRehearsal,
@@ -83,7 +83,7 @@ const nightMin = computed(
             :data-look="s.id"
             @click="move({ kind: 'look', step: s.id })"
           >
-            {{ named(s.id) }}{{ named(s.id) ? ': ' : '' }}{{ s.title.toLowerCase() }}
+            {{ named(s.id) }}{{ named(s.id) ? ': ' : '' }}{{ said(s.title.toLowerCase()) }}
           </ElButton>
         </div>
       </div>
@@ -91,7 +91,7 @@ const nightMin = computed(
         <h2>{{ steps.length ? 'Do' : 'All is done' }}</h2>
         <div v-for="s in steps" :key="s.id" class="row offer" :data-offer="s.id">
           <ElButton class="tool main" :data-do="s.id" @click="move({ kind: 'do', step: s.id })">
-            {{ s.title }}</ElButton><span class="soft small grow"
+            {{ said(s.title) }}</ElButton><span class="soft small grow"
             >{{ named(s.id) }}{{ named(s.id) ? ' · ' : '' }}{{ duration(s.handsMin) }}</span
           ><ElButton
             v-if="skippable(s)"
@@ -143,7 +143,7 @@ const nightMin = computed(
       </div>
       <ol class="story">
         <li v-for="(h, i) in story" :key="i" :class="h.kind">
-          <span class="small soft">{{ dayAndClock(h.atMs, zone) }}</span> {{ h.text }}
+          <span class="small soft">{{ dayAndClock(h.atMs, zone) }}</span> {{ said(h.text) }}
         </li>
       </ol>
     </section>

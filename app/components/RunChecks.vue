@@ -5,7 +5,7 @@ import { explainCheck, explainRunWhite } from '../../core/explain/runExplanation
 import type { RunCheck } from '../../core/plan/2-forms/ran/checks'
 import type { RanPlan } from '../../core/plan/2-forms/ran/ranPlan'
 import type { WhiteMap } from '../../core/plan/2-forms/whiteMap'
-import { mm } from '../../core/words/quantities'
+import { mm, quantity, figure } from '../words'
 import How from './How.vue'
 
 /** What the water did, beside what the forms say: white, levels, landings, jumps. */
@@ -22,7 +22,7 @@ const WHAT: Record<RunCheck['what'], string> = {
   crests: 'crest to crest'
 }
 const shown = (value: number | null, unit: RunCheck['unit']) =>
-  value === null ? 'none' : unit === 'mm' ? mm(value) : `${Number(value.toPrecision(3))} m³/s`
+  value === null ? 'none' : unit === 'mm' ? mm(value) : quantity(value, 'm³/s')
 const formPct = (id: string) =>
   props.formsWhite.waters.find((w) => w.water === id)?.sharePct ?? null
 const white = computed(() =>
@@ -69,7 +69,11 @@ const pct = (value: number | null) => (value === null ? '–' : `${Math.round(va
           <td class="num">{{ mm(l.givenMm) }}</td>
           <td class="num">
             {{ mm(l.middleMm) }}
-            <small class="soft">{{ Math.round(l.lowMm) }}–{{ Math.round(l.highMm) }}</small>
+            <small class="soft"
+              >{{ figure(Math.round(l.lowMm), 'mm') }}–{{
+                figure(Math.round(l.highMm), 'mm')
+              }}</small
+            >
           </td>
         </tr>
       </tbody>

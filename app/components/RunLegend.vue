@@ -1,15 +1,15 @@
 <script setup lang="ts">
-import { number } from '../../core/words/quantities'
+import { figure, unit } from '../words'
 import { rampCss, type RunLayer } from '../drawings/runPicture'
 
 /** What the colours of a layer mean, with its unit. */
 defineProps<{ layer: RunLayer; most: number }>()
 const UNITS = {
-  foam: '% white',
-  depth: 'mm deep',
-  speed: 'm/s full size',
-  age: 's since it was made',
-  kind: ''
+  foam: ['%', 'white'],
+  depth: ['mm', 'deep'],
+  speed: ['m/s', 'full size'],
+  age: ['s', 'since it was made'],
+  kind: ['', '']
 }
 </script>
 
@@ -21,7 +21,8 @@ const UNITS = {
     >
     <template v-else
       ><b>0</b><i class="ramp" :style="{ backgroundImage: rampCss(layer) }"></i
-      ><b>{{ number(most) }}</b> {{ UNITS[layer] }}</template
+      ><b>{{ figure(most, UNITS[layer][0]) }}</b> {{ unit(UNITS[layer][0]) }}
+      {{ UNITS[layer][1] }}</template
     >
   </span>
 </template>

@@ -9,7 +9,7 @@ import { guessPlacement, sizeOf } from '../../core/exchange/scans/guess'
 import { LONGEST_SCAN, scanKind } from '../../core/exchange/scans/readMesh'
 import type { Laid, ScanSeen } from '../workers/scan.worker'
 import { scanClient, type ScanClient } from '../workers/scanClient'
-import { mm, number } from '../../core/words/quantities'
+import { mm, number } from '../words'
 import { useBuildStore } from '../stores/build'
 import NumberField from './NumberField.vue'
 
@@ -250,7 +250,7 @@ function take(): void {
             <b>{{ p.name }}:</b>
             <span v-if="p.scan">
               {{ p.scan.soundings.length }} soundings<template v-if="p.scan.toleranceMm"
-                >, within {{ number(p.scan.toleranceMm) }} mm of the scan</template
+                >, within {{ mm(p.scan.toleranceMm) }} of the scan</template
               >.<template v-if="p.scan.coveredPct < 98">
                 It covers {{ Math.round(p.scan.coveredPct) }} % of the pool.</template
               ><b v-if="p.scan.holesPct > 0.5">

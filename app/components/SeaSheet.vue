@@ -14,7 +14,7 @@ import {
 import type { SeaPlan } from '../../core/plan/2-forms/formsStage'
 import { waveSchools } from '../../core/plan/2-forms/schools'
 import { beaufortOf, beaufortSpeed } from '../../core/physics/water/waves/windSea'
-import { mm, number } from '../../core/words/quantities'
+import { mm, quantity, number, said } from '../words'
 import { useBuildStore } from '../stores/build'
 import ChoiceField from './ChoiceField.vue'
 import How from './How.vue'
@@ -26,7 +26,7 @@ const store = useBuildStore()
 const set = (label: string, change: Parameters<typeof changeSea>[1], group = '') =>
   store.edit(label, changeSea(props.sea.id, change), group && `${group}:${props.sea.id}`)
 const pools = computed(() => store.pools.map((p) => ({ id: p.id, name: p.name })))
-const real = (mmOnModel: number) => `${number((mmOnModel * props.scale) / 1000)} m real`
+const real = (mmOnModel: number) => `${quantity((mmOnModel * props.scale) / 1000, 'm')} real`
 const KINDS = { spilling: 'spills', plunging: 'plunges', surging: 'surges' }
 const build = () => store.edit('Build a crest', buildCrest(props.sea.id, props.form.breakLine))
 const FORCES = Array.from({ length: 13 }, (_, i) => ({ id: i, name: i === 0 ? '0, calm' : `${i}` }))
@@ -190,7 +190,7 @@ const LEAST_WIND = 0.1
     <dl>
       <template v-for="s in waveSchools(form)" :key="s.school"
         ><dt>{{ s.school }}</dt>
-        <dd>{{ s.takes }}.</dd></template
+        <dd>{{ said(s.takes) }}.</dd></template
       >
     </dl>
   </details>

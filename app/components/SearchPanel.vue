@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { said } from '../words'
 import { ElButton } from 'element-plus'
 import { proxy } from 'comlink'
 import { klona } from 'klona/lite'
@@ -86,8 +87,8 @@ function take(): void {
   <section v-if="days.finishMs || open" class="panel pad stack" data-test="proof">
     <h2>How soon at best</h2>
     <p v-if="words.says">
-      <b>{{ words.says }}</b><template v-if="open">; {{ words.because }}</template
-      ><template v-else>, because {{ words.because }}</template>
+      <b>{{ said(words.says) }}</b><template v-if="open">; {{ said(words.because) }}</template
+      ><template v-else>, because {{ said(words.because) }}</template>
     </p>
     <p v-if="days.finishMs && !open" class="mark-row">
       <svg width="18" height="18" viewBox="0 0 18 18" aria-hidden="true">

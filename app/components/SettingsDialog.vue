@@ -23,6 +23,14 @@ const settings = useSettingsStore()
           <ElRadio value="dark">Dark</ElRadio>
         </ElRadioGroup>
       </fieldset>
+      <fieldset>
+        <legend>Units, on every screen, print and template</legend>
+        <ElRadioGroup v-model="settings.units" class="row" data-test="units">
+          <ElRadio value="metric">mm, ml, g, °C</ElRadio>
+          <ElRadio value="inch">inches, US fl oz, oz, °F</ElRadio>
+        </ElRadioGroup>
+        <p class="small soft">Files stay in millimetres: what you send opens everywhere.</p>
+      </fieldset>
       <label class="field"
         ><span class="name">Sign before prices</span
         ><ElInput v-model="settings.currency" class="choice sign" maxlength="4"

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { readNumber } from '../../core/words/readNumber'
+import { said, unit } from '../words'
 import { ElButton, ElCheckbox, ElInput } from 'element-plus'
 import { computed, ref } from 'vue'
 import type { Pool } from '../../core/build/types'
@@ -8,7 +8,8 @@ import type { Fault } from '../../core/physics/fault'
 import { middleOf } from '../../core/physics/shape/polygon'
 import { readSoundings } from '../../core/exchange/paste'
 import { useBuildStore } from '../stores/build'
-import LiveText from './LiveText.vue'
+import NumberField from './NumberField.vue'
+import WorkTable from './WorkTable.vue'
 
 const props = defineProps<{ pool: Pool; faults: Fault[] }>()
 const store = useBuildStore()
@@ -20,22 +21,38 @@ const keep = ref(false)
 const answer = computed(() => (pasted.value.trim() === '' ? null : readSoundings(pasted.value)))
 const faultAt = (index: number) => props.faults.find((f) => f.path.endsWith(`soundings[${index}]`))
 
-const badCell = ref('')
-const sameNumber = (text: string, value: string) => readNumber(text) === Number(value)
+const COLUMNS = ['x', 'y', 'height', 'dip'] as const
+interface Row {
+  index: number
+  x: number
+  y: number
+  height: number
+  dip: number
+}
+const columns = computed(() => [
+  { id: 'index', label: 'Sounding', unseen: true, width: 30 },
+  ...COLUMNS.map((c) => ({ id: c, label: `${c} ${unit('mm')}` })),
+  { id: 'remove', label: 'Remove', unseen: true, width: 30 }
+])
+const hundredths = (value: number) => Math.round(value * 100) / 100
+const rows = computed<Row[]>(() =>
+  props.pool.soundings.slice(0, MOST_ROWS).map(([x, y, height], index) => ({
+    index,
+    x,
+    y,
+    height,
+    dip: hundredths(props.pool.levelMm - height)
+  }))
+)
+const faulty = computed(() => rows.value.map((r) => r.index).filter((i) => faultAt(i)))
 
-function typed(index: number, column: 0 | 1 | 2 | 3, text: string): void {
-  const value = readNumber(text)
-  const taken = typeof value === 'number' && Math.abs(value) <= 100_000
-  badCell.value = taken ? '' : `${index}:${column}`
-  if (!taken) return
-  const now = props.pool.soundings[index]
-  const next: [number, number, number] = [now[0], now[1], now[2]]
+function change(index: number, column: (typeof COLUMNS)[number], value: number): void {
+  const { x, y, height }: Row = { ...rows.value[index], [column]: value }
   // the fourth column is the dip: from the water down
-  if (column === 3) next[2] = Math.round((props.pool.levelMm - value) * 1000) / 1000
-  else next[column] = value
+  const z = column === 'dip' ? Math.round((props.pool.levelMm - value) * 1000) / 1000 : height
   store.edit(
     'Sounding',
-    changeSounding(props.pool.id, index, next),
+    changeSounding(props.pool.id, index, [x, y, z]),
     `sounding:${props.pool.id}:${index}`
   )
 }
@@ -71,7 +88,6 @@ function caught(event: ClipboardEvent): void {
   pasted.value = text
   pasting.value = true
 }
-const shown = (value: number) => String(Math.round(value * 100) / 100)
 </script>
 
 <template>
@@ -96,7 +112,7 @@ const shown = (value: number) => String(Math.round(value * 100) / 100)
       </label>
       <p v-if="answer?.faults.length" class="fault" role="alert">
         <span v-for="f in answer.faults.slice(0, 3)" :key="f.path"
-          >{{ f.path }} {{ f.message }}.
+          >{{ f.path }} {{ said(f.message) }}.
         </span>
         <span v-if="answer.faults.length > 3">And {{ answer.faults.length - 3 }} more lines. </span
         >Nothing has been changed.
@@ -112,95 +128,50 @@ const shown = (value: number) => String(Math.round(value * 100) / 100)
         <ElButton class="tool" @click="pasting = false">Leave it</ElButton>
       </div>
     </div>
-    <div class="rows">
-      <table class="plain">
-        <thead>
-          <tr>
-            <td></td>
-            <th>x mm</th>
-            <th>y mm</th>
-            <th>height mm</th>
-            <th>dip mm</th>
-            <td></td>
-          </tr>
-        </thead>
-        <tbody>
-          <template v-for="(s, i) in pool.soundings.slice(0, MOST_ROWS)" :key="i">
-            <tr :class="{ bad: faultAt(i) }">
-              <td class="soft">{{ i + 1 }}</td>
-              <td v-for="c in [0, 1, 2] as const" :key="c">
-                <LiveText
-                  class="cell"
-                  :model-value="shown(s[c])"
-                  :same="sameNumber"
-                  :bad="badCell === `${i}:${c}`"
-                  inputmode="decimal"
-                  :aria-label="`Sounding ${i + 1} ${['x', 'y', 'height'][c]}`"
-                  @typed="typed(i, c, $event)"
-                />
-              </td>
-              <td>
-                <LiveText
-                  class="cell"
-                  :model-value="shown(pool.levelMm - s[2])"
-                  :same="sameNumber"
-                  :bad="badCell === `${i}:3`"
-                  inputmode="decimal"
-                  :aria-label="`Sounding ${i + 1} dip`"
-                  @typed="typed(i, 3, $event)"
-                />
-              </td>
-              <td>
-                <ElButton
-                  class="gone"
-                  :aria-label="`Remove sounding ${i + 1}`"
-                  @click="store.edit('Remove sounding', removeSounding(pool.id, i))"
-                >
-                  ×
-                </ElButton>
-              </td>
-            </tr>
-            <tr v-if="badCell.startsWith(`${i}:`)">
-              <td colspan="6" class="fault" role="alert">
-                A number in mm, please: −100,000 to 100,000. The old one still holds.
-              </td>
-            </tr>
-            <tr v-if="faultAt(i)">
-              <td colspan="6" class="fault">
-                {{ faultAt(i)!.message }}
-              </td>
-            </tr>
-          </template>
-        </tbody>
-      </table>
-      <p v-if="pool.soundings.length > MOST_ROWS" class="small soft">
-        And {{ pool.soundings.length - MOST_ROWS }} more: move or remove them on the plan, or paste
-        a new list.
-      </p>
-    </div>
+    <WorkTable
+      v-if="rows.length"
+      :rows="rows"
+      row-key="index"
+      :columns="columns"
+      :most-px="300"
+      :row-class="(row) => (faultAt(row.index) ? 'bad' : '')"
+    >
+      <template #index="{ row }">
+        <span class="soft">{{ row.index + 1 }}</span>
+      </template>
+      <template v-for="c in COLUMNS" :key="c" #[c]="{ row }">
+        <NumberField
+          bare
+          :label="`Sounding ${row.index + 1} ${c}`"
+          measures="mm"
+          :model-value="row[c]"
+          :min="-100_000"
+          :max="100_000"
+          :step="0.5"
+          @update:model-value="change(row.index, c, $event!)"
+        />
+      </template>
+      <template #remove="{ row }">
+        <ElButton
+          class="gone"
+          :aria-label="`Remove sounding ${row.index + 1}`"
+          @click="store.edit('Remove sounding', removeSounding(pool.id, row.index))"
+        >
+          ×
+        </ElButton>
+      </template>
+    </WorkTable>
+    <p v-for="i in faulty" :key="i" class="fault small">
+      Sounding {{ i + 1 }}: {{ said(faultAt(i)!.message) }}
+    </p>
+    <p v-if="pool.soundings.length > MOST_ROWS" class="small soft">
+      And {{ pool.soundings.length - MOST_ROWS }} more: move or remove them on the plan, or paste a
+      new list.
+    </p>
   </section>
 </template>
 
 <style scoped>
-.rows {
-  max-height: 300px;
-  overflow: auto;
-}
-.cell {
-  min-width: 44px;
-  border: 1px solid transparent;
-  padding: 2px 4px;
-  border-radius: 4px;
-}
-.cell:hover {
-  border-color: var(--line-strong);
-}
-.cell:has([aria-invalid='true']) {
-  border-color: var(--red-lead);
-}
-.bad td {
-  background: var(--red-wash);
-}
 .gone {
   border: 0;
   background: none;
@@ -214,14 +185,5 @@ const shown = (value: number) => String(Math.round(value * 100) / 100)
   background: var(--sunk);
   padding: 10px;
   border-radius: 3px 10px 3px 10px;
-}
-table.plain td {
-  padding: 1px 2px;
-  vertical-align: middle;
-}
-thead :is(th, td) {
-  position: sticky;
-  top: 0;
-  background: var(--sheet);
 }
 </style>

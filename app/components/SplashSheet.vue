@@ -9,7 +9,7 @@ import {
 } from '../../core/explain/waterExplanations'
 import type { SplashForm } from '../../core/plan/2-forms/splashForm'
 import { FASTEST_MS } from '../../core/physics/water/spray/splash'
-import { mm, number } from '../../core/words/quantities'
+import { mm, fine, quantity, figure } from '../words'
 import { useBuildStore } from '../stores/build'
 import ChoiceField from './ChoiceField.vue'
 import How from './How.vue'
@@ -42,7 +42,7 @@ const cause = (id: string) => store.edit('Cause', setCause(props.splash.id, id a
       <dt>Height</dt>
       <dd data-test="splash-height">
         <How :about="explainSplash(form)">{{ mm(form.heightMm) }}</How>
-        {{ ' ' }}<small>{{ number((form.heightMm * scale) / 1000) }} m real</small>
+        {{ ' ' }}<small>{{ quantity((form.heightMm * scale) / 1000, 'm') }} real</small>
       </dd>
     </div>
     <div>
@@ -61,9 +61,7 @@ const cause = (id: string) => store.edit('Cause', setCause(props.splash.id, id a
     <div>
       <dt>Largest drop</dt>
       <dd>
-        <How :about="explainDrop(form, scale)"
-          >{{ Math.round(form.largestDropMm * 100) / 100 }} mm</How
-        >
+        <How :about="explainDrop(form, scale)">{{ fine(form.largestDropMm, 'mm') }}</How>
         {{ ' '
         }}<small>{{
           form.largestDropMm < 0.5 ? 'fibre and mist, no beads' : 'beads may fly'
@@ -74,7 +72,7 @@ const cause = (id: string) => store.edit('Cause', setCause(props.splash.id, id a
       <dt>Zap a strand within</dt>
       <dd>
         <How :about="explainZap(form)">{{ Math.round(form.drip.breakS * 100) / 100 }} s</How>
-        {{ ' ' }}<small>of drawing it, 0.4 mm thick</small>
+        {{ ' ' }}<small>of drawing it, {{ mm(0.4) }} thick</small>
       </dd>
     </div>
   </dl>
@@ -86,7 +84,7 @@ const cause = (id: string) => store.edit('Cause', setCause(props.splash.id, id a
       :min="0.1"
       :max="FASTEST_MS"
       :step="0.5"
-      :blank="`${number(form.speedMS)}, ${form.from}`"
+      :blank="`${figure(form.speedMS, 'm/s')}, ${form.from}`"
       hint="blank: by the cause"
       data-test="splash-speed"
       @update:model-value="set('Speed', { speedMS: $event }, 'speed')"

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { said } from '../words'
 import type { Step } from '../../core/plan/6-steps/stepsStage'
 import { duration } from '../../core/words/durations'
 
@@ -10,8 +11,8 @@ defineProps<{ steps: Step[] }>()
     <li v-for="s in steps" :key="s.id">
       <span class="order figure">{{ s.order }}</span>
       <div>
-        <b>{{ s.title }}</b>
-        <p class="small">{{ s.how }}</p>
+        <b>{{ said(s.title) }}</b>
+        <p class="small">{{ said(s.how) }}</p>
         <p v-if="s.tools.length || s.forbids" class="small soft">
           <template v-if="s.tools.length">With {{ s.tools.join(', ') }}. </template
           ><b v-if="s.forbids">Keep away: {{ s.forbids }}.</b>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import ChoiceField from './ChoiceField.vue'
 import { ElButton } from 'element-plus'
-import LiveText from './LiveText.vue'
+import DateField from './DateField.vue'
 import { computed } from 'vue'
 import { arrangementOf, settleStep, unsettleStep } from '../../core/build/workEdits'
 import type { PlannedWork } from '../../core/plan/7-days/plan'
@@ -18,24 +18,18 @@ const settled = computed(() => build.value.arrange.some((a) => a.step === props.
 const unmet = computed(() => store.plan?.days.unmet.some((u) => u.step === props.work.step))
 const settle = (change: Parameters<typeof settleStep>[1]) =>
   store.edit('Settle a step', settleStep(props.work.step, change))
-function typed(value: string): void {
-  if (/^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}$/.test(value)) settle({ at: value })
-}
 const notToday = () =>
   settle({ notOn: [...new Set([...own.value.notOn, here.value.slice(0, 10)])], at: null })
 </script>
 
 <template>
   <div class="settle row" :class="{ unmet }">
-    <label class="field"
-      ><span class="name">Begins {{ own.at ? '(settled)' : '(the plan’s choice)' }}</span
-      ><LiveText
-        class="choice"
-        type="datetime-local"
-        :model-value="own.at ?? here"
-        data-test="settle-at"
-        @done="typed"
-    /></label>
+    <DateField
+      :label="`Begins ${own.at ? '(settled)' : '(the plan’s choice)'}`"
+      :model-value="own.at ?? here"
+      data-test="settle-at"
+      @update:model-value="$event && settle({ at: $event })"
+    />
     <ElButton v-if="!own.at" class="tool" data-test="pin" @click="settle({ at: here })">
       Keep it here
     </ElButton>

@@ -5,12 +5,13 @@ import { ElButton, ElCheckbox } from 'element-plus'
 import { computed, onBeforeUnmount, ref, shallowRef, watch } from 'vue'
 import { SIDES, type Side } from '../../core/build/types'
 import type { Plan } from '../../core/plan/derivePlan'
+import { checkLine } from '../../core/exchange/sheets/worded'
 import { PAPERS, type Paper } from '../../core/plan/templates/tiles'
 import type { TemplateFormat } from '../../core/exchange/sheets/exports'
 import { RUN_SURFACE } from '../../core/plan/templates/runSurface'
 import type { Template } from '../../core/plan/templates/types'
 import TemplateDrawing from '../drawings/TemplateDrawing.vue'
-import { mm } from '../../core/words/quantities'
+import { mm, said, units } from '../words'
 import { saveFile } from '../saveFile'
 import { useBuildStore } from '../stores/build'
 import { useShelfStore } from '../stores/shelf'
@@ -28,7 +29,7 @@ const line = computed(() => list.value.find((t) => t.id === chosen.value) ?? lis
 const papers = (Object.keys(PAPERS) as Paper[]).map((id) => ({ id, name: PAPERS[id].name }))
 const wanted = computed(() => list.value.filter((t) => t.kind !== 'solid' && !off.value.has(t.id)))
 const sheets = computed(() => wanted.value.reduce((sum, t) => sum + t.sheets[paper.value], 0))
-const press = () => printing(store.build!, shelf.own)
+const press = () => printing(store.build!, shelf.own, units())
 
 const seen = shallowRef<Template | null>(null)
 const problem = ref('')
@@ -36,7 +37,7 @@ const doing = ref('')
 let stopShow: () => void = () => undefined
 let stopPdf: () => void = () => undefined
 watch(
-  [line, () => props.plan],
+  [line, () => props.plan, units],
   async () => {
     stopShow()
     const now = line.value
@@ -124,10 +125,10 @@ const join = (side: Side) =>
       <ul>
         <li v-for="t in list" :key="t.id" :class="{ on: t.id === line?.id }" :data-template="t.id">
           <ElCheckbox v-if="t.kind !== 'solid'" :model-value="!off.has(t.id)" @change="pick(t.id)"
-            ><span class="unseen">Print {{ t.name }}</span></ElCheckbox
+            ><span class="unseen">Print {{ said(t.name) }}</span></ElCheckbox
           ><span v-else class="cube" aria-hidden="true">◫</span>
           <ElButton class="name" @click="chosen = t.id">
-            <b>{{ t.name }}</b><small class="soft"
+            <b>{{ said(t.name) }}</b><small class="soft"
               >{{ mm(t.widthMm) }} × {{ mm(t.heightMm) }} ·
               {{
                 t.kind === 'solid'
@@ -166,7 +167,9 @@ const join = (side: Side) =>
           >{{ s }}</ElCheckbox
         >
       </fieldset>
-      <p class="small soft">Print at 100 % and lay a rule on the 100 mm line before you cut.</p>
+      <p class="small soft">
+        Print at 100 % and lay a rule on the {{ checkLine(units()).text }} line before you cut.
+      </p>
     </section>
     <section v-if="line" class="panel pad seen">
       <div class="row">

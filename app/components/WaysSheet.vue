@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { ElButton } from 'element-plus'
-import { money } from '../../core/words/quantities'
+import { degrees, fine, money, said } from '../words'
 import { computed, onBeforeUnmount, ref, shallowRef, watch } from 'vue'
 import type { Build } from '../../core/build/types'
 import type { WayCompared } from '../../core/plan/beside/compareWays'
@@ -70,7 +70,7 @@ const best = computed(() => {
   }
 })
 const pool = computed(() => props.build.waters.find((w) => w.id === props.what)?.kind === 'pool')
-const weight = (g: number) => (g < 1 ? g.toFixed(2) : g < 10 ? g.toFixed(1) : Math.round(g))
+
 interface Line {
   name: string
   of: (w: WayCompared) => string
@@ -111,14 +111,14 @@ const LINES = computed<Line[]>(() => [
   },
   {
     name: 'weighs',
-    of: (w) => `${weight(w.weightG)} g`,
+    of: (w) => fine(w.weightG, 'g'),
     best: (w) => !pool.value && w.weightG === best.value.weight
   },
   ...(pool.value
     ? [
         {
           name: 'warmest',
-          of: (w: WayCompared) => (w.peakC === null ? 'stays cool' : `${Math.round(w.peakC)} °C`)
+          of: (w: WayCompared) => (w.peakC === null ? 'stays cool' : `${degrees(w.peakC)}`)
         },
         {
           name: 'bed seen',
@@ -157,13 +157,13 @@ const LINES = computed<Line[]>(() => [
         <tr>
           <td></td>
           <th v-for="w in found" :key="w.way" scope="col" :class="{ on: w.way === way }">
-            <span class="way">{{ w.name }}</span>
+            <span class="way">{{ said(w.name) }}</span>
           </th>
         </tr>
       </thead>
       <tbody>
         <tr v-for="line in LINES" :key="line.name">
-          <th scope="row">{{ line.name }}</th>
+          <th scope="row">{{ said(line.name) }}</th>
           <td
             v-for="w in found"
             :key="w.way"
@@ -181,7 +181,7 @@ const LINES = computed<Line[]>(() => [
           <td v-for="w in found" :key="w.way" class="small" :class="{ on: w.way === way }">
             <span v-if="!w.stops.length">nothing</span
             ><span v-for="s in w.stops" v-else :key="s.id" class="fault"
-              >{{ s.title.replace(/^[^:]*: /, '') }} ({{ s.number }})
+              >{{ said(s.title.replace(/^[^:]*: /, '')) }} ({{ said(s.number) }})
             </span>
           </td>
         </tr>

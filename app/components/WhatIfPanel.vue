@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { ElButton } from 'element-plus'
-import LiveText from './LiveText.vue'
+import DateField from './DateField.vue'
 import { computed, onBeforeUnmount, ref, watch } from 'vue'
 import { setCalendar } from '../../core/build/workEdits'
 import { deadlineWords, laterMin, variantNamed, type WhatIf } from '../../core/plan/beside/whatIf'
@@ -10,6 +10,7 @@ import { useBuildStore } from '../stores/build'
 import { useHistoryStore } from '../stores/history'
 import { useShelfStore } from '../stores/shelf'
 import { ask } from '../workers/askClient'
+import { degrees, said } from '../words'
 
 /** Changes beside today's plan: finish, sittings, money, risk; one click takes one on. */
 const store = useBuildStore()
@@ -76,10 +77,8 @@ function adopt(line: WhatIf): void {
   const found = store.plan && variantNamed(build.value, store.plan, line.id)
   if (found) store.edit(line.title, found.edit)
 }
-const setDeadline = (value: string) => {
-  if (value === '' || /^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}$/.test(value))
-    store.edit('Deadline', setCalendar({ deadline: value === '' ? null : value }), 'deadline')
-}
+const setDeadline = (value: string) =>
+  store.edit('Deadline', setCalendar({ deadline: value === '' ? null : value }), 'deadline')
 const words = computed(() => deadlineWords(lines.value, zone.value))
 </script>
 
@@ -89,15 +88,13 @@ const words = computed(() => deadlineWords(lines.value, zone.value))
       <h2 class="grow">What if</h2>
       <span v-if="asking" class="small soft" role="status">trying…</span>
     </header>
-    <label class="field"
-      ><span class="name">Must be finished by</span
-      ><LiveText
-        class="choice"
-        type="datetime-local"
-        data-test="deadline"
-        :model-value="build.calendar.deadline ?? ''"
-        @done="setDeadline"
-    /></label>
+    <DateField
+      label="Must be finished by"
+      data-test="deadline"
+      clearable
+      :model-value="build.calendar.deadline ?? ''"
+      @update:model-value="setDeadline"
+    />
     <p v-if="words" class="words" data-test="deadline-words">
       {{ words }}
     </p>
@@ -112,7 +109,7 @@ const words = computed(() => deadlineWords(lines.value, zone.value))
         :data-what="line.id"
       >
         <div class="row head">
-          <b class="grow">{{ line.title }}</b><ElButton
+          <b class="grow">{{ said(line.title) }}</b><ElButton
             v-if="line.id !== 'today'"
             class="tool take"
             @click="adopt(line)"
@@ -144,7 +141,7 @@ const words = computed(() => deadlineWords(lines.value, zone.value))
           · {{ line.sittings }} sittings · {{ line.money.toFixed(0) }} to buy<template
             v-if="line.peakC !== null"
           >
-            · warmest {{ Math.round(line.peakC) }} °C</template
+            · warmest {{ degrees(line.peakC) }}</template
           ><template v-if="line.stops">
             · <b class="bad">{{ line.stops }} stopped</b></template
           ><template v-if="line.warns > (today?.warns ?? 0)">

@@ -3,7 +3,7 @@ import { computed } from 'vue'
 import type { Build } from '../../core/build/types'
 import { explainRipples, explainWhite } from '../../core/explain/waterExplanations'
 import type { FormsPlan } from '../../core/plan/2-forms/formsStage'
-import { mm, number } from '../../core/words/quantities'
+import { mm, fine, quantity, said } from '../words'
 import How from './How.vue'
 
 /** How much white where, which way the brush goes, and what does not suit the scale: of the chosen water. */
@@ -39,7 +39,7 @@ const MARK = { believable: '✓', 'too fine': '▽', 'too coarse': '△' }
             ><svg width="100%" height="12" aria-hidden="true">
               <rect :width="`${Math.max(3, z.sharePct)}%`" height="12" /></svg></i></span
         ><b>{{ Math.round(z.sharePct) }} %</b
-        ><small class="soft">{{ number(z.areaMm2 / 100) }} cm²</small>
+        ><small class="soft">{{ quantity(z.areaMm2 / 100, 'cm²') }}</small>
       </li>
     </ul>
     <p v-for="r in ripples" :key="r.name" class="small">
@@ -58,14 +58,15 @@ const MARK = { believable: '✓', 'too fine': '▽', 'too coarse': '△' }
       <ul class="checks">
         <li v-for="c in checks" :key="c.what" :class="c.verdict.replace(' ', '-')">
           <b>{{ MARK[c.verdict] }} {{ c.what }}</b>
-          {{ Math.round(c.modelMm * 100) / 100 }} mm<template v-if="c.verdict !== 'believable'"
+          {{ fine(c.modelMm, 'mm')
+          }}<template v-if="c.verdict !== 'believable'"
             >, {{ c.verdict }}:
             {{
               c.verdict === 'too fine'
-                ? `at least ${Math.round(c.least!.mm * 100) / 100} mm, ${c.least!.why}`
-                : `at most ${Math.round(c.most!.mm * 100) / 100} mm, ${c.most!.why}`
+                ? `at least ${fine(c.least!.mm, 'mm')}, ${c.least!.why}`
+                : `at most ${fine(c.most!.mm, 'mm')}, ${c.most!.why}`
             }}</template
-          >. <span class="soft">{{ c.advice }}</span>
+          >. <span class="soft">{{ said(c.advice) }}</span>
         </li>
       </ul>
     </details>

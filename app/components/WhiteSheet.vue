@@ -6,7 +6,7 @@ import type { Build } from '../../core/build/types'
 import { explainPaste, explainShare } from '../../core/explain/gelExplanations'
 import { wayFor, waysFor } from '../../core/craft/ways/catalog'
 import type { WhitePlan } from '../../core/plan/4-amounts/whitePlan'
-import { ml, mm, number, lightGrams } from '../../core/words/quantities'
+import { mm, ml, fine, quantity, said } from '../words'
 import { useBuildStore } from '../stores/build'
 import ChoiceField from './ChoiceField.vue'
 import How from './How.vue'
@@ -56,7 +56,7 @@ const FILLS: Record<number, string> = { 15: 'thin', 40: 'half', 70: 'thick' }
         /><ElButton class="tool" @click="comparing = 'white'">Compare</ElButton>
       </div>
       <p v-if="way" class="small soft">
-        {{ way.note }}
+        {{ said(way.note) }}
       </p>
       <div class="row ways">
         <ChoiceField
@@ -68,7 +68,7 @@ const FILLS: Record<number, string> = { 15: 'thin', 40: 'half', 70: 'thick' }
         /><ElButton class="tool" @click="comparing = 'spray'">Compare</ElButton>
       </div>
       <p v-if="spray" class="small soft">
-        {{ spray.note }}
+        {{ said(spray.note) }}
       </p>
       <NumberField
         label="Built up where thickest"
@@ -94,8 +94,8 @@ const FILLS: Record<number, string> = { 15: 'thin', 40: 'half', 70: 'thick' }
       <table v-else class="plain" data-test="recipe">
         <tbody>
           <tr v-for="l in white.lines" :key="l.material">
-            <td>{{ l.name }}</td>
-            <td class="num figure">{{ lightGrams(l.massG) }}</td>
+            <td>{{ said(l.name) }}</td>
+            <td class="num figure">{{ fine(l.massG, 'g') }}</td>
             <td class="num small soft">{{ ml(l.ml) }}</td>
           </tr>
         </tbody>
@@ -124,7 +124,7 @@ const FILLS: Record<number, string> = { 15: 'thin', 40: 'half', 70: 'thick' }
           aria-hidden="true"
         >
           <rect :class="FILLS[b.pct]" height="14" :width="(100 * b.areaCm2) / most" /></svg
-        ><b class="figure">{{ number(b.areaCm2) }} cm²</b>
+        ><b class="figure">{{ quantity(b.areaCm2, 'cm²') }}</b>
       </div>
     </section>
     <section class="stack">

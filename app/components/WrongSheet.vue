@@ -8,7 +8,7 @@ import { explainVerdict } from '../../core/explain/gelExplanations'
 import type { RepairCost } from '../../core/plan/beside/repairCost'
 import { measuredOf, TROUBLES, troublesOf } from '../../core/craft/troubles/troubles'
 import { duration } from '../../core/words/durations'
-import { number, money } from '../../core/words/quantities'
+import { number, money, said } from '../words'
 import { useBuildStore } from '../stores/build'
 import { useSettingsStore } from '../stores/settings'
 import { useHistoryStore } from '../stores/history'
@@ -105,7 +105,7 @@ const days = (value: number) =>
           :data-trouble="t.id"
           @click="look(t.id)"
         >
-          <b>{{ t.name }}</b><span class="small soft">{{ t.looks }}</span>
+          <b>{{ t.name }}</b><span class="small soft">{{ said(t.looks) }}</span>
         </ElButton>
       </li>
     </ul>
@@ -133,14 +133,14 @@ const days = (value: number) =>
               found.verdict.number
             }}</How></b
           >
-          <p>{{ found.verdict.says }}</p>
+          <p>{{ said(found.verdict.says) }}</p>
         </div>
         <ol class="todo">
           <li v-for="s in found.steps" :key="s.title">
-            <b>{{ s.title }}</b>
+            <b>{{ said(s.title) }}</b>
             {{ ' '
             }}<span class="small"
-              >{{ s.how }} <i>{{ s.right }}</i></span
+              >{{ said(s.how) }} <i>{{ said(s.right) }}</i></span
             >
           </li>
         </ol>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import type { PoolColours } from '../../core/plan/3-stacks/poolColours'
-import { mm } from '../../core/words/quantities'
+import { mm } from '../words'
 import { useElementSize } from '@vueuse/core'
 
 /** The water as it will look: along the section, and by depth beside the bed it is poured over. */

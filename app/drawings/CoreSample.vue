@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Coat } from '../../core/plan/3-stacks/coat'
-import { mm } from '../../core/words/quantities'
+import { mm } from '../words'
 
 /**
  * A core drilled through the deepest place: every coat from the ground up. Thin coats are drawn

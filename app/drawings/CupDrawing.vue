@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { PlannedBatch } from '../../core/plan/4-amounts/types'
-import { grams, ml } from '../../core/words/quantities'
+import { ml, grams } from '../words'
 
 const props = defineProps<{
   batch: PlannedBatch
@@ -53,7 +53,7 @@ const aLabel = computed(() => Math.min(aTop.value, FOOT - 22))
     <text x="111" :y="aLabel + 22" class="quiet">
       {{ ml(batch.aMl) }}
     </text>
-    <text x="60" :y="H - 5" text-anchor="middle" class="quiet">{{ batch.cupMl }} ml cup</text>
+    <text x="60" :y="H - 5" text-anchor="middle" class="quiet">{{ ml(batch.cupMl) }} cup</text>
   </svg>
 </template>
 

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import type { DamPlan } from '../../core/plan/3-stacks/damPlan'
-import { mm, number } from '../../core/words/quantities'
+import { mm, said } from '../words'
 import { useElementSize } from '@vueuse/core'
 
 /**
@@ -48,7 +48,7 @@ const bow = (spanMm: number, bowMm: number, y: number) => {
         />
         <text x="20" :y="i * ROW + 45">
           {{ mm(s.spanMm) }} long, {{ mm(s.depthMm) }} deep: bows
-          <tspan class="strong">{{ s.bowMm < 0.05 ? 'under 0.05' : number(s.bowMm) }} mm</tspan>
+          <tspan class="strong">{{ s.bowMm < 0.05 ? said('under 0.05 mm') : mm(s.bowMm) }}</tspan>
           <tspan v-if="s.braces">
             , {{ s.braces === 1 ? 'one brace' : `${s.braces} braces` }}, every
             {{ mm(s.braceEveryMm) }}

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { said } from '../words'
 import { computed, ref } from 'vue'
 import type { Build } from '../../core/build/types'
 import type { DaysPlan } from '../../core/plan/7-days/plan'
@@ -158,7 +159,7 @@ const everyDay = computed(() =>
           @click="emit('select', wait.step)"
         >
           <title>
-            {{ stepOf(wait.step)?.title }}: {{ wait.becomes }} after
+            {{ said(stepOf(wait.step)?.title ?? '') }}: {{ wait.becomes }} after
             {{ duration((wait.endMs - wait.startMs) / 60000) }}
           </title>
         </rect>
@@ -196,7 +197,7 @@ const everyDay = computed(() =>
           :height="LANE"
         />
         <title>
-          {{ stepOf(work.step)?.title }}: {{ day(work.startMs, days.zone) }}
+          {{ said(stepOf(work.step)?.title ?? '') }}: {{ day(work.startMs, days.zone) }}
           {{ clock(work.startMs, days.zone) }}–{{ clock(work.endMs, days.zone) }}
         </title>
       </g>

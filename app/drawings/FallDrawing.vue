@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import type { FallForm } from '../../core/plan/2-forms/fallForm'
-import { number } from '../../core/words/quantities'
+import { mm, figure, unit } from '../words'
 import { lineThrough, ringOf } from './paths'
 import { TOOLS_PX, useSheet } from './sheet'
 
@@ -113,7 +113,7 @@ function nudge(event: KeyboardEvent): void {
       v-if="width > 0"
       :viewBox="`0 0 ${width} ${height}`"
       role="application"
-      :aria-label="`The sheet from its side: lands ${number(curve.landMm)} mm out`"
+      :aria-label="`The sheet from its side: lands ${mm(curve.landMm)} out`"
     >
       <rect class="below" :x="X(0)" :y="Y(foot)" :width="farMm * scale" :height="deepMm * scale" />
       <rect class="floor" :x="X(0)" :y="Y(foot - deepMm)" :width="farMm * scale" height="4" />
@@ -142,16 +142,16 @@ function nudge(event: KeyboardEvent): void {
       />
       <text :x="X(curve.landMm) + 8" :y="Y(foot - deepMm) + 18" class="on-drawing">
         lands
-        <tspan class="figure">{{ number(curve.landMm) }}</tspan>
-        mm out at {{ Math.round(curve.landAngleDeg) }}°
+        <tspan class="figure">{{ figure(curve.landMm, 'mm') }}</tspan>
+        {{ unit('mm') }} out at {{ Math.round(curve.landAngleDeg) }}°
       </text>
       <text :x="X(-backMm) + 2" :y="Y(curve.headMm) - 6" class="quiet">
-        {{ number(curve.headMm) }} mm over the lip
+        {{ mm(curve.headMm) }} over the lip
       </text>
       <text v-if="torn" :x="X(curve.landMm) + 10" :y="Y(foot / 2)" class="on-drawing">
         glassy for
-        <tspan class="figure">{{ number(curve.glassyMm) }}</tspan>
-        mm
+        <tspan class="figure">{{ figure(curve.glassyMm, 'mm') }}</tspan>
+        {{ unit('mm') }}
       </text>
       <text v-else :x="X(curve.landMm) + 10" :y="Y(foot / 2)" class="on-drawing">
         glassy all the way

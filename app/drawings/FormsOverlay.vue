@@ -4,7 +4,7 @@ import type { Build } from '../../core/build/types'
 import type { FormsPlan } from '../../core/plan/2-forms/formsStage'
 import type { WhiteMap } from '../../core/plan/2-forms/whiteMap'
 import type { Point2 } from '../../core/physics/shape/polygon'
-import { number } from '../../core/words/quantities'
+import { figure, unit } from '../words'
 import { arrowed, toHalves } from './handles'
 import { lineThrough, ringOf, ringsOf } from './paths'
 
@@ -300,7 +300,8 @@ const crestTag = (line: readonly Point2[]) => px(line.reduce((far, p) => (p[1] >
         :x="tag[0] + 8"
         :y="tag[1] + 5"
         class="on-drawing"
-        >lands <tspan class="figure">{{ number(f.curve!.landMm) }}</tspan> mm out</text
+        >lands <tspan class="figure">{{ figure(f.curve!.landMm, 'mm') }}</tspan>
+        {{ unit('mm') }} out</text
       >
     </g>
     <template v-if="show !== 'strokes'">
@@ -328,8 +329,8 @@ const crestTag = (line: readonly Point2[]) => px(line.reduce((far, p) => (p[1] >
             :y="crestTag(s.built.line)[1] - 6"
             text-anchor="end"
             class="on-drawing"
-            ><tspan class="figure">{{ number(s.built.face.heightMm) }}</tspan> mm,
-            {{ s.built.face.kind }}</text
+            ><tspan class="figure">{{ figure(s.built.face.heightMm, 'mm') }}</tspan>
+            {{ unit('mm') }}, {{ s.built.face.kind }}</text
           >
         </template>
       </g>
@@ -357,7 +358,7 @@ const crestTag = (line: readonly Point2[]) => px(line.reduce((far, p) => (p[1] >
         :x="px(j.at)[0] + 6"
         :y="toY(j.at[1] + r.widthMm / 2) - 5"
         class="on-drawing"
-        >jump <tspan class="figure">{{ number(j.heightMm) }}</tspan> mm</text
+        >jump <tspan class="figure">{{ figure(j.heightMm, 'mm') }}</tspan> {{ unit('mm') }}</text
       >
     </g>
     <g

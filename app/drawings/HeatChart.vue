@@ -3,6 +3,7 @@ import type { Data, Layout, Shape } from 'plotly.js-basic-dist-min'
 import { computed } from 'vue'
 import type { PourHeat } from '../../core/physics/stuff/heat/pourHeat'
 import PlotChart, { type Chart, type Colours } from './PlotChart.vue'
+import { degrees, unit, axis } from '../words'
 
 /** Temperature against time, at the core and at the resin's foot, through all pours. */
 const props = defineProps<{ heat: PourHeat; undam: boolean }>()
@@ -31,8 +32,8 @@ function drawing(heat: PourHeat, undam: boolean, colour: Colours): Chart {
       type: 'line',
       x0: 0,
       x1: end,
-      y0: l.softensC,
-      y1: l.softensC,
+      y0: axis(l.softensC, '°C'),
+      y1: axis(l.softensC, '°C'),
       line: {
         color: colour(l.what === 'ground' ? 'timber' : l.what === 'dam' ? 'red-lead' : 'brass'),
         width: 1.5,
@@ -69,19 +70,19 @@ function drawing(heat: PourHeat, undam: boolean, colour: Colours): Chart {
   const lines: Data[] = [
     {
       x: hours,
-      y: curve.map((p) => p[1]),
+      y: curve.map((p) => axis(p[1], '°C')),
       name: 'core',
       mode: 'lines',
       line: { color: colour('red-lead'), width: 2.6 },
-      hovertemplate: '%{x:.1f} h: core %{y:.1f} °C<extra></extra>'
+      hovertemplate: `%{x:.1f} h: core %{y:.1f} ${unit('°C')}<extra></extra>`
     },
     {
       x: hours,
-      y: curve.map((p) => p[2]),
+      y: curve.map((p) => axis(p[2], '°C')),
       name: 'at the foot',
       mode: 'lines',
       line: { color: colour('deep'), width: 2.2, dash: 'dot' },
-      hovertemplate: '%{x:.1f} h: foot %{y:.1f} °C<extra></extra>'
+      hovertemplate: `%{x:.1f} h: foot %{y:.1f} ${unit('°C')}<extra></extra>`
     }
   ]
   const layout: Partial<Layout> = {
@@ -91,8 +92,8 @@ function drawing(heat: PourHeat, undam: boolean, colour: Colours): Chart {
       range: [0, end]
     },
     yaxis: {
-      title: { text: '°C', standoff: 4 },
-      range: [Math.min(heat.roomC - 3, 15), top]
+      title: { text: unit('°C'), standoff: 4 },
+      range: [axis(Math.min(heat.roomC - 3, 15), '°C'), axis(top, '°C')]
     },
     annotations: [
       // the ladder above names them all; here only the one that gives way first
@@ -102,7 +103,7 @@ function drawing(heat: PourHeat, undam: boolean, colour: Colours): Chart {
         )
         .map((l) => ({
           x: end,
-          y: l.softensC,
+          y: axis(l.softensC, '°C'),
           xanchor: 'right' as const,
           yanchor: 'bottom' as const,
           text: `${l.name} ${l.what === 'resin' ? 'yellows' : 'softens'}`,
@@ -146,7 +147,7 @@ function drawing(heat: PourHeat, undam: boolean, colour: Colours): Chart {
 <template>
   <PlotChart
     data-test="heat-chart"
-    :label="`Temperature against time: core up to ${Math.round(heat.peakC)} °C, at the ground ${Math.round(heat.groundPeakC)} °C`"
+    :label="`Temperature against time: core up to ${degrees(heat.peakC)}, at the ground ${degrees(heat.groundPeakC)}`"
     :chart="chart"
   />
 </template>

@@ -2,6 +2,8 @@
 import { computed, ref } from 'vue'
 import type { PourHeat } from '../../core/physics/stuff/heat/pourHeat'
 import { useElementSize } from '@vueuse/core'
+import { metric } from '../../core/words/units'
+import { mm, degrees, unit, axis, units } from '../words'
 
 /**
  * One scale of temperatures: the room, what this pour comes to, what everything bears, and what one
@@ -19,9 +21,12 @@ const X = (c: number) =>
   LEFT +
   ((width.value - LEFT - RIGHT) * (Math.min(most.value, c) - least.value)) /
     (most.value - least.value)
-const ticks = computed(() =>
-  [0, 20, 40, 60, 80, 100, 120, 150, 200].filter((t) => t >= least.value && t <= most.value)
-)
+const ticks = computed(() => {
+  const [from, to] = [axis(least.value, '°C'), axis(most.value, '°C')]
+  return [0, 20, 40, 60, 80, 100, 120, 150, 200, 250, 300, 350, 400]
+    .filter((t) => t >= from && t <= to && (unit('°C') === '°C' || t % 50 === 0))
+    .map((t) => ({ shown: t, c: metric(t, '°C', units()) }))
+})
 const bears = computed(() => Math.min(...props.heat.limits.map((l) => l.bearsC)))
 const limits = computed(() =>
   [...props.heat.limits]
@@ -29,6 +34,7 @@ const limits = computed(() =>
     .filter((l) => l.softensC < most.value)
     .map((l, i) => ({ ...l, row: i }))
 )
+const round = (celsius: number) => Math.round(axis(celsius, '°C'))
 const fewerX = computed(() => (props.heat.fewer ? X(props.heat.fewer.peakC) : 0))
 </script>
 
@@ -39,7 +45,7 @@ const fewerX = computed(() => (props.heat.fewer ? X(props.heat.fewer.peakC) : 0)
       :viewBox="`0 0 ${width} ${H}`"
       :height="H"
       role="img"
-      :aria-label="`Core ${Math.round(heat.peakC)} °C; all bear ${Math.round(bears)} °C`"
+      :aria-label="`Core ${degrees(heat.peakC)}; all bear ${degrees(bears)}`"
     >
       <rect
         class="bears"
@@ -55,17 +61,16 @@ const fewerX = computed(() => (props.heat.fewer ? X(props.heat.fewer.peakC) : 0)
         :width="Math.max(0, X(most) - X(bears))"
         height="14"
       />
-      <g v-for="t in ticks" :key="t">
-        <line class="tick" :x1="X(t)" :x2="X(t)" y1="66" y2="71" />
-        <text :x="X(t)" y="84" text-anchor="middle" class="quiet">
-          {{ t }}{{ t === ticks[ticks.length - 1] ? ' °C' : '' }}
+      <g v-for="(t, i) in ticks" :key="t.c">
+        <line class="tick" :x1="X(t.c)" :x2="X(t.c)" y1="66" y2="71" />
+        <text :x="X(t.c)" y="84" text-anchor="middle" class="quiet">
+          {{ t.shown }}{{ i === ticks.length - 1 ? ` ${unit('°C')}` : '' }}
         </text>
       </g>
       <g v-for="l in limits" :key="l.what + l.name">
         <path class="limit" :d="`M${X(l.softensC)} ${94 + l.row * 14}V52`" />
         <text :x="X(l.softensC) + 4" :y="98 + l.row * 14" class="small">
-          {{ l.name }} {{ l.what === 'resin' ? 'yellows' : 'softens' }}
-          {{ Math.round(l.softensC) }}°
+          {{ l.name }} {{ l.what === 'resin' ? 'yellows' : 'softens' }} {{ round(l.softensC) }}°
         </text>
       </g>
       <path class="here" :d="`M${X(heat.peakC)} 50l-7 -12h14Z`" />
@@ -75,8 +80,7 @@ const fewerX = computed(() => (props.heat.fewer ? X(props.heat.fewer.peakC) : 0)
         :text-anchor="X(heat.peakC) < 90 ? 'start' : 'middle'"
         class="figure"
       >
-        {{ heat.pours }} × {{ Math.round(heat.thicknessMm * 10) / 10 }} mm:
-        {{ Math.round(heat.peakC) }}°
+        {{ heat.pours }} × {{ mm(heat.thicknessMm) }}: {{ round(heat.peakC) }}°
       </text>
       <template v-if="heat.fewer">
         <path class="fewer" :d="`M${fewerX} 50l-6 -10h12Z`" />
@@ -85,7 +89,7 @@ const fewerX = computed(() => (props.heat.fewer ? X(props.heat.fewer.peakC) : 0)
           y="14"
           :text-anchor="fewerX > width - 120 ? 'end' : 'middle'"
         >
-          {{ heat.fewer.pours }} instead: {{ Math.round(heat.fewer.peakC) }}°{{
+          {{ heat.fewer.pours }} instead: {{ round(heat.fewer.peakC) }}°{{
             heat.fewer.verdict === 'this boils' ? ', this boils' : ''
           }}
         </text>

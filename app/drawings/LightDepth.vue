@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import type { LightPlan } from '../../core/plan/3-stacks/lightBody'
-import { mm, number } from '../../core/words/quantities'
+import { mm, number } from '../words'
 import { useElementSize } from '@vueuse/core'
 
 /**
@@ -68,7 +68,7 @@ const right = computed(() => M.left + half.value + 40)
         gels at {{ number(ecMjCm2) }} mJ/cm²
       </text>
       <text :x="M.left" y="16" class="quiet">light that gets down there</text>
-      <text :x="M.left - 6" :y="Y(0) + 4" text-anchor="end" class="quiet">0 mm</text>
+      <text :x="M.left - 6" :y="Y(0) + 4" text-anchor="end" class="quiet">{{ mm(0) }}</text>
       <text :x="M.left - 6" :y="Y(deepest)" text-anchor="end" class="quiet">
         {{ mm(deepest) }}
       </text>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { PartStack } from '../../core/plan/3-stacks/partStack'
-import { mm, number } from '../../core/words/quantities'
+import { mm, fine, figure, unit } from '../words'
 import { lineThrough, ringOf } from './paths'
 import { TOOLS_PX, useSheet } from './sheet'
 
@@ -77,8 +77,8 @@ const coat = computed(() => {
         />
         <text :x="X(p.xMm)" :y="Y(base) + 18" text-anchor="middle" class="on-drawing">
           prop
-          <tspan class="figure">{{ number(p.heightMm) }}</tspan>
-          mm high
+          <tspan class="figure">{{ figure(p.heightMm, 'mm') }}</tspan>
+          {{ unit('mm') }} high
         </text>
       </g>
       <text
@@ -88,20 +88,17 @@ const coat = computed(() => {
         class="on-drawing"
       >
         former
-        <tspan class="figure">{{ number(2 * part.former.radiusMm) }}</tspan>
-        mm
+        <tspan class="figure">{{ figure(2 * part.former.radiusMm, 'mm') }}</tspan>
+        {{ unit('mm') }}
       </text>
       <text x="12" y="18" class="on-drawing">
         wet gel
-        <tspan class="figure">{{ number(over.strip.wetMm) }}</tspan>
-        mm on {{ number(over.strip.thicknessMm) }} mm film
+        <tspan class="figure">{{ figure(over.strip.wetMm, 'mm') }}</tspan>
+        {{ unit('mm') }} on {{ mm(over.strip.thicknessMm) }} film
       </text>
       <text :x="width - 12" y="18" text-anchor="end" class="on-drawing">
         - - without props: down
-        <tspan class="figure">
-          {{ over.droopMm < 0.1 ? over.droopMm.toFixed(2) : number(over.droopMm) }}
-        </tspan>
-        mm
+        <tspan class="figure">{{ fine(over.droopMm, 'mm') }}</tspan>
       </text>
       <text :x="width - TOOLS_PX" :y="height - 8" text-anchor="end" class="quiet">
         true to scale
@@ -124,14 +121,14 @@ const coat = computed(() => {
       />
       <text :x="X(0)" :y="Y(0) + 20" text-anchor="middle" class="on-drawing">
         joint
-        <tspan class="figure">{{ number(part.bond.footMm) }}</tspan>
-        mm
+        <tspan class="figure">{{ figure(part.bond.footMm, 'mm') }}</tspan>
+        {{ unit('mm') }}
       </text>
       <text x="12" y="18" class="on-drawing">
-        <tspan class="figure">{{ number(part.lengthMm) }}</tspan>
-        mm high,
-        <tspan class="figure">{{ number(part.widthMm) }}</tspan>
-        mm out: no part of it beyond the line
+        <tspan class="figure">{{ figure(part.lengthMm, 'mm') }}</tspan>
+        {{ unit('mm') }} high,
+        <tspan class="figure">{{ figure(part.widthMm, 'mm') }}</tspan>
+        {{ unit('mm') }} out: no part of it beyond the line
       </text>
       <text :x="width - TOOLS_PX" :y="height - 8" text-anchor="end" class="quiet">
         true to scale
@@ -162,15 +159,14 @@ const coat = computed(() => {
         />
       </template>
       <text :x="X(part.lengthMm / 2)" :y="Y(0) + 20" text-anchor="middle" class="on-drawing">
-        <tspan class="figure">{{ number(part.lengthMm) }}</tspan>
-        mm
+        <tspan class="figure">{{ figure(part.lengthMm, 'mm') }}</tspan>
+        {{ unit('mm') }}
       </text>
       <text :x="X(0) - 8" :y="Y(part.widthMm / 2) + 4" text-anchor="end" class="on-drawing figure">
-        {{ number(part.widthMm) }}
+        {{ figure(part.widthMm, 'mm') }}
       </text>
       <text v-if="part.trimMm > 0" x="12" y="18" class="on-drawing">
-        {{ part.mould ? 'sawn' : 'tucked in' }} at the dashes, {{ number(part.trimMm) }} mm at each
-        end
+        {{ part.mould ? 'sawn' : 'tucked in' }} at the dashes, {{ mm(part.trimMm) }} at each end
       </text>
       <text v-else x="12" y="18" class="on-drawing">one of {{ part.count }}</text>
     </svg>

@@ -11,8 +11,9 @@ import {
 } from '../../core/physics/shape/polygon'
 import { arcBetween } from '../../core/plan/1-ground/outline'
 import type { PoolGroundPlan } from '../../core/plan/derivePlan'
-import { mm, number } from '../../core/words/quantities'
+import { mm, figure, unit } from '../words'
 import { ringOf, ringsOf } from './paths'
+import { rule } from './rule'
 import { useSheet } from './sheet'
 
 export type PlanTool = 'move' | 'corner' | 'dip' | 'edge' | 'remove' | 'draw' | 'lip' | 'look'
@@ -81,10 +82,8 @@ const edges = (pool: Pool) => {
   })
 }
 
-const ticks = (length: number) => {
-  const step = [5, 10, 20, 50, 100, 200, 500, 1000].find((s) => s * scale.value >= 46) ?? 2000
-  return Array.from({ length: Math.floor(length / step) + 1 }, (_, i) => i * step)
-}
+const marksX = computed(() => rule(0, props.base.widthMm, scale.value, 46))
+const marksY = computed(() => rule(0, props.base.depthMm, scale.value, 46))
 
 /** Comb of flow lines over the lip, pointing the way the water falls: away from the pool. */
 const combs = computed(() =>
@@ -290,16 +289,16 @@ defineExpose({ spot })
         :height="base.depthMm * scale"
       />
       <g class="rule" :class="{ over: near.k > 1 }">
-        <g v-for="(t, i) in ticks(base.widthMm)" :key="`x${t}`">
-          <line :x1="X(t)" :x2="X(t)" :y1="ruleY" :y2="ruleY + 5" />
-          <text :x="X(t)" :y="ruleY + 18" text-anchor="middle" class="quiet">
-            {{ i === ticks(base.widthMm).length - 1 ? `${t} mm` : t }}
+        <g v-for="(t, i) in marksX" :key="`x${t.mm}`">
+          <line :x1="X(t.mm)" :x2="X(t.mm)" :y1="ruleY" :y2="ruleY + 5" />
+          <text :x="X(t.mm)" :y="ruleY + 18" text-anchor="middle" class="quiet">
+            {{ i === marksX.length - 1 ? `${t.text} ${unit('mm')}` : t.text }}
           </text>
         </g>
-        <g v-for="t in ticks(base.depthMm)" :key="`y${t}`">
-          <line :x1="ruleX - 5" :x2="ruleX" :y1="Y(t)" :y2="Y(t)" />
-          <text :x="ruleX - 9" :y="Y(t) + 4" text-anchor="end" class="quiet">
-            {{ t }}
+        <g v-for="t in marksY" :key="`y${t.mm}`">
+          <line :x1="ruleX - 5" :x2="ruleX" :y1="Y(t.mm)" :y2="Y(t.mm)" />
+          <text :x="ruleX - 9" :y="Y(t.mm) + 4" text-anchor="end" class="quiet">
+            {{ t.text }}
           </text>
         </g>
       </g>
@@ -420,7 +419,7 @@ defineExpose({ spot })
           class="dip"
           :tabindex="tool === 'move' ? 0 : -1"
           role="button"
-          :aria-label="`Sounding ${i + 1}: ${number(chosen.levelMm - s[2])} deep`"
+          :aria-label="`Sounding ${i + 1}: ${mm(chosen.levelMm - s[2])} deep`"
           @pointerdown="grip($event, 'dip', '', i)"
           @click.stop
           @keydown="nudge($event, 'dip', '', i, [s[0], s[1]])"
@@ -428,7 +427,7 @@ defineExpose({ spot })
           <circle class="hit" :cx="X(s[0])" :cy="Y(s[1])" r="11" />
           <path :transform="`translate(${X(s[0])} ${Y(s[1])})`" d="M0 -7V7M-4 0H4" />
           <text :x="X(s[0]) + 6" :y="Y(s[1]) - 4" class="on-drawing">
-            {{ number(chosen.levelMm - s[2]) }}
+            {{ figure(chosen.levelMm - s[2], 'mm') }}
           </text>
         </g>
         <g

@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { FormsPlan } from '../../core/plan/2-forms/formsStage'
-import { mm, number } from '../../core/words/quantities'
+import { mm, figure, number, unit } from '../words'
 import { lineThrough, ringOf } from './paths'
+import { rule } from './rule'
 import { useSheet } from './sheet'
 
 /**
@@ -97,17 +98,8 @@ const falls = computed(() =>
     return f?.curve ? [{ p, f, at: px(p.surface.at(-1)!) }] : []
   })
 )
-const ruleZ = computed(() => {
-  const step = [1, 2, 5, 10, 20, 50, 100].find((s) => s * rise.value >= 24) ?? 200
-  return Array.from(
-    { length: Math.max(0, Math.floor(high.value / step) - Math.ceil(low.value / step) + 1) },
-    (_, i) => (Math.ceil(low.value / step) + i) * step
-  )
-})
-const ruleS = computed(() => {
-  const step = [10, 20, 50, 100, 200, 500].find((s) => s * scale.value >= 60) ?? 1000
-  return Array.from({ length: Math.floor(length.value / step) + 1 }, (_, i) => i * step)
-})
+const ruleZ = computed(() => rule(low.value, high.value, rise.value, 24))
+const ruleS = computed(() => rule(0, length.value, scale.value, 60))
 </script>
 
 <template>
@@ -119,21 +111,21 @@ const ruleS = computed(() => {
       aria-label="The run of water, unrolled from its source"
     >
       <g class="rule">
-        <g v-for="z in ruleZ" :key="z">
-          <line :x1="M.left - 14" :x2="M.left - 8" :y1="Y(z)" :y2="Y(z)" />
-          <text :x="M.left - 18" :y="Y(z) + 4" text-anchor="end" class="quiet">
-            {{ z }}
+        <g v-for="z in ruleZ" :key="z.mm">
+          <line :x1="M.left - 14" :x2="M.left - 8" :y1="Y(z.mm)" :y2="Y(z.mm)" />
+          <text :x="M.left - 18" :y="Y(z.mm) + 4" text-anchor="end" class="quiet">
+            {{ z.text }}
           </text>
         </g>
         <text
-          v-for="(t, i) in ruleS"
-          :key="`s${t}`"
-          :x="X(from + t)"
+          v-for="t in ruleS"
+          :key="`s${t.mm}`"
+          :x="X(from + t.mm)"
           :y="height - 8"
           text-anchor="middle"
           class="quiet"
         >
-          {{ i === 0 ? '0' : t }}
+          {{ t.text }}
         </text>
       </g>
       <path class="land" :d="land" />
@@ -177,8 +169,8 @@ const ruleS = computed(() => {
           :d="`M${j.from[0] - 2} ${j.from[1] + 2}C${j.from[0] + 4} ${j.from[1] - 8} ${(j.from[0] + j.to[0]) / 2} ${j.to[1] - 9} ${j.to[0] + 4} ${j.to[1]}`"
         />
         <text :x="j.to[0] + 5" :y="j.to[1] + 17" class="on-drawing">
-          <tspan class="figure">{{ number(j.j.heightMm) }}</tspan>
-          mm jump
+          <tspan class="figure">{{ figure(j.j.heightMm, 'mm') }}</tspan>
+          {{ unit('mm') }} jump
         </text>
       </g>
       <g v-for="{ f, at } in falls" :key="f.id" class="fallmark">
@@ -187,8 +179,8 @@ const ruleS = computed(() => {
         />
         <text :x="at[0] + 9" :y="at[1] - 12" class="on-drawing">
           lands
-          <tspan class="figure">{{ number(f.curve!.landMm) }}</tspan>
-          mm out
+          <tspan class="figure">{{ figure(f.curve!.landMm, 'mm') }}</tspan>
+          {{ unit('mm') }} out
         </text>
       </g>
       <g v-if="!only">
@@ -205,7 +197,7 @@ const ruleS = computed(() => {
         </text>
       </g>
       <text :x="width - 10" :y="only ? 14 : 34" text-anchor="end" class="quiet">
-        mm along · heights × {{ number(taller) }}
+        {{ unit('mm') }} along · heights × {{ number(taller) }}
       </text>
       <text
         v-if="pieces[0]?.head[0]"

@@ -5,8 +5,9 @@ import type { FallForm } from '../../core/plan/2-forms/fallForm'
 import type { Section, SectionRun } from '../../core/plan/1-ground/section'
 import type { PoolStack } from '../../core/plan/3-stacks/poolStack'
 import type { SectionWater } from '../../core/plan/2-forms/sectionWaters'
-import { mm, number } from '../../core/words/quantities'
+import { mm, figure, number, unit } from '../words'
 import { lineThrough, ringOf, under } from './paths'
+import { rule } from './rule'
 import { useSheet } from './sheet'
 
 const props = defineProps<{
@@ -223,10 +224,7 @@ function nudge(event: KeyboardEvent, pool: Pool): void {
   emit('level', pool.id, Math.max(0, Math.round((pool.levelMm + by) * 10) / 10))
 }
 
-const ruleZ = computed(() => {
-  const step = [1, 2, 5, 10, 20, 50, 100].find((s) => s * rise.value >= 26) ?? 200
-  return Array.from({ length: Math.floor(topMm.value / step) + 1 }, (_, i) => i * step)
-})
+const ruleZ = computed(() => rule(0, topMm.value, rise.value, 26))
 const howTall = computed(() => {
   const wide = props.section.lengthMm * scale.value > 340
   if (taller.value === 1) return wide ? ' along the line · true to scale' : ' · true to scale'
@@ -245,13 +243,15 @@ const layerFill = (i: number, count: number) => 0.35 + (0.5 * (count - i)) / Mat
       aria-label="Long section from A to B"
     >
       <g class="rule">
-        <g v-for="z in ruleZ" :key="z">
-          <line :x1="ruleX - 16" :x2="ruleX - 9" :y1="Y(z)" :y2="Y(z)" />
-          <text :x="ruleX - 20" :y="Y(z) + 4" text-anchor="end" class="quiet">
-            {{ z }}
+        <g v-for="z in ruleZ" :key="z.mm">
+          <line :x1="ruleX - 16" :x2="ruleX - 9" :y1="Y(z.mm)" :y2="Y(z.mm)" />
+          <text :x="ruleX - 20" :y="Y(z.mm) + 4" text-anchor="end" class="quiet">
+            {{ z.text }}
           </text>
         </g>
-        <text :x="ruleX - 20" :y="Y(topMm) - 6" text-anchor="end" class="quiet">mm</text>
+        <text :x="ruleX - 20" :y="Y(topMm) - 6" text-anchor="end" class="quiet">
+          {{ unit('mm') }}
+        </text>
       </g>
       <rect
         class="board"
@@ -354,11 +354,11 @@ const layerFill = (i: number, count: number) => 0.35 + (0.5 * (count - i)) / Mat
           class="on-drawing fall-words"
         >
           <tspan :x="labelX(X(s), out)" dy="-14">drops{{ ' ' }}</tspan>
-          <tspan class="figure">{{ number(fall.dropMm) }}</tspan>
-          mm,
+          <tspan class="figure">{{ figure(fall.dropMm, 'mm') }}</tspan>
+          {{ unit('mm') }},
           <tspan :x="labelX(X(s), out)" dy="15">lands{{ ' ' }}</tspan>
-          <tspan class="figure">{{ number(fall.curve!.landMm) }}</tspan>
-          mm out
+          <tspan class="figure">{{ figure(fall.curve!.landMm, 'mm') }}</tspan>
+          {{ unit('mm') }} out
         </text>
       </g>
 
@@ -430,8 +430,8 @@ const layerFill = (i: number, count: number) => 0.35 + (0.5 * (count - i)) / Mat
             class="on-drawing"
           >
             {{ h.pool.name }}
-            <tspan class="figure">{{ number(h.pool.levelMm) }}</tspan>
-            mm
+            <tspan class="figure">{{ figure(h.pool.levelMm, 'mm') }}</tspan>
+            {{ unit('mm') }}
           </text>
         </g>
       </g>

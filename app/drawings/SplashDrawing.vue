@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { SplashForm } from '../../core/plan/2-forms/splashForm'
-import { mm, number } from '../../core/words/quantities'
+import { mm, figure, unit } from '../words'
 import { ringOf } from './paths'
 import { useSheet } from './sheet'
 
@@ -61,16 +61,16 @@ const fingers = computed(() => {
         :d="`M${X(Math.max(...xs)) + 10} ${Y(0)}V${Y(form.heightMm)}m-4 0h8m-4 ${form.heightMm * scale}m-4 0h8`"
       />
       <text :x="X(Math.max(...xs)) + 16" :y="Y(form.heightMm / 2)">
-        <tspan class="figure">{{ number(form.heightMm) }}</tspan>
-        mm
+        <tspan class="figure">{{ figure(form.heightMm, 'mm') }}</tspan>
+        {{ unit('mm') }}
       </text>
       <text :x="M.left" :y="height - 10" class="on-water">
         goes
-        <tspan class="figure">{{ number(form.reachMm) }}</tspan>
-        mm · {{ form.fingers }} fingers
+        <tspan class="figure">{{ figure(form.reachMm, 'mm') }}</tspan>
+        {{ unit('mm') }} · {{ form.fingers }} fingers
       </text>
       <text :x="M.left" y="18" class="quiet">
-        fibre and mist above {{ number(form.largestDropMm) }} mm beads
+        fibre and mist above {{ mm(form.largestDropMm) }} beads
       </text>
     </svg>
   </div>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { ml, mm } from '../../core/words/quantities'
+import { mm, ml, unit, axis } from '../words'
 import PlotChart, { type Chart, type Colours } from './PlotChart.vue'
 
 /** What each level of a pool holds, and what it holds now. */
@@ -10,22 +10,23 @@ const chart = computed(() => {
   return (colour: Colours): Chart => ({
     lines: [
       {
-        x: stage.map(([, volume]) => volume),
-        y: stage.map(([level]) => level),
+        x: stage.map(([, volume]) => axis(volume, 'ml')),
+        y: stage.map(([level]) => axis(level, 'mm')),
         mode: 'lines',
         line: { color: colour('water'), width: 2.6 },
-        hovertemplate: '%{y:.1f} mm holds %{x:.0f} ml<extra></extra>'
+        hovertemplate: '%{customdata}<extra></extra>',
+        customdata: stage.map(([level, volume]) => `${mm(level)} holds ${ml(volume)}`)
       },
       {
-        x: [0, volumeMl, volumeMl],
-        y: [levelMm, levelMm, stage[0]?.[0] ?? 0],
+        x: [0, volumeMl, volumeMl].map((v) => axis(v, 'ml')),
+        y: [levelMm, levelMm, stage[0]?.[0] ?? 0].map((l) => axis(l, 'mm')),
         mode: 'lines',
         line: { color: colour('red-lead'), width: 1.4, dash: 'dot' },
         hoverinfo: 'skip'
       },
       {
-        x: [volumeMl],
-        y: [levelMm],
+        x: [axis(volumeMl, 'ml')],
+        y: [axis(levelMm, 'mm')],
         mode: 'markers',
         marker: { color: colour('red-lead'), size: 10 },
         hovertemplate: `now ${ml(volumeMl)}<extra></extra>`
@@ -33,8 +34,8 @@ const chart = computed(() => {
     ],
     layout: {
       margin: { l: 44, r: 14, t: 8, b: 36 },
-      xaxis: { title: { text: 'ml', standoff: 4 }, rangemode: 'tozero', nticks: 5 },
-      yaxis: { title: { text: 'level, mm', standoff: 4 }, nticks: 6 }
+      xaxis: { title: { text: unit('ml'), standoff: 4 }, rangemode: 'tozero', nticks: 5 },
+      yaxis: { title: { text: `level, ${unit('mm')}`, standoff: 4 }, nticks: 6 }
     }
   })
 })

@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 import { TUCK_MM } from '../../core/plan/2-forms/fallCurve'
 import type { FallForm } from '../../core/plan/2-forms/fallForm'
-import { mm } from '../../core/words/quantities'
+import { mm } from '../words'
 import { useSheet } from './sheet'
 
 /**

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { mm, quantity, said } from '../words'
 import { computed } from 'vue'
 import { LAYERS, type LayerId, type Template } from '../../core/plan/templates/types'
 import { MARGIN_MM, tiling, type Paper } from '../../core/plan/templates/tiles'
@@ -61,7 +62,7 @@ const layers = computed(() => {
         v-if="width > 0"
         :viewBox="`0 0 ${width} ${height}`"
         role="img"
-        :aria-label="`${template.name}, ${template.widthMm} by ${template.heightMm} mm`"
+        :aria-label="`${said(template.name)}, ${mm(template.widthMm)} by ${mm(template.heightMm)}`"
       >
         <rect
           v-for="{ r, c } in sheets"
@@ -90,7 +91,7 @@ const layers = computed(() => {
           :y="Y(t.at[1])"
           class="note"
         >
-          {{ t.text }}
+          {{ said(t.text) }}
         </text>
         <g v-if="!one">
           <path
@@ -101,7 +102,7 @@ const layers = computed(() => {
           />
         </g>
         <path class="bar" :d="`M16 ${height - 16}h${bar * scale}m0 -5v10M16 ${height - 21}v10`" />
-        <text x="22" :y="height - 21">{{ bar }} mm</text>
+        <text x="22" :y="height - 21">{{ quantity(bar, 'mm') }}</text>
       </svg>
     </div>
     <ul class="key">
@@ -117,7 +118,7 @@ const layers = computed(() => {
             :stroke-dasharray="l.dashMm ? l.dashMm.map((d) => d * 2).join(' ') : undefined"
           />
         </svg>
-        {{ ' ' }}<b>{{ l.name }}</b> {{ l.note }}
+        {{ ' ' }}<b>{{ l.name }}</b> {{ said(l.note) }}
       </li>
     </ul>
   </div>

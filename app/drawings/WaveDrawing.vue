@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { SeaPlan } from '../../core/plan/2-forms/formsStage'
-import { mm, number } from '../../core/words/quantities'
+import { mm, figure, unit } from '../words'
 import { ringOf } from './paths'
 import { TOOLS_PX, useSheet } from './sheet'
 
@@ -82,8 +82,8 @@ const train = computed(() => {
         />
         <text :x="width - M.right" :y="18" text-anchor="end" class="on-drawing">
           former for a film
-          <tspan class="figure">{{ number(2 * face.formerRadiusMm) }}</tspan>
-          mm across
+          <tspan class="figure">{{ figure(2 * face.formerRadiusMm, 'mm') }}</tspan>
+          {{ unit('mm') }} across
         </text>
       </template>
       <text :x="M.left" :y="18" class="quiet">runs this way →</text>
@@ -103,8 +103,8 @@ const train = computed(() => {
           :d="`M14 ${t.y}q${t.w / 4} -18 ${t.w / 2} -2t${t.w / 2} 2m${-t.w} 0m0 -8v12m${t.w} -12v12`"
         />
         <text :x="24 + t.w" :y="t.y + 4">
-          <tspan class="figure">{{ number(t.mm) }}</tspan>
-          mm {{ t.name }}
+          <tspan class="figure">{{ figure(t.mm, 'mm') }}</tspan>
+          {{ unit('mm') }} {{ t.name }}
         </text>
       </g>
     </svg>

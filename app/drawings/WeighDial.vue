@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { number } from '../../core/words/quantities'
+import { grams, figure, unit } from '../words'
 
 /** The cup filling towards its mark: what is in it, what is still to go, and the last grams drawn large. */
 const props = defineProps<{
@@ -22,7 +22,7 @@ const here = computed(() => share(props.belowG + props.nowG))
 const mark = computed(() => share(props.belowG + props.targetG))
 const toGo = computed(() => props.targetG - props.nowG)
 /** Last five grams, on a scale of their own. */
-const fine = computed(() => Math.max(-1, Math.min(1, toGo.value / 5)))
+const close = computed(() => Math.max(-1, Math.min(1, toGo.value / 5)))
 const state = computed(() => {
   if (Math.abs(toGo.value) <= Math.max(0.15, props.targetG * 0.005)) return 'right'
   return toGo.value < 0 ? 'over' : 'under'
@@ -33,7 +33,7 @@ const state = computed(() => {
   <svg
     :viewBox="`0 0 ${W} ${H}`"
     role="img"
-    :aria-label="`${label}: ${number(nowG)} of ${number(targetG)} g`"
+    :aria-label="`${label}: ${figure(nowG, 'g')} of ${grams(targetG)}`"
   >
     <g v-if="part" :class="state">
       <path class="glass" d="M38 30L52 232H178L192 30" />
@@ -47,28 +47,28 @@ const state = computed(() => {
       />
       <path class="mark" :d="`M26 ${Y(mark)}H204`" />
       <text x="115" :y="Y(mark) - 8" text-anchor="middle" class="figure">
-        {{ part }} to {{ number(targetG) }} g
+        {{ part }} to {{ grams(targetG) }}
       </text>
       <text x="236" y="92" class="big" :class="{ moving: !stable }">
-        {{ number(Math.round(nowG * 10) / 10) }}
+        {{ figure(nowG, 'g') }}
       </text>
       <text x="236" y="116" class="quiet">
-        {{ live ? (stable ? 'g, standing still' : 'g, moving') : 'g, last heard' }}
+        {{ unit('g') }}, {{ live ? (stable ? 'standing still' : 'moving') : 'last heard' }}
       </text>
       <text x="236" y="160" class="togo">
         {{
           state === 'right'
             ? 'That is it'
             : state === 'over'
-              ? `${number(-toGo)} g too much`
-              : `${number(toGo)} g to go`
+              ? `${grams(-toGo)} too much`
+              : `${grams(toGo)} to go`
         }}
       </text>
       <path class="gauge" d="M236 196H436" />
       <path class="gauge" d="M336 186V206" />
-      <path class="needle" :d="`M${336 - 100 * fine} 196l-8 -14h16Z`" />
-      <text x="236" y="222" class="quiet">5 g to go</text>
-      <text x="436" y="222" text-anchor="end" class="quiet">5 g over</text>
+      <path class="needle" :d="`M${336 - 100 * close} 196l-8 -14h16Z`" />
+      <text x="236" y="222" class="quiet">{{ grams(5) }} to go</text>
+      <text x="436" y="222" text-anchor="end" class="quiet">{{ grams(5) }} over</text>
     </g>
     <g v-else>
       <path class="glass" d="M38 30L52 232H178L192 30" />
@@ -77,9 +77,9 @@ const state = computed(() => {
         :d="`M${38 + 14 * (1 - below)} ${Y(below)}L52 230H178L${192 - 14 * (1 - below)} ${Y(below)}Z`"
       />
       <text x="236" y="92" class="big" :class="{ moving: !stable }">
-        {{ number(Math.round(nowG * 10) / 10) }}
+        {{ figure(nowG, 'g') }}
       </text>
-      <text x="236" y="116" class="quiet">g on the scale</text>
+      <text x="236" y="116" class="quiet">{{ unit('g') }} on the scale</text>
       <text v-for="(words, i) in label.split(', ')" :key="i" x="236" :y="160 + 30 * i" class="togo">
         {{ words }}
       </text>

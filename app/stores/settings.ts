@@ -1,5 +1,6 @@
 import { defineStore } from 'pinia'
 import { ref, watch } from 'vue'
+import type { Units } from '../../core/words/units'
 
 export type Theme = 'light' | 'dark'
 
@@ -7,7 +8,13 @@ const KEY = 'tall-spindle:settings'
 
 /** How the builder likes to see things: kept in this browser, not in the build. */
 export const useSettingsStore = defineStore('settings', () => {
-  let kept: { theme?: Theme; heights?: number | null; currency?: string; voice?: boolean } = {}
+  let kept: {
+    theme?: Theme
+    heights?: number | null
+    currency?: string
+    voice?: boolean
+    units?: Units
+  } = {}
   try {
     kept = JSON.parse(localStorage.getItem(KEY) ?? '{}') as typeof kept
   } catch {
@@ -24,8 +31,10 @@ export const useSettingsStore = defineStore('settings', () => {
   const currency = ref(typeof kept.currency === 'string' ? kept.currency.slice(0, 4) : '€')
   /** Bench says steps and clocks aloud. */
   const voice = ref(kept.voice === true)
+  /** What lengths, weights and temperatures are read and typed in; files stay metric. */
+  const units = ref<Units>(kept.units === 'inch' ? 'inch' : 'metric')
   watch(
-    [theme, heights, currency, voice],
+    [theme, heights, currency, voice, units],
     () => {
       document.documentElement.classList.toggle('dark', theme.value === 'dark')
       try {
@@ -35,7 +44,8 @@ export const useSettingsStore = defineStore('settings', () => {
             theme: theme.value,
             heights: heights.value,
             currency: currency.value,
-            voice: voice.value
+            voice: voice.value,
+            units: units.value
           })
         )
       } catch {
@@ -47,5 +57,5 @@ export const useSettingsStore = defineStore('settings', () => {
   const toggleTheme = () => {
     theme.value = theme.value === 'dark' ? 'light' : 'dark'
   }
-  return { theme, heights, currency, voice, toggleTheme }
+  return { theme, heights, currency, voice, units, toggleTheme }
 })

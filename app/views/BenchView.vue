@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { said, units } from '../words'
 import { isPlain, isTyping } from '../typing'
 import { v4 as newId } from 'uuid'
 import { ElButton, ElInput } from 'element-plus'
@@ -202,7 +203,7 @@ const aloud = computed(() => {
     const { water } = asks.value[0].step
     return lookAloud(asks.value[0], build.value.waters.find((w) => w.id === water)?.name ?? '')
   }
-  return step.value ? stepAloud(step.value, figures.value, waterName.value) : ''
+  return step.value ? stepAloud(step.value, figures.value, waterName.value, units()) : ''
 })
 const sayIt = () => aloud.value && say(aloud.value)
 watch(
@@ -257,7 +258,7 @@ function addOwn(): void {
       <section v-if="asking" class="ask panel" data-test="look">
         <h1>
           Look: {{ build.waters.find((w) => w.id === asks[0].step.water)?.name ?? '' }}
-          {{ asks[0].step.title.toLowerCase() }}
+          {{ said(asks[0].step.title.toLowerCase()) }}
         </h1>
         <p class="large">
           {{ duration((bench.nowMs - asks[0].sinceMs) / 60000) }} ago.
@@ -297,10 +298,10 @@ function addOwn(): void {
           </ElButton>
         </header>
         <div class="words">
-          <h1 data-test="step-title">{{ step.title }}</h1>
+          <h1 data-test="step-title">{{ said(step.title) }}</h1>
           <ul v-if="figures.length" class="figures">
             <li v-for="(f, i) in figures" :key="i">
-              <span>{{ f.name }}</span><b>{{ f.value }}</b
+              <span>{{ f.name }}</span><b>{{ said(f.value) }}</b
               ><ElButton
                 v-if="f.batch"
                 class="tool"
@@ -310,7 +311,7 @@ function addOwn(): void {
               </ElButton>
             </li>
           </ul>
-          <p class="how">{{ step.how }}</p>
+          <p class="how">{{ said(step.how) }}</p>
           <p class="right"><b>Right when:</b> {{ step.right }}</p>
           <p v-if="step.forbids" class="warn">Keep away: {{ step.forbids }}.</p>
           <p v-for="c in step.cautions" :key="c" class="warn">
@@ -467,7 +468,7 @@ function addOwn(): void {
           <svg width="30" height="13" aria-hidden="true">
             <rect width="30" height="13" :fill="`url(#state-${w.step.becomes})`" /></svg
           ><span class="grow"
-            >{{ w.step.title }}<br /><span class="small soft"
+            >{{ said(w.step.title) }}<br /><span class="small soft"
               >{{ w.step.becomes === 'wet' ? 'look at it' : w.step.becomes }} by
               {{ dayAndClock(w.readyMs, zone) }}</span
             ></span

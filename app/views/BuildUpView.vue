@@ -30,7 +30,7 @@ import LightDepth from '../drawings/LightDepth.vue'
 import MinutesDrawing from '../drawings/MinutesDrawing.vue'
 import BuildSection from '../components/BuildSection.vue'
 import { duration } from '../../core/words/durations'
-import { mm, number } from '../../core/words/quantities'
+import { mm, degrees, number, said } from '../words'
 import { useBuildStore } from '../stores/build'
 import { useSettingsStore } from '../stores/settings'
 
@@ -180,10 +180,10 @@ const setBed = (key: 'bedDeep' | 'bedShore', colour: string) =>
               <ul class="meets small">
                 <li v-for="m in meets" :key="m.between.join()">
                   <b
-                    >{{ THINGS[m.between[0]].name }} and {{ THINGS[m.between[1]].name }}:
-                    {{ m.result }}.</b
+                    >{{ said(THINGS[m.between[0]].name) }} and
+                    {{ said(THINGS[m.between[1]].name) }}: {{ m.result }}.</b
                   >
-                  {{ m.why }}
+                  {{ said(m.why) }}
                 </li>
               </ul></template
             >
@@ -258,7 +258,7 @@ const setBed = (key: 'bedDeep' | 'bedShore', colour: string) =>
             </div>
             <div>
               <dt>Warmest</dt>
-              <dd>{{ Math.round(stack.light.peakC) }} °C</dd>
+              <dd>{{ degrees(stack.light.peakC) }}</dd>
             </div>
           </dl>
         </div>
@@ -326,7 +326,7 @@ const setBed = (key: 'bedDeep' | 'bedShore', colour: string) =>
           </div>
           <dl class="figures lamp">
             <div v-for="w in laying.windows" :key="w.id" :data-window="w.id">
-              <dt>{{ w.name }}</dt>
+              <dt>{{ said(w.name) }}</dt>
               <dd>
                 <How :about="explainWindow(w, laying, gel)"
                   >{{ w.opensMin }}–{{ w.closesMin }} min</How

@@ -9,7 +9,7 @@ import { MOMENT_WORDS, momentOf } from '../../core/plan/7-days/moment'
 import BackupPanel from '../components/BackupPanel.vue'
 import MiniCutaway from '../drawings/MiniCutaway.vue'
 import { dayAndClock } from '../../core/words/dates'
-import { ml } from '../../core/words/quantities'
+import { mm, ml, figure } from '../words'
 import { saveFile } from '../saveFile'
 import type { BuildRow } from '../storage/db'
 import { restore } from '../storage/backup'
@@ -249,9 +249,8 @@ const exportAll = () =>
             </ElButton>
           </h2>
           <p class="small soft">
-            {{ row.build.scale }} · {{ row.build.base.widthMm }} × {{ row.build.base.depthMm }} mm{{
-              plan ? ` · ${ml(waterMl)} of water` : ''
-            }}
+            {{ row.build.scale }} · {{ figure(row.build.base.widthMm, 'mm') }} ×
+            {{ mm(row.build.base.depthMm) }}{{ plan ? ` · ${ml(waterMl)} of water` : '' }}
           </p>
           <dl v-if="plan && moment">
             <div>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { said } from '../words'
 import { ElButton } from 'element-plus'
 import LeafTabs from '../components/LeafTabs.vue'
 import WorkTop from '../components/WorkTop.vue'
@@ -190,7 +191,7 @@ function chainWords(link: ChainLink): string {
               <b>{{ clock(windowAfter(w.step)!.toMs, days!.zone) }}</b>: later it takes no mark.
             </p>
             <div v-if="selected === w.step && step(w.step)" class="more">
-              <p>{{ step(w.step)!.how }}</p>
+              <p>{{ said(step(w.step)!.how) }}</p>
               <p><b>Right when:</b> {{ step(w.step)!.right }}</p>
               <p v-if="step(w.step)!.tools.length" class="small">
                 With {{ step(w.step)!.tools.join(', ') }}.

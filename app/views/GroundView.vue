@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { said, unit } from '../words'
 import { isPlain, isTyping } from '../typing'
 import DrawingFrame from '../components/DrawingFrame.vue'
 import ChoiceField from '../components/ChoiceField.vue'
@@ -152,7 +153,7 @@ function actsAt(event: MouseEvent): Act[] {
             <p class="legend small">
               <span><i class="key dam"></i>dam</span><span><i class="key shore"></i>shore</span
               ><span><i class="key cut"></i>section A–B</span
-              ><span class="soft">figures: dip, mm</span>
+              ><span class="soft">figures: dip, {{ unit('mm') }}</span>
             </p>
           </div>
         </template>
@@ -225,7 +226,7 @@ function actsAt(event: MouseEvent): Act[] {
         <p v-if="!pool">No pool yet: add one on Water.</p>
         <template v-else>
           <p v-if="outlineFault" class="fault" role="alert">
-            {{ outlineFault.message }}
+            {{ said(outlineFault.message) }}
           </p>
           <div class="grid2">
             <NumberField
@@ -328,8 +329,8 @@ function actsAt(event: MouseEvent): Act[] {
           />
         </div>
         <p class="small soft">
-          {{ landforms.find((m) => m.id === build.ground.landform)?.note }}
-          {{ shells.find((m) => m.id === build.ground.shell)?.note }}
+          {{ said(landforms.find((m) => m.id === build.ground.landform)?.note ?? '') }}
+          {{ said(shells.find((m) => m.id === build.ground.shell)?.note ?? '') }}
         </p>
       </section>
       <ScanDialog v-if="scanning" v-model="scanning" :grounds="plan?.ground.pools ?? []" />

@@ -17,7 +17,7 @@ import NumberField from '../components/NumberField.vue'
 import LiveText from '../components/LiveText.vue'
 import { clock, day } from '../../core/words/dates'
 import { duration } from '../../core/words/durations'
-import { grams, money } from '../../core/words/quantities'
+import { grams, degrees, money } from '../words'
 import { saveFile } from '../saveFile'
 import { zipOfBuild } from '../storage/backup'
 import { isFull } from '../storage/builds'
@@ -261,7 +261,7 @@ const early = (e: Extract<LogEntry, { kind: 'step' }>) => {
           <FilePick accept="image/*" multiple data-test="photo-file" @pick="picked"
             >Photograph…</FilePick
           ><ElButton class="tool" @click="readRoom">
-            The room: {{ build.room.tempC }} °C, {{ build.room.rhPct }} %
+            The room: {{ degrees(build.room.tempC) }}, {{ build.room.rhPct }} %
           </ElButton>
           <form class="row cost" @submit.prevent="addCost">
             <ElInput
@@ -305,7 +305,7 @@ const early = (e: Extract<LogEntry, { kind: 'step' }>) => {
                 cup {{ e.cup }}: {{ batchWords(e) }}</template
               >
               <template v-else-if="e.kind === 'room'"
-                >The room: {{ e.tempC }} °C, {{ e.rhPct }} %</template
+                >The room: {{ degrees(e.tempC) }}, {{ e.rhPct }} %</template
               >
               <template v-else-if="e.kind === 'note'"
                 ><p class="said">{{ e.text }}</p></template

@@ -19,7 +19,7 @@ import { useRouter } from 'vue-router'
 import { costToBuy } from '../../core/plan/4-amounts/shopping'
 import type { PlannedBatch } from '../../core/plan/4-amounts/types'
 import { duration } from '../../core/words/durations'
-import { grams, ml, mm, number, money, lightGrams } from '../../core/words/quantities'
+import { mm, ml, grams, fine, number, money, said, amountOf } from '../words'
 import { useSettingsStore } from '../stores/settings'
 import { saveFile } from '../saveFile'
 import { useBuildStore } from '../stores/build'
@@ -119,7 +119,7 @@ const dusty = computed(
     >
       <header class="row">
         <h2>{{ pool?.name }}</h2>
-        <span class="soft">{{ resin?.name }}</span>
+        <span class="soft">{{ said(resin?.name ?? '') }}</span>
         <span class="grow"></span>
         <span
           ><b class="figure"
@@ -203,7 +203,8 @@ const dusty = computed(
       <header class="row">
         <h2>{{ l.pool.name }}</h2>
         <span class="soft"
-          >{{ store.shelf.get(l.pool.light.resin)?.name }}, from the bottle: nothing to mix</span
+          >{{ said(store.shelf.get(l.pool.light.resin)?.name ?? '') }}, from the bottle: nothing to
+          mix</span
         ><span class="grow"></span><b class="figure">{{ grams(l.massG) }}</b>
       </header>
       <p v-if="l.light">
@@ -227,7 +228,7 @@ const dusty = computed(
       </p>
       <p v-else class="ratio">
         <template v-for="(l, i) in white.lines" :key="l.material"
-          >{{ i > 0 ? ' + ' : '' }}<b>{{ lightGrams(l.massG) }}</b>
+          >{{ i > 0 ? ' + ' : '' }}<b>{{ fine(l.massG, 'g') }}</b>
           {{ l.name.toLowerCase() }}</template
         ><template v-if="white.standsMm !== null"
           >; stands {{ mm(white.standsMm) }} by itself</template
@@ -255,15 +256,15 @@ const dusty = computed(
               :class="{ have: l.missing === 0 }"
             >
               <td>
-                {{ l.name }}<span v-if="l.also" class="small soft also">{{ l.also }}</span>
+                {{ said(l.name)
+                }}<span v-if="l.also" class="small soft also">{{ said(l.also ?? '') }}</span>
               </td>
               <td class="num">
-                <b>{{ shoppable(l) }}</b> {{ l.unit === 'piece' ? '' : l.unit
-                }}<span class="small soft also">{{
+                <b>{{ amountOf(l.unit, shoppable(l)) }}</b><span class="small soft also">{{
                   l.missing === 0
                     ? 'on the shelf'
                     : l.packs !== null
-                      ? `${l.packs} × ${number(l.packAmount ?? 0)} ${l.unit === 'piece' ? '' : l.unit}`
+                      ? `${l.packs} × ${amountOf(l.unit, l.packAmount ?? 0)}`
                       : ''
                 }}</span>
               </td>

@@ -12,7 +12,7 @@ import PlanDrawing from '../drawings/PlanDrawing.vue'
 import SectionDrawing from '../drawings/SectionDrawing.vue'
 import { clock, dayAndClock, longDay } from '../../core/words/dates'
 import { duration } from '../../core/words/durations'
-import { grams, ml, mm } from '../../core/words/quantities'
+import { mm, ml, grams, figure, said, amountOf } from '../words'
 import { saveFile } from '../saveFile'
 import { useBuildStore } from '../stores/build'
 
@@ -94,7 +94,8 @@ async function print(): Promise<void> {
       <header>
         <h1>{{ build.name }}</h1>
         <p>
-          {{ build.scale }} · {{ build.base.widthMm }} × {{ build.base.depthMm }} mm ·
+          {{ build.scale }} · {{ figure(build.base.widthMm, 'mm') }} ×
+          {{ mm(build.base.depthMm) }} ·
           {{
             days.finishMs
               ? `finished ${longDay(days.finishMs, days.zone)}, ${clock(days.finishMs, days.zone)}`
@@ -181,7 +182,7 @@ async function print(): Promise<void> {
             <td class="num">{{ grams(b.aG) }}</td>
             <td class="num">{{ grams(b.bG) }}</td>
             <td>{{ drops(b.drops) }}</td>
-            <td class="num">{{ b.cupMl }} ml</td>
+            <td class="num">{{ ml(b.cupMl) }}</td>
           </tr>
         </tbody>
       </table>
@@ -196,7 +197,7 @@ async function print(): Promise<void> {
               <td>
                 <span class="box"></span>
                 {{ step(w.step).water ? `${waterName(step(w.step).water)}: ` : ''
-                }}{{ step(w.step).title
+                }}{{ said(step(w.step).title)
                 }}<template v-if="w.parts > 1"> (part {{ w.part }} of {{ w.parts }})</template
                 ><span v-if="step(w.step).waitMin && w.part === w.parts" class="soft small">
                   then {{ duration(step(w.step).waitMin) }}</span
@@ -211,9 +212,9 @@ async function print(): Promise<void> {
       <table class="plain">
         <tbody>
           <tr v-for="(l, i) in plan.amounts.shopping" :key="i">
-            <td><span class="box"></span> {{ l.name }}</td>
+            <td><span class="box"></span> {{ said(l.name) }}</td>
             <td class="num">
-              {{ shoppable(l) }} {{ l.unit === 'piece' ? '' : l.unit }}
+              {{ amountOf(l.unit, shoppable(l)) }}
               {{ l.also ? `(${l.also})` : '' }}
             </td>
           </tr>

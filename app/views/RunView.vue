@@ -26,7 +26,7 @@ import RunLegend from '../components/RunLegend.vue'
 import RunPlan, { type RunHandle } from '../drawings/RunPlan.vue'
 import { mostOf, RUN_LAYERS, type RunLayer } from '../drawings/runPicture'
 import BuildSection from '../components/BuildSection.vue'
-import { mm, number } from '../../core/words/quantities'
+import { mm, quantity, figure, number, said, unit } from '../words'
 import { useBuildStore } from '../stores/build'
 import { useRunningStore } from '../stores/running'
 
@@ -282,7 +282,7 @@ const freeze = () =>
           :role="n.stops ? 'alert' : undefined"
           data-test="run-note"
         >
-          {{ n.message }}.
+          {{ said(n.message) }}.
         </p>
         <p v-if="running.problem" class="fault" role="alert">
           {{ running.problem }}
@@ -308,11 +308,12 @@ const freeze = () =>
             }}{{
               running.progress.done
                 ? 'as sharp as it gets'
-                : `cells of ${number(running.progress.cellMm)} mm, pass ${running.progress.pass} of ${running.progress.passes}`
+                : `cells of ${mm(running.progress.cellMm)}, pass ${running.progress.pass} of ${running.progress.passes}`
             }}. Has run {{ number(running.progress.ranS) }} s full size in
             {{ seconds(running.spentMs)
             }}<template v-if="run && run.periodS === null"
-              >; in {{ number(run.inM3S) }}, out {{ number(run.outM3S) }} m³/s</template
+              >; in {{ figure(run.inM3S, 'm³/s') }}, out
+              {{ quantity(run.outM3S, 'm³/s') }}</template
             >.
           </p>
         </template>
@@ -325,7 +326,7 @@ const freeze = () =>
         </p>
         <div v-if="streams" class="row sluice">
           <span class="grow"
-            >Sluice <b class="figure">{{ number(flow) }} m³/s</b></span
+            >Sluice <b class="figure">{{ quantity(flow, 'm³/s') }}</b></span
           ><ElButton class="tool" aria-label="Close the sluice by a fifth" @click="sluice(0.8)">
             − ⅕</ElButton
           ><ElButton
@@ -414,8 +415,11 @@ const freeze = () =>
             <div>
               <dt>Speed</dt>
               <dd>
-                {{ number(here.speedMS) }}
-                <small>m/s full size, {{ NAMES[here.kind] }}, Fr {{ number(here.froude) }}</small>
+                {{ figure(here.speedMS, 'm/s') }}
+                <small
+                  >{{ unit('m/s') }} full size, {{ NAMES[here.kind] }}, Fr
+                  {{ number(here.froude) }}</small
+                >
               </dd>
             </div>
             <div>

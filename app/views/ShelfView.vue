@@ -3,6 +3,7 @@ import ChoiceField from '../components/ChoiceField.vue'
 import { v4 as newId } from 'uuid'
 import { ElButton } from 'element-plus'
 import LeafTabs from '../components/LeafTabs.vue'
+import WorkTable from '../components/WorkTable.vue'
 import WorkTop from '../components/WorkTop.vue'
 import { klona } from 'klona/lite'
 import { computed, ref, watch } from 'vue'
@@ -24,7 +25,7 @@ import BottleForm from '../components/BottleForm.vue'
 import ChipsFit from '../components/ChipsFit.vue'
 import FindingsList from '../components/FindingsList.vue'
 import NumberField from '../components/NumberField.vue'
-import { number, money } from '../../core/words/quantities'
+import { fine, number, money, said, amountOf } from '../words'
 import { useBuildStore } from '../stores/build'
 import { useSettingsStore } from '../stores/settings'
 import { useShelfStore } from '../stores/shelf'
@@ -67,6 +68,31 @@ const groups = computed(() =>
       .sort((a, b) => Number(needed(b.id) !== undefined) - Number(needed(a.id) !== undefined))
   }))
 )
+/** A line of the stock, or the name of the kind that the next lines are of. */
+type StockRow = { id: string; name: string; m: Material | null }
+const stock = computed<StockRow[]>(() =>
+  groups.value.flatMap((g) => [
+    { id: `kind:${g.kind}`, name: g.name, m: null },
+    ...g.items.map((m) => ({ id: m.id, name: m.name, m }))
+  ])
+)
+const STOCK = [
+  { id: 'material', label: 'Material', least: 150 },
+  { id: 'need', label: 'this build needs', align: 'right', width: 112 },
+  { id: 'have', label: 'on the shelf', width: 112 },
+  { id: 'pack', label: 'a pack holds', width: 112 },
+  { id: 'price', label: 'and costs', width: 104 },
+  { id: 'buy', label: 'to buy', align: 'right', width: 104 }
+] as const
+function needs(m: Material): string {
+  const need = needed(m.id)
+  return need ? amountOf(unitOf(m), need.amount) : '–'
+}
+function toBuy(m: Material): string {
+  const need = needed(m.id)
+  if (!need) return ''
+  return need.packs ? `${need.packs} × ${money(m.pack!.price, settings.currency)}` : 'enough'
+}
 const bottled = computed(() =>
   groups.value.filter((g) => (OWN_KINDS as readonly string[]).includes(g.kind))
 )
@@ -130,7 +156,7 @@ const known = computed(() =>
 )
 const price = (m: Material) =>
   m.pack
-    ? `${money(m.pack.price, settings.currency)} for ${number(m.pack.amount)}${unitOf(m) === 'piece' ? '' : ` ${unitOf(m)}`}`
+    ? `${money(m.pack.price, settings.currency)} for ${amountOf(unitOf(m), m.pack.amount)}`
     : ''
 </script>
 
@@ -164,13 +190,13 @@ const price = (m: Material) =>
                   :class="m.kind"
                   :style="m.kind === 'tint' ? { background: m.look.colour } : {}"
                 ></span>
-                <b>{{ m.name }}</b>
+                <b>{{ said(m.name) }}</b>
                 <span class="small soft"
                   ><template v-if="m.kind === 'resin'"
                     >{{ m.partA }} : {{ m.partB }} by {{ m.basis }},
                     {{ number(m.potLifeMin) }} min</template
                   ><template v-else-if="m.kind === 'light-resin'"
-                    >D<sub>p</sub> {{ m.dpMm }} mm</template
+                    >D<sub>p</sub> {{ fine(m.dpMm, 'mm') }}</template
                   ><template v-else-if="m.kind === 'lamp'">{{ m.irradianceMwCm2 }} mW/cm²</template
                   ><template v-else>{{ m.own ? 'own' : 'kind' }}</template></span
                 >
@@ -179,94 +205,70 @@ const price = (m: Material) =>
           </section>
         </div>
         <div v-else-if="leaf === 'stock'" class="scrolling">
-          <table class="plain" data-test="stock">
-            <caption class="small soft">
-              A resin counts A and B together. What the build needs, less what you have, is bought
-              in whole packs.
-            </caption>
-            <thead>
-              <tr>
-                <th>Material</th>
-                <th class="num">this build needs</th>
-                <th>on the shelf</th>
-                <th>a pack holds</th>
-                <th>and costs</th>
-                <th class="num">to buy</th>
-              </tr>
-            </thead>
-            <tbody v-for="g in groups" :key="g.kind">
-              <tr>
-                <th colspan="6" class="kind">
-                  {{ g.name }}
-                </th>
-              </tr>
-              <tr v-for="m in g.items" :key="m.id">
-                <td>{{ m.name }}</td>
-                <td class="num">
-                  {{
-                    needed(m.id)
-                      ? `${number(needed(m.id)!.amount)} ${unitOf(m) === 'piece' ? '' : unitOf(m)}`
-                      : '–'
-                  }}
-                </td>
-                <td>
-                  <NumberField
-                    bare
-                    :label="`Stock of ${m.name}`"
-                    :unit="unitOf(m) === 'piece' ? '' : unitOf(m)"
-                    :model-value="m.stock ?? 0"
-                    :min="0"
-                    :max="10000000"
-                    @update:model-value="shelf.setHolding(m.id, { stock: $event! })"
-                  />
-                </td>
-                <td>
-                  <NumberField
-                    bare
-                    :label="`Pack of ${m.name}`"
-                    :unit="unitOf(m) === 'piece' ? '' : unitOf(m)"
-                    :model-value="m.pack?.amount ?? null"
-                    :min="0.01"
-                    :max="10000000"
-                    blank="?"
-                    @update:model-value="
-                      $event &&
-                      shelf.setHolding(m.id, {
-                        pack: { amount: $event, price: m.pack?.price ?? 0 }
-                      })
-                    "
-                  />
-                </td>
-                <td>
-                  <NumberField
-                    bare
-                    :label="`Price of a pack of ${m.name}`"
-                    :unit="settings.currency"
-                    :model-value="m.pack?.price ?? null"
-                    :min="0"
-                    :max="1000000"
-                    :step="0.5"
-                    blank="?"
-                    @update:model-value="
-                      $event !== null &&
-                      shelf.setHolding(m.id, {
-                        pack: { amount: m.pack?.amount ?? 1, price: $event }
-                      })
-                    "
-                  />
-                </td>
-                <td class="num">
-                  {{
-                    needed(m.id)?.packs
-                      ? `${needed(m.id)!.packs} × ${money(m.pack!.price, settings.currency)}`
-                      : needed(m.id)
-                        ? 'enough'
-                        : ''
-                  }}
-                </td>
-              </tr>
-            </tbody>
-          </table>
+          <p class="small soft">
+            A resin counts A and B together. What the build needs, less what you have, is bought in
+            whole packs.
+          </p>
+          <WorkTable
+            :rows="stock"
+            row-key="id"
+            :columns="STOCK"
+            :across="(row) => row.m === null"
+            data-test="stock"
+          >
+            <template #material="{ row }">
+              <b v-if="!row.m" class="kind">{{ row.name }}</b><template v-else>{{
+                said(row.name)
+              }}</template>
+            </template>
+            <template #need="{ row: { m } }">{{ m ? needs(m) : '' }}</template>
+            <template #have="{ row: { m } }">
+              <NumberField
+                v-if="m"
+                bare
+                :label="`Stock of ${m.name}`"
+                :unit="unitOf(m) === 'piece' ? '' : unitOf(m)"
+                :model-value="m.stock ?? 0"
+                :min="0"
+                :max="10000000"
+                @update:model-value="shelf.setHolding(m.id, { stock: $event! })"
+              />
+            </template>
+            <template #pack="{ row: { m } }">
+              <NumberField
+                v-if="m"
+                bare
+                :label="`Pack of ${m.name}`"
+                :unit="unitOf(m) === 'piece' ? '' : unitOf(m)"
+                :model-value="m.pack?.amount ?? null"
+                :min="0.01"
+                :max="10000000"
+                blank="?"
+                @update:model-value="
+                  $event &&
+                  shelf.setHolding(m.id, { pack: { amount: $event, price: m.pack?.price ?? 0 } })
+                "
+              />
+            </template>
+            <template #price="{ row: { m } }">
+              <NumberField
+                v-if="m"
+                bare
+                :label="`Price of a pack of ${m.name}`"
+                :unit="settings.currency"
+                :model-value="m.pack?.price ?? null"
+                :min="0"
+                :max="1000000"
+                :step="0.5"
+                blank="?"
+                @update:model-value="
+                  $event !== null &&
+                  shelf.setHolding(m.id, { pack: { amount: m.pack?.amount ?? 1, price: $event } })
+                "
+              />
+            </template>
+            <template #buy="{ row: { m } }">{{ m ? toBuy(m) : '' }}</template>
+          </WorkTable>
         </div>
         <ChipsFit
           v-else-if="leaf === 'chips'"
@@ -303,8 +305,8 @@ const price = (m: Material) =>
                 @click="inHand = [inHand[0], otherOf(p, inHand[0])]"
               >
                 <span class="pair"
-                  ><b>{{ THINGS[otherOf(p, inHand[0])].name }}</b> {{ p.result }}</span
-                ><span class="small soft">{{ p.why }}</span>
+                  ><b>{{ said(THINGS[otherOf(p, inHand[0])].name) }}</b> {{ said(p.result) }}</span
+                ><span class="small soft">{{ said(p.why) }}</span>
               </ElButton>
             </div>
           </section>
@@ -316,7 +318,7 @@ const price = (m: Material) =>
       <section v-if="leaf === 'release'" class="panel pad stack">
         <h2>{{ capital(THINGS[inHand[0]].name) }} and {{ THINGS[inHand[1]].name }}</h2>
         <p v-if="told" data-test="told">
-          <b>{{ capital(told.result) }}.</b> {{ told.why }}
+          <b>{{ capital(told.result) }}.</b> {{ said(told.why) }}
         </p>
         <p v-else data-test="told">Nobody has written that down yet.</p>
         <p class="small soft">Common practice, no published source. Try it on a scrap.</p>
@@ -337,7 +339,7 @@ const price = (m: Material) =>
       </section>
       <section v-else-if="kindShown" class="panel pad stack">
         <h2>{{ kindShown.name }}</h2>
-        <p>{{ kindShown.note }}</p>
+        <p>{{ said(kindShown.note) }}</p>
         <p class="soft small">{{ price(kindShown) }}</p>
         <ElButton
           v-if="(OWN_KINDS as readonly string[]).includes(kindShown.kind)"
@@ -430,16 +432,6 @@ const price = (m: Material) =>
   font: 650 15px var(--head);
   color: var(--ink);
   padding-top: 12px;
-}
-caption {
-  text-align: left;
-  padding-bottom: 6px;
-}
-[data-test='stock'] td {
-  vertical-align: middle;
-}
-td :deep(.box) {
-  width: 118px;
 }
 .hands {
   display: grid;

@@ -59,7 +59,7 @@ import SplashDrawing from '../drawings/SplashDrawing.vue'
 import StageCurve from '../drawings/StageCurve.vue'
 import StripSheet from '../drawings/StripSheet.vue'
 import WaveDrawing from '../drawings/WaveDrawing.vue'
-import { cm2, ml, mm, number } from '../../core/words/quantities'
+import { mm, ml, cm2, quantity } from '../words'
 import { useBuildStore } from '../stores/build'
 import { useSettingsStore } from '../stores/settings'
 
@@ -103,7 +103,7 @@ const layers = computed(
 )
 const heat = computed(() => plan.value?.stacks.pools.find((s) => s.id === pool.value?.id)?.heat)
 const ratio = computed(() => scaleRatio(build.value.scale) ?? 1)
-const real = (mmOnModel: number) => `${number(scaled(ratio.value, mmOnModel).realM)} m real`
+const real = (mmOnModel: number) => `${quantity(scaled(ratio.value, mmOnModel).realM, 'm')} real`
 const SIGN: Record<WaterKind, string> = { pool: '≈', fall: '↓', reach: '⇝', sea: '∿', splash: '⁂' }
 const SLOTS = { shapes: 'default', handles: 'handles' } as const
 const SHOWN = { forms: 'Shapes', white: 'White', strokes: 'Strokes' } as const

@@ -24,7 +24,7 @@ import RunningClock from '../components/RunningClock.vue'
 import { byHand, hasSerial, realPort, standInPort } from '../devices/port'
 import { useDevice } from '../devices/useDevice'
 import WeighDial from '../drawings/WeighDial.vue'
-import { grams, number } from '../../core/words/quantities'
+import { ml, grams, degrees } from '../words'
 import { useBuildStore } from '../stores/build'
 import { useShelfStore } from '../stores/shelf'
 import { ask } from '../workers/askClient'
@@ -326,7 +326,7 @@ const STEPS = {
         </h1>
         <h1 v-else class="grow">This cup is not in the plan</h1>
         <span v-if="batch" class="soft"
-          >{{ grams(batch.massG) }} in a {{ batch.cupMl }} ml cup</span
+          >{{ grams(batch.massG) }} in a {{ ml(batch.cupMl) }} cup</span
         >
       </header>
       <ol v-if="batch" class="phases">
@@ -486,7 +486,9 @@ const STEPS = {
             >
               Hold: pour <kbd>Space</kbd>
             </ElButton>
-            <ElButton class="tool" @click="world({ place: -1.0 })">Spoon 1 g out</ElButton>
+            <ElButton class="tool" @click="world({ place: -1.0 })"
+              >Spoon {{ grams(1) }} out</ElButton
+            >
           </div>
           <details class="small">
             <summary>What if it fails</summary>
@@ -544,7 +546,7 @@ const STEPS = {
             @stop="setClock('stir', null)"
           />
           <p class="small soft">
-            For {{ massG }} g at {{ number(build.room.tempC) }} °C: it gels in the cup after
+            For {{ grams(massG) }} at {{ degrees(build.room.tempC) }}: it gels in the cup after
             {{ Math.round(clocks.gelMin) }} min. A fuller cup and a warmer room leave less.
           </p>
         </template>

@@ -3,23 +3,34 @@ import type { Build } from '../../core/build/types'
 import { BUILT_IN, shelfOf } from '../../core/craft/materials/shelf'
 import type { Material } from '../../core/craft/materials/types'
 import { fileOf, pdfOf, templateOf, type TemplateFormat } from '../../core/exchange/sheets/exports'
+import type { Units } from '../../core/words/units'
 import type { Paper } from '../../core/plan/templates/tiles'
 
 const encoder = new TextEncoder()
 const shelfWith = (own: readonly Material[]) => shelfOf([...BUILT_IN, ...own])
 
 const work = {
-  show: (build: Build, own: readonly Material[], id: string) =>
-    templateOf(build, id, shelfWith(own)),
+  show: (build: Build, own: readonly Material[], id: string, units: Units) =>
+    templateOf(build, id, shelfWith(own), units),
   pdf: (
     build: Build,
     own: readonly Material[],
     ids: readonly string[],
     paper: Paper,
+    units: Units,
     doing: (what: string) => void
-  ) => pdfOf(build, ids, paper, shelfWith(own), (done, of) => doing(`sheet ${done} of ${of}`)),
-  file: (build: Build, own: readonly Material[], id: string, format: TemplateFormat) =>
-    fileOf(build, id, format, shelfWith(own), (text) => encoder.encode(text))
+  ) =>
+    pdfOf(build, ids, paper, shelfWith(own), {
+      units,
+      done: (done, of) => doing(`sheet ${done} of ${of}`)
+    }),
+  file: (
+    build: Build,
+    own: readonly Material[],
+    id: string,
+    format: TemplateFormat,
+    units: Units
+  ) => fileOf(build, id, format, shelfWith(own), (text) => encoder.encode(text), units)
 }
 export type PrintWork = typeof work
 expose(work)

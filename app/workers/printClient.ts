@@ -3,6 +3,7 @@ import { klona } from 'klona/lite'
 import type { Build } from '../../core/build/types'
 import type { Material } from '../../core/craft/materials/types'
 import type { MadeFile, TemplateFormat } from '../../core/exchange/sheets/exports'
+import type { Units } from '../../core/words/units'
 import type { Paper } from '../../core/plan/templates/tiles'
 import type { Template } from '../../core/plan/templates/types'
 import { job, type Job } from './hire'
@@ -11,14 +12,14 @@ import type { PrintWork } from './print.worker'
 const worker = () => new Worker(new URL('./print.worker.ts', import.meta.url), { type: 'module' })
 
 /** Draws and writes the templates of a build off the main thread, each in a worker of its own. */
-export function printing(given: Build, bottles: readonly Material[]) {
+export function printing(given: Build, bottles: readonly Material[], units: Units) {
   const { build, own } = klona({ build: given, own: bottles })
   return {
     show: (id: string): Job<Template> =>
-      job<PrintWork, Template>(worker(), (w) => w.show(build, own, id)),
+      job<PrintWork, Template>(worker(), (w) => w.show(build, own, id, units)),
     pdf: (ids: readonly string[], paper: Paper, doing: (what: string) => void): Job<MadeFile> =>
-      job<PrintWork, MadeFile>(worker(), (w) => w.pdf(build, own, ids, paper, proxy(doing))),
+      job<PrintWork, MadeFile>(worker(), (w) => w.pdf(build, own, ids, paper, units, proxy(doing))),
     file: (id: string, format: TemplateFormat): Job<MadeFile> =>
-      job<PrintWork, MadeFile>(worker(), (w) => w.file(build, own, id, format))
+      job<PrintWork, MadeFile>(worker(), (w) => w.file(build, own, id, format, units))
   }
 }

@@ -1,5 +1,6 @@
 import { CAUTIONS } from '../craft/materials/cautions'
 import type { Step } from '../plan/6-steps/stepsStage'
+import type { Units } from '../words/units'
 import { spoken } from '../words/spoken'
 import type { BenchFigure, Waiting } from './benchSteps'
 
@@ -9,8 +10,14 @@ import type { BenchFigure, Waiting } from './benchSteps'
  * @param step     the step
  * @param figures  its grams, drops and heights
  * @param water    name of its water; empty: the whole scene
+ * @param units    what the ear is used to
  */
-export const stepAloud = (step: Step, figures: readonly BenchFigure[], water: string): string =>
+export const stepAloud = (
+  step: Step,
+  figures: readonly BenchFigure[],
+  water: string,
+  units: Units = 'metric'
+): string =>
   spoken(
     [
       `${water ? `${water}: ` : ''}${step.title}.`,
@@ -19,7 +26,8 @@ export const stepAloud = (step: Step, figures: readonly BenchFigure[], water: st
       `Right when: ${step.right}`,
       ...(step.forbids ? [`Keep away: ${step.forbids}.`] : []),
       ...step.cautions.map((c) => CAUTIONS[c])
-    ].join(' ')
+    ].join(' '),
+    units
   )
 
 /** What is asked when a wait is over, and which keys answer. */

@@ -1,19 +1,38 @@
+import { shown, unitName, type Units } from './units'
+
 /** Quantities as they stand on the screen, each with its unit after a thin space. */
 
 const THIN = '\u202f'
 const oneDecimal = new Intl.NumberFormat('en-GB', { maximumFractionDigits: 1 })
-const whole = new Intl.NumberFormat('en-GB', { maximumFractionDigits: 0 })
 
-export const mm = (value: number): string => `${oneDecimal.format(value)}${THIN}mm`
-export const ml = (value: number): string =>
-  `${value < 100 ? oneDecimal.format(value) : whole.format(value)}${THIN}ml`
-export const grams = (value: number): string => `${oneDecimal.format(value)}${THIN}g`
-export const cm2 = (areaMm2: number): string => `${oneDecimal.format(areaMm2 / 100)}${THIN}cm²`
+/** The number alone, where its unit stands beside it. @example figure(25.4, 'mm', 'inch') // "1" */
+export const figure = (value: number, unit: string, units: Units): string =>
+  unitName(unit, units) === unit ? oneDecimal.format(value) : shown(value, unit, units)
+
+/** @example quantity(1240.2, 'm', 'metric') // "1,240.2 m" */
+export const quantity = (value: number, unit: string, units: Units): string =>
+  `${figure(value, unit, units)}${THIN}${unitName(unit, units)}`
+
+export const mm = (value: number, units: Units = 'metric'): string => quantity(value, 'mm', units)
+export const grams = (value: number, units: Units = 'metric'): string => quantity(value, 'g', units)
+export const ml = (value: number, units: Units = 'metric'): string =>
+  quantity(value >= 100 && units === 'metric' ? Math.round(value) : value, 'ml', units)
+export const cm2 = (areaMm2: number, units: Units = 'metric'): string =>
+  quantity(areaMm2 / 100, 'cm²', units)
+/** @example degrees(61.7, 'inch') // "143 °F" */
+export const degrees = (celsius: number, units: Units = 'metric'): string =>
+  quantity(units === 'metric' ? Math.round(celsius) : celsius, '°C', units)
 export const number = (value: number): string => oneDecimal.format(value)
 
-/** What is lighter than a gram wants a digit more. @example lightGrams(0.256) // "0.26 g" */
-export const lightGrams = (value: number): string =>
-  value < 1 ? `${value.toFixed(2)}${THIN}g` : grams(value)
+/**
+ * What is finer than a tenth: light grams, thin films.
+ *
+ * @example fine(0.256, 'g') // "0.26 g"
+ */
+export const fine = (value: number, unit: string, units: Units = 'metric'): string =>
+  units === 'metric' && value < 1
+    ? `${value.toFixed(2)}${THIN}${unit}`
+    : quantity(value, unit, units)
 
 /** Money in the builder's own sign, or without one. @example money(3.5, '€') // "€3.50" */
 export const money = (value: number, sign = ''): string =>

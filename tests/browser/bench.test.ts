@@ -272,8 +272,8 @@ describe('At the bench', function () {
     await page.getByRole('button', { name: 'Days', exact: true }).click()
     // settled where it cannot be: said, with a way out
     await page.locator('.open').last().click()
-    await page.locator('[data-test="settle-at"]').last().fill('2026-11-26T19:30')
-    await page.locator('[data-test="settle-at"]').last().press('Tab')
+    await page.locator('[data-test="settle-at"] input').last().fill('2026-11-26 19:30')
+    await page.locator('[data-test="settle-at"] input').last().press('Tab')
     await page.locator('[data-finding^="unmet:"]').waitFor()
     await page.locator('[data-mend^="unmet:"]').click()
     await page.locator('[data-finding^="unmet:"]').waitFor({ state: 'detached' })
@@ -283,8 +283,8 @@ describe('At the bench', function () {
       (was) => document.querySelector('[data-test="days"] h1')?.textContent !== was,
       moved
     )
-    await page.locator('[data-test="deadline"]').fill('2026-11-30T12:00')
-    await page.locator('[data-test="deadline"]').press('Tab')
+    await page.locator('[data-test="deadline"] input').fill('2026-11-30 12:00')
+    await page.locator('[data-test="deadline"] input').press('Tab')
     await page
       .locator('[data-test="deadline-words"]')
       .filter({ hasText: 'None of these meets it' })

@@ -2,48 +2,8 @@ import { expect } from 'chai'
 import type { Page } from 'playwright-core'
 import { derivePlan } from '../../core/plan/derivePlan'
 import { demo } from '../support/builds'
-import {
-  choose,
-  axe,
-  complaints,
-  DEMO_ID,
-  openPage,
-  stage,
-  VIEWS,
-  type Stage
-} from '../support/browser'
-
-/**
- * What lies behind a leaf of a view, of one water: seen by everyone who looks for it, so looked at
- * here too.
- */
-const LEAVES: Record<string, string[]> = {
-  'build-up': [
-    'heat',
-    'dam',
-    'colour',
-    'ways',
-    'white',
-    'weir:wrong',
-    'weir:coats',
-    'race:minutes',
-    'wheel:part',
-    'race:ways'
-  ],
-  days: ['hours', 'what', 'jobs'],
-  log: ['account', 'table'],
-  shelf: ['stock', 'chips', 'release']
-}
-
-/** Goes to a view as its reader does: by a link where one leads there, so that the page is loaded once. */
-async function goTo(page: Page, address: string, view: string): Promise<void> {
-  const path = `/build/${DEMO_ID}/${view}`
-  const link = page.locator(`a[href="${path}"]`).first()
-  if (await link.count()) await link.click()
-  else await page.goto(`${address}${path}`)
-  await page.waitForURL(`**${path}*`)
-  await page.locator('[data-test="waterline"]').waitFor()
-}
+import { everyView } from '../support/views'
+import { axe, complaints, DEMO_ID, openPage, stage, VIEWS, type Stage } from '../support/browser'
 
 /** The dark as the app itself puts it on. */
 const night = (page: Page, on: boolean) =>
@@ -70,22 +30,7 @@ describe('Every view', function () {
     }
     await page.locator('.card .title').first().waitFor()
     await look('builds')
-    for (const view of VIEWS) {
-      await goTo(page, s.address, view)
-      await page.waitForTimeout(150)
-      await look(view)
-      for (const leaf of LEAVES[view] ?? []) {
-        const [name, water] = leaf.split(':').reverse()
-        if (water) await choose(page.locator('[data-test="water-pick"]'), water)
-        await page.locator(`[data-leaf="${name}"]`).click()
-        if (name === 'wrong') await page.locator('[data-trouble="still-white"]').click()
-        if (name === 'wrong') await page.locator('[data-test="take-repair"]').waitFor()
-        if (name === 'ways') await page.locator('[data-test="ways"] table').waitFor()
-        else if (leaf === 'heat') await page.locator('[data-drawn="true"]').waitFor()
-        else await page.waitForTimeout(150)
-        await look(`${view}/${leaf}`)
-      }
-    }
+    await everyView(page, s.address, look)
     expect(found, found.join('\n')).to.deep.equal([])
     expect(said).to.deep.equal([])
     await context.close()

@@ -7,7 +7,7 @@ import { remembered, rememberedBy, sameValue } from '../../core/plan/memo'
 import { clock, day, dayAndClock, longDay } from '../../core/words/dates'
 import { readNumber } from '../../core/words/readNumber'
 import { about, duration } from '../../core/words/durations'
-import { grams, lightGrams, ml, money } from '../../core/words/quantities'
+import { grams, fine, ml, money } from '../../core/words/quantities'
 import { counted, degrees, plain } from '../../core/words/sentences'
 
 const eql = (util as unknown as { eql: (a: unknown, b: unknown) => boolean }).eql
@@ -191,7 +191,7 @@ describe('Words', () => {
         expect(grams(value)).to.match(/^[\d,]+(\.\d)?\u202fg$/)
         expect(Math.abs(number(grams(value)) - value)).to.be.at.most(0.0501)
         expect(Math.abs(number(ml(value)) - value)).to.be.at.most(value < 100 ? 0.0501 : 0.501)
-        expect(Math.abs(number(lightGrams(value)) - value)).to.be.at.most(
+        expect(Math.abs(number(fine(value, 'g')) - value)).to.be.at.most(
           value < 1 ? 0.00501 : 0.0501
         )
         expect(Number(plain(value, 2))).to.be.closeTo(value, 0.00501)

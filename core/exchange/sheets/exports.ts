@@ -2,6 +2,7 @@ import type { Build } from '../../build/types'
 import { solidStl } from './solidStl'
 import { templateDxf } from './templateDxf'
 import { templatesPdf, type SheetDone } from './templatePdf'
+import { worded } from './worded'
 import { templateSvg } from './templateSvg'
 import { formsStage } from '../../plan/2-forms/formsStage'
 import { groundStage } from '../../plan/1-ground/groundStage'
@@ -12,6 +13,7 @@ import { solidsOf } from '../../plan/templates/solids'
 import { templatesOf } from '../../plan/templates/templatesOf'
 import type { Paper } from '../../plan/templates/tiles'
 import type { Template } from '../../plan/templates/types'
+import type { Units } from '../../words/units'
 
 export type TemplateFormat = 'svg' | 'dxf' | 'stl' | 'png'
 
@@ -29,20 +31,28 @@ const TYPES: Readonly<Record<TemplateFormat, string>> = {
   png: 'image/png'
 }
 
-/** All templates and solids of a build, drawn. */
-function drawn(build: Build, shelf: Shelf) {
+/** All templates and solids of a build, drawn; their words in the units of choice. */
+function drawn(build: Build, shelf: Shelf, units: Units) {
   const ground = groundStage(build)
   const all = withBottles(shelf, build.bottles)
   const forms = formsStage(build, ground, all)
   return {
-    templates: () => templatesOf(build, { forms, ground, parts: formStacks(build, forms, all) }),
+    templates: () =>
+      templatesOf(build, { forms, ground, parts: formStacks(build, forms, all) }).map((t) =>
+        worded(t, units)
+      ),
     solids: () => solidsOf(forms, (id) => build.waters.find((w) => w.id === id)?.name ?? id)
   }
 }
 
 /** One template, to look at. @throws RangeError when there is none of that id */
-export function templateOf(build: Build, id: string, shelf: Shelf): Template {
-  const found = drawn(build, shelf)
+export function templateOf(
+  build: Build,
+  id: string,
+  shelf: Shelf,
+  units: Units = 'metric'
+): Template {
+  const found = drawn(build, shelf, units)
     .templates()
     .find((t) => t.id === id)
   if (!found) throw new RangeError(`template: there is none called “${id}”`)
@@ -55,16 +65,16 @@ export async function pdfOf(
   ids: readonly string[],
   paper: Paper,
   shelf: Shelf,
-  done?: SheetDone
+  { units = 'metric', done }: { units?: Units; done?: SheetDone } = {}
 ): Promise<MadeFile> {
-  const templates = drawn(build, shelf)
+  const templates = drawn(build, shelf, units)
     .templates()
     .filter((t) => ids.includes(t.id))
   if (templates.length === 0) throw new RangeError('templates: choose at least one')
   return {
     name: `${build.name} templates.pdf`,
     type: 'application/pdf',
-    bytes: await templatesPdf(templates, paper, build.name, done)
+    bytes: await templatesPdf(templates, paper, build.name, { units, done })
   }
 }
 
@@ -74,7 +84,8 @@ export function fileOf(
   id: string,
   format: TemplateFormat,
   shelf: Shelf,
-  encode: (text: string) => Uint8Array
+  encode: (text: string) => Uint8Array,
+  units: Units = 'metric'
 ): MadeFile {
   if (id === RUN_SURFACE) {
     const surface = runSurface(build)
@@ -86,7 +97,7 @@ export function fileOf(
       bytes: format === 'stl' ? solidStl(surfaceSolid(surface)) : surfacePng(surface)
     }
   }
-  const { templates, solids } = drawn(build, shelf)
+  const { templates, solids } = drawn(build, shelf, units)
   const found =
     format === 'stl' ? solids().find((s) => s.id === id) : templates().find((t) => t.id === id)
   if (!found) throw new RangeError(`template: there is none called “${id}”`)

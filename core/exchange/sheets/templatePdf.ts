@@ -20,18 +20,19 @@ import {
 } from 'pdf-lib'
 import { MARGIN_MM, PAPERS, requireFew, tiling, type Paper } from '../../plan/templates/tiles'
 import { LAYERS, type Template } from '../../plan/templates/types'
+import type { Units } from '../../words/units'
+import { checkLine } from './worded'
 
 /** Points to a millimetre. */
 const PT = 72 / 25.4
-const CHECK_MM = 100
 
 /** Told after every sheet; may be asked to stop by throwing. */
 export type SheetDone = (done: number, of: number) => void
 
 /**
  * Templates at 1:1 on sheets that are laid edge over edge: register crosses at the corners of what
- * each shows, a 100 mm
- * line to lay a rule on, and on every sheet its place in the whole.
+ * each shows, a line to lay a
+ * rule on, and on every sheet its place in the whole.
  *
  * @throws RangeError when they take more sheets than anybody glues
  */
@@ -39,7 +40,7 @@ export async function templatesPdf(
   templates: readonly Template[],
   paper: Paper,
   title: string,
-  done: SheetDone = () => undefined
+  { units = 'metric', done = () => undefined }: { units?: Units; done?: SheetDone } = {}
 ): Promise<Uint8Array> {
   requireFew(templates, paper)
   const pdf = await PDFDocument.create()
@@ -68,7 +69,7 @@ export async function templatesPdf(
           lay.liveHMm
         )
         marks(page, lay.liveWMm, lay.liveHMm)
-        checkLine(page, font)
+        drawCheckLine(page, font, units)
         const place =
           lay.sheets === 1
             ? 'one sheet'
@@ -171,7 +172,8 @@ function marks(page: PDFPage, wMm: number, hMm: number): void {
   page.pushOperators(...ops, popGraphicsState())
 }
 
-function checkLine(page: PDFPage, font: PDFFont): void {
+function drawCheckLine(page: PDFPage, font: PDFFont, units: Units): void {
+  const { mm, text } = checkLine(units)
   const [from, at] = [MARGIN_MM + 6, 6]
   page.pushOperators(
     pushGraphicsState(),
@@ -179,23 +181,15 @@ function checkLine(page: PDFPage, font: PDFFont): void {
     setLineWidth(0.6),
     setDashPattern([], 0),
     moveTo(from * PT, at * PT),
-    lineTo((from + CHECK_MM) * PT, at * PT),
+    lineTo((from + mm) * PT, at * PT),
     moveTo(from * PT, (at - 2) * PT),
     lineTo(from * PT, (at + 2) * PT),
-    moveTo((from + CHECK_MM) * PT, (at - 2) * PT),
-    lineTo((from + CHECK_MM) * PT, (at + 2) * PT),
+    moveTo((from + mm) * PT, (at - 2) * PT),
+    lineTo((from + mm) * PT, (at + 2) * PT),
     stroke(),
     popGraphicsState()
   )
-  label(
-    page,
-    font,
-    `${CHECK_MM} mm: lay a rule on it, print at 100 %`,
-    from + CHECK_MM + 3,
-    at - 1,
-    6.5,
-    80
-  )
+  label(page, font, `${text}: lay a rule on it, print at 100 %`, from + mm + 3, at - 1, 6.5, 80)
 }
 
 function label(

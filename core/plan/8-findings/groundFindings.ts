@@ -108,7 +108,7 @@ export function measuringFindings(pool: Pool, ground: PoolGround, make: Make): F
         reason:
           'Between dips the bed may go either way; the mix covers the upper end, and that much may be left over.',
         wayOut: ground.nextDip
-          ? `Dip next at ${mm(ground.nextDip.at[0])}, ${mm(ground.nextDip.at[1])}: it brings ± ${Math.round(ground.sdMl)} down to ± ${Math.round(ground.nextDip.sdLeftMl)} ml.`
+          ? `Dip next at ${mm(ground.nextDip.at[0])}, ${mm(ground.nextDip.at[1])}: it brings ± ${Math.round(ground.sdMl)} ml down to ± ${Math.round(ground.nextDip.sdLeftMl)} ml.`
           : 'Dip a few times more.'
       })
     )

@@ -144,7 +144,7 @@ export const JUDGES: Readonly<Record<string, Judge>> = {
         }
       : {
           says: 'Light never reaches the foot. Pierce it, drain it, rip it out and do it again in coats.',
-          number: `sets ${plain(cureDepthMm, 2)} of ${plain(measured.thickMm)} mm`,
+          number: `sets ${plain(cureDepthMm, 2)} mm of ${plain(measured.thickMm)} mm`,
           leaveH: null,
           formula: 'C = D_p·ln(E/E_c)',
           source: 'Jacobs 1992; from memory'

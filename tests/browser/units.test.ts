@@ -1,0 +1,140 @@
+import { expect } from 'chai'
+import type { Page } from 'playwright-core'
+import { complaints, DEMO_ID, downloaded, openPage, stage, type Stage } from '../support/browser'
+import { demo } from '../support/builds'
+import { everyView } from '../support/views'
+
+/** What is still said in metric units: words, and what only a reader by ear is told. */
+const METRIC = String.raw`\d[\s\u202f]?(mm|cm|ml|g|kg|km|m|cm²|mm²|mm³|m/s|m³/s|°C)(?![\w²³/.])|(^|[\s(])(mm|ml|°C|cm²)(?![\w²³/])`
+
+/** Names of the builder's own and what goes into a file may stay. */
+const left = (page: Page): Promise<string[]> =>
+  page.evaluate((pattern) => {
+    const metric = new RegExp(pattern)
+    const texts: string[] = []
+    // a number and its unit may stand in two pieces: whole lines are read
+    for (const el of document.querySelectorAll<HTMLElement>(
+      'main *, footer *, [role="dialog"] *'
+    )) {
+      if (el.closest('[data-metric], .unseen-metric')) continue
+      for (const name of ['aria-label', 'title', 'placeholder'])
+        if (metric.test(el.getAttribute(name) ?? ''))
+          texts.push(`${name}: ${el.getAttribute(name)}`)
+      const own = [...el.childNodes].some((n) => n.nodeType === 3 && n.textContent!.trim() !== '')
+      const text = (el.textContent ?? '').replace(/\s+/g, ' ').trim()
+      if (own && text.length < 400 && metric.test(text)) texts.push(text)
+    }
+    return texts
+  }, METRIC)
+
+/** Level of the first pool, as the browser keeps it, once it is kept. */
+async function levelKept(page: Page): Promise<number> {
+  await page.getByText('Saved').waitFor()
+  return page.evaluate(
+    (id) =>
+      new Promise<number>((resolve) => {
+        const opened = indexedDB.open('tall-spindle')
+        opened.onsuccess = () => {
+          const asked = opened.result.transaction('builds').objectStore('builds').get(id)
+          asked.onsuccess = () => {
+            opened.result.close()
+            resolve(asked.result.build.waters[0].levelMm)
+          }
+        }
+      }),
+    DEMO_ID
+  )
+}
+
+describe('Inches, ounces and °F', function () {
+  this.timeout(600_000)
+  let s: Stage
+  before(async () => {
+    s = await stage('all')
+  })
+  after(() => s.close())
+
+  const inInches = async () => {
+    const context = await s.profile()
+    await context.addInitScript(
+      `if (!localStorage.getItem('tall-spindle:settings'))
+         localStorage.setItem('tall-spindle:settings', '{"units":"inch"}')`
+    )
+    return context
+  }
+
+  it('are read in every view, leaf and drawing, and nothing is left in millimetres', async () => {
+    const context = await inInches()
+    const page = await openPage(context, s.address)
+    const said = complaints(page)
+    await page.locator('.card .title').first().waitFor()
+    const found = (await left(page)).map((t) => `builds: ${t}`)
+    const look = async (where: string) => {
+      found.push(...(await left(page)).map((t) => `${where}: ${t}`))
+    }
+    await everyView(page, s.address, look)
+    for (const name of ['2-mole-at-varnsey', '3-slalom-in-the-hollin-gorge'] as const)
+      for (const view of ['ground', 'water', 'run', 'build-up', 'prints']) {
+        await page.goto(`${s.address}/build/${demo(name).id}/${view}`)
+        await page.locator('[data-test="waterline"][data-settled="true"]').waitFor()
+        for (const { id } of view === 'water' || view === 'build-up' ? demo(name).waters : []) {
+          await page.evaluate(
+            (water) => history.replaceState(history.state, '', `?water=${water}`),
+            id
+          )
+        }
+        await look(`${name}/${view}`)
+      }
+    expect(found, found.join('\n')).to.deep.equal([])
+    expect(said).to.deep.equal([])
+    await context.close()
+  })
+
+  it('are chosen in mid-build: fractions typed, millimetres kept, templates in inches, and back again', async () => {
+    const context = await s.profile()
+    const page = await openPage(context, s.address)
+    const said = complaints(page)
+    await page.locator('.card .title').first().waitFor()
+    await page.goto(`${s.address}/build/${DEMO_ID}/water`)
+    await page.locator('[data-test="waterline"][data-settled="true"]').waitFor()
+    const level = page.locator('[data-test="heights"]').getByLabel('Level')
+    expect(await level.inputValue()).to.equal('50')
+    const choose = async (units: string) => {
+      await page.locator('[data-test="open-settings"]').click()
+      await page.locator('[data-test="units"]').getByText(units).click()
+      await page.keyboard.press('Escape')
+    }
+    await choose('inches')
+    expect(await level.inputValue()).to.equal('1-31/32')
+    await level.fill('1 7/8')
+    await level.press('Tab')
+    expect(await level.inputValue()).to.equal('1-7/8')
+    expect(await levelKept(page)).to.be.closeTo(47.625, 1e-9)
+    // by arrow key along the rule; in another unit; and what is no length is said at its place
+    await level.press('ArrowUp')
+    expect(await levelKept(page)).to.be.closeTo(47.625 + 25.4 / 64, 1e-6)
+    await level.fill('45 mm')
+    expect(await levelKept(page)).to.equal(45)
+    for (const wrong of ['1/0', '2 oz', '400', '-', '1,875']) {
+      await level.fill(wrong)
+      await page.locator('[data-test="heights"] [role="alert"]').waitFor()
+      expect(await levelKept(page), wrong).to.equal(45)
+    }
+    await level.press('Tab')
+    // a template for the knife speaks inches, its lines and its size are where they were
+    await page.goto(`${s.address}/build/${DEMO_ID}/prints`)
+    await page.locator('[data-leaf="templates"]').click()
+    await page.locator('[data-test="templates"]').getByText('4 in line').waitFor()
+    const svg = await downloaded(page, () => page.locator('[data-test="svg"]').click())
+    expect(svg.text)
+      .to.match(/\d\u202f?in\b/)
+      .and.not.match(/>[^<]*\d\s?mm[^<]*</)
+    expect(svg.text).to.match(/width="[\d.]+mm"/)
+    await page.goto(`${s.address}/build/${DEMO_ID}/water`)
+    await page.locator('[data-test="waterline"][data-settled="true"]').waitFor()
+    await choose('mm, ml')
+    expect(await level.inputValue()).to.equal('45')
+    expect(said).to.deep.equal([])
+    await context.close()
+  })
+})
