@@ -6,6 +6,7 @@ import { defineAsyncComponent, onMounted, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import AppHeader from './components/AppHeader.vue'
 import StatePatterns from './drawings/StatePatterns.vue'
+import { asked } from './how'
 import { panel } from './panels'
 import { PLACES } from './router'
 import { usePhone } from './screens'
@@ -20,6 +21,9 @@ const phone = usePhone()
 const KeysHelp = defineAsyncComponent(() => import('./components/KeysHelp.vue'))
 const FindAnything = defineAsyncComponent(() => import('./components/FindAnything.vue'))
 const SettingsDialog = defineAsyncComponent(() => import('./components/SettingsDialog.vue'))
+const HowCard = defineAsyncComponent(() => import('./components/HowCard.vue'))
+const explained = ref(false)
+watch(asked, (now) => now && (explained.value = true))
 
 useSettingsStore()
 const store = useBuildStore()
@@ -100,6 +104,7 @@ useEventListener('drop', (event: DragEvent) => {
     <AppHeader class="no-print" />
     <main><RouterView v-if="started" /></main>
     <FootBar v-if="phone" />
+    <HowCard v-if="explained" />
     <component :is="PANELS[name]" v-for="name in opened" :key="name" />
   </div>
 </template>

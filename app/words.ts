@@ -22,6 +22,8 @@ export const quantity = (value: number, unit: string): string =>
 /** So much of a material, in the unit that it is bought in. @example amountOf('piece', 3) // "3" */
 export const amountOf = (unit: string, amount: number): string =>
   unit === 'piece' ? metric.number(amount) : quantity(amount, unit)
+/** A place on the base, as a reader by ear is told of it. @example whereabouts([12, 34]) // "at 12 mm, 34 mm" */
+export const whereabouts = ([x, y]: readonly number[]): string => `at ${mm(x)}, ${mm(y)}`
 /** The number alone, where its unit stands apart from it. */
 export const figure = (value: number, unit: string): string => metric.figure(value, unit, units())
 /** For charts: the bare number in the builder's units. */

@@ -137,7 +137,7 @@ function rename(text: string): void {
   background: none;
   border: 0;
   cursor: pointer;
-  font: 700 19px var(--head);
+  font: 700 1.1875rem var(--head);
   padding: 4px;
 }
 nav {
@@ -212,7 +212,7 @@ nav {
   text-align: right;
   border: 1px solid transparent;
   background: none;
-  font: 650 16px var(--head);
+  font: 650 1rem var(--head);
   padding: 5px 8px;
   border-radius: 3px 10px 3px 10px;
   text-overflow: ellipsis;
@@ -241,7 +241,7 @@ nav {
   stroke-linecap: round;
   stroke-linejoin: round;
 }
-@media (max-width: 1200px) {
+@media (max-width: 75rem) {
   .brand span {
     display: none;
   }
@@ -253,21 +253,21 @@ nav {
     padding: 5px 9px 6px;
   }
 }
-@media (max-width: 1000px) {
+@media (max-width: 62.5rem) {
   .name {
     display: none;
   }
   .ledge {
     padding: 5px 6px 6px;
-    font-size: 14px;
+    font-size: 0.875rem;
   }
 }
-@media (max-width: 1100px) {
+@media (max-width: 68.75rem) {
   .saved.saved {
     display: none;
   }
 }
-@media (max-width: 700px) {
+@media (max-width: 43.75rem) {
   .top {
     grid-template-columns: auto minmax(0, 1fr);
     gap: 4px;

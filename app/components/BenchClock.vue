@@ -51,10 +51,10 @@ const TURN = 2 * Math.PI * 25
 }
 .what {
   display: block;
-  font-size: 14px;
+  font-size: 0.875rem;
 }
 .left {
-  font: 700 34px/1.05 var(--head);
+  font: 700 2.125rem/1.05 var(--head);
 }
 circle {
   fill: none;

@@ -131,7 +131,7 @@ function zone(text: string): void {
   margin: 0;
   display: grid;
   gap: 4px;
-  font-size: 14px;
+  font-size: 0.875rem;
 }
 .exceptions .tool {
   min-height: 28px;

@@ -196,7 +196,7 @@ const hours = (h: number | null) =>
   stroke-dasharray: 4 3;
 }
 .when small {
-  font-size: 12.5px;
+  font-size: 0.7812rem;
 }
 .figures {
   align-content: start;

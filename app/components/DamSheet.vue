@@ -4,6 +4,7 @@ import type { DamPlan } from '../../core/plan/3-stacks/damPlan'
 import { explainDam, explainLeak, explainLip } from '../../core/explain/explanations'
 import { facesMet, THINGS } from '../../core/craft/materials/pairs'
 import type { Dam } from '../../core/craft/materials/types'
+import DrawingFrame from './DrawingFrame.vue'
 import DamElevation from '../drawings/DamElevation.vue'
 import { duration } from '../../core/words/durations'
 import { mm, ml, degrees, said } from '../words'
@@ -24,7 +25,7 @@ const pairs = computed(() => facesMet(props.poured, props.dam?.face ?? null))
 <template>
   <div class="sheet">
     <div class="half">
-      <DamElevation :dam="plan" />
+      <DrawingFrame still own name="The dam from above"><DamElevation :dam="plan" /></DrawingFrame>
       <dl class="figures">
         <div>
           <dt>Bows</dt>

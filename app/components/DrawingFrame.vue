@@ -27,6 +27,8 @@ const props = defineProps<{
   name: string
   /** The drawing fits its frame and stays as it is; it can be opened to the window all the same. */
   still?: boolean
+  /** Its drawing has a height of its own: the frame takes it from there. */
+  own?: boolean
   /** What can be done at the place under the pointer, beside coming nearer. */
   acts?: (event: MouseEvent) => Act[]
 }>()
@@ -144,7 +146,7 @@ onBeforeUnmount(() => behind(false))
 
 <template>
   <Teleport to="body" :disabled="!whole">
-    <div class="drawing-frame" :class="{ whole, close: near.k > 1 }" @keydown="key">
+    <div class="drawing-frame" :class="{ whole, own, close: near.k > 1 }" @keydown="key">
       <slot name="beside" />
       <div
         ref="pane"
@@ -196,6 +198,14 @@ onBeforeUnmount(() => behind(false))
   z-index: 1500;
   background: var(--sheet);
 }
+.drawing-frame.own:not(.whole) {
+  position: relative;
+  padding-right: 32px;
+}
+.own.whole .pane {
+  overflow: auto;
+  padding: 20px;
+}
 .pane {
   position: relative;
   flex: 1;
@@ -230,7 +240,7 @@ onBeforeUnmount(() => behind(false))
   background: var(--sheet);
 }
 /* fingers pinch: on a phone only the way to the whole window is needed, where no word stands */
-@media (max-width: 700px) {
+@media (max-width: 43.75rem) {
   .nearness {
     top: 4px;
     bottom: auto;

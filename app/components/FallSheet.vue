@@ -225,7 +225,7 @@ const LANDS = { before: 'lands before', on: 'lands on', behind: 'lands behind' }
 
 <style scoped>
 .words {
-  font-size: 14.5px;
+  font-size: 0.9062rem;
 }
 .rock {
   border-left: 4px solid var(--brass);

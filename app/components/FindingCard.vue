@@ -67,7 +67,7 @@ function go(): void {
 }
 .done .link {
   margin-left: auto;
-  font-size: 13px;
+  font-size: 0.8125rem;
   min-height: 28px;
 }
 </style>

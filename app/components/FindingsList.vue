@@ -117,7 +117,7 @@ const WORDS = { stop: 'Stops the plan', warn: 'Look out' }
 header {
   display: flex;
   gap: 7px;
-  font-size: 12.5px;
+  font-size: 0.7812rem;
   align-items: baseline;
 }
 summary {
@@ -125,7 +125,7 @@ summary {
   display: flex;
   gap: 7px;
   align-items: baseline;
-  font-size: 13.5px;
+  font-size: 0.8438rem;
   font-weight: 600;
   list-style: none;
 }
@@ -136,7 +136,7 @@ details.finding {
   padding: 6px 12px;
 }
 .mark {
-  font-size: 11px;
+  font-size: 0.6875rem;
 }
 .number {
   margin-left: auto;
@@ -151,7 +151,7 @@ h3 {
   border: 0;
   background: none;
   padding: 2px 0;
-  font-size: 13px;
+  font-size: 0.8125rem;
   text-decoration: underline dotted;
   text-underline-offset: 3px;
   cursor: pointer;

@@ -130,7 +130,7 @@ const elsewhere = computed(
   align-content: center;
   gap: 2px;
   min-height: 56px;
-  font: 550 12px/1.1 var(--text);
+  font: 550 0.75rem/1.1 var(--text);
   color: var(--ink-soft);
   text-decoration: none;
   border: 0;
@@ -159,7 +159,7 @@ const elsewhere = computed(
   align-items: center;
   justify-content: center;
   min-height: 56px;
-  font: 600 17px var(--head);
+  font: 600 1.0625rem var(--head);
   color: var(--ink);
   text-decoration: none;
   background: var(--sunk);

@@ -88,7 +88,7 @@ const rows = computed(() => [
 .times .key dd {
   margin: 0;
   font: inherit;
-  font-size: 12.5px;
+  font-size: 0.7812rem;
   display: flex;
   gap: 6px;
   align-items: center;
@@ -102,12 +102,12 @@ const rows = computed(() => [
   margin-left: 8px;
 }
 .times dt {
-  font-size: 12.5px;
+  font-size: 0.7812rem;
   color: var(--ink-soft);
 }
 .times dd {
   margin: 0;
   font-weight: 650;
-  font-size: 14px;
+  font-size: 0.875rem;
 }
 </style>

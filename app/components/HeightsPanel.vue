@@ -4,7 +4,7 @@ import { computed, ref, watch } from 'vue'
 import { changeFall, changePool, raiseBed, raiseWithWater } from '../../core/build/edits'
 import type { Pool } from '../../core/build/types'
 import { dropByLevels } from '../../core/plan/2-forms/flow'
-import { figure, mm } from '../words'
+import { mm, figure } from '../words'
 import { useBuildStore } from '../stores/build'
 import NumberField from './NumberField.vue'
 
@@ -158,7 +158,7 @@ const level = (id: string, levelMm: number) =>
   display: grid;
   align-content: start;
   gap: 4px;
-  width: 186px;
+  width: 11.7rem;
   flex: none;
   padding: 8px 12px 8px 4px;
   overflow: auto;
@@ -167,7 +167,7 @@ const level = (id: string, levelMm: number) =>
   margin-top: 2px;
 }
 .heights :deep(.field) {
-  grid-template-columns: minmax(0, 1fr) 92px;
+  grid-template-columns: minmax(0, 1fr) 5.8rem;
   align-items: center;
   gap: 4px 6px;
 }
@@ -193,7 +193,7 @@ const level = (id: string, levelMm: number) =>
   min-height: 30px;
   padding: 2px 9px;
 }
-@media (max-width: 700px) {
+@media (max-width: 43.75rem) {
   .heights {
     width: auto;
     padding: 8px 12px;

@@ -115,7 +115,7 @@ li.on {
 }
 .acts .tool {
   padding: 4px 7px;
-  font-size: 13px;
+  font-size: 0.8125rem;
   min-height: 34px;
   white-space: nowrap;
 }

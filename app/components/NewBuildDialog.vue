@@ -313,7 +313,7 @@ async function make(event: Event): Promise<void> {
 .wet {
   fill: var(--water);
 }
-@media (max-width: 700px) {
+@media (max-width: 43.75rem) {
   .waters {
     grid-template-columns: repeat(2, minmax(0, 1fr));
     gap: 8px;

@@ -355,7 +355,7 @@ figure svg {
   touch-action: none;
 }
 figcaption {
-  font-size: 13px;
+  font-size: 0.8125rem;
   color: var(--ink-soft);
 }
 .under {

@@ -170,7 +170,7 @@ const nightMin = computed(
   padding: 7px 12px;
 }
 .large {
-  font-size: 18px;
+  font-size: 1.125rem;
 }
 .story {
   list-style: none;
@@ -186,7 +186,7 @@ const nightMin = computed(
 .story .seen {
   font-style: italic;
 }
-@media (max-width: 1000px) {
+@media (max-width: 62.5rem) {
   .rehearsal {
     grid-template-columns: 1fr;
   }

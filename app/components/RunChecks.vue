@@ -84,7 +84,7 @@ const pct = (value: number | null) => (value === null ? '–' : `${Math.round(va
 
 <style scoped>
 td small {
-  font-size: 12.5px;
+  font-size: 0.7812rem;
 }
 .differs td {
   background: var(--brass-wash);

@@ -53,12 +53,12 @@ const share = computed(() =>
   border-radius: 3px 12px 3px 12px;
 }
 .name {
-  font-size: 13px;
+  font-size: 0.8125rem;
   color: var(--ink-soft);
   grid-column: 1 / -1;
 }
 .left {
-  font: 700 30px/1 var(--head);
+  font: 700 1.875rem/1 var(--head);
 }
 .bar {
   grid-column: 1 / -1;

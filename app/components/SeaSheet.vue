@@ -215,7 +215,7 @@ const LEAST_WIND = 0.1
 
 <style scoped>
 .words {
-  font-size: 14.5px;
+  font-size: 0.9062rem;
 }
 .drives .tool {
   flex: 1;

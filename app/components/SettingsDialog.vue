@@ -60,7 +60,7 @@ fieldset {
 }
 legend {
   padding: 0 0 4px;
-  font-size: 13px;
+  font-size: 0.8125rem;
   color: var(--ink-soft);
 }
 .sign {

@@ -30,9 +30,9 @@ interface Row {
   dip: number
 }
 const columns = computed(() => [
-  { id: 'index', label: 'Sounding', unseen: true, width: 30 },
-  ...COLUMNS.map((c) => ({ id: c, label: `${c} ${unit('mm')}` })),
-  { id: 'remove', label: 'Remove', unseen: true, width: 30 }
+  { id: 'index', label: 'Sounding', unseen: true, width: 32 },
+  ...COLUMNS.map((c) => ({ id: c, label: `${c} ${unit('mm')}`, least: 44 })),
+  { id: 'remove', label: 'Remove', unseen: true, width: 32 }
 ])
 const hundredths = (value: number) => Math.round(value * 100) / 100
 const rows = computed<Row[]>(() =>
@@ -176,7 +176,7 @@ function caught(event: ClipboardEvent): void {
   border: 0;
   background: none;
   cursor: pointer;
-  font-size: 18px;
+  font-size: 1.125rem;
   line-height: 1;
   padding: 2px 6px;
   color: var(--red-lead);

@@ -272,11 +272,11 @@ li.on :deep(.el-checkbox__inner) {
 }
 .name b {
   font-weight: 600;
-  font-size: 14px;
+  font-size: 0.875rem;
   display: block;
 }
 .name small {
-  font-size: 12px;
+  font-size: 0.75rem;
 }
 fieldset {
   border: 1px solid var(--line);
@@ -287,7 +287,7 @@ fieldset {
   flex-wrap: wrap;
 }
 legend {
-  font-size: 13px;
+  font-size: 0.8125rem;
   color: var(--ink-soft);
 }
 .seen {
@@ -304,7 +304,7 @@ legend {
     display: none;
   }
 }
-@media (max-width: 700px) {
+@media (max-width: 43.75rem) {
   .sheet {
     grid-template-columns: minmax(0, 1fr);
     height: auto;

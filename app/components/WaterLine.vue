@@ -152,7 +152,7 @@ function openFirst(): void {
   background: var(--strip);
   color: var(--on-strip);
   padding: 0 12px;
-  min-height: 50px;
+  min-height: 3.125rem;
   overflow: hidden;
 }
 /* what does not fit goes whole, not in pieces: findings and date always stand */
@@ -162,11 +162,11 @@ function openFirst(): void {
   display: flex;
   flex-wrap: wrap;
   gap: 2px;
-  height: 50px;
+  height: 3.125rem;
   overflow: hidden;
 }
 .waters .item {
-  height: 50px;
+  height: 3.125rem;
 }
 .item {
   display: grid;
@@ -202,15 +202,15 @@ button.item:hover {
 b {
   font-weight: 650;
 }
-@media (max-width: 1100px) {
+@media (max-width: 68.75rem) {
   .item {
     padding: 3px 7px;
-    font-size: 13.5px;
+    font-size: 0.8438rem;
   }
 }
-@media (max-width: 700px) {
+@media (max-width: 43.75rem) {
   .line {
-    min-height: 44px;
+    min-height: 2.75rem;
     padding: 0 4px;
   }
   .waters {

@@ -209,7 +209,7 @@ const LINES = computed<Line[]>(() => [
   overflow: auto;
 }
 .way {
-  font: 650 14px var(--head);
+  font: 650 0.875rem var(--head);
   color: var(--ink);
 }
 .on {

@@ -180,7 +180,7 @@ const words = computed(() => deadlineWords(lines.value, zone.value))
 .take {
   min-height: 28px;
   padding: 2px 9px;
-  font-size: 13px;
+  font-size: 0.8125rem;
   white-space: nowrap;
 }
 .bar {

@@ -75,7 +75,7 @@ const MARK = { believable: '✓', 'too fine': '▽', 'too coarse': '△' }
 
 <style scoped>
 .figure small {
-  font: 400 12.5px var(--text);
+  font: 400 0.7812rem var(--text);
   color: var(--ink-soft);
 }
 .zones {
@@ -90,7 +90,7 @@ const MARK = { believable: '✓', 'too fine': '▽', 'too coarse': '△' }
   grid-template-columns: 1fr 66px 44px 62px;
   gap: 8px;
   align-items: center;
-  font-size: 13.5px;
+  font-size: 0.8438rem;
 }
 .zones b,
 .zones small {
@@ -119,7 +119,7 @@ const MARK = { believable: '✓', 'too fine': '▽', 'too coarse': '△' }
   list-style: none;
   display: grid;
   gap: 6px;
-  font-size: 13px;
+  font-size: 0.8125rem;
 }
 .checks li {
   border-left: 3px solid var(--line-strong);

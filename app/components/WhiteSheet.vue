@@ -202,7 +202,7 @@ const FILLS: Record<number, string> = { 15: 'thin', 40: 'half', 70: 'thick' }
   grid-template-columns: 116px 1fr 76px;
   gap: 8px;
   align-items: center;
-  font-size: 13.5px;
+  font-size: 0.8438rem;
 }
 .band svg {
   width: 100%;

@@ -226,7 +226,7 @@ const days = (value: number) =>
   background: var(--brass-wash);
 }
 .verdict b {
-  font-size: 17px;
+  font-size: 1.0625rem;
 }
 .todo {
   margin: 0;

@@ -271,7 +271,7 @@ svg {
   font-weight: 600;
 }
 .small-figure {
-  font-size: 13px;
+  font-size: 0.8125rem;
 }
 .wait {
   stroke: var(--line-strong);
@@ -326,7 +326,7 @@ svg {
 }
 .now text {
   fill: var(--moss);
-  font-size: 11px;
+  font-size: 0.6875rem;
 }
 .deadline line {
   stroke: var(--red-lead);
@@ -342,7 +342,7 @@ svg {
   stroke: var(--brass);
 }
 .held text {
-  font-size: 13px;
+  font-size: 0.8125rem;
   font-weight: 600;
 }
 .finish line {

@@ -163,6 +163,7 @@ function nudge(event: KeyboardEvent): void {
         role="slider"
         aria-label="Where it lands: drag, or arrow keys; the flow follows"
         :aria-valuenow="Math.round(curve.landMm * 10) / 10"
+        :aria-valuetext="`${mm(curve.landMm)} out`"
         aria-valuemin="0"
         :aria-valuemax="Math.round(farMm)"
         data-test="land-handle"

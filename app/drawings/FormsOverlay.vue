@@ -4,7 +4,7 @@ import type { Build } from '../../core/build/types'
 import type { FormsPlan } from '../../core/plan/2-forms/formsStage'
 import type { WhiteMap } from '../../core/plan/2-forms/whiteMap'
 import type { Point2 } from '../../core/physics/shape/polygon'
-import { figure, unit } from '../words'
+import { figure, unit, whereabouts } from '../words'
 import { arrowed, toHalves } from './handles'
 import { lineThrough, ringOf, ringsOf } from './paths'
 
@@ -387,7 +387,7 @@ const crestTag = (line: readonly Point2[]) => px(line.reduce((far, p) => (p[1] >
       :class="[`h-${h.what.kind}`, { held: held && keyOf(held) === keyOf(h.what) }]"
       tabindex="0"
       role="button"
-      :aria-label="`${h.name}: drag, or move with the arrow keys`"
+      :aria-label="`${h.name}, ${whereabouts(h.at)}: drag, or move with the arrow keys`"
       :data-handle="keyOf(h.what)"
       :transform="`translate(${px(h.at)[0]} ${px(h.at)[1]})`"
       @pointerdown="grip($event, h.what)"

@@ -132,6 +132,6 @@ svg {
   stroke-width: 1.8;
 }
 .small {
-  font-size: 11.5px;
+  font-size: 0.7188rem;
 }
 </style>

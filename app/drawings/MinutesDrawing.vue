@@ -98,7 +98,7 @@ const Y = (i: number) => M.top + row.value * i
   stroke-width: 2.6;
 }
 .does {
-  font-size: 12.5px;
+  font-size: 0.7812rem;
   fill: var(--ink);
 }
 .does.short {

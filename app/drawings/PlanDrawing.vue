@@ -11,8 +11,9 @@ import {
 } from '../../core/physics/shape/polygon'
 import { arcBetween } from '../../core/plan/1-ground/outline'
 import type { PoolGroundPlan } from '../../core/plan/derivePlan'
-import { mm, figure, unit } from '../words'
+import { mm, figure, unit, whereabouts } from '../words'
 import { ringOf, ringsOf } from './paths'
+import { arrowed, toHalves } from './handles'
 import { rule } from './rule'
 import { useSheet } from './sheet'
 
@@ -111,8 +112,10 @@ const combs = computed(() =>
   })
 )
 
+/** What is moved by itself: outline points, dips, things in the water, both ends of the section. */
+type Handle = 'corner' | 'dip' | 'thing' | 'from' | 'to'
 interface Drag {
-  what: 'corner' | 'dip' | 'thing' | 'from' | 'to' | 'line'
+  what: Handle | 'line'
   id: string
   index: number
   grip: Point2
@@ -151,22 +154,24 @@ function move(event: PointerEvent): void {
   dragged = true
   const at = onBase(pointer.value)
   const { what, id, index } = drag.value
-  if (what === 'corner') emit('moveCorner', props.selected, id, at)
-  else if (what === 'dip') emit('moveDip', props.selected, index, at)
-  else if (what === 'thing') emit('moveThing', props.selected, id, at)
-  else if (what === 'from') emit('section', { from: round(at), to: props.section.to })
-  else if (what === 'to') emit('section', { from: props.section.from, to: round(at) })
+  if (what !== 'line') putTo(what, id, index, at)
   else {
     const by: Point2 = [
       pointer.value[0] - drag.value.grip[0],
       pointer.value[1] - drag.value.grip[1]
     ]
-    const shifted = (p: readonly [number, number]) => round(onBase([p[0] + by[0], p[1] + by[1]]))
+    const shifted = (p: readonly [number, number]) => toHalves(onBase([p[0] + by[0], p[1] + by[1]]))
     emit('section', { from: shifted(props.section.from), to: shifted(props.section.to) })
     drag.value.grip = pointer.value
   }
 }
-const round = ([x, y]: Point2): [number, number] => [Math.round(x * 2) / 2, Math.round(y * 2) / 2]
+function putTo(what: Handle, id: string, index: number, at: Point2): void {
+  if (what === 'corner') emit('moveCorner', props.selected, id, at)
+  else if (what === 'dip') emit('moveDip', props.selected, index, at)
+  else if (what === 'thing') emit('moveThing', props.selected, id, at)
+  else if (what === 'from') emit('section', { from: toHalves(at), to: props.section.to })
+  else emit('section', { from: props.section.from, to: toHalves(at) })
+}
 
 function drop(): void {
   if (drag.value) emit('settled')
@@ -228,29 +233,14 @@ function key(event: KeyboardEvent): void {
   event.preventDefault()
 }
 
-function nudge(
-  event: KeyboardEvent,
-  what: 'corner' | 'dip',
-  id: string,
-  index: number,
-  at: Point2
-): void {
-  const step = event.shiftKey ? 5 : 1
-  const by: Record<string, Point2> = {
-    ArrowLeft: [-step, 0],
-    ArrowRight: [step, 0],
-    ArrowUp: [0, step],
-    ArrowDown: [0, -step]
-  }
-  const d = by[event.key]
-  if (d) {
-    const to = onBase([at[0] + d[0], at[1] + d[1]])
-    if (what === 'corner') emit('moveCorner', props.selected, id, to)
-    else emit('moveDip', props.selected, index, to)
-  } else if (event.key === 'Delete' || event.key === 'Backspace') {
-    if (what === 'corner') emit('removeCorner', props.selected, id)
-    else emit('removeDip', props.selected, index)
-  } else return
+/** By the arrow keys like by the hand; Delete takes away what can be taken. */
+function nudge(event: KeyboardEvent, what: Handle, at: Point2, id = '', index = 0): void {
+  const to = arrowed(event, at)
+  if (to) return putTo(what, id, index, onBase(to))
+  if (event.key !== 'Delete' && event.key !== 'Backspace') return
+  if (what === 'corner') emit('removeCorner', props.selected, id)
+  else if (what === 'dip') emit('removeDip', props.selected, index)
+  else return
   event.preventDefault()
   event.stopPropagation()
 }
@@ -334,7 +324,13 @@ defineExpose({ spot })
           :key="s.id"
           class="standing"
           :class="{ held: tool === 'move' && pool.id === selected }"
+          :tabindex="tool === 'move' && pool.id === selected ? 0 : -1"
+          role="button"
+          :aria-label="`${s.name}, ${whereabouts([s.x, s.y])}`"
           @pointerdown="pool.id === selected && tool === 'move' && grip($event, 'thing', s.id)"
+          @keydown="
+            pool.id === selected && tool === 'move' && nudge($event, 'thing', [s.x, s.y], s.id)
+          "
         >
           <rect
             v-if="s.shape === 'block'"
@@ -388,7 +384,11 @@ defineExpose({ spot })
           v-for="end in ['from', 'to'] as const"
           :key="end"
           class="cut-end"
+          :tabindex="tool === 'move' ? 0 : -1"
+          role="button"
+          :aria-label="`Section line, ${end === 'from' ? 'A' : 'B'}, ${whereabouts(section[end])}`"
           @pointerdown="grip($event, end)"
+          @keydown="nudge($event, end, section[end])"
         >
           <circle class="hit" :cx="X(section[end][0])" :cy="Y(section[end][1])" r="18" />
           <path
@@ -419,10 +419,10 @@ defineExpose({ spot })
           class="dip"
           :tabindex="tool === 'move' ? 0 : -1"
           role="button"
-          :aria-label="`Sounding ${i + 1}: ${mm(chosen.levelMm - s[2])} deep`"
+          :aria-label="`Sounding ${i + 1}, ${whereabouts(s)}: ${mm(chosen.levelMm - s[2])} deep`"
           @pointerdown="grip($event, 'dip', '', i)"
           @click.stop
-          @keydown="nudge($event, 'dip', '', i, [s[0], s[1]])"
+          @keydown="nudge($event, 'dip', [s[0], s[1]], '', i)"
         >
           <circle class="hit" :cx="X(s[0])" :cy="Y(s[1])" r="11" />
           <path :transform="`translate(${X(s[0])} ${Y(s[1])})`" d="M0 -7V7M-4 0H4" />
@@ -431,19 +431,19 @@ defineExpose({ spot })
           </text>
         </g>
         <g
-          v-for="c in chosen.outline"
+          v-for="(c, i) in chosen.outline"
           :key="c.id"
           class="corner"
           :tabindex="tool === 'move' ? 0 : -1"
           role="button"
-          :aria-label="`Outline point ${c.id}`"
+          :aria-label="`Outline point ${i + 1}, ${whereabouts([c.x, c.y])}`"
           @pointerdown="grip($event, 'corner', c.id)"
           @click.stop="
             tool === 'corner' || tool === 'edge' || tool === 'dip' || tool === 'draw'
               ? press($event)
               : undefined
           "
-          @keydown="nudge($event, 'corner', c.id, 0, [c.x, c.y])"
+          @keydown="nudge($event, 'corner', [c.x, c.y], c.id)"
         >
           <circle class="hit" :cx="X(c.x)" :cy="Y(c.y)" r="13" />
           <rect :x="X(c.x) - 5" :y="Y(c.y) - 5" width="10" height="10" />
@@ -669,6 +669,6 @@ circle.hit {
 }
 .fault-at text {
   fill: var(--red-lead);
-  font-size: 24px;
+  font-size: 1.5rem;
 }
 </style>

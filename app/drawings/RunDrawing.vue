@@ -277,7 +277,7 @@ svg {
   pointer-events: none;
 }
 .small-note {
-  font-size: 11px;
+  font-size: 0.6875rem;
   fill: var(--brass);
 }
 .jump path {

@@ -5,7 +5,7 @@ import type { RunResult } from '../../core/running/keptRun'
 import type { RanPlan } from '../../core/plan/2-forms/ran/ranPlan'
 import type { Point2 } from '../../core/physics/shape/polygon'
 import type { Plan } from '../../core/plan/derivePlan'
-import { mm } from '../words'
+import { mm, whereabouts } from '../words'
 import { arrowed, toHalves } from './handles'
 import { lineThrough } from './paths'
 import PlanDrawing from './PlanDrawing.vue'
@@ -248,7 +248,7 @@ function head(line: readonly Point2[], X: (x: number) => number, Y: (y: number) 
           :class="[h.what.kind, { held: held && keyOf(held) === keyOf(h.what) }]"
           tabindex="0"
           role="button"
-          :aria-label="`${h.name}: drag, or move with the arrow keys`"
+          :aria-label="`${h.name}, ${whereabouts(h.at)}: drag, or move with the arrow keys`"
           :data-handle="keyOf(h.what)"
           :transform="`translate(${toX(h.at[0])} ${toY(h.at[1])})`"
           @pointerdown="grip($event, h.what)"

@@ -249,7 +249,12 @@ const layerFill = (i: number, count: number) => 0.35 + (0.5 * (count - i)) / Mat
             {{ z.text }}
           </text>
         </g>
-        <text :x="ruleX - 20" :y="Y(topMm) - 6" text-anchor="end" class="quiet">
+        <text
+          :x="ruleX - 20"
+          :y="Math.min(Y(topMm) - 6, Y(ruleZ.at(-1)?.mm ?? 0) - 12)"
+          text-anchor="end"
+          class="quiet"
+        >
           {{ unit('mm') }}
         </text>
       </g>
@@ -353,10 +358,10 @@ const layerFill = (i: number, count: number) => 0.35 + (0.5 * (count - i)) / Mat
           :text-anchor="out < 0 ? 'end' : 'start'"
           class="on-drawing fall-words"
         >
-          <tspan :x="labelX(X(s), out)" dy="-14">drops{{ ' ' }}</tspan>
+          <tspan :x="labelX(X(s), out)" dy="-1.05em">drops{{ ' ' }}</tspan>
           <tspan class="figure">{{ figure(fall.dropMm, 'mm') }}</tspan>
           {{ unit('mm') }},
-          <tspan :x="labelX(X(s), out)" dy="15">lands{{ ' ' }}</tspan>
+          <tspan :x="labelX(X(s), out)" dy="1.15em">lands{{ ' ' }}</tspan>
           <tspan class="figure">{{ figure(fall.curve!.landMm, 'mm') }}</tspan>
           {{ unit('mm') }} out
         </text>
@@ -400,6 +405,7 @@ const layerFill = (i: number, count: number) => 0.35 + (0.5 * (count - i)) / Mat
           role="slider"
           :aria-label="`Level of ${h.pool.name}`"
           :aria-valuenow="h.pool.levelMm"
+          :aria-valuetext="mm(h.pool.levelMm)"
           aria-valuemin="0"
           :aria-valuemax="Math.ceil(topMm)"
           :data-level-of="h.pool.id"

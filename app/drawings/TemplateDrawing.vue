@@ -154,7 +154,7 @@ const layers = computed(() => {
 }
 .note {
   fill: #10201d;
-  font-size: 11px;
+  font-size: 0.6875rem;
 }
 .bar {
   stroke: var(--ink);
@@ -173,7 +173,7 @@ const layers = computed(() => {
   display: flex;
   flex-wrap: wrap;
   gap: 3px 16px;
-  font-size: 12.5px;
+  font-size: 0.7812rem;
 }
 .key svg {
   vertical-align: 1px;

@@ -116,13 +116,13 @@ svg {
   stroke-dasharray: 8 4;
 }
 .big {
-  font: 700 62px var(--head);
+  font: 700 3.875rem var(--head);
 }
 .big.moving {
   fill: var(--ink-soft);
 }
 .togo {
-  font: 650 24px var(--head);
+  font: 650 1.5rem var(--head);
 }
 .over .togo {
   fill: var(--red-lead);

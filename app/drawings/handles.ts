@@ -16,4 +16,7 @@ export function arrowed(event: KeyboardEvent, at: Point2, step = 1, long = 5): P
 }
 
 /** To the half millimetre: a hand on a plan is no finer. */
-export const toHalves = ([x, y]: Point2): Point2 => [Math.round(x * 2) / 2, Math.round(y * 2) / 2]
+export const toHalves = ([x, y]: readonly [number, number]): [number, number] => [
+  Math.round(x * 2) / 2,
+  Math.round(y * 2) / 2
+]

@@ -536,17 +536,17 @@ function addOwn(): void {
 .now header {
   display: flex;
   gap: 14px;
-  font-size: 17px;
+  font-size: 1.0625rem;
   color: var(--ink-soft);
   align-items: baseline;
 }
 .water {
-  font: 650 19px var(--head);
+  font: 650 1.1875rem var(--head);
   color: var(--deep);
 }
 .now h1,
 .ask h1 {
-  font-size: 42px;
+  font-size: 2.625rem;
   line-height: 1.12;
 }
 .figures {
@@ -563,29 +563,29 @@ function addOwn(): void {
   justify-items: start;
 }
 .figures span {
-  font-size: 16px;
+  font-size: 1rem;
   color: var(--ink-soft);
 }
 .figures b {
-  font: 700 34px/1.1 var(--head);
+  font: 700 2.125rem/1.1 var(--head);
 }
 .how {
-  font-size: 24px;
+  font-size: 1.5rem;
   line-height: 1.38;
 }
 .right {
-  font-size: 22px;
+  font-size: 1.375rem;
   border-left: 6px solid var(--moss);
   padding-left: 14px;
 }
 .warn {
-  font-size: 15.5px;
+  font-size: 0.9688rem;
   border-left: 6px solid var(--brass);
   background: var(--brass-wash);
   padding: 4px 12px;
 }
 .soon {
-  font-size: 18px;
+  font-size: 1.125rem;
   border-left: 6px solid var(--water);
   padding-left: 14px;
 }
@@ -600,7 +600,7 @@ function addOwn(): void {
 .big {
   min-height: 74px;
   padding: 8px 30px;
-  font: 650 24px var(--head);
+  font: 650 1.5rem var(--head);
   cursor: pointer;
   background: var(--sheet);
   border: 2px solid var(--line-strong);
@@ -619,15 +619,15 @@ function addOwn(): void {
 .big.main {
   flex: 1 1 260px;
   min-height: 92px;
-  font-size: 30px;
+  font-size: 1.875rem;
 }
 .big.quiet {
   font-weight: 500;
-  font-size: 20px;
+  font-size: 1.25rem;
   padding: 8px 20px;
 }
 .big kbd {
-  font-size: 13px;
+  font-size: 0.8125rem;
   margin-left: 8px;
 }
 .floor > .ask {
@@ -646,7 +646,7 @@ function addOwn(): void {
 .ask .big:not(.quiet) {
   flex: 1 1 240px;
   min-height: 110px;
-  font-size: 30px;
+  font-size: 1.875rem;
 }
 .seen {
   flex: 1;
@@ -660,7 +660,7 @@ function addOwn(): void {
   min-height: 0;
 }
 .large {
-  font-size: 22px;
+  font-size: 1.375rem;
 }
 .notice {
   background: var(--brass-wash);
@@ -713,9 +713,10 @@ function addOwn(): void {
 .wait svg {
   border: 1px solid var(--line-strong);
 }
-@media (max-width: 1000px) {
+@media (max-width: 62.5rem) {
   .stand {
     grid-template-columns: 1fr;
+    grid-template-rows: auto auto;
     overflow: auto;
   }
   .floor,
@@ -723,7 +724,7 @@ function addOwn(): void {
     overflow: visible;
   }
 }
-@media (max-width: 700px) {
+@media (max-width: 43.75rem) {
   .stand {
     display: block;
     padding: 6px 8px 10px;
@@ -743,11 +744,11 @@ function addOwn(): void {
   .now header {
     flex-wrap: wrap;
     gap: 2px 12px;
-    font-size: 14px;
+    font-size: 0.875rem;
   }
   .water {
     flex: 1 1 120px;
-    font-size: 16px;
+    font-size: 1rem;
   }
   .when {
     order: 2;
@@ -764,28 +765,28 @@ function addOwn(): void {
   }
   .now h1,
   .ask h1 {
-    font-size: 27px;
+    font-size: 1.6875rem;
   }
   .figures {
     gap: 6px 18px;
   }
   .figures span {
-    font-size: 13.5px;
+    font-size: 0.8438rem;
   }
   .figures b {
-    font-size: 25px;
+    font-size: 1.5625rem;
   }
   .how,
   .large {
-    font-size: 18px;
+    font-size: 1.125rem;
   }
   .right,
   .soon {
-    font-size: 16.5px;
+    font-size: 1.0312rem;
     padding-left: 10px;
   }
   .warn {
-    font-size: 14px;
+    font-size: 0.875rem;
   }
   .acts,
   .answers {
@@ -797,13 +798,13 @@ function addOwn(): void {
     flex: 1 1 auto;
     min-height: 52px;
     padding: 6px 14px;
-    font-size: 17px;
+    font-size: 1.0625rem;
   }
   .big.main,
   .ask .big.yes {
     flex: 1 1 100%;
     min-height: 68px;
-    font-size: 25px;
+    font-size: 1.5625rem;
   }
   .big kbd {
     display: none;

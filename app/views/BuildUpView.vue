@@ -174,7 +174,9 @@ const setBed = (key: 'bedDeep' | 'bedShore', colour: string) =>
               {{ water?.name }}: {{ moving ? 'what it is built up from' : 'core at the deepest' }},
               top first
             </h3>
-            <CoreSample :coats="coats" />
+            <DrawingFrame still own name="What lies on what"
+              ><CoreSample :coats="coats"
+            /></DrawingFrame>
             <template v-if="meets.length"
               ><h3 class="meet">What meets what</h3>
               <ul class="meets small">
@@ -480,7 +482,7 @@ const setBed = (key: 'bedDeep' | 'bedShore', colour: string) =>
 .exaggerate .el-slider {
   width: 130px;
 }
-@media (max-width: 700px) {
+@media (max-width: 43.75rem) {
   .lower {
     flex-direction: column;
     height: auto;

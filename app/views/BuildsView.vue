@@ -362,7 +362,7 @@ dl {
   gap: 6px;
 }
 dt {
-  font-size: 12.5px;
+  font-size: 0.7812rem;
   color: var(--ink-soft);
 }
 dd {
@@ -371,7 +371,7 @@ dd {
 .acts .tool {
   padding: 3px 9px;
   min-height: 32px;
-  font-size: 14px;
+  font-size: 0.875rem;
 }
 .blank {
   border: 2px dashed var(--line-strong);
@@ -432,7 +432,7 @@ dd {
 .dates {
   min-height: 76px;
 }
-@media (max-width: 700px) {
+@media (max-width: 43.75rem) {
   .builds.builds {
     padding: 8px 10px 16px;
   }

@@ -25,6 +25,7 @@ import SearchPanel from '../components/SearchPanel.vue'
 import StepList from '../components/StepList.vue'
 import StepSettle from '../components/StepSettle.vue'
 import WhatIfPanel from '../components/WhatIfPanel.vue'
+import DrawingFrame from '../components/DrawingFrame.vue'
 import DaysRiver from '../drawings/DaysRiver.vue'
 import { clock, dayAndClock, longDay } from '../../core/words/dates'
 import { duration } from '../../core/words/durations'
@@ -127,15 +128,16 @@ function chainWords(link: ChainLink): string {
           Plan again from now
         </ElButton>
       </p>
-      <DaysRiver
-        v-if="days && plan && days.finishMs"
-        :build="build"
-        :days="days"
-        :steps="plan.steps.steps"
-        :selected="selected"
-        @select="selected = $event"
-        @settle="settle"
-      />
+      <DrawingFrame v-if="days && plan && days.finishMs" still own name="The days">
+        <DaysRiver
+          :build="build"
+          :days="days"
+          :steps="plan.steps.steps"
+          :selected="selected"
+          @select="selected = $event"
+          @settle="settle"
+        />
+      </DrawingFrame>
       <p v-else-if="days">
         The work is all here, only without dates: {{ duration(days.handsMin) }} by hand.
       </p>
@@ -373,7 +375,7 @@ function chainWords(link: ChainLink): string {
 .what li.wait {
   border-color: transparent;
   color: var(--ink-soft);
-  font-size: 13.5px;
+  font-size: 0.8438rem;
 }
 .open {
   border: 0;
@@ -404,7 +406,7 @@ function chainWords(link: ChainLink): string {
   padding-left: 10px;
 }
 .tag {
-  font-size: 12px;
+  font-size: 0.75rem;
   border: 1px solid var(--brass);
   border-radius: 3px 8px 3px 8px;
   padding: 0 6px;
@@ -424,7 +426,7 @@ function chainWords(link: ChainLink): string {
   list-style: none;
   display: grid;
   gap: 3px;
-  font-size: 13.5px;
+  font-size: 0.8438rem;
   margin: 8px 0 0;
 }
 .chain li {
@@ -440,10 +442,10 @@ function chainWords(link: ChainLink): string {
 summary {
   cursor: pointer;
 }
-@media (max-width: 700px) {
+@media (max-width: 43.75rem) {
   h1.grow {
     flex: 1 1 100%;
-    font-size: 22px;
+    font-size: 1.375rem;
   }
   .agenda {
     grid-template-columns: minmax(0, 1fr);

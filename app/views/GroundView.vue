@@ -420,7 +420,7 @@ function actsAt(event: MouseEvent): Act[] {
   gap: 10px;
   margin: 0;
 }
-@media (max-width: 700px) {
+@media (max-width: 43.75rem) {
   .plan-box :deep(.drawing-frame) {
     flex-direction: column;
   }

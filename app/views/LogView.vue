@@ -497,7 +497,7 @@ img {
   width: 100%;
 }
 .range text {
-  font-size: 9px;
+  font-size: 0.5625rem;
   fill: var(--ink-soft);
 }
 .rail {

@@ -363,7 +363,7 @@ const dusty = computed(
   background: var(--sunk);
   padding: 6px 12px;
   border-radius: 3px 10px 3px 10px;
-  font-size: 14px;
+  font-size: 0.875rem;
 }
 .grid {
   display: grid;
@@ -383,7 +383,7 @@ const dusty = computed(
   margin: 0;
   display: grid;
   gap: 2px;
-  font-size: 14px;
+  font-size: 0.875rem;
 }
 .drops li {
   display: flex;

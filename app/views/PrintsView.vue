@@ -303,7 +303,7 @@ hr {
 .date {
   white-space: nowrap;
 }
-@media (max-width: 700px) {
+@media (max-width: 43.75rem) {
   .prints {
     display: flex;
     flex-direction: column;

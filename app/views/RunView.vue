@@ -531,7 +531,7 @@ const freeze = () =>
   display: inline-flex;
   gap: 6px;
   align-items: center;
-  font-size: 13.5px;
+  font-size: 0.8438rem;
   padding: 0 8px;
 }
 .right {
@@ -544,7 +544,7 @@ const freeze = () =>
 }
 .leaves [role='tab'] {
   padding: 4px 12px;
-  font-size: 13.5px;
+  font-size: 0.8438rem;
 }
 .acts {
   flex-wrap: wrap;
@@ -556,7 +556,7 @@ const freeze = () =>
 }
 .begin {
   gap: 16px;
-  font-size: 14px;
+  font-size: 0.875rem;
 }
 .passes {
   display: flex;

@@ -410,7 +410,7 @@ const price = (m: Material) =>
   background: color-mix(in srgb, var(--shallow) 55%, transparent);
 }
 .jar b {
-  font-size: 13.5px;
+  font-size: 0.8438rem;
   line-height: 1.25;
 }
 .glass {
@@ -429,7 +429,7 @@ const price = (m: Material) =>
   border-width: 3px;
 }
 .kind {
-  font: 650 15px var(--head);
+  font: 650 0.9375rem var(--head);
   color: var(--ink);
   padding-top: 12px;
 }
@@ -452,7 +452,7 @@ const price = (m: Material) =>
   padding: 4px 12px;
   cursor: pointer;
   text-align: left;
-  font-size: 14px;
+  font-size: 0.875rem;
   display: grid;
   align-content: start;
 }

@@ -603,15 +603,15 @@ function drag(what: Handle, to: Point2): void {
 }
 .leaves [role='tab'] {
   padding: 4px 12px;
-  font-size: 13.5px;
+  font-size: 0.8438rem;
 }
 .key {
   text-align: right;
-  font-size: 12.5px;
+  font-size: 0.7812rem;
   padding-right: 6px;
   white-space: nowrap;
 }
-@media (max-width: 1100px) {
+@media (max-width: 68.75rem) {
   .key {
     display: none;
   }
@@ -634,7 +634,7 @@ function drag(what: Handle, to: Point2): void {
   border: 1px solid var(--line-strong);
   background: var(--sheet);
   border-radius: 3px 10px 3px 10px;
-  font-size: 12.5px;
+  font-size: 0.7812rem;
   padding: 1px 8px;
   cursor: pointer;
   margin-left: 6px;
@@ -642,7 +642,7 @@ function drag(what: Handle, to: Point2): void {
   white-space: nowrap;
 }
 .both {
-  font-size: 12.5px;
+  font-size: 0.7812rem;
   display: inline-flex;
   gap: 4px;
   align-items: center;
@@ -699,13 +699,13 @@ function drag(what: Handle, to: Point2): void {
 }
 .adds .tool {
   padding: 4px 5px;
-  font-size: 13px;
+  font-size: 0.8125rem;
   flex: 1;
   justify-content: center;
   white-space: nowrap;
   gap: 0;
 }
-@media (max-width: 700px) {
+@media (max-width: 43.75rem) {
   .with-heights {
     flex-direction: column;
   }

@@ -595,7 +595,7 @@ const STEPS = {
 .big {
   min-height: 52px;
   padding: 8px 20px;
-  font-size: 17px;
+  font-size: 1.0625rem;
 }
 .typed {
   display: flex;
@@ -625,10 +625,10 @@ const STEPS = {
   font-size: inherit;
 }
 .verdict h2 {
-  font-size: 26px;
+  font-size: 1.625rem;
 }
 .large {
-  font-size: 20px;
+  font-size: 1.25rem;
 }
 .off {
   width: min(100%, 640px);
@@ -646,7 +646,7 @@ const STEPS = {
   fill: var(--ink);
 }
 .off text {
-  font-size: 14px;
+  font-size: 0.875rem;
 }
 .jug {
   min-height: 44px;
@@ -673,14 +673,14 @@ const STEPS = {
 .caution {
   border-color: var(--brass);
 }
-@media (max-width: 700px) {
+@media (max-width: 43.75rem) {
   .head h1 {
     flex: 1 1 60%;
-    font-size: 20px;
+    font-size: 1.25rem;
   }
   .phases li {
     padding: 4px 6px;
-    font-size: 13px;
+    font-size: 0.8125rem;
     line-height: 1.2;
   }
   .phases li:not(.on) {

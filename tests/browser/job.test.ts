@@ -206,7 +206,9 @@ describe('A builder at the bench', function () {
     // a dip outside the outline is said at the place, in the table and under the drawing
     await page.getByLabel('Sounding 3 x').fill('5')
     await page.locator('.fault-at').waitFor()
-    expect(await page.locator('.rows .fault').innerText()).to.include('lies outside the outline')
+    expect(await page.locator('[aria-label="Soundings"] .fault').innerText()).to.include(
+      'lies outside the outline'
+    )
     expect(await page.locator('[data-finding^="ground-fault"]').count()).to.equal(1)
     await page.locator('[data-test="undo"]').click()
     await page.locator('.fault-at').waitFor({ state: 'detached' })

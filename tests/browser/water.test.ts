@@ -213,7 +213,7 @@ describe('Moving water on the screen', function () {
     await page.keyboard.press('Shift+ArrowLeft')
     await settled(page)
     await page.locator('[data-test="reach-figures"] .how').first().click()
-    await page.locator('[popover]:popover-open').getByText('gradually varied flow').waitFor()
+    await page.locator('[role="dialog"].card').getByText('gradually varied flow').waitFor()
     await page.keyboard.press('Escape')
     // a bed that rises on its way is named where it was entered
     await page.getByText('Points of its line').click()

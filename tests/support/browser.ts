@@ -71,7 +71,10 @@ export interface Stage {
  * @param demos which demo builds the server offers: all, the first alone, or none
  * @param house a name by which the server goes in the house network, over plain http
  */
-export async function stage(demos: 'all' | 'first' | 'none' = 'all', house = ''): Promise<Stage> {
+export async function stage(
+  demos: 'all' | 'first' | 'none' = 'all',
+  { house = '', textPx = 16 }: { house?: string; textPx?: number } = {}
+): Promise<Stage> {
   let port = 0
   const app = createServer({
     dist: folder('../../dist'),
@@ -87,7 +90,7 @@ export async function stage(demos: 'all' | 'first' | 'none' = 'all', house = '')
   const named = house ? [`--host-resolver-rules=MAP ${house} 127.0.0.1`] : []
   const browser = await chromium.launch({
     executablePath: CHROMIUM,
-    args: [...FLAGS, ...named]
+    args: [...FLAGS, ...named, `--blink-settings=defaultFontSize=${textPx}`]
   })
   return {
     address: `http://127.0.0.1:${address.port}`,
