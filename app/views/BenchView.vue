@@ -716,7 +716,7 @@ function addOwn(): void {
 @media (max-width: 62.5rem) {
   .stand {
     grid-template-columns: 1fr;
-    grid-template-rows: auto auto;
+    grid-template-rows: minmax(100%, auto) auto;
     overflow: auto;
   }
   .floor,
