@@ -13,6 +13,7 @@ import type { Gel } from '../../core/craft/materials/types'
 import type { Laying } from '../../core/plan/3-stacks/gelStack'
 import { duration } from '../../core/words/durations'
 import { mm, degrees } from '../words'
+import DryingChart from '../drawings/DryingChart.vue'
 import How from './How.vue'
 
 /** More sittings against an earlier finish: each number of coats as a bar of days, to be chosen. */
@@ -125,6 +126,7 @@ const hours = (h: number | null) =>
         </dd>
       </div>
     </dl>
+    <DryingChart :laying="laying" :peels="peels" class="drying" />
     <p class="small soft">
       A coat over one that is still white shuts the water in. At {{ degrees(room.tempC) }} and
       {{ room.rhPct }} %, changed on Days.
@@ -141,8 +143,11 @@ const hours = (h: number | null) =>
   gap: 6px 20px;
   align-content: start;
 }
-.sheet > p {
+.sheet > :is(p, .drying) {
   grid-column: 1 / -1;
+}
+.drying {
+  height: 13rem;
 }
 .options {
   list-style: none;

@@ -3,6 +3,7 @@ import FilePick from '../components/FilePick.vue'
 import ChoiceField from '../components/ChoiceField.vue'
 import { v4 as newId } from 'uuid'
 import { ElButton, ElInput } from 'element-plus'
+import AccountChart from '../drawings/AccountChart.vue'
 import LeafTabs from '../components/LeafTabs.vue'
 import WorkTop from '../components/WorkTop.vue'
 import { computed, onBeforeUnmount, ref, watch } from 'vue'
@@ -210,7 +211,8 @@ const early = (e: Extract<LogEntry, { kind: 'step' }>) => {
         Nothing is logged yet. Steps done on Bench, and what was seen when you looked, stand here
         against what the plan said.
       </p>
-      <table v-else class="plain">
+      <AccountChart v-if="account.length" :lines="account" :title="title" />
+      <table v-if="account.length" class="plain">
         <thead>
           <tr>
             <th>Step</th>

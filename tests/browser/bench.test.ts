@@ -146,6 +146,7 @@ describe('At the bench', function () {
     ).to.equal(1)
     await page.locator('[data-leaf="account"]').click()
     expect(await page.locator('[data-test="account"] tbody tr').count()).to.equal(steps)
+    await page.locator('[data-test="account-chart"] [data-drawn="true"]').waitFor()
     // what was seen is learned from, and forgotten when told to
     await page.locator('[data-forget]').first().waitFor()
     const known = await page.locator('[data-forget]').count()

@@ -8,7 +8,7 @@ import {
   THICKEST_GEL_MM,
   type CoatChoice
 } from '../../physics/stuff/drying/coats'
-import { hoursUntil } from '../../physics/stuff/drying/film'
+import { hoursUntil, type Drying } from '../../physics/stuff/drying/film'
 import { dryFactor } from '../../physics/stuff/drying/air'
 import { dryInRoom } from '../../physics/stuff/drying/inRoom'
 import type { FormsPlan } from '../2-forms/formsStage'
@@ -38,6 +38,8 @@ export interface Laying {
   peelH: number | null
   peelByH: number | null
   table: CoatChoice[]
+  /** How one coat dries: hours, and the share of its water that it still holds. */
+  drying: Drying['curve']
   /** Slope it is laid on, degrees, and the thickest coat that stays there; null: level, nothing sags. */
   slopeDeg: number
   sagMm: number | null
@@ -238,6 +240,7 @@ function lay(room: Room, gel: Gel, wanted: Wanted): Laying {
     peelH: never ? null : hoursUntil(dry.curve, HOLDS_AT),
     peelByH: never ? null : dry.clearH! * BRITTLE_AFTER,
     table: quick.table,
+    drying: dry.curve,
     slopeDeg,
     sagMm,
     tiltDeg: slopeDeg < 0.5 ? 0 : Math.ceil(tiltFor(gel.yieldPa, gel.densityGCm3, slopeDeg, wetMm)),

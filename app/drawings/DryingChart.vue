@@ -1,0 +1,61 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { retainedAt } from '../../core/physics/stuff/drying/film'
+import type { Laying } from '../../core/plan/3-stacks/gelStack'
+import { mm } from '../words'
+import PlotChart, { type Chart, type Colours } from './PlotChart.vue'
+
+/** How each coat loses its water, one after the other, until all of it is clear. */
+const props = defineProps<{ laying: Laying; peels: boolean }>()
+const chart = computed(() => {
+  const { peels } = props
+  const { drying, coats, clearH, touchMin, peelH } = props.laying
+  return (colour: Colours): Chart => {
+    const within = clearH === null ? drying : drying.filter(([h]) => h <= clearH)
+    const one =
+      clearH === null ? within : [...within, [clearH, retainedAt(drying, clearH)] as const]
+    const all = Array.from({ length: clearH === null ? 1 : coats }, (_, k) =>
+      one.map(([h, share]) => [(clearH ?? 0) * k + h, 100 * share])
+    )
+    const marks = [
+      ...(touchMin === null ? [] : [{ h: touchMin / 60, name: 'touchable' }]),
+      ...(peels && peelH !== null ? [{ h: peelH, name: 'peels' }] : []),
+      ...(clearH === null ? [] : [{ h: clearH, name: 'clear' }])
+    ]
+    return {
+      lines: [
+        ...all.map((coat, k) => ({
+          x: coat.map(([h]) => h),
+          y: coat.map(([, share]) => share),
+          mode: 'lines' as const,
+          line: { color: colour(k % 2 ? 'deep' : 'water'), width: 2.4 },
+          hovertemplate: `coat ${k + 1}: %{x:.1f} h, %{y:.0f} % of its water left<extra></extra>`
+        })),
+        {
+          x: marks.map(({ h }) => h),
+          y: marks.map(({ h }) => 100 * retainedAt(drying, h)),
+          text: marks.map(({ name }) => name),
+          mode: 'text+markers',
+          textposition: 'top right',
+          cliponaxis: false,
+          marker: { color: colour('red-lead'), size: 9 },
+          hoverinfo: 'skip'
+        }
+      ],
+      layout: {
+        margin: { l: 44, r: 54, t: 8, b: 38 },
+        xaxis: { title: { text: 'hours from the first coat', standoff: 6 }, rangemode: 'tozero' },
+        yaxis: { title: { text: 'water left, %', standoff: 4 }, range: [0, 104], nticks: 5 }
+      }
+    }
+  }
+})
+</script>
+
+<template>
+  <PlotChart
+    data-test="drying-chart"
+    :label="`Drying of ${laying.coats} ${laying.coats === 1 ? 'coat' : 'coats'} of ${mm(laying.wetMm)}: ${laying.totalH === null ? 'never clear in this room' : `clear after ${Math.round(laying.totalH)} h`}`"
+    :chart="chart"
+  />
+</template>
