@@ -62,6 +62,14 @@ function bed(pool: Pool, deepestMm: number): void {
   if (now) agree(now)
 }
 
+/** How many, and from where to where: one by one they are on Ground. */
+function dipsOf(pool: Pool): string {
+  const dips = pool.soundings.map(([, , z]) => pool.levelMm - z)
+  if (dips.length === 0) return 'No dips yet: Ground takes them'
+  if (dips.length === 1) return `1 dip, ${mm(dips[0])}`
+  return `${dips.length} dips, ${figure(Math.min(...dips), 'mm')} to ${mm(Math.max(...dips))}`
+}
+
 const drop = computed(() => {
   const water = fall.value
   if (!water || water.dropMm === null || !store.build) return null
@@ -127,6 +135,13 @@ const level = (id: string, levelMm: number) =>
         :step="0.5"
         @update:model-value="bed(pool, $event!)"
       />
+      <RouterLink
+        v-if="!fall"
+        class="dips small"
+        :to="{ name: 'ground', params: { id: store.build!.id } }"
+        data-test="dips"
+        >{{ dipsOf(pool) }}</RouterLink
+      >
     </template>
     <template v-if="fall">
       <NumberField
@@ -180,6 +195,9 @@ const level = (id: string, levelMm: number) =>
 }
 .heights :deep(.fault) {
   grid-column: 1 / -1;
+}
+.dips {
+  color: inherit;
 }
 .offer {
   display: flex;
