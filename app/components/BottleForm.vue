@@ -4,7 +4,7 @@ import ChoiceField from './ChoiceField.vue'
 import { computed, onBeforeUnmount, ref, shallowRef, watch } from 'vue'
 import type { FittedResin } from '../../core/physics/stuff/heat/fitResin'
 import type { Lamp, LightResin, Material, Resin, Tint } from '../../core/craft/materials/types'
-import { unitOf } from '../../core/craft/materials/units'
+import { measureOf } from '../../core/craft/materials/units'
 import { grams, degrees, number, said } from '../words'
 import { useShelfStore } from '../stores/shelf'
 import { ask } from '../workers/askClient'
@@ -77,7 +77,7 @@ onBeforeUnmount(() => {
   cancel()
   window.clearTimeout(timer)
 })
-const unit = computed(() => unitOf(props.bottle))
+const unit = computed(() => measureOf(props.bottle))
 </script>
 
 <template>
@@ -341,7 +341,7 @@ const unit = computed(() => unitOf(props.bottle))
     <div class="grid3">
       <NumberField
         label="On the shelf"
-        :unit="unit === 'piece' ? '' : unit"
+        :unit="unit"
         :model-value="bottle.stock ?? 0"
         :min="0"
         :max="10000000"
@@ -349,7 +349,7 @@ const unit = computed(() => unitOf(props.bottle))
       />
       <NumberField
         label="A pack holds"
-        :unit="unit === 'piece' ? '' : unit"
+        :unit="unit"
         :model-value="bottle.pack?.amount ?? null"
         :min="0.01"
         :max="10000000"

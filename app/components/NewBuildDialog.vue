@@ -153,7 +153,9 @@ watchDebounced(
   async () => {
     if (!open.value || scaleRatio(form.scale) === null) return
     const build = built('this build')
-    const answer = await sharedPlanClient().derive('new', build, shelf.own, NO_HISTORY)
+    const answer = await sharedPlanClient()
+      .derive('new', build, shelf.own, NO_HISTORY)
+      .catch(() => null)
     if (answer) foretold.value = { build, plan: answer.plan }
   },
   { immediate: true, debounce: 150 }
@@ -168,6 +170,8 @@ async function make(event: Event): Promise<void> {
   // what was not taken is mended first: the field says what is wrong with it
   const wrong = fields.querySelector<HTMLElement>('.is-error input, [aria-invalid="true"]')
   if (wrong) return wrong.focus()
+  // a second click while the first was looked at makes no second build
+  if (!open.value) return
   emit('made', built(form.name.trim().slice(0, 120)))
   open.value = false
   form.name = ''

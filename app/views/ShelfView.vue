@@ -20,7 +20,7 @@ import {
 } from '../../core/craft/materials/pairs'
 import { onShelf } from '../../core/craft/materials/shelf'
 import type { Material } from '../../core/craft/materials/types'
-import { unitOf } from '../../core/craft/materials/units'
+import { measureOf, unitOf } from '../../core/craft/materials/units'
 import BottleForm from '../components/BottleForm.vue'
 import ChipsFit from '../components/ChipsFit.vue'
 import FindingsList from '../components/FindingsList.vue'
@@ -227,7 +227,7 @@ const price = (m: Material) =>
                 v-if="m"
                 bare
                 :label="`Stock of ${m.name}`"
-                :unit="unitOf(m) === 'piece' ? '' : unitOf(m)"
+                :unit="measureOf(m)"
                 :model-value="m.stock ?? 0"
                 :min="0"
                 :max="10000000"
@@ -239,7 +239,7 @@ const price = (m: Material) =>
                 v-if="m"
                 bare
                 :label="`Pack of ${m.name}`"
-                :unit="unitOf(m) === 'piece' ? '' : unitOf(m)"
+                :unit="measureOf(m)"
                 :model-value="m.pack?.amount ?? null"
                 :min="0.01"
                 :max="10000000"

@@ -37,6 +37,9 @@ function figure(value: number): string {
   return trimmed(value, size >= 1 ? 2 : 3)
 }
 
+/** As finely as resin is weighed: a scale that shows a tenth of a gram shows a hundredth of an ounce. */
+const ounces = (value: number) => trimmed(value, Math.abs(value) < 10 ? 3 : 2)
+
 /**
  * Inches as on a rule: the coarsest fraction that names the length, down to 64ths; thousandths of
  * what is thinner than a sixteenth.
@@ -77,8 +80,7 @@ const OTHERS: Readonly<Record<string, Other>> = {
   'm/s': times('ft/s', 1 / FOOT_M),
   'm³/s': times('ft³/s', 1 / FOOT_M ** 3),
   ml: times('fl oz', 1 / FLUID_OUNCE_ML),
-  // a scale for resin shows a thousandth of an ounce
-  g: times('oz', 1 / OUNCE_G, (value) => trimmed(value, Math.abs(value) < 10 ? 3 : 1)),
+  g: times('oz', 1 / OUNCE_G, ounces),
   kg: times('lb', 1000 / OUNCE_G / 16),
   '°C': {
     unit: '°F',

@@ -42,6 +42,24 @@ describe('The command line', function () {
     return path
   }
 
+  it('a plan in inches says its sentences so and leaves every number as it was; other units are refused', async () => {
+    const [plain, inch] = [
+      JSON.parse((await spindle('plan', demoFile)).out),
+      JSON.parse((await spindle('plan', demoFile, '--units', 'inch')).out)
+    ]
+    const numbers = (value: unknown) =>
+      JSON.stringify(value, (_key, v: unknown) => (typeof v === 'string' ? '' : v))
+    expect(numbers(inch)).to.equal(numbers(plain))
+    expect(JSON.stringify(plain.findings)).to.match(/\d mm/)
+    expect(JSON.stringify(inch.findings)).to.match(/\d\u202fin\b/)
+    expect(JSON.stringify(inch.findings)).to.not.match(/\d mm/)
+    for (const wrong of [['furlong'], []]) {
+      const { code, out, err } = await spindle('plan', demoFile, '--units', ...wrong)
+      expect([code, out]).to.deep.equal([2, ''])
+      expect(err).to.match(/^--units: was .* must be metric or inch\n$/)
+    }
+  })
+
   it('calc answers in JSON from an argument or a file', async () => {
     const input =
       '{"outline":[[0,0],[100,0],[100,50],[0,50]],"edge":"wall","soundings":[[50,25,0]],"levelMm":10,"method":"tin"}'

@@ -20,3 +20,7 @@ const UNITS: Readonly<Record<Exclude<Material['kind'], 'sundry'>, Unit>> = {
 /** The unit a material is bought, kept and used up in. */
 export const unitOf = (material: Material): Unit =>
   material.kind === 'sundry' ? material.unit : UNITS[material.kind]
+
+/** The same as it stands behind a number: pieces are only counted. */
+export const measureOf = (material: Material): string =>
+  unitOf(material) === 'piece' ? '' : unitOf(material)

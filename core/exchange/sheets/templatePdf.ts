@@ -31,8 +31,7 @@ export type SheetDone = (done: number, of: number) => void
 
 /**
  * Templates at 1:1 on sheets that are laid edge over edge: register crosses at the corners of what
- * each shows, a line to lay a
- * rule on, and on every sheet its place in the whole.
+ * each shows, a line to lay a rule on, and on every sheet its place in the whole.
  *
  * @throws RangeError when they take more sheets than anybody glues
  */
