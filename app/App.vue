@@ -34,6 +34,11 @@ const PANELS = { find: FindAnything, keys: KeysHelp, settings: SettingsDialog }
 /** Each is fetched when it is first asked for, and stays. */
 const opened = ref(new Set<keyof typeof PANELS>())
 watch(panel, (open) => open && opened.value.add(open))
+// back and forward lead away from what stands over the view, too
+watch(
+  () => route.path,
+  () => (panel.value = '')
+)
 const started = ref(false)
 
 onMounted(async () => {
@@ -102,7 +107,11 @@ useEventListener('drop', (event: DragEvent) => {
   <StatePatterns />
   <div class="shell">
     <AppHeader class="no-print" />
-    <main><RouterView v-if="started" /></main>
+    <!-- what opens over a view stands beside it: in its place it would be swept away with it -->
+    <main>
+      <RouterView v-if="started" />
+      <div id="sheets"></div>
+    </main>
     <FootBar v-if="phone" />
     <HowCard v-if="explained" />
     <component :is="PANELS[name]" v-for="name in opened" :key="name" />

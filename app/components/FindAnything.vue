@@ -192,7 +192,7 @@ function key(event: Event | KeyboardEvent): void {
 </script>
 
 <template>
-  <ElDialog v-model="open" class="finder" width="560px" top="9vh" append-to="main" title="Find">
+  <ElDialog v-model="open" class="finder" width="560px" top="9vh" append-to="#sheets" title="Find">
     <ElInput
       ref="field"
       v-model="wanted"

@@ -91,7 +91,7 @@ const elsewhere = computed(
       direction="btt"
       size="auto"
       title="The rest of the work"
-      append-to="main"
+      append-to="#sheets"
     >
       <div class="rest">
         <template v-for="p in rest" :key="p.name">

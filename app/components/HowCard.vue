@@ -39,7 +39,7 @@ watch(() => route.fullPath, close)
     :offset="6"
     :persistent="false"
     popper-class="how-popper"
-    append-to="main"
+    append-to="#sheets"
   >
     <div v-if="about" ref="card" class="card" role="dialog" :aria-label="about.title" tabindex="-1">
       <b class="title">{{ about.title }}</b>

@@ -32,7 +32,7 @@ const KEYS: [string, string][] = [
 </script>
 
 <template>
-  <ElDialog v-model="open" title="Keys" width="560px" append-to="main">
+  <ElDialog v-model="open" title="Keys" width="560px" append-to="#sheets">
     <table class="plain">
       <tbody>
         <tr v-for="[key, what] in KEYS" :key="key">

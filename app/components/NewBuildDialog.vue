@@ -179,7 +179,7 @@ async function make(event: Event): Promise<void> {
 </script>
 
 <template>
-  <ElDialog v-model="open" title="A new build" width="620px" top="4vh" append-to="main">
+  <ElDialog v-model="open" title="A new build" width="620px" top="4vh" append-to="#sheets">
     <ElForm
       ref="sheet"
       class="stack"

@@ -35,7 +35,7 @@ const squares = computed(() => (addresses.value ?? []).map((a) => ({ address: a,
 </script>
 
 <template>
-  <ElDialog v-model="open" title="On the phone" width="520px" append-to="main">
+  <ElDialog v-model="open" title="On the phone" width="520px" append-to="#sheets">
     <div class="stack">
       <template v-if="squares.length">
         <figure v-for="s in squares" :key="s.address" data-test="qr">

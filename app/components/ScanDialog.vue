@@ -120,7 +120,13 @@ function take(): void {
 </script>
 
 <template>
-  <ElDialog v-model="open" title="Ground from a file" width="620px" append-to="main" @closed="stop">
+  <ElDialog
+    v-model="open"
+    title="Ground from a file"
+    width="620px"
+    append-to="#sheets"
+    @closed="stop"
+  >
     <div class="stack" data-test="scan-dialog">
       <p>
         A scan (STL or OBJ), a height map (PNG, 8 or 16 bit) or soundings (CSV). It stays in this

@@ -14,7 +14,7 @@ const settings = useSettingsStore()
 </script>
 
 <template>
-  <ElDialog v-model="open" title="Settings" width="440px" append-to="main">
+  <ElDialog v-model="open" title="Settings" width="440px" append-to="#sheets">
     <div class="stack">
       <fieldset>
         <legend>Look</legend>

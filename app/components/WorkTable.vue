@@ -49,7 +49,8 @@ const typed = (row: unknown) => row as Row
         ><span :class="{ unseen: c.unseen }">{{ c.label }}</span></template
       >
       <template #default="{ row, $index }">
-        <slot :name="c.id" :row="typed(row)" :index="$index" />
+        <!-- the library asks once for a cell of no row, to see what is in it -->
+        <slot v-if="$index >= 0" :name="c.id" :row="typed(row)" :index="$index" />
       </template>
     </ElTableColumn>
   </ElTable>

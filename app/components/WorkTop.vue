@@ -20,7 +20,7 @@ const open = ref(false)
       <ElButton class="tool tray-handle" data-test="tray-handle" @click="open = true">
         <PanelRightOpen :size="17" aria-hidden="true" />{{ tray ?? 'Figures' }}
       </ElButton>
-      <ElDrawer v-model="open" :title="tray ?? 'Figures'" size="372px" append-to="main">
+      <ElDrawer v-model="open" :title="tray ?? 'Figures'" size="372px" append-to="#sheets">
         <div class="tray"><slot name="tray" /></div>
       </ElDrawer>
     </template>

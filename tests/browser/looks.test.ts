@@ -159,7 +159,7 @@ describe('Every view', function () {
     for (const [view, figure, says] of asked) {
       await page.goto(`${s.address}/build/${DEMO_ID}/${view}`)
       await page.locator(figure).first().click()
-      const card = page.locator('.card:popover-open')
+      const card = page.locator('.card[role="dialog"]')
       await card.waitFor()
       expect(await card.innerText()).to.match(says)
       const box = (await card.boundingBox())!
