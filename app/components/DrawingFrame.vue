@@ -250,8 +250,12 @@ onBeforeUnmount(() => behind(false))
     height: 42px;
     border-color: var(--line);
   }
-  .nearness button:not(:last-child) {
+  .nearness button:not(:last-child),
+  .own:not(.whole) .nearness {
     display: none;
+  }
+  .drawing-frame.own:not(.whole) {
+    padding-right: 0;
   }
 }
 </style>

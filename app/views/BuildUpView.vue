@@ -483,6 +483,10 @@ const setBed = (key: 'bedDeep' | 'bedShore', colour: string) =>
   width: 130px;
 }
 @media (max-width: 43.75rem) {
+  /* clear of the drawing's own way to the whole window */
+  .exaggerate {
+    margin-right: 48px;
+  }
   .lower {
     flex-direction: column;
     height: auto;
