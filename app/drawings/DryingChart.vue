@@ -2,6 +2,7 @@
 import { computed } from 'vue'
 import { retainedAt } from '../../core/physics/stuff/drying/film'
 import type { Laying } from '../../core/plan/3-stacks/gelStack'
+import { counted } from '../../core/words/sentences'
 import { mm } from '../words'
 import PlotChart, { type Chart, type Colours } from './PlotChart.vue'
 
@@ -50,12 +51,13 @@ const chart = computed(() => {
     }
   }
 })
+const told = computed(() => {
+  const { coats, wetMm, totalH } = props.laying
+  const clear = totalH === null ? 'never clear in this room' : `clear after ${Math.round(totalH)} h`
+  return `Drying of ${counted(coats, 'coat')} of ${mm(wetMm)}: ${clear}`
+})
 </script>
 
 <template>
-  <PlotChart
-    data-test="drying-chart"
-    :label="`Drying of ${laying.coats} ${laying.coats === 1 ? 'coat' : 'coats'} of ${mm(laying.wetMm)}: ${laying.totalH === null ? 'never clear in this room' : `clear after ${Math.round(laying.totalH)} h`}`"
-    :chart="chart"
-  />
+  <PlotChart data-test="drying-chart" :label="told" :chart="chart" />
 </template>

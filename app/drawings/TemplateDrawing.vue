@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { mm, quantity, said } from '../words'
+import { metric } from '../../core/words/units'
+import { mm, quantity, said, units } from '../words'
 import { computed } from 'vue'
 import { LAYERS, type LayerId, type Template } from '../../core/plan/templates/types'
 import { MARGIN_MM, tiling, type Paper } from '../../core/plan/templates/tiles'
@@ -31,10 +32,12 @@ const { width, height, scale, X, Y } = useSheet(
   }),
   { left: 12, right: 12, top: 16, bottom: 44 }
 )
-/** A length to read sizes by. */
-const bar = computed(
-  () => [100, 50, 20, 10, 5].find((mm) => mm * scale.value < width.value * 0.4) ?? 5
-)
+/** A length to read sizes by: a round one of the builder's own rule, in mm. */
+const bar = computed(() => {
+  const long = units() === 'inch' ? [4, 2, 1, 0.5, 0.25] : [100, 50, 20, 10, 5]
+  const all = long.map((l) => metric(l, 'mm', units()))
+  return all.find((l) => l * scale.value < width.value * 0.4) ?? all.at(-1)!
+})
 const sheets = computed(() =>
   Array.from({ length: lay.value.rows }, (_, r) =>
     Array.from({ length: lay.value.columns }, (__, c) => ({ r, c }))
