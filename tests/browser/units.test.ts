@@ -129,6 +129,10 @@ describe('Inches, ounces and °F', function () {
     await page.goto(`${s.address}/build/${DEMO_ID}/prints`)
     await page.locator('[data-leaf="templates"]').click()
     await page.locator('[data-test="templates"]').getByText('4 in line').waitFor()
+    // the bar beside the drawing is a round length of the same rule
+    await page
+      .locator('[data-test="templates"] svg text', { hasText: /^\s*(4|2|1|1\/2|1\/4)\u202fin\s*$/ })
+      .waitFor()
     const svg = await downloaded(page, () => page.locator('[data-test="svg"]').click())
     expect(svg.text)
       .to.match(/\d\u202f?in\b/)
