@@ -30,7 +30,7 @@ const open = defineModel<boolean>({ required: true })
 const emit = defineEmits<{ made: [build: Build] }>()
 const shelf = useShelfStore()
 
-const HOURS: { id: string; name: string; week: Calendar['week'] }[] = [
+const WEEKS: { id: string; name: string; week: Calendar['week'] }[] = [
   { id: 'usual', name: 'Tue and Thu evening, Sat morning', week: USUAL_WEEK },
   {
     id: 'evenings',
@@ -141,7 +141,7 @@ function built(name: string): Build {
     calendar: {
       zone: Intl.DateTimeFormat().resolvedOptions().timeZone || 'UTC',
       start: `${now.getFullYear()}-${pad(now.getMonth() + 1)}-${pad(now.getDate())}T${pad(now.getHours())}:${pad(now.getMinutes())}`,
-      week: HOURS.find((h) => h.id === form.hours)!.week
+      week: WEEKS.find((h) => h.id === form.hours)!.week
     }
   })
 }
@@ -255,7 +255,7 @@ async function make(event: Event): Promise<void> {
       <ChoiceField
         v-model="form.hours"
         label="Hours free in the week (changed at any time on Days)"
-        :options="HOURS"
+        :options="WEEKS"
       />
       <div class="row">
         <span class="grow"></span>
