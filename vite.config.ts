@@ -1,7 +1,9 @@
 import vue from '@vitejs/plugin-vue'
 import { createHash } from 'node:crypto'
 import { readFileSync } from 'node:fs'
+import { constants } from 'node:zlib'
 import { defineConfig, type Plugin } from 'vite'
+import { compression } from 'vite-plugin-compression2'
 
 /** Writes the worker that keeps the app for use without a network: with the name of every file it is made of. */
 function offline(): Plugin {
@@ -27,7 +29,18 @@ function offline(): Plugin {
 export default defineConfig({
   root: 'app',
   base: '/',
-  plugins: [vue(), offline()],
+  plugins: [
+    vue(),
+    offline(),
+    // what the first screen waits for, pressed once; the charts and the printer come late and are
+    // large: those are pressed as they go out
+    compression({
+      algorithms: [['brotliCompress', { params: { [constants.BROTLI_PARAM_QUALITY]: 10 } }]],
+      include: /\.(js|css)$/,
+      exclude: /offline|plotly|print\.worker/,
+      threshold: 1000
+    })
+  ],
   build: {
     outDir: '../dist',
     emptyOutDir: true,

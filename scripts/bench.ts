@@ -183,19 +183,19 @@ async function inBrowser(s: Stage, name: string, build: Build, aimMs: number): P
 async function firstLoad(s: Stage): Promise<void> {
   const context = await s.profile()
   const page = await context.newPage()
-  const gz = new Map<string, number>()
+  // as it goes over the wire: what is pressed beforehand says its length
+  const sent = new Map<string, number>()
   page.on('response', (response) => {
-    void response
-      .body()
-      .then((body) =>
-        gz.set(response.url(), /woff2$/.test(response.url()) ? body.length : gzipSync(body).length)
-      )
-      .catch(() => undefined)
+    void response.allHeaders().then(async (headers) => {
+      const length = Number(headers['content-length'] ?? Number.NaN)
+      const { responseBodySize } = await response.request().sizes()
+      sent.set(response.url(), Number.isFinite(length) ? length : responseBodySize)
+    })
   })
   await page.goto(s.address)
   await page.locator('.card .water').first().waitFor()
   await page.waitForTimeout(500)
-  const total = [...gz.values()].reduce((a, b) => a + b, 0) / 1000
+  const total = [...sent.values()].reduce((a, b) => a + b, 0) / 1000
   const element =
     ['index.full.min.js', 'index.css'].reduce(
       (sum, file) =>

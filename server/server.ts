@@ -1,6 +1,7 @@
 import { existsSync, readFileSync, readdirSync } from 'node:fs'
 import { join } from 'node:path'
 import compression from 'compression'
+import pressed from 'express-static-gzip'
 import express, { type Express, type NextFunction, type Request, type Response } from 'express'
 import helmet from 'helmet'
 import { devices } from './standIns/devices'
@@ -77,7 +78,15 @@ export function createServer({ dist, demo, addresses }: ServerOptions): Express 
       response.status(204).end()
     })
   }
-  app.use('/assets', express.static(join(dist, 'assets'), { immutable: true, maxAge: '1y' }))
+  app.use(
+    '/assets',
+    pressed(join(dist, 'assets'), {
+      enableBrotli: true,
+      orderPreference: ['br'],
+      index: false,
+      serveStatic: { immutable: true, maxAge: '1y' }
+    })
+  )
   app.use(express.static(dist, { index: false, maxAge: 0 }))
   // the app's own addresses: a page asked for by name is the app, a file or a hidden place is not
   app.use((request, response, next) => {

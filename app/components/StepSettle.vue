@@ -5,7 +5,7 @@ import DateField from './DateField.vue'
 import { computed } from 'vue'
 import { arrangementOf, settleStep, unsettleStep } from '../../core/build/workEdits'
 import type { PlannedWork } from '../../core/plan/7-days/plan'
-import { localIso } from '../../core/plan/7-days/calendar'
+import { localIso } from '../../core/build/zone'
 import { useBuildStore } from '../stores/build'
 
 /** What the builder settles about one step: when, not when, and whose hands. */

@@ -1,4 +1,4 @@
-import { moment } from '../words/moment'
+import { moment } from '../words/dates'
 import { duration } from '../words/durations'
 import type { DaysPlan } from '../plan/7-days/plan'
 

@@ -80,7 +80,10 @@ export interface KeptRun extends Omit<RunResult, 'grid' | 'fields' | 'scale'> {
 const MOST_CELLS = 20_000
 /** Nor are more than so many read. */
 const MOST_READ = 250_000
-const MOST_STEPS = 4000
+/** No ruler tells less, mm. */
+const FINEST_MM = 0.05
+/** Lengths are kept in so many steps at most, all else in fewer: no eye tells foam finer. */
+const MOST_STEPS = { lengths: 4000, else: 250 }
 
 /**
  * A run made ready to be kept, on coarser cells where it has more than a brush can follow.
@@ -107,7 +110,7 @@ export function keepRun(
     strays
   } = coarser(run)
   const packed = Object.fromEntries(
-    RUN_FIELDS.map((name) => [name, pack(fields[name])])
+    RUN_FIELDS.map((name) => [name, pack(fields[name], name.endsWith('Mm'))])
   ) as KeptRun['fields']
   return {
     ...keep,
@@ -165,17 +168,19 @@ export function openRun(kept: KeptRun, scale: number): RunResult {
   }
 }
 
-function pack(values: Float32Array): PackedField {
+function pack(values: Float32Array, areLengths: boolean): PackedField {
   let most = 0
   for (const v of values) if (Math.abs(v) > most) most = Math.abs(v)
-  const step = most > 0 ? Number((most / MOST_STEPS).toPrecision(4)) : 1
+  const steps = areLengths ? MOST_STEPS.lengths : MOST_STEPS.else
+  const finest = areLengths ? FINEST_MM : 0
+  const step = most > 0 ? Number(Math.max(most / steps, finest).toPrecision(4)) : 1
   const bytes = new Uint8Array(values.length * 2)
   const view = new DataView(bytes.buffer)
   let before = 0
   values.forEach((v, i) => {
-    const steps = Math.round(v / step)
-    view.setInt16(2 * i, steps - before, true)
-    before = steps
+    const now = Math.round(v / step)
+    view.setInt16(2 * i, now - before, true)
+    before = now
   })
   return { step, data: fromUint8Array(zlibSync(bytes, { level: 9 })) }
 }

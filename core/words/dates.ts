@@ -20,3 +20,6 @@ export const weekdayNumber = (ms: number, zone: string): string =>
   formatter(zone, { weekday: 'short' }).format(ms)
 export const dayNumber = (ms: number, zone: string): string =>
   formatter(zone, { day: 'numeric' }).format(ms)
+/** "Thursday 3 December, 18:40" on the builder's own clock. */
+export const moment = (ms: number, zone: string): string =>
+  `${formatter(zone, { weekday: 'long', day: 'numeric', month: 'long' }).format(ms).replace(',', '')}, ${clock(ms, zone)}`

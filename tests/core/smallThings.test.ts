@@ -4,7 +4,8 @@ import { DateTime } from 'luxon'
 import { lastAnswers } from '../../core/physics/solve/lastAnswers'
 import { halved, halvedTo } from '../../core/physics/solve/halving'
 import { remembered, rememberedBy, sameValue } from '../../core/plan/memo'
-import { clock, day, dayAndClock, longDay } from '../../core/words/dates'
+import { localInstant, localIso } from '../../core/build/zone'
+import { clock, day, dayAndClock, longDay, moment } from '../../core/words/dates'
 import { readNumber } from '../../core/words/readNumber'
 import { about, duration } from '../../core/words/durations'
 import { grams, fine, ml, money } from '../../core/words/quantities'
@@ -149,9 +150,9 @@ describe('Words', () => {
       'Pacific/Apia',
       'UTC'
     )
-    const moment = fc.integer({ min: Date.UTC(2000, 0), max: Date.UTC(2060, 0) })
+    const instant = fc.integer({ min: Date.UTC(2000, 0), max: Date.UTC(2060, 0) })
     fc.assert(
-      fc.property(zone, moment, (name, ms) => {
+      fc.property(zone, instant, (name, ms) => {
         const there = DateTime.fromMillis(ms, { zone: name }).setLocale('en-GB')
         expect(clock(ms, name)).to.equal(there.toFormat('HH:mm'))
         expect(day(ms, name).replace(/[,t]/g, '')).to.equal(
@@ -159,8 +160,33 @@ describe('Words', () => {
         )
         expect(longDay(ms, name).replace(',', '')).to.equal(there.toFormat('cccc d LLLL yyyy'))
         expect(dayAndClock(ms, name)).to.equal(`${day(ms, name)}, ${clock(ms, name)}`)
-      })
+        expect(moment(ms, name)).to.equal(there.toFormat('cccc d LLLL, HH:mm'))
+        const minute = ms - (ms % 60_000)
+        expect(localIso(minute, name)).to.equal(
+          there.startOf('minute').toISO({ suppressSeconds: true, suppressMilliseconds: true })
+        )
+        // the first instant whose clock reads so: itself, or the same reading before the clock went back
+        const read = localInstant(localIso(minute, name).slice(0, 16), name)
+        expect(localIso(read, name).slice(0, 16)).to.equal(localIso(minute, name).slice(0, 16))
+        expect([0, 30, 60].map((back) => minute - back * 60_000)).to.include(read)
+      }),
+      { numRuns: 1000 }
     )
+  })
+
+  it('a time that the clock jumps over is the moment of the jump', () => {
+    // rules of the zones' own database: 29 March 2026 at 01:00 UTC; half an hour at Lord Howe; a day at Apia
+    const jumps = [
+      ['Europe/Berlin', '2026-03-29T02:00', Date.UTC(2026, 2, 29, 1)],
+      ['Europe/Berlin', '2026-03-29T02:59', Date.UTC(2026, 2, 29, 1)],
+      ['America/New_York', '2026-03-08T02:30', Date.UTC(2026, 2, 8, 7)],
+      ['Australia/Lord_Howe', '2026-10-04T02:15', Date.UTC(2026, 9, 3, 15, 30)],
+      ['Pacific/Apia', '2011-12-30T12:00', Date.UTC(2011, 11, 30, 10)]
+    ] as const
+    for (const [zone, local, at] of jumps)
+      expect(new Date(localInstant(local, zone)).toISOString(), `${zone} ${local}`).to.equal(
+        new Date(at).toISOString()
+      )
   })
 
   it('a number is read as its country writes it, and refused where two countries read it differently', () => {

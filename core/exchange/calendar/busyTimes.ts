@@ -1,8 +1,6 @@
 import ICAL from 'ical.js'
-import { DateTime } from 'luxon'
 import type { Busy, Calendar } from '../../build/types'
-import { startOf } from '../../plan/7-days/calendar'
-import { isZone } from '../../build/zone'
+import { instantAt, isZone, localInstant } from '../../build/zone'
 
 /** What a calendar file says of when somebody is busy. */
 export interface BusyTimes {
@@ -39,7 +37,7 @@ export function busyTimes(text: string, calendar: Calendar, wholeDays: boolean):
       `This calendar is ${Math.round(text.length / 1e6)} MB long; ${LONGEST / 1e6} MB is the most. Export a shorter time of it.`
     )
   const parts = calendarsIn(text)
-  const fromMs = startOf(calendar) - DAY_MS
+  const fromMs = localInstant(calendar.start, calendar.zone) - DAY_MS
   const untilMs = fromMs + AHEAD_DAYS * DAY_MS
   const left = new Map<string, number>()
   const leave = (why: string) => void left.set(why, (left.get(why) ?? 0) + 1)
@@ -178,17 +176,8 @@ function instant(time: ICAL.Time, zone: string, zones: Zones, home: string): num
     placed.zone = zones.get(zone)!
     return placed.toUnixTime() * 1000
   }
-  return DateTime.fromObject(
-    {
-      year,
-      month,
-      day,
-      hour: time.isDate ? 0 : hour,
-      minute: time.isDate ? 0 : minute,
-      second: time.isDate ? 0 : Math.min(59, second)
-    },
-    { zone: there ?? home }
-  ).toMillis()
+  const clock = time.isDate ? [0, 0, 0] : [hour, minute, Math.min(59, second)]
+  return instantAt(Date.UTC(year, month - 1, day, ...clock), there ?? home)
 }
 
 /** Stretches that overlap or touch are one: what they are called together. */

@@ -1,55 +1,12 @@
-import { lastAnswers } from '../../physics/solve/lastAnswers'
-import { DateTime } from 'luxon'
+import { instantOf, localInstant } from '../../build/zone'
 import type { Calendar, FreeWindow, Weekday } from '../../build/types'
 
 /** A stretch of time, milliseconds since 1970 in UTC. */
 export type Span = [fromMs: number, toMs: number]
 
-const DAYS: readonly Weekday[] = ['mon', 'tue', 'wed', 'thu', 'fri', 'sat', 'sun']
+const DAYS: readonly Weekday[] = ['sun', 'mon', 'tue', 'wed', 'thu', 'fri', 'sat']
 const MINUTE_MS = 60_000
-
-/** Instants asked for before: the same evenings are laid out at every edit. */
-const asked = lastAnswers<number>(20_000)
-
-/**
- * The first instant of a date at which the local clock reads a time or later. Where the clock jumps
- * over the time in
- * spring, that is the moment of the jump; where autumn brings the time twice, it is the first.
- *
- * @param date  "2026-03-29"
- * @param time  "02:30", or "24:00" for the day's end
- * @returns     ms since 1970, UTC
- */
-export function instantOf(date: string, time: string, zone: string): number {
-  const key = `${date}T${time}/${zone}`
-  const there = asked.get(key)
-  if (there !== undefined) return there
-  const found = lookedUp(date, time, zone)
-  asked.set(key, found)
-  return found
-}
-
-function lookedUp(date: string, time: string, zone: string): number {
-  const [hour, minute] = time.split(':').map(Number)
-  const day = DateTime.fromISO(date, { zone })
-  if (hour === 24) return day.plus({ days: 1 }).startOf('day').toMillis()
-  const wanted = day.set({ hour, minute })
-  if (wanted.hour === hour && wanted.minute === minute) {
-    // the same wall time may have come an hour earlier: take the first
-    const earlier = wanted.minus({ hours: 1 })
-    return earlier.hour === hour && earlier.minute === minute && earlier.hasSame(wanted, 'day')
-      ? earlier.toMillis()
-      : wanted.toMillis()
-  }
-  // jumped over: back to the jump, the last minute after which the clock already reads past the wanted time
-  let jump = wanted
-  for (let i = 0; i < 180; i++) {
-    const before = jump.minus({ minutes: 1 })
-    if (before.hour * 60 + before.minute < hour * 60 + minute) break
-    jump = before
-  }
-  return jump.toMillis()
-}
+const DAY_MS = 1440 * MINUTE_MS
 
 /**
  * When the builder's hands are free: the week's hours with the exceptions in their place, in real
@@ -64,16 +21,15 @@ function lookedUp(date: string, time: string, zone: string): number {
 export function freeSpans(calendar: Calendar, days: number, person: 0 | 1 = 0): Span[] {
   const { zone } = calendar
   const { week, exceptions } = person === 0 || !calendar.second ? calendar : calendar.second
-  const first = DateTime.fromISO(calendar.start, { zone })
-  const startMs = first.toMillis()
+  const startMs = localInstant(calendar.start, zone)
   // dates count alike in every zone: only their hours do not
-  const firstDate = DateTime.utc(first.year, first.month, first.day)
+  const firstDate = Date.parse(`${calendar.start.slice(0, 10)}T00:00Z`)
   const byDate = new Map(exceptions.map((e) => [e.date, e.free]))
   const spans: Span[] = []
   for (let i = 0; i < days; i++) {
-    const day = firstDate.plus({ days: i })
-    const date = day.toISODate()!
-    const windows: readonly FreeWindow[] = byDate.get(date) ?? week[DAYS[day.weekday - 1]] ?? []
+    const day = new Date(firstDate + i * DAY_MS)
+    const date = day.toISOString().slice(0, 10)
+    const windows: readonly FreeWindow[] = byDate.get(date) ?? week[DAYS[day.getUTCDay()]] ?? []
     for (const [from, to] of windows) {
       const span: Span = [Math.max(startMs, instantOf(date, from, zone)), instantOf(date, to, zone)]
       if (span[1] - span[0] >= MINUTE_MS) spans.push(span)
@@ -114,14 +70,3 @@ function merged(spans: Span[]): Span[] {
   }
   return out
 }
-
-/**
- * An instant as the builder's clock has it, with its offset.
- * @example localIso(0, 'UTC') // "1970-01-01T00:00Z"
- */
-export const localIso = (ms: number, zone: string): string =>
-  DateTime.fromMillis(ms, { zone }).toISO({ suppressSeconds: true, suppressMilliseconds: true })!
-
-/** The instant at which work may begin. */
-export const startOf = (calendar: Calendar): number =>
-  DateTime.fromISO(calendar.start, { zone: calendar.zone }).toMillis()

@@ -1,6 +1,7 @@
 import type { Arrangement, Build } from '../../build/types'
 import type { StepsPlan } from '../6-steps/stepsStage'
-import { freeSpans, instantOf, startOf, type Span } from './calendar'
+import { localInstant } from '../../build/zone'
+import { freeSpans, type Span } from './calendar'
 import { laidOut } from './laidOut'
 import type { DaysPlan, Unmet } from './plan'
 import { schedule, type Effort, type Schedule } from './schedule'
@@ -39,7 +40,7 @@ export function daysStage(
   effort: Effort = { nodes: NODES }
 ): DaysPlan {
   const { calendar } = build
-  const startMs = startOf(calendar)
+  const startMs = localInstant(calendar.start, calendar.zone)
   const fromMs = Math.max(startMs, build.log.asOf === null ? startMs : Date.parse(build.log.asOf))
   const empty: DaysPlan = {
     zone: calendar.zone,
@@ -60,10 +61,7 @@ export function daysStage(
     missed: [],
     unmet: [],
     order: [],
-    deadlineMs:
-      calendar.deadline === null
-        ? null
-        : instantOf(calendar.deadline.slice(0, 10), calendar.deadline.slice(11), calendar.zone),
+    deadlineMs: calendar.deadline === null ? null : localInstant(calendar.deadline, calendar.zone),
     handsMin: plan.steps.reduce((sum, s) => sum + s.handsMin, 0),
     problem: null,
     free: [],
@@ -77,7 +75,7 @@ export function daysStage(
   const settledMs = build.arrange
     .flatMap((a) => [a.at, a.notBefore])
     .filter((at) => at !== null)
-    .map((at) => instantOf(at.slice(0, 10), at.slice(11), calendar.zone))
+    .map((at) => localInstant(at, calendar.zone))
   let horizon =
     FIRST_HORIZON +
     Math.ceil(

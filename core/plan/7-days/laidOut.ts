@@ -1,6 +1,7 @@
 import type { Build } from '../../build/types'
 import type { StepsPlan } from '../6-steps/stepsStage'
-import { localIso, type Span } from './calendar'
+import { localIso } from '../../build/zone'
+import type { Span } from './calendar'
 import type { Cause } from './causes'
 import { placeFillers } from './fillers'
 import type {

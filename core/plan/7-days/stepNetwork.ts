@@ -2,7 +2,7 @@ import type { Arrangement, Build } from '../../build/types'
 import { entriesOf } from '../../build/log/entries'
 import { progressOf, seenWait, type Progress } from '../../build/log/progress'
 import type { Step, StepLink, StepsPlan } from '../6-steps/stepsStage'
-import { instantOf } from './calendar'
+import { localInstant } from '../../build/zone'
 import type { Task, TaskLink } from './solver/network'
 
 /** A step that may be broken off is done in pieces no longer than this, min. */
@@ -157,8 +157,7 @@ export function arranged(
   startMs: number,
   zone: string
 ): Task[] {
-  const minute = (local: string) =>
-    Math.round((instantOf(local.slice(0, 10), local.slice(11), zone) - startMs) / MINUTE_MS)
+  const minute = (local: string) => Math.round((localInstant(local, zone) - startMs) / MINUTE_MS)
   const { at, notBefore, notOn, by } = arrangement
   const barred = notOn.map((date): [number, number] => [
     minute(`${date}T00:00`),

@@ -1,7 +1,7 @@
-import { DateTime } from 'luxon'
 import type { Build } from '../../build/types'
 import { ROOM_RANGE_C } from './limits'
 import type { Finding, Stages } from './types'
+import { dayAndClock } from '../../words/dates'
 import { about } from '../../words/durations'
 
 /** Rooms that resin is not told for. */
@@ -30,10 +30,6 @@ export function roomFindings(build: Build, stages: Stages): Finding[] {
 const titled = (stages: Stages, id: string) =>
   stages.steps.steps.find((s) => s.id === id)?.title ?? id
 
-/** Dates in the builder's own zone, as everybody reads them: "Thu 3 Dec, 19:00". */
-const when = (ms: number, zone: string) =>
-  DateTime.fromMillis(ms, { zone }).setLocale('en-GB').toFormat('ccc d LLL, HH:mm')
-
 /** What keeps the work from having dates, and what of them cannot be as it was wanted. */
 export function dayFindings(build: Build, stages: Stages): Finding[] {
   return [...problemFindings(stages), ...keptFindings(build, stages)]
@@ -49,7 +45,9 @@ function keptFindings(build: Build, stages: Stages): Finding[] {
     id: `unmet:${u.step}`,
     title: `“${titled(stages, u.step)}” cannot be when you settled it`,
     number:
-      u.earliestMs === null ? 'no time fits' : `${when(u.earliestMs, days.zone)} at the earliest`,
+      u.earliestMs === null
+        ? 'no time fits'
+        : `${dayAndClock(u.earliestMs, days.zone)} at the earliest`,
     reason:
       'What comes before it, what must follow it in its window, or other work settled at that time leaves no room. The plan goes on without it.',
     wayOut: 'Settle it later, or let the plan choose.',
@@ -61,7 +59,7 @@ function keptFindings(build: Build, stages: Stages): Finding[] {
       severity: 'warn',
       id: `missed:${m.step}`,
       title: `The window for “${titled(stages, m.step)}” is over`,
-      number: `closed ${when(m.closedMs, days.zone)}`,
+      number: `closed ${dayAndClock(m.closedMs, days.zone)}`,
       reason: `It had to follow “${titled(stages, m.after).toLowerCase()}” in time; by now it takes no mark.`,
       wayOut:
         'Lay a thin coat over it and meet the next window, or leave it smooth and log the step as done.'
@@ -73,10 +71,10 @@ function keptFindings(build: Build, stages: Stages): Finding[] {
       ...base,
       severity: 'warn',
       id: 'deadline',
-      title: `Not finished by ${when(days.deadlineMs, days.zone)}`,
+      title: `Not finished by ${dayAndClock(days.deadlineMs, days.zone)}`,
       number: `${about((days.finishMs - days.deadlineMs) / 60_000)} too late`,
       reason: never
-        ? `No order of this work can meet it: ${when(days.lowerBoundMs!, days.zone)} is the soonest.`
+        ? `No order of this work can meet it: ${dayAndClock(days.lowerBoundMs!, days.zone)} is the soonest.`
         : 'No plan was found that meets it, and none is proven impossible.',
       wayOut: 'Look under “What if” on Days for what would meet it.'
     })

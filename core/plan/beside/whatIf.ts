@@ -1,9 +1,8 @@
-import { DateTime } from 'luxon'
 import { costToBuy } from '../4-amounts/shopping'
 import { changeMaking, setWay, type Edit } from '../../build/edits'
 import { movingOf, WEEKDAYS, type Build } from '../../build/types'
 import { setCalendar } from '../../build/workEdits'
-import { instantOf, localIso } from '../7-days/calendar'
+import { localInstant, localIso } from '../../build/zone'
 import type { History } from '../learned/history'
 import type { Shelf } from '../../craft/materials/shelf'
 import { waysFor } from '../../craft/ways/catalog'
@@ -154,11 +153,10 @@ export function variantsOf(build: Build, plan: Planned): Variant[] {
 
 /** The first Saturday that has begun by no means yet, seen from where the plan stands. */
 function nextSaturday({ calendar, log }: Build): string {
-  const from =
-    log.asOf === null
-      ? DateTime.fromISO(calendar.start, { zone: calendar.zone })
-      : DateTime.fromISO(log.asOf).setZone(calendar.zone)
-  return from.plus({ days: (6 - from.weekday + 7) % 7 || 7 }).toISODate()!
+  const from = log.asOf === null ? calendar.start : localIso(Date.parse(log.asOf), calendar.zone)
+  const date = new Date(`${from.slice(0, 10)}T00:00Z`)
+  date.setUTCDate(date.getUTCDate() + ((6 - date.getUTCDay() + 7) % 7 || 7))
+  return date.toISOString().slice(0, 10)
 }
 
 /** Ways of the water that the date hangs on longest, each as a change. */
@@ -225,10 +223,7 @@ export function whatIf(build: Build, shelf: Shelf, history: History): WhatIf[] {
   // one memory for all: what a change does not touch is not worked out again
   const plans = planner()
   const deadline = build.calendar.deadline
-  const deadlineMs =
-    deadline === null
-      ? null
-      : instantOf(deadline.slice(0, 10), deadline.slice(11), build.calendar.zone)
+  const deadlineMs = deadline === null ? null : localInstant(deadline, build.calendar.zone)
   const told = (v: Variant): WhatIf => {
     const plan = finished(plans(v.edit(build), shelf, history))
     const { finishMs, sittings, handsMin } = plan.days
