@@ -1,5 +1,7 @@
 import { readFileSync, statSync } from 'node:fs'
 import { calculate } from '../core/exchange/calc/contract'
+import { newFrom } from '../core/exchange/newFile'
+import { planOut } from '../core/exchange/planFile'
 import { faultLine } from '../core/physics/fault'
 import { LONGEST_FILE, readBuild, readJson } from '../core/build/file/buildFile'
 import { localIso } from '../core/build/zone'
@@ -14,7 +16,7 @@ import { derivePlan } from '../core/plan/derivePlan'
 import { inSentence, type Units } from '../core/words/units'
 
 const USAGE =
-  'usage: spindle calc NAME JSON|@FILE · spindle plan BUILD.json · spindle check BUILD.json · spindle schedule BUILD.json · spindle run BUILD.json [CELLS]; with --units inch its sentences are in inches, ounces and °F'
+  'usage: spindle calc NAME JSON|@FILE · spindle new JSON|@FILE · spindle plan BUILD.json · spindle check BUILD.json · spindle schedule BUILD.json · spindle run BUILD.json [CELLS]; with --units inch its sentences are in inches, ounces and °F'
 
 /** Where a command speaks: what was asked for, and what else there is to say. */
 export interface Says {
@@ -43,9 +45,22 @@ function fileText(path: string): string {
 
 function calc(name: string | undefined, argument: string | undefined): string {
   if (name === undefined || argument === undefined) throw new BadInput(USAGE)
+  return JSON.stringify(calculate(name, jsonGiven(argument), () => performance.now()))
+}
+
+/** JSON as it was typed, or out of a file. */
+function jsonGiven(argument: string): unknown {
   const json = readJson(argument.startsWith('@') ? fileText(argument.slice(1)) : argument)
   if (!json.ok) throw new BadInput(faultLine(json.faults))
-  return JSON.stringify(calculate(name, json.value, () => performance.now()))
+  return json.value
+}
+
+/** The build that *New build* makes: it begins now, where the machine stands, unless it is said. */
+function made(argument: string | undefined): string {
+  if (argument === undefined) throw new BadInput(USAGE)
+  const zone = Intl.DateTimeFormat().resolvedOptions().timeZone || 'UTC'
+  const start = localIso(Date.now(), zone).slice(0, 16)
+  return writeBuild(newFrom(jsonGiven(argument), { start, zone })).trimEnd()
 }
 
 /** Typed arrays as the lists that they are; sentences in the units asked for, numbers metric. */
@@ -70,7 +85,7 @@ function plan(path: string | undefined, units: Units): string {
   if (path === undefined) throw new BadInput(USAGE)
   const build = readBuild(fileText(path))
   if (!build.ok) throw new BadInput(faultLine(build.faults))
-  return JSON.stringify(derivePlan(build.value), written(units), 2)
+  return JSON.stringify(planOut(derivePlan(build.value)), written(units), 2)
 }
 
 /** Orders tried for the schedule of a build: many more than while somebody waits. */
@@ -209,6 +224,7 @@ export function main([command, ...args]: readonly string[], says: Says): number 
   try {
     const { units, rest } = unitsAsked(args)
     if (command === 'calc') says.out(calc(rest[0], rest[1]))
+    else if (command === 'new') says.out(made(rest[0]))
     else if (command === 'plan') says.out(plan(rest[0], units))
     else if (command === 'schedule') says.out(scheduleOf(rest[0], units))
     else if (command === 'run') says.out(run(rest[0], rest[1], says))

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { said } from '../words'
-import type { Step } from '../../core/plan/6-steps/stepsStage'
+import type { Step } from '../../core/plan/6-steps/types'
 import { duration } from '../../core/words/durations'
 
 defineProps<{ steps: Step[] }>()

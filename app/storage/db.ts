@@ -59,6 +59,7 @@ export interface FactRow {
  * 4 — 2026-11-25: builds are brought to version 4.
  * 5 — 2026-11-25: builds are brought to version 5; photographs.
  * 6 — 2026-11-25: builds are brought to version 6.
+ * 7 — 2026-11-28: builds are brought to version 7.
  */
 class SpindleDb extends Dexie {
   builds!: EntityTable<BuildRow, 'id'>
@@ -73,6 +74,7 @@ class SpindleDb extends Dexie {
     this.version(4).upgrade(bringAll)
     this.version(5).stores({ photos: 'id, build' }).upgrade(bringAll)
     this.version(6).upgrade(bringAll)
+    this.version(7).upgrade(bringAll)
   }
 }
 

@@ -1,5 +1,5 @@
 import { CAUTIONS } from '../craft/materials/cautions'
-import type { Step } from '../plan/6-steps/stepsStage'
+import type { Step } from '../plan/6-steps/types'
 import type { Units } from '../words/units'
 import { spoken } from '../words/spoken'
 import type { BenchFigure, Waiting } from './benchSteps'

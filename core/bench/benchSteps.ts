@@ -6,7 +6,7 @@ import { entriesOf } from '../build/log/entries'
 import { progressOf } from '../build/log/progress'
 import { onShelf, type Shelf } from '../craft/materials/shelf'
 import type { Plan } from '../plan/derivePlan'
-import type { Step } from '../plan/6-steps/stepsStage'
+import type { Step } from '../plan/6-steps/types'
 import type { BenchClock } from './benchClocks'
 
 const MINUTE_MS = 60_000

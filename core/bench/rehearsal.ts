@@ -1,6 +1,6 @@
 import { seeded } from '../plan/7-days/solver/random'
 import type { Plan } from '../plan/derivePlan'
-import type { Step, StepLink } from '../plan/6-steps/stepsStage'
+import type { Step, StepLink } from '../plan/6-steps/types'
 
 /** A mistake made in rehearsal, and what it would have cost at the bench. */
 export interface Mistake {

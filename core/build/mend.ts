@@ -1,4 +1,5 @@
 import { changeFinish, changeMaking, changePool, changeSea, setFlow, type Edit } from './edits'
+import { setLays } from './lays'
 import { unsettleStep } from './workEdits'
 import type { Finish, Flow, Making, Pool, Sea } from './types'
 
@@ -10,6 +11,7 @@ export type Mend = { label: string } & (
   | { made: string; change: Partial<Making> }
   | { finish: Partial<Finish> }
   | { unsettle: string }
+  | { bringBack: string }
 )
 
 /** The edit that makes it. */
@@ -17,6 +19,7 @@ export function mending(mend: Mend): Edit {
   if ('pool' in mend) return changePool(mend.pool, mend.change)
   if ('sea' in mend) return changeSea(mend.sea, mend.change)
   if ('made' in mend) return changeMaking(mend.made, mend.change)
+  if ('bringBack' in mend) return setLays([mend.bringBack], 'planned')
   if ('unsettle' in mend) return unsettleStep(mend.unsettle)
   return 'finish' in mend ? changeFinish(mend.finish) : setFlow(mend.flow)
 }

@@ -1,4 +1,5 @@
 import { USUAL } from '../craft/usual'
+import type { Care, From } from '../craft/ways/types'
 import { scaleRatio } from '../physics/shape/scale'
 import type { Sounding } from '../physics/shape/surface'
 import { EYE_FORGIVES_MM } from '../physics/stuff/supports/elastica'
@@ -7,14 +8,17 @@ import type {
   Build,
   Calendar,
   Fall,
+  FreeWindow,
   Making,
   OutlineCorner,
   Pool,
   Reach,
   Running,
   Sea,
-  Splash
+  Splash,
+  Weekday
 } from './types'
+import { WEEKDAYS } from './types'
 
 /** What a new build is asked for. */
 export interface NewBuild {
@@ -25,6 +29,12 @@ export interface NewBuild {
   /** A rapid runs between two pools; a shore fills the base and has waves. */
   waters: { pool: boolean; fall: boolean; poolBelow: boolean; rapid?: boolean; shore?: boolean }
   calendar: Pick<Calendar, 'zone' | 'start' | 'week'>
+  /** What is there already; left out: a bare board. */
+  from?: From
+  /** How careful to be; left out: as usual. */
+  care?: Care
+  /** What holds the water at its open edges: a dam, or a ready case; left out: a dam. */
+  hold?: 'dam' | 'case'
 }
 
 /** What a kitchen scale shows at least, g: taken until the builder says what theirs does. */
@@ -40,6 +50,31 @@ export const USUAL_WEEK: Calendar['week'] = {
   sat: [['09:00', '13:00']],
   sun: []
 }
+
+const everyDay = (windows: FreeWindow[], days: readonly Weekday[] = WEEKDAYS): Calendar['week'] =>
+  Object.fromEntries(
+    WEEKDAYS.map((d): [Weekday, FreeWindow[]] => [d, days.includes(d) ? windows : []])
+  ) as Calendar['week']
+
+/** Hours free in the week, as *New build* offers them. */
+export const FREE = {
+  'two-evenings-and-saturday': { name: 'Tue and Thu evening, Sat morning', week: USUAL_WEEK },
+  'every-evening': {
+    name: 'Every weekday evening, 19:30–21:00',
+    week: everyDay([['19:30', '21:00']], ['mon', 'tue', 'wed', 'thu', 'fri'])
+  },
+  weekends: { name: 'Weekends, 10:00–16:00', week: everyDay([['10:00', '16:00']], ['sat', 'sun']) },
+  daily: { name: 'Every day, 09:00–21:00', week: everyDay([['09:00', '21:00']]) }
+} as const satisfies Record<string, { name: string; week: Calendar['week'] }>
+
+/** Waters as *New build* offers them. */
+export const WATERS_NAMED = {
+  pool: { pool: true, fall: false, poolBelow: false },
+  'pool-fall': { pool: true, fall: true, poolBelow: false },
+  'pool-fall-pool': { pool: true, fall: true, poolBelow: true },
+  rapid: { pool: true, fall: false, poolBelow: true, rapid: true },
+  shore: { pool: true, fall: false, poolBelow: false, shore: true }
+} as const satisfies Record<string, NewBuild['waters']>
 
 /** A bed as most are painted: near-black where deep, wet earth at the shore. Common practice, no source. */
 export const BED_COLOURS: Pick<Build['ground'], 'bedDeep' | 'bedShore'> = {
@@ -126,6 +161,16 @@ export const runningDefaults = (): Running => ({
   kept: []
 })
 
+/** A bare board, everything done as careful builders do: also what files of version 6 are given. */
+export const laysDefaults = (): Pick<Build, 'from' | 'care' | 'lays' | 'own'> => ({
+  from: 'bare-board',
+  care: 'thorough',
+  lays: [],
+  own: []
+})
+/** Coats that the bed is sealed in, by how careful one is: docs/trade.md O8. Common practice, no source. */
+export const SEAL_COATS: Readonly<Record<Care, number>> = { quick: 1, usual: 2, thorough: 3 }
+
 /** Below 1 to this a rapid between two shallow pools begins as a trickle. */
 const SMALLEST_STREAM = 40
 const UPPER_LEVEL_MM = 38
@@ -140,10 +185,19 @@ const DEPTH_MM = 9
  * '2026-11-24T18:00', week: USUAL_WEEK } })
  */
 export function newBuild(asked: NewBuild): Build {
-  const { base, waters } = asked
+  const build = scene(asked)
+  if (asked.hold !== 'case') return build
+  return {
+    ...build,
+    waters: build.waters.map((w) => (w.kind === 'pool' ? { ...w, dam: USUAL.case } : w))
+  }
+}
+
+function scene(asked: NewBuild): Build {
+  const { base, waters, care = 'usual' } = asked
   const build: Build = {
     format: 'tall-spindle-build',
-    version: 6,
+    version: 7,
     id: asked.id,
     name: asked.name,
     scale: asked.scale,
@@ -153,13 +207,17 @@ export function newBuild(asked: NewBuild): Build {
       shell: USUAL.ground.shell,
       shellMm: 3,
       seal: USUAL.ground.seal,
-      sealCoats: 3,
+      sealCoats: SEAL_COATS[care],
       bankMm: 40,
       castingsMl: 60,
       ...BED_COLOURS
     },
     waters: [],
     ...flowDefaults(),
+    from: asked.from ?? 'bare-board',
+    care,
+    lays: [],
+    own: [],
     ...finishDefaults(),
     section: { from: [base.widthMm / 2, 0], to: [base.widthMm / 2, base.depthMm] },
     running: runningDefaults(),

@@ -4,17 +4,18 @@ import type { Solid } from '../physics/shape/standing'
 import type { TintDose } from '../physics/stuff/mixing/mix'
 import type { Sounding } from '../physics/shape/surface'
 import type { KeptRun } from '../running/keptRun'
+import type { Care, From } from '../craft/ways/types'
 import type { Mood } from '../physics/water/hydraulics/drop'
 import type { Log } from './log/entries'
 import type { Material } from '../craft/materials/types'
 
 /**
- * What the builder entered: the whole of a build file, version 6. Lengths in mm on the model, z up
+ * What the builder entered: the whole of a build file, version 7. Lengths in mm on the model, z up
  * from the base's top.
  */
 export interface Build {
   format: 'tall-spindle-build'
-  version: 6
+  version: 7
   id: string
   name: string
   /** As the builder says it: "1:48", "OO". */
@@ -30,6 +31,13 @@ export interface Build {
   section: SectionLine
   /** What was let run over this ground: where water comes in and goes out, and runs that were kept. */
   running: Running
+  /** What is there already when the work begins, and how careful to be. */
+  from: From
+  care: Care
+  /** Steps and lays that the builder has left out, that are there already, or that are planned after all. */
+  lays: LayChoice[]
+  /** Steps of the builder's own. */
+  own: OwnStep[]
   /** How white water and spray are made. */
   finish: Finish
   /** What went wrong and is being put right. */
@@ -411,6 +419,31 @@ export interface Arrangement {
   notBefore: string | null
   notOn: string[]
   by: 'first' | 'second' | null
+}
+
+/** Whether a step or lay is still to be made, is not made at all, or was made before. */
+export type LayState = 'planned' | 'leftOut' | 'there'
+
+/** What the builder decided about a step or lay of a way: "ground/seal", "pool1/leak". */
+export interface LayChoice {
+  id: string
+  state: LayState
+}
+
+/** A step of the builder's own, with its place among the others. */
+export interface OwnStep {
+  id: string
+  name: string
+  /** The water it belongs to; null: to the whole scene. */
+  water: string | null
+  handsMin: number
+  /** What must pass before what comes after it may begin, min. */
+  waitMin: number
+  /** It comes after this step or lay, and before that one; null: whenever hands are free. */
+  after: string | null
+  before: string | null
+  /** Something it uses up, by the shelf's id, and how much of it in its own unit; null: nothing. */
+  uses: { material: string; amount: number } | null
 }
 
 /** A job of the builder's own. */

@@ -15,6 +15,7 @@ export const USUAL = {
   } satisfies Record<WaterKind, string>,
   finish: { white: 'painted-white', spray: 'teased-fibre' },
   dam: 'acrylic-hot-glue',
+  case: 'ready-case',
   resin: 'clear-epoxy-2-1',
   /** What moulds are filled with. */
   castingResin: 'casting-epoxy-2-1',

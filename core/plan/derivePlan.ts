@@ -2,6 +2,7 @@ import { amountsStage } from './4-amounts/amountsStage'
 import {
   calendarDefaults,
   finishDefaults,
+  laysDefaults,
   makingDefaults,
   poolDefaults,
   runningDefaults,
@@ -24,7 +25,8 @@ import { laidGround, poolGround, type PoolGround } from './1-ground/poolGround'
 import { pourHeat, type PourHeatInput } from '../physics/stuff/heat/pourHeat'
 import { BUILT_IN_SHELF, withBottles, type Shelf } from '../craft/materials/shelf'
 import { stacksStage } from './3-stacks/stacksStage'
-import { stepsStage, type StepsPlan } from './6-steps/stepsStage'
+import { stepsStage } from './6-steps/stepsStage'
+import { type StepsPlan } from './6-steps/types'
 import { templateList, type TemplateLine } from './templates/templateList'
 import { remembered, rememberedBy } from './memo'
 
@@ -128,12 +130,12 @@ export function planner(): Planner {
       ...NO_WORK,
       copies: build.copies
     })
-    const g = ground({ ...settled, ...NO_HABITS, ...NO_RUN, copies: 1 })
+    const g = ground({ ...settled, ...NO_HABITS, ...NO_RUN, ...NO_LAYS, copies: 1 })
     early(shown(g))
     yield 'ground'
     const f = forms(onlyShapes(settled), g, shelf)
     yield 'forms'
-    const s = stacks(settled, g, f, shelf)
+    const s = stacks({ ...settled, ...NO_LAYS }, g, f, shelf)
     yield 'stacks'
     const a = amounts(settled, g, f, s, shelf)
     yield 'amounts'
@@ -180,6 +182,8 @@ export function planner(): Planner {
   }
 }
 
+/** What is left out leaves the water as it is. */
+const NO_LAYS = laysDefaults()
 /** What you stir with and how warm it is leaves the ground as it is. */
 const NO_HABITS = {
   room: { tempC: 0, rhPct: 0 },
@@ -189,6 +193,7 @@ const NO_HABITS = {
 const onlyShapes = (build: Build): Build => ({
   ...build,
   ...NO_HABITS,
+  ...NO_LAYS,
   copies: 1,
   ...finishDefaults(),
   waters: build.waters.map((w) =>
@@ -204,6 +209,7 @@ const NO_RUN = { running: runningDefaults() }
 /** Days depend on the calendar and the network alone. */
 const ONLY_CALENDAR = {
   ...NO_HABITS,
+  ...NO_LAYS,
   copies: 1,
   waters: [],
   base: { widthMm: 0, depthMm: 0 },
@@ -239,7 +245,7 @@ export function finished(run: PlanRun): Plan {
  * @param shelf  materials; left out, the built-in kinds
  * @param history  what other builds left behind: outcomes and lessons; left out, nothing
  * @returns      the plan; whatever cannot be worked out is left empty and said in `findings`
- * @example derivePlan(build).days.finish // "2026-12-31T21:06+00:00"
+ * @example derivePlan(build).days.finish // "2026-12-29T20:36+00:00"
  */
 export const derivePlan = (
   build: Build,

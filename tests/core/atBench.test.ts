@@ -169,7 +169,7 @@ describe('Clocks at the bench', () => {
     expect(away.days.work[0].startMs).to.be.at.least(Date.parse('2027-02-02T00:00Z'))
     expect(proofWords(plan.days, (id) => id)).to.have.property(
       'says',
-      'No plan can finish before Thursday 31 December, 21:06'
+      'No plan can finish before Tuesday 29 December, 20:36'
     )
   })
 })

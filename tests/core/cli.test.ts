@@ -201,8 +201,8 @@ describe('The command line', function () {
     ])
     expect(good).to.include({ code: 0, err: '' })
     expect(JSON.parse(good.out)).to.deep.include({
-      finish: '2026-12-31T21:06+00:00',
-      lowerBound: '2026-12-31T21:06+00:00',
+      finish: '2026-12-29T20:36+00:00',
+      lowerBound: '2026-12-29T20:36+00:00',
       optimal: true
     })
     expect(tight).to.include({ code: 2, out: '' })

@@ -81,7 +81,7 @@ describe('The build file', () => {
       ['[]', /must be an object/],
       ['null', /must be an object/],
       ['{}', /^format: .*tall-spindle-build/],
-      [set('version', 7), /^version: was 7; .*newer/],
+      [set('version', 8), /^version: was 8; .*newer/],
       [set('version', '1'), /^version: was "1"; must be a whole number/],
       [set('version', 0), /^version: was 0/],
       [set('name', 7), /^name: was 7; must be a string/],
@@ -212,7 +212,7 @@ describe('The build file', () => {
     if (!result.ok) throw new Error(JSON.stringify(result.faults))
     const old = JSON.parse(text) as { waters: object[]; ground: object }
     expect(result.value).to.deep.include({
-      version: 6,
+      version: 7,
       outOfLevel: { xDeg: 0, yDeg: 0 },
       flow: { mood: 'steady', dischargeM3S: null },
       meets: []
@@ -239,7 +239,7 @@ describe('The build file', () => {
     if (!result.ok) throw new Error(JSON.stringify(result.faults))
     const old = JSON.parse(text) as { waters: object[] }
     expect(result.value).to.deep.include({
-      version: 6,
+      version: 7,
       flow: { mood: 'steady', dischargeM3S: null },
       meets: []
     })
@@ -253,7 +253,7 @@ describe('The build file', () => {
     if (!result.ok) throw new Error(JSON.stringify(result.faults))
     const old = JSON.parse(text) as { waters: object[] }
     expect(result.value).to.deep.include({
-      version: 6,
+      version: 7,
       repairs: [],
       finish: { white: 'painted-white', spray: 'teased-fibre', reliefMm: 1, yours: [] }
     })
@@ -268,7 +268,7 @@ describe('The build file', () => {
     if (!result.ok) throw new Error(JSON.stringify(result.faults))
     const old = JSON.parse(text) as { waters: object[]; calendar: object }
     expect(result.value).to.deep.include({
-      version: 6,
+      version: 7,
       copies: 1,
       arrange: [],
       order: [],
@@ -291,12 +291,29 @@ describe('The build file', () => {
     if (!result.ok) throw new Error(JSON.stringify(result.faults))
     const old = JSON.parse(text) as { waters: object[]; log: object }
     expect(result.value).to.deep.include({
-      version: 6,
+      version: 7,
       running: { source: null, out: null, brushMm: null, mapsFrom: null, kept: [] },
       waters: old.waters,
       log: old.log
     })
     expect(derivePlan(result.value).days.finish).to.equal(derivePlan(demo()).days.finish)
+  })
+
+  it('a file of version 6 opens as careful work on a bare board, nothing left out; what it said stays, and it plans as before', () => {
+    const text = readFileSync(new URL('../support/weir-version-6.json', import.meta.url), 'utf8')
+    const result = readBuild(text)
+    if (!result.ok) throw new Error(JSON.stringify(result.faults))
+    expect(result.value).to.deep.equal({
+      ...(JSON.parse(text) as object),
+      version: 7,
+      from: 'bare-board',
+      care: 'thorough',
+      lays: [],
+      own: []
+    })
+    const { steps, days } = derivePlan(result.value)
+    expect(steps.aside).to.deep.equal([])
+    expect(days.finish).to.equal(derivePlan(demo()).days.finish)
   })
 
   it('the published JSON Schema is that of the code, and a JSON Schema validator agrees with it', () => {
@@ -314,7 +331,7 @@ describe('The build file', () => {
     ])
       expect(validate(build), JSON.stringify(validate.errors)).to.equal(true)
     for (const wrong of [
-      { ...demo(), version: 7 },
+      { ...demo(), version: 8 },
       { ...demo(), name: 3 },
       { ...demo(), base: { widthMm: 3, depthMm: 100 } },
       { ...demo(), waters: [{ kind: 'pool' }] },

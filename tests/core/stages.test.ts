@@ -63,7 +63,9 @@ describe('Steps', () => {
     const bare = derivePlan(still(fresh({ pool: true, fall: false, poolBelow: false })))
     for (const id of ['pool1/dam', 'pool1/undam', 'pool1/chip', 'spray/spray'])
       expect(step(bare, id), id).to.equal(undefined)
-    expect(before(bare, 'pool1/leak').map((l) => l.from)).to.have.members([
+    // nothing is dammed: nothing is tested, and the pour comes straight after the ground
+    for (const id of ['pool1/leak', 'pool1/dryout']) expect(step(bare, id), id).to.equal(undefined)
+    expect(before(bare, 'pool1/pour#1').map((l) => l.from)).to.have.members([
       'ground/texture',
       'ground/level'
     ])

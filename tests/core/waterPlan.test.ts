@@ -127,14 +127,16 @@ describe('Moving water in the plan', () => {
     const { steps, links } = derivePlan(ridges).steps
     for (const [step, last] of [
       ['seas/mark', 'sea/pour'],
-      ['column/gel', 'sea/pour'],
-      ['seas/mark', 'sea/undam']
+      ['column/gel', 'sea/pour']
     ]) {
       expect(
         links.some((l) => l.to === step && l.from.startsWith(last)),
         `${step} after ${last}`
       ).to.equal(true)
     }
+    // the wall of a case stays: it is wiped, and nothing is peeled away
+    const ofSea = steps.map((s) => s.id).filter((id) => id.startsWith('sea/'))
+    expect(ofSea).to.include('sea/wipe').and.not.include('sea/undam')
     expect(
       links.some((l) => l.to === 'white/off' && l.from === 'seas/gel'),
       'white comes after the crests'

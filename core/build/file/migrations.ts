@@ -4,6 +4,7 @@ import {
   fallDefaults,
   finishDefaults,
   flowDefaults,
+  laysDefaults,
   makingDefaults,
   poolDefaults,
   runningDefaults,
@@ -19,7 +20,7 @@ export type AnyVersion = Record<string, unknown> & { version: number }
 export type Migration = (file: AnyVersion) => AnyVersion
 
 /** The version this app writes. */
-export const CURRENT_VERSION = 6
+export const CURRENT_VERSION = 7
 
 /**
  * The dated list of versions, each with the step that takes a file from it to the next.
@@ -38,13 +39,16 @@ export const CURRENT_VERSION = 6
  *     waits, several copies are made at once, and what was done is logged.
  * 6 — 2026-11-25, water runs over the model's own ground: where it comes in and goes out, and the
  * runs that were kept.
+ * 7 — 2026-11-28, a build says what is there already, how careful to be, what is left out, and steps
+ * of the builder's own.
  */
 export const MIGRATIONS: ReadonlyMap<number, Migration> = new Map([
   [1, withPours],
   [2, withFlow],
   [3, withMaking],
   [4, withWork],
-  [5, withRunning]
+  [5, withRunning],
+  [6, withLays]
 ])
 
 /** What is no object is left as it is: the check that follows says so. */
@@ -90,6 +94,10 @@ function withWork(file: AnyVersion): AnyVersion {
 
 function withRunning(file: AnyVersion): AnyVersion {
   return { running: runningDefaults(), ...file }
+}
+
+function withLays(file: AnyVersion): AnyVersion {
+  return { ...laysDefaults(), ...file }
 }
 
 /**

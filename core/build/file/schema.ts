@@ -1,6 +1,7 @@
 import Joi from 'joi'
 import { scaleRatio } from '../../physics/shape/scale'
 import { LONGEST_MM } from './limits'
+import { CARE, FROM } from '../../craft/ways/types'
 import { SIDES } from '../types'
 import { isZone } from '../zone'
 import { MOODS } from '../../physics/water/hydraulics/drop'
@@ -253,13 +254,13 @@ const splash = open({
 const KINDS = { pool, fall, reach, sea, splash }
 
 /**
- * The build file, version 5. Keys it does not know are allowed everywhere and kept: a later
+ * The build file, version 7. Keys it does not know are allowed everywhere and kept: a later
  * version, or the builder, may
  * have put them there.
  */
 export const BUILD_SCHEMA = open({
   format: Joi.valid('tall-spindle-build').required(),
-  version: Joi.valid(6).required(),
+  version: Joi.valid(7).required(),
   id: id().required(),
   name: name().required(),
   scale: Joi.string()
@@ -336,6 +337,39 @@ export const BUILD_SCHEMA = open({
     readabilityG: Joi.number().min(0.0001).max(100).required()
   }).required(),
   copies: Joi.number().integer().min(1).max(200).required(),
+  from: Joi.valid(...FROM).required(),
+  care: Joi.valid(...CARE).required(),
+  lays: Joi.array()
+    .items(
+      open({
+        id: stepName().required(),
+        state: Joi.valid('planned', 'leftOut', 'there').required()
+      })
+    )
+    .unique('id')
+    .max(2000)
+    .required(),
+  own: Joi.array()
+    .items(
+      open({
+        id: id().required(),
+        name: name().required(),
+        water: id().allow(null).required(),
+        handsMin: Joi.number().integer().min(1).max(60_000).required(),
+        waitMin: Joi.number().integer().min(0).max(100_000).required(),
+        after: stepName().allow(null).required(),
+        before: stepName().allow(null).required(),
+        uses: open({
+          material: id().required(),
+          amount: Joi.number().greater(0).max(1e6).required()
+        })
+          .allow(null)
+          .required()
+      })
+    )
+    .unique('id')
+    .max(500)
+    .required(),
   arrange: Joi.array()
     .items(
       open({

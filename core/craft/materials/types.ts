@@ -151,6 +151,8 @@ export interface Dam extends Kind<'dam'> {
   bead: { material: string; mlPerM: number }
   /** Stays for good: the wall of a case. */
   stays?: true
+  /** It stands and is tight already: nothing to build, bead or test. */
+  ready?: true
 }
 
 export interface Sundry extends Kind<'sundry'> {

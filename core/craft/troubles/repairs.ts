@@ -20,6 +20,7 @@ export function repairWay(trouble: Trouble): Way {
     for: 'finish',
     name: trouble.name,
     note: trouble.looks,
+    lays: [],
     steps,
     uses: trouble.uses
   }

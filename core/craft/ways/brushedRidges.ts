@@ -13,6 +13,17 @@ export const BRUSHED_RIDGES: Way = {
   },
   meets: [{ a: 'gel', b: 'cured-resin', wants: 'on' }],
   gel: 'crest',
+  lays: [
+    {
+      id: 'body',
+      name: 'Ridges in coats',
+      kind: 'gel',
+      steps: ['body'],
+      material: 'gel',
+      coats: 'gelCoats'
+    },
+    { id: 'top', name: 'Worked coat', kind: 'gel', steps: ['top', 'gel'], material: 'gel' }
+  ],
   steps: [
     {
       id: 'mark',

@@ -1,4 +1,4 @@
-import type { StepTemplate } from './types'
+import type { After, StepTemplate } from './types'
 
 /**
  * Dam, leak test and drying out: the same for every liquid that stands behind a dam. Trade section
@@ -7,6 +7,8 @@ import type { StepTemplate } from './types'
 export const DAM_STEPS: readonly StepTemplate[] = [
   {
     id: 'dam',
+    serves: 'fill',
+    risk: 'Resin runs off at every open edge.',
     order: 9,
     title: 'Build the dam',
     onlyWith: 'damCm',
@@ -19,6 +21,9 @@ export const DAM_STEPS: readonly StepTemplate[] = [
   },
   {
     id: 'leak',
+    serves: 'fill',
+    care: 'usual',
+    risk: 'A hole shows itself only when resin runs out of it.',
     order: 11,
     title: 'Leak test, one lift',
     times: 'lifts',
@@ -31,6 +36,10 @@ export const DAM_STEPS: readonly StepTemplate[] = [
   },
   {
     id: 'dryout',
+    serves: 'fill',
+    follows: 'leak',
+    onlyWith: 'lifts',
+    risk: 'Damp under resin clouds it and bubbles.',
     order: 11,
     title: 'Empty and dry out',
     how: 'Syringe and blot the water out, then let it dry: damp under resin clouds and bubbles.',
@@ -41,3 +50,20 @@ export const DAM_STEPS: readonly StepTemplate[] = [
     cautions: []
   }
 ]
+
+/** What a case that stays asks for in place of peeling: docs/trade.md O7. Common practice, no source. */
+export const caseStep = (after: After): StepTemplate => ({
+  id: 'wipe',
+  serves: 'fill',
+  onlyWith: 'caseCm',
+  risk: 'Resin that climbed the wall cures there, in full view.',
+  order: 13,
+  title: 'Wipe the wall of the case',
+  how: 'Alcohol on a microfibre cloth for what climbed or bridged, before it sets. Nothing is peeled: the case stays.',
+  right: 'Clear wall down to the water line.',
+  hands: { fixed: 4, per: { caseCm: 0.05 } },
+  after: [after],
+  cautions: ['resin'],
+  tools: ['microfibre cloth'],
+  forbids: 'flame'
+})

@@ -19,6 +19,10 @@ export const CAULK_RIBBON: Way = {
   ],
   part: { shape: 'strips', on: 'silicone-paper', bond: 'caulk' },
   gel: 'strip',
+  lays: [
+    { id: 'part', name: 'Ribbon', kind: 'part', steps: ['run', 'comb', 'hang'], material: 'gel' },
+    { id: 'blend', name: 'Blended seams', kind: 'gel', steps: ['blend'], material: 'gel' }
+  ],
   steps: [
     {
       id: 'run',
@@ -85,6 +89,18 @@ export const CUT_SHEET: Way = {
   ],
   part: { shape: 'sheet', on: 'styrene', bond: 'solvent', film: true },
   gel: 'sheet',
+  lays: [
+    { id: 'part', name: 'Sheet', kind: 'part', steps: ['cut', 'bend', 'hang'], material: 'film' },
+    {
+      id: 'gel',
+      name: 'Gel on the sheet',
+      kind: 'gel',
+      steps: ['gel', 'release'],
+      material: 'gel',
+      coats: 'gelCoats'
+    },
+    { id: 'blend', name: 'Blended seams', kind: 'gel', steps: ['blend'], material: 'gel' }
+  ],
   steps: [
     {
       id: 'cut',
@@ -173,6 +189,24 @@ export const PACK_STEPS: Way = {
   ],
   part: { shape: 'sheet', on: 'pack-plastic', bond: 'hotglue', film: true },
   gel: 'sheet',
+  lays: [
+    {
+      id: 'part',
+      name: 'Steps of plastic',
+      kind: 'part',
+      steps: ['cut', 'hang'],
+      material: 'film'
+    },
+    {
+      id: 'gel',
+      name: 'Gel over the steps',
+      kind: 'gel',
+      steps: ['gel'],
+      material: 'gel',
+      coats: 'gelCoats'
+    },
+    { id: 'blend', name: 'Blended seams', kind: 'gel', steps: ['blend'], material: 'gel' }
+  ],
   steps: [
     {
       id: 'cut',
@@ -236,6 +270,17 @@ export const BUILT_IN_PLACE: Way = {
     { a: 'gel', b: 'cured-resin', wants: 'on' }
   ],
   gel: 'sheet',
+  lays: [
+    {
+      id: 'body',
+      name: 'Gel on the wall',
+      kind: 'gel',
+      steps: ['hang'],
+      material: 'gel',
+      coats: 'gelCoats'
+    },
+    { id: 'top', name: 'Teased coat', kind: 'gel', steps: ['top', 'blend'], material: 'gel' }
+  ],
   steps: [
     {
       id: 'hang',
@@ -294,6 +339,23 @@ export const FLOODED_FALL: Way = {
   ],
   gel: 'sheet',
   anchors: { blend: 'flood' },
+  lays: [
+    {
+      id: 'body',
+      name: 'Gel on the wall',
+      kind: 'gel',
+      steps: ['hang'],
+      material: 'gel',
+      coats: 'gelCoats'
+    },
+    {
+      id: 'flood',
+      name: 'Flood of resin',
+      kind: 'resin',
+      steps: ['flood'],
+      material: 'clear-epoxy-2-1'
+    }
+  ],
   steps: [
     {
       id: 'hang',
@@ -324,7 +386,7 @@ export const FLOODED_FALL: Way = {
   ],
   uses: [
     { material: 'gel', amount: { fixed: 3, per: { gelMl: 1.2 } } },
-    { material: 'clear-epoxy-2-1', amount: { fixed: 6, per: { partCm2: 0.12 } } },
+    { material: 'clear-epoxy-2-1', amount: { fixed: 6, per: { partCm2: 0.12 } }, by: ['flood'] },
     { material: 'gloves', amount: { fixed: 1 } }
   ]
 }
@@ -341,6 +403,10 @@ export const READY_STRIP: Way = {
   },
   meets: [{ a: 'gel', b: 'cured-resin', wants: 'on' }],
   part: { shape: 'strips', on: 'polythene', bond: 'gel' },
+  lays: [
+    { id: 'part', name: 'Ready strip', kind: 'part', steps: ['hang'], material: 'ready-strip' },
+    { id: 'blend', name: 'Blended seams', kind: 'gel', steps: ['blend'], material: 'gel' }
+  ],
   steps: [
     {
       id: 'hang',

@@ -6,6 +6,7 @@ export const FINISHING: Way = {
   for: 'finish',
   name: 'Finishing',
   note: 'Gloss back what went dull; clean edges.',
+  lays: [{ id: 'gloss', name: 'Gloss', kind: 'lacquer', steps: ['gloss'], material: 'gloss' }],
   steps: [
     {
       id: 'gloss',

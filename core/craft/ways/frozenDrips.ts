@@ -17,6 +17,16 @@ export const FROZEN_DRIPS: Way = {
   ],
   part: { shape: 'fingers', on: 'pack-plastic', bond: 'gel' },
   gel: 'foot',
+  lays: [
+    {
+      id: 'part',
+      name: 'Frozen drips',
+      kind: 'part',
+      steps: ['draw'],
+      material: 'craft-light-resin'
+    },
+    { id: 'foot', name: 'Blended foot', kind: 'gel', steps: ['gel'], material: 'gel' }
+  ],
   steps: [
     {
       id: 'draw',

@@ -14,6 +14,23 @@ export const GLOSS_GEL: Way = {
   },
   meets: [{ a: 'gel', b: 'sealed-foam', wants: 'on' }],
   anchors: { pour: 'deepen', undam: 'deepen', ripple: 'coat' },
+  lays: [
+    {
+      id: 'deepen',
+      name: 'Painted depth',
+      kind: 'paint',
+      steps: ['deepen'],
+      material: 'bed-paint'
+    },
+    {
+      id: 'coat',
+      name: 'Gloss gel',
+      kind: 'gel',
+      steps: ['coat'],
+      material: 'gloss.gel',
+      coats: 'glossCoats'
+    }
+  ],
   steps: [
     {
       id: 'deepen',
@@ -41,7 +58,7 @@ export const GLOSS_GEL: Way = {
     }
   ],
   uses: [
-    { material: 'bed-paint', amount: { fixed: 3, per: { areaCm2: 0.03 } } },
-    { material: 'gloss.gel', amount: { fixed: 2, per: { glossMl: 1 } } }
+    { material: 'bed-paint', amount: { fixed: 3, per: { areaCm2: 0.03 } }, by: ['deepen'] },
+    { material: 'gloss.gel', amount: { fixed: 2, per: { glossMl: 1 } }, by: ['coat'] }
   ]
 }

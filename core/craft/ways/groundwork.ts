@@ -6,9 +6,50 @@ export const GROUNDWORK: Way = {
   for: 'ground',
   name: 'Groundwork',
   note: 'From a bare board to a sealed, painted bed.',
+  lays: [
+    {
+      id: 'landform',
+      name: 'Landform',
+      kind: 'landform',
+      steps: ['landform', 'carve'],
+      material: 'ground.landform'
+    },
+    {
+      id: 'shell',
+      name: 'Shell',
+      kind: 'shell',
+      steps: ['cast', 'shell'],
+      material: 'ground.shell'
+    },
+    {
+      id: 'paint',
+      name: 'Paint of the bed',
+      kind: 'paint',
+      steps: ['paint'],
+      material: 'bed-paint'
+    },
+    { id: 'wash', name: 'Wash and dry-brush', kind: 'paint', steps: ['wash'], material: 'wash' },
+    {
+      id: 'seal',
+      name: 'Seal',
+      kind: 'seal',
+      steps: ['seal'],
+      material: 'ground.seal',
+      coats: 'sealCoats'
+    },
+    {
+      id: 'texture',
+      name: 'Texture and gravel',
+      kind: 'texture',
+      steps: ['texture'],
+      material: 'scatter'
+    }
+  ],
   steps: [
     {
       id: 'base',
+      thereFrom: 'landform',
+      risk: 'Raw wood drinks water and bows the base.',
       order: 2,
       title: 'Batten and seal the base',
       breakable: true,
@@ -21,6 +62,8 @@ export const GROUNDWORK: Way = {
     },
     {
       id: 'landform',
+      thereFrom: 'landform',
+      risk: 'There is nothing to carve.',
       order: 3,
       title: 'Cut and glue the landform',
       breakable: true,
@@ -33,6 +76,8 @@ export const GROUNDWORK: Way = {
     },
     {
       id: 'carve',
+      thereFrom: 'landform',
+      risk: 'The water has no bed.',
       order: 3,
       title: 'Carve bed, banks and lip',
       breakable: true,
@@ -44,8 +89,11 @@ export const GROUNDWORK: Way = {
     },
     {
       id: 'shell',
+      thereFrom: 'shelled',
+      risk: 'Bare foam is soft, shows its cells, and hot resin finds it.',
       order: 4,
       title: 'Spread the shell',
+      onlyWith: 'shellMm',
       breakable: true,
       how: 'Spread it thin in patches you can smooth within the working time. Press stones and castings in while it takes them.',
       right: 'Hard, pale and no longer cold to the touch.',
@@ -56,6 +104,8 @@ export const GROUNDWORK: Way = {
     },
     {
       id: 'cast',
+      thereFrom: 'shelled',
+      risk: 'No rocks of your own.',
       order: 4,
       title: 'Cast the rocks',
       onlyWith: 'castingMl',
@@ -69,6 +119,8 @@ export const GROUNDWORK: Way = {
     },
     {
       id: 'paint',
+      thereFrom: 'painted-and-sealed',
+      risk: 'Water shows what lies under it: a bare bed is seen for good.',
       order: 6,
       title: 'Paint the bed',
       breakable: true,
@@ -81,6 +133,8 @@ export const GROUNDWORK: Way = {
     },
     {
       id: 'wash',
+      thereFrom: 'painted-and-sealed',
+      risk: 'The bed reads flat.',
       order: 6,
       title: 'Wash, then dry-brush the edges',
       breakable: true,
@@ -93,6 +147,8 @@ export const GROUNDWORK: Way = {
     },
     {
       id: 'seal',
+      thereFrom: 'painted-and-sealed',
+      risk: 'Air in shell and foam bubbles up through the resin for as long as it is liquid.',
       order: 7,
       title: 'Seal the bed',
       times: 'sealCoats',
@@ -105,6 +161,8 @@ export const GROUNDWORK: Way = {
     },
     {
       id: 'texture',
+      thereFrom: 'painted-and-sealed',
+      risk: 'Loose grains float up in the first pour.',
       order: 8,
       title: 'Fix loose texture and gravel',
       breakable: true,
@@ -117,6 +175,7 @@ export const GROUNDWORK: Way = {
     },
     {
       id: 'level',
+      risk: 'What finds its own level shows every degree: one side deep, the other dry.',
       order: 10,
       title: 'Level the base',
       how: 'Level across and along, with shims under the low end. Mark where it stands.',
@@ -127,11 +186,11 @@ export const GROUNDWORK: Way = {
     }
   ],
   uses: [
-    { material: 'bed-paint', amount: { fixed: 5, per: { waterCm2: 0.02 } } },
-    { material: 'scatter', amount: { fixed: 20, per: { baseCm2: 0.03 } } },
-    { material: 'thinned-glue', amount: { fixed: 20, per: { baseCm2: 0.03 } } },
-    { material: 'wetting-mix', amount: { fixed: 15, per: { baseCm2: 0.025 } } },
-    { material: 'wash', amount: { fixed: 5, per: { baseCm2: 0.008 } } },
-    { material: 'casting-plaster', amount: { fixed: 0, per: { castingMl: 0.95 } } }
+    { material: 'bed-paint', amount: { fixed: 5, per: { waterCm2: 0.02 } }, by: ['paint'] },
+    { material: 'scatter', amount: { fixed: 20, per: { baseCm2: 0.03 } }, by: ['texture'] },
+    { material: 'thinned-glue', amount: { fixed: 20, per: { baseCm2: 0.03 } }, by: ['texture'] },
+    { material: 'wetting-mix', amount: { fixed: 15, per: { baseCm2: 0.025 } }, by: ['texture'] },
+    { material: 'wash', amount: { fixed: 5, per: { baseCm2: 0.008 } }, by: ['wash'] },
+    { material: 'casting-plaster', amount: { fixed: 0, per: { castingMl: 0.95 } }, by: ['cast'] }
   ]
 }

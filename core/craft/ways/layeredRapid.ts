@@ -17,6 +17,17 @@ export const LAYERED_RAPID: Way = {
     { a: 'gel', b: 'white-acrylic', wants: 'unharmed' }
   ],
   gel: 'run',
+  lays: [
+    {
+      id: 'body',
+      name: 'Gel in coats',
+      kind: 'gel',
+      steps: ['body'],
+      material: 'gel',
+      coats: 'gelCoats'
+    },
+    { id: 'top', name: 'Worked coat', kind: 'gel', steps: ['top', 'gel'], material: 'gel' }
+  ],
   steps: [
     {
       id: 'body',

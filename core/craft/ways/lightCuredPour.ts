@@ -1,5 +1,5 @@
-import { DAM_STEPS } from './damSteps'
-import { rippleSteps } from './rippleSteps'
+import { caseStep, DAM_STEPS } from './damSteps'
+import { RIPPLES, rippleSteps } from './rippleSteps'
 import type { Way } from './types'
 
 /**
@@ -22,6 +22,17 @@ export const LIGHT_CURED_POUR: Way = {
     { a: 'gel', b: 'cured-resin', wants: 'on' },
     { a: 'light', b: 'cured-resin', wants: 'on' }
   ],
+  lays: [
+    {
+      id: 'pour',
+      name: 'Coats under the lamp',
+      kind: 'resin',
+      steps: ['coat'],
+      material: 'light.resin',
+      coats: 'lightCoats'
+    },
+    RIPPLES
+  ],
   steps: [
     ...DAM_STEPS,
     {
@@ -33,11 +44,14 @@ export const LIGHT_CURED_POUR: Way = {
       right: 'Hard under a fingernail right to the edge; a little tack on top is usual.',
       hands: { fixed: 4, per: { areaCm2: 0.01, lightMinPerCoat: 1 } },
       wait: { becomes: 'cured', min: 'lightSet' },
-      after: ['dryout', 'opens/pour'],
+      after: ['dryout', 'opens/pour', 'ground/level'],
       cautions: ['resin', 'uv', 'heat']
     },
+    caseStep({ step: 'coat', wait: { becomes: 'wet', min: 0 } }),
     {
       id: 'undam',
+      serves: 'fill',
+      risk: 'The surface stays tacky and the dam stays on.',
       order: 14,
       title: 'Wipe the tack off and undam',
       how: 'Light it once more all over, wipe with alcohol, peel the dam, trim the lip.',
@@ -50,10 +64,14 @@ export const LIGHT_CURED_POUR: Way = {
     ...rippleSteps(['undam', 'falls/hang'])
   ],
   uses: [
-    { material: 'light.resin', amount: { fixed: 5, per: { lightG: 1 } } },
-    { material: 'light.lamp', amount: { fixed: 1 } },
-    { material: 'dam.bead', amount: { fixed: 0, per: { beadMl: 1 } } },
-    { material: 'ripple-gel', amount: { fixed: 2, per: { areaCm2: 0.15 } } },
-    { material: 'gloves', amount: { fixed: 2 } }
+    { material: 'light.resin', amount: { fixed: 5, per: { lightG: 1 } }, by: ['coat'] },
+    { material: 'light.lamp', amount: { fixed: 1 }, by: ['coat'] },
+    { material: 'dam.bead', amount: { fixed: 0, per: { beadMl: 1 } }, by: ['dam'] },
+    {
+      material: 'ripple-gel',
+      amount: { fixed: 2, per: { areaCm2: 0.15 } },
+      by: ['gelcoat', 'ripple']
+    },
+    { material: 'gloves', amount: { fixed: 2 }, by: ['coat'] }
   ]
 }

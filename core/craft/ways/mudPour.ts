@@ -42,12 +42,23 @@ export const MUD_POUR: Way = {
     reversible: 'No: cut out and poured again.'
   },
   meets: [{ a: 'two-part', b: 'sealed-foam', wants: 'unharmed' }],
+  lays: [
+    { id: 'bed', name: 'Bed of mud', kind: 'texture', steps: ['slurry'], material: 'scatter' },
+    {
+      id: 'pour',
+      name: 'Poured water',
+      kind: 'resin',
+      steps: ['pour'],
+      material: 'resin',
+      coats: 'pours'
+    }
+  ],
   steps: [SLURRY, ...POURED],
   setIn: TWO_PART_POUR.setIn,
   uses: [
     ...TWO_PART_POUR.uses.filter((use) => use.material !== 'ripple-gel'),
-    { material: 'scatter', amount: { fixed: 5, per: { areaCm2: 0.08 } } },
-    { material: 'thinned-glue', amount: { fixed: 5, per: { areaCm2: 0.06 } } },
-    { material: 'bed-paint', amount: { fixed: 2, per: { areaCm2: 0.02 } } }
+    { material: 'scatter', amount: { fixed: 5, per: { areaCm2: 0.08 } }, by: ['slurry'] },
+    { material: 'thinned-glue', amount: { fixed: 5, per: { areaCm2: 0.06 } }, by: ['slurry'] },
+    { material: 'bed-paint', amount: { fixed: 2, per: { areaCm2: 0.02 } }, by: ['slurry'] }
   ]
 }

@@ -17,6 +17,31 @@ export const PAPER_SKIN: Way = {
   },
   meets: [{ a: 'lacquer', b: 'clear-gel', wants: 'unharmed' }],
   anchors: { pour: 'tissue', undam: 'tissue', ripple: 'lacquer' },
+  lays: [
+    {
+      id: 'tissue',
+      name: 'Skin of tissue',
+      kind: 'tissue',
+      steps: ['tissue'],
+      material: 'tissue',
+      coats: 'tissueLayers'
+    },
+    {
+      id: 'deepen',
+      name: 'Painted depth',
+      kind: 'paint',
+      steps: ['deepen'],
+      material: 'bed-paint'
+    },
+    {
+      id: 'lacquer',
+      name: 'Lacquer',
+      kind: 'lacquer',
+      steps: ['lacquer'],
+      material: 'skin.lacquer',
+      coats: 'lacquerCoats'
+    }
+  ],
   steps: [
     {
       id: 'tissue',
@@ -26,6 +51,8 @@ export const PAPER_SKIN: Way = {
       how: 'Brush thinned glue on, lay torn tissue into it with laps, brush it down from the middle; pinch up the ripples while it is wet.',
       right: 'No bare foam, no bubble, ripples that run with the water.',
       hands: { fixed: 10, per: { areaCm2: 0.05 } },
+      // wet in wet: the layers are one sitting, and dry together
+      between: { becomes: 'wet', min: 0 },
       wait: { becomes: 'firm', min: 'skinDry' },
       after: ['ground/texture'],
       cautions: []
@@ -56,9 +83,9 @@ export const PAPER_SKIN: Way = {
     }
   ],
   uses: [
-    { material: 'tissue', amount: { fixed: 0, per: { tissueCm2: 1 } } },
-    { material: 'thinned-glue', amount: { fixed: 5, per: { tissueCm2: 0.03 } } },
-    { material: 'bed-paint', amount: { fixed: 3, per: { areaCm2: 0.03 } } },
-    { material: 'skin.lacquer', amount: { fixed: 2, per: { lacquerMl: 1 } } }
+    { material: 'tissue', amount: { fixed: 0, per: { tissueCm2: 1 } }, by: ['tissue'] },
+    { material: 'thinned-glue', amount: { fixed: 5, per: { tissueCm2: 0.03 } }, by: ['tissue'] },
+    { material: 'bed-paint', amount: { fixed: 3, per: { areaCm2: 0.03 } }, by: ['deepen'] },
+    { material: 'skin.lacquer', amount: { fixed: 2, per: { lacquerMl: 1 } }, by: ['lacquer'] }
   ]
 }

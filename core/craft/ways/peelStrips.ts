@@ -21,6 +21,10 @@ export const PEEL_STRIPS: Way = {
   ],
   part: { shape: 'strips', on: 'silicone-paper', bond: 'gel' },
   gel: 'strip',
+  lays: [
+    { id: 'part', name: 'Strips', kind: 'part', steps: ['run', 'comb', 'hang'], material: 'gel' },
+    { id: 'blend', name: 'Blended seams', kind: 'gel', steps: ['blend'], material: 'gel' }
+  ],
   steps: [
     {
       id: 'run',

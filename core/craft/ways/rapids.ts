@@ -20,6 +20,24 @@ export const RESIN_RAPID: Way = {
   ],
   part: { shape: 'sheet', on: 'pack-plastic', bond: 'hotglue', film: true },
   gel: 'ripple',
+  lays: [
+    { id: 'steps', name: 'Steps of plastic', kind: 'part', steps: ['steps'], material: 'film' },
+    {
+      id: 'sponge',
+      name: 'Sponged white',
+      kind: 'white',
+      steps: ['sponge'],
+      material: 'white-acrylic'
+    },
+    {
+      id: 'pull',
+      name: 'Pulled resin',
+      kind: 'resin',
+      steps: ['pull'],
+      material: 'craft-light-resin'
+    },
+    { id: 'coat', name: 'Worked gel', kind: 'gel', steps: ['coat', 'gel'], material: 'gel' }
+  ],
   steps: [
     {
       id: 'steps',
@@ -101,6 +119,17 @@ export const STROKED_RIPPLES: Way = {
   },
   meets: [{ a: 'gel', b: 'cured-resin', wants: 'on' }],
   gel: 'ripple',
+  lays: [
+    {
+      id: 'body',
+      name: 'Gel in coats',
+      kind: 'gel',
+      steps: ['coat'],
+      material: 'gel',
+      coats: 'gelCoats'
+    },
+    { id: 'top', name: 'Worked coat', kind: 'gel', steps: ['top', 'gel'], material: 'gel' }
+  ],
   steps: [
     {
       id: 'coat',

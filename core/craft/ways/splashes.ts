@@ -17,6 +17,16 @@ export const BAG_SKIN: Way = {
   ],
   part: { shape: 'skin', on: 'polythene', bond: 'light' },
   gel: 'foot',
+  lays: [
+    {
+      id: 'part',
+      name: 'Skin off a former',
+      kind: 'part',
+      steps: ['skin', 'panels'],
+      material: 'craft-light-resin'
+    },
+    { id: 'foot', name: 'Blended foot', kind: 'gel', steps: ['gel'], material: 'gel' }
+  ],
   steps: [
     {
       id: 'skin',
@@ -90,6 +100,17 @@ export const PICKED_PASTE: Way = {
       dull: 'the acrylic: gloss the tips'
     }
   },
+  lays: [
+    {
+      id: 'heap',
+      name: 'Paste',
+      kind: 'white',
+      steps: ['heap'],
+      material: 'splash-gel',
+      coats: 'gelCoats'
+    },
+    { id: 'top', name: 'Picked coat', kind: 'white', steps: ['top', 'gel'], material: 'splash-gel' }
+  ],
   steps: [
     {
       id: 'heap',
@@ -148,6 +169,10 @@ export const FIBRE_SPLASH: Way = {
   meets: [{ a: 'gel', b: 'cured-resin', wants: 'on' }],
   part: { shape: 'tuft', on: 'silicone-paper', bond: 'gel' },
   gel: 'foot',
+  lays: [
+    { id: 'part', name: 'Tuft of fibre', kind: 'part', steps: ['tease'], material: 'fibre' },
+    { id: 'foot', name: 'Blended foot', kind: 'gel', steps: ['gel'], material: 'gel' }
+  ],
   steps: [
     {
       id: 'tease',

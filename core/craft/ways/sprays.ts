@@ -8,6 +8,7 @@ export const TEASED_FIBRE: Way = {
   note: 'Polyester fibre or cotton wool pulled out until it is hardly there.',
   compare: { risk: 'Too much of it reads as wool.', reversible: 'Yes: it pulls off.' },
   meets: [{ a: 'gel', b: 'cured-resin', wants: 'on' }],
+  lays: [{ id: 'spray', name: 'Spray', kind: 'fibre', steps: ['spray'], material: 'fibre' }],
   steps: [
     {
       id: 'spray',
@@ -41,6 +42,15 @@ export const DUSTED_FIBRE: Way = {
   meets: [
     { a: 'light', b: 'cured-resin', wants: 'on' },
     { a: 'lacquer', b: 'clear-gel', wants: 'unharmed' }
+  ],
+  lays: [
+    {
+      id: 'spray',
+      name: 'Spray',
+      kind: 'fibre',
+      steps: ['soak', 'lacquer', 'spray'],
+      material: 'fibre'
+    }
   ],
   steps: [
     {

@@ -1,6 +1,6 @@
 import type { Way } from './types'
-import { DAM_STEPS } from './damSteps'
-import { rippleSteps } from './rippleSteps'
+import { caseStep, DAM_STEPS } from './damSteps'
+import { RIPPLES, rippleSteps } from './rippleSteps'
 
 /**
  * A body of water poured in layers: docs/trade.md 1 (9–14), 3 and 4 (P3, P6, D3). Common practice,
@@ -21,10 +21,24 @@ export const TWO_PART_POUR: Way = {
     { a: 'two-part', b: 'sealed-foam', wants: 'unharmed' },
     { a: 'gel', b: 'cured-resin', wants: 'on' }
   ],
+  lays: [
+    {
+      id: 'pour',
+      name: 'Poured water',
+      kind: 'resin',
+      steps: ['pour'],
+      material: 'resin',
+      coats: 'pours'
+    },
+    RIPPLES
+  ],
   steps: [
     ...DAM_STEPS,
     {
       id: 'chip',
+      serves: 'fill',
+      care: 'thorough',
+      risk: 'The tint is judged in the cup, where it looks deeper than in the pool.',
       order: 12,
       title: 'Pour a test chip of the tint',
       onlyWith: 'tints',
@@ -44,14 +58,18 @@ export const TWO_PART_POUR: Way = {
       right: 'Clear, no streaks, still at the mark.',
       hands: { fixed: 8, per: { batchesPerPour: 9, stirMin: 1 } },
       wait: { becomes: 'firm', min: 'nextPour', max: 'pourCloses' },
-      after: ['dryout', 'chip', 'opens/pour'],
+      after: ['dryout', 'chip', 'opens/pour', 'ground/level'],
       cautions: ['resin', 'heat', 'torch']
     },
+    caseStep({ step: 'pour', wait: { becomes: 'wet', min: 0 } }),
     {
       id: 'undam',
+      serves: 'fill',
+      follows: 'dam',
+      risk: 'The dam stays on, and its lip with it.',
       order: 14,
       title: 'Undam and trim the lip',
-      onlyWith: 'damCm',
+      onlyWith: 'peelCm',
       how: 'Peel the dam away from the pour. Trim the lip that climbed it with a sharp blade, cutting away from the hand.',
       right: 'One level edge, no white stress marks.',
       hands: { fixed: 8, per: { damCm: 0.25 } },
@@ -75,9 +93,13 @@ export const TWO_PART_POUR: Way = {
     cautions: ['resin']
   },
   uses: [
-    { material: 'ripple-gel', amount: { fixed: 2, per: { areaCm2: 0.15 } } },
-    { material: 'dam.bead', amount: { fixed: 0, per: { beadMl: 1 } } },
-    { material: 'stick', amount: { fixed: 1, per: { pours: 1 } } },
-    { material: 'gloves', amount: { fixed: 1, per: { pours: 1 } } }
+    {
+      material: 'ripple-gel',
+      amount: { fixed: 2, per: { areaCm2: 0.15 } },
+      by: ['gelcoat', 'ripple']
+    },
+    { material: 'dam.bead', amount: { fixed: 0, per: { beadMl: 1 } }, by: ['dam'] },
+    { material: 'stick', amount: { fixed: 1, per: { pours: 1 } }, by: ['pour'] },
+    { material: 'gloves', amount: { fixed: 1, per: { pours: 1 } }, by: ['pour'] }
   ]
 }

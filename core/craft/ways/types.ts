@@ -69,6 +69,10 @@ export type SizeName =
   | 'castingMl'
   | 'areaCm2'
   | 'damCm'
+  /** Dam that is peeled away again; wall of a case, which stays and is wiped. */
+  | 'peelCm'
+  | 'caseCm'
+  | 'shellMm'
   | 'beadMl'
   | 'braces'
   | 'pours'
@@ -115,6 +119,14 @@ export type SizeName =
   | 'rubberCoats'
 export type Sizes = Partial<Record<SizeName, number>>
 
+/** How far the ground has come when the work begins, from the least to the most. */
+export const FROM = ['bare-board', 'landform', 'shelled', 'painted-and-sealed'] as const
+export type From = (typeof FROM)[number]
+
+/** How careful a builder is, from the least to the most. */
+export const CARE = ['quick', 'usual', 'thorough'] as const
+export type Care = (typeof CARE)[number]
+
 /** A quantity that grows with sizes: `fixed` + Σ per[size] · size. */
 export interface Grows {
   fixed: number
@@ -160,8 +172,20 @@ export interface StepTemplate {
   after: readonly After[]
   /** Done as many times, one after the other, each after the wait of the one before. */
   times?: SizeName
+  /** What passes between one time and the next; left out: the step's own wait. */
+  between?: Wait
   /** Left out unless this size is above 0. */
   onlyWith?: SizeName
+  /** It serves the liquid behind the dam: where none is poured it has nothing to do. */
+  serves?: 'fill'
+  /** It undoes or uses what this step of the same way leaves: with that left out it has nothing to do. */
+  follows?: string
+  /** It is there already for whoever begins from here or later. */
+  thereFrom?: From
+  /** Only whoever is so careful does it; left out: everybody. */
+  care?: Care
+  /** What leaving it out risks, in a sentence; left out: only that what it makes is missing. */
+  risk?: string
   cautions: readonly CautionId[]
   tools?: readonly string[]
   /** What may not come near. */
@@ -203,6 +227,8 @@ export interface Recipe {
 export interface Use {
   material: string
   amount: Grows
+  /** The steps that use it up: with all of them left out or there already, none of it is. Left out: any step. */
+  by?: readonly string[]
 }
 
 /** What a body of water is made of: the stages work out only that, and its form asks for only that. */
@@ -223,12 +249,44 @@ export interface BodyNeeds {
   gel?: 'ripples' | 'coats'
 }
 
+/** What a lay is when it is done: what it asks of what lies under it, and what may lie on it, follow. */
+export const LAY_KINDS = [
+  'landform',
+  'shell',
+  'paint',
+  'seal',
+  'texture',
+  'tissue',
+  'resin',
+  'gel',
+  'lacquer',
+  'white',
+  'fibre',
+  'part'
+] as const
+export type LayKind = (typeof LAY_KINDS)[number]
+
+/** One thing put down in one go of work, in one or more coats: what a way puts down, from below. */
+export interface LayTemplate {
+  id: string
+  name: string
+  kind: LayKind
+  /** The steps that make it, by id. */
+  steps: readonly string[]
+  /** What it is made of: a material by id, or what the water or the ground names (as in `Use`). */
+  material: string
+  /** How many coats; left out: one. */
+  coats?: SizeName
+}
+
 /** A way of working: its steps and what they use. Adding one is adding one of these. */
 export interface Way {
   id: string
   for: 'ground' | WaterKind | 'white' | 'spray' | 'finish'
   name: string
   note: string
+  /** What it puts down, from below. What lies on nothing (dams, tests, levelling) is in none of them. */
+  lays: readonly LayTemplate[]
   steps: readonly StepTemplate[]
   uses: readonly Use[]
   /** What a body made this way needs; a pool's ways have one. */

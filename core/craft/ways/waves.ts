@@ -18,6 +18,30 @@ export const CAST_WAVE: Way = {
     { a: 'two-part', b: 'cured-resin', wants: 'on' }
   ],
   part: { shape: 'cast', on: 'silicone', bond: 'resin' },
+  lays: [
+    {
+      id: 'part',
+      name: 'Cast crest',
+      kind: 'part',
+      steps: ['master', 'rubber', 'shell', 'cast', 'saw'],
+      material: 'casting-epoxy-2-1'
+    },
+    {
+      id: 'bed',
+      name: 'Bedding coat',
+      kind: 'resin',
+      steps: ['bed'],
+      material: 'casting-epoxy-2-1'
+    },
+    {
+      id: 'gel',
+      name: 'Other crests',
+      kind: 'gel',
+      steps: ['gel'],
+      material: 'gel',
+      coats: 'gelCoats'
+    }
+  ],
   steps: [
     {
       id: 'master',
@@ -109,7 +133,8 @@ export const CAST_WAVE: Way = {
     { material: 'mould-rubber', amount: { fixed: 10, per: { mouldCm2: 0.55 } } },
     { material: 'mould-cloth', amount: { fixed: 0, per: { mouldCm2: 1.2 } } },
     { material: 'plaster-cloth', amount: { fixed: 10, per: { mouldCm2: 0.3 } } },
-    { material: 'casting-epoxy-2-1', amount: { fixed: 12, per: { castMl: 1.15 } } },
+    { material: 'casting-epoxy-2-1', amount: { fixed: 0, per: { castMl: 1.15 } }, by: ['cast'] },
+    { material: 'casting-epoxy-2-1', amount: { fixed: 12 }, by: ['bed'] },
     { material: 'gloves', amount: { fixed: 3 } },
     { material: 'gel', amount: { fixed: 3, per: { crestCm: 0.15 } } }
   ]
@@ -136,6 +161,24 @@ export const CURL_FILM: Way = {
   ],
   part: { shape: 'curl', on: 'acetate', bond: 'hotglue', film: true },
   gel: 'backing',
+  lays: [
+    {
+      id: 'part',
+      name: 'Curl of film',
+      kind: 'part',
+      steps: ['roll', 'foot', 'bed'],
+      material: 'film'
+    },
+    {
+      id: 'back',
+      name: 'Backing of gel',
+      kind: 'gel',
+      steps: ['back', 'release'],
+      material: 'gel',
+      coats: 'gelCoats'
+    },
+    { id: 'gel', name: 'Other crests', kind: 'gel', steps: ['gel'], material: 'gel' }
+  ],
   steps: [
     {
       id: 'roll',
@@ -233,6 +276,18 @@ export const CARVED_WAVE: Way = {
     { a: 'gel', b: 'sealed-foam', wants: 'on' }
   ],
   gel: 'ripple',
+  lays: [
+    {
+      id: 'part',
+      name: 'Carved block',
+      kind: 'part',
+      steps: ['carve', 'bed'],
+      material: 'carving-foam'
+    },
+    { id: 'skin', name: 'Skin of paper', kind: 'tissue', steps: ['skin'], material: 'tissue' },
+    { id: 'colour', name: 'Paint', kind: 'paint', steps: ['colour'], material: 'bed-paint' },
+    { id: 'coat', name: 'Gloss and ripples', kind: 'gel', steps: ['coat', 'gel'], material: 'gel' }
+  ],
   steps: [
     {
       id: 'carve',

@@ -1,6 +1,9 @@
 import type { After, StepTemplate, Way } from './types'
 
 const AFTER_ALL: readonly After[] = ['pools/ripple', 'falls/blend', 'forms/gel']
+/** Brushed and sponged white is dry to the touch in 10 to 20 minutes. Common practice, no source. */
+const TOUCH_DRY: StepTemplate['wait'] = { becomes: 'workable', min: 15 }
+const DRY: StepTemplate['wait'] = { becomes: 'firm', min: 'washDry' }
 /** Stencil first, off-white by its outer line, then towards the thick: the same for every school. */
 const offWhite = (
   how: string,
@@ -18,14 +21,18 @@ const offWhite = (
   cautions: [],
   tools: ['foam stencil']
 })
-const pure = (how: string, per: number): StepTemplate => ({
+const pure = (
+  how: string,
+  per: number,
+  wait: StepTemplate['wait'] = { becomes: 'firm', min: 'whiteDry' }
+): StepTemplate => ({
   id: 'white',
   order: 18,
   title: 'Pure white, only at the edge',
   how,
   right: 'It fades outwards from the landing, and you stopped one stroke early.',
   hands: { fixed: 8, per: { whiteCm2: per } },
-  wait: { becomes: 'firm', min: 'whiteDry' },
+  wait,
   after: ['off'],
   cautions: []
 })
@@ -64,15 +71,29 @@ export const PAINTED_WHITE: Way = {
     maxPacking: 0.64,
     dries: { white: 'all of it', clear: 'nothing', dull: 'all of it: gloss over it, twice' }
   },
+  lays: [
+    {
+      id: 'white',
+      name: 'White',
+      kind: 'white',
+      steps: ['off', 'white'],
+      material: 'white-acrylic'
+    }
+  ],
   steps: [
     {
       ...offWhite(
         'Dry-brush off-white where water is torn: lip, landing, round stones. Along the strokes, never across.',
-        0.08
+        0.08,
+        TOUCH_DRY
       ),
       after: [...AFTER_ALL]
     },
-    pure('Pure white last, with the tip of the brush, where it is thickest on the stencil.', 0.04)
+    pure(
+      'Pure white last, with the tip of the brush, where it is thickest on the stencil.',
+      0.04,
+      DRY
+    )
   ],
   uses: [{ material: 'white-acrylic', amount: { fixed: 2, per: { whiteCm2: 0.006 } } }]
 }
@@ -103,13 +124,22 @@ export const SPONGED_WHITE: Way = {
       dull: 'little: the glue keeps a sheen'
     }
   },
+  lays: [
+    {
+      id: 'white',
+      name: 'White',
+      kind: 'white',
+      steps: ['mix', 'off', 'white'],
+      material: 'white-acrylic'
+    }
+  ],
   steps: [
     mixStep(
       'A little gloss glue into white, so that it keeps a sheen.',
       'It spreads without a brush mark.'
     ),
-    offWhite('Dab through the stencil, lifting and turning.', 0.06),
-    pure('A second, smaller sponge inside the thick line.', 0.03)
+    offWhite('Dab through the stencil, lifting and turning.', 0.06, TOUCH_DRY),
+    pure('A second, smaller sponge inside the thick line.', 0.03, DRY)
   ],
   uses: []
 }
@@ -141,6 +171,15 @@ export const FILLER_PASTE: Way = {
       dull: 'the tops: gloss them, twice'
     }
   },
+  lays: [
+    {
+      id: 'white',
+      name: 'White paste',
+      kind: 'white',
+      steps: ['mix', 'off', 'white'],
+      material: 'heavy-gloss-gel'
+    }
+  ],
   steps: [
     mixStep(
       'Gel first, bubbles folded in slowly under a mask, white last.',
@@ -183,6 +222,15 @@ export const SNOW_PASTE: Way = {
       dull: 'a little: one coat of gloss'
     }
   },
+  lays: [
+    {
+      id: 'white',
+      name: 'White paste',
+      kind: 'white',
+      steps: ['mix', 'off', 'white'],
+      material: 'lotion-gel'
+    }
+  ],
   steps: [
     mixStep('Powder into gel until it stands in soft heaps.', 'A heap keeps its point.', ['dust']),
     offWhite('Lay it where water is torn, dabbing outwards until it is thin.', 0.12),
@@ -210,6 +258,15 @@ export const FIBRE_PASTE: Way = {
     maxPacking: 0.28,
     dries: { white: 'the fibre', clear: 'the gel', dull: 'nothing' }
   },
+  lays: [
+    {
+      id: 'white',
+      name: 'White paste',
+      kind: 'white',
+      steps: ['mix', 'off', 'white'],
+      material: 'ripple-gel'
+    }
+  ],
   steps: [
     mixStep('Fibre into gel a pinch at a time.', 'It drags in threads.'),
     offWhite('Drag it along the strokes, thick at the landing, thin outwards.', 0.12),
@@ -245,6 +302,15 @@ export const FROTH: Way = {
       dull: 'the powder at the foot: gloss it'
     }
   },
+  lays: [
+    {
+      id: 'white',
+      name: 'Froth',
+      kind: 'white',
+      steps: ['mix', 'off', 'white'],
+      material: 'gloss-glue'
+    }
+  ],
   steps: [
     mixStep('Powder into glue, stirred little, used at once.', 'It has begun to rise.'),
     offWhite('Dab it into the holes below the jumps, half as high as wanted.', 0.1),

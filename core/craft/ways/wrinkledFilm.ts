@@ -19,6 +19,24 @@ export const WRINKLED_FILM: Way = {
     { a: 'gel', b: 'cured-resin', wants: 'on' }
   ],
   gel: 'sheet',
+  lays: [
+    {
+      id: 'part',
+      name: 'Wrinkled film',
+      kind: 'part',
+      steps: ['crumple', 'hang'],
+      material: 'cling-film'
+    },
+    {
+      id: 'gel',
+      name: 'Gel over the film',
+      kind: 'gel',
+      steps: ['gel'],
+      material: 'gel',
+      coats: 'gelCoats'
+    },
+    { id: 'blend', name: 'Blended seams', kind: 'gel', steps: ['blend'], material: 'gel' }
+  ],
   steps: [
     {
       id: 'crumple',

@@ -1,6 +1,6 @@
 import type { Calendar } from '../../build/types'
 import type { DaysPlan } from '../../plan/7-days/plan'
-import type { Step } from '../../plan/6-steps/stepsStage'
+import type { Step } from '../../plan/6-steps/types'
 
 const stamp = (ms: number) => new Date(ms).toISOString().replace(/[-:]|\.\d{3}/g, '')
 

@@ -1,4 +1,5 @@
 import { bodyNeeds } from '../../craft/ways/catalog'
+import { isFilled } from '../../build/lays'
 import type { Build, Pool } from '../../build/types'
 import { poolsOf } from '../../build/types'
 import { mix, mixedDensity, type Mix } from '../../physics/stuff/mixing/mix'
@@ -8,19 +9,18 @@ import type { Resin } from '../../craft/materials/types'
 import { onShelf, type Shelf } from '../../craft/materials/shelf'
 import type { PoolStack } from '../3-stacks/poolStack'
 import type { StacksPlan } from '../3-stacks/stacksStage'
+import { CUP_FILL, cupFor } from './cups'
+import { mixesOf, type PlannedMix } from './mixes'
 import { whitePlan, type WhitePlan } from './whitePlan'
 import { shoppingList, type ShoppingLine } from './shopping'
 import { sizesOf, type BuildSizes } from './sizes'
 import type { PlannedBatch, PoolAmounts } from './types'
 
-/** A cup is filled no more than this, so that it can be stirred. Common practice, no source. */
-const CUP_FILL = 0.75
-/** Cups met on benches, ml. Common practice, no source. */
-const CUP_SIZES_ML = [30, 60, 100, 150, 250, 400, 600, 1000, 2000, 5000]
-
 export interface AmountsPlan {
   pools: PoolAmounts[]
   batches: PlannedBatch[]
+  /** All that is mixed of two parts: pours, castings, floods, bedding coats. */
+  mixes: PlannedMix[]
   shopping: ShoppingLine[]
   sizes: BuildSizes
   /** White water: recipe, heights and shares. */
@@ -42,7 +42,7 @@ export function amountsStage(
     const resin = onShelf(shelf, 'resin', pool.resin)
     const stack = stacks.pools.find((s) => s.id === pool.id)
     if (bodyNeeds(pool.way).fill !== 'two-part') continue
-    if (!resin || !stack || stack.layers.length === 0) continue
+    if (!resin || !stack || stack.layers.length === 0 || !isFilled(build, pool)) continue
     const mixed = mixPours(build, pool, resin, stack)
     pools.push(mixed.amounts)
     batches.push(...mixed.batches)
@@ -54,6 +54,7 @@ export function amountsStage(
   return {
     pools,
     batches,
+    mixes: mixesOf(build, { pools, batches, sizes }, shelf),
     sizes,
     white: whitePlan(build, forms.white, sizes.whole.whiteMl ?? 0, shelf),
     shopping: shoppingList(build, { pools, batches, sizes }, shelf)
@@ -114,9 +115,7 @@ function mixPours(
     mixed.batches.forEach((batch, k) => {
       const massG = batch.aG + batch.bG
       const volumeMl = massG / density
-      const cupMl =
-        CUP_SIZES_ML.find((size) => size * CUP_FILL >= volumeMl - 1e-9) ??
-        Math.ceil(volumeMl / CUP_FILL)
+      const cupMl = cupFor(volumeMl)
       batches.push({
         ...batch,
         pool: pool.id,

@@ -1,8 +1,10 @@
 import { USUAL } from '../../craft/usual'
+import { anyPlanned } from '../../build/lays'
 import type { Build, Water } from '../../build/types'
 import { onShelf, type Shelf } from '../../craft/materials/shelf'
 import type { Material } from '../../craft/materials/types'
 import { unitOf, type Unit } from '../../craft/materials/units'
+import { fieldOf } from './fields'
 import { isWorked } from './bodySizes'
 import { partsOf } from '../3-stacks/gelStack'
 import { repairWay } from '../../craft/troubles/repairs'
@@ -41,26 +43,6 @@ const BANKS_TOO = 1.3
 /** A use adds up here: material, amount, and the water that asks for it. */
 type Add = (material: Material, amount: number, water: string | null, also?: string) => void
 
-/** What the fields of a water name, for the uses of its way. */
-function fieldOf(water: Water, field: string, shelf: Shelf): string | null {
-  if (water.kind !== 'pool')
-    return field === 'gel' ? water.gel : field === 'film' ? water.make.film : null
-  switch (field) {
-    case 'light.resin':
-      return water.light.resin
-    case 'light.lamp':
-      return water.light.lamp
-    case 'skin.lacquer':
-      return water.skin.lacquer
-    case 'gloss.gel':
-      return water.gloss.gel
-    case 'dam.bead':
-      return onShelf(shelf, 'dam', water.dam)?.bead.material ?? null
-    default:
-      return null
-  }
-}
-
 /** Everything the plan uses up, one line a material, in the order of the work. */
 export function shoppingList(
   build: Build,
@@ -85,24 +67,27 @@ export function shoppingList(
   const useAll = (
     way: Way | null,
     sizes: typeof whole,
+    key: string,
     water?: Water,
-    owner: string | null = water?.id ?? null
+    owner: string | null = key === 'ground' || key === 'finish' ? null : key
   ) => {
     for (const use of way?.uses ?? []) {
+      if (!anyPlanned(build, key, way!, use.by)) continue
       const found = shelf.get((water && fieldOf(water, use.material, shelf)) ?? use.material)
       if (!found) continue
       const amount = grown(use.amount, sizes)
       add(found, unitOf(found) === 'piece' ? Math.ceil(amount - 1e-9) : amount, owner)
     }
   }
-  useAll(firstWay('ground'), whole)
+  useAll(firstWay('ground'), whole, 'ground')
   for (const water of build.waters) {
     const sizes = waters[water.id]
     if (!sizes) continue
     if (!isWorked(water.kind, sizes)) continue
-    useAll(wayFor(water.kind, water.way), sizes, water)
-    const dam =
-      water.kind === 'pool' && (sizes.damCm ?? 0) > 0 ? onShelf(shelf, 'dam', water.dam) : null
+    const way = wayFor(water.kind, water.way)
+    useAll(way, sizes, water.id, water)
+    const dammed = (sizes.damCm ?? 0) > 0 && way && anyPlanned(build, water.id, way, ['dam'])
+    const dam = water.kind === 'pool' && dammed ? onShelf(shelf, 'dam', water.dam) : null
     if (dam) add(dam, (sizes.damCm ?? 0) / 100, water.id)
   }
   for (const pool of amounts.pools) {
@@ -128,9 +113,9 @@ export function shoppingList(
     ['spray', wayFor('spray', build.finish.spray)]
   ] as const) {
     if (!((whole.waterCm2 ?? 0) > 0)) continue
-    useAll(way, whole, undefined, owner)
+    useAll(way, whole, owner)
     // paste is mixed with a tenth over, before it froths
-    if (way?.recipe)
+    if (way?.recipe && anyPlanned(build, owner, way))
       for (const part of partsOf(
         way.recipe,
         shelf,
@@ -143,9 +128,13 @@ export function shoppingList(
   for (const repair of build.repairs) {
     const trouble = TROUBLES.find((t) => t.id === repair.trouble)
     const water = build.waters.find((w) => w.id === repair.water)
-    if (trouble) useAll(repairWay(trouble), waters[repair.water] ?? whole, water, repair.id)
+    if (trouble) useAll(repairWay(trouble), waters[repair.water] ?? whole, repair.id, water)
   }
-  useAll(firstWay('finish'), whole)
+  useAll(firstWay('finish'), whole, 'finish')
+  for (const { uses, water } of build.own) {
+    const found = uses && shelf.get(uses.material)
+    if (found) add(found, uses.amount, water)
+  }
   return [...lines.values()].map(({ material, amount, also, byWater }) =>
     priced(
       material,
@@ -229,13 +218,16 @@ function addGround(build: Build, baseCm2: number, waterCm2: number, shelf: Shelf
   const landform = onShelf(shelf, 'landform', ground.landform)
   const shell = onShelf(shelf, 'shell', ground.shell)
   const seal = onShelf(shelf, 'sealer', ground.seal)
-  if (landform) {
+  const planned = (step: string) => anyPlanned(build, 'ground', firstWay('ground'), [step])
+  if (landform && planned('landform')) {
     add(landform, (baseCm2 * ground.bankMm) / 10, null)
     const glue = shelf.get(landform.glue)
     if (glue) add(glue, baseCm2 * GLUE_ML_PER_CM2, null)
   }
-  if (shell) add(shell, (baseCm2 / 10_000) * shell.gPerM2Mm * ground.shellMm, null)
-  if (seal) add(seal, (waterCm2 / 10_000) * BANKS_TOO * seal.mlPerM2 * ground.sealCoats, null)
+  if (shell && planned('shell'))
+    add(shell, (baseCm2 / 10_000) * shell.gPerM2Mm * ground.shellMm, null)
+  if (seal && planned('seal'))
+    add(seal, (waterCm2 / 10_000) * BANKS_TOO * seal.mlPerM2 * ground.sealCoats, null)
 }
 
 function alsoAs(material: Material, amount: number, pools: readonly PoolAmounts[]): string[] {

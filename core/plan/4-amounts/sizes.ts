@@ -6,6 +6,7 @@ import type { FormsPlan } from '../2-forms/formsStage'
 import type { GroundPlan } from '../1-ground/groundStage'
 import { onShelf, type Shelf } from '../../craft/materials/shelf'
 import { GLOSS_COAT_MM } from '../3-stacks/gelStack'
+import type { PoolStack } from '../3-stacks/poolStack'
 import type { FormStack, StacksPlan } from '../3-stacks/stacksStage'
 import type { SizeName, Sizes } from '../../craft/ways/types'
 
@@ -38,6 +39,7 @@ export function sizesOf(
     baseCm2: (build.base.widthMm * build.base.depthMm) / 100,
     waterCm2,
     widthCm,
+    shellMm: build.ground.shellMm,
     sealCoats: build.ground.sealCoats,
     castingMl: build.ground.castingsMl
   }
@@ -46,6 +48,9 @@ export function sizesOf(
     const here = ground.pools.find((p) => p.id === pool.id)
     const stack = stacks.pools.find((s) => s.id === pool.id)
     const layers = stack?.layers ?? []
+    const dam = onShelf(shelf, 'dam', pool.dam)
+    const wallCm = stack?.dam ? stack.dam.lengthMm / 10 : 0
+    const builtCm = dam?.ready ? 0 : wallCm
     const areaCm2 = (here?.areaMm2 ?? 0) / 100
     const light = stack?.light
     const lightResin = onShelf(shelf, 'light-resin', pool.light.resin)
@@ -56,9 +61,11 @@ export function sizesOf(
     waters[pool.id] = {
       ...whole,
       areaCm2,
-      damCm: stack?.dam ? stack.dam.lengthMm / 10 : 0,
+      damCm: builtCm,
+      peelCm: dam?.stays ? 0 : wallCm,
+      caseCm: dam?.stays ? wallCm : 0,
       beadMl: stack?.dam?.beadMl ?? 0,
-      braces: stack?.dam?.braces ?? 0,
+      braces: builtCm > 0 ? (stack?.dam?.braces ?? 0) : 0,
       pours: fill === 'two-part' ? layers.length : 0,
       lightCoats: fill === 'light' ? layers.length : 0,
       lightMinPerCoat: light ? light.lampMin / Math.max(1, light.coats) : 0,
@@ -76,7 +83,7 @@ export function sizesOf(
       glossCoats,
       glossMl: (areaCm2 / 10) * GLOSS_COAT_MM * glossCoats,
       tints: pool.tints.length + pool.bands.reduce((sum, b) => sum + b.tints.length, 0),
-      lifts: layers.length === 0 ? 0 : (stack?.dam?.leakTest.levelsMm.length ?? 1)
+      lifts: builtCm > 0 && layers.length > 0 ? leakLifts(build.care, stack) : 0
     }
   }
   const whiteOf = (id: string) => {
@@ -109,11 +116,16 @@ export function sizesOf(
   }
 }
 
+/** Whoever is thorough fills lift by lift, which tells how high a hole is; others once, to the line. */
+const leakLifts = (care: Build['care'], stack: PoolStack | undefined): number =>
+  care === 'thorough' ? (stack?.dam?.leakTest.levelsMm.length ?? 1) : 1
+
 /**
  * Counts that are the same however many copies are worked side by side: coats, pours, and one mould
  * that serves all.
  */
 const ONCE: ReadonlySet<string> = new Set<SizeName>([
+  'shellMm',
   'sealCoats',
   'pours',
   'lightCoats',

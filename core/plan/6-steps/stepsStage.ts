@@ -1,5 +1,6 @@
 import { plain } from '../../words/sentences'
-import type { Build, Fall, Water } from '../../build/types'
+import { stateOf, toBeDone } from '../../build/lays'
+import type { Build, Fall, LayState, Water } from '../../build/types'
 import { fallsOf, poolsOf } from '../../build/types'
 import type { AmountsPlan } from '../4-amounts/amountsStage'
 import type { CuresPlan } from '../5-cures/curesStage'
@@ -8,63 +9,23 @@ import { repairWay } from '../../craft/troubles/repairs'
 import { TROUBLES } from '../../craft/troubles/troubles'
 import { insideRing, type Point2 } from '../../physics/shape/polygon'
 import { joinsOf } from '../1-ground/joins'
-import type { Learns } from '../../build/log/entries'
 import { factorFor, type LearnedLine } from '../learned/history'
 import { learnsOf } from '../learned/learns'
+import { laysOf } from './laysOf'
+import { ownSteps } from './ownSteps'
+import type { AsideStep, Step, StepLink, StepsPlan } from './types'
 import { isWorked } from '../4-amounts/bodySizes'
-import { CAUTIONS, type CautionId } from '../../craft/materials/cautions'
+import { CAUTIONS } from '../../craft/materials/cautions'
 import { firstWay, wayFor } from '../../craft/ways/catalog'
 import {
   grown,
   type After,
   type CureName,
   type Sizes,
-  type State,
   type StepTemplate,
   type Wait,
   type Way
 } from '../../craft/ways/types'
-
-/** One step of the work. `waitMin` is what must pass before what it made has become `becomes`. */
-export interface Step {
-  id: string
-  /** The water it belongs to; null for groundwork and finishing. */
-  water: string | null
-  /** Place in the order of the trade, 1–21. */
-  order: number
-  title: string
-  how: string
-  right: string
-  handsMin: number
-  breakable: boolean
-  waitMin: number
-  becomes: State | null
-  cautions: CautionId[]
-  tools: readonly string[]
-  /** What may not come near; empty: nothing in particular. */
-  forbids: string
-  /** What its wait can teach. */
-  learns: Learns | null
-  /** The wait as the models foretell it, before what was learned, min. */
-  foretoldMin: number
-}
-
-/** From the end of one step to the start of another, at least so long. */
-export interface StepLink {
-  from: string
-  to: string
-  minMin: number
-  /** Greatest gap: past it the next one asks for more work (a scuff before a pour). Left out: none. */
-  maxMin?: number
-  /** Past it the next one cannot be done at all: the days keep to it. */
-  hard?: true
-  becomes: State | null
-}
-
-export interface StepsPlan {
-  steps: Step[]
-  links: StepLink[]
-}
 
 /** A way at work on something: the groundwork, one water, white water, spray, the finishing, or a repair. */
 interface Scope {
@@ -74,7 +35,12 @@ interface Scope {
   sizes: Sizes
   cures: Partial<Record<CureName, number>>
   learned: readonly LearnedLine[]
+  state: (template: StepTemplate) => LayState
+  done: (template: StepTemplate) => boolean
 }
+
+/** A scope before it is known what of it is planned. */
+type Unsaid = Omit<Scope, 'state' | 'done'>
 
 /** Sixth stage: the network of work and waits, in the order of the trade. */
 export function stepsStage(
@@ -87,9 +53,11 @@ export function stepsStage(
   const scopes = scopesOf(build, amounts, cures, learned)
   const steps: Step[] = []
   const links: StepLink[] = []
+  const aside: AsideStep[] = []
   for (const scope of scopes) {
     for (const template of scope.way.steps) {
-      const count = timesDone(template, scope.sizes)
+      const count = timesDone(template, scope)
+      if (count === 0) aside.push(...asideOf(build, scope, template))
       for (let k = 1; k <= count; k++) {
         steps.push(
           detailed(stepFrom(scope, template, k, count), template, k, scope, stacks, amounts)
@@ -99,14 +67,28 @@ export function stepsStage(
           links.push({
             from: stepId(scope, template, k - 1, count),
             to: id,
-            ...waitOf(scope, template.wait)
+            ...waitOf(scope, template.between ?? template.wait)
           })
         else links.push(...linksBefore(scope, template, id, scopes, build))
       }
     }
-    setIns(scope, steps, links)
+    setIns(scope, steps, links, scopes, build)
   }
-  return { steps: steps.sort((a, b) => a.order - b.order), links }
+  const misplaced = ownSteps(build, steps, links)
+  const inOrder = <T extends { order: number }>(list: T[]) => list.sort((a, b) => a.order - b.order)
+  const lays = scopes.flatMap((scope) =>
+    laysOf(build, stacks, scope, (template) => timesDone(template, scope, true))
+  )
+  return { steps: inOrder(steps), lays, links, aside: inOrder(aside), misplaced }
+}
+
+/** What would be done, were it not left out or there already. */
+function asideOf(build: Build, scope: Scope, template: StepTemplate): AsideStep[] {
+  const state = scope.state(template)
+  if (state === 'planned' || timesDone(template, scope, true) === 0) return []
+  const { of, water, order, title, handsMin } = stepFrom(scope, template, 1, 1)
+  const chosen = build.lays.some((l) => l.id === of)
+  return [{ id: of, water, order, title, state, chosen, risk: template.risk ?? '', handsMin }]
 }
 
 /** Steps of a moving water say its own coat, window, part and props. */
@@ -183,26 +165,35 @@ function detailed(
 }
 
 /** Things that are set into the water: each after its pour has gelled and before the next one holds it. */
-function setIns(scope: Scope, steps: Step[], links: StepLink[]): void {
+function setIns(
+  scope: Scope,
+  steps: Step[],
+  links: StepLink[],
+  scopes: readonly Scope[],
+  build: Build
+): void {
   const template = scope.way.setIn
-  const count = Math.round(scope.sizes.pours ?? 0)
-  if (!template || scope.water?.kind !== 'pool' || count === 0) return
+  if (!template || scope.water?.kind !== 'pool') return
   const pour = scope.way.steps.find((t) => t.id === 'pour')!
+  const count = timesDone(pour, scope)
+  if (count === 0) return
   for (const thing of scope.water.standing) {
     const after = Math.min(thing.afterPour, count)
     const id = `${scope.key}/${template.id}:${thing.id}`
-    const before = after === 0 ? `${scope.key}/dryout` : stepId(scope, pour, after, count)
     steps.push({
       ...stepFrom(scope, template, 1, 1),
       id,
+      of: id,
       title: `${template.title}: ${thing.name}`
     })
-    links.push({
-      from: before,
-      to: id,
-      minMin: after === 0 ? 0 : (scope.cures.gel ?? 0),
-      becomes: after === 0 ? null : 'workable'
-    })
+    if (after === 0) links.push(...linksBefore(scope, pour, id, scopes, build))
+    else
+      links.push({
+        from: stepId(scope, pour, after, count),
+        to: id,
+        minMin: scope.cures.gel ?? 0,
+        becomes: 'workable'
+      })
     if (after < count)
       links.push({ from: id, to: stepId(scope, pour, after + 1, count), minMin: 0, becomes: null })
   }
@@ -215,7 +206,7 @@ function scopesOf(
   learned: readonly LearnedLine[]
 ): Scope[] {
   const { whole, waters } = amounts.sizes
-  const scopes: Scope[] = [
+  const scopes: Unsaid[] = [
     {
       key: 'ground',
       water: null,
@@ -238,11 +229,11 @@ function scopesOf(
         learned
       })
   }
-  const overall = (key: 'white' | 'spray', id: string): Scope[] => {
+  const overall = (key: 'white' | 'spray', id: string): Unsaid[] => {
     const way = wayFor(key, id)
     return way ? [{ key, water: null, way, sizes: whole, cures: cures.ground, learned }] : []
   }
-  return [
+  const all: Unsaid[] = [
     ...scopes,
     // white is worked wherever there is water; spray where it falls or is thrown
     ...((whole.waterCm2 ?? 0) > 0 ? overall('white', build.finish.white) : []),
@@ -259,17 +250,22 @@ function scopesOf(
       learned
     }
   ]
+  return all.map((scope) => ({
+    ...scope,
+    state: (template) => stateOf(build, scope.key, template),
+    done: (template) => toBeDone(build, scope.key, scope.way, template)
+  }))
 }
 
 /** Repairs that the plan takes in, each after the work on its water and before the finishing. */
 function repairScopes(
   build: Build,
-  scopes: readonly Scope[],
+  scopes: readonly Unsaid[],
   whole: Sizes,
   cures: CuresPlan,
   learned: readonly LearnedLine[]
-): Scope[] {
-  return build.repairs.flatMap((repair): Scope[] => {
+): Unsaid[] {
+  return build.repairs.flatMap((repair): Unsaid[] => {
     const trouble = TROUBLES.find((t) => t.id === repair.trouble)
     const water = build.waters.find((w) => w.id === repair.water) ?? null
     if (!trouble) return []
@@ -287,13 +283,22 @@ function repairScopes(
   })
 }
 
-const timesDone = (template: StepTemplate, sizes: Sizes): number => {
+/** How often a step is done; `anyway`: were it planned. */
+const timesDone = (template: StepTemplate, scope: Scope, anyway = false): number => {
+  const { sizes } = scope
   if (template.onlyWith && !((sizes[template.onlyWith] ?? 0) > 0)) return 0
+  if (!anyway && !scope.done(template)) return 0
   return template.times ? Math.round(sizes[template.times] ?? 0) : 1
 }
 
 const stepId = (scope: Scope, template: StepTemplate, k: number, count: number) =>
   `${scope.key}/${template.id}${count > 1 ? `#${k}` : ''}`
+
+/** The lay that a step helps to make. */
+function layNamed({ key, way }: Scope, step: string): string | null {
+  const lay = way.lays.find((l) => l.steps.includes(step))
+  return lay ? `${key}/${lay.id}` : null
+}
 
 function stepFrom(scope: Scope, template: StepTemplate, k: number, count: number): Step {
   const { minMin, becomes } = waitOf(scope, template.wait)
@@ -302,6 +307,8 @@ function stepFrom(scope: Scope, template: StepTemplate, k: number, count: number
   const cautions = new Set(template.cautions.filter((c) => c in CAUTIONS))
   return {
     id: stepId(scope, template, k, count),
+    of: `${scope.key}/${template.id}`,
+    lay: layNamed(scope, template.id),
     water: scope.water?.id ?? null,
     order: template.order,
     title: count > 1 ? `${template.title}, ${k} of ${count}` : template.title,
@@ -372,7 +379,11 @@ function resolve(
   to: string,
   scopes: readonly Scope[],
   build: Build,
-  deep = 0
+  /** Whose step it is for; what was left out on the way, if it was part of the same lay. */
+  { origin, deep, lacks }: { origin: Scope; deep: number; lacks?: StepTemplate } = {
+    origin: scope,
+    deep: 0
+  }
 ): StepLink[] {
   if (deep > DEEPEST)
     throw new RangeError(`steps: “${to}” needs beforehand what needs it beforehand itself`)
@@ -381,27 +392,33 @@ function resolve(
   return scopesNamed(where, scope, scopes, build).flatMap((from) => {
     if (name === '*')
       return from.way.steps.flatMap((t) =>
-        timesDone(t, from.sizes) > 0
+        timesDone(t, from) > 0
           ? resolve(from, t.id, to, scopes, build).map(({ maxMin: _m, hard: _h, ...link }) => link)
           : []
       )
     const own = from.way.anchors?.[name] ?? name
     const template = from.way.steps.find((t) => t.id === own)
     if (!template) throw new Error(`way ${from.way.id} has no step ${name}`)
-    const count = timesDone(template, from.sizes)
-    if (count === 0)
+    const count = timesDone(template, from)
+    if (count === 0) {
+      const missing = from.state(template) === 'leftOut' ? template : undefined
       return template.after.flatMap((earlier) =>
-        resolve(from, earlier, to, scopes, build, deep + 1)
+        resolve(from, earlier, to, scopes, build, { origin, deep: deep + 1, lacks: missing })
       )
+    }
     // a greatest wait is for the next step of the same way: others only come after it
     const { maxMin, hard, ...rest } = waitOf(from, wait ?? template.wait)
+    const link = { from: stepId(from, template, count, count), to, ...rest }
+    if (from === origin && deep === 0 && maxMin !== undefined)
+      return [{ ...link, maxMin, ...(hard ? { hard } : {}) }]
+    // gel that is not stippled still has to clear
+    const unfinished =
+      lacks && layNamed(from, lacks.id) !== null && layNamed(from, lacks.id) === layNamed(from, own)
+    const whole = unfinished ? waitOf(from, lacks.wait) : null
     return [
-      {
-        from: stepId(from, template, count, count),
-        to,
-        ...rest,
-        ...(from === scope && maxMin !== undefined ? { maxMin, ...(hard ? { hard } : {}) } : {})
-      }
+      whole && whole.minMin > link.minMin
+        ? { ...link, minMin: whole.minMin, becomes: whole.becomes }
+        : link
     ]
   })
 }

@@ -1,5 +1,5 @@
 import type { Arrangement, Build } from '../../build/types'
-import type { StepsPlan } from '../6-steps/stepsStage'
+import type { StepsPlan } from '../6-steps/types'
 import { localInstant } from '../../build/zone'
 import { freeSpans, type Span } from './calendar'
 import { laidOut } from './laidOut'
@@ -21,6 +21,11 @@ const PATIENCE = 240
 const MOST_AHEAD = 1500
 /** Orders tried while the builder waits; a longer search is asked for. */
 const NODES = 600
+/** Up to so many steps; one order takes as much time as the square of the steps. */
+const FULL_UP_TO = 150
+const briefly = (steps: number): Effort => ({
+  nodes: Math.ceil(NODES * Math.min(1, (FULL_UP_TO / Math.max(1, steps)) ** 2))
+})
 /** Orders tried for whether one settled time can be. */
 const NODES_EACH = 300
 
@@ -37,7 +42,7 @@ export function daysStage(
   build: Build,
   plan: StepsPlan,
   spansOf = freeSpans,
-  effort: Effort = { nodes: NODES }
+  effort: Effort = briefly(plan.steps.length)
 ): DaysPlan {
   const { calendar } = build
   const startMs = localInstant(calendar.start, calendar.zone)

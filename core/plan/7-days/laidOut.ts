@@ -1,5 +1,5 @@
 import type { Build } from '../../build/types'
-import type { StepsPlan } from '../6-steps/stepsStage'
+import type { StepsPlan } from '../6-steps/types'
 import { localIso } from '../../build/zone'
 import type { Span } from './calendar'
 import type { Cause } from './causes'

@@ -1,4 +1,4 @@
-import type { Step } from '../6-steps/stepsStage'
+import type { Step } from '../6-steps/types'
 import type { DaysPlan } from './plan'
 
 /** What a build waits for at a moment, by its plan. */

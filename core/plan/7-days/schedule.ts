@@ -80,7 +80,7 @@ export function schedule(
       ? whyNone(input, effort.brief)
       : { problem: 'notFound', tasks: [], links: [] }
   const gathered = gather(space, found.best, {
-    nodes: Math.max(GATHER_NODES, effort.nodes / 3),
+    nodes: Math.min(effort.nodes, Math.max(GATHER_NODES, effort.nodes / 3)),
     stop: effort.stop
   })
   // a second pair of hands that brings the finish no nearer is not called in for fewer sittings of each

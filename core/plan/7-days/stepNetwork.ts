@@ -1,7 +1,7 @@
 import type { Arrangement, Build } from '../../build/types'
 import { entriesOf } from '../../build/log/entries'
 import { progressOf, seenWait, type Progress } from '../../build/log/progress'
-import type { Step, StepLink, StepsPlan } from '../6-steps/stepsStage'
+import type { Step, StepLink, StepsPlan } from '../6-steps/types'
 import { localInstant } from '../../build/zone'
 import type { Task, TaskLink } from './solver/network'
 

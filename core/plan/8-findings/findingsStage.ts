@@ -1,3 +1,5 @@
+import { isFilled } from '../../build/lays'
+import { bodyNeeds } from '../../craft/ways/catalog'
 import type { Build, Pool } from '../../build/types'
 import { poolsOf } from '../../build/types'
 import { NO_HISTORY, type History } from '../learned/history'
@@ -12,6 +14,7 @@ import {
 } from './groundFindings'
 import { copiesFindings } from './copiesFindings'
 import { lessonFindings } from './lessonFindings'
+import { layFindings } from './layFindings'
 import { gelFindings } from './gelFindings'
 import { mixFindings } from './mixFindings'
 import { orderFindings } from './orderFindings'
@@ -42,6 +45,7 @@ export function findingsStage(
     ...orderFindings(build, stages, shelf),
     ...roomFindings(build, stages),
     ...dayFindings(build, stages),
+    ...layFindings(build, stages),
     ...copiesFindings(build, stages),
     ...lessonFindings(build, history.lessons)
   ]
@@ -107,6 +111,8 @@ function poolFindings(build: Build, pool: Pool, stages: Stages, shelf: Shelf): F
       ...soundingFindings(pool, ground, make),
       ...measuringFindings(pool, ground, make)
     )
+  // nothing is foretold of a pour that is not to be made
+  if (bodyNeeds(pool.way).fill && !isFilled(build, pool)) return found
   return [
     ...found,
     ...pourFindings(build, pool, stack, stages, shelf, make),

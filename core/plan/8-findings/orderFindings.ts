@@ -62,7 +62,8 @@ export function orderFindings(build: Build, stages: Stages, shelf: Shelf): Findi
   keeps(
     'the bed dry before the resin',
     (id) => id.endsWith('/dryout'),
-    (id) => /\/pour(#|$)/.test(id)
+    // only what was wetted has to dry
+    (id) => /\/pour(#|$)/.test(id) && ids.includes(`${id.split('/')[0]}/dryout`)
   )
   keeps(
     'white before gloss',

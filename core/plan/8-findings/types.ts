@@ -5,7 +5,7 @@ import type { DaysPlan } from '../7-days/plan'
 import type { FormsPlan } from '../2-forms/formsStage'
 import type { GroundPlan } from '../1-ground/groundStage'
 import type { StacksPlan } from '../3-stacks/stacksStage'
-import type { StepsPlan } from '../6-steps/stepsStage'
+import type { StepsPlan } from '../6-steps/types'
 
 /** Where in the work a finding is mended. */
 export type Place = 'builds' | 'ground' | 'water' | 'build-up' | 'mix' | 'days' | 'shelf'

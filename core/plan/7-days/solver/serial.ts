@@ -11,6 +11,17 @@ export interface Serial {
   lay: (rank: Float64Array) => Best | null
 }
 
+/** Of stretches in order, the first that ends after a minute. */
+function firstEndingAfter(stretches: readonly (readonly [number, number])[], at: number): number {
+  let [low, high] = [0, stretches.length]
+  while (low < high) {
+    const middle = (low + high) >> 1
+    if (stretches[middle][1] <= at) low = middle + 1
+    else high = middle
+  }
+  return low
+}
+
 /** So often is a group begun anew, later, for each of its tasks. */
 const TRIES_EACH = 12
 
@@ -42,16 +53,19 @@ export function serialOf(b: Workspace): Serial {
     lay(rank) {
       const starts = new Int32Array(size).fill(-1)
       const by = new Int32Array(size)
+      /** What each person's hands are taken by, in order; none overlap. */
       const busy: [number, number][][] = Array.from({ length: people }, () => [])
 
       /** Earliest start at or after a minute with the hands of one person free. */
       function freeFor(person: number, i: number, least: number): number {
+        const taken = busy[person]
+        let k = firstEndingAfter(taken, least)
         for (let at = least; ;) {
           at = startAtOrAfter(allowed[1 << person][i], at)
           if (at < 0 || at > horizon) return -1
-          const taken = busy[person].find(([from, to]) => from < at + long[i] && to > at)
-          if (!taken) return at
-          at = taken[1]
+          while (k < taken.length && taken[k][1] <= at) k++
+          if (k === taken.length || taken[k][0] >= at + long[i]) return at
+          at = taken[k][1]
         }
       }
       function put(i: number, least: number): boolean {
@@ -68,7 +82,10 @@ export function serialOf(b: Workspace): Serial {
         if (best < 0) return false
         starts[i] = best
         by[i] = hands
-        if (long[i] > 0) busy[hands].push([best, best + long[i]])
+        if (long[i] > 0) {
+          const own = busy[hands]
+          own.splice(firstEndingAfter(own, best), 0, [best, best + long[i]])
+        }
         return true
       }
       function takeOut(tasks: readonly number[]): void {
@@ -76,10 +93,7 @@ export function serialOf(b: Workspace): Serial {
           if (starts[i] < 0) continue
           if (who[i] !== 0 && long[i] > 0) {
             const own = busy[by[i]]
-            own.splice(
-              own.findIndex(([from]) => from === starts[i]),
-              1
-            )
+            own.splice(firstEndingAfter(own, starts[i]), 1)
           }
           starts[i] = -1
         }

@@ -1,0 +1,106 @@
+import { wayFor } from '../craft/ways/catalog'
+import { CARE, FROM, type Care, type From, type StepTemplate, type Way } from '../craft/ways/types'
+import { freeId, type Edit } from './edits'
+import { SEAL_COATS } from './newBuild'
+import type { Build, LayState, OwnStep, Pool } from './types'
+
+/** What decides about a step: what the builder said of it, where the work begins, how careful to be. */
+export type Decided = Pick<Build, 'from' | 'care' | 'lays'>
+
+/** Whether a step is planned where the builder said nothing of it. */
+export function stateByDefault({ from, care }: Decided, step: StepTemplate): LayState {
+  if (step.thereFrom && FROM.indexOf(from) >= FROM.indexOf(step.thereFrom)) return 'there'
+  return step.care && CARE.indexOf(care) < CARE.indexOf(step.care) ? 'leftOut' : 'planned'
+}
+
+/**
+ * Whether a step of a way is planned, left out or there already.
+ *
+ * @param key  whose it is: "ground", a water's id, "white", "spray", "finish"
+ */
+export function stateOf(build: Decided, key: string, step: StepTemplate): LayState {
+  const id = `${key}/${step.id}`
+  return build.lays.find((l) => l.id === id)?.state ?? stateByDefault(build, step)
+}
+
+/**
+ * Whether a step is to be done: it is planned, and what it serves or follows is not left out.
+ *
+ * @param key  as in `stateOf`
+ */
+export function toBeDone(build: Decided, key: string, way: Way, step: StepTemplate): boolean {
+  const state = (id: string) => {
+    const found = way.steps.find((s) => s.id === id)
+    return found ? stateOf(build, key, found) : 'planned'
+  }
+  if (stateOf(build, key, step) !== 'planned') return false
+  if (step.serves && state(way.anchors?.pour ?? 'pour') !== 'planned') return false
+  return !step.follows || state(step.follows) !== 'leftOut'
+}
+
+/**
+ * Whether any of a way's steps is to be done.
+ *
+ * @param among  ids of the steps that count; left out: all
+ */
+export const anyPlanned = (
+  build: Decided,
+  key: string,
+  way: Way,
+  among?: readonly string[]
+): boolean =>
+  way.steps.some((step) => (!among || among.includes(step.id)) && toBeDone(build, key, way, step))
+
+/** Whether a body of water is still to be filled: not where that is left out or there already. */
+export function isFilled(build: Decided, pool: Pool): boolean {
+  const way = wayFor('pool', pool.way)
+  return way !== null && anyPlanned(build, pool.id, way, [way.anchors?.pour ?? 'pour'])
+}
+
+/**
+ * Leaves steps or lays out, says that they are there already, or plans them after all.
+ *
+ * @param ids    "ground/seal", "pool1/leak"
+ * @param state  null: as where the work begins and how careful to be would have it
+ */
+export const setLays =
+  (ids: readonly string[], state: LayState | null): Edit =>
+  (build) => {
+    const others = build.lays.filter((l) => !ids.includes(l.id))
+    return {
+      ...build,
+      lays: state === null ? others : [...others, ...ids.map((id) => ({ id, state }))]
+    }
+  }
+
+/** Says how far the ground has come; what was said of its single steps goes. */
+export const setFrom =
+  (from: From): Edit =>
+  (build) => ({ ...build, from, lays: build.lays.filter((l) => !l.id.startsWith('ground/')) })
+
+/** Says how careful to be: coats of seal, test chip and leak test follow. */
+export const setCare =
+  (care: Care): Edit =>
+  (build) => ({ ...build, care, ground: { ...build.ground, sealCoats: SEAL_COATS[care] } })
+
+/** More steps of one's own than this are not taken. */
+const MOST_OWN = 500
+
+/** Adds a step of the builder's own. */
+export const addOwnStep =
+  (step: Omit<OwnStep, 'id'>): Edit =>
+  (build) =>
+    build.own.length >= MOST_OWN
+      ? build
+      : { ...build, own: [...build.own, { ...step, id: freeId('own', build.own) }] }
+
+/** Changes a step of the builder's own; null: takes it away. */
+export const changeOwnStep =
+  (id: string, change: Partial<Omit<OwnStep, 'id'>> | null): Edit =>
+  (build) => ({
+    ...build,
+    own:
+      change === null
+        ? build.own.filter((o) => o.id !== id)
+        : build.own.map((o) => (o.id === id ? { ...o, ...change } : o))
+  })

@@ -1,0 +1,39 @@
+import type { Build } from '../../build/types'
+import { duration } from '../../words/durations'
+import type { Finding, Stages } from './types'
+
+/**
+ * What the builder left out, each with its risk, once; and own steps that cannot stand where they
+ * were put. What follows from how careful one chose to be is not warned of.
+ */
+export function layFindings(build: Build, { steps }: Stages): Finding[] {
+  const titleOf = (id: string | null) =>
+    steps.steps.find((s) => s.id === id || s.of === id)?.title ?? id ?? ''
+  return [
+    ...steps.aside
+      .filter((a) => a.chosen && a.state === 'leftOut')
+      .map((a): Finding => ({
+        id: `left-out:${a.id}`,
+        severity: 'note',
+        place: 'build-up',
+        water: a.water,
+        title: `Left out: ${a.title}`,
+        number: `${duration(a.handsMin)} of work saved`,
+        reason: a.risk || 'What it makes is missing.',
+        wayOut: 'Bring it back on Build-up, or leave it so.',
+        mend: { label: 'Bring it back', bringBack: a.id }
+      })),
+    ...build.own
+      .filter((o) => steps.misplaced.includes(o.id))
+      .map((o): Finding => ({
+        id: `misplaced:${o.id}`,
+        severity: 'warn',
+        place: 'build-up',
+        water: o.water,
+        title: `“${o.name}” cannot stand where it was put`,
+        number: `after ${titleOf(o.after)}, before ${titleOf(o.before)}`,
+        reason: 'What it should come before is needed by what it should come after.',
+        wayOut: 'Give it another place; until then it is done whenever hands are free.'
+      }))
+  ]
+}
