@@ -2,7 +2,7 @@ import { wayFor } from '../craft/ways/catalog'
 import { CARE, FROM, type Care, type From, type StepTemplate, type Way } from '../craft/ways/types'
 import { freeId, type Edit } from './edits'
 import { SEAL_COATS } from './newBuild'
-import type { Build, LayState, OwnStep, Pool } from './types'
+import type { Build, Laid, LayState, OwnStep, Pool } from './types'
 
 /** What decides about a step: what the builder said of it, where the work begins, how careful to be. */
 export type Decided = Pick<Build, 'from' | 'care' | 'lays'>
@@ -82,6 +82,64 @@ export const setFrom =
 export const setCare =
   (care: Care): Edit =>
   (build) => ({ ...build, care, ground: { ...build.ground, sealCoats: SEAL_COATS[care] } })
+
+/** More lays than this are not put in. */
+const MOST_LAID = 200
+
+/**
+ * Puts a lay into a stack.
+ *
+ * @param laid   how and of what; its id is found
+ * @param place  ids of the stack's lays from the ground up, `NEW` where it goes; left out: on top
+ * @example addLaid({ stack: 'pool1', way: 'none' }, [NEW])(build).laid[0].id // "lay1"
+ */
+export const addLaid =
+  (laid: Pick<Laid, 'stack' | 'way'> & Partial<Laid>, place?: readonly string[]): Edit =>
+  (build) => {
+    if (build.laid.length >= MOST_LAID) return build
+    const id = freeId('lay', build.laid)
+    const whole: Laid = {
+      name: '',
+      material: null,
+      coats: 1,
+      coverPct: null,
+      wet: false,
+      ...laid,
+      id
+    }
+    const next = { ...build, laid: [...build.laid, whole] }
+    if (!place) return next
+    return orderStack(
+      laid.stack,
+      place.map((l) => (l === NEW ? id : l))
+    )(next)
+  }
+/** Stands for the lay that is being put in. */
+export const NEW = '*'
+
+/** Lays a stack in another order; none: as its ways put it down. */
+export const orderStack =
+  (stack: string, lays: readonly string[] | null): Edit =>
+  (build) => {
+    const others = build.stacks.filter((s) => s.stack !== stack)
+    return { ...build, stacks: lays ? [...others, { stack, lays: [...lays] }] : others }
+  }
+
+/** Changes a lay that was put in; null: takes it out again. */
+export const changeLaid =
+  (id: string, change: Partial<Omit<Laid, 'id' | 'stack'>> | null): Edit =>
+  (build) => {
+    if (change)
+      return { ...build, laid: build.laid.map((l) => (l.id === id ? { ...l, ...change } : l)) }
+    return {
+      ...build,
+      laid: build.laid.filter((l) => l.id !== id),
+      lays: build.lays.filter((l) => !l.id.startsWith(`${id}/`)),
+      stacks: build.stacks
+        .map((s) => ({ ...s, lays: s.lays.filter((l) => l !== id) }))
+        .filter((s) => s.lays.length > 0)
+    }
+  }
 
 /** More steps of one's own than this are not taken. */
 const MOST_OWN = 500

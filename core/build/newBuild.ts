@@ -162,10 +162,15 @@ export const runningDefaults = (): Running => ({
 })
 
 /** A bare board, everything done as careful builders do: also what files of version 6 are given. */
-export const laysDefaults = (): Pick<Build, 'from' | 'care' | 'lays' | 'own'> => ({
+export const laysDefaults = (): Pick<
+  Build,
+  'from' | 'care' | 'lays' | 'laid' | 'stacks' | 'own'
+> => ({
   from: 'bare-board',
   care: 'thorough',
   lays: [],
+  laid: [],
+  stacks: [],
   own: []
 })
 /** Coats that the bed is sealed in, by how careful one is: docs/trade.md O8. Common practice, no source. */
@@ -217,6 +222,8 @@ function scene(asked: NewBuild): Build {
     from: asked.from ?? 'bare-board',
     care,
     lays: [],
+    laid: [],
+    stacks: [],
     own: [],
     ...finishDefaults(),
     section: { from: [base.widthMm / 2, 0], to: [base.widthMm / 2, base.depthMm] },

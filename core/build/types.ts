@@ -36,6 +36,10 @@ export interface Build {
   care: Care
   /** Steps and lays that the builder has left out, that are there already, or that are planned after all. */
   lays: LayChoice[]
+  /** Lays that the builder put into the stacks. */
+  laid: Laid[]
+  /** Stacks that the builder ordered; the others lie as their ways put them down. */
+  stacks: StackOrder[]
   /** Steps of the builder's own. */
   own: OwnStep[]
   /** How white water and spray are made. */
@@ -428,6 +432,31 @@ export type LayState = 'planned' | 'leftOut' | 'there'
 export interface LayChoice {
   id: string
   state: LayState
+}
+
+/** A lay that the builder put into a stack, on top or where `StackOrder` has it. */
+export interface Laid {
+  /** "lay1": no water is called so. */
+  id: string
+  /** Whose stack: "ground", or a water's id. */
+  stack: string
+  /** How it is put down: a way that serves a coat, white or spray. */
+  way: string
+  /** What the builder calls it; empty: as the way is called. */
+  name: string
+  /** What it is made of; null: what the way usually takes. */
+  material: string | null
+  coats: number
+  /** How much of the surface it covers, %; null: all of it, and white as the white map says. */
+  coverPct: number | null
+  /** It goes into what is under it while that is still wet. */
+  wet: boolean
+}
+
+/** The lays of a stack from the ground up, by id: "pool1/pour#1", "lay1". */
+export interface StackOrder {
+  stack: string
+  lays: string[]
 }
 
 /** A step of the builder's own, with its place among the others. */

@@ -309,6 +309,8 @@ describe('The build file', () => {
       from: 'bare-board',
       care: 'thorough',
       lays: [],
+      laid: [],
+      stacks: [],
       own: []
     })
     const { steps, days } = derivePlan(result.value)

@@ -1,7 +1,19 @@
 import { expect } from 'chai'
 import fc from 'fast-check'
 import { main } from '../../cli/main'
-import { addOwnStep, changeOwnStep, setCare, setFrom, setLays } from '../../core/build/lays'
+import {
+  addLaid,
+  addOwnStep,
+  changeLaid,
+  changeOwnStep,
+  NEW,
+  orderStack,
+  setCare,
+  setFrom,
+  setLays
+} from '../../core/build/lays'
+import { cannotLie } from '../../core/craft/layPairs'
+import { refusal } from '../../core/plan/6-steps/stacked'
 import { readBuild } from '../../core/build/file/buildFile'
 import { writeBuild } from '../../core/build/file/write'
 import { FREE, WATERS_NAMED } from '../../core/build/newBuild'
@@ -242,7 +254,9 @@ describe('What is left out, what is there already, what is one’s own', functio
     for (const way of waysFor('pool')) {
       const plan = derivePlan(setWay('pool1', way.id)(asked()))
       const lays = plan.steps.lays.filter((l) => l.stack === 'pool1')
-      expect(lays.map((l) => l.id)).to.deep.equal(way.lays.map((l) => `pool1/${l.id}`))
+      expect([...new Set(lays.map((l) => l.id.split('#')[0]))]).to.deep.equal(
+        way.lays.map((l) => `pool1/${l.id}`)
+      )
       for (const step of plan.steps.steps.filter((s) => s.lay))
         expect(plan.steps.lays.find((l) => l.id === step.lay)!.steps).to.include(step.of)
     }
@@ -331,5 +345,207 @@ describe('A build from the command line', () => {
     }
     for (const none of [[], ['{'], ['@/no/such/file']])
       expect(spindle('new', ...none).code, none.join()).to.equal(2)
+  })
+})
+
+describe('Stacks in the builder’s own order', function () {
+  this.timeout(300_000)
+  const lake = (more: object = {}) => asked({ waters: 'pool', from: 'painted-and-sealed', ...more })
+  const stack = (plan: Plan, of = 'pool1') => plan.steps.lays.filter((l) => l.stack === of)
+  const at = (plan: Plan, step: string) => plan.days.work.filter((w) => w.step === step)
+  const first = (plan: Plan, lay: string) =>
+    Math.min(
+      ...plan.steps.steps
+        .filter((s) => s.lay === lay)
+        .flatMap((s) => at(plan, s.id).map((w) => w.startMs))
+    )
+  const last = (plan: Plan, lay: string) =>
+    Math.max(
+      ...plan.steps.steps
+        .filter((s) => s.lay === lay)
+        .flatMap((s) => at(plan, s.id).map((w) => w.endMs))
+    )
+
+  it('a splash fixed before the pour, white between two pours, blown ripples on top: each waits for what it lies on', () => {
+    // common practice, no source
+    const before = derivePlan(lake())
+    expect(stack(before).map((l) => l.id)).to.deep.equal([
+      'pool1/pour#1',
+      'pool1/pour#2',
+      'pool1/ripples'
+    ])
+    const build = [
+      addLaid({ stack: 'pool1', way: 'set-in', name: 'Splash' }, [NEW, 'pool1/pour#1']),
+      addLaid({ stack: 'pool1', way: 'sponged-white', coverPct: 20 }, [
+        'lay1',
+        'pool1/pour#1',
+        NEW,
+        'pool1/pour#2'
+      ]),
+      addLaid({ stack: 'pool1', way: 'blown-ripples' }),
+      setLays(['pool1/gelcoat', 'pool1/ripple'], 'leftOut')
+    ].reduce((b, edit) => edit(b), lake())
+    const plan = derivePlan(build)
+    expect(stack(plan).map((l) => l.id)).to.deep.equal([
+      'lay1',
+      'pool1/pour#1',
+      'lay2',
+      'pool1/pour#2',
+      'pool1/ripples',
+      'lay3'
+    ])
+    const firm = plan.cures.waters.pool1.firm! * 60_000
+    expect(first(plan, 'pool1/pour#1')).to.be.at.least(last(plan, 'lay1') + 3 * 60_000)
+    expect(first(plan, 'lay2')).to.be.at.least(last(plan, 'pool1/pour#1') + firm)
+    expect(first(plan, 'pool1/pour#2')).to.be.at.least(last(plan, 'lay2') + 30 * 60_000)
+    expect(first(plan, 'lay3')).to.be.at.least(last(plan, 'pool1/pour#2') + firm)
+    expect(first(plan, 'finish/gloss')).to.be.above(last(plan, 'lay3'))
+    for (const material of ['craft-light-resin', 'white-acrylic', 'gloss-glue'])
+      expect(bought(plan), material).to.include(material)
+    expect(bought(plan)).to.not.include('ripple-gel')
+    expect(readBuild(writeBuild(build))).to.deep.equal({ ok: true, value: build })
+    // taken out again, all is as it was
+    const out = ['lay1', 'lay2', 'lay3'].reduce((b, id) => changeLaid(id, null)(b), build)
+    expect(
+      derivePlan(orderStack('pool1', null)(setLays(['pool1/gelcoat', 'pool1/ripple'], null)(out)))
+    ).to.deep.equal(before)
+  })
+
+  it('wet in wet on purpose: no wait, and not longer than it stays wet', () => {
+    const two = addLaid({ stack: 'pool1', way: 'paint-coat', wet: true })(
+      addLaid({ stack: 'pool1', way: 'paint-coat' })(lake())
+    )
+    const link = derivePlan(two).steps.links.find(
+      (l) => l.from === 'lay1/lay' && l.to === 'lay2/lay'
+    )!
+    expect(link).to.deep.include({ minMin: 0, becomes: 'wet' })
+    expect(link.maxMin).to.be.within(5, 30)
+  })
+
+  it('what cannot lie so is refused, with why; what is made already takes nothing under it', () => {
+    const plan = derivePlan(addLaid({ stack: 'pool1', way: 'paint-coat' })(lake()))
+    const lays = stack(plan)
+    const under = [lays.at(-1)!, ...lays.slice(0, -1)]
+    expect(refusal(under, 'lay1', () => false)).to.equal(null)
+    expect(refusal(under, 'lay1', (l) => l.id === 'pool1/pour#1')).to.match(/Pour 1 of 2.*already/)
+    const shell = { ...lays[0], id: 's', kind: 'shell' as const }
+    expect(refusal([...lays.slice(0, -1), shell], 's', () => false)).to.match(/bury/)
+    expect(cannotLie('gel', 'resin')).to.equal(null)
+    const turned = derivePlan(orderStack('ground', ['ground/shell', 'ground/landform'])(asked()))
+    expect(turned.findings.map((f) => f.id).join()).to.match(/misfit:[^,]*:ground\/landform/)
+  })
+
+  it('over a thousand random stacks: planned without a ring, nothing begins on what is not ready, all of it is bought, and back is as before', () => {
+    let stacks = 0
+    const starts = new Map<string, [string, string[]][]>()
+    /** The stacks of an untouched build, from the ground up. */
+    const startOf = (waters: string, plain: Build) => {
+      if (!starts.has(waters)) {
+        const { lays } = derivePlan(plain).steps
+        const owners = [...new Set(lays.map((l) => l.stack))]
+        starts.set(
+          waters,
+          owners.map((o) => [o, lays.filter((l) => l.stack === o).map((l) => l.id)])
+        )
+      }
+      return new Map(starts.get(waters))
+    }
+    const pool = fc.constantFrom(...Object.keys(WATERS_NAMED))
+    const lay = fc.record({
+      way: fc.constantFrom(
+        ...[...WAYS.values()]
+          .filter((w) => ['coat', 'white', 'spray'].includes(w.for))
+          .map((w) => w.id)
+      ),
+      water: fc.nat(),
+      place: fc.nat(),
+      wet: fc.boolean(),
+      coats: fc.integer({ min: 1, max: 4 }),
+      state: fc.constantFrom('planned', 'planned', 'planned', 'leftOut', 'there')
+    })
+    fc.assert(
+      fc.property(
+        pool,
+        fc.array(lay, { minLength: 1, maxLength: 6 }),
+        fc.nat(),
+        (waters, lays, turn) => {
+          const plain = lake({ waters })
+          const owners = ['ground', ...plain.waters.map((w) => w.id)]
+          const orders = startOf(waters, plain)
+          let build: Build = plain
+          lays.forEach(({ way, water, place, wet, coats, state }, i) => {
+            const of = owners[water % owners.length]
+            const own = orders.get(of) ?? []
+            const at = place % (own.length + 1)
+            const above = [...own.slice(0, at), NEW, ...own.slice(at)]
+            build = addLaid({ stack: of, way, wet, coats }, above)(build)
+            orders.set(
+              of,
+              above.map((l) => (l === NEW ? `lay${i + 1}` : l))
+            )
+            const steps = WAYS.get(way)!.steps.map((s) => `lay${i + 1}/${s.id}`)
+            if (state !== 'planned') build = setLays(steps, state as 'there')(build)
+          })
+          // a lay of any kind goes to the top of its stack; back again, all is as it was
+          const some = owners[turn % owners.length]
+          const order = orders.get(some) ?? []
+          if (order.length > 1) {
+            const turned = [...order]
+            turned.push(...turned.splice(turn % turned.length, 1))
+            const moved = orderStack(some, turned)(build)
+            if (turn % 10 === 0)
+              expect(derivePlan(orderStack(some, order)(moved)).days.work).to.deep.equal(
+                derivePlan(orderStack(some, order)(build)).days.work
+              )
+            build = moved
+          }
+          stacks += new Set(lays.map((l) => l.water % owners.length)).size
+          const plan = derivePlan(build)
+          const what = JSON.stringify({ waters, lays, turn })
+          expect(plan.days.problem?.kind ?? 'none', what).to.not.equal('ring')
+          for (const owner of owners) {
+            const own = stack(plan, owner).filter((l) => l.state === 'planned')
+            own.slice(1).forEach((upper, i) => {
+              if (!upper.laid && !own[i].laid && !build.stacks.some((s) => s.stack === owner))
+                return
+              const [lower, begins] = [own[i], plan.steps.links]
+              const from = plan.steps.steps.filter((s) => s.lay === lower.id).map((s) => s.id)
+              const to = plan.steps.steps.filter((s) => s.lay === upper.id).map((s) => s.id)
+              const tie = begins.find((l) => from.includes(l.from) && to.includes(l.to))
+              expect(tie, `${what}: ${lower.id} under ${upper.id}`).to.not.equal(undefined)
+              if (plan.days.finishMs === null) return
+              const [end, start] = [at(plan, tie!.from).at(-1)!.endMs, at(plan, tie!.to)[0].startMs]
+              expect(start, `${what}: ${tie!.from} → ${tie!.to}`).to.be.at.least(
+                end + tie!.minMin * 60_000
+              )
+            })
+          }
+          const mine = new Set(bought(plan))
+          for (const l of plan.steps.lays.filter((p) => p.laid && p.state === 'planned'))
+            if (l.material !== 'coat' && WAYS.get(l.way)!.for === 'coat')
+              expect(mine.has(l.material), `${what}: ${l.material}`).to.equal(true)
+        }
+      ),
+      { numRuns: 400 }
+    )
+    expect(stacks).to.be.above(700)
+  })
+
+  it('lays of unknown ways, in waters that are not there, forty times the same: kept, said, and nothing is lost', () => {
+    const forty = Array.from({ length: 40 }, () =>
+      addLaid({ stack: 'pool1', way: 'lacquer-coat' })
+    ).reduce((b, edit) => edit(b), lake())
+    expect(stack(derivePlan(forty)).filter((l) => l.laid)).to.have.length(40)
+    expect(derivePlan(forty).days.finishMs).to.be.a('number')
+    const odd = [
+      addLaid({ stack: 'pool1', way: 'no-such-way', name: 'Moss' }),
+      addLaid({ stack: 'gone', way: 'paint-coat' }),
+      orderStack('pool1', ['never', 'pool1/ripples', 'pool1/pour#9'])
+    ].reduce((b, edit) => edit(b), lake())
+    const plan = derivePlan(odd)
+    expect(plan.steps.lost).to.deep.equal(['lay1', 'lay2'])
+    expect(plan.findings.map((f) => f.id)).to.include.members(['lost:lay1', 'lost:lay2'])
+    expect(plan.days.finishMs).to.be.a('number')
+    expect(readBuild(writeBuild(odd))).to.deep.equal({ ok: true, value: odd })
   })
 })

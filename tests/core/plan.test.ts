@@ -355,7 +355,16 @@ describe('Findings', () => {
 })
 
 /** What a way may name by the water's own field. */
-const FIELDS = ['gel', 'light.resin', 'light.lamp', 'skin.lacquer', 'gloss.gel', 'dam.bead', 'film']
+const FIELDS = [
+  'coat',
+  'gel',
+  'light.resin',
+  'light.lamp',
+  'skin.lacquer',
+  'gloss.gel',
+  'dam.bead',
+  'film'
+]
 
 describe('Materials and ways', () => {
   it('every material has its own id; every way names only steps, materials and cures that exist', () => {

@@ -349,6 +349,34 @@ export const BUILD_SCHEMA = open({
     .unique('id')
     .max(2000)
     .required(),
+  laid: Joi.array()
+    .items(
+      open({
+        id: id()
+          .pattern(/^lay\d+$/, 'lay and a number')
+          .required(),
+        stack: id().required(),
+        way: id().required(),
+        name: Joi.string().max(120).allow('').required(),
+        material: id().allow(null).required(),
+        coats: Joi.number().integer().min(1).max(40).required(),
+        coverPct: Joi.number().greater(0).max(100).allow(null).required(),
+        wet: Joi.boolean().required()
+      })
+    )
+    .unique('id')
+    .max(200)
+    .required(),
+  stacks: Joi.array()
+    .items(
+      open({
+        stack: id().required(),
+        lays: Joi.array().items(stepName()).unique().max(400).required()
+      })
+    )
+    .unique('stack')
+    .max(210)
+    .required(),
   own: Joi.array()
     .items(
       open({

@@ -154,7 +154,7 @@ const sundry = (
   unit: Sundry['unit'],
   pack: [amount: number, price: number],
   note = '',
-  more: Pick<Sundry, 'mixedFrom' | 'waterPer100G' | 'staysShare'> = {}
+  more: Pick<Sundry, 'mixedFrom' | 'waterPer100G' | 'staysShare' | 'setMin'> = {}
 ): Sundry => ({
   kind: 'sundry',
   id,
@@ -176,7 +176,9 @@ export const SUNDRIES: readonly Sundry[] = [
   ),
   sundry('wood-glue', 'Wood glue', 'ml', [250, 5]),
   sundry('sealant', 'Acrylic sealant', 'ml', [300, 5], 'Three days to dry through.'),
-  sundry('hot-glue', 'Hot-melt glue', 'ml', [120, 4], 'Softens again at about 60 °C.'),
+  sundry('hot-glue', 'Hot-melt glue', 'ml', [120, 4], 'Softens again at about 60 °C.', {
+    setMin: 5
+  }),
   sundry(
     'bed-paint',
     'Bed colours, acrylic',

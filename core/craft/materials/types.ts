@@ -161,6 +161,8 @@ export interface Sundry extends Kind<'sundry'> {
   waterPer100G?: number
   /** Share of it that stays on the model when all is dry; left out: none. Typical, from memory. */
   staysShare?: number
+  /** As glue: when it holds, min; left out: two hours. Common practice, no source. */
+  setMin?: number
   /** What it is mixed from, when the builder mixes it: names and shares. */
   mixedFrom?: readonly (readonly [name: string, share: number])[]
 }

@@ -7,6 +7,7 @@ import {
   PACK_STEPS,
   READY_STRIP
 } from './falls'
+import { COATS } from './coats'
 import { FINISHING } from './finishing'
 import { FROZEN_DRIPS } from './frozenDrips'
 import { GLOSS_GEL } from './glossGel'
@@ -68,7 +69,8 @@ export const WAYS: ReadonlyMap<string, Way> = new Map(
     FROTH,
     TEASED_FIBRE,
     DUSTED_FIBRE,
-    FINISHING
+    FINISHING,
+    ...COATS
   ].map((way) => [way.id, way])
 )
 
@@ -77,6 +79,10 @@ export function wayFor(kind: Way['for'], id: string): Way | null {
   const way = WAYS.get(id)
   return way?.for === kind ? way : null
 }
+
+/** A way that puts a single lay into a stack: a coat, a white, a spray; or null. */
+export const layWay = (id: string): Way | null =>
+  wayFor('coat', id) ?? wayFor('white', id) ?? wayFor('spray', id)
 
 /** All ways that serve a kind of thing. */
 export const waysFor = (kind: Way['for']): Way[] =>

@@ -1,5 +1,6 @@
 import type { TintDose } from '../../physics/stuff/mixing/mix'
 import type { CautionId } from '../materials/cautions'
+import type { MaterialKind } from '../materials/types'
 import type { ThingId } from '../materials/pairs'
 import type { BondId } from '../../physics/stuff/supports/standing'
 
@@ -60,6 +61,8 @@ export type CureName =
   | 'glueHolds'
   | 'whiteDry'
   | 'pasteDry'
+  /** What the builder put in: firm, clear or set, by its own material. */
+  | 'layReady'
 
 /** Sizes that hands-on time and amounts grow with. */
 export type SizeName =
@@ -73,6 +76,9 @@ export type SizeName =
   | 'peelCm'
   | 'caseCm'
   | 'shellMm'
+  /** Of a lay put in by the builder: its coats, and all of them together. */
+  | 'laidCoats'
+  | 'laidCm2'
   | 'beadMl'
   | 'braces'
   | 'pours'
@@ -282,7 +288,7 @@ export interface LayTemplate {
 /** A way of working: its steps and what they use. Adding one is adding one of these. */
 export interface Way {
   id: string
-  for: 'ground' | WaterKind | 'white' | 'spray' | 'finish'
+  for: 'ground' | WaterKind | 'white' | 'spray' | 'finish' | 'coat'
   name: string
   note: string
   /** What it puts down, from below. What lies on nothing (dams, tests, levelling) is in none of them. */
@@ -292,7 +298,9 @@ export interface Way {
   /** What a body made this way needs; a pool's ways have one. */
   body?: BodyNeeds
   /** The gel it cannot do without, the film and the tints it begins with, by id. */
-  usual?: { gel?: string; film?: string; tints?: readonly TintDose[] }
+  usual?: { gel?: string; film?: string; tints?: readonly TintDose[]; coat?: string }
+  /** Of a lay put in by the builder: what kinds of material it may be made of. */
+  takes?: readonly MaterialKind[]
   /** Steps by the names that other ways look for ("from/pour"), where this way's own are called otherwise. */
   anchors?: Readonly<Record<string, string>>
   /** Done once for each thing that is set into the water between pours. */

@@ -1,7 +1,8 @@
 import { anyPlanned } from '../../build/lays'
 import type { Build } from '../../build/types'
 import { onShelf, type Shelf } from '../../craft/materials/shelf'
-import { wayFor } from '../../craft/ways/catalog'
+import type { Resin } from '../../craft/materials/types'
+import { layWay, wayFor } from '../../craft/ways/catalog'
 import { grown } from '../../craft/ways/types'
 import { massShareA, mixedDensity } from '../../physics/stuff/mixing/mix'
 import { isWorked } from './bodySizes'
@@ -48,29 +49,47 @@ export function mixesOf(
         const massG = grown(use.amount, sizes)
         if (!resin || !(massG > 0) || !anyPlanned(build, water.id, way, use.by)) return []
         const lay = way.lays.find((l) => l.steps.some((s) => use.by?.includes(s)))
-        const share = massShareA(resin)
-        const volumeMl = massG / mixedDensity(resin)
-        const mostMl = Math.min(
-          build.mixing.cupMl * CUP_FILL,
-          resin.batchMaxG / mixedDensity(resin)
-        )
-        const count = Math.max(1, Math.ceil(volumeMl / mostMl - 1e-9))
-        return [
-          {
-            id: `${water.id}/${use.by?.[0] ?? use.material}`,
-            water: water.id,
-            lay: lay ? `${water.id}/${lay.id}` : null,
-            resin: resin.id,
-            volumeMl,
-            aG: massG * share,
-            bG: massG * (1 - share),
-            drops: {},
-            cups: Array.from({ length: count }, () => cupFor(volumeMl / count))
-          }
-        ]
+        const name = `${water.id}/${use.by?.[0] ?? use.material}`
+        return [mixed(build, resin, massG, name, water.id, lay ? `${water.id}/${lay.id}` : null)]
       })
+    }),
+    ...build.laid.flatMap((laid): PlannedMix[] => {
+      const way = layWay(laid.way)
+      const resin = onShelf(shelf, 'resin', laid.material ?? way?.usual?.coat ?? '')
+      if (!way || !resin || !anyPlanned(build, laid.id, way)) return []
+      const massG = way.uses.reduce(
+        (sum, use) => sum + grown(use.amount, amounts.sizes.laid[laid.id] ?? {}),
+        0
+      )
+      return [mixed(build, resin, massG, `${laid.id}/lay`, laid.stack, laid.id)]
     })
   ]
+}
+
+/** So many grams in as few cups as they can be stirred in. */
+function mixed(
+  build: Build,
+  resin: Resin,
+  massG: number,
+  id: string,
+  water: string,
+  lay: string | null
+): PlannedMix {
+  const share = massShareA(resin)
+  const volumeMl = massG / mixedDensity(resin)
+  const mostMl = Math.min(build.mixing.cupMl * CUP_FILL, resin.batchMaxG / mixedDensity(resin))
+  const count = Math.max(1, Math.ceil(volumeMl / mostMl - 1e-9))
+  return {
+    id,
+    water,
+    lay,
+    resin: resin.id,
+    volumeMl,
+    aG: massG * share,
+    bG: massG * (1 - share),
+    drops: {},
+    cups: Array.from({ length: count }, () => cupFor(volumeMl / count))
+  }
 }
 
 /** A pool's pours, each with all its cups. */
@@ -85,7 +104,7 @@ function poured({ pool, resin }: PoolAmounts, batches: readonly PlannedBatch[]):
     return {
       id: `${pool}/pour${pours.length > 1 ? `#${pour}` : ''}`,
       water: pool,
-      lay: `${pool}/pour`,
+      lay: `${pool}/pour${pours.length > 1 ? `#${pour}` : ''}`,
       resin,
       volumeMl: sum('volumeMl'),
       aG: sum('aG'),

@@ -9,7 +9,7 @@ import { isWorked } from './bodySizes'
 import { partsOf } from '../3-stacks/gelStack'
 import { repairWay } from '../../craft/troubles/repairs'
 import { TROUBLES } from '../../craft/troubles/troubles'
-import { wayFor, firstWay } from '../../craft/ways/catalog'
+import { firstWay, layWay, wayFor } from '../../craft/ways/catalog'
 import { grown, type Way } from '../../craft/ways/types'
 import type { PlannedBatch, PoolAmounts } from './types'
 import type { BuildSizes } from './sizes'
@@ -69,14 +69,30 @@ export function shoppingList(
     sizes: typeof whole,
     key: string,
     water?: Water,
-    owner: string | null = key === 'ground' || key === 'finish' ? null : key
+    owner: string | null = key === 'ground' || key === 'finish' ? null : key,
+    coat?: string
   ) => {
     for (const use of way?.uses ?? []) {
       if (!anyPlanned(build, key, way!, use.by)) continue
-      const found = shelf.get((water && fieldOf(water, use.material, shelf)) ?? use.material)
+      const named = use.material === 'coat' ? coat : water && fieldOf(water, use.material, shelf)
+      const found = shelf.get(named ?? use.material)
       if (!found) continue
       const amount = grown(use.amount, sizes)
       add(found, unitOf(found) === 'piece' ? Math.ceil(amount - 1e-9) : amount, owner)
+    }
+  }
+  /** Paste is mixed with a tenth over, before it froths. */
+  const addPaste = (
+    way: Way | null,
+    sizes: typeof whole,
+    key: string,
+    owner: string | null = key
+  ) => {
+    if (!way?.recipe || !anyPlanned(build, key, way)) return
+    const ml = (1.1 * (sizes.whiteMl ?? 0)) / (way.recipe.foams ?? 1)
+    for (const part of partsOf(way.recipe, shelf, ml)) {
+      const found = shelf.get(part.material)!
+      add(found, unitOf(found) === 'g' ? part.massG : part.ml, owner)
     }
   }
   useAll(firstWay('ground'), whole, 'ground')
@@ -114,16 +130,15 @@ export function shoppingList(
   ] as const) {
     if (!((whole.waterCm2 ?? 0) > 0)) continue
     useAll(way, whole, owner)
-    // paste is mixed with a tenth over, before it froths
-    if (way?.recipe && anyPlanned(build, owner, way))
-      for (const part of partsOf(
-        way.recipe,
-        shelf,
-        (1.1 * (whole.whiteMl ?? 0)) / (way.recipe.foams ?? 1)
-      )) {
-        const found = shelf.get(part.material)!
-        add(found, unitOf(found) === 'g' ? part.massG : part.ml, owner)
-      }
+    addPaste(way, whole, owner)
+  }
+  for (const laid of build.laid) {
+    const way = layWay(laid.way)
+    const water = build.waters.find((w) => w.id === laid.stack)
+    if (!way || (!water && laid.stack !== 'ground')) continue
+    const sizes = amounts.sizes.laid[laid.id]
+    useAll(way, sizes, laid.id, water, water?.id ?? null, laid.material ?? way.usual?.coat)
+    addPaste(way, sizes, laid.id, water?.id ?? null)
   }
   for (const repair of build.repairs) {
     const trouble = TROUBLES.find((t) => t.id === repair.trouble)

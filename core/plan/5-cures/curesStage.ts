@@ -1,8 +1,8 @@
-import { bodyNeeds } from '../../craft/ways/catalog'
+import { bodyNeeds, layWay } from '../../craft/ways/catalog'
 import { USUAL } from '../../craft/usual'
 import { lastAnswers } from '../../physics/solve/lastAnswers'
 import type { AmountsPlan } from '../4-amounts/amountsStage'
-import type { Build, Moving, Pool } from '../../build/types'
+import type { Build, Laid, Moving, Pool } from '../../build/types'
 import { dryOutMin } from '../../physics/stuff/dams/dryOut'
 import { dryFactor } from '../../physics/stuff/drying/air'
 import { hoursUntil } from '../../physics/stuff/drying/film'
@@ -21,6 +21,8 @@ import type { CureName } from '../../craft/ways/types'
 export interface CuresPlan {
   ground: Partial<Record<CureName, number>>
   waters: Record<string, Partial<Record<CureName, number>>>
+  /** Of each lay that the builder put in. */
+  laid: Record<string, Partial<Record<CureName, number>>>
   /** How much slower (above 1) or faster things dry in this room than at 20 °C and 50 %. */
   dryFactor: number
   /** Working time in the pool's largest cup at this room's temperature, min, by pool. */
@@ -132,7 +134,39 @@ export function curesStage(
       if (!(error instanceof RangeError)) throw error
     }
   }
-  return { ground, waters, dryFactor: dry, workingMin: working }
+  const laid = Object.fromEntries(
+    build.laid.map((l) => [
+      l.id,
+      { ...LAID_MIN(dry), layReady: layReady(l, build.room, dry, shelf) }
+    ])
+  )
+  return { ground, waters, laid, dryFactor: dry, workingMin: working }
+}
+
+/** Waits of single coats that no water may have had before. */
+const LAID_MIN = (dry: number): Partial<Record<CureName, number>> => ({
+  skinDry: Math.round(USUAL_MIN.skinDry * dry),
+  whiteDry: Math.round(USUAL_MIN.whiteDry * dry)
+})
+
+/** When a lay that was put in is firm, clear or set, by what it is made of, min. */
+function layReady(laid: Laid, room: Build['room'], dry: number, shelf: Shelf): number {
+  const way = layWay(laid.way)
+  const material = shelf.get(laid.material ?? way?.usual?.coat ?? '')
+  switch (material?.kind) {
+    case 'gel':
+      return coatClear(material.id, room, shelf)
+    case 'lacquer':
+      return Math.round(material.recoatH * 60 * dry)
+    case 'light-resin':
+      return COOL_MIN
+    case 'resin':
+      return Math.round(Math.min(NEVER_MIN, firmFilmMin(resinKinetics(material), room.tempC)))
+    case 'sundry':
+      return material.setMin ?? USUAL_MIN.glueHolds
+    default:
+      return 0
+  }
 }
 
 const gelHours = (h: number | null | undefined): number =>

@@ -1,4 +1,4 @@
-import type { Build, LayState, Water } from '../../build/types'
+import type { Build, Laid, LayState, Water } from '../../build/types'
 import type { LayTemplate, Sizes, StepTemplate, Way } from '../../craft/ways/types'
 import type { StacksPlan } from '../3-stacks/stacksStage'
 import { fieldOf } from '../4-amounts/fields'
@@ -11,6 +11,8 @@ interface Layered {
   way: Way
   sizes: Sizes
   state: (template: StepTemplate) => LayState
+  /** Of a lay that the builder put in. */
+  laid?: Laid
 }
 
 /**
@@ -28,23 +30,41 @@ export function laysOf(
   return way.lays.flatMap((lay): PlannedLay[] => {
     const steps = way.steps.filter((s) => lay.steps.includes(s.id) && wouldBe(s) > 0)
     if (steps.length === 0) return []
-    return [
-      {
-        id: `${scope.key}/${lay.id}`,
-        stack: scope.key,
-        water: scope.water?.id ?? null,
-        way: way.id,
-        name: lay.name,
-        kind: lay.kind,
-        material: (scope.water && fieldOf(scope.water, lay.material)) ?? ofGround(build, lay),
-        thicknessMm: thicknessMm(build, stacks, scope, lay),
-        coats: lay.coats ? Math.max(1, Math.round(sizes[lay.coats] ?? 1)) : 1,
-        state: together(steps.map(scope.state)),
-        steps: steps.map((s) => `${scope.key}/${s.id}`)
-      }
-    ]
+    const { laid } = scope
+    const coats = lay.coats ? Math.max(1, Math.round(sizes[lay.coats] ?? 1)) : 1
+    const made: PlannedLay = {
+      id: laid?.id ?? `${scope.key}/${lay.id}`,
+      stack: laid?.stack ?? scope.key,
+      laid: laid !== undefined,
+      water: scope.water?.id ?? null,
+      way: way.id,
+      name: laid?.name || lay.name,
+      kind: lay.kind,
+      material: laid ? coatOf(laid, way, lay) : named(build, scope, lay),
+      thicknessMm: laid ? null : thicknessMm(build, stacks, scope, lay),
+      coats,
+      state: together(steps.map(scope.state)),
+      steps: steps.map((s) => `${scope.key}/${s.id}`)
+    }
+    if (lay.coats !== 'pours' || coats === 1) return [made]
+    // pours lie at heights of their own: other lays may come between them
+    const layers = stacks.pools.find((p) => p.id === scope.key)?.layers ?? []
+    return Array.from({ length: coats }, (_, k) => ({
+      ...made,
+      id: `${made.id}#${k + 1}`,
+      name: `Pour ${k + 1} of ${coats}`,
+      coats: 1,
+      thicknessMm: layers[k] ? layers[k].toMm - layers[k].fromMm : null
+    }))
   })
 }
+
+const named = (build: Build, { water }: Layered, lay: LayTemplate): string =>
+  (water && fieldOf(water, lay.material)) ?? ofGround(build, lay)
+
+/** What a lay that was put in is made of. */
+export const coatOf = (laid: Laid, way: Way, lay: LayTemplate | undefined): string =>
+  laid.material ?? way.usual?.coat ?? lay?.material ?? ''
 
 /** A lay is planned while any of its steps is; it is there when what is not left out is. */
 function together(states: readonly LayState[]): LayState {

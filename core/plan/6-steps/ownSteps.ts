@@ -1,4 +1,5 @@
 import type { Build, OwnStep } from '../../build/types'
+import { reaches } from './stacked'
 import type { Step, StepLink } from './types'
 
 /** Where a step of one's own without a place stands among those of the trade: after all water. */
@@ -58,21 +59,4 @@ function stepOf(own: OwnStep, order: number): Step {
     learns: null,
     foretoldMin: own.waitMin
   }
-}
-
-/** Whether one step comes before another, by the links there are. */
-function reaches(links: readonly StepLink[], from: string, to: string): boolean {
-  if (from === to) return true
-  const seen = new Set([from])
-  const next = [from]
-  while (next.length > 0) {
-    const at = next.pop()!
-    for (const link of links) {
-      if (link.from !== at || seen.has(link.to)) continue
-      if (link.to === to) return true
-      seen.add(link.to)
-      next.push(link.to)
-    }
-  }
-  return false
 }

@@ -1,6 +1,6 @@
 import { plain } from '../../words/sentences'
 import { stateOf, toBeDone } from '../../build/lays'
-import type { Build, Fall, LayState, Water } from '../../build/types'
+import type { Build, Fall, Laid, LayState, Water } from '../../build/types'
 import { fallsOf, poolsOf } from '../../build/types'
 import type { AmountsPlan } from '../4-amounts/amountsStage'
 import type { CuresPlan } from '../5-cures/curesStage'
@@ -13,10 +13,11 @@ import { factorFor, type LearnedLine } from '../learned/history'
 import { learnsOf } from '../learned/learns'
 import { laysOf } from './laysOf'
 import { ownSteps } from './ownSteps'
-import type { AsideStep, Step, StepLink, StepsPlan } from './types'
+import { inOrder, misfits, tieStacks } from './stacked'
+import type { AsideStep, PlannedLay, Step, StepLink, StepsPlan } from './types'
 import { isWorked } from '../4-amounts/bodySizes'
 import { CAUTIONS } from '../../craft/materials/cautions'
-import { firstWay, wayFor } from '../../craft/ways/catalog'
+import { firstWay, layWay, wayFor } from '../../craft/ways/catalog'
 import {
   grown,
   type After,
@@ -37,6 +38,8 @@ interface Scope {
   learned: readonly LearnedLine[]
   state: (template: StepTemplate) => LayState
   done: (template: StepTemplate) => boolean
+  /** A lay that the builder put in: its place in the stack says what it comes after. */
+  laid?: Laid
 }
 
 /** A scope before it is known what of it is planned. */
@@ -74,12 +77,45 @@ export function stepsStage(
     }
     setIns(scope, steps, links, scopes, build)
   }
-  const misplaced = ownSteps(build, steps, links)
-  const inOrder = <T extends { order: number }>(list: T[]) => list.sort((a, b) => a.order - b.order)
   const lays = scopes.flatMap((scope) =>
     laysOf(build, stacks, scope, (template) => timesDone(template, scope, true))
   )
-  return { steps: inOrder(steps), lays, links, aside: inOrder(aside), misplaced }
+  const stacked = stacksOf(build, lays)
+  const cureOf = new Map(scopes.map((s) => [s.key, s.cures]))
+  tieStacks(
+    { build, stacks: stacked, steps, curesOf: (l) => cureOf.get(l.laid ? l.id : l.stack) ?? {} },
+    links,
+    AFTER_WATER.flatMap((key) => steps.find((s) => s.of.startsWith(key))?.id ?? [])
+  )
+  const misplaced = ownSteps(build, steps, links)
+  const byOrder = <T extends { order: number }>(list: T[]) => list.sort((a, b) => a.order - b.order)
+  return {
+    steps: byOrder(steps),
+    lays: [...stacked.values()].flat(),
+    links,
+    aside: byOrder(aside),
+    misplaced,
+    misfits: misfits(stacked),
+    lost: build.laid.filter((l) => !scopes.some((s) => s.key === l.id)).map((l) => l.id)
+  }
+}
+
+/** What comes after all water. */
+const AFTER_WATER = ['white/', 'finish/']
+
+/** The lays of each stack, in the builder's order. */
+function stacksOf(build: Build, lays: readonly PlannedLay[]): Map<string, PlannedLay[]> {
+  const stacks = new Map<string, PlannedLay[]>()
+  for (const lay of lays) stacks.set(lay.stack, [...(stacks.get(lay.stack) ?? []), lay])
+  for (const [stack, own] of stacks)
+    stacks.set(
+      stack,
+      inOrder(
+        own,
+        build.stacks.find((s) => s.stack === stack)
+      )
+    )
+  return stacks
 }
 
 /** What would be done, were it not left out or there already. */
@@ -241,6 +277,7 @@ function scopesOf(
       ? overall('spray', build.finish.spray)
       : []),
     ...repairScopes(build, scopes, whole, cures, learned),
+    ...laidScopes(build, scopes, amounts, cures, learned),
     {
       key: 'finish',
       water: null,
@@ -255,6 +292,32 @@ function scopesOf(
     state: (template) => stateOf(build, scope.key, template),
     done: (template) => toBeDone(build, scope.key, scope.way, template)
   }))
+}
+
+/** Lays that the builder put into the stacks there are. */
+function laidScopes(
+  build: Build,
+  scopes: readonly Unsaid[],
+  amounts: AmountsPlan,
+  cures: CuresPlan,
+  learned: readonly LearnedLine[]
+): Unsaid[] {
+  return build.laid.flatMap((laid): Unsaid[] => {
+    const way = layWay(laid.way)
+    const under = scopes.find((s) => s.key === laid.stack)
+    if (!way || !under) return []
+    return [
+      {
+        key: laid.id,
+        water: under.water,
+        way,
+        sizes: amounts.sizes.laid[laid.id] ?? {},
+        cures: { ...cures.ground, ...under.cures, ...cures.laid[laid.id] },
+        learned,
+        laid
+      }
+    ]
+  })
 }
 
 /** Repairs that the plan takes in, each after the work on its water and before the finishing. */
@@ -295,9 +358,11 @@ const stepId = (scope: Scope, template: StepTemplate, k: number, count: number) 
   `${scope.key}/${template.id}${count > 1 ? `#${k}` : ''}`
 
 /** The lay that a step helps to make. */
-function layNamed({ key, way }: Scope, step: string): string | null {
+function layNamed({ key, way, laid }: Scope, step: string, pour?: number): string | null {
   const lay = way.lays.find((l) => l.steps.includes(step))
-  return lay ? `${key}/${lay.id}` : null
+  if (!lay) return null
+  if (laid) return laid.id
+  return `${key}/${lay.id}${pour !== undefined && lay.coats === 'pours' ? `#${pour}` : ''}`
 }
 
 function stepFrom(scope: Scope, template: StepTemplate, k: number, count: number): Step {
@@ -308,7 +373,7 @@ function stepFrom(scope: Scope, template: StepTemplate, k: number, count: number
   return {
     id: stepId(scope, template, k, count),
     of: `${scope.key}/${template.id}`,
-    lay: layNamed(scope, template.id),
+    lay: layNamed(scope, template.id, count > 1 ? k : undefined),
     water: scope.water?.id ?? null,
     order: template.order,
     title: count > 1 ? `${template.title}, ${k} of ${count}` : template.title,
@@ -452,6 +517,8 @@ function scopesNamed(
   const keyed = (keys: readonly (string | null | undefined)[]) =>
     scopes.filter((s) => keys.includes(s.key))
   const fall = scope.water?.kind === 'fall' ? scope.water : null
+  // a lay that was put in comes after what it lies on, and nothing else
+  if (where !== null && scope.laid) return []
   switch (where) {
     case null:
       return [scope]

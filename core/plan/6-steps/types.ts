@@ -43,6 +43,13 @@ export interface StepLink {
   becomes: State | null
 }
 
+/** Two lays that touch and cannot lie so, and why. */
+export interface Misfit {
+  lower: string
+  upper: string
+  why: string
+}
+
 /** A step that is not planned: left out, or there already. */
 export interface AsideStep {
   /** As `Step.of`. */
@@ -65,6 +72,8 @@ export interface PlannedLay {
   id: string
   /** Whose stack it is in: "ground", a water, "white", "spray", "finish". */
   stack: string
+  /** The builder put it in; otherwise a way of its stack puts it down. */
+  laid: boolean
   water: string | null
   way: string
   name: string
@@ -87,4 +96,8 @@ export interface StepsPlan {
   aside: AsideStep[]
   /** Steps of the builder's own that cannot stand where they were put: they stand without a place. */
   misplaced: string[]
+  /** Lays that touch and cannot lie so. */
+  misfits: Misfit[]
+  /** Lays put in by a way or into a stack that this build does not have. */
+  lost: string[]
 }

@@ -9,6 +9,7 @@ import type { Finding, Stages } from './types'
 export function layFindings(build: Build, { steps }: Stages): Finding[] {
   const titleOf = (id: string | null) =>
     steps.steps.find((s) => s.id === id || s.of === id)?.title ?? id ?? ''
+  const layOf = (id: string) => steps.lays.find((l) => l.id === id)
   return [
     ...steps.aside
       .filter((a) => a.chosen && a.state === 'leftOut')
@@ -22,6 +23,29 @@ export function layFindings(build: Build, { steps }: Stages): Finding[] {
         reason: a.risk || 'What it makes is missing.',
         wayOut: 'Bring it back on Build-up, or leave it so.',
         mend: { label: 'Bring it back', bringBack: a.id }
+      })),
+    ...steps.misfits.map((m): Finding => ({
+      id: `misfit:${m.lower}:${m.upper}`,
+      severity: 'warn',
+      place: 'build-up',
+      water: layOf(m.upper)?.water ?? null,
+      title: `${layOf(m.upper)?.name} cannot lie on ${layOf(m.lower)?.name.toLowerCase()}`,
+      number: 'two lays that touch',
+      reason: m.why,
+      wayOut: 'Give one of them another place, or leave it out.'
+    })),
+    ...build.laid
+      .filter((l) => steps.lost.includes(l.id))
+      .map((l): Finding => ({
+        id: `lost:${l.id}`,
+        severity: 'warn',
+        place: 'build-up',
+        water: null,
+        title: `“${l.name || l.way}” has nowhere to lie`,
+        number: `${l.way} on ${l.stack}`,
+        reason:
+          'This app does not know the way, or the water is not worked on. It is kept in the file.',
+        wayOut: 'Take it out, or leave it: nothing is planned for it.'
       })),
     ...build.own
       .filter((o) => steps.misplaced.includes(o.id))
