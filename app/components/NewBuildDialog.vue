@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { ml, said } from '../words'
+import ApproachFields from './ApproachFields.vue'
 import ChoiceField from './ChoiceField.vue'
 import { v4 as newId } from 'uuid'
 import {
@@ -13,8 +14,9 @@ import {
 } from 'element-plus'
 import { watchDebounced } from '@vueuse/core'
 import { computed, reactive, shallowRef, useTemplateRef } from 'vue'
-import { newBuild, USUAL_WEEK, type NewBuild } from '../../core/build/newBuild'
-import type { Build, Calendar } from '../../core/build/types'
+import { FREE, newBuild, WATERS_NAMED } from '../../core/build/newBuild'
+import type { Build } from '../../core/build/types'
+import type { Care, From } from '../../core/craft/ways/types'
 import { NAME, SCALE } from '../../core/exchange/forms'
 import { rule } from '../forms'
 import type { Plan } from '../../core/plan/derivePlan'
@@ -30,91 +32,50 @@ const open = defineModel<boolean>({ required: true })
 const emit = defineEmits<{ made: [build: Build] }>()
 const shelf = useShelfStore()
 
-const WEEKS: { id: string; name: string; week: Calendar['week'] }[] = [
-  { id: 'usual', name: 'Tue and Thu evening, Sat morning', week: USUAL_WEEK },
-  {
-    id: 'evenings',
-    name: 'Every weekday evening, 19:30–21:00',
-    week: {
-      mon: [['19:30', '21:00']],
-      tue: [['19:30', '21:00']],
-      wed: [['19:30', '21:00']],
-      thu: [['19:30', '21:00']],
-      fri: [['19:30', '21:00']],
-      sat: [],
-      sun: []
-    }
-  },
-  {
-    id: 'weekend',
-    name: 'Weekends, 10:00–16:00',
-    week: {
-      mon: [],
-      tue: [],
-      wed: [],
-      thu: [],
-      fri: [],
-      sat: [['10:00', '16:00']],
-      sun: [['10:00', '16:00']]
-    }
-  },
-  {
-    id: 'daily',
-    name: 'Every day, 09:00–17:00',
-    week: Object.fromEntries(
-      ['mon', 'tue', 'wed', 'thu', 'fri', 'sat', 'sun'].map((d) => [d, [['09:00', '17:00']]])
-    ) as Calendar['week']
-  }
-]
+const WEEKS = Object.entries(FREE).map(([id, { name }]) => ({ id: id as keyof typeof FREE, name }))
 const LEDGE = 'M0 46V40H36V12H46Q68 30 90 12H100V46Z'
 const OVER = 'M40 12H90Q68 30 46 14H40V40H36V12Z'
 const WATERS: {
-  id: string
+  id: keyof typeof WATERS_NAMED
   name: string
   note: string
   land: string
   wet: string
-  waters: NewBuild['waters']
 }[] = [
   {
     id: 'pool',
     name: 'A pool',
     note: 'Still or flowing water in one bed.',
     land: 'M0 46V12H22Q50 40 78 12H100V46Z',
-    wet: 'M25 15H75Q50 38 25 15Z',
-    waters: { pool: true, fall: false, poolBelow: false }
+    wet: 'M25 15H75Q50 38 25 15Z'
   },
   {
-    id: 'fall',
+    id: 'pool-fall',
     name: 'A pool and a fall over its lip',
     note: 'The fall lands on the ground in front.',
     land: LEDGE,
-    wet: OVER,
-    waters: { pool: true, fall: true, poolBelow: false }
+    wet: OVER
   },
   {
-    id: 'both',
+    id: 'pool-fall-pool',
     name: 'Pool, fall, and a pool below',
     note: 'A weir, a ledge, a mill.',
     land: LEDGE,
-    wet: `${OVER}M2 40Q18 52 34 40Z`,
-    waters: { pool: true, fall: true, poolBelow: true }
+    wet: `${OVER}M2 40Q18 52 34 40Z`
   },
   {
     id: 'rapid',
     name: 'Two pools and a rapid',
     note: 'A brook, a gorge, a fish ladder.',
     land: 'M0 46V38H22L34 30H46L56 20H70Q82 30 94 12H100V46Z',
-    wet: 'M0 35H20L33 26H45L55 16H92Q82 32 71 20H57L47 31H35L23 39H0Z',
-    waters: { pool: true, fall: false, poolBelow: true, rapid: true }
+    wet: 'M0 35H20L33 26H45L55 16H92Q82 32 71 20H57L47 31H35L23 39H0Z'
   },
   {
     id: 'shore',
     name: 'A shore with waves',
     note: 'Sea or lake that breaks on a beach.',
     land: 'M0 46V40L70 26L100 12V46Z',
-    wet: 'M0 40V22Q14 12 24 22Q36 26 46 20Q52 10 60 14Q68 17 62 24H78L70 26Z',
-    waters: { pool: true, fall: false, poolBelow: false, shore: true }
+    wet: 'M0 40V22Q14 12 24 22Q36 26 46 20Q52 10 60 14Q68 17 62 24H78L70 26Z'
   }
 ]
 const form = reactive({
@@ -122,9 +83,16 @@ const form = reactive({
   scale: '1:48',
   widthMm: 300 as number | null,
   depthMm: 200 as number | null,
-  water: 'fall',
-  hours: 'usual'
+  water: 'pool-fall' as keyof typeof WATERS_NAMED,
+  hours: 'two-evenings-and-saturday' as keyof typeof FREE,
+  from: 'bare-board' as From,
+  care: 'usual' as Care,
+  hold: 'dam' as 'dam' | 'case'
 })
+const HOLDS = [
+  { id: 'dam' as const, name: 'A dam at the open edges' },
+  { id: 'case' as const, name: 'A ready case or tray' }
+]
 const RULES = { name: rule(NAME), scale: rule(SCALE) }
 const sheet = useTemplateRef<FormInstance>('sheet')
 const pad = (n: number) => String(n).padStart(2, '0')
@@ -137,11 +105,14 @@ function built(name: string): Build {
     name,
     scale: form.scale.trim(),
     base: { widthMm: form.widthMm ?? 300, depthMm: form.depthMm ?? 200 },
-    waters: WATERS.find((w) => w.id === form.water)!.waters,
+    waters: WATERS_NAMED[form.water],
+    from: form.from,
+    care: form.care,
+    hold: form.hold,
     calendar: {
       zone: Intl.DateTimeFormat().resolvedOptions().timeZone || 'UTC',
       start: `${now.getFullYear()}-${pad(now.getMonth() + 1)}-${pad(now.getDate())}T${pad(now.getHours())}:${pad(now.getMinutes())}`,
-      week: WEEKS.find((h) => h.id === form.hours)!.week
+      week: FREE[form.hours].week
     }
   })
 }
@@ -149,7 +120,17 @@ function built(name: string): Build {
 /** What it comes to, while choices are made: its section, its water, when it would be finished. */
 const foretold = shallowRef<{ build: Build; plan: Plan } | null>(null)
 watchDebounced(
-  () => [open.value, form.scale, form.widthMm, form.depthMm, form.water, form.hours],
+  () => [
+    open.value,
+    form.scale,
+    form.widthMm,
+    form.depthMm,
+    form.water,
+    form.hours,
+    form.from,
+    form.care,
+    form.hold
+  ],
   async () => {
     if (!open.value || scaleRatio(form.scale) === null) return
     const build = built('this build')
@@ -179,7 +160,7 @@ async function make(event: Event): Promise<void> {
 </script>
 
 <template>
-  <ElDialog v-model="open" title="A new build" width="620px" top="4vh" append-to="#sheets">
+  <ElDialog v-model="open" title="A new build" width="660px" top="2vh" append-to="#sheets">
     <ElForm
       ref="sheet"
       class="stack"
@@ -189,7 +170,7 @@ async function make(event: Event): Promise<void> {
       hide-required-asterisk
       @submit.prevent="make"
     >
-      <div class="grid2">
+      <div class="grid2 first">
         <ElFormItem label="Name" prop="name">
           <ElInput
             v-model="form.name"
@@ -252,11 +233,11 @@ async function make(event: Event): Promise<void> {
           </figcaption>
         </figure>
       </fieldset>
-      <ChoiceField
-        v-model="form.hours"
-        label="Hours free in the week (changed at any time on Days)"
-        :options="WEEKS"
-      />
+      <div class="grid2">
+        <ApproachFields v-model:from="form.from" v-model:care="form.care" />
+        <ChoiceField v-model="form.hold" label="Held by" :options="HOLDS" data-test="hold" />
+        <ChoiceField v-model="form.hours" label="Hours free in the week" :options="WEEKS" />
+      </div>
       <div class="row">
         <span class="grow"></span>
         <ElButton native-type="submit" class="tool main" data-test="new-make">Make it</ElButton>
@@ -266,6 +247,12 @@ async function make(event: Event): Promise<void> {
 </template>
 
 <style scoped>
+.first {
+  grid-template-columns: 2fr 1fr 1fr 1fr;
+}
+.water svg {
+  max-height: 72px;
+}
 .waters {
   border: 0;
   padding: 0;
@@ -318,6 +305,9 @@ async function make(event: Event): Promise<void> {
   fill: var(--water);
 }
 @media (max-width: 43.75rem) {
+  .first {
+    grid-template-columns: 1fr 1fr;
+  }
   .waters {
     grid-template-columns: repeat(2, minmax(0, 1fr));
     gap: 8px;

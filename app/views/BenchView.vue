@@ -22,6 +22,7 @@ import { logged } from '../../core/build/workEdits'
 import { CAUTIONS } from '../../core/craft/materials/cautions'
 import NumberField from '../components/NumberField.vue'
 import RehearsalSheet from '../components/RehearsalSheet.vue'
+import StepState from '../components/StepState.vue'
 import BenchClock from '../components/BenchClock.vue'
 import WaterPicture from '../components/WaterPicture.vue'
 import { useElementSize, useEventListener, useWakeLock } from '@vueuse/core'
@@ -372,6 +373,7 @@ function addOwn(): void {
               ›
             </ElButton></template
           >
+          <StepState v-if="!begun" :step="step" />
         </div>
       </section>
       <section v-else-if="begun && plan" class="now panel">

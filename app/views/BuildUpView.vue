@@ -9,6 +9,7 @@ import { ElButton, ElSlider } from 'element-plus'
 import 'element-plus/theme-chalk/el-slider.css'
 import { computed, defineAsyncComponent, ref, watch } from 'vue'
 import type { Pool } from '../../core/build/types'
+import { setCare, setFrom } from '../../core/build/lays'
 import { changeFall, changeMaking, changePool, setWay } from '../../core/build/edits'
 import { explainColour, explainLight } from '../../core/explain/explanations'
 import { explainWindow } from '../../core/explain/gelExplanations'
@@ -16,6 +17,9 @@ import { pairOf, THINGS } from '../../core/craft/materials/pairs'
 import { onShelf } from '../../core/craft/materials/shelf'
 import { wayFor } from '../../core/craft/ways/catalog'
 import BodyForm from '../components/BodyForm.vue'
+import ApproachFields from '../components/ApproachFields.vue'
+import AsideList from '../components/AsideList.vue'
+import LayStack from '../components/LayStack.vue'
 import CoatsSheet from '../components/CoatsSheet.vue'
 import DamSheet from '../components/DamSheet.vue'
 import FindingsList from '../components/FindingsList.vue'
@@ -93,6 +97,7 @@ const TINTINGS: { id: Pool['tinting']; name: string }[] = [
 
 type Leaf =
   | 'core'
+  | 'lays'
   | 'coats'
   | 'minutes'
   | 'part'
@@ -113,6 +118,7 @@ watch(
 )
 const leaves = computed<{ id: Leaf; name: string }[]>(() => [
   { id: 'core', name: 'Layers' },
+  { id: 'lays', name: 'Lays' },
   ...(coatable.value ? [{ id: 'coats' as const, name: 'Coats' }] : []),
   ...(laying.value ? [{ id: 'minutes' as const, name: 'Minutes' }] : []),
   ...(part.value ? [{ id: 'part' as const, name: 'Part' }] : []),
@@ -193,6 +199,13 @@ const setBed = (key: 'bedDeep' | 'bedShore', colour: string) =>
           <div class="order" tabindex="0" role="group" aria-label="Order of the work">
             <h3>In the order of the trade</h3>
             <StepList :steps="steps" />
+          </div>
+        </div>
+        <div v-else-if="leaf === 'lays'" class="lays">
+          <LayStack v-if="water" :key="water.id" :stack="water.id" :name="water.name" />
+          <div class="stack">
+            <LayStack stack="ground" name="Ground" />
+            <AsideList :water="water?.id" />
           </div>
         </div>
         <HeatSheet
@@ -373,6 +386,15 @@ const setBed = (key: 'bedDeep' | 'bedShore', colour: string) =>
           data-test="water-pick"
           @update:model-value="store.selected = $event"
         />
+        <div class="stack">
+          <ApproachFields
+            :from="build.from"
+            :care="build.care"
+            risk
+            @update:from="store.edit('There already', setFrom($event))"
+            @update:care="store.edit('How careful', setCare($event))"
+          />
+        </div>
         <BodyForm v-if="pool" :key="pool.id" :pool="pool" :stack="stack" />
         <MakingForm v-if="moving" :key="moving.id" :water="moving" :stack="built" />
         <template v-if="fall && form && part?.shape === 'strips'">
@@ -418,6 +440,13 @@ const setBed = (key: 'bedDeep' | 'bedShore', colour: string) =>
 </template>
 
 <style scoped>
+.lays {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(min(100%, 20rem), 1fr));
+  gap: 16px;
+  height: 100%;
+  overflow: auto;
+}
 .section-box {
   flex: 1;
   min-height: 200px;
@@ -489,6 +518,9 @@ const setBed = (key: 'bedDeep' | 'bedShore', colour: string) =>
   }
   .lower {
     flex-direction: column;
+    height: auto;
+  }
+  .lays {
     height: auto;
   }
   .leafed,

@@ -23,6 +23,9 @@ import JobsPanel from '../components/JobsPanel.vue'
 import NumberField from '../components/NumberField.vue'
 import SearchPanel from '../components/SearchPanel.vue'
 import StepList from '../components/StepList.vue'
+import AsideList from '../components/AsideList.vue'
+import OwnSteps from '../components/OwnSteps.vue'
+import StepState from '../components/StepState.vue'
 import StepSettle from '../components/StepSettle.vue'
 import WhatIfPanel from '../components/WhatIfPanel.vue'
 import DrawingFrame from '../components/DrawingFrame.vue'
@@ -212,6 +215,7 @@ function chainWords(link: ChainLink): string {
                 {{ duration(step(w.step)!.foretoldMin) }}.
               </p>
               <StepSettle v-if="!w.done" :work="w" />
+              <StepState v-if="!w.done" :step="step(w.step)!" />
             </div>
           </li>
           <li
@@ -296,7 +300,11 @@ function chainWords(link: ChainLink): string {
         </section>
       </template>
       <WhatIfPanel v-else-if="leaf === 'what'" />
-      <JobsPanel v-else />
+      <template v-else>
+        <OwnSteps />
+        <JobsPanel />
+      </template>
+      <AsideList />
       <FindingsList :findings="plan?.findings ?? []" place="days" show="notes" />
     </template>
   </WorkTop>

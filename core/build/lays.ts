@@ -7,6 +7,31 @@ import type { Build, Laid, LayState, OwnStep, Pool } from './types'
 /** What decides about a step: what the builder said of it, where the work begins, how careful to be. */
 export type Decided = Pick<Build, 'from' | 'care' | 'lays'>
 
+/** Where the work begins, and how careful to be, as a builder is asked: docs/trade.md O8. */
+export const FROM_NAMED: readonly { id: From; name: string }[] = [
+  { id: 'bare-board', name: 'Nothing: a bare board' },
+  { id: 'landform', name: 'The landform, carved' },
+  { id: 'shelled', name: 'Landform and shell' },
+  { id: 'painted-and-sealed', name: 'All of it, painted and sealed' }
+]
+export const CARE_NAMED: readonly { id: Care; name: string; risk: string }[] = [
+  {
+    id: 'quick',
+    name: 'Quick: one seal coat, no tests',
+    risk: 'A hole in dam or seal shows itself only when resin runs out of it.'
+  },
+  {
+    id: 'usual',
+    name: 'Usual: two seal coats, one leak test',
+    risk: 'The tint is judged in the cup, without a chip.'
+  },
+  {
+    id: 'thorough',
+    name: 'Thorough: three coats, leak test in lifts, chip',
+    risk: 'Costs a day or two; it finds most holes before the resin does.'
+  }
+]
+
 /** Whether a step is planned where the builder said nothing of it. */
 export function stateByDefault({ from, care }: Decided, step: StepTemplate): LayState {
   if (step.thereFrom && FROM.indexOf(from) >= FROM.indexOf(step.thereFrom)) return 'there'
@@ -72,6 +97,15 @@ export const setLays =
       lays: state === null ? others : [...others, ...ids.map((id) => ({ id, state }))]
     }
   }
+
+/** Plans steps again that were left out or there already. */
+export const bringBack =
+  (aside: readonly { id: string; byDefault: LayState }[]): Edit =>
+  (build) =>
+    aside.reduce(
+      (b, { id, byDefault }) => setLays([id], byDefault === 'planned' ? null : 'planned')(b),
+      build
+    )
 
 /** Says how far the ground has come; what was said of its single steps goes. */
 export const setFrom =

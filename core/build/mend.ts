@@ -1,7 +1,7 @@
 import { changeFinish, changeMaking, changePool, changeSea, setFlow, type Edit } from './edits'
-import { setLays } from './lays'
+import { bringBack } from './lays'
 import { unsettleStep } from './workEdits'
-import type { Finish, Flow, Making, Pool, Sea } from './types'
+import type { Finish, Flow, LayState, Making, Pool, Sea } from './types'
 
 /** A way out of a finding that needs no thought: one click makes it. */
 export type Mend = { label: string } & (
@@ -11,7 +11,7 @@ export type Mend = { label: string } & (
   | { made: string; change: Partial<Making> }
   | { finish: Partial<Finish> }
   | { unsettle: string }
-  | { bringBack: string }
+  | { bringBack: { id: string; byDefault: LayState } }
 )
 
 /** The edit that makes it. */
@@ -19,7 +19,7 @@ export function mending(mend: Mend): Edit {
   if ('pool' in mend) return changePool(mend.pool, mend.change)
   if ('sea' in mend) return changeSea(mend.sea, mend.change)
   if ('made' in mend) return changeMaking(mend.made, mend.change)
-  if ('bringBack' in mend) return setLays([mend.bringBack], 'planned')
+  if ('bringBack' in mend) return bringBack([mend.bringBack])
   if ('unsettle' in mend) return unsettleStep(mend.unsettle)
   return 'finish' in mend ? changeFinish(mend.finish) : setFlow(mend.flow)
 }

@@ -56,6 +56,7 @@ function stepOf(own: OwnStep, order: number): Step {
     cautions: [],
     tools: [],
     forbids: '',
+    risk: '',
     learns: null,
     foretoldMin: own.waitMin
   }

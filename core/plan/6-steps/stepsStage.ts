@@ -1,5 +1,5 @@
 import { plain } from '../../words/sentences'
-import { stateOf, toBeDone } from '../../build/lays'
+import { stateByDefault, stateOf, toBeDone } from '../../build/lays'
 import type { Build, Fall, Laid, LayState, Water } from '../../build/types'
 import { fallsOf, poolsOf } from '../../build/types'
 import type { AmountsPlan } from '../4-amounts/amountsStage'
@@ -124,7 +124,9 @@ function asideOf(build: Build, scope: Scope, template: StepTemplate): AsideStep[
   if (state === 'planned' || timesDone(template, scope, true) === 0) return []
   const { of, water, order, title, handsMin } = stepFrom(scope, template, 1, 1)
   const chosen = build.lays.some((l) => l.id === of)
-  return [{ id: of, water, order, title, state, chosen, risk: template.risk ?? '', handsMin }]
+  const byDefault = stateByDefault(build, template)
+  const risk = template.risk ?? ''
+  return [{ id: of, water, order, title, state, byDefault, chosen, risk, handsMin }]
 }
 
 /** Steps of a moving water say its own coat, window, part and props. */
@@ -382,6 +384,7 @@ function stepFrom(scope: Scope, template: StepTemplate, k: number, count: number
     handsMin: Math.max(1, Math.round(grown(template.hands, scope.sizes))),
     tools: template.tools ?? [],
     forbids: template.forbids ?? '',
+    risk: template.risk ?? '',
     breakable: template.breakable ?? false,
     waitMin: minMin,
     becomes,

@@ -25,6 +25,8 @@ export interface Step {
   tools: readonly string[]
   /** What may not come near; empty: nothing in particular. */
   forbids: string
+  /** What leaving it out risks; empty: only that what it makes is missing. */
+  risk: string
   /** What its wait can teach. */
   learns: Learns | null
   /** The wait as the models foretell it, before what was learned, min. */
@@ -58,6 +60,8 @@ export interface AsideStep {
   order: number
   title: string
   state: Exclude<LayState, 'planned'>
+  /** What it is where the builder says nothing of it. */
+  byDefault: LayState
   /** The builder said so; otherwise it follows from where the work begins and how careful to be. */
   chosen: boolean
   /** What leaving it out risks; empty: only that what it makes is missing. */

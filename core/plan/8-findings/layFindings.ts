@@ -22,7 +22,7 @@ export function layFindings(build: Build, { steps }: Stages): Finding[] {
         number: `${duration(a.handsMin)} of work saved`,
         reason: a.risk || 'What it makes is missing.',
         wayOut: 'Bring it back on Build-up, or leave it so.',
-        mend: { label: 'Bring it back', bringBack: a.id }
+        mend: { label: 'Bring it back', bringBack: { id: a.id, byDefault: a.byDefault } }
       })),
     ...steps.misfits.map((m): Finding => ({
       id: `misfit:${m.lower}:${m.upper}`,

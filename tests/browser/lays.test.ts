@@ -1,0 +1,205 @@
+import { expect } from 'chai'
+import type { Page } from 'playwright-core'
+import type { Build } from '../../core/build/types'
+import { choose, complaints, DEMO_ID, openPage, stage, type Stage } from '../support/browser'
+
+/** The builder's own way: what is there already, what is left out, what lies on what. */
+describe('The builder’s own way', function () {
+  let s: Stage
+  before(async () => {
+    s = await stage('first')
+  })
+  after(() => s.close())
+
+  async function open(
+    view: string
+  ): Promise<{ page: Page; said: string[]; close: () => Promise<void> }> {
+    const context = await s.profile()
+    const page = await openPage(context, s.address)
+    const said = complaints(page)
+    await page.locator('.card .title').first().waitFor()
+    await page.goto(`${s.address}/build/${DEMO_ID}/${view}`)
+    await settled(page)
+    return { page, said, close: () => context.close() }
+  }
+  const settled = (page: Page) =>
+    page.locator('[data-test="waterline"][data-settled="true"]').waitFor()
+  /** The build as the browser keeps it. */
+  const kept = async (page: Page): Promise<Build> => {
+    await page.getByText('Saved', { exact: true }).first().waitFor()
+    return (await page.evaluate(
+      `new Promise((done, fail) => {
+         const asked = indexedDB.open('tall-spindle')
+         asked.onerror = () => fail(asked.error)
+         asked.onsuccess = () => {
+           const read = asked.result.transaction('builds').objectStore('builds').get('${DEMO_ID}')
+           read.onsuccess = () => { done(read.result.build); asked.result.close() }
+         }
+       })`
+    )) as Build
+  }
+  const cards = (page: Page, of = 0) =>
+    page
+      .locator('[data-test="lays"]')
+      .nth(of)
+      .locator('[data-lay]')
+      .evaluateAll((all) => all.map((el) => (el as HTMLElement).dataset.lay!))
+
+  it('a new build begins from what is there: a painted landform in a case, done quickly, is weeks sooner', async () => {
+    const context = await s.profile()
+    const page = await openPage(context, s.address)
+    const said = complaints(page)
+    await page.locator('[data-test="new-build"], .new').first().click()
+    const foretold = page.locator('[data-test="new-foretold"] figcaption')
+    await foretold.waitFor()
+    const bare = await foretold.innerText()
+    await choose(page.locator('[data-test="from"]'), 'painted-and-sealed')
+    await choose(page.locator('[data-test="care"]'), 'quick')
+    await choose(page.locator('[data-test="hold"]'), 'case')
+    await page.waitForFunction(
+      (was) =>
+        document.querySelector('[data-test="new-foretold"] figcaption')?.textContent?.trim() !==
+        was,
+      bare
+    )
+    await page
+      .locator('[data-test="new-name"] input, input[data-test="new-name"]')
+      .first()
+      .fill('Lake')
+    await page.locator('[data-test="new-make"]').click()
+    await page.waitForURL(/\/build\//)
+    await settled(page)
+    await page.goto(page.url().replace(/\/[^/]*$/, '/days'))
+    await settled(page)
+    const steps = await page.locator('.what .open').allInnerTexts()
+    expect(steps.join())
+      .to.match(/level the base/i)
+      .and.not.match(/batten|shell|seal the bed|build the dam|leak test|undam/i)
+    expect(steps.join()).to.match(/wipe the wall of the case/i)
+    expect(await page.locator('[data-test="aside"] li').count()).to.be.above(7)
+    expect(said).to.deep.equal([])
+    await context.close()
+  })
+
+  it('lays are left out with their risk said, put in, moved by keys and by dragging; what cannot be is refused', async () => {
+    const { page, said, close } = await open('build-up?leaf=lays')
+    await page.locator('[data-lay="millpond/ripples"]').waitFor()
+    expect(await cards(page)).to.deep.equal([
+      'millpond/ripples',
+      'millpond/pour#3',
+      'millpond/pour#2',
+      'millpond/pour#1'
+    ])
+    const wanted = page.locator('[data-test="wanted"]')
+    const take = async () => {
+      await wanted.getByText(/Finished/).waitFor()
+      await page.locator('[data-test="take"]').click()
+      await wanted.waitFor({ state: 'detached' })
+      await settled(page)
+    }
+    // the risk is said before it is done, and nothing is done before it is taken
+    await page.locator('[data-lay="millpond/ripples"] .face').click()
+    await page.locator('[data-test="lay-out"]').click()
+    await wanted.getByText('The water stays as flat as it was poured.').waitFor()
+    expect((await kept(page)).lays).to.deep.equal([])
+    await take()
+    expect((await kept(page)).lays.map((l) => `${l.id} ${l.state}`)).to.have.members([
+      'millpond/gelcoat leftOut',
+      'millpond/ripple leftOut'
+    ])
+    // white on top, then down between two pours by its button, by the keyboard
+    await choose(page.locator('[data-test="lays"]').first().locator('.add'), 'sponged-white')
+    await page.locator('[data-test="lay-add"]').first().click()
+    await take()
+    expect((await cards(page))[0]).to.equal('lay1')
+    for (let down = 0; down < 2; down++) {
+      await page.locator('[data-lay="lay1"] .nudge').nth(1).focus()
+      await page.keyboard.press('Enter')
+      await take()
+    }
+    expect(await cards(page)).to.deep.equal([
+      'millpond/ripples',
+      'millpond/pour#3',
+      'lay1',
+      'millpond/pour#2',
+      'millpond/pour#1'
+    ])
+    // dragged to the bottom: it lies on the bed, and the first pour over it
+    await page.locator('[data-lay="millpond/pour#1"]').scrollIntoViewIfNeeded()
+    const box = async (lay: string) =>
+      (await page.locator(`[data-lay="${lay}"] .grip`).boundingBox())!
+    const [from, to] = [await box('lay1'), await box('millpond/pour#1')]
+    await page.mouse.move(from.x + 8, from.y + 12)
+    await page.mouse.down()
+    for (let k = 1; k <= 10; k++)
+      await page.mouse.move(from.x + 8, from.y + 12 + ((to.y + 34 - from.y) * k) / 10)
+    await page.mouse.up()
+    await take()
+    expect((await cards(page)).at(-1)).to.equal('lay1')
+    const build = await kept(page)
+    expect(build.laid).to.have.length(1)
+    expect(build.stacks.find((x) => x.stack === 'millpond')!.lays[0]).to.equal('lay1')
+    // under what is there already goes nothing any more
+    await page.locator('[data-lay="millpond/pour#1"] .face').click()
+    await page.locator('[data-test="lay-there"]').click()
+    await take()
+    await page.locator('[data-lay="millpond/ripples"] .nudge').nth(1).click()
+    await page
+      .locator('[data-test="refused"]')
+      .getByText(/is there already/)
+      .waitFor()
+    // undone step by step, the stack is as its way puts it down
+    for (let k = 0; k < 6; k++) await page.keyboard.press('Control+z')
+    await settled(page)
+    expect(await cards(page)).to.deep.equal([
+      'millpond/ripples',
+      'millpond/pour#3',
+      'millpond/pour#2',
+      'millpond/pour#1'
+    ])
+    expect(said).to.deep.equal([])
+    await close()
+  })
+
+  it('a step is left out and brought back on Days, said to be there on Bench; one’s own stands where it was put', async () => {
+    const { page, said, close } = await open('days')
+    const line = (words: string) => page.locator('.what .open', { hasText: words }).first()
+    await line('pour a test chip').click()
+    await page.locator('[data-test="leave-out"]').click()
+    await page.locator('.more', { hasText: 'judged in the cup' }).waitFor()
+    await page.locator('[data-test="leave-out-yes"]').click()
+    await settled(page)
+    const aside = page.locator('[data-test="aside"]')
+    await aside.locator('li', { hasText: 'test chip' }).waitFor()
+    await aside
+      .getByRole('button', { name: /Bring back/ })
+      .first()
+      .click()
+    await settled(page)
+    await aside.waitFor({ state: 'detached' })
+    await page.locator('[data-leaf="jobs"]').click()
+    const own = page.locator('[data-test="own-steps"]')
+    await own
+      .locator('[data-test="own-name"] input, input[data-test="own-name"]')
+      .first()
+      .fill('Paint the boat')
+    await own.locator('[data-test="own-add"]').click()
+    await choose(own.locator('.field', { hasText: 'Before' }).last(), 'finish/edges')
+    await settled(page)
+    await line('Paint the boat').waitFor()
+    expect((await kept(page)).own[0]).to.deep.include({
+      name: 'Paint the boat',
+      before: 'finish/edges',
+      handsMin: 30
+    })
+    await page.goto(`${s.address}/build/${DEMO_ID}/bench`)
+    await page.locator('[data-test="step-title"]', { hasText: 'Batten' }).waitFor()
+    await page.locator('[data-test="there-already"]').click()
+    await page.locator('[data-test="step-title"]:not(:has-text("Batten"))').waitFor()
+    const after = await kept(page)
+    expect(after.lays).to.deep.equal([{ id: 'ground/base', state: 'there' }])
+    expect(after.log.entries).to.deep.equal([])
+    expect(said).to.deep.equal([])
+    await close()
+  })
+})
