@@ -2,6 +2,7 @@
 import { ElButton } from 'element-plus'
 import { computed } from 'vue'
 import { brownOverBands, changePool, darkBelowBands, setWay } from '../../core/build/edits'
+import { ripplesOf, setRipples } from '../../core/build/lays'
 import type { Band, Pool } from '../../core/build/types'
 import { ofKind } from '../../core/craft/materials/shelf'
 import type { PoolStack } from '../../core/plan/3-stacks/poolStack'
@@ -31,6 +32,14 @@ const setBand = (i: number, change: Partial<Band>) =>
     `band${i}`
   )
 
+const ripples = computed(() => ripplesOf(store.build!, props.pool))
+const RIPPLED = [
+  { id: 'own', name: 'stippled in ripple gel' },
+  ...waysFor('coat')
+    .filter((w) => w.ripples)
+    .map((w) => ({ id: w.id, name: w.name.replace('Ripples, ', '') })),
+  { id: 'none', name: 'none: still water' }
+]
 const darkBelow = () => set('Dark below, clear above', { bands: darkBelowBands(props.pool) })
 const brownOver = () => set('A second, brown pour', { bands: brownOverBands(props.pool) })
 </script>
@@ -44,6 +53,14 @@ const brownOver = () => set('A second, brown pour', { bands: brownOverBands(prop
     @update:model-value="store.edit('Way', setWay(pool.id, $event))"
   />
   <p class="small soft">{{ said(way?.note ?? '') }}</p>
+  <ChoiceField
+    v-if="ripples !== null"
+    label="Ripples"
+    :model-value="ripples"
+    :options="RIPPLED"
+    data-test="ripples"
+    @update:model-value="store.edit('Ripples', setRipples(pool, $event))"
+  />
 
   <template v-if="needs.fill === 'two-part'">
     <ChoiceField

@@ -26,7 +26,7 @@ import ChoiceField from './ChoiceField.vue'
 import NumberField from './NumberField.vue'
 
 /** The lays of a water, or of the ground, as they lie: the top one first. */
-const props = defineProps<{ stack: string; name: string }>()
+const props = defineProps<{ stack: string; name: string; fixed?: boolean }>()
 const store = useBuildStore()
 const settings = useSettingsStore()
 const shelf = useShelfStore()
@@ -183,7 +183,7 @@ const change = (id: string, to: Parameters<typeof changeLaid>[1]) =>
 <template>
   <section class="stackof" :aria-label="name" data-test="lays">
     <header class="row">
-      <h3 class="grow">{{ name }}, top first</h3>
+      <h3 class="grow">{{ name }}<template v-if="shown.length > 1">, top first</template></h3>
       <template v-if="stack === 'ground'">
         <ElButton class="tool" data-test="all-there" @click="all('there')"
           >All there already</ElButton
@@ -204,7 +204,8 @@ const change = (id: string, to: Parameters<typeof changeLaid>[1]) =>
         :data-lay="lay.id"
         :class="[`of-${lay.kind}`, lay.state]"
       >
-        <span class="grip" title="Drag it to its place" aria-hidden="true"
+        <span v-if="fixed"></span
+        ><span v-else class="grip" title="Drag it to its place" aria-hidden="true"
           ><GripVertical :size="15"
         /></span>
         <ElButton
@@ -226,6 +227,7 @@ const change = (id: string, to: Parameters<typeof changeLaid>[1]) =>
           }}</span>
         </ElButton>
         <ElButton
+          v-if="!fixed"
           class="tool nudge"
           :disabled="i === 0"
           :aria-label="`Higher: ${title(lay)}`"
@@ -233,6 +235,7 @@ const change = (id: string, to: Parameters<typeof changeLaid>[1]) =>
           ><ArrowUp :size="15"
         /></ElButton>
         <ElButton
+          v-if="!fixed"
           class="tool nudge"
           :disabled="i === shown.length - 1"
           :aria-label="`Lower: ${title(lay)}`"
@@ -320,7 +323,7 @@ const change = (id: string, to: Parameters<typeof changeLaid>[1]) =>
         </div>
       </li>
     </ol>
-    <form class="row add" @submit.prevent="putIn">
+    <form v-if="!fixed" class="row add" @submit.prevent="putIn">
       <ChoiceField
         v-model="chosen"
         class="grow"

@@ -108,6 +108,12 @@ type Leaf =
   | 'ways'
   | 'white'
   | 'wrong'
+/** What goes over all water at the end. */
+const OVER = [
+  ['white', 'White over all'],
+  ['spray', 'Spray'],
+  ['finish', 'Finish']
+] as const
 const route = useRoute()
 const leaf = ref<Leaf>((route.query.leaf as Leaf | undefined) ?? 'core')
 watch(
@@ -205,6 +211,13 @@ const setBed = (key: 'bedDeep' | 'bedShore', colour: string) =>
           <LayStack v-if="water" :key="water.id" :stack="water.id" :name="water.name" />
           <div class="stack">
             <LayStack stack="ground" name="Ground" />
+            <LayStack
+              v-for="[stack, name] in OVER"
+              :key="stack"
+              :stack="stack"
+              :name="name"
+              fixed
+            />
             <AsideList :water="water?.id" />
           </div>
         </div>

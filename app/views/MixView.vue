@@ -55,6 +55,22 @@ const groups = computed(() =>
     }
   })
 )
+/** Castings, floods, bedding coats: what is mixed and is no pour. */
+const others = computed(() =>
+  (plan.value?.amounts.mixes ?? [])
+    .filter(
+      (m) => !groups.value.some((g) => g.amounts.pool === m.water && m.lay?.includes('/pour'))
+    )
+    .map((m) => {
+      const lay = plan.value!.steps.lays.find((l) => l.id === m.lay)
+      const water = build.value.waters.find((w) => w.id === m.water)
+      return {
+        ...m,
+        name: [water?.name, lay?.name.toLowerCase()].filter((n) => n).join(': '),
+        resinName: store.shelf.get(m.resin)?.name ?? m.resin
+      }
+    })
+)
 const tintsOf = (drops: Record<string, number>) =>
   Object.entries(drops).map(([id, count]) => ({
     id,
@@ -213,6 +229,18 @@ const dusty = computed(
         {{ l.light.secondsPerCoat ?? '–' }} s a spot.
       </p>
     </section>
+    <section v-if="others.length" class="panel pad group" data-test="mix-others">
+      <header class="row">
+        <h2>Also of two parts</h2>
+      </header>
+      <ul class="others">
+        <li v-for="m in others" :key="m.id">
+          <b>{{ said(m.name) }}</b>: {{ grams(m.aG) }} A + {{ grams(m.bG) }} B,
+          {{ ml(m.volumeMl) }} of {{ said(m.resinName) }} in
+          {{ m.cups.length === 1 ? 'a cup of' : `${m.cups.length} cups of` }} {{ ml(m.cups[0]) }}
+        </li>
+      </ul>
+    </section>
     <section v-if="white?.lines.length" class="panel pad group" data-test="mix-white">
       <header class="row">
         <h2>White water</h2>
@@ -351,6 +379,10 @@ const dusty = computed(
 </template>
 
 <style scoped>
+.others {
+  margin: 0;
+  padding-left: 18px;
+}
 :deep(.cups) {
   overflow: auto;
   padding: 2px;

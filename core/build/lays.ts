@@ -1,4 +1,5 @@
 import { wayFor } from '../craft/ways/catalog'
+import { RIPPLES } from '../craft/ways/rippleSteps'
 import { CARE, FROM, type Care, type From, type StepTemplate, type Way } from '../craft/ways/types'
 import { freeId, type Edit } from './edits'
 import { SEAL_COATS } from './newBuild'
@@ -131,7 +132,7 @@ export const addLaid =
   (laid: Pick<Laid, 'stack' | 'way'> & Partial<Laid>, place?: readonly string[]): Edit =>
   (build) => {
     if (build.laid.length >= MOST_LAID) return build
-    const id = freeId('lay', build.laid)
+    const id = freeId('lay', [...build.laid, ...build.waters])
     const whole: Laid = {
       name: '',
       material: null,
@@ -173,6 +174,35 @@ export const changeLaid =
         .map((s) => ({ ...s, lays: s.lays.filter((l) => l !== id) }))
         .filter((s) => s.lays.length > 0)
     }
+  }
+
+/** How a water is rippled: as its way has it, by a way of the builder's choice, or not at all. */
+export type Ripples = 'own' | 'none' | (string & {})
+
+const ownRipples = (pool: Pool): string[] =>
+  (wayFor('pool', pool.way)?.lays ?? [])
+    .filter((l) => l.id === RIPPLES.id)
+    .flatMap((l) => l.steps.map((s) => `${pool.id}/${s}`))
+const rippled = (build: Build, pool: Pool): Laid | undefined =>
+  build.laid.findLast((l) => l.stack === pool.id && wayFor('coat', l.way)?.ripples)
+
+/** How a pool is rippled now; null: its way makes none that could be chosen. */
+export function ripplesOf(build: Build, pool: Pool): Ripples | null {
+  const own = ownRipples(pool)
+  if (own.length === 0) return null
+  const laid = rippled(build, pool)
+  if (laid) return laid.way
+  return build.lays.some((l) => own.includes(l.id) && l.state === 'leftOut') ? 'none' : 'own'
+}
+
+/** Ripples a pool another way: one kind on one water. */
+export const setRipples =
+  (pool: Pool, to: Ripples): Edit =>
+  (build) => {
+    const laid = rippled(build, pool)
+    const bare = laid ? changeLaid(laid.id, null)(build) : build
+    const own = setLays(ownRipples(pool), to === 'own' ? null : 'leftOut')(bare)
+    return to === 'own' || to === 'none' ? own : addLaid({ stack: pool.id, way: to })(own)
   }
 
 /** More steps of one's own than this are not taken. */

@@ -3,7 +3,7 @@ import type { LayKind, StepTemplate, Way } from './types'
 
 /** Ways to put one more lay into a stack, wherever the builder wants it. docs/trade.md 7a. Common practice, no source. */
 const coat = (
-  way: Pick<Way, 'id' | 'name' | 'note' | 'takes' | 'compare'> & {
+  way: Pick<Way, 'id' | 'name' | 'note' | 'takes' | 'compare' | 'ripples'> & {
     kind: LayKind
     material: string
   },
@@ -17,6 +17,7 @@ const coat = (
   note: way.note,
   takes: way.takes,
   compare: way.compare,
+  ripples: way.ripples,
   meets,
   lays: [
     {
@@ -112,6 +113,7 @@ export const GEL_COAT = coat(
 export const STIPPLED_RIPPLES: Way = coat(
   {
     id: 'stippled-ripples',
+    ripples: true,
     name: 'Ripples, stippled',
     note: 'A coat of thick gel, stippled in its minutes and again ten minutes later.',
     kind: 'gel',
@@ -129,6 +131,7 @@ export const STIPPLED_RIPPLES: Way = coat(
 export const BLOWN_RIPPLES = coat(
   {
     id: 'blown-ripples',
+    ripples: true,
     name: 'Ripples, blown',
     note: 'Gloss glue brushed on and blown at once, with a straw or an airbrush without paint.',
     kind: 'gel',
@@ -158,6 +161,7 @@ export const BLOWN_RIPPLES = coat(
 export const BRUSHED_RIPPLES = coat(
   {
     id: 'brushed-ripples',
+    ripples: true,
     name: 'Ripples, brushed',
     note: 'Gel brushed back and forth until it keeps the stroke.',
     kind: 'gel',

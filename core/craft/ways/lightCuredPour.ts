@@ -61,7 +61,7 @@ export const LIGHT_CURED_POUR: Way = {
       after: ['coat'],
       cautions: ['uv', 'blade', 'torch']
     },
-    ...rippleSteps(['undam', 'falls/hang'])
+    ...rippleSteps(['undam', 'falls/hang', 'over/bed'])
   ],
   uses: [
     { material: 'light.resin', amount: { fixed: 5, per: { lightG: 1 } }, by: ['coat'] },

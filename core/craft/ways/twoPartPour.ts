@@ -79,7 +79,8 @@ export const TWO_PART_POUR: Way = {
     ...rippleSteps([
       'undam',
       { step: 'pour', wait: { becomes: 'firm', min: 'firm' } },
-      'falls/hang'
+      'falls/hang',
+      'over/bed'
     ])
   ],
   setIn: {

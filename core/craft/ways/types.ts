@@ -159,7 +159,7 @@ export interface Wait {
  * `"falls/hang"`, `"forms/gel"` of
  * all of them; `"own/*"` of everything made of the water itself, `"repairs/mended"` of all repairs;
  * `"white/white"`, `"spray/spray"` of white water and spray; `"under/pour"` of the pool that a run,
- * sea or splash lies on. With a wait of its own, or the step's own wait.
+ * sea or splash lies on, `"over/bed"` of the seas bedded on a pool. With a wait of its own, or the step's own wait.
  */
 export type After = string | { step: string; wait: Wait }
 
@@ -301,6 +301,8 @@ export interface Way {
   usual?: { gel?: string; film?: string; tints?: readonly TintDose[]; coat?: string }
   /** Of a lay put in by the builder: what kinds of material it may be made of. */
   takes?: readonly MaterialKind[]
+  /** It makes ripples: one kind of them on one water. */
+  ripples?: true
   /** Steps by the names that other ways look for ("from/pour"), where this way's own are called otherwise. */
   anchors?: Readonly<Record<string, string>>
   /** Done once for each thing that is set into the water between pours. */

@@ -1,7 +1,7 @@
 import { plain } from '../../words/sentences'
 import { stateByDefault, stateOf, toBeDone } from '../../build/lays'
 import type { Build, Fall, Laid, LayState, Water } from '../../build/types'
-import { fallsOf, poolsOf } from '../../build/types'
+import { fallsOf, poolsOf, seasOf } from '../../build/types'
 import type { AmountsPlan } from '../4-amounts/amountsStage'
 import type { CuresPlan } from '../5-cures/curesStage'
 import type { FormStack, StacksPlan } from '../3-stacks/stacksStage'
@@ -560,6 +560,11 @@ function scopesNamed(
     case 'own':
       // all that is made of the water a repair belongs to
       return keyed([scope.water?.id])
+    case 'over':
+      // what is bedded on a pool, under the ripples that go over both
+      return keyed(seasOf(build).flatMap((s) => (s.pool === scope.key ? s.id : []))).filter((s) =>
+        s.way.steps.some((t) => t.id === 'bed')
+      )
     case 'under':
       return keyed(scope.water ? poolsUnder(build, scope.water) : [])
     default:

@@ -1,10 +1,12 @@
 import { costToBuy } from '../4-amounts/shopping'
+import { CARE_NAMED, setCare, setLays } from '../../build/lays'
 import { changeMaking, setWay, type Edit } from '../../build/edits'
 import { movingOf, WEEKDAYS, type Build } from '../../build/types'
 import { setCalendar } from '../../build/workEdits'
 import { localInstant, localIso } from '../../build/zone'
 import type { History } from '../learned/history'
 import type { Shelf } from '../../craft/materials/shelf'
+import type { LayKind } from '../../craft/ways/types'
 import { waysFor } from '../../craft/ways/catalog'
 import { finished, planner, type Plan } from '../derivePlan'
 
@@ -61,7 +63,7 @@ const room =
   (build) => ({ ...build, room: { ...build.room, ...change } })
 
 /** What is tried is tried from the plan as it stands: so many coats are laid now. */
-type Planned = Pick<Plan, 'stacks'>
+type Planned = Pick<Plan, 'stacks' | 'steps' | 'days'>
 
 /** The most coats that a build keeps. */
 const MOST_COATS = 40
@@ -77,6 +79,32 @@ function thinner(build: Build, { stacks }: Planned): Edit | null {
   })
   if (more.length === 0) return null
   return (b) => more.reduce((all, { id, coats }) => changeMaking(id, { coats })(all), b)
+}
+
+/** Lays that a scene can do without, where time is short. Common practice, no source. */
+const SPARED: readonly LayKind[] = ['gel', 'white', 'fibre', 'lacquer']
+/** Of lays left out only those are tried that the date hangs on longest. */
+const LEFT_OUT_TRIED = 4
+
+/** Lays that the date hangs on and that can be left out, those that cost most time first. */
+function spared({ days, steps }: Planned): Variant[] {
+  const minutes = new Map<string, number>()
+  for (const link of days.chain) {
+    const lay = steps.steps.find((s) => s.id === link.step)?.lay
+    if (lay) minutes.set(lay, (minutes.get(lay) ?? 0) + link.minutes)
+  }
+  return steps.lays
+    .filter((l) => SPARED.includes(l.kind) && l.state === 'planned' && minutes.has(l.id))
+    .sort((a, b) => minutes.get(b.id)! - minutes.get(a.id)!)
+    .slice(0, LEFT_OUT_TRIED)
+    .map((l) =>
+      variant(
+        `leave:${l.id}`,
+        `Without: ${l.name.toLowerCase()}`,
+        'left out, with what that risks',
+        setLays(l.steps, 'leftOut')
+      )
+    )
 }
 
 /** Changes worth trying for a build, seen from its plan. */
@@ -104,6 +132,16 @@ export function variantsOf(build: Build, plan: Planned): Variant[] {
     )
   const thin = thinner(build, plan)
   if (thin) out.push(variant('thin', 'Thinner coats', 'one coat more on every moving water', thin))
+  if (build.care !== 'quick')
+    out.push(
+      variant(
+        'quick',
+        'Less careful',
+        CARE_NAMED.find((c) => c.id === 'quick')!.name.toLowerCase(),
+        setCare('quick')
+      )
+    )
+  out.push(...spared(plan))
   const saturday = nextSaturday(build)
   out.push(
     variant(
@@ -185,6 +223,8 @@ function otherWays(build: Build, plan: Plan): Variant[] {
   )
 }
 
+/** Of several changes together only the best are told. */
+const BEST_TOLD = 3
 /** Of other ways only the quickest few are told. */
 const WAYS_TOLD = 3
 
@@ -215,9 +255,9 @@ export function variantNamed(build: Build, plan: Planned, id: string): Variant |
 }
 
 /**
- * Today's plan and what changes would make of it: finish, sittings, money, risk. Where a deadline
- * is set and none of them
- * meets it alone, pairs of those that help most are tried.
+ * Today's plan and what changes would make of it: finish, sittings, money, risk. What only makes
+ * things later is not told. Where a deadline is set and none of them meets it alone, pairs of those
+ * that help most are tried, and where none of those does, three together.
  */
 export function whatIf(build: Build, shelf: Shelf, history: History): WhatIf[] {
   // one memory for all: what a change does not touch is not worked out again
@@ -247,7 +287,13 @@ export function whatIf(build: Build, shelf: Shelf, history: History): WhatIf[] {
   const plan = finished(plans(build, shelf, history))
   const today = told(variant('today', 'Today’s plan', 'as it is'))
   const sooner = (a: WhatIf, b: WhatIf) => (a.finishMs ?? Infinity) - (b.finishMs ?? Infinity)
-  const simple = variantsOf(build, plan).map(told)
+  const helping = (w: WhatIf) =>
+    sooner(w, today) <= 0 ||
+    w.stops < today.stops ||
+    w.warns < today.warns ||
+    w.money < today.money ||
+    (w.peakC ?? 0) < (today.peakC ?? 0)
+  const simple = variantsOf(build, plan).map(told).filter(helping)
   const ways = otherWays(build, plan)
     .map(told)
     .filter((w) => w.stops <= today.stops)
@@ -259,16 +305,25 @@ export function whatIf(build: Build, shelf: Shelf, history: History): WhatIf[] {
     .filter((w) => w.finishMs !== null && today.finishMs !== null && w.finishMs < today.finishMs)
     .sort(sooner)
     .slice(0, 4)
-  const pairs = helps.flatMap((a, i) =>
-    helps
-      .slice(i + 1)
-      .filter(
-        (b) => !(a.id.startsWith('way:') && b.id.startsWith(a.id.split(':').slice(0, 2).join(':')))
-      )
-      .map((b) => variantNamed(build, plan, `${a.id}+${b.id}`))
-      .filter((v) => v !== null)
-  )
-  return [...all, ...pairs.map(told).sort(sooner).slice(0, 3)]
+  const together = (group: readonly WhatIf[]): WhatIf[] => {
+    const waters = group.map((w) => w.id.split(':').slice(0, 2).join(':'))
+    // a water is built in one way
+    if (waters.some((w, i) => w.startsWith('way:') && waters.indexOf(w) !== i)) return []
+    const found = variantNamed(build, plan, group.map((w) => w.id).join('+'))
+    return found ? [told(found)] : []
+  }
+  const pairs = helps
+    .flatMap((a, i) => helps.slice(i + 1).flatMap((b) => together([a, b])))
+    .sort(sooner)
+  if (pairs.some((w) => w.meets)) return [...all, ...pairs.slice(0, BEST_TOLD)]
+  const threes = helps
+    .flatMap((a, i) =>
+      helps
+        .slice(i + 1)
+        .flatMap((b, k) => helps.slice(i + k + 2).flatMap((c) => together([a, b, c])))
+    )
+    .sort(sooner)
+  return [...all, ...[...pairs, ...threes].sort(sooner).slice(0, BEST_TOLD)]
 }
 
 /** How much later (above 0) or sooner than today's plan a change ends, min; null: one of them has no date. */
