@@ -42,7 +42,7 @@ const laidOf = (build: Build, lay: PlannedLay): Laid | undefined =>
   lay.laid ? build.laid.find((l) => l.id === lay.id) : undefined
 
 /** The first step of a lay that touches what is under it: a part is made elsewhere and set last. */
-function enters(lay: PlannedLay, steps: readonly Step[]): Step | undefined {
+export function enters(lay: PlannedLay, steps: readonly Step[]): Step | undefined {
   const own = steps.filter((s) => s.lay === lay.id)
   return lay.kind === 'part' ? own.at(-1) : own[0]
 }

@@ -13,10 +13,11 @@ import { factorFor, type LearnedLine } from '../learned/history'
 import { learnsOf } from '../learned/learns'
 import { laysOf } from './laysOf'
 import { ownSteps } from './ownSteps'
-import { inOrder, misfits, tieStacks } from './stacked'
+import { enters, inOrder, misfits, tieStacks } from './stacked'
 import type { AsideStep, PlannedLay, Step, StepLink, StepsPlan } from './types'
 import { isWorked } from '../4-amounts/bodySizes'
 import { CAUTIONS } from '../../craft/materials/cautions'
+import { RIPPLES } from '../../craft/ways/rippleSteps'
 import { firstWay, layWay, wayFor } from '../../craft/ways/catalog'
 import {
   grown,
@@ -81,6 +82,7 @@ export function stepsStage(
     laysOf(build, stacks, scope, (template) => timesDone(template, scope, true))
   )
   const stacked = stacksOf(build, lays)
+  for (const scope of scopes) links.push(...overWater(scope, stacked, steps, scopes, build))
   const cureOf = new Map(scopes.map((s) => [s.key, s.cures]))
   tieStacks(
     { build, stacks: stacked, steps, curesOf: (l) => cureOf.get(l.laid ? l.id : l.stack) ?? {} },
@@ -98,6 +100,28 @@ export function stepsStage(
     misfits: misfits(stacked),
     lost: build.laid.filter((l) => !scopes.some((s) => s.key === l.id)).map((l) => l.id)
   }
+}
+
+/**
+ * What is put in over a poured water comes after what its ripples would come after: the dam away,
+ * the resin firm, the falls hung, the crests bedded.
+ */
+function overWater(
+  scope: Scope,
+  stacked: ReadonlyMap<string, readonly PlannedLay[]>,
+  steps: readonly Step[],
+  scopes: readonly Scope[],
+  build: Build
+): StepLink[] {
+  const ripples = scope.way.lays.find((l) => l.id === RIPPLES.id)
+  const first = scope.way.steps.find((t) => t.id === ripples?.steps[0])
+  const own = stacked.get(scope.key) ?? []
+  const poured = own.findLastIndex((l) => l.kind === 'resin' && !l.laid)
+  if (!first || poured < 0) return []
+  return own.slice(poured + 1).flatMap((lay) => {
+    const to = lay.laid ? enters(lay, steps) : undefined
+    return to ? linksBefore(scope, first, to.id, scopes, build) : []
+  })
 }
 
 /** What comes after all water. */
