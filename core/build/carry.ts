@@ -9,6 +9,8 @@ function named(build: Build): Set<string> {
     ids.add(water.resin).add(water.light.resin).add(water.light.lamp)
     for (const dose of [water.tints, ...water.bands.map((b) => b.tints)].flat()) ids.add(dose.id)
   }
+  for (const { material } of build.laid) if (material) ids.add(material)
+  for (const { uses } of build.own) if (uses) ids.add(uses.material)
   return ids
 }
 

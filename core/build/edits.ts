@@ -477,6 +477,11 @@ export const removeWater =
   (build) => ({
     ...build,
     repairs: build.repairs.filter((r) => r.water !== id),
+    // its lays go with it, and what was said of its steps
+    laid: build.laid.filter((l) => l.stack !== id),
+    stacks: build.stacks.filter((s) => s.stack !== id),
+    lays: build.lays.filter((l) => !l.id.startsWith(`${id}/`)),
+    own: build.own.map((o) => (o.water === id ? { ...o, water: null } : o)),
     waters: build.waters
       .filter((water) => water.id !== id && !(water.kind === 'sea' && water.pool === id))
       .map((water) => {

@@ -19,7 +19,9 @@ import { refusal } from '../../core/plan/6-steps/stacked'
 import { readBuild } from '../../core/build/file/buildFile'
 import { writeBuild } from '../../core/build/file/write'
 import { FREE, WATERS_NAMED } from '../../core/build/newBuild'
-import { changePool, setWay } from '../../core/build/edits'
+import { carrying } from '../../core/build/carry'
+import { changePool, removeWater, setWay } from '../../core/build/edits'
+import { BUILT_IN_SHELF } from '../../core/craft/materials/shelf'
 import { poolsOf, type Build } from '../../core/build/types'
 import { CARE, FROM } from '../../core/craft/ways/types'
 import { WAYS, waysFor } from '../../core/craft/ways/catalog'
@@ -573,6 +575,23 @@ describe('Stacks in the builder’s own order', function () {
       { numRuns: 700 }
     )
     expect(stacks).to.be.above(1000)
+  })
+
+  it('a bottle of one’s own goes along with the lay it is in; a water takes its lays with it', () => {
+    const bottle = { ...BUILT_IN_SHELF.get('clear-epoxy-2-1')!, id: 'my-epoxy', own: true as const }
+    const build = addLaid({ stack: 'pool1', way: 'resin-film', material: 'my-epoxy' })(lake())
+    expect(carrying(build, [bottle]).bottles?.map((b) => b.id)).to.deep.equal(['my-epoxy'])
+    expect(carrying(lake(), [bottle]).bottles).to.equal(undefined)
+    const said = setLays(
+      ['pool1/gelcoat', 'ground/base'],
+      'leftOut'
+    )(orderStack('pool1', ['lay1', 'pool1/pour#1'])(build))
+    expect(removeWater('pool1')(said)).to.deep.include({
+      waters: [],
+      laid: [],
+      stacks: [],
+      lays: [{ id: 'ground/base', state: 'leftOut' }]
+    })
   })
 
   it('lays of unknown ways, in waters that are not there, forty times the same: kept, said, and nothing is lost', () => {
