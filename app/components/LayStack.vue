@@ -12,7 +12,6 @@ import type { Plan } from '../../core/plan/derivePlan'
 import { refusal } from '../../core/plan/6-steps/stacked'
 import type { PlannedLay } from '../../core/plan/6-steps/types'
 import { costToBuy } from '../../core/plan/4-amounts/shopping'
-import { NO_HISTORY } from '../../core/plan/learned/history'
 import { day } from '../../core/words/dates'
 import { about } from '../../core/words/durations'
 import { counted } from '../../core/words/sentences'
@@ -20,6 +19,7 @@ import { money } from '../../core/words/quantities'
 import { mm, said } from '../words'
 import { useBuildStore } from '../stores/build'
 import { useSettingsStore } from '../stores/settings'
+import { useHistoryStore } from '../stores/history'
 import { useShelfStore } from '../stores/shelf'
 import { sharedPlanClient } from '../workers/planClient'
 import ChoiceField from './ChoiceField.vue'
@@ -30,6 +30,7 @@ const props = defineProps<{ stack: string; name: string; fixed?: boolean }>()
 const store = useBuildStore()
 const settings = useSettingsStore()
 const shelf = useShelfStore()
+const history = useHistoryStore()
 const build = computed(() => store.build!)
 const plan = computed(() => store.plan)
 /** From the ground up. */
@@ -66,7 +67,7 @@ async function propose(label: string, edit: Edit, risk = ''): Promise<void> {
   wanted.value = { label, edit, risk }
   foretold.value = null
   const answer = await sharedPlanClient()
-    .derive('lays', edit(build.value), shelf.own, NO_HISTORY)
+    .derive('lays', edit(build.value), shelf.own, history.without(build.value.id))
     .catch(() => null)
   if (answer && wanted.value?.edit === edit) foretold.value = answer.plan
 }

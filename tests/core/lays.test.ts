@@ -91,7 +91,7 @@ describe('What is left out, what is there already, what is one’s own', functio
         none
       ).to.deep.equal([])
     expect(steps).to.include('pool1/wipe')
-    expect(bought(plan)).to.not.include.members(['ready-case', 'sealant'])
+    for (const none of ['ready-case', 'sealant']) expect(bought(plan), none).to.not.include(none)
     const dammed = derivePlan(asked({ waters: 'shore' }))
     expect(ids(dammed))
       .to.include.members(['pool1/dam', 'pool1/undam'])
@@ -548,7 +548,7 @@ describe('Stacks in the builder’s own order', function () {
           stacks += new Set(lays.map((l) => l.water % owners.length)).size
           const plan = planOf(waters, build)
           const what = JSON.stringify({ waters, lays, turn })
-          expect(plan.days.problem?.kind ?? 'none', what).to.not.equal('ring')
+          expect(plan.days.problem?.kind ?? 'none', what).to.not.equal('loop')
           for (const owner of owners) {
             const own = stack(plan, owner).filter((l) => l.state === 'planned')
             own.slice(1).forEach((upper, i) => {
