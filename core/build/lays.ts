@@ -60,7 +60,8 @@ export function toBeDone(build: Decided, key: string, way: Way, step: StepTempla
     return found ? stateOf(build, key, found) : 'planned'
   }
   if (stateOf(build, key, step) !== 'planned') return false
-  if (step.serves && state(way.anchors?.pour ?? 'pour') !== 'planned') return false
+  const fill = step.serves && fillOf(way)
+  if (fill && stateOf(build, key, fill) !== 'planned') return false
   return !step.follows || state(step.follows) !== 'leftOut'
 }
 
@@ -80,8 +81,12 @@ export const anyPlanned = (
 /** Whether a body of water is still to be filled: not where that is left out or there already. */
 export function isFilled(build: Decided, pool: Pool): boolean {
   const way = wayFor('pool', pool.way)
-  return way !== null && anyPlanned(build, pool.id, way, [way.anchors?.pour ?? 'pour'])
+  const fill = way && fillOf(way)
+  return fill ? toBeDone(build, pool.id, way, fill) : false
 }
+
+/** The step that fills a body of water; undefined: nothing does. */
+const fillOf = (way: Way) => way.steps.find((step) => step.does === 'fill')
 
 /**
  * Leaves steps or lays out, says that they are there already, or plans them after all.

@@ -16,14 +16,14 @@ export function planOut(plan: Plan): object {
   const { steps } = plan.steps
   const titles = new Map(steps.map((s) => [s.id, s.title]))
   const after = new Map<string, Waits[]>()
-  for (const { from, to, minMin, maxMin, becomes } of plan.steps.links)
+  for (const { from, to, minMin, maxMin, becomes, why } of plan.steps.links)
     after.set(to, [
       ...(after.get(to) ?? []),
       {
         step: from,
         minMin,
         ...(maxMin === undefined ? {} : { maxMin }),
-        why: becomes ? `${titles.get(from)} is ${becomes}` : `${titles.get(from)} is done`
+        why: `${titles.get(from)} is ${becomes ?? 'done'}${why ? `: ${why}` : ''}`
       }
     ])
   const waters = [...new Set(plan.steps.lays.map((l) => l.stack))]

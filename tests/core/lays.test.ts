@@ -15,7 +15,7 @@ import {
   setRipples
 } from '../../core/build/lays'
 import { cannotLie } from '../../core/craft/layPairs'
-import { refusal } from '../../core/plan/6-steps/stacked'
+import { reaches, refusal } from '../../core/plan/6-steps/stacked'
 import { readBuild } from '../../core/build/file/buildFile'
 import { writeBuild } from '../../core/build/file/write'
 import { FREE, WATERS_NAMED } from '../../core/build/newBuild'
@@ -29,6 +29,11 @@ import { newFrom } from '../../core/exchange/newFile'
 import { derivePlan, finished, planner, type Plan } from '../../core/plan/derivePlan'
 import { demo } from '../support/builds'
 
+const DEMOS = [
+  '1-weir-at-cobbets-race',
+  '2-mole-at-varnsey',
+  '3-slalom-in-the-hollin-gorge'
+] as const
 const NOW = { start: '2026-11-30T09:00', zone: 'UTC' }
 const asked = (more: object = {}) =>
   newFrom({ name: 'Lake', scale: '1:72', widthMm: 240, depthMm: 180, free: 'daily', ...more }, NOW)
@@ -449,6 +454,67 @@ describe('Stacks in the builder’s own order', function () {
       (l) => l.from === 'sea1/bed' && l.to === 'pool1/gelcoat'
     )!
     expect(link.minMin).to.be.above(360)
+  })
+
+  it('no way names a step of another; whatever is left out, work on a water waits for what it meets there, and hands keep their order', () => {
+    for (const way of WAYS.values())
+      for (const step of way.steps)
+        for (const after of step.after) {
+          const id = typeof after === 'string' ? after : after.step
+          expect(
+            way.steps.map((s) => s.id),
+            `${way.id}/${step.id}`
+          ).to.include(id)
+        }
+    const builds = DEMOS.map(demo)
+    const whole = builds.map((build) => [
+      ...new Set(derivePlan(build).steps.steps.map((s) => s.of))
+    ])
+    fc.assert(
+      fc.property(
+        fc.nat(2).chain((n) => fc.tuple(fc.constant(n), fc.subarray(whole[n], { maxLength: 12 }))),
+        ([n, without]) => {
+          const { steps, lays, links } = derivePlan(setLays(without, 'leftOut')(builds[n])).steps
+          const planned = (id: string) => steps.some((s) => s.of === id)
+          const first = (id: string) => steps.find((s) => s.of === id)!.id
+          const last = (id: string) => steps.findLast((s) => s.of === id)!.id
+          const before = (a: string, b: string) => {
+            if (planned(a) && planned(b))
+              expect(reaches(links, last(a), first(b)), `${a} → ${b}`).to.equal(true)
+          }
+          const tops = builds[n].waters.flatMap((w) =>
+            lays.filter((l) => l.stack === w.id && l.state === 'planned').slice(-1)
+          )
+          // white and spray lie on every water, the gloss on all of it
+          for (const top of tops)
+            for (const over of ['white/off', 'spray/spray', 'finish/gloss'])
+              before(top.steps.findLast(planned)!, over)
+          const ground = lays.filter((l) => l.stack === 'ground' && l.state === 'planned').at(-1)
+          for (const water of builds[n].waters) {
+            const key = water.id
+            if (ground && water.kind === 'pool')
+              before(ground.steps.findLast(planned)!, `${key}/pour`)
+            before('ground/level', `${key}/pour`)
+            before(`${key}/undam`, `${key}/gelcoat`)
+            if (water.kind === 'fall')
+              for (const pool of [water.lip?.pool, water.into]) {
+                before(`${pool}/pour`, `${key}/hang`)
+                before(`${pool}/undam`, `${key}/hang`)
+                before(`${key}/hang`, `${pool}/gelcoat`)
+              }
+          }
+        }
+      ),
+      { numRuns: 24 }
+    )
+  })
+
+  it('a splash on a run waits until the run is clear; a crest is bedded before gloss gel that goes over both', () => {
+    const gorge = derivePlan(demo('3-slalom-in-the-hollin-gorge')).steps
+    expect(reaches(gorge.links, 'rapid/gel', 'paddle/gel')).to.equal(true)
+    const mole = derivePlan(setWay('sea', 'gloss-gel')(demo('2-mole-at-varnsey'))).steps
+    expect(reaches(mole.links, 'seas/bed', 'sea/coat#1')).to.equal(true)
+    expect(reaches(mole.links, 'sea/deepen', 'seas/bed')).to.equal(true)
   })
 
   it('wet in wet on purpose: no wait, and not longer than it stays wet', () => {

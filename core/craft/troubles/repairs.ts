@@ -1,19 +1,18 @@
 import type { StepTemplate, Way } from '../ways/types'
 import type { Trouble } from './types'
 
-/** All that is made of a water, whichever way: a repair comes after it. */
-const AFTER_OWN = ['own/*']
-
 /**
  * A trouble's steps as a way of working; the first follows all that is made of its water, the last
- * is called “mended”.
+ * is the one that mends.
  */
 export function repairWay(trouble: Trouble): Way {
   const last = trouble.steps.length - 1
   const steps = trouble.steps.map((step, i): StepTemplate => ({
     ...step,
     id: i === last ? 'mended' : step.id,
-    after: i === 0 ? AFTER_OWN : [trouble.steps[i - 1].id]
+    after: i === 0 ? [] : [trouble.steps[i - 1].id],
+    ...(i === 0 ? { on: ['own'] as const } : {}),
+    ...(i === last ? { does: 'mend' as const } : {})
   }))
   return {
     id: `repair-${trouble.id}`,

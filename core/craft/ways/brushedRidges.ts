@@ -1,4 +1,3 @@
-import { ON_THE_WATER } from './after'
 import type { Way } from './types'
 
 /** Waves drawn up in gloss gel: docs/trade.md 2. Common practice, no source. */
@@ -33,7 +32,8 @@ export const BRUSHED_RIDGES: Way = {
       right: 'All lines face the shore, and none crosses another.',
       hands: { fixed: 8, per: { crestCm: 0.06 } },
       wait: { becomes: 'clear', min: 'formClear' },
-      after: [...ON_THE_WATER],
+      after: [],
+      on: ['below'],
       cautions: []
     },
     {

@@ -16,7 +16,8 @@ export const DAM_STEPS: readonly StepTemplate[] = [
     right: 'No daylight along the joint.',
     hands: { fixed: 10, per: { damCm: 0.6, braces: 3 } },
     wait: { becomes: 'firm', min: 'damSet' },
-    after: ['ground/texture'],
+    after: [],
+    on: ['ground'],
     cautions: ['blade']
   },
   {
@@ -31,7 +32,9 @@ export const DAM_STEPS: readonly StepTemplate[] = [
     right: 'The mark and the water still agree.',
     hands: { fixed: 6 },
     wait: { becomes: 'wet', min: 'leakWait' },
-    after: ['dam', 'ground/level'],
+    after: ['dam'],
+    on: ['ground'],
+    does: 'test',
     cautions: []
   },
   {

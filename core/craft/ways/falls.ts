@@ -1,4 +1,3 @@
-import { BETWEEN_POOLS } from './after'
 import { BLEND } from './blend'
 import type { Way } from './types'
 
@@ -56,7 +55,9 @@ export const CAULK_RIBBON: Way = {
       right: 'Glassy over the lip, no edge lifting.',
       hands: { fixed: 14, per: { strips: 2 } },
       wait: { becomes: 'firm', min: 'stripSet' },
-      after: ['comb', ...BETWEEN_POOLS],
+      after: ['comb'],
+      on: ['lip', 'landing'],
+      does: 'hang',
       cautions: ['blade'],
       tools: ['pins', 'sharp blade']
     },
@@ -133,7 +134,9 @@ export const CUT_SHEET: Way = {
       right: 'It touches all along the lip, and its foot stands where the water lands.',
       hands: { fixed: 14, per: { props: 3 } },
       wait: { becomes: 'firm', min: 'glueHolds' },
-      after: ['bend', ...BETWEEN_POOLS],
+      after: ['bend'],
+      on: ['lip', 'landing'],
+      does: 'hang',
       cautions: ['solvent'],
       tools: ['fine brush', 'props by the jig'],
       forbids: 'flame, bare foam'
@@ -227,7 +230,9 @@ export const PACK_STEPS: Way = {
       right: 'Nothing lifts when you blow on it.',
       hands: { fixed: 8, per: { widthCm: 0.6 } },
       wait: { becomes: 'firm', min: 15 },
-      after: ['cut', ...BETWEEN_POOLS],
+      after: ['cut'],
+      on: ['lip', 'landing'],
+      does: 'hang',
       cautions: ['hotglue'],
       tools: ['cool glue gun']
     },
@@ -291,7 +296,9 @@ export const BUILT_IN_PLACE: Way = {
       right: 'It stays where it was laid, and is no thicker than its coat.',
       hands: { fixed: 15, per: { widthCm: 2 } },
       wait: { becomes: 'clear', min: 'formClear' },
-      after: [...BETWEEN_POOLS],
+      after: [],
+      on: ['lip', 'landing'],
+      does: 'hang',
       cautions: [],
       tools: ['spatula', 'wedges to tilt the base']
     },
@@ -338,7 +345,6 @@ export const FLOODED_FALL: Way = {
     { a: 'two-part', b: 'sealed-foam', wants: 'unharmed' }
   ],
   gel: 'sheet',
-  anchors: { blend: 'flood' },
   lays: [
     {
       id: 'body',
@@ -366,7 +372,9 @@ export const FLOODED_FALL: Way = {
       right: 'Clear all through: nothing white is left.',
       hands: { fixed: 15, per: { widthCm: 2 } },
       wait: { becomes: 'clear', min: 'formClear' },
-      after: [...BETWEEN_POOLS],
+      after: [],
+      on: ['lip', 'landing'],
+      does: 'hang',
       cautions: [],
       tools: ['spatula', 'pick']
     },
@@ -416,7 +424,9 @@ export const READY_STRIP: Way = {
       right: 'It lands at the mark.',
       hands: { fixed: 15, per: { strips: 1.5 } },
       wait: { becomes: 'firm', min: 'stripSet' },
-      after: [...BETWEEN_POOLS],
+      after: [],
+      on: ['lip', 'landing'],
+      does: 'hang',
       cautions: ['blade'],
       tools: ['scissors', 'pins']
     },

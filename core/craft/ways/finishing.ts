@@ -16,14 +16,8 @@ export const FINISHING: Way = {
       right: 'One wet sheen from every side.',
       hands: { fixed: 12, per: { waterCm2: 0.01 } },
       wait: { becomes: 'clear', min: 240 },
-      after: [
-        'white/white',
-        'spray/spray',
-        'pools/ripple',
-        'falls/blend',
-        'forms/gel',
-        'repairs/mended'
-      ],
+      after: [],
+      on: ['waters', 'whites', 'sprays', 'repairs'],
       cautions: [],
       forbids: 'dust'
     },

@@ -1,4 +1,3 @@
-import { ON_THE_WATER } from './after'
 import type { Way } from './types'
 
 /** A splash of light-cured drips on clear pack plastic: docs/trade.md 2. Common practice, no source. */
@@ -47,7 +46,8 @@ export const FROZEN_DRIPS: Way = {
       right: 'It grows out of the water: you cannot see where it begins.',
       hands: { fixed: 10, per: { fingers: 0.2 } },
       wait: { becomes: 'clear', min: 'formClear' },
-      after: ['draw', ...ON_THE_WATER],
+      after: ['draw'],
+      on: ['below'],
       cautions: []
     }
   ],

@@ -13,7 +13,6 @@ export const GLOSS_GEL: Way = {
     reversible: 'Yes: the coat peels and is done again.'
   },
   meets: [{ a: 'gel', b: 'sealed-foam', wants: 'on' }],
-  anchors: { pour: 'deepen', undam: 'deepen', ripple: 'coat' },
   lays: [
     {
       id: 'deepen',
@@ -27,6 +26,7 @@ export const GLOSS_GEL: Way = {
       name: 'Gloss gel',
       kind: 'gel',
       steps: ['coat'],
+      skin: true,
       material: 'gloss.gel',
       coats: 'glossCoats'
     }
@@ -41,7 +41,8 @@ export const GLOSS_GEL: Way = {
       right: 'From a step away it has a floor.',
       hands: { fixed: 20, per: { areaCm2: 0.06 } },
       wait: { becomes: 'firm', min: 'paintDry' },
-      after: ['ground/texture'],
+      after: [],
+      on: ['ground'],
       cautions: []
     },
     {
@@ -53,7 +54,7 @@ export const GLOSS_GEL: Way = {
       right: 'Clear before the next coat goes on, no white left in the hollows.',
       hands: { fixed: 10, per: { areaCm2: 0.02 } },
       wait: { becomes: 'clear', min: 'glossCoat' },
-      after: ['deepen', 'falls/hang'],
+      after: ['deepen'],
       cautions: []
     }
   ],

@@ -34,6 +34,7 @@ export const GROUNDWORK: Way = {
       name: 'Seal',
       kind: 'seal',
       steps: ['seal'],
+      ready: 'sealReady',
       material: 'ground.seal',
       coats: 'sealCoats'
     },
@@ -175,6 +176,7 @@ export const GROUNDWORK: Way = {
     },
     {
       id: 'level',
+      does: 'level',
       risk: 'What finds its own level shows every degree: one side deep, the other dry.',
       order: 10,
       title: 'Level the base',

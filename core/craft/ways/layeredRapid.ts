@@ -1,4 +1,3 @@
-import { ON_THE_WATER } from './after'
 import type { Way } from './types'
 
 /** A run of torn water in layers: docs/trade.md 2. Common practice, no source. */
@@ -38,7 +37,8 @@ export const LAYERED_RAPID: Way = {
       right: 'The surface steps down with the bed, and no coat is thick enough to stay white.',
       hands: { fixed: 12, per: { formCm2: 0.05 } },
       wait: { becomes: 'clear', min: 'formClear' },
-      after: [...ON_THE_WATER],
+      after: [],
+      on: ['below'],
       cautions: []
     },
     {

@@ -17,7 +17,6 @@ export const LIGHT_CURED_POUR: Way = {
     risk: 'Sticky where the light does not reach: under overhangs, in deep tint, in a coat too thick.',
     reversible: 'No, but each coat can be looked at before the next.'
   },
-  anchors: { pour: 'coat' },
   meets: [
     { a: 'gel', b: 'cured-resin', wants: 'on' },
     { a: 'light', b: 'cured-resin', wants: 'on' }
@@ -44,12 +43,15 @@ export const LIGHT_CURED_POUR: Way = {
       right: 'Hard under a fingernail right to the edge; a little tack on top is usual.',
       hands: { fixed: 4, per: { areaCm2: 0.01, lightMinPerCoat: 1 } },
       wait: { becomes: 'cured', min: 'lightSet' },
-      after: ['dryout', 'opens/pour', 'ground/level'],
+      after: ['dryout'],
+      on: ['ground'],
+      does: 'fill',
       cautions: ['resin', 'uv', 'heat']
     },
     caseStep({ step: 'coat', wait: { becomes: 'wet', min: 0 } }),
     {
       id: 'undam',
+      does: 'undam',
       serves: 'fill',
       risk: 'The surface stays tacky and the dam stays on.',
       order: 14,
@@ -61,7 +63,7 @@ export const LIGHT_CURED_POUR: Way = {
       after: ['coat'],
       cautions: ['uv', 'blade', 'torch']
     },
-    ...rippleSteps(['undam', 'falls/hang', 'over/bed'])
+    ...rippleSteps(['coat'])
   ],
   uses: [
     { material: 'light.resin', amount: { fixed: 5, per: { lightG: 1 } }, by: ['coat'] },

@@ -11,7 +11,8 @@ const SLURRY: StepTemplate = {
   hands: { fixed: 15, per: { areaCm2: 0.06 } },
   // overnight: damp under resin clouds it (C10)
   wait: { becomes: 'firm', min: 720 },
-  after: ['ground/texture'],
+  after: [],
+  on: ['ground'],
   cautions: []
 }
 
@@ -35,7 +36,6 @@ export const MUD_POUR: Way = {
     bed: { material: 'scatter', label: 'Mud, tinted and textured', thicknessMm: 2 }
   },
   usual: { tints: [{ id: 'river-brown', dropsPer100G: 8 }] },
-  anchors: { ripple: 'undam' },
   compare: {
     depth: 'real',
     risk: 'Too much tint reads as paint; slurry that is not dry through clouds the resin.',

@@ -16,7 +16,6 @@ export const PAPER_SKIN: Way = {
     reversible: 'Yes: paint and lacquer over it.'
   },
   meets: [{ a: 'lacquer', b: 'clear-gel', wants: 'unharmed' }],
-  anchors: { pour: 'tissue', undam: 'tissue', ripple: 'lacquer' },
   lays: [
     {
       id: 'tissue',
@@ -38,6 +37,7 @@ export const PAPER_SKIN: Way = {
       name: 'Lacquer',
       kind: 'lacquer',
       steps: ['lacquer'],
+      skin: true,
       material: 'skin.lacquer',
       coats: 'lacquerCoats'
     }
@@ -54,7 +54,8 @@ export const PAPER_SKIN: Way = {
       // wet in wet: the layers are one sitting, and dry together
       between: { becomes: 'wet', min: 0 },
       wait: { becomes: 'firm', min: 'skinDry' },
-      after: ['ground/texture'],
+      after: [],
+      on: ['ground'],
       cautions: []
     },
     {
@@ -78,7 +79,7 @@ export const PAPER_SKIN: Way = {
       right: 'It mirrors a window without a ripple of the brush.',
       hands: { fixed: 6, per: { areaCm2: 0.01 } },
       wait: { becomes: 'clear', min: 'lacquerCoat' },
-      after: ['deepen', 'falls/hang'],
+      after: ['deepen'],
       cautions: ['torch', 'dust']
     }
   ],

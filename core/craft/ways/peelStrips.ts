@@ -1,4 +1,3 @@
-import { BETWEEN_POOLS } from './after'
 import { BLEND } from './blend'
 import type { Way } from './types'
 
@@ -57,7 +56,9 @@ export const PEEL_STRIPS: Way = {
       right: 'Glassy over the lip, no edge lifting.',
       hands: { fixed: 12, per: { strips: 2.5 } },
       wait: { becomes: 'firm', min: 'stripSet' },
-      after: ['comb', ...BETWEEN_POOLS],
+      after: ['comb'],
+      on: ['lip', 'landing'],
+      does: 'hang',
       cautions: ['blade']
     },
     BLEND

@@ -1,4 +1,3 @@
-import { ON_THE_WATER } from './after'
 import type { Way } from './types'
 
 /** A rapid in layers of resin. docs/trade.md 2. Common practice, no source. */
@@ -47,7 +46,8 @@ export const RESIN_RAPID: Way = {
       right: 'The water steps down where the bed does.',
       hands: { fixed: 15, per: { formCm2: 0.05 } },
       wait: { becomes: 'firm', min: 15 },
-      after: [...ON_THE_WATER],
+      after: [],
+      on: ['below'],
       cautions: ['hotglue', 'blade']
     },
     {
@@ -140,7 +140,8 @@ export const STROKED_RIPPLES: Way = {
       right: 'It levels, and no bubble stays.',
       hands: { fixed: 6, per: { formCm2: 0.03 } },
       wait: { becomes: 'clear', min: 'formClear' },
-      after: [...ON_THE_WATER],
+      after: [],
+      on: ['below'],
       cautions: [],
       forbids: 'dust'
     },

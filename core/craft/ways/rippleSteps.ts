@@ -5,6 +5,7 @@ export const RIPPLES: LayTemplate = {
   id: 'ripples',
   name: 'Ripples',
   kind: 'gel',
+  skin: true,
   steps: ['gelcoat', 'ripple'],
   material: 'ripple-gel'
 }

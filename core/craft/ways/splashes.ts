@@ -1,4 +1,3 @@
-import { ON_THE_WATER } from './after'
 import type { Way } from './types'
 
 /** A skin of light-cured resin peeled off a bag. docs/trade.md 2 and 6 (C2). Common practice, no source. */
@@ -60,7 +59,8 @@ export const BAG_SKIN: Way = {
       right: 'It grows out of the water.',
       hands: { fixed: 12 },
       wait: { becomes: 'clear', min: 'formClear' },
-      after: ['panels', ...ON_THE_WATER],
+      after: ['panels'],
+      on: ['below'],
       cautions: []
     }
   ],
@@ -121,7 +121,8 @@ export const PICKED_PASTE: Way = {
       right: 'It stands as it was left.',
       hands: { fixed: 10, per: { formCm2: 0.3 } },
       wait: { becomes: 'workable', min: 'pasteDry' },
-      after: [...ON_THE_WATER],
+      after: [],
+      on: ['below'],
       cautions: ['dust'],
       tools: ['spatula']
     },
@@ -193,7 +194,8 @@ export const FIBRE_SPLASH: Way = {
       right: 'It leans the way the water moves.',
       hands: { fixed: 12 },
       wait: { becomes: 'clear', min: 'formClear' },
-      after: ['tease', ...ON_THE_WATER],
+      after: ['tease'],
+      on: ['below'],
       cautions: []
     }
   ],

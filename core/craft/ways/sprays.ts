@@ -18,7 +18,8 @@ export const TEASED_FIBRE: Way = {
       right: 'You see through it.',
       hands: { fixed: 12, per: { widthCm: 1, sprayCm2: 0.05 } },
       wait: { becomes: 'clear', min: 480 },
-      after: ['white/white'],
+      after: [],
+      on: ['whites'],
       cautions: [],
       tools: ['tweezers']
     }
@@ -84,7 +85,8 @@ export const DUSTED_FIBRE: Way = {
       right: 'You see through it.',
       hands: { fixed: 12, per: { widthCm: 1, sprayCm2: 0.05 } },
       wait: { becomes: 'cured', min: 10 },
-      after: ['lacquer', 'white/white'],
+      after: ['lacquer'],
+      on: ['whites'],
       cautions: ['resin', 'uv'],
       tools: ['lamp', 'tweezers']
     }

@@ -58,12 +58,15 @@ export const TWO_PART_POUR: Way = {
       right: 'Clear, no streaks, still at the mark.',
       hands: { fixed: 8, per: { batchesPerPour: 9, stirMin: 1 } },
       wait: { becomes: 'firm', min: 'nextPour', max: 'pourCloses' },
-      after: ['dryout', 'chip', 'opens/pour', 'ground/level'],
+      after: ['dryout', 'chip'],
+      on: ['ground'],
+      does: 'fill',
       cautions: ['resin', 'heat', 'torch']
     },
     caseStep({ step: 'pour', wait: { becomes: 'wet', min: 0 } }),
     {
       id: 'undam',
+      does: 'undam',
       serves: 'fill',
       follows: 'dam',
       risk: 'The dam stays on, and its lip with it.',
@@ -76,12 +79,7 @@ export const TWO_PART_POUR: Way = {
       after: [{ step: 'pour', wait: { becomes: 'firm', min: 'undam' } }],
       cautions: ['blade']
     },
-    ...rippleSteps([
-      'undam',
-      { step: 'pour', wait: { becomes: 'firm', min: 'firm' } },
-      'falls/hang',
-      'over/bed'
-    ])
+    ...rippleSteps([{ step: 'pour', wait: { becomes: 'firm', min: 'firm' } }])
   ],
   setIn: {
     id: 'set-in',

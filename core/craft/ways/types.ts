@@ -152,16 +152,30 @@ export interface Wait {
   hard?: true
 }
 
-/**
- * A step that another must follow. `"seal"` is of the same way; `"ground/seal"`, `"finish/white"`
- * of the groundwork or
- * the finishing; `"from/pour"`, `"into/pour"` of the pools above and below a fall; `"pools/undam"`,
- * `"falls/hang"`, `"forms/gel"` of
- * all of them; `"own/*"` of everything made of the water itself, `"repairs/mended"` of all repairs;
- * `"white/white"`, `"spray/spray"` of white water and spray; `"under/pour"` of the pool that a run,
- * sea or splash lies on, `"over/bed"` of the seas bedded on a pool. With a wait of its own, or the step's own wait.
- */
+/** A step of the same way that another must follow: with a wait of its own, or the step's own. */
 export type After = string | { step: string; wait: Wait }
+
+/**
+ * Where a step meets what something else has put down; it waits for whatever lies on top there.
+ * `ground`; `lip` and `landing`, the pools above and below a fall; `below`, the pools that a run,
+ * sea or splash lies on; `waters`, all of them; `whites` and `sprays`, or what those lie on;
+ * `own`, all that is made of the water a repair belongs to; `repairs`, all of them.
+ */
+export const SPOTS = [
+  'ground',
+  'lip',
+  'landing',
+  'below',
+  'waters',
+  'whites',
+  'sprays',
+  'own',
+  'repairs'
+] as const
+export type Spot = (typeof SPOTS)[number]
+
+/** What a step does that the order of hands speaks of, whichever way it is of: `hands.ts`. */
+export type Deed = 'level' | 'test' | 'fill' | 'undam' | 'hang' | 'bed' | 'mend'
 
 export interface StepTemplate {
   id: string
@@ -176,6 +190,9 @@ export interface StepTemplate {
   breakable?: true
   wait?: Wait
   after: readonly After[]
+  /** Where it meets what something else has put down. */
+  on?: readonly Spot[]
+  does?: Deed
   /** Done as many times, one after the other, each after the wait of the one before. */
   times?: SizeName
   /** What passes between one time and the next; left out: the step's own wait. */
@@ -283,6 +300,10 @@ export interface LayTemplate {
   material: string
   /** How many coats; left out: one. */
   coats?: SizeName
+  /** What lies on it waits so long; left out: the wait of its last step. */
+  ready?: CureName
+  /** It goes over what is set on the water: the falls that meet it, the crests bedded on it. */
+  skin?: true
 }
 
 /** A way of working: its steps and what they use. Adding one is adding one of these. */
@@ -303,8 +324,6 @@ export interface Way {
   takes?: readonly MaterialKind[]
   /** It makes ripples: one kind of them on one water. */
   ripples?: true
-  /** Steps by the names that other ways look for ("from/pour"), where this way's own are called otherwise. */
-  anchors?: Readonly<Record<string, string>>
   /** Done once for each thing that is set into the water between pours. */
   setIn?: StepTemplate
   /** How it compares with the others that serve the same. */

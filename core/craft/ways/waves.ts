@@ -1,4 +1,3 @@
-import { ON_THE_WATER } from './after'
 import type { Way } from './types'
 
 /** A crest cast from a moulded master. docs/trade.md 2. Common practice, no source. */
@@ -106,12 +105,15 @@ export const CAST_WAVE: Way = {
     {
       id: 'bed',
       order: 16,
+      does: 'bed',
+      follows: 'cast',
       title: 'Bed it on the water',
       how: 'A bed of resin under it, then a coat brushed over joint and scuffs: they turn clear.',
       right: 'No line under its foot.',
       hands: { fixed: 20, per: { crestCm: 0.05 } },
       wait: { becomes: 'cured', min: 'castFirm' },
-      after: ['saw', ...ON_THE_WATER],
+      after: ['saw'],
+      on: ['below'],
       cautions: ['resin']
     },
     {
@@ -166,7 +168,7 @@ export const CURL_FILM: Way = {
       id: 'part',
       name: 'Curl of film',
       kind: 'part',
-      steps: ['roll', 'foot', 'bed'],
+      steps: ['roll', 'foot'],
       material: 'film'
     },
     {
@@ -177,6 +179,7 @@ export const CURL_FILM: Way = {
       material: 'gel',
       coats: 'gelCoats'
     },
+    { id: 'set', name: 'Curl set on the water', kind: 'part', steps: ['bed'], material: 'gel' },
     { id: 'gel', name: 'Other crests', kind: 'gel', steps: ['gel'], material: 'gel' }
   ],
   steps: [
@@ -231,12 +234,15 @@ export const CURL_FILM: Way = {
     {
       id: 'bed',
       order: 16,
+      does: 'bed',
+      follows: 'roll',
       title: 'Set it on the water',
       how: 'Trim the sheet, bed it in gel along the crest line, weights until the gel holds.',
       right: 'No edge of sheet shows.',
       hands: { fixed: 15, per: { crestCm: 0.05 } },
       wait: { becomes: 'firm', min: 'stripSet' },
-      after: ['back', 'release', ...ON_THE_WATER],
+      after: ['back', 'release'],
+      on: ['below'],
       cautions: ['blade'],
       tools: ['weights']
     },
@@ -281,10 +287,17 @@ export const CARVED_WAVE: Way = {
       id: 'part',
       name: 'Carved block',
       kind: 'part',
-      steps: ['carve', 'bed'],
+      steps: ['carve'],
       material: 'carving-foam'
     },
     { id: 'skin', name: 'Skin of paper', kind: 'tissue', steps: ['skin'], material: 'tissue' },
+    {
+      id: 'set',
+      name: 'Block set on the water',
+      kind: 'part',
+      steps: ['bed'],
+      material: 'thinned-glue'
+    },
     { id: 'colour', name: 'Paint', kind: 'paint', steps: ['colour'], material: 'bed-paint' },
     { id: 'coat', name: 'Gloss and ripples', kind: 'gel', steps: ['coat', 'gel'], material: 'gel' }
   ],
@@ -315,12 +328,15 @@ export const CARVED_WAVE: Way = {
     {
       id: 'bed',
       order: 16,
+      does: 'bed',
+      follows: 'carve',
       title: 'Glue it down and fill its foot',
       how: 'Water-based glue, weights, filler along the foot.',
       right: 'It grows out of the water.',
       hands: { fixed: 12 },
       wait: { becomes: 'firm', min: 'stripSet' },
-      after: ['skin', ...ON_THE_WATER],
+      after: ['skin'],
+      on: ['below'],
       cautions: [],
       forbids: 'solvent cement, super glue, flame'
     },

@@ -1,6 +1,5 @@
-import type { After, StepTemplate, Way } from './types'
+import type { StepTemplate, Way } from './types'
 
-const AFTER_ALL: readonly After[] = ['pools/ripple', 'falls/blend', 'forms/gel']
 /** Brushed and sponged white is dry to the touch in 10 to 20 minutes. Common practice, no source. */
 const TOUCH_DRY: StepTemplate['wait'] = { becomes: 'workable', min: 15 }
 const DRY: StepTemplate['wait'] = { becomes: 'firm', min: 'washDry' }
@@ -17,7 +16,8 @@ const offWhite = (
   right: 'Bed and wave still show through it.',
   hands: { fixed: 10, per: { whiteCm2: per } },
   wait,
-  after: ['mix', ...AFTER_ALL],
+  after: ['mix'],
+  on: ['waters'],
   cautions: [],
   tools: ['foam stencil']
 })
@@ -47,7 +47,8 @@ const mixStep = (
   how,
   right,
   hands: { fixed: 8, per: { whiteMl: 0.1 } },
-  after: [...AFTER_ALL],
+  after: [],
+  on: ['waters'],
   cautions,
   tools: ['palette knife', 'small cup']
 })
@@ -87,7 +88,8 @@ export const PAINTED_WHITE: Way = {
         0.08,
         TOUCH_DRY
       ),
-      after: [...AFTER_ALL]
+      after: [],
+      on: ['waters']
     },
     pure(
       'Pure white last, with the tip of the brush, where it is thickest on the stencil.',

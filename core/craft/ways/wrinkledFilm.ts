@@ -1,4 +1,3 @@
-import { BETWEEN_POOLS } from './after'
 import type { Way } from './types'
 
 /**
@@ -57,7 +56,9 @@ export const WRINKLED_FILM: Way = {
       right: 'Nothing lifts when you blow on it, and no edge shows from the front.',
       hands: { fixed: 12, per: { widthCm: 1.2 } },
       wait: { becomes: 'firm', min: 'stripSet' },
-      after: ['crumple', ...BETWEEN_POOLS],
+      after: ['crumple'],
+      on: ['lip', 'landing'],
+      does: 'hang',
       cautions: [],
       tools: ['soft brush']
     },

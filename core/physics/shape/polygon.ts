@@ -72,6 +72,13 @@ export function distanceToRing(
 }
 
 /**
+ * How far a point lies from a line of several pieces, mm; Infinity where it has none.
+ * @example distanceToPath([5, 3], [[0, 0], [10, 0]]) // 3
+ */
+export const distanceToPath = (p: Point2, path: readonly Point2[]): number =>
+  Math.min(Infinity, ...path.slice(1).map((to, i) => nearestOnSegment(p, path[i], to).distance))
+
+/**
  * Mean of a ring's corners: near enough to its middle for a name to stand on.
  * @example middleOf([[0, 0], [10, 0], [10, 10], [0, 10]]) // [5, 5]
  */

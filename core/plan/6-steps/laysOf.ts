@@ -40,6 +40,7 @@ export function laysOf(
       way: way.id,
       name: laid?.name || lay.name,
       kind: lay.kind,
+      skin: lay.skin ?? false,
       material: laid ? coatOf(laid, way, lay) : named(build, scope, lay),
       thicknessMm: laid ? null : thicknessMm(build, stacks, scope, lay),
       coats,

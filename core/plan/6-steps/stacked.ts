@@ -1,6 +1,7 @@
 import type { Build, Laid, StackOrder } from '../../build/types'
 import { asked, cannotLie, STAYS_WET_MIN } from '../../craft/layPairs'
-import type { CureName } from '../../craft/ways/types'
+import type { CureName, LayKind, State } from '../../craft/ways/types'
+import { waitOf, type Scope } from './scopes'
 import type { Misfit, PlannedLay, Step, StepLink } from './types'
 
 /**
@@ -29,13 +30,32 @@ export function inOrder(lays: readonly PlannedLay[], given: StackOrder | undefin
   return order
 }
 
-/** What ties the stacks: the lays of each in order, and what each is made of in minutes. */
+/** The lays of each stack, in the builder's order. */
+export function stacksOf(build: Build, lays: readonly PlannedLay[]): Map<string, PlannedLay[]> {
+  const stacks = new Map<string, PlannedLay[]>()
+  for (const lay of lays) stacks.set(lay.stack, [...(stacks.get(lay.stack) ?? []), lay])
+  for (const [stack, own] of stacks)
+    stacks.set(
+      stack,
+      inOrder(
+        own,
+        build.stacks.find((s) => s.stack === stack)
+      )
+    )
+  return stacks
+}
+
+/** The lays of a water up to the last one that its way puts under what is set on it. */
+export const bodyOf = (own: readonly PlannedLay[]): readonly PlannedLay[] =>
+  own.slice(0, own.findLastIndex((lay) => !lay.laid && !lay.skin) + 1)
+
+/** What ties the stacks: the lays of each in order, and whose work each is. */
 export interface Stacked {
   build: Build
   /** Stack by stack, each from the ground up. */
   stacks: ReadonlyMap<string, readonly PlannedLay[]>
   steps: readonly Step[]
-  curesOf: (lay: PlannedLay) => Partial<Record<CureName, number>>
+  scopeOf: (lay: PlannedLay) => Scope
 }
 
 const laidOf = (build: Build, lay: PlannedLay): Laid | undefined =>
@@ -46,8 +66,70 @@ export function enters(lay: PlannedLay, steps: readonly Step[]): Step | undefine
   const own = steps.filter((s) => s.lay === lay.id)
   return lay.kind === 'part' ? own.at(-1) : own[0]
 }
-const leaves = (lay: PlannedLay, steps: readonly Step[]): Step | undefined =>
+/** The last step of a lay. */
+export const leaves = (lay: PlannedLay, steps: readonly Step[]): Step | undefined =>
   steps.findLast((s) => s.lay === lay.id)
+
+/**
+ * What must pass before a lay goes on another, or before a step that is none works on it.
+ *
+ * @param upper   its kind; null: it is no lay
+ * @param leaned  whoever does it works from another water, and leans on this one
+ */
+export function waitOver(
+  { scopeOf, steps }: Stacked,
+  lower: PlannedLay,
+  upper: LayKind | null,
+  leaned = false
+): Pick<StepLink, 'minMin' | 'becomes'> {
+  const scope = scopeOf(lower)
+  const done = doneBy(scope, lower, leaves(lower, steps))
+  const by = (name: CureName, becomes: State) =>
+    scope.cures[name] === undefined
+      ? done
+      : { minMin: waitOf(scope, { becomes, min: name }).minMin, becomes }
+  const asks = upper === null ? 'done' : asked(upper, lower.kind)
+  if (asks === 'firm' || (leaned && upper !== null && lower.kind === 'resin'))
+    return by('firm', 'firm')
+  if (asks === 'gelled') return by('gel', 'workable')
+  if (asks === 'touch') return { minMin: touchMin(scope, lower, done.minMin), becomes: 'workable' }
+  const ready = templateOf(scope, lower)?.ready
+  return ready ? by(ready, 'firm') : done
+}
+
+/** When a lay is done: gel that is not stippled still has to clear. */
+function doneBy(
+  scope: Scope,
+  lay: PlannedLay,
+  last: Step | undefined
+): Pick<StepLink, 'minMin' | 'becomes'> {
+  let done = { minMin: last?.waitMin ?? 0, becomes: last?.becomes ?? null }
+  const template = templateOf(scope, lay)
+  for (const step of scope.way.steps) {
+    if (!template?.steps.includes(step.id) || scope.state(step) !== 'leftOut') continue
+    const { minMin, becomes } = waitOf(scope, step.wait)
+    if (minMin > done.minMin) done = { minMin, becomes }
+  }
+  return done
+}
+
+const templateOf = ({ way, key }: Scope, lay: PlannedLay) =>
+  way.lays.find((l) => l.steps.some((id) => lay.steps.includes(`${key}/${id}`)))
+
+/** Paint and white are dry to the touch. Common practice, no source. */
+const TOUCH_MIN = 15
+
+/** When a lay is dry to the touch: paint, and what its way says is. A paste is not before it is dry. */
+function touchMin(scope: Scope, lay: PlannedLay, doneMin: number): number {
+  const template = templateOf(scope, lay)
+  const waits = scope.way.steps.flatMap(({ id, wait }) =>
+    template?.steps.includes(id) && wait?.becomes === 'workable' && typeof wait.min === 'number'
+      ? wait.min
+      : []
+  )
+  if (lay.kind === 'paint') waits.push(TOUCH_MIN)
+  return Math.min(doneMin, ...waits)
+}
 
 /** What the upper of two lays that touch waits for. */
 function linkBetween(stacked: Stacked, lower: PlannedLay, upper: PlannedLay): StepLink | null {
@@ -60,29 +142,16 @@ function linkBetween(stacked: Stacked, lower: PlannedLay, upper: PlannedLay): St
     const maxMin = STAYS_WET_MIN[lower.kind]
     return { ...link, minMin: 0, ...(maxMin === undefined ? {} : { maxMin }), becomes: 'wet' }
   }
-  const cures = stacked.curesOf(lower)
-  switch (asked(upper.kind, lower.kind)) {
-    case 'firm':
-      return { ...link, minMin: cures.firm ?? from.waitMin, becomes: 'firm' }
-    case 'gelled':
-      return { ...link, minMin: cures.gel ?? from.waitMin, becomes: 'workable' }
-    case 'touch':
-      return { ...link, minMin: Math.min(from.waitMin, TOUCH_MIN), becomes: 'workable' }
-    case 'done':
-      return { ...link, minMin: from.waitMin, becomes: from.becomes }
-  }
+  return { ...link, ...waitOver(stacked, lower, upper.kind) }
 }
-/** Paint and white are dry to the touch. Common practice, no source. */
-const TOUCH_MIN = 15
 
 /**
  * Ties the lays that the builder put in or moved to those that they touch: each waits for what is
  * under it, and what is over it waits for it. Links of the ways that say otherwise go.
  *
  * @param links  of the ways; those that the stacks contradict are taken out
- * @param tops   first steps of what follows all water: white, then the finishing
  */
-export function tieStacks(stacked: Stacked, links: StepLink[], tops: readonly string[]): void {
+export function tieStacks(stacked: Stacked, links: StepLink[]): void {
   const { stacks, steps, build } = stacked
   const lays = [...stacks.values()].flat()
   if (build.laid.length === 0 && build.stacks.length === 0) return
@@ -97,24 +166,15 @@ export function tieStacks(stacked: Stacked, links: StepLink[], tops: readonly st
   }
   const kept = links.filter((link) => !against(link))
   const tied: StepLink[] = []
-  const isPlanned = (lay: PlannedLay) => lay.state === 'planned'
-  const ground = (stacks.get('ground') ?? []).filter(isPlanned)
   for (const [stack, all] of stacks) {
-    const own = all.filter(isPlanned)
-    own.forEach((upper, i) => {
-      const lower = own[i - 1] ?? (stack === 'ground' ? undefined : ground.at(-1))
-      if (!lower) return
-      const moved = build.stacks.some((s) => s.stack === stack)
+    const own = all.filter((lay) => lay.state === 'planned')
+    const moved = build.stacks.some((s) => s.stack === stack)
+    own.slice(1).forEach((upper, i) => {
+      const lower = own[i]
       if (!moved && !lower.laid && !upper.laid) return
       const link = linkBetween(stacked, lower, upper)
       if (link) tied.push(link)
     })
-    const top = own.at(-1)
-    const last = top && leaves(top, steps)
-    // what lies on top of a water is under the white and the gloss
-    if (top?.laid && last && stack !== 'ground')
-      for (const to of tops)
-        tied.push({ from: last.id, to, minMin: last.waitMin, becomes: last.becomes })
   }
   // the stack has the last word: a link of a way that would run round with it goes
   links.length = 0

@@ -43,6 +43,8 @@ export interface StepLink {
   /** Past it the next one cannot be done at all: the days keep to it. */
   hard?: true
   becomes: State | null
+  /** The order of hands that asks for it; left out: what lies on what does. */
+  why?: string
 }
 
 /** Two lays that touch and cannot lie so, and why. */
@@ -83,6 +85,8 @@ export interface PlannedLay {
   name: string
   kind: LayKind
   material: string
+  /** It goes over what is set on the water: `LayTemplate.skin`. */
+  skin: boolean
   /** When it is done; null: nobody measures it. */
   thicknessMm: number | null
   coats: number
