@@ -3,7 +3,8 @@ import ColourPick from './ColourPick.vue'
 import ChoiceField from './ChoiceField.vue'
 import { computed, onBeforeUnmount, ref, shallowRef, watch } from 'vue'
 import type { FittedResin } from '../../core/physics/stuff/heat/fitResin'
-import type { Lamp, LightResin, Material, Resin, Tint } from '../../core/craft/materials/types'
+import { labelOf, type LabelField } from '../../core/craft/materials/labels'
+import type { Material, Resin, Tint } from '../../core/craft/materials/types'
 import { measureOf } from '../../core/craft/materials/units'
 import { grams, degrees, number, said } from '../words'
 import { useShelfStore } from '../stores/shelf'
@@ -16,18 +17,29 @@ const props = defineProps<{ bottle: Material }>()
 const shelf = useShelfStore()
 const resin = computed(() => (props.bottle.kind === 'resin' ? props.bottle : null))
 const tint = computed(() => (props.bottle.kind === 'tint' ? props.bottle : null))
-const light = computed(() => (props.bottle.kind === 'light-resin' ? props.bottle : null))
-const lamp = computed(() => (props.bottle.kind === 'lamp' ? props.bottle : null))
 const keep = (
   change:
     | Partial<Resin>
     | Partial<Tint>
-    | Partial<LightResin>
-    | Partial<Lamp>
     | { name: string }
     | { stock: number }
     | { pack: Material['pack'] }
 ) => void shelf.keep({ ...props.bottle, ...change } as Material)
+/** What its label says, where its kind has no form of its own. */
+const label = computed(() => labelOf(props.bottle))
+const unlikely = ref('')
+watch(
+  () => props.bottle.id,
+  () => (unlikely.value = '')
+)
+function write(field: LabelField, value: number): void {
+  unlikely.value = ''
+  try {
+    void shelf.keep(field.write(props.bottle, value))
+  } catch (error) {
+    unlikely.value = error instanceof Error ? error.message : String(error)
+  }
+}
 /** A changed label makes the fitted behaviour out of date. */
 const relabel = (change: Partial<Resin>) => keep({ ...change, kinetics: undefined })
 
@@ -36,7 +48,7 @@ const problem = ref('')
 const fitting = ref(false)
 let cancel: () => void = () => undefined
 let timer = 0
-const label = computed(
+const told = computed(
   () =>
     resin.value && {
       potLifeMin: resin.value.potLifeMin,
@@ -46,15 +58,15 @@ const label = computed(
     }
 )
 watch(
-  () => JSON.stringify([label.value, props.bottle.id]),
+  () => JSON.stringify([told.value, props.bottle.id]),
   () => {
     cancel()
     window.clearTimeout(timer)
     fit.value = null
     problem.value = ''
-    if (!label.value || !resin.value) return
+    if (!told.value || !resin.value) return
     fitting.value = true
-    const wanted = { ...label.value }
+    const wanted = { ...told.value }
     const id = props.bottle.id
     timer = window.setTimeout(async () => {
       const asked = ask({ ask: 'fitResin', label: wanted }, [])
@@ -284,60 +296,24 @@ const unit = computed(() => measureOf(props.bottle))
         />
       </div>
     </template>
-    <div v-if="light" class="grid3">
-      <NumberField
-        label="Light falls to a third in"
-        unit="mm"
-        :model-value="light.dpMm"
-        :min="0.01"
-        :max="1000"
-        :step="0.1"
-        @update:model-value="keep({ dpMm: $event! })"
-      />
-      <NumberField
-        label="Gels at"
-        unit="mJ/cm²"
-        :model-value="light.ecMjCm2"
-        :min="0.01"
-        :max="100000"
-        @update:model-value="keep({ ecMjCm2: $event! })"
-      />
-      <NumberField
-        label="Density"
-        unit="g/cm³"
-        :model-value="light.densityGCm3"
-        :min="0.1"
-        :max="25"
-        :step="0.01"
-        @update:model-value="keep({ densityGCm3: $event! })"
-      />
-    </div>
-    <div v-if="lamp" class="grid3">
-      <NumberField
-        label="Gives"
-        unit="mW/cm²"
-        :model-value="lamp.irradianceMwCm2"
-        :min="0.01"
-        :max="100000"
-        @update:model-value="keep({ irradianceMwCm2: $event! })"
-      />
-      <NumberField
-        label="at"
-        unit="mm"
-        :model-value="lamp.atMm"
-        :min="1"
-        :max="2000"
-        @update:model-value="keep({ atMm: $event! })"
-      />
-      <NumberField
-        label="over a spot of"
-        unit="cm²"
-        :model-value="lamp.spotCm2"
-        :min="0.1"
-        :max="10000"
-        @update:model-value="keep({ spotCm2: $event! })"
-      />
-    </div>
+    <template v-if="label.length">
+      <h3>As its label says</h3>
+      <div class="grid3" data-test="label">
+        <NumberField
+          v-for="f in label"
+          :key="f.label"
+          :label="f.label"
+          :unit="f.unit"
+          :model-value="f.read(bottle)"
+          :min="f.min"
+          :max="f.max"
+          :step="f.step"
+          blank="not told"
+          @update:model-value="$event !== null && write(f, $event)"
+        />
+      </div>
+      <p v-if="unlikely" class="fault" role="alert" data-test="unlikely">{{ said(unlikely) }}</p>
+    </template>
     <div class="grid3">
       <NumberField
         label="On the shelf"

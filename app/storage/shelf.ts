@@ -14,20 +14,18 @@ export const loadShelf = async (): Promise<Material[]> =>
 export async function keepOnShelf(material: Material): Promise<void> {
   if (material.own) {
     // the checker is large and rarely wanted: it comes with the first bottle that is kept
-    const { BOTTLE_SCHEMA, OWN_KINDS } = await import('../../core/build/file/bottleSchema')
-    if ((OWN_KINDS as readonly string[]).includes(material.kind)) {
-      const { error } = BOTTLE_SCHEMA.validate(material, {
-        convert: false,
-        abortEarly: false,
-        errors: { label: 'key' }
-      })
-      if (error)
-        throw new RangeError(
-          faultsOf(error)
-            .map((f) => `${f.path}: ${f.message}`)
-            .join('; ')
-        )
-    }
+    const { BOTTLE_SCHEMA } = await import('../../core/build/file/bottleSchema')
+    const { error } = BOTTLE_SCHEMA.validate(material, {
+      convert: false,
+      abortEarly: false,
+      errors: { label: 'key' }
+    })
+    if (error)
+      throw new RangeError(
+        faultsOf(error)
+          .map((f) => `${f.path}: ${f.message}`)
+          .join('; ')
+      )
   }
   const there = await db.shelf.get(material.id)
   await db.shelf.put({

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { namer } from '../../core/build/carry'
+import { glanceOf } from '../../core/craft/materials/labels'
 import ChoiceField from '../components/ChoiceField.vue'
 import { v4 as newId } from 'uuid'
 import { ElButton } from 'element-plus'
@@ -8,7 +10,6 @@ import WorkTop from '../components/WorkTop.vue'
 import { klona } from 'klona/lite'
 import { computed, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
-import { OWN_KINDS } from '../../core/build/file/bottleSchema'
 import {
   HARM,
   otherOf,
@@ -25,7 +26,7 @@ import BottleForm from '../components/BottleForm.vue'
 import ChipsFit from '../components/ChipsFit.vue'
 import FindingsList from '../components/FindingsList.vue'
 import NumberField from '../components/NumberField.vue'
-import { fine, number, money, said, amountOf } from '../words'
+import { number, money, said, amountOf } from '../words'
 import { useBuildStore } from '../stores/build'
 import { useSettingsStore } from '../stores/settings'
 import { useShelfStore } from '../stores/shelf'
@@ -93,9 +94,6 @@ function toBuy(m: Material): string {
   if (!need) return ''
   return need.packs ? `${need.packs} × ${money(m.pack!.price, settings.currency)}` : 'enough'
 }
-const bottled = computed(() =>
-  groups.value.filter((g) => (OWN_KINDS as readonly string[]).includes(g.kind))
-)
 const chosen = ref('')
 const route = useRoute()
 /** A bottle that was asked for elsewhere stands in the hand. */
@@ -104,11 +102,7 @@ watch(
   (id) => {
     if (typeof id !== 'string') return
     chosen.value = id
-    leaf.value = all.value.some(
-      (m) => m.id === id && (OWN_KINDS as readonly string[]).includes(m.kind)
-    )
-      ? 'bottles'
-      : 'stock'
+    leaf.value = 'bottles'
   },
   { immediate: true }
 )
@@ -126,16 +120,7 @@ async function own(like: Material): Promise<void> {
   }
   if (await shelf.keep(copy, 'New bottle')) chosen.value = copy.id
 }
-const used = (id: string) =>
-  store.pools.some((p) =>
-    [
-      p.resin,
-      p.light.resin,
-      p.light.lamp,
-      ...p.tints.map((t) => t.id),
-      ...p.bands.flatMap((b) => b.tints.map((t) => t.id))
-    ].includes(id)
-  )
+const used = (id: string) => store.build !== null && namer(store.build)(id)
 const things = Object.keys(THINGS) as ThingId[]
 const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1)
 const held = things.map((id) => ({ id, name: capital(THINGS[id].name) }))
@@ -174,7 +159,7 @@ const price = (m: Material) =>
       </div>
       <div class="leaf">
         <div v-if="leaf === 'bottles'" class="boards">
-          <section v-for="g in bottled" :key="g.kind">
+          <section v-for="g in groups" :key="g.kind">
             <h3 aria-level="2">{{ g.name }}</h3>
             <div class="board">
               <ElButton
@@ -195,10 +180,9 @@ const price = (m: Material) =>
                   ><template v-if="m.kind === 'resin'"
                     >{{ m.partA }} : {{ m.partB }} by {{ m.basis }},
                     {{ number(m.potLifeMin) }} min</template
-                  ><template v-else-if="m.kind === 'light-resin'"
-                    >D<sub>p</sub> {{ fine(m.dpMm, 'mm') }}</template
-                  ><template v-else-if="m.kind === 'lamp'">{{ m.irradianceMwCm2 }} mW/cm²</template
-                  ><template v-else>{{ m.own ? 'own' : 'kind' }}</template></span
+                  ><template v-else>{{
+                    said(glanceOf(m)) || (m.own ? 'own' : 'kind')
+                  }}</template></span
                 >
               </ElButton>
             </div>
@@ -342,7 +326,6 @@ const price = (m: Material) =>
         <p>{{ said(kindShown.note) }}</p>
         <p class="soft small">{{ price(kindShown) }}</p>
         <ElButton
-          v-if="(OWN_KINDS as readonly string[]).includes(kindShown.kind)"
           class="tool main"
           data-test="own-bottle"
           @click="own(kindShown)"

@@ -131,8 +131,10 @@ describe('Props that can never come away', () => {
     const curl = movingOf(mole).find((w) => w.kind === 'sea')!
     const soft = changeMaking(curl.id, { film: 'acetate-01', droopMm: 0.2, coats: 1 })({
       ...mole,
+      // so damp that the glue stays soft
+      room: { ...mole.room, rhPct: 90 },
       waters: mole.waters.map((w) =>
-        w.id === curl.id ? { ...w, way: 'curl-film', gel: 'clear-caulk' } : w
+        w.id === curl.id ? { ...w, way: 'curl-film', gel: 'gloss-glue' } : w
       )
     })
     const plan = derivePlan(soft)

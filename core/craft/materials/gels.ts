@@ -39,9 +39,9 @@ export const GELS: readonly Gel[] = [
     coatMm: 3,
     finestMm: 3,
     solidsVol: 0.62,
-    dM2S: 3.6e-10,
+    dM2S: 1.65e-10,
     fallsBy: 1.2,
-    chi: 1.6,
+    chi: 2.4,
     viscosityPaS: 120,
     thickenMin: 2.6,
     surfaceTensionNM: 0.035,
@@ -149,5 +149,26 @@ export const GELS: readonly Gel[] = [
     yieldPa: 8,
     dryModulusGPa: 0.1,
     pack: { amount: 225, price: 10 }
+  },
+  {
+    kind: 'gel',
+    id: 'silicone-caulk',
+    name: 'Clear silicone sealant',
+    face: 'silicone-caulk',
+    note: 'Clear from the nozzle, firm through in a day at 3 mm; shrinks hardly. Paint, white and gel run off it, and it bonds to baking paper for good.',
+    cautions: [],
+    densityGCm3: 1.02,
+    coatMm: 3,
+    finestMm: 3,
+    solidsVol: 0.95,
+    dM2S: 3.5e-10,
+    fallsBy: 1.2,
+    chi: 5,
+    viscosityPaS: 120,
+    thickenMin: 1,
+    surfaceTensionNM: 0.022,
+    yieldPa: 180,
+    dryModulusGPa: 0.001,
+    pack: { amount: 300, price: 7 }
   }
 ]

@@ -47,6 +47,67 @@ export const LANDFORMS: readonly Landform[] = [
     hatch: 'grain',
     thermal: PLYWOOD,
     pack: { amount: 4000, price: 18 }
+  },
+  {
+    kind: 'landform',
+    id: 'solid-timber',
+    name: 'Bare timber, carved',
+    note: 'Grain and knots bleed and bubble until they are sealed.',
+    cautions: ['dust', 'blade'],
+    glueMin: 240,
+    glue: 'wood-glue',
+    hatch: 'grain',
+    thermal: { kWMK: 0.12, cJGK: 1.6, densityGCm3: 0.5, softensC: null },
+    pack: { amount: 5000, price: 15 }
+  },
+  {
+    kind: 'landform',
+    id: 'cork',
+    name: 'Cork bark and slab',
+    note: 'Breaks like rock; full of pores: two coats of seal more than foam.',
+    cautions: ['dust', 'blade'],
+    glueMin: 180,
+    glue: 'wood-glue',
+    hatch: 'beads',
+    thermal: { kWMK: 0.045, cJGK: 1.9, densityGCm3: 0.18, softensC: null },
+    pack: { amount: 3000, price: 14 }
+  },
+  {
+    kind: 'landform',
+    id: 'cast-plaster',
+    name: 'Cast plaster',
+    note: 'Cast in moulds or in place, carved while it is green; damp for days inside.',
+    cautions: ['dust'],
+    glueMin: 1440,
+    glue: 'wood-glue',
+    hatch: 'grain',
+    thermal: FIBRE_PLASTER,
+    pack: { amount: 4000, price: 8 }
+  },
+  {
+    kind: 'landform',
+    id: 'carved-stone',
+    name: 'Carved stone, ready made',
+    note: 'Bought or cast in its shape: nothing to cut or carve. Draws the heat out of a pour.',
+    cautions: ['dust'],
+    ready: true,
+    glueMin: 0,
+    glue: 'wood-glue',
+    hatch: 'grain',
+    thermal: { kWMK: 1.7, cJGK: 0.84, densityGCm3: 2.3, softensC: null },
+    pack: { amount: 8000, price: 40 }
+  },
+  {
+    kind: 'landform',
+    id: 'no-landform',
+    name: 'No landform: the board itself',
+    note: 'Water straight on the board, the tray or the floor of a case.',
+    cautions: [],
+    ready: true,
+    glueMin: 0,
+    glue: 'wood-glue',
+    hatch: 'grain',
+    thermal: PLYWOOD
   }
 ]
 
@@ -193,6 +254,7 @@ export const SUNDRIES: readonly Sundry[] = [
     [60, 7],
     'One part of colour to eight of water; dry in half an hour.',
     {
+      setMin: 30,
       mixedFrom: [
         ['colour', 1 / 9],
         ['water', 8 / 9]

@@ -31,5 +31,23 @@ export const TINTS: readonly Tint[] = [
     'Milk-white tint',
     'Glacier water and the cloud under a fall.',
     look('#e4ebe9', 0.02)
-  )
+  ),
+  {
+    ...tint(
+      'alcohol-ink-blue',
+      'Alcohol ink, blue',
+      'The ink for light-cured resin: moved about with a pin before the lamp. In drops only in two-part resin: much of it softens the cure.',
+      look('#1f5fa8')
+    ),
+    cautions: ['torch']
+  },
+  {
+    ...tint(
+      'alcohol-ink-green',
+      'Alcohol ink, bottle green',
+      'As the blue one; a trace of both is the sea.',
+      look('#1f7a5c')
+    ),
+    cautions: ['torch']
+  }
 ]

@@ -112,6 +112,8 @@ export interface Landform extends Kind<'landform'> {
   glue: string
   /** Foam: solvent and hot glue eat it where nothing covers it. */
   foam?: true
+  /** It has its shape already, or there is none: nothing to cut, glue or carve. */
+  ready?: true
   hatch: 'cells' | 'beads' | 'grain'
   thermal: Thermal
 }
@@ -161,7 +163,7 @@ export interface Sundry extends Kind<'sundry'> {
   waterPer100G?: number
   /** Share of it that stays on the model when all is dry; left out: none. Typical, from memory. */
   staysShare?: number
-  /** As glue: when it holds, min; left out: two hours. Common practice, no source. */
+  /** As glue or paint: when it holds or is dry, min; left out: as is usual for such work. Common practice, no source. */
   setMin?: number
   /** What it is mixed from, when the builder mixes it: names and shares. */
   mixedFrom?: readonly (readonly [name: string, share: number])[]

@@ -75,7 +75,7 @@ export const PAINT_COAT = coat(
       {
         breakable: true,
         hands: { fixed: 10, per: { areaCm2: 0.03 } },
-        wait: { becomes: 'firm', min: 'paintDry' }
+        wait: ready
       }
     )
   ],
@@ -311,7 +311,7 @@ export const TISSUE_LAYER = coat(
       {
         hands: { fixed: 8, per: { areaCm2: 0.05 } },
         between: { becomes: 'wet', min: 0 },
-        wait: { becomes: 'firm', min: 'skinDry' }
+        wait: ready
       }
     )
   ],

@@ -64,6 +64,7 @@ export const GROUNDWORK: Way = {
     {
       id: 'landform',
       thereFrom: 'landform',
+      onlyWith: 'landformMm',
       risk: 'There is nothing to carve.',
       order: 3,
       title: 'Cut and glue the landform',
@@ -78,6 +79,7 @@ export const GROUNDWORK: Way = {
     {
       id: 'carve',
       thereFrom: 'landform',
+      onlyWith: 'landformMm',
       risk: 'The water has no bed.',
       order: 3,
       title: 'Carve bed, banks and lip',

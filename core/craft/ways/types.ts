@@ -75,6 +75,8 @@ export type SizeName =
   /** Dam that is peeled away again; wall of a case, which stays and is wiped. */
   | 'peelCm'
   | 'caseCm'
+  /** Ground that is cut and carved; none of what has its shape already. */
+  | 'landformMm'
   | 'shellMm'
   /** Of a lay put in by the builder: its coats, and all of them together. */
   | 'laidCoats'

@@ -234,10 +234,10 @@ function addGround(build: Build, baseCm2: number, waterCm2: number, shelf: Shelf
   const shell = onShelf(shelf, 'shell', ground.shell)
   const seal = onShelf(shelf, 'sealer', ground.seal)
   const planned = (step: string) => anyPlanned(build, 'ground', firstWay('ground'), [step])
-  if (landform && planned('landform')) {
+  if (landform?.pack && planned('landform')) {
     add(landform, (baseCm2 * ground.bankMm) / 10, null)
     const glue = shelf.get(landform.glue)
-    if (glue) add(glue, baseCm2 * GLUE_ML_PER_CM2, null)
+    if (glue && !landform.ready) add(glue, baseCm2 * GLUE_ML_PER_CM2, null)
   }
   if (shell && planned('shell'))
     add(shell, (baseCm2 / 10_000) * shell.gPerM2Mm * ground.shellMm, null)

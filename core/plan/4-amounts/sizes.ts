@@ -41,6 +41,7 @@ export function sizesOf(
     baseCm2: (build.base.widthMm * build.base.depthMm) / 100,
     waterCm2,
     widthCm,
+    landformMm: onShelf(shelf, 'landform', build.ground.landform)?.ready ? 0 : build.ground.bankMm,
     shellMm: build.ground.shellMm,
     sealCoats: build.ground.sealCoats,
     castingMl: build.ground.castingsMl

@@ -15,7 +15,7 @@ import { onShelf, type Shelf } from '../../craft/materials/shelf'
 import { HOLDS_AT, type Laying } from '../3-stacks/gelStack'
 import type { PoolStack } from '../3-stacks/poolStack'
 import type { FormStack, StacksPlan } from '../3-stacks/stacksStage'
-import type { CureName } from '../../craft/ways/types'
+import type { CureName, LayKind } from '../../craft/ways/types'
 
 /** Waits of the ground and of each water, min, by name. */
 export interface CuresPlan {
@@ -163,10 +163,17 @@ function layReady(laid: Laid, room: Build['room'], dry: number, shelf: Shelf): n
     case 'resin':
       return Math.round(Math.min(NEVER_MIN, firmFilmMin(resinKinetics(material), room.tempC)))
     case 'sundry':
-      return material.setMin ?? USUAL_MIN.glueHolds
+      return driesIn(way?.lays[0].kind, material.setMin, dry)
     default:
       return 0
   }
+}
+
+/** When a lay of paint, of paper or of glue is dry or holds, min: glue does not ask the air. */
+function driesIn(kind: LayKind | undefined, labelMin: number | undefined, dry: number): number {
+  if (kind === 'paint') return Math.round(dry * (labelMin ?? USUAL_MIN.paintDry))
+  if (kind === 'tissue') return Math.round(dry * (labelMin ?? USUAL_MIN.skinDry))
+  return labelMin ?? USUAL_MIN.glueHolds
 }
 
 const gelHours = (h: number | null | undefined): number =>

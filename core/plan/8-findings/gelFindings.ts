@@ -1,3 +1,4 @@
+import type { Outcome } from '../../craft/materials/pairs'
 import type { Build, Moving } from '../../build/types'
 import type { Room } from '../../physics/stuff/drying/air'
 import { movingOf } from '../../build/types'
@@ -261,9 +262,23 @@ function windowFindings(water: Moving, stages: Stages, make: Make): Finding[] {
   })
 }
 
+/** What a part that is peeled must not do on what it lies on. */
+const NEVER_OFF: readonly Outcome[] = ['bonds', 'spoils']
+
 function partFindings(water: Moving, part: PartStack, make: Make): Finding[] {
   const found: Finding[] = []
-  const { overhang } = part
+  const { overhang, release } = part
+  if (release && NEVER_OFF.includes(release.result))
+    found.push(
+      make('part-stays', {
+        severity: 'stop',
+        place: 'build-up',
+        title: `${water.name}: it never comes off its ${part.on}`,
+        number: release.result,
+        reason: release.why,
+        wayOut: 'Another gel, or another sheet under it.'
+      })
+    )
   if (overhang && overhang.props === null) {
     found.push(
       make('no-props', {
