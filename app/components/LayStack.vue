@@ -3,20 +3,27 @@ import { ElButton, ElCheckbox, ElInput } from 'element-plus'
 import { ArrowDown, ArrowUp, GripVertical } from '@lucide/vue'
 import { insertNodeAt, removeNode, useSortable } from '@vueuse/integrations/useSortable'
 import { computed, ref, shallowRef, useTemplateRef, watch } from 'vue'
-import { addLaid, bringBack, changeLaid, NEW, orderStack, setLays } from '../../core/build/lays'
+import {
+  addLaid,
+  bringBack,
+  changeLaid,
+  NEW,
+  orderStack,
+  setLays,
+  setStepOf
+} from '../../core/build/lays'
 import type { Edit } from '../../core/build/edits'
 import type { Laid } from '../../core/build/types'
-import { cannotLie } from '../../core/craft/layPairs'
-import { layWay, WAYS } from '../../core/craft/ways/catalog'
+import { cannotLie, glueFor } from '../../core/craft/layPairs'
+import { layWay, wayFor, WAYS } from '../../core/craft/ways/catalog'
 import type { Plan } from '../../core/plan/derivePlan'
 import { refusal } from '../../core/plan/6-steps/stacked'
 import type { PlannedLay } from '../../core/plan/6-steps/types'
-import { costToBuy } from '../../core/plan/4-amounts/shopping'
+import { changeOf, layDoneMs, layMade } from '../../core/plan/beside/changeOf'
 import { day } from '../../core/words/dates'
 import { about } from '../../core/words/durations'
-import { counted } from '../../core/words/sentences'
 import { money } from '../../core/words/quantities'
-import { mm, said } from '../words'
+import { degrees, mm, said } from '../words'
 import { useBuildStore } from '../stores/build'
 import { useSettingsStore } from '../stores/settings'
 import { useHistoryStore } from '../stores/history'
@@ -26,7 +33,7 @@ import ChoiceField from './ChoiceField.vue'
 import NumberField from './NumberField.vue'
 
 /** The lays of a water, or of the ground, as they lie: the top one first. */
-const props = defineProps<{ stack: string; name: string; fixed?: boolean }>()
+const props = defineProps<{ stack: string; name: string }>()
 const store = useBuildStore()
 const settings = useSettingsStore()
 const shelf = useShelfStore()
@@ -38,20 +45,11 @@ const lays = computed(() => (plan.value?.steps.lays ?? []).filter((l) => l.stack
 const shown = computed(() => lays.value.toReversed())
 const open = ref('')
 const laid = (id: string): Laid | undefined => build.value.laid.find((l) => l.id === id)
-const title = (lay: PlannedLay) =>
-  said(laid(lay.id)?.name || (lay.laid ? (layWay(lay.way)?.name ?? lay.name) : lay.name))
+const title = (lay: PlannedLay) => said(lay.name)
 const materialOf = (lay: PlannedLay) => store.shelf.get(lay.material)?.name ?? lay.material
 function whenDone(lay: PlannedLay): string {
-  const own = new Set(plan.value!.steps.steps.filter((s) => s.lay === lay.id).map((s) => s.id))
-  const ends = plan.value!.days.work.filter((w) => own.has(w.step)).map((w) => w.endMs)
-  return ends.length > 0 ? day(Math.max(...ends), plan.value!.days.zone) : ''
-}
-/** Done by the log, or there from the beginning. */
-function made(lay: PlannedLay): boolean {
-  if (lay.state === 'there') return true
-  const own = new Set(plan.value!.steps.steps.filter((s) => s.lay === lay.id).map((s) => s.id))
-  const work = plan.value!.days.work.filter((w) => own.has(w.step))
-  return work.length > 0 && work.every((w) => w.done)
+  const at = layDoneMs(plan.value!, lay)
+  return at === null ? '' : day(at, plan.value!.days.zone)
 }
 
 /** What is about to be changed, and what it comes to; nothing is done before it is taken. */
@@ -78,21 +76,25 @@ function take(): void {
 const comesTo = computed(() => {
   const [now, then] = [plan.value, foretold.value]
   if (!now || !then) return 'Working out what it comes to'
-  if (then.days.finishMs === null || now.days.finishMs === null) return 'No finishing date then'
-  const later = Math.round((then.days.finishMs - now.days.finishMs) / 60_000)
-  const date = `Finished ${day(then.days.finishMs, then.days.zone)}`
+  const change = changeOf(now, then)
+  if (!change) return 'No finishing date then'
+  const { finishMs, laterMin, costMore, hottestC, warned } = change
   const moved =
-    later === 0 ? ', as now' : `, ${about(Math.abs(later))} ${later > 0 ? 'later' : 'sooner'}`
-  const more = costToBuy(then.amounts.shopping) - costToBuy(now.amounts.shopping)
-  const cost =
-    Math.abs(more) < 0.005
+    laterMin === 0
+      ? ', as now'
+      : `, ${about(Math.abs(laterMin))} ${laterMin > 0 ? 'later' : 'sooner'}`
+  return [
+    `Finished ${day(finishMs, then.days.zone)}${moved}`,
+    Math.abs(costMore) < 0.005
       ? ''
-      : ` · ${money(Math.abs(more), settings.currency)} ${more > 0 ? 'more' : 'less'} to buy`
-  const loud = (p: Plan) =>
-    p.findings.filter((f) => f.severity === 'stop' || f.severity === 'warn').length
-  const warned = loud(then) - loud(now)
-  return `${date}${moved}${cost}${warned > 0 ? ` · ${counted(warned, 'more warning')}` : ''}`
+      : `${money(Math.abs(costMore), settings.currency)} ${costMore > 0 ? 'more' : 'less'} to buy`,
+    hottestC ? `hottest pour ${degrees(hottestC.then)}${warmth(hottestC.now)}` : '',
+    ...warned
+  ]
+    .filter(Boolean)
+    .join(' · ')
 })
+const warmth = (nowC: number | null) => (nowC === null ? '' : `, ${degrees(nowC)} now`)
 
 /** Lays one in another place, counted from the ground. */
 function move(id: string, to: number): void {
@@ -101,7 +103,7 @@ function move(id: string, to: number): void {
   if (from < 0 || to < 0 || to >= order.length || to === from) return
   const [lay] = order.splice(from, 1)
   order.splice(to, 0, lay)
-  const why = refusal(order, id, made)
+  const why = refusal(order, id, (l) => layMade(plan.value!, l))
   if (why) {
     wanted.value = null
     refused.value = why
@@ -170,11 +172,29 @@ watch(
   },
   { immediate: true }
 )
-const putIn = () =>
-  propose(
-    `Put in ${WAYS.get(chosen.value)?.name ?? ''}`,
-    addLaid({ stack: props.stack, way: chosen.value }, [...lays.value.map((l) => l.id), NEW])
+function putIn(): void {
+  const way = WAYS.get(chosen.value)
+  // what is set in is glued by what it stands on
+  const top = lays.value.findLast((l) => l.state !== 'leftOut')
+  const material = way?.sets ? glueFor(top?.kind) : null
+  void propose(
+    `Put in ${way?.name ?? ''}`,
+    addLaid({ stack: props.stack, way: chosen.value, material }, [
+      ...lays.value.map((l) => l.id),
+      NEW
+    ])
   )
+}
+/** What of the build may be fixed by a lay: what is made elsewhere and brought on to this water. */
+const settable = computed(() => [
+  { id: '', name: 'Something of your own' },
+  ...build.value.waters
+    .filter((w) => {
+      const way = wayFor(w.kind, w.way)
+      return w.id !== props.stack && way !== null && setStepOf(way) !== undefined
+    })
+    .map((w) => ({ id: w.id, name: w.name }))
+])
 const materials = (lay: PlannedLay) =>
   [...store.shelf.values()].filter((m) => layWay(lay.way)?.takes?.includes(m.kind))
 const change = (id: string, to: Parameters<typeof changeLaid>[1]) =>
@@ -205,8 +225,7 @@ const change = (id: string, to: Parameters<typeof changeLaid>[1]) =>
         :data-lay="lay.id"
         :class="[`of-${lay.kind}`, lay.state]"
       >
-        <span v-if="fixed"></span
-        ><span v-else class="grip" title="Drag it to its place" aria-hidden="true"
+        <span class="grip" title="Drag it to its place" aria-hidden="true"
           ><GripVertical :size="15"
         /></span>
         <ElButton
@@ -228,7 +247,6 @@ const change = (id: string, to: Parameters<typeof changeLaid>[1]) =>
           }}</span>
         </ElButton>
         <ElButton
-          v-if="!fixed"
           class="tool nudge"
           :disabled="i === 0"
           :aria-label="`Higher: ${title(lay)}`"
@@ -236,7 +254,6 @@ const change = (id: string, to: Parameters<typeof changeLaid>[1]) =>
           ><ArrowUp :size="15"
         /></ElButton>
         <ElButton
-          v-if="!fixed"
           class="tool nudge"
           :disabled="i === shown.length - 1"
           :aria-label="`Lower: ${title(lay)}`"
@@ -288,6 +305,14 @@ const change = (id: string, to: Parameters<typeof changeLaid>[1]) =>
                 />
               </div>
               <ChoiceField
+                v-if="layWay(lay.way)?.sets && settable.length > 1"
+                label="What it is"
+                data-test="lay-sets"
+                :model-value="laid(lay.id)!.sets ?? ''"
+                :options="settable"
+                @update:model-value="change(lay.id, { sets: $event || undefined })"
+              />
+              <ChoiceField
                 v-if="materials(lay).length"
                 label="Made of"
                 :model-value="lay.material"
@@ -324,7 +349,7 @@ const change = (id: string, to: Parameters<typeof changeLaid>[1]) =>
         </div>
       </li>
     </ol>
-    <form v-if="!fixed" class="row add" @submit.prevent="putIn">
+    <form class="row add" @submit.prevent="putIn">
       <ChoiceField
         v-model="chosen"
         class="grow"

@@ -211,13 +211,7 @@ const setBed = (key: 'bedDeep' | 'bedShore', colour: string) =>
           <LayStack v-if="water" :key="water.id" :stack="water.id" :name="water.name" />
           <div class="stack">
             <LayStack stack="ground" name="Ground" />
-            <LayStack
-              v-for="[stack, name] in OVER"
-              :key="stack"
-              :stack="stack"
-              :name="name"
-              fixed
-            />
+            <LayStack v-for="[stack, name] in OVER" :key="stack" :stack="stack" :name="name" />
             <AsideList :water="water?.id" />
           </div>
         </div>

@@ -325,11 +325,7 @@ const price = (m: Material) =>
         <h2>{{ kindShown.name }}</h2>
         <p>{{ said(kindShown.note) }}</p>
         <p class="soft small">{{ price(kindShown) }}</p>
-        <ElButton
-          class="tool main"
-          data-test="own-bottle"
-          @click="own(kindShown)"
-        >
+        <ElButton class="tool main" data-test="own-bottle" @click="own(kindShown)">
           I have one like this
         </ElButton>
         <p class="small soft">

@@ -90,18 +90,34 @@ export const buildCrest =
   (id: string, breakLines: readonly (readonly Point2[])[]): Edit =>
   (build) => {
     const sea = build.waters.find((w) => w.id === id)
-    const pool = sea?.kind === 'sea' ? poolsOf(build).find((p) => p.id === sea.pool) : undefined
-    if (!pool) return build
-    const line = breakLines.reduce<readonly Point2[]>(
-      (best, l) => (l.length > best.length ? l : best),
-      []
-    )
-    const [x, y] =
-      line.length > 0
-        ? line[Math.floor(line.length / 2)]
-        : middleOf(pool.outline.map((c): Point2 => [c.x, c.y]))
-    return changeSea(id, { crest: { x: round1(x), y: round1(y), lengthMm: 100 } })(build)
+    const crest = sea?.kind === 'sea' ? crestIn(build, sea, breakLines) : null
+    return crest ? changeSea(id, { crest })(build) : build
   }
+/** A wave breaks where the water is about 0.78 of its height deep (McCowan 1894): there, or near. */
+const BREAKS_AT = 0.78
+/** Where a crest may break, by the skewer's dips: middle of the pool where it was never dipped. */
+function breakingAt(pool: Pool, sea: Sea): Point2 {
+  const wanted = sea.breakerMm / BREAKS_AT
+  const off = (z: number) => (z < pool.levelMm ? Math.abs(pool.levelMm - z - wanted) : Infinity)
+  const [nearest] = pool.soundings.toSorted((a, b) => off(a[2]) - off(b[2]))
+  return nearest ? [nearest[0], nearest[1]] : middleOf(pool.outline.map((c): Point2 => [c.x, c.y]))
+}
+/** As long as a crest is built until the builder says, mm. */
+const CREST_MM = 100
+function crestIn(
+  build: Build,
+  sea: Sea,
+  breakLines: readonly (readonly Point2[])[] = []
+): Sea['crest'] {
+  const pool = poolsOf(build).find((p) => p.id === sea.pool)
+  if (!pool) return null
+  const line = breakLines.reduce<readonly Point2[]>(
+    (best, l) => (l.length > best.length ? l : best),
+    []
+  )
+  const [x, y] = line[Math.floor(line.length / 2)] ?? breakingAt(pool, sea)
+  return { x: round1(x), y: round1(y), lengthMm: CREST_MM }
+}
 /** What a fall, a run, a sea or a splash is made in. */
 export const changeGel = (id: string, gel: string): Edit =>
   onWater(id, (water) => (water.kind === 'pool' ? water : { ...water, gel }))
@@ -142,7 +158,11 @@ export const setWay =
         ...water,
         way,
         gel: gel ?? (stays ? water.gel : USUAL.gel.ripples),
-        make: { ...water.make, coats: null, film: film ?? water.make.film }
+        make: { ...water.make, coats: null, film: film ?? water.make.film },
+        // what is cast, rolled or carved is one crest: where there is none yet, in the middle
+        ...(water.kind === 'sea' && !water.crest && wayFor('sea', way)?.part
+          ? { crest: crestIn(build, water) }
+          : {})
       }
     })(build)
   }
@@ -478,7 +498,9 @@ export const removeWater =
     ...build,
     repairs: build.repairs.filter((r) => r.water !== id),
     // its lays go with it, and what was said of its steps
-    laid: build.laid.filter((l) => l.stack !== id),
+    laid: build.laid
+      .filter((l) => l.stack !== id)
+      .map((l) => (l.sets === id ? { ...l, sets: undefined } : l)),
     stacks: build.stacks.filter((s) => s.stack !== id),
     lays: build.lays.filter((l) => !l.id.startsWith(`${id}/`)),
     own: build.own.map((o) => (o.water === id ? { ...o, water: null } : o)),

@@ -6,7 +6,7 @@ import { SEAL_COATS } from './newBuild'
 import type { Build, Laid, LayState, OwnStep, Pool } from './types'
 
 /** What decides about a step: what the builder said of it, where the work begins, how careful to be. */
-export type Decided = Pick<Build, 'from' | 'care' | 'lays'>
+export type Decided = Pick<Build, 'from' | 'care' | 'lays' | 'laid'>
 
 /** Where the work begins, and how careful to be, as a builder is asked: docs/trade.md O8. */
 export const FROM_NAMED: readonly { id: From; name: string }[] = [
@@ -60,10 +60,28 @@ export function toBeDone(build: Decided, key: string, way: Way, step: StepTempla
     return found ? stateOf(build, key, found) : 'planned'
   }
   if (stateOf(build, key, step) !== 'planned') return false
+  // what another lay fixes is not set a second time
+  if (meetsBelow(step) && build.laid.some((l) => l.sets === key)) return false
   const fill = step.serves && fillOf(way)
   if (fill && stateOf(build, key, fill) !== 'planned') return false
   return !step.follows || state(step.follows) !== 'leftOut'
 }
+
+const meetsBelow = (step: StepTemplate) => step.on?.includes('below') ?? false
+
+/**
+ * The step that brings a water, made elsewhere, on to what lies below; undefined: it is built in
+ * its place.
+ */
+export function setStepOf(way: Way): StepTemplate | undefined {
+  const i = way.steps.findIndex(meetsBelow)
+  return i > 0 ? way.steps[i] : undefined
+}
+
+/** Stacks of the whole scene, over all waters, from below. */
+export const SCENE_STACKS = ['white', 'spray', 'finish'] as const
+export const isSceneStack = (stack: string): boolean =>
+  (SCENE_STACKS as readonly string[]).includes(stack)
 
 /**
  * Whether any of a way's steps is to be done.

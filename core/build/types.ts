@@ -438,7 +438,7 @@ export interface LayChoice {
 export interface Laid {
   /** "lay1": no water is called so. */
   id: string
-  /** Whose stack: "ground", or a water's id. */
+  /** Whose stack: "ground", a water's id, "white", "spray" or "finish". */
   stack: string
   /** How it is put down: a way that serves a coat, white or spray. */
   way: string
@@ -451,6 +451,8 @@ export interface Laid {
   coverPct: number | null
   /** It goes into what is under it while that is still wet. */
   wet: boolean
+  /** The splash, wave or run that it fixes: made elsewhere, it is set here. Left out: something else. */
+  sets?: string
 }
 
 /** The lays of a stack from the ground up, by id: "pool1/pour#1", "lay1". */

@@ -8,8 +8,8 @@ export interface HandRule {
   first: Deed
   /** `over`: every lay over the body of the water that the first one is of. */
   then: readonly (Deed | Spot | 'over')[]
-  /** Whose: of any water, or of the pool that opens into the first one's. */
-  reach?: 'anywhere' | 'upper'
+  /** Whose: of any water, of the same pool and what lies on it, or of the pool that opens into it. */
+  reach?: 'anywhere' | 'same' | 'upper'
   why: string
 }
 
@@ -28,5 +28,7 @@ export const HANDS: readonly HandRule[] = [
     why: 'nothing crosses an edge while the dam stands on it'
   },
   { first: 'hang', then: ['over', 'below'], why: 'a fall is hung before what hides its foot' },
+  { first: 'block', then: ['crests'], reach: 'same', why: 'crests are cut in the block' },
+  { first: 'crests', then: ['skin'], reach: 'same', why: 'one skin goes over water and crests' },
   { first: 'bed', then: ['over'], why: 'a crest is bedded before the gel that goes over both' }
 ]

@@ -29,6 +29,18 @@ export const STAYS_WET_MIN: Readonly<Partial<Record<LayKind, number>>> = {
   resin: 30
 }
 
+/**
+ * What a thing is fixed with, by what it is set on: light-cured resin vanishes in the pour that comes
+ * over it, gel holds on gel, hot glue dots on bare ground. docs/trade.md O3, O9. Common practice, no
+ * source.
+ */
+export function glueFor(under: LayKind | undefined): string {
+  if (under === 'gel' || under === 'white' || under === 'fibre') return 'heavy-gloss-gel'
+  return under === 'landform' || under === 'shell' || under === 'part'
+    ? 'hot-glue'
+    : 'craft-light-resin'
+}
+
 const SCENERY: readonly LayKind[] = ['landform', 'shell']
 const WATER: readonly LayKind[] = ['resin', 'gel', 'lacquer', 'white', 'fibre']
 

@@ -201,6 +201,7 @@ describe('Clocks and questions', () => {
       'mud-pour',
       'light-cured-pour',
       'paper-skin',
+      'carved-water',
       'gloss-gel'
     ])
     const of = (way: string) => compared.find((c) => c.way === way)!
@@ -209,7 +210,7 @@ describe('Clocks and questions', () => {
       expect(c.money).to.be.greaterThan(0)
       expect(c.ownDays).to.be.greaterThan(0)
       expect(c.risk.length).to.be.greaterThan(10)
-      const painted = c.way === 'paper-skin' || c.way === 'gloss-gel'
+      const painted = ['paper-skin', 'carved-water', 'gloss-gel'].includes(c.way)
       expect(c.clarityPct === null).to.equal(painted)
       expect(c.peakC === null).to.equal(painted)
     }
@@ -219,7 +220,7 @@ describe('Clocks and questions', () => {
     expect(of('paper-skin').money).to.be.lessThan(of('two-part-pour').money / 3)
   })
   it('each way is worked to a date with its own steps, amounts and risks', () => {
-    for (const way of ['light-cured-pour', 'paper-skin', 'gloss-gel']) {
+    for (const way of ['light-cured-pour', 'paper-skin', 'carved-water', 'gloss-gel']) {
       const plan = derivePlan(changePool('pool2', { way })(changePool('pool1', { way })(fresh())))
       expect(plan.days.problem, way).to.equal(null)
       expect(plan.days.finish).to.be.a('string')

@@ -361,7 +361,8 @@ export const BUILD_SCHEMA = open({
         material: id().allow(null).required(),
         coats: Joi.number().integer().min(1).max(40).required(),
         coverPct: Joi.number().greater(0).max(100).allow(null).required(),
-        wet: Joi.boolean().required()
+        wet: Joi.boolean().required(),
+        sets: id()
       })
     )
     .unique('id')

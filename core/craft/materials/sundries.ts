@@ -240,6 +240,9 @@ export const SUNDRIES: readonly Sundry[] = [
   sundry('hot-glue', 'Hot-melt glue', 'ml', [120, 4], 'Softens again at about 60 °C.', {
     setMin: 5
   }),
+  sundry('super-glue', 'Super glue', 'ml', [20, 6], 'Its fumes fog clear plastic and gel.', {
+    setMin: 1
+  }),
   sundry(
     'bed-paint',
     'Bed colours, acrylic',

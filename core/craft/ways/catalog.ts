@@ -7,6 +7,7 @@ import {
   PACK_STEPS,
   READY_STRIP
 } from './falls'
+import { CARVED_IN_ONE, CARVED_WATER } from './carvedWater'
 import { COATS } from './coats'
 import { FINISHING } from './finishing'
 import { FROZEN_DRIPS } from './frozenDrips'
@@ -41,6 +42,7 @@ export const WAYS: ReadonlyMap<string, Way> = new Map(
     MUD_POUR,
     LIGHT_CURED_POUR,
     PAPER_SKIN,
+    CARVED_WATER,
     GLOSS_GEL,
     PEEL_STRIPS,
     CAULK_RIBBON,
@@ -57,6 +59,7 @@ export const WAYS: ReadonlyMap<string, Way> = new Map(
     CAST_WAVE,
     CURL_FILM,
     CARVED_WAVE,
+    CARVED_IN_ONE,
     FROZEN_DRIPS,
     BAG_SKIN,
     PICKED_PASTE,

@@ -3,7 +3,7 @@ import type { LayKind, StepTemplate, Way } from './types'
 
 /** Ways to put one more lay into a stack, wherever the builder wants it. docs/trade.md 7a. Common practice, no source. */
 const coat = (
-  way: Pick<Way, 'id' | 'name' | 'note' | 'takes' | 'compare' | 'ripples'> & {
+  way: Pick<Way, 'id' | 'name' | 'note' | 'takes' | 'compare' | 'ripples' | 'sets'> & {
     kind: LayKind
     material: string
   },
@@ -18,6 +18,7 @@ const coat = (
   takes: way.takes,
   compare: way.compare,
   ripples: way.ripples,
+  sets: way.sets,
   meets,
   lays: [
     {
@@ -266,6 +267,7 @@ export const LIGHT_FILM = coat(
 export const SET_IN = coat(
   {
     id: 'set-in',
+    sets: true,
     name: 'Set something in',
     note: 'A splash, a stone, a figure, broken timber, steps of plastic: fixed where it will stand, before or between what covers its foot.',
     kind: 'part',
@@ -285,7 +287,7 @@ export const SET_IN = coat(
         hands: { fixed: 10 },
         wait: ready,
         times: undefined,
-        cautions: ['resin', 'uv', 'hotglue']
+        cautions: ['resin', 'uv', 'hotglue', 'superglue']
       }
     )
   ],

@@ -19,7 +19,8 @@ export const CAULK_RIBBON: Way = {
   part: { shape: 'strips', on: 'silicone-paper', bond: 'caulk' },
   gel: 'strip',
   lays: [
-    { id: 'part', name: 'Ribbon', kind: 'part', steps: ['run', 'comb', 'hang'], material: 'gel' },
+    { id: 'part', name: 'Ribbon', kind: 'part', steps: ['run', 'comb'], material: 'gel' },
+    { id: 'set', name: 'Hung at lip and foot', kind: 'part', steps: ['hang'], material: 'gel' },
     { id: 'blend', name: 'Blended seams', kind: 'gel', steps: ['blend'], material: 'gel' }
   ],
   steps: [
@@ -91,7 +92,8 @@ export const CUT_SHEET: Way = {
   part: { shape: 'sheet', on: 'styrene', bond: 'solvent', film: true },
   gel: 'sheet',
   lays: [
-    { id: 'part', name: 'Sheet', kind: 'part', steps: ['cut', 'bend', 'hang'], material: 'film' },
+    { id: 'part', name: 'Sheet', kind: 'part', steps: ['cut', 'bend'], material: 'film' },
+    { id: 'set', name: 'Hung at lip and foot', kind: 'part', steps: ['hang'], material: 'film' },
     {
       id: 'gel',
       name: 'Gel on the sheet',
@@ -197,9 +199,10 @@ export const PACK_STEPS: Way = {
       id: 'part',
       name: 'Steps of plastic',
       kind: 'part',
-      steps: ['cut', 'hang'],
+      steps: ['cut'],
       material: 'film'
     },
+    { id: 'set', name: 'Hung at lip and foot', kind: 'part', steps: ['hang'], material: 'film' },
     {
       id: 'gel',
       name: 'Gel over the steps',

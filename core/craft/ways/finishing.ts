@@ -31,6 +31,7 @@ export const FINISHING: Way = {
       hands: { fixed: 30, per: { baseCm2: 0.005 } },
       wait: { becomes: 'firm', min: 60 },
       after: ['gloss'],
+      on: ['gloss'],
       cautions: []
     }
   ],

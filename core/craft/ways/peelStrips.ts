@@ -21,7 +21,8 @@ export const PEEL_STRIPS: Way = {
   part: { shape: 'strips', on: 'silicone-paper', bond: 'gel' },
   gel: 'strip',
   lays: [
-    { id: 'part', name: 'Strips', kind: 'part', steps: ['run', 'comb', 'hang'], material: 'gel' },
+    { id: 'part', name: 'Strips', kind: 'part', steps: ['run', 'comb'], material: 'gel' },
+    { id: 'set', name: 'Hung at lip and foot', kind: 'part', steps: ['hang'], material: 'gel' },
     { id: 'blend', name: 'Blended seams', kind: 'gel', steps: ['blend'], material: 'gel' }
   ],
   steps: [

@@ -161,7 +161,8 @@ export type After = string | { step: string; wait: Wait }
  * Where a step meets what something else has put down; it waits for whatever lies on top there.
  * `ground`; `lip` and `landing`, the pools above and below a fall; `below`, the pools that a run,
  * sea or splash lies on; `waters`, all of them; `whites` and `sprays`, or what those lie on;
- * `own`, all that is made of the water a repair belongs to; `repairs`, all of them.
+ * `own`, all that is made of the water a repair belongs to; `repairs`, all of them; `gloss`, the
+ * last coat over the whole scene.
  */
 export const SPOTS = [
   'ground',
@@ -172,12 +173,14 @@ export const SPOTS = [
   'whites',
   'sprays',
   'own',
-  'repairs'
+  'repairs',
+  'gloss'
 ] as const
 export type Spot = (typeof SPOTS)[number]
 
 /** What a step does that the order of hands speaks of, whichever way it is of: `hands.ts`. */
-export type Deed = 'level' | 'test' | 'fill' | 'undam' | 'hang' | 'bed' | 'mend'
+export type Deed =
+  'level' | 'test' | 'fill' | 'undam' | 'hang' | 'bed' | 'mend' | 'block' | 'crests' | 'skin'
 
 export interface StepTemplate {
   id: string
@@ -324,6 +327,8 @@ export interface Way {
   usual?: { gel?: string; film?: string; tints?: readonly TintDose[]; coat?: string }
   /** Of a lay put in by the builder: what kinds of material it may be made of. */
   takes?: readonly MaterialKind[]
+  /** It may fix a water that is made elsewhere: a splash, a wave. */
+  sets?: true
   /** It makes ripples: one kind of them on one water. */
   ripples?: true
   /** Done once for each thing that is set into the water between pours. */

@@ -23,7 +23,14 @@ export const WRINKLED_FILM: Way = {
       id: 'part',
       name: 'Wrinkled film',
       kind: 'part',
-      steps: ['crumple', 'hang'],
+      steps: ['crumple'],
+      material: 'cling-film'
+    },
+    {
+      id: 'set',
+      name: 'Hung at lip and foot',
+      kind: 'part',
+      steps: ['hang'],
       material: 'cling-film'
     },
     {

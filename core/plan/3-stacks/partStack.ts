@@ -195,6 +195,7 @@ function seaPart(water: Sea, at: At): PartStack | null {
   if (!built) return null
   const { face } = built
   const longMm = lineLength(built.line)
+  if (longMm <= 0) return null
   if (at.base.shape === 'cast') {
     const section = Math.abs(signedArea(face.profile))
     const madeMm = longMm + 2 * SAWN_MM

@@ -1,6 +1,6 @@
 import { USUAL } from '../../craft/usual'
-import { anyPlanned } from '../../build/lays'
-import type { Build, Water } from '../../build/types'
+import { anyPlanned, isFilled, isSceneStack } from '../../build/lays'
+import type { Build, Pool, Water } from '../../build/types'
 import { onShelf, type Shelf } from '../../craft/materials/shelf'
 import type { Material } from '../../craft/materials/types'
 import { unitOf, type Unit } from '../../craft/materials/units'
@@ -10,7 +10,7 @@ import { partsOf } from '../3-stacks/gelStack'
 import { repairWay } from '../../craft/troubles/repairs'
 import { TROUBLES } from '../../craft/troubles/troubles'
 import { firstWay, layWay, wayFor } from '../../craft/ways/catalog'
-import { grown, type Way } from '../../craft/ways/types'
+import { grown, type Sizes, type Way } from '../../craft/ways/types'
 import type { PlannedBatch, PoolAmounts } from './types'
 import type { BuildSizes } from './sizes'
 
@@ -105,6 +105,7 @@ export function shoppingList(
     const dammed = (sizes.damCm ?? 0) > 0 && way && anyPlanned(build, water.id, way, ['dam'])
     const dam = water.kind === 'pool' && dammed ? onShelf(shelf, 'dam', water.dam) : null
     if (dam) add(dam, (sizes.damCm ?? 0) / 100, water.id)
+    if (water.kind === 'pool') addLitTints(build, water, sizes, shelf, add)
   }
   for (const pool of amounts.pools) {
     const resin = onShelf(shelf, 'resin', pool.resin)
@@ -135,7 +136,7 @@ export function shoppingList(
   for (const laid of build.laid) {
     const way = layWay(laid.way)
     const water = build.waters.find((w) => w.id === laid.stack)
-    if (!way || (!water && laid.stack !== 'ground')) continue
+    if (!way || (!water && laid.stack !== 'ground' && !isSceneStack(laid.stack))) continue
     const sizes = amounts.sizes.laid[laid.id]
     useAll(way, sizes, laid.id, water, water?.id ?? null, laid.material ?? way.usual?.coat)
     addPaste(way, sizes, laid.id, water?.id ?? null)
@@ -227,6 +228,17 @@ export const weightOf = (lines: readonly ShoppingLine[], owner: string, shelf: S
     const material = shelf.get(l.material)
     return sum + (material ? staysG(material, l.byWater[owner] ?? 0) : 0)
   }, 0)
+
+/** Tint of what a lamp cures, dose by dose: of the whole body, or band by band in equal shares. */
+function addLitTints(build: Build, pool: Pool, sizes: Sizes, shelf: Shelf, add: Add): void {
+  const grams = sizes.lightG ?? 0
+  if (!(grams > 0) || !isFilled(build, pool)) return
+  const bands = pool.bands.length > 0 ? pool.bands.map((b) => b.tints) : [pool.tints]
+  for (const { id, dropsPer100G } of bands.flat()) {
+    const tint = onShelf(shelf, 'tint', id)
+    if (tint) add(tint, ((grams / bands.length / 100) * dropsPer100G) / tint.dropsPerMl, pool.id)
+  }
+}
 
 function addGround(build: Build, baseCm2: number, waterCm2: number, shelf: Shelf, add: Add): void {
   const { ground } = build

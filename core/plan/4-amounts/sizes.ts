@@ -1,3 +1,4 @@
+import { isSceneStack } from '../../build/lays'
 import { bodyNeeds } from '../../craft/ways/catalog'
 import type { Build, Moving } from '../../build/types'
 import { movingOf, poolsOf } from '../../build/types'
@@ -126,6 +127,12 @@ export function sizesOf(
 const SOME_WHITE = 0.1
 const MEAN_RELIEF = 0.5
 
+/** What a lay of a stack may cover: the base, all waters, or its own. */
+function laidOver(stack: string, whole: Sizes, own: Sizes): number {
+  if (stack === 'ground') return whole.baseCm2 ?? 0
+  return isSceneStack(stack) ? (whole.waterCm2 ?? 0) : (own.areaCm2 ?? own.formCm2 ?? 0)
+}
+
 /** A lay that was put in covers what its stack covers, as often as it has coats. */
 function laidSizes(
   build: Build,
@@ -135,11 +142,11 @@ function laidSizes(
 ): Record<string, Sizes> {
   return Object.fromEntries(
     build.laid.map((laid) => {
+      const scene = isSceneStack(laid.stack)
       const own = waters[laid.stack] ?? {}
-      const areaCm2 =
-        laid.stack === 'ground' ? (whole.baseCm2 ?? 0) : (own.areaCm2 ?? own.formCm2 ?? 0)
+      const areaCm2 = laidOver(laid.stack, whole, own)
       const coveredCm2 = (areaCm2 * (laid.coverPct ?? 100)) / 100
-      const mapCm2 = whiteOf(laid.stack) || areaCm2 * SOME_WHITE
+      const mapCm2 = (scene ? whole.whiteCm2 : whiteOf(laid.stack)) || areaCm2 * SOME_WHITE
       const whiteCm2 = laid.coverPct === null ? mapCm2 : coveredCm2
       const sizes: Sizes = {
         ...whole,

@@ -135,10 +135,11 @@ export function curesStage(
     }
   }
   const laid = Object.fromEntries(
-    build.laid.map((l) => [
-      l.id,
-      { ...LAID_MIN(dry), layReady: layReady(l, build.room, dry, shelf) }
-    ])
+    build.laid.map((l) => {
+      const ready = layReady(l, build.room, dry, shelf)
+      // firm and gelled are its own, not those of the pour that it lies on
+      return [l.id, { ...LAID_MIN(dry), layReady: ready, firm: ready, gel: ready }]
+    })
   )
   return { ground, waters, laid, dryFactor: dry, workingMin: working }
 }
@@ -258,6 +259,7 @@ function poolCures(
     lightSet: COOL_MIN,
     skinDry: Math.round(USUAL_MIN.skinDry * dry),
     paintDry: Math.round(USUAL_MIN.paintDry * dry),
+    whiteDry: Math.round(USUAL_MIN.whiteDry * dry),
     lacquerCoat: hours(lacquer?.recoatH),
     glossCoat: gelHours(surface?.clearH),
     ...resinCures(water, build, stack, shelf)

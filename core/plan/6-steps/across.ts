@@ -1,5 +1,7 @@
 import type { Build, Fall, Reach, Water } from '../../build/types'
 import { poolsOf, reachesOf } from '../../build/types'
+import { setStepOf } from '../../build/lays'
+import { wayFor } from '../../craft/ways/catalog'
 import { HANDS, type HandRule } from '../../craft/hands'
 import type { Spot, StepTemplate, Wait } from '../../craft/ways/types'
 import { distanceToPath, insideRing, type Point2 } from '../../physics/shape/polygon'
@@ -32,6 +34,7 @@ export function across(stacked: Stacked, entries: readonly Entry[], links: StepL
       for (const link of linksFrom(stacked, entry, spot, entries)) keepLongest(links, link)
   }
   lowest(stacked, entries, links)
+  fixed(stacked, entries, links)
   for (const rule of HANDS) byHand(stacked, rule, entries, links)
 }
 
@@ -58,7 +61,7 @@ function linksFrom(
   const kind = scope.way.lays.find((l) => l.steps.includes(template.id))?.kind ?? null
   return topsAt(stacked, scope.water, spot).flatMap((lower) => {
     const from = leaves(lower, stacked.steps)
-    if (!from || from.id === id || lower.stack === scope.key) return []
+    if (!from || from.id === id || (lower.stack === scope.key && !lower.laid)) return []
     return [{ from: from.id, to: id, ...waitOver(stacked, lower, kind, true) }]
   })
 }
@@ -107,6 +110,8 @@ function topsAt(stacked: Stacked, water: Water | null, spot: Spot): PlannedLay[]
       return topOr('white', every)
     case 'sprays':
       return topOr('spray', () => topOr('white', every))
+    case 'gloss':
+      return planned('finish').slice(-1)
     default:
       return []
   }
@@ -119,6 +124,13 @@ function poolsAt(build: Build, water: Water, spot: 'lip' | 'landing' | 'below'):
   return [spot === 'lip' ? water.lip?.pool : water.into].filter((id) => typeof id === 'string')
 }
 
+/** What the stacks of the whole scene stand on, where nothing of their own is planned. */
+const SCENE: Readonly<Record<string, readonly Spot[]>> = {
+  white: ['waters'],
+  spray: ['whites'],
+  finish: ['waters', 'whites', 'sprays', 'repairs']
+}
+
 /** What the builder put or moved below all others of a stack lies on what that stack stands on. */
 function lowest(stacked: Stacked, entries: readonly Entry[], links: StepLink[]): void {
   for (const [stack, own] of stacked.stacks) {
@@ -128,7 +140,10 @@ function lowest(stacked: Stacked, entries: readonly Entry[], links: StepLink[]):
     if (!lay || !to || stack === 'ground') continue
     const under = entries.filter(({ scope }) => scope.key === stack)
     const water = stacked.build.waters.find((w) => w.id === stack) ?? null
-    const spots = new Set(under.flatMap(({ scope, template }) => spotsOf(scope, template)))
+    const spots = new Set([
+      ...(SCENE[stack] ?? []),
+      ...under.flatMap(({ scope, template }) => spotsOf(scope, template))
+    ])
     for (const spot of spots)
       for (const lower of topsAt(stacked, water, spot)) {
         const from = leaves(lower, stacked.steps)
@@ -139,6 +154,20 @@ function lowest(stacked: Stacked, entries: readonly Entry[], links: StepLink[]):
             ...waitOver(stacked, lower, lay.kind, true)
           })
       }
+  }
+}
+
+/** A lay that fixes a water made elsewhere comes after the last step of its making. */
+function fixed(stacked: Stacked, entries: readonly Entry[], links: StepLink[]): void {
+  for (const { scope, id } of entries) {
+    const water = stacked.build.waters.find((w) => w.id === scope.laid?.sets)
+    const way = water && wayFor(water.kind, water.way)
+    const set = way && setStepOf(way)
+    if (!set) continue
+    const before = way.steps.slice(0, way.steps.indexOf(set)).map((t) => t.id)
+    const last = entries.findLast((e) => e.scope.key === water.id && before.includes(e.template.id))
+    if (last)
+      keepLongest(links, { from: last.last, to: id, ...leastOf(last.scope, last.template.wait) })
   }
 }
 
@@ -183,20 +212,25 @@ function afterHand(
     return entries
       .filter(({ scope, template }) => {
         if (scope.laid) return false
-        if (template.does === then)
-          return rule.reach === 'upper' ? upper.has(scope.key) : rule.reach === 'anywhere'
+        if (template.does === then) {
+          if (rule.reach === 'upper') return upper.has(scope.key)
+          return rule.reach === 'anywhere' || meets(poolsOfHand(build, scope.water), pools)
+        }
         const spots: readonly string[] = spotsOf(scope, template)
         if (!spots.includes(then)) return false
         return (
           then === 'waters' ||
           (scope.water !== null &&
             (then === 'lip' || then === 'landing' || then === 'below') &&
-            poolsAt(build, scope.water, then).some((pool) => pools.includes(pool)))
+            meets(poolsAt(build, scope.water, then), pools))
         )
       })
       .map(({ id }) => id)
   })
 }
+
+const meets = (some: readonly string[], others: readonly string[]) =>
+  some.some((pool) => others.includes(pool))
 
 /** The pools that a deed is done on: the water itself, or those that it meets. */
 function poolsOfHand(build: Build, water: Water | null): string[] {

@@ -38,7 +38,7 @@ export function laysOf(
       laid: laid !== undefined,
       water: scope.water?.id ?? null,
       way: way.id,
-      name: laid?.name || lay.name,
+      name: laidName(build, laid) || lay.name,
       kind: lay.kind,
       skin: lay.skin ?? false,
       material: laid ? coatOf(laid, way, lay) : named(build, scope, lay),
@@ -58,6 +58,13 @@ export function laysOf(
       thicknessMm: layers[k] ? layers[k].toMm - layers[k].fromMm : null
     }))
   })
+}
+
+/** What the builder calls a lay, or the water that it fixes. */
+function laidName(build: Build, laid: Laid | undefined): string {
+  if (!laid) return ''
+  const water = build.waters.find((w) => w.id === laid.sets)
+  return laid.name || (water ? `${water.name}, set in` : '')
 }
 
 const named = (build: Build, { water }: Layered, lay: LayTemplate): string =>

@@ -1,4 +1,4 @@
-import { stateOf, toBeDone } from '../../build/lays'
+import { isSceneStack, stateOf, toBeDone } from '../../build/lays'
 import type { Build, Laid, LayState, Water } from '../../build/types'
 import { repairWay } from '../../craft/troubles/repairs'
 import { TROUBLES } from '../../craft/troubles/troubles'
@@ -23,6 +23,8 @@ export interface Scope {
   done: (template: StepTemplate) => boolean
   /** A lay that the builder put in: its place in the stack says what it comes after. */
   laid?: Laid
+  /** The water that it fixes, by name. */
+  fixes?: string
 }
 
 /** A scope before it is known what of it is planned. */
@@ -98,7 +100,9 @@ function laidScopes(
 ): Unsaid[] {
   return build.laid.flatMap((laid): Unsaid[] => {
     const way = layWay(laid.way)
-    const under = scopes.find((s) => s.key === laid.stack)
+    const under = isSceneStack(laid.stack)
+      ? { water: null, cures: cures.ground }
+      : scopes.find((s) => s.key === laid.stack)
     if (!way || !under) return []
     return [
       {
@@ -108,7 +112,8 @@ function laidScopes(
         sizes: amounts.sizes.laid[laid.id] ?? {},
         cures: { ...cures.ground, ...under.cures, ...cures.laid[laid.id] },
         learned,
-        laid
+        laid,
+        fixes: build.waters.find((w) => w.id === laid.sets)?.name
       }
     ]
   })

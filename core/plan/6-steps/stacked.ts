@@ -14,8 +14,16 @@ import type { Misfit, PlannedLay, Step, StepLink } from './types'
 export function inOrder(lays: readonly PlannedLay[], given: StackOrder | undefined): PlannedLay[] {
   if (!given) return [...lays]
   const byId = new Map(lays.map((l) => [l.id, l]))
-  const order = given.lays.flatMap((id) => byId.get(id) ?? [])
-  const placed = new Set(order)
+  const placed = new Set<PlannedLay>()
+  const order = given.lays.flatMap((id) => {
+    // one pour may have become several since, or several one
+    const meant =
+      byId.get(id) ??
+      lays.filter((l) => wayOf(l.id) === wayOf(id) && !placed.has(l) && !given.lays.includes(l.id))
+    const found = [meant].flat()
+    found.forEach((lay) => placed.add(lay))
+    return found
+  })
   lays.forEach((lay, i) => {
     if (placed.has(lay)) return
     // after the nearest one under it that has a place; what was put in goes on top
@@ -29,6 +37,9 @@ export function inOrder(lays: readonly PlannedLay[], given: StackOrder | undefin
   })
   return order
 }
+
+/** "pool1/pour" of "pool1/pour#2". */
+const wayOf = (lay: string) => lay.split('#')[0]
 
 /** The lays of each stack, in the builder's order. */
 export function stacksOf(build: Build, lays: readonly PlannedLay[]): Map<string, PlannedLay[]> {

@@ -120,6 +120,18 @@ function setIns(scope: Scope, steps: Step[], links: StepLink[], entries: Entry[]
   }
 }
 
+/** What a step is called: with the name of its lay, where the builder gave it one, and its turn. */
+function titleOf(
+  { laid, fixes }: Scope,
+  { title }: StepTemplate,
+  k: number,
+  count: number
+): string {
+  const of = laid?.name || fixes
+  const whole = of ? `${title}: ${of}` : title
+  return count > 1 ? `${whole}, ${k} of ${count}` : whole
+}
+
 function stepFrom(scope: Scope, template: StepTemplate, k: number, count: number): Step {
   const { minMin, becomes } = waitOf(scope, template.wait)
   const learns =
@@ -131,7 +143,7 @@ function stepFrom(scope: Scope, template: StepTemplate, k: number, count: number
     lay: layNamed(scope, template.id, count > 1 ? k : undefined),
     water: scope.water?.id ?? null,
     order: template.order,
-    title: count > 1 ? `${template.title}, ${k} of ${count}` : template.title,
+    title: titleOf(scope, template, k, count),
     how: template.how,
     right: template.right,
     handsMin: Math.max(1, Math.round(grown(template.hands, scope.sizes))),

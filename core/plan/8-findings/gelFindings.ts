@@ -1,3 +1,4 @@
+import { lineLength } from '../../physics/shape/polygon'
 import type { Outcome } from '../../craft/materials/pairs'
 import type { Build, Moving } from '../../build/types'
 import type { Room } from '../../physics/stuff/drying/air'
@@ -80,7 +81,8 @@ export function gelFindings(build: Build, stages: Stages, shelf: Shelf): Finding
         stack.coats.length > 0 &&
         !stack.part
       ) {
-        const built = stages.forms.seas.find((s) => s.id === water.id)?.built
+        const form = stages.forms.seas.find((s) => s.id === water.id)?.built
+        const built = form && lineLength(form.line) > 0 ? form : null
         found.push(
           make('no-crest', {
             severity: 'stop',
