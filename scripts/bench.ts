@@ -7,6 +7,7 @@ import { fileURLToPath } from 'node:url'
 import { gzipSync } from 'node:zlib'
 import type { Build } from '../core/build/types'
 import { changeMaking, changePool } from '../core/build/edits'
+import { orderStack } from '../core/build/lays'
 import { dryFilm } from '../core/physics/stuff/drying/film'
 import { GELS } from '../core/craft/materials/gels'
 import { bentStrip } from '../core/physics/stuff/supports/elastica'
@@ -387,6 +388,19 @@ function buildUp(): void {
       `${name}: whole plan after a change of coats`,
       ms(edited),
       `${(edited / cold).toFixed(2)} × the plan from nothing (${ms(cold)}); aim 300 ms`
+    )
+    const own = derivePlan(build)
+      .steps.lays.filter((l) => l.stack === id)
+      .map((l) => l.id)
+    const reordered = timed(30, (i) =>
+      finished(
+        warm(orderStack(id, own.toSpliced(i % own.length, 1).concat(own[i % own.length]))(build))
+      )
+    )
+    line(
+      `${name}: whole plan after a lay is moved`,
+      ms(reordered),
+      `${(reordered / edited).toFixed(2)} × a change of coats; aim 1.3`
     )
     line(
       `${name}: whole plan in another room, every coat dried anew`,

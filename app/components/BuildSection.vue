@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Plan } from '../../core/plan/derivePlan'
+import { laidLines } from '../../core/plan/6-steps/coreOf'
 import SectionDrawing from '../drawings/SectionDrawing.vue'
 import { useBuildStore } from '../stores/build'
 import { useSettingsStore } from '../stores/settings'
@@ -34,6 +35,7 @@ const shellMm = computed(() => store.build!.ground.shellMm)
       :shell-mm="shellMm"
       :exaggeration="settings.heights"
       :ran="ran"
+      :laid="layers ? laidLines(plan.steps.lays, plan.stacks) : []"
       :selected="selected"
       @level="(pool, levelMm) => emit('level', pool, levelMm)"
       @settled="store.endGroup"

@@ -109,13 +109,21 @@ function move(id: string, to: number): void {
     refused.value = why
     return
   }
+  const put = orderStack(
+    props.stack,
+    order.map((l) => l.id)
+  )
+  const glue = gluedAnew(lay, lays.value, order)
   void propose(
     `Move ${title(lay)}`,
-    orderStack(
-      props.stack,
-      order.map((l) => l.id)
-    )
+    glue === null ? put : (b) => changeLaid(id, { material: glue })(put(b))
   )
+}
+/** What holds it where it goes, if it was held by what is proposed where it was; null: as it is. */
+function gluedAnew(lay: PlannedLay, was: PlannedLay[], goes: PlannedLay[]): string | null {
+  const under = (order: PlannedLay[]) => order[order.findIndex((l) => l.id === lay.id) - 1]?.kind
+  const proposed = glueFor(under(was))
+  return layWay(lay.way)?.sets && lay.material === proposed ? glueFor(under(goes)) : null
 }
 const list = useTemplateRef<HTMLElement>('list')
 useSortable(list, shown, {
@@ -178,7 +186,7 @@ function putIn(): void {
   const top = lays.value.findLast((l) => l.state !== 'leftOut')
   const material = way?.sets ? glueFor(top?.kind) : null
   void propose(
-    `Put in ${way?.name ?? ''}`,
+    `Put in: ${way?.name ?? ''}`,
     addLaid({ stack: props.stack, way: chosen.value, material }, [
       ...lays.value.map((l) => l.id),
       NEW
@@ -187,7 +195,7 @@ function putIn(): void {
 }
 /** What of the build may be fixed by a lay: what is made elsewhere and brought on to this water. */
 const settable = computed(() => [
-  { id: '', name: 'Something of your own' },
+  { id: '', name: 'A thing of yours' },
   ...build.value.waters
     .filter((w) => {
       const way = wayFor(w.kind, w.way)
@@ -320,6 +328,7 @@ const change = (id: string, to: Parameters<typeof changeLaid>[1]) =>
                 @update:model-value="change(lay.id, { material: $event })"
               />
               <NumberField
+                v-if="!layWay(lay.way)?.sets"
                 label="Coats"
                 :model-value="laid(lay.id)!.coats"
                 :min="1"
@@ -328,6 +337,7 @@ const change = (id: string, to: Parameters<typeof changeLaid>[1]) =>
                 @update:model-value="$event !== null && change(lay.id, { coats: $event })"
               />
               <NumberField
+                v-if="!layWay(lay.way)?.sets"
                 label="Covers"
                 unit="%"
                 :model-value="laid(lay.id)!.coverPct"

@@ -4,6 +4,7 @@ import type { Pool } from '../../core/build/types'
 import type { FallForm } from '../../core/plan/2-forms/fallForm'
 import type { Section, SectionRun } from '../../core/plan/1-ground/section'
 import type { PoolStack } from '../../core/plan/3-stacks/poolStack'
+import type { LaidLine } from '../../core/plan/6-steps/coreOf'
 import type { SectionWater } from '../../core/plan/2-forms/sectionWaters'
 import { mm, figure, number, unit } from '../words'
 import { lineThrough, ringOf, under } from './paths'
@@ -22,6 +23,8 @@ const props = defineProps<{
   layers?: boolean
   /** Rapids and seas as they stand. */
   moving?: readonly SectionWater[]
+  /** Lays that the builder put into the pools. */
+  laid?: readonly LaidLine[]
   /** The surface of water that was let run, in pieces. */
   ran?: readonly (readonly (readonly [number, number])[])[]
   /** Levels can be dragged. */
@@ -324,6 +327,28 @@ const layerFill = (i: number, count: number) => 0.35 + (0.5 * (count - i)) / Mat
         :stroke-width="Math.max(2, Math.min(9, shellMm * rise))"
       />
 
+      <template v-for="{ run, pool } in waters" :key="`laid${run.pool}`">
+        <g v-for="l in (laid ?? []).filter((x) => x.pool === pool.id)" :key="l.id" class="laid">
+          <title>{{ l.name }}</title>
+          <path
+            v-if="l.atMm === null"
+            class="on-bed"
+            :d="lineThrough(run.ground.filter(([, z]) => z < pool.levelMm).map(px))"
+          />
+          <template v-else>
+            <path
+              v-for="(r, j) in under(
+                run.ground,
+                l.atMm + Math.max(l.thicknessMm, 2 / rise),
+                l.atMm
+              )"
+              :key="j"
+              :class="`laid-${l.kind}`"
+              :d="ringOf(r.map(px))"
+            />
+          </template>
+        </g>
+      </template>
       <g v-for="t in section.things" :key="`${t.pool}/${t.id}`">
         <path
           class="thing"
@@ -565,6 +590,29 @@ html.dark .pour.odd {
 .float line.still {
   stroke-width: 1;
   stroke-dasharray: 3 4;
+}
+.laid path {
+  fill: var(--shallow);
+  stroke: var(--ink);
+  stroke-width: 0.75;
+}
+.laid path.laid-white,
+.laid path.laid-fibre {
+  fill: var(--plaster);
+}
+.laid path.laid-paint,
+.laid path.laid-tissue,
+.laid path.laid-part {
+  fill: var(--brass);
+}
+.laid path.laid-resin {
+  fill: var(--water);
+}
+.laid path.on-bed {
+  fill: none;
+  stroke: var(--brass);
+  stroke-width: 3;
+  stroke-dasharray: 7 3;
 }
 .surface {
   fill: none;

@@ -16,6 +16,7 @@ import { explainWindow } from '../../core/explain/gelExplanations'
 import { pairOf, THINGS } from '../../core/craft/materials/pairs'
 import { onShelf } from '../../core/craft/materials/shelf'
 import { wayFor } from '../../core/craft/ways/catalog'
+import { coreOf } from '../../core/plan/6-steps/coreOf'
 import BodyForm from '../components/BodyForm.vue'
 import ApproachFields from '../components/ApproachFields.vue'
 import AsideList from '../components/AsideList.vue'
@@ -54,7 +55,13 @@ const ground = computed(() => plan.value?.ground.pools.find((g) => g.id === pool
 const cures = computed(() => plan.value?.cures.waters[water.value?.id ?? ''] ?? {})
 const form = computed(() => plan.value?.forms.falls.find((f) => f.id === fall.value?.id))
 const built = computed(() => plan.value?.stacks.forms.find((s) => s.id === water.value?.id))
-const coats = computed(() => stack.value?.coats ?? built.value?.coats ?? [])
+const coats = computed(() =>
+  coreOf(
+    plan.value?.steps.lays ?? [],
+    stack.value?.coats ?? built.value?.coats ?? [],
+    stack.value ? ['ground', stack.value.id] : [water.value?.id ?? '', 'white', 'finish']
+  )
+)
 const moving = computed(() => (water.value && water.value.kind !== 'pool' ? water.value : null))
 const laying = computed(
   () =>

@@ -9,6 +9,7 @@ import { writeBuild } from '../../core/build/file/write'
 import { CAUTION_CLOSE, CAUTIONS } from '../../core/craft/materials/cautions'
 import TemplateSheet from '../components/TemplateSheet.vue'
 import PlanDrawing from '../drawings/PlanDrawing.vue'
+import { laidLines } from '../../core/plan/6-steps/coreOf'
 import SectionDrawing from '../drawings/SectionDrawing.vue'
 import { clock, dayAndClock, longDay } from '../../core/words/dates'
 import { duration } from '../../core/words/durations'
@@ -122,6 +123,7 @@ async function print(): Promise<void> {
             :pools="store.pools"
             :falls="plan.forms.falls"
             :moving="plan.forms.section"
+            :laid="laidLines(plan.steps.lays, plan.stacks)"
             :stacks="plan.stacks.pools"
             :shell-mm="build.ground.shellMm"
             :exaggeration="null"

@@ -3,7 +3,7 @@ import { RIPPLES } from '../craft/ways/rippleSteps'
 import { CARE, FROM, type Care, type From, type StepTemplate, type Way } from '../craft/ways/types'
 import { freeId, type Edit } from './edits'
 import { SEAL_COATS } from './newBuild'
-import type { Build, Laid, LayState, OwnStep, Pool } from './types'
+import { poolsOf, type Build, type Laid, type LayState, type OwnStep, type Pool } from './types'
 
 /** What decides about a step: what the builder said of it, where the work begins, how careful to be. */
 export type Decided = Pick<Build, 'from' | 'care' | 'lays' | 'laid'>
@@ -208,6 +208,12 @@ const ownRipples = (pool: Pool): string[] =>
     .flatMap((l) => l.steps.map((s) => `${pool.id}/${s}`))
 const rippled = (build: Build, pool: Pool): Laid | undefined =>
   build.laid.findLast((l) => l.stack === pool.id && wayFor('coat', l.way)?.ripples)
+
+/** Whether a step of a pool's own ripples is left out because other ones took its place. */
+export const ripplesElse = (build: Build, step: string): boolean =>
+  poolsOf(build).some(
+    (pool) => ownRipples(pool).includes(step) && rippled(build, pool) !== undefined
+  )
 
 /** How a pool is rippled now; null: its way makes none that could be chosen. */
 export function ripplesOf(build: Build, pool: Pool): Ripples | null {

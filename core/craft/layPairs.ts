@@ -41,6 +41,15 @@ export function glueFor(under: LayKind | undefined): string {
     : 'craft-light-resin'
 }
 
+/** How thick one coat of a lay usually is when it is dry, mm; a gel says its own. Common practice, no source. */
+export const COAT_MM: Readonly<Partial<Record<LayKind, number>>> = {
+  paint: 0.1,
+  tissue: 0.15,
+  lacquer: 0.08,
+  seal: 0.05,
+  resin: 0.5
+}
+
 const SCENERY: readonly LayKind[] = ['landform', 'shell']
 const WATER: readonly LayKind[] = ['resin', 'gel', 'lacquer', 'white', 'fibre']
 

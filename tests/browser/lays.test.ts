@@ -161,6 +161,76 @@ describe('The builder’s own way', function () {
     await close()
   })
 
+  it('a gel of one’s own by its label; the wheel’s splash is fixed to the bed before the pour; white in two layers over all', async () => {
+    const { page, said, close } = await open('shelf')
+    // a gel of one's own, by the hours on its label
+    await page.locator('[data-jar="heavy-gloss-gel"]').click()
+    await page.locator('[data-test="own-bottle"]').click()
+    await page.locator('[data-test="bottle-name"]').fill('Stiff gel from the drawer')
+    const clear = page.getByLabel('is clear after')
+    await clear.fill('96')
+    await clear.press('Enter')
+    await page.locator('.jar.own', { hasText: 'is clear after 4 days' }).waitFor()
+    await clear.fill('0.1')
+    await clear.press('Enter')
+    await page.locator('[data-test="unlikely"]', { hasText: 'at the soonest' }).waitFor()
+    await page.goto(`${s.address}/build/${DEMO_ID}/build-up?leaf=lays`)
+    await settled(page)
+    await choose(
+      page.locator('[data-test="waterline"] ~ *, .field', { hasText: 'Water' }).first(),
+      '=Tail-race'
+    )
+    await page.locator('[data-lay="tailrace/ripples"]').waitFor()
+    const take = async () => {
+      await page
+        .locator('[data-test="wanted"]')
+        .getByText(/Finished/)
+        .waitFor()
+      await page.locator('[data-test="take"]').click()
+      await page.locator('[data-test="wanted"]').waitFor({ state: 'detached' })
+      await settled(page)
+    }
+    await choose(page.locator('[data-test="lays"]').first().locator('.add'), 'set-in')
+    await page.locator('[data-test="lay-add"]').first().click()
+    await take()
+    // held by gel on gel; once it lies on the bed, by what vanishes in the pour
+    expect((await kept(page)).laid[0].material).to.equal('heavy-gloss-gel')
+    for (let down = 0; down < 4; down++) {
+      await page.locator('[data-lay="lay1"] .nudge').nth(1).click()
+      await take()
+    }
+    expect((await cards(page)).at(-1)).to.equal('lay1')
+    expect((await kept(page)).laid[0].material).to.equal('craft-light-resin')
+    await page.locator('[data-lay="lay1"] .face').click()
+    await choose(page.locator('[data-test="lay-sets"]'), 'wheel')
+    await page.locator('[data-lay="lay1"]', { hasText: 'Wheel, set in' }).waitFor()
+    await settled(page)
+    await page
+      .locator('.section .laid .on-bed, .laid .on-bed')
+      .first()
+      .waitFor({ state: 'attached' })
+    // one more white over the first
+    const white = page.locator('[data-test="lays"]', { hasText: 'White over all' })
+    await choose(white.locator('.add'), 'fibre-paste')
+    await white.locator('[data-test="lay-add"]').click()
+    await take()
+    await page.goto(`${s.address}/build/${DEMO_ID}/days`)
+    await settled(page)
+    const steps = await page.locator('.what .open').allInnerTexts()
+    const at = (words: RegExp) => steps.findIndex((t) => words.test(t))
+    expect(at(/set it in: wheel/i))
+      .to.be.above(-1)
+      .and.below(at(/mix and pour/i))
+    expect(at(/set the splash and blend/i)).to.equal(-1)
+    const laid = (await kept(page)).laid
+    expect(laid.map((l) => `${l.stack} ${l.way} ${l.sets ?? ''}`)).to.deep.equal([
+      'tailrace set-in wheel',
+      'white fibre-paste '
+    ])
+    expect(said).to.deep.equal([])
+    await close()
+  })
+
   it('a step is left out and brought back on Days, said to be there on Bench; one’s own stands where it was put', async () => {
     const { page, said, close } = await open('days')
     const line = (words: string) => page.locator('.what .open', { hasText: words }).first()

@@ -234,6 +234,7 @@ describe('Clocks and questions', () => {
         {
           'light-cured-pour': 'craft-light-resin',
           'paper-skin': 'gloss-lacquer',
+          'carved-water': 'gloss-lacquer',
           'gloss-gel': 'heavy-gloss-gel'
         }[way]
       )

@@ -1,3 +1,4 @@
+import { COAT_MM } from '../../craft/layPairs'
 import { GLOSS_COAT_MM } from './gelStack'
 import { bodyNeeds } from '../../craft/ways/catalog'
 import { USUAL } from '../../craft/usual'
@@ -329,14 +330,6 @@ function lay(
   stack.bowMl = bowMl
 }
 
-/**
- * Thickness of a layer of tissue in glue, of paint and of a coat of lacquer, mm. Common practice,
- * no source.
- */
-const TISSUE_MM = 0.15
-const PAINT_MM = 0.1
-const LACQUER_MM = 0.08
-
 function waterCoats(stack: PoolStack, pool: Pool, shelf: Shelf): Coat[] {
   const name = (id: string) => shelf.get(id)?.name ?? id
   const { bed, tissue, lacquer, gel } = bodyNeeds(pool.way)
@@ -350,13 +343,13 @@ function waterCoats(stack: PoolStack, pool: Pool, shelf: Shelf): Coat[] {
         what: 'paper',
         material: USUAL.coat.paper,
         label: `Tissue in thinned glue, ${pool.skin.layers} layers`,
-        thicknessMm: TISSUE_MM * pool.skin.layers
+        thicknessMm: COAT_MM.tissue! * pool.skin.layers
       },
       {
         what: 'paint',
         material: USUAL.coat.bed,
         label: 'Painted to look deep',
-        thicknessMm: PAINT_MM
+        thicknessMm: COAT_MM.paint!
       }
     )
   if (lacquer)
@@ -364,7 +357,7 @@ function waterCoats(stack: PoolStack, pool: Pool, shelf: Shelf): Coat[] {
       what: 'gloss',
       material: pool.skin.lacquer,
       label: `${name(pool.skin.lacquer)}, ${pool.skin.lacquerCoats} coats`,
-      thicknessMm: LACQUER_MM * pool.skin.lacquerCoats
+      thicknessMm: COAT_MM.lacquer! * pool.skin.lacquerCoats
     })
   if (gel === 'coats')
     coats.push({

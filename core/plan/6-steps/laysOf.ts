@@ -42,7 +42,7 @@ export function laysOf(
       kind: lay.kind,
       skin: lay.skin ?? false,
       material: laid ? coatOf(laid, way, lay) : named(build, scope, lay),
-      thicknessMm: laid ? null : thicknessMm(build, stacks, scope, lay),
+      thicknessMm: laid ? (stacks.laidMm[laid.id] ?? null) : thicknessMm(build, stacks, scope, lay),
       coats,
       state: together(steps.map(scope.state)),
       steps: steps.map((s) => `${scope.key}/${s.id}`)

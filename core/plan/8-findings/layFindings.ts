@@ -1,4 +1,5 @@
 import type { Build } from '../../build/types'
+import { ripplesElse } from '../../build/lays'
 import { duration } from '../../words/durations'
 import type { Finding, Stages } from './types'
 
@@ -12,7 +13,7 @@ export function layFindings(build: Build, { steps }: Stages): Finding[] {
   const layOf = (id: string) => steps.lays.find((l) => l.id === id)
   return [
     ...steps.aside
-      .filter((a) => a.chosen && a.state === 'leftOut')
+      .filter((a) => a.chosen && a.state === 'leftOut' && !ripplesElse(build, a.id))
       .map((a): Finding => ({
         id: `left-out:${a.id}`,
         severity: 'note',

@@ -1,0 +1,94 @@
+import type { LayKind } from '../../craft/ways/types'
+import type { Coat } from '../3-stacks/coat'
+import type { StacksPlan } from '../3-stacks/stacksStage'
+import type { PlannedLay } from './types'
+
+/** How a lay of a kind is drawn in a core. */
+const DRAWN: Readonly<Record<LayKind, Coat['what']>> = {
+  landform: 'landform',
+  shell: 'shell',
+  paint: 'paint',
+  seal: 'seal',
+  texture: 'paint',
+  tissue: 'paper',
+  resin: 'pour',
+  gel: 'gel',
+  lacquer: 'gloss',
+  white: 'white',
+  fibre: 'white',
+  part: 'strip'
+}
+
+/** The first coat that a lay may be, and that no other has taken yet. */
+function taken(coats: Coat[], lay: PlannedLay): Coat | undefined {
+  const what = DRAWN[lay.kind]
+  const i = coats.findIndex(
+    (c) => c.what === what && (what !== 'paint' || c.material === lay.material)
+  )
+  return i < 0 ? undefined : coats.splice(i, 1)[0]
+}
+
+/**
+ * A core from the ground up, in the builder's order: what is left out is not in it, what was put in
+ * is.
+ *
+ * @param lays    of the whole plan
+ * @param coats   as thick as the ways lay them
+ * @param stacks  which are drilled through, from below
+ */
+export function coreOf(
+  lays: readonly PlannedLay[],
+  coats: readonly Coat[],
+  stacks: readonly string[]
+): Coat[] {
+  const left = [...coats]
+  return stacks.flatMap((stack) =>
+    lays
+      .filter((lay) => lay.stack === stack)
+      .flatMap((lay): Coat[] => {
+        const own = lay.laid ? undefined : taken(left, lay)
+        if (lay.state === 'leftOut') return []
+        if (own) return [own]
+        // hanging and setting are a step of hands, and no coat
+        if (lay.kind === 'part' && !lay.laid) return []
+        return [
+          {
+            what: DRAWN[lay.kind],
+            material: lay.material,
+            label: lay.coats > 1 ? `${lay.name}, ${lay.coats} coats` : lay.name,
+            thicknessMm: lay.thicknessMm ?? 0
+          }
+        ]
+      })
+  )
+}
+
+/** A lay that was put into a pool, as it is drawn in a section. */
+export interface LaidLine {
+  id: string
+  pool: string
+  name: string
+  kind: LayKind
+  /** Height that it lies at, mm; null: on the bed. */
+  atMm: number | null
+  thicknessMm: number
+}
+
+/** What was put into the pools, each at its height. */
+export function laidLines(lays: readonly PlannedLay[], stacks: StacksPlan): LaidLine[] {
+  return stacks.pools.flatMap(({ id, layers }) => {
+    const found: LaidLine[] = []
+    let [pours, at] = [0, null as number | null]
+    for (const lay of lays.filter((l) => l.stack === id && l.state !== 'leftOut')) {
+      if (!lay.laid) {
+        if (lay.kind === 'resin') at = layers[pours++]?.toMm ?? at
+        continue
+      }
+      const { name, kind } = lay
+      const thicknessMm = lay.thicknessMm ?? 0
+      found.push({ id: lay.id, pool: id, name, kind, atMm: at, thicknessMm })
+      if (at !== null) at += thicknessMm
+    }
+    return found
+  })
+}
