@@ -11,12 +11,13 @@ import { keepRun } from '../core/running/keptRun'
 import { groundMark } from '../core/plan/2-forms/ran/ranPlan'
 import { sceneMaker } from '../core/plan/2-forms/scene/sceneMaker'
 import { PASSES, waterRun } from '../core/running/waterRun'
+import { keptStack, laidOn, readStack, writeStack } from '../core/build/stackFile'
 import { writeBuild } from '../core/build/file/write'
 import { derivePlan } from '../core/plan/derivePlan'
 import { inSentence, type Units } from '../core/words/units'
 
 const USAGE =
-  'usage: spindle calc NAME JSON|@FILE · spindle new JSON|@FILE · spindle plan BUILD.json · spindle check BUILD.json · spindle schedule BUILD.json · spindle run BUILD.json [CELLS]; with --units inch its sentences are in inches, ounces and °F'
+  'usage: spindle calc NAME JSON|@FILE · spindle new JSON|@FILE · spindle plan BUILD.json · spindle check BUILD.json · spindle schedule BUILD.json · spindle run BUILD.json [CELLS] · spindle stack BUILD.json WATER · spindle lay STACK.json BUILD.json WATER; with --units inch its sentences are in inches, ounces and °F'
 
 /** Where a command speaks: what was asked for, and what else there is to say. */
 export interface Says {
@@ -83,9 +84,31 @@ function unitsAsked(args: readonly string[]): { units: Units; rest: string[] } {
 
 function plan(path: string | undefined, units: Units): string {
   if (path === undefined) throw new BadInput(USAGE)
+  return JSON.stringify(planOut(derivePlan(buildIn(path))), written(units), 2)
+}
+
+const buildIn = (path: string) => {
   const build = readBuild(fileText(path))
   if (!build.ok) throw new BadInput(faultLine(build.faults))
-  return JSON.stringify(planOut(derivePlan(build.value)), written(units), 2)
+  return build.value
+}
+
+/** The stack of a water, to be laid elsewhere. */
+function stackOf(path: string | undefined, water: string | undefined): string {
+  if (path === undefined || water === undefined) throw new BadInput(USAGE)
+  const kept = keptStack(buildIn(path), water)
+  if (!kept) throw new BadInput(`WATER: was “${water}”; the build has no such water`)
+  return writeStack(kept).trimEnd()
+}
+
+/** The build with a kept stack laid on one of its waters. */
+function laidIn(stack: string | undefined, path: string | undefined, water: string | undefined) {
+  if (stack === undefined || path === undefined || water === undefined) throw new BadInput(USAGE)
+  const kept = readStack(fileText(stack))
+  if (!kept.ok) throw new BadInput(faultLine(kept.faults))
+  const laid = laidOn(buildIn(path), kept.value, water)
+  if (!laid.ok) throw new BadInput(faultLine(laid.faults))
+  return writeBuild(laid.value).trimEnd()
 }
 
 /** Orders tried for the schedule of a build: many more than while somebody waits. */
@@ -228,6 +251,8 @@ export function main([command, ...args]: readonly string[], says: Says): number 
     else if (command === 'plan') says.out(plan(rest[0], units))
     else if (command === 'schedule') says.out(scheduleOf(rest[0], units))
     else if (command === 'run') says.out(run(rest[0], rest[1], says))
+    else if (command === 'stack') says.out(stackOf(rest[0], rest[1]))
+    else if (command === 'lay') says.out(laidIn(rest[0], rest[1], rest[2]))
     else if (command === 'check') {
       const { out, error } = check(rest[0])
       says.out(out)

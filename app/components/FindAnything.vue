@@ -4,6 +4,7 @@ import { said } from '../words'
 import { ElDialog, ElInput } from 'element-plus'
 import { computed, nextTick, ref, useId, watch } from 'vue'
 import { useRoute, useRouter, type RouteLocationRaw } from 'vue-router'
+import { layWay, WAYS } from '../../core/craft/ways/catalog'
 import { TROUBLES } from '../../core/craft/troubles/troubles'
 import { panel } from '../panels'
 import { PLACES } from '../router'
@@ -68,6 +69,29 @@ const steps = (): Found[] =>
     sort: 'Step',
     go: inBuild('days', { step: s.id })
   }))
+/** Lays lie under a view of their water; how to put one in is found by its way. */
+const lays = (): Found[] =>
+  (store.plan?.steps.lays ?? []).map((l) => ({
+    id: `lay:${l.id}`,
+    name: l.name,
+    also: store.build?.waters.find((w) => w.id === l.water)?.name,
+    sort: 'Lay',
+    go: () => {
+      if (l.water) store.selected = l.water
+      return inBuild('build-up', { leaf: 'lays' })()
+    }
+  }))
+const ways = (): Found[] =>
+  store.build
+    ? [...WAYS.values()]
+        .filter((w) => w.for !== 'ground' && w.for !== 'finish')
+        .map((w) => ({
+          id: `way:${w.id}`,
+          name: w.name,
+          sort: 'Way of working',
+          go: inBuild('build-up', { leaf: layWay(w.id) ? 'lays' : 'ways' })
+        }))
+    : []
 const materials = (): Found[] =>
   store.build
     ? [...store.shelf.values()].map((m) => ({
@@ -135,6 +159,8 @@ const all = computed(() =>
         ...waters(),
         ...doings(),
         ...steps(),
+        ...lays(),
+        ...ways(),
         ...troubles(),
         ...materials(),
         ...builds()

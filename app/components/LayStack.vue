@@ -30,6 +30,7 @@ import { useHistoryStore } from '../stores/history'
 import { useShelfStore } from '../stores/shelf'
 import { sharedPlanClient } from '../workers/planClient'
 import ChoiceField from './ChoiceField.vue'
+import KeptStacks from './KeptStacks.vue'
 import NumberField from './NumberField.vue'
 
 /** The lays of a water, or of the ground, as they lie: the top one first. */
@@ -367,6 +368,11 @@ const change = (id: string, to: Parameters<typeof changeLaid>[1]) =>
         :options="ways"
       /><ElButton native-type="submit" class="tool" data-test="lay-add">Put it in</ElButton>
     </form>
+    <KeptStacks
+      v-if="build.waters.some((w) => w.id === stack)"
+      :water="stack"
+      @lay="(label, edit) => propose(label, edit)"
+    />
   </section>
 </template>
 

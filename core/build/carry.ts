@@ -2,10 +2,15 @@ import type { Material } from '../craft/materials/types'
 import type { Build } from './types'
 
 /**
- * Whether a build names a material, wherever: as ground, dam or resin, as gel, tint or film, in a
+ * Whether a build, or a part of one, names a material, wherever: as ground, dam or resin, as gel, tint or film, in a
  * lay, in a step of the builder's own.
  */
-export function namer({ bottles: _carried, ...build }: Build): (material: string) => boolean {
+export function namer({
+  bottles: _carried,
+  ...build
+}: {
+  bottles?: unknown
+}): (material: string) => boolean {
   const text = JSON.stringify(build)
   return (material) => text.includes(`:${JSON.stringify(material)}`)
 }

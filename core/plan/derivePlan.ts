@@ -24,7 +24,8 @@ import { historyOf, learned, NO_HISTORY, type History, type LearnedLine } from '
 import { laidGround, poolGround, type PoolGround } from './1-ground/poolGround'
 import { pourHeat, type PourHeatInput } from '../physics/stuff/heat/pourHeat'
 import { BUILT_IN_SHELF, withBottles, type Shelf } from '../craft/materials/shelf'
-import { stacksStage } from './3-stacks/stacksStage'
+import { laidStacks, type LaidStacks } from './3-stacks/laidStacks'
+import { stacksStage, type StacksPlan, type WaysStacks } from './3-stacks/stacksStage'
 import { stepsStage } from './6-steps/stepsStage'
 import { type StepsPlan } from './6-steps/types'
 import { templateList, type TemplateLine } from './templates/templateList'
@@ -105,6 +106,11 @@ export function planner(): Planner {
   const stacks = remembered((build: Build, ground: GroundPlan, forms: FormsPlan, shelf: Shelf) =>
     stacksStage(build, ground, forms, shelf, heatOf)
   )
+  const laid = remembered(laidStacks)
+  const together = remembered((ways: WaysStacks, put: LaidStacks): StacksPlan => ({
+    ...ways,
+    ...put
+  }))
   const amounts = remembered(amountsStage)
   const cures = remembered(curesStage)
   const steps = remembered(stepsStage)
@@ -135,7 +141,7 @@ export function planner(): Planner {
     yield 'ground'
     const f = forms(onlyShapes(settled), g, shelf)
     yield 'forms'
-    const s = stacks({ ...settled, ...NO_LAYS }, g, f, shelf)
+    const s = together(stacks({ ...settled, ...NO_LAYS }, g, f, shelf), laid(settled, f, shelf))
     yield 'stacks'
     const a = amounts(settled, g, f, s, shelf)
     yield 'amounts'

@@ -1,7 +1,15 @@
 import { expect } from 'chai'
 import type { Page } from 'playwright-core'
 import type { Build } from '../../core/build/types'
-import { choose, complaints, DEMO_ID, openPage, stage, type Stage } from '../support/browser'
+import {
+  choose,
+  complaints,
+  DEMO_ID,
+  downloaded,
+  openPage,
+  stage,
+  type Stage
+} from '../support/browser'
 
 /** The builder's own way: what is there already, what is left out, what lies on what. */
 describe('The builder’s own way', function () {
@@ -227,6 +235,57 @@ describe('The builder’s own way', function () {
       'tailrace set-in wheel',
       'white fibre-paste '
     ])
+    expect(said).to.deep.equal([])
+    await close()
+  })
+
+  it('a stack is kept as a file, laid on another water, refused where it cannot lie', async () => {
+    const { page, said, close } = await open('build-up?leaf=lays')
+    await page.locator('[data-lay="millpond/ripples"]').waitFor()
+    const wanted = page.locator('[data-test="wanted"]')
+    const take = async () => {
+      await wanted.getByText(/Finished/).waitFor()
+      await page.locator('[data-test="take"]').click()
+      await wanted.waitFor({ state: 'detached' })
+      await settled(page)
+    }
+    await choose(page.locator('[data-test="lays"]').first().locator('.add'), 'lacquer-coat')
+    await page.locator('[data-test="lay-add"]').first().click()
+    await take()
+    const { text } = await downloaded(page, () => page.locator('[data-test="stack-out"]').click())
+    expect(JSON.parse(text)).to.include({ format: 'tall-spindle-stack', kind: 'pool' })
+    const give = (name: string, content: string) =>
+      page
+        .locator('[data-test="stack-in"] input')
+        .setInputFiles({ name, mimeType: 'application/json', buffer: Buffer.from(content) })
+    const problem = page.locator('[data-test="stack-problem"]')
+    for (const [content, words] of [
+      ['{', /Nothing was laid/],
+      [text.replace('"pool"', '"fall"'), /stack for a fall, and “Mill pond” is a pool/],
+      [text.replace('"pours": null', '"pours": -4'), /pours/]
+    ] as const) {
+      await give('odd.json', content)
+      await problem.getByText(words).waitFor()
+    }
+    const before = await kept(page)
+    await choose(page.locator('.field', { hasText: 'Water' }).first(), '=Tail-race')
+    await page.locator('[data-lay="tailrace/ripples"]').waitFor()
+    await give('mill.stack.json', text)
+    await take()
+    expect((await cards(page))[0]).to.equal('lay2')
+    const after = await kept(page)
+    expect(after.laid.map((l) => `${l.stack} ${l.way}`)).to.deep.equal([
+      'millpond lacquer-coat',
+      'tailrace lacquer-coat'
+    ])
+    // one step back, and it is as it was
+    await page.keyboard.press('Control+z')
+    await settled(page)
+    expect((await kept(page)).laid).to.deep.equal(before.laid)
+    // and from the other water, without a file
+    await choose(page.locator('[data-test="lay-as"]'), '=Mill pond')
+    await take()
+    expect((await kept(page)).laid).to.have.length(2)
     expect(said).to.deep.equal([])
     await close()
   })

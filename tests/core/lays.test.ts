@@ -21,7 +21,9 @@ import { writeBuild } from '../../core/build/file/write'
 import { FREE, WATERS_NAMED } from '../../core/build/newBuild'
 import { carrying } from '../../core/build/carry'
 import { changePool, removeWater, setWay } from '../../core/build/edits'
-import { BUILT_IN_SHELF } from '../../core/craft/materials/shelf'
+import { GELS } from '../../core/craft/materials/gels'
+import { stipplesIn } from '../../core/craft/materials/labels'
+import { BUILT_IN, BUILT_IN_SHELF, shelfOf } from '../../core/craft/materials/shelf'
 import { poolsOf, type Build } from '../../core/build/types'
 import { CARE, FROM } from '../../core/craft/ways/types'
 import { WAYS, waysFor } from '../../core/craft/ways/catalog'
@@ -418,6 +420,29 @@ describe('Stacks in the builder’s own order', function () {
     expect(
       derivePlan(orderStack('pool1', null)(setLays(['pool1/gelcoat', 'pool1/ripple'], null)(out)))
     ).to.deep.equal(before)
+  })
+
+  it('ripples dragged, stippled or picked wait for the minutes of the very gel they are in, one’s own too', () => {
+    const build = asked()
+    const [pool] = poolsOf(build)
+    const slow = { ...stipplesIn(GELS[0], 70), id: 'mine', own: true as const }
+    const shelf = shelfOf([...BUILT_IN, slow])
+    const opens: number[] = []
+    for (const way of ['dragged-ripples', 'stippled-ripples', 'picked-ripples']) {
+      const own = setRipples(pool, way)(build)
+      const of = (b: Build) => {
+        const plan = derivePlan(b, shelf)
+        const link = plan.steps.links.find((l) => l.to === 'lay1/ripple')!
+        const laying = plan.stacks.laidGel.lay1
+        const touch = { dragged: 'drag', stippled: 'stipple', picked: 'tease' }[way.split('-')[0]]
+        const window = laying.windows.find((w) => w.id === touch)!
+        expect([link.minMin, link.maxMin], way).to.deep.equal([window.opensMin, window.closesMin])
+        return link.minMin
+      }
+      opens.push(of(changeLaid('lay1', { material: 'ripple-gel' })(own)))
+      expect(of(changeLaid('lay1', { material: 'mine' })(own))).to.be.above(opens.at(-1)! + 20)
+    }
+    expect(opens).to.deep.equal(opens.toSorted((a, b) => a - b))
   })
 
   it('ripples of another kind come when its own would: dam away, falls hung, resin firm', () => {

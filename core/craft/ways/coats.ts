@@ -1,5 +1,5 @@
 import { rippleSteps } from './rippleSteps'
-import type { LayKind, StepTemplate, Way } from './types'
+import type { CureName, LayKind, StepTemplate, Way } from './types'
 
 /** Ways to put one more lay into a stack, wherever the builder wants it. docs/trade.md 7a. Common practice, no source. */
 const coat = (
@@ -186,6 +186,64 @@ export const BRUSHED_RIPPLES = coat(
   0.15
 )
 
+/** Gel that is laid, and worked in the minutes in which it takes that touch. */
+const inItsMinutes = (
+  [min, max]: readonly [CureName, CureName],
+  worked: Pick<StepTemplate, 'title' | 'how' | 'right' | 'tools'>
+): StepTemplate[] => {
+  const [laid, touched] = rippleSteps([])
+  return [
+    { ...laid, wait: { becomes: 'workable', min, max, hard: true } },
+    { ...touched, ...worked }
+  ]
+}
+
+export const DRAGGED_RIPPLES = coat(
+  {
+    id: 'dragged-ripples',
+    ripples: true,
+    name: 'Ripples, dragged',
+    note: 'A coat of gel furrowed with a stiff brush or a comb, just before it would take a stipple.',
+    kind: 'gel',
+    material: 'heavy-gloss-gel',
+    takes: ['gel'],
+    compare: {
+      risk: 'Dragged too soon the furrows close; straight ones look like a field.',
+      reversible: 'Yes: it peels.'
+    }
+  },
+  inItsMinutes(['dragOpens', 'dragCloses'], {
+    title: 'Drag the ripples',
+    how: 'One long stroke beside the other, wavering, along the current; once more across it where the wind meets it.',
+    right: 'Furrows stand and none runs straight.',
+    tools: ['stiff brush or comb']
+  }),
+  0.15
+)
+
+export const PICKED_RIPPLES = coat(
+  {
+    id: 'picked-ripples',
+    ripples: true,
+    name: 'Ripples, picked up',
+    note: 'A coat of gel drawn up in small points with a pick as it thickens: chop, rings, rain.',
+    kind: 'gel',
+    material: 'splash-gel',
+    takes: ['gel'],
+    compare: {
+      risk: 'Picked too late it tears and stays torn.',
+      reversible: 'Yes: it peels.'
+    }
+  },
+  inItsMinutes(['teaseOpens', 'teaseCloses'], {
+    title: 'Pick the ripples up',
+    how: 'Touch, lift, let go; small ones between larger, lower towards the shore.',
+    right: 'Points stand and none has a thread on it.',
+    tools: ['pick or toothpick']
+  }),
+  0.15
+)
+
 export const LACQUER_COAT = coat(
   {
     id: 'lacquer-coat',
@@ -330,6 +388,8 @@ export const COATS: readonly Way[] = [
   STIPPLED_RIPPLES,
   BLOWN_RIPPLES,
   BRUSHED_RIPPLES,
+  DRAGGED_RIPPLES,
+  PICKED_RIPPLES,
   LACQUER_COAT,
   TISSUE_LAYER
 ]

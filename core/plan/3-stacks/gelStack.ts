@@ -303,7 +303,17 @@ export function surfaceOf(
   if (!laid) return null
   const glossy = laid === 'coats'
   const gel = onShelf(shelf, 'gel', glossy ? pool.gloss.gel : USUAL.gel.ripples)
-  if (!gel) return null
+  return gel && rippled(build, pool, forms, gel, glossy)
+}
+
+/** A coat of a gel that takes a pool's ripples, or its coats of gloss. */
+export function rippled(
+  build: Pick<Build, 'room'>,
+  pool: Pool,
+  forms: FormsPlan,
+  gel: Gel,
+  glossy = false
+): Laying {
   const wetMm = glossy ? GLOSS_COAT_MM * pool.gloss.coats : gel.coatMm
   return lay(build.room, gel, {
     finalMm: wetMm * gel.solidsVol,

@@ -1,15 +1,15 @@
 import { USUAL } from '../../craft/usual'
-import type { Build, Laid, Moving } from '../../build/types'
+import type { Build, Moving } from '../../build/types'
 import { movingOf, poolsOf } from '../../build/types'
 import type { FormsPlan } from '../2-forms/formsStage'
 import { insideRing, type Point2 } from '../../physics/shape/polygon'
 import type { GroundPlan } from '../1-ground/groundStage'
 import { pourHeat, type PourHeat, type PourHeatInput } from '../../physics/stuff/heat/pourHeat'
-import { COAT_MM } from '../../craft/layPairs'
-import { onShelf, type Shelf } from '../../craft/materials/shelf'
-import { layWay, wayFor } from '../../craft/ways/catalog'
+import type { Shelf } from '../../craft/materials/shelf'
+import { wayFor } from '../../craft/ways/catalog'
 import type { Coat } from './coat'
 import { layingOf, surfaceOf, type Laying } from './gelStack'
+import type { LaidStacks } from './laidStacks'
 import { filmBears } from './overhang'
 import { partOf, type PartStack } from './partStack'
 import { poolStack, type PoolStack } from './poolStack'
@@ -26,14 +26,16 @@ export interface FormStack {
   part: PartStack | null
 }
 
-export interface StacksPlan {
+/** What the ways stack up, whatever the builder lays besides. */
+export interface WaysStacks {
   pools: PoolStack[]
   forms: FormStack[]
   /** Gel on the surface of each pool. */
   surfaces: { id: string; laying: Laying | null }[]
-  /** How thick each lay is that the builder put in, mm; null: nobody measures it. */
-  laidMm: Record<string, number | null>
 }
+
+/** All of it, with what the builder put in. */
+export interface StacksPlan extends WaysStacks, LaidStacks {}
 
 /**
  * Third stage: the layers of each pool, with what heat, dams, light and tint make of them; coats,
@@ -45,7 +47,7 @@ export function stacksStage(
   forms: FormsPlan,
   shelf: Shelf,
   heatOf: (id: string, input: PourHeatInput) => PourHeat = (_, input) => pourHeat(input)
-): StacksPlan {
+): WaysStacks {
   const { landform, shell, shellMm, seal, sealCoats } = build.ground
   const name = (id: string) => shelf.get(id)?.name ?? id
   const bedAt = (groundMm: number): Coat[] => [
@@ -80,19 +82,8 @@ export function stacksStage(
     surfaces: poolsOf(build).map((pool) => ({
       id: pool.id,
       laying: surfaceOf(build, pool, forms, shelf)
-    })),
-    laidMm: Object.fromEntries(build.laid.map((laid) => [laid.id, laidMm(build, laid, shelf)]))
+    }))
   }
-}
-
-/** How thick a lay that was put in is when it is done, mm; null: nobody measures it. */
-function laidMm(build: Build, laid: Laid, shelf: Shelf): number | null {
-  const way = layWay(laid.way)
-  const kind = way?.lays[0].kind
-  const gel = onShelf(shelf, 'gel', laid.material ?? way?.usual?.coat ?? '')
-  if (kind === 'white') return build.finish.reliefMm
-  const coatMm = gel && kind === 'gel' ? gel.coatMm * gel.solidsVol : kind && COAT_MM[kind]
-  return coatMm === undefined ? null : coatMm * laid.coats
 }
 
 /** Coats, parts and supports of all that moves. */

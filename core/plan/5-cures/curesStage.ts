@@ -138,7 +138,9 @@ export function curesStage(
     build.laid.map((l) => {
       const ready = layReady(l, build.room, dry, shelf)
       // firm and gelled are its own, not those of the pour that it lies on
-      return [l.id, { ...LAID_MIN(dry), layReady: ready, firm: ready, gel: ready }]
+      const windows = stacks.laidGel[l.id]?.windows
+      const minutes = windows ? { ...windowCures(windows), rippleClear: ready } : {}
+      return [l.id, { ...LAID_MIN(dry), layReady: ready, firm: ready, gel: ready, ...minutes }]
     })
   )
   return { ground, waters, laid, dryFactor: dry, workingMin: working }
