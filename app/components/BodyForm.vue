@@ -37,7 +37,7 @@ const RIPPLED = [
   { id: 'own', name: 'stippled in ripple gel' },
   ...waysFor('coat')
     .filter((w) => w.ripples)
-    .map((w) => ({ id: w.id, name: w.name.replace('Ripples, ', '') })),
+    .map((w) => ({ id: w.id, name: w.name.replace(/^Ripples,? /, '') })),
   { id: 'none', name: 'none: still water' }
 ]
 const darkBelow = () => set('Dark below, clear above', { bands: darkBelowBands(props.pool) })

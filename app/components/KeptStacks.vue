@@ -1,19 +1,13 @@
 <script setup lang="ts">
 import { ElButton } from 'element-plus'
-import { computed, onMounted, ref } from 'vue'
+import { ref } from 'vue'
 import type { Edit } from '../../core/build/edits'
-import {
-  keptStack,
-  laidOn,
-  readStack,
-  writeStack,
-  type KeptStack
-} from '../../core/build/stackFile'
-import { wayFor } from '../../core/craft/ways/catalog'
+import { keptStack, layStack, writeStack, type KeptStack } from '../../core/build/stack'
+import type { Fault } from '../../core/physics/fault'
+import { useElsewhere } from '../elsewhere'
 import { said } from '../words'
 import { saveFile } from '../saveFile'
 import { useBuildStore } from '../stores/build'
-import { useLibraryStore } from '../stores/library'
 import { useShelfStore } from '../stores/shelf'
 import ChoiceField from './ChoiceField.vue'
 import FilePick from './FilePick.vue'
@@ -22,46 +16,29 @@ import FilePick from './FilePick.vue'
 const props = defineProps<{ water: string }>()
 const emit = defineEmits<{ lay: [label: string, edit: Edit] }>()
 const store = useBuildStore()
-const library = useLibraryStore()
 const shelf = useShelfStore()
 const problem = ref('')
-onMounted(() => {
-  if (!library.ready) void library.refresh()
-})
-const kind = computed(() => store.build!.waters.find((w) => w.id === props.water)?.kind)
-/** Waters of the same kind elsewhere, each with its way. */
-const elsewhere = computed(() =>
-  [
-    store.build!,
-    ...library.kept.map((r) => r.build).filter((b) => b.id !== store.build!.id)
-  ].flatMap((build, i) =>
-    build.waters
-      .filter((w) => w.kind === kind.value && (i > 0 || w.id !== props.water))
-      .map((w) => ({
-        id: `${build.id}/${w.id}`,
-        name: `${w.name}${i > 0 ? `, ${build.name}` : ''}: ${wayFor(w.kind, w.way)?.name ?? w.way}`,
-        kept: keptStack(build, w.id, shelf.own)!
-      }))
-  )
-)
-function lay(kept: KeptStack): void {
+const elsewhere = useElsewhere(() => props.water)
+/** The checker is large and rarely wanted: it comes with the first stack that is laid. */
+const checker = () => import('../../core/build/file/stackFile')
+async function lay(kept: KeptStack): Promise<void> {
+  const { laidOn } = await checker()
   const laid = laidOn(store.build!, kept, props.water)
-  problem.value = laid.ok ? '' : laid.faults.map((f) => `${f.path}: ${f.message}`).join('; ')
-  if (!laid.ok) return
-  emit('lay', `Lay it as ${kept.name}`, (build) => {
-    const now = laidOn(build, kept, props.water)
-    return now.ok ? now.value : build
-  })
+  problem.value = laid.ok ? '' : told(laid.faults)
+  if (laid.ok) emit('lay', `Lay it as ${kept.name}`, layStack(kept, props.water))
 }
-const layAs = (id: string) => {
+function layAs(id: string): void {
   const found = elsewhere.value.find((e) => e.id === id)
-  if (found) lay(found.kept)
+  if (found) void lay(found.kept)
 }
 async function take(file: File): Promise<void> {
+  const { readStack } = await checker()
   const read = readStack(await file.text())
-  problem.value = read.ok ? '' : read.faults.map((f) => `${f.path}: ${f.message}`).join('; ')
-  if (read.ok) lay(read.value)
+  if (read.ok) await lay(read.value)
+  else problem.value = told(read.faults)
 }
+const told = (faults: readonly Fault[]) =>
+  faults.map((f) => (f.path ? `${f.path}: ${f.message}` : f.message)).join('; ')
 function give(): void {
   const kept = keptStack(store.build!, props.water, shelf.own)
   if (kept) saveFile(`${kept.name}.stack.json`, 'application/json', writeStack(kept))

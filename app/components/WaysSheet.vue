@@ -3,9 +3,11 @@ import { ElButton } from 'element-plus'
 import { degrees, fine, money, said } from '../words'
 import { computed, onBeforeUnmount, ref, shallowRef, watch } from 'vue'
 import type { Build } from '../../core/build/types'
+import type { KeptStack } from '../../core/build/stack'
 import type { WayCompared } from '../../core/plan/beside/compareWays'
 import { dayAndClock } from '../../core/words/dates'
 import { duration } from '../../core/words/durations'
+import { useElsewhere } from '../elsewhere'
 import { useSettingsStore } from '../stores/settings'
 import { useHistoryStore } from '../stores/history'
 import { useShelfStore } from '../stores/shelf'
@@ -13,10 +15,25 @@ import { ask } from '../workers/askClient'
 
 /** Every way of making this very pool, side by side. */
 const props = defineProps<{ build: Build; what: string; way: string; zone: string }>()
-const emit = defineEmits<{ choose: [way: string] }>()
+const emit = defineEmits<{ choose: [way: string]; lay: [kept: KeptStack] }>()
 const shelf = useShelfStore()
 const history = useHistoryStore()
 const settings = useSettingsStore()
+/** So many stacks of one's own stand beside our ways. */
+const MOST_STACKS = 3
+const elsewhere = useElsewhere(() => props.what)
+const stacks = computed(() =>
+  elsewhere.value
+    .filter((e) => e.own)
+    .slice(0, MOST_STACKS)
+    .map((e) => e.kept)
+)
+/** Taken as it stands: one of ours by its way, one of the builder's own lay by lay. */
+function take(way: string): void {
+  const kept = way.startsWith('stack/') ? stacks.value[Number(way.slice('stack/'.length))] : null
+  if (kept) emit('lay', kept)
+  else emit('choose', way)
+}
 const found = shallowRef<WayCompared[]>([])
 const problem = ref('')
 const working = ref(false)
@@ -27,7 +44,7 @@ async function compare(): Promise<void> {
   working.value = true
   problem.value = ''
   const asked = ask(
-    { ask: 'compareWays', build: props.build, what: props.what },
+    { ask: 'compareWays', build: props.build, what: props.what, stacks: stacks.value },
     shelf.own,
     history.without(props.build.id)
   )
@@ -46,7 +63,7 @@ function stop(): void {
   working.value = false
 }
 watch(
-  () => [props.what, props.build],
+  () => [props.what, props.build, stacks.value],
   () => void compare(),
   { immediate: true }
 )
@@ -188,12 +205,7 @@ const LINES = computed<Line[]>(() => [
         <tr>
           <td></td>
           <td v-for="w in found" :key="w.way" :class="{ on: w.way === way }">
-            <ElButton
-              v-if="w.way !== way"
-              class="tool"
-              :data-way="w.way"
-              @click="emit('choose', w.way)"
-            >
+            <ElButton v-if="w.way !== way" class="tool" :data-way="w.way" @click="take(w.way)">
               Make it so</ElButton
             ><b v-else>this plan</b>
           </td>

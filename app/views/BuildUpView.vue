@@ -9,6 +9,7 @@ import { ElButton, ElSlider } from 'element-plus'
 import 'element-plus/theme-chalk/el-slider.css'
 import { computed, defineAsyncComponent, ref, watch } from 'vue'
 import type { Pool } from '../../core/build/types'
+import { layStack } from '../../core/build/stack'
 import { setCare, setFrom } from '../../core/build/lays'
 import { changeFall, changeMaking, changePool, setWay } from '../../core/build/edits'
 import { explainColour, explainLight } from '../../core/explain/explanations'
@@ -386,6 +387,7 @@ const setBed = (key: 'bedDeep' | 'bedShore', colour: string) =>
           :way="water.way"
           :zone="build.calendar.zone"
           @choose="store.edit('Way', setWay(water!.id, $event))"
+          @lay="store.edit(`As ${$event.name}`, layStack($event, water!.id))"
         />
       </div>
     </div>

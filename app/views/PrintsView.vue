@@ -24,6 +24,24 @@ const days = computed(() => plan.value?.days)
 const sittings = computed(() => (days.value ? sittingsOf(days.value) : []))
 const step = (id: string) => plan.value!.steps.steps.find((s) => s.id === id)!
 const waterName = (id: string | null) => build.value.waters.find((w) => w.id === id)?.name ?? ''
+const STATES = { planned: '', leftOut: ' (left out)', there: ' (there already)' } as const
+const SCENE: Readonly<Record<string, string>> = {
+  ground: 'Ground',
+  white: 'White over all',
+  spray: 'Spray',
+  finish: 'Finish'
+}
+/** Stack by stack, its lays in a line. */
+const stacks = computed(() =>
+  [...new Set((plan.value?.steps.lays ?? []).map((l) => l.stack))].map((id) => ({
+    id,
+    name: SCENE[id] ?? waterName(id),
+    lays: plan
+      .value!.steps.lays.filter((l) => l.stack === id)
+      .map((l) => `${l.name}${l.coats > 1 ? `, ${l.coats} coats` : ''}${STATES[l.state]}`)
+      .join(' · ')
+  }))
+)
 const drops = (d: Record<string, number>) =>
   Object.entries(d)
     .map(([id, n]) => `${n} ${store.shelf.get(id)?.name.replace(' tint', '').toLowerCase() ?? id}`)
@@ -161,6 +179,15 @@ async function print(): Promise<void> {
             <td></td>
             <td></td>
             <td>{{ f.stripsToMake }} strips of {{ mm(f.stripMm) }}</td>
+          </tr>
+        </tbody>
+      </table>
+      <h2>What lies on what, from the ground up</h2>
+      <table class="plain" data-test="print-lays">
+        <tbody>
+          <tr v-for="s in stacks" :key="s.id">
+            <td class="date">{{ s.name }}</td>
+            <td>{{ said(s.lays) }}</td>
           </tr>
         </tbody>
       </table>

@@ -6,13 +6,14 @@ import { fitResin, type FittedResin, type ResinLabel } from '../../core/physics/
 import { busyTimes, type BusyTimes } from '../../core/exchange/calendar/busyTimes'
 import { NO_HISTORY, type History } from '../../core/plan/learned/history'
 import { onShelf, withBottles, type Shelf } from '../../core/craft/materials/shelf'
+import type { KeptStack } from '../../core/build/stack'
 import { compareWays, type WayCompared } from '../../core/plan/beside/compareWays'
 import { whatIf, type WhatIf } from '../../core/plan/beside/whatIf'
 import { repairCost, type RepairCost } from '../../core/plan/beside/repairCost'
 
 /** A question beside the plan: too heavy for the screen, asked when the builder wants to know. */
 export type Question =
-  | { ask: 'compareWays'; build: Build; what: string }
+  | { ask: 'compareWays'; build: Build; what: string; stacks?: readonly KeptStack[] }
   | {
       ask: 'repairCost'
       build: Build
@@ -57,7 +58,7 @@ export function answer(
 ): Answers[Question['ask']] {
   switch (question.ask) {
     case 'compareWays':
-      return compareWays(question.build, question.what, given, history)
+      return compareWays(question.build, question.what, given, history, question.stacks)
     case 'repairCost':
       return repairCost(
         question.build,

@@ -1,3 +1,4 @@
+import { layUnder } from '../plan/6-steps/coreOf'
 import { plain } from '../words/sentences'
 import type { Build } from '../build/types'
 import { poolsOf } from '../build/types'
@@ -67,8 +68,14 @@ export interface BenchFigure {
   batch?: string
 }
 
-/** How much, for a step: grams of its cups, coats of its gel, and how high it goes. */
+/** How much, for a step: grams of its cups, coats of its gel, how high it goes, what it lies on. */
 export function figuresFor(plan: Plan, step: Step): BenchFigure[] {
+  const under = step.lay === null ? null : layUnder(plan.steps.lays, step.lay)
+  const own = ownFigures(plan, step)
+  return under ? [...own, { name: 'Lies on', value: under.name }] : own
+}
+
+function ownFigures(plan: Plan, step: Step): BenchFigure[] {
   const [key, rest = ''] = step.id.split('/')
   const pour = /^pour(?:#(\d+))?$/.exec(rest)
   if (pour) {
@@ -83,6 +90,11 @@ export function figuresFor(plan: Plan, step: Step): BenchFigure[] {
       })),
       ...(layer ? [{ name: 'Up to', value: `${plain(layer.toMm)} mm` }] : [])
     ]
+  }
+  const mix = plan.amounts.mixes.find((m) => m.id === step.of)
+  if (mix) {
+    const cups = mix.cups.length === 1 ? 'One cup' : `${mix.cups.length} cups, in all`
+    return [{ name: cups, value: `A ${plain(mix.aG)} g + B ${plain(mix.bG)} g` }]
   }
   const laying = plan.stacks.forms.find((f) => f.id === key)?.laying
   const coat = step.title.match(/, (\d+) of (\d+)$/)

@@ -111,6 +111,12 @@ describe('Clocks at the bench', () => {
       'stir',
       'working'
     ])
+    const under = (id: string) =>
+      figuresFor(plan, step(id)).find((f) => f.name === 'Lies on')?.value
+    expect(under('millpond/pour#2')).to.equal('Pour 1 of 3')
+    expect(under('millpond/pour#1')).to.equal('Texture and gravel')
+    expect(under('millpond/dam'), 'a dam is no lay').to.equal(undefined)
+    expect(under('ground/carve'), 'nothing lies under the landform').to.equal(undefined)
     const link = plan.steps.links.find((l) => l.hard)!
     const [window] = clocksAfter(plan, step(link.from), 1e6)
     expect(window).to.include({

@@ -127,6 +127,18 @@ describe('Builders’ own ways, from the bed up (common practice, no source)', f
     expect(days(plan)).to.be.at.most(11)
   })
 
+  it('a crest that a lay fixes is made before it; what grows out of it in gel comes after', () => {
+    const plan = derivePlan(
+      fresh(
+        { waters: 'shore', widthMm: 400, depthMm: 300 },
+        setWay('sea1', 'cast-wave'),
+        addLaid({ stack: 'pool1', way: 'set-in', material: 'craft-light-resin', sets: 'sea1' })
+      )
+    )
+    inTurn(plan, 'sea1/cast', 'sea1/saw', 'lay1/lay', 'sea1/gel')
+    expect(did(plan)).not.to.include('sea1/bed')
+  })
+
   it('a ford with a splash: fixed to the bed before the pour, undammed after a day, ripples brushed in another gel, fibre last', () => {
     const plan = derivePlan(
       fresh(

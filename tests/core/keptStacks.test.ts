@@ -8,12 +8,14 @@ import { changePool, setWay } from '../../core/build/edits'
 import { readBuild } from '../../core/build/file/buildFile'
 import { writeBuild } from '../../core/build/file/write'
 import { addLaid, NEW, setLays, setRipples } from '../../core/build/lays'
-import { keptStack, laidOn, layStack, readStack, writeStack } from '../../core/build/stackFile'
+import { laidOn, readStack } from '../../core/build/file/stackFile'
+import { keptStack, layStack, writeStack } from '../../core/build/stack'
 import { poolsOf, type Build } from '../../core/build/types'
 import { BUILT_IN_SHELF } from '../../core/craft/materials/shelf'
 import type { Material } from '../../core/craft/materials/types'
 import { waysFor } from '../../core/craft/ways/catalog'
 import { newFrom } from '../../core/exchange/newFile'
+import { compareWays } from '../../core/plan/beside/compareWays'
 import { derivePlan } from '../../core/plan/derivePlan'
 import { demo } from '../support/builds'
 
@@ -113,6 +115,27 @@ describe('A stack that is kept', function () {
     expect(twice.laid).to.have.length(laid.value.laid.length)
     // other waters have not changed
     expect(laysOf(laid.value, 'millpond')).to.deep.equal(laysOf(to, 'millpond'))
+  })
+
+  it('stands beside our ways in the comparison, its own lays counted as work and money', () => {
+    const kept = keptStack(worked(asked(), 'pool1'), 'pool1')!
+    const compared = compareWays(asked(), 'pool1', BUILT_IN_SHELF, undefined, [kept])
+    const of = (way: string) => compared.find((c) => c.way === way)!
+    expect(compared.map((c) => c.way)).to.deep.equal([
+      ...waysFor('pool').map((w) => w.id),
+      'stack/0'
+    ])
+    const [ours, own] = [of('two-part-pour'), of('stack/0')]
+    expect(own.name).to.equal('As Upper pool')
+    // a thing set in and ripples blown in place of stippled, no leak test
+    const plan = derivePlan(layStack(kept, 'pool1')(asked()))
+    const lays = plan.steps.lays.filter((l) => l.stack === 'pool1').map((l) => l.id)
+    const hands = plan.steps.steps
+      .filter((s) => s.id.startsWith('pool1/') || lays.includes(s.lay ?? ''))
+      .reduce((sum, s) => sum + s.handsMin, 0)
+    expect(own.handsMin).to.equal(hands)
+    expect(own.handsMin).not.to.equal(ours.handsMin)
+    expect(own.finishMs).to.equal(plan.days.finishMs)
   })
 
   it('what cannot be is named, and nothing is changed', () => {

@@ -186,6 +186,31 @@ export const BRUSHED_RIPPLES = coat(
   0.15
 )
 
+export const RESIN_RIPPLES = coat(
+  {
+    id: 'resin-ripples',
+    ripples: true,
+    name: 'Ripples in a thin film of resin',
+    note: 'A film of resin brushed on and moved about as it gels, or under the lamp a patch at a time: hard, and clear at once.',
+    kind: 'resin',
+    material: 'quick-epoxy-2-1',
+    takes: ['resin', 'light-resin'],
+    compare: {
+      risk: 'Moved too soon it levels again; it climbs the banks.',
+      reversible: 'No: sanded off and laid again.'
+    }
+  },
+  [
+    step(
+      'Ripple a thin film of resin',
+      'Half a millimetre, from the middle outwards. When it begins to string, push it along the wind with the brush; with light-cured resin a patch at a time, and light each as it stands.',
+      'Ripples stand when the brush is lifted, and the edge is dry.',
+      { hands: { fixed: 15, per: { areaCm2: 0.03 } }, wait: ready, cautions: ['resin', 'uv'] }
+    )
+  ],
+  0.055
+)
+
 /** Gel that is laid, and worked in the minutes in which it takes that touch. */
 const inItsMinutes = (
   [min, max]: readonly [CureName, CureName],
@@ -390,6 +415,7 @@ export const COATS: readonly Way[] = [
   BRUSHED_RIPPLES,
   DRAGGED_RIPPLES,
   PICKED_RIPPLES,
+  RESIN_RIPPLES,
   LACQUER_COAT,
   TISSUE_LAYER
 ]

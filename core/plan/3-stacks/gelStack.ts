@@ -303,24 +303,24 @@ export function surfaceOf(
   if (!laid) return null
   const glossy = laid === 'coats'
   const gel = onShelf(shelf, 'gel', glossy ? pool.gloss.gel : USUAL.gel.ripples)
-  return gel && rippled(build, pool, forms, gel, glossy)
+  return gel && rippled(build, pool, forms, gel, glossy ? pool.gloss.coats : null)
 }
 
-/** A coat of a gel that takes a pool's ripples, or its coats of gloss. */
+/** A coat of a gel that takes a water's ripples, or its coats of gloss. */
 export function rippled(
   build: Pick<Build, 'room'>,
-  pool: Pool,
+  water: { id: string },
   forms: FormsPlan,
   gel: Gel,
-  glossy = false
+  glossCoats: number | null = null
 ): Laying {
-  const wetMm = glossy ? GLOSS_COAT_MM * pool.gloss.coats : gel.coatMm
+  const wetMm = glossCoats === null ? gel.coatMm : GLOSS_COAT_MM * glossCoats
   return lay(build.room, gel, {
     finalMm: wetMm * gel.solidsVol,
     slopeDeg: 0,
-    coats: glossy ? pool.gloss.coats : 1,
+    coats: glossCoats ?? 1,
     tiltDeg: 0,
-    rippleMm: rippleOf(pool, gel, forms),
+    rippleMm: rippleOf(water, gel, forms),
     bears: Infinity
   })
 }

@@ -1,5 +1,4 @@
 import type { Build, Laid } from '../../build/types'
-import { poolsOf } from '../../build/types'
 import { COAT_MM } from '../../craft/layPairs'
 import { onShelf, type Shelf } from '../../craft/materials/shelf'
 import { layWay } from '../../craft/ways/catalog'
@@ -8,7 +7,7 @@ import { rippled, type Laying } from './gelStack'
 
 /** What the lays are that the builder put in, by id. */
 export interface LaidStacks {
-  /** Ripples put on a pool, each in its own gel. */
+  /** Ripples put on a water, each in its own gel. */
   laidGel: Record<string, Laying>
   /** How thick each is when it is done, mm; null: nobody measures it. */
   laidMm: Record<string, number | null>
@@ -25,9 +24,9 @@ function laidGel(build: Build, forms: FormsPlan, shelf: Shelf): Record<string, L
   return Object.fromEntries(
     build.laid.flatMap((laid) => {
       const way = layWay(laid.way)
-      const pool = poolsOf(build).find((p) => p.id === laid.stack)
+      const water = build.waters.find((w) => w.id === laid.stack)
       const gel = onShelf(shelf, 'gel', laid.material ?? way?.usual?.coat ?? '')
-      return way?.ripples && pool && gel ? [[laid.id, rippled(build, pool, forms, gel)]] : []
+      return way?.ripples && water && gel ? [[laid.id, rippled(build, water, forms, gel)]] : []
     })
   )
 }

@@ -157,17 +157,23 @@ function lowest(stacked: Stacked, entries: readonly Entry[], links: StepLink[]):
   }
 }
 
-/** A lay that fixes a water made elsewhere comes after the last step of its making. */
+/**
+ * A lay that fixes a water made elsewhere comes after the last step of its making, and before what
+ * would have come after its own setting.
+ */
 function fixed(stacked: Stacked, entries: readonly Entry[], links: StepLink[]): void {
-  for (const { scope, id } of entries) {
+  for (const { scope, template, id, last } of entries) {
     const water = stacked.build.waters.find((w) => w.id === scope.laid?.sets)
     const way = water && wayFor(water.kind, water.way)
     const set = way && setStepOf(way)
     if (!set) continue
-    const before = way.steps.slice(0, way.steps.indexOf(set)).map((t) => t.id)
-    const last = entries.findLast((e) => e.scope.key === water.id && before.includes(e.template.id))
-    if (last)
-      keepLongest(links, { from: last.last, to: id, ...leastOf(last.scope, last.template.wait) })
+    const own = entries.filter((e) => e.scope.key === water.id)
+    const at = (e: Entry) => way.steps.findIndex((t) => t.id === e.template.id)
+    const made = own.findLast((e) => at(e) < way.steps.indexOf(set))
+    if (made)
+      keepLongest(links, { from: made.last, to: id, ...leastOf(made.scope, made.template.wait) })
+    for (const next of own.filter((e) => at(e) > way.steps.indexOf(set)))
+      keepLongest(links, { from: last, to: next.id, ...leastOf(scope, template.wait) })
   }
 }
 

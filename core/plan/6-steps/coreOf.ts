@@ -4,24 +4,24 @@ import type { StacksPlan } from '../3-stacks/stacksStage'
 import type { PlannedLay } from './types'
 
 /** How a lay of a kind is drawn in a core. */
-const DRAWN: Readonly<Record<LayKind, Coat['what']>> = {
-  landform: 'landform',
-  shell: 'shell',
-  paint: 'paint',
-  seal: 'seal',
-  texture: 'paint',
-  tissue: 'paper',
-  resin: 'pour',
-  gel: 'gel',
-  lacquer: 'gloss',
-  white: 'white',
-  fibre: 'white',
-  part: 'strip'
-}
+const DRAWN: ReadonlyMap<LayKind, Coat['what']> = new Map([
+  ['landform', 'landform'],
+  ['shell', 'shell'],
+  ['paint', 'paint'],
+  ['seal', 'seal'],
+  ['texture', 'paint'],
+  ['tissue', 'paper'],
+  ['resin', 'pour'],
+  ['gel', 'gel'],
+  ['lacquer', 'gloss'],
+  ['white', 'white'],
+  ['fibre', 'white'],
+  ['part', 'strip']
+])
 
 /** The first coat that a lay may be, and that no other has taken yet. */
 function taken(coats: Coat[], lay: PlannedLay): Coat | undefined {
-  const what = DRAWN[lay.kind]
+  const what = DRAWN.get(lay.kind)!
   const i = coats.findIndex(
     (c) => c.what === what && (what !== 'paint' || c.material === lay.material)
   )
@@ -53,7 +53,7 @@ export function coreOf(
         if (lay.kind === 'part' && !lay.laid) return []
         return [
           {
-            what: DRAWN[lay.kind],
+            what: DRAWN.get(lay.kind)!,
             material: lay.material,
             label: lay.coats > 1 ? `${lay.name}, ${lay.coats} coats` : lay.name,
             thicknessMm: lay.thicknessMm ?? 0
@@ -61,6 +61,21 @@ export function coreOf(
         ]
       })
   )
+}
+
+/**
+ * What a lay lies on: the next one under it in its stack that is not left out, then the ground; null:
+ * nothing.
+ */
+export function layUnder(lays: readonly PlannedLay[], id: string): PlannedLay | null {
+  const lay = lays.find((l) => l.id === id)
+  if (!lay) return null
+  const under = (stack: string, before?: PlannedLay) => {
+    const own = lays.filter((l) => l.stack === stack)
+    const until = before ? own.indexOf(before) : own.length
+    return own.slice(0, until).findLast((l) => l.state !== 'leftOut') ?? null
+  }
+  return under(lay.stack, lay) ?? (lay.stack === 'ground' ? null : under('ground'))
 }
 
 /** A lay that was put into a pool, as it is drawn in a section. */

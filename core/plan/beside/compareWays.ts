@@ -1,10 +1,11 @@
 import { costOfWater, weightOf } from '../4-amounts/shopping'
-import { setWay } from '../../build/edits'
+import { setWay, type Edit } from '../../build/edits'
+import { layStack, type KeptStack } from '../../build/stack'
 import type { Build } from '../../build/types'
 import type { Finding } from '../8-findings/types'
 import { NO_HISTORY, type History } from '../learned/history'
 import type { Shelf } from '../../craft/materials/shelf'
-import { waysFor } from '../../craft/ways/catalog'
+import { wayFor, waysFor } from '../../craft/ways/catalog'
 import type { Way } from '../../craft/ways/types'
 import { finished, planner } from '../derivePlan'
 
@@ -40,29 +41,49 @@ const SITTING_MS = 30 * 60_000
 /**
  * Everything else the same, one thing made in each way in turn.
  *
- * @param what  id of a water, or `white` or `spray`
+ * @param what    id of a water, or `white` or `spray`
+ * @param stacks  of the builder's own, to be laid beside ours: `stack/0` and so on
  */
 export function compareWays(
   build: Build,
   what: string,
   shelf: Shelf,
-  history: History = NO_HISTORY
+  history: History = NO_HISTORY,
+  stacks: readonly KeptStack[] = []
 ): WayCompared[] {
   const kind: Way['for'] =
     what === 'white' || what === 'spray' ? what : build.waters.find((w) => w.id === what)!.kind
   // one memory for all: what a way does not touch is not worked out again
   const plans = planner()
-  return waysFor(kind).map((way) => {
-    const plan = finished(plans(setWay(what, way.id)(build), shelf, history))
+  const made: { id: string; name: string; way: Way | null; edit: Edit }[] = [
+    ...waysFor(kind).map((way) => ({
+      id: way.id,
+      name: way.name,
+      way,
+      edit: setWay(what, way.id)
+    })),
+    ...stacks.map((kept, i) => ({
+      id: `stack/${i}`,
+      name: `As ${kept.name}`,
+      way: wayFor(kept.kind, kept.way),
+      edit: layStack(kept, what)
+    }))
+  ]
+  return made.map(({ id, name, way, edit }) => {
+    const plan = finished(plans(edit(build), shelf, history))
     const stack = plan.stacks.pools.find((s) => s.id === what)
     const form = plan.stacks.forms.find((s) => s.id === what)
-    const own = plan.steps.steps.filter((s) => s.id.startsWith(`${what}/`))
+    // what was put in is its own work too
+    const lays = new Set(plan.steps.lays.filter((l) => l.stack === what).map((l) => l.id))
+    const own = plan.steps.steps.filter(
+      (s) => s.id.startsWith(`${what}/`) || (s.lay !== null && lays.has(s.lay))
+    )
     const ids = new Set(own.map((s) => s.id))
     const work = plan.days.work.filter((w) => ids.has(w.step)).sort((a, b) => a.startMs - b.startMs)
     return {
-      way: way.id,
-      name: way.name,
-      note: way.note,
+      way: id,
+      name,
+      note: way?.note ?? '',
       finishMs: plan.days.finishMs,
       ownDays:
         work.length > 0
@@ -76,10 +97,10 @@ export function compareWays(
       weightG: weightOf(plan.amounts.shopping, what, shelf),
       peakC: stack?.heat?.peakC ?? stack?.light?.peakC ?? null,
       clarityPct:
-        way.compare?.depth === 'real' ? (stack?.colours?.deepest.bedShowsPct ?? null) : null,
+        way?.compare?.depth === 'real' ? (stack?.colours?.deepest.bedShowsPct ?? null) : null,
       layers: stack?.layers.length ?? form?.laying?.coats ?? 0,
-      risk: way.compare?.risk ?? '',
-      reversible: way.compare?.reversible ?? '',
+      risk: way?.compare?.risk ?? '',
+      reversible: way?.compare?.reversible ?? '',
       stops: plan.findings.filter((f) => f.water === what && f.severity === 'stop')
     }
   })
