@@ -61,11 +61,15 @@ export function toBeDone(build: Decided, key: string, way: Way, step: StepTempla
   }
   if (stateOf(build, key, step) !== 'planned') return false
   // what another lay fixes is not set a second time
-  if (meetsBelow(step) && build.laid.some((l) => l.sets === key)) return false
+  if (setStepOf(way) === step && build.laid.some((l) => fixes(l) === key)) return false
   const fill = step.serves && fillOf(way)
   if (fill && stateOf(build, key, fill) !== 'planned') return false
   return !step.follows || state(step.follows) !== 'leftOut'
 }
+
+/** The water that a lay fixes, by id; undefined: none, or its way fixes nothing. */
+export const fixes = (laid: Laid): string | undefined =>
+  wayFor('coat', laid.way)?.sets ? laid.sets : undefined
 
 const meetsBelow = (step: StepTemplate) => step.on?.includes('below') ?? false
 

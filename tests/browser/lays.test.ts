@@ -46,6 +46,14 @@ describe('The builder’s own way', function () {
        })`
     )) as Build
   }
+  /** What was proposed is done, once it is known what it comes to. */
+  async function taken(page: Page): Promise<void> {
+    const wanted = page.locator('[data-test="wanted"]')
+    await wanted.getByText(/Finished/).waitFor()
+    await page.locator('[data-test="take"]').click()
+    await wanted.waitFor({ state: 'detached' })
+    await settled(page)
+  }
   const cards = (page: Page, of = 0) =>
     page
       .locator('[data-test="lays"]')
@@ -99,12 +107,7 @@ describe('The builder’s own way', function () {
       'millpond/pour#1'
     ])
     const wanted = page.locator('[data-test="wanted"]')
-    const take = async () => {
-      await wanted.getByText(/Finished/).waitFor()
-      await page.locator('[data-test="take"]').click()
-      await wanted.waitFor({ state: 'detached' })
-      await settled(page)
-    }
+    const take = () => taken(page)
     // the risk is said before it is done, and nothing is done before it is taken
     await page.locator('[data-lay="millpond/ripples"] .face').click()
     await page.locator('[data-test="lay-out"]').click()
@@ -189,15 +192,7 @@ describe('The builder’s own way', function () {
       '=Tail-race'
     )
     await page.locator('[data-lay="tailrace/ripples"]').waitFor()
-    const take = async () => {
-      await page
-        .locator('[data-test="wanted"]')
-        .getByText(/Finished/)
-        .waitFor()
-      await page.locator('[data-test="take"]').click()
-      await page.locator('[data-test="wanted"]').waitFor({ state: 'detached' })
-      await settled(page)
-    }
+    const take = () => taken(page)
     await choose(page.locator('[data-test="lays"]').first().locator('.add'), 'set-in')
     await page.locator('[data-test="lay-add"]').first().click()
     await take()
@@ -242,13 +237,7 @@ describe('The builder’s own way', function () {
   it('a stack is kept as a file, laid on another water, refused where it cannot lie', async () => {
     const { page, said, close } = await open('build-up?leaf=lays')
     await page.locator('[data-lay="millpond/ripples"]').waitFor()
-    const wanted = page.locator('[data-test="wanted"]')
-    const take = async () => {
-      await wanted.getByText(/Finished/).waitFor()
-      await page.locator('[data-test="take"]').click()
-      await wanted.waitFor({ state: 'detached' })
-      await settled(page)
-    }
+    const take = () => taken(page)
     await choose(page.locator('[data-test="lays"]').first().locator('.add'), 'lacquer-coat')
     await page.locator('[data-test="lay-add"]').first().click()
     await take()

@@ -161,6 +161,7 @@ describe('Builders’ own ways, from the bed up (common practice, no source)', f
     inTurn(plan, 'splash1/skin', 'splash1/panels', fixing.id, 'pool1/pour', ripples.id, 'white/off')
     inTurn(plan, 'white/white', 'spray/spray', 'finish/gloss')
     expect(did(plan)).not.to.include('splash1/gel')
+    expect(plan.steps.lays.find((l) => l.id === 'splash1/foot')!.state).to.equal('leftOut')
     expect(did(plan)).not.to.include('pool1/gelcoat')
     // light-cured resin holds in minutes
     expect(fixing.waitMin).to.be.below(15)

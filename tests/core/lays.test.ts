@@ -9,6 +9,7 @@ import {
   NEW,
   orderStack,
   ripplesOf,
+  SCENE_STACKS,
   setCare,
   setFrom,
   setLays,
@@ -597,6 +598,7 @@ describe('Stacks in the builder’s own order', function () {
       water: fc.nat(),
       place: fc.nat(),
       wet: fc.boolean(),
+      sets: fc.nat(12),
       coats: fc.integer({ min: 1, max: 4 }),
       state: fc.constantFrom('planned', 'planned', 'planned', 'leftOut', 'there')
     })
@@ -607,15 +609,15 @@ describe('Stacks in the builder’s own order', function () {
         fc.nat(),
         (waters, lays, turn) => {
           const plain = lake({ waters })
-          const owners = ['ground', ...plain.waters.map((w) => w.id)]
+          const owners = ['ground', ...plain.waters.map((w) => w.id), ...SCENE_STACKS]
           const orders = startOf(waters, plain)
           let build: Build = plain
-          lays.forEach(({ way, water, place, wet, coats, state }, i) => {
+          lays.forEach(({ way, water, place, wet, coats, state, sets }, i) => {
             const of = owners[water % owners.length]
             const own = orders.get(of) ?? []
             const at = place % (own.length + 1)
             const above = [...own.slice(0, at), NEW, ...own.slice(at)]
-            build = addLaid({ stack: of, way, wet, coats }, above)(build)
+            build = addLaid({ stack: of, way, wet, coats, sets: owners[sets] }, above)(build)
             orders.set(
               of,
               above.map((l) => (l === NEW ? `lay${i + 1}` : l))

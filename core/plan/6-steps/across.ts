@@ -1,6 +1,6 @@
 import type { Build, Fall, Reach, Water } from '../../build/types'
 import { poolsOf, reachesOf } from '../../build/types'
-import { setStepOf } from '../../build/lays'
+import { fixes, setStepOf } from '../../build/lays'
 import { wayFor } from '../../craft/ways/catalog'
 import { HANDS, type HandRule } from '../../craft/hands'
 import type { Spot, StepTemplate, Wait } from '../../craft/ways/types'
@@ -163,7 +163,7 @@ function lowest(stacked: Stacked, entries: readonly Entry[], links: StepLink[]):
  */
 function fixed(stacked: Stacked, entries: readonly Entry[], links: StepLink[]): void {
   for (const { scope, template, id, last } of entries) {
-    const water = stacked.build.waters.find((w) => w.id === scope.laid?.sets)
+    const water = stacked.build.waters.find((w) => scope.laid && w.id === fixes(scope.laid))
     const way = water && wayFor(water.kind, water.way)
     const set = way && setStepOf(way)
     if (!set) continue

@@ -1,3 +1,4 @@
+import { fixes } from '../../build/lays'
 import type { Build, Laid, LayState, Water } from '../../build/types'
 import type { LayTemplate, Sizes, StepTemplate, Way } from '../../craft/ways/types'
 import type { StacksPlan } from '../3-stacks/stacksStage'
@@ -11,6 +12,7 @@ interface Layered {
   way: Way
   sizes: Sizes
   state: (template: StepTemplate) => LayState
+  done: (template: StepTemplate) => boolean
   /** Of a lay that the builder put in. */
   laid?: Laid
 }
@@ -44,7 +46,7 @@ export function laysOf(
       material: laid ? coatOf(laid, way, lay) : named(build, scope, lay),
       thicknessMm: laid ? (stacks.laidMm[laid.id] ?? null) : thicknessMm(build, stacks, scope, lay),
       coats,
-      state: together(steps.map(scope.state)),
+      state: together(steps.map((step) => stateIn(scope, step))),
       steps: steps.map((s) => `${scope.key}/${s.id}`)
     }
     if (lay.coats !== 'pours' || coats === 1) return [made]
@@ -60,10 +62,16 @@ export function laysOf(
   })
 }
 
+/** What there is nothing to do for, or what another lay does, is left out of its own. */
+function stateIn({ state, done }: Layered, step: StepTemplate): LayState {
+  const said = state(step)
+  return said === 'planned' && !done(step) ? 'leftOut' : said
+}
+
 /** What the builder calls a lay, or the water that it fixes. */
 function laidName(build: Build, laid: Laid | undefined): string {
   if (!laid) return ''
-  const water = build.waters.find((w) => w.id === laid.sets)
+  const water = build.waters.find((w) => w.id === fixes(laid))
   return laid.name || (water ? `${water.name}, set in` : '')
 }
 

@@ -1,4 +1,4 @@
-import { isSceneStack, stateOf, toBeDone } from '../../build/lays'
+import { fixes, isSceneStack, stateOf, toBeDone } from '../../build/lays'
 import type { Build, Laid, LayState, Water } from '../../build/types'
 import { repairWay } from '../../craft/troubles/repairs'
 import { TROUBLES } from '../../craft/troubles/troubles'
@@ -113,7 +113,7 @@ function laidScopes(
         cures: { ...cures.ground, ...under.cures, ...cures.laid[laid.id] },
         learned,
         laid,
-        fixes: build.waters.find((w) => w.id === laid.sets)?.name
+        fixes: build.waters.find((w) => w.id === fixes(laid))?.name
       }
     ]
   })
