@@ -2,8 +2,9 @@
 import Fuse from 'fuse.js'
 import { said } from '../words'
 import { ElDialog, ElInput } from 'element-plus'
-import { computed, nextTick, ref, shallowRef, useId, watch } from 'vue'
+import { computed, nextTick, ref, useId, watch } from 'vue'
 import { useRoute, useRouter, type RouteLocationRaw } from 'vue-router'
+import { layWay, WAYS } from '../../core/craft/ways/catalog'
 import { TROUBLES } from '../../core/craft/troubles/troubles'
 import { panel } from '../panels'
 import { PLACES } from '../router'
@@ -68,12 +69,6 @@ const steps = (): Found[] =>
     sort: 'Step',
     go: inBuild('days', { step: s.id })
   }))
-/** All ways of working come when somebody first looks for anything. */
-const catalog = shallowRef<typeof import('../../core/craft/ways/catalog') | null>(null)
-watch(open, (on) => {
-  if (on && !catalog.value)
-    void import('../../core/craft/ways/catalog').then((all) => (catalog.value = all))
-})
 /** Lays lie under a view of their water; how to put one in is found by its way. */
 const lays = (): Found[] =>
   (store.plan?.steps.lays ?? []).map((l) => ({
@@ -87,14 +82,14 @@ const lays = (): Found[] =>
     }
   }))
 const ways = (): Found[] =>
-  store.build && catalog.value
-    ? [...catalog.value.WAYS.values()]
+  store.build
+    ? [...WAYS.values()]
         .filter((w) => w.for !== 'ground' && w.for !== 'finish')
         .map((w) => ({
           id: `way:${w.id}`,
           name: w.name,
           sort: 'Way of working',
-          go: inBuild('build-up', { leaf: catalog.value!.layWay(w.id) ? 'lays' : 'ways' })
+          go: inBuild('build-up', { leaf: layWay(w.id) ? 'lays' : 'ways' })
         }))
     : []
 const materials = (): Found[] =>
