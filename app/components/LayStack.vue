@@ -17,13 +17,14 @@ import type { Laid } from '../../core/build/types'
 import { cannotLie, glueFor } from '../../core/craft/layPairs'
 import { layWay, wayFor, WAYS } from '../../core/craft/ways/catalog'
 import type { Plan } from '../../core/plan/derivePlan'
+import { firstZone, hasPlan } from '../../core/plan/4-amounts/zones'
 import { refusal } from '../../core/plan/6-steps/stacked'
 import type { PlannedLay } from '../../core/plan/6-steps/types'
 import { changeOf, layDoneMs, layMade } from '../../core/plan/beside/changeOf'
 import { day } from '../../core/words/dates'
 import { about } from '../../core/words/durations'
 import { money } from '../../core/words/quantities'
-import { degrees, mm, said } from '../words'
+import { cm2, degrees, mm, said } from '../words'
 import { useBuildStore } from '../stores/build'
 import { useSettingsStore } from '../stores/settings'
 import { useHistoryStore } from '../stores/history'
@@ -32,6 +33,7 @@ import { sharedPlanClient } from '../workers/planClient'
 import ChoiceField from './ChoiceField.vue'
 import KeptStacks from './KeptStacks.vue'
 import NumberField from './NumberField.vue'
+import ZoneDialog from './ZoneDialog.vue'
 
 /** The lays of a water, or of the ground, as they lie: the top one first. */
 const props = defineProps<{ stack: string; name: string }>()
@@ -206,6 +208,28 @@ const settable = computed(() => [
 ])
 const materials = (lay: PlannedLay) =>
   [...store.shelf.values()].filter((m) => layWay(lay.way)?.takes?.includes(m.kind))
+/** Where a lay lies: all over what its stack covers, or in an outline of its own. */
+const WHERE = [
+  { id: 'all', name: 'All of its surface' },
+  { id: 'zone', name: 'A place of its own' }
+]
+const zoning = ref('')
+const zoned = computed(() => {
+  const lay = lays.value.find((l) => l.id === zoning.value)
+  const zone = laid(zoning.value)?.zone
+  return lay && zone ? { lay, zone } : null
+})
+function place(id: string, where: string): void {
+  const forms = plan.value?.forms
+  if (where === 'all') change(id, { zone: undefined })
+  else if (forms && !laid(id)?.zone) {
+    const zone = firstZone(build.value, props.stack, plan.value!.ground, forms)
+    change(id, { zone })
+    zoning.value = id
+  }
+}
+const placeCm2 = (id: string) =>
+  (plan.value?.amounts.sizes.laid[id]?.areaCm2 ?? 0) * (100 / (laid(id)?.coverPct ?? 100))
 const change = (id: string, to: Parameters<typeof changeLaid>[1]) =>
   store.edit('Change a lay', changeLaid(id, to), `lay${id}`)
 </script>
@@ -344,9 +368,27 @@ const change = (id: string, to: Parameters<typeof changeLaid>[1]) =>
                 :model-value="laid(lay.id)!.coverPct"
                 :min="1"
                 :max="100"
-                :blank="layWay(lay.way)?.for === 'white' ? 'by the white map' : 'all of it'"
+                :blank="
+                  layWay(lay.way)?.for === 'white' && !laid(lay.id)!.zone
+                    ? 'by the white map'
+                    : 'all of it'
+                "
                 @update:model-value="change(lay.id, { coverPct: $event })"
               />
+              <ChoiceField
+                v-if="!layWay(lay.way)?.sets && hasPlan(build, stack)"
+                label="Where"
+                data-test="lay-where"
+                :model-value="laid(lay.id)!.zone ? 'zone' : 'all'"
+                :options="WHERE"
+                @update:model-value="place(lay.id, $event)"
+              />
+              <div v-if="laid(lay.id)!.zone" class="field">
+                <span class="name">Its place</span
+                ><ElButton class="tool" data-test="lay-zone" @click="zoning = lay.id"
+                  >Draw it, {{ cm2(placeCm2(lay.id) * 100) }}</ElButton
+                >
+              </div>
             </div>
             <ElCheckbox
               :model-value="laid(lay.id)!.wet"
@@ -360,6 +402,16 @@ const change = (id: string, to: Parameters<typeof changeLaid>[1]) =>
         </div>
       </li>
     </ol>
+    <ZoneDialog
+      v-if="zoned"
+      :model-value="true"
+      :name="title(zoned.lay)"
+      :zone="zoned.zone"
+      :covers-cm2="placeCm2(zoned.lay.id)"
+      @update:model-value="zoning = ''"
+      @change="change(zoned.lay.id, { zone: $event })"
+      @settled="store.endGroup"
+    />
     <form class="row add" @submit.prevent="putIn">
       <ChoiceField
         v-model="chosen"

@@ -3,8 +3,9 @@ import { computed, ref } from 'vue'
 import type { Build } from '../../core/build/types'
 import type { FormsPlan } from '../../core/plan/2-forms/formsStage'
 import type { WhiteMap } from '../../core/plan/2-forms/whiteMap'
-import type { Point2 } from '../../core/physics/shape/polygon'
-import { figure, unit, whereabouts } from '../words'
+import { layWay } from '../../core/craft/ways/catalog'
+import { middleOf, type Point2 } from '../../core/physics/shape/polygon'
+import { figure, said, unit, whereabouts } from '../words'
 import { arrowed, toHalves } from './handles'
 import { lineThrough, ringOf, ringsOf } from './paths'
 
@@ -43,6 +44,12 @@ export type Handle =
   | { kind: 'width'; water: string; from: Point2 }
   | { kind: 'length'; water: string; from: Point2 }
 
+/** What lies in a place of its own. */
+const zones = computed(() =>
+  props.build.laid.flatMap(({ id, zone, name, way }) =>
+    zone ? [{ id, zone, name: name || (layWay(way)?.name ?? way) }] : []
+  )
+)
 const px = (p: readonly [number, number]): [number, number] => [props.toX(p[0]), props.toY(p[1])]
 const draws = (points: readonly (readonly [number, number])[]) => lineThrough(points.map(px))
 const water = computed(() => props.build.waters.find((w) => w.id === props.selected))
@@ -282,6 +289,15 @@ const crestTag = (line: readonly Point2[]) => px(line.reduce((far, p) => (p[1] >
         data-test="other-white"
       />
     </g>
+    <g v-for="z in show === 'white' ? zones : []" :key="z.id" class="zone" data-test="white-zone"
+      ><path :d="ringOf(z.zone.map(px))" /><text
+        class="on-drawing"
+        text-anchor="middle"
+        :x="px(middleOf(z.zone))[0]"
+        :y="toY(Math.max(...z.zone.map((at) => at[1]))) - 5"
+        >{{ said(z.name) }}</text
+      ></g
+    >
     <path v-if="show === 'strokes'" class="strokes" :d="strokes" />
 
     <g
@@ -414,6 +430,12 @@ const crestTag = (line: readonly Point2[]) => px(line.reduce((far, p) => (p[1] >
 </template>
 
 <style scoped>
+.zone path {
+  fill: var(--brass);
+  fill-opacity: 0.25;
+  stroke: var(--brass);
+  stroke-width: 1.5;
+}
 .corridor {
   fill: var(--water);
   fill-opacity: 0.32;

@@ -15,7 +15,7 @@ export interface KeptStack {
   /** What it is made of and in how many coats: nothing of where it lies or how large it is. */
   making: Record<string, unknown>
   /** Lays put in, each with an id of its own here. */
-  laid: Omit<Laid, 'stack'>[]
+  laid: Omit<Laid, 'stack' | 'zone' | 'sets'>[]
   /** From the ground up: "/pour#1" of its way, "lay1" of those put in; null: as its way has it. */
   order: string[] | null
   /** Steps of its way that are left out or there already: "/leak". */
@@ -58,7 +58,7 @@ export function keptStack(
     making: Object.fromEntries(MAKING[water.kind].map((key) => [key, all[key]])),
     laid: build.laid
       .filter((l) => l.stack === id)
-      .map(({ stack: _here, sets: _thing, ...laid }) => laid),
+      .map(({ stack: _here, zone: _place, sets: _thing, ...laid }) => laid),
     order,
     lays: build.lays.filter((l) => here(l.id)).map((l) => ({ step: bare(l.id), state: l.state }))
   }

@@ -447,10 +447,15 @@ export interface Laid {
   /** What it is made of; null: what the way usually takes. */
   material: string | null
   coats: number
-  /** How much of the surface it covers, %; null: all of it, and white as the white map says. */
+  /** How much of its surface or zone it covers, %; null: all of it, and white as the white map says. */
   coverPct: number | null
   /** It goes into what is under it while that is still wet. */
   wet: boolean
+  /**
+   * Where it lies, where that is not all of its surface: corners of its outline on the plan, mm.
+   * Left out: all of it, and white where the white map has it.
+   */
+  zone?: [number, number][]
   /** The splash, wave or run that it fixes: made elsewhere, it is set here. Left out: something else. */
   sets?: string
 }

@@ -172,6 +172,56 @@ describe('The builder’s own way', function () {
     await close()
   })
 
+  it('white in a place of its own: drawn on the plan, moved by keys and by hand, seen on Water, printed', async () => {
+    const { page, said, close } = await open('build-up?leaf=lays')
+    await page.locator('[data-lay="millpond/ripples"]').waitFor()
+    await choose(page.locator('[data-test="lays"]').first().locator('.add'), 'sponged-white')
+    await page.locator('[data-test="lay-add"]').first().click()
+    await taken(page)
+    await page.locator('[data-lay="lay1"] .face').click()
+    await choose(page.locator('[data-test="lay-where"]'), 'zone')
+    const corner = page.locator('[data-handle="zone:0"]')
+    await corner.waitFor()
+    await settled(page)
+    const area = page.locator('[data-test="zone-area"]')
+    const before = parseFloat(await area.innerText())
+    expect(before).to.be.above(1)
+    const [x, y] = (await kept(page)).laid[0].zone![0]
+    await corner.focus()
+    await page.keyboard.press('Shift+ArrowRight')
+    await page.keyboard.press('ArrowUp')
+    await settled(page)
+    expect((await kept(page)).laid[0].zone![0]).to.deep.equal([x + 5, y + 1])
+    await page.waitForFunction(
+      (was) => parseFloat(document.querySelector('[data-test="zone-area"]')!.textContent!) > was,
+      before
+    )
+    // a line that crosses itself is said and not kept
+    const sound = (await kept(page)).laid[0].zone
+    const far = (await page.locator('[data-handle="zone:4"]').boundingBox())!
+    const from = (await corner.boundingBox())!
+    await page.mouse.move(from.x + from.width / 2, from.y + from.height / 2)
+    await page.mouse.down()
+    await page.mouse.move(far.x - 30, far.y, { steps: 4 })
+    await page.getByText('Its line crosses itself').waitFor()
+    await page.mouse.up()
+    expect((await kept(page)).laid[0].zone!.slice(1)).to.deep.equal(sound!.slice(1))
+    await page.keyboard.press('Escape')
+    await corner.waitFor({ state: 'detached' })
+    await page.goto(`${s.address}/build/${DEMO_ID}/water`)
+    await settled(page)
+    await page.getByRole('tab', { name: 'White' }).click()
+    await page.locator('[data-test="white-zone"]').waitFor()
+    await page.goto(`${s.address}/build/${DEMO_ID}/prints`)
+    await settled(page)
+    await page
+      .getByText(/^Place of /)
+      .first()
+      .waitFor()
+    expect(said).to.deep.equal([])
+    await close()
+  })
+
   it('a gel of one’s own by its label; the wheel’s splash is fixed to the bed before the pour; white in two layers over all', async () => {
     const { page, said, close } = await open('shelf')
     // a gel of one's own, by the hours on its label

@@ -362,6 +362,7 @@ export const BUILD_SCHEMA = open({
         coats: Joi.number().integer().min(1).max(40).required(),
         coverPct: Joi.number().greater(0).max(100).allow(null).required(),
         wet: Joi.boolean().required(),
+        zone: Joi.array().items(point()).min(3).max(200),
         sets: id()
       })
     )

@@ -1,6 +1,6 @@
 import { isSceneStack } from '../../build/lays'
 import { bodyNeeds } from '../../craft/ways/catalog'
-import type { Build, Moving } from '../../build/types'
+import type { Build, Laid, Moving } from '../../build/types'
 import { movingOf, poolsOf } from '../../build/types'
 import { lineLength, signedArea } from '../../physics/shape/polygon'
 import type { FormsPlan } from '../2-forms/formsStage'
@@ -10,6 +10,7 @@ import { GLOSS_COAT_MM } from '../3-stacks/gelStack'
 import type { PoolStack } from '../3-stacks/poolStack'
 import type { FormStack, StacksPlan } from '../3-stacks/stacksStage'
 import type { SizeName, Sizes } from '../../craft/ways/types'
+import { zoneCm2 } from './zones'
 
 /**
  * Edges of tissue lap over their neighbours: so much more of it than of water. Common practice, no
@@ -119,7 +120,7 @@ export function sizesOf(
   return {
     whole: severalOf(whole, build.copies),
     waters: several(waters),
-    laid: several(laidSizes(build, whole, waters, whiteOf))
+    laid: several(laidSizes(build, whole, waters, whiteOf, (l) => zoneCm2(build, l, ground, forms)))
   }
 }
 
@@ -133,21 +134,23 @@ function laidOver(stack: string, whole: Sizes, own: Sizes): number {
   return isSceneStack(stack) ? (whole.waterCm2 ?? 0) : (own.areaCm2 ?? own.formCm2 ?? 0)
 }
 
-/** A lay that was put in covers what its stack covers, as often as it has coats. */
+/** A lay that was put in covers its own zone or what its stack covers, as often as it has coats. */
 function laidSizes(
   build: Build,
   whole: Sizes,
   waters: Record<string, Sizes>,
-  whiteOf: (water: string) => number
+  whiteOf: (water: string) => number,
+  zoneOf: (laid: Laid) => number | null
 ): Record<string, Sizes> {
   return Object.fromEntries(
     build.laid.map((laid) => {
       const scene = isSceneStack(laid.stack)
       const own = waters[laid.stack] ?? {}
-      const areaCm2 = laidOver(laid.stack, whole, own)
+      const zone = zoneOf(laid)
+      const areaCm2 = zone ?? laidOver(laid.stack, whole, own)
       const coveredCm2 = (areaCm2 * (laid.coverPct ?? 100)) / 100
       const mapCm2 = (scene ? whole.whiteCm2 : whiteOf(laid.stack)) || areaCm2 * SOME_WHITE
-      const whiteCm2 = laid.coverPct === null ? mapCm2 : coveredCm2
+      const whiteCm2 = laid.coverPct === null && zone === null ? mapCm2 : coveredCm2
       const sizes: Sizes = {
         ...whole,
         ...own,

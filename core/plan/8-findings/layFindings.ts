@@ -7,7 +7,7 @@ import type { Finding, Stages } from './types'
  * What the builder left out, each with its risk, once; and own steps that cannot stand where they
  * were put. What follows from how careful one chose to be is not warned of.
  */
-export function layFindings(build: Build, { steps }: Stages): Finding[] {
+export function layFindings(build: Build, { amounts, steps }: Stages): Finding[] {
   const titleOf = (id: string | null) =>
     steps.steps.find((s) => s.id === id || s.of === id)?.title ?? id ?? ''
   const layOf = (id: string) => steps.lays.find((l) => l.id === id)
@@ -47,6 +47,18 @@ export function layFindings(build: Build, { steps }: Stages): Finding[] {
         reason:
           'This app does not know the way, or the water is not worked on. It is kept in the file.',
         wayOut: 'Take it out, or leave it: nothing is planned for it.'
+      })),
+    ...build.laid
+      .filter((l) => l.zone && amounts.sizes.laid[l.id]?.areaCm2 === 0)
+      .map((l): Finding => ({
+        id: `off-the-water:${l.id}`,
+        severity: 'warn',
+        place: 'build-up',
+        water: null,
+        title: `“${layOf(l.id)?.name ?? l.way}” lies beside what it should cover`,
+        number: 'the place drawn for it covers 0 cm² of it',
+        reason: 'Its outline does not reach the surface any more, or is too narrow to.',
+        wayOut: 'Draw its place again on Build-up, or let it cover all of the surface.'
       })),
     ...build.own
       .filter((o) => steps.misplaced.includes(o.id))

@@ -1,5 +1,6 @@
 import type { Build } from '../../build/types'
 import { fallsOf, poolsOf } from '../../build/types'
+import { layWay } from '../../craft/ways/catalog'
 import { TUCK_MM } from '../2-forms/fallCurve'
 import type { FallForm } from '../2-forms/fallForm'
 import type { FormsPlan, SeaPlan } from '../2-forms/formsStage'
@@ -48,6 +49,7 @@ export function templatesOf(build: Build, { forms, ground, parts }: Drawn): Temp
     ),
     ...parts.flatMap((p) => (p.part ? jigTemplate(p.id, name(p.id), p.part) : [])),
     ...whiteTemplates(build, forms),
+    ...zoneTemplates(build, ground),
     ...runTemplates(build, forms, ground)
   ].filter((t) => t.shapes.length > 0)
 }
@@ -474,6 +476,27 @@ function runTemplates(build: Build, { ran }: FormsPlan, { section }: Drawn['grou
       ]
     )
   ]
+}
+
+/** Places drawn for lays of the builder's own, each as a stencil with the shores to lay it by. */
+function zoneTemplates(build: Build, ground: Drawn['ground']): Template[] {
+  const shores = ground.pools.flatMap((p) => p.shoreline.map((ring) => closed('water', ring)))
+  return build.laid.flatMap(({ id, zone, name, way }) =>
+    zone
+      ? [
+          template(
+            'foam',
+            null,
+            {
+              id: `zone-${id}`,
+              name: `Place of ${name || layWay(way)?.name || way}`,
+              use: 'Cut the outline out: what shows through it is covered, and nothing else.'
+            },
+            [box('base', build.base.widthMm, build.base.depthMm), ...shores, closed('cut', zone)]
+          )
+        ]
+      : []
+  )
 }
 
 function whiteTemplates(build: Build, forms: FormsPlan): Template[] {
