@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Plan } from '../../core/plan/derivePlan'
+import { onShelf } from '../../core/craft/materials/shelf'
 import { laidLines } from '../../core/plan/6-steps/coreOf'
 import SectionDrawing from '../drawings/SectionDrawing.vue'
 import { useBuildStore } from '../stores/build'
@@ -20,6 +21,9 @@ const emit = defineEmits<{ level: [pool: string, levelMm: number] }>()
 const store = useBuildStore()
 const settings = useSettingsStore()
 const shellMm = computed(() => store.build!.ground.shellMm)
+const hatch = computed(
+  () => onShelf(store.shelf, 'landform', store.build!.ground.landform)?.hatch ?? 'cells'
+)
 </script>
 
 <template>
@@ -33,6 +37,7 @@ const shellMm = computed(() => store.build!.ground.shellMm)
       :moving="plan.forms.section"
       :stacks="plan.stacks.pools"
       :shell-mm="shellMm"
+      :hatch="hatch"
       :exaggeration="settings.heights"
       :ran="ran"
       :laid="layers ? laidLines(plan.steps.lays, plan.stacks) : []"

@@ -13,6 +13,7 @@ import {
   type Move,
   type Rehearsal
 } from '../../core/bench/rehearsal'
+import { liesOn } from '../../core/plan/6-steps/coreOf'
 import type { Plan } from '../../core/plan/derivePlan'
 import type { Build } from '../../core/build/types'
 import { dayAndClock } from '../../core/words/dates'
@@ -91,8 +92,12 @@ const nightMin = computed(
         <h2>{{ steps.length ? 'Do' : 'All is done' }}</h2>
         <div v-for="s in steps" :key="s.id" class="row offer" :data-offer="s.id">
           <ElButton class="tool main" :data-do="s.id" @click="move({ kind: 'do', step: s.id })">
-            {{ said(s.title) }}</ElButton><span class="soft small grow"
-            >{{ named(s.id) }}{{ named(s.id) ? ' · ' : '' }}{{ duration(s.handsMin) }}</span
+            {{ said(s.title) }}</ElButton><span class="soft small grow">{{
+            [named(s.id), liesOn(plan.steps.lays, s.lay), duration(s.handsMin)]
+              .filter(Boolean)
+              .map(said)
+              .join(' · ')
+          }}</span
           ><ElButton
             v-if="skippable(s)"
             class="tool"

@@ -145,7 +145,8 @@ const days = (value: number) =>
           </li>
         </ol>
         <p data-test="repair-cost">
-          Costs {{ duration(found.handsMin) }} of work,
+          <template v-if="found.on">Done on {{ said(found.on.toLowerCase()) }}. </template>Costs
+          {{ duration(found.handsMin) }} of work,
           {{ money(Math.max(0, found.money), settings.currency) }} to buy; done
           <b>{{ found.days === null ? 'on no date yet' : days(found.days) }}</b>.
         </p>

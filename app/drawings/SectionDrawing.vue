@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
+import type { Landform } from '../../core/craft/materials/types'
 import type { Pool } from '../../core/build/types'
 import type { FallForm } from '../../core/plan/2-forms/fallForm'
 import type { Section, SectionRun } from '../../core/plan/1-ground/section'
@@ -17,6 +18,8 @@ const props = defineProps<{
   falls: FallForm[]
   stacks: PoolStack[]
   shellMm: number
+  /** What the ground is cut from, as it is drawn; left out: foam. */
+  hatch?: Landform['hatch']
   /** How much taller than long heights are drawn; null: as much as fills the frame. */
   exaggeration: number | null
   /** Show the pours one by one instead of the water as one body. */
@@ -278,8 +281,8 @@ const layerFill = (i: number, count: number) => 0.35 + (0.5 * (count - i)) / Mat
           )
         "
       />
-      <path class="land" :d="land" />
-      <path class="land hatch" :d="land" />
+      <path class="land" :class="hatch" :d="land" />
+      <path v-if="hatch !== 'none'" class="land hatch" :class="hatch" :d="land" />
 
       <g
         v-for="({ run, pool, rings }, i) in waters"
@@ -506,6 +509,17 @@ svg {
 }
 .land.hatch {
   fill: url(#foam-cells);
+}
+.land.hatch.beads {
+  fill: url(#foam-beads);
+}
+.land.hatch.grain {
+  fill: url(#ground-grain);
+}
+.land.none {
+  fill: none;
+  stroke: var(--line-strong);
+  stroke-dasharray: 4 4;
 }
 .skin {
   fill: none;

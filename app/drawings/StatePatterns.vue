@@ -4,6 +4,13 @@
       <pattern id="foam-cells" width="11" height="9" patternUnits="userSpaceOnUse">
         <path d="M1 3.500h3M6.500 7.500h3" class="foam" />
       </pattern>
+      <pattern id="foam-beads" width="11" height="10" patternUnits="userSpaceOnUse">
+        <circle cx="3" cy="3" r="1.500" class="foam" />
+        <circle cx="8.500" cy="8" r="1.500" class="foam" />
+      </pattern>
+      <pattern id="ground-grain" width="26" height="8" patternUnits="userSpaceOnUse">
+        <path d="M0 2.500q6 -1.500 13 0t13 0M3 6.500h11" class="foam" />
+      </pattern>
       <!-- wet waves, workable dots, firm slants, clear hairlines, cured solid: the same on every screen -->
       <pattern id="state-wet" width="14" height="8" patternUnits="userSpaceOnUse">
         <rect width="14" height="8" class="tone-wet" />

@@ -12,13 +12,14 @@ import type { LogEntry, PhotoEntry } from '../../core/build/log/entries'
 import { accountOf, offBy, spent, workedMin } from '../../core/build/log/account'
 import { onRail } from '../../core/plan/learned/fit'
 import { keyOf } from '../../core/plan/learned/history'
+import { liesOn } from '../../core/plan/6-steps/coreOf'
 import { costToBuy } from '../../core/plan/4-amounts/shopping'
 import PhotoAgainstForm from '../components/PhotoAgainstForm.vue'
 import NumberField from '../components/NumberField.vue'
 import LiveText from '../components/LiveText.vue'
 import { clock, day } from '../../core/words/dates'
 import { duration } from '../../core/words/durations'
-import { grams, degrees, money } from '../words'
+import { grams, degrees, money, said } from '../words'
 import { saveFile } from '../saveFile'
 import { zipOfBuild } from '../storage/backup'
 import { isFull } from '../storage/builds'
@@ -46,6 +47,11 @@ const title = (id: string) => {
   return step
     ? `${water ? `${water}: ` : ''}${water ? step.title.toLowerCase() : step.title}`
     : `${id} (not in the plan any more)`
+}
+/** What it put down, and on what. */
+const layOf = (id: string) => {
+  const step = plan.value?.steps.steps.find((s) => s.id === id)
+  return step ? liesOn(plan.value!.steps.lays, step.lay) : ''
 }
 const days = computed(() => {
   const sorted = [...build.value.log.entries].sort((a, b) => b.at.localeCompare(a.at))
@@ -296,7 +302,9 @@ const early = (e: Extract<LogEntry, { kind: 'step' }>) => {
             <div class="grow">
               <template v-if="e.kind === 'step'"
                 ><b>{{ title(e.step) }}</b> {{ ' '
-                }}<span class="small soft">{{ early(e) }}</span></template
+                }}<span class="small soft">{{
+                  [said(layOf(e.step)), early(e)].filter(Boolean).join(' · ')
+                }}</span></template
               >
               <template v-else-if="e.kind === 'look'"
                 >{{ title(e.step) }}:

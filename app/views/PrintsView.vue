@@ -9,6 +9,7 @@ import { writeBuild } from '../../core/build/file/write'
 import { CAUTION_CLOSE, CAUTIONS } from '../../core/craft/materials/cautions'
 import TemplateSheet from '../components/TemplateSheet.vue'
 import PlanDrawing from '../drawings/PlanDrawing.vue'
+import { onShelf } from '../../core/craft/materials/shelf'
 import { laidLines } from '../../core/plan/6-steps/coreOf'
 import SectionDrawing from '../drawings/SectionDrawing.vue'
 import { clock, dayAndClock, longDay } from '../../core/words/dates'
@@ -144,6 +145,7 @@ async function print(): Promise<void> {
             :laid="laidLines(plan.steps.lays, plan.stacks)"
             :stacks="plan.stacks.pools"
             :shell-mm="build.ground.shellMm"
+            :hatch="onShelf(store.shelf, 'landform', build.ground.landform)?.hatch"
             :exaggeration="null"
             selected=""
           />

@@ -86,6 +86,9 @@ const leaks = (r: Rehearsal, water: string): boolean =>
   seeded(r.seed ^ hash(`${water}/leak`))() < LEAK_SHARE
 
 const titleOf = (plan: Plan, id: string) => plan.steps.steps.find((s) => s.id === id)?.title ?? id
+/** What lies there, by the lay that a step made; by the step itself where it made none. */
+const madeBy = (plan: Plan, { lay, title }: Step) =>
+  plan.steps.lays.find((l) => l.id === lay)?.name ?? title
 const settled = (r: Rehearsal, id: string) => id in r.ended || r.skipped.includes(id)
 
 /** Steps whose turn has come: all that they follow is done or skipped, whether or not it is ready. */
@@ -94,8 +97,8 @@ export const offered = (plan: Plan, r: Rehearsal): Step[] =>
     (s) => !settled(r, s.id) && plan.steps.links.every((l) => l.to !== s.id || settled(r, l.from))
   )
 
-/** What can be left out at one's own risk. */
-export const skippable = (step: Step): boolean => /\/(leak|chip|dryout|seal)(#\d+)?$/.test(step.id)
+/** What can be left out at one's own risk, as anywhere: all whose risk is known. */
+export const skippable = (step: Step): boolean => step.risk !== ''
 
 /** Steps done whose wait is not over by the looks of it: what can be looked at. */
 export const waiting = (plan: Plan, r: Rehearsal): Step[] =>
@@ -143,7 +146,7 @@ export function rehearse(plan: Plan, r: Rehearsal, move: Move): Rehearsal {
     return {
       ...r,
       skipped: [...r.skipped, step.id],
-      story: [...r.story, say('done', `${step.title}: left out.`)]
+      story: [...r.story, say('done', `${step.title}: left out. ${step.risk}`.trim())]
     }
   return done(plan, r, step, say)
 }
@@ -248,7 +251,7 @@ function tooSoonOrLate(plan: Plan, r: Rehearsal, link: StepLink, step: Step): Mi
       case 'clear':
         return [
           put(
-            `The coat under “${step.title.toLowerCase()}” is shut in white: it clears in weeks, or is peeled and laid anew.`,
+            `“${madeBy(plan, from)}” under “${step.title.toLowerCase()}” is shut in white: it clears in weeks, or is peeled and laid anew.`,
             after,
             redo + BURIED * from.waitMin,
             money
@@ -259,7 +262,7 @@ function tooSoonOrLate(plan: Plan, r: Rehearsal, link: StepLink, step: Step): Mi
       default:
         return [
           put(
-            `“${titleOf(plan, from.id)}” was not firm: it takes prints, sags or tears, and is made again.`,
+            `“${madeBy(plan, from)}” was not firm: it takes prints, sags or tears, and is made again.`,
             after,
             redo + from.waitMin,
             money

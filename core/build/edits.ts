@@ -71,6 +71,36 @@ export const raiseWithWater =
         : water
     )(raiseBed(id, byMm)(build))
 
+/** Sets all of a model lower or higher: grounds, levels, dams, banks and what is thrown from them. */
+export const raiseAll =
+  (byMm: number): Edit =>
+  (build) => {
+    const up = (mm: number) => round1(mm + byMm)
+    return {
+      ...build,
+      ground: { ...build.ground, bankMm: Math.max(0, up(build.ground.bankMm)) },
+      waters: build.waters.map((water): Water => {
+        if (water.kind === 'splash') return { ...water, zMm: up(water.zMm) }
+        if (water.kind === 'reach') {
+          const path = water.path.map((p) =>
+            p.bedMm === undefined ? p : { ...p, bedMm: up(p.bedMm) }
+          )
+          return { ...water, path }
+        }
+        if (water.kind !== 'pool') return water
+        return {
+          ...water,
+          levelMm: up(water.levelMm),
+          brimMm: up(water.brimMm),
+          damTopMm: up(water.damTopMm),
+          soundings: water.soundings.map(([x, y, z]): Sounding => [x, y, up(z)]),
+          outline: water.outline.map((c) => (c.z === undefined ? c : { ...c, z: up(c.z) })),
+          openings: water.openings.map((o) => ({ ...o, sillMm: up(o.sillMm) }))
+        }
+      })
+    }
+  }
+
 /** Changes some keys of a fall. */
 export const changeFall = (id: string, change: Partial<Omit<Fall, 'kind' | 'id'>>): Edit =>
   onWater(id, (water) => (water.kind === 'fall' ? { ...water, ...change } : water))

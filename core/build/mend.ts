@@ -1,4 +1,12 @@
-import { changeFinish, changeMaking, changePool, changeSea, setFlow, type Edit } from './edits'
+import {
+  changeFinish,
+  changeMaking,
+  changePool,
+  changeSea,
+  raiseAll,
+  setFlow,
+  type Edit
+} from './edits'
 import { bringBack } from './lays'
 import { unsettleStep } from './workEdits'
 import type { Finish, Flow, LayState, Making, Pool, Sea } from './types'
@@ -10,6 +18,7 @@ export type Mend = { label: string } & (
   | { flow: Partial<Flow> }
   | { made: string; change: Partial<Making> }
   | { finish: Partial<Finish> }
+  | { raiseAllMm: number }
   | { unsettle: string }
   | { bringBack: { id: string; byDefault: LayState } }
 )
@@ -20,6 +29,7 @@ export function mending(mend: Mend): Edit {
   if ('sea' in mend) return changeSea(mend.sea, mend.change)
   if ('made' in mend) return changeMaking(mend.made, mend.change)
   if ('bringBack' in mend) return bringBack([mend.bringBack])
+  if ('raiseAllMm' in mend) return raiseAll(mend.raiseAllMm)
   if ('unsettle' in mend) return unsettleStep(mend.unsettle)
   return 'finish' in mend ? changeFinish(mend.finish) : setFlow(mend.flow)
 }

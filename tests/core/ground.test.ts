@@ -18,7 +18,10 @@ import {
   type Point2
 } from '../../core/physics/shape/polygon'
 import { under } from '../../app/drawings/paths'
-import { changeFall, changePool } from '../../core/build/edits'
+import { changeFall, changePool, raiseAll } from '../../core/build/edits'
+import { mending } from '../../core/build/mend'
+import type { Build } from '../../core/build/types'
+import { derivePlan } from '../../core/plan/derivePlan'
 import { demo, fresh } from '../support/builds'
 
 /** Star-shaped outlines, often concave, and dips inside them. */
@@ -269,5 +272,40 @@ describe('The ground', () => {
       (_, i) => pond.surface!.xyz[3 * i + 2]
     )
     expect(heights.slice(0, 6)).to.deep.equal([46, 44.5, 44, 46, 52, 52])
+  })
+
+  it('set lower or higher as a whole, a model holds the same water, falls as far and costs the same', () => {
+    for (const name of ['1-weir-at-cobbets-race', '3-slalom-in-the-hollin-gorge'] as const) {
+      const at = (byMm: number) => {
+        const plan = derivePlan(raiseAll(byMm)(demo(name)))
+        return {
+          lowest: plan.ground.pools.map((p) => Math.round(p.lowestMm - byMm)),
+          ml: plan.ground.pools.map((p) => p.volumeMl.toFixed(1)),
+          falls: plan.forms.falls.map((f) => f.dropMm.toFixed(2)),
+          runs: plan.forms.reaches.map((r) =>
+            (r.stations[0].surfaceMm - r.stations.at(-1)!.surfaceMm).toFixed(2)
+          ),
+          thrown: plan.forms.splashes.map((s) => s.heightMm.toFixed(2)),
+          resin: plan.amounts.batches.map((b) => b.aG.toFixed(6))
+        }
+      }
+      expect(at(12)).to.deep.equal(at(0))
+      expect(raiseAll(-12)(raiseAll(12)(demo(name)))).to.deep.equal(demo(name))
+    }
+  })
+
+  it('with no landform a bed above the board is said, and set down on it by one click', () => {
+    const build = { ...fresh(), ground: { ...fresh().ground, landform: 'no-landform' } }
+    const told = (b: Build) =>
+      derivePlan(b).findings.filter((f) => f.id.startsWith('nothing-under'))
+    expect(told(fresh())).to.deep.equal([])
+    const [finding] = told(build)
+    const down = mending(finding.mend!)(build)
+    // the lowest lies on the board; what is higher still stands on nothing, and no click mends that
+    const pools = derivePlan(down).ground.pools
+    expect(Math.min(...pools.map((p) => p.lowestMm))).to.be.closeTo(0, 0.1)
+    expect(told(down).map((f) => [f.water, f.mend])).to.deep.equal(
+      pools.filter((p) => p.lowestMm > 1).map((p) => [p.id, undefined])
+    )
   })
 })

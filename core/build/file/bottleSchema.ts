@@ -135,7 +135,7 @@ const landform = open({
   glue: id().required(),
   foam: Joi.valid(true),
   ready: Joi.valid(true),
-  hatch: Joi.valid('cells', 'beads', 'grain').required(),
+  hatch: Joi.valid('cells', 'beads', 'grain', 'none').required(),
   thermal: thermal.required()
 })
 const shell = open({

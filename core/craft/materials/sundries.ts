@@ -106,7 +106,7 @@ export const LANDFORMS: readonly Landform[] = [
     ready: true,
     glueMin: 0,
     glue: 'wood-glue',
-    hatch: 'grain',
+    hatch: 'none',
     thermal: PLYWOOD
   }
 ]

@@ -114,7 +114,8 @@ export interface Landform extends Kind<'landform'> {
   foam?: true
   /** It has its shape already, or there is none: nothing to cut, glue or carve. */
   ready?: true
-  hatch: 'cells' | 'beads' | 'grain'
+  /** How it is drawn where it is cut through; none: there is nothing. */
+  hatch: 'cells' | 'beads' | 'grain' | 'none'
   thermal: Thermal
 }
 

@@ -78,6 +78,22 @@ export function layUnder(lays: readonly PlannedLay[], id: string): PlannedLay | 
   return under(lay.stack, lay) ?? (lay.stack === 'ground' ? null : under('ground'))
 }
 
+/**
+ * What a step puts down and what that lies on, in words; empty: it lies on nothing.
+ *
+ * @example liesOn([], null) // ""
+ */
+export function liesOn(lays: readonly PlannedLay[], lay: string | null): string {
+  const own = lays.find((l) => l.id === lay)
+  if (!own) return ''
+  const under = layUnder(lays, own.id)
+  return under ? `${own.name}, on ${under.name.toLowerCase()}` : own.name
+}
+
+/** The lay on top of a water; null: nothing lies there. */
+export const topLay = (lays: readonly PlannedLay[], stack: string): PlannedLay | null =>
+  lays.findLast((l) => l.stack === stack && l.state !== 'leftOut') ?? null
+
 /** A lay that was put into a pool, as it is drawn in a section. */
 export interface LaidLine {
   id: string

@@ -7,6 +7,7 @@ import type { Shelf } from '../../craft/materials/shelf'
 import { dayFindings, roomFindings } from './dayFindings'
 import {
   baseFindings,
+  bareFindings,
   levelFindings,
   measuringFindings,
   offBase,
@@ -45,6 +46,7 @@ export function findingsStage(
     ...orderFindings(build, stages, shelf),
     ...roomFindings(build, stages),
     ...dayFindings(build, stages),
+    ...bareFindings(build, stages.ground, shelf),
     ...layFindings(build, stages),
     ...copiesFindings(build, stages),
     ...lessonFindings(build, history.lessons)

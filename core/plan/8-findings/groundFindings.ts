@@ -4,6 +4,7 @@ import { insideRing, type Point2 } from '../../physics/shape/polygon'
 import type { GroundPlan } from '../1-ground/groundStage'
 import type { PoolGround } from '../1-ground/poolGround'
 import { UNSURE_SHARE } from './limits'
+import { onShelf, type Shelf } from '../../craft/materials/shelf'
 import type { Finding, Make } from './types'
 import { counted, mm } from '../../words/sentences'
 
@@ -52,6 +53,31 @@ export function levelFindings(pool: Pool, ground: PoolGround, make: Make): Findi
     )
   }
   return found
+}
+
+/** A bed on the board itself that stands no higher than this has come down to it, mm. */
+const ON_THE_BOARD_MM = 0.5
+
+/** Where there is no landform, beds lie on the board; what stands above it is said. */
+export function bareFindings(build: Build, { pools }: GroundPlan, shelf: Shelf): Finding[] {
+  if (onShelf(shelf, 'landform', build.ground.landform)?.hatch !== 'none') return []
+  const measured = pools.filter((p) => p.surface)
+  const lowest = Math.min(...measured.map((p) => p.lowestMm))
+  return measured
+    .filter((p) => p.lowestMm >= ON_THE_BOARD_MM)
+    .map((p): Finding => ({
+      id: `nothing-under:${p.id}`,
+      severity: 'warn',
+      place: 'ground',
+      water: p.id,
+      title: `Nothing stands under ${build.waters.find((w) => w.id === p.id)?.name}`,
+      number: `${mm(p.lowestMm)} above the board`,
+      reason: 'There is no landform, and its lowest dip was measured above the board.',
+      wayOut: 'Set its bed down on the board, or choose what it stands on.',
+      ...(lowest >= ON_THE_BOARD_MM
+        ? { mend: { label: 'Set all of it on the board', raiseAllMm: -lowest } }
+        : {})
+    }))
 }
 
 export function soundingFindings(pool: Pool, ground: PoolGround, make: Make): Finding[] {

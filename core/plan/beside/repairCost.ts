@@ -1,4 +1,5 @@
 import { costToBuy } from '../4-amounts/shopping'
+import { topLay } from '../6-steps/coreOf'
 import { addRepair } from '../../build/edits'
 import type { Build } from '../../build/types'
 import { NO_HISTORY, type History } from '../learned/history'
@@ -18,6 +19,8 @@ export interface RepairCost {
   /** More to buy. */
   money: number
   steps: { title: string; how: string; right: string }[]
+  /** The lay that it is done on, by name; null: nothing lies there. */
+  on: string | null
 }
 
 /**
@@ -61,6 +64,7 @@ export function repairCost(
     sittings: after.days.sittings - before.days.sittings,
     handsMin: after.days.handsMin - before.days.handsMin,
     money: costToBuy(after.amounts.shopping) - costToBuy(before.amounts.shopping),
-    steps: found.steps.map(({ title, how, right }) => ({ title, how, right }))
+    steps: found.steps.map(({ title, how, right }) => ({ title, how, right })),
+    on: topLay(before.steps.lays, water)?.name ?? null
   }
 }
