@@ -18,7 +18,15 @@ import type {
 } from './types'
 import type { WaterKind } from '../craft/ways/types'
 import { poolsOf } from './types'
-import { fallOver, poolWithin, reachIn, seaOver, SPLASH_ANGLES, splashAt } from './newBuild'
+import {
+  fallOver,
+  poolDefaults,
+  poolWithin,
+  reachIn,
+  seaOver,
+  SPLASH_ANGLES,
+  splashAt
+} from './newBuild'
 
 /**
  * Every edit takes a build and returns a new one; what it does not touch is shared, so undo costs
@@ -156,8 +164,18 @@ export const changeMaking = (id: string, change: Partial<Making>): Edit =>
   onWater(id, (water) =>
     water.kind === 'pool' ? water : { ...water, make: { ...water.make, ...change } }
   )
-/** A pool in another way, with the tints that way begins with; those that only the way before brought go with it. */
-function pooledIn(pool: Pool, way: string): Pool {
+/** Layers of skin a way begins with. */
+const skinLayers = (way: string): number =>
+  wayFor('pool', way)?.usual?.skinLayers ?? poolDefaults().skin.layers
+
+/**
+ * A pool in another way, with the tints and the skin that way begins with; what only the way before
+ * brought goes with it.
+ */
+function pooledIn(before: Pool, way: string): Pool {
+  const layers =
+    before.skin.layers === skinLayers(before.way) ? skinLayers(way) : before.skin.layers
+  const pool = { ...before, skin: { ...before.skin, layers } }
   const { tints } = wayFor('pool', way)?.usual ?? {}
   if (tints) return { ...pool, way, tints: [...tints], bands: [] }
   const brought = wayFor('pool', pool.way)?.usual?.tints

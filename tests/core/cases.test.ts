@@ -96,6 +96,11 @@ describe('Builders’ own ways, from the bed up (common practice, no source)', f
     expect(waitBetween(plan, gloss.id, 'white/mix')!.minMin).to.equal(gloss.waitMin)
     expect(loud(plan)).to.deep.equal([])
     expect(days(plan)).to.be.at.most(7)
+    // one skin is what the way begins with; three of tissue again without it, and one's own stay
+    const layers = (...edits: Edit[]) => poolsOf(fresh({}, ...edits))[0].skin.layers
+    const [carved, paper] = ['carved-water', 'paper-skin'].map((way) => setWay('pool1', way))
+    expect([layers(carved), layers(paper), layers(carved, paper)]).to.deep.equal([1, 3, 3])
+    expect(layers(skin(2, 2), carved)).to.equal(2)
   })
 
   it('a cast crest on a beach: one pour of 5 mm, master, mould and casting beside it, bedded under one coat, then gel, stippled', () => {

@@ -10,6 +10,7 @@ export const CARVED_WATER: Way = {
   name: 'Carved in a block, under one skin',
   note: 'The water itself is carved in foam, waves and all, skinned in paper, caulked, painted deep and glossed. No dam, no pour.',
   body: { tissue: true, lacquer: true },
+  usual: { skinLayers: 1 },
   compare: {
     depth: 'painted',
     risk: 'Opaque: it lives by its paint. Lacquer that eats foam through a thin skin.',

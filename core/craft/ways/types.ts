@@ -323,8 +323,14 @@ export interface Way {
   uses: readonly Use[]
   /** What a body made this way needs; a pool's ways have one. */
   body?: BodyNeeds
-  /** The gel it cannot do without, the film and the tints it begins with, by id. */
-  usual?: { gel?: string; film?: string; tints?: readonly TintDose[]; coat?: string }
+  /** The gel it cannot do without, the film, the tints and the layers of skin it begins with. */
+  usual?: {
+    gel?: string
+    film?: string
+    tints?: readonly TintDose[]
+    coat?: string
+    skinLayers?: number
+  }
   /** Of a lay put in by the builder: what kinds of material it may be made of. */
   takes?: readonly MaterialKind[]
   /** It may fix a water that is made elsewhere: a splash, a wave. */
