@@ -13,11 +13,13 @@ import { explainPaste } from '../../core/explain/gelExplanations'
 import { wayFor, bodyNeeds } from '../../core/craft/ways/catalog'
 import How from '../components/How.vue'
 import NumberField from '../components/NumberField.vue'
+import OneMix from '../components/OneMix.vue'
 import RescueTint from '../components/RescueTint.vue'
 import CupDrawing from '../drawings/CupDrawing.vue'
 import { useRouter } from 'vue-router'
 import { costToBuy } from '../../core/plan/4-amounts/shopping'
-import type { PlannedBatch } from '../../core/plan/4-amounts/types'
+import { pourId } from '../../core/plan/4-amounts/ties'
+import type { PlannedBatch, PoolAmounts } from '../../core/plan/4-amounts/types'
 import { duration } from '../../core/words/durations'
 import { mm, ml, grams, fine, number, money, said, amountOf } from '../words'
 import { useSettingsStore } from '../stores/settings'
@@ -40,6 +42,11 @@ const MOST_CUPS = 48
 const setHabits = (change: Partial<MixingHabits>) =>
   store.edit('Mixing', (b) => ({ ...b, mixing: { ...b.mixing, ...change } }), 'mixing')
 
+/** Pours that come out of a mix made for something else. */
+const elsewhere = ({ pool, pours }: PoolAmounts) =>
+  Array.from({ length: pours }, (_, i) => i + 1).filter((pour) =>
+    plan.value!.amounts.mixes.some((m) => m.serves.includes(pourId(pool, pour, pours)))
+  )
 const groups = computed(() =>
   (plan.value?.amounts.pools ?? []).map((amounts) => {
     const pool = store.pools.find((p) => p.id === amounts.pool)
@@ -50,6 +57,7 @@ const groups = computed(() =>
       pool,
       resin,
       batches,
+      elsewhere: elsewhere(amounts),
       workingMin: plan.value!.cures.workingMin[amounts.pool] ?? 0,
       largestG: Math.max(0, ...batches.map((b) => b.massG))
     }
@@ -129,7 +137,7 @@ const dusty = computed(
 <template>
   <WorkTop drawings="cups" tray="Shopping and cups">
     <section
-      v-for="{ amounts, pool, resin, batches, workingMin, largestG } in groups"
+      v-for="{ amounts, pool, resin, batches, elsewhere: out, workingMin, largestG } in groups"
       :key="amounts.pool"
       class="panel pad group"
     >
@@ -210,6 +218,10 @@ const dusty = computed(
           </ElButton>
         </article>
       </div>
+      <p v-if="out.length" class="small">
+        {{ out.length === 1 ? 'Pour' : 'Pours' }} {{ out.join(', ') }}: out of the mix for another,
+        below.
+      </p>
       <p v-if="batches.length > MOST_CUPS">
         And {{ batches.length - MOST_CUPS }} cups more, all in the exported plan: a larger cup would
         make fewer.
@@ -241,6 +253,7 @@ const dusty = computed(
         </li>
       </ul>
     </section>
+    <OneMix v-if="plan" :plan="plan" />
     <section v-if="white?.lines.length" class="panel pad group" data-test="mix-white">
       <header class="row">
         <h2>White water</h2>

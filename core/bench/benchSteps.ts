@@ -88,6 +88,9 @@ function ownFigures(plan: Plan, step: Step): BenchFigure[] {
         value: `A ${plain(b.aG)} g + B ${plain(b.bG)} g`,
         batch: cupName(b)
       })),
+      ...(plan.amounts.mixes.some((m) => m.serves.includes(step.id))
+        ? [{ name: 'Mix', value: 'the one just poured' }]
+        : []),
       ...(layer ? [{ name: 'Up to', value: `${plain(layer.toMm)} mm` }] : [])
     ]
   }

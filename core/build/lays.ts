@@ -238,6 +238,25 @@ export const setRipples =
     return to === 'own' || to === 'none' ? own : addLaid({ stack: pool.id, way: to })(own)
   }
 
+/**
+ * Mixes some things in one go; what one of them was tied to before comes along.
+ *
+ * @param ids  of mixes, the one that is poured first at the front
+ */
+export const tieMixes =
+  (ids: readonly string[]): Edit =>
+  (build) => {
+    const before = build.ties ?? []
+    const met = before.filter((tie) => tie.some((id) => ids.includes(id)))
+    const whole = [...new Set([...ids, ...met.flat()])]
+    return { ...build, ties: [...before.filter((tie) => !met.includes(tie)), whole] }
+  }
+
+/** Mixes each by itself again. */
+export const untieMixes =
+  (id: string): Edit =>
+  (build) => ({ ...build, ties: (build.ties ?? []).filter((tie) => !tie.includes(id)) })
+
 /** More steps of one's own than this are not taken. */
 const MOST_OWN = 500
 

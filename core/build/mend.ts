@@ -7,7 +7,7 @@ import {
   setFlow,
   type Edit
 } from './edits'
-import { bringBack } from './lays'
+import { bringBack, untieMixes } from './lays'
 import { unsettleStep } from './workEdits'
 import type { Finish, Flow, LayState, Making, Pool, Sea } from './types'
 
@@ -19,6 +19,7 @@ export type Mend = { label: string } & (
   | { made: string; change: Partial<Making> }
   | { finish: Partial<Finish> }
   | { raiseAllMm: number }
+  | { untie: string }
   | { unsettle: string }
   | { bringBack: { id: string; byDefault: LayState } }
 )
@@ -30,6 +31,7 @@ export function mending(mend: Mend): Edit {
   if ('made' in mend) return changeMaking(mend.made, mend.change)
   if ('bringBack' in mend) return bringBack([mend.bringBack])
   if ('raiseAllMm' in mend) return raiseAll(mend.raiseAllMm)
+  if ('untie' in mend) return untieMixes(mend.untie)
   if ('unsettle' in mend) return unsettleStep(mend.unsettle)
   return 'finish' in mend ? changeFinish(mend.finish) : setFlow(mend.flow)
 }

@@ -41,6 +41,8 @@ export interface Build {
   /** Stacks that the builder ordered; the others lie as their ways put them down. */
   stacks: StackOrder[]
   /** Steps of the builder's own. */
+  /** Mixes that serve several lays; left out: none. */
+  ties?: Tie[]
   own: OwnStep[]
   /** How white water and spray are made. */
   finish: Finish
@@ -465,6 +467,9 @@ export interface StackOrder {
   stack: string
   lays: string[]
 }
+
+/** Mixes made in one go, by id: what the first is stirred for serves the others too. */
+export type Tie = string[]
 
 /** A step of the builder's own, with its place among the others. */
 export interface OwnStep {

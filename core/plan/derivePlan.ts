@@ -189,7 +189,7 @@ export function planner(): Planner {
 }
 
 /** What is left out leaves the water as it is. */
-const NO_LAYS = laysDefaults()
+const NO_LAYS = { ...laysDefaults(), ties: [] } satisfies Partial<Build>
 /** What you stir with and how warm it is leaves the ground as it is. */
 const NO_HABITS = {
   room: { tempC: 0, rhPct: 0 },

@@ -222,6 +222,28 @@ describe('The builder’s own way', function () {
     await close()
   })
 
+  it('two pools out of one mix: tied on Mix, one cup in place of two, poured in turn; each by itself again', async () => {
+    const { page, said, close } = await open('mix')
+    const cups = () => page.locator('.cup').count()
+    const before = await cups()
+    await choose(page.locator('[data-test="tie-first"]'), 'millpond/pour#1')
+    await choose(page.locator('[data-test="tie-other"]'), 'tailrace/pour#1')
+    await page.locator('[data-test="tie"]').click()
+    const row = page.locator('[data-tie="millpond/pour#1"]')
+    await row.getByText('Mill pond: pour 1 of 3 + Tail-race: pour 1 of 3').waitFor()
+    await page.getByText('Pour 1: out of the mix for another').waitFor()
+    await settled(page)
+    expect(await cups()).to.equal(before - 1)
+    expect((await kept(page)).ties).to.deep.equal([['millpond/pour#1', 'tailrace/pour#1']])
+    await row.getByRole('button', { name: 'Mix each by itself' }).click()
+    await row.waitFor({ state: 'detached' })
+    await settled(page)
+    expect(await cups()).to.equal(before)
+    expect((await kept(page)).ties).to.deep.equal([])
+    expect(said).to.deep.equal([])
+    await close()
+  })
+
   it('a gel of one’s own by its label; the wheel’s splash is fixed to the bed before the pour; white in two layers over all', async () => {
     const { page, said, close } = await open('shelf')
     // a gel of one's own, by the hours on its label

@@ -379,6 +379,7 @@ export const BUILD_SCHEMA = open({
     .unique('stack')
     .max(210)
     .required(),
+  ties: Joi.array().items(Joi.array().items(stepName()).unique().min(2).max(12)).max(100),
   own: Joi.array()
     .items(
       open({

@@ -10,7 +10,8 @@ import { onShelf, type Shelf } from '../../craft/materials/shelf'
 import type { PoolStack } from '../3-stacks/poolStack'
 import type { StacksPlan } from '../3-stacks/stacksStage'
 import { CUP_FILL, cupFor } from './cups'
-import { mixesOf, type PlannedMix } from './mixes'
+import { mixesOf, otherMixes, type PlannedMix } from './mixes'
+import { pourId, tiedMixes, type Along, type TiedMixes } from './ties'
 import { whitePlan, type WhitePlan } from './whitePlan'
 import { shoppingList, type ShoppingLine } from './shopping'
 import { sizesOf, type BuildSizes } from './sizes'
@@ -36,14 +37,17 @@ export function amountsStage(
   shelf: Shelf
 ): AmountsPlan {
   const sizes = sizesOf(build, ground, forms, stacks, shelf)
+  const others = otherMixes(build, sizes, shelf)
+  const tied = tiedMixes(build, stacks, others, shelf)
   const batches: PlannedBatch[] = []
   const pools: PoolAmounts[] = []
+  const owed: Owed = new Map()
   for (const pool of poolsOf(build)) {
     const resin = onShelf(shelf, 'resin', pool.resin)
     const stack = stacks.pools.find((s) => s.id === pool.id)
     if (bodyNeeds(pool.way).fill !== 'two-part') continue
     if (!resin || !stack || stack.layers.length === 0 || !isFilled(build, pool)) continue
-    const mixed = mixPours(build, pool, resin, stack)
+    const mixed = mixPours(build, pool, resin, stack, tied, owed)
     pools.push(mixed.amounts)
     batches.push(...mixed.batches)
     const cups = mixed.batches.length
@@ -51,21 +55,33 @@ export function amountsStage(
     here.batchesPerPour = cups / stack.layers.length
     here.stirMin = (resin.stirMin * cups) / stack.layers.length
   }
+  for (const amounts of pools) {
+    const more = owed.get(amounts.pool)
+    if (!more) continue
+    amounts.totalG += more.aG + more.bG
+    amounts.aG += more.aG
+    amounts.bG += more.bG
+  }
   return {
     pools,
     batches,
-    mixes: mixesOf(build, { pools, batches, sizes }, shelf),
+    mixes: mixesOf({ pools, batches }, others, tied),
     sizes,
     white: whitePlan(build, forms.white, sizes.whole.whiteMl ?? 0, shelf),
     shopping: shoppingList(build, { pools, batches, sizes }, shelf)
   }
 }
 
+/** What pools take from mixes that were made for another, g. */
+type Owed = Map<string, { aG: number; bG: number }>
+
 function mixPours(
   build: Build,
   pool: Pool,
   resin: Resin,
-  stack: PoolStack
+  stack: PoolStack,
+  tied: TiedMixes,
+  owed: Owed
 ): { amounts: PoolAmounts; batches: PlannedBatch[] } {
   const { cupG, cupMl, wastePct, readabilityG } = build.mixing
   const density = mixedDensity(resin)
@@ -73,6 +89,7 @@ function mixPours(
   const amounts: PoolAmounts = {
     pool: pool.id,
     resin: resin.id,
+    pours: stack.layers.length,
     massRatioA:
       resin.basis === 'mass'
         ? resin.partA / resin.partB
@@ -92,12 +109,16 @@ function mixPours(
   }
   const batches: PlannedBatch[] = []
   for (const [i, layer] of stack.layers.entries()) {
+    const id = pourId(pool.id, i + 1, stack.layers.length)
+    if (tied.outOf.has(id)) continue
+    const along = tied.along.get(id) ?? []
+    const ownMl = layer.volumeMl * build.copies
     let mixed: Mix
     try {
       mixed = mix({
         ...resin,
-        volumeMl: layer.volumeMl * build.copies,
-        sdMl: layer.sdMl * build.copies,
+        volumeMl: along.reduce((sum, a) => sum + a.volumeMl, ownMl),
+        sdMl: Math.hypot(layer.sdMl * build.copies, ...along.map((a) => a.sdMl)),
         wastePct,
         cupG,
         batchMaxG,
@@ -108,9 +129,10 @@ function mixPours(
       amounts.problem = `A ${cupMl} ml cup takes ${Math.round(batchMaxG * 10) / 10} g at three quarters full, and ${cupG} g of that stay in it.`
       break
     }
-    amounts.totalG += mixed.totalG
-    amounts.aG += mixed.aG
-    amounts.bG += mixed.bG
+    const own = ownShare(mixed, ownMl, along, owed)
+    amounts.totalG += mixed.totalG * own
+    amounts.aG += mixed.aG * own
+    amounts.bG += mixed.bG * own
     amounts.worstRatioErrorPct = Math.max(amounts.worstRatioErrorPct, mixed.ratioErrorPct)
     mixed.batches.forEach((batch, k) => {
       const massG = batch.aG + batch.bG
@@ -137,6 +159,23 @@ function mixPours(
   }
   amounts.tintAll = tintAll(stack, batches)
   return { amounts, batches }
+}
+
+/**
+ * Share of a mix that goes where it was made for, 0 to 1. What is weighed for a casting or a coat is
+ * known; pours share the rest by their volumes, and the others' is owed to their pools.
+ */
+function ownShare(mixed: Mix, ownMl: number, along: readonly Along[], owed: Owed): number {
+  const knownG = along.reduce((sum, a) => sum + (a.massG ?? 0), 0)
+  const pours = along.filter((a) => a.massG === null)
+  const pouredMl = pours.reduce((sum, a) => sum + a.volumeMl, ownMl)
+  const rest = 1 - knownG / mixed.totalG
+  for (const { pool, volumeMl } of pours) {
+    const share = (rest * volumeMl) / pouredMl
+    const before = owed.get(pool!) ?? { aG: 0, bG: 0 }
+    owed.set(pool!, { aG: before.aG + mixed.aG * share, bG: before.bG + mixed.bG * share })
+  }
+  return (rest * ownMl) / pouredMl
 }
 
 /** Pours that follow each other with the same tints, as one: their part A and its drops. */

@@ -9,6 +9,7 @@ import { isWorked } from './bodySizes'
 import { CUP_FILL, cupFor } from './cups'
 import { fieldOf } from './fields'
 import type { BuildSizes } from './sizes'
+import { pourId, type TiedMixes } from './ties'
 import type { PlannedBatch, PoolAmounts } from './types'
 
 /** Everything of two parts that is mixed in one go: a pour, a casting, a flood, a bedding coat. */
@@ -25,28 +26,56 @@ export interface PlannedMix {
   drops: Record<string, number>
   /** Cups it is mixed in, ml each. */
   cups: number[]
+  /** What else comes out of it, by the ids of their mixes. */
+  serves: string[]
 }
 
 /** All mixes of a build: pour by pour, then what else of its ways is mixed of two parts. */
 export function mixesOf(
-  build: Build,
-  amounts: { pools: PoolAmounts[]; batches: PlannedBatch[]; sizes: BuildSizes },
-  shelf: Shelf
+  amounts: { pools: PoolAmounts[]; batches: PlannedBatch[] },
+  others: readonly PlannedMix[],
+  tied: TiedMixes
 ): PlannedMix[] {
+  const poured = amounts.pools.flatMap((pool) =>
+    pouredInto(
+      pool,
+      amounts.batches.filter((b) => b.pool === pool.pool),
+      tied
+    )
+  )
   return [
-    ...amounts.pools.flatMap((pool) =>
-      poured(
-        pool,
-        amounts.batches.filter((b) => b.pool === pool.pool)
+    ...poured,
+    ...others
+      .filter((m) => !tied.outOf.has(m.id))
+      .map((m) =>
+        (tied.along.get(m.id) ?? []).reduce((sum, { id }) => {
+          const guest = others.find((o) => o.id === id)
+          return guest ? both(sum, guest) : sum
+        }, m)
       )
-    ),
+  ]
+}
+
+/** Two mixes of one resin, in one. */
+const both = (host: PlannedMix, guest: PlannedMix): PlannedMix => ({
+  ...host,
+  volumeMl: host.volumeMl + guest.volumeMl,
+  aG: host.aG + guest.aG,
+  bG: host.bG + guest.bG,
+  cups: [...host.cups, ...guest.cups],
+  serves: [...host.serves, guest.id]
+})
+
+/** Castings, floods, beddings and films: what is mixed of two parts and is no pour. */
+export function otherMixes(build: Build, sizes: BuildSizes, shelf: Shelf): PlannedMix[] {
+  return [
     ...build.waters.flatMap((water): PlannedMix[] => {
       const way = wayFor(water.kind, water.way)
-      const sizes = amounts.sizes.waters[water.id]
-      if (!way || !sizes || !isWorked(water.kind, sizes)) return []
+      const own = sizes.waters[water.id]
+      if (!way || !own || !isWorked(water.kind, own)) return []
       return way.uses.flatMap((use): PlannedMix[] => {
         const resin = onShelf(shelf, 'resin', fieldOf(water, use.material, shelf) ?? use.material)
-        const massG = grown(use.amount, sizes)
+        const massG = grown(use.amount, own)
         if (!resin || !(massG > 0) || !anyPlanned(build, water.id, way, use.by)) return []
         const lay = way.lays.find((l) => l.steps.some((s) => use.by?.includes(s)))
         const name = `${water.id}/${use.by?.[0] ?? use.material}`
@@ -58,7 +87,7 @@ export function mixesOf(
       const resin = onShelf(shelf, 'resin', laid.material ?? way?.usual?.coat ?? '')
       if (!way || !resin || !anyPlanned(build, laid.id, way)) return []
       const massG = way.uses.reduce(
-        (sum, use) => sum + grown(use.amount, amounts.sizes.laid[laid.id] ?? {}),
+        (sum, use) => sum + grown(use.amount, sizes.laid[laid.id] ?? {}),
         0
       )
       return [mixed(build, resin, massG, `${laid.id}/lay`, laid.stack, laid.id)]
@@ -88,12 +117,17 @@ function mixed(
     aG: massG * share,
     bG: massG * (1 - share),
     drops: {},
-    cups: Array.from({ length: count }, () => cupFor(volumeMl / count))
+    cups: Array.from({ length: count }, () => cupFor(volumeMl / count)),
+    serves: []
   }
 }
 
 /** A pool's pours, each with all its cups. */
-function poured({ pool, resin }: PoolAmounts, batches: readonly PlannedBatch[]): PlannedMix[] {
+function pouredInto(
+  { pool, resin, pours: count }: PoolAmounts,
+  batches: readonly PlannedBatch[],
+  tied: TiedMixes
+): PlannedMix[] {
   const pours = [...new Set(batches.map((b) => b.pour))]
   return pours.map((pour) => {
     const cups = batches.filter((b) => b.pour === pour)
@@ -101,16 +135,18 @@ function poured({ pool, resin }: PoolAmounts, batches: readonly PlannedBatch[]):
     for (const cup of cups)
       for (const [tint, n] of Object.entries(cup.drops)) drops[tint] = (drops[tint] ?? 0) + n
     const sum = (of: 'volumeMl' | 'aG' | 'bG') => cups.reduce((total, cup) => total + cup[of], 0)
+    const id = pourId(pool, pour, count)
     return {
-      id: `${pool}/pour${pours.length > 1 ? `#${pour}` : ''}`,
+      id,
       water: pool,
-      lay: `${pool}/pour${pours.length > 1 ? `#${pour}` : ''}`,
+      lay: id,
       resin,
       volumeMl: sum('volumeMl'),
       aG: sum('aG'),
       bG: sum('bG'),
       drops,
-      cups: cups.map((cup) => cup.cupMl)
+      cups: cups.map((cup) => cup.cupMl),
+      serves: (tied.along.get(id) ?? []).map((a) => a.id)
     }
   })
 }

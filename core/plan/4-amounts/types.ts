@@ -24,6 +24,8 @@ export interface PlannedBatch extends Batch {
 export interface PoolAmounts {
   pool: string
   resin: string
+  /** How often it is poured. */
+  pours: number
   /** Mass ratio as parts of A to one of B, whatever the label is by. */
   massRatioA: number
   volumeRatioA: number

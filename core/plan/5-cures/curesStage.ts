@@ -12,6 +12,7 @@ import { filmCure, workingTime } from '../../physics/stuff/heat/cup'
 import { FIRM_ALPHA, type CureKinetics } from '../../physics/stuff/heat/kinetics'
 import { resinKinetics } from '../../craft/materials/resinKinetics'
 import { onShelf, type Shelf } from '../../craft/materials/shelf'
+import type { Resin } from '../../craft/materials/types'
 import { HOLDS_AT, type Laying } from '../3-stacks/gelStack'
 import type { PoolStack } from '../3-stacks/poolStack'
 import type { FormStack, StacksPlan } from '../3-stacks/stacksStage'
@@ -27,6 +28,8 @@ export interface CuresPlan {
   dryFactor: number
   /** Working time in the pool's largest cup at this room's temperature, min, by pool. */
   workingMin: Record<string, number>
+  /** Working time of a mix that serves several lays, by the mix, min. */
+  tiedMin: Record<string, number>
 }
 
 /** A wait that never ends in this room is planned as so long, min, and said in a finding: 30 days. */
@@ -126,13 +129,14 @@ export function curesStage(
       0,
       ...amounts.batches.filter((b) => b.pool === water.id).map((b) => b.massG)
     )
-    if (!resin || largest === 0) continue
-    try {
-      working[water.id] = workingMin(resinKinetics(resin), largest, build.room.tempC)
-    } catch (error) {
-      // an impossible label is said by its own finding
-      if (!(error instanceof RangeError)) throw error
-    }
+    const minutes = resin && largest > 0 ? timeToWork(resin, largest, build.room.tempC) : null
+    if (minutes !== null) working[water.id] = minutes
+  }
+  const tied: CuresPlan['tiedMin'] = {}
+  for (const mix of amounts.mixes.filter((m) => m.serves.length > 0)) {
+    const resin = onShelf(shelf, 'resin', mix.resin)
+    const cupG = (mix.aG + mix.bG) / mix.cups.length
+    if (resin) tied[mix.id] = timeToWork(resin, cupG, build.room.tempC) ?? 0
   }
   const laid = Object.fromEntries(
     build.laid.map((l) => {
@@ -143,7 +147,17 @@ export function curesStage(
       return [l.id, { ...LAID_MIN(dry), layReady: ready, firm: ready, gel: ready, ...minutes }]
     })
   )
-  return { ground, waters, laid, dryFactor: dry, workingMin: working }
+  return { ground, waters, laid, dryFactor: dry, workingMin: working, tiedMin: tied }
+}
+
+/** How long a cup can be worked, min; null: its label cannot be, which its own finding says. */
+function timeToWork(resin: Resin, cupG: number, roomC: number): number | null {
+  try {
+    return workingMin(resinKinetics(resin), cupG, roomC)
+  } catch (error) {
+    if (!(error instanceof RangeError)) throw error
+    return null
+  }
 }
 
 /** Waits of single coats that no water may have had before. */

@@ -9,6 +9,7 @@ import { factorFor, type LearnedLine } from '../learned/history'
 import { learnsOf } from '../learned/learns'
 import { across, type Entry } from './across'
 import { laysOf } from './laysOf'
+import { oneMix } from './oneMix'
 import { ownSteps } from './ownSteps'
 import { layNamed, scopesOf, stepId, timesDone, waitOf, type Scope } from './scopes'
 import { misfits, stacksOf, tieStacks } from './stacked'
@@ -64,6 +65,7 @@ export function stepsStage(
   }
   across(stacked, entries, links)
   tieStacks(stacked, links)
+  const untied = oneMix(steps, links, amounts, cures)
   const misplaced = ownSteps(build, steps, links)
   const byOrder = <T extends { order: number }>(list: T[]) => list.sort((a, b) => a.order - b.order)
   return {
@@ -73,6 +75,7 @@ export function stepsStage(
     aside: byOrder(aside),
     misplaced,
     misfits: misfits(stacked.stacks),
+    untied,
     lost: build.laid.filter((l) => !scopes.some((s) => s.key === l.id)).map((l) => l.id)
   }
 }

@@ -59,10 +59,18 @@ export function detailed(
   const layer = stack.layers[k - 1]
   if (template.id === 'pour' && layer) {
     const cups = amounts.batches.filter((b) => b.pool === stack.id && b.pour === k)
+    if (amounts.mixes.some((m) => m.serves.includes(step.id)))
+      return {
+        ...step,
+        how: `From the mix that was just poured, up to ${plain(layer.toMm)} mm. ${step.how}`
+      }
+    const more = amounts.mixes.some((m) => m.id === step.id && m.serves.length > 0)
+      ? ', for what comes next too'
+      : ''
     const grams = cups.reduce((sum, b) => sum + b.massG, 0)
     return {
       ...step,
-      how: `${plain(grams)} g in ${cups.length === 1 ? 'one cup' : `${cups.length} cups`}, up to ${plain(layer.toMm)} mm. ${step.how}`
+      how: `${plain(grams)} g in ${cups.length === 1 ? 'one cup' : `${cups.length} cups`}${more}, up to ${plain(layer.toMm)} mm. ${step.how}`
     }
   }
   if (template.id === 'coat' && stack.light)

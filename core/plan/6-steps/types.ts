@@ -54,6 +54,14 @@ export interface Misfit {
   why: string
 }
 
+/** Two that should come out of one mix and cannot: one waits for the other. */
+export interface Untied {
+  mix: string
+  of: string
+  before: string
+  step: string
+}
+
 /** A step that is not planned: left out, or there already. */
 export interface AsideStep {
   /** As `Step.of`. */
@@ -106,6 +114,8 @@ export interface StepsPlan {
   misplaced: string[]
   /** Lays that touch and cannot lie so. */
   misfits: Misfit[]
+  /** What was tied to one mix and cannot come out of it. */
+  untied: Untied[]
   /** Lays put in by a way or into a stack that this build does not have. */
   lost: string[]
 }

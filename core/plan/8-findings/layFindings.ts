@@ -35,6 +35,17 @@ export function layFindings(build: Build, { amounts, steps }: Stages): Finding[]
       reason: m.why,
       wayOut: 'Give one of them another place, or leave it out.'
     })),
+    ...steps.untied.map((u): Finding => ({
+      id: `untied:${u.mix}:${u.of}`,
+      severity: 'warn',
+      place: 'mix',
+      water: steps.steps.find((s) => s.id === u.step)?.water ?? null,
+      title: 'One mix cannot serve both',
+      number: `${titleOf(u.before)}, and ${titleOf(u.step).toLowerCase()}`,
+      reason: 'One of them must wait for the other longer than the mix can be worked.',
+      wayOut: 'Mix each by itself again on Mix.',
+      mend: { label: 'Mix each by itself', untie: u.mix }
+    })),
     ...build.laid
       .filter((l) => steps.lost.includes(l.id))
       .map((l): Finding => ({

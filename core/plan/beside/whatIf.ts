@@ -1,13 +1,15 @@
 import { costToBuy } from '../4-amounts/shopping'
-import { CARE_NAMED, setCare, setLays } from '../../build/lays'
-import { changeMaking, setWay, type Edit } from '../../build/edits'
+import { CARE_NAMED, setCare, setLays, tieMixes } from '../../build/lays'
+import { changeGel, changeMaking, setWay, type Edit } from '../../build/edits'
 import { movingOf, WEEKDAYS, type Build } from '../../build/types'
 import { setCalendar } from '../../build/workEdits'
 import { localInstant, localIso } from '../../build/zone'
 import type { History } from '../learned/history'
 import type { Shelf } from '../../craft/materials/shelf'
 import type { LayKind } from '../../craft/ways/types'
-import { waysFor } from '../../craft/ways/catalog'
+import { wayFor, waysFor } from '../../craft/ways/catalog'
+import type { Gel } from '../../craft/materials/types'
+import { pourId } from '../4-amounts/ties'
 import { finished, planner, type Plan } from '../derivePlan'
 
 /** What a change would come to, beside today's plan. */
@@ -63,7 +65,7 @@ const room =
   (build) => ({ ...build, room: { ...build.room, ...change } })
 
 /** What is tried is tried from the plan as it stands: so many coats are laid now. */
-type Planned = Pick<Plan, 'stacks' | 'steps' | 'days'>
+type Planned = Pick<Plan, 'stacks' | 'amounts' | 'steps' | 'days'>
 
 /** The most coats that a build keeps. */
 const MOST_COATS = 40
@@ -107,6 +109,59 @@ function spared({ days, steps }: Planned): Variant[] {
     )
 }
 
+/** Pours of two pools that may come out of one mix: of one resin, and neither tied yet. */
+function oneMixForTwo(build: Build, { amounts }: Planned): Variant[] {
+  const free = amounts.pools.filter(
+    ({ pool }) => !(build.ties ?? []).flat().some((id) => id.startsWith(`${pool}/`))
+  )
+  const name = (id: string) => build.waters.find((w) => w.id === id)?.name ?? id
+  return free.flatMap((a, i) =>
+    free
+      .slice(i + 1)
+      .filter((b) => b.resin === a.resin)
+      .map((b) => {
+        const edits = Array.from({ length: Math.min(a.pours, b.pours) }, (_, k) =>
+          tieMixes([pourId(a.pool, k + 1, a.pours), pourId(b.pool, k + 1, b.pours)])
+        )
+        return variant(
+          `tie:${a.pool}:${b.pool}`,
+          'One mix for two',
+          `${name(a.pool)} and ${name(b.pool)}, pour by pour`,
+          ...edits
+        )
+      })
+  )
+}
+
+/** Gels that a water which the date hangs on may be laid in instead. */
+function otherGels(build: Build, { days }: Planned, shelf: Shelf): Variant[] {
+  const chain = new Set(days.chain.map((link) => link.step.split('/')[0]))
+  return movingOf(build)
+    .filter((w) => chain.has(w.id) && !wayFor(w.kind, w.way)?.usual?.gel)
+    .flatMap((water) =>
+      [...shelf.values()]
+        .filter((m): m is Gel => m.kind === 'gel' && m.id !== water.gel)
+        .map((gel) =>
+          variant(
+            `gel:${water.id}:${gel.id}`,
+            `${water.name}: another gel`,
+            gel.name.toLowerCase(),
+            changeGel(water.id, gel.id)
+          )
+        )
+    )
+}
+
+/** One coat fewer on every moving water laid in several; null: nothing is. */
+function fewer(build: Build, { stacks }: Planned): Edit | null {
+  const less = movingOf(build).flatMap((water) => {
+    const laid = stacks.forms.find((f) => f.id === water.id)?.laying?.coats ?? 0
+    return laid > 1 ? [{ id: water.id, coats: laid - 1 }] : []
+  })
+  if (less.length === 0) return null
+  return (b) => less.reduce((all, { id, coats }) => changeMaking(id, { coats })(all), b)
+}
+
 /** Changes worth trying for a build, seen from its plan. */
 export function variantsOf(build: Build, plan: Planned): Variant[] {
   const { tempC, rhPct } = build.room
@@ -132,6 +187,9 @@ export function variantsOf(build: Build, plan: Planned): Variant[] {
     )
   const thin = thinner(build, plan)
   if (thin) out.push(variant('thin', 'Thinner coats', 'one coat more on every moving water', thin))
+  const few = fewer(build, plan)
+  if (few) out.push(variant('few', 'Fewer coats', 'one coat fewer on every moving water', few))
+  out.push(...oneMixForTwo(build, plan))
   if (build.care !== 'quick')
     out.push(
       variant(
@@ -227,6 +285,10 @@ function otherWays(build: Build, plan: Plan): Variant[] {
 const BEST_TOLD = 3
 /** Of other ways only the quickest few are told. */
 const WAYS_TOLD = 3
+const GELS_TOLD = 2
+
+/** More changes at once than this are not named one by one. */
+const MOST_NAMED = 3
 
 /** The change by its id, as it was told: for taking it on. Answers null when it is not offered any more. */
 export function variantNamed(build: Build, plan: Planned, id: string): Variant | null {
@@ -235,22 +297,22 @@ export function variantNamed(build: Build, plan: Planned, id: string): Variant |
     return both.every((v) => v !== null)
       ? variant(
           id,
-          both.map((v) => v!.title).join(' and '),
+          both.length > MOST_NAMED
+            ? 'All that helps, at once'
+            : both.map((v) => v!.title).join(' and '),
           both.map((v) => v!.what).join('; '),
           ...both.map((v) => v!.edit)
         )
       : null
   }
   const [kind, water, way] = id.split(':')
-  if (kind === 'way')
-    return build.waters.some((w) => w.id === water)
-      ? variant(
-          id,
-          `${build.waters.find((w) => w.id === water)!.name}: another way`,
-          way,
-          setWay(water, way)
-        )
-      : null
+  const name = build.waters.find((w) => w.id === water)?.name
+  if (kind === 'way' || kind === 'gel') {
+    if (name === undefined) return null
+    return kind === 'way'
+      ? variant(id, `${name}: another way`, way, setWay(water, way))
+      : variant(id, `${name}: another gel`, way, changeGel(water, way))
+  }
   return variantsOf(build, plan).find((v) => v.id === id) ?? null
 }
 
@@ -294,21 +356,22 @@ export function whatIf(build: Build, shelf: Shelf, history: History): WhatIf[] {
     w.money < today.money ||
     (w.peakC ?? 0) < (today.peakC ?? 0)
   const simple = variantsOf(build, plan).map(told).filter(helping)
-  const ways = otherWays(build, plan)
-    .map(told)
-    .filter((w) => w.stops <= today.stops)
-    .sort(sooner)
-    .slice(0, WAYS_TOLD)
-  const all = [today, ...simple, ...ways]
+  const best = (variants: Variant[], most: number) =>
+    variants
+      .map(told)
+      .filter((w) => w.stops <= today.stops)
+      .sort(sooner)
+      .slice(0, most)
+  const ways = best(otherWays(build, plan), WAYS_TOLD)
+  const gels = best(otherGels(build, plan, shelf), GELS_TOLD).filter((w) => sooner(w, today) < 0)
+  const all = [today, ...simple, ...ways, ...gels]
   if (deadlineMs === null || all.some((w) => w.meets)) return all
-  const helps = [...simple, ...ways]
+  const sooners = [...simple, ...ways, ...gels]
     .filter((w) => w.finishMs !== null && today.finishMs !== null && w.finishMs < today.finishMs)
     .sort(sooner)
-    .slice(0, 4)
+  const helps = sooners.slice(0, 4)
   const together = (group: readonly WhatIf[]): WhatIf[] => {
-    const waters = group.map((w) => w.id.split(':').slice(0, 2).join(':'))
-    // a water is built in one way
-    if (waters.some((w, i) => w.startsWith('way:') && waters.indexOf(w) !== i)) return []
+    if (!goTogether(group)) return []
     const found = variantNamed(build, plan, group.map((w) => w.id).join('+'))
     return found ? [told(found)] : []
   }
@@ -323,7 +386,19 @@ export function whatIf(build: Build, shelf: Shelf, history: History): WhatIf[] {
         .flatMap((b, k) => helps.slice(i + k + 2).flatMap((c) => together([a, b, c])))
     )
     .sort(sooner)
-  return [...all, ...[...pairs, ...threes].sort(sooner).slice(0, BEST_TOLD)]
+  const nearest = [...pairs, ...threes].sort(sooner).slice(0, BEST_TOLD)
+  if (nearest.some((w) => w.meets)) return [...all, ...nearest]
+  // all that helps, at once: what even that does not reach, nothing here does
+  const most: WhatIf[] = []
+  for (const w of sooners) if (goTogether([...most, w])) most.push(w)
+  return [...all, ...nearest, ...(most.length > MOST_NAMED ? together(most) : [])]
+}
+
+/** Whether changes can be made at once: a water in one way, of one gel, in more coats or in fewer. */
+function goTogether(group: readonly WhatIf[]): boolean {
+  const waters = group.map((w) => w.id.split(':').slice(0, 2).join(':'))
+  if (waters.some((w, i) => /^(way|gel):/.test(w) && waters.indexOf(w) !== i)) return false
+  return !(group.some((w) => w.id === 'few') && group.some((w) => w.id === 'thin'))
 }
 
 /** How much later (above 0) or sooner than today's plan a change ends, min; null: one of them has no date. */
@@ -333,7 +408,7 @@ export const laterMin = (line: WhatIf, today: WhatIf | undefined): number | null
     : Math.round((line.finishMs - today.finishMs) / 60_000)
 
 const short = (w: WhatIf) =>
-  w.id.includes('way:') ? `${w.title} (${w.what})` : w.title.toLowerCase()
+  /(way|gel):/.test(w.id) ? `${w.title} (${w.what})` : w.title.toLowerCase()
 
 /** What would meet the deadline, in a sentence; empty: it is met, or there is none. */
 export function deadlineWords(lines: readonly WhatIf[], zone: string): string {
@@ -342,7 +417,10 @@ export function deadlineWords(lines: readonly WhatIf[], zone: string): string {
   const meeting = others.filter((w) => w.meets)
   if (meeting.length > 0) return `It would be met by: ${meeting.map(short).join('; or by ')}.`
   const best = [...others].sort((a, b) => (a.finishMs ?? Infinity) - (b.finishMs ?? Infinity))[0]
-  return best?.finishMs
-    ? `None of these meets it. The nearest is ${short(best)}: ${localIso(best.finishMs, zone).slice(0, 16).replace('T', ' ')}. Free more hours, make less of it, or move the date.`
+  const until = best?.finishMs && localIso(best.finishMs, zone).slice(0, 16).replace('T', ' ')
+  if (best && best.id.split('+').length > MOST_NAMED)
+    return `None of these meets it, and all of it together ends on ${until}. Free more hours, make less of it, or move the date.`
+  return until
+    ? `None of these meets it. The nearest is ${short(best)}: ${until}. Free more hours, make less of it, or move the date.`
     : 'None of these meets it. Free more hours, make less of it, or move the date.'
 }
