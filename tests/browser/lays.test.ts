@@ -224,7 +224,7 @@ describe('The builder’s own way', function () {
 
   it('two pools out of one mix: tied on Mix, one cup in place of two, poured in turn; each by itself again', async () => {
     const { page, said, close } = await open('mix')
-    const cups = () => page.locator('.cup').count()
+    const cups = () => page.locator('[data-batch]').count()
     const before = await cups()
     await choose(page.locator('[data-test="tie-first"]'), 'millpond/pour#1')
     await choose(page.locator('[data-test="tie-other"]'), 'tailrace/pour#1')
