@@ -2,7 +2,7 @@
 import { ElButton } from 'element-plus'
 import { computed, ref, watch } from 'vue'
 import { changeFall, changePool, raiseBed, raiseWithWater } from '../../core/build/edits'
-import type { Pool } from '../../core/build/types'
+import type { Pool, Water } from '../../core/build/types'
 import { dropByLevels } from '../../core/plan/2-forms/flow'
 import { mm, figure } from '../words'
 import { useBuildStore } from '../stores/build'
@@ -14,16 +14,13 @@ import NumberField from './NumberField.vue'
  */
 const store = useBuildStore()
 const fall = computed(() => (store.water?.kind === 'fall' ? store.water : null))
-const pools = computed(() => {
-  const water = store.water
-  const ids =
-    water?.kind === 'fall'
-      ? [water.lip?.pool, water.into]
-      : water?.kind === 'sea'
-        ? [water.pool]
-        : [water?.id]
-  return ids.flatMap((id) => store.pools.find((p) => p.id === id) ?? [])
-})
+function poolIds(water: Water | undefined): (string | null | undefined)[] {
+  if (water?.kind === 'fall') return [water.lip?.pool, water.into]
+  return water?.kind === 'sea' ? [water.pool] : [water?.id]
+}
+const pools = computed(() =>
+  poolIds(store.water).flatMap((id) => store.pools.find((p) => p.id === id) ?? [])
+)
 const deepest = (id: string) => {
   const ground = store.plan?.ground.pools.find((g) => g.id === id)
   return ground?.measured ? round1(ground.lowestMm) : null

@@ -23,15 +23,10 @@ const items = computed(() => {
     if (water.kind === 'fall') {
       const form = p.forms.falls.find((f) => f.id === water.id)
       const strips = p.stacks.forms.find((s) => s.id === water.id)?.part?.shape === 'strips'
-      return {
-        id: water.id,
-        name: water.name,
-        text: !form?.strips
-          ? 'no lip yet'
-          : strips
-            ? `${form.stripsToMake} strips of ${mm(form.stripMm)}`
-            : `drops ${mm(form.dropMm)}`
-      }
+      const made = strips
+        ? `${form?.stripsToMake} strips of ${mm(form?.stripMm ?? 0)}`
+        : `drops ${mm(form?.dropMm ?? 0)}`
+      return { id: water.id, name: water.name, text: form?.strips ? made : 'no lip yet' }
     }
     if (water.kind === 'reach') {
       const form = p.forms.reaches.find((r) => r.id === water.id)

@@ -148,12 +148,10 @@ const LINES = computed<Line[]>(() => [
     : []),
   {
     name: 'laid in',
-    of: (w) =>
-      w.layers
-        ? `${w.layers} ${pool.value ? 'layer' : 'coat'}${w.layers === 1 ? '' : 's'}`
-        : pool.value
-          ? 'a skin'
-          : 'no coats'
+    of: ({ layers }) => {
+      if (!layers) return pool.value ? 'a skin' : 'no coats'
+      return `${layers} ${pool.value ? 'layer' : 'coat'}${layers === 1 ? '' : 's'}`
+    }
   },
   { name: 'risk', of: (w) => w.risk },
   { name: 'taken back', of: (w) => w.reversible }
