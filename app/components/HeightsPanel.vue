@@ -14,7 +14,7 @@ import NumberField from './NumberField.vue'
  */
 const store = useBuildStore()
 const fall = computed(() => (store.water?.kind === 'fall' ? store.water : null))
-function poolIds(water: Water | undefined): (string | null | undefined)[] {
+function poolIds(water: Water | null): (string | null | undefined)[] {
   if (water?.kind === 'fall') return [water.lip?.pool, water.into]
   return water?.kind === 'sea' ? [water.pool] : [water?.id]
 }

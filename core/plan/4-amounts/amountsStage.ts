@@ -10,12 +10,12 @@ import { onShelf, type Shelf } from '../../craft/materials/shelf'
 import type { PoolStack } from '../3-stacks/poolStack'
 import type { StacksPlan } from '../3-stacks/stacksStage'
 import { CUP_FILL, cupFor } from './cups'
-import { mixesOf, otherMixes, type PlannedMix } from './mixes'
+import { mixesOf, otherMixes } from './mixes'
 import { pourId, tiedMixes, type Along, type TiedMixes } from './ties'
 import { whitePlan, type WhitePlan } from './whitePlan'
 import { shoppingList, type ShoppingLine } from './shopping'
 import { sizesOf, type BuildSizes } from './sizes'
-import type { PlannedBatch, PoolAmounts } from './types'
+import type { PlannedBatch, PlannedMix, PoolAmounts } from './types'
 
 export interface AmountsPlan {
   pools: PoolAmounts[]

@@ -10,25 +10,7 @@ import { CUP_FILL, cupFor } from './cups'
 import { fieldOf } from './fields'
 import type { BuildSizes } from './sizes'
 import { pourId, type TiedMixes } from './ties'
-import type { PlannedBatch, PoolAmounts } from './types'
-
-/** Everything of two parts that is mixed in one go: a pour, a casting, a flood, a bedding coat. */
-export interface PlannedMix {
-  id: string
-  water: string
-  /** The lay it goes into; null: none. */
-  lay: string | null
-  resin: string
-  volumeMl: number
-  aG: number
-  bG: number
-  /** Whole drops of each tint. */
-  drops: Record<string, number>
-  /** Cups it is mixed in, ml each. */
-  cups: number[]
-  /** What else comes out of it, by the ids of their mixes. */
-  serves: string[]
-}
+import type { PlannedBatch, PlannedMix, PoolAmounts } from './types'
 
 /** All mixes of a build: pour by pour, then what else of its ways is mixed of two parts. */
 export function mixesOf(

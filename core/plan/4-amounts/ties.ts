@@ -4,7 +4,7 @@ import { onShelf, type Shelf } from '../../craft/materials/shelf'
 import { bodyNeeds } from '../../craft/ways/catalog'
 import { mixedDensity } from '../../physics/stuff/mixing/mix'
 import type { StacksPlan } from '../3-stacks/stacksStage'
-import type { PlannedMix } from './mixes'
+import type { PlannedMix } from './types'
 
 /** What is mixed along with a pour, for something else. */
 export interface Along {

@@ -48,3 +48,21 @@ export interface PoolAmounts {
   /** Set when the cup is too small to mix anything in. */
   problem: string | null
 }
+
+/** Everything of two parts that is mixed in one go: a pour, a casting, a flood, a bedding coat. */
+export interface PlannedMix {
+  id: string
+  water: string
+  /** The lay it goes into; null: none. */
+  lay: string | null
+  resin: string
+  volumeMl: number
+  aG: number
+  bG: number
+  /** Whole drops of each tint. */
+  drops: Record<string, number>
+  /** Cups it is mixed in, ml each. */
+  cups: number[]
+  /** What else comes out of it, by the ids of their mixes. */
+  serves: string[]
+}
