@@ -1,19 +1,18 @@
 <script setup lang="ts">
 import { ElButton, ElForm, ElFormItem, ElInput, type FormInstance } from 'element-plus'
-import { computed, reactive, ref, useTemplateRef } from 'vue'
+import { computed, reactive, useTemplateRef } from 'vue'
 import { setCalendar } from '../../core/build/workEdits'
 import type { Calendar } from '../../core/build/types'
 import { DATE, HOURS } from '../../core/exchange/forms'
 import { readWindows, shownWindows as shown } from '../../core/plan/7-days/windows'
 import { rule } from '../forms'
 import { useBuildStore } from '../stores/build'
+import ChoiceField from './ChoiceField.vue'
 import DateField from './DateField.vue'
-import LiveText from './LiveText.vue'
 import WeekHours from './WeekHours.vue'
 
 const store = useBuildStore()
 const calendar = computed(() => store.build!.calendar)
-const fault = ref('')
 const set = (change: Partial<Calendar>, group = '') =>
   store.edit('Free hours', setCalendar(change), group)
 
@@ -38,22 +37,15 @@ function startNow(): void {
   }).format(now)
   set({ start: parts.replace(' ', 'T') })
 }
-const zones = Intl.supportedValuesOf('timeZone')
-function zone(text: string): void {
-  const value = text.trim()
-  if (zones.includes(value) || value === 'UTC') {
-    fault.value = ''
-    set({ zone: value })
-  } else fault.value = `“${value}” is no time zone: write one such as Europe/Lisbon`
-}
+const zones = ['UTC', ...Intl.supportedValuesOf('timeZone')].map((id) => ({
+  id,
+  name: id.replaceAll('_', ' ')
+}))
 </script>
 
 <template>
   <section class="panel pad stack">
     <h2>Your hours</h2>
-    <p v-if="fault" class="fault" role="alert">
-      {{ fault }}
-    </p>
     <WeekHours
       :week="calendar.week"
       label="Free on"
@@ -101,13 +93,14 @@ function zone(text: string): void {
       />
       <ElButton class="tool" @click="startNow">Now</ElButton>
     </div>
-    <label class="field"
-      ><span class="name">Time zone</span
-      ><LiveText class="choice" :model-value="calendar.zone" list="zones" @done="zone" /><datalist
-        id="zones"
-      >
-        <option v-for="z in zones" :key="z" :value="z" /></datalist
-    ></label>
+    <ChoiceField
+      label="Time zone"
+      data-test="zone"
+      filterable
+      :model-value="calendar.zone"
+      :options="zones"
+      @update:model-value="set({ zone: $event })"
+    />
   </section>
 </template>
 
