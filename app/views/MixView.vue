@@ -86,12 +86,13 @@ const tintsOf = (drops: Record<string, number>) =>
     name: store.shelf.get(id)?.name ?? id,
     colour: onShelf(store.shelf, 'tint', id)?.look.colour ?? '#888888'
   }))
+function counted(drops: number): string {
+  if (drops === 0) return 'less than half a drop of'
+  return drops === 1 ? '1 drop' : `${drops} drops`
+}
 const dropsWords = (drops: Record<string, number>) =>
   tintsOf(drops)
-    .map(
-      (t) =>
-        `${t.drops} ${t.drops === 1 ? 'drop' : 'drops'} ${t.name.replace(' tint', '').toLowerCase()}`
-    )
+    .map((t) => `${counted(t.drops)} ${t.name.replace(' tint', '').toLowerCase()}`)
     .join(' and ')
 const lights = computed(() =>
   build.value.waters.flatMap((w) =>

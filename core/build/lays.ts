@@ -248,9 +248,13 @@ export const tieMixes =
   (build) => {
     const before = build.ties ?? []
     const met = before.filter((tie) => tie.some((id) => ids.includes(id)))
-    const whole = [...new Set([...ids, ...met.flat()])]
-    return { ...build, ties: [...before.filter((tie) => !met.includes(tie)), whole] }
+    const whole = [...new Set([...ids, ...met.flat()])].slice(0, MOST_IN_ONE_MIX)
+    const others = before.filter((tie) => !met.includes(tie))
+    return others.length >= MOST_TIES ? build : { ...build, ties: [...others, whole] }
   }
+/** More is not mixed in one go, nor so often: docs/file-format.md. */
+const MOST_IN_ONE_MIX = 12
+const MOST_TIES = 100
 
 /** Mixes each by itself again. */
 export const untieMixes =

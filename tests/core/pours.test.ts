@@ -204,6 +204,22 @@ describe('Steps and colours of a pour', () => {
       1
     )
   })
+  it('less than half a drop is said, with how much of a thinned tint makes it, however it is tinted', () => {
+    const told = (dropsPer100G: number, tinting: 'all-at-once' | 'batch-by-batch') => {
+      const p = pond({ bands: [], tints: [{ id: 'deep-blue', dropsPer100G }], tinting })
+      const massG = p.amounts.pools[0].totalG
+      return { finding: p.findings.find((f) => f.id.startsWith('no-drop')), massG }
+    }
+    for (const tinting of ['all-at-once', 'batch-by-batch'] as const) {
+      const { finding, massG } = told(0.1, tinting)
+      expect(massG, 'under half a drop in all').to.be.below(500)
+      // 1 drop in 10 ml: so many tenths of a drop are so many ml
+      const ml = Math.round(((0.1 * massG) / 10) * 10) / 10
+      expect(finding!.wayOut).to.include(`1 drop into 10 ml of part A and take ${ml} ml`)
+      expect(told(200 / massG, tinting).finding).to.equal(undefined)
+      expect(told(0, tinting).finding).to.equal(undefined)
+    }
+  })
   it('a kriged pool is mixed for its upper end', () => {
     const [pool] = plan.amounts.pools
     const cups = plan.amounts.batches.filter((b) => b.pool === 'millpond').length

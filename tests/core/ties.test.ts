@@ -4,7 +4,7 @@ import { readBuild } from '../../core/build/file/buildFile'
 import { writeBuild } from '../../core/build/file/write'
 import { addLaid, tieMixes, untieMixes } from '../../core/build/lays'
 import { mending } from '../../core/build/mend'
-import { setWay } from '../../core/build/edits'
+import { changePool, setWay } from '../../core/build/edits'
 import type { Build } from '../../core/build/types'
 import { waysFor } from '../../core/craft/ways/catalog'
 import { NO_HISTORY } from '../../core/plan/learned/history'
@@ -62,6 +62,14 @@ describe('One mix for several', function () {
       const read = readBuild(writeBuild({ ...tied, ties: ties as string[][] }))
       expect(!read.ok && read.faults[0].path, JSON.stringify(ties)).to.match(/^ties/)
     }
+    // poured once in place of three times, the tie of its first pour still holds
+    const once = derivePlan(changePool('millpond', { pours: 1, bands: [] })(tied))
+    expect(once.amounts.mixes[0]).to.deep.include({ id: 'millpond/pour', serves: [POURS[1]] })
+    // as many as a file takes, and no more
+    const many = Array.from({ length: 200 }, (_, i) => [`a${i}/pour`, `b${i}/pour`])
+    const full = many.reduce((b, tie) => tieMixes(tie)(b), demo())
+    expect(readBuild(writeBuild(full)).ok).to.equal(true)
+    expect(readBuild(writeBuild(tieMixes(many.flat())(demo()))).ok).to.equal(true)
     // a third joins both
     const three = tieMixes([POURS[1], 'lay9/lay'])(tied)
     expect(three.ties).to.deep.equal([[...POURS.slice(1), 'lay9/lay', POURS[0]]])

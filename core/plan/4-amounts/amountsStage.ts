@@ -65,7 +65,7 @@ export function amountsStage(
   return {
     pools,
     batches,
-    mixes: mixesOf({ pools, batches }, others, tied),
+    mixes: mixesOf(build, { pools, batches }, others, tied, shelf),
     sizes,
     white: whitePlan(build, forms.white, sizes.whole.whiteMl ?? 0, shelf),
     shopping: shoppingList(build, { pools, batches, sizes }, shelf)
@@ -191,10 +191,10 @@ function tintAll(stack: PoolStack, batches: readonly PlannedBatch[]): PoolAmount
       last.pours[1] = i + 1
       last.aG += aG
       for (const [id, drops] of Object.entries(exact))
-        last.drops[id] = (last.drops[id] ?? 0) + drops
-    } else bands.push({ band: bands.length, pours: [i + 1, i + 1], aG, drops: exact })
+        last.exact[id] = (last.exact[id] ?? 0) + drops
+    } else bands.push({ band: bands.length, pours: [i + 1, i + 1], aG, drops: {}, exact })
   })
   for (const band of bands)
-    for (const id of Object.keys(band.drops)) band.drops[id] = Math.round(band.drops[id])
+    for (const [id, drops] of Object.entries(band.exact)) band.drops[id] = Math.round(drops)
   return bands
 }

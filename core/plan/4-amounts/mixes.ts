@@ -14,10 +14,13 @@ import type { PlannedBatch, PlannedMix, PoolAmounts } from './types'
 
 /** All mixes of a build: pour by pour, then what else of its ways is mixed of two parts. */
 export function mixesOf(
+  build: Build,
   amounts: { pools: PoolAmounts[]; batches: PlannedBatch[] },
   others: readonly PlannedMix[],
-  tied: TiedMixes
+  tied: TiedMixes,
+  shelf: Shelf
 ): PlannedMix[] {
+  const cupsFor = cupsIn(build, shelf)
   const poured = amounts.pools.flatMap((pool) =>
     pouredInto(
       pool,
@@ -32,24 +35,40 @@ export function mixesOf(
       .map((m) =>
         (tied.along.get(m.id) ?? []).reduce((sum, { id }) => {
           const guest = others.find((o) => o.id === id)
-          return guest ? both(sum, guest) : sum
+          return guest ? both(sum, guest, cupsFor) : sum
         }, m)
       )
   ]
 }
 
 /** Two mixes of one resin, in one. */
-const both = (host: PlannedMix, guest: PlannedMix): PlannedMix => ({
-  ...host,
-  volumeMl: host.volumeMl + guest.volumeMl,
-  aG: host.aG + guest.aG,
-  bG: host.bG + guest.bG,
-  cups: [...host.cups, ...guest.cups],
-  serves: [...host.serves, guest.id]
-})
+function both(host: PlannedMix, guest: PlannedMix, cupsFor: CupsFor): PlannedMix {
+  const volumeMl = host.volumeMl + guest.volumeMl
+  return {
+    ...host,
+    volumeMl,
+    aG: host.aG + guest.aG,
+    bG: host.bG + guest.bG,
+    cups: cupsFor(host.resin, volumeMl),
+    serves: [...host.serves, guest.id]
+  }
+}
+
+/** As few cups as so much of a resin can be stirred in, ml each. */
+type CupsFor = (resin: string, volumeMl: number) => number[]
+const cupsIn =
+  (build: Build, shelf: Shelf): CupsFor =>
+  (id, volumeMl) => {
+    const resin = onShelf(shelf, 'resin', id)
+    const stirredMl = build.mixing.cupMl * CUP_FILL
+    const mostMl = resin ? Math.min(stirredMl, resin.batchMaxG / mixedDensity(resin)) : stirredMl
+    const count = Math.max(1, Math.ceil(volumeMl / mostMl - 1e-9))
+    return Array.from({ length: count }, () => cupFor(volumeMl / count))
+  }
 
 /** Castings, floods, beddings and films: what is mixed of two parts and is no pour. */
 export function otherMixes(build: Build, sizes: BuildSizes, shelf: Shelf): PlannedMix[] {
+  const cupsFor = cupsIn(build, shelf)
   return [
     ...build.waters.flatMap((water): PlannedMix[] => {
       const way = wayFor(water.kind, water.way)
@@ -61,7 +80,7 @@ export function otherMixes(build: Build, sizes: BuildSizes, shelf: Shelf): Plann
         if (!resin || !(massG > 0) || !anyPlanned(build, water.id, way, use.by)) return []
         const lay = way.lays.find((l) => l.steps.some((s) => use.by?.includes(s)))
         const name = `${water.id}/${use.by?.[0] ?? use.material}`
-        return [mixed(build, resin, massG, name, water.id, lay ? `${water.id}/${lay.id}` : null)]
+        return [mixed(cupsFor, resin, massG, name, water.id, lay ? `${water.id}/${lay.id}` : null)]
       })
     }),
     ...build.laid.flatMap((laid): PlannedMix[] => {
@@ -72,14 +91,14 @@ export function otherMixes(build: Build, sizes: BuildSizes, shelf: Shelf): Plann
         (sum, use) => sum + grown(use.amount, sizes.laid[laid.id] ?? {}),
         0
       )
-      return [mixed(build, resin, massG, `${laid.id}/lay`, laid.stack, laid.id)]
+      return [mixed(cupsFor, resin, massG, `${laid.id}/lay`, laid.stack, laid.id)]
     })
   ]
 }
 
 /** So many grams in as few cups as they can be stirred in. */
 function mixed(
-  build: Build,
+  cupsFor: CupsFor,
   resin: Resin,
   massG: number,
   id: string,
@@ -88,8 +107,6 @@ function mixed(
 ): PlannedMix {
   const share = massShareA(resin)
   const volumeMl = massG / mixedDensity(resin)
-  const mostMl = Math.min(build.mixing.cupMl * CUP_FILL, resin.batchMaxG / mixedDensity(resin))
-  const count = Math.max(1, Math.ceil(volumeMl / mostMl - 1e-9))
   return {
     id,
     water,
@@ -99,7 +116,7 @@ function mixed(
     aG: massG * share,
     bG: massG * (1 - share),
     drops: {},
-    cups: Array.from({ length: count }, () => cupFor(volumeMl / count)),
+    cups: cupsFor(resin.id, volumeMl),
     serves: []
   }
 }

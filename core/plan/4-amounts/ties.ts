@@ -59,7 +59,10 @@ export function tiedMixes(
     known.set(id, { id, pool: null, volumeMl, sdMl: 0, massG, resin })
   }
   for (const tie of build.ties ?? []) {
-    const here = tie.flatMap((id) => known.get(id) ?? [])
+    // a pool that is poured once has no numbers: its first pour is the only one
+    const here = tie.flatMap(
+      (id) => known.get(id) ?? known.get(id.replace(/#1$/, '')) ?? known.get(`${id}#1`) ?? []
+    )
     const host = here.find((m) => m.pool !== null) ?? here[0]
     if (!host || tied.outOf.has(host.id)) continue
     const guests = here.filter(

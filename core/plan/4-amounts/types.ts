@@ -43,6 +43,8 @@ export interface PoolAmounts {
     pours: [first: number, last: number]
     aG: number
     drops: Record<string, number>
+    /** What each tint asks for before it is rounded to whole drops. */
+    exact: Record<string, number>
   }[]
   worstRatioErrorPct: number
   /** Set when the cup is too small to mix anything in. */

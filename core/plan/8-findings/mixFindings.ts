@@ -8,7 +8,8 @@ import {
   SHALLOWEST_POUR_MM
 } from './limits'
 import type { Finding, Make, Stages } from './types'
-import { mm } from '../../words/sentences'
+import type { PoolAmounts } from '../4-amounts/types'
+import { mm, plain } from '../../words/sentences'
 
 /** Cups, scale, drops and working time. */
 export function mixFindings(
@@ -90,6 +91,10 @@ export function mixFindings(
       })
     )
   }
+  const least = amounts.tintAll
+    .flatMap((band) => Object.entries(band.exact).map(([id, exact]) => ({ id, exact, band })))
+    .find(({ id, exact, band }) => exact > 0 && band.drops[id] === 0)
+  if (least) found.push(noWholeDrop(pool, least, shelf.get(least.id)?.name ?? least.id, make))
   const working = stages.cures.workingMin[pool.id]
   const hands = resin.stirMin + resin.standMin + POURING_MIN
   const biggest = Math.max(0, ...batches.map((b) => b.cups))
@@ -117,4 +122,27 @@ export function mixFindings(
     )
   }
   return found
+}
+
+/** What part of a drop is stirred into, to be measured as so much of it, ml. Common practice, no source. */
+const THINNED_IN_ML = 10
+
+/** Less than half a drop is no drop: the pour would come out without it. */
+function noWholeDrop(
+  pool: Pool,
+  { exact, band }: { exact: number; band: PoolAmounts['tintAll'][number] },
+  tint: string,
+  make: Make
+): Finding {
+  const [first, last] = band.pours
+  const ofPours = first === last ? `pour ${first}` : `pours ${first} to ${last}`
+  return make('no-drop', {
+    // a small pool by the usual dose comes to this: nobody is warned of that
+    severity: 'note',
+    place: 'mix',
+    title: `${pool.name}: ${tint.toLowerCase()} comes to less than half a drop`,
+    number: `${exact.toFixed(2)} drops for ${ofPours}`,
+    reason: 'Rounded to whole drops that is none, and it comes out without.',
+    wayOut: `Stir 1 drop into ${THINNED_IN_ML} ml of part A and take ${plain(exact * THINNED_IN_ML)} ml of that in place of as much A, or dose it higher.`
+  })
 }
