@@ -1,7 +1,7 @@
 import { costToBuy } from '../4-amounts/shopping'
 import { CARE_NAMED, setCare, setLays, tieMixes } from '../../build/lays'
 import { changeGel, changeMaking, setWay, type Edit } from '../../build/edits'
-import { movingOf, WEEKDAYS, type Build } from '../../build/types'
+import { movingOf, WEEKDAYS, type Build, type Moving, type Water } from '../../build/types'
 import { setCalendar } from '../../build/workEdits'
 import { localInstant, localIso } from '../../build/zone'
 import type { History } from '../learned/history'
@@ -133,11 +133,10 @@ function oneMixForTwo(build: Build, { amounts }: Planned): Variant[] {
   )
 }
 
-/** Gels that a water which the date hangs on may be laid in instead. */
-function otherGels(build: Build, { days }: Planned, shelf: Shelf): Variant[] {
-  const chain = new Set(days.chain.map((link) => link.step.split('/')[0]))
-  return movingOf(build)
-    .filter((w) => chain.has(w.id) && !wayFor(w.kind, w.way)?.usual?.gel)
+/** Gels that the waters which the date hangs on longest may be laid in instead. */
+function otherGels(build: Build, plan: Planned, shelf: Shelf): Variant[] {
+  return slowest(build, plan)
+    .filter((w): w is Moving => w.kind !== 'pool' && !wayFor(w.kind, w.way)?.usual?.gel)
     .flatMap((water) =>
       [...shelf.values()]
         .filter((m): m is Gel => m.kind === 'gel' && m.id !== water.gel)
@@ -255,19 +254,26 @@ function nextSaturday({ calendar, log }: Build): string {
   return date.toISOString().slice(0, 10)
 }
 
-/** Ways of the water that the date hangs on longest, each as a change. */
-function otherWays(build: Build, plan: Plan): Variant[] {
+/** Of waters that the date hangs on only the slowest few are tried another way. */
+const SLOWEST_TRIED = 2
+
+/** The waters that the date hangs on longest. */
+function slowest(build: Build, { days }: Planned): Water[] {
   const minutes = new Map<string, number>()
-  for (const link of plan.days.chain) {
+  for (const link of days.chain) {
     const key = link.step.split('/')[0]
     if (build.waters.some((w) => w.id === key))
       minutes.set(key, (minutes.get(key) ?? 0) + link.minutes)
   }
-  const slowest = [...minutes]
+  return [...minutes]
     .sort((a, b) => b[1] - a[1])
-    .slice(0, 2)
+    .slice(0, SLOWEST_TRIED)
     .map(([id]) => build.waters.find((w) => w.id === id)!)
-  return slowest.flatMap((water) =>
+}
+
+/** Ways of the waters that the date hangs on longest, each as a change. */
+function otherWays(build: Build, plan: Planned): Variant[] {
+  return slowest(build, plan).flatMap((water) =>
     waysFor(water.kind)
       .filter((way) => way.id !== water.way)
       .map((way) =>
@@ -363,7 +369,9 @@ export function whatIf(build: Build, shelf: Shelf, history: History): WhatIf[] {
       .sort(sooner)
       .slice(0, most)
   const ways = best(otherWays(build, plan), WAYS_TOLD)
-  const gels = best(otherGels(build, plan, shelf), GELS_TOLD).filter((w) => sooner(w, today) < 0)
+  const gels = best(otherGels(build, plan, shelf), GELS_TOLD).filter(
+    (w) => sooner(w, today) < 0 && w.warns <= today.warns
+  )
   const all = [today, ...simple, ...ways, ...gels]
   if (deadlineMs === null || all.some((w) => w.meets)) return all
   const sooners = [...simple, ...ways, ...gels]
