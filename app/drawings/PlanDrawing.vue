@@ -405,8 +405,6 @@ defineExpose({ spot })
         </g>
       </g>
 
-      <slot name="handles" :to-x="X" :to-y="Y" :scale="scale" :place="place" />
-
       <g v-if="chosen && tool !== 'look' && tool !== 'lip'">
         <path
           v-if="chosen.soundings.length > MOST_HANDLES"
@@ -500,6 +498,8 @@ defineExpose({ spot })
       >
         {{ mm(Math.max(0, pointer[0])) }}, {{ mm(Math.max(0, pointer[1])) }}
       </text>
+      <!-- over all names: a corner under one could not be taken hold of -->
+      <slot name="handles" :to-x="X" :to-y="Y" :scale="scale" :place="place" />
     </svg>
   </div>
 </template>
