@@ -90,8 +90,8 @@ const brownOver = () => set('A second, brown pour', { bands: brownOverBands(prop
         label="No deeper than"
         :model-value="pool.heed"
         :options="[
-          { id: 'heat', name: 'heat allows' },
-          { id: 'label', name: 'the label too' }
+          { id: 'label', name: 'the label says' },
+          { id: 'heat', name: 'heat allows' }
         ]"
         data-test="heed"
         @update:model-value="set('Limit', { heed: $event })"

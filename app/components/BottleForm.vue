@@ -5,6 +5,7 @@ import { computed, onBeforeUnmount, ref, shallowRef, watch } from 'vue'
 import type { FittedResin } from '../../core/physics/stuff/heat/fitResin'
 import { labelOf, type LabelField } from '../../core/craft/materials/labels'
 import type { Material, Resin, Tint } from '../../core/craft/materials/types'
+import { givenUp, warmth } from '../../core/craft/warmth'
 import { measureOf } from '../../core/craft/materials/units'
 import { grams, degrees, number, said } from '../words'
 import { useShelfStore } from '../stores/shelf'
@@ -54,7 +55,8 @@ const told = computed(
       potLifeMin: resin.value.potLifeMin,
       potLifeG: resin.value.potLifeG,
       atC: resin.value.potLifeC,
-      cureH: resin.value.curedH
+      cureH: resin.value.curedH,
+      maxLayerMm: resin.value.layerMaxMm
     }
 )
 watch(
@@ -241,9 +243,20 @@ const unit = computed(() => measureOf(props.bottle))
               <td class="num">{{ number(fit.cureH) }} h</td>
             </tr>
             <tr>
+              <td>{{ said(`${resin.layerMaxMm} mm over timber at 25 °C warm to`) }}</td>
+              <td class="num soft">not told</td>
+              <td class="num">
+                {{ fit.layerPeakC === null ? '' : said(warmth(fit.layerPeakC, fit.layerPeakC)) }}
+              </td>
+            </tr>
+            <tr>
               <td>heat of cure</td>
               <td class="num soft">not told</td>
-              <td class="num">{{ Math.round(fit.resin.heatJG) }} J/g</td>
+              <td class="num">
+                {{ Math.round(fit.resin.heatJG) }} J/g{{
+                  fit.atEdge.includes('heat') ? ': at the end of what is believed' : ''
+                }}
+              </td>
             </tr>
             <tr>
               <td>kept in, it would warm by</td>
@@ -252,6 +265,9 @@ const unit = computed(() => measureOf(props.bottle))
             </tr>
           </tbody>
         </table>
+        <p v-for="g in fit?.gaveUp ?? []" :key="g.figure" class="note" data-test="gave-up">
+          {{ said(givenUp(g)) }}
+        </p>
         <p v-if="fit" class="small soft">
           From here on heat, waits and working time of every pool poured from this bottle follow the
           fit: see Heat on Build-up.

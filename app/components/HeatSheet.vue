@@ -6,7 +6,8 @@ import HeatChart from '../drawings/HeatChart.vue'
 import HeatLadder from '../drawings/HeatLadder.vue'
 import { duration } from '../../core/words/durations'
 import How from './How.vue'
-import { degrees } from '../words'
+import { warmth } from '../../core/craft/warmth'
+import { said } from '../words'
 
 /** Heat and cure of a pool's pours: what they come to, and when. */
 const props = defineProps<{ heat: PourHeat; dammed: boolean }>()
@@ -43,12 +44,12 @@ const rows = computed(() => [
         <div>
           <dt>warmest</dt>
           <dd data-test="peak">
-            <How :about="explainPours(heat)">{{ degrees(heat.peakC) }}</How>
+            <How :about="explainPours(heat)">{{ said(warmth(heat.peakLoC, heat.peakHiC)) }}</How>
           </dd>
         </div>
         <div>
           <dt>at the ground</dt>
-          <dd>{{ degrees(heat.groundPeakC) }}</dd>
+          <dd>{{ said(warmth(heat.groundPeakLoC, heat.groundPeakHiC)) }}</dd>
         </div>
         <div v-for="[name, value] in rows" :key="name">
           <dt>{{ name }}</dt>

@@ -3,18 +3,19 @@ import { computed, ref } from 'vue'
 import type { PourHeat } from '../../core/physics/stuff/heat/pourHeat'
 import { useElementSize } from '@vueuse/core'
 import { metric } from '../../core/words/units'
-import { mm, degrees, unit, axis, units } from '../words'
+import { warmth } from '../../core/craft/warmth'
+import { mm, degrees, said, unit, axis, units } from '../words'
 
 /**
- * One scale of temperatures: the room, what this pour comes to, what everything bears, and what one
- * pour fewer would do.
+ * One scale of temperatures: the room, between what this pour comes to, what everything bears, and
+ * what one pour fewer would do.
  */
 const props = defineProps<{ heat: PourHeat }>()
 const frame = ref<HTMLElement | null>(null)
 const { width } = useElementSize(frame)
 const [LEFT, RIGHT, H] = [14, 26, 128]
 const most = computed(() =>
-  Math.max(110, Math.min(230, Math.max(props.heat.peakC, props.heat.fewer?.peakC ?? 0) + 12))
+  Math.max(110, Math.min(170, Math.max(props.heat.peakHiC, props.heat.fewer?.peakHiC ?? 0) + 12))
 )
 const least = computed(() => Math.min(0, props.heat.roomC))
 const X = (c: number) =>
@@ -45,7 +46,7 @@ const fewerX = computed(() => (props.heat.fewer ? X(props.heat.fewer.peakC) : 0)
       :viewBox="`0 0 ${width} ${H}`"
       :height="H"
       role="img"
-      :aria-label="`Core ${degrees(heat.peakC)}; all bear ${degrees(bears)}`"
+      :aria-label="`Core ${said(warmth(heat.peakLoC, heat.peakHiC))}; all bear ${degrees(bears)}`"
     >
       <rect
         class="bears"
@@ -73,6 +74,13 @@ const fewerX = computed(() => (props.heat.fewer ? X(props.heat.fewer.peakC) : 0)
           {{ l.name }} {{ l.what === 'resin' ? 'yellows' : 'softens' }} {{ round(l.softensC) }}°
         </text>
       </g>
+      <rect
+        class="span"
+        :x="X(heat.peakLoC)"
+        y="47"
+        :width="Math.max(2, X(heat.peakHiC) - X(heat.peakLoC))"
+        height="5"
+      />
       <path class="here" :d="`M${X(heat.peakC)} 50l-7 -12h14Z`" />
       <text
         :x="X(heat.peakC)"
@@ -80,7 +88,8 @@ const fewerX = computed(() => (props.heat.fewer ? X(props.heat.fewer.peakC) : 0)
         :text-anchor="X(heat.peakC) < 90 ? 'start' : 'middle'"
         class="figure"
       >
-        {{ heat.pours }} × {{ mm(heat.thicknessMm) }}: {{ round(heat.peakC) }}°
+        {{ heat.pours }} × {{ mm(heat.thicknessMm) }}:
+        {{ said(warmth(heat.peakLoC, heat.peakHiC)) }}
       </text>
       <template v-if="heat.fewer">
         <path class="fewer" :d="`M${fewerX} 50l-6 -10h12Z`" />
@@ -89,9 +98,8 @@ const fewerX = computed(() => (props.heat.fewer ? X(props.heat.fewer.peakC) : 0)
           y="14"
           :text-anchor="fewerX > width - 120 ? 'end' : 'middle'"
         >
-          {{ heat.fewer.pours }} instead: {{ round(heat.fewer.peakC) }}°{{
-            heat.fewer.verdict === 'this boils' ? ', this boils' : ''
-          }}
+          {{ heat.fewer.pours }} instead:
+          {{ said(warmth(heat.fewer.peakLoC, heat.fewer.peakHiC)) }}
         </text>
       </template>
     </svg>
@@ -123,7 +131,8 @@ svg {
   fill: none;
   stroke-dasharray: 3 2;
 }
-.here {
+.here,
+.span {
   fill: var(--deep);
 }
 .fewer {

@@ -99,7 +99,7 @@ export const poolDefaults = (): Pick<
   measure: 'tin',
   bands: [],
   pours: null,
-  heed: 'heat',
+  heed: 'label',
   tinting: 'all-at-once',
   standing: [],
   openings: [],

@@ -1,3 +1,4 @@
+import { warmth } from '../craft/warmth'
 import { plain } from '../words/sentences'
 import { coverMl } from '../physics/stuff/mixing/mix'
 import type { PoolAmounts } from '../plan/4-amounts/types'
@@ -76,28 +77,26 @@ export const explainDepth = (pool: Pool, ground: Measured): Explanation => ({
 export const explainPours = (heat: PourHeat): Explanation => ({
   title: 'Pours',
   formula:
-    'the fewest whose warmest place stays below what ground, dam and resin bear, heat and cure run together through the stack',
+    'as deep as the label says, or, where heat decides, the fewest whose warmest place stays below what ground, dam and resin bear; heat and cure run together through the stack',
   inputs: [
-    ['thickest pour', `${plain(heat.thicknessMm)} mm, warms to ${plain(heat.peakC, 0)} °C`],
+    [
+      'thickest pour',
+      `${plain(heat.thicknessMm)} mm, warms to ${warmth(heat.peakLoC, heat.peakHiC)}`
+    ],
     ...heat.limits.map((l): [string, string] => [
       l.name,
       `bears ${plain(l.bearsC, 0)} °C (softens at ${plain(l.softensC, 0)} °C)`
     ]),
     ['all bear a pour of', `${plain(heat.bearableMm)} mm`],
     ['the label alone', `${plain(heat.labelMm)} mm, ${heat.labelPours} pours`],
-    ...(heat.fewer
-      ? [
-          [
-            `${heat.fewer.pours} instead`,
-            `${plain(heat.fewer.peakC, 0)} °C: ${heat.fewer.verdict}`
-          ] as [string, string]
-        ]
-      : []),
+    ...[heat.fewer, heat.more].flatMap((other): [string, string][] =>
+      other ? [[`${other.pours} instead`, warmth(other.peakLoC, other.peakHiC)]] : []
+    ),
     ['lost sideways', `${plain(heat.sideWM3K, 0)} W/m³K`]
   ],
   source: 'Kamal & Sourour 1973; heat equation in one dimension, at the deepest place; from memory',
   trust:
-    'A model fitted to a label: within about 5 °C for thin pours; near a runaway a millimetre decides. The data sheet comes first.'
+    'A model fitted to a label: the range is what the label leaves open, rates of a fifth more or less and air that carries away more or less heat. Near a runaway a millimetre decides. The data sheet comes first.'
 })
 
 export const explainDam = (dam: DamPlan): Explanation => {

@@ -18,46 +18,65 @@ const pond = (change: Partial<Omit<Pool, 'kind' | 'id'>>, rest: (b: Build) => Bu
 const found = (plan: ReturnType<typeof derivePlan>, id: string) =>
   plan.findings.find((f) => f.id === `${id}:millpond`)
 const single = { bands: [] }
+const warmer =
+  (tempC: number) =>
+  (b: Build): Build => ({ ...b, room: { tempC, rhPct: 50 } })
 
 describe('Findings around a pour, each with a number, a reason and a way out', () => {
-  it('too few pours: this boils, the foam softens, the dam softens; the mend brings the fewest that all bear', () => {
-    const hot = pond({ ...single, pours: 1 })
-    for (const id of ['boils', 'softens-ground', 'softens-dam'])
+  it('too few pours: this boils, the foam softens, the dam softens; the mend brings a number that all bear', () => {
+    const hot = pond({ ...single, pours: 1 }, warmer(26))
+    for (const id of ['softens-ground', 'softens-dam'])
       expect(found(hot, id)?.severity, id).to.equal('stop')
-    expect(found(hot, 'boils')!.number).to.match(/^\d{3} °C$/)
-    const { mend } = found(hot, 'boils')!
+    const quick = pond({ ...single, pours: 1, resin: 'quick-epoxy-2-1' }, warmer(34))
+    expect(found(quick, 'boils')).to.include({ severity: 'stop', number: 'past 150 °C' })
+    const { mend } = found(hot, 'softens-ground')!
     const mended = derivePlan(
-      mending(mend!)(changePool('millpond', { ...single, pours: 1 })(demo()))
+      mending(mend!)(warmer(26)(changePool('millpond', { ...single, pours: 1 })(demo())))
     )
     expect(mended.findings.some((f) => f.severity === 'stop')).to.equal(false)
     expect(mended.stacks.pools[0].heat!.broken).to.deep.equal([])
     expect(mend!.label).to.equal(`Pour it in ${mended.stacks.pools[0].layers.length}`)
   })
-  it('never hides behind the label: a pour deeper than it is said, with both figures, and can be kept to it; in a hot shed the heat asks for more than the label', () => {
-    const free = pond(single)
+  it('the label’s depth comes first; where the builder lets heat decide, both figures are told and one click goes back', () => {
+    const depths = (plan: ReturnType<typeof derivePlan>) =>
+      plan.stacks.pools[0].layers.map((l) => l.toMm - l.fromMm)
+    const kept = pond(single)
+    expect(Math.max(...depths(kept))).to.be.at.most(5 + 1e-9)
+    expect(kept.stacks.pools[0].heat!.pours).to.equal(kept.stacks.pools[0].heat!.labelPours)
+    const free = pond({ ...single, heed: 'heat' })
+    expect(depths(free).length).to.be.lessThan(depths(kept).length)
     const over = found(free, 'over-label')!
-    expect(over.number).to.match(/^6\.\d mm against 5 mm$/)
-    const kept = derivePlan(changePool('millpond', { ...single, ...onPool(over.mend) })(demo()))
-    expect(found(kept, 'over-label')).to.equal(undefined)
-    expect(Math.max(...kept.stacks.pools[0].layers.map((l) => l.toMm - l.fromMm))).to.be.at.most(
-      5 + 1e-9
-    )
-    const shed = pond({ ...single, heed: 'label' }, (b) => ({
-      ...b,
-      room: { tempC: 33, rhPct: 40 }
-    }))
-    expect(shed.stacks.pools[0].layers.length).to.be.greaterThan(3)
+    expect(over.number).to.match(/^\d(\.\d)? mm against 5 mm$/)
+    expect(onPool(over.mend)).to.deep.equal({ heed: 'label', pours: null })
   })
-  it('says what one fewer would do, even when that is fine', () => {
-    expect(found(pond(single), 'one-fewer')!.number).to.match(/°C, this boils$/)
-    const calm = found(pond({ ...single, heed: 'label' }), 'one-fewer')!
-    expect(calm.reason).to.match(/which all bear/)
+  it('in a hot shed label and model disagree: which to trust is said, and heat may decide', () => {
+    const shed = pond(single, warmer(35))
+    const told = found(shed, 'softens-ground')!
+    expect(told.number).to.match(/^\d+–\d+ °C, bears 75 °C$/)
+    expect(told.reason).to.match(/The label allows 5 mm; the model says otherwise. Trust the model/)
+    const cooler = derivePlan(
+      mending(told.mend!)(warmer(35)(changePool('millpond', single)(demo())))
+    )
+    expect(cooler.stacks.pools[0].heat!.broken).to.deep.equal([])
+    expect(cooler.stacks.pools[0].layers.length).to.be.greaterThan(
+      shed.stacks.pools[0].layers.length
+    )
+  })
+  it('one fewer and one more are poured alike: fewer is never cooler, more never warmer, ranges hold', () => {
+    for (const change of [single, {}, { ...single, heed: 'heat' as const }]) {
+      const { fewer, more, ...heat } = pond(change).stacks.pools[0].heat!
+      for (const t of [heat, fewer!, more!]) expect(t.peakC).to.be.within(t.peakLoC, t.peakHiC)
+      expect(fewer!.peakC).to.be.at.least(heat.peakC - 0.3)
+      expect(more!.peakC).to.be.at.most(heat.peakC + 0.3)
+    }
+    const calm = found(pond(single), 'one-fewer')!
+    expect(calm.number).to.match(/^\d+–\d+ °C$/)
     expect(onPool(calm.mend)).to.deep.equal({ heed: 'heat', pours: null })
   })
   it('a cold shed: slow, and below freezing never', () => {
-    const cold = pond(single, (b) => ({ ...b, room: { tempC: 4, rhPct: 60 } }))
-    expect(cold.stacks.pools[0].heat!.firmMin!).to.be.greaterThan(3 * 1440)
-    const frozen = pond(single, (b) => ({ ...b, room: { tempC: -30, rhPct: 60 } }))
+    const cold = pond(single, warmer(4))
+    expect(cold.stacks.pools[0].heat!.firmMin!).to.be.greaterThan(1.5 * 1440)
+    const frozen = pond(single, warmer(-30))
     expect(found(frozen, 'never')!.severity).to.equal('stop')
     expect(frozen.days).to.be.an('object')
   })

@@ -20,6 +20,7 @@ import { integrated } from '../support/ode'
 
 const PLASTER = { ...THERMAL.get('fibre-plaster')!, thicknessMm: 3 }
 const FOAM = { ...THERMAL.get('xps')!, thicknessMm: 40 }
+const PLYWOOD = THERMAL.get('plywood')!
 const BED = [PLASTER, FOAM]
 const resin = (id: string) => RESINS.find((r) => r.id === id)!
 const GENERAL = resinKinetics(resin('clear-epoxy-2-1'))
@@ -219,25 +220,108 @@ describe('Heat is neither made nor lost by the reckoning', () => {
       expect(() => call(change), String(message)).to.throw(RangeError, message)
     const boils = call({ pours: [{ thicknessMm: 400, atMin: 0 }] })
     expect(boils.verdict).to.equal('this boils')
-    expect(boils.peakC).to.be.greaterThan(200)
-    expect(call({ roomC: -15, untilMin: 10_000 }).gelMin).to.equal(null)
+    expect(boils.peakC).to.be.greaterThan(150)
+    expect(call({ roomC: -15, untilMin: 4000 }).gelMin).to.equal(null)
   })
 })
 
-describe('A label becomes behaviour (the 100 g cup of ASTM D2471, from memory)', () => {
-  it('the fit gives the label back within 1 %', () => {
-    for (const label of [
-      { potLifeMin: 35, potLifeG: 100, atC: 25, cureH: 72 },
-      { potLifeMin: 5, potLifeG: 100, atC: 25, cureH: 24 },
-      { potLifeMin: 480, potLifeG: 100, atC: 25, cureH: 240 },
-      { potLifeMin: 25, potLifeG: 150, atC: 20, cureH: 48 }
-    ]) {
+/** Invented labels from quick set to deep cast: pot life min, its cup g, cure h, layer mm, °C. */
+const LABELS: readonly (readonly [number, number, number, number, number?])[] = [
+  [5, 10, 1, 3],
+  [5, 25, 1.5, 3],
+  [5, 100, 24, 3],
+  [10, 50, 12, 2],
+  [15, 100, 24, 3],
+  [25, 150, 48, 3, 20],
+  [35, 100, 72, 5],
+  [40, 100, 64, 4],
+  [45, 100, 96, 6, 20],
+  [40, 100, 72, 10],
+  [60, 100, 96, 9],
+  [90, 200, 72, 10],
+  [240, 100, 72, 20],
+  [360, 150, 168, 30],
+  [480, 100, 240, 50],
+  [480, 300, 168, 50]
+]
+const labelled = ([
+  potLifeMin,
+  potLifeG,
+  cureH,
+  maxLayerMm,
+  atC = 25
+]: (typeof LABELS)[number]) => ({
+  potLifeMin,
+  potLifeG,
+  atC,
+  cureH,
+  maxLayerMm
+})
+
+describe('A label becomes behaviour (the cup of ASTM D2471, from memory)', () => {
+  it('sixteen invented labels, from a quick set for 10 g to a deep cast of 50 mm, come back within 3 % and 15 %; their layers stay under 60 °C over timber, 80 a quick one', () => {
+    for (const label of LABELS.map(labelled)) {
       const fit = fitResin(label)
-      expect(fit.potLifeMin / label.potLifeMin).to.be.closeTo(1, 0.01)
-      expect(fit.cureH / label.cureH).to.be.closeTo(1, 0.01)
+      const said = JSON.stringify(label)
+      expect(fit.potLifeMin / label.potLifeMin, said).to.be.closeTo(1, 0.03)
+      expect(fit.cureH / label.cureH, said).to.be.closeTo(1, 0.15)
+      expect(fit.gaveUp, said).to.deep.equal([])
       expect(potLife(fit.resin, label.potLifeG, label.atC)).to.equal(fit.potLifeMin)
       expect(filmCure(fit.resin, label.atC)).to.equal(fit.cureH)
+      expect(fit.layerPeakC!, said).to.be.at.most(label.potLifeMin <= 10 ? 85 : 65)
+      expect(fit.resin.e1JMol).to.be.within(40_000, 60_000)
+      expect(fit.resin.heatJG).to.be.within(150, 500)
+      // a small cup loses heat, but it is no cold film
+      expect(potLife(fit.resin, label.potLifeG / 10, label.atC) / fit.potLifeMin).to.be.below(3)
     }
+  })
+  it('within its label’s depth nothing gels in less than half its pot life, and a casting resin keeps to 70 °C over foam from a cool room to a hot shed', () => {
+    for (const r of RESINS) {
+      const gel = (ground: PourHeatInput['ground'], roomC: number) =>
+        simulateCure({
+          resin: resinKinetics(r),
+          pours: [{ thicknessMm: r.layerMaxMm, atMin: 0 }],
+          ground,
+          roomC
+        })
+      expect(gel([{ ...PLYWOOD, thicknessMm: 24 }], 25).gelMin!, r.id).to.be.above(r.potLifeMin / 2)
+      if (r.id === 'casting-epoxy-2-1')
+        for (const roomC of [20, 25, 28, 30])
+          expect(gel(BED, roomC).peakC, String(roomC)).to.be.within(roomC + 5, 70)
+    }
+  })
+  it('deep cast: 20 mm over sealed foam is one pour within its label, cured in about a week', () => {
+    const heat = pourHeat({
+      resin: resinKinetics(resin('deep-cast-3-1')),
+      bandsMm: [20],
+      labelMm: 50,
+      ground: BED,
+      groundName: 'foam',
+      groundSoftensC: 75,
+      softLayer: 1,
+      dam: null,
+      roomC: 20,
+      sideWM3K: 20,
+      pours: null,
+      heed: 'label'
+    })
+    expect(heat.pours).to.equal(1)
+    expect(heat.broken).to.deep.equal([])
+    expect(heat.gelMin!).to.be.above(480)
+    expect(heat.curedMin! / 1440).to.be.within(5, 9)
+  })
+  it('a label that contradicts itself is told, with what was given up', () => {
+    const { gaveUp } = fitResin({
+      potLifeMin: 5,
+      potLifeG: 100,
+      atC: 25,
+      cureH: 720,
+      maxLayerMm: 5
+    })
+    expect(gaveUp.map((g) => g.figure)).to.include('cureH')
+    expect(gaveUp.find((g) => g.figure === 'cureH')!.gives).to.be.below(600)
+    const deep = fitResin({ potLifeMin: 20, potLifeG: 100, atC: 25, cureH: 24, maxLayerMm: 60 })
+    expect(deep.gaveUp.map((g) => g.figure)).to.deep.equal(['maxLayerMm'])
   })
   it('a label that cannot be says what could', () => {
     expect(() => fitResin({ potLifeMin: 2000, potLifeG: 100, atC: 25, cureH: 4 })).to.throw(
@@ -274,39 +358,52 @@ describe('Pours by the heat. Common practice, no source: P5, P6', () => {
     })
   const kinetics = (id: string) => resinKinetics(resin(id))
 
-  it('P5: over foam a general resin bears about 5 mm, a casting resin up to about 9, a deep-cast one much more: out of pot life and cure alone', () => {
-    expect(plan({}).bearableMm).to.be.within(4.5, 7.5)
-    expect(plan({ resin: kinetics('casting-epoxy-2-1') }).bearableMm).to.be.within(8, 11)
-    expect(plan({ resin: kinetics('deep-cast-3-1') }).bearableMm).to.be.greaterThan(15)
-    expect(plan({ resin: kinetics('quick-epoxy-2-1') }).bearableMm).to.be.within(2.5, 6)
+  it('P5: over foam every kind bears its label, and not several times as much; a deep-cast one much more', () => {
+    expect(plan({}).bearableMm).to.be.within(5, 9)
+    expect(plan({ resin: kinetics('casting-epoxy-2-1') }).bearableMm).to.be.within(9, 17)
+    expect(plan({ resin: kinetics('deep-cast-3-1') }).bearableMm).to.be.greaterThan(20)
+    expect(plan({ resin: kinetics('quick-epoxy-2-1') }).bearableMm).to.be.within(3, 6)
   })
-  it('P6: firm in 12–20 h, the next pour after 16–22 h, the dam off after about a day, a fast one in 4–6 h; a deep-cast one takes days, a week in a cold shed', () => {
+  it('P6: firm in 12–20 h, a fast one in 4–6 h; the dam off in about a day; a deep-cast one takes days', () => {
     const thin = plan({ bandsMm: [4] })
-    expect(thin.firmMin! / 60).to.be.within(12, 22)
-    expect(thin.next.bestMin! / 60).to.be.within(16, 22)
-    expect(thin.undamMin! / 60).to.be.within(18, 26)
-    expect(plan({ resin: kinetics('quick-epoxy-2-1'), bandsMm: [3] }).firmMin! / 60).to.be.within(
-      3,
-      7
-    )
+    expect(thin.firmMin! / 60).to.be.within(12, 20)
+    expect(thin.undamMin! / 60).to.be.within(13, 26)
+    const quick = plan({ resin: kinetics('quick-epoxy-2-1'), bandsMm: [3] })
+    expect(quick.firmMin! / 60).to.be.within(3, 7)
     const deep = { resin: kinetics('deep-cast-3-1'), bandsMm: [20], labelMm: 50 }
-    expect(plan(deep).undamMin! / 1440).to.be.within(2, 5)
-    expect(plan({ ...deep, roomC: 10 }).undamMin! / 1440).to.be.within(6, 12)
+    expect(plan(deep).undamMin! / 1440).to.be.within(1, 5)
+    expect(plan({ ...deep, roomC: 10 }).undamMin!).to.be.above(1.8 * plan(deep).undamMin!)
   })
-  it('the plan takes the fewest pours that all bear, and one fewer breaks something', () => {
+  it('where heat decides the plan takes the fewest pours that all bear, and one fewer breaks something; by the label it is the label’s own number', () => {
     for (const change of [
       {},
       { roomC: 30 },
-      { resin: kinetics('casting-epoxy-2-1'), bandsMm: [25] },
+      { resin: kinetics('casting-epoxy-2-1'), bandsMm: [35] },
       { dam: { what: 'hot glue', atC: 62, thicknessMm: 1, kWMK: 0.19 } }
     ]) {
       const heat = plan(change)
       expect(heat.broken).to.deep.equal([])
       expect(heat.fewer!.pours).to.equal(heat.pours - 1)
       expect(heat.fewer!.broken, JSON.stringify(change)).to.not.deep.equal([])
+      const label = plan({ ...change, heed: 'label' })
+      expect(label.pours).to.equal(label.labelPours)
     }
-    expect(plan({ pours: 1, bandsMm: [12] }).verdict).to.equal('this boils')
+    expect(plan({ pours: 1, bandsMm: [12], roomC: 30 }).verdict).to.equal('hot')
     expect(plan({ pours: 1, bandsMm: [400] }).verdict).to.equal('this boils')
+  })
+  it('a peak is a range: slower cure and more air below, quicker cure and still air above', () => {
+    for (const bandsMm of [[3], [8], [12]]) {
+      const { peakLoC, peakC, peakHiC } = plan({ bandsMm, pours: 1 })
+      expect(peakLoC).to.be.below(peakC - 0.5)
+      expect(peakHiC).to.be.above(peakC + 0.5)
+    }
+    const asked = calculate('cure', {
+      resin: 'clear-epoxy-2-1',
+      pours: [{ thicknessMm: 5, atMin: 0 }],
+      ground: [],
+      roomC: 20
+    }) as { peakC: number; peakLoC: number; peakHiC: number }
+    expect(asked.peakC).to.be.within(asked.peakLoC + 0.1, asked.peakHiC - 0.1)
   })
   it('a small deep pool loses heat sideways, a wide thin one does not; a hot shed asks for more pours, a cold one for patience', () => {
     const [small, wide] = [sideLoss(60, 220, BED), sideLoss(1600, 160_000, BED)]
@@ -328,7 +425,7 @@ describe('Pours by the heat. Common practice, no source: P5, P6', () => {
     expect(plan({ groundSoftensC: null }).bearableMm).to.be.at.least(plan({}).bearableMm)
   })
   it('bands keep their own pours, and the next one blends between gel and cure', () => {
-    const heat = plan({ bandsMm: [8, 4] })
+    const heat = plan({ bandsMm: [8, 4], heed: 'label' })
     expect(heat.layers.map((l) => l.band)).to.deep.equal([0, 0, 1])
     expect(heat.layers.reduce((s, l) => s + l.thicknessMm, 0)).to.be.closeTo(12, 1e-9)
     expect(heat.next.opensMin!).to.be.lessThan(heat.next.bestMin!)

@@ -7,22 +7,27 @@ const known = lastAnswers<CureKinetics>(100)
 
 /**
  * Behaviour of a resin of the shelf: what was fitted to the builder's own bottle, or a fit to its
- * label's pot life and
- * full cure. The label's layer limit is left out of the fit on purpose: how deep a pour may be
- * comes out of the model.
+ * label's pot life, full cure and deepest layer.
  *
  * @throws RangeError when the label is impossible (see `fitResin`)
  */
 export function resinKinetics(resin: Resin): CureKinetics {
   if (resin.kinetics) return resin.kinetics
-  const key = [resin.potLifeMin, resin.potLifeG, resin.potLifeC, resin.curedH].join('/')
+  const key = [
+    resin.potLifeMin,
+    resin.potLifeG,
+    resin.potLifeC,
+    resin.curedH,
+    resin.layerMaxMm
+  ].join('/')
   const there = known.get(key)
   if (there) return there
   const { resin: fitted } = fitResin({
     potLifeMin: resin.potLifeMin,
     potLifeG: resin.potLifeG,
     atC: resin.potLifeC,
-    cureH: resin.curedH
+    cureH: resin.curedH,
+    maxLayerMm: resin.layerMaxMm
   })
   known.set(key, fitted)
   return fitted

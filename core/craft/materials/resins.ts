@@ -77,7 +77,7 @@ export const RESINS: readonly Resin[] = [
     potLifeMin: 480,
     stirMin: 10,
     standMin: 0,
-    curedH: 240,
+    curedH: 150,
     pack: { amount: 1500, price: 48 }
   },
   {

@@ -3,7 +3,7 @@ import { seenThrough, opticsOf } from '../../physics/stuff/colour/tint'
 import { damBow, type DamInput } from '../../physics/stuff/dams/bow'
 import { leak, type LeakInput } from '../../physics/stuff/dams/leak'
 import { lip } from '../../physics/stuff/dams/lip'
-import { simulateCure, type CureInput } from '../../physics/stuff/heat/cureRun'
+import { peakRange, simulateCure, type CureInput } from '../../physics/stuff/heat/cureRun'
 import { fitResin, type ResinLabel } from '../../physics/stuff/heat/fitResin'
 import type { CureKinetics } from '../../physics/stuff/heat/kinetics'
 import { resinKinetics } from '../../craft/materials/resinKinetics'
@@ -66,7 +66,7 @@ function cureFrom(input: CureCall): object {
       : layer
   )
   const answer = simulateCure({ ...input, resin, ground })
-  return { ...answer, verdict: verdictOf(answer.peakC) }
+  return { ...answer, ...peakRange({ ...input, resin, ground }), verdict: verdictOf(answer.peakC) }
 }
 
 const tintFrom = (input: TintCall): object =>

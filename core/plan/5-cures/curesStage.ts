@@ -68,7 +68,7 @@ function once(key: string, work: () => number): number {
 }
 const ofResin = (kinetics: CureKinetics) => Object.values(kinetics).join('/')
 
-/** Working time of a cup, min. @example workingMin(fitResin({ potLifeMin: 35, potLifeG: 100, atC: 25, cureH: 72 }).resin, 120, 19) // 52.2 */
+/** Working time of a cup, min. @example workingMin(fitResin({ potLifeMin: 35, potLifeG: 100, atC: 25, cureH: 72 }).resin, 120, 19) // 42.09 */
 export const workingMin = (kinetics: CureKinetics, massG: number, roomC: number): number =>
   once(`work/${ofResin(kinetics)}/${Math.round(massG)}/${roomC}`, () =>
     workingTime(kinetics, Math.max(1, massG), roomC)

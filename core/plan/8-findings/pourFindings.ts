@@ -4,6 +4,8 @@ import type { PourHeat } from '../../physics/stuff/heat/pourHeat'
 import { BOILS_C } from '../../physics/stuff/heat/verdict'
 import { THINGS } from '../../craft/materials/pairs'
 import { onShelf, type Shelf } from '../../craft/materials/shelf'
+import type { Resin } from '../../craft/materials/types'
+import { warmth } from '../../craft/warmth'
 import type { PoolStack } from '../3-stacks/poolStack'
 import { USUAL } from '../../craft/usual'
 import { wayFor } from '../../craft/ways/catalog'
@@ -82,13 +84,15 @@ function heatFindings(
   if (!heat) return []
   const found: Finding[] = []
   const better = Math.ceil((heat.thicknessMm * heat.pours) / heat.bearableMm - 1e-9)
-  const mend =
-    pool.pours !== null && better > pool.pours
-      ? { label: `Pour it in ${better}`, pool: pool.id, change: { pours: null } }
-      : undefined
+  const byLabel = pool.heed === 'label'
+  const wanted = byLabel ? heat.labelPours : better
+  const mend = mendOf(pool, heat, wanted, better)
   const wayOut = mend
-    ? `Let the plan choose: ${counted(better, 'pour')} stay below what everything bears.`
+    ? pool.pours === null
+      ? `Let heat decide: ${counted(better, 'pour')} stay below what everything bears.`
+      : `Let the plan choose: ${counted(wanted, 'pour')}.`
     : 'A cooler room, a slower resin, or a bed that bears more.'
+  const disagree = byLabel && pool.pours === null ? ` ${whomToTrust(build, heat, resin)}` : ''
   if (pool.pours !== null && pool.pours !== heat.layers.length)
     found.push(
       make('pours-bands', {
@@ -115,8 +119,8 @@ function heatFindings(
         severity: 'stop',
         place: 'build-up',
         title: `${pool.name}: this boils`,
-        number: degrees(heat.peakC),
-        reason: `${size}: the heat cannot get out as fast as it is made, and it runs away. It smokes, foams and cracks.`,
+        number: 'past 150 °C',
+        reason: `${size}: the heat cannot get out as fast as it is made, and it runs away. It smokes, foams and cracks.${disagree}`,
         wayOut,
         mend
       })
@@ -125,6 +129,12 @@ function heatFindings(
   for (const limit of heat.broken) {
     const at =
       limit.what === 'ground' ? heat.groundPeakC : limit.what === 'dam' ? heat.damPeakC : heat.peakC
+    const told =
+      limit.what === 'ground'
+        ? warmth(heat.groundPeakLoC, heat.groundPeakHiC)
+        : limit.what === 'dam'
+          ? warmth(at, at)
+          : warmth(heat.peakLoC, heat.peakHiC)
     const past = at > limit.softensC
     if (limit.what === 'resin') {
       if (heat.peakC < BOILS_C)
@@ -133,8 +143,8 @@ function heatFindings(
             severity: 'warn',
             place: 'build-up',
             title: `${pool.name}: the resin itself gets hot`,
-            number: degrees(at),
-            reason: `${size}: above ${degrees(limit.softensC)} it yellows and shrinks from its edges.`,
+            number: told,
+            reason: `${size}: above ${degrees(limit.softensC)} it yellows and shrinks from its edges.${disagree}`,
             wayOut,
             mend
           })
@@ -145,8 +155,8 @@ function heatFindings(
           severity: past ? 'stop' : 'warn',
           place: 'build-up',
           title: `${pool.name}: ${limit.name} ${past ? 'softens under this pour' : 'gets warmer than it should'}`,
-          number: `${degrees(at)}, bears ${degrees(limit.softensC)}`,
-          reason: `${size}: ${limit.what === 'ground' ? 'at its foot' : 'at the dam'} that is ${past ? 'past' : 'within a few degrees of'} where ${limit.name} gives way.`,
+          number: `${told}, bears ${degrees(limit.softensC)}`,
+          reason: `${size}: ${limit.what === 'ground' ? 'at its foot' : 'at the dam'} that is ${past ? 'past' : 'within a few degrees of'} where ${limit.name} gives way.${disagree}`,
           wayOut:
             limit.what === 'dam' && !mend ? 'Another dam, or more and thinner pours.' : wayOut,
           mend
@@ -161,7 +171,7 @@ function heatFindings(
         place: 'build-up',
         title: `${pool.name}: a pour is deeper than the label says`,
         number: `${mm(heat.thicknessMm)} against ${mm(heat.labelMm)}`,
-        reason: `By the heat it stays at ${degrees(heat.peakC)} in this room on this ground, which all of it bears. The maker’s data sheet comes first.`,
+        reason: `By the heat it stays at ${warmth(heat.peakLoC, heat.peakHiC)} in this room on this ground, which all of it bears. The maker’s data sheet comes first.`,
         wayOut: `Keep to the label: ${counted(Math.max(heat.labelPours, heat.pours), 'pour')}.`,
         mend: { label: 'Keep to the label', pool: pool.id, change: { heed: 'label', pours: null } }
       })
@@ -183,6 +193,17 @@ function heatFindings(
   return found
 }
 
+/** The click that makes a pour cooler: the plan's own number of pours, or heat in place of the label. */
+function mendOf(pool: Pool, heat: PourHeat, wanted: number, better: number): Finding['mend'] {
+  if (pool.pours !== null)
+    return wanted > pool.pours
+      ? { label: `Pour it in ${wanted}`, pool: pool.id, change: { pours: null } }
+      : undefined
+  return pool.heed === 'label' && better > heat.pours
+    ? { label: 'Let heat decide', pool: pool.id, change: { heed: 'heat' } }
+    : undefined
+}
+
 /** Of the dam that every pool starts with nobody is warned. */
 function releaseSeverity(pool: Pool, result: string): Finding['severity'] {
   if (pool.dam === USUAL.dam) return 'aside'
@@ -190,26 +211,38 @@ function releaseSeverity(pool: Pool, result: string): Finding['severity'] {
 }
 
 function fewerFinding(pool: Pool, heat: PourHeat, make: Make): Finding {
-  const { fewer } = heat
-  const what = fewer!.broken.map((b) => b.name).join(' and ')
+  const fewer = heat.fewer!
+  const what = fewer.broken.map((b) => b.name).join(' and ')
+  const told = warmth(fewer.peakLoC, fewer.peakHiC)
+  const bears = fewer.broken.length === 0
   return make('one-fewer', {
     severity: 'aside',
     place: 'build-up',
-    title: `${pool.name}: why not ${counted(fewer!.pours, 'pour')}?`,
-    number: `${degrees(fewer!.peakC)}${fewer!.verdict === 'this boils' ? ', this boils' : ''}`,
-    reason:
-      fewer!.broken.length > 0
-        ? `${mm(fewer!.thicknessMm)} at once would be too warm for ${what}; ${counted(heat.pours, 'pour')} of ${mm(heat.thicknessMm)} stay at ${degrees(heat.peakC)}.`
-        : `${mm(fewer!.thicknessMm)} at once would stay at ${degrees(fewer!.peakC)}, which all bear: more pours than the heat asks for.`,
-    wayOut:
-      fewer!.broken.length > 0
+    title: `${pool.name}: why not ${counted(fewer.pours, 'pour')}?`,
+    number: told,
+    reason: bears
+      ? `${mm(fewer.thicknessMm)} at once would come to ${told}, which all bear; the label says ${mm(heat.labelMm)}.`
+      : `${mm(fewer.thicknessMm)} at once would be too warm for ${what}; ${counted(heat.pours, 'pour')} of ${mm(heat.thicknessMm)} come to ${warmth(heat.peakLoC, heat.peakHiC)}.`,
+    wayOut: bears
+      ? 'Let heat decide, if the data sheet allows it.'
+      : pool.heed === 'heat'
         ? 'Nothing to do: the plan has chosen the fewest.'
-        : 'Go by the heat, if the data sheet allows it.',
-    mend:
-      fewer!.broken.length > 0
-        ? undefined
-        : { label: 'Go by the heat', pool: pool.id, change: { heed: 'heat', pours: null } }
+        : 'Nothing to do: the label and the heat agree.',
+    mend: bears
+      ? { label: 'Let heat decide', pool: pool.id, change: { heed: 'heat', pours: null } }
+      : undefined
   })
+}
+
+/** Where the label's depth is too warm by the model: which of the two to trust, and why. */
+function whomToTrust(build: Build, heat: PourHeat, resin: Resin): string {
+  const limit = heat.broken[0]?.what ?? 'resin'
+  const label = `The label allows ${mm(heat.labelMm)}; the model says otherwise.`
+  if (limit !== 'resin')
+    return `${label} Trust the model here: a label does not know what lies under or around the pour.`
+  return build.room.tempC > resin.potLifeC + 0.5
+    ? `${label} Trust the model here: the label is told for ${degrees(resin.potLifeC)}.`
+    : `${label} Trust the label where its own data sheet tells of such a pour; pour a small one first where it does not.`
 }
 
 function lightFindings(pool: Pool, stack: PoolStack, shelf: Shelf, make: Make): Finding[] {

@@ -72,6 +72,15 @@ export interface SeenInRun {
   firm: boolean
 }
 
+/**
+ * The peak is past for good: it has fallen by a third of its rise; or so little is left to cure
+ * that none is coming.
+ */
+export const peaked =
+  (roomC: number) =>
+  ({ hottestC, peakC, firm }: SeenInRun): boolean =>
+    (peakC - roomC > 1 && hottestC - roomC < 0.67 * (peakC - roomC)) || firm
+
 /** Convection and radiation from a warm level face in a room, W/m²K. Typical, from memory. */
 export const SURFACE_WM2K = 8
 const LAST_DAYS_MIN = 43_200
@@ -258,4 +267,49 @@ function thinned(curve: CurvePoint[]): CurvePoint[] {
     )
   )
   return curve.filter((_, i) => keep.has(i))
+}
+
+/** What a label leaves open: rates of cure, as shares, and how well a face passes heat, W/m²K. */
+export const LEFT_OPEN = { rates: [0.8, 1.2], faceWM2K: [10, 6] } as const
+
+/** Peaks with the lowest and the highest that the label leaves open, °C. */
+export interface PeakRange {
+  peakLoC: number
+  peakHiC: number
+  groundPeakLoC: number
+  groundPeakHiC: number
+}
+
+/**
+ * The edges of what a label leaves open: the same run with slower cure and airier faces, and with
+ * quicker cure and faces in still air.
+ *
+ * @param peaksOf  what is asked of each run; the hottest resin and the foot, °C
+ * @source docs/models.md 18: rates ± 20 %, 6 to 10 W/m²K; typical, from memory
+ */
+export function peakRange(
+  input: CureInput,
+  ended?: (seen: SeenInRun) => boolean,
+  groundOf: (answer: CureAnswer) => number = (answer) => answer.groundPeakC
+): PeakRange {
+  const [low, high] = LEFT_OPEN.rates.map((share, i) => {
+    const face = LEFT_OPEN.faceWM2K[i] / SURFACE_WM2K
+    const { resin, topWM2K = SURFACE_WM2K, footWM2K = SURFACE_WM2K } = input
+    return simulateCure(
+      {
+        ...input,
+        resin: { ...resin, a1PerS: resin.a1PerS * share, a2PerS: resin.a2PerS * share },
+        topWM2K: topWM2K * face,
+        footWM2K: footWM2K * face
+      },
+      1,
+      ended
+    )
+  })
+  return {
+    peakLoC: low.peakC,
+    peakHiC: high.peakC,
+    groundPeakLoC: groundOf(low),
+    groundPeakHiC: groundOf(high)
+  }
 }

@@ -1,7 +1,8 @@
+import { Matrix, solve } from 'ml-matrix'
 import { filmCure, potLife } from './cup'
-import { simulateCure } from './cureRun'
-import { CURED_ALPHA, GAS_CONSTANT, KELVIN, type CureKinetics } from './kinetics'
-import { EXTRUDED_FOAM, FIBRE_PLASTER } from './thermal'
+import { peaked, simulateCure, type GroundLayer } from './cureRun'
+import { GAS_CONSTANT, KELVIN, type CureKinetics } from './kinetics'
+import { EXTRUDED_FOAM, FIBRE_PLASTER, PLYWOOD } from './thermal'
 
 /** What a bottle says. */
 export interface ResinLabel {
@@ -14,22 +15,31 @@ export interface ResinLabel {
   maxLayerMm?: number
 }
 
+/** A figure of the label that the others did not allow: what it says, and what the fit gives. */
+export interface GivenUp {
+  figure: 'potLifeMin' | 'cureH' | 'maxLayerMm'
+  label: number
+  /** For the pot life, min; for the cure time, h; for the layer, how warm it gets over timber at 25 °C. */
+  gives: number
+}
+
 export interface FittedResin {
   resin: CureKinetics
   /** What the fitted model gives back for the label's own cup and film. */
   potLifeMin: number
   cureH: number
   /**
-   * Hottest point of a pour as deep as the label allows, over foam, °C; null when the label gives
-   * no layer.
+   * Hottest point of a pour as deep as the label allows, over timber at 25 °C; null when the label
+   * gives no layer.
    */
   layerPeakC: number | null
+  /** What of the label could not be met with the rest of it. */
+  gaveUp: GivenUp[]
+  /** What the label drives to an end of what is believed: told, for the fit is a guess there. */
+  atEdge: ('activation' | 'heat')[]
 }
 
-/**
- * Typical of an epoxy; heat 350–500 J/g, activation 50–60 kJ/mol. From docs/models.md, `cure`, from
- * memory.
- */
+/** Typical of an epoxy. From docs/models.md, `cure`, from memory. */
 export const TYPICAL: CureKinetics = {
   a1PerS: 2e5,
   e1JMol: 55_000,
@@ -45,172 +55,220 @@ export const TYPICAL: CureKinetics = {
 }
 
 /**
- * A label's layer limit is taken as the depth that warms to this over foam, °C: short of what
- * softens it. Common practice, no source.
+ * What a label's layer limit means: so deep a pour stays under this over timber at 25 °C, °C; one
+ * of a quick kind (its cup lasts no longer than this, min) under that. From docs/models.md, typical.
  */
-export const LAYER_PEAK_C = 55
-const HEAT_RANGE_JG: readonly [number, number] = [120, 500]
+export const LAYER_PEAK_C = 60
+const QUICK = { peakC: 80, potLifeMin: 10 } as const
 /**
- * The bed that a label's layer limit is judged over: a plastered slab of foam. Common practice, no
- * source.
+ * And over plastered foam in a warm shed it does not soften the foam. Common practice, no source:
+ * labels say nothing of what lies under a pour, and people pour by them over foam.
  */
-const LABEL_BED = [
+const SHED = { roomC: 28, peakC: 60, deepMm: 15 } as const
+const TIMBER: readonly GroundLayer[] = [{ ...PLYWOOD, thicknessMm: 24 }]
+const FOAM: readonly GroundLayer[] = [
   { ...FIBRE_PLASTER, thicknessMm: 3 },
   { ...EXTRUDED_FOAM, thicknessMm: 40 }
 ]
 
-/**
- * Shapes of cure from early (−1) to late (2): first a higher order with no autocatalysis, then more
- * and more of it, then a
- * lower order. Pot life grows along it at the same cure time.
- */
-function shaped(shape: number): Pick<CureKinetics, 'n'> & { first: number } {
-  if (shape < 0) return { first: 1, n: 2 - 1.5 * shape }
-  if (shape <= 1) return { first: 10 ** (-3 * shape), n: 2 }
-  return { first: 1e-3, n: 2 - 0.9 * (shape - 1) }
+/** What is free in the fit, with the range that is believed and what is most likely. */
+interface Free {
+  low: number
+  high: number
+  likely: number
+  sd: number
 }
-
 /**
- * ∫ dα / ((f + (1−f)α)(1−α)ⁿ) from 0 to 0.95: what a film at one temperature takes at unit rate, by
- * Simpson's rule in ln(1−α).
+ * Ranges of activation and heat from docs/models.md 18; of the share of the rate that is there
+ * before anything has cured (its logarithm) and of the order, typical, from memory. A high order
+ * stands for the slow end of a cure at room temperature, when the resin turns to glass.
  */
-function isothermalTime(first: number, n: number): number {
-  const end = -Math.log(1 - CURED_ALPHA)
-  const f = (u: number) => Math.exp((n - 1) * u) / (first + (1 - first) * (1 - Math.exp(-u)))
-  const steps = 2000
-  let sum = f(0) + f(end)
-  for (let i = 1; i < steps; i++) sum += (i % 2 ? 4 : 2) * f((end * i) / steps)
-  return (sum * end) / steps / 3
-}
+const FREE: readonly Free[] = [
+  { low: 40_000, high: 60_000, likely: 49_000, sd: 4_000 },
+  { low: 150, high: 500, likely: 290, sd: 60 },
+  { low: Math.log(0.002), high: 0, likely: Math.log(0.2), sd: 1 },
+  { low: 1.2, high: 3.4, likely: 2.2, sd: 0.5 }
+]
+/** How closely each figure is held: shares of pot life and cure time, °C of a layer. */
+const HELD = { pot: 0.01, cure: 0.03, layerC: 3, shedC: 4, deepShedC: 16, small: 0.1 } as const
+/** A tenth of the label's cup keeps at most so many times as long. Common practice, no source. */
+const SMALL_CUP = 2.8
+/** A figure off by more is given up: shares of pot life and cure time, °C of the layer. */
+const GIVEN_UP = { pot: 0.03, cure: 0.15, layerC: 5 } as const
+/** A cure time missed by more than this factor: no such resin. */
+const CANNOT_BE = 2
+const MOST_ROUNDS = 14
+/** Within so much of an end of its range a figure sits at the edge. */
+const EDGE = 0.02
+/** So much left over, in squares of standard deviations, and the fit is tried from elsewhere too. */
+const DOUBTFUL = 12
+const COOLER = [46_000, 200, Math.log(0.15), 2.7]
 
-/**
- * A resin of a shape whose film is cured when the label says: first as if it kept the room's
- * temperature, then mended. Null: it runs away even as a film.
- */
-function rated(label: ResinLabel, shape: number, heatJG: number): CureKinetics | null {
-  const { first, n } = shaped(shape)
-  const arrhenius = Math.exp(TYPICAL.e1JMol / (GAS_CONSTANT * (label.atC + KELVIN)))
-  let rate = (isothermalTime(first, n) / (label.cureH * 3600)) * arrhenius
-  for (let i = 0; i < 12; i++) {
-    const resin = { ...TYPICAL, a1PerS: rate * first, a2PerS: rate * (1 - first), n, heatJG }
-    const ratio = filmCure(resin, label.atC) / label.cureH
-    if (Math.abs(ratio - 1) < 3e-4) return resin
-    rate *= Math.min(1.5, Math.max(0.67, ratio))
-  }
-  return null
-}
+/** A number between two, from any number, and back. */
+const within = ({ low, high }: Free, x: number) => low + (high - low) / (1 + Math.exp(-x))
+const from = ({ low, high }: Free, value: number) => Math.log((value - low) / (high - value))
 
-interface Tried {
-  shape: number
-  resin: CureKinetics
-  pot: number
-}
-
-/**
- * The shape whose cup gels at the pot life; or the shortest and longest pot lives there are.
- * `near`: a shape to look around first.
- */
-function fitWith(
-  label: ResinLabel,
-  heatJG: number,
-  near: number | null
-): Tried | { shortest: number; longest: number } {
-  const at = (shape: number): Tried | null => {
-    const resin = rated(label, shape, heatJG)
-    return resin && { shape, resin, pot: potLife(resin, label.potLifeG, label.atC) }
-  }
-  let a: Tried | null = null
-  let b: Tried | null = null
-  if (near !== null) {
-    a = at(Math.max(-1, near - 0.15))
-    b = at(Math.min(2, near + 0.15))
-  }
-  if (!a || a.pot > label.potLifeMin)
-    for (let shape = -1; !(a = at(shape)) && shape < 2; shape += 0.1);
-  if (!b || b.pot < label.potLifeMin) b = at(2)
-  if (!a || !b) return { shortest: Infinity, longest: 0 }
-  if (label.potLifeMin < a.pot || label.potLifeMin > b.pot)
-    return { shortest: a.pot, longest: b.pot }
-  let best = a
-  for (let i = 0; i < 24 && Math.abs(best.pot / label.potLifeMin - 1) > 1e-3; i++) {
-    // regula falsi on the logarithm, with a bisection every third step
-    const share: number =
-      i % 3 === 2
-        ? 0.5
-        : (Math.log(label.potLifeMin) - Math.log(a.pot)) / (Math.log(b.pot) - Math.log(a.pot))
-    const tried = at(a.shape + Math.min(0.95, Math.max(0.05, share)) * (b.shape - a.shape))
-    if (!tried) break
-    best = tried
-    if (best.pot < label.potLifeMin) a = best
-    else b = best
-  }
-  return best
-}
-
-const layerPeak = (resin: CureKinetics, label: ResinLabel): number =>
-  simulateCure({
-    resin,
-    pours: [{ thicknessMm: label.maxLayerMm!, atMin: 0 }],
-    ground: LABEL_BED,
-    roomC: label.atC
-  }).peakC
-
-/**
- * Turns a bottle's label into behaviour: rate constants for which the label's cup gels at the pot
- * life and a 3 mm film
- * reaches 0.95 at the cure time; where the label gives a deepest layer, also a heat of cure for
- * which that layer warms to
- * 55 °C over foam (between 120 and 500 J/g).
- *
- * @param label  pot life min in a cup of `potLifeG`, cure h, both at `atC`; deepest layer mm
- * @returns      kinetics, and what they give back for the label's cup, film and layer
- * @throws RangeError when no resin can have that pot life with that cure time
- * @source Kamal & Sourour 1973; the cup of ASTM D2471; from memory
- * @example fitResin({ potLifeMin: 35, potLifeG: 100, atC: 25, cureH: 72 }).potLifeMin // 35.0
- */
-export function fitResin(label: ResinLabel): FittedResin {
-  let fit: Tried | null = null
-  const tryHeat = (heatJG: number): Tried | null => {
-    const tried = fitWith(label, heatJG, fit?.shape ?? null)
-    return 'resin' in tried ? tried : null
-  }
-  if (label.maxLayerMm !== undefined) {
-    // the most heat that keeps the label's layer bearable, by bisection
-    let [low, high] = HEAT_RANGE_JG
-    fit = tryHeat(low)
-    for (let i = 0; i < 8 && fit && high - low > 4; i++) {
-      const heat = (low + high) / 2
-      const tried = tryHeat(heat)
-      if (tried && layerPeak(tried.resin, label) <= LAYER_PEAK_C) {
-        low = heat
-        fit = tried
-      } else high = heat
-    }
-  }
-  fit ??= fittedOrSaid(label)
+function kineticsOf(x: readonly number[], atC: number): CureKinetics {
+  const [e, heatJG, logShare, n] = FREE.map((free, i) => within(free, x[i]))
+  const rate = Math.exp(x[4] + e / (GAS_CONSTANT * (atC + KELVIN)))
+  const share = Math.exp(logShare)
   return {
-    resin: fit.resin,
-    potLifeMin: fit.pot,
-    cureH: filmCure(fit.resin, label.atC),
-    layerPeakC: label.maxLayerMm === undefined ? null : layerPeak(fit.resin, label)
+    ...TYPICAL,
+    a1PerS: rate * share,
+    a2PerS: rate * (1 - share),
+    e1JMol: e,
+    e2JMol: e,
+    heatJG,
+    n
   }
 }
 
-/**
- * A resin of ordinary heat; where its pot life can't be had with that cure time, one of less or
- * more heat.
- */
-function fittedOrSaid(label: ResinLabel): Tried {
-  const range = { shortest: Infinity, longest: 0 }
-  for (const heat of [TYPICAL.heatJG, HEAT_RANGE_JG[1], 250, HEAT_RANGE_JG[0]]) {
-    const fit = fitWith(label, heat, null)
-    if ('resin' in fit) return fit
-    range.shortest = Math.min(range.shortest, fit.shortest)
-    range.longest = Math.max(range.longest, fit.longest)
+/** Hottest point of one pour, °C, and when it gels, min; the run ends once its peak is past. */
+function layerOf(
+  resin: CureKinetics,
+  thicknessMm: number,
+  ground: readonly GroundLayer[],
+  roomC: number
+): { peakC: number; gelMin: number } {
+  const { peakC, gelMin } = simulateCure(
+    { resin, pours: [{ thicknessMm, atMin: 0 }], ground, roomC },
+    0.5,
+    peaked(roomC)
+  )
+  return { peakC, gelMin: gelMin ?? Infinity }
+}
+
+const over = (value: number, limit: number, sd: number) => Math.max(0, value - limit) / sd
+
+/** How far a resin is from the label and from what is likely, in standard deviations. */
+function misses(label: ResinLabel, x: readonly number[]): number[] {
+  const resin = kineticsOf(x, label.atC)
+  const pot = potLife(resin, label.potLifeG, label.atC)
+  const small = potLife(resin, label.potLifeG / 10, label.atC)
+  const off = [
+    Math.log(pot / label.potLifeMin) / HELD.pot,
+    over(Math.log(small / pot), Math.log(SMALL_CUP), HELD.small),
+    Math.log(filmCure(resin, label.atC) / label.cureH) / HELD.cure,
+    ...FREE.map((free, i) => (within(free, x[i]) - free.likely) / free.sd)
+  ].map((v) => (Number.isFinite(v) ? v : 1e3))
+  if (label.maxLayerMm === undefined) return off
+  const timber = layerOf(resin, label.maxLayerMm, TIMBER, 25)
+  const limit = limitOf(label)
+  const shed = layerOf(resin, label.maxLayerMm, FOAM, SHED.roomC)
+  return [
+    ...off,
+    over(timber.peakC, limit, HELD.layerC),
+    over(
+      shed.peakC,
+      limit + SHED.peakC - LAYER_PEAK_C,
+      label.maxLayerMm > SHED.deepMm ? HELD.deepShedC : HELD.shedC
+    ),
+    // within its label's depth nothing gels in less than half its pot life
+    over(Math.log(label.potLifeMin / 2), Math.log(timber.gelMin), 0.05)
+  ]
+}
+
+const limitOf = (label: ResinLabel) =>
+  label.potLifeMin <= QUICK.potLifeMin ? QUICK.peakC : LAYER_PEAK_C
+
+/** Least squares by Levenberg's and Marquardt's damped steps, slopes by small differences. */
+function leastSquares(
+  of: (x: readonly number[]) => number[],
+  begin: readonly number[]
+): { x: number[]; left: number } {
+  const sum = (r: readonly number[]) => r.reduce((all, v) => all + v * v, 0)
+  let [x, r] = [[...begin], of(begin)]
+  let damping = 0.03
+  for (let round = 0; round < MOST_ROUNDS; round++) {
+    const step = 0.02
+    const columns = x.map((_, i) =>
+      of(x.map((v, k) => (k === i ? v + step : v))).map((v, k) => (v - r[k]) / step)
+    )
+    const slopes = new Matrix(columns).transpose()
+    const normal = slopes.transpose().mmul(slopes)
+    const downhill = slopes.transpose().mmul(Matrix.columnVector(r)).mul(-1)
+    const before = sum(r)
+    let better = false
+    for (let tries = 0; tries < 5 && !better; tries++) {
+      const damped = normal.clone()
+      for (let i = 0; i < x.length; i++) damped.set(i, i, normal.get(i, i) * (1 + damping) + 1e-9)
+      const by = solve(damped, downhill).to1DArray()
+      const next = x.map((v, i) => v + Math.max(-1.5, Math.min(1.5, by[i])))
+      const there = of(next)
+      better = sum(there) < before
+      damping = better ? damping / 4 : damping * 6
+      if (better) [x, r] = [next, there]
+    }
+    if (!better || before - sum(r) < 2e-3 * (1 + before)) break
   }
+  return { x, left: sum(r) }
+}
+
+/** Says which pot lives that cure time allows: at the corners of what is free. */
+function cannotBe(label: ResinLabel): RangeError {
+  const ends = [-5, 5]
+  const pots = ends.flatMap((e) =>
+    ends.flatMap((heat) =>
+      ends.flatMap((share) =>
+        ends.map((order) => {
+          const x = [e, heat, share, order, Math.log(1 / (label.cureH * 3600))]
+          for (let i = 0; i < 12; i++)
+            x[4] += Math.max(
+              -2,
+              Math.min(2, Math.log(filmCure(kineticsOf(x, label.atC), label.atC) / label.cureH))
+            )
+          return potLife(kineticsOf(x, label.atC), label.potLifeG, label.atC)
+        })
+      )
+    )
+  )
   const say = (minutes: number) =>
     minutes >= 10 ? Math.round(minutes) : Math.round(minutes * 10) / 10
-  throw new RangeError(
-    `potLifeMin: was ${label.potLifeMin}; with a cure time of ${label.cureH} h at ${label.atC} °C a cup of ${label.potLifeG} g can have ${say(range.shortest)} to ${say(range.longest)} min`
+  return new RangeError(
+    `potLifeMin: was ${label.potLifeMin}; with a cure time of ${label.cureH} h at ${label.atC} °C a cup of ${label.potLifeG} g can have ${say(Math.min(...pots))} to ${say(Math.max(...pots))} min`
   )
+}
+
+/**
+ * Turns a bottle's label into behaviour. Pot life in its own cup, cure of a 3 mm film and, where the
+ * label gives one, the deepest layer are weighed together by least squares; free are both rate
+ * constants, activation (40–60 kJ/mol), heat (150–500 J/g) and order. What cannot all be met is told.
+ *
+ * @param label  pot life min in a cup of `potLifeG`, cure h, both at `atC`; deepest layer mm
+ * @returns      kinetics, what they give back for the label's cup, film and layer, and what of the
+ *   label was given up
+ * @throws RangeError when no resin has that pot life with that cure time
+ * @source Kamal & Sourour 1973; the cup of ASTM D2471; Levenberg 1944, Marquardt 1963; from memory
+ * @example fitResin({ potLifeMin: 35, potLifeG: 100, atC: 25, cureH: 72, maxLayerMm: 5 }).gaveUp // []
+ */
+export function fitResin(label: ResinLabel): FittedResin {
+  // slow enough to begin with that neither cup nor film runs away
+  const rate = Math.log(1 / (60 * Math.max(label.potLifeMin, 4 * label.cureH)))
+  const fitFrom = (begin: readonly number[]) =>
+    leastSquares((x) => misses(label, x), [...begin.map((v, i) => from(FREE[i], v)), rate])
+  let fit = fitFrom(FREE.map((free) => free.likely))
+  if (fit.left > DOUBTFUL) {
+    const cooler = fitFrom(COOLER)
+    if (cooler.left < fit.left) fit = cooler
+  }
+  const resin = kineticsOf(fit.x, label.atC)
+  const potLifeMin = potLife(resin, label.potLifeG, label.atC)
+  const cureH = filmCure(resin, label.atC)
+  const off = Math.abs(Math.log(cureH / label.cureH))
+  const cupOff = Math.abs(Math.log(potLifeMin / label.potLifeMin))
+  if (!(off < Math.log(CANNOT_BE) && cupOff < 0.1)) throw cannotBe(label)
+  const layerPeakC =
+    label.maxLayerMm === undefined ? null : layerOf(resin, label.maxLayerMm, TIMBER, 25).peakC
+  const gaveUp: GivenUp[] = []
+  if (cupOff > GIVEN_UP.pot)
+    gaveUp.push({ figure: 'potLifeMin', label: label.potLifeMin, gives: potLifeMin })
+  if (off > GIVEN_UP.cure) gaveUp.push({ figure: 'cureH', label: label.cureH, gives: cureH })
+  if (layerPeakC !== null && layerPeakC > limitOf(label) + GIVEN_UP.layerC)
+    gaveUp.push({ figure: 'maxLayerMm', label: label.maxLayerMm!, gives: layerPeakC })
+  const atEdge = (['activation', 'heat'] as const).filter((_, i) => {
+    const { low, high } = FREE[i]
+    const share = (within(FREE[i], fit.x[i]) - low) / (high - low)
+    return share < EDGE || share > 1 - EDGE
+  })
+  return { resin, potLifeMin, cureH, layerPeakC, gaveUp, atEdge }
 }

@@ -1,12 +1,15 @@
 import { lastAnswers } from '../../solve/lastAnswers'
 import { halved } from '../../solve/halving'
 import {
+  peaked,
+  peakRange,
   simulateCure,
   SURFACE_WM2K,
   type CureAnswer,
+  type CureInput,
   type CurvePoint,
   type GroundLayer,
-  type SeenInRun
+  type PeakRange
 } from './cureRun'
 import type { CureKinetics } from './kinetics'
 import { HOT_C, verdictOf, type HeatVerdict } from './verdict'
@@ -47,7 +50,7 @@ export interface PourHeatInput {
  * What a number of pours would do: hottest resin, the ground that gives way first, and the dam's
  * face, °C.
  */
-export interface PourTrial {
+export interface PourTrial extends PeakRange {
   pours: number
   thicknessMm: number
   peakC: number
@@ -66,8 +69,9 @@ export interface PourHeat extends PourTrial {
   labelMm: number
   /** Pours by the label alone. */
   labelPours: number
-  /** One pour fewer, where there is more than one. */
+  /** One pour fewer, where there is more than one; and one more. */
   fewer: PourTrial | null
+  more: PourTrial | null
   sideWM3K: number
   roomC: number
   curve: CurvePoint[]
@@ -173,7 +177,8 @@ function judged(
   limits: readonly HeatLimit[],
   pours: number,
   thicknessMm: number,
-  answer: CureAnswer
+  answer: CureAnswer,
+  range: PeakRange
 ): PourTrial {
   const groundPeakC = peakOf(answer, input.softLayer)
   const damPeakC = input.dam
@@ -181,6 +186,7 @@ function judged(
     : input.roomC
   const at = { resin: answer.peakC, ground: groundPeakC, dam: damPeakC }
   return {
+    ...range,
     pours,
     thicknessMm,
     peakC: answer.peakC,
@@ -191,51 +197,32 @@ function judged(
   }
 }
 
-const runOf = (
+const asCure = (
   input: PourHeatInput,
-  pours: { thicknessMm: number; atMin: number }[],
-  ended?: (seen: SeenInRun) => boolean
-): CureAnswer =>
-  simulateCure(
-    {
-      resin: input.resin,
-      pours,
-      ground: input.ground,
-      roomC: input.roomC,
-      sideWM3K: input.sideWM3K
-    },
-    1,
-    ended
-  )
+  pours: { thicknessMm: number; atMin: number }[]
+): CureInput => ({
+  resin: input.resin,
+  pours,
+  ground: input.ground,
+  roomC: input.roomC,
+  sideWM3K: input.sideWM3K
+})
 
-/**
- * The peak is past for good: it has fallen by a third of its rise; or so little is left to cure
- * that none is coming.
- */
-const peaked =
-  (roomC: number) =>
-  ({ hottestC, peakC, firm }: SeenInRun): boolean =>
-    (peakC - roomC > 1 && hottestC - roomC < 0.67 * (peakC - roomC)) || firm
-
-/**
- * One pour of a thickness, alone, to its peak; no farther than `enoughC`, where whoever asks only
- * wants to know whether it gets there.
- */
-function tried(
-  input: PourHeatInput,
-  limits: readonly HeatLimit[],
-  pours: number,
-  thicknessMm: number,
-  enoughC = Infinity
-): PourTrial {
+/** Whether every limit bears one pour of a thickness, alone. */
+function bears(input: PourHeatInput, limits: readonly HeatLimit[], thicknessMm: number): boolean {
   const past = peaked(input.roomC)
-  return judged(
-    input,
-    limits,
-    pours,
-    thicknessMm,
-    runOf(input, [{ thicknessMm, atMin: 0 }], (seen) => seen.peakC > enoughC || past(seen))
+  const answer = simulateCure(
+    asCure(input, [{ thicknessMm, atMin: 0 }]),
+    1,
+    (seen) => seen.peakC > HOT_C || past(seen)
   )
+  const alone = {
+    peakLoC: answer.peakC,
+    peakHiC: answer.peakC,
+    groundPeakLoC: answer.groundPeakC,
+    groundPeakHiC: answer.groundPeakC
+  }
+  return judged(input, limits, 1, thicknessMm, answer, alone).broken.length === 0
 }
 
 const bearable = lastAnswers<number>(200)
@@ -246,7 +233,7 @@ function bearableMm(input: PourHeatInput, limits: readonly HeatLimit[]): number 
   const key = JSON.stringify([resin, ground, roomC, sideWM3K, dam, softLayer, limits])
   const there = bearable.get(key)
   if (there !== undefined) return there
-  const fine = (mm: number) => tried(input, limits, 1, mm, HOT_C).broken.length === 0
+  const fine = (mm: number) => bears(input, limits, mm)
   let [low, high] = [0.2, 4]
   if (!fine(low)) high = low
   else while (high < THICKEST_MM && fine(high)) [low, high] = [high, high * 2]
@@ -307,9 +294,9 @@ function sharedOut(bandsMm: readonly number[], wanted: number): number[] {
 }
 
 /**
- * The pours of a pool and their heat: the fewest that stay below what ground, dam and resin bear,
- * each run through on this
- * ground in this room, and what one pour fewer would do.
+ * The pours of a pool and their heat: as deep as the label says, or, where the builder lets heat
+ * decide, the fewest that stay below what ground, dam and resin bear; run through on this ground in
+ * this room, with what one pour fewer and one more would do, poured alike.
  *
  * One-dimensional at the deepest place, where it is warmest; a pool's sides are a loss of every
  * layer (`sideLoss`).
@@ -320,13 +307,17 @@ function sharedOut(bandsMm: readonly number[], wanted: number): number[] {
 export function pourHeat(input: PourHeatInput): PourHeat {
   const limits = limitsOf(input)
   const most = bearableMm(input, limits)
-  const thickest = input.heed === 'label' ? Math.min(most, input.labelMm) : most
+  const thickest = input.heed === 'label' ? input.labelMm : most
   let layers = layersFor(input.bandsMm, thickest, input.pours)
   let made = together(input, limits, layers)
   // later pours lie on resin that still gives off a little of its own heat: where that tips it, one more
   for (
     let i = 0;
-    i < 3 && input.pours === null && made.trial.broken.length > 0 && layers.length < MOST_POURS;
+    i < 3 &&
+    input.heed === 'heat' &&
+    input.pours === null &&
+    made.trial.broken.length > 0 &&
+    layers.length < MOST_POURS;
     i++
   ) {
     layers = layersFor(
@@ -350,7 +341,8 @@ export function pourHeat(input: PourHeatInput): PourHeat {
     bearableMm: most,
     labelMm: input.labelMm,
     labelPours: layersFor(input.bandsMm, input.labelMm, null).length,
-    fewer: oneFewer(input, limits, layers),
+    fewer: another(input, limits, layers, -1),
+    more: another(input, limits, layers, 1),
     sideWM3K: input.sideWM3K,
     roomC: input.roomC,
     curve: answer.curve,
@@ -371,48 +363,52 @@ export function pourHeat(input: PourHeatInput): PourHeat {
 }
 
 /**
- * One pour fewer, saved in the band where that makes the least difference; null where every band
- * has but one.
+ * One pour fewer, saved in the band where that makes the least difference, or one more: poured one on
+ * the other like the plan's. Null where every band has but one, or nobody pours more.
  */
-function oneFewer(
+function another(
   input: PourHeatInput,
   limits: readonly HeatLimit[],
-  layers: PourHeat['layers']
+  layers: PourHeat['layers'],
+  by: 1 | -1
 ): PourTrial | null {
-  const thickest = input.bandsMm.flatMap((mm, band) => {
-    const count = layers.filter((l) => l.band === band).length
-    return count > 1 ? [mm / (count - 1)] : []
-  })
-  if (thickest.length === 0) return null
-  return tried(
-    input,
-    limits,
-    layers.length - 1,
-    Math.max(Math.min(...thickest), ...layers.map((l) => l.thicknessMm))
-  )
+  const bands = input.bandsMm.filter((mm) => mm > 0).length
+  const pours = layers.length + by
+  if (pours < bands || pours > MOST_POURS) return null
+  return together(input, limits, layersFor(input.bandsMm, Infinity, pours), true).trial
 }
 
-/** All pours, each on the one before as soon as that is firm. */
+/**
+ * All pours, each on the one before as soon as that is firm.
+ *
+ * @param short  ends once the last pour is past its peak: whoever asks wants the peaks only
+ */
 function together(
   input: PourHeatInput,
   limits: readonly HeatLimit[],
-  layers: PourHeat['layers']
+  layers: PourHeat['layers'],
+  short = false
 ): { answer: CureAnswer; trial: PourTrial; lastAtMin: number } {
   const thickest = Math.max(...layers.map((l) => l.thicknessMm))
   const thinnest = Math.min(...layers.map((l) => l.thicknessMm))
   // the thinnest pour is the coolest, and so the last to be firm
-  const gap =
-    layers.length > 1
-      ? (runOf(input, [{ thicknessMm: thinnest, atMin: 0 }], (seen) => seen.firm).firmMin ??
-        COLD_GAP_MIN)
-      : 0
-  const answer = runOf(
+  const gap = layers.length > 1 ? firmAfter(input, thinnest) : 0
+  const cure = asCure(
     input,
     layers.map((l, i) => ({ thicknessMm: l.thicknessMm, atMin: i * gap }))
   )
+  const past = peaked(input.roomC)
+  const answer = simulateCure(cure, 1, short ? past : undefined)
+  const range = peakRange(cure, past, (a) => peakOf(a, input.softLayer))
   return {
     answer,
-    trial: judged(input, limits, layers.length, thickest, answer),
+    trial: judged(input, limits, layers.length, thickest, answer, range),
     lastAtMin: (layers.length - 1) * gap
   }
+}
+
+/** When one pour alone is firm, min. */
+function firmAfter(input: PourHeatInput, thicknessMm: number): number {
+  const cure = asCure(input, [{ thicknessMm, atMin: 0 }])
+  return simulateCure(cure, 1, (seen) => seen.firm).firmMin ?? COLD_GAP_MIN
 }
