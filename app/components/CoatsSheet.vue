@@ -37,6 +37,8 @@ const spanH = computed(() =>
   )
 )
 const share = (h: number | null) => (h === null ? 100 : Math.min(100, (100 * h) / spanH.value))
+const when = (min: number | null) =>
+  min === null ? 'never' : duration(min < 100 ? min : Math.round(min / 30) * 30)
 const hours = (h: number | null) =>
   h === null ? 'never' : duration(h < 2 ? h * 60 : Math.round(h) * 60)
 </script>
@@ -86,8 +88,16 @@ const hours = (h: number | null) =>
         </dd>
       </div>
       <div>
-        <dt>Touchable</dt>
-        <dd>{{ laying.touchMin === null ? 'never' : duration(laying.touchMin) }}</dd>
+        <dt>Has a skin</dt>
+        <dd>{{ when(laying.skinMin) }}</dd>
+      </div>
+      <div>
+        <dt>Touch-dry</dt>
+        <dd>{{ when(laying.touchMin) }}</dd>
+      </div>
+      <div>
+        <dt>May be handled</dt>
+        <dd>{{ when(laying.handleMin) }}</dd>
       </div>
       <div>
         <dt>Clear</dt>

@@ -19,7 +19,7 @@ const chart = computed(() => {
       one.map(([h, share]) => [(clearH ?? 0) * k + h, 100 * share])
     )
     const marks = [
-      ...(touchMin === null ? [] : [{ h: touchMin / 60, name: 'touchable' }]),
+      ...(touchMin === null ? [] : [{ h: touchMin / 60, name: 'touch-dry' }]),
       ...(peels && peelH !== null ? [{ h: peelH, name: 'peels' }] : []),
       ...(clearH === null ? [] : [{ h: clearH, name: 'clear' }])
     ]

@@ -30,7 +30,7 @@ const DRYING =
 export const explainClear = (laying: Laying, gel: Gel, room: Room): Explanation =>
   card(
     'When a coat is clear',
-    'a wet surface the air drinks from, then diffusion through its own skin; clear when under 8 % of the water is left everywhere',
+    'a wet surface the air drinks from, then diffusion through its own skin; clear when under 8 % of the water is left everywhere, or, in damp air, 5 % more than the air leaves it',
     [
       ['laid', `${plain(laying.wetMm)} mm, of which ${plain(gel.solidsVol * 100, 0)} % stay`],
       [
@@ -38,7 +38,8 @@ export const explainClear = (laying: Laying, gel: Gel, room: Room): Explanation 
         `${plain(gel.dM2S * 1e12, 0)}·10⁻¹² m²/s, falling e^${gel.fallsBy} as it dries`
       ],
       ['room', `${plain(room.tempC)} °C, ${plain(room.rhPct, 0)} %`],
-      ['skin you can touch', h(laying.touchMin === null ? null : laying.touchMin / 60)],
+      ['has a skin', h(laying.skinMin === null ? null : laying.skinMin / 60)],
+      ['dry to the touch', h(laying.touchMin === null ? null : laying.touchMin / 60)],
       ['clear', h(laying.clearH)]
     ],
     DRYING,

@@ -84,6 +84,8 @@ const lamp = open({
 
 /** A thing of the table of pairs, by id. */
 const thing = () => Joi.valid(...Object.keys(THINGS))
+/** What makes a thing set; left out: it dries. */
+const SETS = Joi.valid('cure', 'cool')
 const thermal = open({
   kWMK: above(500).required(),
   cJGK: above(20).required(),
@@ -93,6 +95,7 @@ const thermal = open({
 const gel = open({
   kind: Joi.valid('gel').required(),
   ...shared,
+  sets: SETS,
   densityGCm3: above(25).required(),
   coatMm: above(50).required(),
   finestMm: above(100).required(),
@@ -151,12 +154,14 @@ const sealer = open({
   ...shared,
   mlPerM2: above(20_000).required(),
   betweenCoatsMin: Joi.number().min(0).max(20_000).required(),
-  readyH: Joi.number().min(0).max(2000).required()
+  readyH: Joi.number().min(0).max(2000).required(),
+  sets: SETS
 })
 const dam = open({
   kind: Joi.valid('dam').required(),
   ...shared,
   setMin: Joi.number().min(0).max(20_000).required(),
+  sets: SETS,
   minPerM: Joi.number().min(0).max(600).required(),
   thicknessMm: above(100).required(),
   modulusGPa: above(500).required(),

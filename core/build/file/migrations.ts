@@ -58,7 +58,9 @@ const isObject = (value: unknown): value is Record<string, unknown> =>
 function withPours(file: AnyVersion): AnyVersion {
   const waters = Array.isArray(file.waters)
     ? file.waters.map((water: unknown) =>
-        isObject(water) && water.kind === 'pool' ? { ...poolDefaults(), heed: 'heat', ...water } : water
+        isObject(water) && water.kind === 'pool'
+          ? { ...poolDefaults(), heed: 'heat', ...water }
+          : water
       )
     : file.waters
   const ground = isObject(file.ground)

@@ -154,6 +154,7 @@ export const GELS: readonly Gel[] = [
     kind: 'gel',
     id: 'silicone-caulk',
     name: 'Clear silicone sealant',
+    sets: 'cure',
     face: 'silicone-caulk',
     note: 'Clear from the nozzle, firm through in a day at 3 mm; shrinks hardly. Paint, white and gel run off it, and it bonds to baking paper for good.',
     cautions: [],

@@ -182,6 +182,7 @@ export const SEALERS: readonly Sealer[] = [
     mlPerM2: 150,
     betweenCoatsMin: 240,
     readyH: 12,
+    sets: 'cure',
     pack: { amount: 100, price: 6 }
   }
 ]

@@ -69,8 +69,15 @@ export interface Tint extends Kind<'tint'> {
   dropsPerMl: number
 }
 
+/**
+ * What makes a thing set: it cures, and asks only how warm it is; it cools or is lit, and asks
+ * nothing. Left out: it dries, and asks the air.
+ */
+export type Sets = 'cure' | 'cool'
+
 /** A gel or caulk that loses water and clears. */
 export interface Gel extends Kind<'gel'> {
+  sets?: Sets
   densityGCm3: number
   /** As thick as it is usually laid, mm. */
   coatMm: number
@@ -133,11 +140,13 @@ export interface Sealer extends Kind<'sealer'> {
   mlPerM2: number
   betweenCoatsMin: number
   readyH: number
+  sets?: Sets
 }
 
 export interface Dam extends Kind<'dam'> {
-  /** Until bead, glue or sealant has dried, min at 20 °C and 50 %. */
+  /** Until bead, glue or sealant has set, min at 20 °C and 50 %. */
   setMin: number
+  sets?: Sets
   /** Minutes of work for a metre of dam. */
   minPerM: number
   thicknessMm: number

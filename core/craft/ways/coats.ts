@@ -8,7 +8,8 @@ const coat = (
     material: string
   },
   steps: readonly StepTemplate[],
-  perCm2: number,
+  /** Used up for each cm² and coat; gel as thick as it is laid. */
+  perCm2: number | 'as laid',
   meets: Way['meets'] = []
 ): Way => ({
   id: way.id,
@@ -32,7 +33,12 @@ const coat = (
   ],
   usual: { coat: way.material },
   steps,
-  uses: [{ material: 'coat', amount: { fixed: 1, per: { laidCm2: perCm2 } } }]
+  uses: [
+    {
+      material: 'coat',
+      amount: { fixed: 1, per: perCm2 === 'as laid' ? { surfaceMl: 1 } : { laidCm2: perCm2 } }
+    }
+  ]
 })
 
 /** A lay that is brushed, poured or set in one step, as often as there are coats. */
@@ -108,7 +114,7 @@ export const GEL_COAT = coat(
       }
     )
   ],
-  0.1
+  'as laid'
 )
 
 export const STIPPLED_RIPPLES: Way = coat(
@@ -126,7 +132,7 @@ export const STIPPLED_RIPPLES: Way = coat(
     }
   },
   rippleSteps([]),
-  0.15
+  'as laid'
 )
 
 export const BLOWN_RIPPLES = coat(
@@ -156,7 +162,7 @@ export const BLOWN_RIPPLES = coat(
       }
     )
   ],
-  0.12
+  'as laid'
 )
 
 export const BRUSHED_RIPPLES = coat(
@@ -183,7 +189,7 @@ export const BRUSHED_RIPPLES = coat(
       }
     )
   ],
-  0.15
+  'as laid'
 )
 
 export const RESIN_RIPPLES = coat(
@@ -243,7 +249,7 @@ export const DRAGGED_RIPPLES = coat(
     right: 'Furrows stand and none runs straight.',
     tools: ['stiff brush or comb']
   }),
-  0.15
+  'as laid'
 )
 
 export const PICKED_RIPPLES = coat(
@@ -266,7 +272,7 @@ export const PICKED_RIPPLES = coat(
     right: 'Points stand and none has a thread on it.',
     tools: ['pick or toothpick']
   }),
-  0.15
+  'as laid'
 )
 
 export const LACQUER_COAT = coat(

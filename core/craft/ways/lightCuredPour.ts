@@ -71,7 +71,7 @@ export const LIGHT_CURED_POUR: Way = {
     { material: 'dam.bead', amount: { fixed: 0, per: { beadMl: 1 } }, by: ['dam'] },
     {
       material: 'ripple-gel',
-      amount: { fixed: 2, per: { areaCm2: 0.15 } },
+      amount: { fixed: 2, per: { surfaceMl: 1 } },
       by: ['gelcoat', 'ripple']
     },
     { material: 'gloves', amount: { fixed: 2 }, by: ['coat'] }

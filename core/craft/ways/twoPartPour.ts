@@ -94,7 +94,7 @@ export const TWO_PART_POUR: Way = {
   uses: [
     {
       material: 'ripple-gel',
-      amount: { fixed: 2, per: { areaCm2: 0.15 } },
+      amount: { fixed: 2, per: { surfaceMl: 1 } },
       by: ['gelcoat', 'ripple']
     },
     { material: 'dam.bead', amount: { fixed: 0, per: { beadMl: 1 } }, by: ['dam'] },

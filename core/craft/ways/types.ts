@@ -93,6 +93,7 @@ export type SizeName =
   | 'lacquerMl'
   | 'glossCoats'
   | 'glossMl'
+  | 'surfaceMl'
   | 'batchesPerPour'
   | 'stirMin'
   | 'lifts'
@@ -358,5 +359,33 @@ export function grown(quantity: Grows, sizes: Sizes): number {
   let total = quantity.fixed
   for (const [size, each] of Object.entries(quantity.per ?? {}))
     total += each * (sizes[size as SizeName] ?? 0)
+  return total
+}
+
+/**
+ * Up to this a small brush does it; beyond, brush and roller grow with the job, and the minutes with
+ * a power of it. Common practice, no source.
+ */
+const SMALL_BRUSH_CM2 = 300
+const LARGER_BRUSH = 0.5
+/** Setting out and clearing away on a base smaller than this takes less, as a power of it. Common practice, no source. */
+const USUAL_BASE_CM2 = 600
+const SMALL_BASE = 0.4
+const LEAST_SETTING_OUT = 0.35
+
+/**
+ * Minutes of hands that a step takes: what is fixed, less of it on a small base, and what grows with
+ * the job, slower where a larger brush does it.
+ *
+ * @example handsFor({ fixed: 6, per: { waterCm2: 0.02 } }, { waterCm2: 6000 }) // 32.8
+ */
+export function handsFor(quantity: Grows, sizes: Sizes): number {
+  const small = (sizes.baseCm2 ?? USUAL_BASE_CM2) / USUAL_BASE_CM2
+  let total = quantity.fixed * Math.min(1, Math.max(LEAST_SETTING_OUT, small ** SMALL_BASE))
+  for (const [size, each] of Object.entries(quantity.per ?? {})) {
+    const much = sizes[size as SizeName] ?? 0
+    const brushed = size.endsWith('Cm2') && much > SMALL_BRUSH_CM2
+    total += each * (brushed ? SMALL_BRUSH_CM2 * (much / SMALL_BRUSH_CM2) ** LARGER_BRUSH : much)
+  }
   return total
 }

@@ -30,7 +30,10 @@ export interface Laying {
   dryMm: number
   /** Coats the plan advises, whatever the builder chose. */
   advised: number
+  /** When one coat has a skin, is dry to the touch, and may be handled, min; null: never in this room. */
+  skinMin: number | null
   touchMin: number | null
+  handleMin: number | null
   /** One coat, and all of them one after the other, h; null: never in this room. */
   clearH: number | null
   totalH: number | null
@@ -234,7 +237,9 @@ function lay(room: Room, gel: Gel, wanted: Wanted): Laying {
     wetMm,
     dryMm: wetMm * gel.solidsVol,
     advised,
+    skinMin: dry.skinMin,
     touchMin: dry.touchMin,
+    handleMin: never ? null : 60 * (hoursUntil(dry.curve, HOLDS_AT) ?? 0),
     clearH: dry.clearH,
     totalH: never ? null : dry.clearH! * coats,
     peelH: never ? null : hoursUntil(dry.curve, HOLDS_AT),

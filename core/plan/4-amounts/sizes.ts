@@ -1,5 +1,5 @@
 import { isSceneStack } from '../../build/lays'
-import { bodyNeeds } from '../../craft/ways/catalog'
+import { bodyNeeds, layWay } from '../../craft/ways/catalog'
 import type { Build, Laid, Moving } from '../../build/types'
 import { movingOf, poolsOf } from '../../build/types'
 import { lineLength, signedArea } from '../../physics/shape/polygon'
@@ -53,6 +53,7 @@ export function sizesOf(
     const here = ground.pools.find((p) => p.id === pool.id)
     const stack = stacks.pools.find((s) => s.id === pool.id)
     const layers = stack?.layers ?? []
+    const surface = stacks.surfaces.find((s) => s.id === pool.id)?.laying
     const dam = onShelf(shelf, 'dam', pool.dam)
     const wallCm = stack?.dam ? stack.dam.lengthMm / 10 : 0
     const builtCm = dam?.ready ? 0 : wallCm
@@ -87,6 +88,8 @@ export function sizesOf(
         (onShelf(shelf, 'lacquer', pool.skin.lacquer)?.mlPerM2 ?? 0),
       glossCoats,
       glossMl: (areaCm2 / 10) * GLOSS_COAT_MM * glossCoats,
+      surfaceMl:
+        gel === 'ripples' ? (areaCm2 / 10) * (surface ? surface.wetMm * surface.coats : 0) : 0,
       tints: pool.tints.length + pool.bands.reduce((sum, b) => sum + b.tints.length, 0),
       lifts: builtCm > 0 && layers.length > 0 ? leakLifts(build.care, stack) : 0
     }
@@ -120,7 +123,16 @@ export function sizesOf(
   return {
     whole: severalOf(whole, build.copies),
     waters: several(waters),
-    laid: several(laidSizes(build, whole, waters, whiteOf, (l) => zoneCm2(build, l, ground, forms)))
+    laid: several(
+      laidSizes(
+        build,
+        whole,
+        waters,
+        whiteOf,
+        (l) => zoneCm2(build, l, ground, forms),
+        (l) => onShelf(shelf, 'gel', l.material ?? layWay(l.way)?.usual?.coat ?? '')?.coatMm ?? 0
+      )
+    )
   }
 }
 
@@ -140,7 +152,8 @@ function laidSizes(
   whole: Sizes,
   waters: Record<string, Sizes>,
   whiteOf: (water: string) => number,
-  zoneOf: (laid: Laid) => number | null
+  zoneOf: (laid: Laid) => number | null,
+  coatMm: (laid: Laid) => number
 ): Record<string, Sizes> {
   return Object.fromEntries(
     build.laid.map((laid) => {
@@ -157,6 +170,7 @@ function laidSizes(
         areaCm2: coveredCm2,
         laidCoats: laid.coats,
         laidCm2: coveredCm2 * laid.coats,
+        surfaceMl: (coveredCm2 * laid.coats * coatMm(laid)) / 10,
         whiteCm2,
         whiteMl: (whiteCm2 * build.finish.reliefMm * MEAN_RELIEF) / 10
       }

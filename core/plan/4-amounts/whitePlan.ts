@@ -42,6 +42,11 @@ export interface WhitePlan {
 /** Mixed over what the map asks for. Common practice, no source. */
 const OVER = 1.1
 /**
+ * No heap of paste stands higher, whatever its yield: it is narrow, picked at and creeps as it
+ * dries, mm. Common practice, no source.
+ */
+const TALLEST_HEAP_MM = 10
+/**
  * White from thin to thick: which white goes where. docs/trade.md 2 and 5 (G6). Common practice,
  * no source.
  */
@@ -100,9 +105,17 @@ export function whitePlan(build: Build, map: WhiteMap, whiteMl: number, shelf: S
       massG: lines.reduce((sum, l) => sum + l.massG, 0),
       lines,
       paste,
-      standsMm: tau === null ? null : slumpOf(tau, paste.densityGCm3, 1).highestMm,
+      standsMm:
+        tau === null
+          ? null
+          : Math.min(TALLEST_HEAP_MM, slumpOf(tau, paste.densityGCm3, 1).highestMm),
       sinksToMm:
-        tau === null ? null : slumpOf(tau, paste.densityGCm3, build.finish.reliefMm).standsMm
+        tau === null
+          ? null
+          : Math.min(
+              TALLEST_HEAP_MM,
+              slumpOf(tau, paste.densityGCm3, build.finish.reliefMm).standsMm
+            )
     }
   } catch (error) {
     if (!(error instanceof RangeError)) throw error

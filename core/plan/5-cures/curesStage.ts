@@ -4,7 +4,7 @@ import { lastAnswers } from '../../physics/solve/lastAnswers'
 import type { AmountsPlan } from '../4-amounts/amountsStage'
 import type { Build, Laid, Moving, Pool } from '../../build/types'
 import { dryOutMin } from '../../physics/stuff/dams/dryOut'
-import { dryFactor } from '../../physics/stuff/drying/air'
+import { dryFactor, slowedBy } from '../../physics/stuff/drying/air'
 import { hoursUntil } from '../../physics/stuff/drying/film'
 import { dryInRoom } from '../../physics/stuff/drying/inRoom'
 import type { GelWindow } from '../../physics/stuff/gel/touches'
@@ -91,12 +91,13 @@ export function curesStage(
   const landform = onShelf(shelf, 'landform', build.ground.landform)
   const shell = onShelf(shelf, 'shell', build.ground.shell)
   const seal = onShelf(shelf, 'sealer', build.ground.seal)
+  const sealing = slowedBy(seal?.sets, build.room)
   const slower = (minutes: number) => Math.round(minutes * dry)
   const ground: CuresPlan['ground'] = {
     landformGlue: Math.round(landform?.glueMin ?? 0),
     shellSet: slower((shell?.setH ?? 0) * 60),
-    sealCoat: slower(seal?.betweenCoatsMin ?? 0),
-    sealReady: slower((seal?.readyH ?? 0) * 60),
+    sealCoat: Math.round((seal?.betweenCoatsMin ?? 0) * sealing),
+    sealReady: Math.round((seal?.readyH ?? 0) * 60 * sealing),
     baseDry: slower(USUAL_MIN.baseDry),
     castingSet: slower(USUAL_MIN.castingSet),
     paintDry: slower(USUAL_MIN.paintDry),
@@ -266,10 +267,11 @@ function poolCures(
 ): Partial<Record<CureName, number>> {
   const hours = (h: number | undefined) => Math.round((h ?? 0) * 60 * dry)
   const lacquer = onShelf(shelf, 'lacquer', water.skin.lacquer)
+  const dam = onShelf(shelf, 'dam', water.dam)
   return {
     ...windowCures(surface?.windows ?? []),
     rippleClear: gelHours(surface?.clearH),
-    damSet: Math.round((onShelf(shelf, 'dam', water.dam)?.setMin ?? 0) * dry),
+    damSet: Math.round((dam?.setMin ?? 0) * slowedBy(dam?.sets, build.room)),
     leakWait: stack?.dam?.leakTest.waitMin ?? 45,
     dryOut: Math.round(dryOutMin(build.room, build.ground.shellMm, build.ground.sealCoats)),
     lightSet: COOL_MIN,

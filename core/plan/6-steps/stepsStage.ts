@@ -1,7 +1,7 @@
 import { stateByDefault } from '../../build/lays'
 import type { Build } from '../../build/types'
 import { CAUTIONS } from '../../craft/materials/cautions'
-import { grown, type StepTemplate } from '../../craft/ways/types'
+import { handsFor, type StepTemplate } from '../../craft/ways/types'
 import type { StacksPlan } from '../3-stacks/stacksStage'
 import type { AmountsPlan } from '../4-amounts/amountsStage'
 import type { CuresPlan } from '../5-cures/curesStage'
@@ -149,7 +149,7 @@ function stepFrom(scope: Scope, template: StepTemplate, k: number, count: number
     title: titleOf(scope, template, k, count),
     how: template.how,
     right: template.right,
-    handsMin: Math.max(1, Math.round(grown(template.hands, scope.sizes))),
+    handsMin: Math.max(1, Math.round(handsFor(template.hands, scope.sizes))),
     tools: template.tools ?? [],
     forbids: template.forbids ?? '',
     risk: template.risk ?? '',

@@ -1,5 +1,6 @@
 import { GRAVITY } from '../../gravity'
-import { bend } from './plate'
+import { halvedTo } from '../../solve/halving'
+import { bend, type Bend, type Plate } from './plate'
 
 export interface DamInput {
   heightMm: number
@@ -30,27 +31,56 @@ export const POISSON = 0.35
 function bowOf(input: DamInput, spanMm: number): { bowMm: number; extraMl: number } {
   const height = input.heightMm / 1000
   const foot = input.liquidGCm3 * 1000 * GRAVITY * height
-  const { mostM, volumeM3 } = bend(
-    {
-      widthM: spanMm / 1000,
-      heightM: height,
-      thicknessM: input.thicknessMm / 1000,
-      modulusPa: input.modulusGPa * 1e9,
-      poisson: input.poisson ?? POISSON,
-      edges: input.edges,
-      top: 'free'
-    },
-    (_, y) => foot * (1 - y)
-  )
-  return { bowMm: mostM * 1000, extraMl: volumeM3 * 1e6 }
+  const plate = {
+    widthM: spanMm / 1000,
+    heightM: height,
+    thicknessM: input.thicknessMm / 1000,
+    modulusPa: input.modulusGPa * 1e9,
+    poisson: input.poisson ?? POISSON,
+    edges: input.edges,
+    top: 'free' as const
+  }
+  const small = bend(plate, (_, y) => foot * (1 - y))
+  const share = stretched(plate, small, (_, y) => foot * (1 - y))
+  return { bowMm: small.mostM * share * 1000, extraMl: small.volumeM3 * share * 1e6 }
+}
+
+/**
+ * Share of the small deflection that is left when the panel, held at both ends, must stretch to bow:
+ * the pressure is borne by bending and by tension along the span, which grows with the cube of the
+ * bow.
+ *
+ * In the shape w = A·φ of the small deflection, whose bending alone gives A₀: A/A₀ + c·A³ = 1, where
+ * c·W = E·t·π⁴/(8L³)·∫φ⁴dy over the middle of the span, W = ∫∫p·φ.
+ *
+ * @source Föppl's sum of bending and tension; Timoshenko & Woinowsky-Krieger, ch. 13, by Galerkin
+ *   with one shape; written from memory
+ */
+function stretched(
+  { widthM, heightM, thicknessM, modulusPa }: Plate,
+  { at, mostM }: Bend,
+  pressurePa: (x: number, y: number) => number
+): number {
+  if (mostM <= 0) return 1
+  const steps = 20
+  let [work, tension] = [0, 0]
+  for (let j = 0; j < steps; j++) {
+    const y = (j + 0.5) / steps
+    tension += (at(0.5, y) / mostM) ** 4 * (heightM / steps)
+    for (let i = 0; i < steps; i++) {
+      const x = (i + 0.5) / steps
+      work += ((pressurePa(x, y) * at(x, y)) / mostM) * ((widthM * heightM) / steps ** 2)
+    }
+  }
+  const cubic =
+    ((modulusPa * thicknessM * Math.PI ** 4) / (8 * widthM ** 3)) * tension * (mostM ** 3 / work)
+  return halvedTo(0, 1, (share) => share + cubic * share ** 3 < 1, { steps: 40 })
 }
 
 /**
  * What a panel does under the liquid it holds back: a thin plate held or clamped at foot and sides,
  * free at the top, under
- * pressure that grows with depth to ρgd. Small-deflection theory: a bow much over the thickness is
- * overstated, which errs
- * to the safe side.
+ * pressure that grows with depth to ρgd; what bows must stretch, which holds a thin panel back.
  *
  * @param input  height of the liquid and span between supports, mm; thickness mm; modulus GPa; liquid g/cm³
  * @returns      bow, mm; liquid the bow takes in, ml; distance between braces, mm

@@ -52,3 +52,21 @@ export function dryFactor(room: Room): number {
   const usual = wants({ tempC: 20, rhPct: 50 })
   return usual / Math.max(wants(room), 0.02 * usual)
 }
+
+/** Energy of activation of a curing glue or resin, J/mol. Typical of epoxies, from memory. */
+const CURE_JMOL = 50_000
+const GAS_JMOLK = 8.314462618
+
+/**
+ * How much slower than at 20 °C and 50 % a thing sets in a room, by what makes it set: what cures
+ * asks how warm it is, what cools or is lit asks nothing, all else dries.
+ *
+ * @source Arrhenius 1889; Dalton; from memory
+ * @example slowedBy('cool', { tempC: 20, rhPct: 90 }) // 1
+ * @example slowedBy('cure', { tempC: 10, rhPct: 90 }) // 2.064
+ */
+export function slowedBy(sets: 'cure' | 'cool' | undefined, room: Room): number {
+  if (sets === 'cool') return 1
+  if (sets === undefined) return dryFactor(room)
+  return Math.exp((CURE_JMOL / GAS_JMOLK) * (1 / (room.tempC + 273.15) - 1 / 293.15))
+}

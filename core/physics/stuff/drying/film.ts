@@ -13,11 +13,15 @@ export interface DryingGel {
    * water easily.
    */
   chi?: number
+  /** It cures by the air's damp: damp does not hold it up. */
+  sets?: 'cure' | 'cool'
   /** `dry`: the surface is dry at once, as in Crank's series. Left out: limited by the air. */
   surface?: 'air' | 'dry'
 }
 
 export interface Drying {
+  /** Until it has a skin that takes no dust, min; null: never in this air. */
+  skinMin: number | null
   /** Until a finger comes away clean, min; null: never in this air. */
   touchMin: number | null
   /** Until it is clear everywhere, h; null: never in this air, or not within `LONGEST_H`. */
@@ -29,8 +33,19 @@ export interface Drying {
 
 /** Clear: less than this share of its water is left, everywhere. The contract's criterion. */
 export const CLEAR_SHARE = 0.08
-/** Touchable: the surface holds less than this share. Common practice, no source. */
-const TOUCH_SHARE = 0.35
+/**
+ * In damp air a film keeps more than that for good and is clear all the same: when it holds no more
+ * than so much above what the air leaves it. One that would keep more than the last of these stays
+ * white. Common practice, no source: gels clear in damp rooms, later, and hardly in a wash-house.
+ */
+const ABOVE_AIR = 0.05
+const STAYS_WHITE = 0.3
+/**
+ * Skinned, and dry to the touch: the surface holds less than these shares. Common practice, no
+ * source: caulk skins in a quarter to half an hour.
+ */
+const SKIN_SHARE = 0.8
+const TOUCH_SHARE = 0.6
 /** Typical falls and interaction of an acrylic gel, from memory. */
 const USUAL = { fallsBy: 1.2, chi: 1.6 }
 /** Energy of activation of water moving in a gel, J/mol. Typical, from memory. */
@@ -80,7 +95,7 @@ export function dryFilm(gel: DryingGel, wetMm: number, roomC: number, rhPct: num
   const heightM = wetMm / 1000
   const kelvin = roomC + 273.15
   const { fallsBy = USUAL.fallsBy, chi = USUAL.chi } = gel
-  const never = { touchMin: null, clearH: null, dryMm }
+  const never = { skinMin: null, touchMin: null, clearH: null, dryMm }
   const rate =
     (gel.dM2S * Math.exp((-ACTIVATION_JMOL / GAS_JMOLK) * (1 / kelvin - 1 / 293.15))) / heightM ** 2
   const airy = gel.surface !== 'dry'
@@ -90,7 +105,8 @@ export function dryFilm(gel: DryingGel, wetMm: number, roomC: number, rhPct: num
   const ratio = (1 - gel.solidsVol) / gel.solidsVol
   const share = (c: number) => (ratio * c) / (1 + ratio * c)
   const wants = (c: number) => activity(share(Math.max(0, c)), chi) - humidity
-  if (airy && wants(CLEAR_SHARE) <= 1e-6) return { ...never, curve: [[0, 1]] }
+  const clearShare = airy ? Math.max(CLEAR_SHARE, leftBy(wants) + ABOVE_AIR) : CLEAR_SHARE
+  if (clearShare > STAYS_WHITE) return { ...never, curve: [[0, 1]] }
 
   const falling = (c: number) => Math.exp(-fallsBy * (1 - c))
   const [low, mid, high, right] = [0, 0, 0, 0].map(() => new Float64Array(CELLS))
@@ -156,7 +172,11 @@ export function dryFilm(gel: DryingGel, wetMm: number, roomC: number, rhPct: num
   const [whole, half] = [0, 0].map(() => new Float64Array(CELLS))
   let halves = new Float64Array(CELLS)
   let [t, dt] = [0, 1e-5 / Math.max(rate, loss)]
-  let touchS: number | null = airy ? null : 0
+  let [skinS, touchS]: (number | null)[] = airy ? [null, null] : [0, 0]
+  const times = () => ({
+    skinMin: skinS === null ? null : skinS / 60,
+    touchMin: touchS === null ? null : touchS / 60
+  })
   const curve: [number, number][] = [[0, 1]]
   let [wettest, surface, mean] = [1, airy ? 1 : 0, 1]
   for (let n = 0; n < MOST_STEPS && t < LONGEST_H * 3600; n++) {
@@ -178,13 +198,15 @@ export function dryFilm(gel: DryingGel, wetMm: number, roomC: number, rhPct: num
     mean = meanOf(now)
     const crossing = (level: number, was: number, is: number) =>
       t - dt * ((level - is) / Math.max(1e-12, was - is))
+    if (skinS === null && surface <= SKIN_SHARE)
+      skinS = crossing(SKIN_SHARE, before.surface, surface)
     if (touchS === null && surface <= TOUCH_SHARE)
       touchS = crossing(TOUCH_SHARE, before.surface, surface)
     curve.push([t / 3600, mean])
-    if (wettest <= CLEAR_SHARE) {
-      const clearH = crossing(CLEAR_SHARE, before.wettest, wettest) / 3600
+    if (wettest <= clearShare) {
+      const clearH = crossing(clearShare, before.wettest, wettest) / 3600
       return {
-        touchMin: touchS === null ? null : touchS / 60,
+        ...times(),
         clearH,
         dryMm,
         curve: thinned(curve)
@@ -192,7 +214,14 @@ export function dryFilm(gel: DryingGel, wetMm: number, roomC: number, rhPct: num
     }
     dt *= Math.min(1.6, 0.9 * Math.sqrt(STEP_ERROR / Math.max(off, 1e-9)))
   }
-  return { ...never, touchMin: touchS === null ? null : touchS / 60, curve: thinned(curve) }
+  return { ...never, ...times(), curve: thinned(curve) }
+}
+
+/** Share of its water that the air leaves a film: where it stops wanting any; 1: it takes none. */
+function leftBy(wants: (c: number) => number): number {
+  let c = 0
+  while (c < 1 && wants(c) <= 0) c += 0.005
+  return Math.min(1, c)
 }
 
 /** Enough of a curve to draw: no two points closer than a hundredth, or than a hundredth of the time. */

@@ -15,11 +15,19 @@ const memory = lastAnswers<Drying>(400)
 export function dryInRoom(gel: DryingGel, wetMm: number, room: Room): Drying {
   const wet = Math.max(THINNEST_MM, Math.round(wetMm * 100) / 100)
   if (room.tempC < COLDEST_C)
-    return { touchMin: null, clearH: null, dryMm: wet * gel.solidsVol, curve: [[0, 1]] }
-  const key = [gel.solidsVol, gel.dM2S, gel.fallsBy, gel.chi, wet, room.tempC, room.rhPct].join('/')
+    return {
+      skinMin: null,
+      touchMin: null,
+      clearH: null,
+      dryMm: wet * gel.solidsVol,
+      curve: [[0, 1]]
+    }
+  // what cures takes its damp from the air: as in a usual room
+  const rhPct = gel.sets === 'cure' ? 50 : room.rhPct
+  const key = [gel.solidsVol, gel.dM2S, gel.fallsBy, gel.chi, wet, room.tempC, rhPct].join('/')
   const there = memory.get(key)
   if (there) return there
-  const found = dryFilm(gel, wet, room.tempC, room.rhPct)
+  const found = dryFilm(gel, wet, room.tempC, rhPct)
   memory.set(key, found)
   return found
 }

@@ -49,7 +49,7 @@ export const TOUCHES: readonly Touch[] = [
   {
     id: 'pick',
     name: 'Pick back',
-    does: 'skinned over: lift away what is too much',
+    does: 'stiff: lift away what is too much',
     keep: 0.97,
     fineness: 0.5,
     stiffens: 5000
