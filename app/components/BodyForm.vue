@@ -3,6 +3,7 @@ import { ElButton } from 'element-plus'
 import { computed } from 'vue'
 import { brownOverBands, changePool, darkBelowBands, setWay } from '../../core/build/edits'
 import { ripplesOf, setRipples } from '../../core/build/lays'
+import { USUAL_DOSE_G } from '../../core/build/newBuild'
 import type { Band, Pool } from '../../core/build/types'
 import { ofKind } from '../../core/craft/materials/shelf'
 import type { PoolStack } from '../../core/plan/3-stacks/poolStack'
@@ -10,6 +11,7 @@ import { waysFor } from '../../core/craft/ways/catalog'
 import { mm, ml, grams, figure, number, said } from '../words'
 import { useBuildStore } from '../stores/build'
 import ChoiceField from './ChoiceField.vue'
+import DoseByColour from './DoseByColour.vue'
 import DoseEditor from './DoseEditor.vue'
 import NumberField from './NumberField.vue'
 
@@ -32,6 +34,8 @@ const setBand = (i: number, change: Partial<Band>) =>
     `band${i}`
   )
 
+/** Resin that doses are told for, g. */
+const cupG = computed(() => store.build?.mixing.doseG ?? USUAL_DOSE_G)
 const ripples = computed(() => ripplesOf(store.build!, props.pool))
 const RIPPLED = [
   { id: 'own', name: 'stippled in ripple gel' },
@@ -224,11 +228,21 @@ const brownOver = () => set('A second, brown pour', { bands: brownOverBands(prop
 
   <template v-if="poured">
     <div v-if="!pool.bands.length" class="field">
-      <span class="name">Tints, drops in {{ grams(100) }}</span
+      <span class="name">Tints, drops in {{ grams(cupG) }}</span
       ><DoseEditor
         :tints="tints"
         :doses="pool.tints"
+        :cup-g="cupG"
         @change="set('Tint', { tints: $event }, 'tint')"
+      />
+      <DoseByColour
+        v-if="stack?.colours"
+        :tints="tints"
+        :depth-mm="stack.colours.swatches.at(-1)!.depthMm"
+        :bed="stack.colours.deepest.bed"
+        :now="stack.colours.deepest.colour"
+        :cup-g="cupG"
+        @take="set('Tint by colour', { tints: $event })"
       />
     </div>
     <div class="stack bands">
@@ -276,6 +290,7 @@ const brownOver = () => set('A second, brown pour', { bands: brownOverBands(prop
           <DoseEditor
             :tints="tints"
             :doses="pool.bands[pool.bands.length - k].tints"
+            :cup-g="cupG"
             @change="setBand(pool.bands.length - k, { tints: $event })"
           />
         </div>

@@ -2,15 +2,17 @@
 import { ElButton } from 'element-plus'
 import type { TintDose } from '../../core/physics/stuff/mixing/mix'
 import type { Tint } from '../../core/craft/materials/types'
+import NumberField from './NumberField.vue'
 
-/** Drops of each tint in 100 g, by half and whole drops. */
-const props = defineProps<{ tints: Tint[]; doses: TintDose[] }>()
+/** Drops of each tint in the builder's own cup, typed or counted one by one. */
+const props = defineProps<{ tints: Tint[]; doses: TintDose[]; cupG: number }>()
 const emit = defineEmits<{ change: [doses: TintDose[]] }>()
-const dose = (id: string) => props.doses.find((d) => d.id === id)?.dropsPer100G ?? 0
+const dose = (id: string) =>
+  ((props.doses.find((d) => d.id === id)?.dropsPer100G ?? 0) * props.cupG) / 100
 
 function set(id: string, drops: number): void {
   const rest = props.doses.filter((d) => d.id !== id)
-  const next = drops > 0 ? [...rest, { id, dropsPer100G: Math.round(drops * 2) / 2 }] : rest
+  const next = drops > 0 ? [...rest, { id, dropsPer100G: (100 * drops) / props.cupG }] : rest
   emit(
     'change',
     props.tints.flatMap((t) => next.filter((n) => n.id === t.id))
@@ -27,12 +29,25 @@ function set(id: string, drops: number): void {
         class="tool"
         :aria-label="`Less ${t.name}`"
         :disabled="dose(t.id) === 0"
-        @click="set(t.id, dose(t.id) - 1)"
+        @click="set(t.id, Math.max(0, Math.ceil(dose(t.id) - 1)))"
       >
         −
       </ElButton>
-      <b class="count">{{ dose(t.id) }}</b>
-      <ElButton class="tool" :aria-label="`More ${t.name}`" @click="set(t.id, dose(t.id) + 1)">
+      <NumberField
+        bare
+        class="count"
+        :label="`Drops of ${t.name}`"
+        :model-value="Math.round(dose(t.id) * 100) / 100"
+        :min="0"
+        :max="2000"
+        :step="0.5"
+        @update:model-value="set(t.id, $event!)"
+      />
+      <ElButton
+        class="tool"
+        :aria-label="`More ${t.name}`"
+        @click="set(t.id, Math.floor(dose(t.id) + 1))"
+      >
         +
       </ElButton>
     </div>
@@ -61,7 +76,10 @@ function set(id: string, drops: number): void {
   padding: 2px 8px;
 }
 .count {
-  min-width: 26px;
+  width: 52px;
+  flex: none;
+}
+.count :deep(input) {
   text-align: center;
 }
 </style>

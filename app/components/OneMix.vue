@@ -2,6 +2,7 @@
 import { ElButton } from 'element-plus'
 import { computed, ref, watch } from 'vue'
 import { tieMixes, untieMixes } from '../../core/build/lays'
+import { mixName } from '../../core/bench/mixNames'
 import type { Plan } from '../../core/plan/derivePlan'
 import { about } from '../../core/words/durations'
 import { grams, said } from '../words'
@@ -13,13 +14,7 @@ const props = defineProps<{ plan: Plan }>()
 const store = useBuildStore()
 const mixes = computed(() => props.plan.amounts.mixes)
 
-/** What a mix is for: its water, and its lay or step. */
-function nameOf(id: string): string {
-  const step = props.plan.steps.steps.find((s) => s.id === id || s.of === id)
-  const lay = props.plan.steps.lays.find((l) => l.id === (step?.lay ?? id))
-  const water = store.build!.waters.find((w) => w.id === (lay?.stack ?? step?.water))
-  return [water?.name, (lay?.name ?? step?.title ?? id).toLowerCase()].filter(Boolean).join(': ')
-}
+const nameOf = (id: string) => mixName(store.build!, props.plan, id)
 const rows = computed(() =>
   mixes.value
     .filter((m) => m.serves.length > 0)
@@ -27,13 +22,14 @@ const rows = computed(() =>
       id: m.id,
       names: [m.id, ...m.serves].map(nameOf),
       massG: m.aG + m.bG,
-      minutes: props.plan.cures.tiedMin[m.id] ?? 0
+      minutes: props.plan.cures.mixMin[m.id] ?? 0
     }))
 )
 /** What may be mixed along with one: of the same resin, and not another pour of the same pool. */
 const along = (id: string) => {
   const first = mixes.value.find((m) => m.id === id)
-  const isPour = (m: { id: string }) => m.id.includes('/pour')
+  const poured = new Set(props.plan.amounts.batches.map((b) => b.mix))
+  const isPour = (m: { id: string }) => poured.has(m.id)
   return mixes.value.filter(
     (m) =>
       first &&

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { allCups, cupName } from '../../core/bench/benchSteps'
+import { cupTitle } from '../../core/bench/mixNames'
 import FilePick from '../components/FilePick.vue'
 import ChoiceField from '../components/ChoiceField.vue'
 import { v4 as newId } from 'uuid'
@@ -196,8 +198,15 @@ const railBar = (low: number, high: number) => ({
   x: 10 + 180 * onRail(low),
   width: Math.max(2, 180 * (onRail(high) - onRail(low)))
 })
+/** What a cup was for; of one that the plan has no more, where it went. */
+const cupOf = (e: Extract<LogEntry, { kind: 'batch' }>) => {
+  const cup = plan.value && allCups(plan.value).find((b) => cupName(b) === cupName(e))
+  return cup
+    ? cupTitle(build.value, plan.value!, cup)
+    : `${build.value.waters.find((w) => w.id === e.pool)?.name ?? e.pool}, pour ${e.pour}, cup ${e.cup}`
+}
 const batchWords = (e: Extract<LogEntry, { kind: 'batch' }>) => {
-  const wanted = plan.value?.amounts.batches.find(
+  const wanted = (plan.value ? allCups(plan.value) : []).find(
     (b) => b.pool === e.pool && b.pour === e.pour && b.cup === e.cup
   )
   return `A ${grams(e.aG)}, B ${grams(e.bG)}${wanted ? ` (planned A ${grams(wanted.aG)}, B ${grams(wanted.bG)})` : ''}`
@@ -311,8 +320,7 @@ const early = (e: Extract<LogEntry, { kind: 'step' }>) => {
                 <b>{{ e.ready ? `${e.becomes}` : `not yet ${e.becomes}` }}</b></template
               >
               <template v-else-if="e.kind === 'batch'"
-                >{{ build.waters.find((w) => w.id === e.pool)?.name ?? e.pool }}, pour {{ e.pour }},
-                cup {{ e.cup }}: {{ batchWords(e) }}</template
+                >{{ said(cupOf(e)) }}: {{ batchWords(e) }}</template
               >
               <template v-else-if="e.kind === 'room'"
                 >The room: {{ degrees(e.tempC) }}, {{ e.rhPct }} %</template

@@ -2,6 +2,7 @@
 import { ElButton } from 'element-plus'
 import WorkTop from '../components/WorkTop.vue'
 import { computed } from 'vue'
+import { USUAL_DOSE_G } from '../../core/build/newBuild'
 import type { MixingHabits } from '../../core/build/types'
 import { cupName } from '../../core/bench/benchSteps'
 import { CAUTION_CLOSE, CAUTIONS } from '../../core/craft/materials/cautions'
@@ -18,8 +19,11 @@ import RescueTint from '../components/RescueTint.vue'
 import CupDrawing from '../drawings/CupDrawing.vue'
 import { useRouter } from 'vue-router'
 import { costToBuy } from '../../core/plan/4-amounts/shopping'
-import { pourId } from '../../core/plan/4-amounts/ties'
-import type { PlannedBatch, PoolAmounts } from '../../core/plan/4-amounts/types'
+import { poursElsewhere } from '../../core/plan/4-amounts/ties'
+import { dropsTold } from '../../core/craft/drops'
+import { warmth } from '../../core/craft/warmth'
+import { mixName } from '../../core/bench/mixNames'
+import type { PlannedBatch } from '../../core/plan/4-amounts/types'
 import { duration } from '../../core/words/durations'
 import { mm, ml, grams, fine, number, money, said, amountOf } from '../words'
 import { useSettingsStore } from '../stores/settings'
@@ -42,11 +46,6 @@ const MOST_CUPS = 48
 const setHabits = (change: Partial<MixingHabits>) =>
   store.edit('Mixing', (b) => ({ ...b, mixing: { ...b.mixing, ...change } }), 'mixing')
 
-/** Pours that come out of a mix made for something else. */
-const elsewhere = ({ pool, pours }: PoolAmounts) =>
-  Array.from({ length: pours }, (_, i) => i + 1).filter((pour) =>
-    plan.value!.amounts.mixes.some((m) => m.serves.includes(pourId(pool, pour, pours)))
-  )
 const groups = computed(() =>
   (plan.value?.amounts.pools ?? []).map((amounts) => {
     const pool = store.pools.find((p) => p.id === amounts.pool)
@@ -57,28 +56,28 @@ const groups = computed(() =>
       pool,
       resin,
       batches,
-      elsewhere: elsewhere(amounts),
+      elsewhere: poursElsewhere(plan.value!.amounts.mixes, amounts),
       workingMin: plan.value!.cures.workingMin[amounts.pool] ?? 0,
       largestG: Math.max(0, ...batches.map((b) => b.massG))
     }
   })
 )
 /** Castings, floods, bedding coats: what is mixed and is no pour. */
-const others = computed(() =>
-  (plan.value?.amounts.mixes ?? [])
-    .filter(
-      (m) => !groups.value.some((g) => g.amounts.pool === m.water && m.lay?.includes('/pour'))
-    )
-    .map((m) => {
-      const lay = plan.value!.steps.lays.find((l) => l.id === m.lay)
-      const water = build.value.waters.find((w) => w.id === m.water)
-      return {
-        ...m,
-        name: [water?.name, lay?.name.toLowerCase()].filter((n) => n).join(': '),
-        resinName: store.shelf.get(m.resin)?.name ?? m.resin
-      }
-    })
-)
+const others = computed(() => {
+  const { otherCups, mixes } = plan.value?.amounts ?? { otherCups: [], mixes: [] }
+  return mixes
+    .filter((m) => otherCups.some((b) => b.mix === m.id))
+    .map((m) => ({
+      ...m,
+      name: mixName(build.value, plan.value!, m.id),
+      resin: onShelf(store.shelf, 'resin', m.resin),
+      batches: otherCups.filter((b) => b.mix === m.id),
+      workingMin: plan.value!.cures.mixMin[m.id] ?? 0,
+      heat:
+        plan.value!.stacks.forms.find((f) => f.id === m.water && m.id.startsWith(`${f.id}/cast`))
+          ?.part?.mould?.heat ?? null
+    }))
+})
 const tintsOf = (drops: Record<string, number>) =>
   Object.entries(drops).map(([id, count]) => ({
     id,
@@ -86,13 +85,9 @@ const tintsOf = (drops: Record<string, number>) =>
     name: store.shelf.get(id)?.name ?? id,
     colour: onShelf(store.shelf, 'tint', id)?.look.colour ?? '#888888'
   }))
-function counted(drops: number): string {
-  if (drops === 0) return 'less than half a drop of'
-  return drops === 1 ? '1 drop' : `${drops} drops`
-}
-const dropsWords = (drops: Record<string, number>) =>
-  tintsOf(drops)
-    .map((t) => `${counted(t.drops)} ${t.name.replace(' tint', '').toLowerCase()}`)
+const dropsWords = (exact: Record<string, number>) =>
+  tintsOf(exact)
+    .map((t) => `${dropsTold(t.drops)} ${t.name.replace(' tint', '').toLowerCase()}`)
     .join(' and ')
 const lights = computed(() =>
   build.value.waters.flatMap((w) =>
@@ -177,7 +172,7 @@ const dusty = computed(
             t.pours[0] === t.pours[1]
               ? `pour ${t.pours[0]}`
               : `pours ${t.pours[0]} to ${t.pours[1]}`
-          }}: {{ grams(t.aG) }} of A, <b>{{ dropsWords(t.drops) || 'clear' }}</b>.</span
+          }}: {{ grams(t.aG) }} of A, <b>{{ dropsWords(t.exact) || 'clear' }}</b>.</span
         >
       </div>
       <p v-if="amounts.problem" class="fault" role="alert">
@@ -201,8 +196,8 @@ const dusty = computed(
             class="drops"
           >
             <li v-for="t in tintsOf(b.drops)" :key="t.id">
-              <span class="swatch" :style="{ background: t.colour }"></span><b>{{ t.drops }}</b>
-              {{ t.drops === 1 ? 'drop' : 'drops' }}
+              <span class="swatch" :style="{ background: t.colour }"></span
+              ><b>{{ dropsTold(b.dropsExact[t.id] ?? 0) }}</b>
               {{ t.name.replace(' tint', '').toLowerCase() }}
             </li>
           </ul>
@@ -242,17 +237,50 @@ const dusty = computed(
         {{ l.light.secondsPerCoat ?? '–' }} s a spot.
       </p>
     </section>
-    <section v-if="others.length" class="panel pad group" data-test="mix-others">
+    <section
+      v-for="m in others"
+      :key="m.id"
+      class="panel pad group"
+      data-test="mix-others"
+      :data-mix="m.id"
+    >
       <header class="row">
-        <h2>Also of two parts</h2>
+        <h2>{{ said(m.name) }}</h2>
+        <span class="soft">{{ said(m.resin?.name ?? '') }}</span>
+        <span class="grow"></span>
+        <span
+          ><b class="figure">{{ grams(m.aG + m.bG) }}</b> for {{ ml(m.volumeMl) }}</span
+        >
       </header>
-      <ul class="others">
-        <li v-for="m in others" :key="m.id">
-          <b>{{ said(m.name) }}</b>: {{ grams(m.aG) }} A + {{ grams(m.bG) }} B,
-          {{ ml(m.volumeMl) }} of {{ said(m.resinName) }} in
-          {{ m.cups.length === 1 ? 'a cup of' : `${m.cups.length} cups of` }} {{ ml(m.cups[0]) }}
-        </li>
-      </ul>
+      <p v-if="m.heat" class="small" data-test="cast-heat">
+        In its mould it warms to
+        <b>{{ said(warmth(m.heat.peakLoC, m.heat.peakHiC)) }}</b><template v-if="m.heat.pours > 1"
+          >, cast in {{ m.heat.pours }} pours, each as soon as the one before is firm</template
+        >.
+      </p>
+      <div class="grid">
+        <article v-for="b in m.batches" :key="b.cup" class="cup" :data-batch="cupName(b)">
+          <h3>
+            {{ b.cups > 1 ? `Cup ${b.cup} of ${b.cups}` : 'One cup' }} {{ ' '
+            }}<span class="soft">{{ grams(b.massG) }}</span>
+          </h3>
+          <CupDrawing :batch="b" :tints="tintsOf(b.drops)" />
+          <ul v-if="Object.keys(b.drops).length" class="drops">
+            <li v-for="t in tintsOf(b.drops)" :key="t.id">
+              <span class="swatch" :style="{ background: t.colour }"></span
+              ><b>{{ dropsTold(b.dropsExact[t.id] ?? 0) }}</b>
+              {{ t.name.replace(' tint', '').toLowerCase() }}
+            </li>
+          </ul>
+          <p class="small soft">
+            Stir {{ duration(m.resin?.stirMin ?? 0) }}, scraping; used within
+            {{ duration(m.workingMin) }}
+          </p>
+          <ElButton class="tool weigh" :data-weigh="cupName(b)" @click="weighOut(b)">
+            Weigh it out
+          </ElButton>
+        </article>
+      </div>
     </section>
     <OneMix v-if="plan" :plan="plan" />
     <section v-if="white?.lines.length" class="panel pad group" data-test="mix-white">
@@ -356,6 +384,15 @@ const dusty = computed(
             @update:model-value="setHabits({ cupG: $event! })"
           />
           <NumberField
+            label="Drops are counted for"
+            unit="g"
+            :model-value="build.mixing.doseG ?? USUAL_DOSE_G"
+            :min="1"
+            :max="10000"
+            :step="10"
+            @update:model-value="setHabits({ doseG: $event! })"
+          />
+          <NumberField
             label="Waste"
             unit="%"
             :model-value="build.mixing.wastePct"
@@ -393,10 +430,6 @@ const dusty = computed(
 </template>
 
 <style scoped>
-.others {
-  margin: 0;
-  padding-left: 18px;
-}
 :deep(.cups) {
   overflow: auto;
   padding: 2px;

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { allCups } from '../../core/bench/benchSteps'
+import { cupTitle } from '../../core/bench/mixNames'
 import { ElButton } from 'element-plus'
 import { leaves as vLeaves } from '../leaves'
 import { computed, nextTick, ref } from 'vue'
@@ -205,11 +207,8 @@ async function print(): Promise<void> {
           </tr>
         </thead>
         <tbody>
-          <tr v-for="(b, i) in plan.amounts.batches" :key="i">
-            <td>
-              {{ waterName(b.pool) }}, pour {{ b.pour
-              }}<template v-if="b.cups > 1">, cup {{ b.cup }}</template>
-            </td>
+          <tr v-for="(b, i) in allCups(plan)" :key="i">
+            <td>{{ said(cupTitle(build, plan, b)) }}</td>
             <td class="num">{{ grams(b.aG) }}</td>
             <td class="num">{{ grams(b.bG) }}</td>
             <td>{{ drops(b.drops) }}</td>

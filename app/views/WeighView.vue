@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { isPlain, isTyping } from '../typing'
-import { cupName } from '../../core/bench/benchSteps'
+import { allCups, cupName } from '../../core/bench/benchSteps'
 import { v4 as newId } from 'uuid'
 import { ElButton } from 'element-plus'
 import WorkTop from '../components/WorkTop.vue'
@@ -24,7 +24,9 @@ import RunningClock from '../components/RunningClock.vue'
 import { byHand, hasSerial, realPort, standInPort } from '../devices/port'
 import { useDevice } from '../devices/useDevice'
 import WeighDial from '../drawings/WeighDial.vue'
-import { ml, grams, degrees } from '../words'
+import { dropsTold } from '../../core/craft/drops'
+import { cupTitle } from '../../core/bench/mixNames'
+import { ml, grams, degrees, said } from '../words'
 import { useBuildStore } from '../stores/build'
 import { useShelfStore } from '../stores/shelf'
 import { ask } from '../workers/askClient'
@@ -36,13 +38,14 @@ const route = useRoute()
 const router = useRouter()
 const build = computed(() => store.build!)
 const batchId = computed(() => String(route.params.batch))
-const batches = computed(() => store.plan?.amounts.batches ?? [])
+const batches = computed(() => (store.plan ? allCups(store.plan) : []))
 const batch = computed(() => batches.value.find((b) => cupName(b) === batchId.value))
-const amounts = computed(() => store.plan?.amounts.pools.find((p) => p.pool === batch.value?.pool))
 const pool = computed(() => store.pools.find((p) => p.id === batch.value?.pool))
 const resin = computed(() =>
-  amounts.value ? onShelf(store.shelf, 'resin', amounts.value.resin) : null
+  batch.value ? onShelf(store.shelf, 'resin', batch.value.resin) : null
 )
+/** Drops are counted into this cup, and not into part A beforehand. */
+const counts = computed(() => pool.value?.tinting !== 'all-at-once')
 const next = computed(() => batches.value[batches.value.findIndex((b) => b === batch.value) + 1])
 const cupHoldsG = computed(() => batch.value?.cupHoldsG ?? 0)
 
@@ -321,8 +324,7 @@ const STEPS = {
           ‹ All cups
         </ElButton>
         <h1 v-if="batch" class="grow">
-          {{ pool?.name }}, pour {{ batch.pour
-          }}<template v-if="batch.cups > 1">, cup {{ batch.cup }} of {{ batch.cups }}</template>
+          {{ said(cupTitle(build, store.plan!, batch)) }}
         </h1>
         <h1 v-else class="grow">This cup is not in the plan</h1>
         <span v-if="batch" class="soft"
@@ -398,10 +400,10 @@ const STEPS = {
             <text x="590" y="58" text-anchor="end" class="quiet">10 % too much B</text>
             <text x="10" y="58" class="quiet">10 % too little B</text>
           </svg>
-          <ul v-if="drops.length && pool?.tinting === 'batch-by-batch'" class="drops">
+          <ul v-if="drops.length && counts" class="drops">
             <li v-for="d in drops" :key="d.id">
               <span class="swatch" :style="{ background: d.colour }"></span
-              ><b>{{ d.count.toFixed(1) }}</b> drops
+              ><b>{{ dropsTold(d.count) }}</b>
               {{ d.name.replace(' tint', '').toLowerCase() }}
             </li>
           </ul>

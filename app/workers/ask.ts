@@ -1,3 +1,5 @@
+import { doseFor, type Dose } from '../../core/physics/stuff/colour/doseFor'
+import { opticsOf, type TintLook } from '../../core/physics/stuff/colour/tint'
 import { reachedBy, type Reached } from '../../core/plan/beside/reachedBy'
 import { cupClocks, type CupClocks } from '../../core/bench/clocks'
 import type { Build, Calendar } from '../../core/build/types'
@@ -26,6 +28,13 @@ export type Question =
   | { ask: 'reach'; build: Build; pool: string; grams: number; fromMm: number | null }
   | { ask: 'fitResin'; label: ResinLabel }
   | { ask: 'fitChips'; chips: Chip[]; scatterPerMm: number }
+  | {
+      ask: 'doseFor'
+      wanted: string
+      depthMm: number
+      bed: string
+      tints: { id: string; look: TintLook }[]
+    }
   | { ask: 'cupClocks'; build: Build; resin: string; massG: number; roomC: number }
 
 export interface Answers {
@@ -36,6 +45,7 @@ export interface Answers {
   reach: Reached
   fitResin: FittedResin
   fitChips: ChipFit
+  doseFor: Dose
   cupClocks: CupClocks
 }
 
@@ -84,6 +94,11 @@ export function answer(
       return fitResin(question.label)
     case 'fitChips':
       return fitChips(question.chips, question.scatterPerMm)
+    case 'doseFor':
+      return doseFor({
+        ...question,
+        tints: question.tints.map(({ id, look }) => ({ id, optics: opticsOf(look) }))
+      })
     case 'cupClocks': {
       const resin = onShelf(withBottles(given, question.build.bottles), 'resin', question.resin)
       if (!resin) throw new RangeError(`resin: the shelf has no “${question.resin}”`)

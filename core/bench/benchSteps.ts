@@ -19,10 +19,13 @@ export const nextWork = (plan: Plan) => plan.days.work.find((w) => !w.done) ?? n
 export const cupName = (b: { pool: string; pour: number; cup: number }): string =>
   `${b.pool}-${b.pour}-${b.cup}`
 
+/** Every cup that is mixed: pour by pour, then castings, floods, beddings and coats. */
+export const allCups = ({ amounts }: Plan) => [...amounts.batches, ...amounts.otherCups]
+
 /** The cup to be weighed next: the first that is not in the log, or the last; null: none is mixed. */
 export function nextCup({ log }: Pick<Build, 'log'>, plan: Plan): string | null {
   const weighed = new Set(entriesOf(log, 'batch').map(cupName))
-  const cups = plan.amounts.batches.map(cupName)
+  const cups = allCups(plan).map(cupName)
   return cups.find((name) => !weighed.has(name)) ?? cups.at(-1) ?? null
 }
 
@@ -96,8 +99,12 @@ function ownFigures(plan: Plan, step: Step): BenchFigure[] {
   }
   const mix = plan.amounts.mixes.find((m) => m.id === step.of)
   if (mix) {
-    const cups = mix.cups.length === 1 ? 'One cup' : `${mix.cups.length} cups, in all`
-    return [{ name: cups, value: `A ${plain(mix.aG)} g + B ${plain(mix.bG)} g` }]
+    const cups = plan.amounts.otherCups.filter((b) => b.mix === mix.id)
+    return cups.map((b): BenchFigure => ({
+      name: cups.length > 1 ? `Cup ${b.cup} of ${b.cups}` : 'One cup',
+      value: `A ${plain(b.aG)} g + B ${plain(b.bG)} g`,
+      batch: cupName(b)
+    }))
   }
   const laying = plan.stacks.forms.find((f) => f.id === key)?.laying
   const coat = step.title.match(/, (\d+) of (\d+)$/)
@@ -120,9 +127,11 @@ export function clocksDuring(
 ): Pick<BenchClock, 'name' | 'kind' | 'minutes'>[] {
   const [key, rest = ''] = step.id.split('/')
   const pool = poolsOf(build).find((p) => p.id === key)
-  const resin = pool && /^pour/.test(rest) ? onShelf(shelf, 'resin', pool.resin) : null
+  const mix = plan.amounts.mixes.find((m) => m.id === step.of)
+  const poured = pool && /^pour/.test(rest)
+  const resin = onShelf(shelf, 'resin', poured ? pool.resin : (mix?.resin ?? ''))
   if (!resin) return []
-  const working = plan.cures.workingMin[key]
+  const working = poured ? plan.cures.workingMin[key] : plan.cures.mixMin[mix!.id]
   return [
     { name: 'Stir', kind: 'stir', minutes: resin.stirMin },
     ...(resin.standMin > 0

@@ -429,7 +429,7 @@ export const darkBelowBands = (pool: Pool): Band[] => [
 /** A second pour tinted brown for kicked-up silt (P9). Common practice, no source. */
 export const brownOverBands = (pool: Pool): Band[] => [
   { share: 2, tints: pool.tints },
-  { share: 1, tints: [{ id: USUAL.tint.silt, dropsPer100G: 3 }] }
+  { share: 1, tints: [{ id: USUAL.tint.silt, dropsPer100G: USUAL.drops }] }
 ]
 
 /** Adds a pool in the front half of the base, lower than the pools there are. */

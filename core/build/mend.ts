@@ -5,6 +5,7 @@ import {
   changeSea,
   raiseAll,
   setFlow,
+  setWay,
   type Edit
 } from './edits'
 import { bringBack, untieMixes } from './lays'
@@ -19,6 +20,7 @@ export type Mend = { label: string } & (
   | { made: string; change: Partial<Making> }
   | { finish: Partial<Finish> }
   | { raiseAllMm: number }
+  | { water: string; way: string }
   | { untie: string }
   | { unsettle: string }
   | { bringBack: { id: string; byDefault: LayState } }
@@ -31,6 +33,7 @@ export function mending(mend: Mend): Edit {
   if ('made' in mend) return changeMaking(mend.made, mend.change)
   if ('bringBack' in mend) return bringBack([mend.bringBack])
   if ('raiseAllMm' in mend) return raiseAll(mend.raiseAllMm)
+  if ('way' in mend) return setWay(mend.water, mend.way)
   if ('untie' in mend) return untieMixes(mend.untie)
   if ('unsettle' in mend) return unsettleStep(mend.unsettle)
   return 'finish' in mend ? changeFinish(mend.finish) : setFlow(mend.flow)

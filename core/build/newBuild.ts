@@ -82,6 +82,9 @@ export const BED_COLOURS: Pick<Build['ground'], 'bedDeep' | 'bedShore'> = {
   bedShore: '#8d7a58'
 }
 
+/** Doses are counted for so much mixed resin until the builder says otherwise, g. */
+export const USUAL_DOSE_G = 100
+
 /** What a pool starts with beside its shape: also what files of version 1 are given. */
 export const poolDefaults = (): Pick<
   Pool,
@@ -356,8 +359,8 @@ function shoreWithin(base: Build['base']): Pool {
     brimMm: level + 2,
     damTopMm: level + 6,
     tints: [
-      { id: USUAL.tint.sea, dropsPer100G: 1 },
-      { id: USUAL.tint.river, dropsPer100G: 2 }
+      { id: USUAL.tint.sea, dropsPer100G: 0.5 },
+      { id: USUAL.tint.river, dropsPer100G: 1 }
     ]
   }
 }

@@ -105,6 +105,8 @@ export interface MixingHabits {
   cupMl: number
   /** One step of the scale, g. */
   readabilityG: number
+  /** Mixed resin that the builder counts drops for, g; left out: 100. */
+  doseG?: number
 }
 
 /** One flow through the whole chain: a mood, or a figure in m³/s where the builder knows it. */
@@ -155,6 +157,9 @@ export interface Making {
   droopMm: number
   /** How far the whole model is tilted back while gel sets on it, degrees. */
   tiltDeg: number
+  /** What it is cast, flooded or bedded in, and its dose; left out: as its pool. */
+  resin?: string
+  tints?: TintDose[]
 }
 
 export type Side = 'front' | 'back' | 'left' | 'right'

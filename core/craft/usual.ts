@@ -17,8 +17,8 @@ export const USUAL = {
   dam: 'acrylic-hot-glue',
   case: 'ready-case',
   resin: 'clear-epoxy-2-1',
-  /** What moulds are filled with. */
-  castingResin: 'casting-epoxy-2-1',
+  /** How a crest is made that is too high to be heaped in gel. */
+  highCrest: 'carved-wave',
   light: { resin: 'craft-light-resin', lamp: 'hand-lamp' },
   lacquer: 'gloss-lacquer',
   film: 'acetate-02',
@@ -26,7 +26,7 @@ export const USUAL = {
   gel: { ripples: 'ripple-gel', crests: 'heavy-gloss-gel', mirror: 'gloss-glue' },
   tint: { river: 'blue-green', sea: 'deep-blue', silt: 'river-brown' },
   /** Drops in 100 g that a pool is tinted with at first: faint (P7). */
-  drops: 3,
+  drops: 1.5,
   cup: 'cup',
   /** What lies over bed and water as a coat: paint, paper, white, gloss. */
   coat: { bed: 'bed-paint', paper: 'tissue', white: 'white-acrylic', gloss: 'gloss' }

@@ -40,7 +40,7 @@ describe('One mix for several', function () {
     const saved = sum(before.map((m) => m.aG + m.bG)) - (mix.aG + mix.bG)
     expect(saved).to.be.within(demo().mixing.cupG, demo().mixing.cupG + 3)
     const gap = gapMin(plan, POURS[0], POURS[1])
-    expect(gap).to.be.within(0, plan.cures.tiedMin[POURS[0]])
+    expect(gap).to.be.within(0, plan.cures.mixMin[POURS[0]])
     expect(plan.steps.links.find((l) => l.from === POURS[0] && l.to === POURS[1])).to.deep.include({
       hard: true,
       why: 'both come out of one mix'
@@ -133,7 +133,7 @@ describe('One mix for several', function () {
               expect(held || named || steps2.length !== 1, `${host} and ${id}`).to.equal(true)
               if (!held) continue
               const gap = gapMin(made2, host, id)
-              expect(gap, `${host} to ${id}`).to.be.within(0, made2.cures.tiedMin[host])
+              expect(gap, `${host} to ${id}`).to.be.within(0, made2.cures.mixMin[host])
             }
         }
       ),

@@ -162,7 +162,9 @@ const making = () =>
     nextCoatH: Joi.number().min(0).max(5000).allow(null).required(),
     film: id().required(),
     droopMm: Joi.number().greater(0).max(100).required(),
-    tiltDeg: Joi.number().min(0).max(90).required()
+    tiltDeg: Joi.number().min(0).max(90).required(),
+    resin: id(),
+    tints: doses().optional()
   }).required()
 const fall = open({
   kind: Joi.valid('fall').required(),
@@ -333,6 +335,7 @@ export const BUILD_SCHEMA = open({
   mixing: open({
     wastePct: Joi.number().min(0).max(200).required(),
     cupG: Joi.number().min(0).max(500).required(),
+    doseG: Joi.number().min(1).max(10_000),
     cupMl: Joi.number().min(1).max(100_000).required(),
     readabilityG: Joi.number().min(0.0001).max(100).required()
   }).required(),

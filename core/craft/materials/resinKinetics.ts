@@ -32,3 +32,13 @@ export function resinKinetics(resin: Resin): CureKinetics {
   known.set(key, fitted)
   return fitted
 }
+
+/** The same; null where the label cannot be, which a finding says. */
+export function knownKinetics(resin: Resin): CureKinetics | null {
+  try {
+    return resinKinetics(resin)
+  } catch (error) {
+    if (!(error instanceof RangeError)) throw error
+    return null
+  }
+}

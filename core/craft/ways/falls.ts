@@ -19,11 +19,23 @@ export const CAULK_RIBBON: Way = {
   part: { shape: 'strips', on: 'silicone-paper', bond: 'caulk' },
   gel: 'strip',
   lays: [
-    { id: 'part', name: 'Ribbon', kind: 'part', steps: ['run', 'comb'], material: 'gel' },
+    { id: 'part', name: 'Ribbon', kind: 'part', steps: ['under', 'run', 'comb'], material: 'gel' },
     { id: 'set', name: 'Hung at lip and foot', kind: 'part', steps: ['hang'], material: 'gel' },
     { id: 'blend', name: 'Blended seams', kind: 'gel', steps: ['blend'], material: 'gel' }
   ],
   steps: [
+    {
+      id: 'under',
+      order: 15,
+      title: 'Lay the ribbon on a release sheet',
+      times: 'underCoats',
+      how: 'As thick as the water is, in coats: beads side by side over the template, smoothed flat, each clear before the next.',
+      right: 'Clear to the sheet, no milky core.',
+      hands: { fixed: 8, per: { stripCm2: 0.06 } },
+      wait: { becomes: 'clear', min: 'formClear' },
+      after: [],
+      cautions: []
+    },
     {
       id: 'run',
       order: 15,
@@ -32,7 +44,7 @@ export const CAULK_RIBBON: Way = {
       right: 'Even, no bubble caught, a touch thicker at the foot.',
       hands: { fixed: 12, per: { stripCm2: 0.12 } },
       wait: { becomes: 'workable', min: 'dragOpens', max: 'dragCloses', hard: true },
-      after: [],
+      after: ['under'],
       cautions: [],
       tools: ['cartridge gun', 'wet spatula']
     },

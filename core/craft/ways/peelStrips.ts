@@ -21,11 +21,23 @@ export const PEEL_STRIPS: Way = {
   part: { shape: 'strips', on: 'silicone-paper', bond: 'gel' },
   gel: 'strip',
   lays: [
-    { id: 'part', name: 'Strips', kind: 'part', steps: ['run', 'comb'], material: 'gel' },
+    { id: 'part', name: 'Strips', kind: 'part', steps: ['under', 'run', 'comb'], material: 'gel' },
     { id: 'set', name: 'Hung at lip and foot', kind: 'part', steps: ['hang'], material: 'gel' },
     { id: 'blend', name: 'Blended seams', kind: 'gel', steps: ['blend'], material: 'gel' }
   ],
   steps: [
+    {
+      id: 'under',
+      order: 15,
+      title: 'Lay the strips on a release sheet',
+      times: 'underCoats',
+      how: 'As thick as the water is, in coats: beads side by side over the template, smoothed flat, each clear before the next.',
+      right: 'Clear to the sheet, no milky core.',
+      hands: { fixed: 8, per: { strips: 2 } },
+      wait: { becomes: 'clear', min: 'formClear' },
+      after: [],
+      cautions: []
+    },
     {
       id: 'run',
       order: 15,
@@ -34,7 +46,7 @@ export const PEEL_STRIPS: Way = {
       right: 'Even, a touch thicker at the foot, no bubble caught.',
       hands: { fixed: 10, per: { strips: 3 } },
       wait: { becomes: 'workable', min: 'dragOpens', max: 'dragCloses', hard: true },
-      after: [],
+      after: ['under'],
       cautions: []
     },
     {

@@ -94,6 +94,9 @@ export type SizeName =
   | 'glossCoats'
   | 'glossMl'
   | 'surfaceMl'
+  | 'clayMl'
+  | 'coreMl'
+  | 'castPours'
   | 'batchesPerPour'
   | 'stirMin'
   | 'lifts'
@@ -109,6 +112,7 @@ export type SizeName =
   | 'whiteCm2'
   | 'gelMl'
   | 'gelCoats'
+  | 'underCoats'
   | 'crestCm'
   | 'fingers'
   /**

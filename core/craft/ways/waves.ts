@@ -23,14 +23,14 @@ export const CAST_WAVE: Way = {
       name: 'Cast crest',
       kind: 'part',
       steps: ['master', 'rubber', 'shell', 'cast', 'saw'],
-      material: 'casting-epoxy-2-1'
+      material: 'resin'
     },
     {
       id: 'bed',
       name: 'Bedding coat',
       kind: 'resin',
       steps: ['bed'],
-      material: 'casting-epoxy-2-1'
+      material: 'resin'
     },
     {
       id: 'gel',
@@ -83,6 +83,7 @@ export const CAST_WAVE: Way = {
       id: 'cast',
       order: 15,
       title: 'Level the mould and cast',
+      times: 'castPours',
       how: 'Turn it over into its shell, level it both ways, pour slowly from one end.',
       right: 'Full to the rim, no bubble under the lip.',
       hands: { fixed: 20, per: { castMl: 0.05 } },
@@ -131,12 +132,13 @@ export const CAST_WAVE: Way = {
   ],
   gel: 'swell',
   uses: [
-    { material: 'air-dry-clay', amount: { fixed: 20, per: { castMl: 1.2 } } },
+    { material: 'air-dry-clay', amount: { fixed: 20, per: { clayMl: 1.7 } } },
+    { material: 'casting-plaster', amount: { fixed: 0, per: { coreMl: 0.95 } } },
     { material: 'mould-rubber', amount: { fixed: 10, per: { mouldCm2: 0.55 } } },
     { material: 'mould-cloth', amount: { fixed: 0, per: { mouldCm2: 1.2 } } },
     { material: 'plaster-cloth', amount: { fixed: 10, per: { mouldCm2: 0.3 } } },
-    { material: 'casting-epoxy-2-1', amount: { fixed: 0, per: { castMl: 1.15 } }, by: ['cast'] },
-    { material: 'casting-epoxy-2-1', amount: { fixed: 12 }, by: ['bed'] },
+    { material: 'resin', amount: { fixed: 0, per: { castMl: 1.15 } }, by: ['cast'] },
+    { material: 'resin', amount: { fixed: 12 }, by: ['bed'] },
     { material: 'gloves', amount: { fixed: 3 } },
     { material: 'gel', amount: { fixed: 3, per: { crestCm: 0.15 } } }
   ]

@@ -1,4 +1,5 @@
 import Joi from 'joi'
+import { countDrops, THINNED_IN_ML } from '../../physics/stuff/mixing/drops'
 import { faultLine } from '../../physics/fault'
 import { faultsOf, shown } from '../../build/file/checked'
 import { calculator, length, scaleName, some, unique, type Calculator } from './calculator'
@@ -14,6 +15,33 @@ import { volumeOver, type VolumeInput } from '../../physics/shape/volume'
 import { WATER_CALCULATORS } from './waterContract'
 
 const share = () => Joi.number().min(0).max(500)
+
+type DoseCall = { id: string } & (
+  { dropsPer100G: number; cup?: undefined } | { cup: { drops: number; massG: number } }
+)
+
+/** A mix with its doses in 100 g or in a cup of the builder's own; what whole drops miss is thinned. */
+function mixFrom({ tints, ...input }: Omit<MixInput, 'tints'> & { tints: DoseCall[] }): object {
+  const doses = tints.map((t) => ({
+    id: t.id,
+    dropsPer100G: t.cup ? (100 * t.cup.drops) / t.cup.massG : t.dropsPer100G
+  }))
+  const mixed = mix({ ...input, tints: doses })
+  return {
+    ...mixed,
+    batches: mixed.batches.map((batch) => ({
+      ...batch,
+      thinned: Object.fromEntries(
+        doses.flatMap(({ id, dropsPer100G }) => {
+          const { whole, thinnedMl } = countDrops((dropsPer100G * (batch.aG + batch.bG)) / 100)
+          return thinnedMl > 0
+            ? [[id, { drops: whole, takeMl: thinnedMl, oneDropInMl: THINNED_IN_ML }]]
+            : []
+        })
+      )
+    }))
+  }
+}
 
 const CALCULATORS: ReadonlyMap<string, Calculator> = new Map<string, Calculator>([
   [
@@ -81,14 +109,18 @@ const CALCULATORS: ReadonlyMap<string, Calculator> = new Map<string, Calculator>
           .items(
             Joi.object({
               id: unique().required(),
-              dropsPer100G: Joi.number().min(0).max(2000).required()
-            })
+              dropsPer100G: Joi.number().min(0).max(2000),
+              cup: Joi.object({
+                drops: Joi.number().min(0).max(2000).required(),
+                massG: some(10_000).required()
+              })
+            }).xor('dropsPer100G', 'cup')
           )
           .unique('id')
           .max(50)
           .default([])
       }),
-      (input: MixInput) => mix(input)
+      mixFrom
     )
   ],
   [

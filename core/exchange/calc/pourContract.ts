@@ -3,6 +3,8 @@ import { seenThrough, opticsOf } from '../../physics/stuff/colour/tint'
 import { damBow, type DamInput } from '../../physics/stuff/dams/bow'
 import { leak, type LeakInput } from '../../physics/stuff/dams/leak'
 import { lip } from '../../physics/stuff/dams/lip'
+import { castingHeat, type CastingInput } from '../../physics/stuff/heat/casting'
+import { doseFor } from '../../physics/stuff/colour/doseFor'
 import { peakRange, simulateCure, type CureInput } from '../../physics/stuff/heat/cureRun'
 import { fitResin, type ResinLabel } from '../../physics/stuff/heat/fitResin'
 import type { CureKinetics } from '../../physics/stuff/heat/kinetics'
@@ -55,11 +57,11 @@ interface TintCall {
   }[]
 }
 
+const kineticsOf = (resin: string | CureKinetics): CureKinetics =>
+  typeof resin === 'string' ? resinKinetics(RESINS.find((r) => r.id === resin)!) : resin
+
 function cureFrom(input: CureCall): object {
-  const resin =
-    typeof input.resin === 'string'
-      ? resinKinetics(RESINS.find((r) => r.id === input.resin)!)
-      : input.resin
+  const resin = kineticsOf(input.resin)
   const ground = input.ground.map((layer) =>
     'material' in layer
       ? { ...THERMAL.get(layer.material)!, thicknessMm: layer.thicknessMm }
@@ -85,18 +87,45 @@ const tintFrom = (input: TintCall): object =>
     }))
   )
 
+interface DoseCall {
+  wanted: string
+  depthMm: number
+  bed: string
+  tints: (string | { id?: string; colour?: string; atDropsPer100G?: number; atDepthMm?: number })[]
+}
+
+/** Tints by the shelf's id, or by their own looks; one without a name is called by its place. */
+const doseFrom = ({ tints, ...input }: DoseCall): object =>
+  doseFor({
+    ...input,
+    tints: tints.map((asked, i) => {
+      const t = typeof asked === 'string' ? { id: asked } : asked
+      const look =
+        'colour' in t && t.colour !== undefined
+          ? { colour: t.colour, atDropsPer100G: t.atDropsPer100G!, atDepthMm: t.atDepthMm! }
+          : TINTS.find((each) => each.id === t.id)?.look
+      if (!look)
+        throw new RangeError(
+          `tints[${i}].id: was "${t.id}"; must be one of ${TINTS.map((each) => each.id).join(', ')}, or come with its colour`
+        )
+      return { id: t.id ?? `tint-${i + 1}`, optics: opticsOf(look) }
+    })
+  })
+
+/** A resin of the shelf by id, or kinetics of its own. */
+const resinOf = () =>
+  Joi.alternatives().conditional(Joi.object(), {
+    then: kinetics,
+    otherwise: Joi.valid(...RESINS.map((r) => r.id))
+  })
+
 /** Everything around a pour: heat, light, dams and colour. */
 export const POUR_CALCULATORS: readonly [string, Calculator][] = [
   [
     'cure',
     calculator(
       Joi.object({
-        resin: Joi.alternatives()
-          .conditional(Joi.object(), {
-            then: kinetics,
-            otherwise: Joi.valid(...RESINS.map((r) => r.id))
-          })
-          .required(),
+        resin: resinOf().required(),
         pours: Joi.array()
           .items(
             Joi.object({
@@ -215,6 +244,46 @@ export const POUR_CALCULATORS: readonly [string, Calculator][] = [
           )
       }),
       tintFrom
+    )
+  ],
+  [
+    'doseFor',
+    calculator(
+      Joi.object({
+        wanted: colour().required(),
+        depthMm: some(1000).required(),
+        bed: colour().required(),
+        tints: Joi.array()
+          .min(1)
+          .max(12)
+          .required()
+          .items(
+            Joi.valid(...TINTS.map((t) => t.id)),
+            Joi.object({
+              id: unique(),
+              colour: colour(),
+              atDropsPer100G: some(2000),
+              atDepthMm: some(1000)
+            })
+              .or('id', 'colour')
+              .and('colour', 'atDropsPer100G', 'atDepthMm')
+          )
+      }),
+      doseFrom
+    )
+  ],
+  [
+    'casting',
+    calculator(
+      Joi.object({
+        areaMm2: some(1e7).required(),
+        thicknessMm: some(THICKEST_MM).required(),
+        mould: Joi.valid('rubber-in-shell', 'silicone', 'plaster').required(),
+        resin: resinOf().required(),
+        roomC: room().required()
+      }),
+      (input: Omit<CastingInput, 'resin'> & { resin: string | CureKinetics }) =>
+        castingHeat({ ...input, resin: kineticsOf(input.resin) })
     )
   ]
 ]

@@ -66,6 +66,8 @@ export interface SeaForm {
     headingDeg: number
     face: ModelFace
     stations: CrestStation[]
+    /** How far it reaches past its water behind, or past the board in front, mm. */
+    outgrowsMm: number
   } | null
   whitecapPct: number
   /** When a crest passes each cell, s; NaN: never. Cells of the bed map. */
@@ -277,15 +279,18 @@ function builtCrest(
   }
   const line = smoothed(smoothed([...grow(-1).reverse(), near.line[near.at], ...grow(1)]))
   const kind = breakerKind(surf || surfNumber(slope, breaker.heightM, form.periodS))
+  const heightMm = modelMm(breaker.heightM, scale)
+  const room = roomAround(bed, near.line[near.at], sea.headingDeg)
   const face = faceOnModel(
     {
       kind,
       iribarren: surf || surfNumber(slope, breaker.heightM, form.periodS),
       breakDepthM: breaker.depthM
     },
-    modelMm(breaker.heightM, scale),
+    heightMm,
     scale,
-    form.periodS
+    form.periodS,
+    Math.min(MADE_HEIGHTS * heightMm, 2 * room.behindMm)
   )
   const [a, b] = [line[0], line.at(-1)!]
   const square = (Math.atan2(b[1] - a[1], b[0] - a[0]) * 180) / Math.PI + 90
@@ -299,7 +304,35 @@ function builtCrest(
     depthMm: bed.depthMm[cell],
     headingDeg,
     face,
-    stations: stationsOf(laid, face.heightMm, bed, form.heightMm)
+    stations: stationsOf(laid, face.heightMm, bed, form.heightMm),
+    outgrowsMm: Math.max(
+      0,
+      -Math.min(...face.profile.map((p) => p[0])) - room.behindMm,
+      Math.max(...face.profile.map((p) => p[0])) - room.aheadMm
+    )
+  }
+}
+
+/** A crest is made no longer from trough to trough than so many of its heights. Common practice, no source. */
+const MADE_HEIGHTS = 5
+
+/** From a place back along the way of the waves to the end of the water, and ahead to the end of the board, mm. */
+function roomAround(
+  bed: BedMap,
+  [x, y]: Point2,
+  headingDeg: number
+): { behindMm: number; aheadMm: number } {
+  const [kx, ky] = [Math.cos((headingDeg * Math.PI) / 180), Math.sin((headingDeg * Math.PI) / 180)]
+  const step = bed.grid.cellMm
+  const far = (way: 1 | -1, ends: (cell: number) => boolean) => {
+    let mm = 0
+    while (!ends(cellAt(bed.grid, [x + way * kx * (mm + step), y + way * ky * (mm + step)])))
+      mm += step
+    return mm
+  }
+  return {
+    behindMm: far(-1, (c) => c < 0 || !(bed.depthMm[c] > 0)),
+    aheadMm: far(1, (c) => c < 0)
   }
 }
 

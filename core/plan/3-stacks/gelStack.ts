@@ -66,9 +66,18 @@ const BRITTLE_AFTER = 7
 const TEXTURE_MM = 0.8
 const RIPPLE_MM = 0.7
 const FOOT_MM = 0.6
+/** A ribbon thinner than this tears, one thicker is not peeled, mm when dry. Common practice, no source. */
+const THINNEST_STRIP_MM = 0.5
+const THICKEST_STRIP_MM = 3
 /** Backing of a curl against its height, at least so thick, mm. Common practice, no source. */
 const BACKING_SHARE = 0.12
 const BACKING_MM = 1.2
+
+/** Half way between lip and foot a fall's sheet is so thick, mm; null: it has no sheet. */
+function sheetMm(water: Moving, forms: FormsPlan): number | null {
+  const curve = forms.falls.find((f) => f.id === water.id)?.curve
+  return curve ? (curve.footThicknessMm + curve.brinkThicknessMm) / 2 : null
+}
 
 /**
  * Height of gel on a water when dry, mm, and the slope it lies on, degrees. Null: nothing is built
@@ -82,15 +91,16 @@ function heightOf(
   runMm: number
 ): { finalMm: number; slopeDeg: number; peakMm?: number } | null {
   switch (way.gel) {
-    case 'strip':
-      return { finalMm: gel.coatMm * gel.solidsVol, slopeDeg: 0 }
+    case 'strip': {
+      const sheet = sheetMm(water, forms)
+      return sheet === null
+        ? null
+        : { finalMm: Math.min(THICKEST_STRIP_MM, Math.max(THINNEST_STRIP_MM, sheet)), slopeDeg: 0 }
+    }
     case 'sheet': {
       const curve = forms.falls.find((f) => f.id === water.id)?.curve
       if (!curve) return null
-      const sheet = Math.min(
-        THICKEST_GEL_MM,
-        Math.max(TEXTURE_MM, (curve.footThicknessMm + curve.brinkThicknessMm) / 2)
-      )
+      const sheet = Math.min(THICKEST_GEL_MM, Math.max(TEXTURE_MM, sheetMm(water, forms) ?? 0))
       return {
         finalMm: way.part ? TEXTURE_MM : sheet,
         slopeDeg: way.part ? Math.min(90, curve.landAngleDeg) : 90

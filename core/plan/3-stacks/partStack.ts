@@ -7,7 +7,10 @@ import { SAWN_MM } from '../2-forms/schools'
 import { lineLength, middleOf, signedArea, type Point2 } from '../../physics/shape/polygon'
 import { pairOf, THINGS, type Pair, type ThingId } from '../../craft/materials/pairs'
 import { onShelf, type Shelf } from '../../craft/materials/shelf'
-import type { Film, Gel } from '../../craft/materials/types'
+import { knownKinetics } from '../../craft/materials/resinKinetics'
+import type { Film, Gel, Resin } from '../../craft/materials/types'
+import { castingHeat, type CastingHeat } from '../../physics/stuff/heat/casting'
+import type { CureKinetics } from '../../physics/stuff/heat/kinetics'
 import { formerFor } from '../../physics/stuff/supports/release'
 import { bondHolds, freestanding, type Tipping } from '../../physics/stuff/supports/standing'
 import type { PartShape, Way } from '../../craft/ways/types'
@@ -45,6 +48,11 @@ export interface PartStack {
     castMl: number
     longMm: number
     shellLayers: number
+    /** The master: clay over a core of fibre plaster or cut foam, ml. */
+    clayMl: number
+    coreMl: number
+    /** How warm the casting gets in its mould; null: its resin's label cannot be. */
+    heat: CastingHeat | null
   } | null
 }
 
@@ -69,8 +77,14 @@ const TUFT_MM = 0.02
 const STEP_MM = 12
 const STEP_FOOT_MM = 3
 
+/** A master's skin of clay over its core, mm. Common practice, no source. */
+const CLAY_MM = 4
+
 /** What the parts of all kinds are worked out from. */
 interface At {
+  /** Of the resin that it is cast in; null: it is not cast, or its label cannot be. */
+  kinetics: CureKinetics | null
+  roomC: number
   way: Way
   forms: FormsPlan
   laying: Laying | null
@@ -105,13 +119,16 @@ export function partOf(
   forms: FormsPlan,
   laying: Laying | null,
   shelf: Shelf,
-  room: Room
+  room: Room,
+  castResin: Resin | null = null
 ): PartStack | null {
   if (!way.part) return null
   const { shape, on } = way.part
   const film = way.part.film ? onShelf(shelf, 'film', water.make.film) : null
   const wet = laidIn(shape, onShelf(shelf, 'gel', water.gel))
   const at: At = {
+    kinetics: shape === 'cast' && castResin ? knownKinetics(castResin) : null,
+    roomC: room.tempC,
     way,
     forms,
     laying,
@@ -189,6 +206,23 @@ function fallPart(water: Fall, at: At): PartStack | null {
   }
 }
 
+/**
+ * Heat of a casting as of a slab of the same volume to its face.
+ *
+ * @param thicknessMm  section over half its arc
+ */
+function heatOf({ kinetics, roomC }: At, thicknessMm: number, arcMm2: number): CastingHeat | null {
+  if (!kinetics || !(thicknessMm > 0)) return null
+  try {
+    const areaMm2 = arcMm2 / 2
+    return castingHeat({ areaMm2, thicknessMm, mould: 'rubber-in-shell', resin: kinetics, roomC })
+  } catch (error) {
+    // heavier than anybody casts: said where the part outgrows its water
+    if (!(error instanceof RangeError)) throw error
+    return null
+  }
+}
+
 /** The crest that is built: cast, or rolled from film. */
 function seaPart(water: Sea, at: At): PartStack | null {
   const built = at.forms.seas.find((s) => s.id === water.id)?.built
@@ -200,6 +234,10 @@ function seaPart(water: Sea, at: At): PartStack | null {
     const section = Math.abs(signedArea(face.profile))
     const madeMm = longMm + 2 * SAWN_MM
     const massG = ((section * longMm) / 1000) * CAST_GCM3
+    const arcMm = lineLength(face.profile)
+    const castMl = (section * madeMm) / 1000
+    const surfaceCm2 = (arcMm * madeMm + 2 * section) / 100
+    const clayMl = Math.min(castMl, (surfaceCm2 * CLAY_MM) / 10)
     const spanMm =
       Math.max(...face.profile.map((p) => p[0])) - Math.min(...face.profile.map((p) => p[0]))
     return {
@@ -213,11 +251,14 @@ function seaPart(water: Sea, at: At): PartStack | null {
       massG,
       bond: joint(at, spanMm, longMm, massG, face.heightMm / 2),
       mould: {
-        surfaceCm2: (lineLength(face.profile) * madeMm + 2 * section) / 100,
+        surfaceCm2,
         coats: RUBBER_COATS,
-        castMl: (section * madeMm) / 1000,
+        castMl,
         longMm: madeMm,
-        shellLayers: SHELL_LAYERS
+        shellLayers: SHELL_LAYERS,
+        clayMl,
+        coreMl: Math.max(0, castMl - clayMl),
+        heat: heatOf(at, section / (arcMm / 2), madeMm * arcMm)
       }
     }
   }

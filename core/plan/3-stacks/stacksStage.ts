@@ -1,3 +1,4 @@
+import { castsWith } from '../../build/castsWith'
 import { USUAL } from '../../craft/usual'
 import type { Build, Moving } from '../../build/types'
 import { movingOf, poolsOf } from '../../build/types'
@@ -5,7 +6,7 @@ import type { FormsPlan } from '../2-forms/formsStage'
 import { insideRing, type Point2 } from '../../physics/shape/polygon'
 import type { GroundPlan } from '../1-ground/groundStage'
 import { pourHeat, type PourHeat, type PourHeatInput } from '../../physics/stuff/heat/pourHeat'
-import type { Shelf } from '../../craft/materials/shelf'
+import { onShelf, type Shelf } from '../../craft/materials/shelf'
 import { wayFor } from '../../craft/ways/catalog'
 import type { Coat } from './coat'
 import { layingOf, surfaceOf, type Laying } from './gelStack'
@@ -125,7 +126,15 @@ function formStack(
     Math.max(0, ...heights),
     filmBears(water, way, forms, shelf)
   )
-  const part = partOf(water, way, forms, laying, shelf, build.room)
+  const part = partOf(
+    water,
+    way,
+    forms,
+    laying,
+    shelf,
+    build.room,
+    onShelf(shelf, 'resin', castsWith(build, water)?.resin ?? '')
+  )
   const mean =
     heights.length > 0
       ? heights.reduce((sum, h) => sum + h, 0) / heights.length

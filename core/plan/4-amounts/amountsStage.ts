@@ -10,7 +10,7 @@ import { onShelf, type Shelf } from '../../craft/materials/shelf'
 import type { PoolStack } from '../3-stacks/poolStack'
 import type { StacksPlan } from '../3-stacks/stacksStage'
 import { CUP_FILL, cupFor } from './cups'
-import { mixesOf, otherMixes } from './mixes'
+import { cupsOf, mixesOf, otherMixes } from './mixes'
 import { pourId, tiedMixes, type Along, type TiedMixes } from './ties'
 import { whitePlan, type WhitePlan } from './whitePlan'
 import { shoppingList, type ShoppingLine } from './shopping'
@@ -20,6 +20,8 @@ import type { PlannedBatch, PlannedMix, PoolAmounts } from './types'
 export interface AmountsPlan {
   pools: PoolAmounts[]
   batches: PlannedBatch[]
+  /** Cups of all that is mixed and is no pour: castings, floods, beddings, coats. */
+  otherCups: PlannedBatch[]
   /** All that is mixed of two parts: pours, castings, floods, bedding coats. */
   mixes: PlannedMix[]
   shopping: ShoppingLine[]
@@ -62,13 +64,19 @@ export function amountsStage(
     amounts.aG += more.aG
     amounts.bG += more.bG
   }
+  const mixes = mixesOf(build, { pools, batches }, others, tied, shelf)
+  const otherCups = cupsOf(
+    mixes.filter((m) => others.some((o) => o.id === m.id)),
+    shelf
+  )
   return {
     pools,
     batches,
-    mixes: mixesOf(build, { pools, batches }, others, tied, shelf),
+    otherCups,
+    mixes,
     sizes,
     white: whitePlan(build, forms.white, sizes.whole.whiteMl ?? 0, shelf),
-    shopping: shoppingList(build, { pools, batches, sizes }, shelf)
+    shopping: shoppingList(build, { pools, batches, otherCups, sizes }, shelf)
   }
 }
 
@@ -141,6 +149,9 @@ function mixPours(
       batches.push({
         ...batch,
         pool: pool.id,
+        water: pool.id,
+        resin: resin.id,
+        mix: id,
         pour: i + 1,
         cup: k + 1,
         cups: mixed.batches.length,

@@ -1,3 +1,4 @@
+import { castsWith } from '../../build/castsWith'
 import { anyPlanned } from '../../build/lays'
 import type { Build } from '../../build/types'
 import { onShelf, type Shelf } from '../../craft/materials/shelf'
@@ -38,7 +39,49 @@ export function mixesOf(
           return guest ? both(sum, guest, cupsFor) : sum
         }, m)
       )
+      .map((m) => ({ ...m, drops: dropsIn(m) }))
   ]
+}
+
+/** Drops that one cup of a mix asks for, by tint. */
+const exactIn = ({ tints, aG, bG, cups }: PlannedMix): Record<string, number> =>
+  Object.fromEntries(tints.map((t) => [t.id, (t.dropsPer100G * (aG + bG)) / cups.length / 100]))
+
+/** Whole drops of all cups together. */
+const dropsIn = (mix: PlannedMix): Record<string, number> =>
+  Object.fromEntries(
+    Object.entries(exactIn(mix)).map(([id, n]) => [id, mix.cups.length * Math.round(n)])
+  )
+
+/** The cups of mixes that are no pours, each with its drops. */
+export function cupsOf(mixes: readonly PlannedMix[], shelf: Shelf): PlannedBatch[] {
+  return mixes.flatMap((mix) => {
+    const resin = onShelf(shelf, 'resin', mix.resin)
+    if (!resin) return []
+    const count = mix.cups.length
+    const [aG, bG] = [mix.aG / count, mix.bG / count]
+    const exact = exactIn(mix)
+    return mix.cups.map((cupMl, i): PlannedBatch => ({
+      aG,
+      bG,
+      drops: Object.fromEntries(Object.entries(exact).map(([id, n]) => [id, Math.round(n)])),
+      pool: mix.id.replace('/', '.'),
+      mix: mix.id,
+      water: mix.water,
+      resin: mix.resin,
+      pour: 1,
+      cup: i + 1,
+      cups: count,
+      massG: aG + bG,
+      volumeMl: mix.volumeMl / count,
+      aMl: aG / resin.densityA,
+      bMl: bG / resin.densityB,
+      cupMl,
+      cupHoldsG: cupMl * CUP_FILL * mixedDensity(resin),
+      dosePer100G: mix.tints.reduce((sum, t) => sum + t.dropsPer100G, 0),
+      dropsExact: exact
+    }))
+  })
 }
 
 /** Two mixes of one resin, in one. */
@@ -75,12 +118,22 @@ export function otherMixes(build: Build, sizes: BuildSizes, shelf: Shelf): Plann
       const own = sizes.waters[water.id]
       if (!way || !own || !isWorked(water.kind, own)) return []
       return way.uses.flatMap((use): PlannedMix[] => {
-        const resin = onShelf(shelf, 'resin', fieldOf(water, use.material, shelf) ?? use.material)
+        const resin = onShelf(
+          shelf,
+          'resin',
+          fieldOf(build, water, use.material, shelf) ?? use.material
+        )
         const massG = grown(use.amount, own)
         if (!resin || !(massG > 0) || !anyPlanned(build, water.id, way, use.by)) return []
         const lay = way.lays.find((l) => l.steps.some((s) => use.by?.includes(s)))
-        const name = `${water.id}/${use.by?.[0] ?? use.material}`
-        return [mixed(cupsFor, resin, massG, name, water.id, lay ? `${water.id}/${lay.id}` : null)]
+        return [
+          mixed(cupsFor, resin, massG, {
+            id: `${water.id}/${use.by?.[0] ?? use.material}`,
+            water: water.id,
+            lay: lay ? `${water.id}/${lay.id}` : null,
+            tints: [...(castsWith(build, water)?.tints ?? [])]
+          })
+        ]
       })
     }),
     ...build.laid.flatMap((laid): PlannedMix[] => {
@@ -91,7 +144,14 @@ export function otherMixes(build: Build, sizes: BuildSizes, shelf: Shelf): Plann
         (sum, use) => sum + grown(use.amount, sizes.laid[laid.id] ?? {}),
         0
       )
-      return [mixed(cupsFor, resin, massG, `${laid.id}/lay`, laid.stack, laid.id)]
+      return [
+        mixed(cupsFor, resin, massG, {
+          id: `${laid.id}/lay`,
+          water: laid.stack,
+          lay: laid.id,
+          tints: []
+        })
+      ]
     })
   ]
 }
@@ -101,16 +161,12 @@ function mixed(
   cupsFor: CupsFor,
   resin: Resin,
   massG: number,
-  id: string,
-  water: string,
-  lay: string | null
+  what: Pick<PlannedMix, 'id' | 'water' | 'lay' | 'tints'>
 ): PlannedMix {
   const share = massShareA(resin)
   const volumeMl = massG / mixedDensity(resin)
   return {
-    id,
-    water,
-    lay,
+    ...what,
     resin: resin.id,
     volumeMl,
     aG: massG * share,
@@ -128,7 +184,7 @@ function pouredInto(
   tied: TiedMixes
 ): PlannedMix[] {
   const pours = [...new Set(batches.map((b) => b.pour))]
-  return pours.map((pour) => {
+  return pours.map((pour): PlannedMix => {
     const cups = batches.filter((b) => b.pour === pour)
     const drops: Record<string, number> = {}
     for (const cup of cups)
@@ -143,6 +199,10 @@ function pouredInto(
       volumeMl: sum('volumeMl'),
       aG: sum('aG'),
       bG: sum('bG'),
+      tints: Object.entries(cups[0].dropsExact).map(([tint, n]) => ({
+        id: tint,
+        dropsPer100G: (100 * n) / cups[0].massG
+      })),
       drops,
       cups: cups.map((cup) => cup.cupMl),
       serves: (tied.along.get(id) ?? []).map((a) => a.id)

@@ -46,7 +46,12 @@ type Add = (material: Material, amount: number, water: string | null, also?: str
 /** Everything the plan uses up, one line a material, in the order of the work. */
 export function shoppingList(
   build: Build,
-  amounts: { pools: PoolAmounts[]; batches: PlannedBatch[]; sizes: BuildSizes },
+  amounts: {
+    pools: PoolAmounts[]
+    batches: PlannedBatch[]
+    otherCups: PlannedBatch[]
+    sizes: BuildSizes
+  },
   shelf: Shelf
 ): ShoppingLine[] {
   const lines = new Map<
@@ -74,7 +79,8 @@ export function shoppingList(
   ) => {
     for (const use of way?.uses ?? []) {
       if (!anyPlanned(build, key, way!, use.by)) continue
-      const named = use.material === 'coat' ? coat : water && fieldOf(water, use.material, shelf)
+      const named =
+        use.material === 'coat' ? coat : water && fieldOf(build, water, use.material, shelf)
       const found = shelf.get(named ?? use.material)
       if (!found) continue
       const amount = grown(use.amount, sizes)
@@ -111,18 +117,19 @@ export function shoppingList(
     const resin = onShelf(shelf, 'resin', pool.resin)
     if (resin) add(resin, pool.totalG, pool.pool)
   }
-  for (const batch of amounts.batches) {
+  const cups = [...amounts.batches, ...amounts.otherCups]
+  for (const batch of cups) {
     for (const [id, drops] of Object.entries(batch.drops)) {
       const tint = onShelf(shelf, 'tint', id)
-      if (tint) add(tint, drops / tint.dropsPerMl, batch.pool)
+      if (tint) add(tint, drops / tint.dropsPerMl, batch.water)
     }
     const cup = shelf.get(USUAL.cup)
     if (cup)
       add(
         cup,
         1,
-        batch.pool,
-        `${amounts.batches.filter((b) => b.cupMl === batch.cupMl).length} × ${batch.cupMl} ml`
+        batch.water,
+        `${cups.filter((b) => b.cupMl === batch.cupMl).length} × ${batch.cupMl} ml`
       )
   }
   for (const [owner, way] of [

@@ -197,10 +197,14 @@ const ONCE: ReadonlySet<string> = new Set<SizeName>([
   'lacquerCoats',
   'glossCoats',
   'gelCoats',
+  'underCoats',
   'rubberCoats',
   'lifts',
   'tints',
-  'mouldCm2'
+  'mouldCm2',
+  'clayMl',
+  'coreMl',
+  'castPours'
 ])
 
 /** Sizes of so many copies: extents add up, counts of coats do not. */
@@ -241,6 +245,9 @@ function shapeSizes(water: Moving, forms: FormsPlan, ground: GroundPlan, stack: 
       crestCm: form.crests.reduce((sum, l) => sum + lineLength(l), 0) / 10,
       parts: built ? 1 : 0,
       mouldCm2: skin,
+      clayMl: stack.part?.mould?.clayMl ?? 0,
+      coreMl: stack.part?.mould?.coreMl ?? 0,
+      castPours: stack.part?.mould?.heat?.pours ?? 1,
       castMl:
         stack.part?.mould?.castMl ??
         (built ? (lineLength(built.line) * Math.abs(signedArea(face))) / 1000 : 0)
@@ -270,7 +277,11 @@ function gelSizes({ laying, part, gelMm }: FormStack, shape: Sizes, solidsVol: n
   else if (part && part.shape !== 'sheet' && part.shape !== 'cast') coverCm2 = FOOT_CM2
   const crest = (shape.crestCm ?? 0) * (CREST_SECTION * (laying.finalMm / 10) ** 2)
   const crests = laying.peak && (shape.crestCm ?? 0) > 0
-  return { gelCoats: laying.coats, gelMl: wet * (crests ? crest : (coverCm2 * gelMm.mean) / 10) }
+  return {
+    gelCoats: laying.coats,
+    underCoats: laying.coats - 1,
+    gelMl: wet * (crests ? crest : (coverCm2 * gelMm.mean) / 10)
+  }
 }
 
 function partSizes({ part }: FormStack): Sizes {

@@ -4,7 +4,7 @@ import { onShelf, type Shelf } from '../../craft/materials/shelf'
 import { bodyNeeds } from '../../craft/ways/catalog'
 import { mixedDensity } from '../../physics/stuff/mixing/mix'
 import type { StacksPlan } from '../3-stacks/stacksStage'
-import type { PlannedMix } from './types'
+import type { PlannedMix, PoolAmounts } from './types'
 
 /** What is mixed along with a pour, for something else. */
 export interface Along {
@@ -74,3 +74,12 @@ export function tiedMixes(
   }
   return tied
 }
+
+/** Pours of a pool that come out of a mix made for something else, from 1. */
+export const poursElsewhere = (
+  mixes: readonly PlannedMix[],
+  { pool, pours }: Pick<PoolAmounts, 'pool' | 'pours'>
+): number[] =>
+  Array.from({ length: pours }, (_, i) => i + 1).filter((pour) =>
+    mixes.some((m) => m.serves.includes(pourId(pool, pour, pours)))
+  )

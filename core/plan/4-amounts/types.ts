@@ -1,10 +1,15 @@
-import type { Batch } from '../../physics/stuff/mixing/mix'
+import type { Batch, TintDose } from '../../physics/stuff/mixing/mix'
 
 /** One cup to mix. */
 export interface PlannedBatch extends Batch {
+  /** The pool that it is poured into; of what is no pour, what its mix is called: "waves.cast". */
   pool: string
   /** Pour it belongs to, from 1. */
   pour: number
+  resin: string
+  /** The mix that it is a cup of, and the water that it goes into. */
+  mix: string
+  water: string
   /** Which cup of that pour, from 1, and of how many. */
   cup: number
   cups: number
@@ -61,7 +66,9 @@ export interface PlannedMix {
   volumeMl: number
   aG: number
   bG: number
-  /** Whole drops of each tint. */
+  /** Drops in 100 g of each tint; of a pour, what its band is tinted with. */
+  tints: TintDose[]
+  /** Whole drops of each tint, all cups together. */
   drops: Record<string, number>
   /** Cups it is mixed in, ml each. */
   cups: number[]

@@ -10,7 +10,8 @@ import { dryInRoom } from '../../physics/stuff/drying/inRoom'
 import type { GelWindow } from '../../physics/stuff/gel/touches'
 import { filmCure, workingTime } from '../../physics/stuff/heat/cup'
 import { FIRM_ALPHA, type CureKinetics } from '../../physics/stuff/heat/kinetics'
-import { resinKinetics } from '../../craft/materials/resinKinetics'
+import { castsWith } from '../../build/castsWith'
+import { knownKinetics, resinKinetics } from '../../craft/materials/resinKinetics'
 import { onShelf, type Shelf } from '../../craft/materials/shelf'
 import type { Resin } from '../../craft/materials/types'
 import { HOLDS_AT, type Laying } from '../3-stacks/gelStack'
@@ -28,8 +29,8 @@ export interface CuresPlan {
   dryFactor: number
   /** Working time in the pool's largest cup at this room's temperature, min, by pool. */
   workingMin: Record<string, number>
-  /** Working time of a mix that serves several lays, by the mix, min. */
-  tiedMin: Record<string, number>
+  /** Working time of a mix that serves several lays or is no pour, by the mix, min. */
+  mixMin: Record<string, number>
 }
 
 /** A wait that never ends in this room is planned as so long, min, and said in a finding: 30 days. */
@@ -133,8 +134,9 @@ export function curesStage(
     const minutes = resin && largest > 0 ? timeToWork(resin, largest, build.room.tempC) : null
     if (minutes !== null) working[water.id] = minutes
   }
-  const tied: CuresPlan['tiedMin'] = {}
-  for (const mix of amounts.mixes.filter((m) => m.serves.length > 0)) {
+  const tied: CuresPlan['mixMin'] = {}
+  const poured = new Set(amounts.batches.map((b) => b.mix))
+  for (const mix of amounts.mixes.filter((m) => m.serves.length > 0 || !poured.has(m.id))) {
     const resin = onShelf(shelf, 'resin', mix.resin)
     const cupG = (mix.aG + mix.bG) / mix.cups.length
     if (resin) tied[mix.id] = timeToWork(resin, cupG, build.room.tempC) ?? 0
@@ -148,7 +150,7 @@ export function curesStage(
       return [l.id, { ...LAID_MIN(dry), layReady: ready, firm: ready, gel: ready, ...minutes }]
     })
   )
-  return { ground, waters, laid, dryFactor: dry, workingMin: working, tiedMin: tied }
+  return { ground, waters, laid, dryFactor: dry, workingMin: working, mixMin: tied }
 }
 
 /** How long a cup can be worked, min; null: its label cannot be, which its own finding says. */
@@ -230,7 +232,8 @@ function movingCures(
 ): Partial<Record<CureName, number>> {
   const laying = stack?.laying
   const gel = onShelf(shelf, 'gel', water.gel)
-  const resin = onShelf(shelf, 'resin', USUAL.castingResin)
+  const resin = onShelf(shelf, 'resin', castsWith(build, water)?.resin ?? '')
+  const kinetics = resin && knownKinetics(resin)
   const release = stack?.part?.overhang?.releaseH
   const clear = laying ? gelHours(laying.clearH) : coatClear(water.gel, build.room, shelf)
   return {
@@ -248,8 +251,8 @@ function movingCures(
     rubberSet: USUAL_MIN.rubberSet,
     shellHard: Math.round(USUAL_MIN.shellHard * dry),
     clayDry: Math.round(USUAL_MIN.clayDry * dry),
-    castFirm: resin
-      ? Math.round(Math.min(NEVER_MIN, firmFilmMin(resinKinetics(resin), build.room.tempC)))
+    castFirm: kinetics
+      ? Math.round(Math.min(NEVER_MIN, firmFilmMin(kinetics, build.room.tempC)))
       : 0,
     glueHolds: USUAL_MIN.glueHolds,
     pasteDry: Math.round(USUAL_MIN.pasteDry * dry),

@@ -76,7 +76,7 @@ function laidName(build: Build, laid: Laid | undefined): string {
 }
 
 const named = (build: Build, { water }: Layered, lay: LayTemplate): string =>
-  (water && fieldOf(water, lay.material)) ?? ofGround(build, lay)
+  (water && fieldOf(build, water, lay.material)) ?? ofGround(build, lay)
 
 /** What a lay that was put in is made of. */
 export const coatOf = (laid: Laid, way: Way, lay: LayTemplate | undefined): string =>

@@ -42,14 +42,14 @@ export function oneMix(
   steps: readonly Step[],
   links: StepLink[],
   { mixes }: Pick<AmountsPlan, 'mixes'>,
-  { tiedMin }: Pick<CuresPlan, 'tiedMin'>
+  { mixMin }: Pick<CuresPlan, 'mixMin'>
 ): Untied[] {
   const untied: Untied[] = []
   for (const mix of mixes) {
     const host = stepOf(steps, mix.id)
     if (!host) continue
     // the minutes run from the first stir, which is in the hands of the first step
-    const maxMin = Math.max(1, Math.floor((tiedMin[mix.id] ?? 0) - host.handsMin))
+    const maxMin = Math.max(1, Math.floor((mixMin[mix.id] ?? 0) - host.handsMin))
     let before = host
     for (const id of mix.serves) {
       const step = stepOf(steps, id)

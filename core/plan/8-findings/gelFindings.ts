@@ -1,4 +1,5 @@
 import { lineLength } from '../../physics/shape/polygon'
+import { USUAL } from '../../craft/usual'
 import type { Outcome } from '../../craft/materials/pairs'
 import type { Build, Moving } from '../../build/types'
 import type { Room } from '../../physics/stuff/drying/air'
@@ -13,7 +14,8 @@ import { wayFor } from '../../craft/ways/catalog'
 import { MOST_PROPS } from '../../physics/stuff/supports/props'
 import { DAMP_RH_PCT, SHORTEST_PROP_MM, SLUMPS_SHARE } from './limits'
 import type { Finding, Make, Stages } from './types'
-import { counted, mm } from '../../words/sentences'
+import { counted, mm, plain } from '../../words/sentences'
+import { warmth } from '../../craft/warmth'
 import { about } from '../../words/durations'
 
 /** Gel, parts and supports of all that moves. */
@@ -21,11 +23,7 @@ export function gelFindings(build: Build, stages: Stages, shelf: Shelf): Finding
   const ponds = stages.stacks.surfaces.flatMap(({ id, laying }): Finding[] => {
     const never =
       laying && laying.clearH === null
-        ? neverClear(
-            build.waters.find((w) => w.id === id)!.name,
-            build.room,
-            `${mm(laying.wetMm)} wet`
-          )
+        ? neverClear(build.waters.find((w) => w.id === id)!.name, build.room, laying)
         : null
     return never ? [{ id: `never-clear:${id}`, water: id, ...never }] : []
   })
@@ -75,6 +73,9 @@ export function gelFindings(build: Build, stages: Stages, shelf: Shelf): Finding
           ...windowFindings(water, stages, make)
         )
       if (stack?.part) found.push(...partFindings(water, stack.part, make))
+      const built = stages.forms.seas.find((s) => s.id === water.id)?.built
+      if (stack?.part?.mould && built)
+        found.push(...castFindings(water, stack.part, built.outgrowsMm, make))
       if (
         (way.part?.shape === 'curl' || way.part?.shape === 'cast') &&
         stack &&
@@ -106,7 +107,11 @@ export function gelFindings(build: Build, stages: Stages, shelf: Shelf): Finding
 }
 
 /** Air in which no coat ever clears; null: this air is not at fault. */
-function neverClear(name: string, room: Room, gel: string): Omit<Finding, 'id' | 'water'> | null {
+function neverClear(
+  name: string,
+  room: Room,
+  laying: Laying
+): Omit<Finding, 'id' | 'water'> | null {
   if (room.tempC < COLDEST_C)
     return {
       severity: 'stop',
@@ -116,12 +121,13 @@ function neverClear(name: string, room: Room, gel: string): Omit<Finding, 'id' |
       reason: 'Gel that freezes breaks, and does not clear.',
       wayOut: 'Bring the model into a warm room before any gel is opened.'
     }
-  if (room.rhPct > DAMP_RH_PCT)
+  // a coat that could be laid no thinner by the plan's own advice: it is the air
+  if (room.rhPct > DAMP_RH_PCT || laying.coats >= laying.advised)
     return {
       severity: 'stop',
       place: 'days',
       title: `${name}: in this air the gel never clears`,
-      number: `${room.rhPct} %, ${gel}`,
+      number: `${room.rhPct} %, ${mm(laying.wetMm)} wet`,
       reason: 'Air this damp gives as much water back as it takes.',
       wayOut: `A dryer, or a warmer room: under ${DAMP_RH_PCT} % it clears.`
     }
@@ -142,7 +148,7 @@ function layingFindings(
     found.push(
       make(
         'never-clear',
-        neverClear(water.name, room, gel) ?? {
+        neverClear(water.name, room, laying) ?? {
           severity: 'stop',
           place: 'build-up',
           title: `${water.name}: this coat is thicker than anybody can wait for`,
@@ -225,20 +231,37 @@ function layingFindings(
       })
     )
   }
-  if (water.kind === 'reach' && laying.finalMm > THICKEST_GEL_MM) {
-    found.push(
-      make('thick-gel', {
-        severity: 'note',
-        place: 'build-up',
-        title: `${water.name}: too much gel to lay at once`,
-        number: `${mm(laying.finalMm)}, ${counted(laying.coats, 'coat')}`,
-        reason: `Laid thicker than ${mm(THICKEST_GEL_MM)} at once it stays white inside for weeks.`,
-        wayOut:
-          'The plan builds it up in coats and lets each clear. Fewer days: carve the bed, or pour, up towards the water line.'
-      })
-    )
-  }
+  const heap = heapFinding(water, laying, make)
+  if (heap) found.push(heap)
   return found
+}
+
+/** Gel higher than this, or in so many coats, is not heaped. docs/trade.md O11. Common practice, no source. */
+const HEAPED = { mm: 3, coats: 4 } as const
+
+/** Crests and runs built up in coat upon coat: what builders do instead, and what it saves. */
+function heapFinding(water: Moving, laying: Laying, make: Make): Finding | null {
+  const heaped = wayFor(water.kind, water.way)?.gel
+  if (heaped !== 'crest' && heaped !== 'run') return null
+  if (laying.finalMm <= HEAPED.mm && laying.coats < HEAPED.coats) return null
+  if (laying.totalH === null || laying.clearH === null || laying.coats < 2) return null
+  const saved = about(60 * (laying.totalH - laying.clearH))
+  return make('heap', {
+    severity: 'note',
+    place: 'build-up',
+    title: `${water.name}: more gel than anybody heaps`,
+    number: `${mm(laying.finalMm)}, ${counted(laying.coats, 'coat')}, ${about(60 * laying.totalH)} of drying`,
+    reason:
+      heaped === 'crest'
+        ? `Crests over ${mm(HEAPED.mm)} are carved, cast, curled over film, or drawn over a core of foam or fibre plaster: one coat of gel is left to dry, ${saved} less. A casting has its mould’s own days.`
+        : `Carve the bed up towards the water, or pour it, and one coat of gel is left to dry: ${saved} less.`,
+    wayOut:
+      heaped === 'crest'
+        ? 'Compare ways tells what each comes to, in days, money and weight.'
+        : 'Raise the bed on Water, or pour the run.',
+    mend:
+      heaped === 'crest' ? { label: 'Carve it', water: water.id, way: USUAL.highCrest } : undefined
+  })
 }
 
 /** Laying that takes longer than its window stays open. */
@@ -262,6 +285,49 @@ function windowFindings(water: Moving, stages: Stages, make: Make): Finding[] {
       })
     ]
   })
+}
+
+/** Sticks out by less than this: sanded off, mm. Common practice, no source. */
+const SANDED_MM = 2
+
+/** A casting that its water cannot hold, and one that is too warm at once. */
+function castFindings(water: Moving, part: PartStack, outgrowsMm: number, make: Make): Finding[] {
+  const found: Finding[] = []
+  const { heat, castMl } = part.mould!
+  if (outgrowsMm > SANDED_MM)
+    found.push(
+      make('outgrows', {
+        severity: 'warn',
+        place: 'water',
+        title: `${water.name}: the crest outgrows its water`,
+        number: `${mm(outgrowsMm)} too deep from front to back`,
+        reason: `${mm(part.thicknessMm)} high it is ${mm(part.widthMm)} from the back of its tail to its foot, and there is no room for that where it stands.`,
+        wayOut: 'A lower crest, or farther into the water.'
+      })
+    )
+  if (heat === null)
+    found.push(
+      make('cast-mass', {
+        severity: 'warn',
+        place: 'water',
+        title: `${water.name}: more resin than anybody casts`,
+        number: `${plain(castMl / 1000, 1)} l`,
+        reason: 'So much at once cannot get rid of its heat, and the master alone is days of work.',
+        wayOut: 'A lower or shorter crest, or carve it.'
+      })
+    )
+  else if (heat.pours > 1)
+    found.push(
+      make('cast-heat', {
+        severity: 'note',
+        place: 'build-up',
+        title: `${water.name}: cast it in ${counted(heat.pours, 'pour')}`,
+        number: warmth(heat.atOnce.peakLoC, heat.atOnce.peakHiC),
+        reason: `At once it would come to that in its mould, and yellow; in ${counted(heat.pours, 'pour')} it comes to ${warmth(heat.peakLoC, heat.peakHiC)}.`,
+        wayOut: 'The plan casts it so. A slower resin takes it at once.'
+      })
+    )
+  return found
 }
 
 /** What a part that is peeled must not do on what it lies on. */

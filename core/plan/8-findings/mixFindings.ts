@@ -1,3 +1,4 @@
+import { THINNED_IN_ML } from '../../physics/stuff/mixing/drops'
 import { ASSUMED_READABILITY_G } from '../../build/newBuild'
 import type { Build, Pool } from '../../build/types'
 import { onShelf, type Shelf } from '../../craft/materials/shelf'
@@ -81,12 +82,13 @@ export function mixFindings(
     const name = shelf.get(worst.id)?.name ?? worst.id
     found.push(
       make('drops', {
-        severity: 'warn',
+        // counted with thinned tint it comes out even
+        severity: 'note',
         place: 'mix',
         title: `${pool.name}: ${name.toLowerCase()} won't come out even`,
         number: `${worst.exact.toFixed(1)} drops, so ${worst.whole}`,
         reason: `Pour ${worst.pour} is so small that a whole drop is a large step; a seam will show between the layers.`,
-        wayOut: `Tint all ${together.aG.toFixed(0)} g of part A${amounts.tintAll.length > 1 ? ` of pours ${together.pours.join(' to ')}` : ''} at once with ${together.drops[worst.id]} drops, and weigh every cup from that.`,
+        wayOut: `Tint all ${together.aG.toFixed(0)} g of part A${amounts.tintAll.length > 1 ? ` of pours ${together.pours.join(' to ')}` : ''} at once with ${together.drops[worst.id]} drops, and weigh every cup from that; or count the part of a drop as thinned tint, as Mix says.`,
         mend: { label: 'Tint all at once', pool: pool.id, change: { tinting: 'all-at-once' } }
       })
     )
@@ -123,9 +125,6 @@ export function mixFindings(
   }
   return found
 }
-
-/** What part of a drop is stirred into, to be measured as so much of it, ml. Common practice, no source. */
-const THINNED_IN_ML = 10
 
 /** Less than half a drop is no drop: the pour would come out without it. */
 function noWholeDrop(

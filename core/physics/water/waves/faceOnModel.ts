@@ -23,6 +23,8 @@ const LONGEST_HEIGHTS = 12
 
 /**
  * The face of a breaker at a scale.
+ *
+ * @param longestMm  no longer from trough to trough: what its water holds
  * @example faceOnModel(breakerOf({ scale: 100, breakerMm: 20, periodS: 8, beachSlope: 0.1 }), 20,
  * 100, 8).heightMm // 20
  */
@@ -30,13 +32,14 @@ export function faceOnModel(
   breaker: { kind: BreakerKind; iribarren: number; breakDepthM: number },
   heightMm: number,
   scale: number,
-  periodS: number
+  periodS: number,
+  longestMm = Infinity
 ): ModelFace {
   const lengthMm = (wavelength(periodS, breaker.breakDepthM) / scale) * 1000
   const face = faceOf(
     breaker.kind,
     breaker.iribarren,
-    Math.min(LONGEST_HEIGHTS, lengthMm / heightMm)
+    Math.min(LONGEST_HEIGHTS, Math.min(lengthMm, longestMm) / heightMm)
   )
   const profile = face.profile.map(([x, z]): Point2 => [x * heightMm, z * heightMm])
   const top = face.profile.findIndex((p) => p[0] === face.crest[0] && p[1] === face.crest[1])

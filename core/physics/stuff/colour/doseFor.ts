@@ -1,0 +1,96 @@
+import { deltaE2000 } from './difference'
+import { labOfXyz, linearOf, xyzOfRgb } from './rgb'
+import { reflectanceOf } from './reflectance'
+import { seenOver, type SeenColour, type TintOptics } from './tint'
+
+export interface DoseInput {
+  /** The colour wanted at the deepest place, `#rrggbb`. */
+  wanted: string
+  depthMm: number
+  /** Colour of the bed, `#rrggbb`. */
+  bed: string
+  tints: readonly { id: string; optics: TintOptics }[]
+}
+
+export interface Dose {
+  /** Whole and half drops in 100 g, of the tints that are used. */
+  drops: { id: string; per100G: number }[]
+  /** The colour that they give, and how far it is from the wanted, CIEDE2000. */
+  colour: string
+  deltaE: number
+}
+
+/** Stronger than this nobody tints, drops of one tint in 100 g. Common practice, no source. */
+export const STRONGEST_DROPS = 20
+const HALF = 0.5
+/** Where pairs of tints are begun from, drops. */
+const COARSE = [1, 3, 6, 10, 15]
+
+/**
+ * Drops for a colour wanted over a bed: the whole and half drops in 100 g whose water comes nearest
+ * to it.
+ *
+ * From every tint alone and every pair at a few strengths, half a drop at a time, of one tint or from
+ * one to another, for as long as it comes nearer.
+ *
+ * @param input  colours `#rrggbb`, depth mm, tints with what they do to light
+ * @returns      the drops, the colour they give, and its distance by CIEDE2000
+ * @example doseFor({ wanted: '#ffffff', depthMm: 5, bed: '#ffffff', tints: [] }).deltaE // 0
+ */
+export function doseFor({ wanted, depthMm, bed, tints }: DoseInput): Dose {
+  const goal = labOfXyz(xyzOfRgb(linearOf(wanted)))
+  const under = reflectanceOf(bed)
+  const known = new Map<string, { seen: SeenColour; off: number }>()
+  const at = (drops: readonly number[]) => {
+    const key = drops.join()
+    const there = known.get(key)
+    if (there) return there
+    const seen = seenOver(under, [
+      { depthMm, tints: tints.map((t, i) => ({ optics: t.optics, dropsPer100G: drops[i] })) }
+    ])
+    const found = { seen, off: deltaE2000(goal, seen.lab) }
+    known.set(key, found)
+    return found
+  }
+  const none = tints.map(() => 0)
+  const put = (drops: readonly number[], ...set: [number, number][]) =>
+    set.reduce((all, [i, n]) => all.map((v, k) => (k === i ? n : v)), [...drops])
+  const starts = [
+    none,
+    ...tints.flatMap((_, i) =>
+      COARSE.flatMap((n) => [
+        put(none, [i, n]),
+        ...tints
+          .slice(i + 1)
+          .flatMap((__, k) => COARSE.map((m) => put(none, [i, n], [i + 1 + k, m])))
+      ])
+    )
+  ]
+  const near = (drops: readonly number[]): number[][] =>
+    tints.flatMap((_, i) => [
+      put(drops, [i, drops[i] + HALF]),
+      put(drops, [i, drops[i] - HALF]),
+      ...tints.flatMap((__, k) =>
+        k === i ? [] : [put(drops, [i, drops[i] + HALF], [k, drops[k] - HALF])]
+      )
+    ])
+  const allowed = (drops: readonly number[]) => drops.every((n) => n >= 0 && n <= STRONGEST_DROPS)
+  const nearest = (all: readonly number[][]) =>
+    all.reduce((best, d) => (at(d).off < at(best).off - 1e-12 ? d : best))
+  const better = (begin: readonly number[]): number[] => {
+    let here = [...begin]
+    for (;;) {
+      const next = nearest([here, ...near(here).filter(allowed)])
+      if (next === here) return here
+      here = next
+    }
+  }
+  // downhill from the few best places to begin from
+  const begun = [...starts].sort((a, b) => at(a).off - at(b).off).slice(0, 12)
+  const best = nearest(begun.map(better))
+  return {
+    drops: tints.flatMap(({ id }, i) => (best[i] > 0 ? [{ id, per100G: best[i] }] : [])),
+    colour: at(best).seen.colour,
+    deltaE: at(best).off
+  }
+}
