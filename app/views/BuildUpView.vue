@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { warmth } from '../../core/craft/warmth'
 import DrawingFrame from '../components/DrawingFrame.vue'
 import ColourPick from '../components/ColourPick.vue'
 import ChoiceField from '../components/ChoiceField.vue'
@@ -288,7 +289,7 @@ const setBed = (key: 'bedDeep' | 'bedShore', colour: string) =>
             </div>
             <div>
               <dt>Warmest</dt>
-              <dd>{{ degrees(stack.light.peakC) }}</dd>
+              <dd>{{ said(warmth(stack.light.peakLoC, stack.light.peakHiC)) }}</dd>
             </div>
           </dl>
         </div>

@@ -3,7 +3,7 @@ import { ElButton } from 'element-plus'
 import WorkTop from '../components/WorkTop.vue'
 import { computed } from 'vue'
 import { USUAL_DOSE_G } from '../../core/build/newBuild'
-import type { MixingHabits } from '../../core/build/types'
+import type { MixingHabits, Pool } from '../../core/build/types'
 import { cupName } from '../../core/bench/benchSteps'
 import { CAUTION_CLOSE, CAUTIONS } from '../../core/craft/materials/cautions'
 import { onShelf } from '../../core/craft/materials/shelf'
@@ -89,6 +89,21 @@ const dropsWords = (exact: Record<string, number>) =>
   tintsOf(exact)
     .map((t) => `${dropsTold(t.drops)} ${t.name.replace(' tint', '').toLowerCase()}`)
     .join(' and ')
+/** Resin and drops of each coat under the lamp, from the ground up. */
+function litCoats(pool: Pool): { massG: number; drops: string }[] {
+  const resin = onShelf(store.shelf, 'light-resin', pool.light.resin)
+  const layers = plan.value?.stacks.pools.find((s) => s.id === pool.id)?.layers ?? []
+  const more = (1 + build.value.mixing.wastePct / 100) * build.value.copies
+  return layers.map((l) => {
+    const massG = l.volumeMl * (resin?.densityGCm3 ?? 1) * more
+    return {
+      massG,
+      drops: dropsWords(
+        Object.fromEntries(l.tints.map((t) => [t.id, (t.dropsPer100G * massG) / 100]))
+      )
+    }
+  })
+}
 const lights = computed(() =>
   build.value.waters.flatMap((w) =>
     w.kind === 'pool' && bodyNeeds(w.way).fill === 'light'
@@ -96,7 +111,8 @@ const lights = computed(() =>
           {
             pool: w,
             light: plan.value?.stacks.pools.find((s) => s.id === w.id)?.light,
-            massG: plan.value?.amounts.sizes.waters[w.id]?.lightG ?? 0
+            massG: plan.value?.amounts.sizes.waters[w.id]?.lightG ?? 0,
+            coats: litCoats(w)
           }
         ]
       : []
@@ -227,15 +243,18 @@ const dusty = computed(
       <header class="row">
         <h2>{{ l.pool.name }}</h2>
         <span class="soft"
-          >{{ said(store.shelf.get(l.pool.light.resin)?.name ?? '') }}, from the bottle: nothing to
-          mix</span
+          >{{ said(store.shelf.get(l.pool.light.resin)?.name ?? '') }}, from the bottle</span
         ><span class="grow"></span><b class="figure">{{ grams(l.massG) }}</b>
       </header>
       <p v-if="l.light">
         {{ l.light.coats }} {{ l.light.coats === 1 ? 'coat' : 'coats' }} of
         {{ mm(l.light.coatMm) }}, {{ l.light.spots }} spots each,
-        {{ l.light.secondsPerCoat ?? '–' }} s a spot.
+        {{ l.light.secondsPerCoat ?? '–' }} s a spot, in bursts over about
+        {{ duration(Math.ceil(l.light.spreadMin)) }} a coat.
       </p>
+      <ol class="coats" data-test="lit-coats">
+        <li v-for="(c, i) in l.coats" :key="i">{{ grams(c.massG) }}, {{ c.drops || 'clear' }}</li>
+      </ol>
     </section>
     <section
       v-for="m in others"
@@ -433,6 +452,10 @@ const dusty = computed(
 :deep(.cups) {
   overflow: auto;
   padding: 2px;
+}
+.coats {
+  margin: 0;
+  padding-left: 22px;
 }
 .group {
   display: grid;

@@ -1,3 +1,4 @@
+import type { LightHeat } from '../physics/stuff/heat/lightHeat'
 import { warmth } from '../craft/warmth'
 import { plain } from '../words/sentences'
 import { coverMl } from '../physics/stuff/mixing/mix'
@@ -134,7 +135,7 @@ export const explainLip = (dam: DamPlan): Explanation => ({
 })
 
 export const explainLight = (
-  light: LightPlan & { peakC?: number },
+  light: LightPlan & Pick<LightHeat, 'peakLoC' | 'peakHiC'>,
   resin: LightResin,
   seconds: number
 ): Explanation => ({
@@ -150,7 +151,10 @@ export const explainLight = (
       `${plain(light.penetrationMm, 2)} mm (${plain(resin.dpMm, 2)} mm untinted)`
     ],
     ['sets', `${plain(light.cureDepthMm)} mm`],
-    ['coat', `${plain(light.coatMm, 2)} mm, warms to ${plain(light.peakC ?? 0, 0)} °C`]
+    [
+      'coat',
+      `${plain(light.coatMm, 2)} mm, lit in bursts over ${plain(light.spreadMin, 0)} min, warms to ${warmth(light.peakLoC, light.peakHiC)}`
+    ]
   ],
   source: 'Jacobs, Rapid Prototyping & Manufacturing (1992); from memory',
   trust: 'Lamps age and tints differ: cure a coat on a scrap and dig a pin into it.'

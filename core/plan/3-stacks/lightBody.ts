@@ -21,6 +21,8 @@ export interface LightPlan {
   spots: number
   /** Light in all, min. */
   lampMin: number
+  /** Minutes that one coat's light is spread over, spot by spot in bursts, so that it stays cool. */
+  spreadMin: number
   /** Coat under which the resin stays liquid: the pour in one go. */
   liquidBelowMm: number | null
   /** What the light leaves uncured in shade, %. */
@@ -32,6 +34,9 @@ const LAMP_BAND = 0
 /** Light on anything longer than this and nobody waits, s: a coat that asks for more is thinner. */
 export const LONGEST_LIGHT_S = 1800
 const MOST_COATS = 400
+/** Nobody lays a coat for the lamp thicker than this, mm. Common practice, no source. */
+const THICKEST_COAT_MM = 4
+const LEAST_MM = 0.05
 
 /**
  * Irradiance of a lamp at another distance: by the square of it, never more than four times what
@@ -54,8 +59,8 @@ export const tintPerMm = (tints: readonly { optics: TintOptics; dropsPer100G: nu
  * @param depthMm  greatest depth
  * @param areaMm2  surface
  * @param tint     what the tint adds to 1/D_p, 1/mm
- * @param bearsMm  thickest coat that the bed bears the heat of, mm: counts where the builder asks
- *   for no other
+ * @param coats    so many at least, for the heat of thicker ones is not borne; counts where the
+ *   builder asks for no thickness
  */
 export function lightPlan(
   body: LightBody,
@@ -64,7 +69,7 @@ export function lightPlan(
   depthMm: number,
   areaMm2: number,
   tint: number,
-  bearsMm = Infinity
+  coats = 1
 ): LightPlan {
   const irradiance = irradianceAt(lamp, body.lampMm)
   const light = {
@@ -74,14 +79,16 @@ export function lightPlan(
     tintPerMm: tint
   }
   const reach = uvCure({ ...light, seconds: body.seconds })
-  const wanted = body.coatMm ?? Math.min(reach.coatMm, bearsMm)
-  const coatMm = Math.min(depthMm, Math.max(0.05, wanted))
+  const most = Math.max(LEAST_MM, body.coatMm ?? Math.min(reach.coatMm, THICKEST_COAT_MM))
+  const needed = depthMm > 0 ? Math.min(MOST_COATS, Math.ceil(depthMm / most - 1e-9)) : 0
+  const count = body.coatMm === null ? Math.max(needed, depthMm > 0 ? coats : 0) : needed
+  // by the plan all coats are alike; by the builder's thickness the last is what is left
+  const coatMm = body.coatMm === null && count > 0 ? depthMm / count : Math.min(depthMm, most)
   const seconds = secondsForCoat(coatMm, light)
   const spots = Math.max(
     1,
     Math.ceil(areaMm2 / 100 / (lamp.spotCm2 * Math.max(0.25, (body.lampMm / lamp.atMm) ** 2)))
   )
-  const coats = depthMm > 0 ? Math.min(MOST_COATS, Math.ceil(depthMm / coatMm - 1e-9)) : 0
   const can = Number.isFinite(seconds) && seconds <= LONGEST_LIGHT_S
   return {
     resin: resin.id,
@@ -91,14 +98,15 @@ export function lightPlan(
     cureDepthMm: reach.cureDepthMm,
     thickestMm: reach.coatMm,
     coatMm,
-    coats,
+    coats: count,
     secondsPerCoat: can
       ? Math.max(body.coatMm === null ? body.seconds : 1, Math.ceil(seconds))
       : null,
     spots,
     lampMin: can
-      ? (coats * spots * Math.max(body.coatMm === null ? body.seconds : 1, seconds)) / 60
+      ? (count * spots * Math.max(body.coatMm === null ? body.seconds : 1, seconds)) / 60
       : 0,
+    spreadMin: 0,
     liquidBelowMm: depthMm > reach.cureDepthMm ? reach.cureDepthMm : null,
     shadedPct: body.shadedPct
   }

@@ -15,7 +15,8 @@ import type { PoolGround } from '../1-ground/poolGround'
 import { displacedMl, type Stood } from '../../physics/shape/standing'
 import type { GroundLayer } from '../../physics/stuff/heat/cureRun'
 import type { CureKinetics } from '../../physics/stuff/heat/kinetics'
-import { coolCoat, lightHeat } from '../../physics/stuff/heat/lightHeat'
+import { lightHeat, spreadFor, type LightHeat } from '../../physics/stuff/heat/lightHeat'
+import { HOT_C } from '../../physics/stuff/heat/verdict'
 import {
   MARGIN_C,
   sideLoss,
@@ -26,7 +27,7 @@ import { resinKinetics } from '../../craft/materials/resinKinetics'
 import { PLYWOOD } from '../../physics/stuff/heat/thermal'
 import { lightPlan, tintPerMm, type LightPlan } from './lightBody'
 import { onShelf, type Shelf } from '../../craft/materials/shelf'
-import type { Dam, Resin } from '../../craft/materials/types'
+import type { Dam, Lamp, LightResin, Resin } from '../../craft/materials/types'
 import type { Coat } from './coat'
 
 /** One pour of a pool: from height to height, and the resin it takes. */
@@ -52,7 +53,7 @@ export interface PoolStack {
   coats: Coat[]
   heat: PourHeat | null
   dam: DamPlan | null
-  light: (LightPlan & { groundSoftensC: number | null; peakC: number; groundPeakC: number }) | null
+  light: (LightPlan & LightHeat & { groundSoftensC: number | null }) | null
   colours: PoolColours | null
   /** Resin that leans, bows and things set in change, ml against the ground alone. */
   bowMl: number
@@ -158,6 +159,52 @@ function heatInput(
   }
 }
 
+/** Nobody spreads the light of one coat over more, min. Common practice, no source. */
+const LONGEST_SPREAD_MIN = 20
+/** Thinner than this nobody splits a coat for its heat, mm. Common practice, no source. */
+const SPLIT_TO_MM = 2
+
+/**
+ * Coats under the lamp: as few as the light reaches through, more where even light in bursts would
+ * make them too warm, and over how many minutes each is lit.
+ */
+function litCoats(
+  build: Build,
+  pool: Pool,
+  found: PoolGround,
+  light: LightResin,
+  lamp: Lamp,
+  shelf: Shelf
+): NonNullable<PoolStack['light']> {
+  const under = bedUnder(build, found.lowestMm, shelf)
+  const depth = found.maxDepthMm
+  const planned = (coats: number) =>
+    lightPlan(pool.light, light, lamp, depth, found.areaMm2, lampTint(pool, shelf), coats)
+  const heatOf = (coatMm: number) => (seconds: number) =>
+    lightHeat(coatMm, seconds, light.densityGCm3, under.layers, build.room.tempC, under.soft)
+  const bears = ({ peakC, groundPeakC }: LightHeat) =>
+    peakC <= HOT_C && (under.softensC === null || groundPeakC <= under.softensC - MARGIN_C)
+  const leastMin = (plan: LightPlan) => plan.lampMin / Math.max(1, plan.coats)
+  const spread = (plan: LightPlan) => spreadFor(leastMin(plan), heatOf(plan.coatMm), bears)
+  let plan = planned(1)
+  let minutes = spread(plan)
+  while (
+    minutes === null &&
+    pool.light.coatMm === null &&
+    depth / (plan.coats + 1) >= SPLIT_TO_MM - 1e-9
+  ) {
+    plan = planned(plan.coats + 1)
+    minutes = spread(plan)
+  }
+  const spreadMin = minutes ?? Math.max(LONGEST_SPREAD_MIN, leastMin(plan))
+  return {
+    ...plan,
+    spreadMin,
+    groundSoftensC: under.softensC,
+    ...heatOf(plan.coatMm)(60 * spreadMin)
+  }
+}
+
 /**
  * The layers of one pool by its way of working, with their heat, dam, light and colours.
  *
@@ -197,36 +244,9 @@ export function poolStack(
     const light = onShelf(shelf, 'light-resin', pool.light.resin)
     const lamp = onShelf(shelf, 'lamp', pool.light.lamp)
     if (light && lamp) {
-      const under = bedUnder(build, found.lowestMm, shelf)
       const bands = bandsOf(pool, depth)
-      const tint = lampTint(pool, shelf)
-      let plan = lightPlan(pool.light, light, lamp, depth, found.areaMm2, tint)
-      if (pool.light.coatMm === null) {
-        // the thickest that light reaches through is not always one that the bed bears
-        const coatMm = coolCoat(
-          plan.coatMm,
-          pool.light.seconds,
-          light.densityGCm3,
-          under.layers,
-          build.room.tempC,
-          under.softensC === null ? null : under.softensC - MARGIN_C,
-          under.soft
-        )
-        if (coatMm < plan.coatMm)
-          plan = lightPlan(pool.light, light, lamp, depth, found.areaMm2, tint, coatMm)
-      }
-      stack.light = {
-        ...plan,
-        groundSoftensC: under.softensC,
-        ...lightHeat(
-          plan.coatMm,
-          plan.secondsPerCoat ?? pool.light.seconds,
-          light.densityGCm3,
-          under.layers,
-          build.room.tempC,
-          under.soft
-        )
-      }
+      const plan = litCoats(build, pool, found, light, lamp, shelf)
+      stack.light = plan
       lay(
         stack,
         pool,

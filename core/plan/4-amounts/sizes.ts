@@ -74,7 +74,7 @@ export function sizesOf(
       braces: builtCm > 0 ? (stack?.dam?.braces ?? 0) : 0,
       pours: fill === 'two-part' ? layers.length : 0,
       lightCoats: fill === 'light' ? layers.length : 0,
-      lightMinPerCoat: light ? light.lampMin / Math.max(1, light.coats) : 0,
+      lightMinPerCoat: light?.spreadMin ?? 0,
       lightG:
         light && lightResin
           ? volumeMl * lightResin.densityGCm3 * (1 + build.mixing.wastePct / 100)

@@ -1,7 +1,7 @@
 import type { Build, Pool } from '../../build/types'
 import { BOW_LIMIT_MM } from '../../physics/stuff/dams/bow'
 import type { PourHeat } from '../../physics/stuff/heat/pourHeat'
-import { BOILS_C } from '../../physics/stuff/heat/verdict'
+import { BOILS_C, HOT_C } from '../../physics/stuff/heat/verdict'
 import { THINGS } from '../../craft/materials/pairs'
 import { onShelf, type Shelf } from '../../craft/materials/shelf'
 import type { Resin } from '../../craft/materials/types'
@@ -245,6 +245,9 @@ function whomToTrust(build: Build, heat: PourHeat, resin: Resin): string {
     : `${label} Trust the label where its own data sheet tells of such a pour; pour a small one first where it does not.`
 }
 
+/** A coat for the lamp thinner than this is a film, mm. Common practice, no source. */
+const THINNEST_LIT_MM = 0.5
+
 function lightFindings(pool: Pool, stack: PoolStack, shelf: Shelf, make: Make): Finding[] {
   const resin = onShelf(shelf, 'light-resin', pool.light.resin)
   const lamp = onShelf(shelf, 'lamp', pool.light.lamp)
@@ -317,15 +320,17 @@ function lightFindings(pool: Pool, stack: PoolStack, shelf: Shelf, make: Make): 
       })
     )
   }
-  if (softens !== null && light.groundPeakC > softens) {
+  if ((softens !== null && light.groundPeakC > softens) || light.peakC > HOT_C) {
+    const bed = softens !== null && light.groundPeakC > softens
     found.push(
       make('light-hot', {
-        severity: 'stop',
+        severity: bed ? 'stop' : 'warn',
         place: 'build-up',
-        title: `${pool.name}: a coat this thick melts its bed`,
-        number: degrees(light.groundPeakC),
-        reason: `${mm(light.coatMm)} cured in ${light.secondsPerCoat ?? pool.light.seconds} s give off their heat all at once.`,
-        wayOut: 'Thinner coats, or the lamp farther away.',
+        title: `${pool.name}: a coat this thick ${bed ? 'melts its bed' : 'yellows and cracks'}`,
+        number: warmth(light.peakLoC, light.peakHiC),
+        reason: `${mm(light.coatMm)} lit over ${about(light.spreadMin)} give off their heat faster than it goes.`,
+        wayOut:
+          'Thinner coats, shorter bursts with cooler minutes between, or the lamp farther away.',
         mend: {
           label: `Coats of ${mm(Math.max(0.5, light.coatMm / 2))}`,
           pool: pool.id,
@@ -336,6 +341,17 @@ function lightFindings(pool: Pool, stack: PoolStack, shelf: Shelf, make: Make): 
       })
     )
   }
+  if (light.coats > 1 && light.coatMm < THINNEST_LIT_MM && light.thickestMm >= CRUST_MM)
+    found.push(
+      make('light-thin', {
+        severity: 'warn',
+        place: 'build-up',
+        title: `${pool.name}: thinner coats than anybody lays`,
+        number: `${counted(light.coats, 'coat')} of ${mm(light.coatMm)}`,
+        reason: 'Such a coat does not level, and stays sticky through.',
+        wayOut: 'Less tint, a nearer lamp or longer light; or a two-part pour.'
+      })
+    )
   return found
 }
 

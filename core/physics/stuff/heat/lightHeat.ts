@@ -1,15 +1,17 @@
 import { lastAnswers } from '../../solve/lastAnswers'
-import { halved } from '../../solve/halving'
-import { simulateCure, type GroundLayer } from './cureRun'
-import { peakOf } from './pourHeat'
+import { peakRange, simulateCure, type CureInput, type GroundLayer } from './cureRun'
 import type { CureKinetics } from './kinetics'
-
-/** Heat that a light-cured resin sets free, J/g. Typical of acrylates, from memory. */
-const LIGHT_HEAT_JG = 250
+import { peakOf } from './pourHeat'
 
 /**
- * A resin that cures by first order over its seconds of light, whatever its temperature: 95 %
- * within them.
+ * Heat that a light-cured resin sets free as it is cured on a bench, J/g. Typical of urethane
+ * acrylates cured by half, from memory; chosen so that coats of 2 to 4 mm come out as people lay them.
+ */
+const LIGHT_HEAT_JG = 160
+
+/**
+ * A resin that cures by first order over the minutes in which it is lit, whatever its temperature:
+ * 95 % within them.
  */
 const underLight = (seconds: number, densityGCm3: number): CureKinetics => ({
   a1PerS: 3 / Math.max(1, seconds),
@@ -25,45 +27,23 @@ const underLight = (seconds: number, densityGCm3: number): CureKinetics => ({
   gelAlpha: 0.6
 })
 
-const known = lastAnswers<number>(200)
-
-/**
- * The thickest coat that its bed bears under the lamp, mm, no thicker than asked for.
- *
- * @param bearsC     warmest the layer of the bed that softens may get, °C; null: it bears any
- * @param softLayer  which layer of the ground that is, from the resin downwards
- */
-export function coolCoat(
-  wantedMm: number,
-  seconds: number,
-  densityGCm3: number,
-  ground: readonly GroundLayer[],
-  roomC: number,
-  bearsC: number | null,
-  softLayer: number | null = 0
-): number {
-  if (bearsC === null) return wantedMm
-  const key = JSON.stringify([
-    wantedMm.toFixed(2),
-    seconds,
-    densityGCm3,
-    ground,
-    roomC,
-    bearsC,
-    softLayer
-  ])
-  const there = known.get(key)
-  if (there !== undefined) return there
-  const fine = (mm: number) =>
-    lightHeat(mm, seconds, densityGCm3, ground, roomC, softLayer).groundPeakC <= bearsC
-  const found = fine(wantedMm) ? wantedMm : halved(0.1, wantedMm, fine, { steps: 6 })[0]
-  known.set(key, found)
-  return found
+/** Warmest that a coat and the layer under it that softens get under the lamp, °C. */
+export interface LightHeat {
+  peakLoC: number
+  peakC: number
+  peakHiC: number
+  groundPeakC: number
 }
 
+const known = lastAnswers<LightHeat>(400)
+
 /**
- * Hottest point of a coat, and of the layer under it that softens, while the lamp cures it, °C: the
- * same heat equation as a poured resin's.
+ * Warmest that a coat and what is under it get while the lamp cures it: the same heat equation as a
+ * poured resin's.
+ *
+ * @param seconds    over which the light is given, the pauses between bursts with it
+ * @param softLayer  which layer of the ground softens, from the resin downwards
+ * @returns          °C; the range is that of the heat, a fifth more or less, and of the air
  */
 export function lightHeat(
   coatMm: number,
@@ -72,13 +52,44 @@ export function lightHeat(
   ground: readonly GroundLayer[],
   roomC: number,
   softLayer: number | null = 0
-): { peakC: number; groundPeakC: number } {
-  const { peakC, groundPeakC, layerPeaksC } = simulateCure({
+): LightHeat {
+  const key = JSON.stringify([coatMm.toFixed(2), seconds, densityGCm3, ground, roomC, softLayer])
+  const there = known.get(key)
+  if (there) return there
+  const input: CureInput = {
     resin: underLight(seconds, densityGCm3),
     pours: [{ thicknessMm: coatMm, atMin: 0 }],
     ground,
     roomC,
     untilMin: 60
-  })
-  return { peakC, groundPeakC: peakOf({ layerPeaksC, groundPeakC }, softLayer) }
+  }
+  const { peakC, groundPeakC, layerPeaksC } = simulateCure(input)
+  const { peakLoC, peakHiC } = peakRange(input)
+  const found = {
+    peakLoC,
+    peakC,
+    peakHiC,
+    groundPeakC: peakOf({ layerPeaksC, groundPeakC }, softLayer)
+  }
+  known.set(key, found)
+  return found
+}
+
+/** Minutes that people spread a coat's light over, in short bursts. Common practice, no source. */
+const SPREAD_MIN = [2, 3, 5, 8, 12, 20]
+
+/**
+ * Minutes over which a coat's light must be spread, in bursts with pauses, for its bed and itself to
+ * bear it; null: not within the longest that anybody takes.
+ *
+ * @param leastMin  what the light takes without pauses
+ * @param bears     whether so much heat is borne
+ */
+export function spreadFor(
+  leastMin: number,
+  heatOver: (seconds: number) => LightHeat,
+  bears: (heat: LightHeat) => boolean
+): number | null {
+  const tries = [leastMin, ...SPREAD_MIN.filter((m) => m > leastMin)]
+  return tries.find((m) => bears(heatOver(60 * m))) ?? null
 }
