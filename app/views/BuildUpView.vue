@@ -37,7 +37,7 @@ import LightDepth from '../drawings/LightDepth.vue'
 import MinutesDrawing from '../drawings/MinutesDrawing.vue'
 import BuildSection from '../components/BuildSection.vue'
 import { duration } from '../../core/words/durations'
-import { mm, degrees, number, said } from '../words'
+import { mm, number, said } from '../words'
 import { useBuildStore } from '../stores/build'
 import { useSettingsStore } from '../stores/settings'
 

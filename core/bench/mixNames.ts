@@ -3,7 +3,7 @@ import type { Plan } from '../plan/derivePlan'
 import type { PlannedBatch } from '../plan/4-amounts/types'
 import { cupName } from './benchSteps'
 
-/** What a mix is for: its water, and its lay or step. @example mixName(build, plan, 'waves/cast') // "Waves: cast crest" */
+/** What a mix is for: its water, and its lay or step. So “Waves: cast crest”. */
 export function mixName(build: Build, plan: Plan, id: string): string {
   const step = plan.steps.steps.find((s) => s.id === id || s.of === id)
   const lay = plan.steps.lays.find((l) => l.id === (step?.lay ?? id))

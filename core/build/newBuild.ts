@@ -360,7 +360,7 @@ function shoreWithin(base: Build['base']): Pool {
     damTopMm: level + 6,
     tints: [
       { id: USUAL.tint.sea, dropsPer100G: 0.5 },
-      { id: USUAL.tint.river, dropsPer100G: 1 }
+      { id: USUAL.tint.river, dropsPer100G: 1.5 }
     ]
   }
 }

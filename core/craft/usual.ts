@@ -26,7 +26,7 @@ export const USUAL = {
   gel: { ripples: 'ripple-gel', crests: 'heavy-gloss-gel', mirror: 'gloss-glue' },
   tint: { river: 'blue-green', sea: 'deep-blue', silt: 'river-brown' },
   /** Drops in 100 g that a pool is tinted with at first: faint (P7). */
-  drops: 1.5,
+  drops: 2,
   cup: 'cup',
   /** What lies over bed and water as a coat: paint, paper, white, gloss. */
   coat: { bed: 'bed-paint', paper: 'tissue', white: 'white-acrylic', gloss: 'gloss' }

@@ -251,7 +251,7 @@ export function finished(run: PlanRun): Plan {
  * @param shelf  materials; left out, the built-in kinds
  * @param history  what other builds left behind: outcomes and lessons; left out, nothing
  * @returns      the plan; whatever cannot be worked out is left empty and said in `findings`
- * @example derivePlan(build).days.finish // "2026-12-29T20:36+00:00"
+ * @example derivePlan(build).days.finish // "2026-12-29T20:33+00:00"
  */
 export const derivePlan = (
   build: Build,

@@ -202,7 +202,7 @@ describe('At the bench', function () {
     const said = complaints(page)
     await page.locator('[data-test="proof"]').waitFor()
     expect(await page.locator('[data-test="proof"]').innerText()).to.match(
-      /No plan can finish before Tuesday 29 December, 20:36/
+      /No plan can finish before Tuesday 29 December, 20:33/
     )
     await page.locator('[data-leaf="hours"]').click()
     const ics = [

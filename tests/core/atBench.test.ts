@@ -175,7 +175,7 @@ describe('Clocks at the bench', () => {
     expect(away.days.work[0].startMs).to.be.at.least(Date.parse('2027-02-02T00:00Z'))
     expect(proofWords(plan.days, (id) => id)).to.have.property(
       'says',
-      'No plan can finish before Tuesday 29 December, 20:36'
+      'No plan can finish before Tuesday 29 December, 20:33'
     )
   })
 })
@@ -267,12 +267,12 @@ describe('Rehearsal', () => {
       )
   })
   it('a look tells the truth and the plan itself is untouched', () => {
-    let r = rehearse(plan, newRehearsal(plan, 9), { kind: 'do', step: 'weir/run' })
+    let r = rehearse(plan, newRehearsal(plan, 9), { kind: 'do', step: 'weir/under' })
     const before = JSON.stringify(plan.days)
-    r = rehearse(plan, r, { kind: 'look', step: 'weir/run' })
+    r = rehearse(plan, r, { kind: 'look', step: 'weir/under' })
     expect(r.story.at(-1)!.text).to.match(/still|not yet|too wet/)
-    r = rehearse(plan, r, { kind: 'wait', minutes: 3 * step('weir/run').waitMin + 60 })
-    r = rehearse(plan, r, { kind: 'look', step: 'weir/run' })
+    r = rehearse(plan, r, { kind: 'wait', minutes: 3 * step('weir/under').waitMin + 60 })
+    r = rehearse(plan, r, { kind: 'look', step: 'weir/under' })
     expect(r.story.at(-1)!.text).to.not.match(/still|not yet|too wet/)
     expect(JSON.stringify(plan.days)).to.equal(before)
   })

@@ -337,7 +337,7 @@ describe('The days of a build', () => {
       Object.fromEntries(Object.keys(NONE).map((d) => [d, [['19:00', to]]])) as Calendar['week']
     const short = derivePlan({
       ...build,
-      base: { widthMm: 600, depthMm: 400 },
+      base: { widthMm: 1800, depthMm: 1200 },
       calendar: { ...build.calendar, week: hours('20:15') }
     })
     expect(short.days.problem).to.equal(null)

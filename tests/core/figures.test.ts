@@ -132,7 +132,7 @@ describe('Props that can never come away', () => {
     const soft = changeMaking(curl.id, { film: 'acetate-01', droopMm: 0.2, coats: 1 })({
       ...mole,
       // so damp that the glue stays soft
-      room: { ...mole.room, rhPct: 90 },
+      room: { ...mole.room, rhPct: 100 },
       waters: mole.waters.map((w) =>
         w.id === curl.id ? { ...w, way: 'curl-film', gel: 'gloss-glue' } : w
       )

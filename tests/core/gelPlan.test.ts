@@ -1,3 +1,4 @@
+import { castsWith } from '../../core/build/castsWith'
 import { expect } from 'chai'
 import fc from 'fast-check'
 import {
@@ -278,11 +279,13 @@ describe('Ways of the trade', () => {
             if (use.amount.fixed <= 0) continue
             const w = made.waters.find((x) => x.id === water) as Moving | undefined
             const id =
-              use.material === 'gel'
-                ? w!.gel
-                : use.material === 'film'
-                  ? w!.make.film
-                  : use.material
+              use.material === 'resin'
+                ? castsWith(made, w!)!.resin
+                : use.material === 'gel'
+                  ? w!.gel
+                  : use.material === 'film'
+                    ? w!.make.film
+                    : use.material
             expect(
               plan.amounts.shopping.find((l) => l.material === id)?.byWater[water] ?? 0,
               `${way.id} uses ${id}`

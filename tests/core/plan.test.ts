@@ -363,7 +363,8 @@ const FIELDS = [
   'skin.lacquer',
   'gloss.gel',
   'dam.bead',
-  'film'
+  'film',
+  'resin'
 ]
 
 describe('Materials and ways', () => {

@@ -3,7 +3,7 @@ import type { Tint } from './types'
 const look = (colour: string, scatterPerMm?: number): Tint['look'] => ({
   colour,
   atDropsPer100G: 6,
-  atDepthMm: 5,
+  atDepthMm: 7,
   ...(scatterPerMm ? { scatterPerMm } : {})
 })
 const tint = (id: string, name: string, note: string, seen: Tint['look']): Tint => ({
@@ -18,7 +18,7 @@ const tint = (id: string, name: string, note: string, seen: Tint['look']): Tint 
 })
 
 /**
- * Kinds of tint: how 6 drops in 100 g look 5 mm deep over white (P7 makes 7 drops in 100 g a
+ * Kinds of tint: how 6 drops in 100 g look 7 mm deep over white (P7 makes 7 drops in 100 g a
  * strong colour). Common practice, no source.
  */
 export const TINTS: readonly Tint[] = [

@@ -376,6 +376,8 @@ const LARGER_BRUSH = 0.5
 const USUAL_BASE_CM2 = 600
 const SMALL_BASE = 0.4
 const LEAST_SETTING_OUT = 0.35
+/** A step that grows with the job, where there is nothing of it, is but a look: this share. */
+const NOTHING = 0.15
 
 /**
  * Minutes of hands that a step takes: what is fixed, less of it on a small base, and what grows with
@@ -385,7 +387,12 @@ const LEAST_SETTING_OUT = 0.35
  */
 export function handsFor(quantity: Grows, sizes: Sizes): number {
   const small = (sizes.baseCm2 ?? USUAL_BASE_CM2) / USUAL_BASE_CM2
-  let total = quantity.fixed * Math.min(1, Math.max(LEAST_SETTING_OUT, small ** SMALL_BASE))
+  const per = Object.keys(quantity.per ?? {}) as SizeName[]
+  const nothing = per.length > 0 && per.every((size) => sizes[size] === 0)
+  let total =
+    (nothing ? NOTHING : 1) *
+    quantity.fixed *
+    Math.min(1, Math.max(LEAST_SETTING_OUT, small ** SMALL_BASE))
   for (const [size, each] of Object.entries(quantity.per ?? {})) {
     const much = sizes[size as SizeName] ?? 0
     const brushed = size.endsWith('Cm2') && much > SMALL_BRUSH_CM2

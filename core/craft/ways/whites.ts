@@ -10,7 +10,6 @@ const offWhite = (
   wait: StepTemplate['wait'] = { becomes: 'firm', min: 'whiteDry' }
 ): StepTemplate => ({
   id: 'off',
-  onlyWith: 'whiteCm2',
   order: 18,
   title: 'Off-white, inside the thin line',
   how,
@@ -28,7 +27,6 @@ const pure = (
   wait: StepTemplate['wait'] = { becomes: 'firm', min: 'whiteDry' }
 ): StepTemplate => ({
   id: 'white',
-  onlyWith: 'whiteCm2',
   order: 18,
   title: 'Pure white, only at the edge',
   how,
@@ -44,7 +42,6 @@ const mixStep = (
   cautions: StepTemplate['cautions'] = []
 ): StepTemplate => ({
   id: 'mix',
-  onlyWith: 'whiteMl',
   order: 18,
   title: 'Mix the paste',
   how,

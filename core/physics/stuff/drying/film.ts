@@ -1,3 +1,4 @@
+import { halvedTo } from '../../solve/halving'
 import { thirst } from './air'
 
 /** What drying asks of a gel. */
@@ -38,7 +39,7 @@ export const CLEAR_SHARE = 0.08
  * than so much above what the air leaves it. One that would keep more than the last of these stays
  * white. Common practice, no source: gels clear in damp rooms, later, and hardly in a wash-house.
  */
-const ABOVE_AIR = 0.05
+const ABOVE_AIR = 0.02
 const STAYS_WHITE = 0.3
 /**
  * Skinned, and dry to the touch: the surface holds less than these shares. Common practice, no
@@ -88,7 +89,7 @@ const WIDTHS = Float64Array.from({ length: CELLS }, (_, i) => EDGES[i + 1] - EDG
  *   memory. Steps are
  *         implicit and extrapolated (Deuflhard 1983). The air next to the film is taken to be as
  * warm as the room.
- * @example dryFilm({ solidsVol: 0.4, dM2S: 2e-10 }, 1.5, 20, 50).clearH // 16.7
+ * @example dryFilm({ solidsVol: 0.4, dM2S: 2e-10 }, 1.5, 20, 50).clearH // 16.3
  */
 export function dryFilm(gel: DryingGel, wetMm: number, roomC: number, rhPct: number): Drying {
   const dryMm = wetMm * gel.solidsVol
@@ -219,9 +220,15 @@ export function dryFilm(gel: DryingGel, wetMm: number, roomC: number, rhPct: num
 
 /** Share of its water that the air leaves a film: where it stops wanting any; 1: it takes none. */
 function leftBy(wants: (c: number) => number): number {
+  // from dry upwards, for the activity of some gels falls again farther on
   let c = 0
-  while (c < 1 && wants(c) <= 0) c += 0.005
-  return Math.min(1, c)
+  while (c < 1 && wants(c) <= 0) c += 0.01
+  return c === 0
+    ? 0
+    : Math.min(
+        1,
+        halvedTo(c - 0.01, c, (v) => wants(v) <= 0, { steps: 24 })
+      )
 }
 
 /** Enough of a curve to draw: no two points closer than a hundredth, or than a hundredth of the time. */
