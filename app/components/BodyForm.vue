@@ -287,6 +287,7 @@ const brownOver = () => set('A second, brown pour', { bands: brownOverBands(prop
             :step="0.5"
             @update:model-value="setBand(pool.bands.length - k, { share: $event! })"
           />
+          <span class="name">Drops in {{ grams(cupG) }}</span>
           <DoseEditor
             :tints="tints"
             :doses="pool.bands[pool.bands.length - k].tints"

@@ -20,7 +20,7 @@ import CupDrawing from '../drawings/CupDrawing.vue'
 import { useRouter } from 'vue-router'
 import { costToBuy } from '../../core/plan/4-amounts/shopping'
 import { poursElsewhere } from '../../core/plan/4-amounts/ties'
-import { dropsTold } from '../../core/craft/drops'
+import { dropsTold, isThinned, THINNED } from '../../core/craft/drops'
 import { warmth } from '../../core/craft/warmth'
 import { mixName } from '../../core/bench/mixNames'
 import type { PlannedBatch } from '../../core/plan/4-amounts/types'
@@ -85,10 +85,31 @@ const tintsOf = (drops: Record<string, number>) =>
     name: store.shelf.get(id)?.name ?? id,
     colour: onShelf(store.shelf, 'tint', id)?.look.colour ?? '#888888'
   }))
-const dropsWords = (exact: Record<string, number>) =>
+const short = (name: string) => name.replace(' tint', '').toLowerCase()
+const dropsWords = (
+  exact: Record<string, number>,
+  how: 'cup by cup' | 'all at once' = 'cup by cup'
+) =>
   tintsOf(exact)
-    .map((t) => `${dropsTold(t.drops)} ${t.name.replace(' tint', '').toLowerCase()}`)
+    .map((t) => said(dropsTold(short(t.name), t.drops, how)))
     .join(' and ')
+/** Whether any cup on this page is counted with thinned tint. */
+const thinned = computed(() => {
+  const { batches, otherCups, pools } = plan.value?.amounts ?? {
+    batches: [],
+    otherCups: [],
+    pools: []
+  }
+  const byCup = [
+    ...otherCups,
+    ...batches.filter((b) => store.pools.find((p) => p.id === b.pool)?.tinting === 'batch-by-batch')
+  ].flatMap((b) => Object.values(b.dropsExact).map((n) => isThinned(n, 'cup by cup')))
+  const atOnce = pools
+    .filter((a) => store.pools.find((p) => p.id === a.pool)?.tinting === 'all-at-once')
+    .flatMap((a) => a.tintAll.flatMap((t) => Object.values(t.exact)))
+    .map((n) => isThinned(n, 'all at once'))
+  return [...byCup, ...atOnce].some(Boolean)
+})
 /** Resin and drops of each coat under the lamp, from the ground up. */
 function litCoats(pool: Pool): { massG: number; drops: string }[] {
   const resin = onShelf(store.shelf, 'light-resin', pool.light.resin)
@@ -188,7 +209,8 @@ const dusty = computed(
             t.pours[0] === t.pours[1]
               ? `pour ${t.pours[0]}`
               : `pours ${t.pours[0]} to ${t.pours[1]}`
-          }}: {{ grams(t.aG) }} of A, <b>{{ dropsWords(t.exact) || 'clear' }}</b>.</span
+          }}: {{ grams(t.aG) }} of A,
+          <b>{{ dropsWords(t.exact, 'all at once') || 'clear' }}</b>.</span
         >
       </div>
       <p v-if="amounts.problem" class="fault" role="alert">
@@ -213,8 +235,7 @@ const dusty = computed(
           >
             <li v-for="t in tintsOf(b.drops)" :key="t.id">
               <span class="swatch" :style="{ background: t.colour }"></span
-              ><b>{{ dropsTold(b.dropsExact[t.id] ?? 0) }}</b>
-              {{ t.name.replace(' tint', '').toLowerCase() }}
+              >{{ said(dropsTold(short(t.name), b.dropsExact[t.id] ?? 0, 'cup by cup')) }}
             </li>
           </ul>
           <p class="small soft">
@@ -287,8 +308,7 @@ const dusty = computed(
           <ul v-if="Object.keys(b.drops).length" class="drops">
             <li v-for="t in tintsOf(b.drops)" :key="t.id">
               <span class="swatch" :style="{ background: t.colour }"></span
-              ><b>{{ dropsTold(b.dropsExact[t.id] ?? 0) }}</b>
-              {{ t.name.replace(' tint', '').toLowerCase() }}
+              >{{ said(dropsTold(short(t.name), b.dropsExact[t.id] ?? 0, 'cup by cup')) }}
             </li>
           </ul>
           <p class="small soft">
@@ -301,6 +321,7 @@ const dusty = computed(
         </article>
       </div>
     </section>
+    <p v-if="thinned" class="small soft" data-test="thinned">{{ said(THINNED) }}</p>
     <OneMix v-if="plan" :plan="plan" />
     <section v-if="white?.lines.length" class="panel pad group" data-test="mix-white">
       <header class="row">

@@ -403,8 +403,9 @@ const STEPS = {
           <ul v-if="drops.length && counts" class="drops">
             <li v-for="d in drops" :key="d.id">
               <span class="swatch" :style="{ background: d.colour }"></span
-              ><b>{{ dropsTold(d.count) }}</b>
-              {{ d.name.replace(' tint', '').toLowerCase() }}
+              ><b>{{
+                said(dropsTold(d.name.replace(' tint', '').toLowerCase(), d.count, 'cup by cup'))
+              }}</b>
             </li>
           </ul>
           <p v-else-if="drops.length" class="soft">

@@ -1,18 +1,31 @@
 import { countDrops, THINNED_IN_ML } from '../physics/stuff/mixing/drops'
 import { plain } from '../words/sentences'
 
+/** How a tint is thinned to count parts of a drop: said once where one is asked for. */
+export const THINNED = `Thinned: 1 drop stirred into ${THINNED_IN_ML} ml of part A, and so much of that in place of as much A.`
+
+/** Whether a dose is counted with thinned tint. @example isThinned(0.3, 'cup by cup') // true */
+export const isThinned = (exact: number, how: 'cup by cup' | 'all at once'): boolean =>
+  counted(exact, how).thinnedMl > 0
+
 /**
- * How a dose is counted into a cup: whole drops where that is near enough, else what is over as so
- * much of a thinned tint.
+ * How a dose is counted: whole drops where they are near enough, else what is over as so much of a
+ * thinned tint. Where all is tinted at once no seam shows, and whole drops do unless there is none.
  *
- * @example dropsTold(3.1) // "3 drops"
- * @example dropsTold(0.3) // "3 ml of 1 drop in 10 ml of A,"
- * @example dropsTold(2.4) // "2 drops and 4 ml of 1 drop in 10 ml of A,"
+ * @example dropsTold('blue-green', 3.1, 'cup by cup') // "3 drops blue-green"
+ * @example dropsTold('blue-green', 0.3, 'cup by cup') // "3 ml thinned blue-green"
+ * @example dropsTold('blue-green', 2.4, 'cup by cup') // "2 drops and 4 ml thinned blue-green"
+ * @example dropsTold('blue-green', 2.4, 'all at once') // "2 drops blue-green"
  */
-export function dropsTold(exact: number): string {
-  const { whole, thinnedMl } = countDrops(exact)
+export function dropsTold(name: string, exact: number, how: 'cup by cup' | 'all at once'): string {
+  const { whole, thinnedMl } = counted(exact, how)
   const drops = whole === 1 ? '1 drop' : `${whole} drops`
-  if (thinnedMl === 0) return drops
-  const thinned = `${plain(thinnedMl)} ml of 1 drop in ${THINNED_IN_ML} ml of A,`
+  if (thinnedMl === 0) return `${drops} ${name}`
+  const thinned = `${plain(thinnedMl)} ml thinned ${name}`
   return whole === 0 ? thinned : `${drops} and ${thinned}`
+}
+
+function counted(exact: number, how: 'cup by cup' | 'all at once') {
+  const whole = Math.round(exact)
+  return how === 'all at once' && whole > 0 ? { whole, thinnedMl: 0 } : countDrops(exact)
 }

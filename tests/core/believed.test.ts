@@ -171,8 +171,9 @@ describe('Doses that people count', () => {
         expect(Math.abs(given - exact)).to.be.at.most(Math.max(0.1 * exact, 0.0051))
       })
     )
-    expect(dropsTold(0.3)).to.match(/^3 ml of 1 drop in 10 ml of A/)
-    expect(dropsTold(4.9)).to.equal('5 drops')
+    expect(dropsTold('t', 0.3, 'all at once')).to.equal('3 ml thinned t')
+    expect(dropsTold('t', 4.9, 'cup by cup')).to.equal('5 drops t')
+    expect(dropsTold('t', 2.4, 'all at once')).to.equal('2 drops t')
   })
   it('a dose told for the builder’s own cup is the same dose', () => {
     const asked = (tint: object) =>
