@@ -1,5 +1,7 @@
 import { expect } from 'chai'
 import Color from 'colorjs.io'
+import { deltaE2000 } from '../../core/physics/stuff/colour/difference'
+import { doseFor } from '../../core/physics/stuff/colour/doseFor'
 import fc from 'fast-check'
 import { calculate } from '../../core/exchange/calc/contract'
 import { layerOver, stackOver } from '../../core/physics/stuff/colour/kubelkaMunk'
@@ -11,6 +13,7 @@ import {
   labOfXyz,
   linearOf,
   rgbOfXyz,
+  xyzOfRgb,
   xyzOf
 } from '../../core/physics/stuff/colour/rgb'
 import {
@@ -213,5 +216,128 @@ describe('Tint', () => {
     expect(() =>
       call({ bed: '#000000', pours: [{ depthMm: 1, tints: [{ id: 'ink', dropsPer100G: 1 }] }] })
     ).to.throw(/^pours\[0\]\.tints\[0\]\.id: was "ink"/)
+  })
+})
+
+/** Test pairs of CIEDE2000. Sharma, Wu & Dalal 2005, table 1: all 34, typed from memory. */
+const PAIRS: readonly (readonly [number[], number[], number])[] = [
+  [[50, 2.6772, -79.7751], [50, 0, -82.7485], 2.0425],
+  [[50, 3.1571, -77.2803], [50, 0, -82.7485], 2.8615],
+  [[50, 2.8361, -74.02], [50, 0, -82.7485], 3.4412],
+  [[50, -1.3802, -84.2814], [50, 0, -82.7485], 1],
+  [[50, -1.1848, -84.8006], [50, 0, -82.7485], 1],
+  [[50, -0.9009, -85.5211], [50, 0, -82.7485], 1],
+  [[50, 0, 0], [50, -1, 2], 2.3669],
+  [[50, -1, 2], [50, 0, 0], 2.3669],
+  [[50, 2.49, -0.001], [50, -2.49, 0.0009], 7.1792],
+  [[50, 2.49, -0.001], [50, -2.49, 0.001], 7.1792],
+  [[50, 2.49, -0.001], [50, -2.49, 0.0011], 7.2195],
+  [[50, 2.49, -0.001], [50, -2.49, 0.0012], 7.2195],
+  [[50, -0.001, 2.49], [50, 0.0009, -2.49], 4.8045],
+  [[50, -0.001, 2.49], [50, 0.001, -2.49], 4.8045],
+  [[50, -0.001, 2.49], [50, 0.0011, -2.49], 4.7461],
+  [[50, 2.5, 0], [50, 0, -2.5], 4.3065],
+  [[50, 2.5, 0], [73, 25, -18], 27.1492],
+  [[50, 2.5, 0], [61, -5, 29], 22.8977],
+  [[50, 2.5, 0], [56, -27, -3], 31.903],
+  [[50, 2.5, 0], [58, 24, 15], 19.4535],
+  [[50, 2.5, 0], [50, 3.1736, 0.5854], 1],
+  [[50, 2.5, 0], [50, 3.2972, 0], 1],
+  [[50, 2.5, 0], [50, 1.8634, 0.5757], 1],
+  [[50, 2.5, 0], [50, 3.2592, 0.335], 1],
+  [[60.2574, -34.0099, 36.2677], [60.4626, -34.1751, 39.4387], 1.2644],
+  [[63.0109, -31.0961, -5.8663], [62.8187, -29.7946, -4.0864], 1.263],
+  [[61.2901, 3.7196, -5.3901], [61.4292, 2.248, -4.962], 1.8731],
+  [[35.0831, -44.1164, 3.7933], [35.0232, -40.0716, 1.5901], 1.8645],
+  [[22.7233, 20.0904, -46.694], [23.0331, 14.973, -42.5619], 2.0373],
+  [[36.4612, 47.858, 18.3852], [36.2715, 50.5065, 21.2231], 1.4146],
+  [[90.8027, -2.0831, 1.441], [91.1528, -1.6435, 0.0447], 1.4441],
+  [[90.9257, -0.5406, -0.9208], [88.6381, -0.8985, -0.7239], 1.5381],
+  [[6.7747, -0.2908, -2.4247], [5.8714, -0.0985, -2.2286], 0.6377],
+  [[2.0776, 0.0795, -1.135], [0.9033, -0.0636, -0.5514], 0.9082]
+]
+
+describe('Difference of colours, CIEDE2000', () => {
+  it('all published pairs to four digits, either way round (Sharma, Wu & Dalal 2005)', () => {
+    for (const [a, b, off] of PAIRS) {
+      expect(deltaE2000(a, b), String(a)).to.be.closeTo(off, 5e-5)
+      expect(deltaE2000(b, a), String(b)).to.be.closeTo(off, 5e-5)
+    }
+  })
+  it('as colorjs.io has it, for any two colours', () => {
+    const lab = fc.tuple(
+      fc.double({ min: 0, max: 100, noNaN: true }),
+      fc.double({ min: -90, max: 90, noNaN: true }),
+      fc.double({ min: -90, max: 90, noNaN: true })
+    )
+    fc.assert(
+      fc.property(lab, lab, (a, b) => {
+        const theirs = new Color('lab', a).deltaE(new Color('lab', b), '2000')
+        expect(deltaE2000(a, b)).to.be.closeTo(theirs, 1e-4)
+      })
+    )
+  })
+})
+
+describe('Dose for a colour wanted', () => {
+  const shelf = ['blue-green', 'river-brown', 'deep-blue'].map((id) => ({ id, optics: tint(id) }))
+  const asked = (wanted: string, depthMm: number, bed: string, tints = shelf) =>
+    doseFor({ wanted, depthMm, bed, tints })
+  it('finds doses again from the colour that they give, to what a screen’s colours tell apart', () => {
+    fc.assert(
+      fc.property(
+        fc.tuple(...shelf.map(() => fc.integer({ min: 0, max: 10 }))),
+        fc.integer({ min: 3, max: 20 }),
+        (halves, depthMm) => {
+          const { colour } = seenThrough('#c8b890', [
+            {
+              depthMm,
+              tints: shelf.map((t, i) => ({ optics: t.optics, dropsPer100G: halves[i] / 2 }))
+            }
+          ])
+          const found = asked(colour, depthMm, '#c8b890')
+          expect(found.deltaE).to.be.below(0.8)
+        }
+      ),
+      { numRuns: 25 }
+    )
+  })
+  it('no whole or half drops of two tints come nearer: all of them tried', () => {
+    const two = shelf.slice(0, 2)
+    for (const [wanted, depthMm, bed] of [
+      ['#2f7f86', 8, '#8a7a55'],
+      ['#103040', 15, '#ffffff'],
+      ['#e0e8d0', 5, '#b0a080']
+    ] as const) {
+      const goal = labOfXyz(xyzOfRgb(linearOf(wanted)))
+      let least = Infinity
+      for (let i = 0; i <= 40; i++)
+        for (let k = 0; k <= 40; k++) {
+          const tints = two.map((t, n) => ({ optics: t.optics, dropsPer100G: [i, k][n] / 2 }))
+          least = Math.min(least, deltaE2000(goal, seenThrough(bed, [{ depthMm, tints }]).lab))
+        }
+      expect(asked(wanted, depthMm, bed, two).deltaE, wanted).to.be.closeTo(least, 1e-6)
+    }
+  })
+  it('asked for what no tint does it says how far off it is; wrong input by name', () => {
+    const red = calculate('doseFor', {
+      wanted: '#ff0000',
+      depthMm: 5,
+      bed: '#888888',
+      tints: ['blue-green']
+    }) as { drops: object[]; deltaE: number }
+    expect(red.deltaE).to.be.above(20)
+    const call = (change: object) => () =>
+      calculate('doseFor', {
+        wanted: '#336677',
+        depthMm: 5,
+        bed: '#888888',
+        tints: ['blue-green'],
+        ...change
+      })
+    expect(call({ tints: [] })).to.throw(/^tints/)
+    expect(call({ tints: [{ id: 'honey' }] })).to.throw(/^tints\[0\]\.id: was "honey"/)
+    expect(call({ wanted: 'teal' })).to.throw(/^wanted: was "teal"/)
+    expect(call({ depthMm: 0 })).to.throw(/^depthMm: was 0/)
   })
 })

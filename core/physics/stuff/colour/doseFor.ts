@@ -22,16 +22,20 @@ export interface Dose {
 
 /** Stronger than this nobody tints, drops of one tint in 100 g. Common practice, no source. */
 export const STRONGEST_DROPS = 20
-const HALF = 0.5
+/** Half and whole drops, more and less: of one tint, or of two at once. */
+const STEPS = [-1, -0.5, 0.5, 1]
 /** Where pairs of tints are begun from, drops. */
-const COARSE = [1, 3, 6, 10, 15]
+const COARSE = [0.5, 1.5, 3, 5, 7.5, 10, 14, 19]
+/** Every dose there is, where the tints are so few that all can be tried. */
+const EVERY = Array.from({ length: 2 * STRONGEST_DROPS + 1 }, (_, i) => i / 2)
+const FEW = 2
 
 /**
  * Drops for a colour wanted over a bed: the whole and half drops in 100 g whose water comes nearest
  * to it.
  *
- * From every tint alone and every pair at a few strengths, half a drop at a time, of one tint or from
- * one to another, for as long as it comes nearer.
+ * From every tint alone and every pair at a few strengths, half a drop and a drop at a time, of one
+ * tint or of two, for as long as it comes nearer.
  *
  * @param input  colours `#rrggbb`, depth mm, tints with what they do to light
  * @returns      the drops, the colour they give, and its distance by CIEDE2000
@@ -55,25 +59,27 @@ export function doseFor({ wanted, depthMm, bed, tints }: DoseInput): Dose {
   const none = tints.map(() => 0)
   const put = (drops: readonly number[], ...set: [number, number][]) =>
     set.reduce((all, [i, n]) => all.map((v, k) => (k === i ? n : v)), [...drops])
+  const lines = tints.length <= FEW ? EVERY : COARSE
   const starts = [
     none,
     ...tints.flatMap((_, i) =>
-      COARSE.flatMap((n) => [
+      lines.flatMap((n) => [
         put(none, [i, n]),
         ...tints
           .slice(i + 1)
-          .flatMap((__, k) => COARSE.map((m) => put(none, [i, n], [i + 1 + k, m])))
+          .flatMap((__, k) => lines.map((m) => put(none, [i, n], [i + 1 + k, m])))
       ])
     )
   ]
   const near = (drops: readonly number[]): number[][] =>
-    tints.flatMap((_, i) => [
-      put(drops, [i, drops[i] + HALF]),
-      put(drops, [i, drops[i] - HALF]),
-      ...tints.flatMap((__, k) =>
-        k === i ? [] : [put(drops, [i, drops[i] + HALF], [k, drops[k] - HALF])]
-      )
-    ])
+    tints.flatMap((_, i) =>
+      STEPS.flatMap((by) => [
+        put(drops, [i, drops[i] + by]),
+        ...tints.flatMap((__, k) =>
+          k <= i ? [] : STEPS.map((also) => put(drops, [i, drops[i] + by], [k, drops[k] + also]))
+        )
+      ])
+    )
   const allowed = (drops: readonly number[]) => drops.every((n) => n >= 0 && n <= STRONGEST_DROPS)
   const nearest = (all: readonly number[][]) =>
     all.reduce((best, d) => (at(d).off < at(best).off - 1e-12 ? d : best))
@@ -86,7 +92,7 @@ export function doseFor({ wanted, depthMm, bed, tints }: DoseInput): Dose {
     }
   }
   // downhill from the few best places to begin from
-  const begun = [...starts].sort((a, b) => at(a).off - at(b).off).slice(0, 12)
+  const begun = [...starts].sort((a, b) => at(a).off - at(b).off).slice(0, 24)
   const best = nearest(begun.map(better))
   return {
     drops: tints.flatMap(({ id }, i) => (best[i] > 0 ? [{ id, per100G: best[i] }] : [])),
