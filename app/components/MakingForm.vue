@@ -1,13 +1,17 @@
 <script setup lang="ts">
+import { ElCheckbox } from 'element-plus'
 import { computed } from 'vue'
+import { castsWith } from '../../core/build/castsWith'
+import { USUAL_DOSE_G } from '../../core/build/newBuild'
 import { changeGel, changeMaking, setWay } from '../../core/build/edits'
 import type { Making, Moving } from '../../core/build/types'
 import { ofKind } from '../../core/craft/materials/shelf'
 import type { FormStack } from '../../core/plan/3-stacks/stacksStage'
 import { wayFor, waysFor } from '../../core/craft/ways/catalog'
-import { mm, said } from '../words'
+import { grams, mm, said } from '../words'
 import { useBuildStore } from '../stores/build'
 import ChoiceField from './ChoiceField.vue'
+import DoseEditor from './DoseEditor.vue'
 import NumberField from './NumberField.vue'
 
 /** How a moving water is made: its way, gel, film, coats and tilt. */
@@ -17,6 +21,17 @@ const way = computed(() => wayFor(props.water.kind, props.water.way))
 const ways = computed(() => waysFor(props.water.kind))
 const gels = computed(() => ofKind(store.shelf, 'gel'))
 const films = computed(() => ofKind(store.shelf, 'film'))
+/** Resin and dose that it is cast in, where its way casts anything; null: nothing is mixed for it. */
+const casts = computed(() =>
+  way.value?.uses.some((u) => u.material === 'resin') ? castsWith(store.build!, props.water) : null
+)
+const resins = computed(() => {
+  const { make, ...rest } = props.water
+  const own = castsWith(store.build!, { ...rest, make: { ...make, resin: undefined } } as Moving)
+  const name = store.shelf.get(own?.resin ?? '')?.name ?? 'none'
+  return [{ id: '', name: `as its water: ${name}` }, ...ofKind(store.shelf, 'resin')]
+})
+const cupG = computed(() => store.build?.mixing.doseG ?? USUAL_DOSE_G)
 const laying = computed(() => props.stack?.laying ?? null)
 const set = (label: string, change: Partial<Making>) =>
   store.edit(label, changeMaking(props.water.id, change), `make-${Object.keys(change)[0]}`)
@@ -49,6 +64,32 @@ const set = (label: string, change: Partial<Making>) =>
     data-test="film"
     @update:model-value="set('Film', { film: $event })"
   />
+  <template v-if="casts">
+    <ChoiceField
+      label="Cast and bedded in"
+      :model-value="water.make.resin ?? ''"
+      :options="resins"
+      data-test="cast-resin"
+      @update:model-value="set('Resin of the casting', { resin: $event || undefined })"
+    />
+    <ElCheckbox
+      class="check"
+      :model-value="water.make.tints === undefined"
+      data-test="same-dose"
+      @update:model-value="
+        set('Dose of the casting', { tints: $event ? undefined : [...casts.tints] })
+      "
+      >tinted as its water</ElCheckbox
+    >
+    <template v-if="water.make.tints"
+      ><span class="small">Drops in {{ grams(cupG) }}</span
+      ><DoseEditor
+        :tints="ofKind(store.shelf, 'tint')"
+        :doses="water.make.tints"
+        :cup-g="cupG"
+        @change="set('Dose of the casting', { tints: $event })"
+    /></template>
+  </template>
   <div v-if="laying || way?.part?.film" class="grid2">
     <NumberField
       v-if="laying"
