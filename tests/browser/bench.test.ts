@@ -350,7 +350,7 @@ describe('At the bench', function () {
     const context = await s.profile()
     const page = await openPage(context, `${s.address}/build/${DEMO_ID}/bench`)
     await page.locator('[data-test="rehearse"]').click()
-    for (const step of ['ground/base', 'ground/landform', 'ground/carve', 'weir/run'])
+    for (const step of ['ground/base', 'ground/landform', 'ground/carve', 'weir/under'])
       await page.locator(`[data-do="${step}"]`).click()
     await page.locator('[data-test="reckon"]').click()
     expect(await page.locator('[data-test="reckoning"] .mistake').count()).to.be.at.least(2)
