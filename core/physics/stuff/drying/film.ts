@@ -89,7 +89,7 @@ const WIDTHS = Float64Array.from({ length: CELLS }, (_, i) => EDGES[i + 1] - EDG
  *   memory. Steps are
  *         implicit and extrapolated (Deuflhard 1983). The air next to the film is taken to be as
  * warm as the room.
- * @example dryFilm({ solidsVol: 0.4, dM2S: 2e-10 }, 1.5, 20, 50).clearH // 16.3
+ * @example dryFilm({ solidsVol: 0.4, dM2S: 2e-10 }, 1.5, 20, 50).clearH // 16.7
  */
 export function dryFilm(gel: DryingGel, wetMm: number, roomC: number, rhPct: number): Drying {
   const dryMm = wetMm * gel.solidsVol
