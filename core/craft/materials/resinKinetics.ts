@@ -3,7 +3,8 @@ import type { Resin } from './types'
 import { fitResin } from '../../physics/stuff/heat/fitResin'
 import type { CureKinetics } from '../../physics/stuff/heat/kinetics'
 
-const known = lastAnswers<CureKinetics>(100)
+/** What labels come to; of one that cannot be, why. */
+const known = lastAnswers<CureKinetics | RangeError>(100)
 
 /**
  * Behaviour of a resin of the shelf: what was fitted to the builder's own bottle, or a fit to its
@@ -21,16 +22,22 @@ export function resinKinetics(resin: Resin): CureKinetics {
     resin.layerMaxMm
   ].join('/')
   const there = known.get(key)
+  if (there instanceof RangeError) throw there
   if (there) return there
-  const { resin: fitted } = fitResin({
-    potLifeMin: resin.potLifeMin,
-    potLifeG: resin.potLifeG,
-    atC: resin.potLifeC,
-    cureH: resin.curedH,
-    maxLayerMm: resin.layerMaxMm
-  })
-  known.set(key, fitted)
-  return fitted
+  try {
+    const { resin: fitted } = fitResin({
+      potLifeMin: resin.potLifeMin,
+      potLifeG: resin.potLifeG,
+      atC: resin.potLifeC,
+      cureH: resin.curedH,
+      maxLayerMm: resin.layerMaxMm
+    })
+    known.set(key, fitted)
+    return fitted
+  } catch (error) {
+    if (error instanceof RangeError) known.set(key, error)
+    throw error
+  }
 }
 
 /** The same; null where the label cannot be, which a finding says. */
