@@ -284,13 +284,15 @@ export interface PeakRange {
  * The edges of what a label leaves open: the same run with slower cure and airier faces, and with
  * quicker cure and faces in still air.
  *
- * @param peaksOf  what is asked of each run; the hottest resin and the foot, °C
+ * @param groundOf  the warmest of the ground in a run, °C; left out: the resin's foot
+ * @param finer     as in `simulateCure`: a range bears a coarser grid than the peak itself
  * @source docs/models.md 18: rates ± 20 %, 6 to 10 W/m²K; typical, from memory
  */
 export function peakRange(
   input: CureInput,
   ended?: (seen: SeenInRun) => boolean,
-  groundOf: (answer: CureAnswer) => number = (answer) => answer.groundPeakC
+  groundOf: (answer: CureAnswer) => number = (answer) => answer.groundPeakC,
+  finer = 1
 ): PeakRange {
   const [low, high] = LEFT_OPEN.rates.map((share, i) => {
     const face = LEFT_OPEN.faceWM2K[i] / SURFACE_WM2K
@@ -302,7 +304,7 @@ export function peakRange(
         topWM2K: topWM2K * face,
         footWM2K: footWM2K * face
       },
-      1,
+      finer,
       ended
     )
   })

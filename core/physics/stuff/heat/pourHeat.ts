@@ -105,6 +105,8 @@ const MOST_POURS = 40
 /** Thicker than any pour anybody makes, mm. */
 const THICKEST_MM = 400
 const BANK_MM = 20
+/** Ranges, and what other numbers of pours would do, bear a coarser grid: within half a degree. */
+const COARSE = 0.5
 
 /**
  * Loss through the sides of a pool, W for each m³ of resin and K: its walls, as the shell and a
@@ -398,8 +400,16 @@ function together(
     layers.map((l, i) => ({ thicknessMm: l.thicknessMm, atMin: i * gap }))
   )
   const past = peaked(input.roomC)
-  const answer = simulateCure(cure, 1, short ? past : undefined)
-  const range = peakRange(cure, past, (a) => peakOf(a, input.softLayer))
+  const groundOf = (a: CureAnswer) => peakOf(a, input.softLayer)
+  const answer = simulateCure(cure, short ? COARSE : 1, short ? past : undefined)
+  const coarse = peakRange(cure, past, groundOf, COARSE)
+  const ground = groundOf(answer)
+  const range = {
+    peakLoC: Math.min(coarse.peakLoC, answer.peakC),
+    peakHiC: Math.max(coarse.peakHiC, answer.peakC),
+    groundPeakLoC: Math.min(coarse.groundPeakLoC, ground),
+    groundPeakHiC: Math.max(coarse.groundPeakHiC, ground)
+  }
   return {
     answer,
     trial: judged(input, limits, layers.length, thickest, answer, range),
