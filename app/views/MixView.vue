@@ -3,7 +3,7 @@ import { ElButton } from 'element-plus'
 import WorkTop from '../components/WorkTop.vue'
 import { computed } from 'vue'
 import { USUAL_DOSE_G } from '../../core/build/newBuild'
-import type { MixingHabits, Pool } from '../../core/build/types'
+import type { MixingHabits } from '../../core/build/types'
 import { cupName } from '../../core/bench/benchSteps'
 import { CAUTION_CLOSE, CAUTIONS } from '../../core/craft/materials/cautions'
 import { onShelf } from '../../core/craft/materials/shelf'
@@ -14,11 +14,13 @@ import { explainPaste } from '../../core/explain/gelExplanations'
 import { wayFor, bodyNeeds } from '../../core/craft/ways/catalog'
 import How from '../components/How.vue'
 import NumberField from '../components/NumberField.vue'
+import DropList from '../components/DropList.vue'
 import OneMix from '../components/OneMix.vue'
 import RescueTint from '../components/RescueTint.vue'
 import CupDrawing from '../drawings/CupDrawing.vue'
 import { useRouter } from 'vue-router'
 import { costToBuy } from '../../core/plan/4-amounts/shopping'
+import { litCoats } from '../../core/plan/4-amounts/litCoats'
 import { poursElsewhere } from '../../core/plan/4-amounts/ties'
 import { dropsTold, isThinned, THINNED } from '../../core/craft/drops'
 import { warmth } from '../../core/craft/warmth'
@@ -110,21 +112,6 @@ const thinned = computed(() => {
     .map((n) => isThinned(n, 'all at once'))
   return [...byCup, ...atOnce].some(Boolean)
 })
-/** Resin and drops of each coat under the lamp, from the ground up. */
-function litCoats(pool: Pool): { massG: number; drops: string }[] {
-  const resin = onShelf(store.shelf, 'light-resin', pool.light.resin)
-  const layers = plan.value?.stacks.pools.find((s) => s.id === pool.id)?.layers ?? []
-  const more = (1 + build.value.mixing.wastePct / 100) * build.value.copies
-  return layers.map((l) => {
-    const massG = l.volumeMl * (resin?.densityGCm3 ?? 1) * more
-    return {
-      massG,
-      drops: dropsWords(
-        Object.fromEntries(l.tints.map((t) => [t.id, (t.dropsPer100G * massG) / 100]))
-      )
-    }
-  })
-}
 const lights = computed(() =>
   build.value.waters.flatMap((w) =>
     w.kind === 'pool' && bodyNeeds(w.way).fill === 'light'
@@ -133,7 +120,12 @@ const lights = computed(() =>
             pool: w,
             light: plan.value?.stacks.pools.find((s) => s.id === w.id)?.light,
             massG: plan.value?.amounts.sizes.waters[w.id]?.lightG ?? 0,
-            coats: litCoats(w)
+            coats: litCoats(
+              build.value,
+              w,
+              plan.value?.stacks.pools.find((s) => s.id === w.id),
+              store.shelf
+            )
           }
         ]
       : []
@@ -229,15 +221,7 @@ const dusty = computed(
             }}<span class="soft">{{ grams(b.massG) }}</span>
           </h3>
           <CupDrawing :batch="b" :tints="tintsOf(b.drops)" />
-          <ul
-            v-if="Object.keys(b.drops).length && pool?.tinting === 'batch-by-batch'"
-            class="drops"
-          >
-            <li v-for="t in tintsOf(b.drops)" :key="t.id">
-              <span class="swatch" :style="{ background: t.colour }"></span
-              >{{ said(dropsTold(short(t.name), b.dropsExact[t.id] ?? 0, 'cup by cup')) }}
-            </li>
-          </ul>
+          <DropList v-if="pool?.tinting === 'batch-by-batch'" :exact="b.dropsExact" />
           <p class="small soft">
             Stir {{ duration(resin?.stirMin ?? 0) }}, scraping; poured within
             <How
@@ -274,7 +258,9 @@ const dusty = computed(
         {{ duration(Math.ceil(l.light.spreadMin)) }} a coat.
       </p>
       <ol class="coats" data-test="lit-coats">
-        <li v-for="(c, i) in l.coats" :key="i">{{ grams(c.massG) }}, {{ c.drops || 'clear' }}</li>
+        <li v-for="(c, i) in l.coats" :key="i">
+          {{ grams(c.massG) }}, {{ dropsWords(c.exact) || 'clear' }}
+        </li>
       </ol>
     </section>
     <section
@@ -305,12 +291,7 @@ const dusty = computed(
             }}<span class="soft">{{ grams(b.massG) }}</span>
           </h3>
           <CupDrawing :batch="b" :tints="tintsOf(b.drops)" />
-          <ul v-if="Object.keys(b.drops).length" class="drops">
-            <li v-for="t in tintsOf(b.drops)" :key="t.id">
-              <span class="swatch" :style="{ background: t.colour }"></span
-              >{{ said(dropsTold(short(t.name), b.dropsExact[t.id] ?? 0, 'cup by cup')) }}
-            </li>
-          </ul>
+          <DropList :exact="b.dropsExact" />
           <p class="small soft">
             Stir {{ duration(m.resin?.stirMin ?? 0) }}, scraping; used within
             {{ duration(m.workingMin) }}
@@ -499,25 +480,6 @@ const dusty = computed(
   align-content: start;
   border-top: 2px solid var(--line);
   padding-top: 8px;
-}
-.drops {
-  list-style: none;
-  padding: 0;
-  margin: 0;
-  display: grid;
-  gap: 2px;
-  font-size: 0.875rem;
-}
-.drops li {
-  display: flex;
-  gap: 6px;
-  align-items: center;
-}
-.swatch {
-  width: 14px;
-  height: 14px;
-  border-radius: 1px 7px 1px 7px;
-  border: 1px solid var(--line-strong);
 }
 .also {
   display: block;
