@@ -141,6 +141,9 @@ function scheduleOf(path: string | undefined, units: Units): string {
   const {
     zone,
     finish,
+    confidence,
+    likelyMs,
+    sureMs,
     sittings,
     fewestSittings,
     proof,
@@ -166,6 +169,9 @@ function scheduleOf(path: string | undefined, units: Units): string {
     {
       zone,
       finish,
+      confidence,
+      likely: likelyMs === null ? null : localIso(likelyMs, zone),
+      surely: sureMs === null ? null : localIso(sureMs, zone),
       lowerBound: localIso(lowerBoundMs!, zone),
       optimal: lowerBoundMs === finishMs,
       sittings,
@@ -173,6 +179,13 @@ function scheduleOf(path: string | undefined, units: Units): string {
       handsMin,
       proof,
       work,
+      waits: days.waits.map((w) => ({
+        step: w.step,
+        becomes: w.becomes,
+        early: localIso(w.earlyMs, zone),
+        likely: localIso(w.likelyMs, zone),
+        surely: localIso(w.sureMs, zone)
+      })),
       windows,
       fillers: days.fillers,
       missed,

@@ -11,7 +11,8 @@ import {
 import type { Room } from '../../core/physics/stuff/drying/air'
 import type { Gel } from '../../core/craft/materials/types'
 import type { Laying } from '../../core/plan/3-stacks/gelStack'
-import { duration } from '../../core/words/durations'
+import type { Fitted } from '../../core/plan/learned/fit'
+import { about } from '../../core/words/durations'
 import { mm, degrees } from '../words'
 import DryingChart from '../drawings/DryingChart.vue'
 import How from './How.vue'
@@ -23,6 +24,8 @@ const props = defineProps<{
   room: Room
   advise: boolean
   peels: boolean
+  dries: Fitted
+  thickens: Fitted
 }>()
 const emit = defineEmits<{ choose: [coats: number | null] }>()
 const shown = computed(() => props.laying.table)
@@ -37,10 +40,23 @@ const spanH = computed(() =>
   )
 )
 const share = (h: number | null) => (h === null ? 100 : Math.min(100, (100 * h) / spanH.value))
-const when = (min: number | null) =>
-  min === null ? 'never' : duration(min < 100 ? min : Math.round(min / 30) * 30)
-const hours = (h: number | null) =>
-  h === null ? 'never' : duration(h < 2 ? h * 60 : Math.round(h) * 60)
+/** A time as it is likely, and what follows it small: until when it surely is. */
+const likely = (h: number | null) => (h === null ? 'never' : about(h * 60 * props.dries.factor))
+const surely = (h: number | null) =>
+  h === null ? '' : `surely ${about(h * 60 * props.dries.sure)}`
+const soon = computed(() =>
+  (
+    [
+      ['Has a skin', props.laying.skinMin],
+      ['Touch-dry', props.laying.touchMin],
+      ['May be handled', props.laying.handleMin]
+    ] as const
+  ).map(([name, min]) => ({
+    name,
+    likely: min === null ? 'never' : about(min * props.thickens.factor),
+    surely: min === null ? '' : `surely ${about(min * props.thickens.sure)}`
+  }))
+)
 </script>
 
 <template>
@@ -74,7 +90,7 @@ const hours = (h: number | null) =>
             />
           </svg>
           <span class="when"
-            >{{ hours(c.totalH) }}<small v-if="c.wetMm > THICKEST_GEL_MM"> stays white</small
+            >{{ likely(c.totalH) }}<small v-if="c.wetMm > THICKEST_GEL_MM"> stays white</small
             ><small v-else-if="advise && c.coats === laying.advised"> advised</small></span
           >
         </ElButton>
@@ -87,35 +103,30 @@ const hours = (h: number | null) =>
           {{ mm(laying.wetMm) }} <small>wet, {{ mm(laying.dryMm) }} dry</small>
         </dd>
       </div>
-      <div>
-        <dt>Has a skin</dt>
-        <dd>{{ when(laying.skinMin) }}</dd>
-      </div>
-      <div>
-        <dt>Touch-dry</dt>
-        <dd>{{ when(laying.touchMin) }}</dd>
-      </div>
-      <div>
-        <dt>May be handled</dt>
-        <dd>{{ when(laying.handleMin) }}</dd>
+      <div v-for="s in soon" :key="s.name">
+        <dt>{{ s.name }}</dt>
+        <dd>
+          {{ s.likely }} <small>{{ s.surely }}</small>
+        </dd>
       </div>
       <div>
         <dt>Clear</dt>
         <dd data-test="clear">
-          <How :about="explainClear(laying, gel, room)">{{ hours(laying.clearH) }}</How>
-          {{ ' ' }}<small>each</small>
+          <How :about="explainClear(laying, gel, room)">{{ likely(laying.clearH) }}</How>
+          {{ ' ' }}<small>each, {{ surely(laying.clearH) }}</small>
         </dd>
       </div>
       <div>
         <dt>All clear</dt>
         <dd>
-          <How :about="explainCoats(laying)">{{ hours(laying.totalH) }}</How>
+          <How :about="explainCoats(laying)">{{ likely(laying.totalH) }}</How>
+          {{ ' ' }}<small>{{ surely(laying.totalH) }}</small>
         </dd>
       </div>
       <div v-if="peels && laying.peelH !== null">
         <dt>Peels</dt>
         <dd>
-          {{ hours(laying.peelH) }} <small>to {{ hours(laying.peelByH) }}, then brittle</small>
+          {{ likely(laying.peelH) }} <small>to {{ likely(laying.peelByH) }}, then brittle</small>
         </dd>
       </div>
       <div v-if="laying.sagMm !== null">
@@ -136,7 +147,7 @@ const hours = (h: number | null) =>
         </dd>
       </div>
     </dl>
-    <DryingChart :laying="laying" :peels="peels" class="drying" />
+    <DryingChart :laying="laying" :peels="peels" :belief="dries" class="drying" />
     <p class="small soft">
       A coat over one that is still white shuts the water in. At {{ degrees(room.tempC) }} and
       {{ room.rhPct }} %, changed on Days.

@@ -4,24 +4,27 @@ import { explainPours } from '../../core/explain/explanations'
 import type { PourHeat } from '../../core/physics/stuff/heat/pourHeat'
 import HeatChart from '../drawings/HeatChart.vue'
 import HeatLadder from '../drawings/HeatLadder.vue'
-import { duration } from '../../core/words/durations'
+import type { Fitted } from '../../core/plan/learned/fit'
+import { about, likelyToSurely } from '../../core/words/durations'
 import How from './How.vue'
 import { warmth } from '../../core/craft/warmth'
 import { said } from '../words'
 
 /** Heat and cure of a pool's pours: what they come to, and when. */
-const props = defineProps<{ heat: PourHeat; dammed: boolean }>()
-const when = (minutes: number | null) =>
-  minutes === null
-    ? 'not in 30 days'
-    : duration(minutes < 90 ? minutes : Math.round(minutes / 30) * 30)
+const props = defineProps<{ heat: PourHeat; dammed: boolean; belief: Fitted }>()
+const when = (minutes: number | null) => {
+  const { factor, sure } = props.belief
+  return minutes === null ? 'not in 30 days' : likelyToSurely(minutes * factor, minutes * sure)
+}
+const closes = (minutes: number | null) =>
+  minutes === null ? 'not in 30 days' : about(minutes * props.belief.factor)
 const rows = computed(() => [
   ['gels', when(props.heat.gelMin)],
   ['firm', when(props.heat.firmMin)],
   ...(props.heat.pours > 1
     ? [
         ['next pour blends from', when(props.heat.next.opensMin)],
-        ['to', when(props.heat.next.closesMin)]
+        ['to', closes(props.heat.next.closesMin)]
       ]
     : []),
   ...(props.dammed ? [['dam off', when(props.heat.undamMin)]] : []),
@@ -33,7 +36,7 @@ const rows = computed(() => [
   <div class="sheet">
     <HeatLadder :heat="heat" />
     <div class="side">
-      <HeatChart :heat="heat" :undam="dammed" />
+      <HeatChart :heat="heat" :undam="dammed" :belief="belief" />
       <dl class="times">
         <div class="wide key">
           <dt class="unseen">Lines</dt>

@@ -6,7 +6,7 @@ import { computed } from 'vue'
 import { useRouter } from 'vue-router'
 import type { Pool } from '../../core/build/types'
 import { mm, ml, grams, cm2 } from '../words'
-import { dayAndClock } from '../../core/words/dates'
+import { day, dayAndClock } from '../../core/words/dates'
 import { useBuildStore } from '../stores/build'
 import { usePutAway } from '../stores/putAway'
 
@@ -96,6 +96,11 @@ function openFirst(): void {
   if (first.water) store.selected = first.water
   void router.push({ name: first.place, params: { id: store.build?.id } })
 }
+/** The finish is sure only on a later day than the one planned. */
+const surelyLater = computed(() => {
+  const { finishMs, sureMs, zone } = plan.value!.days
+  return finishMs !== null && sureMs !== null && day(sureMs, zone) !== day(finishMs, zone)
+})
 </script>
 
 <template>
@@ -130,7 +135,11 @@ function openFirst(): void {
     </ElButton>
     <span class="item finish"
       ><span class="small">{{
-        counts.stops && plan.days.finishMs ? 'Finished, but for what is stopped' : 'Finished'
+        counts.stops && plan.days.finishMs
+          ? 'Finished, but for what is stopped'
+          : surelyLater
+            ? `Finished, surely ${day(plan.days.sureMs!, plan.days.zone)}`
+            : 'Finished'
       }}</span
       ><b data-test="finish">{{
         plan.days.finishMs ? dayAndClock(plan.days.finishMs, plan.days.zone) : 'no date yet'

@@ -2,10 +2,9 @@
 import { said } from '../words'
 import { computed, ref } from 'vue'
 import type { Build } from '../../core/build/types'
-import type { DaysPlan } from '../../core/plan/7-days/plan'
+import type { DaysPlan, PlannedWait } from '../../core/plan/7-days/plan'
 import type { Step } from '../../core/plan/6-steps/types'
-import { clock, day, dayNumber, weekdayNumber } from '../../core/words/dates'
-import { duration } from '../../core/words/durations'
+import { clock, day, dayNumber, likelyAndSurely, weekdayNumber } from '../../core/words/dates'
 import { useElementSize } from '@vueuse/core'
 
 /** Channels side by side, one for each water: pegs are hands-on work, what flows between them is a wait. */
@@ -34,12 +33,18 @@ function laneOf(step: string): number {
 }
 const from = computed(() => props.days.startMs)
 const to = computed(() =>
-  Math.max(from.value + 2 * DAY_MS, (props.days.finishMs ?? from.value) + DAY_MS / 2)
+  Math.max(
+    from.value + 2 * DAY_MS,
+    Math.max(props.days.finishMs ?? from.value, props.days.sureMs ?? 0) + DAY_MS / 2
+  )
 )
 const X = (ms: number) =>
   NAMES + ((width.value - NAMES - 12) * (ms - from.value)) / (to.value - from.value)
 const Y = (lane: number) => TOP + lane * LANE
 const height = computed(() => TOP + lanes.value.length * LANE + 14)
+/** A range that would be no longer than its cap is wide is not drawn. */
+const isDrawn = (wait: PlannedWait) => X(wait.sureMs) - X(wait.endMs) > 4
+const sureY = (wait: PlannedWait) => Y(laneOf(wait.step)) + LANE - 14
 const stepOf = (id: string) => props.steps.find((s) => s.id === id)
 
 /** The first instant of each local day, found by asking the clock every few hours. */
@@ -159,10 +164,16 @@ const everyDay = computed(() =>
           @click="emit('select', wait.step)"
         >
           <title>
-            {{ said(stepOf(wait.step)?.title ?? '') }}: {{ wait.becomes }} after
-            {{ duration((wait.endMs - wait.startMs) / 60000) }}
+            {{ said(stepOf(wait.step)?.title ?? '') }}: {{ wait.becomes }}
+            {{ likelyAndSurely(wait.likelyMs, wait.sureMs, days.zone) }}
           </title>
         </rect>
+      </g>
+      <g v-for="wait in days.waits.filter(isDrawn)" :key="`s${wait.step}`" class="maybe">
+        <path
+          :data-sure="wait.step"
+          :d="`M${X(wait.endMs)} ${sureY(wait)}H${X(wait.sureMs)}M${X(wait.sureMs)} ${sureY(wait) - 4}v8`"
+        />
       </g>
       <g
         v-for="(work, i) in days.work"
@@ -236,6 +247,13 @@ const everyDay = computed(() =>
         </text>
       </g>
       <g v-if="days.finishMs" class="finish">
+        <rect
+          v-if="days.sureMs && days.sureMs > days.finishMs"
+          :x="X(days.finishMs)"
+          :y="TOP - 12"
+          :width="X(Math.min(days.sureMs, to)) - X(days.finishMs)"
+          height="6"
+        />
         <line :x1="X(days.finishMs)" :x2="X(days.finishMs)" :y1="TOP - 12" :y2="height - 8" />
         <path :transform="`translate(${X(days.finishMs)} ${TOP - 12})`" d="M0 8L-7 -3H7Z" />
       </g>
@@ -281,6 +299,16 @@ svg {
 .wait.critical {
   stroke: var(--red-lead);
   stroke-width: 1.8;
+}
+.maybe path {
+  fill: none;
+  stroke: var(--ink-soft);
+  stroke-width: 1.4;
+  pointer-events: none;
+}
+.finish rect {
+  fill: var(--deep);
+  opacity: 0.35;
 }
 .peg {
   cursor: pointer;

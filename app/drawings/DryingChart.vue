@@ -2,14 +2,15 @@
 import { computed } from 'vue'
 import { retainedAt } from '../../core/physics/stuff/drying/film'
 import type { Laying } from '../../core/plan/3-stacks/gelStack'
+import type { Fitted } from '../../core/plan/learned/fit'
 import { counted } from '../../core/words/sentences'
 import { mm } from '../words'
 import PlotChart, { type Chart, type Colours } from './PlotChart.vue'
 
 /** How each coat loses its water, one after the other, until all of it is clear. */
-const props = defineProps<{ laying: Laying; peels: boolean }>()
+const props = defineProps<{ laying: Laying; peels: boolean; belief: Fitted }>()
 const chart = computed(() => {
-  const { peels } = props
+  const { peels, belief } = props
   const { drying, coats, clearH, touchMin, peelH } = props.laying
   return (colour: Colours): Chart => {
     const within = clearH === null ? drying : drying.filter(([h]) => h <= clearH)
@@ -40,6 +41,15 @@ const chart = computed(() => {
           textposition: 'top right',
           cliponaxis: false,
           marker: { color: colour('red-lead'), size: 9 },
+          error_x: {
+            type: 'data',
+            symmetric: false,
+            array: marks.map(({ h }) => h * (belief.sure - 1)),
+            arrayminus: marks.map(({ h }) => h * (1 - belief.early)),
+            color: colour('red-lead'),
+            thickness: 1.6,
+            width: 5
+          },
           hoverinfo: 'skip'
         }
       ],

@@ -2,17 +2,18 @@
 import type { Data, Layout, Shape } from 'plotly.js-basic-dist-min'
 import { computed } from 'vue'
 import type { PourHeat } from '../../core/physics/stuff/heat/pourHeat'
+import type { Fitted } from '../../core/plan/learned/fit'
 import PlotChart, { type Chart, type Colours } from './PlotChart.vue'
 import { degrees, unit, axis } from '../words'
 
 /** Temperature against time, at the core and at the resin's foot, through all pours. */
-const props = defineProps<{ heat: PourHeat; undam: boolean }>()
+const props = defineProps<{ heat: PourHeat; undam: boolean; belief: Fitted }>()
 const chart = computed(() => {
-  const { heat, undam } = props
-  return (colour: Colours) => drawing(heat, undam, colour)
+  const { heat, undam, belief } = props
+  return (colour: Colours) => drawing(heat, undam, belief, colour)
 })
 
-function drawing(heat: PourHeat, undam: boolean, colour: Colours): Chart {
+function drawing(heat: PourHeat, undam: boolean, belief: Fitted, colour: Colours): Chart {
   const { curve, limits, next, undamMin } = heat
   const hours = curve.map(([min]) => min / 60)
   const gap = heat.startsMin
@@ -25,7 +26,11 @@ function drawing(heat: PourHeat, undam: boolean, colour: Colours): Chart {
       240
     ) / 60
   const ink = colour('ink-soft')
-  const top = Math.max(heat.peakC + 8, Math.min(...limits.map((l) => l.softensC)) + 8)
+  const top = Math.max(
+    heat.peakHiC + 4,
+    heat.peakC + 8,
+    Math.min(...limits.map((l) => l.softensC)) + 8
+  )
   const shapes: Partial<Shape>[] = limits
     .filter((l) => l.softensC < top + 30)
     .map((l) => ({
@@ -67,6 +72,20 @@ function drawing(heat: PourHeat, undam: boolean, colour: Colours): Chart {
       y1: 0.6,
       line: { color: colour('red-lead'), width: 2, dash: 'dot' }
     })
+  if (sound && undam && undamMin !== null)
+    shapes.push({
+      type: 'rect',
+      xref: 'x',
+      yref: 'paper',
+      x0: last + (belief.early * undamMin) / 60,
+      x1: Math.min(end, last + (belief.sure * undamMin) / 60),
+      y0: 0.52,
+      y1: 0.6,
+      fillcolor: colour('red-lead'),
+      opacity: 0.3,
+      line: { width: 0 }
+    })
+  const hottest = curve.reduce((most, p) => (p[1] > most[1] ? p : most))
   const lines: Data[] = [
     {
       x: hours,
@@ -75,6 +94,22 @@ function drawing(heat: PourHeat, undam: boolean, colour: Colours): Chart {
       mode: 'lines',
       line: { color: colour('red-lead'), width: 2.6 },
       hovertemplate: `%{x:.1f} h: core %{y:.1f} ${unit('°C')}<extra></extra>`
+    },
+    {
+      x: [hottest[0] / 60],
+      y: [axis(hottest[1], '°C')],
+      mode: 'markers',
+      marker: { color: colour('red-lead'), size: 6 },
+      error_y: {
+        type: 'data',
+        symmetric: false,
+        array: [axis(heat.peakHiC, '°C') - axis(hottest[1], '°C')],
+        arrayminus: [axis(hottest[1], '°C') - axis(heat.peakLoC, '°C')],
+        color: colour('red-lead'),
+        thickness: 2,
+        width: 6
+      },
+      hovertemplate: `warmest ${degrees(heat.peakLoC)} to ${degrees(heat.peakHiC)}<extra></extra>`
     },
     {
       x: hours,
@@ -117,7 +152,7 @@ function drawing(heat: PourHeat, undam: boolean, colour: Colours): Chart {
               y: 0.6,
               yref: 'paper' as const,
               xanchor: 'left' as const,
-              yanchor: 'top' as const,
+              yanchor: 'bottom' as const,
               text: ' dam off',
               showarrow: false,
               font: { size: 12, color: colour('red-lead') }

@@ -26,7 +26,7 @@ import StepState from '../components/StepState.vue'
 import BenchClock from '../components/BenchClock.vue'
 import WaterPicture from '../components/WaterPicture.vue'
 import { useElementSize, useEventListener, useWakeLock } from '@vueuse/core'
-import { dayAndClock } from '../../core/words/dates'
+import { dayAndClock, likelyAndSurely } from '../../core/words/dates'
 import { duration } from '../../core/words/durations'
 import { usePhone } from '../screens'
 import { useBenchClocks } from '../stores/benchClocks'
@@ -471,8 +471,8 @@ function addOwn(): void {
             <rect width="30" height="13" :fill="`url(#state-${w.step.becomes})`" /></svg
           ><span class="grow"
             >{{ said(w.step.title) }}<br /><span class="small soft"
-              >{{ w.step.becomes === 'wet' ? 'look at it' : w.step.becomes }} by
-              {{ dayAndClock(w.readyMs, zone) }}</span
+              >{{ w.step.becomes === 'wet' ? 'look at it' : w.step.becomes }}
+              {{ likelyAndSurely(w.readyMs, w.sureMs, zone) }}</span
             ></span
           ><ElButton class="tool" @click="look(w, true)">
             {{ READY[w.step.becomes ?? 'firm'][0] }}</ElButton

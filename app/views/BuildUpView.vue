@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { believed } from '../../core/plan/learned/history'
+import type { Learns } from '../../core/build/log/entries'
 import { warmth } from '../../core/craft/warmth'
 import DrawingFrame from '../components/DrawingFrame.vue'
 import ColourPick from '../components/ColourPick.vue'
@@ -154,6 +156,9 @@ watch(leaves, (all) => {
 })
 const setBed = (key: 'bedDeep' | 'bedShore', colour: string) =>
   store.edit('Bed colour', (b) => ({ ...b, ground: { ...b.ground, [key]: colour } }), key)
+/** What outcomes say of a product's waits. */
+const beliefIn = (product: string, what: Learns['what']) =>
+  believed(plan.value?.learned ?? [], { product, what })
 </script>
 
 <template>
@@ -228,6 +233,7 @@ const setBed = (key: 'bedDeep' | 'bedShore', colour: string) =>
           v-else-if="leaf === 'heat' && stack?.heat"
           :heat="stack.heat"
           :dammed="stack.dam !== null"
+          :belief="beliefIn(pool!.resin, 'cure')"
         />
         <div v-else-if="leaf === 'light' && stack?.light && pool && lightResin" class="lower">
           <div class="framed">
@@ -347,6 +353,8 @@ const setBed = (key: 'bedDeep' | 'bedShore', colour: string) =>
           :room="build.room"
           :advise="moving !== null"
           :peels="part?.shape === 'strips'"
+          :dries="beliefIn(gel.id, 'dry')"
+          :thickens="beliefIn(gel.id, 'thicken')"
           @choose="chooseCoats"
         />
         <div v-else-if="leaf === 'minutes' && laying && gel" class="lower">

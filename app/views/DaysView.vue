@@ -1,15 +1,16 @@
 <script setup lang="ts">
 import { said } from '../words'
-import { ElButton } from 'element-plus'
+import { ElButton, ElRadio, ElRadioGroup } from 'element-plus'
 import LeafTabs from '../components/LeafTabs.vue'
 import WorkTop from '../components/WorkTop.vue'
 import { computed, onBeforeUnmount, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
 import { CAUTIONS } from '../../core/craft/materials/cautions'
+import type { Confidence } from '../../core/build/types'
 import type { Room } from '../../core/physics/stuff/drying/air'
 import { chainMinutes, type ChainLink } from '../../core/plan/7-days/plan'
 import { localIso } from '../../core/build/zone'
-import { planFrom, settleStep } from '../../core/build/workEdits'
+import { planFrom, setCalendar, settleStep } from '../../core/build/workEdits'
 import { sittingsOf } from '../../core/plan/7-days/sittings'
 import { explainFinish } from '../../core/explain/explanations'
 import type { State } from '../../core/craft/ways/types'
@@ -30,7 +31,7 @@ import StepSettle from '../components/StepSettle.vue'
 import WhatIfPanel from '../components/WhatIfPanel.vue'
 import DrawingFrame from '../components/DrawingFrame.vue'
 import DaysRiver from '../drawings/DaysRiver.vue'
-import { clock, dayAndClock, longDay } from '../../core/words/dates'
+import { clock, dayAndClock, dayPart, likelyAndSurely, longDay } from '../../core/words/dates'
 import { duration } from '../../core/words/durations'
 import { useBuildStore } from '../stores/build'
 
@@ -59,6 +60,15 @@ const waitsAfter = (fromMs: number, toMs: number) =>
   (days.value?.waits ?? []).filter(
     (w) => w.critical && w.startMs >= fromMs && w.startMs < toMs && w.endMs - w.startMs > 7_200_000
   )
+/** The finish as waits may turn out. */
+const chances = computed(() => {
+  const { likelyMs, sureMs, zone } = days.value!
+  if (likelyMs === null) return 'As waits may turn out, no date is likely.'
+  if (sureMs === null)
+    return `As waits turn out, likely by ${dayPart(likelyMs, zone)}; never surely.`
+  const both = likelyAndSurely(likelyMs, sureMs, zone)
+  return `As waits turn out: ${both}.`
+})
 const chain = computed(() => days.value?.chain ?? [])
 const totals = computed(() => chainMinutes(chain.value))
 const LEAVES = { why: 'Why then', hours: 'Hours', what: 'What if', jobs: 'Own jobs' } as const
@@ -114,6 +124,22 @@ function chainWords(link: ChainLink): string {
           >{{ duration(days.handsMin) }} of work in {{ days.sittings }} sittings</span
         >
       </header>
+      <div v-if="days?.finishMs" class="row sure">
+        <span class="grow" data-test="sure">{{ chances }}</span>
+        <span id="plan-waits">Plan for waits</span>
+        <ElRadioGroup
+          :model-value="days.confidence"
+          class="row"
+          aria-labelledby="plan-waits"
+          data-test="confidence"
+          @update:model-value="
+            store.edit('How sure', setCalendar({ confidence: $event as Confidence }), 'sure')
+          "
+        >
+          <ElRadio value="likely">as likely</ElRadio>
+          <ElRadio value="sure">to be sure</ElRadio>
+        </ElRadioGroup>
+      </div>
       <p v-if="days?.finishMs && stops" class="fault" role="alert">
         This date leaves out what is stopped:
         {{ stops === 1 ? 'one finding stops' : `${stops} findings stop` }} part of the plan. They
@@ -151,6 +177,12 @@ function chainWords(link: ChainLink): string {
             <rect width="30" height="13" :fill="`url(#state-${s})`" />
           </svg>
           until {{ s === 'wet' ? 'looked at' : s }}</span
+        >
+        <span class="state"
+          ><svg class="bare" width="30" height="13" aria-hidden="true">
+            <path class="maybe" d="M0 6.5H29M29 2V11" />
+          </svg>
+          surely by</span
         >
         <span class="band"></span>your free hours<template v-if="build.calendar.second">
           <span class="band dashed"></span>{{ build.calendar.second.name }}</template
@@ -226,7 +258,7 @@ function chainWords(link: ChainLink): string {
             <svg width="30" height="13" aria-hidden="true">
               <rect width="30" height="13" :fill="`url(#state-${w.becomes})`" />
             </svg>
-            {{ untilWords(w.becomes) }}, {{ dayAndClock(w.endMs, days!.zone) }} ({{
+            {{ untilWords(w.becomes) }}, {{ likelyAndSurely(w.likelyMs, w.sureMs, days!.zone) }} ({{
               named(w.step).toLowerCase()
             }}).
             <span v-if="w.meanwhile.length"
@@ -332,6 +364,20 @@ function chainWords(link: ChainLink): string {
 .wait svg {
   border: 1px solid var(--line-strong);
   vertical-align: -2px;
+}
+.legend svg.bare {
+  border: 0;
+}
+.maybe {
+  fill: none;
+  stroke: var(--ink-soft);
+  stroke-width: 1.6;
+}
+.sure {
+  flex-wrap: wrap;
+}
+.sure > .grow {
+  flex-basis: 15rem;
 }
 .state {
   margin-left: 6px;

@@ -33,8 +33,9 @@ export function nextCup({ log }: Pick<Build, 'log'>, plan: Plan): string | null 
 export interface Waiting {
   step: Step
   sinceMs: number
-  /** When it is ready by the plan. */
+  /** When it is likely to be ready, and when it surely is. */
   readyMs: number
+  sureMs: number
   lookedMs: number | null
 }
 
@@ -56,7 +57,8 @@ export function waitings(build: Build, plan: Plan): Waiting[] {
         {
           step,
           sinceMs: p.endMs,
-          readyMs: wait.endMs,
+          readyMs: wait.likelyMs,
+          sureMs: wait.sureMs,
           lookedMs: own.length > 0 ? Math.max(...own.map((l) => Date.parse(l.at))) : null
         }
       ]

@@ -402,7 +402,11 @@ export interface Calendar {
   busy: Busy[]
   /** Local date and time by which it must be finished; null: when it is. */
   deadline: string | null
+  /** How long waits are planned for; left out: as long as is likely. */
+  confidence?: Confidence
 }
+/** As long as a wait is likely to be, one time in two, or as long as nine of ten are. */
+export type Confidence = 'likely' | 'sure'
 
 export interface DayException {
   date: string

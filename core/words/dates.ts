@@ -23,3 +23,29 @@ export const dayNumber = (ms: number, zone: string): string =>
 /** "Thursday 3 December, 18:40" on the builder's own clock. */
 export const moment = (ms: number, zone: string): string =>
   `${formatter(zone, { weekday: 'long', day: 'numeric', month: 'long' }).format(ms).replace(',', '')}, ${clock(ms, zone)}`
+
+/** Hours from which a part of the day is called so. */
+const PARTS: readonly (readonly [fromHour: number, name: string])[] = [
+  [22, 'night'],
+  [17, 'evening'],
+  [12, 'afternoon'],
+  [6, 'morning'],
+  [0, 'night']
+]
+/** As an estimate of a moment is said. @example dayPart(Date.UTC(2026, 11, 3, 18, 40), 'UTC') // "Thu 3 Dec, evening" */
+export function dayPart(ms: number, zone: string): string {
+  const hour = Number(clock(ms, zone).slice(0, 2))
+  return `${day(ms, zone).replace(',', '')}, ${PARTS.find(([from]) => hour >= from)![1]}`
+}
+/**
+ * From when something is likely, and from when it is sure, as one would say it: parts of days, or
+ * clocks where both fall in one part.
+ */
+export function likelyAndSurely(likelyMs: number, sureMs: number, zone: string): string {
+  const [likely, sure] = [likelyMs, sureMs].map((ms) => dayPart(ms, zone))
+  if (likely !== sure) return `likely by ${likely}, surely by ${sure}`
+  const [a, b] = [likelyMs, sureMs].map((ms) => clock(ms, zone))
+  return a === b
+    ? `by ${day(likelyMs, zone)}, ${a}`
+    : `${day(likelyMs, zone)}, likely by ${a}, surely by ${b}`
+}

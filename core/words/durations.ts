@@ -20,3 +20,14 @@ export function about(minutes: number): string {
   if (minutes < 3 * DAY) return `${Math.round(minutes / HOUR)} h`
   return `${Math.round(minutes / DAY)} days`
 }
+
+/**
+ * A wait as it is likely and as it surely is, in the one unit that fits; one figure where both are
+ * the same.
+ *
+ * @example likelyToSurely(600, 1030) // "10 h, surely 17 h"
+ */
+export function likelyToSurely(likelyMin: number, sureMin: number): string {
+  const [likely, sure] = [about(likelyMin), about(sureMin)]
+  return likely === sure ? likely : `${likely}, surely ${sure}`
+}

@@ -458,7 +458,8 @@ export const BUILD_SCHEMA = open({
       )
       .max(5000)
       .required(),
-    deadline: localTime().allow(null).required()
+    deadline: localTime().allow(null).required(),
+    confidence: Joi.valid('likely', 'sure')
   }).required(),
   notes: Joi.string().max(100_000).allow('').required(),
   bottles: Joi.array().items(BOTTLE_SCHEMA).unique('id').max(200)

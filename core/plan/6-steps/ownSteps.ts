@@ -1,3 +1,4 @@
+import { AS_SAID } from '../learned/history'
 import type { Build, OwnStep } from '../../build/types'
 import { reaches } from './stacked'
 import type { Step, StepLink } from './types'
@@ -58,6 +59,7 @@ function stepOf(own: OwnStep, order: number): Step {
     forbids: '',
     risk: '',
     learns: null,
-    foretoldMin: own.waitMin
+    foretoldMin: own.waitMin,
+    spread: AS_SAID
   }
 }

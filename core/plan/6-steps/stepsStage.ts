@@ -5,8 +5,8 @@ import { handsFor, type StepTemplate } from '../../craft/ways/types'
 import type { StacksPlan } from '../3-stacks/stacksStage'
 import type { AmountsPlan } from '../4-amounts/amountsStage'
 import type { CuresPlan } from '../5-cures/curesStage'
-import { factorFor, type LearnedLine } from '../learned/history'
-import { learnsOf } from '../learned/learns'
+import { AS_SAID, factorFor, spreadOf, type LearnedLine } from '../learned/history'
+import { isByTheClock, learnsOf } from '../learned/learns'
 import { across, type Entry } from './across'
 import { laysOf } from './laysOf'
 import { oneMix } from './oneMix'
@@ -158,6 +158,9 @@ function stepFrom(scope: Scope, template: StepTemplate, k: number, count: number
     becomes,
     learns,
     foretoldMin: Math.round(minMin / factorFor(scope.learned, learns)),
+    spread: isByTheClock(template.wait?.min)
+      ? AS_SAID
+      : spreadOf(scope.learned, learns, `${scope.key}/${template.id}`),
     cautions: [...cautions]
   }
 }

@@ -1,4 +1,5 @@
 import type { LayState } from '../../build/types'
+import type { Spread } from '../learned/history'
 import type { Learns } from '../../build/log/entries'
 import type { CautionId } from '../../craft/materials/cautions'
 import type { LayKind, State } from '../../craft/ways/types'
@@ -31,6 +32,8 @@ export interface Step {
   learns: Learns | null
   /** The wait as the models foretell it, before what was learned, min. */
   foretoldMin: number
+  /** How much sooner or later than planned its waits may be over. */
+  spread: Spread
 }
 
 /** From the end of one step to the start of another, at least so long. */

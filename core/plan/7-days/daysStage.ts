@@ -5,6 +5,7 @@ import { freeSpans, type Span } from './calendar'
 import { laidOut } from './laidOut'
 import type { DaysPlan, Unmet } from './plan'
 import { schedule, type Effort, type Schedule } from './schedule'
+import { finishesOf } from './chances'
 import { earliestStarts } from './solver/earliest'
 import type { NoSchedule } from './solver/infeasible'
 import type { ScheduleInput, Task } from './solver/network'
@@ -26,6 +27,9 @@ const FULL_UP_TO = 150
 const briefly = (steps: number): Effort => ({
   nodes: Math.ceil(NODES * Math.min(1, (FULL_UP_TO / Math.max(1, steps)) ** 2))
 })
+/** Shares of runs that have ended by when it is likely, and by when it is sure. */
+const LIKELY = 0.5
+const SURE = 0.9
 /** Orders tried for whether one settled time can be. */
 const NODES_EACH = 300
 
@@ -59,6 +63,9 @@ export function daysStage(
     fromMs,
     finishMs: null,
     finish: null,
+    likelyMs: null,
+    sureMs: null,
+    confidence: calendar.confidence ?? 'likely',
     sittings: 0,
     lowerBoundMs: null,
     proof: null,
@@ -72,10 +79,6 @@ export function daysStage(
     free: [],
     freeSecond: []
   }
-  const minute = (ms: number, up: boolean) =>
-    (up ? Math.ceil : Math.floor)((ms - startMs) / MINUTE_MS)
-  const asMinutes = (spans: readonly Span[]) =>
-    spans.map(([from, to]): [number, number] => [minute(from, true), minute(to, false)])
   // what was begun long ago, or settled far ahead, still needs days after it
   const settledMs = build.arrange
     .flatMap((a) => [a.at, a.notBefore])
@@ -88,15 +91,9 @@ export function daysStage(
     )
   const longestPatience = horizon - FIRST_HORIZON + PATIENCE
   for (;;) {
-    const spans = spansOf(calendar, horizon)
-    const second = calendar.second ? spansOf(calendar, horizon, 1) : []
-    const free = asMinutes(spans)
-    const hours = calendar.second ? { free, second: asMinutes(second) } : { free }
-    const ahead = [...free, ...(hours.second ?? [])].map(
-      ([from, to]) => to - Math.max(from, minute(fromMs, true))
-    )
-    const longest = Math.max(0, ...ahead)
-    const network = stepNetwork(build, plan, startMs, longest)
+    const { spans, second, hours, longest } = hoursOf(calendar, horizon, startMs, fromMs, spansOf)
+    const confidence = calendar.confidence ?? 'likely'
+    const network = stepNetwork(build, plan, startMs, longest, confidence)
     const settled =
       longest > 0
         ? settle(build, network, hours, startMs, {
@@ -129,9 +126,24 @@ export function daysStage(
     const missed = network.closing
       .filter((c) => found.starts[c.task] > c.atMin)
       .map((c) => ({ after: c.after, step: c.step, closedMs: startMs + c.atMin * MINUTE_MS }))
+    const laid = laidOut(build, plan, network, found, spans, startMs, fromMs)
+    const ends = finishesOf(
+      confidence === 'likely' ? network : stepNetwork(build, plan, startMs, longest, 'likely'),
+      settled.tasks,
+      // waits may turn out longer than there were days laid out for
+      hoursOf(calendar, 2 * horizon, startMs, fromMs, spansOf).hours,
+      found.starts,
+      new Map(plan.steps.map((s) => [s.id, s.spread]))
+    )
+    const endAt = (share: number) => {
+      const end = ends[Math.floor(share * (ends.length - 1))]
+      return Number.isFinite(end) ? startMs + end * MINUTE_MS : null
+    }
     return {
       ...empty,
-      ...laidOut(build, plan, network, found, spans, startMs, fromMs),
+      ...laid,
+      likelyMs: endAt(LIKELY),
+      sureMs: endAt(SURE),
       missed,
       unmet: settled.unmet,
       freeSecond: second
@@ -164,6 +176,28 @@ function whatFailed(
   return { steps: [...new Set(found.tasks.map(stepOf))], links, neededMin }
 }
 
+/** Free hours within a horizon, in minutes from the start, and the longest stretch still ahead. */
+function hoursOf(
+  calendar: Build['calendar'],
+  horizonDays: number,
+  startMs: number,
+  fromMs: number,
+  spansOf: typeof freeSpans
+) {
+  const minute = (ms: number, up: boolean) =>
+    (up ? Math.ceil : Math.floor)((ms - startMs) / MINUTE_MS)
+  const asMinutes = (spans: readonly Span[]) =>
+    spans.map(([from, to]): [number, number] => [minute(from, true), minute(to, false)])
+  const spans = spansOf(calendar, horizonDays)
+  const second = calendar.second ? spansOf(calendar, horizonDays, 1) : []
+  const free = asMinutes(spans)
+  const hours: Hours = calendar.second ? { free, second: asMinutes(second) } : { free }
+  const ahead = [...free, ...(hours.second ?? [])].map(
+    ([from, to]) => to - Math.max(from, minute(fromMs, true))
+  )
+  return { spans, second, hours, longest: Math.max(0, ...ahead) }
+}
+
 type Hours = Pick<ScheduleInput, 'free' | 'second'>
 
 /**
@@ -177,7 +211,7 @@ function settle(
   hours: Hours,
   startMs: number,
   effort: Effort
-): { found: Schedule | NoSchedule; unmet: Unmet[] } {
+): { found: Schedule | NoSchedule; unmet: Unmet[]; tasks: readonly Task[] } {
   const { links } = network
   const { zone } = build.calendar
   const withAll = (tasks: readonly Task[], arrangements: readonly Arrangement[]) =>
@@ -190,11 +224,11 @@ function settle(
   const run = (tasks: readonly Task[], much: Effort) => schedule({ ...hours, tasks, links }, much)
   const first = run(withAll(held, live), effort)
   if (!('problem' in first) || first.problem === 'loop' || (closes.size === 0 && live.length === 0))
-    return { found: first, unmet: [] }
+    return { found: first, unmet: [], tasks: withAll(held, live) }
   // without what the builder settled: is it the windows that closed?
   const free = run(held, { nodes: NODES_EACH, brief: true })
   const base = 'problem' in free ? network.tasks : held
-  if (live.length === 0) return { found: run(base, effort), unmet: [] }
+  if (live.length === 0) return { found: run(base, effort), unmet: [], tasks: base }
   const kept: Arrangement[] = []
   const unmet: Unmet[] = []
   for (const a of live) {
@@ -211,7 +245,8 @@ function settle(
         )
       })
   }
-  return { found: run(withAll(base, kept), effort), unmet }
+  const tasks = withAll(base, kept)
+  return { found: run(tasks, effort), unmet, tasks }
 }
 
 function earliestOf(

@@ -1,5 +1,5 @@
 import type { Build } from '../../build/types'
-import type { StepsPlan } from '../6-steps/types'
+import type { Step, StepsPlan } from '../6-steps/types'
 import { localIso } from '../../build/zone'
 import type { Span } from './calendar'
 import type { Cause } from './causes'
@@ -19,6 +19,26 @@ const MINUTE_MS = 60_000
 /** A wait shorter than this is not worth telling what to do in, min. */
 const WORTH_FILLING_MIN = 120
 
+/** Of the days, what follows from one schedule. */
+type LaidOut = Omit<
+  DaysPlan,
+  keyof Pick<
+    DaysPlan,
+    | 'zone'
+    | 'startMs'
+    | 'fromMs'
+    | 'missed'
+    | 'unmet'
+    | 'deadlineMs'
+    | 'handsMin'
+    | 'problem'
+    | 'freeSecond'
+    | 'confidence'
+    | 'likelyMs'
+    | 'sureMs'
+  >
+>
+
 /**
  * A schedule in real time: work done and to come, waits, windows, what fills them, and what the
  * finish hangs on.
@@ -31,7 +51,7 @@ export function laidOut(
   free: Span[],
   startMs: number,
   fromMs: number
-): Partial<DaysPlan> {
+): LaidOut {
   const { zone } = build.calendar
   const handsMin = new Map(network.tasks.map((t) => [t.id, t.handsMin]))
   const toMs = (minute: number) => startMs + minute * MINUTE_MS
@@ -102,6 +122,7 @@ export function laidOut(
         startMs: from,
         endMs: to,
         end: localIso(to, zone),
+        ...spreadAbout(step, network, from, to),
         critical: critical.has(`wait:${step.id}`),
         meanwhile: minutes >= WORTH_FILLING_MIN ? [...new Set(inside.map((w) => w.step))] : [],
         fillers: minutes >= WORTH_FILLING_MIN ? [...new Set(jobs.map((f) => f.filler))] : [],
@@ -139,6 +160,24 @@ export function laidOut(
       .map((t) => t.id)
       .sort((a, b) => found.starts[a] - found.starts[b]),
     free: free.filter(([from]) => from < finishMs)
+  }
+}
+
+/** When a wait may be over: what was seen ready is over, what was not takes at least until now. */
+function spreadAbout(
+  step: Step,
+  network: StepNetwork,
+  fromMs: number,
+  toMs: number
+): Pick<PlannedWait, 'earlyMs' | 'likelyMs' | 'sureMs'> {
+  const { early, sure } = step.spread
+  if (network.over.has(step.id)) return { earlyMs: toMs, likelyMs: toMs, sureMs: toMs }
+  const at = (minutes: number) => Math.round(fromMs + minutes * MINUTE_MS)
+  const likely = network.likely.get(step.id)!
+  return {
+    earlyMs: at(Math.min(likely, step.waitMin * early)),
+    likelyMs: at(likely),
+    sureMs: Math.max(toMs, at(likely * sure))
   }
 }
 

@@ -1,3 +1,4 @@
+import type { Confidence } from '../../build/types'
 import type { State } from '../../craft/ways/types'
 import type { Span } from './calendar'
 import type { PlannedFiller } from './fillers'
@@ -30,6 +31,10 @@ export interface PlannedWait {
   startMs: number
   endMs: number
   end: string
+  /** It may be over by then, one time in ten; is by `endMs` or `likelyMs`, one in two; nine in ten. */
+  earlyMs: number
+  likelyMs: number
+  sureMs: number
   critical: boolean
   /** Hands-on steps planned while it goes on. */
   meanwhile: string[]
@@ -91,6 +96,11 @@ export interface DaysPlan {
   /** Null when no schedule can be made: `problem` says why. */
   finishMs: number | null
   finish: string | null
+  /** The finish if every wait is as long as it is likely to be; null: no schedule. */
+  likelyMs: number | null
+  /** The finish if every wait is as long as nine of ten are; null: then what is settled cannot hold. */
+  sureMs: number | null
+  confidence: Confidence
   /** No plan ends sooner than this. */
   lowerBoundMs: number | null
   proof: DaysProof | null

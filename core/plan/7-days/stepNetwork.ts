@@ -1,4 +1,4 @@
-import type { Arrangement, Build } from '../../build/types'
+import type { Arrangement, Build, Confidence } from '../../build/types'
 import { entriesOf } from '../../build/log/entries'
 import { progressOf, seenWait, type Progress } from '../../build/log/progress'
 import type { Step, StepLink, StepsPlan } from '../6-steps/types'
@@ -25,7 +25,13 @@ export interface StepNetwork {
   progress: ReadonlyMap<string, Progress>
   /** How long each step's wait is by what was seen, min. */
   waits: ReadonlyMap<string, number>
+  /** Steps whose wait was seen to be over. */
+  over: ReadonlySet<string>
+  /** How long each step's wait is likely to be, whatever is planned for, min. */
+  likely: ReadonlyMap<string, number>
   /** Latest starts that follow from what is done: they can be missed, and then are. */
+  /** Waits that began and that nobody has seen over. */
+  underWay: { step: string; task: string; sinceMin: number; minMin: number }[]
   closing: { after: string; step: string; task: string; atMin: number }[]
 }
 
@@ -50,34 +56,43 @@ function pieces(handsMin: number, breakable: boolean, longest: number): number[]
  * @param plan     all steps and links
  * @param startMs  minute 0
  * @param longest  longest free stretch, min
+ * @param confidence  waits as long as is likely, or as long as nine of ten are
  */
 export function stepNetwork(
   build: Build,
   plan: StepsPlan,
   startMs: number,
-  longest: number
+  longest: number,
+  confidence: Confidence
 ): StepNetwork {
   const progress = progressOf(build.log)
   const looks = entriesOf(build.log, 'look')
   const minuteOf = (ms: number) => Math.ceil((ms - startMs) / MINUTE_MS)
   const asOfMin = build.log.asOf === null ? 0 : Math.max(0, minuteOf(Date.parse(build.log.asOf)))
   const waits = new Map<string, number>()
+  const likely = new Map<string, number>()
+  const over = new Set<string>()
   const parts = new Map<string, number>()
   const tasks: Task[] = []
   const links: TaskLink[] = []
   const isDone = (step: string) => progress.get(step)?.done === true
+  const closing: StepNetwork['closing'] = []
+  const underWay: StepNetwork['underWay'] = []
+  // what closes again is met in its middle: too late is as wrong as too early
+  const closes = new Set(
+    plan.links.flatMap((l) => (l.hard && l.maxMin !== undefined ? [`${l.from}/${l.minMin}`] : []))
+  )
+  const planned = (step: Step, minMin: number): number =>
+    confidence === 'sure' && !closes.has(`${step.id}/${minMin}`)
+      ? Math.round(minMin * step.spread.sure)
+      : minMin
   for (const step of plan.steps) {
     const own = progress.get(step.id)
-    waits.set(
-      step.id,
-      own?.done
-        ? seenWait(
-            step.waitMin,
-            own.endMs,
-            looks.filter((l) => l.step === step.id && l.becomes === step.becomes)
-          )
-        : step.waitMin
-    )
+    const ofIt = looks.filter((l) => l.step === step.id && l.becomes === step.becomes)
+    const asSeen = (min: number) => (own?.done ? seenWait(min, own.endMs, ofIt) : min)
+    waits.set(step.id, asSeen(planned(step, step.waitMin)))
+    likely.set(step.id, asSeen(step.waitMin))
+    if (own?.done && ofIt.some((l) => l.ready && Date.parse(l.at) >= own.endMs)) over.add(step.id)
     if (own?.done) {
       parts.set(step.id, 0)
       continue
@@ -108,9 +123,8 @@ export function stepNetwork(
   const seen = (link: StepLink, step: Step): number =>
     link.minMin === step.waitMin && link.becomes === step.becomes
       ? waits.get(step.id)!
-      : link.minMin
+      : planned(step, link.minMin)
   const steps = new Map(plan.steps.map((s) => [s.id, s]))
-  const closing: StepNetwork['closing'] = []
   const notBefore = (task: Task, minute: number) => {
     task.notBeforeMin = Math.max(task.notBeforeMin ?? 0, minute)
   }
@@ -133,17 +147,23 @@ export function stepNetwork(
     const endMin = minuteOf(progress.get(link.from)!.endMs)
     const task = byId.get(first(link.to))!
     notBefore(task, endMin + minMin)
+    if (minMin > 0 && !over.has(link.from))
+      underWay.push({ step: link.from, task: task.id, sinceMin: endMin, minMin })
     if (maxMin !== undefined && !progress.has(link.to))
       closing.push({ after: link.from, step: link.to, task: task.id, atMin: endMin + maxMin })
   }
   const done: Task = { id: DONE, handsMin: 0, unattended: true }
   tasks.push(done)
   for (const step of plan.steps) {
-    if (isDone(step.id))
-      notBefore(done, minuteOf(progress.get(step.id)!.endMs) + waits.get(step.id)!)
-    else links.push({ from: last(step.id), to: DONE, minMin: waits.get(step.id)! })
+    if (isDone(step.id)) {
+      const sinceMin = minuteOf(progress.get(step.id)!.endMs)
+      const minMin = waits.get(step.id)!
+      notBefore(done, sinceMin + minMin)
+      if (minMin > 0 && !over.has(step.id))
+        underWay.push({ step: step.id, task: DONE, sinceMin, minMin })
+    } else links.push({ from: last(step.id), to: DONE, minMin: waits.get(step.id)! })
   }
-  return { tasks, links, parts, progress, waits, closing }
+  return { tasks, links, parts, progress, waits, over, likely, underWay, closing }
 }
 
 /**

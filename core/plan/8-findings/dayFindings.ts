@@ -79,6 +79,22 @@ function keptFindings(build: Build, stages: Stages): Finding[] {
       wayOut: 'Look under “What if” on Days for what would meet it.'
     })
   }
+  if (
+    days.deadlineMs !== null &&
+    days.finishMs !== null &&
+    days.finishMs <= days.deadlineMs &&
+    days.sureMs !== null &&
+    days.sureMs > days.deadlineMs
+  )
+    found.push({
+      ...base,
+      severity: 'note',
+      id: 'deadline-unsure',
+      title: `Likely, not surely, finished by ${dayAndClock(days.deadlineMs, days.zone)}`,
+      number: `surely by ${dayAndClock(days.sureMs, days.zone)}`,
+      reason: 'That is if every wait takes as long as only one in ten does.',
+      wayOut: 'Begin sooner, or look under “What if” on Days for what saves a wait.'
+    })
   const left = build.fillers.filter((f) => (days.fillersLeft[f.id] ?? 0) > 0)
   if (left.length > 0 && days.finishMs !== null) {
     found.push({

@@ -18,6 +18,9 @@ export interface Fitted {
   /** The next wait's factor lies between with 90 %: wider, for days differ. */
   nextLow: number
   nextHigh: number
+  /** One of ten next waits is over sooner than this, nine of ten are over by `sure`. */
+  early: number
+  sure: number
   outcomes: number
 }
 
@@ -105,6 +108,8 @@ export function fitOutcomes(seen: readonly Seen[]): Fitted {
     high: Math.exp(quantile(0.95)),
     nextLow: Math.exp(nextQuantile(0.05)),
     nextHigh: Math.exp(nextQuantile(0.95)),
+    early: Math.exp(nextQuantile(0.1)),
+    sure: Math.exp(nextQuantile(0.9)),
     outcomes: seen.length
   }
 }

@@ -107,6 +107,52 @@ export function learned(outcomes: readonly Outcome[]): LearnedLine[] {
   }))
 }
 
-/** The factor of a wait; 1 where nothing was learned. */
+/** What is believed of a wait that nobody has looked at yet. */
+const UNSEEN: Fitted = { ...fitOutcomes([]), factor: 1 }
+
+/** What is believed of a wait: by its product's outcomes; as before any where nothing was learned. */
+export const believed = (lines: readonly LearnedLine[], learns: Learns | null): Fitted =>
+  (learns && lines.find((l) => keyOf(l) === keyOf(learns))) ?? UNSEEN
+
+/** How many times as long as foretold a wait is taken to be. */
 export const factorFor = (lines: readonly LearnedLine[], learns: Learns | null): number =>
-  (learns && lines.find((l) => keyOf(l) === keyOf(learns))?.factor) ?? 1
+  believed(lines, learns).factor
+
+/** How much sooner or later than planned a wait may be over, as parts of it. */
+export interface Spread {
+  /** One of ten is over by then. */
+  early: number
+  /** Nine of ten are. */
+  sure: number
+  /** What all waits by the same thing are off by together, and what each is beside, as standard deviations of the logarithm. */
+  shared: number
+  daily: number
+  /** The thing that they share it by. */
+  by: string
+}
+/** A wait that the builder chooses, and no product makes, is as long as it is said to be. */
+export const AS_SAID: Spread = { early: 1, sure: 1, shared: 0, daily: 0, by: '' }
+/** Standard deviations from the middle to one end of what holds 90 % and 80 % of a normal distribution. */
+const [Z90, Z80] = [1.6449, 1.2816]
+
+/**
+ * The spread about a wait that has its learned factor in it already.
+ *
+ * @param step  what shares it where no product is known
+ */
+export function spreadOf(
+  lines: readonly LearnedLine[],
+  learns: Learns | null,
+  step: string
+): Spread {
+  const { factor, low, high, early, sure } = believed(lines, learns)
+  const shared = Math.log(high / low) / (2 * Z90)
+  const next = Math.log(sure / early) / (2 * Z80)
+  return {
+    early: early / factor,
+    sure: sure / factor,
+    shared,
+    daily: Math.sqrt(Math.max(0, next ** 2 - shared ** 2)),
+    by: learns ? keyOf(learns) : step
+  }
+}

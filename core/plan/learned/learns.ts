@@ -17,6 +17,12 @@ const GEL_DRIES: readonly CureName[] = [
 const GEL_THICKENS: readonly CureName[] = ['stippleOpens', 'dragOpens', 'teaseOpens', 'blowOpens']
 const RESIN_CURES: readonly CureName[] = ['gel', 'nextPour', 'firm', 'undam', 'cured', 'chipFirm']
 
+/** Waits that are kept by the clock, not by what dries or cures. */
+const BY_THE_CLOCK: readonly CureName[] = ['leakWait', 'lightSet']
+/** Whether a wait is as long as it is said to be. */
+export const isByTheClock = (wait: CureName | number | undefined): boolean =>
+  BY_THE_CLOCK.some((name) => name === wait)
+
 /** The gel that makes a wait of a water. */
 function gelOf(water: Water, cure: CureName): string {
   if (water.kind !== 'pool') return cure === 'rippleClear' ? USUAL.gel.ripples : water.gel

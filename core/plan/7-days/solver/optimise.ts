@@ -98,7 +98,7 @@ export function optimise(b: Workspace, budget: Budget): Optimised {
       return { best: null, lowerBoundMin, infeasible: true, nodes: spent }
   }
   // great waits can make even a first schedule hard: tasks laid out one after another, then longer tries
-  const serial = serialOf(b)
+  const serial = serialOf(b.net)
   const late = latestStarts(b, horizon)
   const take = (found: Best | null) => {
     if (!found || (best !== null && found.finishMin >= best.finishMin)) return

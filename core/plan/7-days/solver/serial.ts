@@ -1,5 +1,4 @@
-import type { Workspace } from './workspace'
-import { startAtOrAfter, type Arc } from './network'
+import { startAtOrAfter, type Arc, type Network } from './network'
 import { finishOf, type Best } from './finish'
 
 /** Lays tasks out one after another, each as early as it can be, in the order that ranks ask for. */
@@ -33,8 +32,7 @@ const TRIES_EACH = 12
  * @source serial schedule generation with cycle structures: Neumann, Schwindt and Zimmermann 2003;
  *   written from memory
  */
-export function serialOf(b: Workspace): Serial {
-  const { net } = b
+export function serialOf(net: Network): Serial {
   const { size, long, who, arcs, starts: allowed, people, horizon } = net
   const group = groupsOf(size, arcs)
   const groups = group.reduce((most, g) => Math.max(most, g + 1), 0)
@@ -48,6 +46,8 @@ export function serialOf(b: Workspace): Serial {
   }
   const before = Array.from({ length: groups }, () => new Set<number>())
   for (const { from, to } of arcs) if (group[from] !== group[to]) before[group[to]].add(group[from])
+  const after: number[][] = Array.from({ length: groups }, () => [])
+  before.forEach((set, g) => set.forEach((earlier) => after[earlier].push(g)))
 
   return {
     lay(rank) {
@@ -149,15 +149,15 @@ export function serialOf(b: Workspace): Serial {
         return best
       }
 
-      const left = new Set(members.keys())
       const first = members.map((tasks) => Math.min(...tasks.map((i) => rank[i])))
       const waits = before.map((set) => set.size)
-      while (left.size > 0) {
+      const ready = new Set(waits.flatMap((count, g) => (count === 0 ? [g] : [])))
+      for (let left = groups; left > 0; left--) {
         let next = -1
-        for (const g of left) if (waits[g] === 0 && (next < 0 || first[g] < first[next])) next = g
+        for (const g of ready) if (next < 0 || first[g] < first[next]) next = g
         if (next < 0 || !layGroup(members[next])) return null
-        left.delete(next)
-        for (const g of left) if (before[g].has(next)) waits[g]--
+        ready.delete(next)
+        for (const g of after[next]) if (--waits[g] === 0) ready.add(g)
       }
       return { starts, by, finishMin: finishOf(long, starts) }
     }
