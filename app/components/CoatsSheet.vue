@@ -8,12 +8,12 @@ import {
   explainPeak,
   explainSag
 } from '../../core/explain/gelExplanations'
-import type { Room } from '../../core/physics/stuff/drying/air'
+import { roomWords, type Room } from '../../core/physics/stuff/drying/air'
 import type { Gel } from '../../core/craft/materials/types'
 import type { Laying } from '../../core/plan/3-stacks/gelStack'
 import type { Fitted } from '../../core/plan/learned/fit'
 import { about } from '../../core/words/durations'
-import { mm, degrees } from '../words'
+import { mm, said } from '../words'
 import DryingChart from '../drawings/DryingChart.vue'
 import How from './How.vue'
 
@@ -149,8 +149,8 @@ const soon = computed(() =>
     </dl>
     <DryingChart :laying="laying" :peels="peels" :belief="dries" class="drying" />
     <p class="small soft">
-      A coat over one that is still white shuts the water in. At {{ degrees(room.tempC) }} and
-      {{ room.rhPct }} %, changed on Days.
+      A coat over one that is still white shuts the water in. At
+      {{ said(roomWords(room)) }}; changed on Days, under “Hours”.
     </p>
   </div>
 </template>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { said } from '../words'
-import { ElButton, ElRadio, ElRadioGroup } from 'element-plus'
+import { ElButton, ElCheckbox, ElRadio, ElRadioGroup } from 'element-plus'
 import LeafTabs from '../components/LeafTabs.vue'
 import WorkTop from '../components/WorkTop.vue'
 import { computed, onBeforeUnmount, ref, watch } from 'vue'
@@ -319,6 +319,22 @@ function chainWords(link: ChainLink): string {
               @update:model-value="setRoom({ rhPct: $event! })"
             />
           </div>
+          <ElCheckbox
+            :model-value="build.room.fan ?? false"
+            label="A fan moves the air over what dries"
+            data-test="fan"
+            @update:model-value="setRoom({ fan: $event === true })"
+          />
+          <ElCheckbox
+            :model-value="build.room.lamp ?? false"
+            label="A warm lamp, or a dryer on low, over it"
+            data-test="lamp"
+            @update:model-value="setRoom({ lamp: $event === true })"
+          />
+          <p v-if="build.room.lamp" class="small caution">
+            Never leave a lamp or a dryer on alone. Keep it an arm away: foam, film and hot glue
+            give way at 60–75 °C.
+          </p>
           <DeviceButton
             device="room"
             label="Read the room sensor"

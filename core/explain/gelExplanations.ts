@@ -1,6 +1,6 @@
 import { plain } from '../words/sentences'
 import { GRAVITY } from '../physics/gravity'
-import type { Room } from '../physics/stuff/drying/air'
+import { roomWords, type Room } from '../physics/stuff/drying/air'
 import type { GelWindow } from '../physics/stuff/gel/touches'
 import type { Gel } from '../craft/materials/types'
 import type { Laying } from '../plan/3-stacks/gelStack'
@@ -37,7 +37,7 @@ export const explainClear = (laying: Laying, gel: Gel, room: Room): Explanation 
         'water moves in it at',
         `${plain(gel.dM2S * 1e12, 0)}·10⁻¹² m²/s, falling e^${gel.fallsBy} as it dries`
       ],
-      ['room', `${plain(room.tempC)} °C, ${plain(room.rhPct, 0)} %`],
+      ['room', roomWords(room)],
       ['has a skin', h(laying.skinMin === null ? null : laying.skinMin / 60)],
       ['dry to the touch', h(laying.touchMin === null ? null : laying.touchMin / 60)],
       ['clear', h(laying.clearH)]

@@ -47,6 +47,25 @@ describe('Numbers that a practitioner believes. Common practice, no source', () 
       expect(dryInRoom(gel(id), 2, room(100)).clearH, id).to.equal(null)
     }
   })
+  it('a fan helps what is thin, hardly what is thick; a lamp helps both, and dries where the room alone never does', () => {
+    const clear = (mm: number, with_: object, rhPct = 50) =>
+      dryInRoom(gel('ripple-gel'), mm, { ...room(rhPct), ...with_ }).clearH
+    const fan = (mm: number) => clear(mm, { fan: true })! / clear(mm, {})!
+    expect(fan(0.3)).to.be.within(0.24, 0.6)
+    expect(fan(5)).to.be.within(0.85, 1)
+    expect(fan(0.3)).to.be.below(fan(1))
+    expect(clear(2, { lamp: true })! / clear(2, {})!).to.be.within(0.4, 0.85)
+    expect(clear(2, {}, 100)).to.equal(null)
+    expect(clear(2, { lamp: true }, 100)).to.be.a('number')
+    const build = made({ waters: 'pool' })
+    const aired = derivePlan({ ...build, room: { ...build.room, fan: true, lamp: true } })
+    const dries = (plan: ReturnType<typeof derivePlan>) => plan.cures.ground.paintDry!
+    expect(dries(aired) / dries(derivePlan(build))).to.be.within(0.12, 0.5)
+    // it is the air that is helped, not the resin
+    expect(aired.stacks.pools[0].heat!.firmMin).to.equal(
+      derivePlan(build).stacks.pools[0].heat!.firmMin
+    )
+  })
   it('hot glue and light set in minutes whatever the air, a resin skin by how warm it is, silicone by no damp', () => {
     const dam = (id: string) => DAMS.find((d) => d.id === id)!
     for (const id of ['acrylic-hot-glue', 'acetate-uv', 'pack-plastic-uv']) {

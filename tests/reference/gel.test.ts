@@ -1,7 +1,7 @@
 import { expect } from 'chai'
 import fc from 'fast-check'
 import { calculate } from '../../core/exchange/calc/contract'
-import { saturationPa } from '../../core/physics/stuff/drying/air'
+import { evaporation, forcedWM2K, saturationPa } from '../../core/physics/stuff/drying/air'
 import { coatsFor } from '../../core/physics/stuff/drying/coats'
 import { activity, dryFilm, retainedAt } from '../../core/physics/stuff/drying/film'
 import {
@@ -78,6 +78,14 @@ describe('Drying against Crank and the steam tables', () => {
       [60, 19_946]
     ])
       expect(saturationPa(c) / pa).to.be.closeTo(1, 0.002)
+  })
+  it('air at 1 m/s dries a wet face as the ASHRAE formula for pools has it, and a plate by Pohlhausen’s series', () => {
+    // ASHRAE Handbook, HVAC Applications, natatoriums, from memory: (0.089 + 0.0782 v) Δp / Y, kg/m²s
+    const [kPa, latent] = [0.5 * 2.3393, 2454]
+    const pool = (3.6e6 * kPa * (0.089 + 0.0782)) / latent
+    expect(evaporation({ tempC: 20, rhPct: 50, fan: true }) / pool).to.be.within(0.8, 1.25)
+    // mean Nu 0.664 √10⁴ · 0.71^⅓ = 59.2 over 0.1 m at Re = 10⁴
+    expect((forcedWM2K(1.51, 0.1) * 0.1) / 0.0257).to.be.closeTo(59.2, 0.3)
   })
   it('water in a polymer is as active as free water at the wet end and gone at the dry one (Flory 1953)', () => {
     expect(activity(1, 1.6)).to.equal(1)

@@ -330,7 +330,9 @@ export const BUILD_SCHEMA = open({
   outOfLevel: open({ xDeg: tilt().required(), yDeg: tilt().required() }).required(),
   room: open({
     tempC: Joi.number().min(-40).max(60).required(),
-    rhPct: Joi.number().min(0).max(100).required()
+    rhPct: Joi.number().min(0).max(100).required(),
+    fan: Joi.boolean(),
+    lamp: Joi.boolean()
   }).required(),
   mixing: open({
     wastePct: Joi.number().min(0).max(200).required(),

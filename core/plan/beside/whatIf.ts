@@ -184,6 +184,12 @@ export function variantsOf(build: Build, plan: Planned): Variant[] {
         room({ rhPct: DRIED_PCT })
       )
     )
+  if (!build.room.fan)
+    out.push(variant('fan', 'A fan', 'moving air over all that dries', room({ fan: true })))
+  if (!build.room.lamp)
+    out.push(
+      variant('lamp', 'A warm lamp', 'or a dryer on low, over all that dries', room({ lamp: true }))
+    )
   const thin = thinner(build, plan)
   if (thin) out.push(variant('thin', 'Thinner coats', 'one coat more on every moving water', thin))
   const few = fewer(build, plan)

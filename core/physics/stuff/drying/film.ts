@@ -1,5 +1,5 @@
 import { halvedTo } from '../../solve/halving'
-import { thirst } from './air'
+import { STILL_AIR_WM2K, thirst } from './air'
 
 /** What drying asks of a gel. */
 export interface DryingGel {
@@ -84,6 +84,7 @@ const WIDTHS = Float64Array.from({ length: CELLS }, (_, i) => EDGES[i + 1] - EDG
  * @param wetMm  thickness laid, mm, above 0
  * @param roomC  °C, above freezing
  * @param rhPct  relative humidity, 0 to 100
+ * @param passesWM2K  heat that the air passes to a face: more of it under a fan; left out: still air
  * @returns      times in this room; null for what never comes
  * @source Crank, The Mathematics of Diffusion (1975), ch. 4 and 10; Dalton; Buck 1981; written from
  *   memory. Steps are
@@ -91,7 +92,13 @@ const WIDTHS = Float64Array.from({ length: CELLS }, (_, i) => EDGES[i + 1] - EDG
  * warm as the room.
  * @example dryFilm({ solidsVol: 0.4, dM2S: 2e-10 }, 1.5, 20, 50).clearH // 16.7
  */
-export function dryFilm(gel: DryingGel, wetMm: number, roomC: number, rhPct: number): Drying {
+export function dryFilm(
+  gel: DryingGel,
+  wetMm: number,
+  roomC: number,
+  rhPct: number,
+  passesWM2K = STILL_AIR_WM2K
+): Drying {
   const dryMm = wetMm * gel.solidsVol
   const heightM = wetMm / 1000
   const kelvin = roomC + 273.15
@@ -101,7 +108,7 @@ export function dryFilm(gel: DryingGel, wetMm: number, roomC: number, rhPct: num
     (gel.dM2S * Math.exp((-ACTIVATION_JMOL / GAS_JMOLK) * (1 / kelvin - 1 / 293.15))) / heightM ** 2
   const airy = gel.surface !== 'dry'
   // water lost at the surface, as a share of the film's own water, per s and unit of activity
-  const loss = thirst(roomC) / ((1 - gel.solidsVol) * heightM)
+  const loss = thirst(roomC, passesWM2K) / ((1 - gel.solidsVol) * heightM)
   const humidity = rhPct / 100
   const ratio = (1 - gel.solidsVol) / gel.solidsVol
   const share = (c: number) => (ratio * c) / (1 + ratio * c)

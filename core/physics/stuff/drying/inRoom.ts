@@ -1,5 +1,5 @@
 import { lastAnswers } from '../../solve/lastAnswers'
-import type { Room } from './air'
+import { airOver, type Room } from './air'
 import { dryFilm, type Drying, type DryingGel } from './film'
 
 /** Gels that freeze break: below this nothing dries, °C. Common practice, no source. */
@@ -22,12 +22,13 @@ export function dryInRoom(gel: DryingGel, wetMm: number, room: Room): Drying {
       dryMm: wet * gel.solidsVol,
       curve: [[0, 1]]
     }
-  // what cures takes its damp from the air: as in a usual room
-  const rhPct = gel.sets === 'cure' ? 50 : room.rhPct
-  const key = [gel.solidsVol, gel.dM2S, gel.fallsBy, gel.chi, wet, room.tempC, rhPct].join('/')
+  // what cures takes its damp from the air: as in a usual room that is still
+  const air = airOver(gel.sets === 'cure' ? { tempC: room.tempC, rhPct: 50 } : room)
+  const of = [gel.solidsVol, gel.dM2S, gel.fallsBy, gel.chi, wet]
+  const key = [...of, air.tempC, air.rhPct, air.passesWM2K].join('/')
   const there = memory.get(key)
   if (there) return there
-  const found = dryFilm(gel, wet, room.tempC, rhPct)
+  const found = dryFilm(gel, wet, air.tempC, air.rhPct, air.passesWM2K)
   memory.set(key, found)
   return found
 }
