@@ -11,6 +11,7 @@ import { waysFor } from '../../core/craft/ways/catalog'
 import { mm, ml, grams, figure, number, said } from '../words'
 import { useBuildStore } from '../stores/build'
 import ChoiceField from './ChoiceField.vue'
+import { bandsOf } from '../../core/build/bandsOf'
 import DoseByColour from './DoseByColour.vue'
 import DoseEditor from './DoseEditor.vue'
 import NumberField from './NumberField.vue'
@@ -19,6 +20,9 @@ import NumberField from './NumberField.vue'
 const props = defineProps<{ pool: Pool; stack: PoolStack | undefined }>()
 const store = useBuildStore()
 const of = <K extends Parameters<typeof ofKind>[1]>(kind: K) => ofKind(store.shelf, kind)
+const bandsSeen = computed(() =>
+  bandsOf(props.pool, props.stack?.colours?.swatches.at(-1)?.depthMm ?? 0)
+)
 const resins = computed(() => of('resin'))
 const tints = computed(() => of('tint'))
 const way = computed(() => waysFor('pool').find((w) => w.id === props.pool.way))
@@ -293,6 +297,18 @@ const brownOver = () => set('A second, brown pour', { bands: brownOverBands(prop
             :doses="pool.bands[pool.bands.length - k].tints"
             :cup-g="cupG"
             @change="setBand(pool.bands.length - k, { tints: $event })"
+          />
+          <DoseByColour
+            v-if="stack?.colours"
+            :tints="tints"
+            :depth-mm="bandsSeen[pool.bands.length - k].thicknessMm"
+            :bed="stack.colours.deepest.bed"
+            :now="stack.colours.deepest.colour"
+            :cup-g="cupG"
+            :below="bandsSeen.slice(0, pool.bands.length - k)"
+            :above="bandsSeen.slice(pool.bands.length - k + 1)"
+            label="Colour wanted, by this band alone"
+            @take="setBand(pool.bands.length - k, { tints: $event })"
           />
         </div>
         <div class="row">

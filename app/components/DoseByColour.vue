@@ -5,7 +5,9 @@ import type { Dose } from '../../core/physics/stuff/colour/doseFor'
 import type { TintDose } from '../../core/physics/stuff/mixing/mix'
 import type { Tint } from '../../core/craft/materials/types'
 import { mm, number } from '../words'
+import type { BandSeen } from '../workers/ask'
 import { ask } from '../workers/askClient'
+import { useShelfStore } from '../stores/shelf'
 import ColourPick from './ColourPick.vue'
 
 /** A colour is picked for the deepest place, and the drops that come nearest to it are taken. */
@@ -15,22 +17,31 @@ const props = defineProps<{
   bed: string
   now: string
   cupG: number
+  /** Bands that are tinted already, from the bed up. */
+  below?: BandSeen[]
+  above?: BandSeen[]
+  label?: string
 }>()
 const emit = defineEmits<{ take: [doses: TintDose[]] }>()
+const shelf = useShelfStore()
 const wanted = ref('')
 const found = shallowRef<Dose | null>(null)
 const problem = ref('')
 let cancel: () => void = () => undefined
 let timer = 0
-watch([wanted, () => props.depthMm, () => props.bed, () => props.tints], () => {
+const asks = computed(() => JSON.stringify([props.depthMm, props.bed, props.below, props.above]))
+watch([wanted, asks, () => props.tints], () => {
   cancel()
   window.clearTimeout(timer)
   found.value = null
   if (!wanted.value) return
   timer = window.setTimeout(async () => {
-    const { depthMm, bed, tints } = props
-    const looks = tints.map(({ id, look }) => ({ id, look }))
-    const asked = ask({ ask: 'doseFor', wanted: wanted.value, depthMm, bed, tints: looks }, [])
+    const { depthMm, bed, below = [], above = [] } = props
+    const tints = props.tints.map(({ id, look }) => ({ id, look }))
+    const asked = ask(
+      { ask: 'doseFor', wanted: wanted.value, depthMm, bed, tints, below, above },
+      shelf.own
+    )
     cancel = asked.cancel
     try {
       found.value = await asked.answer
@@ -68,7 +79,7 @@ const take = () =>
 <template>
   <div class="by-colour" data-test="dose-by-colour">
     <ColourPick
-      label="Colour wanted at the deepest"
+      :label="label ?? 'Colour wanted at the deepest'"
       :model-value="wanted || now"
       @update:model-value="wanted = $event"
     />

@@ -1,6 +1,9 @@
 <script setup lang="ts">
 import { ElCheckbox } from 'element-plus'
 import { computed } from 'vue'
+import { BONDS, bondNamed, bondOf } from '../../core/craft/bonds'
+import { BOND_MPA } from '../../core/physics/stuff/supports/standing'
+import { about } from '../../core/words/durations'
 import { castsWith } from '../../core/build/castsWith'
 import { USUAL_DOSE_G } from '../../core/build/newBuild'
 import { changeGel, changeMaking, setWay } from '../../core/build/edits'
@@ -30,6 +33,16 @@ const resins = computed(() => {
   const own = castsWith(store.build!, { ...rest, make: { ...make, resin: undefined } } as Moving)
   const name = store.shelf.get(own?.resin ?? '')?.name ?? 'none'
   return [{ id: '', name: `as its water: ${name}` }, ...ofKind(store.shelf, 'resin')]
+})
+const bond = computed(() => bondOf(way.value, props.water.make))
+const bonds = computed(() => [
+  { id: '', name: `as usual: ${bondNamed(way.value!.part!.bond).toLowerCase()}` },
+  ...BONDS
+])
+const bondTold = computed(() => {
+  const holds = store.plan?.cures.waters[props.water.id]?.bondHolds
+  const { id, clear } = bond.value!
+  return `Bears about ${BOND_MPA[id]} MPa${holds ? `, holds after ${about(holds)}` : ''}. ${clear}`
 })
 const cupG = computed(() => store.build?.mixing.doseG ?? USUAL_DOSE_G)
 const laying = computed(() => props.stack?.laying ?? null)
@@ -64,6 +77,16 @@ const set = (label: string, change: Partial<Making>) =>
     data-test="film"
     @update:model-value="set('Film', { film: $event })"
   />
+  <template v-if="way?.part && bond">
+    <ChoiceField
+      label="Fixed with"
+      :model-value="water.make.bond ?? ''"
+      :options="bonds"
+      data-test="bond"
+      @update:model-value="set('What fixes it', { bond: ($event || undefined) as Making['bond'] })"
+    />
+    <p class="small soft">{{ said(bondTold) }}</p>
+  </template>
   <template v-if="casts">
     <ChoiceField
       label="Cast and bedded in"

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { bondNamed } from '../../core/craft/bonds'
 import DrawingFrame from './DrawingFrame.vue'
 import { computed } from 'vue'
 import {
@@ -111,7 +112,8 @@ const small = (value: number) => fine(value, 'mm')
         <dt>Joint</dt>
         <dd>
           <How :about="explainBond(part)">{{ part.bond.holds ? 'holds' : 'too short' }}</How>
-          {{ ' ' }}<small>{{ mm(part.bond.footMm) }} of {{ part.bond.kind }}</small>
+          {{ ' '
+          }}<small>{{ mm(part.bond.footMm) }}, {{ bondNamed(part.bond.kind).toLowerCase() }}</small>
         </dd>
       </div>
       <div v-if="part.standing">

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { ElButton } from 'element-plus'
 import { computed, onBeforeUnmount, ref, shallowRef, watch } from 'vue'
-import { addRepair, removeRepair } from '../../core/build/edits'
+import { addRepair, changeRepair, removeRepair } from '../../core/build/edits'
 import type { Build, Water } from '../../core/build/types'
 import { useRoute } from 'vue-router'
 import { explainVerdict } from '../../core/explain/gelExplanations'
@@ -14,6 +14,8 @@ import { useSettingsStore } from '../stores/settings'
 import { useHistoryStore } from '../stores/history'
 import { useShelfStore } from '../stores/shelf'
 import { ask } from '../workers/askClient'
+import { ofKind } from '../../core/craft/materials/shelf'
+import ChoiceField from './ChoiceField.vue'
 import How from './How.vue'
 import NumberField from './NumberField.vue'
 
@@ -33,6 +35,9 @@ const measured = ref<Record<string, number>>({})
 const found = shallowRef<RepairCost | null>(null)
 const problem = ref('')
 const working = ref(false)
+const takesResin = (id: string) =>
+  TROUBLES.some((t) => t.id === id && t.uses.some((u) => u.material === 'resin'))
+const resins = computed(() => [{ id: '', name: 'as its water' }, ...ofKind(store.shelf, 'resin')])
 const taken = computed(() => props.build.repairs.filter((r) => r.water === props.water.id))
 const nameOf = (id: string) => TROUBLES.find((t) => t.id === id)?.name ?? id
 let cancel: () => void = () => undefined
@@ -168,7 +173,18 @@ const days = (value: number) =>
     <section v-if="taken.length" class="taken stack" data-test="taken">
       <h3>In the plan</h3>
       <div v-for="r in taken" :key="r.id" class="row">
-        <span class="grow">{{ nameOf(r.trouble) }}</span><ElButton
+        <span class="grow">{{ nameOf(r.trouble) }}</span>
+        <ChoiceField
+          v-if="takesResin(r.trouble)"
+          label="Mixed of"
+          :model-value="r.resin ?? ''"
+          :options="resins"
+          :data-repair-resin="r.id"
+          @update:model-value="
+            store.edit('Resin of the repair', changeRepair(r.id, $event || undefined))
+          "
+        />
+        <ElButton
           class="tool"
           :aria-label="`Leave out: ${nameOf(r.trouble)}`"
           @click="store.edit('Repair left out', removeRepair(r.id))"

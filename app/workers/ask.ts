@@ -8,6 +8,8 @@ import { fitResin, type FittedResin, type ResinLabel } from '../../core/physics/
 import { busyTimes, type BusyTimes } from '../../core/exchange/calendar/busyTimes'
 import { NO_HISTORY, type History } from '../../core/plan/learned/history'
 import { onShelf, withBottles, type Shelf } from '../../core/craft/materials/shelf'
+import type { TintDose } from '../../core/physics/stuff/mixing/mix'
+import { tintsOn } from '../../core/plan/3-stacks/poolColours'
 import type { KeptStack } from '../../core/build/stack'
 import { compareWays, type WayCompared } from '../../core/plan/beside/compareWays'
 import { whatIf, type WhatIf } from '../../core/plan/beside/whatIf'
@@ -34,8 +36,18 @@ export type Question =
       depthMm: number
       bed: string
       tints: { id: string; look: TintLook }[]
+      below: BandSeen[]
+      above: BandSeen[]
     }
   | { ask: 'cupClocks'; build: Build; resin: string; massG: number; roomC: number }
+
+/** A band of water with its dose. */
+export interface BandSeen {
+  thicknessMm: number
+  tints: TintDose[]
+}
+const seenBands = (bands: readonly BandSeen[], shelf: Shelf) =>
+  bands.map((b) => ({ depthMm: b.thicknessMm, tints: tintsOn(shelf, b.tints) }))
 
 export interface Answers {
   compareWays: WayCompared[]
@@ -97,7 +109,9 @@ export function answer(
     case 'doseFor':
       return doseFor({
         ...question,
-        tints: question.tints.map(({ id, look }) => ({ id, optics: opticsOf(look) }))
+        tints: question.tints.map(({ id, look }) => ({ id, optics: opticsOf(look) })),
+        below: seenBands(question.below, given),
+        above: seenBands(question.above, given)
       })
     case 'cupClocks': {
       const resin = onShelf(withBottles(given, question.build.bottles), 'resin', question.resin)

@@ -18,7 +18,8 @@ export function castsWith(
   return resin === undefined ? null : { resin, tints: own.tints ?? pool?.tints ?? [] }
 }
 
-const poolOf = (water: Exclude<Water, { kind: 'pool' }>): string | null | undefined => {
+/** The pool that a moving water stands in or falls into; null or left out: not known. */
+export const poolOf = (water: Exclude<Water, { kind: 'pool' }>): string | null | undefined => {
   if (water.kind === 'sea') return water.pool
   return water.kind === 'fall' ? (water.into ?? water.lip?.pool) : null
 }

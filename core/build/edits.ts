@@ -241,6 +241,13 @@ export const addRepair =
       { id: freeId('mend', [...build.repairs, ...build.waters]), trouble, water, measured }
     ]
   })
+/** Mends with another resin; undefined: with its water's own. */
+export const changeRepair =
+  (id: string, resin: string | undefined): Edit =>
+  (build) => ({
+    ...build,
+    repairs: build.repairs.map((r) => (r.id === id ? { ...r, resin } : r))
+  })
 /** Leaves a repair again. */
 export const removeRepair =
   (id: string): Edit =>

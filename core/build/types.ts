@@ -1,5 +1,6 @@
 import type { Room } from '../physics/stuff/drying/air'
 import type { OutOfLevelAngles } from '../physics/shape/tilted'
+import type { BondId } from '../physics/stuff/supports/standing'
 import type { Solid } from '../physics/shape/standing'
 import type { TintDose } from '../physics/stuff/mixing/mix'
 import type { Sounding } from '../physics/shape/surface'
@@ -143,6 +144,8 @@ export interface Repair {
   trouble: string
   water: string
   measured: Record<string, number>
+  /** What resin it takes; left out: its water's own. */
+  resin?: string
 }
 
 /** Choices for what is built on a moving water: its coats, and the part made off the model. */
@@ -160,6 +163,8 @@ export interface Making {
   /** What it is cast, flooded or bedded in, and its dose; left out: as its pool. */
   resin?: string
   tints?: TintDose[]
+  /** What its part is fixed with; left out: as its way does it. */
+  bond?: BondId
 }
 
 export type Side = 'front' | 'back' | 'left' | 'right'

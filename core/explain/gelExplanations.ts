@@ -6,7 +6,8 @@ import type { Gel } from '../craft/materials/types'
 import type { Laying } from '../plan/3-stacks/gelStack'
 import type { Overhang } from '../plan/3-stacks/overhang'
 import type { PartStack } from '../plan/3-stacks/partStack'
-import { BOND_MPA, type BondId } from '../physics/stuff/supports/standing'
+import { bondNamed } from '../craft/bonds'
+import { BOND_MPA } from '../physics/stuff/supports/standing'
 import type { Trouble } from '../craft/troubles/types'
 import type { Verdict } from '../plan/beside/judging'
 import type { WhitePlan } from '../plan/4-amounts/whitePlan'
@@ -163,7 +164,7 @@ export const explainBond = (part: PartStack): Explanation =>
     'Joint',
     'F/A + 6M/(b·a²), against four times the load',
     [
-      ['bond', `${part.bond.kind}, ${BOND_MPA[part.bond.kind as BondId]} MPa`],
+      ['bond', `${bondNamed(part.bond.kind)}, ${BOND_MPA[part.bond.kind]} MPa`],
       ['foot', `${plain(part.bond.footMm)} mm`],
       ['weight', `${plain(part.massG)} g`],
       ['bears', `${part.bond.times > 99 ? 'over 99' : plain(part.bond.times)} times`],

@@ -1,4 +1,4 @@
-import { castsWith } from '../../core/build/castsWith'
+import { fieldOf } from '../../core/plan/4-amounts/fields'
 import { expect } from 'chai'
 import fc from 'fast-check'
 import {
@@ -279,13 +279,9 @@ describe('Ways of the trade', () => {
             if (use.amount.fixed <= 0) continue
             const w = made.waters.find((x) => x.id === water) as Moving | undefined
             const id =
-              use.material === 'resin'
-                ? castsWith(made, w!)!.resin
-                : use.material === 'gel'
-                  ? w!.gel
-                  : use.material === 'film'
-                    ? w!.make.film
-                    : use.material
+              ['resin', 'gel', 'film', 'bond'].includes(use.material) && w
+                ? fieldOf(made, w, use.material)
+                : use.material
             expect(
               plan.amounts.shopping.find((l) => l.material === id)?.byWater[water] ?? 0,
               `${way.id} uses ${id}`
@@ -321,7 +317,7 @@ describe('Ways of the trade', () => {
     }
   })
   it('foam without shell or seal and a cement that eats it stop the plan; sealed they do not', () => {
-    const cement = setWay('weir', 'cut-sheet')(weir)
+    const cement = changeMaking('weir', { bond: 'solvent' })(setWay('weir', 'cut-sheet')(weir))
     expect(findingOf(cement, 'foam-solvent-cement')).to.equal(undefined)
     expect(
       findingOf(

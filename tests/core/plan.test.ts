@@ -364,7 +364,8 @@ const FIELDS = [
   'gloss.gel',
   'dam.bead',
   'film',
-  'resin'
+  'resin',
+  'bond'
 ]
 
 describe('Materials and ways', () => {

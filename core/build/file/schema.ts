@@ -1,6 +1,7 @@
 import Joi from 'joi'
 import { scaleRatio } from '../../physics/shape/scale'
 import { LONGEST_MM } from './limits'
+import { BONDS } from '../../craft/bonds'
 import { CARE, FROM } from '../../craft/ways/types'
 import { SIDES } from '../types'
 import { isZone } from '../zone'
@@ -164,7 +165,8 @@ const making = () =>
     droopMm: Joi.number().greater(0).max(100).required(),
     tiltDeg: Joi.number().min(0).max(90).required(),
     resin: id(),
-    tints: doses().optional()
+    tints: doses().optional(),
+    bond: Joi.valid(...BONDS.map((b) => b.id))
   }).required()
 const fall = open({
   kind: Joi.valid('fall').required(),
@@ -319,7 +321,8 @@ export const BUILD_SCHEMA = open({
         id: id().required(),
         trouble: id().required(),
         water: id().required(),
-        measured: Joi.object().pattern(id(), Joi.number().min(-1e6).max(1e6)).required()
+        measured: Joi.object().pattern(id(), Joi.number().min(-1e6).max(1e6)).required(),
+        resin: id()
       })
     )
     .unique('id')

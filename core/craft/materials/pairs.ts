@@ -291,6 +291,16 @@ export const PAIRS: readonly Pair[] = [
   pair('white-acrylic', 'sealed-foam', 'fine', 'Covers.'),
   pair('solvent-cement', 'styrene', 'bonds', 'Welds it.'),
   pair('solvent-cement', 'acrylic', 'bonds', 'Welds it, and crazes what it runs over.'),
+  pair('solvent-cement', 'acetate', 'holds', 'Holds acetate, not polyester film: try a scrap.'),
+  pair('solvent-cement', 'scuffed-film', 'holds', 'Holds acetate, not polyester: try a scrap.'),
+  pair('solvent-cement', 'pack-plastic', 'peels', 'Does not weld pack plastic: it snaps off.'),
+  pair(
+    'solvent-cement',
+    'cured-resin',
+    'peels',
+    'Welds plastic to plastic only: it lifts off resin.'
+  ),
+  pair('solvent-cement', 'clear-gel', 'spoils', 'Clouds gel and holds nothing to it.'),
   pair('solvent-cement', 'unsealed-foam', 'melts', 'Eats foam.'),
   pair(
     'solvent-cement',
@@ -301,6 +311,12 @@ export const PAIRS: readonly Pair[] = [
   pair('hot-glue', 'unsealed-foam', 'melts', 'Hot glue melts foam: a cool gun, small dots.'),
   pair('hot-glue', 'acetate', 'holds', 'Tiny dots only, hidden by white water later.'),
   pair('hot-glue', 'pack-plastic', 'holds', 'Tiny dots only, hidden by white water later.'),
+  pair('hot-glue', 'styrene', 'holds', 'Tiny dots from a cool gun; a hot one warps it.'),
+  pair('hot-glue', 'acrylic', 'holds', 'Tiny dots only, hidden by white water later.'),
+  pair('hot-glue', 'scuffed-film', 'holds', 'Tiny dots only, hidden by white water later.'),
+  pair('hot-glue', 'clear-gel', 'holds', 'Holds a little; gel on gel holds better.'),
+  pair('hot-glue', 'cured-resin', 'holds', 'Dots hold; a warm pour lets them go again.'),
+  pair('hot-glue', 'sealed-foam', 'holds', 'Dots from a cool gun hold on a skin or seal.'),
   pair('hot-glue', 'flame', 'lifts', 'Its residue softens with heat and rolls off.'),
   pair('hot-glue', 'plants', 'spoils', 'Pulls scenery off with it.'),
   pair(
@@ -321,6 +337,21 @@ export const PAIRS: readonly Pair[] = [
     'fogs',
     'Its vapour fogs clear plastic: gel type, in dots, with air moving.'
   ),
+  pair(
+    'superglue',
+    'acrylic',
+    'fogs',
+    'Its vapour fogs clear plastic: gel type, in dots, air moving.'
+  ),
+  pair('superglue', 'scuffed-film', 'fogs', 'Its vapour fogs clear plastic: gel type, in dots.'),
+  pair('superglue', 'clear-gel', 'fogs', 'Its vapour whitens clear gel.'),
+  pair('superglue', 'cured-resin', 'holds', 'Holds; its vapour leaves a bloom round the dot.'),
+  pair(
+    'superglue',
+    'sealed-foam',
+    'holds',
+    'Holds on a sound skin; a pinhole lets it eat the foam.'
+  ),
   pair('superglue', 'case', 'fogs', 'Never inside the closed case: its vapour fogs it.'),
   pair('superglue', 'unsealed-foam', 'melts', 'Eats expanded foam.'),
   pair('spray', 'unsealed-foam', 'melts', 'Its solvent eats foam: seal it, or a water-based one.'),
@@ -336,6 +367,23 @@ export const PAIRS: readonly Pair[] = [
   pair('alcohol', 'case', 'lifts', 'Cleans it, with a microfibre cloth.'),
   pair('alcohol', 'clear-gel', 'spoils', 'Softens and clouds it.'),
   pair('alcohol', 'acrylic', 'fogs', 'Strong alcohol crazes stressed acrylic.'),
+  pair(
+    'gel',
+    'unsealed-foam',
+    'holds',
+    'Holds; bare foam drinks its water, so a coat goes on first.'
+  ),
+  pair('caulk', 'unsealed-foam', 'holds', 'Holds foam and rock.'),
+  pair('caulk', 'acetate', 'peels', 'Peels off clean film; scuff it, or dots of resin.'),
+  pair('caulk', 'scuffed-film', 'holds', 'Holds a scuffed face.'),
+  pair('caulk', 'styrene', 'holds', 'Holds styrene.'),
+  pair('caulk', 'acrylic', 'peels', 'Peels off bare acrylic; scuff it.'),
+  pair('caulk', 'clear-gel', 'holds', 'Holds gel.'),
+  pair('light', 'styrene', 'holds', 'Holds styrene; scuffed it holds for good.'),
+  pair('light', 'sealed-foam', 'holds', 'Holds a skin or seal.'),
+  pair('light', 'unsealed-foam', 'holds', 'Soaks in: two dots, the first to seal.'),
+  pair('two-part', 'styrene', 'holds', 'Holds styrene; scuffed it holds for good.'),
+  pair('two-part', 'scuffed-film', 'bonds', 'Bonds to a scuffed face.'),
   pair('plaster', 'damp-plaster', 'holds', 'Wet castings before they go into wet shell.')
 ]
 

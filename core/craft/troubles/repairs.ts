@@ -14,6 +14,7 @@ export function repairWay(trouble: Trouble): Way {
     ...(i === 0 ? { on: ['own'] as const } : {}),
     ...(i === last ? { does: 'mend' as const } : {})
   }))
+  const wet = steps.find((s) => s.cautions.includes('resin'))?.id ?? 'mended'
   return {
     id: `repair-${trouble.id}`,
     for: 'finish',
@@ -21,6 +22,6 @@ export function repairWay(trouble: Trouble): Way {
     note: trouble.looks,
     lays: [],
     steps,
-    uses: trouble.uses
+    uses: trouble.uses.map((use) => (use.material === 'resin' ? { ...use, by: [wet] } : use))
   }
 }

@@ -25,6 +25,8 @@ const step = (
   ...(wait ? { wait } : {})
 })
 const use = (material: string, fixed: number): Use => ({ material, amount: { fixed } })
+/** Resin without its water's tint, g. */
+const clear = (fixed: number): Use => ({ material: 'resin', amount: { fixed }, clear: true })
 const CLEARS = { becomes: 'clear', min: 'formClear' } as const
 const RIPPLE_CLEARS = { becomes: 'clear', min: 'rippleClear' } as const
 const RESIN_SETS = { becomes: 'firm', min: 960 } as const
@@ -71,7 +73,7 @@ export const TROUBLES: readonly Trouble[] = [
         13
       )
     ],
-    uses: [use('clear-epoxy-2-1', 20), use('cup', 1)]
+    uses: [use('resin', 20), use('cup', 1)]
   },
   {
     id: 'over-tinted',
@@ -95,7 +97,7 @@ export const TROUBLES: readonly Trouble[] = [
         13
       )
     ],
-    uses: [use('clear-epoxy-2-1', 70), use('cup', 1)]
+    uses: [clear(70), use('cup', 1)]
   },
   {
     id: 'still-white',
@@ -266,7 +268,7 @@ export const TROUBLES: readonly Trouble[] = [
         14
       )
     ],
-    uses: [use('clear-epoxy-2-1', 5)]
+    uses: [clear(5)]
   },
   {
     id: 'scar',
@@ -296,7 +298,7 @@ export const TROUBLES: readonly Trouble[] = [
         14
       )
     ],
-    uses: [use('clear-epoxy-2-1', 6), use('wetting-mix', 10)]
+    uses: [clear(6), use('wetting-mix', 10)]
   },
   {
     id: 'drowned',
@@ -361,7 +363,7 @@ export const TROUBLES: readonly Trouble[] = [
         14
       )
     ],
-    uses: [use('clear-epoxy-2-1', 6)]
+    uses: [clear(6)]
   },
   {
     id: 'dust',

@@ -64,10 +64,11 @@ export const CAULK_RIBBON: Way = {
       id: 'hang',
       order: 16,
       title: 'Peel, trim and hang it',
-      how: 'Peel from one end, trim to the template, tuck about 5 mm in at lip and foot, pin until the caulk holds.',
+      how: 'Peel from one end, trim to the template, tuck about 5 mm in at lip and foot.',
+      fixes: true,
       right: 'Glassy over the lip, no edge lifting.',
       hands: { fixed: 14, per: { strips: 2 } },
-      wait: { becomes: 'firm', min: 'stripSet' },
+      wait: { becomes: 'firm', min: 'bondHolds' },
       after: ['comb'],
       on: ['lip', 'landing'],
       does: 'hang',
@@ -78,7 +79,8 @@ export const CAULK_RIBBON: Way = {
   ],
   uses: [
     { material: 'release-sheet', amount: { fixed: 50, per: { stripCm2: 1.5 } } },
-    { material: 'clear-caulk', amount: { fixed: 3, per: { gelMl: 1.15 } } },
+    { material: 'clear-caulk', amount: { fixed: 2.5, per: { gelMl: 1.15 } } },
+    { material: 'bond', amount: { fixed: 0.5 }, by: ['hang'] },
     { material: 'ripple-gel', amount: { fixed: 2, per: { widthCm: 0.3 } } }
   ]
 }
@@ -94,14 +96,11 @@ export const CUT_SHEET: Way = {
   note: 'Clear sheet cut to the unrolled template, bent over the lip by heat, gel on its face.',
   usual: { film: 'styrene-05' },
   compare: {
-    risk: 'Cement and heat craze clear sheet and eat foam; the cut edge shows from the side.',
-    reversible: 'Hardly: cemented.'
+    risk: 'Heat warps clear sheet, cement crazes it; the cut edge shows from the side.',
+    reversible: 'Hardly: the dots tear the skin of the rock.'
   },
-  meets: [
-    { a: 'gel', b: 'scuffed-film', wants: 'on' },
-    { a: 'solvent-cement', b: 'styrene', wants: 'on' }
-  ],
-  part: { shape: 'sheet', on: 'styrene', bond: 'solvent', film: true },
+  meets: [{ a: 'gel', b: 'scuffed-film', wants: 'on' }],
+  part: { shape: 'sheet', on: 'styrene', bond: 'light', film: true },
   gel: 'sheet',
   lays: [
     { id: 'part', name: 'Sheet', kind: 'part', steps: ['cut', 'bend'], material: 'film' },
@@ -143,17 +142,17 @@ export const CUT_SHEET: Way = {
     {
       id: 'hang',
       order: 16,
-      title: 'Cement it at the lip',
-      how: 'A wick of cement along the tucked edge only, none near bare foam; prop the foot where the jig says.',
+      title: 'Fix it at the lip',
+      how: 'Its edge tucked in at the lip; prop the foot where the jig says.',
+      fixes: true,
       right: 'It touches all along the lip, and its foot stands where the water lands.',
       hands: { fixed: 14, per: { props: 3 } },
-      wait: { becomes: 'firm', min: 'glueHolds' },
+      wait: { becomes: 'firm', min: 'bondHolds' },
       after: ['bend'],
       on: ['lip', 'landing'],
       does: 'hang',
-      cautions: ['solvent'],
-      tools: ['fine brush', 'props by the jig'],
-      forbids: 'flame, bare foam'
+      cautions: [],
+      tools: ['props by the jig']
     },
     {
       id: 'gel',
@@ -183,7 +182,7 @@ export const CUT_SHEET: Way = {
   ],
   uses: [
     { material: 'film', amount: { fixed: 20, per: { filmCm2: 1.2 } } },
-    { material: 'solvent-cement', amount: { fixed: 0.5, per: { widthCm: 0.05 } } },
+    { material: 'bond', amount: { fixed: 0.5, per: { widthCm: 0.05 } }, by: ['hang'] },
     { material: 'gel', amount: { fixed: 2, per: { gelMl: 1.15 } } },
     { material: 'prop-foam', amount: { fixed: 0, per: { props: 1 } } }
   ]
@@ -240,11 +239,12 @@ export const PACK_STEPS: Way = {
     {
       id: 'hang',
       order: 16,
-      title: 'Dot them in',
-      how: 'Tiny dots where white will hide them.',
+      title: 'Fix them in',
+      how: 'Each where its template says, its edge tucked in.',
+      fixes: true,
       right: 'Nothing lifts when you blow on it.',
       hands: { fixed: 8, per: { widthCm: 0.6 } },
-      wait: { becomes: 'firm', min: 15 },
+      wait: { becomes: 'firm', min: 'bondHolds' },
       after: ['cut'],
       on: ['lip', 'landing'],
       does: 'hang',
@@ -267,7 +267,7 @@ export const PACK_STEPS: Way = {
   ],
   uses: [
     { material: 'film', amount: { fixed: 10, per: { filmCm2: 1.3 } } },
-    { material: 'hot-glue', amount: { fixed: 0.5 } },
+    { material: 'bond', amount: { fixed: 0.5 }, by: ['hang'] },
     { material: 'gel', amount: { fixed: 2, per: { gelMl: 1.15 } } }
   ]
 }
@@ -435,10 +435,11 @@ export const READY_STRIP: Way = {
       id: 'hang',
       order: 16,
       title: 'Trim and hang the strip',
-      how: 'Cut it to the template with 5 mm more at lip and foot; gel behind both ends, pins until it holds.',
+      how: 'Cut it to the template with 5 mm more at lip and foot.',
+      fixes: true,
       right: 'It lands at the mark.',
       hands: { fixed: 15, per: { strips: 1.5 } },
-      wait: { becomes: 'firm', min: 'stripSet' },
+      wait: { becomes: 'firm', min: 'bondHolds' },
       after: [],
       on: ['lip', 'landing'],
       does: 'hang',
@@ -449,6 +450,6 @@ export const READY_STRIP: Way = {
   ],
   uses: [
     { material: 'ready-strip', amount: { fixed: 0, per: { stripCm2: 1.1 } } },
-    { material: 'gel', amount: { fixed: 3, per: { widthCm: 0.4 } } }
+    { material: 'bond', amount: { fixed: 3, per: { widthCm: 0.4 } }, by: ['hang'] }
   ]
 }

@@ -42,7 +42,8 @@ export const FROZEN_DRIPS: Way = {
       id: 'gel',
       order: 16,
       title: 'Set the splash and blend its foot',
-      how: 'Stand it on the cured water, lean it on a covered wall until the gel at its foot holds, then feather the foot out.',
+      how: 'Stand it on the cured water, lean it on a covered wall until it holds, then feather gel out from its foot.',
+      fixes: true,
       right: 'It grows out of the water: you cannot see where it begins.',
       hands: { fixed: 10, per: { fingers: 0.2 } },
       wait: { becomes: 'clear', min: 'formClear' },
@@ -53,7 +54,8 @@ export const FROZEN_DRIPS: Way = {
   ],
   uses: [
     { material: 'craft-light-resin', amount: { fixed: 1, per: { fingers: 0.08 } } },
-    { material: 'gel', amount: { fixed: 1.5 } },
+    { material: 'bond', amount: { fixed: 0.3 }, by: ['gel'] },
+    { material: 'gel', amount: { fixed: 1.2 } },
     { material: 'fibre', amount: { fixed: 0.2, per: { formCm2: 0.01 } } }
   ]
 }

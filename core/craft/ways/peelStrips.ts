@@ -65,10 +65,11 @@ export const PEEL_STRIPS: Way = {
       id: 'hang',
       order: 16,
       title: 'Peel, trim and hang the strips',
-      how: 'Peel from one end, keep the best, tuck about 5 mm in at lip and foot, pin until the gel holds.',
+      how: 'Peel from one end, keep the best, tuck about 5 mm in at lip and foot.',
+      fixes: true,
       right: 'Glassy over the lip, no edge lifting.',
       hands: { fixed: 12, per: { strips: 2.5 } },
-      wait: { becomes: 'firm', min: 'stripSet' },
+      wait: { becomes: 'firm', min: 'bondHolds' },
       after: ['comb'],
       on: ['lip', 'landing'],
       does: 'hang',
@@ -78,6 +79,7 @@ export const PEEL_STRIPS: Way = {
   ],
   uses: [
     { material: 'release-sheet', amount: { fixed: 50, per: { stripCm2: 1.5 } } },
-    { material: 'gel', amount: { fixed: 2, per: { gelMl: 1.15, widthCm: 0.3 } } }
+    { material: 'gel', amount: { fixed: 2, per: { gelMl: 1.15 } } },
+    { material: 'bond', amount: { fixed: 0, per: { widthCm: 0.3 } }, by: ['hang'] }
   ]
 }

@@ -42,13 +42,14 @@ export const RESIN_RAPID: Way = {
       id: 'steps',
       order: 16,
       title: 'Set small clear steps',
-      how: 'Scuffed pack plastic at each jump of the long section, dots of glue where white will hide them.',
+      how: 'Scuffed pack plastic at each jump of the long section, its edge tucked in.',
+      fixes: true,
       right: 'The water steps down where the bed does.',
       hands: { fixed: 15, per: { formCm2: 0.05 } },
-      wait: { becomes: 'firm', min: 15 },
+      wait: { becomes: 'firm', min: 'bondHolds' },
       after: [],
       on: ['below'],
-      cautions: ['hotglue', 'blade']
+      cautions: ['blade']
     },
     {
       id: 'sponge',
@@ -99,7 +100,7 @@ export const RESIN_RAPID: Way = {
   ],
   uses: [
     { material: 'film', amount: { fixed: 10, per: { formCm2: 0.15 } } },
-    { material: 'hot-glue', amount: { fixed: 0.5 } },
+    { material: 'bond', amount: { fixed: 0.5 }, by: ['steps'] },
     { material: 'craft-light-resin', amount: { fixed: 2, per: { formCm2: 0.12 } } },
     { material: 'gel', amount: { fixed: 2, per: { gelMl: 1.15 } } },
     { material: 'white-acrylic', amount: { fixed: 1, per: { whiteCm2: 0.02 } } }

@@ -55,7 +55,8 @@ export const BAG_SKIN: Way = {
       id: 'gel',
       order: 16,
       title: 'Set it and blend its foot',
-      how: 'Lean it on a covered wall until the gel at its foot holds, then feather the foot out.',
+      how: 'Lean it on a covered wall until it holds, then feather gel out from its foot.',
+      fixes: true,
       right: 'It grows out of the water.',
       hands: { fixed: 12 },
       wait: { becomes: 'clear', min: 'formClear' },
@@ -66,6 +67,7 @@ export const BAG_SKIN: Way = {
   ],
   uses: [
     { material: 'craft-light-resin', amount: { fixed: 2, per: { partCm2: 0.11 } } },
+    { material: 'bond', amount: { fixed: 0.3 }, by: ['gel'] },
     { material: 'gel', amount: { fixed: 1.5 } },
     { material: 'fibre', amount: { fixed: 0.2 } }
   ]
@@ -190,7 +192,8 @@ export const FIBRE_SPLASH: Way = {
       id: 'gel',
       order: 16,
       title: 'Set it on the water',
-      how: 'Foot in gloss gel, outside first, then the inside.',
+      how: 'Outside first, then the inside.',
+      fixes: true,
       right: 'It leans the way the water moves.',
       hands: { fixed: 12 },
       wait: { becomes: 'clear', min: 'formClear' },
@@ -201,6 +204,7 @@ export const FIBRE_SPLASH: Way = {
   ],
   uses: [
     { material: 'fibre', amount: { fixed: 0.3, per: { formCm2: 0.015 } } },
-    { material: 'gel', amount: { fixed: 2 } }
+    { material: 'bond', amount: { fixed: 0.3 }, by: ['gel'] },
+    { material: 'gel', amount: { fixed: 1.7 } }
   ]
 }

@@ -58,7 +58,7 @@ export type CureName =
   | 'shellHard'
   | 'clayDry'
   | 'castFirm'
-  | 'glueHolds'
+  | 'bondHolds'
   | 'whiteDry'
   | 'pasteDry'
   /** What the builder put in: firm, clear or set, by its own material. */
@@ -209,6 +209,8 @@ export interface StepTemplate {
   between?: Wait
   /** Left out unless this size is above 0. */
   onlyWith?: SizeName
+  /** It fixes the part to the model: how, in how long and with what care, its bond says. */
+  fixes?: true
   /** It serves the liquid behind the dam: where none is poured it has nothing to do. */
   serves?: 'fill'
   /** It undoes or uses what this step of the same way leaves: with that left out it has nothing to do. */
@@ -262,6 +264,8 @@ export interface Use {
   amount: Grows
   /** The steps that use it up: with all of them left out or there already, none of it is. Left out: any step. */
   by?: readonly string[]
+  /** Resin of the water without its tint. */
+  clear?: true
 }
 
 /** What a body of water is made of: the stages work out only that, and its form asks for only that. */

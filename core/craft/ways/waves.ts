@@ -109,13 +109,14 @@ export const CAST_WAVE: Way = {
       does: 'bed',
       follows: 'cast',
       title: 'Bed it on the water',
-      how: 'A bed of resin under it, then a coat brushed over joint and scuffs: they turn clear.',
+      how: 'On its line of the template.',
+      fixes: true,
       right: 'No line under its foot.',
       hands: { fixed: 20, per: { crestCm: 0.05 } },
-      wait: { becomes: 'cured', min: 'castFirm' },
+      wait: { becomes: 'cured', min: 'bondHolds' },
       after: ['saw'],
       on: ['below'],
-      cautions: ['resin']
+      cautions: []
     },
     {
       id: 'gel',
@@ -138,7 +139,7 @@ export const CAST_WAVE: Way = {
     { material: 'mould-cloth', amount: { fixed: 0, per: { mouldCm2: 1.2 } } },
     { material: 'plaster-cloth', amount: { fixed: 10, per: { mouldCm2: 0.3 } } },
     { material: 'resin', amount: { fixed: 0, per: { castMl: 1.15 } }, by: ['cast'] },
-    { material: 'resin', amount: { fixed: 12 }, by: ['bed'] },
+    { material: 'bond', amount: { fixed: 12 }, by: ['bed'] },
     { material: 'gloves', amount: { fixed: 3 } },
     { material: 'gel', amount: { fixed: 3, per: { crestCm: 0.15 } } }
   ]
@@ -200,14 +201,15 @@ export const CURL_FILM: Way = {
     {
       id: 'foot',
       order: 15,
-      title: 'Glue its foot to the base sheet',
+      title: 'Fix its foot to the base sheet',
       how: 'On a clear sheet, at the crest line of the template. Set the props where the jig says.',
+      fixes: true,
       right: 'The face leans as on the jig, all along.',
       hands: { fixed: 12, per: { props: 3 } },
-      wait: { becomes: 'firm', min: 'glueHolds' },
+      wait: { becomes: 'firm', min: 'bondHolds' },
       after: ['roll'],
-      cautions: ['hotglue'],
-      tools: ['cool glue gun', 'props by the jig']
+      cautions: [],
+      tools: ['props by the jig']
     },
     {
       id: 'back',
@@ -262,7 +264,7 @@ export const CURL_FILM: Way = {
   ],
   uses: [
     { material: 'film', amount: { fixed: 20, per: { filmCm2: 2.2 } } },
-    { material: 'hot-glue', amount: { fixed: 1 } },
+    { material: 'bond', amount: { fixed: 1 }, by: ['foot'] },
     { material: 'gel', amount: { fixed: 3, per: { gelMl: 1.15, crestCm: 0.15 } } },
     { material: 'prop-foam', amount: { fixed: 0, per: { props: 1 } } }
   ]

@@ -12,7 +12,13 @@ import type { Film, Gel, Resin } from '../../craft/materials/types'
 import { castingHeat, type CastingHeat } from '../../physics/stuff/heat/casting'
 import type { CureKinetics } from '../../physics/stuff/heat/kinetics'
 import { formerFor } from '../../physics/stuff/supports/release'
-import { bondHolds, freestanding, type Tipping } from '../../physics/stuff/supports/standing'
+import { bondOf } from '../../craft/bonds'
+import {
+  bondHolds,
+  freestanding,
+  type BondId,
+  type Tipping
+} from '../../physics/stuff/supports/standing'
 import type { PartShape, Way } from '../../craft/ways/types'
 import type { Laying } from './gelStack'
 import { curlArc, overhangOf, type Overhang } from './overhang'
@@ -39,7 +45,7 @@ export interface PartStack {
   on: string
   release: Pair | null
   overhang: Overhang | null
-  bond: { kind: string; footMm: number; times: number; wantsMm: number; holds: boolean }
+  bond: { kind: BondId; footMm: number; times: number; wantsMm: number; holds: boolean }
   standing: Tipping | null
   /** Moulded: surface of the master, coats of rubber, what it holds. */
   mould: {
@@ -86,6 +92,7 @@ interface At {
   kinetics: CureKinetics | null
   roomC: number
   way: Way
+  bond: BondId
   forms: FormsPlan
   laying: Laying | null
   film: Film | null
@@ -130,6 +137,7 @@ export function partOf(
     kinetics: shape === 'cast' && castResin ? knownKinetics(castResin) : null,
     roomC: room.tempC,
     way,
+    bond: bondOf(way, water.make)!.id,
     forms,
     laying,
     film,
@@ -154,15 +162,15 @@ export function partOf(
 
 /** A joint under the weight of what it carries. */
 const joint = (
-  { way }: At,
+  { bond }: At,
   footMm: number,
   widthMm: number,
   massG: number,
   leverMm: number
 ): PartStack['bond'] => ({
-  kind: way.part!.bond,
+  kind: bond,
   footMm,
-  ...bondHolds(way.part!.bond, footMm, widthMm, (massG / 1000) * GRAVITY, leverMm)
+  ...bondHolds(bond, footMm, widthMm, (massG / 1000) * GRAVITY, leverMm)
 })
 
 /** Strips side by side, or one sheet over the lip. */

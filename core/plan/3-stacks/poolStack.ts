@@ -1,3 +1,4 @@
+import { bandsOf } from '../../build/bandsOf'
 import { COAT_MM } from '../../craft/layPairs'
 import { GLOSS_COAT_MM } from './gelStack'
 import { bodyNeeds } from '../../craft/ways/catalog'
@@ -110,13 +111,6 @@ const perimeter = (ring: PoolGround['ring']) =>
     const [nx, ny] = ring[(i + 1) % ring.length]
     return sum + Math.hypot(nx - x, ny - y)
   }, 0)
-
-/** Bands of a pool by thickness at the deepest, from the bottom up, with their tints. */
-export function bandsOf(pool: Pool, depthMm: number): { thicknessMm: number; tints: TintDose[] }[] {
-  const total = pool.bands.reduce((sum, b) => sum + b.share, 0)
-  if (pool.bands.length === 0 || total <= 0) return [{ thicknessMm: depthMm, tints: pool.tints }]
-  return pool.bands.map((b) => ({ thicknessMm: (depthMm * b.share) / total, tints: b.tints }))
-}
 
 /** What tint takes out of a lamp's light, 1/mm: every coat is laid as thin as the darkest band asks for. */
 export const lampTint = (pool: Pool, shelf: Shelf): number =>

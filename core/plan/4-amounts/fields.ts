@@ -1,5 +1,9 @@
 import { castsWith } from '../../build/castsWith'
 import type { Build, Water } from '../../build/types'
+import { bondOf } from '../../craft/bonds'
+import type { Material } from '../../craft/materials/types'
+import { wayFor } from '../../craft/ways/catalog'
+import { grown, type Sizes, type Use } from '../../craft/ways/types'
 import { onShelf, type Shelf } from '../../craft/materials/shelf'
 
 /**
@@ -11,6 +15,10 @@ import { onShelf, type Shelf } from '../../craft/materials/shelf'
  */
 export function fieldOf(build: Build, water: Water, field: string, shelf?: Shelf): string | null {
   if (field === 'resin') return castsWith(build, water)?.resin ?? null
+  if (water.kind !== 'pool' && field === 'bond') {
+    const bond = bondOf(wayFor(water.kind, water.way), water.make)
+    return bond && (fieldOf(build, water, bond.material) ?? bond.material)
+  }
   if (water.kind !== 'pool')
     return field === 'gel' ? water.gel : field === 'film' ? water.make.film : null
   switch (field) {
@@ -27,4 +35,14 @@ export function fieldOf(build: Build, water: Water, field: string, shelf?: Shelf
     default:
       return null
   }
+}
+
+/** Less of a two-part glue than this nobody weighs, g. Common practice, no source. */
+const LEAST_MIX_G = 5
+/** How much of a material a use of it takes. */
+export const useOf = (use: Use, sizes: Sizes, material: Material | undefined): number => {
+  const amount = grown(use.amount, sizes)
+  return use.material === 'bond' && material?.kind === 'resin' && amount > 0
+    ? Math.max(LEAST_MIX_G, amount)
+    : amount
 }

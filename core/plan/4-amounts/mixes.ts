@@ -1,4 +1,6 @@
 import { castsWith } from '../../build/castsWith'
+import { repairWay } from '../../craft/troubles/repairs'
+import { TROUBLES } from '../../craft/troubles/troubles'
 import { anyPlanned } from '../../build/lays'
 import type { Build } from '../../build/types'
 import { onShelf, type Shelf } from '../../craft/materials/shelf'
@@ -8,7 +10,7 @@ import { grown } from '../../craft/ways/types'
 import { massShareA, mixedDensity } from '../../physics/stuff/mixing/mix'
 import { isWorked } from './bodySizes'
 import { CUP_FILL, cupFor } from './cups'
-import { fieldOf } from './fields'
+import { fieldOf, useOf } from './fields'
 import type { BuildSizes } from './sizes'
 import { pourId, type TiedMixes } from './ties'
 import type { PlannedBatch, PlannedMix, PoolAmounts } from './types'
@@ -123,7 +125,7 @@ export function otherMixes(build: Build, sizes: BuildSizes, shelf: Shelf): Plann
           'resin',
           fieldOf(build, water, use.material, shelf) ?? use.material
         )
-        const massG = grown(use.amount, own)
+        const massG = resin ? useOf(use, own, resin) : 0
         if (!resin || !(massG > 0) || !anyPlanned(build, water.id, way, use.by)) return []
         const lay = way.lays.find((l) => l.steps.some((s) => use.by?.includes(s)))
         return [
@@ -152,6 +154,23 @@ export function otherMixes(build: Build, sizes: BuildSizes, shelf: Shelf): Plann
           tints: []
         })
       ]
+    }),
+    ...build.repairs.flatMap((repair): PlannedMix[] => {
+      const trouble = TROUBLES.find((t) => t.id === repair.trouble)
+      const water = build.waters.find((w) => w.id === repair.water)
+      if (!trouble || !water) return []
+      const own = castsWith(build, water)
+      const resin = onShelf(shelf, 'resin', repair.resin ?? own?.resin ?? '')
+      return repairWay(trouble)
+        .uses.filter((use) => resin && use.material === 'resin')
+        .map((use) =>
+          mixed(cupsFor, resin!, grown(use.amount, sizes.waters[water.id] ?? {}), {
+            id: `${repair.id}/${use.by![0]}`,
+            water: water.id,
+            lay: null,
+            tints: use.clear ? [] : [...(own?.tints ?? [])]
+          })
+        )
     })
   ]
 }

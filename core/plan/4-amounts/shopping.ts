@@ -4,13 +4,13 @@ import type { Build, Pool, Water } from '../../build/types'
 import { onShelf, type Shelf } from '../../craft/materials/shelf'
 import type { Material } from '../../craft/materials/types'
 import { unitOf, type Unit } from '../../craft/materials/units'
-import { fieldOf } from './fields'
+import { fieldOf, useOf } from './fields'
 import { isWorked } from './bodySizes'
 import { partsOf } from '../3-stacks/gelStack'
 import { repairWay } from '../../craft/troubles/repairs'
 import { TROUBLES } from '../../craft/troubles/troubles'
 import { firstWay, layWay, wayFor } from '../../craft/ways/catalog'
-import { grown, type Sizes, type Way } from '../../craft/ways/types'
+import { type Sizes, type Way } from '../../craft/ways/types'
 import type { PlannedBatch, PoolAmounts } from './types'
 import type { BuildSizes } from './sizes'
 
@@ -83,7 +83,7 @@ export function shoppingList(
         use.material === 'coat' ? coat : water && fieldOf(build, water, use.material, shelf)
       const found = shelf.get(named ?? use.material)
       if (!found) continue
-      const amount = grown(use.amount, sizes)
+      const amount = useOf(use, sizes, found)
       add(found, unitOf(found) === 'piece' ? Math.ceil(amount - 1e-9) : amount, owner)
     }
   }
@@ -151,7 +151,13 @@ export function shoppingList(
   for (const repair of build.repairs) {
     const trouble = TROUBLES.find((t) => t.id === repair.trouble)
     const water = build.waters.find((w) => w.id === repair.water)
-    if (trouble) useAll(repairWay(trouble), waters[repair.water] ?? whole, repair.id, water)
+    if (!trouble) continue
+    const way = repairWay(trouble)
+    const resin = repair.resin
+    const uses = way.uses.map((u) =>
+      resin && u.material === 'resin' ? { ...u, material: resin } : u
+    )
+    useAll({ ...way, uses }, waters[repair.water] ?? whole, repair.id, water)
   }
   useAll(firstWay('finish'), whole, 'finish')
   for (const { uses, water } of build.own) {

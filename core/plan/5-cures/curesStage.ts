@@ -1,4 +1,4 @@
-import { bodyNeeds, layWay } from '../../craft/ways/catalog'
+import { bodyNeeds, layWay, wayFor } from '../../craft/ways/catalog'
 import { USUAL } from '../../craft/usual'
 import { lastAnswers } from '../../physics/solve/lastAnswers'
 import type { AmountsPlan } from '../4-amounts/amountsStage'
@@ -13,7 +13,8 @@ import { FIRM_ALPHA, type CureKinetics } from '../../physics/stuff/heat/kinetics
 import { castsWith } from '../../build/castsWith'
 import { knownKinetics, resinKinetics } from '../../craft/materials/resinKinetics'
 import { onShelf, type Shelf } from '../../craft/materials/shelf'
-import type { Resin } from '../../craft/materials/types'
+import type { Gel, Resin } from '../../craft/materials/types'
+import { bondOf } from '../../craft/bonds'
 import { HOLDS_AT, type Laying } from '../3-stacks/gelStack'
 import type { PoolStack } from '../3-stacks/poolStack'
 import type { FormStack, StacksPlan } from '../3-stacks/stacksStage'
@@ -236,28 +237,47 @@ function movingCures(
   const kinetics = resin && knownKinetics(resin)
   const release = stack?.part?.overhang?.releaseH
   const clear = laying ? gelHours(laying.clearH) : coatClear(water.gel, build.room, shelf)
+  const stripSet = gel ? gelHolds(gel, build.room) : 0
+  const castFirm = kinetics
+    ? Math.round(Math.min(NEVER_MIN, firmFilmMin(kinetics, build.room.tempC)))
+    : 0
   return {
     ...windowCures(laying?.windows ?? []),
     formClear: Math.max(clear, Math.min(NEVER_MIN, Math.round((water.make.nextCoatH ?? 0) * 60))),
     peel: gelHours(laying?.peelH),
     peelBy: gelHours(laying?.peelByH),
     propRelease: whenPropsGo(release, clear),
-    stripSet: gel
-      ? gelHours(hoursUntil(dryInRoom(gel, gel.coatMm, build.room).curve, HOLDS_AT))
-      : 0,
+    stripSet,
     rippleClear: coatClear(USUAL.gel.ripples, build.room, shelf),
     lightSet: COOL_MIN,
     rubberCoat: USUAL_MIN.rubberCoat,
     rubberSet: USUAL_MIN.rubberSet,
     shellHard: Math.round(USUAL_MIN.shellHard * dry),
     clayDry: Math.round(USUAL_MIN.clayDry * dry),
-    castFirm: kinetics
-      ? Math.round(Math.min(NEVER_MIN, firmFilmMin(kinetics, build.room.tempC)))
-      : 0,
-    glueHolds: USUAL_MIN.glueHolds,
+    castFirm,
+    bondHolds: bondHolds(water, build, shelf, { gel: stripSet, resin: castFirm }),
     pasteDry: Math.round(USUAL_MIN.pasteDry * dry),
     whiteDry: Math.round(USUAL_MIN.whiteDry * dry)
   }
+}
+
+/** A coat of a gel by its usual thickness until it holds what is hung in it, min. */
+const gelHolds = (gel: Gel, room: Build['room']): number =>
+  gelHours(hoursUntil(dryInRoom(gel, gel.coatMm, room).curve, HOLDS_AT))
+
+/** Until what fixes a part holds it, min. */
+function bondHolds(
+  water: Moving,
+  build: Build,
+  shelf: Shelf,
+  own: { gel: number; resin: number }
+): number {
+  const bond = bondOf(wayFor(water.kind, water.way), water.make)
+  if (!bond) return 0
+  if (bond.holdsMin !== null) return Math.round(bond.holdsMin * slowedBy(bond.sets, build.room))
+  const gel = onShelf(shelf, 'gel', bond.material)
+  if (gel) return gelHolds(gel, build.room)
+  return bond.sets === 'cure' ? own.resin : own.gel
 }
 
 function poolCures(

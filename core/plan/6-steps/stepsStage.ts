@@ -1,5 +1,6 @@
 import { stateByDefault } from '../../build/lays'
 import type { Build } from '../../build/types'
+import { bondOf } from '../../craft/bonds'
 import { CAUTIONS } from '../../craft/materials/cautions'
 import { handsFor, type StepTemplate } from '../../craft/ways/types'
 import type { StacksPlan } from '../3-stacks/stacksStage'
@@ -135,11 +136,18 @@ function titleOf(
   return count > 1 ? `${whole}, ${k} of ${count}` : whole
 }
 
+/** What fixes the part of a moving water. */
+const bondIn = ({ way, water }: Scope) =>
+  water && water.kind !== 'pool' ? bondOf(way, water.make) : null
+
 function stepFrom(scope: Scope, template: StepTemplate, k: number, count: number): Step {
   const { minMin, becomes } = waitOf(scope, template.wait)
   const learns =
     typeof template.wait?.min === 'string' ? learnsOf(scope.water, template.wait.min) : null
-  const cautions = new Set(template.cautions.filter((c) => c in CAUTIONS))
+  const bond = template.fixes ? bondIn(scope) : null
+  const cautions = new Set(
+    [...template.cautions, ...(bond?.cautions ?? [])].filter((c) => c in CAUTIONS)
+  )
   return {
     id: stepId(scope, template, k, count),
     of: `${scope.key}/${template.id}`,
@@ -147,11 +155,11 @@ function stepFrom(scope: Scope, template: StepTemplate, k: number, count: number
     water: scope.water?.id ?? null,
     order: template.order,
     title: titleOf(scope, template, k, count),
-    how: template.how,
+    how: bond ? `${template.how} ${bond.how}` : template.how,
     right: template.right,
     handsMin: Math.max(1, Math.round(handsFor(template.hands, scope.sizes))),
     tools: template.tools ?? [],
-    forbids: template.forbids ?? '',
+    forbids: bond?.forbids || (template.forbids ?? ''),
     risk: template.risk ?? '',
     breakable: template.breakable ?? false,
     waitMin: minMin,

@@ -1,3 +1,4 @@
+import { bedFindings } from './bedFindings'
 import { isFilled } from '../../build/lays'
 import { bodyNeeds } from '../../craft/ways/catalog'
 import type { Build, Pool } from '../../build/types'
@@ -110,6 +111,7 @@ function poolFindings(build: Build, pool: Pool, stages: Stages, shelf: Shelf): F
   if (ground.surface)
     found.push(
       ...levelFindings(pool, ground, make),
+      ...bedFindings(build, pool, ground, shelf, make),
       ...soundingFindings(pool, ground, make),
       ...measuringFindings(pool, ground, make)
     )

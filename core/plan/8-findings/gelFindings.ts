@@ -1,6 +1,10 @@
 import { lineLength } from '../../physics/shape/polygon'
 import { USUAL } from '../../craft/usual'
-import type { Outcome } from '../../craft/materials/pairs'
+import { poolOf } from '../../build/castsWith'
+import { BONDS, bondFaults, bondNamed, bondOf, faceOfLay, partFace } from '../../craft/bonds'
+import type { Outcome, ThingId } from '../../craft/materials/pairs'
+import type { Way } from '../../craft/ways/types'
+import { BOND_MPA } from '../../physics/stuff/supports/standing'
 import type { Build, Moving } from '../../build/types'
 import type { Room } from '../../physics/stuff/drying/air'
 import { movingOf } from '../../build/types'
@@ -73,6 +77,7 @@ export function gelFindings(build: Build, stages: Stages, shelf: Shelf): Finding
           ...windowFindings(water, stages, make)
         )
       if (stack?.part) found.push(...partFindings(water, stack.part, make))
+      found.push(...bondFindings(water, way, stages, shelf, make))
       const built = stages.forms.seas.find((s) => s.id === water.id)?.built
       if (stack?.part?.mould && built)
         found.push(...castFindings(water, stack.part, built.outgrowsMm, make))
@@ -330,6 +335,50 @@ function castFindings(water: Moving, part: PartStack, outgrowsMm: number, make: 
   return found
 }
 
+/** Faces that the part of a water is fixed on: of the ground, and of the pool that it stands in. */
+function fixedOn(water: Moving, { steps }: Stages): ThingId[] {
+  const pool = poolOf(water)
+  return ['ground', ...(pool ? [pool] : [])].flatMap((stack) => {
+    const top = steps.lays.filter((l) => l.stack === stack && l.state !== 'leftOut').at(-1)
+    return top ? [faceOfLay(top.kind)] : []
+  })
+}
+
+/** A bond that does not hold on what it is put on, or harms it, and the best that does. */
+function bondFindings(
+  water: Moving,
+  way: Way,
+  stages: Stages,
+  shelf: Shelf,
+  make: Make
+): Finding[] {
+  const bond = bondOf(way, water.make)
+  if (!bond || !way.part) return []
+  const film = way.part.film ? onShelf(shelf, 'film', water.make.film) : null
+  // eaten foam is a finding of its own
+  const faces = [partFace(way.part.shape, film), ...fixedOn(water, stages)].filter(
+    (face) => face !== 'unsealed-foam'
+  )
+  const [fault] = bondFaults(bond, faces)
+  if (!fault) return []
+  const better = BONDS.filter(
+    (b) => b.id !== 'resin' && b.holdsMin !== null && bondFaults(b, faces).length === 0
+  ).sort((a, b) => BOND_MPA[b.id] - BOND_MPA[a.id])[0]
+  return [
+    make('bond-face', {
+      severity: 'warn',
+      place: 'build-up',
+      title: `${water.name}: ${bond.name.toLowerCase()} on ${fault.face}`,
+      number: fault.result,
+      reason: fault.why,
+      wayOut: better ? `${better.name}: ${better.clear}` : 'Pins, or its own gel.',
+      ...(better
+        ? { mend: { label: better.name, made: water.id, change: { bond: better.id } } }
+        : {})
+    })
+  ]
+}
+
 /** What a part that is peeled must not do on what it lies on. */
 const NEVER_OFF: readonly Outcome[] = ['bonds', 'spoils']
 
@@ -392,7 +441,7 @@ function partFindings(water: Moving, part: PartStack, make: Make): Finding[] {
         place: 'build-up',
         title: `${water.name}: the joint is short for its load`,
         number: `${mm(part.bond.footMm)}, wants ${mm(part.bond.wantsMm)}`,
-        reason: `It bears ${Math.round(part.bond.times * 10) / 10} times the load; four is wanted.`,
+        reason: `${bondNamed(part.bond.kind)} bears ${Math.round(part.bond.times * 10) / 10} times the load; four is wanted.`,
         wayOut: 'A longer foot, a stronger glue, or pins through it.'
       })
     )

@@ -3,6 +3,7 @@ import { coverMl } from '../../physics/stuff/mixing/mix'
 import { insideRing, type Point2 } from '../../physics/shape/polygon'
 import type { GroundPlan } from '../1-ground/groundStage'
 import type { PoolGround } from '../1-ground/poolGround'
+import { ON_THE_BOARD_MM } from './bedFindings'
 import { UNSURE_SHARE } from './limits'
 import { onShelf, type Shelf } from '../../craft/materials/shelf'
 import type { Finding, Make } from './types'
@@ -54,9 +55,6 @@ export function levelFindings(pool: Pool, ground: PoolGround, make: Make): Findi
   }
   return found
 }
-
-/** A bed on the board itself that stands no higher than this has come down to it, mm. */
-const ON_THE_BOARD_MM = 0.5
 
 /** Where there is no landform, beds lie on the board; what stands above it is said. */
 export function bareFindings(build: Build, { pools }: GroundPlan, shelf: Shelf): Finding[] {

@@ -1,5 +1,6 @@
 import { onShelf, type Shelf } from '../../craft/materials/shelf'
-import type { Build } from '../../build/types'
+import { movingOf, type Build } from '../../build/types'
+import { bondOf } from '../../craft/bonds'
 import { FOAM_EATERS, HARM, pairOf, THINGS, type ThingId } from '../../craft/materials/pairs'
 import { wayFor } from '../../craft/ways/catalog'
 import type { Finding, Stages } from './types'
@@ -114,6 +115,7 @@ export function orderFindings(build: Build, stages: Stages, shelf: Shelf): Findi
           ...(w.meets ?? []).flatMap((m) => [m.a, m.b]),
           ...w.uses.map((u) => u.material as ThingId)
         ])
+        .concat(movingOf(build).flatMap((w) => bondOf(wayFor(w.kind, w.way), w.make)?.thing ?? []))
         .filter((t) => FOAM_EATERS.includes(t))
     )
     for (const eater of eaters) {

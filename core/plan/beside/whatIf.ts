@@ -133,6 +133,40 @@ function oneMixForTwo(build: Build, { amounts }: Planned): Variant[] {
   )
 }
 
+/** So many ties of castings, floods and beddings are tried. */
+const TIES_TRIED = 4
+/** One mix for what is no pour and another of one resin: a flood and its bed, a pool and its crest. */
+function oneMixForMore(build: Build, { amounts, steps }: Planned): Variant[] {
+  const tied = new Set((build.ties ?? []).flat())
+  const poured = new Set(amounts.batches.map((b) => b.mix))
+  const open = amounts.mixes.filter((m) => m.serves.length === 0 && !tied.has(m.id))
+  const named = (id: string) => {
+    const step = steps.steps.find((s) => s.id === id || s.of === id)
+    const water = build.waters.find((w) => w.id === step?.water)
+    return [water?.name, step?.title.toLowerCase()].filter(Boolean).join(': ') || id
+  }
+  return open
+    .filter((m) => !poured.has(m.id))
+    .flatMap((m) =>
+      open
+        .filter((o) => o !== m && o.resin === m.resin && (poured.has(o.id) || o.id > m.id))
+        // the last pour of a pool is the one that others may go with
+        .filter(
+          (o) =>
+            !poured.has(o.id) || open.findLast((p) => p.water === o.water && poured.has(p.id)) === o
+        )
+        .map((o) =>
+          variant(
+            `mix:${o.id}:${m.id}`,
+            'One mix for two',
+            `${named(o.id)}, and ${named(m.id)}`,
+            tieMixes([o.id, m.id])
+          )
+        )
+    )
+    .slice(0, TIES_TRIED)
+}
+
 /** Gels that the waters which the date hangs on longest may be laid in instead. */
 function otherGels(build: Build, plan: Planned, shelf: Shelf): Variant[] {
   return slowest(build, plan)
@@ -194,7 +228,7 @@ export function variantsOf(build: Build, plan: Planned): Variant[] {
   if (thin) out.push(variant('thin', 'Thinner coats', 'one coat more on every moving water', thin))
   const few = fewer(build, plan)
   if (few) out.push(variant('few', 'Fewer coats', 'one coat fewer on every moving water', few))
-  out.push(...oneMixForTwo(build, plan))
+  out.push(...oneMixForTwo(build, plan), ...oneMixForMore(build, plan))
   if (build.care !== 'quick')
     out.push(
       variant(
@@ -367,7 +401,9 @@ export function whatIf(build: Build, shelf: Shelf, history: History): WhatIf[] {
     w.warns < today.warns ||
     w.money < today.money ||
     (w.peakC ?? 0) < (today.peakC ?? 0)
-  const simple = variantsOf(build, plan).map(told).filter(helping)
+  // two mixes made one are worth a sitting, or they are not worth saying
+  const saves = (w: WhatIf) => !w.id.startsWith('mix:') || w.sittings < today.sittings
+  const simple = variantsOf(build, plan).map(told).filter(helping).filter(saves)
   const best = (variants: Variant[], most: number) =>
     variants
       .map(told)

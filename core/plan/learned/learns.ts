@@ -1,4 +1,5 @@
-import { bodyNeeds } from '../../craft/ways/catalog'
+import { bondOf } from '../../craft/bonds'
+import { bodyNeeds, wayFor } from '../../craft/ways/catalog'
 import { USUAL } from '../../craft/usual'
 import type { Water } from '../../build/types'
 import type { Learns } from '../../build/log/entries'
@@ -29,9 +30,17 @@ function gelOf(water: Water, cure: CureName): string {
   return bodyNeeds(water.way).gel === 'coats' ? water.gloss.gel : USUAL.gel.ripples
 }
 
+/** A bond of the water's own gel teaches of that; another is nothing that is learned. */
+function bondLearns(water: Water): Learns | null {
+  if (water.kind === 'pool') return null
+  const bond = bondOf(wayFor(water.kind, water.way), water.make)
+  return bond?.id === 'gel' ? { product: water.gel, what: 'dry' } : null
+}
+
 /** Which product a wait is made by, and what of it; null: nothing that is learned. */
 export function learnsOf(water: Water | null, cure: CureName): Learns | null {
   if (!water) return null
+  if (cure === 'bondHolds') return bondLearns(water)
   const gel = gelOf(water, cure)
   if (GEL_DRIES.includes(cure)) return { product: gel, what: 'dry' }
   if (GEL_THICKENS.includes(cure)) return { product: gel, what: 'thicken' }

@@ -1,7 +1,7 @@
 import { deltaE2000 } from './difference'
 import { labOfXyz, linearOf, xyzOfRgb } from './rgb'
 import { reflectanceOf } from './reflectance'
-import { seenOver, type SeenColour, type TintOptics } from './tint'
+import { seenOver, type SeenColour, type TintedPour, type TintOptics } from './tint'
 
 export interface DoseInput {
   /** The colour wanted at the deepest place, `#rrggbb`. */
@@ -10,6 +10,9 @@ export interface DoseInput {
   /** Colour of the bed, `#rrggbb`. */
   bed: string
   tints: readonly { id: string; optics: TintOptics }[]
+  /** Bands that are tinted already, below and above the one asked for, from the bed up. */
+  below?: readonly TintedPour[]
+  above?: readonly TintedPour[]
 }
 
 export interface Dose {
@@ -24,6 +27,8 @@ export interface Dose {
 export const STRONGEST_DROPS = 20
 /** Half and whole drops, more and less: of one tint, or of two at once. */
 const STEPS = [-1, -0.5, 0.5, 1]
+/** Further away, of three tints at once. */
+const FAR = [-2, -1.5, -1, -0.5, 0.5, 1, 1.5, 2]
 /** Where pairs of tints are begun from, drops. */
 const COARSE = [0.5, 1.5, 3, 5, 7.5, 10, 14, 19]
 /** Every dose there is, where the tints are so few that all can be tried. */
@@ -35,13 +40,13 @@ const FEW = 2
  * to it.
  *
  * From every tint alone and every pair at a few strengths, half a drop and a drop at a time, of one
- * tint or of two, for as long as it comes nearer.
+ * tint or of two, at the end of three, for as long as it comes nearer.
  *
  * @param input  colours `#rrggbb`, depth mm, tints with what they do to light
  * @returns      the drops, the colour they give, and its distance by CIEDE2000
  * @example doseFor({ wanted: '#ffffff', depthMm: 5, bed: '#ffffff', tints: [] }).deltaE // 0
  */
-export function doseFor({ wanted, depthMm, bed, tints }: DoseInput): Dose {
+export function doseFor({ wanted, depthMm, bed, tints, below = [], above = [] }: DoseInput): Dose {
   const goal = labOfXyz(xyzOfRgb(linearOf(wanted)))
   const under = reflectanceOf(bed)
   const known = new Map<string, { seen: SeenColour; off: number }>()
@@ -49,9 +54,8 @@ export function doseFor({ wanted, depthMm, bed, tints }: DoseInput): Dose {
     const key = drops.join()
     const there = known.get(key)
     if (there) return there
-    const seen = seenOver(under, [
-      { depthMm, tints: tints.map((t, i) => ({ optics: t.optics, dropsPer100G: drops[i] })) }
-    ])
+    const own = tints.map((t, i) => ({ optics: t.optics, dropsPer100G: drops[i] }))
+    const seen = seenOver(under, [...below, { depthMm, tints: own }, ...above])
     const found = { seen, off: deltaE2000(goal, seen.lab) }
     known.set(key, found)
     return found
@@ -93,7 +97,29 @@ export function doseFor({ wanted, depthMm, bed, tints }: DoseInput): Dose {
   }
   // downhill from the few best places to begin from
   const begun = [...starts].sort((a, b) => at(a).off - at(b).off).slice(0, 24)
-  const best = nearest(begun.map(better))
+  // dark water is a long valley: three tints at once, further away, where two at once find no more
+  const threes = (drops: readonly number[]): number[][] =>
+    tints.flatMap((_, i) =>
+      tints.flatMap((__, k) =>
+        tints.flatMap((___, l) =>
+          i < k && k < l
+            ? FAR.flatMap((a) =>
+                FAR.flatMap((b) =>
+                  FAR.map((c) =>
+                    put(drops, [i, drops[i] + a], [k, drops[k] + b], [l, drops[l] + c])
+                  )
+                )
+              )
+            : []
+        )
+      )
+    )
+  let best = nearest(begun.map(better))
+  for (;;) {
+    const next = better(nearest([best, ...threes(best).filter(allowed)]))
+    if (at(next).off >= at(best).off - 1e-12) break
+    best = next
+  }
   return {
     drops: tints.flatMap(({ id }, i) => (best[i] > 0 ? [{ id, per100G: best[i] }] : [])),
     colour: at(best).seen.colour,

@@ -35,6 +35,7 @@ export const BOND_MPA = {
   caulk: 0.15,
   light: 2,
   resin: 3,
+  quick: 3,
   superglue: 1.5,
   solvent: 5,
   hotglue: 0.4

@@ -1,0 +1,102 @@
+import type { Build, Pool } from '../../build/types'
+import { onShelf, type Shelf } from '../../craft/materials/shelf'
+import { signedArea, type Point2 } from '../../physics/shape/polygon'
+import { mm } from '../../words/sentences'
+import type { PoolGround } from '../1-ground/poolGround'
+import type { Finding, Make } from './types'
+
+/** A bed that stands no higher than this has come down to the board, mm. */
+export const ON_THE_BOARD_MM = 0.5
+/** A dip so far under the board's top is no slip of the rule, mm. */
+const UNDER_MM = 0.5
+/** An island smaller than this is a stone's tip, mm². */
+const ISLAND_MM2 = 25
+
+/** The bed against the board and the land: where it goes through, lies under or stands dry. */
+export function bedFindings(
+  build: Build,
+  pool: Pool,
+  ground: PoolGround,
+  shelf: Shelf,
+  make: Make
+): Finding[] {
+  if (!ground.surface) return []
+  const { bankMm, shellMm } = build.ground
+  const land = onShelf(shelf, 'landform', build.ground.landform)
+  const lowest = pool.soundings.reduce((low, s) => (s[2] < low[2] ? s : low))
+  const found: Finding[] = []
+  if (lowest[2] < -UNDER_MM)
+    found.push(
+      make('below-base', {
+        severity: 'warn',
+        place: 'ground',
+        at: [lowest[0], lowest[1]],
+        title: `${pool.name}: a dip lies below the base’s top`,
+        number: mm(lowest[2]),
+        reason: 'Heights count from the board’s top; there is nothing under it to stand on.',
+        wayOut: 'Was it read from another zero? Else cut the board out there, or raise the land.',
+        mend: { label: 'Raise all of it on to the board', raiseAllMm: -lowest[2] }
+      })
+    )
+  else if (land && land.hatch !== 'none' && ground.lowestMm < ON_THE_BOARD_MM && ground.deepestAt)
+    found.push(
+      make('hole-to-board', {
+        severity: 'warn',
+        place: 'ground',
+        at: ground.deepestAt,
+        title: `${pool.name}: its bed is a hole down to the board`,
+        number: `${mm(ground.lowestMm)} over the board`,
+        reason:
+          'Resin finds the joint between land and board there and runs away under the land, for as long as it is liquid.',
+        wayOut: `Close the hole with ${mm(Math.max(1, shellMm))} of shell and seal it to the board, or stand the land on one layer more.`
+      })
+    )
+  else if (land?.foam && !land.ready && ground.lowestMm < shellMm && ground.deepestAt)
+    found.push(
+      make('carved-through', {
+        severity: 'aside',
+        place: 'ground',
+        at: ground.deepestAt,
+        title: `${pool.name}: no land is left under its deepest place`,
+        number: `${mm(ground.lowestMm)} of bed, ${mm(shellMm)} of it shell`,
+        reason: 'It is carved through to the board there, and its shell stands on that.',
+        wayOut: 'Lay the shell well into the corner, or begin with a thicker board of foam.'
+      })
+    )
+  const rim = pool.outline.reduce(
+    (high, c) => (c.edge === 'shore' ? Math.max(high, c.z ?? pool.brimMm) : high),
+    -Infinity
+  )
+  const wants = Math.max(rim, ground.highestMm) - shellMm
+  if (land?.foam && !land.ready && wants > bankMm + UNDER_MM)
+    found.push(
+      make('land-thin', {
+        severity: 'warn',
+        place: 'ground',
+        title: `${pool.name}: the land is thinner than what is carved from it`,
+        number: `${mm(bankMm)}, wants ${mm(wants)}`,
+        reason: `Under its shell the ground of this water stands ${mm(wants)} high.`,
+        wayOut: 'Stack one layer more of it, or lower the water and its shore.'
+      })
+    )
+  for (const ring of ground.shoreline.filter((r) => signedArea(r) < -ISLAND_MM2)) {
+    const at = middleOf(ring)
+    found.push(
+      make(`island-${Math.round(at[0])}-${Math.round(at[1])}`, {
+        severity: 'note',
+        place: 'ground',
+        at,
+        title: `${pool.name}: its bed stands above the water`,
+        number: `${Math.round(-signedArea(ring) / 100)} cm² stay dry`,
+        reason: 'Resin runs round it; its edge is a shore like any other, and climbs.',
+        wayOut: 'An island, or a slip of the rule: look at the dips there.'
+      })
+    )
+  }
+  return found
+}
+
+const middleOf = (ring: readonly Point2[]): Point2 => [
+  ring.reduce((sum, p) => sum + p[0], 0) / ring.length,
+  ring.reduce((sum, p) => sum + p[1], 0) / ring.length
+]
