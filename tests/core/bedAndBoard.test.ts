@@ -25,7 +25,11 @@ const dipped = (z: number): { build: Build; at: readonly number[] } => {
 
 describe('The bed and the board', () => {
   it('nothing is said of a bed as it comes: the demos, and every new build', () => {
-    for (const name of ['1-weir-at-cobbets-race', '3-slalom-in-the-hollin-gorge'] as const)
+    for (const name of [
+      '1-weir-at-cobbets-race',
+      '2-mole-at-varnsey',
+      '3-slalom-in-the-hollin-gorge'
+    ] as const)
       expect(loud(demo(name)).map((f) => f.id)).to.deep.equal([])
     for (const waters of Object.keys(WATERS_NAMED)) {
       const build = newFrom(
@@ -70,5 +74,21 @@ describe('The bed and the board', () => {
     expect(island.id).to.match(/^island/)
     expect(island.severity).to.equal('note')
     expect(Math.hypot(island.at![0] - at[0], island.at![1] - at[1])).to.be.below(15)
+  })
+})
+
+describe('Tints that nobody has', () => {
+  it('are told by name; every demo’s are on the shelf', () => {
+    const untinted = (b: Build) => derivePlan(b).findings.filter((f) => f.id.startsWith('no-tint'))
+    for (const name of [
+      '1-weir-at-cobbets-race',
+      '2-mole-at-varnsey',
+      '3-slalom-in-the-hollin-gorge'
+    ] as const)
+      expect(untinted(demo(name))).to.deep.equal([])
+    const lost = changePool('millpond', { tints: [{ id: 'sky', dropsPer100G: 2 }], bands: [] })
+    expect(untinted(lost(demo())).map((f) => [f.id, f.severity])).to.deep.equal([
+      ['no-tint-sky:millpond', 'warn']
+    ])
   })
 })

@@ -1,7 +1,14 @@
 import { expect } from 'chai'
 import fc from 'fast-check'
-import { allCups, cupName } from '../../core/bench/benchSteps'
-import { addRepair, changeMaking, changePool, setWay, type Edit } from '../../core/build/edits'
+import { allCups, cupName, figuresFor } from '../../core/bench/benchSteps'
+import {
+  addRepair,
+  changeMaking,
+  changePool,
+  changeRepair,
+  setWay,
+  type Edit
+} from '../../core/build/edits'
 import { tieMixes } from '../../core/build/lays'
 import { movingOf, poolsOf, type Build } from '../../core/build/types'
 import { BONDS } from '../../core/craft/bonds'
@@ -9,6 +16,9 @@ import { RESINS } from '../../core/craft/materials/resins'
 import { troublesOf } from '../../core/craft/troubles/troubles'
 import { waysFor } from '../../core/craft/ways/catalog'
 import { coverMl, mixedDensity } from '../../core/physics/stuff/mixing/mix'
+import { BUILT_IN_SHELF } from '../../core/craft/materials/shelf'
+import { variantNamed, whatIf } from '../../core/plan/beside/whatIf'
+import { NO_HISTORY } from '../../core/plan/learned/history'
 import { pourId } from '../../core/plan/4-amounts/ties'
 import { derivePlan, type Plan } from '../../core/plan/derivePlan'
 import { demo, type DemoName } from '../support/builds'
@@ -125,4 +135,43 @@ describe('Resin is neither made nor lost between the water, Mix, the scale and t
       `${mended} ${bedded} ${tied}`
     ).to.equal(true)
   }).timeout(240_000)
+})
+
+describe('What a repair and a joint are mixed of', () => {
+  const tooDeep = (b: Build) => addRepair('over-tinted', 'millpond', { massG: 70 })(b)
+  const cupsOf = (plan: Plan, key: string) =>
+    plan.amounts.otherCups.filter((c) => c.mix.startsWith(`${key}/`))
+  it('a repair is a cup on Mix, of its water’s resin and clear where it thins; quick set by choice', () => {
+    const build = tooDeep(demo())
+    const plan = derivePlan(build)
+    const [cup] = cupsOf(plan, 'mend1')
+    expect(cup.resin).to.equal(poolsOf(build)[0].resin)
+    expect(cup.aG + cup.bG).to.be.closeTo(70, 0.2)
+    expect(Object.values(cup.drops).every((n) => n === 0)).to.equal(true)
+    expect(plan.cures.mixMin[cup.mix]).to.be.within(20, 90)
+    const step = plan.steps.steps.find((s) => s.of === cup.mix)!
+    expect(figuresFor(plan, step)[0].batch).to.equal(cupName(cup))
+    const quick = derivePlan(changeRepair('mend1', 'quick-epoxy-2-1')(build))
+    expect(cupsOf(quick, 'mend1')[0].resin).to.equal('quick-epoxy-2-1')
+    expect(quick.cures.mixMin[cup.mix]).to.be.below(plan.cures.mixMin[cup.mix] / 2)
+    const topped = derivePlan(addRepair('leak', 'millpond', {})(demo()))
+    const tinted = cupsOf(topped, 'mend1')[0]
+    expect(Object.values(tinted.dropsExact).reduce((a, b) => a + b, 0)).to.be.greaterThan(0)
+  })
+  it('What if proposes one mix for two where that saves a sitting, and it does', () => {
+    const build = demo('3-slalom-in-the-hollin-gorge')
+    const proposed = whatIf(build, BUILT_IN_SHELF, NO_HISTORY).filter((l) =>
+      /^(tie|mix):/.test(l.id)
+    )
+    expect(proposed.length).to.be.greaterThan(0)
+    for (const line of proposed) {
+      const made = variantNamed(build, derivePlan(build), line.id)!
+      const plan = derivePlan(made.edit(build))
+      expect(
+        plan.amounts.mixes.some((m) => m.serves.length > 0),
+        line.id
+      ).to.equal(true)
+      expect(plan.days.sittings).to.equal(line.sittings)
+    }
+  }).timeout(60_000)
 })

@@ -303,6 +303,30 @@ describe('Dose for a colour wanted', () => {
       { numRuns: 10 }
     )
   })
+  it('band by band: the dose of one between others is found again from the colour of them all', () => {
+    const [green, brown] = shelf
+    const dosed = (t: (typeof shelf)[number], dropsPer100G: number, depthMm = 4) => ({
+      depthMm,
+      tints: [{ optics: t.optics, dropsPer100G }]
+    })
+    for (const [below, own, above] of [
+      [3, 2, 0.5],
+      [0, 4, 1],
+      [6, 1.5, 0]
+    ]) {
+      const [under, over] = [[dosed(brown, below)], [dosed(green, above)]]
+      const { colour } = seenThrough('#c8b890', [...under, dosed(green, own), ...over])
+      const found = doseFor({
+        ...{ wanted: colour, depthMm: 4, bed: '#c8b890', tints: shelf },
+        ...{ below: under, above: over }
+      })
+      expect(found.deltaE).to.be.below(0.8)
+      expect(found.colour).to.be.a('string')
+      // left out, the bands around it ask for another dose
+      const alone = doseFor({ wanted: colour, depthMm: 4, bed: '#c8b890', tints: shelf })
+      expect(alone.drops).to.not.deep.equal(found.drops)
+    }
+  })
   it('no whole or half drops of two tints come nearer: all of them tried', () => {
     const two = shelf.slice(0, 2)
     for (const [wanted, depthMm, bed] of [

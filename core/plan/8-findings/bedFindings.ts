@@ -81,6 +81,8 @@ export function bedFindings(
     )
   for (const ring of ground.shoreline.filter((r) => signedArea(r) < -ISLAND_MM2)) {
     const at = middleOf(ring)
+    // what stands there was meant to: a mole on its rubble, a pier on its rock
+    if (pool.standing.some((s) => stands(s, at))) continue
     found.push(
       make(`island-${Math.round(at[0])}-${Math.round(at[1])}`, {
         severity: 'note',
@@ -95,6 +97,9 @@ export function bedFindings(
   }
   return found
 }
+
+const stands = ({ x, y, widthMm, depthMm }: Pool['standing'][number], at: Point2): boolean =>
+  Math.abs(at[0] - x) <= widthMm / 2 && Math.abs(at[1] - y) <= depthMm / 2
 
 const middleOf = (ring: readonly Point2[]): Point2 => [
   ring.reduce((sum, p) => sum + p[0], 0) / ring.length,

@@ -18,7 +18,7 @@ import { copiesFindings } from './copiesFindings'
 import { lessonFindings } from './lessonFindings'
 import { layFindings } from './layFindings'
 import { gelFindings } from './gelFindings'
-import { mixFindings } from './mixFindings'
+import { mixFindings, tintFindings } from './mixFindings'
 import { orderFindings } from './orderFindings'
 import { pourFindings } from './pourFindings'
 import { runFindings } from './runFindings'
@@ -108,6 +108,7 @@ function poolFindings(build: Build, pool: Pool, stages: Stages, shelf: Shelf): F
       })
     )
   }
+  found.push(...tintFindings(pool, shelf, make))
   if (ground.surface)
     found.push(
       ...levelFindings(pool, ground, make),

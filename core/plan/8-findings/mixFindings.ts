@@ -145,3 +145,20 @@ function noWholeDrop(
     wayOut: `Stir 1 drop into ${THINNED_IN_ML} ml of part A and take ${plain(exact * THINNED_IN_ML)} ml of that in place of as much A, or dose it higher.`
   })
 }
+
+/** Tints that a pool is dosed with and that nobody has. */
+export function tintFindings(pool: Pool, shelf: Shelf, make: Make): Finding[] {
+  const doses = pool.bands.length > 0 ? pool.bands.flatMap((b) => b.tints) : pool.tints
+  return [...new Set(doses.map((d) => d.id))]
+    .filter((id) => !onShelf(shelf, 'tint', id))
+    .map((id) =>
+      make(`no-tint-${id}`, {
+        severity: 'warn',
+        place: 'build-up',
+        title: `${pool.name}: the shelf has no tint “${id}”`,
+        number: '0 drops of it',
+        reason: 'It is left out of every cup: the water comes out paler than it was meant.',
+        wayOut: 'Choose another on Build-up, or enter its bottle on Shelf.'
+      })
+    )
+}
