@@ -8,7 +8,7 @@ import { cupName } from '../../core/bench/benchSteps'
 import { CAUTION_CLOSE, CAUTIONS } from '../../core/craft/materials/cautions'
 import { onShelf } from '../../core/craft/materials/shelf'
 import { shoppable, shoppingCsv } from '../../core/exchange/csv'
-import { explainMix, explainWorking } from '../../core/explain/explanations'
+import { explainMix, explainWorking, workingWords } from '../../core/explain/explanations'
 import FindingsList from '../components/FindingsList.vue'
 import { explainPaste } from '../../core/explain/gelExplanations'
 import { wayFor, bodyNeeds } from '../../core/craft/ways/catalog'
@@ -227,7 +227,7 @@ const dusty = computed(
             <How
               v-if="resin"
               :about="explainWorking(resin, build.room.tempC, largestG, workingMin)"
-              >{{ duration(workingMin) }}</How
+              >{{ said(workingWords(workingMin)) }}</How
             >
           </p>
           <ElButton class="tool weigh" :data-weigh="cupName(b)" @click="weighOut(b)">
@@ -294,7 +294,7 @@ const dusty = computed(
           <DropList :exact="b.dropsExact" />
           <p class="small soft">
             Stir {{ duration(m.resin?.stirMin ?? 0) }}, scraping; used within
-            {{ duration(m.workingMin) }}
+            {{ said(workingWords(m.workingMin)) }}
           </p>
           <ElButton class="tool weigh" :data-weigh="cupName(b)" @click="weighOut(b)">
             Weigh it out

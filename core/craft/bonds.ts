@@ -102,11 +102,11 @@ export const BONDS: readonly Bond[] = [
   },
   {
     id: 'solvent',
-    name: 'Solvent cement, plastic to plastic',
+    name: 'Solvent cement',
     thing: 'solvent-cement',
     material: 'solvent-cement',
     how: 'A wick of cement along the touching edge only.',
-    clear: 'Welds without a trace; crazes what it runs over.',
+    clear: 'Welds plastic to plastic without a trace; crazes what it runs over.',
     holdsMin: 120,
     sets: 'cool',
     cautions: ['solvent'],

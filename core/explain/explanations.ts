@@ -2,6 +2,7 @@ import type { LightHeat } from '../physics/stuff/heat/lightHeat'
 import { warmth } from '../craft/warmth'
 import { moment } from '../words/dates'
 import { plain } from '../words/sentences'
+import { LEFT_OPEN } from '../physics/stuff/heat/cureRun'
 import { coverMl } from '../physics/stuff/mixing/mix'
 import type { PoolAmounts } from '../plan/4-amounts/types'
 import type { Build, Fall, Pool } from '../build/types'
@@ -283,6 +284,15 @@ export const explainWorking = (
     'Kamal & Sourour 1973, Castro & Macosko 1980, the cup of ASTM D2471; from memory, fitted to the label',
   trust: 'A full cup sets sooner than a small one. Within a third either way.'
 })
+
+/**
+ * How long a cup can be worked, in words: a fast bottle's and as the label has it.
+ * @example workingWords(42) // "35–42 min"
+ */
+export const workingWords = (minutes: number): string =>
+  minutes < 90
+    ? `${Math.floor(minutes / LEFT_OPEN.rates[1])}–${Math.round(minutes)} min`
+    : `${plain(minutes / 60 / LEFT_OPEN.rates[1], 1)}–${plain(minutes / 60, 1)} h`
 
 type Named = Explanation['inputs'][number]
 

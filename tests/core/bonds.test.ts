@@ -8,7 +8,7 @@ import { BONDED_FACES, bondFaults, bondOf, BONDS } from '../../core/craft/bonds'
 import { pairOf } from '../../core/craft/materials/pairs'
 import { WAYS, waysFor } from '../../core/craft/ways/catalog'
 import { BOND_MPA, type BondId } from '../../core/physics/stuff/supports/standing'
-import { derivePlan, type Plan } from '../../core/plan/derivePlan'
+import { derivePlan, finished, planner, type Plan } from '../../core/plan/derivePlan'
 import { demo } from '../support/builds'
 
 const bond = (id: BondId) => BONDS.find((b) => b.id === id)!
@@ -53,10 +53,10 @@ describe('What fixes a part. Common practice (O9, C9, C12, C13), no source', () 
       '2-mole-at-varnsey',
       '3-slalom-in-the-hollin-gorge'
     ] as const) {
-      const build = demo(name)
+      const [build, plans] = [demo(name), planner()]
       for (const water of movingOf(build))
         for (const w of waysFor(water.kind).filter((x) => x.part)) {
-          const plan = derivePlan(setWay(water.id, w.id)(build))
+          const plan = finished(plans(setWay(water.id, w.id)(build)))
           const found = plan.findings.find((f) => f.id === `bond-face:${water.id}`)
           expect(found?.reason, `${w.id} in ${name}`).to.equal(undefined)
         }
@@ -87,6 +87,7 @@ describe('What fixes a part. Common practice (O9, C9, C12, C13), no source', () 
     const plan = derivePlan(quick)
     const cup = plan.amounts.otherCups.find((c) => c.mix === `${id}/hang`)!
     expect(cup.aG + cup.bG).to.be.closeTo(5, 0.2)
+    expect(cup.drops, 'glue is clear').to.deep.equal({})
     expect(fixing(plan, id).waitMin).to.be.within(20, 45)
     const cold = derivePlan({ ...quick, room: { ...quick.room, tempC: 9 } })
     expect(fixing(cold, id).waitMin / fixing(plan, id).waitMin).to.be.within(1.6, 2.6)

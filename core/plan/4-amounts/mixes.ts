@@ -133,7 +133,11 @@ export function otherMixes(build: Build, sizes: BuildSizes, shelf: Shelf): Plann
             id: `${water.id}/${use.by?.[0] ?? use.material}`,
             water: water.id,
             lay: lay ? `${water.id}/${lay.id}` : null,
-            tints: [...(castsWith(build, water)?.tints ?? [])]
+            // a glue of its own is clear
+            tints:
+              resin.id === castsWith(build, water)?.resin || use.material !== 'bond'
+                ? [...(castsWith(build, water)?.tints ?? [])]
+                : []
           })
         ]
       })

@@ -363,7 +363,11 @@ function bondFindings(
   if (!fault) return []
   const better = BONDS.filter(
     (b) => b.id !== 'resin' && b.holdsMin !== null && bondFaults(b, faces).length === 0
-  ).sort((a, b) => BOND_MPA[b.id] - BOND_MPA[a.id])[0]
+  ).sort(
+    (a, b) =>
+      Number(b.id === way.part!.bond) - Number(a.id === way.part!.bond) ||
+      BOND_MPA[b.id] - BOND_MPA[a.id]
+  )[0]
   return [
     make('bond-face', {
       severity: 'warn',
