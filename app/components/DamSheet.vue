@@ -6,7 +6,8 @@ import { facesMet, THINGS } from '../../core/craft/materials/pairs'
 import type { Dam } from '../../core/craft/materials/types'
 import DrawingFrame from './DrawingFrame.vue'
 import DamElevation from '../drawings/DamElevation.vue'
-import { duration } from '../../core/words/durations'
+import { believed } from '../../core/plan/learned/history'
+import { duration, likelyToSurely } from '../../core/words/durations'
 import { mm, ml, degrees, said } from '../words'
 import How from './How.vue'
 
@@ -18,6 +19,9 @@ const props = defineProps<{
   dryMin: number
   poured: 'two-part' | 'light'
 }>()
+const { sure } = believed([], null)
+/** A wait as it is likely and surely over. */
+const whole = (minutes: number) => likelyToSurely(minutes, minutes * sure)
 const test = computed(() => props.plan.leakTest)
 const pairs = computed(() => facesMet(props.poured, props.dam?.face ?? null))
 </script>
@@ -51,7 +55,7 @@ const pairs = computed(() => facesMet(props.poured, props.dam?.face ?? null))
         <div>
           <dt>Bead</dt>
           <dd>
-            {{ ml(plan.beadMl) }} <small>dries {{ setMin ? duration(setMin) : 'at once' }}</small>
+            {{ ml(plan.beadMl) }} <small>dries {{ setMin ? whole(setMin) : 'at once' }}</small>
           </dd>
         </div>
       </dl>
@@ -71,7 +75,7 @@ const pairs = computed(() => facesMet(props.poured, props.dam?.face ?? null))
           again.
         </li>
         <li>
-          Empty it, blot it, and let it dry <b>{{ duration(dryMin) }}</b> before any resin.
+          Empty it, blot it, and let it dry <b>{{ whole(dryMin) }}</b> before any resin.
         </li>
       </ol>
       <table class="plain">

@@ -12,12 +12,13 @@ import {
 } from '../../core/explain/gelExplanations'
 import type { PartStack } from '../../core/plan/3-stacks/partStack'
 import PartDrawing from '../drawings/PartDrawing.vue'
-import { duration } from '../../core/words/durations'
+import type { Fitted } from '../../core/plan/learned/fit'
+import { about } from '../../core/words/durations'
 import { mm, ml, cm2, fine, said } from '../words'
 import How from './How.vue'
 
 /** A part made off the model, what holds it while it sets, and when that may come away. */
-const props = defineProps<{ part: PartStack }>()
+const props = defineProps<{ part: PartStack; dries: Fitted }>()
 const over = computed(() => props.part.overhang)
 const small = (value: number) => fine(value, 'mm')
 </script>
@@ -68,9 +69,14 @@ const small = (value: number) => fine(value, 'mm')
           <dt>Away</dt>
           <dd data-test="release">
             <How :about="explainRelease(over)">{{
-              over.releaseH === null ? 'never' : duration(over.releaseH * 60)
+              over.releaseH === null ? 'never' : about(over.releaseH * 60 * dries.factor)
             }}</How>
-            {{ ' ' }}<small>after each coat</small>
+            {{ ' '
+            }}<small
+              >after each coat<template v-if="over.releaseH !== null"
+                >, surely {{ about(over.releaseH * 60 * dries.sure) }}</template
+              ></small
+            >
           </dd>
         </div>
       </template>

@@ -156,6 +156,11 @@ watch(leaves, (all) => {
 })
 const setBed = (key: 'bedDeep' | 'bedShore', colour: string) =>
   store.edit('Bed colour', (b) => ({ ...b, ground: { ...b.ground, [key]: colour } }), key)
+/** Between when a window may open, by what is known of the gel. */
+const opening = (minutes: number) => {
+  const { early, sure } = beliefIn(gel.value?.id ?? '', 'thicken')
+  return `${Math.round(minutes * early)}–${Math.round(minutes * sure)} min`
+}
 /** What outcomes say of a product's waits. */
 const beliefIn = (product: string, what: Learns['what']) =>
   believed(plan.value?.learned ?? [], { product, what })
@@ -370,6 +375,7 @@ const beliefIn = (product: string, what: Learns['what']) =>
                 <How :about="explainWindow(w, laying, gel)"
                   >{{ w.opensMin }}–{{ w.closesMin }} min</How
                 >
+                {{ ' ' }}<small>opens {{ said(opening(w.opensMin)) }}</small>
               </dd>
             </div>
             <div class="wide">
@@ -382,7 +388,11 @@ const beliefIn = (product: string, what: Learns['what']) =>
             </div>
           </dl>
         </div>
-        <PartSheet v-else-if="leaf === 'part' && part" :part="part" />
+        <PartSheet
+          v-else-if="leaf === 'part' && part"
+          :part="part"
+          :dries="beliefIn(gel?.id ?? '', 'dry')"
+        />
         <WhiteSheet
           v-else-if="leaf === 'white' && plan"
           :build="build"

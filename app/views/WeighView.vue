@@ -26,6 +26,7 @@ import { useDevice } from '../devices/useDevice'
 import WeighDial from '../drawings/WeighDial.vue'
 import { dropsTold } from '../../core/craft/drops'
 import { cupTitle } from '../../core/bench/mixNames'
+import { workingWords } from '../../core/explain/explanations'
 import { ml, grams, degrees, said } from '../words'
 import { useBuildStore } from '../stores/build'
 import { useShelfStore } from '../stores/shelf'
@@ -550,7 +551,7 @@ const STEPS = {
           />
           <p class="small soft">
             For {{ grams(massG) }} at {{ degrees(build.room.tempC) }}: it gels in the cup after
-            {{ Math.round(clocks.gelMin) }} min. A fuller cup and a warmer room leave less.
+            {{ said(workingWords(clocks.gelMin)) }}. A fuller cup and a warmer room leave less.
           </p>
         </template>
       </section>
