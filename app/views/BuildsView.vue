@@ -114,6 +114,8 @@ async function takeIn(file: File): Promise<void> {
       ElMessage({
         message: `${done.added + done.replaced} builds and ${done.photos} photographs brought in.`
       })
+      if (done.left.length > 0)
+        importProblem.value = `${file.name}, left out: ${done.left.join('; ')}. All else was brought in.`
     })
     return
   }

@@ -1,8 +1,12 @@
-import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate'
+import { sha256 } from '@noble/hashes/sha2'
+import { bytesToHex } from '@noble/hashes/utils'
+import { strFromU8, strToU8, unzipSync, zipSync, type UnzipFileInfo } from 'fflate'
 import type { Build } from '../build/types'
 import type { Forgotten } from '../plan/learned/history'
 import type { Material } from '../craft/materials/types'
+import { BOTTLE_SCHEMA } from '../build/file/bottleSchema'
 import { checkBuild, readJson } from '../build/file/buildFile'
+import { isWhole, sumsOf } from './zipSums'
 
 /** Everything that is kept in a browser. */
 export interface Backup {
@@ -12,27 +16,64 @@ export interface Backup {
   forgotten: Forgotten
 }
 
-const VERSION = 1
+/**
+ * 1: one `backup.json` with all in it. 2: each build a file of its own, and the list says what each
+ * file's bytes come to, so that a damaged one is known and the rest is not lost with it.
+ */
+const VERSION = 2
 /** A zip that unpacks to more than this, or holds more files, is no backup of ours. */
 const MOST_BYTES = 1_500_000_000
 const MOST_FILES = 50_000
 /** Text unpacks to no more than this many times its packed size, however even it is. */
 const MOST_RATIO = 1100
 
+/** What a backup says of itself. */
+interface Listed {
+  format: 'tall-spindle-backup'
+  version: number
+  madeAt: string
+  builds: { file: string; name: string; sha256: string; deletedAt: number | null }[]
+  /** SHA-256 of each photograph, by id. */
+  photos: Record<string, string>
+  /** SHA-256 of `shelf.json`. */
+  shelf: string
+}
+
+const SHELF_FILE = 'shelf.json'
+const sumOf = (bytes: Uint8Array): string => bytesToHex(sha256(bytes))
+
 /**
- * Everything in one zip: `backup.json`, and every photograph as `photos/ID.jpg`.
+ * Everything in one zip: `backup.json` lists what is in it, `builds/N.json` and `photos/ID.jpg` are
+ * the builds and the pictures, `shelf.json` the shelf and what was forgotten. `list.sha256` says what
+ * the list itself comes to.
  *
  * @param photos  pictures by id, JPEG
  */
 export function packBackup(backup: Backup, photos: ReadonlyMap<string, Uint8Array>): Uint8Array {
-  const files: Record<string, [Uint8Array, { level: 0 | 6 }]> = {
-    'backup.json': [
-      strToU8(JSON.stringify({ format: 'tall-spindle-backup', version: VERSION, ...backup })),
-      { level: 6 }
-    ]
-  }
+  const files: Record<string, [Uint8Array, { level: 0 | 6 }]> = {}
+  const builds = backup.builds.map(({ build, deletedAt }, i) => {
+    const file = `builds/${i + 1}.json`
+    const bytes = strToU8(JSON.stringify(build))
+    files[file] = [bytes, { level: 6 }]
+    return { file, name: build.name, sha256: sumOf(bytes), deletedAt }
+  })
   for (const [id, bytes] of photos) files[`photos/${id}.jpg`] = [bytes, { level: 0 }]
-  return zipSync(files)
+  const shelf = strToU8(JSON.stringify({ shelf: backup.shelf, forgotten: backup.forgotten }))
+  const listed: Listed = {
+    format: 'tall-spindle-backup',
+    version: VERSION,
+    madeAt: backup.madeAt,
+    builds,
+    photos: Object.fromEntries([...photos].map(([id, bytes]) => [id, sumOf(bytes)])),
+    shelf: sumOf(shelf)
+  }
+  const list = strToU8(JSON.stringify(listed))
+  return zipSync({
+    'backup.json': [list, { level: 6 }],
+    'list.sha256': [strToU8(sumOf(list)), { level: 0 }],
+    [SHELF_FILE]: [shelf, { level: 6 }],
+    ...files
+  })
 }
 
 /** One build with its photographs: `build.json` and `photos/ID.jpg`. */
@@ -51,50 +92,86 @@ export interface Unpacked {
   left: string[]
 }
 
+/** Files of a zip that are ours. */
+const OURS =
+  /^(backup|build|shelf)\.json$|^list\.sha256$|^builds\/\d{1,6}\.json$|^photos\/[\w.-]{1,64}\.jpg$/
+
+/** The files of a zip; what of it cannot be unpacked is not among them. */
+function unzipped(bytes: Uint8Array): Record<string, Uint8Array> {
+  let [total, count, tooLarge] = [0, 0, false]
+  const names: string[] = []
+  const wanted = (file: UnzipFileInfo): boolean => {
+    total += file.originalSize
+    count++
+    if (
+      total > MOST_BYTES ||
+      count > MOST_FILES ||
+      file.originalSize > 4096 + MOST_RATIO * Math.max(1, file.size)
+    ) {
+      tooLarge = true
+      throw new RangeError('too large')
+    }
+    if (!OURS.test(file.name)) return false
+    names.push(file.name)
+    return true
+  }
+  try {
+    return unzipSync(bytes, { filter: wanted })
+  } catch {
+    if (tooLarge)
+      throw new RangeError(
+        'This zip unpacks to far more than any backup holds. It was not opened, and nothing was changed.'
+      )
+  }
+  // one file is broken: each by itself, so that the others are not lost with it
+  const files: Record<string, Uint8Array> = {}
+  for (const name of names) {
+    try {
+      Object.assign(files, unzipSync(bytes, { filter: (file) => file.name === name }))
+    } catch {
+      continue
+    }
+  }
+  if (Object.keys(files).length === 0)
+    throw new RangeError('This is no zip that can be read: it may be cut off. Nothing was changed.')
+  return files
+}
+
+const DAMAGED = 'is damaged: its bytes are not those that were saved'
+
 /**
- * Reads a backup, or a build with its photographs, trusting nothing of it.
+ * Reads a backup, or a build with its photographs, trusting nothing of it: what is damaged is left
+ * out and named, the rest is taken.
  *
  * @returns all of it brought to today's version
  * @throws RangeError in the builder's words; nothing was changed
  */
 export function unpackBackup(bytes: Uint8Array): Unpacked {
-  let files: Record<string, Uint8Array>
-  let [total, count] = [0, 0]
-  try {
-    files = unzipSync(bytes, {
-      filter: (file) => {
-        total += file.originalSize
-        count++
-        if (
-          total > MOST_BYTES ||
-          count > MOST_FILES ||
-          file.originalSize > 4096 + MOST_RATIO * Math.max(1, file.size)
-        )
-          throw new RangeError('too large')
-        return /^(backup|build)\.json$|^photos\/[\w.-]{1,64}\.jpg$/.test(file.name)
-      }
-    })
-  } catch (error) {
-    if (error instanceof RangeError)
-      throw new RangeError(
-        'This zip unpacks to far more than any backup holds. It was not opened, and nothing was changed.'
-      )
-    throw new RangeError('This is no zip that can be read: it may be cut off. Nothing was changed.')
+  const files = unzipped(bytes)
+  const sums = sumsOf(bytes)
+  const left: string[] = []
+  const whole = (name: string) => files[name] !== undefined && isWhole(files[name], sums.get(name))
+  const photos = new Map<string, Uint8Array>()
+  for (const name of new Set([...Object.keys(files), ...sums.keys()])) {
+    if (!/^photos\/[\w.-]{1,64}\.jpg$/.test(name)) continue
+    if (whole(name)) photos.set(name.slice(7, -4), files[name])
+    else left.push(`The photograph ${name} ${DAMAGED}`)
   }
-  const photos = new Map(
-    Object.entries(files).flatMap(([name, content]): [string, Uint8Array][] =>
-      name.startsWith('photos/') ? [[name.slice(7, -4), content]] : []
-    )
-  )
   const text = files['backup.json'] ?? files['build.json']
   if (!text)
-    throw new RangeError('This zip holds neither a backup nor a build. Nothing was changed.')
+    throw new RangeError(
+      sums.has('backup.json') || sums.has('build.json')
+        ? `The list in this zip ${DAMAGED}. Nothing was changed.`
+        : 'This zip holds neither a backup nor a build. Nothing was changed.'
+    )
   const json = readJson(strFromU8(text))
   if (!json.ok)
     throw new RangeError(
       `The file in this zip cannot be read: ${json.faults[0].message}. Nothing was changed.`
     )
   if (files['backup.json'] === undefined) {
+    if (!whole('build.json'))
+      throw new RangeError(`The build in this zip ${DAMAGED}. Nothing was changed.`)
     const build = checkBuild(json.value)
     if (!build.ok)
       throw new RangeError(
@@ -108,59 +185,129 @@ export function unpackBackup(bytes: Uint8Array): Unpacked {
         forgotten: {}
       },
       photos,
-      left: []
+      left
     }
   }
-  return { ...checked(json.value), photos }
-}
-
-function checked(value: unknown): { backup: Backup; left: string[] } {
-  const given = (typeof value === 'object' && value !== null ? value : {}) as Record<
-    string,
-    unknown
-  >
+  const given = asRecord(json.value)
   if (given.format !== 'tall-spindle-backup')
     throw new RangeError('This zip is no backup of Tall Spindle. Nothing was changed.')
   if (typeof given.version !== 'number' || given.version > VERSION)
     throw new RangeError(
       'This backup was made by a newer Tall Spindle. Open it with that one; nothing was changed here.'
     )
-  const left: string[] = []
-  const builds = (Array.isArray(given.builds) ? given.builds : []).flatMap(
-    (row: unknown): Backup['builds'] => {
-      const { build, deletedAt } = (typeof row === 'object' && row !== null ? row : {}) as {
-        build?: unknown
-        deletedAt?: unknown
-      }
-      const read = checkBuild(build)
-      if (read.ok)
-        return [{ build: read.value, deletedAt: typeof deletedAt === 'number' ? deletedAt : null }]
-      const name = (build as { name?: unknown } | null)?.name
-      left.push(
-        `${typeof name === 'string' ? `“${name.slice(0, 60)}”` : 'A build'}: ${read.faults[0].path}: ${read.faults[0].message}`
-      )
+  if (given.version < 2) {
+    if (!whole('backup.json'))
+      left.push(`The file of all builds ${DAMAGED}: look each of them over`)
+    const read = builtFrom(
+      (Array.isArray(given.builds) ? given.builds : []).map(asRecord).map((row) => ({
+        value: row.build,
+        deletedAt: row.deletedAt
+      }))
+    )
+    return {
+      backup: { madeAt: textOr(given.madeAt), builds: read.builds, ...shelfFrom(given, left) },
+      photos,
+      left: [...left, ...read.left]
+    }
+  }
+  return fromList(given, files, photos, left)
+}
+
+const asRecord = (value: unknown): Record<string, unknown> =>
+  typeof value === 'object' && value !== null ? (value as Record<string, unknown>) : {}
+const textOr = (value: unknown): string => (typeof value === 'string' ? value : '')
+
+/** A backup whose files are listed with what their bytes come to. */
+function fromList(
+  given: Record<string, unknown>,
+  files: Readonly<Record<string, Uint8Array>>,
+  photos: Map<string, Uint8Array>,
+  left: string[]
+): Unpacked {
+  const listWhole =
+    files['list.sha256'] !== undefined &&
+    sumOf(files['backup.json']) === strFromU8(files['list.sha256'])
+  if (!listWhole) left.push(`The list of this backup ${DAMAGED}: what it says was not relied on`)
+  const listed = (Array.isArray(given.builds) ? given.builds : []).map(asRecord)
+  const named = new Map(listed.map((row) => [textOr(row.file), row]))
+  const found = Object.keys(files).filter((name) => name.startsWith('builds/'))
+  const rows = [...new Set([...named.keys(), ...found])].sort(
+    (a, b) => Number(/\d+/.exec(a)) - Number(/\d+/.exec(b))
+  )
+  const taken = rows.flatMap((file) => {
+    const row = named.get(file)
+    const called = row && textOr(row.name) ? `“${textOr(row.name).slice(0, 60)}”` : file
+    const bytes = files[file]
+    if (!bytes || !row || sumOf(bytes) !== row.sha256) {
+      left.push(`${called} ${bytes && row ? DAMAGED : 'is missing from the zip or from its list'}`)
       return []
     }
-  )
-  const shelf = (Array.isArray(given.shelf) ? given.shelf : []).filter(
-    (m): m is Material =>
-      typeof m === 'object' &&
-      m !== null &&
-      typeof (m as Material).id === 'string' &&
-      typeof (m as Material).kind === 'string'
-  )
-  const forgotten = Object.fromEntries(
-    Object.entries(
-      typeof given.forgotten === 'object' && given.forgotten !== null ? given.forgotten : {}
-    ).filter((e): e is [string, string] => typeof e[1] === 'string')
-  )
+    const json = readJson(strFromU8(bytes))
+    if (!json.ok) left.push(`${called}: ${json.faults[0].message}`)
+    // whether it was in the bin is said by the list alone
+    return json.ok ? [{ value: json.value, deletedAt: listWhole ? row.deletedAt : null }] : []
+  })
+  const sums = asRecord(given.photos)
+  for (const [id, bytes] of photos)
+    if (sumOf(bytes) !== sums[id]) {
+      left.push(`The photograph photos/${id}.jpg ${DAMAGED}`)
+      photos.delete(id)
+    }
+  for (const id of Object.keys(sums))
+    if (!photos.has(id) && !left.some((l) => l.includes(`photos/${id}.jpg`)))
+      left.push(`The photograph photos/${id}.jpg is missing from the zip`)
+  const shelf = files[SHELF_FILE]
+  const shelfJson = shelf && sumOf(shelf) === given.shelf ? readJson(strFromU8(shelf)) : null
+  if (!shelfJson?.ok) left.push(`The shelf ${DAMAGED}`)
+  const read = builtFrom(taken)
   return {
     backup: {
-      madeAt: typeof given.madeAt === 'string' ? given.madeAt : '',
-      builds,
-      shelf,
-      forgotten
+      madeAt: listWhole ? textOr(given.madeAt) : '',
+      builds: read.builds,
+      ...shelfFrom(shelfJson?.ok ? asRecord(shelfJson.value) : {}, left)
     },
-    left
+    photos,
+    left: [...left, ...read.left]
   }
+}
+
+/** Builds that can be read, and why others cannot. */
+function builtFrom(rows: readonly { value: unknown; deletedAt: unknown }[]): {
+  builds: Backup['builds']
+  left: string[]
+} {
+  const left: string[] = []
+  const builds = rows.flatMap(({ value, deletedAt }): Backup['builds'] => {
+    const read = checkBuild(value)
+    if (read.ok)
+      return [{ build: read.value, deletedAt: typeof deletedAt === 'number' ? deletedAt : null }]
+    const name = textOr(asRecord(value).name)
+    left.push(
+      `${name ? `“${name.slice(0, 60)}”` : 'A build'}: ${read.faults[0].path}: ${read.faults[0].message}`
+    )
+    return []
+  })
+  return { builds, left }
+}
+
+/** The shelf's rows that are bottles, each checked as one that is entered is; the rest is named. */
+function shelfFrom(
+  given: Record<string, unknown>,
+  left: string[]
+): Pick<Backup, 'shelf' | 'forgotten'> {
+  const shelf = (Array.isArray(given.shelf) ? given.shelf : []).filter((m): m is Material => {
+    const { error } = BOTTLE_SCHEMA.validate(m, { convert: false, errors: { label: 'key' } })
+    if (!error) return true
+    const row = asRecord(m)
+    left.push(
+      `On the shelf “${(textOr(row.name) || textOr(row.id) || 'a row').slice(0, 60)}”: ${error.message}`
+    )
+    return false
+  })
+  const forgotten = Object.fromEntries(
+    Object.entries(asRecord(given.forgotten)).filter(
+      (e): e is [string, string] => typeof e[1] === 'string'
+    )
+  )
+  return { shelf, forgotten }
 }

@@ -1,16 +1,21 @@
 import type { ShoppingLine } from '../plan/4-amounts/shopping'
 
+/** What a spreadsheet takes for the beginning of a formula, after any blanks; full width, too. */
+const FORMULA = /^\s*[=+\-@\t\r＝＋－＠]/
+/** What may part cells somewhere, or be cut off at an edge. */
+const QUOTED = /[",;|\t\r\n]|^\s|\s$/
+
 /**
- * One cell of a CSV file: quoted where it must be, and with an apostrophe before what a spreadsheet
- * would run as a formula.
+ * One cell of a CSV file: quoted where it must be or where another country parts its cells, and with
+ * an apostrophe before what a spreadsheet would run as a formula.
  *
- * @source RFC 4180
+ * @source RFC 4180; OWASP, CSV Injection, from memory
  * @example csvCell('2:1, clear') // '"2:1, clear"'
  */
 export function csvCell(value: string | number): string {
   if (typeof value === 'number') return String(value)
-  const safe = /^[=+\-@\t\r]/.test(value) ? `'${value}` : value
-  return /[",\r\n]/.test(safe) ? `"${safe.replaceAll('"', '""')}"` : safe
+  const safe = FORMULA.test(value) ? `'${value}` : value
+  return QUOTED.test(safe) ? `"${safe.replaceAll('"', '""')}"` : safe
 }
 
 /** Rows as the text of a CSV file. */

@@ -24,6 +24,7 @@ import {
 import { logged, planFrom, setCalendar } from '../../core/build/workEdits'
 import { decode, labOfXyz, xyzOfRgb } from '../../core/physics/stuff/colour/rgb'
 import { proofWords } from '../../core/explain/daysWords'
+import type { Material } from '../../core/craft/materials/types'
 import { packBackup, packBuild, unpackBackup } from '../../core/exchange/backup'
 import { accountOf, spent } from '../../core/build/log/account'
 import type { LogEntry } from '../../core/build/log/entries'
@@ -460,6 +461,60 @@ describe('Backups', () => {
       })
     )
     expect(mixed.backup.builds).to.have.length(1)
-    expect(mixed.left[0]).to.match(/name: was 7/)
+    expect(mixed.left.join()).to.match(/name: was 7/)
+  })
+  it('one flipped bit anywhere: what is damaged is left out and named, the rest comes back, nothing is changed in silence', () => {
+    const two = {
+      ...backup,
+      builds: [
+        ...backup.builds,
+        { build: { ...build, id: 'second', name: 'Second' }, deletedAt: 5 }
+      ],
+      shelf: [{ ...BUILT_IN_SHELF.get('clear-epoxy-2-1')!, stock: 40 }]
+    }
+    const packed = packBackup(two, photos)
+    expect(unpackBackup(packed)).to.deep.equal({ backup: two, photos, left: [] })
+    let [refused, named, harmless] = [0, 0, 0]
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 0, max: packed.length - 1 }),
+        fc.integer({ min: 0, max: 7 }),
+        (at, bit) => {
+          const flipped = packed.slice()
+          flipped[at] ^= 1 << bit
+          let read: ReturnType<typeof unpackBackup>
+          try {
+            read = unpackBackup(flipped)
+          } catch (error) {
+            expect(error).to.be.instanceOf(RangeError)
+            expect((error as Error).message).to.match(/othing was changed/)
+            refused++
+            return
+          }
+          const same = JSON.stringify(read.backup) === JSON.stringify(two)
+          if (same && read.photos.size === 1 && read.left.length === 0) harmless++
+          else {
+            // whatever is not as it was is said, and what did come is as it was
+            expect(read.left.length).to.be.greaterThan(0)
+            named++
+          }
+          for (const { build: b } of read.backup.builds)
+            expect(two.builds.some((x) => JSON.stringify(x.build) === JSON.stringify(b))).to.equal(
+              true
+            )
+          for (const [id, picture] of read.photos) expect(picture).to.deep.equal(photos.get(id))
+        }
+      ),
+      { numRuns: 400, seed: 18 }
+    )
+    expect(named, `${refused} refused, ${harmless} harmless`).to.be.greaterThan(100)
+  }).timeout(60_000)
+  it('a shelf row that is no material is left out and named; every built-in kind with its stock is one', () => {
+    const rows = [...BUILT_IN_SHELF.values()].map((m) => ({ ...m, stock: 3 }))
+    const broken = { id: 'clear-epoxy-2-1', kind: 'resin' } as unknown as Material
+    const read = unpackBackup(packBackup({ ...backup, shelf: [...rows, broken] }, photos))
+    expect(read.left).to.have.length(1)
+    expect(read.left[0]).to.match(/^On the shelf “clear-epoxy-2-1”: .*is required/)
+    expect(read.backup.shelf).to.deep.equal(rows)
   })
 })

@@ -410,6 +410,26 @@ describe('Shopping list and calendar', () => {
     expect(csvCell('a "b"')).to.equal('"a ""b"""')
     expect(csvCell('=1+1')).to.equal("'=1+1")
     expect(csvCell(-3)).to.equal('-3')
+    // whatever blanks, signs of another width or separators of another country come with it
+    expect(csvCell(' =1+1')).to.equal("' =1+1")
+    expect(csvCell('\u00a0@sum')).to.equal("'\u00a0@sum")
+    expect(csvCell('＝1')).to.equal("'＝1")
+    expect(csvCell('a;=1+1')).to.equal('"a;=1+1"')
+    expect(csvCell('a\t=1+1')).to.equal('"a\t=1+1"')
+    fc.assert(
+      fc.property(
+        fc.string({
+          unit: fc.constantFrom('=', '+', '-', '@', ';', ',', '"', ' ', '\t', 'a', '1')
+        }),
+        (text) => {
+          const cell = csvCell(text)
+          const inside = cell.startsWith('"') ? cell.slice(1, -1).replaceAll('""', '"') : cell
+          expect(inside.replace(/^'/, '')).to.equal(text.replace(/^'/, ''))
+          expect(inside).to.not.match(/^\s*[=+\-@]/)
+          if (!cell.startsWith('"')) expect(cell).to.not.match(/[;,\t"]/)
+        }
+      )
+    )
     const lines = shoppingCsv(derivePlan(demo()).amounts.shopping).trimEnd().split('\r\n')
     expect(lines[0]).to.equal('item,amount,unit,also,on the shelf,to buy,packs,pack of,cost,note')
     expect(lines.find((l) => l.startsWith('"Clear epoxy'))).to.match(

@@ -547,6 +547,54 @@ describe('Busy times out of a calendar', () => {
       ).busy[0].from
     ).to.equal('1997-09-09T22:00:00Z')
   })
+  it('rules that never come, days that there are not: left out in a moment, never moved to the next month', () => {
+    const calendar = demo().calendar
+    const of = (rule: string, start = '20260115T180000') =>
+      busyTimes(
+        [
+          ...['BEGIN:VCALENDAR', 'VERSION:2.0', 'BEGIN:VEVENT', 'UID:1', `DTSTART:${start}`],
+          ...[
+            `DTEND:${start.slice(0, 9)}200000`,
+            'SUMMARY:Choir',
+            ...(rule ? [`RRULE:${rule}`] : [])
+          ],
+          ...['END:VEVENT', 'END:VCALENDAR']
+        ].join('\r\n'),
+        calendar,
+        false
+      )
+    for (const rule of [
+      'FREQ=YEARLY;BYMONTH=2;BYMONTHDAY=30',
+      'FREQ=MONTHLY;BYMONTH=4;BYMONTHDAY=31',
+      'FREQ=DAILY;BYMONTH=2;BYMONTHDAY=30',
+      'FREQ=HOURLY;BYMONTH=2;BYMONTHDAY=31',
+      'FREQ=SECONDLY;BYMONTH=2;BYMONTHDAY=30'
+    ]) {
+      const began = process.cpuUsage().user
+      const found = of(rule)
+      expect(process.cpuUsage().user - began, rule).to.be.below(8e6)
+      expect(
+        found.busy.filter((b) => b.from !== '2026-01-15T18:00Z').map((b) => b.from),
+        rule
+      ).to.deep.equal([])
+    }
+    // the 31st of every month: seven months of twelve have one
+    const days = of('FREQ=MONTHLY;BYMONTHDAY=31', '20261231T180000').busy.map((b) =>
+      b.from.slice(0, 10)
+    )
+    expect(days.length).to.be.greaterThan(5)
+    for (const d of days) expect(d).to.match(/-31$/)
+    const last = of('FREQ=MONTHLY;BYMONTHDAY=-1', '20261130T180000').busy.map((b) =>
+      b.from.slice(0, 10)
+    )
+    expect(last).to.include.members(['2026-11-30', '2026-12-31', '2027-01-31', '2027-02-28'])
+    const leap = of('FREQ=YEARLY', '20240229T180000').busy.map((b) => b.from.slice(0, 10))
+    expect(leap).to.deep.equal([])
+    expect(of('', '20270230T180000')).to.deep.include({
+      busy: [],
+      left: [{ why: 'begin on a day that there is not', count: 1 }]
+    })
+  }).timeout(90_000)
   it('fifty thousand entries are read; rubbish is refused in words; the app’s own export, read back, takes no hour', () => {
     const many = file(
       ...Array.from(

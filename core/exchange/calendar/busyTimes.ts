@@ -19,6 +19,42 @@ const MOST_REPEATS = 50_000
 /** Stretches kept at most: far more than the hours of a year. */
 const MOST_BUSY = 5000
 const DAY_MS = 86_400_000
+/** One entry's rules are laid out in no more steps than this: about a second; and all together. */
+const MOST_STEPS = 40_000
+const MOST_STEPS_IN_ALL = 300_000
+
+/** While rules are laid out: no year past this one is looked at, and no more steps are taken. */
+const bound = { year: Infinity, steps: Infinity, inAll: Infinity }
+/** A rule has come past all days that are wanted without another occurrence. */
+class PastAll extends Error {}
+/** Laying rules out takes too long. */
+class TooLong extends Error {}
+/** The steps by which the library goes on looking for a rule's next day. */
+interface Walks {
+  last: ICAL.Time
+  increment_year: (years: number) => void
+  increment_monthday: (days: number) => void
+  increment_generic: (by: number, what: string, most: number, then: string) => void
+}
+const walks = ICAL.RecurIterator.prototype as unknown as Walks
+const { increment_year, increment_monthday, increment_generic } = walks
+/** One step further; a rule whose day never comes would go on without end. */
+function stepped({ last }: Walks): void {
+  if (last.year > bound.year) throw new PastAll()
+  if (--bound.steps < 0 || --bound.inAll < 0) throw new TooLong()
+}
+walks.increment_year = function (this: Walks, years) {
+  stepped(this)
+  increment_year.call(this, years)
+}
+walks.increment_monthday = function (this: Walks, days) {
+  stepped(this)
+  increment_monthday.call(this, days)
+}
+walks.increment_generic = function (this: Walks, ...by) {
+  stepped(this)
+  increment_generic.call(this, ...by)
+}
 
 /**
  * Reads when somebody is busy out of a calendar file: recurring entries laid out, their exceptions
@@ -43,6 +79,8 @@ export function busyTimes(text: string, calendar: Calendar, wholeDays: boolean):
   const leave = (why: string) => void left.set(why, (left.get(why) ?? 0) + 1)
   const spans: { from: number; to: number; title: string }[] = []
   let entries = 0
+  bound.year = new Date(untilMs).getUTCFullYear()
+  bound.inAll = MOST_STEPS_IN_ALL
   for (const part of parts) {
     const zones = new Map(
       part
@@ -120,6 +158,7 @@ function* spansOf(
     return leave('are steps of a build')
   const event = new ICAL.Event(component, { strictExceptions: false, exceptions: [...changed] })
   if (!event.startDate) return leave('have no start')
+  if (!exists(component)) return leave('begin on a day that there is not')
   const put = (
     item: ICAL.Event,
     start: ICAL.Time,
@@ -143,11 +182,17 @@ function* spansOf(
       yield span
     return
   }
-  const iterator = event.iterator()
+  bound.steps = MOST_STEPS
+  const rules = rulesOf(component)
+  const occurrences = walked(event)
   for (let k = 0; ; k++) {
-    if (k > MOST_REPEATS) return leave('repeat too often to be laid out')
-    const next = iterator.next()
-    if (!next) return
+    if (k > MOST_REPEATS) return leave(TOO_OFTEN)
+    const { value: next, done } = occurrences.next()
+    if (done) {
+      if (next) leave(next)
+      return
+    }
+    if (!event.startDate || !comesOf(rules, event.startDate, next)) continue
     const details = event.getOccurrenceDetails(next)
     const span = put(details.item, details.startDate, details.endDate)
     if (typeof span === 'string') {
@@ -160,6 +205,58 @@ function* spansOf(
     if (instant(next, '', zones, home) >= wanted.untilMs + DAY_MS) return
     if (span.to > wanted.fromMs && span.from < wanted.untilMs && span.to > span.from) yield span
   }
+}
+
+const TOO_OFTEN = 'repeat too often to be laid out'
+
+/** A repeating entry's days, one after the other; returned is why they end early, or nothing. */
+function* walked(event: ICAL.Event): Generator<ICAL.Time, string | undefined> {
+  try {
+    const iterator = event.iterator()
+    for (let next = iterator.next(); next; next = iterator.next()) yield next
+    return undefined
+  } catch (error) {
+    if (error instanceof PastAll) return undefined
+    if (error instanceof TooLong) return TOO_OFTEN
+    throw error
+  }
+}
+
+/** The rules of an entry; null where single days are added to them, which no rule explains. */
+function rulesOf(component: ICAL.Component): ICAL.Recur[] | null {
+  if (component.hasProperty('rdate')) return null
+  return component.getAllProperties('rrule').flatMap((p) => {
+    const rule = p.getFirstValue()
+    return rule instanceof ICAL.Recur ? [rule] : []
+  })
+}
+
+/**
+ * Whether a day comes of the rules as they say: dates that do not exist are skipped, not moved to
+ * the next month.
+ *
+ * @source RFC 5545, 3.3.10: invalid dates are ignored
+ */
+function comesOf(rules: readonly ICAL.Recur[] | null, start: ICAL.Time, day: ICAL.Time): boolean {
+  if (rules === null || rules.length === 0) return true
+  const long = new Date(Date.UTC(day.year, day.month, 0)).getUTCDate()
+  return rules.some(({ freq, parts }) => {
+    const [months, days] = [parts.BYMONTH, parts.BYMONTHDAY] as (number[] | undefined)[]
+    if (months && !months.map(Number).includes(day.month)) return false
+    if (days) return days.map(Number).some((d) => d === day.day || d === day.day - long - 1)
+    const plain = Object.keys(parts).every((part) => part === 'BYMONTH')
+    if (!plain || (freq !== 'MONTHLY' && freq !== 'YEARLY')) return true
+    return day.day === start.day && (freq !== 'YEARLY' || !!months || day.month === start.month)
+  })
+}
+
+/** Whether a date of the file is one that there is. */
+function exists(component: ICAL.Component): boolean {
+  const text = String((component.getFirstProperty('dtstart')?.toJSON() as unknown[])?.[3] ?? '')
+  const found = /^(\d{4})-(\d\d)-(\d\d)/.exec(text)
+  if (!found) return true
+  const [year, month, day] = found.slice(1).map(Number)
+  return day >= 1 && day <= new Date(Date.UTC(year, month, 0)).getUTCDate() && month <= 12
 }
 
 /**
