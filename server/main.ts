@@ -1,4 +1,4 @@
-import { networkInterfaces } from 'node:os'
+import { hostname, networkInterfaces } from 'node:os'
 import { fileURLToPath } from 'node:url'
 import { createServer } from './server'
 
@@ -17,7 +17,9 @@ function addresses(): string[] {
 }
 const wanted = Number(option('port') ?? process.env.PORT ?? 4780)
 const demo = process.argv.includes('--demo') ? here('../demo') : undefined
-const app = createServer({ dist: here('../dist'), demo, addresses })
+/** What the house may call this computer by, where it is open to it. */
+const names = LOOPBACK.test(host) ? [] : [hostname(), `${hostname()}.local`]
+const app = createServer({ dist: here('../dist'), demo, addresses, names })
 
 /** Listens on the port wanted, or on the next free one. */
 function listen(wished: number, triesLeft: number): void {

@@ -13,7 +13,14 @@ export interface ServerOptions {
   demo?: string
   /** Where other devices of the house find it, asked for each time; left out: nowhere. */
   addresses?: () => string[]
+  /** Names beside those addresses that the house may call it by. */
+  names?: readonly string[]
 }
+
+/** Names of this very computer. */
+const LOOPBACK = /^(127(\.\d{1,3}){3}|localhost|\[::1\])$/
+/** The name that a request was sent to, without its port. */
+const nameIn = (host: string | undefined): string => (host ?? '').replace(/:\d*$/, '').toLowerCase()
 
 /**
  * The one worker that compiles WebAssembly, the inner loops of running water: pages and all others
@@ -26,7 +33,7 @@ const RUNS_KERNEL = /^\/assets\/run\.worker-[\w-]+\.js$/
  *
  * @throws Error when the app has not been built
  */
-export function createServer({ dist, demo, addresses }: ServerOptions): Express {
+export function createServer({ dist, demo, addresses, names = [] }: ServerOptions): Express {
   const index = join(dist, 'index.html')
   if (!existsSync(index)) throw new Error(`${index} is missing: build the app first`)
   const app = express()
@@ -59,6 +66,13 @@ export function createServer({ dist, demo, addresses }: ServerOptions): Express 
       hsts: false
     })
   )
+  // another site's name that was made to lead here is none of ours
+  app.use((request, response, next) => {
+    const name = nameIn(request.headers.host)
+    const ours = [...names, ...(addresses?.() ?? []).map((a) => new URL(a).hostname)]
+    if (LOOPBACK.test(name) || ours.some((n) => n.toLowerCase() === name)) return next()
+    response.status(421).type('text/plain').send('Tall Spindle is not served under this name.')
+  })
   // what a device says goes out as it comes: compressed it would wait for more
   app.use('/devices', devices())
   app.use(compression())

@@ -11,13 +11,16 @@ export interface DevicePort {
 
 export type DeviceName = 'scale' | 'room' | 'level'
 
+/** Says that a request comes from this page: another's may not set it. */
+const OURS = { 'x-spindle': 'bench' }
+
 /** The stand-in of a device, on the app's own server, behind the interface of a serial port. */
 export function standInPort(name: DeviceName): DevicePort {
   const stop = new AbortController()
   let readable: ReadableStream<Uint8Array> | null = null
   return {
     async open() {
-      const response = await fetch(`/devices/${name}`, { signal: stop.signal })
+      const response = await fetch(`/devices/${name}`, { signal: stop.signal, headers: OURS })
       if (
         !response.ok ||
         !response.body ||
@@ -34,7 +37,7 @@ export function standInPort(name: DeviceName): DevicePort {
         async write(bytes) {
           await fetch(`/devices/${name}/line`, {
             method: 'POST',
-            headers: { 'content-type': 'text/plain', 'x-spindle': 'bench' },
+            headers: { 'content-type': 'text/plain', ...OURS },
             body: new TextDecoder().decode(bytes)
           })
         }
@@ -64,7 +67,7 @@ export function realPort(): Promise<DevicePort> {
 export async function byHand(name: DeviceName, what: Record<string, unknown>): Promise<void> {
   await fetch(`/devices/${name}/hand`, {
     method: 'POST',
-    headers: { 'content-type': 'application/json' },
+    headers: { 'content-type': 'application/json', ...OURS },
     body: JSON.stringify(what)
   })
 }

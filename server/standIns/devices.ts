@@ -48,6 +48,11 @@ export function devices(): Router {
     return null
   }
 
+  // a page of another origin cannot set this header without being asked first
+  router.use((request, response, next) => {
+    if (request.get('x-spindle') === 'bench') return next()
+    response.status(403).type('text/plain').send('Not from here.')
+  })
   router.get('/:name', (request, response) => {
     const name = named(request, response)
     if (!name) return
@@ -78,11 +83,6 @@ export function devices(): Router {
   router.post('/:name/line', express.text({ type: '*/*', limit: '1kb' }), (request, response) => {
     const name = named(request, response)
     if (!name) return
-    // a page of another origin cannot set this header without being asked first
-    if (request.get('x-spindle') !== 'bench') {
-      response.status(403).type('text/plain').send('Not from here.')
-      return
-    }
     if (name === 'scale' && typeof request.body === 'string')
       for (const line of request.body.split(/\r?\n/)) scale.command(line)
     response.status(204).end()

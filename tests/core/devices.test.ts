@@ -109,16 +109,17 @@ describe('Devices on the server', () => {
       })
   )
   after(() => close())
+  const OURS = { 'x-spindle': 'bench' }
   const hand = (name: string, body: unknown) =>
     fetch(`${url}/devices/${name}/hand`, {
       method: 'POST',
-      headers: { 'content-type': 'application/json' },
+      headers: { 'content-type': 'application/json', ...OURS },
       body: typeof body === 'string' ? body : JSON.stringify(body)
     })
 
   it('stream lines as they come, and hear what is written to them', async () => {
     const stop = new AbortController()
-    const response = await fetch(`${url}/devices/scale`, { signal: stop.signal })
+    const response = await fetch(`${url}/devices/scale`, { signal: stop.signal, headers: OURS })
     const reader = response.body!.getReader()
     let text = ''
     const until = async (pattern: RegExp) => {
@@ -136,7 +137,7 @@ describe('Devices on the server', () => {
       (
         await fetch(`${url}/devices/scale/line`, {
           method: 'POST',
-          headers: { 'x-spindle': 'bench' },
+          headers: OURS,
           body: 'T\r\n'
         })
       ).status
@@ -145,13 +146,18 @@ describe('Devices on the server', () => {
     stop.abort()
   })
   it('refuse what is no device, no message, too long, or from elsewhere', async () => {
-    expect((await fetch(`${url}/devices/kettle`)).status).to.equal(404)
-    expect((await fetch(`${url}/devices/__proto__`)).status).to.equal(404)
+    for (const name of ['kettle', '__proto__'])
+      expect((await fetch(`${url}/devices/${name}`, { headers: OURS })).status).to.equal(404)
     expect((await hand('scale', '{"place":')).status).to.equal(400)
     expect((await hand('scale', JSON.stringify({ fault: 'x'.repeat(3000) }))).status).to.equal(400)
     expect((await hand('scale', { place: 'much', pour: null, fault: 'fire' })).status).to.equal(204)
-    expect(
-      (await fetch(`${url}/devices/scale/line`, { method: 'POST', body: 'T' })).status
-    ).to.equal(403)
+    // one guard for all that a page of another origin could try
+    for (const [path, method] of [
+      ['scale', 'GET'],
+      ['scale/line', 'POST'],
+      ['scale/hand', 'POST'],
+      ['room/hand', 'POST']
+    ])
+      expect((await fetch(`${url}/devices/${path}`, { method })).status, path).to.equal(403)
   })
 })

@@ -1,6 +1,7 @@
 import { expect } from 'chai'
 import { spawn, type ChildProcess } from 'node:child_process'
 import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs'
+import { get } from 'node:http'
 import { createServer as tcp } from 'node:net'
 import { networkInterfaces, tmpdir } from 'node:os'
 import { join } from 'node:path'
@@ -53,6 +54,40 @@ describe('The server', function () {
     ])
       expect((await fetch(url + missing)).status, missing).to.equal(404)
     close()
+  })
+  it('answers to its own names alone: another site’s that was made to lead here gets nothing', async () => {
+    const server = createServer({
+      dist: folder,
+      addresses: () => ['http://192.168.7.20:4780/'],
+      names: ['Workbench', 'workbench.local']
+    }).listen(0, '127.0.0.1')
+    await new Promise((resolve) => server.once('listening', resolve))
+    const address = server.address()
+    const port = typeof address === 'object' && address ? address.port : 0
+    // fetch may not set this header: a plain request can
+    const under = (host: string, path = '/') =>
+      new Promise<number>((resolve) => {
+        get({ host: '127.0.0.1', port, path, headers: { host, 'x-spindle': 'bench' } }, (r) => {
+          r.resume()
+          r.destroy()
+          resolve(r.statusCode ?? 0)
+        })
+      })
+    for (const ours of [
+      `127.0.0.1:${port}`,
+      'localhost',
+      `LOCALHOST:${port}`,
+      '[::1]:80',
+      '192.168.7.20:4780',
+      'workbench',
+      'WORKBENCH.local:4780'
+    ])
+      expect(await under(ours), ours).to.equal(200)
+    for (const theirs of ['evil.example', '127.0.0.1.evil.example', '192.168.7.21', 'localhost.'])
+      for (const path of ['/', '/demo-builds.json', '/devices/scale', '/addresses.json'])
+        expect(await under(theirs, path), `${theirs}${path}`).to.equal(421)
+    server.closeAllConnections()
+    server.close()
   })
   it('offers demo builds only when asked to', async () => {
     const without = await open()

@@ -107,12 +107,13 @@ export function learned(outcomes: readonly Outcome[]): LearnedLine[] {
   }))
 }
 
-/** What is believed of a wait that nobody has looked at yet. */
-const UNSEEN: Fitted = { ...fitOutcomes([]), factor: 1 }
+let before: Fitted | null = null
+/** What is believed of a wait that nobody has looked at yet: worked out when it is first wanted. */
+const unseen = (): Fitted => (before ??= { ...fitOutcomes([]), factor: 1 })
 
 /** What is believed of a wait: by its product's outcomes; as before any where nothing was learned. */
 export const believed = (lines: readonly LearnedLine[], learns: Learns | null): Fitted =>
-  (learns && lines.find((l) => keyOf(l) === keyOf(learns))) ?? UNSEEN
+  (learns && lines.find((l) => keyOf(l) === keyOf(learns))) ?? unseen()
 
 /** How many times as long as foretold a wait is taken to be. */
 export const factorFor = (lines: readonly LearnedLine[], learns: Learns | null): number =>
