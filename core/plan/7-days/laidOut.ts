@@ -22,21 +22,18 @@ const WORTH_FILLING_MIN = 120
 /** Of the days, what follows from one schedule. */
 type LaidOut = Omit<
   DaysPlan,
-  keyof Pick<
-    DaysPlan,
-    | 'zone'
-    | 'startMs'
-    | 'fromMs'
-    | 'missed'
-    | 'unmet'
-    | 'deadlineMs'
-    | 'handsMin'
-    | 'problem'
-    | 'freeSecond'
-    | 'confidence'
-    | 'likelyMs'
-    | 'sureMs'
-  >
+  | 'zone'
+  | 'startMs'
+  | 'fromMs'
+  | 'missed'
+  | 'unmet'
+  | 'deadlineMs'
+  | 'handsMin'
+  | 'problem'
+  | 'freeSecond'
+  | 'confidence'
+  | 'likelyMs'
+  | 'sureMs'
 >
 
 /**
