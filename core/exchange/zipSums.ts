@@ -1,4 +1,4 @@
-import { buf as crc32 } from 'crc-32'
+import crc from 'crc-32'
 
 /** Signatures of a zip: an entry of its list of contents, and the end of that list. */
 const ENTRY = 0x02014b50
@@ -37,4 +37,4 @@ export function sumsOf(zip: Uint8Array): Map<string, number> {
 
 /** Whether a file of a zip is what went into it: its bytes give the checksum of the zip's list. */
 export const isWhole = (bytes: Uint8Array, sum: number | undefined): boolean =>
-  sum !== undefined && crc32(bytes) >>> 0 === sum
+  sum !== undefined && crc.buf(bytes) >>> 0 === sum
