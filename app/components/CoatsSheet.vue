@@ -12,6 +12,7 @@ import { roomWords, type Room } from '../../core/physics/stuff/drying/air'
 import type { Gel } from '../../core/craft/materials/types'
 import type { Laying } from '../../core/plan/3-stacks/gelStack'
 import type { Fitted } from '../../core/plan/learned/fit'
+import { rangeOf } from '../../core/plan/learned/history'
 import { about } from '../../core/words/durations'
 import { mm, said } from '../words'
 import DryingChart from '../drawings/DryingChart.vue'
@@ -41,22 +42,23 @@ const spanH = computed(() =>
 )
 const share = (h: number | null) => (h === null ? 100 : Math.min(100, (100 * h) / spanH.value))
 /** A time as it is likely, and what follows it small: until when it surely is. */
-const likely = (h: number | null) => (h === null ? 'never' : about(h * 60 * props.dries.factor))
-const surely = (h: number | null) =>
-  h === null ? '' : `surely ${about(h * 60 * props.dries.sure)}`
-const soon = computed(() =>
-  (
-    [
-      ['Has a skin', props.laying.skinMin],
-      ['Touch-dry', props.laying.touchMin],
-      ['May be handled', props.laying.handleMin]
-    ] as const
-  ).map(([name, min]) => ({
-    name,
-    likely: min === null ? 'never' : about(min * props.thickens.factor),
-    surely: min === null ? '' : `surely ${about(min * props.thickens.sure)}`
-  }))
-)
+const told = (minutes: number | null, belief: Fitted) => {
+  const { likelyMin, sureMin } = rangeOf(minutes ?? 0, belief)
+  return minutes === null
+    ? { likely: 'never', surely: '' }
+    : { likely: about(likelyMin), surely: `surely ${about(sureMin)}` }
+}
+const inHours = (h: number | null) => told(h === null ? null : 60 * h, props.dries)
+const soon = computed(() => {
+  const { skinMin, touchMin, handleMin } = props.laying
+  return [
+    { name: 'Has a skin', ...told(skinMin, props.thickens) },
+    { name: 'Touch-dry', ...told(touchMin, props.thickens) },
+    { name: 'May be handled', ...told(handleMin, props.thickens) }
+  ]
+})
+const clear = computed(() => inHours(props.laying.clearH))
+const all = computed(() => inHours(props.laying.totalH))
 </script>
 
 <template>
@@ -90,7 +92,8 @@ const soon = computed(() =>
             />
           </svg>
           <span class="when"
-            >{{ likely(c.totalH) }}<small v-if="c.wetMm > THICKEST_GEL_MM"> stays white</small
+            >{{ inHours(c.totalH).likely
+            }}<small v-if="c.wetMm > THICKEST_GEL_MM"> stays white</small
             ><small v-else-if="advise && c.coats === laying.advised"> advised</small></span
           >
         </ElButton>
@@ -112,21 +115,22 @@ const soon = computed(() =>
       <div>
         <dt>Clear</dt>
         <dd data-test="clear">
-          <How :about="explainClear(laying, gel, room)">{{ likely(laying.clearH) }}</How>
-          {{ ' ' }}<small>each, {{ surely(laying.clearH) }}</small>
+          <How :about="explainClear(laying, gel, room)">{{ clear.likely }}</How>
+          {{ ' ' }}<small>each, {{ clear.surely }}</small>
         </dd>
       </div>
       <div>
         <dt>All clear</dt>
         <dd>
-          <How :about="explainCoats(laying)">{{ likely(laying.totalH) }}</How>
-          {{ ' ' }}<small>{{ surely(laying.totalH) }}</small>
+          <How :about="explainCoats(laying)">{{ all.likely }}</How>
+          {{ ' ' }}<small>{{ all.surely }}</small>
         </dd>
       </div>
       <div v-if="peels && laying.peelH !== null">
         <dt>Peels</dt>
         <dd>
-          {{ likely(laying.peelH) }} <small>to {{ likely(laying.peelByH) }}, then brittle</small>
+          {{ inHours(laying.peelH).likely }}
+          {{ ' ' }}<small>to {{ inHours(laying.peelByH).likely }}, then brittle</small>
         </dd>
       </div>
       <div v-if="laying.sagMm !== null">

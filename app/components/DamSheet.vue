@@ -6,7 +6,7 @@ import { facesMet, THINGS } from '../../core/craft/materials/pairs'
 import type { Dam } from '../../core/craft/materials/types'
 import DrawingFrame from './DrawingFrame.vue'
 import DamElevation from '../drawings/DamElevation.vue'
-import { believed } from '../../core/plan/learned/history'
+import { believed, rangeOf } from '../../core/plan/learned/history'
 import { duration, likelyToSurely } from '../../core/words/durations'
 import { mm, ml, degrees, said } from '../words'
 import How from './How.vue'
@@ -19,9 +19,11 @@ const props = defineProps<{
   dryMin: number
   poured: 'two-part' | 'light'
 }>()
-const { sure } = believed([], null)
-/** A wait as it is likely and surely over. */
-const whole = (minutes: number) => likelyToSurely(minutes, minutes * sure)
+/** A wait of which nothing is learned, as it is likely and as it is surely over. */
+const whole = (minutes: number) => {
+  const { likelyMin, sureMin } = rangeOf(minutes, believed([], null))
+  return likelyToSurely(likelyMin, sureMin)
+}
 const test = computed(() => props.plan.leakTest)
 const pairs = computed(() => facesMet(props.poured, props.dam?.face ?? null))
 </script>

@@ -5,6 +5,7 @@ import type { PourHeat } from '../../core/physics/stuff/heat/pourHeat'
 import HeatChart from '../drawings/HeatChart.vue'
 import HeatLadder from '../drawings/HeatLadder.vue'
 import type { Fitted } from '../../core/plan/learned/fit'
+import { rangeOf } from '../../core/plan/learned/history'
 import { about, likelyToSurely } from '../../core/words/durations'
 import How from './How.vue'
 import { warmth } from '../../core/craft/warmth'
@@ -12,12 +13,12 @@ import { said } from '../words'
 
 /** Heat and cure of a pool's pours: what they come to, and when. */
 const props = defineProps<{ heat: PourHeat; dammed: boolean; belief: Fitted }>()
-const when = (minutes: number | null) => {
-  const { factor, sure } = props.belief
-  return minutes === null ? 'not in 30 days' : likelyToSurely(minutes * factor, minutes * sure)
-}
+const NEVER = 'not in 30 days'
+const range = (minutes: number) => rangeOf(minutes, props.belief)
+const when = (minutes: number | null) =>
+  minutes === null ? NEVER : likelyToSurely(range(minutes).likelyMin, range(minutes).sureMin)
 const closes = (minutes: number | null) =>
-  minutes === null ? 'not in 30 days' : about(minutes * props.belief.factor)
+  minutes === null ? NEVER : about(range(minutes).likelyMin)
 const rows = computed(() => [
   ['gels', when(props.heat.gelMin)],
   ['firm', when(props.heat.firmMin)],

@@ -2,7 +2,6 @@
 import { ElCheckbox } from 'element-plus'
 import { computed } from 'vue'
 import { BONDS, bondNamed, bondOf } from '../../core/craft/bonds'
-import { BOND_MPA } from '../../core/physics/stuff/supports/standing'
 import { about } from '../../core/words/durations'
 import { castsWith } from '../../core/build/castsWith'
 import { USUAL_DOSE_G } from '../../core/build/newBuild'
@@ -11,7 +10,7 @@ import type { Making, Moving } from '../../core/build/types'
 import { ofKind } from '../../core/craft/materials/shelf'
 import type { FormStack } from '../../core/plan/3-stacks/stacksStage'
 import { wayFor, waysFor } from '../../core/craft/ways/catalog'
-import { grams, mm, said } from '../words'
+import { grams, mm, number, said } from '../words'
 import { useBuildStore } from '../stores/build'
 import ChoiceField from './ChoiceField.vue'
 import DoseEditor from './DoseEditor.vue'
@@ -41,8 +40,15 @@ const bonds = computed(() => [
 ])
 const bondTold = computed(() => {
   const holds = store.plan?.cures.waters[props.water.id]?.bondHolds
-  const { id, clear } = bond.value!
-  return `Bears about ${BOND_MPA[id]} MPa${holds ? `, holds after ${about(holds)}` : ''}. ${clear}`
+  const times = props.stack?.part?.bond.times
+  return [
+    times ? `Here it bears ${times > 99 ? 'over 99' : number(times)} times its load` : '',
+    holds ? `holds after ${about(holds)}` : ''
+  ]
+    .filter(Boolean)
+    .join(', ')
+    .concat(`. ${bond.value!.clear}`)
+    .replace(/^\. /, '')
 })
 const cupG = computed(() => store.build?.mixing.doseG ?? USUAL_DOSE_G)
 const laying = computed(() => props.stack?.laying ?? null)

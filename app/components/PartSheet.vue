@@ -13,6 +13,7 @@ import {
 import type { PartStack } from '../../core/plan/3-stacks/partStack'
 import PartDrawing from '../drawings/PartDrawing.vue'
 import type { Fitted } from '../../core/plan/learned/fit'
+import { rangeOf } from '../../core/plan/learned/history'
 import { about } from '../../core/words/durations'
 import { mm, ml, cm2, fine, said } from '../words'
 import How from './How.vue'
@@ -20,6 +21,11 @@ import How from './How.vue'
 /** A part made off the model, what holds it while it sets, and when that may come away. */
 const props = defineProps<{ part: PartStack; dries: Fitted }>()
 const over = computed(() => props.part.overhang)
+/** When the props may go; null: never. */
+const away = computed(() => {
+  const hours = over.value?.releaseH ?? null
+  return hours === null ? null : rangeOf(60 * hours, props.dries)
+})
 const small = (value: number) => fine(value, 'mm')
 </script>
 
@@ -68,13 +74,11 @@ const small = (value: number) => fine(value, 'mm')
         <div>
           <dt>Away</dt>
           <dd data-test="release">
-            <How :about="explainRelease(over)">{{
-              over.releaseH === null ? 'never' : about(over.releaseH * 60 * dries.factor)
-            }}</How>
+            <How :about="explainRelease(over)">{{ away ? about(away.likelyMin) : 'never' }}</How>
             {{ ' '
             }}<small
-              >after each coat<template v-if="over.releaseH !== null"
-                >, surely {{ about(over.releaseH * 60 * dries.sure) }}</template
+              >after each coat<template v-if="away"
+                >, surely {{ about(away.sureMin) }}</template
               ></small
             >
           </dd>

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { said } from '../words'
 import type { Step } from '../../core/plan/6-steps/types'
-import { duration, likelyToSurely } from '../../core/words/durations'
+import { waitWords } from '../../core/explain/daysWords'
+import { duration } from '../../core/words/durations'
 
 defineProps<{ steps: Step[] }>()
 </script>
@@ -25,7 +26,7 @@ defineProps<{ steps: Step[] }>()
               ><svg width="26" height="12" aria-hidden="true">
                 <rect width="26" height="12" :fill="`url(#state-${s.becomes})`" /></svg
             ></span>
-            {{ likelyToSurely(s.waitMin, s.waitMin * s.spread.sure) }} until
+            {{ waitWords(s) }} until
             {{ s.becomes === 'wet' ? 'looked at again' : s.becomes }}</template
           >
         </p>

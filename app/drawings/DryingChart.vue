@@ -27,14 +27,14 @@ const chart = computed(() => {
     return {
       lines: [
         ...all.map((coat, k) => ({
-          x: coat.map(([h]) => h),
+          x: coat.map(([h]) => belief.factor * h),
           y: coat.map(([, share]) => share),
           mode: 'lines' as const,
           line: { color: colour(k % 2 ? 'deep' : 'water'), width: 2.4 },
           hovertemplate: `coat ${k + 1}: %{x:.1f} h, %{y:.0f} % of its water left<extra></extra>`
         })),
         {
-          x: marks.map(({ h }) => h),
+          x: marks.map(({ h }) => belief.factor * h),
           y: marks.map(({ h }) => 100 * retainedAt(drying, h)),
           text: marks.map(({ name }) => name),
           mode: 'text+markers',
@@ -44,8 +44,8 @@ const chart = computed(() => {
           error_x: {
             type: 'data',
             symmetric: false,
-            array: marks.map(({ h }) => h * (belief.sure - 1)),
-            arrayminus: marks.map(({ h }) => h * (1 - belief.early)),
+            array: marks.map(({ h }) => h * (belief.sure - belief.factor)),
+            arrayminus: marks.map(({ h }) => h * (belief.factor - belief.early)),
             color: colour('red-lead'),
             thickness: 1.6,
             width: 5

@@ -14,7 +14,10 @@ const chart = computed(() => {
 })
 
 function drawing(heat: PourHeat, undam: boolean, belief: Fitted, colour: Colours): Chart {
-  const { curve, limits, next, undamMin } = heat
+  const { curve, limits } = heat
+  const learned = (min: number | null) => (min === null ? null : belief.factor * min)
+  const undamMin = learned(heat.undamMin)
+  const next = { opensMin: learned(heat.next.opensMin), closesMin: learned(heat.next.closesMin) }
   const hours = curve.map(([min]) => min / 60)
   const gap = heat.startsMin
   // what happens after the last pour is cured and cool is a flat line: leave it out
@@ -77,8 +80,8 @@ function drawing(heat: PourHeat, undam: boolean, belief: Fitted, colour: Colours
       type: 'rect',
       xref: 'x',
       yref: 'paper',
-      x0: last + (belief.early * undamMin) / 60,
-      x1: Math.min(end, last + (belief.sure * undamMin) / 60),
+      x0: last + (belief.early * heat.undamMin!) / 60,
+      x1: Math.min(end, last + (belief.sure * heat.undamMin!) / 60),
       y0: 0.52,
       y1: 0.6,
       fillcolor: colour('red-lead'),

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { believed } from '../../core/plan/learned/history'
+import { believed, rangeOf } from '../../core/plan/learned/history'
 import type { Learns } from '../../core/build/log/entries'
 import { warmth } from '../../core/craft/warmth'
 import DrawingFrame from '../components/DrawingFrame.vue'
@@ -158,8 +158,8 @@ const setBed = (key: 'bedDeep' | 'bedShore', colour: string) =>
   store.edit('Bed colour', (b) => ({ ...b, ground: { ...b.ground, [key]: colour } }), key)
 /** Between when a window may open, by what is known of the gel. */
 const opening = (minutes: number) => {
-  const { early, sure } = beliefIn(gel.value?.id ?? '', 'thicken')
-  return `${Math.round(minutes * early)}–${Math.round(minutes * sure)} min`
+  const { earlyMin, sureMin } = rangeOf(minutes, beliefIn(gel.value?.id ?? '', 'thicken'))
+  return `${Math.round(earlyMin)}–${Math.round(sureMin)} min`
 }
 /** What outcomes say of a product's waits. */
 const beliefIn = (product: string, what: Learns['what']) =>

@@ -12,6 +12,7 @@ import { chainMinutes, type ChainLink } from '../../core/plan/7-days/plan'
 import { localIso } from '../../core/build/zone'
 import { planFrom, setCalendar, settleStep } from '../../core/build/workEdits'
 import { sittingsOf } from '../../core/plan/7-days/sittings'
+import { chancesWords } from '../../core/explain/daysWords'
 import { explainFinish } from '../../core/explain/explanations'
 import type { State } from '../../core/craft/ways/types'
 import { roomLine } from '../../core/bench/scaleLine'
@@ -31,7 +32,7 @@ import StepSettle from '../components/StepSettle.vue'
 import WhatIfPanel from '../components/WhatIfPanel.vue'
 import DrawingFrame from '../components/DrawingFrame.vue'
 import DaysRiver from '../drawings/DaysRiver.vue'
-import { clock, dayAndClock, dayPart, likelyAndSurely, longDay } from '../../core/words/dates'
+import { clock, dayAndClock, likelyAndSurely, longDay } from '../../core/words/dates'
 import { duration } from '../../core/words/durations'
 import { useBuildStore } from '../stores/build'
 
@@ -60,15 +61,6 @@ const waitsAfter = (fromMs: number, toMs: number) =>
   (days.value?.waits ?? []).filter(
     (w) => w.critical && w.startMs >= fromMs && w.startMs < toMs && w.endMs - w.startMs > 7_200_000
   )
-/** The finish as waits may turn out. */
-const chances = computed(() => {
-  const { likelyMs, sureMs, zone } = days.value!
-  if (likelyMs === null) return 'As waits may turn out, no date is likely.'
-  if (sureMs === null)
-    return `As waits turn out, likely by ${dayPart(likelyMs, zone)}; never surely.`
-  const both = likelyAndSurely(likelyMs, sureMs, zone)
-  return `As waits turn out: ${both}.`
-})
 const chain = computed(() => days.value?.chain ?? [])
 const totals = computed(() => chainMinutes(chain.value))
 const LEAVES = { why: 'Why then', hours: 'Hours', what: 'What if', jobs: 'Own jobs' } as const
@@ -125,7 +117,7 @@ function chainWords(link: ChainLink): string {
         >
       </header>
       <div v-if="days?.finishMs" class="row sure">
-        <span class="grow" data-test="sure">{{ chances }}</span>
+        <span class="grow" data-test="sure">{{ said(chancesWords(days)) }}</span>
         <span id="plan-waits">Plan for waits</span>
         <ElRadioGroup
           :model-value="days.confidence"

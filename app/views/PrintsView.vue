@@ -15,7 +15,8 @@ import { onShelf } from '../../core/craft/materials/shelf'
 import { laidLines } from '../../core/plan/6-steps/coreOf'
 import SectionDrawing from '../drawings/SectionDrawing.vue'
 import { clock, dayAndClock, longDay } from '../../core/words/dates'
-import { duration, likelyToSurely } from '../../core/words/durations'
+import { waitWords } from '../../core/explain/daysWords'
+import { duration } from '../../core/words/durations'
 import { mm, ml, grams, figure, said, amountOf } from '../words'
 import { saveFile } from '../saveFile'
 import { useBuildStore } from '../stores/build'
@@ -230,13 +231,7 @@ async function print(): Promise<void> {
                 }}{{ said(step(w.step).title)
                 }}<template v-if="w.parts > 1"> (part {{ w.part }} of {{ w.parts }})</template
                 ><span v-if="step(w.step).waitMin && w.part === w.parts" class="soft small">
-                  then
-                  {{
-                    likelyToSurely(
-                      step(w.step).waitMin,
-                      step(w.step).waitMin * step(w.step).spread.sure
-                    )
-                  }}</span
+                  then {{ waitWords(step(w.step)) }}</span
                 >
               </td>
               <td class="num">{{ duration((w.endMs - w.startMs) / 60000) }}</td>

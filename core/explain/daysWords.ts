@@ -1,5 +1,6 @@
-import { moment } from '../words/dates'
-import { duration } from '../words/durations'
+import { dayPart, likelyAndSurely, moment } from '../words/dates'
+import { duration, likelyToSurely } from '../words/durations'
+import type { Step } from '../plan/6-steps/types'
 import type { DaysPlan } from '../plan/7-days/plan'
 
 /**
@@ -37,4 +38,20 @@ export function proofWords(
           'whether one between that and today’s plan exists is not settled yet: a longer search may find it, or prove that there is none.'
       }
   }
+}
+
+/** How long a step is waited for, as it is likely and as it surely is over. */
+export const waitWords = ({ waitMin, spread }: Pick<Step, 'waitMin' | 'spread'>): string =>
+  likelyToSurely(waitMin, waitMin * spread.sure)
+
+/** When all is finished as waits may turn out, in a sentence. */
+export function chancesWords({
+  likelyMs,
+  sureMs,
+  zone
+}: Pick<DaysPlan, 'likelyMs' | 'sureMs' | 'zone'>): string {
+  if (likelyMs === null) return 'As waits may turn out, no date is likely within these hours.'
+  return sureMs === null
+    ? `As waits turn out: likely by ${dayPart(likelyMs, zone)}, and sure on no day within these hours.`
+    : `As waits turn out: ${likelyAndSurely(likelyMs, sureMs, zone)}.`
 }

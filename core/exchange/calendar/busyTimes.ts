@@ -24,7 +24,8 @@ const MOST_STEPS = 40_000
 const MOST_STEPS_IN_ALL = 300_000
 
 /** While rules are laid out: no year past this one is looked at, and no more steps are taken. */
-const bound = { year: Infinity, steps: Infinity, inAll: Infinity }
+const UNBOUND = { year: Infinity, steps: Infinity, inAll: Infinity }
+const bound = { ...UNBOUND }
 /** A rule has come past all days that are wanted without another occurrence. */
 class PastAll extends Error {}
 /** Laying rules out takes too long. */
@@ -81,38 +82,43 @@ export function busyTimes(text: string, calendar: Calendar, wholeDays: boolean):
   let entries = 0
   bound.year = new Date(untilMs).getUTCFullYear()
   bound.inAll = MOST_STEPS_IN_ALL
-  for (const part of parts) {
-    const zones = new Map(
-      part
-        .getAllSubcomponents('vtimezone')
-        .map((z) => [String(z.getFirstPropertyValue('tzid')), new ICAL.Timezone(z)])
-    )
-    const single = part.getAllSubcomponents('vevent')
-    const changed = new Map<string, ICAL.Component[]>()
-    for (const c of single)
-      if (c.hasProperty('recurrence-id'))
-        changed.set(String(c.getFirstPropertyValue('uid')), [
-          ...(changed.get(String(c.getFirstPropertyValue('uid'))) ?? []),
-          c
-        ])
-    for (const component of single) {
-      if (component.hasProperty('recurrence-id')) continue
-      entries++
-      try {
-        const uid = String(component.getFirstPropertyValue('uid') ?? '')
-        for (const span of spansOf(
-          component,
-          changed.get(uid) ?? [],
-          zones,
-          calendar.zone,
-          { fromMs, untilMs, wholeDays },
-          leave
-        ))
-          spans.push(span)
-      } catch {
-        leave('cannot be read')
+  try {
+    for (const part of parts) {
+      const zones = new Map(
+        part
+          .getAllSubcomponents('vtimezone')
+          .map((z) => [String(z.getFirstPropertyValue('tzid')), new ICAL.Timezone(z)])
+      )
+      const single = part.getAllSubcomponents('vevent')
+      const changed = new Map<string, ICAL.Component[]>()
+      for (const c of single)
+        if (c.hasProperty('recurrence-id'))
+          changed.set(String(c.getFirstPropertyValue('uid')), [
+            ...(changed.get(String(c.getFirstPropertyValue('uid'))) ?? []),
+            c
+          ])
+      for (const component of single) {
+        if (component.hasProperty('recurrence-id')) continue
+        entries++
+        try {
+          const uid = String(component.getFirstPropertyValue('uid') ?? '')
+          for (const span of spansOf(
+            component,
+            changed.get(uid) ?? [],
+            zones,
+            calendar.zone,
+            { fromMs, untilMs, wholeDays },
+            leave
+          ))
+            spans.push(span)
+        } catch {
+          leave('cannot be read')
+        }
       }
     }
+  } finally {
+    // nobody else's rules are bound by this
+    Object.assign(bound, UNBOUND)
   }
   return {
     busy: merged(spans).slice(0, MOST_BUSY),

@@ -115,6 +115,16 @@ const unseen = (): Fitted => (before ??= { ...fitOutcomes([]), factor: 1 })
 export const believed = (lines: readonly LearnedLine[], learns: Learns | null): Fitted =>
   (learns && lines.find((l) => keyOf(l) === keyOf(learns))) ?? unseen()
 
+/** A foretold wait as it may turn out, min: over one time in ten, one in two, nine in ten. */
+export const rangeOf = (
+  minutes: number,
+  belief: Fitted
+): { earlyMin: number; likelyMin: number; sureMin: number } => ({
+  earlyMin: minutes * belief.early,
+  likelyMin: minutes * belief.factor,
+  sureMin: minutes * belief.sure
+})
+
 /** How many times as long as foretold a wait is taken to be. */
 export const factorFor = (lines: readonly LearnedLine[], learns: Learns | null): number =>
   believed(lines, learns).factor

@@ -75,15 +75,22 @@ export function doseFor({ wanted, depthMm, bed, tints, below = [], above = [] }:
       ])
     )
   ]
-  const near = (drops: readonly number[]): number[][] =>
-    tints.flatMap((_, i) =>
-      STEPS.flatMap((by) => [
-        put(drops, [i, drops[i] + by]),
-        ...tints.flatMap((__, k) =>
-          k <= i ? [] : STEPS.map((also) => put(drops, [i, drops[i] + by], [k, drops[k] + also]))
+  /** Doses with so many tints at once moved by one of the steps each. */
+  const moved = (
+    drops: readonly number[],
+    tintsAtOnce: number,
+    by: readonly number[],
+    from = 0
+  ): number[][] =>
+    tintsAtOnce === 0
+      ? [[...drops]]
+      : tints.slice(from).flatMap((_, k): number[][] =>
+          by.flatMap((step): number[][] => {
+            const i = from + k
+            return moved(put(drops, [i, drops[i] + step]), tintsAtOnce - 1, by, i + 1)
+          })
         )
-      ])
-    )
+  const near = (drops: readonly number[]) => [...moved(drops, 1, STEPS), ...moved(drops, 2, STEPS)]
   const allowed = (drops: readonly number[]) => drops.every((n) => n >= 0 && n <= STRONGEST_DROPS)
   const nearest = (all: readonly number[][]) =>
     all.reduce((best, d) => (at(d).off < at(best).off - 1e-12 ? d : best))
@@ -98,25 +105,9 @@ export function doseFor({ wanted, depthMm, bed, tints, below = [], above = [] }:
   // downhill from the few best places to begin from
   const begun = [...starts].sort((a, b) => at(a).off - at(b).off).slice(0, 24)
   // dark water is a long valley: three tints at once, further away, where two at once find no more
-  const threes = (drops: readonly number[]): number[][] =>
-    tints.flatMap((_, i) =>
-      tints.flatMap((__, k) =>
-        tints.flatMap((___, l) =>
-          i < k && k < l
-            ? FAR.flatMap((a) =>
-                FAR.flatMap((b) =>
-                  FAR.map((c) =>
-                    put(drops, [i, drops[i] + a], [k, drops[k] + b], [l, drops[l] + c])
-                  )
-                )
-              )
-            : []
-        )
-      )
-    )
   let best = nearest(begun.map(better))
   for (;;) {
-    const next = better(nearest([best, ...threes(best).filter(allowed)]))
+    const next = better(nearest([best, ...moved(best, 3, FAR).filter(allowed)]))
     if (at(next).off >= at(best).off - 1e-12) break
     best = next
   }
