@@ -2,7 +2,7 @@
 import { ElButton } from 'element-plus'
 import { computed, ref, watch } from 'vue'
 import { tieMixes, untieMixes } from '../../core/build/lays'
-import { mixName } from '../../core/bench/mixNames'
+import { mixName } from '../../core/plan/6-steps/mixName'
 import type { Plan } from '../../core/plan/derivePlan'
 import { about } from '../../core/words/durations'
 import { grams, said } from '../words'
@@ -14,7 +14,7 @@ const props = defineProps<{ plan: Plan }>()
 const store = useBuildStore()
 const mixes = computed(() => props.plan.amounts.mixes)
 
-const nameOf = (id: string) => mixName(store.build!, props.plan, id)
+const nameOf = (id: string) => mixName(store.build!, props.plan.steps, id)
 const rows = computed(() =>
   mixes.value
     .filter((m) => m.serves.length > 0)

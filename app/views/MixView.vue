@@ -24,7 +24,7 @@ import { litCoats } from '../../core/plan/4-amounts/litCoats'
 import { poursElsewhere } from '../../core/plan/4-amounts/ties'
 import { dropsTold, isThinned, THINNED } from '../../core/craft/drops'
 import { warmth } from '../../core/craft/warmth'
-import { mixName } from '../../core/bench/mixNames'
+import { mixName } from '../../core/plan/6-steps/mixName'
 import type { PlannedBatch } from '../../core/plan/4-amounts/types'
 import { duration } from '../../core/words/durations'
 import { mm, ml, grams, fine, number, money, said, amountOf } from '../words'
@@ -71,7 +71,7 @@ const others = computed(() => {
     .filter((m) => otherCups.some((b) => b.mix === m.id))
     .map((m) => ({
       ...m,
-      name: mixName(build.value, plan.value!, m.id),
+      name: mixName(build.value, plan.value!.steps, m.id),
       resin: onShelf(store.shelf, 'resin', m.resin),
       batches: otherCups.filter((b) => b.mix === m.id),
       workingMin: plan.value!.cures.mixMin[m.id] ?? 0,

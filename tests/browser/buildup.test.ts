@@ -2,13 +2,11 @@ import { expect } from 'chai'
 import type { Page } from 'playwright-core'
 import { derivePlan } from '../../core/plan/derivePlan'
 import { setWay } from '../../core/build/edits'
-import { choose, complaints, DEMO_ID, openPage, stage, type Stage } from '../support/browser'
+import { choose, DEMO_ID, openDemo, stage, settled, type Stage } from '../support/browser'
 import { demo } from '../support/builds'
 
 const MOLE = 'demo-mole-at-varnsey'
 const GORGE = 'demo-slalom-in-the-hollin-gorge'
-const settled = (page: Page) =>
-  page.locator('[data-test="waterline"][data-settled="true"]').waitFor()
 const leaf = (page: Page, name: string) => page.locator(`[data-leaf="${name}"]`).click()
 const finished = (page: Page) => page.locator('[data-test="waterline"]').innerText()
 
@@ -20,18 +18,10 @@ describe('Build-up on the screen', function () {
   })
   after(() => s.close())
 
-  async function open(
-    id: string,
-    water: string
-  ): Promise<{ page: Page; said: string[]; close: () => Promise<void> }> {
-    const context = await s.profile()
-    const page = await openPage(context, s.address)
-    const said = complaints(page)
-    await page.locator('.card .title').nth(2).waitFor()
-    await page.goto(`${s.address}/build/${id}/build-up`)
-    await settled(page)
-    await choose(page.locator('[data-test="water-pick"]'), water)
-    return { page, said, close: () => context.close() }
+  async function open(id: string, water: string) {
+    const opened = await openDemo(s, id, 'build-up')
+    await choose(opened.page.locator('[data-test="water-pick"]'), water)
+    return opened
   }
 
   it('a curl film wave: chosen among the ways, rolled, propped where the jig says, and told when the props come away', async () => {

@@ -8,6 +8,7 @@ import {
   downloaded,
   openPage,
   stage,
+  settled,
   type Stage
 } from '../support/browser'
 
@@ -30,8 +31,6 @@ describe('The builder’s own way', function () {
     await settled(page)
     return { page, said, close: () => context.close() }
   }
-  const settled = (page: Page) =>
-    page.locator('[data-test="waterline"][data-settled="true"]').waitFor()
   /** The build as the browser keeps it. */
   const kept = async (page: Page): Promise<Build> => {
     await page.getByText('Saved', { exact: true }).first().waitFor()

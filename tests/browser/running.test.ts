@@ -4,12 +4,18 @@ import type { Page } from 'playwright-core'
 import { PDFDocument } from 'pdf-lib'
 import { readBuild } from '../../core/build/file/buildFile'
 import { openRun } from '../../core/running/keptRun'
-import { complaints, DEMO_ID, downloaded, openPage, stage, type Stage } from '../support/browser'
+import {
+  complaints,
+  DEMO_ID,
+  downloaded,
+  openPage,
+  stage,
+  settled,
+  type Stage
+} from '../support/browser'
 
 const GORGE = 'demo-slalom-in-the-hollin-gorge'
 const MOLE = 'demo-mole-at-varnsey'
-const settled = (page: Page) =>
-  page.locator('[data-test="waterline"][data-settled="true"]').waitFor()
 const usable = (page: Page) =>
   page.locator('[data-test="run-progress"][data-usable="true"]').waitFor({ timeout: 120_000 })
 

@@ -1,10 +1,8 @@
 import { expect } from 'chai'
 import type { Page } from 'playwright-core'
-import { choose, complaints, DEMO_ID, openPage, stage, type Stage } from '../support/browser'
+import { choose, DEMO_ID, openDemo, stage, settled, type Stage } from '../support/browser'
 
 const MOLE = 'demo-mole-at-varnsey'
-const settled = (page: Page) =>
-  page.locator('[data-test="waterline"][data-settled="true"]').waitFor()
 const go = (page: Page, name: string) => page.getByRole('button', { name, exact: true }).click()
 
 describe('How sure, and what holds, on the screen', function () {
@@ -15,18 +13,8 @@ describe('How sure, and what holds, on the screen', function () {
   })
   after(() => s.close())
 
-  async function open(id: string, view: string) {
-    const context = await s.profile()
-    const page = await openPage(context, s.address)
-    const said = complaints(page)
-    await page.locator('.card .title').nth(2).waitFor()
-    await page.goto(`${s.address}/build/${id}/${view}`)
-    await settled(page)
-    return { page, said, close: () => context.close() }
-  }
-
   it('days: likely and surely are told and drawn; planned to be sure it ends later, with a fan sooner; both are undone and kept', async () => {
-    const { page, said, close } = await open(MOLE, 'days')
+    const { page, said, close } = await openDemo(s, MOLE, 'days')
     const head = page.locator('[data-test="days"] h1')
     const finish = async () => Date.parse((await head.innerText()).replace('Finished', '').trim())
     const waits = page.locator('[data-sure]')
@@ -69,7 +57,7 @@ describe('How sure, and what holds, on the screen', function () {
   })
 
   it('bonds: cement on rock is found, one click takes what holds; quick epoxy becomes a cup that is weighed', async () => {
-    const { page, said, close } = await open(DEMO_ID, 'build-up')
+    const { page, said, close } = await openDemo(s, DEMO_ID, 'build-up')
     await choose(page.locator('[data-test="water-pick"]'), 'weir')
     await choose(page.locator('[data-test="way"]'), 'cut-sheet')
     await settled(page)
@@ -93,7 +81,7 @@ describe('How sure, and what holds, on the screen', function () {
   })
 
   it('a repair is mixed of its water’s resin, or quick set; a band takes the colour wanted', async () => {
-    const { page, said, close } = await open(DEMO_ID, 'build-up')
+    const { page, said, close } = await openDemo(s, DEMO_ID, 'build-up')
     await choose(page.locator('[data-test="water-pick"]'), 'millpond')
     await page.locator('[data-leaf="wrong"]').click()
     await page.locator('[data-trouble="over-tinted"]').click()

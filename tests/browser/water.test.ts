@@ -7,11 +7,11 @@ import { derivePlan } from '../../core/plan/derivePlan'
 import { writeBuild } from '../../core/build/file/write'
 import {
   choose,
-  complaints,
   DEMO_ID,
   downloaded,
-  openPage,
+  openDemo,
   stage,
+  settled,
   type Stage
 } from '../support/browser'
 import { demo } from '../support/builds'
@@ -24,8 +24,6 @@ const DxfParser = createRequire(import.meta.url)('dxf-parser') as new () => {
 }
 const MOLE = 'demo-mole-at-varnsey'
 const GORGE = 'demo-slalom-in-the-hollin-gorge'
-const settled = (page: Page) =>
-  page.locator('[data-test="waterline"][data-settled="true"]').waitFor()
 const figure = async (page: Page, test: string) =>
   Number.parseFloat(
     (await page.locator(`[data-test="${test}"]`).first().innerText()).replace(',', '')
@@ -61,19 +59,7 @@ describe('Moving water on the screen', function () {
   })
   after(() => s.close())
 
-  /** A demo build opened on Water; the store is filled on the first page. */
-  async function open(
-    id: string,
-    view = 'water'
-  ): Promise<{ page: Page; said: string[]; close: () => Promise<void> }> {
-    const context = await s.profile()
-    const page = await openPage(context, s.address)
-    const said = complaints(page)
-    await page.locator('.card .title').nth(2).waitFor()
-    await page.goto(`${s.address}/build/${id}/${view}`)
-    await settled(page)
-    return { page, said, close: () => context.close() }
-  }
+  const open = (id: string, view = 'water') => openDemo(s, id, view)
 
   it('a fall: the lip is moved and the landing goes with it; the landing is dragged and the flow follows; undo brings both back', async () => {
     const { page, said, close } = await open(DEMO_ID)

@@ -153,6 +153,25 @@ export async function openPage(context: BrowserContext, url: string, fixed = tru
   return page
 }
 
+/** Waits until the plan on the screen is that of what was last edited. */
+export const settled = (page: Page): Promise<void> =>
+  page.locator('[data-test="waterline"][data-settled="true"]').waitFor()
+
+/** A demo build opened on a view in a profile of its own: the store is filled on the first page. */
+export async function openDemo(
+  s: Stage,
+  id: string,
+  view: string
+): Promise<{ page: Page; said: string[]; close: () => Promise<void> }> {
+  const context = await s.profile()
+  const page = await openPage(context, s.address)
+  const said = complaints(page)
+  await page.locator('.card .title').nth(2).waitFor()
+  await page.goto(`${s.address}/build/${id}/${view}`)
+  await settled(page)
+  return { page, said, close: () => context.close() }
+}
+
 /**
  * Chooses from a list as a builder does: opens it, takes the line.
  *
