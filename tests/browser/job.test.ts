@@ -209,7 +209,9 @@ describe('A builder at the bench', function () {
     expect(await page.locator('[aria-label="Soundings"] .fault').innerText()).to.include(
       'lies outside the outline'
     )
-    expect(await page.locator('[data-finding^="ground-fault"]').count()).to.equal(1)
+    const told = page.locator('[data-finding^="ground-fault"]')
+    await told.first().waitFor()
+    expect(await told.count()).to.equal(1)
     await page.locator('[data-test="undo"]').click()
     await page.locator('.fault-at').waitFor({ state: 'detached' })
     await context.close()

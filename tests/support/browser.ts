@@ -186,7 +186,12 @@ export async function choose(list: Locator, id: string): Promise<void> {
     ? lines.filter({ hasText: id.slice(1) })
     : page.locator(`.el-select-dropdown:visible [data-value="${id}"]`)
   await line.click()
-  await lines.first().waitFor({ state: 'detached' })
+  // folded away for good, not only on its way: to a reader of the page it is there until then
+  await page.waitForFunction(() =>
+    [...document.querySelectorAll('.el-select__popper')].every(
+      (list) => getComputedStyle(list).display === 'none'
+    )
+  )
 }
 
 /** Text of a download. */
