@@ -1,26 +1,35 @@
 import type { Build } from '../../core/build/types'
+import { checkInside } from '../workers/insideClient'
 import { db, type BuildRow } from './db'
 
-/** A save that worked, or the row that another tab saved in the meantime. */
-export type SaveResult = { saved: BuildRow } | { overtaken: BuildRow }
-
-/** How long a deleted build can be fetched back, ms. */
-const BIN_MS = 30 * 24 * 3600 * 1000
+/**
+ * A save that worked, with what of the build had to be brought inside what a file may hold, or the
+ * row that another tab saved in the meantime.
+ */
+export type SaveResult = { saved: BuildRow; told: string[] } | { overtaken: BuildRow }
 
 /**
- * Saves a build if nobody else has since this tab last read it. All in one transaction: it is
- * written whole or not at all.
+ * Saves a build if nobody else has since this tab last read it, inside what a file may hold: what is
+ * kept can be exported and restored. All in one transaction: it is written whole or not at all.
  *
- * @param build     the build
+ * @param work      the build
  * @param revision  the revision this tab's work is based on; 0 for a new build
+ * @param before    as it was last kept
  */
-export async function saveBuild(build: Build, revision: number): Promise<SaveResult> {
+export async function saveBuild(
+  work: Build,
+  revision: number,
+  before: Build | null = null
+): Promise<SaveResult> {
+  const inside = await checkInside(work, before)
+  const build = inside?.build ?? work
+  const told = inside?.told ?? []
   return db.transaction('rw', db.builds, async () => {
     const there = await db.builds.get(build.id)
     // the same work under another number is this tab's own, brought in by one that opened meanwhile
     if (there && there.revision !== revision)
       return there.deletedAt === null && JSON.stringify(there.build) === JSON.stringify(build)
-        ? { saved: there }
+        ? { saved: there, told }
         : { overtaken: there }
     const row: BuildRow = {
       id: build.id,
@@ -31,7 +40,7 @@ export async function saveBuild(build: Build, revision: number): Promise<SaveRes
       build
     }
     await db.builds.put(row)
-    return { saved: row }
+    return { saved: row, told }
   })
 }
 
@@ -46,8 +55,11 @@ export async function listBuilds(): Promise<{ kept: BuildRow[]; binned: BuildRow
   }
 }
 
-/** Adds builds all together or not at all. */
-export async function addBuilds(builds: readonly Build[]): Promise<void> {
+/** Adds builds all together or not at all, inside what a file may hold. */
+export async function addBuilds(given: readonly Build[]): Promise<void> {
+  const builds = await Promise.all(
+    given.map(async (build) => (await checkInside(build, null))?.build ?? build)
+  )
   const now = Date.now()
   const rows = builds.map((build, i): BuildRow => ({
     id: build.id,
@@ -60,24 +72,65 @@ export async function addBuilds(builds: readonly Build[]): Promise<void> {
   await db.transaction('rw', db.builds, () => db.builds.bulkAdd(rows))
 }
 
+/** Counts how often the app has been opened in this browser. */
+const OPENINGS = 'openings'
+/** A tab opened or reloaded twice in one sitting counts once. */
+const COUNTED = 'tall-spindle:counted'
+/** A deleted build goes after the app has been opened so often since … */
+const BIN_OPENINGS = 200
+/** … or so often, when the browser's share of the disk is so full. */
+const [CROWDED_OPENINGS, CROWDED] = [20, 0.8]
+
+/** How often the app has been opened in this browser. */
+export const openings = async (): Promise<number> => {
+  const kept = (await db.facts.get(OPENINGS))?.value
+  return typeof kept === 'number' && Number.isInteger(kept) && kept >= 0 ? kept : 0
+}
+
+/** One more opening of the app. */
+export async function countOpening(): Promise<void> {
+  if (sessionStorage.getItem(COUNTED) === 'true') return
+  sessionStorage.setItem(COUNTED, 'true')
+  await db.transaction('rw', db.facts, async () =>
+    db.facts.put({ key: OPENINGS, value: (await openings()) + 1 })
+  )
+}
+
 export async function setDeleted(id: string, deleted: boolean): Promise<void> {
-  await db.transaction('rw', db.builds, async () => {
+  await db.transaction('rw', db.builds, db.facts, async () => {
     const row = await db.builds.get(id)
     if (row)
       await db.builds.put({
         ...row,
         deletedAt: deleted ? Date.now() : null,
+        binnedAt: deleted ? await openings() : undefined,
         revision: row.revision + 1
       })
   })
 }
 
-/** Empties out what was deleted long ago. */
-export const emptyOldBin = (): Promise<number> =>
-  db.builds
-    .where('deletedAt')
-    .between(1, Date.now() - BIN_MS)
-    .delete()
+/**
+ * Lets go of what was deleted long ago: by how often the app has been opened since, sooner where
+ * little room is left. The computer's clock has no say: one that runs 40 days ahead empties nothing.
+ *
+ * @returns how many went
+ */
+export async function emptyOldBin(): Promise<number> {
+  const estimate = await navigator.storage?.estimate?.().catch(() => null)
+  const full = estimate?.quota ? (estimate.usage ?? 0) / estimate.quota : 0
+  return db.transaction('rw', db.builds, db.facts, async () => {
+    const now = await openings()
+    const since = full > CROWDED ? CROWDED_OPENINGS : BIN_OPENINGS
+    const binned = await db.builds.filter((row) => row.deletedAt !== null).toArray()
+    // what was binned before openings were counted is counted from today
+    await db.builds.bulkPut(
+      binned.filter((r) => r.binnedAt === undefined).map((r) => ({ ...r, binnedAt: now }))
+    )
+    const old = binned.filter((r) => r.binnedAt !== undefined && now - r.binnedAt >= since)
+    await db.builds.bulkDelete(old.map((r) => r.id))
+    return old.length
+  })
+}
 
 /** Seeds builds once in the life of this browser's store; never over something that is there. */
 export async function seedOnce(key: string, builds: readonly Build[]): Promise<boolean> {

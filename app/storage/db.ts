@@ -14,6 +14,8 @@ export interface BuildRow {
   changedAt: number
   /** Set when the builder deleted it: it stays until it is emptied out, so that delete can be undone. */
   deletedAt: number | null
+  /** How often the app had been opened when it was deleted. */
+  binnedAt?: number
   build: Build
 }
 
@@ -39,6 +41,8 @@ export interface PhotoRow {
   build: string
   /** When it was put in, ms: a log may name it a moment later. */
   keptAt: number
+  /** How often the app had been opened when it was first found that no log names it. */
+  unnamedAt?: number
   picture: Blob
   small: Blob
 }
@@ -67,7 +71,8 @@ class SpindleDb extends Dexie {
   shelf!: EntityTable<ShelfRow, 'id'>
   photos!: EntityTable<PhotoRow, 'id'>
   constructor() {
-    super('tall-spindle')
+    // a save that was told is on the disk: the browser is asked not to put it off
+    super('tall-spindle', { chromeTransactionDurability: 'strict' })
     this.version(1).stores({ builds: 'id, changedAt, deletedAt', facts: 'key' })
     this.version(2).stores({ shelf: 'id' }).upgrade(bringAll)
     this.version(3).upgrade(bringAll)

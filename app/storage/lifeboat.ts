@@ -7,7 +7,7 @@ import { brought } from './db'
  * write to the store when a page goes; this one is written at once, and brought in the next time
  * the app opens.
  */
-interface Lifeboat {
+export interface Lifeboat {
   build: Build
   revision: number
 }
@@ -32,19 +32,29 @@ export function sink(id: string): void {
   }
 }
 
+function boatAt(key: string): Lifeboat | null {
+  try {
+    const parsed = JSON.parse(localStorage.getItem(key) ?? 'null') as Lifeboat | null
+    return parsed?.build?.format === 'tall-spindle-build' &&
+      typeof parsed.build.id === 'string' &&
+      Number.isInteger(parsed.revision)
+      ? { ...parsed, build: brought(parsed.build) }
+      : null
+  } catch {
+    return null
+  }
+}
+
+/** What was put aside of a build and is not saved yet. */
+export const waitingFor = (id: string): Lifeboat | null => boatAt(PREFIX + id)
+
 /** Everything put aside and not yet saved. */
 export function survivors(): Lifeboat[] {
-  const found: Lifeboat[] = []
   try {
-    for (let i = 0; i < localStorage.length; i++) {
-      const key = localStorage.key(i)
-      if (!key?.startsWith(PREFIX)) continue
-      const parsed = JSON.parse(localStorage.getItem(key) ?? 'null') as Lifeboat | null
-      if (parsed?.build?.format === 'tall-spindle-build')
-        found.push({ ...parsed, build: brought(parsed.build) })
-    }
+    return Array.from({ length: localStorage.length }, (_, i) => localStorage.key(i) ?? '')
+      .filter((key) => key.startsWith(PREFIX))
+      .flatMap((key) => boatAt(key) ?? [])
   } catch {
-    return found
+    return []
   }
-  return found
 }

@@ -2,6 +2,7 @@ import { v4 as newId } from 'uuid'
 import { entriesOf } from '../../core/build/log/entries'
 import { job } from '../workers/hire'
 import type { PhotoWork, Shrunk } from '../workers/photo.worker'
+import { openings } from './builds'
 import { db, tooNew, type PhotoRow } from './db'
 
 /** No photograph takes longer to shrink, ms. */
@@ -47,21 +48,35 @@ export async function photoBytes(ids: readonly string[]): Promise<Map<string, Ui
   return found
 }
 
-/** A picture no log names is kept so long: another tab may be about to, or undo may bring its entry back. */
-const UNNAMED_MS = 7 * 24 * 3600 * 1000
+/**
+ * A picture no log names is kept for so many openings of the app: another tab may be about to name
+ * it, or undo may bring its entry back.
+ */
+const UNNAMED_OPENINGS = 10
 
-/** Lets go of pictures that no log has named for a while. */
+/** Lets go of pictures that no log has named for a while; the computer's clock has no say in it. */
 export async function dropUnused(): Promise<void> {
-  await db.transaction('rw', db.builds, db.photos, async () => {
+  await db.transaction('rw', db.builds, db.photos, db.facts, async () => {
     // what a newer app has written may name pictures in ways unknown here
     if (await db.builds.filter((row) => tooNew(row.build)).count()) return
+    const now = await openings()
     const named = new Set(
       (await db.builds.toArray()).flatMap((row) =>
         row.build.log?.entries ? entriesOf(row.build.log, 'photo').map((p) => p.id) : []
       )
     )
-    const old = Date.now() - UNNAMED_MS
-    const unused = await db.photos.filter((p) => !named.has(p.id) && p.keptAt < old).primaryKeys()
-    await db.photos.bulkDelete(unused)
+    const unused = await db.photos
+      .filter((p) => named.has(p.id) !== (p.unnamedAt === undefined))
+      .toArray()
+    const marked = unused.filter((p) => !named.has(p.id) && p.unnamedAt === undefined)
+    const found = unused.filter((p) => named.has(p.id))
+    await db.photos.bulkPut([
+      ...marked.map((p) => ({ ...p, unnamedAt: now })),
+      ...found.map(({ unnamedAt: _, ...p }) => p)
+    ])
+    const old = await db.photos
+      .filter((p) => p.unnamedAt !== undefined && now - p.unnamedAt >= UNNAMED_OPENINGS)
+      .primaryKeys()
+    await db.photos.bulkDelete(old)
   })
 }

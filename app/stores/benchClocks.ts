@@ -12,7 +12,7 @@ import {
 import { spoken } from '../../core/words/spoken'
 import { say } from '../voice'
 import { useSettingsStore } from './settings'
-import { keepBench, loadBench } from '../storage/benchState'
+import { bringOldBench, changeBench, loadBench, onBenchChanged } from '../storage/benchState'
 
 /** Clocks go on ringing whichever view is open. */
 export const useBenchClocks = defineStore('benchClocks', () => {
@@ -25,16 +25,47 @@ export const useBenchClocks = defineStore('benchClocks', () => {
   const sound = ref(localStorage.getItem('tall-spindle:sound') !== 'off')
   let audio: AudioContext | null = null
 
-  function put(next: BenchState): void {
-    state.value = next
-    if (build.value) lost.value = !keepBench(build.value, next)
+  /** Kept in the store of the browser: a change starts from what stands there, not from what this tab saw. */
+  function put(change: (now: BenchState) => BenchState): void {
+    if (!build.value) {
+      state.value = change(state.value)
+      return
+    }
+    // what the store would not take runs on in this tab alone
+    const unkept = lost.value ? state.value : null
+    const done = changeBench(build.value, (now) => change(unkept ?? now))
+    state.value = done.state
+    lost.value = !done.kept
   }
   function open(id: string): void {
     if (build.value === id) return
     build.value = id
+    lookMs = 0
+    bringOldBench(id)
     state.value = loadBench(id)
+    void standBy(id)
     tick()
   }
+
+  /** One tab rings and heeds the computer's clock for all that have the build open; another steps in when it goes. */
+  const ringer = ref(!('locks' in navigator))
+  let release: () => void = () => undefined
+  async function standBy(id: string): Promise<void> {
+    if (!('locks' in navigator)) return
+    release()
+    ringer.value = false
+    await navigator.locks.request(`tall-spindle:bench:${id}`, () => {
+      if (build.value !== id) return
+      ringer.value = true
+      tick()
+      return new Promise<void>((resolve) => {
+        release = resolve
+      })
+    })
+  }
+  onBenchChanged((id) => {
+    if (id === build.value && !lost.value) state.value = loadBench(id)
+  })
 
   function beep(times: number): void {
     if (!sound.value) return
@@ -68,22 +99,27 @@ export const useBenchClocks = defineStore('benchClocks', () => {
 
   function tick(): void {
     nowMs.value = Date.now()
-    if (!build.value) return
-    const before = state.value
-    const { state: next, rang } = ringing(lookedAt(before, nowMs.value), nowMs.value)
+    if (!build.value || !ringer.value) return
+    const now = nowMs.value
+    const look = (kept: BenchState) =>
+      ringing(lookedAt({ ...kept, seenMs: Math.max(kept.seenMs, lookMs) }, now), now)
+    const { state: next, rang } = look(state.value)
     // the moment of the last look is kept every few seconds, changes at once
-    if (rang.length > 0 || next.setBackMs !== before.setBackMs || nowMs.value - keptMs > 5000) {
-      keptMs = nowMs.value
-      put(next)
+    if (rang.length > 0 || next.setBackMs !== state.value.setBackMs || now - keptMs > 5000) {
+      keptMs = now
+      put((kept) => look(kept).state)
     } else state.value = next
+    lookMs = now
     for (const clock of rang) {
-      said.value = ringWords(clock, nowMs.value)
+      said.value = ringWords(clock, now)
       beep(clock.kind === 'window' ? 3 : 2)
       notify(said.value)
       if (settings.voice) say(spoken(said.value))
     }
   }
   let keptMs = 0
+  /** The last look of this tab, ms. */
+  let lookMs = 0
   window.setInterval(tick, 500)
 
   const clocks = computed(() =>
@@ -92,18 +128,15 @@ export const useBenchClocks = defineStore('benchClocks', () => {
     )
   )
   const add = (added: readonly Omit<BenchClock, 'id' | 'rung'>[]) =>
-    put({
-      ...state.value,
-      clocks: [
-        ...state.value.clocks,
-        ...added.map((c): BenchClock => ({ ...c, id: newId(), rung: 0 }))
-      ]
-    })
+    put((now) => ({
+      ...now,
+      clocks: [...now.clocks, ...added.map((c): BenchClock => ({ ...c, id: newId(), rung: 0 }))]
+    }))
   const remove = (match: (clock: BenchClock) => boolean) =>
-    put({ ...state.value, clocks: state.value.clocks.filter((c) => !match(c)) })
+    put((now) => ({ ...now, clocks: now.clocks.filter((c) => !match(c)) }))
   const begin = (step: string | null) =>
-    put({ ...state.value, begun: step === null ? null : { step, startedMs: Date.now() } })
-  const heedSetBack = () => put({ ...state.value, setBackMs: 0 })
+    put((now) => ({ ...now, begun: step === null ? null : { step, startedMs: Date.now() } }))
+  const heedSetBack = () => put((now) => ({ ...now, setBackMs: 0 }))
   function toggleSound(): void {
     sound.value = !sound.value
     localStorage.setItem('tall-spindle:sound', sound.value ? 'on' : 'off')

@@ -9,6 +9,7 @@ import { isFull, loadBuild, saveBuild } from '../storage/builds'
 import { tooNew } from '../storage/db'
 import * as lifeboat from '../storage/lifeboat'
 import { hear, tell, TAB } from '../storage/tabs'
+import { readyChecker } from '../workers/insideClient'
 import { sharedPlanClient } from '../workers/planClient'
 import { useHistoryStore } from './history'
 import { useShelfStore } from './shelf'
@@ -20,9 +21,13 @@ interface Remembered {
 
 /** Edits of one group within this time become one step of undo, ms. */
 const GROUP_MS = 900
-/** After an edit the store waits so long before it writes, ms: short, for a tab may be closed in mid-edit. */
-const SAVE_AFTER_MS = 150
+/**
+ * So long after an edit the store is written, ms, whether more edits follow or not: a browser may be
+ * killed in mid-typing, and no more than this and the writing may be lost.
+ */
+const SAVE_AFTER_MS = 120
 const MOST_UNDO = 200
+const FROM_OTHER_TAB = 'Change from another tab'
 
 /** The build on the bench: what was entered, its plan, its history, and its way into the store. */
 export const useBuildStore = defineStore('build', () => {
@@ -40,6 +45,10 @@ export const useBuildStore = defineStore('build', () => {
   const tabNotice = ref<'' | 'alsoOpen' | 'updated' | 'branched'>('')
   const selected = ref('')
 
+  /** What of the last edits no file may hold, and was brought inside. */
+  const mended = shallowRef<string[]>([])
+  /** As it was last kept: what an edit spoils is taken from here. */
+  let lastKept: Build | null = null
   let revision = 0
   let dirty = false
   let saveTimer = 0
@@ -104,8 +113,7 @@ export const useBuildStore = defineStore('build', () => {
     // a closing browser may not wait for this tab to say anything; a drag's many edits are put
     // aside as the page goes
     if (!held) lifeboat.launch(next, revision)
-    clearTimeout(saveTimer)
-    saveTimer = window.setTimeout(() => void save(), SAVE_AFTER_MS)
+    saveTimer ||= window.setTimeout(() => void save(), SAVE_AFTER_MS)
   }
 
   /**
@@ -149,17 +157,23 @@ export const useBuildStore = defineStore('build', () => {
 
   async function save(): Promise<void> {
     clearTimeout(saveTimer)
+    saveTimer = 0
     if (saving) await saving
     if (!dirty || !build.value) return
     const writing = build.value
     dirty = false
     saving = (async () => {
       try {
-        const result = await saveBuild(writing, revision)
+        const result = await saveBuild(writing, revision, lastKept)
         if ('overtaken' in result) await branch(writing)
         else {
           revision = result.saved.revision
+          lastKept = result.saved.build
           tell({ kind: 'saved', id: writing.id, revision })
+          if (result.told.length > 0) {
+            mended.value = result.told
+            if (build.value === writing) show(lastKept)
+          }
         }
         if (!dirty) {
           lifeboat.sink(writing.id)
@@ -188,6 +202,7 @@ export const useBuildStore = defineStore('build', () => {
     if ('overtaken' in result) throw new Error('the copy could not be made')
     lifeboat.sink(work.id)
     revision = result.saved.revision
+    lastKept = result.saved.build
     // what was changed while the copy was written goes on in the copy
     if (build.value) build.value = { ...build.value, id: copy.id, name: copy.name }
     undone.value = undone.value.map((u) => ({ ...u, build: { ...u.build, id: copy.id } }))
@@ -203,19 +218,30 @@ export const useBuildStore = defineStore('build', () => {
     if (build.value?.id === id) return true
     await save()
     const row = await loadBuild(id)
+    readyChecker()
     missing.value = !row || row.deletedAt !== null || tooNew(row.build)
     if (!row || missing.value) {
       build.value = null
       return false
     }
     revision = row.revision
+    lastKept = row.build
     undone.value = []
     redone.value = []
     plan.value = null
     tabNotice.value = ''
+    mended.value = []
     saveState.value = 'saved'
-    selected.value = row.build.waters[0]?.id ?? ''
-    show(row.build)
+    // work that could not be saved before this page was opened goes on where it was
+    const waiting = lifeboat.waitingFor(id)
+    const work = waiting?.revision === revision ? waiting.build : row.build
+    selected.value = work.waters[0]?.id ?? ''
+    show(work)
+    if (work !== row.build) {
+      dirty = true
+      saveState.value = 'saving'
+      await save()
+    }
     tell({ kind: 'opened', id })
     return true
   }
@@ -243,9 +269,12 @@ export const useBuildStore = defineStore('build', () => {
   async function follow(id: string): Promise<void> {
     const row = await loadBuild(id)
     if (!row || dirty || build.value?.id !== id) return
-    undone.value = [...undone.value, { build: build.value, label: 'Change from another tab' }]
+    // one step for all that comes from there in a row: it writes several times a second
+    if (undone.value.at(-1)?.label !== FROM_OTHER_TAB)
+      undone.value = [...undone.value, { build: build.value, label: FROM_OTHER_TAB }]
     redone.value = []
     revision = row.revision
+    lastKept = row.build
     show(row.build)
     tabNotice.value = 'updated'
   }
@@ -285,6 +314,7 @@ export const useBuildStore = defineStore('build', () => {
     saveProblem,
     missing,
     tabNotice,
+    mended,
     selected,
     pools,
     water,

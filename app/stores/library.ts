@@ -5,6 +5,7 @@ import type { Build } from '../../core/build/types'
 import type { Plan } from '../../core/plan/derivePlan'
 import {
   addBuilds,
+  countOpening,
   emptyOldBin,
   isFull,
   listBuilds,
@@ -32,6 +33,8 @@ export const useLibraryStore = defineStore('library', () => {
   const plans = shallowRef<Record<string, Plan>>({})
   const ready = ref(false)
   const rescued = ref(0)
+  /** Builds whose last edits are put aside because the store would not take them. */
+  const unsaved = shallowRef<{ id: string; name: string }[]>([])
   const problem = ref('')
   const planned = new Map<string, number>()
   const shelf = useShelfStore()
@@ -82,10 +85,23 @@ export const useLibraryStore = defineStore('library', () => {
    * server offers them.
    */
   async function start(): Promise<void> {
-    for (const { build, revision } of lifeboat.survivors()) {
+    for (const boat of lifeboat.survivors()) await rescue(boat)
+    await shelf.refresh()
+    await history.refresh()
+    await seedDemos()
+    void countOpening()
+      .then(() => emptyOldBin())
+      .then(() => dropUnused())
+      .catch(() => undefined)
+    await refresh()
+  }
+
+  /** Brings one unsaved build in; what there is no room for stays put aside, and is told. */
+  async function rescue({ build, revision }: lifeboat.Lifeboat): Promise<void> {
+    try {
       const there = await loadBuild(build.id)
       if (!there || JSON.stringify(there.build) !== JSON.stringify(build)) {
-        const result = await saveBuild(build, revision)
+        const result = await saveBuild(build, revision, there?.build)
         if ('overtaken' in result)
           await addBuilds([
             { ...build, id: newId(), name: `${build.name.slice(0, 100)} (rescued)` }
@@ -93,14 +109,9 @@ export const useLibraryStore = defineStore('library', () => {
         rescued.value++
       }
       lifeboat.sink(build.id)
+    } catch {
+      unsaved.value = [...unsaved.value, { id: build.id, name: build.name }]
     }
-    await shelf.refresh()
-    await history.refresh()
-    await seedDemos()
-    void emptyOldBin()
-      .then(() => dropUnused())
-      .catch(() => undefined)
-    await refresh()
   }
 
   async function seedDemos(): Promise<void> {
@@ -208,6 +219,7 @@ export const useLibraryStore = defineStore('library', () => {
     plans,
     ready,
     rescued,
+    unsaved,
     problem,
     start,
     refresh,

@@ -93,6 +93,13 @@ function exportNow(): void {
       <ElButton class="tool" @click="exportNow">Export JSON</ElButton>
       <ElButton class="tool" @click="store.save">Try again</ElButton>
     </div>
+    <div v-if="store.mended.length" class="notice no-print" role="status" data-test="mended">
+      <span
+        >Some of what was entered can be in no build and was brought inside what can:
+        {{ store.mended.join('; ') }}. All else is kept as it was.</span
+      >
+      <ElButton class="tool" @click="store.mended = []">All right</ElButton>
+    </div>
     <div v-if="store.planProblem" class="notice bad no-print" role="alert">
       The plan could not be worked out: {{ store.planProblem }}. Undo the last edit, or export the
       build and tell us.

@@ -192,6 +192,19 @@ const exportAll = () =>
         Export JSON
       </ElButton>
     </p>
+    <p
+      v-for="boat in library.unsaved"
+      :key="boat.id"
+      class="banner"
+      role="alert"
+      data-test="put-aside"
+    >
+      <span class="grow"
+        >The last edits of “{{ boat.name }}” could not be saved: the browser’s store took nothing.
+        They are put aside and not lost. Open it and export it, or make room and try again.</span
+      >
+      {{ ' ' }}<ElButton class="tool" @click="open(boat.id)">Open it</ElButton>
+    </p>
     <p v-if="library.newer.length" class="banner calm" role="alert" data-test="newer">
       {{ library.newer.map((n) => `“${n}”`).join(', ') }}
       {{ library.newer.length === 1 ? 'was' : 'were' }} kept by a newer Tall Spindle and
@@ -312,7 +325,10 @@ const exportAll = () =>
           </ElButton>
         </li>
       </ul>
-      <p v-if="showBin" class="small soft">Kept for 30 days.</p>
+      <p v-if="showBin" class="small soft">
+        Kept until you have opened the app 200 times more; sooner only where the browser runs out of
+        room.
+      </p>
     </section>
     <NewBuildDialog v-if="askedOnce" v-model="asking" @made="made" />
   </div>

@@ -2,7 +2,13 @@ import { expose } from 'comlink'
 import type { Build } from '../../core/build/types'
 import { BUILT_IN, shelfOf } from '../../core/craft/materials/shelf'
 import type { Material } from '../../core/craft/materials/types'
-import { planner, type Plan, type Planner } from '../../core/plan/derivePlan'
+import {
+  planner,
+  STAGES,
+  type Plan,
+  type Planner,
+  type StageName
+} from '../../core/plan/derivePlan'
 import type { History } from '../../core/plan/learned/history'
 import { remembered } from '../../core/plan/memo'
 
@@ -20,8 +26,11 @@ const planners = new Map<string, Planner>()
 /** What each lane was last told, stage by stage: stages that are the same need not be copied over again. */
 const told = new Map<string, Plan>()
 /** Shown the ground of a run as soon as it is measured. */
-type Early = (lane: string, run: number, ground: Plan['ground']) => void
+export type Early = (lane: string, run: number, ground: Plan['ground']) => void
+/** Told which stage of a run is begun; null: it is over, or stands aside. */
+export type StageBegun = (run: number, stage: StageName | null) => void
 let early: Early = () => undefined
+let begun: StageBegun = () => undefined
 
 /** Asks for a plan. Runs of the same lane outdate each other: only the newest is finished. */
 export interface PlanRequest {
@@ -76,15 +85,19 @@ async function derive({ lane, run, build, own, history }: PlanRequest): Promise<
     history,
     slow ? (ground) => early(lane, run, ground) : undefined
   )
-  for (;;) {
+  for (let k = 0; ; k++) {
     if (newest.get(lane) !== run) return null
+    // whoever waits can tell a stage that never ends from one that is slow
+    begun(run, STAGES[Math.min(k, STAGES.length - 1)]!)
     const step = stages.next()
+    if (step.done || newest.get(lane) !== run) begun(run, null)
     if (step.done) {
       const tookMs = performance.now() - began
       lastTook.set(lane, tookMs)
       return { changed: news(lane, step.value), tookMs }
     }
     if (performance.now() - last > BREATH_MS) {
+      begun(run, null)
       await breath()
       last = performance.now()
     }
@@ -93,8 +106,9 @@ async function derive({ lane, run, build, own, history }: PlanRequest): Promise<
 
 const work = {
   derive,
-  showEarly: (show: Early) => {
+  tell: (show: Early, stage: StageBegun) => {
     early = show
+    begun = stage
   }
 }
 export type PlanWork = typeof work

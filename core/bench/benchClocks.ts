@@ -28,6 +28,56 @@ export interface BenchState {
 
 export const idleBench = (): BenchState => ({ clocks: [], seenMs: 0, begun: null, setBackMs: 0 })
 
+const KINDS: readonly BenchClock['kind'][] = ['stir', 'stand', 'working', 'window', 'wait', 'own']
+const isText = (value: unknown, longest: number): value is string =>
+  typeof value === 'string' && value.length <= longest
+const isBetween = (value: unknown, least: number, most: number): value is number =>
+  typeof value === 'number' && value >= least && value <= most
+/** The last moment that a date can tell, ms. */
+const LAST_MS = 8.64e15
+/** No clock runs longer, min: a tenth of a year. */
+const LONGEST_MIN = 60_000
+
+/**
+ * A clock as it was kept, or null where it is none: what a browser's store holds may be anything.
+ *
+ * @example clockOf({ id: 'a', name: 'Stir', step: '', kind: 'stir', startedMs: 0, minutes: 3, rung: 0 })?.minutes // => 3
+ */
+export function clockOf(kept: unknown): BenchClock | null {
+  if (typeof kept !== 'object' || kept === null) return null
+  const clock = kept as BenchClock
+  return isText(clock.id, 64) &&
+    clock.id !== '' &&
+    isText(clock.name, 300) &&
+    isText(clock.step, 200) &&
+    KINDS.includes(clock.kind) &&
+    isBetween(clock.startedMs, -LAST_MS, LAST_MS) &&
+    isBetween(clock.minutes, 0, LONGEST_MIN) &&
+    (clock.closesMin === undefined || isBetween(clock.closesMin, 0, LONGEST_MIN)) &&
+    [0, 1, 2].includes(clock.rung)
+    ? clock
+    : null
+}
+
+/** Begun work as it was kept, or null. */
+export function begunOf(kept: unknown): BenchState['begun'] {
+  if (typeof kept !== 'object' || kept === null) return null
+  const { step, startedMs } = kept as { step: unknown; startedMs: unknown }
+  return isText(step, 200) && isBetween(startedMs, -LAST_MS, LAST_MS) ? { step, startedMs } : null
+}
+
+/** The last look as it was kept: when, and how far the clock was found set back. */
+export function seenOf(kept: unknown): Pick<BenchState, 'seenMs' | 'setBackMs'> {
+  const { seenMs, setBackMs } = (typeof kept === 'object' && kept !== null ? kept : {}) as {
+    seenMs?: unknown
+    setBackMs?: unknown
+  }
+  return {
+    seenMs: isBetween(seenMs, 0, LAST_MS) ? seenMs : 0,
+    setBackMs: isBetween(setBackMs, 0, LAST_MS) ? setBackMs : 0
+  }
+}
+
 /** A clock set back by more than this is noticed, ms: small corrections are the computer's own. */
 const NOTICED_MS = 5000
 

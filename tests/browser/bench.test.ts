@@ -173,6 +173,37 @@ describe('At the bench', function () {
     await context.close()
   })
 
+  it('two tabs on Bench: neither loses a clock of the other, and what one stops is gone from both', async () => {
+    const context = await s.profile()
+    const where = `${s.address}/build/${DEMO_ID}/bench`
+    const [one, other] = [
+      await openPage(context, where, false),
+      await openPage(context, where, false)
+    ]
+    const count = (page: Page, n: number) =>
+      page.waitForFunction(
+        (many) => document.querySelectorAll('[data-clock="own"]').length === many,
+        n
+      )
+    for (let k = 1; k <= 3; k++)
+      for (const [i, page] of [one, other].entries()) {
+        await page.locator('[data-test="own-clock"]').click()
+        await count(one, 2 * k - 1 + i)
+        await count(other, 2 * k - 1 + i)
+      }
+    // longer than either goes without writing down when it last looked
+    await one.waitForTimeout(6000)
+    await count(other, 6)
+    await one.locator('[data-clock="own"] button').first().click()
+    await count(other, 5)
+    await other.locator('[data-clock="own"] button').first().click()
+    await count(one, 4)
+    await one.close()
+    await other.reload()
+    await count(other, 4)
+    await context.close()
+  })
+
   it('offline, and installed as an app: everything is kept, and a reload without a network works on', async () => {
     const context = await s.profile({ offline: true })
     const page = await openPage(context, `${s.address}/build/${DEMO_ID}/days`, false)

@@ -109,7 +109,7 @@ const OWN_NAMES = ['ground', 'white', 'spray', 'finish']
  * Names that point at nothing, or at two things: a lip on no pool, water into a pool that is not
  * there, a repair called as a water is.
  */
-function danglingNames(build: Build): Fault[] {
+export function danglingNames(build: Build): Fault[] {
   const faults: Fault[] = []
   build.repairs.forEach((repair, i) => {
     const known = build.waters.some((w) => w.id === repair.id) || OWN_NAMES.includes(repair.id)

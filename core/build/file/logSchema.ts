@@ -1,4 +1,5 @@
 import Joi from 'joi'
+import { isRealDay } from './limits'
 
 const open = (keys: Joi.SchemaMap) => Joi.object(keys).unknown(true)
 const id = () =>
@@ -12,12 +13,18 @@ export const stepName = () =>
     .min(1)
     .max(200)
     .pattern(/^[\w.#:/~-]+$/, 'the id of a step')
+/** Refuses days that no calendar has. */
+export const realDay: Joi.CustomValidator<string> = (value, helpers) =>
+  isRealDay(value) ? value : helpers.error('date.real')
+
 /** A moment in universal time. */
 export const instant = () =>
-  Joi.string().pattern(
-    /^\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])T([01]\d|2[0-3]):[0-5]\d(:[0-5]\d(\.\d{1,3})?)?Z$/,
-    'a moment in universal time such as 2026-11-24T19:02:11Z'
-  )
+  Joi.string()
+    .pattern(
+      /^\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])T([01]\d|2[0-3]):[0-5]\d(:[0-5]\d(\.\d{1,3})?)?Z$/,
+      'a moment in universal time such as 2026-11-24T19:02:11Z'
+    )
+    .custom(realDay)
 const text = () => Joi.string().max(20_000).allow('')
 const entry = (kind: string, keys: Joi.SchemaMap) =>
   open({ kind: Joi.valid(kind).required(), id: id().required(), at: instant().required(), ...keys })

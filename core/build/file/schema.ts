@@ -1,17 +1,26 @@
 import Joi from 'joi'
 import { scaleRatio } from '../../physics/shape/scale'
-import { LONGEST_MM } from './limits'
+import { furthestMm, LONGEST_MM } from './limits'
 import { BONDS } from '../../craft/bonds'
 import { CARE, FROM } from '../../craft/ways/types'
-import { SIDES } from '../types'
+import { SIDES, type Build } from '../types'
 import { isZone } from '../zone'
 import { MOODS } from '../../physics/water/hydraulics/drop'
 import { FASTEST_MS } from '../../physics/water/spray/splash'
 import { BOTTLE_SCHEMA } from './bottleSchema'
-import { instant, LOG_SCHEMA, stepName } from './logSchema'
+import { instant, LOG_SCHEMA, realDay, stepName } from './logSchema'
 import { RUNNING_SCHEMA } from './runSchema'
 
-const mm = () => Joi.number().min(-LONGEST_MM).max(LONGEST_MM)
+/** A place or a height: nothing of a build is many bases away. */
+const mm = () =>
+  Joi.number()
+    .min(-LONGEST_MM)
+    .max(LONGEST_MM)
+    .custom((value: number, helpers) => {
+      const { base } = helpers.state.ancestors.at(-1) as Partial<Build>
+      const limit = Number.isFinite(base?.widthMm) && base ? furthestMm(base) : LONGEST_MM
+      return Math.abs(value) <= limit ? value : helpers.error('mm.far', { limit })
+    })
 const size = () => Joi.number().min(10).max(10_000)
 const id = () =>
   Joi.string()
@@ -39,13 +48,17 @@ const windows = () =>
         )
     )
 const date = () =>
-  Joi.string().pattern(/^\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])$/, 'a date such as 2026-11-24')
+  Joi.string()
+    .pattern(/^\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])$/, 'a date such as 2026-11-24')
+    .custom(realDay)
 
 const localTime = () =>
-  Joi.string().pattern(
-    /^\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])T([01]\d|2[0-3]):[0-5]\d$/,
-    'a local date and time such as 2026-11-24T19:00'
-  )
+  Joi.string()
+    .pattern(
+      /^\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])T([01]\d|2[0-3]):[0-5]\d$/,
+      'a local date and time such as 2026-11-24T19:00'
+    )
+    .custom(realDay)
 const week = () =>
   open(
     Object.fromEntries(
@@ -91,6 +104,7 @@ const pool = open({
         bulgeMm: mm()
       })
     )
+    .min(3)
     .max(2000)
     .unique('id')
     .required(),
@@ -472,6 +486,9 @@ export const BUILD_SCHEMA = open({
   .id('build')
   .messages({
     'any.scale': '{{#label}} must be a scale such as 1:48, OO or 87.1',
+    'mm.far':
+      '{{#label}} must lie within {#limit} mm: nothing of this build is so far from its base',
+    'date.real': '{{#label}} must be a day that exists, between 1900 and 2199',
     'any.zone': '{{#label}} must be a time zone such as Europe/Lisbon',
     'window.order': '{{#label}} must run from an earlier time to a later one',
     'number.unsafe': '{{#label}} must be a number of ordinary size',
