@@ -89,11 +89,16 @@ export const useLibraryStore = defineStore('library', () => {
     await shelf.refresh()
     await history.refresh()
     await seedDemos()
-    void countOpening()
-      .then(() => emptyOldBin())
-      .then(() => dropUnused())
-      .catch(() => undefined)
     await refresh()
+    void tidy().catch(() => undefined)
+  }
+
+  /** Lets go of what nobody has wanted for long. */
+  async function tidy(): Promise<void> {
+    await countOpening()
+    const emptied = await emptyOldBin()
+    await dropUnused()
+    if (emptied > 0) await refresh()
   }
 
   /** Brings one unsaved build in; what there is no room for stays put aside, and is told. */

@@ -1,5 +1,6 @@
 import { useLocalStorage } from '@vueuse/core'
 import { defineStore } from 'pinia'
+import { readPutAway } from '../../core/exchange/keptAside'
 import type { Finding } from '../../core/plan/8-findings/types'
 
 /** What brings a finding back by itself: it has become worse. */
@@ -9,7 +10,11 @@ const MOST_BUILDS = 60
 
 /** Findings that the builder has read and put away, by build: kept in this browser, not in the build. */
 export const usePutAway = defineStore('put-away', () => {
-  const kept = useLocalStorage<Record<string, string[]>>('tall-spindle:put-away', {})
+  const kept = useLocalStorage<Record<string, string[]>>(
+    'tall-spindle:put-away',
+    {},
+    { serializer: { read: readPutAway, write: JSON.stringify } }
+  )
   const isAway = (build: string, finding: Finding) =>
     finding.severity !== 'stop' && (kept.value[build] ?? []).includes(keyOf(finding))
   function put(build: string, finding: Finding): void {

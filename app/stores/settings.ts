@@ -1,38 +1,30 @@
 import { defineStore } from 'pinia'
 import { ref, watch } from 'vue'
-import type { Units } from '../../core/words/units'
+import { readSettings, type KeptSettings } from '../../core/exchange/keptAside'
 
-export type Theme = 'light' | 'dark'
+export type Theme = NonNullable<KeptSettings['theme']>
 
 const KEY = 'tall-spindle:settings'
 
 /** How the builder likes to see things: kept in this browser, not in the build. */
 export const useSettingsStore = defineStore('settings', () => {
-  let kept: {
-    theme?: Theme
-    heights?: number | null
-    currency?: string
-    voice?: boolean
-    units?: Units
-  } = {}
+  let kept = readSettings(null)
   try {
-    kept = JSON.parse(localStorage.getItem(KEY) ?? '{}') as typeof kept
+    kept = readSettings(localStorage.getItem(KEY))
   } catch {
-    kept = {}
+    // a browser that keeps nothing is set up anew each time
   }
   const theme = ref<Theme>(
     kept.theme ?? (matchMedia('(prefers-color-scheme: dark)').matches ? 'dark' : 'light')
   )
   /** How much taller than long the sections are drawn; null: as much as fills their frame. */
-  const heights = ref<number | null>(
-    typeof kept.heights === 'number' ? Math.min(6, Math.max(1, kept.heights)) : null
-  )
+  const heights = ref(kept.heights)
   /** Sign before a price. */
-  const currency = ref(typeof kept.currency === 'string' ? kept.currency.slice(0, 4) : '€')
+  const currency = ref(kept.currency)
   /** Bench says steps and clocks aloud. */
-  const voice = ref(kept.voice === true)
+  const voice = ref(kept.voice)
   /** What lengths, weights and temperatures are read and typed in; files stay metric. */
-  const units = ref<Units>(kept.units === 'inch' ? 'inch' : 'metric')
+  const units = ref(kept.units)
   watch(
     [theme, heights, currency, voice, units],
     () => {

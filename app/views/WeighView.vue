@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { readCup, type CupAside } from '../../core/exchange/keptAside'
 import { isPlain, isTyping } from '../typing'
 import { allCups, cupName } from '../../core/bench/benchSteps'
 import { v4 as newId } from 'uuid'
@@ -50,31 +51,22 @@ const counts = computed(() => pool.value?.tinting !== 'all-at-once')
 const next = computed(() => batches.value[batches.value.findIndex((b) => b === batch.value) + 1])
 const cupHoldsG = computed(() => batch.value?.cupHoldsG ?? 0)
 
-/** What is kept of a cup while nobody looks: its clocks, by wall time, and what was weighed. */
-interface Aside {
-  stir?: number | null
-  stand?: number | null
-  weighed?: { aG: number; bG: number | null } | null
-}
 const asideKey = () => `tall-spindle:cup:${store.build?.id}:${batchId.value}`
-function aside(): Aside {
+function aside(): Required<CupAside> {
   try {
-    return JSON.parse(localStorage.getItem(asideKey()) ?? '{}') as Aside
+    return readCup(localStorage.getItem(asideKey()))
   } catch {
-    return {}
+    return readCup(null)
   }
 }
-function keepAside(change: Aside): void {
+function keepAside(change: CupAside): void {
   try {
     localStorage.setItem(asideKey(), JSON.stringify({ ...aside(), ...change }))
   } catch {
     // without storage it holds until the page is closed
   }
 }
-function remembered(): { aG: number; bG: number | null } | null {
-  const { weighed } = aside()
-  return weighed && Number.isFinite(weighed.aG) ? weighed : null
-}
+const remembered = () => aside().weighed
 
 const w = ref<Weighing>(weighingOf(1, 1))
 const hand = computed(() => inHand(w.value))

@@ -17,8 +17,10 @@ describe('Every view', function () {
   })
   after(() => s.close())
 
-  it('can be read in the light and in the dark: every rule of axe-core, and a contrast of 4.5 : 1 in both', async () => {
+  it('can be read in the light and in the dark: every rule of axe-core, and a contrast of 4.5 : 1 in both; nothing is asked of any other place', async () => {
     const context = await s.profile()
+    const asked = new Set<string>()
+    context.on('request', (request) => asked.add(new URL(request.url()).origin))
     const page = await openPage(context, s.address)
     const said = complaints(page)
     const found: string[] = []
@@ -33,6 +35,8 @@ describe('Every view', function () {
     await everyView(page, s.address, look)
     expect(found, found.join('\n')).to.deep.equal([])
     expect(said).to.deep.equal([])
+    // pages, workers, fonts, pictures: all from where the app came from (a blob has its origin too)
+    expect([...asked]).to.deep.equal([new URL(s.address).origin])
     await context.close()
   })
 

@@ -1,0 +1,151 @@
+import { expect } from 'chai'
+import type { BrowserContext, Page } from 'playwright-core'
+import { DEMO_ID, openPage, settled, stage, type Stage } from '../support/browser'
+
+const level = (page: Page) => page.getByLabel('Level', { exact: true })
+const DAY_MS = 24 * 3600_000
+
+/** One row of the browser's store. */
+const row = <Row>(page: Page, table: string, key: string): Promise<Row | undefined> =>
+  page.evaluate(
+    ([from, id]) =>
+      new Promise<unknown>((resolve, reject) => {
+        const open = indexedDB.open('tall-spindle')
+        open.onerror = () => reject(open.error as Error)
+        open.onsuccess = () => {
+          const get = open.result.transaction(from!).objectStore(from!).get(id!)
+          get.onsuccess = () => {
+            open.result.close()
+            resolve(get.result)
+          }
+        }
+      }),
+    [table, key]
+  ) as Promise<Row | undefined>
+
+/** Every write to the store is refused from now on, as on a full disk, in pages opened later too. */
+const fill = (context: BrowserContext) =>
+  context.addInitScript(() => {
+    IDBObjectStore.prototype.put = () => {
+      throw new DOMException('The disk is full', 'QuotaExceededError')
+    }
+  })
+
+describe('Trust', function () {
+  this.timeout(900_000)
+  let s: Stage
+  before(async () => {
+    s = await stage('first')
+  })
+  after(() => s.close())
+  const water = () => `${s.address}/build/${DEMO_ID}/water`
+
+  it('typing without a pause is written as it goes', async () => {
+    const context = await s.profile()
+    const page = await openPage(context, water(), false)
+    await level(page).waitFor()
+    const before = (await row<{ revision: number }>(page, 'builds', DEMO_ID))!.revision
+    // a key every 60 ms for three seconds, never a pause as long as a save waits for
+    const typed = await level(page).evaluate(async (field: HTMLInputElement) => {
+      let last = ''
+      for (let k = 0; k < 50; k++) {
+        last = (44 + k / 10).toFixed(1)
+        field.value = last
+        field.dispatchEvent(new Event('input', { bubbles: true }))
+        await new Promise((resolve) => setTimeout(resolve, 60))
+      }
+      return last
+    })
+    const at = (await row<{ revision: number }>(page, 'builds', DEMO_ID))!.revision
+    expect(at - before).to.be.greaterThan(2)
+    await page.getByText('Saved', { exact: true }).waitFor()
+    expect(await level(page).inputValue()).to.equal(typed)
+    await context.close()
+  })
+
+  it('what could not be saved before a reload is shown, and said at once', async () => {
+    const context = await s.profile()
+    const page = await openPage(context, water(), false)
+    await level(page).waitFor()
+    await page.getByText('Saved', { exact: true }).waitFor()
+    await fill(context)
+    await page.reload()
+    await level(page).fill('43.1')
+    await page.locator('[data-test="save-problem"]').waitFor()
+    const again = await openPage(context, water(), false)
+    await again.locator('[data-test="save-problem"]').waitFor()
+    expect(await level(again).inputValue()).to.equal('43.1')
+    const home = await openPage(context, s.address, false)
+    await home.locator('[data-test="put-aside"]', { hasText: "Weir at Cobbet's Race" }).waitFor()
+    await context.close()
+  })
+
+  it('a clock 40 days ahead empties no bin; two hundred openings do', async () => {
+    const context = await s.profile()
+    const page = await openPage(context, s.address, false)
+    await page.getByRole('button', { name: 'Delete' }).click()
+    await page.getByText('is deleted').waitFor()
+    const later = await context.newPage()
+    await later.clock.install({ time: Date.now() + 40 * DAY_MS })
+    await later.goto(s.address)
+    await later.getByRole('button', { name: 'Deleted builds (1)' }).click()
+    await later.getByRole('button', { name: 'Fetch back' }).waitFor()
+    await later.evaluate(
+      () =>
+        new Promise<void>((resolve) => {
+          const open = indexedDB.open('tall-spindle')
+          open.onsuccess = () => {
+            const change = open.result.transaction('facts', 'readwrite')
+            change.objectStore('facts').put({ key: 'openings', value: 203 })
+            change.oncomplete = () => {
+              open.result.close()
+              resolve()
+            }
+          }
+        })
+    )
+    const old = await openPage(context, s.address, false)
+    await old.getByText('Nothing on the bench yet').waitFor()
+    await old.waitForFunction(() => !document.body.innerText.includes('Deleted builds'))
+    expect(await row(old, 'builds', DEMO_ID)).to.equal(undefined)
+    await context.close()
+  })
+
+  it('a stage that never ends is stopped and named; the last plan stays, and the next one is worked out', async () => {
+    const context = await s.profile()
+    // the planner goes round for ever whenever it meets a build of this name
+    await context.route('**/assets/plan.worker-*.js', async (route) => {
+      const there = await route.fetch()
+      const snare = `addEventListener('message', (e) => {
+        const value = e.data?.argumentList?.[0]?.value
+        if (value?.build?.name === 'Snare') self.snared = true
+        else if (value?.build) self.snared = false
+      });
+      const find = Array.prototype.flatMap
+      Array.prototype.flatMap = function (...given) {
+        while (self.snared) Math.random()
+        return find.apply(this, given)
+      };\n`
+      await route.fulfill({ response: there, body: snare + (await there.text()) })
+    })
+    const page = await openPage(context, water(), false)
+    await settled(page)
+    const volume = await page.locator('[data-test="volume"]').innerText()
+    const name = page.getByLabel('Name of the build')
+    await name.fill('Snare')
+    await level(page).fill('49')
+    const notice = page.getByText('The plan could not be worked out')
+    await notice.waitFor()
+    expect(await notice.innerText()).to.match(
+      /working out the (ground|forms|stacks|amounts|cures|steps|days|findings) took more than 20 s and was stopped; what you see is the last plan/
+    )
+    expect(await page.locator('[data-test="volume"]').innerText()).to.equal(volume)
+    await name.fill('Free again')
+    await notice.waitFor({ state: 'detached' })
+    await page.waitForFunction(
+      (was) => document.querySelector<HTMLElement>('[data-test="volume"]')!.innerText !== was,
+      volume
+    )
+    await context.close()
+  })
+})
