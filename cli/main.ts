@@ -14,11 +14,12 @@ import { PASSES, waterRun } from '../core/running/waterRun'
 import { laidOn, readStack } from '../core/build/file/stackFile'
 import { keptStack, writeStack } from '../core/build/stack'
 import { writeBuild } from '../core/build/file/write'
+import { twoPlans } from '../core/plan/beside/twoPlans'
 import { derivePlan } from '../core/plan/derivePlan'
 import { inSentence, type Units } from '../core/words/units'
 
 const USAGE =
-  'usage: spindle calc NAME JSON|@FILE · spindle new JSON|@FILE · spindle plan BUILD.json · spindle check BUILD.json · spindle schedule BUILD.json · spindle run BUILD.json [CELLS] · spindle stack BUILD.json WATER · spindle lay STACK.json BUILD.json WATER; with --units inch its sentences are in inches, ounces and °F'
+  'usage: spindle calc NAME JSON|@FILE · spindle new JSON|@FILE · spindle plan BUILD.json · spindle check BUILD.json · spindle schedule BUILD.json · spindle run BUILD.json [CELLS] · spindle stack BUILD.json WATER · spindle lay STACK.json BUILD.json WATER · spindle compare THEN.json NOW.json; with --units inch its sentences are in inches, ounces and °F'
 
 /** Where a command speaks: what was asked for, and what else there is to say. */
 export interface Says {
@@ -92,6 +93,12 @@ const buildIn = (path: string) => {
   const build = readBuild(fileText(path))
   if (!build.ok) throw new BadInput(faultLine(build.faults))
   return build.value
+}
+
+/** Two states of a build, or two builds, figure by figure. */
+function compared(then: string | undefined, now: string | undefined): string {
+  if (then === undefined || now === undefined) throw new BadInput(USAGE)
+  return JSON.stringify(twoPlans(derivePlan(buildIn(then)), derivePlan(buildIn(now))), null, 2)
 }
 
 /** The stack of a water, to be laid elsewhere. */
@@ -267,6 +274,7 @@ export function main([command, ...args]: readonly string[], says: Says): number 
     else if (command === 'run') says.out(run(rest[0], rest[1], says))
     else if (command === 'stack') says.out(stackOf(rest[0], rest[1]))
     else if (command === 'lay') says.out(laidIn(rest[0], rest[1], rest[2]))
+    else if (command === 'compare') says.out(compared(rest[0], rest[1]))
     else if (command === 'check') {
       const { out, error } = check(rest[0])
       says.out(out)

@@ -17,6 +17,12 @@ export interface ServerOptions {
   names?: readonly string[]
 }
 
+/** What a page may ask of the machine: a scale on a serial port, a screen that stays on, nothing else. */
+const ALLOWED = [
+  ...['camera', 'microphone', 'geolocation', 'payment', 'usb', 'midi'].map((what) => `${what}=()`),
+  ...['serial', 'screen-wake-lock', 'fullscreen'].map((what) => `${what}=(self)`)
+].join(', ')
+
 /** Names of this very computer. */
 const LOOPBACK = /^(127(\.\d{1,3}){3}|localhost|\[::1\])$/
 /** The name that a request was sent to, without its port. */
@@ -66,6 +72,10 @@ export function createServer({ dist, demo, addresses, names = [] }: ServerOption
       hsts: false
     })
   )
+  app.use((_request, response, next) => {
+    response.set('permissions-policy', ALLOWED)
+    next()
+  })
   // another site's name that was made to lead here is none of ours
   app.use((request, response, next) => {
     const name = nameIn(request.headers.host)

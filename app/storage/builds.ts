@@ -1,6 +1,7 @@
 import type { Build } from '../../core/build/types'
 import { checkInside } from '../workers/insideClient'
-import { db, type BuildRow } from './db'
+import { dropUnnamed, dropVersionsOf, putAsideBefore } from './versions'
+import { db, type BuildRow, type EditCount } from './db'
 
 /**
  * A save that worked, with what of the build had to be brought inside what a file may hold, or the
@@ -14,35 +15,51 @@ export type SaveResult = { saved: BuildRow; told: string[] } | { overtaken: Buil
  *
  * @param work      the build
  * @param revision  the revision this tab's work is based on; 0 for a new build
- * @param before    as it was last kept
+ * @param by        the tab whose work it is
  */
 export async function saveBuild(
   work: Build,
   revision: number,
-  before: Build | null = null
+  by?: EditCount
 ): Promise<SaveResult> {
-  const inside = await checkInside(work, before)
+  const inside = await checkInside(work)
   const build = inside?.build ?? work
   const told = inside?.told ?? []
-  return db.transaction('rw', db.builds, async () => {
+  const write = (aside: boolean) => written({ build, revision, by, told }, aside)
+  try {
+    return await write(true)
+  } catch (error) {
+    // no earlier state stands in the way of a save
+    if (!isFull(error) || (await dropUnnamed()) === 0) throw error
+    return write(false)
+  }
+}
+
+/** The save itself, and how the build stood before it where that is not put aside yet. */
+const written = (
+  { build, revision, by, told }: { build: Build; revision: number; by?: EditCount; told: string[] },
+  aside: boolean
+): Promise<SaveResult> =>
+  db.transaction('rw', db.builds, db.versions, async () => {
     const there = await db.builds.get(build.id)
     // the same work under another number is this tab's own, brought in by one that opened meanwhile
     if (there && there.revision !== revision)
       return there.deletedAt === null && JSON.stringify(there.build) === JSON.stringify(build)
         ? { saved: there, told }
         : { overtaken: there }
+    if (there && aside) await putAsideBefore(there.build)
     const row: BuildRow = {
       id: build.id,
       name: build.name,
       revision: revision + 1,
       changedAt: Date.now(),
       deletedAt: null,
+      ...(by ? { savedBy: by } : {}),
       build
     }
     await db.builds.put(row)
     return { saved: row, told }
   })
-}
 
 export const loadBuild = (id: string): Promise<BuildRow | undefined> => db.builds.get(id)
 
@@ -58,7 +75,7 @@ export async function listBuilds(): Promise<{ kept: BuildRow[]; binned: BuildRow
 /** Adds builds all together or not at all, inside what a file may hold. */
 export async function addBuilds(given: readonly Build[]): Promise<void> {
   const builds = await Promise.all(
-    given.map(async (build) => (await checkInside(build, null))?.build ?? build)
+    given.map(async (build) => (await checkInside(build))?.build ?? build)
   )
   const now = Date.now()
   const rows = builds.map((build, i): BuildRow => ({
@@ -118,7 +135,7 @@ export async function setDeleted(id: string, deleted: boolean): Promise<void> {
 export async function emptyOldBin(): Promise<number> {
   const estimate = await navigator.storage?.estimate?.().catch(() => null)
   const full = estimate?.quota ? (estimate.usage ?? 0) / estimate.quota : 0
-  return db.transaction('rw', db.builds, db.facts, async () => {
+  return db.transaction('rw', db.builds, db.facts, db.versions, async () => {
     const now = await openings()
     const since = full > CROWDED ? CROWDED_OPENINGS : BIN_OPENINGS
     const binned = await db.builds.filter((row) => row.deletedAt !== null).toArray()
@@ -128,6 +145,7 @@ export async function emptyOldBin(): Promise<number> {
     )
     const old = binned.filter((r) => r.binnedAt !== undefined && now - r.binnedAt >= since)
     await db.builds.bulkDelete(old.map((r) => r.id))
+    await dropVersionsOf(old.map((r) => r.id))
     return old.length
   })
 }

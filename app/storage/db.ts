@@ -1,6 +1,7 @@
 import Dexie, { type EntityTable, type Transaction } from 'dexie'
 import type { Build } from '../../core/build/types'
 import { CURRENT_VERSION, migrated } from '../../core/build/file/migrations'
+import type { VersionMark } from '../../core/exchange/versions'
 import type { Material } from '../../core/craft/materials/types'
 
 /**
@@ -14,9 +15,25 @@ export interface BuildRow {
   changedAt: number
   /** Set when the builder deleted it: it stays until it is emptied out, so that delete can be undone. */
   deletedAt: number | null
+  /** The tab whose work it is, and after how many of its edits it was saved. */
+  savedBy?: EditCount
   /** How often the app had been opened when it was deleted. */
   binnedAt?: number
   build: Build
+}
+
+/** An earlier state of a build. */
+export interface VersionRow extends VersionMark {
+  build: string
+  /** Length of the state as text. */
+  bytes: number
+  state: Build
+}
+
+/** How far the work of one tab had come. */
+export interface EditCount {
+  tab: string
+  edits: number
 }
 
 /** A bottle on the builder's own shelf, or a built-in kind with the builder's stock and price. */
@@ -64,12 +81,14 @@ export interface FactRow {
  * 5 — 2026-11-25: builds are brought to version 5; photographs.
  * 6 — 2026-11-25: builds are brought to version 6.
  * 7 — 2026-11-28: builds are brought to version 7.
+ * 8 — 2026-11-29: earlier states of builds.
  */
 class SpindleDb extends Dexie {
   builds!: EntityTable<BuildRow, 'id'>
   facts!: EntityTable<FactRow, 'key'>
   shelf!: EntityTable<ShelfRow, 'id'>
   photos!: EntityTable<PhotoRow, 'id'>
+  versions!: EntityTable<VersionRow, 'id'>
   constructor() {
     // a save that was told is on the disk: the browser is asked not to put it off
     super('tall-spindle', { chromeTransactionDurability: 'strict' })
@@ -80,6 +99,7 @@ class SpindleDb extends Dexie {
     this.version(5).stores({ photos: 'id, build' }).upgrade(bringAll)
     this.version(6).upgrade(bringAll)
     this.version(7).upgrade(bringAll)
+    this.version(8).stores({ versions: 'id, build' })
   }
 }
 

@@ -1,5 +1,5 @@
 import type { Build } from '../../core/build/types'
-import { brought } from './db'
+import { brought, type BuildRow, type EditCount } from './db'
 
 /**
  * The last edits of a tab that is closed before the store has taken them. The browser keeps no
@@ -10,14 +10,18 @@ import { brought } from './db'
 export interface Lifeboat {
   build: Build
   revision: number
+  by?: EditCount
 }
 
 const PREFIX = 'tall-spindle:unsaved:'
 
 /** Puts unsaved work aside; says whether there was room. */
-export function launch(build: Build, revision: number): boolean {
+export function launch(build: Build, revision: number, by: EditCount): boolean {
   try {
-    localStorage.setItem(PREFIX + build.id, JSON.stringify({ build, revision } satisfies Lifeboat))
+    localStorage.setItem(
+      PREFIX + build.id,
+      JSON.stringify({ build, revision, by } satisfies Lifeboat)
+    )
     return true
   } catch {
     return false
@@ -47,6 +51,17 @@ function boatAt(key: string): Lifeboat | null {
 
 /** What was put aside of a build and is not saved yet. */
 export const waitingFor = (id: string): Lifeboat | null => boatAt(PREFIX + id)
+
+/**
+ * Upon which revision the work of a boat goes on; null: it is saved already, by the very tab that put
+ * it aside. A killed browser may have written its boats down a while before its last save.
+ */
+export function goesOn({ build, revision, by }: Lifeboat, there?: BuildRow): number | null {
+  if (!there) return revision
+  if (JSON.stringify(there.build) === JSON.stringify(build)) return null
+  if (!by || there.savedBy?.tab !== by.tab) return revision
+  return there.savedBy.edits >= by.edits ? null : there.revision
+}
 
 /** Everything put aside and not yet saved. */
 export function survivors(): Lifeboat[] {

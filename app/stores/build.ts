@@ -6,10 +6,10 @@ import type { Edit } from '../../core/build/edits'
 import type { Build, Pool } from '../../core/build/types'
 import type { Plan } from '../../core/plan/derivePlan'
 import { isFull, loadBuild, saveBuild } from '../storage/builds'
-import { tooNew } from '../storage/db'
+import { tooNew, type EditCount } from '../storage/db'
 import * as lifeboat from '../storage/lifeboat'
 import { hear, tell, TAB } from '../storage/tabs'
-import { readyChecker } from '../workers/insideClient'
+import { readyToCheck } from '../workers/insideClient'
 import { sharedPlanClient } from '../workers/planClient'
 import { useHistoryStore } from './history'
 import { useShelfStore } from './shelf'
@@ -25,7 +25,7 @@ const GROUP_MS = 900
  * So long after an edit the store is written, ms, whether more edits follow or not: a browser may be
  * killed in mid-typing, and no more than this and the writing may be lost.
  */
-const SAVE_AFTER_MS = 120
+const SAVE_AFTER_MS = 50
 const MOST_UNDO = 200
 const FROM_OTHER_TAB = 'Change from another tab'
 
@@ -47,9 +47,10 @@ export const useBuildStore = defineStore('build', () => {
 
   /** What of the last edits no file may hold, and was brought inside. */
   const mended = shallowRef<string[]>([])
-  /** As it was last kept: what an edit spoils is taken from here. */
-  let lastKept: Build | null = null
   let revision = 0
+  /** Edits of this tab so far: what is put aside is known to be older or newer than what is saved. */
+  let edits = 0
+  const byMe = (): EditCount => ({ tab: TAB, edits })
   let dirty = false
   let saveTimer = 0
   let saving: Promise<void> | null = null
@@ -108,11 +109,12 @@ export const useBuildStore = defineStore('build', () => {
   function changed(edited: Build): void {
     const next = carrying(edited, shelves.own)
     show(next)
+    edits++
     dirty = true
     saveState.value = 'saving'
     // a closing browser may not wait for this tab to say anything; a drag's many edits are put
     // aside as the page goes
-    if (!held) lifeboat.launch(next, revision)
+    if (!held) lifeboat.launch(next, revision, byMe())
     saveTimer ||= window.setTimeout(() => void save(), SAVE_AFTER_MS)
   }
 
@@ -164,15 +166,14 @@ export const useBuildStore = defineStore('build', () => {
     dirty = false
     saving = (async () => {
       try {
-        const result = await saveBuild(writing, revision, lastKept)
+        const result = await saveBuild(writing, revision, byMe())
         if ('overtaken' in result) await branch(writing)
         else {
           revision = result.saved.revision
-          lastKept = result.saved.build
           tell({ kind: 'saved', id: writing.id, revision })
           if (result.told.length > 0) {
             mended.value = result.told
-            if (build.value === writing) show(lastKept)
+            if (build.value === writing) show(result.saved.build)
           }
         }
         if (!dirty) {
@@ -184,7 +185,7 @@ export const useBuildStore = defineStore('build', () => {
         dirty = true
         saveState.value = isFull(error) ? 'full' : 'failed'
         saveProblem.value = error instanceof Error ? error.message : String(error)
-        lifeboat.launch(build.value ?? writing, revision)
+        lifeboat.launch(build.value ?? writing, revision, byMe())
       }
     })()
     await saving
@@ -202,7 +203,6 @@ export const useBuildStore = defineStore('build', () => {
     if ('overtaken' in result) throw new Error('the copy could not be made')
     lifeboat.sink(work.id)
     revision = result.saved.revision
-    lastKept = result.saved.build
     // what was changed while the copy was written goes on in the copy
     if (build.value) build.value = { ...build.value, id: copy.id, name: copy.name }
     undone.value = undone.value.map((u) => ({ ...u, build: { ...u.build, id: copy.id } }))
@@ -218,14 +218,13 @@ export const useBuildStore = defineStore('build', () => {
     if (build.value?.id === id) return true
     await save()
     const row = await loadBuild(id)
-    readyChecker()
+    if (row) readyToCheck(row.build)
     missing.value = !row || row.deletedAt !== null || tooNew(row.build)
     if (!row || missing.value) {
       build.value = null
       return false
     }
     revision = row.revision
-    lastKept = row.build
     undone.value = []
     redone.value = []
     plan.value = null
@@ -234,7 +233,7 @@ export const useBuildStore = defineStore('build', () => {
     saveState.value = 'saved'
     // work that could not be saved before this page was opened goes on where it was
     const waiting = lifeboat.waitingFor(id)
-    const work = waiting?.revision === revision ? waiting.build : row.build
+    const work = waiting && lifeboat.goesOn(waiting, row) === revision ? waiting.build : row.build
     selected.value = work.waters[0]?.id ?? ''
     show(work)
     if (work !== row.build) {
@@ -274,7 +273,6 @@ export const useBuildStore = defineStore('build', () => {
       undone.value = [...undone.value, { build: build.value, label: FROM_OTHER_TAB }]
     redone.value = []
     revision = row.revision
-    lastKept = row.build
     show(row.build)
     tabNotice.value = 'updated'
   }
@@ -295,7 +293,7 @@ export const useBuildStore = defineStore('build', () => {
   })
   window.addEventListener('pagehide', () => {
     // a save under way may be broken off with the page
-    if ((dirty || saving) && build.value) lifeboat.launch(build.value, revision)
+    if ((dirty || saving) && build.value) lifeboat.launch(build.value, revision, byMe())
     void save()
   })
   document.addEventListener('visibilitychange', () => {

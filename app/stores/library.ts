@@ -102,11 +102,13 @@ export const useLibraryStore = defineStore('library', () => {
   }
 
   /** Brings one unsaved build in; what there is no room for stays put aside, and is told. */
-  async function rescue({ build, revision }: lifeboat.Lifeboat): Promise<void> {
+  async function rescue(boat: lifeboat.Lifeboat): Promise<void> {
+    const { build } = boat
     try {
       const there = await loadBuild(build.id)
-      if (!there || JSON.stringify(there.build) !== JSON.stringify(build)) {
-        const result = await saveBuild(build, revision, there?.build)
+      const revision = lifeboat.goesOn(boat, there)
+      if (revision !== null) {
+        const result = await saveBuild(build, revision, boat.by)
         if ('overtaken' in result)
           await addBuilds([
             { ...build, id: newId(), name: `${build.name.slice(0, 100)} (rescued)` }

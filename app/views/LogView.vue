@@ -16,6 +16,7 @@ import { onRail } from '../../core/plan/learned/fit'
 import { keyOf } from '../../core/plan/learned/history'
 import { liesOn } from '../../core/plan/6-steps/coreOf'
 import { costToBuy } from '../../core/plan/4-amounts/shopping'
+import EarlierStates from '../components/EarlierStates.vue'
 import PhotoAgainstForm from '../components/PhotoAgainstForm.vue'
 import NumberField from '../components/NumberField.vue'
 import LiveText from '../components/LiveText.vue'
@@ -40,7 +41,8 @@ const zone = computed(() => build.value.calendar.zone)
 const LEAVES = {
   diary: 'Diary',
   account: 'Foretold and real',
-  table: 'Photo against form'
+  table: 'Photo against form',
+  earlier: 'Earlier states'
 } as const
 const leaf = ref<keyof typeof LEAVES>('diary')
 const title = (id: string) => {
@@ -220,6 +222,7 @@ const early = (e: Extract<LogEntry, { kind: 'step' }>) => {
   <WorkTop class="log" data-test="log" drawings="scroll" tray="Write down">
     <LeafTabs v-model="leaf" class="leaves turn" :names="LEAVES" />
     <PhotoAgainstForm v-if="leaf === 'table' && plan" :build="build" :plan="plan" />
+    <EarlierStates v-else-if="leaf === 'earlier' && plan" :build="build" :plan="plan" />
     <section v-else-if="leaf === 'account'" class="panel pad stack" data-test="account">
       <h1>Foretold and real</h1>
       <p v-if="!account.length" class="soft">

@@ -9,8 +9,8 @@ const LONGEST_MS = 10_000
 
 let checker: Hired<InsideWork> | null = null
 
-/** Has the checker come up before the first edit wants it. */
-export const readyChecker = (): Hired<InsideWork> =>
+/** The checker; asked for before the first edit wants it, it is ready then. */
+const readyChecker = (): Hired<InsideWork> =>
   (checker ??= hire<InsideWork>(
     new Worker(new URL('./inside.worker.ts', import.meta.url), { type: 'module' })
   ))
@@ -20,17 +20,14 @@ export const readyChecker = (): Hired<InsideWork> =>
  *
  * @returns null where nothing was outside, or nobody could say
  */
-export async function checkInside(build: Build, before: Build | null): Promise<Inside | null> {
+export async function checkInside(build: Build): Promise<Inside | null> {
   let timer = 0
   const late = new Promise<null>((resolve) => {
     timer = window.setTimeout(() => resolve(null), LONGEST_MS)
   })
   try {
-    const asked = klona({ build, before })
-    return await Promise.race([
-      readyChecker().ask((w) => w.inside(asked.build, asked.before)),
-      late
-    ])
+    const plain = klona(build)
+    return await Promise.race([readyChecker().ask((w) => w.inside(plain)), late])
   } catch {
     checker?.dismiss()
     checker = null
@@ -39,3 +36,6 @@ export async function checkInside(build: Build, before: Build | null): Promise<I
     clearTimeout(timer)
   }
 }
+
+/** A build as it is opened: the checker comes up with it, and knows what stood where. */
+export const readyToCheck = (build: Build): void => void checkInside(build)

@@ -4,6 +4,7 @@ import { strFromU8, strToU8, unzipSync, zipSync, type UnzipFileInfo } from 'ffla
 import type { Build } from '../build/types'
 import type { Forgotten } from '../plan/learned/history'
 import type { Material } from '../craft/materials/types'
+import { entriesOf } from '../build/log/entries'
 import { BOTTLE_SCHEMA } from '../build/file/bottleSchema'
 import { checkBuild, readJson } from '../build/file/buildFile'
 import { isWhole, sumsOf } from './zipSums'
@@ -177,6 +178,11 @@ export function unpackBackup(bytes: Uint8Array): Unpacked {
       throw new RangeError(
         `The build in this zip cannot be read: ${build.faults[0].path}: ${build.faults[0].message}. Nothing was changed.`
       )
+    for (const { id, caption } of entriesOf(build.value.log, 'photo'))
+      if (!photos.has(id) && !left.some((l) => l.includes(`photos/${id}.jpg`)))
+        left.push(
+          `The photograph photos/${id}.jpg${caption ? ` (“${caption.slice(0, 60)}”)` : ''} that its log names is missing from the zip`
+        )
     return {
       backup: {
         madeAt: '',

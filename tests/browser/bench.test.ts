@@ -470,30 +470,4 @@ describe('At the bench', function () {
     await other.close()
     await empty.close()
   })
-
-  it('killed at any moment of a save: the last good state or the one before it, and never less', async () => {
-    const context = await s.profile()
-    const water = `/build/${DEMO_ID}/water`
-    let last = '50'
-    for (let k = 0; k < 5; k++) {
-      const page = await openPage(context, `${s.address}${water}`, false)
-      const field = page.getByLabel('Level', { exact: true })
-      await field.waitFor()
-      const found = await field.inputValue()
-      expect([last, String(44 + k - 1)], `round ${k}`).to.include(found)
-      last = found
-      await field.fill(String(44 + k))
-      await page.waitForTimeout([0, 120, 155, 180, 400][k])
-      const dying = await context.newCDPSession(page)
-      void dying.send('Page.crash').catch(() => undefined)
-      await new Promise((resolve) => setTimeout(resolve, 400))
-      await page.close()
-    }
-    const page = await openPage(context, s.address, false)
-    await page.locator('.card .title').first().waitFor()
-    expect(await page.locator('.card .title').allInnerTexts()).to.deep.equal([
-      "Weir at Cobbet's Race"
-    ])
-    await context.close()
-  })
 })

@@ -148,4 +148,48 @@ describe('Trust', function () {
     )
     await context.close()
   })
+
+  it('earlier states: put aside before an edit, kept by name, held against today, brought back with the log, let go', async () => {
+    const context = await s.profile()
+    const page = await openPage(context, water(), false)
+    await settled(page)
+    const before = Number(await level(page).inputValue())
+    await level(page).fill('46')
+    await page.getByText('Saved', { exact: true }).waitFor()
+    await page.goto(`${s.address}/build/${DEMO_ID}/log`)
+    await settled(page)
+    await page.locator('[data-test="note"]').first().fill('The pond is lower now')
+    await page.locator('[data-test="note-add"]').click()
+    await page.locator('[data-leaf="earlier"]').click()
+    await page.locator('[data-state]').first().waitFor()
+    expect(await page.locator('[data-state]').count()).to.equal(1)
+    const water1 = page.locator('[data-figure="water"] td')
+    await water1.first().waitFor()
+    const [, then, today] = (await water1.allInnerTexts()).map((t) => Number.parseFloat(t))
+    expect(then).to.be.greaterThan(today!)
+    await page.locator('[data-test="state-name"]').first().fill('Low water')
+    await page.locator('[data-test="keep-state"]').click()
+    await page.getByText('“Low water” is kept.').waitFor()
+    expect(await page.locator('[data-state]').count()).to.equal(2)
+    await page.locator('[data-state] .when').last().click()
+    await page.waitForFunction(
+      (ml) =>
+        Number.parseFloat(
+          document.querySelectorAll<HTMLElement>('[data-figure="water"] td')[1]?.innerText ?? ''
+        ) === ml,
+      then
+    )
+    await page.locator('[data-test="bring-back"]').click()
+    await page.getByText('It is back').waitFor()
+    // those without a name go, those with one stay, and it says what that frees
+    await page.locator('[data-test="free-states"]').click()
+    await page.getByText('1 state is gone').waitFor()
+    expect(await page.locator('[data-state]').count()).to.equal(1)
+    await page.locator('[data-leaf="diary"]').click()
+    await page.getByText('The pond is lower now').waitFor()
+    await page.goto(water())
+    await settled(page)
+    expect(Number(await level(page).inputValue())).to.equal(before)
+    await context.close()
+  })
 })

@@ -32,10 +32,10 @@ export const VIEWS = [
 /** The moment at which every browser test, and every screenshot, takes place. */
 export const NOW = new Date('2026-11-24T18:20:00Z')
 
-const CHROMIUM = [process.env.CHROMIUM_PATH, '/usr/bin/chromium', '/usr/bin/chromium-browser'].find(
+export const CHROMIUM = [process.env.CHROMIUM_PATH, '/usr/bin/chromium', '/usr/bin/chromium-browser'].find(
   (p) => p && existsSync(p)
 )
-const FLAGS = [
+export const FLAGS = [
   '--no-sandbox',
   '--disable-gpu',
   '--disable-quic',

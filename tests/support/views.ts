@@ -19,7 +19,7 @@ const LEAVES: Record<string, string[]> = {
     'race:ways'
   ],
   days: ['hours', 'what', 'jobs'],
-  log: ['account', 'table'],
+  log: ['account', 'table', 'earlier'],
   shelf: ['stock', 'chips', 'release']
 }
 

@@ -180,6 +180,8 @@ function ownShare(mixed: Mix, ownMl: number, along: readonly Along[], owed: Owed
   const knownG = along.reduce((sum, a) => sum + (a.massG ?? 0), 0)
   const pours = along.filter((a) => a.massG === null)
   const pouredMl = pours.reduce((sum, a) => sum + a.volumeMl, ownMl)
+  // where what stands in the water leaves no room for any
+  if (!(pouredMl > 0 && mixed.totalG > 0)) return 0
   const rest = 1 - knownG / mixed.totalG
   for (const { pool, volumeMl } of pours) {
     const share = (rest * volumeMl) / pouredMl

@@ -137,6 +137,19 @@ export function measuringFindings(pool: Pool, ground: PoolGround, make: Make): F
       })
     )
   }
+  const widest = [...pool.standing].sort((a, b) => b.widthMm * b.depthMm - a.widthMm * a.depthMm)[0]
+  if (widest && ground.volumeMl <= 0 && pool.levelMm > ground.lowestMm)
+    found.push(
+      make('no-room', {
+        severity: 'warn',
+        place: 'ground',
+        at: [widest.x, widest.y],
+        title: `${pool.name}: ${widest.name} leaves no room for water`,
+        number: `${mm(widest.widthMm)} × ${mm(widest.depthMm)}`,
+        reason: 'What stands in the pool takes up all that could be poured.',
+        wayOut: `Measure ${widest.name} again: its width and depth are those at the water.`
+      })
+    )
   for (const thing of pool.standing) {
     if (insideRing([thing.x, thing.y], ground.ring)) continue
     found.push(

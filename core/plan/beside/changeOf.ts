@@ -18,7 +18,8 @@ export interface Change {
 /** Degrees that nobody would tell from none. */
 const NO_WARMER_C = 0.5
 
-const hottest = (plan: Plan): number | null =>
+/** The hottest of all pours, °C; null: nothing is poured. */
+export const hottest = (plan: Plan): number | null =>
   plan.stacks.pools.reduce<number | null>((most, { heat }) => {
     const peak = heat && heat.layers.length > 0 ? heat.peakC : null
     return peak === null ? most : Math.max(peak, most ?? peak)

@@ -1,0 +1,202 @@
+import { spawn, type ChildProcess } from 'node:child_process'
+import { existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { chromium, type Browser, type Page } from 'playwright-core'
+import type { Build } from '../../core/build/types'
+import { packBackup } from '../../core/exchange/backup'
+import { CHROMIUM, DEMO_ID, FLAGS, stage } from '../support/browser'
+import { demo } from '../support/builds'
+import { chance, noCounts, type Chance, type Counts } from './random'
+
+/** What was typed so long before the end may be lost, ms; no more. */
+const MAY_BE_LOST_MS = 250
+const wait = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms))
+
+/** A browser of its own process group, so that all of it dies at once, as when the power goes. */
+interface Victim {
+  page: Page
+  kill: () => Promise<void>
+}
+
+async function victim(profile: string): Promise<Victim> {
+  const told = join(profile, 'DevToolsActivePort')
+  rmSync(told, { force: true })
+  const child: ChildProcess = spawn(
+    CHROMIUM!,
+    [
+      ...FLAGS,
+      '--headless=new',
+      '--remote-debugging-port=0',
+      `--user-data-dir=${profile}`,
+      'about:blank'
+    ],
+    { detached: true, stdio: 'ignore' }
+  )
+  const gone = new Promise<void>((resolve) => child.on('exit', () => resolve()))
+  for (let k = 0; k < 600 && !existsSync(told); k++) await wait(50)
+  await wait(50)
+  const [port] = readFileSync(told, 'utf8').split('\n')
+  const browser: Browser = await chromium.connectOverCDP(`http://127.0.0.1:${port}`)
+  const context = browser.contexts()[0]!
+  await context.addInitScript("localStorage.setItem('tall-spindle:walked', 'true')")
+  // the keeper of the app for a shed without a network has no part in this
+  await context.addInitScript('delete Navigator.prototype.serviceWorker')
+  const page = context.pages()[0] ?? (await context.newPage())
+  return {
+    page,
+    kill: async () => {
+      process.kill(-child.pid!, 'SIGKILL')
+      await gone
+      await browser.close().catch(() => undefined)
+    }
+  }
+}
+
+const level = (page: Page) => page.getByLabel('Level', { exact: true })
+
+interface Typed {
+  value: number
+  at: number
+}
+
+/** Types ever greater levels until it is killed; says each as it is typed, and what the app calls saved. */
+async function typing(page: Page, from: number): Promise<{ typed: Typed[]; saved: number[] }> {
+  const heard = { typed: [] as Typed[], saved: [] as number[] }
+  page.on('console', (message) => {
+    const [what, value, at] = message.text().split(' ')
+    if (what === 'typed') heard.typed.push({ value: Number(value), at: Number(at) })
+    if (what === 'saved') heard.saved.push(Number(value))
+  })
+  await level(page).evaluate((field: HTMLInputElement, start) => {
+    const state = document.querySelector('.saved')!
+    let k = 0
+    let last = start
+    setInterval(() => {
+      // what stands on the screen now is called saved: it must be there ever after
+      if (state.textContent.trim() === 'Saved') console.log(`saved ${last}`)
+      // mostly without a pause, and now and then with one long enough to be called saved
+      if (k++ % 20 > 12) return
+      last = Math.round((start + k * 0.01) * 100) / 100
+      field.value = String(last)
+      field.dispatchEvent(new Event('input', { bubbles: true }))
+      console.log(`typed ${last} ${Date.now()}`)
+    }, 35)
+  }, from)
+  return heard
+}
+
+/** Killed while the builder types: what was called saved is there, and nearly all else. */
+async function whileTyping(
+  address: string,
+  profile: string,
+  by: Chance,
+  counts: Counts,
+  what: string
+) {
+  const first = await victim(profile)
+  await first.page.goto(`${address}/build/${DEMO_ID}/water`)
+  await level(first.page).waitFor()
+  const from = Number(await level(first.page).inputValue())
+  const heard = await typing(first.page, from > 47 ? 40 : from)
+  await wait(100 + by.below(1500))
+  const killedAt = Date.now()
+  await first.kill()
+
+  const again = await victim(profile)
+  await again.page.goto(`${address}/build/${DEMO_ID}/water`)
+  await level(again.page).waitFor()
+  const found = Number(await level(again.page).inputValue())
+  await again.page.goto(address)
+  await again.page.locator('.card .title').first().waitFor()
+  const builds = await again.page.locator('.card .title').count()
+  await again.kill()
+
+  const must = heard.typed.filter((t) => t.at <= killedAt - MAY_BE_LOST_MS).at(-1)?.value ?? 0
+  const saved = heard.saved.at(-1) ?? 0
+  counts.tried++
+  if (found < saved) counts.silent.push(`${what}: called saved at ${saved}, found ${found}`)
+  else if (heard.typed.length > 0 && found < must)
+    counts.silent.push(`${what}: typed ${must} in time, found ${found}`)
+  else if (builds > 1) counts.silent.push(`${what}: ${builds} builds where there was one`)
+  else counts.taken++
+  const lost = heard.typed.find((t) => t.value > found)
+  counts.worstMs = Math.max(counts.worstMs, lost ? killedAt - lost.at : 0)
+}
+
+const RESTORED = Array.from({ length: 12 }, (_, k): Build => ({
+  ...demo(),
+  id: `restored-${k}`,
+  name: `Restored ${k}`
+}))
+const BACKUP = Buffer.from(
+  packBackup(
+    {
+      madeAt: '2026-11-24T18:20:00Z',
+      builds: RESTORED.map((build) => ({ build, deletedAt: null })),
+      shelf: [],
+      forgotten: {}
+    },
+    new Map()
+  )
+)
+
+/** Killed while a backup is restored: all of it is there, or nothing. */
+async function whileRestoring(
+  address: string,
+  profile: string,
+  by: Chance,
+  counts: Counts,
+  what: string
+) {
+  const first = await victim(profile)
+  await first.page.goto(address)
+  await first.page.locator('.card .title').first().waitFor()
+  const before = await first.page.locator('.card .title').count()
+  await first.page
+    .locator('[data-test="import"] input')
+    .setInputFiles({ name: 'all.zip', mimeType: 'application/zip', buffer: BACKUP })
+  await wait(by.below(900))
+  await first.kill()
+  const again = await victim(profile)
+  await again.page.goto(address)
+  await again.page.locator('.card .title').first().waitFor()
+  const after = await again.page.locator('.card .title').count()
+  await again.kill()
+  counts.tried++
+  if (after === before || after === before + RESTORED.length) counts.taken++
+  else counts.silent.push(`${what}: ${before} builds before, ${after} after`)
+}
+
+/**
+ * Kills a real browser, the whole of it, while it writes, and looks what is there when it is opened
+ * again. `worstMs` is how long before the end the oldest lost key was typed.
+ */
+export async function attackStore(seed: number, count: number): Promise<Record<string, Counts>> {
+  const by = chance(seed)
+  const all = { 'killed while typing': noCounts(), 'killed in a restore': noCounts() }
+  const s = await stage('first')
+  try {
+    for (let k = 0; k < count; k++) {
+      const profile = mkdtempSync(join(tmpdir(), 'spindle-killed-'))
+      const name = k % 8 === 7 ? 'killed in a restore' : 'killed while typing'
+      const attack = k % 8 === 7 ? whileRestoring : whileTyping
+      try {
+        await attack(s.address, profile, by, all[name], `seed ${seed}, kill ${k}`)
+      } catch (error) {
+        all[name].tried++
+        all[name].crashes.push(`seed ${seed}, kill ${k}: ${String(error).slice(0, 300)}`)
+      }
+      // the last of its processes may still be on its way out
+      await wait(300)
+      try {
+        rmSync(profile, { recursive: true, force: true, maxRetries: 20, retryDelay: 200 })
+      } catch {
+        // a few files stay in the folder for such things
+      }
+    }
+  } finally {
+    await s.close()
+  }
+  return all
+}

@@ -1,0 +1,30 @@
+import { expect } from 'chai'
+import { attackBuilds } from '../attack/builds'
+import { attackFiles, wholeFormats } from '../attack/files'
+import type { Counts } from '../attack/random'
+
+/** `npm run attack` is the whole of it; this is a tenth, with the same seed each time. */
+const SEED = 1
+const nothingFound = (all: Record<string, Counts>, least: number) => {
+  for (const [name, c] of Object.entries(all)) {
+    expect([...c.crashes, ...c.silent], name).to.deep.equal([])
+    expect(c.tried, name).to.be.at.least(least)
+  }
+}
+
+describe('Attacks', function () {
+  this.timeout(600_000)
+
+  it('10,000 damaged files: taken whole or refused in words, and nothing changed in silence', () => {
+    expect(wholeFormats()).to.deep.equal([])
+    const all = attackFiles(SEED, 10_000)
+    nothingFound(all, 700)
+    // an attack whose files are all refused at the door, or all taken, tries nothing
+    for (const [name, c] of Object.entries(all)) expect(c.taken, name).to.be.greaterThan(5)
+    expect(Object.values(all).reduce((n, c) => n + c.refused, 0)).to.be.greaterThan(4000)
+  })
+
+  it('200 wild builds: each is planned, holds no number that is none, and goes out as it came in', () => {
+    nothingFound(attackBuilds(SEED, 200), 200)
+  })
+})
