@@ -12,6 +12,7 @@ import { PLACES } from './router'
 import { usePhone } from './screens'
 import { useBuildStore } from './stores/build'
 import { useLibraryStore } from './stores/library'
+import { useFolderBackup } from './stores/folderBackup'
 import { useSettingsStore } from './stores/settings'
 
 /** Only phones fetch it. */
@@ -26,6 +27,7 @@ const explained = ref(false)
 watch(asked, (now) => now && (explained.value = true))
 
 useSettingsStore()
+useFolderBackup()
 const store = useBuildStore()
 const library = useLibraryStore()
 const router = useRouter()

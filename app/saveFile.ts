@@ -6,11 +6,12 @@ export const fileName = (name: string): string =>
     .replace(/^(.{0,95}).*?(\.\w{1,5})?$/su, '$1$2') || 'build'
 
 /** Hands a file to the builder through the browser's own download. */
-export function saveFile(name: string, type: string, content: string | Uint8Array): void {
-  const url = URL.createObjectURL(new Blob([content as BlobPart], { type }))
+export function saveFile(name: string, type: string, content: string | Uint8Array | Blob): void {
+  const blob = content instanceof Blob ? content : new Blob([content as BlobPart], { type })
+  const url = URL.createObjectURL(blob)
   const link = document.createElement('a')
   link.href = url
   link.download = fileName(name)
   link.click()
-  setTimeout(() => URL.revokeObjectURL(url), 1000)
+  setTimeout(() => URL.revokeObjectURL(url), 60_000)
 }

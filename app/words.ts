@@ -2,7 +2,7 @@ import { useSettingsStore } from './stores/settings'
 import * as metric from '../core/words/quantities'
 import { inSentence, inUnits, unitName, type Units } from '../core/words/units'
 
-export { money, number } from '../core/words/quantities'
+export { fileSize, money, number } from '../core/words/quantities'
 
 /**
  * Quantities and sentences in the builder's units. Called while a view is drawn, so a change of

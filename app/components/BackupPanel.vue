@@ -11,7 +11,10 @@ import {
   type Keeping,
   type Restored
 } from '../storage/backup'
+import { dayAndClock } from '../../core/words/dates'
+import { fileSize } from '../words'
 import { isFull } from '../storage/builds'
+import { useFolderBackup } from '../stores/folderBackup'
 
 /** Everything in one zip, back again, and a nudge when there is none. */
 const emit = defineEmits<{ restored: [] }>()
@@ -42,8 +45,8 @@ async function attempt(what: string, work: () => Promise<void>): Promise<void> {
 }
 const backup = () =>
   attempt('Backing up…', async () => {
-    const bytes = await backupAll()
-    saveFile(`tall-spindle-${new Date().toISOString().slice(0, 10)}.zip`, 'application/zip', bytes)
+    const zip = await backupAll()
+    saveFile(`tall-spindle-${new Date().toISOString().slice(0, 10)}.zip`, 'application/zip', zip)
     if (state.value?.persisted === false) await askToKeep()
   })
 function picked(file: File): void {
@@ -62,12 +65,13 @@ const nudge = computed(() => {
     ? `${s.changedSince === 1 ? 'One build has' : `${s.changedSince} builds have`} changed since the last backup, ${days} days ago.`
     : ''
 })
+const auto = useFolderBackup()
+const folderTime = (ms: number) => dayAndClock(ms, Intl.DateTimeFormat().resolvedOptions().timeZone)
 const full = computed(() =>
   state.value?.usedBytes && state.value.quotaBytes
     ? state.value.usedBytes / state.value.quotaBytes
     : 0
 )
-const mb = (bytes: number) => `${(bytes / 1e6).toFixed(bytes < 1e7 ? 1 : 0)} MB`
 defineExpose({ refresh })
 </script>
 
@@ -87,6 +91,30 @@ defineExpose({ refresh })
         <b>Left out:</b> {{ l }}.</template
       >
     </p>
+    <p v-if="auto.problem" class="fault" role="alert" data-test="folder-fault">
+      {{ auto.problem }}
+    </p>
+    <div v-if="auto.folder" class="row" data-test="folder">
+      <p class="grow">
+        Backup folder <b>{{ auto.folder.name }}</b>{{ ' '
+        }}<span v-if="auto.writing" role="status">is being written…</span
+        ><span v-else-if="auto.folder.asks"
+          >waits: the browser wants to be asked before it writes there again.</span
+        ><span v-else-if="auto.folder.last" class="small soft"
+          >written after each sitting; last {{ folderTime(auto.folder.last.at) }},
+          {{ fileSize(auto.folder.last.bytes) }}, read back and found whole.</span
+        >
+      </p>
+      <ElButton v-if="auto.folder.asks" class="tool main" @click="auto.allow">Allow it</ElButton
+      ><ElButton
+        v-else
+        class="tool"
+        :disabled="auto.writing"
+        data-test="folder-now"
+        @click="auto.write().then(refresh)"
+        >Write now</ElButton
+      ><ElButton class="tool" @click="auto.forget">Stop writing there</ElButton>
+    </div>
     <div class="row">
       <p class="grow">
         <b v-if="nudge" data-test="nudge">{{ nudge }}</b><template v-else-if="state?.lastMs"
@@ -98,8 +126,8 @@ defineExpose({ refresh })
         {{ ' '
         }}<span class="small soft"
           ><template v-if="state?.usedBytes !== null && state"
-            >{{ mb(state.usedBytes ?? 0) }} kept here<template v-if="full > 0.8"
-              >, of {{ mb(state.quotaBytes!) }}: nearly full</template
+            >{{ fileSize(state.usedBytes ?? 0) }} kept here<template v-if="full > 0.8"
+              >, of {{ fileSize(state.quotaBytes!) }}: nearly full</template
             >. </template
           ><template v-if="state?.persisted">The browser has promised to keep it.</template
           ><template v-else-if="state?.persisted === false"
@@ -111,6 +139,14 @@ defineExpose({ refresh })
       <ElButton v-if="state?.persisted === false" class="tool" @click="askToKeep().then(refresh)">
         Ask the browser to keep it
       </ElButton>
+      <ElButton
+        v-if="auto.can && !auto.folder"
+        class="tool"
+        title="A folder on this computer: a backup is written there after each sitting"
+        data-test="choose-folder"
+        @click="auto.choose().then(refresh)"
+        >Into a folder by itself…</ElButton
+      >
       <ElButton
         class="tool"
         :class="{ main: nudge }"

@@ -10,7 +10,7 @@ import type { Plan } from '../../core/plan/derivePlan'
 import { dayAndClock } from '../../core/words/dates'
 import { counted } from '../../core/words/sentences'
 import { duration } from '../../core/words/durations'
-import { degrees, grams, ml, money, number } from '../words'
+import { degrees, grams, ml, money, number, fileSize } from '../words'
 import MiniCutaway from '../drawings/MiniCutaway.vue'
 import { saveFile } from '../saveFile'
 import { isFull } from '../storage/builds'
@@ -126,8 +126,6 @@ function asOwn(): void {
   const copy = { ...back.value, id: newId(), name: `${back.value.name.slice(0, 90)} (earlier)` }
   void attempt(() => library.create(copy), `“${copy.name}” stands on Builds now.`)
 }
-const mb = (bytes: number) =>
-  bytes < 1e6 ? `${Math.ceil(bytes / 1000)} kB` : `${(bytes / 1e6).toFixed(1)} MB`
 </script>
 
 <template>
@@ -227,8 +225,8 @@ const mb = (bytes: number) =>
     </div>
     <p v-if="held?.count" class="small soft row" data-test="states-held">
       <span class="grow"
-        >All builds’ earlier states: {{ held.count }}, {{ mb(held.bytes) }}; those without a name
-        {{ held.unnamed }}, {{ mb(held.unnamedBytes) }}.</span
+        >All builds’ earlier states: {{ held.count }}, {{ fileSize(held.bytes) }}; those without a
+        name {{ held.unnamed }}, {{ fileSize(held.unnamedBytes) }}.</span
       >
       <ElButton
         class="tool"
@@ -237,10 +235,10 @@ const mb = (bytes: number) =>
         @click="
           attempt(
             dropUnnamed,
-            `${counted(held.unnamed, 'state is', 'states are')} gone, ${mb(held.unnamedBytes)} free.`
+            `${counted(held.unnamed, 'state is', 'states are')} gone, ${fileSize(held.unnamedBytes)} free.`
           )
         "
-        >Let go of those: {{ mb(held.unnamedBytes) }} free</ElButton
+        >Let go of those: {{ fileSize(held.unnamedBytes) }} free</ElButton
       >
     </p>
   </section>

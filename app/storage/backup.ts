@@ -4,7 +4,7 @@ import type { Backup, Unpacked } from '../../core/exchange/backup'
 import { entriesOf } from '../../core/build/log/entries'
 import type { Forgotten } from '../../core/plan/learned/history'
 import { job } from '../workers/hire'
-import type { ZipWork } from '../workers/zip.worker'
+import type { KeptPhoto, ZipWork } from '../workers/zip.worker'
 import { klona } from 'klona/lite'
 import type { Remote } from 'comlink'
 import { db, type BuildRow, type PhotoRow } from './db'
@@ -14,22 +14,44 @@ const LAST = 'lastBackup'
 const FORGOTTEN = 'forgotten'
 const zipWorker = () =>
   new Worker(new URL('../workers/zip.worker.ts', import.meta.url), { type: 'module' })
-const LONGEST_MS = 180_000
+/** A gigabyte of pictures takes a fraction of it. */
+const LONGEST_MS = 900_000
 /** Has the zip worker do one thing; nobody can cancel it, so it has an answer or fails. */
 const zipped = async <Answer>(work: (zip: Remote<ZipWork>) => Promise<Answer>): Promise<Answer> =>
   (await job<ZipWork, Answer>(zipWorker(), work, LONGEST_MS).answer)!
 
-/** Everything in this browser as one zip. */
-export async function backupAll(): Promise<Uint8Array> {
+/** Everything in this browser: pictures by where the browser keeps them, not in memory. */
+async function everything(): Promise<{ backup: Backup; photos: KeptPhoto[] }> {
   const rows = await db.builds.toArray()
-  const backup: Backup = {
-    madeAt: new Date().toISOString(),
-    builds: rows.map((r) => ({ build: r.build, deletedAt: r.deletedAt })),
-    shelf: (await db.shelf.toArray()).map((r) => r.material),
-    forgotten: ((await db.facts.get(FORGOTTEN))?.value as Forgotten | undefined) ?? {}
+  const photos: KeptPhoto[] = []
+  await db.photos.each(({ id, picture }) => photos.push({ id, picture }))
+  return {
+    backup: {
+      madeAt: new Date().toISOString(),
+      builds: rows.map((r) => ({ build: r.build, deletedAt: r.deletedAt })),
+      shelf: (await db.shelf.toArray()).map((r) => r.material),
+      forgotten: ((await db.facts.get(FORGOTTEN))?.value as Forgotten | undefined) ?? {}
+    },
+    photos
   }
-  const photos = await photoBytes((await db.photos.toCollection().primaryKeys()) as string[])
-  const bytes = await zipped((zip) => zip.packBackup(backup, photos))
+}
+
+/** Everything in this browser as one zip. */
+export async function backupAll(): Promise<Blob> {
+  const { backup, photos } = await everything()
+  const zip = await zipped((worker) => worker.packAll(backup, photos))
+  await db.facts.put({ key: LAST, value: Date.now() })
+  return zip
+}
+
+/**
+ * Everything in this browser into a folder of the builder's, checked by reading it back.
+ *
+ * @throws Error in the builder's words; a file of that name stays as it was
+ */
+export async function backupInto(folder: FileSystemDirectoryHandle, name: string): Promise<number> {
+  const { backup, photos } = await everything()
+  const { bytes } = await zipped((worker) => worker.packInto(folder, name, backup, photos))
   await db.facts.put({ key: LAST, value: Date.now() })
   return bytes
 }

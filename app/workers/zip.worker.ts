@@ -1,6 +1,106 @@
+import { sha256 } from '@noble/hashes/sha2'
+import { bytesToHex } from '@noble/hashes/utils'
 import { expose } from 'comlink'
-import { packBackup, packBuild, unpackBackup } from '../../core/exchange/backup'
+import { backupWriter, packBuild, unpackBackup, type Backup } from '../../core/exchange/backup'
 
-const work = { packBackup, packBuild, unpackBackup }
+/** A picture where the browser keeps it: a name for it, not its bytes. */
+export interface KeptPhoto {
+  id: string
+  picture: Blob
+}
+
+/** So much of a backup is held in memory before it is passed on, bytes. */
+const HELD_BYTES = 4_000_000
+
+/** What was written: how long it is, and what its bytes come to. */
+export interface Written {
+  bytes: number
+  sha256: string
+}
+
+/** Packs everything, picture by picture, and passes it on in pieces. */
+async function packed(
+  backup: Backup,
+  photos: readonly KeptPhoto[],
+  pass: (piece: Uint8Array[]) => void | Promise<void>
+): Promise<Written> {
+  const sum = sha256.create()
+  let bytes = 0
+  let held: Uint8Array[] = []
+  let heldBytes = 0
+  const writer = backupWriter((piece) => {
+    sum.update(piece)
+    bytes += piece.length
+    held.push(piece)
+    heldBytes += piece.length
+  })
+  const on = async (least: number) => {
+    if (heldBytes < least) return
+    await pass(held)
+    held = []
+    heldBytes = 0
+  }
+  for (const { id, picture } of photos) {
+    const photo = writer.photo(id)
+    const reader = picture.stream().getReader()
+    for (let read = await reader.read(); !read.done; read = await reader.read()) {
+      photo.push(read.value)
+      await on(HELD_BYTES)
+    }
+    photo.end()
+  }
+  writer.finish(backup)
+  await on(1)
+  return { bytes, sha256: bytesToHex(sum.digest()) }
+}
+
+/** What the bytes of a file come to, read piece by piece. */
+async function sumOfFile(file: Blob): Promise<Written> {
+  const sum = sha256.create()
+  const reader = file.stream().getReader()
+  for (let read = await reader.read(); !read.done; read = await reader.read())
+    sum.update(read.value)
+  return { bytes: file.size, sha256: bytesToHex(sum.digest()) }
+}
+
+const work = {
+  packBuild,
+  unpackBackup,
+  /** Everything in one file of the browser's own, which it keeps out of memory. */
+  packAll: async (backup: Backup, photos: readonly KeptPhoto[]): Promise<Blob> => {
+    const pieces: Blob[] = []
+    await packed(backup, photos, (piece) => void pieces.push(new Blob(piece as BlobPart[])))
+    return new Blob(pieces, { type: 'application/zip' })
+  },
+  /**
+   * Everything into a file of a folder, and read back: what is there is what was written.
+   *
+   * @throws Error in the builder's words; a file of that name stays as it was
+   */
+  packInto: async (
+    folder: FileSystemDirectoryHandle,
+    name: string,
+    backup: Backup,
+    photos: readonly KeptPhoto[]
+  ): Promise<Written> => {
+    const file = await folder.getFileHandle(name, { create: true })
+    const out = await file.createWritable()
+    let written: Written
+    try {
+      written = await packed(backup, photos, (piece) => out.write(new Blob(piece as BlobPart[])))
+    } catch (error) {
+      await out.abort().catch(() => undefined)
+      throw error
+    }
+    // only now does it take the place of what was there
+    await out.close()
+    const found = await sumOfFile(await file.getFile())
+    if (found.bytes !== written.bytes || found.sha256 !== written.sha256)
+      throw new Error(
+        `${name} was written and read back, and it is not the same: ${found.bytes} of ${written.bytes} bytes. Look at that disk.`
+      )
+    return written
+  }
+}
 export type ZipWork = typeof work
 expose(work)

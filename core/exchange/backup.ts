@@ -1,6 +1,15 @@
 import { sha256 } from '@noble/hashes/sha2'
 import { bytesToHex } from '@noble/hashes/utils'
-import { strFromU8, strToU8, unzipSync, zipSync, type UnzipFileInfo } from 'fflate'
+import {
+  strFromU8,
+  strToU8,
+  unzipSync,
+  Zip,
+  ZipDeflate,
+  ZipPassThrough,
+  zipSync,
+  type UnzipFileInfo
+} from 'fflate'
 import type { Build } from '../build/types'
 import type { Forgotten } from '../plan/learned/history'
 import type { Material } from '../craft/materials/types'
@@ -43,38 +52,105 @@ interface Listed {
 const SHELF_FILE = 'shelf.json'
 const sumOf = (bytes: Uint8Array): string => bytesToHex(sha256(bytes))
 
+/** Where the bytes of a zip go as they are made. */
+export type ZipSink = (bytes: Uint8Array) => void
+
+/** A backup that is written piece by piece, so that no picture need stand in memory whole. */
+export interface BackupWriter {
+  /** Begins a picture: its bytes are pushed, and it is ended, before the next begins. */
+  photo: (id: string) => { push: (bytes: Uint8Array) => void; end: () => void }
+  /** Writes the builds, the shelf and the list of it all: nothing comes after. */
+  finish: (backup: Backup) => void
+}
+
 /**
- * Everything in one zip: `backup.json` lists what is in it, `builds/N.json` and `photos/ID.jpg` are
- * the builds and the pictures, `shelf.json` the shelf and what was forgotten. `list.sha256` says what
- * the list itself comes to.
+ * Everything in one zip: `photos/ID.jpg` and `builds/N.json` are the pictures and the builds,
+ * `shelf.json` the shelf and what was forgotten, `backup.json` lists what is in it, and `list.sha256`
+ * says what the list itself comes to.
+ *
+ * @throws RangeError in the builder's words when it grows beyond what a zip can hold
+ */
+export function backupWriter(sink: ZipSink): BackupWriter {
+  let failed: Error | null = null
+  const zip = new Zip((error, bytes) => {
+    if (error) failed = error
+    else sink(bytes)
+  })
+  const check = () => {
+    if (failed) throw new RangeError(`The backup could not be packed: ${failed.message}`)
+  }
+  const photos: Record<string, string> = {}
+  function file(name: string, bytes: Uint8Array, packed: boolean): string {
+    const entry = packed ? new ZipDeflate(name, { level: 6 }) : new ZipPassThrough(name)
+    zip.add(entry)
+    entry.push(bytes, true)
+    check()
+    return sumOf(bytes)
+  }
+  return {
+    photo: (id) => {
+      const entry = new ZipPassThrough(`photos/${id}.jpg`)
+      const sum = sha256.create()
+      zip.add(entry)
+      return {
+        push: (bytes) => {
+          sum.update(bytes)
+          // the zip may hold on to what it is given until it has passed it on
+          entry.push(bytes, false)
+          check()
+        },
+        end: () => {
+          entry.push(new Uint8Array(0), true)
+          photos[id] = bytesToHex(sum.digest())
+          check()
+        }
+      }
+    },
+    finish: (backup) => {
+      const builds = backup.builds.map(({ build, deletedAt }, i) => {
+        const name = `builds/${i + 1}.json`
+        const sha256 = file(name, strToU8(JSON.stringify(build)), true)
+        return { file: name, name: build.name, sha256, deletedAt }
+      })
+      const { shelf, forgotten, madeAt } = backup
+      const listed: Listed = {
+        format: 'tall-spindle-backup',
+        version: VERSION,
+        madeAt,
+        builds,
+        photos,
+        shelf: file(SHELF_FILE, strToU8(JSON.stringify({ shelf, forgotten })), true)
+      }
+      const list = strToU8(JSON.stringify(listed))
+      const sum = file('backup.json', list, true)
+      file('list.sha256', strToU8(sum), false)
+      zip.end()
+      check()
+    }
+  }
+}
+
+/**
+ * A backup whose pictures are at hand, as one piece.
  *
  * @param photos  pictures by id, JPEG
  */
 export function packBackup(backup: Backup, photos: ReadonlyMap<string, Uint8Array>): Uint8Array {
-  const files: Record<string, [Uint8Array, { level: 0 | 6 }]> = {}
-  const builds = backup.builds.map(({ build, deletedAt }, i) => {
-    const file = `builds/${i + 1}.json`
-    const bytes = strToU8(JSON.stringify(build))
-    files[file] = [bytes, { level: 6 }]
-    return { file, name: build.name, sha256: sumOf(bytes), deletedAt }
-  })
-  for (const [id, bytes] of photos) files[`photos/${id}.jpg`] = [bytes, { level: 0 }]
-  const shelf = strToU8(JSON.stringify({ shelf: backup.shelf, forgotten: backup.forgotten }))
-  const listed: Listed = {
-    format: 'tall-spindle-backup',
-    version: VERSION,
-    madeAt: backup.madeAt,
-    builds,
-    photos: Object.fromEntries([...photos].map(([id, bytes]) => [id, sumOf(bytes)])),
-    shelf: sumOf(shelf)
+  const parts: Uint8Array[] = []
+  const writer = backupWriter((bytes) => parts.push(bytes))
+  for (const [id, bytes] of photos) {
+    const photo = writer.photo(id)
+    photo.push(bytes)
+    photo.end()
   }
-  const list = strToU8(JSON.stringify(listed))
-  return zipSync({
-    'backup.json': [list, { level: 6 }],
-    'list.sha256': [strToU8(sumOf(list)), { level: 0 }],
-    [SHELF_FILE]: [shelf, { level: 6 }],
-    ...files
-  })
+  writer.finish(backup)
+  const whole = new Uint8Array(parts.reduce((n, part) => n + part.length, 0))
+  let at = 0
+  for (const part of parts) {
+    whole.set(part, at)
+    at += part.length
+  }
+  return whole
 }
 
 /** One build with its photographs: `build.json` and `photos/ID.jpg`. */

@@ -37,3 +37,12 @@ export const fine = (value: number, unit: string, units: Units = 'metric'): stri
 /** Money in the builder's own sign, or without one. @example money(3.5, '€') // "€3.50" */
 export const money = (value: number, sign = ''): string =>
   `${value < 0 ? '−' : ''}${sign}${Math.abs(value).toFixed(2)}`
+
+/**
+ * How long a file is, or how much a store holds.
+ *
+ * @param bytes  as counted
+ * @example fileSize(17_200) // => '18 kB'
+ */
+export const fileSize = (bytes: number): string =>
+  bytes < 1e6 ? `${Math.ceil(bytes / 1000)} kB` : `${(bytes / 1e6).toFixed(bytes < 1e7 ? 1 : 0)} MB`

@@ -1,5 +1,7 @@
 import { expect } from 'chai'
 import type { BrowserContext, Page } from 'playwright-core'
+import { writeBuild } from '../../core/build/file/write'
+import { unpackBackup } from '../../core/exchange/backup'
 import { DEMO_ID, openPage, settled, stage, type Stage } from '../support/browser'
 
 const level = (page: Page) => page.getByLabel('Level', { exact: true })
@@ -190,6 +192,61 @@ describe('Trust', function () {
     await page.goto(water())
     await settled(page)
     expect(Number(await level(page).inputValue())).to.equal(before)
+    await context.close()
+  })
+
+  it('a backup goes into a folder of the builder’s by itself, read back; what is there restores; a folder that is gone is said', async () => {
+    const context = await s.profile()
+    // the browser's own files stand for a folder: nobody can pick one without a hand
+    await context.addInitScript(() => {
+      Reflect.set(window, 'showDirectoryPicker', async () =>
+        (await navigator.storage.getDirectory()).getDirectoryHandle('Backups', { create: true })
+      )
+    })
+    const page = await openPage(context, s.address, false)
+    await page.locator('[data-test="choose-folder"]').click()
+    const folder = page.locator('[data-test="folder"]')
+    await folder.getByText('read back and found whole').waitFor()
+    const files = () =>
+      page.evaluate(async () => {
+        const there = await navigator.storage.getDirectory()
+        const backups = await there.getDirectoryHandle('Backups')
+        const found: { name: string; bytes: number[] }[] = []
+        for await (const entry of (
+          backups as unknown as { values: () => AsyncIterable<FileSystemFileHandle> }
+        ).values()) {
+          const file = await entry.getFile()
+          found.push({ name: file.name, bytes: [...new Uint8Array(await file.arrayBuffer())] })
+        }
+        return found
+      })
+    const [first] = await files()
+    expect(first!.name).to.match(/^tall-spindle-\d{4}-\d\d-\d\d-\d{4}\.zip$/)
+    // a sitting later, out of sight
+    await page.goto(water())
+    await settled(page)
+    await level(page).fill('45.5')
+    await page.getByText('Saved', { exact: true }).waitFor()
+    await page.evaluate(() => {
+      Object.defineProperty(document, 'visibilityState', { value: 'hidden' })
+      document.dispatchEvent(new Event('visibilitychange'))
+    })
+    let last: Awaited<ReturnType<typeof files>> = []
+    for (let k = 0; k < 100; k++) {
+      last = await files()
+      const read = last.map((f) => unpackBackup(new Uint8Array(f.bytes)))
+      if (read.some((r) => writeBuild(r.backup.builds[0]!.build).includes('"levelMm": 45.5'))) break
+      await page.waitForTimeout(200)
+      last = []
+    }
+    expect(last.length).to.be.within(1, 2)
+    await page.goto(s.address)
+    await folder.waitFor()
+    await page.evaluate(async () =>
+      (await navigator.storage.getDirectory()).removeEntry('Backups', { recursive: true })
+    )
+    await page.locator('[data-test="folder-now"]').click()
+    await page.locator('[data-test="folder-fault"]', { hasText: 'choose it anew' }).waitFor()
     await context.close()
   })
 })

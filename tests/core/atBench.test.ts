@@ -25,7 +25,7 @@ import { logged, planFrom, setCalendar } from '../../core/build/workEdits'
 import { decode, labOfXyz, xyzOfRgb } from '../../core/physics/stuff/colour/rgb'
 import { proofWords } from '../../core/explain/daysWords'
 import type { Material } from '../../core/craft/materials/types'
-import { packBackup, packBuild, unpackBackup } from '../../core/exchange/backup'
+import { backupWriter, packBackup, packBuild, unpackBackup } from '../../core/exchange/backup'
 import { accountOf, spent } from '../../core/build/log/account'
 import type { LogEntry } from '../../core/build/log/entries'
 import {
@@ -463,6 +463,35 @@ describe('Backups', () => {
     expect(mixed.backup.builds).to.have.length(1)
     expect(mixed.left.join()).to.match(/name: was 7/)
   })
+  it('stream: however many pictures go by, few of their bytes are held, and each comes back as it went', () => {
+    const MB = 1_000_000
+    const piece = new Uint8Array(MB).map((_, i) => (i * 131) % 253)
+    let [most, out] = [0, 0]
+    const base = process.memoryUsage().arrayBuffers
+    const writer = backupWriter((bytes) => {
+      out += bytes.length
+      most = Math.max(most, process.memoryUsage().arrayBuffers - base)
+    })
+    for (let k = 0; k < 12; k++) {
+      const picture = writer.photo(`p${k}`)
+      for (let n = 0; n < 8; n++) picture.push(piece)
+      picture.end()
+    }
+    writer.finish(backup)
+    expect(out).to.be.greaterThan(90 * MB)
+    expect(most).to.be.lessThan(60 * MB)
+    // the same pieces, few enough to be looked at
+    const parts: Uint8Array[] = []
+    const small = backupWriter((bytes) => parts.push(bytes.slice()))
+    const picture = small.photo('p')
+    for (const at of [0, 700, 1400]) picture.push(piece.subarray(at, at + 700))
+    picture.end()
+    small.finish(backup)
+    const read = unpackBackup(new Uint8Array(Buffer.concat(parts)))
+    expect(read.left).to.deep.equal([])
+    expect(read.photos.get('p')).to.deep.equal(piece.slice(0, 2100))
+  })
+
   it('one flipped bit anywhere: what is damaged is left out and named, the rest comes back, nothing is changed in silence', () => {
     const two = {
       ...backup,
