@@ -7,7 +7,8 @@ import { db, type BuildRow, type EditCount } from './db'
  * A save that worked, with what of the build had to be brought inside what a file may hold, or the
  * row that another tab saved in the meantime.
  */
-export type SaveResult = { saved: BuildRow; told: string[] } | { overtaken: BuildRow }
+export type SaveResult =
+  { saved: BuildRow; told: string[]; unchecked: boolean } | { overtaken: BuildRow }
 
 /**
  * Saves a build if nobody else has since this tab last read it, inside what a file may hold: what is
@@ -16,16 +17,18 @@ export type SaveResult = { saved: BuildRow; told: string[] } | { overtaken: Buil
  * @param work      the build
  * @param revision  the revision this tab's work is based on; 0 for a new build
  * @param by        the tab whose work it is
+ * @param patienceMs  how long the check is waited for: what is unchecked is saved, and says so
  */
 export async function saveBuild(
   work: Build,
   revision: number,
-  by?: EditCount
+  by?: EditCount,
+  patienceMs?: number
 ): Promise<SaveResult> {
-  const inside = await checkInside(work)
-  const build = inside?.build ?? work
-  const told = inside?.told ?? []
-  const write = (aside: boolean) => written({ build, revision, by, told }, aside)
+  const inside = await checkInside(work, patienceMs)
+  const { build, told } = typeof inside === 'string' ? { build: work, told: [] } : inside
+  const write = (aside: boolean) =>
+    written({ build, revision, by, told, unchecked: inside === 'late' }, aside)
   try {
     return await write(true)
   } catch (error) {
@@ -35,9 +38,17 @@ export async function saveBuild(
   }
 }
 
+interface Writing {
+  build: Build
+  revision: number
+  by?: EditCount
+  told: string[]
+  unchecked: boolean
+}
+
 /** The save itself, and how the build stood before it where that is not put aside yet. */
 const written = (
-  { build, revision, by, told }: { build: Build; revision: number; by?: EditCount; told: string[] },
+  { build, revision, by, told, unchecked }: Writing,
   aside: boolean
 ): Promise<SaveResult> =>
   db.transaction('rw', db.builds, db.versions, async () => {
@@ -45,7 +56,7 @@ const written = (
     // the same work under another number is this tab's own, brought in by one that opened meanwhile
     if (there && there.revision !== revision)
       return there.deletedAt === null && JSON.stringify(there.build) === JSON.stringify(build)
-        ? { saved: there, told }
+        ? { saved: there, told, unchecked }
         : { overtaken: there }
     if (there && aside) await putAsideBefore(there.build)
     const row: BuildRow = {
@@ -58,7 +69,7 @@ const written = (
       build
     }
     await db.builds.put(row)
-    return { saved: row, told }
+    return { saved: row, told, unchecked }
   })
 
 export const loadBuild = (id: string): Promise<BuildRow | undefined> => db.builds.get(id)
@@ -75,7 +86,10 @@ export async function listBuilds(): Promise<{ kept: BuildRow[]; binned: BuildRow
 /** Adds builds all together or not at all, inside what a file may hold. */
 export async function addBuilds(given: readonly Build[]): Promise<void> {
   const builds = await Promise.all(
-    given.map(async (build) => (await checkInside(build))?.build ?? build)
+    given.map(async (build) => {
+      const inside = await checkInside(build)
+      return typeof inside === 'string' ? build : inside.build
+    })
   )
   const now = Date.now()
   const rows = builds.map((build, i): BuildRow => ({

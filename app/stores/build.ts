@@ -26,6 +26,8 @@ const GROUP_MS = 900
  * killed in mid-typing, and no more than this and the writing may be lost.
  */
 const SAVE_AFTER_MS = 50
+/** While edits are still to be written the check of them is not waited for longer, ms. */
+const IMPATIENT_MS = 60
 const MOST_UNDO = 200
 const FROM_OTHER_TAB = 'Change from another tab'
 
@@ -53,6 +55,7 @@ export const useBuildStore = defineStore('build', () => {
   const byMe = (): EditCount => ({ tab: TAB, edits })
   let dirty = false
   let saveTimer = 0
+  let patienceMs: number | undefined = IMPATIENT_MS
   let saving: Promise<void> | null = null
   let lastGroup = ''
   let lastEditAt = 0
@@ -166,11 +169,17 @@ export const useBuildStore = defineStore('build', () => {
     dirty = false
     saving = (async () => {
       try {
-        const result = await saveBuild(writing, revision, byMe())
+        const result = await saveBuild(writing, revision, byMe(), patienceMs)
         if ('overtaken' in result) await branch(writing)
         else {
           revision = result.saved.revision
           tell({ kind: 'saved', id: writing.id, revision })
+          // a checker that is still coming up must not keep the first edits from the disk
+          if (result.unchecked && patienceMs === IMPATIENT_MS && !dirty) {
+            dirty = true
+            patienceMs = undefined
+            saveTimer ||= window.setTimeout(() => void save(), SAVE_AFTER_MS)
+          } else patienceMs = IMPATIENT_MS
           if (result.told.length > 0) {
             mended.value = result.told
             if (build.value === writing) show(result.saved.build)

@@ -5,6 +5,7 @@ import { useRoute, useRouter } from 'vue-router'
 import { writeBuild } from '../../core/build/file/write'
 import WaterLine from '../components/WaterLine.vue'
 import { useLocalStorage } from '@vueuse/core'
+import { said } from '../words'
 import { saveFile } from '../saveFile'
 import { usePhone } from '../screens'
 import { useBuildStore } from '../stores/build'
@@ -96,7 +97,7 @@ function exportNow(): void {
     <div v-if="store.mended.length" class="notice no-print" role="status" data-test="mended">
       <span
         >Some of what was entered can be in no build and was brought inside what can:
-        {{ store.mended.join('; ') }}. All else is kept as it was.</span
+        {{ store.mended.map(said).join('; ') }}. All else is kept as it was.</span
       >
       <ElButton class="tool" @click="store.mended = []">All right</ElButton>
     </div>

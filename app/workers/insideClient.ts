@@ -18,20 +18,27 @@ const readyChecker = (): Hired<InsideWork> =>
 /**
  * Brings a build inside what a file may hold, off the main thread.
  *
- * @returns null where nothing was outside, or nobody could say
+ * @param patienceMs  how long an answer is waited for
+ * @returns what was brought inside; `late` where no answer came in time
  */
-export async function checkInside(build: Build): Promise<Inside | null> {
+export async function checkInside(
+  build: Build,
+  patienceMs = LONGEST_MS
+): Promise<Inside | 'inside' | 'late'> {
   let timer = 0
-  const late = new Promise<null>((resolve) => {
-    timer = window.setTimeout(() => resolve(null), LONGEST_MS)
+  const late = new Promise<'late'>((resolve) => {
+    timer = window.setTimeout(() => resolve('late'), patienceMs)
   })
   try {
     const plain = klona(build)
-    return await Promise.race([readyChecker().ask((w) => w.inside(plain)), late])
+    const asked = readyChecker().ask((w) => w.inside(plain))
+    // nobody may be waiting when it fails
+    asked.catch(() => undefined)
+    return (await Promise.race([asked, late])) ?? 'inside'
   } catch {
     checker?.dismiss()
     checker = null
-    return null
+    return 'late'
   } finally {
     clearTimeout(timer)
   }

@@ -117,7 +117,7 @@ async function whileTyping(
   counts.tried++
   if (found < saved) counts.silent.push(`${what}: called saved at ${saved}, found ${found}`)
   else if (heard.typed.length > 0 && found < must)
-    counts.silent.push(`${what}: typed ${must} in time, found ${found}`)
+    counts.hangs.push(`${what}: typed ${must} in time, found ${found}`)
   else if (builds > 1) counts.silent.push(`${what}: ${builds} builds where there was one`)
   else counts.taken++
   const lost = heard.typed.find((t) => t.value > found)
@@ -170,7 +170,8 @@ async function whileRestoring(
 
 /**
  * Kills a real browser, the whole of it, while it writes, and looks what is there when it is opened
- * again. `worstMs` is how long before the end the oldest lost key was typed.
+ * again. `worstMs` is how long before the end the oldest lost key was typed; `hangs` are those where
+ * that is longer than a quarter of a second: on a busy machine it may be.
  */
 export async function attackStore(seed: number, count: number): Promise<Record<string, Counts>> {
   const by = chance(seed)

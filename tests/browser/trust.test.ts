@@ -1,6 +1,8 @@
 import { expect } from 'chai'
 import type { BrowserContext, Page } from 'playwright-core'
+import { checkBuild } from '../../core/build/file/buildFile'
 import { writeBuild } from '../../core/build/file/write'
+import type { Build } from '../../core/build/types'
 import { unpackBackup } from '../../core/exchange/backup'
 import { DEMO_ID, openPage, settled, stage, type Stage } from '../support/browser'
 
@@ -62,6 +64,28 @@ describe('Trust', function () {
     expect(at - before).to.be.greaterThan(2)
     await page.getByText('Saved', { exact: true }).waitFor()
     expect(await level(page).inputValue()).to.equal(typed)
+    await context.close()
+  })
+
+  it('a height that no build of this size has is brought inside as it is kept, and said with its place', async () => {
+    const context = await s.profile()
+    const page = await openPage(context, `${s.address}/build/${DEMO_ID}/ground`, false)
+    await settled(page)
+    await page.getByRole('button', { name: 'Paste' }).click()
+    await page
+      .getByLabel('Three columns from a spreadsheet')
+      .fill('210\t200\t38\n150\t240\t41\n260\t250\t-9999\n240\t230\t42')
+    await page.getByRole('button', { name: 'Replace all' }).click()
+    const told = page.locator('[data-test="mended"]')
+    await told.waitFor()
+    expect(await told.innerText()).to.match(
+      /Mill pond, sounding 3 was -9999 and must lie within 1260 mm/
+    )
+    await page.waitForFunction(() => document.querySelectorAll('.dip').length === 3)
+    const kept = await row<{ build: Build }>(page, 'builds', DEMO_ID)
+    expect(checkBuild(kept!.build).ok).to.equal(true)
+    await told.getByRole('button', { name: 'All right' }).click()
+    await told.waitFor({ state: 'detached' })
     await context.close()
   })
 
