@@ -32,9 +32,11 @@ export const VIEWS = [
 /** The moment at which every browser test, and every screenshot, takes place. */
 export const NOW = new Date('2026-11-24T18:20:00Z')
 
-export const CHROMIUM = [process.env.CHROMIUM_PATH, '/usr/bin/chromium', '/usr/bin/chromium-browser'].find(
-  (p) => p && existsSync(p)
-)
+export const CHROMIUM = [
+  process.env.CHROMIUM_PATH,
+  '/usr/bin/chromium',
+  '/usr/bin/chromium-browser'
+].find((p) => p && existsSync(p))
 export const FLAGS = [
   '--no-sandbox',
   '--disable-gpu',
