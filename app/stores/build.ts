@@ -9,7 +9,7 @@ import { isFull, loadBuild, saveBuild } from '../storage/builds'
 import { tooNew, type EditCount } from '../storage/db'
 import * as lifeboat from '../storage/lifeboat'
 import { hear, tell, TAB } from '../storage/tabs'
-import { readyToCheck } from '../workers/insideClient'
+import { checkInside } from '../workers/insideClient'
 import { sharedPlanClient } from '../workers/planClient'
 import { useHistoryStore } from './history'
 import { useShelfStore } from './shelf'
@@ -227,7 +227,6 @@ export const useBuildStore = defineStore('build', () => {
     if (build.value?.id === id) return true
     await save()
     const row = await loadBuild(id)
-    if (row) readyToCheck(row.build)
     missing.value = !row || row.deletedAt !== null || tooNew(row.build)
     if (!row || missing.value) {
       build.value = null
@@ -251,7 +250,16 @@ export const useBuildStore = defineStore('build', () => {
       await save()
     }
     tell({ kind: 'opened', id })
+    void healed(row.build)
     return true
+  }
+
+  /** What an older app let in is brought inside as it is opened; how it stood is among its earlier states. */
+  async function healed(opened: Build): Promise<void> {
+    const inside = await checkInside(opened)
+    if (typeof inside === 'string' || inside.told.length === 0 || build.value !== opened) return
+    mended.value = inside.told
+    changed(inside.build)
   }
 
   /** Leaves the build: saves what is open and lets it go. */

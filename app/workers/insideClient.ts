@@ -43,6 +43,3 @@ export async function checkInside(
     clearTimeout(timer)
   }
 }
-
-/** A build as it is opened: the checker comes up with it, and knows what stood where. */
-export const readyToCheck = (build: Build): void => void checkInside(build)

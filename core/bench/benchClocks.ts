@@ -41,7 +41,7 @@ const LONGEST_MIN = 60_000
 /**
  * A clock as it was kept, or null where it is none: what a browser's store holds may be anything.
  *
- * @example clockOf({ id: 'a', name: 'Stir', step: '', kind: 'stir', startedMs: 0, minutes: 3, rung: 0 })?.minutes // => 3
+ * @example clockOf({ id: 'a', name: 'Stir', step: '', kind: 'stir', startedMs: 0, minutes: 3, rung: 0 })?.minutes // 3
  */
 export function clockOf(kept: unknown): BenchClock | null {
   if (typeof kept !== 'object' || kept === null) return null

@@ -35,7 +35,7 @@ export interface KeptSettings {
 
 /**
  * @param text  as it was kept
- * @example readSettings('{"units":"inch","theme":7}') // => { heights: null, currency: '€', voice: false, units: 'inch' }
+ * @example readSettings('{"units":"inch","theme":7}') // { heights: null, currency: '€', voice: false, units: 'inch' }
  */
 export function readSettings(text: string | null): KeptSettings {
   const { theme, heights, currency, voice, units } = recordOf(text)
@@ -54,7 +54,7 @@ export function readSettings(text: string | null): KeptSettings {
 /**
  * Findings that were read and put away, by build.
  *
- * @example readPutAway('{"a":["note x",3],"b":7}') // => { a: ['note x'] }
+ * @example readPutAway('{"a":["note x",3],"b":7}') // { a: ['note x'] }
  */
 export function readPutAway(text: string | null): Record<string, string[]> {
   return Object.fromEntries(
@@ -72,7 +72,7 @@ export interface CupAside {
 }
 
 /**
- * @example readCup('{"stir":12,"weighed":{"aG":"x"}}') // => { stir: 12, stand: null, weighed: null }
+ * @example readCup('{"stir":12,"weighed":{"aG":"x"}}') // { stir: 12, stand: null, weighed: null }
  */
 export function readCup(text: string | null): Required<CupAside> {
   const { stir, stand, weighed } = recordOf(text)

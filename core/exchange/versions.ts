@@ -31,7 +31,7 @@ const APART: readonly (readonly [olderThan: number, apart: number])[] = [
  * would have stayed.
  *
  * @returns ids of those that may go
- * @example thinned([{ id: 'a', at: 0, name: null }, { id: 'b', at: 60_000, name: null }]) // => []
+ * @example thinned([{ id: 'a', at: 0, name: null }, { id: 'b', at: 60_000, name: null }]) // []
  */
 export function thinned(marks: readonly VersionMark[]): string[] {
   const newest = Math.max(...marks.map((m) => m.at))

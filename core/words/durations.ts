@@ -25,9 +25,10 @@ export function about(minutes: number): string {
  * A wait as it is likely and as it surely is, in the one unit that fits; one figure where both are
  * the same.
  *
- * @example likelyToSurely(600, 1030) // "10 h, surely 17 h"
+ * @example likelyToSurely(600, 1030).replaceAll('\u202f', ' ') // "10 h, surely 17 h"
  */
 export function likelyToSurely(likelyMin: number, sureMin: number): string {
-  const [likely, sure] = [about(likelyMin), about(sureMin)]
-  return likely === sure ? likely : `${likely}, surely ${sure}`
+  // no line ends between a figure and its unit
+  const [likely, sure] = [likelyMin, sureMin].map((min) => about(min).replace(' ', THIN))
+  return likely === sure ? likely! : `${likely}, surely ${sure}`
 }

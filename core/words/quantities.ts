@@ -42,7 +42,7 @@ export const money = (value: number, sign = ''): string =>
  * How long a file is, or how much a store holds.
  *
  * @param bytes  as counted
- * @example fileSize(17_200) // => '18 kB'
+ * @example fileSize(17_200) // '18 kB'
  */
 export const fileSize = (bytes: number): string =>
   bytes < 1e6 ? `${Math.ceil(bytes / 1000)} kB` : `${(bytes / 1e6).toFixed(bytes < 1e7 ? 1 : 0)} MB`

@@ -195,15 +195,7 @@ const WORDS = [
 function mutated(bytes: Uint8Array, by: Chance): Uint8Array {
   const at = by.below(bytes.length)
   const to = Math.min(bytes.length, at + 1 + by.below(by.pick([1, 8, 64, 4096])))
-  const joined = (...parts: Uint8Array[]) => {
-    const out = new Uint8Array(parts.reduce((n, p) => n + p.length, 0))
-    let k = 0
-    for (const part of parts) {
-      out.set(part, k)
-      k += part.length
-    }
-    return out
-  }
+  const joined = (...parts: Uint8Array[]) => new Uint8Array(Buffer.concat(parts))
   const [head, middle, tail] = [bytes.subarray(0, at), bytes.subarray(at, to), bytes.subarray(to)]
   switch (by.below(8)) {
     case 0: {

@@ -86,42 +86,73 @@ async function typing(page: Page, from: number): Promise<{ typed: Typed[]; saved
   return heard
 }
 
-/** Killed while the builder types: what was called saved is there, and nearly all else. */
-async function whileTyping(
-  address: string,
-  profile: string,
-  by: Chance,
-  counts: Counts,
-  what: string
-) {
-  const first = await victim(profile)
-  await first.page.goto(`${address}/build/${DEMO_ID}/water`)
-  await level(first.page).waitFor()
-  const from = Number(await level(first.page).inputValue())
-  const heard = await typing(first.page, from > 47 ? 40 : from)
+/** What a killed page had said of its work. */
+interface Left {
+  from: number
+  typed: Typed[]
+  saved: number[]
+  killedAt: number
+}
+
+/** Types until it is killed. */
+async function typeAndDie({ page, kill }: Victim, by: Chance): Promise<Left> {
+  const from = Number(await level(page).inputValue())
+  const heard = await typing(page, from > 47 ? 40 : from)
   await wait(100 + by.below(1500))
   const killedAt = Date.now()
-  await first.kill()
+  await kill()
+  return { from, ...heard, killedAt }
+}
 
-  const again = await victim(profile)
-  await again.page.goto(`${address}/build/${DEMO_ID}/water`)
-  await level(again.page).waitFor()
-  const found = Number(await level(again.page).inputValue())
-  await again.page.goto(address)
-  await again.page.locator('.card .title').first().waitFor()
-  const builds = await again.page.locator('.card .title').count()
-  await again.kill()
-
-  const must = heard.typed.filter((t) => t.at <= killedAt - MAY_BE_LOST_MS).at(-1)?.value ?? 0
-  const saved = heard.saved.at(-1) ?? 0
+/** What was called saved is there, nearly all else too, and no build comes twice. */
+async function lookAfter(page: Page, left: Left, counts: Counts, what: string): Promise<void> {
+  const found = Number(await level(page).inputValue())
+  const builds = await page.evaluate(
+    () =>
+      new Promise<number>((resolve) => {
+        const open = indexedDB.open('tall-spindle')
+        open.onsuccess = () => {
+          const count = open.result.transaction('builds').objectStore('builds').count()
+          count.onsuccess = () => {
+            open.result.close()
+            resolve(count.result)
+          }
+        }
+      })
+  )
+  const inTime = left.typed.filter((t) => t.at <= left.killedAt - MAY_BE_LOST_MS)
+  const [must, saved] = [inTime.at(-1)?.value ?? 0, left.saved.at(-1) ?? 0]
   counts.tried++
   if (found < saved) counts.silent.push(`${what}: called saved at ${saved}, found ${found}`)
-  else if (heard.typed.length > 0 && found < must)
-    counts.hangs.push(`${what}: typed ${must} in time, found ${found}`)
   else if (builds > 1) counts.silent.push(`${what}: ${builds} builds where there was one`)
+  else if (found < must) counts.hangs.push(`${what}: typed ${must} in time, found ${found}`)
   else counts.taken++
-  const lost = heard.typed.find((t) => t.value > found)
-  counts.worstMs = Math.max(counts.worstMs, lost ? killedAt - lost.at : 0)
+  const lost = left.typed.find((t) => t.value > found)
+  counts.worstMs = Math.max(counts.worstMs, lost ? left.killedAt - lost.at : 0)
+}
+
+/** Killed again and again while the builder types, and looked at each time it comes up. */
+async function whileTyping(
+  address: string,
+  by: Chance,
+  kills: number,
+  counts: Counts,
+  what: string
+): Promise<void> {
+  const profile = mkdtempSync(join(tmpdir(), 'spindle-killed-'))
+  let left: Left | null = null
+  try {
+    for (let k = 0; k <= kills; k++) {
+      const now = await victim(profile)
+      await now.page.goto(`${address}/build/${DEMO_ID}/water`)
+      await level(now.page).waitFor()
+      if (left) await lookAfter(now.page, left, counts, `${what}, kill ${k}`)
+      if (k < kills) left = await typeAndDie(now, by)
+      else await now.kill()
+    }
+  } finally {
+    await clear(profile)
+  }
 }
 
 const RESTORED = Array.from({ length: 12 }, (_, k): Build => ({
@@ -144,29 +175,47 @@ const BACKUP = Buffer.from(
 /** Killed while a backup is restored: all of it is there, or nothing. */
 async function whileRestoring(
   address: string,
-  profile: string,
   by: Chance,
   counts: Counts,
   what: string
-) {
-  const first = await victim(profile)
-  await first.page.goto(address)
-  await first.page.locator('.card .title').first().waitFor()
-  const before = await first.page.locator('.card .title').count()
-  await first.page
-    .locator('[data-test="import"] input')
-    .setInputFiles({ name: 'all.zip', mimeType: 'application/zip', buffer: BACKUP })
-  await wait(by.below(900))
-  await first.kill()
-  const again = await victim(profile)
-  await again.page.goto(address)
-  await again.page.locator('.card .title').first().waitFor()
-  const after = await again.page.locator('.card .title').count()
-  await again.kill()
-  counts.tried++
-  if (after === before || after === before + RESTORED.length) counts.taken++
-  else counts.silent.push(`${what}: ${before} builds before, ${after} after`)
+): Promise<void> {
+  const profile = mkdtempSync(join(tmpdir(), 'spindle-killed-'))
+  const cards = async (page: Page) => {
+    await page.goto(address)
+    await page.locator('.card .title').first().waitFor()
+    return page.locator('.card .title').count()
+  }
+  try {
+    const first = await victim(profile)
+    const before = await cards(first.page)
+    await first.page
+      .locator('[data-test="import"] input')
+      .setInputFiles({ name: 'all.zip', mimeType: 'application/zip', buffer: BACKUP })
+    await wait(by.below(900))
+    await first.kill()
+    const again = await victim(profile)
+    const after = await cards(again.page)
+    await again.kill()
+    counts.tried++
+    if (after === before || after === before + RESTORED.length) counts.taken++
+    else counts.silent.push(`${what}: ${before} builds before, ${after} after`)
+  } finally {
+    await clear(profile)
+  }
 }
+
+async function clear(profile: string): Promise<void> {
+  // the last of its processes may still be on its way out
+  await wait(300)
+  try {
+    rmSync(profile, { recursive: true, force: true, maxRetries: 20, retryDelay: 200 })
+  } catch {
+    // a few files stay in the folder for such things
+  }
+}
+
+/** So many kills of one profile, and then one in a restore. */
+const ROUND = 7
 
 /**
  * Kills a real browser, the whole of it, while it writes, and looks what is there when it is opened
@@ -175,29 +224,22 @@ async function whileRestoring(
  */
 export async function attackStore(seed: number, count: number): Promise<Record<string, Counts>> {
   const by = chance(seed)
-  const all = { 'killed while typing': noCounts(), 'killed in a restore': noCounts() }
+  const [typed, restored] = [noCounts(), noCounts()]
   const s = await stage('first')
+  const failed = (counts: Counts, what: string) => (error: unknown) => {
+    counts.tried++
+    counts.crashes.push(`${what}: ${String(error).slice(0, 300)}`)
+  }
   try {
-    for (let k = 0; k < count; k++) {
-      const profile = mkdtempSync(join(tmpdir(), 'spindle-killed-'))
-      const name = k % 8 === 7 ? 'killed in a restore' : 'killed while typing'
-      const attack = k % 8 === 7 ? whileRestoring : whileTyping
-      try {
-        await attack(s.address, profile, by, all[name], `seed ${seed}, kill ${k}`)
-      } catch (error) {
-        all[name].tried++
-        all[name].crashes.push(`seed ${seed}, kill ${k}: ${String(error).slice(0, 300)}`)
-      }
-      // the last of its processes may still be on its way out
-      await wait(300)
-      try {
-        rmSync(profile, { recursive: true, force: true, maxRetries: 20, retryDelay: 200 })
-      } catch {
-        // a few files stay in the folder for such things
-      }
+    for (let done = 0; done < count; done += ROUND + 1) {
+      const what = `seed ${seed}, round ${done / (ROUND + 1)}`
+      const kills = Math.min(ROUND, count - done)
+      await whileTyping(s.address, by, kills, typed, what).catch(failed(typed, what))
+      if (kills === ROUND)
+        await whileRestoring(s.address, by, restored, what).catch(failed(restored, what))
     }
   } finally {
     await s.close()
   }
-  return all
+  return { 'killed while typing': typed, 'killed in a restore': restored }
 }

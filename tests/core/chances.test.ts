@@ -181,7 +181,7 @@ describe('Likely and surely', () => {
     expect(say('2026-12-03T18:40', '2026-12-03T19:10')).to.equal(
       'Thu 3 Dec, likely by 18:40, surely by 19:10'
     )
-    expect(likelyToSurely(600, 1030)).to.equal('10 h, surely 17 h')
-    expect(likelyToSurely(45, 45)).to.equal('45 min')
+    expect(likelyToSurely(600, 1030)).to.equal('10\u202fh, surely 17\u202fh')
+    expect(likelyToSurely(45, 45)).to.equal('45\u202fmin')
   })
 })

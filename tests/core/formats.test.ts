@@ -52,7 +52,7 @@ describe('The build file', () => {
       fc.property(
         fc.string({ minLength: 1, maxLength: 120, unit: 'binary' }),
         fc.string({ maxLength: 300, unit: 'grapheme' }),
-        fc.double({ min: -1e5, max: 1e5, noNaN: true }),
+        fc.double({ min: -1200, max: 1200, noNaN: true }),
         (name, notes, levelMm) => {
           const build = { ...demo(), name, notes }
           build.waters = build.waters.map((w) =>

@@ -10,7 +10,7 @@ const BASES = 3
  * How far from the base's corner anything of a build can be, mm, to any side, up or down. A scanner's
  * or a spreadsheet's "nothing here" (−9999, 1e30) is beyond it.
  *
- * @example furthestMm({ widthMm: 400, depthMm: 300 }) // => 1200
+ * @example furthestMm({ widthMm: 400, depthMm: 300 }) // 1200
  */
 export function furthestMm(base: { widthMm: number; depthMm: number }): number {
   return Math.max(NEAR_MM, BASES * Math.max(base.widthMm, base.depthMm))
@@ -20,7 +20,7 @@ export function furthestMm(base: { widthMm: number; depthMm: number }): number {
  * Whether a day of the calendar exists: no 31st of February, and none before 1900 or after 2199.
  *
  * @param text  starts with `YYYY-MM-DD`
- * @example isRealDay('2026-02-31') // => false
+ * @example isRealDay('2026-02-31') // false
  */
 export function isRealDay(text: string): boolean {
   const [year, month, day] = text.slice(0, 10).split('-').map(Number) as [number, number, number]

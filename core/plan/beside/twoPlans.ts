@@ -47,7 +47,7 @@ const NAMES: readonly (readonly [string, string, Beside['unit']])[] = [
 /**
  * Two plans of one build, or of two, figure by figure.
  *
- * @example twoPlans(planOfLastWeek, planOfToday).find((f) => f.id === 'water')?.now // 238.4
+ * @example twoPlans(derivePlan(build), derivePlan(build)).length // 11
  */
 export function twoPlans(then: Plan, now: Plan): Beside[] {
   const [was, is] = [figures(then), figures(now)]
