@@ -66,11 +66,19 @@ export const forgetFolder = (): Promise<void> => db.facts.delete(KEY)
 const MOST_FILES = 5
 const OURS = /^tall-spindle-\d{4}-\d\d-\d\d-\d{4}\.zip$/
 
-/** Of backups written here the last few stay: a mistake may be noticed late. */
+/**
+ * Of backups written here the last few stay: a mistake may be noticed late. One whose writing was
+ * broken off is empty, and stands for none.
+ */
 async function thin(folder: Folder): Promise<void> {
-  const names: string[] = []
-  for await (const name of folder.keys()) if (OURS.test(name)) names.push(name)
-  for (const name of names.sort().slice(0, -MOST_FILES))
+  const [whole, empty]: string[][] = [[], []]
+  for await (const name of folder.keys()) {
+    if (!OURS.test(name)) continue
+    const { size } = await (await folder.getFileHandle(name)).getFile()
+    if (size > 0) whole!.push(name)
+    else empty!.push(name)
+  }
+  for (const name of [...empty!, ...whole!.sort().slice(0, -MOST_FILES)])
     await folder.removeEntry(name).catch(() => undefined)
 }
 

@@ -38,6 +38,20 @@ export async function saveBuild(
   }
 }
 
+/** Of so many tabs it is known how far their work is in a build. */
+const MOST_SEEN = 24
+const withSeen = (seen: readonly EditCount[] = [], by?: EditCount): EditCount[] =>
+  by ? [...seen.filter((s) => s.tab !== by.tab), by].slice(-MOST_SEEN) : [...seen]
+
+/** Work of a tab that was brought in as a build of its own is not brought in again. */
+export async function takenApart(id: string, by: EditCount | undefined): Promise<void> {
+  await db.transaction('rw', db.builds, async () => {
+    const row = await db.builds.get(id)
+    const last = row?.seen?.at(-1)
+    if (row && by) await db.builds.put({ ...row, seen: withSeen(withSeen(row.seen, by), last) })
+  })
+}
+
 interface Writing {
   build: Build
   revision: number
@@ -65,7 +79,7 @@ const written = (
       revision: revision + 1,
       changedAt: Date.now(),
       deletedAt: null,
-      ...(by ? { savedBy: by } : {}),
+      seen: withSeen(there?.seen, by),
       build
     }
     await db.builds.put(row)

@@ -15,8 +15,8 @@ export interface BuildRow {
   changedAt: number
   /** Set when the builder deleted it: it stays until it is emptied out, so that delete can be undone. */
   deletedAt: number | null
-  /** The tab whose work it is, and after how many of its edits it was saved. */
-  savedBy?: EditCount
+  /** The tabs whose work is in it, and after how many edits of each; the last of them saved it. */
+  seen?: EditCount[]
   /** How often the app had been opened when it was deleted. */
   binnedAt?: number
   build: Build

@@ -54,13 +54,16 @@ export const waitingFor = (id: string): Lifeboat | null => boatAt(PREFIX + id)
 
 /**
  * Upon which revision the work of a boat goes on; null: it is saved already, by the very tab that put
- * it aside. A killed browser may have written its boats down a while before its last save.
+ * it aside. A killed browser may have written its boats down a while before its last save, and have
+ * kept one that was brought in already.
  */
 export function goesOn({ build, revision, by }: Lifeboat, there?: BuildRow): number | null {
   if (!there) return revision
   if (JSON.stringify(there.build) === JSON.stringify(build)) return null
-  if (!by || there.savedBy?.tab !== by.tab) return revision
-  return there.savedBy.edits >= by.edits ? null : there.revision
+  const known = by && there.seen?.find((s) => s.tab === by.tab)
+  if (!known) return revision
+  if (known.edits >= by.edits) return null
+  return there.seen!.at(-1) === known ? there.revision : revision
 }
 
 /** Everything put aside and not yet saved. */

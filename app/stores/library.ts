@@ -12,7 +12,8 @@ import {
   loadBuild,
   saveBuild,
   seedOnce,
-  setDeleted
+  setDeleted,
+  takenApart
 } from '../storage/builds'
 import { tooNew, type BuildRow } from '../storage/db'
 import * as lifeboat from '../storage/lifeboat'
@@ -109,10 +110,12 @@ export const useLibraryStore = defineStore('library', () => {
       const revision = lifeboat.goesOn(boat, there)
       if (revision !== null) {
         const result = await saveBuild(build, revision, boat.by)
-        if ('overtaken' in result)
+        if ('overtaken' in result) {
           await addBuilds([
             { ...build, id: newId(), name: `${build.name.slice(0, 100)} (rescued)` }
           ])
+          await takenApart(build.id, boat.by)
+        }
         rescued.value++
       }
       lifeboat.sink(build.id)
