@@ -18,8 +18,17 @@ import { twoPlans } from '../core/plan/beside/twoPlans'
 import { derivePlan } from '../core/plan/derivePlan'
 import { inSentence, type Units } from '../core/words/units'
 
-const USAGE =
-  'usage: spindle calc NAME JSON|@FILE · spindle new JSON|@FILE · spindle plan BUILD.json · spindle check BUILD.json · spindle schedule BUILD.json · spindle run BUILD.json [CELLS] · spindle stack BUILD.json WATER · spindle lay STACK.json BUILD.json WATER · spindle compare THEN.json NOW.json; with --units inch its sentences are in inches, ounces and °F'
+const USAGE = `usage: ${[
+  'spindle calc NAME JSON|@FILE',
+  'spindle new JSON|@FILE',
+  'spindle plan BUILD.json',
+  'spindle check BUILD.json',
+  'spindle schedule BUILD.json',
+  'spindle run BUILD.json [CELLS]',
+  'spindle stack BUILD.json WATER',
+  'spindle lay STACK.json BUILD.json WATER',
+  'spindle compare THEN.json NOW.json'
+].join(' · ')}; with --units inch its sentences are in inches, ounces and °F`
 
 /** Where a command speaks: what was asked for, and what else there is to say. */
 export interface Says {

@@ -67,8 +67,10 @@ const written = (
 ): Promise<SaveResult> =>
   db.transaction('rw', db.builds, db.versions, async () => {
     const there = await db.builds.get(build.id)
-    // the same work under another number is this tab's own, brought in by one that opened meanwhile
-    if (there && there.revision !== revision)
+    // a tab that opened meanwhile may have brought in what this one had put aside
+    const mine = there?.seen?.at(-1)
+    const own = by !== undefined && mine?.tab === by.tab && mine.edits <= by.edits
+    if (there && there.revision !== revision && !own)
       return there.deletedAt === null && JSON.stringify(there.build) === JSON.stringify(build)
         ? { saved: there, told, unchecked }
         : { overtaken: there }
@@ -76,7 +78,7 @@ const written = (
     const row: BuildRow = {
       id: build.id,
       name: build.name,
-      revision: revision + 1,
+      revision: (own ? there!.revision : revision) + 1,
       changedAt: Date.now(),
       deletedAt: null,
       seen: withSeen(there?.seen, by),
@@ -177,6 +179,14 @@ export async function emptyOldBin(): Promise<number> {
     return old.length
   })
 }
+
+/** Lets go of every deleted build now, with its earlier states: the builder wants the room. */
+export const emptyBin = (): Promise<void> =>
+  db.transaction('rw', db.builds, db.versions, async () => {
+    const ids = await db.builds.filter((row) => row.deletedAt !== null).primaryKeys()
+    await db.builds.bulkDelete(ids)
+    await dropVersionsOf(ids)
+  })
 
 /** Seeds builds once in the life of this browser's store; never over something that is there. */
 export async function seedOnce(key: string, builds: readonly Build[]): Promise<boolean> {

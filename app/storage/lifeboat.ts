@@ -3,9 +3,8 @@ import { brought, type BuildRow, type EditCount } from './db'
 
 /**
  * The last edits of a tab that is closed before the store has taken them. The browser keeps no
- * promise to finish a
- * write to the store when a page goes; this one is written at once, and brought in the next time
- * the app opens.
+ * promise to finish a write to the store when a page goes; this one is written at once, and brought in
+ * the next time the app opens. Each tab has a place of its own for each build.
  */
 export interface Lifeboat {
   build: Build
@@ -15,22 +14,24 @@ export interface Lifeboat {
 
 const PREFIX = 'tall-spindle:unsaved:'
 
+const keyOf = (build: string, tab?: string) => PREFIX + build + (tab ? `/${tab}` : '')
+
 /** Puts unsaved work aside; says whether there was room. */
 export function launch(build: Build, revision: number, by: EditCount): boolean {
   try {
-    localStorage.setItem(
-      PREFIX + build.id,
-      JSON.stringify({ build, revision, by } satisfies Lifeboat)
-    )
+    const boat: Lifeboat = { build, revision, by }
+    localStorage.setItem(keyOf(build.id, by.tab), JSON.stringify(boat))
     return true
   } catch {
     return false
   }
 }
 
-export function sink(id: string): void {
+/** What a tab had put aside of a build is saved. */
+export function sink(build: string, tab?: string): void {
+  stranded.delete(build)
   try {
-    localStorage.removeItem(PREFIX + id)
+    localStorage.removeItem(keyOf(build, tab))
   } catch {
     // a browser that keeps no storage has nothing to forget
   }
@@ -49,8 +50,10 @@ function boatAt(key: string): Lifeboat | null {
   }
 }
 
-/** What was put aside of a build and is not saved yet. */
-export const waitingFor = (id: string): Lifeboat | null => boatAt(PREFIX + id)
+/** What the store would not take when the app was opened: it waits for room, open or not. */
+const stranded = new Map<string, Lifeboat>()
+export const strand = (boat: Lifeboat): void => void stranded.set(boat.build.id, boat)
+export const waitingFor = (build: string): Lifeboat | undefined => stranded.get(build)
 
 /**
  * Upon which revision the work of a boat goes on; null: it is saved already, by the very tab that put

@@ -186,7 +186,7 @@ export const useBuildStore = defineStore('build', () => {
           }
         }
         if (!dirty) {
-          lifeboat.sink(writing.id)
+          lifeboat.sink(writing.id, TAB)
           saveState.value = 'saved'
         }
         saveProblem.value = ''
@@ -210,7 +210,7 @@ export const useBuildStore = defineStore('build', () => {
     }
     const result = await saveBuild(copy, 0)
     if ('overtaken' in result) throw new Error('the copy could not be made')
-    lifeboat.sink(work.id)
+    lifeboat.sink(work.id, TAB)
     revision = result.saved.revision
     // what was changed while the copy was written goes on in the copy
     if (build.value) build.value = { ...build.value, id: copy.id, name: copy.name }
@@ -244,7 +244,9 @@ export const useBuildStore = defineStore('build', () => {
     const work = waiting && lifeboat.goesOn(waiting, row) === revision ? waiting.build : row.build
     selected.value = work.waters[0]?.id ?? ''
     show(work)
-    if (work !== row.build) {
+    if (waiting && work !== row.build) {
+      // it is this tab's from here on
+      if (lifeboat.launch(work, revision, byMe())) lifeboat.sink(id, waiting.by?.tab)
       dirty = true
       saveState.value = 'saving'
       await save()

@@ -1,11 +1,13 @@
 import { v4 as newId } from 'uuid'
+import { useThrottleFn } from '@vueuse/core'
 import { defineStore } from 'pinia'
-import { ref, shallowRef } from 'vue'
+import { computed, ref, shallowRef } from 'vue'
 import type { Build } from '../../core/build/types'
 import type { Plan } from '../../core/plan/derivePlan'
 import {
   addBuilds,
   countOpening,
+  emptyBin,
   emptyOldBin,
   isFull,
   listBuilds,
@@ -25,10 +27,17 @@ import { sharedPlanClient } from '../workers/planClient'
 import { useHistoryStore } from './history'
 import { useShelfStore } from './shelf'
 
+/** The list follows other tabs no more often than this, ms. */
+const FOLLOW_MS = 500
+
 /** All builds, with a plan for each card. */
 export const useLibraryStore = defineStore('library', () => {
   const kept = shallowRef<BuildRow[]>([])
   const binned = shallowRef<BuildRow[]>([])
+  /** What letting go of deleted builds would free. */
+  const binBytes = computed(() =>
+    binned.value.reduce((sum, row) => sum + JSON.stringify(row.build).length, 0)
+  )
   /** Names of builds that a newer app has written: they are left as they are. */
   const newer = shallowRef<string[]>([])
   const plans = shallowRef<Record<string, Plan>>({})
@@ -118,9 +127,11 @@ export const useLibraryStore = defineStore('library', () => {
         }
         rescued.value++
       }
-      lifeboat.sink(build.id)
+      lifeboat.sink(build.id, boat.by?.tab)
     } catch {
-      unsaved.value = [...unsaved.value, { id: build.id, name: build.name }]
+      lifeboat.strand(boat)
+      const others = unsaved.value.filter((b) => b.id !== build.id)
+      unsaved.value = [...others, { id: build.id, name: build.name }]
     }
   }
 
@@ -178,6 +189,11 @@ export const useLibraryStore = defineStore('library', () => {
     await listChanged()
   }
 
+  async function empty(): Promise<void> {
+    await emptyBin()
+    await listChanged()
+  }
+
   /**
    * Takes in a file; a build whose id is here already comes in as a build of its own. Says what is
    * wrong, or null.
@@ -218,13 +234,16 @@ export const useLibraryStore = defineStore('library', () => {
     await listChanged()
   }
 
+  // another tab that is typed in saves many times a second
+  const follow = useThrottleFn(() => void refresh(), FOLLOW_MS, true)
   hear((news) => {
-    if (news.tab !== TAB && (news.kind === 'listChanged' || news.kind === 'saved')) void refresh()
+    if (news.tab !== TAB && (news.kind === 'listChanged' || news.kind === 'saved')) void follow()
   })
 
   return {
     kept,
     binned,
+    binBytes,
     newer,
     plans,
     ready,
@@ -239,6 +258,7 @@ export const useLibraryStore = defineStore('library', () => {
     rename,
     remove,
     restore,
+    empty,
     importText,
     afterRestore
   }

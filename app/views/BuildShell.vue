@@ -85,7 +85,8 @@ function exportNow(): void {
     >
       <span v-if="store.saveState === 'full'"
         >The browser’s store is full. The last saved state is safe and your newest edits are still
-        on the screen: export the build now, then delete old builds and try again.</span
+        on the screen: export the build now, make room (deleted builds on Builds, earlier states on
+        Log) and try again.</span
       >
       <span v-else
         >Saving failed: {{ store.saveProblem }}. The last saved state is safe; export the build to
@@ -96,8 +97,8 @@ function exportNow(): void {
     </div>
     <div v-if="store.mended.length" class="notice no-print" role="status" data-test="mended">
       <span
-        >Some of what was entered can be in no build and was brought inside what can:
-        {{ store.mended.map(said).join('; ') }}. All else is kept as it was.</span
+        >Not kept as it was entered, for no build can hold it:
+        {{ store.mended.map(said).join('; ') }}. Undo brings back what stood before.</span
       >
       <ElButton class="tool" @click="store.mended = []">All right</ElButton>
     </div>

@@ -9,7 +9,7 @@ import { MOMENT_WORDS, momentOf } from '../../core/plan/7-days/moment'
 import BackupPanel from '../components/BackupPanel.vue'
 import MiniCutaway from '../drawings/MiniCutaway.vue'
 import { dayAndClock } from '../../core/words/dates'
-import { mm, ml, figure } from '../words'
+import { fileSize, figure, ml, mm } from '../words'
 import { saveFile } from '../saveFile'
 import type { BuildRow } from '../storage/db'
 import { restore } from '../storage/backup'
@@ -35,6 +35,12 @@ watch(asking, (open) => {
 const renaming = ref('')
 const newName = ref('')
 const showBin = ref(false)
+/** Letting go for good is asked for twice. */
+const surely = ref(false)
+async function emptyNow(): Promise<void> {
+  surely.value = false
+  await library.empty()
+}
 const importProblem = ref('')
 const now = ref(Date.now())
 
@@ -329,6 +335,17 @@ const exportAll = () =>
         Kept until you have opened the app 200 times more; sooner only where the browser runs out of
         room.
       </p>
+      <div v-if="showBin" class="row">
+        <template v-if="surely">
+          <span>Nothing brings {{ library.binned.length === 1 ? 'it' : 'them' }} back then.</span>
+          <ElButton class="tool danger" data-test="empty-surely" @click="emptyNow"
+            >Let go for good</ElButton
+          ><ElButton class="tool" @click="surely = false">Leave</ElButton>
+        </template>
+        <ElButton v-else class="tool danger" data-test="empty-bin" @click="surely = true"
+          >Let go now: {{ fileSize(library.binBytes) }} free</ElButton
+        >
+      </div>
     </section>
     <NewBuildDialog v-if="askedOnce" v-model="asking" @made="made" />
   </div>

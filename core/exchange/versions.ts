@@ -8,6 +8,8 @@ export interface VersionMark {
   at: number
   /** Given by the builder: it stays until the builder lets it go. */
   name: string | null
+  /** Length as text; left out: hardly any. */
+  bytes?: number
 }
 
 const MINUTE = 60_000
@@ -17,6 +19,8 @@ const DAY = 24 * HOUR
 export const VERSION_EVERY_MS = 10 * MINUTE
 /** Of unnamed states so many stay at most. */
 const MOST_UNNAMED = 60
+/** … and so many bytes of them: a build with kept runs is megabytes long. */
+const MOST_BYTES = 20_000_000
 /** How old a state is, and how far apart they then stand. */
 const APART: readonly (readonly [olderThan: number, apart: number])[] = [
   [30 * DAY, 30 * DAY],
@@ -27,7 +31,7 @@ const APART: readonly (readonly [olderThan: number, apart: number])[] = [
 /**
  * Which of a build's earlier states may go, so that few are old and many are new: all of its last
  * hour, one of an hour of its last day, one of a day of its last month, one of a month before. Named
- * ones stay. Age is counted from the newest of them, so that a clock set wrong lets nothing go that
+ * ones stay. Beyond 60, or 20 MB, the oldest go. Age is counted from the newest of them, so that a clock set wrong lets nothing go that
  * would have stayed.
  *
  * @returns ids of those that may go
@@ -38,10 +42,15 @@ export function thinned(marks: readonly VersionMark[]): string[] {
   const unnamed = marks.filter((m) => m.name === null).sort((a, b) => b.at - a.at)
   const seen = new Set<string>()
   const kept: string[] = []
-  for (const { id, at } of unnamed) {
+  let held = 0
+  for (const { id, at, bytes = 0 } of unnamed) {
     const apart = APART.find(([older]) => newest - at > older)?.[1]
     const period = apart === undefined ? id : `${apart}/${Math.floor(at / apart)}`
-    if (!seen.has(period) && kept.length < MOST_UNNAMED) kept.push(id)
+    const fits = kept.length === 0 || (kept.length < MOST_UNNAMED && held + bytes <= MOST_BYTES)
+    if (!seen.has(period) && fits) {
+      kept.push(id)
+      held += bytes
+    }
     seen.add(period)
   }
   return unnamed.map((m) => m.id).filter((id) => !kept.includes(id))

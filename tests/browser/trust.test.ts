@@ -79,7 +79,7 @@ describe('Trust', function () {
     const told = page.locator('[data-test="mended"]')
     await told.waitFor()
     expect(await told.innerText()).to.match(
-      /Mill pond, sounding 3 was -9999 and must lie within 1260 mm/
+      /Mill pond, sounding 3 was -9999 and must lie within 1260 mm: it is taken out/
     )
     await page.waitForFunction(() => document.querySelectorAll('.dip').length === 3)
     const kept = await row<{ build: Build }>(page, 'builds', DEMO_ID)
@@ -116,6 +116,8 @@ describe('Trust', function () {
     await later.goto(s.address)
     await later.getByRole('button', { name: 'Deleted builds (1)' }).click()
     await later.getByRole('button', { name: 'Fetch back' }).waitFor()
+    await later.locator('[data-test="empty-bin"]', { hasText: /\d+ kB free/ }).click()
+    await later.getByRole('button', { name: 'Leave', exact: true }).click()
     await later.evaluate(
       () =>
         new Promise<void>((resolve) => {
@@ -134,6 +136,20 @@ describe('Trust', function () {
     await old.getByText('Nothing on the bench yet').waitFor()
     await old.waitForFunction(() => !document.body.innerText.includes('Deleted builds'))
     expect(await row(old, 'builds', DEMO_ID)).to.equal(undefined)
+    await context.close()
+  })
+
+  it('a deleted build goes for good only when it is asked for twice', async () => {
+    const context = await s.profile()
+    const page = await openPage(context, s.address, false)
+    await page.getByRole('button', { name: 'Delete' }).click()
+    await page.getByText('is deleted').waitFor()
+    await page.getByRole('button', { name: 'Deleted builds (1)' }).click()
+    await page.locator('[data-test="empty-bin"]').click()
+    expect(await row(page, 'builds', DEMO_ID)).to.not.equal(undefined)
+    await page.locator('[data-test="empty-surely"]').click()
+    await page.locator('[data-test="empty-surely"]').waitFor({ state: 'detached' })
+    expect(await row(page, 'builds', DEMO_ID)).to.equal(undefined)
     await context.close()
   })
 

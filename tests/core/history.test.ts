@@ -53,6 +53,10 @@ describe('Earlier states', () => {
     )
     const hour = Array.from({ length: 7 }, (_, i) => ({ id: `h${i}`, at: i * 600_000, name: null }))
     expect(thinned(hour)).to.deep.equal([])
+    // and of states of nine megabytes, for it holds kept runs, two stay, and the newest however long
+    const long = hour.map((m) => ({ ...m, bytes: 9_000_000 }))
+    expect(thinned(long)).to.have.members(['h0', 'h1', 'h2', 'h3', 'h4'])
+    expect(thinned([{ ...hour[0]!, bytes: 90_000_000 }])).to.deep.equal([])
   })
 
   it('comes back in today’s form, with what has been logged since', () => {

@@ -49,9 +49,10 @@ export function broughtInside(build: Build, before: Build | null): Inside {
     for (const [i, detail] of [...error.details.entries()].reverse()) {
       if (detail.path.some((_, k) => gone.has(pathText(detail.path.slice(0, k + 1))))) continue
       const where = placeWords(at, detail.path)
-      if (!mend(next as unknown as Tree, detail, before, gone)) continue
+      const done = mend(next as unknown as Tree, detail, before, gone)
+      if (done === null) continue
       changed = true
-      told.add(`${where} ${inWords(faults[i]!.message)}`)
+      told.add(`${where} ${inWords(faults[i]!.message)}: ${done}`)
     }
     if (!changed) break
     at = next
@@ -68,7 +69,7 @@ export function broughtInside(build: Build, before: Build | null): Inside {
   const mended = new Set(left)
   for (const { path, message } of names)
     if (!mended.has(`${path}: ${message}`))
-      told.add(`${placeWords(build, pathOf(path))} ${inWords(message)}`)
+      told.add(`${placeWords(build, pathOf(path))} ${inWords(message)}: ${AS_BEFORE}`)
   const all = [...told]
   return {
     build: at,
@@ -80,29 +81,32 @@ export function broughtInside(build: Build, before: Build | null): Inside {
   }
 }
 
-const inWords = (message: string) => message.replace('; must', ' and must')
+/** The first of what was wrong: why it must be so is left to the file's own check. */
+const inWords = (message: string) => message.replace('; must', ' and must').split(': ')[0]!
 const pathOf = (text: string): Path =>
   text.split(/[.[\]]+/).flatMap((part) => (part === '' ? [] : [/^\d+$/.test(part) ? +part : part]))
 
 const valueAt = (tree: unknown, path: Path): unknown =>
   path.reduce<unknown>((node, key) => (node as Tree | null | undefined)?.[key], tree)
 
-/** Mends one place; says whether anything was changed. */
+const AS_BEFORE = 'it is as it was before'
+
+/** Mends one place and says what was done, or null: nothing could be. */
 function mend(
   tree: Tree,
   detail: Joi.ValidationErrorItem,
   before: Build | null,
   gone: Set<string>
-): boolean {
+): string | null {
   const { path, type, context } = detail
   const key = path.at(-1)
   const holder = valueAt(tree, path.slice(0, -1)) as Tree | undefined
-  if (key === undefined || holder === undefined || holder === null) return false
+  if (key === undefined || holder === undefined || holder === null) return null
   const value = holder[key]
   const limit = Number(context?.limit)
-  const put = (mended: unknown): boolean => {
+  const put = (mended: unknown) => {
     holder[key] = mended
-    return true
+    return typeof mended === 'number' ? `it is ${Number(mended.toPrecision(6))}` : 'it is cut there'
   }
   switch (type) {
     case 'number.min':
@@ -121,7 +125,8 @@ function mend(
       if (typeof key === 'string' && path.length <= 3)
         return put(Math.sign(value as number) * limit)
   }
-  return putBack(tree, path, before) || dropLine(tree, path, gone)
+  if (putBack(tree, path, before)) return AS_BEFORE
+  return dropLine(tree, path, gone) ? 'it is taken out' : null
 }
 
 /** What stood there when it was last kept, where it is another. */
