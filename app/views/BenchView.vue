@@ -10,7 +10,7 @@ import {
   clocksDuring,
   figuresFor,
   lookEntry,
-  nextWork,
+  stepsAhead,
   waitings,
   workEntry,
   type Waiting,
@@ -58,17 +58,14 @@ const rehearsing = ref(false)
 const zone = computed(() => build.value.calendar.zone)
 const begun = computed(() => bench.state.begun)
 const browsed = ref('')
-const next = computed(() => (plan.value ? nextWork(plan.value) : null))
-const shownId = computed(() => begun.value?.step ?? (browsed.value || (next.value?.step ?? '')))
+const ahead = computed(() => (plan.value ? stepsAhead(build.value, plan.value) : []))
+const shownId = computed(() => begun.value?.step ?? (browsed.value || (ahead.value[0] ?? '')))
 const step = computed(() => plan.value?.steps.steps.find((s) => s.id === shownId.value) ?? null)
 const work = computed(
   () => plan.value?.days.work.find((w) => w.step === shownId.value && !w.done) ?? null
 )
-const ahead = computed(() => [
-  ...new Set((plan.value?.days.work ?? []).filter((w) => !w.done).map((w) => w.step))
-])
 const doneCount = computed(
-  () => new Set((plan.value?.days.work ?? []).filter((w) => w.done).map((w) => w.step)).size
+  () => new Set(plan.value?.days.work.map((w) => w.step)).size - ahead.value.length
 )
 const waterName = computed(
   () => build.value.waters.find((w) => w.id === step.value?.water)?.name ?? ''

@@ -12,8 +12,15 @@ import type { BenchClock } from './benchClocks'
 
 const MINUTE_MS = 60_000
 
-/** The piece of work that comes next by the plan; null: all is done. */
-export const nextWork = (plan: Plan) => plan.days.work.find((w) => !w.done) ?? null
+/**
+ * The steps still ahead, in the order of the plan. What the log calls done is done, before the plan
+ * that follows from it is made: nobody is asked for it twice.
+ */
+export function stepsAhead({ log }: Pick<Build, 'log'>, { days }: Pick<Plan, 'days'>): string[] {
+  const progress = progressOf(log)
+  const open = days.work.filter((w) => !w.done && !progress.get(w.step)?.done)
+  return [...new Set(open.map((w) => w.step))]
+}
 
 /** How a cup is called in addresses: pool, pour and cup. @example cupName({ pool: 'weir', pour: 2, cup: 1 }) // "weir-2-1" */
 export const cupName = (b: { pool: string; pour: number; cup: number }): string =>
@@ -49,6 +56,9 @@ export function waitings(build: Build, plan: Plan): Waiting[] {
       if (!p.done || !step?.becomes || !wait || step.waitMin <= 0) return []
       const own = looks.filter((l) => l.step === p.step && Date.parse(l.at) >= p.endMs)
       if (own.some((l) => l.ready)) return []
+      // a plan from before it was done foretold it for another hour
+      const known = wait.likelyMs > p.endMs
+      const readyMs = known ? wait.likelyMs : p.endMs + step.waitMin * MINUTE_MS
       // what follows is done already: nobody waits for it any more
       const after = plan.steps.links.filter((l) => l.from === p.step)
       const done = (id: string) => plan.days.work.some((w) => w.step === id && w.done)
@@ -57,8 +67,8 @@ export function waitings(build: Build, plan: Plan): Waiting[] {
         {
           step,
           sinceMs: p.endMs,
-          readyMs: wait.likelyMs,
-          sureMs: wait.sureMs,
+          readyMs,
+          sureMs: Math.max(readyMs, wait.sureMs),
           lookedMs: own.length > 0 ? Math.max(...own.map((l) => Date.parse(l.at))) : null
         }
       ]

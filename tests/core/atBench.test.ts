@@ -17,7 +17,7 @@ import {
   figuresFor,
   cupName,
   nextCup,
-  nextWork,
+  stepsAhead,
   waitings,
   workEntry
 } from '../../core/bench/benchSteps'
@@ -126,7 +126,7 @@ describe('Clocks at the bench', () => {
       minutes: link.minMin,
       closesMin: link.maxMin
     })
-    expect(nextWork(plan)!.step).to.equal('ground/base')
+    expect(stepsAhead(demo(), plan)[0]).to.equal('ground/base')
     const entry = workEntry(
       plan,
       step('ground/base'),
@@ -138,13 +138,21 @@ describe('Clocks at the bench', () => {
     const after = logged([entry], entry.endedAt)(demo())
     const again = derivePlan(after)
     expect(waitings(after, again).map((w) => w.step.id)).to.deep.equal(['ground/base'])
+    // the plan from before it was done, which stands until the next one is made, asks for nothing twice
+    const endedAt = '2027-02-01T19:41:00Z'
+    const late = logged([{ ...entry, endedAt }], endedAt)(demo())
+    for (const log of [after, late]) {
+      expect(stepsAhead(log, plan)).to.deep.equal(stepsAhead(log, again))
+      const [wait] = waitings(log, plan)
+      expect(wait!.readyMs, 'waited for from its end').to.be.above(wait!.sinceMs)
+    }
     expect(accountOf(after.log)[0]).to.include({
       step: 'ground/base',
       workedMin: 39,
       plannedMin: 30,
       readyMin: null
     })
-    expect(nextWork(again)!.step).to.not.equal('ground/base')
+    expect(stepsAhead(after, again)).to.not.include('ground/base')
   })
   it('moving to another time zone leaves what is done where it was, and the hours follow the new clock', () => {
     const entry = workEntry(
