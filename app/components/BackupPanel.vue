@@ -84,7 +84,8 @@ defineExpose({ refresh })
       Restored: {{ done.added }} builds added<template v-if="done.replaced"
         >, {{ done.replaced }} brought back beside a copy of what was here</template
       ><template v-if="done.same">, {{ done.same }} the same as here</template
-      ><template v-if="done.photos">, {{ done.photos }} photographs</template>.<template
+      ><template v-if="done.photos">, {{ done.photos }} photographs</template
+      ><template v-if="done.states">, {{ done.states }} earlier states</template>.<template
         v-for="l in done.left"
         :key="l"
       >

@@ -1,12 +1,12 @@
 import { v4 as newId } from 'uuid'
 import type { Build } from '../../core/build/types'
-import type { Backup, Unpacked } from '../../core/exchange/backup'
+import type { Unpacked } from '../../core/exchange/unpack'
 import { entriesOf } from '../../core/build/log/entries'
 import type { Forgotten } from '../../core/plan/learned/history'
 import { job } from '../workers/hire'
-import type { KeptPhoto, ZipWork } from '../workers/zip.worker'
+import type { Kept, KeptPhoto, StateOf, ZipWork } from '../workers/zip.worker'
 import { klona } from 'klona/lite'
-import type { Remote } from 'comlink'
+import { proxy, type Remote } from 'comlink'
 import { db, type BuildRow, type PhotoRow } from './db'
 import { photoBytes } from './photos'
 
@@ -20,17 +20,27 @@ const LONGEST_MS = 900_000
 const zipped = async <Answer>(work: (zip: Remote<ZipWork>) => Promise<Answer>): Promise<Answer> =>
   (await job<ZipWork, Answer>(zipWorker(), work, LONGEST_MS).answer)!
 
-/** Everything in this browser: pictures by where the browser keeps them, not in memory. */
-async function everything(): Promise<{ backup: Backup; photos: KeptPhoto[] }> {
+/** An earlier state, when its turn comes. */
+const stateOf: StateOf = async (id) => {
+  const row = await db.versions.get(id)
+  return row && { id, build: row.build, at: row.at, name: row.name, state: row.state }
+}
+
+/**
+ * Everything in this browser: pictures by where the browser keeps them, not in memory, and earlier
+ * states by their ids.
+ */
+async function everything(): Promise<{ kept: Kept; photos: KeptPhoto[] }> {
   const rows = await db.builds.toArray()
   const photos: KeptPhoto[] = []
   await db.photos.each(({ id, picture }) => photos.push({ id, picture }))
   return {
-    backup: {
+    kept: {
       madeAt: new Date().toISOString(),
       builds: rows.map((r) => ({ build: r.build, deletedAt: r.deletedAt })),
       shelf: (await db.shelf.toArray()).map((r) => r.material),
-      forgotten: ((await db.facts.get(FORGOTTEN))?.value as Forgotten | undefined) ?? {}
+      forgotten: ((await db.facts.get(FORGOTTEN))?.value as Forgotten | undefined) ?? {},
+      states: await db.versions.toCollection().primaryKeys()
     },
     photos
   }
@@ -38,8 +48,8 @@ async function everything(): Promise<{ backup: Backup; photos: KeptPhoto[] }> {
 
 /** Everything in this browser as one zip. */
 export async function backupAll(): Promise<Blob> {
-  const { backup, photos } = await everything()
-  const zip = await zipped((worker) => worker.packAll(backup, photos))
+  const { kept, photos } = await everything()
+  const zip = await zipped((worker) => worker.packAll(kept, proxy(stateOf), photos))
   await db.facts.put({ key: LAST, value: Date.now() })
   return zip
 }
@@ -50,8 +60,10 @@ export async function backupAll(): Promise<Blob> {
  * @throws Error in the builder's words; a file of that name stays as it was
  */
 export async function backupInto(folder: FileSystemDirectoryHandle, name: string): Promise<number> {
-  const { backup, photos } = await everything()
-  const { bytes } = await zipped((worker) => worker.packInto(folder, name, backup, photos))
+  const { kept, photos } = await everything()
+  const { bytes } = await zipped((worker) =>
+    worker.packInto(folder, name, kept, proxy(stateOf), photos)
+  )
   await db.facts.put({ key: LAST, value: Date.now() })
   return bytes
 }
@@ -69,10 +81,11 @@ export interface Restored {
   replaced: number
   same: number
   photos: number
+  states: number
   left: string[]
 }
 
-/** A zip larger than this is not read into memory. */
+/** A zip longer than this has a list that is written otherwise. */
 const LONGEST_ZIP = 2_000_000_000
 
 /**
@@ -87,14 +100,14 @@ export async function restore(file: File): Promise<Restored> {
     throw new Error(
       `${file.name} is ${Math.round(file.size / 1e9)} GB long: no backup of this app is. Nothing was changed.`
     )
-  const bytes = new Uint8Array(await file.arrayBuffer())
-  return putBack(await zipped((zip) => zip.unpackBackup(bytes)))
+  return putBack(await zipped((zip) => zip.unpack(file)))
 }
 
-async function putBack({ backup, photos, left }: Unpacked): Promise<Restored> {
-  const done: Restored = { added: 0, replaced: 0, same: 0, photos: 0, left }
+async function putBack({ backup, photos, left }: Unpacked<Blob>): Promise<Restored> {
+  const done: Restored = { added: 0, replaced: 0, same: 0, photos: 0, states: 0, left }
   const now = Date.now()
-  await db.transaction('rw', [db.builds, db.shelf, db.facts, db.photos], async () => {
+  const tables = [db.builds, db.shelf, db.facts, db.photos, db.versions]
+  await db.transaction('rw', tables, async () => {
     for (const [i, { build, deletedAt }] of backup.builds.entries()) {
       const there = await db.builds.get(build.id)
       if (there && JSON.stringify(there.build) === JSON.stringify(build)) {
@@ -132,9 +145,8 @@ async function putBack({ backup, photos, left }: Unpacked): Promise<Restored> {
     if (Object.keys(backup.forgotten).length > 0)
       await db.facts.put({ key: FORGOTTEN, value: { ...backup.forgotten, ...forgotten } })
     const rows: PhotoRow[] = []
-    for (const [id, bytes] of photos) {
+    for (const [id, picture] of photos) {
       if (await db.photos.get(id)) continue
-      const picture = new Blob([bytes as BlobPart], { type: 'image/jpeg' })
       const build =
         backup.builds.find((b) => entriesOf(b.build.log, 'photo').some((p) => p.id === id))?.build
           .id ?? ''
@@ -143,6 +155,11 @@ async function putBack({ backup, photos, left }: Unpacked): Promise<Restored> {
     }
     await db.photos.bulkAdd(rows)
     done.photos = rows.length
+    for (const state of backup.states) {
+      if (await db.versions.get(state.id)) continue
+      await db.versions.add({ ...state, bytes: JSON.stringify(state.state).length })
+      done.states++
+    }
   })
   return done
 }

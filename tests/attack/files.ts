@@ -6,7 +6,8 @@ import { writeBuild, writeBuilds } from '../../core/build/file/write'
 import { keptStack, writeStack } from '../../core/build/stack'
 import { logged } from '../../core/build/workEdits'
 import { poolsOf } from '../../core/build/types'
-import { packBackup, packBuild, unpackBackup } from '../../core/exchange/backup'
+import { packBackup, packBuild } from '../../core/exchange/backup'
+import { unpackBackup } from '../../core/exchange/unpack'
 import { busyTimes } from '../../core/exchange/calendar/busyTimes'
 import { readCup, readPutAway, readSettings } from '../../core/exchange/keptAside'
 import { readSoundings } from '../../core/exchange/paste'
@@ -67,19 +68,21 @@ const photos = new Map([
   ['p1', picture],
   ['p2', picture.slice(40)]
 ])
+const STATE = { id: 's1', build: all[0]!.id, at: 1000, name: 'Before the storm', state: all[1]! }
 const BACKUP = packBackup(
   {
     madeAt: '2026-11-24T18:20:00Z',
     builds: all.map((build, i) => ({ build, deletedAt: i === 1 ? 1000 : null })),
     shelf: [],
-    forgotten: { 'clear-epoxy/cure': '2026-11-20T08:00:00Z' }
+    forgotten: { 'clear-epoxy/cure': '2026-11-20T08:00:00Z' },
+    states: [STATE]
   },
   photos
 )
 
 /** A damaged backup may give less, and must say so; what it gives is what went in. */
 const readAsBackup =
-  (holds: number) =>
+  (...holds: [builds: number, states: number]) =>
   (bytes: Uint8Array): Came => {
     let got: ReturnType<typeof unpackBackup>
     try {
@@ -93,7 +96,11 @@ const readAsBackup =
     for (const [id, found] of got.photos)
       if (!same([...found], [...(photos.get(id) ?? [])]))
         return { silent: `a changed picture: ${id}` }
-    const less = got.backup.builds.length < holds || got.photos.size < photos.size
+    for (const state of got.backup.states)
+      if (!same(state, STATE)) return { silent: `a changed earlier state: ${state.name}` }
+    const less =
+      [got.backup.builds.length, got.backup.states.length].some((n, i) => n < holds[i]) ||
+      got.photos.size < photos.size
     return less && got.left.length === 0
       ? { silent: 'less came back, and nothing said so' }
       : 'taken'
@@ -115,8 +122,8 @@ const ICS = [
 const FORMATS: Format[] = [
   { name: 'build', whole: strToU8(writeBuild(all[0]!)), read: readAsBuild },
   { name: 'builds', whole: strToU8(writeBuilds(all)), read: readAsBuild },
-  { name: 'backup', whole: BACKUP, read: readAsBackup(2) },
-  { name: 'build zip', whole: packBuild(all[0]!, photos), read: readAsBackup(1) },
+  { name: 'backup', whole: BACKUP, read: readAsBackup(2, 1) },
+  { name: 'build zip', whole: packBuild(all[0]!, photos), read: readAsBackup(1, 0) },
   {
     name: 'stack',
     whole: strToU8(writeStack(keptStack(all[0]!, poolsOf(all[0]!)[0]!.id)!)),

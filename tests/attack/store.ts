@@ -166,7 +166,8 @@ const BACKUP = Buffer.from(
       madeAt: '2026-11-24T18:20:00Z',
       builds: RESTORED.map((build) => ({ build, deletedAt: null })),
       shelf: [],
-      forgotten: {}
+      forgotten: {},
+      states: []
     },
     new Map()
   )

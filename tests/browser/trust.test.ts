@@ -3,7 +3,7 @@ import type { BrowserContext, Page } from 'playwright-core'
 import { checkBuild } from '../../core/build/file/buildFile'
 import { writeBuild } from '../../core/build/file/write'
 import type { Build } from '../../core/build/types'
-import { unpackBackup } from '../../core/exchange/backup'
+import { unpackBackup } from '../../core/exchange/unpack'
 import { DEMO_ID, openPage, settled, stage, type Stage } from '../support/browser'
 
 const level = (page: Page) => page.getByLabel('Level', { exact: true })

@@ -25,7 +25,8 @@ import { logged, planFrom, setCalendar } from '../../core/build/workEdits'
 import { decode, labOfXyz, xyzOfRgb } from '../../core/physics/stuff/colour/rgb'
 import { proofWords } from '../../core/explain/daysWords'
 import type { Material } from '../../core/craft/materials/types'
-import { backupWriter, packBackup, packBuild, unpackBackup } from '../../core/exchange/backup'
+import { backupWriter, packBackup, packBuild } from '../../core/exchange/backup'
+import { sumsOfPicture, unpackBackup, unpacking } from '../../core/exchange/unpack'
 import { accountOf, spent } from '../../core/build/log/account'
 import type { LogEntry } from '../../core/build/log/entries'
 import {
@@ -430,7 +431,10 @@ describe('Backups', () => {
     madeAt: '2026-11-25T00:00:00Z',
     builds: [{ build, deletedAt: null }],
     shelf: [],
-    forgotten: { 'ripple-gel/dry': '2026-11-20T00:00:00Z' }
+    forgotten: { 'ripple-gel/dry': '2026-11-20T00:00:00Z' },
+    states: [
+      { id: 's1', build: build.id, at: 1_764_000_000_000, name: 'As it was drawn', state: demo() }
+    ]
   }
   const photos = new Map([['p1', Uint8Array.from([0xff, 0xd8, 1, 2, 3])]])
   it('come back as they went, photographs beside; a build’s own zip too, and any zip program reads it', () => {
@@ -500,6 +504,34 @@ describe('Backups', () => {
     expect(read.photos.get('p')).to.deep.equal(piece.slice(0, 2100))
   })
 
+  it('is read where it lies: no picture is asked for as bytes; what another zip program packed anew is the same', () => {
+    const picture = new Uint8Array(400_000).map((_, i) => (i * 131) % 253)
+    const whole = packBackup(backup, new Map([...photos, ['p2', picture]]))
+    const reading = unpacking<string>(whole.length)
+    let [asked, step] = [0, reading.next()]
+    while (!step.done) {
+      const want = step.value
+      if ('bytes' in want) {
+        asked += want.bytes.to - want.bytes.from
+        step = reading.next(whole.subarray(want.bytes.from, want.bytes.to))
+      } else {
+        if (want.picture instanceof Uint8Array) throw new Error('a picture was unpacked')
+        const { from, to } = want.picture
+        const sums = sumsOfPicture()
+        for (let at = from; at < to; at += 1000)
+          sums.add(whole.subarray(at, Math.min(to, at + 1000)))
+        step = reading.next({ picture: `${to - from} bytes`, ...sums.all() })
+      }
+    }
+    expect(step.value.left).to.deep.equal([])
+    expect([...step.value.photos.values()]).to.deep.equal(['5 bytes', '400000 bytes'])
+    // the end of the zip is looked through for its list, which is in the last 64 kB; no more of it
+    expect(asked).to.be.lessThan(whole.length - picture.length + 70_000)
+    const anew = zipSync(unzipSync(whole), { level: 9 })
+    expect(anew.length).to.be.lessThan(whole.length)
+    expect(unpackBackup(anew)).to.deep.equal(unpackBackup(whole))
+  })
+
   it('one flipped bit anywhere: what is damaged is left out and named, the rest comes back, nothing is changed in silence', () => {
     const two = {
       ...backup,
@@ -540,6 +572,7 @@ describe('Backups', () => {
               true
             )
           for (const [id, picture] of read.photos) expect(picture).to.deep.equal(photos.get(id))
+          for (const state of read.backup.states) expect(state).to.deep.equal(two.states[0])
         }
       ),
       { numRuns: 400, seed: 18 }

@@ -4,7 +4,8 @@ import { broughtInside } from '../../core/build/file/broughtInside'
 import { checkBuild, readBuild } from '../../core/build/file/buildFile'
 import { writeBuild } from '../../core/build/file/write'
 import type { Build, Pool } from '../../core/build/types'
-import { packBackup, unpackBackup } from '../../core/exchange/backup'
+import { packBackup } from '../../core/exchange/backup'
+import { unpackBackup } from '../../core/exchange/unpack'
 import { demo } from '../support/builds'
 
 const race = demo()
@@ -113,7 +114,8 @@ describe('One schema at every door', () => {
               madeAt: '2026-11-24T18:20:00Z',
               builds: [{ build, deletedAt: null }],
               shelf: [],
-              forgotten: {}
+              forgotten: {},
+              states: []
             },
             new Map()
           )

@@ -1,0 +1,357 @@
+import { sha256 } from '@noble/hashes/sha2'
+import { bytesToHex } from '@noble/hashes/utils'
+import crc from 'crc-32'
+import { strFromU8 } from 'fflate'
+import { BOTTLE_SCHEMA } from '../build/file/bottleSchema'
+import { checkBuild, readJson } from '../build/file/buildFile'
+import { entriesOf } from '../build/log/entries'
+import type { Material } from '../craft/materials/types'
+import { SHELF_FILE, sumOf, VERSION, type Backup } from './backup'
+import {
+  bodyOf,
+  entriesOfZip,
+  headOf,
+  isStored,
+  listOf,
+  tailOf,
+  unpackedOf,
+  type ZipEntry
+} from './zipEntries'
+
+/** A zip that unpacks to more than this, or holds more files, is no backup of ours. */
+const MOST_BYTES = 1_500_000_000
+const MOST_FILES = 50_000
+/** Text unpacks to no more than this many times its packed size, however even it is. */
+const MOST_RATIO = 1100
+
+/**
+ * What a zip of either kind holds, checked; `left` says what could not be taken. `Picture` is what a
+ * picture is to whoever reads: its bytes, or where the browser has them.
+ */
+export interface Unpacked<Picture = Uint8Array> {
+  backup: Backup
+  photos: Map<string, Picture>
+  left: string[]
+}
+
+/** A stretch of a zip, bytes from its beginning. */
+export interface Stretch {
+  from: number
+  to: number
+}
+/** A picture as it was taken from a zip, and what its bytes come to. */
+export interface Taken<Picture> {
+  picture: Picture
+  crc: number
+  sha256: string
+}
+/** What reading a zip asks for, piece by piece: bytes of it, or a picture, in the zip or unpacked. */
+export type Asked = { bytes: Stretch } | { picture: Stretch | Uint8Array }
+type Reading<Picture, Result> = Generator<Asked, Result, Uint8Array | Taken<Picture>>
+
+/** What a picture's bytes come to, added up piece by piece. */
+export function sumsOfPicture(): { add: (bytes: Uint8Array) => void; all: () => Sums } {
+  const sha = sha256.create()
+  let sum = 0
+  return {
+    add: (bytes) => {
+      sha.update(bytes)
+      sum = crc.buf(bytes, sum)
+    },
+    all: () => ({ crc: sum >>> 0, sha256: bytesToHex(sha.digest()) })
+  }
+}
+export type Sums = Omit<Taken<unknown>, 'picture'>
+
+const DAMAGED = 'is damaged: its bytes are not those that were saved'
+const PICTURE = /^photos\/([\w.-]{1,64})\.jpg$/
+const TEXT = /^(backup|build|shelf)\.json$|^list\.sha256$|^(builds|states)\/\d{1,6}\.json$/
+
+function* bytesAt<P>(bytes: Stretch): Reading<P, Uint8Array> {
+  return (yield { bytes }) as Uint8Array
+}
+function* pictureAt<P>(picture: Stretch | Uint8Array): Reading<P, Taken<P>> {
+  return (yield { picture }) as Taken<P>
+}
+
+/** The files of a zip, none of which claims more than a backup may hold. */
+function* listed<P>(size: number): Reading<P, Map<string, ZipEntry>> {
+  const where = listOf(yield* bytesAt<P>({ from: tailOf(size), to: size }), size)
+  const entries = where ? entriesOfZip(yield* bytesAt<P>(where)) : new Map<string, ZipEntry>()
+  if (entries.size === 0)
+    throw new RangeError('This is no zip that can be read: it may be cut off. Nothing was changed.')
+  let total = 0
+  for (const { size: bytes, packed } of entries.values()) {
+    total += bytes
+    const swollen = bytes > 4096 + MOST_RATIO * Math.max(1, packed)
+    if (total > MOST_BYTES || entries.size > MOST_FILES || swollen)
+      throw new RangeError(
+        'This zip unpacks to far more than any backup holds. It was not opened, and nothing was changed.'
+      )
+  }
+  return entries
+}
+
+function* bodyIn<P>(entry: ZipEntry, size: number): Reading<P, Stretch | null> {
+  return bodyOf(entry, yield* bytesAt<P>(headOf(entry)), size)
+}
+
+/** A file of words, as far as it can be unpacked, and whether it is what went into the zip. */
+interface Text {
+  bytes: Uint8Array
+  whole: boolean
+}
+function* textOf<P>(entry: ZipEntry, size: number): Reading<P, Text | null> {
+  const body = yield* bodyIn<P>(entry, size)
+  const bytes = body && unpackedOf(entry, yield* bytesAt<P>(body))
+  return bytes && { bytes, whole: crc.buf(bytes) >>> 0 === entry.crc }
+}
+function* wholePicture<P>(entry: ZipEntry, size: number): Reading<P, Taken<P> | null> {
+  const body = yield* bodyIn<P>(entry, size)
+  if (!body) return null
+  const packed = isStored(entry) ? body : unpackedOf(entry, yield* bytesAt<P>(body))
+  const taken = packed && (yield* pictureAt<P>(packed))
+  return taken?.crc === entry.crc ? taken : null
+}
+
+/**
+ * Reads a backup, or a build with its photographs, trusting nothing of it: what is damaged is left
+ * out and named, the rest is taken. It asks for the zip piece by piece, so that whoever answers need
+ * not hold it all.
+ *
+ * @param size  of the zip, bytes
+ * @returns all of it brought to today's version
+ * @throws RangeError in the builder's words; nothing was changed
+ */
+export function* unpacking<P>(size: number): Reading<P, Unpacked<P>> {
+  const entries = yield* listed<P>(size)
+  const left: string[] = []
+  const pictures = new Map<string, Taken<P>>()
+  const texts = new Map<string, Text>()
+  for (const entry of entries.values()) {
+    const id = PICTURE.exec(entry.name)?.[1]
+    if (id !== undefined) {
+      const taken = yield* wholePicture<P>(entry, size)
+      if (taken) pictures.set(id, taken)
+      else left.push(`The photograph ${entry.name} ${DAMAGED}`)
+    } else if (TEXT.test(entry.name)) {
+      const text = yield* textOf<P>(entry, size)
+      if (text) texts.set(entry.name, text)
+    }
+  }
+  return entries.has('backup.json')
+    ? backupFrom({ entries, texts, pictures, left })
+    : buildFrom({ entries, texts, pictures, left })
+}
+
+/** What was found in a zip: its list, its texts, and its pictures that are whole. */
+interface Found<P> {
+  entries: ReadonlyMap<string, ZipEntry>
+  texts: ReadonlyMap<string, Text>
+  pictures: ReadonlyMap<string, Taken<P>>
+  left: string[]
+}
+const picturesOf = <P>(pictures: ReadonlyMap<string, Taken<P>>): Map<string, P> =>
+  new Map([...pictures].map(([id, taken]) => [id, taken.picture]))
+
+/** A build with the photographs of its log. */
+function buildFrom<P>({ entries, texts, pictures, left }: Found<P>): Unpacked<P> {
+  const text = texts.get('build.json')
+  if (!text?.whole)
+    throw new RangeError(
+      entries.has('build.json')
+        ? `The build in this zip ${DAMAGED}. Nothing was changed.`
+        : 'This zip holds neither a backup nor a build. Nothing was changed.'
+    )
+  const build = checkBuild(jsonOf(text.bytes))
+  if (!build.ok)
+    throw new RangeError(
+      `The build in this zip cannot be read: ${build.faults[0].path}: ${build.faults[0].message}. Nothing was changed.`
+    )
+  for (const { id, caption } of entriesOf(build.value.log, 'photo'))
+    if (!entries.has(`photos/${id}.jpg`))
+      left.push(
+        `The photograph photos/${id}.jpg${caption ? ` (“${caption.slice(0, 60)}”)` : ''} that its log names is missing from the zip`
+      )
+  const builds = [{ build: build.value, deletedAt: null }]
+  const backup = { madeAt: '', builds, shelf: [], forgotten: {}, states: [] }
+  return { backup, photos: picturesOf(pictures), left }
+}
+
+function jsonOf(text: Uint8Array): unknown {
+  const json = readJson(strFromU8(text))
+  if (json.ok) return json.value
+  throw new RangeError(
+    `The file in this zip cannot be read: ${json.faults[0].message}. Nothing was changed.`
+  )
+}
+
+function backupFrom<P>(found: Found<P>): Unpacked<P> {
+  const text = found.texts.get('backup.json')
+  if (!text) throw new RangeError(`The list in this zip ${DAMAGED}. Nothing was changed.`)
+  const given = asRecord(jsonOf(text.bytes))
+  if (given.format !== 'tall-spindle-backup')
+    throw new RangeError('This zip is no backup of Tall Spindle. Nothing was changed.')
+  if (typeof given.version !== 'number' || given.version > VERSION)
+    throw new RangeError(
+      'This backup was made by a newer Tall Spindle. Open it with that one; nothing was changed here.'
+    )
+  if (given.version >= 2) return fromList(given, text.bytes, found)
+  const { left } = found
+  if (!text.whole) left.push(`The file of all builds ${DAMAGED}: look each of them over`)
+  const read = builtFrom(rowsOf(given.builds).map((r) => ({ ...r, value: r.build })))
+  left.push(...read.left)
+  return {
+    backup: {
+      madeAt: textOr(given.madeAt),
+      builds: read.builds,
+      ...shelfFrom(given, left),
+      states: []
+    },
+    photos: picturesOf(found.pictures),
+    left
+  }
+}
+
+const asRecord = (value: unknown): Record<string, unknown> =>
+  typeof value === 'object' && value !== null ? (value as Record<string, unknown>) : {}
+const rowsOf = (value: unknown) => (Array.isArray(value) ? value : []).map(asRecord)
+const textOr = (value: unknown): string => (typeof value === 'string' ? value : '')
+const numberOr = (value: unknown): number | null => (typeof value === 'number' ? value : null)
+
+/** A row of the list, and the file that it lists. */
+interface Row {
+  value: unknown
+  [key: string]: unknown
+}
+
+/** The files of a folder that are whole and listed, with their rows; what is not is named. */
+function listedIn<P>(
+  folder: 'builds' | 'states',
+  listed: readonly Record<string, unknown>[],
+  { entries, texts, left }: Found<P>
+): Row[] {
+  const named = new Map(listed.map((row) => [textOr(row.file), row]))
+  const there = [...entries.keys()].filter((name) => name.startsWith(`${folder}/`))
+  const files = [...new Set([...named.keys(), ...there])].sort(
+    (a, b) => Number(/\d+/.exec(a)) - Number(/\d+/.exec(b))
+  )
+  return files.flatMap((file): Row[] => {
+    const row = named.get(file)
+    const called = row && textOr(row.name) ? `“${textOr(row.name).slice(0, 60)}”` : file
+    const bytes = texts.get(file)?.bytes
+    if (!row || !bytes || sumOf(bytes) !== row.sha256) {
+      const damaged = row && entries.has(file)
+      left.push(`${called} ${damaged ? DAMAGED : 'is missing from the zip or from its list'}`)
+      return []
+    }
+    const json = readJson(strFromU8(bytes))
+    if (!json.ok) left.push(`${called}: ${json.faults[0].message}`)
+    return json.ok ? [{ ...row, value: json.value }] : []
+  })
+}
+
+/** A backup whose files are listed with what their bytes come to. */
+function fromList<P>(
+  given: Record<string, unknown>,
+  text: Uint8Array,
+  found: Found<P>
+): Unpacked<P> {
+  const { entries, texts, left } = found
+  const listSum = texts.get('list.sha256')?.bytes
+  const listWhole = listSum !== undefined && sumOf(text) === strFromU8(listSum)
+  if (!listWhole) left.push(`The list of this backup ${DAMAGED}: what it says was not relied on`)
+  // whether a build was in the bin, and when a state stood, is said by the list alone
+  const rows = listedIn('builds', rowsOf(given.builds), found)
+  const read = builtFrom(listWhole ? rows : rows.map(({ value }) => ({ value })))
+  const states = statesFrom(listWhole ? listedIn('states', rowsOf(given.states), found) : [], left)
+  const photos = new Map<string, P>()
+  const sums = asRecord(given.photos)
+  for (const [id, { picture, sha256: sum }] of found.pictures)
+    if (sum === sums[id]) photos.set(id, picture)
+    else left.push(`The photograph photos/${id}.jpg ${DAMAGED}`)
+  for (const id of Object.keys(sums))
+    if (!entries.has(`photos/${id}.jpg`))
+      left.push(`The photograph photos/${id}.jpg is missing from the zip`)
+  const shelf = texts.get(SHELF_FILE)?.bytes
+  const shelfJson = shelf && sumOf(shelf) === given.shelf ? readJson(strFromU8(shelf)) : null
+  if (!shelfJson?.ok) left.push(`The shelf ${DAMAGED}`)
+  const kept = shelfFrom(shelfJson?.ok ? asRecord(shelfJson.value) : {}, left)
+  left.push(...read.left)
+  const madeAt = listWhole ? textOr(given.madeAt) : ''
+  return { backup: { madeAt, builds: read.builds, ...kept, states }, photos, left }
+}
+
+const faultOf = (value: unknown, fault: { path: string; message: string }) => {
+  const name = textOr(asRecord(value).name)
+  return `${name ? `“${name.slice(0, 60)}”` : 'A build'}: ${fault.path}: ${fault.message}`
+}
+
+/** Builds that can be read, and why others cannot. */
+function builtFrom(rows: readonly Row[]): { builds: Backup['builds']; left: string[] } {
+  const left: string[] = []
+  const builds = rows.flatMap(({ value, deletedAt }): Backup['builds'] => {
+    const read = checkBuild(value)
+    if (read.ok) return [{ build: read.value, deletedAt: numberOr(deletedAt) }]
+    left.push(faultOf(value, read.faults[0]))
+    return []
+  })
+  return { builds, left }
+}
+
+/** Earlier states that can be read; why others cannot is said. */
+function statesFrom(rows: readonly Row[], left: string[]): Backup['states'] {
+  return rows.flatMap(({ value, id, build, at, name }): Backup['states'] => {
+    const read = checkBuild(value)
+    if (!read.ok) left.push(`An earlier state of ${faultOf(value, read.faults[0])}`)
+    const mark = { id: textOr(id), build: textOr(build), at: numberOr(at) ?? 0 }
+    return read.ok && mark.id && mark.build
+      ? [{ ...mark, name: textOr(name) || null, state: read.value }]
+      : []
+  })
+}
+
+/** The shelf's rows that are bottles, each checked as one that is entered is; the rest is named. */
+function shelfFrom(
+  given: Record<string, unknown>,
+  left: string[]
+): Pick<Backup, 'shelf' | 'forgotten'> {
+  const shelf = (Array.isArray(given.shelf) ? given.shelf : []).filter((m): m is Material => {
+    const { error } = BOTTLE_SCHEMA.validate(m, { convert: false, errors: { label: 'key' } })
+    if (!error) return true
+    const row = asRecord(m)
+    left.push(
+      `On the shelf “${(textOr(row.name) || textOr(row.id) || 'a row').slice(0, 60)}”: ${error.message}`
+    )
+    return false
+  })
+  const forgotten = Object.fromEntries(
+    Object.entries(asRecord(given.forgotten)).filter(
+      (e): e is [string, string] => typeof e[1] === 'string'
+    )
+  )
+  return { shelf, forgotten }
+}
+
+/**
+ * A zip that is at hand whole, read.
+ *
+ * @throws RangeError in the builder's words; nothing was changed
+ */
+export function unpackBackup(zip: Uint8Array): Unpacked {
+  const reading = unpacking<Uint8Array>(zip.length)
+  const stretch = ({ from, to }: Stretch) => zip.subarray(from, to)
+  let step = reading.next()
+  while (!step.done) {
+    const asked = step.value
+    if ('bytes' in asked) step = reading.next(stretch(asked.bytes))
+    else {
+      const picture =
+        asked.picture instanceof Uint8Array ? asked.picture : stretch(asked.picture).slice()
+      const sums = sumsOfPicture()
+      sums.add(picture)
+      step = reading.next({ picture, ...sums.all() })
+    }
+  }
+  return step.value
+}
