@@ -1,16 +1,20 @@
+import { attackApp } from '../tests/attack/app'
 import { attackBuilds } from '../tests/attack/builds'
 import { attackFiles } from '../tests/attack/files'
 import { attackStore } from '../tests/attack/store'
 import type { Counts } from '../tests/attack/random'
 
 /**
- * npm run attack [-- SEED [SHARE]]: mutated files, wild builds, killed browsers. It reports counts and
- * leaves with 1 where anything was found; the same seed makes the same attack. The tests run a tenth.
+ * npm run attack [-- SEED [SHARE]]: mutated files, wild builds, two tabs with full disks and wrong
+ * clocks, killed browsers. It reports counts and leaves with 1 where anything was found; the same seed
+ * makes the same attack. The tests run a tenth.
  */
 const [seed = 1, share = 1] = process.argv.slice(2).map(Number)
 const FILES = 100_000
 const BUILDS = 2000
 const KILLS = 1000
+/** Of a dozen actions each. */
+const ROUNDS = 40
 
 const found: string[] = []
 function report(title: string, all: Record<string, Counts>, began: number): void {
@@ -38,6 +42,7 @@ async function part(
 const of = (whole: number) => Math.max(1, Math.round(whole * share))
 await part('Files', () => attackFiles(seed, of(FILES)))
 await part('Builds', () => attackBuilds(seed, of(BUILDS)))
+await part('The app', () => attackApp(seed, of(ROUNDS)))
 await part('The store', () => attackStore(seed, of(KILLS)))
 if (found.length > 0) console.log(`\nFound:\n${found.slice(0, 40).join('\n')}`)
 console.log(`\n${found.length} found`)

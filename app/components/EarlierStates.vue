@@ -63,13 +63,14 @@ async function attempt(work: () => Promise<unknown>, done = ''): Promise<void> {
   said.value = ''
   try {
     await work()
+    await refresh()
     said.value = done
   } catch (error) {
     problem.value = isFull(error)
       ? 'The browser’s store is full: nothing was changed. Let go of states without a name, or delete old builds.'
       : `Nothing was changed. ${error instanceof Error ? error.message : String(error)}`
+    await refresh()
   }
-  await refresh()
 }
 
 const row = computed(() => rows.value.find((r) => r.id === chosen.value) ?? null)

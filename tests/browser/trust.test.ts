@@ -212,7 +212,7 @@ describe('Trust', function () {
     await page.locator('[data-test="state-name"]').first().fill('Low water')
     await page.locator('[data-test="keep-state"]').click()
     await page.getByText('“Low water” is kept.').waitFor()
-    expect(await page.locator('[data-state]').count()).to.equal(2)
+    await page.locator('[data-state]').nth(1).waitFor()
     await page.locator('[data-state] .when').last().click()
     await page.waitForFunction(
       (ml) =>

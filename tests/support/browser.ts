@@ -67,6 +67,7 @@ export interface Stage {
     touch?: boolean
     /** The first walk has been walked, unless it is tried. */
     walked?: boolean
+    zone?: string
   }) => Promise<BrowserContext>
   close: () => Promise<void>
 }
@@ -105,13 +106,14 @@ export async function stage(
       dark = false,
       offline = false,
       touch = false,
-      walked = true
+      walked = true,
+      zone = 'Europe/Lisbon'
     } = {}) => {
       const context = await browser.newContext({
         viewport: { width, height },
         colorScheme: dark ? 'dark' : 'light',
         locale: 'en-GB',
-        timezoneId: 'Europe/Lisbon',
+        timezoneId: zone,
         acceptDownloads: true,
         hasTouch: touch,
         isMobile: touch,
