@@ -432,6 +432,17 @@ describe('Pours by the heat. Common practice, no source: P5, P6', () => {
     expect(heat.next.bestMin!).to.be.lessThan(heat.next.closesMin!)
     expect(FIRM_ALPHA).to.equal(0.8)
   })
+  it('peaks of a stack of dozens, taken from its lowest pours, are those of the whole stack', () => {
+    for (const mm of [90, 300]) {
+      const whole = plan({ bandsMm: [mm], pours: 30 })
+      const asked = plan({ bandsMm: [mm], pours: 31 }).fewer!
+      expect(asked.peakC, `${mm} mm`).to.be.closeTo(whole.peakC, 1)
+      expect(asked.groundPeakC, `${mm} mm`).to.be.closeTo(whole.groundPeakC, 1)
+      // where the thickest lies high up, the whole stack is run
+      const high = plan({ bandsMm: [mm / 2, mm / 10], pours: 28 }).more!
+      expect(high.peakC).to.be.closeTo(plan({ bandsMm: [mm / 2, mm / 10], pours: 29 }).peakC, 1)
+    }
+  }).timeout(60_000)
   it('a thick coat under a lamp is hot too', () => {
     expect(lightHeat(1, 60, 1.12, BED, 20).peakC).to.be.lessThan(
       lightHeat(6, 60, 1.12, BED, 20).peakC

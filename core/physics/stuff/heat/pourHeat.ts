@@ -105,6 +105,11 @@ const MOST_POURS = 40
 /** Thicker than any pour anybody makes, mm. */
 const THICKEST_MM = 400
 const BANK_MM = 20
+/**
+ * A pour feels the heat of so many below it, and no further ones: peaks of a stack of more are those
+ * of its lowest, where the thickest is among them: within a degree of the whole stack's.
+ */
+const FELT_POURS = 12
 /** Ranges, and what other numbers of pours would do, bear a coarser grid: within half a degree. */
 const COARSE = 0.5
 
@@ -399,10 +404,14 @@ function together(
     input,
     layers.map((l, i) => ({ thicknessMm: l.thicknessMm, atMin: i * gap }))
   )
+  const lowest = layers.slice(0, FELT_POURS)
+  const felt = lowest.some((l) => l.thicknessMm === thickest)
+    ? { ...cure, pours: cure.pours.slice(0, FELT_POURS) }
+    : cure
   const past = peaked(input.roomC)
   const groundOf = (a: CureAnswer) => peakOf(a, input.softLayer)
-  const answer = simulateCure(cure, short ? COARSE : 1, short ? past : undefined)
-  const coarse = peakRange(cure, past, groundOf, COARSE)
+  const answer = short ? simulateCure(felt, COARSE, past) : simulateCure(cure)
+  const coarse = peakRange(felt, past, groundOf, COARSE)
   const ground = groundOf(answer)
   const range = {
     peakLoC: Math.min(coarse.peakLoC, answer.peakC),
