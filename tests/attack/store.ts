@@ -34,9 +34,12 @@ async function victim(profile: string): Promise<Victim> {
     { detached: true, stdio: 'ignore' }
   )
   const gone = new Promise<void>((resolve) => child.on('exit', () => resolve()))
-  for (let k = 0; k < 600 && !existsSync(told); k++) await wait(50)
-  await wait(50)
-  const [port] = readFileSync(told, 'utf8').split('\n')
+  // it says where it listens: the port, and then where below it
+  let port: string | undefined
+  for (let k = 0; k < 600 && !port; k++) {
+    await wait(50)
+    if (existsSync(told)) port = /^(\d+)\n./.exec(readFileSync(told, 'utf8'))?.[1]
+  }
   const browser: Browser = await chromium.connectOverCDP(`http://127.0.0.1:${port}`)
   const context = browser.contexts()[0]!
   await context.addInitScript("localStorage.setItem('tall-spindle:walked', 'true')")
