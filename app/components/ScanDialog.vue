@@ -7,6 +7,7 @@ import { setSoundings } from '../../core/build/edits'
 import type { PoolGroundPlan } from '../../core/plan/derivePlan'
 import { guessPlacement, sizeOf } from '../../core/exchange/scans/guess'
 import { LONGEST_SCAN, scanKind } from '../../core/exchange/scans/readMesh'
+import { takenAs } from '../../core/exchange/takenAs'
 import type { Laid, ScanSeen } from '../workers/scan.worker'
 import { scanClient, type ScanClient } from '../workers/scanClient'
 import { mm, number } from '../words'
@@ -160,7 +161,9 @@ function take(): void {
           <b>{{ seen.pixels[0] }} × {{ seen.pixels[1] }}</b> pixels.
         </p>
         <p v-if="seen.soundings">
-          <b>{{ seen.soundings }}</b> soundings.
+          <b>{{ seen.soundings }}</b> soundings<template v-if="seen.taken"
+            >: {{ takenAs(seen.taken) }}</template
+          >
         </p>
         <div v-if="seen.extents" class="grid2">
           <ChoiceField

@@ -6,7 +6,8 @@ import type { Pool } from '../../core/build/types'
 import { addSounding, changeSounding, removeSounding, setSoundings } from '../../core/build/edits'
 import type { Fault } from '../../core/physics/fault'
 import { middleOf } from '../../core/physics/shape/polygon'
-import { readSoundings } from '../../core/exchange/paste'
+import { readSoundings } from '../../core/exchange/soundingsTable'
+import { takenAs } from '../../core/exchange/takenAs'
 import { useBuildStore } from '../stores/build'
 import NumberField from './NumberField.vue'
 import WorkTable from './WorkTable.vue'
@@ -18,7 +19,9 @@ const MOST_ROWS = 150
 const pasting = ref(false)
 const pasted = ref('')
 const keep = ref(false)
-const answer = computed(() => (pasted.value.trim() === '' ? null : readSoundings(pasted.value)))
+const answer = computed(() =>
+  pasted.value.trim() === '' ? null : readSoundings(pasted.value, props.pool.levelMm)
+)
 const faultAt = (index: number) => props.faults.find((f) => f.path.endsWith(`soundings[${index}]`))
 
 const COLUMNS = ['x', 'y', 'height', 'dip'] as const
@@ -101,7 +104,9 @@ function caught(event: ClipboardEvent): void {
     </div>
     <div v-if="pasting" class="stack paste">
       <label class="field"
-        ><span class="name">Three columns from a spreadsheet: x, y, height in mm</span>
+        ><span class="name"
+          >Columns from a spreadsheet: x, y and height, or dip; in mm, or as a first line says</span
+        >
         <ElInput
           v-model="pasted"
           type="textarea"
@@ -117,7 +122,11 @@ function caught(event: ClipboardEvent): void {
         <span v-if="answer.faults.length > 3">And {{ answer.faults.length - 3 }} more lines. </span
         >Nothing has been changed.
       </p>
-      <p v-else-if="answer" class="small">{{ answer.soundings.length }} soundings read.</p>
+      <p v-else-if="answer" class="small" data-test="taken-as">
+        {{ answer.soundings.length }} soundings read<template v-if="answer.taken"
+          >: {{ takenAs(answer.taken) }}</template
+        >
+      </p>
       <ElCheckbox v-model="keep" class="small"
         >keep the {{ pool.soundings.length }} there are</ElCheckbox
       >

@@ -1,5 +1,6 @@
 import { expose } from 'comlink'
-import { readSoundings } from '../../core/exchange/paste'
+import { readSoundings, type TableTaken } from '../../core/exchange/soundingsTable'
+import { textOf } from '../../core/exchange/textOf'
 import { insideRing, distanceToRing, type Point2 } from '../../core/physics/shape/polygon'
 import type { Sounding } from '../../core/physics/shape/surface'
 import {
@@ -28,6 +29,8 @@ export interface ScanSeen {
   pixels: [number, number] | null
   extents: { y: Extent; z: Extent } | null
   soundings: number
+  /** How a table of soundings was understood. */
+  taken: TableTaken | null
 }
 
 /** How a scan is laid on the base, and the pools it is read for. */
@@ -54,15 +57,23 @@ function read(scan: ScanKind, bytes: ArrayBuffer, progress: Progress): ScanSeen 
   png = null
   dips = []
   refuseLength(bytes.byteLength)
-  const seen = { scan, triangles: 0, dropped: 0, pixels: null, extents: null, soundings: 0 }
+  const seen = {
+    scan,
+    triangles: 0,
+    dropped: 0,
+    pixels: null,
+    extents: null,
+    soundings: 0,
+    taken: null
+  }
   if (scan === 'csv') {
-    const { soundings, faults } = readSoundings(new TextDecoder().decode(bytes))
+    const { soundings, faults, taken } = readSoundings(textOf(new Uint8Array(bytes)))
     if (faults.length > 0)
       throw new RangeError(
         `${faults[0].path} ${faults[0].message}${faults.length > 1 ? `; and ${faults.length - 1} more lines` : ''}`
       )
     dips = soundings
-    return { ...seen, soundings: dips.length }
+    return { ...seen, soundings: dips.length, taken }
   }
   if (scan === 'png') {
     png = new Uint8Array(bytes)
@@ -70,7 +81,7 @@ function read(scan: ScanKind, bytes: ArrayBuffer, progress: Progress): ScanSeen 
     return { ...seen, pixels: [grid.columns, grid.rows] }
   }
   progress(0.1, 'Reading triangles')
-  mesh = scan === 'stl' ? readStl(bytes) : readObj(new TextDecoder().decode(bytes))
+  mesh = scan === 'stl' ? readStl(bytes) : readObj(textOf(new Uint8Array(bytes)))
   return {
     ...seen,
     triangles: mesh.triangles,

@@ -74,10 +74,25 @@ function* pictureAt<P>(picture: Stretch | Uint8Array): Reading<P, Taken<P>> {
   return (yield { picture }) as Taken<P>
 }
 
+/**
+ * The files by their names in the folder that holds the list, or the build: whoever unpacked an archive
+ * and zipped its folder has put one more around it.
+ */
+function inFolder(entries: ReadonlyMap<string, ZipEntry>): Map<string, ZipEntry> {
+  const heads = [...entries.keys()].filter((name) => /(^|\/)(backup|build)\.json$/.test(name))
+  const [head = ''] = heads.sort((a, b) => a.length - b.length)
+  const folder = head.slice(0, head.lastIndexOf('/') + 1)
+  return new Map(
+    [...entries].flatMap(([name, entry]): [string, ZipEntry][] =>
+      name.startsWith(folder) ? [[name.slice(folder.length), entry]] : []
+    )
+  )
+}
+
 /** The files of a zip, none of which claims more than a backup may hold. */
 function* listed<P>(size: number): Reading<P, Map<string, ZipEntry>> {
   const where = listOf(yield* bytesAt<P>({ from: tailOf(size), to: size }), size)
-  const entries = where ? entriesOfZip(yield* bytesAt<P>(where)) : new Map<string, ZipEntry>()
+  const entries = inFolder(where ? entriesOfZip(yield* bytesAt<P>(where)) : new Map())
   if (entries.size === 0)
     throw new RangeError('This is no zip that can be read: it may be cut off. Nothing was changed.')
   let total = 0
@@ -128,15 +143,15 @@ export function* unpacking<P>(size: number): Reading<P, Unpacked<P>> {
   const left: string[] = []
   const pictures = new Map<string, Taken<P>>()
   const texts = new Map<string, Text>()
-  for (const entry of entries.values()) {
-    const id = PICTURE.exec(entry.name)?.[1]
+  for (const [name, entry] of entries) {
+    const id = PICTURE.exec(name)?.[1]
     if (id !== undefined) {
       const taken = yield* wholePicture<P>(entry, size)
       if (taken) pictures.set(id, taken)
-      else left.push(`The photograph ${entry.name} ${DAMAGED}`)
-    } else if (TEXT.test(entry.name)) {
+      else left.push(`The photograph ${name} ${DAMAGED}`)
+    } else if (TEXT.test(name)) {
       const text = yield* textOf<P>(entry, size)
-      if (text) texts.set(entry.name, text)
+      if (text) texts.set(name, text)
     }
   }
   return entries.has('backup.json')

@@ -186,7 +186,7 @@ describe('A builder at the bench', function () {
     const page = await openPage(context, `${s.address}/build/${DEMO_ID}/ground`)
     await page.locator('.dip').first().waitFor()
     await page.getByRole('button', { name: 'Paste' }).click()
-    const box = page.getByLabel('Three columns from a spreadsheet')
+    const box = page.getByLabel('Columns from a spreadsheet')
     await box.fill('210\t200\t40\n210\tx\t38')
     await page.locator('.paste .fault', { hasText: 'line 2' }).waitFor()
     expect(await page.getByRole('button', { name: 'Replace all' }).isDisabled()).to.equal(true)

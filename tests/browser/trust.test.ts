@@ -73,7 +73,7 @@ describe('Trust', function () {
     await settled(page)
     await page.getByRole('button', { name: 'Paste' }).click()
     await page
-      .getByLabel('Three columns from a spreadsheet')
+      .getByLabel('Columns from a spreadsheet')
       .fill('210\t200\t38\n150\t240\t41\n260\t250\t-9999\n240\t230\t42')
     await page.getByRole('button', { name: 'Replace all' }).click()
     const told = page.locator('[data-test="mended"]')

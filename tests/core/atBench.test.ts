@@ -530,6 +530,14 @@ describe('Backups', () => {
     const anew = zipSync(unzipSync(whole), { level: 9 })
     expect(anew.length).to.be.lessThan(whole.length)
     expect(unpackBackup(anew)).to.deep.equal(unpackBackup(whole))
+    // and so is a folder that was unpacked and zipped, with what a system puts beside it
+    const folder = Object.entries(unzipSync(whole)).map(([name, bytes]) => [`Ship/${name}`, bytes])
+    const beside = { '__MACOSX/Ship/._backup.json': strToU8('?'), 'Ship/': new Uint8Array(0) }
+    const zipped = zipSync({
+      ...(Object.fromEntries(folder) as Record<string, Uint8Array>),
+      ...beside
+    })
+    expect(unpackBackup(zipped)).to.deep.equal(unpackBackup(whole))
   })
 
   it('one flipped bit anywhere: what is damaged is left out and named, the rest comes back, nothing is changed in silence', () => {

@@ -14,7 +14,9 @@ import {
 import { csvCell, shoppable, shoppingCsv } from '../../core/exchange/csv'
 import { stepsCalendar } from '../../core/exchange/calendar/ics'
 import { migrated, type Migration } from '../../core/build/file/migrations'
-import { readSoundings } from '../../core/exchange/paste'
+import { readSoundings } from '../../core/exchange/soundingsTable'
+import { takenAs } from '../../core/exchange/takenAs'
+import { textOf } from '../../core/exchange/textOf'
 import { publishedSchema } from '../../core/build/file/publishedSchema'
 import { writeBuild, writeBuilds } from '../../core/build/file/write'
 import { changePool } from '../../core/build/edits'
@@ -382,11 +384,72 @@ describe('Pasted soundings', () => {
       '"10","20.5","4.25"\n"-3","0","1"',
       '10, 20.5, 4.25\n-3, 0, 1'
     ]) {
-      expect(readSoundings(text), JSON.stringify(text)).to.deep.equal({
+      const { soundings, faults } = readSoundings(text)
+      expect({ soundings, faults }, JSON.stringify(text)).to.deep.equal({
         soundings: want,
         faults: []
       })
     }
+  })
+  it('headings, units, notes, running numbers and thousands are understood, and said', () => {
+    const read = (text: string, levelMm?: number) => {
+      const { soundings, faults, taken } = readSoundings(text, levelMm)
+      expect(faults, JSON.stringify(text)).to.deep.equal([])
+      return { soundings, said: takenAs(taken!) }
+    }
+    const inches = read('Note;Height (in);X (in);Y (in)\nby the weir;2;1;10\n;1,5;0,5;3')
+    expect(inches.soundings[1]).to.deep.equal([12.7, 76.2, 38.1])
+    expect(inches.said).to.equal(
+      'x is column 3 “X (in)”, in inches; y is column 4 “Y (in)”, in inches; height is column 2 “Height (in)”, in inches; decimal comma. Left out: column 1 “Note”.'
+    )
+    // one unit said counts for all; a dip is taken from the water
+    expect(read('x\ty\tdip (cm)\n1\t2\t0.5', 50).soundings).to.deep.equal([[10, 20, 45]])
+    expect(readSoundings('x\ty\tdip\n1\t2\t5').faults[0]!.message).to.match(/from the water down/)
+    // thousands, by the whole of the table
+    const far = [
+      [1200, 340.5, 38.5],
+      [1010, 12, 40]
+    ]
+    for (const text of [
+      '"1,200","340.5","38.5"\n"1,010","12","40"',
+      '1.200;340,5;38,5\n1.010;12;40',
+      '1 200;340,5;38,5\n1 010;12;40',
+      "1'200\t340.5\t38.5\n1'010\t12\t40"
+    ])
+      expect(read(text).soundings, text).to.deep.equal(far)
+    // a fourth column: notes, and what is counted
+    expect(read('1,2,3,shallow\n4,5,6,\n7,8,9,"deep, dark"').soundings).to.have.length(3)
+    const numbered = read('1\t210\t200\t38\n2\t150\t240\t41\n3\t260\t250\t42')
+    expect(numbered.soundings[2]).to.deep.equal([260, 250, 42])
+    expect(numbered.said).to.match(/Left out: column 1\./)
+    expect(readSoundings('5\t1\t2\t3\n9\t1\t2\t3\n2\t1\t2\t3').faults[0]!.message).to.match(
+      /has 4 numbers a line: name the columns in a first line/
+    )
+  })
+  it('whatever is written in whichever country comes back as it was', () => {
+    const value = fc.integer({ min: -99_999, max: 99_999 }).map((n) => n / 100)
+    const row = fc.tuple(value, value, value)
+    const written = (v: number, comma: boolean) => (comma ? String(v).replace('.', ',') : String(v))
+    fc.assert(
+      fc.property(
+        fc.array(row, { minLength: 1, maxLength: 8 }),
+        fc.constantFrom('\t', ';', ',', ' '),
+        fc.boolean(),
+        (rows, separator, comma) => {
+          if (comma && separator === ',') return
+          const text = rows.map((r) => r.map((v) => written(v, comma)).join(separator)).join('\n')
+          const named = `x${separator}y${separator}z\n${text}`
+          for (const t of [text, named, `\ufeff${named}`, named.replaceAll('\n', '\r\n')])
+            expect(readSoundings(t).soundings, JSON.stringify(t)).to.deep.equal(rows)
+          for (const encoding of ['utf16le', 'utf8'] as const) {
+            const bytes = new Uint8Array(Buffer.from(named, encoding))
+            expect(textOf(bytes), encoding).to.equal(named)
+            expect(textOf(new Uint8Array(Buffer.from(`\ufeff${named}`, encoding)))).to.equal(named)
+          }
+        }
+      ),
+      { numRuns: 200, seed: 11 }
+    )
   })
   it('a line that is no three numbers is named and nothing is taken', () => {
     for (const [text, line] of [
