@@ -80,6 +80,11 @@ const said = (error: unknown) => {
 }
 
 function guess(): void {
+  const says = seen.value?.says
+  if (says) {
+    map.value = { widthMm: says.widthMm, lowMm: says.lowMm, highMm: says.highMm }
+    at.value = { ...at.value, x: says.x, y: says.y }
+  }
   if (!seen.value?.extents || !store.build) return
   const { unitMm, up: axis } = guessPlacement(seen.value.extents, store.build.base)
   unit.value = unitMm
@@ -129,10 +134,7 @@ function take(): void {
     @closed="stop"
   >
     <div class="stack" data-test="scan-dialog">
-      <p>
-        A scan (STL or OBJ), a height map (PNG, 8 or 16 bit) or soundings (CSV). It stays in this
-        browser.
-      </p>
+      <p>A scan (STL or OBJ), a height map (PNG) or soundings (CSV). It stays in this browser.</p>
       <div class="row">
         <FilePick main accept=".stl,.obj,.png,.csv,.txt,.tsv" data-test="scan-file" @pick="read"
           >Choose a file</FilePick
@@ -159,6 +161,7 @@ function take(): void {
         </p>
         <p v-if="seen.pixels">
           <b>{{ seen.pixels[0] }} × {{ seen.pixels[1] }}</b> pixels.
+          <template v-if="seen.says"> It says itself how wide and how high it lies.</template>
         </p>
         <p v-if="seen.soundings">
           <b>{{ seen.soundings }}</b> soundings<template v-if="seen.taken"

@@ -6,12 +6,16 @@ import type { Sounding } from '../../core/physics/shape/surface'
 import {
   extentOf,
   gridFromMesh,
-  gridFromPng,
   type Extent,
   type HeightGrid,
-  type MapPlacement,
   type Placement
 } from '../../core/exchange/scans/heightGrid'
+import {
+  gridFromMap,
+  readHeightMap,
+  type HeightMap,
+  type MapPlacement
+} from '../../core/exchange/scans/heightMap'
 import {
   readObj,
   readStl,
@@ -27,6 +31,8 @@ export interface ScanSeen {
   triangles: number
   dropped: number
   pixels: [number, number] | null
+  /** Where a height map says that it lies. */
+  says: MapPlacement | null
   extents: { y: Extent; z: Extent } | null
   soundings: number
   /** How a table of soundings was understood. */
@@ -49,19 +55,20 @@ export interface Laid {
 type Progress = (share: number, doing: string) => void
 
 let mesh: Mesh | null = null
-let png: Uint8Array | null = null
+let picture: HeightMap | null = null
 let dips: Sounding[] = []
 
 function read(scan: ScanKind, bytes: ArrayBuffer, progress: Progress): ScanSeen {
   mesh = null
-  png = null
+  picture = null
   dips = []
   refuseLength(bytes.byteLength)
-  const seen = {
+  const seen: ScanSeen = {
     scan,
     triangles: 0,
     dropped: 0,
     pixels: null,
+    says: null,
     extents: null,
     soundings: 0,
     taken: null
@@ -76,9 +83,8 @@ function read(scan: ScanKind, bytes: ArrayBuffer, progress: Progress): ScanSeen 
     return { ...seen, soundings: dips.length, taken }
   }
   if (scan === 'png') {
-    png = new Uint8Array(bytes)
-    const grid = gridFromPng(png, { widthMm: 100, lowMm: 0, highMm: 1, x: 0, y: 0 })
-    return { ...seen, pixels: [grid.columns, grid.rows] }
+    picture = readHeightMap(new Uint8Array(bytes))
+    return { ...seen, pixels: [picture.width, picture.height], says: picture.says }
   }
   progress(0.1, 'Reading triangles')
   mesh = scan === 'stl' ? readStl(bytes) : readObj(textOf(new Uint8Array(bytes)))
@@ -95,7 +101,7 @@ function lay({ placement, map, pools }: ScanLaying, progress: Progress): Laid {
   let grid: HeightGrid | null = null
   if (mesh && placement)
     grid = gridFromMesh(mesh, placement, (share) => progress(0.8 * share, 'Laying it on the base'))
-  else if (png && map) grid = gridFromPng(png, map)
+  else if (picture && map) grid = gridFromMap(picture, map)
   else if (dips.length === 0) throw new RangeError('file: read one first')
   const laid = pools.map((pool, i) => {
     progress(0.8 + (0.2 * i) / pools.length, `Reading soundings for ${pool.name}`)

@@ -11,7 +11,7 @@ import { unpackBackup } from '../../core/exchange/unpack'
 import { busyTimes } from '../../core/exchange/calendar/busyTimes'
 import { readCup, readPutAway, readSettings } from '../../core/exchange/keptAside'
 import { readSoundings } from '../../core/exchange/soundingsTable'
-import { gridFromPng } from '../../core/exchange/scans/heightGrid'
+import { readHeightMap } from '../../core/exchange/scans/heightMap'
 import { readObj, readStl } from '../../core/exchange/scans/readMesh'
 import { clockOf, seenOf } from '../../core/bench/benchClocks'
 import { demo } from '../support/builds'
@@ -155,7 +155,7 @@ const FORMATS: Format[] = [
   {
     name: 'PNG',
     whole: heightPng(20, 16, 16, 0, 40, (x, y) => x + y),
-    read: (b) => refusing(() => gridFromPng(b, { widthMm: 100, lowMm: 0, highMm: 30, x: 0, y: 0 }))
+    read: (b) => refusing(() => readHeightMap(b))
   },
   {
     name: 'calendar',

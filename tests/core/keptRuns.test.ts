@@ -1,4 +1,6 @@
 import { expect } from 'chai'
+import { decode } from 'fast-png'
+import { PNG } from 'pngjs'
 import { zlibSync } from 'fflate'
 import { addBoulder, changePool, setFlow } from '../../core/build/edits'
 import { dropRun, placeEnd, takeMaps } from '../../core/build/runEdits'
@@ -9,13 +11,8 @@ import { surfaceAlong } from '../../core/plan/2-forms/ran/readRun'
 import { readBuild } from '../../core/build/file/buildFile'
 import { writeBuild } from '../../core/build/file/write'
 import { derivePlan } from '../../core/plan/derivePlan'
-import {
-  runSurface,
-  surfaceSolid,
-  surfacePng,
-  RUN_SURFACE
-} from '../../core/plan/templates/runSurface'
-import { gridFromPng } from '../../core/exchange/scans/heightGrid'
+import { runSurface, surfaceSolid, RUN_SURFACE } from '../../core/plan/templates/runSurface'
+import { gridFromMap, readHeightMap, surfacePng } from '../../core/exchange/scans/heightMap'
 import { GORGE, gorge, kept, over } from '../support/runs'
 
 describe('a run that is kept', function () {
@@ -157,22 +154,39 @@ describe('a run that is kept', function () {
           a[2] * (b[0] * c[1] - b[1] * c[0])) /
         6
     }
-    const { cellMm, cols, rows } = surface.grid
-    const lowest = Math.min(...surface.zMm)
-    const due =
-      (surface.zMm.reduce((s, z) => s + z - lowest + 3, 0) / surface.zMm.length) *
-      (cols - 1) *
-      (rows - 1) *
-      cellMm ** 2
-    expect(volume / due, 'faces look outwards, and it holds what it should').to.be.closeTo(1, 0.03)
-    const map = gridFromPng(surfacePng(surface), {
-      widthMm: cols * cellMm,
-      lowMm: lowest,
-      highMm: Math.max(...surface.zMm),
-      x: 0,
-      y: 0
+    // it is the whole base
+    const { widthMm, depthMm } = build.base
+    const extent = [0, 1].map((k) => {
+      const all = [...solid.xyz].filter((_, i) => i % 3 === k)
+      return [all.reduce((m, v) => Math.min(m, v)), all.reduce((m, v) => Math.max(m, v))]
     })
-    expect(map.z[100]).to.be.closeTo(surface.zMm[100], 0.01)
+    expect(extent).to.deep.equal([
+      [0, widthMm],
+      [0, depthMm]
+    ])
+    const lowest = Math.min(...surface.zMm)
+    const { cols, rows, cellMm } = surface.grid
+    const share = (i: number, lengthMm: number) => Math.min(cellMm, lengthMm - i * cellMm)
+    const due = surface.zMm.reduce(
+      (s, z, i) =>
+        s + (z - lowest + 3) * share(i % cols, widthMm) * share(Math.floor(i / cols), depthMm),
+      0
+    )
+    expect(rows * cellMm).to.be.closeTo(depthMm, cellMm)
+    expect(volume / due, 'faces look outwards, and it holds what it should').to.be.closeTo(1, 0.01)
+    // ground → height map → ground, by what the picture says of itself: within half a grey step
+    const map = readHeightMap(surfacePng(surface))
+    const back = gridFromMap(map, map.says!)
+    const step = (Math.max(...surface.zMm) - lowest) / 65535
+    expect(back.cellMm).to.be.closeTo(surface.grid.cellMm, 1e-9)
+    for (const [i, z] of back.z.entries())
+      expect(Math.abs(z - surface.zMm[i]!)).to.be.lessThan(step / 2 + 1e-4)
+    const { data, ...theirs } = PNG.sync.read(Buffer.from(surfacePng(surface)), {
+      skipRescale: true
+    })
+    expect([theirs.width, theirs.height]).to.deep.equal([surface.grid.cols, surface.grid.rows])
+    expect(data.length).to.equal(4 * surface.zMm.length)
+    expect(decode(surfacePng(surface)).resolution!.x).to.be.closeTo(1000 / cellMm, 0.5)
     expect(plan.templates.map((t) => t.id)).to.include.members([
       'foam',
       'strokes',

@@ -1,5 +1,10 @@
 import { expect } from 'chai'
-import { gridFromMesh, gridFromPng, extentOf } from '../../core/exchange/scans/heightGrid'
+import CRC32 from 'crc-32'
+import fc from 'fast-check'
+import { zlibSync } from 'fflate'
+import { PNG } from 'pngjs'
+import { gridFromMesh, extentOf } from '../../core/exchange/scans/heightGrid'
+import { gridFromMap, readHeightMap, type MapPlacement } from '../../core/exchange/scans/heightMap'
 import { readObj, readStl, refuseLength, scanKind } from '../../core/exchange/scans/readMesh'
 import { thinned } from '../../core/exchange/scans/thin'
 import { groundSurface } from '../../core/physics/shape/surface'
@@ -32,6 +37,48 @@ const volume = (soundings: ReturnType<typeof thinned>['soundings']) =>
     ),
     RIM
   ).volumeMm3 / 1000
+
+const gridFromPng = (bytes: Uint8Array, placement: MapPlacement) =>
+  gridFromMap(readHeightMap(bytes), placement)
+
+/** A PNG written by the letter of its specification: samples of any depth, grey or by a palette. */
+function pngOf(
+  width: number,
+  samples: readonly number[],
+  depth: 1 | 2 | 4 | 8 | 16,
+  palette: readonly [number, number, number][] | null
+): Uint8Array {
+  const chunk = (name: string, data: Uint8Array): Uint8Array => {
+    const body = Buffer.concat([Buffer.from(name, 'latin1'), data])
+    const out = Buffer.alloc(body.length + 8)
+    out.writeUInt32BE(data.length, 0)
+    body.copy(out, 4)
+    out.writeInt32BE(CRC32.buf(body), body.length + 4)
+    return out
+  }
+  const height = samples.length / width
+  const head = Buffer.alloc(13)
+  head.writeUInt32BE(width, 0)
+  head.writeUInt32BE(height, 4)
+  head.set([depth, palette ? 3 : 0], 8)
+  const rows = Array.from({ length: height }, (_, r) => {
+    const bits = samples
+      .slice(r * width, (r + 1) * width)
+      .map((v) => v.toString(2).padStart(depth, '0'))
+      .join('')
+    const bytes = bits.match(/.{1,8}/g)!.map((b) => parseInt(b.padEnd(8, '0'), 2))
+    return [0, ...bytes]
+  })
+  return new Uint8Array(
+    Buffer.concat([
+      Buffer.from([137, 80, 78, 71, 13, 10, 26, 10]),
+      chunk('IHDR', head),
+      ...(palette ? [chunk('PLTE', Uint8Array.from(palette.flat()))] : []),
+      chunk('IDAT', zlibSync(Uint8Array.from(rows.flat()))),
+      chunk('IEND', new Uint8Array(0))
+    ])
+  )
+}
 
 describe('Scans', () => {
   it('a binary STL is read into the one array that is wanted: nothing else of its size is made', () => {
@@ -74,6 +121,49 @@ describe('Scans', () => {
     })
     expect(off[0]).to.be.lessThan(0.03)
     expect(off[1]).to.be.lessThan(0.02)
+  })
+  it('1, 2, 4, 8 and 16 bit, grey and by a palette, are read as an independent library reads them (pngjs)', () => {
+    const colour = fc.tuple(...([0, 1, 2] as const).map(() => fc.integer({ min: 0, max: 255 })))
+    const picture = fc
+      .record({
+        depth: fc.constantFrom(1 as const, 2 as const, 4 as const, 8 as const, 16 as const),
+        width: fc.integer({ min: 1, max: 19 }),
+        height: fc.integer({ min: 1, max: 5 }),
+        coloured: fc.boolean()
+      })
+      .chain(({ depth, width, height, coloured }) =>
+        fc.record({
+          depth: fc.constant(depth),
+          width: fc.constant(width),
+          palette:
+            coloured && depth < 16
+              ? fc.array(colour, { minLength: 2 ** depth, maxLength: 2 ** depth })
+              : fc.constant(null),
+          samples: fc.array(fc.integer({ min: 0, max: 2 ** depth - 1 }), {
+            minLength: width * height,
+            maxLength: width * height
+          })
+        })
+      )
+    fc.assert(
+      fc.property(picture, ({ depth, width, samples, palette }) => {
+        const png = pngOf(width, samples, depth, palette as [number, number, number][] | null)
+        const map = readHeightMap(png)
+        const theirs = PNG.sync.read(Buffer.from(png))
+        expect([map.width, map.height]).to.deep.equal([theirs.width, theirs.height])
+        for (const [i, shade] of map.shade.entries()) {
+          const [r, g, b] = theirs.data.subarray(4 * i)
+          // theirs is of 8 bit whatever the picture was
+          const luma = 0.2126 * r! + 0.7152 * g! + 0.0722 * b!
+          expect(255 * shade).to.be.closeTo(luma, 1)
+          if (!palette) expect(shade).to.be.closeTo(samples[i]! / (2 ** depth - 1), 1e-6)
+        }
+      }),
+      { numRuns: 120, seed: 8 }
+    )
+    expect(() => readHeightMap(pngOf(2, [0, 3], 2, [[0, 0, 0]]))).to.throw(
+      /colours that are not in it/
+    )
   })
   it('a picture’s upper edge lies at the back', () => {
     const grid = gridFromPng(

@@ -1,4 +1,3 @@
-import { decode } from 'fast-png'
 import type { Mesh } from './readMesh'
 
 /** Heights on a square grid, row by row from the front, mm; NaN where nothing is known. */
@@ -128,74 +127,4 @@ export function gridFromMesh(
   for (let i = 0; i < z.length; i++) z[i] += placement.z
   progress(1)
   return { columns, rows, cellMm, x: placement.x + cellMm / 2, y: placement.y + cellMm / 2, z }
-}
-
-/**
- * A height map: its darkest point lies at `lowMm`, its brightest possible at `highMm`, and it is so
- * wide on the base.
- */
-export interface MapPlacement {
-  widthMm: number
-  lowMm: number
-  highMm: number
-  x: number
-  y: number
-}
-
-const PNG_HEAD = [137, 80, 78, 71, 13, 10, 26, 10]
-const MOST_PIXELS = 60_000_000
-
-/**
- * A height map in a PNG of 8 or 16 bit, grey or colour (its luma counts); black is low. The
- * picture's upper edge lies at
- * the back.
- *
- * @throws RangeError when the file is no PNG, is broken or too large
- */
-export function gridFromPng(bytes: Uint8Array, placement: MapPlacement): HeightGrid {
-  if (!PNG_HEAD.every((value, i) => bytes[i] === value))
-    throw new RangeError('file: it is no PNG: its first bytes are those of something else')
-  if (bytes.length >= 24) {
-    const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength)
-    const pixels = view.getUint32(16) * view.getUint32(20)
-    if (pixels > MOST_PIXELS)
-      throw new RangeError(
-        `file: the picture has ${Math.round(pixels / 1e6)} million pixels; a height map has at most ${MOST_PIXELS / 1e6} million`
-      )
-  }
-  let image
-  try {
-    image = decode(bytes)
-  } catch (error) {
-    throw new RangeError(
-      `file: the PNG cannot be read: ${error instanceof Error ? error.message.slice(0, 100) : 'it is broken'}`
-    )
-  }
-  const { width, height, data, channels, depth, palette } = image
-  const most = palette ? 255 : 2 ** depth - 1
-  const at = (i: number): number => {
-    if (palette) {
-      const [r, g, b] = palette[data[i]]
-      return 0.2126 * r + 0.7152 * g + 0.0722 * b
-    }
-    const k = i * channels
-    return channels >= 3 ? 0.2126 * data[k] + 0.7152 * data[k + 1] + 0.0722 * data[k + 2] : data[k]
-  }
-  const cellMm = placement.widthMm / width
-  const z = new Float32Array(width * height)
-  for (let row = 0; row < height; row++) {
-    for (let column = 0; column < width; column++) {
-      z[row * width + column] =
-        placement.lowMm +
-        (at((height - 1 - row) * width + column) / most) * (placement.highMm - placement.lowMm)
-    }
-  }
-  return {
-    columns: width,
-    rows: height,
-    cellMm,
-    x: placement.x + cellMm / 2,
-    y: placement.y + cellMm / 2,
-    z
-  }
 }

@@ -1,4 +1,3 @@
-import { encode } from 'fast-png'
 import type { Build } from '../../build/types'
 import { openRun } from '../../running/keptRun'
 import { shownRun } from '../2-forms/ran/ranPlan'
@@ -11,6 +10,9 @@ import type { Solid } from './types'
 /** Heights of a whole base: water where it ran, ground elsewhere, mm. */
 export interface RunSurface {
   grid: Grid
+  /** The base that it covers, mm: the last cells may reach beyond it. */
+  widthMm: number
+  depthMm: number
   zMm: Float64Array
   name: string
 }
@@ -35,11 +37,30 @@ export function runSurface(build: Build): RunSurface | null {
     )
     return c >= 0 ? modelMm(scene.bedM[c], scale) : 0
   })
-  return { grid: run.grid, zMm, name: kept.name }
+  const { widthMm, depthMm } = build.base
+  return { grid: run.grid, widthMm, depthMm, zMm, name: kept.name }
 }
 
-/** A surface as a closed block with a flat foot, mm: to print, mill or carve to. */
-export function surfaceSolid({ grid: { cols, rows, cellMm }, zMm, name }: RunSurface): Solid {
+/** Lines of a net over a length: its two ends, and the middles of the cells between them, mm. */
+function linesOver(
+  lengthMm: number,
+  cells: number,
+  cellMm: number
+): { at: number; cell: number }[] {
+  const middles = Array.from({ length: cells }, (_, cell) => ({ at: (cell + 0.5) * cellMm, cell }))
+  const inside = middles.filter(({ at }) => at < lengthMm - 1e-6)
+  return [{ at: 0, cell: 0 }, ...inside, { at: lengthMm, cell: inside.at(-1)!.cell }]
+}
+
+/**
+ * A surface as a closed block with a flat foot, of the whole base, mm: to print, mill or carve to. At
+ * the base's edges it is as high as in the cells along them.
+ */
+export function surfaceSolid(surface: RunSurface): Solid {
+  const { grid, zMm, name } = surface
+  const across = linesOver(surface.widthMm, grid.cols, grid.cellMm)
+  const along = linesOver(surface.depthMm, grid.rows, grid.cellMm)
+  const [cols, rows] = [across.length, along.length]
   const lowest = zMm.reduce((low, z) => Math.min(low, z), Infinity)
   const n = cols * rows
   const xyz = new Float64Array(6 * n)
@@ -47,8 +68,9 @@ export function surfaceSolid({ grid: { cols, rows, cellMm }, zMm, name }: RunSur
   for (let r = 0; r < rows; r++) {
     for (let c = 0; c < cols; c++) {
       const i = r * cols + c
-      const [x, y] = [(c + 0.5) * cellMm, (r + 0.5) * cellMm]
-      xyz.set([x, y, zMm[i] - lowest + FLOOR_MM], 3 * i)
+      const [x, y] = [across[c].at, along[r].at]
+      const z = zMm[along[r].cell * grid.cols + across[c].cell]
+      xyz.set([x, y, z - lowest + FLOOR_MM], 3 * i)
       xyz.set([x, y, 0], 3 * (n + i))
       if (c + 1 === cols || r + 1 === rows) continue
       const [a, b, d, e] = [i, i + 1, i + cols + 1, i + cols]
@@ -72,18 +94,4 @@ export function surfaceSolid({ grid: { cols, rows, cellMm }, zMm, name }: RunSur
     xyz,
     triangles: Uint32Array.from(triangles)
   }
-}
-
-/** A surface as a height map: 16-bit grey PNG, black lowest, its upper edge at the back. */
-export function surfacePng({ grid: { cols, rows }, zMm }: RunSurface): Uint8Array {
-  const [low, high] = [
-    zMm.reduce((a, b) => Math.min(a, b), Infinity),
-    zMm.reduce((a, b) => Math.max(a, b), -Infinity)
-  ]
-  const data = new Uint16Array(cols * rows)
-  for (let r = 0; r < rows; r++)
-    for (let c = 0; c < cols; c++)
-      data[(rows - 1 - r) * cols + c] =
-        high > low ? Math.round((65535 * (zMm[r * cols + c] - low)) / (high - low)) : 0
-  return encode({ width: cols, height: rows, data, depth: 16, channels: 1 })
 }
