@@ -12,6 +12,7 @@ import { counted } from '../../core/words/sentences'
 import { duration } from '../../core/words/durations'
 import { degrees, grams, ml, money, number, fileSize } from '../words'
 import MiniCutaway from '../drawings/MiniCutaway.vue'
+import { fileName } from '../../core/exchange/fileName'
 import { saveFile } from '../saveFile'
 import { isFull } from '../storage/builds'
 import type { VersionRow } from '../storage/db'
@@ -215,7 +216,11 @@ function asOwn(): void {
             ><ElButton
               class="tool"
               @click="
-                saveFile(`${then.build.name}.json`, 'application/json', writeBuild(then.build))
+                saveFile(
+                  fileName('Build as it was', then.build.name, '.json'),
+                  'application/json',
+                  writeBuild(then.build)
+                )
               "
               >Export JSON</ElButton
             >

@@ -6,6 +6,7 @@ import { keptStack, layStack, writeStack, type KeptStack } from '../../core/buil
 import type { Fault } from '../../core/physics/fault'
 import { useElsewhere } from '../elsewhere'
 import { said } from '../words'
+import { fileName } from '../../core/exchange/fileName'
 import { saveFile } from '../saveFile'
 import { useBuildStore } from '../stores/build'
 import { useShelfStore } from '../stores/shelf'
@@ -41,7 +42,7 @@ const told = (faults: readonly Fault[]) =>
   faults.map((f) => (f.path ? `${f.path}: ${f.message}` : f.message)).join('; ')
 function give(): void {
   const kept = keptStack(store.build!, props.water, shelf.own)
-  if (kept) saveFile(`${kept.name}.stack.json`, 'application/json', writeStack(kept))
+  if (kept) saveFile(fileName('Stack', kept.name, '.json'), 'application/json', writeStack(kept))
 }
 </script>
 

@@ -6,6 +6,7 @@ import { writeBuild } from '../../core/build/file/write'
 import WaterLine from '../components/WaterLine.vue'
 import { useLocalStorage } from '@vueuse/core'
 import { said } from '../words'
+import { fileName } from '../../core/exchange/fileName'
 import { saveFile } from '../saveFile'
 import { usePhone } from '../screens'
 import { useBuildStore } from '../stores/build'
@@ -55,7 +56,12 @@ onBeforeUnmount(() => {
 const heading = computed(() => String(route.name ?? '').replace('-', ' '))
 
 function exportNow(): void {
-  if (store.build) saveFile(`${store.build.name}.json`, 'application/json', writeBuild(store.build))
+  if (store.build)
+    saveFile(
+      fileName('Build', store.build.name, '.json'),
+      'application/json',
+      writeBuild(store.build)
+    )
 }
 </script>
 

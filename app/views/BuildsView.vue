@@ -10,6 +10,7 @@ import BackupPanel from '../components/BackupPanel.vue'
 import MiniCutaway from '../drawings/MiniCutaway.vue'
 import { dayAndClock } from '../../core/words/dates'
 import { fileSize, figure, ml, mm } from '../words'
+import { fileName } from '../../core/exchange/fileName'
 import { saveFile } from '../saveFile'
 import type { BuildRow } from '../storage/db'
 import { restore } from '../storage/backup'
@@ -148,7 +149,7 @@ async function openDemo(): Promise<void> {
 }
 const exportAll = () =>
   saveFile(
-    'tall-spindle-builds.json',
+    fileName('All builds', '', '.json'),
     'application/json',
     writeBuilds(library.kept.map((r) => r.build))
   )
@@ -193,7 +194,13 @@ const exportAll = () =>
       {{ ' ' }}<ElButton class="tool" @click="open(store.build.id)">Back to it</ElButton> {{ ' '
       }}<ElButton
         class="tool"
-        @click="saveFile(`${store.build.name}.json`, 'application/json', writeBuild(store.build))"
+        @click="
+          saveFile(
+            fileName('Build', store.build.name, '.json'),
+            'application/json',
+            writeBuild(store.build)
+          )
+        "
       >
         Export JSON
       </ElButton>
@@ -302,7 +309,13 @@ const exportAll = () =>
             </ElButton>
             <ElButton
               class="tool"
-              @click="saveFile(`${row.name}.json`, 'application/json', writeBuild(row.build))"
+              @click="
+                saveFile(
+                  fileName('Build', row.name, '.json'),
+                  'application/json',
+                  writeBuild(row.build)
+                )
+              "
             >
               Export
             </ElButton>

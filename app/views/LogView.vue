@@ -23,6 +23,7 @@ import LiveText from '../components/LiveText.vue'
 import { clock, day } from '../../core/words/dates'
 import { duration } from '../../core/words/durations'
 import { grams, degrees, money, said } from '../words'
+import { fileName } from '../../core/exchange/fileName'
 import { saveFile } from '../saveFile'
 import { zipOfBuild } from '../storage/backup'
 import { isFull } from '../storage/builds'
@@ -146,7 +147,11 @@ async function exportZip(): Promise<void> {
   fault.value = ''
   working.value = 'Packing…'
   try {
-    saveFile(`${build.value.name}.zip`, 'application/zip', await zipOfBuild(build.value))
+    saveFile(
+      fileName('Build with photographs', build.value.name, '.zip'),
+      'application/zip',
+      await zipOfBuild(build.value)
+    )
   } catch (error) {
     fault.value = error instanceof Error ? error.message : String(error)
   }

@@ -29,6 +29,7 @@ import type { PlannedBatch } from '../../core/plan/4-amounts/types'
 import { duration } from '../../core/words/durations'
 import { mm, ml, grams, fine, number, money, said, amountOf } from '../words'
 import { useSettingsStore } from '../stores/settings'
+import { fileName } from '../../core/exchange/fileName'
 import { saveFile } from '../saveFile'
 import { useBuildStore } from '../stores/build'
 
@@ -147,7 +148,7 @@ const rescue = computed(() => {
 })
 const saveShopping = () =>
   saveFile(
-    `${build.value.name} shopping.csv`,
+    fileName('Shopping', build.value.name, '.csv'),
     'text/csv',
     shoppingCsv(plan.value!.amounts.shopping)
   )

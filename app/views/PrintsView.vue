@@ -18,6 +18,7 @@ import { clock, dayAndClock, longDay } from '../../core/words/dates'
 import { waitWords } from '../../core/explain/daysWords'
 import { duration } from '../../core/words/durations'
 import { mm, ml, grams, figure, said, amountOf } from '../words'
+import { fileName } from '../../core/exchange/fileName'
 import { saveFile } from '../saveFile'
 import { useBuildStore } from '../stores/build'
 
@@ -51,16 +52,20 @@ const drops = (d: Record<string, number>) =>
     .map(([id, n]) => `${n} ${store.shelf.get(id)?.name.replace(' tint', '').toLowerCase() ?? id}`)
     .join(', ') || 'none'
 const saveJson = () =>
-  saveFile(`${build.value.name}.json`, 'application/json', writeBuild(build.value))
+  saveFile(
+    fileName('Build', build.value.name, '.json'),
+    'application/json',
+    writeBuild(build.value)
+  )
 const saveCsv = () =>
   saveFile(
-    `${build.value.name} shopping.csv`,
+    fileName('Shopping', build.value.name, '.csv'),
     'text/csv',
     shoppingCsv(plan.value!.amounts.shopping)
   )
 const saveIcs = () =>
   saveFile(
-    `${build.value.name}.ics`,
+    fileName('Days', build.value.name, '.ics'),
     'text/calendar',
     stepsCalendar(build.value, plan.value!.steps.steps, days.value!, Date.now())
   )

@@ -103,7 +103,7 @@ describe('A builder at the bench', function () {
     // the file it exports, planned by the core, says the same as the screen
     await page.getByRole('button', { name: 'Prints' }).click()
     const file = await downloaded(page, () => page.locator('[data-test="json"]').click())
-    expect(file.name).to.equal('Ford below the mill.json')
+    expect(file.name).to.equal('Build, Ford below the mill.json')
     const read = readBuild(file.text)
     if (!read.ok) throw new Error(JSON.stringify(read.faults))
     const plan = derivePlan(read.value)

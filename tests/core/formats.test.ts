@@ -14,6 +14,7 @@ import {
 import { csvCell, shoppable, shoppingCsv } from '../../core/exchange/csv'
 import { stepsCalendar } from '../../core/exchange/calendar/ics'
 import { migrated, type Migration } from '../../core/build/file/migrations'
+import { fileName } from '../../core/exchange/fileName'
 import { readSoundings } from '../../core/exchange/soundingsTable'
 import { takenAs } from '../../core/exchange/takenAs'
 import { textOf } from '../../core/exchange/textOf'
@@ -464,6 +465,39 @@ describe('Pasted soundings', () => {
       expect(faults[0].path, text).to.equal(line)
     }
     expect(readSoundings('').faults).to.have.length(1)
+  })
+})
+
+describe('File names', () => {
+  // what no name may hold on some system: Windows, from memory; 255 bytes: ext4, APFS and NTFS count so or more
+  const forbidden = /[<>:"/\\|?*\p{Cc}]|[. ]$|^\s|^(con|prn|aux|nul|com\d|lpt\d)(\.|$)/iu
+  it('say first what a file is, keep apostrophes and any script, and stay apart however long a name is', () => {
+    expect(fileName('Templates, A4', "Weir at Cobbet's Race", '.pdf')).to.equal(
+      "Templates, A4, Weir at Cobbet's Race.pdf"
+    )
+    expect(fileName('Mill pond: outline', 'Плотина у мельницы', '.svg')).to.equal(
+      'Mill pond outline, Плотина у мельницы.svg'
+    )
+    expect(fileName('CON', '', '.json')).to.not.match(forbidden)
+    const long = 'a river of a name that goes on and on '.repeat(9)
+    const [one, other] = ['North pond: outline', 'South pond: outline'].map((what) =>
+      fileName(what, long, '.dxf')
+    )
+    expect(one).to.equal('North pond outline, a river of a name that goes on and on a.dxf')
+    expect(other).to.not.equal(one)
+    fc.assert(
+      fc.property(
+        fc.string({ unit: 'binary', maxLength: 300 }),
+        fc.string({ unit: 'grapheme', maxLength: 300 }),
+        (what, build) => {
+          const name = fileName(what, build, '.json')
+          expect(name).to.match(/\S\.json$/)
+          expect(name).to.not.match(forbidden)
+          expect(new TextEncoder().encode(name).length).to.be.at.most(255)
+        }
+      ),
+      { numRuns: 300, seed: 7 }
+    )
   })
 })
 

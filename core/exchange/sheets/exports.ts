@@ -8,8 +8,14 @@ import { formsStage } from '../../plan/2-forms/formsStage'
 import { groundStage } from '../../plan/1-ground/groundStage'
 import { withBottles, type Shelf } from '../../craft/materials/shelf'
 import { formStacks } from '../../plan/3-stacks/stacksStage'
-import { RUN_SURFACE, runSurface, surfaceSolid } from '../../plan/templates/runSurface'
-import { surfacePng } from '../scans/heightMap'
+import {
+  RUN_SURFACE,
+  runSurface,
+  surfaceSolid,
+  type RunSurface
+} from '../../plan/templates/runSurface'
+import { fileName } from '../fileName'
+import { spanOf, surfacePng } from '../scans/heightMap'
 import { solidsOf } from '../../plan/templates/solids'
 import { templatesOf } from '../../plan/templates/templatesOf'
 import type { Paper } from '../../plan/templates/tiles'
@@ -31,6 +37,8 @@ const TYPES: Readonly<Record<TemplateFormat, string>> = {
   stl: 'model/stl',
   png: 'image/png'
 }
+
+const PAPER_NAMES: Readonly<Record<Paper, string>> = { a4: 'A4', letter: 'Letter' }
 
 /** All templates and solids of a build, drawn; their words in the units of choice. */
 function drawn(build: Build, shelf: Shelf, units: Units) {
@@ -73,10 +81,21 @@ export async function pdfOf(
     .filter((t) => ids.includes(t.id))
   if (templates.length === 0) throw new RangeError('templates: choose at least one')
   return {
-    name: `${build.name} templates.pdf`,
+    name: fileName(
+      `${templates.length === 1 ? templates[0].name : 'Templates'}, ${PAPER_NAMES[paper]}`,
+      build.name,
+      '.pdf'
+    ),
     type: 'application/pdf',
     bytes: await templatesPdf(templates, paper, build.name, { units, done })
   }
+}
+
+/** What is lost where a picture is told nothing of stands in its name: heights and size of a pixel. */
+function surfaceNamed(surface: RunSurface, format: 'stl' | 'png'): string {
+  if (format === 'stl') return 'Water surface'
+  const [black, white] = spanOf(surface).map((mm) => mm.toFixed(2))
+  return `Water surface, black ${black} white ${white} pixel ${surface.grid.cellMm.toFixed(3)} mm`
 }
 
 /** One template or solid as a file of a format. @throws RangeError when there is none of that id */
@@ -93,7 +112,7 @@ export function fileOf(
     if (!surface || (format !== 'stl' && format !== 'png'))
       throw new RangeError('template: no water has run here that was kept')
     return {
-      name: `${build.name} water surface.${format}`,
+      name: fileName(surfaceNamed(surface, format), build.name, `.${format}`),
       type: TYPES[format],
       bytes: format === 'stl' ? solidStl(surfaceSolid(surface)) : surfacePng(surface)
     }
@@ -107,7 +126,7 @@ export function fileOf(
       ? solidStl(found)
       : encode(format === 'svg' ? templateSvg(found) : templateDxf(found))
   return {
-    name: `${build.name} ${found.name.replaceAll(/[:/\\]/g, '')}.${format}`,
+    name: fileName(found.name, build.name, `.${format}`),
     type: TYPES[format],
     bytes
   }
