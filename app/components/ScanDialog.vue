@@ -259,8 +259,8 @@ function take(): void {
       <template v-if="laid">
         <ul class="laid">
           <li v-for="p in laid.pools" :key="p.id">
-            <b>{{ p.name }}:</b>
-            <span v-if="p.scan">
+            <b>{{ p.name }}:</b>{{ ' '
+            }}<span v-if="p.scan">
               {{ p.scan.soundings.length }} soundings<template v-if="p.scan.toleranceMm"
                 >, within {{ mm(p.scan.toleranceMm) }} of the scan</template
               >.<template v-if="p.scan.coveredPct < 98">

@@ -2,6 +2,7 @@
 import { ElCheckbox, ElDialog, ElInput, ElRadio, ElRadioGroup } from 'element-plus'
 import { computed } from 'vue'
 import { panel } from '../panels'
+import ChoiceField from './ChoiceField.vue'
 import { useSettingsStore } from '../stores/settings'
 import { canSpeak } from '../voice'
 
@@ -30,6 +31,30 @@ const settings = useSettingsStore()
           <ElRadio value="inch">inches, US fl oz, oz, °F</ElRadio>
         </ElRadioGroup>
         <p class="small soft">Files stay in millimetres: what you send opens everywhere.</p>
+      </fieldset>
+      <fieldset>
+        <legend>Tables for spreadsheets</legend>
+        <div class="row">
+          <ChoiceField
+            v-model="settings.csv.separator"
+            label="Columns parted by"
+            :options="[
+              { id: ',', name: 'commas' },
+              { id: ';', name: 'semicolons' },
+              { id: '\t', name: 'tabs' }
+            ]"
+            data-test="csv-separator"
+          />
+          <ChoiceField
+            v-model="settings.csv.decimal"
+            label="Tenths after a"
+            :options="[
+              { id: '.', name: 'point: 1.5' },
+              { id: ',', name: 'comma: 1,5' }
+            ]"
+            data-test="csv-decimal"
+          />
+        </div>
       </fieldset>
       <label class="field"
         ><span class="name">Sign before prices</span

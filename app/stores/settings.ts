@@ -1,5 +1,6 @@
 import { defineStore } from 'pinia'
 import { ref, watch } from 'vue'
+import { csvStyleOf } from '../../core/exchange/csv'
 import { readSettings, type KeptSettings } from '../../core/exchange/keptAside'
 
 export type Theme = NonNullable<KeptSettings['theme']>
@@ -25,8 +26,10 @@ export const useSettingsStore = defineStore('settings', () => {
   const voice = ref(kept.voice)
   /** What lengths, weights and temperatures are read and typed in; files stay metric. */
   const units = ref(kept.units)
+  /** How tables go out to spreadsheets. */
+  const csv = ref(kept.csv ?? csvStyleOf(navigator.language))
   watch(
-    [theme, heights, currency, voice, units],
+    [theme, heights, currency, voice, units, csv],
     () => {
       document.documentElement.classList.toggle('dark', theme.value === 'dark')
       try {
@@ -37,17 +40,18 @@ export const useSettingsStore = defineStore('settings', () => {
             heights: heights.value,
             currency: currency.value,
             voice: voice.value,
-            units: units.value
+            units: units.value,
+            csv: csv.value
           })
         )
       } catch {
         // without storage the choice holds until the page is closed
       }
     },
-    { immediate: true }
+    { immediate: true, deep: true }
   )
   const toggleTheme = () => {
     theme.value = theme.value === 'dark' ? 'light' : 'dark'
   }
-  return { theme, heights, currency, voice, units, toggleTheme }
+  return { theme, heights, currency, voice, units, csv, toggleTheme }
 })

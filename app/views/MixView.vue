@@ -150,7 +150,7 @@ const saveShopping = () =>
   saveFile(
     fileName('Shopping', build.value.name, '.csv'),
     'text/csv',
-    shoppingCsv(plan.value!.amounts.shopping)
+    shoppingCsv(plan.value!.amounts.shopping, settings.csv, settings.currency)
   )
 const white = computed(() => plan.value?.amounts.white)
 const whiteWay = computed(() => wayFor('white', build.value.finish.white))

@@ -21,8 +21,10 @@ import { mm, ml, grams, figure, said, amountOf } from '../words'
 import { fileName } from '../../core/exchange/fileName'
 import { saveFile } from '../saveFile'
 import { useBuildStore } from '../stores/build'
+import { useSettingsStore } from '../stores/settings'
 
 const store = useBuildStore()
+const settings = useSettingsStore()
 const build = computed(() => store.build!)
 const plan = computed(() => store.plan)
 const days = computed(() => plan.value?.days)
@@ -61,7 +63,7 @@ const saveCsv = () =>
   saveFile(
     fileName('Shopping', build.value.name, '.csv'),
     'text/csv',
-    shoppingCsv(plan.value!.amounts.shopping)
+    shoppingCsv(plan.value!.amounts.shopping, settings.csv, settings.currency)
   )
 const saveIcs = () =>
   saveFile(

@@ -1,4 +1,5 @@
 import type { Units } from '../words/units'
+import { CSV_STYLES, type CsvStyle } from './csv'
 
 /**
  * Small things that a browser keeps beside the builds. What stands there may be anything: an older
@@ -31,14 +32,18 @@ export interface KeptSettings {
   currency: string
   voice: boolean
   units: Units
+  /** How tables go out to spreadsheets; null: as the browser's language has it. */
+  csv: CsvStyle | null
 }
 
 /**
  * @param text  as it was kept
- * @example readSettings('{"units":"inch","theme":7}') // { heights: null, currency: '€', voice: false, units: 'inch' }
+ * @example readSettings('{"units":"inch","theme":7}') // { heights: null, currency: '€', voice: false, units: 'inch', csv: null }
  */
 export function readSettings(text: string | null): KeptSettings {
-  const { theme, heights, currency, voice, units } = recordOf(text)
+  const { theme, heights, currency, voice, units, csv } = recordOf(text)
+  const { separator, decimal } = (csv ?? {}) as Partial<Record<keyof CsvStyle, unknown>>
+  const style = CSV_STYLES.find((s) => s.separator === separator && s.decimal === decimal)
   return {
     ...(theme === 'light' || theme === 'dark' ? { theme } : {}),
     heights:
@@ -47,7 +52,8 @@ export function readSettings(text: string | null): KeptSettings {
         : null,
     currency: typeof currency === 'string' ? currency.slice(0, 4) : '€',
     voice: voice === true,
-    units: units === 'inch' ? 'inch' : 'metric'
+    units: units === 'inch' ? 'inch' : 'metric',
+    csv: style ?? null
   }
 }
 

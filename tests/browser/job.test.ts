@@ -320,8 +320,16 @@ describe('A builder at the bench', function () {
     await page.locator('.paper h1').waitFor()
     const csv = await downloaded(page, () => page.locator('[data-test="csv"]').click())
     expect(csv.text.split('\r\n')[0]).to.equal(
-      'item,amount,unit,also,on the shelf,to buy,packs,pack of,cost,note'
+      '\ufeffitem,amount,unit,also,on the shelf,to buy,packs,pack of,"cost, €",note'
     )
+    // a spreadsheet of a country where tenths stand after a comma
+    await page.getByRole('button', { name: 'Settings' }).click()
+    await choose(page.locator('[data-test="csv-separator"]'), ';')
+    await choose(page.locator('[data-test="csv-decimal"]'), ',')
+    await page.getByRole('button', { name: 'Close this dialog' }).click()
+    const other = await downloaded(page, () => page.locator('[data-test="csv"]').click())
+    expect(other.text.split('\r\n')[0]).to.match(/^\ufeffitem;amount;unit;/)
+    expect(other.text).to.match(/;\d+,\d;/)
     const ics = await downloaded(page, () => page.locator('[data-test="ics"]').click())
     expect(
       new ICAL.Component(ICAL.parse(ics.text)).getAllSubcomponents('vevent').length

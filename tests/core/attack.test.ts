@@ -1,5 +1,6 @@
 import { expect } from 'chai'
-import { attackBuilds } from '../attack/builds'
+import { attackBuilds, wildBuild } from '../attack/builds'
+import { derivePlan } from '../../core/plan/derivePlan'
 import { attackFiles, wholeFormats } from '../attack/files'
 import type { Counts } from '../attack/random'
 
@@ -27,4 +28,13 @@ describe('Attacks', function () {
   it('200 wild builds: each is planned, holds no number that is none, and goes out as it came in', () => {
     nothingFound(attackBuilds(SEED, 200), 200)
   })
+  it('a base of ten metres and its tens of thousands of cups are planned, too', () => {
+    const vast = wildBuild(18, 383)!
+    const { shopping, batches, otherCups } = derivePlan(vast).amounts
+    const all = batches.length + otherCups.length
+    expect(all).to.be.greaterThan(15_000)
+    const line = shopping.find(({ also }) => / × \d+ ml/.test(also))!
+    const said = [...line.also.matchAll(/(\d+) × \d+ ml/g)].map(([, n]) => Number(n))
+    expect(said.reduce((sum, n) => sum + n, 0)).to.equal(all)
+  }).timeout(60_000)
 })

@@ -2,6 +2,7 @@ import { Ajv2020 } from 'ajv/dist/2020.js'
 import { expect } from 'chai'
 import fc from 'fast-check'
 import ICAL from 'ical.js'
+import Papa from 'papaparse'
 import { readFileSync } from 'node:fs'
 import type { Build } from '../../core/build/types'
 import {
@@ -11,7 +12,7 @@ import {
   readBuilds,
   readJson
 } from '../../core/build/file/buildFile'
-import { csvCell, shoppable, shoppingCsv } from '../../core/exchange/csv'
+import { CSV_STYLES, csvCell, csvStyleOf, shoppable, shoppingCsv } from '../../core/exchange/csv'
 import { stepsCalendar } from '../../core/exchange/calendar/ics'
 import { migrated, type Migration } from '../../core/build/file/migrations'
 import { fileName } from '../../core/exchange/fileName'
@@ -528,7 +529,9 @@ describe('Shopping list and calendar', () => {
       )
     )
     const lines = shoppingCsv(derivePlan(demo()).amounts.shopping).trimEnd().split('\r\n')
-    expect(lines[0]).to.equal('item,amount,unit,also,on the shelf,to buy,packs,pack of,cost,note')
+    expect(lines[0]).to.equal(
+      '\ufeffitem,amount,unit,also,on the shelf,to buy,packs,pack of,"cost, €",note'
+    )
     expect(lines.find((l) => l.startsWith('"Clear epoxy'))).to.match(
       /^"Clear epoxy, 2:1",\d+,g,"A \d+ g = \d+ ml, B \d+ g = \d+ ml",0,\d+,1,750,26,/
     )
@@ -536,6 +539,28 @@ describe('Shopping list and calendar', () => {
       [0.01, 9.91, 10.2, 100.1, 3].map((amount) => shoppable({ amount, unit: 'ml' }))
     ).to.deep.equal([0.1, 10, 11, 105, 3])
     expect(shoppable({ amount: 3.1, unit: 'piece' })).to.equal(4)
+  })
+
+  it('CSV comes back from a reader of any country with numbers as numbers (Papa Parse)', () => {
+    expect(csvStyleOf('en-GB')).to.deep.equal({ separator: ',', decimal: '.' })
+    for (const comma of ['de-AT', 'fr-FR', 'pt-PT', 'pl-PL'])
+      expect(csvStyleOf(comma), comma).to.deep.equal({ separator: ';', decimal: ',' })
+    const lines = derivePlan(demo()).amounts.shopping
+    const amounts = lines.map(shoppable)
+    expect(amounts.some((a) => !Number.isInteger(a))).to.equal(true)
+    for (const style of CSV_STYLES) {
+      const text = shoppingCsv(lines, style, 'CHF')
+      const { data, meta } = Papa.parse<Record<string, string>>(text.slice(1), {
+        header: true,
+        skipEmptyLines: true
+      })
+      expect(meta.delimiter, JSON.stringify(style)).to.equal(style.separator)
+      const numbers = data.map((row) => Number(row['amount']!.replace(style.decimal, '.')))
+      expect(numbers).to.deep.equal(amounts)
+      expect(Object.keys(data[0]!)).to.include('cost, CHF')
+      for (const row of data.filter((r) => r['unit']!.startsWith('piece')))
+        expect(row['unit']).to.equal(row['amount'] === '1' ? 'piece' : 'pieces')
+    }
   })
 
   it('ICS is read back by a public parser with the plan’s own times, folded and escaped (RFC 5545)', () => {

@@ -118,19 +118,15 @@ export function shoppingList(
     if (resin) add(resin, pool.totalG, pool.pool)
   }
   const cups = [...amounts.batches, ...amounts.otherCups]
+  const ofSize = new Map<number, number>()
+  for (const { cupMl } of cups) ofSize.set(cupMl, (ofSize.get(cupMl) ?? 0) + 1)
   for (const batch of cups) {
     for (const [id, drops] of Object.entries(batch.drops)) {
       const tint = onShelf(shelf, 'tint', id)
       if (tint) add(tint, drops / tint.dropsPerMl, batch.water)
     }
     const cup = shelf.get(USUAL.cup)
-    if (cup)
-      add(
-        cup,
-        1,
-        batch.water,
-        `${cups.filter((b) => b.cupMl === batch.cupMl).length} × ${batch.cupMl} ml`
-      )
+    if (cup) add(cup, 1, batch.water, `${ofSize.get(batch.cupMl)} × ${batch.cupMl} ml`)
   }
   for (const [owner, way] of [
     ['white', wayFor('white', build.finish.white)],
