@@ -42,7 +42,7 @@ async function picked(file: File): Promise<void> {
     const answer = await asked.answer
     if (answer) {
       read.value = answer
-      store.edit('Busy times', setBusy(answer.busy))
+      if (answer.busy.length > 0) store.edit('Busy times', setBusy(answer.busy))
     }
   } catch (error) {
     fault.value = error instanceof Error ? error.message : String(error)
@@ -109,7 +109,17 @@ function stopReading(): void {
     <ElCheckbox v-model="wholeDays" class="small">entries of whole days count as busy</ElCheckbox>
     <ul v-if="read" class="small soft left" data-test="busy-read">
       <li>{{ read.entries }} entries read.</li>
+      <li v-if="read.busy.length === 0">
+        None of them takes any of your time in the days ahead: nothing was changed.
+      </li>
       <li v-for="l in read.left" :key="l.why">{{ l.count }} left out: they {{ said(l.why) }}.</li>
+      <li v-for="z in read.zones" :key="z.named">
+        {{
+          z.known
+            ? `“${z.named}” was taken for the zone ${z.takenFor}.`
+            : `“${z.named}” is no zone that is known here: its times were taken for yours, ${z.takenFor}.`
+        }}
+      </li>
     </ul>
   </section>
   <section class="panel pad stack" data-test="second">

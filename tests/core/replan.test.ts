@@ -471,6 +471,72 @@ describe('Busy times out of a calendar', () => {
       '1997-09-05T18:00:00Z'
     ])
   })
+  it('single dates, exceptions in universal time, foreign names of zones, changed occurrences alone, free-busy answers', () => {
+    const hour = 'DURATION:PT1H'
+    // dates given one by one; the first is the start (RFC 5545, 3.8.5.2)
+    expect(
+      starts(
+        file(
+          `UID:g\r\nDTSTART:19970910T120000Z\r\n${hour}\r\nRDATE:19970912T120000Z,19970915T150000Z`
+        )
+      )
+    ).to.deep.equal(['1997-09-10T12:00:00Z', '1997-09-12T12:00:00Z', '1997-09-15T15:00:00Z'])
+    // nine in New York is 13:00 of universal time in September
+    const daily = `DTSTART;TZID=America/New_York:19970910T090000\r\n${hour}\r\nRRULE:FREQ=DAILY;COUNT=3`
+    expect(starts(file(`UID:h\r\n${daily}\r\nEXDATE:19970911T130000Z`))).to.deep.equal([
+      '1997-09-10T13:00:00Z',
+      '1997-09-12T13:00:00Z'
+    ])
+    const moved = `UID:h\r\nRECURRENCE-ID:19970911T130000Z\r\nDTSTART:19970911T180000Z\r\n${hour}`
+    expect(starts(file(`UID:h\r\n${daily}`, moved))).to.deep.equal([
+      '1997-09-10T13:00:00Z',
+      '1997-09-11T18:00:00Z',
+      '1997-09-12T13:00:00Z'
+    ])
+    expect(starts(file(moved))).to.deep.equal(['1997-09-11T18:00:00Z'])
+    const zoned = (zone: string) =>
+      busyTimes(file(`UID:i\r\nDTSTART;TZID=${zone}:19970910T090000\r\n${hour}`), calendar, false)
+    for (const [zone, takenFor, at] of [
+      ['Eastern Standard Time', 'America/New_York', '13'],
+      ['Tokyo Standard Time', 'Asia/Tokyo', '00'],
+      ['/some.maker.example/20050126_1/Asia/Tokyo', 'Asia/Tokyo', '00']
+    ] as const) {
+      const { busy, zones } = zoned(zone)
+      expect(busy[0]!.from, zone).to.equal(`1997-09-10T${at}:00:00Z`)
+      expect(zones).to.deep.equal([{ named: zone, takenFor, known: true }])
+    }
+    expect(zoned('Europe/Lisbon').zones).to.deep.equal([])
+    expect(zoned('Nowhere').zones).to.deep.equal([
+      { named: 'Nowhere', takenFor: 'Europe/Berlin', known: false }
+    ])
+    // as the example of RFC 5545, 3.6.4
+    const answer = [
+      'BEGIN:VCALENDAR',
+      'VERSION:2.0',
+      'BEGIN:VFREEBUSY',
+      'UID:19970901T095957Z-76A912@example.com',
+      'DTSTAMP:19970901T120000Z',
+      'FREEBUSY:19971015T050000Z/PT8H30M,19971015T160000Z/PT5H30M,',
+      ' 19971015T223000Z/PT6H30M',
+      'FREEBUSY;FBTYPE=FREE:19971017T050000Z/PT8H30M',
+      'END:VFREEBUSY',
+      'BEGIN:VTODO',
+      'UID:t',
+      'DUE:19971015T050000Z',
+      'END:VTODO',
+      'END:VCALENDAR'
+    ].join('\r\n')
+    const read = busyTimes(answer, calendar, false)
+    expect(read.busy.map(({ from, to }) => [from, to])).to.deep.equal([
+      ['1997-10-15T05:00:00Z', '1997-10-15T13:30:00Z'],
+      ['1997-10-15T16:00:00Z', '1997-10-15T21:30:00Z'],
+      ['1997-10-15T22:30:00Z', '1997-10-16T05:00:00Z']
+    ])
+    expect(read.left).to.deep.equal([
+      { why: 'leave you free', count: 1 },
+      { why: 'are tasks, not times', count: 1 }
+    ])
+  })
   it('times without a zone are the builder’s; both clock changes; zones the file defines itself; folded lines', () => {
     expect(
       starts(
@@ -624,7 +690,8 @@ describe('Busy times out of a calendar', () => {
     expect(busyTimes(out, demo().calendar, false)).to.deep.equal({
       busy: [],
       entries: plan.days.work.length,
-      left: [{ why: 'are steps of a build', count: plan.days.work.length }]
+      left: [{ why: 'are steps of a build', count: plan.days.work.length }],
+      zones: []
     })
   }).timeout(60_000)
 })

@@ -1,4 +1,5 @@
 import ICAL from 'ical.js'
+import { findIana } from 'windows-iana'
 import type { Busy, Calendar } from '../../build/types'
 import { instantAt, isZone, localInstant } from '../../build/zone'
 
@@ -8,6 +9,8 @@ export interface BusyTimes {
   /** Entries read, and those left out, with why. */
   entries: number
   left: { why: string; count: number }[]
+  /** Zones that go by another name here, and those that are not known: their times are the builder's. */
+  zones: { named: string; takenFor: string; known: boolean }[]
 }
 
 /** Days ahead of the start that are taken in. */
@@ -77,44 +80,55 @@ export function busyTimes(text: string, calendar: Calendar, wholeDays: boolean):
   const fromMs = localInstant(calendar.start, calendar.zone) - DAY_MS
   const untilMs = fromMs + AHEAD_DAYS * DAY_MS
   const left = new Map<string, number>()
-  const leave = (why: string) => void left.set(why, (left.get(why) ?? 0) + 1)
-  const spans: { from: number; to: number; title: string }[] = []
+  const reading: Reading = {
+    fromMs,
+    untilMs,
+    wholeDays,
+    home: calendar.zone,
+    defined: new Map(),
+    named: new Map(),
+    leave: (why) => void left.set(why, (left.get(why) ?? 0) + 1)
+  }
+  const spans: Span[] = []
   let entries = 0
+  const take = (read: () => Iterable<Span>): void => {
+    entries++
+    try {
+      for (const span of read()) spans.push(span)
+    } catch {
+      reading.leave('cannot be read')
+    }
+  }
   bound.year = new Date(untilMs).getUTCFullYear()
   bound.inAll = MOST_STEPS_IN_ALL
   try {
     for (const part of parts) {
-      const zones = new Map(
+      reading.defined = new Map(
         part
           .getAllSubcomponents('vtimezone')
           .map((z) => [String(z.getFirstPropertyValue('tzid')), new ICAL.Timezone(z)])
       )
-      const single = part.getAllSubcomponents('vevent')
-      const changed = new Map<string, ICAL.Component[]>()
-      for (const c of single)
-        if (c.hasProperty('recurrence-id'))
-          changed.set(String(c.getFirstPropertyValue('uid')), [
-            ...(changed.get(String(c.getFirstPropertyValue('uid'))) ?? []),
-            c
-          ])
-      for (const component of single) {
-        if (component.hasProperty('recurrence-id')) continue
-        entries++
-        try {
-          const uid = String(component.getFirstPropertyValue('uid') ?? '')
-          for (const span of spansOf(
-            component,
-            changed.get(uid) ?? [],
-            zones,
-            calendar.zone,
-            { fromMs, untilMs, wholeDays },
-            leave
-          ))
-            spans.push(span)
-        } catch {
-          leave('cannot be read')
-        }
-      }
+      const events = part.getAllSubcomponents('vevent')
+      const uidOf = (c: ICAL.Component) => String(c.getFirstPropertyValue('uid') ?? '')
+      const [changed, masters] = [true, false].map((is) =>
+        events.filter((c) => c.hasProperty('recurrence-id') === is)
+      )
+      const known = new Set(masters.map(uidOf))
+      const changes = new Map<string, ICAL.Component[]>()
+      for (const c of changed) changes.set(uidOf(c), [...(changes.get(uidOf(c)) ?? []), c])
+      for (const component of masters)
+        take(() => spansOf(component, changes.get(uidOf(component)) ?? [], reading))
+      // an invitation to one occurrence comes without what it is an occurrence of
+      for (const component of changed)
+        if (!known.has(uidOf(component))) take(() => spansOf(component, [], reading))
+      for (const component of part.getAllSubcomponents('vfreebusy'))
+        take(() => takenIn(component, reading))
+      for (const kind of ['vtodo', 'vjournal'])
+        for (const component of part.getAllSubcomponents(kind))
+          take(() => {
+            reading.leave(component.name === 'vtodo' ? 'are tasks, not times' : 'are notes')
+            return []
+          })
     }
   } finally {
     // nobody else's rules are bound by this
@@ -123,7 +137,10 @@ export function busyTimes(text: string, calendar: Calendar, wholeDays: boolean):
   return {
     busy: merged(spans).slice(0, MOST_BUSY),
     entries,
-    left: [...left].map(([why, count]) => ({ why, count }))
+    left: [...left].map(([why, count]) => ({ why, count })),
+    zones: [...reading.named].flatMap(([named, zone]) =>
+      zone === named ? [] : [{ named, takenFor: zone ?? calendar.zone, known: zone !== null }]
+    )
   }
 }
 
@@ -145,51 +162,86 @@ function calendarsIn(text: string): ICAL.Component[] {
   return calendars
 }
 
-interface Wanted {
+/** A stretch that is taken, ms since 1970. */
+interface Span {
+  from: number
+  to: number
+  title: string
+}
+
+/** What is read for, and what is known by now. */
+interface Reading {
   fromMs: number
   untilMs: number
   wholeDays: boolean
+  /** Zone of times that name none. */
+  home: string
+  /** Zones by rules of the file's own. */
+  defined: ReadonlyMap<string, ICAL.Timezone>
+  /** Zones by the names that the file gives them; null: not known. */
+  named: Map<string, string | null>
+  leave: (why: string) => void
 }
-type Zones = ReadonlyMap<string, ICAL.Timezone>
+
+const wantedIn = ({ fromMs, untilMs }: Reading, { from, to }: Span): boolean =>
+  to > fromMs && from < untilMs && to > from
+
+/** What an entry takes of one's time; or why it takes nothing. */
+function spanOf(
+  own: ICAL.Component,
+  start: ICAL.Time,
+  end: ICAL.Time,
+  reading: Reading
+): Span | string {
+  const said = (property: string) => String(own.getFirstPropertyValue(property) ?? '').toUpperCase()
+  if (said('status') === 'CANCELLED') return 'were called off'
+  if (said('transp') === 'TRANSPARENT') return 'leave you free'
+  if (start.isDate && !reading.wholeDays) return 'last whole days'
+  const zone = zoneOf(own, 'dtstart')
+  return {
+    from: instant(start, zone, reading),
+    to: instant(end, zone, reading),
+    title: String(own.getFirstPropertyValue('summary') ?? '').slice(0, 200)
+  }
+}
+
+/** Days and hours of a property that may be given several times, ms since 1970. */
+function instantsOf(component: ICAL.Component, property: string, reading: Reading): Set<number> {
+  const all = component.getAllProperties(property).flatMap((p) => {
+    const zone = p.getFirstParameter('tzid') ?? ''
+    return p
+      .getValues()
+      .flatMap((value) => (value instanceof ICAL.Time ? [instant(value, zone, reading)] : []))
+  })
+  return new Set(all)
+}
 
 function* spansOf(
   component: ICAL.Component,
   changed: readonly ICAL.Component[],
-  zones: Zones,
-  home: string,
-  wanted: Wanted,
-  leave: (why: string) => void
-): Generator<{ from: number; to: number; title: string }> {
+  reading: Reading
+): Generator<Span> {
+  const { leave } = reading
   if (String(component.getFirstPropertyValue('uid') ?? '').endsWith('@tall-spindle'))
     return leave('are steps of a build')
   const event = new ICAL.Event(component, { strictExceptions: false, exceptions: [...changed] })
   if (!event.startDate) return leave('have no start')
   if (!exists(component)) return leave('begin on a day that there is not')
-  const put = (
-    item: ICAL.Event,
-    start: ICAL.Time,
-    end: ICAL.Time
-  ): { from: number; to: number; title: string } | string => {
-    const own = item.component
-    if (String(own.getFirstPropertyValue('status') ?? '').toUpperCase() === 'CANCELLED')
-      return 'were called off'
-    if (String(own.getFirstPropertyValue('transp') ?? '').toUpperCase() === 'TRANSPARENT')
-      return 'leave you free'
-    if (start.isDate && !wanted.wholeDays) return 'last whole days'
-    const zone = own.getFirstProperty('dtstart')?.getFirstParameter('tzid') ?? ''
-    const [from, to] = [instant(start, zone, zones, home), instant(end, zone, zones, home)]
-    return { from, to, title: String(item.summary ?? '').slice(0, 200) }
-  }
   const told = new Set<string>()
-  if (!event.isRecurring()) {
-    const span = put(event, event.startDate, event.endDate)
+  if (!event.isRecurring() || event.isRecurrenceException()) {
+    const span = spanOf(component, event.startDate, event.endDate, reading)
     if (typeof span === 'string') leave(span)
-    else if (span.to > wanted.fromMs && span.from < wanted.untilMs && span.to > span.from)
-      yield span
+    else if (wantedIn(reading, span)) yield span
     return
   }
   bound.steps = MOST_STEPS
   const rules = rulesOf(component)
+  const zone = zoneOf(component, 'dtstart')
+  // the library holds days of one zone against days of that zone only
+  const excepted = instantsOf(component, 'exdate', reading)
+  const moved = new Map(
+    changed.flatMap((c) => [...instantsOf(c, 'recurrence-id', reading)].map((at) => [at, c]))
+  )
   const occurrences = walked(event)
   for (let k = 0; ; k++) {
     if (k > MOST_REPEATS) return leave(TOO_OFTEN)
@@ -199,8 +251,12 @@ function* spansOf(
       return
     }
     if (!event.startDate || !comesOf(rules, event.startDate, next)) continue
-    const details = event.getOccurrenceDetails(next)
-    const span = put(details.item, details.startDate, details.endDate)
+    const at = instant(next, zone, reading)
+    if (excepted.has(at)) continue
+    const other = moved.get(at)
+    const details = other ? new ICAL.Event(other) : event.getOccurrenceDetails(next)
+    const own = other ?? ('item' in details ? details.item.component : component)
+    const span = spanOf(own, details.startDate, details.endDate, reading)
     if (typeof span === 'string') {
       if (!told.has(span)) leave(span)
       told.add(span)
@@ -208,8 +264,28 @@ function* spansOf(
       continue
     }
     // changed occurrences may lie elsewhere; the rule itself only goes on
-    if (instant(next, '', zones, home) >= wanted.untilMs + DAY_MS) return
-    if (span.to > wanted.fromMs && span.from < wanted.untilMs && span.to > span.from) yield span
+    if (at >= reading.untilMs + DAY_MS) return
+    if (wantedIn(reading, span)) yield span
+  }
+}
+
+/**
+ * Stretches that a free-busy answer calls taken.
+ *
+ * @source RFC 5545, 3.6.4 and 3.2.9
+ */
+function* takenIn(component: ICAL.Component, reading: Reading): Generator<Span> {
+  for (const property of component.getAllProperties('freebusy')) {
+    if (String(property.getFirstParameter('fbtype') ?? 'BUSY').toUpperCase() === 'FREE') {
+      reading.leave('leave you free')
+      continue
+    }
+    for (const period of property.getValues())
+      if (period instanceof ICAL.Period) {
+        const [from, to] = [period.start, period.getEnd()].map((t) => instant(t, '', reading))
+        const span = { from, to, title: '' }
+        if (wantedIn(reading, span)) yield span
+      }
   }
 }
 
@@ -219,6 +295,8 @@ const TOO_OFTEN = 'repeat too often to be laid out'
 function* walked(event: ICAL.Event): Generator<ICAL.Time, string | undefined> {
   try {
     const iterator = event.iterator()
+    // the first of days that are given one by one is the start: the library leaves it out
+    if (!event.component.hasProperty('rrule')) yield event.startDate
     for (let next = iterator.next(); next; next = iterator.next()) yield next
     return undefined
   } catch (error) {
@@ -265,26 +343,41 @@ function exists(component: ICAL.Component): boolean {
   return day >= 1 && day <= new Date(Date.UTC(year, month, 0)).getUTCDate() && month <= 12
 }
 
+const zoneOf = (component: ICAL.Component, property: string): string =>
+  component.getFirstProperty(property)?.getFirstParameter('tzid') ?? ''
+
 /**
- * A time of the file in ms since 1970: in its own zone by name, by the file's own rules, or that of
- * the build.
+ * A zone by whatever name a calendar program gives it: its own, with a maker's prefix before it, or
+ * that of another system; null: not known.
+ *
+ * @source the table of windows-iana, after the Unicode Common Locale Data Repository
  */
-function instant(time: ICAL.Time, zone: string, zones: Zones, home: string): number {
+function zoneNamed(name: string): string | null {
+  const parts = name.split('/')
+  const suffixes = parts.map((_, k) => parts.slice(k).join('/'))
+  return suffixes.find(isZone) ?? findIana(name)[0] ?? null
+}
+
+/**
+ * A time of the file in ms since 1970: in its own zone by name, by the file's own rules, by what goes
+ * for that name here, or that of the build.
+ */
+function instant(time: ICAL.Time, zone: string, { defined, named, home }: Reading): number {
   const { year, month, day, hour, minute, second } = time
   if (time.zone === ICAL.Timezone.utcTimezone)
     return Date.UTC(year, month - 1, day, hour, minute, second)
-  const there = zone !== '' && isZone(zone) ? zone : null
-  if (!there && zones.has(zone)) {
+  if (defined.has(zone) && !isZone(zone)) {
     const placed = time.clone()
-    placed.zone = zones.get(zone)!
+    placed.zone = defined.get(zone)!
     return placed.toUnixTime() * 1000
   }
+  if (zone !== '' && !named.has(zone)) named.set(zone, zoneNamed(zone))
   const clock = time.isDate ? [0, 0, 0] : [hour, minute, Math.min(59, second)]
-  return instantAt(Date.UTC(year, month - 1, day, ...clock), there ?? home)
+  return instantAt(Date.UTC(year, month - 1, day, ...clock), named.get(zone) ?? home)
 }
 
 /** Stretches that overlap or touch are one: what they are called together. */
-function merged(spans: { from: number; to: number; title: string }[]): Busy[] {
+function merged(spans: Span[]): Busy[] {
   const out: { from: number; to: number; titles: string[] }[] = []
   for (const span of spans.sort((a, b) => a.from - b.from)) {
     const last = out.at(-1)
