@@ -152,6 +152,8 @@ function take(): void {
         <p v-if="seen.triangles">
           <b>{{ seen.triangles.toLocaleString('en-GB') }}</b> triangles<span v-if="seen.dropped"
             >; {{ seen.dropped }} with coordinates that are no numbers were left out</span
+          ><span v-if="seen.loose"
+            >; {{ seen.loose }} edges and points without a face were left out</span
           >.
           <span v-if="size">
             {{ mm(size[0]) }} by {{ mm(size[1]) }}, {{ mm(size[2]) }} high; the base is

@@ -30,6 +30,7 @@ export interface ScanSeen {
   scan: ScanKind
   triangles: number
   dropped: number
+  loose: number
   pixels: [number, number] | null
   /** Where a height map says that it lies. */
   says: MapPlacement | null
@@ -67,6 +68,7 @@ function read(scan: ScanKind, bytes: ArrayBuffer, progress: Progress): ScanSeen 
     scan,
     triangles: 0,
     dropped: 0,
+    loose: 0,
     pixels: null,
     says: null,
     extents: null,
@@ -92,6 +94,7 @@ function read(scan: ScanKind, bytes: ArrayBuffer, progress: Progress): ScanSeen 
     ...seen,
     triangles: mesh.triangles,
     dropped: mesh.dropped,
+    loose: mesh.loose,
     extents: { y: extentOf(mesh, 'y'), z: extentOf(mesh, 'z') }
   }
 }

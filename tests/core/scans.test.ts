@@ -192,6 +192,21 @@ describe('Scans', () => {
         CAP_ML
     ).to.be.closeTo(1, 0.02)
   })
+  it('loose edges and points beside faces lose no face, and are counted', () => {
+    const whole = readObj(obj(xyz))
+    const between = obj(xyz)
+      .split('\n')
+      .flatMap((line, i) =>
+        i % 400 === 3 && line.startsWith('v ') ? [line, 'p 1', 'l 1 2 \\', '3'] : [line]
+      )
+    const [lead, ...rest] = ['o bowl', 'l 1 2', ...between, 'l 4 5 6', 'f 1 2', 'p 7']
+    const seen = readObj([lead, ...rest].join('\n'))
+    expect(seen.triangles).to.equal(whole.triangles)
+    expect([...seen.xyz]).to.deep.equal([...whole.xyz])
+    const added = between.filter((line) => /^[pl] /.test(line)).length
+    expect(seen.loose).to.equal(added + 4)
+    expect(whole.loose).to.equal(0)
+  })
   it('files that are none are refused, and say why', () => {
     const bytes = (...values: number[]) => Uint8Array.from(values).buffer
     expect(() => readStl(bytes())).to.throw(/empty/)

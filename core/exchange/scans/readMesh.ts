@@ -7,6 +7,8 @@ export interface Mesh {
   triangles: number
   /** Triangles that were left out because a coordinate was no number. */
   dropped: number
+  /** Edges and points that belong to no face, and faces of fewer than three corners: left out. */
+  loose: number
 }
 
 export type ScanKind = 'stl' | 'obj' | 'png' | 'csv'
@@ -87,9 +89,22 @@ function startsAsText(bytes: ArrayBuffer): boolean {
   return /^\s*solid\b/.test(head) && /\bfacet\b|\bendsolid\b/.test(head)
 }
 
-/** Reads an OBJ. @throws RangeError when it holds no face */
-export function readObj(text: string): Mesh {
-  refuseLength(text.length)
+/** A line of an OBJ that draws an edge or points, or a face that is none; it may go on after a backslash. */
+const LOOSE = /^[ \t]*(?:[lp][ \t](?:\\\r?\n|.)*|f[ \t]+\S+(?:[ \t]+\S+)?[ \t\r]*)$/gm
+
+/**
+ * Reads an OBJ. Edges and points that stand beside faces are left out and counted: they are no surface.
+ *
+ * @throws RangeError when it holds no face
+ * @source Wavefront OBJ, elements p, l and f; written from memory
+ */
+export function readObj(given: string): Mesh {
+  refuseLength(given.length)
+  let loose = 0
+  const text = given.replace(LOOSE, () => {
+    loose++
+    return ''
+  })
   const arrays: Float32Array[] = []
   let group
   try {
@@ -115,7 +130,7 @@ export function readObj(text: string): Mesh {
     all.set(a, at)
     at += a.length
   }
-  return soup(all)
+  return { ...soup(all), loose }
 }
 
 function soup(xyz: Float32Array): Mesh {
@@ -134,5 +149,5 @@ function soup(xyz: Float32Array): Mesh {
         ? 'file: none of its triangles has coordinates that are numbers'
         : 'file: it holds no triangle'
     )
-  return { xyz: xyz.subarray(0, 9 * kept), triangles: kept, dropped: whole - kept }
+  return { xyz: xyz.subarray(0, 9 * kept), triangles: kept, dropped: whole - kept, loose: 0 }
 }
