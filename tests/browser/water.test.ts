@@ -236,7 +236,7 @@ describe('Moving water on the screen', function () {
       page.waitForEvent('download'),
       page.locator('[data-test="pdf"]').click()
     ])
-    expect(pdf.suggestedFilename()).to.equal('Templates, A4, The mole at Varnsey force nine.pdf')
+    expect(pdf.suggestedFilename()).to.equal('Templates, A4, The mole at Varnsey, force nine.pdf')
     const pages = (await PDFDocument.load(readFileSync(await pdf.path()))).getPageCount()
     expect(await page.locator('[data-test="pdf"]').innerText()).to.include(`${pages} sheets`)
     const dxf = await downloaded(page, () => page.locator('[data-test="dxf"]').click())
