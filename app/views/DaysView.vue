@@ -176,8 +176,12 @@ function chainWords(link: ChainLink): string {
           </svg>
           surely by</span
         >
-        <span class="band"></span>your free hours<template v-if="build.calendar.second">
-          <span class="band dashed"></span>{{ build.calendar.second.name }}</template
+        <span class="state"><span class="band"></span>{{ ' ' }}your free hours</span
+        ><template v-if="build.calendar.second"
+          >{{ ' '
+          }}<span class="state"
+            ><span class="band dashed"></span>{{ ' ' }}{{ build.calendar.second.name }}</span
+          ></template
         >
         {{ ' ' }}<span class="soft">· drag work to another time, the rest follows</span>
       </p>
@@ -389,6 +393,7 @@ function chainWords(link: ChainLink): string {
 }
 .state {
   margin-left: 6px;
+  white-space: nowrap;
 }
 .peg {
   width: 5px;
