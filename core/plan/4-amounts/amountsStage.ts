@@ -1,3 +1,4 @@
+import { cupsOfPour } from './cupsOfPour'
 import { bodyNeeds } from '../../craft/ways/catalog'
 import { isFilled } from '../../build/lays'
 import type { Build, Pool } from '../../build/types'
@@ -51,7 +52,8 @@ export function amountsStage(
     if (!resin || !stack || stack.layers.length === 0 || !isFilled(build, pool)) continue
     const mixed = mixPours(build, pool, resin, stack, tied, owed)
     pools.push(mixed.amounts)
-    batches.push(...mixed.batches)
+    // one by one: a call takes only so many
+    for (const batch of mixed.batches) batches.push(batch)
     const cups = mixed.batches.length
     const here = sizes.waters[pool.id]
     here.batchesPerPour = cups / stack.layers.length
@@ -196,7 +198,7 @@ function tintAll(stack: PoolStack, batches: readonly PlannedBatch[]): PoolAmount
   const bands: PoolAmounts['tintAll'] = []
   stack.layers.forEach((layer, i) => {
     const before = stack.layers[i - 1]
-    const own = batches.filter((b) => b.pour === i + 1)
+    const own = cupsOfPour(batches, stack.id, i + 1)
     const [aG, massG] = own.reduce(([a, m], b) => [a + b.aG, m + b.massG], [0, 0])
     const exact = Object.fromEntries(layer.tints.map((t) => [t.id, (t.dropsPer100G * massG) / 100]))
     const last = bands.at(-1)

@@ -1,3 +1,4 @@
+import { cupsOfPour } from './cupsOfPour'
 import { castsWith } from '../../build/castsWith'
 import { repairWay } from '../../craft/troubles/repairs'
 import { TROUBLES } from '../../craft/troubles/troubles'
@@ -208,7 +209,7 @@ function pouredInto(
 ): PlannedMix[] {
   const pours = [...new Set(batches.map((b) => b.pour))]
   return pours.map((pour): PlannedMix => {
-    const cups = batches.filter((b) => b.pour === pour)
+    const cups = cupsOfPour(batches, pool, pour)
     const drops: Record<string, number> = {}
     for (const cup of cups)
       for (const [tint, n] of Object.entries(cup.drops)) drops[tint] = (drops[tint] ?? 0) + n

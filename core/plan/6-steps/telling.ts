@@ -1,3 +1,4 @@
+import { cupsOfPour } from '../4-amounts/cupsOfPour'
 import type { StepTemplate } from '../../craft/ways/types'
 import { plain } from '../../words/sentences'
 import type { FormStack, StacksPlan } from '../3-stacks/stacksStage'
@@ -58,7 +59,7 @@ export function detailed(
     }
   const layer = stack.layers[k - 1]
   if (template.id === 'pour' && layer) {
-    const cups = amounts.batches.filter((b) => b.pool === stack.id && b.pour === k)
+    const cups = cupsOfPour(amounts.batches, stack.id, k)
     if (amounts.mixes.some((m) => m.serves.includes(step.id)))
       return {
         ...step,
