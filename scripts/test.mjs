@@ -52,6 +52,7 @@ const LONG_FIRST = [
   'browser/pours',
   'browser/buildup',
   'browser/phone',
+  'browser/attacked',
   'browser/running',
   'browser/water',
   'core/gelPlan',

@@ -112,7 +112,9 @@ function stopReading(): void {
       <li v-if="read.busy.length === 0">
         None of them takes any of your time in the days ahead: nothing was changed.
       </li>
-      <li v-for="l in read.left" :key="l.why">{{ l.count }} left out: they {{ said(l.why) }}.</li>
+      <li v-for="l in read.left" :key="l.why">
+        Left out ({{ l.count }}): entries that {{ said(l.why) }}.
+      </li>
       <li v-for="z in read.zones" :key="z.named">
         {{
           z.known

@@ -1,6 +1,7 @@
 import { v4 as newId } from 'uuid'
 import type { Build } from '../../core/build/types'
-import type { Unpacked } from '../../core/exchange/unpack'
+import type { Unpacked } from '../../core/exchange/checkedBackup'
+import { MOST_ZIP_BYTES } from '../../core/exchange/zipReading'
 import { entriesOf } from '../../core/build/log/entries'
 import type { Forgotten } from '../../core/plan/learned/history'
 import { job } from '../workers/hire'
@@ -85,9 +86,6 @@ export interface Restored {
   left: string[]
 }
 
-/** A zip longer than this has a list that is written otherwise. */
-const LONGEST_ZIP = 2_000_000_000
-
 /**
  * Brings a zip in, all of it or nothing: one transaction. A build that is here in another state
  * stays as a copy beside the
@@ -96,7 +94,7 @@ const LONGEST_ZIP = 2_000_000_000
  * @throws Error in the builder's words; nothing was changed
  */
 export async function restore(file: File): Promise<Restored> {
-  if (file.size > LONGEST_ZIP)
+  if (file.size > MOST_ZIP_BYTES)
     throw new Error(
       `${file.name} is ${Math.round(file.size / 1e9)} GB long: no backup of this app is. Nothing was changed.`
     )
@@ -156,7 +154,8 @@ async function putBack({ backup, photos, left }: Unpacked<Blob>): Promise<Restor
     await db.photos.bulkAdd(rows)
     done.photos = rows.length
     for (const state of backup.states) {
-      if (await db.versions.get(state.id)) continue
+      // how a build once stood is of use beside the build alone
+      if (!(await db.builds.get(state.build)) || (await db.versions.get(state.id))) continue
       await db.versions.add({ ...state, bytes: JSON.stringify(state.state).length })
       done.states++
     }

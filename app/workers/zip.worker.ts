@@ -2,13 +2,9 @@ import { sha256 } from '@noble/hashes/sha2'
 import { bytesToHex } from '@noble/hashes/utils'
 import { expose } from 'comlink'
 import { backupWriter, packBuild, type Backup, type EarlierState } from '../../core/exchange/backup'
-import {
-  sumsOfPicture,
-  unpacking,
-  type Stretch,
-  type Taken,
-  type Unpacked
-} from '../../core/exchange/unpack'
+import type { Unpacked } from '../../core/exchange/checkedBackup'
+import { unpacking } from '../../core/exchange/unpack'
+import { sumsOfPicture, type Stretch, type Taken } from '../../core/exchange/zipReading'
 
 /** A picture where the browser keeps it: a name for it, not its bytes. */
 export interface KeptPhoto {

@@ -5,6 +5,7 @@ import type { Build } from '../build/types'
 import type { Forgotten } from '../plan/learned/history'
 import type { Material } from '../craft/materials/types'
 import type { VersionMark } from './versions'
+import { MOST_ZIP_BYTES, MOST_ZIP_FILES } from './zipReading'
 
 /** Everything that is kept in a browser. */
 export interface Backup {
@@ -62,22 +63,30 @@ export interface BackupWriter {
  * `states/N.json` how builds once stood, `shelf.json` the shelf and what was forgotten, `backup.json`
  * lists what is in it, and `list.sha256` says what the list itself comes to.
  *
- * @throws RangeError in the builder's words when it grows beyond what a zip can hold
+ * @param mostBytes  that a zip without further signs can hold
+ * @throws RangeError in the builder's words when it grows beyond that
  */
-export function backupWriter(sink: ZipSink): BackupWriter {
+export function backupWriter(sink: ZipSink, mostBytes = MOST_ZIP_BYTES): BackupWriter {
   let failed: Error | null = null
+  let [written, files] = [0, 0]
   const zip = new Zip((error, bytes) => {
     if (error) failed = error
     else sink(bytes)
+    written += bytes?.length ?? 0
   })
   const check = () => {
     if (failed) throw new RangeError(`The backup could not be packed: ${failed.message}`)
+    if (written > mostBytes || files > MOST_ZIP_FILES)
+      throw new RangeError(
+        `More is kept here than one backup holds: ${files} files, ${Math.round(written / 1e6)} MB by now. Export the builds with most photographs one by one from their Log, and let go of some; nothing was written.`
+      )
   }
   const photos: Listed['photos'] = {}
   const states: Listed['states'] = []
   function file(name: string, bytes: Uint8Array, packed: boolean): string {
     const entry = packed ? new ZipDeflate(name, { level: 6 }) : new ZipPassThrough(name)
     zip.add(entry)
+    files++
     entry.push(bytes, true)
     check()
     return sumOf(bytes)
@@ -87,6 +96,7 @@ export function backupWriter(sink: ZipSink): BackupWriter {
       const entry = new ZipPassThrough(`photos/${id}.jpg`)
       const sum = sha256.create()
       zip.add(entry)
+      files++
       return {
         push: (bytes) => {
           sum.update(bytes)

@@ -85,7 +85,7 @@ export const shoppingCsv = (
         'to buy',
         'packs',
         'pack of',
-        `cost, ${currency}`,
+        currency ? `cost, ${currency}` : 'cost',
         'note'
       ],
       ...lines.map((l) => [

@@ -122,7 +122,8 @@ function headingOf(cell: string): { text: string; word: string; unit: TableUnit 
   const parts = /^(.*?)[\s,_]*[([]?\s*([a-z]+|["″'′])\s*[)\]]?$/i.exec(cell.trim())
   const unit = UNIT_WORDS.find(([word]) => word.test(parts?.[2] ?? ''))?.[1] ?? null
   const alone = unit === null || parts![1] === ''
-  return { text: cell.trim(), word: alone ? cell.trim() : parts![1], unit: alone ? null : unit }
+  const word = alone ? cell.trim() : parts![1].replace(/\s+in$/i, '')
+  return { text: cell.trim(), word, unit: alone ? null : unit }
 }
 
 /** Which columns are x, y and height; or why that can't be told. */

@@ -26,7 +26,8 @@ import { decode, labOfXyz, xyzOfRgb } from '../../core/physics/stuff/colour/rgb'
 import { proofWords } from '../../core/explain/daysWords'
 import type { Material } from '../../core/craft/materials/types'
 import { backupWriter, packBackup, packBuild } from '../../core/exchange/backup'
-import { sumsOfPicture, unpackBackup, unpacking } from '../../core/exchange/unpack'
+import { unpackBackup, unpacking } from '../../core/exchange/unpack'
+import { sumsOfPicture } from '../../core/exchange/zipReading'
 import { accountOf, spent } from '../../core/build/log/account'
 import type { LogEntry } from '../../core/build/log/entries'
 import {
@@ -504,6 +505,17 @@ describe('Backups', () => {
     expect(read.photos.get('p')).to.deep.equal(piece.slice(0, 2100))
   })
 
+  it('larger than a zip can be is refused in words before it is whole, never written wrong', () => {
+    const writer = backupWriter(() => undefined, 100_000)
+    const picture = writer.photo('p')
+    picture.push(new Uint8Array(60_000))
+    picture.end()
+    const more = writer.photo('q')
+    expect(() => {
+      more.push(new Uint8Array(60_000))
+      more.end()
+    }).to.throw(RangeError, /More is kept here than one backup holds: 2 files, 0 MB/)
+  })
   it('is read where it lies: no picture is asked for as bytes; what another zip program packed anew is the same', () => {
     const picture = new Uint8Array(400_000).map((_, i) => (i * 131) % 253)
     const whole = packBackup(backup, new Map([...photos, ['p2', picture]]))

@@ -404,6 +404,12 @@ describe('Pasted soundings', () => {
     expect(inches.said).to.equal(
       'x is column 3 “X (in)”, in inches; y is column 4 “Y (in)”, in inches; height is column 2 “Height (in)”, in inches; decimal comma. Left out: column 1 “Note”.'
     )
+    for (const named of [
+      'x in cm;y in cm;Height in cm',
+      'X [cm];Y [cm];z, cm',
+      'east_cm;north_cm;z cm'
+    ])
+      expect(read(`${named}\n1;2;0,5`).soundings, named).to.deep.equal([[10, 20, 5]])
     // one unit said counts for all; a dip is taken from the water
     expect(read('x\ty\tdip (cm)\n1\t2\t0.5', 50).soundings).to.deep.equal([[10, 20, 45]])
     expect(readSoundings('x\ty\tdip\n1\t2\t5').faults[0]!.message).to.match(/from the water down/)
