@@ -1,7 +1,8 @@
 import ICAL from 'ical.js'
-import { findIana } from 'windows-iana'
 import type { Busy, Calendar } from '../../build/types'
-import { instantAt, isZone, localInstant } from '../../build/zone'
+import { localInstant } from '../../build/zone'
+import { boundTo, occurrencesOf, TOO_OFTEN } from './occurrences'
+import { instant, zoneOf, type Zones } from './zoneNames'
 
 /** What a calendar file says of when somebody is busy. */
 export interface BusyTimes {
@@ -22,44 +23,6 @@ const MOST_REPEATS = 50_000
 /** Stretches kept at most: far more than the hours of a year. */
 const MOST_BUSY = 5000
 const DAY_MS = 86_400_000
-/** One entry's rules are laid out in no more steps than this: about a second; and all together. */
-const MOST_STEPS = 40_000
-const MOST_STEPS_IN_ALL = 300_000
-
-/** While rules are laid out: no year past this one is looked at, and no more steps are taken. */
-const UNBOUND = { year: Infinity, steps: Infinity, inAll: Infinity }
-const bound = { ...UNBOUND }
-/** A rule has come past all days that are wanted without another occurrence. */
-class PastAll extends Error {}
-/** Laying rules out takes too long. */
-class TooLong extends Error {}
-/** The steps by which the library goes on looking for a rule's next day. */
-interface Walks {
-  last: ICAL.Time
-  increment_year: (years: number) => void
-  increment_monthday: (days: number) => void
-  increment_generic: (by: number, what: string, most: number, then: string) => void
-}
-const walks = ICAL.RecurIterator.prototype as unknown as Walks
-const { increment_year, increment_monthday, increment_generic } = walks
-/** One step further; a rule whose day never comes would go on without end. */
-function stepped({ last }: Walks): void {
-  if (last.year > bound.year) throw new PastAll()
-  if (--bound.steps < 0 || --bound.inAll < 0) throw new TooLong()
-}
-walks.increment_year = function (this: Walks, years) {
-  stepped(this)
-  increment_year.call(this, years)
-}
-walks.increment_monthday = function (this: Walks, days) {
-  stepped(this)
-  increment_monthday.call(this, days)
-}
-walks.increment_generic = function (this: Walks, ...by) {
-  stepped(this)
-  increment_generic.call(this, ...by)
-}
-
 /**
  * Reads when somebody is busy out of a calendar file: recurring entries laid out, their exceptions
  * heeded, each in its own
@@ -99,41 +62,9 @@ export function busyTimes(text: string, calendar: Calendar, wholeDays: boolean):
       reading.leave('cannot be read')
     }
   }
-  bound.year = new Date(untilMs).getUTCFullYear()
-  bound.inAll = MOST_STEPS_IN_ALL
-  try {
-    for (const part of parts) {
-      reading.defined = new Map(
-        part
-          .getAllSubcomponents('vtimezone')
-          .map((z) => [String(z.getFirstPropertyValue('tzid')), new ICAL.Timezone(z)])
-      )
-      const events = part.getAllSubcomponents('vevent')
-      const uidOf = (c: ICAL.Component) => String(c.getFirstPropertyValue('uid') ?? '')
-      const [changed, masters] = [true, false].map((is) =>
-        events.filter((c) => c.hasProperty('recurrence-id') === is)
-      )
-      const known = new Set(masters.map(uidOf))
-      const changes = new Map<string, ICAL.Component[]>()
-      for (const c of changed) changes.set(uidOf(c), [...(changes.get(uidOf(c)) ?? []), c])
-      for (const component of masters)
-        take(() => spansOf(component, changes.get(uidOf(component)) ?? [], reading))
-      // an invitation to one occurrence comes without what it is an occurrence of
-      for (const component of changed)
-        if (!known.has(uidOf(component))) take(() => spansOf(component, [], reading))
-      for (const component of part.getAllSubcomponents('vfreebusy'))
-        take(() => takenIn(component, reading))
-      for (const kind of ['vtodo', 'vjournal'])
-        for (const component of part.getAllSubcomponents(kind))
-          take(() => {
-            reading.leave(component.name === 'vtodo' ? 'are tasks, not times' : 'are notes')
-            return []
-          })
-    }
-  } finally {
-    // nobody else's rules are bound by this
-    Object.assign(bound, UNBOUND)
-  }
+  boundTo(untilMs, () => {
+    for (const part of parts) takePart(part, reading, take)
+  })
   return {
     busy: merged(spans).slice(0, MOST_BUSY),
     entries,
@@ -142,6 +73,40 @@ export function busyTimes(text: string, calendar: Calendar, wholeDays: boolean):
       zone === named ? [] : [{ named, takenFor: zone ?? calendar.zone, known: zone !== null }]
     )
   }
+}
+
+const uidOf = (component: ICAL.Component) => String(component.getFirstPropertyValue('uid') ?? '')
+
+/** One calendar of a file: its events, its free-busy answers; what else there is takes no time. */
+function takePart(
+  part: ICAL.Component,
+  reading: Reading,
+  take: (read: () => Iterable<Span>) => void
+): void {
+  const all = (kind: string) => part.getAllSubcomponents(kind)
+  reading.defined = new Map(
+    all('vtimezone').map((z) => [String(z.getFirstPropertyValue('tzid')), new ICAL.Timezone(z)])
+  )
+  const events = all('vevent')
+  const [changed, masters] = [true, false].map((is) =>
+    events.filter((c) => c.hasProperty('recurrence-id') === is)
+  )
+  const known = new Set(masters.map(uidOf))
+  const changes = new Map<string, ICAL.Component[]>()
+  for (const c of changed) changes.set(uidOf(c), [...(changes.get(uidOf(c)) ?? []), c])
+  for (const c of masters) take(() => spansOf(c, changes.get(uidOf(c)) ?? [], reading))
+  // an invitation to one occurrence comes without what it is an occurrence of
+  for (const c of changed) if (!known.has(uidOf(c))) take(() => spansOf(c, [], reading))
+  for (const c of all('vfreebusy')) take(() => takenIn(c, reading))
+  for (const [kind, why] of [
+    ['vtodo', 'are tasks, not times'],
+    ['vjournal', 'are notes, not times']
+  ] as const)
+    for (let left = all(kind).length; left > 0; left--)
+      take(() => {
+        reading.leave(why)
+        return []
+      })
 }
 
 function calendarsIn(text: string): ICAL.Component[] {
@@ -170,16 +135,10 @@ interface Span {
 }
 
 /** What is read for, and what is known by now. */
-interface Reading {
+interface Reading extends Zones {
   fromMs: number
   untilMs: number
   wholeDays: boolean
-  /** Zone of times that name none. */
-  home: string
-  /** Zones by rules of the file's own. */
-  defined: ReadonlyMap<string, ICAL.Timezone>
-  /** Zones by the names that the file gives them; null: not known. */
-  named: Map<string, string | null>
   leave: (why: string) => void
 }
 
@@ -222,8 +181,7 @@ function* spansOf(
   reading: Reading
 ): Generator<Span> {
   const { leave } = reading
-  if (String(component.getFirstPropertyValue('uid') ?? '').endsWith('@tall-spindle'))
-    return leave('are steps of a build')
+  if (uidOf(component).endsWith('@tall-spindle')) return leave('are steps of a build')
   const event = new ICAL.Event(component, { strictExceptions: false, exceptions: [...changed] })
   if (!event.startDate) return leave('have no start')
   if (!exists(component)) return leave('begin on a day that there is not')
@@ -234,15 +192,13 @@ function* spansOf(
     else if (wantedIn(reading, span)) yield span
     return
   }
-  bound.steps = MOST_STEPS
-  const rules = rulesOf(component)
   const zone = zoneOf(component, 'dtstart')
   // the library holds days of one zone against days of that zone only
   const excepted = instantsOf(component, 'exdate', reading)
   const moved = new Map(
     changed.flatMap((c) => [...instantsOf(c, 'recurrence-id', reading)].map((at) => [at, c]))
   )
-  const occurrences = walked(event)
+  const occurrences = occurrencesOf(event)
   for (let k = 0; ; k++) {
     if (k > MOST_REPEATS) return leave(TOO_OFTEN)
     const { value: next, done } = occurrences.next()
@@ -250,7 +206,6 @@ function* spansOf(
       if (next) leave(next)
       return
     }
-    if (!event.startDate || !comesOf(rules, event.startDate, next)) continue
     const at = instant(next, zone, reading)
     if (excepted.has(at)) continue
     const other = moved.get(at)
@@ -289,51 +244,6 @@ function* takenIn(component: ICAL.Component, reading: Reading): Generator<Span> 
   }
 }
 
-const TOO_OFTEN = 'repeat too often to be laid out'
-
-/** A repeating entry's days, one after the other; returned is why they end early, or nothing. */
-function* walked(event: ICAL.Event): Generator<ICAL.Time, string | undefined> {
-  try {
-    const iterator = event.iterator()
-    // the first of days that are given one by one is the start: the library leaves it out
-    if (!event.component.hasProperty('rrule')) yield event.startDate
-    for (let next = iterator.next(); next; next = iterator.next()) yield next
-    return undefined
-  } catch (error) {
-    if (error instanceof PastAll) return undefined
-    if (error instanceof TooLong) return TOO_OFTEN
-    throw error
-  }
-}
-
-/** The rules of an entry; null where single days are added to them, which no rule explains. */
-function rulesOf(component: ICAL.Component): ICAL.Recur[] | null {
-  if (component.hasProperty('rdate')) return null
-  return component.getAllProperties('rrule').flatMap((p) => {
-    const rule = p.getFirstValue()
-    return rule instanceof ICAL.Recur ? [rule] : []
-  })
-}
-
-/**
- * Whether a day comes of the rules as they say: dates that do not exist are skipped, not moved to
- * the next month.
- *
- * @source RFC 5545, 3.3.10: invalid dates are ignored
- */
-function comesOf(rules: readonly ICAL.Recur[] | null, start: ICAL.Time, day: ICAL.Time): boolean {
-  if (rules === null || rules.length === 0) return true
-  const long = new Date(Date.UTC(day.year, day.month, 0)).getUTCDate()
-  return rules.some(({ freq, parts }) => {
-    const [months, days] = [parts.BYMONTH, parts.BYMONTHDAY] as (number[] | undefined)[]
-    if (months && !months.map(Number).includes(day.month)) return false
-    if (days) return days.map(Number).some((d) => d === day.day || d === day.day - long - 1)
-    const plain = Object.keys(parts).every((part) => part === 'BYMONTH')
-    if (!plain || (freq !== 'MONTHLY' && freq !== 'YEARLY')) return true
-    return day.day === start.day && (freq !== 'YEARLY' || !!months || day.month === start.month)
-  })
-}
-
 /** Whether a date of the file is one that there is. */
 function exists(component: ICAL.Component): boolean {
   const text = String((component.getFirstProperty('dtstart')?.toJSON() as unknown[])?.[3] ?? '')
@@ -341,39 +251,6 @@ function exists(component: ICAL.Component): boolean {
   if (!found) return true
   const [year, month, day] = found.slice(1).map(Number)
   return day >= 1 && day <= new Date(Date.UTC(year, month, 0)).getUTCDate() && month <= 12
-}
-
-const zoneOf = (component: ICAL.Component, property: string): string =>
-  component.getFirstProperty(property)?.getFirstParameter('tzid') ?? ''
-
-/**
- * A zone by whatever name a calendar program gives it: its own, with a maker's prefix before it, or
- * that of another system; null: not known.
- *
- * @source the table of windows-iana, after the Unicode Common Locale Data Repository
- */
-function zoneNamed(name: string): string | null {
-  const parts = name.split('/')
-  const suffixes = parts.map((_, k) => parts.slice(k).join('/'))
-  return suffixes.find(isZone) ?? findIana(name)[0] ?? null
-}
-
-/**
- * A time of the file in ms since 1970: in its own zone by name, by the file's own rules, by what goes
- * for that name here, or that of the build.
- */
-function instant(time: ICAL.Time, zone: string, { defined, named, home }: Reading): number {
-  const { year, month, day, hour, minute, second } = time
-  if (time.zone === ICAL.Timezone.utcTimezone)
-    return Date.UTC(year, month - 1, day, hour, minute, second)
-  if (defined.has(zone) && !isZone(zone)) {
-    const placed = time.clone()
-    placed.zone = defined.get(zone)!
-    return placed.toUnixTime() * 1000
-  }
-  if (zone !== '' && !named.has(zone)) named.set(zone, zoneNamed(zone))
-  const clock = time.isDate ? [0, 0, 0] : [hour, minute, Math.min(59, second)]
-  return instantAt(Date.UTC(year, month - 1, day, ...clock), named.get(zone) ?? home)
 }
 
 /** Stretches that overlap or touch are one: what they are called together. */
