@@ -2,6 +2,7 @@
 import FilePick from './FilePick.vue'
 import { ElButton } from 'element-plus'
 import { computed, onMounted, ref } from 'vue'
+import { restoredWords } from '../restoredWords'
 import { saveFile } from '../saveFile'
 import {
   askToKeep,
@@ -81,14 +82,7 @@ defineExpose({ refresh })
       {{ fault }}
     </p>
     <p v-if="done" role="status" data-test="restored">
-      Restored: {{ done.added }} builds added<template v-if="done.replaced"
-        >, {{ done.replaced }} brought back beside a copy of what was here</template
-      ><template v-if="done.same">, {{ done.same }} the same as here</template
-      ><template v-if="done.photos">, {{ done.photos }} photographs</template
-      ><template v-if="done.states">, {{ done.states }} earlier states</template>.<template
-        v-for="l in done.left"
-        :key="l"
-      >
+      Restored: {{ restoredWords(done) }}.<template v-for="l in done.left" :key="l">
         <b>Left out:</b> {{ l }}.</template
       >
     </p>

@@ -11,6 +11,7 @@ import MiniCutaway from '../drawings/MiniCutaway.vue'
 import { dayAndClock } from '../../core/words/dates'
 import { fileSize, figure, ml, mm } from '../words'
 import { fileName } from '../../core/exchange/fileName'
+import { restoredWords } from '../restoredWords'
 import { saveFile } from '../saveFile'
 import type { BuildRow } from '../storage/db'
 import { restore } from '../storage/backup'
@@ -72,7 +73,9 @@ async function attempt(what: string, work: () => Promise<unknown>): Promise<void
       : said
     ElMessage({
       type: 'error',
-      message: `${what} failed: ${why}. Nothing was changed.`,
+      message: /nothing was changed\.$/i.test(why)
+        ? `${what} failed: ${why}`
+        : `${what} failed: ${why}. Nothing was changed.`,
       duration: 8000
     })
   }
@@ -118,9 +121,7 @@ async function takeIn(file: File): Promise<void> {
     await attempt('Importing', async () => {
       const done = await restore(file)
       await library.afterRestore()
-      ElMessage({
-        message: `${done.added + done.replaced} builds and ${done.photos} photographs brought in.`
-      })
+      ElMessage({ message: `Brought in: ${restoredWords(done)}.` })
       if (done.left.length > 0)
         importProblem.value = `${file.name}, left out: ${done.left.join('; ')}. All else was brought in.`
     })

@@ -116,7 +116,8 @@ function listedIn<P>(
   )
   return files.flatMap((file): Row[] => {
     const row = named.get(file)
-    const called = row && textOr(row.name) ? `“${textOr(row.name).slice(0, 60)}”` : file
+    const name = row && textOr(row.name) ? `“${textOr(row.name).slice(0, 60)}”` : file
+    const called = folder === 'states' ? `An earlier state, ${name},` : name
     const bytes = texts.get(file)?.bytes
     if (!row || !bytes || sumOf(bytes) !== row.sha256) {
       const damaged = row && entries.has(file)

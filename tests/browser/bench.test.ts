@@ -461,7 +461,7 @@ describe('At the bench', function () {
     await restore('good.zip', zip)
     await there
       .locator('[data-test="restored"]')
-      .filter({ hasText: '1 builds added, 1 photographs' })
+      .filter({ hasText: '1 build added, 1 photograph' })
       .waitFor()
     await there.locator('.card .title').first().click()
     await there.getByRole('button', { name: 'Log', exact: true }).click()
