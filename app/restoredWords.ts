@@ -12,3 +12,11 @@ export function restoredWords({ added, replaced, same, photos, states }: Restore
   ].filter((part) => part !== false)
   return parts.join(', ') || 'nothing that was not here already'
 }
+
+/** What came out of a file of builds. @example importedWords(1, 0) // "One build imported." */
+export function importedWords(added: number, same: number): string {
+  const came = added === 1 ? 'One build imported.' : `${added} builds imported.`
+  if (same === 0) return came
+  const here = `${same === 1 ? 'One is' : `${same} are`} here already, just as in the file`
+  return added === 0 ? `${here}: nothing was changed.` : `${came} ${here}.`
+}

@@ -1,4 +1,8 @@
 import { readFileSync, statSync } from 'node:fs'
+import { basename } from 'node:path'
+import { takeBusy } from '../core/build/workEdits'
+import { busyTimes } from '../core/exchange/calendar/busyTimes'
+import { stepsCalendar } from '../core/exchange/calendar/ics'
 import { calculate } from '../core/exchange/calc/contract'
 import { newFrom } from '../core/exchange/newFile'
 import { planOut } from '../core/exchange/planFile'
@@ -24,6 +28,8 @@ const USAGE = `usage: ${[
   'spindle plan BUILD.json',
   'spindle check BUILD.json',
   'spindle schedule BUILD.json',
+  'spindle calendar BUILD.json',
+  'spindle busy CALENDAR.ics BUILD.json',
   'spindle run BUILD.json [CELLS]',
   'spindle stack BUILD.json WATER',
   'spindle lay STACK.json BUILD.json WATER',
@@ -212,6 +218,30 @@ function scheduleOf(path: string | undefined, units: Units): string {
   )
 }
 
+/** The steps still to do as a calendar file. */
+function calendarOf(path: string | undefined, units: Units): string {
+  if (path === undefined) throw new BadInput(USAGE)
+  const build = buildIn(path)
+  const { steps, days } = derivePlan(build)
+  if (days.finishMs === null)
+    throw new BadInput('calendar: the work has no dates yet: `spindle schedule` says why')
+  return stepsCalendar(build, steps.steps, days, Date.now(), (t) => inSentence(t, units)).text
+}
+
+/** The build with the busy times of a calendar taken in; what was left out is said. */
+function busyIn(calendar: string | undefined, path: string | undefined, says: Says): string {
+  if (calendar === undefined || path === undefined) throw new BadInput(USAGE)
+  const build = buildIn(path)
+  const read = busyTimes(fileText(calendar), build.calendar, false)
+  const name = read.name || basename(calendar).replace(/\.\w+$/, '') || 'Calendar'
+  for (const { why, count } of read.left) says.err(`left out (${count}): entries that ${why}`)
+  for (const z of read.zones) says.err(`“${z.named}” was taken for ${z.takenFor}`)
+  if (read.busy.length === 0) says.err('none of it takes any time in the days ahead')
+  return writeBuild(
+    read.busy.length === 0 ? build : takeBusy(name.slice(0, 120), read.busy)(build)
+  ).trimEnd()
+}
+
 /** Cell updates between two lines about how far the water has come. */
 const TELL_EVERY = 8e6
 /** The most cells a run is made on. */
@@ -280,6 +310,8 @@ export function main([command, ...args]: readonly string[], says: Says): number 
     else if (command === 'new') says.out(made(rest[0]))
     else if (command === 'plan') says.out(plan(rest[0], units))
     else if (command === 'schedule') says.out(scheduleOf(rest[0], units))
+    else if (command === 'calendar') says.out(calendarOf(rest[0], units).trimEnd())
+    else if (command === 'busy') says.out(busyIn(rest[0], rest[1], says))
     else if (command === 'run') says.out(run(rest[0], rest[1], says))
     else if (command === 'stack') says.out(stackOf(rest[0], rest[1]))
     else if (command === 'lay') says.out(laidIn(rest[0], rest[1], rest[2]))

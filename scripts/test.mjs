@@ -85,7 +85,7 @@ async function suite() {
   await bundleTests(files, '.tmp/tests')
   const bundled = files.map((file) => file.replace('tests/', '.tmp/tests/').replace(/ts$/, 'mjs'))
   const report = join(folder, 'report.json')
-  const mocha = ['--no-config', '--parallel', '--jobs', String(AT_A_TIME), '--timeout', '90000']
+  const mocha = ['--no-config', '--parallel', '--jobs', String(AT_A_TIME), '--timeout', '300000']
   const reporter = ['--reporter', 'tests/support/reporter.cjs', '--reporter-option']
   const maps = ['--enable-source-maps']
   const args = [

@@ -1,13 +1,21 @@
 <script setup lang="ts">
 import { said } from '../words'
 import FilePick from './FilePick.vue'
+import { X } from '@lucide/vue'
 import { ElButton, ElCheckbox } from 'element-plus'
 import { computed, ref } from 'vue'
-import { setBusy, setCalendar } from '../../core/build/workEdits'
+import {
+  changeOther,
+  dropBusy,
+  MOST_CALENDARS,
+  setCalendar,
+  takeBusy
+} from '../../core/build/workEdits'
 import type { BusyTimes } from '../../core/exchange/calendar/busyTimes'
 import { useBuildStore } from '../stores/build'
 import { useShelfStore } from '../stores/shelf'
 import { ask } from '../workers/askClient'
+import ColourPick from './ColourPick.vue'
 import LiveText from './LiveText.vue'
 import WeekHours from './WeekHours.vue'
 
@@ -18,7 +26,17 @@ const calendar = computed(() => store.build!.calendar)
 const wholeDays = ref(false)
 const reading = ref(false)
 const fault = ref('')
-const read = ref<BusyTimes | null>(null)
+const read = ref<(BusyTimes & { called: string }) | null>(null)
+/** Calendars with how much they take; what was taken in before they had names comes last. */
+const rows = computed(() => {
+  const { busy, others = [] } = calendar.value
+  const named = others.map((o) => ({ ...o, times: busy.filter((b) => b.of === o.id).length }))
+  const bare = busy.filter((b) => !others.some((o) => o.id === b.of)).length
+  return bare === 0
+    ? named
+    : [...named, { id: null, name: 'Taken in earlier', colour: null, times: bare }]
+})
+const isFull = computed(() => rows.value.length >= MOST_CALENDARS)
 let cancel: () => void = () => undefined
 async function picked(file: File): Promise<void> {
   fault.value = ''
@@ -41,8 +59,10 @@ async function picked(file: File): Promise<void> {
   try {
     const answer = await asked.answer
     if (answer) {
-      read.value = answer
-      if (answer.busy.length > 0) store.edit('Busy times', setBusy(answer.busy))
+      // a file without a name of its own goes by the file's
+      const called = (answer.name || file.name.replace(/\.\w+$/, '')).slice(0, 120) || 'Calendar'
+      read.value = { ...answer, called }
+      if (answer.busy.length > 0) store.edit('Busy times', takeBusy(called, answer.busy))
     }
   } catch (error) {
     fault.value = error instanceof Error ? error.message : String(error)
@@ -78,37 +98,76 @@ function stopReading(): void {
     <p v-if="fault" class="fault" role="alert">
       {{ fault }}
     </p>
-    <p class="small">
-      {{
-        calendar.busy.length
-          ? `${calendar.busy.length} stretches are taken by other things.`
-          : 'Take in a calendar file, and the plan keeps clear of what is in it: recurring entries and time zones too.'
-      }}
+    <p v-if="rows.length === 0" class="small">
+      Take in a calendar file, and the plan keeps clear of what is in it: recurring entries and time
+      zones too. Several calendars stand side by side.
     </p>
+    <ul v-else class="calendars" data-test="calendars">
+      <li v-for="row in rows" :key="row.id ?? ''" class="row" :data-calendar="row.id ?? 'earlier'">
+        <ColourPick
+          v-if="row.colour"
+          :model-value="row.colour"
+          :label="`Colour of ${row.name}`"
+          bare
+          @update:model-value="
+            store.edit(
+              'Calendar’s colour',
+              changeOther(row.id!, { colour: $event }),
+              `other:${row.id}:colour`
+            )
+          "
+        />
+        <LiveText
+          v-if="row.id"
+          class="choice grow"
+          :model-value="row.name"
+          :aria-label="`Name of the calendar ${row.name}`"
+          maxlength="120"
+          @done="
+            $event.trim() &&
+            store.edit(
+              'Calendar’s name',
+              changeOther(row.id!, { name: $event.trim() }),
+              `other:${row.id}:name`
+            )
+          "
+        /><span v-else class="grow">{{ row.name }}</span
+        ><span class="small soft times">{{
+          row.times === 1 ? '1 time' : `${row.times} times`
+        }}</span
+        ><ElButton
+          class="tool bare"
+          :aria-label="`Take ${row.name} away`"
+          :title="`Take ${row.name} away`"
+          @click="store.edit('Busy times', dropBusy(row.id))"
+        >
+          <X :size="16" />
+        </ElButton>
+      </li>
+    </ul>
     <div class="row">
       <FilePick
         accept=".ics,text/calendar"
-        :disabled="reading"
+        :disabled="reading || isFull"
         data-test="busy-file"
         @pick="picked"
       >
-        {{ calendar.busy.length ? 'Take in again…' : 'Busy times from ICS…' }}</FilePick><ElButton
+        {{ rows.length ? 'One more, or again…' : 'Busy times from ICS…' }}</FilePick><ElButton
         v-if="reading"
         class="tool"
         @click="stopReading"
       >
         Stop</ElButton
-      ><ElButton
-        v-else-if="calendar.busy.length"
-        class="tool"
-        @click="store.edit('Busy times', setBusy([]))"
       >
-        Forget them
-      </ElButton>
     </div>
+    <p v-if="isFull" class="small soft">
+      {{ MOST_CALENDARS }} calendars are the most: take one away first.
+    </p>
     <ElCheckbox v-model="wholeDays" class="small">entries of whole days count as busy</ElCheckbox>
     <ul v-if="read" class="small soft left" data-test="busy-read">
-      <li>{{ read.entries }} entries read.</li>
+      <li>
+        {{ read.called }}: {{ read.entries === 1 ? '1 entry' : `${read.entries} entries` }} read.
+      </li>
       <li v-if="read.busy.length === 0">
         None of them takes any of your time in the days ahead: nothing was changed.
       </li>
@@ -161,6 +220,20 @@ function stopReading(): void {
 </template>
 
 <style scoped>
+.calendars {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  display: grid;
+  gap: 4px;
+}
+.calendars .row {
+  flex-wrap: nowrap;
+  gap: 8px;
+}
+.times {
+  white-space: nowrap;
+}
 .left {
   margin: 0;
   padding-left: 18px;

@@ -58,6 +58,29 @@ const dayStarts = computed(() => {
   }
   return starts
 })
+/** What other calendars take, a bar under the dates in each one's colour. */
+const taken = computed(() => {
+  const { busy, others = [] } = props.build.calendar
+  const named = new Map(others.map((o) => [o.id, o]))
+  return busy.flatMap((b) => {
+    const [start, end] = [
+      Math.max(from.value, Date.parse(b.from)),
+      Math.min(to.value, Date.parse(b.to))
+    ]
+    if (end <= start) return []
+    const of = named.get(b.of ?? '')
+    const title = [of?.name, b.title].filter(Boolean).join(': ')
+    return [
+      {
+        of: b.of,
+        x: X(start),
+        width: Math.max(1.5, X(end) - X(start)),
+        colour: of?.colour ?? 'var(--ink-soft)',
+        title: `${title || 'Taken'}, ${clock(start, props.days.zone)} to ${clock(end, props.days.zone)}`
+      }
+    ]
+  })
+})
 /** A peg on its way to another time: the rest follows when it is let go. */
 const drag = ref<{ step: string; fromX: number; x: number; atMs: number; moved: boolean } | null>(
   null
@@ -129,6 +152,19 @@ const everyDay = computed(() =>
         :width="Math.max(1, X(Math.min(to, f[1])) - X(f[0]))"
         :height="height - TOP - 6"
       />
+      <rect
+        v-for="(b, i) in taken"
+        :key="`b${i}`"
+        class="taken"
+        :data-of="b.of"
+        :x="b.x"
+        y="37"
+        :width="b.width"
+        height="6"
+        :fill="b.colour"
+      >
+        <title>{{ b.title }}</title>
+      </rect>
       <g v-for="(d, i) in dayStarts" :key="d">
         <line class="midnight" :x1="X(d)" :x2="X(d)" :y1="TOP - 6" :y2="height - 12" />
         <g v-if="i % everyDay === 0 && X(d) < width - 22">

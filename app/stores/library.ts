@@ -167,7 +167,12 @@ export const useLibraryStore = defineStore('library', () => {
   async function duplicate(row: BuildRow): Promise<void> {
     // a copy is a build still to be made: what was done and seen stays with the first
     await addBuilds([
-      { ...fresh(row.build, `${row.build.name.slice(0, 110)} (copy)`), log: emptyLog() }
+      {
+        ...fresh(row.build, `${row.build.name.slice(0, 110)} (copy)`),
+        origin: undefined,
+        calendar: { ...row.build.calendar, told: undefined },
+        log: emptyLog()
+      }
     ])
     await listChanged()
   }
@@ -195,10 +200,12 @@ export const useLibraryStore = defineStore('library', () => {
   }
 
   /**
-   * Takes in a file; a build whose id is here already comes in as a build of its own. Says what is
-   * wrong, or null.
+   * Takes in a file; another state of a build that is here comes in beside it, one that is here as it
+   * is does not. Says what is wrong, or how many came.
    */
-  async function importText(text: string): Promise<{ added: number } | { problem: string }> {
+  async function importText(
+    text: string
+  ): Promise<{ added: number; same: number } | { problem: string }> {
     const { readBuilds } = await import('../../core/build/file/buildFile')
     const result = readBuilds(text)
     if (!result.ok) {
@@ -209,8 +216,13 @@ export const useLibraryStore = defineStore('library', () => {
       return { problem: `${lines.join('; ')}${more}` }
     }
     const taken = new Set([...kept.value, ...binned.value].map((r) => r.id))
-    const builds = result.value.map((build) => {
-      const made = taken.has(build.id) ? fresh(build) : build
+    const here = new Map(kept.value.map((r) => [r.id, JSON.stringify(r.build)]))
+    const newer = result.value.filter((build) => here.get(build.id) !== JSON.stringify(build))
+    const builds = newer.map((build) => {
+      // another state of a build that is here is the same build to the calendars it was told to
+      const made = taken.has(build.id)
+        ? { ...fresh(build), origin: build.origin ?? build.id }
+        : build
       taken.add(made.id)
       return made
     })
@@ -224,7 +236,7 @@ export const useLibraryStore = defineStore('library', () => {
       }
     }
     await listChanged()
-    return { added: builds.length }
+    return { added: builds.length, same: result.value.length - builds.length }
   }
 
   /** What a backup brought is shown, and remembered. */

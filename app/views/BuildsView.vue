@@ -11,7 +11,7 @@ import MiniCutaway from '../drawings/MiniCutaway.vue'
 import { dayAndClock } from '../../core/words/dates'
 import { fileSize, figure, ml, mm } from '../words'
 import { fileName } from '../../core/exchange/fileName'
-import { restoredWords } from '../restoredWords'
+import { importedWords, restoredWords } from '../restoredWords'
 import { saveFile } from '../saveFile'
 import type { BuildRow } from '../storage/db'
 import { restore } from '../storage/backup'
@@ -137,7 +137,7 @@ async function takeIn(file: File): Promise<void> {
       importProblem.value = `${file.name}: ${answer.problem}. Nothing was changed.`
     else
       ElMessage({
-        message: answer.added === 1 ? 'One build imported.' : `${answer.added} builds imported.`
+        message: importedWords(answer.added, answer.same)
       })
   })
 }

@@ -183,6 +183,13 @@ function chainWords(link: ChainLink): string {
             ><span class="band dashed"></span>{{ ' ' }}{{ build.calendar.second.name }}</span
           ></template
         >
+        <template v-for="o in build.calendar.others" :key="o.id"
+          >{{ ' '
+          }}<span class="state"
+            ><span class="calendar" :style="{ background: o.colour }"></span>{{ ' '
+            }}{{ o.name }}</span
+          ></template
+        >
         {{ ' ' }}<span class="soft">· drag work to another time, the rest follows</span>
       </p>
     </section>
@@ -404,6 +411,12 @@ function chainWords(link: ChainLink): string {
 .peg.red {
   background: var(--red-lead);
   margin-left: 6px;
+}
+.calendar {
+  display: inline-block;
+  width: 22px;
+  height: 6px;
+  vertical-align: 2px;
 }
 .band {
   width: 22px;

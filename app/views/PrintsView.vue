@@ -7,6 +7,7 @@ import { computed, nextTick, ref } from 'vue'
 import { sittingsOf } from '../../core/plan/7-days/sittings'
 import { shoppable, shoppingCsv } from '../../core/exchange/csv'
 import { stepsCalendar } from '../../core/exchange/calendar/ics'
+import { setCalendar } from '../../core/build/workEdits'
 import { writeBuild } from '../../core/build/file/write'
 import { CAUTION_CLOSE, CAUTIONS } from '../../core/craft/materials/cautions'
 import TemplateSheet from '../components/TemplateSheet.vue'
@@ -65,12 +66,18 @@ const saveCsv = () =>
     'text/csv',
     shoppingCsv(plan.value!.amounts.shopping, settings.csv, settings.currency)
   )
-const saveIcs = () =>
-  saveFile(
-    fileName('Days', build.value.name, '.ics'),
-    'text/calendar',
-    stepsCalendar(build.value, plan.value!.steps.steps, days.value!, Date.now())
-  )
+const calendarNow = computed(() =>
+  plan.value && days.value?.finishMs
+    ? stepsCalendar(build.value, plan.value.steps.steps, days.value, Date.now(), said)
+    : null
+)
+/** Work that calendars were told of and that is planned no more. */
+const calledOff = computed(() => calendarNow.value?.calledOff ?? [])
+function saveIcs(): void {
+  const { text, told } = calendarNow.value!
+  saveFile(fileName('Days', build.value.name, '.ics'), 'text/calendar', text)
+  store.edit('Calendar given out', setCalendar({ told }))
+}
 const leaf = ref<'templates' | 'plan'>('templates')
 /** The plan is what goes on paper from here; templates go out as PDF. */
 async function print(): Promise<void> {
@@ -118,6 +125,20 @@ async function print(): Promise<void> {
         The calendar is in universal time, so every phone agrees about the clock changes. Importing
         it again moves the steps and doubles none.
       </p>
+      <div v-if="calledOff.length" class="small" data-test="called-off">
+        <p>
+          {{ calledOff.length === 1 ? 'One entry' : `${calledOff.length} entries` }} of an earlier
+          calendar fell out of the plan and {{ calledOff.length === 1 ? 'is' : 'are' }} called off
+          in this one. Where your calendar keeps {{ calledOff.length === 1 ? 'it' : 'them' }}, take
+          {{ calledOff.length === 1 ? 'it' : 'them' }} out by hand:
+        </p>
+        <ul class="off">
+          <li v-for="c in calledOff.slice(0, 6)" :key="`${c.step}${c.part}`">
+            {{ c.title }}, {{ dayAndClock(Date.parse(c.from), build.calendar.zone) }}
+          </li>
+          <li v-if="calledOff.length > 6">and {{ calledOff.length - 6 }} more</li>
+        </ul>
+      </div>
     </aside>
     <TemplateSheet v-if="plan && leaf === 'templates'" :plan="plan" class="no-print" />
     <article v-if="plan && days && leaf === 'plan'" class="paper">
@@ -264,6 +285,10 @@ async function print(): Promise<void> {
 </template>
 
 <style scoped>
+.off {
+  margin: 4px 0 0;
+  padding-left: 16px;
+}
 .prints {
   display: grid;
   grid-template-columns: 222px minmax(0, 1fr);

@@ -18,6 +18,8 @@ export interface Build {
   format: 'tall-spindle-build'
   version: 7
   id: string
+  /** What it is called by in calendars, where it was brought in again under another id; left out: its id. */
+  origin?: string
   name: string
   /** As the builder says it: "1:48", "OO". */
   scale: string
@@ -405,6 +407,10 @@ export interface Calendar {
   second: SecondHands | null
   /** Stretches taken by other things, in universal time: "2026-11-26T19:00Z". */
   busy: Busy[]
+  /** The calendars that they came out of; left out: none with a name. */
+  others?: OtherCalendar[]
+  /** Entries of the plan that went into the builder's own calendar; left out: none has gone yet. */
+  told?: ToldEntry[]
   /** Local date and time by which it must be finished; null: when it is. */
   deadline: string | null
   /** How long waits are planned for; left out: as long as is likely. */
@@ -424,6 +430,23 @@ export interface SecondHands {
   exceptions: DayException[]
 }
 export interface Busy {
+  title: string
+  from: string
+  to: string
+  /** The calendar it came out of, by its id; left out: one without a name. */
+  of?: string
+}
+/** A calendar whose busy times are kept clear of. */
+export interface OtherCalendar {
+  id: string
+  name: string
+  /** "#1d6f74" */
+  colour: string
+}
+/** A piece of work as it went into a calendar, so that it can be called off there. Universal time. */
+export interface ToldEntry {
+  step: string
+  part: number
   title: string
   from: string
   to: string

@@ -1,6 +1,6 @@
 import type { LogEntry } from './log/entries'
 import { freeId, type Edit } from './edits'
-import type { Arrangement, Build, Busy, Calendar, Filler } from './types'
+import type { Arrangement, Build, Busy, Calendar, Filler, OtherCalendar } from './types'
 
 const unsettled = (step: string): Arrangement => ({
   step,
@@ -33,8 +33,44 @@ export const unsettleStep =
 export const setCalendar =
   (change: Partial<Calendar>): Edit =>
   (build) => ({ ...build, calendar: { ...build.calendar, ...change } })
-/** Takes busy times in, in place of those taken in before. */
-export const setBusy = (busy: Busy[]): Edit => setCalendar({ busy })
+/** Colours of calendars taken in, one after another: told apart without red and green. */
+const CALENDAR_COLOURS = ['#7d5a9c', '#b0703a', '#3d6fa8', '#8a8440', '#a8476f', '#4f7f7a'] as const
+/** So many calendars at most. */
+export const MOST_CALENDARS = 20
+
+/**
+ * Takes the busy times of a calendar in, beside those of others; one of the same name is taken in anew,
+ * in place of what it said before.
+ */
+export const takeBusy =
+  (name: string, busy: readonly Omit<Busy, 'of'>[]): Edit =>
+  (build) => {
+    const others = build.calendar.others ?? []
+    const known = others.find((o) => o.name === name)
+    const id = known?.id ?? freeId('calendar', others)
+    const colour = CALENDAR_COLOURS[others.length % CALENDAR_COLOURS.length]
+    return setCalendar({
+      others: known ? others : [...others, { id, name, colour }],
+      busy: [
+        ...build.calendar.busy.filter((b) => b.of !== id),
+        ...busy.map((b) => ({ ...b, of: id }))
+      ]
+    })(build)
+  }
+/** Takes a calendar away with all its times; null: those that belong to none. */
+export const dropBusy =
+  (id: string | null): Edit =>
+  (build) =>
+    setCalendar({
+      busy: build.calendar.busy.filter((b) => (b.of ?? null) !== id),
+      others: (build.calendar.others ?? []).filter((o) => o.id !== id)
+    })(build)
+export const changeOther =
+  (id: string, change: Partial<Omit<OtherCalendar, 'id'>>): Edit =>
+  (build) =>
+    setCalendar({
+      others: (build.calendar.others ?? []).map((o) => (o.id === id ? { ...o, ...change } : o))
+    })(build)
 export const setCopies =
   (copies: number): Edit =>
   (build) => ({ ...build, copies: Math.max(1, Math.min(200, Math.round(copies))) })

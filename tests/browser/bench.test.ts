@@ -263,7 +263,31 @@ describe('At the bench', function () {
     await page
       .locator('[data-test="busy-file"] input')
       .setInputFiles({ name: 'choir.ics', mimeType: 'text/calendar', buffer: Buffer.from(ics) })
-    await page.locator('[data-test="busy-read"]').filter({ hasText: '1 entries read' }).waitFor()
+    await page
+      .locator('[data-test="busy-read"]')
+      .filter({ hasText: 'choir: 1 entry read' })
+      .waitFor()
+    // a second beside it, under its own name; a third with nothing usable changes nothing
+    const shifts = ics
+      .replace('BEGIN:VEVENT', 'X-WR-CALNAME:Shifts\r\nBEGIN:VEVENT')
+      .replaceAll('20261124', '20261126')
+      .replace('BYDAY=TU', 'BYDAY=TH')
+    const free = ics.replace('UID:choir', 'UID:free\r\nTRANSP:TRANSPARENT')
+    for (const [name, text, says] of [
+      ['shifts.ics', shifts, 'Shifts: 1 entry read'],
+      ['free.ics', free, 'nothing was changed']
+    ]) {
+      await page
+        .locator('[data-test="busy-file"] input')
+        .setInputFiles({ name, mimeType: 'text/calendar', buffer: Buffer.from(text) })
+      await page.locator('[data-test="busy-read"]').filter({ hasText: says }).waitFor()
+    }
+    const rows = page.locator('[data-test="calendars"] li')
+    expect(await rows.count()).to.equal(2)
+    expect(await page.locator('[data-of="calendar2"]').count()).to.be.greaterThan(0)
+    await page.getByRole('button', { name: 'Take Shifts away' }).click()
+    await page.locator('[data-of="calendar2"]').first().waitFor({ state: 'detached' })
+    expect(await rows.locator('input').first().inputValue()).to.equal('choir')
     await page.waitForFunction(
       () =>
         ![...document.querySelectorAll('.when b')].some((b) => b.textContent?.startsWith('Tue 24'))

@@ -42,6 +42,32 @@ describe('The command line', function () {
     return path
   }
 
+  it('calendars: busy times go into the build, its steps come out and leave their hours free; what is none is refused', async () => {
+    const taken = file(
+      'band.ics',
+      [
+        'BEGIN:VCALENDAR',
+        'BEGIN:VEVENT',
+        'UID:x',
+        'SUMMARY:Band',
+        'DTSTART:20261126T190000Z',
+        'DTEND:20261126T223000Z',
+        'END:VEVENT',
+        'END:VCALENDAR',
+        ''
+      ].join('\r\n')
+    )
+    const busy = await spindle('busy', taken, demoFile)
+    const { calendar } = JSON.parse(busy.out)
+    expect(calendar.others.map((o: { name: string }) => o.name)).to.deep.equal(['band'])
+    const { out } = await spindle('calendar', file('busy.json', busy.out))
+    expect(out).to.match(/^BEGIN:VCALENDAR\r\n[^]*SUMMARY:Mill pond: [^]*END:VCALENDAR\n$/)
+    for (const [, start] of out.matchAll(/DTSTART:(\w+)/g))
+      expect(start >= '20261126T190000Z' && start < '20261126T223000Z', start).to.equal(false)
+    expect(await spindle('busy', demoFile, demoFile)).to.deep.include({ code: 2, out: '' })
+    expect(await spindle('calendar', taken)).to.deep.include({ code: 2, out: '' })
+  })
+
   it('a plan in inches says its sentences so and leaves every number as it was; other units are refused', async () => {
     const [plain, inch] = [
       JSON.parse((await spindle('plan', demoFile)).out),

@@ -22,6 +22,7 @@ import { textOf } from '../../core/exchange/textOf'
 import { publishedSchema } from '../../core/build/file/publishedSchema'
 import { writeBuild, writeBuilds } from '../../core/build/file/write'
 import { changePool } from '../../core/build/edits'
+import { setCalendar } from '../../core/build/workEdits'
 import { derivePlan } from '../../core/plan/derivePlan'
 import { demo, demoText, fresh, large } from '../support/builds'
 
@@ -572,7 +573,7 @@ describe('Shopping list and calendar', () => {
   it('ICS is read back by a public parser with the plan’s own times, folded and escaped (RFC 5545)', () => {
     const build = { ...demo(), name: 'Wehr; „Mühle“, x\\y' }
     const plan = derivePlan(build)
-    const text = stepsCalendar(build, plan.steps.steps, plan.days, Date.UTC(2026, 10, 24))
+    const { text } = stepsCalendar(build, plan.steps.steps, plan.days, Date.UTC(2026, 10, 24))
     for (const line of text.split('\r\n')) expect(Buffer.byteLength(line)).to.be.at.most(75)
     expect(text.replaceAll('\r\n', '')).to.not.include('\n')
     const events = new ICAL.Component(ICAL.parse(text))
@@ -584,11 +585,62 @@ describe('Shopping list and calendar', () => {
       const work = plan.days.work[i]
       expect(event.startDate.toJSDate().getTime()).to.equal(work.startMs)
       expect(event.endDate.toJSDate().getTime()).to.equal(work.endMs)
-      expect(event.summary).to.include(plan.steps.steps.find((s) => s.id === work.step)!.title)
+      const step = plan.steps.steps.find((s) => s.id === work.step)!
+      const water = build.waters.find((w) => w.id === step.water)?.name
+      expect(event.summary.startsWith(`${water ? `${water}: ` : ''}${step.title}`)).to.equal(true)
       expect(event.description.split('\n')[0]).to.equal(build.name)
     })
-    expect(stepsCalendar(build, plan.steps.steps, plan.days, 0).match(/UID:.*/g)).to.deep.equal(
-      text.match(/UID:.*/g)
-    )
+    expect(
+      stepsCalendar(build, plan.steps.steps, plan.days, 0).text.match(/UID:.*/g)
+    ).to.deep.equal(text.match(/UID:.*/g))
+  })
+
+  it('ICS twice into one calendar: as many entries, fewer by what fell out of the plan, none double from another copy', () => {
+    // a calendar program as RFC 5545 and 5546 ask: entries are known by their UID, the later sequence holds
+    const kept = new Map<string, ICAL.Component>()
+    const brought = (text: string) => {
+      for (const e of new ICAL.Component(ICAL.parse(text)).getAllSubcomponents('vevent')) {
+        const uid = String(e.getFirstPropertyValue('uid'))
+        const sequence = (c: ICAL.Component) => Number(c.getFirstPropertyValue('sequence'))
+        const there = kept.get(uid)
+        if (there && sequence(there) > sequence(e)) continue
+        if (e.getFirstPropertyValue('status') === 'CANCELLED') kept.delete(uid)
+        else kept.set(uid, e)
+      }
+      return kept.size
+    }
+    const given = (build: Build, day: number) => {
+      const plan = derivePlan(build)
+      return { plan, ...stepsCalendar(build, plan.steps.steps, plan.days, Date.UTC(2026, 10, day)) }
+    }
+    const first = given(demo(), 24)
+    expect(first.calledOff).to.deep.equal([])
+    const all = brought(first.text)
+    expect(all).to.equal(first.plan.days.work.length)
+    const told = setCalendar({ told: first.told })(demo())
+    expect(brought(given(told, 25).text)).to.equal(all)
+    // one water goes, and with it its steps
+    const fall = told.waters.find((w) => w.kind === 'fall')!
+    const less = setCalendar({ told: first.told })({
+      ...told,
+      waters: told.waters.filter((w) => w.id !== fall.id)
+    })
+    const without = given(less, 26)
+    expect(without.calledOff.length).to.be.greaterThan(2)
+    for (const gone of without.calledOff)
+      expect(
+        without.plan.days.work.some((w) => w.step === gone.step && w.part === gone.part)
+      ).to.equal(false)
+    expect(brought(without.text)).to.equal(without.plan.days.work.length)
+    // told again while it would have been ahead, and then no more
+    const later = setCalendar({ told: without.told })(less)
+    expect(given(later, 27).calledOff).to.deep.equal(without.calledOff)
+    expect(
+      stepsCalendar(later, without.plan.steps.steps, without.plan.days, Date.UTC(2027, 10, 1)).told
+    ).to.have.length(without.plan.days.work.length)
+    // what is done stays in the calendar; another copy of the same build moves the same entries
+    const copy = { ...later, id: 'brought-again', origin: later.id }
+    expect(brought(given(copy, 28).text)).to.equal(without.plan.days.work.length)
+    expect(readBuild(writeBuild(copy))).to.deep.equal({ ok: true, value: copy })
   })
 })

@@ -3,7 +3,9 @@ import fc from 'fast-check'
 import {
   addFiller,
   logged,
-  setBusy,
+  changeOther,
+  dropBusy,
+  takeBusy,
   setCopies,
   settleStep,
   setCalendar
@@ -332,7 +334,7 @@ describe('A plan that survives Tuesday evening', () => {
     }
   })
   it('busy times cut hours out; copies scale resin and hands but neither coats nor pours', () => {
-    const taken = setBusy([
+    const taken = takeBusy('Choir', [
       { title: 'Choir', from: '2026-11-24T19:30:00Z', to: '2026-11-24T20:30:00Z' }
     ])(build)
     expect(
@@ -686,14 +688,53 @@ describe('Busy times out of a calendar', () => {
         /no calendar/
       )
     const plan = derivePlan(demo())
-    const out = stepsCalendar(demo(), plan.steps.steps, plan.days, 0)
+    const out = stepsCalendar(demo(), plan.steps.steps, plan.days, 0).text
     expect(busyTimes(out, demo().calendar, false)).to.deep.equal({
+      name: demo().name,
       busy: [],
       entries: plan.days.work.length,
       left: [{ why: 'are steps of a build', count: plan.days.work.length }],
       zones: []
     })
   }).timeout(60_000)
+})
+
+describe('Calendars side by side', () => {
+  const at = (hour: number) => ({
+    title: `at ${hour}`,
+    from: `2026-11-24T${hour}:00:00Z`,
+    to: `2026-11-24T${hour}:45:00Z`
+  })
+  const named = (build: Build) => build.calendar.others!.map((o) => o.name)
+  const taken = (build: Build) => build.calendar.busy.map((b) => b.title)
+
+  it('each has its name and colour; one taken in again replaces its own; one taken away leaves the others', () => {
+    const old = setCalendar({ busy: [at(10)] })(demo())
+    const two = takeBusy('Shifts', [at(12), at(13)])(takeBusy('Choir', [at(11)])(old))
+    expect(named(two)).to.deep.equal(['Choir', 'Shifts'])
+    expect(new Set(two.calendar.others!.map((o) => o.colour)).size).to.equal(2)
+    expect(taken(two)).to.have.members(['at 10', 'at 11', 'at 12', 'at 13'])
+    const again = takeBusy('Choir', [at(14)])(two)
+    expect(named(again)).to.deep.equal(['Choir', 'Shifts'])
+    expect(taken(again)).to.have.members(['at 10', 'at 12', 'at 13', 'at 14'])
+    const [choir, shifts] = two.calendar.others!.map((o) => o.id)
+    const renamed = changeOther(choir, { name: 'Band', colour: '#102030' })(again)
+    expect(renamed.calendar.others![0]).to.deep.equal({
+      id: choir,
+      name: 'Band',
+      colour: '#102030'
+    })
+    expect(taken(dropBusy(shifts)(renamed))).to.have.members(['at 10', 'at 14'])
+    expect(taken(dropBusy(null)(renamed))).to.have.members(['at 12', 'at 13', 'at 14'])
+    expect(readBuild(writeBuild(renamed))).to.deep.equal({ ok: true, value: renamed })
+    // overlapping times of two calendars are taken once, and both free the hours when they go
+    const hours = (build: Build) =>
+      derivePlan(build).days.free.reduce((sum, [a, b]) => sum + b - a, 0)
+    const evening = { title: 'x', from: '2026-11-24T19:00:00Z', to: '2026-11-24T20:00:00Z' }
+    const both = takeBusy('B', [evening])(takeBusy('A', [evening])(demo()))
+    expect(hours(both)).to.equal(hours(dropBusy(both.calendar.others![1].id)(both)))
+    expect(hours(both)).to.be.lessThan(hours(demo()))
+  })
 })
 
 describe('It learns', () => {

@@ -280,6 +280,7 @@ export const BUILD_SCHEMA = open({
   format: Joi.valid('tall-spindle-build').required(),
   version: Joi.valid(7).required(),
   id: id().required(),
+  origin: id(),
   name: name().required(),
   scale: Joi.string()
     .min(1)
@@ -470,13 +471,29 @@ export const BUILD_SCHEMA = open({
         open({
           title: Joi.string().max(200).allow('').required(),
           from: instant().required(),
-          to: instant().required()
+          to: instant().required(),
+          of: id()
         }).custom((value: { from: string; to: string }, helpers) =>
           value.from < value.to ? value : helpers.error('window.order')
         )
       )
       .max(5000)
       .required(),
+    others: Joi.array()
+      .items(open({ id: id().required(), name: name().required(), colour: colour().required() }))
+      .unique('id')
+      .max(20),
+    told: Joi.array()
+      .items(
+        open({
+          step: stepName().required(),
+          part: Joi.number().integer().min(1).max(1000).required(),
+          title: Joi.string().max(400).allow('').required(),
+          from: instant().required(),
+          to: instant().required()
+        })
+      )
+      .max(5000),
     deadline: localTime().allow(null).required(),
     confidence: Joi.valid('likely', 'sure')
   }).required(),

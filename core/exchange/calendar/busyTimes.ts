@@ -6,6 +6,8 @@ import { instant, zoneOf, type Zones } from './zoneNames'
 
 /** What a calendar file says of when somebody is busy. */
 export interface BusyTimes {
+  /** What the file calls the calendar; empty: nothing. */
+  name: string
   busy: Busy[]
   /** Entries read, and those left out, with why. */
   entries: number
@@ -66,6 +68,7 @@ export function busyTimes(text: string, calendar: Calendar, wholeDays: boolean):
     for (const part of parts) takePart(part, reading, take)
   })
   return {
+    name: nameOf(parts),
     busy: merged(spans).slice(0, MOST_BUSY),
     entries,
     left: [...left].map(([why, count]) => ({ why, count })),
@@ -73,6 +76,14 @@ export function busyTimes(text: string, calendar: Calendar, wholeDays: boolean):
       zone === named ? [] : [{ named, takenFor: zone ?? calendar.zone, known: zone !== null }]
     )
   }
+}
+
+/** @source RFC 7986 §5.1 for NAME; X-WR-CALNAME is common practice, no source */
+function nameOf(parts: readonly ICAL.Component[]): string {
+  const named = ['name', 'x-wr-calname'].flatMap((property) =>
+    parts.map((p) => String(p.getFirstPropertyValue(property) ?? '').trim())
+  )
+  return (named.find((n) => n !== '') ?? '').slice(0, 120)
 }
 
 const uidOf = (component: ICAL.Component) => String(component.getFirstPropertyValue('uid') ?? '')
