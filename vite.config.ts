@@ -5,6 +5,9 @@ import { constants } from 'node:zlib'
 import { defineConfig, type Plugin } from 'vite'
 import { compression } from 'vite-plugin-compression2'
 
+/** Letters of scripts with thousands of them: kept once they have been asked for. */
+const RARE_LETTERS = /noto-(sans-(sc|kr)|emoji)-/
+
 /** Writes the worker that keeps the app for use without a network: with the name of every file it is made of. */
 function offline(): Plugin {
   return {
@@ -16,7 +19,7 @@ function offline(): Plugin {
         '/manifest.webmanifest',
         '/mark.svg',
         ...Object.keys(bundle)
-          .filter((name) => name.startsWith('assets/'))
+          .filter((name) => name.startsWith('assets/') && !RARE_LETTERS.test(name))
           .map((name) => `/${name}`)
       ]
       const version = createHash('sha256').update(files.join('\n')).digest('hex').slice(0, 12)

@@ -16,6 +16,16 @@ self.addEventListener('activate', (event) => {
   )
 })
 
+/** What was not kept from the start is kept once it was wanted. */
+async function fetched(request) {
+  const answer = await fetch(request)
+  if (answer.ok) {
+    const copy = answer.clone()
+    void caches.open(CACHE).then((cache) => cache.put(request, copy))
+  }
+  return answer
+}
+
 self.addEventListener('fetch', (event) => {
   const url = new URL(event.request.url)
   if (
@@ -26,7 +36,7 @@ self.addEventListener('fetch', (event) => {
     return
   if (url.pathname.startsWith('/assets/')) {
     // hashed names never change what they hold
-    event.respondWith(caches.match(event.request).then((kept) => kept ?? fetch(event.request)))
+    event.respondWith(caches.match(event.request).then((kept) => kept ?? fetched(event.request)))
     return
   }
   if (event.request.mode === 'navigate') {

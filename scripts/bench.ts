@@ -1,3 +1,4 @@
+import { fontFiles } from '../cli/fontFiles'
 import Delaunator from 'delaunator'
 import { spawnSync } from 'node:child_process'
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
@@ -331,7 +332,7 @@ async function water(): Promise<void> {
   const mole = demo('2-mole-at-varnsey')
   const ids = derivePlan(mole).templates.map((t) => t.id)
   const began = performance.now()
-  const { bytes } = await pdfOf(mole, ids, 'a4', BUILT_IN_SHELF)
+  const { bytes } = await pdfOf(mole, ids, 'a4', BUILT_IN_SHELF, { read: fontFiles })
   const took = performance.now() - began
   const pages = (await PDFDocument.load(bytes)).getPageCount()
   const blank = performance.now()

@@ -6,9 +6,11 @@ import { computed, onBeforeUnmount, ref, shallowRef, watch } from 'vue'
 import { SIDES, type Side } from '../../core/build/types'
 import type { Plan } from '../../core/plan/derivePlan'
 import { checkLine } from '../../core/exchange/sheets/worded'
-import { PAPERS, type Paper } from '../../core/plan/templates/tiles'
+import { PAPERS, type Paper } from '../../core/plan/templates/pieces'
+import { sheetsOf } from '../../core/plan/templates/sheets'
 import type { TemplateFormat } from '../../core/exchange/sheets/exports'
 import { RUN_SURFACE } from '../../core/plan/templates/runSurface'
+import type { TemplateLine } from '../../core/plan/templates/templateList'
 import type { Template } from '../../core/plan/templates/types'
 import TemplateDrawing from '../drawings/TemplateDrawing.vue'
 import { mm, said, units } from '../words'
@@ -28,7 +30,16 @@ const list = computed(() => props.plan.templates)
 const line = computed(() => list.value.find((t) => t.id === chosen.value) ?? list.value[0])
 const papers = (Object.keys(PAPERS) as Paper[]).map((id) => ({ id, name: PAPERS[id].name }))
 const wanted = computed(() => list.value.filter((t) => t.kind !== 'solid' && !off.value.has(t.id)))
-const sheets = computed(() => wanted.value.reduce((sum, t) => sum + t.sheets[paper.value], 0))
+/** Packed together, as they are printed. */
+const sheets = computed(
+  () =>
+    sheetsOf(
+      wanted.value.map((t) => t.pieces[paper.value]),
+      paper.value
+    ).length
+)
+/** In so many pieces a drawing is printed. */
+const cutInto = (t: TemplateLine) => t.pieces[paper.value].pieces.length
 const press = () => printing(store.build!, shelf.own, units())
 
 const seen = shallowRef<Template | null>(null)
@@ -133,9 +144,9 @@ const join = (side: Side) =>
               {{
                 t.kind === 'solid'
                   ? 'solid master'
-                  : t.sheets[paper] === 1
-                    ? '1 sheet'
-                    : `${t.sheets[paper]} sheets`
+                  : cutInto(t) === 1
+                    ? 'in one piece'
+                    : `in ${cutInto(t)} pieces`
               }}</small
             >
           </ElButton>

@@ -3,32 +3,23 @@ import { metric } from '../../core/words/units'
 import { mm, quantity, said, units } from '../words'
 import { computed } from 'vue'
 import { LAYERS, type LayerId, type Template } from '../../core/plan/templates/types'
-import { MARGIN_MM, tiling, type Paper } from '../../core/plan/templates/tiles'
+import { piecesOf, type Paper } from '../../core/plan/templates/pieces'
+import { TEXT_MM } from '../../core/plan/templates/labels'
 import { lineThrough, ringOf } from './paths'
 import { useSheet } from './sheet'
 
 /** A template as it comes out of the printer, with the sheets it falls on. */
 const props = defineProps<{ template: Template; paper: Paper }>()
-const lay = computed(() => tiling(props.template, props.paper))
-const one = computed(() => lay.value.sheets === 1)
-/** One sheet is looked at closely, many as they are laid. */
-const MARGIN = computed(() => (one.value ? 3 : MARGIN_MM))
-const wide = computed(() =>
-  one.value
-    ? props.template.widthMm
-    : (lay.value.columns - 1) * lay.value.stepXMm + lay.value.liveWMm
-)
-const tall = computed(() =>
-  one.value ? props.template.heightMm : (lay.value.rows - 1) * lay.value.stepYMm + lay.value.liveHMm
-)
-/** A single sheet stands the drawing on its foot; many hang it from their top. */
-const ceiling = computed(() => (one.value ? tall.value : props.template.heightMm))
+const cut = computed(() => piecesOf(props.template, props.paper))
+const crosses = computed(() => cut.value.pieces.flatMap((p) => p.crosses))
+/** White round the drawing, mm. */
+const MARGIN = 4
 const { width, height, scale, X, Y } = useSheet(
   () => ({
-    x0: -MARGIN.value,
-    x1: wide.value + MARGIN.value,
-    y0: ceiling.value - tall.value - MARGIN.value,
-    y1: ceiling.value + MARGIN.value
+    x0: -MARGIN,
+    x1: props.template.widthMm + MARGIN,
+    y0: -MARGIN,
+    y1: props.template.heightMm + MARGIN
   }),
   { left: 12, right: 12, top: 16, bottom: 44 }
 )
@@ -38,11 +29,6 @@ const bar = computed(() => {
   const all = long.map((l) => metric(l, 'mm', units()))
   return all.find((l) => l * scale.value < width.value * 0.4) ?? all.at(-1)!
 })
-const sheets = computed(() =>
-  Array.from({ length: lay.value.rows }, (_, r) =>
-    Array.from({ length: lay.value.columns }, (__, c) => ({ r, c }))
-  ).flat()
-)
 const layers = computed(() => {
   const used = [...new Set(props.template.shapes.map((s) => s.layer))]
   return used.map((id: LayerId) => ({
@@ -68,13 +54,14 @@ const layers = computed(() => {
         :aria-label="`${said(template.name)}, ${mm(template.widthMm)} by ${mm(template.heightMm)}`"
       >
         <rect
-          v-for="{ r, c } in sheets"
-          :key="`p${r}.${c}`"
+          v-for="(p, i) in cut.pieces"
+          :key="`p${i}`"
           class="paper"
-          :x="X(c * lay.stepXMm - MARGIN)"
-          :y="Y(ceiling - r * lay.stepYMm + MARGIN)"
-          :width="((one ? wide : lay.liveWMm) + 2 * MARGIN) * scale"
-          :height="((one ? tall : lay.liveHMm) + 2 * MARGIN) * scale"
+          data-piece
+          :x="X(p.x)"
+          :y="Y(p.y + p.h)"
+          :width="p.w * scale"
+          :height="p.h * scale"
         />
         <path
           v-for="l in layers"
@@ -93,17 +80,16 @@ const layers = computed(() => {
           :x="X(t.at[0])"
           :y="Y(t.at[1])"
           class="note"
+          :font-size="Math.min(13, TEXT_MM * scale)"
         >
           {{ said(t.text) }}
         </text>
-        <g v-if="!one">
-          <path
-            v-for="{ r, c } in sheets"
-            :key="`m${r}.${c}`"
-            class="cross"
-            :d="`M${X(c * lay.stepXMm) - 5} ${Y(ceiling - r * lay.stepYMm)}h10m-5 -5v10`"
-          />
-        </g>
+        <path
+          v-for="(c, i) in crosses"
+          :key="`m${i}`"
+          class="cross"
+          :d="`M${X(c[0]) - 5} ${Y(c[1])}h10m-5 -5v10`"
+        />
         <path class="bar" :d="`M16 ${height - 16}h${bar * scale}m0 -5v10M16 ${height - 21}v10`" />
         <text x="22" :y="height - 21">{{ quantity(bar, 'mm') }}</text>
       </svg>
@@ -157,7 +143,6 @@ const layers = computed(() => {
 }
 .note {
   fill: #10201d;
-  font-size: 0.6875rem;
 }
 .bar {
   stroke: var(--ink);

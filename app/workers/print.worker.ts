@@ -4,7 +4,8 @@ import { BUILT_IN, shelfOf } from '../../core/craft/materials/shelf'
 import type { Material } from '../../core/craft/materials/types'
 import { fileOf, pdfOf, templateOf, type TemplateFormat } from '../../core/exchange/sheets/exports'
 import type { Units } from '../../core/words/units'
-import type { Paper } from '../../core/plan/templates/tiles'
+import type { Paper } from '../../core/plan/templates/pieces'
+import { fontFiles } from '../fontFiles'
 
 const encoder = new TextEncoder()
 const shelfWith = (own: readonly Material[]) => shelfOf([...BUILT_IN, ...own])
@@ -21,6 +22,7 @@ const work = {
     doing: (what: string) => void
   ) =>
     pdfOf(build, ids, paper, shelfWith(own), {
+      read: fontFiles,
       units,
       done: (done, of) => doing(`sheet ${done} of ${of}`)
     }),

@@ -18,7 +18,8 @@ import { fileName } from '../fileName'
 import { spanOf, surfacePng } from '../scans/heightMap'
 import { solidsOf } from '../../plan/templates/solids'
 import { templatesOf } from '../../plan/templates/templatesOf'
-import type { Paper } from '../../plan/templates/tiles'
+import type { FontFiles } from '../paper/fontChoice'
+import type { Paper } from '../../plan/templates/pieces'
 import type { Template } from '../../plan/templates/types'
 import type { Units } from '../../words/units'
 
@@ -74,7 +75,7 @@ export async function pdfOf(
   ids: readonly string[],
   paper: Paper,
   shelf: Shelf,
-  { units = 'metric', done }: { units?: Units; done?: SheetDone } = {}
+  { read, units = 'metric', done }: { read: FontFiles; units?: Units; done?: SheetDone }
 ): Promise<MadeFile> {
   const templates = drawn(build, shelf, units)
     .templates()
@@ -87,7 +88,7 @@ export async function pdfOf(
       '.pdf'
     ),
     type: 'application/pdf',
-    bytes: await templatesPdf(templates, paper, build.name, { units, done })
+    bytes: await templatesPdf(templates, paper, build.name, { read, units, done })
   }
 }
 

@@ -1,4 +1,5 @@
 import { stringify, type INode } from 'svgson'
+import { TEXT_MM } from '../../plan/templates/labels'
 import { LAYERS, type LayerId, type Template } from '../../plan/templates/types'
 
 const node = (
@@ -39,6 +40,7 @@ export function templateSvg(template: Template): string {
       },
       [
         node('title', {}, [text(template.name)]),
+        node('desc', {}, [text(template.use)]),
         ...used.map((layer) =>
           node(
             'g',
@@ -52,12 +54,20 @@ export function templateSvg(template: Template): string {
                 ? { 'stroke-dasharray': LAYERS[layer].dashMm!.join(' ') }
                 : {})
             },
-            path(layer)
+            [
+              node('title', {}, [text(`${LAYERS[layer].name}: ${LAYERS[layer].note}`)]),
+              ...path(layer)
+            ]
           )
         ),
         node(
           'g',
-          { id: 'Text', fill: '#10201d', 'font-family': 'sans-serif', 'font-size': '3' },
+          {
+            id: 'Text',
+            fill: '#10201d',
+            'font-family': 'sans-serif',
+            'font-size': String(TEXT_MM)
+          },
           template.texts.map((t) =>
             node('text', { x: n(t.at[0]), y: n(h - t.at[1]) }, [text(t.text)])
           )

@@ -2,13 +2,19 @@ import type { Build } from '../../build/types'
 import { mastersOf } from './masters'
 import { RUN_SURFACE } from './runSurface'
 import { templatesOf, type Drawn } from './templatesOf'
-import { tiling } from './tiles'
+import { piecesOf, sizesOf, type Sizes } from './pieces'
 import type { Template } from './types'
 
 /** A template as the plan lists it; its lines are drawn when it is looked at or printed. */
 export interface TemplateLine extends Omit<Template, 'shapes' | 'texts' | 'kind'> {
   kind: Template['kind'] | 'solid'
-  sheets: { a4: number; letter: number }
+  /** Sizes of the pieces that it is printed in, by paper. */
+  pieces: { a4: Sizes; letter: Sizes }
+}
+
+const NO_PIECES: TemplateLine['pieces'] = {
+  a4: { lying: false, pieces: [] },
+  letter: { lying: false, pieces: [] }
 }
 
 /** The list of what can be printed. */
@@ -19,9 +25,12 @@ export function templateList(
   parts: Drawn['parts']
 ): TemplateLine[] {
   const flat = templatesOf(build, { forms, ground, parts }).map(
-    ({ shapes: _s, texts: _t, ...t }): TemplateLine => ({
+    ({ shapes, texts, ...t }): TemplateLine => ({
       ...t,
-      sheets: { a4: tiling(t, 'a4').sheets, letter: tiling(t, 'letter').sheets }
+      pieces: {
+        a4: sizesOf(piecesOf({ ...t, shapes, texts }, 'a4')),
+        letter: sizesOf(piecesOf({ ...t, shapes, texts }, 'letter'))
+      }
     })
   )
   const solids = mastersOf(forms, (id) => build.waters.find((w) => w.id === id)?.name ?? id).map(
@@ -33,7 +42,7 @@ export function templateList(
       use: 'Print or mill it: a master to mould, or a former to lay strips over.',
       widthMm: span(s.sections, 0),
       heightMm: span(s.sections, 2),
-      sheets: { a4: 0, letter: 0 }
+      pieces: NO_PIECES
     })
   )
   const ran: TemplateLine[] = forms.ran
@@ -46,7 +55,7 @@ export function templateList(
           use: 'The whole base with the water on it, as a block to print or mill and as a height map.',
           widthMm: build.base.widthMm,
           heightMm: build.base.depthMm,
-          sheets: { a4: 0, letter: 0 }
+          pieces: NO_PIECES
         }
       ]
     : []

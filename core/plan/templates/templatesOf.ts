@@ -13,7 +13,7 @@ import type { PoolGround } from '../1-ground/poolGround'
 import type { Section } from '../1-ground/section'
 import type { FormStack } from '../3-stacks/stacksStage'
 import type { PartStack } from '../3-stacks/partStack'
-import { box, closed, line, template } from './draw'
+import { box, closed, line, onBase, template } from './draw'
 import type { LayerId, Template, TemplateShape } from './types'
 
 /** What the templates are drawn from. */
@@ -239,13 +239,13 @@ function seaTemplates(build: Build, form: SeaPlan, name: string): Template[] {
         name: `${name}: crest lines`,
         use: 'Lay it on the cured pour and prick the crests through.'
       },
-      [
+      onBase(build.base, [
         box('base', build.base.widthMm, build.base.depthMm),
         ...form.crests.map((c) => line('crest', c)),
         ...form.breakLine.map((c) => line('break', c)),
         ...form.washLines.map((c) => closed('wash', c)),
         ...(form.built ? [line('cut', form.built.line)] : [])
-      ]
+      ])
     )
   ]
   if (!form.built) return made
@@ -469,11 +469,11 @@ function runTemplates(build: Build, { ran }: FormsPlan, { section }: Drawn['grou
         name: `Crests and wash, ${ran.name}`,
         use: 'Lay it on the cured pour: crests of the frozen moment, and between which lines the wash goes.'
       },
-      [
+      onBase(build.base, [
         box('base', build.base.widthMm, build.base.depthMm),
         ...ran.crests.map((c) => line('crest', c)),
         ...[...ran.wash.high, ...ran.wash.low].map((c) => line('wash', c))
-      ]
+      ])
     )
   ]
 }
@@ -492,7 +492,11 @@ function zoneTemplates(build: Build, ground: Drawn['ground']): Template[] {
               name: `Place of ${name || layWay(way)?.name || way}`,
               use: 'Cut the outline out: what shows through it is covered, and nothing else.'
             },
-            [box('base', build.base.widthMm, build.base.depthMm), ...shores, closed('cut', zone)]
+            onBase(build.base, [
+              box('base', build.base.widthMm, build.base.depthMm),
+              ...shores,
+              closed('cut', zone)
+            ])
           )
         ]
       : []
@@ -530,7 +534,7 @@ function whiteTemplates(build: Build, forms: FormsPlan): Template[] {
               name: `Foam stencil${how}`,
               use: 'Cut the lines out one after the other: thin white first, thick last.'
             },
-            [base, ...foam]
+            onBase(build.base, [base, ...foam])
           )
         ]
       : []),
@@ -544,7 +548,7 @@ function whiteTemplates(build: Build, forms: FormsPlan): Template[] {
               name: `Brush strokes${how}`,
               use: 'Keep it beside the model: the brush follows the lines.'
             },
-            [base, ...strokes]
+            onBase(build.base, [base, ...strokes])
           )
         ]
       : [])

@@ -130,6 +130,14 @@ export const LAYERS = {
     dashMm: [4, 1],
     aci: 30
   },
+  note: {
+    name: 'Note',
+    note: 'leads to what a label speaks of',
+    colour: '#7b8782',
+    widthMm: 0.1,
+    dashMm: null,
+    aci: 9
+  },
   base: {
     name: 'Base',
     note: 'edge of the base',
