@@ -22,7 +22,7 @@ import { twoPlans } from '../core/plan/beside/twoPlans'
 import { derivePlan } from '../core/plan/derivePlan'
 import { inSentence, type Units } from '../core/words/units'
 
-const USAGE = `usage: ${[
+export const USAGE = `usage: ${[
   'spindle calc NAME JSON|@FILE',
   'spindle new JSON|@FILE',
   'spindle plan BUILD.json',
@@ -30,6 +30,8 @@ const USAGE = `usage: ${[
   'spindle schedule BUILD.json',
   'spindle calendar BUILD.json',
   'spindle busy CALENDAR.ics BUILD.json',
+  'spindle book BUILD.json OUT.pdf [a4|letter]',
+  'spindle sheets BUILD.json OUT.pdf [a4|letter]',
   'spindle run BUILD.json [CELLS]',
   'spindle stack BUILD.json WATER',
   'spindle lay STACK.json BUILD.json WATER',
@@ -43,7 +45,7 @@ export interface Says {
 }
 
 /** Something to say on standard error before leaving with code 2. */
-class BadInput extends Error {}
+export class BadInput extends Error {}
 
 function fileText(path: string): string {
   try {
@@ -90,7 +92,7 @@ const written =
   }
 
 /** What follows `--units`, and the rest. */
-function unitsAsked(args: readonly string[]): { units: Units; rest: string[] } {
+export function unitsAsked(args: readonly string[]): { units: Units; rest: string[] } {
   const at = args.indexOf('--units')
   if (at < 0) return { units: 'metric', rest: [...args] }
   const units = args[at + 1]
@@ -104,7 +106,7 @@ function plan(path: string | undefined, units: Units): string {
   return JSON.stringify(planOut(derivePlan(buildIn(path))), written(units), 2)
 }
 
-const buildIn = (path: string) => {
+export const buildIn = (path: string) => {
   const build = readBuild(fileText(path))
   if (!build.ok) throw new BadInput(faultLine(build.faults))
   return build.value

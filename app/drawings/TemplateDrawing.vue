@@ -4,7 +4,6 @@ import { mm, quantity, said, units } from '../words'
 import { computed } from 'vue'
 import { LAYERS, type LayerId, type Template } from '../../core/plan/templates/types'
 import { piecesOf, type Paper } from '../../core/plan/templates/pieces'
-import { TEXT_MM } from '../../core/plan/templates/labels'
 import { lineThrough, ringOf } from './paths'
 import { useSheet } from './sheet'
 
@@ -80,7 +79,6 @@ const layers = computed(() => {
           :x="X(t.at[0])"
           :y="Y(t.at[1])"
           class="note"
-          :font-size="Math.min(13, TEXT_MM * scale)"
         >
           {{ said(t.text) }}
         </text>

@@ -13,13 +13,15 @@ const LONGEST_FILE = 60_000_000
 /**
  * Shrinks a photograph and keeps it.
  *
- * @returns its id and size
+ * @param zone  where a clock that names none stands
+ * @returns its id and size, and when it was taken by its own tag
  * @throws Error in the builder's words when it is none, or there is no room; nothing was changed
  */
 export async function keepPhoto(
   build: string,
-  file: File
-): Promise<{ id: string; width: number; height: number }> {
+  file: File,
+  zone: string
+): Promise<{ id: string; width: number; height: number; taken: string | null }> {
   if (file.size > LONGEST_FILE)
     throw new Error(
       `${file.name} is ${Math.round(file.size / 1e6)} MB long; 60 MB is the most. Nothing was changed.`
@@ -27,14 +29,14 @@ export async function keepPhoto(
   const worker = new Worker(new URL('../workers/photo.worker.ts', import.meta.url), {
     type: 'module'
   })
-  const { picture, small, width, height } = (await job<PhotoWork, Shrunk>(
+  const { picture, small, width, height, taken } = (await job<PhotoWork, Shrunk>(
     worker,
-    (w) => w.shrink(file),
+    (w) => w.shrink(file, zone, Date.now()),
     LONGEST_MS
   ).answer)!
   const id = newId()
   await db.photos.add({ id, build, keptAt: Date.now(), picture, small })
-  return { id, width, height }
+  return { id, width, height, taken }
 }
 
 export const photo = (id: string): Promise<PhotoRow | undefined> => db.photos.get(id)

@@ -146,6 +146,9 @@ export const useLibraryStore = defineStore('library', () => {
     }
   }
 
+  /** What a build is, whatever it is called by here: two states that are alike are one. */
+  const asItIs = (build: Build): string =>
+    JSON.stringify({ ...build, id: build.origin ?? build.id, origin: undefined })
   const fresh = (build: Build, name = build.name): Build => ({
     ...build,
     id: newId(),
@@ -216,8 +219,8 @@ export const useLibraryStore = defineStore('library', () => {
       return { problem: `${lines.join('; ')}${more}` }
     }
     const taken = new Set([...kept.value, ...binned.value].map((r) => r.id))
-    const here = new Map(kept.value.map((r) => [r.id, JSON.stringify(r.build)]))
-    const newer = result.value.filter((build) => here.get(build.id) !== JSON.stringify(build))
+    const here = new Set(kept.value.map((r) => asItIs(r.build)))
+    const newer = result.value.filter((build) => !here.has(asItIs(build)))
     const builds = newer.map((build) => {
       // another state of a build that is here is the same build to the calendars it was told to
       const made = taken.has(build.id)

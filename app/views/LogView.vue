@@ -97,11 +97,12 @@ function picked(file: File): void {
 async function takePhoto(file: File): Promise<void> {
   working.value = `Shrinking ${file.name}…`
   try {
-    const { id, width, height } = await keepPhoto(build.value.id, file)
+    const { calendar } = build.value
+    const { id, width, height, taken } = await keepPhoto(build.value.id, file, calendar.zone)
     put('Photograph', {
       kind: 'photo',
       id,
-      at: new Date().toISOString(),
+      at: taken ?? new Date().toISOString(),
       caption: file.name.replace(/\.\w+$/, '').slice(0, 80),
       step: null,
       widthPx: width,

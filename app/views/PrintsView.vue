@@ -3,7 +3,7 @@ import { allCups } from '../../core/bench/benchSteps'
 import { cupTitle } from '../../core/bench/mixNames'
 import { ElButton } from 'element-plus'
 import { leaves as vLeaves } from '../leaves'
-import { computed, nextTick, ref } from 'vue'
+import { computed, nextTick, onBeforeUnmount, ref } from 'vue'
 import { sittingsOf } from '../../core/plan/7-days/sittings'
 import { shoppable, shoppingCsv } from '../../core/exchange/csv'
 import { stepsCalendar } from '../../core/exchange/calendar/ics'
@@ -18,7 +18,13 @@ import SectionDrawing from '../drawings/SectionDrawing.vue'
 import { clock, dayAndClock, longDay } from '../../core/words/dates'
 import { waitWords } from '../../core/explain/daysWords'
 import { duration } from '../../core/words/durations'
-import { mm, ml, grams, figure, said, amountOf } from '../words'
+import { mm, ml, grams, figure, said, amountOf, units } from '../words'
+import { entriesOf } from '../../core/build/log/entries'
+import { PAPERS, type Paper } from '../../core/plan/templates/pieces'
+import ChoiceField from '../components/ChoiceField.vue'
+import { photoBytes } from '../storage/photos'
+import { useShelfStore } from '../stores/shelf'
+import { printing } from '../workers/printClient'
 import { fileName } from '../../core/exchange/fileName'
 import { saveFile } from '../saveFile'
 import { useBuildStore } from '../stores/build'
@@ -26,6 +32,7 @@ import { useSettingsStore } from '../stores/settings'
 
 const store = useBuildStore()
 const settings = useSettingsStore()
+const shelves = useShelfStore()
 const build = computed(() => store.build!)
 const plan = computed(() => store.plan)
 const days = computed(() => plan.value?.days)
@@ -78,6 +85,34 @@ function saveIcs(): void {
   saveFile(fileName('Days', build.value.name, '.ics'), 'text/calendar', text)
   store.edit('Calendar given out', setCalendar({ told }))
 }
+/** The book: made beside the page, with what is being done said, and stopped at will. */
+const paper = ref<Paper>('a4')
+const papers = (Object.keys(PAPERS) as Paper[]).map((id) => ({ id, name: PAPERS[id].name }))
+const doing = ref('')
+const fault = ref('')
+let stop: () => void = () => undefined
+async function book(): Promise<void> {
+  fault.value = ''
+  doing.value = 'gathering photographs'
+  try {
+    const photos = await photoBytes(entriesOf(build.value.log, 'photo').map((e) => e.id))
+    const { answer, cancel } = printing(build.value, shelves.own, units()).book(
+      plan.value!,
+      paper.value,
+      photos,
+      (what) => {
+        doing.value = what
+      }
+    )
+    stop = cancel
+    const made = await answer
+    if (made) saveFile(made.name, made.type, made.bytes)
+  } catch (error) {
+    fault.value = `The book was not made: ${error instanceof Error ? error.message : String(error)}`
+  }
+  doing.value = ''
+}
+onBeforeUnmount(() => stop())
 const leaf = ref<'templates' | 'plan'>('templates')
 /** The plan is what goes on paper from here; templates go out as PDF. */
 async function print(): Promise<void> {
@@ -113,6 +148,28 @@ async function print(): Promise<void> {
         </ElButton>
       </div>
       <hr />
+      <div class="row book">
+        <ElButton
+          class="tool main grow"
+          data-test="book"
+          :disabled="!plan || doing !== ''"
+          @click="book"
+        >
+          The book, PDF</ElButton
+        ><ChoiceField
+          v-model="paper"
+          class="paper-pick"
+          label="Paper of the book"
+          bare
+          :options="papers"
+          data-test="book-paper"
+        />
+      </div>
+      <p v-if="doing" class="small row" role="status">
+        <span class="grow">{{ doing }} …</span
+        ><ElButton class="tool" @click="(stop(), (doing = ''))">Stop</ElButton>
+      </p>
+      <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
       <ElButton class="tool" @click="print">Print the plan</ElButton>
       <ElButton class="tool" data-test="csv" :disabled="!plan" @click="saveCsv">
         Shopping list, CSV
@@ -285,6 +342,13 @@ async function print(): Promise<void> {
 </template>
 
 <style scoped>
+.book {
+  flex-wrap: nowrap;
+  gap: 6px;
+}
+.paper-pick {
+  width: 88px;
+}
 .off {
   margin: 4px 0 0;
   padding-left: 16px;
@@ -381,7 +445,7 @@ hr {
     align-self: stretch;
     gap: 8px;
   }
-  .acts > :is(h1, hr, p, .turn) {
+  .acts > :is(h1, hr, p, div) {
     margin: 0;
     grid-column: 1 / -1;
   }

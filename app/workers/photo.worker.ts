@@ -1,4 +1,5 @@
 import { expose } from 'comlink'
+import { photoTaken } from '../../core/exchange/photoTaken'
 import { pictureFault } from '../../core/build/log/pictureSize'
 
 /** Longest side kept, px, and of the small picture for lists. */
@@ -28,17 +29,23 @@ export interface Shrunk {
   small: Blob
   width: number
   height: number
+  /** By its own tag, universal time; null: it does not say. */
+  taken: string | null
 }
 
-async function shrink(file: File): Promise<Shrunk> {
-  const fault = pictureFault(new Uint8Array(await file.slice(0, 1 << 18).arrayBuffer()))
+/** Drawn anew: upright by its own tag, and without its tags, so that it tells nobody where it was taken. */
+async function shrink(file: File, zone: string, nowMs: number): Promise<Shrunk> {
+  const head = await file.slice(0, 1 << 18).arrayBuffer()
+  const fault = pictureFault(new Uint8Array(head))
   if (fault) throw new Error(fault)
+  const taken = photoTaken(head, zone, nowMs)
   try {
-    const picture = await createImageBitmap(file)
+    const picture = await createImageBitmap(file, { imageOrientation: 'from-image' })
     const large = await shrunk(picture, LONGEST, 0.82)
     const small = await shrunk(picture, SMALL, 0.75)
     picture.close()
-    return { picture: large.blob, small: small.blob, width: large.width, height: large.height }
+    const { blob, width, height } = large
+    return { picture: blob, small: small.blob, width, height, taken }
   } catch {
     throw new Error('This photograph cannot be read: it may be cut off. Nothing was changed.')
   }

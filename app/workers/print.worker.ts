@@ -2,7 +2,14 @@ import { expose } from 'comlink'
 import type { Build } from '../../core/build/types'
 import { BUILT_IN, shelfOf } from '../../core/craft/materials/shelf'
 import type { Material } from '../../core/craft/materials/types'
-import { fileOf, pdfOf, templateOf, type TemplateFormat } from '../../core/exchange/sheets/exports'
+import {
+  bookFile,
+  fileOf,
+  pdfOf,
+  templateOf,
+  type TemplateFormat
+} from '../../core/exchange/sheets/exports'
+import type { Plan } from '../../core/plan/derivePlan'
 import type { Units } from '../../core/words/units'
 import type { Paper } from '../../core/plan/templates/pieces'
 import { fontFiles } from '../fontFiles'
@@ -25,6 +32,21 @@ const work = {
       read: fontFiles,
       units,
       done: (done, of) => doing(`sheet ${done} of ${of}`)
+    }),
+  book: (
+    build: Build,
+    own: readonly Material[],
+    plan: Plan,
+    paper: Paper,
+    units: Units,
+    photos: ReadonlyMap<string, Uint8Array>,
+    doing: (what: string) => void
+  ) =>
+    bookFile(build, plan, paper, shelfWith(own), {
+      read: fontFiles,
+      units,
+      photos,
+      done: (done, of) => doing(`part ${done} of ${of}`)
     }),
   file: (
     build: Build,

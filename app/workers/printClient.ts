@@ -3,6 +3,7 @@ import { klona } from 'klona/lite'
 import type { Build } from '../../core/build/types'
 import type { Material } from '../../core/craft/materials/types'
 import type { MadeFile, TemplateFormat } from '../../core/exchange/sheets/exports'
+import type { Plan } from '../../core/plan/derivePlan'
 import type { Units } from '../../core/words/units'
 import type { Paper } from '../../core/plan/templates/pieces'
 import type { Template } from '../../core/plan/templates/types'
@@ -19,6 +20,15 @@ export function printing(given: Build, bottles: readonly Material[], units: Unit
       job<PrintWork, Template>(worker(), (w) => w.show(build, own, id, units)),
     pdf: (ids: readonly string[], paper: Paper, doing: (what: string) => void): Job<MadeFile> =>
       job<PrintWork, MadeFile>(worker(), (w) => w.pdf(build, own, ids, paper, units, proxy(doing))),
+    book: (
+      plan: Plan,
+      paper: Paper,
+      photos: ReadonlyMap<string, Uint8Array>,
+      doing: (what: string) => void
+    ): Job<MadeFile> =>
+      job<PrintWork, MadeFile>(worker(), (w) =>
+        w.book(build, own, klona(plan), paper, units, photos, proxy(doing))
+      ),
     file: (id: string, format: TemplateFormat): Job<MadeFile> =>
       job<PrintWork, MadeFile>(worker(), (w) => w.file(build, own, id, format, units))
   }

@@ -1,4 +1,5 @@
 import { expect } from 'chai'
+import { withTags } from '../support/exif'
 import { encode } from 'fast-png'
 import { strToU8, zipSync } from 'fflate'
 import ICAL from 'ical.js'
@@ -368,6 +369,39 @@ describe('At the bench', function () {
     await put('vast.png', vast)
     await page.locator('[data-test="log-fault"]').filter({ hasText: '200 megapixels' }).waitFor()
     expect(await page.locator('[data-entry="photo"]').count()).to.equal(0)
+    // a camera held upright, its tags with date and place: turned, dated, and the place is gone
+    const jpeg = Buffer.from(
+      await page.evaluate(() => {
+        const canvas = document.createElement('canvas')
+        ;[canvas.width, canvas.height] = [120, 60]
+        canvas.getContext('2d')!.fillRect(0, 0, 60, 60)
+        return canvas.toDataURL('image/jpeg').split(',')[1]
+      }),
+      'base64'
+    )
+    const tagged = withTags(jpeg, { turn: 6, taken: '2026:11:20 18:30:05', north: 38 })
+    await put('upright.jpg', Buffer.from(tagged), 'image/jpeg')
+    await page.locator('[data-entry="photo"] img').waitFor()
+    await page.getByText('Saved', { exact: true }).waitFor()
+    const kept = await page.evaluate(async () => {
+      const { result } = await new Promise<IDBOpenDBRequest>((done) => {
+        const opening = indexedDB.open('tall-spindle')
+        opening.onsuccess = () => done(opening)
+      })
+      const rows = await new Promise<{ picture: Blob }[]>((done) => {
+        const all = result.transaction('photos').objectStore('photos').getAll()
+        all.onsuccess = () => done(all.result as { picture: Blob }[])
+      })
+      result.close()
+      const bitmap = await createImageBitmap(rows[0].picture)
+      const bytes = new Uint8Array(await rows[0].picture.arrayBuffer())
+      return { width: bitmap.width, height: bitmap.height, bytes: [...bytes] }
+    })
+    expect([kept.width, kept.height]).to.deep.equal([60, 120])
+    expect(Buffer.from(kept.bytes).includes('Exif')).to.equal(false)
+    expect(await page.locator('[data-entry="photo"]').innerText()).to.match(/18:30/)
+    await page.locator('[data-entry="photo"]').getByLabel('Take this entry out').click()
+    await page.locator('[data-entry="photo"]').waitFor({ state: 'detached' })
     await put('weir.png', photograph())
     await page.locator('[data-entry="photo"] img').waitFor()
     await page.locator('[data-leaf="table"]').click()

@@ -1,4 +1,6 @@
 import { expect } from 'chai'
+import { readFileSync } from 'node:fs'
+import { PDFDocument } from 'pdf-lib'
 import ICAL from 'ical.js'
 import type { Page } from 'playwright-core'
 import { changeFall, changePool } from '../../core/build/edits'
@@ -334,6 +336,13 @@ describe('A builder at the bench', function () {
     expect(
       new ICAL.Component(ICAL.parse(ics.text)).getAllSubcomponents('vevent').length
     ).to.be.greaterThan(25)
+    const [book] = await Promise.all([
+      page.waitForEvent('download'),
+      page.locator('[data-test="book"]').click()
+    ])
+    expect(book.suggestedFilename()).to.match(/^Book, A4, .*\.pdf$/)
+    const pages = (await PDFDocument.load(readFileSync(await book.path()))).getPageCount()
+    expect(pages).to.be.within(6, 30)
     await page.emulateMedia({ media: 'print' })
     expect(await page.locator('.paper').isVisible()).to.equal(true)
     expect(await page.locator('header.top').isVisible()).to.equal(false)

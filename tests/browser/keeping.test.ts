@@ -224,6 +224,10 @@ describe('Nothing is lost', function () {
     await give('good.json', writeBuild({ ...demo(), name }))
     await page.getByText('One build imported').waitFor()
     expect(await cards(page)).to.deep.equal([name, ...before])
+    // brought in again it is the same build
+    await give('good.json', writeBuild({ ...demo(), name }))
+    await page.getByText('One is here already').waitFor()
+    expect(await cards(page)).to.deep.equal([name, ...before])
     expect(await page.title()).to.equal('Tall Spindle')
     expect(said).to.deep.equal([])
     await context.close()

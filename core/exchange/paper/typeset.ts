@@ -1,6 +1,7 @@
 import bidiFactory from 'bidi-js'
 import LineBreaker from 'linebreak'
 import { fontPath, fontsFor, isUnseen, type FontFiles, type Weight } from './fontChoice'
+import { plainFont } from './plainFont'
 import { PDFDocument, type Pdf } from './pdfKit'
 
 /** Points to a millimetre. */
@@ -49,7 +50,7 @@ export async function typesetting(
   // what cannot be had without a network leaves its letters out, and not the whole document
   const got = await Promise.all(listed.map((part) => read(fontPath(part)).catch(() => null)))
   const parts = listed.filter((_, i) => got[i] !== null)
-  const files = got.filter((file) => file !== null)
+  const files = got.filter((file) => file !== null).map(plainFont)
   const pdf = new PDFDocument({
     ...options,
     autoFirstPage: false,
@@ -97,18 +98,28 @@ function glyphsOf(pdf: Pdf): (code: number) => boolean {
 }
 
 function typeset(pdf: Pdf, fonts: readonly OpenFont[]): Typeset {
+  const holding = (codes: readonly number[], weight: Weight): OpenFont | undefined => {
+    const all = fonts.filter((f) => codes.every((c) => f.has(c)))
+    return all.find((f) => f.weight === weight) ?? all[0]
+  }
   const byLetter = new Map<string, { font: string; text: string }>()
   /** The font for a letter with its marks; what no font holds is shown to be missing. */
   function fontOf(letter: string, weight: Weight): { font: string; text: string } {
     const key = `${weight}${letter}`
     const known = byLetter.get(key)
     if (known) return known
-    const codes = Array.from(letter, (c) => c.codePointAt(0)!).filter((c) => !isUnseen(c))
-    const holds = fonts.filter((f) => codes.every((c) => f.has(c)))
-    const found = holds.find((f) => f.weight === weight) ?? holds[0]
+    // spaces of any width are one space where a font has no other
+    const plain = /^\s$/u.test(letter) ? ' ' : letter
+    const codes = Array.from(plain, (c) => c.codePointAt(0)!).filter((c) => !isUnseen(c))
+    const found = holding(codes, weight)
+    // what no font holds whole may be had in parts: "⅓" as 1⁄3
+    const parts = Array.from(plain.normalize('NFKC'), (c) => c.codePointAt(0)!)
+    const apart = found ? undefined : holding(parts, weight)
     const answer = found
       ? { font: found.name, text: String.fromCodePoint(...codes) }
-      : { font: fonts.find((f) => f.has(UNKNOWN.codePointAt(0)!))!.name, text: UNKNOWN }
+      : apart
+        ? { font: apart.name, text: String.fromCodePoint(...parts) }
+        : { font: fonts.find((f) => f.has(UNKNOWN.codePointAt(0)!))!.name, text: UNKNOWN }
     byLetter.set(key, answer)
     return answer
   }
@@ -160,20 +171,24 @@ function typeset(pdf: Pdf, fonts: readonly OpenFont[]): Typeset {
       text.split('\n').flatMap((paragraph) => {
         const breaker = new LineBreaker(paragraph)
         const lines: string[] = []
-        let [line, from] = ['', 0]
+        let [line, from, wide] = ['', 0, 0]
+        // word by word: measured once each, for most come again
         for (let next = breaker.nextBreak(); next; next = breaker.nextBreak()) {
           const word = paragraph.slice(from, next.position)
           from = next.position
-          if (line !== '' && width((line + word).trimEnd(), style) > mostPt) {
+          const bare = width(word.trimEnd(), style)
+          if (line !== '' && wide + bare > mostPt) {
             lines.push(line.trimEnd())
-            line = ''
+            ;[line, wide] = ['', 0]
           }
           line += word
+          wide += bare + (word.length - word.trimEnd().length) * width(' ', style)
           // a word longer than a line is cut where it must
-          while (width(line.trimEnd(), style) > mostPt && line.length > 1) {
+          while (bare > mostPt && line.length > 1 && width(line.trimEnd(), style) > mostPt) {
             const head = fit(line, mostPt, style).slice(0, -1) || line.slice(0, 1)
             lines.push(head)
             line = line.slice(head.length)
+            wide = width(line, style)
           }
         }
         return [...lines, line.trimEnd()]

@@ -1,4 +1,7 @@
 import type { Build } from '../../build/types'
+import { bookOf, type Photographs } from '../book/bookOf'
+import { bookPdf, type BlockDone } from '../book/bookPdf'
+import type { Plan } from '../../plan/derivePlan'
 import { solidStl } from './solidStl'
 import { templateDxf } from './templateDxf'
 import { templatesPdf, type SheetDone } from './templatePdf'
@@ -89,6 +92,34 @@ export async function pdfOf(
     ),
     type: 'application/pdf',
     bytes: await templatesPdf(templates, paper, build.name, { read, units, done })
+  }
+}
+
+/**
+ * The whole build as a book.
+ *
+ * @param plan    what follows from the build
+ * @param photos  the photographs of its log that are there, by id
+ */
+export async function bookFile(
+  build: Build,
+  plan: Plan,
+  paper: Paper,
+  shelf: Shelf,
+  {
+    read,
+    units = 'metric',
+    photos = new Map(),
+    done
+  }: { read: FontFiles; units?: Units; photos?: Photographs; done?: BlockDone }
+): Promise<MadeFile> {
+  const all = withBottles(shelf, build.bottles)
+  const templates = drawn(build, shelf, units).templates()
+  const blocks = bookOf({ build, plan, units, templates, shelf: all }, photos)
+  return {
+    name: fileName(`Book, ${PAPER_NAMES[paper]}`, build.name, '.pdf'),
+    type: 'application/pdf',
+    bytes: await bookPdf(blocks, build.name, paper, { read, done })
   }
 }
 
