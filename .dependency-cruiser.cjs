@@ -8,7 +8,7 @@ const FLOORS = {
   plan: ['build', 'craft', 'physics', 'running', 'words'],
   explain: ['plan', 'build', 'craft', 'physics', 'running', 'words'],
   bench: ['plan', 'build', 'craft', 'physics', 'running', 'words'],
-  exchange: ['plan', 'build', 'craft', 'physics', 'running', 'words']
+  exchange: ['explain', 'bench', 'plan', 'build', 'craft', 'physics', 'running', 'words']
 }
 
 /** The stages of a plan in their order: each asks only those before it. */

@@ -51,7 +51,7 @@ export async function bookPdf(
     [title, '0123456789 of • abcdefghijklmnopqrstuvwxyz ⁄', ...blocks.flatMap(wordsOf)],
     read
   )
-  const book = new Pages(pdf, type, widthMm * PT, heightMm * PT)
+  const book = pages(pdf, type, widthMm * PT, heightMm * PT)
   blocks.forEach((block, i) => {
     book.put(block, blocks[i + 1])
     done(i + 1, blocks.length)
@@ -61,165 +61,154 @@ export async function bookPdf(
 }
 
 /** Pages that are filled from the top down. */
-class Pages {
-  private y = 0
-  private readonly left = MARGIN.side
-  private readonly wide: number
-  private readonly floor: number
-  private readonly root: PDFKit.PDFStructureElement
+interface Pages {
+  put: (block: Block, next: Block | undefined) => void
+  /** The running title and the numbers of the pages, when their count is known. */
+  close: (title: string) => void
+}
 
-  constructor(
-    private readonly pdf: Pdf,
-    private readonly type: Typeset,
-    private readonly pageWide: number,
-    private readonly pageHigh: number
-  ) {
-    this.wide = pageWide - 2 * MARGIN.side
-    this.floor = pageHigh - MARGIN.bottom
-    this.root = pdf.struct('Document')
-    pdf.addStructure(this.root)
-    this.turn()
-  }
+function pages(pdf: Pdf, type: Typeset, pageWide: number, pageHigh: number): Pages {
+  const left = MARGIN.side
+  const wide = pageWide - 2 * MARGIN.side
+  const floor = pageHigh - MARGIN.bottom
+  const root = pdf.struct('Document')
+  let at = MARGIN.top
 
-  private turn(): void {
-    this.pdf.addPage()
-    this.y = MARGIN.top
+  const turn = (): void => {
+    pdf.addPage()
+    at = MARGIN.top
   }
   /** A new page where there is not so much room. */
-  private need(high: number): void {
-    if (this.y + high > this.floor && this.y > MARGIN.top) this.turn()
+  function need(high: number): void {
+    if (at + high > floor && at > MARGIN.top) turn()
   }
-  private high(style: Style, lines = 1): number {
+  function tall(style: Style, lines = 1): number {
     return lines * style.size * LEAD
   }
 
-  put(block: Block, next: Block | undefined): void {
+  function put(block: Block, next: Block | undefined): void {
     switch (block.kind) {
       case 'title':
-        this.lines('H1', block.text, STYLES.title)
-        this.pdf.outline.addItem(block.text)
-        for (const line of block.lines) this.lines('P', line, STYLES.text)
-        this.y += 4 * PT
+        lines('H1', block.text, STYLES.title)
+        pdf.outline.addItem(block.text)
+        for (const line of block.lines) lines('P', line, STYLES.text)
+        at += 4 * PT
         break
       case 'chapter':
         // a chapter begins where half a page is left for it
-        this.need(next?.kind === 'heading' ? 110 * PT : 50 * PT)
-        if (this.y > MARGIN.top) this.y += 6 * PT
-        this.pdf.outline.addItem(block.text)
-        this.lines('H2', block.text, STYLES.chapter)
-        this.y += 1.5 * PT
+        need(next?.kind === 'heading' ? 110 * PT : 50 * PT)
+        if (at > MARGIN.top) at += 6 * PT
+        pdf.outline.addItem(block.text)
+        lines('H2', block.text, STYLES.chapter)
+        at += 1.5 * PT
         break
       case 'heading':
-        this.need(next?.kind === 'drawing' ? 80 * PT : 24 * PT)
-        this.y += 2.5 * PT
-        this.lines('H3', block.text, STYLES.heading)
+        need(next?.kind === 'drawing' ? 80 * PT : 24 * PT)
+        at += 2.5 * PT
+        lines('H3', block.text, STYLES.heading)
         break
       case 'text':
         // what leads to a list stays with it
-        if (next?.kind === 'list') this.need(this.high(STYLES.text, 4))
-        this.lines('P', block.text, block.soft ? STYLES.soft : STYLES.text)
-        this.y += 1 * PT
+        if (next?.kind === 'list') need(tall(STYLES.text, 4))
+        lines('P', block.text, block.soft ? STYLES.soft : STYLES.text)
+        at += 1 * PT
         break
       case 'caution':
-        this.caution(block.text)
+        caution(block.text)
         break
       case 'list':
-        this.list(block.items)
+        list(block.items)
         break
       case 'table':
-        this.table(block)
+        table(block)
         break
       case 'drawing':
-        this.drawing(block)
+        drawing(block)
         break
       case 'picture':
-        this.picture(block)
+        picture(block)
         break
     }
   }
 
   /** Text in the width of the page, on as many pages as it takes. */
-  private lines(tag: string, text: string, style: Style, indent = 0, to = this.root): void {
-    const { pdf, type } = this
-    const set = type.wrap(text, this.wide - indent, style)
-    this.need(this.high(style, Math.min(2, set.length)))
+  function lines(tag: string, text: string, style: Style, indent = 0, to = root): void {
+    const set = type.wrap(text, wide - indent, style)
+    need(tall(style, Math.min(2, set.length)))
     to.add(
       pdf.struct(tag, {}, () => {
         for (const line of set) {
-          if (this.y + this.high(style) > this.floor) {
+          if (at + tall(style) > floor) {
             pdf.continueOnNewPage()
-            this.y = MARGIN.top
+            at = MARGIN.top
           }
-          type.line(line, this.left + indent, this.y + style.size, style)
-          this.y += this.high(style)
+          type.line(line, left + indent, at + style.size, style)
+          at += tall(style)
         }
       })
     )
   }
 
-  private caution(text: string): void {
-    this.need(
-      this.high(STYLES.caution, this.type.wrap(text, this.wide - 4 * PT, STYLES.caution).length)
-    )
-    const page = this.pdf.bufferedPageRange().count
-    const top = this.y
-    this.lines('Note', text, STYLES.caution, 4 * PT)
-    if (this.pdf.bufferedPageRange().count === page)
-      this.beside(() =>
-        this.pdf
+  function caution(text: string): void {
+    need(tall(STYLES.caution, type.wrap(text, wide - 4 * PT, STYLES.caution).length))
+    const page = pdf.bufferedPageRange().count
+    const top = at
+    lines('Note', text, STYLES.caution, 4 * PT)
+    if (pdf.bufferedPageRange().count === page)
+      beside(() =>
+        pdf
           .lineWidth(1.6)
           .undash()
           .strokeColor('#9c3b22')
-          .moveTo(this.left + 1.2 * PT, top + 2)
-          .lineTo(this.left + 1.2 * PT, this.y - 1)
+          .moveTo(left + 1.2 * PT, top + 2)
+          .lineTo(left + 1.2 * PT, at - 1)
           .stroke()
       )
-    this.y += 1.5 * PT
+    at += 1.5 * PT
   }
 
   /** Lines and boxes that say nothing to who listens. */
-  private beside(draw: () => void): void {
-    this.pdf.markContent('Artifact', { type: 'Layout' })
+  function beside(draw: () => void): void {
+    pdf.markContent('Artifact', { type: 'Layout' })
     draw()
-    this.pdf.endMarkedContent()
+    pdf.endMarkedContent()
   }
 
-  private list(items: readonly string[]): void {
-    const list = this.pdf.struct('L')
-    this.root.add(list)
+  function list(items: readonly string[]): void {
+    const list = pdf.struct('L')
+    root.add(list)
     for (const item of items) {
-      const entry = this.pdf.struct('LI')
+      const entry = pdf.struct('LI')
       list.add(entry)
-      this.need(this.high(STYLES.text))
-      const top = this.y
+      need(tall(STYLES.text))
+      const top = at
       entry.add(
-        this.pdf.struct('Lbl', {}, () =>
-          this.type.line('•', this.left + 1.5 * PT, top + STYLES.text.size, STYLES.text)
+        pdf.struct('Lbl', {}, () =>
+          type.line('•', left + 1.5 * PT, top + STYLES.text.size, STYLES.text)
         )
       )
-      this.lines('LBody', item, STYLES.text, 5 * PT, entry)
+      lines('LBody', item, STYLES.text, 5 * PT, entry)
       entry.end()
     }
     list.end()
-    this.y += 1.5 * PT
+    at += 1.5 * PT
   }
 
-  private table(block: Extract<Block, { kind: 'table' }>): void {
-    const { pdf, type } = this
+  function table(block: Extract<Block, { kind: 'table' }>): void {
     const all = block.shares.reduce((sum, s) => sum + s, 0)
     const gap = 2.5 * PT
-    const columns = block.shares.map((s) => (this.wide * s) / all)
+    const columns = block.shares.map((s) => (wide * s) / all)
     const starts = columns.map((_, i) => columns.slice(0, i).reduce((sum, c) => sum + c, 0))
     const inTable = (cells: readonly string[], style: Style) =>
       cells.map((cell, i) => type.wrap(cell, columns[i] - gap, style))
     const table = pdf.struct('Table')
-    this.root.add(table)
+    root.add(table)
     const row = (cells: readonly string[], style: Style, tag: 'TH' | 'TD'): void => {
       const set = inTable(cells, style)
-      const high = Math.max(...set.map((lines) => lines.length)) * this.high(style) + 1.6 * PT
+      const high = Math.max(...set.map((lines) => lines.length)) * tall(style) + 1.6 * PT
       // a row is not torn unless it is longer than a page
-      this.need(Math.min(high, this.floor - MARGIN.top))
-      const [top, line] = [this.y, pdf.struct('TR')]
+      need(Math.min(high, floor - MARGIN.top))
+      const [top, line] = [at, pdf.struct('TR')]
       table.add(line)
       set.forEach((lines, i) => {
         const isTh = tag === 'TH' || (i === 0 && block.head.length === 0 && !block.boxes)
@@ -232,47 +221,46 @@ class Pages {
               const push = block.figures?.includes(i)
                 ? columns[i] - gap - type.width(text, cell)
                 : 0
-              const y = top + 0.8 * PT + style.size + k * this.high(style)
-              type.line(text, this.left + starts[i] + push, y, cell)
+              const y = top + 0.8 * PT + style.size + k * tall(style)
+              type.line(text, left + starts[i] + push, y, cell)
             })
           )
         )
       })
       line.end()
-      this.beside(() => {
+      beside(() => {
         pdf.undash().lineWidth(0.35).strokeColor('#b9c2b9')
         pdf
-          .moveTo(this.left, top + high)
-          .lineTo(this.left + this.wide, top + high)
+          .moveTo(left, top + high)
+          .lineTo(left + wide, top + high)
           .stroke()
         if (block.boxes && tag === 'TD')
           pdf
             .lineWidth(0.8)
             .strokeColor('#17221f')
-            .rect(this.left + 0.5 * PT, top + 1.1 * PT, 2.9 * PT, 2.9 * PT)
+            .rect(left + 0.5 * PT, top + 1.1 * PT, 2.9 * PT, 2.9 * PT)
             .stroke()
       })
-      this.y = top + high
+      at = top + high
     }
     if (block.head.length > 0) row(block.head, STYLES.head, 'TH')
     for (const cells of block.rows) row(cells, STYLES.cell, 'TD')
     table.end()
-    this.y += 2 * PT
+    at += 2 * PT
   }
 
-  private drawing({ strokes, mostMm, says }: Extract<Block, { kind: 'drawing' }>): void {
-    const { pdf } = this
+  function drawing({ strokes, mostMm, says }: Extract<Block, { kind: 'drawing' }>): void {
     const points = strokes.flatMap((s) => s.points)
     if (points.length === 0) return
     const [xs, ys] = [points.map((p) => p[0]), points.map((p) => p[1])]
     const reach = (values: number[]) =>
       values.reduce(([a, b], v) => [Math.min(a, v), Math.max(b, v)], [Infinity, -Infinity])
     const [[x0, x1], [y0, y1]] = [reach(xs), reach(ys)]
-    const k = Math.min(this.wide / (x1 - x0 || 1), (mostMm * PT) / (y1 - y0 || 1), 3 * PT)
+    const k = Math.min(wide / (x1 - x0 || 1), (mostMm * PT) / (y1 - y0 || 1), 3 * PT)
     const high = k * (y1 - y0)
-    this.need(high + 6 * PT)
-    const top = this.y + 1 * PT
-    const middle = this.left + (this.wide - k * (x1 - x0)) / 2
+    need(high + 6 * PT)
+    const top = at + 1 * PT
+    const middle = left + (wide - k * (x1 - x0)) / 2
     const figure = pdf.struct('Figure', { alt: says }, () => {
       pdf.save()
       for (const { points: line, closed, colour, widthMm, dashMm, fill } of strokes) {
@@ -290,50 +278,52 @@ class Pages {
       }
       pdf.restore()
     })
-    this.root.add(figure)
-    this.y = top + high + 2 * PT
-    this.lines('Caption', says, STYLES.soft)
-    this.y += 1.5 * PT
+    root.add(figure)
+    at = top + high + 2 * PT
+    lines('Caption', says, STYLES.soft)
+    at += 1.5 * PT
   }
 
-  private picture({ jpeg, says, widthPx, heightPx }: Extract<Block, { kind: 'picture' }>): void {
-    const { pdf } = this
-    const k = Math.min(this.wide / widthPx, (100 * PT) / heightPx)
-    this.need(k * heightPx + 8 * PT)
-    const top = this.y + 1 * PT
+  function picture({ jpeg, says, widthPx, heightPx }: Extract<Block, { kind: 'picture' }>): void {
+    const k = Math.min(wide / widthPx, (100 * PT) / heightPx)
+    need(k * heightPx + 8 * PT)
+    const top = at + 1 * PT
     const image = jpeg.buffer.slice(jpeg.byteOffset, jpeg.byteOffset + jpeg.byteLength)
-    this.root.add(
+    root.add(
       pdf.struct('Figure', { alt: says || 'A photograph' }, () =>
-        pdf.image(image as ArrayBuffer, this.left, top, {
+        pdf.image(image as ArrayBuffer, left, top, {
           width: k * widthPx,
           height: k * heightPx
         })
       )
     )
-    this.y = top + k * heightPx + 1.5 * PT
-    if (says) this.lines('Caption', says, STYLES.soft)
-    this.y += 3 * PT
+    at = top + k * heightPx + 1.5 * PT
+    if (says) lines('Caption', says, STYLES.soft)
+    at += 3 * PT
   }
 
   /** The running title and the numbers of the pages, when their count is known. */
-  close(title: string): void {
-    const { pdf, type } = this
-    this.root.end()
+  function close(title: string): void {
+    root.end()
     const { count } = pdf.bufferedPageRange()
     for (let i = 0; i < count; i++) {
       pdf.switchToPage(i)
       pdf.markContent('Artifact', { type: 'Pagination' })
       const page = `${i + 1} of ${count}`
-      const side = this.left + this.wide - type.width(page, STYLES.foot)
-      const y = this.pageHigh - 10 * PT
+      const side = left + wide - type.width(page, STYLES.foot)
+      const y = pageHigh - 10 * PT
       type.line(page, side, y, STYLES.foot)
-      if (i > 0) type.line(type.fit(title, this.wide * 0.7, STYLES.foot), this.left, y, STYLES.foot)
+      if (i > 0) type.line(type.fit(title, wide * 0.7, STYLES.foot), left, y, STYLES.foot)
       pdf.undash().lineWidth(0.35).strokeColor('#b9c2b9')
       pdf
-        .moveTo(this.left, y - 5 * PT)
-        .lineTo(this.pageWide - this.left, y - 5 * PT)
+        .moveTo(left, y - 5 * PT)
+        .lineTo(pageWide - left, y - 5 * PT)
         .stroke()
       pdf.endMarkedContent()
     }
   }
+
+  pdf.addStructure(root)
+  turn()
+  return { put, close }
 }
