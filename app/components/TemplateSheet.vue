@@ -7,7 +7,7 @@ import { SIDES, type Side } from '../../core/build/types'
 import type { Plan } from '../../core/plan/derivePlan'
 import { checkLine } from '../../core/exchange/sheets/worded'
 import { PAPERS, type Paper } from '../../core/plan/templates/pieces'
-import { sheetsOf } from '../../core/plan/templates/sheets'
+import { sheetCount } from '../../core/plan/templates/sheets'
 import type { TemplateFormat } from '../../core/exchange/sheets/exports'
 import { RUN_SURFACE } from '../../core/plan/templates/runSurface'
 import type { TemplateLine } from '../../core/plan/templates/templateList'
@@ -31,12 +31,11 @@ const line = computed(() => list.value.find((t) => t.id === chosen.value) ?? lis
 const papers = (Object.keys(PAPERS) as Paper[]).map((id) => ({ id, name: PAPERS[id].name }))
 const wanted = computed(() => list.value.filter((t) => t.kind !== 'solid' && !off.value.has(t.id)))
 /** Packed together, as they are printed. */
-const sheets = computed(
-  () =>
-    sheetsOf(
-      wanted.value.map((t) => t.pieces[paper.value]),
-      paper.value
-    ).length
+const sheets = computed(() =>
+  sheetCount(
+    wanted.value.map((t) => t.pieces[paper.value]),
+    paper.value
+  )
 )
 /** In so many pieces a drawing is printed. */
 const cutInto = (t: TemplateLine) => t.pieces[paper.value].pieces.length

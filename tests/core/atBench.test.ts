@@ -598,7 +598,7 @@ describe('Backups', () => {
       { numRuns: 400, seed: 18 }
     )
     expect(named, `${refused} refused, ${harmless} harmless`).to.be.greaterThan(100)
-  }).timeout(60_000)
+  }).timeout(300_000)
   it('a shelf row that is no material is left out and named; every built-in kind with its stock is one', () => {
     const rows = [...BUILT_IN_SHELF.values()].map((m) => ({ ...m, stock: 3 }))
     const broken = { id: 'clear-epoxy-2-1', kind: 'resin' } as unknown as Material

@@ -36,5 +36,5 @@ describe('Attacks', function () {
     const line = shopping.find(({ also }) => / × \d+ ml/.test(also))!
     const said = [...line.also.matchAll(/(\d+) × \d+ ml/g)].map(([, n]) => Number(n))
     expect(said.reduce((sum, n) => sum + n, 0)).to.equal(all)
-  }).timeout(60_000)
+  }).timeout(300_000)
 })

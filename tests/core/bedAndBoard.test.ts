@@ -41,7 +41,7 @@ describe('The bed and the board', () => {
         waters
       ).to.deep.equal([])
     }
-  }).timeout(60_000)
+  }).timeout(300_000)
   it('a dip below the base’s top is found at its place, and one click raises all on to the board', () => {
     const { build, at } = dipped(-4)
     const [found] = told(build)

@@ -61,7 +61,7 @@ describe('What fixes a part. Common practice (O9, C9, C12, C13), no source', () 
           expect(found?.reason, `${w.id} in ${name}`).to.equal(undefined)
         }
     }
-  }).timeout(120_000)
+  }).timeout(300_000)
   it('the builder’s bond changes the step, its wait, its care, what is bought and what it bears', () => {
     const { build, id } = sheet(demo())
     const usual = derivePlan(build)

@@ -59,7 +59,7 @@ const skin =
     changePool('pool1', { skin: { ...poolsOf(build)[0].skin, layers, lacquerCoats } })(build)
 
 describe('Builders’ own ways, from the bed up (common practice, no source)', function () {
-  this.timeout(120_000)
+  this.timeout(300_000)
 
   it('a carved sea: one block, one skin over water and waves, paste on dry gloss, tinted gel over it, spray last', () => {
     const plan = derivePlan(

@@ -63,7 +63,7 @@ describe('Likely and surely', () => {
     // nobody is told a span that says nothing
     const days = (plan.days.sureMs! - plan.days.likelyMs!) / 864e5
     expect(days).to.be.within(0.5, 12)
-  }).timeout(120_000)
+  }).timeout(300_000)
 
   it('every wait has a range, and simulated waits fall below its ends as often as they say', () => {
     const waits = plan.days.waits.filter((w) => w.sureMs > w.likelyMs)
@@ -109,7 +109,7 @@ describe('Likely and surely', () => {
       const at = sure.days.work.find((x) => x.step === w.step)!.startMs
       expect(at, w.step).to.be.within(w.fromMs, w.toMs)
     }
-  }).timeout(60_000)
+  }).timeout(300_000)
 
   it('ranges narrow with what the builder has seen; what was seen ready has none', () => {
     const seen = (many: number) =>

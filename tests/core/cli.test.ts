@@ -33,7 +33,7 @@ async function spindle(...args: string[]): Promise<{ code: number; out: string; 
 }
 
 describe('The command line', function () {
-  this.timeout(90_000)
+  this.timeout(300_000)
   const folder = mkdtempSync(join(tmpdir(), 'spindle-'))
   after(() => rmSync(folder, { recursive: true }))
   const file = (name: string, text: string) => {

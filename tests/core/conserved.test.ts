@@ -135,7 +135,7 @@ describe('Resin is neither made nor lost between the water, Mix, the scale and t
       [mended, bedded, tied].every((n) => n > 2),
       `${mended} ${bedded} ${tied}`
     ).to.equal(true)
-  }).timeout(240_000)
+  }).timeout(300_000)
 })
 
 describe('What a repair and a joint are mixed of', () => {
@@ -174,5 +174,5 @@ describe('What a repair and a joint are mixed of', () => {
       ).to.equal(true)
       expect(plan.days.sittings).to.equal(line.sittings)
     }
-  }).timeout(60_000)
+  }).timeout(300_000)
 })

@@ -97,7 +97,7 @@ function agrees(found: unknown, said: unknown, digits: number | null, rough: boo
 }
 
 describe('What the doc comments promise', function () {
-  this.timeout(120_000)
+  this.timeout(300_000)
   const files = sources()
   const examples = files.flatMap(examplesOf)
   let modules: Map<string, Record<string, unknown>>

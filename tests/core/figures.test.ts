@@ -109,7 +109,7 @@ describe('A number of pours asked for over bands', () => {
       ),
       { numRuns: 40 }
     )
-  }).timeout(60_000)
+  }).timeout(300_000)
 
   it('fewer than bands is said with how many there must be, and one click asks for them', () => {
     const bands = [
@@ -187,7 +187,7 @@ describe('A large build: ten waters, two thousand dips', () => {
       expect(plan.days.problem, `${levelMm} mm`).to.equal(null)
       expect(plan.days.finishMs).to.be.a('number')
     }
-  }).timeout(60_000)
+  }).timeout(300_000)
 
   it('an edit of one water works out no other: their ground, heat and days of hours are asked for once', () => {
     const plans = planner()
@@ -204,5 +204,5 @@ describe('A large build: ten waters, two thousand dips', () => {
       return freeSpans(calendar, days)
     })
     expect(asked).to.be.at.most(120)
-  }).timeout(60_000)
+  }).timeout(300_000)
 })

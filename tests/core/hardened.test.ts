@@ -11,7 +11,7 @@ const root = new URL('../../', import.meta.url)
 const OURS = { 'x-spindle': 'bench' }
 
 describe('The server under attack', function () {
-  this.timeout(240_000)
+  this.timeout(300_000)
   const folder = mkdtempSync(join(tmpdir(), 'spindle-dist-'))
   let server: Server
   let port = 0

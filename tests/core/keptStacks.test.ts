@@ -33,7 +33,7 @@ const laysOf = (build: Build, id: string) =>
     .map(({ name, kind, material, coats, state }) => ({ name, kind, material, coats, state }))
 
 describe('A stack that is kept', function () {
-  this.timeout(120_000)
+  this.timeout(300_000)
   /** A pool with something under, between and over its pours, one thing left out. */
   const worked = (build: Build, id: string): Build => {
     const pours = derivePlan(build)

@@ -46,7 +46,7 @@ const bought = (plan: Plan) => plan.amounts.shopping.map((l) => l.material)
 const planned = (plan: Plan) => [...new Set(plan.steps.steps.map((s) => s.of))]
 
 describe('What is left out, what is there already, what is one’s own', function () {
-  this.timeout(240_000)
+  this.timeout(300_000)
 
   it('begins where the ground stands: only what is above it is work, material and days', () => {
     let [last, fewest] = [Infinity, Infinity]

@@ -11,7 +11,7 @@ import { createServer } from '../../server/server'
 const ROOT = fileURLToPath(new URL('../..', import.meta.url))
 
 describe('The server', function () {
-  this.timeout(90_000)
+  this.timeout(300_000)
   const folder = mkdtempSync(join(tmpdir(), 'spindle-.dist-'))
   mkdirSync(join(folder, 'assets'))
   writeFileSync(join(folder, 'index.html'), '<!doctype html><title>Tall Spindle</title>')

@@ -26,7 +26,7 @@ const gapMin = (plan: Plan, from: string, to: string) =>
   60_000
 
 describe('One mix for several', function () {
-  this.timeout(180_000)
+  this.timeout(300_000)
   const plain = derivePlan(demo())
   const tied = tieMixes(POURS)(demo())
   const plan = derivePlan(tied)

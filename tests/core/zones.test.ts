@@ -33,7 +33,7 @@ const stagesOf = (build: Build) => {
 }
 
 describe('A lay in a place of its own', function () {
-  this.timeout(120_000)
+  this.timeout(300_000)
 
   it('covers its outline and no more: amounts by area and cover, whatever the white map says', () => {
     expect(sizes(white(box(100, 110, 40, 25))).whiteCm2).to.be.closeTo(10, 0.05)

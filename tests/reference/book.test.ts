@@ -18,7 +18,7 @@ import { demo } from '../support/builds'
 
 /** The book as other people's programs read it: poppler's tools, as Debian has them. */
 describe('The book', function () {
-  this.timeout(120_000)
+  this.timeout(300_000)
   const folder = mkdtempSync(join(tmpdir(), 'spindle-book-'))
   after(() => rmSync(folder, { recursive: true }))
   const run = (tool: string, ...args: string[]) =>

@@ -442,7 +442,7 @@ describe('Pours by the heat. Common practice, no source: P5, P6', () => {
       const high = plan({ bandsMm: [mm / 2, mm / 10], pours: 28 }).more!
       expect(high.peakC).to.be.closeTo(plan({ bandsMm: [mm / 2, mm / 10], pours: 29 }).peakC, 1)
     }
-  }).timeout(60_000)
+  }).timeout(300_000)
   it('a thick coat under a lamp is hot too', () => {
     expect(lightHeat(1, 60, 1.12, BED, 20).peakC).to.be.lessThan(
       lightHeat(6, 60, 1.12, BED, 20).peakC

@@ -67,12 +67,14 @@ export function piecesOf(
   return fewer < 0 ? { lying: true, pieces: lying } : { lying: false, pieces: upright }
 }
 
-/** What a window of a drawing holds, mm; null: nothing to print. */
+/** How far what is drawn in a window reaches, mm. */
 interface Held {
   x0: number
   y0: number
   x1: number
   y1: number
+  /** Something lies in what this window alone shows. */
+  own: boolean
 }
 
 function cutInto(
@@ -80,21 +82,27 @@ function cutInto(
   w: number,
   h: number
 ): Piece[] {
-  const count = (size: number, live: number) =>
-    Math.max(1, Math.ceil((size - OVERLAP_MM) / (live - OVERLAP_MM) - 1e-9))
-  const [columns, rows] = [count(widthMm, w), count(heightMm, h)]
+  const [stepX, stepY] = [w - OVERLAP_MM, h - OVERLAP_MM]
+  const count = (size: number, step: number) =>
+    Math.max(1, Math.ceil((size - OVERLAP_MM) / step - 1e-9))
+  const grid: Grid = {
+    columns: count(widthMm, stepX),
+    rows: count(heightMm, stepY),
+    stepX,
+    stepY,
+    w,
+    h
+  }
   const at = new Map<string, Piece & { held: Held }>()
-  for (let row = 0; row < rows; row++)
-    for (let column = 0; column < columns; column++) {
-      const [x, y] = [column * (w - OVERLAP_MM), row * (h - OVERLAP_MM)]
-      const window = { x, y, w: Math.min(w, widthMm - x), h: Math.min(h, heightMm - y) }
-      // what lies in the strip that a neighbour shows too is no reason to print this one
-      const [cutX, cutY] = [column > 0 ? OVERLAP_MM : 0, row > 0 ? OVERLAP_MM : 0]
-      const own = { x: x + cutX, y: y + cutY, w: window.w - cutX, h: window.h - cutY }
-      const held = heldIn(shapes, texts, own) && heldIn(shapes, texts, window)
-      if (held) at.set(`${column} ${row}`, { ...window, row, column, meets: {}, crosses: [], held })
-    }
-  const pieces = [...at.values()]
+  for (const [key, held] of heldBy(grid, shapes, texts)) {
+    // what lies in the strip that a neighbour shows too is no reason to print this one
+    if (!held.own) continue
+    const [column, row] = key.split(' ').map(Number)
+    const [x, y] = [column * stepX, row * stepY]
+    const window = { x, y, w: Math.min(w, widthMm - x), h: Math.min(h, heightMm - y) }
+    at.set(key, { ...window, row, column, meets: {}, crosses: [], held })
+  }
+  const pieces = [...at.values()].sort((a, b) => a.row - b.row || a.column - b.column)
   const beside = (p: Piece, dx: number, dy: number) => {
     const next = at.get(`${p.column + dx} ${p.row + dy}`)
     return next ? pieces.indexOf(next) : -1
@@ -139,40 +147,82 @@ function shared(a: Piece, b: Piece): Point2[] {
   ]
 }
 
-/** How far what is drawn in a window reaches. */
-function heldIn(
+/** Windows of one size over a drawing, each so far from the next, mm. */
+interface Grid {
+  columns: number
+  rows: number
+  stepX: number
+  stepY: number
+  w: number
+  h: number
+}
+
+/** What is drawn in each window, by its column and row: every line is looked at where it passes. */
+function heldBy(
+  grid: Grid,
   shapes: readonly TemplateShape[],
-  texts: Template['texts'],
-  window: { x: number; y: number; w: number; h: number }
-): Held | null {
-  const { x, y, w, h } = window
-  const held = { x0: Infinity, y0: Infinity, x1: -Infinity, y1: -Infinity }
-  let something = false
-  const reach = (px: number, py: number) => {
-    held.x0 = Math.min(held.x0, px)
-    held.y0 = Math.min(held.y0, py)
-    held.x1 = Math.max(held.x1, px)
-    held.y1 = Math.max(held.y1, py)
+  texts: Template['texts']
+): Map<string, Held> {
+  const found = new Map<string, Held>()
+  /** Something from one point to another: a stretch of a line, or the box of a label. */
+  const put = (a: Point2, b: Point2, counts: boolean, cut: typeof within) => {
+    const [c0, c1] = touched(a[0], b[0], grid.stepX, grid.w, grid.columns)
+    const [r0, r1] = touched(a[1], b[1], grid.stepY, grid.h, grid.rows)
+    for (let row = r0; row <= r1; row++)
+      for (let column = c0; column <= c1; column++) {
+        const [x, y] = [column * grid.stepX, row * grid.stepY]
+        const part = cut(a, b, x, y, x + grid.w, y + grid.h)
+        if (!part) continue
+        const key = `${column} ${row}`
+        const held = found.get(key) ?? {
+          x0: Infinity,
+          y0: Infinity,
+          x1: -Infinity,
+          y1: -Infinity,
+          own: false
+        }
+        found.set(key, held)
+        for (const [px, py] of part) {
+          held.x0 = Math.min(held.x0, px)
+          held.y0 = Math.min(held.y0, py)
+          held.x1 = Math.max(held.x1, px)
+          held.y1 = Math.max(held.y1, py)
+        }
+        if (!counts || held.own) continue
+        const [ownX, ownY] = [column > 0 ? x + OVERLAP_MM : x, row > 0 ? y + OVERLAP_MM : y]
+        held.own = cut(a, b, ownX, ownY, x + grid.w, y + grid.h) !== null
+      }
   }
   for (const { layer, closed, points } of shapes) {
     const ends = closed ? [...points, points[0]] : points
-    for (let i = 1; i < ends.length; i++) {
-      const part = within(ends[i - 1], ends[i], x, y, x + w, y + h)
-      if (!part) continue
-      reach(...part[0])
-      reach(...part[1])
-      if (layer !== 'base') something = true
-    }
+    for (let i = 1; i < ends.length; i++) put(ends[i - 1], ends[i], layer !== 'base', within)
   }
-  for (const { at, text } of texts) {
-    const [x1, y1] = [at[0] + labelWidth(text), at[1] + TEXT_MM]
-    if (x1 < x || at[0] > x + w || y1 < y || at[1] > y + h) continue
-    something = true
-    reach(Math.max(x, at[0]), Math.max(y, at[1]))
-    reach(Math.min(x + w, x1), Math.min(y + h, y1))
-  }
-  return something ? held : null
+  for (const { at, text } of texts)
+    put(at, [at[0] + labelWidth(text), at[1] + TEXT_MM], true, boxWithin)
+  return found
 }
+
+/** The first and last window that reach into a stretch. */
+function touched(
+  a: number,
+  b: number,
+  step: number,
+  size: number,
+  count: number
+): [number, number] {
+  const [low, high] = [Math.min(a, b), Math.max(a, b)]
+  const held = (k: number) => Math.max(0, Math.min(count - 1, k))
+  return [held(Math.ceil((low - size) / step - 1e-9)), held(Math.floor(high / step + 1e-9))]
+}
+
+/** What of a box lies in a rectangle: its corners. */
+const boxWithin: typeof within = (a, b, x0, y0, x1, y1) =>
+  a[0] > x1 || b[0] < x0 || a[1] > y1 || b[1] < y0
+    ? null
+    : [
+        [Math.max(a[0], x0), Math.max(a[1], y0)],
+        [Math.min(b[0], x1), Math.min(b[1], y1)]
+      ]
 
 /** What of a stretch lies in a rectangle. @source Liang & Barsky 1984 */
 function within(

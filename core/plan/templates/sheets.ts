@@ -100,11 +100,17 @@ interface Box {
   of: Pick<Laid, 'drawing' | 'piece' | 'w' | 'h'>
 }
 
+/** So many pieces are packed while somebody waits; of more, each is counted as a sheet. */
+const MOST_PACKED = 1000
+/** How many sheets the pieces of drawings take, packed. */
+export const sheetCount = (drawings: readonly Sizes[], paper: Paper): number => {
+  const pieces = drawings.reduce((sum, d) => sum + d.pieces.length, 0)
+  return pieces > MOST_PACKED ? pieces : sheetsOf(drawings, paper).length
+}
+
 /** Refuses what would take too many sheets, with the way to cut it down. @throws RangeError */
 export function requireFew(drawings: readonly (Sizes & { name: string })[], paper: Paper): void {
-  // a drawing of a field would take long to pack: its pieces are counted first
-  const pieces = drawings.reduce((sum, d) => sum + d.pieces.length, 0)
-  const all = pieces > 20 * MOST_SHEETS ? pieces : sheetsOf(drawings, paper).length
+  const all = sheetCount(drawings, paper)
   if (all <= MOST_SHEETS) return
   const largest = drawings.reduce((a, b) => (b.pieces.length > a.pieces.length ? b : a))
   const most = largest.pieces.length
