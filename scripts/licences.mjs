@@ -6,6 +6,12 @@ import { fileURLToPath } from 'node:url'
 const root = new URL('..', import.meta.url)
 const read = (path) => JSON.parse(readFileSync(new URL(path, root), 'utf8'))
 
+/** A package that names no licence may bring the text of one. */
+function byItsText(path) {
+  const text = readFileSync(new URL(`${path}/LICENSE`, root), 'utf8')
+  return text.startsWith('MIT License') ? 'MIT' : 'not said'
+}
+
 /** The list as it should stand. */
 export function licences() {
   const { packages } = read('package-lock.json')
@@ -14,7 +20,7 @@ export function licences() {
     .map(([path, p]) => [
       path.replace(/^.*node_modules\//, ''),
       p.version,
-      p.license ?? read(`${path}/package.json`).license ?? 'not said'
+      p.license ?? read(`${path}/package.json`).license ?? byItsText(path)
     ])
     .sort(([a], [b]) => (a < b ? -1 : 1))
   const kinds = new Map()

@@ -4,6 +4,7 @@ import { readFileSync } from 'node:fs'
 import type { Page } from 'playwright-core'
 import { PDFDocument } from 'pdf-lib'
 import { derivePlan } from '../../core/plan/derivePlan'
+import { newFrom } from '../../core/exchange/newFile'
 import { writeBuild } from '../../core/build/file/write'
 import {
   choose,
@@ -271,10 +272,18 @@ describe('Moving water on the screen', function () {
   it('more sheets than anybody glues are refused with the way to cut them down', async () => {
     const { page, close } = await open(DEMO_ID, '')
     const large = {
-      ...demo(),
-      id: 'huge-base',
-      name: 'Huge base',
-      base: { widthMm: 6000, depthMm: 4000 }
+      ...newFrom(
+        {
+          name: 'Huge base',
+          scale: '1:48',
+          widthMm: 9000,
+          depthMm: 9000,
+          waters: 'pool-fall',
+          free: 'two-evenings-and-saturday'
+        },
+        { start: '2026-11-24T18:00', zone: 'Europe/Lisbon' }
+      ),
+      id: 'huge-base'
     }
     await page.goto(s.address)
     await page.locator('[data-test="import"] input').setInputFiles({

@@ -270,7 +270,7 @@ describe('The command line', function () {
       'pool-eddy',
       'former-ledgefall'
     ])
-    expect(templates.find((t) => t.id === 'foam')!.sheets.a4).to.equal(4)
+    expect(templates.find((t) => t.id === 'foam')!.sheets.a4).to.equal(3)
   })
 
   it('plan gives the finishing date of the demo; check finds no fault in it', async () => {

@@ -118,9 +118,23 @@ describe('The book', function () {
         heightPx: height
       }
     ])
-    const build = shot(noted({ ...demo(), name: 'Мельница 水車' }))
+    const cut = logged([
+      {
+        kind: 'photo',
+        id: 'p2',
+        at,
+        caption: 'Cut in half',
+        step: null,
+        widthPx: width,
+        heightPx: height
+      }
+    ])
+    const build = cut(shot(noted({ ...demo(), name: 'Мельница 水車' })))
     const { path, text } = await written(build, 'a4', {
-      photos: new Map([['p1', picture]]),
+      photos: new Map([
+        ['p1', picture],
+        ['p2', new Uint8Array([1, 2, 3, 4])]
+      ]),
       units: 'inch'
     })
     for (const said of [
@@ -128,6 +142,7 @@ describe('The book', function () {
       'Вода прозрачна, 水很清',
       'שלום',
       'The pond by lamp',
+      'this photograph cannot be read',
       'Мельница 水車'
     ])
       expect(text).to.include(said)

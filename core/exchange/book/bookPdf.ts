@@ -48,7 +48,7 @@ export async function bookPdf(
       bufferPages: true,
       info: { Title: title, Creator: 'Tall Spindle' }
     },
-    [title, '0123456789 of • abcdefghijklmnopqrstuvwxyz ⁄', ...blocks.flatMap(wordsOf)],
+    [title, UNREADABLE, '0123456789 of • abcdefghijklmnopqrstuvwxyz ⁄', ...blocks.flatMap(wordsOf)],
     read
   )
   const book = pages(pdf, type, widthMm * PT, heightMm * PT)
@@ -58,6 +58,18 @@ export async function bookPdf(
   })
   book.close(title)
   return bytes()
+}
+
+const UNREADABLE = 'this photograph cannot be read'
+/** A picture as the document holds it; null where it is none. */
+function opened(pdf: Pdf, jpeg: Uint8Array): ArrayBuffer | null {
+  const bytes = jpeg.buffer.slice(jpeg.byteOffset, jpeg.byteOffset + jpeg.byteLength)
+  try {
+    // the document's own reader, which the types of the library leave out; it is read once
+    return (pdf as unknown as { openImage: (from: unknown) => ArrayBuffer }).openImage(bytes)
+  } catch {
+    return null
+  }
 }
 
 /** Pages that are filled from the top down. */
@@ -285,16 +297,18 @@ function pages(pdf: Pdf, type: Typeset, pageWide: number, pageHigh: number): Pag
   }
 
   function picture({ jpeg, says, widthPx, heightPx }: Extract<Block, { kind: 'picture' }>): void {
+    const image = opened(pdf, jpeg)
+    if (image === null) {
+      // one that was damaged takes nothing else with it
+      lines('P', [says, UNREADABLE].filter(Boolean).join(': '), STYLES.soft)
+      return
+    }
     const k = Math.min(wide / widthPx, (100 * PT) / heightPx)
     need(k * heightPx + 8 * PT)
     const top = at + 1 * PT
-    const image = jpeg.buffer.slice(jpeg.byteOffset, jpeg.byteOffset + jpeg.byteLength)
     root.add(
       pdf.struct('Figure', { alt: says || 'A photograph' }, () =>
-        pdf.image(image as ArrayBuffer, left, top, {
-          width: k * widthPx,
-          height: k * heightPx
-        })
+        pdf.image(image, left, top, { width: k * widthPx, height: k * heightPx })
       )
     )
     at = top + k * heightPx + 1.5 * PT

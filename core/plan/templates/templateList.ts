@@ -3,18 +3,22 @@ import { mastersOf } from './masters'
 import { RUN_SURFACE } from './runSurface'
 import { templatesOf, type Drawn } from './templatesOf'
 import { piecesOf, sizesOf, type Sizes } from './pieces'
+import { sheetCount } from './sheets'
 import type { Template } from './types'
 
 /** A template as the plan lists it; its lines are drawn when it is looked at or printed. */
 export interface TemplateLine extends Omit<Template, 'shapes' | 'texts' | 'kind'> {
   kind: Template['kind'] | 'solid'
+  /** How many sheets it takes by itself. */
+  sheets: { a4: number; letter: number }
   /** Sizes of the pieces that it is printed in, by paper. */
   pieces: { a4: Sizes; letter: Sizes }
 }
 
-const NO_PIECES: TemplateLine['pieces'] = {
-  a4: { lying: false, pieces: [] },
-  letter: { lying: false, pieces: [] }
+/** Solids go to a machine, not on paper. */
+const UNPRINTED: Pick<TemplateLine, 'sheets' | 'pieces'> = {
+  sheets: { a4: 0, letter: 0 },
+  pieces: { a4: { lying: false, pieces: [] }, letter: { lying: false, pieces: [] } }
 }
 
 /** The list of what can be printed. */
@@ -25,13 +29,17 @@ export function templateList(
   parts: Drawn['parts']
 ): TemplateLine[] {
   const flat = templatesOf(build, { forms, ground, parts }).map(
-    ({ shapes, texts, ...t }): TemplateLine => ({
-      ...t,
-      pieces: {
+    ({ shapes, texts, ...t }): TemplateLine => {
+      const pieces = {
         a4: sizesOf(piecesOf({ ...t, shapes, texts }, 'a4')),
         letter: sizesOf(piecesOf({ ...t, shapes, texts }, 'letter'))
       }
-    })
+      const sheets = {
+        a4: sheetCount([pieces.a4], 'a4'),
+        letter: sheetCount([pieces.letter], 'letter')
+      }
+      return { ...t, sheets, pieces }
+    }
   )
   const solids = mastersOf(forms, (id) => build.waters.find((w) => w.id === id)?.name ?? id).map(
     (s): TemplateLine => ({
@@ -42,7 +50,7 @@ export function templateList(
       use: 'Print or mill it: a master to mould, or a former to lay strips over.',
       widthMm: span(s.sections, 0),
       heightMm: span(s.sections, 2),
-      pieces: NO_PIECES
+      ...UNPRINTED
     })
   )
   const ran: TemplateLine[] = forms.ran
@@ -55,7 +63,7 @@ export function templateList(
           use: 'The whole base with the water on it, as a block to print or mill and as a height map.',
           widthMm: build.base.widthMm,
           heightMm: build.base.depthMm,
-          pieces: NO_PIECES
+          ...UNPRINTED
         }
       ]
     : []
