@@ -94,15 +94,15 @@ function cutInto(
     h
   }
   const at = new Map<string, Piece & { held: Held }>()
-  for (const [key, held] of heldBy(grid, shapes, texts)) {
+  for (const [k, held] of heldBy(grid, shapes, texts).entries()) {
     // what lies in the strip that a neighbour shows too is no reason to print this one
-    if (!held.own) continue
-    const [column, row] = key.split(' ').map(Number)
+    if (!held?.own) continue
+    const [column, row] = [k % grid.columns, Math.floor(k / grid.columns)]
     const [x, y] = [column * stepX, row * stepY]
     const window = { x, y, w: Math.min(w, widthMm - x), h: Math.min(h, heightMm - y) }
-    at.set(key, { ...window, row, column, meets: {}, crosses: [], held })
+    at.set(`${column} ${row}`, { ...window, row, column, meets: {}, crosses: [], held })
   }
-  const pieces = [...at.values()].sort((a, b) => a.row - b.row || a.column - b.column)
+  const pieces = [...at.values()]
   const beside = (p: Piece, dx: number, dy: number) => {
     const next = at.get(`${p.column + dx} ${p.row + dy}`)
     return next ? pieces.indexOf(next) : -1
@@ -157,63 +157,53 @@ interface Grid {
   h: number
 }
 
-/** What is drawn in each window, by its column and row: every line is looked at where it passes. */
+/** What is drawn in each window, row by row: every line is looked at where it passes. */
 function heldBy(
   grid: Grid,
   shapes: readonly TemplateShape[],
   texts: Template['texts']
-): Map<string, Held> {
-  const found = new Map<string, Held>()
+): (Held | undefined)[] {
+  const { columns, rows, stepX, stepY, w, h } = grid
+  const found = new Array<Held | undefined>(columns * rows)
   /** Something from one point to another: a stretch of a line, or the box of a label. */
-  const put = (a: Point2, b: Point2, counts: boolean, cut: typeof within) => {
-    const [c0, c1] = touched(a[0], b[0], grid.stepX, grid.w, grid.columns)
-    const [r0, r1] = touched(a[1], b[1], grid.stepY, grid.h, grid.rows)
+  const put = (a: Point2, b: Point2, counts: boolean, cut: typeof within): void => {
+    const c0 = firstTouched(Math.min(a[0], b[0]), stepX, w, columns)
+    const c1 = lastTouched(Math.max(a[0], b[0]), stepX, columns)
+    const r0 = firstTouched(Math.min(a[1], b[1]), stepY, h, rows)
+    const r1 = lastTouched(Math.max(a[1], b[1]), stepY, rows)
     for (let row = r0; row <= r1; row++)
       for (let column = c0; column <= c1; column++) {
-        const [x, y] = [column * grid.stepX, row * grid.stepY]
-        const part = cut(a, b, x, y, x + grid.w, y + grid.h)
+        const [x0, y0] = [column * stepX, row * stepY]
+        const part = cut(a, b, x0, y0, x0 + w, y0 + h)
         if (!part) continue
-        const key = `${column} ${row}`
-        const held = found.get(key) ?? {
-          x0: Infinity,
-          y0: Infinity,
-          x1: -Infinity,
-          y1: -Infinity,
-          own: false
-        }
-        found.set(key, held)
-        for (const [px, py] of part) {
-          held.x0 = Math.min(held.x0, px)
-          held.y0 = Math.min(held.y0, py)
-          held.x1 = Math.max(held.x1, px)
-          held.y1 = Math.max(held.y1, py)
+        const k = row * columns + column
+        const held = (found[k] ??= { x0: part[0][0], y0: part[0][1], x1: -1, y1: -1, own: false })
+        for (const p of part) {
+          if (p[0] < held.x0) held.x0 = p[0]
+          if (p[1] < held.y0) held.y0 = p[1]
+          if (p[0] > held.x1) held.x1 = p[0]
+          if (p[1] > held.y1) held.y1 = p[1]
         }
         if (!counts || held.own) continue
-        const [ownX, ownY] = [column > 0 ? x + OVERLAP_MM : x, row > 0 ? y + OVERLAP_MM : y]
-        held.own = cut(a, b, ownX, ownY, x + grid.w, y + grid.h) !== null
+        const [ownX, ownY] = [column > 0 ? x0 + OVERLAP_MM : x0, row > 0 ? y0 + OVERLAP_MM : y0]
+        held.own = cut(a, b, ownX, ownY, x0 + w, y0 + h) !== null
       }
   }
   for (const { layer, closed, points } of shapes) {
-    const ends = closed ? [...points, points[0]] : points
-    for (let i = 1; i < ends.length; i++) put(ends[i - 1], ends[i], layer !== 'base', within)
+    const counts = layer !== 'base'
+    for (let i = 1; i < points.length; i++) put(points[i - 1], points[i], counts, within)
+    if (closed) put(points.at(-1)!, points[0], counts, within)
   }
   for (const { at, text } of texts)
     put(at, [at[0] + labelWidth(text), at[1] + TEXT_MM], true, boxWithin)
   return found
 }
 
-/** The first and last window that reach into a stretch. */
-function touched(
-  a: number,
-  b: number,
-  step: number,
-  size: number,
-  count: number
-): [number, number] {
-  const [low, high] = [Math.min(a, b), Math.max(a, b)]
-  const held = (k: number) => Math.max(0, Math.min(count - 1, k))
-  return [held(Math.ceil((low - size) / step - 1e-9)), held(Math.floor(high / step + 1e-9))]
-}
+/** The first and the last window that reach into a stretch, of those there are. */
+const firstTouched = (low: number, step: number, size: number, count: number): number =>
+  Math.max(0, Math.min(count - 1, Math.ceil((low - size) / step - 1e-9)))
+const lastTouched = (high: number, step: number, count: number): number =>
+  Math.max(0, Math.min(count - 1, Math.floor(high / step + 1e-9)))
 
 /** What of a box lies in a rectangle: its corners. */
 const boxWithin: typeof within = (a, b, x0, y0, x1, y1) =>
@@ -233,6 +223,8 @@ function within(
   x1: number,
   y1: number
 ): [Point2, Point2] | null {
+  const inside = (p: Point2) => p[0] >= x0 && p[0] <= x1 && p[1] >= y0 && p[1] <= y1
+  if (inside(a) && inside(b)) return [a, b]
   const [dx, dy] = [b[0] - a[0], b[1] - a[1]]
   let [from, to] = [0, 1]
   for (const [p, q] of [
