@@ -151,7 +151,7 @@ const join = (side: Side) =>
           </ElButton>
         </li>
       </ul>
-      <div class="row">
+      <div class="row go">
         <ElButton
           class="tool main grow"
           data-test="pdf"
@@ -235,6 +235,13 @@ const join = (side: Side) =>
 .list {
   min-height: 0;
   overflow: auto;
+}
+.go {
+  position: sticky;
+  bottom: 0;
+  padding: 6px 0;
+  background: var(--sheet);
+  z-index: 1;
 }
 .paper-pick {
   width: 96px;

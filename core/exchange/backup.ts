@@ -1,3 +1,4 @@
+import { joined } from './joined'
 import { sha256 } from '@noble/hashes/sha2'
 import { bytesToHex } from '@noble/hashes/utils'
 import { strToU8, Zip, ZipDeflate, ZipPassThrough, zipSync } from 'fflate'
@@ -155,13 +156,7 @@ export function packBackup(backup: Backup, photos: ReadonlyMap<string, Uint8Arra
   }
   for (const state of backup.states) writer.state(state)
   writer.finish(backup)
-  const whole = new Uint8Array(parts.reduce((n, part) => n + part.length, 0))
-  let at = 0
-  for (const part of parts) {
-    whole.set(part, at)
-    at += part.length
-  }
-  return whole
+  return joined(parts)
 }
 
 /** One build with its photographs: `build.json` and `photos/ID.jpg`. */

@@ -1,6 +1,7 @@
 import bidiFactory from 'bidi-js'
 import LineBreaker from 'linebreak'
 import { fontPath, fontsFor, isUnseen, type FontFiles, type Weight } from './fontChoice'
+import { joined } from '../joined'
 import { plainFont } from './plainFont'
 import { PDFDocument, type Pdf } from './pdfKit'
 
@@ -226,14 +227,4 @@ function inOrder(line: string): string[] {
       i = Math.max(i, end - 1)
     }
   return stretches.map((s) => s.text)
-}
-
-function joined(chunks: readonly Uint8Array[]): Uint8Array {
-  const all = new Uint8Array(chunks.reduce((sum, c) => sum + c.length, 0))
-  let at = 0
-  for (const chunk of chunks) {
-    all.set(chunk, at)
-    at += chunk.length
-  }
-  return all
 }
