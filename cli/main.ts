@@ -3,6 +3,7 @@ import { basename } from 'node:path'
 import { takeBusy } from '../core/build/workEdits'
 import { busyTimes } from '../core/exchange/calendar/busyTimes'
 import { stepsCalendar } from '../core/exchange/calendar/ics'
+import { csvStyleOf, shoppingCsv } from '../core/exchange/csv'
 import { calculate } from '../core/exchange/calc/contract'
 import { newFrom } from '../core/exchange/newFile'
 import { planOut } from '../core/exchange/planFile'
@@ -29,6 +30,7 @@ export const USAGE = `usage: ${[
   'spindle check BUILD.json',
   'spindle schedule BUILD.json',
   'spindle calendar BUILD.json',
+  'spindle shopping BUILD.json [LANGUAGE]',
   'spindle busy CALENDAR.ics BUILD.json',
   'spindle book BUILD.json OUT.pdf [a4|letter]',
   'spindle sheets BUILD.json OUT.pdf [a4|letter]',
@@ -230,6 +232,23 @@ function calendarOf(path: string | undefined, units: Units): string {
   return stepsCalendar(build, steps.steps, days, Date.now(), (t) => inSentence(t, units)).text
 }
 
+/** The shopping list as a table for spreadsheets of a language: "de-AT" has commas before tenths. */
+function shoppingOf(path: string | undefined, language = 'en'): string {
+  if (path === undefined) throw new BadInput(USAGE)
+  if (!isLanguage(language))
+    throw new BadInput(`LANGUAGE: was ${language}; it must be a tag such as en-GB or de-AT`)
+  const { amounts } = derivePlan(buildIn(path))
+  return shoppingCsv(amounts.shopping, csvStyleOf(language), '')
+}
+
+function isLanguage(tag: string): boolean {
+  try {
+    return Intl.NumberFormat.supportedLocalesOf(tag).length > 0
+  } catch {
+    return false
+  }
+}
+
 /** The build with the busy times of a calendar taken in; what was left out is said. */
 function busyIn(calendar: string | undefined, path: string | undefined, says: Says): string {
   if (calendar === undefined || path === undefined) throw new BadInput(USAGE)
@@ -313,6 +332,7 @@ export function main([command, ...args]: readonly string[], says: Says): number 
     else if (command === 'plan') says.out(plan(rest[0], units))
     else if (command === 'schedule') says.out(scheduleOf(rest[0], units))
     else if (command === 'calendar') says.out(calendarOf(rest[0], units).trimEnd())
+    else if (command === 'shopping') says.out(shoppingOf(rest[0], rest[1]).trimEnd())
     else if (command === 'busy') says.out(busyIn(rest[0], rest[1], says))
     else if (command === 'run') says.out(run(rest[0], rest[1], says))
     else if (command === 'stack') says.out(stackOf(rest[0], rest[1]))

@@ -1,5 +1,5 @@
 // What a fresh clone lacks, installed: packages from the lock file, and for the tests Debian's
-// Chromium and poppler.
+// Chromium and the programs that read what goes out.
 import { spawnSync } from 'node:child_process'
 import { existsSync, statSync } from 'node:fs'
 import { dirname, join } from 'node:path'
@@ -45,19 +45,27 @@ function installDebian(packages, what) {
   return apt('update') === 0 && apt('install', '-y', '--no-install-recommends', ...packages) === 0
 }
 
-const hasPoppler = () =>
-  (process.env.PATH ?? '').split(':').some((folder) => existsSync(join(folder, 'pdftoppm')))
+/** What the tests need from Debian, by a program of each: poppler looks at printed pages, the others read files as others do. */
+const FOR_TESTS = {
+  'poppler-utils': 'pdftoppm',
+  qpdf: 'qpdf',
+  khal: 'khal',
+  'libreoffice-calc-nogui': 'soffice'
+}
+const isHere = (program) =>
+  (process.env.PATH ?? '').split(':').some((folder) => existsSync(join(folder, program)))
+const missing = () => [
+  ...(chromiumPath() ? [] : ['chromium']),
+  ...Object.keys(FOR_TESTS).filter((name) => !isHere(FOR_TESTS[name]))
+]
 
-/** What the tests need from Debian: a browser, and poppler to look at printed pages. */
+/** A browser, and the programs that look at what goes out. */
 export function installForTests() {
-  const packages = [
-    ...(chromiumPath() ? [] : ['chromium']),
-    ...(hasPoppler() ? [] : ['poppler-utils'])
-  ]
+  const packages = missing()
   if (packages.length === 0) return
-  if (!installDebian(packages, packages.join(' and ')) || !chromiumPath() || !hasPoppler()) {
+  if (!installDebian(packages, packages.join(', ')) || missing().length > 0) {
     console.error(
-      "They could not be installed: install Debian's packages chromium and poppler-utils, or name a Chromium in CHROMIUM_PATH."
+      `They could not be installed: install Debian's packages ${missing().join(', ')}, or name a Chromium in CHROMIUM_PATH.`
     )
     process.exit(1)
   }

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { named } from '../../core/build/file/comingIn'
 import FilePick from './FilePick.vue'
 import { ElButton } from 'element-plus'
 import { computed, onMounted, ref } from 'vue'
@@ -29,7 +30,7 @@ const refresh = async () => {
 }
 onMounted(refresh)
 
-async function attempt(what: string, work: () => Promise<void>): Promise<void> {
+async function attempt(what: string, work: () => Promise<void>, file = ''): Promise<void> {
   working.value = what
   fault.value = ''
   done.value = null
@@ -39,7 +40,7 @@ async function attempt(what: string, work: () => Promise<void>): Promise<void> {
     const said = error instanceof Error ? error.message : String(error)
     fault.value = isFull(error)
       ? 'The browser’s store is full: make room and try again. Nothing was changed.'
-      : said
+      : named(file, said)
   }
   working.value = ''
   await refresh()
@@ -51,10 +52,11 @@ const backup = () =>
     if (state.value?.persisted === false) await askToKeep()
   })
 function picked(file: File): void {
-  void attempt('Restoring…', async () => {
+  const work = async () => {
     done.value = await restore(file)
     emit('restored')
-  })
+  }
+  void attempt('Restoring…', work, file.name)
 }
 const nudge = computed(() => {
   const s = state.value
@@ -152,6 +154,8 @@ defineExpose({ refresh })
         Back everything up
       </ElButton>
       <FilePick
+        kind="backup"
+        @refuse="fault = $event"
         accept=".zip,application/zip"
         :disabled="working !== ''"
         data-test="restore"

@@ -41,10 +41,6 @@ let cancel: () => void = () => undefined
 async function picked(file: File): Promise<void> {
   fault.value = ''
   read.value = null
-  if (file.size > 60_000_000) {
-    fault.value = `${file.name} is ${Math.round(file.size / 1e6)} MB long; 40 MB is the most. Nothing was changed.`
-    return
-  }
   reading.value = true
   const asked = ask(
     {
@@ -147,6 +143,8 @@ function stopReading(): void {
     </ul>
     <div class="row">
       <FilePick
+        kind="calendar"
+        @refuse="fault = $event"
         accept=".ics,text/calendar"
         :disabled="reading || isFull"
         data-test="busy-file"

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { named } from '../../core/build/file/comingIn'
 import FilePick from './FilePick.vue'
 import { mm, grams, said } from '../words'
 import { v4 as newId } from 'uuid'
@@ -29,16 +30,11 @@ const fit = shallowRef<ChipFit | null>(null)
 const name = ref('My tint')
 /** Photographs are drawn no larger than this, px: colours stay the same. */
 const LARGEST = 900
-const MOST_BYTES = 60_000_000
 
 async function open(file: File): Promise<void> {
   if (!canvas.value) return
   problem.value = ''
   try {
-    if (file.size > MOST_BYTES)
-      throw new Error(
-        `the picture is ${Math.round(file.size / 1e6)} MB; at most ${MOST_BYTES / 1e6}`
-      )
     const bitmap = await createImageBitmap(file)
     const scale = Math.min(1, LARGEST / Math.max(bitmap.width, bitmap.height))
     canvas.value.width = Math.round(bitmap.width * scale)
@@ -50,7 +46,11 @@ async function open(file: File): Promise<void> {
     loaded.value = true
     picking.value = 'paper'
   } catch (error) {
-    problem.value = `That picture cannot be opened: ${error instanceof Error ? error.message : String(error)}. What was picked before stays.`
+    const why = error instanceof Error ? error.message : String(error)
+    problem.value = named(
+      file.name,
+      `That picture cannot be opened: ${why.replace(/\.$/, '')}. What was picked before stays.`
+    )
   }
 }
 
@@ -138,7 +138,12 @@ function dropChip(i: number): void {
 <template>
   <div class="chips">
     <div class="photo">
-      <FilePick accept="image/*" data-test="chip-photo" @pick="open"
+      <FilePick
+        kind="photograph"
+        accept="image/*"
+        data-test="chip-photo"
+        @pick="open"
+        @refuse="problem = $event"
         >Photograph of the chips beside white paper</FilePick
       >
       <svg
@@ -187,7 +192,7 @@ function dropChip(i: number): void {
           light with the paper in the picture.</span
         ><span v-else>All picked. Click a colour below to pick it again.</span>
       </p>
-      <p v-if="problem" class="fault" role="alert">
+      <p v-if="problem" class="fault" role="alert" data-test="chip-problem">
         {{ problem }}
       </p>
     </div>

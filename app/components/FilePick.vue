@@ -1,14 +1,25 @@
 <script setup lang="ts">
 import { ElUpload } from 'element-plus'
 import { ref } from 'vue'
+import { unreadable, type ComingIn } from '../../core/build/file/comingIn'
 
 /** A button that takes files from the builder's own disk: nothing leaves the machine. */
-defineProps<{ accept: string; multiple?: boolean; disabled?: boolean; main?: boolean }>()
-const emit = defineEmits<{ pick: [file: File] }>()
+const props = defineProps<{
+  /** What is asked for: a longer file than any of its kind is not opened. */
+  kind: ComingIn
+  accept: string
+  multiple?: boolean
+  disabled?: boolean
+  main?: boolean
+}>()
+const emit = defineEmits<{ pick: [file: File]; refuse: [why: string] }>()
 const upload = ref<InstanceType<typeof ElUpload> | null>(null)
 function taken(file: File | undefined): void {
   upload.value?.clearFiles()
-  if (file) emit('pick', file)
+  if (!file) return
+  const why = unreadable(props.kind, file.name, file.size)
+  if (why) emit('refuse', why)
+  else emit('pick', file)
 }
 </script>
 

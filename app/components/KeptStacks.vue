@@ -25,7 +25,7 @@ const checker = () => import('../../core/build/file/stackFile')
 async function lay(kept: KeptStack): Promise<void> {
   const { laidOn } = await checker()
   const laid = laidOn(store.build!, kept, props.water)
-  problem.value = laid.ok ? '' : told(laid.faults)
+  problem.value = laid.ok ? '' : notLaid(laid.faults)
   if (laid.ok) emit('lay', `Lay it as ${kept.name}`, layStack(kept, props.water))
 }
 function layAs(id: string): void {
@@ -36,10 +36,10 @@ async function take(file: File): Promise<void> {
   const { readStack } = await checker()
   const read = readStack(await file.text())
   if (read.ok) await lay(read.value)
-  else problem.value = told(read.faults)
+  else problem.value = notLaid(read.faults)
 }
-const told = (faults: readonly Fault[]) =>
-  faults.map((f) => (f.path ? `${f.path}: ${f.message}` : f.message)).join('; ')
+const notLaid = (faults: readonly Fault[]) =>
+  `Nothing was laid: ${faults.map((f) => (f.path ? `${f.path}: ${f.message}` : f.message)).join('; ')}.`
 function give(): void {
   const kept = keptStack(store.build!, props.water, shelf.own)
   if (kept) saveFile(fileName('Stack', kept.name, '.json'), 'application/json', writeStack(kept))
@@ -57,11 +57,16 @@ function give(): void {
       :options="[{ id: '', name: 'as it is' }, ...elsewhere]"
       @update:model-value="layAs"
     />
-    <FilePick accept=".json,application/json" data-test="stack-in" @pick="take"
+    <FilePick
+      kind="stack"
+      accept=".json,application/json"
+      data-test="stack-in"
+      @pick="take"
+      @refuse="problem = $event"
       >From a file</FilePick
     ><ElButton class="tool" data-test="stack-out" @click="give">Keep as a file</ElButton>
     <p v-if="problem" class="notice whole" role="alert" data-test="stack-problem">
-      Nothing was laid. {{ said(problem) }}
+      {{ said(problem) }}
     </p>
   </div>
 </template>

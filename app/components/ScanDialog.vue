@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { named } from '../../core/build/file/comingIn'
 import FilePick from './FilePick.vue'
 import ChoiceField from './ChoiceField.vue'
 import { ElButton, ElDialog } from 'element-plus'
@@ -6,7 +7,7 @@ import { computed, onBeforeUnmount, ref, shallowRef } from 'vue'
 import { setSoundings } from '../../core/build/edits'
 import type { PoolGroundPlan } from '../../core/plan/derivePlan'
 import { guessPlacement, sizeOf } from '../../core/exchange/scans/guess'
-import { LONGEST_SCAN, scanKind } from '../../core/exchange/scans/readMesh'
+import { scanKind } from '../../core/exchange/scans/readMesh'
 import { takenAs } from '../../core/exchange/takenAs'
 import type { Laid, ScanSeen } from '../workers/scan.worker'
 import { scanClient, type ScanClient } from '../workers/scanClient'
@@ -54,11 +55,7 @@ async function read(file: File): Promise<void> {
   fileName.value = file.name
   seen.value = null
   if (!kind) {
-    problem.value = `“${file.name}” is none of STL, OBJ, PNG and CSV. Nothing has been changed.`
-    return
-  }
-  if (file.size > LONGEST_SCAN) {
-    problem.value = `“${file.name}” is ${Math.round(file.size / 1e6)} MB; a scan is at most ${LONGEST_SCAN / 1e6} MB. Thin it first. Nothing has been changed.`
+    problem.value = `“${file.name}” is none of STL, OBJ, PNG and CSV. Nothing was changed.`
     return
   }
   try {
@@ -74,9 +71,7 @@ async function read(file: File): Promise<void> {
 }
 const said = (error: unknown) => {
   const text = error instanceof Error ? error.message : String(error)
-  return text === 'stopped'
-    ? ''
-    : `${text.charAt(0).toUpperCase()}${text.slice(1)}. Nothing has been changed.`
+  return text === 'stopped' ? '' : `${named(fileName.value, text)}. Nothing was changed.`
 }
 
 function guess(): void {
@@ -136,7 +131,13 @@ function take(): void {
     <div class="stack" data-test="scan-dialog">
       <p>A scan (STL or OBJ), a height map (PNG) or soundings (CSV). It stays in this browser.</p>
       <div class="row">
-        <FilePick main accept=".stl,.obj,.png,.csv,.txt,.tsv" data-test="scan-file" @pick="read"
+        <FilePick
+          main
+          kind="scan"
+          accept=".stl,.obj,.png,.csv,.txt,.tsv"
+          data-test="scan-file"
+          @pick="read"
+          @refuse="problem = $event"
           >Choose a file</FilePick
         ><b v-if="fileName">{{ fileName }}</b>
       </div>

@@ -120,7 +120,7 @@ function caught(event: ClipboardEvent): void {
           >{{ f.path }} {{ said(f.message) }}.
         </span>
         <span v-if="answer.faults.length > 3">And {{ answer.faults.length - 3 }} more lines. </span
-        >Nothing has been changed.
+        >Nothing was changed.
       </p>
       <p v-else-if="answer" class="small" data-test="taken-as">
         {{ answer.soundings.length }} soundings read<template v-if="answer.taken"

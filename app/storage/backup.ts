@@ -1,7 +1,7 @@
 import { v4 as newId } from 'uuid'
 import type { Build } from '../../core/build/types'
 import type { Unpacked } from '../../core/exchange/checkedBackup'
-import { MOST_ZIP_BYTES } from '../../core/exchange/zipReading'
+import { unreadable } from '../../core/build/file/comingIn'
 import { entriesOf } from '../../core/build/log/entries'
 import type { Forgotten } from '../../core/plan/learned/history'
 import { job } from '../workers/hire'
@@ -94,10 +94,8 @@ export interface Restored {
  * @throws Error in the builder's words; nothing was changed
  */
 export async function restore(file: File): Promise<Restored> {
-  if (file.size > MOST_ZIP_BYTES)
-    throw new Error(
-      `${file.name} is ${Math.round(file.size / 1e9)} GB long: no backup of this app is. Nothing was changed.`
-    )
+  const fault = unreadable('backup', file.name, file.size)
+  if (fault) throw new Error(fault)
   return putBack(await zipped((zip) => zip.unpack(file)))
 }
 

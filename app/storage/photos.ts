@@ -1,4 +1,5 @@
 import { v4 as newId } from 'uuid'
+import { unreadable } from '../../core/build/file/comingIn'
 import { entriesOf } from '../../core/build/log/entries'
 import { job } from '../workers/hire'
 import type { PhotoWork, Shrunk } from '../workers/photo.worker'
@@ -7,36 +8,32 @@ import { db, tooNew, type PhotoRow } from './db'
 
 /** No photograph takes longer to shrink, ms. */
 const LONGEST_MS = 60_000
-/** A larger file is no photograph from a camera or phone. */
-const LONGEST_FILE = 60_000_000
 
 /**
  * Shrinks a photograph and keeps it.
  *
  * @param zone  where a clock that names none stands
- * @returns its id and size, and when it was taken by its own tag
+ * @returns its id and size, and what its own tags say
  * @throws Error in the builder's words when it is none, or there is no room; nothing was changed
  */
 export async function keepPhoto(
   build: string,
   file: File,
   zone: string
-): Promise<{ id: string; width: number; height: number; taken: string | null }> {
-  if (file.size > LONGEST_FILE)
-    throw new Error(
-      `${file.name} is ${Math.round(file.size / 1e6)} MB long; 60 MB is the most. Nothing was changed.`
-    )
+): Promise<{ id: string } & Omit<Shrunk, 'picture' | 'small'>> {
+  const fault = unreadable('photograph', file.name, file.size)
+  if (fault) throw new Error(fault)
   const worker = new Worker(new URL('../workers/photo.worker.ts', import.meta.url), {
     type: 'module'
   })
-  const { picture, small, width, height, taken } = (await job<PhotoWork, Shrunk>(
+  const { picture, small, ...more } = (await job<PhotoWork, Shrunk>(
     worker,
     (w) => w.shrink(file, zone, Date.now()),
     LONGEST_MS
   ).answer)!
   const id = newId()
   await db.photos.add({ id, build, keptAt: Date.now(), picture, small })
-  return { id, width, height, taken }
+  return { id, ...more }
 }
 
 export const photo = (id: string): Promise<PhotoRow | undefined> => db.photos.get(id)

@@ -10,6 +10,7 @@ import BackupPanel from '../components/BackupPanel.vue'
 import MiniCutaway from '../drawings/MiniCutaway.vue'
 import { dayAndClock } from '../../core/words/dates'
 import { fileSize, figure, ml, mm } from '../words'
+import { unreadable } from '../../core/build/file/comingIn'
 import { fileName } from '../../core/exchange/fileName'
 import { importedWords, restoredWords } from '../restoredWords'
 import { saveFile } from '../saveFile'
@@ -63,7 +64,10 @@ const cards = computed(() =>
   })
 )
 
-async function attempt(what: string, work: () => Promise<unknown>): Promise<void> {
+const passing = (message: string): unknown =>
+  void ElMessage({ type: 'error', message, duration: 8000 })
+/** Does it; a failure is told in passing, or where `tell` puts it. */
+async function attempt(what: string, work: () => Promise<unknown>, tell = passing) {
   try {
     await work()
   } catch (error) {
@@ -71,13 +75,11 @@ async function attempt(what: string, work: () => Promise<unknown>): Promise<void
     const why = isFull(error)
       ? 'the browser’s store is full; export and delete an old build first'
       : said
-    ElMessage({
-      type: 'error',
-      message: /nothing was changed\.$/i.test(why)
+    tell(
+      /nothing was changed\.$/i.test(why)
         ? `${what} failed: ${why}`
-        : `${what} failed: ${why}. Nothing was changed.`,
-      duration: 8000
-    })
+        : `${what} failed: ${why}. Nothing was changed.`
+    )
   }
 }
 
@@ -116,30 +118,24 @@ async function fetchBack(row: BuildRow): Promise<void> {
 }
 
 async function takeIn(file: File): Promise<void> {
-  importProblem.value = ''
-  if (/\.zip$/i.test(file.name)) {
-    await attempt('Importing', async () => {
-      const done = await restore(file)
-      await library.afterRestore()
-      ElMessage({ message: `Brought in: ${restoredWords(done)}.` })
-      if (done.left.length > 0)
-        importProblem.value = `${file.name}, left out: ${done.left.join('; ')}. All else was brought in.`
-    })
-    return
-  }
-  if (file.size > 40_000_000) {
-    importProblem.value = `${file.name}: is ${Math.round(file.size / 1e6)} MB long; a build is at most 20 MB. Nothing was changed.`
-    return
-  }
-  await attempt('Importing', async () => {
-    const answer = await library.importText(await file.text())
-    if ('problem' in answer)
-      importProblem.value = `${file.name}: ${answer.problem}. Nothing was changed.`
-    else
-      ElMessage({
-        message: importedWords(answer.added, answer.same)
-      })
-  })
+  const zip = /\.zip$/i.test(file.name)
+  importProblem.value = unreadable(zip ? 'backup' : 'build', file.name, file.size) ?? ''
+  if (importProblem.value) return
+  const work = zip ? () => takeZip(file) : () => takeText(file)
+  await attempt(`Importing ${file.name}`, work, (why) => (importProblem.value = why))
+}
+async function takeZip(file: File): Promise<void> {
+  const done = await restore(file)
+  await library.afterRestore()
+  ElMessage({ message: `Brought in: ${restoredWords(done)}.` })
+  if (done.left.length > 0)
+    importProblem.value = `${file.name}, left out: ${done.left.join('; ')}. All else was brought in.`
+}
+async function takeText(file: File): Promise<void> {
+  const answer = await library.importText(await file.text())
+  if ('problem' in answer)
+    importProblem.value = `${file.name}: ${answer.problem}. Nothing was changed.`
+  else ElMessage({ message: importedWords(answer.added, answer.same) })
 }
 async function openDemo(): Promise<void> {
   await attempt('Opening the demo', async () => {
@@ -166,6 +162,8 @@ const exportAll = () =>
       <h1 class="grow">Builds</h1>
       <ElButton class="tool main" data-test="new-build" @click="asking = true">New build</ElButton>
       <FilePick
+        kind="backup"
+        @refuse="importProblem = $event"
         accept=".json,.zip,application/json,application/zip"
         data-test="import"
         @pick="takeIn"

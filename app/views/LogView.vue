@@ -1,10 +1,11 @@
 <script setup lang="ts">
+import { named } from '../../core/build/file/comingIn'
 import { allCups, cupName } from '../../core/bench/benchSteps'
 import { cupTitle } from '../../core/bench/mixNames'
 import FilePick from '../components/FilePick.vue'
 import ChoiceField from '../components/ChoiceField.vue'
 import { v4 as newId } from 'uuid'
-import { ElButton, ElInput } from 'element-plus'
+import { ElButton, ElCheckbox, ElInput } from 'element-plus'
 import AccountChart from '../drawings/AccountChart.vue'
 import LeafTabs from '../components/LeafTabs.vue'
 import WorkTop from '../components/WorkTop.vue'
@@ -27,6 +28,7 @@ import { fileName } from '../../core/exchange/fileName'
 import { saveFile } from '../saveFile'
 import { zipOfBuild } from '../storage/backup'
 import { isFull } from '../storage/builds'
+import { placeOnEarth } from '../../core/words/quantities'
 import { keepPhoto, photo } from '../storage/photos'
 import { useBuildStore } from '../stores/build'
 import { useSettingsStore } from '../stores/settings'
@@ -88,6 +90,8 @@ function addCost(): void {
 const readRoom = () => put('Room', { kind: 'room', ...stamp(), ...build.value.room })
 const fault = ref('')
 const working = ref('')
+/** Whether photographs taken in from now on keep where they were taken. */
+const withPlace = ref(false)
 let taking = Promise.resolve()
 /** One after the other: each is shrunk before the next is opened. */
 function picked(file: File): void {
@@ -98,7 +102,7 @@ async function takePhoto(file: File): Promise<void> {
   working.value = `Shrinking ${file.name}…`
   try {
     const { calendar } = build.value
-    const { id, width, height, taken } = await keepPhoto(build.value.id, file, calendar.zone)
+    const { id, width, height, taken, place } = await keepPhoto(build.value.id, file, calendar.zone)
     put('Photograph', {
       kind: 'photo',
       id,
@@ -106,24 +110,25 @@ async function takePhoto(file: File): Promise<void> {
       caption: file.name.replace(/\.\w+$/, '').slice(0, 80),
       step: null,
       widthPx: width,
-      heightPx: height
+      heightPx: height,
+      ...(withPlace.value && place ? { place } : {})
     })
   } catch (error) {
     const said = error instanceof Error ? error.message : String(error)
     fault.value = isFull(error)
       ? 'The browser’s store is full: the photograph was not kept. Back up and delete old builds first.'
-      : said
+      : named(file.name, said)
   }
   working.value = ''
 }
 const caption = (entry: PhotoEntry, text: string) =>
-  store.edit('Caption', (b) => ({
+  change('Caption', entry, { caption: text.slice(0, 500) })
+const change = (label: string, entry: PhotoEntry, to: Partial<PhotoEntry>) =>
+  store.edit(label, (b) => ({
     ...b,
     log: {
       ...b.log,
-      entries: b.log.entries.map((e) =>
-        e.id === entry.id ? { ...e, caption: text.slice(0, 500) } : e
-      )
+      entries: b.log.entries.map((e) => (e.id === entry.id ? { ...entry, ...to } : e))
     }
   }))
 
@@ -284,8 +289,19 @@ const early = (e: Extract<LogEntry, { kind: 'step' }>) => {
           >
         </form>
         <div class="row">
-          <FilePick accept="image/*" multiple data-test="photo-file" @pick="picked"
+          <FilePick
+            kind="photograph"
+            accept="image/*"
+            multiple
+            data-test="photo-file"
+            @pick="picked"
+            @refuse="fault = $event"
             >Photograph…</FilePick
+          ><ElCheckbox
+            v-model="withPlace"
+            data-test="photo-place"
+            title="It goes out with the build wherever the build goes"
+            >keep where it was taken</ElCheckbox
           ><ElButton class="tool" @click="readRoom">
             The room: {{ degrees(build.room.tempC) }}, {{ build.room.rhPct }} %
           </ElButton>
@@ -347,7 +363,8 @@ const early = (e: Extract<LogEntry, { kind: 'step' }>) => {
                 ><img
                   v-if="pictures[e.id]"
                   :src="pictures[e.id]"
-                  :alt="e.caption || 'Photograph'" />
+                  :alt="e.caption || 'Photograph'"
+                />
                 <p v-else class="soft small">
                   The picture itself is not in this browser: restore it from the zip it came with.
                 </p>
@@ -357,7 +374,16 @@ const early = (e: Extract<LogEntry, { kind: 'step' }>) => {
                   aria-label="Caption"
                   maxlength="500"
                   @done="caption(e, $event)"
-              /></template>
+                />
+                <p v-if="e.place" class="small soft" data-test="taken-at">
+                  {{ placeOnEarth(e.place)
+                  }}<ElButton
+                    class="tool"
+                    @click="change('Forget the place', e, { place: undefined })"
+                    >Forget the place</ElButton
+                  >
+                </p></template
+              >
             </div>
             <ElButton
               class="tool"

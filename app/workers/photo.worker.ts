@@ -1,5 +1,5 @@
 import { expose } from 'comlink'
-import { photoTaken } from '../../core/exchange/photoTaken'
+import { photoTags, type PhotoTags } from '../../core/exchange/photoTags'
 import { pictureFault } from '../../core/build/log/pictureSize'
 
 /** Longest side kept, px, and of the small picture for lists. */
@@ -24,13 +24,11 @@ async function shrunk(
 }
 
 /** A photograph made small enough to keep, and smaller still for lists. */
-export interface Shrunk {
+export interface Shrunk extends PhotoTags {
   picture: Blob
   small: Blob
   width: number
   height: number
-  /** By its own tag, universal time; null: it does not say. */
-  taken: string | null
 }
 
 /** Drawn anew: upright by its own tag, and without its tags, so that it tells nobody where it was taken. */
@@ -38,14 +36,14 @@ async function shrink(file: File, zone: string, nowMs: number): Promise<Shrunk> 
   const head = await file.slice(0, 1 << 18).arrayBuffer()
   const fault = pictureFault(new Uint8Array(head))
   if (fault) throw new Error(fault)
-  const taken = photoTaken(head, zone, nowMs)
+  const tags = photoTags(head, zone, nowMs)
   try {
     const picture = await createImageBitmap(file, { imageOrientation: 'from-image' })
     const large = await shrunk(picture, LONGEST, 0.82)
     const small = await shrunk(picture, SMALL, 0.75)
     picture.close()
     const { blob, width, height } = large
-    return { picture: blob, small: small.blob, width, height, taken }
+    return { picture: blob, small: small.blob, width, height, ...tags }
   } catch {
     throw new Error('This photograph cannot be read: it may be cut off. Nothing was changed.')
   }

@@ -1,6 +1,7 @@
 import { sha256 } from '@noble/hashes/sha2'
 import { bytesToHex } from '@noble/hashes/utils'
 import crc from 'crc-32'
+import { COMING_IN } from '../build/file/comingIn'
 import {
   bodyOf,
   entriesOfZip,
@@ -13,7 +14,7 @@ import {
 } from './zipEntries'
 
 /** A zip whose files come to more than this, or are more, is no backup of ours: a zip holds no more. */
-export const MOST_ZIP_BYTES = 2 ** 32 - 1
+export const MOST_ZIP_BYTES = COMING_IN.backup.bytes
 export const MOST_ZIP_FILES = 65_535
 /** Words and pictures that were packed are held in memory: of all words together, and of one picture, at most so much. */
 const MOST_TEXT_BYTES = 400_000_000

@@ -46,3 +46,11 @@ export const money = (value: number, sign = ''): string =>
  */
 export const fileSize = (bytes: number): string =>
   bytes < 1e6 ? `${Math.ceil(bytes / 1000)} kB` : `${(bytes / 1e6).toFixed(bytes < 1e7 ? 1 : 0)} MB`
+
+/**
+ * Where on earth, degrees north and east.
+ *
+ * @example placeOnEarth([47.3219, -10.99]) // '47.3219° N, 10.99° W'
+ */
+export const placeOnEarth = ([northDeg, eastDeg]: readonly [number, number]): string =>
+  `${Math.abs(northDeg)}° ${northDeg < 0 ? 'S' : 'N'}, ${Math.abs(eastDeg)}° ${eastDeg < 0 ? 'W' : 'E'}`

@@ -72,7 +72,7 @@ describe('Pours at the bench', function () {
       await page.locator('[data-test="scan-problem"]').waitFor()
       expect(await page.locator('[data-test="scan-problem"]').innerText())
         .to.match(words)
-        .and.match(/Nothing has been changed/)
+        .and.match(/Nothing was changed/)
     }
     await page.locator('[data-test="scan-file"] input').setInputFiles(scan)
     await page.getByText('500,000 triangles').waitFor()

@@ -24,7 +24,7 @@ import { writeBuild, writeBuilds } from '../../core/build/file/write'
 import { changePool } from '../../core/build/edits'
 import { setCalendar } from '../../core/build/workEdits'
 import { derivePlan } from '../../core/plan/derivePlan'
-import { photoTaken } from '../../core/exchange/photoTaken'
+import { photoTags } from '../../core/exchange/photoTags'
 import { demo, demoText, fresh, large } from '../support/builds'
 import { withTags } from '../support/exif'
 
@@ -512,15 +512,15 @@ describe('File names', () => {
 })
 
 describe('Photographs', () => {
-  it('say when they were taken by their own tag, in the zone that they name or the builder’s; wrong clocks and damage say nothing', () => {
+  it('say when and where they were taken by their own tags, in the zone that they name or the builder’s; wrong clocks and damage say nothing', () => {
     const bare = new Uint8Array([0xff, 0xd8, 0xff, 0xd9])
     const now = Date.UTC(2026, 10, 29)
     const of = (taken: string, offset?: string) =>
-      photoTaken(
+      photoTags(
         withTags(bare, { turn: 6, taken, offset }).buffer as ArrayBuffer,
         'Europe/Berlin',
         now
-      )
+      ).taken
     expect(of('2026:07:04 18:30:05')).to.equal('2026-07-04T16:30:05.000Z')
     expect(of('2026:07:04 18:30:05', '-05:00')).to.equal('2026-07-04T23:30:05.000Z')
     for (const wrong of [
@@ -530,9 +530,12 @@ describe('Photographs', () => {
       'yesterday, around 6'
     ])
       expect(of(wrong), wrong).to.equal(null)
+    const placed = withTags(bare, { turn: 1, taken: '2026:07:04 18:30:05', north: 38 })
+    expect(photoTags(placed.buffer as ArrayBuffer, 'UTC', now).place).to.deep.equal([38.7, -9.25])
+    expect(photoTags(bare.buffer, 'UTC', now).place).to.equal(null)
     const whole = withTags(bare, { turn: 1, taken: '2026:07:04 18:30:05' })
     for (let cut = 0; cut < whole.length; cut += 3)
-      expect(() => photoTaken(whole.slice(0, cut).buffer, 'UTC', now)).to.not.throw()
+      expect(() => photoTags(whole.slice(0, cut).buffer, 'UTC', now)).to.not.throw()
   })
 })
 

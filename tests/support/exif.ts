@@ -39,7 +39,9 @@ export function withTags(
       5,
       3,
       [...long(north ?? 38), ...long(1), ...long(42), ...long(1), ...long(0), ...long(1)]
-    ]
+    ],
+    [0x0003, 2, 2, text('W')],
+    [0x0004, 5, 3, [...long(9), ...long(1), ...long(15), ...long(1), ...long(0), ...long(1)]]
   ])
   const block = [...text('Exif'), 0, ...tiff]
   return new Uint8Array([

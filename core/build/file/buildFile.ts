@@ -1,11 +1,12 @@
 import type { Fault } from '../../physics/fault'
 import type { Build } from '../types'
 import { faultsOf, pathText } from './checked'
+import { COMING_IN } from './comingIn'
 import { migrated } from './migrations'
 import { BUILD_SCHEMA } from './schema'
 
-/** A file is at most so long, characters: a build with 100,000 soundings is a tenth of it. */
-export const LONGEST_FILE = 20_000_000
+/** A file is at most so long, characters. */
+export const LONGEST_FILE = COMING_IN.build.bytes
 const DEEPEST = 24
 const MOST_VALUES = 2_000_000
 const REFUSED_KEYS = new Set(['__proto__', 'constructor', 'prototype'])

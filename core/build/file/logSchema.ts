@@ -61,7 +61,11 @@ const KINDS = {
     caption: text().required(),
     step: aStep(),
     widthPx: Joi.number().integer().min(1).max(100_000).required(),
-    heightPx: Joi.number().integer().min(1).max(100_000).required()
+    heightPx: Joi.number().integer().min(1).max(100_000).required(),
+    place: Joi.array().ordered(
+      Joi.number().min(-90).max(90).required(),
+      Joi.number().min(-180).max(180).required()
+    )
   }),
   note: entry('note', { text: text().required(), step: aStep() }),
   lesson: entry('lesson', {

@@ -50,6 +50,8 @@ export interface PhotoEntry extends Entry<'photo'> {
   step: string | null
   widthPx: number
   heightPx: number
+  /** Where it was taken, degrees north and east: only where the builder wishes it kept. */
+  place?: [northDeg: number, eastDeg: number]
 }
 
 export interface NoteEntry extends Entry<'note'> {

@@ -10,7 +10,7 @@ import { sittingsOf } from '../../plan/7-days/sittings'
 import { LAYERS } from '../../plan/templates/types'
 import { clock, dayAndClock, longDay, moment } from '../../words/dates'
 import { duration } from '../../words/durations'
-import { grams, ml, mm, quantity, number } from '../../words/quantities'
+import { grams, ml, mm, quantity, number, placeOnEarth } from '../../words/quantities'
 import { inSentence } from '../../words/units'
 import { shoppable } from '../csv'
 import type { Block, Stroke } from './blocks'
@@ -325,7 +325,8 @@ function after({ build, plan, units }: Sources, photos: Photographs): Block[] {
 function pictureOf(entry: PhotoEntry, photos: Photographs, at: string): Block[] {
   const jpeg = photos.get(entry.id)
   if (!jpeg) return []
-  const says = [entry.caption, at].filter((t) => t !== '').join(', ')
+  const where = entry.place ? placeOnEarth(entry.place) : ''
+  const says = [entry.caption, at, where].filter((t) => t !== '').join(', ')
   const { widthPx, heightPx } = entry
   return [{ kind: 'picture', says, jpeg, widthPx, heightPx }]
 }

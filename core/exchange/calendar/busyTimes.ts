@@ -1,4 +1,5 @@
 import ICAL from 'ical.js'
+import { COMING_IN } from '../../build/file/comingIn'
 import type { Busy, Calendar } from '../../build/types'
 import { localInstant } from '../../build/zone'
 import { boundTo, occurrencesOf, TOO_OFTEN } from './occurrences'
@@ -19,7 +20,7 @@ export interface BusyTimes {
 /** Days ahead of the start that are taken in. */
 const AHEAD_DAYS = 400
 /** Longest file taken, characters. */
-const LONGEST = 40_000_000
+const LONGEST = COMING_IN.calendar.bytes
 /** One entry that repeats more often than this before the days wanted is left out. */
 const MOST_REPEATS = 50_000
 /** Stretches kept at most: far more than the hours of a year. */

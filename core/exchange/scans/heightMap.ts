@@ -56,10 +56,8 @@ export function readHeightMap(bytes: Uint8Array): HeightMap {
   let image: DecodedPng
   try {
     image = decode(bytes)
-  } catch (error) {
-    throw new RangeError(
-      `file: the PNG cannot be read: ${error instanceof Error ? error.message.slice(0, 100) : 'it is broken'}`
-    )
+  } catch {
+    throw new RangeError('file: the PNG cannot be read: it is cut off or damaged')
   }
   const { width, height, palette } = image
   const sample = samplesOf(image)

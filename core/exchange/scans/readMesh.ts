@@ -1,3 +1,4 @@
+import { COMING_IN } from '../../build/file/comingIn'
 import { OBJLoader } from 'three/examples/jsm/loaders/OBJLoader.js'
 import { STLLoader } from 'three/examples/jsm/loaders/STLLoader.js'
 
@@ -13,8 +14,7 @@ export interface Mesh {
 
 export type ScanKind = 'stl' | 'obj' | 'png' | 'csv'
 
-/** Files are at most so long, bytes: a scan of five million triangles is half of it. */
-export const LONGEST_SCAN = 600_000_000
+const LONGEST_SCAN = COMING_IN.scan.bytes
 const STL_HEAD = 84
 const STL_TRIANGLE = 50
 
@@ -75,6 +75,11 @@ function binaryTriangles(bytes: ArrayBuffer): Float32Array {
       `file: its head tells of ${told} triangles, and it ends after ${Math.floor((bytes.byteLength - STL_HEAD) / STL_TRIANGLE)}: it is cut off, or no STL`
     )
   if (told === 0) throw new RangeError('file: the STL holds no triangle')
+  const after = bytes.byteLength - STL_HEAD - told * STL_TRIANGLE
+  if (after > Math.max(1e6, told * STL_TRIANGLE))
+    throw new RangeError(
+      `file: its head tells of ${told} triangles, and ${Math.round(after / 1e6)} MB more follow that it says nothing of`
+    )
   const xyz = new Float32Array(9 * told)
   for (let triangle = 0; triangle < told; triangle++) {
     const at = STL_HEAD + triangle * STL_TRIANGLE + STL_CORNERS_AT
