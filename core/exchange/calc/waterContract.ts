@@ -3,16 +3,27 @@ import { fallCurve } from '../../plan/2-forms/fallCurve'
 import { moodDischarge, MOODS, type Mood } from '../../physics/water/hydraulics/drop'
 import { jump } from '../../physics/water/hydraulics/jump'
 import { rapid, type RapidInput } from '../../physics/water/hydraulics/rapid'
+import { edgeWhite, type EdgeKind } from '../../physics/water/edgeWhite'
+import { homography } from '../../physics/picture/homography'
+import type { Point2 } from '../../physics/shape/polygon'
+import { splashFor } from '../../physics/water/spray/splashFor'
+import { seaFor } from '../../physics/water/waves/seaFor'
 import { drip, type DripInput } from '../../physics/water/spray/drip'
 import { FASTEST_MS, splashOf } from '../../physics/water/spray/splash'
-import { breakerOf } from '../../physics/water/waves/breaking'
+import { breakerOf, type BreakerKind } from '../../physics/water/waves/breaking'
 import { faceOnModel } from '../../physics/water/waves/faceOnModel'
 import { crestSpeed, wavelength } from '../../physics/water/waves/linear'
 import { beaufortSpeed, windSea } from '../../physics/water/waves/windSea'
-import { calculator, scaleName, some, type Calculator } from './calculator'
+import { calculator, length, scaleName, some, type Calculator } from './calculator'
 
 /** The largest that any water on earth is asked about. */
 const LARGEST = { discharge: 1000, depthM: 12_000, periodS: 100, windMS: 100, fetchM: 2e7 }
+/** Four points of a plane. */
+const four = () =>
+  Joi.array()
+    .items(Joi.array().ordered(length().required(), length().required()).length(2))
+    .length(4)
+    .required()
 const periodS = () => some(LARGEST.periodS).required()
 
 interface FallCall {
@@ -119,6 +130,19 @@ export const WATER_CALCULATORS: readonly (readonly [string, Calculator])[] = [
     )
   ],
   [
+    'breakerFor',
+    calculator(
+      Joi.object({
+        scale: scaleName().required(),
+        kind: Joi.valid('spilling', 'plunging', 'surging').required(),
+        heightMm: some(10_000).required(),
+        beachSlope: some(10)
+      }),
+      (input: { scale: number; kind: BreakerKind; heightMm: number; beachSlope?: number }) =>
+        seaFor(input)
+    )
+  ],
+  [
     'windSea',
     calculator(
       Joi.object({
@@ -146,6 +170,33 @@ export const WATER_CALCULATORS: readonly (readonly [string, Calculator])[] = [
       }).xor('speedMS', 'dropM'),
       (input: { scale: number; speedMS?: number; dropM?: number; anglesDeg: [number, number] }) =>
         splashOf(input)
+    )
+  ],
+  [
+    'splashFor',
+    calculator(
+      Joi.object({ scale: scaleName().required(), heightMm: some(10_000).required() }),
+      (input: { scale: number; heightMm: number }) => splashFor(input)
+    )
+  ],
+  [
+    'edgeWhite',
+    calculator(
+      Joi.object({
+        speedMS: Joi.number().min(0).max(FASTEST_MS).required(),
+        depthM: some(LARGEST.depthM).required(),
+        widthM: some(1e5).required(),
+        kind: Joi.valid('boulder', 'wall', 'shore').required()
+      }),
+      (input: { speedMS: number; depthM: number; widthM: number; kind: EdgeKind }) =>
+        edgeWhite(input)
+    )
+  ],
+  [
+    'homography',
+    calculator(
+      Joi.object({ from: four(), to: four() }),
+      (input: { from: Point2[]; to: Point2[] }) => ({ matrix: homography(input.from, input.to) })
     )
   ],
   [
