@@ -13,8 +13,9 @@ import {
 } from '../../core/explain/waterExplanations'
 import type { SeaPlan } from '../../core/plan/2-forms/formsStage'
 import { waveSchools } from '../../core/plan/2-forms/schools'
+import { distanceWords } from '../../core/plan/2-forms/wishedSea'
 import { beaufortOf, beaufortSpeed } from '../../core/physics/water/waves/windSea'
-import { mm, quantity, number, said } from '../words'
+import { figure, mm, quantity, number, said } from '../words'
 import { useBuildStore } from '../stores/build'
 import ChoiceField from './ChoiceField.vue'
 import How from './How.vue'
@@ -28,6 +29,16 @@ const set = (label: string, change: Parameters<typeof changeSea>[1], group = '')
 const pools = computed(() => store.pools.map((p) => ({ id: p.id, name: p.name })))
 const real = (mmOnModel: number) => `${quantity((mmOnModel * props.scale) / 1000, 'm')} real`
 const KINDS = { spilling: 'spills', plunging: 'plunges', surging: 'surges' }
+const WISHES = [
+  { id: '', name: 'as nature has it' },
+  { id: 'spilling', name: 'spilling' },
+  { id: 'plunging', name: 'plunging' },
+  { id: 'surging', name: 'surging' }
+]
+const wish = (id: string) => set('Wish', { wish: id === '' ? null : (id as Sea['wish']) })
+const away = computed(() =>
+  props.form.wish ? distanceWords(props.form.wish.sea, props.form.beachSlope) : ''
+)
 const build = () => store.edit('Build a crest', buildCrest(props.sea.id, props.form.breakLine))
 const FORCES = Array.from({ length: 13 }, (_, i) => ({ id: i, name: i === 0 ? '0, calm' : `${i}` }))
 /** Less wind than this raises no sea, m/s. */
@@ -54,28 +65,57 @@ const LEAST_WIND = 0.1
     </ElButton>
   </div>
   <div class="grid2">
-    <template v-if="sea.drive === 'breaker'">
-      <NumberField
-        label="Breaker"
-        unit="mm"
-        :model-value="sea.breakerMm"
-        :min="0.1"
-        :max="2000"
-        :step="0.5"
-        data-test="breaker"
-        @update:model-value="set('Breaker', { breakerMm: $event! }, 'breaker')"
-      />
-      <NumberField
-        label="Period, full size"
-        unit="s"
-        :model-value="sea.periodS"
-        :min="0.5"
-        :max="100"
-        :step="0.5"
-        data-test="period"
-        @update:model-value="set('Period', { periodS: $event! }, 'period')"
-      />
-    </template>
+    <ChoiceField
+      label="To break"
+      :model-value="sea.wish ?? ''"
+      :options="WISHES"
+      data-test="wish"
+      @update:model-value="wish"
+    />
+    <NumberField
+      v-if="sea.drive === 'breaker'"
+      label="How high it breaks"
+      unit="mm"
+      :model-value="sea.breakerMm"
+      :min="0.1"
+      :max="2000"
+      :step="0.5"
+      data-test="breaker"
+      @update:model-value="set('Breaker', { breakerMm: $event! }, 'breaker')"
+    />
+    <div v-if="form.wish && !form.faults.length" class="wished whole" data-test="wished">
+      <p v-if="form.wish.byNature === form.wish.kind">
+        This sea does so by itself: <b>{{ form.wish.kind }}</b>, as nature has it.
+      </p>
+      <template v-else>
+        <p>
+          Drawn <b>{{ form.wish.kind }}</b>. By nature it
+          {{ form.wish.byNature ? KINDS[form.wish.byNature] : 'breaks nowhere' }} here{{
+            form.wish.sea.distance > 0 ? `: ${away}` : ''
+          }}.
+        </p>
+        <ElButton
+          v-for="w in form.wish.ways"
+          :key="w.label"
+          class="tool"
+          data-test="wish-way"
+          @click="set('The sea for the wish', w.change)"
+        >
+          {{ said(w.label) }}
+        </ElButton>
+      </template>
+    </div>
+    <NumberField
+      v-if="sea.drive === 'breaker'"
+      label="Period, full size"
+      unit="s"
+      :model-value="sea.periodS"
+      :min="0.5"
+      :max="100"
+      :step="0.5"
+      data-test="period"
+      @update:model-value="set('Period', { periodS: $event! }, 'period')"
+    />
     <NumberField
       v-else
       label="Fetch"
@@ -102,6 +142,18 @@ const LEAST_WIND = 0.1
           windMS: Math.max(LEAST_WIND, Math.round(beaufortSpeed($event) * 10) / 10)
         })
       "
+    />
+    <NumberField
+      label="Painted as deep as"
+      unit="m real"
+      :model-value="sea.paintedM ?? null"
+      :min="0.01"
+      :max="12000"
+      :step="0.5"
+      :blank="`${figure(form.offshoreM / form.painted, 'm')}, as it is`"
+      hint="where it is deepest"
+      data-test="painted"
+      @update:model-value="set('Painted depth', { paintedM: $event }, 'painted')"
     />
     <NumberField
       label="They run to"
@@ -214,6 +266,16 @@ const LEAST_WIND = 0.1
 </template>
 
 <style scoped>
+.whole {
+  grid-column: 1 / -1;
+}
+.wished {
+  border-left: 3px solid var(--line);
+  padding: 2px 0 2px 10px;
+  display: grid;
+  gap: 6px;
+  justify-items: start;
+}
 .words {
   font-size: 0.9062rem;
 }

@@ -9,6 +9,7 @@ import {
 } from '../../core/explain/waterExplanations'
 import type { SplashForm } from '../../core/plan/2-forms/splashForm'
 import { FASTEST_MS } from '../../core/physics/water/spray/splash'
+import { speedInWords } from '../../core/physics/water/spray/splashFor'
 import { mm, fine, quantity, figure } from '../words'
 import { useBuildStore } from '../stores/build'
 import ChoiceField from './ChoiceField.vue'
@@ -37,6 +38,32 @@ const cause = (id: string) => store.edit('Cause', setCause(props.splash.id, id a
     data-test="cause"
     @update:model-value="cause"
   />
+  <div class="grid2">
+    <NumberField
+      label="How high"
+      unit="mm"
+      :model-value="splash.heightMm ?? null"
+      :min="0.5"
+      :max="10000"
+      :step="1"
+      :blank="`${figure(form.heightMm, 'mm')}, by its speed`"
+      data-test="splash-wish"
+      @update:model-value="set('How high', { heightMm: $event }, 'wish')"
+    />
+    <NumberField
+      label="How many fingers"
+      :model-value="splash.fingers ?? null"
+      :min="1"
+      :max="200"
+      :step="1"
+      :blank="`${form.fingers}, as the sheet tears`"
+      data-test="splash-fingers"
+      @update:model-value="set('Fingers', { fingers: $event }, 'fingers')"
+    />
+  </div>
+  <p v-if="splash.heightMm" class="small soft" data-test="splash-as">
+    Thrown at {{ quantity(form.speedMS, 'm/s') }} full size, {{ speedInWords(form.speedMS) }}.
+  </p>
   <dl class="figures">
     <div>
       <dt>Height</dt>

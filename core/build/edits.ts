@@ -1,3 +1,4 @@
+import { scaleRatio } from '../physics/shape/scale'
 import { wayFor } from '../craft/ways/catalog'
 import { USUAL } from '../craft/usual'
 import type { Sounding } from '../physics/shape/surface'
@@ -501,7 +502,12 @@ export const addSea: Edit = (build) => {
         ...build,
         waters: [
           ...build.waters,
-          seaOver(freeId('sea', build.waters), nextName(build, 'sea', 'Waves'), largest)
+          seaOver(
+            freeId('sea', build.waters),
+            nextName(build, 'sea', 'Waves'),
+            largest,
+            scaleRatio(build.scale) ?? 87
+          )
         ]
       }
     : build

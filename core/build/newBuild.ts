@@ -1,6 +1,11 @@
 import { USUAL } from '../craft/usual'
 import type { Care, From } from '../craft/ways/types'
+import { GRAVITY } from '../physics/gravity'
+import { seaFor } from '../physics/water/waves/seaFor'
 import { scaleRatio } from '../physics/shape/scale'
+import { modelMm, realM } from '../physics/shape/units'
+import { criticalDepth } from '../physics/water/hydraulics/channel'
+import { moodDischarge } from '../physics/water/hydraulics/drop'
 import type { Sounding } from '../physics/shape/surface'
 import { EYE_FORGIVES_MM } from '../physics/stuff/supports/elastica'
 import { emptyLog } from './log/entries'
@@ -179,8 +184,6 @@ export const laysDefaults = (): Pick<
 /** Coats that the bed is sealed in, by how careful one is: docs/trade.md O8. Common practice, no source. */
 export const SEAL_COATS: Readonly<Record<Care, number>> = { quick: 1, usual: 2, thorough: 3 }
 
-/** Below 1 to this a rapid between two shallow pools begins as a trickle. */
-const SMALLEST_STREAM = 40
 const UPPER_LEVEL_MM = 38
 const LOWER_LEVEL_MM = 10
 const DEPTH_MM = 9
@@ -203,6 +206,7 @@ export function newBuild(asked: NewBuild): Build {
 
 function scene(asked: NewBuild): Build {
   const { base, waters, care = 'usual' } = asked
+  const scale = scaleRatio(asked.scale) ?? 87
   const build: Build = {
     format: 'tall-spindle-build',
     version: 7,
@@ -243,21 +247,23 @@ function scene(asked: NewBuild): Build {
     return {
       ...build,
       ground: { ...build.ground, bankMm: UPPER_LEVEL_MM + 4 },
-      waters: [sea, { ...seaOver('sea1', 'Waves', sea), breakerMm: 8, periodS: 3.5 }]
+      waters: [sea, seaOver('sea1', 'Waves', sea, scale)]
     }
   }
   if (waters.rapid) {
-    // a large scale stands for little water: a steady stream would want a deeper pool to feed it
-    const small = (scaleRatio(asked.scale) ?? 87) < SMALLEST_STREAM
-    const flow = small ? { ...build.flow, mood: 'trickle' as const } : build.flow
-    return { ...build, flow, waters: rapidWithin(base) }
+    const rapid = rapidWithin(base)
+    return {
+      ...build,
+      flow: { ...build.flow, dischargeM3S: thinFlow(rapid, scale) },
+      waters: rapid
+    }
   }
   if (!waters.pool && !waters.fall && !waters.poolBelow) return build
   const shared = waters.fall || waters.poolBelow
   const upper = poolWithin(base, {
     id: 'pool1',
     name: shared ? 'Upper pool' : 'Pool',
-    y: shared ? [0.5, 0.93] : [0.15, 0.85],
+    y: shared ? [LIP_AT, 0.93] : [0.15, 0.85],
     levelMm: UPPER_LEVEL_MM,
     lip: waters.fall
   })
@@ -265,13 +271,40 @@ function scene(asked: NewBuild): Build {
     ? poolWithin(base, {
         id: 'pool2',
         name: 'Lower pool',
-        y: [0.05, 0.44],
+        // its edge lies at the foot of the lip: wherever the sheet lands, it lands in water
+        y: [0.05, LIP_AT - 1 / base.depthMm],
         levelMm: LOWER_LEVEL_MM,
         lip: false
       })
     : null
   const fall = waters.fall ? fallOver('fall1', 'Fall', upper, below?.id ?? null) : null
-  return { ...build, waters: [upper, ...(fall ? [fall] : []), ...(below ? [below] : [])] }
+  return {
+    ...build,
+    flow: fall ? { ...build.flow, mood: moodOver(below?.levelMm ?? 0, scale) } : build.flow,
+    waters: [upper, ...(fall ? [fall] : []), ...(below ? [below] : [])]
+  }
+}
+
+/** Where on the base, from the front, a lip stands. */
+const LIP_AT = 0.5
+/** Water over a lip or the head of a bed is no deeper than this, mm: gel and a shallow pool carry it. */
+const LIP_HEAD_MM = 4.5
+
+/** The liveliest mood whose water stands no deeper over the lip of a new pool than that. */
+function moodOver(footMm: number, scale: number): Build['flow']['mood'] {
+  const dropM = realM(UPPER_LEVEL_MM - footMm, scale)
+  const headMm = modelMm(1.5 * criticalDepth(moodDischarge('steady', dropM)), scale)
+  return headMm <= LIP_HEAD_MM ? 'steady' : 'trickle'
+}
+
+/** Critical depth of a rapid's flow on the model, mm: at every scale it runs as thin as gel is laid. */
+const THIN_MM = 2
+
+/** The flow of a new rapid, m³/s full size, to three digits. */
+function thinFlow(waters: Build['waters'], scale: number): number {
+  const wide = waters.find((w) => w.kind === 'reach')!.widthMm
+  const flow = Math.sqrt(GRAVITY * realM(THIN_MM, scale) ** 3) * realM(wide, scale)
+  return Number(flow.toPrecision(3))
 }
 
 /**
@@ -383,12 +416,14 @@ function rapidWithin(base: Build['base']): Build['waters'] {
     lip: false
   })
   const x = Math.round(base.widthMm / 2)
+  // carved up to within gel's thickness of the water: half as deep again as critical over its head
+  const head = 1.5 * THIN_MM + 0.2
   const bed: [share: number, bedMm: number][] = [
-    [0.74, UPPER_LEVEL_MM - 8],
-    [0.6, UPPER_LEVEL_MM - 9],
-    [0.5, UPPER_LEVEL_MM - 15],
-    [0.38, UPPER_LEVEL_MM - 15.5],
-    [0.26, low - 6]
+    [0.74, UPPER_LEVEL_MM - head],
+    [0.6, UPPER_LEVEL_MM - head - 1],
+    [0.5, UPPER_LEVEL_MM - head - 7],
+    [0.38, low - 0.5],
+    [0.26, low - 2]
   ]
   const reach = reachIn('run1', 'Rapid', lower.outline)
   return [
@@ -450,24 +485,49 @@ export function reachIn(id: string, name: string, ring: Pool['outline']): Reach 
   }
 }
 
-/** Waves over a pool, raised by a fresh wind, running away from the viewer. */
-export const seaOver = (id: string, name: string, pool: Pool): Sea => ({
-  kind: 'sea',
-  id,
-  name,
-  way: USUAL.ways.sea,
-  pool: pool.id,
-  headingDeg: 90,
-  drive: 'breaker',
-  windMS: 12,
-  fetchKm: 50,
-  breakerMm: 12,
-  periodS: 7,
-  crest: null,
-  phase: 0,
-  gel: USUAL.gel.crests,
-  make: makingDefaults()
-})
+/** Waves of a new sea are no higher than this, nor than a share of its water, mm. Common practice, no source. */
+const USUAL_WAVE_MM = 12
+const OF_DEPTH = 1 / 3
+
+/**
+ * Waves over a pool that run away from the viewer: as high as its water lets them, in a period that
+ * such waves have at this scale, at a moment when a crest stands half-way.
+ */
+export function seaOver(id: string, name: string, pool: Pool, scale: number): Sea {
+  const lowest = pool.soundings.reduce((least, s) => Math.min(least, s[2]), pool.levelMm)
+  const depthMm = pool.levelMm - lowest || DEPTH_MM
+  const breakerMm = Math.max(0.5, Math.round(2 * Math.min(USUAL_WAVE_MM, OF_DEPTH * depthMm)) / 2)
+  const ys = pool.outline.map((c) => c.y)
+  const runMm = Math.max(...ys) - Math.min(...ys)
+  const beachSlope = runMm > 0 ? depthMm / runMm : undefined
+  const near = (['plunging', 'spilling', 'surging'] as const)
+    .map((kind) => seaFor({ scale, kind, heightMm: breakerMm, beachSlope }))
+    .toSorted((a, b) => a.distance - b.distance)[0]
+  const periodS = Math.max(0.5, Math.round(2 * near.periodS) / 2)
+  return {
+    kind: 'sea',
+    id,
+    name,
+    way: USUAL.ways.sea,
+    pool: pool.id,
+    headingDeg: 90,
+    drive: 'breaker',
+    windMS: 12,
+    fetchKm: 50,
+    breakerMm,
+    periodS,
+    crest: null,
+    phase: halfWay(realM(depthMm, scale), realM(runMm, scale), periodS),
+    gel: USUAL.gel.crests,
+    make: makingDefaults()
+  }
+}
+
+/** The moment of the period, as a share, at which a crest is half-way up an even beach: it runs at √(gd). */
+function halfWay(depthM: number, runM: number, periodS: number): number {
+  const wholeS = (2 * runM) / Math.sqrt(GRAVITY * depthM)
+  return Math.round(100 * ((((1 - Math.SQRT1_2) * wholeS) / periodS) % 1)) / 100
+}
 
 /** Lowest and highest ray by what throws it, degrees above the level. Common practice, no source. */
 export const SPLASH_ANGLES: Readonly<Record<Splash['cause'], readonly [lo: number, hi: number]>> = {

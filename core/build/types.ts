@@ -358,6 +358,13 @@ export interface Sea {
   fetchKm: number
   breakerMm: number
   periodS: number
+  /** How it is to break, whatever this sea would do by itself; null or left out: by nature. */
+  wish?: 'spilling' | 'plunging' | 'surging' | null
+  /**
+   * What the deepest water stands for where its depth is painted, full size, m; null or left out: as
+   * deep as it is.
+   */
+  paintedM?: number | null
   /** The crest that is built as it breaks: where on the plan, and how long; null: none. */
   crest: { x: number; y: number; lengthMm: number } | null
   /** The moment it is frozen at, as a share of the period. */
@@ -387,6 +394,10 @@ export interface Splash {
   speedMS: number | null
   /** Height a body falls from, mm on the model; null: unknown. */
   dropMm: number | null
+  /** How high it is to go, mm on the model, whatever throws it; null or left out: as its speed has it. */
+  heightMm?: number | null
+  /** Fingers of its crown; null or left out: as the sheet tears. */
+  fingers?: number | null
   gel: string
   make: Making
 }

@@ -16,6 +16,7 @@ import { daysStage } from './7-days/daysStage'
 import { findingsStage } from './8-findings/findingsStage'
 import type { Finding, Stages } from './8-findings/types'
 import { readRun } from './2-forms/ran/ranPlan'
+import { wishOf } from './2-forms/wishedSea'
 import { formsStage, type FormsPlan } from './2-forms/formsStage'
 import { groundStage, type GroundPlan } from './1-ground/groundStage'
 import type { DrawnOutline } from './1-ground/outline'
@@ -205,7 +206,12 @@ const onlyShapes = (build: Build): Build => ({
   waters: build.waters.map((w) =>
     w.kind === 'pool'
       ? { ...w, ...poolDefaults(), standing: w.standing, way: '', resin: '', dam: '', tints: [] }
-      : { ...w, way: '', make: makingDefaults() }
+      : {
+          ...w,
+          ...(w.kind === 'sea' ? { wish: wishOf(w) } : {}),
+          way: '',
+          make: makingDefaults()
+        }
   )
 })
 /** Nothing settled and nothing done: only the days look at that. */

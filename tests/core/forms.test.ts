@@ -422,12 +422,21 @@ describe('Waves', () => {
       'too-deep:seas'
     )!
     expect(deep.wayOut).to.include('Drag the crest in')
-    expect(found(changeSea('seas', { breakerMm: 40 })(mole), 'drowns:seas')!.severity).to.equal(
-      'warn'
-    )
-    expect(found(changeSea('seas', { periodS: 1 })(mole), 'sea-fault:seas')!.title).to.match(
-      /a longer period/
-    )
+    // a crest may stand in painted depth: said once, with a click that says so; then nothing more
+    const high = changeSea('seas', { breakerMm: 40 })(mole)
+    const drowns = found(high, 'drowns:seas')!
+    expect(drowns.severity).to.equal('note')
+    expect(drowns.number).to.match(/^40 mm high; the deepest water is 25 mm$/)
+    const paintedSea = mending(drowns.mend!)(high)
+    for (const id of ['drowns:seas', 'too-shallow:seas'])
+      expect(found(paintedSea, id), id).to.equal(undefined)
+    expect(formsOf(paintedSea).seas[0].breaks!.depthMm).to.be.below(25)
+    // too short a period is drawn with the shortest that stands, and one click takes it
+    const short = changeSea('seas', { periodS: 1 })(mole)
+    const longer = found(short, 'too-short:seas')!
+    expect(longer.title).to.match(/a longer period/)
+    expect(formsOf(short).seas[0].periodS).to.be.above(1)
+    expect(found(mending(longer.mend!)(short), 'too-short:seas')).to.equal(undefined)
     expect(
       found(changeSea(beach.waters[1].id, { headingDeg: -90, crest: null })(beach), 'no-shore')!
         .reason

@@ -357,15 +357,20 @@ describe('Parts and supports', () => {
     expect(rubber.amount).to.be.closeTo(10 + 0.55 * part!.mould!.surfaceCm2, 1e-6)
     expect(derivePlan(cast).templates.find((t) => t.id === 'jig-seas')!.name).to.match(/saw lines/)
   })
-  it('without a crest, or with one that does not plunge, nothing is rolled or cast and it says why', () => {
+  it('without a crest, or with one wished otherwise, nothing is rolled or cast and it says why; a curl can be had on any beach', () => {
     expect(findingOf(changeSea('seas', { crest: null })(mole), 'no-crest:seas')).to.include({
       severity: 'stop',
       number: '0 crests'
     })
-    expect(findingOf(changeSea('seas', { periodS: 20, breakerMm: 6 })(mole), 'no-crest:seas'))
-      .to.include({ number: 'surging' })
-      .and.have.property('title')
-      .that.matches(/does not curl/)
+    // film on a beach that would let it surge: the way wishes it plunging, and how far off that is is said
+    const surges = changeSea('seas', { periodS: 20, breakerMm: 6 })(mole)
+    expect(findingOf(surges, 'no-crest:seas')).to.equal(undefined)
+    expect(stackOf(surges, 'seas').part!.former!.radiusMm).to.be.above(0)
+    expect(findingOf(surges, 'wish:seas')).to.include({ severity: 'note' })
+    const otherwise = changeSea('seas', { wish: 'surging' })(mole)
+    const stop = findingOf(otherwise, 'no-crest:seas')!
+    expect(stop.title).to.match(/does not curl/)
+    expect(findingOf(mending(stop.mend!)(otherwise), 'no-crest:seas')).to.equal(undefined)
   })
   it('film and gel that nobody has are said, and the rest is still planned', () => {
     const lost = changeMaking('seas', { film: 'cling-film' })(changeGel('seas', 'jam')(mole))

@@ -150,9 +150,8 @@ describe('water let run over a model’s own ground', function () {
       bedMm + 1.25 * (surfaceMm - bedMm),
       bedMm + 1.75 * (surfaceMm - bedMm)
     )
-    expect(plan.findings.find((f) => f.id === 'run-stands:pool1')!.number).to.match(
-      /^given 38 mm, run 3[34](\.\d)? mm$/
-    )
+    // what the app begins with asks for a flow that its pools can carry: it stands where it was given
+    expect(plan.findings.some((f) => f.id === 'run-stands:pool1')).to.equal(false)
     expect(plan.findings.some((f) => f.id === 'run-drowns')).to.equal(false)
     expect(plan.forms.ran!.strays.pct).to.be.below(2)
   })
@@ -337,7 +336,8 @@ describe('ground and flows that water cannot run over', function () {
   })
 
   it('no way out: said, and run with the last pool held at its level; a way out that is given is taken', () => {
-    const build = newBuild({ ...asked, waters: { pool: true, fall: true, poolBelow: true } })
+    const fresh = newBuild({ ...asked, waters: { pool: true, fall: true, poolBelow: true } })
+    const build: Build = { ...fresh, flow: { mood: 'steady', dischargeM3S: null } }
     const note = notes(build).find((n) => n.kind === 'no-way-out')!
     expect(note.stops).to.equal(false)
     expect(note.message).to.match(/no way out .*“Lower pool”.*held at 10 mm/)

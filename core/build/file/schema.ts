@@ -243,6 +243,8 @@ const sea = open({
   fetchKm: Joi.number().greater(0).max(20_000).required(),
   breakerMm: Joi.number().greater(0).max(2000).required(),
   periodS: Joi.number().greater(0).max(100).required(),
+  wish: Joi.valid('spilling', 'plunging', 'surging').allow(null),
+  paintedM: Joi.number().greater(0).max(12_000).allow(null),
   crest: open({ x: mm().required(), y: mm().required(), lengthMm: extent().required() })
     .allow(null)
     .required(),
@@ -266,6 +268,8 @@ const splash = open({
   widthMm: extent().required(),
   speedMS: Joi.number().greater(0).max(FASTEST_MS).allow(null).required(),
   dropMm: extent().allow(null).required(),
+  heightMm: Joi.number().greater(0).max(10_000).allow(null),
+  fingers: Joi.number().integer().min(1).max(200).allow(null),
   gel: id().required(),
   make: making()
 })

@@ -1,7 +1,7 @@
-import type { Build, Fall, Standing } from '../../build/types'
+import type { Build, Fall, Pool, Standing } from '../../build/types'
 import { poolsOf } from '../../build/types'
 import type { Fault } from '../../physics/fault'
-import { insideRing, type Point2 } from '../../physics/shape/polygon'
+import { distanceToRing, insideRing, type Point2 } from '../../physics/shape/polygon'
 import { criticalDepth } from '../../physics/water/hydraulics/channel'
 import { CLINGING_HEAD_M } from '../../physics/water/hydraulics/drop'
 import { bedAt, type BedMap } from './bedMap'
@@ -66,6 +66,8 @@ export interface FallForm {
   rocks: LandingRock[]
   /** The line on the plan along which it lands. */
   landing: [from: Point2, to: Point2] | null
+  /** How far the middle of it lies from the pool it is to fall into, mm; 0: it lands in it. */
+  missesMm: number
   stripMm: number
   strips: number
   stripsToMake: number
@@ -133,6 +135,7 @@ export function fallForm(
     tail: null,
     rocks: [],
     landing: null,
+    missesMm: 0,
     stripMm: 0,
     strips: 0,
     stripsToMake: 0
@@ -204,6 +207,7 @@ export function fallForm(
       )
       .map((rock) => (stepped ? { ...rock, dischargeToHitM3S: null } : rock)),
     landing: [moved(lip[0], curve.landMm), moved(lip[1], curve.landMm)],
+    missesMm: below ? outsideBy(below, moved(middle, curve.landMm)) : 0,
     stripMm: curve.stripMm,
     strips,
     stripsToMake: strips + fall.spares
@@ -223,6 +227,12 @@ const tailOf = (poolMm: number, tailMm: number): FallForm['tail'] =>
  * @source plunging jets, van de Donk 1981; for round jets, taken for a sheet; from memory
  */
 const bubbleDepth = (speed: number, thickness: number) => 2.1 * speed ** 0.775 * thickness ** 0.67
+
+/** How far a place lies outside a pool, mm; 0: in it. */
+function outsideBy(pool: Pool, at: Point2): number {
+  const ring = pool.outline.map((c): Point2 => [c.x, c.y])
+  return insideRing(at, ring) ? 0 : distanceToRing(at, ring).distance
+}
 
 /** Square to the lip and away from the pool. */
 export function outwards([a, b]: readonly [Point2, Point2], ring: readonly Point2[]): Point2 {

@@ -1,5 +1,6 @@
 import type { Build } from '../../build/types'
 import { fallsOf, reachesOf, seasOf, splashesOf } from '../../build/types'
+import { eachCell } from '../../physics/shape/grid'
 import { scaleRatio } from '../../physics/shape/scale'
 import type { Point2 } from '../../physics/shape/polygon'
 import type { GroundPlan } from '../1-ground/groundStage'
@@ -91,7 +92,7 @@ export function formsStage(
   const through = throughPools(build, falls, reaches)
   const cells = reaches.map((form) => ({ form, cells: reachCells(form, bed.grid) }))
   const waters = build.waters.map((w) => w.id)
-  const owner = owners(build, bed, cells)
+  const owner = owners(build, bed, cells, falls)
   const sources: WhiteSource[] = [
     ...falls.flatMap(fallWhite),
     ...cells.flatMap(({ form, cells: own }) =>
@@ -141,11 +142,12 @@ export function formsStage(
   }
 }
 
-/** The water whose surface each cell is: a run lies on the pool under it. */
+/** The water whose surface each cell is: a run lies on the pool under it, a sheet over all. */
 function owners(
   build: Build,
   bed: BedMap,
-  reaches: readonly { form: ReachForm; cells: { station: Int16Array } }[]
+  reaches: readonly { form: ReachForm; cells: { station: Int16Array } }[],
+  falls: readonly FallForm[]
 ): Int16Array {
   const owner = new Int16Array(bed.pool.length).fill(-1)
   const numberOf = (id: string) => build.waters.findIndex((w) => w.id === id)
@@ -155,6 +157,14 @@ function owners(
   for (const { form, cells } of reaches) {
     const n = numberOf(form.id)
     for (let c = 0; c < owner.length; c++) if (cells.station[c] >= 0) owner[c] = n
+  }
+  // between its lip and where it lands a sheet hangs over land and pool: that is its own
+  for (const fall of falls) {
+    const n = numberOf(fall.id)
+    for (const sheet of fallWhite(fall).filter((s) => s.zone === 'sheet'))
+      eachCell(bed.grid, sheet.box, (c, x, y) => {
+        if (sheet.at(x, y, c) > 0) owner[c] = n
+      })
   }
   return owner
 }

@@ -8,19 +8,23 @@ import type { GroundPlan } from '../1-ground/groundStage'
 import { shoreline } from '../../physics/shape/shoreline'
 import {
   breakDepth,
+  breakerIndex,
   breakerKind,
   breakFrom,
   runUp,
+  STANDS_ABOVE,
   surfNumber,
   type BreakerKind
 } from '../../physics/water/waves/breaking'
 import { faceOnModel, type ModelFace } from '../../physics/water/waves/faceOnModel'
 import { shoaling, steepest, wavelength } from '../../physics/water/waves/linear'
 import { openness } from '../../physics/water/waves/shelter'
+import { JUST_WITHIN, shortestPeriod } from '../../physics/water/waves/seaFor'
 import { arrivalTimes } from '../../physics/water/waves/waveField'
 import { whitecaps, windSea, type WindSea } from '../../physics/water/waves/windSea'
 import type { BedMap } from './bedMap'
 import { modelMm, realM } from '../../physics/shape/units'
+import { wished, wishOf, type WishedSea } from './wishedSea'
 
 /**
  * A section of the built crest: along it from its left end as the waves run, and how high it stands
@@ -37,15 +41,23 @@ export interface SeaForm {
   pool: string
   wind: WindSea | null
   periodS: number
-  /** Deepest water of the pool, full size, m. */
+  /** The builder's own where none so short could hold so high a wave; null: it could. */
+  tooShortS: number | null
+  /** Deepest water of the pool, full size, m: as it is seen, so that painted depth counts. */
   offshoreM: number
+  /** How many times as deep the water is painted as it is; 1: not painted. */
+  painted: number
   /** Height out there and at breaking, mm. */
   offshoreHeightMm: number
   breakerMm: number
+  /** A kind that was wished, against what nature does here; null: nature's own is drawn. */
+  wish: WishedSea | null
   /** Null: it does not break on this bed. */
   breaks: {
+    /** As it is drawn: as wished, else by nature. */
     kind: BreakerKind
     iribarren: number
+    /** Water that stands there on the model, mm. */
     depthMm: number
     offshoreMm: number
     runUpMm: number
@@ -81,6 +93,45 @@ const FLATTEST = 0.005
 /** What is steeper is a wall. Common practice, no source. */
 const STEEPEST_BEACH = 0.6
 
+/** Where no shore is seen, waves break as on so flat a beach. Common practice, no source. */
+const UNSEEN_BEACH = 0.02
+
+/** The height at breaking and the depth it breaks in, full size, m. */
+interface Breaking {
+  heightM: number
+  depthM: number
+}
+
+/** How the wave breaks that the wind raises, or that is as high as wished; null: on no shore. */
+function breakerFrom(
+  sea: Sea,
+  scale: number,
+  beach: number | null,
+  { wind, periodS, deepest }: { wind: WindSea | null; periodS: number; deepest: number }
+): Breaking | null {
+  if (wind)
+    return beach === null
+      ? null
+      : breakFrom(wind.heightM / shoaling(periodS, deepest), periodS, beach)
+  const heightM = realM(sea.breakerMm, scale)
+  return { heightM, depthM: breakDepth(heightM, periodS, beach ?? UNSEEN_BEACH) }
+}
+
+/** The period itself, or the shortest in which so high a wave can stand, s. */
+function standing(periodS: number, heightM: number, beach: number | null): number {
+  const slope = beach ?? UNSEEN_BEACH
+  return breakerIndex(heightM, periodS, slope) > STANDS_ABOVE
+    ? periodS
+    : shortestPeriod(heightM, slope)
+}
+
+/** The kind that is drawn, and the surf number its face is drawn by: at the wish's edge where nature's is beyond it. */
+function drawnAs(wish: BreakerKind | null, surf: number): { kind: BreakerKind; iribarren: number } {
+  const kind = wish ?? breakerKind(surf)
+  const [low, high] = JUST_WITHIN[kind]
+  return { kind, iribarren: Math.min(high, Math.max(low, surf)) }
+}
+
 /** Waves over a pool: raised by wind, or as high at the break as the builder wants. */
 export function seaForm(
   build: Build,
@@ -100,15 +151,23 @@ export function seaForm(
     depthM[c] = realM((pool?.levelMm ?? 0) - bed.zMm[c] - bed.standMm[c], scale)
     if (depthM[c] > deepest) deepest = depthM[c]
   }
+  const slope = slopeAlong(bed, depthM, sea.headingDeg, realM(bed.grid.cellMm, scale))
+  // water that is painted deeper than it is runs, turns and breaks as the depth that is seen
+  const painted = sea.paintedM && deepest > 0 ? sea.paintedM / deepest : 1
+  if (painted !== 1) for (let c = 0; c < size; c++) depthM[c] *= painted
+  deepest *= painted
   const nothing: SeaForm = {
     id: sea.id,
     faults: [],
     pool: sea.pool,
     wind: null,
     periodS: sea.periodS,
+    tooShortS: null,
     offshoreM: deepest,
+    painted,
     offshoreHeightMm: 0,
     breakerMm: 0,
+    wish: null,
     breaks: null,
     beachSlope: null,
     spacingMm: { offshore: 0, atBreak: null, at2: null, at4: null },
@@ -133,22 +192,9 @@ export function seaForm(
     sea.drive === 'wind'
       ? windSea({ windMS: sea.windMS, fetchM: sea.fetchKm * 1000, depthM: deepest, scale })
       : null
-  const periodS = wind?.periodS ?? sea.periodS
-  const slope = slopeAlong(bed, depthM, sea.headingDeg, realM(bed.grid.cellMm, scale))
-  const beach = slope !== null && slope > FLATTEST ? slope : null
-  let breaker: { heightM: number; depthM: number } | null = null
-  try {
-    if (wind)
-      breaker =
-        beach === null ? null : breakFrom(wind.heightM / shoaling(periodS, deepest), periodS, beach)
-    else {
-      const heightM = realM(sea.breakerMm, scale)
-      breaker = { heightM, depthM: breakDepth(heightM, periodS, beach ?? 0.02) }
-    }
-  } catch (error) {
-    if (!(error instanceof RangeError)) throw error
-    return refused('periodS', error.message.replace(/^\w+: /, ''))
-  }
+  const beach = slope !== null && slope * painted > FLATTEST ? slope * painted : null
+  const periodS = wind?.periodS ?? standing(sea.periodS, realM(sea.breakerMm, scale), beach)
+  const breaker = breakerFrom(sea, scale, beach, { wind, periodS, deepest })
   const whole = wavelength(periodS, deepest) * steepest(periodS, deepest)
   const offHeight = Math.min(
     whole,
@@ -160,6 +206,19 @@ export function seaForm(
   )
   const meets = breaker !== null && beach !== null && breaker.depthM <= deepest
   const surf = breaker && beach ? surfNumber(beach, breaker.heightM, periodS) : 0
+  const wantedKind = wishOf(sea)
+  const heightMm = modelMm(breaker?.heightM ?? offHeight, scale)
+  const wish =
+    wantedKind &&
+    wished(wantedKind, {
+      scale,
+      heightMm,
+      periodS,
+      beachSlope: beach,
+      deepestM: deepest,
+      byNature: meets ? breakerKind(surf) : null
+    })
+  const asDrawn = drawnAs(wantedKind, surf)
   const spacing = (depth: number) => modelMm(wavelength(periodS, depth), scale)
   const arrivalS = arrivalTimes(
     bed.grid,
@@ -170,7 +229,7 @@ export function seaForm(
     deepest
   )
   const open = pool.standing.length > 0 ? openness(bed.grid, depthM, sea.headingDeg) : null
-  const heightMm = heights(depthM, periodS, breaker, offHeight, deepest, scale, open)
+  const fieldMm = heights(depthM, periodS, breaker, offHeight, deepest, scale, open)
   const last = arrivalS.reduce((most, t) => (t > most ? t : most), 0)
   const crests: Point2[][] = []
   for (let t = sea.phase * periodS; t < last && crests.length < 400; t += periodS)
@@ -184,14 +243,16 @@ export function seaForm(
     ...nothing,
     wind,
     periodS,
+    tooShortS: periodS > sea.periodS && !wind ? sea.periodS : null,
     beachSlope: beach,
     offshoreHeightMm: modelMm(offHeight, scale),
-    breakerMm: breaker ? modelMm(breaker.heightM, scale) : modelMm(offHeight, scale),
+    breakerMm: heightMm,
+    wish,
     breaks: meets
       ? {
-          kind: breakerKind(surf),
+          kind: asDrawn.kind,
           iribarren: surf,
-          depthMm: modelMm(breaker!.depthM, scale),
+          depthMm: modelMm(breaker!.depthM, scale) / painted,
           offshoreMm: modelMm(breaker!.depthM / beach!, scale),
           runUpMm
         }
@@ -210,7 +271,7 @@ export function seaForm(
       : [],
     whitecapPct: whitecaps(sea.windMS),
     arrivalS,
-    heightMm
+    heightMm: fieldMm
   }
   const surface = ground.pools.find((g) => g.id === sea.pool)?.surface
   return {
@@ -223,7 +284,18 @@ export function seaForm(
             .flatMap((z) => shoreline(surface, z))
         : [],
     built:
-      sea.crest && breaker ? builtCrest(sea, form, bed, breaker, beach ?? 0.02, surf, scale) : null
+      sea.crest && breaker
+        ? builtCrest(
+            sea,
+            form,
+            bed,
+            breaker,
+            surf > 0
+              ? asDrawn
+              : drawnAs(wantedKind, surfNumber(UNSEEN_BEACH, breaker.heightM, periodS)),
+            scale
+          )
+        : null
   }
 }
 
@@ -235,9 +307,8 @@ function builtCrest(
   sea: Sea,
   form: SeaForm,
   bed: BedMap,
-  breaker: { heightM: number; depthM: number },
-  slope: number,
-  surf: number,
+  breaker: Breaking,
+  drawn: Pick<ModelFace, 'kind'> & { iribarren: number },
   scale: number
 ): SeaForm['built'] {
   const { x, y, lengthMm } = sea.crest!
@@ -278,15 +349,10 @@ function builtCrest(
     return out
   }
   const line = smoothed(smoothed([...grow(-1).reverse(), near.line[near.at], ...grow(1)]))
-  const kind = breakerKind(surf || surfNumber(slope, breaker.heightM, form.periodS))
   const heightMm = modelMm(breaker.heightM, scale)
   const room = roomAround(bed, near.line[near.at], sea.headingDeg)
   const face = faceOnModel(
-    {
-      kind,
-      iribarren: surf || surfNumber(slope, breaker.heightM, form.periodS),
-      breakDepthM: breaker.depthM
-    },
+    { ...drawn, breakDepthM: breaker.depthM },
     heightMm,
     scale,
     form.periodS,
@@ -394,7 +460,7 @@ function slopeAlong(
 function heights(
   depthM: Float64Array,
   periodS: number,
-  breaker: { heightM: number; depthM: number } | null,
+  breaker: Breaking | null,
   offHeight: number,
   deepest: number,
   scale: number,

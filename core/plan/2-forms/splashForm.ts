@@ -2,7 +2,8 @@ import type { Build, Splash } from '../../build/types'
 import type { Fault } from '../../physics/fault'
 import type { Point2 } from '../../physics/shape/polygon'
 import { drip, type Drip } from '../../physics/water/spray/drip'
-import { fallSpeed, splashOf } from '../../physics/water/spray/splash'
+import { FASTEST_MS, fallSpeed, splashOf } from '../../physics/water/spray/splash'
+import { speedInWords, splashFor } from '../../physics/water/spray/splashFor'
 import { cellAt } from '../../physics/shape/grid'
 import type { BedMap } from './bedMap'
 import type { FallForm } from './fallForm'
@@ -63,8 +64,14 @@ export function splashForm(
       path: `${path}.loDeg`,
       message: `“${splash.name}”: the lower angle, ${splash.loDeg}°, stands above the upper, ${splash.hiDeg}°`
     })
-  const { speedMS, from } = speedOf(splash, scale, bed, falls, reaches, seas)
+  const { speedMS, from } =
+    speedWished(splash, scale, [lo, hi]) ?? speedOf(splash, scale, bed, falls, reaches, seas)
   const shape = splashOf({ scale, speedMS, anglesDeg: [lo, hi] })
+  if (splash.heightMm && shape.heightMm < 0.999 * splash.heightMm)
+    faults.push({
+      path: `${path}.heightMm`,
+      message: `“${splash.name}”: was ${Math.round(splash.heightMm)} mm; its steepest ray goes no higher than ${Math.round(shape.heightMm)} mm at this scale, for no water is thrown faster than ${FASTEST_MS} m/s`
+    })
   // fingers stand a Rayleigh–Plateau length of the rim apart; the rim is a few sheets thick
   const fingerEveryMm = Math.max(
     1,
@@ -101,11 +108,26 @@ export function splashForm(
     envelope: shape.envelope,
     largestDropMm: shape.largestDropMm,
     throwMm: modelMm(speedMS ** 2 / (2 * GRAVITY), scale),
-    fingers: Math.max(1, Math.round(rim / fingerEveryMm)),
+    fingers: splash.fingers ?? Math.max(1, Math.round(rim / fingerEveryMm)),
     fingerEveryMm,
     patch,
     drip: drip({ radiusMm: STRAND_MM, ...LIGHT_RESIN })
   }
+}
+
+/** The speed that throws its steepest ray to the height wished; null: none is wished. */
+function speedWished(
+  splash: Splash,
+  scale: number,
+  [lo, hi]: readonly [number, number]
+): { speedMS: number; from: string } | null {
+  if (!splash.heightMm) return null
+  const nearest = Math.abs(90 - lo) < Math.abs(90 - hi) ? lo : hi
+  const steepest = lo <= 90 && hi >= 90 ? 90 : nearest
+  const rise = Math.sin((steepest * Math.PI) / 180)
+  const wanted = splashFor({ scale, heightMm: splash.heightMm }).speedMS / Math.max(1e-6, rise)
+  const speedMS = Math.min(wanted, FASTEST_MS)
+  return { speedMS, from: `the height wished, ${speedInWords(speedMS)}` }
 }
 
 /** The speed it is thrown with: the builder's, a fall's, or what stands next to it. */

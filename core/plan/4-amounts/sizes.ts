@@ -276,7 +276,8 @@ function gelSizes({ laying, part, gelMm }: FormStack, shape: Sizes, solidsVol: n
   if (part?.shape === 'strips' || part?.shape === 'curl') coverCm2 = made
   else if (part && part.shape !== 'sheet' && part.shape !== 'cast') coverCm2 = FOOT_CM2
   const crest = (shape.crestCm ?? 0) * (CREST_SECTION * (laying.finalMm / 10) ** 2)
-  const crests = laying.peak && (shape.crestCm ?? 0) > 0
+  // crests that are drawn up take what stands in them, and none where none stands
+  const crests = laying.peak !== null && shape.crestCm !== undefined
   return {
     gelCoats: laying.coats,
     underCoats: laying.coats - 1,

@@ -1,4 +1,3 @@
-import { lineLength } from '../../physics/shape/polygon'
 import { USUAL } from '../../craft/usual'
 import type { Build, Moving } from '../../build/types'
 import type { Room } from '../../physics/stuff/drying/air'
@@ -80,22 +79,25 @@ export function gelFindings(build: Build, stages: Stages, shelf: Shelf): Finding
         stack.coats.length > 0 &&
         !stack.part
       ) {
-        const form = stages.forms.seas.find((s) => s.id === water.id)?.built
-        const built = form && lineLength(form.line) > 0 ? form : null
+        const form = stages.forms.seas.find((s) => s.id === water.id)
+        const spills = form?.wish && form.wish.kind !== 'plunging' && form.built
         found.push(
           make('no-crest', {
             severity: 'stop',
             place: 'water',
-            title: built
+            title: spills
               ? `${water.name}: this wave does not curl`
               : `${water.name}: no crest is chosen to be built`,
-            number: built ? built.face.kind : '0 crests',
-            reason: built
-              ? 'Film is rolled to the hollow of a plunging wave, and this one spills or surges.'
+            number: spills ? `wished ${form.wish!.kind}` : '0 crests',
+            reason: spills
+              ? 'Film is rolled to the hollow of a plunging wave, and this one is wished otherwise.'
               : 'A casting or a curl is made of one crest, as long as you want it.',
-            wayOut: built
-              ? 'A steeper beach or a longer period makes it plunge; or carve it, or draw it up in gel.'
-              : 'Choose “Build a crest” on Water.'
+            wayOut: spills
+              ? 'Wish it plunging; or carve it, or draw it up in gel.'
+              : 'Choose “Build a crest” on Water.',
+            mend: spills
+              ? { label: 'Wish it plunging', sea: water.id, change: { wish: 'plunging' } }
+              : undefined
           })
         )
       }

@@ -4,10 +4,11 @@ import { HIGHEST_SEA_M } from '../2-forms/believable'
 import type { FallForm } from '../2-forms/fallForm'
 import type { FormsPlan, SeaPlan } from '../2-forms/formsStage'
 import type { RunClash } from '../2-forms/run'
-import { realM } from '../../physics/shape/units'
+import { modelMm, realM } from '../../physics/shape/units'
+import { distanceWords } from '../2-forms/wishedSea'
 import { wayFor } from '../../craft/ways/catalog'
 import type { Finding } from './types'
-import { mm } from '../../words/sentences'
+import { mm, plain } from '../../words/sentences'
 
 /**
  * Waves on one water that travel more than this apart look like two pictures, degrees. Common
@@ -224,6 +225,17 @@ function fallFindings(fall: FallForm, forms: FormsPlan, name: string): Finding[]
       wayOut: 'Look at the scale again; at full size, look at real water and copy it.'
     })
   }
+  if (fall.missesMm > 0) {
+    found.push({
+      ...base,
+      id: `lands-dry:${fall.id}`,
+      severity: 'warn',
+      title: `${name} lands beside the water below`,
+      number: `${mm(fall.missesMm)} outside it`,
+      reason: `The sheet comes down ${mm(fall.curve.landMm)} out from its lip, and the pool it is to fall into lies elsewhere: no boil, no white there.`,
+      wayOut: 'Draw the pool to where it lands, move the lip, or let it fall on the land.'
+    })
+  }
   if (fall.tail === 'swept' && fall.poolDepthMm !== null) {
     found.push({
       ...base,
@@ -283,6 +295,9 @@ function seaFindings(sea: Sea, form: SeaPlan, scale: number): Finding[] {
   const found: Finding[] = []
   const base = { place: 'water' as const, water: sea.id }
   const heightM = realM(Math.max(form.breakerMm, form.offshoreHeightMm), scale)
+  const deepestMm = modelMm(form.offshoreM, scale) / form.painted
+  // twice as deep as it breaks in: it breaks half-way to the shore
+  const paintedM = Math.round(2.6 * heightM * 100) / 100
   if (heightM > HIGHEST_SEA_M) {
     found.push({
       ...base,
@@ -304,18 +319,23 @@ function seaFindings(sea: Sea, form: SeaPlan, scale: number): Finding[] {
       reason: 'They pass over it as swell. If there is a shore, they run away from it.',
       wayOut: 'Turn the waves on the plan until they face the shore, or leave them open.'
     })
-  } else if (!form.breaks) {
+  } else if (!form.breaks && form.painted === 1) {
     found.push({
       ...base,
       id: `drowns:${sea.id}`,
-      severity: 'warn',
+      severity: form.built ? 'note' : 'warn',
       title: `${sea.name}: so high a wave breaks before it reaches the base`,
-      number: `${mm(form.breakerMm)} breaks in more than ${metres(form.offshoreM)}`,
+      number: `${mm(form.breakerMm)} high; the deepest water is ${mm(deepestMm)}`,
       reason:
         'The deepest water here is shallower than the depth it breaks in: the whole base is surf.',
-      wayOut: 'Lower the breaker, or deepen the water.'
+      wayOut: 'Say how deep the water is painted, lower the breaker, or deepen the water.',
+      mend: {
+        label: `Painted as if ${plain(paintedM)} m at its deepest`,
+        sea: sea.id,
+        change: { paintedM }
+      }
     })
-  } else if (form.breaks.kind === 'surging') {
+  } else if (!form.wish && form.breaks?.kind === 'surging') {
     found.push({
       ...base,
       id: `surges:${sea.id}`,
@@ -323,7 +343,40 @@ function seaFindings(sea: Sea, form: SeaPlan, scale: number): Finding[] {
       title: `${sea.name}: the beach is steeper than its wave`,
       number: `surf number ${Math.round(form.breaks.iribarren * 10) / 10}`,
       reason: 'They surge up and slide back without throwing a crest.',
-      wayOut: 'A flatter beach or a steeper, shorter wave breaks.'
+      wayOut:
+        'A flatter beach or a shorter period makes them plunge; or wish it, and see how far that is from nature.'
+    })
+  }
+  if (form.wish && form.wish.byNature !== form.wish.kind) {
+    const { kind, byNature, sea: near, ways } = form.wish
+    found.push({
+      ...base,
+      id: `wish:${sea.id}`,
+      severity: 'note',
+      title: `${sea.name}: drawn ${kind}, as wished`,
+      number:
+        byNature === null
+          ? `by nature it breaks nowhere here`
+          : `by nature ${byNature}: ${distanceWords(near, form.beachSlope)}`,
+      reason:
+        near.distance === 0
+          ? 'Another period does it on this bed.'
+          : 'No period of any swell does it on this bed. Nobody but a sailor will see it.',
+      wayOut: ways.length > 0 ? 'Keep it as wished, or bring the sea to it.' : 'Keep it as wished.',
+      mend: ways[0] ? { label: ways[0].label, sea: sea.id, change: ways[0].change } : undefined
+    })
+  }
+  if (form.tooShortS !== null) {
+    const periodS = Math.ceil(form.periodS * 10) / 10
+    found.push({
+      ...base,
+      id: `too-short:${sea.id}`,
+      severity: 'warn',
+      title: `${sea.name}: so high a wave needs a longer period`,
+      number: `${plain(form.tooShortS)} s, at least ${plain(periodS)} s full size`,
+      reason: 'It would be too steep to stand: it is drawn with the shortest that holds it.',
+      wayOut: 'Take the longer period, or a lower wave.',
+      mend: { label: `A wave every ${plain(periodS)} s`, sea: sea.id, change: { periodS } }
     })
   }
   if (sea.crest && !form.built) {
@@ -341,6 +394,12 @@ function seaFindings(sea: Sea, form: SeaPlan, scale: number): Finding[] {
   if (form.built && form.breaks) {
     const share = form.built.depthMm / form.breaks.depthMm
     const at: [number, number] = [sea.crest!.x, sea.crest!.y]
+    const asDeep = Math.max(0.01, Math.round((form.offshoreM / share) * 100) / 100)
+    const mend = {
+      label: `Painted as if ${plain(asDeep)} m at its deepest`,
+      sea: sea.id,
+      change: { paintedM: asDeep }
+    }
     if (share > TOO_DEEP) {
       found.push({
         ...base,
@@ -350,9 +409,10 @@ function seaFindings(sea: Sea, form: SeaPlan, scale: number): Finding[] {
         title: `${sea.name}: the crest breaks where it is too deep`,
         number: `${mm(form.built.depthMm)} against ${mm(form.breaks.depthMm)}`,
         reason: 'So high a wave still runs whole there; it breaks nearer the shore.',
-        wayOut: 'Drag the crest in to the line where they break, or make the wave higher.'
+        wayOut: 'Drag the crest in to the line where they break, or make the wave higher.',
+        mend
       })
-    } else if (share < TOO_SHALLOW) {
+    } else if (share < TOO_SHALLOW && form.painted === 1) {
       found.push({
         ...base,
         id: `too-shallow:${sea.id}`,
@@ -361,7 +421,9 @@ function seaFindings(sea: Sea, form: SeaPlan, scale: number): Finding[] {
         title: `${sea.name}: the crest has broken before it gets there`,
         number: `${mm(form.built.depthMm)} against ${mm(form.breaks.depthMm)}`,
         reason: 'In so little water a wave this high is foam already.',
-        wayOut: 'Drag the crest out to the line where they break, or make the wave lower.'
+        wayOut:
+          'Drag the crest out to the line where they break, or say how deep the water is painted.',
+        mend
       })
     }
   }

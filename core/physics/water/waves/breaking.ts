@@ -8,6 +8,8 @@ export type BreakerKind = 'spilling' | 'plunging' | 'surging'
 /** Surf numbers at which one kind gives way to the next. @source Battjes 1974, by breaker height */
 const SPILLS_BELOW = 0.4
 const PLUNGES_TO = 2
+/** Below this share of its depth a wave would be too steep to stand. @source Weggel 1972; the share: common practice */
+export const STANDS_ABOVE = 0.3
 /** Hunt's run-up was found good up to this surf number. @source Battjes 1974; from memory */
 const HUNT_CAP = 2.3
 
@@ -26,7 +28,7 @@ const HUNT_CAP = 2.3
 export function breakDepth(heightM: number, periodS: number, slope: number): number {
   requirePositive({ heightM, periodS })
   const index = breakerIndex(heightM, periodS, slope)
-  if (!(index > 0.3)) {
+  if (!(index > STANDS_ABOVE)) {
     throw new RangeError(
       `periodS: was ${periodS}; a wave ${round2(heightM)} m high needs a longer period on this beach: it would be too steep to stand`
     )
@@ -71,7 +73,7 @@ export function breakFrom(
   requirePositive({ heightM, periodS })
   const over = (depth: number) => {
     const here = heightM * shoaling(periodS, depth)
-    return here - Math.max(0.3, breakerIndex(here, periodS, slope)) * depth
+    return here - Math.max(STANDS_ABOVE, breakerIndex(here, periodS, slope)) * depth
   }
   const depthM = halvedTo(heightM * 0.05, heightM * 12, (depth) => over(depth) > 0)
   return { heightM: heightM * shoaling(periodS, depthM), depthM }

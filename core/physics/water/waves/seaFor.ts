@@ -45,8 +45,12 @@ const within = (value: number, [low, high]: Range) => Math.min(high, Math.max(lo
 const periodOf = (heightM: number, steepness: number) =>
   Math.sqrt((2 * Math.PI * heightM) / (GRAVITY * steepness))
 
-/** The shortest period in which a wave of a height still stands before it breaks on a slope, s. */
-function shortest(heightM: number, slope: number): number {
+/**
+ * The shortest period in which a wave of a height still stands before it breaks on a slope, s.
+ *
+ * @example shortestPeriod(2, 0.05) // 3.58
+ */
+export function shortestPeriod(heightM: number, slope: number): number {
   const a = 43.75 * (1 - Math.exp(-19 * slope))
   const b = 1.56 / (1 + Math.exp(-19.5 * slope))
   return Math.max(
@@ -91,7 +95,7 @@ function found({ scale, heightMm, beachSlope }: Wish, wanted: Range): SeaFor {
   let periodS = usualS
   // the shortest period falls with the slope: a few turns and both agree
   for (let turn = 0; turn < 40; turn++) {
-    const least = shortest(heightM, slope)
+    const least = shortestPeriod(heightM, slope)
     const does = wanted.map((surf) => surf / (perSlopeSecond * slope))
     periodS = within(within(usualS, [does[0], does[1]]), [least, Math.max(least, LONGEST_S)])
     const surf = perSlopeSecond * slope * periodS

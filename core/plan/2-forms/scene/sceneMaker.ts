@@ -60,7 +60,8 @@ export function sceneMaker(given: Build): SceneMaker {
     )
   )
   const seas = seasOf(build)
-    .map((s) => seaForm(build, s, scale, coarse, ground))
+    // water runs over the ground that is there, however deep it is painted
+    .map((s) => seaForm(build, { ...s, paintedM: null }, scale, coarse, ground))
     .filter((s) => s.faults.length === 0)
   const streams = falls.some((f) => f.curve) || reaches.some((r) => r.stations.length > 0)
   const notes: SceneNote[] = []

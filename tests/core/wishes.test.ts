@@ -1,0 +1,156 @@
+import { expect } from 'chai'
+import { changeSea, changeSplash, type Edit } from '../../core/build/edits'
+import { readBuild } from '../../core/build/file/buildFile'
+import { writeBuild } from '../../core/build/file/write'
+import { mending } from '../../core/build/mend'
+import type { Build, Sea } from '../../core/build/types'
+import { newFrom } from '../../core/exchange/newFile'
+import { derivePlan } from '../../core/plan/derivePlan'
+import type { Plan } from '../../core/plan/derivePlan'
+import { demo } from '../support/builds'
+
+const NOW = { start: '2026-11-24T18:00', zone: 'UTC' }
+const mole = demo('2-mole-at-varnsey')
+const planned = (build: Build, ...edits: Edit[]) =>
+  derivePlan(edits.reduce((b, edit) => edit(b), build))
+const seaOf = (plan: Plan) => plan.forms.seas[0]
+const found = (plan: Plan, id: string) => plan.findings.find((f) => f.id.startsWith(id))
+
+describe('Waves by wish', () => {
+  const shores = [
+    { scale: '1:48', widthMm: 300, depthMm: 200 },
+    { scale: '1:160', widthMm: 500, depthMm: 300 },
+    { scale: '1:24', widthMm: 260, depthMm: 500 }
+  ].map((size) => newFrom({ name: 'Cove', waters: 'shore', ...size }, NOW))
+
+  it('any kind is drawn on any of three beaches; the one click that is offered makes nature do it', () => {
+    for (const shore of shores)
+      for (const wish of ['spilling', 'plunging', 'surging'] as const) {
+        const wished = changeSea('sea1', { wish, crest: { x: 120, y: 90, lengthMm: 60 } })(shore)
+        const plan = derivePlan(wished)
+        const form = seaOf(plan)
+        const where = `${shore.scale} ${wish}`
+        expect(form.wish!.kind, where).to.equal(wish)
+        expect(form.built!.face.kind, where).to.equal(wish)
+        expect(form.breaks!.kind, where).to.equal(wish)
+        if (form.wish!.byNature === wish) {
+          expect(found(plan, 'wish:'), where).to.equal(undefined)
+          continue
+        }
+        const note = found(plan, 'wish:')!
+        expect(note.severity, where).to.equal('note')
+        const after = derivePlan(mending(note.mend!)(wished))
+        expect(seaOf(after).wish, where).to.include({ kind: wish, byNature: wish })
+        expect(found(after, 'wish:'), where).to.equal(undefined)
+        // the height was the builder's own, and stays
+        expect(seaOf(after).breakerMm, where).to.be.closeTo(form.breakerMm, 1e-9)
+      }
+  })
+
+  it('advice points the right way: a surging wave plunges on a flatter bed or in a shorter period', () => {
+    const surging = changeSea('seas', { periodS: 25, breakerMm: 5, crest: null })(mole)
+    const byNature: Build = {
+      ...surging,
+      waters: surging.waters.map((w) => (w.id === 'seas' ? { ...w, way: 'brushed-ridges' } : w))
+    }
+    const plan = derivePlan(byNature)
+    expect(seaOf(plan).breaks!.kind).to.equal('surging')
+    expect(found(plan, 'surges:')!.wayOut).to.match(/flatter beach or a shorter period/)
+    const { sea } = seaOf(planned(byNature, changeSea('seas', { wish: 'plunging' }))).wish!
+    expect(
+      sea.distance === 0 ? sea.periodS < 25 : sea.beachSlope < seaOf(plan).beachSlope!
+    ).to.equal(true)
+  })
+
+  it('painted depth: crests run, close up and break as over the depth that is seen, and the run over the real one', () => {
+    const real = seaOf(derivePlan(mole))
+    const twice = seaOf(planned(mole, changeSea('seas', { paintedM: 2 * real.offshoreM })))
+    expect(twice.painted).to.be.closeTo(2, 1e-9)
+    expect(twice.spacingMm.offshore).to.be.above(1.1 * real.spacingMm.offshore)
+    expect(twice.beachSlope!).to.be.closeTo(2 * real.beachSlope!, 1e-9)
+    // as high a wave breaks in half the water that stands there, give or take the slope’s share
+    expect(twice.breaks!.depthMm / real.breaks!.depthMm).to.be.within(0.35, 0.55)
+    const build = changeSea('seas', { paintedM: 9, wish: 'spilling' })(mole)
+    expect(readBuild(writeBuild(build))).to.deep.equal({ ok: true, value: build })
+    for (const change of [{ paintedM: -1 }, { wish: 'rolling' }] as unknown as Partial<Sea>[])
+      expect(readBuild(writeBuild(changeSea('seas', change)(mole))).ok).to.equal(false)
+  })
+
+  it('where no crest stands on the base none is priced, and no new sea begins so', () => {
+    const gel = (plan: Plan) =>
+      plan.amounts.shopping.find((l) => l.material === 'heavy-gloss-gel')?.amount ?? 0
+    const [shore] = shores
+    expect(gel(derivePlan(shore))).to.be.within(5, 60)
+    const sea = seaOf(derivePlan(shore))
+    const most = Array.from({ length: 10 }, (_, i) => ({
+      crests: seaOf(planned(shore, changeSea('sea1', { phase: i / 10, periodS: 30 }))).crests
+        .length,
+      gel: gel(planned(shore, changeSea('sea1', { phase: i / 10, periodS: 30 })))
+    }))
+    expect(sea.crests.length).to.be.above(0)
+    for (const { crests, gel: ml } of most) if (crests === 0) expect(ml).to.be.below(12)
+    expect(most.some((m) => m.crests === 0)).to.equal(true)
+  })
+})
+
+describe('Splashes by wish', () => {
+  it('go as high as they are wished at the speed that throws them there, in as many fingers; too high is said', () => {
+    const of = (change: object) => planned(mole, changeSplash('column', change)).forms.splashes[0]
+    const { heightMm, from, speedMS } = of({ heightMm: 40 })
+    expect(heightMm).to.be.closeTo(40, 1e-9)
+    expect(from).to.match(/height wished, as /)
+    expect(of({ heightMm: 80 }).speedMS / speedMS).to.be.closeTo(Math.SQRT2, 1e-9)
+    expect(of({ fingers: 7 }).fingers).to.equal(7)
+    const tall = of({ heightMm: 9000 })
+    expect(tall.faults[0].message).to.match(/goes no higher than \d+ mm at this scale/)
+  })
+})
+
+describe('What the app begins with', () => {
+  it('at every scale and size has a plan without a stop or a warning, a finishing date, and amounts that grow with the base', () => {
+    const scales = ['1:12', '1:22.5', '1:48', '1:64.3', '1:67.5', '1:87.1', '1:160', '1:450']
+    const sizes = [
+      [70, 80],
+      [150, 100],
+      [300, 200],
+      [600, 400],
+      [1200, 600]
+    ]
+    const gelAt = new Map<string, number>()
+    for (const waters of ['pool', 'pool-fall', 'pool-fall-pool', 'rapid', 'shore'])
+      for (const scale of scales) {
+        let last = { gel: 0, resin: 0 }
+        for (const [widthMm, depthMm] of sizes) {
+          const where = `${waters} ${scale} ${widthMm} × ${depthMm}`
+          const plan = derivePlan(
+            newFrom({ name: 'x', scale, widthMm, depthMm, waters, free: 'daily' }, NOW)
+          )
+          expect(
+            plan.findings
+              .filter((f) => f.severity === 'stop' || f.severity === 'warn')
+              .map((f) => f.title),
+            where
+          ).to.deep.equal([])
+          expect(plan.days.finish, where).to.match(/^2026-12/)
+          const sum = (of: RegExp) =>
+            plan.amounts.shopping.reduce((all, l) => all + (of.test(l.material) ? l.amount : 0), 0)
+          const now = { gel: sum(/gel/), resin: sum(/epoxy|resin/) }
+          expect(now.gel, where).to.be.above(last.gel)
+          expect(now.resin, where).to.be.above(last.resin)
+          last = now
+          for (const fall of plan.forms.falls) {
+            expect(fall.missesMm, where).to.equal(0)
+            const own = plan.forms.white.waters.find((w) => w.water === fall.id)
+            if (fall.curve!.landMm > 2 * plan.forms.white.grid.cellMm)
+              expect(own?.sharePct, where).to.be.above(0)
+          }
+          if (waters === 'rapid')
+            gelAt.set(`${scale} ${widthMm}`, plan.stacks.forms[0].laying!.finalMm)
+        }
+      }
+    // gel of a rapid is thin at every scale, and does not leap between two that are near
+    for (const [at, mm] of gelAt) expect(mm, at).to.be.within(0.8, 4)
+    for (const [, w] of sizes.entries())
+      expect(gelAt.get(`1:67.5 ${w[0]}`)! / gelAt.get(`1:64.3 ${w[0]}`)!).to.be.within(0.9, 1.1)
+  })
+})
