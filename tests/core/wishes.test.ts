@@ -3,7 +3,8 @@ import { changeSea, changeSplash, type Edit } from '../../core/build/edits'
 import { readBuild } from '../../core/build/file/buildFile'
 import { writeBuild } from '../../core/build/file/write'
 import { mending } from '../../core/build/mend'
-import type { Build, Sea } from '../../core/build/types'
+import type { Build, Pool, Sea } from '../../core/build/types'
+import { cellAt } from '../../core/physics/shape/grid'
 import { newFrom } from '../../core/exchange/newFile'
 import { derivePlan } from '../../core/plan/derivePlan'
 import type { Plan } from '../../core/plan/derivePlan'
@@ -152,5 +153,62 @@ describe('What the app begins with', () => {
     for (const [at, mm] of gelAt) expect(mm, at).to.be.within(0.8, 4)
     for (const [, w] of sizes.entries())
       expect(gelAt.get(`1:67.5 ${w[0]}`)! / gelAt.get(`1:64.3 ${w[0]}`)!).to.be.within(0.9, 1.1)
+  })
+})
+
+describe('White where waves meet things', () => {
+  const shore = newFrom(
+    { name: 'Cove', waters: 'shore', scale: '1:87', widthMm: 300, depthMm: 200 },
+    NOW
+  )
+  const withPool = (build: Build, change: (p: Pool) => Pool): Build => ({
+    ...build,
+    waters: build.waters.map((w) => (w.kind === 'pool' ? change(w) : w))
+  })
+  const stack = { name: 'Stack', shape: 'stone', x: 150, y: 110, widthMm: 30, depthMm: 20 } as const
+  const rock = withPool(shore, (p) => ({
+    ...p,
+    standing: [{ ...stack, id: 'r', heightMm: 40, afterPour: 0 }]
+  }))
+  const AT = 'rocks, walls and cliffs'
+  const zone = (plan: Plan) => plan.forms.white.zones.find((z) => z.zone === AT)
+
+  it('a rock in a sea is white to windward, little to leeward, and not at all in still water; a bare beach is as it was', () => {
+    const forms = derivePlan(rock).forms
+    expect(zone(derivePlan(rock))!.areaMm2).to.be.above(200)
+    const at = (x: number, y: number) => forms.white.pct[cellAt(forms.white.grid, [x, y])]
+    expect(at(150, 98)).to.be.above(20)
+    expect(at(150, 98)).to.be.above(2 * at(150, 122))
+    expect(zone(derivePlan(shore))).to.equal(undefined)
+    const still: Build = { ...rock, waters: rock.waters.filter((w) => w.kind !== 'sea') }
+    expect(derivePlan(still).forms.white.wholePct).to.equal(0)
+    // half as high a wave, far less of it
+    const low = planned(rock, changeSea('sea1', { breakerMm: 2 }))
+    const area = (plan: Plan) => (zone(plan)?.areaMm2 ?? 0) * (zone(plan)?.sharePct ?? 0)
+    expect(area(low)).to.be.below(0.5 * area(derivePlan(rock)))
+  })
+
+  it('a cliff in a breaking sea is white at its foot; where the model is cut nothing is', () => {
+    const cliff = withPool(shore, (p) => ({
+      ...p,
+      outline: [
+        { id: 'c1', x: 0, y: 0, edge: 'dam' },
+        { id: 'c2', x: 300, y: 0, edge: 'dam' },
+        { id: 'c3', x: 300, y: 120, edge: 'dam' },
+        { id: 'c5', x: 0, y: 120, edge: 'dam' }
+      ],
+      soundings: p.soundings.filter((s) => s[1] <= 115)
+    }))
+    const { forms } = derivePlan(cliff)
+    const at = (x: number, y: number) => forms.white.pct[cellAt(forms.white.grid, [x, y])]
+    expect(forms.white.zones.some((z) => z.zone === AT)).to.equal(true)
+    expect(at(150, 117)).to.be.above(15)
+    expect(at(150, 117)).to.be.above(at(150, 60) + 10)
+    for (const [x, y] of [
+      [150, 2],
+      [2, 60],
+      [298, 60]
+    ])
+      expect(at(x, y), `${x}, ${y}`).to.be.at.most(at(150, 60) + 3)
   })
 })

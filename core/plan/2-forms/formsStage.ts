@@ -106,9 +106,11 @@ export function formsStage(
     ),
     ...seas.flatMap((form) =>
       seaWhite(
+        build,
         form,
         seasOf(build).find((s) => s.id === form.id)!,
-        bed
+        bed,
+        scale
       )
     ),
     ...splashes.flatMap(splashWhite)

@@ -1,5 +1,6 @@
 import { FOAM_HALF_LIFE_S } from '../../running/foam'
-import type { Reach, Sea } from '../../build/types'
+import { whiteAtEdges } from './edgesInSea'
+import type { Build, Reach, Sea } from '../../build/types'
 import { boxOf, type Box } from '../../physics/shape/grid'
 import { insideRing, type Point2 } from '../../physics/shape/polygon'
 import type { BedMap } from './bedMap'
@@ -185,9 +186,15 @@ const toppling = (s: Station): number =>
 
 /**
  * The white of a sea: whitecaps on the open water, the surf from where it breaks to the shore, the
- * wall it strikes.
+ * rocks, walls and cliffs it strikes.
  */
-export function seaWhite(form: SeaForm, sea: Sea, bed: BedMap): WhiteSource[] {
+export function seaWhite(
+  build: Build,
+  form: SeaForm,
+  sea: Sea,
+  bed: BedMap,
+  scale: number
+): WhiteSource[] {
   if (form.faults.length > 0) return []
   const { grid } = bed
   const box: Box = {
@@ -228,6 +235,14 @@ export function seaWhite(form: SeaForm, sea: Sea, bed: BedMap): WhiteSource[] {
       }
     })
   }
+  const edges = whiteAtEdges(build, sea, form, bed, scale)
+  if (edges)
+    sources.push({
+      water: form.id,
+      zone: 'rocks, walls and cliffs',
+      box,
+      at: (_x, _y, cell) => edges[cell]
+    })
   if (form.built) {
     const { line, face } = form.built
     const wide = Math.max(4, face.heightMm * 0.9)
