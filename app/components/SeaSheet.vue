@@ -94,6 +94,9 @@ const LEAST_WIND = 0.1
             form.wish.sea.distance > 0 ? `: ${away}` : ''
           }}.
         </p>
+        <p v-if="!form.wish.ways.length" class="small soft">
+          No period and no painted depth does it on this base: it stays as wished.
+        </p>
         <ElButton
           v-for="w in form.wish.ways"
           :key="w.label"

@@ -146,10 +146,57 @@ describe('Moving water on the screen', function () {
     // too short a period for its height is said where it was entered
     await page.locator('[data-test="by-breaker"]').click()
     await page.locator('[data-test="period"] input').fill('1')
-    await page.locator('[data-finding="sea-fault:seas"]').waitFor()
-    expect(await page.locator('[data-finding="sea-fault:seas"]').innerText()).to.match(
+    await page.locator('[data-finding="too-short:seas"]').waitFor()
+    expect(await page.locator('[data-finding="too-short:seas"]').innerText()).to.match(
       /longer period/
     )
+    expect(said).to.deep.equal([])
+    await close()
+  })
+
+  it('a wave by wish: drawn as wished, how far nature is from it is said, one click brings the sea to it; a splash as high as wished', async () => {
+    const { page, said, close } = await openDemo(s, MOLE, 'water')
+    await pickWater(page, 'Seas from the south-west')
+    const wished = page.locator('[data-test="wished"]')
+    // on so steep and short a bed none spills by nature: it is drawn, and said
+    await choose(page.locator('[data-test="wish"]'), 'spilling')
+    await wished.getByText('Drawn spilling. By nature it plunges here').waitFor()
+    await wished.getByText('it stays as wished').waitFor()
+    await choose(page.locator('[data-test="wish"]'), 'surging')
+    await wished.getByText('Drawn surging. By nature it plunges here').waitFor()
+    await settled(page)
+    await page.locator('[data-test="wish-way"]').click()
+    await wished.getByText('This sea does so by itself: surging').waitFor()
+    await settled(page)
+    await page.keyboard.press('Control+z')
+    await wished.getByText('Drawn surging').waitFor()
+    // a painted depth is said once, and heard: the same wave breaks in less water
+    await choose(page.locator('[data-test="wish"]'), '')
+    // film is rolled to a hollow: what it is made of wishes it plunging
+    await wished.getByText('This sea does so by itself: plunging').waitFor()
+    const depth = () => page.locator('[data-test="offshore"]').innerText()
+    const before = await depth()
+    await page.locator('[data-test="painted"] input').fill('6')
+    await page.waitForFunction(
+      (was) => (document.querySelector('[data-test="offshore"]') as HTMLElement)?.innerText !== was,
+      before
+    )
+    await page.locator('[data-test="painted"] input').fill('')
+    await page.waitForFunction(
+      (was) => (document.querySelector('[data-test="offshore"]') as HTMLElement)?.innerText === was,
+      before
+    )
+    await pickWater(page, 'Column over the wall')
+    await page.locator('[data-test="splash-wish"] input').fill('40')
+    await page
+      .locator('[data-test="splash-as"]')
+      .getByText(/as a car at \d+ km\/h/)
+      .waitFor()
+    await page.waitForFunction(() =>
+      document.querySelector('[data-test="splash-height"]')?.textContent?.trim().startsWith('40')
+    )
+    await page.locator('[data-test="splash-fingers"] input').fill('7')
+    await page.locator('.figures').getByText('7', { exact: true }).waitFor()
     expect(said).to.deep.equal([])
     await close()
   })

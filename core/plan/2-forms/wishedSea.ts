@@ -1,6 +1,7 @@
 import type { Sea } from '../../build/types'
 import { wayFor } from '../../craft/ways/catalog'
-import { seaFor, type SeaFor } from '../../physics/water/waves/seaFor'
+import { modelMm } from '../../physics/shape/units'
+import { JUST_WITHIN, seaFor, type SeaFor } from '../../physics/water/waves/seaFor'
 import type { BreakerKind } from '../../physics/water/waves/breaking'
 import { plain } from '../../words/sentences'
 
@@ -44,38 +45,53 @@ export function wished(kind: BreakerKind, now: Now): WishedSea {
   const { scale, heightMm, beachSlope, byNature } = now
   const near = seaFor({ scale, kind, heightMm, beachSlope: beachSlope ?? undefined })
   if (byNature === kind) return { kind, byNature, sea: { ...near, distance: 0 }, ways: [] }
-  const period = {
-    drive: 'breaker' as const,
-    breakerMm: round(heightMm, 10),
-    periodS: round(near.periodS, 100)
-  }
-  const every = `${plain(near.periodS)} s`
-  if (near.distance === 0)
-    return {
-      kind,
-      byNature,
-      sea: near,
-      ways:
-        beachSlope === null
-          ? []
-          : [{ label: `Let them come every ${every}, full size`, change: period }]
-    }
-  if (beachSlope === null) return { kind, byNature, sea: near, ways: [] }
-  const paintedM = round((now.deepestM * near.beachSlope) / beachSlope, 100)
   return {
     kind,
     byNature,
     sea: near,
-    ways: [
+    ways: beachSlope === null ? [] : waysTo(kind, now, beachSlope)
+  }
+}
+
+/** How many times as deep a bed is tried painted, the least change first. */
+const TIMES = [
+  1,
+  ...Array.from({ length: 60 }, (_, i) => 1.06 ** (i + 1)).flatMap((f) => [f, 1 / f])
+]
+/** A wave breaks on the base where its depth is there with something to spare. */
+const TO_SPARE = 0.95
+/** And so far inside its kind that no rounding tips it over. */
+const INSIDE = 0.01
+
+/** The period that does it on this bed; else the least painted depth with one that does; else none. */
+function waysTo(kind: BreakerKind, now: Now, beachSlope: number): WishWay[] {
+  const { scale, heightMm, deepestM } = now
+  const [low, high] = JUST_WITHIN[kind]
+  for (const times of TIMES) {
+    const sea = seaFor({ scale, kind, heightMm, beachSlope: beachSlope * times })
+    const holds = sea.waterMm <= TO_SPARE * modelMm(deepestM * times, scale)
+    const { iribarren: surf } = sea
+    if (sea.distance > 0 || !holds || surf < low * (1 + INSIDE) || surf > high * (1 - INSIDE))
+      continue
+    const period = {
+      drive: 'breaker' as const,
+      breakerMm: digits(heightMm, 4),
+      periodS: digits(sea.periodS, 4)
+    }
+    const every = `${plain(sea.periodS)} s`
+    if (times === 1) return [{ label: `Let them come every ${every}, full size`, change: period }]
+    const paintedM = digits(deepestM * times, 4)
+    return [
       {
         label: `Paint the bed as if ${plain(paintedM)} m at its deepest, a wave every ${every}`,
         change: { ...period, paintedM }
       }
     ]
   }
+  return []
 }
 
-const round = (value: number, per: number) => Math.max(1, Math.round(value * per)) / per
+const digits = (value: number, most: number) => Number(value.toPrecision(most))
 
 /**
  * How far a wish is from nature, in words.

@@ -359,10 +359,13 @@ function seaFindings(sea: Sea, form: SeaPlan, scale: number): Finding[] {
           ? `by nature it breaks nowhere here`
           : `by nature ${byNature}: ${distanceWords(near, form.beachSlope)}`,
       reason:
-        near.distance === 0
+        near.distance === 0 && ways.length > 0
           ? 'Another period does it on this bed.'
           : 'No period of any swell does it on this bed. Nobody but a sailor will see it.',
-      wayOut: ways.length > 0 ? 'Keep it as wished, or bring the sea to it.' : 'Keep it as wished.',
+      wayOut:
+        ways.length > 0
+          ? 'Keep it as wished, or bring the sea to it.'
+          : 'Keep it as wished: no period and no painted depth does it on this base.',
       mend: ways[0] ? { label: ways[0].label, sea: sea.id, change: ways[0].change } : undefined
     })
   }
