@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { ElButton } from 'element-plus'
 import { computed } from 'vue'
-import { setFlow } from '../../core/build/edits'
+import { chainDrop, setFlow, stretchChain } from '../../core/build/edits'
 import { explainFlow } from '../../core/explain/waterExplanations'
 import { MOODS } from '../../core/physics/water/hydraulics/drop'
 import { number, unit, axis } from '../words'
@@ -13,6 +13,8 @@ import NumberField from './NumberField.vue'
 const store = useBuildStore()
 const flow = computed(() => store.build!.flow)
 const run = computed(() => store.plan?.forms.run.flow)
+/** From the highest level to the lowest; null: one level, nothing to stretch. */
+const drop = computed(() => chainDrop(store.build!))
 const two = (value: number) => (value >= 10 ? number(value) : String(Math.round(value * 100) / 100))
 </script>
 
@@ -49,6 +51,18 @@ const two = (value: number) => (value >= 10 ? number(value) : String(Math.round(
       blank="by the mood"
       data-test="discharge-field"
       @update:model-value="store.edit('Flow', setFlow({ dischargeM3S: $event }), 'flow')"
+    />
+    <NumberField
+      v-if="drop !== null"
+      label="The whole chain drops"
+      unit="mm"
+      :model-value="drop"
+      :min="0.5"
+      :max="5000"
+      :step="1"
+      hint="stretched or flattened, beds and banks along"
+      data-test="chain-drop"
+      @update:model-value="store.edit('Stretch the chain', stretchChain($event!), 'stretch')"
     />
   </section>
 </template>

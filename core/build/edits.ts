@@ -80,6 +80,25 @@ export const raiseWithWater =
         : water
     )(raiseBed(id, byMm)(build))
 
+/** Every height of a water, moved: its own, its bed's, its banks' and its dam's. */
+function moved(water: Water, up: (mm: number) => number): Water {
+  if (water.kind === 'splash') return { ...water, zMm: up(water.zMm) }
+  if (water.kind === 'reach') {
+    const path = water.path.map((p) => (p.bedMm === undefined ? p : { ...p, bedMm: up(p.bedMm) }))
+    return { ...water, path }
+  }
+  if (water.kind !== 'pool') return water
+  return {
+    ...water,
+    levelMm: up(water.levelMm),
+    brimMm: up(water.brimMm),
+    damTopMm: up(water.damTopMm),
+    soundings: water.soundings.map(([x, y, z]): Sounding => [x, y, up(z)]),
+    outline: water.outline.map((c) => (c.z === undefined ? c : { ...c, z: up(c.z) })),
+    openings: water.openings.map((o) => ({ ...o, sillMm: up(o.sillMm) }))
+  }
+}
+
 /** Sets all of a model lower or higher: grounds, levels, dams, banks and what is thrown from them. */
 export const raiseAll =
   (byMm: number): Edit =>
@@ -88,24 +107,40 @@ export const raiseAll =
     return {
       ...build,
       ground: { ...build.ground, bankMm: Math.max(0, up(build.ground.bankMm)) },
-      waters: build.waters.map((water): Water => {
-        if (water.kind === 'splash') return { ...water, zMm: up(water.zMm) }
-        if (water.kind === 'reach') {
-          const path = water.path.map((p) =>
-            p.bedMm === undefined ? p : { ...p, bedMm: up(p.bedMm) }
-          )
-          return { ...water, path }
-        }
-        if (water.kind !== 'pool') return water
-        return {
-          ...water,
-          levelMm: up(water.levelMm),
-          brimMm: up(water.brimMm),
-          damTopMm: up(water.damTopMm),
-          soundings: water.soundings.map(([x, y, z]): Sounding => [x, y, up(z)]),
-          outline: water.outline.map((c) => (c.z === undefined ? c : { ...c, z: up(c.z) })),
-          openings: water.openings.map((o) => ({ ...o, sillMm: up(o.sillMm) }))
-        }
+      waters: build.waters.map((water) => moved(water, up))
+    }
+  }
+
+/** From the highest level of a chain to its lowest, mm; null: there are no two. */
+export function chainDrop(build: Build): number | null {
+  const levels = poolsOf(build).map((p) => p.levelMm)
+  const drop = Math.max(...levels) - Math.min(...levels)
+  return levels.length > 1 && drop >= 0.1 ? round1(drop) : null
+}
+
+/**
+ * Stretches or flattens a chain as a whole, over its lowest level: every pool goes up or down with its
+ * bed, banks and dam, as deep as it was; beds of runs, drops and what is thrown go along.
+ *
+ * @param dropMm  wanted from the highest level to the lowest
+ */
+export const stretchChain =
+  (dropMm: number): Edit =>
+  (build) => {
+    const now = chainDrop(build)
+    if (now === null || !(dropMm > 0)) return build
+    const low = Math.min(...poolsOf(build).map((p) => p.levelMm))
+    const times = dropMm / now
+    const stretched = (mm: number) => round1(mm > low ? low + (mm - low) * times : mm)
+    return {
+      ...build,
+      ground: { ...build.ground, bankMm: stretched(build.ground.bankMm) },
+      waters: build.waters.map((water) => {
+        if (water.kind === 'fall' && water.dropMm !== null)
+          return { ...water, dropMm: round1(water.dropMm * times) }
+        if (water.kind !== 'pool') return moved(water, stretched)
+        const byMm = (water.levelMm - low) * (times - 1)
+        return moved(water, (mm) => round1(mm + byMm))
       })
     }
   }

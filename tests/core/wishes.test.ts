@@ -1,13 +1,16 @@
 import { expect } from 'chai'
-import { changeSea, changeSplash, type Edit } from '../../core/build/edits'
+import { chainDrop, changeSea, changeSplash, stretchChain, type Edit } from '../../core/build/edits'
 import { readBuild } from '../../core/build/file/buildFile'
 import { writeBuild } from '../../core/build/file/write'
 import { mending } from '../../core/build/mend'
-import type { Build, Pool, Sea } from '../../core/build/types'
+import { poolsOf, type Build, type Pool, type Sea } from '../../core/build/types'
 import { cellAt } from '../../core/physics/shape/grid'
 import { newFrom } from '../../core/exchange/newFile'
 import { derivePlan } from '../../core/plan/derivePlan'
 import type { Plan } from '../../core/plan/derivePlan'
+import { groundStage } from '../../core/plan/1-ground/groundStage'
+import { formsStage } from '../../core/plan/2-forms/formsStage'
+import { BUILT_IN_SHELF } from '../../core/craft/materials/shelf'
 import { demo } from '../support/builds'
 
 const NOW = { start: '2026-11-24T18:00', zone: 'UTC' }
@@ -221,5 +224,36 @@ describe('White where waves meet things', () => {
       [298, 60]
     ])
       expect(at(x, y), `${x}, ${y}`).to.be.at.most(at(150, 60) + 3)
+  })
+})
+
+describe('A chain stretched as a whole', () => {
+  const depths = (build: Build) =>
+    poolsOf(build).map((p) =>
+      [p.brimMm, p.damTopMm, ...p.soundings.map((z) => z[2])].map((z) => p.levelMm - z)
+    )
+  it('keeps every depth, brim and dam, the lowest water where it is, and comes back', () => {
+    for (const build of [demo(), demo('3-slalom-in-the-hollin-gorge')]) {
+      const drop = chainDrop(build)!
+      const low = Math.min(...poolsOf(build).map((p) => p.levelMm))
+      for (const times of [0.5, 1.7]) {
+        const other = stretchChain(drop * times)(build)
+        expect(chainDrop(other)).to.be.closeTo(drop * times, 0.11)
+        expect(Math.min(...poolsOf(other).map((p) => p.levelMm))).to.equal(low)
+        depths(other).forEach((pool, i) =>
+          pool.forEach((depth, k) => expect(depth).to.be.closeTo(depths(build)[i][k], 0.11))
+        )
+        const back = stretchChain(drop)(other)
+        poolsOf(back).forEach((p, i) =>
+          expect(p.levelMm).to.be.closeTo(poolsOf(build)[i].levelMm, 0.31)
+        )
+        const { reaches } = formsStage(other, groundStage(other), BUILT_IN_SHELF)
+        expect(reaches.every((r) => r.faults.length === 0)).to.equal(true)
+      }
+      expect(stretchChain(-3)(build)).to.equal(build)
+    }
+    const one = newFrom({ name: 'P', waters: 'pool', scale: 'N', widthMm: 90, depthMm: 90 }, NOW)
+    expect(chainDrop(one)).to.equal(null)
+    expect(stretchChain(40)(one)).to.equal(one)
   })
 })
