@@ -213,7 +213,6 @@ export function seaForm(
     wished(wantedKind, {
       scale,
       heightMm,
-      periodS,
       beachSlope: beach,
       deepestM: deepest,
       byNature: meets ? breakerKind(surf) : null

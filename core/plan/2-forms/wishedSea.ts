@@ -32,7 +32,6 @@ export function wishOf(sea: Sea): BreakerKind | null {
 interface Now {
   scale: number
   heightMm: number
-  periodS: number
   /** Of the bed as it is seen, painted depth included; null: no shore. */
   beachSlope: number | null
   /** Deepest water as it is seen, full size, m. */

@@ -38,10 +38,15 @@ export function breakDepth(heightM: number, periodS: number, slope: number): num
 
 /** H_b/d_b. @example breakerIndex(2, 8, 0.05) // 1.047 */
 export function breakerIndex(heightM: number, periodS: number, slope: number): number {
-  const a = 43.75 * (1 - Math.exp(-19 * slope))
-  const b = 1.56 / (1 + Math.exp(-19.5 * slope))
+  const { a, b } = weggel(slope)
   return b - (a * heightM) / (GRAVITY * periodS ** 2)
 }
+
+/** His two figures for a slope. @source Weggel 1972; written from memory @example weggel(0.05).b // 1.133 */
+export const weggel = (slope: number): { a: number; b: number } => ({
+  a: 43.75 * (1 - Math.exp(-19 * slope)),
+  b: 1.56 / (1 + Math.exp(-19.5 * slope))
+})
 
 /**
  * Surf similarity (Iribarren) number, m/√(H/L₀).

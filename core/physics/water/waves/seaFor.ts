@@ -1,7 +1,7 @@
 import { GRAVITY } from '../../gravity'
 import { modelMm, realM } from '../../shape/units'
 import { requirePositive } from '../hydraulics/channel'
-import { breakDepth, surfNumber, type BreakerKind } from './breaking'
+import { breakDepth, surfNumber, weggel, type BreakerKind } from './breaking'
 
 /** The sea that breaks as wished, and how far it is from what nature has. */
 export interface SeaFor {
@@ -51,8 +51,7 @@ const periodOf = (heightM: number, steepness: number) =>
  * @example shortestPeriod(2, 0.05) // 3.58
  */
 export function shortestPeriod(heightM: number, slope: number): number {
-  const a = 43.75 * (1 - Math.exp(-19 * slope))
-  const b = 1.56 / (1 + Math.exp(-19.5 * slope))
+  const { a, b } = weggel(slope)
   return Math.max(
     periodOf(heightM, MOST_STEEPNESS),
     Math.sqrt((a * heightM) / (GRAVITY * (b - LEAST_INDEX)))
