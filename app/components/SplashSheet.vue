@@ -56,7 +56,7 @@ const cause = (id: string) => store.edit('Cause', setCause(props.splash.id, id a
       :min="1"
       :max="200"
       :step="1"
-      :blank="`${form.fingers}, as the sheet tears`"
+      :blank="`${form.fingers}, by itself`"
       data-test="splash-fingers"
       @update:model-value="set('Fingers', { fingers: $event }, 'fingers')"
     />

@@ -433,6 +433,22 @@ describe('Moving water on the screen', function () {
     await contradicts.getByRole('button').click()
     await contradicts.waitFor({ state: 'detached' })
     expect(await page.getByLabel('Drop', { exact: true }).inputValue()).to.equal('')
+    // the whole chain flattened, and undone as one step
+    const chain = page.locator('[data-test="chain-drop"] input')
+    expect(await chain.inputValue()).to.equal('37')
+    await chain.fill('30')
+    await page.getByLabel('Level of Mill pond').and(page.locator('input')).waitFor()
+    await page.waitForFunction(() =>
+      [...document.querySelectorAll<HTMLInputElement>('[data-test="heights"] input')].some(
+        (field) => field.value === '47'
+      )
+    )
+    await settled(page)
+    await page.keyboard.press('Control+z')
+    await page.waitForFunction(
+      () =>
+        document.querySelector<HTMLInputElement>('[data-test="chain-drop"] input')?.value === '37'
+    )
     // waves are drawn as waves
     await page.goto(`${s.address}/build/demo-mole-at-varnsey/water`)
     await settled(page)

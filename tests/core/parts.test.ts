@@ -1,6 +1,13 @@
 import { expect } from 'chai'
 import { costOfWater, weightOf } from '../../core/plan/4-amounts/shopping'
-import { changeFinish, changeMaking, changePool, judgeWhite, setWay } from '../../core/build/edits'
+import {
+  changeFinish,
+  changeMaking,
+  changePool,
+  changeSea,
+  judgeWhite,
+  setWay
+} from '../../core/build/edits'
 import type { Build } from '../../core/build/types'
 import { movingOf, poolsOf } from '../../core/build/types'
 import { calculate, CALCULATOR_NAMES } from '../../core/exchange/calc/contract'
@@ -288,6 +295,8 @@ describe('What is laid on pools', () => {
 describe('What an edit leaves alone', () => {
   it('coats, film, school of white and a judgement of it leave the shape of the water as it was', () => {
     const plans = planner()
+    // film by itself wishes a hollow: here the builder does
+    const mole = changeSea('seas', { wish: 'plunging' })(demo('2-mole-at-varnsey'))
     const before = finished(plans(mole)).forms
     for (const edit of [
       changeMaking('seas', { coats: 3, film: 'acetate-02', tiltDeg: 10 }),
