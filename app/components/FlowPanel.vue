@@ -54,7 +54,7 @@ const two = (value: number) => (value >= 10 ? number(value) : String(Math.round(
     />
     <NumberField
       v-if="drop !== null"
-      label="The whole chain drops"
+      label="The chain, high to low"
       unit="mm"
       :model-value="drop"
       :min="0.5"
