@@ -52,6 +52,7 @@ const cause = (id: string) => store.edit('Cause', setCause(props.splash.id, id a
     />
     <NumberField
       label="How many fingers"
+      whole
       :model-value="splash.fingers ?? null"
       :min="1"
       :max="200"

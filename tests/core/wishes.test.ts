@@ -116,8 +116,14 @@ describe('Splashes by wish', () => {
     expect(from).to.match(/height wished, as /)
     expect(of({ heightMm: 80 }).speedMS / speedMS).to.be.closeTo(Math.SQRT2, 1e-9)
     expect(of({ fingers: 7 }).fingers).to.equal(7)
-    const tall = of({ heightMm: 9000 })
-    expect(tall.faults[0].message).to.match(/goes no higher than \d+ mm at this scale/)
+    // higher than any water: drawn as high as it goes, and warned of
+    const tall = planned(mole, changeSplash('column', { heightMm: 9000 }))
+    expect(found(tall, 'too-high:column')!.number).to.match(/^9000 mm wished, \d+/)
+    expect(tall.forms.splashes[0].speedMS).to.equal(120)
+    expect(found(tall, 'too-high:column')!.severity).to.equal('warn')
+    expect(found(planned(mole, changeSplash('column', { heightMm: 40 })), 'too-high')).to.equal(
+      undefined
+    )
   })
 })
 

@@ -67,11 +67,6 @@ export function splashForm(
   const { speedMS, from } =
     speedWished(splash, scale, [lo, hi]) ?? speedOf(splash, scale, bed, falls, reaches, seas)
   const shape = splashOf({ scale, speedMS, anglesDeg: [lo, hi] })
-  if (splash.heightMm && shape.heightMm < 0.999 * splash.heightMm)
-    faults.push({
-      path: `${path}.heightMm`,
-      message: `“${splash.name}”: was ${Math.round(splash.heightMm)} mm; its steepest ray goes no higher than ${Math.round(shape.heightMm)} mm at this scale, for no water is thrown faster than ${FASTEST_MS} m/s`
-    })
   // fingers stand a Rayleigh–Plateau length of the rim apart; the rim is a few sheets thick
   const fingerEveryMm = Math.max(
     1,

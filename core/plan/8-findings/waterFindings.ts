@@ -1,9 +1,11 @@
-import type { Build, Sea } from '../../build/types'
-import { poolsOf, reachesOf, seasOf } from '../../build/types'
+import type { Build, Sea, Splash } from '../../build/types'
+import { poolsOf, reachesOf, seasOf, splashesOf } from '../../build/types'
 import { HIGHEST_SEA_M } from '../2-forms/believable'
 import type { FallForm } from '../2-forms/fallForm'
 import type { FormsPlan, SeaPlan } from '../2-forms/formsStage'
 import type { RunClash } from '../2-forms/run'
+import type { SplashForm } from '../2-forms/splashForm'
+import { FASTEST_MS } from '../../physics/water/spray/splash'
 import { modelMm, realM } from '../../physics/shape/units'
 import { distanceWords } from '../2-forms/wishedSea'
 import { wayFor } from '../../craft/ways/catalog'
@@ -65,6 +67,12 @@ export function waterFindings(build: Build, forms: FormsPlan): Finding[] {
       )
     ),
     ...crossingSeas(build),
+    ...splashesOf(build).flatMap((splash) =>
+      splashFindings(
+        splash,
+        forms.splashes.find((s) => s.id === splash.id)!
+      )
+    ),
     ...scaleFinding(forms, build.scale)
   ]
 }
@@ -290,14 +298,18 @@ function streamFindings(forms: FormsPlan, id: string, name: string): Finding[] {
   ]
 }
 
+/**
+ * Painted so many heights deep a wave breaks half-way in, at 0.78 of its depth (McCowan 1894).
+ */
+const PAINTED_DEPTHS = 2 / 0.78
+
 function seaFindings(sea: Sea, form: SeaPlan, scale: number): Finding[] {
   if (form.faults.length > 0) return []
   const found: Finding[] = []
   const base = { place: 'water' as const, water: sea.id }
   const heightM = realM(Math.max(form.breakerMm, form.offshoreHeightMm), scale)
   const deepestMm = modelMm(form.offshoreM, scale) / form.painted
-  // twice as deep as it breaks in: it breaks half-way to the shore
-  const paintedM = Math.round(2.6 * heightM * 100) / 100
+  const paintedM = Math.max(0.01, Math.round(PAINTED_DEPTHS * heightM * 100) / 100)
   if (heightM > HIGHEST_SEA_M) {
     found.push({
       ...base,
@@ -431,6 +443,25 @@ function seaFindings(sea: Sea, form: SeaPlan, scale: number): Finding[] {
     }
   }
   return found
+}
+
+/** A splash that is wished higher than any water goes. */
+function splashFindings(splash: Splash, form: SplashForm): Finding[] {
+  const wished = splash.heightMm ?? 0
+  if (form.faults.length > 0 || wished <= form.heightMm * (1 + 1e-6)) return []
+  return [
+    {
+      id: `too-high:${splash.id}`,
+      severity: 'warn',
+      place: 'water',
+      water: splash.id,
+      at: [splash.x, splash.y],
+      title: `${splash.name}: no water goes so high`,
+      number: `${mm(wished)} wished, ${mm(form.heightMm)} at most`,
+      reason: `At this scale its steepest ray goes no higher, thrown at ${plain(FASTEST_MS, 0)} m/s full size. It is drawn so high.`,
+      wayOut: 'A lower splash, a steeper ray, or another scale.'
+    }
+  ]
 }
 
 /** Two seas over one pool that do not travel together. */
