@@ -2,8 +2,16 @@
 import ChoiceField from './ChoiceField.vue'
 import { ElButton } from 'element-plus'
 import { computed } from 'vue'
-import { changeFall, setFlow } from '../../core/build/edits'
-import type { Fall } from '../../core/build/types'
+import {
+  changeFall,
+  changeOutlet,
+  changeParting,
+  partFall,
+  setFlow,
+  setOutlet
+} from '../../core/build/edits'
+import type { Fall, Outlet } from '../../core/build/types'
+import { MOODS } from '../../core/physics/water/hydraulics/drop'
 import { explainStrip, explainStripCount } from '../../core/explain/explanations'
 import {
   explainAngle,
@@ -16,7 +24,7 @@ import {
 } from '../../core/explain/waterExplanations'
 import type { FallForm } from '../../core/plan/2-forms/fallForm'
 import { fallSchools } from '../../core/plan/2-forms/schools'
-import { mm, quantity, figure, said } from '../words'
+import { axis, mm, quantity, figure, said } from '../words'
 import { useBuildStore } from '../stores/build'
 import How from './How.vue'
 import NumberField from './NumberField.vue'
@@ -41,6 +49,30 @@ const TAILS = {
   held: 'the pool holds the boil',
   swept: 'swept on, the pool is shallow'
 }
+const LEAVES = [
+  { id: '', name: 'a pool’s lip' },
+  { id: 'ledge', name: 'a ledge or dry cliff' },
+  { id: 'pipe', name: 'a pipe' },
+  { id: 'wheel', name: 'a water wheel' },
+  { id: 'bucket', name: 'a bucket or trough' }
+]
+const leave = (kind: string) =>
+  store.edit('It leaves', setOutlet(props.fall.id, (kind || null) as Outlet['kind'] | null))
+/** Under a pipe, a wheel or a bucket there is nothing to run down. */
+const hasFace = computed(() => !props.fall.outlet || props.fall.outlet.kind === 'ledge')
+const AIR = '\u0000air'
+const into = (id: string) =>
+  set('Into', { into: id === AIR || id === '' ? null : id, inAir: id === AIR || undefined })
+const own = computed(() => props.fall.flow)
+/** What its mood gives. */
+const gives = computed(() => String(Number(axis(props.form.dischargeM3S, 'm³/s').toPrecision(2))))
+const lipMm = computed(() => {
+  const [a, b] = props.form.lip ?? [
+    [0, 0],
+    [0, 0]
+  ]
+  return props.fall.widthMm ?? Math.hypot(b[0] - a[0], b[1] - a[1])
+})
 const rocks = computed(() => props.form.rocks)
 const HANGINGS: { id: Fall['hang']; name: string }[] = [
   { id: 'by-flow', name: 'by its flow' },
@@ -51,7 +83,14 @@ const LANDS = { before: 'lands before', on: 'lands on', behind: 'lands behind' }
 </script>
 
 <template>
-  <div class="row">
+  <ChoiceField
+    label="It leaves"
+    :model-value="fall.outlet?.kind ?? ''"
+    :options="LEAVES"
+    data-test="leaves"
+    @update:model-value="leave"
+  />
+  <div v-if="!fall.outlet" class="row">
     <span class="grow"
       >Over the lip of <b>{{ poolName(fall.lip?.pool) }}</b></span
     ><ElButton class="tool" :aria-pressed="choosing" data-test="choose-lip" @click="emit('choose')">
@@ -60,13 +99,60 @@ const LANDS = { before: 'lands before', on: 'lands on', behind: 'lands behind' }
   </div>
   <ChoiceField
     label="Into"
-    :model-value="fall.into ?? ''"
+    :model-value="fall.into ?? (fall.inAir ? AIR : '')"
     :options="[
       { id: '', name: 'the ground in front' },
+      { id: AIR, name: 'nothing: it ends in the air' },
       ...store.pools.filter((p) => p.id !== fall.lip?.pool)
     ]"
-    @update:model-value="set('Into', { into: $event || null })"
+    data-test="into"
+    @update:model-value="into"
   />
+  <template v-if="fall.outlet">
+    <div class="moods" role="group" aria-label="How much it gives">
+      <ElButton
+        v-for="m in MOODS"
+        :key="m"
+        class="tool"
+        :aria-pressed="own?.dischargeM3S === null && own.mood === m"
+        :data-own-mood="m"
+        @click="set('Mood', { flow: { mood: m, dischargeM3S: null } })"
+      >
+        {{ m }}
+      </ElButton>
+    </div>
+    <div class="grid2">
+      <NumberField
+        label="Gives"
+        unit="m³/s"
+        :model-value="own?.dischargeM3S ?? null"
+        :min="0.00001"
+        :max="1000000"
+        :step="0.01"
+        :blank="gives"
+        data-test="own-flow"
+        @update:model-value="
+          set('Flow', { flow: { mood: own?.mood ?? 'steady', dischargeM3S: $event } }, 'own')
+        "
+      />
+      <NumberField
+        label="Turned"
+        unit="°"
+        :model-value="fall.outlet.headingDeg"
+        :min="-360"
+        :max="360"
+        :step="5"
+        hint="0 right, 90 away"
+        data-test="turned"
+        @update:model-value="
+          store.edit('Turn it', changeOutlet(fall.id, { headingDeg: $event! }), `turned:${fall.id}`)
+        "
+      />
+    </div>
+    <p v-if="form.filled !== null" class="small soft" data-test="filled">
+      Its pipe runs {{ Math.round(form.filled * 100) }} % full at its end.
+    </p>
+  </template>
   <dl v-if="form.curve" class="figures">
     <div>
       <dt>Lands</dt>
@@ -112,7 +198,7 @@ const LANDS = { before: 'lands before', on: 'lands on', behind: 'lands behind' }
       </dd>
     </div>
     <div>
-      <dt>Over the lip</dt>
+      <dt>{{ fall.outlet ? 'Behind its edge' : 'Over the lip' }}</dt>
       <dd>
         <How :about="explainHead(form, scale)">{{ mm(form.lipMm - form.crestMm) }}</How>
         {{ ' ' }}<small>{{ real(form.lipMm - form.crestMm) }}</small>
@@ -147,16 +233,17 @@ const LANDS = { before: 'lands before', on: 'lands on', behind: 'lands behind' }
   </div>
   <div class="grid2">
     <NumberField
-      label="Width"
+      :label="fall.outlet?.kind === 'pipe' ? 'Bore' : 'Width'"
       unit="mm"
       :model-value="fall.widthMm"
       :min="0.5"
       :max="10000"
-      :blank="figure(form.widthMm, 'mm')"
-      hint="blank: by the lip"
+      :blank="figure(lipMm, 'mm')"
+      :hint="fall.outlet ? undefined : 'blank: by the lip'"
       @update:model-value="set('Width', { widthMm: $event }, 'width')"
     />
     <NumberField
+      v-if="hasFace"
       label="Steps"
       :model-value="fall.steps"
       :min="1"
@@ -166,7 +253,7 @@ const LANDS = { before: 'lands before', on: 'lands on', behind: 'lands behind' }
       @update:model-value="set('Steps', { steps: $event! }, 'steps')"
     />
     <NumberField
-      v-if="fall.steps > 1"
+      v-if="hasFace && fall.steps > 1"
       label="Tread"
       unit="mm"
       :model-value="fall.treadMm"
@@ -176,7 +263,7 @@ const LANDS = { before: 'lands before', on: 'lands on', behind: 'lands behind' }
       @update:model-value="set('Tread', { treadMm: $event! }, 'tread')"
     />
     <ChoiceField
-      v-else
+      v-else-if="hasFace"
       label="Hangs"
       :model-value="fall.hang"
       :options="HANGINGS"
@@ -200,6 +287,47 @@ const LANDS = { before: 'lands before', on: 'lands on', behind: 'lands behind' }
       @update:model-value="set('Spares', { spares: $event! }, 'spares')"
     />
   </div>
+  <div v-for="(p, i) in fall.partings ?? []" :key="i" class="row rock" data-test="parting">
+    <NumberField
+      class="grow"
+      label="Rock on the lip at"
+      unit="mm"
+      :model-value="p.atMm"
+      :min="0"
+      :max="10000"
+      :step="0.5"
+      @update:model-value="
+        store.edit('Rock', changeParting(fall.id, i, { atMm: $event! }), `part:${fall.id}:${i}`)
+      "
+    />
+    <NumberField
+      class="grow"
+      label="its width"
+      unit="mm"
+      :model-value="p.widthMm"
+      :min="0.5"
+      :max="10000"
+      :step="0.5"
+      @update:model-value="
+        store.edit('Rock', changeParting(fall.id, i, { widthMm: $event! }), `partw:${fall.id}:${i}`)
+      "
+    />
+    <ElButton
+      class="tool"
+      :aria-label="`Take rock ${i + 1} off the lip`"
+      @click="store.edit('Take the rock away', changeParting(fall.id, i, null))"
+    >
+      ✕
+    </ElButton>
+  </div>
+  <ElButton
+    v-if="form.lip && fall.outlet?.kind !== 'pipe' && (fall.partings ?? []).length < 20"
+    class="tool"
+    data-test="part-fall"
+    @click="store.edit('Part the fall', partFall(fall.id, lipMm))"
+  >
+    + Rock that parts it
+  </ElButton>
   <details v-if="form.curve" class="schools" data-test="schools">
     <summary>What each school takes from it</summary>
     <dl>
@@ -210,12 +338,16 @@ const LANDS = { before: 'lands before', on: 'lands on', behind: 'lands behind' }
     </dl>
   </details>
   <p class="small soft">
-    <template v-if="fall.steps === 1"
+    <template v-if="fall.steps === 1 || !hasFace"
       >Drag the landing on the drawing and the flow follows. </template
-    >Drag an end of the lip on the plan and the fall goes with it.
+    >{{
+      fall.outlet
+        ? 'Drag it on the plan, and its arrow to turn it.'
+        : 'Drag an end of the lip on the plan and the fall goes with it.'
+    }}
   </p>
   <ElButton
-    v-if="store.build!.flow.dischargeM3S !== null"
+    v-if="!fall.outlet && store.build!.flow.dischargeM3S !== null"
     class="tool"
     @click="store.edit('Flow by mood', setFlow({ dischargeM3S: null }))"
   >
@@ -224,6 +356,14 @@ const LANDS = { before: 'lands before', on: 'lands on', behind: 'lands behind' }
 </template>
 
 <style scoped>
+.moods {
+  display: grid;
+  grid-template-columns: repeat(3, 1fr);
+  gap: 6px;
+}
+.moods .tool {
+  justify-content: center;
+}
 .words {
   font-size: 0.9062rem;
 }

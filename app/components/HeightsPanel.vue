@@ -1,7 +1,13 @@
 <script setup lang="ts">
 import { ElButton } from 'element-plus'
 import { computed, ref, watch } from 'vue'
-import { changeFall, changePool, raiseBed, raiseWithWater } from '../../core/build/edits'
+import {
+  changeFall,
+  changeOutlet,
+  changePool,
+  raiseBed,
+  raiseWithWater
+} from '../../core/build/edits'
 import type { Pool, Water } from '../../core/build/types'
 import { dropByLevels } from '../../core/plan/2-forms/flow'
 import { mm, figure } from '../words'
@@ -141,7 +147,36 @@ const level = (id: string, levelMm: number) =>
       >
     </template>
     <template v-if="fall">
+      <template v-if="fall.outlet">
+        <NumberField
+          label="Leaves at"
+          unit="mm"
+          :model-value="fall.outlet.zMm"
+          :min="-1000"
+          :max="10000"
+          :step="0.5"
+          data-test="leaves-at"
+          @update:model-value="
+            store.edit('Height', changeOutlet(fall!.id, { zMm: $event! }), `leaves:${fall!.id}`)
+          "
+        />
+      </template>
       <NumberField
+        v-if="fall.into === null"
+        label="Comes down at"
+        unit="mm"
+        :model-value="fall.footMm ?? null"
+        :min="-1000"
+        :max="10000"
+        :step="0.5"
+        blank="0"
+        data-test="foot"
+        @update:model-value="
+          store.edit('Foot', changeFall(fall!.id, { footMm: $event }), `foot:${fall!.id}`)
+        "
+      />
+      <NumberField
+        v-if="!fall.outlet || fall.dropMm !== null"
         label="Drop"
         unit="mm"
         :model-value="fall.dropMm"

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
+import type { Outlet } from '../../core/build/types'
 import type { FallForm } from '../../core/plan/2-forms/fallForm'
 import { mm, figure, unit } from '../words'
 import { lineThrough, ringOf } from './paths'
@@ -9,7 +10,11 @@ import { TOOLS_PX, useSheet } from './sheet'
  * A fall from its side, true to scale: both faces of the sheet, glassy and torn, the boil, the
  * rocks. Its landing can be dragged: that changes the flow.
  */
-const props = defineProps<{ form: FallForm }>()
+const props = defineProps<{
+  form: FallForm
+  /** What it leaves that is no lip. */
+  leaves?: Outlet['kind']
+}>()
 const emit = defineEmits<{ land: [outMm: number]; settled: [] }>()
 const M = { left: 12, right: TOOLS_PX, top: 26, bottom: 26 }
 const curve = computed(() => props.form.curve!)
@@ -77,6 +82,43 @@ const wall = computed(() => {
     ].map((p) => px(p as [number, number]))
   )
 })
+/** Of a pipe, mm; 0: it is none. */
+const boreMm = computed(() =>
+  props.form.filled ? curve.value.brinkThicknessMm / props.form.filled : 0
+)
+/** A pipe, the rim of a wheel or a trough, where nothing stands under the water's edge. */
+const hollow = computed(() => {
+  const { brinkThicknessMm: deep } = curve.value
+  const back = -backMm.value
+  if (props.leaves === 'pipe') {
+    const bore = boreMm.value
+    return lineThrough(
+      [
+        [back, bore],
+        [0, bore],
+        [0, 0],
+        [back, 0]
+      ].map((p) => px(p as [number, number]))
+    )
+  }
+  if (props.leaves === 'bucket')
+    return ringOf(
+      [
+        [0, 0],
+        [back * 0.25, -back * -0.4],
+        [back, -back * -0.4],
+        [back, Math.max(deep, 1) * 2]
+      ].map((p) => px(p as [number, number]))
+    )
+  if (props.leaves !== 'wheel') return ''
+  const r = backMm.value
+  return lineThrough(
+    Array.from({ length: 25 }, (_, i): [number, number] => {
+      const a = Math.PI * (0.5 - i / 24)
+      return px([r * Math.cos(a) - r, r * Math.sin(a) - 0.2])
+    })
+  )
+})
 const boil = computed(() => {
   const from = curve.value.landMm - Math.max(2, curve.value.footThicknessMm)
   const to = Math.min(farMm.value, curve.value.landMm + props.form.foamMm)
@@ -117,9 +159,12 @@ function nudge(event: KeyboardEvent): void {
     >
       <rect class="below" :x="X(0)" :y="Y(foot)" :width="farMm * scale" :height="deepMm * scale" />
       <rect class="floor" :x="X(0)" :y="Y(foot - deepMm)" :width="farMm * scale" height="4" />
-      <path class="wall" :d="wall" />
-      <path class="pool" :d="poolBody" />
-      <path class="pool-top" :d="poolSurface" />
+      <path v-if="hollow" class="hollow" :d="hollow" data-test="hollow" />
+      <path v-else class="wall" :d="wall" />
+      <template v-if="leaves !== 'wheel'">
+        <path class="pool" :d="poolBody" />
+        <path class="pool-top" :d="poolSurface" />
+      </template>
       <g v-for="r in form.rocks" :key="r.id" class="rock" :class="r.lands">
         <path
           :d="`M${X(r.nearMm)} ${Y(foot - deepMm)}Q${X(r.nearMm)} ${Y(r.topMm - form.crestMm)} ${X((r.nearMm + r.farMm) / 2)} ${Y(r.topMm - form.crestMm)}T${X(r.farMm)} ${Y(foot - deepMm)}Z`"
@@ -133,7 +178,7 @@ function nudge(event: KeyboardEvent): void {
           {{ r.name }}
         </text>
       </g>
-      <path class="boil" :d="boil" />
+      <path v-if="form.foamMm > 0" class="boil" :d="boil" />
       <path class="sheet" :d="sheet" />
       <path v-if="torn" class="torn" :d="torn" />
       <path
@@ -145,8 +190,8 @@ function nudge(event: KeyboardEvent): void {
         <tspan class="figure">{{ figure(curve.landMm, 'mm') }}</tspan>
         {{ unit('mm') }} out at {{ Math.round(curve.landAngleDeg) }}°
       </text>
-      <text :x="X(-backMm) + 2" :y="Y(curve.headMm) - 6" class="quiet">
-        {{ mm(curve.headMm) }} over the lip
+      <text :x="X(-backMm) + 2" :y="Y(Math.max(curve.headMm, boreMm)) - 6" class="quiet">
+        {{ mm(curve.headMm) }} {{ leaves ? 'behind its edge' : 'over the lip' }}
       </text>
       <text v-if="torn" :x="X(curve.landMm) + 10" :y="Y(foot / 2)" class="on-drawing">
         glassy for
@@ -185,6 +230,11 @@ function nudge(event: KeyboardEvent): void {
 }
 .wall {
   fill: var(--foam-board);
+  stroke: var(--bed);
+  stroke-width: 3;
+}
+.hollow {
+  fill: none;
   stroke: var(--bed);
   stroke-width: 3;
 }

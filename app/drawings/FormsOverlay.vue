@@ -39,6 +39,8 @@ export type Handle =
   | { kind: 'lip'; pool: string; corner: string }
   | { kind: 'crest'; water: string }
   | { kind: 'heading'; water: string; from: Point2 }
+  | { kind: 'outlet'; water: string }
+  | { kind: 'turn'; water: string; from: Point2 }
   | { kind: 'splash'; water: string }
   | { kind: 'throw'; water: string; from: Point2 }
   | { kind: 'width'; water: string; from: Point2 }
@@ -92,6 +94,19 @@ const handles = computed<{ what: Handle; at: Point2; name: string }[]>(() => {
         name: b.name
       })),
       ...bank(w.id)
+    ]
+  }
+  if (w.kind === 'fall' && w.outlet) {
+    const { x, y, headingDeg } = w.outlet
+    const h = (headingDeg * Math.PI) / 180
+    const away = 40 / props.scale
+    return [
+      { what: { kind: 'outlet', water: w.id }, at: [x, y], name: `Where ${w.name} leaves` },
+      {
+        what: { kind: 'turn', water: w.id, from: [x, y] },
+        at: [x + Math.cos(h) * away, y + Math.sin(h) * away],
+        name: 'Which way it falls'
+      }
     ]
   }
   if (w.kind === 'fall' && w.lip) {
@@ -167,6 +182,12 @@ function crestEnd(id: string, from: Point2): { what: Handle; at: Point2; name: s
       ]
     : []
 }
+/** Which way the water in hand goes, degrees. */
+const turned = computed(() => {
+  const w = water.value
+  if (w?.kind === 'fall') return w.outlet?.headingDeg ?? 0
+  return w && 'headingDeg' in w ? w.headingDeg : 0
+})
 const keyOf = (h: Handle) =>
   Object.values(h)
     .filter((v) => typeof v === 'string')
@@ -198,13 +219,28 @@ const landings = computed(() =>
     return [
       {
         f,
-        sheet: ringOf([f.lip[0], f.lip[1], f.landing[1], f.landing[0]].map(px)),
+        sheet: f.wet
+          .map(([from, to]) =>
+            ringOf(
+              [
+                between(f.lip!, from),
+                between(f.lip!, to),
+                between(f.landing!, to),
+                between(f.landing!, from)
+              ].map(px)
+            )
+          )
+          .join(''),
         foam: ringOf([f.landing[0], f.landing[1], beyond[1], beyond[0]].map(px)),
         tag: px(tag)
       }
     ]
   })
 )
+const between = ([a, b]: readonly [Point2, Point2], t: number): Point2 => [
+  a[0] + t * (b[0] - a[0]),
+  a[1] + t * (b[1] - a[1])
+]
 const rockShape = (at: Point2, w: number): string =>
   ringOf(
     Array.from({ length: 9 }, (_, i): [number, number] => {
@@ -412,9 +448,9 @@ const crestTag = (line: readonly Point2[]) => px(line.reduce((far, p) => (p[1] >
     >
       <circle class="hit" r="14" />
       <path
-        v-if="h.what.kind === 'heading' || h.what.kind === 'throw'"
+        v-if="h.what.kind === 'heading' || h.what.kind === 'throw' || h.what.kind === 'turn'"
         class="grip"
-        :transform="`rotate(${water && 'headingDeg' in water ? -water.headingDeg : 0})`"
+        :transform="`rotate(${-turned})`"
         d="M-8 -9L10 0L-8 9L-3 0Z"
       />
       <path v-else-if="h.what.kind === 'rock'" class="grip" d="M0 -6L6 4H-6Z" />

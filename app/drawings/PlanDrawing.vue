@@ -89,14 +89,10 @@ const marksY = computed(() => rule(0, props.base.depthMm, scale.value, 46))
 /** Comb of flow lines over the lip, pointing the way the water falls: away from the pool. */
 const combs = computed(() =>
   props.falls.flatMap((fall) => {
-    if (!fall.lip) return []
-    const [a, b] = fall.lip
-    const pool = props.pools.find((p) => p.outline.some((c) => c.x === a[0] && c.y === a[1]))
+    if (!fall.lip || !fall.out) return []
+    const [[a, b], out] = [fall.lip, fall.out]
     const length = Math.hypot(b[0] - a[0], b[1] - a[1])
     if (length === 0) return []
-    const normal: Point2 = [(b[1] - a[1]) / length, -(b[0] - a[0]) / length]
-    const probe: Point2 = [(a[0] + b[0]) / 2 + normal[0], (a[1] + b[1]) / 2 + normal[1]]
-    const sign = pool && insideRing(probe, ring(pool)) ? -1 : 1
     const teeth = Math.max(3, Math.round((length * scale.value) / 9))
     return [
       {
@@ -104,8 +100,8 @@ const combs = computed(() =>
         teeth: Array.from({ length: teeth }, (_, i) => {
           const t = (i + 0.5) / teeth
           const from: Point2 = [a[0] + t * (b[0] - a[0]), a[1] + t * (b[1] - a[1])]
-          const reach = (i % 2 ? 12 : 8) * sign
-          return [px(from), px([from[0] + normal[0] * reach, from[1] + normal[1] * reach])]
+          const reach = i % 2 ? 12 : 8
+          return [px(from), px([from[0] + out[0] * reach, from[1] + out[1] * reach])]
         })
       }
     ]

@@ -43,12 +43,30 @@ const emit = defineEmits<{
 const MARGIN = { left: 52, right: 60, top: 34, bottom: 32 }
 const BOARD_MM = 6
 
+/** How near to the section line water falls that is drawn on it, mm. */
+const BESIDE_LINE_MM = 12
+/** Water that leaves a ledge or a pipe near the line: how far along it, and how it faces it. */
+const outside = computed(() => {
+  const { from, to } = props.section.line
+  const length = Math.hypot(to[0] - from[0], to[1] - from[1]) || 1
+  const [kx, ky] = [(to[0] - from[0]) / length, (to[1] - from[1]) / length]
+  return props.falls.flatMap((fall) => {
+    if (!fall.lip || !fall.out || !fall.curve || !fall.outlet) return []
+    const [[a, b], [ox, oy]] = [fall.lip, fall.out]
+    const [x, y] = [(a[0] + b[0]) / 2 - from[0], (a[1] + b[1]) / 2 - from[1]]
+    return Math.abs(x * ky - y * kx) > fall.widthMm / 2 + BESIDE_LINE_MM
+      ? []
+      : [{ fall, s: x * kx + y * ky, along: ox * kx + oy * ky }]
+  })
+})
+
 const topMm = computed(
   () =>
     Math.max(
       20,
       ...props.section.ground.map((p) => p[1]),
       ...props.section.things.map((t) => t.topMm),
+      ...outside.value.map(({ fall }) => fall.lipMm),
       ...props.pools.map((p) => Math.max(p.levelMm, hasDam(p) ? p.damTopMm : 0))
     ) + 2
 )
@@ -168,6 +186,21 @@ const sheets = computed(() =>
       ]
     })
   )
+)
+
+/** The same, drawn. */
+const outsideDrawn = computed(() =>
+  outside.value.map(({ fall, s, along }) => {
+    const at = ([o, z]: readonly [number, number]) => px([s + along * o, fall.crestMm + z])
+    const { upperFace, lowerFace, landMm } = fall.curve!
+    return {
+      fall,
+      s: s + along * landMm,
+      out: along < 0 ? -1 : 1,
+      path: ringOf([...upperFace.map(at), ...[...lowerFace].reverse().map(at)]),
+      down: lineThrough([at([-4, 0]), at([0, 0])])
+    }
+  })
 )
 
 const handles = computed(() =>
@@ -377,12 +410,16 @@ const layerFill = (i: number, count: number) => 0.35 + (0.5 * (count - i)) / Mat
           :height="Math.max(2, Y(Math.min(d.z, d.top - 1)) - Y(d.top))"
         />
       </g>
-      <g v-for="({ fall, s, out, path, down }, i) in sheets" :key="`s${i}`" class="sheet">
+      <g
+        v-for="({ fall, s, out, path, down }, i) in [...sheets, ...outsideDrawn]"
+        :key="`s${i}`"
+        class="sheet"
+      >
         <path class="fall" :d="path" />
         <path class="down" :d="down" />
         <text
           :x="labelX(X(s), out)"
-          :y="Y(fall.footMm + fall.dropMm * 0.55)"
+          :y="fall.outlet ? Y(fall.lipMm) - 14 : Y(fall.footMm + fall.dropMm * 0.55)"
           :text-anchor="out < 0 ? 'end' : 'start'"
           class="on-drawing fall-words"
         >

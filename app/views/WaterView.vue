@@ -12,6 +12,7 @@ import {
   addSplash,
   changeBoulder,
   changeFall,
+  changeOutlet,
   changePool,
   changeSea,
   changeSplash,
@@ -25,7 +26,7 @@ import {
   type Edit
 } from '../../core/build/edits'
 import { takeMaps } from '../../core/build/runEdits'
-import type { Sea } from '../../core/build/types'
+import type { Fall, Sea } from '../../core/build/types'
 import type { WaterKind } from '../../core/craft/ways/types'
 import { scaled, scaleRatio } from '../../core/physics/shape/scale'
 import {
@@ -34,6 +35,7 @@ import {
   explainSd,
   explainVolume
 } from '../../core/explain/explanations'
+import { outletToLand, type FallForm } from '../../core/plan/2-forms/fallForm'
 import { flowToLand } from '../../core/plan/2-forms/landing'
 import { awayFrom, headingTo, type Point2 } from '../../core/physics/shape/polygon'
 import { useRouter } from 'vue-router'
@@ -136,6 +138,7 @@ function lipAt(poolId: string, corner: string): void {
     'Choose the lip',
     changeFall(fall.value.id, {
       lip: { pool: poolId, corner },
+      outlet: null,
       into: fall.value.into === poolId ? null : fall.value.into
     })
   )
@@ -160,11 +163,16 @@ function rename(text: string): void {
 }
 /** The flow follows a landing that is dragged. */
 const landAt = (outMm: number) =>
-  store.edit(
-    'Landing',
-    setFlow({ dischargeM3S: flowToLand(fallForm.value!, ratio.value, outMm) }),
-    'landing'
-  )
+  store.edit('Landing', flowLandingAt(fall.value!, fallForm.value!, outMm), 'landing')
+function flowLandingAt(of: Fall, form: FallForm, outMm: number): Edit {
+  if (of.outlet) {
+    const dischargeM3S = outletToLand(of, form, ratio.value, outMm)
+    return changeFall(of.id, { flow: { mood: of.flow?.mood ?? 'steady', dischargeM3S } })
+  }
+  // beside others on its lip it has a share of what runs
+  const dischargeM3S = flowToLand(form, ratio.value, outMm) / (form.share || 1)
+  return setFlow({ dischargeM3S: Number(dischargeM3S.toPrecision(3)) })
+}
 
 /** A handle on the plan was moved. */
 function drag(what: Handle, to: Point2): void {
@@ -177,6 +185,10 @@ function drag(what: Handle, to: Point2): void {
     store.edit('Move a rock', changeBoulder(what.water, what.rock, { x: to[0], y: to[1] }), group)
   else if (what.kind === 'lip')
     store.edit('Move the lip', moveCorner(what.pool, what.corner, to), group)
+  else if (what.kind === 'outlet')
+    store.edit('Move it', changeOutlet(what.water, { x: to[0], y: to[1] }), group)
+  else if (what.kind === 'turn')
+    store.edit('Turn it', changeOutlet(what.water, { headingDeg: headingTo(what.from, to) }), group)
   else if (what.kind === 'splash')
     store.edit('Move the splash', changeSplash(what.water, { x: to[0], y: to[1] }), group)
   else if (what.kind === 'heading')
@@ -342,6 +354,7 @@ function drag(what: Handle, to: Point2): void {
               ><FallDrawing
                 v-if="beside === 'sheet'"
                 :form="fallForm"
+                :leaves="fall.outlet?.kind"
                 @land="landAt"
                 @settled="store.endGroup" /><StripSheet
                 v-else
@@ -443,14 +456,14 @@ function drag(what: Handle, to: Point2): void {
             :key="kind"
             class="tool"
             :data-add="kind"
-            :disabled="kind !== 'pool' && !store.pools.length"
+            :disabled="kind !== 'pool' && kind !== 'fall' && !store.pools.length"
             @click="add(kind)"
           >
             + {{ word }}
           </ElButton>
         </div>
       </section>
-      <FlowPanel v-if="fall || reach" />
+      <FlowPanel v-if="(fall && !fall.outlet) || reach" />
       <section v-if="pool && ground" class="panel pad stack" data-test="pool-figures">
         <div class="row">
           <LiveText

@@ -10,7 +10,9 @@ import type {
   EdgeKind,
   Fall,
   Making,
+  Outlet,
   OutlineCorner,
+  Parting,
   Pool,
   Reach,
   Sea,
@@ -21,6 +23,8 @@ import type { WaterKind } from '../craft/ways/types'
 import { poolsOf } from './types'
 import {
   fallOver,
+  ledgeFall,
+  outletFor,
   poolDefaults,
   poolWithin,
   reachIn,
@@ -148,6 +152,58 @@ export const stretchChain =
 /** Changes some keys of a fall. */
 export const changeFall = (id: string, change: Partial<Omit<Fall, 'kind' | 'id'>>): Edit =>
   onWater(id, (water) => (water.kind === 'fall' ? { ...water, ...change } : water))
+
+/**
+ * Lets a fall leave a ledge, a pipe, a wheel or a bucket: first from where its lip is, over the pool
+ * it falls into; null: over a lip again, of the first pool that is not below it.
+ */
+export const setOutlet =
+  (id: string, kind: Outlet['kind'] | null): Edit =>
+  (build) =>
+    onWater(id, (water) => {
+      if (water.kind !== 'fall') return water
+      if (kind === null) {
+        const above = poolsOf(build).find((p) => p.id !== water.into)
+        const lip = above ? fallOver(water.id, water.name, above, null).lip : null
+        return { ...water, outlet: null, lip, widthMm: null }
+      }
+      if (water.outlet) return { ...water, outlet: { ...water.outlet, kind } }
+      return { ...water, ...outletFor(build, water, kind), lip: null }
+    })(build)
+
+/** Stands a fall's ledge, pipe, wheel or bucket somewhere else, or turns it. */
+export const changeOutlet = (id: string, change: Partial<Outlet>): Edit =>
+  onWater(id, (water) =>
+    water.kind === 'fall' && water.outlet
+      ? { ...water, outlet: { ...water.outlet, ...change } }
+      : water
+  )
+
+/** Parts a fall's sheet by a rock on its lip, a fifth of it wide: in the middle of its widest stretch. */
+export const partFall = (id: string, lengthMm: number): Edit =>
+  onWater(id, (water) => {
+    if (water.kind !== 'fall') return water
+    const before = water.partings ?? []
+    const ends = [0, ...before.map((p) => p.atMm).toSorted((a, b) => a - b), lengthMm]
+    const gaps = ends.slice(1).map((to, i) => ({ at: (ends[i] + to) / 2, wide: to - ends[i] }))
+    const widest = gaps.reduce((best, g) => (g.wide > best.wide ? g : best))
+    const parting = { atMm: round1(widest.at), widthMm: Math.max(0.5, round1(lengthMm / 5)) }
+    return { ...water, partings: [...before, parting] }
+  })
+
+/** Changes a rock that parts a fall; null takes it away. */
+export const changeParting = (id: string, at: number, change: Partial<Parting> | null): Edit =>
+  onWater(id, (water) =>
+    water.kind === 'fall'
+      ? {
+          ...water,
+          partings: (water.partings ?? []).flatMap((p, i) => {
+            if (i !== at) return [p]
+            return change ? [{ ...p, ...change }] : []
+          })
+        }
+      : water
+  )
 
 /** Changes some keys of a run, a sea or a splash. */
 export const changeReach = (id: string, change: Partial<Omit<Reach, 'kind' | 'id'>>): Edit =>
@@ -493,14 +549,20 @@ export const addPool: Edit = (build) => {
   return { ...build, waters: [...build.waters, pool] }
 }
 
-/** Adds a fall over the lip of the first pool that has none, into the next pool that stands lower. */
+/**
+ * Adds a fall over the lip of the first pool that has none, into the next pool that stands lower; where
+ * there is no pool, off a ledge.
+ */
 export const addFall: Edit = (build) => {
   const pools = poolsOf(build)
   const taken = new Set(
     build.waters.flatMap((w) => (w.kind === 'fall' && w.lip ? [w.lip.pool] : []))
   )
   const from = pools.find((p) => !taken.has(p.id)) ?? pools[0]
-  if (!from) return build
+  if (!from) {
+    const fall = ledgeFall(build, freeId('fall', build.waters), nextName(build, 'fall', 'Fall'))
+    return { ...build, waters: [...build.waters, fall] }
+  }
   const into = pools.find((p) => p.levelMm < from.levelMm)?.id ?? null
   const fall = fallOver(freeId('fall', build.waters), nextName(build, 'fall', 'Fall'), from, into)
   const at = build.waters.indexOf(from) + 1

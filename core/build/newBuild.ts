@@ -4,6 +4,7 @@ import { GRAVITY } from '../physics/gravity'
 import { seaFor } from '../physics/water/waves/seaFor'
 import { scaleRatio } from '../physics/shape/scale'
 import { modelMm, realM } from '../physics/shape/units'
+import { insideRing, middleOf, type Point2 } from '../physics/shape/polygon'
 import { criticalDepth } from '../physics/water/hydraulics/channel'
 import { moodDischarge } from '../physics/water/hydraulics/drop'
 import type { Sounding } from '../physics/shape/surface'
@@ -15,6 +16,7 @@ import type {
   Fall,
   FreeWindow,
   Making,
+  Outlet,
   OutlineCorner,
   Pool,
   Reach,
@@ -23,7 +25,7 @@ import type {
   Splash,
   Weekday
 } from './types'
-import { WEEKDAYS } from './types'
+import { poolsOf, WEEKDAYS } from './types'
 
 /** What a new build is asked for. */
 export interface NewBuild {
@@ -460,6 +462,55 @@ export function fallOver(id: string, name: string, pool: Pool, into: string | nu
     ...fallDefaults(),
     make: makingDefaults()
   }
+}
+
+/** As high over the water below as the edge of a new ledge, pipe, wheel or bucket stands, mm. */
+const OUTLET_DROP_MM = 25
+/** As far before the middle of that water, mm: what falls comes down in it. */
+const OUTLET_BACK_MM = 8
+
+/** A ledge, pipe, wheel or bucket for a fall: over the pool it falls into, else over the middle of the base. */
+export function outletFor(
+  build: Build,
+  fall: Fall,
+  kind: Outlet['kind']
+): Pick<Fall, 'outlet' | 'widthMm' | 'flow' | 'into'> {
+  const over: Point2 = [build.base.widthMm / 2, build.base.depthMm / 2]
+  const ringOf = (pool: Pool) => pool.outline.map((c): Point2 => [c.x, c.y])
+  const pools = poolsOf(build)
+  // over the pool it was to fall into, else over that which it was to leave
+  const into =
+    pools.find((p) => p.id === fall.into) ??
+    pools.find((p) => p.id === fall.lip?.pool) ??
+    pools.find((p) => insideRing(over, ringOf(p)))
+  const [x, y] = into ? middleOf(ringOf(into)) : over
+  const zMm = (into?.levelMm ?? fall.footMm ?? 0) + OUTLET_DROP_MM
+  return {
+    outlet: { kind, x: Math.round(x), y: Math.round(y + OUTLET_BACK_MM), zMm, headingDeg: -90 },
+    into: into?.id ?? null,
+    widthMm: fall.widthMm ?? (kind === 'pipe' ? 5 : 10),
+    flow: fall.flow ?? { mood: 'steady', dischargeM3S: null }
+  }
+}
+
+/** A fall off a ledge on to the ground before it. */
+export function ledgeFall(build: Build, id: string, name: string): Fall {
+  const fall: Fall = {
+    kind: 'fall',
+    id,
+    name,
+    way: USUAL.ways.fall,
+    lip: null,
+    into: null,
+    dropMm: null,
+    widthMm: null,
+    gel: USUAL.gel.ripples,
+    stripWidthMm: 14,
+    spares: 2,
+    ...fallDefaults(),
+    make: makingDefaults()
+  }
+  return { ...fall, ...outletFor(build, fall, 'ledge') }
 }
 
 /** A run down the middle of a pool, from one end of it to the other. */

@@ -220,6 +220,25 @@ export interface Band {
   tints: TintDose[]
 }
 
+/** What a fall leaves that is no pool's lip. */
+export const OUTLETS = ['ledge', 'pipe', 'wheel', 'bucket'] as const
+export interface Outlet {
+  kind: (typeof OUTLETS)[number]
+  /** Middle of its edge on the plan. */
+  x: number
+  y: number
+  /** Height of the edge, of the foot of a pipe, or of where buckets empty, mm. */
+  zMm: number
+  /** Which way it falls on the plan, degrees: 0 to the right, 90 away from the viewer. */
+  headingDeg: number
+}
+
+/** A rock or post on a lip, which parts the sheet: how far along from the lip's first end, mm. */
+export interface Parting {
+  atMm: number
+  widthMm: number
+}
+
 /** Choices for a body cured by light, in thin coats. */
 export interface LightBody {
   resin: string
@@ -286,13 +305,23 @@ export interface Fall {
   id: string
   name: string
   way: string
+  /** What it leaves where it is no pool's lip; null or left out: a lip. */
+  outlet?: Outlet | null
+  /** Its own flow; null or left out: the chain's, and that mood for what stands outside the chain. */
+  flow?: Flow | null
+  /** Rocks on its lip that part it; left out: none. */
+  partings?: Parting[]
   /** The edge the water falls over: of a pool, the edge that starts at a corner. */
   lip: { pool: string; corner: string } | null
   /** The pool it falls into; null: to the base. */
   into: string | null
+  /** Where it comes down when no pool takes it, mm; null or left out: the base's top. */
+  footMm?: number | null
+  /** Whether it ends in the air, with nothing under it; left out: it lands. */
+  inAir?: boolean
   /** Given by the builder, or null: from level to level. */
   dropMm: number | null
-  /** Given by the builder, or null: the length of the lip. */
+  /** Given by the builder, or null: the length of the lip; the bore of a pipe. */
   widthMm: number | null
   gel: string
   stripWidthMm: number

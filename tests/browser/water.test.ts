@@ -154,6 +154,54 @@ describe('Moving water on the screen', function () {
     await close()
   })
 
+  it('a fall from a pipe: its figures, its place on both drawings, dragged and turned; a rock parts a sheet; upwards is explained', async () => {
+    const { page, said, close } = await openDemo(s, DEMO_ID, 'water')
+    await page.locator('[data-add="fall"]').click()
+    await choose(page.locator('[data-test="leaves"]'), 'pipe')
+    await page
+      .locator('[data-test="filled"]')
+      .getByText(/runs \d+ % full/)
+      .waitFor()
+    await page.locator('[data-test="hollow"]').waitFor()
+    await settled(page)
+    const lands = () => page.locator('[data-test="lands"]').innerText()
+    const steady = await lands()
+    await page.locator('[data-own-mood="spate"]').click()
+    await page.waitForFunction(
+      (was) => (document.querySelector('[data-test="lands"]') as HTMLElement)?.innerText !== was,
+      steady
+    )
+    expect(parseFloat(await lands())).to.be.above(parseFloat(steady))
+    await settled(page)
+    // it is moved on the plan by its handle, and turned by a figure
+    const handle = page.locator('[data-handle^="outlet:"]')
+    const before = await handle.getAttribute('aria-label')
+    await handle.focus()
+    await page.keyboard.press('ArrowRight')
+    await page.waitForFunction(
+      (was) =>
+        document.querySelector('[data-handle^="outlet:"]')?.getAttribute('aria-label') !== was,
+      before
+    )
+    await page.locator('[data-test="turned"] input').fill('0')
+    await page.locator('[data-test="leaves-at"] input').fill('3')
+    await page.getByText('would fall upwards').first().waitFor()
+    await page.locator('[data-test="leaves-at"] input').fill('60')
+    await page.getByText('would fall upwards').first().waitFor({ state: 'detached' })
+    await settled(page)
+    await pickWater(page, 'Weir')
+    const strips = () => page.locator('[data-test="strips"]').innerText()
+    const whole = await strips()
+    await page.locator('[data-test="part-fall"]').click()
+    await page.waitForFunction(
+      (was) => (document.querySelector('[data-test="strips"]') as HTMLElement)?.innerText !== was,
+      whole
+    )
+    expect(await page.locator('[data-test="parting"]').count()).to.equal(1)
+    expect(said).to.deep.equal([])
+    await close()
+  })
+
   it('a wave by wish: drawn as wished, how far nature is from it is said, one click brings the sea to it; a splash as high as wished', async () => {
     const { page, said, close } = await openDemo(s, MOLE, 'water')
     await pickWater(page, 'Seas from the south-west')

@@ -10,6 +10,7 @@ import {
 import { moodDischarge, plunge, stepFlow } from '../../core/physics/water/hydraulics/drop'
 import { headLost, sequentRatio } from '../../core/physics/water/hydraulics/jump'
 import { brink, breakUp, weirDischarge } from '../../core/physics/water/hydraulics/nappe'
+import { criticalDepthInPipe, pipeEnd } from '../../core/physics/water/hydraulics/pipe'
 import { waterProfile } from '../../core/physics/water/hydraulics/waterProfile'
 import {
   breakDepth,
@@ -488,4 +489,65 @@ describe('wrong figures are named', () => {
       expect(() => calculate(name, input)).to.throw(RangeError, message)
     })
   }
+})
+
+describe('water out of a pipe', () => {
+  const boreM = fc.double({ min: 0.02, max: 3, noNaN: true })
+  const fill = fc.double({ min: 0.05, max: 0.95, noNaN: true })
+
+  it('critical depth in a round pipe against Straub’s approximation, 1.01 D^-0.26 (Q/√g)^0.5 (French 1985; from memory)', () => {
+    // said to hold within a few per cent for critical depths of 0.1 to 0.85 bores
+    for (const [bore, discharge] of [
+      [0.3, 0.01],
+      [0.3, 0.04],
+      [0.6, 0.1],
+      [0.6, 0.3],
+      [1.2, 0.9]
+    ]) {
+      const straub = (1.01 / bore ** 0.26) * (discharge ** 2 / 9.81) ** 0.25
+      expect(straub / bore).to.be.within(0.1, 0.85)
+      expect(criticalDepthInPipe(discharge, bore) / straub, `${bore} ${discharge}`).to.be.closeTo(
+        1,
+        0.05
+      )
+    }
+  })
+
+  it('the depth at its end gives the discharge back by the California pipe method within a tenth (Vanleer 1922; from memory)', () => {
+    // Q = 8.69 (1 - a/d)^1.88 d^2.48 in feet; a: air over the water; partly full pipes
+    const FOOT = 0.3048
+    for (const bore of [0.1, 0.2, 0.3])
+      for (const filled of [0.2, 0.35, 0.5, 0.6]) {
+        const discharge = 8.69 * filled ** 1.88 * (bore / FOOT) ** 2.48 * FOOT ** 3
+        expect(pipeEnd(discharge, bore).filled / filled, `${bore} ${filled}`).to.be.closeTo(1, 0.1)
+      }
+  })
+
+  it('carries what it is given, never more than full, and the more the farther', () => {
+    fc.assert(
+      fc.property(boreM, fill, fill, (bore, a, b) => {
+        const [less, more] = [Math.min(a, b), Math.max(a, b) + 0.01].map((share) =>
+          pipeEnd(share * 0.8 * Math.sqrt(9.81 * bore ** 5), bore)
+        )
+        for (const end of [less, more]) {
+          expect(end.filled).to.be.within(0, 1)
+          expect(end.widthM).to.be.at.most(bore * 1.000001)
+        }
+        expect(more.speedMS).to.be.above(less.speedMS)
+        expect(more.depthM).to.be.at.least(less.depthM)
+      })
+    )
+  })
+
+  it('a full jet flies as a thrown stone does (Torricelli; x = V √(2h/g))', () => {
+    const { landMm, brinkSpeedMS, filledPct } = calculate('pipe', {
+      scale: 1,
+      boreMm: 100,
+      dropMm: 1000,
+      dischargeM3S: 0.05
+    }) as { landMm: number; brinkSpeedMS: number; filledPct: number }
+    expect(filledPct).to.be.closeTo(100, 0.01)
+    expect(brinkSpeedMS).to.be.closeTo(0.05 / (Math.PI * 0.05 ** 2), 1e-6)
+    expect(landMm / 1000).to.be.closeTo(brinkSpeedMS * Math.sqrt((2 * 1.05) / 9.81), 0.01)
+  })
 })

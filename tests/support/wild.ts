@@ -4,14 +4,17 @@ import {
   addSea,
   addSplash,
   changeFall,
+  changeOutlet,
   changePool,
   changeReach,
   changeSplash,
   moveReachPoint,
   removeWater,
   setFlow,
+  setOutlet,
   type Edit
 } from '../../core/build/edits'
+import { OUTLETS } from '../../core/build/types'
 import { placeEnd } from '../../core/build/runEdits'
 
 /** Edits of the gorge and the mole that nobody in their senses makes. */
@@ -34,6 +37,22 @@ export const wild = (): fc.Arbitrary<Edit> =>
     fc
       .double({ min: 0.1, max: 5000, noNaN: true })
       .map((dropMm) => changeFall('ledgefall', { dropMm })),
+    fc
+      .tuple(
+        fc.constantFrom(...OUTLETS),
+        fc.double({ min: -200, max: 800, noNaN: true }),
+        fc.double({ min: 0.1, max: 900, noNaN: true }),
+        fc.double({ min: -90, max: 900, noNaN: true })
+      )
+      .map(
+        ([kind, x, widthMm, zMm]): Edit =>
+          (b) =>
+            [
+              setOutlet('ledgefall', kind),
+              changeOutlet('ledgefall', { x, zMm }),
+              changeFall('ledgefall', { widthMm, partings: [{ atMm: widthMm / 3, widthMm: 4 }] })
+            ].reduce((now, edit) => edit(now), b)
+      ),
     fc
       .tuple(
         fc.constantFrom('ledge', 'eddy', 'putin'),

@@ -3,7 +3,7 @@ import { scaleRatio } from '../../physics/shape/scale'
 import { furthestMm, LONGEST_MM } from './limits'
 import { BONDS } from '../../craft/bonds'
 import { CARE, FROM } from '../../craft/ways/types'
-import { SIDES, type Build } from '../types'
+import { OUTLETS, SIDES, type Build } from '../types'
 import { isZone } from '../zone'
 import { MOODS } from '../../physics/water/hydraulics/drop'
 import { FASTEST_MS } from '../../physics/water/spray/splash'
@@ -85,6 +85,12 @@ const doses = () =>
     .max(20)
     .required()
 const colour = () => Joi.string().pattern(/^#[0-9a-f]{6}$/i, 'a colour such as #2b2a24')
+const heading = () => Joi.number().min(-360).max(360).required()
+const flow = () =>
+  open({
+    mood: Joi.valid(...MOODS).required(),
+    dischargeM3S: Joi.number().greater(0).max(1e6).allow(null).required()
+  })
 const tilt = () => Joi.number().min(-45).max(45)
 
 const pool = open({
@@ -188,7 +194,20 @@ const fall = open({
   name: name().required(),
   way: id().required(),
   lip: open({ pool: id().required(), corner: id().required() }).allow(null).required(),
+  outlet: open({
+    kind: Joi.valid(...OUTLETS).required(),
+    x: mm().required(),
+    y: mm().required(),
+    zMm: mm().required(),
+    headingDeg: heading()
+  }).allow(null),
+  flow: flow().allow(null),
+  partings: Joi.array()
+    .items(open({ atMm: Joi.number().min(0).max(10_000).required(), widthMm: extent().required() }))
+    .max(20),
   into: id().allow(null).required(),
+  footMm: mm().allow(null),
+  inAir: Joi.boolean(),
   dropMm: Joi.number().greater(0).max(LONGEST_MM).allow(null).required(),
   widthMm: Joi.number().greater(0).max(LONGEST_MM).allow(null).required(),
   gel: id().required(),
@@ -200,7 +219,6 @@ const fall = open({
   make: making()
 })
 
-const heading = () => Joi.number().min(-360).max(360).required()
 const reach = open({
   kind: Joi.valid('reach').required(),
   id: id().required(),
@@ -315,10 +333,7 @@ export const BUILD_SCHEMA = open({
     .unique('id')
     .max(200)
     .required(),
-  flow: open({
-    mood: Joi.valid(...MOODS).required(),
-    dischargeM3S: Joi.number().greater(0).max(1e6).allow(null).required()
-  }).required(),
+  flow: flow().required(),
   meets: Joi.array()
     .items(Joi.valid(...SIDES))
     .unique()

@@ -1,7 +1,9 @@
 import Joi from 'joi'
 import { fallCurve } from '../../plan/2-forms/fallCurve'
 import { moodDischarge, MOODS, type Mood } from '../../physics/water/hydraulics/drop'
+import { brink } from '../../physics/water/hydraulics/nappe'
 import { jump } from '../../physics/water/hydraulics/jump'
+import { pipeEnd, pipeMood } from '../../physics/water/hydraulics/pipe'
 import { rapid, type RapidInput } from '../../physics/water/hydraulics/rapid'
 import { edgeWhite, type EdgeKind } from '../../physics/water/edgeWhite'
 import { homography } from '../../physics/picture/homography'
@@ -56,8 +58,29 @@ function fallFrom({
 }: FallCall): object {
   const q = unitDischargeM2S ?? moodDischarge(mood!, (dropMm * scale) / 1000)
   return {
-    ...fallCurve(scale, dropMm, q, approachFroude),
+    ...fallCurve(scale, dropMm, q, brink(q, approachFroude)),
     dischargeM3S: (q * widthMm * scale) / 1000
+  }
+}
+
+interface PipeCall {
+  scale: number
+  boreMm: number
+  dropMm: number
+  dischargeM3S?: number
+  mood?: Mood
+}
+
+/** Water out of a level pipe into the air; x 0, z 0: the foot of its mouth, mm on the model. */
+function outOfPipe({ scale, boreMm, dropMm, dischargeM3S, mood }: PipeCall): object {
+  const boreM = (boreMm * scale) / 1000
+  const runs = dischargeM3S ?? pipeMood(mood!, boreM)
+  const end = pipeEnd(runs, boreM)
+  return {
+    ...fallCurve(scale, dropMm, end.depthM * end.speedMS, end),
+    dischargeM3S: runs,
+    filledPct: 100 * end.filled,
+    widthMm: (end.widthM * 1000) / scale
   }
 }
 
@@ -75,6 +98,19 @@ export const WATER_CALCULATORS: readonly (readonly [string, Calculator])[] = [
         approachFroude: Joi.number().min(0).max(50)
       }).xor('unitDischargeM2S', 'mood'),
       fallFrom
+    )
+  ],
+  [
+    'pipe',
+    calculator(
+      Joi.object({
+        scale: scaleName().required(),
+        boreMm: some(10_000).required(),
+        dropMm: some(100_000).required(),
+        dischargeM3S: some(LARGEST.discharge),
+        mood: Joi.valid(...MOODS)
+      }).xor('dischargeM3S', 'mood'),
+      outOfPipe
     )
   ],
   [

@@ -1,4 +1,4 @@
-import type { Build, Standing } from '../../build/types'
+import type { Build, SectionLine, Standing } from '../../build/types'
 import { fallsOf, poolsOf, reachesOf } from '../../build/types'
 import { distanceToRing, type Point2 } from '../../physics/shape/polygon'
 import type { PoolGround } from './poolGround'
@@ -20,6 +20,8 @@ export interface SectionEnd {
 /** The long section: the ground along the builder's line, mm along it and up. */
 export interface Section {
   lengthMm: number
+  /** Its ends on the plan. */
+  line: SectionLine
   ground: SectionPoint[]
   runs: SectionRun[]
   /** What stands in the water and is cut by the line. */
@@ -74,6 +76,7 @@ export function sectionOf(build: Build, pools: readonly PoolGround[]): Section {
   runs.sort((a, b) => a.ground[0][0] - b.ground[0][0])
   return {
     lengthMm,
+    line: build.section,
     runs,
     things: runs.flatMap((run) => thingsIn(build, run, lengthMm)),
     ground: wholeLine(build, runs, lengthMm)

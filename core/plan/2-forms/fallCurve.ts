@@ -50,17 +50,16 @@ export interface FallCurve {
  * @param scale          millimetres of the real thing to one of the model
  * @param dropMm         from the crest to the foot, mm on the model
  * @param unitDischarge  full size, m²/s
- * @param approachFroude of fast water upstream; left out: from a quiet pool
+ * @param start          depth and speed over the edge; left out: as from a quiet pool
  * @example fallCurve(48, 30, 0.25).landMm // 21.8
  */
 export function fallCurve(
   scale: number,
   dropMm: number,
   unitDischarge: number,
-  approachFroude?: number
+  start: Brink = brink(unitDischarge)
 ): FallCurve {
   const dropM = (dropMm * scale) / 1000
-  const start: Brink = brink(unitDischarge, approachFroude)
   const sheet = nappe(unitDischarge, dropM, start)
   const foot = plunge(unitDischarge, dropM)
   const mm = (metres: number) => (metres / scale) * 1000

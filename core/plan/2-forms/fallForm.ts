@@ -1,14 +1,16 @@
-import type { Build, Fall, Pool, Standing } from '../../build/types'
+import type { Build, Fall, Outlet, Pool, Standing } from '../../build/types'
 import { poolsOf } from '../../build/types'
 import type { Fault } from '../../physics/fault'
 import { distanceToRing, insideRing, type Point2 } from '../../physics/shape/polygon'
-import { criticalDepth } from '../../physics/water/hydraulics/channel'
 import { CLINGING_HEAD_M } from '../../physics/water/hydraulics/drop'
-import { bedAt, type BedMap } from './bedMap'
+import { brink, type Brink } from '../../physics/water/hydraulics/nappe'
+import { pipeEnd } from '../../physics/water/hydraulics/pipe'
+import { bedAt, poolAt, type BedMap } from './bedMap'
 import { fallCurve, type FallCurve } from './fallCurve'
-import { lipOf } from './flow'
+import { dischargeOf, lipOf, shareOf } from './flow'
 import { flowThrough, landsAt, type Lip } from './landing'
 import { clingingCurve, steppedCurve, stepsLine } from './steppedFall'
+import { halvedTo } from '../../physics/solve/halving'
 import { modelMm, realM, round1 } from '../../physics/shape/units'
 
 /** How far one strip covers the edge of the next, mm. Common practice, no source. */
@@ -41,7 +43,15 @@ export interface FallForm {
   lip: [from: Point2, to: Point2] | null
   /** The way it falls on the plan, away from its pool; a unit step. */
   out: Point2 | null
-  /** Level of the pool it leaves. */
+  /** What it leaves that is no lip; null: a pool's lip. */
+  outlet: Outlet['kind'] | null
+  /** Stretches of the lip with water, as shares of its length; rocks on it part the sheet. */
+  wet: [from: number, to: number][]
+  /** What of the chain's flow comes over it, 0 to 1; null: it has a flow of its own. */
+  share: number | null
+  /** A pipe runs so full at its end, share of its bore; null: it is none. */
+  filled: number | null
+  /** Level of the pool it leaves; of water that leaves no pool, of that water. */
   lipMm: number
   /** The crest under the water at the brink: the level less the head. */
   crestMm: number
@@ -68,6 +78,10 @@ export interface FallForm {
   landing: [from: Point2, to: Point2] | null
   /** How far the middle of it lies from the pool it is to fall into, mm; 0: it lands in it. */
   missesMm: number
+  /** Where its ledge, pipe or bucket stands: in the open, in the ground, or under water. */
+  stands: 'open' | 'buried' | 'under water'
+  /** How far beyond the base's edge what no pool takes comes down, mm. */
+  offBaseMm: number
   stripMm: number
   strips: number
   stripsToMake: number
@@ -88,18 +102,31 @@ export function fallForm(
   build: Build,
   fall: Fall,
   scale: number,
-  dischargeM3S: number,
+  chainM3S: number,
   bed: BedMap
 ): FallForm {
   const path = `waters[${build.waters.indexOf(fall)}]`
-  const { lip, pool, lipMm, dropMm, widthMm } = lipOf(build, fall.id)
+  const { lip, pool, lipMm, dropMm, widthMm: wholeMm, wetMm, wet } = lipOf(build, fall)
+  const dischargeM3S = dischargeOf(build, fall, scale, chainM3S)
   const faults: Fault[] = []
   if (!lip)
     faults.push({
       path: `${path}.lip`,
       message: `“${fall.name}” has no lip: choose the edge of a pool that it falls over`
     })
-  if (lip && dropMm <= 0) {
+  if (lip && !(wetMm > 0))
+    faults.push({
+      path: `${path}.partings`,
+      message: `the rocks on the lip of “${fall.name}” leave it no water: make them narrower, or take one out`,
+      at: lip[0]
+    })
+  if (lip && fall.outlet && dropMm <= 0) {
+    faults.push({
+      path: `${path}.outlet.zMm`,
+      message: `“${fall.name}” would fall upwards: it leaves at ${round1(lipMm)} mm and comes down at ${round1(lipMm - dropMm)} mm`,
+      at: lip[0]
+    })
+  } else if (lip && dropMm <= 0) {
     faults.push({
       path: `${path}.dropMm`,
       message: `“${fall.name}” drops ${round1(dropMm)} mm: the water below must stand lower than the lip at ${round1(lipMm)} mm`,
@@ -107,8 +134,9 @@ export function fallForm(
     })
   }
   const above = poolsOf(build).find((p) => p.id === pool)
-  const out =
-    lip && above
+  const out = fall.outlet
+    ? headed(fall.outlet.headingDeg)
+    : lip && above
       ? outwards(
           lip,
           above.outline.map((c): Point2 => [c.x, c.y])
@@ -119,12 +147,16 @@ export function fallForm(
     faults,
     lip,
     out,
+    outlet: fall.outlet?.kind ?? null,
+    wet,
+    share: shareOf(build, fall),
+    filled: null,
     lipMm,
     crestMm: lipMm,
     lipBedMm: null,
     footMm: lipMm - dropMm,
     dropMm,
-    widthMm,
+    widthMm: wetMm,
     dischargeM3S,
     hang: 'free',
     curve: null,
@@ -136,14 +168,18 @@ export function fallForm(
     rocks: [],
     landing: null,
     missesMm: 0,
+    stands: 'open',
+    offBaseMm: 0,
     stripMm: 0,
     strips: 0,
     stripsToMake: 0
   }
-  if (faults.length > 0 || !lip || !out || !(widthMm > 0)) return nothing
-  const q = dischargeM3S / realM(widthMm, scale)
-  const headMm = modelMm(1.5 * criticalDepth(q), scale)
-  if (headMm > DROWNS_AT * dropMm) {
+  if (faults.length > 0 || !lip || !out || !(wetMm > 0)) return nothing
+  const begins = beginning(fall, dischargeM3S, realM(wetMm, scale))
+  const q = begins.unitDischargeM2S
+  const widthMm = modelMm(begins.widthM, scale)
+  const headMm = modelMm(begins.headM, scale)
+  if (!fall.outlet && headMm > DROWNS_AT * dropMm) {
     return {
       ...nothing,
       faults: [
@@ -155,12 +191,16 @@ export function fallForm(
       ]
     }
   }
-  const fallsMm = dropMm - headMm
+  // a pool's level is given, the edge of what is no pool
+  const crestMm = fall.outlet ? lipMm : lipMm - headMm
+  const fallsMm = fall.outlet ? dropMm : dropMm - headMm
   const clings =
-    fall.hang === 'clinging' || (fall.hang === 'by-flow' && realM(headMm, scale) < CLINGING_HEAD_M)
+    fall.hang === 'clinging' ||
+    (fall.hang === 'by-flow' && hasFace(fall) && realM(headMm, scale) < CLINGING_HEAD_M)
   const stepped = fall.steps > 1 ? steppedCurve(scale, fallsMm, q, fall.steps, fall.treadMm) : null
   const curve =
-    stepped?.curve ?? (clings ? clingingCurve(scale, fallsMm, q) : fallCurve(scale, fallsMm, q))
+    stepped?.curve ??
+    (clings ? clingingCurve(scale, fallsMm, q) : fallCurve(scale, fallsMm, q, begins.brink))
   const whole: FallHang = clings ? 'clinging' : 'free'
   const cut: FallHang = stepped?.flow === 'skimming' ? 'skimming' : 'steps'
   const hang = stepped ? cut : whole
@@ -169,27 +209,30 @@ export function fallForm(
   const below = poolsOf(build).find((p) => p.id === fall.into)
   const ground = below ? bedAt(bed, moved(middle, curve.landMm)) : null
   const poolDepthMm = below && ground !== null ? Math.max(0, below.levelMm - ground) : null
-  const strips = stripCount(widthMm, fall.stripWidthMm)
+  const strips =
+    fall.outlet?.kind === 'pipe'
+      ? stripCount(widthMm, fall.stripWidthMm)
+      : wet.reduce((sum, [a, b]) => sum + stripCount((b - a) * wholeMm, fall.stripWidthMm), 0)
   return {
     ...nothing,
-    crestMm: lipMm - headMm,
-    lipBedMm: lowestAlong(bed, lip, out),
+    lipMm: crestMm + headMm,
+    dropMm: fallsMm + headMm,
+    widthMm,
+    filled: begins.filled,
+    crestMm,
+    lipBedMm: fall.outlet ? null : lowestAlong(bed, lip, out),
     hang,
     curve,
-    wall: stepped
-      ? stepsLine(fallsMm, fall.steps, fall.treadMm)
-      : [
-          [0, 0],
-          [0, -fallsMm]
-        ],
-    foamMm: Math.max(
-      4 * curve.footThicknessMm,
-      6 * curve.tailDepthMm * Math.max(0.35, curve.whiteFraction)
-    ),
-    bubbleDepthMm: modelMm(
-      bubbleDepth(curve.landSpeedMS, realM(curve.footThicknessMm, scale)),
-      scale
-    ),
+    wall: wallOf(fall, fallsMm, stepped !== null),
+    foamMm: fall.inAir
+      ? 0
+      : Math.max(
+          4 * curve.footThicknessMm,
+          6 * curve.tailDepthMm * Math.max(0.35, curve.whiteFraction)
+        ),
+    bubbleDepthMm: below
+      ? modelMm(bubbleDepth(curve.landSpeedMS, realM(curve.footThicknessMm, scale)), scale)
+      : 0,
     poolDepthMm,
     tail: poolDepthMm === null ? null : tailOf(poolDepthMm, curve.tailDepthMm),
     rocks: (below?.standing ?? [])
@@ -200,19 +243,98 @@ export function fallForm(
           out,
           { lipMm, footMm: lipMm - dropMm, widthMm },
           curve,
-          lipMm - headMm,
+          crestMm,
           bed,
           scale
         )
       )
-      .map((rock) => (stepped ? { ...rock, dischargeToHitM3S: null } : rock)),
+      .map((rock) => ({
+        ...rock,
+        dischargeToHitM3S:
+          stepped || !nothing.share || rock.dischargeToHitM3S === null
+            ? null
+            : rock.dischargeToHitM3S / nothing.share
+      })),
     landing: [moved(lip[0], curve.landMm), moved(lip[1], curve.landMm)],
     missesMm: below ? outsideBy(below, moved(middle, curve.landMm)) : 0,
+    stands: standsAt(build, fall, bed),
+    offBaseMm: fall.inAir || below ? 0 : offBase(build, moved(middle, curve.landMm)),
     stripMm: curve.stripMm,
     strips,
     stripsToMake: strips + fall.spares
   }
 }
+
+/** Water over the edge it leaves. */
+interface Beginning {
+  unitDischargeM2S: number
+  headM: number
+  widthM: number
+  brink: Brink
+  filled: number | null
+}
+
+/** The rim of a water wheel runs so fast, m/s. Overshot wheels, common practice; from memory. */
+const RIM_MS = 2
+
+/** How water comes over its edge: quiet over a lip, by its fill out of a pipe, at the rim's speed off a wheel. */
+function beginning({ outlet }: Fall, dischargeM3S: number, wetM: number): Beginning {
+  if (outlet?.kind === 'pipe') {
+    const { widthM, filled, ...end } = pipeEnd(dischargeM3S, wetM)
+    // of the round jet its middle: as deep as it stands there
+    const unitDischargeM2S = end.depthM * end.speedMS
+    return { unitDischargeM2S, headM: end.headM, widthM, brink: end, filled }
+  }
+  const q = dischargeM3S / wetM
+  const quiet = brink(q)
+  const speedMS = Math.max(quiet.speedMS, outlet?.kind === 'wheel' ? RIM_MS : 0)
+  const { headM } = quiet
+  const begins = { ...quiet, speedMS, depthM: q / speedMS }
+  return { unitDischargeM2S: q, headM, widthM: wetM, brink: begins, filled: null }
+}
+
+/** The flow out of what is no pool that comes down so far out, m³/s; the nearest it can come when none does. */
+export function outletToLand(fall: Fall, form: FallForm, scale: number, outMm: number): number {
+  const wetMm = fall.outlet?.kind === 'pipe' ? (fall.widthMm ?? form.widthMm) : form.widthMm
+  const wetM = realM(wetMm, scale)
+  const lands = (logQ: number) => {
+    const begins = beginning(fall, Math.exp(logQ), wetM)
+    const dropMm = form.crestMm - form.footMm
+    return fallCurve(scale, dropMm, begins.unitDischargeM2S, begins.brink).landMm
+  }
+  const [least, most] = [Math.log(1e-6 * wetM), Math.log(100 * wetM)]
+  const flow = Math.exp(halvedTo(least, most, (q) => lands(q) < outMm, { steps: 40 }))
+  return Number(flow.toPrecision(3))
+}
+
+/** Under a pipe, a wheel or a bucket there is no face that water could run down. */
+const hasFace = ({ outlet }: Fall): boolean => !outlet || outlet.kind === 'ledge'
+
+function wallOf(fall: Fall, fallsMm: number, stepped: boolean): Point2[] {
+  if (stepped) return stepsLine(fallsMm, fall.steps, fall.treadMm)
+  return [
+    [0, 0],
+    [0, hasFace(fall) ? -fallsMm : -0.1]
+  ]
+}
+
+const headed = (deg: number): Point2 => [
+  Math.cos((deg * Math.PI) / 180),
+  Math.sin((deg * Math.PI) / 180)
+]
+
+function standsAt(build: Build, { outlet }: Fall, bed: BedMap): FallForm['stands'] {
+  if (!outlet) return 'open'
+  const at: Point2 = [outlet.x, outlet.y]
+  const ground = bedAt(bed, at)
+  if (ground !== null && ground > outlet.zMm) return 'buried'
+  const pool = poolsOf(build).find((p) => p.id === poolAt(bed, at))
+  return pool && pool.levelMm > outlet.zMm ? 'under water' : 'open'
+}
+
+/** How far a place lies beyond the base's edge, mm; 0: over the base. */
+const offBase = ({ base }: Build, [x, y]: Point2): number =>
+  Math.hypot(Math.max(0, -x, x - base.widthMm), Math.max(0, -y, y - base.depthMm))
 
 /**
  * Pools this much deeper or shallower than the tail water drown the jump or let it be swept away.

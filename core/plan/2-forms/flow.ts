@@ -1,6 +1,8 @@
 import type { Build, Fall } from '../../build/types'
 import { fallsOf, poolsOf, reachesOf } from '../../build/types'
 import { moodDischarge } from '../../physics/water/hydraulics/drop'
+import { pipeMood } from '../../physics/water/hydraulics/pipe'
+import type { Point2 } from '../../physics/shape/polygon'
 import { realM } from '../../physics/shape/units'
 
 /** The one flow that runs down the chain, full size. */
@@ -19,10 +21,11 @@ export function chainFlow(build: Build, scale: number): ChainFlow {
   const { mood, dischargeM3S } = build.flow
   if (dischargeM3S !== null) return { dischargeM3S, from: 'figure', by: null }
   for (const fall of fallsOf(build)) {
-    const { dropMm, widthMm, lip } = lipOf(build, fall.id)
-    if (lip && dropMm > 0 && widthMm > 0)
+    const { lip, dropMm } = lipOf(build, fall)
+    const wetMm = besideIt(build, fall).reduce((sum, f) => sum + lipOf(build, f).wetMm, 0)
+    if (lip && !fall.outlet && !fall.flow && dropMm > 0 && wetMm > 0)
       return {
-        dischargeM3S: moodDischarge(mood, realM(dropMm, scale)) * realM(widthMm, scale),
+        dischargeM3S: moodDischarge(mood, realM(dropMm, scale)) * realM(wetMm, scale),
         from: 'fall',
         by: fall.id
       }
@@ -37,40 +40,115 @@ export function chainFlow(build: Build, scale: number): ChainFlow {
   return { dischargeM3S: moodDischarge(mood, MOOD_DROP_M), from: 'none', by: null }
 }
 
+/** Falls over lips of one pool, side by side: they share what it gives. */
+const besideIt = (build: Build, fall: Fall): Fall[] =>
+  fallsOf(build).filter((f) => !f.outlet && !f.flow && f.lip?.pool === fall.lip?.pool)
+
+/**
+ * What of the chain's flow comes over one fall, 0 to 1: beside others on its pool by its width; null:
+ * it has a flow of its own.
+ */
+export function shareOf(build: Build, fall: Fall): number | null {
+  if (fall.outlet || fall.flow) return null
+  const { wetMm } = lipOf(build, fall)
+  const whole = besideIt(build, fall).reduce((sum, f) => sum + lipOf(build, f).wetMm, 0)
+  return whole > 0 ? wetMm / whole : 1
+}
+
+/** What runs over one fall, m³/s full size: its share of the chain's, or its own. */
+export function dischargeOf(build: Build, fall: Fall, scale: number, chainM3S: number): number {
+  const share = shareOf(build, fall)
+  if (share !== null) return share * chainM3S
+  const { mood, dischargeM3S } = fall.flow ?? { mood: build.flow.mood, dischargeM3S: null }
+  if (dischargeM3S !== null) return dischargeM3S
+  const { dropMm, wetMm, widthMm } = lipOf(build, fall)
+  if (!(dropMm > 0 && wetMm > 0)) return 0
+  return fall.outlet?.kind === 'pipe'
+    ? pipeMood(mood, realM(widthMm, scale))
+    : moodDischarge(mood, realM(dropMm, scale)) * realM(wetMm, scale)
+}
+
 /** How far a fall drops from level to level, mm, whatever was typed for it. */
 export function dropByLevels(build: Build, fall: Fall): number {
   const level = (id: string | null | undefined) => poolsOf(build).find((p) => p.id === id)?.levelMm
-  return (level(fall.lip?.pool) ?? 0) - (level(fall.into) ?? 0)
+  return (fall.outlet?.zMm ?? level(fall.lip?.pool) ?? 0) - (level(fall.into) ?? fall.footMm ?? 0)
 }
 
-/** Where a fall leaves its pool, how far it drops from level to level and how wide it is, mm. */
-export function lipOf(
-  build: Build,
-  id: string
-): {
-  lip: [readonly [number, number], readonly [number, number]] | null
+/** Where a fall leaves, and how far it drops. Lengths in mm on the model. */
+export interface Leaves {
+  lip: [from: Point2, to: Point2] | null
+  /** The pool it leaves; null: none. */
   pool: string | null
+  /** Level of that pool; of what is no pool, its edge. */
   lipMm: number
   dropMm: number
+  /** From end to end; of a pipe its bore. */
   widthMm: number
-} {
-  const fall = fallsOf(build).find((f) => f.id === id)!
-  const pools = poolsOf(build)
-  const above = pools.find((p) => p.id === fall.lip?.pool)
+  /** What of it is not taken by rocks that part the sheet. */
+  wetMm: number
+  /** Stretches of the lip with water, as shares of its length. */
+  wet: [from: number, to: number][]
+}
+
+/** An edge across the way that water falls, about its middle. */
+function edgeOf(
+  { x, y, headingDeg }: NonNullable<Fall['outlet']>,
+  widthMm: number
+): [Point2, Point2] {
+  const h = (headingDeg * Math.PI) / 180
+  const [dx, dy] = [(-Math.sin(h) * widthMm) / 2, (Math.cos(h) * widthMm) / 2]
+  return [
+    [x + dx, y + dy],
+    [x - dx, y - dy]
+  ]
+}
+
+/** Stretches of a lip that no rock takes, as shares of its length. @example wetOf([{ atMm: 5, widthMm: 2 }], 10) // [[0,0.4],[0.6,1]] */
+export function wetOf(partings: Fall['partings'], lengthMm: number): [number, number][] {
+  let wet: [number, number][] = [[0, 1]]
+  for (const { atMm, widthMm } of partings ?? []) {
+    const [from, to] = [(atMm - widthMm / 2) / lengthMm, (atMm + widthMm / 2) / lengthMm]
+    wet = wet.flatMap(([a, b]): [number, number][] => [
+      [a, Math.min(b, from)],
+      [Math.max(a, to), b]
+    ])
+    wet = wet.filter(([a, b]) => b - a > 1e-9)
+  }
+  return wet
+}
+
+/** As wide as the edge of what is no pool, until the builder says, mm. */
+const OUTLET_MM = 10
+
+/** Where a fall leaves its pool, its ledge or its pipe, how far it drops and how wide it is. */
+export function lipOf(build: Build, fall: Fall): Leaves {
+  const above = poolsOf(build).find((p) => p.id === fall.lip?.pool)
+  const dropMm = fall.dropMm ?? dropByLevels(build, fall)
+  if (fall.outlet) {
+    const widthMm = fall.widthMm ?? OUTLET_MM
+    const lip = edgeOf(fall.outlet, widthMm)
+    return { ...parted(fall, lip, widthMm), pool: null, lipMm: fall.outlet.zMm, dropMm }
+  }
   const start = above?.outline.findIndex((c) => c.id === fall.lip?.corner) ?? -1
   const lipMm = above?.levelMm ?? 0
-  const dropMm = fall.dropMm ?? dropByLevels(build, fall)
-  if (!above || start < 0)
-    return { lip: null, pool: null, lipMm, dropMm, widthMm: fall.widthMm ?? 0 }
-  const [a, b] = [above.outline[start], above.outline[(start + 1) % above.outline.length]]
-  return {
-    lip: [
-      [a.x, a.y],
-      [b.x, b.y]
-    ],
-    pool: above.id,
-    lipMm,
-    dropMm,
-    widthMm: fall.widthMm ?? Math.hypot(b.x - a.x, b.y - a.y)
+  if (!above || start < 0) {
+    const widthMm = fall.widthMm ?? 0
+    return { lip: null, pool: null, lipMm, dropMm, widthMm, wetMm: widthMm, wet: [[0, 1]] }
   }
+  const [a, b] = [above.outline[start], above.outline[(start + 1) % above.outline.length]]
+  const lip: [Point2, Point2] = [
+    [a.x, a.y],
+    [b.x, b.y]
+  ]
+  const widthMm = fall.widthMm ?? Math.hypot(b.x - a.x, b.y - a.y)
+  return { ...parted(fall, lip, widthMm), pool: above.id, lipMm, dropMm }
+}
+
+function parted(
+  { partings, outlet }: Fall,
+  lip: [Point2, Point2],
+  widthMm: number
+): Pick<Leaves, 'lip' | 'widthMm' | 'wetMm' | 'wet'> {
+  const wet: [number, number][] = outlet?.kind === 'pipe' ? [[0, 1]] : wetOf(partings, widthMm)
+  return { lip, widthMm, wet, wetMm: wet.reduce((sum, [a, b]) => sum + (b - a) * widthMm, 0) }
 }

@@ -60,11 +60,16 @@ export function throughPools(
   ]
   build.waters.forEach((water, i) => {
     if (water.kind !== 'pool') return
-    const into = falls.find(
-      (f) =>
-        f.landing &&
-        build.waters.some((w) => w.kind === 'fall' && w.id === f.id && w.into === water.id)
-    )
+    const landing = (chained: boolean) =>
+      falls.find(
+        (f) =>
+          f.landing &&
+          build.waters.some(
+            (w) =>
+              w.id === f.id && w.kind === 'fall' && w.into === water.id && inChain(w) === chained
+          )
+      )
+    const into = landing(true) ?? landing(false)
     const outOf = falls.find(
       (f) =>
         f.lip &&
@@ -136,8 +141,9 @@ function acrossAlong(ring: readonly Point2[], headingDeg: number): readonly [Poi
   ]
 }
 
-const inChain = (w: Build['waters'][number]) =>
-  w.kind === 'pool' || w.kind === 'fall' || w.kind === 'reach'
+/** What leaves a pipe, a ledge or a bucket comes to the chain from outside. */
+export const inChain = (w: Build['waters'][number]): boolean =>
+  w.kind === 'pool' || (w.kind === 'fall' && !w.outlet) || w.kind === 'reach'
 const chainBefore = (build: Build, i: number) => build.waters.slice(0, i).filter(inChain).at(-1)
 const chainAfter = (build: Build, i: number) => build.waters.slice(i + 1).find(inChain)
 
@@ -173,7 +179,7 @@ export function unrolled(
       const ends = through.get(water.id)
       const piece = ends && poolPiece(water, ends, bed, seas)
       if (piece) put({ water: water.id, kind: 'pool', name: water.name, ...piece }, piece.length)
-    } else if (water.kind === 'fall') {
+    } else if (water.kind === 'fall' && inChain(water)) {
       const form = falls.find((f) => f.id === water.id)
       if (form?.curve)
         put(
@@ -326,7 +332,7 @@ function clashesOf(
           at: form?.lip?.[0] ?? null,
           other: water.lip.pool
         })
-      if (form?.curve && form.lipBedMm !== null) {
+      if (form?.curve && form.lipBedMm !== null && water.lip) {
         const room = form.lipMm - form.lipBedMm
         const head = form.lipMm - form.crestMm
         const fits = room > 0 ? lipDischarge(realM(room, scale)) * realM(form.widthMm, scale) : null
@@ -338,7 +344,7 @@ function clashesOf(
             byMm: -room,
             fitsM3S: null,
             at: form.lip![0],
-            other: water.lip!.pool
+            other: water.lip.pool
           })
         else if (head > room * (1 + HEAD_SHARE))
           found.push({
@@ -348,7 +354,7 @@ function clashesOf(
             byMm: head - room,
             fitsM3S: fits,
             at: form.lip![0],
-            other: water.lip!.pool
+            other: water.lip.pool
           })
       }
     }

@@ -31,11 +31,12 @@ export function fallWhite(fall: FallForm): WhiteSource[] {
   if (!curve || !lip || !out || !landing) return []
   const length = Math.hypot(lip[1][0] - lip[0][0], lip[1][1] - lip[0][1]) || 1
   const [tx, ty] = [(lip[1][0] - lip[0][0]) / length, (lip[1][1] - lip[0][1]) / length]
-  /** Out from the brink and off to the side of the lip, mm. */
+  /** Out from the brink, and off to the side of the nearest stretch of lip with water, mm. */
   const local = (x: number, y: number): Point2 => {
     const [dx, dy] = [x - lip[0][0], y - lip[0][1]]
     const t = dx * tx + dy * ty
-    return [dx * out[0] + dy * out[1], Math.max(0, -t, t - length)]
+    const off = fall.wet.map(([a, b]) => Math.max(0, a * length - t, t - b * length))
+    return [dx * out[0] + dy * out[1], Math.min(...off)]
   }
   const beyond = (by: number): Point2[] => [
     ...lip,

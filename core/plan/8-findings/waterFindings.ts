@@ -244,6 +244,32 @@ function fallFindings(fall: FallForm, forms: FormsPlan, name: string): Finding[]
       wayOut: 'Draw the pool to where it lands, move the lip, or let it fall on the land.'
     })
   }
+  if (fall.stands !== 'open') {
+    found.push({
+      ...base,
+      at: fall.lip?.[0],
+      id: `mouth:${fall.id}`,
+      severity: 'warn',
+      title: `${name} begins ${fall.stands === 'buried' ? 'in the ground' : 'under water'}`,
+      number: `at ${mm(fall.crestMm)}`,
+      reason:
+        fall.stands === 'buried'
+          ? 'Its edge lies lower than the bed that was dipped there: nothing could be seen of it.'
+          : 'The water stands higher there than its edge: it would well up, not fall.',
+      wayOut: 'Raise where it leaves, or move it off that water.'
+    })
+  }
+  if (fall.offBaseMm > 0) {
+    found.push({
+      ...base,
+      id: `off-base:${fall.id}`,
+      severity: 'warn',
+      title: `${name} lands beside the base`,
+      number: `${mm(fall.offBaseMm)} past its edge`,
+      reason: `The sheet comes down ${mm(fall.curve.landMm)} out from where it leaves.`,
+      wayOut: 'Move it back, turn it, let less run, or let it end in the air.'
+    })
+  }
   if (fall.tail === 'swept' && fall.poolDepthMm !== null) {
     found.push({
       ...base,

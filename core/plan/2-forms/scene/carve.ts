@@ -132,7 +132,7 @@ export function undercut(
 ): void {
   const { lip, out, curve } = fall
   const water = build.waters.find((w) => w.id === fall.id)
-  if (!lip || !out || !curve || water?.kind !== 'fall') return
+  if (!lip || !out || !curve || water?.kind !== 'fall' || water.outlet) return
   const into = build.waters.findIndex((w) => w.id === water.into)
   const pool = into >= 0 ? (build.waters[into] as Pool) : null
   const length = Math.hypot(lip[1][0] - lip[0][0], lip[1][1] - lip[0][1]) || 1

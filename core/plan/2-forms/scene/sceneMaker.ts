@@ -6,7 +6,7 @@ import { fastHeadInto, levelBelow } from '../ends'
 import { fallForm, type FallForm } from '../fallForm'
 import { chainFlow } from '../flow'
 import { reachForm, type ReachForm } from '../reachForm'
-import { sourceOf, throughPools } from '../run'
+import { inChain, sourceOf, throughPools } from '../run'
 import { seaForm, type SeaForm } from '../seaForm'
 import { realM, round1 } from '../../../physics/shape/units'
 import { cellAt, cellMiddle, gridOver, type Grid } from '../../../physics/shape/grid'
@@ -159,9 +159,7 @@ function sceneOf(
   meetRim(build, grid, z, owner, level, manning)
 
   const notes: SceneNote[] = []
-  const chain = build.waters.filter(
-    (w) => w.kind === 'pool' || w.kind === 'fall' || w.kind === 'reach'
-  )
+  const chain = build.waters.filter(inChain)
   const through = throughPools(build, falls, reaches)
   const first = chain[0]
   const last = sinkOf(build, chain, bed)
@@ -297,19 +295,20 @@ function sceneOf(
     source,
     out,
     notes,
-    lips: falls.flatMap((f) =>
-      f.lip && f.out && f.curve
+    lips: falls.flatMap((f) => {
+      const { lip } = build.waters.find((w) => w.id === f.id) as Fall
+      return f.lip && f.out && f.curve && lip
         ? [
             {
               water: f.id,
-              from: numberOf((build.waters.find((w) => w.id === f.id) as Fall).lip!.pool),
+              from: numberOf(lip.pool),
               line: f.lip,
               out: f.out,
               backMm: Math.max(8, 3 * f.curve.headMm)
             }
           ]
         : []
-    ),
+    }),
     lengthM: realM(Math.max(widthMm, depthMm), scale),
     periodS: sea ? sea.periodS : null
   }

@@ -1,0 +1,182 @@
+import { expect } from 'chai'
+import fc from 'fast-check'
+import {
+  addFall,
+  changeFall,
+  changeOutlet,
+  changePool,
+  partFall,
+  removeWater,
+  setFlow,
+  setOutlet,
+  type Edit
+} from '../../core/build/edits'
+import { readBuild } from '../../core/build/file/buildFile'
+import { writeBuild } from '../../core/build/file/write'
+import { fallsOf, OUTLETS, poolsOf, type Build, type Fall } from '../../core/build/types'
+import { newFrom } from '../../core/exchange/newFile'
+import { derivePlan, type Plan } from '../../core/plan/derivePlan'
+import { outletToLand } from '../../core/plan/2-forms/fallForm'
+import { demo } from '../support/builds'
+
+const NOW = { start: '2026-11-24T18:00', zone: 'UTC' }
+const SCALE = 48
+const quarry = newFrom(
+  { name: 'Quarry', waters: 'pool', scale: '1:48', widthMm: 240, depthMm: 180 },
+  NOW
+)
+const edited = (build: Build, ...edits: Edit[]) => edits.reduce((b, edit) => edit(b), build)
+/** The quarry's pool with a fall from somewhere over it. */
+const from = (kind: (typeof OUTLETS)[number], ...edits: Edit[]) =>
+  edited(quarry, addFall, setOutlet('fall1', kind), ...edits)
+const formOf = (plan: Plan, id = 'fall1') => plan.forms.falls.find((f) => f.id === id)!
+const stops = (plan: Plan) => plan.findings.filter((f) => f.severity === 'stop')
+const told = (plan: Plan, id: string) => plan.findings.find((f) => f.id.startsWith(id))
+
+describe('Falls from anywhere', () => {
+  it('off a ledge, out of a pipe, a wheel and a bucket: lands in its pool, with steps, gel and a date, nothing warned of', () => {
+    for (const kind of OUTLETS) {
+      const build = from(kind)
+      const plan = derivePlan(build)
+      const form = formOf(plan)
+      const [pool] = poolsOf(build)
+      expect(
+        plan.findings
+          .filter((f) => f.severity === 'stop' || f.severity === 'warn')
+          .map((f) => f.id),
+        kind
+      ).to.deep.equal([])
+      expect(form.footMm, kind).to.be.closeTo(pool.levelMm, 1e-9)
+      expect(form.missesMm, kind).to.equal(0)
+      expect(form.curve!.landMm, kind).to.be.above(1)
+      expect(form.poolDepthMm, kind).to.be.above(0)
+      expect(plan.days.finish, kind).to.be.a('string')
+      // the boil lies where it lands, and is counted as white of the fall
+      expect(plan.forms.white.waters.find((w) => w.water === 'fall1')!.sharePct, kind).to.be.above(
+        1
+      )
+      // the file keeps it
+      expect(readBuild(writeBuild(build)), kind).to.deep.equal({ ok: true, value: build })
+    }
+  })
+
+  it('turned and moved it lands there; twice the chain’s flow is nothing to it', () => {
+    const turned = (headingDeg: number) =>
+      formOf(derivePlan(from('pipe', changeOutlet('fall1', { headingDeg, x: 100, y: 90 }))))
+    for (const deg of [0, 90, 180, -90, 37]) {
+      const { landing, curve } = turned(deg)
+      const [x, y] = [(landing![0][0] + landing![1][0]) / 2, (landing![0][1] + landing![1][1]) / 2]
+      expect(x - 100).to.be.closeTo(curve!.landMm * Math.cos((deg * Math.PI) / 180), 1e-6)
+      expect(y - 90).to.be.closeTo(curve!.landMm * Math.sin((deg * Math.PI) / 180), 1e-6)
+    }
+    const before = formOf(derivePlan(from('ledge')))
+    const after = formOf(derivePlan(from('ledge', setFlow({ dischargeM3S: 40 }))))
+    expect(after.curve!.landMm).to.equal(before.curve!.landMm)
+    expect(after.share).to.equal(null)
+  })
+
+  it('a landing that is dragged finds the flow that gets there', () => {
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...OUTLETS),
+        fc.double({ min: 0.5, max: 1.8, noNaN: true }),
+        (kind, times) => {
+          const build = from(kind)
+          const form = formOf(derivePlan(build))
+          // the rim of a wheel throws at its own speed, however little it carries
+          const out = form.curve!.landMm * (kind === 'wheel' ? Math.max(1.05, times) : times)
+          const dischargeM3S = outletToLand(fallsOf(build)[0], form, SCALE, out)
+          const moved = changeFall('fall1', { flow: { mood: 'steady', dischargeM3S } })(build)
+          expect(formOf(derivePlan(moved)).curve!.landMm / out).to.be.closeTo(1, 0.01)
+        }
+      ),
+      { numRuns: 12, seed: 4 }
+    )
+  })
+
+  it('on to rock, and into nothing: it comes down as high as was said, or has neither foam nor white at its foot', () => {
+    const dry = edited(quarry, removeWater('pool1'), addFall)
+    const onto = changeFall('fall1', { footMm: 12 })
+    const rock = formOf(derivePlan(edited(dry, onto)))
+    expect(rock.faults).to.deep.equal([])
+    expect(rock.crestMm - rock.footMm).to.be.closeTo(25 - 12, 1e-9)
+    expect(rock.foamMm).to.be.above(0)
+    const below = from('ledge', changeFall('fall1', { into: null, footMm: 20 }))
+    const air = derivePlan(edited(below, changeFall('fall1', { inAir: true })))
+    expect(formOf(air).foamMm).to.equal(0)
+    const white = (plan: Plan) =>
+      plan.forms.white.zones
+        .filter((z) => z.water === 'fall1')
+        .reduce((sum, z) => sum + z.areaMm2, 0)
+    expect(white(air)).to.be.below(0.9 * white(derivePlan(below)))
+    expect(stops(air)).to.deep.equal([])
+  })
+
+  it('a rock on the lip parts the sheet: less width, more water on each metre, the same in all; strips for each part', () => {
+    const weir = demo()
+    const fall = fallsOf(weir)[0]
+    const whole = formOf(derivePlan(weir), fall.id)
+    const wide = whole.widthMm
+    const parted = formOf(derivePlan(edited(weir, partFall(fall.id, wide))), fall.id)
+    expect(parted.wet).to.have.length(2)
+    expect(parted.widthMm).to.be.closeTo(0.8 * wide, 0.06)
+    // by mood the lip gives as much for each of its metres; by figure it is all pressed through
+    const figure = setFlow({ dischargeM3S: 5 })
+    const [all, pressed] = [weir, edited(weir, partFall(fall.id, wide))].map((b) =>
+      formOf(derivePlan(figure(b)), fall.id)
+    )
+    expect(pressed.dischargeM3S).to.equal(all.dischargeM3S)
+    expect(pressed.curve!.unitDischargeM2S / all.curve!.unitDischargeM2S).to.be.closeTo(
+      wide / parted.widthMm,
+      1e-6
+    )
+    expect(parted.strips).to.be.at.least(2)
+  })
+
+  it('side by side on one pool they share what runs, by their widths', () => {
+    const weir = demo()
+    const [fall] = fallsOf(weir)
+    const pool = poolsOf(weir).find((p) => p.id === fall.lip!.pool)!
+    const other = pool.outline.find((c) => c.id !== fall.lip!.corner)!
+    const second: Fall = { ...fall, id: 'second', lip: { pool: pool.id, corner: other.id } }
+    const both = { ...weir, waters: [...weir.waters, second] }
+    const plan = derivePlan(setFlow({ dischargeM3S: 6 })(both))
+    const [one, two] = [formOf(plan, fall.id), formOf(plan, 'second')]
+    expect(one.dischargeM3S + two.dischargeM3S).to.be.closeTo(6, 1e-9)
+    expect(one.dischargeM3S / two.dischargeM3S).to.be.closeTo(one.widthMm / two.widthMm, 1e-9)
+  })
+
+  it('what cannot be is explained: upwards, buried, under water, no lip left, off the base', () => {
+    const [pool] = poolsOf(quarry)
+    const at = (zMm: number) => derivePlan(from('pipe', changeOutlet('fall1', { zMm })))
+    expect(JSON.stringify(stops(at(pool.levelMm - 1)))).to.match(/would fall upwards: it leaves at/)
+    const dug = derivePlan(
+      from(
+        'pipe',
+        changeFall('fall1', { into: null }),
+        changeOutlet('fall1', { zMm: pool.levelMm - 1 })
+      )
+    )
+    expect(told(dug, 'mouth:')!.title).to.match(/begins under water/)
+    const buried = derivePlan(
+      from('pipe', changeFall('fall1', { into: null }), changeOutlet('fall1', { zMm: 1 }))
+    )
+    expect(told(buried, 'mouth:')!.title).to.match(/begins in the ground/)
+    const away = derivePlan(
+      from(
+        'ledge',
+        changeFall('fall1', { into: null, footMm: 0 }),
+        changeOutlet('fall1', { x: 100, y: 2 }),
+        changePool('pool1', { levelMm: pool.levelMm })
+      )
+    )
+    expect(told(away, 'off-base:')!.number).to.match(/mm past its edge/)
+    const full = derivePlan(
+      from('ledge', changeFall('fall1', { partings: [{ atMm: 5, widthMm: 40 }] }))
+    )
+    expect(JSON.stringify(stops(full))).to.match(/leave it no water/)
+    const wrong = writeBuild(from('pipe')).replace('"kind": "pipe"', '"kind": "hose"')
+    const refused = readBuild(wrong)
+    expect(JSON.stringify(refused)).to.match(/outlet\.kind.*hose.*ledge, pipe, wheel, bucket/)
+  })
+})
