@@ -289,7 +289,7 @@ function run(path: string | undefined, cells: string | undefined, says: Says): s
     )
     if (done) break
   }
-  const sea = build.value.waters.find((w) => w.kind === 'sea')
+  const sea = build.value.waters.find((w) => w.kind === 'sea' && !w.of)
   const kept = keepRun(water.usual(sea?.kind === 'sea' ? sea.phase : undefined), {
     id: 'run1',
     name: 'As it runs',

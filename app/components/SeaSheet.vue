@@ -1,7 +1,8 @@
 <script setup lang="ts">
-import { ElButton } from 'element-plus'
+import { ElButton, ElCheckbox } from 'element-plus'
 import { computed } from 'vue'
-import { buildCrest, changeSea } from '../../core/build/edits'
+import { crestOf } from '../../core/build/crests'
+import { addCrest, buildCrest, changeSea } from '../../core/build/edits'
 import type { Sea } from '../../core/build/types'
 import {
   explainBreaks,
@@ -40,13 +41,25 @@ const away = computed(() =>
   props.form.wish ? distanceWords(props.form.wish.sea, props.form.beachSlope) : ''
 )
 const build = () => store.edit('Build a crest', buildCrest(props.sea.id, props.form.breakLine))
+/** The sea whose further crest this is. */
+const of = computed(() => crestOf(store.build!, props.sea))
+/** One more, which is then in hand. */
+function another(): void {
+  const before = new Set(store.build!.waters.map((w) => w.id))
+  store.edit('Another crest', addCrest(props.sea.id, props.form.crests))
+  store.selected = store.build!.waters.find((w) => !before.has(w.id))?.id ?? store.selected
+}
 const FORCES = Array.from({ length: 13 }, (_, i) => ({ id: i, name: i === 0 ? '0, calm' : `${i}` }))
 /** Less wind than this raises no sea, m/s. */
 const LEAST_WIND = 0.1
 </script>
 
 <template>
-  <div class="row drives" role="group" aria-label="What raises the waves">
+  <p v-if="of" class="small" data-test="crest-of">
+    Its wind, period and depth are those of
+    <ElButton class="link" @click="store.selected = of.id">{{ of.name }}</ElButton>
+  </p>
+  <div v-else class="row drives" role="group" aria-label="What raises the waves">
     <ElButton
       class="tool"
       :aria-pressed="sea.drive === 'breaker'"
@@ -73,7 +86,7 @@ const LEAST_WIND = 0.1
       @update:model-value="wish"
     />
     <NumberField
-      v-if="sea.drive === 'breaker'"
+      v-if="(of ?? sea).drive === 'breaker'"
       label="How high it breaks"
       unit="mm"
       :model-value="sea.breakerMm"
@@ -102,83 +115,85 @@ const LEAST_WIND = 0.1
           :key="w.label"
           class="tool"
           data-test="wish-way"
-          @click="set('The sea for the wish', w.change)"
+          @click="store.edit('The sea for the wish', changeSea(sea.of ?? sea.id, w.change))"
         >
           {{ said(w.label) }}
         </ElButton>
       </template>
     </div>
-    <NumberField
-      v-if="sea.drive === 'breaker'"
-      label="Period, full size"
-      unit="s"
-      :model-value="sea.periodS"
-      :min="0.5"
-      :max="100"
-      :step="0.5"
-      data-test="period"
-      @update:model-value="set('Period', { periodS: $event! }, 'period')"
-    />
-    <NumberField
-      v-else
-      label="Fetch"
-      unit="km"
-      :model-value="sea.fetchKm"
-      :min="0.01"
-      :max="20000"
-      @update:model-value="set('Fetch', { fetchKm: $event! }, 'fetch')"
-    />
-    <NumberField
-      label="Wind"
-      unit="m/s"
-      :model-value="sea.windMS"
-      :min="0.1"
-      :max="100"
-      @update:model-value="set('Wind', { windMS: $event! }, 'wind')"
-    />
-    <ChoiceField
-      label="Force (Beaufort)"
-      :model-value="beaufortOf(sea.windMS)"
-      :options="FORCES"
-      @update:model-value="
-        set('Wind', {
-          windMS: Math.max(LEAST_WIND, Math.round(beaufortSpeed($event) * 10) / 10)
-        })
-      "
-    />
-    <NumberField
-      label="Painted as deep as"
-      unit="m real"
-      :model-value="sea.paintedM ?? null"
-      :min="0.01"
-      :max="12000"
-      :step="0.5"
-      :blank="`${figure(form.offshoreM / form.painted, 'm')}, as it is`"
-      hint="where it is deepest"
-      data-test="painted"
-      @update:model-value="set('Painted depth', { paintedM: $event }, 'painted')"
-    />
-    <NumberField
-      label="They run to"
-      unit="°"
-      :model-value="sea.headingDeg"
-      :min="-360"
-      :max="360"
-      :step="5"
-      hint="0 right, 90 away"
-      @update:model-value="set('Heading', { headingDeg: $event! }, 'heading')"
-    />
-    <NumberField
-      label="Moment in the period"
-      :model-value="sea.phase"
-      :min="0"
-      :max="1"
-      :step="0.05"
-      @update:model-value="set('Moment', { phase: $event! }, 'phase')"
-    />
+    <template v-if="!of">
+      <NumberField
+        v-if="sea.drive === 'breaker'"
+        label="Period, full size"
+        unit="s"
+        :model-value="sea.periodS"
+        :min="0.5"
+        :max="100"
+        :step="0.5"
+        data-test="period"
+        @update:model-value="set('Period', { periodS: $event! }, 'period')"
+      />
+      <NumberField
+        v-else
+        label="Fetch"
+        unit="km"
+        :model-value="sea.fetchKm"
+        :min="0.01"
+        :max="20000"
+        @update:model-value="set('Fetch', { fetchKm: $event! }, 'fetch')"
+      />
+      <NumberField
+        label="Wind"
+        unit="m/s"
+        :model-value="sea.windMS"
+        :min="0.1"
+        :max="100"
+        @update:model-value="set('Wind', { windMS: $event! }, 'wind')"
+      />
+      <ChoiceField
+        label="Force (Beaufort)"
+        :model-value="beaufortOf(sea.windMS)"
+        :options="FORCES"
+        @update:model-value="
+          set('Wind', {
+            windMS: Math.max(LEAST_WIND, Math.round(beaufortSpeed($event) * 10) / 10)
+          })
+        "
+      />
+      <NumberField
+        label="Painted as deep as"
+        unit="m real"
+        :model-value="sea.paintedM ?? null"
+        :min="0.01"
+        :max="12000"
+        :step="0.5"
+        :blank="`${figure(form.offshoreM / form.painted, 'm')}, as it is`"
+        hint="where it is deepest"
+        data-test="painted"
+        @update:model-value="set('Painted depth', { paintedM: $event }, 'painted')"
+      />
+      <NumberField
+        label="They run to"
+        unit="°"
+        :model-value="sea.headingDeg"
+        :min="-360"
+        :max="360"
+        :step="5"
+        hint="0 right, 90 away"
+        @update:model-value="set('Heading', { headingDeg: $event! }, 'heading')"
+      />
+      <NumberField
+        label="Moment in the period"
+        :model-value="sea.phase"
+        :min="0"
+        :max="1"
+        :step="0.05"
+        @update:model-value="set('Moment', { phase: $event! }, 'phase')"
+      />
+    </template>
   </div>
   <ChoiceField
-    v-if="pools.length > 1"
+    v-if="!of && pools.length > 1"
     label="Over"
     :model-value="sea.pool"
     :options="pools"
@@ -206,7 +221,7 @@ const LEAST_WIND = 0.1
       <dt>It breaks</dt>
       <dd class="words">nowhere on this bed</dd>
     </div>
-    <div>
+    <div v-if="!of">
       <dt>Crest to crest</dt>
       <dd>
         <How :about="explainSpacing(form)">{{ mm(form.spacingMm.offshore) }}</How>
@@ -216,14 +231,14 @@ const LEAST_WIND = 0.1
         >
       </dd>
     </div>
-    <div v-if="form.breaks">
+    <div v-if="!of && form.breaks">
       <dt>Runs up</dt>
       <dd>
         <How :about="explainRunUp(form)">{{ mm(form.breaks.runUpMm) }}</How>
         {{ ' ' }}<small>above the level</small>
       </dd>
     </div>
-    <div>
+    <div v-if="!of">
       <dt>Whitecaps</dt>
       <dd>
         <How :about="explainWhitecaps(form.whitecapPct, sea.windMS)"
@@ -249,8 +264,16 @@ const LEAST_WIND = 0.1
       >
     </dl>
   </details>
+  <ElCheckbox
+    v-if="sea.crest"
+    :model-value="sea.crest.whole ?? false"
+    data-test="whole-crest"
+    @update:model-value="set('The whole width', { crest: { ...sea.crest!, whole: !!$event } })"
+    >From edge to edge of its water</ElCheckbox
+  >
   <div v-if="sea.crest" class="row">
     <NumberField
+      v-if="!sea.crest.whole"
       label="Length of the crest"
       unit="mm"
       class="grow"
@@ -261,10 +284,15 @@ const LEAST_WIND = 0.1
       @update:model-value="
         set('Crest', { crest: { ...sea.crest!, lengthMm: $event! } }, 'crestlen')
       "
-    /><ElButton class="tool danger" @click="set('No crest', { crest: null })">None built</ElButton>
+    /><ElButton v-if="!of" class="tool danger" @click="set('No crest', { crest: null })"
+      >None built</ElButton
+    >
   </div>
   <ElButton v-else class="tool" data-test="build-crest" @click="build">
     Build one crest as it breaks
+  </ElButton>
+  <ElButton v-if="!of && sea.crest" class="tool" data-test="add-crest" @click="another">
+    + Another crest, in a way of its own
   </ElButton>
 </template>
 
@@ -278,6 +306,13 @@ const LEAST_WIND = 0.1
   display: grid;
   gap: 6px;
   justify-items: start;
+}
+.link {
+  background: none;
+  border: 0;
+  padding: 0;
+  min-height: 0;
+  text-decoration: underline;
 }
 .words {
   font-size: 0.9062rem;

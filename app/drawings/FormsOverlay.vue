@@ -122,12 +122,17 @@ const handles = computed<{ what: Handle; at: Point2; name: string }[]>(() => {
   if (w.kind === 'sea') {
     const at = middle(w.id)
     const h = (w.headingDeg * Math.PI) / 180
+    const turns = {
+      what: { kind: 'heading' as const, water: w.id, from: at },
+      at: [
+        at[0] + (Math.cos(h) * 58) / props.scale,
+        at[1] + (Math.sin(h) * 58) / props.scale
+      ] as Point2,
+      name: 'Where the waves run to'
+    }
     return [
-      {
-        what: { kind: 'heading', water: w.id, from: at },
-        at: [at[0] + (Math.cos(h) * 58) / props.scale, at[1] + (Math.sin(h) * 58) / props.scale],
-        name: 'Where the waves run to'
-      },
+      // a further crest runs as its sea does
+      ...(w.of ? [] : [turns]),
       ...(w.crest
         ? [
             {
@@ -294,7 +299,14 @@ const strokes = computed(() =>
     .join('')
 )
 /** Beside the far end of the crest, clear of names in the middle of the water. */
-const crestTag = (line: readonly Point2[]) => px(line.reduce((far, p) => (p[1] > far[1] ? p : far)))
+function crestTag(line: readonly Point2[]): { x: number; y: number; anchor: 'start' | 'end' } {
+  const [x, y] = px(line.reduce((far, p) => (p[1] > far[1] ? p : far)))
+  return x < TAG_PX
+    ? { x: x + 8, y: y - 6, anchor: 'start' }
+    : { x: x - 8, y: y - 6, anchor: 'end' }
+}
+/** Room that the words beside a crest take, px. */
+const TAG_PX = 170
 </script>
 
 <template>
@@ -377,12 +389,13 @@ const crestTag = (line: readonly Point2[]) => px(line.reduce((far, p) => (p[1] >
           <path class="built" :d="draws(s.built.line)" data-test="built-crest" />
           <text
             v-if="s.id === selected"
-            :x="crestTag(s.built.line)[0] - 8"
-            :y="crestTag(s.built.line)[1] - 6"
-            text-anchor="end"
+            :x="crestTag(s.built.line).x"
+            :y="crestTag(s.built.line).y"
+            :text-anchor="crestTag(s.built.line).anchor"
             class="on-drawing"
             ><tspan class="figure">{{ figure(s.built.face.heightMm, 'mm') }}</tspan>
-            {{ unit('mm') }}, {{ s.built.face.kind }}</text
+            {{ unit('mm') }},
+            {{ s.built.stage === 'breaks' ? s.built.face.kind : s.built.stage }}</text
           >
         </template>
       </g>
@@ -425,7 +438,7 @@ const crestTag = (line: readonly Point2[]) => px(line.reduce((far, p) => (p[1] >
     </g>
   </g>
   <g v-else class="forms" @pointermove="move" @pointerup="drop" @pointercancel="drop">
-    <g v-if="water?.kind === 'sea'" class="arrow"
+    <g v-if="water?.kind === 'sea' && !water.of" class="arrow"
       ><line
         :x1="px(middle(water.id))[0]"
         :y1="px(middle(water.id))[1]"

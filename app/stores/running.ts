@@ -3,7 +3,7 @@ import { klona } from 'klona/lite'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { freeId } from '../../core/build/edits'
-import { seasOf } from '../../core/build/types'
+import { wavesOf } from '../../core/build/crests'
 import { keepARun, takeMaps } from '../../core/build/runEdits'
 import { keepRun, type KeptRun, type RunResult } from '../../core/running/keptRun'
 import { groundMark, type RanPlan } from '../../core/plan/2-forms/ran/ranPlan'
@@ -94,7 +94,7 @@ export const useRunningStore = defineStore('running', () => {
       running: { ...build.running, kept: [], mapsFrom: null },
       log: { asOf: null, entries: [] }
     })
-    const phase = seasOf(build)[0]?.phase ?? null
+    const phase = wavesOf(build)[0]?.phase ?? null
     const hear = proxy((news: RunNews) => {
       if (worker === mine) heard(news)
     })

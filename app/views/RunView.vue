@@ -8,7 +8,8 @@ import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { addBoulder, changeBoulder, changeSea, setFlow } from '../../core/build/edits'
 import { moveThing, placeEnd, setBrush, tryLedge } from '../../core/build/runEdits'
-import { reachesOf, seasOf } from '../../core/build/types'
+import { wavesOf } from '../../core/build/crests'
+import { reachesOf } from '../../core/build/types'
 import { scaleRatio } from '../../core/physics/shape/scale'
 import { explainRunAt } from '../../core/explain/runExplanations'
 import { leavesBed } from '../../core/plan/8-findings/runFindings'
@@ -42,7 +43,7 @@ const besideId = ref('')
 const probe = ref<Point2 | null>(null)
 /** Whether pools begin full or empty. */
 const from = ref<'levels' | 'dry'>('levels')
-const sea = computed(() => seasOf(build.value)[0] ?? null)
+const sea = computed(() => wavesOf(build.value)[0] ?? null)
 const phase = ref(sea.value?.phase ?? 0)
 
 /** Kept runs that were opened: an edit of the build leaves them as they are. */

@@ -2,7 +2,7 @@ import { scaleRatio } from '../physics/shape/scale'
 import { wayFor } from '../craft/ways/catalog'
 import { USUAL } from '../craft/usual'
 import type { Sounding } from '../physics/shape/surface'
-import { middleOf, type Point2 } from '../physics/shape/polygon'
+import { lineLength, middleOf, type Point2 } from '../physics/shape/polygon'
 import type {
   Band,
   Boulder,
@@ -222,6 +222,39 @@ export const buildCrest =
     const sea = build.waters.find((w) => w.id === id)
     const crest = sea?.kind === 'sea' ? crestIn(build, sea, breakLines) : null
     return crest ? changeSea(id, { crest })(build) : build
+  }
+/**
+ * Adds a further crest to a sea, right behind it in the chain: on that long line of its crests, as
+ * they stand, from which the crests that are built lie farthest.
+ */
+export const addCrest =
+  (id: string, lines: readonly (readonly Point2[])[]): Edit =>
+  (build) => {
+    const sea = build.waters.find((w) => w.id === id)
+    if (sea?.kind !== 'sea') return build
+    const built = build.waters.flatMap((w) =>
+      w.kind === 'sea' && (w.id === id || w.of === id) && w.crest
+        ? [[w.crest.x, w.crest.y] as Point2]
+        : []
+    )
+    // a scrap of a line in a corner is no place for it
+    const longest = Math.max(...lines.map((l) => lineLength(l)))
+    const whole = lines.filter((l) => lineLength(l) >= longest / 2)
+    const middles = whole.map((l) => l[Math.floor(l.length / 2)])
+    const away = ([x, y]: Point2) => Math.min(...built.map((b) => Math.hypot(b[0] - x, b[1] - y)))
+    const [at] = middles.toSorted((a, b) => away(b) - away(a))
+    const crest = at
+      ? { x: round1(at[0]), y: round1(at[1]), lengthMm: CREST_MM }
+      : crestIn(build, sea)
+    const further: Sea = {
+      ...sea,
+      id: freeId('crest', build.waters),
+      name: `Crest ${built.length + 1} of ${sea.name}`.slice(0, 120),
+      of: id,
+      crest
+    }
+    const i = build.waters.indexOf(sea) + 1
+    return { ...build, waters: [...build.waters.slice(0, i), further, ...build.waters.slice(i)] }
   }
 /** A wave breaks where the water is about 0.78 of its height deep (McCowan 1894): there, or near. */
 const BREAKS_AT = 0.78
@@ -663,7 +696,10 @@ export const removeWater =
     lays: build.lays.filter((l) => !l.id.startsWith(`${id}/`)),
     own: build.own.map((o) => (o.water === id ? { ...o, water: null } : o)),
     waters: build.waters
-      .filter((water) => water.id !== id && !(water.kind === 'sea' && water.pool === id))
+      .filter(
+        (water) =>
+          water.id !== id && !(water.kind === 'sea' && (water.pool === id || water.of === id))
+      )
       .map((water) => {
         if (water.kind !== 'fall') return water
         const lip = water.lip?.pool === id ? null : water.lip

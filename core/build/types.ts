@@ -394,8 +394,16 @@ export interface Sea {
    * deep as it is.
    */
   paintedM?: number | null
-  /** The crest that is built as it breaks: where on the plan, and how long; null: none. */
-  crest: { x: number; y: number; lengthMm: number } | null
+  /**
+   * The sea of which this is a further crest, made in a way of its own: its waves are that sea's. Left
+   * out: it has its own.
+   */
+  of?: string
+  /**
+   * The crest that is built as it breaks: where on the plan, and how long, or from edge to edge of its
+   * water; null: none.
+   */
+  crest: { x: number; y: number; lengthMm: number; whole?: boolean } | null
   /** The moment it is frozen at, as a share of the period. */
   phase: number
   gel: string

@@ -234,6 +234,20 @@ describe('Moving water on the screen', function () {
       (was) => (document.querySelector('[data-test="offshore"]') as HTMLElement)?.innerText === was,
       before
     )
+    // a further crest, in a way of its own and from edge to edge
+    await page.locator('[data-test="add-crest"]').click()
+    await page.locator('[data-test="crest-of"]').getByText('Seas from the south-west').waitFor()
+    await settled(page)
+    expect(await page.locator('[data-test="built-crest"]').count()).to.equal(2)
+    const reach = () => page.locator('[data-test="built-crest"]').last().getAttribute('d')
+    const short = await reach()
+    await page.locator('[data-test="whole-crest"]').click()
+    await page.waitForFunction(
+      (was) =>
+        [...document.querySelectorAll('[data-test="built-crest"]')].at(-1)?.getAttribute('d') !==
+        was,
+      short
+    )
     await pickWater(page, 'Column over the wall')
     await page.locator('[data-test="splash-wish"] input').fill('40')
     await page

@@ -20,12 +20,14 @@ import {
 } from '../../core/physics/water/waves/breaking'
 import { faceOf } from '../../core/physics/water/waves/face'
 import {
+  crestSpeed,
   shoaling,
   SHORTEST_WAVE_M,
   steepest,
   wavelength,
   deepLength
 } from '../../core/physics/water/waves/linear'
+import { gathering } from '../../core/physics/water/waves/gathering'
 import { arrivalTimes } from '../../core/physics/water/waves/waveField'
 import { beaufortOf, beaufortSpeed, whitecaps } from '../../core/physics/water/waves/windSea'
 import { breakerOf } from '../../core/physics/water/waves/breaking'
@@ -549,5 +551,53 @@ describe('water out of a pipe', () => {
     expect(filledPct).to.be.closeTo(100, 0.01)
     expect(brinkSpeedMS).to.be.closeTo(0.05 / (Math.PI * 0.05 ** 2), 1e-6)
     expect(landMm / 1000).to.be.closeTo(brinkSpeedMS * Math.sqrt((2 * 1.05) / 9.81), 0.01)
+  })
+})
+
+describe('waves that gather and spread over the bed', () => {
+  const grid = { cols: 160, rows: 200, cellMm: 1, x0: 0, y0: 0 }
+  const over = (depthAt: (col: number, row: number) => number) =>
+    Float64Array.from({ length: grid.cols * grid.rows }, (_, c) =>
+      depthAt(c % grid.cols, Math.floor(c / grid.cols))
+    )
+  const [PERIOD_S, CELL_M] = [8, 2]
+  const field = (depthM: Float64Array, deg: number, offshoreM: number) => {
+    const arrives = arrivalTimes(grid, depthM, CELL_M, deg, PERIOD_S, offshoreM)
+    return gathering(grid, depthM, deg, arrives, wavelength(PERIOD_S, offshoreM) / CELL_M)
+  }
+
+  it('on a plane beach √(cos θ₀ / cos θ) with Snell’s law, to 3 in 1,000', () => {
+    const beach = over((col) => 20 - (19.5 * col) / grid.cols)
+    for (const deg of [0, 20, 45]) {
+      const gathers = field(beach, deg, 20)
+      const theta = (deg * Math.PI) / 180
+      for (const col of [20, 60, 100, 140]) {
+        const c = Math.floor(grid.rows * 0.7) * grid.cols + col
+        const sine = (Math.sin(theta) * crestSpeed(PERIOD_S, beach[c])) / crestSpeed(PERIOD_S, 20)
+        const snell = Math.sqrt(Math.cos(theta) / Math.sqrt(1 - sine ** 2))
+        expect(gathers[c], `${deg}° at ${col}`).to.be.closeTo(snell, 3e-3)
+      }
+    }
+  })
+
+  it('a shoal gathers them behind it, a trench spreads them, and no energy is made or lost across the water', () => {
+    const hump = (high: number) =>
+      over((col, row) => 10 - high * Math.exp(-(((col - 50) ** 2 + (row - 100) ** 2) / 500)))
+    const behind = 100 * grid.cols + 110
+    const [shoal, trench] = [field(hump(3), 0, 10), field(hump(-3), 0, 10)]
+    expect(shoal[behind]).to.be.above(1.1)
+    expect(trench[behind]).to.be.below(0.95)
+    // as much on one side as on the other
+    for (let row = 1; row < 100; row += 9)
+      for (const col of [60, 100, 150])
+        expect(shoal[(100 - row) * grid.cols + col]).to.be.closeTo(
+          shoal[(100 + row) * grid.cols + col],
+          1e-6
+        )
+    for (const col of [30, 70, 110]) {
+      let flux = 0
+      for (let row = 0; row < grid.rows; row++) flux += trench[row * grid.cols + col] ** 2
+      expect(flux / grid.rows, `column ${col}`).to.be.closeTo(1, 0.02)
+    }
   })
 })

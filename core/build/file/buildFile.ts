@@ -1,3 +1,4 @@
+import { crestOf } from '../crests'
 import type { Fault } from '../../physics/fault'
 import type { Build } from '../types'
 import { faultsOf, pathText } from './checked'
@@ -136,6 +137,11 @@ export function danglingNames(build: Build): Fault[] {
       faults.push({
         path: `waters[${i}].pool`,
         message: `was "${water.pool}"; must be the id of a pool in this build`
+      })
+    if (water.kind === 'sea' && water.of && !crestOf(build, water))
+      faults.push({
+        path: `waters[${i}].of`,
+        message: `was "${water.of}"; must be the id of another sea in this build that has waves of its own`
       })
     if (water.kind === 'pool') {
       water.openings.forEach((opening, k) => {

@@ -263,7 +263,13 @@ const sea = open({
   periodS: Joi.number().greater(0).max(100).required(),
   wish: Joi.valid('spilling', 'plunging', 'surging').allow(null),
   paintedM: Joi.number().greater(0).max(12_000).allow(null),
-  crest: open({ x: mm().required(), y: mm().required(), lengthMm: extent().required() })
+  of: id(),
+  crest: open({
+    x: mm().required(),
+    y: mm().required(),
+    lengthMm: extent().required(),
+    whole: Joi.boolean()
+  })
     .allow(null)
     .required(),
   phase: Joi.number().min(0).max(1).required(),

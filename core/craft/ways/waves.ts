@@ -122,6 +122,7 @@ export const CAST_WAVE: Way = {
       id: 'gel',
       order: 17,
       title: 'Draw up the other crests',
+      onlyWith: 'crestCm',
       times: 'gelCoats',
       how: 'One coat of heavy gel along the pricked crest lines, no thicker than a coat: higher swell is raised like brushed ridges, coat by coat.',
       right: 'The cast wave is one of a family.',
@@ -141,7 +142,7 @@ export const CAST_WAVE: Way = {
     { material: 'resin', amount: { fixed: 0, per: { castMl: 1.15 } }, by: ['cast'] },
     { material: 'bond', amount: { fixed: 12 }, by: ['bed'] },
     { material: 'gloves', amount: { fixed: 3 } },
-    { material: 'gel', amount: { fixed: 3, per: { crestCm: 0.15 } } }
+    { material: 'gel', amount: { fixed: 3, per: { crestCm: 0.15 } }, by: ['gel'] }
   ]
 }
 
@@ -254,6 +255,7 @@ export const CURL_FILM: Way = {
       id: 'gel',
       order: 17,
       title: 'Draw up the other crests',
+      onlyWith: 'crestCm',
       how: 'One coat of heavy gel along the pricked crest lines and up the back of the curl: higher swell is raised like brushed ridges, coat by coat.',
       right: 'The curl grows out of the swell behind it.',
       hands: { fixed: 12, per: { crestCm: 0.2 } },

@@ -1,3 +1,4 @@
+import { crestOf, wavesOf } from '../../build/crests'
 import type { Build } from '../../build/types'
 import { fallsOf, reachesOf, seasOf, splashesOf } from '../../build/types'
 import { eachCell } from '../../physics/shape/grid'
@@ -29,7 +30,7 @@ import { whiteMap, type WhiteMap, type WhiteSource } from './whiteMap'
 import { fallWhite, reachWhite, seaWhite, splashWhite } from './whiteSources'
 
 /** A sea as the plan shows it: without its fields over the cells. */
-export type SeaPlan = Omit<SeaForm, 'arrivalS' | 'heightMm'>
+export type SeaPlan = Omit<SeaForm, 'arrivalS' | 'heightMm' | 'gathers'>
 
 /** The shape of all moving water, the white it makes and the strokes that show it. */
 export interface FormsPlan {
@@ -85,7 +86,11 @@ export function formsStage(
       fastHeadInto(build, reach.id, scale, falls, bed)
     )
   )
-  const seas = seasOf(build).map((sea) => seaForm(build, sea, scale, bed, ground))
+  const seas = wavesOf(build).map((sea) => seaForm(build, sea, scale, bed, ground))
+  const crests = seasOf(build).flatMap((sea) => {
+    const of = seas.find((s) => s.id === crestOf(build, sea)?.id)
+    return of ? [seaForm(build, sea, scale, bed, ground, of)] : []
+  })
   const splashes = splashesOf(build).map((splash) =>
     splashForm(build, splash, scale, bed, falls, reaches, seas)
   )
@@ -104,7 +109,7 @@ export function formsStage(
         own
       )
     ),
-    ...seas.flatMap((form) =>
+    ...[...seas, ...crests].flatMap((form) =>
       seaWhite(
         build,
         form,
@@ -127,7 +132,9 @@ export function formsStage(
     falls,
     reaches,
     splashes,
-    seas: seas.map(({ arrivalS: _a, heightMm: _h, ...plan }) => plan),
+    seas: seasOf(build)
+      .flatMap(({ id }) => [...seas, ...crests].filter((f) => f.id === id))
+      .map(shown),
     section: sectionWaters(build, reaches, seas, bed.grid),
     run: unrolled(build, scale, flow, bed, falls, reaches, seas, through),
     white: taken ? taken.white : formsWhite,
@@ -143,6 +150,8 @@ export function formsStage(
     believable: believable(build, scale, ripples, falls, splashes, shelf)
   }
 }
+
+const shown = ({ arrivalS: _a, heightMm: _h, gathers: _g, ...plan }: SeaForm): SeaPlan => plan
 
 /** The water whose surface each cell is: a run lies on the pool under it, a sheet over all. */
 function owners(

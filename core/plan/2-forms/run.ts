@@ -1,5 +1,5 @@
 import type { Build, Pool } from '../../build/types'
-import { seasOf } from '../../build/types'
+import { wavesOf } from '../../build/crests'
 import { cellAt } from '../../physics/shape/grid'
 import { insideRing, middleOf, type Point2 } from '../../physics/shape/polygon'
 import { lipDischarge } from '../../physics/water/hydraulics/nappe'
@@ -79,7 +79,7 @@ export function throughPools(
     const after = chainAfter(build, i)
     const reachIn = reaches.find((r) => r.id === before?.id && r.stations.length > 0)
     const reachOut = reaches.find((r) => r.id === after?.id && r.stations.length > 0)
-    const sea = seasOf(build).find((s) => s.pool === water.id)
+    const sea = wavesOf(build).find((s) => s.pool === water.id)
     const ring = water.outline.map((c): Point2 => [c.x, c.y])
     const given = into?.landing ? middle(into.landing) : (reachIn?.stations.at(-1)?.at ?? null)
     const leaves = outOf?.lip ? middle(outOf.lip) : (reachOut?.stations[0].at ?? null)

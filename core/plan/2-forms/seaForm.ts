@@ -1,3 +1,5 @@
+import { inItsWaves } from '../../build/crests'
+import { gathering } from '../../physics/water/waves/gathering'
 import type { Build, Sea } from '../../build/types'
 import { poolsOf } from '../../build/types'
 import type { Fault } from '../../physics/fault'
@@ -74,6 +76,8 @@ export interface SeaForm {
   /** The crest that is built, bent like its neighbours. */
   built: {
     line: Point2[]
+    /** A further crest outside the place where waves break has not broken yet, or has. */
+    stage: CrestStage
     depthMm: number
     headingDeg: number
     face: ModelFace
@@ -82,6 +86,10 @@ export interface SeaForm {
     outgrowsMm: number
   } | null
   whitecapPct: number
+  /** A further crest of another sea: nothing of it but what is built. */
+  further: boolean
+  /** How much the bed gathers or spreads the waves at each cell, as a share of their height. */
+  gathers: Float64Array
   /** When a crest passes each cell, s; NaN: never. Cells of the bed map. */
   arrivalS: Float64Array
   /** Height of the waves at each cell, mm. */
@@ -132,15 +140,21 @@ function drawnAs(wish: BreakerKind | null, surf: number): { kind: BreakerKind; i
   return { kind, iribarren: Math.min(high, Math.max(low, surf)) }
 }
 
-/** Waves over a pool: raised by wind, or as high at the break as the builder wants. */
+/**
+ * Waves over a pool: raised by wind, or as high at the break as the builder wants.
+ *
+ * @param of  the form of the sea whose further crest it is; left out: it has waves of its own
+ */
 export function seaForm(
   build: Build,
-  sea: Sea,
+  asked: Sea,
   scale: number,
   bed: BedMap,
-  ground: GroundPlan
+  ground: GroundPlan,
+  of?: SeaForm
 ): SeaForm {
-  const path = `waters[${build.waters.indexOf(sea)}]`
+  const path = `waters[${build.waters.findIndex((w) => w.id === asked.id)}]`
+  const sea = of ? inItsWaves(build, asked) : asked
   const pool = poolsOf(build).find((p) => p.id === sea.pool)
   const number = bed.pools.indexOf(sea.pool)
   const size = bed.grid.cols * bed.grid.rows
@@ -176,6 +190,8 @@ export function seaForm(
     washLines: [],
     built: null,
     whitecapPct: 0,
+    further: of !== undefined,
+    gathers: new Float64Array(size).fill(1),
     arrivalS: new Float64Array(size).fill(NaN),
     heightMm: new Float64Array(size)
   }
@@ -219,16 +235,13 @@ export function seaForm(
     })
   const asDrawn = drawnAs(wantedKind, surf)
   const spacing = (depth: number) => modelMm(wavelength(periodS, depth), scale)
-  const arrivalS = arrivalTimes(
-    bed.grid,
-    depthM,
-    realM(bed.grid.cellMm, scale),
-    sea.headingDeg,
-    periodS,
-    deepest
-  )
+  const cellM = realM(bed.grid.cellMm, scale)
+  const arrivalS =
+    of?.arrivalS ?? arrivalTimes(bed.grid, depthM, cellM, sea.headingDeg, periodS, deepest)
+  const lengthCells = wavelength(periodS, deepest) / cellM
+  const gathers = of?.gathers ?? gathering(bed.grid, depthM, sea.headingDeg, arrivalS, lengthCells)
   const open = pool.standing.length > 0 ? openness(bed.grid, depthM, sea.headingDeg) : null
-  const fieldMm = heights(depthM, periodS, breaker, offHeight, deepest, scale, open)
+  const fieldMm = heights(depthM, periodS, breaker, offHeight, deepest, scale, { open, gathers })
   const last = arrivalS.reduce((most, t) => (t > most ? t : most), 0)
   const crests: Point2[][] = []
   for (let t = sea.phase * periodS; t < last && crests.length < 400; t += periodS)
@@ -269,9 +282,24 @@ export function seaForm(
           .map(smoothed)
       : [],
     whitecapPct: whitecaps(sea.windMS),
+    gathers,
     arrivalS,
     heightMm: fieldMm
   }
+  const built =
+    sea.crest && breaker
+      ? builtCrest(
+          sea,
+          form,
+          bed,
+          breaker,
+          surf > 0
+            ? asDrawn
+            : drawnAs(wantedKind, surfNumber(UNSEEN_BEACH, breaker.heightM, periodS)),
+          scale
+        )
+      : null
+  if (of) return { ...form, crests: [], breakLine: [], whitecapPct: 0, built }
   const surface = ground.pools.find((g) => g.id === sea.pool)?.surface
   return {
     ...form,
@@ -282,19 +310,7 @@ export function seaForm(
             .filter((z) => z > pool.levelMm)
             .flatMap((z) => shoreline(surface, z))
         : [],
-    built:
-      sea.crest && breaker
-        ? builtCrest(
-            sea,
-            form,
-            bed,
-            breaker,
-            surf > 0
-              ? asDrawn
-              : drawnAs(wantedKind, surfNumber(UNSEEN_BEACH, breaker.heightM, periodS)),
-            scale
-          )
-        : null
+    built
   }
 }
 
@@ -310,7 +326,8 @@ function builtCrest(
   drawn: Pick<ModelFace, 'kind'> & { iribarren: number },
   scale: number
 ): SeaForm['built'] {
-  const { x, y, lengthMm } = sea.crest!
+  const { x, y, whole } = sea.crest!
+  const lengthMm = whole ? Infinity : sea.crest!.lengthMm
   const cell = cellAt(bed.grid, [x, y])
   if (cell < 0 || Number.isNaN(form.arrivalS[cell])) return null
   const lines = isolines(bed.grid, form.arrivalS, form.arrivalS[cell])
@@ -348,10 +365,14 @@ function builtCrest(
     return out
   }
   const line = smoothed(smoothed([...grow(-1).reverse(), near.line[near.at], ...grow(1)]))
-  const heightMm = modelMm(breaker.heightM, scale)
+  const stage = stageAt(form, bed.depthMm[cell], wishOf(sea) !== null)
+  // out of its place a further crest is as high as the waves are there, and has no curl
+  const breakingMm = modelMm(breaker.heightM, scale)
+  const heightMm = stage === 'breaks' ? breakingMm : Math.min(breakingMm, form.heightMm[cell])
+  const shown = stage === 'breaks' ? drawn : drawnAs('spilling', drawn.iribarren)
   const room = roomAround(bed, near.line[near.at], sea.headingDeg)
   const face = faceOnModel(
-    { ...drawn, breakDepthM: breaker.depthM },
+    { ...shown, breakDepthM: breaker.depthM },
     heightMm,
     scale,
     form.periodS,
@@ -366,16 +387,28 @@ function builtCrest(
     Math.cos(((square - sea.headingDeg) * Math.PI) / 180) >= 0 ? line : [...line].reverse()
   return {
     line: laid,
+    stage,
     depthMm: bed.depthMm[cell],
     headingDeg,
     face,
-    stations: stationsOf(laid, face.heightMm, bed, form.heightMm),
+    stations: stationsOf(laid, face.heightMm, bed, form.heightMm, whole ? 1 : ENDS_SHARE),
     outgrowsMm: Math.max(
       0,
       -Math.min(...face.profile.map((p) => p[0])) - room.behindMm,
       Math.max(...face.profile.map((p) => p[0])) - room.aheadMm
     )
   }
+}
+
+export type CrestStage = 'rises' | 'breaks' | 'has broken'
+/** In so much more or less water than it breaks in, as a share, a crest has yet to break or has broken. Common practice, no source. */
+const [YET, SPENT] = [1.15, 0.6]
+
+/** What is wished, and the crest that a sea is chosen for, breaks where it stands. */
+function stageAt({ further, breaks }: SeaForm, depthMm: number, wishes: boolean): CrestStage {
+  if (!further || wishes || !breaks) return 'breaks'
+  if (depthMm > YET * breaks.depthMm) return 'rises'
+  return depthMm < SPENT * breaks.depthMm ? 'has broken' : 'breaks'
 }
 
 /** A crest is made no longer from trough to trough than so many of its heights. Common practice, no source. */
@@ -406,12 +439,13 @@ const SECTIONS = 5
 /** A crest dies away at its ends to this share of its height. Common practice, no source. */
 const ENDS_SHARE = 0.55
 
-/** How high the crest stands at its stations: as the water there lets it, and lower towards its ends. */
+/** How high the crest stands at its stations: as the water there lets it, and lower towards ends that are free. */
 function stationsOf(
   line: readonly Point2[],
   heightMm: number,
   bed: BedMap,
-  fieldMm: Float64Array
+  fieldMm: Float64Array,
+  endsShare: number
 ): CrestStation[] {
   const length = lineLength(line)
   return evenly(line, SECTIONS - 1).map((at, i) => {
@@ -423,7 +457,7 @@ function stationsOf(
         : 0.5 * heightMm
     return {
       sMm: t * length,
-      heightMm: here * (ENDS_SHARE + (1 - ENDS_SHARE) * Math.sin(Math.PI * t) ** 0.7)
+      heightMm: here * (endsShare + (1 - endsShare) * Math.sin(Math.PI * t) ** 0.7)
     }
   })
 }
@@ -463,7 +497,7 @@ function heights(
   offHeight: number,
   deepest: number,
   scale: number,
-  open: Float64Array | null
+  { open, gathers }: { open: Float64Array | null; gathers: Float64Array }
 ): Float64Array {
   const out = new Float64Array(depthM.length)
   const off = shoaling(periodS, deepest)
@@ -473,8 +507,11 @@ function heights(
   for (let c = 0; c < depthM.length; c++) {
     const d = depthM[c]
     if (!(d > 0)) continue
+    const free = open?.[c] ?? 1
+    // what stands in the lee of a rock has come round it, not over the bed
+    const bent = 1 + (gathers[c] - 1) * free
     const shoaled =
-      (open?.[c] ?? 1) * offHeight * (table[Math.min(100, Math.round((d / deepest) * 100))] / off)
+      free * bent * offHeight * (table[Math.min(100, Math.round((d / deepest) * 100))] / off)
     const limit = breaker ? (breaker.heightM / breaker.depthM) * d : 0.78 * d
     out[c] = modelMm(Math.min(shoaled, limit), scale)
   }

@@ -205,6 +205,21 @@ export function seaWhite(
   const number = bed.pools.indexOf(form.pool)
   const here = (cell: number) => bed.pool[cell] === number && bed.depthMm[cell] > 0
   const sources: WhiteSource[] = []
+  if (form.built) {
+    const { line, face } = form.built
+    const wide = Math.max(4, face.heightMm * 0.9)
+    sources.push({
+      water: form.id,
+      zone: 'breaking crest',
+      box: boxOf(line, wide),
+      at: (x, y) => {
+        const near = Math.min(...line.map((p) => Math.hypot(p[0] - x, p[1] - y)))
+        return near > wide ? 0 : 0.85 * (1 - (near / wide) ** 2)
+      }
+    })
+  }
+  // of a further crest all else is its sea's
+  if (form.further) return sources
   if (form.whitecapPct > 0) {
     sources.push({
       water: form.id,
@@ -244,19 +259,6 @@ export function seaWhite(
       box,
       at: (_x, _y, cell) => edges[cell]
     })
-  if (form.built) {
-    const { line, face } = form.built
-    const wide = Math.max(4, face.heightMm * 0.9)
-    sources.push({
-      water: form.id,
-      zone: 'breaking crest',
-      box: boxOf(line, wide),
-      at: (x, y) => {
-        const near = Math.min(...line.map((p) => Math.hypot(p[0] - x, p[1] - y)))
-        return near > wide ? 0 : 0.85 * (1 - (near / wide) ** 2)
-      }
-    })
-  }
   return sources
 }
 

@@ -2,6 +2,7 @@ import { isSceneStack } from '../../build/lays'
 import { bodyNeeds, layWay } from '../../craft/ways/catalog'
 import type { Build, Laid, Moving } from '../../build/types'
 import { movingOf, poolsOf } from '../../build/types'
+import type { Point2 } from '../../physics/shape/polygon'
 import { lineLength, signedArea } from '../../physics/shape/polygon'
 import type { FormsPlan } from '../2-forms/formsStage'
 import type { GroundPlan } from '../1-ground/groundStage'
@@ -103,7 +104,7 @@ export function sizesOf(
     const shape = shapeSizes(water, forms, ground, stack)
     waters[water.id] = {
       ...whole,
-      whiteCm2: whiteOf(water.kind === 'sea' ? water.pool : water.id),
+      whiteCm2: whiteOf(surfaceOf(water)),
       gelCoats: 0,
       ...shape,
       ...gelSizes(stack, shape, onShelf(shelf, 'gel', water.gel)?.solidsVol ?? 1),
@@ -215,6 +216,15 @@ const severalOf = (sizes: Sizes, copies: number): Sizes =>
         Object.entries(sizes).map(([name, size]) => [name, ONCE.has(name) ? size : size * copies])
       )
 
+/** The water whose white is a form's to lay: of waves their pool, of a further crest none of its own. */
+const surfaceOf = (water: Moving): string => {
+  if (water.kind !== 'sea') return water.id
+  return water.of ? '' : water.pool
+}
+/** How wide a crest's foot is, mm. */
+const footMm = (face: readonly Point2[]) =>
+  face.length === 0 ? 0 : Math.max(...face.map((p) => p[0])) - Math.min(...face.map((p) => p[0]))
+
 /** What the form itself measures. */
 function shapeSizes(water: Moving, forms: FormsPlan, ground: GroundPlan, stack: FormStack): Sizes {
   if (water.kind === 'fall') {
@@ -237,12 +247,14 @@ function shapeSizes(water: Moving, forms: FormsPlan, ground: GroundPlan, stack: 
     const skin =
       stack.part?.mould?.surfaceCm2 ??
       (built ? (lineLength(built.line) * lineLength(face)) / 100 : 0)
+    const builtCm = built ? lineLength(built.line) / 10 : 0
+    const others = form.crests.reduce((sum, l) => sum + lineLength(l), 0) / 10
+    // a further crest covers its own foot; what is drawn up is that crest itself
+    const ownCm = stack.part ? 0 : builtCm
+    const wholeCm2 = (ground.pools.find((p) => p.id === water.pool)?.areaMm2 ?? 0) / 100
     return {
-      formCm2:
-        form.faults.length > 0
-          ? 0
-          : (ground.pools.find((p) => p.id === water.pool)?.areaMm2 ?? 0) / 100,
-      crestCm: form.crests.reduce((sum, l) => sum + lineLength(l), 0) / 10,
+      formCm2: form.further ? builtCm * (footMm(face) / 10) : form.faults.length > 0 ? 0 : wholeCm2,
+      crestCm: form.further ? ownCm : others,
       parts: built ? 1 : 0,
       mouldCm2: skin,
       clayMl: stack.part?.mould?.clayMl ?? 0,

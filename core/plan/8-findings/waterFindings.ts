@@ -1,4 +1,5 @@
 import type { Build, Sea, Splash } from '../../build/types'
+import { wavesOf } from '../../build/crests'
 import { poolsOf, reachesOf, seasOf, splashesOf } from '../../build/types'
 import { HIGHEST_SEA_M } from '../2-forms/believable'
 import type { FallForm } from '../2-forms/fallForm'
@@ -333,10 +334,12 @@ function seaFindings(sea: Sea, form: SeaPlan, scale: number): Finding[] {
   if (form.faults.length > 0) return []
   const found: Finding[] = []
   const base = { place: 'water' as const, water: sea.id }
+  /** Whose period and depth they are. */
+  const waves = sea.of ?? sea.id
   const heightM = realM(Math.max(form.breakerMm, form.offshoreHeightMm), scale)
   const deepestMm = modelMm(form.offshoreM, scale) / form.painted
   const paintedM = Math.max(0.01, Math.round(PAINTED_DEPTHS * heightM * 100) / 100)
-  if (heightM > HIGHEST_SEA_M) {
+  if (!form.further && heightM > HIGHEST_SEA_M) {
     found.push({
       ...base,
       id: `huge:${sea.id}`,
@@ -347,7 +350,9 @@ function seaFindings(sea: Sea, form: SeaPlan, scale: number): Finding[] {
       wayOut: 'A lower breaker, or a larger scale.'
     })
   }
-  if (form.beachSlope === null) {
+  if (form.further) {
+    // what is said of its sea is said once
+  } else if (form.beachSlope === null) {
     found.push({
       ...base,
       id: `no-shore:${sea.id}`,
@@ -404,7 +409,7 @@ function seaFindings(sea: Sea, form: SeaPlan, scale: number): Finding[] {
         ways.length > 0
           ? 'Keep it as wished, or bring the sea to it.'
           : 'Keep it as wished: no period and no painted depth does it on this base.',
-      mend: ways[0] ? { label: ways[0].label, sea: sea.id, change: ways[0].change } : undefined
+      mend: ways[0] ? { label: ways[0].label, sea: waves, change: ways[0].change } : undefined
     })
   }
   if (form.tooShortS !== null) {
@@ -417,7 +422,7 @@ function seaFindings(sea: Sea, form: SeaPlan, scale: number): Finding[] {
       number: `${plain(form.tooShortS)} s, at least ${plain(periodS)} s full size`,
       reason: 'It would be too steep to stand: it is drawn with the shortest that holds it.',
       wayOut: 'Take the longer period, or a lower wave.',
-      mend: { label: `A wave every ${plain(periodS)} s`, sea: sea.id, change: { periodS } }
+      mend: { label: `A wave every ${plain(periodS)} s`, sea: waves, change: { periodS } }
     })
   }
   if (sea.crest && !form.built) {
@@ -432,13 +437,13 @@ function seaFindings(sea: Sea, form: SeaPlan, scale: number): Finding[] {
       wayOut: 'Drag it into the water on the plan.'
     })
   }
-  if (form.built && form.breaks) {
+  if (form.built && form.breaks && !form.further) {
     const share = form.built.depthMm / form.breaks.depthMm
     const at: [number, number] = [sea.crest!.x, sea.crest!.y]
     const asDeep = Math.max(0.01, Math.round((form.offshoreM / share) * 100) / 100)
     const mend = {
       label: `Painted as if ${plain(asDeep)} m at its deepest`,
-      sea: sea.id,
+      sea: waves,
       change: { paintedM: asDeep }
     }
     if (share > TOO_DEEP) {
@@ -492,7 +497,7 @@ function splashFindings(splash: Splash, form: SplashForm): Finding[] {
 
 /** Two seas over one pool that do not travel together. */
 function crossingSeas(build: Build): Finding[] {
-  const seas = seasOf(build)
+  const seas = wavesOf(build)
   const found: Finding[] = []
   seas.forEach((a, i) => {
     for (const b of seas.slice(i + 1)) {

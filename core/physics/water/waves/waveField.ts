@@ -45,16 +45,8 @@ export function arrivalTimes(
     for (let col = 0; col < cols; col++) {
       const c = row * cols + col
       if (!wet(c)) continue
-      const open = (dc: number, dr: number) => {
-        const [nc, nr] = [col + dc, row + dr]
-        return nc < 0 || nr < 0 || nc >= cols || nr >= rows || Number.isNaN(depthM[nr * cols + nc])
-      }
-      const faces =
-        (kx > 0.05 && open(-1, 0)) ||
-        (kx < -0.05 && open(1, 0)) ||
-        (ky > 0.05 && open(0, -1)) ||
-        (ky < -0.05 && open(0, 1))
-      if (faces) time[c] = (col * kx + row * ky) * cellM * offshore
+      if (letsIn(grid, depthM, col, row, heading))
+        time[c] = (col * kx + row * ky) * cellM * offshore
     }
   }
   const fixed = time.map((t) => (Number.isFinite(t) ? 1 : 0))
@@ -93,6 +85,27 @@ export function arrivalTimes(
   let first = Infinity
   for (const t of time) if (t < first) first = t
   return time.map((t) => (Number.isFinite(t) ? t - first : NaN))
+}
+
+/** Whether a cell lies at the water's edge on the side that waves come from, so that they begin there. */
+export function letsIn(
+  { cols, rows }: Grid,
+  depthM: Float64Array,
+  col: number,
+  row: number,
+  heading: number
+): boolean {
+  const open = (dc: number, dr: number) => {
+    const [nc, nr] = [col + dc, row + dr]
+    return nc < 0 || nr < 0 || nc >= cols || nr >= rows || Number.isNaN(depthM[nr * cols + nc])
+  }
+  const [kx, ky] = [Math.cos(heading), Math.sin(heading)]
+  return (
+    (kx > 0.05 && open(-1, 0)) ||
+    (kx < -0.05 && open(1, 0)) ||
+    (ky > 0.05 && open(0, -1)) ||
+    (ky < -0.05 && open(0, 1))
+  )
 }
 
 /**

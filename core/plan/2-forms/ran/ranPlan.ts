@@ -59,7 +59,9 @@ export function groundMark(build: Build): string {
     outOfLevel,
     running: { source, out }
   } = build
-  const waters = build.waters.map((w) => {
+  // further crests and what falls from outside the chain are not run
+  const run = build.waters.filter((w) => !('of' in w && w.of) && !('outlet' in w && w.outlet))
+  const waters = run.map((w) => {
     switch (w.kind) {
       case 'pool':
         return [

@@ -1,5 +1,6 @@
 import type { Drain, Scene, SceneMaker, SceneNote } from '../../../running/scene'
 import type { Build, Fall, Pool, Water } from '../../../build/types'
+import { wavesOf } from '../../../build/crests'
 import { poolsOf, reachesOf, seasOf } from '../../../build/types'
 import { bedMap, poolAt, type BedMap } from '../bedMap'
 import { fastHeadInto, levelBelow } from '../ends'
@@ -59,7 +60,7 @@ export function sceneMaker(given: Build): SceneMaker {
       fastHeadInto(build, r.id, scale, falls, coarse)
     )
   )
-  const seas = seasOf(build)
+  const seas = wavesOf(build)
     // water runs over the ground that is there, however deep it is painted
     .map((s) => seaForm(build, { ...s, paintedM: null }, scale, coarse, ground))
     .filter((s) => s.faults.length === 0)
