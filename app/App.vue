@@ -22,6 +22,7 @@ const phone = usePhone()
 const KeysHelp = defineAsyncComponent(() => import('./components/KeysHelp.vue'))
 const FindAnything = defineAsyncComponent(() => import('./components/FindAnything.vue'))
 const SettingsDialog = defineAsyncComponent(() => import('./components/SettingsDialog.vue'))
+const TogetherSheet = defineAsyncComponent(() => import('./components/TogetherSheet.vue'))
 const HowCard = defineAsyncComponent(() => import('./components/HowCard.vue'))
 const explained = ref(false)
 watch(asked, (now) => now && (explained.value = true))
@@ -32,7 +33,12 @@ const store = useBuildStore()
 const library = useLibraryStore()
 const router = useRouter()
 const route = useRoute()
-const PANELS = { find: FindAnything, keys: KeysHelp, settings: SettingsDialog }
+const PANELS = {
+  find: FindAnything,
+  keys: KeysHelp,
+  settings: SettingsDialog,
+  together: TogetherSheet
+}
 /** Each is fetched when it is first asked for, and stays. */
 const opened = ref(new Set<keyof typeof PANELS>())
 watch(panel, (open) => open && opened.value.add(open))

@@ -1,4 +1,16 @@
-import { ref } from 'vue'
+import { computed, ref, type WritableComputedRef } from 'vue'
+
+export type PanelName = 'find' | 'keys' | 'settings' | 'together'
 
 /** What lies over the whole app, if anything: one at a time. */
-export const panel = ref<'' | 'find' | 'keys' | 'settings'>('')
+export const panel = ref<'' | PanelName>('')
+
+/** Whether one of them lies there. One that goes, to make way for another, does not take that with it. */
+export const openOf = (name: PanelName): WritableComputedRef<boolean> =>
+  computed({
+    get: () => panel.value === name,
+    set: (on) => {
+      if (on) panel.value = name
+      else if (panel.value === name) panel.value = ''
+    }
+  })

@@ -19,6 +19,7 @@ import { PASSES, waterRun } from '../core/running/waterRun'
 import { laidOn, readStack } from '../core/build/file/stackFile'
 import { keptStack, writeStack } from '../core/build/stack'
 import { writeBuild } from '../core/build/file/write'
+import { together } from '../core/plan/beside/together'
 import { twoPlans } from '../core/plan/beside/twoPlans'
 import { derivePlan } from '../core/plan/derivePlan'
 import { inSentence, type Units } from '../core/words/units'
@@ -31,6 +32,7 @@ export const USAGE = `usage: ${[
   'spindle schedule BUILD.json',
   'spindle calendar BUILD.json',
   'spindle shopping BUILD.json [LANGUAGE]',
+  'spindle together BUILD.json',
   'spindle busy CALENDAR.ics BUILD.json',
   'spindle book BUILD.json OUT.pdf [a4|letter]',
   'spindle sheets BUILD.json OUT.pdf [a4|letter]',
@@ -241,6 +243,13 @@ function shoppingOf(path: string | undefined, language = 'en'): string {
   return shoppingCsv(amounts.shopping, csvStyleOf(language), '')
 }
 
+/** What a friend would say of the whole scene, the worst first. */
+function togetherOf(path: string | undefined, units: Units): string {
+  if (path === undefined) throw new BadInput(USAGE)
+  const build = buildIn(path)
+  return JSON.stringify(together(build, derivePlan(build)), written(units), 2)
+}
+
 function isLanguage(tag: string): boolean {
   try {
     return Intl.NumberFormat.supportedLocalesOf(tag).length > 0
@@ -332,6 +341,7 @@ export function main([command, ...args]: readonly string[], says: Says): number 
     else if (command === 'plan') says.out(plan(rest[0], units))
     else if (command === 'schedule') says.out(scheduleOf(rest[0], units))
     else if (command === 'calendar') says.out(calendarOf(rest[0], units).trimEnd())
+    else if (command === 'together') says.out(togetherOf(rest[0], units))
     else if (command === 'shopping') says.out(shoppingOf(rest[0], rest[1]).trimEnd())
     else if (command === 'busy') says.out(busyIn(rest[0], rest[1], says))
     else if (command === 'run') says.out(run(rest[0], rest[1], says))

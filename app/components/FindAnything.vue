@@ -6,7 +6,7 @@ import { computed, nextTick, ref, useId, watch } from 'vue'
 import { useRoute, useRouter, type RouteLocationRaw } from 'vue-router'
 import { layWay, WAYS } from '../../core/craft/ways/catalog'
 import { TROUBLES } from '../../core/craft/troubles/troubles'
-import { panel } from '../panels'
+import { openOf, panel } from '../panels'
 import { PLACES } from '../router'
 import { useBuildStore } from '../stores/build'
 import { useLibraryStore } from '../stores/library'
@@ -26,10 +26,7 @@ const MOST = 11
 /** More of the letters may be wrong with a higher figure; 0 wants them all. */
 const FORGIVING = 0.32
 
-const open = computed({
-  get: () => panel.value === 'find',
-  set: (on: boolean) => (panel.value = on ? 'find' : '')
-})
+const open = openOf('find')
 const store = useBuildStore()
 const library = useLibraryStore()
 const settings = useSettingsStore()
@@ -143,6 +140,17 @@ const doings = (): Found[] => [
     sort: 'Setting',
     go: () => (panel.value = 'settings')
   },
+  ...(store.build
+    ? [
+        {
+          id: 'set:together',
+          name: 'Does it belong together?',
+          also: 'judge the scene directions spacing white repeats friend',
+          sort: 'Water',
+          go: () => (panel.value = 'together')
+        }
+      ]
+    : []),
   {
     id: 'set:keys',
     name: 'Keys',

@@ -1,13 +1,9 @@
 <script setup lang="ts">
 import { said } from '../words'
 import { ElDialog } from 'element-plus'
-import { computed } from 'vue'
-import { panel } from '../panels'
+import { openOf } from '../panels'
 
-const open = computed({
-  get: () => panel.value === 'keys',
-  set: (on: boolean) => (panel.value = on ? 'keys' : '')
-})
+const open = openOf('keys')
 const KEYS: [string, string][] = [
   ['Ctrl K', 'Find any view, water, step, bottle, trouble, build or setting (on a Mac ⌘ K)'],
   ['Ctrl Z', 'Undo (on a Mac ⌘ Z)'],

@@ -1,16 +1,12 @@
 <script setup lang="ts">
 import { ElCheckbox, ElDialog, ElInput, ElRadio, ElRadioGroup } from 'element-plus'
-import { computed } from 'vue'
-import { panel } from '../panels'
+import { openOf } from '../panels'
 import ChoiceField from './ChoiceField.vue'
 import { useSettingsStore } from '../stores/settings'
 import { canSpeak } from '../voice'
 
 /** How the builder likes it: kept in this browser, not in the build. */
-const open = computed({
-  get: () => panel.value === 'settings',
-  set: (on: boolean) => (panel.value = on ? 'settings' : '')
-})
+const open = openOf('settings')
 const settings = useSettingsStore()
 </script>
 

@@ -39,6 +39,7 @@ import { outletToLand, type FallForm } from '../../core/plan/2-forms/fallForm'
 import { flowToLand } from '../../core/plan/2-forms/landing'
 import { awayFrom, headingTo, type Point2 } from '../../core/physics/shape/polygon'
 import { useRouter } from 'vue-router'
+import { panel } from '../panels'
 import FallSheet from '../components/FallSheet.vue'
 import HeightsPanel from '../components/HeightsPanel.vue'
 import { GripVertical } from '@lucide/vue'
@@ -462,6 +463,9 @@ function drag(what: Handle, to: Point2): void {
             + {{ word }}
           </ElButton>
         </div>
+        <ElButton class="tool" data-test="together" @click="panel = 'together'">
+          Does it belong together?
+        </ElButton>
       </section>
       <FlowPanel v-if="(fall && !fall.outlet) || reach" />
       <section v-if="pool && ground" class="panel pad stack" data-test="pool-figures">

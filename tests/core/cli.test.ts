@@ -66,6 +66,8 @@ describe('The command line', function () {
       expect(start >= '20261126T190000Z' && start < '20261126T223000Z', start).to.equal(false)
     const list = await spindle('shopping', demoFile, 'de-AT')
     expect(list.out).to.match(/^\ufeffitem;amount;unit;[^]*\r\nHot-melt glue;6,5;ml;/)
+    expect(await spindle('together', demoFile)).to.deep.include({ code: 0, out: '[]\n' })
+    expect((await spindle('together')).code).to.equal(2)
     expect(await spindle('shopping', demoFile, 'no such')).to.deep.include({ code: 2, out: '' })
     expect(await spindle('busy', demoFile, demoFile)).to.deep.include({ code: 2, out: '' })
     expect(await spindle('calendar', taken)).to.deep.include({ code: 2, out: '' })
