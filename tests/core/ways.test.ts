@@ -1,6 +1,6 @@
 import { expect } from 'chai'
-import { changePool, setWay } from '../../core/build/edits'
-import { poolsOf, type Build } from '../../core/build/types'
+import { changePool, changeSea, setWay } from '../../core/build/edits'
+import { poolsOf, seasOf, type Build } from '../../core/build/types'
 import { readBuild } from '../../core/build/file/buildFile'
 import { writeBuild } from '../../core/build/file/write'
 import { WAYS } from '../../core/craft/ways/catalog'
@@ -90,6 +90,34 @@ describe('A way that is one file and its line in the catalogue', () => {
       const warned = (p: Plan) =>
         p.findings.filter((f) => f.water === 'weir' && f.severity !== 'note').map((f) => f.id)
       expect(warned(derivePlan(demo()))).to.include.members(warned(plan))
+    })
+  })
+
+  describe('crests heaped and stippled', () => {
+    const [sea] = seasOf(demo('2-mole-at-varnsey'))
+    const low = changeSea(sea.id, { breakerMm: 3, periodS: 4, crest: null })(
+      setWay(sea.id, 'heap-and-stipple')(demo('2-mole-at-varnsey'))
+    )
+    const plan = derivePlan(low)
+
+    it('is one sitting and a night: gel goes on the lines while they are soft, and nothing is said of heaping', () => {
+      expect(idsOf(plan, sea.id)).to.deep.equal(['heap', 'gel'])
+      const soft = plan.steps.links.find((l) => l.from === `${sea.id}/heap`)!
+      expect(soft.minMin).to.be.below(10)
+      expect(soft.maxMin!).to.be.within(5, 90)
+      const at = (id: string) => plan.days.work.filter((w) => w.step === `${sea.id}/${id}`)
+      const waits = at('gel')[0].startMs - at('heap').at(-1)!.endMs
+      expect(waits).to.be.within(0, soft.maxMin! * 60_000)
+      expect(plan.findings.map((f) => f.id)).not.to.include(`heap:${sea.id}`)
+      const high = derivePlan(changeSea(sea.id, { breakerMm: 14 })(low))
+      expect(high.findings.map((f) => f.id)).to.include(`heap:${sea.id}`)
+    })
+
+    it('takes glue and gel by the crests that stand on the base', () => {
+      const bought = (id: string) =>
+        plan.amounts.shopping.find((l) => l.material === id)?.byWater[sea.id] ?? 0
+      expect(bought('gloss-glue')).to.be.within(2, 60)
+      expect(bought(seasOf(low)[0].gel)).to.be.within(2, 60)
     })
   })
 

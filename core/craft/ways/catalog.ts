@@ -1,4 +1,5 @@
 import { BRUSHED_RIDGES } from './brushedRidges'
+import { HEAP_AND_STIPPLE } from './heapAndStipple'
 import {
   BUILT_IN_PLACE,
   CAULK_RIBBON,
@@ -56,6 +57,7 @@ export const WAYS: ReadonlyMap<string, Way> = new Map(
     RESIN_RAPID,
     STROKED_RIPPLES,
     BRUSHED_RIDGES,
+    HEAP_AND_STIPPLE,
     CAST_WAVE,
     CURL_FILM,
     CARVED_WAVE,
