@@ -70,19 +70,30 @@ export const explainFlow = (flow: ChainFlow, mood: Flow['mood']): Explanation =>
     'A mood is a picture, not a measurement. Where you know the river, give the figure.'
   )
 
+type Line = [name: string, value: string]
+/** How water comes over what it leaves. */
+const BEGINS = {
+  ledge: 'y_c = (q²/g)^⅓; over the brink 0.715 y_c',
+  bucket: 'y_c = (q²/g)^⅓; over its rim 0.715 y_c',
+  wheel: 'let go at the speed of the rim, 2 m/s, where it would come slower by itself',
+  pipe: 'y_c from Q²·T = g·A³; at the open end 0.725 y_c, or the whole bore'
+} as const
+const PIPE = 'Rajaratnam & Muralidhar 1964, free trajectory; from memory'
 const q = (form: FallForm) => `${plain(form.curve!.unitDischargeM2S, 3)} m²/s`
 export const explainLanding = (form: FallForm): Explanation =>
   card(
     'Where it lands',
-    'y_c = (q²/g)^⅓; over the brink 0.715 y_c; then a trajectory: out = V·√(2·down/g)',
+    `${BEGINS[form.outlet ?? 'ledge']}; then a trajectory: out = V·√(2·down/g)`,
     [
-      ['over a metre of lip', q(form)],
+      ...(form.filled === null
+        ? [['over a metre of lip', q(form)] as Line]
+        : [['the pipe is full by', `${plain(100 * form.filled, 0)} %`] as Line]),
       ['critical depth', `${plain(form.curve!.criticalDepthM, 2)} m`],
       ['speed at the brink', `${plain(form.curve!.brinkSpeedMS, 2)} m/s`],
       ['falls', `${plain(form.crestMm - form.footMm)} mm`],
       ['lands', `${plain(form.curve!.landMm)} mm out`]
     ],
-    SHEET,
+    form.outlet === 'pipe' ? PIPE : SHEET,
     HANGS[form.hang]
   )
 export const explainAngle = (form: FallForm): Explanation =>
@@ -149,19 +160,27 @@ export const explainBubbles = (form: FallForm): Explanation =>
   )
 export const explainHead = (form: FallForm, scale: number): Explanation =>
   card(
-    'Water over the lip',
-    'one and a half critical depths',
+    form.outlet ? 'Water behind its edge' : 'Water over the lip',
+    form.outlet === 'pipe'
+      ? 'critical depth and its velocity head'
+      : 'one and a half critical depths',
     [
-      ['pool stands at', `${plain(form.lipMm)} mm`],
-      ['crest lies at', `${plain(form.crestMm)} mm`],
-      [
-        'a sharp weir under that head',
-        `${plain(weirDischarge(realM(form.lipMm - form.crestMm, scale)), 3)} m²/s, this lip ${q(form)}`
-      ],
-      ['ground dipped there', form.lipBedMm === null ? 'none' : `${plain(form.lipBedMm)} mm`]
+      [form.outlet ? 'water stands at' : 'pool stands at', `${plain(form.lipMm)} mm`],
+      [form.outlet ? 'its edge lies at' : 'crest lies at', `${plain(form.crestMm)} mm`],
+      ...(form.outlet
+        ? []
+        : ([
+            [
+              'a sharp weir under that head',
+              `${plain(weirDischarge(realM(form.lipMm - form.crestMm, scale)), 3)} m²/s, this lip ${q(form)}`
+            ],
+            ['ground dipped there', form.lipBedMm === null ? 'none' : `${plain(form.lipBedMm)} mm`]
+          ] as Line[]))
     ],
-    'Chow (1959), ch. 4; weir by Poleni; from memory',
-    'If the ground stands higher than the crest, less water runs than this flow says.'
+    form.outlet === 'pipe' ? PIPE : 'Chow (1959), ch. 4; weir by Poleni; from memory',
+    form.outlet
+      ? 'A trough or a pipe that is rough inside holds back more.'
+      : 'If the ground stands higher than the crest, less water runs than this flow says.'
   )
 
 export const explainStream = (form: ReachForm, bed: BedKind): Explanation =>

@@ -9,6 +9,7 @@ import {
   removeWater,
   setFlow,
   setOutlet,
+  setWay,
   type Edit
 } from '../../core/build/edits'
 import { readBuild } from '../../core/build/file/buildFile'
@@ -131,6 +132,9 @@ describe('Falls from anywhere', () => {
       1e-6
     )
     expect(parted.strips).to.be.at.least(2)
+    // cut sheet: one piece for each stretch
+    const cut = derivePlan(edited(weir, partFall(fall.id, wide), setWay(fall.id, 'cut-sheet')))
+    expect(cut.stacks.forms.find((f) => f.id === fall.id)!.part!.count).to.equal(2)
   })
 
   it('side by side on one pool they share what runs, by their widths', () => {

@@ -176,6 +176,20 @@ describe('Templates', () => {
     )
   })
 
+  it('a sheet that a rock parts is cut in two, with the width of the rock between', () => {
+    const weir = demos[0]
+    const fall = weir.waters.find((w) => w.kind === 'fall')!
+    const sheetOf = (build: Build) =>
+      drawn(build).templates.find((t) => t.id === `sheet-${fall.id}`)!
+    const whole = sheetOf(weir)
+    const rock = { atMm: whole.widthMm / 2, widthMm: 8 }
+    const parted = sheetOf(changeFall(fall.id, { partings: [rock] })(weir))
+    const cuts = parted.shapes.filter((l) => l.layer === 'cut')
+    expect(cuts).to.have.length(2)
+    const [left, right] = cuts.map((l) => l.points.map((p) => p[0]))
+    expect(Math.min(...right) - Math.max(...left)).to.be.closeTo(8, 1e-6)
+  })
+
   it('SVG read back by public parsers (svgson, svg-pathdata) has the same millimetres', () => {
     for (const t of all) {
       const svg = parseSync(templateSvg(t))

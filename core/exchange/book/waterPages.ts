@@ -179,6 +179,13 @@ function coatsTold({ build, plan, units, shelf }: Sources, id: string): Told {
   }
 }
 
+const LEAVES = {
+  ledge: 'a ledge',
+  pipe: 'a pipe',
+  wheel: 'a wheel',
+  bucket: 'a bucket'
+} as const
+
 function fallTold(from: Sources, id: string): Told {
   const { plan, units } = from
   const form = plan.forms.falls.find((f) => f.id === id)
@@ -187,12 +194,18 @@ function fallTold(from: Sources, id: string): Told {
   const { curve } = form
   return {
     rows: [
+      ...(form.outlet
+        ? [['Leaves', `${LEAVES[form.outlet]}, at ${mm(form.crestMm, units)}`] as Row]
+        : []),
       ['Drop', mm(form.dropMm, units)],
       ['Width', mm(form.widthMm, units)],
       ['Strips', `${form.stripsToMake}, ${mm(form.stripMm, units)} long`],
       ...(curve
         ? [
-            ['Lands', `${mm(curve.landMm, units)} from the wall`] as Row,
+            [
+              'Lands',
+              `${mm(curve.landMm, units)} from ${form.outlet ? 'where it leaves' : 'the wall'}`
+            ] as Row,
             ['Sheet at the brink', fine(curve.brinkThicknessMm, 'mm', units)] as Row
           ]
         : []),

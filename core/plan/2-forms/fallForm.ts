@@ -97,6 +97,13 @@ export function stripCount(widthMm: number, stripWidthMm: number): number {
   return Math.max(1, Math.ceil((widthMm - overlap) / (stripWidthMm - overlap) - 1e-9))
 }
 
+/** Stretches of a fall's sheet side by side, mm along its lip: one, or what rocks on it leave. */
+export function stretchesOf(form: FallForm): [from: number, to: number][] {
+  const share = form.wet.reduce((sum, [a, b]) => sum + b - a, 0)
+  const whole = share > 0 ? form.widthMm / share : 0
+  return form.wet.map(([a, b]) => [a * whole, b * whole])
+}
+
 /** The shape of one fall at its flow. */
 export function fallForm(
   build: Build,

@@ -180,8 +180,9 @@ function fallPart(water: Fall, at: At): PartStack | null {
   const { stripMm, arcMm, landMm } = form.curve
   const gelGCm3 = at.gel?.densityGCm3 ?? 1
   if (at.base.shape === 'sheet') {
+    const [count, widthMm] = [form.wet.length, form.widthMm / form.wet.length]
     const massG =
-      (form.widthMm *
+      (widthMm *
         arcMm *
         ((at.film?.thicknessMm ?? 0) * (at.film?.densityGCm3 ?? 1) +
           (at.laying?.wetMm ?? 0) * gelGCm3)) /
@@ -189,13 +190,13 @@ function fallPart(water: Fall, at: At): PartStack | null {
     return {
       ...at.base,
       name: 'Sheet',
-      count: 1,
+      count,
       lengthMm: stripMm,
-      widthMm: form.widthMm,
+      widthMm,
       trimMm: TUCK_MM,
       thicknessMm: at.film?.thicknessMm ?? 0,
       massG,
-      bond: joint(at, TUCK_MM, form.widthMm, massG, landMm / 2 + 1)
+      bond: joint(at, TUCK_MM, widthMm, massG, landMm / 2 + 1)
     }
   }
   const dryMm = at.laying?.finalMm ?? 0

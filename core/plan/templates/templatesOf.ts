@@ -2,7 +2,7 @@ import type { Build } from '../../build/types'
 import { fallsOf, poolsOf } from '../../build/types'
 import { layWay } from '../../craft/ways/catalog'
 import { TUCK_MM } from '../2-forms/fallCurve'
-import type { FallForm } from '../2-forms/fallForm'
+import { stretchesOf, stripCount, type FallForm } from '../2-forms/fallForm'
 import type { FormsPlan, SeaPlan } from '../2-forms/formsStage'
 import type { EndSection } from '../2-forms/endSection'
 import type { ReachForm } from '../2-forms/reachForm'
@@ -111,21 +111,40 @@ function endTemplate(end: EndSection): Template {
 function fallSheet(build: Build, form: FallForm, name: string): Template {
   const curve = form.curve!
   const fall = fallsOf(build).find((f) => f.id === form.id)!
-  const [w, h] = [form.widthMm, curve.stripMm]
+  const h = curve.stripMm
   const overlap = Math.min(OVERLAP_MM, fall.stripWidthMm / 4)
-  const edges = Array.from(
-    { length: form.strips - 1 },
-    (_, i) => (i + 1) * (fall.stripWidthMm - overlap) + overlap
-  ).filter((x) => x < w - 0.5)
-  const torn =
-    curve.whiteFraction > 0.01
-      ? [
-          line('tear', [
-            [0, h - TUCK_MM - curve.glassyMm],
-            [w, h - TUCK_MM - curve.glassyMm]
-          ])
-        ]
-      : []
+  const step = fall.stripWidthMm - overlap
+  const tears = curve.whiteFraction > 0.01
+  const across = (role: 'tuck' | 'tear', [from, to]: readonly [number, number], y: number) =>
+    line(role, [
+      [from, y],
+      [to, y]
+    ])
+  // side by side as they hang, with the rocks that part them left out
+  const drawn = stretchesOf(form).flatMap((stretch) => {
+    const [from, to] = stretch
+    const edges = Array.from(
+      { length: stripCount(to - from, fall.stripWidthMm) - 1 },
+      (_, i) => from + (i + 1) * step + overlap
+    ).filter((x) => x < to - 0.5)
+    return [
+      closed('cut', [
+        [from, 0],
+        [to, 0],
+        [to, h],
+        [from, h]
+      ]),
+      across('tuck', stretch, TUCK_MM),
+      across('tuck', stretch, h - TUCK_MM),
+      ...edges.map((x) =>
+        line('strip', [
+          [x, 0],
+          [x, h]
+        ])
+      ),
+      ...(tears ? [across('tear', stretch, h - TUCK_MM - curve.glassyMm)] : [])
+    ]
+  })
   return template(
     'fall-sheet',
     form.id,
@@ -134,28 +153,11 @@ function fallSheet(build: Build, form: FallForm, name: string): Template {
       name: `${name}: sheet, unrolled`,
       use: 'Under the release sheet: run the strips or cut the sheet to it.'
     },
-    [
-      box('cut', w, h),
-      line('tuck', [
-        [0, TUCK_MM],
-        [w, TUCK_MM]
-      ]),
-      line('tuck', [
-        [0, h - TUCK_MM],
-        [w, h - TUCK_MM]
-      ]),
-      ...edges.map((x) =>
-        line('strip', [
-          [x, 0],
-          [x, h]
-        ])
-      ),
-      ...torn
-    ],
+    drawn,
     [
       { at: [2, h - TUCK_MM + 1], text: 'lip' },
       { at: [2, 1], text: 'foot' },
-      ...(torn.length > 0
+      ...(tears
         ? [
             {
               at: [2, h - TUCK_MM - curve.glassyMm + 1] as Point2,
