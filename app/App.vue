@@ -22,6 +22,7 @@ const phone = usePhone()
 const KeysHelp = defineAsyncComponent(() => import('./components/KeysHelp.vue'))
 const FindAnything = defineAsyncComponent(() => import('./components/FindAnything.vue'))
 const SettingsDialog = defineAsyncComponent(() => import('./components/SettingsDialog.vue'))
+const TraceSheet = defineAsyncComponent(() => import('./components/TraceSheet.vue'))
 const TogetherSheet = defineAsyncComponent(() => import('./components/TogetherSheet.vue'))
 const HowCard = defineAsyncComponent(() => import('./components/HowCard.vue'))
 const explained = ref(false)
@@ -37,7 +38,8 @@ const PANELS = {
   find: FindAnything,
   keys: KeysHelp,
   settings: SettingsDialog,
-  together: TogetherSheet
+  together: TogetherSheet,
+  trace: TraceSheet
 }
 /** Each is fetched when it is first asked for, and stays. */
 const opened = ref(new Set<keyof typeof PANELS>())

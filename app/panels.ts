@@ -1,6 +1,6 @@
 import { computed, ref, type WritableComputedRef } from 'vue'
 
-export type PanelName = 'find' | 'keys' | 'settings' | 'together'
+export type PanelName = 'find' | 'keys' | 'settings' | 'together' | 'trace'
 
 /** What lies over the whole app, if anything: one at a time. */
 export const panel = ref<'' | PanelName>('')

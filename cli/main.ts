@@ -19,6 +19,7 @@ import { PASSES, waterRun } from '../core/running/waterRun'
 import { laidOn, readStack } from '../core/build/file/stackFile'
 import { keptStack, writeStack } from '../core/build/stack'
 import { writeBuild } from '../core/build/file/write'
+import { proposedBy } from '../core/exchange/tracedFile'
 import { together } from '../core/plan/beside/together'
 import { twoPlans } from '../core/plan/beside/twoPlans'
 import { derivePlan } from '../core/plan/derivePlan'
@@ -33,6 +34,7 @@ export const USAGE = `usage: ${[
   'spindle calendar BUILD.json',
   'spindle shopping BUILD.json [LANGUAGE]',
   'spindle together BUILD.json',
+  'spindle trace LINES.json BUILD.json',
   'spindle busy CALENDAR.ics BUILD.json',
   'spindle book BUILD.json OUT.pdf [a4|letter]',
   'spindle sheets BUILD.json OUT.pdf [a4|letter]',
@@ -250,6 +252,12 @@ function togetherOf(path: string | undefined, units: Units): string {
   return JSON.stringify(together(build, derivePlan(build)), written(units), 2)
 }
 
+/** What lines on a picture say of a build: outlines, periods, flows, white, each with its range. */
+function tracedOf(lines: string | undefined, path: string | undefined, units: Units): string {
+  if (lines === undefined || path === undefined) throw new BadInput(USAGE)
+  return JSON.stringify(proposedBy(buildIn(path), jsonGiven(`@${lines}`)), written(units), 2)
+}
+
 function isLanguage(tag: string): boolean {
   try {
     return Intl.NumberFormat.supportedLocalesOf(tag).length > 0
@@ -341,6 +349,7 @@ export function main([command, ...args]: readonly string[], says: Says): number 
     else if (command === 'plan') says.out(plan(rest[0], units))
     else if (command === 'schedule') says.out(scheduleOf(rest[0], units))
     else if (command === 'calendar') says.out(calendarOf(rest[0], units).trimEnd())
+    else if (command === 'trace') says.out(tracedOf(rest[0], rest[1], units))
     else if (command === 'together') says.out(togetherOf(rest[0], units))
     else if (command === 'shopping') says.out(shoppingOf(rest[0], rest[1]).trimEnd())
     else if (command === 'busy') says.out(busyIn(rest[0], rest[1], says))

@@ -148,6 +148,13 @@ const doings = (): Found[] => [
           also: 'judge the scene directions spacing white repeats friend',
           sort: 'Water',
           go: () => (panel.value = 'together')
+        },
+        {
+          id: 'set:trace',
+          name: 'From a picture',
+          also: 'photograph trace shoreline crests foam stones scale lip',
+          sort: 'Water',
+          go: () => (panel.value = 'trace')
         }
       ]
     : []),

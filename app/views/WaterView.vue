@@ -463,9 +463,14 @@ function drag(what: Handle, to: Point2): void {
             + {{ word }}
           </ElButton>
         </div>
-        <ElButton class="tool" data-test="together" @click="panel = 'together'">
-          Does it belong together?
-        </ElButton>
+        <div class="row asks">
+          <ElButton class="tool" data-test="together" @click="panel = 'together'">
+            Does it belong together?
+          </ElButton>
+          <ElButton class="tool" data-test="trace" @click="panel = 'trace'">
+            From a picture
+          </ElButton>
+        </div>
       </section>
       <FlowPanel v-if="(fall && !fall.outlet) || reach" />
       <section v-if="pool && ground" class="panel pad stack" data-test="pool-figures">
@@ -709,6 +714,15 @@ function drag(what: Handle, to: Point2): void {
 .tiny {
   min-height: 32px;
   padding: 0 9px;
+}
+.asks {
+  gap: 5px;
+  flex-wrap: wrap;
+}
+.asks .tool {
+  flex: 1;
+  justify-content: center;
+  white-space: nowrap;
 }
 .adds {
   gap: 5px;

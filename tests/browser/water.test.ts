@@ -2,6 +2,7 @@ import { expect } from 'chai'
 import { createRequire } from 'node:module'
 import { readFileSync } from 'node:fs'
 import type { Page } from 'playwright-core'
+import { encode } from 'fast-png'
 import { PDFDocument } from 'pdf-lib'
 import { derivePlan } from '../../core/plan/derivePlan'
 import { newFrom } from '../../core/exchange/newFile'
@@ -183,6 +184,72 @@ describe('Moving water on the screen', function () {
     await page.locator('[data-remark^="direction:"]').getByText('Show it on the plan').click()
     await page.locator('[data-test="remarks"]').waitFor({ state: 'hidden' })
     await page.locator('.drop.on').filter({ hasText: 'Waves' }).waitFor()
+    expect(said).to.deep.equal([])
+    await close()
+  })
+
+  it('a picture traced: crests become the sea’s period, a shoreline the outline of its pool; a rectangle that is none is explained', async () => {
+    const { page, said, close } = await openDemo(s, MOLE, 'water')
+    await pickWater(page, 'Seas from the south-west')
+    const period = () => page.locator('[data-test="period"] input').inputValue()
+    const before = await period()
+    await page.locator('[data-test="trace"]').click()
+    // four by three, all of one colour: what is seen on it is the hand's business
+    const picture = encode({
+      width: 400,
+      height: 300,
+      data: new Uint8Array(400 * 300 * 3).fill(90),
+      channels: 3
+    })
+    await page.locator('[data-test="trace-add"] input[type=file]').setInputFiles({
+      name: 'bay.png',
+      mimeType: 'image/png',
+      buffer: Buffer.from(picture)
+    })
+    const table = page.locator('[data-test="tracing"]')
+    await table.waitFor()
+    const click = async (x: number, y: number) => {
+      const box = (await table.boundingBox())!
+      // the picture stands in the middle of its frame, as large as fits
+      const each = Math.min(box.width / 400, box.height / 300)
+      const [left, top] = [(box.width - 400 * each) / 2, (box.height - 300 * each) / 2]
+      await page.mouse.click(box.x + left + x * each, box.y + top + y * each)
+    }
+    await page.locator('[data-trace="crest"]').click()
+    for (const x of [100, 160, 220]) {
+      await click(x, 90)
+      await click(x, 210)
+      await table.press('Enter')
+    }
+    const crests = page.locator('[data-proposal="crests"]')
+    await crests.getByText('running to 0°').waitFor()
+    await crests.locator('[data-take]').click()
+    await page.locator('[data-trace="shore"]').click()
+    for (const [x, y] of [
+      [60, 60],
+      [340, 60],
+      [340, 240],
+      [60, 240]
+    ])
+      await click(x, y)
+    await table.press('Enter')
+    await page.locator('[data-proposal="shore"] [data-take]').click()
+    // three corners of the scale on one line
+    await page.locator('[data-trace="scale"]').click()
+    const mark = (k: number) => page.locator(`[data-mark="${k}"]`)
+    await mark(2).focus()
+    for (let i = 0; i < 24; i++) await page.keyboard.press('Shift+ArrowDown')
+    await page.getByText('lie on a line').waitFor()
+    await page.keyboard.press('Escape')
+    await table.waitFor({ state: 'hidden' })
+    await settled(page)
+    expect(await period()).not.to.equal(before)
+    await pickWater(page, 'The roads')
+    await page.keyboard.press('Control+z')
+    await page.keyboard.press('Control+z')
+    await settled(page)
+    await pickWater(page, 'Seas from the south-west')
+    expect(await period()).to.equal(before)
     expect(said).to.deep.equal([])
     await close()
   })

@@ -68,6 +68,36 @@ describe('The command line', function () {
     expect(list.out).to.match(/^\ufeffitem;amount;unit;[^]*\r\nHot-melt glue;6,5;ml;/)
     expect(await spindle('together', demoFile)).to.deep.include({ code: 0, out: '[]\n' })
     expect((await spindle('together')).code).to.equal(2)
+    const scale = {
+      by: 'two',
+      points: [
+        [0, 0],
+        [100, 0]
+      ],
+      mm: 100,
+      widthPx: 400,
+      heightPx: 300
+    }
+    const shore = {
+      kind: 'shore',
+      points: [
+        [50, 50],
+        [150, 50],
+        [150, 100],
+        [50, 100]
+      ]
+    }
+    const traced = await spindle(
+      'trace',
+      file('lines.json', JSON.stringify({ scale, lines: [shore] })),
+      demoFile
+    )
+    expect(JSON.parse(traced.out)).to.have.length(1)
+    expect(JSON.parse(traced.out)[0]).to.deep.include({ id: 'shore', number: '50 cm²' })
+    const wrong = JSON.stringify({ scale: { ...scale, mm: -1 }, lines: [shore] })
+    const refused = await spindle('trace', file('wrong.json', wrong), demoFile)
+    expect(refused.code).to.equal(2)
+    expect(refused.err).to.match(/scale\.mm: was -1; must be greater than 0/)
     expect(await spindle('shopping', demoFile, 'no such')).to.deep.include({ code: 2, out: '' })
     expect(await spindle('busy', demoFile, demoFile)).to.deep.include({ code: 2, out: '' })
     expect(await spindle('calendar', taken)).to.deep.include({ code: 2, out: '' })
