@@ -91,6 +91,12 @@ function moved(water: Water, up: (mm: number) => number): Water {
     const path = water.path.map((p) => (p.bedMm === undefined ? p : { ...p, bedMm: up(p.bedMm) }))
     return { ...water, path }
   }
+  if (water.kind === 'fall')
+    return {
+      ...water,
+      ...(water.outlet ? { outlet: { ...water.outlet, zMm: up(water.outlet.zMm) } } : {}),
+      ...(typeof water.footMm === 'number' ? { footMm: up(water.footMm) } : {})
+    }
   if (water.kind !== 'pool') return water
   return {
     ...water,
@@ -141,7 +147,7 @@ export const stretchChain =
       ground: { ...build.ground, bankMm: stretched(build.ground.bankMm) },
       waters: build.waters.map((water) => {
         if (water.kind === 'fall' && water.dropMm !== null)
-          return { ...water, dropMm: round1(water.dropMm * times) }
+          return { ...moved(water, stretched), dropMm: round1(water.dropMm * times) }
         if (water.kind !== 'pool') return moved(water, stretched)
         const byMm = (water.levelMm - low) * (times - 1)
         return moved(water, (mm) => round1(mm + byMm))

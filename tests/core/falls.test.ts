@@ -2,14 +2,17 @@ import { expect } from 'chai'
 import fc from 'fast-check'
 import {
   addFall,
+  chainDrop,
   changeFall,
   changeOutlet,
   changePool,
   partFall,
+  raiseAll,
   removeWater,
   setFlow,
   setOutlet,
   setWay,
+  stretchChain,
   type Edit
 } from '../../core/build/edits'
 import { readBuild } from '../../core/build/file/buildFile'
@@ -111,6 +114,23 @@ describe('Falls from anywhere', () => {
         .reduce((sum, z) => sum + z.areaMm2, 0)
     expect(white(air)).to.be.below(0.9 * white(derivePlan(below)))
     expect(stops(air)).to.deep.equal([])
+  })
+
+  it('goes up and down with the model, and with a chain that is stretched', () => {
+    const build = from('pipe', changeFall('fall1', { footMm: 4 }))
+    const [fall] = fallsOf(build)
+    const [up] = fallsOf(raiseAll(7)(build))
+    expect(up.outlet!.zMm).to.equal(fall.outlet!.zMm + 7)
+    expect(up.footMm).to.equal(11)
+    expect(formOf(derivePlan(raiseAll(7)(build))).curve).to.deep.equal(
+      formOf(derivePlan(build)).curve
+    )
+    const weir = demo()
+    const spout = edited(weir, addFall, setOutlet('fall1', 'pipe'))
+    const low = Math.min(...poolsOf(weir).map((p) => p.levelMm))
+    const over = (b: Build) => fallsOf(b).find((f) => f.id === 'fall1')!.outlet!.zMm - low
+    const stretched = stretchChain(2 * chainDrop(spout)!)(spout)
+    expect(over(stretched)).to.be.closeTo(2 * over(spout), 0.11)
   })
 
   it('a rock on the lip parts the sheet: less width, more water on each metre, the same in all; strips for each part', () => {

@@ -5,6 +5,7 @@ import { specificEnergy } from '../../physics/water/hydraulics/channel'
 import { plunge } from '../../physics/water/hydraulics/drop'
 import { bedAt, poolAt, type BedMap } from './bedMap'
 import type { FallForm } from './fallForm'
+import { inChain } from './run'
 import { modelMm, realM } from '../../physics/shape/units'
 
 /**
@@ -20,9 +21,7 @@ export function levelBelow(build: Build, id: string, bed: BedMap): number | null
   const here = pools.find((p) => p.id === under)
   if (here) return here.levelMm
   const i = build.waters.findIndex((w) => w.id === id)
-  const next = build.waters
-    .slice(i + 1)
-    .find((w) => w.kind === 'pool' || w.kind === 'fall' || w.kind === 'reach')
+  const next = build.waters.slice(i + 1).find(inChain)
   return next?.kind === 'pool' ? next.levelMm : null
 }
 
@@ -46,6 +45,7 @@ export function fastHeadInto(
   const form = falls.find(
     (f) =>
       f.landing &&
+      f.outlet === null &&
       (f.tail === 'swept' || f.tail === null) &&
       distanceToRing(start, f.landing).distance < NEAR_LANDING_MM
   )

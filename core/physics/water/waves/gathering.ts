@@ -26,6 +26,7 @@ export function gathering(
 ): Float64Array {
   const { cols, rows } = grid
   const heading = (headingDeg * Math.PI) / 180
+  const way = [Math.cos(heading), Math.sin(heading)] as const
   const size = cols * rows
   const order: number[] = []
   for (let c = 0; c < size; c++) if (!Number.isNaN(arrivalS[c])) order.push(c)
@@ -36,10 +37,10 @@ export function gathering(
   const at = (c: number) => (c >= 0 && !Number.isNaN(arrivalS[c]) ? arrivalS[c] : Infinity)
   for (const c of queue) {
     const [col, row] = [c % cols, Math.floor(c / cols)]
-    if (letsIn(grid, depthM, col, row, heading)) {
+    if (letsIn(grid, depthM, col, row, way)) {
       flux[c] = 1
-      alongX[c] = Math.cos(heading)
-      alongY[c] = Math.sin(heading)
+      alongX[c] = way[0]
+      alongY[c] = way[1]
       continue
     }
     const [west, east] = [col > 0 ? c - 1 : -1, col + 1 < cols ? c + 1 : -1]

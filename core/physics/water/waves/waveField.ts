@@ -1,4 +1,5 @@
 import type { Grid } from '../../shape/grid'
+import type { Point2 } from '../../shape/polygon'
 import { crestSpeed } from './linear'
 
 /** Water too thin to carry a crest, m full size. */
@@ -45,7 +46,7 @@ export function arrivalTimes(
     for (let col = 0; col < cols; col++) {
       const c = row * cols + col
       if (!wet(c)) continue
-      if (letsIn(grid, depthM, col, row, heading))
+      if (letsIn(grid, depthM, col, row, [kx, ky]))
         time[c] = (col * kx + row * ky) * cellM * offshore
     }
   }
@@ -87,19 +88,22 @@ export function arrivalTimes(
   return time.map((t) => (Number.isFinite(t) ? t - first : NaN))
 }
 
-/** Whether a cell lies at the water's edge on the side that waves come from, so that they begin there. */
+/**
+ * Whether a cell lies at the water's edge on the side that waves come from, so that they begin there.
+ *
+ * @param way  a unit step the way they run
+ */
 export function letsIn(
   { cols, rows }: Grid,
   depthM: Float64Array,
   col: number,
   row: number,
-  heading: number
+  [kx, ky]: Point2
 ): boolean {
   const open = (dc: number, dr: number) => {
     const [nc, nr] = [col + dc, row + dr]
     return nc < 0 || nr < 0 || nc >= cols || nr >= rows || Number.isNaN(depthM[nr * cols + nc])
   }
-  const [kx, ky] = [Math.cos(heading), Math.sin(heading)]
   return (
     (kx > 0.05 && open(-1, 0)) ||
     (kx < -0.05 && open(1, 0)) ||
