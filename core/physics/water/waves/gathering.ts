@@ -28,40 +28,40 @@ export function gathering(
   const heading = (headingDeg * Math.PI) / 180
   const way = [Math.cos(heading), Math.sin(heading)] as const
   const size = cols * rows
-  const order: number[] = []
-  for (let c = 0; c < size; c++) if (!Number.isNaN(arrivalS[c])) order.push(c)
-  const queue = Uint32Array.from(order).sort((a, b) => arrivalS[a] - arrivalS[b])
   const flux = new Float64Array(size)
   // the way of the energy at each cell, along columns and rows
   const [alongX, alongY] = [new Float64Array(size), new Float64Array(size)]
-  const at = (c: number) => (c >= 0 && !Number.isNaN(arrivalS[c]) ? arrivalS[c] : Infinity)
-  for (const c of queue) {
-    const [col, row] = [c % cols, Math.floor(c / cols)]
+  const at = (c: number) => (c >= 0 && arrivalS[c] >= 0 ? arrivalS[c] : Infinity)
+  for (const c of inTheirTurn(arrivalS)) {
+    const row = Math.floor(c / cols)
+    const col = c - row * cols
     if (letsIn(grid, depthM, col, row, way)) {
       flux[c] = 1
       alongX[c] = way[0]
       alongY[c] = way[1]
       continue
     }
-    const [west, east] = [col > 0 ? c - 1 : -1, col + 1 < cols ? c + 1 : -1]
-    const [south, north] = [row > 0 ? c - cols : -1, row + 1 < rows ? c + cols : -1]
-    /** How much later the crest is here than at the earlier of two neighbours, towards the second. */
-    const later = (first: number, second: number) => {
-      const [a, b] = [at(c) - at(first), at(c) - at(second)]
-      // where it comes from both sides, as behind a shoal, they meet and run on together
-      if (a > 0 && b > 0) return 0
-      return a >= b ? Math.max(0, a) : -Math.max(0, b)
-    }
-    const [dx, dy] = [later(west, east), later(south, north)]
-    const length = Math.hypot(dx, dy) || 1
+    const west = col > 0 ? c - 1 : -1
+    const east = col + 1 < cols ? c + 1 : -1
+    const south = row > 0 ? c - cols : -1
+    const north = row + 1 < rows ? c + cols : -1
+    const here = arrivalS[c]
+    // how much later the crest is here than there
+    const fromWest = here - at(west)
+    const fromEast = here - at(east)
+    const fromSouth = here - at(south)
+    const fromNorth = here - at(north)
+    const dx = later(fromWest, fromEast)
+    const dy = later(fromSouth, fromNorth)
+    const length = Math.sqrt(dx * dx + dy * dy) || 1
     alongX[c] = dx / length
     alongY[c] = dy / length
     // from every neighbour whose energy runs this way; to both sides that its own runs to
     let gets = 0
-    if (at(west) < at(c)) gets += flux[west] * Math.max(0, alongX[west])
-    if (at(east) < at(c)) gets += flux[east] * Math.max(0, -alongX[east])
-    if (at(south) < at(c)) gets += flux[south] * Math.max(0, alongY[south])
-    if (at(north) < at(c)) gets += flux[north] * Math.max(0, -alongY[north])
+    if (fromWest > 0) gets += flux[west] * Math.max(0, alongX[west])
+    if (fromEast > 0) gets += flux[east] * Math.max(0, -alongX[east])
+    if (fromSouth > 0) gets += flux[south] * Math.max(0, alongY[south])
+    if (fromNorth > 0) gets += flux[north] * Math.max(0, -alongY[north])
     const gives = Math.abs(alongX[c]) + Math.abs(alongY[c])
     flux[c] = gives > 0 ? gets / gives : 1
   }
@@ -69,6 +69,35 @@ export function gathering(
   return spreadOver(grid, flux, arrivalS, Math.max(1, Math.round(lengthCells / 4))).map((f, c) =>
     Number.isNaN(arrivalS[c]) ? 1 : Math.min(MOST, Math.max(LEAST, Math.sqrt(f)))
   )
+}
+
+/** How much later the crest is than at the earlier of two neighbours, towards the second. */
+function later(thanFirst: number, thanSecond: number): number {
+  // where it comes from both sides, as behind a shoal, they meet and run on together
+  if (thanFirst > 0 && thanSecond > 0) return 0
+  return thanFirst >= thanSecond ? Math.max(0, thanFirst) : -Math.max(0, thanSecond)
+}
+
+/** The whole time is cut into so many ticks: cells of one tick are as good as passed together. */
+const TICKS = 2 ** 32
+
+/** Cells in the order in which the crest passes them: tick and number in one figure, sorted as figures are. */
+function inTheirTurn(arrivalS: Float64Array): Float64Array {
+  let [last, count] = [0, 0]
+  for (const t of arrivalS) {
+    if (Number.isNaN(t)) continue
+    count++
+    if (t > last) last = t
+  }
+  const keys = new Float64Array(count)
+  const size = arrivalS.length
+  let k = 0
+  for (let c = 0; c < size; c++)
+    if (!Number.isNaN(arrivalS[c]))
+      keys[k++] = Math.floor((arrivalS[c] / (last || 1)) * TICKS) * size + c
+  keys.sort()
+  for (let i = 0; i < count; i++) keys[i] %= size
+  return keys
 }
 
 /** The mean over wet cells along rows, then along columns: running sums. */

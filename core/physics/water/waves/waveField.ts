@@ -4,6 +4,8 @@ import { crestSpeed } from './linear'
 
 /** Water too thin to carry a crest, m full size. */
 const THINNEST_M = 0.05
+/** Waves that run nearly along an edge do not come in over it: a share of a unit step. */
+const ALONG = 0.05
 /** Rounds of four sweeps at most: round a headland or two. */
 const ROUNDS = 4
 
@@ -100,15 +102,12 @@ export function letsIn(
   row: number,
   [kx, ky]: Point2
 ): boolean {
-  const open = (dc: number, dr: number) => {
-    const [nc, nr] = [col + dc, row + dr]
-    return nc < 0 || nr < 0 || nc >= cols || nr >= rows || Number.isNaN(depthM[nr * cols + nc])
-  }
+  const c = row * cols + col
   return (
-    (kx > 0.05 && open(-1, 0)) ||
-    (kx < -0.05 && open(1, 0)) ||
-    (ky > 0.05 && open(0, -1)) ||
-    (ky < -0.05 && open(0, 1))
+    (kx > ALONG && (col === 0 || Number.isNaN(depthM[c - 1]))) ||
+    (kx < -ALONG && (col === cols - 1 || Number.isNaN(depthM[c + 1]))) ||
+    (ky > ALONG && (row === 0 || Number.isNaN(depthM[c - cols]))) ||
+    (ky < -ALONG && (row === rows - 1 || Number.isNaN(depthM[c + cols])))
   )
 }
 
