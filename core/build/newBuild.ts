@@ -444,24 +444,27 @@ function rapidWithin(base: Build['base']): Build['waters'] {
   ]
 }
 
+/** What every fall begins with, wherever it leaves. */
+const aFall = (id: string, name: string): Fall => ({
+  kind: 'fall',
+  id,
+  name,
+  way: USUAL.ways.fall,
+  lip: null,
+  into: null,
+  dropMm: null,
+  widthMm: null,
+  gel: USUAL.gel.ripples,
+  stripWidthMm: 14,
+  spares: 2,
+  ...fallDefaults(),
+  make: makingDefaults()
+})
+
 /** A fall over the lip of a pool: over its first dammed edge, or its first edge. */
 export function fallOver(id: string, name: string, pool: Pool, into: string | null): Fall {
   const lip = pool.outline.find((c) => c.edge === 'dam') ?? pool.outline[0]
-  return {
-    kind: 'fall',
-    id,
-    name,
-    way: USUAL.ways.fall,
-    lip: { pool: pool.id, corner: lip.id },
-    into,
-    dropMm: null,
-    widthMm: null,
-    gel: USUAL.gel.ripples,
-    stripWidthMm: 14,
-    spares: 2,
-    ...fallDefaults(),
-    make: makingDefaults()
-  }
+  return { ...aFall(id, name), lip: { pool: pool.id, corner: lip.id }, into }
 }
 
 /** As high over the water below as the edge of a new ledge, pipe, wheel or bucket stands, mm. */
@@ -495,21 +498,7 @@ export function outletFor(
 
 /** A fall off a ledge on to the ground before it. */
 export function ledgeFall(build: Build, id: string, name: string): Fall {
-  const fall: Fall = {
-    kind: 'fall',
-    id,
-    name,
-    way: USUAL.ways.fall,
-    lip: null,
-    into: null,
-    dropMm: null,
-    widthMm: null,
-    gel: USUAL.gel.ripples,
-    stripWidthMm: 14,
-    spares: 2,
-    ...fallDefaults(),
-    make: makingDefaults()
-  }
+  const fall = aFall(id, name)
   return { ...fall, ...outletFor(build, fall, 'ledge') }
 }
 

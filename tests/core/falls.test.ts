@@ -183,7 +183,11 @@ describe('Falls from anywhere', () => {
     )
     expect(told(dug, 'mouth:')!.title).to.match(/begins under water/)
     const buried = derivePlan(
-      from('pipe', changeFall('fall1', { into: null }), changeOutlet('fall1', { zMm: 1 }))
+      from(
+        'pipe',
+        changeFall('fall1', { into: null, footMm: -40 }),
+        changeOutlet('fall1', { zMm: 1 })
+      )
     )
     expect(told(buried, 'mouth:')!.title).to.match(/begins in the ground/)
     const away = derivePlan(
@@ -199,6 +203,11 @@ describe('Falls from anywhere', () => {
       from('ledge', changeFall('fall1', { partings: [{ atMm: 5, widthMm: 40 }] }))
     )
     expect(JSON.stringify(stops(full))).to.match(/leave it no water/)
+    const flood = changeFall('fall1', { flow: { mood: 'spate', dischargeM3S: 900 } })
+    for (const kind of ['ledge', 'wheel', 'bucket'] as const)
+      expect(JSON.stringify(stops(derivePlan(from(kind, flood)))), kind).to.match(
+        /is drowned: this flow stands [\d.]+ mm behind its edge/
+      )
     const wrong = writeBuild(from('pipe')).replace('"kind": "pipe"', '"kind": "hose"')
     const refused = readBuild(wrong)
     expect(JSON.stringify(refused)).to.match(/outlet\.kind.*hose.*ledge, pipe, wheel, bucket/)

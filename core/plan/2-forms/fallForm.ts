@@ -186,13 +186,13 @@ export function fallForm(
   const q = begins.unitDischargeM2S
   const widthMm = modelMm(begins.widthM, scale)
   const headMm = modelMm(begins.headM, scale)
-  if (!fall.outlet && headMm > DROWNS_AT * dropMm) {
+  if (headMm > DROWNS_AT * dropMm) {
     return {
       ...nothing,
       faults: [
         {
           path: `${path}.dropMm`,
-          message: `“${fall.name}” is drowned: this flow stands ${round1(headMm)} mm over the lip and drops ${round1(dropMm)} mm`,
+          message: `“${fall.name}” is drowned: this flow stands ${round1(headMm)} mm ${fall.outlet ? 'behind its edge' : 'over the lip'} and drops ${round1(dropMm)} mm`,
           at: lip[0]
         }
       ]
