@@ -8,6 +8,7 @@ import {
   explainZap
 } from '../../core/explain/waterExplanations'
 import type { SplashForm } from '../../core/plan/2-forms/splashForm'
+import { FEWEST, MOST_PANELS, type Stance } from '../../core/physics/water/spray/crown'
 import { FASTEST_MS } from '../../core/physics/water/spray/splash'
 import { speedInWords } from '../../core/physics/water/spray/splashFor'
 import { mm, fine, quantity, figure } from '../words'
@@ -24,9 +25,24 @@ const set = (label: string, change: Parameters<typeof changeSplash>[1], group = 
 const CAUSES = [
   { id: 'wheel', name: 'a wheel in a ford' },
   { id: 'wall', name: 'a wave on a wall' },
+  { id: 'boulder', name: 'water on a boulder' },
   { id: 'body', name: 'a body in or out of water' },
+  { id: 'fish', name: 'a fish that leaps' },
+  { id: 'paddle', name: 'a paddle' },
+  { id: 'rain', name: 'rain' },
   { id: 'column', name: 'a column of spray' }
 ]
+const STANDS = [
+  { id: 'leans', name: 'one piece that leans' },
+  { id: 'fan', name: 'panels opened to a fan' },
+  { id: 'ring', name: 'panels closed to a ring' }
+]
+/** As many panels as one starts with. Common practice, no source. */
+const USUAL_PANELS = { fan: 4, ring: 6 }
+const joins = (id: string) =>
+  set('How it stands', {
+    crown: id === 'leans' ? null : { stance: id as Stance, panels: USUAL_PANELS[id as Stance] }
+  })
 const cause = (id: string) => store.edit('Cause', setCause(props.splash.id, id as Splash['cause']))
 </script>
 
@@ -61,7 +77,44 @@ const cause = (id: string) => store.edit('Cause', setCause(props.splash.id, id a
       data-test="splash-fingers"
       @update:model-value="set('Fingers', { fingers: $event }, 'fingers')"
     />
+    <NumberField
+      label="How wide"
+      unit="mm"
+      hint="across its foot"
+      :model-value="splash.widthMm"
+      :min="0.5"
+      :max="1000"
+      data-test="splash-width"
+      @update:model-value="set('Width', { widthMm: $event! }, 'width')"
+    />
+    <NumberField
+      v-if="splash.crown"
+      label="How many panels"
+      whole
+      :model-value="splash.crown.panels"
+      :min="FEWEST[splash.crown.stance]"
+      :max="MOST_PANELS"
+      :step="1"
+      data-test="splash-panels"
+      @update:model-value="set('Panels', { crown: { ...splash.crown, panels: $event! } }, 'panels')"
+    />
   </div>
+  <ChoiceField
+    label="Stands as"
+    :model-value="splash.crown?.stance ?? 'leans'"
+    :options="STANDS"
+    data-test="splash-stands"
+    @update:model-value="joins"
+  />
+  <p v-if="form.crown" class="small soft" data-test="splash-crown">
+    {{ form.crown.count }} panels, {{ mm(form.crown.footMm) }} along the foot and
+    {{ mm(form.crown.topMm) }} along the top; each turned {{ Math.round(form.crown.seamDeg) }}° to
+    the next. Templates for a panel and for the foot are in Prints.
+  </p>
+  <p v-if="splash.cause === 'rain'" class="small soft">
+    A drop throws up about {{ mm(20 / scale) }} here: dots of gloss and rings read better than a
+    part{{ form.heightMm < 1 ? '' : ', but for the nearest' }}.
+  </p>
   <p v-if="splash.heightMm" class="small soft" data-test="splash-as">
     Thrown at {{ quantity(form.speedMS, 'm/s') }} full size, {{ speedInWords(form.speedMS) }}.
   </p>
@@ -155,14 +208,6 @@ const cause = (id: string) => store.edit('Cause', setCause(props.splash.id, id a
       :step="5"
       hint="0 right, 90 away"
       @update:model-value="set('Heading', { headingDeg: $event! }, 'heading')"
-    />
-    <NumberField
-      label="Source"
-      unit="mm wide"
-      :model-value="splash.widthMm"
-      :min="0.5"
-      :max="1000"
-      @update:model-value="set('Width', { widthMm: $event! }, 'width')"
     />
     <NumberField
       label="Leaves from"

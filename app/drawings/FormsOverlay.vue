@@ -435,6 +435,11 @@ const TAG_PX = 170
       @click.stop="emit('select', s.id)"
     >
       <path class="patch" :d="ringOf(s.patch.map(px))" />
+      <path
+        v-if="s.crown"
+        class="foot"
+        :d="(s.crown.stance === 'ring' ? ringOf : lineThrough)(s.foot.map(px))"
+      />
     </g>
   </g>
   <g v-else class="forms" @pointermove="move" @pointerup="drop" @pointercancel="drop">
@@ -618,6 +623,11 @@ html.dark .jump {
   stroke-width: 1.2;
   stroke-dasharray: 4 3;
   cursor: pointer;
+}
+.splash .foot {
+  fill: none;
+  stroke: var(--deep);
+  stroke-width: 3;
 }
 .splash.on .patch {
   stroke-width: 2.2;

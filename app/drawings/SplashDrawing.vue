@@ -11,7 +11,29 @@ import { useSheet } from './sheet'
  */
 const props = defineProps<{ form: SplashForm; loDeg: number; hiDeg: number }>()
 const M = { left: 14, right: 84, top: 28, bottom: 34 }
-const xs = computed(() => props.form.envelope.map((p) => p[0]))
+const xs = computed(() =>
+  panels.value.length > 0
+    ? panels.value.flatMap((p) => p.map(([x]) => x))
+    : props.form.envelope.map((p) => p[0])
+)
+/** Panels of a fan or a ring from the side, the far ones first, mm. */
+const panels = computed(() => {
+  const { crown } = props.form
+  if (!crown) return []
+  const { foot, top, count, heightMm } = crown
+  const next = (i: number) => (i + 1) % foot.length
+  return Array.from({ length: count }, (_, i) => ({
+    depth: foot[i][1] + foot[next(i)][1],
+    corners: [
+      [foot[i][0], 0],
+      [foot[next(i)][0], 0],
+      [top[next(i)][0], heightMm],
+      [top[i][0], heightMm]
+    ] as [number, number][]
+  }))
+    .toSorted((a, b) => b.depth - a.depth)
+    .map((p) => p.corners)
+})
 const span = computed(() => Math.max(4, Math.max(...xs.value) - Math.min(...xs.value)))
 const { width, height, scale, X, Y } = useSheet(
   () => ({
@@ -54,8 +76,18 @@ const fingers = computed(() => {
       :aria-label="`Splash ${mm(form.heightMm)} high`"
     >
       <rect class="water" x="0" :y="Y(0)" :width="width" :height="Math.max(0, height - Y(0))" />
-      <path class="outline" :d="outline" />
-      <path v-for="(f, i) in fingers" :key="i" class="finger" :d="f" />
+      <template v-if="panels.length > 0">
+        <path
+          v-for="(p, i) in panels"
+          :key="i"
+          class="panel"
+          :d="ringOf(p.map(([x, z]): [number, number] => [X(x), Y(z)]))"
+        />
+      </template>
+      <template v-else>
+        <path class="outline" :d="outline" />
+        <path v-for="(f, i) in fingers" :key="i" class="finger" :d="f" />
+      </template>
       <path
         class="measure"
         :d="`M${X(Math.max(...xs)) + 10} ${Y(0)}V${Y(form.heightMm)}m-4 0h8m-4 ${form.heightMm * scale}m-4 0h8`"
@@ -67,7 +99,12 @@ const fingers = computed(() => {
       <text :x="M.left" :y="height - 10" class="on-water">
         goes
         <tspan class="figure">{{ figure(form.reachMm, 'mm') }}</tspan>
-        {{ unit('mm') }} · {{ form.fingers }} fingers
+        {{ unit('mm') }} ·
+        {{
+          form.crown
+            ? `${form.crown.count} panels to a ${form.crown.stance}`
+            : `${form.fingers} fingers`
+        }}
       </text>
       <text :x="M.left" y="18" class="quiet">
         fibre and mist above {{ mm(form.largestDropMm) }} beads
@@ -86,6 +123,11 @@ const fingers = computed(() => {
   stroke: var(--deep);
   stroke-width: 1.8;
   stroke-dasharray: 6 3;
+}
+.panel {
+  fill: url(#foam-15);
+  stroke: var(--deep);
+  stroke-width: 1.4;
 }
 .finger {
   fill: none;

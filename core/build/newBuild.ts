@@ -573,7 +573,11 @@ function halfWay(depthM: number, runM: number, periodS: number): number {
 export const SPLASH_ANGLES: Readonly<Record<Splash['cause'], readonly [lo: number, hi: number]>> = {
   wheel: [35, 80],
   wall: [50, 88],
+  boulder: [45, 85],
   body: [30, 75],
+  fish: [40, 80],
+  paddle: [20, 60],
+  rain: [60, 120],
   column: [70, 100]
 }
 

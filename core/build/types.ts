@@ -6,6 +6,7 @@ import type { TintDose } from '../physics/stuff/mixing/mix'
 import type { Sounding } from '../physics/shape/surface'
 import type { KeptRun } from '../running/keptRun'
 import type { Care, From } from '../craft/ways/types'
+import type { Stance } from '../physics/water/spray/crown'
 import type { Mood } from '../physics/water/hydraulics/drop'
 import type { Log } from './log/entries'
 import type { Material } from '../craft/materials/types'
@@ -410,13 +411,25 @@ export interface Sea {
   make: Making
 }
 
-/** Thrown water: from a wheel, off a wall, by a body going in or coming out, or a column of spray. */
+/** What throws water up. */
+export const CAUSES = [
+  'wheel',
+  'wall',
+  'boulder',
+  'body',
+  'fish',
+  'paddle',
+  'rain',
+  'column'
+] as const
+
+/** Thrown water: from a wheel or a paddle, off a wall or a boulder, by a body or a fish, by rain. */
 export interface Splash {
   kind: 'splash'
   id: string
   name: string
   way: string
-  cause: 'wheel' | 'wall' | 'body' | 'column'
+  cause: (typeof CAUSES)[number]
   x: number
   y: number
   /** Height of the place it leaves from, mm. */
@@ -435,6 +448,8 @@ export interface Splash {
   heightMm?: number | null
   /** Fingers of its crown; null or left out: as the sheet tears. */
   fingers?: number | null
+  /** Panels that it is joined from, and how they stand; null or left out: one, which leans. */
+  crown?: { stance: Stance; panels: number } | null
   gel: string
   make: Making
 }

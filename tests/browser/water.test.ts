@@ -359,6 +359,17 @@ describe('Moving water on the screen', function () {
     )
     await page.locator('[data-test="splash-fingers"] input').fill('7')
     await page.locator('.figures').getByText('7', { exact: true }).waitFor()
+    await choose(page.locator('[data-test="splash-stands"]'), 'ring')
+    await page
+      .locator('[data-test="splash-crown"]')
+      .getByText(/6 panels/)
+      .waitFor()
+    await page.locator('[data-test="splash-panels"] input').fill('8')
+    await page
+      .locator('[data-test="splash-crown"]')
+      .getByText(/8 panels/)
+      .waitFor()
+    expect(await page.locator('[data-form="column"] .foot').count()).to.equal(1)
     expect(said).to.deep.equal([])
     await close()
   })

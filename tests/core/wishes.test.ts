@@ -1,9 +1,26 @@
 import { expect } from 'chai'
-import { chainDrop, changeSea, changeSplash, stretchChain, type Edit } from '../../core/build/edits'
+import fc from 'fast-check'
+import {
+  chainDrop,
+  changeSea,
+  changeSplash,
+  setCause,
+  stretchChain,
+  type Edit
+} from '../../core/build/edits'
 import { readBuild } from '../../core/build/file/buildFile'
 import { writeBuild } from '../../core/build/file/write'
 import { mending } from '../../core/build/mend'
-import { poolsOf, type Build, type Pool, type Sea } from '../../core/build/types'
+import {
+  poolsOf,
+  splashesOf,
+  type Build,
+  type Pool,
+  type Sea,
+  type Splash
+} from '../../core/build/types'
+import { awayFrom, middleOf } from '../../core/physics/shape/polygon'
+import { crownOf, FAN_DEG, STANCES } from '../../core/physics/water/spray/crown'
 import { cellAt } from '../../core/physics/shape/grid'
 import { newFrom } from '../../core/exchange/newFile'
 import { derivePlan } from '../../core/plan/derivePlan'
@@ -124,6 +141,91 @@ describe('Splashes by wish', () => {
     expect(found(planned(mole, changeSplash('column', { heightMm: 40 })), 'too-high')).to.equal(
       undefined
     )
+  })
+
+  it('panels meet edge to edge in a ring or a fan, and stand while their weight lies over their foot', () => {
+    const shapes = fc.record({
+      stance: fc.constantFrom(...STANCES),
+      count: fc.integer({ min: 3, max: 24 }),
+      widthMm: fc.double({ min: 1, max: 200, noNaN: true }),
+      heightMm: fc.double({ min: 1, max: 200, noNaN: true }),
+      leanMm: fc.double({ min: 0, max: 100, noNaN: true })
+    })
+    fc.assert(
+      fc.property(shapes, (shape) => {
+        const c = crownOf(shape)
+        // the flat panel's sides are as long as the seams between foot and top corners in space
+        const side = Math.hypot((c.topMm - c.footMm) / 2, c.slantMm)
+        for (let i = 0; i < c.foot.length; i++) {
+          const seam = Math.hypot(
+            c.top[i][0] - c.foot[i][0],
+            c.top[i][1] - c.foot[i][1],
+            shape.heightMm
+          )
+          expect(side).to.be.closeTo(seam, 1e-6 * seam)
+        }
+        const along = c.foot.slice(1).map((p, i) => awayFrom(p, c.foot[i]))
+        for (const edge of along) expect(edge).to.be.closeTo(c.footMm, 1e-6 * c.footMm)
+        // a ring closes, and its weight lies over its middle: it always stands, to its flat sides
+        if (shape.stance === 'ring') {
+          expect(awayFrom(c.foot[0], c.foot.at(-1)!)).to.be.closeTo(c.footMm, 1e-6 * c.footMm)
+          expect(c.centroidMm[0]).to.be.closeTo(0, 1e-9 * shape.widthMm)
+          const inradius = (shape.widthMm / 2) * Math.cos(Math.PI / c.count)
+          expect(c.armMm).to.be.closeTo(inradius, 1e-6 * inradius)
+        }
+        // upright panels turn by the polygon's own angle
+        if (shape.leanMm === 0)
+          expect(c.seamDeg).to.be.closeTo((shape.stance === 'ring' ? 360 : FAN_DEG) / c.count, 1e-6)
+      })
+    )
+    // upright panels weigh at their middle, each at the mean of its own corners
+    const fan = crownOf({ stance: 'fan', count: 2, widthMm: 40, heightMm: 20, leanMm: 0 })
+    const mids = [0, 1].map((i) => (fan.foot[i][0] + fan.foot[i + 1][0]) / 2)
+    expect(fan.centroidMm[0]).to.be.closeTo((mids[0] + mids[1]) / 2, 1e-9)
+    expect(fan.centroidMm[1]).to.be.closeTo(10, 1e-9)
+    // leaning far out it falls on its face
+    expect(
+      crownOf({ stance: 'fan', count: 4, widthMm: 10, heightMm: 20, leanMm: 30 }).armMm
+    ).to.be.below(0)
+  })
+
+  it('a ring is made in panels that are joined, templates and all; a fan that leans too far is told of', () => {
+    const skin = { way: 'bag-skin', cause: 'fish', loDeg: 40, hiDeg: 80, heightMm: 30 } as const
+    const joined = (crown: Splash['crown']) =>
+      planned(mole, (b) => ({
+        ...b,
+        waters: b.waters.map((w) => (w.id === 'column' ? { ...w, ...skin, crown } : w))
+      }))
+    const alone = joined(null)
+    const ring = joined({ stance: 'ring', panels: 6 })
+    const part = (plan: Plan) => plan.stacks.forms.find((f) => f.id === 'column')!.part!
+    expect(part(alone).count).to.equal(1)
+    expect(part(ring)).to.include({ name: 'Panel', count: 6, spares: 1 })
+    expect(part(ring).standing!.stands).to.equal(true)
+    expect(ring.templates.filter((t) => t.water === 'column').map((t) => t.name)).to.have.length(3)
+    // what it throws up lies about it on every side
+    const { foot, patch } = ring.forms.splashes[0]
+    expect(foot).to.have.length(6)
+    const middle = middleOf(patch)
+    const { x, y } = splashesOf(mole)[0]
+    expect(awayFrom(middle, [x, y])).to.be.below(0.5)
+    const hours = (plan: Plan) =>
+      plan.steps.steps.find((s) => s.water === 'column' && /panels/.test(s.title))!.handsMin
+    expect(hours(ring)).to.be.above(hours(alone))
+    expect(found(ring, 'tips:')).to.equal(undefined)
+    const fan = joined({ stance: 'fan', panels: 4 })
+    expect(part(fan).standing!.stands).to.equal(false)
+    expect(found(fan, 'tips:')!.wayOut).to.match(/Close it to a ring/)
+  })
+
+  it('rain, fish and paddles throw as they do in any water; a boulder by what meets it', () => {
+    const by = (cause: Splash['cause']) =>
+      planned(mole, changeSplash('column', { speedMS: null }), setCause('column', cause)).forms
+        .splashes[0]
+    expect(by('fish').from).to.match(/a fish that leaps/)
+    expect(by('paddle').from).to.match(/a paddle/)
+    expect((by('rain').heightMm * 100) / 1000).to.be.closeTo(0.02, 1e-6)
+    expect(by('boulder').from).to.equal(by('wall').from)
   })
 })
 

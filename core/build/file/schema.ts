@@ -3,9 +3,10 @@ import { scaleRatio } from '../../physics/shape/scale'
 import { furthestMm, LONGEST_MM } from './limits'
 import { BONDS } from '../../craft/bonds'
 import { CARE, FROM } from '../../craft/ways/types'
-import { OUTLETS, SIDES, type Build } from '../types'
+import { CAUSES, OUTLETS, SIDES, type Build } from '../types'
 import { isZone } from '../zone'
 import { MOODS } from '../../physics/water/hydraulics/drop'
+import { FEWEST, MOST_PANELS, STANCES } from '../../physics/water/spray/crown'
 import { FASTEST_MS } from '../../physics/water/spray/splash'
 import { BOTTLE_SCHEMA } from './bottleSchema'
 import { instant, LOG_SCHEMA, realDay, stepName } from './logSchema'
@@ -282,7 +283,7 @@ const splash = open({
   id: id().required(),
   name: name().required(),
   way: id().required(),
-  cause: Joi.valid('wheel', 'wall', 'body', 'column').required(),
+  cause: Joi.valid(...CAUSES).required(),
   x: mm().required(),
   y: mm().required(),
   zMm: mm().required(),
@@ -294,6 +295,18 @@ const splash = open({
   dropMm: extent().allow(null).required(),
   heightMm: Joi.number().greater(0).max(10_000).allow(null),
   fingers: Joi.number().integer().min(1).max(200).allow(null),
+  crown: open({
+    stance: Joi.valid(...STANCES).required(),
+    panels: Joi.number()
+      .integer()
+      .max(MOST_PANELS)
+      .required()
+      .when('stance', {
+        is: 'ring',
+        then: Joi.number().min(FEWEST.ring),
+        otherwise: Joi.number().min(FEWEST.fan)
+      })
+  }).allow(null),
   gel: id().required(),
   make: making()
 })

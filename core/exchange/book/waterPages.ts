@@ -12,6 +12,7 @@ import { explainAngle, explainLanding, explainSheet } from '../../explain/waterE
 import { onShelf, type Shelf } from '../../craft/materials/shelf'
 import { warmth } from '../../craft/warmth'
 import { LAYERS, type Template } from '../../plan/templates/types'
+import type { Crown } from '../../physics/water/spray/crown'
 import { cm2, fine, grams, ml, mm, quantity } from '../../words/quantities'
 import { inSentence, type Units } from '../../words/units'
 import type { Block, Stroke } from './blocks'
@@ -267,6 +268,11 @@ function seaTold(from: Sources, id: string): Told {
   }
 }
 
+const crownRow = (crown: Crown, units: Units): Row => [
+  crown.stance === 'ring' ? 'Ring' : 'Fan',
+  `${crown.count} panels, ${mm(crown.footMm, units)} along the foot, ${mm(crown.slantMm, units)} up`
+]
+
 function splashTold(from: Sources, id: string): Told {
   const { plan, units } = from
   const form = plan.forms.splashes.find((f) => f.id === id)
@@ -275,7 +281,8 @@ function splashTold(from: Sources, id: string): Told {
     rows: [
       ['Reaches', `${mm(form.heightMm, units)} up, ${mm(form.reachMm, units)} out`],
       ['Largest drop', fine(form.largestDropMm, 'mm', units)],
-      ['Fingers', `${form.fingers}, ${mm(form.fingerEveryMm, units)} apart`]
+      ['Fingers', `${form.fingers}, ${mm(form.fingerEveryMm, units)} apart`],
+      ...(form.crown ? [crownRow(form.crown, units)] : [])
     ],
     sources: []
   }

@@ -8,6 +8,7 @@ import { rapid, type RapidInput } from '../../physics/water/hydraulics/rapid'
 import { edgeWhite, type EdgeKind } from '../../physics/water/edgeWhite'
 import { homography } from '../../physics/picture/homography'
 import type { Point2 } from '../../physics/shape/polygon'
+import { crownOf, FEWEST, MOST_PANELS, STANCES, type Stance } from '../../physics/water/spray/crown'
 import { splashFor } from '../../physics/water/spray/splashFor'
 import { seaFor } from '../../physics/water/waves/seaFor'
 import { drip, type DripInput } from '../../physics/water/spray/drip'
@@ -213,6 +214,25 @@ export const WATER_CALCULATORS: readonly (readonly [string, Calculator])[] = [
     calculator(
       Joi.object({ scale: scaleName().required(), heightMm: some(10_000).required() }),
       (input: { scale: number; heightMm: number }) => splashFor(input)
+    )
+  ],
+  [
+    'crown',
+    calculator(
+      Joi.object({
+        stance: Joi.valid(...STANCES).required(),
+        count: Joi.number().integer().min(FEWEST.fan).max(MOST_PANELS).required(),
+        widthMm: some(10_000).required(),
+        heightMm: some(10_000).required(),
+        leanMm: Joi.number().min(0).max(10_000).required()
+      }),
+      (input: {
+        stance: Stance
+        count: number
+        widthMm: number
+        heightMm: number
+        leanMm: number
+      }) => crownOf(input)
     )
   ],
   [

@@ -9,6 +9,7 @@ import { pairOf, THINGS, type Pair, type ThingId } from '../../craft/materials/p
 import { onShelf, type Shelf } from '../../craft/materials/shelf'
 import { knownKinetics } from '../../craft/materials/resinKinetics'
 import type { Film, Gel, Resin } from '../../craft/materials/types'
+import type { Crown } from '../../physics/water/spray/crown'
 import { castingHeat, type CastingHeat } from '../../physics/stuff/heat/casting'
 import type { CureKinetics } from '../../physics/stuff/heat/kinetics'
 import { formerFor } from '../../physics/stuff/supports/release'
@@ -325,6 +326,7 @@ function splashPart(water: Splash, at: At): PartStack | null {
   const area = Math.abs(signedArea(ring))
   const [cx, cz] = middleOf(ring)
   const { shape } = at.base
+  if (form.crown && shape === 'skin') return crownPart(form.crown, at)
   const strandsMm3 = form.fingers * form.heightMm * Math.PI * (STRAND_MM / 2) ** 2
   let massG = (area * TUFT_MM) / 1000
   if (shape === 'skin') massG = (area * SKIN_MM * LIGHT_RESIN_GCM3) / 1000
@@ -343,6 +345,40 @@ function splashPart(water: Splash, at: At): PartStack | null {
     massG,
     bond: joint(at, FOOT_MM, water.widthMm, massG, Math.abs(cx) + 1),
     standing: freestanding(Math.max(1e-6, massG), [cx, Math.max(1, cz)], [-foot / 2, foot / 2])
+  }
+}
+
+/** Panels of skin, joined edge to edge: each seam bears a panel, and the whole stands on its foot. */
+function crownPart(crown: Crown, at: At): PartStack {
+  const { count, footMm, topMm, slantMm, seamMm, armMm } = crown
+  const eachG = ((((footMm + topMm) / 2) * slantMm * SKIN_MM) / 1000) * LIGHT_RESIN_GCM3
+  const [half, top] = [footMm / 2, topMm / 2]
+  const outline: Point2[] = [
+    [-half, 0],
+    [half, 0],
+    [top, slantMm],
+    [-top, slantMm]
+  ]
+  return {
+    ...at.base,
+    outline: outline.map(([x, z]): Point2 => [
+      Math.round(x * 100) / 100,
+      Math.round(z * 100) / 100
+    ]),
+    name: 'Panel',
+    count,
+    spares: 1,
+    lengthMm: slantMm,
+    widthMm: Math.max(footMm, topMm),
+    trimMm: 0,
+    thicknessMm: SKIN_MM,
+    massG: eachG,
+    bond: joint(at, seamMm, SKIN_MM, eachG, (footMm + topMm) / 4),
+    standing: freestanding(
+      Math.max(1e-6, eachG * count),
+      [0, Math.max(1, crown.centroidMm[1])],
+      [-armMm, armMm]
+    )
   }
 }
 

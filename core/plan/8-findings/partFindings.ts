@@ -183,7 +183,10 @@ export function partFindings(water: Moving, part: PartStack, make: Make): Findin
         title: `${water.name}: it does not stand by itself`,
         number: `${Math.round(-part.standing.tipDeg)}° too far over`,
         reason: 'Its weight lies beyond its foot.',
-        wayOut: 'Lean it on a covered wall, or pin it, until its joint holds.'
+        wayOut:
+          water.kind === 'splash' && water.crown?.stance === 'fan'
+            ? 'Close it to a ring, or lean it on a covered wall until its joint holds.'
+            : 'Lean it on a covered wall, or pin it, until its joint holds.'
       })
     )
   return found

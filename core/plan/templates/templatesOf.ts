@@ -45,7 +45,9 @@ export function templatesOf(build: Build, { forms, ground, parts }: Drawn): Temp
     ...forms.reaches.flatMap((r) => (r.stations.length > 0 ? [streamCurve(r, name(r.id))] : [])),
     ...forms.seas.flatMap((s) => seaTemplates(build, s, name(s.id))),
     ...forms.splashes.flatMap((s) =>
-      s.faults.length === 0 ? [splashTemplate(build, s, name(s.id))] : []
+      s.faults.length === 0
+        ? [splashTemplate(build, s, name(s.id)), ...crownTemplates(s, name(s.id))]
+        : []
     ),
     ...parts.flatMap((p) => (p.part ? jigTemplate(p.id, name(p.id), p.part) : [])),
     ...whiteTemplates(build, forms),
@@ -408,6 +410,53 @@ function splashTemplate(build: Build, form: SplashForm, name: string): Template 
     ],
     [{ at: [0, -4], text: `no bead over ${mm(form.largestDropMm)}` }]
   )
+}
+
+/** One flat panel of a fan or a ring, and the foot that its panels are joined on. */
+function crownTemplates(form: SplashForm, name: string): Template[] {
+  const { crown } = form
+  if (!crown) return []
+  const { footMm, topMm, slantMm, count } = crown
+  const panel: Point2[] = [
+    [-footMm / 2, 0],
+    [footMm / 2, 0],
+    [topMm / 2, slantMm],
+    [-topMm / 2, slantMm]
+  ]
+  const ring = crown.stance === 'ring'
+  const turned = `turn each ${Math.round(crown.seamDeg)}° to the next`
+  return [
+    template(
+      'splash',
+      form.id,
+      {
+        id: `panel-${form.id}`,
+        name: `${name}: one panel of ${count}`,
+        use: 'Cut the skin to it; tear its top into fingers. Join the sides with light-cured resin.'
+      },
+      [closed('cut', panel)],
+      [{ at: [0, -4], text: `${count} of these; ${turned}` }]
+    ),
+    template(
+      'splash',
+      form.id,
+      {
+        id: `panels-${form.id}`,
+        name: `${name}: foot of the ${crown.stance}`,
+        use: 'Lay film over it and stand the panels on the inner line; their tops lie over the dashed one.'
+      },
+      [
+        ring ? closed('water', crown.foot) : line('water', crown.foot),
+        ring ? closed('crest', crown.top) : line('crest', crown.top)
+      ],
+      [
+        {
+          at: [crown.foot[0][0], Math.min(...crown.top.map((p) => p[1])) - 4],
+          text: `tops ${mm(crown.heightMm)} up`
+        }
+      ]
+    )
+  ]
 }
 
 /** The path of one jet, from the source until it is down again, mm. */
