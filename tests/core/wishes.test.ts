@@ -26,6 +26,8 @@ import { newFrom } from '../../core/exchange/newFile'
 import { derivePlan } from '../../core/plan/derivePlan'
 import type { Plan } from '../../core/plan/derivePlan'
 import { groundStage } from '../../core/plan/1-ground/groundStage'
+import { whiteAtRunEdges } from '../../core/plan/2-forms/ran/edgesInRun'
+import type { RunResult } from '../../core/running/keptRun'
 import { formsStage } from '../../core/plan/2-forms/formsStage'
 import { BUILT_IN_SHELF } from '../../core/craft/materials/shelf'
 import { demo } from '../support/builds'
@@ -332,6 +334,66 @@ describe('White where waves meet things', () => {
       [298, 60]
     ])
       expect(at(x, y), `${x}, ${y}`).to.be.at.most(at(150, 60) + 3)
+  })
+})
+
+describe('White where streams meet things', () => {
+  const rapid = newFrom(
+    { name: 'Chute', waters: 'rapid', scale: '1:64', widthMm: 300, depthMm: 200 },
+    NOW
+  )
+  const banks = (build: Build) =>
+    derivePlan(build).forms.white.zones.find((z) => z.zone === 'banks')
+
+  it('a fast stream washes white along its banks, a slow one does not', () => {
+    const fast: Build = { ...rapid, flow: { mood: 'spate', dischargeM3S: null } }
+    const { forms } = derivePlan(fast)
+    const speeds = forms.reaches[0].stations.map((s) => s.speedMS)
+    expect(Math.max(...speeds)).to.be.above(1.6)
+    const zone = banks(fast)!
+    expect(zone.sharePct).to.be.within(3, 50)
+    // a thread of it, in hardly any slope
+    const gentle: Build = {
+      ...rapid,
+      flow: { mood: 'trickle', dischargeM3S: 0.02 },
+      waters: rapid.waters.map((w) =>
+        w.kind === 'reach' ? { ...w, path: w.path.map((p, i) => ({ ...p, bedMm: 20 - i })) } : w
+      )
+    }
+    const slow = derivePlan(gentle).forms.reaches[0].stations.map((s) => s.speedMS)
+    expect(Math.max(...slow)).to.be.below(1.6)
+    expect(banks(gentle)).to.equal(undefined)
+  })
+
+  it('in water that ran a pier is white by the speed that strikes it, most to the front, none in still water', () => {
+    const grid = { x0: 0, y0: 0, cellMm: 2, cols: 100, rows: 60 }
+    const pier = (cell: number) => {
+      const [col, row] = [cell % grid.cols, Math.floor(cell / grid.cols)]
+      return col >= 45 && col < 55 && row >= 25 && row < 35
+    }
+    const at = (speedMS: number) => {
+      const field = (wet: number, dry: number) =>
+        Float32Array.from({ length: 6000 }, (_, c) => (pier(c) ? dry : wet))
+      const fields = {
+        levelMm: field(20, 40),
+        depthMm: field(10, 0),
+        xMS: field(speedMS, 0),
+        yMS: field(0, 0)
+      }
+      const share = whiteAtRunEdges({ grid, fields, scale: 48 } as unknown as RunResult, grid)
+      const of = (x: number, y: number) => share[cellAt(grid, [x, y])]
+      return { share, front: of(88, 60), back: of(112, 60), side: of(100, 48), far: of(20, 20) }
+    }
+    const still = at(0)
+    expect(Math.max(...still.share)).to.equal(0)
+    const fast = at(3)
+    expect(fast.front).to.be.above(0.6)
+    expect(fast.front).to.be.above(2 * fast.side)
+    expect(fast.side).to.be.above(fast.back)
+    expect(fast.far).to.be.below(0.01)
+    expect(at(1.6).front).to.be.within(0.02, 0.7 * fast.front)
+    // the pier itself is dry
+    expect(fast.share[30 * 100 + 50]).to.equal(0)
   })
 })
 

@@ -6,18 +6,13 @@ import { evenly, type Point2 } from '../../physics/shape/polygon'
 import { modelMm, realM } from '../../physics/shape/units'
 import { edgeWhite } from '../../physics/water/edgeWhite'
 import type { BedMap } from './bedMap'
+import { CLIFF, met, MOST_WHITE } from './edges'
 import type { SeaForm } from './seaForm'
 
-/** Land that rises more steeply out of the water than this is a cliff, no beach. Common practice, no source. */
-const CLIFF = 0.6
 /** An edge of a pool this near to the edge of the base is only where the model is cut, mm. */
 const CUT_MM = 1.5
-/** Even a burst shows water between its foam. Common practice, no source. */
-const MOST_WHITE = 0.85
 /** A wave no shore breaks is whole up to this share of its depth. @source McCowan 1894 */
 const WHOLE_AT = 0.78
-/** What an edge along the waves, and one in their lee, gets of what meets one that faces them. Common practice, no source. */
-const ALONG = 0.3
 
 /**
  * White where waves meet what stands in them: rocks, piers, hulls, walls and cliffs, by the speed of
@@ -54,9 +49,8 @@ export function whiteAtEdges(
       const [dx, dy] = [place[0] - x, place[1] - y]
       const far = Math.hypot(dx, dy)
       const faces = far === 0 ? 1 : (dx * kx + dy * ky) / far
-      const meets = faces >= 0 ? ALONG + (1 - ALONG) * faces : ALONG * (1 + faces)
       const off = Math.max(0, far - grid.cellMm / 2) / reachMm
-      share[cell] = Math.max(share[cell], whole * meets * Math.exp(-(off ** 2)))
+      share[cell] = Math.max(share[cell], whole * met(faces) * Math.exp(-(off ** 2)))
     })
   }
   return share

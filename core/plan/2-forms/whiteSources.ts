@@ -1,4 +1,6 @@
 import { FOAM_HALF_LIFE_S } from '../../running/foam'
+import { edgeWhite } from '../../physics/water/edgeWhite'
+import { MOST_WHITE } from './edges'
 import { whiteAtEdges } from './edgesInSea'
 import type { Build, Reach, Sea } from '../../build/types'
 import { boxOf, type Box } from '../../physics/shape/grid'
@@ -113,6 +115,18 @@ export function reachWhite(
     },
     { water: form.id, zone: 'foam carried down', box, at: (_x, _y, cell) => at(cell, own.carried) }
   ]
+  const banks = bankWhite(form, scale)
+  sources.push({
+    water: form.id,
+    zone: 'banks',
+    box,
+    at: (_x, _y, cell) => {
+      const i = cells.station[cell]
+      if (i < 0 || banks[i].share === 0) return 0
+      const off = (reach.widthMm / 2 - cells.offMm[cell]) / banks[i].reachMm
+      return banks[i].share * Math.exp(-(off ** 2))
+    }
+  })
   for (const rock of form.rocks) {
     const h = (rock.headingDeg * Math.PI) / 180
     const [ux, uy] = [Math.cos(h), Math.sin(h)]
@@ -146,6 +160,24 @@ export function reachWhite(
     })
   }
   return sources
+}
+
+/** Along a bank water runs at about so much of its mean speed. Typical of open channels, from memory. */
+const AT_BANK = 0.5
+
+/** Wash along the banks of a run at each of its stations, and how far it reaches in, mm. */
+function bankWhite({ stations }: ReachForm, scale: number): { share: number; reachMm: number }[] {
+  return stations.map((s) => {
+    const { whiteM2, wakeM } = edgeWhite({
+      speedMS: AT_BANK * s.speedMS,
+      depthM: 1,
+      widthM: 1,
+      kind: 'shore'
+    })
+    return whiteM2 === 0
+      ? { share: 0, reachMm: 1 }
+      : { share: (MOST_WHITE * whiteM2) / wakeM, reachMm: modelMm(wakeM, scale) }
+  })
 }
 
 const around = ([x, y]: Point2, r: number): Box => ({ from: [x - r, y - r], to: [x + r, y + r] })

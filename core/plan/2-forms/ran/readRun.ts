@@ -6,6 +6,7 @@ import { cellAt, cellMiddle, type Grid } from '../../../physics/shape/grid'
 import type { Point2 } from '../../../physics/shape/polygon'
 import { GRAVITY } from '../../../physics/gravity'
 import { flowKind, type FlowKind } from '../../../physics/water/hydraulics/flowKind'
+import { whiteAtRunEdges } from './edgesInRun'
 import { foamCover } from '../../../running/foam'
 import type { RunResult } from '../../../running/keptRun'
 
@@ -46,6 +47,7 @@ const FRESH_S = 1.5
 const EDDY_SHARE = 0.35
 
 const ZONES = ['fresh foam', 'streaks carried down', 'gathered in eddies'] as const
+const EDGES = 'rocks, walls and banks'
 
 /**
  * The white that a run makes, as the white map takes it: fresh and thick where it is made, torn
@@ -83,16 +85,23 @@ export function runWhite(
     from: [on.x0, on.y0] as Point2,
     to: [on.x0 + on.cols * on.cellMm, on.y0 + on.rows * on.cellMm] as Point2
   }
+  const edges = whiteAtRunEdges(run, on)
   return [...new Set(owner)]
     .filter((n) => n >= 0)
-    .flatMap((n) =>
-      ZONES.map((name, k): WhiteSource => ({
+    .flatMap((n) => [
+      ...ZONES.map((name, k): WhiteSource => ({
         water: waters[n],
         zone: name,
         box,
         at: (_x, _y, c) => (owner[c] === n && zone[c] === k ? cover[c] : 0)
-      }))
-    )
+      })),
+      {
+        water: waters[n],
+        zone: EDGES,
+        box,
+        at: (_x, _y, c) => (owner[c] === n ? edges[c] : 0)
+      }
+    ])
 }
 
 /** Cover between the middles of four cells: a stencil has no steps. */
