@@ -14,6 +14,7 @@ import type {
   Build,
   Calendar,
   Fall,
+  Flow,
   FreeWindow,
   Making,
   Outlet,
@@ -282,7 +283,7 @@ function scene(asked: NewBuild): Build {
   const fall = waters.fall ? fallOver('fall1', 'Fall', upper, below?.id ?? null) : null
   return {
     ...build,
-    flow: fall ? { ...build.flow, mood: moodOver(below?.levelMm ?? 0, scale) } : build.flow,
+    flow: fall ? flowOver(upper, below?.levelMm ?? 0, scale) : build.flow,
     waters: [upper, ...(fall ? [fall] : []), ...(below ? [below] : [])]
   }
 }
@@ -292,11 +293,14 @@ const LIP_AT = 0.5
 /** Water over a lip or the head of a bed is no deeper than this, mm: gel and a shallow pool carry it. */
 const LIP_HEAD_MM = 4.5
 
-/** The liveliest mood whose water stands no deeper over the lip of a new pool than that. */
-function moodOver(footMm: number, scale: number): Build['flow']['mood'] {
-  const dropM = realM(UPPER_LEVEL_MM - footMm, scale)
+/** A steady flow, or as much of it as stands no deeper than that over the lip of a new pool. */
+function flowOver({ outline: [a, b], levelMm }: Pool, footMm: number, scale: number): Flow {
+  const dropM = realM(levelMm - footMm, scale)
   const headMm = modelMm(1.5 * criticalDepth(moodDischarge('steady', dropM)), scale)
-  return headMm <= LIP_HEAD_MM ? 'steady' : 'trickle'
+  if (headMm <= LIP_HEAD_MM) return { mood: 'steady', dischargeM3S: null }
+  const perM = Math.sqrt(GRAVITY * realM(LIP_HEAD_MM / 1.5, scale) ** 3)
+  const wideM = realM(Math.hypot(b.x - a.x, b.y - a.y), scale)
+  return { mood: 'steady', dischargeM3S: Number((perM * wideM).toPrecision(3)) }
 }
 
 /** Critical depth of a rapid's flow on the model, mm: at every scale it runs as thin as gel is laid. */

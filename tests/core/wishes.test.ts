@@ -269,14 +269,19 @@ describe('What the app begins with', () => {
             if (fall.curve!.landMm > 2 * plan.forms.white.grid.cellMm)
               expect(own?.sharePct, where).to.be.above(0)
           }
-          if (waters === 'rapid')
-            gelAt.set(`${scale} ${widthMm}`, plan.stacks.forms[0].laying!.finalMm)
+          if (waters !== 'pool' && waters !== 'shore')
+            gelAt.set(`${waters} ${scale} ${widthMm}`, plan.stacks.forms[0].laying!.finalMm)
         }
       }
-    // gel of a rapid is thin at every scale, and does not leap between two that are near
-    for (const [at, mm] of gelAt) expect(mm, at).to.be.within(0.8, 4)
-    for (const [, w] of sizes.entries())
-      expect(gelAt.get(`1:67.5 ${w[0]}`)! / gelAt.get(`1:64.3 ${w[0]}`)!).to.be.within(0.9, 1.1)
+    // gel of a rapid or a fall is thin at every scale, and does not leap between two that are near
+    for (const [at, mm] of gelAt) expect(mm, at).to.be.within(/rapid/.test(at) ? 0.8 : 0.15, 4)
+    for (const waters of ['pool-fall', 'pool-fall-pool', 'rapid'])
+      for (const [widthMm] of sizes) {
+        const at = (scale: string) => gelAt.get(`${waters} ${scale} ${widthMm}`)!
+        expect(at('1:67.5') / at('1:64.3'), waters).to.be.within(0.9, 1.1)
+        expect(at('1:64.3') / at('1:48'), waters).to.be.within(0.8, 1.25)
+        expect(at('1:48') / at('1:22.5'), waters).to.be.within(0.8, 1.25)
+      }
   })
 })
 
