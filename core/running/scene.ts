@@ -6,7 +6,8 @@ import type { Edges, Swell } from './solver/edges'
 /** Something the builder should know before the water runs, or why it cannot. */
 export interface SceneNote extends Fault {
   stops: boolean
-  kind: 'nothing-moves' | 'no-ground' | 'no-way-out' | 'dry-source' | 'spikes' | 'far'
+  kind:
+    'nothing-moves' | 'no-ground' | 'no-way-out' | 'dry-source' | 'same-place' | 'spikes' | 'far'
 }
 
 /** Where water is taken away: what stands above a level there, m. */

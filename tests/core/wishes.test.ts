@@ -26,6 +26,7 @@ import { newFrom } from '../../core/exchange/newFile'
 import { derivePlan } from '../../core/plan/derivePlan'
 import type { Plan } from '../../core/plan/derivePlan'
 import { groundStage } from '../../core/plan/1-ground/groundStage'
+import { sceneMaker } from '../../core/plan/2-forms/scene/sceneMaker'
 import { whiteAtRunEdges } from '../../core/plan/2-forms/ran/edgesInRun'
 import type { RunResult } from '../../core/running/keptRun'
 import { formsStage } from '../../core/plan/2-forms/formsStage'
@@ -399,6 +400,86 @@ describe('White where streams meet things', () => {
     expect(at(1.6).front).to.be.within(0.02, 0.7 * fast.front)
     // the pier itself is dry
     expect(fast.share[30 * 100 + 50]).to.equal(0)
+  })
+})
+
+describe('A river that runs off the base', () => {
+  const made = newFrom(
+    { name: 'Brook', waters: 'rapid', scale: '1:64', widthMm: 300, depthMm: 200 },
+    NOW
+  )
+  const led = (y: number): Build => ({
+    ...made,
+    meets: ['front'],
+    waters: made.waters
+      .filter((w) => w.id !== 'pool2')
+      .map((w) =>
+        w.kind === 'reach' ? { ...w, path: [...w.path.slice(0, -1), { ...w.path.at(-1)!, y }] } : w
+      )
+  })
+
+  it('is drawn to the edge that it ends just short of, and cut there at the depth it leaves with', () => {
+    const { forms, templates } = derivePlan(led(4))
+    const [run] = forms.reaches
+    const last = run.stations.at(-1)!
+    expect(last.at[1]).to.be.closeTo(0, 1e-9)
+    const piece = forms.run.pieces.at(-1)!
+    expect(piece.toMm - piece.fromMm).to.be.closeTo(148, 1e-6)
+    expect(piece.surface.at(-1)![0]).to.be.closeTo(piece.toMm, 1e-6)
+    // uniform: as deep as a little way up
+    expect(last.froude).to.be.below(1)
+    const near = run.stations.at(-6)!
+    expect(last.surfaceMm - last.bedMm).to.be.closeTo(near.surfaceMm - near.bedMm, 0.02)
+    const [end] = forms.ends
+    expect(end.waters).to.deep.equal([
+      { name: 'Rapid', levelMm: last.surfaceMm, fromMm: 120, toMm: 180 }
+    ])
+    const bedThere = end.ground.filter(([x]) => x > 121 && x < 179).map(([, z]) => z)
+    for (const z of bedThere) expect(z).to.be.closeTo(last.bedMm, 1e-9)
+    expect(Math.min(...end.ground.map((p) => p[1]))).to.be.closeTo(last.bedMm, 1e-9)
+    expect(templates.some((t) => t.id === 'end-front')).to.equal(true)
+    // in the middle of the base it ends where it is led to, and no face is cut
+    const short = derivePlan(led(40)).forms
+    expect(short.reaches[0].stations.at(-1)!.at[1]).to.be.closeTo(40, 1e-9)
+    expect(short.ends[0].waters).to.deep.equal([])
+    // through a pool that is dipped to the edge, the pool's own water stands beside the run
+    const weir = demo()
+    const { ends, reaches } = derivePlan({ ...weir, meets: ['front'] }).forms
+    const race = reaches[0].stations.at(-1)!
+    expect(race.at[1]).to.be.closeTo(0, 1e-9)
+    expect(ends[0].waters).to.have.length(3)
+    expect(ends[0].waters[1]).to.include({ levelMm: race.surfaceMm })
+    for (const [i, w] of ends[0].waters.slice(1).entries())
+      expect(w.fromMm).to.be.closeTo(ends[0].waters[i].toMm, 1e-6)
+  })
+
+  it('that leaves where it came in is told so', () => {
+    const round = led(4)
+    const back: Build = {
+      ...round,
+      waters: round.waters.map((w) =>
+        w.kind === 'reach'
+          ? {
+              ...w,
+              path: [
+                { id: 'a', x: 60, y: 140, bedMm: 40 },
+                { id: 'b', x: 240, y: 140, bedMm: 30 },
+                { id: 'c', x: 240, y: 40, bedMm: 20 },
+                { id: 'd', x: 65, y: 138, bedMm: 10 }
+              ]
+            }
+          : w
+      )
+    }
+    const plan = derivePlan(back)
+    expect(plan.forms.reaches[0].faults[0].message).to.match(/leaves where it came in/)
+    const weir = demo()
+    const shut: Build = {
+      ...weir,
+      running: { ...weir.running, source: { x: 200, y: 230 }, out: { x: 202, y: 231 } }
+    }
+    const notes = sceneMaker(shut).notes
+    expect(notes.find((n) => n.kind === 'same-place')!.message).to.match(/drag them apart/)
   })
 })
 

@@ -229,6 +229,29 @@ describe('rapids and jumps against tables', () => {
     )
   })
 
+  it('off the base: at the normal depth of the bed that goes on, over a free brink critical (Manning, Chow 1959)', () => {
+    const stationM = Array.from({ length: 121 }, (_, i) => i * 2)
+    const channel = {
+      stationM,
+      bedM: stationM.map((s) => 10 - 0.004 * s),
+      unitDischarge: 1.5,
+      manning: 0.03,
+      widthM: Infinity,
+      levelBelowM: null,
+      fastHeadM: null
+    }
+    // 0.815 m and 0.612 m: worked by hand from q = h^(5/3)·√s/n and (q²/g)^⅓
+    for (const depth of waterProfile({ ...channel, goesOn: 0.004 }).depthM)
+      expect(depth).to.be.closeTo(0.815, 0.004)
+    const brink = waterProfile(channel).depthM
+    expect(brink.at(-1)).to.be.closeTo(0.612, 0.001)
+    expect(brink[60]).to.be.closeTo(0.815, 0.016)
+    // a flat end is a lip, and a level given below still holds it
+    expect(waterProfile({ ...channel, goesOn: 0 }).depthM.at(-1)).to.be.closeTo(0.612, 0.001)
+    const held = waterProfile({ ...channel, goesOn: 0.004, levelBelowM: 10 - 0.96 + 1.2 })
+    expect(held.depthM.at(-1)).to.be.closeTo(1.2, 1e-9)
+  })
+
   it('a surface over a bump: quiet, it dips over it by what the specific energies ask (Chow 1959, ch. 3)', () => {
     const stationM = Array.from({ length: 201 }, (_, i) => i * 0.1)
     const bedM = stationM.map((s) => Math.max(0, 0.2 - 0.05 * (s - 10) ** 2))

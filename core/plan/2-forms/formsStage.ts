@@ -146,7 +146,7 @@ export function formsStage(
         : null,
     ripples,
     strokes: taken ? taken.strokes : strokesOver(bed, owner, waters, cells, seas, through, ripples),
-    ends: build.meets.map((side) => endSection(build, ground, side)),
+    ends: build.meets.map((side) => endSection(build, ground, side, reaches)),
     believable: believable(build, scale, ripples, falls, splashes, shelf)
   }
 }

@@ -1,8 +1,15 @@
+import { ledToEdge, sideAt } from './offBase'
 import type { BedKind, Boulder, Build, Reach } from '../../build/types'
 import { poolsOf } from '../../build/types'
 import type { Fault } from '../../physics/fault'
 import { boxOf, eachCell, type Grid } from '../../physics/shape/grid'
-import { lineLength, insideRing, nearestOnSegment, type Point2 } from '../../physics/shape/polygon'
+import {
+  awayFrom,
+  lineLength,
+  insideRing,
+  nearestOnSegment,
+  type Point2
+} from '../../physics/shape/polygon'
 import { froude } from '../../physics/water/hydraulics/channel'
 import { flowKind, type FlowKind } from '../../physics/water/hydraulics/flowKind'
 import type { JumpKind } from '../../physics/water/hydraulics/jump'
@@ -100,14 +107,15 @@ const STANDING_STEEPNESS = 0.08
  */
 export function reachForm(
   build: Build,
-  reach: Reach,
+  given: Reach,
   scale: number,
   dischargeM3S: number,
   bed: BedMap,
   levelBelowMm: number | null,
   fastHeadMm: number | null = null
 ): ReachForm {
-  const path = `waters[${build.waters.indexOf(reach)}]`
+  const path = `waters[${build.waters.indexOf(given)}]`
+  const reach = ledToEdge(given, build.base)
   const q = dischargeM3S / realM(reach.widthMm, scale)
   const line = reach.path.map((p): Point2 => [p.x, p.y])
   const length = lineLength(line)
@@ -132,6 +140,17 @@ export function reachForm(
           path: `${path}.path`,
           message: `“${reach.name}” has no length: draw its line from where the water comes to where it goes`,
           at: line[0]
+        }
+      ]
+    }
+  if (length > 2 * reach.widthMm && awayFrom(line[0], line.at(-1)!) < reach.widthMm / 2)
+    return {
+      ...nothing,
+      faults: [
+        {
+          path: `${path}.path`,
+          message: `“${reach.name}” leaves where it came in: its line comes back to its beginning; lead its end to where the water goes`,
+          at: line.at(-1)
         }
       ]
     }
@@ -175,6 +194,7 @@ export function reachForm(
     manning: MANNING[reach.bed],
     widthM: realM(reach.widthMm, scale),
     levelBelowM: levelBelowMm === null ? null : realM(levelBelowMm, scale),
+    goesOn: sideAt(places.at(-1)!.at, build.base) ? fallAtEnd(places, heights) : null,
     fastHeadM: fastHeadMm === null ? null : realM(fastHeadMm, scale)
   })
   const stations = places.map((p, i): Station => ({
@@ -301,6 +321,12 @@ export function corridor(line: readonly Point2[], widthMm: number): Point2[] {
       ]
     })
   return [...side(1), ...side(-1).reverse()]
+}
+
+/** The bed's fall over the last tenth of a run: what it goes on with beyond the edge of the base. */
+function fallAtEnd(places: readonly { s: number }[], heights: readonly number[]): number {
+  const [last, from] = [places.length - 1, Math.floor((places.length - 1) * 0.9)]
+  return (heights[from] - heights[last]) / Math.max(1e-6, places[last].s - places[from].s)
 }
 
 /** The station nearest to a place, and how far off the line it lies, mm. */

@@ -2,6 +2,7 @@ import type { Build, Pool } from '../../build/types'
 import { wavesOf } from '../../build/crests'
 import { cellAt } from '../../physics/shape/grid'
 import { insideRing, middleOf, type Point2 } from '../../physics/shape/polygon'
+import { halvedTo } from '../../physics/solve/halving'
 import { lipDischarge } from '../../physics/water/hydraulics/nappe'
 import { bedAt, type BedMap } from './bedMap'
 import type { FallForm } from './fallForm'
@@ -115,10 +116,19 @@ function acrossFrom(ring: readonly Point2[], from: Point2): Point2 {
   let last: Point2 = [mx, my]
   for (let t = 1; t <= 6; t += 0.02) {
     const at: Point2 = [from[0] + t * (mx - from[0]), from[1] + t * (my - from[1])]
-    if (!insideRing(at, ring)) break
+    if (!insideRing(at, ring)) return edgeBetween(last, at, ring)
     last = at
   }
   return last
+}
+
+/** Where the edge of a ring lies between a place inside it and one outside. */
+function edgeBetween(inside: Point2, outside: Point2, ring: readonly Point2[]): Point2 {
+  const at = (t: number): Point2 => [
+    inside[0] + t * (outside[0] - inside[0]),
+    inside[1] + t * (outside[1] - inside[1])
+  ]
+  return at(halvedTo(0, 1, (t) => insideRing(at(t), ring)))
 }
 
 /** The line through the middle of a ring along a heading, from side to side. */

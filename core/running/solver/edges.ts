@@ -1,3 +1,4 @@
+import { LEAST_SLOPE } from '../../physics/water/hydraulics/waterProfile'
 import { GRAVITY } from '../../physics/gravity'
 import { cellOf, DRY_M, GHOSTS, type Field } from './field'
 
@@ -65,8 +66,6 @@ function inflowDepth(q: number, outgoing: number): number {
  * than of its fall.
  */
 const SLOPE_CELLS = 4
-/** A bed that falls less than this to its edge ends in a flat lip, as far as dips can tell. Chosen. */
-const LEAST_SLOPE = 5e-4
 
 /** How the bed falls towards its edge; 0: it ends in a lip, flat or raised. */
 function slopeOut(

@@ -1,4 +1,11 @@
-import { criticalDepth, depthOfEnergy, frictionSlope, froude, specificEnergy } from './channel'
+import {
+  criticalDepth,
+  depthOfEnergy,
+  frictionSlope,
+  froude,
+  normalDepth,
+  specificEnergy
+} from './channel'
 import { GRAVITY } from '../../gravity'
 import { jump, type Jump } from './jump'
 
@@ -12,6 +19,11 @@ export interface Channel {
   widthM: number
   /** Level of the water it runs into, m; null: it runs off freely. */
   levelBelowM: number | null
+  /**
+   * The slope that its bed goes on with beyond its end, where quiet water leaves at its normal depth;
+   * null or left out: it ends there, over a drop or a lip.
+   */
+  goesOn?: number | null
   /** Energy head with which fast water arrives, m (as heights are counted); null: from a quiet pool. */
   fastHeadM: number | null
 }
@@ -37,6 +49,9 @@ export interface WaterProfile {
 /** Below this Froude number a jump is a ripple and not worth a line. Common practice, no source. */
 const LEAST_JUMP = 1.1
 
+/** A bed that falls less than this ends in a flat lip, as far as dips can tell. Chosen. */
+export const LEAST_SLOPE = 5e-4
+
 /** Momentum function of a metre of width: equal on both sides of a jump. */
 const momentum = (q: number, depth: number) => (q * q) / (GRAVITY * depth) + (depth * depth) / 2
 
@@ -59,7 +74,12 @@ export function waterProfile(channel: Channel): WaterProfile {
 
   const quiet = new Array<number>(n)
   const control = new Array<boolean>(n).fill(false)
-  quiet[n - 1] = Math.max(critical, (channel.levelBelowM ?? -Infinity) - bedM[n - 1])
+  const goesOn = channel.goesOn ?? 0
+  const uniform =
+    channel.levelBelowM === null && goesOn >= LEAST_SLOPE
+      ? normalDepth(q, goesOn, manning, widthM)
+      : 0
+  quiet[n - 1] = Math.max(critical, uniform, (channel.levelBelowM ?? -Infinity) - bedM[n - 1])
   control[n - 1] = quiet[n - 1] === critical
   for (let i = n - 2; i >= 0; i--) {
     const dx = stationM[i + 1] - stationM[i]

@@ -11,7 +11,7 @@ import { inChain, sourceOf, throughPools } from '../run'
 import { seaForm, type SeaForm } from '../seaForm'
 import { realM, round1 } from '../../../physics/shape/units'
 import { cellAt, cellMiddle, gridOver, type Grid } from '../../../physics/shape/grid'
-import type { Point2 } from '../../../physics/shape/polygon'
+import { awayFrom, type Point2 } from '../../../physics/shape/polygon'
 import { groundStage, type GroundPlan } from '../../1-ground/groundStage'
 import { scaleRatio } from '../../../physics/shape/scale'
 import { GRAVITY } from '../../../physics/gravity'
@@ -249,6 +249,14 @@ function sceneOf(
       ))
         drains.push({ row: s.row, col: s.col, levelM: realM(levelMm, scale) })
       leaves ||= drains.length > 0
+      if (began && awayFrom(began, out) < NEAR_CELLS * cellMm)
+        notes.push({
+          kind: 'same-place',
+          stops: false,
+          path: 'running.out',
+          message: `the water leaves where it comes in, at ${round1(out[0])}, ${round1(out[1])} mm: nothing runs between the two; drag them apart`,
+          at: out
+        })
     }
     if (!leaves) {
       const pool =
@@ -314,6 +322,9 @@ function sceneOf(
     periodS: sea ? sea.periodS : null
   }
 }
+
+/** A way out this near to the source takes what has just come in, in cells. */
+const NEAR_CELLS = 4
 
 /** The last water of the chain: of a run that ends in a pool, that pool. */
 function sinkOf(build: Build, chain: readonly Water[], bed: BedMap): Water | undefined {
