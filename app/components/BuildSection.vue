@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useUnderlay } from '../drawings/underlay'
 import { computed } from 'vue'
 import type { Plan } from '../../core/plan/derivePlan'
 import { onShelf } from '../../core/craft/materials/shelf'
@@ -19,6 +20,7 @@ defineProps<{
 }>()
 const emit = defineEmits<{ level: [pool: string, levelMm: number] }>()
 const store = useBuildStore()
+const underlay = useUnderlay('section')
 const settings = useSettingsStore()
 const shellMm = computed(() => store.build!.ground.shellMm)
 const hatch = computed(
@@ -32,6 +34,7 @@ const hatch = computed(
       :layers="layers"
       :levels="levels"
       :section="plan.ground.section"
+      :underlay="underlay"
       :pools="store.pools"
       :falls="plan.forms.falls"
       :moving="plan.forms.section"

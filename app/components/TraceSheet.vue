@@ -1,18 +1,19 @@
 <script setup lang="ts">
-import { ElButton, ElDialog } from 'element-plus'
+import { ElButton, ElCheckbox, ElDialog } from 'element-plus'
 import { computed, onBeforeUnmount, ref, watch } from 'vue'
 import { logged } from '../../core/build/workEdits'
 import { entriesOf } from '../../core/build/log/entries'
+import { keepTrace } from '../../core/build/edits'
 import {
   CLOSED,
-  ontoPlan,
-  proposals,
   TRACED,
+  type Corners,
   type PictureScale,
-  type Proposal,
+  type Trace,
   type TracedKind,
   type TracedLine
-} from '../../core/plan/beside/traced'
+} from '../../core/build/pictures'
+import { ontoPlan, proposals, type Proposal } from '../../core/plan/beside/traced'
 import { named } from '../../core/build/file/comingIn'
 import type { Point2 } from '../../core/physics/shape/polygon'
 import { openOf } from '../panels'
@@ -84,7 +85,7 @@ watch(
       row && entry
         ? { url: URL.createObjectURL(row.picture), width: entry.widthPx, height: entry.heightPx }
         : null
-    if (picture.value && corners.value.length === 0) reset()
+    if (picture.value) takeUp()
   },
   { immediate: true }
 )
@@ -92,9 +93,20 @@ onBeforeUnmount(letGo)
 
 const BY = [
   { value: 'four', label: 'Four corners' },
-  { value: 'two', label: 'Two points' }
+  { value: 'two', label: 'Two points' },
+  { value: 'side', label: 'From the side' }
 ] as const
-const by = ref<'two' | 'four'>('four')
+const ABOUT = {
+  four: 'Drag the corners on to a rectangle that lies on the water or the base: the view may be aslant.',
+  two: 'Drag the points on to two whose distance you know: the picture is taken from straight above.',
+  side: 'Drag the points on to two whose distance you know: the picture is taken level, square to the section.'
+} as const
+const by = ref<PictureScale['by']>('four')
+/** Where the first point lies when it is taken from the side: along the section, and up, mm. */
+const foot = ref({ s: 0, z: 0 })
+const lines = ref<TracedLine[]>([])
+/** Whether it lies under the plan, or behind the section. */
+const shown = ref(false)
 const corners = ref<Point2[]>([])
 const two = ref<Point2[]>([])
 const apartMm = ref(100)
@@ -115,26 +127,77 @@ function reset(): void {
   const { widthMm, depthMm } = build.value.base
   rect.value = { widthMm, depthMm, x: 0, y: 0 }
   apartMm.value = widthMm
+  foot.value = { s: 0, z: 0 }
+  by.value = 'four'
+  shown.value = false
   lines.value = []
 }
-watch(chosen, () => picture.value && reset())
+const kept = computed(() => build.value.traces?.find((t) => t.photo === chosen.value))
+/** Takes up what was kept of a picture, also after an undo; a new one lies as the whole base does. */
+function takeUp(): void {
+  reset()
+  now.value = []
+  if (!kept.value) return
+  const was = kept.value
+  lines.value = was.lines
+  shown.value = was.shown
+  by.value = was.scale.by
+  if (was.scale.by === 'four') {
+    corners.value = [...was.scale.corners]
+    const [x, y] = was.scale.at
+    rect.value = { widthMm: was.scale.widthMm, depthMm: was.scale.depthMm, x, y }
+    return
+  }
+  two.value = [...was.scale.points]
+  apartMm.value = was.scale.mm
+  if (was.scale.by === 'side') foot.value = { s: was.scale.at[0], z: was.scale.at[1] }
+}
+/** What is on the table now, as it is kept with the build. */
+const trace = computed(() => ({
+  photo: chosen.value,
+  scale: scale.value,
+  lines: lines.value,
+  shown: shown.value
+}))
+function keep(): void {
+  if (!picture.value || same(trace.value, kept.value)) return
+  store.edit(
+    'Picture',
+    keepTrace(JSON.parse(JSON.stringify(trace.value)) as Trace),
+    `trace:${chosen.value}`
+  )
+}
+const same = (a: unknown, b: unknown) => JSON.stringify(a) === JSON.stringify(b)
+watch(kept, (was) => picture.value && !same(was, trace.value) && takeUp())
+/** Nothing is kept of a picture that was only looked at. */
+watch([by, rect, apartMm, foot, shown, lines], () => picture.value && touched() && keep(), {
+  deep: true
+})
+const touched = () => kept.value !== undefined || lines.value.length > 0 || shown.value
 
 const scale = computed((): PictureScale =>
   by.value === 'four'
     ? {
         by: 'four',
-        corners: corners.value as unknown as [Point2, Point2, Point2, Point2],
+        corners: corners.value as unknown as Corners,
         widthMm: rect.value.widthMm,
         depthMm: rect.value.depthMm,
         at: [rect.value.x, rect.value.y]
       }
-    : {
-        by: 'two',
-        points: two.value as unknown as [Point2, Point2],
-        mm: apartMm.value,
-        widthPx: picture.value?.width ?? 1,
-        heightPx: picture.value?.height ?? 1
-      }
+    : by.value === 'side'
+      ? {
+          by: 'side',
+          points: two.value as unknown as [Point2, Point2],
+          mm: apartMm.value,
+          at: [foot.value.s, foot.value.z]
+        }
+      : {
+          by: 'two',
+          points: two.value as unknown as [Point2, Point2],
+          mm: apartMm.value,
+          widthPx: picture.value?.width ?? 1,
+          heightPx: picture.value?.height ?? 1
+        }
 )
 const TOLD = {
   shore: 'shoreline',
@@ -149,7 +212,6 @@ const TOOLS = [
   ...TRACED.map((value) => ({ value, label: TOLD[value] }))
 ] as const
 const tool = ref<'scale' | TracedKind>('scale')
-const lines = ref<TracedLine[]>([])
 /** The line that is being drawn. */
 const now = ref<Point2[]>([])
 watch(tool, (_, before) => finish(before))
@@ -197,6 +259,11 @@ function take(event: PointerEvent, k: number): void {
   ;(event.currentTarget as Element).setPointerCapture(event.pointerId)
 }
 const move = (event: PointerEvent) => held.value >= 0 && put(held.value, spot(event))
+function letLie(): void {
+  if (held.value < 0) return
+  held.value = -1
+  if (touched()) keep()
+}
 function nudge(event: KeyboardEvent, k: number): void {
   const by = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }[
     event.key
@@ -207,6 +274,7 @@ function nudge(event: KeyboardEvent, k: number): void {
   const step = event.shiftKey ? 10 : 1
   const [x, y] = marks.value[k]
   put(k, [x + by[0] * step, y + by[1] * step])
+  if (touched()) keep()
 }
 
 /** What the lines say; where the scale is none, why. */
@@ -283,7 +351,7 @@ const path = (points: readonly Point2[], closed: boolean) =>
           @click="point"
           @dblclick="finish()"
           @pointermove="move"
-          @pointerup="held = -1"
+          @pointerup="letLie"
           @keydown="key"
         >
           <image :href="picture.url" :width="picture.width" :height="picture.height" />
@@ -342,11 +410,7 @@ const path = (points: readonly Point2[], closed: boolean) =>
             </ElButton>
           </div>
           <p class="small soft">
-            {{
-              by === 'four'
-                ? 'Drag the corners on to a rectangle that lies on the water or the base: the view may be aslant.'
-                : 'Drag the points on to two whose distance you know: the picture is taken from straight above.'
-            }}
+            {{ ABOUT[by] }}
           </p>
           <div v-if="by === 'four'" class="grid2">
             <NumberField
@@ -381,6 +445,19 @@ const path = (points: readonly Point2[], closed: boolean) =>
             :max="100000"
             data-test="apart"
           />
+          <div v-if="by === 'side'" class="grid2">
+            <NumberField
+              v-model="foot.s"
+              label="Point 1 at, from A"
+              unit="mm"
+              :min="-10000"
+              :max="10000"
+            />
+            <NumberField v-model="foot.z" label="and up" unit="mm" :min="-1000" :max="10000" />
+          </div>
+          <ElCheckbox v-model="shown" data-test="lay-under">
+            {{ by === 'side' ? 'Lay it behind the section' : 'Lay it under the plan' }}
+          </ElCheckbox>
         </template>
         <ul v-else-if="lines.length" class="lines">
           <li v-for="(l, i) in lines" :key="i" class="row">
@@ -409,8 +486,9 @@ const path = (points: readonly Point2[], closed: boolean) =>
           from the second on.
         </p>
         <p v-if="tool === 'scale' && answer.corner" class="small soft">
-          The picture’s lower left corner lies at {{ mm(answer.corner[0]) }},
-          {{ mm(answer.corner[1]) }} on the base.
+          The picture’s lower left corner lies at {{ mm(answer.corner[0]) }}
+          {{ by === 'side' ? 'from A,' : 'and' }} {{ mm(answer.corner[1]) }}
+          {{ by === 'side' ? 'up.' : 'on the base.' }}
         </p>
       </div>
     </div>

@@ -16,6 +16,7 @@ import { ringOf, ringsOf } from './paths'
 import { arrowed, toHalves } from './handles'
 import { rule } from './rule'
 import { useSheet } from './sheet'
+import type { Underlay } from './underlay'
 
 export type PlanTool = 'move' | 'corner' | 'dip' | 'edge' | 'remove' | 'draw' | 'lip' | 'look'
 
@@ -30,6 +31,8 @@ const props = defineProps<{
   /** Where one more dip would tell most. */
   nextDip?: Point2 | null
   faultsAt?: readonly (readonly [number, number])[]
+  /** A picture that lies under it. */
+  underlay?: Underlay | null
 }>()
 
 const emit = defineEmits<{
@@ -254,7 +257,14 @@ defineExpose({ spot })
 </script>
 
 <template>
-  <div ref="frame" class="plan" :data-tool="tool" tabindex="-1" @keydown="key">
+  <div
+    ref="frame"
+    class="plan"
+    :class="{ pictured: underlay }"
+    :data-tool="tool"
+    tabindex="-1"
+    @keydown="key"
+  >
     <svg
       v-if="width > 0"
       :viewBox="`0 0 ${width} ${height}`"
@@ -273,6 +283,17 @@ defineExpose({ spot })
         :y="Y(base.depthMm)"
         :width="base.widthMm * scale"
         :height="base.depthMm * scale"
+      />
+      <image
+        v-if="underlay"
+        class="underlay"
+        :href="underlay.href"
+        :x="X(underlay.x)"
+        :y="Y(underlay.y)"
+        :width="underlay.widthMm * scale"
+        :height="underlay.heightMm * scale"
+        preserveAspectRatio="none"
+        data-test="under-plan"
       />
       <g class="rule" :class="{ over: near.k > 1 }">
         <g v-for="(t, i) in marksX" :key="`x${t.mm}`">
@@ -530,6 +551,15 @@ svg {
 }
 .rule line {
   stroke: var(--line-strong);
+}
+.underlay {
+  pointer-events: none;
+}
+.pictured :is(.bed, .wet) {
+  fill-opacity: 0.3;
+}
+.pictured .depth {
+  fill-opacity: 0.1;
 }
 .bed {
   fill: var(--bed);

@@ -11,6 +11,7 @@ import { mm, figure, number, unit } from '../words'
 import { lineThrough, ringOf, under } from './paths'
 import { rule } from './rule'
 import { useSheet } from './sheet'
+import type { Underlay } from './underlay'
 
 const props = defineProps<{
   section: Section
@@ -33,6 +34,8 @@ const props = defineProps<{
   /** Levels can be dragged. */
   levels?: boolean
   selected: string
+  /** A picture that stands behind it. */
+  underlay?: Underlay | null
 }>()
 const emit = defineEmits<{
   level: [pool: string, levelMm: number]
@@ -274,7 +277,14 @@ const layerFill = (i: number, count: number) => 0.35 + (0.5 * (count - i)) / Mat
 </script>
 
 <template>
-  <div ref="frame" class="section" @pointermove="move" @pointerup="drop" @pointercancel="drop">
+  <div
+    ref="frame"
+    class="section"
+    :class="{ pictured: underlay }"
+    @pointermove="move"
+    @pointerup="drop"
+    @pointercancel="drop"
+  >
     <svg
       v-if="width > 0"
       :viewBox="`0 0 ${width} ${height}`"
@@ -297,6 +307,17 @@ const layerFill = (i: number, count: number) => 0.35 + (0.5 * (count - i)) / Mat
           {{ unit('mm') }}
         </text>
       </g>
+      <image
+        v-if="underlay"
+        class="underlay"
+        :href="underlay.href"
+        :x="X(underlay.x)"
+        :y="Y(underlay.y)"
+        :width="underlay.widthMm * scale"
+        :height="underlay.heightMm * rise"
+        preserveAspectRatio="none"
+        data-test="behind-section"
+      />
       <rect
         class="board"
         :x="X(0) - 4"
@@ -540,6 +561,12 @@ svg {
 }
 .board {
   fill: var(--timber);
+}
+.underlay {
+  pointer-events: none;
+}
+.pictured :is(.land, .water) {
+  fill-opacity: 0.35;
 }
 .land {
   fill: var(--foam-board);

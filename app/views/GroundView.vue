@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useUnderlay } from '../drawings/underlay'
 import { said, unit } from '../words'
 import { isPlain, isTyping } from '../typing'
 import DrawingFrame from '../components/DrawingFrame.vue'
@@ -34,6 +35,7 @@ import { usePhone } from '../screens'
 import { useBuildStore } from '../stores/build'
 
 const store = useBuildStore()
+const underlay = useUnderlay('plan')
 const phone = usePhone()
 const tool = ref<PlanTool>('move')
 const TOOLS: { id: PlanTool; key: string; name: string; what: string }[] = [
@@ -165,6 +167,7 @@ function actsAt(event: MouseEvent): Act[] {
           :grounds="plan.ground.pools"
           :falls="plan.forms.falls"
           :section="build.section"
+          :underlay="underlay"
           :tool="tool"
           :selected="pool?.id ?? ''"
           :faults-at="faultsAt"

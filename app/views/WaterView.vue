@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useUnderlay } from '../drawings/underlay'
 import DrawingFrame from '../components/DrawingFrame.vue'
 import { ElButton, ElCheckbox } from 'element-plus'
 import LeafTabs from '../components/LeafTabs.vue'
@@ -67,6 +68,7 @@ import { useBuildStore } from '../stores/build'
 import { useSettingsStore } from '../stores/settings'
 
 const store = useBuildStore()
+const underlay = useUnderlay('plan')
 const settings = useSettingsStore()
 const router = useRouter()
 const choosingLip = ref(false)
@@ -303,6 +305,7 @@ function drag(what: Handle, to: Point2): void {
               :grounds="plan.ground.pools"
               :falls="plan.forms.falls"
               :section="build.section"
+              :underlay="underlay"
               :tool="choosingLip ? 'lip' : 'look'"
               :selected="water?.id ?? ''"
               @select="store.selected = $event"

@@ -1,3 +1,4 @@
+import { MOST_TRACES, type Trace } from './pictures'
 import { scaleRatio } from '../physics/shape/scale'
 import { wayFor } from '../craft/ways/catalog'
 import { USUAL } from '../craft/usual'
@@ -712,3 +713,20 @@ export const removeWater =
         return { ...water, lip, into: water.into === id ? null : water.into }
       })
   })
+
+/**
+ * Keeps what was drawn on a picture, in place of what was kept of it before; of those that lie under
+ * the plan, or behind the section, the last laid there is shown.
+ */
+export const keepTrace =
+  (trace: Trace): Edit =>
+  (build) => {
+    const others = (build.traces ?? [])
+      .filter((t) => t.photo !== trace.photo)
+      .map((t) =>
+        trace.shown && (t.scale.by === 'side') === (trace.scale.by === 'side')
+          ? { ...t, shown: false }
+          : t
+      )
+    return { ...build, traces: [...others, trace].slice(-MOST_TRACES) }
+  }

@@ -9,6 +9,7 @@ import type { Care, From } from '../craft/ways/types'
 import type { Stance } from '../physics/water/spray/crown'
 import type { Mood } from '../physics/water/hydraulics/drop'
 import type { Log } from './log/entries'
+import type { Trace } from './pictures'
 import type { Material } from '../craft/materials/types'
 
 /**
@@ -73,6 +74,8 @@ export interface Build {
    * that it means.
    */
   bottles?: Material[]
+  /** Pictures of the log with their scale and what was drawn on them; left out: none. */
+  traces?: Trace[]
 }
 
 export interface Base {

@@ -133,6 +133,7 @@ export function planner(): Planner {
       ...build,
       name: '',
       notes: '',
+      traces: [],
       calendar: NO_CALENDAR,
       ...NO_WORK,
       copies: build.copies

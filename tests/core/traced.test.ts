@@ -1,15 +1,19 @@
 import { expect } from 'chai'
 import fc from 'fast-check'
-import { fallsOf, poolsOf, reachesOf, seasOf } from '../../core/build/types'
+import { fallsOf, poolsOf, reachesOf, seasOf, type Build } from '../../core/build/types'
 import type { Point2 } from '../../core/physics/shape/polygon'
 import { wavelength } from '../../core/physics/water/waves/linear'
+import { keepTrace } from '../../core/build/edits'
+import { readBuild } from '../../core/build/file/buildFile'
+import { writeBuild } from '../../core/build/file/write'
 import {
-  ontoPlan,
-  proposals,
+  MOST_TRACES,
   type PictureScale,
+  type Trace,
   type TracedLine
-} from '../../core/plan/beside/traced'
-import { derivePlan } from '../../core/plan/derivePlan'
+} from '../../core/build/pictures'
+import { ontoPicture, ontoPlan, proposals } from '../../core/plan/beside/traced'
+import { derivePlan, finished, planner } from '../../core/plan/derivePlan'
 import { demo } from '../support/builds'
 
 const mole = demo('2-mole-at-varnsey')
@@ -46,6 +50,87 @@ const seenBy = (lens: (p: Point2) => Point2): PictureScale => ({
   at: [0, 0]
 })
 const lens = camera(420, 300, 60)
+
+describe('A picture under the plan', () => {
+  const two: PictureScale = {
+    by: 'two',
+    points: [
+      [100, 100],
+      [500, 100]
+    ],
+    mm: 200,
+    widthPx: 800,
+    heightPx: 600
+  }
+  const side: PictureScale = {
+    by: 'side',
+    points: [
+      [50, 400],
+      [250, 400]
+    ],
+    mm: 100,
+    at: [20, 5]
+  }
+  const trace = (photo: string, scale: PictureScale, shown = true): Trace => ({
+    photo,
+    scale,
+    lines: [
+      {
+        kind: 'sheet',
+        points: [
+          [1, 2],
+          [3, 4]
+        ]
+      }
+    ],
+    shown
+  })
+
+  it('lies where its points say, there and back; from the side along the section and up', () => {
+    const places = fc.tuple(
+      fc.double({ min: 0, max: W, noNaN: true }),
+      fc.double({ min: 0, max: D, noNaN: true })
+    )
+    for (const scale of [two, side, seenBy(lens)])
+      fc.assert(
+        fc.property(places, (at) => {
+          const back = ontoPlan(scale, mole.base)(ontoPicture(scale, mole.base)(at))
+          expect(Math.hypot(back[0] - at[0], back[1] - at[1])).to.be.below(1e-6)
+        })
+      )
+    expect(ontoPlan(side, mole.base)([150, 380])).to.deep.equal([70, 15])
+  })
+
+  it('is kept with the build and its lines, one of a kind shown at a time; what is no picture is refused with its path', () => {
+    const build = [trace('a', two), trace('b', side), trace('c', two)].reduce(
+      (b, t) => keepTrace(t)(b),
+      weir
+    )
+    expect(build.traces!.map((t) => [t.photo, t.shown])).to.deep.equal([
+      ['a', false],
+      ['b', true],
+      ['c', true]
+    ])
+    const read = (b: Build) => readBuild(writeBuild(b))
+    const back = read(build)
+    expect(back.ok && back.value.traces).to.deep.equal(build.traces)
+    const again = keepTrace({ ...trace('a', two, false), lines: [] })(build)
+    expect(again.traces).to.have.length(3)
+    expect(again.traces!.at(-1)!.lines).to.deep.equal([])
+    let many = build
+    for (let i = 0; i < 30; i++) many = keepTrace(trace(`p${i}`, two))(many)
+    expect(many.traces).to.have.length(MOST_TRACES)
+    const wrong = (traces: Trace[]) => {
+      const answer = read({ ...build, traces })
+      return answer.ok ? '' : answer.faults.map((f) => f.path).join()
+    }
+    expect(wrong([trace('a', two), trace('a', side)])).to.match(/traces\[1\]/)
+    expect(wrong([trace('a', { ...two, mm: 0 })])).to.match(/traces\[0\]\.scale/)
+    // what was drawn on a picture leaves the plan alone
+    const plan = planner()
+    expect(finished(plan(build)).forms).to.equal(finished(plan(weir)).forms)
+  })
+})
 
 describe('Traced from a picture', () => {
   it('a grid photographed aslant is traced back within 0.5 mm, corners and clicks to half a pixel', () => {

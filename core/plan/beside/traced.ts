@@ -8,6 +8,7 @@ import {
   setFlow,
   type Edit
 } from '../../build/edits'
+import { type PictureScale, type TracedKind, type TracedLine } from '../../build/pictures'
 import { fallsOf, poolsOf, seasOf, type Build, type Pool, type Standing } from '../../build/types'
 import { homography, seenAt } from '../../physics/picture/homography'
 import {
@@ -24,36 +25,47 @@ import { counted, mm, plain } from '../../words/sentences'
 import { flowThrough } from '../2-forms/landing'
 import type { Plan } from '../derivePlan'
 
-/** What a line on a picture follows. */
-export const TRACED = ['shore', 'crest', 'lip', 'foam', 'stone', 'sheet'] as const
-export type TracedKind = (typeof TRACED)[number]
-/** Lines that close: what they go round. */
-export const CLOSED: readonly TracedKind[] = ['shore', 'foam', 'stone']
+/** How long a pixel is by two points of a picture, mm. */
+function mmPerPx({ points: [a, b], mm: apart }: Exclude<PictureScale, { by: 'four' }>): number {
+  const px = Math.hypot(b[0] - a[0], b[1] - a[1])
+  if (!(px > 0)) throw new RangeError('points: are one; two different points are needed')
+  return apart / px
+}
 
-/** A line on a picture, px: x to the right, y down. */
-export interface TracedLine {
-  kind: TracedKind
-  points: Point2[]
+/** Corners on the plan of the rectangle that a picture taken aslant shows. */
+const cornersOn = ({ widthMm, depthMm, at: [x, y] }: Extract<PictureScale, { by: 'four' }>) =>
+  [
+    [x, y],
+    [x + widthMm, y],
+    [x + widthMm, y + depthMm],
+    [x, y + depthMm]
+  ] as const
+
+/**
+ * Takes a place of the plan, or of the section where a picture was taken from the side, to the picture, px:
+ * the other way round than `ontoPlan`.
+ *
+ * @throws RangeError where two points are one, or three corners lie on a line
+ */
+export function ontoPicture(scale: PictureScale, base: Build['base']): (at: Point2) => Point2 {
+  if (scale.by === 'four') {
+    const h = homography(cornersOn(scale), scale.corners)
+    return (p) => seenAt(h, p)
+  }
+  const each = mmPerPx(scale)
+  if (scale.by === 'side') {
+    const [[x0, y0], [along, up]] = [scale.points[0], scale.at]
+    return ([s, z]) => [x0 + (s - along) / each, y0 - (z - up) / each]
+  }
+  const { widthPx, heightPx } = scale
+  return ([x, y]) => [
+    widthPx / 2 + (x - base.widthMm / 2) / each,
+    heightPx / 2 - (y - base.depthMm / 2) / each
+  ]
 }
 
 /**
- * How a picture lies on the plan: by two of its points and how far apart they are, upright over the
- * middle of the base; or, where it was taken aslant, by the four corners of a rectangle on the water.
- */
-export type PictureScale =
-  | { by: 'two'; points: readonly [Point2, Point2]; mm: number; widthPx: number; heightPx: number }
-  | {
-      by: 'four'
-      /** Front left, front right, back right, back left. */
-      corners: readonly [Point2, Point2, Point2, Point2]
-      widthMm: number
-      depthMm: number
-      /** Where on the plan its front left corner lies. */
-      at: Point2
-    }
-
-/**
- * Takes a point of a picture to the plan, mm.
+ * Takes a point of a picture to the plan, or, where it was taken from the side, to the section, mm.
  *
  * @throws RangeError where two points are one, or three corners lie on a line
  * @example ontoPlan({ by: 'two', points: [[0, 0], [100, 0]], mm: 50, widthPx: 100, heightPx: 100 },
@@ -61,20 +73,15 @@ export type PictureScale =
  */
 export function ontoPlan(scale: PictureScale, base: Build['base']): (at: Point2) => Point2 {
   if (scale.by === 'four') {
-    const { corners, widthMm, depthMm, at } = scale
-    const [x, y] = at
-    const h = homography(corners, [
-      [x, y],
-      [x + widthMm, y],
-      [x + widthMm, y + depthMm],
-      [x, y + depthMm]
-    ])
+    const h = homography(scale.corners, cornersOn(scale))
     return (p) => seenAt(h, p)
   }
-  const [[a, b], { widthPx, heightPx }] = [scale.points, scale]
-  const px = Math.hypot(b[0] - a[0], b[1] - a[1])
-  if (!(px > 0)) throw new RangeError('points: are one; two different points are needed')
-  const each = scale.mm / px
+  const each = mmPerPx(scale)
+  if (scale.by === 'side') {
+    const [[x0, y0], [along, up]] = [scale.points[0], scale.at]
+    return ([x, y]) => [along + (x - x0) * each, up - (y - y0) * each]
+  }
+  const { widthPx, heightPx } = scale
   return ([x, y]) => [
     base.widthMm / 2 + (x - widthPx / 2) * each,
     base.depthMm / 2 - (y - heightPx / 2) * each
@@ -114,7 +121,7 @@ export function proposals(
   const onPlan = ontoPlan(scale, build.base)
   const laid = (kind: TracedKind, least: number) =>
     lines
-      .filter((l) => l.kind === kind && l.points.length >= least)
+      .filter((l) => l.kind === kind && l.points.length >= least && scale.by !== 'side')
       .map((l) => l.points.map(onPlan))
   const pool = poolFor(build, of, laid('shore', 3)[0] ?? laid('foam', 3)[0])
   /** How far a slip of the hand reaches on the plan about a place of the picture, mm. */
