@@ -2,7 +2,7 @@
 import { ElButton, ElCheckbox } from 'element-plus'
 import { computed } from 'vue'
 import { crestOf } from '../../core/build/crests'
-import { addCrest, buildCrest, changeSea } from '../../core/build/edits'
+import { addCrest, buildCrest, changePool, changeSea, type Edit } from '../../core/build/edits'
 import type { Sea } from '../../core/build/types'
 import {
   explainBreaks,
@@ -14,7 +14,7 @@ import {
 } from '../../core/explain/waterExplanations'
 import type { SeaPlan } from '../../core/plan/2-forms/formsStage'
 import { waveSchools } from '../../core/plan/2-forms/schools'
-import { distanceWords } from '../../core/plan/2-forms/wishedSea'
+import { distanceWords, type WishWay } from '../../core/plan/2-forms/wishedSea'
 import { beaufortOf, beaufortSpeed } from '../../core/physics/water/waves/windSea'
 import { figure, mm, quantity, number, said } from '../words'
 import { useBuildStore } from '../stores/build'
@@ -36,6 +36,11 @@ const WISHES = [
   { id: 'plunging', name: 'plunging' },
   { id: 'surging', name: 'surging' }
 ]
+/** The sea, or the level of its pool, that a wish is brought about by. */
+const brings = (way: WishWay): Edit =>
+  'change' in way
+    ? changeSea(props.sea.of ?? props.sea.id, way.change)
+    : changePool(props.sea.pool, { levelMm: way.levelMm })
 const wish = (id: string) => set('Wish', { wish: id === '' ? null : (id as Sea['wish']) })
 const away = computed(() =>
   props.form.wish ? distanceWords(props.form.wish.sea, props.form.beachSlope) : ''
@@ -108,14 +113,14 @@ const LEAST_WIND = 0.1
           }}.
         </p>
         <p v-if="!form.wish.ways.length" class="small soft">
-          No period and no painted depth does it on this base: it stays as wished.
+          No period, no painted depth and no tide does it on this base: it stays as wished.
         </p>
         <ElButton
           v-for="w in form.wish.ways"
           :key="w.label"
           class="tool"
           data-test="wish-way"
-          @click="store.edit('The sea for the wish', changeSea(sea.of ?? sea.id, w.change))"
+          @click="store.edit('The sea for the wish', brings(w))"
         >
           {{ said(w.label) }}
         </ElButton>

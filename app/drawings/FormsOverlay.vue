@@ -380,6 +380,11 @@ const TAG_PX = 170
         <path v-for="(c, i) in s.crests" :key="`c${i}`" class="crest" :d="draws(c)" />
         <template v-if="show === 'forms'"
           ><path v-for="(c, i) in s.washLines" :key="`w${i}`" class="wash" :d="draws(c)" /><path
+            v-for="(c, i) in s.id === selected ? s.backwash : []"
+            :key="`k${i}`"
+            class="back"
+            :d="draws(c)"
+            data-test="backwash" /><path
             v-for="(c, i) in s.breakLine"
             :key="`b${i}`"
             class="break"
@@ -568,6 +573,11 @@ const TAG_PX = 170
 }
 .on .crest {
   stroke-width: 2.2;
+}
+.back {
+  fill: none;
+  stroke: var(--deep);
+  stroke-width: 1;
 }
 .wash {
   fill: none;

@@ -2,6 +2,7 @@ import { expect } from 'chai'
 import fc from 'fast-check'
 import {
   chainDrop,
+  changePool,
   changeSea,
   changeSplash,
   setCause,
@@ -95,6 +96,63 @@ describe('Waves by wish', () => {
     expect(
       sea.distance === 0 ? sea.periodS < 25 : sea.beachSlope < seaOf(plan).beachSlope!
     ).to.equal(true)
+  })
+
+  it('a tide does it where the beach is flatter or steeper at another level; what ran up runs back down the bed', () => {
+    // a ledge that hardly falls, and a steep bank behind it which the sea reaches only when it is high
+    const [wide, deep] = [300, 200]
+    const ledge = newFrom(
+      { name: 'Ledge', waters: 'shore', scale: '1:87', widthMm: wide, depthMm: deep },
+      NOW
+    )
+    const bed = (y: number) => (y < 110 ? 4 + 0.14 * y : 19.4 + 0.5 * (y - 110))
+    const low: Build = {
+      ...ledge,
+      waters: ledge.waters.map((w) =>
+        w.kind === 'pool'
+          ? {
+              ...w,
+              levelMm: 27,
+              brimMm: 60,
+              damTopMm: 60,
+              soundings: Array.from({ length: 21 * 11 }, (_, i): [number, number, number] => {
+                const [x, y] = [5 + (i % 21) * 14.5, 5 + Math.floor(i / 21) * 15]
+                return [x, y, bed(y)]
+              })
+            }
+          : w
+      )
+    }
+    const sea = (change: Partial<Sea>) =>
+      changeSea('sea1', { breakerMm: 5, crest: null, ...change })
+    const pool = poolsOf(low)[0].id
+    let met = 0
+    for (const wish of ['plunging', 'surging'] as const)
+      for (const periodS of [3, 4, 5, 6, 7, 8, 9, 10])
+        for (const way of seaOf(planned(low, sea({ wish, periodS }))).wish!.ways) {
+          if (!('levelMm' in way)) continue
+          met++
+          const high = way.levelMm > 27
+          expect(way.label).to.match(high ? /^High tide: raise the/ : /^Low tide: lower the/)
+          const tide = planned(
+            low,
+            sea({ wish, periodS }),
+            changePool(pool, { levelMm: way.levelMm })
+          )
+          expect(seaOf(tide).wish).to.include({ kind: wish, byNature: wish })
+          expect(seaOf(tide).breakerMm).to.be.closeTo(5, 1e-9)
+        }
+    expect(met).to.be.above(0)
+    const { backwash, breaks, washLines } = seaOf(planned(low, sea({ periodS: 8 })))
+    expect(washLines.length).to.be.above(0)
+    expect(backwash.length).to.be.above(5)
+    for (const line of backwash) {
+      const heights = line.map(([, y]) => bed(y))
+      expect(heights.at(-1)!).to.be.below(heights[0])
+      // Battjes' run-down; two cells of the map to spare on the steep bank
+      const foot = 27 + Math.min(0, breaks!.runUpMm * (1 - 0.4 * breaks!.iribarren))
+      expect(heights.at(-1)!).to.be.above(foot - 2.2)
+    }
   })
 
   it('painted depth: crests run, close up and break as over the depth that is seen, and the run over the real one', () => {

@@ -7,7 +7,6 @@ import { cellAt } from '../../physics/shape/grid'
 import { isolines } from '../../physics/shape/isolines'
 import { lineLength, evenly, type Point2 } from '../../physics/shape/polygon'
 import type { GroundPlan } from '../1-ground/groundStage'
-import { shoreline } from '../../physics/shape/shoreline'
 import {
   breakDepth,
   breakerIndex,
@@ -24,8 +23,10 @@ import { openness } from '../../physics/water/waves/shelter'
 import { JUST_WITHIN, shortestPeriod } from '../../physics/water/waves/seaFor'
 import { arrivalTimes } from '../../physics/water/waves/waveField'
 import { whitecaps, windSea, type WindSea } from '../../physics/water/waves/windSea'
+import { beachOf, tidesTo } from './beach'
 import type { BedMap } from './bedMap'
 import { modelMm, realM } from '../../physics/shape/units'
+import { swash } from './swash'
 import { wished, wishOf, type WishedSea } from './wishedSea'
 
 /**
@@ -71,8 +72,10 @@ export interface SeaForm {
   crests: Point2[][]
   /** Where they begin to break. */
   breakLine: Point2[][]
-  /** The reach of the last waves up the beach and of their backwash. */
+  /** The reach of the last waves up the beach. */
   washLines: Point2[][]
+  /** How what they left there runs back, downwards. */
+  backwash: Point2[][]
   /** The crest that is built, bent like its neighbours. */
   built: {
     line: Point2[]
@@ -95,11 +98,6 @@ export interface SeaForm {
   /** Height of the waves at each cell, mm. */
   heightMm: Float64Array
 }
-
-/** A bed flatter than this has no shore: the waves pass over it. Common practice, no source. */
-const FLATTEST = 0.005
-/** What is steeper is a wall. Common practice, no source. */
-const STEEPEST_BEACH = 0.6
 
 /** Where no shore is seen, waves break as on so flat a beach. Common practice, no source. */
 const UNSEEN_BEACH = 0.02
@@ -165,9 +163,10 @@ export function seaForm(
     depthM[c] = realM((pool?.levelMm ?? 0) - bed.zMm[c] - bed.standMm[c], scale)
     if (depthM[c] > deepest) deepest = depthM[c]
   }
-  const slope = slopeAlong(bed, depthM, sea.headingDeg, realM(bed.grid.cellMm, scale))
   // water that is painted deeper than it is runs, turns and breaks as the depth that is seen
   const painted = sea.paintedM && deepest > 0 ? sea.paintedM / deepest : 1
+  const cellM = realM(bed.grid.cellMm, scale)
+  const beach = beachOf(bed.grid, depthM, sea.headingDeg, cellM, painted)
   if (painted !== 1) for (let c = 0; c < size; c++) depthM[c] *= painted
   deepest *= painted
   const nothing: SeaForm = {
@@ -188,6 +187,7 @@ export function seaForm(
     crests: [],
     breakLine: [],
     washLines: [],
+    backwash: [],
     built: null,
     whitecapPct: 0,
     further: of !== undefined,
@@ -208,7 +208,6 @@ export function seaForm(
     sea.drive === 'wind'
       ? windSea({ windMS: sea.windMS, fetchM: sea.fetchKm * 1000, depthM: deepest, scale })
       : null
-  const beach = slope !== null && slope * painted > FLATTEST ? slope * painted : null
   const periodS = wind?.periodS ?? standing(sea.periodS, realM(sea.breakerMm, scale), beach)
   const breaker = breakerFrom(sea, scale, beach, { wind, periodS, deepest })
   const whole = wavelength(periodS, deepest) * steepest(periodS, deepest)
@@ -231,11 +230,23 @@ export function seaForm(
       heightMm,
       beachSlope: beach,
       deepestM: deepest,
-      byNature: meets ? breakerKind(surf) : null
+      byNature: meets ? breakerKind(surf) : null,
+      tides: () =>
+        sea.drive !== 'breaker' || of
+          ? []
+          : tidesTo(wantedKind, {
+              sea,
+              pool,
+              bed,
+              depthM,
+              painted,
+              scale,
+              heightM: breaker!.heightM,
+              periodS
+            })
     })
   const asDrawn = drawnAs(wantedKind, surf)
   const spacing = (depth: number) => modelMm(wavelength(periodS, depth), scale)
-  const cellM = realM(bed.grid.cellMm, scale)
   const arrivalS =
     of?.arrivalS ?? arrivalTimes(bed.grid, depthM, cellM, sea.headingDeg, periodS, deepest)
   const lengthCells = wavelength(periodS, deepest) / cellM
@@ -303,13 +314,7 @@ export function seaForm(
   const surface = ground.pools.find((g) => g.id === sea.pool)?.surface
   return {
     ...form,
-    washLines:
-      surface && meets
-        ? [0.35, 0.7, 1]
-            .map((share) => Math.min(pool.brimMm - 0.05, pool.levelMm + share * runUpMm))
-            .filter((z) => z > pool.levelMm)
-            .flatMap((z) => shoreline(surface, z))
-        : [],
+    ...(surface && meets ? swash(bed, surface, pool, { runUpMm, surf }) : {}),
     built
   }
 }
@@ -460,34 +465,6 @@ function stationsOf(
       heightMm: here * (endsShare + (1 - endsShare) * Math.sin(Math.PI * t) ** 0.7)
     }
   })
-}
-
-/**
- * Mean slope of the bed from the shore out to its deep part, along the way the waves run; null: it
- * has no shore there.
- */
-function slopeAlong(
-  { grid }: BedMap,
-  depthM: Float64Array,
-  headingDeg: number,
-  cellM: number
-): number | null {
-  const [kx, ky] = [Math.cos((headingDeg * Math.PI) / 180), Math.sin((headingDeg * Math.PI) / 180)]
-  const samples: number[] = []
-  for (let row = 2; row + 2 < grid.rows; row += 2) {
-    for (let col = 2; col + 2 < grid.cols; col += 2) {
-      const c = row * grid.cols + col
-      if (!(depthM[c] > 0)) continue
-      const dx = (depthM[c + 2] - depthM[c - 2]) / (4 * cellM)
-      const dy = (depthM[c + 2 * grid.cols] - depthM[c - 2 * grid.cols]) / (4 * cellM)
-      // walls and rocks are no beach
-      if (Math.hypot(dx, dy) <= STEEPEST_BEACH) samples.push(-(dx * kx + dy * ky))
-    }
-  }
-  if (samples.length < 5) return null
-  // the steeper half tells the beach, the flatter the floor before it
-  const steep = samples.sort((a, b) => b - a).slice(0, Math.ceil(samples.length / 3))
-  return steep.reduce((sum, v) => sum + v, 0) / steep.length
 }
 
 function heights(

@@ -6,10 +6,11 @@ import type { BreakerKind } from '../../physics/water/waves/breaking'
 import { plain } from '../../words/sentences'
 
 /** One way to bring nature to a wish: what is said of it, and what is changed. */
-export interface WishWay {
-  label: string
-  change: Partial<Omit<Sea, 'kind' | 'id'>>
-}
+export type WishWay = { label: string } & (
+  | { change: Partial<Omit<Sea, 'kind' | 'id'>> }
+  /** Another level of its pool: a tide. */
+  | { levelMm: number }
+)
 
 /** A kind of breaker that was wished, and how far it is from what this sea does by itself. */
 export interface WishedSea {
@@ -37,6 +38,8 @@ interface Now {
   /** Deepest water as it is seen, full size, m. */
   deepestM: number
   byNature: BreakerKind | null
+  /** Tides at which the same waves do it. */
+  tides: () => WishWay[]
 }
 
 /** Sets a wish against what the sea does by itself. */
@@ -48,7 +51,7 @@ export function wished(kind: BreakerKind, now: Now): WishedSea {
     kind,
     byNature,
     sea: near,
-    ways: beachSlope === null ? [] : waysTo(kind, now, beachSlope)
+    ways: [...(beachSlope === null ? [] : waysTo(kind, now, beachSlope)), ...now.tides()]
   }
 }
 
@@ -58,20 +61,23 @@ const TIMES = [
   ...Array.from({ length: 60 }, (_, i) => 1.06 ** (i + 1)).flatMap((f) => [f, 1 / f])
 ]
 /** A wave breaks on the base where its depth is there with something to spare. */
-const TO_SPARE = 0.95
+export const TO_SPARE = 0.95
 /** And so far inside its kind that no rounding tips it over. */
 const INSIDE = 0.01
+
+/** Whether a surf number lies inside a kind, with something to spare. */
+export function isWithin(kind: BreakerKind, surf: number): boolean {
+  const [low, high] = JUST_WITHIN[kind]
+  return surf >= low * (1 + INSIDE) && surf <= high * (1 - INSIDE)
+}
 
 /** The period that does it on this bed; else the least painted depth with one that does; else none. */
 function waysTo(kind: BreakerKind, now: Now, beachSlope: number): WishWay[] {
   const { scale, heightMm, deepestM } = now
-  const [low, high] = JUST_WITHIN[kind]
   for (const times of TIMES) {
     const sea = seaFor({ scale, kind, heightMm, beachSlope: beachSlope * times })
     const holds = sea.waterMm <= TO_SPARE * modelMm(deepestM * times, scale)
-    const { iribarren: surf } = sea
-    if (sea.distance > 0 || !holds || surf < low * (1 + INSIDE) || surf > high * (1 - INSIDE))
-      continue
+    if (sea.distance > 0 || !holds || !isWithin(kind, sea.iribarren)) continue
     const period = {
       drive: 'breaker' as const,
       breakerMm: digits(heightMm, 4),

@@ -8,7 +8,8 @@ import type { RunClash } from '../2-forms/run'
 import type { SplashForm } from '../2-forms/splashForm'
 import { FASTEST_MS } from '../../physics/water/spray/splash'
 import { modelMm, realM } from '../../physics/shape/units'
-import { distanceWords } from '../2-forms/wishedSea'
+import type { Mend } from '../../build/mend'
+import { distanceWords, type WishWay } from '../2-forms/wishedSea'
 import { wayFor } from '../../craft/ways/catalog'
 import type { Finding } from './types'
 import { mm, plain } from '../../words/sentences'
@@ -408,8 +409,8 @@ function seaFindings(sea: Sea, form: SeaPlan, scale: number): Finding[] {
       wayOut:
         ways.length > 0
           ? 'Keep it as wished, or bring the sea to it.'
-          : 'Keep it as wished: no period and no painted depth does it on this base.',
-      mend: ways[0] ? { label: ways[0].label, sea: waves, change: ways[0].change } : undefined
+          : 'Keep it as wished: no period, no painted depth and no tide does it on this base.',
+      mend: ways[0] && mendOf(ways[0], waves, form.pool)
     })
   }
   if (form.tooShortS !== null) {
@@ -475,6 +476,12 @@ function seaFindings(sea: Sea, form: SeaPlan, scale: number): Finding[] {
   }
   return found
 }
+
+/** A way to a wish as one click. */
+const mendOf = (way: WishWay, sea: string, pool: string): Mend =>
+  'change' in way
+    ? { label: way.label, sea, change: way.change }
+    : { label: way.label, pool, change: { levelMm: way.levelMm } }
 
 /** A splash that is wished higher than any water goes. */
 function splashFindings(splash: Splash, form: SplashForm): Finding[] {

@@ -248,6 +248,7 @@ function seaTemplates(build: Build, form: SeaPlan, name: string): Template[] {
         ...form.crests.map((c) => line('crest', c)),
         ...form.breakLine.map((c) => line('break', c)),
         ...form.washLines.map((c) => closed('wash', c)),
+        ...form.backwash.flatMap(arrowed),
         ...(form.built ? [line('cut', form.built.line)] : [])
       ])
     )

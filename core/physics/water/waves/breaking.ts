@@ -64,6 +64,16 @@ export const breakerKind = (surf: number): BreakerKind =>
 export const runUp = (heightM: number, surf: number): number => heightM * Math.min(surf, HUNT_CAP)
 
 /**
+ * How high above the still level a wave draws back to, m; below 0: under it. What surges draws far
+ * back, what spills hardly.
+ *
+ * @param runUpM  its run-up, m (or mm: in what it is given)
+ * @source Battjes 1974: R_d = R_u (1 − 0.4 ξ); from memory
+ * @example runDown(1, 2.5) // 0
+ */
+export const runDown = (runUpM: number, surf: number): number => runUpM * (1 - 0.4 * surf)
+
+/**
  * The height at which waves from offshore break on a beach: shoaled until they meet the limit.
  *
  * @param heightM  over deep water, m
