@@ -1,6 +1,6 @@
 import { computed, onMounted, type ComputedRef } from 'vue'
 import { keptStack, type KeptStack } from '../core/build/stack'
-import { wayFor } from '../core/craft/ways/catalog'
+import { wayOf } from '../core/craft/ways/catalog'
 import { useBuildStore } from './stores/build'
 import { useLibraryStore } from './stores/library'
 import { useShelfStore } from './stores/shelf'
@@ -32,7 +32,7 @@ export function useElsewhere(water: () => string): ComputedRef<Elsewhere[]> {
         .filter((w) => w.kind === kind && (build !== here || w.id !== water()))
         .map((w): Elsewhere => {
           const kept = keptStack(build, w.id, shelf.own)!
-          const way = wayFor(w.kind, w.way)?.name ?? w.way
+          const way = wayOf(w)?.name ?? w.way
           return {
             id: `${build.id}/${w.id}`,
             name: `${w.name}${build === here ? '' : `, ${build.name}`}: ${way}`,

@@ -15,7 +15,7 @@ import {
 import type { Edit } from '../../core/build/edits'
 import type { Laid } from '../../core/build/types'
 import { cannotLie, glueFor } from '../../core/craft/layPairs'
-import { layWay, wayFor, WAYS } from '../../core/craft/ways/catalog'
+import { layWay, wayOf, WAYS } from '../../core/craft/ways/catalog'
 import type { Plan } from '../../core/plan/derivePlan'
 import { firstZone, hasPlan } from '../../core/plan/4-amounts/zones'
 import { refusal } from '../../core/plan/6-steps/stacked'
@@ -201,7 +201,7 @@ const settable = computed(() => [
   { id: '', name: 'A thing of yours' },
   ...build.value.waters
     .filter((w) => {
-      const way = wayFor(w.kind, w.way)
+      const way = wayOf(w)
       return w.id !== props.stack && way !== null && setStepOf(way) !== undefined
     })
     .map((w) => ({ id: w.id, name: w.name }))

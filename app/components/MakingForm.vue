@@ -9,7 +9,8 @@ import { changeGel, changeMaking, setWay } from '../../core/build/edits'
 import type { Making, Moving } from '../../core/build/types'
 import { ofKind } from '../../core/craft/materials/shelf'
 import type { FormStack } from '../../core/plan/3-stacks/stacksStage'
-import { wayFor, waysFor } from '../../core/craft/ways/catalog'
+import { wayOf, waysFor } from '../../core/craft/ways/catalog'
+import { mayBeLoose } from '../../core/craft/ways/loose'
 import { grams, mm, number, said } from '../words'
 import { useBuildStore } from '../stores/build'
 import ChoiceField from './ChoiceField.vue'
@@ -19,8 +20,12 @@ import NumberField from './NumberField.vue'
 /** How a moving water is made: its way, gel, film, coats and tilt. */
 const props = defineProps<{ water: Moving; stack: FormStack | undefined }>()
 const store = useBuildStore()
-const way = computed(() => wayFor(props.water.kind, props.water.way))
+const way = computed(() => wayOf(props.water))
 const ways = computed(() => waysFor(props.water.kind))
+/** Whether its crest can stand loose. */
+const loosens = computed(
+  () => way.value && mayBeLoose(way.value) && props.water.kind === 'sea' && props.water.crest
+)
 const gels = computed(() => ofKind(store.shelf, 'gel'))
 const films = computed(() => ofKind(store.shelf, 'film'))
 /** Resin and dose that it is cast in, where its way casts anything; null: nothing is mixed for it. */
@@ -83,9 +88,21 @@ const set = (label: string, change: Partial<Making>) =>
     data-test="film"
     @update:model-value="set('Film', { film: $event })"
   />
+  <ElCheckbox
+    v-if="loosens"
+    class="check"
+    :model-value="water.make.loose ?? false"
+    data-test="loose"
+    @update:model-value="set('Lifts off', { loose: $event ? true : undefined })"
+    >lifts off, on a clear base of its own</ElCheckbox
+  >
+  <p v-if="loosens && water.make.loose" class="small soft">
+    Never glued to the water: it sits on three dried dots of gel, and a blade under its back edge
+    lifts it.
+  </p>
   <template v-if="way?.part && bond">
     <ChoiceField
-      label="Fixed with"
+      :label="water.make.loose ? 'Fixed to its base with' : 'Fixed with'"
       :model-value="water.make.bond ?? ''"
       :options="bonds"
       data-test="bond"

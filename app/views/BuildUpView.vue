@@ -19,7 +19,7 @@ import { explainColour, explainLight } from '../../core/explain/explanations'
 import { explainWindow } from '../../core/explain/gelExplanations'
 import { pairOf, THINGS } from '../../core/craft/materials/pairs'
 import { onShelf } from '../../core/craft/materials/shelf'
-import { wayFor } from '../../core/craft/ways/catalog'
+import { wayOf } from '../../core/craft/ways/catalog'
 import { coreOf } from '../../core/plan/6-steps/coreOf'
 import BodyForm from '../components/BodyForm.vue'
 import ApproachFields from '../components/ApproachFields.vue'
@@ -85,7 +85,7 @@ function chooseCoats(coats: number | null): void {
 const meets = computed(() => (way.value?.meets ?? []).flatMap((m) => pairOf(m.a, m.b) ?? []))
 const part = computed(() => built.value?.part ?? null)
 const gel = computed(() => (laying.value ? onShelf(store.shelf, 'gel', laying.value.gel) : null))
-const way = computed(() => (water.value ? wayFor(water.value.kind, water.value.way) : null))
+const way = computed(() => (water.value ? wayOf(water.value) : null))
 /** The touch that the way's own steps wait for. */
 const touch = computed(
   () =>

@@ -1,6 +1,6 @@
 import { MOST_TRACES, type Trace } from './pictures'
 import { scaleRatio } from '../physics/shape/scale'
-import { wayFor } from '../craft/ways/catalog'
+import { wayFor, wayOf } from '../craft/ways/catalog'
 import { USUAL } from '../craft/usual'
 import type { Sounding } from '../physics/shape/surface'
 import { lineLength, middleOf, type Point2 } from '../physics/shape/polygon'
@@ -333,7 +333,7 @@ export const setWay =
       if (water.kind === 'pool') return pooledIn(water, way)
       const { gel, film } = wayFor(water.kind, way)?.usual ?? {}
       // a gel that only the way before could not do without goes with it
-      const stays = wayFor(water.kind, water.way)?.usual?.gel !== water.gel
+      const stays = wayOf(water)?.usual?.gel !== water.gel
       return {
         ...water,
         way,

@@ -171,6 +171,8 @@ export interface Making {
   tints?: TintDose[]
   /** What its part is fixed with; left out: as its way does it. */
   bond?: BondId
+  /** Whether its crest stands loose on a clear base of its own, to be lifted off; left out: it is fixed. */
+  loose?: boolean
 }
 
 export type Side = 'front' | 'back' | 'left' | 'right'

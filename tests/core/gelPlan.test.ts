@@ -14,18 +14,19 @@ import {
 } from '../../core/build/edits'
 import { mending } from '../../core/build/mend'
 import type { Build, Moving } from '../../core/build/types'
-import { movingOf } from '../../core/build/types'
+import { fallsOf, movingOf } from '../../core/build/types'
 import { THICKEST_GEL_MM } from '../../core/physics/stuff/drying/coats'
 import { schedule } from '../../core/plan/7-days/schedule'
 import { checkBuild } from '../../core/build/file/buildFile'
 import { HARM, pairOf, PAIRS, THINGS } from '../../core/craft/materials/pairs'
 import { BUILT_IN_SHELF, shelfOf } from '../../core/craft/materials/shelf'
 import { compareWays } from '../../core/plan/beside/compareWays'
-import { derivePlan, finished, planner } from '../../core/plan/derivePlan'
+import { derivePlan, finished, planner, type Plan } from '../../core/plan/derivePlan'
 import { repairCost } from '../../core/plan/beside/repairCost'
 import { JUDGES } from '../../core/plan/beside/judges'
 import { measuredOf, TROUBLES, troublesOf } from '../../core/craft/troubles/troubles'
-import { WAYS, waysFor } from '../../core/craft/ways/catalog'
+import { loosened, mayBeLoose } from '../../core/craft/ways/loose'
+import { wayOf, WAYS, waysFor } from '../../core/craft/ways/catalog'
 import { demo, fresh, type DemoName } from '../support/builds'
 
 const DEMOS: readonly DemoName[] = [
@@ -327,6 +328,65 @@ describe('Ways of the trade', () => {
       )
     ).to.include({ severity: 'stop', number: 'melts' })
     expect(findingOf(weir, 'order')!.reason).to.include('White before gloss')
+  })
+})
+
+describe('Crests that lift off', () => {
+  const ways = waysFor('sea').filter(mayBeLoose)
+  const steps = (plan: Plan) => plan.steps.steps.filter((s) => s.water === 'seas')
+  const name = (id: string) => id.split('/').at(-1)!
+
+  it('curl, casting, carving and heaps stand loose: made off the model, set down last, nothing glued to the water', () => {
+    expect(ways.map((w) => w.id)).to.have.members([
+      'brushed-ridges',
+      'heap-and-stipple',
+      'cast-wave',
+      'curl-film',
+      'carved-wave'
+    ])
+    for (const { id } of ways) {
+      const fixed = setWay('seas', id)(mole)
+      const plan = derivePlan(changeMaking('seas', { loose: true })(fixed))
+      const { links } = plan.steps
+      const own = new Set(steps(plan).map((s) => s.id))
+      const onWater = links.filter((l) => own.has(l.to) && !own.has(l.from)).map((l) => name(l.to))
+      const seat = steps(plan).find((s) => /loose/.test(s.title))!
+      // on the water: it is set down, and other crests may be drawn up beside it before that
+      expect(onWater, id).to.include(name(seat.id))
+      for (const at of onWater.filter((s) => s !== name(seat.id)))
+        expect(steps(plan).find((s) => name(s.id) === at)!.title, id).to.match(/other crests/)
+      expect(
+        links.filter((l) => own.has(l.to) && l.from === seat.id),
+        id
+      ).to.deep.equal([])
+      // each step of it leads to its being set down
+      const leads = new Set([seat.id])
+      for (let grows = true; grows;) {
+        grows = false
+        for (const l of links)
+          if (leads.has(l.to) && own.has(l.from) && !leads.has(l.from)) grows = !!leads.add(l.from)
+      }
+      expect(leads.size, id).to.equal(own.size)
+      expect(seat.how, id).to.match(/No glue/)
+      expect(plan.days.finish, id).to.match(/^202[67]/)
+      expect(
+        plan.findings
+          .filter((f) => f.severity === 'stop' || f.severity === 'warn')
+          .map((f) => f.title),
+        id
+      ).to.deep.equal(
+        derivePlan(fixed)
+          .findings.filter((f) => f.severity === 'stop' || f.severity === 'warn')
+          .map((f) => f.title)
+      )
+      // nobody buys resin or glue to bed it in
+      const bought = (p: Plan, what: RegExp) =>
+        p.amounts.shopping.reduce((sum, l) => sum + (what.test(l.material) ? l.amount : 0), 0)
+      expect(bought(plan, /^acetate/), id).to.be.above(20)
+    }
+    const fall = fallsOf(weir)[0]
+    expect(wayOf({ ...fall, make: { ...fall.make, loose: true } })).to.equal(wayOf(fall))
+    expect(() => loosened(wayOf(fall)!)).to.throw(/nothing that stands loose/)
   })
 })
 

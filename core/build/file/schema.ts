@@ -188,7 +188,8 @@ const making = () =>
     tiltDeg: Joi.number().min(0).max(90).required(),
     resin: id(),
     tints: doses().optional(),
-    bond: Joi.valid(...BONDS.map((b) => b.id))
+    bond: Joi.valid(...BONDS.map((b) => b.id)),
+    loose: Joi.boolean()
   }).required()
 const fall = open({
   kind: Joi.valid('fall').required(),

@@ -29,6 +29,8 @@ export const BRUSHED_RIDGES: Way = {
       order: 17,
       title: 'Prick the crest lines through their template',
       how: 'Lay the crest template on the cured pour and prick its lines through; lift it and brush the first gel along the pricks.',
+      loose:
+        'Tape the crest template under the clear base and brush the first gel along the lines that show through.',
       right: 'All lines face the shore, and none crosses another.',
       hands: { fixed: 8, per: { crestCm: 0.06 } },
       wait: { becomes: 'clear', min: 'formClear' },

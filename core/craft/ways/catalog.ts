@@ -18,6 +18,7 @@ import { LAYERED_RAPID } from './layeredRapid'
 import { LIGHT_CURED_POUR } from './lightCuredPour'
 import { MUD_POUR } from './mudPour'
 import { PAPER_SKIN } from './paperSkin'
+import { loosened, mayBeLoose } from './loose'
 import { PEEL_STRIPS } from './peelStrips'
 import { RESIN_RAPID, STROKED_RIPPLES } from './rapids'
 import { BAG_SKIN, FIBRE_SPLASH, PICKED_PASTE } from './splashes'
@@ -83,6 +84,23 @@ export const WAYS: ReadonlyMap<string, Way> = new Map(
 export function wayFor(kind: Way['for'], id: string): Way | null {
   const way = WAYS.get(id)
   return way?.for === kind ? way : null
+}
+
+const loose = new Map<string, Way>()
+/**
+ * The way of a water as it is made here: with its crest standing loose on a base of its own where the
+ * builder wants it so, and the way can.
+ */
+export function wayOf(water: {
+  kind: Way['for']
+  way: string
+  make?: { loose?: boolean }
+}): Way | null {
+  const way = wayFor(water.kind, water.way)
+  if (!way || !water.make?.loose || !mayBeLoose(way)) return way
+  const known = loose.get(way.id) ?? loosened(way)
+  loose.set(way.id, known)
+  return known
 }
 
 /** A way that puts a single lay into a stack: a coat, a white, a spray; or null. */

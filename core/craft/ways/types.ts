@@ -193,6 +193,8 @@ export interface StepTemplate {
   order: number
   title: string
   how: string
+  /** How, where what is made stands loose on a base of its own; left out: as ever. */
+  loose?: string
   /** What it looks like when it is right. */
   right: string
   hands: Grows

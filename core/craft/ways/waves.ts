@@ -125,6 +125,8 @@ export const CAST_WAVE: Way = {
       onlyWith: 'crestCm',
       times: 'gelCoats',
       how: 'One coat of heavy gel along the pricked crest lines, no thicker than a coat: higher swell is raised like brushed ridges, coat by coat.',
+      loose:
+        'One coat of heavy gel along the pricked crest lines, none where the base of the wave will lie: higher swell is raised like brushed ridges, coat by coat.',
       right: 'The cast wave is one of a family.',
       hands: { fixed: 12, per: { crestCm: 0.2 } },
       wait: { becomes: 'clear', min: 'formClear' },
@@ -257,6 +259,8 @@ export const CURL_FILM: Way = {
       title: 'Draw up the other crests',
       onlyWith: 'crestCm',
       how: 'One coat of heavy gel along the pricked crest lines and up the back of the curl: higher swell is raised like brushed ridges, coat by coat.',
+      loose:
+        'One coat of heavy gel along the pricked crest lines, none where the base of the curl will lie: higher swell is raised like brushed ridges, coat by coat.',
       right: 'The curl grows out of the swell behind it.',
       hands: { fixed: 12, per: { crestCm: 0.2 } },
       wait: { becomes: 'clear', min: 'formClear' },
@@ -363,6 +367,7 @@ export const CARVED_WAVE: Way = {
       order: 17,
       title: 'Brush the gloss on',
       how: 'A thin coat over wave and water alike.',
+      loose: 'A thin coat over the wave and its base.',
       right: 'Wet from every side.',
       hands: { fixed: 12, per: { formCm2: 0.02 } },
       wait: { becomes: 'workable', min: 'stippleOpens', max: 'stippleCloses', hard: true },

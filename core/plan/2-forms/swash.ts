@@ -62,8 +62,8 @@ function runsBack(bed: BedMap, from: Point2, top: number, foot: number): Point2[
   let at = from
   for (let i = 0; i < MOST_STEPS; i++) {
     const z = bedAt(bed, at)
-    // where the edge of the water is a wall, the bed lies far under it
-    if (z === null || (i === 0 && z < foot - (top - foot))) break
+    // where the edge of the water is a wall, the bed beside it lies lower
+    if (z === null || (i === 0 && z < (top + foot) / 2)) break
     if (z <= foot) break
     const down = downhill(bed, at)
     if (!down) break

@@ -7,7 +7,7 @@ import { insideRing, type Point2 } from '../../physics/shape/polygon'
 import type { GroundPlan } from '../1-ground/groundStage'
 import { pourHeat, type PourHeat, type PourHeatInput } from '../../physics/stuff/heat/pourHeat'
 import { onShelf, type Shelf } from '../../craft/materials/shelf'
-import { wayFor } from '../../craft/ways/catalog'
+import { wayOf } from '../../craft/ways/catalog'
 import type { Coat } from './coat'
 import { layingOf, surfaceOf, type Laying } from './gelStack'
 import type { LaidStacks } from './laidStacks'
@@ -106,7 +106,7 @@ function formStack(
   shelf: Shelf,
   name: (id: string) => string
 ): FormStack {
-  const way = wayFor(water.kind, water.way)
+  const way = wayOf(water)
   const nothing: FormStack = {
     id: water.id,
     coats: [],

@@ -2,7 +2,7 @@ import { castsWith } from '../../build/castsWith'
 import type { Build, Water } from '../../build/types'
 import { bondOf } from '../../craft/bonds'
 import type { Material } from '../../craft/materials/types'
-import { wayFor } from '../../craft/ways/catalog'
+import { wayOf } from '../../craft/ways/catalog'
 import { grown, type Sizes, type Use } from '../../craft/ways/types'
 import { onShelf, type Shelf } from '../../craft/materials/shelf'
 
@@ -16,7 +16,7 @@ import { onShelf, type Shelf } from '../../craft/materials/shelf'
 export function fieldOf(build: Build, water: Water, field: string, shelf?: Shelf): string | null {
   if (field === 'resin') return castsWith(build, water)?.resin ?? null
   if (water.kind !== 'pool' && field === 'bond') {
-    const bond = bondOf(wayFor(water.kind, water.way), water.make)
+    const bond = bondOf(wayOf(water), water.make)
     return bond && (fieldOf(build, water, bond.material) ?? bond.material)
   }
   if (water.kind !== 'pool')

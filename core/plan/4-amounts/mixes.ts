@@ -6,7 +6,7 @@ import { anyPlanned } from '../../build/lays'
 import type { Build } from '../../build/types'
 import { onShelf, type Shelf } from '../../craft/materials/shelf'
 import type { Resin } from '../../craft/materials/types'
-import { layWay, wayFor } from '../../craft/ways/catalog'
+import { layWay, wayOf } from '../../craft/ways/catalog'
 import { grown } from '../../craft/ways/types'
 import { massShareA, mixedDensity } from '../../physics/stuff/mixing/mix'
 import { isWorked } from './bodySizes'
@@ -117,7 +117,7 @@ export function otherMixes(build: Build, sizes: BuildSizes, shelf: Shelf): Plann
   const cupsFor = cupsIn(build, shelf)
   return [
     ...build.waters.flatMap((water): PlannedMix[] => {
-      const way = wayFor(water.kind, water.way)
+      const way = wayOf(water)
       const own = sizes.waters[water.id]
       if (!way || !own || !isWorked(water.kind, own)) return []
       return way.uses.flatMap((use): PlannedMix[] => {

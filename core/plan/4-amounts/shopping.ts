@@ -9,7 +9,7 @@ import { isWorked } from './bodySizes'
 import { partsOf } from '../3-stacks/gelStack'
 import { repairWay } from '../../craft/troubles/repairs'
 import { TROUBLES } from '../../craft/troubles/troubles'
-import { firstWay, layWay, wayFor } from '../../craft/ways/catalog'
+import { firstWay, layWay, wayFor, wayOf } from '../../craft/ways/catalog'
 import { type Sizes, type Way } from '../../craft/ways/types'
 import type { PlannedBatch, PoolAmounts } from './types'
 import type { BuildSizes } from './sizes'
@@ -106,7 +106,7 @@ export function shoppingList(
     const sizes = waters[water.id]
     if (!sizes) continue
     if (!isWorked(water.kind, sizes)) continue
-    const way = wayFor(water.kind, water.way)
+    const way = wayOf(water)
     useAll(way, sizes, water.id, water)
     const dammed = (sizes.damCm ?? 0) > 0 && way && anyPlanned(build, water.id, way, ['dam'])
     const dam = water.kind === 'pool' && dammed ? onShelf(shelf, 'dam', water.dam) : null

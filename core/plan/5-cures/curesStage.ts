@@ -1,4 +1,4 @@
-import { bodyNeeds, layWay, wayFor } from '../../craft/ways/catalog'
+import { bodyNeeds, layWay, wayOf } from '../../craft/ways/catalog'
 import { USUAL } from '../../craft/usual'
 import { lastAnswers } from '../../physics/solve/lastAnswers'
 import type { AmountsPlan } from '../4-amounts/amountsStage'
@@ -272,7 +272,7 @@ function bondHolds(
   shelf: Shelf,
   own: { gel: number; resin: number }
 ): number {
-  const bond = bondOf(wayFor(water.kind, water.way), water.make)
+  const bond = bondOf(wayOf(water), water.make)
   if (!bond) return 0
   if (bond.holdsMin !== null) return Math.round(bond.holdsMin * slowedBy(bond.sets, build.room))
   const gel = onShelf(shelf, 'gel', bond.material)

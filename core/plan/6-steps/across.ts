@@ -1,7 +1,7 @@
 import type { Build, Fall, Reach, Water } from '../../build/types'
 import { poolsOf, reachesOf } from '../../build/types'
 import { fixes, setStepOf } from '../../build/lays'
-import { wayFor } from '../../craft/ways/catalog'
+import { wayOf } from '../../craft/ways/catalog'
 import { HANDS, type HandRule } from '../../craft/hands'
 import type { Spot, StepTemplate, Wait } from '../../craft/ways/types'
 import { distanceToPath, insideRing, type Point2 } from '../../physics/shape/polygon'
@@ -164,7 +164,7 @@ function lowest(stacked: Stacked, entries: readonly Entry[], links: StepLink[]):
 function fixed(stacked: Stacked, entries: readonly Entry[], links: StepLink[]): void {
   for (const { scope, template, id, last } of entries) {
     const water = stacked.build.waters.find((w) => scope.laid && w.id === fixes(scope.laid))
-    const way = water && wayFor(water.kind, water.way)
+    const way = water && wayOf(water)
     const set = way && setStepOf(way)
     if (!set) continue
     const own = entries.filter((e) => e.scope.key === water.id)

@@ -2,7 +2,7 @@ import { fixes, isSceneStack, stateOf, toBeDone } from '../../build/lays'
 import type { Build, Laid, LayState, Water } from '../../build/types'
 import { repairWay } from '../../craft/troubles/repairs'
 import { TROUBLES } from '../../craft/troubles/troubles'
-import { firstWay, layWay, wayFor } from '../../craft/ways/catalog'
+import { firstWay, layWay, wayFor, wayOf } from '../../craft/ways/catalog'
 import type { CureName, Sizes, StepTemplate, Wait, Way } from '../../craft/ways/types'
 import type { AmountsPlan } from '../4-amounts/amountsStage'
 import { isWorked } from '../4-amounts/bodySizes'
@@ -49,7 +49,7 @@ export function scopesOf(
     }
   ]
   for (const water of build.waters) {
-    const way = wayFor(water.kind, water.way)
+    const way = wayOf(water)
     const sizes = waters[water.id] ?? {}
     if (way && isWorked(water.kind, sizes))
       scopes.push({

@@ -7,7 +7,7 @@ import { COLDEST_C } from '../../physics/stuff/drying/inRoom'
 import { localIso } from '../../build/zone'
 import { onShelf, type Shelf } from '../../craft/materials/shelf'
 import type { Laying } from '../3-stacks/gelStack'
-import { wayFor } from '../../craft/ways/catalog'
+import { wayOf } from '../../craft/ways/catalog'
 import { DAMP_RH_PCT, SLUMPS_SHARE } from './limits'
 import { bondFindings, castFindings, partFindings } from './partFindings'
 import type { Finding, Make, Stages } from './types'
@@ -27,7 +27,7 @@ export function gelFindings(build: Build, stages: Stages, shelf: Shelf): Finding
     ...ponds,
     ...movingOf(build).flatMap((water) => {
       const stack = stages.stacks.forms.find((s) => s.id === water.id)
-      const way = wayFor(water.kind, water.way)
+      const way = wayOf(water)
       const make: Make = (id, finding) => ({ id: `${id}:${water.id}`, water: water.id, ...finding })
       if (!way)
         return [
@@ -186,7 +186,7 @@ function layingFindings(
     laying.coats > 1 &&
     water.make.nextCoatH < laying.clearH
   ) {
-    const coat = wayFor(water.kind, water.way)?.steps.find((t) => t.times === 'gelCoats')
+    const coat = wayOf(water)?.steps.find((t) => t.times === 'gelCoats')
     const fit = stages.days.waits.find((w) => w.step === `${water.id}/${coat?.id}#1`)
     found.push(
       make('over-white', {
@@ -241,7 +241,7 @@ const HEAPED = { mm: 3, coats: 4 } as const
 
 /** Crests and runs built up in coat upon coat: what builders do instead, and what it saves. */
 function heapFinding(water: Moving, laying: Laying, make: Make): Finding | null {
-  const heaped = wayFor(water.kind, water.way)?.gel
+  const heaped = wayOf(water)?.gel
   if (heaped !== 'crest' && heaped !== 'run') return null
   if (laying.finalMm <= HEAPED.mm && laying.coats < HEAPED.coats) return null
   if (laying.totalH === null || laying.clearH === null || laying.coats < 2) return null

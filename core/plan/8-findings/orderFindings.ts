@@ -2,13 +2,13 @@ import { onShelf, type Shelf } from '../../craft/materials/shelf'
 import { movingOf, type Build } from '../../build/types'
 import { bondOf } from '../../craft/bonds'
 import { FOAM_EATERS, HARM, pairOf, THINGS, type ThingId } from '../../craft/materials/pairs'
-import { wayFor } from '../../craft/ways/catalog'
+import { wayFor, wayOf } from '../../craft/ways/catalog'
 import type { Finding, Stages } from './types'
 
 /** The ways at work in a build. */
 const waysOf = (build: Build) =>
   [
-    ...build.waters.map((w) => wayFor(w.kind, w.way)),
+    ...build.waters.map((w) => wayOf(w)),
     wayFor('white', build.finish.white),
     wayFor('spray', build.finish.spray)
   ].flatMap((w) => w ?? [])
@@ -115,7 +115,7 @@ export function orderFindings(build: Build, stages: Stages, shelf: Shelf): Findi
           ...(w.meets ?? []).flatMap((m) => [m.a, m.b]),
           ...w.uses.map((u) => u.material as ThingId)
         ])
-        .concat(movingOf(build).flatMap((w) => bondOf(wayFor(w.kind, w.way), w.make)?.thing ?? []))
+        .concat(movingOf(build).flatMap((w) => bondOf(wayOf(w), w.make)?.thing ?? []))
         .filter((t) => FOAM_EATERS.includes(t))
     )
     for (const eater of eaters) {

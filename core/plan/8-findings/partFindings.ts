@@ -111,6 +111,14 @@ export function bondFindings(
 /** What a part that is peeled must not do on what it lies on. */
 const NEVER_OFF: readonly Outcome[] = ['bonds', 'spoils']
 
+/** What keeps a part up whose weight lies beyond its foot. */
+function standsBy(water: Moving): string {
+  if (water.make.loose) return 'A broader base, or its feet set farther out towards the lip.'
+  if (water.kind === 'splash' && water.crown?.stance === 'fan')
+    return 'Close it to a ring, or lean it on a covered wall until its joint holds.'
+  return 'Lean it on a covered wall, or pin it, until its joint holds.'
+}
+
 /** A part that never comes off, that nothing holds up, whose joint is short or that tips. */
 export function partFindings(water: Moving, part: PartStack, make: Make): Finding[] {
   const found: Finding[] = []
@@ -183,10 +191,7 @@ export function partFindings(water: Moving, part: PartStack, make: Make): Findin
         title: `${water.name}: it does not stand by itself`,
         number: `${Math.round(-part.standing.tipDeg)}° too far over`,
         reason: 'Its weight lies beyond its foot.',
-        wayOut:
-          water.kind === 'splash' && water.crown?.stance === 'fan'
-            ? 'Close it to a ring, or lean it on a covered wall until its joint holds.'
-            : 'Lean it on a covered wall, or pin it, until its joint holds.'
+        wayOut: standsBy(water)
       })
     )
   return found

@@ -10,7 +10,7 @@ import { FASTEST_MS } from '../../physics/water/spray/splash'
 import { modelMm, realM } from '../../physics/shape/units'
 import type { Mend } from '../../build/mend'
 import { distanceWords, type WishWay } from '../2-forms/wishedSea'
-import { wayFor } from '../../craft/ways/catalog'
+import { wayOf } from '../../craft/ways/catalog'
 import type { Finding } from './types'
 import { mm, plain } from '../../words/sentences'
 
@@ -42,7 +42,7 @@ export function waterFindings(build: Build, forms: FormsPlan): Finding[] {
   const name = (id: string) => build.waters.find((w) => w.id === id)?.name ?? id
   return [
     ...build.waters.flatMap((w): Finding[] =>
-      w.kind === 'pool' || wayFor(w.kind, w.way)
+      w.kind === 'pool' || wayOf(w)
         ? []
         : [
             {

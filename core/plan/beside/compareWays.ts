@@ -5,7 +5,7 @@ import type { Build } from '../../build/types'
 import type { Finding } from '../8-findings/types'
 import { NO_HISTORY, type History } from '../learned/history'
 import type { Shelf } from '../../craft/materials/shelf'
-import { wayFor, waysFor } from '../../craft/ways/catalog'
+import { wayOf, waysFor } from '../../craft/ways/catalog'
 import type { Way } from '../../craft/ways/types'
 import { finished, planner } from '../derivePlan'
 
@@ -65,7 +65,7 @@ export function compareWays(
     ...stacks.map((kept, i) => ({
       id: `stack/${i}`,
       name: `As ${kept.name}`,
-      way: wayFor(kept.kind, kept.way),
+      way: wayOf(kept),
       edit: layStack(kept, what)
     }))
   ]

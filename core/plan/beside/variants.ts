@@ -5,7 +5,7 @@ import { setCalendar } from '../../build/workEdits'
 import { localIso } from '../../build/zone'
 import type { Shelf } from '../../craft/materials/shelf'
 import type { Gel } from '../../craft/materials/types'
-import { wayFor, waysFor } from '../../craft/ways/catalog'
+import { wayOf, waysFor } from '../../craft/ways/catalog'
 import type { LayKind } from '../../craft/ways/types'
 import { pourId } from '../4-amounts/ties'
 import { mixName } from '../6-steps/mixName'
@@ -146,7 +146,7 @@ function oneMixForMore(build: Build, { amounts, steps }: Planned): Variant[] {
 /** Gels that the waters which the date hangs on longest may be laid in instead. */
 export function otherGels(build: Build, plan: Planned, shelf: Shelf): Variant[] {
   return slowest(build, plan)
-    .filter((w): w is Moving => w.kind !== 'pool' && !wayFor(w.kind, w.way)?.usual?.gel)
+    .filter((w): w is Moving => w.kind !== 'pool' && !wayOf(w)?.usual?.gel)
     .flatMap((water) =>
       [...shelf.values()]
         .filter((m): m is Gel => m.kind === 'gel' && m.id !== water.gel)

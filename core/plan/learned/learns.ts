@@ -1,5 +1,5 @@
 import { bondOf } from '../../craft/bonds'
-import { bodyNeeds, wayFor } from '../../craft/ways/catalog'
+import { bodyNeeds, wayOf } from '../../craft/ways/catalog'
 import { USUAL } from '../../craft/usual'
 import type { Water } from '../../build/types'
 import type { Learns } from '../../build/log/entries'
@@ -33,7 +33,7 @@ function gelOf(water: Water, cure: CureName): string {
 /** A bond of the water's own gel teaches of that; another is nothing that is learned. */
 function bondLearns(water: Water): Learns | null {
   if (water.kind === 'pool') return null
-  const bond = bondOf(wayFor(water.kind, water.way), water.make)
+  const bond = bondOf(wayOf(water), water.make)
   return bond?.id === 'gel' ? { product: water.gel, what: 'dry' } : null
 }
 
