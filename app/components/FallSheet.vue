@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { stripWidth } from '../../core/plan/2-forms/roundJet'
 import ChoiceField from './ChoiceField.vue'
 import { ElButton } from 'element-plus'
 import { computed } from 'vue'
@@ -215,7 +216,7 @@ const LANDS = { before: 'lands before', on: 'lands on', behind: 'lands behind' }
       <dt>Each</dt>
       <dd data-test="strip-length">
         <How :about="explainStrip(form)">{{ mm(form.stripMm) }}</How>
-        {{ ' ' }}<small>× {{ mm(fall.stripWidthMm) }}</small>
+        {{ ' ' }}<small>× {{ mm(stripWidth(form, fall)) }}{{ form.jet ? ', rolled' : '' }}</small>
       </dd>
     </div>
   </dl>

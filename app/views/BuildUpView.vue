@@ -460,8 +460,12 @@ const beliefIn = (product: string, what: Learns['what']) =>
             />
           </div>
           <p>
-            {{ form.strips }} strips hang side by side, each {{ mm(form.stripMm) }} long; make
-            <b>{{ form.stripsToMake }}</b>.
+            {{
+              form.jet
+                ? 'One strip is rolled to the jet,'
+                : `${form.strips} strips hang side by side, each`
+            }}
+            {{ mm(form.stripMm) }} long; make <b>{{ form.stripsToMake }}</b>.
           </p>
         </template>
         <p v-if="moving?.kind === 'reach' && built">

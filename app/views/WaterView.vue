@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { stripWidth } from '../../core/plan/2-forms/roundJet'
 import { useUnderlay } from '../drawings/underlay'
 import DrawingFrame from '../components/DrawingFrame.vue'
 import { ElButton, ElCheckbox } from 'element-plus'
@@ -363,7 +364,7 @@ function drag(what: Handle, to: Point2): void {
                 @settled="store.endGroup" /><StripSheet
                 v-else
                 :form="fallForm"
-                :strip-width-mm="fall.stripWidthMm"
+                :strip-width-mm="stripWidth(fallForm, fall)"
             /></DrawingFrame>
           </div>
         </div>

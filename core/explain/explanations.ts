@@ -1,3 +1,4 @@
+import { stripWidth } from '../plan/2-forms/roundJet'
 import type { LightHeat } from '../physics/stuff/heat/lightHeat'
 import { warmth } from '../craft/warmth'
 import { moment } from '../words/dates'
@@ -218,7 +219,23 @@ export const explainStrip = (form: FallForm): Explanation => ({
   trust: 'Along the middle of the sheet. Leave a little to trim.'
 })
 
-export const explainStripCount = (form: FallForm, fall: Fall): Explanation => ({
+export const explainStripCount = (form: FallForm, fall: Fall): Explanation =>
+  form.jet ? explainRolled(form, fall) : stripsSideBySide(form, fall)
+
+const explainRolled = (form: FallForm, fall: Fall): Explanation => ({
+  title: 'One strip, rolled',
+  formula: 'π·d on the mean of its way; d = √(4Q/πv), v² = v₀² + 2gz',
+  inputs: [
+    ['at the pipe', `${plain(form.jet!.diameterMm[0])} mm thick`],
+    ['at its foot', `${plain(form.jet!.diameterMm.at(-1)!)} mm thick`],
+    ['wide, unrolled', `${plain(stripWidth(form, fall))} mm`],
+    ['spares', String(fall.spares)]
+  ],
+  source: 'Continuity, and Torricelli 1644',
+  trust: 'Round while it is whole: its own skin draws it so.'
+})
+
+const stripsSideBySide = (form: FallForm, fall: Fall): Explanation => ({
   title: 'Strips',
   formula: '(width − overlap) ÷ (strip width − overlap), rounded up; and the spares',
   inputs: [

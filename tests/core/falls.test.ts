@@ -21,6 +21,7 @@ import { fallsOf, OUTLETS, poolsOf, type Build, type Fall } from '../../core/bui
 import { newFrom } from '../../core/exchange/newFile'
 import { derivePlan, type Plan } from '../../core/plan/derivePlan'
 import { outletToLand } from '../../core/plan/2-forms/fallForm'
+import { templatesOf } from '../../core/plan/templates/templatesOf'
 import { demo } from '../support/builds'
 
 const NOW = { start: '2026-11-24T18:00', zone: 'UTC' }
@@ -62,6 +63,38 @@ describe('Falls from anywhere', () => {
       // the file keeps it
       expect(readBuild(writeBuild(build)), kind).to.deep.equal({ ok: true, value: build })
     }
+  })
+
+  it('out of a pipe it is a round jet that thins as it falls: one strip, cut to a taper and rolled', () => {
+    const plan = derivePlan(from('pipe'))
+    const form = formOf(plan)
+    const { jet, curve, dischargeM3S } = form
+    expect(form.strips).to.equal(1)
+    expect(jet!.arcsMm).to.have.length(jet!.diameterMm.length)
+    // what flows through every cross-section is the same: Q = v·πd²/4
+    const real = (mm: number) => (mm * plan.forms.scale) / 1000
+    jet!.diameterMm.forEach((d, i) => {
+      const fallen = real(curve!.middle[0][1] - curve!.middle[i][1])
+      const speed = Math.sqrt(curve!.brinkSpeedMS ** 2 + 2 * 9.81 * fallen)
+      expect((speed * Math.PI * real(d) ** 2) / 4).to.be.closeTo(dischargeM3S, 2e-3 * dischargeM3S)
+      if (i > 0) expect(d).to.be.at.most(jet!.diameterMm[i - 1] + 1e-9)
+    })
+    const part = plan.stacks.forms.find((f) => f.id === 'fall1')!.part!
+    expect(part).to.include({ count: 1, name: 'Rolled strip' })
+    const [most, least] = [jet!.diameterMm[0] * Math.PI, jet!.diameterMm.at(-1)! * Math.PI]
+    expect(part.widthMm).to.be.within(least, most)
+    const build = from('pipe')
+    const { ground, stacks, forms } = plan
+    const sheet = templatesOf(build, { forms, ground, parts: stacks.forms }).find(
+      (t) => t.id === 'sheet-fall1'
+    )!
+    expect(sheet.name).to.match(/jet, unrolled/)
+    const cut = sheet.shapes.find((s) => s.layer === 'cut')!.points
+    const wide = Math.max(...cut.map((p) => p[0])) - Math.min(...cut.map((p) => p[0]))
+    expect(wide).to.be.closeTo(most, 0.01)
+    // a ledge still has strips side by side
+    const ledge = formOf(derivePlan(from('ledge')))
+    expect(ledge.jet).to.equal(null)
   })
 
   it('turned and moved it lands there; twice the chain’s flow is nothing to it', () => {

@@ -3,12 +3,17 @@ import fc from 'fast-check'
 import { spawnSync } from 'node:child_process'
 import {
   addBoulder,
+  addFall,
   addSea,
+  changeFall,
+  changeOutlet,
   changePool,
   changeSea,
   setFlow,
+  setOutlet,
   type Edit
 } from '../../core/build/edits'
+import { newFrom } from '../../core/exchange/newFile'
 import { newBuild, USUAL_WEEK } from '../../core/build/newBuild'
 import { placeEnd, tryLedge } from '../../core/build/runEdits'
 import type { Build, Pool, Reach } from '../../core/build/types'
@@ -239,6 +244,35 @@ describe('water let run over a model’s own ground', function () {
     expect(p.cellUpdates / p.cells, 'steps').to.be.below(2500)
     const form = derivePlan(sea).forms.seas[0].breaks!
     expect(water.usual().breakMm).to.be.closeTo(form.depthMm, 0.5 * form.depthMm)
+  })
+
+  it('what leaves a pipe runs on from where it lands, with its own flow and no other', () => {
+    const quarry = newFrom(
+      { name: 'Quarry', waters: 'pool', scale: '1:48', widthMm: 240, depthMm: 180 },
+      { start: '2026-11-24T18:00', zone: 'UTC' }
+    )
+    const piped = [
+      addFall,
+      setOutlet('fall1', 'pipe'),
+      changeFall('fall1', { flow: { mood: 'steady', dischargeM3S: 0.2 } }),
+      changeOutlet('fall1', { x: 70, y: 100 })
+    ].reduce((b, edit) => edit(b), quarry)
+    const { run, massErrorRel } = ran(piped, [1500])
+    expect(massErrorRel).to.be.below(1e-9)
+    expect(run.dischargeM3S).to.be.closeTo(0.2, 1e-12)
+    expect(run.outM3S).to.be.closeTo(0.2, 0.02)
+    const [form] = derivePlan(piped).forms.falls
+    const [x, y] = form.landing![0]
+    const near = over(run, [x - 8, x + 12], [y - 10, y + 10], (a) => a.speedMS)
+    const far = over(run, [x + 60, x + 90], [y + 20, y + 40], (a) => a.speedMS)
+    expect(near).to.be.above(1.5 * far)
+    // beside a chain it comes on top of what runs there
+    const both = [addFall, setOutlet('fall1', 'pipe')].reduce((b, edit) => edit(b), WEIR)
+    const pipe = derivePlan(both).forms.falls.find((f) => f.id === 'fall1')!
+    const scene = sceneMaker(both).at(3000)
+    const alone = sceneMaker(WEIR).at(3000)
+    expect(scene.dischargeM3S).to.be.closeTo(alone.dischargeM3S + pipe.dischargeM3S, 1e-12)
+    expect(scene.springs.reduce((sum, s) => sum + s.share, 0)).to.be.closeTo(1, 1e-9)
   })
 
   it('starts from dry ground as well, and ends at the same levels', () => {

@@ -1,3 +1,4 @@
+import { jetOf, type RoundJet } from './roundJet'
 import type { Build, Fall, Outlet, Pool, Standing } from '../../build/types'
 import { poolsOf } from '../../build/types'
 import type { Fault } from '../../physics/fault'
@@ -63,6 +64,8 @@ export interface FallForm {
   dischargeM3S: number
   hang: FallHang
   /** Null where lip or drop are at fault. */
+  /** Out of a pipe it falls as a round jet: how thick it is on its way; null: a sheet. */
+  jet: RoundJet | null
   curve: FallCurve | null
   /** What the sheet falls past, mm from the crest: a wall, or risers and treads. */
   wall: Point2[]
@@ -167,6 +170,7 @@ export function fallForm(
     dischargeM3S,
     hang: 'free',
     curve: null,
+    jet: null,
     wall: [],
     foamMm: 0,
     bubbleDepthMm: 0,
@@ -216,10 +220,10 @@ export function fallForm(
   const below = poolsOf(build).find((p) => p.id === fall.into)
   const ground = below ? bedAt(bed, moved(middle, curve.landMm)) : null
   const poolDepthMm = below && ground !== null ? Math.max(0, below.levelMm - ground) : null
-  const strips =
-    fall.outlet?.kind === 'pipe'
-      ? stripCount(widthMm, fall.stripWidthMm)
-      : wet.reduce((sum, [a, b]) => sum + stripCount((b - a) * wholeMm, fall.stripWidthMm), 0)
+  const jet = fall.outlet?.kind === 'pipe' && !stepped ? jetOf(curve, dischargeM3S, scale) : null
+  const strips = jet
+    ? 1
+    : wet.reduce((sum, [a, b]) => sum + stripCount((b - a) * wholeMm, fall.stripWidthMm), 0)
   return {
     ...nothing,
     lipMm: crestMm + headMm,
@@ -230,6 +234,7 @@ export function fallForm(
     lipBedMm: fall.outlet ? null : lowestAlong(bed, lip, out),
     hang,
     curve,
+    jet,
     wall: wallOf(fall, fallsMm, stepped !== null),
     foamMm: fall.inAir
       ? 0

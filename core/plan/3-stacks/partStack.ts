@@ -3,6 +3,7 @@ import type { Fall, Moving, Reach, Sea, Splash } from '../../build/types'
 import type { Room } from '../../physics/stuff/drying/air'
 import { TUCK_MM } from '../2-forms/fallCurve'
 import type { FormsPlan } from '../2-forms/formsStage'
+import { stripWidth } from '../2-forms/roundJet'
 import { SAWN_MM } from '../2-forms/schools'
 import { lineLength, middleOf, signedArea, type Point2 } from '../../physics/shape/polygon'
 import { pairOf, THINGS, type Pair, type ThingId } from '../../craft/materials/pairs'
@@ -180,8 +181,10 @@ function fallPart(water: Fall, at: At): PartStack | null {
   if (!form?.curve) return null
   const { stripMm, arcMm, landMm } = form.curve
   const gelGCm3 = at.gel?.densityGCm3 ?? 1
+  const stripWidthMm = stripWidth(form, water)
   if (at.base.shape === 'sheet') {
-    const [count, widthMm] = [form.wet.length, form.widthMm / form.wet.length]
+    const count = form.jet ? 1 : form.wet.length
+    const widthMm = form.jet ? stripWidthMm : form.widthMm / count
     const massG =
       (widthMm *
         arcMm *
@@ -201,18 +204,18 @@ function fallPart(water: Fall, at: At): PartStack | null {
     }
   }
   const dryMm = at.laying?.finalMm ?? 0
-  const massG = (stripMm * water.stripWidthMm * dryMm * gelGCm3) / 1000
+  const massG = (stripMm * stripWidthMm * dryMm * gelGCm3) / 1000
   return {
     ...at.base,
-    name: 'Strip',
+    name: form.jet ? 'Rolled strip' : 'Strip',
     count: form.strips,
     spares: form.stripsToMake - form.strips,
     lengthMm: stripMm,
-    widthMm: water.stripWidthMm,
+    widthMm: stripWidthMm,
     trimMm: TUCK_MM,
     thicknessMm: dryMm,
     massG,
-    bond: joint(at, TUCK_MM, water.stripWidthMm, massG, 1 + dryMm)
+    bond: joint(at, TUCK_MM, stripWidthMm, massG, 1 + dryMm)
   }
 }
 

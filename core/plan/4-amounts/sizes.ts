@@ -1,3 +1,4 @@
+import { stripWidth } from '../2-forms/roundJet'
 import { isSceneStack } from '../../build/lays'
 import { bodyNeeds, layWay } from '../../craft/ways/catalog'
 import type { Build, Laid, Moving } from '../../build/types'
@@ -232,7 +233,7 @@ function shapeSizes(water: Moving, forms: FormsPlan, ground: GroundPlan, stack: 
     return {
       widthCm: form.widthMm / 10,
       strips: form.stripsToMake,
-      stripCm2: (form.stripsToMake * form.stripMm * water.stripWidthMm) / 100,
+      stripCm2: (form.stripsToMake * form.stripMm * stripWidth(form, water)) / 100,
       formCm2: (form.widthMm * (form.curve?.arcMm ?? 0)) / 100
     }
   }

@@ -6,6 +6,7 @@ import { stretchesOf, stripCount, type FallForm } from '../2-forms/fallForm'
 import type { FormsPlan, SeaPlan } from '../2-forms/formsStage'
 import type { EndSection } from '../2-forms/endSection'
 import type { ReachForm } from '../2-forms/reachForm'
+import type { RoundJet } from '../2-forms/roundJet'
 import type { SplashForm } from '../2-forms/splashForm'
 import { OVERLAP_MM } from '../2-forms/fallForm'
 import type { Point2 } from '../../physics/shape/polygon'
@@ -109,9 +110,51 @@ function endTemplate(end: EndSection): Template {
   )
 }
 
+/** A strip that is rolled to a round jet: as wide as the jet is round, tapering as it thins. */
+function rolledStrip(form: FallForm, { arcsMm, diameterMm }: RoundJet, name: string): Template {
+  const curve = form.curve!
+  const h = curve.stripMm
+  const half = diameterMm.map((d) => (Math.PI * d) / 2)
+  const [middle, foot] = [half[0], half.at(-1)!]
+  const at = (s: number) => h - TUCK_MM - s
+  // full width behind the brink, then thinner and thinner, and on under the water below
+  const side = (sign: 1 | -1): Point2[] => [
+    [middle + sign * middle, h],
+    ...arcsMm.map((s, i): Point2 => [middle + sign * half[i], at(s)]),
+    [middle + sign * foot, 0]
+  ]
+  const across = (role: 'tuck' | 'tear', y: number, half: number) =>
+    line(role, [
+      [middle - half, y],
+      [middle + half, y]
+    ])
+  const torn = arcsMm.findIndex((s) => s >= curve.glassyMm)
+  const tears = curve.whiteFraction > 0.01 && torn > 0
+  return template(
+    'fall-sheet',
+    form.id,
+    {
+      id: `sheet-${form.id}`,
+      name: `${name}: jet, unrolled`,
+      use: 'Under the release sheet: run one strip to it, and roll it round a thread while it is supple.'
+    },
+    [
+      closed('cut', [...side(-1), ...side(1).reverse()]),
+      across('tuck', h - TUCK_MM, middle),
+      across('tuck', TUCK_MM, foot),
+      ...(tears ? [across('tear', at(curve.glassyMm), half[torn])] : [])
+    ],
+    [
+      { at: [2, h - TUCK_MM + 1], text: `pipe: ${mm(diameterMm[0])} thick` },
+      { at: [2, 1], text: `foot: ${mm(diameterMm.at(-1)!)}` }
+    ]
+  )
+}
+
 /** The sheet unrolled: as wide as the lip, as long as its arc, and what is tucked in at both ends. */
 function fallSheet(build: Build, form: FallForm, name: string): Template {
   const curve = form.curve!
+  if (form.jet) return rolledStrip(form, form.jet, name)
   const fall = fallsOf(build).find((f) => f.id === form.id)!
   const h = curve.stripMm
   const overlap = Math.min(OVERLAP_MM, fall.stripWidthMm / 4)

@@ -64,7 +64,10 @@ export function sceneMaker(given: Build): SceneMaker {
     // water runs over the ground that is there, however deep it is painted
     .map((s) => seaForm(build, { ...s, paintedM: null }, scale, coarse, ground))
     .filter((s) => s.faults.length === 0)
-  const streams = falls.some((f) => f.curve) || reaches.some((r) => r.stations.length > 0)
+  const pours = falls.some((f) => f.curve && f.outlet)
+  const chained =
+    falls.some((f) => f.curve && !f.outlet) || reaches.some((r) => r.stations.length > 0)
+  const streams = chained || pours
   const notes: SceneNote[] = []
   const note = (kind: SceneNote['kind'], stops: boolean, message: string, at?: Point2) =>
     notes.push({ kind, stops, path: 'waters', message, ...(at ? { at } : {}) })
@@ -101,7 +104,7 @@ export function sceneMaker(given: Build): SceneMaker {
     falls,
     reaches,
     seas,
-    dischargeM3S: streams ? dischargeM3S : 0
+    dischargeM3S: chained ? dischargeM3S : 0
   }
   // ends are looked for once on the coarse map, so that faults are known before anything runs
   if (!notes.some((n) => n.stops)) notes.push(...sceneOf(parts, 3000).notes)
@@ -193,6 +196,14 @@ function sceneOf(
   const drains: Drain[] = []
   let source: Point2 | null = null
   let out: Point2 | null = null
+  const poured = pouredIn(build, falls, grid)
+  const totalM3S = dischargeM3S + poured.reduce((sum, p) => sum + p.dischargeM3S, 0)
+  for (const { at, cell, dischargeM3S: q } of poured) {
+    const wells = spread(grid, owner, z, level, at, owner[cell], q, scale)
+    const there =
+      wells.length > 0 ? wells : [{ row: Math.floor(cell / cols), col: cell % cols, share: 1 }]
+    springs.push(...there.map((s) => ({ ...s, share: (s.share * q) / totalM3S })))
+  }
   if (dischargeM3S > 0 && first && last) {
     const began = sourceOf(build, reaches, through)
     source = began
@@ -213,7 +224,9 @@ function sceneOf(
             first.kind === 'reach' ? 0 : HEAD_DEPTH_SHARE
           )
         : []
-    if (head.length > 0) springs.push(...head)
+    const chain = (found: Scene['springs']) =>
+      springs.push(...found.map((s) => ({ ...s, share: (s.share * dischargeM3S) / totalM3S })))
+    if (head.length > 0) chain(head)
     else if (at < 0 || owner[at] < 0) {
       notes.push({
         kind: 'dry-source',
@@ -232,24 +245,17 @@ function sceneOf(
         message: `the source stands on a hilltop: the ground at ${round1(began![0])}, ${round1(began![1])} mm is ${round1(z[at])} mm high and the water there stands at ${round1(level[at])} mm; drag it to a deeper place, or raise the level`,
         at: began!
       })
-    } else springs.push(...spread(grid, owner, z, level, began!, owner[at], dischargeM3S, scale))
+    } else chain(spread(grid, owner, z, level, began!, owner[at], dischargeM3S, scale))
+  }
+  if (totalM3S > 0 && last) {
     if (build.running.out) {
       out = [build.running.out.x, build.running.out.y]
       const c = cellAt(grid, out)
       const levelMm = c >= 0 && Number.isFinite(level[c]) ? level[c] : (pools.at(-1)?.levelMm ?? 0)
-      for (const s of spread(
-        grid,
-        owner,
-        z,
-        level,
-        out,
-        c >= 0 ? owner[c] : -1,
-        dischargeM3S,
-        scale
-      ))
+      for (const s of spread(grid, owner, z, level, out, c >= 0 ? owner[c] : -1, totalM3S, scale))
         drains.push({ row: s.row, col: s.col, levelM: realM(levelMm, scale) })
       leaves ||= drains.length > 0
-      if (began && awayFrom(began, out) < NEAR_CELLS * cellMm)
+      if (source && awayFrom(source, out) < NEAR_CELLS * cellMm)
         notes.push({
           kind: 'same-place',
           stops: false,
@@ -270,7 +276,7 @@ function sceneOf(
         ...(out ? { at: out } : {})
       })
       if (pool && out)
-        for (const s of spread(grid, owner, z, level, out, numberOf(pool.id), dischargeM3S, scale))
+        for (const s of spread(grid, owner, z, level, out, numberOf(pool.id), totalM3S, scale))
           drains.push({ row: s.row, col: s.col, levelM: realM(pool.levelMm, scale) })
     }
     for (const fall of falls) {
@@ -300,7 +306,7 @@ function sceneOf(
     springs,
     drains,
     swell,
-    dischargeM3S,
+    dischargeM3S: totalM3S,
     source,
     out,
     notes,
@@ -333,6 +339,22 @@ function sinkOf(build: Build, chain: readonly Water[], bed: BedMap): Water | und
   const end = last.path.at(-1)!
   const under = poolAt(bed, [end.x, end.y])
   return poolsOf(build).find((p) => p.id === under) ?? last
+}
+
+/** What comes in from a ledge, pipe, wheel or bucket, where it lands. */
+function pouredIn(
+  build: Build,
+  falls: readonly FallForm[],
+  grid: Grid
+): { at: Point2; cell: number; dischargeM3S: number }[] {
+  return falls.flatMap((fall) => {
+    const water = build.waters.find((w) => w.id === fall.id)
+    if (!fall.outlet || !fall.landing || (water?.kind === 'fall' && water.inAir)) return []
+    const [[ax, ay], [bx, by]] = fall.landing
+    const at: Point2 = [(ax + bx) / 2, (ay + by) / 2]
+    const cell = cellAt(grid, at)
+    return cell < 0 || !fall.curve ? [] : [{ at, cell, dischargeM3S: fall.dischargeM3S }]
+  })
 }
 
 /** Water wells up no faster than this, m/s: it comes in without a mound. */
