@@ -50,7 +50,9 @@ export function nearestOnSegment(
     length2 === 0
       ? 0
       : Math.min(1, Math.max(0, ((p[0] - a[0]) * dx + (p[1] - a[1]) * dy) / length2))
-  return { along, distance: Math.hypot(p[0] - a[0] - along * dx, p[1] - a[1] - along * dy) }
+  const ex = p[0] - a[0] - along * dx
+  const ey = p[1] - a[1] - along * dy
+  return { along, distance: Math.sqrt(ex * ex + ey * ey) }
 }
 
 /**

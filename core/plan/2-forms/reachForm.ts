@@ -357,10 +357,16 @@ export function reachCells(form: ReachForm, grid: Grid): ReachCells {
   const half = form.widthMm / 2
   for (let i = 0; i + 1 < form.stations.length; i++) {
     const [a, b] = [form.stations[i].at, form.stations[i + 1].at]
+    const [dx, dy] = [b[0] - a[0], b[1] - a[1]]
+    const length2 = dx * dx + dy * dy || 1
+    // as nearestOnSegment does, without a thing made for every cell
     eachCell(grid, boxOf([a, b], half), (cell, x, y) => {
-      const { along, distance } = nearestOnSegment([x, y], a, b)
-      if (distance > half || distance >= offMm[cell]) return
-      offMm[cell] = distance
+      const [px, py] = [x - a[0], y - a[1]]
+      const along = Math.min(1, Math.max(0, (px * dx + py * dy) / length2))
+      const [ex, ey] = [px - along * dx, py - along * dy]
+      const off = Math.sqrt(ex * ex + ey * ey)
+      if (off > half || off >= offMm[cell]) return
+      offMm[cell] = off
       station[cell] = along > 0.5 ? i + 1 : i
     })
   }

@@ -30,15 +30,15 @@ export function openness(grid: Grid, depthM: Float64Array, headingDeg: number): 
     ]
     // a ray to windward from every cell, in whole steps along its longer axis
     const step = Math.max(Math.abs(dx), Math.abs(dy))
-    const [sx, sy] = [dx / step, dy / step]
+    const most = Math.max(cols, rows)
+    const stepsC = Int32Array.from({ length: most }, (_, i) => Math.round(((i + 1) * dx) / step))
+    const stepsR = Int32Array.from({ length: most }, (_, i) => Math.round(((i + 1) * dy) / step))
     for (let row = 0; row < rows; row += STRIDE) {
       for (let col = 0; col < cols; col += STRIDE) {
-        let [x, y] = [col, row]
         let clear = true
-        for (;;) {
-          x += sx
-          y += sy
-          const [c, r] = [Math.round(x), Math.round(y)]
+        for (let i = 0; i < most; i++) {
+          const c = col + stepsC[i]
+          const r = row + stepsR[i]
           if (c < 0 || r < 0 || c >= cols || r >= rows) break
           const d = depthM[r * cols + c]
           if (d !== d) break

@@ -53,15 +53,17 @@ export function arrivalTimes(
     }
   }
   const fixed = time.map((t) => (Number.isFinite(t) ? 1 : 0))
-  let moved = 0
-  for (let sweep = 0; sweep < 4 * ROUNDS; sweep++) {
-    if (sweep > 0 && sweep % 4 === 0) {
-      if (moved === 0) break
-      moved = 0
-    }
-    const [cols0, dc] = sweep % 2 === 0 ? [0, 1] : [cols - 1, -1]
-    const [rows0, dr] = sweep % 4 < 2 ? [0, 1] : [rows - 1, -1]
+  // the first sweep goes with the waves and settles most; four that move nothing, one each way, end it
+  const [east, north] = [kx >= 0, ky >= 0]
+  // a row about which nothing has moved since it was last swept this way needs no sweep
+  const movedIn = new Int32Array(rows + 2).fill(0)
+  let still = 0
+  for (let sweep = 0; sweep < 4 * ROUNDS && still < 4; sweep++) {
+    let moved = 0
+    const [cols0, dc] = (sweep % 2 === 0) === east ? [0, 1] : [cols - 1, -1]
+    const [rows0, dr] = sweep % 4 < 2 === north ? [0, 1] : [rows - 1, -1]
     for (let row = rows0; row >= 0 && row < rows; row += dr) {
+      if (Math.max(movedIn[row], movedIn[row + 1], movedIn[row + 2]) < sweep - 4) continue
       for (let col = cols0; col >= 0 && col < cols; col += dc) {
         const c = row * cols + col
         if (slow[c] === 0 || fixed[c]) continue
@@ -80,10 +82,12 @@ export function arrivalTimes(
           high - low >= s ? low + s : (low + high + Math.sqrt(2 * s * s - (low - high) ** 2)) / 2
         if (here < time[c] - 1e-9) {
           time[c] = here
+          movedIn[row + 1] = sweep
           moved++
         }
       }
     }
+    still = moved === 0 ? still + 1 : 0
   }
   let first = Infinity
   for (const t of time) if (t < first) first = t
