@@ -72,6 +72,35 @@ export function eachCell(
       visit(row * cols + col, x0 + (col + 0.5) * cellMm, y0 + (row + 0.5) * cellMm)
 }
 
+/**
+ * A value between the middles of the four cells about a place, by how near each lies; cells that have
+ * none (NaN) are left out. Null: none of them has one.
+ *
+ * @example between({ x0: 0, y0: 0, cellMm: 1, cols: 2, rows: 1 }, 1, 0.5, (c) => 10 * c) // 5
+ */
+export function between(
+  { x0, y0, cellMm, cols, rows }: Grid,
+  x: number,
+  y: number,
+  valueAt: (cell: number) => number
+): number | null {
+  const fc = (x - x0) / cellMm - 0.5
+  const fr = (y - y0) / cellMm - 0.5
+  const [c, r] = [Math.floor(fc), Math.floor(fr)]
+  let sum = 0
+  let weight = 0
+  for (let k = 0; k < 4; k++) {
+    const [col, row] = [c + (k & 1), r + (k >> 1)]
+    if (col < 0 || row < 0 || col >= cols || row >= rows) continue
+    const value = valueAt(row * cols + col)
+    if (value !== value) continue
+    const w = (1 - Math.abs(fc - col)) * (1 - Math.abs(fr - row))
+    sum += w * value
+    weight += w
+  }
+  return weight > 0 ? sum / weight : null
+}
+
 /** Heights of a triangulated ground at the middles of the cells it covers. */
 export function eachHeight(
   grid: Grid,

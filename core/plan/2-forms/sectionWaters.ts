@@ -1,6 +1,6 @@
 import type { Build } from '../../build/types'
 import { poolsOf, reachesOf, seasOf } from '../../build/types'
-import { cellAt, type Grid } from '../../physics/shape/grid'
+import { between, cellAt, type Grid } from '../../physics/shape/grid'
 import { nearestOnSegment, type Point2 } from '../../physics/shape/polygon'
 import type { ReachForm } from './reachForm'
 import type { SeaForm } from './seaForm'
@@ -80,13 +80,16 @@ export function sectionWaters(
 /** Within the corridor the water stands as it does at the nearest place of its middle line. */
 function reachSurface(form: ReachForm, at: Point2): number | null {
   let best = { distance: Infinity, z: 0 }
+  const half = form.widthMm / 2
   for (let i = 0; i + 1 < form.stations.length; i++) {
     const [a, b] = [form.stations[i], form.stations[i + 1]]
+    const [dx, dy, near] = [at[0] - a.at[0], at[1] - a.at[1], half + b.sMm - a.sMm]
+    if (dx * dx + dy * dy > near * near) continue
     const { along, distance } = nearestOnSegment(at, a.at, b.at)
     if (distance < best.distance)
       best = { distance, z: a.surfaceMm + along * (b.surfaceMm - a.surfaceMm) }
   }
-  return best.distance <= form.widthMm / 2 ? best.z : null
+  return best.distance <= half ? best.z : null
 }
 
 /** A wave is at its crest where it has just come by: phase counted in periods since then. */
@@ -99,8 +102,9 @@ function seaSurface(
 ): number | null {
   const cell = cellAt(grid, at)
   if (cell < 0) return null
-  const [arrival, height] = [form.arrivalS[cell], form.heightMm[cell]]
-  if (Number.isNaN(arrival) || Number.isNaN(height)) return null
+  if (Number.isNaN(form.arrivalS[cell]) || Number.isNaN(form.heightMm[cell])) return null
+  const arrival = between(grid, at[0], at[1], (c) => form.arrivalS[c])!
+  const height = between(grid, at[0], at[1], (c) => form.heightMm[c])!
   const turns = (phase * form.periodS - arrival) / form.periodS
   return levelMm + (height / 2) * Math.cos(2 * Math.PI * turns)
 }

@@ -2,7 +2,7 @@ import type { Build, Pool, SectionLine } from '../../../build/types'
 import { poolsOf } from '../../../build/types'
 import { modelMm, realM } from '../../../physics/shape/units'
 import type { WhiteSource } from '../whiteMap'
-import { cellAt, cellMiddle, type Grid } from '../../../physics/shape/grid'
+import { between, cellAt, cellMiddle, type Grid } from '../../../physics/shape/grid'
 import type { Point2 } from '../../../physics/shape/polygon'
 import { GRAVITY } from '../../../physics/gravity'
 import { flowKind, type FlowKind } from '../../../physics/water/hydraulics/flowKind'
@@ -105,25 +105,8 @@ export function runWhite(
 }
 
 /** Cover between the middles of four cells: a stencil has no steps. */
-function smoothCover({ grid, fields }: RunResult, x: number, y: number): number {
-  const [fc, fr] = [(x - grid.x0) / grid.cellMm - 0.5, (y - grid.y0) / grid.cellMm - 0.5]
-  const [c, r] = [Math.floor(fc), Math.floor(fr)]
-  let [sum, weight] = [0, 0]
-  for (const [dc, dr, w] of [
-    [0, 0, (1 - fc + c) * (1 - fr + r)],
-    [1, 0, (fc - c) * (1 - fr + r)],
-    [0, 1, (1 - fc + c) * (fr - r)],
-    [1, 1, (fc - c) * (fr - r)]
-  ]) {
-    const [cc, rr] = [c + dc, r + dr]
-    if (cc < 0 || rr < 0 || cc >= grid.cols || rr >= grid.rows) continue
-    const i = rr * grid.cols + cc
-    if (!(fields.depthMm[i] > 0)) continue
-    sum += w * foamCover(fields.foam[i])
-    weight += w
-  }
-  return weight > 0 ? sum / weight : 0
-}
+const smoothCover = ({ grid, fields }: RunResult, x: number, y: number): number =>
+  between(grid, x, y, (c) => (fields.depthMm[c] > 0 ? foamCover(fields.foam[c]) : NaN)) ?? 0
 
 /** Where spray rises, and how high at most, mm on the model. */
 export interface SpraySpot {
