@@ -56,6 +56,12 @@ describe('Build-up on the screen', function () {
     await page.locator('[data-test="props"] .how').getByText('1', { exact: true }).waitFor()
     await leaf(page, 'core')
     await page.getByText('Take the props away').waitFor()
+    // as a crest that lifts off it is set down loose instead of bedded
+    await page.locator('[data-test="loose"]').click()
+    await page.getByText('Never glued to the water').waitFor()
+    await page.getByText('Set it on the water, loose').waitFor()
+    await page.keyboard.press('Control+z')
+    await page.getByText('Set it on the water, loose').waitFor({ state: 'detached' })
     await page.getByRole('button', { name: 'Prints', exact: true }).click()
     await page.locator('[data-template="jig-seas"] .name').click()
     await page.locator('[data-test="template-drawing"]').getByText(/prop/).waitFor()

@@ -360,9 +360,6 @@ describe('Moving water on the screen', function () {
         was,
       short
     )
-    // a crest that lifts off is built up on a base of its own
-    await page.locator('[data-test="loose"]').click()
-    await page.getByText('Never glued to the water').waitFor()
     await pickWater(page, 'Column over the wall')
     await page.locator('[data-test="splash-wish"] input').fill('40')
     await page

@@ -7,6 +7,7 @@ import { LONGEST_MM } from '../../build/file/limits'
 import { DAYS_CALCULATORS } from './daysContract'
 import { FLOW_CALCULATORS } from './flowContract'
 import { GEL_CALCULATORS } from './gelContract'
+import { LAND_CALCULATORS } from './landContract'
 import { outOfLevelByDifference, outOfLevelByTilt } from '../../physics/shape/level'
 import { mix, rescueTint, type MixInput } from '../../physics/stuff/mixing/mix'
 import { POUR_CALCULATORS } from './pourContract'
@@ -137,6 +138,7 @@ const CALCULATORS: ReadonlyMap<string, Calculator> = new Map<string, Calculator>
   ],
   ...POUR_CALCULATORS,
   ...WATER_CALCULATORS,
+  ...LAND_CALCULATORS,
   ...GEL_CALCULATORS,
   ...DAYS_CALCULATORS,
   ...FLOW_CALCULATORS
