@@ -20,6 +20,7 @@ import { laidOn, readStack } from '../core/build/file/stackFile'
 import { keptStack, writeStack } from '../core/build/stack'
 import { writeBuild } from '../core/build/file/write'
 import { proposedBy } from '../core/exchange/tracedFile'
+import { cutList } from '../core/plan/beside/cutList'
 import { together } from '../core/plan/beside/together'
 import { twoPlans } from '../core/plan/beside/twoPlans'
 import { derivePlan } from '../core/plan/derivePlan'
@@ -35,6 +36,7 @@ export const USAGE = `usage: ${[
   'spindle shopping BUILD.json [LANGUAGE]',
   'spindle together BUILD.json',
   'spindle trace LINES.json BUILD.json',
+  'spindle cutlist BUILD.json SHEETMM [WIDTHxHEIGHT]',
   'spindle busy CALENDAR.ics BUILD.json',
   'spindle book BUILD.json OUT.pdf [a4|letter]',
   'spindle sheets BUILD.json OUT.pdf [a4|letter]',
@@ -258,6 +260,22 @@ function tracedOf(lines: string | undefined, path: string | undefined, units: Un
   return JSON.stringify(proposedBy(buildIn(path), jsonGiven(`@${lines}`)), written(units), 2)
 }
 
+/** Foam boards as they are mostly sold, mm. Common practice, no source. */
+const BOARD_MM = '1250x600'
+
+/** The land sliced into foam sheets, laid out on boards. */
+function cutListOf(path: string | undefined, sheet: string | undefined, board = BOARD_MM): string {
+  if (path === undefined || sheet === undefined) throw new BadInput(USAGE)
+  const sheetMm = Number(sheet)
+  if (!(sheetMm > 0))
+    throw new BadInput(`SHEETMM: was ${sheet}; it must be a thickness above 0, in mm`)
+  const size = /^(\d+(?:\.\d+)?)x(\d+(?:\.\d+)?)$/.exec(board)
+  if (!size) throw new BadInput(`WIDTHxHEIGHT: was ${board}; it must be such as ${BOARD_MM}, in mm`)
+  const build = buildIn(path)
+  const { forms } = derivePlan(build)
+  return JSON.stringify(cutList(build, forms, sheetMm, [Number(size[1]), Number(size[2])]))
+}
+
 function isLanguage(tag: string): boolean {
   try {
     return Intl.NumberFormat.supportedLocalesOf(tag).length > 0
@@ -350,6 +368,7 @@ export function main([command, ...args]: readonly string[], says: Says): number 
     else if (command === 'schedule') says.out(scheduleOf(rest[0], units))
     else if (command === 'calendar') says.out(calendarOf(rest[0], units).trimEnd())
     else if (command === 'trace') says.out(tracedOf(rest[0], rest[1], units))
+    else if (command === 'cutlist') says.out(cutListOf(rest[0], rest[1], rest[2]))
     else if (command === 'together') says.out(togetherOf(rest[0], units))
     else if (command === 'shopping') says.out(shoppingOf(rest[0], rest[1]).trimEnd())
     else if (command === 'busy') says.out(busyIn(rest[0], rest[1], says))

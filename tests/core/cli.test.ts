@@ -68,6 +68,18 @@ describe('The command line', function () {
     expect(list.out).to.match(/^\ufeffitem;amount;unit;[^]*\r\nHot-melt glue;6,5;ml;/)
     expect(await spindle('together', demoFile)).to.deep.include({ code: 0, out: '[]\n' })
     expect((await spindle('together')).code).to.equal(2)
+    const cut = await spindle('cutlist', demoFile, '25')
+    expect(cut.code).to.equal(0)
+    expect(JSON.parse(cut.out)).to.include.keys('sheets', 'pieces', 'nested', 'registers')
+    for (const [sheet, board, why] of [
+      ['0', '1250x600', /SHEETMM: was 0/],
+      ['25', 'large', /WIDTHxHEIGHT: was large/],
+      ['25', '100x100', /no board of 100 × 100 mm/]
+    ] as const) {
+      const refused = await spindle('cutlist', demoFile, sheet, board)
+      expect(refused).to.deep.include({ code: 2, out: '' })
+      expect(refused.err).to.match(why)
+    }
     const scale = {
       by: 'two',
       points: [
