@@ -9,6 +9,8 @@ import { newFrom } from '../../core/exchange/newFile'
 import { writeBuild } from '../../core/build/file/write'
 import {
   choose,
+  complaints,
+  openPage,
   DEMO_ID,
   downloaded,
   openDemo,
@@ -384,6 +386,42 @@ describe('Moving water on the screen', function () {
     expect(await page.locator('[data-form="column"] .foot').count()).to.equal(1)
     expect(said).to.deep.equal([])
     await close()
+  })
+
+  it('a wave by wish on three beaches: drawn as wished on each, one click and nature does it', async () => {
+    const context = await s.profile()
+    const page = await openPage(context, s.address)
+    const said = complaints(page)
+    const beaches = [
+      { id: 'cove', scale: '1:48', widthMm: 300, depthMm: 200, wish: 'surging' },
+      { id: 'strand', scale: '1:160', widthMm: 500, depthMm: 300, wish: 'spilling' },
+      { id: 'bay', scale: '1:24', widthMm: 260, depthMm: 500, wish: 'surging' }
+    ]
+    await page.locator('.card .title').nth(2).waitFor()
+    for (const { id, wish, ...size } of beaches) {
+      const build = newFrom(
+        { name: id, waters: 'shore', ...size },
+        { start: '2026-11-24T18:00', zone: 'Europe/Lisbon' }
+      )
+      await page.goto(s.address)
+      await page.locator('[data-test="import"] input').setInputFiles({
+        name: `${id}.json`,
+        mimeType: 'application/json',
+        buffer: Buffer.from(writeBuild({ ...build, id }))
+      })
+      await page.locator(`[data-build="${id}"]`).waitFor()
+      await page.goto(`${s.address}/build/${id}/water`)
+      await settled(page)
+      await pickWater(page, 'Waves')
+      await choose(page.locator('[data-test="wish"]'), wish)
+      const told = page.locator('[data-test="wished"]')
+      await told.getByText(`Drawn ${wish}`).waitFor()
+      await told.locator('[data-test="wish-way"]').first().click()
+      await told.getByText('This sea does so by itself').waitFor()
+      await settled(page)
+    }
+    expect(said).to.deep.equal([])
+    await context.close()
   })
 
   it('a gorge: the run unrolled with its jumps, white and strokes on the plan, a rock put in and moved, a figure opened', async () => {
