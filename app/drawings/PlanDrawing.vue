@@ -17,6 +17,7 @@ import { arrowed, toHalves } from './handles'
 import { rule } from './rule'
 import { useSheet } from './sheet'
 import type { Underlay } from './underlay'
+import UnderlayPicture from './UnderlayPicture.vue'
 
 export type PlanTool = 'move' | 'corner' | 'dip' | 'edge' | 'remove' | 'draw' | 'lip' | 'look'
 
@@ -284,15 +285,13 @@ defineExpose({ spot })
         :width="base.widthMm * scale"
         :height="base.depthMm * scale"
       />
-      <image
+      <UnderlayPicture
         v-if="underlay"
-        class="underlay"
-        :href="underlay.href"
-        :x="X(underlay.x)"
-        :y="Y(underlay.y)"
-        :width="underlay.widthMm * scale"
-        :height="underlay.heightMm * scale"
-        preserveAspectRatio="none"
+        :picture="underlay"
+        :to-x="X"
+        :to-y="Y"
+        :across="scale"
+        :up="scale"
         data-test="under-plan"
       />
       <g class="rule" :class="{ over: near.k > 1 }">
@@ -551,9 +550,6 @@ svg {
 }
 .rule line {
   stroke: var(--line-strong);
-}
-.underlay {
-  pointer-events: none;
 }
 .pictured :is(.bed, .wet) {
   fill-opacity: 0.3;

@@ -12,6 +12,7 @@ import { lineThrough, ringOf, under } from './paths'
 import { rule } from './rule'
 import { useSheet } from './sheet'
 import type { Underlay } from './underlay'
+import UnderlayPicture from './UnderlayPicture.vue'
 
 const props = defineProps<{
   section: Section
@@ -307,15 +308,13 @@ const layerFill = (i: number, count: number) => 0.35 + (0.5 * (count - i)) / Mat
           {{ unit('mm') }}
         </text>
       </g>
-      <image
+      <UnderlayPicture
         v-if="underlay"
-        class="underlay"
-        :href="underlay.href"
-        :x="X(underlay.x)"
-        :y="Y(underlay.y)"
-        :width="underlay.widthMm * scale"
-        :height="underlay.heightMm * rise"
-        preserveAspectRatio="none"
+        :picture="underlay"
+        :to-x="X"
+        :to-y="Y"
+        :across="scale"
+        :up="rise"
         data-test="behind-section"
       />
       <rect
@@ -561,9 +560,6 @@ svg {
 }
 .board {
   fill: var(--timber);
-}
-.underlay {
-  pointer-events: none;
 }
 .pictured :is(.land, .water) {
   fill-opacity: 0.35;
