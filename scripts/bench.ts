@@ -558,16 +558,17 @@ function running(): void {
   }
   // in a process of its own: this one has held larger things
   const alone = (cells: string) => {
-    const code = `import { demo } from './tests/support/builds.ts'; import { sceneMaker } from './core/flow/scene.ts'; import { waterRun } from './core/flow/waterRun.ts'
+    const code = `import { demo } from './tests/support/builds.ts'; import { sceneMaker } from './core/plan/2-forms/scene/sceneMaker.ts'; import { waterRun } from './core/running/waterRun.ts'
       const maker = sceneMaker(demo('3-slalom-in-the-hollin-gorge'))
       if (${cells}.length > 0) { const water = waterRun(maker, { start: 'levels', passes: ${cells} }); while (!water.advance(1e6).done); water.usual() }
       console.log(process.resourceUsage().maxRSS / 1000)`
-    return Number(
-      spawnSync(process.execPath, ['--import', 'tsx', '--input-type=module', '--eval', code], {
-        cwd: root,
-        encoding: 'utf8'
-      }).stdout
+    const ran = spawnSync(
+      process.execPath,
+      ['--import', 'tsx', '--input-type=module', '--eval', code],
+      { cwd: root, encoding: 'utf8' }
     )
+    if (ran.status !== 0) throw new Error(ran.stderr)
+    return Number(ran.stdout)
   }
   const [idle, peak] = [alone('[]'), alone(JSON.stringify(PASSES))]
   line(
