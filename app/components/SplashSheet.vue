@@ -1,5 +1,7 @@
 <script setup lang="ts">
-import { changeSplash, setCause } from '../../core/build/edits'
+import { ElButton } from 'element-plus'
+import { computed } from 'vue'
+import { changeSplash, setCause, setWay } from '../../core/build/edits'
 import type { Splash } from '../../core/build/types'
 import {
   explainDrop,
@@ -11,7 +13,8 @@ import type { SplashForm } from '../../core/plan/2-forms/splashForm'
 import { FEWEST, MOST_PANELS, type Stance } from '../../core/physics/water/spray/crown'
 import { FASTEST_MS } from '../../core/physics/water/spray/splash'
 import { speedInWords } from '../../core/physics/water/spray/splashFor'
-import { mm, fine, quantity, figure } from '../words'
+import { wayOf, waysFor } from '../../core/craft/ways/catalog'
+import { mm, fine, quantity, figure, said } from '../words'
 import { useBuildStore } from '../stores/build'
 import ChoiceField from './ChoiceField.vue'
 import How from './How.vue'
@@ -32,6 +35,12 @@ const CAUSES = [
   { id: 'rain', name: 'rain' },
   { id: 'column', name: 'a column of spray' }
 ]
+/** Panels are cut from skin: the way that makes it, where this splash is made otherwise; null: it is. */
+const ofSkin = computed(() => {
+  const made = wayOf(props.splash)
+  if (!props.splash.crown || made?.part?.shape === 'skin') return null
+  return waysFor('splash').find((w) => w.part?.shape === 'skin') ?? null
+})
 const STANDS = [
   { id: 'leans', name: 'one piece that leans' },
   { id: 'fan', name: 'panels opened to a fan' },
@@ -111,6 +120,18 @@ const cause = (id: string) => store.edit('Cause', setCause(props.splash.id, id a
     {{ mm(form.crown.topMm) }} along the top; each turned {{ Math.round(form.crown.seamDeg) }}° to
     the next. Templates for a panel and for the foot are in Prints.
   </p>
+  <template v-if="ofSkin">
+    <p class="small soft">
+      Panels are cut from “{{ ofSkin.name }}”; as it is made now the plan works with one piece.
+    </p>
+    <ElButton
+      class="tool"
+      data-test="of-skin"
+      @click="store.edit('Way', setWay(splash.id, ofSkin.id))"
+    >
+      Make it as {{ said(ofSkin.name).toLowerCase() }}
+    </ElButton>
+  </template>
   <p v-if="splash.cause === 'rain'" class="small soft">
     A drop throws up about {{ mm(20 / scale) }} here: dots of gloss and rings read better than a
     part{{ form.heightMm < 1 ? '' : ', but for the nearest' }}.

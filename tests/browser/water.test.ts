@@ -384,6 +384,12 @@ describe('Moving water on the screen', function () {
       .getByText(/8 panels/)
       .waitFor()
     expect(await page.locator('[data-form="column"] .foot').count()).to.equal(1)
+    expect(await page.locator('[data-test="of-skin"]').count()).to.equal(0)
+    // one of drips has no panels: said, and put right by one click
+    await pickWater(page, 'Wave on the wall head')
+    await choose(page.locator('[data-test="splash-stands"]'), 'fan')
+    await page.locator('[data-test="of-skin"]').click()
+    await page.locator('[data-test="of-skin"]').waitFor({ state: 'detached' })
     expect(said).to.deep.equal([])
     await close()
   })

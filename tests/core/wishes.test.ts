@@ -194,6 +194,12 @@ describe('Splashes by wish', () => {
     expect(from).to.match(/height wished, as /)
     expect(of({ heightMm: 80 }).speedMS / speedMS).to.be.closeTo(Math.SQRT2, 1e-9)
     expect(of({ fingers: 7 }).fingers).to.equal(7)
+    // 700 mm at 1:100 stand for 70 m: drawn, and said
+    const storm = planned(mole, changeSplash('column', { heightMm: 700 }))
+    expect(found(storm, 'storm:column')!.number).to.match(/^700 mm, 70 m full size/)
+    expect(found(planned(mole, changeSplash('column', { heightMm: 590 })), 'storm:')).to.equal(
+      undefined
+    )
     // higher than any water: drawn as high as it goes, and warned of
     const tall = planned(mole, changeSplash('column', { heightMm: 9000 }))
     expect(found(tall, 'too-high:column')!.number).to.match(/^9000 mm wished, \d+/)

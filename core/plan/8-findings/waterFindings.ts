@@ -72,7 +72,8 @@ export function waterFindings(build: Build, forms: FormsPlan): Finding[] {
     ...splashesOf(build).flatMap((splash) =>
       splashFindings(
         splash,
-        forms.splashes.find((s) => s.id === splash.id)!
+        forms.splashes.find((s) => s.id === splash.id)!,
+        forms.scale
       )
     ),
     ...scaleFinding(forms, build.scale)
@@ -483,17 +484,34 @@ const mendOf = (way: WishWay, sea: string, pool: string): Mend =>
     ? { label: way.label, sea, change: way.change }
     : { label: way.label, pool, change: { levelMm: way.levelMm } }
 
+/** As high as storms have thrown water up a cliff, full size, m. Typical, from memory. */
+const HIGHEST_SPLASH_M = 60
+
 /** A splash that is wished higher than any water goes. */
-function splashFindings(splash: Splash, form: SplashForm): Finding[] {
+function splashFindings(splash: Splash, form: SplashForm, scale: number): Finding[] {
   const wished = splash.heightMm ?? 0
-  if (form.faults.length > 0 || wished <= form.heightMm * (1 + 1e-6)) return []
+  if (form.faults.length > 0) return []
+  const at = { place: 'water', water: splash.id, at: [splash.x, splash.y] } as const
+  const highM = realM(form.heightMm, scale)
+  if (wished <= form.heightMm * (1 + 1e-6))
+    return highM <= HIGHEST_SPLASH_M
+      ? []
+      : [
+          {
+            ...at,
+            id: `storm:${splash.id}`,
+            severity: 'warn',
+            title: `${splash.name}: no storm throws water so high`,
+            number: `${mm(form.heightMm)}, ${metres(highM)} full size`,
+            reason: `Seas on a cliff go up ${HIGHEST_SPLASH_M} m at most; this would be mist long before its top.`,
+            wayOut: 'A lower splash, a slower one, or another scale.'
+          }
+        ]
   return [
     {
+      ...at,
       id: `too-high:${splash.id}`,
       severity: 'warn',
-      place: 'water',
-      water: splash.id,
-      at: [splash.x, splash.y],
       title: `${splash.name}: no water goes so high`,
       number: `${mm(wished)} wished, ${mm(form.heightMm)} at most`,
       reason: `At this scale its steepest ray goes no higher, thrown at ${plain(FASTEST_MS, 0)} m/s full size. It is drawn so high.`,

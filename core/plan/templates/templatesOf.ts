@@ -487,7 +487,7 @@ function crownTemplates(form: SplashForm, name: string): Template[] {
       {
         id: `panels-${form.id}`,
         name: `${name}: foot of the ${crown.stance}`,
-        use: 'Lay film over it and stand the panels on the inner line; their tops lie over the dashed one.'
+        use: 'Lay film over it and stand the panels on the inner line; their tops lie over the outer one.'
       },
       [
         ring ? closed('water', crown.foot) : line('water', crown.foot),
