@@ -24,7 +24,11 @@ import { cutList } from '../core/plan/beside/cutList'
 import { together } from '../core/plan/beside/together'
 import { twoPlans } from '../core/plan/beside/twoPlans'
 import { derivePlan } from '../core/plan/derivePlan'
+import { groundStage } from '../core/plan/1-ground/groundStage'
+import { formsStage } from '../core/plan/2-forms/formsStage'
+import { BUILT_IN_SHELF } from '../core/craft/materials/shelf'
 import { inSentence, type Units } from '../core/words/units'
+import { withLand } from './land'
 
 export const USAGE = `usage: ${[
   'spindle calc NAME JSON|@FILE',
@@ -37,6 +41,7 @@ export const USAGE = `usage: ${[
   'spindle together BUILD.json',
   'spindle trace LINES.json BUILD.json',
   'spindle cutlist BUILD.json SHEETMM [WIDTHxHEIGHT]',
+  'spindle land BUILD.json grow|contours|level|MAP.png|SCAN.stl [LOW HIGH]',
   'spindle busy CALENDAR.ics BUILD.json',
   'spindle book BUILD.json OUT.pdf [a4|letter]',
   'spindle sheets BUILD.json OUT.pdf [a4|letter]',
@@ -260,6 +265,15 @@ function tracedOf(lines: string | undefined, path: string | undefined, units: Un
   return JSON.stringify(proposedBy(buildIn(path), jsonGiven(`@${lines}`)), written(units), 2)
 }
 
+/** The build with other land. */
+function landed([path, from, ...span]: readonly string[]): string {
+  if (path === undefined || from === undefined) throw new BadInput(USAGE)
+  const heights = span.map(Number)
+  if (heights.some((mm) => !Number.isFinite(mm)))
+    throw new BadInput(`LOW HIGH: were ${span.join(' ')}; they must be heights in mm`)
+  return writeBuild(withLand(buildIn(path), from, heights)).trimEnd()
+}
+
 /** Foam boards as they are mostly sold, mm. Common practice, no source. */
 const BOARD_MM = '1250x600'
 
@@ -272,8 +286,9 @@ function cutListOf(path: string | undefined, sheet: string | undefined, board = 
   const size = /^(\d+(?:\.\d+)?)x(\d+(?:\.\d+)?)$/.exec(board)
   if (!size) throw new BadInput(`WIDTHxHEIGHT: was ${board}; it must be such as ${BOARD_MM}, in mm`)
   const build = buildIn(path)
-  const { forms } = derivePlan(build)
-  return JSON.stringify(cutList(build, forms, sheetMm, [Number(size[1]), Number(size[2])]))
+  const ground = groundStage(build)
+  const forms = formsStage(build, ground, BUILT_IN_SHELF)
+  return JSON.stringify(cutList(build, ground, forms, sheetMm, [Number(size[1]), Number(size[2])]))
 }
 
 function isLanguage(tag: string): boolean {
@@ -368,6 +383,7 @@ export function main([command, ...args]: readonly string[], says: Says): number 
     else if (command === 'schedule') says.out(scheduleOf(rest[0], units))
     else if (command === 'calendar') says.out(calendarOf(rest[0], units).trimEnd())
     else if (command === 'trace') says.out(tracedOf(rest[0], rest[1], units))
+    else if (command === 'land') says.out(landed(rest))
     else if (command === 'cutlist') says.out(cutListOf(rest[0], rest[1], rest[2]))
     else if (command === 'together') says.out(togetherOf(rest[0], units))
     else if (command === 'shopping') says.out(shoppingOf(rest[0], rest[1]).trimEnd())

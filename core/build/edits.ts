@@ -1,3 +1,4 @@
+import { shiftLand } from './land'
 import { MOST_TRACES, type Trace } from './pictures'
 import { scaleRatio } from '../physics/shape/scale'
 import { wayFor, wayOf } from '../craft/ways/catalog'
@@ -118,6 +119,7 @@ export const raiseAll =
     return {
       ...build,
       ground: { ...build.ground, bankMm: Math.max(0, up(build.ground.bankMm)) },
+      ...shiftLand(build.land, up),
       waters: build.waters.map((water) => moved(water, up))
     }
   }
@@ -146,6 +148,7 @@ export const stretchChain =
     return {
       ...build,
       ground: { ...build.ground, bankMm: stretched(build.ground.bankMm) },
+      ...shiftLand(build.land, stretched),
       waters: build.waters.map((water) => {
         if (water.kind === 'fall' && water.dropMm !== null)
           return { ...moved(water, stretched), dropMm: round1(water.dropMm * times) }

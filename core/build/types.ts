@@ -8,6 +8,7 @@ import type { KeptRun } from '../running/keptRun'
 import type { Care, From } from '../craft/ways/types'
 import type { Stance } from '../physics/water/spray/crown'
 import type { Mood } from '../physics/water/hydraulics/drop'
+import type { Land } from './land'
 import type { Log } from './log/entries'
 import type { Trace } from './pictures'
 import type { Material } from '../craft/materials/types'
@@ -27,6 +28,8 @@ export interface Build {
   scale: string
   base: Base
   ground: GroundChoice
+  /** The land as it was sculpted; left out: as high as its bank everywhere. */
+  land?: Land
   /** From source to sink. */
   waters: Water[]
   /** How much water runs down the chain, full size. */
@@ -89,7 +92,7 @@ export interface GroundChoice {
   shellMm: number
   seal: string
   sealCoats: number
-  /** Height of the land where no water is, mm: only the drawings and the amounts of landform use it. */
+  /** Height of the land where no water is and none was sculpted, mm. */
   bankMm: number
   /** Rocks cast in plaster for this build, ml. */
   castingsMl: number

@@ -1,6 +1,5 @@
-import { unzlibSync, zlibSync } from 'fflate'
-import { fromUint8Array, toUint8Array } from 'js-base64'
 import type { Grid } from '../physics/shape/grid'
+import { pack, unpack, type PackedField } from '../physics/shape/packed'
 import type { Point2 } from '../physics/shape/polygon'
 
 /** What is known at each cell of a run: lengths in mm on the model, speeds in m/s full size. */
@@ -55,15 +54,6 @@ export interface RunResult {
   strays: { pct: number; at: Point2 | null }
 }
 
-/**
- * A field as it is written: whole numbers of two bytes, each less the one before it, packed; a
- * number is so many steps.
- */
-export interface PackedField {
-  step: number
-  data: string
-}
-
 /** A run that the builder kept: part of the build file. */
 export interface KeptRun extends Omit<RunResult, 'grid' | 'fields' | 'scale'> {
   id: string
@@ -78,8 +68,6 @@ export interface KeptRun extends Omit<RunResult, 'grid' | 'fields' | 'scale'> {
 
 /** More cells than this are not kept: a brush is no finer. */
 const MOST_CELLS = 20_000
-/** Nor are more than so many read. */
-const MOST_READ = 250_000
 /** No ruler tells less, mm. */
 const FINEST_MM = 0.05
 /** Lengths are kept in so many steps at most, all else in fewer: no eye tells foam finer. */
@@ -110,7 +98,15 @@ export function keepRun(
     strays
   } = coarser(run)
   const packed = Object.fromEntries(
-    RUN_FIELDS.map((name) => [name, pack(fields[name], name.endsWith('Mm'))])
+    RUN_FIELDS.map((name) => {
+      const isLength = name.endsWith('Mm')
+      return [
+        name,
+        isLength
+          ? pack(fields[name], MOST_STEPS.lengths, FINEST_MM)
+          : pack(fields[name], MOST_STEPS.else, 0)
+      ]
+    })
   ) as KeptRun['fields']
   return {
     ...keep,
@@ -163,47 +159,12 @@ export function openRun(kept: KeptRun, scale: number): RunResult {
     scale,
     grid: { x0: 0, y0: 0, ...grid },
     fields: Object.fromEntries(
-      RUN_FIELDS.map((name) => [name, unpack(fields[name], size, name)])
+      RUN_FIELDS.map((name) => [
+        name,
+        unpack(fields[name], size, { field: `fields.${name}`, whole: 'a kept run' })
+      ])
     ) as RunFields
   }
-}
-
-function pack(values: Float32Array, areLengths: boolean): PackedField {
-  let most = 0
-  for (const v of values) if (Math.abs(v) > most) most = Math.abs(v)
-  const steps = areLengths ? MOST_STEPS.lengths : MOST_STEPS.else
-  const finest = areLengths ? FINEST_MM : 0
-  const step = most > 0 ? Number(Math.max(most / steps, finest).toPrecision(4)) : 1
-  const bytes = new Uint8Array(values.length * 2)
-  const view = new DataView(bytes.buffer)
-  let before = 0
-  values.forEach((v, i) => {
-    const now = Math.round(v / step)
-    view.setInt16(2 * i, now - before, true)
-    before = now
-  })
-  return { step, data: fromUint8Array(zlibSync(bytes, { level: 9 })) }
-}
-
-function unpack({ step, data }: PackedField, size: number, name: string): Float32Array {
-  if (size > MOST_READ)
-    throw new RangeError(`grid: has ${size} cells; a kept run has at most ${MOST_READ}`)
-  if (data.length > 4 * size + 1000)
-    throw new RangeError(`fields.${name}: is longer than ${size} cells can be`)
-  let bytes: Uint8Array
-  try {
-    // room for what is due and a little more: a bomb stops here, and what is too long is seen to be
-    bytes = unzlibSync(toUint8Array(data), { out: new Uint8Array(size * 2 + 2) })
-  } catch (error) {
-    throw new RangeError(
-      `fields.${name}: cannot be unpacked: ${error instanceof Error ? error.message : 'it is broken'}`
-    )
-  }
-  if (bytes.length !== size * 2)
-    throw new RangeError(`fields.${name}: has ${bytes.length / 2} cells; the run has ${size}`)
-  const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength)
-  let steps = 0
-  return Float32Array.from({ length: size }, (_, i) => (steps += view.getInt16(2 * i, true)) * step)
 }
 
 /** Blocks of cells as one, each the mean of those of its cells that are wet. */

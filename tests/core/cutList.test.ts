@@ -2,7 +2,7 @@ import { expect } from 'chai'
 import { newFrom } from '../../core/exchange/newFile'
 import { insideRing, signedArea, type Point2 } from '../../core/physics/shape/polygon'
 import { cutList, onBoard, type CutList } from '../../core/plan/beside/cutList'
-import { landOf } from '../../core/plan/beside/landOf'
+import { landOf, rowsOf } from '../../core/plan/beside/landOf'
 import { groundStage } from '../../core/plan/1-ground/groundStage'
 import { formsStage } from '../../core/plan/2-forms/formsStage'
 import { BUILT_IN_SHELF } from '../../core/craft/materials/shelf'
@@ -12,17 +12,24 @@ import { demo } from '../support/builds'
 const NOW = { start: '2026-11-24T18:00', zone: 'UTC' }
 const BOARD: [number, number] = [1250, 600]
 const weir = demo()
-const shapes = (build: Build) => formsStage(build, groundStage(build), BUILT_IN_SHELF)
+const shapes = (build: Build) => {
+  const ground = groundStage(build)
+  return [ground, formsStage(build, ground, BUILT_IN_SHELF)] as const
+}
 const ofWeir = shapes(weir)
+const landOfWeir = () => {
+  const land = landOf(weir, ...ofWeir)
+  return { dxMm: land.cellMm, heights: rowsOf(land) }
+}
 const listOf = (build: Build, sheetMm = 25, board = BOARD) =>
-  cutList(build, build === weir ? ofWeir : shapes(build), sheetMm, board)
+  cutList(build, ...(build === weir ? ofWeir : shapes(build)), sheetMm, board)
 /** Whether a sheet has foam at a place: inside an odd number of its rings. */
 const foam = (list: CutList, sheet: number, at: Point2) =>
   list.sheets[sheet].outlines.filter((ring) => insideRing(at, ring)).length % 2 === 1
 
 describe('The land as a cut list', () => {
   it('is as high as its bank, with beds pressed into it a shell lower, in places 2 mm apart or less', () => {
-    const { dxMm, heights } = landOf(weir, ofWeir)
+    const { dxMm, heights } = landOfWeir()
     const { widthMm, depthMm } = weir.base
     expect(dxMm).to.be.at.most(2)
     expect((heights[0].length - 1) * dxMm).to.be.closeTo(widthMm, 1e-9)
@@ -38,7 +45,7 @@ describe('The land as a cut list', () => {
 
   it('each sheet has foam just where the land stands higher than its foot; dowels hold two sheets; volumes agree', () => {
     const list = listOf(weir, 20)
-    const { dxMm, heights } = landOf(weir, ofWeir)
+    const { dxMm, heights } = landOfWeir()
     const highest = Math.max(...heights.flat())
     expect(list.sheets).to.have.length(Math.ceil(highest / 20))
     for (const [i, { fromMm }] of list.sheets.entries())

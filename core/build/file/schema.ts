@@ -10,6 +10,7 @@ import { FEWEST, MOST_PANELS, STANCES } from '../../physics/water/spray/crown'
 import { FASTEST_MS } from '../../physics/water/spray/splash'
 import { BOTTLE_SCHEMA } from './bottleSchema'
 import { instant, LOG_SCHEMA, realDay, stepName } from './logSchema'
+import { LAND_SCHEMA } from './landSchema'
 import { TRACES_SCHEMA } from './pictureSchema'
 import { RUNNING_SCHEMA } from './runSchema'
 
@@ -538,6 +539,7 @@ export const BUILD_SCHEMA = open({
     confidence: Joi.valid('likely', 'sure')
   }).required(),
   notes: Joi.string().max(100_000).allow('').required(),
+  land: LAND_SCHEMA,
   traces: TRACES_SCHEMA,
   bottles: Joi.array().items(BOTTLE_SCHEMA).unique('id').max(200)
 })

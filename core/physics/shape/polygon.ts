@@ -162,3 +162,9 @@ export const awayFrom = (a: Point2, b: Point2): number => Math.hypot(b[0] - a[0]
 /** Length of a line through points. @example lineLength([[0, 0], [3, 4]]) // 5 */
 export const lineLength = (line: readonly Point2[]): number =>
   line.slice(1).reduce((sum, p, i) => sum + awayFrom(line[i], p), 0)
+
+/** The way of a heading on the plan. @example headed(90)[1] // 1 */
+export const headed = (deg: number): Point2 => [
+  Math.cos((deg * Math.PI) / 180),
+  Math.sin((deg * Math.PI) / 180)
+]

@@ -1,6 +1,8 @@
 import type { Build, SectionLine, Standing } from '../../build/types'
 import { fallsOf, poolsOf, reachesOf } from '../../build/types'
 import { distanceToRing, type Point2 } from '../../physics/shape/polygon'
+import { landAt } from '../../build/land'
+import { landLine } from './landLine'
 import type { PoolGround } from './poolGround'
 import { profileAlong, type SectionPoint } from '../../physics/shape/profile'
 
@@ -94,6 +96,10 @@ function wholeLine(build: Build, runs: readonly SectionRun[], lengthMm: number):
   ) => {
     const start = from?.[0] ?? 0
     const end = to?.[0] ?? lengthMm
+    if (build.land) {
+      line.push(...sculpted(build, lengthMm, start, end, { from, to }))
+      return
+    }
     if (
       end - start < 1e-6 ||
       (from && to && end - start < 2 * BANK_RUN_MM && foot.from === null && foot.to === null)
@@ -134,6 +140,28 @@ function wholeLine(build: Build, runs: readonly SectionRun[], lengthMm: number):
     to: null
   })
   return line
+}
+
+/** Sculpted land stands so far beside the edge of a water, mm: a hair, so that a cliff is drawn as one. */
+const HAIR_MM = 0.25
+
+/** The sculpted land between two waters on the line, or between one and the end of the line. */
+function sculpted(
+  build: Build,
+  lengthMm: number,
+  start: number,
+  end: number,
+  beside: { from: SectionPoint | null; to: SectionPoint | null }
+): SectionPoint[] {
+  const { from, to } = build.section
+  const heightAt = (s: number) =>
+    landAt(build, [
+      from[0] + (s / lengthMm) * (to[0] - from[0]),
+      from[1] + (s / lengthMm) * (to[1] - from[1])
+    ])
+  const [a, b] = [start + (beside.from ? HAIR_MM : 0), end - (beside.to ? HAIR_MM : 0)]
+  if (b <= a) return []
+  return [[a, heightAt(a)], ...landLine(heightAt, a, b), [b, heightAt(b)]]
 }
 
 /** How finely the line is walked for what it cuts, mm. */

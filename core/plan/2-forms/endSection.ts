@@ -1,5 +1,7 @@
 import type { Build, Side } from '../../build/types'
+import { landAt } from '../../build/land'
 import { poolsOf } from '../../build/types'
+import { landLine } from '../1-ground/landLine'
 import type { Point2 } from '../../physics/shape/polygon'
 import type { GroundPlan } from '../1-ground/groundStage'
 import { sideAt } from './offBase'
@@ -88,7 +90,13 @@ export function endSection(
   }
   const [from, to] = ends[side]
   const lengthMm = Math.hypot(to[0] - from[0], to[1] - from[1])
-  const bank = build.ground.bankMm
+  const landAlong = (s: number) =>
+    landAt(build, [
+      from[0] + (s / lengthMm) * (to[0] - from[0]),
+      from[1] + (s / lengthMm) * (to[1] - from[1])
+    ])
+  const between = (start: number, end: number): Point2[] =>
+    build.land ? landLine(landAlong, start, end) : []
   const leaving = leavingOver(build, reaches, side, lengthMm)
   const pools = poolsOf(build).flatMap((pool) => {
     const surface = ground.pools.find((g) => g.id === pool.id)?.surface
@@ -98,22 +106,29 @@ export function endSection(
     pools.some(({ line }) => line[0][0] < run.toMm && line.at(-1)![0] > run.fromMm)
   const runs = [
     ...pools.map(({ line }) => ({ line })),
-    ...leaving.filter((run) => !isDipped(run)).map((run) => ({ line: channelOf(run, bank) }))
+    ...leaving
+      .filter((run) => !isDipped(run))
+      .map((run) => ({
+        line: channelOf(run, landAlong((run.fromMm + run.toMm) / 2))
+      }))
   ].sort((a, b) => a.line[0][0] - b.line[0][0])
   const line: Point2[] = []
   const last = () => line.at(-1)?.[0] ?? 0
   for (const { line: run } of runs) {
     const start = run[0][0]
     if (start - last() > 2 * BANK_RUN_MM || (line.length === 0 && start > 0.5)) {
-      if (line.length > 0) line.push([last() + BANK_RUN_MM, bank])
-      else line.push([0, bank])
-      line.push([Math.max(last(), start - BANK_RUN_MM), bank])
+      const rises = line.length > 0 ? last() + BANK_RUN_MM : 0
+      const ends = Math.max(last(), start - BANK_RUN_MM)
+      line.push([rises, landAlong(rises)], ...between(rises, ends), [ends, landAlong(ends)])
     }
     line.push(...run.map((p): Point2 => [p[0], p[1]]))
   }
-  if (line.length === 0) line.push([0, bank], [lengthMm, bank])
-  else if (lengthMm - last() > 0.5)
-    line.push([Math.min(lengthMm, last() + BANK_RUN_MM), bank], [lengthMm, bank])
+  const rises = line.length === 0 ? 0 : Math.min(lengthMm, last() + BANK_RUN_MM)
+  if (line.length === 0 || lengthMm - last() > 0.5)
+    line.push([rises, landAlong(rises)], ...between(rises, lengthMm), [
+      lengthMm,
+      landAlong(lengthMm)
+    ])
   return {
     side,
     lengthMm,

@@ -2,7 +2,7 @@ import { jetOf, type RoundJet } from './roundJet'
 import type { Build, Fall, Outlet, Pool, Standing } from '../../build/types'
 import { poolsOf } from '../../build/types'
 import type { Fault } from '../../physics/fault'
-import { distanceToRing, insideRing, type Point2 } from '../../physics/shape/polygon'
+import { distanceToRing, insideRing, headed, type Point2 } from '../../physics/shape/polygon'
 import { CLINGING_HEAD_M } from '../../physics/water/hydraulics/drop'
 import { brink, type Brink } from '../../physics/water/hydraulics/nappe'
 import { pipeEnd } from '../../physics/water/hydraulics/pipe'
@@ -329,11 +329,6 @@ function wallOf(fall: Fall, fallsMm: number, stepped: boolean): Point2[] {
     [0, hasFace(fall) ? -fallsMm : -0.1]
   ]
 }
-
-const headed = (deg: number): Point2 => [
-  Math.cos((deg * Math.PI) / 180),
-  Math.sin((deg * Math.PI) / 180)
-]
 
 function standsAt(build: Build, { outlet }: Fall, bed: BedMap): FallForm['stands'] {
   if (!outlet) return 'open'

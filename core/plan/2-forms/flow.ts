@@ -1,8 +1,9 @@
-import type { Build, Fall } from '../../build/types'
+import { landAt } from '../../build/land'
+import type { Build, Fall, Outlet } from '../../build/types'
 import { fallsOf, poolsOf, reachesOf } from '../../build/types'
 import { moodDischarge } from '../../physics/water/hydraulics/drop'
 import { pipeMood } from '../../physics/water/hydraulics/pipe'
-import type { Point2 } from '../../physics/shape/polygon'
+import { headed, type Point2 } from '../../physics/shape/polygon'
 import { realM } from '../../physics/shape/units'
 
 /** The one flow that runs down the chain, full size. */
@@ -71,7 +72,22 @@ export function dischargeOf(build: Build, fall: Fall, scale: number, chainM3S: n
 /** How far a fall drops from level to level, mm, whatever was typed for it. */
 export function dropByLevels(build: Build, fall: Fall): number {
   const level = (id: string | null | undefined) => poolsOf(build).find((p) => p.id === id)?.levelMm
-  return (fall.outlet?.zMm ?? level(fall.lip?.pool) ?? 0) - (level(fall.into) ?? fall.footMm ?? 0)
+  return (
+    (fall.outlet?.zMm ?? level(fall.lip?.pool) ?? 0) -
+    (level(fall.into) ?? fall.footMm ?? footOnLand(build, fall.outlet))
+  )
+}
+
+/** What falls off a ledge is looked for so far before it, in so many steps, mm. */
+const BEFORE_MM = 16
+const LOOKS = 8
+
+/** Height of the sculpted land before a ledge or pipe, at the foot of its cliff; the base's top where none is. */
+function footOnLand(build: Build, outlet: Outlet | null | undefined): number {
+  if (!build.land || !outlet) return 0
+  const [ux, uy] = headed(outlet.headingDeg)
+  const before = Array.from({ length: LOOKS }, (_, i) => (BEFORE_MM * (i + 1)) / LOOKS)
+  return Math.min(...before.map((s) => landAt(build, [outlet.x + s * ux, outlet.y + s * uy])))
 }
 
 /** Where a fall leaves, and how far it drops. Lengths in mm on the model. */

@@ -1,3 +1,4 @@
+import { landSpan } from '../../build/land'
 import { USUAL } from '../../craft/usual'
 import { anyPlanned, isFilled, isSceneStack } from '../../build/lays'
 import type { Build, Pool, Water } from '../../build/types'
@@ -256,7 +257,7 @@ function addGround(build: Build, baseCm2: number, waterCm2: number, shelf: Shelf
   const seal = onShelf(shelf, 'sealer', ground.seal)
   const planned = (step: string) => anyPlanned(build, 'ground', firstWay('ground'), [step])
   if (landform?.pack && planned('landform')) {
-    add(landform, (baseCm2 * ground.bankMm) / 10, null)
+    add(landform, (baseCm2 * landSpan(build).meanMm) / 10, null)
     const glue = shelf.get(landform.glue)
     if (glue && !landform.ready) add(glue, baseCm2 * GLUE_ML_PER_CM2, null)
   }

@@ -1,4 +1,5 @@
 import { stripWidth } from '../2-forms/roundJet'
+import { landSpan } from '../../build/land'
 import { isSceneStack } from '../../build/lays'
 import { bodyNeeds, layWay } from '../../craft/ways/catalog'
 import type { Build, Laid, Moving } from '../../build/types'
@@ -45,7 +46,9 @@ export function sizesOf(
     baseCm2: (build.base.widthMm * build.base.depthMm) / 100,
     waterCm2,
     widthCm,
-    landformMm: onShelf(shelf, 'landform', build.ground.landform)?.ready ? 0 : build.ground.bankMm,
+    landformMm: onShelf(shelf, 'landform', build.ground.landform)?.ready
+      ? 0
+      : landSpan(build).highMm,
     shellMm: build.ground.shellMm,
     sealCoats: build.ground.sealCoats,
     castingMl: build.ground.castingsMl

@@ -1,3 +1,4 @@
+import { landSpan } from '../../build/land'
 import { fixes } from '../../build/lays'
 import type { Build, Laid, LayState, Water } from '../../build/types'
 import type { LayTemplate, Sizes, StepTemplate, Way } from '../../craft/ways/types'
@@ -100,7 +101,7 @@ function thicknessMm(
   { key, water, way }: Layered,
   lay: LayTemplate
 ): number | null {
-  if (lay.kind === 'landform') return build.ground.bankMm
+  if (lay.kind === 'landform') return landSpan(build).highMm
   if (lay.kind === 'shell') return build.ground.shellMm
   const pool = stacks.pools.find((p) => p.id === key)
   if (pool && lay.kind === 'resin')

@@ -1,6 +1,8 @@
 import type { Build, Pool } from '../../build/types'
+import { landAt } from '../../build/land'
+import { poolsOf, reachesOf } from '../../build/types'
 import { onShelf, type Shelf } from '../../craft/materials/shelf'
-import { signedArea, type Point2 } from '../../physics/shape/polygon'
+import { insideRing, nearestOnSegment, signedArea, type Point2 } from '../../physics/shape/polygon'
 import { mm } from '../../words/sentences'
 import type { PoolGround } from '../1-ground/poolGround'
 import type { Finding, Make } from './types'
@@ -21,7 +23,7 @@ export function bedFindings(
   make: Make
 ): Finding[] {
   if (!ground.surface) return []
-  const { bankMm, shellMm } = build.ground
+  const { shellMm } = build.ground
   const land = onShelf(shelf, 'landform', build.ground.landform)
   const lowest = pool.soundings.reduce((low, s) => (s[2] < low[2] ? s : low))
   const found: Finding[] = []
@@ -63,12 +65,14 @@ export function bedFindings(
         wayOut: 'Lay the shell well into the corner, or begin with a thicker board of foam.'
       })
     )
+  if (build.land) found.push(...sunkenShore(build, pool, ground, make))
   const rim = pool.outline.reduce(
     (high, c) => (c.edge === 'shore' ? Math.max(high, c.z ?? pool.brimMm) : high),
     -Infinity
   )
   const wants = Math.max(rim, ground.highestMm) - shellMm
-  if (land?.foam && !land.ready && wants > bankMm + UNDER_MM)
+  const { bankMm } = build.ground
+  if (!build.land && land?.foam && !land.ready && wants > bankMm + UNDER_MM)
     found.push(
       make('land-thin', {
         severity: 'warn',
@@ -97,6 +101,62 @@ export function bedFindings(
   }
   return found
 }
+
+/** Sculpted land is looked at so far outside a shore, mm, at so many places along each edge. */
+const BESIDE_MM = 4
+const LOOKS = 6
+/** Land this much under the water is told, mm. */
+const SUNK_MM = 1
+
+/** A shore beside which the sculpted land lies lower than the water. */
+function sunkenShore(build: Build, pool: Pool, { ring }: PoolGround, make: Make): Finding[] {
+  const { widthMm, depthMm } = build.base
+  const inside = ([x, y]: Point2) => x >= 0 && y >= 0 && x <= widthMm && y <= depthMm
+  const waters = poolsOf(build).map((p) => p.outline.map((c): Point2 => [c.x, c.y]))
+  const way = signedArea(ring) >= 0 ? 1 : -1
+  let worst: { at: Point2; byMm: number } | null = null
+  pool.outline.forEach((corner, i) => {
+    if (corner.edge !== 'shore') return
+    const next = pool.outline[(i + 1) % pool.outline.length]
+    const [ux, uy] = [next.x - corner.x, next.y - corner.y]
+    const length = Math.hypot(ux, uy) || 1
+    for (let k = 0; k < LOOKS; k++) {
+      const t = (k + 0.5) / LOOKS
+      const at: Point2 = [
+        corner.x + t * ux + (way * uy * BESIDE_MM) / length,
+        corner.y + t * uy - (way * ux * BESIDE_MM) / length
+      ]
+      if (!inside(at) || waters.some((other) => insideRing(at, other))) continue
+      if (reachesOf(build).some((r) => offPath(at, r.path) < r.widthMm / 2 + 2 * BESIDE_MM))
+        continue
+      const byMm = pool.levelMm - landAt(build, at)
+      if (byMm > Math.max(SUNK_MM, worst?.byMm ?? 0)) worst = { at, byMm }
+    }
+  })
+  const found = worst as { at: Point2; byMm: number } | null
+  if (!found) return []
+  return [
+    make('land-below-water', {
+      severity: 'warn',
+      place: 'ground',
+      at: found.at,
+      title: `${pool.name}: the land beside its shore lies lower than its water`,
+      number: `${mm(found.byMm)} lower, ${BESIDE_MM} mm outside the shore`,
+      reason: 'Only a thin rim of shell would hold the resin there, and it would stand in the air.',
+      wayOut: 'Raise the land there, let it grow from the waters, or make that edge a dam.'
+    })
+  ]
+}
+
+/** How far a place lies from the line of a run, mm. */
+const offPath = (at: Point2, path: readonly { x: number; y: number }[]): number =>
+  path
+    .slice(1)
+    .reduce(
+      (least, p, i) =>
+        Math.min(least, nearestOnSegment(at, [path[i].x, path[i].y], [p.x, p.y]).distance),
+      Infinity
+    )
 
 const stands = ({ x, y, widthMm, depthMm }: Pool['standing'][number], at: Point2): boolean =>
   Math.abs(at[0] - x) <= widthMm / 2 && Math.abs(at[1] - y) <= depthMm / 2

@@ -3,7 +3,8 @@ import { laidOut, nest, type Nested } from '../../physics/shape/nest'
 import { insideRing, signedArea, type Point2 } from '../../physics/shape/polygon'
 import { slicesOf, type Slice } from '../../physics/shape/slices'
 import type { FormsPlan } from '../2-forms/formsStage'
-import { landOf } from './landOf'
+import type { GroundPlan } from '../1-ground/groundStage'
+import { landOf, rowsOf } from './landOf'
 
 /** A piece of a sheet: its outline and the holes in it. */
 export interface CutPiece {
@@ -50,11 +51,14 @@ const INSIDE_MM = 6
  */
 export function cutList(
   build: Build,
+  ground: GroundPlan,
   forms: Pick<FormsPlan, 'reaches'>,
   sheetMm: number,
   boardMm: readonly [number, number]
 ): CutList {
-  const { dxMm, heights } = landOf(build, forms)
+  const land = landOf(build, ground, forms)
+  const dxMm = land.cellMm
+  const heights = rowsOf(land)
   const { sheets, volumeMm3 } = slicesOf({ dxMm, heights, sheetMm })
   const pieces = sheets.flatMap((sheet, i) => piecesOf(sheet, i))
   const cutMm = sheets.map((s) => s.outlines.reduce((sum, ring) => sum + around(ring), 0))

@@ -57,7 +57,8 @@ export function groundMark(build: Build): string {
     base,
     flow,
     outOfLevel,
-    running: { source, out }
+    running: { source, out },
+    land
   } = build
   // further crests and what falls from outside the chain are not run
   const run = build.waters.filter((w) => !('of' in w && w.of) && !('outlet' in w && w.outlet))
@@ -85,7 +86,17 @@ export function groundMark(build: Build): string {
     }
   })
   return marked(
-    JSON.stringify([scale, base, flow, build.ground.bankMm, outOfLevel, source, out, waters])
+    JSON.stringify([
+      scale,
+      base,
+      flow,
+      build.ground.bankMm,
+      outOfLevel,
+      source,
+      out,
+      waters,
+      ...(land ? [land.heights] : [])
+    ])
   )
 }
 

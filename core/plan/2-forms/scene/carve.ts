@@ -30,6 +30,37 @@ export function meetRim(
     for (let c = 0; c < cols; c++) copy((rows - 1) * cols + c, (rows - 2) * cols + c)
 }
 
+/** A pool is held this much over its level where sculpted land beside it is lower, mm. */
+const HELD_MM = 1
+
+/**
+ * Sculpted land right beside a pool stands at least as high as what holds it: its shore is built up to
+ * the brim and its dams stand, whatever the land behind them does.
+ */
+export function holdShores(
+  build: Build,
+  { cols, rows }: Grid,
+  owner: Int16Array,
+  z: Float64Array
+): void {
+  const holds = new Map(
+    poolsOf(build).map((p) => [
+      build.waters.indexOf(p),
+      Math.min(Math.max(p.brimMm, p.damTopMm), p.levelMm + HELD_MM)
+    ])
+  )
+  for (let c = 0; c < z.length; c++) {
+    if (owner[c] >= 0) continue
+    const [col, row] = [c % cols, Math.floor(c / cols)]
+    for (let k = 0; k < 9; k++) {
+      const [x, y] = [col + (k % 3) - 1, row + Math.floor(k / 3) - 1]
+      if (x < 0 || y < 0 || x >= cols || y >= rows) continue
+      const held = holds.get(owner[y * cols + x])
+      if (held !== undefined && held > z[c]) z[c] = held
+    }
+  }
+}
+
 /**
  * A run cut into the land: its bed as given or straight from dip to dip, its rocks on it, and its
  * water as its form says.

@@ -1,5 +1,6 @@
 import type { Drain, Scene, SceneMaker, SceneNote } from '../../../running/scene'
 import type { Build, Fall, Pool, Water } from '../../../build/types'
+import { landAt } from '../../../build/land'
 import { wavesOf } from '../../../build/crests'
 import { poolsOf, reachesOf, seasOf } from '../../../build/types'
 import { bedMap, poolAt, type BedMap } from '../bedMap'
@@ -15,7 +16,7 @@ import { awayFrom, type Point2 } from '../../../physics/shape/polygon'
 import { groundStage, type GroundPlan } from '../../1-ground/groundStage'
 import { scaleRatio } from '../../../physics/shape/scale'
 import { GRAVITY } from '../../../physics/gravity'
-import { cutOpening, layReach, meetRim, undercut } from './carve'
+import { cutOpening, holdShores, layReach, meetRim, undercut } from './carve'
 import { LEVEL, OPEN, SWELL, walls, type EdgeSide, type Swell } from '../../../running/solver/edges'
 import { withoutSpikes } from './spikes'
 
@@ -142,6 +143,9 @@ function sceneOf(
   )
   const size = cols * rows
   const z = new Float64Array(size).fill(landMm)
+  if (build.land)
+    for (let c = 0; c < size; c++)
+      z[c] = landAt(build, cellMiddle(grid, c % cols, Math.floor(c / cols)))
   const owner = new Int16Array(size).fill(-1)
   const level = new Float64Array(size).fill(-Infinity)
   const manning = new Float64Array(size).fill(POOL_MANNING)
@@ -154,6 +158,7 @@ function sceneOf(
     level[c] = pools[bed.pool[c]].levelMm
     if (waved.has(bed.pools[bed.pool[c]])) manning[c] = SEA_MANNING
   }
+  if (build.land) holdShores(build, grid, owner, z)
   for (const form of reaches) layReach(build, form, grid, bed, z, owner, level, manning)
   for (const fall of falls) undercut(build, fall, grid, z, owner, level)
   for (const pool of pools)
