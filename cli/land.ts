@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs'
-import { landFromGrid, layThroughContours, setLand } from '../core/build/landEdits'
+import { landFromGrid, layThroughContours, levelLand, setLand } from '../core/build/landEdits'
 import type { Build } from '../core/build/types'
 import { BUILT_IN_SHELF } from '../core/craft/materials/shelf'
 import { guessPlacement } from '../core/exchange/scans/guess'
@@ -27,10 +27,7 @@ export function withLand(build: Build, from: string, span: readonly number[]): B
     return setLand(grownLand(build, forms))(build)
   }
   if (from === 'contours') return layThroughContours(build)
-  if (from === 'level') {
-    const { land: _, ...level } = build
-    return level
-  }
+  if (from === 'level') return levelLand(build)
   return setLand(landFromGrid(build, gridIn(build, from, span)).field)(build)
 }
 

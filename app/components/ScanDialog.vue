@@ -17,7 +17,7 @@ import NumberField from './NumberField.vue'
 
 /** A scan, a height map or a list of soundings becomes the ground of the pools it covers. */
 const open = defineModel<boolean>({ required: true })
-const props = defineProps<{ grounds: PoolGroundPlan[] }>()
+const props = defineProps<{ grounds: PoolGroundPlan[]; forLand?: boolean }>()
 const store = useBuildStore()
 const seen = shallowRef<ScanSeen | null>(null)
 const laid = shallowRef<Laid | null>(null)
@@ -34,7 +34,9 @@ const UNITS = [
 const up = ref<'z' | 'y'>('z')
 const at = ref({ x: 0, y: 0, z: 0 })
 const map = ref({ widthMm: store.build?.base.widthMm ?? 300, lowMm: 0, highMm: 40 })
-const only = ref('')
+/** No pool is called so. */
+const LAND = '@land'
+const only = ref(props.forLand ? LAND : '')
 let client: ScanClient | null = null
 
 function progress(share: number, doing: string): void {
@@ -89,7 +91,9 @@ const size = computed(() => {
   const e = seen.value?.extents?.[up.value]
   return e ? sizeOf(e, unit.value) : null
 })
-const pools = computed(() => store.pools.filter((p) => only.value === '' || p.id === only.value))
+const pools = computed(() =>
+  only.value === LAND ? [] : store.pools.filter((p) => only.value === '' || p.id === only.value)
+)
 async function lay(): Promise<void> {
   if (!client || !seen.value) return
   problem.value = ''
@@ -98,6 +102,10 @@ async function lay(): Promise<void> {
     laid.value = await client.lay({
       placement: seen.value.extents ? { unitMm: unit.value, up: up.value, ...at.value } : null,
       map: seen.value.pixels ? { ...map.value, x: at.value.x, y: at.value.y } : null,
+      land:
+        only.value === LAND && store.build
+          ? { base: store.build.base, ground: store.build.ground, land: store.build.land }
+          : null,
       pools: pools.value.map((p) => ({
         id: p.id,
         name: p.name,
@@ -113,6 +121,15 @@ async function lay(): Promise<void> {
 }
 const good = computed(() => laid.value?.pools.filter((p) => p.scan) ?? [])
 function take(): void {
+  const land = laid.value?.land?.land
+  if (land) {
+    store.edit('Land from a file', (build) => ({
+      ...build,
+      land: { ...land, ...(build.land?.contours ? { contours: build.land.contours } : {}) }
+    }))
+    open.value = false
+    return
+  }
   store.edit('Scan', (build) =>
     good.value.reduce((b, p) => setSoundings(p.id, p.scan!.soundings)(b), build)
   )
@@ -245,7 +262,12 @@ function take(): void {
         <ChoiceField
           v-model="only"
           label="For"
-          :options="[{ id: '', name: 'every pool it covers' }, ...store.pools]"
+          :options="[
+            { id: '', name: 'every pool it covers' },
+            { id: LAND, name: 'the land about the pools' },
+            ...store.pools
+          ]"
+          data-test="scan-for"
         />
         <div>
           <ElButton
@@ -260,7 +282,19 @@ function take(): void {
         </div>
       </template>
       <template v-if="laid">
-        <ul class="laid">
+        <p v-if="laid.land" data-test="land-laid">
+          It covers {{ Math.round(laid.land.coveredPct) }} % of the base.<template
+            v-if="laid.land.coveredPct < 99"
+          >
+            Beyond it the land stays as it is.</template
+          ><b v-if="laid.land.holesPct > 0.5">
+            {{ number(laid.land.holesPct) }} % of it were holes, stretched over from their edges.</b
+          ><b v-if="laid.land.clippedPct > 0.5">
+            {{ number(laid.land.clippedPct) }} % of it lay under the base’s top and lies on it
+            now.</b
+          >
+        </p>
+        <ul v-else class="laid">
           <li v-for="p in laid.pools" :key="p.id">
             <b>{{ p.name }}:</b>{{ ' '
             }}<span v-if="p.scan">
@@ -276,9 +310,20 @@ function take(): void {
           </li>
         </ul>
         <div class="row">
-          <ElButton class="tool main" :disabled="!good.length" data-test="scan-take" @click="take">
-            Make it the ground</ElButton
-          ><span class="small soft">Replaces the soundings there; undo brings them back.</span>
+          <ElButton
+            class="tool main"
+            :disabled="!good.length && !laid.land"
+            data-test="scan-take"
+            @click="take"
+          >
+            {{ laid.land ? 'Make it the land' : 'Make it the ground' }}</ElButton><span
+            class="small soft"
+            >{{
+              laid.land
+                ? 'Replaces the land; undo brings it back.'
+                : 'Replaces the soundings there; undo brings them back.'
+            }}</span
+          >
         </div>
       </template>
     </div>

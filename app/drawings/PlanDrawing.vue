@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import type { Base, Pool, SectionLine } from '../../core/build/types'
+import type { HeightField } from '../../core/physics/shape/heightField'
 import type { FallForm } from '../../core/plan/2-forms/fallForm'
 import {
   distanceToRing,
@@ -18,6 +19,7 @@ import { rule } from './rule'
 import { useSheet } from './sheet'
 import type { Underlay } from './underlay'
 import UnderlayPicture from './UnderlayPicture.vue'
+import LandRelief from './LandRelief.vue'
 
 export type PlanTool = 'move' | 'corner' | 'dip' | 'edge' | 'remove' | 'draw' | 'lip' | 'look'
 
@@ -32,6 +34,10 @@ const props = defineProps<{
   /** Where one more dip would tell most. */
   nextDip?: Point2 | null
   faultsAt?: readonly (readonly [number, number])[]
+  /** Sculpted land; left out: it is level. */
+  land?: HeightField | null
+  /** The land is being worked. */
+  working?: boolean
   /** A picture that lies under it. */
   underlay?: Underlay | null
 }>()
@@ -294,6 +300,7 @@ defineExpose({ spot })
         :up="scale"
         data-test="under-plan"
       />
+      <LandRelief v-if="land" :field="land" :busy="working" :to-x="X" :to-y="Y" :scale="scale" />
       <g class="rule" :class="{ over: near.k > 1 }">
         <g v-for="(t, i) in marksX" :key="`x${t.mm}`">
           <line :x1="X(t.mm)" :x2="X(t.mm)" :y1="ruleY" :y2="ruleY + 5" />

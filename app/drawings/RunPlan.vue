@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { landFieldOf } from '../../core/build/land'
 import { computed, ref } from 'vue'
 import type { Build } from '../../core/build/types'
 import type { RunResult } from '../../core/running/keptRun'
@@ -133,6 +134,7 @@ function head(line: readonly Point2[], X: (x: number) => number, Y: (y: number) 
     :grounds="plan.ground.pools"
     :falls="plan.forms.falls"
     :section="build.section"
+    :land="build.land ? landFieldOf(build) : null"
     tool="look"
     selected=""
     @tap="works && emit('ask', $event)"

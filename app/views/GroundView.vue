@@ -23,8 +23,13 @@ import { moveThing } from '../../core/build/runEdits'
 import type { Pool } from '../../core/build/types'
 import { insideRing, type Point2 } from '../../core/physics/shape/polygon'
 import { ofKind } from '../../core/craft/materials/shelf'
+import LandBrush from '../drawings/LandBrush.vue'
+import LandPanel from '../components/LandPanel.vue'
+import { contoursOf } from '../../core/build/landEdits'
+import { isLine, LAND_TOOLS, useSculpting } from '../sculpting'
 import type { Act } from '../drawings/acts'
 import FindingsList from '../components/FindingsList.vue'
+import LandTools from '../components/LandTools.vue'
 import GroundExtras from '../components/GroundExtras.vue'
 import NumberField from '../components/NumberField.vue'
 import ScanDialog from '../components/ScanDialog.vue'
@@ -50,6 +55,11 @@ const landforms = computed(() => ofKind(store.shelf, 'landform'))
 const shells = computed(() => ofKind(store.shelf, 'shell'))
 const seals = computed(() => ofKind(store.shelf, 'sealer'))
 const scanning = ref(false)
+const forLand = ref(false)
+/** Whether the waters' outlines are in hand, or the land about them. */
+const onLand = ref(false)
+const land = useSculpting()
+const contours = computed(() => contoursOf(build.value))
 
 const build = computed(() => store.build!)
 const plan = computed(() => store.plan)
@@ -84,6 +94,13 @@ function drawn(points: Point2[]): void {
 }
 function pressed(event: KeyboardEvent): void {
   if (isTyping(event) || !isPlain(event)) return
+  if (onLand.value) {
+    const brush = LAND_TOOLS.find((t) => t.key.toLowerCase() === event.key.toLowerCase())
+    if (brush) land.tool.value = brush.id
+    else if (event.key === '[') land.radiusMm.value = Math.max(2, land.radiusMm.value / 1.25)
+    else if (event.key === ']') land.radiusMm.value = Math.min(100, land.radiusMm.value * 1.25)
+    return
+  }
   const found = TOOLS.find((t) => t.key.toLowerCase() === event.key.toLowerCase())
   if (found) tool.value = found.id
 }
@@ -136,22 +153,40 @@ function actsAt(event: MouseEvent): Act[] {
     <div class="panel drawing-box plan-box">
       <DrawingFrame name="Plan" :acts="actsAt">
         <template #beside>
-          <div class="palette" role="toolbar" aria-label="Plan tools">
+          <div class="palette" :class="{ wide: onLand }" role="toolbar" aria-label="Plan tools">
             <span v-if="phone" class="later small soft"
               >Look and measure here; outlines are drawn on a larger screen.</span
             >
-            <ElButton
-              v-for="t in TOOLS"
-              :key="t.id"
-              class="tool"
-              :aria-pressed="tool === t.id"
-              :title="t.what"
-              :data-tool-name="t.id"
-              @click="tool = t.id"
-            >
-              {{ t.name }} <kbd>{{ t.key }}</kbd>
-            </ElButton>
-            <span class="soft small what">{{ TOOLS.find((t) => t.id === tool)?.what }}</span>
+            <div class="row in-hand" role="group" aria-label="What is in hand">
+              <ElButton
+                class="tool"
+                :aria-pressed="!onLand"
+                data-test="in-hand-waters"
+                @click="onLand = false"
+                >Waters</ElButton
+              ><ElButton
+                class="tool"
+                :aria-pressed="onLand"
+                data-test="in-hand-land"
+                @click="onLand = true"
+                >Land</ElButton
+              >
+            </div>
+            <LandTools v-if="onLand" :land="land" />
+            <template v-else>
+              <ElButton
+                v-for="t in TOOLS"
+                :key="t.id"
+                class="tool"
+                :aria-pressed="tool === t.id"
+                :title="t.what"
+                :data-tool-name="t.id"
+                @click="tool = t.id"
+              >
+                {{ t.name }} <kbd>{{ t.key }}</kbd>
+              </ElButton>
+              <span class="soft small what">{{ TOOLS.find((t) => t.id === tool)?.what }}</span>
+            </template>
             <p class="legend small">
               <span><i class="key dam"></i>dam</span><span><i class="key shore"></i>shore</span
               ><span><i class="key cut"></i>section A–B</span
@@ -168,7 +203,9 @@ function actsAt(event: MouseEvent): Act[] {
           :falls="plan.forms.falls"
           :section="build.section"
           :underlay="underlay"
-          :tool="tool"
+          :land="build.land || land.busy.value ? land.field.value : null"
+          :working="land.busy.value"
+          :tool="onLand ? 'look' : tool"
           :selected="pool?.id ?? ''"
           :faults-at="faultsAt"
           :next-dip="ground?.nextDip?.at ?? null"
@@ -201,7 +238,32 @@ function actsAt(event: MouseEvent): Act[] {
           @remove-dip="(p, i) => change('Remove sounding', removeSounding(p, i))"
           @drawn="drawn"
           @section="(line) => change('Section line', (b) => ({ ...b, section: line }), 'section')"
-        />
+        >
+          <template #handles="{ toX, toY, scale, place }">
+            <g v-if="onLand">
+              <polyline
+                v-for="(c, i) in contours"
+                :key="i"
+                class="contour"
+                :points="c.points.map(([x, y]) => `${toX(x)},${toY(y)}`).join(' ')"
+              />
+              <LandBrush
+                :base="build.base"
+                :radius-mm="land.radiusMm.value"
+                :lines="isLine(land.tool.value)"
+                :height-at="land.heightAt"
+                :to-x="toX"
+                :to-y="toY"
+                :scale="scale"
+                :place="place"
+                @begin="land.begin"
+                @go="land.go"
+                @end="land.end"
+                @cancel="land.cancel"
+              />
+            </g>
+          </template>
+        </PlanDrawing>
       </DrawingFrame>
     </div>
     <div class="panel drawing-box section-box">
@@ -209,10 +271,16 @@ function actsAt(event: MouseEvent): Act[] {
     </div>
     <template #tray>
       <FindingsList :findings="plan?.findings ?? []" place="ground" show="loud" />
+      <LandPanel v-if="onLand || build.land" @scan="((forLand = true), (scanning = true))" />
       <section class="panel pad stack">
         <div class="row">
           <h2 class="grow">Pool</h2>
-          <ElButton v-if="pool" class="tool" data-test="scan" @click="scanning = true">
+          <ElButton
+            v-if="pool"
+            class="tool"
+            data-test="scan"
+            @click="((forLand = false), (scanning = true))"
+          >
             From a file…
           </ElButton>
           <ChoiceField
@@ -286,6 +354,7 @@ function actsAt(event: MouseEvent): Act[] {
             @update:model-value="setGround({ castingsMl: $event })"
           />
           <NumberField
+            v-if="!build.land"
             label="Bank height"
             unit="mm"
             :model-value="build.ground.bankMm"
@@ -336,7 +405,12 @@ function actsAt(event: MouseEvent): Act[] {
           {{ said(shells.find((m) => m.id === build.ground.shell)?.note ?? '') }}
         </p>
       </section>
-      <ScanDialog v-if="scanning" v-model="scanning" :grounds="plan?.ground.pools ?? []" />
+      <ScanDialog
+        v-if="scanning"
+        v-model="scanning"
+        :for-land="forLand"
+        :grounds="plan?.ground.pools ?? []"
+      />
       <FindingsList :findings="plan?.findings ?? []" place="ground" show="notes" />
     </template>
   </WorkTop>
@@ -368,6 +442,10 @@ function actsAt(event: MouseEvent): Act[] {
   min-height: 32px;
   padding: 3px 9px;
 }
+.palette.wide {
+  width: 178px;
+  padding-right: 6px;
+}
 .what {
   min-height: 4.2em;
 }
@@ -392,6 +470,24 @@ function actsAt(event: MouseEvent): Act[] {
 }
 .key.cut {
   border-top: 2px dashed var(--brass);
+}
+.in-hand {
+  display: grid;
+  grid-template-columns: repeat(2, minmax(0, 1fr));
+  gap: 5px;
+  margin-bottom: 4px;
+}
+.palette .in-hand .tool {
+  min-width: 0;
+  justify-content: center;
+  margin: 0;
+}
+/* a line that the land is to lie through */
+.contour {
+  fill: none;
+  stroke: var(--red-lead);
+  stroke-width: 2;
+  pointer-events: none;
 }
 .pick {
   width: auto;

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { landFieldOf } from '../../core/build/land'
 import { stripWidth } from '../../core/plan/2-forms/roundJet'
 import { useUnderlay } from '../drawings/underlay'
 import DrawingFrame from '../components/DrawingFrame.vue'
@@ -307,6 +308,7 @@ function drag(what: Handle, to: Point2): void {
               :falls="plan.forms.falls"
               :section="build.section"
               :underlay="underlay"
+              :land="build.land ? landFieldOf(build) : null"
               :tool="choosingLip ? 'lip' : 'look'"
               :selected="water?.id ?? ''"
               @select="store.selected = $event"

@@ -2,6 +2,10 @@ import { doseFor, type Dose } from '../../core/physics/stuff/colour/doseFor'
 import { opticsOf, type TintLook } from '../../core/physics/stuff/colour/tint'
 import { reachedBy, type Reached } from '../../core/plan/beside/reachedBy'
 import { cupClocks, type CupClocks } from '../../core/bench/clocks'
+import { packLand, type Land } from '../../core/build/land'
+import { groundStage } from '../../core/plan/1-ground/groundStage'
+import { formsStage } from '../../core/plan/2-forms/formsStage'
+import { grownLand } from '../../core/plan/beside/grownLand'
 import type { Build, Calendar } from '../../core/build/types'
 import { fitChips, type Chip, type ChipFit } from '../../core/physics/stuff/colour/tint'
 import { fitResin, type FittedResin, type ResinLabel } from '../../core/physics/stuff/heat/fitResin'
@@ -26,6 +30,7 @@ export type Question =
       measured: Record<string, number>
     }
   | { ask: 'whatIf'; build: Build }
+  | { ask: 'growLand'; build: Build }
   | { ask: 'busyTimes'; text: string; calendar: Calendar; wholeDays: boolean }
   | { ask: 'reach'; build: Build; pool: string; grams: number; fromMm: number | null }
   | { ask: 'fitResin'; label: ResinLabel }
@@ -53,6 +58,7 @@ export interface Answers {
   compareWays: WayCompared[]
   repairCost: RepairCost
   whatIf: WhatIf[]
+  growLand: Land
   busyTimes: BusyTimes
   reach: Reached
   fitResin: FittedResin
@@ -92,6 +98,12 @@ export function answer(
       )
     case 'whatIf':
       return whatIf(question.build, given, history)
+    case 'growLand': {
+      const { build } = question
+      const shelf = withBottles(given, build.bottles)
+      const forms = formsStage(build, groundStage(build), shelf)
+      return packLand(grownLand(build, forms), build.land?.contours)
+    }
     case 'busyTimes':
       return busyTimes(question.text, question.calendar, question.wholeDays)
     case 'reach':

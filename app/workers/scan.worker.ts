@@ -1,4 +1,6 @@
 import { expose } from 'comlink'
+import { packLand, type Grounded, type Land } from '../../core/build/land'
+import { landFromGrid } from '../../core/build/landEdits'
 import { readSoundings, type TableTaken } from '../../core/exchange/soundingsTable'
 import { textOf } from '../../core/exchange/textOf'
 import { insideRing, distanceToRing, type Point2 } from '../../core/physics/shape/polygon'
@@ -45,11 +47,15 @@ export interface ScanLaying {
   placement: Placement | null
   map: MapPlacement | null
   pools: { id: string; name: string; ring: Point2[] }[]
+  /** The land that it is to become; null: it is read for pools. */
+  land: Grounded | null
 }
 
 /** What was read for each pool, or why nothing was. */
 export interface Laid {
   pools: { id: string; name: string; scan: ThinnedScan | null; problem: string }[]
+  /** The land as the file has it. */
+  land: { land: Land; coveredPct: number; holesPct: number; clippedPct: number } | null
   tookMs: number
 }
 
@@ -99,13 +105,25 @@ function read(scan: ScanKind, bytes: ArrayBuffer, progress: Progress): ScanSeen 
   }
 }
 
-function lay({ placement, map, pools }: ScanLaying, progress: Progress): Laid {
+function lay({ placement, map, pools, land }: ScanLaying, progress: Progress): Laid {
   const began = performance.now()
   let grid: HeightGrid | null = null
   if (mesh && placement)
     grid = gridFromMesh(mesh, placement, (share) => progress(0.8 * share, 'Laying it on the base'))
   else if (picture && map) grid = gridFromMap(picture, map)
   else if (dips.length === 0) throw new RangeError('file: read one first')
+  if (land) {
+    if (!grid) throw new RangeError('file: a list of soundings is no land: choose a pool for it')
+    progress(0.9, 'Laying the land')
+    const { field, ...told } = landFromGrid(land, grid)
+    if (told.coveredPct === 0)
+      throw new RangeError('file: no part of it lies on the base: move its corner')
+    return {
+      pools: [],
+      land: { land: packLand(field), ...told },
+      tookMs: performance.now() - began
+    }
+  }
   const laid = pools.map((pool, i) => {
     progress(0.8 + (0.2 * i) / pools.length, `Reading soundings for ${pool.name}`)
     try {
@@ -121,7 +139,7 @@ function lay({ placement, map, pools }: ScanLaying, progress: Progress): Laid {
       }
     }
   })
-  return { pools: laid, tookMs: performance.now() - began }
+  return { pools: laid, land: null, tookMs: performance.now() - began }
 }
 
 /** The soundings of a list that lie in a pool. */

@@ -16,7 +16,7 @@ export interface Contour {
 }
 
 /** What the land of a build is asked about. */
-interface Grounded {
+export interface Grounded {
   base: { widthMm: number; depthMm: number }
   ground: { bankMm: number }
   land?: Land

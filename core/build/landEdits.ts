@@ -3,7 +3,15 @@ import { boxOf } from '../physics/shape/grid'
 import { stretched } from '../physics/shape/harmonic'
 import { evenly } from '../physics/shape/polygon'
 import type { Edit } from './edits'
-import { HIGHEST_MM, landFieldOf, MOST_CONTOURS, packLand, type Contour, type Land } from './land'
+import {
+  HIGHEST_MM,
+  type Grounded,
+  landFieldOf,
+  MOST_CONTOURS,
+  packLand,
+  type Contour,
+  type Land
+} from './land'
 import type { Build } from './types'
 
 /** Takes sculpted heights for the land. */
@@ -12,7 +20,11 @@ export const setLand =
   (build) => ({ ...build, land: packLand(field, build.land?.contours) })
 
 /** Takes the land away again: it is as high as the bank everywhere. */
-export const levelLand: Edit = ({ land: _, ...build }) => build
+export const levelLand: Edit = (build) => {
+  const level = { ...build }
+  delete level.land
+  return level
+}
 
 /** Adds a line of one height; the land itself stays until it is laid through its lines. */
 export const addContour =
@@ -42,8 +54,9 @@ export const contoursOf = ({ land }: Build): Contour[] => land?.contours ?? []
 
 function withContours(build: Build, contours: Contour[]): Build {
   const land: Land = build.land ?? packLand(flatField(build.base, build.ground.bankMm))
-  const { contours: _, ...heights } = land
-  return { ...build, land: contours.length > 0 ? { ...heights, contours } : heights }
+  const { cellMm, cols, rows, heights } = land
+  const bare = { cellMm, cols, rows, heights }
+  return { ...build, land: contours.length > 0 ? { ...bare, contours } : bare }
 }
 
 /**
@@ -75,7 +88,7 @@ export const layThroughContours: Edit = (build) => {
  * @returns the edit, and how much of the base the file covers, %
  */
 export function landFromGrid(
-  build: Build,
+  build: Grounded,
   grid: {
     columns: number
     rows: number
@@ -84,7 +97,7 @@ export function landFromGrid(
     y: number
     z: Float32Array
   }
-): { field: HeightField; coveredPct: number; clippedPct: number } {
+): { field: HeightField; coveredPct: number; holesPct: number; clippedPct: number } {
   const now = landFieldOf(build)
   let covered = 0
   let clipped = 0
@@ -104,6 +117,7 @@ export function landFromGrid(
   return {
     field: { ...now, zMm: known.some((z) => z !== z) ? stretched(now, known) : known },
     coveredPct: (100 * covered) / places,
+    holesPct: (100 * known.reduce((n, z) => n + (z === z ? 0 : 1), 0)) / places,
     clippedPct: (100 * clipped) / places
   }
 }

@@ -47,7 +47,29 @@ export function grownLand(build: Build, { reaches }: Pick<FormsPlan, 'reaches'>)
     })
   }
   const skin = stretched(size, known)
-  return { ...size, zMm: risen(build, size, skin, edges) }
+  return { ...size, zMm: evened(size, risen(build, size, skin, edges)) }
+}
+
+/** The steps of a line drawn on square places are evened out so often. */
+const ROUNDS = 3
+
+/** Each place as the mean of the nine about it, a few times over. */
+function evened({ cols, rows }: HeightField, given: Float32Array): Float32Array {
+  let z = given
+  for (let round = 0; round < ROUNDS; round++) {
+    const from = z
+    z = from.map((_, i) => {
+      const [c, r] = [i % cols, Math.floor(i / cols)]
+      let [sum, count] = [0, 0]
+      for (let y = Math.max(0, r - 1); y <= Math.min(rows - 1, r + 1); y++)
+        for (let x = Math.max(0, c - 1); x <= Math.min(cols - 1, c + 1); x++) {
+          sum += from[y * cols + x]
+          count++
+        }
+      return sum / count
+    })
+  }
+  return z
 }
 
 /** Away from every water the skin rises; in the water itself it stays. */

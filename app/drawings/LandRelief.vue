@@ -1,0 +1,90 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import type { HeightField } from '../../core/physics/shape/heightField'
+import { isolines } from '../../core/physics/shape/isolines'
+import { figure } from '../words'
+import { reliefOf } from './relief'
+
+/** Sculpted land under a plan: light and shade, and lines of one height. */
+const props = defineProps<{
+  field: HeightField
+  toX: (mm: number) => number
+  toY: (mm: number) => number
+  /** px a mm. */
+  scale: number
+  /** Something is being done to it: lines wait. */
+  busy?: boolean
+}>()
+
+const STEPS_MM = [1, 2, 5, 10, 20, 50, 100, 200, 500]
+/** No more lines than about so many are drawn. */
+const MOST_LINES = 9
+
+const canvas = document.createElement('canvas')
+const href = computed(() => reliefOf(props.field, canvas))
+const lines = computed(() => {
+  if (props.busy) return []
+  const { cols, rows, cellMm, zMm } = props.field
+  const grid = { x0: -cellMm / 2, y0: -cellMm / 2, cellMm, cols, rows }
+  const values = Float64Array.from(zMm)
+  const [low, high] = zMm.reduce(
+    ([a, b], z) => [Math.min(a, z), Math.max(b, z)],
+    [Infinity, -Infinity]
+  )
+  const step = STEPS_MM.find((s) => (high - low) / s <= MOST_LINES) ?? 1000
+  const first = Math.floor(low / step) + 1
+  return Array.from({ length: Math.max(0, Math.ceil(high / step) - first) }, (_, i) => {
+    const zMm = (first + i) * step
+    const found = isolines(grid, values, zMm)
+    const longest = found.reduce((best, l) => (l.length > best.length ? l : best), found[0] ?? [])
+    return { zMm, found, at: longest[Math.floor(longest.length / 3)] }
+  })
+})
+const paths = computed(() =>
+  lines.value.map(({ zMm, found, at }) => ({
+    zMm,
+    at,
+    d: found
+      .map(
+        (l) =>
+          `M${l.map(([x, y]) => `${props.toX(x).toFixed(1)} ${props.toY(y).toFixed(1)}`).join('L')}`
+      )
+      .join('')
+  }))
+)
+const half = computed(() => props.field.cellMm / 2)
+</script>
+
+<template>
+  <g class="relief" aria-hidden="true" data-test="relief">
+    <image
+      :href="href"
+      :x="toX(-half)"
+      :y="toY((field.rows - 0.5) * field.cellMm)"
+      :width="field.cols * field.cellMm * scale"
+      :height="field.rows * field.cellMm * scale"
+      preserveAspectRatio="none"
+    />
+    <g v-for="line in paths" :key="line.zMm">
+      <path :d="line.d" />
+      <text v-if="line.at" :x="toX(line.at[0])" :y="toY(line.at[1])" class="on-drawing quiet">
+        {{ figure(line.zMm, 'mm') }}
+      </text>
+    </g>
+  </g>
+</template>
+
+<style scoped>
+.relief {
+  pointer-events: none;
+}
+path {
+  fill: none;
+  stroke: var(--brass);
+  stroke-width: 0.9;
+  opacity: 0.75;
+}
+text {
+  font-size: 11px;
+}
+</style>

@@ -1,0 +1,25 @@
+import { stage, openDemo, DEMO_ID } from '../tests/support/browser'
+const s = await stage('all')
+try {
+  const { page } = await openDemo(s, DEMO_ID, 'ground')
+  page.on('console', (m) => { if (m.type() === 'error') console.log(m.text()) })
+  page.on('pageerror', (e) => console.log(String(e)))
+  await page.click('[data-test="in-hand-land"]')
+  await page.click('[data-test="grow-land"]')
+  await page.waitForSelector('[data-test="level-land"]')
+  await page.waitForTimeout(1500)
+  await page.screenshot({ path: '/tmp/x/land1.png' })
+  const b = (await page.locator('[data-test="land-brush"]').boundingBox())!
+  await page.mouse.move(b.x + 60, b.y + 60)
+  await page.mouse.down()
+  for (let i = 0; i < 12; i++) await page.mouse.move(b.x + 60 + 6 * i, b.y + 60 + 2 * i)
+  await page.screenshot({ path: '/tmp/x/land2.png' })
+  await page.mouse.up()
+  await page.click('[data-land-tool="cliff"]')
+  await page.mouse.move(b.x + 30, b.y + b.height - 40)
+  await page.mouse.down()
+  for (let i = 0; i < 12; i++) await page.mouse.move(b.x + 30 + 10 * i, b.y + b.height - 40 - 2 * i)
+  await page.mouse.up()
+  await page.waitForTimeout(1500)
+  await page.screenshot({ path: '/tmp/x/land3.png' })
+} finally { await s.close() }
