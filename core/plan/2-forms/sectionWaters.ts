@@ -93,7 +93,7 @@ function reachSurface(form: ReachForm, at: Point2): number | null {
 }
 
 /** A wave is at its crest where it has just come by: phase counted in periods since then. */
-function seaSurface(
+export function seaSurface(
   form: SeaForm,
   grid: Grid,
   phase: number,

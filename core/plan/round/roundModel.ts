@@ -1,0 +1,374 @@
+import { wavesOf } from '../../build/crests'
+import { ringOf } from '../1-ground/outline'
+import type { GroundPlan } from '../1-ground/groundStage'
+import type { Build, Pool, Sea } from '../../build/types'
+import { fallsOf, poolsOf, reachesOf, seasOf, splashesOf } from '../../build/types'
+import type { Shelf } from '../../craft/materials/shelf'
+import { fieldAt } from '../../physics/shape/heightField'
+import { signedArea, type Point2 } from '../../physics/shape/polygon'
+import { scaleRatio } from '../../physics/shape/scale'
+import { mm } from '../../words/sentences'
+import { bedMap } from '../2-forms/bedMap'
+import type { FormsPlan } from '../2-forms/formsStage'
+import { seaForm } from '../2-forms/seaForm'
+import { seaSurface } from '../2-forms/sectionWaters'
+import type { StacksPlan } from '../3-stacks/stacksStage'
+import { wholeGround, type WholeGround } from '../beside/landOf'
+import { ellipse, landBody, stone, upright, waterBody } from './bodies'
+import { crestBody, fallBodies, landingMist, runBody, splashBodies } from './moving'
+import { bedBytes, bytesOf, gelTable, poolTable } from './tables'
+import type { Body, DepthTable, RoundField, RoundModel, RoundPart } from './types'
+
+/** What a model in the round is made of. */
+export interface RoundOf {
+  ground: GroundPlan
+  forms: FormsPlan
+  stacks: StacksPlan
+}
+export interface RoundDetail {
+  /** Every so many places of the land are taken. */
+  every: number
+  /** Waves are drawn by triangles no longer than this, mm. */
+  waveMm: number
+}
+export const FINE: RoundDetail = { every: 1, waveMm: 6 }
+export const COARSE: RoundDetail = { every: 3, waveMm: 12 }
+
+/** No model has more triangles than this, whatever its size. */
+export const MOST_TRIANGLES = 250_000
+/** Of them the land takes no more than so many. */
+const MOST_LAND = 130_000
+/** The board that it stands on, mm. Common practice, no source. */
+const BOARD_MM = 12
+const DAM_MM = 3
+
+const COLOURS = {
+  board: '#8a5f3a',
+  soil: '#6f7a4c',
+  rock: '#8d8678',
+  thing: '#6d5138',
+  stone: '#878e90',
+  dam: '#c9d3d4',
+  gel: '#dfeeee',
+  mist: '#ffffff'
+} as const
+
+/**
+ * The whole model as closed bodies: base, land with its painted bed, water, falls, crests, splashes,
+ * dams, and what stands in it.
+ *
+ * @param detail  how finely; made coarser by itself where it would be more than `MOST_TRIANGLES`
+ */
+export function roundModel(
+  build: Build,
+  of: RoundOf,
+  shelf: Shelf,
+  detail: RoundDetail = FINE
+): RoundModel {
+  const { ground, forms } = of
+  const { widthMm, depthMm } = build.base
+  const whole = wholeGround(build, ground, forms)
+  const tables: DepthTable[] = []
+  const table = (made: DepthTable) => tables.push(made) - 1
+  const parts: RoundPart[] = [
+    part('base', 'base', null, 'Base', `${mm(widthMm)} by ${mm(depthMm)}`, COLOURS.board, {
+      ...upright(
+        [
+          [0, 0],
+          [widthMm, 0],
+          [widthMm, depthMm],
+          [0, depthMm]
+        ],
+        -BOARD_MM - 1,
+        -1
+      )
+    }),
+    landPart(build, ground, whole, detail.every)
+  ]
+  for (const pool of poolsOf(build))
+    parts.push(...poolParts(build, pool, of, shelf, detail, table), ...standingIn(pool, whole))
+  for (const form of forms.reaches) {
+    const reach = reachesOf(build).find((r) => r.id === form.id)!
+    const body = runBody(form)
+    if (!body) continue
+    const deepest = form.stations.reduce((d, s) => Math.max(d, s.surfaceMm - s.bedMm), 0)
+    const says = `${mm(form.lengthMm)} long, ${mm(form.widthMm)} wide, up to ${mm(deepest)} deep`
+    parts.push({
+      ...part(`run:${reach.id}`, 'run', reach.id, reach.name, says, COLOURS.gel, body),
+      table: table(gelTable(build, reach.id, reach.make.tints, Math.max(2, deepest), shelf))
+    })
+    for (const rock of reach.boulders) {
+      const foot = fieldAt(whole, [rock.x, rock.y]) - rock.heightMm * 0.9
+      const r = rock.widthMm / 2
+      const bed = Math.min(foot, fieldAt(whole, [rock.x + r * 1.2, rock.y]))
+      parts.push(
+        part(
+          `rock:${reach.id}:${rock.id}`,
+          'rock',
+          reach.id,
+          rock.name,
+          `${mm(rock.widthMm)} wide, ${mm(rock.heightMm)} high`,
+          COLOURS.stone,
+          stone([rock.x, rock.y], r, r, bed, rock.heightMm + Math.max(0, foot - bed))
+        )
+      )
+    }
+  }
+  for (const form of forms.falls) {
+    const fall = fallsOf(build).find((f) => f.id === form.id)!
+    const says = `drops ${mm(form.dropMm)}, ${mm(form.widthMm)} wide${form.curve ? `, lands ${mm(form.curve.landMm)} out` : ''}`
+    fallBodies(form).forEach((body, i) =>
+      parts.push({
+        ...part(`fall:${form.id}:${i}`, 'fall', form.id, fall.name, says, COLOURS.gel, body),
+        white: body.white
+      })
+    )
+    const mist = landingMist(fall, form)
+    if (mist)
+      parts.push(
+        part(
+          `mist:${form.id}`,
+          'mist',
+          form.id,
+          `${fall.name}: mist`,
+          `foam ${mm(form.foamMm)} beyond where it lands`,
+          COLOURS.mist,
+          stone(mist.at, Math.max(2, mist.rx), mist.ry, mist.footMm, mist.highMm)
+        )
+      )
+  }
+  for (const sea of forms.seas) {
+    const pool = poolsOf(build).find((p) => p.id === sea.pool)
+    const body = pool ? crestBody(sea, pool.levelMm) : null
+    if (!pool || !body) continue
+    const water = seasOf(build).find((s) => s.id === sea.id)!
+    parts.push({
+      ...part(
+        `crest:${sea.id}`,
+        'crest',
+        sea.id,
+        water.name,
+        `crest ${mm(sea.built!.face.heightMm)} high`,
+        COLOURS.gel,
+        body
+      ),
+      table: parts.find((p) => p.id === `water:${pool.id}`)?.table,
+      white: body.white
+    })
+  }
+  for (const form of forms.splashes) {
+    const splash = splashesOf(build).find((s) => s.id === form.id)!
+    splashBodies(splash, form).forEach((body, i) =>
+      parts.push({
+        ...part(
+          `splash:${form.id}:${i}`,
+          'splash',
+          form.id,
+          splash.name,
+          `${mm(form.heightMm)} high, ${form.fingers} fingers`,
+          COLOURS.gel,
+          body
+        ),
+        white: body.white
+      })
+    )
+  }
+  const triangles = parts.reduce((sum, p) => sum + p.triangles.length / 3, 0)
+  if (triangles > MOST_TRIANGLES && detail.waveMm < MOST_WAVE_MM)
+    return roundModel(build, of, shelf, { every: detail.every, waveMm: 1.5 * detail.waveMm })
+  const heightMm = parts.reduce(
+    (high, { xyz }) => xyz.reduce((h, v, i) => (i % 3 === 2 && v > h ? v : h), high),
+    0
+  )
+  return {
+    widthMm,
+    depthMm,
+    heightMm,
+    parts,
+    tables,
+    ground: bedField(whole),
+    white: whiteField(forms),
+    ripples: forms.ripples.map(({ water, spacingMm, heightMm: high }) => ({
+      water,
+      spacingMm,
+      heightMm: high
+    })),
+    triangles
+  }
+}
+const MOST_WAVE_MM = 60
+
+const part = (
+  id: string,
+  kind: RoundPart['kind'],
+  water: string | null,
+  name: string,
+  says: string,
+  colour: string,
+  { xyz, triangles }: Body
+): RoundPart => ({ id, kind, water, name, says, colour, xyz, triangles })
+
+/** Land steeper than this is bare rock. Common practice, no source. */
+const BARE = 0.75
+
+/** The land with its bed as it is painted: from the shore's colour to the deep one's. */
+function landPart(build: Build, ground: GroundPlan, whole: WholeGround, every: number): RoundPart {
+  const { cols, rows, cellMm, zMm, water } = whole
+  const thin = Math.max(every, Math.ceil(Math.sqrt((2 * cols * rows) / MOST_LAND)))
+  const body = landBody(whole, build.base, thin)
+  const colours = new Uint8Array(body.xyz.length)
+  const [soil, rock] = [bytesOf(COLOURS.soil), bytesOf(COLOURS.rock)]
+  const beds = Array.from({ length: 33 }, (_, i) => bedBytes(build.ground, i / 32))
+  const pools = new Map(
+    poolsOf(build).map((p) => [
+      build.waters.indexOf(p),
+      { levelMm: p.levelMm, most: ground.pools.find((g) => g.id === p.id)?.maxDepthMm ?? 0 }
+    ])
+  )
+  body.places.forEach((i, k) => {
+    const [c, r] = [i % cols, Math.floor(i / cols)]
+    const dx = (zMm[c + 1 < cols ? i + 1 : i] - zMm[c > 0 ? i - 1 : i]) / (2 * cellMm)
+    const dy = (zMm[r + 1 < rows ? i + cols : i] - zMm[r > 0 ? i - cols : i]) / (2 * cellMm)
+    const pool = pools.get(water[i])
+    const depth = pool ? pool.levelMm - zMm[i] : -1
+    if (water[i] >= 0 && (!pool || depth > 0)) {
+      const share = pool && pool.most > 0 ? Math.min(1, depth / pool.most) : 0
+      colours.set(beds[Math.round(32 * share)], 3 * k)
+      return
+    }
+    // grain of its own, so that a bank is no plastic
+    const grain = 0.94 + 0.12 * hashed(i)
+    const t = Math.min(1, Math.max(0, (Math.hypot(dx, dy) - 0.4) / (BARE - 0.4)))
+    for (let n = 0; n < 3; n++)
+      colours[3 * k + n] = Math.min(255, grain * (soil[n] + t * (rock[n] - soil[n])))
+  })
+  for (let k = body.tops; k < body.xyz.length / 3; k++) colours.set(rock, 3 * k)
+  const [low, high] = zMm.reduce(
+    ([a, b], z) => [Math.min(a, z), Math.max(b, z)],
+    [Infinity, -Infinity]
+  )
+  return {
+    ...part('land', 'land', null, 'Land', `${mm(low)} to ${mm(high)} high`, COLOURS.soil, body),
+    colours,
+    tops: body.tops
+  }
+}
+
+const hashed = (i: number): number => {
+  const v = Math.sin(12.9898 * i) * 43_758.5453
+  return v - Math.floor(v)
+}
+
+/** The resin of a pool, with its waves where it has some, and the dams that held it. */
+function poolParts(
+  build: Build,
+  pool: Pool,
+  { ground, forms, stacks }: RoundOf,
+  shelf: Shelf,
+  { waveMm }: RoundDetail,
+  table: (made: DepthTable) => number
+): RoundPart[] {
+  const here = ground.pools.find((g) => g.id === pool.id)
+  if (!here?.surface || here.maxDepthMm <= 0) return []
+  const sea = wavesOf(build).find((s) => s.pool === pool.id)
+  const rise = sea ? waveOver(build, sea, pool, ground) : null
+  const body = waterBody(here.surface, pool.levelMm, rise ? { finestMm: waveMm, riseAt: rise } : {})
+  if (!body) return []
+  const white = forms.white.waters.find((w) => w.water === pool.id)?.sharePct ?? 0
+  const says = `${Math.round(here.volumeMl)} ml at ${mm(pool.levelMm)}, up to ${mm(here.maxDepthMm)} deep, ${Math.round(white)} % white`
+  return [
+    {
+      ...part(`water:${pool.id}`, 'water', pool.id, pool.name, says, COLOURS.gel, body),
+      table: table(poolTable(build, pool, stacks, here.maxDepthMm, shelf)),
+      tops: body.tops
+    },
+    ...damsOf(pool, here.lowestMm)
+  ]
+}
+
+/** How far the waves of a sea stand over the level at a place, mm. */
+function waveOver(build: Build, sea: Sea, pool: Pool, ground: GroundPlan) {
+  const bed = bedMap(build, ground)
+  const form = seaForm(build, sea, scaleRatio(build.scale) ?? 1, bed, ground)
+  if (form.faults.length > 0 || !(form.periodS > 0)) return null
+  return (x: number, y: number): number => {
+    const z = seaSurface(form, bed.grid, sea.phase, pool.levelMm, [x, y])
+    return z === null || Number.isNaN(z) ? 0 : z - pool.levelMm
+  }
+}
+
+/** The dams of a pool, just outside its edges, from under its bed to their tops. */
+function damsOf(pool: Pool, lowestMm: number): RoundPart[] {
+  const ring = ringOf(pool.outline)
+  const way = signedArea(ring) >= 0 ? 1 : -1
+  return pool.outline.flatMap((corner, i) => {
+    if (corner.edge !== 'dam') return []
+    const next = pool.outline[(i + 1) % pool.outline.length]
+    const [ux, uy] = [next.x - corner.x, next.y - corner.y]
+    const l = Math.hypot(ux, uy)
+    if (l < 0.5) return []
+    const [nx, ny] = [(way * uy * DAM_MM) / l, (-way * ux * DAM_MM) / l]
+    const outline: Point2[] = [
+      [corner.x, corner.y],
+      [next.x, next.y],
+      [next.x + nx, next.y + ny],
+      [corner.x + nx, corner.y + ny]
+    ]
+    return [
+      part(
+        `dam:${pool.id}:${corner.id}`,
+        'dam',
+        pool.id,
+        `${pool.name}: dam`,
+        `${mm(l)} long, its top at ${mm(pool.damTopMm)}`,
+        COLOURS.dam,
+        upright(outline, Math.min(lowestMm, pool.damTopMm - 1), pool.damTopMm)
+      )
+    ]
+  })
+}
+
+/** What stands in a pool, on its bed. */
+const standingIn = (pool: Pool, whole: WholeGround): RoundPart[] =>
+  pool.standing.map((thing) => {
+    const at: Point2 = [thing.x, thing.y]
+    const foot = fieldAt(whole, at)
+    const [rx, ry] = [thing.widthMm / 2, thing.depthMm / 2]
+    const box: Point2[] = [
+      [thing.x - rx, thing.y - ry],
+      [thing.x + rx, thing.y - ry],
+      [thing.x + rx, thing.y + ry],
+      [thing.x - rx, thing.y + ry]
+    ]
+    const top = foot + thing.heightMm
+    const body =
+      thing.shape === 'stone'
+        ? stone(at, rx, ry, foot - 1, thing.heightMm + 1)
+        : upright(thing.shape === 'block' ? box : ellipse(at, rx, ry), foot - 1, top)
+    return part(
+      `thing:${pool.id}:${thing.id}`,
+      thing.shape === 'stone' ? 'rock' : 'thing',
+      pool.id,
+      thing.name,
+      `${mm(thing.widthMm)} by ${mm(thing.depthMm)}, ${mm(thing.heightMm)} high`,
+      thing.shape === 'stone' ? COLOURS.stone : COLOURS.thing,
+      body
+    )
+  })
+
+/** The bed as the eye finds it under water: what stands on it counts as bed. */
+function bedField({ cols, rows, cellMm, zMm }: WholeGround): RoundField {
+  return { cols, rows, x0: 0, y0: 0, cellMm, values: zMm }
+}
+
+function whiteField({ white }: FormsPlan): RoundField {
+  const { grid, pct } = white
+  return {
+    cols: grid.cols,
+    rows: grid.rows,
+    x0: grid.x0 + grid.cellMm / 2,
+    y0: grid.y0 + grid.cellMm / 2,
+    cellMm: grid.cellMm,
+    values: Float32Array.from(pct, (p) => p / 100)
+  }
+}
