@@ -27,6 +27,7 @@ export const router = createRouter({
         { path: 'ground', name: 'ground', component: () => import('./views/GroundView.vue') },
         { path: 'water', name: 'water', component: () => import('./views/WaterView.vue') },
         { path: 'run', name: 'run', component: () => import('./views/RunView.vue') },
+        { path: 'round', name: 'round', component: () => import('./views/RoundView.vue') },
         { path: 'build-up', name: 'build-up', component: () => import('./views/BuildUpView.vue') },
         { path: 'weigh/:batch', name: 'weigh', component: () => import('./views/WeighView.vue') },
         { path: 'shelf', name: 'shelf', component: () => import('./views/ShelfView.vue') },

@@ -23,8 +23,9 @@ const MAP_MM = { low: 0, high: 40 }
  */
 export function withLand(build: Build, from: string, span: readonly number[]): Build {
   if (from === 'grow') {
-    const forms = formsStage(build, groundStage(build), BUILT_IN_SHELF)
-    return setLand(grownLand(build, forms))(build)
+    const ground = groundStage(build)
+    const forms = formsStage(build, ground, BUILT_IN_SHELF)
+    return setLand(grownLand(build, ground, forms))(build)
   }
   if (from === 'contours') return layThroughContours(build)
   if (from === 'level') return levelLand(build)

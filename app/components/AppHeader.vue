@@ -18,8 +18,8 @@ const store = useBuildStore()
 const buildId = computed(() => (typeof route.params.id === 'string' ? route.params.id : ''))
 const go = (name: string) =>
   void router.push(name === 'builds' ? '/' : { name, params: { id: buildId.value } })
-/** Running the water is part of the water. */
-const here = computed(() => (route.name === 'run' ? 'water' : route.name))
+/** Running the water, and walking round it, is part of the water. */
+const here = computed(() => (route.name === 'run' || route.name === 'round' ? 'water' : route.name))
 const SAVED = {
   saved: 'Saved',
   saving: 'Saving…',

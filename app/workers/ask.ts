@@ -101,8 +101,9 @@ export function answer(
     case 'growLand': {
       const { build } = question
       const shelf = withBottles(given, build.bottles)
-      const forms = formsStage(build, groundStage(build), shelf)
-      return packLand(grownLand(build, forms), build.land?.contours)
+      const ground = groundStage(build)
+      const forms = formsStage(build, ground, shelf)
+      return packLand(grownLand(build, ground, forms), build.land?.contours)
     }
     case 'busyTimes':
       return busyTimes(question.text, question.calendar, question.wholeDays)

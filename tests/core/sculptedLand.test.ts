@@ -260,7 +260,7 @@ describe('Land that is sculpted', () => {
     ]) {
       const ground = groundStage(build)
       const forms = formsStage(build, ground, BUILT_IN_SHELF)
-      const grown = setLand(grownLand(build, forms))(build)
+      const grown = setLand(grownLand(build, ground, forms))(build)
       const found = derivePlan(grown).findings.filter((f) => f.id.includes('land-below-water'))
       expect(found, build.name).to.deep.equal([])
       const { highMm } = landSpan(grown)

@@ -46,7 +46,10 @@ export function tintsOn(shelf: Shelf, doses: readonly TintDose[]): TintedPour['t
 }
 
 /** Reflectance between the shore's bed and the deep one's, by the share of the greatest depth. */
-export function bedAt(bed: { bedDeep: string; bedShore: string }, share: number): readonly number[] {
+export function bedAt(
+  bed: { bedDeep: string; bedShore: string },
+  share: number
+): readonly number[] {
   const [deep, shore] = [reflectanceOf(bed.bedDeep), reflectanceOf(bed.bedShore)]
   const t = Math.min(1, Math.max(0, share))
   return shore.map((v, i) => v + t * (deep[i] - v))

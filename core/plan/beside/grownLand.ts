@@ -1,9 +1,11 @@
 import { landFieldOf } from '../../build/land'
 import { poolsOf, type Build } from '../../build/types'
 import { boxOf } from '../../physics/shape/grid'
+import { heightAt } from '../../physics/shape/heightAt'
 import { stretched } from '../../physics/shape/harmonic'
 import { eachPlace, flatField, type HeightField } from '../../physics/shape/heightField'
 import { evenly, insideRing, signedArea, type Point2 } from '../../physics/shape/polygon'
+import type { GroundPlan } from '../1-ground/groundStage'
 import type { FormsPlan } from '../2-forms/formsStage'
 
 /** Banks stand this much over a brim and over running water, mm. Common practice, no source. */
@@ -26,8 +28,12 @@ interface Bank {
  *
  * @returns heights over the base; as it is now where no water has an edge
  */
-export function grownLand(build: Build, { reaches }: Pick<FormsPlan, 'reaches'>): HeightField {
-  const banks = [...poolBanks(build), ...runBanks(reaches)]
+export function grownLand(
+  build: Build,
+  ground: GroundPlan,
+  { reaches }: Pick<FormsPlan, 'reaches'>
+): HeightField {
+  const banks = [...poolBanks(build), ...dammedEdges(build, ground), ...runBanks(reaches)]
   if (banks.length === 0) return landFieldOf(build)
   const size = flatField(build.base, NaN)
   const known = size.zMm
@@ -40,6 +46,7 @@ export function grownLand(build: Build, { reaches }: Pick<FormsPlan, 'reaches'>)
     evenly(line, steps).forEach((at, k) => {
       eachPlace(size, boxOf([at], 0.5001 * size.cellMm), (i) => {
         const z = Math.max(0, zMm(k / steps))
+        if (z !== z) return
         // where two waters meet the lower one is not dammed up, and the upper one is held
         known[i] = known[i] === known[i] ? Math.max(known[i], z) : z
       })
@@ -117,6 +124,27 @@ const poolBanks = (build: Build): Bank[] =>
         ],
         zMm
       }))
+    })
+  })
+
+/** Under a dam the land is as high as the bed it closes: it falls away only beyond. */
+const dammedEdges = (build: Build, ground: GroundPlan): Bank[] =>
+  poolsOf(build).flatMap((pool) => {
+    const surface = ground.pools.find((g) => g.id === pool.id)?.surface
+    if (!surface) return []
+    return pool.outline.flatMap((corner, i): Bank[] => {
+      if (corner.edge !== 'dam') return []
+      const next = pool.outline[(i + 1) % pool.outline.length]
+      const at = (share: number): Point2 => [
+        corner.x + share * (next.x - corner.x),
+        corner.y + share * (next.y - corner.y)
+      ]
+      return [
+        {
+          line: [at(0), at(1)],
+          zMm: (share) => heightAt(surface, at(Math.min(0.999, Math.max(0.001, share)))) ?? NaN
+        }
+      ]
     })
   })
 

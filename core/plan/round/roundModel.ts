@@ -5,7 +5,7 @@ import type { Build, Pool, Sea } from '../../build/types'
 import { fallsOf, poolsOf, reachesOf, seasOf, splashesOf } from '../../build/types'
 import type { Shelf } from '../../craft/materials/shelf'
 import { fieldAt } from '../../physics/shape/heightField'
-import { signedArea, type Point2 } from '../../physics/shape/polygon'
+import { insideRing, signedArea, type Point2 } from '../../physics/shape/polygon'
 import { scaleRatio } from '../../physics/shape/scale'
 import { mm } from '../../words/sentences'
 import { bedMap } from '../2-forms/bedMap'
@@ -14,10 +14,19 @@ import { seaForm } from '../2-forms/seaForm'
 import { seaSurface } from '../2-forms/sectionWaters'
 import type { StacksPlan } from '../3-stacks/stacksStage'
 import { wholeGround, type WholeGround } from '../beside/landOf'
-import { ellipse, landBody, stone, upright, waterBody } from './bodies'
+import { ellipse, landBody, stone, upright, volumeOf, waterBody } from './bodies'
 import { crestBody, fallBodies, landingMist, runBody, splashBodies } from './moving'
+import { allStanding, type Standing } from './days'
 import { bedBytes, bytesOf, gelTable, poolTable } from './tables'
-import type { Body, DepthTable, RoundField, RoundModel, RoundPart } from './types'
+import {
+  FINE,
+  type Body,
+  type DepthTable,
+  type RoundDetail,
+  type RoundField,
+  type RoundModel,
+  type RoundPart
+} from './types'
 
 /** What a model in the round is made of. */
 export interface RoundOf {
@@ -25,15 +34,6 @@ export interface RoundOf {
   forms: FormsPlan
   stacks: StacksPlan
 }
-export interface RoundDetail {
-  /** Every so many places of the land are taken. */
-  every: number
-  /** Waves are drawn by triangles no longer than this, mm. */
-  waveMm: number
-}
-export const FINE: RoundDetail = { every: 1, waveMm: 6 }
-export const COARSE: RoundDetail = { every: 3, waveMm: 12 }
-
 /** No model has more triangles than this, whatever its size. */
 export const MOST_TRIANGLES = 250_000
 /** Of them the land takes no more than so many. */
@@ -44,6 +44,8 @@ const DAM_MM = 3
 
 const COLOURS = {
   board: '#8a5f3a',
+  landform: '#dfe3e8',
+  shell: '#e9e4d8',
   soil: '#6f7a4c',
   rock: '#8d8678',
   thing: '#6d5138',
@@ -63,7 +65,8 @@ export function roundModel(
   build: Build,
   of: RoundOf,
   shelf: Shelf,
-  detail: RoundDetail = FINE
+  detail: RoundDetail = FINE,
+  standing: Standing = allStanding(build, of.stacks)
 ): RoundModel {
   const { ground, forms } = of
   const { widthMm, depthMm } = build.base
@@ -83,11 +86,17 @@ export function roundModel(
         -1
       )
     }),
-    landPart(build, ground, whole, detail.every)
+    ...(standing.land === 'board'
+      ? []
+      : [landPart(build, ground, whole, detail.every, standing.land)])
   ]
+  const stands = (water: string) => standing.waters.includes(water)
   for (const pool of poolsOf(build))
-    parts.push(...poolParts(build, pool, of, shelf, detail, table), ...standingIn(pool, whole))
-  for (const form of forms.reaches) {
+    parts.push(
+      ...poolParts(build, pool, of, shelf, detail, standing, table),
+      ...(standing.land === 'painted' ? standingIn(pool, whole, standing.things) : [])
+    )
+  for (const form of forms.reaches.filter((f) => stands(f.id))) {
     const reach = reachesOf(build).find((r) => r.id === form.id)!
     const body = runBody(form)
     if (!body) continue
@@ -95,7 +104,9 @@ export function roundModel(
     const says = `${mm(form.lengthMm)} long, ${mm(form.widthMm)} wide, up to ${mm(deepest)} deep`
     parts.push({
       ...part(`run:${reach.id}`, 'run', reach.id, reach.name, says, COLOURS.gel, body),
-      table: table(gelTable(build, reach.id, reach.make.tints, Math.max(2, deepest), shelf))
+      table:
+        tableUnder(form.stations, parts, build) ??
+        table(gelTable(build, reach.id, reach.make.tints, Math.max(2, deepest), shelf))
     })
     for (const rock of reach.boulders) {
       const foot = fieldAt(whole, [rock.x, rock.y]) - rock.heightMm * 0.9
@@ -114,7 +125,7 @@ export function roundModel(
       )
     }
   }
-  for (const form of forms.falls) {
+  for (const form of forms.falls.filter((f) => stands(f.id))) {
     const fall = fallsOf(build).find((f) => f.id === form.id)!
     const says = `drops ${mm(form.dropMm)}, ${mm(form.widthMm)} wide${form.curve ? `, lands ${mm(form.curve.landMm)} out` : ''}`
     fallBodies(form).forEach((body, i) =>
@@ -123,7 +134,7 @@ export function roundModel(
         white: body.white
       })
     )
-    const mist = landingMist(fall, form)
+    const mist = standing.mist ? landingMist(fall, form) : null
     if (mist)
       parts.push(
         part(
@@ -137,7 +148,7 @@ export function roundModel(
         )
       )
   }
-  for (const sea of forms.seas) {
+  for (const sea of forms.seas.filter((s) => stands(s.id))) {
     const pool = poolsOf(build).find((p) => p.id === sea.pool)
     const body = pool ? crestBody(sea, pool.levelMm) : null
     if (!pool || !body) continue
@@ -156,7 +167,7 @@ export function roundModel(
       white: body.white
     })
   }
-  for (const form of forms.splashes) {
+  for (const form of forms.splashes.filter((s) => stands(s.id))) {
     const splash = splashesOf(build).find((s) => s.id === form.id)!
     splashBodies(splash, form).forEach((body, i) =>
       parts.push({
@@ -175,7 +186,13 @@ export function roundModel(
   }
   const triangles = parts.reduce((sum, p) => sum + p.triangles.length / 3, 0)
   if (triangles > MOST_TRIANGLES && detail.waveMm < MOST_WAVE_MM)
-    return roundModel(build, of, shelf, { every: detail.every, waveMm: 1.5 * detail.waveMm })
+    return roundModel(
+      build,
+      of,
+      shelf,
+      { every: detail.every, waveMm: 1.5 * detail.waveMm },
+      standing
+    )
   const heightMm = parts.reduce(
     (high, { xyz }) => xyz.reduce((h, v, i) => (i % 3 === 2 && v > h ? v : h), high),
     0
@@ -187,7 +204,7 @@ export function roundModel(
     parts,
     tables,
     ground: bedField(whole),
-    white: whiteField(forms),
+    white: whiteField(forms, standing.white),
     ripples: forms.ripples.map(({ water, spacingMm, heightMm: high }) => ({
       water,
       spacingMm,
@@ -197,6 +214,19 @@ export function roundModel(
   }
 }
 const MOST_WAVE_MM = 60
+
+/** A run over a pool's own ground looks as that pool does: its table, where most of the run lies in one. */
+function tableUnder(
+  stations: FormsPlan['reaches'][number]['stations'],
+  parts: readonly RoundPart[],
+  build: Build
+): number | undefined {
+  const pool = poolsOf(build).find((p) => {
+    const ring = ringOf(p.outline)
+    return stations.filter((s) => insideRing(s.at, ring)).length > stations.length / 2
+  })
+  return parts.find((p) => p.id === `water:${pool?.id}`)?.table
+}
 
 const part = (
   id: string,
@@ -212,7 +242,13 @@ const part = (
 const BARE = 0.75
 
 /** The land with its bed as it is painted: from the shore's colour to the deep one's. */
-function landPart(build: Build, ground: GroundPlan, whole: WholeGround, every: number): RoundPart {
+function landPart(
+  build: Build,
+  ground: GroundPlan,
+  whole: WholeGround,
+  every: number,
+  stage: Exclude<Standing['land'], 'board'>
+): RoundPart {
   const { cols, rows, cellMm, zMm, water } = whole
   const thin = Math.max(every, Math.ceil(Math.sqrt((2 * cols * rows) / MOST_LAND)))
   const body = landBody(whole, build.base, thin)
@@ -225,7 +261,9 @@ function landPart(build: Build, ground: GroundPlan, whole: WholeGround, every: n
       { levelMm: p.levelMm, most: ground.pools.find((g) => g.id === p.id)?.maxDepthMm ?? 0 }
     ])
   )
+  const plain = stage === 'painted' ? null : bytesOf(COLOURS[stage])
   body.places.forEach((i, k) => {
+    if (plain) return colours.set(plain, 3 * k)
     const [c, r] = [i % cols, Math.floor(i / cols)]
     const dx = (zMm[c + 1 < cols ? i + 1 : i] - zMm[c > 0 ? i - 1 : i]) / (2 * cellMm)
     const dy = (zMm[r + 1 < rows ? i + cols : i] - zMm[r > 0 ? i - cols : i]) / (2 * cellMm)
@@ -266,23 +304,29 @@ function poolParts(
   { ground, forms, stacks }: RoundOf,
   shelf: Shelf,
   { waveMm }: RoundDetail,
+  standing: Standing,
   table: (made: DepthTable) => number
 ): RoundPart[] {
   const here = ground.pools.find((g) => g.id === pool.id)
   if (!here?.surface || here.maxDepthMm <= 0) return []
-  const sea = wavesOf(build).find((s) => s.pool === pool.id)
+  const levelMm = standing.levels[pool.id] ?? null
+  const dams = standing.dams.includes(pool.id) ? damsOf(pool, here.lowestMm) : []
+  if (levelMm === null) return dams
+  const isFull = levelMm === pool.levelMm
+  const sea = isFull ? wavesOf(build).find((s) => s.pool === pool.id) : undefined
   const rise = sea ? waveOver(build, sea, pool, ground) : null
-  const body = waterBody(here.surface, pool.levelMm, rise ? { finestMm: waveMm, riseAt: rise } : {})
-  if (!body) return []
+  const body = waterBody(here.surface, levelMm, rise ? { finestMm: waveMm, riseAt: rise } : {})
+  if (!body) return dams
   const white = forms.white.waters.find((w) => w.water === pool.id)?.sharePct ?? 0
-  const says = `${Math.round(here.volumeMl)} ml at ${mm(pool.levelMm)}, up to ${mm(here.maxDepthMm)} deep, ${Math.round(white)} % white`
+  const ml = isFull ? here.volumeMl : volumeOf(body) / 1000
+  const says = `${Math.round(ml)} ml at ${mm(levelMm)}, up to ${mm(here.maxDepthMm)} deep, ${Math.round(white)} % white`
   return [
     {
       ...part(`water:${pool.id}`, 'water', pool.id, pool.name, says, COLOURS.gel, body),
-      table: table(poolTable(build, pool, stacks, here.maxDepthMm, shelf)),
+      table: table(poolTable(build, pool, levelMm, stacks, here.maxDepthMm, shelf)),
       tops: body.tops
     },
-    ...damsOf(pool, here.lowestMm)
+    ...dams
   ]
 }
 
@@ -329,39 +373,41 @@ function damsOf(pool: Pool, lowestMm: number): RoundPart[] {
 }
 
 /** What stands in a pool, on its bed. */
-const standingIn = (pool: Pool, whole: WholeGround): RoundPart[] =>
-  pool.standing.map((thing) => {
-    const at: Point2 = [thing.x, thing.y]
-    const foot = fieldAt(whole, at)
-    const [rx, ry] = [thing.widthMm / 2, thing.depthMm / 2]
-    const box: Point2[] = [
-      [thing.x - rx, thing.y - ry],
-      [thing.x + rx, thing.y - ry],
-      [thing.x + rx, thing.y + ry],
-      [thing.x - rx, thing.y + ry]
-    ]
-    const top = foot + thing.heightMm
-    const body =
-      thing.shape === 'stone'
-        ? stone(at, rx, ry, foot - 1, thing.heightMm + 1)
-        : upright(thing.shape === 'block' ? box : ellipse(at, rx, ry), foot - 1, top)
-    return part(
-      `thing:${pool.id}:${thing.id}`,
-      thing.shape === 'stone' ? 'rock' : 'thing',
-      pool.id,
-      thing.name,
-      `${mm(thing.widthMm)} by ${mm(thing.depthMm)}, ${mm(thing.heightMm)} high`,
-      thing.shape === 'stone' ? COLOURS.stone : COLOURS.thing,
-      body
-    )
-  })
+const standingIn = (pool: Pool, whole: WholeGround, set: readonly string[]): RoundPart[] =>
+  pool.standing
+    .filter((t) => t.afterPour === 0 || set.includes(t.id))
+    .map((thing) => {
+      const at: Point2 = [thing.x, thing.y]
+      const foot = fieldAt(whole, at)
+      const [rx, ry] = [thing.widthMm / 2, thing.depthMm / 2]
+      const box: Point2[] = [
+        [thing.x - rx, thing.y - ry],
+        [thing.x + rx, thing.y - ry],
+        [thing.x + rx, thing.y + ry],
+        [thing.x - rx, thing.y + ry]
+      ]
+      const top = foot + thing.heightMm
+      const body =
+        thing.shape === 'stone'
+          ? stone(at, rx, ry, foot - 1, thing.heightMm + 1)
+          : upright(thing.shape === 'block' ? box : ellipse(at, rx, ry), foot - 1, top)
+      return part(
+        `thing:${pool.id}:${thing.id}`,
+        thing.shape === 'stone' ? 'rock' : 'thing',
+        pool.id,
+        thing.name,
+        `${mm(thing.widthMm)} by ${mm(thing.depthMm)}, ${mm(thing.heightMm)} high`,
+        thing.shape === 'stone' ? COLOURS.stone : COLOURS.thing,
+        body
+      )
+    })
 
 /** The bed as the eye finds it under water: what stands on it counts as bed. */
 function bedField({ cols, rows, cellMm, zMm }: WholeGround): RoundField {
   return { cols, rows, x0: 0, y0: 0, cellMm, values: zMm }
 }
 
-function whiteField({ white }: FormsPlan): RoundField {
+function whiteField({ white }: FormsPlan, isLaid: boolean): RoundField {
   const { grid, pct } = white
   return {
     cols: grid.cols,
@@ -369,6 +415,6 @@ function whiteField({ white }: FormsPlan): RoundField {
     x0: grid.x0 + grid.cellMm / 2,
     y0: grid.y0 + grid.cellMm / 2,
     cellMm: grid.cellMm,
-    values: Float32Array.from(pct, (p) => p / 100)
+    values: Float32Array.from(pct, (p) => (isLaid ? p / 100 : 0))
   }
 }

@@ -23,6 +23,7 @@ const LEAST_MM = 0.5
  *
  * @param layers   from the bottom up, mm
  * @param mostMm   the greatest depth
+ * @param overMm   how far the level will still rise: the bed is painted for that
  */
 export function depthTable(
   water: string,
@@ -30,7 +31,8 @@ export function depthTable(
   layers: readonly TintedLayer[],
   levelMm: number,
   mostMm: number,
-  shelf: Shelf
+  shelf: Shelf,
+  overMm = 0
 ): DepthTable {
   const most = Math.max(LEAST_MM, mostMm)
   const tinted = layers.map((l) => ({ ...l, tints: tintsOn(shelf, l.tints) }))
@@ -39,7 +41,7 @@ export function depthTable(
   slants.forEach((slant, r) => {
     for (let c = 0; c < COLUMNS; c++) {
       const depth = (most * c) / (COLUMNS - 1)
-      const under = bedAt(bed, depth / most)
+      const under = bedAt(bed, (depth + overMm) / (most + overMm))
       const seen = seenOver(
         under,
         over(tinted, levelMm - depth).map((p) => ({ ...p, depthMm: p.depthMm * slant }))
@@ -54,12 +56,15 @@ export function depthTable(
 export function poolTable(
   build: Build,
   pool: Pool,
+  levelMm: number,
   stacks: StacksPlan,
   maxDepthMm: number,
   shelf: Shelf
 ): DepthTable {
   const layers = stacks.pools.find((s) => s.id === pool.id)?.layers ?? []
-  return depthTable(pool.id, build.ground, layers, pool.levelMm, maxDepthMm, shelf)
+  const poured = layers.filter((l) => l.fromMm < levelMm - 1e-6)
+  const overMm = pool.levelMm - levelMm
+  return depthTable(pool.id, build.ground, poured, levelMm, maxDepthMm - overMm, shelf, overMm)
 }
 
 /** The table of gel that runs over a painted bed, with its own tint or that of the first pool. */

@@ -80,3 +80,13 @@ export interface RoundModel {
   ripples: { water: string; spacingMm: number; heightMm: number }[]
   triangles: number
 }
+
+/** How finely a model is made. */
+export interface RoundDetail {
+  /** Every so many places of the land are taken. */
+  every: number
+  /** Waves are drawn by triangles no longer than this, mm. */
+  waveMm: number
+}
+export const FINE: RoundDetail = { every: 1, waveMm: 6 }
+export const COARSE: RoundDetail = { every: 3, waveMm: 12 }

@@ -1,0 +1,229 @@
+<script setup lang="ts">
+import { ElButton } from 'element-plus'
+import { useElementSize } from '@vueuse/core'
+import { computed, onBeforeUnmount, onMounted, ref, shallowRef, useTemplateRef, watch } from 'vue'
+import type { Standing } from '../../core/plan/round/days'
+import { COARSE, FINE, type RoundModel, type RoundPart } from '../../core/plan/round/types'
+import type { Build } from '../../core/build/types'
+import type { Plan } from '../../core/plan/derivePlan'
+import { useShelfStore } from '../stores/shelf'
+import { roundClient } from '../workers/roundClient'
+import {
+  canDraw,
+  roundPicture,
+  type EyeSetting,
+  type LightSetting,
+  type RoundPicture
+} from './scene'
+
+/** The model in the round: drawn where it can be, and told in words for those who do not see it. */
+const props = withDefaults(
+  defineProps<{
+    build: Build
+    plan: Plan
+    /** What stands; null: all of it. */
+    standing?: Standing | null
+    light?: LightSetting
+    eye?: EyeSetting
+    plain?: boolean
+  }>(),
+  { standing: null, light: undefined, eye: undefined }
+)
+const emit = defineEmits<{
+  pick: [part: RoundPart | null, at: [number, number, number] | null]
+  ready: [picture: RoundPicture]
+  model: [model: RoundModel]
+  walk: [key: string]
+}>()
+
+const shelf = useShelfStore()
+const frame = useTemplateRef<HTMLElement>('frame')
+const canvas = useTemplateRef<HTMLCanvasElement>('canvas')
+const { width, height } = useElementSize(frame)
+const picture = shallowRef<RoundPicture | null>(null)
+const model = shallowRef<RoundModel | null>(null)
+const able = ref(true)
+const lost = ref(false)
+const problem = ref('')
+const busy = ref(true)
+const client = roundClient()
+
+async function make(): Promise<void> {
+  const { build, plan, standing } = props
+  busy.value = true
+  problem.value = ''
+  try {
+    const made = await client.make({
+      build,
+      own: shelf.own,
+      forms: plan.forms,
+      stacks: plan.stacks,
+      detail: picture.value?.software === false ? FINE : COARSE,
+      standing
+    })
+    if (!made) return
+    model.value = made
+    picture.value?.show(made)
+    emit('model', made)
+  } catch (error) {
+    problem.value = error instanceof Error ? error.message : String(error)
+  }
+  busy.value = false
+}
+onMounted(() => {
+  able.value = canDraw()
+  if (able.value && canvas.value) {
+    try {
+      picture.value = roundPicture(canvas.value, {
+        moved: () => undefined,
+        lost: (gone) => (lost.value = gone),
+        first: () => undefined
+      })
+      if (props.light) picture.value.light(props.light)
+      emit('ready', picture.value)
+    } catch {
+      able.value = false
+    }
+  }
+  void make()
+})
+onBeforeUnmount(() => {
+  client.stop()
+  picture.value?.stop()
+})
+watch([width, height, picture], () => picture.value?.resize(width.value, height.value))
+watch(
+  () => [props.build.base, props.plan.forms, props.plan.stacks, props.build.land, props.standing],
+  () => void make()
+)
+watch(
+  () => props.light,
+  (light) => light && picture.value?.light(light)
+)
+watch(
+  () => props.eye,
+  (eye) => eye && picture.value?.eye(eye)
+)
+watch(
+  () => props.plain,
+  (on) => picture.value?.plain(on === true)
+)
+
+/** A press that did not turn the model chooses what lies there. */
+let pressed: [number, number] | null = null
+function down(event: PointerEvent): void {
+  pressed = [event.clientX, event.clientY]
+}
+function up(event: PointerEvent): void {
+  if (!pressed || !picture.value) return
+  const far = Math.hypot(event.clientX - pressed[0], event.clientY - pressed[1])
+  pressed = null
+  if (far > 5) return
+  const found = picture.value.pick(event.clientX, event.clientY)
+  emit('pick', found?.part ?? null, found?.at ?? null)
+}
+
+const KEYS: Record<string, [number, number, number]> = {
+  ArrowLeft: [-8, 0, 1],
+  ArrowRight: [8, 0, 1],
+  ArrowUp: [0, 6, 1],
+  ArrowDown: [0, -6, 1],
+  '+': [0, 0, 1.2],
+  '=': [0, 0, 1.2],
+  '-': [0, 0, 1 / 1.2]
+}
+function key(event: KeyboardEvent): void {
+  if (event.ctrlKey || event.metaKey || event.altKey) return
+  if (props.eye?.kind === 'walk' && event.key.startsWith('Arrow')) emit('walk', event.key)
+  else if (KEYS[event.key]) picture.value?.turn(...KEYS[event.key])
+  else return
+  event.preventDefault()
+  event.stopPropagation()
+}
+
+/** What is seen, for those who cannot: one line for each thing, with its figures. */
+const told = computed(() => {
+  const named = new Map<string, string>()
+  for (const part of model.value?.parts ?? [])
+    if (!named.has(part.name)) named.set(part.name, part.says)
+  return [...named].map(([name, says]) => `${name}: ${says}`)
+})
+</script>
+
+<template>
+  <div ref="frame" class="round" data-test="round">
+    <canvas
+      v-show="able"
+      ref="canvas"
+      tabindex="0"
+      role="application"
+      aria-label="The model in the round: arrow keys turn it, plus and minus bring it nearer"
+      :aria-busy="busy"
+      data-test="round-canvas"
+      @pointerdown="down"
+      @pointerup="up"
+      @keydown="key"
+      @contextmenu.prevent
+    />
+    <div v-if="!able" class="plainly stack" data-test="no-webgl">
+      <p>
+        This browser draws nothing in three dimensions here. Plan, section and all figures are as
+        they are; what stands on the model, in words:
+      </p>
+      <ul class="small">
+        <li v-for="line in told" :key="line">{{ line }}</li>
+      </ul>
+    </div>
+    <p v-if="lost" class="over" role="status" data-test="context-lost">
+      The graphics of this device were taken away for a moment. The model comes back by itself;
+      nothing is lost.
+    </p>
+    <p v-else-if="problem" class="over fault" role="alert">
+      {{ problem }} <ElButton class="tool" @click="make">Once more</ElButton>
+    </p>
+    <p v-else-if="busy && !model" class="over soft" role="status">Making the model…</p>
+    <ul class="unseen" aria-label="What stands on the model" data-test="round-told">
+      <li v-for="line in told" :key="line">{{ line }}</li>
+    </ul>
+    <slot />
+  </div>
+</template>
+
+<style scoped>
+.round {
+  position: relative;
+  flex: 1;
+  min-height: 220px;
+  min-width: 0;
+  overflow: hidden;
+  border-radius: inherit;
+}
+canvas {
+  position: absolute;
+  inset: 0;
+  width: 100%;
+  height: 100%;
+  touch-action: none;
+  cursor: grab;
+}
+canvas:active {
+  cursor: grabbing;
+}
+canvas:focus-visible {
+  outline: 3px solid var(--ink);
+  outline-offset: -3px;
+}
+.over {
+  position: absolute;
+  inset: auto 16px 16px;
+  margin: 0;
+  padding: 8px 12px;
+  background: var(--sheet);
+  border-radius: 8px;
+}
+.plainly {
+  padding: 18px;
+  height: 100%;
+  overflow: auto;
+}
+</style>

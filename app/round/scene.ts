@@ -1,0 +1,433 @@
+import {
+  Color,
+  CylinderGeometry,
+  DirectionalLight,
+  Group,
+  HemisphereLight,
+  Mesh,
+  MeshLambertMaterial,
+  PCFSoftShadowMap,
+  PerspectiveCamera,
+  Raycaster,
+  Scene,
+  Vector2,
+  Vector3,
+  WebGLRenderer,
+  type Material,
+  type Texture
+} from 'three'
+import { OrbitControls } from 'three/examples/jsm/controls/OrbitControls.js'
+import type { RoundModel, RoundPart } from '../../core/plan/round/types'
+import { geometryOf } from './geometry'
+import {
+  aLight,
+  fieldMap,
+  fieldTexture,
+  gelMaterial,
+  tableTexture,
+  waterMaterial
+} from './materials'
+
+/** Where the light comes from. */
+export interface LightSetting {
+  kind: 'sun' | 'lamp'
+  /** Which way on the plan it stands, degrees: 0 to the right, 90 at the back; and how high. */
+  fromDeg: number
+  highDeg: number
+}
+/** An eye: round the model, or standing beside it. */
+export type EyeSetting =
+  | { kind: 'orbit' }
+  /** mm over the base's top, and where it stands on the plan. */
+  | { kind: 'walk'; at: [number, number, number]; headingDeg: number; tiltDeg: number }
+
+export interface RoundPicture {
+  show: (model: RoundModel) => void
+  light: (setting: LightSetting) => void
+  eye: (setting: EyeSetting) => void
+  /** Colours as computed, without light: for comparing. */
+  plain: (on: boolean) => void
+  /** Turns the eye round the model, or nearer: by keys. */
+  turn: (acrossDeg: number, upDeg: number, nearer: number) => void
+  lookFrom: (view: 'front' | 'above' | 'corner') => void
+  /** An eye that was found for a photograph: where it is and the angle it sees, upright, degrees. */
+  camera: (eye: readonly number[], target: readonly number[], fovDeg: number) => void
+  /** Where the eye is, mm on the model, and what it looks at. */
+  where: () => { eye: [number, number, number]; target: [number, number, number] }
+  resize: (width: number, height: number) => void
+  pick: (x: number, y: number) => { part: RoundPart; at: [number, number, number] } | null
+  /** What is drawn, as large as asked for. */
+  picture: (width: number, height: number) => Promise<Blob>
+  canvas: HTMLCanvasElement
+  /** The model as it is drawn, for files. */
+  root: () => Group
+  /** Drawn by the processor: coarse, without shadows. */
+  software: boolean
+  stats: () => { triangles: number; frames: number; scriptMs: number; firstMs: number | null }
+  stop: () => void
+}
+
+/** The angle of view, upright, degrees. */
+const FOV = 32
+/** On a processor a moving picture has so many pixels for one of the screen. */
+const ROUGH = 0.45
+const SHADOW_PX = 2048
+/** Nothing of a screen is finer than this for an eye. */
+const MOST_RATIO = 2
+
+/** Whether a picture in three dimensions can be drawn here at all. */
+export function canDraw(): boolean {
+  try {
+    return document.createElement('canvas').getContext('webgl2') !== null
+  } catch {
+    return false
+  }
+}
+
+/**
+ * Draws models on a canvas: a frame only where something moved.
+ *
+ * @param seen  told after each eye's move, and when the context is lost or there again
+ * @throws Error where the browser gives no context
+ */
+export function roundPicture(
+  canvas: HTMLCanvasElement,
+  seen: { moved: () => void; lost: (gone: boolean) => void; first: (ms: number) => void }
+): RoundPicture {
+  const began = performance.now()
+  const renderer = new WebGLRenderer({ canvas, antialias: true, preserveDrawingBuffer: true })
+  const gl = renderer.getContext()
+  const told = gl.getExtension('WEBGL_debug_renderer_info')
+  const drawnBy = told ? String(gl.getParameter(told.UNMASKED_RENDERER_WEBGL)) : ''
+  const software = /swiftshader|llvmpipe|software|basic render/i.test(drawnBy)
+  const ratio = Math.min(MOST_RATIO, software ? 1 : window.devicePixelRatio)
+  renderer.setPixelRatio(ratio)
+  renderer.shadowMap.enabled = !software
+  renderer.shadowMap.type = PCFSoftShadowMap
+  renderer.shadowMap.autoUpdate = false
+
+  const scene = new Scene()
+  const camera = new PerspectiveCamera(FOV, 1, 1, 20_000)
+  const controls = new OrbitControls(camera, canvas)
+  controls.enableDamping = false
+  controls.maxPolarAngle = Math.PI * 0.52
+  controls.zoomToCursor = true
+  // mm of the model lie as on its plan; up is up
+  const root = new Group()
+  root.rotation.x = -Math.PI / 2
+  scene.add(root)
+  const table = new Mesh(
+    new CylinderGeometry(1, 1, 1, 72),
+    new MeshLambertMaterial({ color: 0xb9b3a6 })
+  )
+  table.receiveShadow = true
+  scene.add(table)
+  const sun = new DirectionalLight(0xfff6ea, 2.6)
+  sun.castShadow = true
+  sun.shadow.mapSize.set(SHADOW_PX, SHADOW_PX)
+  sun.shadow.bias = -0.0006
+  sun.shadow.normalBias = 0.8
+  const sky = new HemisphereLight(0xdfe8ee, 0x8d8577, 1.5)
+  scene.add(sun, sun.target, sky)
+  const shared = aLight()
+  const eyeAt = { value: new Vector3() }
+  const textures: Texture[] = []
+  let model: RoundModel | null = null
+  let parts: { mesh: Mesh; part: RoundPart }[] = []
+  let setting: LightSetting = { kind: 'sun', fromDeg: 215, highDeg: 42 }
+  let walking = false
+  let asked = 0
+  let frames = 0
+  let scriptMs = 0
+  let firstMs: number | null = null
+  let isRough = false
+  let settle = 0
+
+  function draw(): void {
+    asked = 0
+    if (gl.isContextLost()) return
+    const from = performance.now()
+    eyeAt.value.set(camera.position.x, -camera.position.z, camera.position.y)
+    renderer.render(scene, camera)
+    scriptMs = performance.now() - from
+    frames++
+    if (firstMs === null && model) {
+      firstMs = performance.now() - began
+      seen.first(firstMs)
+    }
+  }
+  const again = () => {
+    if (asked === 0) asked = requestAnimationFrame(draw)
+  }
+  /** While the eye moves a processor draws fewer pixels, and all of them when it rests. */
+  function moving(): void {
+    seen.moved()
+    if (software) {
+      if (!isRough) {
+        isRough = true
+        renderer.setPixelRatio(ROUGH * ratio)
+      }
+      clearTimeout(settle)
+      settle = window.setTimeout(() => {
+        isRough = false
+        renderer.setPixelRatio(ratio)
+        again()
+      }, 220)
+    }
+    again()
+  }
+  controls.addEventListener('change', moving)
+  const onLost = (event: Event) => {
+    event.preventDefault()
+    seen.lost(true)
+  }
+  const onBack = () => {
+    renderer.shadowMap.needsUpdate = true
+    seen.lost(false)
+    again()
+  }
+  canvas.addEventListener('webglcontextlost', onLost)
+  canvas.addEventListener('webglcontextrestored', onBack)
+
+  function clear(): void {
+    for (const { mesh } of parts) {
+      root.remove(mesh)
+      mesh.geometry.dispose()
+      ;(mesh.material as Material).dispose()
+    }
+    parts = []
+    for (const texture of textures.splice(0)) texture.dispose()
+  }
+  const kept = (texture: Texture) => {
+    textures.push(texture)
+    return texture
+  }
+
+  function show(next: RoundModel): void {
+    const isFirst = model === null
+    clear()
+    model = next
+    const bed = kept(fieldTexture(next.ground)) as ReturnType<typeof fieldTexture>
+    const white = kept(fieldTexture(next.white)) as ReturnType<typeof fieldTexture>
+    const tables = next.tables.map((t) => kept(tableTexture(t)) as ReturnType<typeof tableTexture>)
+    for (const part of next.parts) {
+      const geometry = geometryOf(part)
+      const mesh = new Mesh(geometry, materialOf(part))
+      mesh.castShadow = part.kind !== 'mist' && part.kind !== 'water'
+      mesh.receiveShadow = true
+      mesh.userData.part = part.id
+      root.add(mesh)
+      parts.push({ mesh, part })
+    }
+    function materialOf(part: RoundPart): Material {
+      if (part.kind === 'mist')
+        return new MeshLambertMaterial({ color: 0xffffff, transparent: true, opacity: 0.28 })
+      if ((part.kind === 'water' || part.kind === 'run') && part.table !== undefined) {
+        const ripples = next.ripples.find((r) => r.water === part.water)
+        return waterMaterial({
+          light: shared,
+          eye: eyeAt,
+          table: tables[part.table],
+          mostMm: next.tables[part.table].mostMm,
+          bed,
+          bedMap: fieldMap(next.ground),
+          white,
+          whiteMap: fieldMap(next.white),
+          ripples: ripples ?? { spacingMm: 8, heightMm: 0.3 },
+          shallow: part.kind === 'run'
+        })
+      }
+      if (part.white) {
+        const own = part.table === undefined ? null : next.tables[part.table]
+        const k = own ? 3 * Math.round(own.columns * 0.55) : 0
+        const colour = own
+          ? new Color().setRGB(own.rgb[k] / 255, own.rgb[k + 1] / 255, own.rgb[k + 2] / 255, 'srgb')
+          : new Color(part.colour)
+        return gelMaterial(shared, eyeAt, colour, part.kind === 'crest' ? 0.12 : 0.5)
+      }
+      return new MeshLambertMaterial({
+        color: part.colours ? 0xffffff : part.colour,
+        vertexColors: part.colours !== undefined,
+        flatShading: part.kind === 'base' || part.kind === 'dam' || part.kind === 'thing',
+        transparent: part.kind === 'dam',
+        opacity: part.kind === 'dam' ? 0.45 : 1
+      })
+    }
+    const reach = Math.hypot(next.widthMm, next.depthMm)
+    table.position.set(next.widthMm / 2, -16.5, -next.depthMm / 2)
+    table.scale.set(reach * 0.62, 7, reach * 0.62)
+    camera.near = reach / 200
+    camera.far = reach * 20
+    if (isFirst) lookFrom('corner')
+    light(setting)
+  }
+
+  function light(next: LightSetting): void {
+    setting = next
+    const [a, h] = [(next.fromDeg * Math.PI) / 180, (next.highDeg * Math.PI) / 180]
+    shared.toSun.value.set(Math.cos(a) * Math.cos(h), Math.sin(a) * Math.cos(h), Math.sin(h))
+    const isLamp = next.kind === 'lamp'
+    shared.sun.value.set(isLamp ? 0xffe2b8 : 0xfff7ec).multiplyScalar(isLamp ? 0.75 : 0.85)
+    shared.sky.value.set(isLamp ? 0x7a736a : 0xc3ccd2).multiplyScalar(isLamp ? 0.8 : 0.62)
+    sun.color.set(isLamp ? 0xffdcae : 0xfff6ea)
+    sky.intensity = isLamp ? 0.9 : 1.5
+    scene.background = new Color(isLamp ? 0x3b3a3a : 0xdfe4e4)
+    if (model) {
+      const reach = Math.hypot(model.widthMm, model.depthMm)
+      const d = shared.toSun.value
+      sun.target.position.set(model.widthMm / 2, 0, -model.depthMm / 2)
+      sun.position
+        .set(d.x, d.z, -d.y)
+        .multiplyScalar(reach * 1.5)
+        .add(sun.target.position)
+      const box = sun.shadow.camera
+      box.left = box.bottom = -reach * 0.66
+      box.right = box.top = reach * 0.66
+      box.near = reach * 0.4
+      box.far = reach * 3
+      box.updateProjectionMatrix()
+    }
+    renderer.shadowMap.needsUpdate = true
+    again()
+  }
+
+  function lookFrom(view: 'front' | 'above' | 'corner'): void {
+    if (!model) return
+    walking = false
+    controls.enabled = true
+    camera.fov = FOV
+    const { widthMm: w, depthMm: d, heightMm: h } = model
+    const far =
+      (Math.max(w / Math.max(1, camera.aspect) ** 0.9, d) * 1.25 + h) /
+      Math.tan((FOV * Math.PI) / 360) /
+      2
+    const [x, y, z] = { front: [0, -1, 0.32], above: [0, -0.02, 1], corner: [0.42, -0.78, 0.62] }[
+      view
+    ]
+    const l = Math.hypot(x, y, z)
+    controls.target.set(w / 2, h * 0.25, -d / 2)
+    camera.position.set(w / 2 + (far * x) / l, h * 0.25 + (far * z) / l, -d / 2 - (far * y) / l)
+    camera.updateProjectionMatrix()
+    controls.update()
+    moving()
+  }
+  function eye(next: EyeSetting): void {
+    if (next.kind === 'orbit') {
+      if (walking) lookFrom('corner')
+      return
+    }
+    walking = true
+    controls.enabled = false
+    const [x, y, z] = next.at
+    const [a, t] = [(next.headingDeg * Math.PI) / 180, (next.tiltDeg * Math.PI) / 180]
+    camera.fov = 52
+    camera.position.set(x, z, -y)
+    camera.lookAt(x + Math.cos(a) * Math.cos(t), z + Math.sin(t), -y - Math.sin(a) * Math.cos(t))
+    camera.updateProjectionMatrix()
+    moving()
+  }
+  function turn(acrossDeg: number, upDeg: number, nearer: number): void {
+    const from = camera.position.clone().sub(controls.target)
+    const r = from.length() / nearer
+    const across = Math.atan2(from.x, from.z) + (acrossDeg * Math.PI) / 180
+    const up = Math.min(
+      1.54,
+      Math.max(-0.05, Math.asin(from.y / from.length()) + (upDeg * Math.PI) / 180)
+    )
+    camera.position
+      .set(
+        r * Math.cos(up) * Math.sin(across),
+        r * Math.sin(up),
+        r * Math.cos(up) * Math.cos(across)
+      )
+      .add(controls.target)
+    camera.lookAt(controls.target)
+    controls.update()
+    moving()
+  }
+
+  const ray = new Raycaster()
+  const spot = new Vector2()
+  function pick(x: number, y: number) {
+    const box = canvas.getBoundingClientRect()
+    spot.set(((x - box.left) / box.width) * 2 - 1, 1 - ((y - box.top) / box.height) * 2)
+    ray.setFromCamera(spot, camera)
+    const [hit] = ray.intersectObjects(
+      parts.filter((p) => p.part.kind !== 'mist').map((p) => p.mesh),
+      false
+    )
+    const found = hit && parts.find((p) => p.mesh === hit.object)
+    if (!hit || !found) return null
+    const at: [number, number, number] = [hit.point.x, -hit.point.z, hit.point.y]
+    return { part: found.part, at }
+  }
+
+  async function picture(width: number, height: number): Promise<Blob> {
+    const size = renderer.getSize(new Vector2())
+    const { aspect } = camera
+    clearTimeout(settle)
+    isRough = false
+    renderer.setPixelRatio(1)
+    renderer.setSize(width, height, false)
+    camera.aspect = width / height
+    camera.updateProjectionMatrix()
+    draw()
+    const blob = await new Promise<Blob | null>((done) => canvas.toBlob(done, 'image/png'))
+    renderer.setPixelRatio(ratio)
+    renderer.setSize(size.x, size.y, false)
+    camera.aspect = aspect
+    camera.updateProjectionMatrix()
+    again()
+    if (!blob) throw new Error('the browser could not make a picture of that size')
+    return blob
+  }
+
+  return {
+    show,
+    light,
+    eye,
+    turn,
+    lookFrom,
+    pick,
+    picture,
+    canvas,
+    software,
+    plain(on) {
+      shared.plain.value = on ? 1 : 0
+      again()
+    },
+    camera(at, target, fovDeg) {
+      walking = true
+      controls.enabled = false
+      camera.fov = fovDeg
+      camera.position.set(at[0], at[2], -at[1])
+      camera.lookAt(target[0], target[2], -target[1])
+      camera.updateProjectionMatrix()
+      moving()
+    },
+    where: () => ({
+      eye: [camera.position.x, -camera.position.z, camera.position.y],
+      target: [controls.target.x, -controls.target.z, controls.target.y]
+    }),
+    resize(width, height) {
+      if (width < 2 || height < 2) return
+      renderer.setSize(width, height, false)
+      camera.aspect = width / height
+      camera.updateProjectionMatrix()
+      again()
+    },
+    root: () => root,
+    stats: () => ({ triangles: model?.triangles ?? 0, frames, scriptMs, firstMs }),
+    stop() {
+      cancelAnimationFrame(asked)
+      clearTimeout(settle)
+      canvas.removeEventListener('webglcontextlost', onLost)
+      canvas.removeEventListener('webglcontextrestored', onBack)
+      clear()
+      controls.dispose()
+      table.geometry.dispose()
+      ;(table.material as Material).dispose()
+      renderer.dispose()
+    }
+  }
+}
