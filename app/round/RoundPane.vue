@@ -33,6 +33,7 @@ const emit = defineEmits<{
   pick: [part: RoundPart | null, at: [number, number, number] | null]
   ready: [picture: RoundPicture]
   model: [model: RoundModel]
+  moved: []
   walk: [key: string]
 }>()
 
@@ -75,7 +76,7 @@ onMounted(() => {
   if (able.value && canvas.value) {
     try {
       picture.value = roundPicture(canvas.value, {
-        moved: () => undefined,
+        moved: () => emit('moved'),
         lost: (gone) => (lost.value = gone),
         first: () => undefined
       })

@@ -199,6 +199,8 @@ export function waterMaterial(look: WaterLook): ShaderMaterial {
         float share = top * texture2D(whiteness, whiteMap.xy + at.xy * whiteMap.zw).r;
         float spots = foam(at.xy * 0.55);
         float covered = smoothstep(1.0 - share - 0.2, 1.0 - share + 0.2, 0.1 + 0.9 * spots) * smoothstep(0.01, 0.06, share);
+        // from afar spots run together
+        covered = mix(covered, share, smoothstep(1.4, 4.0, length(fwidth(at.xy))));
         if (plain > 0.5) covered = 0.0;
         if (plain < 0.5) {
           colour = lit(mix(colour, vec3(0.92), covered), up);

@@ -10,6 +10,7 @@ import {
   PerspectiveCamera,
   Raycaster,
   Scene,
+  SRGBColorSpace,
   Vector2,
   Vector3,
   WebGLRenderer,
@@ -41,6 +42,14 @@ export type EyeSetting =
   /** mm over the base's top, and where it stands on the plan. */
   | { kind: 'walk'; at: [number, number, number]; headingDeg: number; tiltDeg: number }
 
+/** An eye: its place and what it looks at, mm on the model, what is up, and the angle it sees, upright. */
+export interface View {
+  eye: readonly [number, number, number]
+  target: readonly [number, number, number]
+  up: readonly [number, number, number]
+  fovDeg: number
+}
+
 export interface RoundPicture {
   show: (model: RoundModel) => void
   light: (setting: LightSetting) => void
@@ -50,10 +59,10 @@ export interface RoundPicture {
   /** Turns the eye round the model, or nearer: by keys. */
   turn: (acrossDeg: number, upDeg: number, nearer: number) => void
   lookFrom: (view: 'front' | 'above' | 'corner') => void
-  /** An eye that was found for a photograph: where it is and the angle it sees, upright, degrees. */
-  camera: (eye: readonly number[], target: readonly number[], fovDeg: number) => void
-  /** Where the eye is, mm on the model, and what it looks at. */
-  where: () => { eye: [number, number, number]; target: [number, number, number] }
+  /** Takes an eye that another picture has, or that was found for a photograph. */
+  take: (view: View) => void
+  /** Where the eye is and what it looks at. */
+  where: () => View
   resize: (width: number, height: number) => void
   pick: (x: number, y: number) => { part: RoundPart; at: [number, number, number] } | null
   /** What is drawn, as large as asked for. */
@@ -241,7 +250,12 @@ export function roundPicture(
         const own = part.table === undefined ? null : next.tables[part.table]
         const k = own ? 3 * Math.round(own.columns * 0.55) : 0
         const colour = own
-          ? new Color().setRGB(own.rgb[k] / 255, own.rgb[k + 1] / 255, own.rgb[k + 2] / 255, 'srgb')
+          ? new Color().setRGB(
+              own.rgb[k] / 255,
+              own.rgb[k + 1] / 255,
+              own.rgb[k + 2] / 255,
+              SRGBColorSpace
+            )
           : new Color(part.colour)
         return gelMaterial(shared, eyeAt, colour, part.kind === 'crest' ? 0.12 : 0.5)
       }
@@ -258,7 +272,7 @@ export function roundPicture(
     table.scale.set(reach * 0.62, 7, reach * 0.62)
     camera.near = reach / 200
     camera.far = reach * 20
-    if (isFirst) lookFrom('corner')
+    if (isFirst && !walking) lookFrom('corner')
     light(setting)
   }
 
@@ -298,7 +312,7 @@ export function roundPicture(
     camera.fov = FOV
     const { widthMm: w, depthMm: d, heightMm: h } = model
     const far =
-      (Math.max(w / Math.max(1, camera.aspect) ** 0.9, d) * 1.25 + h) /
+      (Math.max(w / Math.max(1, camera.aspect) ** 0.9, d) * 1.12 + h) /
       Math.tan((FOV * Math.PI) / 360) /
       2
     const [x, y, z] = { front: [0, -1, 0.32], above: [0, -0.02, 1], corner: [0.42, -0.78, 0.62] }[
@@ -396,19 +410,27 @@ export function roundPicture(
       shared.plain.value = on ? 1 : 0
       again()
     },
-    camera(at, target, fovDeg) {
+    take({ eye: at, target, up, fovDeg }) {
       walking = true
       controls.enabled = false
       camera.fov = fovDeg
+      camera.up.set(up[0], up[2], -up[1])
       camera.position.set(at[0], at[2], -at[1])
       camera.lookAt(target[0], target[2], -target[1])
+      camera.up.set(0, 1, 0)
       camera.updateProjectionMatrix()
-      moving()
+      again()
     },
-    where: () => ({
-      eye: [camera.position.x, -camera.position.z, camera.position.y],
-      target: [controls.target.x, -controls.target.z, controls.target.y]
-    }),
+    where() {
+      const ahead = camera.getWorldDirection(new Vector3()).multiplyScalar(camera.position.length())
+      const far = walking ? camera.position.clone().add(ahead) : controls.target
+      return {
+        eye: [camera.position.x, -camera.position.z, camera.position.y],
+        target: [far.x, -far.z, far.y],
+        up: [0, 0, 1],
+        fovDeg: camera.fov
+      }
+    },
     resize(width, height) {
       if (width < 2 || height < 2) return
       renderer.setSize(width, height, false)

@@ -186,6 +186,14 @@ const roomy = computed(() => roomPx.value > 150)
 const apart = computed(() => step.value !== null && madeApart(step.value))
 
 /** What the models say of it, and what to do: on Build-up, for this water. */
+/** What stands when the step in hand is done. */
+function inTheRound(): void {
+  void router.push({
+    name: 'round',
+    params: { id: build.value.id },
+    query: { step: shownId.value }
+  })
+}
 function goneWrong(): void {
   store.selected = step.value?.water ?? ''
   void router.push({ name: 'build-up', params: { id: build.value.id }, query: { leaf: 'wrong' } })
@@ -352,6 +360,9 @@ function addOwn(): void {
           </ElButton>
           <ElButton v-if="step.water" class="big quiet" data-test="gone-wrong" @click="goneWrong">
             Gone wrong?
+          </ElButton>
+          <ElButton class="big quiet" data-test="step-in-the-round" @click="inTheRound">
+            In the round
           </ElButton>
           <template v-if="!begun"
             ><ElButton

@@ -1,13 +1,20 @@
 <script setup lang="ts">
 import { ElButton, ElSlider } from 'element-plus'
 import 'element-plus/theme-chalk/el-slider.css'
-import { useIntervalFn } from '@vueuse/core'
-import { computed, ref, shallowRef, watch } from 'vue'
-import { useRouter } from 'vue-router'
+import { useElementSize, useIntervalFn } from '@vueuse/core'
+import { computed, ref, shallowRef, useTemplateRef, watch } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
 import { landAt } from '../../core/build/land'
 import { scaleRatio } from '../../core/physics/shape/scale'
-import { roundMoments } from '../../core/plan/round/days'
-import type { RoundPart } from '../../core/plan/round/types'
+import { allStanding, roundMoments } from '../../core/plan/round/days'
+import type { RoundModel, RoundPart } from '../../core/plan/round/types'
+import { sharedPlanClient } from '../workers/planClient'
+import { useHistoryStore } from '../stores/history'
+import { useShelfStore } from '../stores/shelf'
+import type { Plan } from '../../core/plan/derivePlan'
+import RoundBeside, { type Beside } from '../components/RoundBeside.vue'
+import RoundPhoto, { type Overlay } from '../components/RoundPhoto.vue'
+import RoundTake from '../components/RoundTake.vue'
 import NumberField from '../components/NumberField.vue'
 import WorkTop from '../components/WorkTop.vue'
 import RoundPane from '../round/RoundPane.vue'
@@ -19,9 +26,91 @@ import { mm, said } from '../words'
 /** The whole model in the round: any day of it, in any light, from any eye. */
 const store = useBuildStore()
 const router = useRouter()
+const route = useRoute()
 const build = computed(() => store.build!)
 const plan = computed(() => store.plan)
 const picture = shallowRef<RoundPicture | null>(null)
+const model = shallowRef<RoundModel | null>(null)
+
+const shelves = useShelfStore()
+const history = useHistoryStore()
+/** What the model is set beside, with its own plan. */
+const beside = shallowRef<Beside | null>(null)
+const besidePlan = shallowRef<Plan | null>(null)
+const besidePicture = shallowRef<RoundPicture | null>(null)
+const besideProblem = ref('')
+watch(beside, async (other) => {
+  besideProblem.value = ''
+  if (!other) {
+    besidePlan.value = null
+    return
+  }
+  if (other.bare) {
+    besidePlan.value = plan.value
+    return
+  }
+  try {
+    const found = await sharedPlanClient().derive(
+      'round',
+      other.build,
+      shelves.own,
+      history.without(other.build.id)
+    )
+    if (found && beside.value === other) besidePlan.value = found.plan
+  } catch (error) {
+    besideProblem.value = error instanceof Error ? error.message : String(error)
+  }
+})
+/** Both are looked at by one eye. */
+function followed(): void {
+  if (picture.value && besidePicture.value) besidePicture.value.take(picture.value.where())
+}
+const besideStanding = computed(() => {
+  const other = beside.value
+  if (!other?.bare || !besidePlan.value) return moment.value?.standing ?? null
+  const whole = moment.value?.standing ?? allStanding(build.value, besidePlan.value.stacks)
+  return { ...whole, white: false, mist: false }
+})
+
+/** A photograph over the model, and where it was pressed, px of the photograph. */
+const overlay = ref<Overlay | null>(null)
+const onPhoto = shallowRef<readonly [number, number] | null>(null)
+const pane = useTemplateRef<HTMLElement>('pane')
+const { width: paneW, height: paneH } = useElementSize(pane)
+/** Where the photograph lies in the pane, px. */
+const photoBox = computed(() => {
+  if (!overlay.value) return null
+  const { widthPx, heightPx } = overlay.value
+  const k = Math.min(paneW.value / widthPx, paneH.value / heightPx)
+  return {
+    k,
+    left: (paneW.value - k * widthPx) / 2,
+    top: (paneH.value - k * heightPx) / 2,
+    width: k * widthPx,
+    height: k * heightPx
+  }
+})
+function pressedPhoto(event: MouseEvent): void {
+  const box = (event.currentTarget as HTMLElement).getBoundingClientRect()
+  const k = photoBox.value!.k
+  onPhoto.value = [(event.clientX - box.left) / k, (event.clientY - box.top) / k]
+}
+watch([() => overlay.value?.camera, photoBox], () => {
+  const camera = overlay.value?.camera
+  if (!camera || !photoBox.value || !picture.value) return
+  const upright =
+    (2 *
+      Math.atan(Math.tan((camera.fovDeg * Math.PI) / 360) * (paneH.value / photoBox.value.height)) *
+      180) /
+    Math.PI
+  const [x, y, z] = camera.eyeMm
+  picture.value.take({
+    eye: [x, y, z],
+    target: [x + camera.ahead[0], y + camera.ahead[1], z + camera.ahead[2]],
+    up: [-camera.down[0], -camera.down[1], -camera.down[2]],
+    fovDeg: upright
+  })
+})
 
 const light = ref<LightSetting>({ kind: 'sun', fromDeg: 215, highDeg: 42 })
 
@@ -88,6 +177,23 @@ const moments = computed(() =>
 )
 /** Number of the moment that is shown; past the last: all of it as planned. */
 const at = ref<number | null>(null)
+/** A step that it was opened for: what stands when that is done. */
+const wanted = route.query.step
+watch(
+  moments,
+  (list) => {
+    const found = list.findIndex((m) => m.step !== null && m.step === wanted)
+    if (found >= 0 && at.value === null) at.value = found
+  },
+  { immediate: true }
+)
+let filmed: (() => void) | null = null
+/** Once through the build, from the bare board: whoever asked is told when it is over. */
+function throughOnce(done: () => void): void {
+  at.value = 0
+  filmed = done
+  film.resume()
+}
 const moment = computed(() => (at.value === null ? null : (moments.value[at.value] ?? null)))
 watch(moments, (list) => {
   if (at.value !== null && at.value >= list.length) at.value = null
@@ -98,6 +204,9 @@ const film = useIntervalFn(
     if (next >= moments.value.length) {
       at.value = null
       film.pause()
+      const done = filmed
+      filmed = null
+      if (done) setTimeout(done, 1500)
     } else at.value = next
   },
   700,
@@ -114,6 +223,12 @@ const picked = shallowRef<{ part: RoundPart; at: [number, number, number] } | nu
 function pick(part: RoundPart | null, place: [number, number, number] | null): void {
   picked.value = part && place ? { part, at: place } : null
 }
+/** Another day, another shape: what is told of it is told anew. */
+watch(model, (made) => {
+  if (!picked.value) return
+  const part = made?.parts.find((p) => p.id === picked.value!.part.id)
+  picked.value = part ? { ...picked.value, part } : null
+})
 /** To where the picked thing is shaped. */
 function goTo(): void {
   const part = picked.value?.part
@@ -139,25 +254,73 @@ const VIEWS = [
 <template>
   <WorkTop tray="Eye, light and day">
     <div class="panel drawing-box round-box">
-      <RoundPane
-        v-if="plan"
-        :build="build"
-        :plan="plan"
-        :standing="moment?.standing ?? null"
-        :light="light"
-        :eye="eye"
-        @ready="picture = $event"
-        @pick="pick"
-        @walk="walk"
-      >
-        <div v-if="picked" class="told-of" role="status" data-test="picked">
-          <b>{{ picked.part.name }}</b>
-          <span>{{ said(picked.part.says) }}</span>
-          <span v-if="lay.length" class="small soft">{{ lay.map(said).join(' · ') }}</span>
-          <span class="small soft">here {{ mm(picked.at[2]) }} over the base’s top</span>
-          <ElButton class="tool" data-test="go-to" @click="goTo">Go to it</ElButton>
+      <div class="panes">
+        <div ref="pane" class="one">
+          <RoundPane
+            v-if="plan"
+            :build="build"
+            :plan="plan"
+            :standing="moment?.standing ?? null"
+            :light="light"
+            :eye="eye"
+            @ready="picture = $event"
+            @model="model = $event"
+            @moved="followed"
+            @pick="pick"
+            @walk="walk"
+          >
+            <div v-if="picked" class="told-of" role="status" data-test="picked">
+              <b>{{ picked.part.name }}</b>
+              <span>{{ said(picked.part.says) }}</span>
+              <span v-if="lay.length" class="small soft">{{ lay.map(said).join(' · ') }}</span>
+              <span class="small soft">here {{ mm(picked.at[2]) }} over the base’s top</span>
+              <ElButton class="tool" data-test="go-to" @click="goTo">Go to it</ElButton>
+            </div>
+            <div
+              v-if="overlay && photoBox"
+              class="photo"
+              :class="{ asks: overlay.asks }"
+              :style="{
+                left: `${photoBox.left}px`,
+                top: `${photoBox.top}px`,
+                width: `${photoBox.width}px`,
+                height: `${photoBox.height}px`
+              }"
+              data-test="photo-over"
+              @click="overlay.asks && pressedPhoto($event)"
+            >
+              <img
+                :src="overlay.href"
+                alt=""
+                :style="{ opacity: overlay.asks ? 1 : overlay.opacity }"
+              />
+              <i
+                v-for="(m, i) in overlay.marks"
+                :key="i"
+                class="mark"
+                :style="{ left: `${m[0] * photoBox.k}px`, top: `${m[1] * photoBox.k}px` }"
+                >{{ i + 1 }}</i
+              >
+            </div>
+            <span v-if="beside" class="side-name">As planned</span>
+          </RoundPane>
         </div>
-      </RoundPane>
+        <div v-if="beside" class="one other" data-test="beside-pane">
+          <RoundPane
+            v-if="besidePlan"
+            :build="beside.build"
+            :plan="besidePlan"
+            :standing="besideStanding"
+            :light="light"
+            @ready="besidePicture = $event"
+            @model="followed"
+          >
+            <span class="side-name">{{ beside.name }}</span>
+          </RoundPane>
+          <p v-else-if="besideProblem" class="fault pad" role="alert">{{ besideProblem }}</p>
+          <p v-else class="soft pad" role="status">Working out the other one…</p>
+        </div>
+      </div>
       <div class="day-bar" role="group" aria-label="Day of the build">
         <ElButton class="tool" data-test="play" :disabled="!moments.length" @click="play">{{
           film.isActive.value ? 'Hold' : 'Play the build'
@@ -276,6 +439,9 @@ const VIEWS = [
           />
         </div>
       </section>
+      <RoundBeside v-model="beside" />
+      <RoundPhoto v-model="overlay" :on-model="picked?.at ?? null" :on-photo="onPhoto" />
+      <RoundTake :picture="picture" :model="model" @film="throughOnce" />
     </template>
   </WorkTop>
 </template>
@@ -286,6 +452,55 @@ const VIEWS = [
   display: flex;
   flex-direction: column;
   min-height: 320px;
+}
+.panes {
+  flex: 1;
+  display: flex;
+  min-height: 0;
+}
+.one {
+  position: relative;
+  flex: 1;
+  display: flex;
+  min-width: 0;
+}
+.other {
+  border-left: 2px solid var(--line-strong);
+}
+.side-name {
+  position: absolute;
+  left: 14px;
+  bottom: 12px;
+  padding: 3px 10px;
+  background: color-mix(in srgb, var(--sheet) 90%, transparent);
+  border-radius: 3px 10px 3px 10px;
+}
+.photo {
+  position: absolute;
+  pointer-events: none;
+}
+.photo.asks {
+  pointer-events: auto;
+  cursor: crosshair;
+}
+.photo img {
+  width: 100%;
+  height: 100%;
+  display: block;
+}
+.mark {
+  position: absolute;
+  width: 20px;
+  height: 20px;
+  margin: -10px 0 0 -10px;
+  border-radius: 50%;
+  border: 2px solid var(--sheet);
+  background: var(--red-lead);
+  color: var(--sheet);
+  font-size: 11px;
+  font-style: normal;
+  text-align: center;
+  line-height: 16px;
 }
 .day-bar {
   display: grid;
@@ -318,7 +533,10 @@ const VIEWS = [
 }
 @media (max-width: 43.75rem) {
   .round-box {
-    height: 100vw;
+    height: 125vw;
+  }
+  .panes {
+    flex-direction: column;
   }
   .day-bar {
     grid-template-columns: auto 1fr;

@@ -409,6 +409,13 @@ function drag(what: Handle, to: Point2): void {
         <div class="row">
           <h3 class="grow">Source to sink</h3>
           <ElButton
+            class="tool"
+            data-test="in-the-round"
+            @click="router.push({ name: 'round', params: { id: build.id } })"
+          >
+            In the round
+          </ElButton>
+          <ElButton
             class="tool main"
             data-test="run-water"
             @click="router.push({ name: 'run', params: { id: build.id } })"

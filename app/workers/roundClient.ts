@@ -3,7 +3,7 @@ import type { RoundModel } from '../../core/plan/round/types'
 import { Dismissed, hire, type Hired } from './hire'
 import type { RoundAsked, RoundWork } from './round.worker'
 
-/** Makes models in the round off the main thread; only the last one asked for is answered. */
+/** Makes models in the round off the main thread: one at a time, and after it the last one asked for. */
 export interface RoundClient {
   /** Null: something else was asked for meanwhile, or it was stopped. */
   make: (asked: RoundAsked) => Promise<RoundModel | null>
@@ -12,23 +12,29 @@ export interface RoundClient {
 
 export function roundClient(): RoundClient {
   let maker: Hired<RoundWork> | null = null
-  let asked = 0
+  let working: Promise<unknown> = Promise.resolve()
+  let last = 0
   return {
     async make(what) {
-      const mine = ++asked
+      const mine = ++last
+      // what was asked for before is finished first; what was asked for between is never begun
+      await working
+      if (mine !== last) return null
       maker ??= hire<RoundWork>(
         new Worker(new URL('./round.worker.ts', import.meta.url), { type: 'module' })
       )
+      const made = maker.ask((w) => w.make(klona(what)) as Promise<RoundModel>)
+      working = made.catch(() => undefined)
       try {
-        const model = await maker.ask((w) => w.make(klona(what)) as Promise<RoundModel>)
-        return mine === asked ? model : null
+        const model = await made
+        return mine === last ? model : null
       } catch (error) {
         if (error instanceof Dismissed) return null
         throw error
       }
     },
     stop() {
-      asked++
+      last++
       maker?.dismiss()
       maker = null
     }

@@ -23,6 +23,8 @@ export interface Standing {
 /** A moment at which something changes, and what. */
 export interface RoundMoment {
   atMs: number
+  /** The step that is done then; null: the work has not begun. */
+  step: string | null
   title: string
   /** What is still wet then, and until when. */
   wet: { title: string; untilMs: number }[]
@@ -60,6 +62,7 @@ export function roundMoments(
   const lays = laysByStack(steps)
   const board: RoundMoment = {
     atMs: days.startMs,
+    step: null,
     title: 'The bare board',
     wet: [],
     standing: standingWhen(build, stacks, steps, lays, () => false)
@@ -70,6 +73,7 @@ export function roundMoments(
       const isDone = (id: string) => (ends.get(id) ?? Infinity) <= atMs
       return {
         atMs,
+        step,
         title: titles.get(step) ?? step,
         wet: days.waits
           .filter((w) => isDone(w.step) && w.endMs > atMs && w.becomes !== null)
