@@ -10,6 +10,7 @@ import { stepsCalendar } from '../../core/exchange/calendar/ics'
 import { setCalendar } from '../../core/build/workEdits'
 import { writeBuild } from '../../core/build/file/write'
 import { CAUTION_CLOSE, CAUTIONS } from '../../core/craft/materials/cautions'
+import CutListSheet from '../components/CutListSheet.vue'
 import TemplateSheet from '../components/TemplateSheet.vue'
 import PlanDrawing from '../drawings/PlanDrawing.vue'
 import { onShelf } from '../../core/craft/materials/shelf'
@@ -113,7 +114,7 @@ async function book(): Promise<void> {
   doing.value = ''
 }
 onBeforeUnmount(() => stop())
-const leaf = ref<'templates' | 'plan'>('templates')
+const leaf = ref<'templates' | 'land' | 'plan'>('templates')
 /** The plan is what goes on paper from here; templates go out as PDF. */
 async function print(): Promise<void> {
   leaf.value = 'plan'
@@ -136,6 +137,15 @@ async function print(): Promise<void> {
           @click="leaf = 'templates'"
         >
           Templates, 1:1</ElButton
+        ><ElButton
+          class="tool"
+          role="tab"
+          :class="{ main: leaf === 'land' }"
+          :aria-selected="leaf === 'land'"
+          data-leaf="land"
+          @click="leaf = 'land'"
+        >
+          The land in sheets</ElButton
         ><ElButton
           class="tool"
           role="tab"
@@ -198,6 +208,7 @@ async function print(): Promise<void> {
       </div>
     </aside>
     <TemplateSheet v-if="plan && leaf === 'templates'" :plan="plan" class="no-print" />
+    <CutListSheet v-if="plan && leaf === 'land'" class="no-print" />
     <article v-if="plan && days && leaf === 'plan'" class="paper">
       <header>
         <h1>{{ build.name }}</h1>

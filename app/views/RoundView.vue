@@ -68,7 +68,7 @@ function followed(): void {
 const besideStanding = computed(() => {
   const other = beside.value
   if (!other?.bare || !besidePlan.value) return moment.value?.standing ?? null
-  const whole = moment.value?.standing ?? allStanding(build.value, besidePlan.value.stacks)
+  const whole = moment.value?.standing ?? allStanding(build.value)
   return { ...whole, white: false, mist: false }
 })
 

@@ -9,6 +9,7 @@ import {
   templateOf,
   type TemplateFormat
 } from '../../core/exchange/sheets/exports'
+import { cutListOf, landFile, landPdf, type Cutting } from '../../core/exchange/sheets/landFiles'
 import type { Plan } from '../../core/plan/derivePlan'
 import type { Units } from '../../core/words/units'
 import type { Paper } from '../../core/plan/templates/pieces'
@@ -48,6 +49,29 @@ const work = {
       photos,
       done: (done, of) => doing(`part ${done} of ${of}`)
     }),
+  cutList: (build: Build, own: readonly Material[], cutting: Cutting) =>
+    cutListOf(build, cutting, shelfWith(own)),
+  landPdf: (
+    build: Build,
+    own: readonly Material[],
+    cutting: Cutting,
+    paper: Paper,
+    units: Units,
+    doing: (what: string) => void
+  ) =>
+    landPdf(build, cutting, paper, shelfWith(own), {
+      read: fontFiles,
+      units,
+      done: (done, of) => doing(`sheet ${done} of ${of}`)
+    }),
+  landFile: (
+    build: Build,
+    own: readonly Material[],
+    cutting: Cutting,
+    id: string,
+    format: 'svg' | 'dxf',
+    units: Units
+  ) => landFile(build, cutting, id, format, shelfWith(own), (text) => encoder.encode(text), units),
   file: (
     build: Build,
     own: readonly Material[],

@@ -3,6 +3,8 @@ import { klona } from 'klona/lite'
 import type { Build } from '../../core/build/types'
 import type { Material } from '../../core/craft/materials/types'
 import type { MadeFile, TemplateFormat } from '../../core/exchange/sheets/exports'
+import type { Cutting } from '../../core/exchange/sheets/landFiles'
+import type { CutList } from '../../core/plan/beside/cutList'
 import type { Plan } from '../../core/plan/derivePlan'
 import type { Units } from '../../core/words/units'
 import type { Paper } from '../../core/plan/templates/pieces'
@@ -29,6 +31,14 @@ export function printing(given: Build, bottles: readonly Material[], units: Unit
       job<PrintWork, MadeFile>(worker(), (w) =>
         w.book(build, own, klona(plan), paper, units, photos, proxy(doing))
       ),
+    cutList: (cutting: Cutting): Job<CutList> =>
+      job<PrintWork, CutList>(worker(), (w) => w.cutList(build, own, cutting) as Promise<CutList>),
+    landPdf: (cutting: Cutting, paper: Paper, doing: (what: string) => void): Job<MadeFile> =>
+      job<PrintWork, MadeFile>(worker(), (w) =>
+        w.landPdf(build, own, cutting, paper, units, proxy(doing))
+      ),
+    landFile: (cutting: Cutting, id: string, format: 'svg' | 'dxf'): Job<MadeFile> =>
+      job<PrintWork, MadeFile>(worker(), (w) => w.landFile(build, own, cutting, id, format, units)),
     file: (id: string, format: TemplateFormat): Job<MadeFile> =>
       job<PrintWork, MadeFile>(worker(), (w) => w.file(build, own, id, format, units))
   }

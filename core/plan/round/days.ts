@@ -14,7 +14,7 @@ export interface Standing {
   waters: string[]
   /** Pools whose dams stand. */
   dams: string[]
-  /** Things that are set into the water later and are there. */
+  /** Things in the waters that are there. */
   things: string[]
   white: boolean
   mist: boolean
@@ -32,13 +32,13 @@ export interface RoundMoment {
 }
 
 /** Everything as it is when the last step is done. */
-export function allStanding(build: Build, stacks: StacksPlan): Standing {
+export function allStanding(build: Build): Standing {
   return {
     land: 'painted',
     levels: Object.fromEntries(poolsOf(build).map((p) => [p.id, p.levelMm])),
     waters: build.waters.filter((w) => w.kind !== 'pool').map((w) => w.id),
     dams: [],
-    things: stacks.pools.flatMap((p) => p.layers.flatMap((l) => l.setIn)),
+    things: poolsOf(build).flatMap((p) => p.standing.map((t) => t.id)),
     white: true,
     mist: true
   }
@@ -124,14 +124,20 @@ function standingWhen(
     if (done === 0) levels[pool.id] = null
     else if (done === filling.length || layers.length === 0) levels[pool.id] = pool.levelMm
     else levels[pool.id] = layers[Math.min(layers.length, done) - 1].toMm
-    things.push(...layers.slice(0, done).flatMap((l) => l.setIn))
+    for (const thing of pool.standing) {
+      const step = `${pool.id}/set-in:${thing.id}`
+      const isSetIn = steps.some((s) => s.id === step)
+      if (isSetIn ? isDone(step) : land === 'painted') things.push(thing.id)
+    }
   }
   const stands = (water: string) => {
     const own = lays.get(water) ?? []
     if (own.length === 0) return land === 'painted'
+    // what is made off the model stands there when it is set, or when its foot is laid
     const parts = own.filter((l) => l.kind === 'part')
-    const wanted = parts.length > 0 ? parts.at(-1)! : own[0]
-    return laid(wanted)
+    const foot = own[own.indexOf(parts[0]) + 1]
+    const set = parts.length > 1 ? parts.at(-1)! : parts.length > 0 && foot ? foot : own[0]
+    return laid(set)
   }
   const whole = (stack: string) => {
     const own = lays.get(stack) ?? []

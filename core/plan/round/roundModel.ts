@@ -66,7 +66,7 @@ export function roundModel(
   of: RoundOf,
   shelf: Shelf,
   detail: RoundDetail = FINE,
-  standing: Standing = allStanding(build, of.stacks)
+  standing: Standing = allStanding(build)
 ): RoundModel {
   const { ground, forms } = of
   const { widthMm, depthMm } = build.base
@@ -94,7 +94,7 @@ export function roundModel(
   for (const pool of poolsOf(build))
     parts.push(
       ...poolParts(build, pool, of, shelf, detail, standing, table),
-      ...(standing.land === 'painted' ? standingIn(pool, whole, standing.things) : [])
+      ...standingIn(pool, whole, standing.things)
     )
   for (const form of forms.reaches.filter((f) => stands(f.id))) {
     const reach = reachesOf(build).find((r) => r.id === form.id)!
@@ -375,7 +375,7 @@ function damsOf(pool: Pool, lowestMm: number): RoundPart[] {
 /** What stands in a pool, on its bed. */
 const standingIn = (pool: Pool, whole: WholeGround, set: readonly string[]): RoundPart[] =>
   pool.standing
-    .filter((t) => t.afterPour === 0 || set.includes(t.id))
+    .filter((t) => set.includes(t.id))
     .map((thing) => {
       const at: Point2 = [thing.x, thing.y]
       const foot = fieldAt(whole, at)

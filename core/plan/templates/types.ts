@@ -172,6 +172,7 @@ export type TemplateKind =
   | 'end-section'
   | 'jig'
   | 'run-section'
+  | 'land-sheet'
 
 export interface TemplateShape {
   layer: LayerId
