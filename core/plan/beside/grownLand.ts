@@ -8,8 +8,10 @@ import { evenly, insideRing, signedArea, type Point2 } from '../../physics/shape
 import type { GroundPlan } from '../1-ground/groundStage'
 import type { FormsPlan } from '../2-forms/formsStage'
 
-/** Banks stand this much over a brim and over running water, mm. Common practice, no source. */
+/** Banks stand this much over a brim, mm. Common practice, no source. */
 const BANK_MM = 2
+/** Over running water more: it surges. Common practice, no source. */
+const RUN_BANK_MM = 5
 /** Land rises from a bank by so much a millimetre, up to so much over it. Common practice, no source. */
 const RISES = 0.3
 const HIGHER_MM = 22
@@ -153,8 +155,8 @@ const runBanks = (reaches: FormsPlan['reaches']): Bank[] =>
   reaches.flatMap(({ stations, widthMm }) =>
     stations.length < 2
       ? []
-      : ([-1, 1] as const).map((side): Bank => {
-          const half = widthMm / 2 + BESIDE_MM
+      : ([-2, -1, 1, 2] as const).map((side): Bank => {
+          const half = (widthMm / 2 + Math.abs(side) * BESIDE_MM) / Math.abs(side)
           const line = stations.map((s, i): Point2 => {
             const [a, b] = [
               stations[Math.max(0, i - 1)],
@@ -171,7 +173,7 @@ const runBanks = (reaches: FormsPlan['reaches']): Bank[] =>
               const next = stations.findIndex((s) => s.sMm >= at)
               const [a, b] = [stations[Math.max(0, next - 1)], stations.at(next)!]
               const t = b.sMm > a.sMm ? (at - a.sMm) / (b.sMm - a.sMm) : 1
-              return a.surfaceMm + t * (b.surfaceMm - a.surfaceMm) + BANK_MM
+              return a.surfaceMm + t * (b.surfaceMm - a.surfaceMm) + RUN_BANK_MM
             }
           }
         })
