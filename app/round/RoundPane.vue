@@ -47,6 +47,7 @@ const able = ref(true)
 const lost = ref(false)
 const problem = ref('')
 const busy = ref(true)
+const firstMs = ref<number | null>(null)
 const client = roundClient()
 
 async function make(): Promise<void> {
@@ -78,7 +79,7 @@ onMounted(() => {
       picture.value = roundPicture(canvas.value, {
         moved: () => emit('moved'),
         lost: (gone) => (lost.value = gone),
-        first: () => undefined
+        first: (ms) => (firstMs.value = Math.round(ms))
       })
       if (props.light) picture.value.light(props.light)
       emit('ready', picture.value)
@@ -152,7 +153,14 @@ const told = computed(() => {
 </script>
 
 <template>
-  <div ref="frame" class="round" data-test="round">
+  <div
+    ref="frame"
+    class="round"
+    data-test="round"
+    :data-triangles="model?.triangles"
+    :data-first-ms="firstMs"
+    :data-drawn-by="picture?.software ? 'processor' : 'graphics'"
+  >
     <canvas
       v-show="able"
       ref="canvas"

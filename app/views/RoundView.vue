@@ -112,6 +112,8 @@ watch([() => overlay.value?.camera, photoBox], () => {
   })
 })
 
+/** Colours as they were computed: no light falls on them. */
+const plain = ref(false)
 const light = ref<LightSetting>({ kind: 'sun', fromDeg: 215, highDeg: 42 })
 
 /** Where a visitor's eyes are over the floor, and the top of the base under them, cm. */
@@ -262,6 +264,7 @@ const VIEWS = [
             :plan="plan"
             :standing="moment?.standing ?? null"
             :light="light"
+            :plain="plain"
             :eye="eye"
             @ready="picture = $event"
             @model="model = $event"
@@ -269,7 +272,13 @@ const VIEWS = [
             @pick="pick"
             @walk="walk"
           >
-            <div v-if="picked" class="told-of" role="status" data-test="picked">
+            <div
+              v-if="picked"
+              class="told-of"
+              role="status"
+              data-test="picked"
+              :data-at="picked.at.join(' ')"
+            >
               <b>{{ picked.part.name }}</b>
               <span>{{ said(picked.part.says) }}</span>
               <span v-if="lay.length" class="small soft">{{ lay.map(said).join(' · ') }}</span>
@@ -312,6 +321,7 @@ const VIEWS = [
             :plan="besidePlan"
             :standing="besideStanding"
             :light="light"
+            :plain="plain"
             @ready="besidePicture = $event"
             @model="followed"
           >
@@ -410,10 +420,13 @@ const VIEWS = [
             ] as const"
             :key="id"
             class="tool"
-            :aria-pressed="light.kind === id"
+            :aria-pressed="!plain && light.kind === id"
             :data-light="id"
-            @click="light = { ...light, kind: id }"
+            @click="((plain = false), (light = { ...light, kind: id }))"
             >{{ name }}</ElButton
+          >
+          <ElButton class="tool" :aria-pressed="plain" data-light="plain" @click="plain = true"
+            >None: plain colours</ElButton
           >
         </div>
         <div class="small">

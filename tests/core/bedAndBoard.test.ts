@@ -1,3 +1,4 @@
+import { levelLand } from '../../core/build/landEdits'
 import { expect } from 'chai'
 import { changePool } from '../../core/build/edits'
 import { mending } from '../../core/build/mend'
@@ -63,7 +64,7 @@ describe('The bed and the board', () => {
     expect(told(bare)).to.deep.equal([])
   })
   it('land thinner than what is carved from it is told with what it wants', () => {
-    const build = demo()
+    const build = levelLand(demo())
     const [found] = told({ ...build, ground: { ...build.ground, bankMm: 40 } })
     expect(found.id).to.equal('land-thin:millpond')
     expect(found.number).to.match(/^40 mm, wants 49/)

@@ -1,4 +1,4 @@
-import type { Build } from '../../build/types'
+import type { Build, Pool } from '../../build/types'
 import { poolsOf } from '../../build/types'
 import type { PlannedLay, StepsPlan } from '../6-steps/types'
 import type { DaysPlan } from '../7-days/plan'
@@ -130,6 +130,11 @@ function standingWhen(
       if (isSetIn ? isDone(step) : land === 'painted') things.push(thing.id)
     }
   }
+  /** Dams go when that is a step of their way, else when their pool is full. */
+  const isStruck = (pool: Pool) =>
+    steps.some((s) => s.id === `${pool.id}/undam`)
+      ? isDone(`${pool.id}/undam`)
+      : levels[pool.id] === pool.levelMm
   const stands = (water: string) => {
     const own = lays.get(water) ?? []
     if (own.length === 0) return land === 'painted'
@@ -148,7 +153,7 @@ function standingWhen(
     levels,
     waters: build.waters.filter((w) => w.kind !== 'pool' && stands(w.id)).map((w) => w.id),
     dams: poolsOf(build)
-      .filter((p) => isDone(`${p.id}/dam`) && !isDone(`${p.id}/undam`))
+      .filter((p) => isDone(`${p.id}/dam`) && !isStruck(p))
       .map((p) => p.id),
     things,
     white: whole('white'),

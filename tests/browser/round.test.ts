@@ -1,0 +1,305 @@
+import { expect } from 'chai'
+import { readFileSync } from 'node:fs'
+import { createRequire } from 'node:module'
+import { PNG } from 'pngjs'
+import type { Page } from 'playwright-core'
+import { landAt, landSpan } from '../../core/build/land'
+import { readBuild } from '../../core/build/file/buildFile'
+import { BUILT_IN_SHELF } from '../../core/craft/materials/shelf'
+import { readStl } from '../../core/exchange/scans/readMesh'
+import { heightAt } from '../../core/physics/shape/heightAt'
+import { deltaE2000 } from '../../core/physics/stuff/colour/difference'
+import { labOfXyz, linearOf, xyzOfRgb } from '../../core/physics/stuff/colour/rgb'
+import { derivePlan } from '../../core/plan/derivePlan'
+import { groundStage } from '../../core/plan/1-ground/groundStage'
+import { poolTable } from '../../core/plan/round/tables'
+import { choose, openDemo, settled, stage, type Stage } from '../support/browser'
+import { demo } from '../support/builds'
+
+const WEIR = 'demo-weir-at-cobbets-race'
+const BOARD = /Base|Land/
+/** The model is drawn: what stands is told, and the first picture was made. */
+const drawn = (page: Page) => page.locator('[data-test="round"][data-first-ms]').first().waitFor()
+const told = async (page: Page) =>
+  (await page.locator('[data-test="round-told"] li').allTextContents()).map((t) => t.trim())
+/** A file that is downloaded, as bytes. */
+async function bytesOf(page: Page, button: string): Promise<Buffer> {
+  const [download] = await Promise.all([page.waitForEvent('download'), page.click(button)])
+  return readFileSync(await download.path())
+}
+const at = async (page: Page, test: string, x: number, y: number) => {
+  const box = (await page.locator(`[data-test="${test}"]`).first().boundingBox())!
+  return [box.x + x * box.width, box.y + y * box.height] as const
+}
+
+describe('Land and round in the browser', () => {
+  let s: Stage
+  before(async () => {
+    s = await stage('all')
+  })
+  after(() => s.close())
+
+  it('land is raised by a stroke of the brush, undone as one; laid through a line, levelled, and fitted to the waters', async () => {
+    const { page, said, close } = await openDemo(s, WEIR, 'ground')
+    await page.click('[data-test="in-hand-land"]')
+    const span = () => page.locator('[data-test="land-span"]').textContent()
+    const before = await span()
+    await page.click('[data-land-tool="raise"]')
+    const [x, y] = await at(page, 'land-brush', 0.06, 0.1)
+    await page.mouse.move(x, y)
+    await page.mouse.down()
+    for (let i = 1; i <= 20; i++) await page.mouse.move(x + 2 * i, y + (i % 3))
+    await page.mouse.up()
+    await settled(page)
+    const raised = await span()
+    expect(raised).not.to.equal(before)
+    const highest = (text: string | null) => Number(/to ([\d.]+)/.exec(text ?? '')?.[1])
+    expect(highest(raised)).to.be.above(highest(before) + 5)
+    await page.click('[data-test="undo"]')
+    await settled(page)
+    expect(await span()).to.equal(before)
+    // by keys alone: the brush is moved and works at its place
+    await page.locator('[data-test="land-brush"]').focus()
+    for (let i = 0; i < 3; i++) await page.keyboard.press('Space')
+    await settled(page)
+    // a line of one height is drawn, and the land laid through it
+    await page.click('[data-land-tool="contour"]')
+    await page.getByLabel('To the height').fill('30')
+    const [cx, cy] = await at(page, 'land-brush', 0.05, 0.9)
+    await page.mouse.move(cx, cy)
+    await page.mouse.down()
+    for (let i = 1; i <= 12; i++) await page.mouse.move(cx + 4 * i, cy)
+    await page.mouse.up()
+    await page.locator('[data-test="lay-contours"]').click()
+    await settled(page)
+    expect(await span()).to.match(/30\smm to 30\smm/)
+    await page.click('[data-test="level-land"]')
+    await settled(page)
+    expect(await span()).to.match(/Level: 58\smm/)
+    await page.click('[data-test="grow-land"]')
+    await page.locator('[data-test="level-land"]').waitFor()
+    expect(said).to.deep.equal([])
+    await close()
+  })
+
+  it('a height map becomes the land, holes and all; what is none changes nothing', async () => {
+    const { page, close } = await openDemo(s, WEIR, 'ground')
+    await page.click('[data-test="in-hand-land"]')
+    await page.click('[data-test="land-file"]')
+    const input = page.locator('[data-test="scan-file"] input')
+    await input.setInputFiles({ name: 'no.png', mimeType: 'image/png', buffer: Buffer.from('no') })
+    expect(await page.locator('[data-test="scan-problem"]').textContent()).to.include(
+      'Nothing was changed'
+    )
+    const png = new PNG({ width: 84, height: 60, colorType: 0 })
+    for (let i = 0; i < 84 * 60; i++)
+      png.data.fill(Math.round((255 * (i % 84)) / 83), 4 * i, 4 * i + 3)
+    for (let i = 0; i < 84 * 60; i++) png.data[4 * i + 3] = 255
+    await input.setInputFiles({
+      name: 'hill.png',
+      mimeType: 'image/png',
+      buffer: PNG.sync.write(png)
+    })
+    await page.click('[data-test="scan-lay"]')
+    expect(await page.locator('[data-test="land-laid"]').textContent()).to.match(
+      /covers \d+ % of the base/
+    )
+    await page.click('[data-test="scan-take"]')
+    await settled(page)
+    expect(await page.locator('[data-test="land-span"]').textContent()).to.match(/0\smm to 40\smm/)
+    await close()
+  })
+
+  it('is turned, picked and told; any day of it stands as it will; lost graphics come back', async () => {
+    const { page, said, close } = await openDemo(s, WEIR, 'water')
+    await page.click('[data-test="in-the-round"]')
+    await drawn(page)
+    const all = await told(page)
+    expect(all.some((t) => /^Mill pond: 238 ml at 50 mm/.test(t))).to.equal(true)
+    expect(all.some((t) => t.startsWith('Weir: drops 33 mm'))).to.equal(true)
+    await page.click('[data-view="above"]')
+    await page.mouse.click(...(await at(page, 'round-canvas', 0.5, 0.3)))
+    const picked = page.locator('[data-test="picked"]')
+    expect(await picked.textContent()).to.include('Mill pond')
+    // before the first pour there is no water, on the first day no land
+    const slider = page.locator('[data-test="day-slider"] [role="slider"]')
+    await slider.focus()
+    await page.keyboard.press('Home')
+    expect(await page.locator('[data-test="moment"]').textContent()).to.include('The bare board')
+    await page.waitForFunction(
+      () => document.querySelectorAll('[data-test="round-told"] li').length === 1
+    )
+    expect((await told(page)).every((t) => BOARD.test(t))).to.equal(true)
+    await page.keyboard.press('End')
+    await page.waitForFunction(
+      (n) => document.querySelectorAll('[data-test="round-told"] li').length === n,
+      all.length
+    )
+    await page.evaluate(() => {
+      const canvas = document.querySelector<HTMLCanvasElement>('[data-test="round-canvas"]')!
+      const lose = canvas.getContext('webgl2')!.getExtension('WEBGL_lose_context')!
+      lose.loseContext()
+      setTimeout(() => lose.restoreContext(), 1500)
+    })
+    await page.locator('[data-test="context-lost"]').waitFor()
+    await page.locator('[data-test="context-lost"]').waitFor({ state: 'detached' })
+    await page.locator('[data-test="round-canvas"]').focus()
+    await page.keyboard.press('ArrowLeft')
+    await page.mouse.click(...(await at(page, 'round-canvas', 0.5, 0.3)))
+    await page.click('[data-test="go-to"]')
+    await page.waitForURL(/water$/)
+    expect(said.filter((t) => !/context/i.test(t))).to.deep.equal([])
+    await close()
+  })
+
+  it('a pool seen straight down, without light, has the colour of its tint at that depth: ΔE2000 under 2', async () => {
+    const build = demo()
+    const plan = derivePlan(build)
+    const ground = groundStage(build)
+    const { page, close } = await openDemo(s, WEIR, 'round')
+    await drawn(page)
+    await page.click('[data-light="plain"]')
+    await page.click('[data-view="above"]')
+    const pool = build.waters.find((w) => w.kind === 'pool')!
+    const surface = ground.pools.find((g) => g.id === pool.id)!.surface!
+    const most = plan.ground.pools.find((g) => g.id === pool.id)!.maxDepthMm
+    const table = poolTable(build, pool, pool.levelMm, plan.stacks, most, BUILT_IN_SHELF)
+    let checked = 0
+    for (const [fx, fy] of [
+      [0.5, 0.3],
+      [0.46, 0.26],
+      [0.54, 0.34]
+    ]) {
+      const [x, y] = await at(page, 'round-canvas', fx, fy)
+      await page.mouse.click(x, y)
+      const place = (await page.locator('[data-test="picked"]').getAttribute('data-at'))!
+      const [mx, my] = place.split(' ').map(Number)
+      const ground = heightAt(surface, [mx, my])
+      if (ground === null) continue
+      const depth = pool.levelMm - ground
+      const c = Math.round((depth / table.mostMm) * (table.columns - 1))
+      const wanted = [...table.rgb.subarray(3 * c, 3 * c + 3)]
+      const shot = PNG.sync.read(await page.screenshot())
+      const p = 4 * (Math.round(y) * shot.width + Math.round(x))
+      const seen = [...shot.data.subarray(p, p + 3)]
+      expect(deltaE2000(labOf(wanted), labOf(seen)), `${depth} mm`).to.be.below(2)
+      checked++
+    }
+    expect(checked).to.be.above(1)
+    await close()
+  })
+
+  it('stands beside itself without its white; is taken along as picture, glTF and STL that others read', async () => {
+    const { page, said, close } = await openDemo(s, WEIR, 'round')
+    await drawn(page)
+    await choose(page.locator('[data-test="beside"]'), 'bare')
+    await page.locator('[data-test="beside-pane"] [data-test="round"][data-first-ms]').waitFor()
+    expect(await page.locator('[data-test="beside-pane"]').textContent()).to.include(
+      'Without its white'
+    )
+    await choose(page.locator('[data-test="beside"]'), 'none')
+    const png = PNG.sync.read(await bytesOf(page, '[data-test="take-png"]'))
+    expect(png.width).to.equal(1920)
+    // not one colour: what is drawn is a picture
+    const shades = new Set(Array.from({ length: 400 }, (_, i) => png.data[4 * (i * 4001)]))
+    expect(shades.size).to.be.above(20)
+    const glb = await bytesOf(page, '[data-test="take-glb"]')
+    const { validateBytes } = createRequire(import.meta.url)('gltf-validator') as {
+      validateBytes: (bytes: Uint8Array) => Promise<{
+        issues: { numErrors: number; messages: unknown[] }
+        info: { totalTriangleCount: number }
+      }>
+    }
+    const report = await validateBytes(new Uint8Array(glb))
+    expect(report.issues.numErrors, JSON.stringify(report.issues.messages.slice(0, 3))).to.equal(0)
+    const stl = await bytesOf(page, '[data-test="take-stl"]')
+    const mesh = readStl(
+      stl.buffer.slice(stl.byteOffset, stl.byteOffset + stl.length) as ArrayBuffer
+    )
+    expect(mesh.triangles).to.be.within(10_000, report.info.totalTriangleCount)
+    let [low, high] = [Infinity, -Infinity]
+    mesh.xyz.forEach((v, i) => {
+      if (i % 3 === 0) [low, high] = [Math.min(low, v), Math.max(high, v)]
+    })
+    expect([low, high]).to.deep.equal([0, demo().base.widthMm])
+    expect(said).to.deep.equal([])
+    await close()
+  })
+
+  it('finds the camera of a photograph again that was taken of itself', async () => {
+    const { page, close } = await openDemo(s, WEIR, 'round')
+    await drawn(page)
+    await page.click('[data-test="take-log"]')
+    await page.locator('[data-test="photo-pick"]').waitFor()
+    const list = page.locator('[data-test="photo-pick"]')
+    await list.click()
+    await page
+      .locator('.el-select-dropdown__item:visible', { hasText: 'The model in the round' })
+      .click()
+    const photo = page.locator('[data-test="photo-over"]')
+    await photo.waitFor()
+    const box = (await page.locator('[data-test="round-canvas"]').boundingBox())!
+    const places = [
+      [0.3, 0.45],
+      [0.62, 0.4],
+      [0.45, 0.36],
+      [0.5, 0.62],
+      [0.72, 0.62],
+      [0.4, 0.7],
+      [0.28, 0.58]
+    ]
+    for (const [fx, fy] of places) {
+      const [x, y] = [box.x + fx * box.width, box.y + fy * box.height]
+      await page.mouse.click(x, y)
+      await page.locator('.photo.asks').waitFor()
+      await page.mouse.click(x, y)
+      await page.locator('.photo.asks').waitFor({ state: 'detached' })
+    }
+    await page.click('[data-test="find-camera"]')
+    const words = await page.locator('[data-test="photo-camera"]').textContent()
+    const off = Number(/within ([\d.]+) px/.exec(words ?? '')?.[1])
+    // the photograph is kept in whole pixels and shrunk: a few of them
+    expect(off).to.be.below(3)
+    await close()
+  })
+
+  it('the land is cut into sheets at 1:1, and thicker foam makes fewer of them; a board too small is told', async () => {
+    const { page, close } = await openDemo(s, WEIR, 'prints')
+    await page.click('[data-leaf="land"]')
+    const rows = page.locator('[data-test="cut-list"] .el-table__body tr')
+    await page.locator('[data-test="cut-buy"]').waitFor()
+    const thick = await rows.count()
+    await page.click('[data-thick="50"]')
+    await page.waitForFunction(
+      (n) => document.querySelectorAll('[data-test="cut-list"] .el-table__body tr').length < n,
+      thick
+    )
+    const svg = (await bytesOf(page, '[aria-label="Sheet 1 as SVG"]')).toString()
+    const { widthMm } = demo().base
+    const wide = Number(/width="([\d.]+)mm"/.exec(svg)?.[1])
+    expect(wide).to.be.closeTo(widthMm + 4, 6)
+    const pdf = await bytesOf(page, '[data-test="land-pdf"]')
+    expect(pdf.subarray(0, 5).toString()).to.equal('%PDF-')
+    await page.getByLabel('A board is wide').fill('100')
+    await page.keyboard.press('Tab')
+    await page.locator('[data-test="cut-problem"]').waitFor()
+    await close()
+  })
+
+  it('what the file says of the land is what the app shows', async () => {
+    const read = readBuild(
+      readFileSync(new URL('../../demo/1-weir-at-cobbets-race.json', import.meta.url), 'utf8')
+    )
+    if (!read.ok) throw new Error('the demo cannot be read')
+    const { lowMm, highMm } = landSpan(read.value)
+    const { page, close } = await openDemo(s, WEIR, 'ground')
+    const text = await page.locator('[data-test="land-span"]').textContent()
+    const figures = [...text!.matchAll(/([\d.]+)\s/g)].slice(0, 2).map((m) => Number(m[1]))
+    expect(figures).to.deep.equal([lowMm, highMm].map((z) => Math.round(10 * z) / 10))
+    expect(landAt(read.value, [20, 20])).to.be.within(lowMm, highMm)
+    await close()
+  })
+})
+
+const labOf = (rgb: readonly number[]) =>
+  labOfXyz(xyzOfRgb(linearOf(`#${rgb.map((v) => v.toString(16).padStart(2, '0')).join('')}`)))

@@ -1,0 +1,243 @@
+import { expect } from 'chai'
+import fc from 'fast-check'
+import Manifolds, { type ManifoldToplevel } from 'manifold-3d'
+import { setLand } from '../../core/build/landEdits'
+import type { Build } from '../../core/build/types'
+import { BUILT_IN_SHELF } from '../../core/craft/materials/shelf'
+import { cutAt } from '../../core/physics/shape/cut'
+import { flatField, overField } from '../../core/physics/shape/heightField'
+import { groundSurface } from '../../core/physics/shape/surface'
+import { deltaE2000 } from '../../core/physics/stuff/colour/difference'
+import { labOfXyz, linearOf, xyzOfRgb } from '../../core/physics/stuff/colour/rgb'
+import { groundStage } from '../../core/plan/1-ground/groundStage'
+import { landBody, volumeOf, waterBody } from '../../core/plan/round/bodies'
+import { allStanding, roundMoments, type Standing } from '../../core/plan/round/days'
+import { MOST_TRIANGLES, roundModel } from '../../core/plan/round/roundModel'
+import { COARSE, FINE, type Body, type RoundDetail } from '../../core/plan/round/types'
+import { landSheets } from '../../core/plan/templates/landSheets'
+import { cutListOf } from '../../core/exchange/sheets/landFiles'
+import { derivePlan, type Plan } from '../../core/plan/derivePlan'
+import { demo } from '../support/builds'
+
+const DEMOS = [
+  '1-weir-at-cobbets-race',
+  '2-mole-at-varnsey',
+  '3-slalom-in-the-hollin-gorge'
+] as const
+const made = DEMOS.map((name) => {
+  const build = demo(name)
+  return { build, plan: derivePlan(build), ground: groundStage(build) }
+})
+const modelOf = (
+  { build, plan, ground }: { build: Build; plan: Plan; ground: ReturnType<typeof groundStage> },
+  detail: RoundDetail = COARSE,
+  standing?: Standing
+) =>
+  roundModel(
+    build,
+    { ground, forms: plan.forms, stacks: plan.stacks },
+    BUILT_IN_SHELF,
+    detail,
+    standing
+  )
+
+let solids: ManifoldToplevel
+/** Volume of a body as another library finds it, mm³; it refuses what is not closed. */
+function closedVolume({ xyz, triangles }: Body): number {
+  const solid = new solids.Manifold(
+    new solids.Mesh({ numProp: 3, vertProperties: xyz, triVerts: triangles })
+  )
+  const found = solid.volume()
+  expect(solid.status()).to.equal('NoError')
+  solid.delete()
+  return found
+}
+const labOf = (rgb: readonly number[]) =>
+  labOfXyz(xyzOfRgb(linearOf(`#${rgb.map((v) => v.toString(16).padStart(2, '0')).join('')}`)))
+
+describe('The model in the round', () => {
+  before(async () => {
+    solids = await Manifolds()
+    solids.setup()
+  })
+
+  it('every body of the demos is closed and faces outwards, fine and coarse; none has more triangles than can be drawn', () => {
+    for (const each of made)
+      for (const detail of [FINE, COARSE]) {
+        const { parts, triangles } = modelOf(each, detail)
+        expect(triangles).to.be.below(MOST_TRIANGLES)
+        for (const part of parts) {
+          const volume = closedVolume(part)
+          expect(volume, part.id).to.be.above(0)
+          expect(volumeOf(part) / volume, part.id).to.be.closeTo(1, 1e-3)
+        }
+        if (detail === COARSE) expect(triangles).to.be.below(60_000)
+      }
+  })
+
+  it('the water of a pool is as much as the plan says, less what stands in it', () => {
+    let pools = 0
+    for (const each of made) {
+      const { parts } = modelOf(each)
+      for (const pool of each.ground.pools) {
+        const water = parts.find((p) => p.id === `water:${pool.id}`)!
+        // waves stand over the level: their body is more
+        if (each.plan.forms.seas.some((s) => s.pool === pool.id)) continue
+        const ml = volumeOf(water) / 1000 - pool.displacedMl + pool.leanMl
+        expect(ml / pool.volumeMl, pool.id).to.be.closeTo(1, 0.005)
+        pools++
+      }
+    }
+    expect(pools).to.equal(5)
+  })
+
+  it('whatever the ground and the level, water is closed and as much as the cut through the ground', () => {
+    const height = fc.double({ min: -5, max: 15, noNaN: true })
+    fc.assert(
+      fc.property(
+        fc.array(
+          fc.tuple(fc.integer({ min: 2, max: 38 }), fc.integer({ min: 2, max: 28 }), height),
+          {
+            minLength: 1,
+            maxLength: 14
+          }
+        ),
+        fc.array(height, { minLength: 4, maxLength: 4 }),
+        fc.double({ min: 0, max: 14, noNaN: true }),
+        fc.constantFrom(Infinity, 9, 4),
+        (dips, corners, level, finestMm) => {
+          const places = new Map(dips.map(([x, y, z]) => [`${x}:${y}`, [x, y, z] as const]))
+          const surface = groundSurface(
+            [
+              { x: 0, y: 0, z: corners[0] },
+              { x: 40, y: 0, z: corners[1] },
+              { x: 40, y: 30, z: corners[2] },
+              { x: 0, y: 30, z: corners[3] }
+            ],
+            [...places.values()].map(([x, y, z]) => [x, y, z])
+          )
+          const body = waterBody(surface, level, { finestMm })
+          const { volumeMm3 } = cutAt(surface, level)
+          if (!body) {
+            expect(volumeMm3).to.be.below(0.01)
+            return
+          }
+          expect(volumeOf(body)).to.be.closeTo(volumeMm3, 1e-3 * volumeMm3 + 0.05)
+          if (volumeMm3 > 1)
+            expect(closedVolume(body)).to.be.closeTo(volumeMm3, 1e-3 * volumeMm3 + 0.05)
+        }
+      ),
+      { numRuns: 150 }
+    )
+  })
+
+  it('land of spikes, cliffs and pits stays one closed block, however it is thinned', () => {
+    const base = { widthMm: 120, depthMm: 80 }
+    const flat = flatField(base, 0)
+    const wild = {
+      ...flat,
+      zMm: overField(flat, (x, y) => (x > 60 ? 90 : 0) + ((x * 7 + y * 13) % 11 > 9 ? 500 : 0))
+    }
+    for (const every of [1, 2, 5]) {
+      const body = landBody(wild, base, every)
+      expect(closedVolume(body)).to.be.closeTo(volumeOf(body), 1e-3 * volumeOf(body))
+      expect(body.places).to.have.length(body.tops)
+    }
+    const [{ build, plan, ground }] = made
+    const spiky = setLand({
+      ...wild,
+      ...flatField(build.base, 0),
+      zMm: overField(flatField(build.base, 0), (x, y) => ((x * 7 + y * 13) % 11 > 9 ? 900 : 0))
+    })(build)
+    const { parts, heightMm } = modelOf({ build: spiky, plan, ground })
+    expect(heightMm).to.equal(900)
+    for (const part of parts) expect(closedVolume(part), part.id).to.be.above(0)
+  })
+
+  it('water seen straight down has the colour that its tint gives over the painted bed, ΔE2000 under 2', () => {
+    for (const each of made) {
+      const { tables } = modelOf(each)
+      for (const stack of each.plan.stacks.pools) {
+        const table = tables.find((t) => t.water === stack.id)!
+        for (const swatch of stack.colours!.swatches) {
+          const c = Math.round((swatch.depthMm / table.mostMm) * (table.columns - 1))
+          const rgb = [...table.rgb.subarray(3 * c, 3 * c + 3)]
+          expect(deltaE2000(labOf(rgb), swatch.lab), `${stack.id} ${swatch.depthMm}`).to.be.below(2)
+        }
+      }
+    }
+  })
+
+  it('goes from bare board to all of it: levels only rise, dams come and go, white comes after its water', () => {
+    for (const each of made) {
+      const moments = roundMoments(each.build, each.plan)
+      const first = moments[0].standing
+      expect(first.land).to.equal('board')
+      expect(Object.values(first.levels).every((l) => l === null)).to.equal(true)
+      const last = moments.at(-1)!.standing
+      const whole = allStanding(each.build)
+      expect({
+        ...last,
+        things: last.things.toSorted(),
+        waters: last.waters.toSorted()
+      }).to.deep.equal({
+        ...whole,
+        things: whole.things.toSorted(),
+        waters: whole.waters.toSorted()
+      })
+      expect(moments.some((m) => m.standing.dams.length > 0)).to.equal(true)
+      moments.slice(1).forEach((m, i) => {
+        const before = moments[i].standing
+        expect(m.atMs).to.be.at.least(moments[i].atMs)
+        for (const [pool, level] of Object.entries(before.levels))
+          expect(m.standing.levels[pool] ?? -Infinity).to.be.at.least(level ?? -Infinity)
+        if (m.standing.white)
+          expect(Object.values(m.standing.levels).every((l) => l !== null)).to.equal(true)
+      })
+      const half = moments[Math.floor(moments.length / 2)]
+      for (const part of modelOf(each, COARSE, half.standing).parts)
+        expect(closedVolume(part), part.id).to.be.above(0)
+    }
+  })
+
+  it('forty crests, and a base that was never dipped, are drawn within bounds', () => {
+    const { build, ground } = made[1]
+    const sea = build.waters.find((w) => w.kind === 'sea')!
+    const crests = Array.from({ length: 40 }, (_, i) => ({
+      ...sea,
+      id: `more${i}`,
+      of: sea.id,
+      crest: { x: 60 + 9 * i, y: 40 + (i % 5) * 40, lengthMm: 60 }
+    }))
+    const many = { ...build, waters: [...build.waters, ...crests] }
+    const { parts, triangles } = modelOf({ build: many, plan: derivePlan(many), ground }, FINE)
+    expect(parts.filter((p) => p.kind === 'crest').length).to.be.above(20)
+    expect(triangles).to.be.below(MOST_TRIANGLES)
+    const empty: Build = { ...build, waters: [] }
+    const bare = modelOf({ build: empty, plan: derivePlan(empty), ground: groundStage(empty) })
+    expect(bare.parts.map((p) => p.id)).to.deep.equal(['base', 'land'])
+  })
+
+  it('its land in sheets lies sheet over sheet: as wide as the base, holes for dowels in both of two', () => {
+    const [{ build }] = made
+    const list = cutListOf(build, { sheetMm: 20, boardMm: [1250, 600] }, BUILT_IN_SHELF)
+    const sheets = landSheets(list, build.base)
+    expect(sheets).to.have.length(list.sheets.length)
+    const rings = (i: number) => sheets[i].shapes.filter((s) => s.layer === 'saw').length
+    expect(sheets.slice(1, -1).every((_, i) => rings(i + 1) === 4)).to.equal(true)
+    for (const sheet of sheets) {
+      const base = sheet.shapes.find((s) => s.layer === 'base')!
+      const xs = base.points.map((p) => p[0])
+      expect(Math.max(...xs) - Math.min(...xs)).to.be.closeTo(build.base.widthMm, 1e-6)
+    }
+    for (const [sheetMm, board, why] of [
+      [0, [1250, 600], 'sheetMm'],
+      [500, [1250, 600], null],
+      [25, [100, 100], 'board']
+    ] as const) {
+      const cut = () => cutListOf(build, { sheetMm, boardMm: board }, BUILT_IN_SHELF)
+      if (why) expect(cut).to.throw(RangeError, why)
+      else expect(cut().sheets).to.have.length(1)
+    }
+  })
+})
