@@ -92,6 +92,14 @@ async function leaf(page: Page, water: string, name: string): Promise<void> {
   await page.locator(`[data-leaf="${name}"]`).click()
 }
 
+/** The whole model, nearer, as it stands when it is finished. */
+async function inTheRound(page: Page): Promise<void> {
+  await page.locator('[data-test="round"][data-first-ms]').waitFor()
+  await page.locator('[data-test="round-canvas"]').focus()
+  for (const key of ['+', 'ArrowRight', 'ArrowRight']) await page.keyboard.press(key)
+  await page.waitForTimeout(1500)
+}
+
 const MOLE = 'demo-mole-at-varnsey'
 const GORGE = 'demo-slalom-in-the-hollin-gorge'
 const SHOTS: {
@@ -182,7 +190,7 @@ const SHOTS: {
       await page.locator('[data-test="template-drawing"] path').first().waitFor()
     }
   },
-  { name: 'phone-builds', path: '', phone: true, dark: true },
+  { name: 'round', path: 'round', build: GORGE, act: inTheRound },
   { name: 'phone-bench', path: 'bench', phone: true, act: atBench },
   { name: 'phone-mix', path: 'mix', phone: true }
 ]

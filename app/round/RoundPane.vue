@@ -26,14 +26,21 @@ const props = withDefaults(
     light?: LightSetting
     eye?: EyeSetting
     plain?: boolean
+    /** What a press does: turns and picks, drags what it meets, or works the land. */
+    hand?: 'look' | 'drag' | 'sculpt'
   }>(),
-  { standing: null, light: undefined, eye: undefined }
+  { standing: null, light: undefined, eye: undefined, hand: 'look' }
 )
 const emit = defineEmits<{
   pick: [part: RoundPart | null, at: [number, number, number] | null]
   ready: [picture: RoundPicture]
   model: [model: RoundModel]
   moved: []
+  /** Something is taken hold of, moved, and let go; places in mm. */
+  grip: [part: RoundPart, at: [number, number, number], pressure: number]
+  go: [at: [number, number, number], pressure: number]
+  drop: []
+  hover: [at: [number, number, number] | null]
   walk: [key: string]
 }>()
 
@@ -113,10 +120,53 @@ watch(
 
 /** A press that did not turn the model chooses what lies there. */
 let pressed: [number, number] | null = null
+/** What is held: dragged upright where it is a level, else over the base. */
+let held: { at: [number, number, number]; plane: 'upright' | 'level' | 'land' } | null = null
+const LIFTED: readonly RoundPart['kind'][] = ['water']
+const pressureOf = ({ pressure, pointerType }: PointerEvent) =>
+  pointerType === 'mouse' || pressure === 0 || pressure === 0.5 ? 1 : 0.25 + 1.5 * pressure
+/** Whether a press takes hold of something instead of turning the model. */
+function gripped(event: PointerEvent): boolean {
+  if (props.hand === 'look' || event.button !== 0 || !picture.value) return false
+  const under =
+    props.hand === 'sculpt'
+      ? picture.value.landUnder(event.clientX, event.clientY)
+      : picture.value.pick(event.clientX, event.clientY)?.at
+  const part =
+    props.hand === 'sculpt'
+      ? model.value?.parts.find((p) => p.kind === 'land')
+      : picture.value.pick(event.clientX, event.clientY)?.part
+  if (!under || !part || (props.hand === 'drag' && part.water === null)) return false
+  const plane = LIFTED.includes(part.kind) ? 'upright' : 'level'
+  held = { at: under, plane: props.hand === 'sculpt' ? 'land' : plane }
+  picture.value.hold(true)
+  ;(event.currentTarget as Element).setPointerCapture(event.pointerId)
+  emit('grip', part, under, pressureOf(event))
+  return true
+}
+function move(event: PointerEvent): void {
+  if (props.hand === 'sculpt' && !held && event.buttons === 0)
+    emit('hover', picture.value?.landUnder(event.clientX, event.clientY) ?? null)
+  if (!held || !picture.value) return
+  const { clientX: x, clientY: y } = event
+  const to =
+    held.plane === 'land'
+      ? picture.value.landUnder(x, y)
+      : picture.value.onPlane(x, y, held.at, held.plane)
+  if (to) emit('go', to, pressureOf(event))
+}
+function letGo(): void {
+  if (!held) return
+  held = null
+  picture.value?.hold(false)
+  emit('drop')
+}
 function down(event: PointerEvent): void {
+  if (gripped(event)) return
   pressed = [event.clientX, event.clientY]
 }
 function up(event: PointerEvent): void {
+  if (held) return letGo()
   if (!pressed || !picture.value) return
   const far = Math.hypot(event.clientX - pressed[0], event.clientY - pressed[1])
   pressed = null
@@ -170,7 +220,10 @@ const told = computed(() => {
       :aria-busy="busy"
       data-test="round-canvas"
       @pointerdown="down"
+      @pointermove="move"
       @pointerup="up"
+      @pointercancel="letGo"
+      @pointerleave="emit('hover', null)"
       @keydown="key"
       @contextmenu.prevent
     />

@@ -1,13 +1,18 @@
 import {
+  BufferAttribute,
+  BufferGeometry,
   Color,
   CylinderGeometry,
   DirectionalLight,
   Group,
+  LineBasicMaterial,
+  LineLoop,
   HemisphereLight,
   Mesh,
   MeshLambertMaterial,
   PCFSoftShadowMap,
   PerspectiveCamera,
+  Plane,
   Raycaster,
   Scene,
   SRGBColorSpace,
@@ -65,6 +70,25 @@ export interface RoundPicture {
   where: () => View
   resize: (width: number, height: number) => void
   pick: (x: number, y: number) => { part: RoundPart; at: [number, number, number] } | null
+  /** The land alone under a place of the screen, mm on the model. */
+  landUnder: (x: number, y: number) => [number, number, number] | null
+  /** Where a place of the screen meets the upright plane through a point that faces the eye, or the level one. */
+  onPlane: (
+    x: number,
+    y: number,
+    through: readonly [number, number, number],
+    plane: 'upright' | 'level'
+  ) => [number, number, number] | null
+  /** While something is held the eye stays where it is. */
+  hold: (on: boolean) => void
+  /** Raises the land that is drawn, mm at each place, until it is made anew. */
+  reshape: (byMm: (x: number, y: number) => number) => void
+  /** A ring on the land where the brush is; null: none. */
+  ring: (
+    at: readonly [number, number] | null,
+    radiusMm: number,
+    heightAt: (x: number, y: number) => number
+  ) => void
   /** What is drawn, as large as asked for. */
   picture: (width: number, height: number) => Promise<Blob>
   canvas: HTMLCanvasElement
@@ -362,10 +386,13 @@ export function roundPicture(
 
   const ray = new Raycaster()
   const spot = new Vector2()
-  function pick(x: number, y: number) {
+  function aim(x: number, y: number): void {
     const box = canvas.getBoundingClientRect()
     spot.set(((x - box.left) / box.width) * 2 - 1, 1 - ((y - box.top) / box.height) * 2)
     ray.setFromCamera(spot, camera)
+  }
+  function pick(x: number, y: number) {
+    aim(x, y)
     const [hit] = ray.intersectObjects(
       parts.filter((p) => p.part.kind !== 'mist').map((p) => p.mesh),
       false
@@ -374,6 +401,71 @@ export function roundPicture(
     if (!hit || !found) return null
     const at: [number, number, number] = [hit.point.x, -hit.point.z, hit.point.y]
     return { part: found.part, at }
+  }
+
+  const land = () => parts.find((p) => p.part.kind === 'land')
+  function landUnder(x: number, y: number): [number, number, number] | null {
+    aim(x, y)
+    const found = land()
+    const [hit] = found ? ray.intersectObject(found.mesh, false) : []
+    return hit ? [hit.point.x, -hit.point.z, hit.point.y] : null
+  }
+  const plane = new Plane()
+  const on = new Vector3()
+  function onPlane(
+    x: number,
+    y: number,
+    through: readonly [number, number, number],
+    kind: 'upright' | 'level'
+  ): [number, number, number] | null {
+    aim(x, y)
+    const point = new Vector3(through[0], through[2], -through[1])
+    const normal =
+      kind === 'level' ? new Vector3(0, 1, 0) : camera.position.clone().sub(point).setY(0)
+    plane.setFromNormalAndCoplanarPoint(normal.normalize(), point)
+    return ray.ray.intersectPlane(plane, on) ? [on.x, -on.z, on.y] : null
+  }
+  function reshape(byMm: (x: number, y: number) => number): void {
+    const found = land()
+    if (!found) return
+    const { geometry } = found.mesh
+    const place = geometry.getAttribute('position')
+    for (let i = 0; i < place.count; i++) {
+      const by = byMm(place.getX(i), place.getY(i))
+      if (by !== 0 && place.getZ(i) > 0) place.setZ(i, Math.max(0, place.getZ(i) + by))
+    }
+    place.needsUpdate = true
+    geometry.computeVertexNormals()
+    renderer.shadowMap.needsUpdate = true
+    again()
+  }
+  const CORNERS = 56
+  const round = new LineLoop(
+    new BufferGeometry().setAttribute(
+      'position',
+      new BufferAttribute(new Float32Array(3 * CORNERS), 3)
+    ),
+    new LineBasicMaterial({ color: 0x9c3b22, depthTest: false })
+  )
+  round.visible = false
+  round.frustumCulled = false
+  root.add(round)
+  function ring(
+    at: readonly [number, number] | null,
+    radiusMm: number,
+    heightAt: (x: number, y: number) => number
+  ): void {
+    round.visible = at !== null
+    if (at) {
+      const place = round.geometry.getAttribute('position')
+      for (let i = 0; i < CORNERS; i++) {
+        const a = (2 * Math.PI * i) / CORNERS
+        const [x, y] = [at[0] + radiusMm * Math.cos(a), at[1] + radiusMm * Math.sin(a)]
+        place.setXYZ(i, x, y, heightAt(x, y) + 0.6)
+      }
+      place.needsUpdate = true
+    }
+    again()
   }
 
   async function picture(width: number, height: number): Promise<Blob> {
@@ -403,6 +495,11 @@ export function roundPicture(
     turn,
     lookFrom,
     pick,
+    landUnder,
+    onPlane,
+    reshape,
+    ring,
+    hold: (held) => (controls.enabled = !held && !walking),
     picture,
     canvas,
     software,

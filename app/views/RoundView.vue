@@ -15,6 +15,12 @@ import type { Plan } from '../../core/plan/derivePlan'
 import RoundBeside, { type Beside } from '../components/RoundBeside.vue'
 import RoundPhoto, { type Overlay } from '../components/RoundPhoto.vue'
 import RoundTake from '../components/RoundTake.vue'
+import LandTools from '../components/LandTools.vue'
+import type { FallForm } from '../../core/plan/2-forms/fallForm'
+import { draggedBy } from '../../core/plan/round/drag'
+import { fieldAt, type HeightField } from '../../core/physics/shape/heightField'
+import type { Build } from '../../core/build/types'
+import { useSculpting } from '../sculpting'
 import NumberField from '../components/NumberField.vue'
 import WorkTop from '../components/WorkTop.vue'
 import RoundPane from '../round/RoundPane.vue'
@@ -246,6 +252,67 @@ const lay = computed(() => {
   const lays = plan.value?.steps.lays.filter((l) => l.stack === (part?.water ?? 'ground')) ?? []
   return lays.map((l) => l.name)
 })
+/** What a press on the model does. */
+const hand = ref<'look' | 'drag' | 'sculpt'>('look')
+const land = useSculpting()
+const HANDS = [
+  { id: 'look', name: 'Look', what: 'Drag turns it, a click tells what lies there.' },
+  {
+    id: 'drag',
+    name: 'Drag',
+    what: 'Pull a level up or down; move a landing, a crest, a splash or what stands in the water.'
+  },
+  { id: 'sculpt', name: 'Sculpt', what: 'Work the land with the brush.' }
+] as const
+let grip: {
+  part: RoundPart
+  at: [number, number, number]
+  build: Build
+  falls: FallForm[]
+} | null = null
+/** The land as it was drawn when the stroke began, or last. */
+let shown: HeightField | null = null
+function gripped(part: RoundPart, place: [number, number, number], pressure: number): void {
+  grip = { part, at: place, build: build.value, falls: plan.value?.forms.falls ?? [] }
+  if (hand.value !== 'sculpt') return
+  shown = land.field.value && { ...land.field.value, zMm: land.field.value.zMm.slice() }
+  land.begin([place[0], place[1]], pressure)
+  followLand()
+}
+function gone(place: [number, number, number], pressure: number): void {
+  if (!grip) return
+  if (hand.value === 'sculpt') {
+    land.go([place[0], place[1]], pressure)
+    followLand()
+    hovered(place)
+    return
+  }
+  const [dx, dy, dz] = [0, 1, 2].map((k) => place[k] - grip!.at[k])
+  const edit = draggedBy(grip.build, grip.part, dx, dy, dz, grip.falls)
+  if (edit) store.edit('Drag in the round', () => edit(grip!.build), `round:${grip.part.id}`)
+}
+function dropped(): void {
+  if (hand.value === 'sculpt') land.end()
+  grip = null
+  shown = null
+  store.endGroup()
+}
+/** The land that is drawn is moved by what the stroke did since it was drawn last. */
+function followLand(): void {
+  const now = land.field.value
+  const before = shown
+  if (!now || !before || now.zMm.length !== before.zMm.length) return
+  picture.value?.reshape((x, y) => fieldAt(now, [x, y]) - fieldAt(before, [x, y]))
+  shown = { ...now, zMm: now.zMm.slice() }
+}
+function hovered(place: [number, number, number] | null): void {
+  picture.value?.ring(
+    place && hand.value === 'sculpt' ? [place[0], place[1]] : null,
+    land.radiusMm.value,
+    (x, y) => land.heightAt([x, y])
+  )
+}
+watch(hand, () => hovered(null))
 const VIEWS = [
   { id: 'corner', name: 'From a corner' },
   { id: 'front', name: 'From the front' },
@@ -266,6 +333,11 @@ const VIEWS = [
             :light="light"
             :plain="plain"
             :eye="eye"
+            :hand="hand"
+            @grip="gripped"
+            @go="gone"
+            @drop="dropped"
+            @hover="hovered"
             @ready="picture = $event"
             @model="model = $event"
             @moved="followed"
@@ -365,6 +437,22 @@ const VIEWS = [
       </div>
     </div>
     <template #tray>
+      <section class="panel pad stack">
+        <h2>Hand</h2>
+        <div class="row wrap" role="group" aria-label="What a press does">
+          <ElButton
+            v-for="h in HANDS"
+            :key="h.id"
+            class="tool"
+            :aria-pressed="hand === h.id"
+            :data-hand="h.id"
+            @click="hand = h.id"
+            >{{ h.name }}</ElButton
+          >
+        </div>
+        <p class="small soft">{{ HANDS.find((h) => h.id === hand)?.what }}</p>
+        <div v-if="hand === 'sculpt'" class="stack sculpt"><LandTools :land="land" /></div>
+      </section>
       <section class="panel pad stack">
         <h2>Eye</h2>
         <div class="row wrap" role="group" aria-label="Eye">

@@ -25,11 +25,10 @@ import {
   moveWater,
   removeWater,
   renameWater,
-  setFlow,
   type Edit
 } from '../../core/build/edits'
 import { takeMaps } from '../../core/build/runEdits'
-import type { Fall, Sea } from '../../core/build/types'
+import type { Sea } from '../../core/build/types'
 import type { WaterKind } from '../../core/craft/ways/types'
 import { scaled, scaleRatio } from '../../core/physics/shape/scale'
 import {
@@ -38,8 +37,7 @@ import {
   explainSd,
   explainVolume
 } from '../../core/explain/explanations'
-import { outletToLand, type FallForm } from '../../core/plan/2-forms/fallForm'
-import { flowToLand } from '../../core/plan/2-forms/landing'
+import { flowLandingAt } from '../../core/plan/beside/landingEdit'
 import { awayFrom, headingTo, type Point2 } from '../../core/physics/shape/polygon'
 import { useRouter } from 'vue-router'
 import { panel } from '../panels'
@@ -168,16 +166,7 @@ function rename(text: string): void {
 }
 /** The flow follows a landing that is dragged. */
 const landAt = (outMm: number) =>
-  store.edit('Landing', flowLandingAt(fall.value!, fallForm.value!, outMm), 'landing')
-function flowLandingAt(of: Fall, form: FallForm, outMm: number): Edit {
-  if (of.outlet) {
-    const dischargeM3S = outletToLand(of, form, ratio.value, outMm)
-    return changeFall(of.id, { flow: { mood: of.flow?.mood ?? 'steady', dischargeM3S } })
-  }
-  // beside others on its lip it has a share of what runs
-  const dischargeM3S = flowToLand(form, ratio.value, outMm) / (form.share || 1)
-  return setFlow({ dischargeM3S: Number(dischargeM3S.toPrecision(3)) })
-}
+  store.edit('Landing', flowLandingAt(fall.value!, fallForm.value!, ratio.value, outMm), 'landing')
 
 /** A handle on the plan was moved. */
 function drag(what: Handle, to: Point2): void {

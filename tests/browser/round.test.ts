@@ -152,6 +152,53 @@ describe('Land and round in the browser', () => {
     await close()
   })
 
+  it('a level is dragged up and land is heaped in the round itself; plan and figures follow, each is one undo', async () => {
+    const { page, said, close } = await openDemo(s, WEIR, 'round')
+    await drawn(page)
+    const pond = async () => (await told(page)).find((t) => t.startsWith('Mill pond: '))!
+    const before = await pond()
+    await page.click('[data-hand="drag"]')
+    const [x, y] = await at(page, 'round-canvas', 0.5, 0.36)
+    await page.mouse.move(x, y)
+    await page.mouse.down()
+    for (let i = 1; i <= 6; i++) await page.mouse.move(x, y - 3 * i)
+    await page.mouse.up()
+    await settled(page)
+    await page.waitForFunction(
+      (old) =>
+        ![...document.querySelectorAll('[data-test="round-told"] li')].some(
+          (li) => li.textContent!.trim() === old
+        ),
+      before
+    )
+    const levelOf = (text: string) => Number(/ml at ([\d.]+)/.exec(text)?.[1])
+    expect(levelOf(await pond())).to.be.within(levelOf(before) + 2, levelOf(before) + 25)
+    await page.click('[data-test="undo"]')
+    await settled(page)
+    await page.waitForFunction(
+      (old) =>
+        [...document.querySelectorAll('[data-test="round-told"] li')].some(
+          (li) => li.textContent!.trim() === old
+        ),
+      before
+    )
+    await page.click('[data-hand="sculpt"]')
+    const [lx, ly] = await at(page, 'round-canvas', 0.2, 0.6)
+    const high = async () =>
+      Number(/to ([\d.]+)/.exec((await told(page)).find((t) => t.startsWith('Land: '))!)?.[1])
+    const was = await high()
+    await page.mouse.move(lx, ly)
+    await page.mouse.down()
+    for (let i = 1; i <= 14; i++) await page.mouse.move(lx + 5 * (i % 4), ly + 2 * (i % 3))
+    for (let i = 1; i <= 14; i++) await page.mouse.move(lx + 5 * (i % 4), ly + 2 * (i % 3))
+    await page.mouse.up()
+    await settled(page)
+    for (let k = 0; k < 40 && (await high()) === was; k++) await page.waitForTimeout(250)
+    expect(await high()).to.be.above(was)
+    expect(said).to.deep.equal([])
+    await close()
+  })
+
   it('a pool seen straight down, without light, has the colour of its tint at that depth: ΔE2000 under 2', async () => {
     const build = demo()
     const plan = derivePlan(build)
