@@ -96,7 +96,8 @@ async function leaf(page: Page, water: string, name: string): Promise<void> {
 async function inTheRound(page: Page): Promise<void> {
   await page.locator('[data-test="round"][data-first-ms]').waitFor()
   await page.locator('[data-test="round-canvas"]').focus()
-  for (const key of ['+', 'ArrowRight', 'ArrowRight']) await page.keyboard.press(key)
+  for (const key of ['ArrowRight', 'ArrowRight', 'ArrowUp']) await page.keyboard.press(key)
+  await page.locator('[data-test="round-canvas"]').blur()
   await page.waitForTimeout(1500)
 }
 

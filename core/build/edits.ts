@@ -119,7 +119,7 @@ export const raiseAll =
     return {
       ...build,
       ground: { ...build.ground, bankMm: Math.max(0, up(build.ground.bankMm)) },
-      ...shiftLand(build.land, up),
+      ...shiftLand(build.land, (mm) => mm + byMm),
       waters: build.waters.map((water) => moved(water, up))
     }
   }

@@ -6,12 +6,13 @@ import { landOf, rowsOf } from '../../core/plan/beside/landOf'
 import { groundStage } from '../../core/plan/1-ground/groundStage'
 import { formsStage } from '../../core/plan/2-forms/formsStage'
 import { BUILT_IN_SHELF } from '../../core/craft/materials/shelf'
+import { levelLand } from '../../core/build/landEdits'
 import type { Build } from '../../core/build/types'
 import { demo } from '../support/builds'
 
 const NOW = { start: '2026-11-24T18:00', zone: 'UTC' }
 const BOARD: [number, number] = [1250, 600]
-const weir = demo()
+const weir = levelLand(demo())
 const shapes = (build: Build) => {
   const ground = groundStage(build)
   return [ground, formsStage(build, ground, BUILT_IN_SHELF)] as const

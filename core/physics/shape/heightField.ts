@@ -19,7 +19,7 @@ const TRIED = 60
 
 /**
  * How a base is divided: the distance that divides its width, and its depth as nearly as any.
- * @example spacing(300, 200) // { cellMm: 1.5, cols: 201, rows: 134 }
+ * @example spacing(600, 400) // { cellMm: 2, cols: 301, rows: 201 }
  */
 export function spacing(
   widthMm: number,

@@ -25,7 +25,7 @@ const RUNS_OUT = 0.35
 /** No land is higher, mm. */
 const HIGHEST_MM = 10_000
 
-/** How strongly a brush works so far from its middle: 1 there, 0 at its edge. @example fall(0) // 1 */
+/** How strongly a brush works so far from its middle: 1 there, 0 at its edge. */
 const fall = (share: number): number => (share >= 1 ? 0 : (1 - share * share) ** 2)
 const within = (z: number): number => Math.min(HIGHEST_MM, Math.max(0, z))
 
