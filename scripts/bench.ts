@@ -43,6 +43,7 @@ import { bedMap } from '../core/plan/2-forms/bedMap'
 import { formsStage } from '../core/plan/2-forms/formsStage'
 import { groundStage } from '../core/plan/1-ground/groundStage'
 import { BUILT_IN_SHELF } from '../core/craft/materials/shelf'
+import { benchRound } from './benchRound'
 import { pdfOf } from '../core/exchange/sheets/exports'
 
 /**
@@ -598,4 +599,5 @@ await inBrowser(s, 'demo 1', demo(), 16)
 await inBrowser(s, '10 waters, 2,000 soundings', big, 100)
 await coatsInBrowser(s, 8)
 await firstLoad(s)
+await benchRound(s, line)
 await s.close()

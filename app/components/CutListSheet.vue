@@ -100,6 +100,13 @@ const pdf = () => {
 }
 const file = (id: string, format: 'svg' | 'dxf') =>
   void save(press().landFile(cutting.value, id, format))
+/** A printer's bed, mm. Common practice, no source. */
+const bedW = ref(200)
+const bedD = ref(200)
+const blocks = () => {
+  doing.value = 'Cutting the blocks'
+  void save(press().landBlocks([bedW.value, bedD.value]))
+}
 const glueMm2 = computed(() => rows.value.reduce((sum, r) => sum + r.glue, 0))
 </script>
 
@@ -166,6 +173,36 @@ const glueMm2 = computed(() => rows.value.reduce((sum, r) => sum + r.glue, 0))
           <span v-if="doing" class="small soft" role="status">{{ doing }}…</span>
         </div>
       </template>
+    </section>
+    <section v-if="list" class="panel pad stack">
+      <h2>In blocks, for a printer</h2>
+      <p class="small soft">
+        Closed blocks no larger than its bed, with holes for pins where they meet; the pin is among
+        them.
+      </p>
+      <div class="grid3 beds">
+        <NumberField
+          label="Its bed is wide"
+          unit="mm"
+          :model-value="bedW"
+          :min="20"
+          :max="2000"
+          :step="10"
+          @update:model-value="bedW = $event!"
+        />
+        <NumberField
+          label="and deep"
+          unit="mm"
+          :model-value="bedD"
+          :min="20"
+          :max="2000"
+          :step="10"
+          @update:model-value="bedD = $event!"
+        />
+        <ElButton class="tool" :disabled="!!doing" data-test="land-blocks" @click="blocks"
+          >Blocks (STL, zipped)</ElButton
+        >
+      </div>
     </section>
     <section v-if="list" class="panel pad stack">
       <h2>Boards</h2>
@@ -240,6 +277,9 @@ const glueMm2 = computed(() => rows.value.reduce((sum, r) => sum + r.glue, 0))
   display: grid;
   gap: 14px;
   align-content: start;
+}
+.beds {
+  align-items: end;
 }
 .boards {
   display: grid;

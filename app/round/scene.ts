@@ -184,6 +184,8 @@ export function roundPicture(
     renderer.render(scene, camera)
     scriptMs = performance.now() - from
     frames++
+    canvas.dataset.frames = String(frames)
+    canvas.dataset.scriptMs = scriptMs.toFixed(2)
     if (firstMs === null && model) {
       firstMs = performance.now() - began
       seen.first(firstMs)
@@ -309,7 +311,8 @@ export function roundPicture(
     shared.sky.value.set(isLamp ? 0x7a736a : 0xc3ccd2).multiplyScalar(isLamp ? 0.8 : 0.62)
     sun.color.set(isLamp ? 0xffdcae : 0xfff6ea)
     sky.intensity = isLamp ? 0.9 : 1.5
-    scene.background = new Color(isLamp ? 0x3b3a3a : 0xdfe4e4)
+    const wall = getComputedStyle(canvas).getPropertyValue('--sunk').trim()
+    scene.background = new Color(isLamp ? '#2b2a2a' : wall || '#dfe4e4')
     if (model) {
       const reach = Math.hypot(model.widthMm, model.depthMm)
       const d = shared.toSun.value

@@ -9,7 +9,13 @@ import {
   templateOf,
   type TemplateFormat
 } from '../../core/exchange/sheets/exports'
-import { cutListOf, landFile, landPdf, type Cutting } from '../../core/exchange/sheets/landFiles'
+import {
+  cutListOf,
+  landBlocks,
+  landFile,
+  landPdf,
+  type Cutting
+} from '../../core/exchange/sheets/landFiles'
 import type { Plan } from '../../core/plan/derivePlan'
 import type { Units } from '../../core/words/units'
 import type { Paper } from '../../core/plan/templates/pieces'
@@ -64,6 +70,8 @@ const work = {
       units,
       done: (done, of) => doing(`sheet ${done} of ${of}`)
     }),
+  landBlocks: (build: Build, own: readonly Material[], bedMm: readonly [number, number]) =>
+    landBlocks(build, bedMm, shelfWith(own)),
   landFile: (
     build: Build,
     own: readonly Material[],

@@ -37,6 +37,8 @@ export function printing(given: Build, bottles: readonly Material[], units: Unit
       job<PrintWork, MadeFile>(worker(), (w) =>
         w.landPdf(build, own, cutting, paper, units, proxy(doing))
       ),
+    landBlocks: (bedMm: readonly [number, number]): Job<MadeFile> =>
+      job<PrintWork, MadeFile>(worker(), (w) => w.landBlocks(build, own, bedMm)),
     landFile: (cutting: Cutting, id: string, format: 'svg' | 'dxf'): Job<MadeFile> =>
       job<PrintWork, MadeFile>(worker(), (w) => w.landFile(build, own, cutting, id, format, units)),
     file: (id: string, format: TemplateFormat): Job<MadeFile> =>

@@ -1,6 +1,7 @@
 import { expect } from 'chai'
 import { readFileSync } from 'node:fs'
 import { createRequire } from 'node:module'
+import { unzipSync } from 'fflate'
 import { PNG } from 'pngjs'
 import type { Page } from 'playwright-core'
 import { landAt, landSpan } from '../../core/build/land'
@@ -327,6 +328,9 @@ describe('Land and round in the browser', () => {
     expect(wide).to.be.closeTo(widthMm + 4, 6)
     const pdf = await bytesOf(page, '[data-test="land-pdf"]')
     expect(pdf.subarray(0, 5).toString()).to.equal('%PDF-')
+    const zip = unzipSync(new Uint8Array(await bytesOf(page, '[data-test="land-blocks"]')))
+    // 420 × 300 mm on a bed of 200: three by two, and the pin
+    expect(Object.keys(zip)).to.have.length(7)
     await page.getByLabel('A board is wide').fill('100')
     await page.keyboard.press('Tab')
     await page.locator('[data-test="cut-problem"]').waitFor()

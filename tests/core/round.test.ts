@@ -14,6 +14,8 @@ import { landBody, volumeOf, waterBody } from '../../core/plan/round/bodies'
 import { allStanding, roundMoments, type Standing } from '../../core/plan/round/days'
 import { MOST_TRIANGLES, roundModel } from '../../core/plan/round/roundModel'
 import { COARSE, FINE, type Body, type RoundDetail } from '../../core/plan/round/types'
+import { landOf } from '../../core/plan/beside/landOf'
+import { landPieces } from '../../core/plan/templates/landPieces'
 import { landSheets } from '../../core/plan/templates/landSheets'
 import { cutListOf } from '../../core/exchange/sheets/landFiles'
 import { derivePlan, type Plan } from '../../core/plan/derivePlan'
@@ -216,6 +218,33 @@ describe('The model in the round', () => {
     const empty: Build = { ...build, waters: [] }
     const bare = modelOf({ build: empty, plan: derivePlan(empty), ground: groundStage(empty) })
     expect(bare.parts.map((p) => p.id)).to.deep.equal(['base', 'land'])
+  })
+
+  it('its land in blocks for a printer: each closed and no larger than the bed, together all of it, holes face holes', () => {
+    const [{ build, plan, ground }] = made
+    const land = landOf(build, ground, plan.forms)
+    const blocks = landPieces(land, build.base, [150, 120])
+    const pins = blocks.at(-1)!
+    expect(pins.name).to.match(/^Pin, print \d+$/)
+    let sum = 0
+    for (const block of blocks.slice(0, -1)) {
+      const body = { xyz: Float32Array.from(block.xyz), triangles: block.triangles }
+      sum += closedVolume(body)
+      for (const [axis, most] of [
+        [0, 150],
+        [1, 120]
+      ] as const) {
+        const along = block.xyz.filter((_, k) => k % 3 === axis)
+        expect(Math.max(...along) - Math.min(...along)).to.be.at.most(most + 1e-6)
+      }
+    }
+    const holes = 2 * Number(/\d+/.exec(pins.name)![0])
+    const whole = landBody({ ...land, zMm: land.zMm.map((z) => Math.max(1.2, z)) }, build.base)
+    // the whole is rooted a millimetre deep; each hole takes its cylinder
+    const wanted = volumeOf(whole) - build.base.widthMm * build.base.depthMm - holes * 6 * 14
+    expect(sum / wanted).to.be.closeTo(1, 0.003)
+    expect(() => landPieces(land, build.base, [10, 120])).to.throw(RangeError, 'bed')
+    expect(() => landPieces(land, build.base, [30, 30])).to.throw(RangeError, 'pieces')
   })
 
   it('its land in sheets lies sheet over sheet: as wide as the base, holes for dowels in both of two', () => {

@@ -1,9 +1,12 @@
+import { zipSync } from 'fflate'
 import type { Build } from '../../build/types'
 import { withBottles, type Shelf } from '../../craft/materials/shelf'
 import { groundStage } from '../../plan/1-ground/groundStage'
 import { formsStage } from '../../plan/2-forms/formsStage'
 import { cutList, onBoard, type CutList } from '../../plan/beside/cutList'
 import { closed, template } from '../../plan/templates/draw'
+import { landOf } from '../../plan/beside/landOf'
+import { landPieces } from '../../plan/templates/landPieces'
 import { landSheets } from '../../plan/templates/landSheets'
 import type { Paper } from '../../plan/templates/pieces'
 import type { Template } from '../../plan/templates/types'
@@ -11,6 +14,7 @@ import type { Units } from '../../words/units'
 import { fileName } from '../fileName'
 import type { FontFiles } from '../paper/fontChoice'
 import type { MadeFile } from './exports'
+import { solidStl } from './solidStl'
 import { templateDxf } from './templateDxf'
 import { templatesPdf, type SheetDone } from './templatePdf'
 import { templateSvg } from './templateSvg'
@@ -71,6 +75,18 @@ export async function landPdf(
     name: fileName('Land in sheets', build.name, '.pdf'),
     type: 'application/pdf',
     bytes: await templatesPdf(sheets, paper, build.name, { read, units, done })
+  }
+}
+
+/** The land as blocks for a printer's bed, an STL each, in one zip. @throws RangeError where the bed is too small */
+export function landBlocks(build: Build, bedMm: readonly [number, number], shelf: Shelf): MadeFile {
+  const ground = groundStage(build)
+  const forms = formsStage(build, ground, withBottles(shelf, build.bottles))
+  const blocks = landPieces(landOf(build, ground, forms), build.base, bedMm)
+  return {
+    name: fileName('Land in blocks', build.name, '.zip'),
+    type: 'application/zip',
+    bytes: zipSync(Object.fromEntries(blocks.map((b) => [`${b.name}.stl`, solidStl(b)])))
   }
 }
 
