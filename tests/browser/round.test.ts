@@ -5,7 +5,6 @@ import { unzipSync } from 'fflate'
 import { PNG } from 'pngjs'
 import type { Page } from 'playwright-core'
 import { landAt, landSpan } from '../../core/build/land'
-import { readBuild } from '../../core/build/file/buildFile'
 import { BUILT_IN_SHELF } from '../../core/craft/materials/shelf'
 import { readStl } from '../../core/exchange/scans/readMesh'
 import { heightAt } from '../../core/physics/shape/heightAt'
@@ -338,16 +337,13 @@ describe('Land and round in the browser', () => {
   })
 
   it('what the file says of the land is what the app shows', async () => {
-    const read = readBuild(
-      readFileSync(new URL('../../demo/1-weir-at-cobbets-race.json', import.meta.url), 'utf8')
-    )
-    if (!read.ok) throw new Error('the demo cannot be read')
-    const { lowMm, highMm } = landSpan(read.value)
+    const build = demo()
+    const { lowMm, highMm } = landSpan(build)
     const { page, close } = await openDemo(s, WEIR, 'ground')
     const text = await page.locator('[data-test="land-span"]').textContent()
     const figures = [...text!.matchAll(/([\d.]+)\s/g)].slice(0, 2).map((m) => Number(m[1]))
     expect(figures).to.deep.equal([lowMm, highMm].map((z) => Math.round(10 * z) / 10))
-    expect(landAt(read.value, [20, 20])).to.be.within(lowMm, highMm)
+    expect(landAt(build, [20, 20])).to.be.within(lowMm, highMm)
     await close()
   })
 })
