@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { ElButton } from 'element-plus'
 import { computed, ref, shallowRef } from 'vue'
+import { useRouter } from 'vue-router'
 import { landSpan } from '../../core/build/land'
 import {
   contoursOf,
@@ -21,6 +22,7 @@ import WorkTable from './WorkTable.vue'
 /** The land as a whole: how high it is, what it grew from, the lines it lies through. */
 const emit = defineEmits<{ scan: [] }>()
 const store = useBuildStore()
+const router = useRouter()
 const shelf = useShelfStore()
 const build = computed(() => store.build!)
 const span = computed(() => landSpan(build.value))
@@ -54,7 +56,15 @@ const COLUMNS = [
 
 <template>
   <section class="panel pad stack" data-test="land-panel">
-    <h2>Land</h2>
+    <div class="row">
+      <h2 class="grow">Land</h2>
+      <ElButton
+        class="tool"
+        data-test="in-the-round"
+        @click="router.push({ name: 'round', params: { id: build.id } })"
+        >In the round</ElButton
+      >
+    </div>
     <p v-if="build.land" data-test="land-span">
       {{ mm(span.lowMm) }} to {{ mm(span.highMm) }} over the base, {{ mm(span.meanMm) }} in the
       mean. Beds of the waters are pressed into it where they lie.

@@ -7,7 +7,6 @@ import ChoiceField from '../components/ChoiceField.vue'
 import { ElButton } from 'element-plus'
 import WorkTop from '../components/WorkTop.vue'
 import { computed, onBeforeUnmount, onMounted, ref } from 'vue'
-import { useRouter } from 'vue-router'
 import {
   addCorner,
   addSounding,
@@ -41,7 +40,6 @@ import { usePhone } from '../screens'
 import { useBuildStore } from '../stores/build'
 
 const store = useBuildStore()
-const router = useRouter()
 const underlay = useUnderlay('plan')
 const phone = usePhone()
 const tool = ref<PlanTool>('move')
@@ -174,12 +172,6 @@ function actsAt(event: MouseEvent): Act[] {
                 >Land</ElButton
               >
             </div>
-            <ElButton
-              class="tool"
-              data-test="in-the-round"
-              @click="router.push({ name: 'round', params: { id: build.id } })"
-              >In the round</ElButton
-            >
             <LandTools v-if="onLand" :land="land" />
             <template v-else>
               <ElButton
