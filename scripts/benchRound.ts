@@ -41,7 +41,10 @@ export async function benchRound(s: Stage, line: Line): Promise<void> {
     const began = performance.now()
     roundModel(build, of, BUILT_IN_SHELF, FINE)
     const took = performance.now() - began
-    const coords = Float64Array.from({ length: 2 * points }, (_, i) => (i * 7919) % 10_007)
+    const coords = Float64Array.from(
+      { length: 2 * points },
+      (_, i) => Math.abs(Math.sin(12.9898 * i) * 43_758.5453) % 1
+    )
     const from = performance.now()
     new Delaunator(coords)
     const alone = performance.now() - from

@@ -103,7 +103,7 @@ export interface RoundPicture {
 /** The angle of view, upright, degrees. */
 const FOV = 32
 /** On a processor a moving picture has so many pixels for one of the screen. */
-const ROUGH = 0.45
+const ROUGH = 0.3
 const SHADOW_PX = 2048
 /** Nothing of a screen is finer than this for an eye. */
 const MOST_RATIO = 2
