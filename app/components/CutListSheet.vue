@@ -34,6 +34,9 @@ const cutting = computed(() => ({
   boardMm: [boardW.value, boardH.value] as const
 }))
 const press = () => printing(store.build!, shelf.own, units())
+/** The builder sees no names of fields. */
+const plainly = (error: unknown): string =>
+  (error instanceof Error ? error.message : String(error)).replace(/^\w+: /, '')
 let stop: () => void = () => undefined
 watch(
   [cutting, () => store.build?.land, () => store.build?.waters, () => store.build?.ground],
@@ -46,7 +49,7 @@ watch(
       list.value = (await answer) ?? list.value
     } catch (error) {
       list.value = null
-      problem.value = error instanceof Error ? error.message : String(error)
+      problem.value = plainly(error)
     }
   },
   { immediate: true }
@@ -90,7 +93,7 @@ async function save(job: Job<MadeFile>): Promise<void> {
     const made = await job.answer
     if (made) saveFile(made.name, made.type, made.bytes)
   } catch (error) {
-    problem.value = error instanceof Error ? error.message : String(error)
+    problem.value = plainly(error)
   }
   doing.value = ''
 }

@@ -5,6 +5,7 @@ import { useElementSize, useIntervalFn } from '@vueuse/core'
 import { computed, ref, shallowRef, useTemplateRef, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { landAt } from '../../core/build/land'
+import { insideRing } from '../../core/physics/shape/polygon'
 import { scaleRatio } from '../../core/physics/shape/scale'
 import { allStanding, roundMoments } from '../../core/plan/round/days'
 import type { RoundModel, RoundPart } from '../../core/plan/round/types'
@@ -150,17 +151,9 @@ const eye = computed<EyeSetting>(() => {
 /** A figure stands on the water where there is some: nobody wants to see its bed from below. */
 const levelAt = (x: number, y: number) => {
   const pool = plan.value?.ground.pools.find(
-    (p) => p.measured && p.shoreline.some((ring) => inside(ring, x, y))
+    (p) => p.measured && p.shoreline.some((ring) => insideRing([x, y], ring))
   )
   return pool?.levelMm ?? 0
-}
-function inside(ring: readonly (readonly number[])[], x: number, y: number): boolean {
-  let odd = false
-  ring.forEach((a, i) => {
-    const b = ring[(i + 1) % ring.length]
-    if (a[1] > y !== b[1] > y && x < ((b[0] - a[0]) * (y - a[1])) / (b[1] - a[1]) + a[0]) odd = !odd
-  })
-  return odd
 }
 function walk(key: string): void {
   const { x, y, headingDeg, tiltDeg } = stand.value
