@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { isTyping } from './typing'
+import { isPlain, isTyping } from './typing'
 import { useEventListener } from '@vueuse/core'
 import { ElMessage } from 'element-plus'
 import { defineAsyncComponent, onMounted, ref, watch } from 'vue'
@@ -7,7 +7,7 @@ import { useRoute, useRouter } from 'vue-router'
 import AppHeader from './components/AppHeader.vue'
 import StatePatterns from './drawings/StatePatterns.vue'
 import { asked } from './how'
-import { panel } from './panels'
+import { panel, typedAhead } from './panels'
 import { PLACES } from './router'
 import { usePhone } from './screens'
 import { useBuildStore } from './stores/build'
@@ -85,6 +85,7 @@ function pressed(event: KeyboardEvent): void {
   }
   if (command && letter === 'k') {
     event.preventDefault()
+    typedAhead.value = []
     panel.value = panel.value === 'find' ? '' : 'find'
     return
   }
@@ -99,6 +100,17 @@ function pressed(event: KeyboardEvent): void {
   if (event.key === '?' && !inText && !command) panel.value = 'keys'
 }
 useEventListener('keydown', pressed)
+
+/** A quick hand types before the finder stands: nothing of it is lost, or lands in what lies below. */
+function keepForFinder(event: KeyboardEvent): void {
+  if (panel.value !== 'find' || !isPlain(event)) return
+  if (event.key.length > 1 && event.key !== 'Enter') return
+  if (event.target instanceof Element && event.target.closest('.finder :is(input, button)')) return
+  typedAhead.value.push(event.key)
+  event.preventDefault()
+  event.stopImmediatePropagation()
+}
+useEventListener('keydown', keepForFinder, { capture: true })
 
 /** A file let go where none is taken in would take the place of the app: it is told where it goes. */
 useEventListener('dragover', (event: DragEvent) => event.preventDefault())

@@ -6,7 +6,7 @@ import { computed, nextTick, ref, useId, watch } from 'vue'
 import { useRoute, useRouter, type RouteLocationRaw } from 'vue-router'
 import { layWay, WAYS } from '../../core/craft/ways/catalog'
 import { TROUBLES } from '../../core/craft/troubles/troubles'
-import { openOf, panel } from '../panels'
+import { openOf, panel, typedAhead } from '../panels'
 import { PLACES } from '../router'
 import { useBuildStore } from '../stores/build'
 import { useLibraryStore } from '../stores/library'
@@ -205,10 +205,20 @@ watch(
   (now) => {
     if (!now) return
     wanted.value = ''
-    // the dialog takes the focus when it comes; letters typed at once belong to the field all the same
+    // the dialog takes the focus when it comes
     window.setTimeout(() => field.value?.focus(), 40)
   },
   { immediate: true }
+)
+watch(
+  [open, typedAhead],
+  () => {
+    if (!open.value) return
+    for (const letter of typedAhead.value.splice(0))
+      if (letter === 'Enter') void take(found.value[at.value])
+      else wanted.value += letter
+  },
+  { immediate: true, deep: true }
 )
 watch(
   () => route.fullPath,
@@ -220,6 +230,10 @@ async function take(line: Found | undefined): Promise<void> {
   open.value = false
   await nextTick()
   await line.go()
+}
+/** A list that comes up under a pointer at rest is not pointed at. */
+function pointed(event: PointerEvent, line: number): void {
+  if (event.movementX || event.movementY) at.value = line
 }
 function key(event: Event | KeyboardEvent): void {
   if (!(event instanceof KeyboardEvent)) return
@@ -258,7 +272,7 @@ function key(event: Event | KeyboardEvent): void {
         role="option"
         :aria-selected="i === at"
         :data-found="line.id"
-        @pointermove="at = i"
+        @pointermove="pointed($event, i)"
         @click="take(line)"
       >
         <b>{{ said(line.name) }}</b>

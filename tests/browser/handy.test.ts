@@ -61,6 +61,13 @@ describe('Handy at the bench', function () {
     await page.locator('[data-trouble="over-tinted"][aria-pressed="true"]').waitFor()
     await find('dark', 'set:theme')
     await page.waitForFunction(() => document.documentElement.classList.contains('dark'))
+    // a quick hand does not wait for the field, and what it types lands nowhere else
+    await page.keyboard.press('Control+k')
+    for (const letter of 'prin') await page.keyboard.press(letter, { delay: 0 })
+    await page.keyboard.press('Enter')
+    await page.waitForURL('**/prints')
+    await find('tinted too str', 'trouble:over-tinted')
+    await page.waitForURL('**/build-up?leaf=wrong&trouble=over-tinted')
     // nothing found is said, and Esc leaves everything as it was
     await page.keyboard.press('Control+k')
     await page.locator('[data-test="find"]').fill('zzzzqq')
