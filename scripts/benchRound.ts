@@ -7,6 +7,7 @@ import { groundStage } from '../core/plan/1-ground/groundStage'
 import { grownLand } from '../core/plan/beside/grownLand'
 import { derivePlan } from '../core/plan/derivePlan'
 import { roundModel } from '../core/plan/round/roundModel'
+import type { Kept } from '../core/plan/round/kept'
 import { COARSE, FINE } from '../core/plan/round/types'
 import type { Stage } from '../tests/support/browser'
 import { openDemo } from '../tests/support/browser'
@@ -41,6 +42,12 @@ export async function benchRound(s: Stage, line: Line): Promise<void> {
     const began = performance.now()
     roundModel(build, of, BUILT_IN_SHELF, FINE)
     const took = performance.now() - began
+    const kept: Kept = new Map()
+    const asked = [of, BUILT_IN_SHELF, COARSE, undefined, kept] as const
+    roundModel(build, ...asked)
+    const again = performance.now()
+    roundModel(build, ...asked)
+    const rest = performance.now() - again
     const coords = Float64Array.from(
       { length: 2 * points },
       (_, i) => Math.abs(Math.sin(12.9898 * i) * 43_758.5453) % 1
@@ -51,7 +58,7 @@ export async function benchRound(s: Stage, line: Line): Promise<void> {
     line(
       `${name}: the model in the round, made again`,
       ms(took),
-      `${(took / alone).toFixed(1)} × Delaunator on as many points (${ms(alone)}); ${fine.triangles} triangles, coarse ${coarse.triangles}`
+      `${(took / alone).toFixed(1)} × Delaunator on as many points (${ms(alone)}); ${fine.triangles} triangles, coarse ${coarse.triangles}; coarse and land and water as they were ${ms(rest)}`
     )
   }
   for (const id of [

@@ -9,7 +9,7 @@ import type { Plan } from '../../core/plan/derivePlan'
 import { useShelfStore } from '../stores/shelf'
 import { roundClient } from '../workers/roundClient'
 import {
-  canDraw,
+  drawnBy,
   roundPicture,
   type EyeSetting,
   type LightSetting,
@@ -80,7 +80,7 @@ async function make(): Promise<void> {
   busy.value = false
 }
 onMounted(() => {
-  able.value = canDraw()
+  able.value = drawnBy() !== 'nobody'
   if (able.value && canvas.value) {
     try {
       picture.value = roundPicture(canvas.value, {

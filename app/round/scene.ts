@@ -103,17 +103,27 @@ export interface RoundPicture {
 /** The angle of view, upright, degrees. */
 const FOV = 32
 /** On a processor a moving picture has so many pixels for one of the screen. */
-const ROUGH = 0.3
+const ROUGH = 0.4
+/** And so many at rest: more than there are, for smooth edges. */
+const AT_REST = 1.5
 const SHADOW_PX = 2048
 /** Nothing of a screen is finer than this for an eye. */
 const MOST_RATIO = 2
 
-/** Whether a picture in three dimensions can be drawn here at all. */
-export function canDraw(): boolean {
+/** Who draws pictures in three dimensions here, if anybody does: asked once. */
+export type Drawer = 'graphics' | 'processor' | 'nobody'
+let drawer: Drawer | null = null
+export const drawnBy = (): Drawer => (drawer ??= askedFor())
+function askedFor(): Drawer {
   try {
-    return document.createElement('canvas').getContext('webgl2') !== null
+    const gl = document.createElement('canvas').getContext('webgl2')
+    if (!gl) return 'nobody'
+    const told = gl.getExtension('WEBGL_debug_renderer_info')
+    const name = told ? String(gl.getParameter(told.UNMASKED_RENDERER_WEBGL)) : ''
+    gl.getExtension('WEBGL_lose_context')?.loseContext()
+    return /swiftshader|llvmpipe|software|basic render/i.test(name) ? 'processor' : 'graphics'
   } catch {
-    return false
+    return 'nobody'
   }
 }
 
@@ -128,12 +138,14 @@ export function roundPicture(
   seen: { moved: () => void; lost: (gone: boolean) => void; first: (ms: number) => void }
 ): RoundPicture {
   const began = performance.now()
-  const renderer = new WebGLRenderer({ canvas, antialias: true, preserveDrawingBuffer: true })
+  const software = drawnBy() === 'processor'
+  const renderer = new WebGLRenderer({
+    canvas,
+    antialias: !software,
+    preserveDrawingBuffer: true
+  })
   const gl = renderer.getContext()
-  const told = gl.getExtension('WEBGL_debug_renderer_info')
-  const drawnBy = told ? String(gl.getParameter(told.UNMASKED_RENDERER_WEBGL)) : ''
-  const software = /swiftshader|llvmpipe|software|basic render/i.test(drawnBy)
-  const ratio = Math.min(MOST_RATIO, software ? 1 : window.devicePixelRatio)
+  const ratio = software ? AT_REST : Math.min(MOST_RATIO, window.devicePixelRatio)
   renderer.setPixelRatio(ratio)
   renderer.shadowMap.enabled = !software
   renderer.shadowMap.type = PCFSoftShadowMap
@@ -166,7 +178,7 @@ export function roundPicture(
   const eyeAt = { value: new Vector3() }
   const textures: Texture[] = []
   let model: RoundModel | null = null
-  let parts: { mesh: Mesh; part: RoundPart }[] = []
+  let parts: { mesh: Mesh; part: RoundPart; reshaped?: boolean }[] = []
   let setting: LightSetting = { kind: 'sun', fromDeg: 215, highDeg: 42 }
   let walking = false
   let asked = 0
@@ -200,7 +212,7 @@ export function roundPicture(
     if (software) {
       if (!isRough) {
         isRough = true
-        renderer.setPixelRatio(ROUGH * ratio)
+        renderer.setPixelRatio(ROUGH)
       }
       clearTimeout(settle)
       settle = window.setTimeout(() => {
@@ -224,10 +236,11 @@ export function roundPicture(
   canvas.addEventListener('webglcontextlost', onLost)
   canvas.addEventListener('webglcontextrestored', onBack)
 
-  function clear(): void {
+  /** @param stays  shapes that are drawn again */
+  function clear(stays: ReadonlySet<BufferGeometry> = new Set()): void {
     for (const { mesh } of parts) {
       root.remove(mesh)
-      mesh.geometry.dispose()
+      if (!stays.has(mesh.geometry)) mesh.geometry.dispose()
       ;(mesh.material as Material).dispose()
     }
     parts = []
@@ -240,13 +253,23 @@ export function roundPicture(
 
   function show(next: RoundModel): void {
     const isFirst = model === null
-    clear()
+    const before = new Map(parts.map((p) => [p.part.id, p]))
+    // a body that is the one that stands is not made ready again, nor moved once more to the graphics
+    const stays = new Set(
+      next.parts.flatMap((p) => {
+        const drawn = before.get(p.id)
+        const isSame = drawn?.part.xyz === p.xyz && drawn.part.colours === p.colours
+        return drawn && isSame && !drawn.reshaped ? [drawn.mesh.geometry] : []
+      })
+    )
+    clear(stays)
     model = next
     const bed = kept(fieldTexture(next.ground)) as ReturnType<typeof fieldTexture>
     const white = kept(fieldTexture(next.white)) as ReturnType<typeof fieldTexture>
     const tables = next.tables.map((t) => kept(tableTexture(t)) as ReturnType<typeof tableTexture>)
     for (const part of next.parts) {
-      const geometry = geometryOf(part)
+      const drawn = before.get(part.id)?.mesh.geometry
+      const geometry = drawn && stays.has(drawn) ? drawn : geometryOf(part)
       const mesh = new Mesh(geometry, materialOf(part))
       mesh.castShadow = part.kind !== 'mist' && part.kind !== 'water'
       mesh.receiveShadow = true
@@ -431,6 +454,7 @@ export function roundPicture(
   function reshape(byMm: (x: number, y: number) => number): void {
     const found = land()
     if (!found) return
+    found.reshaped = true
     const { geometry } = found.mesh
     const place = geometry.getAttribute('position')
     for (let i = 0; i < place.count; i++) {

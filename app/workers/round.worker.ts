@@ -6,8 +6,9 @@ import { groundStage, type GroundPlan } from '../../core/plan/1-ground/groundSta
 import type { FormsPlan } from '../../core/plan/2-forms/formsStage'
 import type { StacksPlan } from '../../core/plan/3-stacks/stacksStage'
 import type { Standing } from '../../core/plan/round/days'
+import type { Kept } from '../../core/plan/round/kept'
 import { roundModel } from '../../core/plan/round/roundModel'
-import type { RoundDetail, RoundModel } from '../../core/plan/round/types'
+import type { RoundDetail, RoundModel, RoundPart } from '../../core/plan/round/types'
 
 /** What a model in the round is made of, as the plan has it. */
 export interface RoundAsked {
@@ -37,20 +38,41 @@ const work = {
       { ground: groundOf(build), forms, stacks },
       shelf,
       detail,
-      standing ?? undefined
+      standing ?? undefined,
+      kept
     )
-    return transfer(model, buffersOf(model))
+    return handedOver(model)
   }
 }
+const kept: Kept = new Map()
+/** Bodies that were handed over last time, by their part. */
+let handed = new Map<string, Float32Array>()
 
-/** What is handed over, and not copied. */
-const buffersOf = ({ parts, tables, ground, white }: RoundModel): ArrayBuffer[] =>
-  [
-    ...parts.flatMap((p) => [p.xyz, p.triangles, p.colours, p.white]),
-    ...tables.map((t) => t.rgb),
+/** Of a part that is as it was, only what is told of it goes over. */
+const NOTHING = { xyz: new Float32Array(), triangles: new Uint32Array() }
+/** The model, its bodies handed over without copying but for those that are kept here. */
+function handedOver(model: RoundModel): RoundModel {
+  const parts = model.parts.map((part): RoundPart => {
+    if (handed.get(part.id) === part.xyz) return { ...part, ...NOTHING, unchanged: true }
+    const { xyz, triangles, colours, white } = part
+    return {
+      ...part,
+      xyz: xyz.slice(),
+      triangles: triangles.slice(),
+      ...(colours && { colours: colours.slice() }),
+      ...(white && { white: white.slice() })
+    }
+  })
+  handed = new Map(model.parts.map((p) => [p.id, p.xyz]))
+  const ground = { ...model.ground, values: model.ground.values.slice() }
+  const buffers = [
+    ...parts.flatMap((p) => (p.unchanged ? [] : [p.xyz, p.triangles, p.colours, p.white])),
+    ...model.tables.map((t) => t.rgb),
     ground.values,
-    white.values
+    model.white.values
   ].flatMap((v) => (v ? [v.buffer as ArrayBuffer] : []))
+  return transfer({ ...model, parts, ground }, buffers)
+}
 
 export type RoundWork = typeof work
 expose(work)

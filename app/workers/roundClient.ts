@@ -1,5 +1,5 @@
 import { klona } from 'klona/lite'
-import type { RoundModel } from '../../core/plan/round/types'
+import type { RoundModel, RoundPart } from '../../core/plan/round/types'
 import { Dismissed, hire, type Hired } from './hire'
 import type { RoundAsked, RoundWork } from './round.worker'
 
@@ -14,6 +14,16 @@ export function roundClient(): RoundClient {
   let maker: Hired<RoundWork> | null = null
   let working: Promise<unknown> = Promise.resolve()
   let last = 0
+  /** What was made last, whether or not anybody still wanted it: bodies that stay are not sent again. */
+  let before = new Map<string, RoundPart>()
+  function filled(model: RoundModel): RoundModel {
+    const parts = model.parts.map((part): RoundPart => {
+      const { xyz, triangles, colours, white } = (part.unchanged && before.get(part.id)) || part
+      return { ...part, unchanged: undefined, xyz, triangles, colours, white }
+    })
+    before = new Map(parts.map((p) => [p.id, p]))
+    return { ...model, parts }
+  }
   return {
     async make(what) {
       const mine = ++last
@@ -23,7 +33,7 @@ export function roundClient(): RoundClient {
       maker ??= hire<RoundWork>(
         new Worker(new URL('./round.worker.ts', import.meta.url), { type: 'module' })
       )
-      const made = maker.ask((w) => w.make(klona(what)) as Promise<RoundModel>)
+      const made = maker.ask((w) => w.make(klona(what)) as Promise<RoundModel>).then(filled)
       working = made.catch(() => undefined)
       try {
         const model = await made
@@ -37,6 +47,7 @@ export function roundClient(): RoundClient {
       last++
       maker?.dismiss()
       maker = null
+      before = new Map()
     }
   }
 }

@@ -1,6 +1,7 @@
 import { expect } from 'chai'
 import fc from 'fast-check'
 import Manifolds, { type ManifoldToplevel } from 'manifold-3d'
+import { changePool, changeSplash } from '../../core/build/edits'
 import { setLand } from '../../core/build/landEdits'
 import type { Build } from '../../core/build/types'
 import { BUILT_IN_SHELF } from '../../core/craft/materials/shelf'
@@ -12,6 +13,7 @@ import { labOfXyz, linearOf, xyzOfRgb } from '../../core/physics/stuff/colour/rg
 import { groundStage } from '../../core/plan/1-ground/groundStage'
 import { landBody, volumeOf, waterBody } from '../../core/plan/round/bodies'
 import { allStanding, roundMoments, type Standing } from '../../core/plan/round/days'
+import type { Kept } from '../../core/plan/round/kept'
 import { MOST_TRIANGLES, roundModel } from '../../core/plan/round/roundModel'
 import { COARSE, FINE, type Body, type RoundDetail } from '../../core/plan/round/types'
 import { landOf } from '../../core/plan/beside/landOf'
@@ -33,14 +35,16 @@ const made = DEMOS.map((name) => {
 const modelOf = (
   { build, plan, ground }: { build: Build; plan: Plan; ground: ReturnType<typeof groundStage> },
   detail: RoundDetail = COARSE,
-  standing?: Standing
+  standing?: Standing,
+  kept?: Kept
 ) =>
   roundModel(
     build,
     { ground, forms: plan.forms, stacks: plan.stacks },
     BUILT_IN_SHELF,
     detail,
-    standing
+    standing,
+    kept
   )
 
 let solids: ManifoldToplevel
@@ -61,6 +65,28 @@ describe('The model in the round', () => {
   before(async () => {
     solids = await Manifolds()
     solids.setup()
+  })
+
+  it('makes anew only what changed, and what it makes is what a model made from nothing has', () => {
+    const kept: Kept = new Map()
+    const at = (build: Build) => ({ build, plan: derivePlan(build), ground: groundStage(build) })
+    const first = at(demo())
+    let before = modelOf(first, COARSE, undefined, kept)
+    const changed = (build: Build): string[] => {
+      const next = at(build)
+      const model = modelOf(next, COARSE, undefined, kept)
+      expect(model).to.deep.equal(modelOf(next))
+      const stood = new Set(before.parts.map((p) => p.xyz))
+      before = model
+      const kinds = ['land', 'water']
+      return model.parts.filter((p) => kinds.includes(p.kind) && !stood.has(p.xyz)).map((p) => p.id)
+    }
+    expect(changed(first.build)).to.deep.equal([])
+    expect(changed(changeSplash('wheel', { x: 120 })(first.build))).to.deep.equal([])
+    const repainted = (b: Build): Build => ({ ...b, ground: { ...b.ground, bedDeep: '#334455' } })
+    const lower = changePool('tailrace', { levelMm: 16 })
+    expect(changed(lower(first.build))).to.deep.equal(['land', 'water:tailrace'])
+    expect(changed(repainted(lower(first.build)))).to.deep.equal(['land'])
   })
 
   it('every body of the demos is closed and faces outwards, fine and coarse; none has more triangles than can be drawn', () => {

@@ -60,19 +60,18 @@ export function waterBody(
   const triangles: number[] = []
   const edges = new Map<number, [number, number]>()
   const key = (a: number, b: number) => (a < b ? a * n + b : b * n + a)
+  const edge = (p: number, q: number) => {
+    const k = key(p, q)
+    if (!edges.delete(k)) edges.set(k, [p, q])
+  }
   for (let t = 0; t < net.triangles.length; t += 3) {
-    const [a, b, c] = net.triangles.slice(t, t + 3)
-    triangles.push(a, b, c)
-    triangles.push(under[a], under[c], under[b])
-    for (const [p, q] of [
-      [a, b],
-      [b, c],
-      [c, a]
-    ] as const) {
-      const k = key(p, q)
-      if (edges.has(k)) edges.delete(k)
-      else edges.set(k, [p, q])
-    }
+    const [a, b, c] = [net.triangles[t], net.triangles[t + 1], net.triangles[t + 2]]
+    // what lies with all its corners on the shore has no inside
+    if (isShore[a] && isShore[b] && isShore[c]) continue
+    triangles.push(a, b, c, under[a], under[c], under[b])
+    edge(a, b)
+    edge(b, c)
+    edge(c, a)
   }
   const wall = (a: number, b: number, c: number) => {
     if (a !== b && b !== c && a !== c) triangles.push(a, b, c)
@@ -83,28 +82,9 @@ export function waterBody(
   }
   return {
     xyz: Float32Array.from(xyz),
-    triangles: Uint32Array.from(withoutThin(triangles)),
+    triangles: Uint32Array.from(triangles),
     tops: n
   }
-}
-
-/** Triangles of which all three places lie on one shore have no inside. */
-function withoutThin(triangles: readonly number[]): number[] {
-  const found: number[] = []
-  const seen = new Map<string, number>()
-  for (let t = 0; t < triangles.length; t += 3) {
-    const [a, b, c] = triangles.slice(t, t + 3)
-    const back = `${Math.min(a, b, c)},${Math.max(a, b, c)},${a + b + c}`
-    const before = seen.get(back)
-    if (before !== undefined) {
-      found[before] = found[before + 1] = found[before + 2] = -1
-      seen.delete(back)
-      continue
-    }
-    seen.set(back, found.length)
-    found.push(a, b, c)
-  }
-  return found.filter((i) => i >= 0)
 }
 
 /** The part of a ground that lies under a level, as triangles that turn anticlockwise. */
@@ -169,17 +149,16 @@ function halved(given: Net, finestMm: number): Net {
     }
     const triangles: number[] = []
     for (let t = 0; t < net.triangles.length; t += 3) {
-      const corners = net.triangles.slice(t, t + 3)
-      const cut = corners.map((p, k) => long(p, corners[(k + 1) % 3]))
-      const count = cut.filter(Boolean).length
+      const [p, q, r] = [net.triangles[t], net.triangles[t + 1], net.triangles[t + 2]]
+      const [pq, qr, rp] = [long(p, q), long(q, r), long(r, p)]
+      const count = +pq + +qr + +rp
       if (count === 0) {
-        triangles.push(...corners)
+        triangles.push(p, q, r)
         continue
       }
       // turned until the first edge is cut, and the last is not where two are
-      let first = cut.indexOf(true)
-      if (count === 2) first = (cut.indexOf(false) + 1) % 3
-      const [a, b, c] = [0, 1, 2].map((k) => corners[(first + k) % 3])
+      const turned = count === 2 ? (pq ? (qr ? 0 : 2) : 1) : pq ? 0 : qr ? 1 : 2
+      const [a, b, c] = turned === 0 ? [p, q, r] : turned === 1 ? [q, r, p] : [r, p, q]
       const ab = middle(a, b)
       if (count === 1) triangles.push(a, ab, c, ab, b, c)
       else {

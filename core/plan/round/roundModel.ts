@@ -14,6 +14,7 @@ import { seaForm } from '../2-forms/seaForm'
 import { seaSurface } from '../2-forms/sectionWaters'
 import type { StacksPlan } from '../3-stacks/stacksStage'
 import { wholeGround, type WholeGround } from '../beside/landOf'
+import { keptOr, type Kept } from './kept'
 import { ellipse, landBody, stone, upright, volumeOf, waterBody } from './bodies'
 import { crestBody, fallBodies, landingMist, runBody, splashBodies } from './moving'
 import { allStanding, type Standing } from './days'
@@ -60,17 +61,23 @@ const COLOURS = {
  * dams, and what stands in it.
  *
  * @param detail  how finely; made coarser by itself where it would be more than `MOST_TRIANGLES`
+ * @param kept  what was made before: the same body is given again where nothing that it is made from
+ *   has changed
  */
 export function roundModel(
   build: Build,
   of: RoundOf,
   shelf: Shelf,
   detail: RoundDetail = FINE,
-  standing: Standing = allStanding(build)
+  standing: Standing = allStanding(build),
+  kept: Kept = new Map()
 ): RoundModel {
   const { ground, forms } = of
   const { widthMm, depthMm } = build.base
-  const whole = wholeGround(build, ground, forms)
+  const bed = [build.base, build.land, poolsOf(build), build.outOfLevel, build.section]
+  const whole = keptOr(kept, 'ground', [bed, reachesOf(build), forms.reaches], () =>
+    wholeGround(build, ground, forms)
+  )
   const tables: DepthTable[] = []
   const table = (made: DepthTable) => tables.push(made) - 1
   const parts: RoundPart[] = [
@@ -88,12 +95,19 @@ export function roundModel(
     }),
     ...(standing.land === 'board'
       ? []
-      : [landPart(build, ground, whole, detail.every, standing.land)])
+      : [
+          keptOr(
+            kept,
+            'land',
+            [bed, reachesOf(build), forms.reaches, build.ground, detail.every, standing.land],
+            () => landPart(build, ground, whole, detail.every, standing.land as Laid)
+          )
+        ])
   ]
   const stands = (water: string) => standing.waters.includes(water)
   for (const pool of poolsOf(build))
     parts.push(
-      ...poolParts(build, pool, of, shelf, detail, standing, table),
+      ...poolParts(build, pool, of, shelf, detail, standing, table, kept),
       ...standingIn(pool, whole, standing.things)
     )
   for (const form of forms.reaches.filter((f) => stands(f.id))) {
@@ -191,7 +205,8 @@ export function roundModel(
       of,
       shelf,
       { every: detail.every, waveMm: 1.5 * detail.waveMm },
-      standing
+      standing,
+      kept
     )
   const heightMm = parts.reduce(
     (high, { xyz }) => xyz.reduce((h, v, i) => (i % 3 === 2 && v > h ? v : h), high),
@@ -238,6 +253,8 @@ const part = (
   { xyz, triangles }: Body
 ): RoundPart => ({ id, kind, water, name, says, colour, xyz, triangles })
 
+/** How far the land has come, once it is begun. */
+type Laid = Exclude<Standing['land'], 'board'>
 /** Land steeper than this is bare rock. Common practice, no source. */
 const BARE = 0.75
 
@@ -247,7 +264,7 @@ function landPart(
   ground: GroundPlan,
   whole: WholeGround,
   every: number,
-  stage: Exclude<Standing['land'], 'board'>
+  stage: Laid
 ): RoundPart {
   const { cols, rows, cellMm, zMm, water } = whole
   const thin = Math.max(every, Math.ceil(Math.sqrt((2 * cols * rows) / MOST_LAND)))
@@ -305,7 +322,8 @@ function poolParts(
   shelf: Shelf,
   { waveMm }: RoundDetail,
   standing: Standing,
-  table: (made: DepthTable) => number
+  table: (made: DepthTable) => number,
+  kept: Kept
 ): RoundPart[] {
   const here = ground.pools.find((g) => g.id === pool.id)
   if (!here?.surface || here.maxDepthMm <= 0) return []
@@ -314,8 +332,13 @@ function poolParts(
   if (levelMm === null) return dams
   const isFull = levelMm === pool.levelMm
   const sea = isFull ? wavesOf(build).find((s) => s.pool === pool.id) : undefined
-  const rise = sea ? waveOver(build, sea, pool, ground) : null
-  const body = waterBody(here.surface, levelMm, rise ? { finestMm: waveMm, riseAt: rise } : {})
+  const { surface } = here
+  const from = [build.base, pool, build.outOfLevel, build.section, levelMm]
+  const over = sea && [build.scale, build.land, poolsOf(build), sea, waveMm]
+  const body = keptOr(kept, `water:${pool.id}`, [from, over], () => {
+    const rise = sea ? waveOver(build, sea, pool, ground) : null
+    return waterBody(surface, levelMm, rise ? { finestMm: waveMm, riseAt: rise } : {})
+  })
   if (!body) return dams
   const white = forms.white.waters.find((w) => w.water === pool.id)?.sharePct ?? 0
   const ml = isFull ? here.volumeMl : volumeOf(body) / 1000

@@ -37,6 +37,8 @@ export interface RoundPart extends Body {
   table?: number
   /** How white each place is, 0 to 1; left out: as the white map says. */
   white?: Float32Array
+  /** Its body is the one that was handed over last time, and is left out here. */
+  unchanged?: true
   /** Places of the upper surface come first: so many of them. Left out: it has none. */
   tops?: number
 }
