@@ -91,4 +91,4 @@ export interface RoundDetail {
   waveMm: number
 }
 export const FINE: RoundDetail = { every: 1, waveMm: 6 }
-export const COARSE: RoundDetail = { every: 3, waveMm: 12 }
+export const COARSE: RoundDetail = { every: 3, waveMm: 18 }
