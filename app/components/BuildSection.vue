@@ -29,7 +29,7 @@ const hatch = computed(
 </script>
 
 <template>
-  <DrawingFrame :name="name ?? 'Section'">
+  <DrawingFrame :name="name ?? 'Section'" round>
     <SectionDrawing
       :layers="layers"
       :levels="levels"

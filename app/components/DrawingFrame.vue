@@ -1,22 +1,25 @@
 <script setup lang="ts">
-import { Maximize, Minimize2, Minus, Plus, Shrink } from '@lucide/vue'
-import { useEventListener } from '@vueuse/core'
+import { Maximize, Minimize2, Minus, Plus, Rotate3d, Shrink } from '@lucide/vue'
+import { useElementSize, useEventListener } from '@vueuse/core'
 import { select, type Selection } from 'd3-selection'
 import { zoom, zoomIdentity, type ZoomBehavior, type ZoomTransform } from 'd3-zoom'
 import { ElButton } from 'element-plus'
 import {
+  computed,
   defineAsyncComponent,
   onBeforeUnmount,
   onMounted,
   provide,
   reactive,
   ref,
+  useTemplateRef,
   watch
 } from 'vue'
 import { panel } from '../panels'
 import { isPlain, isTyping } from '../typing'
 import type { Act } from '../drawings/acts'
 import { NEARNESS } from '../drawings/sheet'
+import type { Standing } from '../../core/plan/round/days'
 
 /**
  * What a drawing stands in: it is brought nearer by wheel, pinch and keys, moved when it is near, and
@@ -29,6 +32,9 @@ const props = defineProps<{
   still?: boolean
   /** Its drawing has a height of its own: the frame takes it from there. */
   own?: boolean
+  /** The whole model can stand beside it in the round; so it stands there at a moment of the build. */
+  round?: boolean
+  standing?: Standing | null
   /** What can be done at the place under the pointer, beside coming nearer. */
   acts?: (event: MouseEvent) => Act[]
 }>()
@@ -41,6 +47,15 @@ const pane = ref<HTMLElement | null>(null)
 const whole = ref(false)
 let nearer: ZoomBehavior<HTMLElement, unknown> | null = null
 let on: Selection<HTMLElement, unknown, null, undefined> | null = null
+
+/** Fetched when it is first asked for. */
+const RoundHere = defineAsyncComponent(() => import('../round/RoundHere.vue'))
+const besides = ref(false)
+/** A frame narrower than this has no room for both, px. */
+const BOTH_PX = 560
+const { width: frameW } = useElementSize(useTemplateRef<HTMLElement>('frame'))
+const instead = computed(() => besides.value && frameW.value < BOTH_PX)
+watch([besides, instead], keepInside, { flush: 'post' })
 
 /** A drawing seen whole stays where it is, so that a thumb on it moves the page; handles go first. */
 function takes(event: Event): boolean {
@@ -146,43 +161,71 @@ onBeforeUnmount(() => behind(false))
 
 <template>
   <Teleport to="body" :disabled="!whole">
-    <div class="drawing-frame" :class="{ whole, own, close: near.k > 1 }" @keydown="key">
+    <div
+      ref="frame"
+      class="drawing-frame"
+      :class="{ whole, own, close: near.k > 1, besides, instead }"
+      @keydown="key"
+    >
       <slot name="beside" />
-      <div
-        ref="pane"
-        class="pane"
-        @pointerenter="keepInside"
-        @touchstart.passive="keepInside"
-        @contextmenu="offer"
-      >
-        <slot />
-      </div>
-      <PlaceMenu v-if="menu" v-bind="menu" @closed="menu = null" />
-      <div class="nearness" role="group" :aria-label="`${name}: nearer and larger`">
-        <template v-if="!still">
-          <ElButton title="Nearer (+)" aria-label="Nearer" data-test="nearer" @click="bring(STEP)">
-            <Plus :size="16" aria-hidden="true" />
-          </ElButton>
-          <template v-if="near.k > 1">
-            <ElButton title="Farther (−)" aria-label="Farther" @click="bring(1 / STEP)">
-              <Minus :size="16" aria-hidden="true" />
-            </ElButton>
-            <ElButton title="As a whole (0)" aria-label="As a whole" @click="asAWhole">
-              <Shrink :size="16" aria-hidden="true" />
-            </ElButton>
-          </template>
-        </template>
-        <ElButton
-          :title="whole ? 'Back to its place (Esc)' : 'Fill the window'"
-          :aria-label="whole ? 'Back to its place' : 'Fill the window'"
-          :aria-pressed="whole"
-          ref="opener"
-          data-test="whole-window"
-          @click="whole = !whole"
+      <div v-show="!instead" class="held">
+        <div
+          ref="pane"
+          class="pane"
+          @pointerenter="keepInside"
+          @touchstart.passive="keepInside"
+          @contextmenu="offer"
         >
-          <component :is="whole ? Minimize2 : Maximize" :size="16" aria-hidden="true" />
-        </ElButton>
+          <slot />
+        </div>
+        <PlaceMenu v-if="menu" v-bind="menu" @closed="menu = null" />
+        <div class="nearness" role="group" :aria-label="`${name}: nearer and larger`">
+          <ElButton
+            v-if="round && !besides"
+            title="The model in the round"
+            aria-label="The model in the round"
+            data-test="round-beside"
+            @click="besides = true"
+          >
+            <Rotate3d :size="16" aria-hidden="true" />
+          </ElButton>
+          <template v-if="!still">
+            <ElButton
+              title="Nearer (+)"
+              aria-label="Nearer"
+              data-test="nearer"
+              @click="bring(STEP)"
+            >
+              <Plus :size="16" aria-hidden="true" />
+            </ElButton>
+            <template v-if="near.k > 1">
+              <ElButton title="Farther (−)" aria-label="Farther" @click="bring(1 / STEP)">
+                <Minus :size="16" aria-hidden="true" />
+              </ElButton>
+              <ElButton title="As a whole (0)" aria-label="As a whole" @click="asAWhole">
+                <Shrink :size="16" aria-hidden="true" />
+              </ElButton>
+            </template>
+          </template>
+          <ElButton
+            :title="whole ? 'Back to its place (Esc)' : 'Fill the window'"
+            :aria-label="whole ? 'Back to its place' : 'Fill the window'"
+            :aria-pressed="whole"
+            ref="opener"
+            data-test="whole-window"
+            @click="whole = !whole"
+          >
+            <component :is="whole ? Minimize2 : Maximize" :size="16" aria-hidden="true" />
+          </ElButton>
+        </div>
       </div>
+      <RoundHere
+        v-if="besides"
+        class="besides"
+        :standing="standing"
+        :instead="instead"
+        @away="besides = false"
+      />
     </div>
   </Teleport>
 </template>
@@ -200,6 +243,8 @@ onBeforeUnmount(() => behind(false))
 }
 .drawing-frame.own:not(.whole) {
   position: relative;
+}
+.own:not(.whole) .held {
   padding-right: 32px;
 }
 .own.whole .pane {
@@ -214,6 +259,15 @@ onBeforeUnmount(() => behind(false))
 }
 .close .pane {
   cursor: move;
+}
+.besides:not(.instead) > .besides {
+  border-left: 2px solid var(--line-strong);
+}
+.held {
+  position: relative;
+  flex: 1;
+  display: flex;
+  min-width: 0;
 }
 .nearness {
   position: absolute;
@@ -250,11 +304,11 @@ onBeforeUnmount(() => behind(false))
     height: 42px;
     border-color: var(--line);
   }
-  .nearness button:not(:last-child),
+  .nearness button:not(:last-child, [data-test='round-beside']),
   .own:not(.whole) .nearness {
     display: none;
   }
-  .drawing-frame.own:not(.whole) {
+  .own:not(.whole) .held {
     padding-right: 0;
   }
 }

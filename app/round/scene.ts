@@ -7,6 +7,7 @@ import {
   Group,
   LineBasicMaterial,
   LineLoop,
+  LineSegments,
   HemisphereLight,
   Mesh,
   MeshLambertMaterial,
@@ -23,8 +24,11 @@ import {
   type Texture
 } from 'three'
 import { OrbitControls } from 'three/examples/jsm/controls/OrbitControls.js'
-import type { RoundModel, RoundPart } from '../../core/plan/round/types'
+import type { Camera } from '../../core/physics/picture/resection'
+import type { InHand } from '../../core/plan/round/inHand'
+import type { RoundKind, RoundModel, RoundPart } from '../../core/plan/round/types'
 import { geometryOf } from './geometry'
+import { markedOf } from './marks'
 import {
   aLight,
   fieldMap,
@@ -55,6 +59,21 @@ export interface View {
   fovDeg: number
 }
 
+/**
+ * The eye of the camera that took a photograph.
+ *
+ * @param higher  the picture that is drawn is so many times as high as the photograph lies in it
+ */
+export function viewOf({ eyeMm, ahead, down, fovDeg }: Camera, higher: number): View {
+  const half = Math.tan((fovDeg * Math.PI) / 360)
+  return {
+    eye: eyeMm,
+    target: [eyeMm[0] + ahead[0], eyeMm[1] + ahead[1], eyeMm[2] + ahead[2]],
+    up: [-down[0], -down[1], -down[2]],
+    fovDeg: (2 * Math.atan(half * higher) * 180) / Math.PI
+  }
+}
+
 export interface RoundPicture {
   show: (model: RoundModel) => void
   light: (setting: LightSetting) => void
@@ -81,6 +100,8 @@ export interface RoundPicture {
   ) => [number, number, number] | null
   /** While something is held the eye stays where it is. */
   hold: (on: boolean) => void
+  /** Shows where a step is done and which way the brush goes; null: nothing is in hand. */
+  mark: (doing: InHand | null) => void
   /** Raises the land that is drawn, mm at each place, until it is made anew. */
   reshape: (byMm: (x: number, y: number) => number) => void
   /** A ring on the land where the brush is; null: none. */
@@ -107,6 +128,10 @@ const ROUGH = 0.4
 /** And so many at rest: more than there are, for smooth edges. */
 const AT_REST = 1.5
 const SHADOW_PX = 2048
+const THROWS_NONE: readonly RoundKind[] = ['mist', 'water', 'case', 'cover']
+const FLAT: readonly RoundKind[] = ['base', 'dam', 'thing', 'case', 'cover']
+/** How much of what lies behind they hide. */
+const CLEAR: Partial<Record<RoundKind, number>> = { dam: 0.45, case: 0.22, cover: 0.3 }
 /** Nothing of a screen is finer than this for an eye. */
 const MOST_RATIO = 2
 
@@ -271,7 +296,7 @@ export function roundPicture(
       const drawn = before.get(part.id)?.mesh.geometry
       const geometry = drawn && stays.has(drawn) ? drawn : geometryOf(part)
       const mesh = new Mesh(geometry, materialOf(part))
-      mesh.castShadow = part.kind !== 'mist' && part.kind !== 'water'
+      mesh.castShadow = !THROWS_NONE.includes(part.kind)
       mesh.receiveShadow = true
       mesh.userData.part = part.id
       root.add(mesh)
@@ -311,9 +336,9 @@ export function roundPicture(
       return new MeshLambertMaterial({
         color: part.colours ? 0xffffff : part.colour,
         vertexColors: part.colours !== undefined,
-        flatShading: part.kind === 'base' || part.kind === 'dam' || part.kind === 'thing',
-        transparent: part.kind === 'dam',
-        opacity: part.kind === 'dam' ? 0.45 : 1
+        flatShading: FLAT.includes(part.kind),
+        transparent: part.kind in CLEAR,
+        opacity: CLEAR[part.kind] ?? 1
       })
     }
     const reach = Math.hypot(next.widthMm, next.depthMm)
@@ -361,10 +386,10 @@ export function roundPicture(
     controls.enabled = true
     camera.fov = FOV
     const { widthMm: w, depthMm: d, heightMm: h } = model
-    const far =
-      (Math.max(w / Math.max(1, camera.aspect) ** 0.9, d) * 1.12 + h) /
-      Math.tan((FOV * Math.PI) / 360) /
-      2
+    // all of it is seen whichever side of the pane is the narrower
+    const half = Math.tan((FOV * Math.PI) / 360)
+    const wide = Math.hypot(w, d) / 2
+    const far = Math.max((0.78 * wide + h / 2) / half, (1.04 * wide) / (half * camera.aspect))
     const [x, y, z] = { front: [0, -1, 0.32], above: [0, -0.02, 1], corner: [0.42, -0.78, 0.62] }[
       view
     ]
@@ -466,6 +491,18 @@ export function roundPicture(
     renderer.shadowMap.needsUpdate = true
     again()
   }
+  let marked: Group | null = null
+  function mark(doing: InHand | null): void {
+    if (marked) root.remove(marked)
+    marked?.traverse((thing) => {
+      if (thing instanceof LineSegments) thing.geometry.dispose()
+      if (thing instanceof Mesh || thing instanceof LineSegments)
+        (thing.material as Material).dispose()
+    })
+    marked = doing && markedOf(doing, parts)
+    if (marked) root.add(marked)
+    again()
+  }
   const CORNERS = 56
   const round = new LineLoop(
     new BufferGeometry().setAttribute(
@@ -524,6 +561,7 @@ export function roundPicture(
     pick,
     landUnder,
     onPlane,
+    mark,
     reshape,
     ring,
     hold: (held) => (controls.enabled = !held && !walking),

@@ -3,7 +3,7 @@ import { said, units } from '../words'
 import { isPlain, isTyping } from '../typing'
 import { v4 as newId } from 'uuid'
 import { ElButton, ElInput } from 'element-plus'
-import { computed, onBeforeUnmount, ref, watch } from 'vue'
+import { computed, defineAsyncComponent, onBeforeUnmount, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import {
   clocksAfter,
@@ -186,14 +186,9 @@ const roomy = computed(() => roomPx.value > 150)
 const apart = computed(() => step.value !== null && madeApart(step.value))
 
 /** What the models say of it, and what to do: on Build-up, for this water. */
-/** What stands when the step in hand is done. */
-function inTheRound(): void {
-  void router.push({
-    name: 'round',
-    params: { id: build.value.id },
-    query: { step: shownId.value }
-  })
-}
+/** The step in hand in the round, in the place of its drawing; fetched when it is first asked for. */
+const RoundStep = defineAsyncComponent(() => import('../round/RoundStep.vue'))
+const round = ref(false)
 function goneWrong(): void {
   store.selected = step.value?.water ?? ''
   void router.push({ name: 'build-up', params: { id: build.value.id }, query: { leaf: 'wrong' } })
@@ -329,7 +324,8 @@ function addOwn(): void {
           </p>
           <div ref="room" class="room">
             <div v-if="plan && roomy" class="picture">
-              <WaterPicture :build="build" :plan="plan" :water="step.water" :part="apart" />
+              <RoundStep v-if="round" :step="shownId" />
+              <WaterPicture v-else :build="build" :plan="plan" :water="step.water" :part="apart" />
             </div>
           </div>
         </div>
@@ -361,7 +357,12 @@ function addOwn(): void {
           <ElButton v-if="step.water" class="big quiet" data-test="gone-wrong" @click="goneWrong">
             Gone wrong?
           </ElButton>
-          <ElButton class="big quiet" data-test="step-in-the-round" @click="inTheRound">
+          <ElButton
+            class="big quiet"
+            :aria-pressed="round"
+            data-test="step-in-the-round"
+            @click="round = !round"
+          >
             In the round
           </ElButton>
           <template v-if="!begun"
@@ -469,8 +470,9 @@ function addOwn(): void {
           }}
         </p>
       </section>
-      <section v-if="plan && step && !roomy && !asking" class="panel picture">
-        <WaterPicture :build="build" :plan="plan" :water="step.water" :part="apart" />
+      <section v-if="plan && step && !roomy && !asking" class="panel picture" :class="{ round }">
+        <RoundStep v-if="round" :step="shownId" />
+        <WaterPicture v-else :build="build" :plan="plan" :water="step.water" :part="apart" />
       </section>
       <section v-if="waits.length" class="panel pad stack">
         <h2>Drying and curing</h2>
@@ -635,6 +637,10 @@ function addOwn(): void {
   font-weight: 500;
   font-size: 1.25rem;
   padding: 8px 20px;
+}
+.big.quiet[aria-pressed='true'] {
+  background: var(--deep);
+  color: var(--sheet);
 }
 .big kbd {
   font-size: 0.8125rem;

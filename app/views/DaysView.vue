@@ -3,7 +3,7 @@ import { said } from '../words'
 import { ElButton, ElCheckbox, ElRadio, ElRadioGroup } from 'element-plus'
 import LeafTabs from '../components/LeafTabs.vue'
 import WorkTop from '../components/WorkTop.vue'
-import { computed, onBeforeUnmount, ref, watch } from 'vue'
+import { computed, defineAsyncComponent, onBeforeUnmount, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
 import { CAUTIONS } from '../../core/craft/materials/cautions'
 import type { Confidence } from '../../core/build/types'
@@ -41,6 +41,9 @@ const build = computed(() => store.build!)
 const plan = computed(() => store.plan)
 const days = computed(() => plan.value?.days)
 const selected = ref('')
+/** Fetched when it is first asked for: the step in hand, in the round, by the day. */
+const RoundStep = defineAsyncComponent(() => import('../round/RoundStep.vue'))
+const round = ref(false)
 const route = useRoute()
 watch(
   () => route.query.step,
@@ -131,6 +134,13 @@ function chainWords(link: ChainLink): string {
           <ElRadio value="likely">as likely</ElRadio>
           <ElRadio value="sure">to be sure</ElRadio>
         </ElRadioGroup>
+        <ElButton
+          class="tool"
+          :aria-pressed="round"
+          data-test="days-in-the-round"
+          @click="round = !round"
+          >In the round</ElButton
+        >
       </div>
       <p v-if="days?.finishMs && stops" class="fault" role="alert">
         This date leaves out what is stopped:
@@ -192,6 +202,9 @@ function chainWords(link: ChainLink): string {
         >
         {{ ' ' }}<span class="soft">· drag work to another time, the rest follows</span>
       </p>
+    </section>
+    <section v-if="round && days?.finishMs" class="panel round-days">
+      <RoundStep :step="selected || null" slides @step="selected = $event ?? ''" />
     </section>
     <section v-if="plan && !sittings.length" class="panel pad">
       <h2>In the order of the trade</h2>
@@ -362,6 +375,12 @@ function chainWords(link: ChainLink): string {
 </template>
 
 <style scoped>
+.round-days {
+  display: flex;
+  height: 400px;
+  flex: none;
+  overflow: hidden;
+}
 :deep(.scroll) {
   overflow: auto;
   padding: 2px;

@@ -151,7 +151,7 @@ function actsAt(event: MouseEvent): Act[] {
 <template>
   <WorkTop :drawings="{ tall: build.base.depthMm > 1.1 * build.base.widthMm }" tray="Base and room">
     <div class="panel drawing-box plan-box">
-      <DrawingFrame name="Plan" :acts="actsAt">
+      <DrawingFrame name="Plan" :acts="actsAt" round>
         <template #beside>
           <div class="palette" :class="{ wide: onLand }" role="toolbar" aria-label="Plan tools">
             <span v-if="phone" class="later small soft"

@@ -170,7 +170,7 @@ const freeze = () =>
       </div>
       <div class="pair grow" :class="{ across: build.base.widthMm < 1.9 * build.base.depthMm }">
         <div class="drawing-box">
-          <DrawingFrame name="Plan of the running water"
+          <DrawingFrame name="Plan of the running water" round
             ><RunPlan
               v-if="plan"
               works

@@ -239,7 +239,7 @@ function drag(what: Handle, to: Point2): void {
             :ran="plan.forms.ran && !plan.forms.ran.stale ? plan.forms.ran.section : undefined"
             @level="setLevel"
           />
-          <DrawingFrame v-else-if="plan" name="The run, unrolled"
+          <DrawingFrame v-else-if="plan" name="The run, unrolled" round
             ><RunDrawing
               :forms="plan.forms"
               :selected="water?.id ?? ''"
@@ -288,7 +288,7 @@ function drag(what: Handle, to: Point2): void {
           <div v-if="choosingLip" class="caption hint">
             Click the edge that the water falls over
           </div>
-          <DrawingFrame name="Plan"
+          <DrawingFrame name="Plan" round
             ><PlanDrawing
               v-if="plan"
               :base="build.base"

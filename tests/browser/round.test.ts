@@ -110,6 +110,50 @@ describe('Land and round in the browser', () => {
     await close()
   })
 
+  it('stands beside plan, section and days, and in the place of a drawing where there is no room for both', async () => {
+    const { page, said, close } = await openDemo(s, WEIR, 'ground')
+    await page.locator('.plan-box [data-test="round-beside"]').click()
+    await drawn(page)
+    const line = (of: string) => told(page).then((all) => all.find((t) => t.startsWith(of)) ?? '')
+    const before = await line('Mill pond')
+    // what is changed in the drawing's own view is followed
+    await page.locator('[data-test="undo"]').waitFor()
+    await page.getByLabel('Brim, along the shore').fill('51')
+    await settled(page)
+    expect(before).to.match(/^Mill pond: 238 ml/)
+    // what is pressed in the round is what is in hand
+    await page.mouse.click(...(await at(page, 'round-canvas', 0.5, 0.58)))
+    await page.locator('[data-test="round-here"] .told').waitFor()
+    await page.locator('[data-test="round-away"]').click()
+    await page.locator('[data-test="round-here"]').waitFor({ state: 'detached' })
+    await page.setViewportSize({ width: 390, height: 844 })
+    await page.locator('.plan-box [data-test="round-beside"]').click()
+    await page.getByText('Back to the drawing').click()
+    await page.locator('.plan-box [data-test="whole-window"]').waitFor()
+    await page.setViewportSize({ width: 1280, height: 800 })
+
+    // by the day: the slider chooses the step, a step sets the slider
+    await page.goto(`${s.address}/build/${WEIR}/days?step=millpond/pour%232`)
+    await page.locator('[data-test="days-in-the-round"]').click()
+    await drawn(page)
+    const inHand = page.locator('[data-test="in-hand"]')
+    await page.locator('[data-test="moment"]').getByText('2 of 3').waitFor()
+    expect(await inHand.textContent()).to.match(/Mill pond · 4\.5\smm thick, up to 45\.5\smm/)
+    await page.locator('[data-test="day-slider"] [role="slider"]').focus()
+    await page.keyboard.press('ArrowLeft')
+    await page.waitForFunction(
+      () => !document.querySelector('[data-test="moment"]')!.textContent!.includes('2 of 3')
+    )
+    expect(await page.locator('.agenda li.on').count()).to.equal(1)
+    // at the bench, the step in hand
+    await page.goto(`${s.address}/build/${WEIR}/bench`)
+    await page.locator('[data-test="step-in-the-round"]').click()
+    await drawn(page)
+    expect(await inHand.textContent()).to.include('The base')
+    expect(said).to.deep.equal([])
+    await close()
+  })
+
   it('is turned, picked and told; any day of it stands as it will; lost graphics come back', async () => {
     const { page, said, close } = await openDemo(s, WEIR, 'water')
     await page.click('[data-test="in-the-round"]')

@@ -1,7 +1,7 @@
 import { expect } from 'chai'
 import fc from 'fast-check'
 import Manifolds, { type ManifoldToplevel } from 'manifold-3d'
-import { changePool, changeSplash } from '../../core/build/edits'
+import { changeMaking, changePool, changeSplash, setWay } from '../../core/build/edits'
 import { setLand } from '../../core/build/landEdits'
 import type { Build } from '../../core/build/types'
 import { BUILT_IN_SHELF } from '../../core/craft/materials/shelf'
@@ -16,6 +16,9 @@ import { allStanding, roundMoments, type Standing } from '../../core/plan/round/
 import type { Kept } from '../../core/plan/round/kept'
 import { MOST_TRIANGLES, roundModel } from '../../core/plan/round/roundModel'
 import { COARSE, FINE, type Body, type RoundDetail } from '../../core/plan/round/types'
+import { inHand } from '../../core/plan/round/inHand'
+import { newFrom } from '../../core/exchange/newFile'
+import { mm } from '../../core/words/sentences'
 import { landOf } from '../../core/plan/beside/landOf'
 import { landPieces } from '../../core/plan/templates/landPieces'
 import { landSheets } from '../../core/plan/templates/landSheets'
@@ -196,14 +199,72 @@ describe('The model in the round', () => {
     }
   })
 
+  it('props stand from setting to taking away, covers over what sets, a case for good; the step in hand has its place, thickness and way', () => {
+    const build = changeMaking('weir', { droopMm: 0.05 })(setWay('weir', 'cut-sheet')(demo()))
+    const plan = derivePlan(build)
+    const moments = roundMoments(build, plan, BUILT_IN_SHELF)
+    const when = (step: string) => moments.findIndex((m) => m.step === step)
+    const propped = moments.map((m) => m.standing.props.includes('weir'))
+    expect(propped.indexOf(true)).to.equal(when('weir/hang'))
+    expect(propped.lastIndexOf(true)).to.equal(when('weir/release') - 1)
+    const covered = moments[when('millpond/pour#2')].standing
+    expect(covered.covers).to.include('millpond')
+    const each = { build, plan, ground: groundStage(build) }
+    const at = modelOf(each, COARSE, moments[when('weir/hang')].standing)
+    const props = at.parts.filter((p) => p.kind === 'prop')
+    const stand = plan.stacks.forms.find((f) => f.id === 'weir')!.part!.overhang!.stand
+    expect(props.length).to.equal(2 * stand.length)
+    for (const part of modelOf(each, COARSE, covered).parts)
+      expect(closedVolume(part), part.id).to.be.above(0)
+
+    const cased = newFrom(
+      {
+        name: 'Cased',
+        scale: '1:76',
+        widthMm: 300,
+        depthMm: 200,
+        waters: 'shore',
+        hold: 'case'
+      },
+      { start: '2026-11-24T18:00', zone: 'UTC' }
+    )
+    const stood = derivePlan(cased)
+    const all = allStanding(cased, BUILT_IN_SHELF)
+    expect(all.cases.length).to.equal(1)
+    expect(
+      roundMoments(cased, stood, BUILT_IN_SHELF).every((m) => m.standing.cases.length === 1)
+    ).to.equal(true)
+    const held = modelOf({ build: cased, plan: stood, ground: groundStage(cased) }, COARSE, all)
+    expect(held.parts.some((p) => p.kind === 'case')).to.equal(true)
+
+    // as thick as the plan pours it, on the pool that it is poured into; gel goes as the strokes do
+    const pour = inHand(build, plan, 'millpond/pour#2')!
+    const layer = plan.stacks.pools.find((p) => p.id === 'millpond')!.layers[1]
+    expect(pour.on).to.deep.equal({ water: 'millpond', kinds: ['water'] })
+    expect(pour.says).to.include(`up to ${mm(layer.toMm)} over`)
+    expect(pour.strokes).to.deep.equal([])
+    const gel = inHand(build, plan, 'millpond/ripple')!
+    const here = plan.forms.strokes.filter((t) => t.water === 'millpond')
+    expect(gel.strokes.length).to.equal(here.length)
+    gel.strokes.forEach(({ from, to }, i) => {
+      const deg = (Math.atan2(to[1] - from[1], to[0] - from[0]) * 180) / Math.PI
+      expect(Math.cos(((deg - here[i].headingDeg) * Math.PI) / 180)).to.be.closeTo(1, 1e-9)
+    })
+    expect(inHand(build, plan, 'weir/cut')).to.equal(null)
+    expect(inHand(build, plan, 'weir/hang')!.on.kinds).to.deep.equal(['fall'])
+    // down the fall, never up
+    for (const { from, to } of inHand(build, plan, 'weir/gel#1')!.strokes)
+      expect(to[2]).to.be.below(from[2])
+  })
+
   it('goes from bare board to all of it: levels only rise, dams come and go, white comes after its water', () => {
     for (const each of made) {
-      const moments = roundMoments(each.build, each.plan)
+      const moments = roundMoments(each.build, each.plan, BUILT_IN_SHELF)
       const first = moments[0].standing
       expect(first.land).to.equal('board')
       expect(Object.values(first.levels).every((l) => l === null)).to.equal(true)
       const last = moments.at(-1)!.standing
-      const whole = allStanding(each.build)
+      const whole = allStanding(each.build, BUILT_IN_SHELF)
       expect({
         ...last,
         things: last.things.toSorted(),
@@ -213,7 +274,8 @@ describe('The model in the round', () => {
         things: whole.things.toSorted(),
         waters: whole.waters.toSorted()
       })
-      expect(moments.some((m) => m.standing.dams.length > 0)).to.equal(true)
+      const held = ({ dams, cases }: Standing) => dams.length + cases.length > 0
+      expect(moments.some((m) => held(m.standing))).to.equal(true)
       moments.slice(1).forEach((m, i) => {
         const before = moments[i].standing
         expect(m.atMs).to.be.at.least(moments[i].atMs)

@@ -2,6 +2,7 @@ import type { Build, Pool } from '../../build/types'
 import { poolsOf } from '../../build/types'
 import type { PlannedLay, StepsPlan } from '../6-steps/types'
 import type { DaysPlan } from '../7-days/plan'
+import { onShelf, type Shelf } from '../../craft/materials/shelf'
 import type { StacksPlan } from '../3-stacks/stacksStage'
 
 /** What stands on the base at a moment of the build. */
@@ -14,6 +15,12 @@ export interface Standing {
   waters: string[]
   /** Pools whose dams stand. */
   dams: string[]
+  /** Pools whose dam is a case that was there from the beginning, and stays. */
+  cases: string[]
+  /** Falls and crests that are held by props. */
+  props: string[]
+  /** Pools that set under a cover. */
+  covers: string[]
   /** Things in the waters that are there. */
   things: string[]
   white: boolean
@@ -32,17 +39,29 @@ export interface RoundMoment {
 }
 
 /** Everything as it is when the last step is done. */
-export function allStanding(build: Build): Standing {
+export function allStanding(build: Build, shelf: Shelf): Standing {
   return {
     land: 'painted',
     levels: Object.fromEntries(poolsOf(build).map((p) => [p.id, p.levelMm])),
     waters: build.waters.filter((w) => w.kind !== 'pool').map((w) => w.id),
     dams: [],
+    cases: casesIn(build, shelf, () => true),
+    props: [],
+    covers: [],
     things: poolsOf(build).flatMap((p) => p.standing.map((t) => t.id)),
     white: true,
     mist: true
   }
 }
+
+/** Pools in a case: one that was made up before stands from the beginning, one that is built from then on. */
+const casesIn = (build: Build, shelf: Shelf, isBuilt: (pool: string) => boolean): string[] =>
+  poolsOf(build)
+    .filter((p) => {
+      const dam = onShelf(shelf, 'dam', p.dam)
+      return dam?.stays === true && (dam.ready === true || isBuilt(p.id))
+    })
+    .map((p) => p.id)
 
 /**
  * The build from bare board to last gloss: one moment for each step that is done, with what stands
@@ -52,7 +71,8 @@ export function allStanding(build: Build): Standing {
  */
 export function roundMoments(
   build: Build,
-  { steps, days, stacks }: { steps: StepsPlan; days: DaysPlan; stacks: StacksPlan }
+  { steps, days, stacks }: { steps: StepsPlan; days: DaysPlan; stacks: StacksPlan },
+  shelf: Shelf
 ): RoundMoment[] {
   if (days.finishMs === null) return []
   const ends = new Map<string, number>()
@@ -65,24 +85,35 @@ export function roundMoments(
     step: null,
     title: 'The bare board',
     wet: [],
-    standing: standingWhen(build, stacks, steps, lays, () => false)
+    standing: standingWhen(build, shelf, stacks, steps, lays, () => false)
   }
   return [
     board,
     ...ordered.map(([step, atMs]): RoundMoment => {
       const isDone = (id: string) => (ends.get(id) ?? Infinity) <= atMs
+      const wet = days.waits.filter((w) => isDone(w.step) && w.endMs > atMs && w.becomes !== null)
+      const standing = standingWhen(build, shelf, stacks, steps, lays, isDone)
       return {
         atMs,
         step,
         title: titles.get(step) ?? step,
-        wet: days.waits
-          .filter((w) => isDone(w.step) && w.endMs > atMs && w.becomes !== null)
-          .map((w) => ({ title: titles.get(w.step) ?? w.step, untilMs: w.endMs })),
-        standing: standingWhen(build, stacks, steps, lays, isDone)
+        wet: wet.map((w) => ({ title: titles.get(w.step) ?? w.step, untilMs: w.endMs })),
+        standing: { ...standing, covers: coveredBy(new Set(wet.map((w) => w.step)), steps) }
       }
     })
   ]
 }
+
+/** Dust is kept off resin and gloss until they have set: pools of which something liquid is wet. */
+function coveredBy(wet: ReadonlySet<string>, { steps, lays }: StepsPlan): string[] {
+  const lay = new Map(lays.map((l) => [l.id, l]))
+  const pools = steps.flatMap((s) => {
+    const put = wet.has(s.id) && s.lay ? lay.get(s.lay) : undefined
+    return put && COVERED.includes(put.kind) && put.stack === put.water ? [put.water] : []
+  })
+  return [...new Set(pools)]
+}
+const COVERED: readonly PlannedLay['kind'][] = ['resin', 'lacquer']
 
 type Lays = ReadonlyMap<string, PlannedLay[]>
 function laysByStack({ lays }: StepsPlan): Lays {
@@ -93,6 +124,7 @@ function laysByStack({ lays }: StepsPlan): Lays {
 
 function standingWhen(
   build: Build,
+  shelf: Shelf,
   stacks: StacksPlan,
   { steps }: StepsPlan,
   lays: Lays,
@@ -144,17 +176,27 @@ function standingWhen(
     const set = parts.length > 1 ? parts.at(-1)! : parts.length > 0 && foot ? foot : own[0]
     return laid(set)
   }
+  /** Props stand from the setting of what they hold until a step takes them away. */
+  const isPropped = (water: string) => {
+    const held = stacks.forms.find((f) => f.id === water)?.part?.overhang?.stand ?? []
+    const away = steps.find((s) => s.id === `${water}/release`)
+    return held.length > 0 && away !== undefined && !isDone(away.id)
+  }
   const whole = (stack: string) => {
     const own = lays.get(stack) ?? []
     return own.length > 0 && own.every(laid)
   }
+  const cases = casesIn(build, shelf, (pool) => isDone(`${pool}/dam`))
   return {
     land,
     levels,
     waters: build.waters.filter((w) => w.kind !== 'pool' && stands(w.id)).map((w) => w.id),
     dams: poolsOf(build)
-      .filter((p) => isDone(`${p.id}/dam`) && !isStruck(p))
+      .filter((p) => isDone(`${p.id}/dam`) && !isStruck(p) && !cases.includes(p.id))
       .map((p) => p.id),
+    cases,
+    props: build.waters.filter((w) => stands(w.id) && isPropped(w.id)).map((w) => w.id),
+    covers: [],
     things,
     white: whole('white'),
     mist: whole('spray')

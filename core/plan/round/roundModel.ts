@@ -5,7 +5,7 @@ import type { Build, Pool, Sea } from '../../build/types'
 import { fallsOf, poolsOf, reachesOf, seasOf, splashesOf } from '../../build/types'
 import type { Shelf } from '../../craft/materials/shelf'
 import { fieldAt } from '../../physics/shape/heightField'
-import { insideRing, signedArea, type Point2 } from '../../physics/shape/polygon'
+import { headed, insideRing, signedArea, type Point2 } from '../../physics/shape/polygon'
 import { scaleRatio } from '../../physics/shape/scale'
 import { mm } from '../../words/sentences'
 import { bedMap } from '../2-forms/bedMap'
@@ -53,7 +53,9 @@ const COLOURS = {
   stone: '#878e90',
   dam: '#c9d3d4',
   gel: '#dfeeee',
-  mist: '#ffffff'
+  mist: '#ffffff',
+  cover: '#dfe9ea',
+  prop: '#b9a48a'
 } as const
 
 /**
@@ -69,7 +71,7 @@ export function roundModel(
   of: RoundOf,
   shelf: Shelf,
   detail: RoundDetail = FINE,
-  standing: Standing = allStanding(build),
+  standing: Standing = allStanding(build, shelf),
   kept: Kept = new Map()
 ): RoundModel {
   const { ground, forms } = of
@@ -108,7 +110,8 @@ export function roundModel(
   for (const pool of poolsOf(build))
     parts.push(
       ...poolParts(build, pool, of, shelf, detail, standing, table, kept),
-      ...standingIn(pool, whole, standing.things)
+      ...standingIn(pool, whole, standing.things),
+      ...caseAndCover(pool, standing)
     )
   for (const form of forms.reaches.filter((f) => stands(f.id))) {
     const reach = reachesOf(build).find((r) => r.id === form.id)!
@@ -198,6 +201,7 @@ export function roundModel(
       })
     )
   }
+  parts.push(...propsOf(build, of, standing))
   const triangles = parts.reduce((sum, p) => sum + p.triangles.length / 3, 0)
   if (triangles > MOST_TRIANGLES && detail.waveMm < MOST_WAVE_MM)
     return roundModel(
@@ -393,6 +397,67 @@ function damsOf(pool: Pool, lowestMm: number): RoundPart[] {
       )
     ]
   })
+}
+
+/** The case that holds a pool, and what keeps dust off it while it sets. */
+function caseAndCover(pool: Pool, { cases, covers }: Standing): RoundPart[] {
+  const walls = cases.includes(pool.id)
+    ? damsOf(pool, 0).map((dam): RoundPart => ({
+        ...dam,
+        id: dam.id.replace('dam:', 'case:'),
+        kind: 'case',
+        name: `${pool.name}: case`
+      }))
+    : []
+  if (!covers.includes(pool.id)) return walls
+  const sheet = upright(
+    ringOf(pool.outline),
+    pool.damTopMm + COVER_MM,
+    pool.damTopMm + COVER_MM + 1
+  )
+  const says = 'stands over it until it has set, against dust'
+  return [
+    ...walls,
+    part(`cover:${pool.id}`, 'cover', pool.id, `${pool.name}: cover`, says, COLOURS.cover, sheet)
+  ]
+}
+/** A cover stands so far over the tops of the dams, mm. Common practice, no source. */
+const COVER_MM = 6
+/** Props are posts of foam so wide, mm, two to a row. Common practice, no source. */
+const PROP_MM = 3
+
+/** What holds a film up until its gel has set: posts where the jig says. */
+function propsOf(build: Build, { forms, stacks }: RoundOf, { props }: Standing): RoundPart[] {
+  return props.flatMap((water) => {
+    const stand = stacks.forms.find((f) => f.id === water)?.part?.overhang?.stand ?? []
+    const held = heldEnd(build, forms, water)
+    if (!held) return []
+    const { from, to, out, footMm } = held
+    return stand.flatMap(({ xMm, heightMm }, i) =>
+      [0.25, 0.75].map((share, k) => {
+        const at: Point2 = [
+          from[0] + share * (to[0] - from[0]) + out[0] * xMm,
+          from[1] + share * (to[1] - from[1]) + out[1] * xMm
+        ]
+        const post = upright(ellipse(at, PROP_MM / 2, PROP_MM / 2, 8), footMm, footMm + heightMm)
+        const says = `${mm(heightMm)} high, ${mm(xMm)} out`
+        const name = `${build.waters.find((w) => w.id === water)!.name}: prop`
+        return part(`prop:${water}:${i}:${k}`, 'prop', water, name, says, COLOURS.prop, post)
+      })
+    )
+  })
+}
+
+/** The line that a film is held along, which way it hangs out, and what its props stand on. */
+function heldEnd(build: Build, { falls, seas }: FormsPlan, water: string) {
+  const fall = falls.find((f) => f.id === water)
+  if (fall?.lip && fall.out)
+    return { from: fall.lip[0], to: fall.lip[1], out: fall.out, footMm: fall.footMm }
+  const sea = seas.find((s) => s.id === water)
+  const pool = poolsOf(build).find((p) => p.id === sea?.pool)
+  if (!sea?.built || !pool) return null
+  const { line, headingDeg } = sea.built
+  return { from: line[0], to: line.at(-1)!, out: headed(headingDeg), footMm: pool.levelMm }
 }
 
 /** What stands in a pool, on its bed. */

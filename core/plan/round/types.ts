@@ -8,6 +8,9 @@ export const ROUND_KINDS = [
   'crest',
   'splash',
   'dam',
+  'case',
+  'prop',
+  'cover',
   'thing',
   'rock',
   'mist'
