@@ -16,6 +16,7 @@ import {
 } from '../../core/build/log/photoAgainstForm'
 import { entriesOf } from '../../core/build/log/entries'
 import { photo } from '../storage/photos'
+import { pixelsOf } from '../storage/pixels'
 
 /** A photograph of the model under the computed form, scaled by two points; beside it one of real water. */
 const props = defineProps<{ build: Build; plan: Plan }>()
@@ -44,12 +45,7 @@ const theirsSeen = ref<WaterSeen | null>(null)
 async function lay(id: string): Promise<Laid | null> {
   const row = id === '' ? undefined : await photo(id)
   if (!row) return null
-  const picture = await createImageBitmap(row.picture)
-  const canvas = new OffscreenCanvas(picture.width, picture.height)
-  const pen = canvas.getContext('2d', { willReadFrequently: true })!
-  pen.drawImage(picture, 0, 0)
-  const { width, height, data } = pen.getImageData(0, 0, picture.width, picture.height)
-  return { url: URL.createObjectURL(row.picture), pixels: { width, height, data } }
+  return { url: URL.createObjectURL(row.picture), pixels: await pixelsOf(row.picture) }
 }
 watch(
   chosen,

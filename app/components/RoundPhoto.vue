@@ -7,6 +7,7 @@ import { photo } from '../storage/photos'
 import { useBuildStore } from '../stores/build'
 import { mm, number } from '../words'
 import ChoiceField from './ChoiceField.vue'
+import RoundMeasure, { type Underlay } from './RoundMeasure.vue'
 
 /** A photograph that lies over the model in the round. */
 export interface Overlay {
@@ -25,7 +26,11 @@ const props = defineProps<{
   /** The last place chosen on the model, and the last one pressed on the photograph. */
   onModel: readonly [number, number, number] | null
   onPhoto: readonly [number, number] | null
+  /** What of the model lies under the photograph, once its camera is found. */
+  under: Underlay | null
 }>()
+/** Presses on the photograph measure. */
+const measures = ref(false)
 const store = useBuildStore()
 const photos = computed(() => entriesOf(store.build!.log, 'photo'))
 const chosen = ref('')
@@ -60,6 +65,7 @@ function drop(): void {
   points.value = []
   half.value = null
   camera.value = null
+  measures.value = false
   problem.value = ''
   overlay.value = null
 }
@@ -72,10 +78,10 @@ function show(): void {
     opacity: opacity.value / 100,
     camera: camera.value,
     marks: points.value.map((p) => p.picture),
-    asks: half.value !== null
+    asks: half.value !== null || measures.value
   }
 }
-watch([opacity, points, half, camera], show)
+watch([opacity, points, half, camera, measures], show)
 watch(
   () => props.onModel,
   (at) => {
@@ -100,6 +106,7 @@ function find(): void {
 }
 function back(): void {
   camera.value = null
+  measures.value = false
   points.value = points.value.slice(0, -1)
 }
 </script>
@@ -139,6 +146,15 @@ function back(): void {
             >Take the last back</ElButton
           >
         </div>
+        <RoundMeasure
+          v-if="camera"
+          v-model:asks="measures"
+          :id="chosen"
+          :camera="camera"
+          :size="size"
+          :under="under"
+          :pressed="onPhoto"
+        />
         <div class="small">
           Photograph {{ opacity }} % over the model
           <ElSlider

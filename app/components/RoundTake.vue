@@ -2,7 +2,7 @@
 import { ElButton } from 'element-plus'
 import { computed, ref } from 'vue'
 import { fileName } from '../../core/exchange/fileName'
-import { logged } from '../../core/build/workEdits'
+import { logged, setCover } from '../../core/build/workEdits'
 import type { RoundModel } from '../../core/plan/round/types'
 import type { RoundPicture } from '../round/scene'
 import { saveFile } from '../saveFile'
@@ -11,13 +11,19 @@ import { useBuildStore } from '../stores/build'
 import ChoiceField from './ChoiceField.vue'
 
 /** What is taken along of the model in the round: pictures, a film, files for other programs. */
-const props = defineProps<{ picture: RoundPicture | null; model: RoundModel | null }>()
+const props = defineProps<{
+  picture: RoundPicture | null
+  model: RoundModel | null
+  /** Shows one moment of the build after the other, and waits at each for what is done with it. */
+  through: (visit: (number: number, title: string) => Promise<void>) => Promise<void>
+}>()
 const emit = defineEmits<{
   /** Goes through the build once; calls back when it is through. */
   film: [done: () => void]
 }>()
 const store = useBuildStore()
 const SIZES = [
+  { id: 640, name: '640 px wide' },
   { id: 1280, name: '1280 px wide' },
   { id: 1920, name: '1920 px wide' },
   { id: 4096, name: '4096 px wide' }
@@ -45,26 +51,45 @@ const png = () =>
   doing('Drawing the picture', async () =>
     saveFile(name('In the round', '.png'), 'image/png', await made())
   )
-const intoLog = () =>
+/** @param covers  it goes onto the build's card and the head of its lists, too */
+const intoLog = (covers: boolean) =>
   doing('Putting it into the log', async () => {
     const build = store.build!
     const file = new File([await made()], 'In the round.png', { type: 'image/png' })
     const { id, width, height } = await keepPhoto(build.id, file, build.calendar.zone)
-    store.edit(
-      'Picture of the model',
-      logged([
-        {
-          kind: 'photo',
-          id,
-          at: new Date().toISOString(),
-          caption: 'The model in the round, as planned',
-          step: null,
-          widthPx: width,
-          heightPx: height
-        }
-      ])
+    const entry = logged([
+      {
+        kind: 'photo',
+        id,
+        at: new Date().toISOString(),
+        caption: 'The model in the round, as planned',
+        step: null,
+        widthPx: width,
+        heightPx: height
+      }
+    ])
+    store.edit('Picture of the model', (b) => (covers ? setCover(id)(entry(b)) : entry(b)))
+  })
+/** One picture for each step, numbered, in one file: for a film made elsewhere, or a page of steps. */
+const set = () =>
+  doing('Drawing a picture of each step', async () => {
+    const { zipSync } = await import('fflate')
+    const files: Record<string, Uint8Array> = {}
+    await props.through(async (number, title) => {
+      working.value = `Drawing picture ${number}`
+      const picture = new Uint8Array(await (await made()).arrayBuffer())
+      files[numbered(number, title)] = picture
+    })
+    // pictures are as small as they get
+    const zip = zipSync(files, { level: 0 })
+    saveFile(
+      name('The build, step by step', '.zip'),
+      'application/zip',
+      new Blob([zip as BlobPart])
     )
   })
+const numbered = (number: number, title: string) =>
+  `${String(number).padStart(3, '0')} ${title.replace(/[^\p{L}\p{N} ,-]/gu, '').slice(0, 60)}.png`
 const glb = () =>
   doing('Writing the model', async () => {
     const { toGlb } = await import('../round/export')
@@ -105,8 +130,22 @@ const film = () =>
       <ElButton class="tool" :disabled="!picture || !!working" data-test="take-png" @click="png"
         >Picture (PNG)</ElButton
       >
-      <ElButton class="tool" :disabled="!picture || !!working" data-test="take-log" @click="intoLog"
+      <ElButton
+        class="tool"
+        :disabled="!picture || !!working"
+        data-test="take-log"
+        @click="intoLog(false)"
         >Into the log and book</ElButton
+      >
+      <ElButton
+        class="tool"
+        :disabled="!picture || !!working"
+        data-test="take-cover"
+        @click="intoLog(true)"
+        >On the card and the lists</ElButton
+      >
+      <ElButton class="tool" :disabled="!picture || !!working" data-test="take-set" @click="set"
+        >A picture of each step (zip)</ElButton
       >
       <ElButton
         v-if="canFilm"

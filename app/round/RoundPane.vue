@@ -62,14 +62,11 @@ async function make(): Promise<void> {
   busy.value = true
   problem.value = ''
   try {
-    const made = await client.make({
-      build,
-      own: shelf.own,
-      forms: plan.forms,
-      stacks: plan.stacks,
-      detail: picture.value?.software === false ? FINE : COARSE,
-      standing
-    })
+    const { forms, stacks } = plan
+    const made = await client.make(
+      { build, own: shelf.own, forms, stacks },
+      { detail: picture.value?.software === false ? FINE : COARSE, standing }
+    )
     if (!made) return
     model.value = made
     picture.value?.show(made)

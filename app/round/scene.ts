@@ -234,6 +234,9 @@ export function roundPicture(
   /** While the eye moves a processor draws fewer pixels, and all of them when it rests. */
   function moving(): void {
     seen.moved()
+    roughly()
+  }
+  function roughly(): void {
     if (software) {
       if (!isRough) {
         isRough = true
@@ -348,6 +351,7 @@ export function roundPicture(
     camera.far = reach * 20
     if (isFirst && !walking) lookFrom('corner')
     light(setting)
+    roughly()
   }
 
   function light(next: LightSetting): void {
@@ -547,7 +551,7 @@ export function roundPicture(
     renderer.setSize(size.x, size.y, false)
     camera.aspect = aspect
     camera.updateProjectionMatrix()
-    again()
+    roughly()
     if (!blob) throw new Error('the browser could not make a picture of that size')
     return blob
   }

@@ -7,6 +7,7 @@ import type { Build } from '../../core/build/types'
 import { writeBuild, writeBuilds } from '../../core/build/file/write'
 import { MOMENT_WORDS, momentOf } from '../../core/plan/7-days/moment'
 import BackupPanel from '../components/BackupPanel.vue'
+import CoverPicture from '../components/CoverPicture.vue'
 import MiniCutaway from '../drawings/MiniCutaway.vue'
 import { dayAndClock } from '../../core/words/dates'
 import { fileSize, figure, ml, mm } from '../words'
@@ -255,8 +256,10 @@ const exportAll = () =>
         :data-build="row.id"
       >
         <ElButton class="picture" :aria-label="`Open ${row.name}`" @click="open(row.id)">
-          <MiniCutaway v-if="plan" :build="row.build" :plan="plan" />
-          <span v-else class="coming" aria-hidden="true"></span>
+          <CoverPicture :cover="row.build.cover">
+            <MiniCutaway v-if="plan" :build="row.build" :plan="plan" />
+            <span v-else class="coming" aria-hidden="true"></span>
+          </CoverPicture>
         </ElButton>
         <div class="pad stack">
           <ElInput
@@ -391,6 +394,12 @@ const exportAll = () =>
   cursor: pointer;
   position: relative;
   min-height: 150px;
+}
+.picture :deep(img) {
+  width: 100%;
+  height: 168px;
+  object-fit: cover;
+  border-radius: 3px 12px 3px 12px;
 }
 .title {
   background: none;

@@ -10,7 +10,7 @@ import AccountChart from '../drawings/AccountChart.vue'
 import LeafTabs from '../components/LeafTabs.vue'
 import WorkTop from '../components/WorkTop.vue'
 import { computed, onBeforeUnmount, ref, watch } from 'vue'
-import { logged, unlogged } from '../../core/build/workEdits'
+import { logged, setCover, unlogged } from '../../core/build/workEdits'
 import type { LogEntry, PhotoEntry } from '../../core/build/log/entries'
 import { accountOf, offBy, spent, workedMin } from '../../core/build/log/account'
 import { onRail } from '../../core/plan/learned/fit'
@@ -375,6 +375,15 @@ const early = (e: Extract<LogEntry, { kind: 'step' }>) => {
                   maxlength="500"
                   @done="caption(e, $event)"
                 />
+                <ElButton
+                  class="tool"
+                  :aria-pressed="build.cover === e.id"
+                  data-test="on-card"
+                  @click="
+                    store.edit('Picture on the card', setCover(build.cover === e.id ? null : e.id))
+                  "
+                  >On the card and the lists</ElButton
+                >
                 <p v-if="e.place" class="small soft" data-test="taken-at">
                   {{ placeOnEarth(e.place)
                   }}<ElButton

@@ -5,6 +5,7 @@ import { ElButton } from 'element-plus'
 import { leaves as vLeaves } from '../leaves'
 import { computed, nextTick, onBeforeUnmount, ref } from 'vue'
 import { sittingsOf } from '../../core/plan/7-days/sittings'
+import CoverPicture from '../components/CoverPicture.vue'
 import { shoppable, shoppingCsv } from '../../core/exchange/csv'
 import { stepsCalendar } from '../../core/exchange/calendar/ics'
 import { setCalendar } from '../../core/build/workEdits'
@@ -336,6 +337,7 @@ async function print(): Promise<void> {
         </tbody>
       </table>
       <h2>Shopping</h2>
+      <CoverPicture :cover="build.cover" class="cover" />
       <table class="plain">
         <tbody>
           <tr v-for="(l, i) in plan.amounts.shopping" :key="i">
@@ -353,6 +355,12 @@ async function print(): Promise<void> {
 </template>
 
 <style scoped>
+.cover {
+  display: block;
+  max-width: 100%;
+  max-height: 70mm;
+  margin-bottom: 4mm;
+}
 .book {
   flex-wrap: nowrap;
   gap: 6px;

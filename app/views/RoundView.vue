@@ -13,6 +13,7 @@ import LandTools from '../components/LandTools.vue'
 import PressOne from '../components/PressOne.vue'
 import RoundBeside, { type Beside } from '../components/RoundBeside.vue'
 import RoundPhoto, { type Overlay } from '../components/RoundPhoto.vue'
+import type { Underlay } from '../components/RoundMeasure.vue'
 import RoundTake from '../components/RoundTake.vue'
 import WorkTop from '../components/WorkTop.vue'
 import { useRoundDays } from '../round/days'
@@ -89,6 +90,49 @@ const photoBox = computed(() => {
 watch([() => overlay.value?.camera, photoBox], ([camera, box]) => {
   if (camera && box) picture.value?.take(viewOf(camera, paneH.value / box.height))
 })
+
+/** What of the model lies under the photograph that its camera was found for. */
+const under = computed<Underlay | null>(() => {
+  const [drawnBy, box] = [picture.value, photoBox.value]
+  if (!drawnBy || !box || !overlay.value?.camera) return null
+  const { camera, widthPx, heightPx } = overlay.value
+  return {
+    at([x, y]) {
+      const pane = drawnBy.canvas.getBoundingClientRect()
+      const found = drawnBy.pick(pane.left + box.left + x * box.k, pane.top + box.top + y * box.k)
+      return found?.at ?? null
+    },
+    async drawn() {
+      drawnBy.take(viewOf(camera, 1))
+      const blob = await drawnBy.picture(widthPx, heightPx)
+      drawnBy.take(viewOf(camera, paneH.value / box.height))
+      return blob
+    }
+  }
+})
+
+/** Each moment of the build is drawn, and waited at until it was made use of. */
+async function through(visit: (number: number, title: string) => Promise<void>): Promise<void> {
+  const before = days.at.value
+  for (const [i, { title }] of days.moments.value.entries()) {
+    if (days.at.value !== i) {
+      const made = nextModel()
+      days.at.value = i
+      await made
+    }
+    await visit(i + 1, title)
+  }
+  days.at.value = before
+}
+/** The next model that is drawn; a moment that looks as the one before is not waited for long. */
+const nextModel = () =>
+  Promise.race([
+    new Promise<void>((done) => {
+      const stop = watch(model, () => (stop(), done()))
+    }),
+    new Promise<void>((done) => setTimeout(done, STILL_MS))
+  ])
+const STILL_MS = 4000
 
 const picked = shallowRef<{ part: RoundPart; at: [number, number, number] } | null>(null)
 function pick(part: RoundPart | null, at: [number, number, number] | null): void {
@@ -226,8 +270,13 @@ watch(hand, () => hovered(null))
       </section>
       <EyeAndLight v-model:light="light" v-model:plain="plain" :eye="seeing" :picture="picture" />
       <RoundBeside v-model="beside" />
-      <RoundPhoto v-model="overlay" :on-model="picked?.at ?? null" :on-photo="onPhoto" />
-      <RoundTake :picture="picture" :model="model" @film="days.throughOnce" />
+      <RoundPhoto
+        v-model="overlay"
+        :on-model="picked?.at ?? null"
+        :on-photo="onPhoto"
+        :under="under"
+      />
+      <RoundTake :picture="picture" :model="model" :through="through" @film="days.throughOnce" />
     </template>
   </WorkTop>
 </template>

@@ -11,11 +11,15 @@ import { roundModel } from '../../core/plan/round/roundModel'
 import type { RoundDetail, RoundModel, RoundPart } from '../../core/plan/round/types'
 
 /** What a model in the round is made of, as the plan has it. */
-export interface RoundAsked {
+export interface RoundPlanned {
   build: Build
   own: readonly Material[]
   forms: FormsPlan
   stacks: StacksPlan
+}
+export interface RoundAsked {
+  /** Null: the same as last time. */
+  planned: RoundPlanned | null
   detail: RoundDetail
   standing: Standing | null
 }
@@ -30,8 +34,11 @@ function groundOf(build: Build): GroundPlan {
   return last.ground
 }
 
+let current: RoundPlanned | null = null
 const work = {
-  make: ({ build, own, forms, stacks, detail, standing }: RoundAsked): RoundModel => {
+  make: ({ planned, detail, standing }: RoundAsked): RoundModel => {
+    current = planned ?? current!
+    const { build, own, forms, stacks } = current
     const shelf = withBottles(shelfOf([...BUILT_IN, ...own]), build.bottles)
     const model = roundModel(
       build,

@@ -1,19 +1,22 @@
 import { klona } from 'klona/lite'
 import type { RoundModel, RoundPart } from '../../core/plan/round/types'
 import { Dismissed, hire, type Hired } from './hire'
-import type { RoundAsked, RoundWork } from './round.worker'
+import type { RoundAsked, RoundPlanned, RoundWork } from './round.worker'
 
 /** Makes models in the round off the main thread: one at a time, and after it the last one asked for. */
 export interface RoundClient {
   /** Null: something else was asked for meanwhile, or it was stopped. */
-  make: (asked: RoundAsked) => Promise<RoundModel | null>
+  make: (planned: RoundPlanned, how: Omit<RoundAsked, 'planned'>) => Promise<RoundModel | null>
   stop: () => void
 }
+
+const PLANNED = ['build', 'own', 'forms', 'stacks'] as const
 
 export function roundClient(): RoundClient {
   let maker: Hired<RoundWork> | null = null
   let working: Promise<unknown> = Promise.resolve()
   let last = 0
+  let sent: RoundPlanned | null = null
   /** What was made last, whether or not anybody still wanted it: bodies that stay are not sent again. */
   let before = new Map<string, RoundPart>()
   function filled(model: RoundModel): RoundModel {
@@ -25,7 +28,7 @@ export function roundClient(): RoundClient {
     return { ...model, parts }
   }
   return {
-    async make(what) {
+    async make(planned, how) {
       const mine = ++last
       // what was asked for before is finished first; what was asked for between is never begun
       await working
@@ -33,7 +36,11 @@ export function roundClient(): RoundClient {
       maker ??= hire<RoundWork>(
         new Worker(new URL('./round.worker.ts', import.meta.url), { type: 'module' })
       )
-      const made = maker.ask((w) => w.make(klona(what)) as Promise<RoundModel>).then(filled)
+      // the plan is large: it goes over only when it is another
+      const isKnown = PLANNED.every((part) => sent?.[part] === planned[part])
+      sent = planned
+      const what = klona({ planned: isKnown ? null : planned, ...how })
+      const made = maker.ask((w) => w.make(what) as Promise<RoundModel>).then(filled)
       working = made.catch(() => undefined)
       try {
         const model = await made
@@ -48,6 +55,7 @@ export function roundClient(): RoundClient {
       maker?.dismiss()
       maker = null
       before = new Map()
+      sent = null
     }
   }
 }

@@ -30,6 +30,8 @@ export interface Build {
   ground: GroundChoice
   /** The land as it was sculpted; left out: as high as its bank everywhere. */
   land?: Land
+  /** Photograph of its log that stands on its card and at the head of its lists; left out: none. */
+  cover?: string
   /** From source to sink. */
   waters: Water[]
   /** How much water runs down the chain, full size. */

@@ -119,6 +119,12 @@ export const unlogged =
     log: { ...build.log, entries: build.log.entries.filter((e) => e.id !== id) }
   })
 
+/** The photograph of the log that stands on the build's card and at the head of its lists; null: none. */
+export const setCover =
+  (id: string | null): Edit =>
+  ({ cover: _, ...build }) =>
+    id === null ? build : { ...build, cover: id }
+
 /** Plans all that is not done from a moment on. */
 export const planFrom =
   (asOf: string): Edit =>

@@ -3,6 +3,7 @@ import { readFileSync } from 'node:fs'
 import { createRequire } from 'node:module'
 import { unzipSync } from 'fflate'
 import { PNG } from 'pngjs'
+import { ssim } from 'ssim.js'
 import type { Page } from 'playwright-core'
 import { landAt, landSpan } from '../../core/build/land'
 import { BUILT_IN_SHELF } from '../../core/craft/materials/shelf'
@@ -11,6 +12,7 @@ import { heightAt } from '../../core/physics/shape/heightAt'
 import { deltaE2000 } from '../../core/physics/stuff/colour/difference'
 import { labOfXyz, linearOf, xyzOfRgb } from '../../core/physics/stuff/colour/rgb'
 import { derivePlan } from '../../core/plan/derivePlan'
+import { roundMoments } from '../../core/plan/round/days'
 import { groundStage } from '../../core/plan/1-ground/groundStage'
 import { poolTable } from '../../core/plan/round/tables'
 import { choose, openDemo, settled, stage, type Stage } from '../support/browser'
@@ -23,13 +25,35 @@ const drawn = (page: Page) => page.locator('[data-test="round"][data-first-ms]')
 const told = async (page: Page) =>
   (await page.locator('[data-test="round-told"] li').allTextContents()).map((t) => t.trim())
 /** A file that is downloaded, as bytes. */
-async function bytesOf(page: Page, button: string): Promise<Buffer> {
-  const [download] = await Promise.all([page.waitForEvent('download'), page.click(button)])
+async function bytesOf(page: Page, button: string, timeout?: number): Promise<Buffer> {
+  const [download] = await Promise.all([
+    page.waitForEvent('download', { timeout }),
+    page.click(button)
+  ])
   return readFileSync(await download.path())
 }
 const at = async (page: Page, test: string, x: number, y: number) => {
   const box = (await page.locator(`[data-test="${test}"]`).first().boundingBox())!
   return [box.x + x * box.width, box.y + y * box.height] as const
+}
+
+/** How alike two pictures of one shape are in structure, 0 to 1 (Wang et al. 2004), at the size of the smaller. */
+function alike(large: PNG, small: PNG): number {
+  const k = large.width / small.width
+  const data = new Uint8ClampedArray(small.data.length)
+  for (let y = 0; y < small.height; y++)
+    for (let x = 0; x < small.width; x++)
+      for (let c = 0; c < 4; c++) {
+        let sum = 0
+        for (let i = 0; i < k * k; i++) {
+          const [u, v] = [k * x + (i % k), k * y + Math.floor(i / k)]
+          sum += large.data[4 * (Math.min(large.height - 1, v) * large.width + u) + c]
+        }
+        data[4 * (y * small.width + x) + c] = sum / (k * k)
+      }
+  const { width, height } = small
+  const there = { data: new Uint8ClampedArray(small.data), width, height }
+  return ssim({ data, width, height }, there).mssim
 }
 
 describe('Land and round in the browser', () => {
@@ -351,6 +375,84 @@ describe('Land and round in the browser', () => {
     const off = Number(/within ([\d.]+) px/.exec(words ?? '')?.[1])
     // the photograph is kept in whole pixels and shrunk: a few of them
     expect(off).to.be.below(3)
+    // what is measured between it and the model, of which it is a picture, agrees
+    const press = async (fx: number, fy: number) =>
+      page.mouse.click(box.x + fx * box.width, box.y + fy * box.height)
+    await page.click('[data-measure="height"]')
+    await press(0.434, 0.755)
+    await page.getByText('Now its top').waitFor()
+    await press(0.434, 0.705)
+    const high = await page.locator('[data-test="measured-height"]').textContent()
+    const [seen, model] = [...high!.matchAll(/(\d[\d.]*)\smm/g)].map((m) => Number(m[1]))
+    expect(seen).to.be.above(5)
+    expect(Math.abs(seen - model)).to.be.below(0.25 * seen)
+    await page.click('[data-measure="area"]')
+    await press(0.4, 0.4)
+    await press(0.6, 0.62)
+    const area = page.locator('[data-test="measured-area"]')
+    const whites = [...(await area.textContent())!.matchAll(/(\d+) % white/g)].map((m) =>
+      Number(m[1])
+    )
+    expect(whites).to.have.length(2)
+    expect(Math.abs(whites[0] - whites[1])).to.be.below(4)
+    const apart = await page
+      .locator('[data-test="round-measure"]')
+      .getByText('ΔE2000')
+      .textContent()
+    expect(Number(/lie ([\d.]+)/.exec(apart!)?.[1])).to.be.below(4)
+    await close()
+  })
+
+  it('goes onto the card of its build and the head of the shopping list, and off again; a picture of each step is one file', async () => {
+    const { page, said, close } = await openDemo(s, WEIR, 'round')
+    await drawn(page)
+    await page.click('[data-test="take-cover"]')
+    await page.locator('[data-test="photo-pick"]').waitFor()
+    await settled(page)
+    await page.goto(`${s.address}/build/${WEIR}/prints`)
+    await page.click('[data-leaf="plan"]')
+    await page.locator('[data-test="cover"]').waitFor({ state: 'attached' })
+    await page.goto(s.address)
+    const card = page.locator(`[data-build="${WEIR}"] [data-test="cover"]`)
+    await card.waitFor()
+    expect(await card.evaluate((img: HTMLImageElement) => img.naturalWidth)).to.be.above(800)
+    await page.goto(`${s.address}/build/${WEIR}/log`)
+    await page.locator('[data-test="on-card"][aria-pressed="true"]').click()
+    await settled(page)
+    await page.goto(s.address)
+    await page.locator(`[data-build="${WEIR}"] .picture svg`).waitFor()
+
+    await page.goto(`${s.address}/build/${WEIR}/round`)
+    await drawn(page)
+    await choose(page.locator('[data-test="picture-size"]'), '640')
+    const zip = unzipSync(new Uint8Array(await bytesOf(page, '[data-test="take-set"]', 240_000)))
+    const names = Object.keys(zip).toSorted()
+    const moments = roundMoments(demo(), derivePlan(demo()), BUILT_IN_SHELF)
+    expect(names).to.have.length(moments.length)
+    expect(names[0]).to.equal('001 The bare board.png')
+    const [first, last] = [names[0], names.at(-1)!].map((n) => PNG.sync.read(Buffer.from(zip[n])))
+    expect([first.width, last.width]).to.deep.equal([640, 640])
+    expect(first.data.equals(last.data)).to.equal(false)
+    expect(said).to.deep.equal([])
+    await close()
+  })
+
+  it('looks as it looked: alike in structure to the picture that is kept, unlike one without its water', async () => {
+    const { page, close } = await openDemo(s, WEIR, 'round')
+    await drawn(page)
+    await page.click('[data-view="front"]')
+    await choose(page.locator('[data-test="picture-size"]'), '1280')
+    const take = async () => PNG.sync.read(await bytesOf(page, '[data-test="take-png"]'))
+    const now = await take()
+    const kept = PNG.sync.read(readFileSync(new URL('../support/round-front.png', import.meta.url)))
+    expect(alike(now, kept)).to.be.above(0.95)
+    await page.locator('[data-test="day-slider"] [role="slider"]').focus()
+    await page.keyboard.press('Home')
+    await page.waitForFunction(
+      () => document.querySelectorAll('[data-test="round-told"] li').length === 1
+    )
+    await page.waitForTimeout(500)
+    expect(alike(await take(), kept)).to.be.below(0.88)
     await close()
   })
 

@@ -1,7 +1,7 @@
 import { expect } from 'chai'
 import fc from 'fast-check'
 import { calculate } from '../../core/exchange/calc/contract'
-import { resection, seenIn, type Point3 } from '../../core/physics/picture/resection'
+import { resection, seenIn, standsOver, type Point3 } from '../../core/physics/picture/resection'
 import { laidOut, nest } from '../../core/physics/shape/nest'
 import { signedArea, type Point2 } from '../../core/physics/shape/polygon'
 import { slicesOf } from '../../core/physics/shape/slices'
@@ -279,6 +279,23 @@ describe('the camera of a picture', () => {
         }),
         { numRuns: 60 }
       )
+  })
+
+  it('what stands upright is measured as high as it is, from any camera that does not look straight down', () => {
+    const size = { widthPx, heightPx }
+    fc.assert(
+      fc.property(eyes, number(20, 380), number(20, 280), number(0.5, 120), (eye, x, y, high) => {
+        const known = placed(eye)
+        const foot: Point3 = [x, y, 12]
+        const top = seenIn(known, size, [x, y, 12 + high])
+        expect(standsOver(known, size, foot, top)).to.be.closeTo(high, 1e-6 * eye.far)
+      })
+    )
+    const above = {
+      ...camera([200, 150, 900], [200, 150.0001, 0], 40),
+      eyeMm: [200, 150, 900] as Point3
+    }
+    expect(() => standsOver(above, size, [200, 150, 0], [100, 100])).to.throw(/aslant/)
   })
 
   it('by clicks half a pixel off it still lies within a few in a hundred', () => {

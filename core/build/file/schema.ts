@@ -540,6 +540,7 @@ export const BUILD_SCHEMA = open({
   }).required(),
   notes: Joi.string().max(100_000).allow('').required(),
   land: LAND_SCHEMA,
+  cover: id(),
   traces: TRACES_SCHEMA,
   bottles: Joi.array().items(BOTTLE_SCHEMA).unique('id').max(200)
 })

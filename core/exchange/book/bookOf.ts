@@ -2,6 +2,7 @@ import { allCups, figuresFor } from '../../bench/benchSteps'
 import { cupTitle } from '../../bench/mixNames'
 import { accountOf } from '../../build/log/account'
 import { entriesOf, type PhotoEntry } from '../../build/log/entries'
+import type { Build } from '../../build/types'
 import { CAUTION_CLOSE, CAUTIONS, type CautionId } from '../../craft/materials/cautions'
 import { chancesWords, waitWords } from '../../explain/daysWords'
 import { explainFinish, type Explanation } from '../../explain/explanations'
@@ -45,6 +46,7 @@ export function bookOf(from: Sources, photos: Photographs): Block[] {
     ...mixes(from),
     ...days,
     { kind: 'chapter', text: 'Shopping' },
+    ...atHead(from.build, photos),
     ...shopping(from),
     ...(build.log.entries.length > 0
       ? [{ kind: 'chapter' as const, text: 'How it went' }, ...after(from, photos)]
@@ -248,6 +250,12 @@ function daysChapter({ build, plan, units }: Sources): Block[] {
       : [])
   ]
 }
+
+/** The picture that the builder put at the head of the lists. */
+const atHead = (build: Build, photos: Photographs): Block[] =>
+  entriesOf(build.log, 'photo')
+    .filter((e) => e.id === build.cover)
+    .flatMap((e) => pictureOf({ ...e, place: undefined }, photos, ''))
 
 function shopping({ plan, units }: Sources): Block[] {
   return [

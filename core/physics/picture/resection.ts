@@ -136,6 +136,32 @@ export function seenIn(
   ]
 }
 
+/**
+ * How high what is seen in a picture stands over its foot: where the ray through its top meets the
+ * upright plane through the foot that faces the camera, mm.
+ *
+ * @param foot  place of the foot on the model, mm
+ * @param top   where its top is seen in the picture, px
+ * @throws RangeError where the camera looks straight down on the foot: no height is seen from there
+ */
+export function standsOver(
+  { eyeMm, fovDeg, right, down, ahead }: Camera,
+  { widthPx, heightPx }: { widthPx: number; heightPx: number },
+  foot: Point3,
+  top: readonly [x: number, y: number]
+): number {
+  const focal = heightPx / 2 / Math.tan((fovDeg * Math.PI) / 360)
+  const [u, v] = [(top[0] - widthPx / 2) / focal, (top[1] - heightPx / 2) / focal]
+  const ray = [0, 1, 2].map((k) => ahead[k] + u * right[k] + v * down[k])
+  const off = less(foot, eyeMm)
+  const facing = [off[0], off[1]]
+  const along = facing[0] * ray[0] + facing[1] * ray[1]
+  const far = facing[0] ** 2 + facing[1] ** 2
+  if (far < 1e-6 * dot(off, off) || !(along > 0))
+    throw new RangeError('top: no height is seen from straight above; take a picture aslant')
+  return eyeMm[2] + (far / along) * ray[2] - foot[2]
+}
+
 /** The places in a frame of their own: about their middle, of size 1, and flat in its first two axes where they lie in a plane. */
 function framed(model: readonly Point3[]): {
   places: Vec[]
