@@ -110,6 +110,8 @@ export interface RoundPicture {
     radiusMm: number,
     heightAt: (x: number, y: number) => number
   ) => void
+  /** While it waits it draws only the pictures that are asked for. */
+  wait: (on: boolean) => void
   /** What is drawn, as large as asked for. */
   picture: (width: number, height: number) => Promise<Blob>
   canvas: HTMLCanvasElement
@@ -228,8 +230,9 @@ export function roundPicture(
       seen.first(firstMs)
     }
   }
+  let waits = false
   const again = () => {
-    if (asked === 0) asked = requestAnimationFrame(draw)
+    if (asked === 0 && !waits) asked = requestAnimationFrame(draw)
   }
   /** While the eye moves a processor draws fewer pixels, and all of them when it rests. */
   function moving(): void {
@@ -569,6 +572,10 @@ export function roundPicture(
     reshape,
     ring,
     hold: (held) => (controls.enabled = !held && !walking),
+    wait(on) {
+      waits = on
+      again()
+    },
     picture,
     canvas,
     software,

@@ -114,15 +114,20 @@ const under = computed<Underlay | null>(() => {
 /** Each moment of the build is drawn, and waited at until it was made use of. */
 async function through(visit: (number: number, title: string) => Promise<void>): Promise<void> {
   const before = days.at.value
-  for (const [i, { title }] of days.moments.value.entries()) {
-    if (days.at.value !== i) {
-      const made = nextModel()
-      days.at.value = i
-      await made
+  picture.value?.wait(true)
+  try {
+    for (const [i, { title }] of days.moments.value.entries()) {
+      if (days.at.value !== i) {
+        const made = nextModel()
+        days.at.value = i
+        await made
+      }
+      await visit(i + 1, title)
     }
-    await visit(i + 1, title)
+  } finally {
+    picture.value?.wait(false)
+    days.at.value = before
   }
-  days.at.value = before
 }
 /** The next model that is drawn; a moment that looks as the one before is not waited for long. */
 const nextModel = () =>
