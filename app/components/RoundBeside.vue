@@ -30,7 +30,7 @@ const choices = computed(() => [
   { id: 'none', name: 'Nothing' },
   { id: 'bare', name: 'The same without its white' },
   ...(build.value.running.kept.length > 0
-    ? [{ id: 'run', name: build.value.running.mapsFrom ? 'White of the forms' : 'White as it ran' }]
+    ? [{ id: 'run', name: build.value.running.mapsFrom ? 'As the forms have it' : 'As it ran' }]
     : []),
   ...store.pools.map((p) => ({ id: `tint:${p.id}`, name: `${p.name} in another tint` })),
   ...build.value.waters.map((w) => ({ id: `way:${w.id}`, name: `${w.name} made in another way` }))
@@ -57,7 +57,7 @@ function made(kind: string): Beside | null {
   if (kind === 'run') {
     const from = here.running.mapsFrom ? null : here.running.kept.at(-1)!.id
     return {
-      name: from ? 'White as it ran' : 'White of the forms',
+      name: from ? 'As it ran' : 'As the forms have it',
       build: takeMaps(from)(here),
       bare: false
     }

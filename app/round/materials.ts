@@ -4,12 +4,12 @@ import {
   DataUtils,
   HalfFloatType,
   LinearFilter,
+  LinearMipmapLinearFilter,
   RedFormat,
   RGBAFormat,
   ShaderMaterial,
   SRGBColorSpace,
   UnsignedByteType,
-  Vector2,
   Vector3,
   Vector4,
   Color
@@ -31,13 +31,15 @@ export const aLight = (): Light => ({
   plain: { value: 0 }
 })
 
-/** A field over the base as a picture that is read between its values. */
-export function fieldTexture({ cols, rows, values }: RoundField): DataTexture {
+/** A field over the base as a picture that is read between its values; seen from afar it fades where that is wished. */
+export function fieldTexture({ cols, rows, values }: RoundField, fades = false): DataTexture {
   const half = new Uint16Array(values.length)
   for (let i = 0; i < values.length; i++)
     half[i] = DataUtils.toHalfFloat(Math.min(60_000, Math.max(-60_000, values[i])))
   const texture = new DataTexture(half, cols, rows, RedFormat, HalfFloatType)
-  texture.minFilter = texture.magFilter = LinearFilter
+  texture.magFilter = LinearFilter
+  texture.minFilter = fades ? LinearMipmapLinearFilter : LinearFilter
+  texture.generateMipmaps = fades
   texture.wrapS = texture.wrapT = ClampToEdgeWrapping
   texture.needsUpdate = true
   return texture
@@ -124,8 +126,10 @@ export interface WaterLook {
   bedMap: Vector4
   white: DataTexture
   whiteMap: Vector4
-  /** How far apart its ripples are and how high, mm. */
-  ripples: { spacingMm: number; heightMm: number }
+  /** How far its ripples rise and fall, mm, and how far apart the places of that lie. */
+  ripples: DataTexture
+  rippleMap: Vector4
+  rippleCellMm: number
   /** A run has no ground under it but its own bed: its depth is taken upright. */
   shallow: boolean
 }
@@ -145,7 +149,9 @@ export function waterMaterial(look: WaterLook): ShaderMaterial {
       bedMap: { value: look.bedMap },
       whiteness: { value: look.white },
       whiteMap: { value: look.whiteMap },
-      ripple: { value: new Vector2(look.ripples.spacingMm, look.ripples.heightMm) },
+      ripples: { value: look.ripples },
+      rippleMap: { value: look.rippleMap },
+      rippleCell: { value: look.rippleCellMm },
       shallow: { value: look.shallow ? 1 : 0 }
     },
     vertexShader: VERTEX,
@@ -161,21 +167,21 @@ export function waterMaterial(look: WaterLook): ShaderMaterial {
       uniform vec4 bedMap;
       uniform vec4 whiteMap;
       uniform float mostMm;
-      uniform vec2 ripple;
+      uniform sampler2D ripples;
+      uniform vec4 rippleMap;
+      uniform float rippleCell;
       uniform float shallow;
       float bedAt(vec2 p) {
         return texture2D(bed, bedMap.xy + p * bedMap.zw).r;
       }
+      float rippleAt(vec2 p) {
+        return texture2D(ripples, rippleMap.xy + p * rippleMap.zw).r;
+      }
       vec3 rippled(vec2 p) {
-        float e = 0.35;
-        float s = 1.0 / max(0.8, ripple.x);
-        float h0 = foam(p * s);
-        float hx = foam((p + vec2(e, 0.0)) * s);
-        float hy = foam((p + vec2(0.0, e)) * s);
-        // what is finer than the picture can show is left out, or it would glitter
-        float px = length(fwidth(p));
-        float fade = 1.0 - smoothstep(0.12, 0.55, px * s);
-        return normalize(vec3(-(hx - h0) * fade, -(hy - h0) * fade, e / max(0.02, 1.6 * ripple.y)));
+        float e = rippleCell;
+        float across = rippleAt(p + vec2(e, 0.0)) - rippleAt(p - vec2(e, 0.0));
+        float along = rippleAt(p + vec2(0.0, e)) - rippleAt(p - vec2(0.0, e));
+        return normalize(vec3(-across, -along, 2.0 * e));
       }
       void main() {
         vec3 ray = normalize(fromEye);

@@ -297,6 +297,7 @@ export function roundPicture(
     model = next
     const bed = kept(fieldTexture(next.ground)) as ReturnType<typeof fieldTexture>
     const white = kept(fieldTexture(next.white)) as ReturnType<typeof fieldTexture>
+    const ripples = kept(fieldTexture(next.ripples, true)) as ReturnType<typeof fieldTexture>
     const tables = next.tables.map((t) => kept(tableTexture(t)) as ReturnType<typeof tableTexture>)
     for (const part of next.parts) {
       const drawn = before.get(part.id)?.mesh.geometry
@@ -312,7 +313,6 @@ export function roundPicture(
       if (part.kind === 'mist')
         return new MeshLambertMaterial({ color: 0xffffff, transparent: true, opacity: 0.28 })
       if ((part.kind === 'water' || part.kind === 'run') && part.table !== undefined) {
-        const ripples = next.ripples.find((r) => r.water === part.water)
         return waterMaterial({
           light: shared,
           eye: eyeAt,
@@ -322,7 +322,9 @@ export function roundPicture(
           bedMap: fieldMap(next.ground),
           white,
           whiteMap: fieldMap(next.white),
-          ripples: ripples ?? { spacingMm: 8, heightMm: 0.3 },
+          ripples,
+          rippleMap: fieldMap(next.ripples),
+          rippleCellMm: next.ripples.cellMm,
           shallow: part.kind === 'run'
         })
       }

@@ -8,7 +8,7 @@ import type { StacksPlan } from '../../core/plan/3-stacks/stacksStage'
 import type { Standing } from '../../core/plan/round/days'
 import type { Kept } from '../../core/plan/round/kept'
 import { roundModel } from '../../core/plan/round/roundModel'
-import type { RoundDetail, RoundModel, RoundPart } from '../../core/plan/round/types'
+import type { RoundDetail, RoundField, RoundModel, RoundPart } from '../../core/plan/round/types'
 
 /** What a model in the round is made of, as the plan has it. */
 export interface RoundPlanned {
@@ -71,14 +71,16 @@ function handedOver(model: RoundModel): RoundModel {
     }
   })
   handed = new Map(model.parts.map((p) => [p.id, p.xyz]))
-  const ground = { ...model.ground, values: model.ground.values.slice() }
+  const copied = (field: RoundField): RoundField => ({ ...field, values: field.values.slice() })
+  const [ground, ripples] = [copied(model.ground), copied(model.ripples)]
   const buffers = [
     ...parts.flatMap((p) => (p.unchanged ? [] : [p.xyz, p.triangles, p.colours, p.white])),
     ...model.tables.map((t) => t.rgb),
     ground.values,
+    ripples.values,
     model.white.values
   ].flatMap((v) => (v ? [v.buffer as ArrayBuffer] : []))
-  return transfer({ ...model, parts, ground }, buffers)
+  return transfer({ ...model, parts, ground, ripples }, buffers)
 }
 
 export type RoundWork = typeof work

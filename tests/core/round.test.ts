@@ -19,7 +19,10 @@ import { COARSE, FINE, type Body, type RoundDetail } from '../../core/plan/round
 import { inHand } from '../../core/plan/round/inHand'
 import { newFrom } from '../../core/exchange/newFile'
 import { mm } from '../../core/words/sentences'
-import { landOf } from '../../core/plan/beside/landOf'
+import { ranSurface } from '../../core/plan/round/ranSurface'
+import { rippleField } from '../../core/plan/round/rippled'
+import { takeMaps } from '../../core/build/runEdits'
+import { landOf, wholeGround } from '../../core/plan/beside/landOf'
 import { landPieces } from '../../core/plan/templates/landPieces'
 import { landSheets } from '../../core/plan/templates/landSheets'
 import { cutListOf } from '../../core/exchange/sheets/landFiles'
@@ -255,6 +258,59 @@ describe('The model in the round', () => {
     // down the fall, never up
     for (const { from, to } of inHand(build, plan, 'weir/gel#1')!.strokes)
       expect(to[2]).to.be.below(from[2])
+  })
+
+  it('ripples lie across the strokes, as far apart and as high as the plan has them', () => {
+    const [{ build, plan, ground }] = made
+    const whole = wholeGround(build, ground, plan.forms)
+    const [spacingMm, heightMm] = [6, 0.5]
+    for (const headingDeg of [0, 90]) {
+      const strokes = plan.forms.strokes.map((s) => ({ ...s, water: 'w', headingDeg, spacingMm }))
+      const ripples = [{ ...plan.forms.ripples[0], water: 'w', spacingMm, heightMm }]
+      const { cols, rows, cellMm, values } = rippleField(build, { strokes, ripples }, whole)
+      /** Times that it goes through nothing on the way, for each mm over which it is not flat. */
+      const crossings = (step: number) => {
+        let [crossed, length] = [0, 0]
+        for (let i = 0; i + step < values.length; i++) {
+          if (values[i] === 0 || values[i + step] === 0) continue
+          length += cellMm
+          if (values[i] > 0 !== values[i + step] > 0) crossed++
+        }
+        return crossed / length
+      }
+      const [along, across] = headingDeg === 0 ? [1, cols] : [cols, 1]
+      expect(rows * cols).to.equal(values.length)
+      expect(2 / crossings(along)).to.be.within(0.8 * spacingMm, 1.25 * spacingMm)
+      expect(crossings(across)).to.be.below(0.55 * crossings(along))
+      const most = values.reduce((m, v) => Math.max(m, Math.abs(v)), 0)
+      expect(2 * most).to.be.within(0.8 * heightMm, 2.4 * heightMm)
+    }
+  })
+
+  it('water that ran stands in the round as the run left it', () => {
+    const gorge = made[2]
+    const id = gorge.build.running.kept[0].id
+    const build = takeMaps(id)(gorge.build)
+    const plan = derivePlan(build)
+    expect(plan.forms.ran!.stale).to.equal(false)
+    const each = { build, plan, ground: groundStage(build) }
+    const at = ranSurface(build, plan.forms)!
+    const bodies = modelOf(each).parts.filter((p) => p.kind === 'run')
+    expect(bodies.length).to.be.above(0)
+    let [asItRan, all] = [0, 0]
+    for (const { id: name, xyz, ...body } of bodies) {
+      expect(closedVolume({ xyz, ...body }), name).to.be.above(0)
+      for (let i = 0; i < xyz.length; i += 3) {
+        const high = at(xyz[i], xyz[i + 1])
+        if (high === null) continue
+        all++
+        if (Math.abs(xyz[i + 2] - high) < 0.01) asItRan++
+      }
+    }
+    // of seven places of a section two are its bed
+    expect(asItRan / all).to.be.above(0.6)
+    const still = takeMaps(null)(gorge.build)
+    expect(ranSurface(still, derivePlan(still).forms)).to.equal(null)
   })
 
   it('goes from bare board to all of it: levels only rise, dams come and go, white comes after its water', () => {

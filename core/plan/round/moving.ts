@@ -6,6 +6,7 @@ import type { SeaPlan } from '../2-forms/formsStage'
 import type { ReachForm } from '../2-forms/reachForm'
 import type { SplashForm } from '../2-forms/splashForm'
 import { lofted } from './bodies'
+import type { SurfaceAt } from './ranSurface'
 import type { Body } from './types'
 
 type Point3 = [number, number, number]
@@ -57,8 +58,8 @@ export function fallBodies(form: FallForm): Whitened[] {
   })
 }
 
-/** A run of water from its bed to its surface, station by station, as wide as it is. */
-export function runBody(form: ReachForm): Body | null {
+/** A run of water from its bed to its surface, station by station, as wide as it is; as it ran where it did. */
+export function runBody(form: ReachForm, ran: SurfaceAt | null = null): Body | null {
   const { stations, widthMm } = form
   if (stations.length < 2) return null
   const half = widthMm / 2
@@ -66,22 +67,26 @@ export function runBody(form: ReachForm): Body | null {
     const [a, b] = [stations[Math.max(0, i - 1)], stations[Math.min(stations.length - 1, i + 1)]]
     const [ux, uy] = [b.at[0] - a.at[0], b.at[1] - a.at[1]]
     const l = Math.hypot(ux, uy) || 1
-    const top = Math.max(s.surfaceMm, s.bedMm + THINNEST_MM)
-    const put = (side: number, z: number): Point3 => [
-      s.at[0] - (side * half * uy) / l,
-      s.at[1] + (side * half * ux) / l,
-      z
-    ]
-    return [put(-1, s.bedMm), put(1, s.bedMm), put(1, top), put(-1, top)]
+    const topAt = (x: number, y: number) =>
+      Math.max(ran?.(x, y) ?? s.surfaceMm, s.bedMm + THINNEST_MM)
+    const put = (side: number, isTop: boolean): Point3 => {
+      const [x, y] = [s.at[0] - (side * half * uy) / l, s.at[1] + (side * half * ux) / l]
+      return [x, y, isTop ? topAt(x, y) : s.bedMm]
+    }
+    return [put(-1, false), put(1, false), ...ACROSS.map((side) => put(side, true))]
   })
   const [first] = stations
+  const top = Math.max(first.surfaceMm, first.bedMm + THINNEST_MM)
   return lofted(sections, [
     [-half, first.bedMm],
     [half, first.bedMm],
-    [half, Math.max(first.surfaceMm, first.bedMm + THINNEST_MM)],
-    [-half, Math.max(first.surfaceMm, first.bedMm + THINNEST_MM)]
+    ...ACROSS.map((side, i): Point2 => [side * half, top + ARCH_MM * i * (ACROSS.length - 1 - i)])
   ])
 }
+/** Places of a run's surface from side to side, as shares of half its width. */
+const ACROSS = [1, 0.5, 0, -0.5, -1]
+/** Its ends are closed as if it were a little arched: no three places of a ring lie on a line. */
+const ARCH_MM = 1e-3
 
 /** A crest with its curl, stood square to its line, rooted a little under the level. */
 export function crestBody(sea: SeaPlan, levelMm: number): Whitened | null {

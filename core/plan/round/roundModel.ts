@@ -17,6 +17,8 @@ import { wholeGround, type WholeGround } from '../beside/landOf'
 import { keptOr, type Kept } from './kept'
 import { ellipse, landBody, stone, upright, volumeOf, waterBody } from './bodies'
 import { crestBody, fallBodies, landingMist, runBody, splashBodies } from './moving'
+import { ranSurface } from './ranSurface'
+import { rippleField } from './rippled'
 import { allStanding, type Standing } from './days'
 import { bedBytes, bytesOf, gelTable, poolTable } from './tables'
 import {
@@ -80,6 +82,10 @@ export function roundModel(
   const whole = keptOr(kept, 'ground', [bed, reachesOf(build), forms.reaches], () =>
     wholeGround(build, ground, forms)
   )
+  // pools are poured level; what runs over them is built up as the run whose maps are taken left it
+  const ran = keptOr(kept, 'ran', [build.running.mapsFrom, forms.ran?.stale], () =>
+    ranSurface(build, forms)
+  )
   const tables: DepthTable[] = []
   const table = (made: DepthTable) => tables.push(made) - 1
   const parts: RoundPart[] = [
@@ -115,7 +121,7 @@ export function roundModel(
     )
   for (const form of forms.reaches.filter((f) => stands(f.id))) {
     const reach = reachesOf(build).find((r) => r.id === form.id)!
-    const body = runBody(form)
+    const body = runBody(form, ran)
     if (!body) continue
     const deepest = form.stations.reduce((d, s) => Math.max(d, s.surfaceMm - s.bedMm), 0)
     const says = `${mm(form.lengthMm)} long, ${mm(form.widthMm)} wide, up to ${mm(deepest)} deep`
@@ -224,11 +230,9 @@ export function roundModel(
     tables,
     ground: bedField(whole),
     white: whiteField(forms, standing.white),
-    ripples: forms.ripples.map(({ water, spacingMm, heightMm: high }) => ({
-      water,
-      spacingMm,
-      heightMm: high
-    })),
+    ripples: keptOr(kept, 'ripples', [bed, reachesOf(build), forms.strokes, forms.ripples], () =>
+      rippleField(build, forms, whole)
+    ),
     triangles
   }
 }

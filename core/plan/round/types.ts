@@ -81,8 +81,8 @@ export interface RoundModel {
   ground: RoundField
   /** Share of white, 0 to 1. */
   white: RoundField
-  /** Ripples of each water: how far apart and how high, mm. */
-  ripples: { water: string; spacingMm: number; heightMm: number }[]
+  /** How far ripples rise and fall over the surface, mm. */
+  ripples: RoundField
   triangles: number
 }
 
