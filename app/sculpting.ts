@@ -32,6 +32,8 @@ const radiusMm = ref(20)
 const strengthPct = ref(50)
 const toMm = ref<number | null>(null)
 const slopeMm = ref<[number, number]>([20, 40])
+/** As lines of a map are traced, each next one lies so much higher, mm. */
+const nextMm = ref(0)
 
 /**
  * Land under the builder's hand: a copy is worked while a stroke lasts, and taken into the build as one
@@ -93,6 +95,7 @@ export function useSculpting() {
     if (tool.value === 'contour') {
       const zMm = Math.round(toMm.value ?? fieldAt(before, line[0]))
       store.edit('Line of one height', addContour({ zMm, points: closed(line) }))
+      if (nextMm.value !== 0) toMm.value = Math.max(0, zMm + nextMm.value)
       return cancel()
     }
     let made = working.value
@@ -124,6 +127,7 @@ export function useSculpting() {
     strengthPct,
     toMm,
     slopeMm,
+    nextMm,
     field,
     busy,
     heightAt,

@@ -9,7 +9,8 @@ import {
   changeParting,
   partFall,
   setFlow,
-  setOutlet
+  setOutlet,
+  layLedge
 } from '../../core/build/edits'
 import type { Fall, Outlet } from '../../core/build/types'
 import { MOODS } from '../../core/physics/water/hydraulics/drop'
@@ -150,6 +151,13 @@ const LANDS = { before: 'lands before', on: 'lands on', behind: 'lands behind' }
         "
       />
     </div>
+    <ElButton
+      v-if="fall.outlet.kind === 'ledge' && store.build!.land"
+      class="tool"
+      data-test="lay-ledge"
+      @click="store.edit('Lay the ledge on the land', layLedge(fall.id))"
+      >Lay it on the land</ElButton
+    >
     <p v-if="form.filled !== null" class="small soft" data-test="filled">
       Its pipe runs {{ Math.round(form.filled * 100) }} % full at its end.
     </p>

@@ -8,7 +8,7 @@ import NumberField from './NumberField.vue'
 
 /** What works the land: the brushes, how wide and how strong, and to which height. */
 const props = defineProps<{ land: ReturnType<typeof useSculpting> }>()
-const { tool, radiusMm, strengthPct, toMm, slopeMm } = props.land
+const { tool, radiusMm, strengthPct, toMm, slopeMm, nextMm } = props.land
 const hasStrength = computed(() => !['cliff', 'slope', 'contour'].includes(tool.value))
 const hasHeight = computed(() => ['flatten', 'cliff', 'contour'].includes(tool.value))
 const BLANK: Partial<Record<typeof tool.value, string>> = {
@@ -63,6 +63,17 @@ const BLANK: Partial<Record<typeof tool.value, string>> = {
     :min="0"
     :max="10000"
     :blank="BLANK[tool] ?? ''"
+  />
+  <NumberField
+    v-if="tool === 'contour'"
+    label="Each next line"
+    unit="mm"
+    hint="higher than the last: lines of a map under the plan"
+    :model-value="nextMm"
+    :min="-500"
+    :max="500"
+    data-test="next-line"
+    @update:model-value="nextMm = $event ?? 0"
   />
   <template v-if="tool === 'slope'">
     <NumberField

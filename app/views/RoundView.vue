@@ -158,7 +158,7 @@ const HANDS = [
   {
     id: 'drag',
     name: 'Drag',
-    what: 'Pull a level up or down; move a landing, a crest, a splash or what stands in the water.'
+    what: 'Pull a level up or down; move a lip (by its upper half), a landing, a crest, a splash or what stands in the water.'
   },
   { id: 'sculpt', name: 'Sculpt', what: 'Work the land with the brush.' }
 ] as const
@@ -186,7 +186,7 @@ function gone(place: [number, number, number], pressure: number): void {
     return
   }
   const [dx, dy, dz] = [0, 1, 2].map((k) => place[k] - grip!.at[k])
-  const edit = draggedBy(grip.build, grip.part, dx, dy, dz, grip.falls)
+  const edit = draggedBy(grip.build, grip.part, dx, dy, dz, grip.falls, grip.at[2])
   if (edit) store.edit('Drag in the round', () => edit(grip!.build), `round:${grip.part.id}`)
 }
 function dropped(): void {

@@ -1,4 +1,4 @@
-import { shiftLand } from './land'
+import { landAt, shiftLand } from './land'
 import { MOST_TRACES, type Trace } from './pictures'
 import { scaleRatio } from '../physics/shape/scale'
 import { wayFor, wayOf } from '../craft/ways/catalog'
@@ -181,13 +181,45 @@ export const setOutlet =
       return { ...water, ...outletFor(build, water, kind), lip: null }
     })(build)
 
-/** Stands a fall's ledge, pipe, wheel or bucket somewhere else, or turns it. */
-export const changeOutlet = (id: string, change: Partial<Outlet>): Edit =>
-  onWater(id, (water) =>
-    water.kind === 'fall' && water.outlet
-      ? { ...water, outlet: { ...water.outlet, ...change } }
-      : water
-  )
+/** A ledge so near the land's height lies on it, mm: it goes up and down with the land. */
+const ON_LAND_MM = 1
+/**
+ * Stands a fall's ledge, pipe, wheel or bucket somewhere else, or turns it. A ledge that lies on
+ * sculpted land keeps to it.
+ */
+export const changeOutlet =
+  (id: string, change: Partial<Outlet>): Edit =>
+  (build) =>
+    onWater(id, (water) => {
+      if (water.kind !== 'fall' || !water.outlet) return water
+      const before = water.outlet
+      const outlet = { ...before, ...change }
+      const onLand = Math.abs(before.zMm - landAt(build, [before.x, before.y])) < ON_LAND_MM
+      const keeps = build.land && outlet.kind === 'ledge' && change.zMm === undefined && onLand
+      if (keeps) outlet.zMm = round1(landAt(build, [outlet.x, outlet.y]))
+      return { ...water, outlet }
+    })(build)
+
+/** Lays a fall's ledge on the land where it stands. */
+export const layLedge =
+  (id: string): Edit =>
+  (build) => {
+    const fall = build.waters.find((w) => w.id === id)
+    if (fall?.kind !== 'fall' || !fall.outlet) return build
+    const zMm = round1(landAt(build, [fall.outlet.x, fall.outlet.y]))
+    return changeOutlet(id, { zMm })(build)
+  }
+
+/** Moves the whole edge that starts at a corner. */
+export const moveEdge = (pool: string, corner: string, by: Point2): Edit =>
+  onPool(pool, (p) => {
+    const i = p.outline.findIndex((c) => c.id === corner)
+    const ends = [i, (i + 1) % p.outline.length]
+    const outline = p.outline.map((c, k) =>
+      ends.includes(k) ? { ...c, x: round1(c.x + by[0]), y: round1(c.y + by[1]) } : c
+    )
+    return i < 0 ? p : { ...p, outline }
+  })
 
 /** Parts a fall's sheet by a rock on its lip, a fifth of it wide: in the middle of its widest stretch. */
 export const partFall = (id: string, lengthMm: number): Edit =>

@@ -1,3 +1,4 @@
+import { landAt } from './land'
 import { USUAL } from '../craft/usual'
 import type { Care, From } from '../craft/ways/types'
 import { GRAVITY } from '../physics/gravity'
@@ -491,9 +492,13 @@ export function outletFor(
     pools.find((p) => p.id === fall.lip?.pool) ??
     pools.find((p) => insideRing(over, ringOf(p)))
   const [x, y] = into ? middleOf(ringOf(into)) : over
-  const zMm = (into?.levelMm ?? fall.footMm ?? 0) + OUTLET_DROP_MM
+  const aboveMm = (into?.levelMm ?? fall.footMm ?? 0) + OUTLET_DROP_MM
+  const at: Point2 = [Math.round(x), Math.round(y + OUTLET_BACK_MM)]
+  // a ledge lies on sculpted land, where that stands higher than the water it falls into
+  const landMm = build.land && kind === 'ledge' ? landAt(build, at) : -Infinity
+  const zMm = landMm > (into?.levelMm ?? 0) + 1 ? Math.round(landMm * 10) / 10 : aboveMm
   return {
-    outlet: { kind, x: Math.round(x), y: Math.round(y + OUTLET_BACK_MM), zMm, headingDeg: -90 },
+    outlet: { kind, x: at[0], y: at[1], zMm, headingDeg: -90 },
     into: into?.id ?? null,
     widthMm: fall.widthMm ?? (kind === 'pipe' ? 5 : 10),
     flow: fall.flow ?? { mood: 'steady', dischargeM3S: null }

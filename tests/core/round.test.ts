@@ -16,6 +16,7 @@ import { allStanding, roundMoments, type Standing } from '../../core/plan/round/
 import type { Kept } from '../../core/plan/round/kept'
 import { MOST_TRIANGLES, roundModel } from '../../core/plan/round/roundModel'
 import { COARSE, FINE, type Body, type RoundDetail } from '../../core/plan/round/types'
+import { draggedBy } from '../../core/plan/round/drag'
 import { inHand } from '../../core/plan/round/inHand'
 import { newFrom } from '../../core/exchange/newFile'
 import { mm } from '../../core/words/sentences'
@@ -258,6 +259,34 @@ describe('The model in the round', () => {
     // down the fall, never up
     for (const { from, to } of inHand(build, plan, 'weir/gel#1')!.strokes)
       expect(to[2]).to.be.below(from[2])
+  })
+
+  it('a drag does to the build what the hand means: lip and landing of a fall, levels, what stands in the water', () => {
+    const { build, plan } = made[0]
+    const weir = { id: 'fall:weir:0', kind: 'fall' as const, water: 'weir' }
+    const form = plan.forms.falls.find((f) => f.id === 'weir')!
+    const drag = (high: number) => draggedBy(build, weir, 3, -4, 0, plan.forms.falls, high)!(build)
+    const lip = (b: Build) => {
+      const fall = b.waters.find((w) => w.id === 'weir')
+      const at = fall?.kind === 'fall' ? fall.lip! : expect.fail('no lip')
+      const pool = b.waters.find((w) => w.id === at.pool)
+      const outline = pool?.kind === 'pool' ? pool.outline : []
+      const i = outline.findIndex((c) => c.id === at.corner)
+      return [outline[i], outline[(i + 1) % outline.length]]
+    }
+    lip(drag(form.crestMm)).forEach((c, i) =>
+      expect([c.x, c.y]).to.deep.equal([lip(build)[i].x + 3, lip(build)[i].y - 4])
+    )
+    // by its foot the lip stays and its flow makes it land farther out
+    const farther = drag(form.footMm)
+    expect(lip(farther)).to.deep.equal(lip(build))
+    const landing = derivePlan(farther).forms.falls.find((f) => f.id === 'weir')!.curve!.landMm
+    const out = 3 * form.out![0] - 4 * form.out![1]
+    expect(landing - form.curve!.landMm).to.be.closeTo(out, 0.5)
+    const water = { id: 'water:millpond', kind: 'water' as const, water: 'millpond' }
+    const risen = draggedBy(build, water, 9, 9, -2)!(build).waters.find((w) => w.id === 'millpond')
+    expect(risen).to.have.property('levelMm', 48)
+    expect(draggedBy(build, { id: 'land', kind: 'land', water: null }, 1, 1, 1)).to.equal(null)
   })
 
   it('ripples lie across the strokes, as far apart and as high as the plan has them', () => {

@@ -8,7 +8,7 @@ import {
   setLand
 } from '../../core/build/landEdits'
 import { landAt, landFieldOf, landSpan, openLand, packLand } from '../../core/build/land'
-import { raiseAll } from '../../core/build/edits'
+import { addFall, changeOutlet, layLedge, raiseAll, setOutlet } from '../../core/build/edits'
 import { readBuild } from '../../core/build/file/buildFile'
 import { writeBuild } from '../../core/build/file/write'
 import type { Build } from '../../core/build/types'
@@ -249,6 +249,38 @@ describe('Land that is sculpted', () => {
     expect(lipOf(build, ledge).dropMm).to.be.closeTo(100 - foot, 0.1)
     expect(raiseAll(5)(build).land).not.to.equal(undefined)
     expect(landAt(raiseAll(5)(build), [100, 50])).to.be.closeTo(landAt(build, [100, 50]) + 5, 0.1)
+  })
+
+  it('a cliff beside a sea throws white back where flat land lets it run out; a ledge on land keeps to it', () => {
+    const mole = levelLand(demo('2-mole-at-varnsey'))
+    const pool = mole.waters.find((w) => w.kind === 'pool')!
+    const flat = landFieldOf(mole)
+    const cliff = setLand({
+      ...flat,
+      zMm: overField(flat, (x) => (x > 465 ? pool.levelMm + 40 : pool.levelMm))
+    })(mole)
+    const low = setLand({ ...flat, zMm: flat.zMm.map(() => pool.levelMm) })(mole)
+    const whiteOf = (build: Build) => {
+      const { white } = formsStage(build, groundStage(build), BUILT_IN_SHELF)
+      return white.waters.find((w) => w.water === pool.id)!.sharePct
+    }
+    expect(whiteOf(cliff)).to.be.above(whiteOf(low) + 0.05)
+
+    const sloped = wedge(addFall(weir), 20, 60)
+    const fall = sloped.waters.filter((w) => w.kind === 'fall').at(-1)!
+    const stood = layLedge(fall.id)(setOutlet(fall.id, 'ledge')(sloped))
+    const outletOf = (build: Build) => {
+      const found = build.waters.find((w) => w.id === fall.id)
+      return found?.kind === 'fall' ? found.outlet! : expect.fail('no fall')
+    }
+    const at = outletOf(stood)
+    expect(at.zMm).to.be.closeTo(landAt(stood, [at.x, at.y]), 0.06)
+    // with the land up the slope, as it was where the hand gives a height of its own
+    const moved = outletOf(changeOutlet(fall.id, { x: at.x + 60 })(stood))
+    expect(moved.zMm).to.be.closeTo(landAt(stood, [moved.x, moved.y]), 0.06)
+    expect(moved.zMm).to.be.above(at.zMm + 3)
+    const own = changeOutlet(fall.id, { zMm: at.zMm + 15 })(stood)
+    expect(outletOf(changeOutlet(fall.id, { x: at.x + 60 })(own)).zMm).to.equal(at.zMm + 15)
   })
 
   it('grown from its waters it holds them: beside every shore it stands over the water, beds stay as dipped', () => {

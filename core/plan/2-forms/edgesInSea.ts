@@ -1,10 +1,12 @@
+import { landAt } from '../../build/land'
 import type { Build, Pool, Sea } from '../../build/types'
 import { poolsOf } from '../../build/types'
 import { GRAVITY } from '../../physics/gravity'
 import { boxOf, cellMiddle, eachCell } from '../../physics/shape/grid'
-import { evenly, type Point2 } from '../../physics/shape/polygon'
+import { evenly, signedArea, type Point2 } from '../../physics/shape/polygon'
 import { modelMm, realM } from '../../physics/shape/units'
 import { edgeWhite } from '../../physics/water/edgeWhite'
+import { ringOf } from '../1-ground/outline'
 import type { BedMap } from './bedMap'
 import { CLIFF, met, MOST_WHITE } from './edges'
 import type { SeaForm } from './seaForm'
@@ -108,8 +110,15 @@ function solidsIn({ grid, pool, depthMm, standMm }: BedMap, number: number): Pla
   return found
 }
 
-/** Places along the walls of a pool that stand on the base, not where the base is cut. */
-function wallsOf({ base }: Build, { outline }: Pool, { grid }: BedMap): Place[] {
+/** Land is looked at so far beyond the water, mm: steeper than a beach it is a cliff. */
+const BEYOND_MM = 3
+/**
+ * Places along the walls of a pool that stand on the base, not where the base is cut, and along its
+ * shores where sculpted land rises out of the water as a cliff.
+ */
+function wallsOf(build: Build, { outline, levelMm }: Pool, { grid }: BedMap): Place[] {
+  const { base } = build
+  const way = signedArea(ringOf(outline)) >= 0 ? 1 : -1
   const isCut = (a: Point2, b: Point2) =>
     ([0, 1] as const).some((k) =>
       [0, k === 0 ? base.widthMm : base.depthMm].some(
@@ -122,8 +131,12 @@ function wallsOf({ base }: Build, { outline }: Pool, { grid }: BedMap): Place[] 
       [corner.x, corner.y],
       [next.x, next.y]
     ]
-    if (corner.edge !== 'dam' || isCut(a, b)) return []
-    const length = Math.hypot(b[0] - a[0], b[1] - a[1])
-    return evenly([a, b], Math.max(1, Math.ceil(length / grid.cellMm)))
+    if (isCut(a, b) || (corner.edge !== 'dam' && !build.land)) return []
+    const length = Math.hypot(b[0] - a[0], b[1] - a[1]) || 1
+    const out: Point2 = [(way * (b[1] - a[1])) / length, (-way * (b[0] - a[0])) / length]
+    const isCliff = ([x, y]: Point2) =>
+      landAt(build, [x + BEYOND_MM * out[0], y + BEYOND_MM * out[1]]) > levelMm + CLIFF * BEYOND_MM
+    const places = evenly([a, b], Math.max(1, Math.ceil(length / grid.cellMm)))
+    return corner.edge === 'dam' ? places : places.filter(isCliff)
   })
 }

@@ -1,4 +1,12 @@
-import { changeBoulder, changePool, changeSea, changeSplash, type Edit } from '../../build/edits'
+import {
+  changeBoulder,
+  changeOutlet,
+  changePool,
+  changeSea,
+  changeSplash,
+  moveEdge,
+  type Edit
+} from '../../build/edits'
 import { moveThing } from '../../build/runEdits'
 import type { Build } from '../../build/types'
 import { scaleRatio } from '../../physics/shape/scale'
@@ -11,12 +19,13 @@ const toHalves = (mm: number): number => Math.round(2 * mm) / 2
 
 /**
  * What dragging a part of the model does to its build: a pool's level goes up and down; a crest, a
- * splash, a ledge and what stands in the water go over the base; a fall lands farther out or nearer, by
- * its flow.
+ * splash, a ledge and what stands in the water go over the base; a fall held by its upper half takes
+ * its lip along, by its lower half it lands farther out or nearer, by its flow.
  *
  * @param build  as it was when the part was taken hold of
  * @param dx, dy, dz  how far it was moved since, mm
  * @param falls  their forms when it was taken hold of
+ * @param heldMm  how high over the base's top it was taken hold of
  * @returns      the edit; null: nothing of this part can be dragged
  */
 export function draggedBy(
@@ -25,7 +34,8 @@ export function draggedBy(
   dx: number,
   dy: number,
   dz: number,
-  falls: readonly FallForm[] = []
+  falls: readonly FallForm[] = [],
+  heldMm = -Infinity
 ): Edit | null {
   const water = build.waters.find((w) => w.id === part.water)
   if (!water) return null
@@ -51,6 +61,11 @@ export function draggedBy(
   if (water.kind === 'fall') {
     const form = falls.find((f) => f.id === water.id)
     if (!form?.curve || !form.out) return null
+    if (heldMm > (form.crestMm + form.footMm) / 2) {
+      if (water.outlet) return changeOutlet(water.id, inside(water.outlet))
+      const { lip } = water
+      return lip && moveEdge(lip.pool, lip.corner, [toHalves(dx), toHalves(dy)])
+    }
     const outMm = form.curve.landMm + dx * form.out[0] + dy * form.out[1]
     return flowLandingAt(water, form, scaleRatio(build.scale) ?? 1, Math.max(0.5, outMm))
   }
