@@ -40,7 +40,7 @@ export const USAGE = `usage: ${[
   'spindle shopping BUILD.json [LANGUAGE]',
   'spindle together BUILD.json',
   'spindle trace LINES.json BUILD.json',
-  'spindle cutlist BUILD.json SHEETMM [WIDTHxHEIGHT]',
+  'spindle cutlist BUILD.json SHEETMM [WIDTHxHEIGHT [CASEMM [ROCKMM]]]',
   'spindle land BUILD.json grow|contours|level|MAP.png|SCAN.stl [LOW HIGH]',
   'spindle busy CALENDAR.ics BUILD.json',
   'spindle book BUILD.json OUT.pdf [a4|letter]',
@@ -278,7 +278,13 @@ function landed([path, from, ...span]: readonly string[]): string {
 const BOARD_MM = '1250x600'
 
 /** The land sliced into foam sheets, laid out on boards. */
-function cutListOf(path: string | undefined, sheet: string | undefined, board = BOARD_MM): string {
+function cutListOf(
+  path: string | undefined,
+  sheet: string | undefined,
+  board = BOARD_MM,
+  gap = '0',
+  face = '0'
+): string {
   if (path === undefined || sheet === undefined) throw new BadInput(USAGE)
   const sheetMm = Number(sheet)
   if (!(sheetMm > 0))
@@ -288,7 +294,13 @@ function cutListOf(path: string | undefined, sheet: string | undefined, board = 
   const build = buildIn(path)
   const ground = groundStage(build)
   const forms = formsStage(build, ground, BUILT_IN_SHELF)
-  return JSON.stringify(cutList(build, ground, forms, sheetMm, [Number(size[1]), Number(size[2])]))
+  const room = { caseGapMm: Number(gap), rockFaceMm: Number(face) }
+  if (![gap, face].every((mm) => Number(mm) >= 0))
+    throw new BadInput(
+      `CASEMM ROCKMM: were ${gap} ${face}; they must be lengths of 0 or more, in mm`
+    )
+  const boardMm = [Number(size[1]), Number(size[2])] as const
+  return JSON.stringify(cutList(build, ground, forms, sheetMm, boardMm, room))
 }
 
 function isLanguage(tag: string): boolean {
@@ -384,7 +396,7 @@ export function main([command, ...args]: readonly string[], says: Says): number 
     else if (command === 'calendar') says.out(calendarOf(rest[0], units).trimEnd())
     else if (command === 'trace') says.out(tracedOf(rest[0], rest[1], units))
     else if (command === 'land') says.out(landed(rest))
-    else if (command === 'cutlist') says.out(cutListOf(rest[0], rest[1], rest[2]))
+    else if (command === 'cutlist') says.out(cutListOf(rest[0], rest[1], rest[2], rest[3], rest[4]))
     else if (command === 'together') says.out(togetherOf(rest[0], units))
     else if (command === 'shopping') says.out(shoppingOf(rest[0], rest[1]).trimEnd())
     else if (command === 'busy') says.out(busyIn(rest[0], rest[1], says))

@@ -14,6 +14,7 @@ import { useShelfStore } from '../stores/shelf'
 import { printing } from '../workers/printClient'
 import ChoiceField from './ChoiceField.vue'
 import NumberField from './NumberField.vue'
+import PressOne from './PressOne.vue'
 import WorkTable from './WorkTable.vue'
 
 /** The land in foam sheets: what is bought, what is cut, where the dowels go, how long it takes. */
@@ -21,9 +22,13 @@ const store = useBuildStore()
 const shelf = useShelfStore()
 /** Foam as it is mostly sold. Common practice, no source. */
 const THICK = [20, 25, 30, 50]
+const thick = THICK.map((t) => ({ id: t, name: mm(t) }))
 const sheetMm = ref(25)
 const boardW = ref(1250)
 const boardH = ref(600)
+/** What is left free all round for the walls of a case, and under faces of cast rock. */
+const caseGapMm = ref(0)
+const rockFaceMm = ref(0)
 const paper = ref<Paper>('a4')
 const papers = (Object.keys(PAPERS) as Paper[]).map((id) => ({ id, name: PAPERS[id].name }))
 const list = shallowRef<CutList | null>(null)
@@ -31,7 +36,8 @@ const problem = ref('')
 const doing = ref('')
 const cutting = computed(() => ({
   sheetMm: sheetMm.value,
-  boardMm: [boardW.value, boardH.value] as const
+  boardMm: [boardW.value, boardH.value] as const,
+  room: { caseGapMm: caseGapMm.value, rockFaceMm: rockFaceMm.value }
 }))
 const press = () => printing(store.build!, shelf.own, units())
 /** The builder sees no names of fields. */
@@ -117,17 +123,7 @@ const glueMm2 = computed(() => rows.value.reduce((sum, r) => sum + r.glue, 0))
   <div class="cut-list" data-test="cut-list">
     <section class="panel pad stack how">
       <h2>The land in sheets</h2>
-      <div class="row wrap" role="group" aria-label="Foam">
-        <ElButton
-          v-for="t in THICK"
-          :key="t"
-          class="tool"
-          :aria-pressed="sheetMm === t"
-          :data-thick="t"
-          @click="sheetMm = t"
-          >{{ mm(t) }}</ElButton
-        >
-      </div>
+      <PressOne v-model="sheetMm" label="Foam" :options="thick" attribute="thick" />
       <div class="grid3">
         <NumberField
           label="Foam is thick"
@@ -154,6 +150,24 @@ const glueMm2 = computed(() => rows.value.reduce((sum, r) => sum + r.glue, 0))
           :max="5000"
           :step="10"
           @update:model-value="boardH = $event!"
+        />
+        <NumberField
+          label="Free for a case, all round"
+          unit="mm"
+          :model-value="caseGapMm"
+          :min="0"
+          :max="200"
+          data-test="case-gap"
+          @update:model-value="caseGapMm = $event!"
+        />
+        <NumberField
+          label="Cut back for rock faces"
+          unit="mm"
+          :model-value="rockFaceMm"
+          :min="0"
+          :max="60"
+          data-test="rock-face"
+          @update:model-value="rockFaceMm = $event!"
         />
       </div>
       <p v-if="problem" class="fault" role="alert" data-test="cut-problem">{{ said(problem) }}</p>

@@ -3,6 +3,8 @@ import { newFrom } from '../../core/exchange/newFile'
 import { insideRing, signedArea, type Point2 } from '../../core/physics/shape/polygon'
 import { cutList, onBoard, type CutList } from '../../core/plan/beside/cutList'
 import { landOf, rowsOf } from '../../core/plan/beside/landOf'
+import { fieldAt, flatField, overField } from '../../core/physics/shape/heightField'
+import { faced } from '../../core/plan/beside/landRoom'
 import { groundStage } from '../../core/plan/1-ground/groundStage'
 import { formsStage } from '../../core/plan/2-forms/formsStage'
 import { BUILT_IN_SHELF } from '../../core/craft/materials/shelf'
@@ -114,5 +116,36 @@ describe('The land as a cut list', () => {
     expect(() => listOf(weir, 0)).to.throw(/sheetMm/)
     expect(() => listOf(weir, 0.01)).to.throw(/at most 400/)
     expect(listOf(weir, 500).sheets).to.have.length(1)
+  })
+
+  it('is cut smaller for the walls of a case on every side, and back by the thickness of a face of rock', () => {
+    const base = { widthMm: 200, depthMm: 120 }
+    const flat = flatField(base, 10)
+    // a cliff 30 mm high along x = 100
+    const cliff = { ...flat, zMm: overField(flat, (x) => (x >= 100 ? 40 : 10)) }
+    const edgeAt = (land: typeof cliff) => {
+      let x = 0
+      while (fieldAt(land, [x, 60]) < 25) x += 0.25
+      return x
+    }
+    for (const face of [4, 6, 10])
+      expect(edgeAt(faced(cliff, face)) - edgeAt(cliff)).to.be.closeTo(face, flat.cellMm)
+    const gentle = { ...flat, zMm: overField(flat, (x) => 10 + 0.4 * x) }
+    expect(faced(gentle, 6).zMm).to.deep.equal(gentle.zMm)
+
+    const room = { caseGapMm: 4, rockFaceMm: 0 }
+    const list = cutList(weir, ...ofWeir, 20, BOARD, room)
+    const { widthMm, depthMm } = weir.base
+    const points = list.sheets[0].outlines.flat()
+    const [xs, ys] = [points.map((p) => p[0]), points.map((p) => p[1])]
+    expect(Math.min(...xs)).to.be.closeTo(4, 1e-6)
+    expect(Math.max(...xs)).to.be.closeTo(widthMm - 4, 1e-6)
+    expect(Math.min(...ys)).to.be.closeTo(4, 1e-6)
+    expect(Math.max(...ys)).to.be.closeTo(depthMm - 4, 1)
+    // less foam by about the strip along the edge
+    expect(list.landMm3).to.be.below(listOf(weir, 20).landMm3)
+    expect(() => cutList(weir, ...ofWeir, 20, BOARD, { ...room, caseGapMm: 150 })).to.throw(
+      /no land between/
+    )
   })
 })

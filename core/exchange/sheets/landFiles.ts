@@ -6,6 +6,7 @@ import { formsStage } from '../../plan/2-forms/formsStage'
 import { cutList, onBoard, type CutList } from '../../plan/beside/cutList'
 import { closed, template } from '../../plan/templates/draw'
 import { landOf } from '../../plan/beside/landOf'
+import type { LandRoom } from '../../plan/beside/landRoom'
 import { landPieces } from '../../plan/templates/landPieces'
 import { landSheets } from '../../plan/templates/landSheets'
 import type { Paper } from '../../plan/templates/pieces'
@@ -24,13 +25,19 @@ import { worded } from './worded'
 export interface Cutting {
   sheetMm: number
   boardMm: readonly [number, number]
+  /** What is left free for a case and for faces of rock; left out: nothing. */
+  room?: LandRoom
 }
 
 /** The cut list of a build as it is now. @throws RangeError where it cannot be cut so */
-export function cutListOf(build: Build, { sheetMm, boardMm }: Cutting, shelf: Shelf): CutList {
+export function cutListOf(
+  build: Build,
+  { sheetMm, boardMm, room }: Cutting,
+  shelf: Shelf
+): CutList {
   const ground = groundStage(build)
   const forms = formsStage(build, ground, withBottles(shelf, build.bottles))
-  return cutList(build, ground, forms, sheetMm, boardMm)
+  return cutList(build, ground, forms, sheetMm, boardMm, room)
 }
 
 /** The boards as they are cut, one template each: every piece where it was laid. */

@@ -5,6 +5,7 @@ import { slicesOf, type Slice } from '../../physics/shape/slices'
 import type { FormsPlan } from '../2-forms/formsStage'
 import type { GroundPlan } from '../1-ground/groundStage'
 import { landOf, rowsOf } from './landOf'
+import { faced, inCase, NO_ROOM, type LandRoom } from './landRoom'
 
 /** A piece of a sheet: its outline and the holes in it. */
 export interface CutPiece {
@@ -47,6 +48,7 @@ const INSIDE_MM = 6
  *
  * @param sheetMm  how thick the foam is
  * @param boardMm  how large a board is bought
+ * @param room     what is left free for a case and for faces of rock
  * @throws RangeError where a sheet fits no board, or the land takes too many
  */
 export function cutList(
@@ -54,12 +56,18 @@ export function cutList(
   ground: GroundPlan,
   forms: Pick<FormsPlan, 'reaches'>,
   sheetMm: number,
-  boardMm: readonly [number, number]
+  boardMm: readonly [number, number],
+  room: LandRoom = NO_ROOM
 ): CutList {
-  const land = landOf(build, ground, forms)
+  const shaped = faced(landOf(build, ground, forms), room.rockFaceMm)
+  const { field: land, inMm } = inCase(shaped, build.base, room.caseGapMm)
   const dxMm = land.cellMm
   const heights = rowsOf(land)
-  const { sheets, volumeMm3 } = slicesOf({ dxMm, heights, sheetMm })
+  const { sheets: sliced, volumeMm3 } = slicesOf({ dxMm, heights, sheetMm })
+  const sheets = sliced.map((s) => ({
+    ...s,
+    outlines: s.outlines.map((ring) => ring.map(([x, y]): Point2 => [x + inMm, y + inMm]))
+  }))
   const pieces = sheets.flatMap((sheet, i) => piecesOf(sheet, i))
   const cutMm = sheets.map((s) => s.outlines.reduce((sum, ring) => sum + around(ring), 0))
   const allMm = cutMm.reduce((sum, v) => sum + v, 0)
