@@ -376,7 +376,7 @@ const early = (e: Extract<LogEntry, { kind: 'step' }>) => {
                   @done="caption(e, $event)"
                 />
                 <ElButton
-                  class="tool"
+                  class="tool on-card"
                   :aria-pressed="build.cover === e.id"
                   data-test="on-card"
                   @click="
@@ -488,6 +488,9 @@ const early = (e: Extract<LogEntry, { kind: 'step' }>) => {
 </template>
 
 <style scoped>
+.on-card {
+  margin-left: 8px;
+}
 :deep(.tray) .tool {
   justify-content: center;
 }

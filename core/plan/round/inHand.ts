@@ -78,7 +78,7 @@ function placeOf(
   const kind = build.waters.find((w) => w.id === water)?.kind
   const act = of.split('/').at(-1)
   if (kind === 'pool' && (act === 'dam' || act === 'undam')) return { water, kinds: ['dam'] }
-  if (kind === 'pool' && act?.startsWith('set-in')) return { water, kinds: ['thing', 'rock'] }
+  if (kind === 'pool' && act?.startsWith('set-in:')) return { water, kinds: ['thing', 'rock'] }
   if (kind === 'pool') return { water, kinds: ['water'] }
   if (kind === 'reach') return { water, kinds: ['run', 'rock'] }
   if (kind === 'fall') return { water, kinds: ['fall'] }
