@@ -48,6 +48,12 @@ export async function benchRound(s: Stage, line: Line): Promise<void> {
     const again = performance.now()
     roundModel(build, ...asked)
     const rest = performance.now() - again
+    const bytes = fine.parts.reduce(
+      (sum, p) =>
+        sum +
+        [p.xyz, p.triangles, p.colours, p.white].reduce((b, v) => b + (v?.byteLength ?? 0), 0),
+      0
+    )
     const coords = Float64Array.from(
       { length: 2 * points },
       (_, i) => Math.abs(Math.sin(12.9898 * i) * 43_758.5453) % 1
@@ -58,7 +64,7 @@ export async function benchRound(s: Stage, line: Line): Promise<void> {
     line(
       `${name}: the model in the round, made again`,
       ms(took),
-      `${(took / alone).toFixed(1)} × Delaunator on as many points (${ms(alone)}); ${fine.triangles} triangles, coarse ${coarse.triangles}; coarse and land and water as they were ${ms(rest)}`
+      `${(took / alone).toFixed(1)} × Delaunator on as many points (${ms(alone)}); ${fine.triangles} triangles, coarse ${coarse.triangles}; coarse and land and water as they were ${ms(rest)}; ${(bytes / 1e6).toFixed(1)} MB, ${(bytes / (50 * fine.triangles)).toFixed(2)} × the same triangles as a binary STL`
     )
   }
   for (const id of [

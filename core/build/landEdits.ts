@@ -1,5 +1,5 @@
 import { overField, eachPlace, flatField, type HeightField } from '../physics/shape/heightField'
-import { boxOf } from '../physics/shape/grid'
+import { between, boxOf, type Grid } from '../physics/shape/grid'
 import { stretched } from '../physics/shape/harmonic'
 import { evenly } from '../physics/shape/polygon'
 import type { Edit } from './edits'
@@ -101,11 +101,15 @@ export function landFromGrid(
   const now = landFieldOf(build)
   let covered = 0
   let clipped = 0
+  // its heights are those of places: the middles of these cells
+  const { cellMm, columns: cols, rows } = grid
+  const half = cellMm / 2
+  const cells: Grid = { x0: grid.x - half, y0: grid.y - half, cellMm, cols, rows }
   const read = overField(now, (x, y) => {
     const [fc, fr] = [(x - grid.x) / grid.cellMm, (y - grid.y) / grid.cellMm]
     if (fc < -0.51 || fr < -0.51 || fc > grid.columns - 0.49 || fr > grid.rows - 0.49)
       return Infinity
-    const z = sampled(grid, fc, fr)
+    const z = between(cells, x, y, (cell) => grid.z[cell]) ?? NaN
     if (z !== z) return NaN
     covered++
     if (z < 0 || z > HIGHEST_MM) clipped++
@@ -120,24 +124,4 @@ export function landFromGrid(
     holesPct: (100 * known.reduce((n, z) => n + (z === z ? 0 : 1), 0)) / places,
     clippedPct: (100 * clipped) / places
   }
-}
-
-/** Between the four cells about a place, those without a height left out; NaN: none of them has one. */
-function sampled(
-  { columns, rows, z }: { columns: number; rows: number; z: Float32Array },
-  fc: number,
-  fr: number
-): number {
-  const [c, r] = [Math.floor(fc), Math.floor(fr)]
-  let [sum, weight] = [0, 0]
-  for (let k = 0; k < 4; k++) {
-    const col = Math.min(columns - 1, Math.max(0, c + (k & 1)))
-    const row = Math.min(rows - 1, Math.max(0, r + (k >> 1)))
-    const value = z[row * columns + col]
-    if (value !== value) continue
-    const w = (1 - Math.abs(fc - (c + (k & 1)))) * (1 - Math.abs(fr - (r + (k >> 1))))
-    sum += w * value
-    weight += w
-  }
-  return weight > 1e-9 ? sum / weight : NaN
 }

@@ -1,4 +1,4 @@
-import type { HeightField } from './heightField'
+import { fieldAt, type HeightField } from './heightField'
 
 /** Rounds of relaxation at each fineness, and how far each step goes beyond. */
 const ROUNDS = 160
@@ -35,7 +35,7 @@ export function stretched(
     z = Float32Array.from(known, (v, i) => {
       if (v === v) return v
       const [c, r] = [(i % cols) / 2, Math.floor(i / cols) / 2]
-      return from(half, rough, c, r)
+      return fieldAt({ ...half, cellMm: 1, zMm: rough }, [c, r])
     })
   } else z = Float32Array.from(known, (v) => (v === v ? v : sum / count))
   relax(size, known, z)
@@ -61,20 +61,6 @@ function coarser(
       count[i]++
     }
   return sum.map((s, i) => (count[i] > 0 ? s / count[i] : NaN))
-}
-
-function from(
-  { cols, rows }: Pick<HeightField, 'cols' | 'rows'>,
-  z: Float32Array,
-  fc: number,
-  fr: number
-): number {
-  const [c, r] = [Math.min(cols - 2, Math.floor(fc)), Math.min(rows - 2, Math.floor(fr))]
-  const [u, v] = [Math.min(1, fc - c), Math.min(1, fr - r)]
-  const i = r * cols + c
-  return (
-    (1 - v) * ((1 - u) * z[i] + u * z[i + 1]) + v * ((1 - u) * z[i + cols] + u * z[i + cols + 1])
-  )
 }
 
 function relax(

@@ -1,4 +1,5 @@
 import type { Build } from '../../build/types'
+import { between } from '../../physics/shape/grid'
 import { scaleRatio } from '../../physics/shape/scale'
 import { openRun } from '../../running/keptRun'
 import type { FormsPlan } from '../2-forms/formsStage'
@@ -16,20 +17,6 @@ export function ranSurface(build: Build, { ran }: Pick<FormsPlan, 'ran'>): Surfa
   const found = kept.find((k) => k.id === mapsFrom)
   if (!found || ran?.id !== mapsFrom || ran.stale) return null
   const { grid, fields } = openRun(found, scaleRatio(build.scale) ?? 1)
-  const { cols, rows, cellMm, x0, y0 } = grid
-  return (x, y) => {
-    const [fc, fr] = [(x - x0) / cellMm - 0.5, (y - y0) / cellMm - 0.5]
-    const [c0, r0] = [Math.floor(fc), Math.floor(fr)]
-    let [sum, weight] = [0, 0]
-    for (const r of [r0, r0 + 1])
-      for (const c of [c0, c0 + 1]) {
-        if (c < 0 || r < 0 || c >= cols || r >= rows) continue
-        const i = r * cols + c
-        const w = (1 - Math.abs(fc - c)) * (1 - Math.abs(fr - r))
-        if (!(fields.depthMm[i] > 0) || w <= 0) continue
-        sum += w * fields.levelMm[i]
-        weight += w
-      }
-    return weight > 0 ? sum / weight : null
-  }
+  const { depthMm, levelMm } = fields
+  return (x, y) => between(grid, x, y, (cell) => (depthMm[cell] > 0 ? levelMm[cell] : NaN))
 }
