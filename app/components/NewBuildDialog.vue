@@ -4,6 +4,7 @@ import ApproachFields from './ApproachFields.vue'
 import ChoiceField from './ChoiceField.vue'
 import { v4 as newId } from 'uuid'
 import {
+  ElAutocomplete,
   ElButton,
   ElDialog,
   ElForm,
@@ -93,6 +94,13 @@ const HOLDS = [
   { id: 'dam' as const, name: 'A dam at the open edges' },
   { id: 'case' as const, name: 'A ready case or tray' }
 ]
+/** Scales that have a name, as far as they are like what was typed; all of them while that is a ratio. */
+const SCALES = [...NAMED_SCALES].map(([value, ratio]) => ({ value, ratio }))
+function scalesLike(typed: string, tell: (found: typeof SCALES) => void): void {
+  const wanted = typed.trim().toLowerCase()
+  const found = SCALES.filter((s) => s.value.toLowerCase().includes(wanted))
+  tell(found.length > 0 ? found : SCALES)
+}
 const RULES = { name: rule(NAME), scale: rule(SCALE) }
 const sheet = useTemplateRef<FormInstance>('sheet')
 const pad = (n: number) => String(n).padStart(2, '0')
@@ -181,12 +189,16 @@ async function make(event: Event): Promise<void> {
           />
         </ElFormItem>
         <ElFormItem label="Scale" prop="scale">
-          <ElInput v-model="form.scale" class="choice" list="scales" data-test="new-scale" />
-          <datalist id="scales">
-            <option v-for="[name, ratio] in NAMED_SCALES" :key="name" :value="name">
-              1:{{ ratio }}
-            </option>
-          </datalist>
+          <ElAutocomplete
+            v-model="form.scale"
+            class="choice"
+            :fetch-suggestions="scalesLike"
+            data-test="new-scale"
+          >
+            <template #default="{ item }">
+              {{ item.value }}{{ ' ' }}<span class="small soft">1:{{ item.ratio }}</span>
+            </template>
+          </ElAutocomplete>
         </ElFormItem>
         <NumberField
           v-model="form.widthMm"
