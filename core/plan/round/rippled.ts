@@ -2,14 +2,14 @@ import type { Build } from '../../build/types'
 import { poolsOf } from '../../build/types'
 import type { FormsPlan } from '../2-forms/formsStage'
 import type { WholeGround } from '../beside/landOf'
-import type { RoundField } from './types'
+import { FINE, type RoundField } from './types'
 
 /** A stroke of the brush raises ripples as far about it as this, mm: as far as the next strokes lie. */
 const REACH_MM = 14
 /** A ripple is drawn by so many places at least. */
 const PLACES = 5
-/** Places lie no nearer and no farther apart than this, mm. */
-const CELL_MM = [0.5, 2.5] as const
+/** Places lie no farther apart than this, mm. */
+const FARTHEST_MM = 2.5
 /** And there are no more of them than so many. */
 const MOST_PLACES = 450_000
 /** What rises and falls with a sea is its wave; ripples on it are so long at most, mm. */
@@ -36,12 +36,14 @@ const hashed = (i: number): number => {
  * Ripples over the base as the strokes of the brush leave them: crests across each stroke, as far
  * apart as the plan has them, fading into those of the next.
  *
+ * @param rippleMm  its places lie no nearer to each other
  * @returns how far they rise and fall at each place, mm; outside the water 0
  */
 export function rippleField(
   build: Build,
   { strokes, ripples }: Pick<FormsPlan, 'strokes' | 'ripples'>,
-  whole: WholeGround
+  whole: WholeGround,
+  rippleMm = FINE.rippleMm
 ): RoundField {
   const { widthMm, depthMm } = build.base
   const high = new Map(ripples.map((r) => [r.water, r.heightMm]))
@@ -62,7 +64,7 @@ export function rippleField(
   )
   const finest = packets.reduce((w, p) => Math.min(w, p.wave), Infinity) / PLACES
   const fits = Math.sqrt((widthMm * depthMm) / MOST_PLACES)
-  const cellMm = Math.max(fits, Math.min(CELL_MM[1], Math.max(CELL_MM[0], finest)))
+  const cellMm = Math.max(fits, Math.min(FARTHEST_MM, Math.max(rippleMm, finest)))
   const [cols, rows] = [Math.ceil(widthMm / cellMm) + 1, Math.ceil(depthMm / cellMm) + 1]
   const values = new Float32Array(cols * rows)
   const weights = new Float32Array(cols * rows)

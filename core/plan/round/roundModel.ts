@@ -210,14 +210,7 @@ export function roundModel(
   parts.push(...propsOf(build, of, standing))
   const triangles = parts.reduce((sum, p) => sum + p.triangles.length / 3, 0)
   if (triangles > MOST_TRIANGLES && detail.waveMm < MOST_WAVE_MM)
-    return roundModel(
-      build,
-      of,
-      shelf,
-      { every: detail.every, waveMm: 1.5 * detail.waveMm },
-      standing,
-      kept
-    )
+    return roundModel(build, of, shelf, { ...detail, waveMm: 1.5 * detail.waveMm }, standing, kept)
   const heightMm = parts.reduce(
     (high, { xyz }) => xyz.reduce((h, v, i) => (i % 3 === 2 && v > h ? v : h), high),
     0
@@ -230,8 +223,11 @@ export function roundModel(
     tables,
     ground: bedField(whole),
     white: whiteField(forms, standing.white),
-    ripples: keptOr(kept, 'ripples', [bed, reachesOf(build), forms.strokes, forms.ripples], () =>
-      rippleField(build, forms, whole)
+    ripples: keptOr(
+      kept,
+      'ripples',
+      [bed, reachesOf(build), forms.strokes, forms.ripples, detail.rippleMm],
+      () => rippleField(build, forms, whole, detail.rippleMm)
     ),
     triangles
   }

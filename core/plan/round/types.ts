@@ -92,6 +92,8 @@ export interface RoundDetail {
   every: number
   /** Waves are drawn by triangles no longer than this, mm. */
   waveMm: number
+  /** Places of ripples lie no nearer to each other than this, mm. */
+  rippleMm: number
 }
-export const FINE: RoundDetail = { every: 1, waveMm: 6 }
-export const COARSE: RoundDetail = { every: 3, waveMm: 18 }
+export const FINE: RoundDetail = { every: 1, waveMm: 6, rippleMm: 0.5 }
+export const COARSE: RoundDetail = { every: 3, waveMm: 18, rippleMm: 1.1 }
