@@ -261,6 +261,8 @@ onBeforeUnmount(() => behind(false))
   cursor: move;
 }
 .besides:not(.instead) > .besides {
+  /* the drawing is worked on: it keeps the larger part */
+  flex: 0 0 40%;
   border-left: 2px solid var(--line-strong);
 }
 .held {

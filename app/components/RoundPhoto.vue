@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { ElButton, ElSlider } from 'element-plus'
+import { ElButton } from 'element-plus'
 import { computed, onBeforeUnmount, ref, watch } from 'vue'
 import { entriesOf } from '../../core/build/log/entries'
 import { resection, type Camera, type SeenPoint } from '../../core/physics/picture/resection'
@@ -7,6 +7,7 @@ import { photo } from '../storage/photos'
 import { useBuildStore } from '../stores/build'
 import { mm, number } from '../words'
 import ChoiceField from './ChoiceField.vue'
+import WordedSlider from './WordedSlider.vue'
 import RoundMeasure, { type Underlay } from './RoundMeasure.vue'
 
 /** A photograph that lies over the model in the round. */
@@ -155,16 +156,13 @@ function back(): void {
           :under="under"
           :pressed="onPhoto"
         />
-        <div class="small">
-          Photograph {{ opacity }} % over the model
-          <ElSlider
-            v-model="opacity"
-            :min="0"
-            :max="100"
-            :show-tooltip="false"
-            aria-label="How much of the photograph shows, %"
-          />
-        </div>
+        <WordedSlider
+          v-model="opacity"
+          :min="0"
+          :max="100"
+          label="How much of the photograph shows, %"
+          >Photograph {{ opacity }} % over the model</WordedSlider
+        >
       </template>
       <p v-if="problem" class="fault" role="alert">{{ problem }}</p>
     </template>

@@ -1,9 +1,9 @@
 <script setup lang="ts">
-import { ElButton, ElSlider } from 'element-plus'
-import 'element-plus/theme-chalk/el-slider.css'
+import { ElButton } from 'element-plus'
 import { computed } from 'vue'
 import NumberField from '../components/NumberField.vue'
 import PressOne from '../components/PressOne.vue'
+import WordedSlider from '../components/WordedSlider.vue'
 import type { useEyes } from './eyes'
 import type { LightSetting, RoundPicture } from './scene'
 
@@ -73,27 +73,21 @@ const kind = computed<(typeof LIGHTS)[number]['id']>({
   <section class="panel pad stack">
     <h2>Light</h2>
     <PressOne v-model="kind" label="Light" :options="LIGHTS" attribute="light" />
-    <div class="small">
-      It comes from {{ Math.round(light.fromDeg) }}°
-      <ElSlider
-        :model-value="light.fromDeg"
-        :min="0"
-        :max="359"
-        :show-tooltip="false"
-        aria-label="Where the light comes from, degrees"
-        @update:model-value="light = { ...light, fromDeg: Number($event) }"
-      />
-    </div>
-    <div class="small">
-      and stands {{ Math.round(light.highDeg) }}° high
-      <ElSlider
-        :model-value="light.highDeg"
-        :min="8"
-        :max="88"
-        :show-tooltip="false"
-        aria-label="How high the light stands, degrees"
-        @update:model-value="light = { ...light, highDeg: Number($event) }"
-      />
-    </div>
+    <WordedSlider
+      :model-value="light.fromDeg"
+      :min="0"
+      :max="359"
+      label="Where the light comes from, degrees"
+      @update:model-value="light = { ...light, fromDeg: $event }"
+      >It comes from {{ Math.round(light.fromDeg) }}°</WordedSlider
+    >
+    <WordedSlider
+      :model-value="light.highDeg"
+      :min="8"
+      :max="88"
+      label="How high the light stands, degrees"
+      @update:model-value="light = { ...light, highDeg: $event }"
+      >and stands {{ Math.round(light.highDeg) }}° high</WordedSlider
+    >
   </section>
 </template>
