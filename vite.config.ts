@@ -1,9 +1,11 @@
 import vue from '@vitejs/plugin-vue'
 import { createHash } from 'node:crypto'
 import { readFileSync } from 'node:fs'
+import { fileURLToPath } from 'node:url'
 import { constants } from 'node:zlib'
 import { defineConfig, type Plugin } from 'vite'
 import { compression } from 'vite-plugin-compression2'
+import { demoCards, plannerState } from './scripts/demoCards'
 
 /** Letters of scripts with thousands of them: kept once they have been asked for. */
 const RARE_LETTERS = /noto-(sans-(sc|kr)|emoji)-/
@@ -29,12 +31,29 @@ function offline(): Plugin {
   }
 }
 
+const folder = (name: string) => fileURLToPath(new URL(name, import.meta.url))
+const PLANNER = plannerState(folder('core'))
+
+/** Writes the cards of the demo builds beside the app. */
+function cardsOfDemos(): Plugin {
+  return {
+    name: 'cards-of-demos',
+    apply: 'build',
+    generateBundle() {
+      const source = JSON.stringify(demoCards(folder('demo'), PLANNER))
+      this.emitFile({ type: 'asset', fileName: 'demo-cards.json', source })
+    }
+  }
+}
+
 export default defineConfig({
   root: 'app',
   base: '/',
+  define: { PLANNER: JSON.stringify(PLANNER) },
   plugins: [
     vue(),
     offline(),
+    cardsOfDemos(),
     // what the first screen waits for, pressed once; the charts and the printer come late and are
     // large: those are pressed as they go out
     compression({

@@ -4,3 +4,5 @@ declare module '*.vue' {
   const component: DefineComponent
   export default component
 }
+/** The state of the planner that this app was built with. */
+declare const PLANNER: string

@@ -12,6 +12,7 @@ import { counted } from '../../core/words/sentences'
 import { duration } from '../../core/words/durations'
 import { degrees, grams, ml, money, number, fileSize } from '../words'
 import MiniCutaway from '../drawings/MiniCutaway.vue'
+import { cutawayOf } from '../../core/plan/card'
 import { fileName } from '../../core/exchange/fileName'
 import { saveFile } from '../saveFile'
 import { isFull } from '../storage/builds'
@@ -182,11 +183,11 @@ function asOwn(): void {
         <template v-if="then && row">
           <div class="two">
             <figure>
-              <MiniCutaway :build="then.build" :plan="then.plan" />
+              <MiniCutaway :name="then.build.name" :cutaway="cutawayOf(then.build, then.plan)" />
               <figcaption>{{ row.name ?? when(row.at) }}</figcaption>
             </figure>
             <figure>
-              <MiniCutaway :build="build" :plan="plan" />
+              <MiniCutaway :name="build.name" :cutaway="cutawayOf(build, plan)" />
               <figcaption>Today</figcaption>
             </figure>
           </div>

@@ -14,17 +14,17 @@ import {
   type FormInstance
 } from 'element-plus'
 import { watchDebounced } from '@vueuse/core'
-import { computed, reactive, shallowRef, useTemplateRef } from 'vue'
+import { reactive, shallowRef, useTemplateRef } from 'vue'
 import { FREE, newBuild, WATERS_NAMED } from '../../core/build/newBuild'
 import type { Build } from '../../core/build/types'
 import type { Care, From } from '../../core/craft/ways/types'
 import { NAME, SCALE } from '../../core/exchange/forms'
 import { rule } from '../forms'
-import type { Plan } from '../../core/plan/derivePlan'
 import { NO_HISTORY } from '../../core/plan/learned/history'
 import { day } from '../../core/words/dates'
 import { NAMED_SCALES, scaleRatio } from '../../core/physics/shape/scale'
 import MiniCutaway from '../drawings/MiniCutaway.vue'
+import { cardOf, type BuildCard } from '../../core/plan/card'
 import { useShelfStore } from '../stores/shelf'
 import { sharedPlanClient } from '../workers/planClient'
 import NumberField from './NumberField.vue'
@@ -126,7 +126,7 @@ function built(name: string): Build {
 }
 
 /** What it comes to, while choices are made: its section, its water, when it would be finished. */
-const foretold = shallowRef<{ build: Build; plan: Plan } | null>(null)
+const foretold = shallowRef<BuildCard | null>(null)
 watchDebounced(
   () => [
     open.value,
@@ -145,12 +145,9 @@ watchDebounced(
     const answer = await sharedPlanClient()
       .derive('new', build, shelf.own, NO_HISTORY)
       .catch(() => null)
-    if (answer) foretold.value = { build, plan: answer.plan }
+    if (answer) foretold.value = cardOf(build, answer.plan)
   },
   { immediate: true, debounce: 150 }
-)
-const waterMl = computed(() =>
-  (foretold.value?.plan.ground.pools ?? []).reduce((sum, p) => sum + p.volumeMl, 0)
 )
 
 async function make(event: Event): Promise<void> {
@@ -236,11 +233,12 @@ async function make(event: Event): Promise<void> {
           <b>{{ w.name }}</b><span class="small soft">{{ said(w.note) }}</span>
         </ElRadio>
         <figure class="foretold" data-test="new-foretold">
-          <MiniCutaway v-if="foretold" :build="foretold.build" :plan="foretold.plan" />
+          <MiniCutaway v-if="foretold" name="the new build" :cutaway="foretold.cutaway" />
           <span v-else class="coming" aria-hidden="true"></span>
           <figcaption v-if="foretold" class="small">
-            This build: {{ ml(waterMl) }} of water<template v-if="foretold.plan.days.finishMs"
-              >, finished {{ day(foretold.plan.days.finishMs, foretold.plan.days.zone) }}</template
+            This build: {{ ml(foretold.waterMl) }} of water<template
+              v-if="foretold.moments.finishMs"
+              >, finished {{ day(foretold.moments.finishMs, foretold.moments.zone) }}</template
             >
           </figcaption>
         </figure>

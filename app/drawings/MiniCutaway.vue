@@ -1,63 +1,39 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { Build } from '../../core/build/types'
-import { poolsOf } from '../../core/build/types'
-import type { Plan } from '../../core/plan/derivePlan'
+import type { Cutaway } from '../../core/plan/card'
 import { lineThrough, ringOf, under } from './paths'
 
-const props = defineProps<{ build: Build; plan: Plan }>()
+const props = defineProps<{ name: string; cutaway: Cutaway }>()
 const W = 320
 const H = 118
 const EXAGGERATION = 1.8
-const section = computed(() => props.plan.ground.section)
-const topMm = computed(() => Math.max(20, ...section.value.ground.map((p) => p[1])) + 4)
+const topMm = computed(() => Math.max(20, ...props.cutaway.ground.map((p) => p[1])) + 4)
 const scale = computed(() =>
-  Math.min((W - 8) / Math.max(1, section.value.lengthMm), (H - 22) / (topMm.value * EXAGGERATION))
+  Math.min((W - 8) / Math.max(1, props.cutaway.lengthMm), (H - 22) / (topMm.value * EXAGGERATION))
 )
-const left = computed(() => (W - section.value.lengthMm * scale.value) / 2)
+const left = computed(() => (W - props.cutaway.lengthMm * scale.value) / 2)
 const px = ([s, z]: readonly [number, number]): [number, number] => [
   left.value + s * scale.value,
   H - 12 - z * scale.value * EXAGGERATION
 ]
-const land = computed(() =>
-  section.value.ground.length < 2
-    ? ''
-    : ringOf([...section.value.ground.map(px), px([section.value.lengthMm, 0]), px([0, 0])])
-)
+const land = computed(() => {
+  const { ground, lengthMm } = props.cutaway
+  return ground.length < 2 ? '' : ringOf([...ground.map(px), px([lengthMm, 0]), px([0, 0])])
+})
 const waters = computed(() =>
-  section.value.runs.flatMap((run) => {
-    const pool = poolsOf(props.build).find((p) => p.id === run.pool)
-    return pool ? under(run.ground, pool.levelMm).map((r) => ringOf(r.map(px))) : []
-  })
+  props.cutaway.waters.flatMap(({ ground, levelMm }) =>
+    under(ground, levelMm).map((ring) => ringOf(ring.map(px)))
+  )
 )
 const falls = computed(() =>
-  section.value.runs.flatMap((run) => {
-    const pool = poolsOf(props.build).find((p) => p.id === run.pool)
-    return run.ends.flatMap((end, i) => {
-      const fall = props.plan.forms.falls.find(
-        (f) =>
-          f.strips > 0 &&
-          f.lip &&
-          pool?.outline.some(
-            (c) => c.id === end.corner && c.x === f.lip![0][0] && c.y === f.lip![0][1]
-          )
-      )
-      if (!fall) return []
-      const s = i === 0 ? run.ground[0][0] : run.ground.at(-1)![0]
-      const out = i === 0 ? -1 : 1
-      return [
-        lineThrough([
-          px([s - out * 4, fall.lipMm]),
-          ...(fall.curve?.middle ?? []).map(([x, z]) => px([s + out * x, fall.crestMm + z]))
-        ])
-      ]
-    })
-  })
+  props.cutaway.falls.map(({ atMm, out, lipMm, line }) =>
+    lineThrough([px([atMm - out * 4, lipMm]), ...line.map(px)])
+  )
 )
 </script>
 
 <template>
-  <svg :viewBox="`0 0 ${W} ${H}`" role="img" :aria-label="`Cutaway of ${build.name}`">
+  <svg :viewBox="`0 0 ${W} ${H}`" role="img" :aria-label="`Cutaway of ${name}`">
     <path class="land" :d="land" />
     <path class="land hatch" :d="land" />
     <path v-for="(d, i) in waters" :key="i" class="water" :d="d" />
@@ -69,7 +45,7 @@ const falls = computed(() =>
       class="board"
       :x="left - 4"
       :y="H - 12"
-      :width="section.lengthMm * scale + 8"
+      :width="cutaway.lengthMm * scale + 8"
       height="7"
     />
   </svg>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Data, Layout } from 'plotly.js-basic-dist-min'
-import { useDebounceFn } from '@vueuse/core'
-import { onBeforeUnmount, onMounted, ref, watch } from 'vue'
+import { useDebounceFn, useElementVisibility } from '@vueuse/core'
+import { onBeforeUnmount, ref, watch } from 'vue'
 import { useSettingsStore } from '../stores/settings'
 
 /** Looks up one of the theme's colours by its name. */
@@ -19,13 +19,14 @@ const settings = useSettingsStore()
 const frame = ref<HTMLElement | null>(null)
 const drawn = ref(false)
 const failed = ref('')
+const seen = useElementVisibility(frame, { rootMargin: '120px' })
 let plotly: typeof import('plotly.js-basic-dist-min') | null = null
 
 const colour: Colours = (name) =>
   getComputedStyle(document.documentElement).getPropertyValue(`--${name}`).trim()
 
 async function draw(): Promise<void> {
-  if (!frame.value) return
+  if (!frame.value || !seen.value) return
   try {
     plotly ??= (await import('plotly.js-basic-dist-min'))
       .default as unknown as typeof import('plotly.js-basic-dist-min')
@@ -62,7 +63,7 @@ async function draw(): Promise<void> {
 }
 const atRest = useDebounceFn(draw, RESTS_MS)
 
-onMounted(() => void draw())
+watch(seen, () => void draw())
 watch([() => props.chart, () => settings.theme], () => void atRest(), { flush: 'post' })
 onBeforeUnmount(() => {
   if (frame.value && plotly) plotly.purge(frame.value)

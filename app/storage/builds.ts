@@ -188,6 +188,10 @@ export const emptyBin = (): Promise<void> =>
     await dropVersionsOf(ids)
   })
 
+/** Whether what goes by this word was brought in before. */
+export const seeded = async (key: string): Promise<boolean> =>
+  (await db.facts.get(key)) !== undefined
+
 /** Seeds builds once in the life of this browser's store; never over something that is there. */
 export async function seedOnce(key: string, builds: readonly Build[]): Promise<boolean> {
   return db.transaction('rw', db.builds, db.facts, async () => {

@@ -3,6 +3,7 @@ import type { Build } from '../../core/build/types'
 import { CURRENT_VERSION, migrated } from '../../core/build/file/migrations'
 import type { VersionMark } from '../../core/exchange/versions'
 import type { Material } from '../../core/craft/materials/types'
+import type { BuildCard } from '../../core/plan/card'
 
 /**
  * A build as it is kept: with a revision that grows by one at every save, so that two tabs can't
@@ -67,6 +68,13 @@ export interface PhotoRow {
 /** A build that a newer app has written: it is left as it is. */
 export const tooNew = (build: Build): boolean => (build.version as number) > CURRENT_VERSION
 
+/** What a build's card shows, under the word of all that it was worked out from. */
+export interface CardRow {
+  id: string
+  key: string
+  card: BuildCard
+}
+
 export interface FactRow {
   key: string
   value: unknown
@@ -82,6 +90,7 @@ export interface FactRow {
  * 6 — 2026-11-25: builds are brought to version 6.
  * 7 — 2026-11-28: builds are brought to version 7.
  * 8 — 2026-11-29: earlier states of builds.
+ * 9 — 2026-11-30: cards of builds, worked out before.
  */
 class SpindleDb extends Dexie {
   builds!: EntityTable<BuildRow, 'id'>
@@ -89,6 +98,7 @@ class SpindleDb extends Dexie {
   shelf!: EntityTable<ShelfRow, 'id'>
   photos!: EntityTable<PhotoRow, 'id'>
   versions!: EntityTable<VersionRow, 'id'>
+  cards!: EntityTable<CardRow, 'id'>
   constructor() {
     // a save that was told is on the disk: the browser is asked not to put it off
     super('tall-spindle', { chromeTransactionDurability: 'strict' })
@@ -100,6 +110,7 @@ class SpindleDb extends Dexie {
     this.version(6).upgrade(bringAll)
     this.version(7).upgrade(bringAll)
     this.version(8).stores({ versions: 'id, build' })
+    this.version(9).stores({ cards: 'id' })
   }
 }
 

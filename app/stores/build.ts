@@ -4,8 +4,13 @@ import { computed, ref, shallowRef, watch, type ShallowRef } from 'vue'
 import { carrying } from '../../core/build/carry'
 import type { Edit } from '../../core/build/edits'
 import type { Build, Pool } from '../../core/build/types'
+import { cardOf } from '../../core/plan/card'
+import { cardKey } from '../../core/plan/cardKey'
 import type { Plan } from '../../core/plan/derivePlan'
+import type { History } from '../../core/plan/learned/history'
+import type { Material } from '../../core/craft/materials/types'
 import { isFull, loadBuild, saveBuild } from '../storage/builds'
+import { keepCards } from '../storage/cards'
 import { tooNew, type EditCount } from '../storage/db'
 import * as lifeboat from '../storage/lifeboat'
 import { hear, tell, TAB } from '../storage/tabs'
@@ -35,6 +40,8 @@ const FROM_OTHER_TAB = 'Change from another tab'
 export const useBuildStore = defineStore('build', () => {
   const build = shallowRef<Build | null>(null)
   const plan = shallowRef<Plan | null>(null)
+  /** What the plan is the plan of: an edit runs ahead of it. */
+  let planned: { build: Build; own: readonly Material[]; others: History } | null = null
   const planning = ref(false)
   const planMs = ref(0)
   const planProblem = ref('')
@@ -84,18 +91,14 @@ export const useBuildStore = defineStore('build', () => {
     const current = build.value
     if (!current) return
     planning.value = true
+    const [own, others] = [shelves.own, history.without(current.id)]
     try {
-      const answer = await sharedPlanClient().derive(
-        'bench',
-        current,
-        shelves.own,
-        history.without(current.id),
-        (ground) => {
-          if (plan.value && build.value?.id === current.id) plan.value = { ...plan.value, ground }
-        }
-      )
+      const answer = await sharedPlanClient().derive('bench', current, own, others, (ground) => {
+        if (plan.value && build.value?.id === current.id) plan.value = { ...plan.value, ground }
+      })
       if (answer === null || build.value?.id !== current.id) return
       plan.value = answer.plan
+      planned = { build: current, own, others }
       planMs.value = answer.tookMs
       planProblem.value = ''
     } catch (error) {
@@ -264,10 +267,20 @@ export const useBuildStore = defineStore('build', () => {
     changed(inside.build)
   }
 
+  /** Its card is left on Builds as it was planned last: there it needs no planner. */
+  async function leaveCard(): Promise<void> {
+    if (!build.value || !plan.value || planned?.build !== build.value) return
+    const { own, others } = planned
+    const { id } = build.value
+    const key = cardKey(PLANNER, build.value, own, others)
+    await keepCards([{ id, key, card: cardOf(build.value, plan.value) }])
+  }
+
   /** Leaves the build: saves what is open and lets it go. */
   async function close(): Promise<void> {
     await save()
     if (dirty) return
+    await leaveCard()
     if (build.value) tell({ kind: 'left', id: build.value.id })
     build.value = null
     plan.value = null

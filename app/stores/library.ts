@@ -1,9 +1,10 @@
 import { v4 as newId } from 'uuid'
 import { useThrottleFn } from '@vueuse/core'
 import { defineStore } from 'pinia'
-import { computed, ref, shallowRef } from 'vue'
+import { computed, ref, shallowRef, watch } from 'vue'
 import type { Build } from '../../core/build/types'
-import type { Plan } from '../../core/plan/derivePlan'
+import { cardOf, type BuildCard } from '../../core/plan/card'
+import { cardKey } from '../../core/plan/cardKey'
 import {
   addBuilds,
   countOpening,
@@ -13,11 +14,13 @@ import {
   listBuilds,
   loadBuild,
   saveBuild,
+  seeded,
   seedOnce,
   setDeleted,
   takenApart
 } from '../storage/builds'
-import { tooNew, type BuildRow } from '../storage/db'
+import { dropLooseCards, keepCards, keptCard } from '../storage/cards'
+import { tooNew, type BuildRow, type CardRow } from '../storage/db'
 import * as lifeboat from '../storage/lifeboat'
 import { emptyLog } from '../../core/build/log/entries'
 import { askToKeep } from '../storage/backup'
@@ -27,6 +30,8 @@ import { sharedPlanClient } from '../workers/planClient'
 import { useHistoryStore } from './history'
 import { useShelfStore } from './shelf'
 
+/** Under this word it is kept that the demo builds were brought in. */
+const DEMOS = 'demo-builds-2'
 /** The list follows other tabs no more often than this, ms. */
 const FOLLOW_MS = 500
 
@@ -40,15 +45,20 @@ export const useLibraryStore = defineStore('library', () => {
   )
   /** Names of builds that a newer app has written: they are left as they are. */
   const newer = shallowRef<string[]>([])
-  const plans = shallowRef<Record<string, Plan>>({})
+  const cards = shallowRef<Record<string, BuildCard>>({})
   const ready = ref(false)
   const rescued = ref(0)
   /** Builds whose last edits are put aside because the store would not take them. */
   const unsaved = shallowRef<{ id: string; name: string }[]>([])
   const problem = ref('')
-  const planned = new Map<string, number>()
+  const planned = new Map<string, string>()
   const shelf = useShelfStore()
   const history = useHistoryStore()
+  // other bottles, other plans
+  watch(
+    () => shelf.own,
+    () => planned.clear()
+  )
 
   async function refresh(): Promise<void> {
     try {
@@ -75,16 +85,23 @@ export const useLibraryStore = defineStore('library', () => {
   }
 
   async function planOf(row: BuildRow): Promise<void> {
-    if (planned.get(row.id) === row.revision) return
-    planned.set(row.id, row.revision)
+    const state = `${row.revision}/${history.version}`
+    if (planned.get(row.id) === state) return
+    planned.set(row.id, state)
+    const others = history.without(row.id)
+    const key = cardKey(PLANNER, row.build, shelf.own, others)
+    const show = (card: BuildCard) => {
+      cards.value = { ...cards.value, [row.id]: card }
+    }
     try {
-      const answer = await sharedPlanClient().derive(
-        `card:${row.id}`,
-        row.build,
-        shelf.own,
-        history.without(row.id)
-      )
-      if (answer) plans.value = { ...plans.value, [row.id]: answer.plan }
+      const kept = await keptCard(row.id, key)
+      if (kept) return show(kept)
+      const lane = `card:${row.id}`
+      const answer = await sharedPlanClient().derive(lane, row.build, shelf.own, others)
+      if (!answer) return
+      const card = cardOf(row.build, answer.plan)
+      show(card)
+      await keepCards([{ id: row.id, key, card }])
     } catch {
       planned.delete(row.id)
     }
@@ -108,6 +125,7 @@ export const useLibraryStore = defineStore('library', () => {
     await countOpening()
     const emptied = await emptyOldBin()
     await dropUnused()
+    await dropLooseCards()
     if (emptied > 0) await refresh()
   }
 
@@ -137,13 +155,22 @@ export const useLibraryStore = defineStore('library', () => {
 
   async function seedDemos(): Promise<void> {
     try {
+      if (await seeded(DEMOS)) return
       const response = await fetch('/demo-builds.json', { headers: { accept: 'application/json' } })
       if (!response.ok || !response.headers.get('content-type')?.includes('json')) return
       const builds = (await response.json()) as Build[]
-      await seedOnce('demo-builds-2', builds)
+      // before the builds: whoever finds a build finds its card
+      await seedCards()
+      await seedOnce(DEMOS, builds)
     } catch {
       // no server, no demo: the app works without
     }
+  }
+
+  /** The demo builds' cards come with the app; without them they are worked out. */
+  async function seedCards(): Promise<void> {
+    const response = await fetch('/demo-cards.json')
+    if (response.ok) await keepCards((await response.json()) as CardRow[])
   }
 
   /** What a build is, whatever it is called by here: two states that are alike are one. */
@@ -260,7 +287,7 @@ export const useLibraryStore = defineStore('library', () => {
     binned,
     binBytes,
     newer,
-    plans,
+    cards,
     ready,
     rescued,
     unsaved,

@@ -66,7 +66,7 @@ function exportNow(): void {
 </script>
 
 <template>
-  <div class="on-bench">
+  <div class="on-bench" :data-open="store.build?.id">
     <h1 class="unseen">{{ store.build?.name }}: {{ heading }}</h1>
     <div v-if="store.tabNotice" class="notice no-print" role="status" data-test="tab-notice">
       <span v-if="store.tabNotice === 'alsoOpen'"

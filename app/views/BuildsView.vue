@@ -54,14 +54,8 @@ onBeforeUnmount(() => library.look(false))
 
 const cards = computed(() =>
   library.kept.map((row) => {
-    const plan = library.plans[row.id]
-    const moment = plan ? momentOf(plan.days, plan.steps.steps, now.value) : null
-    return {
-      row,
-      plan,
-      moment,
-      waterMl: plan?.ground.pools.reduce((sum, p) => sum + p.volumeMl, 0) ?? 0
-    }
+    const card = library.cards[row.id]
+    return { row, card, moment: card ? momentOf(card.moments, now.value) : null }
   })
 )
 
@@ -250,14 +244,14 @@ const exportAll = () =>
 
     <div class="cards">
       <article
-        v-for="{ row, plan, moment, waterMl } in cards"
+        v-for="{ row, card, moment } in cards"
         :key="row.id"
         class="panel card"
         :data-build="row.id"
       >
         <ElButton class="picture" :aria-label="`Open ${row.name}`" @click="open(row.id)">
           <CoverPicture :cover="row.build.cover">
-            <MiniCutaway v-if="plan" :build="row.build" :plan="plan" />
+            <MiniCutaway v-if="card" :name="row.name" :cutaway="card.cutaway" />
             <span v-else class="coming" aria-hidden="true"></span>
           </CoverPicture>
         </ElButton>
@@ -280,15 +274,15 @@ const exportAll = () =>
           </h2>
           <p class="small soft">
             {{ row.build.scale }} · {{ figure(row.build.base.widthMm, 'mm') }} ×
-            {{ mm(row.build.base.depthMm) }}{{ plan ? ` · ${ml(waterMl)} of water` : '' }}
+            {{ mm(row.build.base.depthMm) }}{{ card ? ` · ${ml(card.waterMl)} of water` : '' }}
           </p>
-          <dl v-if="plan && moment">
+          <dl v-if="card && moment">
             <div>
               <dt>{{ MOMENT_WORDS[moment.kind] }}</dt>
               <dd>
                 {{ moment.what
                 }}<template v-if="moment.untilMs"
-                  >, {{ dayAndClock(moment.untilMs, plan.days.zone) }}</template
+                  >, {{ dayAndClock(moment.untilMs, card.moments.zone) }}</template
                 >
               </dd>
             </div>
@@ -296,8 +290,8 @@ const exportAll = () =>
               <dt>Finished</dt>
               <dd>
                 <b>{{
-                  plan.days.finishMs
-                    ? dayAndClock(plan.days.finishMs, plan.days.zone)
+                  card.moments.finishMs
+                    ? dayAndClock(card.moments.finishMs, card.moments.zone)
                     : 'no date yet'
                 }}</b>
               </dd>

@@ -2,7 +2,7 @@ import { expect } from 'chai'
 import type { Page } from 'playwright-core'
 import { derivePlan } from '../../core/plan/derivePlan'
 import { setWay } from '../../core/build/edits'
-import { choose, DEMO_ID, openDemo, stage, settled, type Stage } from '../support/browser'
+import { choose, DEMO_ID, openDemo, settled, stage, type Stage } from '../support/browser'
 import { demo } from '../support/builds'
 
 const MOLE = 'demo-mole-at-varnsey'

@@ -1,6 +1,6 @@
 import { expect } from 'chai'
 import type { Page } from 'playwright-core'
-import { complaints, DEMO_ID, openPage, stage, type Stage } from '../support/browser'
+import { complaints, DEMO_ID, openDemo, openPage, stage, type Stage } from '../support/browser'
 
 /** Faster to the point, and with wet gloves: finding, the voice, settings. */
 describe('Handy at the bench', function () {
@@ -10,24 +10,12 @@ describe('Handy at the bench', function () {
   })
   after(() => s.close())
 
-  async function open(
-    view: string
-  ): Promise<{ page: Page; said: string[]; close: () => Promise<void> }> {
-    const context = await s.profile()
-    // a voice that writes down what it says
-    await context.addInitScript(
-      `window.heard = []
-       Object.defineProperty(window, 'speechSynthesis', {
-         value: { cancel: () => heard.push('·'), speak: (words) => heard.push(words.text) }
-       })`
-    )
-    const page = await openPage(context, s.address)
-    const said = complaints(page)
-    await page.locator('.card .title').first().waitFor()
-    await page.goto(`${s.address}/build/${DEMO_ID}/${view}`)
-    await page.locator('[data-test="waterline"][data-settled="true"]').waitFor()
-    return { page, said, close: () => context.close() }
-  }
+  // a voice that writes down what it says
+  const script = `window.heard = []
+    Object.defineProperty(window, 'speechSynthesis', {
+      value: { cancel: () => heard.push('·'), speak: (words) => heard.push(words.text) }
+    })`
+  const open = (view: string) => openDemo(s, DEMO_ID, view, { script })
   const heard = (page: Page) =>
     page.evaluate(() => (window as unknown as { heard: string[] }).heard)
 
@@ -115,10 +103,8 @@ describe('Handy at the bench', function () {
         walked: false,
         ...(phone ? { width: 390, height: 844, touch: true } : {})
       })
-      const page = await openPage(context, s.address)
+      const page = await openPage(context, `${s.address}/build/${DEMO_ID}/ground`)
       const said = complaints(page)
-      await page.locator('.card .title').first().waitFor()
-      await page.goto(`${s.address}/build/${DEMO_ID}/ground`)
       const card = page.locator('.el-tour__content')
       for (let stop = 1; stop <= 5; stop++) {
         await card.getByText(`${stop} of 5`).waitFor()

@@ -14,6 +14,7 @@ import {
   complaints,
   DEMO_ID,
   downloaded,
+  goTo,
   openPage,
   stage,
   type Stage
@@ -269,7 +270,7 @@ describe('A builder at the bench', function () {
       buffer: Buffer.from(writeBuild(build))
     })
     await page.getByText('One build imported').waitFor()
-    await page.goto(`${s.address}/build/ten-waters/water`)
+    await goTo(page, '/build/ten-waters/water')
     await page.locator('[data-test="volume"]').waitFor()
     const [asked, planned] = await page.evaluate(async () => {
       const w = window as unknown as { asked: number[]; planned: number[] }

@@ -6,9 +6,11 @@ import {
   complaints,
   DEMO_ID,
   downloaded,
+  goTo,
+  openDemo,
   openPage,
-  stage,
   settled,
+  stage,
   type Stage
 } from '../support/browser'
 
@@ -20,17 +22,7 @@ describe('The builder’s own way', function () {
   })
   after(() => s.close())
 
-  async function open(
-    view: string
-  ): Promise<{ page: Page; said: string[]; close: () => Promise<void> }> {
-    const context = await s.profile()
-    const page = await openPage(context, s.address)
-    const said = complaints(page)
-    await page.locator('.card .title').first().waitFor()
-    await page.goto(`${s.address}/build/${DEMO_ID}/${view}`)
-    await settled(page)
-    return { page, said, close: () => context.close() }
-  }
+  const open = (view: string) => openDemo(s, DEMO_ID, view)
   /** The build as the browser keeps it. */
   const kept = async (page: Page): Promise<Build> => {
     await page.getByText('Saved', { exact: true }).first().waitFor()
@@ -84,7 +76,7 @@ describe('The builder’s own way', function () {
     await page.locator('[data-test="new-make"]').click()
     await page.waitForURL(/\/build\//)
     await settled(page)
-    await page.goto(page.url().replace(/\/[^/]*$/, '/days'))
+    await goTo(page, new URL(page.url()).pathname.replace(/[^/]*$/, 'days'))
     await settled(page)
     const steps = await page.locator('.what .open').allInnerTexts()
     expect(steps.join())
@@ -207,11 +199,11 @@ describe('The builder’s own way', function () {
     expect((await kept(page)).laid[0].zone!.slice(1)).to.deep.equal(sound!.slice(1))
     await page.keyboard.press('Escape')
     await corner.waitFor({ state: 'detached' })
-    await page.goto(`${s.address}/build/${DEMO_ID}/water`)
+    await goTo(page, `/build/${DEMO_ID}/water`)
     await settled(page)
     await page.getByRole('tab', { name: 'White' }).click()
     await page.locator('[data-test="white-zone"]').waitFor()
-    await page.goto(`${s.address}/build/${DEMO_ID}/prints`)
+    await goTo(page, `/build/${DEMO_ID}/prints`)
     await settled(page)
     await page
       .getByText(/^Place of /)
@@ -256,7 +248,7 @@ describe('The builder’s own way', function () {
     await clear.fill('0.1')
     await clear.press('Enter')
     await page.locator('[data-test="unlikely"]', { hasText: 'at the soonest' }).waitFor()
-    await page.goto(`${s.address}/build/${DEMO_ID}/build-up?leaf=lays`)
+    await goTo(page, `/build/${DEMO_ID}/build-up?leaf=lays`)
     await settled(page)
     await choose(
       page.locator('[data-test="waterline"] ~ *, .field', { hasText: 'Water' }).first(),
@@ -288,7 +280,7 @@ describe('The builder’s own way', function () {
     await choose(white.locator('.add'), 'fibre-paste')
     await white.locator('[data-test="lay-add"]').click()
     await take()
-    await page.goto(`${s.address}/build/${DEMO_ID}/days`)
+    await goTo(page, `/build/${DEMO_ID}/days`)
     await settled(page)
     const steps = await page.locator('.what .open').allInnerTexts()
     const at = (words: RegExp) => steps.findIndex((t) => words.test(t))
@@ -381,7 +373,7 @@ describe('The builder’s own way', function () {
       before: 'finish/edges',
       handsMin: 30
     })
-    await page.goto(`${s.address}/build/${DEMO_ID}/bench`)
+    await goTo(page, `/build/${DEMO_ID}/bench`)
     await page.locator('[data-test="step-title"]', { hasText: 'Batten' }).waitFor()
     await page.locator('[data-test="there-already"]').click()
     await page.locator('[data-test="step-title"]:not(:has-text("Batten"))').waitFor()

@@ -3,7 +3,16 @@ import type { Page } from 'playwright-core'
 import { derivePlan } from '../../core/plan/derivePlan'
 import { demo } from '../support/builds'
 import { everyView } from '../support/views'
-import { axe, complaints, DEMO_ID, openPage, stage, VIEWS, type Stage } from '../support/browser'
+import {
+  axe,
+  complaints,
+  DEMO_ID,
+  goTo,
+  openPage,
+  stage,
+  VIEWS,
+  type Stage
+} from '../support/browser'
 
 /** The dark as the app itself puts it on. */
 const night = (page: Page, on: boolean) =>
@@ -32,7 +41,7 @@ describe('Every view', function () {
     }
     await page.locator('.card .title').first().waitFor()
     await look('builds')
-    await everyView(page, s.address, look)
+    await everyView(page, look)
     expect(found, found.join('\n')).to.deep.equal([])
     expect(said).to.deep.equal([])
     // pages, workers, fonts, pictures: all from where the app came from (a blob has its origin too)
@@ -52,9 +61,8 @@ describe('Every view', function () {
         ...VIEWS.map((v) => `build/${DEMO_ID}/${v}`),
         `build/${demo('3-slalom-in-the-hollin-gorge').id}/run`
       ]) {
-        const link = page.locator(`a[href="/${view}"]`).first()
-        if (await link.count()) await link.click()
-        else await page.goto(`${s.address}/${view}`)
+        await goTo(page, `/${view}`)
+        await page.locator('.view, .builds').waitFor()
         await page.waitForTimeout(300)
         const off = await page.evaluate(() => {
           const cut = [...document.querySelectorAll<HTMLElement>('button, h1, h2, h3, th')].filter(
@@ -165,7 +173,7 @@ describe('Every view', function () {
       ]
     ]
     for (const [view, figure, says] of asked) {
-      await page.goto(`${s.address}/build/${DEMO_ID}/${view}`)
+      await goTo(page, `/build/${DEMO_ID}/${view}`)
       await page.locator(figure).first().click()
       const card = page.locator('.card[role="dialog"]')
       await card.waitFor()

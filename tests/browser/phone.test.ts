@@ -2,7 +2,16 @@ import { expect } from 'chai'
 import { decode } from 'fast-png'
 import jsQR from 'jsqr'
 import type { Page } from 'playwright-core'
-import { axe, complaints, DEMO_ID, openPage, stage, VIEWS, type Stage } from '../support/browser'
+import {
+  axe,
+  complaints,
+  DEMO_ID,
+  goTo,
+  openPage,
+  stage,
+  VIEWS,
+  type Stage
+} from '../support/browser'
 
 /** What is off the side of the screen: the page itself, its controls, and panels that scroll sideways. */
 const offTheSide = (page: Page) =>
@@ -78,7 +87,7 @@ describe('On the phone and the tablet', function () {
     await page.locator('[data-test="new-make"]').waitFor()
     await look('new build')
     for (const view of VIEWS) {
-      await page.goto(`${at.address}/build/${DEMO_ID}/${view}`)
+      await goTo(page, `/build/${DEMO_ID}/${view}`)
       await page.locator('.view > :not(.coming)').first().waitFor()
       await look(view)
     }
@@ -195,7 +204,7 @@ describe('On the phone and the tablet', function () {
     await page.locator('.card .title').first().waitFor()
     found.push(...(await axe(page)).map((f) => `builds ${f}`))
     for (const view of VIEWS) {
-      await page.goto(`${s.address}/build/${DEMO_ID}/${view}`)
+      await goTo(page, `/build/${DEMO_ID}/${view}`)
       await page.locator('[data-test="waterline"], [data-test="bench"]').first().waitFor()
       await page.waitForTimeout(150)
       found.push(...(await axe(page)).map((f) => `${view} ${f}`))

@@ -8,7 +8,7 @@ import type { Page } from 'playwright-core'
 import { writeStack, keptStack } from '../../core/build/stack'
 import { derivePlan } from '../../core/plan/derivePlan'
 import { stepsCalendar } from '../../core/exchange/calendar/ics'
-import { complaints, DEMO_ID, openPage, stage, type Stage } from '../support/browser'
+import { complaints, DEMO_ID, goTo, openPage, stage, type Stage } from '../support/browser'
 import { demo, demoText } from '../support/builds'
 import { binaryStl, trianglesOver } from '../support/scans'
 
@@ -97,7 +97,7 @@ describe('Files that are none', function () {
     let at = ''
     for (const [test, view, place, name, good] of WAYS_IN) {
       if (at !== test) {
-        await page.goto(view ? `${s.address}/build/${DEMO_ID}/${view}` : `${s.address}/builds`)
+        await goTo(page, view ? `/build/${DEMO_ID}/${view}` : '/')
         if (OPENED[test]) await page.locator(OPENED[test]).click()
         at = test
       }

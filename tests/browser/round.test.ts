@@ -15,7 +15,7 @@ import { derivePlan } from '../../core/plan/derivePlan'
 import { roundMoments } from '../../core/plan/round/days'
 import { groundStage } from '../../core/plan/1-ground/groundStage'
 import { poolTable } from '../../core/plan/round/tables'
-import { choose, openDemo, settled, stage, type Stage } from '../support/browser'
+import { choose, goTo, openDemo, settled, stage, type Stage } from '../support/browser'
 import { demo } from '../support/builds'
 
 const WEIR = 'demo-weir-at-cobbets-race'
@@ -157,7 +157,7 @@ describe('Land and round in the browser', () => {
     await page.setViewportSize({ width: 1280, height: 800 })
 
     // by the day: the slider chooses the step, a step sets the slider
-    await page.goto(`${s.address}/build/${WEIR}/days?step=millpond/pour%232`)
+    await goTo(page, `/build/${WEIR}/days?step=millpond/pour%232`)
     await page.locator('[data-test="days-in-the-round"]').click()
     await drawn(page)
     const inHand = page.locator('[data-test="in-hand"]')
@@ -170,7 +170,7 @@ describe('Land and round in the browser', () => {
     )
     expect(await page.locator('.agenda li.on').count()).to.equal(1)
     // at the bench, the step in hand
-    await page.goto(`${s.address}/build/${WEIR}/bench`)
+    await goTo(page, `/build/${WEIR}/bench`)
     await page.locator('[data-test="step-in-the-round"]').click()
     await drawn(page)
     expect(await inHand.textContent()).to.include('The base')
@@ -205,11 +205,14 @@ describe('Land and round in the browser', () => {
     )
     await page.evaluate(() => {
       const canvas = document.querySelector<HTMLCanvasElement>('[data-test="round-canvas"]')!
-      const lose = canvas.getContext('webgl2')!.getExtension('WEBGL_lose_context')!
-      lose.loseContext()
-      setTimeout(() => lose.restoreContext(), 1500)
+      const graphics = canvas.getContext('webgl2')!.getExtension('WEBGL_lose_context')!
+      Object.assign(window, { graphics })
+      graphics.loseContext()
     })
     await page.locator('[data-test="context-lost"]').waitFor()
+    await page.evaluate(() =>
+      (window as unknown as { graphics: WEBGL_lose_context }).graphics.restoreContext()
+    )
     await page.locator('[data-test="context-lost"]').waitFor({ state: 'detached' })
     await page.locator('[data-test="round-canvas"]').focus()
     await page.keyboard.press('ArrowLeft')
@@ -409,20 +412,20 @@ describe('Land and round in the browser', () => {
     await page.click('[data-test="take-cover"]')
     await page.locator('[data-test="photo-pick"]').waitFor()
     await settled(page)
-    await page.goto(`${s.address}/build/${WEIR}/prints`)
+    await goTo(page, `/build/${WEIR}/prints`)
     await page.click('[data-leaf="plan"]')
     await page.locator('[data-test="cover"]').waitFor({ state: 'attached' })
-    await page.goto(s.address)
+    await goTo(page, '/')
     const card = page.locator(`[data-build="${WEIR}"] [data-test="cover"]`)
     await card.waitFor()
     expect(await card.evaluate((img: HTMLImageElement) => img.naturalWidth)).to.be.above(800)
-    await page.goto(`${s.address}/build/${WEIR}/log`)
+    await goTo(page, `/build/${WEIR}/log`)
     await page.locator('[data-test="on-card"][aria-pressed="true"]').click()
     await settled(page)
-    await page.goto(s.address)
+    await goTo(page, '/')
     await page.locator(`[data-build="${WEIR}"] .picture svg`).waitFor()
 
-    await page.goto(`${s.address}/build/${WEIR}/round`)
+    await goTo(page, `/build/${WEIR}/round`)
     await drawn(page)
     await choose(page.locator('[data-test="picture-size"]'), '640')
     const zip = unzipSync(new Uint8Array(await bytesOf(page, '[data-test="take-set"]', 240_000)))

@@ -4,15 +4,7 @@ import type { Page } from 'playwright-core'
 import { PDFDocument } from 'pdf-lib'
 import { readBuild } from '../../core/build/file/buildFile'
 import { openRun } from '../../core/running/keptRun'
-import {
-  complaints,
-  DEMO_ID,
-  downloaded,
-  openPage,
-  stage,
-  settled,
-  type Stage
-} from '../support/browser'
+import { DEMO_ID, downloaded, openDemo, settled, stage, type Stage } from '../support/browser'
 
 const GORGE = 'demo-slalom-in-the-hollin-gorge'
 const MOLE = 'demo-mole-at-varnsey'
@@ -27,18 +19,7 @@ describe('Running the water on the screen', function () {
   })
   after(() => s.close())
 
-  async function open(
-    id: string,
-    view = 'run'
-  ): Promise<{ page: Page; said: string[]; close: () => Promise<void> }> {
-    const context = await s.profile()
-    const page = await openPage(context, s.address, false)
-    const said = complaints(page)
-    await page.locator('.card .title').nth(2).waitFor()
-    await page.goto(`${s.address}/build/${id}/${view}`)
-    await settled(page)
-    return { page, said, close: () => context.close() }
-  }
+  const open = (id: string, view = 'run') => openDemo(s, id, view, { fixed: false })
   /** Brightness of the picture at a place on the base, 0 to 1. */
   const bright = (page: Page, x: number, y: number) =>
     page.evaluate(

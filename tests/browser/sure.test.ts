@@ -1,6 +1,6 @@
 import { expect } from 'chai'
 import type { Page } from 'playwright-core'
-import { choose, DEMO_ID, openDemo, stage, settled, type Stage } from '../support/browser'
+import { choose, DEMO_ID, openDemo, settled, stage, type Stage } from '../support/browser'
 
 const MOLE = 'demo-mole-at-varnsey'
 const go = (page: Page, name: string) => page.getByRole('button', { name, exact: true }).click()

@@ -1,6 +1,14 @@
 import { expect } from 'chai'
 import type { Page } from 'playwright-core'
-import { complaints, DEMO_ID, downloaded, openPage, stage, type Stage } from '../support/browser'
+import {
+  complaints,
+  DEMO_ID,
+  downloaded,
+  goTo,
+  openPage,
+  stage,
+  type Stage
+} from '../support/browser'
 import { demo } from '../support/builds'
 import { everyView } from '../support/views'
 
@@ -76,10 +84,10 @@ describe('Inches, ounces and °F', function () {
     const look = async (where: string) => {
       found.push(...(await left(page)).map((t) => `${where}: ${t}`))
     }
-    await everyView(page, s.address, look)
+    await everyView(page, look)
     for (const name of ['2-mole-at-varnsey', '3-slalom-in-the-hollin-gorge'] as const)
       for (const view of ['ground', 'water', 'run', 'build-up', 'prints']) {
-        await page.goto(`${s.address}/build/${demo(name).id}/${view}`)
+        await goTo(page, `/build/${demo(name).id}/${view}`)
         await page.locator('[data-test="waterline"][data-settled="true"]').waitFor()
         for (const { id } of view === 'water' || view === 'build-up' ? demo(name).waters : []) {
           await page.evaluate(
@@ -96,10 +104,8 @@ describe('Inches, ounces and °F', function () {
 
   it('are chosen in mid-build: fractions typed, millimetres kept, templates in inches, and back again', async () => {
     const context = await s.profile()
-    const page = await openPage(context, s.address)
+    const page = await openPage(context, `${s.address}/build/${DEMO_ID}/water`)
     const said = complaints(page)
-    await page.locator('.card .title').first().waitFor()
-    await page.goto(`${s.address}/build/${DEMO_ID}/water`)
     await page.locator('[data-test="waterline"][data-settled="true"]').waitFor()
     const level = page.locator('[data-test="heights"]').getByLabel('Level')
     expect(await level.inputValue()).to.equal('50')
@@ -126,7 +132,7 @@ describe('Inches, ounces and °F', function () {
     }
     await level.press('Tab')
     // a template for the knife speaks inches, its lines and its size are where they were
-    await page.goto(`${s.address}/build/${DEMO_ID}/prints`)
+    await goTo(page, `/build/${DEMO_ID}/prints`)
     await page.locator('[data-leaf="templates"]').click()
     await page.locator('[data-test="templates"]').getByText('4 in line').waitFor()
     // the bar beside the drawing is a round length of the same rule
@@ -138,7 +144,7 @@ describe('Inches, ounces and °F', function () {
       .to.match(/\d\u202f?in\b/)
       .and.not.match(/>[^<]*\d\s?mm[^<]*</)
     expect(svg.text).to.match(/width="[\d.]+mm"/)
-    await page.goto(`${s.address}/build/${DEMO_ID}/water`)
+    await goTo(page, `/build/${DEMO_ID}/water`)
     await page.locator('[data-test="waterline"][data-settled="true"]').waitFor()
     await choose('mm, ml')
     expect(await level.inputValue()).to.equal('45')

@@ -10,12 +10,13 @@ import { writeBuild } from '../../core/build/file/write'
 import {
   choose,
   complaints,
-  openPage,
   DEMO_ID,
   downloaded,
+  goTo,
   openDemo,
-  stage,
+  openPage,
   settled,
+  stage,
   type Stage
 } from '../support/browser'
 import { demo } from '../support/builds'
@@ -409,14 +410,14 @@ describe('Moving water on the screen', function () {
         { name: id, waters: 'shore', ...size },
         { start: '2026-11-24T18:00', zone: 'Europe/Lisbon' }
       )
-      await page.goto(s.address)
+      await goTo(page, '/')
       await page.locator('[data-test="import"] input').setInputFiles({
         name: `${id}.json`,
         mimeType: 'application/json',
         buffer: Buffer.from(writeBuild({ ...build, id }))
       })
       await page.locator(`[data-build="${id}"]`).waitFor()
-      await page.goto(`${s.address}/build/${id}/water`)
+      await goTo(page, `/build/${id}/water`)
       await settled(page)
       await pickWater(page, 'Waves')
       await choose(page.locator('[data-test="wish"]'), wish)
@@ -561,14 +562,14 @@ describe('Moving water on the screen', function () {
       ),
       id: 'huge-base'
     }
-    await page.goto(s.address)
+    await goTo(page, '/')
     await page.locator('[data-test="import"] input').setInputFiles({
       name: 'huge.json',
       mimeType: 'application/json',
       buffer: Buffer.from(writeBuild(large))
     })
     await page.locator('[data-build="huge-base"]').waitFor()
-    await page.goto(`${s.address}/build/huge-base/prints`)
+    await goTo(page, '/build/huge-base/prints')
     await settled(page)
     await page.locator('[data-test="pdf"]').click()
     const said = await page.locator('[data-test="print-problem"]').innerText()
@@ -679,7 +680,7 @@ describe('Moving water on the screen', function () {
         document.querySelector<HTMLInputElement>('[data-test="chain-drop"] input')?.value === '37'
     )
     // waves are drawn as waves
-    await page.goto(`${s.address}/build/demo-mole-at-varnsey/water`)
+    await goTo(page, '/build/demo-mole-at-varnsey/water')
     await settled(page)
     const crests = await page.locator('[data-surface="seas"]').first().getAttribute('d')
     expect(new Set(crests!.match(/[\d.]+(?=L|$)/g)).size).to.be.above(20)

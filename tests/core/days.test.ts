@@ -5,7 +5,7 @@ import type { Calendar } from '../../core/build/types'
 import { instantOf, localIso } from '../../core/build/zone'
 import { freeSpans } from '../../core/plan/7-days/calendar'
 import { chainMinutes } from '../../core/plan/7-days/plan'
-import { momentOf } from '../../core/plan/7-days/moment'
+import { momentOf, momentsOf } from '../../core/plan/7-days/moment'
 import { schedule, type Schedule } from '../../core/plan/7-days/schedule'
 import type { Task, TaskLink } from '../../core/plan/7-days/solver/network'
 import { sittingsOf } from '../../core/plan/7-days/sittings'
@@ -366,7 +366,7 @@ describe('The days of a build', () => {
     const sittings = sittingsOf(plan.days)
     expect(sittings.flatMap((s) => s.work)).to.deep.equal(plan.days.work)
     expect(sittings).to.have.length(plan.days.sittings)
-    const at = (ms: number) => momentOf(plan.days, plan.steps.steps, ms)
+    const at = (ms: number) => momentOf(momentsOf(plan.days, plan.steps.steps), ms)
     expect(at(plan.days.startMs)).to.include({ kind: 'next', what: 'Batten and seal the base' })
     expect(at(plan.days.work[0].startMs + 1).kind).to.equal('work')
     const wait = plan.days.waits.find((w) => w.critical && w.endMs - w.startMs > 8e7)!

@@ -112,6 +112,7 @@ export async function stage(
       const context = await browser.newContext({
         viewport: { width, height },
         colorScheme: dark ? 'dark' : 'light',
+        reducedMotion: 'reduce',
         locale: 'en-GB',
         timezoneId: zone,
         acceptDownloads: true,
@@ -157,20 +158,43 @@ export async function openPage(context: BrowserContext, url: string, fixed = tru
   return page
 }
 
+/**
+ * Goes to an address of the app as back and forward do: the page stays loaded. Where the way in
+ * itself is tried, `page.goto` loads it anew.
+ */
+export async function goTo(page: Page, path: string): Promise<void> {
+  await page.evaluate((to) => {
+    history.pushState(null, '', to)
+    dispatchEvent(new PopStateEvent('popstate', { state: null }))
+  }, path)
+  const [, , id, view] = path.split(/[/?]/)
+  const heading = view
+    ? page.locator(`[data-open="${id}"] h1`, { hasText: `: ${view.replace('-', ' ')}` })
+    : page.locator('h1', { hasText: 'Builds' })
+  await heading.first().waitFor({ state: 'attached' })
+}
+
 /** Waits until the plan on the screen is that of what was last edited. */
 export const settled = (page: Page): Promise<void> =>
   page.locator('[data-test="waterline"][data-settled="true"]').waitFor()
 
-/** A demo build opened on a view in a profile of its own: the store is filled on the first page. */
+/**
+ * A demo build opened on a view in a profile of its own.
+ *
+ * @param fixed   at the fixed moment, not by the computer's clock
+ * @param script  what is run before the app
+ */
 export async function openDemo(
   s: Stage,
   id: string,
-  view: string
+  view: string,
+  { fixed = true, script = '' } = {}
 ): Promise<{ page: Page; said: string[]; close: () => Promise<void> }> {
   const context = await s.profile()
-  const page = await openPage(context, s.address)
+  if (script) await context.addInitScript(script)
+  const page = await context.newPage()
   const said = complaints(page)
-  await page.locator('.card .title').nth(2).waitFor()
+  if (fixed) await page.clock.install({ time: NOW })
   await page.goto(`${s.address}/build/${id}/${view}`)
   await settled(page)
   return { page, said, close: () => context.close() }

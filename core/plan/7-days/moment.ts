@@ -17,27 +17,51 @@ export const MOMENT_WORDS: Record<Moment['kind'], string> = {
   none: 'Waits for'
 }
 
+interface Stretch {
+  startMs: number
+  endMs: number
+}
+
+/** All that its moments hang on: the work ahead, and the waits that hold up the finish; ms since 1970. */
+export interface Moments {
+  zone: string
+  finishMs: number | null
+  ahead: (Stretch & { what: string })[]
+  waits: Stretch[]
+}
+
+/** What moments hang on, out of a plan. */
+export function momentsOf(days: DaysPlan, steps: readonly Step[]): Moments {
+  const titles = new Map(steps.map((s) => [s.id, s.title]))
+  const { zone, finishMs } = days
+  return {
+    zone,
+    finishMs,
+    ahead: days.work
+      .filter((w) => !w.done)
+      .map(({ step, startMs, endMs }) => ({ what: titles.get(step) ?? step, startMs, endMs })),
+    waits: days.waits.filter((w) => w.critical).map(({ startMs, endMs }) => ({ startMs, endMs }))
+  }
+}
+
 /**
  * Where a build stands at a moment if it went by its plan: the step under way, what dries and when
- * it can next be
- * touched, or the next step.
+ * it can next be touched, or the next step.
  *
  * @param nowMs  ms since 1970
  */
-export function momentOf(days: DaysPlan, steps: readonly Step[], nowMs: number): Moment {
-  if (days.finishMs === null)
+export function momentOf({ finishMs, ahead, waits }: Moments, nowMs: number): Moment {
+  if (finishMs === null)
     return { kind: 'none', what: 'a plan that can be made: see its findings', untilMs: null }
-  const title = (id: string) => steps.find((s) => s.id === id)?.title ?? id
-  const ahead = days.work.filter((w) => !w.done)
-  const under = ahead.find((w) => w.startMs <= nowMs && nowMs < w.endMs)
-  if (under) return { kind: 'work', what: title(under.step), untilMs: under.endMs }
+  const goesOn = (s: Stretch) => s.startMs <= nowMs && nowMs < s.endMs
+  const under = ahead.find(goesOn)
+  if (under) return { kind: 'work', what: under.what, untilMs: under.endMs }
   const next = ahead.find((w) => w.startMs > nowMs)
   if (!next)
-    return nowMs < days.finishMs
-      ? { kind: 'wait', what: 'the last coat', untilMs: days.finishMs }
+    return nowMs < finishMs
+      ? { kind: 'wait', what: 'the last coat', untilMs: finishMs }
       : { kind: 'done', what: 'finished', untilMs: null }
-  const wait = days.waits.find((w) => w.critical && w.startMs <= nowMs && nowMs < w.endMs)
-  if (wait)
-    return { kind: 'wait', what: title(next.step), untilMs: Math.max(next.startMs, wait.endMs) }
-  return { kind: 'next', what: title(next.step), untilMs: next.startMs }
+  const wait = waits.find(goesOn)
+  if (wait) return { kind: 'wait', what: next.what, untilMs: Math.max(next.startMs, wait.endMs) }
+  return { kind: 'next', what: next.what, untilMs: next.startMs }
 }
