@@ -40,7 +40,6 @@ import {
 } from '../../core/build/log/photoAgainstForm'
 import { pictureFault, pictureSize } from '../../core/build/log/pictureSize'
 import { BUILT_IN_SHELF } from '../../core/craft/materials/shelf'
-import { derivePlan } from '../../core/plan/derivePlan'
 import {
   newRehearsal,
   offered,
@@ -50,9 +49,10 @@ import {
   type Rehearsal
 } from '../../core/bench/rehearsal'
 import { demo } from '../support/builds'
+import { planFor } from '../support/planned'
 
 const MINUTE = 60_000
-const plan = derivePlan(demo())
+const plan = planFor(demo())
 const step = (id: string) => plan.steps.steps.find((s) => s.id === id)!
 
 describe('Clocks at the bench', () => {
@@ -138,7 +138,7 @@ describe('Clocks at the bench', () => {
       'e1'
     )
     const after = logged([entry], entry.endedAt)(demo())
-    const again = derivePlan(after)
+    const again = planFor(after)
     expect(waitings(after, again).map((w) => w.step.id)).to.deep.equal(['ground/base'])
     // the plan from before it was done, which stands until the next one is made, asks for nothing twice
     const endedAt = '2027-02-01T19:41:00Z'
@@ -168,7 +168,7 @@ describe('Clocks at the bench', () => {
     const moved = setCalendar({ zone: 'America/Lima' })(
       planFrom('2026-11-25T00:00:00Z')(logged([entry])(demo()))
     )
-    const { days } = derivePlan(moved)
+    const { days } = planFor(moved)
     expect(days.work.find((w) => w.done)).to.include({
       startMs: Date.parse(entry.at),
       endMs: Date.parse(entry.endedAt)
@@ -178,7 +178,7 @@ describe('Clocks at the bench', () => {
     expect(days.work.find((w) => !w.done)!.start).to.match(/-05:00$/)
   })
   it('nothing free for ten weeks: the plan goes on after them, and the proof is said in words', () => {
-    const away = derivePlan(
+    const away = planFor(
       setCalendar({
         busy: [{ title: 'Away', from: '2026-11-24T00:00Z', to: '2027-02-02T00:00Z' }]
       })(demo())
@@ -194,7 +194,7 @@ describe('Clocks at the bench', () => {
 describe('The scale', () => {
   it('goes on with the first cup that is not in the log, whatever was weighed out of turn', () => {
     const build = demo()
-    const plan = derivePlan(build)
+    const plan = planFor(build)
     const cups = plan.amounts.batches
     expect(nextCup(build, plan)).to.equal(cupName(cups[0]))
     const weighed = (...which: number[]) =>

@@ -20,6 +20,7 @@ import { simulateCure } from '../../core/physics/stuff/heat/cureRun'
 import { countDrops } from '../../core/physics/stuff/mixing/drops'
 import { derivePlan } from '../../core/plan/derivePlan'
 import type { Build, Pool } from '../../core/build/types'
+import { planFor } from '../support/planned'
 
 const gel = (id: string) => GELS.find((g) => g.id === id)!
 const resin = (id: string) => resinKinetics(RESINS.find((r) => r.id === id)!)
@@ -31,7 +32,7 @@ const inRoom =
   (tempC: number) =>
   (b: Build): Build => ({ ...b, room: { tempC, rhPct: 50 } })
 const hours = (b: Build) => {
-  const { days } = derivePlan(b)
+  const { days } = planFor(b)
   return (days.finishMs! - Math.min(...days.work.map((w) => w.startMs))) / 3_600_000
 }
 
@@ -58,12 +59,12 @@ describe('Numbers that a practitioner believes. Common practice, no source', () 
     expect(clear(2, {}, 100)).to.equal(null)
     expect(clear(2, { lamp: true }, 100)).to.be.a('number')
     const build = made({ waters: 'pool' })
-    const aired = derivePlan({ ...build, room: { ...build.room, fan: true, lamp: true } })
+    const aired = planFor({ ...build, room: { ...build.room, fan: true, lamp: true } })
     const dries = (plan: ReturnType<typeof derivePlan>) => plan.cures.ground.paintDry!
-    expect(dries(aired) / dries(derivePlan(build))).to.be.within(0.12, 0.5)
+    expect(dries(aired) / dries(planFor(build))).to.be.within(0.12, 0.5)
     // it is the air that is helped, not the resin
     expect(aired.stacks.pools[0].heat!.firmMin).to.equal(
-      derivePlan(build).stacks.pools[0].heat!.firmMin
+      planFor(build).stacks.pools[0].heat!.firmMin
     )
   })
   it('hot glue and light set in minutes whatever the air, a resin skin by how warm it is, silicone by no damp', () => {
@@ -109,16 +110,16 @@ describe('Numbers that a practitioner believes. Common practice, no source', () 
   })
   it('brush and roller grow with the job: a seal coat on 0.6 m² in half an hour; white that is not there takes no hands', () => {
     expect(handsFor({ fixed: 6, per: { waterCm2: 0.02 } }, { waterCm2: 6000 })).to.be.within(20, 45)
-    const still = derivePlan(made({ waters: 'pool' }))
+    const still = planFor(made({ waters: 'pool' }))
     expect(still.forms.white.waters.every((w) => w.sharePct === 0)).to.equal(true)
     for (const s of still.steps.steps.filter((s) => s.id.startsWith('white/')))
       expect(s.handsMin, s.id).to.be.at.most(2)
-    const puddle = derivePlan(made({ waters: 'pool', widthMm: 80, depthMm: 70 }))
+    const puddle = planFor(made({ waters: 'pool', widthMm: 80, depthMm: 70 }))
     expect(puddle.days.handsMin / 60).to.be.below(3)
   })
   it('ripple gel is bought as it is laid', () => {
     for (const widthMm of [120, 300, 700]) {
-      const plan = derivePlan(made({ waters: 'pool', widthMm }))
+      const plan = planFor(made({ waters: 'pool', widthMm }))
       const laying = plan.stacks.surfaces[0].laying!
       const line = plan.amounts.shopping.find((l) => l.material === 'ripple-gel')!
       const laidMl = (plan.ground.pools[0].areaMm2 * laying.wetMm * laying.coats) / 1000
@@ -127,7 +128,7 @@ describe('Numbers that a practitioner believes. Common practice, no source', () 
   })
   it('a strip is as thick as its sheet, from half a millimetre to three, in coats', () => {
     const strip = (scale: string) => {
-      const plan = derivePlan(made({ waters: 'pool-fall', scale }))
+      const plan = planFor(made({ waters: 'pool-fall', scale }))
       const { curve } = plan.forms.falls[0]
       const sheet = (curve!.brinkThicknessMm + curve!.footThicknessMm) / 2
       return { laying: plan.stacks.forms[0].laying!, sheet, plan }
@@ -143,10 +144,10 @@ describe('Numbers that a practitioner believes. Common practice, no source', () 
   it('no heap of white stands higher than a centimetre, and crests over 3 mm are answered with what is done instead', () => {
     for (const white of ['filler-paste', 'snow-paste', 'fibre-paste']) {
       const b = setWay('white', white)(made({ waters: 'shore' }))
-      expect(derivePlan(b).amounts.white.standsMm ?? 0, white).to.be.at.most(10)
+      expect(planFor(b).amounts.white.standsMm ?? 0, white).to.be.at.most(10)
     }
     const high = changeSea('sea1', { drive: 'breaker', breakerMm: 20 })(made({ waters: 'shore' }))
-    const heap = derivePlan(high).findings.find((f) => f.id === 'heap:sea1')!
+    const heap = planFor(high).findings.find((f) => f.id === 'heap:sea1')!
     expect(heap.number).to.match(/coats/)
     expect(heap.reason).to.match(/carved, cast, curled/)
   })
@@ -157,7 +158,7 @@ describe('Numbers that a practitioner believes. Common practice, no source', () 
           setWay('pool1', 'light-cured-pour')(made({ waters: 'pool', widthMm: 150, depthMm: 120 }))
         )
         const pool = b.waters[0] as Pool
-        const plan = derivePlan(changePool('pool1', { light: { ...pool.light, seconds } })(b))
+        const plan = planFor(changePool('pool1', { light: { ...pool.light, seconds } })(b))
         const light = plan.stacks.pools[0].light!
         expect(light.coatMm).to.be.within(2, 4)
         expect(plan.stacks.pools[0].layers).to.have.length(light.coats)
@@ -235,7 +236,7 @@ describe('Castings, everywhere that resin goes', () => {
       )(made({ waters: 'shore', widthMm: 600, depthMm: 400, from: 'painted-and-sealed' }))
     )
   it('a cast crest is mixed in its water’s resin at its dose, in cups with drops, and its grams are in the shop', () => {
-    const plan = derivePlan(crest(20))
+    const plan = planFor(crest(20))
     const cast = plan.amounts.mixes.find((m) => m.id === 'sea1/cast')!
     const cups = plan.amounts.otherCups.filter((b) => b.mix === 'sea1/cast')
     expect(cast.resin).to.equal('clear-epoxy-2-1')
@@ -257,7 +258,7 @@ describe('Castings, everywhere that resin goes', () => {
         w.kind === 'sea' ? { ...w, make: { ...w.make, resin: 'casting-epoxy-2-1', tints: [] } } : w
       )
     }
-    const { mixes } = derivePlan(other).amounts
+    const { mixes } = planFor(other).amounts
     expect(mixes.find((m) => m.id === 'sea1/cast')).to.deep.include({
       resin: 'casting-epoxy-2-1',
       drops: {}
@@ -265,7 +266,7 @@ describe('Castings, everywhere that resin goes', () => {
     expect(mixes.find((m) => m.id.startsWith('pool1/pour'))!.resin).to.equal('clear-epoxy-2-1')
   })
   it('a crest of 40 mm is a day’s modelling over a core, no deeper than its water, cast in two', () => {
-    const plan = derivePlan(crest(40))
+    const plan = planFor(crest(40))
     const { part } = plan.stacks.forms[0]
     const master = plan.steps.steps.find((s) => s.id === 'sea1/master')!
     expect(master.handsMin / 60).to.be.within(2, 9)
@@ -274,7 +275,7 @@ describe('Castings, everywhere that resin goes', () => {
     expect(part!.mould!.heat!.pours).to.equal(2)
     expect(plan.steps.steps.filter((s) => s.id.startsWith('sea1/cast#'))).to.have.length(2)
     expect(plan.forms.seas[0].built!.outgrowsMm).to.equal(0)
-    const tight = derivePlan(crest(40, { crest: { x: 300, y: 8, lengthMm: 300 } }))
+    const tight = planFor(crest(40, { crest: { x: 300, y: 8, lengthMm: 300 } }))
     expect(tight.findings.some((f) => f.id === 'outgrows:sea1')).to.equal(true)
   })
   it('heat of a casting is that of the slab between two walls, and thick ones are poured in as many as keep it from yellowing', () => {

@@ -11,8 +11,9 @@ import {
 import { addLaid, NEW, orderStack, setLays, setRipples } from '../../core/build/lays'
 import { poolsOf, type Build } from '../../core/build/types'
 import { newFrom } from '../../core/exchange/newFile'
-import { derivePlan, type Plan } from '../../core/plan/derivePlan'
+import type { Plan } from '../../core/plan/derivePlan'
 import { reaches } from '../../core/plan/6-steps/stacked'
+import { planFor } from '../support/planned'
 
 /**
  * Ways in which builders work, put together from common practice, no source. Days are those of
@@ -62,7 +63,7 @@ describe('Builders’ own ways, from the bed up (common practice, no source)', f
   this.timeout(300_000)
 
   it('a carved sea: one block, one skin over water and waves, paste on dry gloss, tinted gel over it, spray last', () => {
-    const plan = derivePlan(
+    const plan = planFor(
       fresh(
         { waters: 'shore', widthMm: 400, depthMm: 300 },
         setWay('pool1', 'carved-water'),
@@ -104,7 +105,7 @@ describe('Builders’ own ways, from the bed up (common practice, no source)', f
   })
 
   it('a cast crest on a beach: one pour of 5 mm, master, mould and casting beside it, bedded under one coat, then gel, stippled', () => {
-    const plan = derivePlan(
+    const plan = planFor(
       fresh(
         { waters: 'shore', widthMm: 400, depthMm: 600, care: 'quick' },
         changePool('pool1', { pours: 1 }),
@@ -133,7 +134,7 @@ describe('Builders’ own ways, from the bed up (common practice, no source)', f
   })
 
   it('a crest that a lay fixes is made before it; what grows out of it in gel comes after', () => {
-    const plan = derivePlan(
+    const plan = planFor(
       fresh(
         { waters: 'shore', widthMm: 400, depthMm: 300 },
         setWay('sea1', 'cast-wave'),
@@ -145,7 +146,7 @@ describe('Builders’ own ways, from the bed up (common practice, no source)', f
   })
 
   it('a ford with a splash: fixed to the bed before the pour, undammed after a day, ripples brushed in another gel, fibre last', () => {
-    const plan = derivePlan(
+    const plan = planFor(
       fresh(
         { waters: 'pool', care: 'quick' },
         changePool('pool1', { pours: 1 }),
@@ -175,7 +176,7 @@ describe('Builders’ own ways, from the bed up (common practice, no source)', f
   })
 
   it('a deep sea with a loose curl: a pour a day, undammed, washes in gloss glue, the curl backed coat by coat and never glued', () => {
-    const plan = derivePlan(
+    const plan = planFor(
       fresh(
         { waters: 'shore', widthMm: 300, depthMm: 250, care: 'thorough' },
         changePool('pool1', { dam: 'card-and-sealant', pours: 3 }),
@@ -195,7 +196,7 @@ describe('Builders’ own ways, from the bed up (common practice, no source)', f
   })
 
   it('two levels and sheets: sheets cut, bent and gelled, hung; white painted, then paste; gloss glue blown over the lower water in place of gel', () => {
-    const plan = derivePlan(
+    const plan = planFor(
       fresh(
         { waters: 'pool-fall-pool', care: 'quick' },
         changePool('pool1', { resin: 'casting-epoxy-2-1', pours: 1 }),
@@ -221,7 +222,7 @@ describe('Builders’ own ways, from the bed up (common practice, no source)', f
   })
 
   it('a paper creek: no shell, dam or seal; one sitting and a night; lacquer again where the fall meets it', () => {
-    const plan = derivePlan(
+    const plan = planFor(
       fresh(
         { waters: 'pool-fall', from: 'landform', care: 'quick' },
         (build) => ({ ...build, ground: { ...build.ground, shellMm: 0, sealCoats: 0 } }),
@@ -249,7 +250,7 @@ describe('Builders’ own ways, from the bed up (common practice, no source)', f
   })
 
   it('a leap and a pond by the lamp: three coats, the lowest tinted with ink, a wet film with white over it, polish: in one day', () => {
-    const plan = derivePlan(
+    const plan = planFor(
       fresh(
         { waters: 'pool', widthMm: 120, depthMm: 100, care: 'quick' },
         setWay('pool1', 'light-cured-pour'),
@@ -291,7 +292,7 @@ describe('Builders’ own ways, from the bed up (common practice, no source)', f
   })
 
   it('a lake in a case: nothing to bead, test or peel; crests in one sitting and a night; white with a touch of blue, gloss', () => {
-    const plan = derivePlan(
+    const plan = planFor(
       fresh(
         { waters: 'pool', hold: 'case' },
         changePool('pool1', { pours: 1 }),
@@ -328,8 +329,8 @@ describe('Builders’ own ways, from the bed up (common practice, no source)', f
     const late = orderStack('pool1', ['lay1', 'pool1/pour', 'pool1/ripples'])(
       addLaid({ stack: 'pool1', way: 'froth' })(build)
     )
-    expect(derivePlan(dipped).days).to.deep.equal(derivePlan(late).days)
-    inTurn(derivePlan(dipped), 'lay1/off', 'pool1/pour', 'pool1/gelcoat')
+    expect(planFor(dipped).days).to.deep.equal(planFor(late).days)
+    inTurn(planFor(dipped), 'lay1/off', 'pool1/pour', 'pool1/gelcoat')
   })
 })
 

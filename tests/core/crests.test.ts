@@ -4,13 +4,14 @@ import { readBuild } from '../../core/build/file/buildFile'
 import { writeBuild } from '../../core/build/file/write'
 import { seasOf, type Build } from '../../core/build/types'
 import { lineLength } from '../../core/physics/shape/polygon'
-import { derivePlan, type Plan } from '../../core/plan/derivePlan'
+import type { Plan } from '../../core/plan/derivePlan'
 import { demo } from '../support/builds'
+import { planFor } from '../support/planned'
 
 const mole = demo('2-mole-at-varnsey')
 const [sea] = seasOf(mole)
 const edited = (...edits: Edit[]) => edits.reduce((b, edit) => edit(b), mole)
-const before = derivePlan(mole)
+const before = planFor(mole)
 const lines = before.forms.seas[0].crests
 const two = edited(addCrest(sea.id, lines))
 const second = (build: Build) => seasOf(build).find((s) => s.of === sea.id)!
@@ -20,7 +21,7 @@ const stepsOf = (plan: Plan, id: string) =>
 
 describe('Several crests', () => {
   it('a further crest stands at its own place in the same waves: the sea itself, its lines and its own crest stay as they were', () => {
-    const plan = derivePlan(two)
+    const plan = planFor(two)
     const crest = second(two)
     expect(formOf(plan, sea.id)).to.deep.equal(before.forms.seas[0])
     const form = formOf(plan, crest.id)
@@ -32,7 +33,7 @@ describe('Several crests', () => {
     expect(Math.hypot(middle[0] - crest.crest!.x, middle[1] - crest.crest!.y)).to.be.below(20)
     // turned with the sea that it belongs to, whatever was said of itself
     const turn = (id: string) => {
-      const turned = derivePlan(changeSea(id, { headingDeg: sea.headingDeg + 20 })(two))
+      const turned = planFor(changeSea(id, { headingDeg: sea.headingDeg + 20 })(two))
       return formOf(turned, crest.id).built!.headingDeg
     }
     expect(turn(crest.id)).to.equal(form.built!.headingDeg)
@@ -43,7 +44,7 @@ describe('Several crests', () => {
     const crest = second(two)
     const cast = setWay(crest.id, 'cast-wave')(two)
     const wished = changeSea(crest.id, { wish: 'surging', breakerMm: 9 })(cast)
-    const plan = derivePlan(wished)
+    const plan = planFor(wished)
     expect(formOf(plan, crest.id).built!.face.kind).to.equal('surging')
     expect(formOf(plan, sea.id).built!.face.kind).to.equal('plunging')
     const part = (id: string) => plan.stacks.forms.find((s) => s.id === id)!.part!.shape
@@ -63,7 +64,7 @@ describe('Several crests', () => {
     // film is rolled to a hollow; gel has no wish of its own
     const gel = setWay(crest.id, 'brushed-ridges')(two)
     const at = (x: number, y: number) => {
-      const plan = derivePlan(changeSea(crest.id, { crest: { x, y, lengthMm: 60 } })(gel))
+      const plan = planFor(changeSea(crest.id, { crest: { x, y, lengthMm: 60 } })(gel))
       // that gel is not heaped so high is another matter
       const told = plan.findings.filter((f) => f.water === crest.id && /deep|shallow/.test(f.id))
       expect(told.map((f) => f.id)).to.deep.equal([])
@@ -77,12 +78,12 @@ describe('Several crests', () => {
     expect(there.built!.depthMm).to.be.below(far.built!.depthMm)
     // a wish is drawn wherever it stands
     const wished = changeSea(crest.id, { wish: 'plunging', breakerMm: 7 })(gel)
-    expect(formOf(derivePlan(wished), crest.id).built!.face.kind).to.equal('plunging')
+    expect(formOf(planFor(wished), crest.id).built!.face.kind).to.equal('plunging')
   })
 
   it('drawn up in gel it takes what stands in it, and the sea’s gel stays as it was', () => {
     const crest = second(two)
-    const plan = derivePlan(setWay(crest.id, 'brushed-ridges')(two))
+    const plan = planFor(setWay(crest.id, 'brushed-ridges')(two))
     const gel = (p: Plan, id: string) => p.amounts.sizes.waters[id]?.gelMl ?? 0
     expect(gel(plan, sea.id)).to.equal(gel(before, sea.id))
     expect(gel(plan, crest.id)).to.be.within(0.05, gel(before, sea.id) + 20)
@@ -91,10 +92,8 @@ describe('Several crests', () => {
 
   it('from edge to edge: as long as its water is wide there, at its full height to both ends', () => {
     const whole = (yes: boolean) =>
-      formOf(
-        derivePlan(edited(changeSea(sea.id, { crest: { ...sea.crest!, whole: yes } }))),
-        sea.id
-      ).built!
+      formOf(planFor(edited(changeSea(sea.id, { crest: { ...sea.crest!, whole: yes } }))), sea.id)
+        .built!
     expect(lineLength(whole(true).line)).to.be.above(1.3 * lineLength(whole(false).line))
     const ends = (b: ReturnType<typeof whole>) => b.stations[0].heightMm / b.face.heightMm
     expect(ends(whole(true))).to.be.at.least(0.5)
@@ -118,7 +117,7 @@ describe('Several crests', () => {
     )
     expect(seasOf(many)).to.have.length(61)
     expect(
-      derivePlan(many)
+      planFor(many)
         .findings.filter((f) => f.severity === 'stop')
         .map((f) => f.id)
     ).to.deep.equal([])

@@ -19,10 +19,11 @@ import { readBuild } from '../../core/build/file/buildFile'
 import { writeBuild } from '../../core/build/file/write'
 import { fallsOf, OUTLETS, poolsOf, type Build, type Fall } from '../../core/build/types'
 import { newFrom } from '../../core/exchange/newFile'
-import { derivePlan, type Plan } from '../../core/plan/derivePlan'
+import type { Plan } from '../../core/plan/derivePlan'
 import { outletToLand } from '../../core/plan/2-forms/fallForm'
 import { templatesOf } from '../../core/plan/templates/templatesOf'
 import { demo } from '../support/builds'
+import { planFor } from '../support/planned'
 
 const NOW = { start: '2026-11-24T18:00', zone: 'UTC' }
 const SCALE = 48
@@ -42,7 +43,7 @@ describe('Falls from anywhere', () => {
   it('off a ledge, out of a pipe, a wheel and a bucket: lands in its pool, with steps, gel and a date, nothing warned of', () => {
     for (const kind of OUTLETS) {
       const build = from(kind)
-      const plan = derivePlan(build)
+      const plan = planFor(build)
       const form = formOf(plan)
       const [pool] = poolsOf(build)
       expect(
@@ -66,7 +67,7 @@ describe('Falls from anywhere', () => {
   })
 
   it('out of a pipe it is a round jet that thins as it falls: one strip, cut to a taper and rolled', () => {
-    const plan = derivePlan(from('pipe'))
+    const plan = planFor(from('pipe'))
     const form = formOf(plan)
     const { jet, curve, dischargeM3S } = form
     expect(form.strips).to.equal(1)
@@ -93,21 +94,21 @@ describe('Falls from anywhere', () => {
     const wide = Math.max(...cut.map((p) => p[0])) - Math.min(...cut.map((p) => p[0]))
     expect(wide).to.be.closeTo(most, 0.01)
     // a ledge still has strips side by side
-    const ledge = formOf(derivePlan(from('ledge')))
+    const ledge = formOf(planFor(from('ledge')))
     expect(ledge.jet).to.equal(null)
   })
 
   it('turned and moved it lands there; twice the chain’s flow is nothing to it', () => {
     const turned = (headingDeg: number) =>
-      formOf(derivePlan(from('pipe', changeOutlet('fall1', { headingDeg, x: 100, y: 90 }))))
+      formOf(planFor(from('pipe', changeOutlet('fall1', { headingDeg, x: 100, y: 90 }))))
     for (const deg of [0, 90, 180, -90, 37]) {
       const { landing, curve } = turned(deg)
       const [x, y] = [(landing![0][0] + landing![1][0]) / 2, (landing![0][1] + landing![1][1]) / 2]
       expect(x - 100).to.be.closeTo(curve!.landMm * Math.cos((deg * Math.PI) / 180), 1e-6)
       expect(y - 90).to.be.closeTo(curve!.landMm * Math.sin((deg * Math.PI) / 180), 1e-6)
     }
-    const before = formOf(derivePlan(from('ledge')))
-    const after = formOf(derivePlan(from('ledge', setFlow({ dischargeM3S: 40 }))))
+    const before = formOf(planFor(from('ledge')))
+    const after = formOf(planFor(from('ledge', setFlow({ dischargeM3S: 40 }))))
     expect(after.curve!.landMm).to.equal(before.curve!.landMm)
     expect(after.share).to.equal(null)
   })
@@ -119,12 +120,12 @@ describe('Falls from anywhere', () => {
         fc.double({ min: 0.5, max: 1.8, noNaN: true }),
         (kind, times) => {
           const build = from(kind)
-          const form = formOf(derivePlan(build))
+          const form = formOf(planFor(build))
           // the rim of a wheel throws at its own speed, however little it carries
           const out = form.curve!.landMm * (kind === 'wheel' ? Math.max(1.05, times) : times)
           const dischargeM3S = outletToLand(fallsOf(build)[0], form, SCALE, out)
           const moved = changeFall('fall1', { flow: { mood: 'steady', dischargeM3S } })(build)
-          expect(formOf(derivePlan(moved)).curve!.landMm / out).to.be.closeTo(1, 0.01)
+          expect(formOf(planFor(moved)).curve!.landMm / out).to.be.closeTo(1, 0.01)
         }
       ),
       { numRuns: 12, seed: 4 }
@@ -134,18 +135,18 @@ describe('Falls from anywhere', () => {
   it('on to rock, and into nothing: it comes down as high as was said, or has neither foam nor white at its foot', () => {
     const dry = edited(quarry, removeWater('pool1'), addFall)
     const onto = changeFall('fall1', { footMm: 12 })
-    const rock = formOf(derivePlan(edited(dry, onto)))
+    const rock = formOf(planFor(edited(dry, onto)))
     expect(rock.faults).to.deep.equal([])
     expect(rock.crestMm - rock.footMm).to.be.closeTo(25 - 12, 1e-9)
     expect(rock.foamMm).to.be.above(0)
     const below = from('ledge', changeFall('fall1', { into: null, footMm: 20 }))
-    const air = derivePlan(edited(below, changeFall('fall1', { inAir: true })))
+    const air = planFor(edited(below, changeFall('fall1', { inAir: true })))
     expect(formOf(air).foamMm).to.equal(0)
     const white = (plan: Plan) =>
       plan.forms.white.zones
         .filter((z) => z.water === 'fall1')
         .reduce((sum, z) => sum + z.areaMm2, 0)
-    expect(white(air)).to.be.below(0.9 * white(derivePlan(below)))
+    expect(white(air)).to.be.below(0.9 * white(planFor(below)))
     expect(stops(air)).to.deep.equal([])
   })
 
@@ -155,9 +156,7 @@ describe('Falls from anywhere', () => {
     const [up] = fallsOf(raiseAll(7)(build))
     expect(up.outlet!.zMm).to.equal(fall.outlet!.zMm + 7)
     expect(up.footMm).to.equal(11)
-    expect(formOf(derivePlan(raiseAll(7)(build))).curve).to.deep.equal(
-      formOf(derivePlan(build)).curve
-    )
+    expect(formOf(planFor(raiseAll(7)(build))).curve).to.deep.equal(formOf(planFor(build)).curve)
     const weir = demo()
     const spout = edited(weir, addFall, setOutlet('fall1', 'pipe'))
     const low = Math.min(...poolsOf(weir).map((p) => p.levelMm))
@@ -169,15 +168,15 @@ describe('Falls from anywhere', () => {
   it('a rock on the lip parts the sheet: less width, more water on each metre, the same in all; strips for each part', () => {
     const weir = demo()
     const fall = fallsOf(weir)[0]
-    const whole = formOf(derivePlan(weir), fall.id)
+    const whole = formOf(planFor(weir), fall.id)
     const wide = whole.widthMm
-    const parted = formOf(derivePlan(edited(weir, partFall(fall.id, wide))), fall.id)
+    const parted = formOf(planFor(edited(weir, partFall(fall.id, wide))), fall.id)
     expect(parted.wet).to.have.length(2)
     expect(parted.widthMm).to.be.closeTo(0.8 * wide, 0.06)
     // by mood the lip gives as much for each of its metres; by figure it is all pressed through
     const figure = setFlow({ dischargeM3S: 5 })
     const [all, pressed] = [weir, edited(weir, partFall(fall.id, wide))].map((b) =>
-      formOf(derivePlan(figure(b)), fall.id)
+      formOf(planFor(figure(b)), fall.id)
     )
     expect(pressed.dischargeM3S).to.equal(all.dischargeM3S)
     expect(pressed.curve!.unitDischargeM2S / all.curve!.unitDischargeM2S).to.be.closeTo(
@@ -186,7 +185,7 @@ describe('Falls from anywhere', () => {
     )
     expect(parted.strips).to.be.at.least(2)
     // cut sheet: one piece for each stretch
-    const cut = derivePlan(edited(weir, partFall(fall.id, wide), setWay(fall.id, 'cut-sheet')))
+    const cut = planFor(edited(weir, partFall(fall.id, wide), setWay(fall.id, 'cut-sheet')))
     expect(cut.stacks.forms.find((f) => f.id === fall.id)!.part!.count).to.equal(2)
   })
 
@@ -197,7 +196,7 @@ describe('Falls from anywhere', () => {
     const other = pool.outline.find((c) => c.id !== fall.lip!.corner)!
     const second: Fall = { ...fall, id: 'second', lip: { pool: pool.id, corner: other.id } }
     const both = { ...weir, waters: [...weir.waters, second] }
-    const plan = derivePlan(setFlow({ dischargeM3S: 6 })(both))
+    const plan = planFor(setFlow({ dischargeM3S: 6 })(both))
     const [one, two] = [formOf(plan, fall.id), formOf(plan, 'second')]
     expect(one.dischargeM3S + two.dischargeM3S).to.be.closeTo(6, 1e-9)
     expect(one.dischargeM3S / two.dischargeM3S).to.be.closeTo(one.widthMm / two.widthMm, 1e-9)
@@ -205,9 +204,9 @@ describe('Falls from anywhere', () => {
 
   it('what cannot be is explained: upwards, buried, under water, no lip left, off the base', () => {
     const [pool] = poolsOf(quarry)
-    const at = (zMm: number) => derivePlan(from('pipe', changeOutlet('fall1', { zMm })))
+    const at = (zMm: number) => planFor(from('pipe', changeOutlet('fall1', { zMm })))
     expect(JSON.stringify(stops(at(pool.levelMm - 1)))).to.match(/would fall upwards: it leaves at/)
-    const dug = derivePlan(
+    const dug = planFor(
       from(
         'pipe',
         changeFall('fall1', { into: null }),
@@ -215,7 +214,7 @@ describe('Falls from anywhere', () => {
       )
     )
     expect(told(dug, 'mouth:')!.title).to.match(/begins under water/)
-    const buried = derivePlan(
+    const buried = planFor(
       from(
         'pipe',
         changeFall('fall1', { into: null, footMm: -40 }),
@@ -223,7 +222,7 @@ describe('Falls from anywhere', () => {
       )
     )
     expect(told(buried, 'mouth:')!.title).to.match(/begins in the ground/)
-    const away = derivePlan(
+    const away = planFor(
       from(
         'ledge',
         changeFall('fall1', { into: null, footMm: 0 }),
@@ -232,13 +231,13 @@ describe('Falls from anywhere', () => {
       )
     )
     expect(told(away, 'off-base:')!.number).to.match(/mm past its edge/)
-    const full = derivePlan(
+    const full = planFor(
       from('ledge', changeFall('fall1', { partings: [{ atMm: 5, widthMm: 40 }] }))
     )
     expect(JSON.stringify(stops(full))).to.match(/leave it no water/)
     const flood = changeFall('fall1', { flow: { mood: 'spate', dischargeM3S: 900 } })
     for (const kind of ['ledge', 'wheel', 'bucket'] as const)
-      expect(JSON.stringify(stops(derivePlan(from(kind, flood)))), kind).to.match(
+      expect(JSON.stringify(stops(planFor(from(kind, flood)))), kind).to.match(
         /is drowned: this flow stands [\d.]+ mm behind its edge/
       )
     const wrong = writeBuild(from('pipe')).replace('"kind": "pipe"', '"kind": "hose"')

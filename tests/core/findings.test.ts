@@ -3,7 +3,7 @@ import fc from 'fast-check'
 import { newBuild, USUAL_WEEK, type NewBuild } from '../../core/build/newBuild'
 import { demo } from '../support/builds'
 import type { Build } from '../../core/build/types'
-import { derivePlan } from '../../core/plan/derivePlan'
+import { planFor } from '../support/planned'
 
 const KINDS: NewBuild['waters'][] = [
   { pool: true, fall: false, poolBelow: false },
@@ -30,7 +30,7 @@ describe('Findings that do not cry wolf', () => {
         fc.constantFrom('1:220', '1:160', '1:87', '1:48', '1:35', '1:24', '1:12'),
         fc.constantFrom(...KINDS),
         (width, depth, scale, kind) => {
-          const loud = derivePlan(made(width, depth, scale, kind)).findings.filter(
+          const loud = planFor(made(width, depth, scale, kind)).findings.filter(
             (f) => f.severity === 'stop' || f.severity === 'warn'
           )
           expect(loud.map((f) => `${f.id}: ${f.number}`)).to.deep.equal([])
@@ -41,8 +41,8 @@ describe('Findings that do not cry wolf', () => {
   })
 
   it('what stops comes first, then what most work hangs on; what is only explained comes last and costs nothing', () => {
-    const plan = derivePlan(demo())
-    const scare = derivePlan({
+    const plan = planFor(demo())
+    const scare = planFor({
       ...demo(),
       room: { tempC: 34, rhPct: 80 },
       waters: demo().waters.map((w) =>

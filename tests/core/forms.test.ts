@@ -24,9 +24,9 @@ import { whiteMap } from '../../core/plan/2-forms/whiteMap'
 import { cellAt, gridOver } from '../../core/physics/shape/grid'
 import { groundStage } from '../../core/plan/1-ground/groundStage'
 import { BUILT_IN_SHELF } from '../../core/craft/materials/shelf'
-import { derivePlan } from '../../core/plan/derivePlan'
 import { demo, fresh } from '../support/builds'
 import { wild } from '../support/wild'
+import { planFor } from '../support/planned'
 
 const formsOf = (build: Build): FormsPlan => formsStage(build, groundStage(build), BUILT_IN_SHELF)
 const edited = (build: Build, ...edits: Edit[]) => edits.reduce((b, e) => e(b), build)
@@ -34,8 +34,7 @@ const weir = demo()
 const mole = demo('2-mole-at-varnsey')
 // its forms, not the run that it ships with
 const gorge = takeMaps(null)(demo('3-slalom-in-the-hollin-gorge'))
-const found = (build: Build, id: string) =>
-  derivePlan(build).findings.find((f) => f.id.startsWith(id))
+const found = (build: Build, id: string) => planFor(build).findings.find((f) => f.id.startsWith(id))
 
 /** A plain beach that rises to the back of the base; waves come in 40° off square. */
 const beach: Build = edited(
@@ -264,7 +263,7 @@ describe('The run of water', () => {
     expect(fault.severity).to.equal('stop')
     expect(fault.title).to.match(/runs uphill: its bed rises 40 mm/)
     expect(fault.at).to.have.length(2)
-    expect(derivePlan(up).steps.steps.some((s) => s.water === 'rapid')).to.equal(false)
+    expect(planFor(up).steps.steps.some((s) => s.water === 'rapid')).to.equal(false)
   })
 })
 
@@ -545,7 +544,7 @@ describe('Wrong and wild water', () => {
   it('the whole plan of a wild build is made, with every finding complete', () => {
     fc.assert(
       fc.property(fc.array(wild(), { minLength: 2, maxLength: 4 }), (edits) => {
-        for (const f of derivePlan(edited(gorge, ...edits)).findings)
+        for (const f of planFor(edited(gorge, ...edits)).findings)
           for (const key of ['title', 'number', 'reason', 'wayOut'] as const)
             expect(f[key].length, `${f.id}.${key}`).to.be.above(1)
       }),
@@ -557,7 +556,7 @@ describe('Wrong and wild water', () => {
 describe('Moving water where the section cuts it', () => {
   it('a sea stands half its height over and under the level, and a period later just as it stood', () => {
     const at = (phase: number) =>
-      derivePlan({
+      planFor({
         ...mole,
         waters: mole.waters.map((w) => (w.kind === 'sea' ? { ...w, phase } : w))
       }).forms.section.flatMap((p) => (p.pool ? p.line : []))
@@ -570,7 +569,7 @@ describe('Moving water where the section cuts it', () => {
       expect(half[i][1] - level).to.be.closeTo(level - z, 1e-6)
       expect(whole[i][1]).to.be.closeTo(z, 1e-5)
     })
-    const [sea] = derivePlan(mole).forms.seas
+    const [sea] = planFor(mole).forms.seas
     const most = Math.max(...now.map(([, z]) => Math.abs(z - level)))
     expect(most).to.be.within(
       0.25 * sea.breakerMm,
@@ -579,9 +578,9 @@ describe('Moving water where the section cuts it', () => {
   })
 
   it('a rapid stands in the section as its own stations stand, within its corridor only', () => {
-    const [first] = derivePlan(gorge).forms.reaches
+    const [first] = planFor(gorge).forms.reaches
     const [from, to] = [first.stations[0].at, first.stations.at(-1)!.at]
-    const { forms } = derivePlan({ ...gorge, section: { from: [...from], to: [...to] } })
+    const { forms } = planFor({ ...gorge, section: { from: [...from], to: [...to] } })
     const line = forms.section.filter((p) => p.water === first.id).flatMap((p) => p.line)
     expect(line.length).to.be.above(50)
     const [low, high] = [
@@ -592,7 +591,7 @@ describe('Moving water where the section cuts it', () => {
     for (const [, z] of line) expect(z).to.be.within(low - 1e-6, high + 1e-6)
     // across the corridor the cut is as wide as the run
     const middle = first.stations[Math.floor(first.stations.length / 2)].at
-    const across = derivePlan({
+    const across = planFor({
       ...gorge,
       section: { from: [middle[0], 0], to: [middle[0], gorge.base.depthMm] }
     }).forms.section.filter((p) => p.water === first.id)
@@ -602,7 +601,7 @@ describe('Moving water where the section cuts it', () => {
   })
 
   it('a bed taken along keeps every depth; a bed lifted by itself loses so much of each', () => {
-    const ground = (b: Build) => derivePlan(b).ground.pools.find((p) => p.id === 'millpond')!
+    const ground = (b: Build) => planFor(b).ground.pools.find((p) => p.id === 'millpond')!
     const [before, raised, along, shallow] = [
       weir,
       changePool('millpond', { levelMm: 55, brimMm: 57, damTopMm: 63 })(weir),

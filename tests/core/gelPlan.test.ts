@@ -21,13 +21,14 @@ import { checkBuild } from '../../core/build/file/buildFile'
 import { HARM, pairOf, PAIRS, THINGS } from '../../core/craft/materials/pairs'
 import { BUILT_IN_SHELF, shelfOf } from '../../core/craft/materials/shelf'
 import { compareWays } from '../../core/plan/beside/compareWays'
-import { derivePlan, finished, planner, type Plan } from '../../core/plan/derivePlan'
+import { finished, planner, type Plan } from '../../core/plan/derivePlan'
 import { repairCost } from '../../core/plan/beside/repairCost'
 import { JUDGES } from '../../core/plan/beside/judges'
 import { measuredOf, TROUBLES, troublesOf } from '../../core/craft/troubles/troubles'
 import { loosened, mayBeLoose } from '../../core/craft/ways/loose'
 import { wayOf, WAYS, waysFor } from '../../core/craft/ways/catalog'
 import { demo, fresh, type DemoName } from '../support/builds'
+import { planFor } from '../support/planned'
 
 const DEMOS: readonly DemoName[] = [
   '1-weir-at-cobbets-race',
@@ -37,8 +38,8 @@ const DEMOS: readonly DemoName[] = [
 const weir = demo()
 const mole = demo('2-mole-at-varnsey')
 const gorge = demo('3-slalom-in-the-hollin-gorge')
-const stackOf = (b: Build, id: string) => derivePlan(b).stacks.forms.find((s) => s.id === id)!
-const findingOf = (b: Build, id: string) => derivePlan(b).findings.find((f) => f.id === id)
+const stackOf = (b: Build, id: string) => planFor(b).stacks.forms.find((s) => s.id === id)!
+const findingOf = (b: Build, id: string) => planFor(b).findings.find((f) => f.id === id)
 
 describe('Coats', () => {
   it('a thick coat is refused, and one click splits it', () => {
@@ -50,13 +51,13 @@ describe('Coats', () => {
     expect(findingOf(split, 'thick-coat:rapid')).to.equal(undefined)
     const { laying } = stackOf(split, 'rapid')
     expect(laying!.wetMm).to.be.at.most(THICKEST_GEL_MM)
-    expect(
-      derivePlan(split).steps.steps.filter((s) => s.id.startsWith('rapid/body#'))
-    ).to.have.length(laying!.advised)
+    expect(planFor(split).steps.steps.filter((s) => s.id.startsWith('rapid/body#'))).to.have.length(
+      laying!.advised
+    )
   })
   it('a coat over one still white is refused with the day it will be fit, and the plan waits until then', () => {
     const hasty = changeMaking('rapid', { nextCoatH: 2 })(gorge)
-    const plan = derivePlan(hasty)
+    const plan = planFor(hasty)
     const found = plan.findings.find((f) => f.id === 'over-white:rapid')!
     const clearMin = Math.round(
       plan.stacks.forms.find((s) => s.id === 'rapid')!.laying!.clearH! * 60
@@ -68,7 +69,7 @@ describe('Coats', () => {
     ).to.equal(clearMin)
     expect(findingOf(mending(found.mend!)(hasty), 'over-white:rapid')).to.equal(undefined)
     // the day is that of the gel, not of any other step done several times
-    const cast = derivePlan(
+    const cast = planFor(
       changeMaking('seas', { coats: 3, nextCoatH: 2 })(setWay('seas', 'cast-wave')(mole))
     )
     const gelDay = cast.days.waits
@@ -78,7 +79,7 @@ describe('Coats', () => {
     expect(cast.findings.find((f) => f.id === 'over-white:seas')!.number).to.equal(`fit ${gelDay}`)
     // a longer wait than needed is the builder's own business
     expect(
-      derivePlan(changeMaking('rapid', { nextCoatH: 200 })(gorge)).steps.links.find(
+      planFor(changeMaking('rapid', { nextCoatH: 200 })(gorge)).steps.links.find(
         (l) => l.to === 'rapid/body#2'
       )!.minMin
     ).to.equal(12_000)
@@ -101,14 +102,14 @@ describe('Coats', () => {
       { tempC: 60, rhPct: 0 },
       { tempC: 20, rhPct: 0 }
     ]) {
-      const plan = derivePlan({ ...gorge, room })
+      const plan = planFor({ ...gorge, room })
       const never = plan.findings.filter((f) => f.id.startsWith('never-clear:'))
       const dead = room.rhPct === 100 || room.tempC < 1
       expect(never.length > 0, JSON.stringify(room)).to.equal(dead)
       if (dead) expect(never[0].title).to.match(room.tempC < 1 ? /frozen/ : /never clears/)
     }
     for (const coats of [1, 40])
-      expect(derivePlan(changeMaking('rapid', { coats })(gorge)).stacks.forms.length).to.equal(3)
+      expect(planFor(changeMaking('rapid', { coats })(gorge)).stacks.forms.length).to.equal(3)
   })
   it('a coat too heavy for its slope is told the tilt that holds it', () => {
     const built = changeMaking('weir', { coats: 1 })(
@@ -117,7 +118,7 @@ describe('Coats', () => {
     const found = findingOf(built, 'sags:weir')!
     expect(found.wayOut).to.match(/Tilt the whole model back by \d+°/)
     expect(findingOf(mending(found.mend!)(built), 'sags:weir')).to.equal(undefined)
-    expect(derivePlan(built).steps.steps.find((s) => s.id.startsWith('weir/hang'))!.how).to.match(
+    expect(planFor(built).steps.steps.find((s) => s.id.startsWith('weir/hang'))!.how).to.match(
       /tilt the whole model back by \d+°/
     )
   })
@@ -126,7 +127,7 @@ describe('Coats', () => {
 describe('Minutes that matter', () => {
   it('each window opens after the coat and closes before the skin; finer ripples wait longer', () => {
     for (const d of DEMOS)
-      for (const { laying } of derivePlan(demo(d)).stacks.forms) {
+      for (const { laying } of planFor(demo(d)).stacks.forms) {
         for (const w of laying?.windows ?? []) {
           expect(w.opensMin).to.be.at.least(0)
           expect(w.closesMin).to.be.above(w.opensMin)
@@ -140,7 +141,7 @@ describe('Minutes that matter', () => {
   })
   it('every greatest wait can be reached, and the days keep to those that are hard', () => {
     for (const d of DEMOS) {
-      const plan = derivePlan(demo(d))
+      const plan = planFor(demo(d))
       const at = (id: string) => plan.days.work.filter((w) => w.step === id)
       const hard = plan.steps.links.filter((l) => l.hard)
       expect(hard.length).to.be.above(0)
@@ -346,7 +347,7 @@ describe('Crests that lift off', () => {
     ])
     for (const { id } of ways) {
       const fixed = setWay('seas', id)(mole)
-      const plan = derivePlan(changeMaking('seas', { loose: true })(fixed))
+      const plan = planFor(changeMaking('seas', { loose: true })(fixed))
       const { links } = plan.steps
       const own = new Set(steps(plan).map((s) => s.id))
       const onWater = links.filter((l) => own.has(l.to) && !own.has(l.from)).map((l) => name(l.to))
@@ -375,7 +376,7 @@ describe('Crests that lift off', () => {
           .map((f) => f.title),
         id
       ).to.deep.equal(
-        derivePlan(fixed)
+        planFor(fixed)
           .findings.filter((f) => f.severity === 'stop' || f.severity === 'warn')
           .map((f) => f.title)
       )
@@ -398,25 +399,25 @@ describe('Parts and supports', () => {
     expect(over.droopMm).to.be.above(over.limitMm)
     expect(over.props!.droopMm).to.be.at.most(over.limitMm)
     expect(over.releaseH!).to.be.within(laying!.touchMin! / 60, laying!.clearH!)
-    const { steps, links } = derivePlan(mole).steps
+    const { steps, links } = planFor(mole).steps
     const away = steps.find((s) => s.id === 'seas/release')!
     expect(links.find((l) => l.to === away.id)!.minMin).to.equal(Math.round(over.releaseH! * 60))
     expect(steps.find((s) => s.id === 'seas/foot')!.how).to.match(/Prop \d/)
-    expect(derivePlan(mole).templates.some((t) => t.id === 'jig-seas')).to.equal(true)
+    expect(planFor(mole).templates.some((t) => t.id === 'jig-seas')).to.equal(true)
     // stiffer film, or an eye that forgives more: no props, and no step to take them away
     const stiff = changeMaking('seas', { film: 'styrene-05' })(mole)
     expect(stackOf(stiff, 'seas').part!.overhang!.props!.count).to.equal(0)
-    expect(derivePlan(stiff).steps.steps.some((s) => s.id === 'seas/release')).to.equal(false)
+    expect(planFor(stiff).steps.steps.some((s) => s.id === 'seas/release')).to.equal(false)
   })
   it('a moulded wave has six coats of rubber, its casting over-long and its saw lines', () => {
     const cast = setWay('seas', 'cast-wave')(mole)
     const { part } = stackOf(cast, 'seas')
     expect(part!.mould!.longMm - part!.lengthMm).to.equal(2 * part!.trimMm)
-    const { steps } = derivePlan(cast).steps
+    const { steps } = planFor(cast).steps
     expect(steps.filter((s) => s.id.startsWith('seas/rubber#'))).to.have.length(6)
-    const rubber = derivePlan(cast).amounts.shopping.find((l) => l.material === 'mould-rubber')!
+    const rubber = planFor(cast).amounts.shopping.find((l) => l.material === 'mould-rubber')!
     expect(rubber.amount).to.be.closeTo(10 + 0.55 * part!.mould!.surfaceCm2, 1e-6)
-    expect(derivePlan(cast).templates.find((t) => t.id === 'jig-seas')!.name).to.match(/saw lines/)
+    expect(planFor(cast).templates.find((t) => t.id === 'jig-seas')!.name).to.match(/saw lines/)
   })
   it('without a crest, or with one wished otherwise, nothing is rolled or cast and it says why; a curl can be had on any beach', () => {
     expect(findingOf(changeSea('seas', { crest: null })(mole), 'no-crest:seas')).to.include({
@@ -446,7 +447,7 @@ describe('Parts and supports', () => {
         'unknown-way:seas'
       )
     ).to.include({ severity: 'stop', number: 'spun-sugar' })
-    expect(derivePlan(lost).days.finish).to.be.a('string')
+    expect(planFor(lost).days.finish).to.be.a('string')
     // film thinner than air, and props beyond number
     const thin = shelfOf([
       ...BUILT_IN_SHELF.values(),
@@ -456,7 +457,7 @@ describe('Parts and supports', () => {
         thicknessMm: 0.0005
       } as never
     ])
-    const found = derivePlan(changeMaking('seas', { film: 'breath' })(mole), thin).findings.find(
+    const found = planFor(changeMaking('seas', { film: 'breath' })(mole), thin).findings.find(
       (f) => f.water === 'seas' && f.severity === 'stop'
     )
     expect(found?.id).to.equal('no-props:seas')
@@ -465,18 +466,19 @@ describe('Parts and supports', () => {
 
 describe('White water', () => {
   it('a recipe comes in grams for the map: its volume is the map’s, a tenth over, and follows height and area', () => {
-    const plan = derivePlan(changeFinish({ white: 'filler-paste' })(gorge))
+    const plan = planFor(changeFinish({ white: 'filler-paste' })(gorge))
     const { white, sizes } = plan.amounts
     expect(white.volumeMl).to.be.closeTo(1.1 * sizes.whole.whiteMl!, 1e-9)
     expect(white.lines.reduce((sum, l) => sum + l.ml, 0)).to.be.closeTo(white.volumeMl, 1e-9)
     expect(white.massG).to.be.closeTo(white.volumeMl * white.paste!.densityGCm3, 1e-6)
-    const higher = derivePlan(changeFinish({ white: 'filler-paste', reliefMm: 4 })(gorge)).amounts
+    const higher = planFor(changeFinish({ white: 'filler-paste', reliefMm: 4 })(gorge)).amounts
       .white
     expect(higher.volumeMl / white.volumeMl).to.be.closeTo(2, 1e-9)
     // froth is mixed before it rises
-    expect(
-      derivePlan(changeFinish({ white: 'froth' })(gorge)).amounts.white.volumeMl
-    ).to.be.closeTo(white.volumeMl / 2.2, 1e-9)
+    expect(planFor(changeFinish({ white: 'froth' })(gorge)).amounts.white.volumeMl).to.be.closeTo(
+      white.volumeMl / 2.2,
+      1e-9
+    )
     expect(white.bands.map((b) => b.areaCm2)).to.satisfy(
       (a: number[]) => a[0] >= a[1] && a[1] >= a[2] && a[2] > 0
     )
@@ -497,7 +499,7 @@ describe('When it goes wrong', () => {
   it('every trouble is judged for every water it happens to, with a number, a formula and a source', () => {
     for (const d of DEMOS) {
       const build = demo(d)
-      const plan = derivePlan(build)
+      const plan = planFor(build)
       for (const water of build.waters)
         for (const trouble of troublesOf(water.kind)) {
           const verdict = JUDGES[trouble.id]({
@@ -574,6 +576,6 @@ describe('When it goes wrong', () => {
       ...weir,
       repairs: [{ id: 'mend1', trouble: 'rust', water: 'weir', measured: {} }]
     }
-    expect(derivePlan(odd).days.finishMs).to.equal(derivePlan(weir).days.finishMs)
+    expect(planFor(odd).days.finishMs).to.equal(planFor(weir).days.finishMs)
   })
 })

@@ -16,8 +16,8 @@ import type { Material } from '../../core/craft/materials/types'
 import { waysFor } from '../../core/craft/ways/catalog'
 import { newFrom } from '../../core/exchange/newFile'
 import { compareWays } from '../../core/plan/beside/compareWays'
-import { derivePlan } from '../../core/plan/derivePlan'
 import { demo } from '../support/builds'
+import { planFor } from '../support/planned'
 
 const NOW = { start: '2026-11-30T09:00', zone: 'UTC' }
 const asked = (more: object = {}): Build =>
@@ -28,7 +28,7 @@ const told = (...args: string[]) => {
   return { code, ...said }
 }
 const laysOf = (build: Build, id: string) =>
-  derivePlan(build)
+  planFor(build)
     .steps.lays.filter((l) => l.stack === id)
     .map(({ name, kind, material, coats, state }) => ({ name, kind, material, coats, state }))
 
@@ -36,7 +36,7 @@ describe('A stack that is kept', function () {
   this.timeout(300_000)
   /** A pool with something under, between and over its pours, one thing left out. */
   const worked = (build: Build, id: string): Build => {
-    const pours = derivePlan(build)
+    const pours = planFor(build)
       .steps.lays.filter((l) => l.stack === id && l.kind === 'resin')
       .map((l) => l.id)
     const under = addLaid({ stack: id, way: 'set-in', name: 'Sunken punt' }, [
@@ -66,7 +66,7 @@ describe('A stack that is kept', function () {
         (way, put) => {
           let build = setWay('pool1', way)(asked())
           for (const { way: laid, place, wet } of put) {
-            const ids = derivePlan(build)
+            const ids = planFor(build)
               .steps.lays.filter((l) => l.stack === 'pool1')
               .map((l) => l.id)
             build = addLaid({ stack: 'pool1', way: laid, wet }, ids.toSpliced(place, 0, NEW))(build)
@@ -75,10 +75,10 @@ describe('A stack that is kept', function () {
           if (!read.ok) throw new Error(read.faults[0].message)
           const again = laidOn(build, read.value, 'pool1')
           if (!again.ok) throw new Error(again.faults[0].path)
-          expect(derivePlan(again.value).days).to.deep.equal(derivePlan(build).days)
+          expect(planFor(again.value).days).to.deep.equal(planFor(build).days)
           // and on a bare one of the same build
           const bare = laidOn(asked(), read.value, 'pool1')
-          expect(bare.ok && derivePlan(bare.value).days).to.deep.equal(derivePlan(build).days)
+          expect(bare.ok && planFor(bare.value).days).to.deep.equal(planFor(build).days)
         }
       ),
       { numRuns: 30 }
@@ -108,7 +108,7 @@ describe('A stack that is kept', function () {
     const names = laysOf(laid.value, 'tailrace').map((l) => l.name)
     expect(names[0]).to.equal('Sunken punt')
     expect(names.at(-1)).to.equal('Ripples, blown')
-    expect(derivePlan(laid.value).steps.steps.map((s) => s.of)).not.to.include('tailrace/leak')
+    expect(planFor(laid.value).steps.steps.map((s) => s.of)).not.to.include('tailrace/leak')
     // twice is once
     const twice = layStack(kept, 'tailrace')(laid.value)
     expect(laysOf(twice, 'tailrace')).to.deep.equal(laysOf(laid.value, 'tailrace'))
@@ -128,7 +128,7 @@ describe('A stack that is kept', function () {
     const [ours, own] = [of('two-part-pour'), of('stack/0')]
     expect(own.name).to.equal('As Upper pool')
     // a thing set in and ripples blown in place of stippled, no leak test
-    const plan = derivePlan(layStack(kept, 'pool1')(asked()))
+    const plan = planFor(layStack(kept, 'pool1')(asked()))
     const lays = plan.steps.lays.filter((l) => l.stack === 'pool1').map((l) => l.id)
     const hands = plan.steps.steps
       .filter((s) => s.id.startsWith('pool1/') || lays.includes(s.lay ?? ''))

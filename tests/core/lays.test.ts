@@ -29,8 +29,9 @@ import { poolsOf, type Build } from '../../core/build/types'
 import { CARE, FROM } from '../../core/craft/ways/types'
 import { WAYS, waysFor } from '../../core/craft/ways/catalog'
 import { newFrom } from '../../core/exchange/newFile'
-import { derivePlan, finished, planner, type Plan } from '../../core/plan/derivePlan'
+import { finished, planner, type Plan } from '../../core/plan/derivePlan'
 import { demo } from '../support/builds'
+import { planFor } from '../support/planned'
 
 const DEMOS = [
   '1-weir-at-cobbets-race',
@@ -51,7 +52,7 @@ describe('What is left out, what is there already, what is one’s own', functio
   it('begins where the ground stands: only what is above it is work, material and days', () => {
     let [last, fewest] = [Infinity, Infinity]
     for (const from of FROM) {
-      const plan = derivePlan(asked({ from }))
+      const plan = planFor(asked({ from }))
       expect(
         plan.findings.filter((f) => f.severity === 'stop' || f.severity === 'warn')
       ).to.deep.equal([])
@@ -59,7 +60,7 @@ describe('What is left out, what is there already, what is one’s own', functio
       expect(ids(plan).length).to.be.below(fewest)
       ;[last, fewest] = [days(plan), ids(plan).length]
     }
-    const painted = derivePlan(asked({ from: 'painted-and-sealed' }))
+    const painted = planFor(asked({ from: 'painted-and-sealed' }))
     expect(ids(painted).filter((id) => id.startsWith('ground/'))).to.deep.equal(['ground/level'])
     for (const gone of [
       'xps',
@@ -76,7 +77,7 @@ describe('What is left out, what is there already, what is one’s own', functio
   })
 
   it('as careful as wanted: coats of seal, leak test and chip follow, and quick is never later', () => {
-    const [quick, usual, thorough] = CARE.map((care) => derivePlan(asked({ care })))
+    const [quick, usual, thorough] = CARE.map((care) => planFor(asked({ care })))
     const times = (plan: Plan, of: string) => plan.steps.steps.filter((s) => s.of === of).length
     const counted = (of: string) => [quick, usual, thorough].map((p) => times(p, of))
     expect(counted('ground/seal')).to.deep.equal([1, 2, 3])
@@ -91,7 +92,7 @@ describe('What is left out, what is there already, what is one’s own', functio
   })
 
   it('a case holds the water: nothing to build, test or peel, something to wipe', () => {
-    const plan = derivePlan(asked({ waters: 'shore', hold: 'case' }))
+    const plan = planFor(asked({ waters: 'shore', hold: 'case' }))
     const steps = ids(plan).filter((id) => id.startsWith('pool1/'))
     for (const none of ['dam', 'leak', 'dryout', 'undam'])
       expect(
@@ -100,7 +101,7 @@ describe('What is left out, what is there already, what is one’s own', functio
       ).to.deep.equal([])
     expect(steps).to.include('pool1/wipe')
     for (const none of ['ready-case', 'sealant']) expect(bought(plan), none).to.not.include(none)
-    const dammed = derivePlan(asked({ waters: 'shore' }))
+    const dammed = planFor(asked({ waters: 'shore' }))
     expect(ids(dammed))
       .to.include.members(['pool1/dam', 'pool1/undam'])
       .and.not.include('pool1/wipe')
@@ -108,7 +109,7 @@ describe('What is left out, what is there already, what is one’s own', functio
 
   it('a lake in a case, from a finished landform, free daily, is a matter of four days', () => {
     // common practice, no source
-    const plan = derivePlan(
+    const plan = planFor(
       asked({ waters: 'pool', from: 'painted-and-sealed', care: 'quick', hold: 'case' })
     )
     expect(days(plan)).to.be.at.most(4)
@@ -117,7 +118,7 @@ describe('What is left out, what is there already, what is one’s own', functio
   it('left out names its risk once, on the step and in the findings; brought back, all is as before', () => {
     const build = asked()
     const out = setLays(['pool1/leak', 'ground/seal'], 'leftOut')(build)
-    const plan = derivePlan(out)
+    const plan = planFor(out)
     const said = plan.findings.filter((f) => f.id.startsWith('left-out:'))
     expect(said.map((f) => f.id)).to.have.members(['left-out:pool1/leak', 'left-out:ground/seal'])
     for (const finding of said) {
@@ -128,14 +129,12 @@ describe('What is left out, what is there already, what is one’s own', functio
     }
     expect(ids(plan).some((id) => /leak|seal/.test(id))).to.equal(false)
     expect(bought(plan)).to.not.include('acrylic-varnish')
-    expect(derivePlan(setLays(['pool1/leak', 'ground/seal'], null)(out))).to.deep.equal(
-      derivePlan(build)
-    )
+    expect(planFor(setLays(['pool1/leak', 'ground/seal'], null)(out))).to.deep.equal(planFor(build))
     expect(readBuild(writeBuild(out))).to.deep.equal({ ok: true, value: out })
   })
 
   it('water that is there already: no dam, no pour, no resin, no heat; what lies on it stays', () => {
-    const plan = derivePlan(setLays(['pool1/pour'], 'there')(asked()))
+    const plan = planFor(setLays(['pool1/pour'], 'there')(asked()))
     const steps = ids(plan).filter((id) => id.startsWith('pool1/'))
     expect(steps).to.deep.equal(['pool1/gelcoat', 'pool1/ripple'])
     expect(bought(plan)).to.not.include('clear-epoxy-2-1').and.not.include('acrylic-hot-glue')
@@ -157,10 +156,10 @@ describe('What is left out, what is there already, what is one’s own', functio
         fc.constantFrom('leftOut' as const, 'there' as const),
         (waters, from, care, hold, free, picks, state) => {
           const build = asked({ waters, from, care, hold, free })
-          const before = derivePlan(build)
+          const before = planFor(build)
           const all = planned(before)
           const some = [...new Set(picks.map((n) => all[n % all.length]))]
-          const after = derivePlan(setLays(some, state)(build))
+          const after = planFor(setLays(some, state)(build))
           const what = `${waters} ${from} ${care} ${hold} ${free}: ${some.join(', ')} ${state}`
           expect(
             planned(after).filter((id) => some.includes(id)),
@@ -190,16 +189,16 @@ describe('What is left out, what is there already, what is one’s own', functio
 
   it('everything left out is an empty plan, said and bounded', () => {
     const build = asked({ waters: 'pool-fall-pool' })
-    const plan = derivePlan(setLays(planned(derivePlan(build)), 'leftOut')(build))
+    const plan = planFor(setLays(planned(planFor(build)), 'leftOut')(build))
     expect(ids(plan)).to.deep.equal([])
     expect(plan.amounts.mixes).to.deep.equal([])
     const unknown = setLays(['no-such/step', 'ground/never'], 'leftOut')(build)
-    expect(ids(derivePlan(unknown))).to.deep.equal(ids(derivePlan(build)))
+    expect(ids(planFor(unknown))).to.deep.equal(ids(planFor(build)))
   })
 
   it('a step of one’s own stands where it was put, with its wait and its material; where it cannot, that is said', () => {
     const build = asked()
-    const pours = derivePlan(build).steps.steps.filter((s) => s.of === 'pool1/pour')
+    const pours = planFor(build).steps.steps.filter((s) => s.of === 'pool1/pour')
     expect(pours.length).to.be.above(1)
     const boat = {
       name: 'Paint the boat and set it in',
@@ -211,14 +210,14 @@ describe('What is left out, what is there already, what is one’s own', functio
       uses: { material: 'white-acrylic', amount: 7 }
     }
     const added = addOwnStep(boat)(build)
-    const plan = derivePlan(added)
+    const plan = planFor(added)
     const at = (id: string) => plan.days.work.find((w) => w.step === id)!
     expect(at('own/own1').startMs).to.be.at.least(at(pours[0].id).endMs)
     expect(at(pours[1].id).startMs).to.be.at.least(at('own/own1').endMs + 60 * 60_000)
     const white = (p: Plan) =>
       p.amounts.shopping.find((l) => l.material === 'white-acrylic')!.amount
-    expect(white(plan)).to.be.closeTo(white(derivePlan(build)) + 7, 1e-9)
-    const turned = derivePlan(
+    expect(white(plan)).to.be.closeTo(white(planFor(build)) + 7, 1e-9)
+    const turned = planFor(
       changeOwnStep('own1', { after: pours[1].id, before: pours[0].id })(added)
     )
     expect(turned.steps.misplaced).to.deep.equal(['own1'])
@@ -231,7 +230,7 @@ describe('What is left out, what is there already, what is one’s own', functio
     for (let k = 0; k < 520; k++)
       many = addOwnStep({ ...boat, name: `Job ${k}`, before: null })(many)
     expect(many.own).to.have.length(500)
-    expect(derivePlan(many).days.finishMs).to.be.a('number')
+    expect(planFor(many).days.finishMs).to.be.a('number')
   })
 
   it('where the work begins and how careful to be can be changed later', () => {
@@ -239,19 +238,19 @@ describe('What is left out, what is there already, what is one’s own', functio
     const later = setCare('quick')(setFrom('shelled')(setLays(['ground/base'], 'leftOut')(build)))
     expect(later).to.deep.include({ from: 'shelled', care: 'quick', lays: [] })
     expect(later.ground.sealCoats).to.equal(1)
-    expect(derivePlan(later).steps.steps.map((s) => s.of)).to.deep.equal(
-      derivePlan(asked({ from: 'shelled', care: 'quick' })).steps.steps.map((s) => s.of)
+    expect(planFor(later).steps.steps.map((s) => s.of)).to.deep.equal(
+      planFor(asked({ from: 'shelled', care: 'quick' })).steps.steps.map((s) => s.of)
     )
   })
 
   it('tissue is laid wet in wet, in one sitting; strokes of white wait until they are touch-dry', () => {
     // common practice, no source
-    const paper = derivePlan(setWay('pool1', 'paper-skin')(asked()))
+    const paper = planFor(setWay('pool1', 'paper-skin')(asked()))
     const wait = (p: Plan, from: string, to: string) =>
       p.steps.links.find((l) => l.from === from && l.to === to)!.minMin
     expect(wait(paper, 'pool1/tissue#1', 'pool1/tissue#2')).to.equal(0)
     expect(wait(paper, 'pool1/tissue#3', 'pool1/deepen')).to.be.within(240, 720)
-    expect(wait(derivePlan(asked()), 'white/off', 'white/white')).to.be.within(10, 20)
+    expect(wait(planFor(asked()), 'white/off', 'white/white')).to.be.within(10, 20)
   })
 
   it('every way says what it puts down; each of its lays is made by steps it has', () => {
@@ -264,7 +263,7 @@ describe('What is left out, what is there already, what is one’s own', functio
       for (const use of way.uses) if (use.by) expect(own, way.id).to.include.members([...use.by])
     }
     for (const way of waysFor('pool')) {
-      const plan = derivePlan(setWay('pool1', way.id)(asked()))
+      const plan = planFor(setWay('pool1', way.id)(asked()))
       const lays = plan.steps.lays.filter((l) => l.stack === 'pool1')
       expect([...new Set(lays.map((l) => l.id.split('#')[0]))]).to.deep.equal(
         way.lays.map((l) => `pool1/${l.id}`)
@@ -281,7 +280,7 @@ describe('What is left out, what is there already, what is one’s own', functio
       demo('1-weir-at-cobbets-race'),
       demo('3-slalom-in-the-hollin-gorge')
     ]) {
-      const { mixes, shopping, pools } = derivePlan(build).amounts
+      const { mixes, shopping, pools } = planFor(build).amounts
       for (const line of shopping) {
         const own = mixes.filter((m) => m.resin === line.material)
         if (own.length === 0) continue
@@ -295,7 +294,7 @@ describe('What is left out, what is there already, what is one’s own', functio
       expect(pools.every((p) => mixes.some((m) => m.water === p.pool))).to.equal(true)
     }
     expect(
-      derivePlan(cast)
+      planFor(cast)
         .amounts.mixes.filter((m) => m.water === 'seas')
         .map((m) => m.lay)
     ).to.deep.equal(['seas/part', 'seas/bed'])
@@ -309,7 +308,7 @@ describe('What is left out, what is there already, what is one’s own', functio
       })(build),
       ground: { ...build.ground, shellMm: 0, castingsMl: 0 }
     }
-    const steps = ids(derivePlan(bare))
+    const steps = ids(planFor(bare))
     for (const none of ['ground/shell', 'ground/cast', 'pool1/dam', 'pool1/leak', 'pool1/undam'])
       expect(steps, none).to.not.include(none)
   })
@@ -380,7 +379,7 @@ describe('Stacks in the builder’s own order', function () {
 
   it('a splash fixed before the pour, white between two pours, blown ripples on top: each waits for what it lies on', () => {
     // common practice, no source
-    const before = derivePlan(lake())
+    const before = planFor(lake())
     expect(stack(before).map((l) => l.id)).to.deep.equal([
       'pool1/pour#1',
       'pool1/pour#2',
@@ -397,7 +396,7 @@ describe('Stacks in the builder’s own order', function () {
       addLaid({ stack: 'pool1', way: 'blown-ripples' }),
       setLays(['pool1/gelcoat', 'pool1/ripple'], 'leftOut')
     ].reduce((b, edit) => edit(b), lake())
-    const plan = derivePlan(build)
+    const plan = planFor(build)
     expect(stack(plan).map((l) => l.id)).to.deep.equal([
       'lay1',
       'pool1/pour#1',
@@ -419,7 +418,7 @@ describe('Stacks in the builder’s own order', function () {
     // taken out again, all is as it was
     const out = ['lay1', 'lay2', 'lay3'].reduce((b, id) => changeLaid(id, null)(b), build)
     expect(
-      derivePlan(orderStack('pool1', null)(setLays(['pool1/gelcoat', 'pool1/ripple'], null)(out)))
+      planFor(orderStack('pool1', null)(setLays(['pool1/gelcoat', 'pool1/ripple'], null)(out)))
     ).to.deep.equal(before)
   })
 
@@ -432,7 +431,7 @@ describe('Stacks in the builder’s own order', function () {
     for (const way of ['dragged-ripples', 'stippled-ripples', 'picked-ripples']) {
       const own = setRipples(pool, way)(build)
       const of = (b: Build) => {
-        const plan = derivePlan(b, shelf)
+        const plan = planFor(b, shelf)
         const link = plan.steps.links.find((l) => l.to === 'lay1/ripple')!
         const laying = plan.stacks.laidGel.lay1
         const touch = { dragged: 'drag', stippled: 'stipple', picked: 'tease' }[way.split('-')[0]]
@@ -452,13 +451,10 @@ describe('Stacks in the builder’s own order', function () {
     const blown = setRipples(pool, 'blown-ripples')(weir)
     const before = (plan: Plan, step: string) =>
       plan.steps.links.filter((l) => l.to === step).map((l) => l.from)
-    expect(before(derivePlan(blown), 'lay1/lay')).to.include.members(
-      before(derivePlan(weir), 'pool1/gelcoat')
+    expect(before(planFor(blown), 'lay1/lay')).to.include.members(
+      before(planFor(weir), 'pool1/gelcoat')
     )
-    expect(before(derivePlan(weir), 'pool1/gelcoat')).to.include.members([
-      'pool1/undam',
-      'fall1/hang'
-    ])
+    expect(before(planFor(weir), 'pool1/gelcoat')).to.include.members(['pool1/undam', 'fall1/hang'])
     // one kind on one water: chosen anew, the last goes; its own again, all is as before
     const brushed = setRipples(pool, 'brushed-ripples')(blown)
     expect(brushed.laid.map((l) => l.way)).to.deep.equal(['brushed-ripples'])
@@ -476,7 +472,7 @@ describe('Stacks in the builder’s own order', function () {
         w.kind === 'sea' ? { ...w, crest: { x: 120, y: 90, lengthMm: 80 } } : w
       )
     }
-    const link = derivePlan(crest).steps.links.find(
+    const link = planFor(crest).steps.links.find(
       (l) => l.from === 'sea1/bed' && l.to === 'pool1/gelcoat'
     )!
     expect(link.minMin).to.be.above(360)
@@ -493,14 +489,12 @@ describe('Stacks in the builder’s own order', function () {
           ).to.include(id)
         }
     const builds = DEMOS.map(demo)
-    const whole = builds.map((build) => [
-      ...new Set(derivePlan(build).steps.steps.map((s) => s.of))
-    ])
+    const whole = builds.map((build) => [...new Set(planFor(build).steps.steps.map((s) => s.of))])
     fc.assert(
       fc.property(
         fc.nat(2).chain((n) => fc.tuple(fc.constant(n), fc.subarray(whole[n], { maxLength: 12 }))),
         ([n, without]) => {
-          const { steps, lays, links } = derivePlan(setLays(without, 'leftOut')(builds[n])).steps
+          const { steps, lays, links } = planFor(setLays(without, 'leftOut')(builds[n])).steps
           const planned = (id: string) => steps.some((s) => s.of === id)
           const first = (id: string) => steps.find((s) => s.of === id)!.id
           const last = (id: string) => steps.findLast((s) => s.of === id)!.id
@@ -536,9 +530,9 @@ describe('Stacks in the builder’s own order', function () {
   })
 
   it('a splash on a run waits until the run is clear; a crest is bedded before gloss gel that goes over both', () => {
-    const gorge = derivePlan(demo('3-slalom-in-the-hollin-gorge')).steps
+    const gorge = planFor(demo('3-slalom-in-the-hollin-gorge')).steps
     expect(reaches(gorge.links, 'rapid/gel', 'paddle/gel')).to.equal(true)
-    const mole = derivePlan(setWay('sea', 'gloss-gel')(demo('2-mole-at-varnsey'))).steps
+    const mole = planFor(setWay('sea', 'gloss-gel')(demo('2-mole-at-varnsey'))).steps
     expect(reaches(mole.links, 'seas/bed', 'sea/coat#1')).to.equal(true)
     expect(reaches(mole.links, 'sea/deepen', 'seas/bed')).to.equal(true)
   })
@@ -547,15 +541,13 @@ describe('Stacks in the builder’s own order', function () {
     const two = addLaid({ stack: 'pool1', way: 'paint-coat', wet: true })(
       addLaid({ stack: 'pool1', way: 'paint-coat' })(lake())
     )
-    const link = derivePlan(two).steps.links.find(
-      (l) => l.from === 'lay1/lay' && l.to === 'lay2/lay'
-    )!
+    const link = planFor(two).steps.links.find((l) => l.from === 'lay1/lay' && l.to === 'lay2/lay')!
     expect(link).to.deep.include({ minMin: 0, becomes: 'wet' })
     expect(link.maxMin).to.be.within(5, 30)
   })
 
   it('what cannot lie so is refused, with why; what is made already takes nothing under it', () => {
-    const plan = derivePlan(addLaid({ stack: 'pool1', way: 'paint-coat' })(lake()))
+    const plan = planFor(addLaid({ stack: 'pool1', way: 'paint-coat' })(lake()))
     const lays = stack(plan)
     const under = [lays.at(-1)!, ...lays.slice(0, -1)]
     expect(refusal(under, 'lay1', () => false)).to.equal(null)
@@ -563,7 +555,7 @@ describe('Stacks in the builder’s own order', function () {
     const shell = { ...lays[0], id: 's', kind: 'shell' as const }
     expect(refusal([...lays.slice(0, -1), shell], 's', () => false)).to.match(/bury/)
     expect(cannotLie('gel', 'resin')).to.equal(null)
-    const turned = derivePlan(orderStack('ground', ['ground/shell', 'ground/landform'])(asked()))
+    const turned = planFor(orderStack('ground', ['ground/shell', 'ground/landform'])(asked()))
     expect(turned.findings.map((f) => f.id).join()).to.match(/misfit:[^,]*:ground\/landform/)
   })
 
@@ -691,14 +683,14 @@ describe('Stacks in the builder’s own order', function () {
     const forty = Array.from({ length: 40 }, () =>
       addLaid({ stack: 'pool1', way: 'lacquer-coat' })
     ).reduce((b, edit) => edit(b), lake())
-    expect(stack(derivePlan(forty)).filter((l) => l.laid)).to.have.length(40)
-    expect(derivePlan(forty).days.finishMs).to.be.a('number')
+    expect(stack(planFor(forty)).filter((l) => l.laid)).to.have.length(40)
+    expect(planFor(forty).days.finishMs).to.be.a('number')
     const odd = [
       addLaid({ stack: 'pool1', way: 'no-such-way', name: 'Moss' }),
       addLaid({ stack: 'gone', way: 'paint-coat' }),
       orderStack('pool1', ['never', 'pool1/ripples', 'pool1/pour#9'])
     ].reduce((b, edit) => edit(b), lake())
-    const plan = derivePlan(odd)
+    const plan = planFor(odd)
     expect(plan.steps.lost).to.deep.equal(['lay1', 'lay2'])
     expect(plan.findings.map((f) => f.id)).to.include.members(['lost:lay1', 'lost:lay2'])
     expect(plan.days.finishMs).to.be.a('number')

@@ -30,11 +30,12 @@ import type { Explanation } from '../../core/explain/explanations'
 import { formsStage } from '../../core/plan/2-forms/formsStage'
 import { groundStage } from '../../core/plan/1-ground/groundStage'
 import { BUILT_IN_SHELF, onShelf } from '../../core/craft/materials/shelf'
-import { derivePlan, finished, planner, type Plan } from '../../core/plan/derivePlan'
+import { finished, planner, type Plan } from '../../core/plan/derivePlan'
 import { formStacks } from '../../core/plan/3-stacks/stacksStage'
 import { templatesOf } from '../../core/plan/templates/templatesOf'
 import { waysFor } from '../../core/craft/ways/catalog'
 import { demo, type DemoName } from '../support/builds'
+import { planFor } from '../support/planned'
 
 const DEMOS: readonly DemoName[] = [
   '1-weir-at-cobbets-race',
@@ -190,9 +191,9 @@ describe('Jig sheets', () => {
       [gorge, 'rapid'],
       [mole, 'column']
     ] as const)
-      expect(derivePlan(build).templates.some((t) => t.id === `jig-${water}`)).to.equal(false)
+      expect(planFor(build).templates.some((t) => t.id === `jig-${water}`)).to.equal(false)
     expect(
-      derivePlan(setWay('weir', 'cut-sheet')(weir)).templates.some((t) => t.id === 'jig-weir')
+      planFor(setWay('weir', 'cut-sheet')(weir)).templates.some((t) => t.id === 'jig-weir')
     ).to.equal(true)
   })
 })
@@ -242,7 +243,7 @@ describe('Figures that say where they come from', () => {
   })
   it('so do the paste and the shares of white', () => {
     for (const way of waysFor('white')) {
-      const { white } = derivePlan(changeFinish({ white: way.id })(gorge)).amounts
+      const { white } = planFor(changeFinish({ white: way.id })(gorge)).amounts
       expect(
         JSON.stringify([
           explainPaste(white),
@@ -258,7 +259,7 @@ describe('Figures that say where they come from', () => {
 describe('What is laid on pools', () => {
   it('a poured pool has one coat of ripples with its minutes; gloss has as many as wanted; paper none', () => {
     const surface = (b: Build) =>
-      derivePlan(b).stacks.surfaces.find((s) => s.id === 'millpond')!.laying
+      planFor(b).stacks.surfaces.find((s) => s.id === 'millpond')!.laying
     const [pond] = poolsOf(weir)
     expect(surface(weir)).to.include({ gel: 'ripple-gel', coats: 1 })
     expect(surface(weir)!.windows.map((w) => w.id)).to.deep.equal([
@@ -275,13 +276,13 @@ describe('What is laid on pools', () => {
     })(weir)
     expect(surface(glossy)).to.deep.include({ gel: 'gloss-glue', coats: 3 })
     expect(surface(glossy)!.wetMm).to.be.closeTo(1, 1e-9)
-    const wait = derivePlan(glossy).steps.links.find(
+    const wait = planFor(glossy).steps.links.find(
       (l) => l.from === 'millpond/coat#1' && l.to === 'millpond/coat#2'
     )!
     expect(wait.minMin).to.equal(Math.round(surface(glossy)!.clearH! * 60))
   })
   it('a stipple of the pond waits for its window and its window alone', () => {
-    const plan = derivePlan(weir)
+    const plan = planFor(weir)
     const stipple = plan.stacks.surfaces[0].laying!.windows.find((w) => w.id === 'stipple')!
     const link = plan.steps.links.find((l) => l.to === `${plan.stacks.surfaces[0].id}/ripple`)!
     expect(link).to.deep.include({
@@ -327,7 +328,7 @@ describe('What a way costs and weighs', () => {
     }
     const heavy = (coats: number) =>
       weightOf(
-        derivePlan(changeMaking('rapid', { coats })(gorge)).amounts.shopping,
+        planFor(changeMaking('rapid', { coats })(gorge)).amounts.shopping,
         'rapid',
         BUILT_IN_SHELF
       )
@@ -335,7 +336,7 @@ describe('What a way costs and weighs', () => {
     expect(heavy(6)).to.be.closeTo(heavy(9), 1e-6)
   })
   it('gel that dries leaves its solids: the weight on the model is what was bought less its water', () => {
-    const { shopping } = derivePlan(gorge).amounts
+    const { shopping } = planFor(gorge).amounts
     const gel = shopping.find((l) => l.material === 'ripple-gel')!
     const paint = shopping.find((l) => l.material === 'white-acrylic')!
     expect(weightOf(shopping, 'rapid', BUILT_IN_SHELF)).to.be.closeTo(

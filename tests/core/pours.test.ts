@@ -9,12 +9,13 @@ import { TINTS } from '../../core/craft/materials/tints'
 import type { Material } from '../../core/craft/materials/types'
 import { derivePlan } from '../../core/plan/derivePlan'
 import { demo } from '../support/builds'
+import { planFor } from '../support/planned'
 
 const onPool = (mend: Mend | undefined): Partial<Pool> =>
   mend && 'pool' in mend ? mend.change : {}
 
 const pond = (change: Partial<Omit<Pool, 'kind' | 'id'>>, rest: (b: Build) => Build = (b) => b) =>
-  derivePlan(rest(changePool('millpond', change)(demo())))
+  planFor(rest(changePool('millpond', change)(demo())))
 const found = (plan: ReturnType<typeof derivePlan>, id: string) =>
   plan.findings.find((f) => f.id === `${id}:millpond`)
 const single = { bands: [] }
@@ -30,7 +31,7 @@ describe('Findings around a pour, each with a number, a reason and a way out', (
     const quick = pond({ ...single, pours: 1, resin: 'quick-epoxy-2-1' }, warmer(34))
     expect(found(quick, 'boils')).to.include({ severity: 'stop', number: 'past 150 °C' })
     const { mend } = found(hot, 'softens-ground')!
-    const mended = derivePlan(
+    const mended = planFor(
       mending(mend!)(warmer(26)(changePool('millpond', { ...single, pours: 1 })(demo())))
     )
     expect(mended.findings.some((f) => f.severity === 'stop')).to.equal(false)
@@ -54,9 +55,7 @@ describe('Findings around a pour, each with a number, a reason and a way out', (
     const told = found(shed, 'softens-ground')!
     expect(told.number).to.match(/^\d+–\d+ °C, bears 75 °C$/)
     expect(told.reason).to.match(/The label allows 5 mm; the model says otherwise. Trust the model/)
-    const cooler = derivePlan(
-      mending(told.mend!)(warmer(35)(changePool('millpond', single)(demo())))
-    )
+    const cooler = planFor(mending(told.mend!)(warmer(35)(changePool('millpond', single)(demo()))))
     expect(cooler.stacks.pools[0].heat!.broken).to.deep.equal([])
     expect(cooler.stacks.pools[0].layers.length).to.be.greaterThan(
       shed.stacks.pools[0].layers.length
@@ -82,7 +81,7 @@ describe('Findings around a pour, each with a number, a reason and a way out', (
   })
   it('an impossible label: said on Shelf, and its layer limit alone counts until it is mended', () => {
     const own: Material = { ...RESINS[0], potLifeMin: 9000 }
-    const plan = derivePlan(changePool('millpond', single)(demo()), shelfOf([...BUILT_IN, own]))
+    const plan = planFor(changePool('millpond', single)(demo()), shelfOf([...BUILT_IN, own]))
     expect(found(plan, 'label')).to.include({ severity: 'stop', place: 'shelf' })
     expect(plan.stacks.pools[0].layers).to.have.length(3)
     expect(plan.amounts.pools[0].totalG).to.be.greaterThan(100)
@@ -188,7 +187,7 @@ describe('Findings around a pour, each with a number, a reason and a way out', (
 })
 
 describe('Steps and colours of a pour', () => {
-  const plan = derivePlan(demo())
+  const plan = planFor(demo())
   it('the leak test, each pour and each coat say their own figures', () => {
     const how = (id: string) => plan.steps.steps.find((s) => s.id === id)!.how
     const test = plan.stacks.pools[0].dam!.leakTest
@@ -265,8 +264,8 @@ describe('A build carries its own bottles', () => {
     expect(carried.bottles![0].stock).to.equal(undefined)
     expect(carrying(carried, [own, tint])).to.equal(carried)
     // on another shelf the file means the same
-    expect(derivePlan(carried).stacks.pools[0].heat!.pours).to.equal(
-      derivePlan(named, shelfOf([...BUILT_IN, own, tint])).stacks.pools[0].heat!.pours
+    expect(planFor(carried).stacks.pools[0].heat!.pours).to.equal(
+      planFor(named, shelfOf([...BUILT_IN, own, tint])).stacks.pools[0].heat!.pours
     )
     expect(
       carrying(changePool('millpond', { resin: 'clear-epoxy-2-1', tints: [] })(carried), []).bottles

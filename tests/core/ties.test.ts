@@ -11,9 +11,10 @@ import { NO_HISTORY } from '../../core/plan/learned/history'
 import { BUILT_IN_SHELF } from '../../core/craft/materials/shelf'
 import { variantNamed } from '../../core/plan/beside/variants'
 import { whatIf } from '../../core/plan/beside/whatIf'
-import { derivePlan, type Plan } from '../../core/plan/derivePlan'
+import type { Plan } from '../../core/plan/derivePlan'
 import { canBe } from '../../core/plan/6-steps/oneMix'
 import { demo } from '../support/builds'
+import { planFor } from '../support/planned'
 
 const POURS = ['millpond/pour#1', 'tailrace/pour#1']
 const sum = (all: readonly number[]) => all.reduce((total, n) => total + n, 0)
@@ -27,9 +28,9 @@ const gapMin = (plan: Plan, from: string, to: string) =>
 
 describe('One mix for several', function () {
   this.timeout(300_000)
-  const plain = derivePlan(demo())
+  const plain = planFor(demo())
   const tied = tieMixes(POURS)(demo())
-  const plan = derivePlan(tied)
+  const plan = planFor(tied)
 
   it('two pools out of one cup: weighed once, poured one after the other while it can be worked', () => {
     const [mix, ...others] = plan.amounts.mixes
@@ -56,7 +57,7 @@ describe('One mix for several', function () {
 
   it('is kept in the file, and mixed each by itself again it is as before', () => {
     expect(readBuild(writeBuild(tied))).to.deep.equal({ ok: true, value: tied })
-    const back = derivePlan(untieMixes(POURS[1])(tied))
+    const back = planFor(untieMixes(POURS[1])(tied))
     expect(back.amounts).to.deep.equal(plain.amounts)
     expect(back.days.finish).to.equal(plain.days.finish)
     for (const ties of [['pour'], [['one']], [POURS, 'x'], [[POURS[0], POURS[0]]]]) {
@@ -64,7 +65,7 @@ describe('One mix for several', function () {
       expect(!read.ok && read.faults[0].path, JSON.stringify(ties)).to.match(/^ties/)
     }
     // poured once in place of three times, the tie of its first pour still holds
-    const once = derivePlan(changePool('millpond', { pours: 1, bands: [] })(tied))
+    const once = planFor(changePool('millpond', { pours: 1, bands: [] })(tied))
     expect(once.amounts.mixes[0]).to.deep.include({ id: 'millpond/pour', serves: [POURS[1]] })
     // as many as a file takes, and no more
     const many = Array.from({ length: 200 }, (_, i) => [`a${i}/pour`, `b${i}/pour`])
@@ -78,16 +79,16 @@ describe('One mix for several', function () {
 
   it('what cannot come out of one mix is said, and one click parts it', () => {
     const build = tieMixes(['millpond/pour#1', 'millpond/pour#2'])(demo())
-    const wrong = derivePlan(build)
+    const wrong = planFor(build)
     const told = wrong.findings.find((f) => f.id.startsWith('untied:'))!
     expect(told.severity).to.equal('warn')
     expect(wrong.days.finishMs).to.not.equal(null)
-    const parted = derivePlan(mending(told.mend!)(build))
+    const parted = planFor(mending(told.mend!)(build))
     expect(parted.findings.some((f) => f.id.startsWith('untied:'))).to.equal(false)
     expect(parted.days.finish).to.equal(plain.days.finish)
     // of another resin, or of nothing that is mixed: each stays by itself
     const odd = tieMixes(['millpond/pour#1', 'nobody/pour', 'weir/hang'])(demo())
-    expect(derivePlan(odd).amounts).to.deep.equal(plain.amounts)
+    expect(planFor(odd).amounts).to.deep.equal(plain.amounts)
   })
 
   it('whatever is tied: what is mixed is what the pools and the list take, gram for gram; all that is tied is poured in time or said', () => {
@@ -106,13 +107,13 @@ describe('One mix for several', function () {
           const made = fall ? setWay(fall.id, way)(given) : given
           const pool = given.waters.find((w) => w.kind === 'pool')!.id
           const build = film ? addLaid({ stack: pool, way: 'resin-film' })(made) : made
-          const mixes = derivePlan(build).amounts.mixes.map((m) => m.id)
+          const mixes = planFor(build).amounts.mixes.map((m) => m.id)
           if (mixes.length < 2) return
           const edited = ties
             .map((tie) => [...new Set(tie.map((i) => mixes[i % mixes.length]))])
             .filter((tie) => tie.length > 1)
             .reduce((b, tie) => tieMixes(tie)(b), build)
-          const made2 = derivePlan(edited)
+          const made2 = planFor(edited)
           const { amounts, steps } = made2
           // nothing is mixed twice, nothing is forgotten
           const all = amounts.mixes.flatMap((m) => [m.id, ...m.serves])
@@ -163,6 +164,6 @@ describe('One mix for several', function () {
     expect(line.what).to.match(/Mill pond and Tail-race/)
     const taken = variantNamed(demo(), plain, line.id)!.edit(demo())
     expect(taken.ties).to.have.length(3)
-    expect(derivePlan(taken).days.finishMs).to.equal(line.finishMs)
+    expect(planFor(taken).days.finishMs).to.equal(line.finishMs)
   })
 })

@@ -24,7 +24,6 @@ import { awayFrom, middleOf } from '../../core/physics/shape/polygon'
 import { crownOf, FAN_DEG, STANCES } from '../../core/physics/water/spray/crown'
 import { cellAt } from '../../core/physics/shape/grid'
 import { newFrom } from '../../core/exchange/newFile'
-import { derivePlan } from '../../core/plan/derivePlan'
 import type { Plan } from '../../core/plan/derivePlan'
 import { groundStage } from '../../core/plan/1-ground/groundStage'
 import { sceneMaker } from '../../core/plan/2-forms/scene/sceneMaker'
@@ -33,11 +32,12 @@ import type { RunResult } from '../../core/running/keptRun'
 import { formsStage } from '../../core/plan/2-forms/formsStage'
 import { BUILT_IN_SHELF } from '../../core/craft/materials/shelf'
 import { demo } from '../support/builds'
+import { planFor } from '../support/planned'
 
 const NOW = { start: '2026-11-24T18:00', zone: 'UTC' }
 const mole = demo('2-mole-at-varnsey')
 const planned = (build: Build, ...edits: Edit[]) =>
-  derivePlan(edits.reduce((b, edit) => edit(b), build))
+  planFor(edits.reduce((b, edit) => edit(b), build))
 const seaOf = (plan: Plan) => plan.forms.seas[0]
 const found = (plan: Plan, id: string) => plan.findings.find((f) => f.id.startsWith(id))
 
@@ -53,7 +53,7 @@ describe('Waves by wish', () => {
     for (const shore of shores)
       for (const wish of ['spilling', 'plunging', 'surging'] as const) {
         const wished = changeSea('sea1', { wish, crest: { x: 120, y: 90, lengthMm: 60 } })(shore)
-        const plan = derivePlan(wished)
+        const plan = planFor(wished)
         const form = seaOf(plan)
         const where = `${shore.scale} ${wish}`
         expect(form.wish!.kind, where).to.equal(wish)
@@ -69,7 +69,7 @@ describe('Waves by wish', () => {
           kept.push(where)
           continue
         }
-        const after = derivePlan(mending(note.mend)(wished))
+        const after = planFor(mending(note.mend)(wished))
         expect(seaOf(after).wish, where).to.include({ kind: wish, byNature: wish })
         expect(found(after, 'wish:'), where).to.equal(undefined)
         // the height was the builder's own, and stays
@@ -89,7 +89,7 @@ describe('Waves by wish', () => {
       ...surging,
       waters: surging.waters.map((w) => (w.id === 'seas' ? { ...w, way: 'brushed-ridges' } : w))
     }
-    const plan = derivePlan(byNature)
+    const plan = planFor(byNature)
     expect(seaOf(plan).breaks!.kind).to.equal('surging')
     expect(found(plan, 'surges:')!.wayOut).to.match(/flatter beach or a shorter period/)
     const { sea } = seaOf(planned(byNature, changeSea('seas', { wish: 'plunging' }))).wish!
@@ -156,7 +156,7 @@ describe('Waves by wish', () => {
   })
 
   it('painted depth: crests run, close up and break as over the depth that is seen, and the run over the real one', () => {
-    const real = seaOf(derivePlan(mole))
+    const real = seaOf(planFor(mole))
     const twice = seaOf(planned(mole, changeSea('seas', { paintedM: 2 * real.offshoreM })))
     expect(twice.painted).to.be.closeTo(2, 1e-9)
     expect(twice.spacingMm.offshore).to.be.above(1.1 * real.spacingMm.offshore)
@@ -173,8 +173,8 @@ describe('Waves by wish', () => {
     const gel = (plan: Plan) =>
       plan.amounts.shopping.find((l) => l.material === 'heavy-gloss-gel')?.amount ?? 0
     const [shore] = shores
-    expect(gel(derivePlan(shore))).to.be.within(5, 60)
-    const sea = seaOf(derivePlan(shore))
+    expect(gel(planFor(shore))).to.be.within(5, 60)
+    const sea = seaOf(planFor(shore))
     const most = Array.from({ length: 10 }, (_, i) => ({
       crests: seaOf(planned(shore, changeSea('sea1', { phase: i / 10, periodS: 30 }))).crests
         .length,
@@ -312,7 +312,7 @@ describe('What the app begins with', () => {
         let last = { gel: 0, resin: 0 }
         for (const [widthMm, depthMm] of sizes) {
           const where = `${waters} ${scale} ${widthMm} × ${depthMm}`
-          const plan = derivePlan(
+          const plan = planFor(
             newFrom({ name: 'x', scale, widthMm, depthMm, waters, free: 'daily' }, NOW)
           )
           expect(
@@ -368,18 +368,18 @@ describe('White where waves meet things', () => {
   const zone = (plan: Plan) => plan.forms.white.zones.find((z) => z.zone === AT)
 
   it('a rock in a sea is white to windward, little to leeward, and not at all in still water; a bare beach is as it was', () => {
-    const forms = derivePlan(rock).forms
-    expect(zone(derivePlan(rock))!.areaMm2).to.be.above(200)
+    const forms = planFor(rock).forms
+    expect(zone(planFor(rock))!.areaMm2).to.be.above(200)
     const at = (x: number, y: number) => forms.white.pct[cellAt(forms.white.grid, [x, y])]
     expect(at(150, 98)).to.be.above(20)
     expect(at(150, 98)).to.be.above(2 * at(150, 122))
-    expect(zone(derivePlan(shore))).to.equal(undefined)
+    expect(zone(planFor(shore))).to.equal(undefined)
     const still: Build = { ...rock, waters: rock.waters.filter((w) => w.kind !== 'sea') }
-    expect(derivePlan(still).forms.white.wholePct).to.equal(0)
+    expect(planFor(still).forms.white.wholePct).to.equal(0)
     // half as high a wave, far less of it
     const low = planned(rock, changeSea('sea1', { breakerMm: 2 }))
     const area = (plan: Plan) => (zone(plan)?.areaMm2 ?? 0) * (zone(plan)?.sharePct ?? 0)
-    expect(area(low)).to.be.below(0.5 * area(derivePlan(rock)))
+    expect(area(low)).to.be.below(0.5 * area(planFor(rock)))
   })
 
   it('a cliff in a breaking sea is white at its foot; where the model is cut nothing is', () => {
@@ -393,7 +393,7 @@ describe('White where waves meet things', () => {
       ],
       soundings: p.soundings.filter((s) => s[1] <= 115)
     }))
-    const { forms } = derivePlan(cliff)
+    const { forms } = planFor(cliff)
     const at = (x: number, y: number) => forms.white.pct[cellAt(forms.white.grid, [x, y])]
     expect(forms.white.zones.some((z) => z.zone === AT)).to.equal(true)
     expect(at(150, 117)).to.be.above(15)
@@ -412,12 +412,11 @@ describe('White where streams meet things', () => {
     { name: 'Chute', waters: 'rapid', scale: '1:64', widthMm: 300, depthMm: 200 },
     NOW
   )
-  const banks = (build: Build) =>
-    derivePlan(build).forms.white.zones.find((z) => z.zone === 'banks')
+  const banks = (build: Build) => planFor(build).forms.white.zones.find((z) => z.zone === 'banks')
 
   it('a fast stream washes white along its banks, a slow one does not', () => {
     const fast: Build = { ...rapid, flow: { mood: 'spate', dischargeM3S: null } }
-    const { forms } = derivePlan(fast)
+    const { forms } = planFor(fast)
     const speeds = forms.reaches[0].stations.map((s) => s.speedMS)
     expect(Math.max(...speeds)).to.be.above(1.6)
     const zone = banks(fast)!
@@ -430,7 +429,7 @@ describe('White where streams meet things', () => {
         w.kind === 'reach' ? { ...w, path: w.path.map((p, i) => ({ ...p, bedMm: 20 - i })) } : w
       )
     }
-    const slow = derivePlan(gentle).forms.reaches[0].stations.map((s) => s.speedMS)
+    const slow = planFor(gentle).forms.reaches[0].stations.map((s) => s.speedMS)
     expect(Math.max(...slow)).to.be.below(1.6)
     expect(banks(gentle)).to.equal(undefined)
   })
@@ -483,7 +482,7 @@ describe('A river that runs off the base', () => {
   })
 
   it('is drawn to the edge that it ends just short of, and cut there at the depth it leaves with', () => {
-    const { forms, templates } = derivePlan(led(4))
+    const { forms, templates } = planFor(led(4))
     const [run] = forms.reaches
     const last = run.stations.at(-1)!
     expect(last.at[1]).to.be.closeTo(0, 1e-9)
@@ -503,12 +502,12 @@ describe('A river that runs off the base', () => {
     expect(Math.min(...end.ground.map((p) => p[1]))).to.be.closeTo(last.bedMm, 1e-9)
     expect(templates.some((t) => t.id === 'end-front')).to.equal(true)
     // in the middle of the base it ends where it is led to, and no face is cut
-    const short = derivePlan(led(40)).forms
+    const short = planFor(led(40)).forms
     expect(short.reaches[0].stations.at(-1)!.at[1]).to.be.closeTo(40, 1e-9)
     expect(short.ends[0].waters).to.deep.equal([])
     // through a pool that is dipped to the edge, the pool's own water stands beside the run
     const weir = demo()
-    const { ends, reaches } = derivePlan({ ...weir, meets: ['front'] }).forms
+    const { ends, reaches } = planFor({ ...weir, meets: ['front'] }).forms
     const race = reaches[0].stations.at(-1)!
     expect(race.at[1]).to.be.closeTo(0, 1e-9)
     expect(ends[0].waters).to.have.length(3)
@@ -535,7 +534,7 @@ describe('A river that runs off the base', () => {
           : w
       )
     }
-    const plan = derivePlan(back)
+    const plan = planFor(back)
     expect(plan.forms.reaches[0].faults[0].message).to.match(/leaves where it came in/)
     const weir = demo()
     const shut: Build = {

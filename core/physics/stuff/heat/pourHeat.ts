@@ -312,6 +312,18 @@ function sharedOut(bandsMm: readonly number[], wanted: number): number[] {
  * @returns      layers, peaks °C, times min; every number of pours answers, also one that boils
  */
 export function pourHeat(input: PourHeatInput): PourHeat {
+  const key = JSON.stringify(input)
+  const there = pouredBefore.get(key)
+  if (there) return there
+  const made = pouredOut(input)
+  pouredBefore.set(key, made)
+  return made
+}
+
+/** The same pours come again: in what would be if, in the ways compared, in a build left and opened. */
+const pouredBefore = lastAnswers<PourHeat>(60)
+
+function pouredOut(input: PourHeatInput): PourHeat {
   const limits = limitsOf(input)
   const most = bearableMm(input, limits)
   const thickest = input.heed === 'label' ? input.labelMm : most
