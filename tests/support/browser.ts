@@ -178,8 +178,88 @@ export async function goTo(page: Page, path: string): Promise<void> {
 export const settled = (page: Page): Promise<void> =>
   page.locator('[data-test="waterline"][data-settled="true"]').waitFor()
 
+/** A page of the app that one test leaves to the next: loaded, its workers warm. */
+interface Lent {
+  page: Page
+  said: string[]
+  /** What lies beside the store, as a first visit leaves it. */
+  beside: string
+}
+const lentLast = new WeakMap<Stage, Lent>()
+
+/** What lies beside the store, but what was put away and the first walk. */
+const besideStore = (page: Page): Promise<string> =>
+  page.evaluate(() => {
+    const kept = Object.entries(localStorage).filter(([key]) => !/put-away|walked/.test(key))
+    return JSON.stringify(kept.sort())
+  })
+
+/** A page with the store as a first visit finds it. */
+async function newPage(s: Stage, url: string, fixed: boolean, script: string): Promise<Lent> {
+  const context = await s.profile()
+  if (script) await context.addInitScript(script)
+  const page = await context.newPage()
+  const said = complaints(page)
+  if (fixed) await page.clock.install({ time: NOW })
+  await page.goto(url)
+  await settled(page)
+  return { page, said, beside: await besideStore(page) }
+}
+
 /**
- * A demo build opened on a view in a profile of its own.
+ * Puts a page that another test has left back to what a first visit finds: the demo builds and their
+ * cards in the store, nothing else, and nothing kept beside it. False where more than builds was
+ * changed: such a page is not lent again.
+ */
+async function asFirst({ page, beside }: Lent): Promise<boolean> {
+  await page.setViewportSize({ width: 1280, height: 800 })
+  await page.mouse.move(0, 0)
+  await page.clock.setSystemTime(NOW)
+  await goTo(page, '/')
+  if ((await besideStore(page)) !== beside) return false
+  return page.evaluate(async () => {
+    const key = 'tall-spindle:put-away'
+    localStorage.removeItem(key)
+    dispatchEvent(new StorageEvent('storage', { key, newValue: null, storageArea: localStorage }))
+    const [builds, cards] = await Promise.all(
+      ['/demo-builds.json', '/demo-cards.json'].map(async (path) => (await fetch(path)).json())
+    )
+    const db = await new Promise<IDBDatabase>((resolve, reject) => {
+      const opened = indexedDB.open('tall-spindle')
+      opened.onsuccess = () => resolve(opened.result)
+      opened.onerror = () => reject(opened.error)
+    })
+    const tables = ['builds', 'cards', 'shelf', 'photos', 'versions']
+    const change = db.transaction(tables, 'readwrite')
+    const own = await new Promise<number>((resolve) => {
+      const count = change.objectStore('shelf').count()
+      count.onsuccess = () => resolve(count.result)
+    })
+    for (const table of tables) change.objectStore(table).clear()
+    const now = Date.now()
+    for (const [i, build] of builds.entries())
+      change.objectStore('builds').put({
+        id: build.id,
+        name: build.name,
+        revision: 1,
+        changedAt: now - i,
+        deletedAt: null,
+        build
+      })
+    for (const card of cards) change.objectStore('cards').put(card)
+    await new Promise((resolve) => (change.oncomplete = resolve))
+    db.close()
+    // as if another tab had done it
+    const channel = new BroadcastChannel('tall-spindle')
+    channel.postMessage({ kind: 'listChanged', tab: 'a test' })
+    channel.close()
+    return own === 0
+  })
+}
+
+/**
+ * A demo build opened on a view, as a first visit finds it. Where nothing else is asked for, it is
+ * the page that the test before has left, with all that it kept put back.
  *
  * @param fixed   at the fixed moment, not by the computer's clock
  * @param script  what is run before the app
@@ -190,14 +270,25 @@ export async function openDemo(
   view: string,
   { fixed = true, script = '' } = {}
 ): Promise<{ page: Page; said: string[]; close: () => Promise<void> }> {
-  const context = await s.profile()
-  if (script) await context.addInitScript(script)
-  const page = await context.newPage()
-  const said = complaints(page)
-  if (fixed) await page.clock.install({ time: NOW })
-  await page.goto(`${s.address}/build/${id}/${view}`)
-  await settled(page)
-  return { page, said, close: () => context.close() }
+  const path = `/build/${id}/${view}`
+  const shared = fixed && !script
+  const left = shared ? lentLast.get(s) : undefined
+  lentLast.delete(s)
+  const again = left !== undefined && (await asFirst(left))
+  if (left && !again) await left.page.context().close()
+  const lent = again ? left : await newPage(s, `${s.address}${path}`, fixed, script)
+  if (again) {
+    lent.said.length = 0
+    await goTo(lent.page, path)
+    await settled(lent.page)
+  }
+  return {
+    ...lent,
+    close: async () => {
+      if (shared && lent.said.length === 0 && !lentLast.has(s)) lentLast.set(s, lent)
+      else await lent.page.context().close()
+    }
+  }
 }
 
 /**
