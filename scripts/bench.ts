@@ -32,7 +32,7 @@ import { STEP_ARRAYS } from '../core/running/solver/stepper'
 import { PASSES, waterRun } from '../core/running/waterRun'
 import { derivePlan, finished, planner } from '../core/plan/derivePlan'
 import { remembered } from '../core/plan/memo'
-import { choose, stage, type Stage } from '../tests/support/browser'
+import { choose, DEMO_ID, goTo, settled, stage, type Stage } from '../tests/support/browser'
 import { gridFromMesh } from '../core/exchange/scans/heightGrid'
 import { readStl } from '../core/exchange/scans/readMesh'
 import { thinned } from '../core/exchange/scans/thin'
@@ -195,10 +195,11 @@ async function firstLoad(s: Stage): Promise<void> {
       sent.set(response.url(), Number.isFinite(length) ? length : responseBodySize)
     })
   })
+  const sentKb = () => [...sent.values()].reduce((a, b) => a + b, 0) / 1000
   await page.goto(s.address)
   await page.locator('.card .water').first().waitFor()
   await page.waitForTimeout(500)
-  const total = [...sent.values()].reduce((a, b) => a + b, 0) / 1000
+  const total = sentKb()
   const element =
     ['index.full.min.js', 'index.css'].reduce(
       (sum, file) =>
@@ -210,6 +211,18 @@ async function firstLoad(s: Stage): Promise<void> {
     `${total.toFixed(0)} kB`,
     `${(total / element).toFixed(2)} × Element Plus alone (${element.toFixed(0)} kB); aim 350 kB`
   )
+  let before = total
+  for (const view of ['ground', 'water', 'build-up', 'mix', 'days', 'bench', 'log', 'prints']) {
+    await goTo(page, `/build/${DEMO_ID}/${view}`)
+    await settled(page)
+    await page.waitForTimeout(800)
+    line(
+      `then ${view}: more to fetch, its charts and workers included`,
+      `${(sentKb() - before).toFixed(0)} kB`,
+      `${((sentKb() - before) / element).toFixed(2)} × Element Plus alone`
+    )
+    before = sentKb()
+  }
   await context.close()
 }
 

@@ -45,16 +45,22 @@ async function check(name, command, ...args) {
 
 /** Test files that take longest, in this order, begin first: so the last to end is a short one. */
 const LONG_FIRST = [
-  'browser/looks',
-  'browser/bench',
-  'browser/job',
-  'browser/keeping',
-  'browser/pours',
-  'browser/buildup',
-  'browser/phone',
   'browser/attacked',
-  'browser/running',
+  'browser/round',
+  'browser/looks',
   'browser/water',
+  'browser/bench',
+  'browser/phone',
+  'browser/handy',
+  'browser/trust',
+  'browser/units',
+  'browser/job',
+  'browser/pours',
+  'browser/running',
+  'browser/keeping',
+  'browser/buildup',
+  'browser/refused',
+  'core/attack',
   'core/gelPlan',
   'core/forms',
   'core/running',
@@ -75,8 +81,8 @@ function testFiles() {
     .map((file) => `tests/${file}.test.ts`)
 }
 
-/** Browser tests also wait for their pages: one file more at a time than there are cores. */
-const AT_A_TIME = 1 + Math.max(2, availableParallelism())
+/** A page with its workers keeps more than a core busy: more files at a time only wait for each other. */
+const AT_A_TIME = Math.max(2, availableParallelism())
 
 /** All files in one queue. */
 async function suite() {

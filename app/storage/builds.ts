@@ -82,6 +82,7 @@ const written = (
       changedAt: Date.now(),
       deletedAt: null,
       seen: withSeen(there?.seen, by),
+      checked: unchecked ? undefined : PLANNER,
       build
     }
     await db.builds.put(row)
@@ -99,23 +100,27 @@ export async function listBuilds(): Promise<{ kept: BuildRow[]; binned: BuildRow
   }
 }
 
+const newRow = (build: Build, changedAt: number, checked: string | undefined): BuildRow => ({
+  id: build.id,
+  name: build.name,
+  revision: 1,
+  changedAt,
+  deletedAt: null,
+  checked,
+  build
+})
+
 /** Adds builds all together or not at all, inside what a file may hold. */
 export async function addBuilds(given: readonly Build[]): Promise<void> {
   const builds = await Promise.all(
     given.map(async (build) => {
       const inside = await checkInside(build)
-      return typeof inside === 'string' ? build : inside.build
+      const checked = inside === 'late' ? undefined : PLANNER
+      return { build: typeof inside === 'string' ? build : inside.build, checked }
     })
   )
   const now = Date.now()
-  const rows = builds.map((build, i): BuildRow => ({
-    id: build.id,
-    name: build.name,
-    revision: 1,
-    changedAt: now - i,
-    deletedAt: null,
-    build
-  }))
+  const rows = builds.map(({ build, checked }, i) => newRow(build, now - i, checked))
   await db.transaction('rw', db.builds, () => db.builds.bulkAdd(rows))
 }
 
@@ -199,14 +204,8 @@ export async function seedOnce(key: string, builds: readonly Build[]): Promise<b
     const now = Date.now()
     for (const [i, build] of builds.entries()) {
       if (await db.builds.get(build.id)) continue
-      await db.builds.add({
-        id: build.id,
-        name: build.name,
-        revision: 1,
-        changedAt: now - i,
-        deletedAt: null,
-        build
-      })
+      // what comes with the app is inside: its tests see to it
+      await db.builds.add(newRow(build, now - i, PLANNER))
     }
     await db.facts.put({ key, value: now })
     return true

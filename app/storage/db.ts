@@ -20,6 +20,8 @@ export interface BuildRow {
   seen?: EditCount[]
   /** How often the app had been opened when it was deleted. */
   binnedAt?: number
+  /** The state of the core that found it inside what a file may hold. */
+  checked?: string
   build: Build
 }
 

@@ -255,7 +255,7 @@ export const useBuildStore = defineStore('build', () => {
       await save()
     }
     tell({ kind: 'opened', id })
-    void healed(row.build)
+    if (row.checked !== PLANNER) void healed(row.build)
     return true
   }
 

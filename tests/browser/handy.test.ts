@@ -1,14 +1,6 @@
 import { expect } from 'chai'
 import type { Page } from 'playwright-core'
-import {
-  goTo,
-  complaints,
-  DEMO_ID,
-  openDemo,
-  openPage,
-  stage,
-  type Stage
-} from '../support/browser'
+import { complaints, DEMO_ID, openDemo, openPage, stage, type Stage } from '../support/browser'
 
 /** Faster to the point, and with wet gloves: finding, the voice, settings. */
 describe('Handy at the bench', function () {
@@ -251,7 +243,8 @@ describe('Handy at the bench', function () {
 
   it('goes back and forward with something open over the view, or a field half typed: the view is there, nothing is lost', async () => {
     const { page, said, close } = await open('ground')
-    await goTo(page, `/build/${DEMO_ID}/water`)
+    await page.locator('nav').getByText('Water', { exact: true }).click()
+    await page.locator('[data-test="heights"]').waitFor()
     await page.locator('nav').getByText('Builds', { exact: true }).first().click()
     await page.locator('[data-test="new-build"]').click()
     await page.locator('[data-test="new-foretold"] svg').waitFor()
