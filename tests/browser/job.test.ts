@@ -50,7 +50,7 @@ describe('A builder at the bench', function () {
   after(() => s.close())
 
   it('makes a build from nothing and leaves with grams, drops, pours and a date', async () => {
-    const context = await s.profile()
+    const context = await s.profile({ motion: true })
     const page = await openPage(context, s.address)
     const said = complaints(page)
     await page.locator('[data-test="new-build"]').click()

@@ -250,9 +250,13 @@ describe('Nothing is lost', function () {
     const all = await stage('all')
     const context = await all.profile()
     const planners: string[] = []
+    const checkers: string[] = []
     const open = async (path: string) => {
       const page = await context.newPage()
-      page.on('worker', (w) => /plan\.worker/.test(w.url()) && planners.push(w.url()))
+      page.on('worker', (w) => {
+        if (/plan\.worker/.test(w.url())) planners.push(w.url())
+        if (/inside\.worker/.test(w.url())) checkers.push(w.url())
+      })
       await page.clock.install({ time: NOW })
       await page.goto(`${all.address}${path}`)
       return page
@@ -267,6 +271,8 @@ describe('Nothing is lost', function () {
     // a pond half as deep is another date: shown on its card when one is back, kept for the next time
     await goTo(page, `/build/${DEMO_ID}/water`)
     await settled(page)
+    // nor is a build that came with the app checked before the first edit
+    expect(checkers).to.deep.equal([])
     await level(page).fill('41')
     await level(page).press('Tab')
     await saved(page)
@@ -274,6 +280,7 @@ describe('Nothing is lost', function () {
     await goTo(page, '/')
     await page.locator('.card dl').nth(2).waitFor()
     expect(planners).to.have.length(1)
+    expect(checkers).to.have.length(1)
     const water = await page.locator(`[data-build="${DEMO_ID}"] p.small`).innerText()
     await page.close()
     const again = await open('/')

@@ -63,6 +63,8 @@ export interface Stage {
     height?: number
     dark?: boolean
     offline?: boolean
+    /** Whoever uses it has not asked for less motion: where things move is tried, too. */
+    motion?: boolean
     /** A phone: fingers in place of a pointer. */
     touch?: boolean
     /** The first walk has been walked, unless it is tried. */
@@ -105,6 +107,7 @@ export async function stage(
       height = 800,
       dark = false,
       offline = false,
+      motion = false,
       touch = false,
       walked = true,
       zone = 'Europe/Lisbon'
@@ -112,7 +115,7 @@ export async function stage(
       const context = await browser.newContext({
         viewport: { width, height },
         colorScheme: dark ? 'dark' : 'light',
-        reducedMotion: 'reduce',
+        reducedMotion: motion ? 'no-preference' : 'reduce',
         locale: 'en-GB',
         timezoneId: zone,
         acceptDownloads: true,
