@@ -12,8 +12,11 @@ import {
 } from '../../core/build/workEdits'
 import type { Build } from '../../core/build/types'
 import { schedule } from '../../core/plan/7-days/schedule'
-import type { Task, TaskLink } from '../../core/plan/7-days/solver/network'
+import { reset, settle } from '../../core/plan/7-days/solver/decide'
+import { networkOf, type Task, type TaskLink } from '../../core/plan/7-days/solver/network'
 import { seeded } from '../../core/plan/7-days/solver/random'
+import { shave } from '../../core/plan/7-days/solver/shave'
+import { workspaceOf } from '../../core/plan/7-days/solver/workspace'
 import { busyTimes } from '../../core/exchange/calendar/busyTimes'
 import { stepsCalendar } from '../../core/exchange/calendar/ics'
 import type { LogEntry, StepEntry } from '../../core/build/log/entries'
@@ -166,6 +169,32 @@ describe('A longer search', () => {
     const taken = schedule(input, { nodes: 1200, order: best.order })
     if ('problem' in taken) throw new Error(taken.problem)
     expect(taken.finishMin).to.be.at.most(best.finish!)
+  })
+  it('two problems of 120 steps that were 11 % above their bounds however long they were tried: within 1 %', () => {
+    for (const seed of [2, 20]) {
+      const found = schedule(largeProblem(seed), { nodes: 16_000 })
+      if ('problem' in found) throw new Error(found.problem)
+      expect(found.finishMin / found.lowerBoundMin, `problem ${seed}`).to.be.below(1.01)
+    }
+  })
+  it('shaving for a finish leaves every start of a schedule that ends by it, and narrows', () => {
+    let narrower = 0
+    for (let seed = 1; seed <= 12; seed++) {
+      const input = largeProblem(seed, 30, 8)
+      const found = schedule(input)
+      if ('problem' in found) throw new Error(found.problem)
+      const space = workspaceOf(networkOf(input))
+      reset(space, found.finishMin)
+      expect(settle(space, true)).to.equal(true)
+      const room = () => space.ls.reduce((sum, late, i) => sum + late - space.es[i], 0)
+      const before = room()
+      expect(shave(space, () => true)).to.equal('alive')
+      if (room() < before) narrower++
+      space.net.ids.forEach((id, i) =>
+        expect(found.starts[id], `${seed}: ${id}`).to.be.within(space.es[i], space.ls[i])
+      )
+    }
+    expect(narrower).to.be.at.least(6)
   })
   it('stopped, it answers with the best so far', () => {
     let asked = 0

@@ -15,6 +15,8 @@ export interface Steer {
   rank?: Int32Array
   /** Earliest starts that are wanted beside those that must be. */
   holds?: Int32Array
+  /** Latest starts that are known for this finish. */
+  latest?: Int32Array
   /**
    * Whether times with more work than hours are looked for: not worth it where a finish is known to
    * be possible.
@@ -38,11 +40,16 @@ export interface Decided {
 }
 
 /** Sets every bound back to what the problem itself says, and no later than a finish. */
-export function reset(b: Workspace, finishMin: number, holds?: Int32Array): void {
+export function reset(
+  b: Workspace,
+  finishMin: number,
+  holds?: Int32Array,
+  latest?: Int32Array
+): void {
   takeBack(b, 0)
   for (let i = 0; i < b.net.size; i++) {
     b.es[i] = holds ? holds[i] : 0
-    b.ls[i] = Math.min(b.net.horizon, finishMin - b.net.long[i])
+    b.ls[i] = Math.min(latest ? latest[i] : b.net.horizon, finishMin - b.net.long[i])
     b.who[i] = b.net.who[i]
   }
 }
@@ -79,7 +86,7 @@ const LOOK_EVERY = 64
  *   Pinson 1989; written from memory
  */
 export function decide(b: Workspace, steer: Steer): Decided {
-  reset(b, steer.finishMin, steer.holds)
+  reset(b, steer.finishMin, steer.holds, steer.latest)
   for (const [from, to, weight] of steer.arcs ?? []) addArc(b, from, to, weight)
   const n = b.net.size
   let nodes = 0

@@ -248,7 +248,7 @@ const filled = (fills: Int32Array, length: number): number =>
   length <= 0 ? 0 : length < fills.length ? fills[length] : length
 
 /** Number of the first stretch that ends after a minute. */
-export function stretchAt({ spans }: Hours, minute: number): number {
+export function stretchAt({ spans }: Pick<Hours, 'spans'>, minute: number): number {
   let [low, high] = [0, spans.length >> 1]
   while (low < high) {
     const middle = (low + high) >> 1

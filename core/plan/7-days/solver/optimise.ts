@@ -1,8 +1,9 @@
 import { finishOf, type Best } from './finish'
 import type { Workspace } from './workspace'
 import { decide, reset, settle, type Decided, type Steer } from './decide'
+import { byHalves, byStretches, layNearby, SERIAL_TRIES, type Search } from './improve'
 import { seeded } from './random'
-import { serialOf, type Serial } from './serial'
+import { serialOf } from './serial'
 
 /** What a search may spend, and whom it tells. */
 export interface Budget {
@@ -36,11 +37,10 @@ const DIVE_NODES = 6
 /**
  * The schedule that ends first, with a bound that no schedule can better.
  *
- * Orders are decided by `decide` for one finish after another: first schedules by dives, then the
- * finish is bisected
- * between what is proven impossible and what was found; between tries a few tasks are freed from
- * the best order and
- * placed anew (large neighbourhood search).
+ * Orders are decided by `decide` for one finish after another: a first schedule by dives, then by
+ * whole free stretches, then the finish is bisected between what is proven impossible and what was
+ * found; between tries a few tasks are freed from the best order and placed anew (large
+ * neighbourhood search).
  *
  * @param budget  nodes, not seconds, so that the same build gives the same plan on every machine
  */
@@ -78,16 +78,9 @@ export function optimise(b: Workspace, budget: Budget): Optimised {
       pull: none,
       rank: budget.rank
     })
-  for (
-    let k = 0;
-    k < DIVES.length && !over() && (best as Best | null)?.finishMin !== lowerBoundMin;
-    k++
-  ) {
+  for (let k = 0; k < DIVES.length && !over() && best === null; k++) {
     // a finish near the bound steers a dive better than one far away
-    const finishMin = Math.min(
-      (best as Best | null)?.finishMin ?? horizon,
-      Math.round(lowerBoundMin * DIVES[k])
-    )
+    const finishMin = Math.min(horizon, Math.round(lowerBoundMin * DIVES[k]))
     const { verdict } = run({
       finishMin,
       nodes: DIVE_NODES * size + 40,
@@ -121,74 +114,37 @@ export function optimise(b: Workspace, budget: Budget): Optimised {
   }
   if (best === null) return { best: null, lowerBoundMin, infeasible: false, nodes: spent }
 
-  lowerBoundMin = Math.max(lowerBoundMin, boundByHours(b, lowerBoundMin, (best as Best).finishMin))
-  budget.progress?.((best as Best).finishMin, lowerBoundMin, (best as Best).starts)
-  let slice = 20 * size + 100
-  let target = lowerBoundMin
-  for (let turn = 0; lowerBoundMin < (best as Best).finishMin && !over(); turn++) {
-    const finish = (best as Best).finishMin
-    target = Math.min(finish - 1, Math.max(lowerBoundMin, target))
-    const { verdict } = run({
-      finishMin: target,
-      nodes: slice,
-      tightest: turn % 3 !== 1,
-      pull: none
-    })
-    if (verdict === 'no') {
-      lowerBoundMin = boundByHours(b, target + 1, (best as Best).finishMin)
-      budget.progress?.((best as Best).finishMin, lowerBoundMin, (best as Best).starts)
-      target = (lowerBoundMin + (best as Best).finishMin) >> 1
-      continue
-    }
-    if (verdict === 'yes') {
-      target = (lowerBoundMin + (best as Best).finishMin) >> 1
-      continue
-    }
-    improveNearby(b, best as Best, run, random, over, 30)
-    if (turn > 0) take(layNearby(serial, late, best, layRandom, SERIAL_TRIES))
-    slice = Math.min(Math.round(slice * 1.5), 200_000)
-    // out of nodes: a bound nearer to what was found is easier to prove one way or the other
-    target = target === finish - 1 ? (lowerBoundMin + (best as Best).finishMin) >> 1 : finish - 1
+  const search: Search = {
+    b,
+    serial,
+    late,
+    random,
+    layRandom,
+    found: () => best as unknown as Best,
+    bound: () => lowerBoundMin,
+    raise(boundMin) {
+      lowerBoundMin = boundByHours(b, boundMin, search.found().finishMin)
+      budget.progress?.(search.found().finishMin, lowerBoundMin, search.found().starts)
+    },
+    run,
+    take,
+    another: () => {
+      spent++
+      return !over()
+    },
+    over
   }
+  search.raise(lowerBoundMin)
+  byStretches(search)
+  byHalves(search)
   return { best, lowerBoundMin, infeasible: false, nodes: spent }
 }
-
-/** Layings tried in one go; each is as quick as a few nodes. */
-const SERIAL_TRIES = 60
-/** A rank is moved by up to so much, min: about a week. */
-const MOVES_MIN = 8000
 
 /** Latest starts under the waits alone: what must begin soon is laid first. */
 function latestStarts(b: Workspace, horizon: number): Float64Array {
   reset(b, horizon)
   settle(b, false)
   return Float64Array.from(b.ls)
-}
-
-/**
- * The best of so many layings, each near the best so far: a few tasks wished earlier or later; now
- * and then all anew.
- */
-function layNearby(
-  serial: Serial,
-  late: Float64Array,
-  best: Best | null,
-  random: () => number,
-  times: number
-): Best | null {
-  let current = best
-  for (let k = 0; k < times; k++) {
-    const anew = current === null || k % 5 === 4
-    const rank = Float64Array.from(anew ? late : current!.starts)
-    const moved = anew ? rank.length : 1 + Math.floor(random() * 6)
-    for (let m = 0; m < moved; m++) {
-      const i = anew ? m : Math.floor(random() * rank.length)
-      rank[i] += (random() - 0.6) * MOVES_MIN
-    }
-    const found = serial.lay(rank)
-    if (found && (current === null || found.finishMin <= current.finishMin)) current = found
-  }
-  return current
 }
 
 /** The least finish, from a bound on, at which carrying bounds and hours alone finds nothing wrong. */
@@ -201,45 +157,4 @@ function boundByHours(b: Workspace, from: number, to: number): number {
     else low = middle + 1
   }
   return low
-}
-
-/** Frees a run of tasks, and a few others, from the best order and looks for a better one near by. */
-function improveNearby(
-  b: Workspace,
-  best: Best,
-  run: (steer: Omit<Steer, 'stop'>) => Decided,
-  random: () => number,
-  over: () => boolean,
-  times: number
-): void {
-  let current = best
-  for (let k = 0; k < times && !over(); k++) {
-    const order = b.hands
-      .filter((i) => b.net.people === 1 || b.net.who[i] !== 3)
-      .sort((x, y) => current.starts[x] - current.starts[y])
-    const many = Math.max(6, Math.round(order.length * (0.1 + 0.3 * random())))
-    // by turns a run of tasks, and tasks here and there
-    const at = Math.floor(random() * Math.max(1, order.length - many))
-    const freed = new Set(k % 3 === 2 ? [] : order.slice(at, at + many))
-    for (let extra = 0; extra < (k % 3 === 2 ? many : 4); extra++)
-      freed.add(order[Math.floor(random() * order.length)])
-    const kept = order.filter((i) => !freed.has(i))
-    const arcs: [number, number, number][] = []
-    for (let x = 1; x < kept.length; x++)
-      if (b.net.who[kept[x]] === b.net.who[kept[x - 1]])
-        arcs.push([kept[x - 1], kept[x], b.net.long[kept[x - 1]]])
-    const found = run({
-      finishMin: current.finishMin - 1,
-      nodes: 60 + 4 * many,
-      tightest: true,
-      pull: new Float64Array(b.net.size),
-      arcs
-    })
-    if (found.starts)
-      current = {
-        starts: found.starts,
-        by: found.by!,
-        finishMin: finishOf(b.net.long, found.starts)
-      }
-  }
 }
