@@ -40,9 +40,9 @@ const LAYINGS = 100
 export function byStretches(search: Search): void {
   const { b, serial, random, layRandom, found, run, take, over } = search
   const { size } = b.net
-  for (;;) {
+  while (search.bound() < found().finishMin && !over()) {
     const finishMin = lastStretchBefore(b, found().finishMin)
-    if (over() || finishMin < search.bound()) return
+    if (finishMin < search.bound()) return
     reset(b, finishMin)
     if (!settle(b, true) || shave(b, search.another) === 'dead') {
       search.raise(finishMin + 1)
