@@ -21,7 +21,7 @@ export interface Search {
   run: (steer: Omit<Steer, 'stop'>) => Decided
   /** Takes a schedule on, where it ends sooner. */
   take: (found: Best | null) => void
-  /** Spends a node; false: none is left. */
+  /** Spends the nodes of one try of a start; false: none is left. */
   another: () => boolean
   over: () => boolean
 }

@@ -31,6 +31,8 @@ export interface Optimised {
  * the best begins.
  */
 const DIVES = [1, 1.1, 1.25, 1.5, 1000]
+/** A start is tried for one node with so many tasks, for more with more: all of them are followed. */
+const TRY_STEPS = 80
 /** Nodes of one dive, for each task. */
 const DIVE_NODES = 6
 
@@ -129,7 +131,7 @@ export function optimise(b: Workspace, budget: Budget): Optimised {
     run,
     take,
     another: () => {
-      spent++
+      spent += Math.ceil(size / TRY_STEPS)
       return !over()
     },
     over
