@@ -55,7 +55,8 @@ export async function typesetting(
   const pdf = new PDFDocument({
     ...options,
     autoFirstPage: false,
-    font: files[0] as unknown as string
+    // none of its own: a font that is opened twice would be read anew at every change to it
+    font: null as unknown as string
   })
   const chunks: Uint8Array[] = []
   pdf.on('data', (chunk: Uint8Array) => chunks.push(chunk))
