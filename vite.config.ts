@@ -6,7 +6,6 @@ import { constants } from 'node:zlib'
 import { defineConfig, type Plugin } from 'vite'
 import { compression } from 'vite-plugin-compression2'
 import { demoCards, plannerState } from './scripts/demoCards'
-import { sharedWorkers } from './scripts/sharedWorkers'
 
 /** Letters of scripts with thousands of them: kept once they have been asked for. */
 const RARE_LETTERS = /noto-(sans-(sc|kr)|emoji)-/
@@ -52,7 +51,6 @@ export default defineConfig({
   base: '/',
   define: { PLANNER: JSON.stringify(PLANNER) },
   plugins: [
-    sharedWorkers(),
     vue(),
     offline(),
     cardsOfDemos(),

@@ -274,6 +274,8 @@ defineExpose({ spot })
   >
     <svg
       v-if="width > 0"
+      :width="width"
+      :height="height"
       :viewBox="`0 0 ${width} ${height}`"
       role="application"
       aria-label="Plan of the base"
@@ -543,9 +545,8 @@ defineExpose({ spot })
 .plan[data-tool='lip'] {
   cursor: pointer;
 }
+/* of the size that was measured: with a share of its box it would be laid out twice at every edit */
 svg {
-  width: 100%;
-  height: 100%;
   display: block;
   user-select: none;
 }

@@ -106,6 +106,8 @@ const ruleS = computed(() => rule(0, length.value, scale.value, 60))
   <div ref="frame" class="unrolled" data-test="run">
     <svg
       v-if="width > 0 && pieces.length"
+      :width="width"
+      :height="height"
       :viewBox="`0 0 ${width} ${height}`"
       role="img"
       aria-label="The run of water, unrolled from its source"
@@ -220,9 +222,8 @@ const ruleS = computed(() => rule(0, length.value, scale.value, 60))
   inset: 0;
   contain: strict;
 }
+/* of the size that was measured: with a share of its box it would be laid out twice at every edit */
 svg {
-  width: 100%;
-  height: 100%;
   display: block;
   user-select: none;
 }

@@ -288,6 +288,8 @@ const layerFill = (i: number, count: number) => 0.35 + (0.5 * (count - i)) / Mat
   >
     <svg
       v-if="width > 0"
+      :width="width"
+      :height="height"
       :viewBox="`0 0 ${width} ${height}`"
       :role="levels ? 'application' : 'group'"
       aria-label="Long section from A to B"
@@ -549,9 +551,8 @@ const layerFill = (i: number, count: number) => 0.35 + (0.5 * (count - i)) / Mat
   contain: strict;
   touch-action: pan-y;
 }
+/* of the size that was measured: with a share of its box it would be laid out twice at every edit */
 svg {
-  width: 100%;
-  height: 100%;
   display: block;
   user-select: none;
 }
