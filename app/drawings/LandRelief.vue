@@ -37,21 +37,36 @@ const lines = computed(() => {
     const zMm = (first + i) * step
     const found = isolines(grid, values, zMm)
     const longest = found.reduce((best, l) => (l.length > best.length ? l : best), found[0] ?? [])
-    return { zMm, found, at: longest[Math.floor(longest.length / 3)] }
+    return { zMm, found, longest }
   })
 })
-const paths = computed(() =>
-  lines.value.map(({ zMm, found, at }) => ({
-    zMm,
-    at,
-    d: found
-      .map(
-        (l) =>
-          `M${l.map(([x, y]) => `${props.toX(x).toFixed(1)} ${props.toY(y).toFixed(1)}`).join('L')}`
+/** Places along a line at which its figure may stand, as shares, the best first. */
+const PLACES = [1 / 3, 2 / 3, 1 / 2, 1 / 6, 5 / 6]
+/** Room of a figure, px. */
+const FIGURE = { wide: 30, high: 14 }
+
+const paths = computed(() => {
+  const taken: [x: number, y: number][] = []
+  return lines.value.map(({ zMm, found, longest }) => {
+    const at = PLACES.map((share) => longest[Math.floor(longest.length * share)])
+      .filter((p) => p !== undefined)
+      .map(([x, y]): [number, number] => [props.toX(x), props.toY(y)])
+      .find(([x, y]) =>
+        taken.every(([a, b]) => Math.abs(a - x) > FIGURE.wide || Math.abs(b - y) > FIGURE.high)
       )
-      .join('')
-  }))
-)
+    if (at) taken.push(at)
+    return {
+      zMm,
+      at,
+      d: found
+        .map(
+          (l) =>
+            `M${l.map(([x, y]) => `${props.toX(x).toFixed(1)} ${props.toY(y).toFixed(1)}`).join('L')}`
+        )
+        .join('')
+    }
+  })
+})
 const half = computed(() => props.field.cellMm / 2)
 </script>
 
@@ -67,7 +82,7 @@ const half = computed(() => props.field.cellMm / 2)
     />
     <g v-for="line in paths" :key="line.zMm">
       <path :d="line.d" />
-      <text v-if="line.at" :x="toX(line.at[0])" :y="toY(line.at[1])" class="on-drawing quiet">
+      <text v-if="line.at" :x="line.at[0]" :y="line.at[1]" class="on-drawing quiet">
         {{ figure(line.zMm, 'mm') }}
       </text>
     </g>
