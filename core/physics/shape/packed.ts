@@ -62,6 +62,10 @@ export function unpack(
   if (bytes.length !== size * 2)
     throw new RangeError(`${field}: has ${bytes.length / 2} cells; the grid has ${size}`)
   const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength)
-  let steps = 0
-  return Float32Array.from({ length: size }, (_, i) => (steps += view.getInt16(2 * i, true)) * step)
+  const values = new Float32Array(size)
+  for (let i = 0, steps = 0; i < size; i++) {
+    steps += view.getInt16(2 * i, true)
+    values[i] = steps * step
+  }
+  return values
 }

@@ -49,7 +49,6 @@ export function march(
   const rate = new Float64Array(size)
   const released = new Float64Array(size)
   const next = new Float64Array(size)
-  const begun = Float64Array.from(chain.tempC)
   let dt = FIRST_STEP_S
   let time = fromS
   while (time < toS && book.steps < MOST_STEPS) {
@@ -78,8 +77,7 @@ export function march(
       book.released += released[i]
     }
     book.lost += conduct(chain, released, dt, next, room)
-    begun.set(chain.tempC)
-    chain.tempC.set(next.subarray(0, n))
+    for (let i = 0; i < n; i++) chain.tempC[i] = next[i]
     time += dt
     book.steps++
     if (!each(time)) break
