@@ -118,6 +118,12 @@ const combs = computed(() =>
   })
 )
 
+/** Where the letters of the section's ends stand, px from them: clear of the dips along the line. */
+const lettered = computed(() => {
+  const { from, to } = props.section
+  const flat = Math.abs(to[0] - from[0]) > Math.abs(to[1] - from[1])
+  return { from: flat ? [-4, -14] : [13, -6], to: [13, 16] }
+})
 /** What is moved by itself: outline points, dips, things in the water, both ends of the section. */
 type Handle = 'corner' | 'dip' | 'thing' | 'from' | 'to'
 interface Drag {
@@ -421,8 +427,8 @@ defineExpose({ spot })
             d="M0 -9L8 0L0 9L-8 0Z"
           />
           <text
-            :x="X(section[end][0]) + 13"
-            :y="Y(section[end][1]) + (end === 'from' ? -6 : 16)"
+            :x="X(section[end][0]) + lettered[end][0]"
+            :y="Y(section[end][1]) + lettered[end][1]"
             class="on-drawing figure"
           >
             {{ end === 'from' ? 'A' : 'B' }}

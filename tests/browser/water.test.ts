@@ -629,8 +629,22 @@ describe('Moving water on the screen', function () {
     const frame = page.locator('.drawing-frame.whole')
     expect(await frame.boundingBox()).to.include({ x: 0, y: 0, width: 1280, height: 800 })
     expect(await frame.locator(lip).count()).to.equal(1)
+    // a drawing is as large as its pane, whatever becomes of that
+    const fills = () =>
+      page.waitForFunction(() =>
+        [...document.querySelectorAll('.pane > :is(.plan, .section) > svg')].every((svg) => {
+          const [drawn, pane] = [svg, svg.parentElement!].map((e) => e.getBoundingClientRect())
+          return Math.abs(drawn.width - pane.width) < 1 && Math.abs(drawn.height - pane.height) < 1
+        })
+      )
+    await fills()
     await page.keyboard.press('Escape')
     await frame.waitFor({ state: 'detached' })
+    await fills()
+    await page.setViewportSize({ width: 1000, height: 700 })
+    await fills()
+    await page.setViewportSize({ width: 1280, height: 800 })
+    await fills()
     expect(said).to.deep.equal([])
     await close()
   })

@@ -10,6 +10,7 @@ import { allCups } from '../../core/bench/benchSteps'
 import { logged } from '../../core/build/workEdits'
 import { writeBuild } from '../../core/build/file/write'
 import { BUILT_IN_SHELF } from '../../core/craft/materials/shelf'
+import { typesetting } from '../../core/exchange/paper/typeset'
 import { bookFile } from '../../core/exchange/sheets/exports'
 import { derivePlan } from '../../core/plan/derivePlan'
 import { PAPERS } from '../../core/plan/templates/pieces'
@@ -69,6 +70,15 @@ describe('The book', function () {
       for (const font of run('pdffonts', path).trim().split('\n').slice(2))
         expect(font).to.match(/yes yes yes/)
     }
+  })
+
+  it('reads a font once, however often letters change between fonts', async () => {
+    const { pdf } = await typesetting({}, ['Weir 15 mm', 'водопад'], read)
+    const inside = pdf as unknown as { _fontCount: number; _registeredFonts: object }
+    const names = Object.keys(inside._registeredFonts)
+    expect(names.length).to.be.at.least(2)
+    for (const name of [...names, ...names]) pdf.font(name)
+    expect(inside._fontCount).to.equal(names.length)
   })
 
   it('is a tree of headings, lists, tables and figures with words for them; nothing lies off its page', async () => {
