@@ -122,7 +122,7 @@ const combs = computed(() =>
 const lettered = computed(() => {
   const { from, to } = props.section
   const flat = Math.abs(to[0] - from[0]) > Math.abs(to[1] - from[1])
-  return { from: flat ? [-4, -14] : [13, -6], to: [13, 16] }
+  return { from: flat ? [-4, -14] : [13, -6], to: flat ? [13, 16] : [-21, 17] }
 })
 /** What is moved by itself: outline points, dips, things in the water, both ends of the section. */
 type Handle = 'corner' | 'dip' | 'thing' | 'from' | 'to'
