@@ -30,6 +30,13 @@ export interface Search {
 const NEARBY_TRIES = 10
 /** Layings anew in one turn. */
 const LAYINGS = 100
+/**
+ * Nodes of one try of orders, for each task, and more with every turn. These and the numbers below
+ * were tried out on problems by chance of 40 to 120 steps: none of them bears on what is proven.
+ */
+const TRY_NODES = { each: 3, more: 10 }
+/** Chance moves the choice between two orders by so much more with every turn, min. */
+const CHANCE = { perTurnMin: 60, turns: 20 }
 
 /**
  * Moves the finish and its bound by whole free stretches, as most of the time between two schedules
@@ -50,12 +57,12 @@ export function byStretches(search: Search): void {
     }
     const room = { finishMin, holds: b.es.slice(), latest: b.ls.slice() }
     for (let turn = 0; found().finishMin > finishMin && !over(); turn++) {
-      const amount = 60 * Math.min(20, turn)
+      const amountMin = CHANCE.perTurnMin * Math.min(CHANCE.turns, turn)
       const { verdict } = run({
         ...room,
-        nodes: 3 * size + 10 * turn,
+        nodes: TRY_NODES.each * size + TRY_NODES.more * turn,
         tightest: turn % 4 !== 0,
-        pull: Float64Array.from({ length: size }, () => (random() - 0.5) * amount)
+        pull: Float64Array.from({ length: size }, () => (random() - 0.5) * amountMin)
       })
       if (verdict === 'no') search.raise(finishMin + 1)
       if (verdict !== 'unknown') break
@@ -138,6 +145,8 @@ export function layNearby(
 
 /** How far ranks are moved from the latest starts, by turns, min. */
 const SPREADS_MIN = [100, 500, 2000, 6000]
+/** Every other rank, by chance, is drawn so far from the latest start to the earliest. */
+const TO_EARLIEST = 0.3
 
 /** The best of so many layings by latest starts, some mixed with earliest ones, moved about by chance. */
 function layAnew(
@@ -148,7 +157,7 @@ function layAnew(
   let best: Best | null = null
   for (let k = 0; k < LAYINGS && (best === null || best.finishMin > room.finishMin); k++) {
     const spread = SPREADS_MIN[k % SPREADS_MIN.length]
-    const early = random() < 0.5 ? 0.3 : 0
+    const early = random() < 0.5 ? TO_EARLIEST : 0
     const rank = Float64Array.from(
       room.latest,
       (late, i) => late + early * (room.holds[i] - late) + (random() - 0.5) * spread
