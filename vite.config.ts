@@ -69,7 +69,8 @@ export default defineConfig({
     target: 'es2022',
     sourcemap: false,
     assetsInlineLimit: 0,
-    chunkSizeWarningLimit: 1200
+    chunkSizeWarningLimit: 1200,
+    rolldownOptions: { checks: { pluginTimings: false } }
   },
   worker: { format: 'es' }
 })

@@ -188,6 +188,7 @@ async function firstLoad(s: Stage): Promise<void> {
   const page = await context.newPage()
   // as it goes over the wire: what is pressed beforehand says its length
   const sent = new Map<string, number>()
+  const planner = /plan\.worker/
   page.on('response', (response) => {
     void response.allHeaders().then(async (headers) => {
       const length = Number(headers['content-length'] ?? Number.NaN)
@@ -195,7 +196,8 @@ async function firstLoad(s: Stage): Promise<void> {
       sent.set(response.url(), Number.isFinite(length) ? length : responseBodySize)
     })
   })
-  const sentKb = () => [...sent.values()].reduce((a, b) => a + b, 0) / 1000
+  const sentKb = (only = /./) =>
+    [...sent].reduce((sum, [url, bytes]) => sum + (only.test(url) ? bytes : 0), 0) / 1000
   await page.goto(s.address)
   await page.locator('.card .water').first().waitFor()
   await page.waitForTimeout(500)
@@ -223,6 +225,11 @@ async function firstLoad(s: Stage): Promise<void> {
     )
     before = sentKb()
   }
+  line(
+    'of it the planner, which comes with the first of them',
+    `${sentKb(planner).toFixed(0)} kB`,
+    `${(sentKb(planner) / element).toFixed(2)} × Element Plus alone`
+  )
   await context.close()
 }
 

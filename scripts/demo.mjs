@@ -1,10 +1,10 @@
 // npm run demo: installs what is missing, builds, serves with the demo builds and prints the address.
 import { spawn } from 'node:child_process'
-import { ROOT, bin, installPackages, run } from './ready.mjs'
+import { BUILD, ROOT, bin, installPackages, run } from './ready.mjs'
 
 installPackages()
 console.log('Building …')
-if (run(bin('vite'), ['build', '--logLevel', 'warn']) !== 0) process.exit(1)
+if (run(bin('vite'), BUILD) !== 0) process.exit(1)
 const demo = process.argv.includes('--no-demo-builds') ? [] : ['--demo']
 const rest = process.argv.slice(2).filter((a) => a !== '--no-demo-builds')
 const server = spawn(process.execPath, ['--import', 'tsx', 'server/main.ts', ...demo, ...rest], {

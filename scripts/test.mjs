@@ -4,7 +4,7 @@ import { spawn } from 'node:child_process'
 import { mkdirSync, readFileSync, readdirSync, rmSync } from 'node:fs'
 import { availableParallelism } from 'node:os'
 import { join } from 'node:path'
-import { ROOT, bin, installForTests, installPackages } from './ready.mjs'
+import { BUILD, ROOT, bin, installForTests, installPackages } from './ready.mjs'
 
 installPackages()
 installForTests()
@@ -119,7 +119,7 @@ async function suite() {
 // the checks first, two at a time: tests in a browser want the machine to themselves
 await Promise.all([
   check('types', 'vue-tsc', '-p', 'tsconfig.json'),
-  check('build', 'vite', 'build', '--logLevel', 'warn')
+  check('build', 'vite', ...BUILD)
     .then(() => check('lint', 'eslint', '.', '--max-warnings', '0'))
     .then(() => check('rooms', 'depcruise', '--config', '.dependency-cruiser.cjs', ...rooms))
 ])

@@ -1,9 +1,9 @@
 // Runs a TypeScript script after installing what it needs and building the app.
-import { ROOT, bin, installForTests, installPackages, run } from './ready.mjs'
+import { BUILD, ROOT, bin, installForTests, installPackages, run } from './ready.mjs'
 
 installPackages()
 installForTests()
-if (run(bin('vite'), ['build', '--logLevel', 'warn']) !== 0) process.exit(1)
+if (run(bin('vite'), BUILD) !== 0) process.exit(1)
 process.exit(
   run(process.execPath, ['--expose-gc', '--import', 'tsx', ...process.argv.slice(2)], { cwd: ROOT })
 )

@@ -58,6 +58,7 @@ function rename(text: string): void {
         <LiveText
           class="name"
           :model-value="store.build.name"
+          :title="store.build.name"
           aria-label="Name of the build"
           maxlength="120"
           @typed="rename"

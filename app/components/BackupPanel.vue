@@ -2,7 +2,7 @@
 import { named } from '../../core/build/file/comingIn'
 import FilePick from './FilePick.vue'
 import { ElButton } from 'element-plus'
-import { computed, onMounted, ref } from 'vue'
+import { computed, onMounted, ref, watch } from 'vue'
 import { restoredWords } from '../restoredWords'
 import { saveFile } from '../saveFile'
 import {
@@ -17,9 +17,11 @@ import { dayAndClock } from '../../core/words/dates'
 import { fileSize } from '../words'
 import { isFull } from '../storage/builds'
 import { useFolderBackup } from '../stores/folderBackup'
+import { useLibraryStore } from '../stores/library'
 
 /** Everything in one zip, back again, and a nudge when there is none. */
 const emit = defineEmits<{ restored: [] }>()
+const library = useLibraryStore()
 const state = ref<Keeping | null>(null)
 const working = ref('')
 const fault = ref('')
@@ -29,6 +31,7 @@ const refresh = async () => {
   state.value = await keeping().catch(() => null)
 }
 onMounted(refresh)
+watch(() => library.kept, refresh)
 
 async function attempt(what: string, work: () => Promise<void>, file = ''): Promise<void> {
   working.value = what
@@ -75,7 +78,6 @@ const full = computed(() =>
     ? state.value.usedBytes / state.value.quotaBytes
     : 0
 )
-defineExpose({ refresh })
 </script>
 
 <template>

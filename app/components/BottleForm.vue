@@ -9,7 +9,7 @@ import { givenUp, warmth } from '../../core/craft/warmth'
 import { measureOf } from '../../core/craft/materials/units'
 import { grams, degrees, number, said } from '../words'
 import { useShelfStore } from '../stores/shelf'
-import { ask } from '../workers/askClient'
+import { askStuff } from '../workers/askClient'
 import LiveText from './LiveText.vue'
 import NumberField from './NumberField.vue'
 
@@ -71,7 +71,7 @@ watch(
     const wanted = { ...told.value }
     const id = props.bottle.id
     timer = window.setTimeout(async () => {
-      const asked = ask({ ask: 'fitResin', label: wanted }, [])
+      const asked = askStuff({ ask: 'fitResin', label: wanted }, [])
       cancel = asked.cancel
       try {
         const answer = await asked.answer

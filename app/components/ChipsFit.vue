@@ -8,7 +8,7 @@ import { computed, ref, shallowRef, useTemplateRef } from 'vue'
 import type { Chip, ChipFit } from '../../core/physics/stuff/colour/tint'
 import type { Material, Tint } from '../../core/craft/materials/types'
 import { useShelfStore } from '../stores/shelf'
-import { ask } from '../workers/askClient'
+import { askStuff } from '../workers/askClient'
 import NumberField from './NumberField.vue'
 
 /**
@@ -102,7 +102,7 @@ async function fitNow(): Promise<void> {
     depthMm: c.depthMm!
   }))
   try {
-    fit.value = await ask(
+    fit.value = await askStuff(
       { ask: 'fitChips', chips: list, scatterPerMm: milky.value ? 0.02 : 0.0002 },
       []
     ).answer

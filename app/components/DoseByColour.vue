@@ -5,8 +5,8 @@ import type { Dose } from '../../core/physics/stuff/colour/doseFor'
 import type { TintDose } from '../../core/physics/stuff/mixing/mix'
 import type { Tint } from '../../core/craft/materials/types'
 import { mm, number } from '../words'
-import type { BandSeen } from '../workers/ask'
-import { ask } from '../workers/askClient'
+import type { BandSeen } from '../workers/askStuff'
+import { askStuff } from '../workers/askClient'
 import { useShelfStore } from '../stores/shelf'
 import ColourPick from './ColourPick.vue'
 
@@ -38,7 +38,7 @@ watch([wanted, asks, () => props.tints], () => {
   timer = window.setTimeout(async () => {
     const { depthMm, bed, below = [], above = [] } = props
     const tints = props.tints.map(({ id, look }) => ({ id, look }))
-    const asked = ask(
+    const asked = askStuff(
       { ask: 'doseFor', wanted: wanted.value, depthMm, bed, tints, below, above },
       shelf.own
     )

@@ -6,7 +6,7 @@ import { coverMl } from '../../core/physics/stuff/mixing/mix'
 import { changePool, freeId } from '../../core/build/edits'
 import type { OutlineCorner, Pool, Standing } from '../../core/build/types'
 import { levelLine } from '../../core/bench/scaleLine'
-import { explainSd } from '../../core/explain/explanations'
+import { explainSd } from '../../core/explain/groundExplanations'
 import { middleOf } from '../../core/physics/shape/polygon'
 import { sideOf } from '../../core/plan/1-ground/outline'
 import type { Plan, PoolGroundPlan } from '../../core/plan/derivePlan'
@@ -16,7 +16,6 @@ import DeviceButton from './DeviceButton.vue'
 import How from './How.vue'
 import LiveText from './LiveText.vue'
 import NumberField from './NumberField.vue'
-import WorkTable from './WorkTable.vue'
 
 /**
  * How the bed is read between dips, walls that lean or bulge, what stands in the water, and whether
@@ -32,11 +31,6 @@ const tilt = computed(() => store.build!.outOfLevel)
 const shims = computed(() => props.plan?.ground.shims)
 /** A wall of the outline, and where it is. */
 type Dam = { c: OutlineCorner; where: string }
-const WALLS = [
-  { id: 'edge', label: 'edge' },
-  { id: 'lean', label: 'leans out', width: 84 },
-  { id: 'bulge', label: 'bulges out', width: 100 }
-]
 const dams = computed<Dam[]>(
   () =>
     props.pool?.outline.flatMap((c, i, all) => {
@@ -132,9 +126,12 @@ const SHAPES: { id: Standing['shape']; name: string }[] = [
   </section>
   <section v-if="pool && dams.length" class="panel pad stack">
     <h2>Dam and case walls</h2>
-    <WorkTable :rows="dams" row-key="where" :columns="WALLS">
-      <template #edge="{ row }">{{ row.where }}</template>
-      <template #lean="{ row: { c, where } }">
+    <div class="walls small">
+      <span class="soft" aria-hidden="true">edge</span
+      ><span class="soft" aria-hidden="true">leans out</span
+      ><span class="soft" aria-hidden="true">bulges out</span>
+      <template v-for="{ c, where } in dams" :key="c.id">
+        <span>{{ where }}</span>
         <NumberField
           bare
           :label="`Lean of the wall, ${where}`"
@@ -144,8 +141,6 @@ const SHAPES: { id: Standing['shape']; name: string }[] = [
           :max="60"
           @update:model-value="setEdge(c.id, { leanDeg: $event! })"
         />
-      </template>
-      <template #bulge="{ row: { c, where } }">
         <NumberField
           bare
           :label="`Bulge of the wall, ${where}`"
@@ -156,7 +151,7 @@ const SHAPES: { id: Standing['shape']; name: string }[] = [
           @update:model-value="setEdge(c.id, { bulgeMm: $event! })"
         />
       </template>
-    </WorkTable>
+    </div>
     <p v-if="ground?.leanMl" class="small">Leaning adds {{ ml(ground.leanMl) }}.</p>
   </section>
   <section v-if="pool" class="panel pad stack" data-test="standing">
@@ -294,6 +289,12 @@ const SHAPES: { id: Standing['shape']; name: string }[] = [
 </template>
 
 <style scoped>
+.walls {
+  display: grid;
+  grid-template-columns: 1fr 92px 108px;
+  gap: 6px 10px;
+  align-items: center;
+}
 .thing {
   border-left: 4px solid var(--timber);
   padding-left: 10px;

@@ -1,7 +1,5 @@
 <script setup lang="ts">
-import { PanelRightOpen } from '@lucide/vue'
-import { ElButton, ElDrawer } from 'element-plus'
-import { ref } from 'vue'
+import { defineAsyncComponent } from 'vue'
 import { useTablet } from '../screens'
 
 /**
@@ -10,20 +8,13 @@ import { useTablet } from '../screens'
  */
 defineProps<{ drawings?: string | Record<string, boolean>; tray?: string }>()
 const tablet = useTablet()
-const open = ref(false)
+const TrayDrawer = defineAsyncComponent(() => import('./TrayDrawer.vue'))
 </script>
 
 <template>
   <div class="worktop">
     <div class="drawings" :class="drawings"><slot /></div>
-    <template v-if="tablet">
-      <ElButton class="tool tray-handle" data-test="tray-handle" @click="open = true">
-        <PanelRightOpen :size="17" aria-hidden="true" />{{ tray ?? 'Figures' }}
-      </ElButton>
-      <ElDrawer v-model="open" :title="tray ?? 'Figures'" size="372px" append-to="#sheets">
-        <div class="tray"><slot name="tray" /></div>
-      </ElDrawer>
-    </template>
+    <TrayDrawer v-if="tablet" :name="tray ?? 'Figures'"><slot name="tray" /></TrayDrawer>
     <div v-else class="tray"><slot name="tray" /></div>
   </div>
 </template>

@@ -124,6 +124,29 @@ const lettered = computed(() => {
   const flat = Math.abs(to[0] - from[0]) > Math.abs(to[1] - from[1])
   return { from: flat ? [-4, -14] : [13, -6], to: flat ? [13, 16] : [-21, 17] }
 })
+/** Where its words stand beside the ring of the next dip, px from its middle: on the clearest side. */
+const WORDS_WIDE = 92
+const BESIDE: { dx: number; dy: number; anchor: 'start' | 'middle' | 'end'; from: number }[] = [
+  { dx: 14, dy: 5, anchor: 'start', from: 12 },
+  { dx: -14, dy: 5, anchor: 'end', from: -12 - WORDS_WIDE },
+  { dx: 0, dy: -17, anchor: 'middle', from: -WORDS_WIDE / 2 },
+  { dx: 0, dy: 27, anchor: 'middle', from: -WORDS_WIDE / 2 }
+]
+const nextWords = computed(() => {
+  if (!props.nextDip) return BESIDE[0]
+  const [x, y] = px(props.nextDip)
+  // a dip's cross with its figure reaches some 34 px to the right of it and 16 above
+  const marks = (chosen.value?.soundings ?? []).map((s) => px([s[0], s[1]]))
+  const lies = (b: (typeof BESIDE)[number]) =>
+    marks.filter(
+      ([mx, my]) =>
+        mx + 34 > x + b.from &&
+        mx - 6 < x + b.from + WORDS_WIDE &&
+        my + 8 > y + b.dy - 13 &&
+        my - 18 < y + b.dy + 4
+    ).length
+  return BESIDE.reduce((best, b) => (lies(b) < lies(best) ? b : best))
+})
 /** What is moved by itself: outline points, dips, things in the water, both ends of the section. */
 type Handle = 'corner' | 'dip' | 'thing' | 'from' | 'to'
 interface Drag {
@@ -495,7 +518,12 @@ defineExpose({ spot })
 
       <g v-if="nextDip && tool !== 'look' && tool !== 'lip'" class="next-dip" data-test="next-dip">
         <circle :cx="X(nextDip[0])" :cy="Y(nextDip[1])" r="10" />
-        <text :x="X(nextDip[0]) + 14" :y="Y(nextDip[1]) + 5" class="on-drawing figure">
+        <text
+          :x="X(nextDip[0]) + nextWords.dx"
+          :y="Y(nextDip[1]) + nextWords.dy"
+          :text-anchor="nextWords.anchor"
+          class="on-drawing figure"
+        >
           dip here next
         </text>
       </g>

@@ -1,7 +1,7 @@
 import { computed, onBeforeUnmount, shallowRef, watch } from 'vue'
 import type { PictureScale } from '../../core/build/pictures'
-import { ontoPicture, ontoPlan } from '../../core/plan/beside/traced'
 import type { Base } from '../../core/build/types'
+import type { Point2 } from '../../core/physics/shape/polygon'
 import { photo } from '../storage/photos'
 import { useBuildStore } from '../stores/build'
 
@@ -52,7 +52,12 @@ export function useUnderlay(lies: 'plan' | 'section') {
 async function laid(picture: Blob, scale: PictureScale, base: Base): Promise<Underlay | null> {
   const bitmap = await createImageBitmap(picture)
   try {
-    if (scale.by === 'four') return await broughtSquare(bitmap, scale, base)
+    // fetched when a picture is laid under: few builds have one
+    const { ontoPicture, ontoPlan } = await import('../../core/plan/beside/traced')
+    if (scale.by === 'four') {
+      const from = ontoPicture(scale, { widthMm: base.widthMm, depthMm: base.depthMm })
+      return await broughtSquare(bitmap, from, base)
+    }
     const onto = ontoPlan(scale, base)
     const [[x, y], [right, low]] = [onto([0, 0]), onto([bitmap.width, bitmap.height])]
     return {
@@ -72,10 +77,9 @@ async function laid(picture: Blob, scale: PictureScale, base: Base): Promise<Und
 
 async function broughtSquare(
   bitmap: ImageBitmap,
-  scale: PictureScale,
+  from: (at: Point2) => Point2,
   { widthMm, depthMm }: Base
 ): Promise<Underlay | null> {
-  const from = ontoPicture(scale, { widthMm, depthMm })
   const source = new OffscreenCanvas(bitmap.width, bitmap.height)
   const drawn = source.getContext('2d')!
   drawn.drawImage(bitmap, 0, 0)

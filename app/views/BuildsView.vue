@@ -274,7 +274,8 @@ const exportAll = () =>
           </h2>
           <p class="small soft">
             {{ row.build.scale }} · {{ figure(row.build.base.widthMm, 'mm') }} ×
-            {{ mm(row.build.base.depthMm) }}{{ card ? ` · ${ml(card.waterMl)} of water` : '' }}
+            {{ mm(row.build.base.depthMm)
+            }}{{ card && card.waterMl >= 0.5 ? ` · ${ml(card.waterMl)} of water` : '' }}
           </p>
           <dl v-if="card && moment">
             <div>

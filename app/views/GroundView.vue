@@ -6,7 +6,7 @@ import DrawingFrame from '../components/DrawingFrame.vue'
 import ChoiceField from '../components/ChoiceField.vue'
 import { ElButton } from 'element-plus'
 import WorkTop from '../components/WorkTop.vue'
-import { computed, onBeforeUnmount, onMounted, ref } from 'vue'
+import { computed, defineAsyncComponent, onBeforeUnmount, onMounted, ref } from 'vue'
 import {
   addCorner,
   addSounding,
@@ -23,21 +23,24 @@ import { moveThing } from '../../core/build/runEdits'
 import type { Pool } from '../../core/build/types'
 import { insideRing, type Point2 } from '../../core/physics/shape/polygon'
 import { ofKind } from '../../core/craft/materials/shelf'
-import LandBrush from '../drawings/LandBrush.vue'
-import LandPanel from '../components/LandPanel.vue'
 import { contoursOf } from '../../core/build/landEdits'
 import { isLine, LAND_TOOLS, useSculpting } from '../sculpting'
 import type { Act } from '../drawings/acts'
 import FindingsList from '../components/FindingsList.vue'
-import LandTools from '../components/LandTools.vue'
 import GroundExtras from '../components/GroundExtras.vue'
 import NumberField from '../components/NumberField.vue'
-import ScanDialog from '../components/ScanDialog.vue'
-import SoundingsTable from '../components/SoundingsTable.vue'
+import WhenNear from '../components/WhenNear.vue'
 import PlanDrawing, { type PlanTool } from '../drawings/PlanDrawing.vue'
 import BuildSection from '../components/BuildSection.vue'
 import { usePhone } from '../screens'
 import { useBuildStore } from '../stores/build'
+
+/** Fetched when they are asked for, or come in sight. */
+const LandPanel = defineAsyncComponent(() => import('../components/LandPanel.vue'))
+const LandBrush = defineAsyncComponent(() => import('../drawings/LandBrush.vue'))
+const LandTools = defineAsyncComponent(() => import('../components/LandTools.vue'))
+const ScanDialog = defineAsyncComponent(() => import('../components/ScanDialog.vue'))
+const SoundingsTable = defineAsyncComponent(() => import('../components/SoundingsTable.vue'))
 
 const store = useBuildStore()
 const underlay = useUnderlay('plan')
@@ -322,7 +325,9 @@ function actsAt(event: MouseEvent): Act[] {
         </template>
       </section>
       <GroundExtras :pool="pool" :ground="ground" :plan="plan" />
-      <SoundingsTable v-if="pool" :pool="pool" :faults="faults" />
+      <WhenNear v-if="pool" :least-px="260">
+        <SoundingsTable :pool="pool" :faults="faults" />
+      </WhenNear>
       <section class="panel pad stack">
         <h2>Base and land</h2>
         <div class="grid2">

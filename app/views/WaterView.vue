@@ -31,12 +31,8 @@ import { takeMaps } from '../../core/build/runEdits'
 import type { Sea } from '../../core/build/types'
 import type { WaterKind } from '../../core/craft/ways/types'
 import { scaled, scaleRatio } from '../../core/physics/shape/scale'
-import {
-  explainDepth,
-  explainPours,
-  explainSd,
-  explainVolume
-} from '../../core/explain/explanations'
+import { explainPours } from '../../core/explain/explanations'
+import { explainDepth, explainSd, explainVolume } from '../../core/explain/groundExplanations'
 import { flowLandingAt } from '../../core/plan/beside/landingEdit'
 import { awayFrom, headingTo, type Point2 } from '../../core/physics/shape/polygon'
 import { useRouter } from 'vue-router'

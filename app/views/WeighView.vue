@@ -31,7 +31,7 @@ import { workingWords } from '../../core/explain/explanations'
 import { ml, grams, degrees, said } from '../words'
 import { useBuildStore } from '../stores/build'
 import { useShelfStore } from '../stores/shelf'
-import { ask } from '../workers/askClient'
+import { askStuff } from '../workers/askClient'
 
 /** The scale: A, then B, to their grams, with the clocks of the cup beside it. Typed grams always work. */
 const store = useBuildStore()
@@ -216,7 +216,7 @@ watch(
   async () => {
     cancelAsk()
     if (!resin.value || massG.value <= 0) return
-    const asked = ask(
+    const asked = askStuff(
       {
         ask: 'cupClocks',
         build: build.value,

@@ -3,9 +3,11 @@ import type { Material } from '../../core/craft/materials/types'
 import { NO_HISTORY, type History } from '../../core/plan/learned/history'
 import type { Answers, Question } from './ask'
 import type { AskWork } from './ask.worker'
+import type { StuffAnswers, StuffQuestion } from './askStuff'
+import type { StuffWork } from './askStuff.worker'
 import { job, type Job } from './hire'
 
-/** Asks a question off the main thread, in a worker of its own. */
+/** Asks a question that takes a plan off the main thread, in a worker of its own. */
 export function ask<Q extends Question>(
   question: Q,
   own: readonly Material[],
@@ -17,5 +19,18 @@ export function ask<Q extends Question>(
   return job<AskWork, Answers[Q['ask']]>(
     worker,
     (w) => w.answer(plain.question, plain.own, plain.history) as Promise<Answers[Q['ask']]>
+  )
+}
+
+/** The same for a question of resin and tint alone. */
+export function askStuff<Q extends StuffQuestion>(
+  question: Q,
+  own: readonly Material[]
+): Job<StuffAnswers[Q['ask']]> {
+  const worker = new Worker(new URL('./askStuff.worker.ts', import.meta.url), { type: 'module' })
+  const plain = klona({ question, own })
+  return job<StuffWork, StuffAnswers[Q['ask']]>(
+    worker,
+    (w) => w.answer(plain.question, plain.own) as Promise<StuffAnswers[Q['ask']]>
   )
 }

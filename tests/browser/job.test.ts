@@ -15,6 +15,7 @@ import {
   DEMO_ID,
   downloaded,
   goTo,
+  madeWhole,
   openPage,
   stage,
   type Stage
@@ -188,6 +189,7 @@ describe('A builder at the bench', function () {
     const context = await s.profile()
     const page = await openPage(context, `${s.address}/build/${DEMO_ID}/ground`)
     await page.locator('.dip').first().waitFor()
+    await madeWhole(page)
     await page.getByRole('button', { name: 'Paste' }).click()
     const box = page.getByLabel('Columns from a spreadsheet')
     await box.fill('210\t200\t40\n210\tx\t38')

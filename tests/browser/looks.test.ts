@@ -1,5 +1,5 @@
 import { expect } from 'chai'
-import type { Page } from 'playwright-core'
+import type { BrowserContext, Page } from 'playwright-core'
 import { derivePlan } from '../../core/plan/derivePlan'
 import { demo } from '../support/builds'
 import { everyView } from '../support/views'
@@ -8,6 +8,7 @@ import {
   complaints,
   DEMO_ID,
   goTo,
+  madeWhole,
   openPage,
   stage,
   VIEWS,
@@ -17,6 +18,23 @@ import {
 /** The dark as the app itself puts it on. */
 const night = (page: Page, on: boolean) =>
   page.evaluate((dark) => document.documentElement.classList.toggle('dark', dark), on)
+
+/**
+ * How many kB came over the wire since it was last asked: pressed as they are sent. The planner comes
+ * with whichever view is opened first, and is none of its own; neither is the library of charts.
+ */
+function bytesSent(context: BrowserContext): () => number {
+  let bytes = 0
+  context.on('response', (response) => {
+    if (/plan\.worker|plotly/.test(response.url())) return
+    void response.headerValue('content-length').then((length) => (bytes += Number(length ?? 0)))
+  })
+  return () => {
+    const since = bytes / 1000
+    bytes = 0
+    return since
+  }
+}
 
 describe('Every view', function () {
   this.timeout(900_000)
@@ -49,12 +67,13 @@ describe('Every view', function () {
     await context.close()
   })
 
-  it('fits 1280 × 800 and 1024 × 768: nothing runs off the side and no button cuts its words', async () => {
+  it('fits 1280 × 800 and 1024 × 768: nothing runs off the side and no button cuts its words; Builds comes in 350 kB, each view after it in 120 more', async () => {
     for (const [width, height] of [
       [1280, 800],
       [1024, 768]
     ]) {
       const context = await s.profile({ width, height })
+      const sent = bytesSent(context)
       const page = await openPage(context, s.address)
       for (const view of [
         '',
@@ -64,6 +83,9 @@ describe('Every view', function () {
         await goTo(page, `/${view}`)
         await page.locator('.view, .builds').waitFor()
         await page.waitForTimeout(300)
+        const kB = sent()
+        expect(kB, `kB of ${view || 'Builds'}`).to.be.below(view ? 120 : 350)
+        await madeWhole(page)
         const off = await page.evaluate(() => {
           const cut = [...document.querySelectorAll<HTMLElement>('button, h1, h2, h3, th')].filter(
             (e) =>

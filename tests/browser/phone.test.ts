@@ -7,6 +7,7 @@ import {
   complaints,
   DEMO_ID,
   goTo,
+  madeWhole,
   openPage,
   stage,
   VIEWS,
@@ -89,6 +90,7 @@ describe('On the phone and the tablet', function () {
     for (const view of VIEWS) {
       await goTo(page, `/build/${DEMO_ID}/${view}`)
       await page.locator('.view > :not(.coming)').first().waitFor()
+      await madeWhole(page)
       await look(view)
     }
     expect(said).to.deep.equal([])
@@ -206,6 +208,7 @@ describe('On the phone and the tablet', function () {
     for (const view of VIEWS) {
       await goTo(page, `/build/${DEMO_ID}/${view}`)
       await page.locator('[data-test="waterline"], [data-test="bench"]').first().waitFor()
+      await madeWhole(page)
       await page.waitForTimeout(150)
       found.push(...(await axe(page)).map((f) => `${view} ${f}`))
     }

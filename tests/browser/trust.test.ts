@@ -4,7 +4,7 @@ import { checkBuild } from '../../core/build/file/buildFile'
 import { writeBuild } from '../../core/build/file/write'
 import type { Build } from '../../core/build/types'
 import { unpackBackup } from '../../core/exchange/unpack'
-import { DEMO_ID, openPage, settled, stage, type Stage } from '../support/browser'
+import { DEMO_ID, madeWhole, openPage, settled, stage, type Stage } from '../support/browser'
 
 const level = (page: Page) => page.getByLabel('Level', { exact: true })
 const DAY_MS = 24 * 3600_000
@@ -71,6 +71,7 @@ describe('Trust', function () {
     const context = await s.profile()
     const page = await openPage(context, `${s.address}/build/${DEMO_ID}/ground`, false)
     await settled(page)
+    await madeWhole(page)
     await page.getByRole('button', { name: 'Paste' }).click()
     await page
       .getByLabel('Columns from a spreadsheet')
@@ -170,14 +171,19 @@ describe('Trust', function () {
       };\n`
       await route.fulfill({ response: there, body: snare + (await there.text()) })
     })
-    const page = await openPage(context, water(), false)
+    const page = await openPage(context, water())
     await settled(page)
     const volume = await page.locator('[data-test="volume"]').innerText()
     const name = page.getByLabel('Name of the build')
     await name.fill('Snare')
     await level(page).fill('49')
     const notice = page.getByText('The plan could not be worked out')
-    await notice.waitFor()
+    await page.locator('[data-test="waterline"][data-settled="false"]').waitFor()
+    while (!(await notice.isVisible())) {
+      // its 20 s pass by the page's clock
+      await page.clock.fastForward(5_000)
+      await page.waitForTimeout(100)
+    }
     expect(await notice.innerText()).to.match(
       /working out the (ground|forms|stacks|amounts|cures|steps|days|findings) took more than 20 s and was stopped; what you see is the last plan/
     )

@@ -5,6 +5,7 @@ import {
   DEMO_ID,
   downloaded,
   goTo,
+  madeWhole,
   openPage,
   stage,
   type Stage
@@ -89,6 +90,7 @@ describe('Inches, ounces and °F', function () {
       for (const view of ['ground', 'water', 'run', 'build-up', 'prints']) {
         await goTo(page, `/build/${demo(name).id}/${view}`)
         await page.locator('[data-test="waterline"][data-settled="true"]').waitFor()
+        await madeWhole(page)
         for (const { id } of view === 'water' || view === 'build-up' ? demo(name).waters : []) {
           await page.evaluate(
             (water) => history.replaceState(history.state, '', `?water=${water}`),

@@ -10,9 +10,9 @@ import {
   explainDam,
   explainLeak,
   explainLight,
-  explainLip,
-  explainSd
+  explainLip
 } from '../../core/explain/explanations'
+import { explainSd } from '../../core/explain/groundExplanations'
 import { drawnOutline, sideOf } from '../../core/plan/1-ground/outline'
 import { lightPlan, LONGEST_LIGHT_S } from '../../core/plan/3-stacks/lightBody'
 import { secondsForCoat } from '../../core/physics/stuff/light/uvCure'

@@ -4,15 +4,14 @@ import { changeFall, changePool, setEdge } from '../../core/build/edits'
 import type { Build } from '../../core/build/types'
 import { poolsOf } from '../../core/build/types'
 import {
-  explainDepth,
   explainFinish,
   explainMix,
   explainPours,
   explainStrip,
   explainStripCount,
-  explainVolume,
   explainWorking
 } from '../../core/explain/explanations'
+import { explainDepth, explainVolume } from '../../core/explain/groundExplanations'
 import { groundStage } from '../../core/plan/1-ground/groundStage'
 import { signedArea } from '../../core/physics/shape/polygon'
 import { BUILT_IN_SHELF, onShelf, shelfOf } from '../../core/craft/materials/shelf'

@@ -181,6 +181,12 @@ export async function goTo(page: Page, path: string): Promise<void> {
 export const settled = (page: Page): Promise<void> =>
   page.locator('[data-test="waterline"][data-settled="true"]').waitFor()
 
+/** What lies out of sight is there too, as soon as a key is touched. */
+export async function madeWhole(page: Page): Promise<void> {
+  await page.keyboard.press('Shift')
+  await page.locator('[data-to-come]').first().waitFor({ state: 'detached' })
+}
+
 /** A page of the app that one test leaves to the next: loaded, its workers warm. */
 interface Lent {
   page: Page

@@ -1,5 +1,5 @@
 import type { Page } from 'playwright-core'
-import { choose, DEMO_ID, goTo, VIEWS } from './browser'
+import { choose, DEMO_ID, goTo, madeWhole, VIEWS } from './browser'
 
 /**
  * What lies behind a leaf of a view, of one water: seen by everyone who looks for it, so looked at
@@ -32,6 +32,7 @@ export async function everyView(page: Page, look: (where: string) => Promise<voi
   for (const view of VIEWS) {
     await goTo(page, `/build/${DEMO_ID}/${view}`)
     await page.locator('[data-test="waterline"]').waitFor()
+    await madeWhole(page)
     await page.waitForTimeout(150)
     await look(view)
     for (const leaf of LEAVES[view] ?? []) {

@@ -1,12 +1,7 @@
 import type { Build, Water } from '../../build/types'
 import type { Plan } from '../../plan/derivePlan'
-import {
-  explainDepth,
-  explainPours,
-  explainStrip,
-  explainVolume,
-  type Explanation
-} from '../../explain/explanations'
+import { explainPours, explainStrip, type Explanation } from '../../explain/explanations'
+import { explainDepth, explainVolume } from '../../explain/groundExplanations'
 import { explainClear, explainCoats } from '../../explain/gelExplanations'
 import { explainAngle, explainLanding, explainSheet } from '../../explain/waterExplanations'
 import { onShelf, type Shelf } from '../../craft/materials/shelf'
