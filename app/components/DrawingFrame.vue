@@ -168,7 +168,7 @@ onBeforeUnmount(() => behind(false))
       @keydown="key"
     >
       <slot name="beside" />
-      <div v-show="!instead" class="held">
+      <div v-show="!instead" class="drawing-held">
         <div
           ref="pane"
           class="pane"
@@ -244,7 +244,7 @@ onBeforeUnmount(() => behind(false))
 .drawing-frame.own:not(.whole) {
   position: relative;
 }
-.own:not(.whole) .held {
+.own:not(.whole) .drawing-held {
   padding-right: 32px;
 }
 .own.whole .pane {
@@ -265,7 +265,7 @@ onBeforeUnmount(() => behind(false))
   flex: 0 0 40%;
   border-left: 2px solid var(--line-strong);
 }
-.held {
+.drawing-held {
   position: relative;
   flex: 1;
   display: flex;
@@ -310,7 +310,7 @@ onBeforeUnmount(() => behind(false))
   .own:not(.whole) .nearness {
     display: none;
   }
-  .own:not(.whole) .held {
+  .own:not(.whole) .drawing-held {
     padding-right: 0;
   }
 }

@@ -33,8 +33,8 @@ const chart = computed(() => {
       }
     ],
     layout: {
-      margin: { l: 44, r: 14, t: 8, b: 36 },
-      xaxis: { title: { text: unit('ml'), standoff: 4 }, rangemode: 'tozero', nticks: 5 },
+      margin: { l: 44, r: 14, t: 8, b: 44 },
+      xaxis: { title: { text: unit('ml'), standoff: 6 }, rangemode: 'tozero', nticks: 5 },
       yaxis: { title: { text: `level, ${unit('mm')}`, standoff: 4 }, nticks: 6 }
     }
   })

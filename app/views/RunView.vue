@@ -191,7 +191,6 @@ const freeze = () =>
                 (line) => store.edit('Section line', (b) => ({ ...b, section: line }), 'section')
               "
           /></DrawingFrame>
-          <p v-if="!run && running.state === 'idle'" class="invite">No water has run here yet.</p>
         </div>
         <div v-if="beside && plan" class="drawing-box second" data-test="beside">
           <p class="caption">{{ build.running.kept.find((k) => k.id === besideId)?.name }}</p>
@@ -221,6 +220,7 @@ const freeze = () =>
             Back to Water
           </ElButton>
         </div>
+        <p v-if="!run && running.state === 'idle'">No water has run here yet.</p>
         <div class="row acts">
           <ElButton
             v-if="running.state === 'idle' || running.state === 'done'"
@@ -519,14 +519,6 @@ const freeze = () =>
   margin: 0;
   z-index: 1;
   font-weight: 650;
-}
-.invite {
-  position: absolute;
-  inset: auto 0 18px;
-  text-align: center;
-  margin: 0;
-  font-weight: 600;
-  pointer-events: none;
 }
 .check {
   display: inline-flex;

@@ -237,6 +237,9 @@ describe('At the bench', function () {
     expect(await page.locator('[data-test="proof"]').innerText()).to.match(
       /No plan can finish before Tuesday 29 December, 20:33/
     )
+    // a wait is filled with the pattern of what it waits for, by which the key tells it
+    const filled = (wait: SVGElement) => getComputedStyle(wait).fill
+    expect(await page.locator('.river .wait').first().evaluate(filled)).to.match(/#state-/)
     await page.locator('[data-leaf="hours"]').click()
     const ics = [
       'BEGIN:VCALENDAR',
