@@ -310,8 +310,14 @@ canvas.loaded {
 html.dark .guide text:not(.quiet) {
   fill: #17221f;
 }
+@media (max-width: 43.75rem) {
+  .chips {
+    flex-direction: column;
+    height: auto;
+  }
+}
 .side {
-  width: 330px;
+  width: min(100%, 330px);
   overflow: auto;
   gap: 9px;
 }

@@ -148,4 +148,10 @@ const pairs = computed(() => facesMet(props.poured, props.dam?.face ?? null))
 .pairs .holds {
   border-color: var(--brass);
 }
+@media (max-width: 43.75rem) {
+  .sheet {
+    flex-direction: column;
+    height: auto;
+  }
+}
 </style>

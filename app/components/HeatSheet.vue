@@ -115,4 +115,15 @@ const rows = computed(() => [
   font-weight: 650;
   font-size: 0.875rem;
 }
+@media (max-width: 43.75rem) {
+  .side {
+    flex-direction: column;
+  }
+  .side :deep(.holder) {
+    min-height: 220px;
+  }
+  .times {
+    width: auto;
+  }
+}
 </style>

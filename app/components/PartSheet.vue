@@ -165,4 +165,13 @@ const small = (value: number) => fine(value, 'mm')
 .wide {
   grid-column: 1 / -1;
 }
+@media (max-width: 43.75rem) {
+  .sheet {
+    flex-direction: column;
+    height: auto;
+  }
+  .figures {
+    width: auto;
+  }
+}
 </style>

@@ -8,6 +8,7 @@ import type { WayCompared } from '../../core/plan/beside/compareWays'
 import { dayAndClock } from '../../core/words/dates'
 import { duration } from '../../core/words/durations'
 import { useElsewhere } from '../elsewhere'
+import { usePhone } from '../screens'
 import { useSettingsStore } from '../stores/settings'
 import { useHistoryStore } from '../stores/history'
 import { useShelfStore } from '../stores/shelf'
@@ -156,6 +157,9 @@ const LINES = computed<Line[]>(() => [
   { name: 'risk', of: (w) => w.risk },
   { name: 'taken back', of: (w) => w.reversible }
 ])
+const stopWords = (s: WayCompared['stops'][number]) =>
+  `${said(s.title.replace(/^[^:]*: /, ''))} (${said(s.number)})`
+const phone = usePhone()
 </script>
 
 <template>
@@ -167,7 +171,24 @@ const LINES = computed<Line[]>(() => [
     <p v-if="problem" class="fault">
       {{ problem }}
     </p>
-    <table v-if="found.length" class="plain" :class="{ old: working }">
+    <!-- on a phone one way under the other: side by side they have no room -->
+    <template v-if="phone">
+      <section v-for="w in found" :key="w.way" class="one" :class="{ on: w.way === way }">
+        <h3>{{ said(w.name) }}</h3>
+        <dl>
+          <template v-for="line in LINES" :key="line.name">
+            <dt class="small soft">{{ said(line.name) }}</dt>
+            <dd :class="{ least: line.best?.(w) }">{{ line.of(w) }}</dd>
+          </template>
+          <dt class="small soft">stops</dt>
+          <dd v-if="!w.stops.length">nothing</dd>
+          <dd v-for="s in w.stops" v-else :key="s.id" class="fault">{{ stopWords(s) }}</dd>
+        </dl>
+        <b v-if="w.way === way">this plan</b
+        ><ElButton v-else class="tool" :data-way="w.way" @click="take(w.way)">Make it so</ElButton>
+      </section>
+    </template>
+    <table v-else-if="found.length" class="plain" :class="{ old: working }">
       <thead>
         <tr>
           <td></td>
@@ -195,9 +216,7 @@ const LINES = computed<Line[]>(() => [
           <th scope="row">stops</th>
           <td v-for="w in found" :key="w.way" class="small" :class="{ on: w.way === way }">
             <span v-if="!w.stops.length">nothing</span
-            ><span v-for="s in w.stops" v-else :key="s.id" class="fault"
-              >{{ said(s.title.replace(/^[^:]*: /, '')) }} ({{ said(s.number) }})
-            </span>
+            ><span v-for="s in w.stops" v-else :key="s.id" class="fault">{{ stopWords(s) }} </span>
           </td>
         </tr>
         <tr>
@@ -236,5 +255,26 @@ table.plain th {
 }
 .old {
   opacity: 0.6;
+}
+.one {
+  padding: 10px 12px 14px;
+  border-top: 1px solid var(--line-strong);
+}
+.one dl {
+  display: grid;
+  grid-template-columns: 7.5rem 1fr;
+  gap: 4px 10px;
+  margin: 6px 0 10px;
+}
+.one dd {
+  margin: 0;
+}
+.least {
+  font-weight: 700;
+}
+@media (max-width: 43.75rem) {
+  .ways {
+    height: auto;
+  }
 }
 </style>

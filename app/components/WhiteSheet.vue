@@ -168,12 +168,17 @@ const FILLS: Record<number, string> = { 15: 'thin', 40: 'half', 70: 'thick' }
   height: 100%;
   overflow: auto;
   display: grid;
-  grid-template-columns: 1fr 1.1fr 1fr;
+  grid-template-columns: repeat(auto-fit, minmax(min(100%, 15rem), 1fr));
   gap: 20px;
 }
 .stack {
   gap: 8px;
   align-content: start;
+}
+@media (max-width: 43.75rem) {
+  .sheet {
+    height: auto;
+  }
 }
 .ways {
   align-items: end;
@@ -199,7 +204,7 @@ const FILLS: Record<number, string> = { 15: 'thin', 40: 'half', 70: 'thick' }
 }
 .band {
   display: grid;
-  grid-template-columns: 116px 1fr 76px;
+  grid-template-columns: 7.25rem minmax(0, 1fr) auto;
   gap: 8px;
   align-items: center;
   font-size: 0.8438rem;
@@ -227,7 +232,7 @@ const FILLS: Record<number, string> = { 15: 'thin', 40: 'half', 70: 'thick' }
   align-items: center;
 }
 .share > .field {
-  width: 92px;
+  width: 5.75rem;
 }
 .share.over {
   border-left: 4px solid var(--brass);

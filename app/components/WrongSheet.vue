@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { ElButton } from 'element-plus'
-import { computed, onBeforeUnmount, ref, shallowRef, watch } from 'vue'
+import { computed, onBeforeUnmount, ref, shallowRef, useTemplateRef, watch } from 'vue'
 import { addRepair, changeRepair, removeRepair } from '../../core/build/edits'
 import type { Build, Water } from '../../core/build/types'
 import { useRoute } from 'vue-router'
@@ -9,6 +9,7 @@ import type { RepairCost } from '../../core/plan/beside/repairCost'
 import { measuredOf, TROUBLES, troublesOf } from '../../core/craft/troubles/troubles'
 import { duration } from '../../core/words/durations'
 import { number, money, said } from '../words'
+import { usePhone } from '../screens'
 import { useBuildStore } from '../stores/build'
 import { useSettingsStore } from '../stores/settings'
 import { useHistoryStore } from '../stores/history'
@@ -94,6 +95,10 @@ watch([chosen, measured, () => props.build], async () => {
   }
 })
 onBeforeUnmount(() => cancel())
+/** What was tapped low in the list is seen: on a phone it stands over it. */
+const sheet = useTemplateRef<HTMLElement>('sheet')
+const phone = usePhone()
+watch(trouble, (one) => one && phone.value && sheet.value?.scrollIntoView(), { flush: 'post' })
 const days = (value: number) =>
   Math.abs(value) < 0.02
     ? 'no later'
@@ -101,7 +106,7 @@ const days = (value: number) =>
 </script>
 
 <template>
-  <div class="sheet" data-test="wrong">
+  <div ref="sheet" class="sheet" data-test="wrong">
     <ul class="troubles" aria-label="What went wrong">
       <li v-for="t in list" :key="t.id">
         <ElButton
@@ -257,5 +262,20 @@ const days = (value: number) =>
 .taken {
   width: 190px;
   flex: none;
+}
+/* on a phone the case stands over the list that it was chosen from */
+@media (max-width: 43.75rem) {
+  .sheet {
+    flex-direction: column;
+    height: auto;
+  }
+  .troubles,
+  .taken {
+    width: auto;
+  }
+  .case {
+    order: -1;
+    flex: none;
+  }
 }
 </style>

@@ -38,12 +38,9 @@ const each = computed(() => (width.value - 2 * M) / Math.max(1, props.colours.sw
       <text :x="M" y="13" class="quiet">
         {{
           cells.length
-            ? 'along the section, seen from above'
+            ? `along the section, seen from above: ${mm(to - from)}`
             : 'the section does not cross this pool'
         }}
-      </text>
-      <text v-if="cells.length" :x="width - M" y="13" text-anchor="end" class="quiet">
-        {{ mm(to - from) }}
       </text>
       <rect
         v-for="(c, i) in cells"
@@ -73,7 +70,9 @@ const each = computed(() => (width.value - 2 * M) / Math.max(1, props.colours.sw
         <text :x="0" :y="chip + 16">
           {{ mm(s.depthMm) }}
         </text>
-        <text :x="0" :y="chip + 31" class="quiet">{{ Math.round(s.bedShowsPct) }} % bed</text>
+        <text :x="0" :y="chip + 31" class="quiet">
+          {{ Math.round(s.bedShowsPct) }} %{{ each < 58 ? '' : ' bed' }}
+        </text>
       </g>
     </svg>
   </div>

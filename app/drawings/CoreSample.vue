@@ -2,6 +2,7 @@
 import { computed } from 'vue'
 import type { Coat } from '../../core/plan/3-stacks/coat'
 import { mm } from '../words'
+import { larger } from './letters'
 
 /**
  * A core drilled through the deepest place: every coat from the ground up. Thin coats are drawn
@@ -11,18 +12,36 @@ const props = defineProps<{ coats: Coat[] }>()
 const W = 320
 const LEAST = 26
 const PER_MM = 7
+const letters = larger()
+/** A letter takes no more, a line is so high. */
+const LETTER = 6.4 * letters
+const LINE = 13 * letters
+/** Words begin here, and end clear of the thickness. */
+const WORDS_X = 100
+const longest = Math.floor((W - WORDS_X - 52 * letters) / LETTER)
+
+/** Long words stand in lines of their own. */
+function linesOf(label: string): string[] {
+  const lines = ['']
+  for (const word of label.split(' ')) {
+    const line = lines.at(-1)!
+    if (line && line.length + 1 + word.length > longest) lines.push(word)
+    else lines[lines.length - 1] = line ? `${line} ${word}` : word
+  }
+  return lines
+}
 const rows = computed(() => {
   let y = 8
   return [...props.coats].reverse().map((coat) => {
-    const height = Math.min(74, Math.max(LEAST, coat.thicknessMm * PER_MM))
-    const row = { coat, y, height, cut: coat.thicknessMm * PER_MM > 74 }
+    const lines = linesOf(coat.label)
+    const least = Math.max(LEAST, lines.length * LINE + 2)
+    const height = Math.min(Math.max(74, least), Math.max(least, coat.thicknessMm * PER_MM))
+    const row = { coat, y, height, lines, cut: coat.thicknessMm * PER_MM > 74 }
     y += height
     return row
   })
 })
 const total = computed(() => rows.value.reduce((sum, r) => sum + r.height, 0) + 16)
-/** Long words stand in two lines, clear of the thickness. */
-const linesOf = (label: string): string[] => (label.length > 30 ? label.split(/(?<=:) /) : [label])
 </script>
 
 <template>
@@ -39,10 +58,10 @@ const linesOf = (label: string): string[] => (label.length > 30 ? label.split(/(
         :d="`M2 ${r.y + r.height / 2 + 4}l16 -8 16 8 16 -8 16 8 16 -8 12 6`"
       />
       <text
-        v-for="(words, k) in linesOf(r.coat.label)"
+        v-for="(words, k) in r.lines"
         :key="k"
-        x="100"
-        :y="r.y + r.height / 2 + 4 + 12 * (k - (linesOf(r.coat.label).length - 1) / 2)"
+        :x="WORDS_X"
+        :y="r.y + r.height / 2 + 4 + LINE * (k - (r.lines.length - 1) / 2)"
       >
         {{ words }}
       </text>

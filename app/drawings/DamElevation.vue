@@ -13,15 +13,21 @@ const frame = ref<HTMLElement | null>(null)
 const { width } = useElementSize(frame)
 const ROW = 50
 const TIMES = 10
+/** A line of words over the first stretch, px. */
+const WORDS = 20
 const spans = computed(() => props.dam.spans)
 const longest = computed(() => Math.max(1, ...spans.value.map((s) => s.spanMm)))
 const scale = computed(() => (width.value - 40) / longest.value)
-const height = computed(() => Math.max(70, spans.value.length * ROW + 12))
+const bowed = computed(() => spans.value.some((s) => s.bowMm > 0.02))
+const top = computed(() => (bowed.value ? WORDS : 0))
+const height = computed(() => Math.max(70, top.value + spans.value.length * ROW + 12))
 const bow = (spanMm: number, bowMm: number, y: number) => {
   const w = spanMm * scale.value
   const b = Math.min(9, bowMm * TIMES * scale.value)
   return `M20 ${y}Q${20 + w / 2} ${y + 2 * b} ${20 + w} ${y}`
 }
+const braced = ({ braces, braceEveryMm }: DamPlan['spans'][number]) =>
+  `, ${braces === 1 ? 'one brace' : `${braces} braces`}, every ${mm(braceEveryMm)}`
 </script>
 
 <template>
@@ -33,7 +39,8 @@ const bow = (spanMm: number, bowMm: number, y: number) => {
       role="img"
       :aria-label="`${spans.length} stretches of dam, bow up to ${mm(dam.bowMm)}`"
     >
-      <g v-for="(s, i) in spans" :key="i">
+      <text v-if="bowed" x="20" y="14" class="quiet">bow drawn × {{ TIMES }}</text>
+      <g v-for="(s, i) in spans" :key="i" :transform="`translate(0 ${top})`">
         <rect class="water" x="20" :y="i * ROW + 6" :width="s.spanMm * scale" height="16" />
         <path
           class="wall"
@@ -49,21 +56,9 @@ const bow = (spanMm: number, bowMm: number, y: number) => {
         <text x="20" :y="i * ROW + 45">
           {{ mm(s.spanMm) }} long, {{ mm(s.depthMm) }} deep: bows
           <tspan class="strong">{{ s.bowMm < 0.05 ? said('under 0.05 mm') : mm(s.bowMm) }}</tspan>
-          <tspan v-if="s.braces">
-            , {{ s.braces === 1 ? 'one brace' : `${s.braces} braces` }}, every
-            {{ mm(s.braceEveryMm) }}
-          </tspan>
+          <tspan v-if="s.braces" v-text="braced(s)" />
         </text>
       </g>
-      <text
-        v-if="spans.some((s) => s.bowMm > 0.02)"
-        :x="width - 8"
-        y="14"
-        text-anchor="end"
-        class="quiet"
-      >
-        bow drawn × {{ TIMES }}
-      </text>
     </svg>
   </div>
 </template>

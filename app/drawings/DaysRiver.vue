@@ -6,6 +6,7 @@ import type { DaysPlan, PlannedWait } from '../../core/plan/7-days/plan'
 import type { Step } from '../../core/plan/6-steps/types'
 import { clock, day, dayNumber, likelyAndSurely, weekdayNumber } from '../../core/words/dates'
 import { useElementSize } from '@vueuse/core'
+import { larger } from './letters'
 
 /** Channels side by side, one for each water: pegs are hands-on work, what flows between them is a wait. */
 const props = defineProps<{ build: Build; days: DaysPlan; steps: Step[]; selected: string }>()
@@ -13,7 +14,7 @@ const emit = defineEmits<{ select: [step: string]; settle: [step: string, ms: nu
 
 const frame = ref<HTMLElement | null>(null)
 const { width } = useElementSize(frame)
-const NAMES = 96
+const NAMES = 96 * larger()
 const TOP = 52
 const LANE = 42
 const DAY_MS = 86_400_000
@@ -120,7 +121,7 @@ function drop(): void {
   else emit('select', held.step)
 }
 const everyDay = computed(() =>
-  Math.ceil(dayStarts.value.length / Math.max(1, (width.value - NAMES) / 30))
+  Math.ceil(dayStarts.value.length / Math.max(1, (width.value - NAMES) / (30 * larger())))
 )
 </script>
 
@@ -167,7 +168,7 @@ const everyDay = computed(() =>
       </rect>
       <g v-for="(d, i) in dayStarts" :key="d">
         <line class="midnight" :x1="X(d)" :x2="X(d)" :y1="TOP - 6" :y2="height - 12" />
-        <g v-if="i % everyDay === 0 && X(d) < width - 22">
+        <g v-if="i % everyDay === 0 && X(d) < width - 22 * larger()">
           <text :x="X(d) + 2" :y="16" class="quiet">
             {{ weekdayNumber(d, days.zone).slice(0, 2) }}
           </text>

@@ -143,7 +143,8 @@ function drawing(heat: PourHeat, undam: boolean, belief: Fitted, colour: Colours
           x: end,
           y: axis(l.softensC, '°C'),
           xanchor: 'right' as const,
-          yanchor: 'bottom' as const,
+          // under its line: the next limit may lie close over it
+          yanchor: 'top' as const,
           text: `${l.name} ${l.what === 'resin' ? 'yellows' : 'softens'}`,
           showarrow: false,
           font: { size: 12, color: ink }

@@ -14,6 +14,8 @@ const props = defineProps<{ heat: PourHeat }>()
 const frame = ref<HTMLElement | null>(null)
 const { width } = useElementSize(frame)
 const [LEFT, RIGHT, H] = [14, 26, 128]
+/** A letter of the small words takes no more, px. */
+const LETTER = 6.6
 const most = computed(() =>
   Math.max(110, Math.min(170, Math.max(props.heat.peakHiC, props.heat.fewer?.peakHiC ?? 0) + 12))
 )
@@ -33,9 +35,13 @@ const limits = computed(() =>
   [...props.heat.limits]
     .sort((a, b) => a.softensC - b.softensC)
     .filter((l) => l.softensC < most.value)
-    .map((l, i) => ({ ...l, row: i }))
+    .map((l, row) => {
+      const softens = Math.round(axis(l.softensC, '°C'))
+      const words = `${l.name} ${l.what === 'resin' ? 'yellows' : 'softens'} ${softens}°`
+      const fits = X(l.softensC) + 4 + words.length * LETTER < width.value
+      return { ...l, row, words, fits }
+    })
 )
-const round = (celsius: number) => Math.round(axis(celsius, '°C'))
 const fewerX = computed(() => (props.heat.fewer ? X(props.heat.fewer.peakC) : 0))
 </script>
 
@@ -70,8 +76,13 @@ const fewerX = computed(() => (props.heat.fewer ? X(props.heat.fewer.peakC) : 0)
       </g>
       <g v-for="l in limits" :key="l.what + l.name">
         <path class="limit" :d="`M${X(l.softensC)} ${94 + l.row * 14}V52`" />
-        <text :x="X(l.softensC) + 4" :y="98 + l.row * 14" class="small">
-          {{ l.name }} {{ l.what === 'resin' ? 'yellows' : 'softens' }} {{ round(l.softensC) }}°
+        <text
+          :x="X(l.softensC) + (l.fits ? 4 : -4)"
+          :y="98 + l.row * 14"
+          :text-anchor="l.fits ? 'start' : 'end'"
+          class="small"
+        >
+          {{ l.words }}
         </text>
       </g>
       <rect

@@ -2,12 +2,13 @@
 import { computed, ref } from 'vue'
 import type { GelWindow } from '../../core/physics/stuff/gel/touches'
 import { useElementSize } from '@vueuse/core'
+import { larger } from './letters'
 
 /** The minutes after a coat is laid: when each touch works, and when it is too late. */
 const props = defineProps<{ windows: GelWindow[]; touchMin: number | null; does: string }>()
 const frame = ref<HTMLElement | null>(null)
 const { width, height } = useElementSize(frame)
-const M = { left: 112, right: 20, top: 28, bottom: 30 }
+const M = { left: 112 * larger(), right: 20, top: 28, bottom: 30 }
 const last = computed(
   () => Math.ceil((Math.max(...props.windows.map((w) => w.closesMin)) * 1.12) / 10) * 10
 )

@@ -37,6 +37,8 @@ const { width, height, scale, X, Y, px } = useSheet(
   M,
   { most: 40 }
 )
+/** Words that stand side by side, or in one line, stand under each other on a sheet this wide, px. */
+const narrow = computed(() => width.value < 430)
 const base = computed(() => Math.min(...(over.value?.rest ?? []).map((p) => p[1])))
 /** Gel on the outside of the film. */
 const coat = computed(() => {
@@ -96,7 +98,12 @@ const coat = computed(() => {
         <tspan class="figure">{{ figure(over.strip.wetMm, 'mm') }}</tspan>
         {{ unit('mm') }} on {{ mm(over.strip.thicknessMm) }} film
       </text>
-      <text :x="width - 12" y="18" text-anchor="end" class="on-drawing">
+      <text
+        :x="narrow ? 12 : width - 12"
+        :y="narrow ? 34 : 18"
+        :text-anchor="narrow ? 'start' : 'end'"
+        class="on-drawing"
+      >
         - - without props: down
         <tspan class="figure">{{ fine(over.droopMm, 'mm') }}</tspan>
       </text>
@@ -128,8 +135,9 @@ const coat = computed(() => {
         <tspan class="figure">{{ figure(part.lengthMm, 'mm') }}</tspan>
         {{ unit('mm') }} high,
         <tspan class="figure">{{ figure(part.widthMm, 'mm') }}</tspan>
-        {{ unit('mm') }} out: no part of it beyond the line
+        {{ unit('mm') }} out{{ narrow ? '' : ': no part of it beyond the line' }}
       </text>
+      <text v-if="narrow" x="12" y="34" class="on-drawing">no part of it beyond the line</text>
       <text :x="width - TOOLS_PX" :y="height - 8" text-anchor="end" class="quiet">
         true to scale
       </text>

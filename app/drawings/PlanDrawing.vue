@@ -145,7 +145,9 @@ const nextWords = computed(() => {
         my + 8 > y + b.dy - 13 &&
         my - 18 < y + b.dy + 4
     ).length
-  return BESIDE.reduce((best, b) => (lies(b) < lies(best) ? b : best))
+  const clearest = BESIDE.reduce((best, b) => (lies(b) < lies(best) ? b : best))
+  // among dips as thick as on a phone the ring stands alone: the tray names it
+  return lies(clearest) > 1 ? null : clearest
 })
 /** What is moved by itself: outline points, dips, things in the water, both ends of the section. */
 type Handle = 'corner' | 'dip' | 'thing' | 'from' | 'to'
@@ -519,6 +521,7 @@ defineExpose({ spot })
       <g v-if="nextDip && tool !== 'look' && tool !== 'lip'" class="next-dip" data-test="next-dip">
         <circle :cx="X(nextDip[0])" :cy="Y(nextDip[1])" r="10" />
         <text
+          v-if="nextWords"
           :x="X(nextDip[0]) + nextWords.dx"
           :y="Y(nextDip[1]) + nextWords.dy"
           :text-anchor="nextWords.anchor"

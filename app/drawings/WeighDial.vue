@@ -116,13 +116,14 @@ svg {
   stroke-dasharray: 8 4;
 }
 .big {
-  font: 700 3.875rem var(--head);
+  /* as large as the cup: they grow with the drawing */
+  font: 700 62px var(--head);
 }
 .big.moving {
   fill: var(--ink-soft);
 }
 .togo {
-  font: 650 1.5rem var(--head);
+  font: 650 24px var(--head);
 }
 .over .togo {
   fill: var(--red-lead);

@@ -551,9 +551,16 @@ const beliefIn = (product: string, what: Learns['what']) =>
   width: 130px;
 }
 @media (max-width: 43.75rem) {
-  /* clear of the drawing's own way to the whole window */
+  /* over the drawing, which is too narrow to have room for it */
   .exaggerate {
-    margin-right: 48px;
+    right: auto;
+    left: 12px;
+  }
+  .section-box {
+    height: calc(62vw + 50px);
+  }
+  .section-box :deep(.drawing-frame) {
+    top: 50px;
   }
   .lower {
     flex-direction: column;

@@ -21,11 +21,12 @@ import {
 } from '../../core/craft/materials/pairs'
 import { onShelf } from '../../core/craft/materials/shelf'
 import type { Material } from '../../core/craft/materials/types'
-import { measureOf, unitOf } from '../../core/craft/materials/units'
+import { unitOf } from '../../core/craft/materials/units'
 import BottleForm from '../components/BottleForm.vue'
 import ChipsFit from '../components/ChipsFit.vue'
 import FindingsList from '../components/FindingsList.vue'
-import NumberField from '../components/NumberField.vue'
+import StockField from '../components/StockField.vue'
+import { usePhone } from '../screens'
 import { number, money, said, amountOf } from '../words'
 import { useBuildStore } from '../stores/build'
 import { useSettingsStore } from '../stores/settings'
@@ -77,12 +78,16 @@ const stock = computed<StockRow[]>(() =>
     ...g.items.map((m) => ({ id: m.id, name: m.name, m }))
   ])
 )
+const phone = usePhone()
+const HELD = [
+  { id: 'have', label: 'on the shelf', width: 112 },
+  { id: 'pack', label: 'a pack holds', width: 112 },
+  { id: 'price', label: 'and costs', width: 104 }
+] as const
 const STOCK = [
   { id: 'material', label: 'Material', least: 150 },
   { id: 'need', label: 'this build needs', align: 'right', width: 112 },
-  { id: 'have', label: 'on the shelf', width: 112 },
-  { id: 'pack', label: 'a pack holds', width: 112 },
-  { id: 'price', label: 'and costs', width: 104 },
+  ...HELD,
   { id: 'buy', label: 'to buy', align: 'right', width: 104 }
 ] as const
 function needs(m: Material): string {
@@ -193,7 +198,26 @@ const price = (m: Material) =>
             A resin counts A and B together. What the build needs, less what you have, is bought in
             whole packs.
           </p>
+          <!-- on a phone a line of the table has no room: each stands as a block -->
+          <template v-if="phone">
+            <div v-for="row in stock" :key="row.id" data-test="stock">
+              <h3 v-if="!row.m" class="kind">{{ row.name }}</h3>
+              <section v-else class="held-one">
+                <p>
+                  <b>{{ said(row.name) }}</b>
+                  <span class="small soft">
+                    {{ toBuy(row.m) && `this build needs ${needs(row.m)}: ${toBuy(row.m)}` }}
+                  </span>
+                </p>
+                <div v-for="c in HELD" :key="c.id">
+                  <span class="small soft" aria-hidden="true">{{ c.label }}</span>
+                  <StockField :m="row.m" :of="c.id" />
+                </div>
+              </section>
+            </div>
+          </template>
           <WorkTable
+            v-else
             :rows="stock"
             row-key="id"
             :columns="STOCK"
@@ -206,51 +230,9 @@ const price = (m: Material) =>
               }}</template>
             </template>
             <template #need="{ row: { m } }">{{ m ? needs(m) : '' }}</template>
-            <template #have="{ row: { m } }">
-              <NumberField
-                v-if="m"
-                bare
-                :label="`Stock of ${m.name}`"
-                :unit="measureOf(m)"
-                :model-value="m.stock ?? 0"
-                :min="0"
-                :max="10000000"
-                @update:model-value="shelf.setHolding(m.id, { stock: $event! })"
-              />
-            </template>
-            <template #pack="{ row: { m } }">
-              <NumberField
-                v-if="m"
-                bare
-                :label="`Pack of ${m.name}`"
-                :unit="measureOf(m)"
-                :model-value="m.pack?.amount ?? null"
-                :min="0.01"
-                :max="10000000"
-                blank="?"
-                @update:model-value="
-                  $event &&
-                  shelf.setHolding(m.id, { pack: { amount: $event, price: m.pack?.price ?? 0 } })
-                "
-              />
-            </template>
-            <template #price="{ row: { m } }">
-              <NumberField
-                v-if="m"
-                bare
-                :label="`Price of a pack of ${m.name}`"
-                :unit="settings.currency"
-                :model-value="m.pack?.price ?? null"
-                :min="0"
-                :max="1000000"
-                :step="0.5"
-                blank="?"
-                @update:model-value="
-                  $event !== null &&
-                  shelf.setHolding(m.id, { pack: { amount: m.pack?.amount ?? 1, price: $event } })
-                "
-              />
-            </template>
+            <template #have="{ row: { m } }"><StockField v-if="m" :m="m" of="have" /></template>
+            <template #pack="{ row: { m } }"><StockField v-if="m" :m="m" of="pack" /></template>
+            <template #price="{ row: { m } }"><StockField v-if="m" :m="m" of="price" /></template>
             <template #buy="{ row: { m } }">{{ m ? toBuy(m) : '' }}</template>
           </WorkTable>
         </div>
@@ -362,6 +344,16 @@ const price = (m: Material) =>
 }
 .boards section {
   margin-bottom: 12px;
+}
+.held-one {
+  display: grid;
+  grid-template-columns: repeat(3, minmax(0, 1fr));
+  gap: 4px 8px;
+  padding: 8px 2px;
+  border-top: 1px solid var(--line);
+}
+.held-one p {
+  grid-column: 1 / -1;
 }
 .board {
   display: flex;

@@ -31,7 +31,7 @@ const LEAVES: Record<string, string[]> = {
 export async function everyView(page: Page, look: (where: string) => Promise<void>): Promise<void> {
   for (const view of VIEWS) {
     await goTo(page, `/build/${DEMO_ID}/${view}`)
-    await page.locator('[data-test="waterline"]').waitFor()
+    await page.locator('[data-test="waterline"], [data-test="bench"]').first().waitFor()
     await madeWhole(page)
     await page.waitForTimeout(150)
     await look(view)
@@ -41,7 +41,8 @@ export async function everyView(page: Page, look: (where: string) => Promise<voi
       await page.locator(`[data-leaf="${name}"]`).click()
       if (name === 'wrong') await page.locator('[data-trouble="still-white"]').click()
       if (name === 'wrong') await page.locator('[data-test="take-repair"]').waitFor()
-      if (name === 'ways') await page.locator('[data-test="ways"] table').waitFor()
+      if (name === 'ways')
+        await page.locator('[data-test="ways"] :is(table, .one)').first().waitFor()
       else if (leaf === 'heat') await page.locator('[data-drawn="true"]').waitFor()
       else await page.waitForTimeout(150)
       await look(`${view}/${leaf}`)

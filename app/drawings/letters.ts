@@ -1,0 +1,8 @@
+/**
+ * How much larger letters are than usual: whoever reads may have asked the browser for it. What a
+ * drawing leaves room for grows with it.
+ *
+ * @example larger() // 1 where nothing was asked for
+ */
+export const larger = (): number =>
+  Number.parseFloat(getComputedStyle(document.documentElement).fontSize) / 16
