@@ -113,12 +113,13 @@ const pairs = computed(() => facesMet(props.poured, props.dam?.face ?? null))
 <style scoped>
 .sheet {
   display: flex;
+  flex-wrap: wrap;
   gap: 20px;
   height: 100%;
   overflow: auto;
 }
 .half {
-  flex: 1;
+  flex: 1 1 21rem;
   min-width: 0;
   display: flex;
   flex-direction: column;

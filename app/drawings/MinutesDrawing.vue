@@ -8,7 +8,7 @@ import { larger } from './letters'
 const props = defineProps<{ windows: GelWindow[]; touchMin: number | null; does: string }>()
 const frame = ref<HTMLElement | null>(null)
 const { width, height } = useElementSize(frame)
-const M = { left: 112 * larger(), right: 20, top: 28, bottom: 30 }
+const M = { left: 112 * larger(), right: 44 * larger(), top: 28, bottom: 30 }
 const last = computed(
   () => Math.ceil((Math.max(...props.windows.map((w) => w.closesMin)) * 1.12) / 10) * 10
 )

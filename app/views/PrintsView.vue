@@ -344,7 +344,7 @@ async function print(): Promise<void> {
             <td><span class="box"></span> {{ said(l.name) }}</td>
             <td class="num">
               {{ amountOf(l.unit, shoppable(l)) }}
-              {{ l.also ? `(${l.also})` : '' }}
+              {{ l.also ? said(`(${l.also})`) : '' }}
             </td>
           </tr>
         </tbody>
@@ -448,6 +448,19 @@ hr {
 }
 .date {
   white-space: nowrap;
+}
+@media screen and (max-width: 43.75rem) {
+  .paper {
+    min-width: 0;
+    padding: 16px 12px;
+    overflow-wrap: anywhere;
+    font-size: 0.8125rem;
+  }
+  .paper table.plain :is(td, th),
+  .paper .date {
+    padding: 4px 3px;
+    white-space: normal;
+  }
 }
 @media (max-width: 43.75rem) {
   .prints {

@@ -80,15 +80,15 @@ const stock = computed<StockRow[]>(() =>
 )
 const phone = usePhone()
 const HELD = [
-  { id: 'have', label: 'on the shelf', width: 112 },
-  { id: 'pack', label: 'a pack holds', width: 112 },
-  { id: 'price', label: 'and costs', width: 104 }
+  { id: 'have', label: 'on the shelf', width: 98 },
+  { id: 'pack', label: 'a pack holds', width: 98 },
+  { id: 'price', label: 'and costs', width: 92 }
 ] as const
 const STOCK = [
   { id: 'material', label: 'Material', least: 150 },
-  { id: 'need', label: 'this build needs', align: 'right', width: 112 },
+  { id: 'need', label: 'this build needs', align: 'right', width: 104 },
   ...HELD,
-  { id: 'buy', label: 'to buy', align: 'right', width: 104 }
+  { id: 'buy', label: 'to buy', align: 'right', width: 92 }
 ] as const
 function needs(m: Material): string {
   const need = needed(m.id)

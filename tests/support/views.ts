@@ -20,7 +20,8 @@ const LEAVES: Record<string, string[]> = {
   ],
   days: ['hours', 'what', 'jobs'],
   log: ['account', 'table', 'earlier'],
-  shelf: ['stock', 'chips', 'release']
+  shelf: ['stock', 'chips', 'release'],
+  prints: ['land', 'plan']
 }
 
 /**
@@ -49,3 +50,40 @@ export async function everyView(page: Page, look: (where: string) => Promise<voi
     }
   }
 }
+
+/** What is off the side of the screen: the page itself, its controls, and panels that scroll sideways. */
+export const offTheSide = (page: Page) =>
+  page.evaluate(() => {
+    const sideways = 'auto scroll'
+    const all = [...document.querySelectorAll<HTMLElement>('body *')].filter(
+      (e) => e.offsetParent !== null && !e.closest('.unseen')
+    )
+    const scrolling = all.filter((e) => sideways.includes(getComputedStyle(e).overflowX))
+    return {
+      page: document.documentElement.scrollWidth - innerWidth,
+      controls: all
+        .filter((e) => e.matches('button, a, input, select, textarea, h1, h2, h3'))
+        .filter((e) => !scrolling.some((around) => around.contains(e)))
+        .filter((e) => e.getBoundingClientRect().right > innerWidth + 1)
+        .map((e) => e.outerHTML.slice(0, 90)),
+      // words of a drawing end within it, and what is read within its panel
+      words: [
+        ...[...document.querySelectorAll<SVGTextElement>('.panel svg text')].filter((text) => {
+          const sheet = text.ownerSVGElement!
+          const [box, edge] = [text.getBoundingClientRect(), sheet.getBoundingClientRect()]
+          const cut = box.right > edge.right + 1 || box.left < edge.left - 1
+          return box.width > 0 && cut && getComputedStyle(sheet).overflowX !== 'visible'
+        }),
+        ...all.filter((e) => {
+          const panel = e.matches('th, td, dt, dd, p') && e.closest('.panel')
+          if (!panel || scrolling.some((around) => around.contains(e))) return false
+          return e.getBoundingClientRect().right > panel.getBoundingClientRect().right + 1
+        })
+      ].map((e) => e.textContent?.trim().slice(0, 60)),
+      // tabs alone may be pushed along under the thumb
+      panels: scrolling
+        .filter((e) => !e.classList.contains('leaves') && e.scrollWidth > e.clientWidth + 2)
+        .map((e) => e.outerHTML.slice(0, 90))
+    }
+  })
+export const NOTHING = { page: 0, controls: [], words: [], panels: [] }
