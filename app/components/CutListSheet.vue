@@ -9,6 +9,7 @@ import { ringsOf } from '../drawings/paths'
 import { duration } from '../../core/words/durations'
 import { cm2, mm, said, units } from '../words'
 import { saveFile } from '../saveFile'
+import { usePhone, useTablet } from '../screens'
 import { useBuildStore } from '../stores/build'
 import { useShelfStore } from '../stores/shelf'
 import { printing } from '../workers/printClient'
@@ -83,6 +84,21 @@ const rows = computed(() =>
     dowels: list.value!.registers.filter((r) => r.sheet === i).length * 2
   }))
 )
+const [phone, tablet] = [usePhone(), useTablet()]
+/** Of a sheet in one cell: on a phone or a tablet its figures have no columns. */
+const sheetWords = (row: (typeof rows.value)[number]) =>
+  [
+    `at ${mm(row.from)}`,
+    row.pieces === 1 ? 'one piece' : `${row.pieces} pieces`,
+    cm2(row.area),
+    ...(row.glue > 0 ? [`${cm2(row.glue)} to glue`] : []),
+    ...(row.dowels ? [`${row.dowels} dowels`] : [])
+  ].join(', ')
+const NARROW = [
+  { id: 'number', label: 'sheet', width: 48 },
+  { id: 'words', label: 'from the base up' },
+  { id: 'files', label: 'at 1:1', width: 84 }
+] as const
 const COLUMNS = [
   { id: 'number', label: 'sheet', width: 70 },
   { id: 'from', label: 'foot at', align: 'right' },
@@ -263,8 +279,9 @@ const glueMm2 = computed(() => rows.value.reduce((sum, r) => sum + r.glue, 0))
         </figure>
       </div>
       <h2>Sheets, from the base up</h2>
-      <WorkTable :columns="COLUMNS" :rows="rows" row-key="id">
+      <WorkTable :columns="phone || tablet ? NARROW : COLUMNS" :rows="rows" row-key="id">
         <template #number="{ row }">{{ row.number }}</template>
+        <template #words="{ row }">{{ sheetWords(row) }}</template>
         <template #from="{ row }">{{ mm(row.from) }}</template>
         <template #pieces="{ row }">{{ row.pieces }}</template>
         <template #area="{ row }">{{ cm2(row.area) }}</template>
@@ -292,6 +309,7 @@ const glueMm2 = computed(() => rows.value.reduce((sum, r) => sum + r.glue, 0))
 <style scoped>
 .cut-list {
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: 14px;
   align-content: start;
 }
@@ -300,7 +318,7 @@ const glueMm2 = computed(() => rows.value.reduce((sum, r) => sum + r.glue, 0))
 }
 .boards {
   display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(300px, 1fr));
+  grid-template-columns: repeat(auto-fill, minmax(min(100%, 300px), 1fr));
   gap: 16px;
 }
 figure {

@@ -44,6 +44,7 @@ export async function everyView(page: Page, look: (where: string) => Promise<voi
       if (name === 'wrong') await page.locator('[data-test="take-repair"]').waitFor()
       if (name === 'ways')
         await page.locator('[data-test="ways"] :is(table, .one)').first().waitFor()
+      else if (leaf === 'land') await page.locator('[data-test="cut-buy"]').waitFor()
       else if (leaf === 'heat') await page.locator('[data-drawn="true"]').waitFor()
       else await page.waitForTimeout(150)
       await look(`${view}/${leaf}`)
