@@ -124,6 +124,29 @@ const lettered = computed(() => {
   const flat = Math.abs(to[0] - from[0]) > Math.abs(to[1] - from[1])
   return { from: flat ? [-4, -14] : [13, -6], to: flat ? [13, 16] : [-21, 17] }
 })
+/** A letter of a name takes no more, a line of them is so high, px. */
+const NAME_LETTER = 8.6
+const NAME_LINE = 17
+/** Names of the pools in their middles; on a narrow plan up or down from there, clear of each other. */
+const names = computed(() => {
+  const bare = props.tool === 'look' || props.tool === 'lip'
+  const shown = props.pools.filter(
+    (pool) => groundOf(pool.id)?.measured && (bare || pool.id !== props.selected)
+  )
+  const placed: { id: string; name: string; x: number; y: number; half: number }[] = []
+  for (const { id, name, outline } of shown) {
+    const [middleX, y] = px(middleOf(outline.map((c): Point2 => [c.x, c.y])))
+    const half = (name.length * NAME_LETTER) / 2
+    const inSight = middleX >= 0 && middleX <= width.value
+    const x = inSight ? Math.max(half + 2, Math.min(width.value - half - 2, middleX)) : middleX
+    const free = (at: number) =>
+      placed.every((o) => Math.abs(o.x - x) > o.half + half || Math.abs(o.y - at) >= NAME_LINE)
+    const at = [0, 1, -1, 2, -2].map((k) => y + k * NAME_LINE).find(free)
+    // where five rows have no room it is left out
+    if (at !== undefined) placed.push({ id, name, x, y: at, half })
+  }
+  return placed
+})
 /** Where its words stand beside the ring of the next dip, px from its middle: on the clearest side. */
 const WORDS_WIDE = 92
 const BESIDE: { dx: number; dy: number; anchor: 'start' | 'middle' | 'end'; from: number }[] = [
@@ -503,20 +526,16 @@ defineExpose({ spot })
           <rect :x="X(c.x) - 5" :y="Y(c.y) - 5" width="10" height="10" />
         </g>
       </g>
-      <g v-for="pool in pools" :key="`n${pool.id}`">
-        <text
-          v-if="
-            groundOf(pool.id)?.measured &&
-            (tool === 'look' || tool === 'lip' || pool.id !== selected)
-          "
-          class="on-drawing figure"
-          text-anchor="middle"
-          :x="px(middleOf(ring(pool)))[0]"
-          :y="px(middleOf(ring(pool)))[1]"
-        >
-          {{ pool.name }}
-        </text>
-      </g>
+      <text
+        v-for="n in names"
+        :key="`n${n.id}`"
+        class="on-drawing figure"
+        text-anchor="middle"
+        :x="n.x"
+        :y="n.y"
+      >
+        {{ n.name }}
+      </text>
 
       <g v-if="nextDip && tool !== 'look' && tool !== 'lip'" class="next-dip" data-test="next-dip">
         <circle :cx="X(nextDip[0])" :cy="Y(nextDip[1])" r="10" />
