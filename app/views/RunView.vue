@@ -505,6 +505,12 @@ const freeze = () =>
   position: relative;
   min-height: 0;
 }
+@media (max-width: 43.75rem) {
+  .pair .drawing-box {
+    flex: none;
+    min-height: 240px;
+  }
+}
 .second {
   border-top: 2px solid var(--line-strong);
 }
