@@ -160,7 +160,8 @@ const SHOTS: {
     act: (page) => leaf(page, 'seas', 'part')
   },
   {
-    name: 'wrong',
+    name: 'phone-wrong',
+    phone: true,
     path: 'build-up',
     act: async (page) => {
       await leaf(page, 'weir', 'wrong')

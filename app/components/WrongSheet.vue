@@ -98,7 +98,13 @@ onBeforeUnmount(() => cancel())
 /** What was tapped low in the list is seen: on a phone it stands over it. */
 const sheet = useTemplateRef<HTMLElement>('sheet')
 const phone = usePhone()
-watch(trouble, (one) => one && phone.value && sheet.value?.scrollIntoView(), { flush: 'post' })
+watch(
+  [trouble, found],
+  ([one]) => {
+    if (one && phone.value) sheet.value?.scrollIntoView()
+  },
+  { flush: 'post' }
+)
 const days = (value: number) =>
   Math.abs(value) < 0.02
     ? 'no later'
@@ -268,6 +274,8 @@ const days = (value: number) =>
   .sheet {
     flex-direction: column;
     height: auto;
+    /* as the case grows it is the case that stays in sight, not the list under it */
+    overflow-anchor: none;
   }
   .troubles,
   .taken {
