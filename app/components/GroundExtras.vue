@@ -5,30 +5,22 @@ import { computed } from 'vue'
 import { coverMl } from '../../core/physics/stuff/mixing/mix'
 import { changePool, freeId } from '../../core/build/edits'
 import type { OutlineCorner, Pool, Standing } from '../../core/build/types'
-import { levelLine } from '../../core/bench/scaleLine'
 import { explainSd } from '../../core/explain/groundExplanations'
 import { middleOf } from '../../core/physics/shape/polygon'
 import { sideOf } from '../../core/plan/1-ground/outline'
-import type { Plan, PoolGroundPlan } from '../../core/plan/derivePlan'
+import type { PoolGroundPlan } from '../../core/plan/derivePlan'
 import { mm, ml } from '../words'
 import { useBuildStore } from '../stores/build'
-import DeviceButton from './DeviceButton.vue'
 import How from './How.vue'
 import LiveText from './LiveText.vue'
 import NumberField from './NumberField.vue'
 
-/**
- * How the bed is read between dips, walls that lean or bulge, what stands in the water, and whether
- * the base is level.
- */
+/** How the bed is read between dips, walls that lean or bulge, and what stands in the water. */
 const props = defineProps<{
   pool: Pool | null
   ground: PoolGroundPlan | undefined
-  plan: Plan | null
 }>()
 const store = useBuildStore()
-const tilt = computed(() => store.build!.outOfLevel)
-const shims = computed(() => props.plan?.ground.shims)
 /** A wall of the outline, and where it is. */
 type Dam = { c: OutlineCorner; where: string }
 const dams = computed<Dam[]>(
@@ -43,8 +35,6 @@ const set = (label: string, change: Parameters<typeof changePool>[1], group = ''
   if (props.pool)
     store.edit(label, changePool(props.pool.id, change), group && `${group}:${props.pool.id}`)
 }
-const setTilt = (change: { xDeg?: number; yDeg?: number }, group = 'tilt') =>
-  store.edit('Out of level', (b) => ({ ...b, outOfLevel: { ...b.outOfLevel, ...change } }), group)
 const setEdge = (id: string, change: Partial<OutlineCorner>) =>
   set(
     'Wall',
@@ -238,53 +228,6 @@ const SHAPES: { id: Standing['shape']; name: string }[] = [
     <p v-if="ground?.displacedMl" class="small">
       They take the place of <b>{{ ml(ground.displacedMl) }}</b>.
     </p>
-  </section>
-  <section class="panel pad stack" data-test="level">
-    <h2>Is the base level?</h2>
-    <div class="grid2">
-      <NumberField
-        label="Along, right end up"
-        unit="°"
-        :model-value="tilt.xDeg"
-        :min="-45"
-        :max="45"
-        :step="0.05"
-        @update:model-value="setTilt({ xDeg: $event! })"
-      />
-      <NumberField
-        label="Across, back up"
-        unit="°"
-        :model-value="tilt.yDeg"
-        :min="-45"
-        :max="45"
-        :step="0.05"
-        @update:model-value="setTilt({ yDeg: $event! })"
-      />
-    </div>
-    <div class="row">
-      <DeviceButton
-        device="level"
-        label="Read the digital level"
-        :parse="levelLine"
-        @reading="setTilt($event, '')"
-      /><ElButton
-        v-if="tilt.xDeg || tilt.yDeg"
-        class="tool"
-        @click="setTilt({ xDeg: 0, yDeg: 0 }, '')"
-      >
-        Shimmed: level now
-      </ElButton>
-    </div>
-    <p v-if="shims?.x || shims?.y" data-test="shims">
-      It pours a wedge. Put
-      <template v-if="shims.x"
-        ><b>{{ mm(shims.x.shimMm) }}</b> under the {{ shims.x.end }} edge</template
-      ><template v-if="shims.x && shims.y"> and </template
-      ><template v-if="shims.y"
-        ><b>{{ mm(shims.y.shimMm) }}</b> under the {{ shims.y.end }} edge</template
-      >. Until then volumes and layers count the wedge in.
-    </p>
-    <p v-else class="small soft">Level enough.</p>
   </section>
 </template>
 

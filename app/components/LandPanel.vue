@@ -17,7 +17,6 @@ import { said, mm } from '../words'
 import { useBuildStore } from '../stores/build'
 import { useShelfStore } from '../stores/shelf'
 import NumberField from './NumberField.vue'
-import WorkTable from './WorkTable.vue'
 
 /** The land as a whole: how high it is, what it grew from, the lines it lies through. */
 const emit = defineEmits<{ scan: [] }>()
@@ -47,11 +46,6 @@ function stop(): void {
   job.value?.cancel()
   job.value = null
 }
-const COLUMNS = [
-  { id: 'line', label: 'line' },
-  { id: 'height', label: 'height', width: 110 },
-  { id: 'remove', label: '', width: 88 }
-]
 </script>
 
 <template>
@@ -91,30 +85,28 @@ const COLUMNS = [
     <p v-if="problem" class="fault" role="alert">{{ said(problem) }}</p>
     <template v-if="contours.length > 0">
       <h3>Lines of one height</h3>
-      <WorkTable :columns="COLUMNS" :rows="contours" row-key="index">
-        <template #line="{ row }">{{ row.index + 1 }}</template>
-        <template #height="{ row }">
+      <div class="lines">
+        <template v-for="c in contours" :key="c.index">
+          <span>{{ c.index + 1 }}</span>
           <NumberField
-            :label="`Line ${row.index + 1}`"
+            :label="`Line ${c.index + 1}`"
             bare
             unit="mm"
-            :model-value="row.zMm"
+            :model-value="c.zMm"
             :min="0"
             :max="10000"
             @update:model-value="
-              store.edit('Height of a line', setContour(row.index, $event!), `line:${row.index}`)
+              store.edit('Height of a line', setContour(c.index, $event!), `line:${c.index}`)
             "
           />
-        </template>
-        <template #remove="{ row }">
           <ElButton
             class="tool"
-            :aria-label="`Remove line ${row.index + 1}`"
-            @click="store.edit('Remove a line', removeContour(row.index))"
+            :aria-label="`Remove line ${c.index + 1}`"
+            @click="store.edit('Remove a line', removeContour(c.index))"
             >Remove</ElButton
           >
         </template>
-      </WorkTable>
+      </div>
       <ElButton
         class="tool"
         data-test="lay-contours"
@@ -125,3 +117,12 @@ const COLUMNS = [
     </template>
   </section>
 </template>
+
+<style scoped>
+.lines {
+  display: grid;
+  grid-template-columns: 1fr 110px auto;
+  gap: 6px 10px;
+  align-items: center;
+}
+</style>

@@ -38,6 +38,7 @@ import { useBuildStore } from '../stores/build'
 /** Fetched when they are asked for, or come in sight. */
 const LandPanel = defineAsyncComponent(() => import('../components/LandPanel.vue'))
 const LandBrush = defineAsyncComponent(() => import('../drawings/LandBrush.vue'))
+const LevelPanel = defineAsyncComponent(() => import('../components/LevelPanel.vue'))
 const LandTools = defineAsyncComponent(() => import('../components/LandTools.vue'))
 const ScanDialog = defineAsyncComponent(() => import('../components/ScanDialog.vue'))
 const SoundingsTable = defineAsyncComponent(() => import('../components/SoundingsTable.vue'))
@@ -324,9 +325,13 @@ function actsAt(event: MouseEvent): Act[] {
           </div>
         </template>
       </section>
-      <GroundExtras :pool="pool" :ground="ground" :plan="plan" />
-      <WhenNear v-if="pool" :least-px="260">
-        <SoundingsTable :pool="pool" :faults="faults" />
+      <GroundExtras :pool="pool" :ground="ground" />
+      <!-- until the plan is there, panels over it are missing: it would stand in sight -->
+      <WhenNear v-if="plan" :least-px="460">
+        <div class="later-on">
+          <LevelPanel :plan="plan" />
+          <SoundingsTable v-if="pool" :pool="pool" :faults="faults" />
+        </div>
       </WhenNear>
       <section class="panel pad stack">
         <h2>Base and land</h2>
@@ -496,6 +501,9 @@ function actsAt(event: MouseEvent): Act[] {
 }
 .pick {
   width: auto;
+}
+.later-on {
+  display: contents;
 }
 /* a base deeper than wide: plan and section stand side by side */
 :deep(.tall) {

@@ -391,8 +391,8 @@ function drag(what: Handle, to: Point2): void {
     <template #tray>
       <FindingsList :findings="plan?.findings ?? []" place="water" show="loud" />
       <section class="panel pad stack">
-        <div class="row">
-          <h3 class="grow">Source to sink</h3>
+        <div class="row wrap">
+          <h3 class="grow chain-head">Source to sink</h3>
           <ElButton
             class="tool"
             data-test="in-the-round"
@@ -574,6 +574,9 @@ function drag(what: Handle, to: Point2): void {
 </template>
 
 <style scoped>
+.chain-head {
+  min-width: min-content;
+}
 .section-box {
   flex: 1.05;
   min-height: 200px;

@@ -18,6 +18,7 @@ import {
   complaints,
   DEMO_ID,
   downloaded,
+  madeWhole,
   openPage,
   stage,
   type Stage
@@ -303,6 +304,7 @@ describe('Pours at the bench', function () {
     await page.getByText('It does not answer').waitFor()
     await page.getByLabel('Temperature').fill('23')
     await page.getByRole('button', { name: 'Ground', exact: true }).click()
+    await madeWhole(page)
     await page.locator('[data-device="level"]').click()
     await page.getByText('It does not answer').waitFor()
     await page.getByLabel('Along, right end up').fill('0.5')

@@ -183,6 +183,8 @@ export const settled = (page: Page): Promise<void> =>
 
 /** What lies out of sight is there too, as soon as a key is touched. */
 export async function madeWhole(page: Page): Promise<void> {
+  await page.locator('.view > :not(.coming)').first().waitFor()
+  await page.waitForFunction(() => !document.querySelector('[data-settled="false"]'))
   await page.keyboard.press('Shift')
   await page.locator('[data-to-come]').first().waitFor({ state: 'detached' })
 }
