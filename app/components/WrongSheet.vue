@@ -100,8 +100,9 @@ const sheet = useTemplateRef<HTMLElement>('sheet')
 const phone = usePhone()
 watch(
   [trouble, found],
-  ([one]) => {
-    if (one && phone.value) sheet.value?.scrollIntoView()
+  ([one, now], [, before]) => {
+    // a figure that is measured again moves nothing
+    if (one && phone.value && !(now && before)) sheet.value?.scrollIntoView()
   },
   { flush: 'post' }
 )
