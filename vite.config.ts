@@ -72,5 +72,5 @@ export default defineConfig({
     chunkSizeWarningLimit: 1200,
     rolldownOptions: { checks: { pluginTimings: false } }
   },
-  worker: { format: 'es' }
+  worker: { format: 'es', rolldownOptions: { checks: { pluginTimings: false } } }
 })
