@@ -93,6 +93,17 @@ const tooSoon = computed(() =>
 
 /** Two taps within this are one. A habit of wet gloves; common practice, no source. */
 const TWO_TAPS_MS = 600
+/**
+ * When what is asked came up: a look takes the place of Begin by itself, and the next look that of
+ * the last; a thumb on its way down has not answered it.
+ */
+let askedMs = 0
+watch(
+  () => (asking.value ? asks.value[0].step.id : ''),
+  (id) => {
+    if (id) askedMs = Date.now()
+  }
+)
 function begin(): void {
   if (!step.value || begun.value) return
   bench.begin(step.value.id)
@@ -117,6 +128,9 @@ function finish(done: boolean): void {
   browsed.value = ''
   if (after.length > 0) bench.add(after)
   store.edit(done ? 'Step done' : 'Step broken off', logged([entry], new Date(now).toISOString()))
+}
+function answer(ready: boolean): void {
+  if (Date.now() - askedMs >= TWO_TAPS_MS) look(asks.value[0], ready)
 }
 function look(waiting: Waiting, ready: boolean): void {
   const now = Date.now()
@@ -171,8 +185,8 @@ function pressed(event: KeyboardEvent): void {
   else if (event.key === 'ArrowLeft') browse(-1)
   else if (settings.voice && event.key.toLowerCase() === 's') sayIt()
   else if (asking.value) {
-    if (event.key.toLowerCase() === 'y') look(asks.value[0], true)
-    else if (event.key.toLowerCase() === 'n') look(asks.value[0], false)
+    if (event.key.toLowerCase() === 'y') answer(true)
+    else if (event.key.toLowerCase() === 'n') answer(false)
   } else main()
 }
 
@@ -185,10 +199,10 @@ const { height: roomPx } = useElementSize(room)
 const roomy = computed(() => roomPx.value > 150)
 const apart = computed(() => step.value !== null && madeApart(step.value))
 
-/** What the models say of it, and what to do: on Build-up, for this water. */
 /** The step in hand in the round, in the place of its drawing; fetched when it is first asked for. */
 const RoundStep = defineAsyncComponent(() => import('../round/RoundStep.vue'))
 const round = ref(false)
+/** What the models say of it, and what to do: on Build-up, for this water. */
 function goneWrong(): void {
   store.selected = step.value?.water ?? ''
   void router.push({ name: 'build-up', params: { id: build.value.id }, query: { leaf: 'wrong' } })
@@ -266,9 +280,9 @@ function addOwn(): void {
           {{ asks[0].lookedMs ? 'Last time it was not ready.' : '' }}
         </p>
         <div class="answers">
-          <ElButton class="big yes" data-test="look-yes" @click="look(asks[0], true)">
+          <ElButton class="big yes" data-test="look-yes" @click="answer(true)">
             {{ READY[asks[0].step.becomes ?? 'firm'][0] }} <kbd>Y</kbd></ElButton
-          ><ElButton class="big" data-test="look-no" @click="look(asks[0], false)">
+          ><ElButton class="big" data-test="look-no" @click="answer(false)">
             {{ READY[asks[0].step.becomes ?? 'firm'][1] }} <kbd>N</kbd></ElButton
           ><ElButton
             class="big quiet"
