@@ -43,6 +43,7 @@ function rename(text: string): void {
       <ElButton
         v-for="(place, i) in PLACES"
         :key="place.name"
+        v-memo="[here === place.name, buildId]"
         class="ledge"
         :class="{ here: here === place.name }"
         :data-drop="i"

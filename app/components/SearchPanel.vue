@@ -12,7 +12,9 @@ import { useBuildStore } from '../stores/build'
 import { useHistoryStore } from '../stores/history'
 import { useShelfStore } from '../stores/shelf'
 import { job, type Job } from '../workers/hire'
-import type { DaysWork, Found } from '../workers/days.worker'
+import type { PlanWork } from '../workers/plan.worker'
+import { planWorker } from '../workers/planClient'
+import type { Found } from '../workers/search'
 
 /**
  * Why the date is what it is, and a longer search where that is not settled: best so far, stop,
@@ -47,17 +49,15 @@ async function start(): Promise<void> {
     own: shelves.own,
     history: history.without(store.build!.id)
   })
-  const mine = job<DaysWork, Found>(
-    new Worker(new URL('../workers/days.worker.ts', import.meta.url), { type: 'module' }),
-    (w) =>
-      w.search(
-        asked.build,
-        asked.own,
-        asked.history,
-        proxy((best: Found) => {
-          if (search === mine) found.value = best
-        })
-      )
+  const mine = job<PlanWork, Found>(planWorker(), (w) =>
+    w.search(
+      asked.build,
+      asked.own,
+      asked.history,
+      proxy((best: Found) => {
+        if (search === mine) found.value = best
+      })
+    )
   )
   search = mine
   try {

@@ -115,6 +115,7 @@ const surelyLater = computed(() => {
       <ElButton
         v-for="item in items.slice(0, 6)"
         :key="item.id"
+        v-memo="[item.name, item.text, store.water?.id === item.id]"
         class="item"
         :class="{ on: store.water?.id === item.id }"
         @click="store.selected = item.id"

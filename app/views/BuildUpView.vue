@@ -197,7 +197,7 @@ const beliefIn = (product: string, what: Learns['what']) =>
       />
     </div>
     <div class="panel leafed">
-      <LeafTabs v-model="leaf" class="leaves" aria-label="What to look at" :names="leaves" />
+      <LeafTabs v-model="leaf" class="leaves" label="What to look at" :names="leaves" />
       <div class="leaf">
         <div v-if="leaf === 'core'" class="lower">
           <div class="core" tabindex="0" role="group" aria-label="What lies on what">

@@ -291,7 +291,7 @@ function chainWords(link: ChainLink): string {
     </section>
     <template #tray>
       <FindingsList :findings="plan?.findings ?? []" place="days" show="loud" />
-      <LeafTabs v-model="leaf" class="leaves turn" :names="LEAVES" />
+      <LeafTabs v-model="leaf" class="leaves turn" label="The days" :names="LEAVES" />
       <template v-if="leaf === 'why'">
         <SearchPanel v-if="plan" :named="named" />
         <section v-if="chain.length" class="panel pad stack" data-test="chain">
@@ -496,9 +496,6 @@ function chainWords(link: ChainLink): string {
 }
 .turn {
   padding: 0;
-}
-.turn [role='tab'] {
-  padding: 5px 9px;
 }
 .late {
   border-left: 4px solid var(--brass);

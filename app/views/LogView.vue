@@ -231,7 +231,7 @@ const early = (e: Extract<LogEntry, { kind: 'step' }>) => {
 
 <template>
   <WorkTop class="log" data-test="log" drawings="scroll" tray="Write down">
-    <LeafTabs v-model="leaf" class="leaves turn" :names="LEAVES" />
+    <LeafTabs v-model="leaf" class="leaves turn" label="The log" :names="LEAVES" />
     <PhotoAgainstForm v-if="leaf === 'table' && plan" :build="build" :plan="plan" />
     <EarlierStates v-else-if="leaf === 'earlier' && plan" :build="build" :plan="plan" />
     <section v-else-if="leaf === 'account'" class="panel pad stack" data-test="account">

@@ -2,7 +2,7 @@
 import { allCups } from '../../core/bench/benchSteps'
 import { cupTitle } from '../../core/bench/mixNames'
 import { ElButton } from 'element-plus'
-import { leaves as vLeaves } from '../leaves'
+import LeafTabs from '../components/LeafTabs.vue'
 import { computed, nextTick, onBeforeUnmount, ref } from 'vue'
 import { sittingsOf } from '../../core/plan/7-days/sittings'
 import CoverPicture from '../components/CoverPicture.vue'
@@ -115,7 +115,12 @@ async function book(): Promise<void> {
   doing.value = ''
 }
 onBeforeUnmount(() => stop())
-const leaf = ref<'templates' | 'land' | 'plan'>('templates')
+const LEAVES = {
+  templates: 'Templates, 1:1',
+  land: 'The land in sheets',
+  plan: 'The plan on paper'
+} as const
+const leaf = ref<keyof typeof LEAVES>('templates')
 /** The plan is what goes on paper from here; templates go out as PDF. */
 async function print(): Promise<void> {
   leaf.value = 'plan'
@@ -128,36 +133,13 @@ async function print(): Promise<void> {
   <div class="prints">
     <aside class="acts no-print stack">
       <h1>Prints</h1>
-      <div class="stack turn" v-leaves role="tablist" aria-label="What to print">
-        <ElButton
-          class="tool"
-          role="tab"
-          :class="{ main: leaf === 'templates' }"
-          :aria-selected="leaf === 'templates'"
-          data-leaf="templates"
-          @click="leaf = 'templates'"
-        >
-          Templates, 1:1</ElButton
-        ><ElButton
-          class="tool"
-          role="tab"
-          :class="{ main: leaf === 'land' }"
-          :aria-selected="leaf === 'land'"
-          data-leaf="land"
-          @click="leaf = 'land'"
-        >
-          The land in sheets</ElButton
-        ><ElButton
-          class="tool"
-          role="tab"
-          :class="{ main: leaf === 'plan' }"
-          :aria-selected="leaf === 'plan'"
-          data-leaf="plan"
-          @click="leaf = 'plan'"
-        >
-          The plan on paper
-        </ElButton>
-      </div>
+      <LeafTabs
+        v-model="leaf"
+        class="stack turn"
+        label="What to print"
+        panel=".prints > :not(aside)"
+        :names="LEAVES"
+      />
       <hr />
       <div class="row book">
         <ElButton
@@ -210,7 +192,7 @@ async function print(): Promise<void> {
     </aside>
     <TemplateSheet v-if="plan && leaf === 'templates'" :plan="plan" class="no-print" />
     <CutListSheet v-if="plan && leaf === 'land'" class="no-print" />
-    <article v-if="plan && days && leaf === 'plan'" class="paper">
+    <div v-if="plan && days && leaf === 'plan'" class="paper">
       <header>
         <h1>{{ build.name }}</h1>
         <p>
@@ -350,7 +332,7 @@ async function print(): Promise<void> {
         </tbody>
       </table>
       <p class="small">{{ CAUTIONS.resin }} {{ CAUTIONS.heat }} {{ CAUTION_CLOSE }}</p>
-    </article>
+    </div>
   </div>
 </template>
 
@@ -387,6 +369,23 @@ async function print(): Promise<void> {
 }
 .turn {
   gap: 6px;
+}
+.turn :deep([role='tab']) {
+  justify-content: center;
+  min-height: 42px;
+  padding: 4px 11px;
+  cursor: pointer;
+  background: var(--sheet);
+  border: 1px solid var(--line-strong);
+  border-radius: 3px 10px 3px 10px;
+}
+.turn :deep([role='tab']:hover) {
+  border-color: var(--deep);
+}
+.turn :deep(.is-active) {
+  background: var(--deep);
+  color: var(--on-deep);
+  border-color: var(--deep);
 }
 hr {
   border: 0;

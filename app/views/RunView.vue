@@ -162,7 +162,7 @@ const freeze = () =>
         <LeafTabs
           v-model="layer"
           class="tabs"
-          aria-label="What is shown of the water"
+          label="What is shown of the water"
           :names="RUN_LAYERS"
         />
         <ElCheckbox v-model="lines" class="check" data-test="lines">strokes and spray</ElCheckbox>
@@ -540,10 +540,6 @@ const freeze = () =>
 }
 .leaves {
   flex-wrap: wrap;
-}
-.leaves [role='tab'] {
-  padding: 4px 12px;
-  font-size: 0.8438rem;
 }
 .acts {
   flex-wrap: wrap;

@@ -154,7 +154,7 @@ const price = (m: Material) =>
   <WorkTop tray="This bottle">
     <div class="panel leafed">
       <div class="leaves">
-        <LeafTabs v-model="leaf" class="tabs" aria-label="The shelf" :names="LEAVES" />
+        <LeafTabs v-model="leaf" class="tabs" label="The shelf" :names="LEAVES" />
         <span class="grow"></span
         ><ElButton v-if="shelf.undone.length" class="tool take" @click="shelf.undo">
           Take back: {{ shelf.undone[shelf.undone.length - 1].label.toLowerCase() }}</ElButton

@@ -224,7 +224,7 @@ function drag(what: Handle, to: Point2): void {
 <template>
   <WorkTop tray="Waters and levels">
     <div class="panel leafed section-box">
-      <LeafTabs v-model="long" class="leaves" aria-label="Long drawing" :names="LONG" />
+      <LeafTabs v-model="long" class="leaves" label="Long drawing" :names="LONG" />
       <div class="with-heights">
         <div class="drawing-box grow">
           <BuildSection
@@ -248,7 +248,7 @@ function drag(what: Handle, to: Point2): void {
     </div>
     <div class="lower">
       <div class="panel leafed plan-box">
-        <LeafTabs v-model="show" class="leaves" aria-label="What lies on the plan" :names="SHOWN">
+        <LeafTabs v-model="show" class="leaves" label="What lies on the plan" :names="SHOWN">
           <template v-if="plan?.forms.ran && show !== 'forms'"
             ><ElButton
               class="from"
@@ -333,12 +333,7 @@ function drag(what: Handle, to: Point2): void {
         <StageCurve :stage="ground.stage" :level-mm="pool.levelMm" :volume-ml="ground.volumeMl" />
       </div>
       <div v-if="fall && fallForm?.curve" class="panel leafed curve">
-        <LeafTabs
-          v-model="beside"
-          class="leaves"
-          aria-label="Drawing of the fall"
-          :names="BESIDE"
-        />
+        <LeafTabs v-model="beside" class="leaves" label="Drawing of the fall" :names="BESIDE" />
         <div class="leaf fill">
           <div class="framed">
             <DrawingFrame
@@ -409,7 +404,14 @@ function drag(what: Handle, to: Point2): void {
           </ElButton>
         </div>
         <ol ref="chain" class="run">
-          <li v-for="(w, i) in build.waters" :key="w.id" class="row" :data-chain="w.id">
+          <!-- an edit of a level changes nothing here -->
+          <li
+            v-for="(w, i) in build.waters"
+            :key="w.id"
+            v-memo="[w.kind, w.name, w.id === water?.id, i, build.waters.length]"
+            class="row"
+            :data-chain="w.id"
+          >
             <span
               v-if="build.waters.length > 1"
               class="grip"
@@ -453,6 +455,7 @@ function drag(what: Handle, to: Point2): void {
               ['splash', 'Splash']
             ] as const"
             :key="kind"
+            v-memo="[store.pools.length]"
             class="tool"
             :data-add="kind"
             :disabled="kind !== 'pool' && kind !== 'fall' && !store.pools.length"
@@ -623,10 +626,6 @@ function drag(what: Handle, to: Point2): void {
   flex: 1;
   position: relative;
   min-height: 120px;
-}
-.leaves [role='tab'] {
-  padding: 4px 12px;
-  font-size: 0.8438rem;
 }
 .key {
   text-align: right;

@@ -11,6 +11,7 @@ import {
 } from '../../core/plan/derivePlan'
 import type { History } from '../../core/plan/learned/history'
 import { remembered } from '../../core/plan/memo'
+import { search } from './search'
 
 /**
  * A stage shorter than this is followed by the next at once; after a longer one the newest request
@@ -106,6 +107,7 @@ async function derive({ lane, run, build, own, history }: PlanRequest): Promise<
 
 const work = {
   derive,
+  search,
   tell: (show: Early, stage: StageBegun) => {
     early = show
     begun = stage

@@ -35,6 +35,10 @@ export interface PlanClient {
   ): Promise<Derived>
 }
 
+/** A planner of its own: the same file for whoever asks for a plan and for a longer search. */
+export const planWorker = (): Worker =>
+  new Worker(new URL('./plan.worker.ts', import.meta.url), { type: 'module' })
+
 export function planClient(): PlanClient {
   const lanes = new Map<string, Waiting>()
   const held = new Map<string, Plan>()
@@ -45,9 +49,7 @@ export function planClient(): PlanClient {
   let planner = employ()
 
   function employ(): Hired<PlanWork> {
-    const hired = hire<PlanWork>(
-      new Worker(new URL('./plan.worker.ts', import.meta.url), { type: 'module' })
-    )
+    const hired = hire<PlanWork>(planWorker())
     const news: { early: Early; stage: StageBegun } = {
       early: (lane, run, ground) => {
         const waiting = lanes.get(lane)

@@ -134,25 +134,24 @@ describe('Every view', function () {
     await page.locator('[data-test="waterline"]').waitFor()
     const tabs = page.locator('[role="tablist"] [role="tab"]')
     const chosen = () => page.locator('[role="tab"][aria-selected="true"]').first()
-    const first = (await chosen().getAttribute('data-leaf'))!
+    const named = async () => (await chosen().textContent())!.trim()
+    const first = await named()
     expect(await tabs.evaluateAll((all) => all.filter((t) => t.tabIndex === 0).length)).to.equal(1)
     await chosen().focus()
     await page.keyboard.press('ArrowRight')
-    expect(await chosen().getAttribute('data-leaf')).not.to.equal(first)
+    expect(await named()).not.to.equal(first)
     expect(
       await page.evaluate(() => document.activeElement?.getAttribute('aria-selected'))
     ).to.equal('true')
     await page.keyboard.press('End')
-    expect(await chosen().getAttribute('data-leaf')).to.equal(
-      await tabs.last().getAttribute('data-leaf')
-    )
+    expect(await named()).to.equal((await tabs.last().textContent())!.trim())
     const panel = await chosen().getAttribute('aria-controls')
     expect(await page.locator(`#${panel}`).getAttribute('role')).to.equal('tabpanel')
     expect(await page.locator(`#${panel}`).getAttribute('aria-labelledby')).to.equal(
       await chosen().getAttribute('id')
     )
     await page.keyboard.press('ArrowRight')
-    expect(await chosen().getAttribute('data-leaf')).to.equal(first)
+    expect(await named()).to.equal(first)
     await context.close()
   })
 
