@@ -75,6 +75,10 @@ const sooner = computed(
     found.value?.finishMs !== undefined &&
     (days.value.finishMs === null || found.value.finishMs < days.value.finishMs)
 )
+/** Searched to the end: what was found is the soonest there is. */
+const settled = computed(
+  () => !!found.value?.finishMs && found.value.finishMs === found.value.lowerBoundMs
+)
 function take(): void {
   if (!found.value) return
   stop()
@@ -105,7 +109,8 @@ function take(): void {
         <template v-if="found?.finishMs"
           >Best so far: <b>{{ dayAndClock(found.finishMs, days.zone) }}</b>.</template
         ><template v-else>Nothing found yet.</template> {{ ' '
-        }}<template v-if="found?.lowerBoundMs"
+        }}<template v-if="settled">None can be sooner.</template
+        ><template v-else-if="found?.lowerBoundMs"
           >Not before {{ dayAndClock(found.lowerBoundMs, days.zone)
           }}<template v-if="found.finishMs"
             >, {{ duration((found.finishMs - found.lowerBoundMs) / 60000) }} apart</template
@@ -115,7 +120,9 @@ function take(): void {
       <ElButton v-if="sooner" class="tool main" data-test="search-take" @click="take">
         Take this plan on
       </ElButton>
-      <p v-else-if="found && !running" class="small soft">No sooner than today’s plan.</p>
+      <p v-else-if="found && !running" class="small soft">
+        {{ settled ? 'Today’s plan ends just then.' : 'No sooner than today’s plan.' }}
+      </p>
     </template>
     <p v-if="fault" class="fault" role="alert">
       {{ fault }}

@@ -4,10 +4,11 @@ import { PDFDocument } from 'pdf-lib'
 import ICAL from 'ical.js'
 import type { Page } from 'playwright-core'
 import { changeFall, changePool } from '../../core/build/edits'
-import { poolsOf } from '../../core/build/types'
+import { poolsOf, type Build } from '../../core/build/types'
 import { readBuild } from '../../core/build/file/buildFile'
 import { writeBuild } from '../../core/build/file/write'
 import { derivePlan } from '../../core/plan/derivePlan'
+import { dayAndClock } from '../../core/words/dates'
 import { demo, large } from '../support/builds'
 import {
   choose,
@@ -372,6 +373,37 @@ describe('A builder at the bench', function () {
     await page.getByLabel('Free on Wed').press('Tab')
     await page.locator('[data-finding="no-hours"]').waitFor({ state: 'detached' })
     expect(await page.locator('[data-test="finish"]').innerText()).to.match(/Wed|Thu/)
+    await context.close()
+  })
+
+  it('a date that is not settled is searched for longer: stopped, begun anew, and proven', async () => {
+    const week = { ...demo().calendar.week, thu: [], sun: [], mon: [['19:00', '19:40']] }
+    Object.assign(week, { tue: [['19:00', '20:00']] })
+    Object.assign(week, { sat: ['09:00-10:10', '14:00-14:50'].map((w) => w.split('-')) })
+    const build = { ...demo(), id: 'few', calendar: { ...demo().calendar, week } } as Build
+    const planned = derivePlan(build).days
+    expect(planned.proof?.kind).to.equal('open')
+    const context = await s.profile()
+    const page = await openPage(context, s.address)
+    const said = complaints(page)
+    await page.locator('[data-test="import"] input').setInputFiles({
+      name: 'few.json',
+      mimeType: 'application/json',
+      buffer: Buffer.from(writeBuild(build))
+    })
+    await page.locator('[data-build="few"]').waitFor()
+    await goTo(page, '/build/few/days')
+    const proof = page.locator('[data-test="proof"]')
+    await page.locator('[data-test="search"]').click()
+    await page.locator('[data-test="search-stop"]').click()
+    await page.locator('[data-test="search"]').waitFor()
+    expect(await proof.innerText()).not.to.match(/Best so far/)
+    await page.locator('[data-test="search"]').click()
+    await proof.getByText('None can be sooner').waitFor()
+    await proof.getByText('ends just then').waitFor()
+    const end = dayAndClock(planned.finishMs!, build.calendar.zone).replace(/\s/g, ' ')
+    expect((await proof.innerText()).replace(/\s/g, ' ')).to.include(`Best so far: ${end}.`)
+    expect(said).to.deep.equal([])
     await context.close()
   })
 })
