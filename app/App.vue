@@ -1,12 +1,13 @@
 <script setup lang="ts">
 import { isPlain, isTyping } from './typing'
 import { useEventListener } from '@vueuse/core'
-import { ElMessage } from 'element-plus'
+import { ElButton, ElMessage } from 'element-plus'
 import { defineAsyncComponent, onMounted, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import AppHeader from './components/AppHeader.vue'
 import StatePatterns from './drawings/StatePatterns.vue'
 import { asked } from './how'
+import { missing } from './missing'
 import { panel, typedAhead } from './panels'
 import { PLACES } from './router'
 import { usePhone } from './screens'
@@ -50,6 +51,7 @@ watch(
   () => (panel.value = '')
 )
 const started = ref(false)
+const reload = () => location.reload()
 
 onMounted(async () => {
   try {
@@ -129,6 +131,13 @@ useEventListener('drop', (event: DragEvent) => {
   <StatePatterns />
   <div class="shell">
     <AppHeader class="no-print" />
+    <p v-if="missing" class="missing no-print" role="alert" data-test="missing">
+      <span
+        >A piece of the app did not come: there is no network, or a newer app stands where it comes
+        from. Your builds are in this browser, as they are.</span
+      >
+      <ElButton class="tool" @click="reload">Load the app anew</ElButton>
+    </p>
     <!-- what opens over a view stands beside it: in its place it would be swept away with it -->
     <main>
       <RouterView v-if="started" />
@@ -150,6 +159,16 @@ useEventListener('drop', (event: DragEvent) => {
 .shell > main {
   flex: 1;
   min-height: 0;
+}
+.missing {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 14px;
+  align-items: center;
+  margin: 0;
+  padding: 8px 18px;
+  background: var(--brass-wash);
+  border-left: 5px solid var(--brass);
 }
 @media print {
   .no-print {

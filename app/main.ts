@@ -11,9 +11,12 @@ import './theme/phone.css'
 import { createPinia } from 'pinia'
 import { createApp } from 'vue'
 import App from './App.vue'
+import { heedMissing } from './missing'
 import { router } from './router'
 
-createApp(App).use(createPinia()).use(router).mount('#app')
+const app = createApp(App).use(createPinia()).use(router)
+heedMissing(app, router)
+app.mount('#app')
 
 // the whole app is kept for a shed without Wi-Fi; without service workers it still works while
 // there is a network

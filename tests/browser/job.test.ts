@@ -377,10 +377,12 @@ describe('A builder at the bench', function () {
   })
 
   it('a date that is not settled is searched for longer: stopped, begun anew, and proven', async () => {
-    const week = { ...demo().calendar.week, thu: [], sun: [], mon: [['19:00', '19:40']] }
-    Object.assign(week, { tue: [['19:00', '20:00']] })
-    Object.assign(week, { sat: ['09:00-10:10', '14:00-14:50'].map((w) => w.split('-')) })
-    const build = { ...demo(), id: 'few', calendar: { ...demo().calendar, week } } as Build
+    const of = demo().calendar
+    const week: Build['calendar']['week'] = { ...of.week, thu: [], sun: [] }
+    week.mon = [['19:00', '19:40']]
+    week.tue = [['19:00', '20:00']]
+    week.sat = ['09:00-10:10', '14:00-14:50'].map((w) => w.split('-') as [string, string])
+    const build: Build = { ...demo(), id: 'few', calendar: { ...of, week } }
     const planned = derivePlan(build).days
     expect(planned.proof?.kind).to.equal('open')
     const context = await s.profile()

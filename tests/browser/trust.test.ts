@@ -197,6 +197,32 @@ describe('Trust', function () {
     await context.close()
   })
 
+  it('a piece of the app that does not come is told, wherever it was asked for; the app loaded anew, all is as it was', async () => {
+    for (const [piece, ask] of [
+      ['SoundingsTable', (page: Page) => page.keyboard.press('Shift')],
+      ['LogView', (page: Page) => page.keyboard.press('Alt+8')]
+    ] as const) {
+      const context = await s.profile()
+      await context.route(`**/assets/${piece}-*.js`, (route) => route.abort())
+      const page = await openPage(context, `${s.address}/build/${DEMO_ID}/ground`)
+      await settled(page)
+      await ask(page)
+      const told = page.locator('[data-test="missing"]')
+      await told.waitFor()
+      expect(await told.innerText(), piece).to.match(
+        /did not come.*Your builds are in this browser/s
+      )
+      // what is there goes on working
+      await page.keyboard.press('Alt+2')
+      await page.locator('.view').first().waitFor()
+      await context.unroute(`**/assets/${piece}-*.js`)
+      await told.getByRole('button').click()
+      await told.waitFor({ state: 'detached' })
+      await settled(page)
+      await context.close()
+    }
+  })
+
   it('earlier states: put aside before an edit, kept by name, held against today, brought back with the log, let go', async () => {
     const context = await s.profile()
     const page = await openPage(context, water(), false)
