@@ -231,4 +231,15 @@ const all = computed(() => inHours(props.laying.totalH))
 .figures {
   align-content: start;
 }
+@media (max-width: 43.75rem) {
+  .sheet {
+    grid-template-columns: minmax(0, 1fr);
+    height: auto;
+  }
+  .option {
+    grid-template-columns: 6.5rem minmax(0, 1fr) minmax(4.5rem, auto);
+    min-height: 44px;
+    padding: 0 4px;
+  }
+}
 </style>

@@ -2,6 +2,7 @@
 import { computed, ref } from 'vue'
 import type { PoolColours } from '../../core/plan/3-stacks/poolColours'
 import { mm } from '../words'
+import { larger } from './letters'
 import { useElementSize } from '@vueuse/core'
 
 /** The water as it will look: along the section, and by depth beside the bed it is poured over. */
@@ -9,11 +10,12 @@ const props = defineProps<{ colours: PoolColours; lengthMm: number }>()
 const frame = ref<HTMLElement | null>(null)
 const { width, height } = useElementSize(frame)
 const M = 14
-const H = computed(() => Math.max(216, height.value))
+const L = larger()
+const H = computed(() => Math.max(216 * L, height.value))
 /** A quarter of the sheet is the strip, the rest the swatches. */
-const tall = computed(() => Math.round((H.value - 76) * 0.32))
-const below = computed(() => 19 + tall.value + 27)
-const chip = computed(() => H.value - below.value - 40)
+const tall = computed(() => Math.round((H.value - 76 * L) * 0.32))
+const below = computed(() => 46 * L + tall.value)
+const chip = computed(() => H.value - below.value - 40 * L)
 const strip = computed(() => props.colours.strip)
 const from = computed(() => strip.value[0]?.[0] ?? 0)
 const to = computed(() => strip.value.at(-1)?.[0] ?? 1)
@@ -35,7 +37,7 @@ const each = computed(() => (width.value - 2 * M) / Math.max(1, props.colours.sw
       role="img"
       aria-label="Colour along the section and by depth"
     >
-      <text :x="M" y="13" class="quiet">
+      <text :x="M" :y="13 * L" class="quiet">
         {{
           cells.length
             ? `along the section, seen from above: ${mm(to - from)}`
@@ -46,12 +48,12 @@ const each = computed(() => (width.value - 2 * M) / Math.max(1, props.colours.sw
         v-for="(c, i) in cells"
         :key="i"
         :x="c.x"
-        y="19"
+        :y="19 * L"
         :width="c.w"
         :height="tall"
         :fill="c.colour"
       />
-      <text :x="M" :y="below - 6" class="quiet">
+      <text :x="M" :y="below - 6 * L" class="quiet">
         by depth: the bed as painted, and through the water
       </text>
       <g
@@ -67,11 +69,11 @@ const each = computed(() => (width.value - 2 * M) / Math.max(1, props.colours.sw
           :fill="s.colour"
           :data-colour="s.colour"
         />
-        <text :x="0" :y="chip + 16">
+        <text :x="0" :y="chip + 16 * L">
           {{ mm(s.depthMm) }}
         </text>
-        <text :x="0" :y="chip + 31" class="quiet">
-          {{ Math.round(s.bedShowsPct) }} %{{ each < 58 ? '' : ' bed' }}
+        <text :x="0" :y="chip + 31 * L" class="quiet">
+          {{ Math.round(s.bedShowsPct) }} %{{ each < 58 * L ? '' : ' bed' }}
         </text>
       </g>
     </svg>
@@ -81,7 +83,7 @@ const each = computed(() => (width.value - 2 * M) / Math.max(1, props.colours.sw
 <style scoped>
 .frame {
   position: relative;
-  min-height: 216px;
+  min-height: 13.5rem;
   overflow: hidden;
 }
 svg {

@@ -7,7 +7,9 @@ import { layWay } from '../../core/craft/ways/catalog'
 import { middleOf, type Point2 } from '../../core/physics/shape/polygon'
 import { figure, said, unit, whereabouts } from '../words'
 import { arrowed, toHalves } from './handles'
+import { larger } from './letters'
 import { lineThrough, ringOf, ringsOf } from './paths'
+import { placed } from './placed'
 
 /**
  * What moves, on the plan: runs with their rocks and jumps, landings, crests, splashes, white and
@@ -273,6 +275,21 @@ const wake = (r: FormsPlan['reaches'][number]['rocks'][number]): string => {
     )
     .join('')
 }
+/** Words of a jump take so much, px. */
+const JUMP_WORDS = { wide: 92 * larger(), high: 17 * larger() }
+/** What is said of the jumps of a run: over its bank, in rows clear of each other. */
+function jumpsSaid(form: FormsPlan['reaches'][number]) {
+  const jumps = form.jumps.filter((j) => j.heightMm > 0.5)
+  const wanted = jumps.map((j) => {
+    const [x, y] = [px(j.at)[0] + 6, props.toY(j.at[1] + form.widthMm / 2) - 5]
+    return [0, 1, 2, 3].map((row) => ({ x, y: y - (row + 1) * JUMP_WORDS.high, ...JUMP_WORDS }))
+  })
+  const { which } = placed(wanted, [])
+  return jumps.flatMap((j, i) => {
+    const box = wanted[i][which[i]]
+    return box ? [{ text: figure(j.heightMm, 'mm'), x: box.x, y: box.y + box.high }] : []
+  })
+}
 /** A jump across its run, as a torn line. */
 const jumpLine = (form: FormsPlan['reaches'][number], s: number): string => {
   const i = form.stations.findIndex((st) => st.sMm >= s - 1e-6)
@@ -421,14 +438,12 @@ const TAG_PX = 170
           :d="rockShape(k.at, k.widthMm)"
       /></g>
       <text
-        v-for="(j, i) in show === 'forms' && r.id === selected
-          ? r.jumps.filter((j) => j.heightMm > 0.5)
-          : []"
+        v-for="(j, i) in show === 'forms' && r.id === selected ? jumpsSaid(r) : []"
         :key="`t${i}`"
-        :x="px(j.at)[0] + 6"
-        :y="toY(j.at[1] + r.widthMm / 2) - 5"
+        :x="j.x"
+        :y="j.y"
         class="on-drawing"
-        >jump <tspan class="figure">{{ figure(j.heightMm, 'mm') }}</tspan> {{ unit('mm') }}</text
+        >jump <tspan class="figure">{{ j.text }}</tspan> {{ unit('mm') }}</text
       >
     </g>
     <g

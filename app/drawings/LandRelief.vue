@@ -3,6 +3,8 @@ import { computed } from 'vue'
 import type { HeightField } from '../../core/physics/shape/heightField'
 import { isolines } from '../../core/physics/shape/isolines'
 import { figure } from '../words'
+import { larger } from './letters'
+import { placed, type Box } from './placed'
 import { reliefOf } from './relief'
 
 /** Sculpted land under a plan: light and shade, and lines of one height. */
@@ -14,6 +16,8 @@ const props = defineProps<{
   scale: number
   /** Something is being done to it: lines wait. */
   busy?: boolean
+  /** Where words lie already. */
+  taken: readonly Box[]
 }>()
 
 const STEPS_MM = [1, 2, 5, 10, 20, 50, 100, 200, 500]
@@ -43,28 +47,29 @@ const lines = computed(() => {
 /** Places along a line at which its figure may stand, as shares, the best first. */
 const PLACES = [1 / 3, 2 / 3, 1 / 2, 1 / 6, 5 / 6]
 /** Room of a figure, px. */
-const FIGURE = { wide: 30, high: 14 }
+const FIGURE = { wide: 30 * larger(), high: 14 * larger() }
 
-const paths = computed(() => {
-  const taken: [x: number, y: number][] = []
-  return lines.value.map(({ zMm, found, longest }) => {
-    const at = PLACES.map((share) => longest[Math.floor(longest.length * share)])
-      .filter((p) => p !== undefined)
-      .map(([x, y]): [number, number] => [props.toX(x), props.toY(y)])
-      .find(([x, y]) =>
-        taken.every(([a, b]) => Math.abs(a - x) > FIGURE.wide || Math.abs(b - y) > FIGURE.high)
+const paths = computed(() =>
+  lines.value.map(({ zMm, found }) => ({
+    zMm,
+    d: found
+      .map(
+        (l) =>
+          `M${l.map(([x, y]) => `${props.toX(x).toFixed(1)} ${props.toY(y).toFixed(1)}`).join('L')}`
       )
-    if (at) taken.push(at)
-    return {
-      zMm,
-      at,
-      d: found
-        .map(
-          (l) =>
-            `M${l.map(([x, y]) => `${props.toX(x).toFixed(1)} ${props.toY(y).toFixed(1)}`).join('L')}`
-        )
-        .join('')
-    }
+      .join('')
+  }))
+)
+const heights = computed(() => {
+  const boxes = lines.value.map(({ longest }) =>
+    PLACES.map((share) => longest[Math.floor(longest.length * share)])
+      .filter((p) => p !== undefined)
+      .map(([x, y]) => ({ x: props.toX(x), y: props.toY(y) - 11 * larger(), ...FIGURE }))
+  )
+  const { which } = placed(boxes, props.taken)
+  return lines.value.flatMap(({ zMm }, i) => {
+    const at = boxes[i][which[i]]
+    return at ? [{ zMm, x: at.x, y: at.y + 11 * larger() }] : []
   })
 })
 const half = computed(() => props.field.cellMm / 2)
@@ -80,12 +85,10 @@ const half = computed(() => props.field.cellMm / 2)
       :height="field.rows * field.cellMm * scale"
       preserveAspectRatio="none"
     />
-    <g v-for="line in paths" :key="line.zMm">
-      <path :d="line.d" />
-      <text v-if="line.at" :x="line.at[0]" :y="line.at[1]" class="on-drawing quiet">
-        {{ figure(line.zMm, 'mm') }}
-      </text>
-    </g>
+    <path v-for="line in paths" :key="line.zMm" :d="line.d" />
+    <text v-for="h in heights" :key="`h${h.zMm}`" :x="h.x" :y="h.y" class="on-drawing quiet">
+      {{ figure(h.zMm, 'mm') }}
+    </text>
   </g>
 </template>
 
@@ -100,6 +103,6 @@ path {
   opacity: 0.75;
 }
 text {
-  font-size: 11px;
+  font-size: 0.6875rem;
 }
 </style>

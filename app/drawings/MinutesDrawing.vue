@@ -13,7 +13,10 @@ const last = computed(
   () => Math.ceil((Math.max(...props.windows.map((w) => w.closesMin)) * 1.12) / 10) * 10
 )
 const X = (min: number) => M.left + ((width.value - M.left - M.right) * min) / last.value
-const every = computed(() => (last.value <= 40 ? 5 : last.value <= 120 ? 10 : 30))
+/** As close as their figures have room. */
+const every = computed(
+  () => [5, 10, 20, 30, 60, 120].find((min) => X(min) - X(0) > 28 * larger()) ?? 240
+)
 const ticks = computed(() =>
   Array.from({ length: Math.floor(last.value / every.value) + 1 }, (_, i) => i * every.value)
 )

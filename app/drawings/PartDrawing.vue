@@ -2,6 +2,7 @@
 import { computed } from 'vue'
 import type { PartStack } from '../../core/plan/3-stacks/partStack'
 import { mm, fine, figure, unit } from '../words'
+import { larger } from './letters'
 import { lineThrough, ringOf } from './paths'
 import { TOOLS_PX, useSheet } from './sheet'
 
@@ -39,6 +40,8 @@ const { width, height, scale, X, Y, px } = useSheet(
 )
 /** Words that stand side by side, or in one line, stand under each other on a sheet this wide, px. */
 const narrow = computed(() => width.value < 430)
+/** Room that the words of a former take, px. */
+const FORMER_WORDS = 112 * larger()
 const base = computed(() => Math.min(...(over.value?.rest ?? []).map((p) => p[1])))
 /** Gel on the outside of the film. */
 const coat = computed(() => {
@@ -85,7 +88,7 @@ const coat = computed(() => {
       </g>
       <text
         v-if="part.former"
-        :x="X(over.rest[0][0] + 1.2 * part.former.wantedMm)"
+        :x="Math.min(X(over.rest[0][0] + 1.2 * part.former.wantedMm), width - FORMER_WORDS)"
         :y="Y(over.rest[0][1] + 0.7 * part.former.wantedMm) + 4"
         class="on-drawing"
       >

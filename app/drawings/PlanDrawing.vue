@@ -15,6 +15,8 @@ import type { PoolGroundPlan } from '../../core/plan/derivePlan'
 import { mm, figure, unit, whereabouts } from '../words'
 import { ringOf, ringsOf } from './paths'
 import { arrowed, toHalves } from './handles'
+import { placed } from './placed'
+import { larger } from './letters'
 import { rule } from './rule'
 import { useSheet } from './sheet'
 import type { Underlay } from './underlay'
@@ -125,27 +127,75 @@ const lettered = computed(() => {
   return { from: flat ? [-4, -14] : [13, -6], to: flat ? [13, 16] : [-21, 17] }
 })
 /** A letter of a name takes no more, a line of them is so high, px. */
-const NAME_LETTER = 8.6
-const NAME_LINE = 17
+const NAME_LETTER = 8.6 * larger()
+const NAME_LINE = 17 * larger()
 /** Names of the pools in their middles; on a narrow plan up or down from there, clear of each other. */
 const names = computed(() => {
   const bare = props.tool === 'look' || props.tool === 'lip'
   const shown = props.pools.filter(
     (pool) => groundOf(pool.id)?.measured && (bare || pool.id !== props.selected)
   )
-  const placed: { id: string; name: string; x: number; y: number; half: number }[] = []
-  for (const { id, name, outline } of shown) {
+  const wanted = shown.map(({ id, name, outline }) => {
     const [middleX, y] = px(middleOf(outline.map((c): Point2 => [c.x, c.y])))
-    const half = (name.length * NAME_LETTER) / 2
+    const wide = name.length * NAME_LETTER
     const inSight = middleX >= 0 && middleX <= width.value
-    const x = inSight ? Math.max(half + 2, Math.min(width.value - half - 2, middleX)) : middleX
-    const free = (at: number) =>
-      placed.every((o) => Math.abs(o.x - x) > o.half + half || Math.abs(o.y - at) >= NAME_LINE)
-    const at = [0, 1, -1, 2, -2].map((k) => y + k * NAME_LINE).find(free)
+    const x = inSight
+      ? Math.max(wide / 2 + 2, Math.min(width.value - wide / 2 - 2, middleX))
+      : middleX
     // where five rows have no room it is left out
-    if (at !== undefined) placed.push({ id, name, x, y: at, half })
-  }
-  return placed
+    const rows = [0, 1, -1, 2, -2].map((k) => y + k * NAME_LINE)
+    const boxes = rows.map((row) => ({
+      x: x - wide / 2,
+      y: row - 0.77 * NAME_LINE,
+      wide,
+      high: NAME_LINE
+    }))
+    return { id, name, x, rows, boxes }
+  })
+  const { which, taken } = placed(
+    wanted.map((w) => w.boxes),
+    []
+  )
+  const said = wanted.flatMap(({ id, name, x, rows }, i) =>
+    which[i] < 0 ? [] : [{ id, name, x, y: rows[which[i]] }]
+  )
+  return { said, taken }
+})
+/** Where the figure of a dip stands beside its cross, px, the best first. */
+const BESIDE_DIP = [
+  { dx: 6, dy: -4, anchor: 'start' },
+  { dx: 6, dy: 14, anchor: 'start' },
+  { dx: -6, dy: -4, anchor: 'end' },
+  { dx: -6, dy: 14, anchor: 'end' }
+] as const
+const FIGURE_LETTER = 7.4 * larger()
+const FIGURE_HIGH = 13 * larger()
+/** Figures of the dips, clear of the names and of each other: those that find no room come when one looks closer. */
+const depths = computed(() => {
+  const dips = chosen.value && props.tool !== 'look' && props.tool !== 'lip' ? chosen.value : null
+  if (!dips || dips.soundings.length > MOST_HANDLES) return { said: [], taken: names.value.taken }
+  const wanted = dips.soundings.map((s) => {
+    const text = figure(dips.levelMm - s[2], 'mm')
+    const [x, y] = px([s[0], s[1]])
+    const wide = text.length * FIGURE_LETTER
+    return { text, x, y, wide }
+  })
+  const { which, taken } = placed(
+    wanted.map(({ x, y, wide }) =>
+      BESIDE_DIP.map(({ dx, dy, anchor }) => ({
+        x: x + dx - (anchor === 'end' ? wide : 0),
+        y: y + dy - 0.85 * FIGURE_HIGH,
+        wide,
+        high: FIGURE_HIGH
+      }))
+    ),
+    names.value.taken
+  )
+  const said = wanted.map(({ text, x, y }, i) => {
+    const { dx, dy, anchor } = BESIDE_DIP[Math.max(0, which[i])]
+    return { text: which[i] < 0 ? '' : text, x: x + dx, y: y + dy, anchor }
+  })
+  return { said, taken }
 })
 /** Where its words stand beside the ring of the next dip, px from its middle: on the clearest side. */
 const WORDS_WIDE = 92
@@ -356,7 +406,15 @@ defineExpose({ spot })
         :up="scale"
         data-test="under-plan"
       />
-      <LandRelief v-if="land" :field="land" :busy="working" :to-x="X" :to-y="Y" :scale="scale" />
+      <LandRelief
+        v-if="land"
+        :field="land"
+        :busy="working"
+        :to-x="X"
+        :to-y="Y"
+        :scale="scale"
+        :taken="depths.taken"
+      />
       <g class="rule" :class="{ over: near.k > 1 }">
         <g v-for="(t, i) in marksX" :key="`x${t.mm}`">
           <line :x1="X(t.mm)" :x2="X(t.mm)" :y1="ruleY" :y2="ruleY + 5" />
@@ -503,8 +561,14 @@ defineExpose({ spot })
         >
           <circle class="hit" :cx="X(s[0])" :cy="Y(s[1])" r="11" />
           <path :transform="`translate(${X(s[0])} ${Y(s[1])})`" d="M0 -7V7M-4 0H4" />
-          <text :x="X(s[0]) + 6" :y="Y(s[1]) - 4" class="on-drawing">
-            {{ figure(chosen.levelMm - s[2], 'mm') }}
+          <text
+            v-if="depths.said[i]?.text"
+            :x="depths.said[i].x"
+            :y="depths.said[i].y"
+            :text-anchor="depths.said[i].anchor"
+            class="on-drawing"
+          >
+            {{ depths.said[i].text }}
           </text>
         </g>
         <g
@@ -527,7 +591,7 @@ defineExpose({ spot })
         </g>
       </g>
       <text
-        v-for="n in names"
+        v-for="n in names.said"
         :key="`n${n.id}`"
         class="on-drawing figure"
         text-anchor="middle"

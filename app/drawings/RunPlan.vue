@@ -272,7 +272,7 @@ function head(line: readonly Point2[], X: (x: number) => number, Y: (y: number) 
           <text
             v-if="h.what.kind === 'source' || h.what.kind === 'out'"
             v-bind="
-              toX(h.at[0]) > ROOM_PX ? { x: -13, y: 5, 'text-anchor': 'end' } : { x: 13, y: 22 }
+              toX(h.at[0]) > ROOM_PX ? { x: -13, y: -3, 'text-anchor': 'end' } : { x: 13, y: 22 }
             "
             class="on-drawing figure"
             >{{ h.what.kind === 'source' ? 'in' : 'out' }}</text

@@ -8,6 +8,7 @@ import type { PoolStack } from '../../core/plan/3-stacks/poolStack'
 import type { LaidLine } from '../../core/plan/6-steps/coreOf'
 import type { SectionWater } from '../../core/plan/2-forms/sectionWaters'
 import { mm, figure, number, unit } from '../words'
+import { larger } from './letters'
 import { lineThrough, ringOf, under } from './paths'
 import { rule } from './rule'
 import { useSheet } from './sheet'
@@ -225,19 +226,23 @@ const handles = computed(() =>
 )
 
 /** Room that a depth takes, px: at the end of the line it stands before its place. */
-const DEPTH_WORDS = 56
+const DEPTH_WORDS = 56 * larger()
 const besideDepth = (x: number) =>
   x > X(props.section.lengthMm) - DEPTH_WORDS ? { x: x - 6, 'text-anchor': 'end' } : { x: x + 6 }
 /** Words beside a float: after it, or before it where they would leave the frame. */
 const besideFloat = (x: number, name: string) => {
-  if (!props.levels) return { x, 'text-anchor': 'middle' }
-  const words = 7.4 * name.length + 62
+  const words = (7.4 * name.length + 62) * larger()
+  if (!props.levels)
+    return {
+      x: Math.max(words / 2, Math.min(width.value - words / 2, x)),
+      'text-anchor': 'middle'
+    }
   return x + 34 + words < width.value
     ? { x: x + 34, 'text-anchor': 'start' }
     : { x: x - 34, 'text-anchor': 'end' }
 }
 /** Room that the words about a fall take, px: in a narrow frame they are kept inside it. */
-const FALL_WORDS = 120
+const FALL_WORDS = 120 * larger()
 const labelX = (x: number, out: number) =>
   out < 0 ? Math.max(FALL_WORDS, x - 8) : Math.min(width.value - FALL_WORDS, x + 8)
 
@@ -474,7 +479,7 @@ const layerFill = (i: number, count: number) => 0.35 + (0.5 * (count - i)) / Mat
         <g v-if="layers && layersOf(longest(h.pool.id)!).length > 1" class="pour-names">
           <text
             v-for="(layer, k) in layersOf(longest(h.pool.id)!).filter(
-              (l) => Y(l.fromMm) - Y(l.toMm) > 11
+              (l) => Y(l.fromMm) - Y(l.toMm) > 11 * larger()
             )"
             :key="k"
             :x="X(h.deepest[0]) + 14"

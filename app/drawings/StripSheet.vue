@@ -3,6 +3,7 @@ import { computed } from 'vue'
 import { TUCK_MM } from '../../core/plan/2-forms/fallCurve'
 import type { FallForm } from '../../core/plan/2-forms/fallForm'
 import { mm } from '../words'
+import { larger } from './letters'
 import { useSheet } from './sheet'
 
 /**
@@ -11,7 +12,7 @@ import { useSheet } from './sheet'
  */
 const props = defineProps<{ form: FallForm; stripWidthMm: number }>()
 const GAP_MM = 4
-const M = { left: 30, right: 12, top: 20, bottom: 22 }
+const M = { left: 30, right: 12, top: 20 * larger(), bottom: 8 + 32 * larger() }
 const wide = computed(() => props.form.stripsToMake * (props.stripWidthMm + GAP_MM) - GAP_MM)
 const {
   width,
@@ -66,13 +67,14 @@ const top = computed(() => Y(props.form.stripMm))
       <text :x="X(0) - 2" :y="top - 7" class="quiet">
         {{ mm(form.stripMm) }} long, {{ mm(stripWidthMm) }} wide
       </text>
-      <text :x="X(0)" :y="height - 6" class="quiet">
-        {{ form.strips }} to hang
-        <template v-if="form.stripsToMake > form.strips">
-          , {{ form.stripsToMake - form.strips }} to choose from
-        </template>
-        ; shaded ends are tucked in
+      <text :x="X(0)" :y="height - 6 - 17 * larger()" class="quiet">
+        {{ form.strips }} to hang{{
+          form.stripsToMake > form.strips
+            ? `, ${form.stripsToMake - form.strips} to choose from`
+            : ''
+        }}
       </text>
+      <text :x="X(0)" :y="height - 6" class="quiet">shaded ends are tucked in</text>
     </svg>
   </div>
 </template>

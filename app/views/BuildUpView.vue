@@ -536,6 +536,7 @@ const beliefIn = (product: string, what: Learns['what']) =>
 .bedform {
   width: 216px;
   gap: 9px;
+  overflow: auto;
 }
 .exaggerate {
   position: absolute;

@@ -154,7 +154,10 @@ function actsAt(event: MouseEvent): Act[] {
 
 <template>
   <WorkTop :drawings="{ tall: build.base.depthMm > 1.1 * build.base.widthMm }" tray="Base and room">
-    <div class="panel drawing-box plan-box">
+    <div
+      class="panel drawing-box plan-box"
+      :style="{ '--base-shape': build.base.depthMm / build.base.widthMm }"
+    >
       <DrawingFrame name="Plan" :acts="actsAt" round>
         <template #beside>
           <div class="palette" :class="{ wide: onLand }" role="toolbar" aria-label="Plan tools">
@@ -543,8 +546,9 @@ function actsAt(event: MouseEvent): Act[] {
   .palette > :not(.later) {
     display: none;
   }
+  /* as high as the base asks for, and the hint over it; the two buttons have room at least */
   .plan-box {
-    height: 100vw;
+    height: clamp(300px, calc(80vw * var(--base-shape) + 130px), 110vw);
   }
   :deep(.tall) {
     flex-direction: column;

@@ -1,5 +1,5 @@
 import { expect } from 'chai'
-import { everyView, NOTHING, offTheSide } from '../support/views'
+import { everyView, lost, NOTHING } from '../support/views'
 import { decode } from 'fast-png'
 import jsQR from 'jsqr'
 import type { Page } from 'playwright-core'
@@ -54,10 +54,10 @@ describe('On the phone and the tablet', function () {
       for (const [width, height] of sizes) {
         await page.setViewportSize({ width, height })
         // a table measures itself a frame later, on a busy machine later still
-        let off = await offTheSide(page)
+        let off = await lost(page)
         for (let i = 0; i < 50 && JSON.stringify(off) !== JSON.stringify(NOTHING); i++) {
           await page.evaluate(() => new Promise((done) => setTimeout(done, 60)))
-          off = await offTheSide(page)
+          off = await lost(page)
         }
         for (const [kind, of] of Object.entries(off))
           if (of && String(of)) found.push(`${what} at ${width}: ${kind} ${String(of)}`)

@@ -53,7 +53,7 @@ export async function everyView(page: Page, look: (where: string) => Promise<voi
 }
 
 /** What is off the side of the screen: the page itself, its controls, and panels that scroll sideways. */
-export const offTheSide = (page: Page) =>
+const offTheSide = (page: Page) =>
   page.evaluate(() => {
     const sideways = 'auto scroll'
     const all = [...document.querySelectorAll<HTMLElement>('body *')].filter(
@@ -87,4 +87,57 @@ export const offTheSide = (page: Page) =>
         .map((e) => e.outerHTML.slice(0, 90))
     }
   })
-export const NOTHING = { page: 0, controls: [], words: [], panels: [] }
+export const NOTHING = { page: 0, controls: [], words: [], panels: [], over: [] }
+
+/** Words that lie over each other, in a drawing or out of one: each pair, and where. */
+const overEachOther = (page: Page) =>
+  page.evaluate(() => {
+    const words: { e: Element; text: string; box: [number, number, number, number] }[] = []
+    // what stands over the page covers it
+    const over = [...document.querySelectorAll('[aria-modal="true"]')].filter((e) =>
+      e.checkVisibility()
+    )
+    const walker = document.createTreeWalker(over.pop() ?? document.body, NodeFilter.SHOW_TEXT)
+    while (walker.nextNode()) {
+      const e = walker.currentNode.parentElement
+      const text = walker.currentNode.textContent!.trim()
+      if (!text || !e?.checkVisibility() || e.closest('.unseen, script, style, .el-popper'))
+        continue
+      const range = document.createRange()
+      range.selectNodeContents(walker.currentNode)
+      for (const r of range.getClientRects()) {
+        // letters take up the middle of their line
+        const box: (typeof words)[number]['box'] = [
+          r.left,
+          r.top + 0.2 * r.height,
+          r.right,
+          r.bottom - 0.2 * r.height
+        ]
+        for (let around = e; around !== document.body; around = around.parentElement!) {
+          const { overflowX, overflowY } = getComputedStyle(around)
+          if (overflowX === 'visible' && overflowY === 'visible') continue
+          const edge = around.getBoundingClientRect()
+          box[0] = Math.max(box[0], edge.left)
+          box[1] = Math.max(box[1], edge.top)
+          box[2] = Math.min(box[2], edge.right)
+          box[3] = Math.min(box[3], edge.bottom)
+        }
+        if (box[2] - box[0] > 2 && box[3] - box[1] > 2)
+          words.push({ e, text: text.slice(0, 40), box })
+      }
+    }
+    return words.flatMap((a, i) =>
+      words.slice(i + 1).flatMap((b) => {
+        const one = a.e === b.e || (a.e.closest('text') ?? a.e) === b.e.closest('text')
+        const wide = Math.min(a.box[2], b.box[2]) - Math.max(a.box[0], b.box[0])
+        const high = Math.min(a.box[3], b.box[3]) - Math.max(a.box[1], b.box[1])
+        return !one && wide > 2 && high > 3 ? [`${a.text} × ${b.text}, ${a.box.join(' ')}`] : []
+      })
+    )
+  })
+
+/** What cannot be read or reached: off the side, cut off, or with other words over it. */
+export const lost = async (page: Page) => ({
+  ...(await offTheSide(page)),
+  over: await overEachOther(page)
+})
