@@ -30,6 +30,7 @@ import { axis, mm, quantity, figure, said } from '../words'
 import { useBuildStore } from '../stores/build'
 import How from './How.vue'
 import NumberField from './NumberField.vue'
+import FoldAway from './FoldAway.vue'
 
 /** A fall: where it leaves and goes, how it hangs, and every figure of its sheet. */
 const props = defineProps<{ fall: Fall; form: FallForm; scale: number; choosing: boolean }>()
@@ -337,15 +338,19 @@ const LANDS = { before: 'lands before', on: 'lands on', behind: 'lands behind' }
   >
     + Rock that parts it
   </ElButton>
-  <details v-if="form.curve" class="schools" data-test="schools">
-    <summary>What each school takes from it</summary>
+  <FoldAway
+    v-if="form.curve"
+    class="schools"
+    data-test="schools"
+    title="What each school takes from it"
+  >
     <dl>
       <template v-for="s in fallSchools(form)" :key="s.school"
         ><dt>{{ s.school }}</dt>
         <dd>{{ said(s.takes) }}.</dd></template
       >
     </dl>
-  </details>
+  </FoldAway>
   <p class="small soft">
     <template v-if="fall.steps === 1 || !hasFace"
       >Drag the landing on the drawing and the flow follows. </template

@@ -8,6 +8,7 @@ import { counted } from '../../core/words/sentences'
 import { useBuildStore } from '../stores/build'
 import { usePutAway } from '../stores/putAway'
 import FindingCard from './FindingCard.vue'
+import FoldAway from './FoldAway.vue'
 
 /** `show`: where notes stand apart from what must be seen, below the work. */
 const props = defineProps<{ findings: Finding[]; place?: Place; show?: 'loud' | 'notes' }>()
@@ -56,13 +57,12 @@ const WORDS = { stop: 'Stops the plan', warn: 'Look out' }
         {{ about(f.stakeMin!) }} of work hang on it.
       </p>
     </article>
-    <details v-for="f in notes" :key="f.id" class="finding note" :data-finding="f.id">
-      <summary>
-        <span class="mark" aria-hidden="true">●</span>
-        {{ said(f.title) }} <b class="number">{{ said(f.number) }}</b>
-      </summary>
+    <FoldAway v-for="f in notes" :key="f.id" class="finding note" :data-finding="f.id">
+      <template #title
+        >{{ said(f.title) }} <b class="number">{{ said(f.number) }}</b></template
+      >
       <FindingCard :finding="f" :place="place" />
-    </details>
+    </FoldAway>
     <div v-if="asides.length || away.length" class="row quiet">
       <ElButton
         v-if="asides.length"
@@ -83,13 +83,12 @@ const WORDS = { stop: 'Stops the plan', warn: 'Look out' }
       </ElButton>
     </div>
     <template v-if="asked">
-      <details v-for="f in asides" :key="f.id" class="finding note" :data-finding="f.id">
-        <summary>
-          <span class="mark" aria-hidden="true">?</span>
-          {{ said(f.title) }} <b class="number">{{ said(f.number) }}</b>
-        </summary>
+      <FoldAway v-for="f in asides" :key="f.id" class="finding note" :data-finding="f.id">
+        <template #title
+          >{{ said(f.title) }} <b class="number">{{ said(f.number) }}</b></template
+        >
         <FindingCard :finding="f" :place="place" />
-      </details>
+      </FoldAway>
     </template>
   </section>
 </template>
@@ -120,19 +119,7 @@ header {
   font-size: 0.7812rem;
   align-items: baseline;
 }
-summary {
-  cursor: pointer;
-  display: flex;
-  gap: 7px;
-  align-items: baseline;
-  font-size: 0.8438rem;
-  font-weight: 600;
-  list-style: none;
-}
-summary::-webkit-details-marker {
-  display: none;
-}
-details.finding {
+.fold.finding {
   padding: 6px 12px;
 }
 .mark {

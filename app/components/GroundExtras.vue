@@ -103,7 +103,7 @@ const SHAPES: { id: Standing['shape']; name: string }[] = [
       {{ ml(ground.volumeMl + coverMl(ground.sdMl)) }}.
       <template v-if="ground.nextDip">
         Dip next at <b>{{ mm(ground.nextDip.at[0]) }}, {{ mm(ground.nextDip.at[1]) }}</b> (the ring
-        on the plan): ± {{ ml(ground.nextDip.sdLeftMl) }} then.</template
+        on the plan): ±&nbsp;{{ ml(ground.nextDip.sdLeftMl) }} then.</template
       >
     </p>
     <p v-else class="small soft">

@@ -24,6 +24,7 @@ import ChoiceField from './ChoiceField.vue'
 import How from './How.vue'
 import NumberField from './NumberField.vue'
 import WorkTable from './WorkTable.vue'
+import FoldAway from './FoldAway.vue'
 
 /** A run of water: its line, bed and rocks, and what the stream makes of them. */
 const props = defineProps<{ reach: Reach; form: ReachForm; scale: number }>()
@@ -195,8 +196,7 @@ function putRock(): void {
       </div>
     </div>
   </div>
-  <details>
-    <summary>Points of its line, {{ reach.path.length }}</summary>
+  <FoldAway :title="`Points of its line, ${reach.path.length}`">
     <WorkTable :rows="reach.path" row-key="id" :columns="POINTS">
       <template #point="{ row, index }">
         {{ index + 1 }}
@@ -236,7 +236,7 @@ function putRock(): void {
       </template>
     </WorkTable>
     <p class="small soft">A blank bed is that of the dipped ground.</p>
-  </details>
+  </FoldAway>
 </template>
 
 <style scoped>
@@ -248,9 +248,6 @@ function putRock(): void {
   padding-left: 8px;
   display: grid;
   gap: 4px;
-}
-summary {
-  cursor: pointer;
 }
 td .tool {
   min-height: 28px;

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { ElButton } from 'element-plus'
 import { computed } from 'vue'
+import ShareBar from './ShareBar.vue'
 
 /** A clock that runs from wall time: how long since it was started, and how long is left. */
 const props = defineProps<{
@@ -38,7 +39,7 @@ const share = computed(() =>
     <ElButton class="tool go" @click="startedMs === null ? emit('start') : emit('stop')">
       {{ startedMs === null ? 'Start' : 'Clear' }}
     </ElButton>
-    <span class="bar"><span :style="{ width: `${share * 100}%` }"></span></span>
+    <ShareBar class="bar" :share="share" :label="name" />
   </div>
 </template>
 
@@ -62,15 +63,6 @@ const share = computed(() =>
 }
 .bar {
   grid-column: 1 / -1;
-  height: 5px;
-  background: var(--line);
-  border-radius: 3px;
-  overflow: hidden;
-}
-.bar span {
-  display: block;
-  height: 100%;
-  background: var(--water);
 }
 .over {
   background: var(--brass-wash);
@@ -79,7 +71,7 @@ const share = computed(() =>
 .warn {
   background: var(--red-wash);
 }
-.warn .bar span {
+.warn .bar :deep(.el-progress-bar__inner) {
   background: var(--red-lead);
 }
 </style>

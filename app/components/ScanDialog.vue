@@ -14,6 +14,7 @@ import { scanClient, type ScanClient } from '../workers/scanClient'
 import { mm, number } from '../words'
 import { useBuildStore } from '../stores/build'
 import NumberField from './NumberField.vue'
+import ShareBar from './ShareBar.vue'
 
 /** A scan, a height map or a list of soundings becomes the ground of the pools it covers. */
 const open = defineModel<boolean>({ required: true })
@@ -159,8 +160,8 @@ function take(): void {
         ><b v-if="fileName">{{ fileName }}</b>
       </div>
       <div v-if="busy" class="row" role="status">
-        <span class="bar"><span :style="{ width: `${busy.share * 100}%` }"></span></span
-        ><span class="small grow">{{ busy.doing }}…</span
+        <ShareBar class="bar" :share="busy.share" :label="busy.doing" />
+        <span class="small grow">{{ busy.doing }}…</span
         ><ElButton class="tool" @click="stop">Stop</ElButton>
       </div>
       <p v-if="problem" class="fault" role="alert" data-test="scan-problem">
@@ -333,15 +334,6 @@ function take(): void {
 <style scoped>
 .bar {
   width: 160px;
-  height: 8px;
-  background: var(--line);
-  border-radius: 4px;
-  overflow: hidden;
-}
-.bar span {
-  display: block;
-  height: 100%;
-  background: var(--water);
 }
 .laid {
   margin: 0;

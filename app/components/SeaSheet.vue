@@ -21,6 +21,7 @@ import { useBuildStore } from '../stores/build'
 import ChoiceField from './ChoiceField.vue'
 import How from './How.vue'
 import NumberField from './NumberField.vue'
+import FoldAway from './FoldAway.vue'
 
 /** Waves over a pool: what raises them, how and where they break, and the crest that is built. */
 const props = defineProps<{ sea: Sea; form: SeaPlan; scale: number }>()
@@ -260,15 +261,19 @@ const LEAST_WIND = 0.1
       </dd>
     </div>
   </dl>
-  <details v-if="form.built" class="schools" data-test="schools">
-    <summary>What each school takes from it</summary>
+  <FoldAway
+    v-if="form.built"
+    class="schools"
+    data-test="schools"
+    title="What each school takes from it"
+  >
     <dl>
       <template v-for="s in waveSchools(form)" :key="s.school"
         ><dt>{{ s.school }}</dt>
         <dd>{{ said(s.takes) }}.</dd></template
       >
     </dl>
-  </details>
+  </FoldAway>
   <ElCheckbox
     v-if="sea.crest"
     :model-value="sea.crest.whole ?? false"

@@ -5,6 +5,7 @@ import { explainRipples, explainWhite } from '../../core/explain/waterExplanatio
 import type { FormsPlan } from '../../core/plan/2-forms/formsStage'
 import { mm, fine, quantity, said } from '../words'
 import How from './How.vue'
+import FoldAway from './FoldAway.vue'
 
 /** How much white where, which way the brush goes, and what does not suit the scale: of the chosen water. */
 const props = defineProps<{ build: Build; forms: FormsPlan; water: string }>()
@@ -46,15 +47,17 @@ const MARK = { believable: '✓', 'too fine': '▽', 'too coarse': '△' }
       <b>{{ r.name }}</b>: <How :about="explainRipples(r)">{{ mm(r.spacingMm) }}</How> apart,
       {{ mm(r.heightMm) }} high; {{ r.toolName }}.
     </p>
-    <details
+    <FoldAway
       v-if="checks.length"
       data-test="believable"
       :open="checks.some((c) => c.verdict !== 'believable')"
     >
-      <summary>
-        Believable at {{ build.scale }}?
-        <b>{{ checks.filter((c) => c.verdict === 'believable').length }} of {{ checks.length }}</b>
-      </summary>
+      <template #title
+        >Believable at {{ build.scale }}?
+        <b
+          >{{ checks.filter((c) => c.verdict === 'believable').length }} of {{ checks.length }}</b
+        ></template
+      >
       <ul class="checks">
         <li v-for="c in checks" :key="c.what" :class="c.verdict.replace(' ', '-')">
           <b>{{ MARK[c.verdict] }} {{ c.what }}</b>
@@ -69,7 +72,7 @@ const MARK = { believable: '✓', 'too fine': '▽', 'too coarse': '△' }
           >. <span class="soft">{{ said(c.advice) }}</span>
         </li>
       </ul>
-    </details>
+    </FoldAway>
   </section>
 </template>
 
@@ -128,8 +131,5 @@ const MARK = { believable: '✓', 'too fine': '▽', 'too coarse': '△' }
 .checks .too-fine,
 .checks .too-coarse {
   border-color: var(--brass);
-}
-summary {
-  cursor: pointer;
 }
 </style>

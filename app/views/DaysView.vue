@@ -35,6 +35,7 @@ import DaysRiver from '../drawings/DaysRiver.vue'
 import { clock, dayAndClock, likelyAndSurely, longDay } from '../../core/words/dates'
 import { duration } from '../../core/words/durations'
 import { useBuildStore } from '../stores/build'
+import FoldAway from '../components/FoldAway.vue'
 
 const store = useBuildStore()
 const build = computed(() => store.build!)
@@ -301,14 +302,13 @@ function chainWords(link: ChainLink): string {
             and {{ duration(totals.hours) }} in which nothing could begin because you had no free
             hour.
           </p>
-          <details>
-            <summary>The whole chain, {{ chain.length }} links</summary>
+          <FoldAway :title="`The whole chain, ${chain.length} links`">
             <ol class="chain">
               <li v-for="(c, i) in chain" :key="i" :class="c.kind">
                 <span class="small">{{ duration(c.minutes) }}</span> {{ chainWords(c) }}
               </li>
             </ol>
-          </details>
+          </FoldAway>
         </section>
       </template>
       <template v-else-if="leaf === 'hours'">
@@ -534,9 +534,6 @@ function chainWords(link: ChainLink): string {
 }
 .chain li.hours {
   border-color: var(--brass);
-}
-summary {
-  cursor: pointer;
 }
 @media (max-width: 43.75rem) {
   h1.grow {

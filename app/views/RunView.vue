@@ -30,6 +30,7 @@ import BuildSection from '../components/BuildSection.vue'
 import { mm, quantity, figure, number, said, unit } from '../words'
 import { useBuildStore } from '../stores/build'
 import { useRunningStore } from '../stores/running'
+import ShareBar from '../components/ShareBar.vue'
 
 const store = useBuildStore()
 const running = useRunningStore()
@@ -296,13 +297,19 @@ const freeze = () =>
             :data-state="running.state"
             :data-usable="running.progress.usable"
           >
-            <span v-for="p in running.progress.passes" :key="p" class="bar"
-              ><svg width="100%" height="10" aria-hidden="true">
-                <rect
-                  height="10"
-                  :width="`${p < running.progress.pass || running.progress.done ? 100 : p === running.progress.pass ? 100 * running.progress.share : 0}%`"
-                /></svg
-            ></span>
+            <ShareBar
+              v-for="p in running.progress.passes"
+              :key="p"
+              class="bar"
+              :label="`Pass ${p} of ${running.progress.passes}`"
+              :share="
+                p < running.progress.pass || running.progress.done
+                  ? 1
+                  : p === running.progress.pass
+                    ? running.progress.share
+                    : 0
+              "
+            />
           </div>
           <p class="small">
             {{ running.progress.usable ? 'Worth reading; ' : 'Settling; '
@@ -559,15 +566,6 @@ const freeze = () =>
 }
 .bar {
   flex: 1;
-  background: var(--sunk);
-  border: 1px solid var(--line);
-  height: 12px;
-}
-.bar rect {
-  fill: var(--water);
-}
-.bar svg {
-  display: block;
 }
 p.note::first-letter,
 p.fault::first-letter {

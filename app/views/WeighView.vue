@@ -32,6 +32,7 @@ import { ml, grams, degrees, said } from '../words'
 import { useBuildStore } from '../stores/build'
 import { useShelfStore } from '../stores/shelf'
 import { askStuff } from '../workers/askClient'
+import FoldAway from '../components/FoldAway.vue'
 
 /** The scale: A, then B, to their grams, with the clocks of the cup beside it. Typed grams always work. */
 const store = useBuildStore()
@@ -486,8 +487,7 @@ const STEPS = {
               >Spoon {{ grams(1) }} out</ElButton
             >
           </div>
-          <details class="small">
-            <summary>What if it fails</summary>
+          <FoldAway class="small" title="What if it fails">
             <div class="row">
               <ElButton
                 v-for="f in ['none', 'silent', 'rubbish', 'ounces']"
@@ -506,7 +506,7 @@ const STEPS = {
                 off and on
               </ElButton>
             </div>
-          </details>
+          </FoldAway>
         </template>
       </section>
       <section class="panel pad stack">

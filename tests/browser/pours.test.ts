@@ -197,7 +197,7 @@ describe('Pours at the bench', function () {
     )
     expect(wantedB / a).to.be.closeTo(0.98 / (2 * 1.14), 0.01)
     // it fails in every way, and what is in the cup stays
-    await page.locator('summary').getByText('What if it fails').click()
+    await page.getByRole('button', { name: 'What if it fails' }).click()
     for (const [fault, words] of [
       ['silent', /gone silent/],
       ['rubbish', /cannot be read/],

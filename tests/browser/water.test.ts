@@ -137,7 +137,7 @@ describe('Moving water on the screen', function () {
     await page.keyboard.press('Control+z')
     await page.locator('[data-finding="too-deep:seas"]').waitFor({ state: 'detached' })
     // the schools of making all take this face
-    await page.locator('[data-test="schools"] summary').click()
+    await page.locator('[data-test="schools"]').getByRole('button').click()
     expect(await page.locator('[data-test="schools"]').innerText()).to.match(
       /Curl of film[\s\S]*former 11\.2 mm across[\s\S]*Carved foam[\s\S]*Paper skin/
     )
