@@ -13,6 +13,7 @@ import { useSettingsStore } from '../stores/settings'
 import { useHistoryStore } from '../stores/history'
 import { useShelfStore } from '../stores/shelf'
 import { ask } from '../workers/askClient'
+import ShareBar from './ShareBar.vue'
 
 /** Every way of making this very pool, side by side. */
 const props = defineProps<{ build: Build; what: string; way: string; zone: string }>()
@@ -38,16 +39,22 @@ function take(way: string): void {
 const found = shallowRef<WayCompared[]>([])
 const problem = ref('')
 const working = ref(false)
+/** So many ways are worked out, of so many. */
+const far = ref<[done: number, of: number]>([0, 1])
 let cancel: () => void = () => undefined
 
 async function compare(): Promise<void> {
   cancel()
   working.value = true
+  far.value = [0, 1]
   problem.value = ''
   const asked = ask(
     { ask: 'compareWays', build: props.build, what: props.what, stacks: stacks.value },
     shelf.own,
-    history.without(props.build.id)
+    history.without(props.build.id),
+    (done, of) => {
+      if (cancel === asked.cancel) far.value = [done, of]
+    }
   )
   cancel = asked.cancel
   try {
@@ -165,7 +172,8 @@ const phone = usePhone()
 <template>
   <div class="ways" data-test="ways">
     <p v-if="working" class="row small" role="status">
-      Working out every way to a date…
+      Working out every way to a date
+      <ShareBar class="far" label="Ways worked out" :share="far[0] / far[1]" />
       <ElButton class="tool" @click="stop">Stop</ElButton>
     </p>
     <p v-if="problem" class="fault">
@@ -233,6 +241,9 @@ const phone = usePhone()
 </template>
 
 <style scoped>
+.far {
+  width: 120px;
+}
 .ways {
   height: 100%;
   overflow: auto;

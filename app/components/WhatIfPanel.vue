@@ -12,6 +12,7 @@ import { useHistoryStore } from '../stores/history'
 import { useShelfStore } from '../stores/shelf'
 import { ask } from '../workers/askClient'
 import { degrees, said } from '../words'
+import ShareBar from './ShareBar.vue'
 
 /** Changes beside today's plan: finish, sittings, money, risk; one click takes one on. */
 const store = useBuildStore()
@@ -21,16 +22,22 @@ const build = computed(() => store.build!)
 const zone = computed(() => build.value.calendar.zone)
 const lines = ref<WhatIf[]>([])
 const asking = ref(false)
+/** So many changes are tried, of so many. */
+const far = ref<[done: number, of: number]>([0, 1])
 const fault = ref('')
 let cancel: () => void = () => undefined
 let timer = 0
 async function look(): Promise<void> {
   cancel()
   asking.value = true
+  far.value = [0, 1]
   const asked = ask(
     { ask: 'whatIf', build: build.value },
     shelves.own,
-    history.without(build.value.id)
+    history.without(build.value.id),
+    (done, of) => {
+      if (cancel === asked.cancel) far.value = [done, of]
+    }
   )
   cancel = asked.cancel
   try {
@@ -87,7 +94,9 @@ const words = computed(() => deadlineWords(lines.value, zone.value))
   <section class="panel pad stack" data-test="what-if">
     <header class="row">
       <h2 class="grow">What if</h2>
-      <span v-if="asking" class="small soft" role="status">trying…</span>
+      <span v-if="asking" class="small soft trying" role="status"
+        >trying<ShareBar label="Changes tried" :share="far[0] / far[1]"
+      /></span>
     </header>
     <DateField
       label="Must be finished by"
@@ -155,6 +164,11 @@ const words = computed(() => deadlineWords(lines.value, zone.value))
 </template>
 
 <style scoped>
+.trying {
+  display: grid;
+  gap: 3px;
+  width: 90px;
+}
 .lines {
   list-style: none;
   padding: 0;

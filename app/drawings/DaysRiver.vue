@@ -14,7 +14,8 @@ const emit = defineEmits<{ select: [step: string]; settle: [step: string, ms: nu
 
 const frame = ref<HTMLElement | null>(null)
 const { width } = useElementSize(frame)
-const NAMES = 96 * larger()
+/** What a letter of a name takes, px. */
+const LETTER = 7.2 * larger()
 const TOP = 52
 const LANE = 42
 const DAY_MS = 86_400_000
@@ -24,6 +25,17 @@ const lanes = computed(() => [
   ...props.build.waters.map((w) => ({ key: w.id, name: w.name })),
   { key: 'finish', name: 'Finishing' }
 ])
+/** Names have what the longest takes, and no more than a quarter of the sheet. */
+const names = computed(() =>
+  Math.min(
+    Math.max(96 * larger(), 10 + LETTER * Math.max(...lanes.value.map((l) => l.name.length))),
+    Math.max(96 * larger(), width.value / 4)
+  )
+)
+const shortened = (name: string): string => {
+  const room = Math.floor((names.value - 10) / LETTER)
+  return name.length > room ? `${name.slice(0, room - 1)}…` : name
+}
 /** A repair runs in the channel of its water; white and spray belong to the finishing. */
 function laneOf(step: string): number {
   const key = step.split('/')[0]
@@ -40,7 +52,7 @@ const to = computed(() =>
   )
 )
 const X = (ms: number) =>
-  NAMES + ((width.value - NAMES - 12) * (ms - from.value)) / (to.value - from.value)
+  names.value + ((width.value - names.value - 12) * (ms - from.value)) / (to.value - from.value)
 const Y = (lane: number) => TOP + lane * LANE
 const height = computed(() => TOP + lanes.value.length * LANE + 14)
 /** A range that would be no longer than its cap is wide is not drawn. */
@@ -88,7 +100,7 @@ const drag = ref<{ step: string; fromX: number; x: number; atMs: number; moved: 
 )
 const svg = ref<SVGSVGElement | null>(null)
 const msAt = (x: number) =>
-  from.value + ((x - NAMES) / (width.value - NAMES - 12)) * (to.value - from.value)
+  from.value + ((x - names.value) / (width.value - names.value - 12)) * (to.value - from.value)
 /** Into free hours: the quarter of an hour it is let go at, or where the next free stretch begins. */
 function snapped(ms: number): number {
   const quarter = Math.round(ms / 900_000) * 900_000
@@ -121,7 +133,7 @@ function drop(): void {
   else emit('select', held.step)
 }
 const everyDay = computed(() =>
-  Math.ceil(dayStarts.value.length / Math.max(1, (width.value - NAMES) / (30 * larger())))
+  Math.ceil(dayStarts.value.length / Math.max(1, (width.value - names.value) / (30 * larger())))
 )
 </script>
 
@@ -179,11 +191,11 @@ const everyDay = computed(() =>
       </g>
       <g v-for="(lane, i) in lanes" :key="lane.key">
         <text x="0" :y="Y(i) + LANE / 2 + 3" class="lane">
-          {{ lane.name.length > 13 ? `${lane.name.slice(0, 12)}…` : lane.name }}
+          {{ shortened(lane.name) }}
         </text>
         <line
           class="bank"
-          :x1="NAMES"
+          :x1="names"
           :x2="width - 12"
           :y1="Y(i) + LANE - 5"
           :y2="Y(i) + LANE - 5"

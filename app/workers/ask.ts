@@ -9,6 +9,7 @@ import { NO_HISTORY, type History } from '../../core/plan/learned/history'
 import { withBottles, type Shelf } from '../../core/craft/materials/shelf'
 import type { KeptStack } from '../../core/build/stack'
 import { compareWays, type WayCompared } from '../../core/plan/beside/compareWays'
+import type { Tell } from '../../core/plan/beside/tell'
 import { whatIf, type WhatIf } from '../../core/plan/beside/whatIf'
 import { repairCost, type RepairCost } from '../../core/plan/beside/repairCost'
 
@@ -39,22 +40,25 @@ export interface Answers {
 /**
  * Answers one question.
  *
+ * @param tell  told how far it has come, where it takes many plans
  * @throws RangeError in the builder's words when it cannot be answered
  * @example answer({ ask: 'whatIf', build }, BUILT_IN_SHELF)
  */
 export function answer<Q extends Question>(
   question: Q,
   given: Shelf,
-  history?: History
+  history?: History,
+  tell?: Tell
 ): Answers[Q['ask']]
 export function answer(
   question: Question,
   given: Shelf,
-  history: History = NO_HISTORY
+  history: History = NO_HISTORY,
+  tell?: Tell
 ): Answers[Question['ask']] {
   switch (question.ask) {
     case 'compareWays':
-      return compareWays(question.build, question.what, given, history, question.stacks)
+      return compareWays(question.build, question.what, given, history, question.stacks, tell)
     case 'repairCost':
       return repairCost(
         question.build,
@@ -65,7 +69,7 @@ export function answer(
         history
       )
     case 'whatIf':
-      return whatIf(question.build, given, history)
+      return whatIf(question.build, given, history, tell)
     case 'growLand': {
       const { build } = question
       const shelf = withBottles(given, build.bottles)

@@ -1,24 +1,32 @@
+import { proxy } from 'comlink'
 import { klona } from 'klona/lite'
 import type { Material } from '../../core/craft/materials/types'
 import { NO_HISTORY, type History } from '../../core/plan/learned/history'
+import type { Tell } from '../../core/plan/beside/tell'
 import type { Answers, Question } from './ask'
 import type { AskWork } from './ask.worker'
 import type { StuffAnswers, StuffQuestion } from './askStuff'
 import type { StuffWork } from './askStuff.worker'
 import { job, type Job } from './hire'
 
-/** Asks a question that takes a plan off the main thread, in a worker of its own. */
+/**
+ * Asks a question that takes a plan off the main thread, in a worker of its own.
+ *
+ * @param tell  told how far it has come, where it takes many plans
+ */
 export function ask<Q extends Question>(
   question: Q,
   own: readonly Material[],
-  history: History = NO_HISTORY
+  history: History = NO_HISTORY,
+  tell: Tell = () => undefined
 ): Job<Answers[Q['ask']]> {
   const worker = new Worker(new URL('./ask.worker.ts', import.meta.url), { type: 'module' })
   // plain data only: what comes from a store is freed of its watchers
   const plain = klona({ question, own, history })
   return job<AskWork, Answers[Q['ask']]>(
     worker,
-    (w) => w.answer(plain.question, plain.own, plain.history) as Promise<Answers[Q['ask']]>
+    (w) =>
+      w.answer(plain.question, plain.own, plain.history, proxy(tell)) as Promise<Answers[Q['ask']]>
   )
 }
 

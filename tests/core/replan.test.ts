@@ -383,7 +383,12 @@ describe('A plan that survives Tuesday evening', () => {
   })
   it('what if: each change is tried on the whole plan, taking it on gives just that, and a deadline says what would meet it', () => {
     const hurried = setCalendar({ deadline: '2026-12-28T18:00' })(build)
-    const lines = whatIf(hurried, BUILT_IN_SHELF, NO_HISTORY)
+    const told: [number, number][] = []
+    const lines = whatIf(hurried, BUILT_IN_SHELF, NO_HISTORY, (...now) => told.push(now))
+    // one after another, never more than there are, and at least those that are said
+    expect(told.map(([done]) => done)).to.deep.equal(told.map((_, i) => i + 1))
+    expect(told.every(([done, of]) => done <= of)).to.equal(true)
+    expect(told.length).to.be.at.least(lines.length)
     expect(lines[0]).to.include({ id: 'today', finishMs: plan.days.finishMs, meets: false })
     // all that is tried is told, but for what only makes things later
     for (const { id, edit } of variantsOf(hurried, plan)) {

@@ -57,7 +57,12 @@ describe('A way that is one file and its line in the catalogue', () => {
     })
 
     it('is compared with the others and kept in the file', () => {
-      const lines = compareWays(demo(), POND, BUILT_IN_SHELF)
+      const told: [number, number][] = []
+      const lines = compareWays(demo(), POND, BUILT_IN_SHELF, undefined, [], (...now) => {
+        told.push(now)
+      })
+      // each as it is done, of so many
+      expect(told).to.deep.equal(lines.map((_, i) => [i + 1, lines.length]))
       expect(lines.find((l) => l.way === 'mud-pour')!.finishMs).to.be.a('number')
       const back = readBuild(writeBuild(muddy))
       expect(back.ok && poolsOf(back.value)[0].way).to.equal('mud-pour')

@@ -8,6 +8,7 @@ import type { Shelf } from '../../craft/materials/shelf'
 import { wayOf, waysFor } from '../../craft/ways/catalog'
 import type { Way } from '../../craft/ways/types'
 import { finished, planner } from '../derivePlan'
+import type { Tell } from './tell'
 
 /** One way of making a water, or white water, or spray, for this very build. */
 export interface WayCompared {
@@ -43,13 +44,15 @@ const SITTING_MS = 30 * 60_000
  *
  * @param what    id of a water, or `white` or `spray`
  * @param stacks  of the builder's own, to be laid beside ours: `stack/0` and so on
+ * @param tell    told after each, how many are done of how many
  */
 export function compareWays(
   build: Build,
   what: string,
   shelf: Shelf,
   history: History = NO_HISTORY,
-  stacks: readonly KeptStack[] = []
+  stacks: readonly KeptStack[] = [],
+  tell: Tell = () => undefined
 ): WayCompared[] {
   const kind: Way['for'] =
     what === 'white' || what === 'spray' ? what : build.waters.find((w) => w.id === what)!.kind
@@ -69,8 +72,9 @@ export function compareWays(
       edit: layStack(kept, what)
     }))
   ]
-  return made.map(({ id, name, way, edit }) => {
+  return made.map(({ id, name, way, edit }, k) => {
     const plan = finished(plans(edit(build), shelf, history))
+    tell(k + 1, made.length)
     const stack = plan.stacks.pools.find((s) => s.id === what)
     const form = plan.stacks.forms.find((s) => s.id === what)
     // what was put in is its own work too

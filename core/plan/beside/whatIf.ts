@@ -4,6 +4,7 @@ import type { Shelf } from '../../craft/materials/shelf'
 import { costToBuy } from '../4-amounts/shopping'
 import { finished, planner } from '../derivePlan'
 import type { History } from '../learned/history'
+import type { Tell } from './tell'
 import {
   MOST_NAMED,
   otherGels,
@@ -43,14 +44,23 @@ const GELS_TOLD = 2
  * Today's plan and what changes would make of it: finish, sittings, money, risk. What only makes
  * things later is not told. Where a deadline is set and none of them meets it alone, pairs of those
  * that help most are tried, and where none of those does, three together.
+ *
+ * @param tell  told after each, how many are tried of how many so far
  */
-export function whatIf(build: Build, shelf: Shelf, history: History): WhatIf[] {
+export function whatIf(
+  build: Build,
+  shelf: Shelf,
+  history: History,
+  tell: Tell = () => undefined
+): WhatIf[] {
   // one memory for all: what a change does not touch is not worked out again
   const plans = planner()
   const deadline = build.calendar.deadline
   const deadlineMs = deadline === null ? null : localInstant(deadline, build.calendar.zone)
+  let [done, many] = [0, 0]
   const told = (v: Variant): WhatIf => {
     const plan = finished(plans(v.edit(build), shelf, history))
+    tell(++done, Math.max(done, many))
     const { finishMs, sittings, handsMin } = plan.days
     const peaks = plan.stacks.pools
       .map((s) => s.heat?.peakC ?? s.light?.peakC ?? null)
@@ -70,6 +80,9 @@ export function whatIf(build: Build, shelf: Shelf, history: History): WhatIf[] {
     }
   }
   const plan = finished(plans(build, shelf, history))
+  const changes = variantsOf(build, plan)
+  const [waysThen, gelsThen] = [otherWays(build, plan), otherGels(build, plan, shelf)]
+  many = 1 + changes.length + waysThen.length + gelsThen.length
   const today = told(variant('today', 'Today’s plan', 'as it is'))
   const sooner = (a: WhatIf, b: WhatIf) => (a.finishMs ?? Infinity) - (b.finishMs ?? Infinity)
   const helping = (w: WhatIf) =>
@@ -80,15 +93,15 @@ export function whatIf(build: Build, shelf: Shelf, history: History): WhatIf[] {
     (w.peakC ?? 0) < (today.peakC ?? 0)
   // two mixes made one are worth a sitting, or they are not worth saying
   const saves = (w: WhatIf) => !w.id.startsWith('mix:') || w.sittings < today.sittings
-  const simple = variantsOf(build, plan).map(told).filter(helping).filter(saves)
+  const simple = changes.map(told).filter(helping).filter(saves)
   const best = (variants: Variant[], most: number) =>
     variants
       .map(told)
       .filter((w) => w.stops <= today.stops)
       .sort(sooner)
       .slice(0, most)
-  const ways = best(otherWays(build, plan), WAYS_TOLD)
-  const gels = best(otherGels(build, plan, shelf), GELS_TOLD).filter(
+  const ways = best(waysThen, WAYS_TOLD)
+  const gels = best(gelsThen, GELS_TOLD).filter(
     (w) => sooner(w, today) < 0 && w.warns <= today.warns
   )
   const all = [today, ...simple, ...ways, ...gels]
