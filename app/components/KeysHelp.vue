@@ -25,6 +25,8 @@ const KEYS: [string, string][] = [
   ['S', 'On Bench with the voice on: say it again'],
   ['?', 'This list']
 ]
+/** Keys are told apart from what stands between them. */
+const BETWEEN = /( {2}|, | or | … )/
 </script>
 
 <template>
@@ -33,7 +35,10 @@ const KEYS: [string, string][] = [
       <tbody>
         <tr v-for="[key, what] in KEYS" :key="key">
           <td>
-            <kbd>{{ key }}</kbd>
+            <template v-for="(part, i) in key.split(BETWEEN)" :key="i"
+              ><kbd v-if="i % 2 === 0">{{ part }}</kbd
+              ><template v-else>{{ part }}</template></template
+            >
           </td>
           <td>{{ said(what) }}</td>
         </tr>
@@ -41,3 +46,11 @@ const KEYS: [string, string][] = [
     </table>
   </ElDialog>
 </template>
+
+<style scoped>
+kbd {
+  white-space: nowrap;
+  display: inline-block;
+  margin: 1px 0;
+}
+</style>

@@ -230,7 +230,7 @@ async function make(event: Event): Promise<void> {
             <path class="land" :d="w.land" />
             <path class="wet" :d="w.wet" />
           </svg>
-          <b>{{ w.name }}</b><span class="small soft">{{ said(w.note) }}</span>
+          <b>{{ w.name }}</b><span class="small soft note">{{ said(w.note) }}</span>
         </ElRadio>
         <figure class="foretold" data-test="new-foretold">
           <MiniCutaway v-if="foretold" name="the new build" :cutaway="foretold.cutaway" />
@@ -322,11 +322,31 @@ async function make(event: Event): Promise<void> {
     grid-template-columns: repeat(2, minmax(0, 1fr));
     gap: 8px;
   }
+  /* all of it stands on one screen: the name of a water says enough beside its picture */
   .water {
-    padding: 8px;
+    padding: 4px 8px;
+    min-height: 60px;
+    align-content: center;
+  }
+  .water :deep(.el-radio__label) {
+    grid-template-columns: 48px minmax(0, 1fr);
+    align-items: center;
+    gap: 8px;
+    font-size: 0.8438rem;
+    line-height: 1.2;
   }
   .water svg {
-    max-height: 40px;
+    max-height: 36px;
+  }
+  .note {
+    display: none;
+  }
+  .foretold {
+    padding: 0;
+    align-content: start;
+  }
+  .coming {
+    height: 40px;
   }
 }
 </style>

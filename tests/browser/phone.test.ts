@@ -100,9 +100,15 @@ describe('On the phone and the tablet', function () {
     [360, 740],
     [390, 844]
   ])
-    it(`at ${width} × ${height} the step, its clock and its button fill one screen, thumb-sized`, async () => {
+    it(`at ${width} × ${height} a new build, and the step with its clock and its button, each fill one screen, thumb-sized`, async () => {
       const context = await s.profile({ width, height, touch: true })
       const page = await openPage(context, `${s.address}/build/${DEMO_ID}/bench`)
+      await goTo(page, '/')
+      await page.locator('[data-test="new-build"]').tap()
+      await page.locator('[data-test="new-foretold"] svg').waitFor()
+      for (const there of ['[data-test="new-name"]', '[data-test="new-make"]'])
+        expect(await wholeInSight(page, there), there).to.equal(true)
+      await goTo(page, `/build/${DEMO_ID}/bench`)
       await page.locator('[data-test="begin"]').waitFor()
       for (const there of ['[data-test="step-title"]', '[data-test="begin"]', '.foot'])
         expect(await wholeInSight(page, there), there).to.equal(true)
