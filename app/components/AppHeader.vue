@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { Search, Settings2 } from '@lucide/vue'
+import { Redo2, Search, Settings2, Undo2 } from '@lucide/vue'
 import { ElButton } from 'element-plus'
 import { computed } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
@@ -79,9 +79,7 @@ function rename(text: string): void {
           data-test="undo"
           @click="store.undo"
         >
-          <svg width="18" height="16" viewBox="0 0 18 16" aria-hidden="true">
-            <path d="M2 6h9a5 5 0 0 1 0 9H7M6 1L1.500 6L6 11" />
-          </svg>
+          <Undo2 :size="17" aria-hidden="true" />
         </ElButton>
         <ElButton
           class="tool"
@@ -90,9 +88,7 @@ function rename(text: string): void {
           data-test="redo"
           @click="store.redo"
         >
-          <svg width="18" height="16" viewBox="0 0 18 16" aria-hidden="true">
-            <path d="M16 6H7a5 5 0 0 0 0 9h4M12 1l4.500 5L12 11" />
-          </svg>
+          <Redo2 :size="17" aria-hidden="true" />
         </ElButton>
       </template>
       <ElButton
@@ -235,13 +231,6 @@ nav {
 }
 .tool {
   padding: 4px 9px;
-}
-.tool svg path {
-  fill: none;
-  stroke: currentcolor;
-  stroke-width: 2;
-  stroke-linecap: round;
-  stroke-linejoin: round;
 }
 @media (max-width: 75rem) {
   .brand span {

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { ElButton } from 'element-plus'
+import { X } from '@lucide/vue'
 import { computed } from 'vue'
 import { clockText, standOf, type BenchClock } from '../../core/bench/benchClocks'
 
@@ -35,7 +36,7 @@ const TURN = 2 * Math.PI * 25
       {{ ' ' }}<span class="small">{{ words }}</span>
     </div>
     <ElButton class="tool" :aria-label="`Clear the clock ${clock.name}`" @click="emit('clear')">
-      ×
+      <X :size="16" aria-hidden="true" />
     </ElButton>
   </div>
 </template>

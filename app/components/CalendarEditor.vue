@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { ElButton, ElForm, ElFormItem, ElInput, type FormInstance } from 'element-plus'
+import { X } from '@lucide/vue'
 import { computed, reactive, useTemplateRef } from 'vue'
 import { setCalendar } from '../../core/build/workEdits'
 import type { Calendar } from '../../core/build/types'
@@ -80,7 +81,7 @@ const zones = ['UTC', ...Intl.supportedValuesOf('timeZone')].map((id) => ({
           :aria-label="`Forget ${e.date}`"
           @click="set({ exceptions: calendar.exceptions.filter((x) => x.date !== e.date) })"
         >
-          ×
+          <X :size="16" aria-hidden="true" />
         </ElButton>
       </li>
     </ul>

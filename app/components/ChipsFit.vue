@@ -4,6 +4,7 @@ import FilePick from './FilePick.vue'
 import { mm, grams, said } from '../words'
 import { v4 as newId } from 'uuid'
 import { ElButton, ElCheckbox, ElInput } from 'element-plus'
+import { X } from '@lucide/vue'
 import { computed, ref, shallowRef, useTemplateRef } from 'vue'
 import type { Chip, ChipFit } from '../../core/physics/stuff/colour/tint'
 import type { Material, Tint } from '../../core/craft/materials/types'
@@ -228,7 +229,7 @@ function dropChip(i: number): void {
           :aria-label="`Remove chip ${i + 1}`"
           @click="dropChip(i)"
         >
-          ×
+          <X :size="16" aria-hidden="true" />
         </ElButton>
       </div>
       <div class="row">

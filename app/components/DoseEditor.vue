@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { ElButton } from 'element-plus'
+import { Minus, Plus } from '@lucide/vue'
 import type { TintDose } from '../../core/physics/stuff/mixing/mix'
 import type { Tint } from '../../core/craft/materials/types'
 import NumberField from './NumberField.vue'
@@ -31,7 +32,7 @@ function set(id: string, drops: number): void {
         :disabled="dose(t.id) === 0"
         @click="set(t.id, Math.max(0, Math.ceil(dose(t.id) - 1)))"
       >
-        −
+        <Minus :size="16" aria-hidden="true" />
       </ElButton>
       <NumberField
         bare
@@ -48,7 +49,7 @@ function set(id: string, drops: number): void {
         :aria-label="`More ${t.name}`"
         @click="set(t.id, Math.floor(dose(t.id) + 1))"
       >
-        +
+        <Plus :size="16" aria-hidden="true" />
       </ElButton>
     </div>
   </div>

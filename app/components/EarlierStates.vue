@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { ElButton, ElInput } from 'element-plus'
+import { X } from '@lucide/vue'
 import { computed, onMounted, ref, shallowRef, watch } from 'vue'
 import { v4 as newId } from 'uuid'
 import { writeBuild } from '../../core/build/file/write'
@@ -171,8 +172,8 @@ function asOwn(): void {
               class="tool danger"
               :aria-label="`Let go of the state of ${when(r.at)}`"
               @click="attempt(() => dropVersion(r.id))"
-              >×</ElButton
-            >
+              ><X :size="16" aria-hidden="true"
+            /></ElButton>
           </div>
         </li>
       </ul>

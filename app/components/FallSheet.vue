@@ -2,6 +2,7 @@
 import { stripWidth } from '../../core/plan/2-forms/roundJet'
 import ChoiceField from './ChoiceField.vue'
 import { ElButton } from 'element-plus'
+import { X } from '@lucide/vue'
 import { computed } from 'vue'
 import {
   changeFall,
@@ -327,7 +328,7 @@ const LANDS = { before: 'lands before', on: 'lands on', behind: 'lands behind' }
       :aria-label="`Take rock ${i + 1} off the lip`"
       @click="store.edit('Take the rock away', changeParting(fall.id, i, null))"
     >
-      ✕
+      <X :size="16" aria-hidden="true" />
     </ElButton>
   </div>
   <ElButton

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import ChoiceField from './ChoiceField.vue'
 import { ElButton } from 'element-plus'
+import { X } from '@lucide/vue'
 import { computed } from 'vue'
 import { coverMl } from '../../core/physics/stuff/mixing/mix'
 import { changePool, freeId } from '../../core/build/edits'
@@ -174,7 +175,7 @@ const SHAPES: { id: Standing['shape']; name: string }[] = [
           :aria-label="`Remove ${s.name}`"
           @click="set('Remove', { standing: pool!.standing.filter((t) => t.id !== s.id) })"
         >
-          ×
+          <X :size="16" aria-hidden="true" />
         </ElButton>
       </div>
       <div class="grid3">

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { ElButton, ElCheckbox, ElInput } from 'element-plus'
+import { X } from '@lucide/vue'
 import { computed, ref } from 'vue'
 import { addFiller, changeFiller, setCopies } from '../../core/build/workEdits'
 import { duration } from '../../core/words/durations'
@@ -39,7 +40,7 @@ const placed = (id: string) =>
             :aria-label="`Take out ${f.name}`"
             @click="store.edit('Own job', changeFiller(f.id, null))"
           >
-            ×
+            <X :size="16" aria-hidden="true" />
           </ElButton>
         </div>
         <ElCheckbox

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { ElButton } from 'element-plus'
+import { X } from '@lucide/vue'
 import { computed } from 'vue'
 import { dropRun, renameRun, takeMaps } from '../../core/build/runEdits'
 import { groundMark } from '../../core/plan/2-forms/ran/ranPlan'
@@ -45,7 +46,7 @@ const maps = (id: string | null) => store.edit('White and strokes', takeMaps(id)
             :aria-label="`Throw ${k.name} away`"
             @click="store.edit('Throw a run away', dropRun(k.id))"
           >
-            ×
+            <X :size="16" aria-hidden="true" />
           </ElButton>
         </div>
         <small class="soft"

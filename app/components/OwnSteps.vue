@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { ElButton, ElInput } from 'element-plus'
+import { X } from '@lucide/vue'
 import { computed, reactive } from 'vue'
 import { addOwnStep, changeOwnStep } from '../../core/build/lays'
 import type { OwnStep } from '../../core/build/types'
@@ -67,8 +68,8 @@ function place(own: OwnStep, change: Partial<Pick<OwnStep, 'after' | 'before'>>)
             class="tool"
             :aria-label="`Take out ${o.name}`"
             @click="store.edit('Own step', changeOwnStep(o.id, null))"
-            >×</ElButton
-          >
+            ><X :size="16" aria-hidden="true"
+          /></ElButton>
         </div>
         <ChoiceField
           label="After"

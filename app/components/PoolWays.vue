@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import ChoiceField from './ChoiceField.vue'
 import { ElButton } from 'element-plus'
+import { X } from '@lucide/vue'
 import { computed, onBeforeUnmount, ref, shallowRef, watch } from 'vue'
 import type { Answers } from '../workers/ask'
 import { changePool, freeId } from '../../core/build/edits'
@@ -145,7 +146,7 @@ onBeforeUnmount(() => cancel())
           aria-label="Remove the way"
           @click="set(pool.openings.filter((x) => x.id !== o.id))"
         >
-          ×
+          <X :size="16" aria-hidden="true" />
         </ElButton>
       </div>
       <NumberField

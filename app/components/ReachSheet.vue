@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { ElButton } from 'element-plus'
+import { Plus, X } from '@lucide/vue'
 import { computed } from 'vue'
 import {
   addBoulder,
@@ -169,7 +170,7 @@ function putRock(): void {
           :aria-label="`Take ${r.name} out`"
           @click="store.edit('Take a rock out', changeBoulder(reach.id, r.id, null))"
         >
-          ×
+          <X :size="16" aria-hidden="true" />
         </ElButton>
       </div>
       <div v-if="own(r.id)" class="grid2">
@@ -222,7 +223,7 @@ function putRock(): void {
             :aria-label="`Add a point after ${index + 1}`"
             @click="store.edit('Add a point', addReachPoint(reach.id, row.id))"
           >
-            +
+            <Plus :size="16" aria-hidden="true" />
           </ElButton>
           <ElButton
             class="tool"
@@ -230,7 +231,7 @@ function putRock(): void {
             :aria-label="`Remove point ${index + 1}`"
             @click="store.edit('Remove a point', removeReachPoint(reach.id, row.id))"
           >
-            ×
+            <X :size="16" aria-hidden="true" />
           </ElButton>
         </div>
       </template>

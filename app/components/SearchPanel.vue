@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { said } from '../words'
 import { ElButton } from 'element-plus'
+import { Check } from '@lucide/vue'
 import { proxy } from 'comlink'
 import { klona } from 'klona/lite'
 import { computed, onBeforeUnmount, ref } from 'vue'
@@ -95,9 +96,7 @@ function take(): void {
       ><template v-else>, because {{ said(words.because) }}</template>
     </p>
     <p v-if="days.finishMs && !open" class="mark-row">
-      <svg width="18" height="18" viewBox="0 0 18 18" aria-hidden="true">
-        <path d="M3 9.500L7.500 14L15 4" />
-      </svg>
+      <Check :size="18" aria-hidden="true" class="settled-mark" />
       Today’s plan ends just then: nothing can better it in these hours.
     </p>
     <template v-if="open">
@@ -136,9 +135,8 @@ function take(): void {
   gap: 8px;
   align-items: center;
 }
-.mark-row path {
-  fill: none;
-  stroke: var(--moss);
-  stroke-width: 2.6;
+.settled-mark {
+  flex: none;
+  color: var(--moss);
 }
 </style>

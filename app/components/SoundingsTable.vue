@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { said, unit } from '../words'
 import { ElButton, ElCheckbox, ElInput } from 'element-plus'
+import { X } from '@lucide/vue'
 import { computed, ref } from 'vue'
 import type { Pool } from '../../core/build/types'
 import { addSounding, changeSounding, removeSounding, setSoundings } from '../../core/build/edits'
@@ -166,7 +167,7 @@ function caught(event: ClipboardEvent): void {
           :aria-label="`Remove sounding ${row.index + 1}`"
           @click="store.edit('Remove sounding', removeSounding(pool.id, row.index))"
         >
-          ×
+          <X :size="16" aria-hidden="true" />
         </ElButton>
       </template>
     </WorkTable>

@@ -3,6 +3,7 @@ import { said, units } from '../words'
 import { isPlain, isTyping } from '../typing'
 import { v4 as newId } from 'uuid'
 import { ElButton, ElInput } from 'element-plus'
+import { ChevronLeft, ChevronRight } from '@lucide/vue'
 import { computed, defineAsyncComponent, onBeforeUnmount, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import {
@@ -386,16 +387,15 @@ function addOwn(): void {
               aria-label="The step before"
               @click="browse(-1)"
             >
-              ‹</ElButton
+              <ChevronLeft :size="28" aria-hidden="true" /></ElButton
             ><ElButton
               class="big quiet"
               :disabled="ahead.indexOf(shownId) >= ahead.length - 1"
               aria-label="The step after"
               @click="browse(1)"
             >
-              ›
-            </ElButton></template
-          >
+              <ChevronRight :size="28" aria-hidden="true" /> </ElButton
+          ></template>
           <StepState v-if="!begun" :step="step" />
         </div>
       </section>

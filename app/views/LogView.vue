@@ -6,6 +6,7 @@ import FilePick from '../components/FilePick.vue'
 import ChoiceField from '../components/ChoiceField.vue'
 import { v4 as newId } from 'uuid'
 import { ElButton, ElCheckbox, ElInput } from 'element-plus'
+import { X } from '@lucide/vue'
 import AccountChart from '../drawings/AccountChart.vue'
 import LeafTabs from '../components/LeafTabs.vue'
 import WorkTop from '../components/WorkTop.vue'
@@ -399,7 +400,7 @@ const early = (e: Extract<LogEntry, { kind: 'step' }>) => {
               aria-label="Take this entry out"
               @click="store.edit('Take out of the log', unlogged(e.id))"
             >
-              ×
+              <X :size="16" aria-hidden="true" />
             </ElButton>
           </li>
         </ul>

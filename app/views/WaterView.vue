@@ -39,7 +39,7 @@ import { useRouter } from 'vue-router'
 import { panel } from '../panels'
 import FallSheet from '../components/FallSheet.vue'
 import HeightsPanel from '../components/HeightsPanel.vue'
-import { GripVertical } from '@lucide/vue'
+import { ArrowDown, ArrowUp, GripVertical } from '@lucide/vue'
 import { insertNodeAt, removeNode, useSortable } from '@vueuse/integrations/useSortable'
 import FindingsList from '../components/FindingsList.vue'
 import FlowPanel from '../components/FlowPanel.vue'
@@ -433,16 +433,15 @@ function drag(what: Handle, to: Point2): void {
                 aria-label="Move it up the chain"
                 @click="store.edit('Move up', moveWater(w.id, -1))"
               >
-                ↑</ElButton
+                <ArrowUp :size="16" aria-hidden="true" /></ElButton
               ><ElButton
                 class="tool tiny"
                 :disabled="i === build.waters.length - 1"
                 aria-label="Move it down the chain"
                 @click="store.edit('Move down', moveWater(w.id, 1))"
               >
-                ↓
-              </ElButton></template
-            >
+                <ArrowDown :size="16" aria-hidden="true" /> </ElButton
+            ></template>
           </li>
         </ol>
         <div class="row adds">
