@@ -18,6 +18,7 @@ import {
   type Point2
 } from '../../core/physics/shape/polygon'
 import { under } from '../../app/drawings/paths'
+import { placed } from '../../app/drawings/placed'
 import { changeFall, changePool, raiseAll } from '../../core/build/edits'
 import { mending } from '../../core/build/mend'
 import type { Build } from '../../core/build/types'
@@ -244,6 +245,31 @@ describe('The ground', () => {
     expect(under(line, -1)).to.have.length(0)
     const bands = area(under(line, 3)) + area(under(line, 6, 3)) + area(under(line, 9, 6))
     expect(bands).to.be.closeTo(area(under(line, 9)), 1e-9)
+  })
+
+  it('words on a drawing have the first of their places that is clear, and go without only where none is', () => {
+    const across = fc.integer({ min: 0, max: 90 })
+    const size = fc.integer({ min: 1, max: 25 })
+    const box = fc.record({ x: across, y: across, wide: size, high: size })
+    const boxes = fc.array(fc.array(box, { maxLength: 4 }), { maxLength: 14 })
+    type Box = { x: number; y: number; wide: number; high: number }
+    // whole px: what two boxes share is counted cell by cell
+    const cells = (b: Box) =>
+      Array.from(
+        { length: b.wide * b.high },
+        (_, i) => `${b.x + (i % b.wide)} ${b.y + Math.floor(i / b.wide)}`
+      )
+    fc.assert(
+      fc.property(boxes, fc.array(box, { maxLength: 4 }), (wanted, there) => {
+        const { which } = placed(wanted, there)
+        const filled = new Set(there.flatMap(cells))
+        const isClear = (b: Box) => cells(b).every((c) => !filled.has(c))
+        wanted.forEach((places, i) => {
+          expect(which[i]).to.equal(places.findIndex(isClear))
+          if (which[i] >= 0) for (const c of cells(places[which[i]])) filled.add(c)
+        })
+      })
+    )
   })
 
   it('every fault is said where it stands, and the rest of the build still has its figures', () => {
