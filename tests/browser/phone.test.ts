@@ -139,7 +139,7 @@ describe('On the phone and the tablet', function () {
     const said = complaints(page)
     await page.locator('[data-test="new-build"]').tap()
     await page.locator('[data-test="new-name"]').fill('Pond by the shed')
-    await page.getByText('Still or flowing water in one bed.').tap()
+    await page.locator('[data-waters="pool"]').tap()
     // a number that was not taken is not passed over
     const wide = page.getByLabel('Base, left to right')
     await wide.fill('1,240')
