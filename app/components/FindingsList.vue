@@ -1,15 +1,16 @@
 <script setup lang="ts">
 import { said } from '../words'
 import { ElButton } from 'element-plus'
-import { computed, ref } from 'vue'
+import { computed, defineAsyncComponent, ref } from 'vue'
 import type { Finding, Place } from '../../core/plan/8-findings/types'
 import { about } from '../../core/words/durations'
 import { counted } from '../../core/words/sentences'
 import { useBuildStore } from '../stores/build'
 import { usePutAway } from '../stores/putAway'
 import FindingCard from './FindingCard.vue'
-import FoldAway from './FoldAway.vue'
 
+/** Many views have no note to fold. */
+const FoldAway = defineAsyncComponent(() => import('./FoldAway.vue'))
 /** `show`: where notes stand apart from what must be seen, below the work. */
 const props = defineProps<{ findings: Finding[]; place?: Place; show?: 'loud' | 'notes' }>()
 const store = useBuildStore()

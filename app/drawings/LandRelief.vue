@@ -47,7 +47,8 @@ const lines = computed(() => {
 /** Places along a line at which its figure may stand, as shares, the best first. */
 const PLACES = [1 / 3, 2 / 3, 1 / 2, 1 / 6, 5 / 6]
 /** Room of a figure, px. */
-const FIGURE = { wide: 30 * larger(), high: 14 * larger() }
+const LETTER = 6.6 * larger()
+const HIGH = 14 * larger()
 
 const paths = computed(() =>
   lines.value.map(({ zMm, found }) => ({
@@ -61,15 +62,20 @@ const paths = computed(() =>
   }))
 )
 const heights = computed(() => {
-  const boxes = lines.value.map(({ longest }) =>
+  const boxes = lines.value.map(({ zMm, longest }) =>
     PLACES.map((share) => longest[Math.floor(longest.length * share)])
       .filter((p) => p !== undefined)
-      .map(([x, y]) => ({ x: props.toX(x), y: props.toY(y) - 11 * larger(), ...FIGURE }))
+      .map(([x, y]) => ({
+        x: props.toX(x),
+        y: props.toY(y) - 0.8 * HIGH,
+        wide: LETTER * figure(zMm, 'mm').length,
+        high: HIGH
+      }))
   )
   const { which } = placed(boxes, props.taken)
   return lines.value.flatMap(({ zMm }, i) => {
     const at = boxes[i][which[i]]
-    return at ? [{ zMm, x: at.x, y: at.y + 11 * larger() }] : []
+    return at ? [{ zMm, x: at.x, y: at.y + 0.8 * HIGH }] : []
   })
 })
 const half = computed(() => props.field.cellMm / 2)

@@ -152,6 +152,12 @@ const names = computed(() => {
     }))
     return { id, name, x, rows, boxes }
   })
+  // figures keep clear of the letters of the section as well
+  const letters = (['from', 'to'] as const).map((end) => {
+    const [x, y] = px(props.section[end])
+    const [dx, dy] = lettered.value[end]
+    return { x: x + dx, y: y + dy - 0.77 * NAME_LINE, wide: 1.4 * NAME_LETTER, high: NAME_LINE }
+  })
   const { which, taken } = placed(
     wanted.map((w) => w.boxes),
     []
@@ -159,7 +165,7 @@ const names = computed(() => {
   const said = wanted.flatMap(({ id, name, x, rows }, i) =>
     which[i] < 0 ? [] : [{ id, name, x, y: rows[which[i]] }]
   )
-  return { said, taken }
+  return { said, taken: [...taken, ...letters] }
 })
 /** Where the figure of a dip stands beside its cross, px, the best first. */
 const BESIDE_DIP = [

@@ -2,6 +2,7 @@
 import { computed } from 'vue'
 import type { SplashForm } from '../../core/plan/2-forms/splashForm'
 import { mm, figure, unit } from '../words'
+import { larger } from './letters'
 import { ringOf } from './paths'
 import { useSheet } from './sheet'
 
@@ -10,7 +11,8 @@ import { useSheet } from './sheet'
  * there is.
  */
 const props = defineProps<{ form: SplashForm; loDeg: number; hiDeg: number }>()
-const M = { left: 14, right: 84, top: 28, bottom: 34 }
+/** Right of it its height has room, in inches too. */
+const M = { left: 14, right: 104 * larger(), top: 28, bottom: 34 }
 const xs = computed(() =>
   panels.value.length > 0
     ? panels.value.flatMap((p) => p.map(([x]) => x))
