@@ -25,6 +25,7 @@ const NO_PANEL = new Set(['LABEL', 'HR', 'SPAN', 'BUTTON'])
 /** The row itself: the tabs alone, or what they stand in among other things. */
 const around = (tabs: HTMLElement): HTMLElement =>
   tabs.classList.contains('tabs') ? tabs.parentElement! : tabs
+/** What a tab shows: the element under the row, or where the view says. */
 function shown(tabs: HTMLElement): Element | null {
   if (props.panel) return document.querySelector(props.panel)
   let next = around(tabs).nextElementSibling

@@ -11,23 +11,25 @@ import { useElementSize } from '@vueuse/core'
 const props = defineProps<{ dam: DamPlan }>()
 const frame = ref<HTMLElement | null>(null)
 const { width } = useElementSize(frame)
-const ROW = 50
 const TIMES = 10
 /** A line of words over the first stretch, px. */
 const WORDS = 20
 const spans = computed(() => props.dam.spans)
+/** On a phone the braces stand in a line of their own. */
+const under = computed(() => width.value < 480 && spans.value.some((s) => s.braces > 0))
+const ROW = computed(() => (under.value ? 68 : 50))
 const longest = computed(() => Math.max(1, ...spans.value.map((s) => s.spanMm)))
 const scale = computed(() => (width.value - 40) / longest.value)
 const bowed = computed(() => spans.value.some((s) => s.bowMm > 0.02))
 const top = computed(() => (bowed.value ? WORDS : 0))
-const height = computed(() => Math.max(70, top.value + spans.value.length * ROW + 12))
+const height = computed(() => Math.max(70, top.value + spans.value.length * ROW.value + 12))
 const bow = (spanMm: number, bowMm: number, y: number) => {
   const w = spanMm * scale.value
   const b = Math.min(9, bowMm * TIMES * scale.value)
   return `M20 ${y}Q${20 + w / 2} ${y + 2 * b} ${20 + w} ${y}`
 }
 const braced = ({ braces, braceEveryMm }: DamPlan['spans'][number]) =>
-  `, ${braces === 1 ? 'one brace' : `${braces} braces`}, every ${mm(braceEveryMm)}`
+  `${under.value ? '' : ', '}${braces === 1 ? 'one brace' : `${braces} braces`}, every ${mm(braceEveryMm)}`
 </script>
 
 <template>
@@ -56,7 +58,7 @@ const braced = ({ braces, braceEveryMm }: DamPlan['spans'][number]) =>
         <text x="20" :y="i * ROW + 45">
           {{ mm(s.spanMm) }} long, {{ mm(s.depthMm) }} deep: bows
           <tspan class="strong">{{ s.bowMm < 0.05 ? said('under 0.05 mm') : mm(s.bowMm) }}</tspan>
-          <tspan v-if="s.braces" v-text="braced(s)" />
+          <tspan v-if="s.braces" v-bind="under ? { x: 20, dy: '1.25em' } : {}" v-text="braced(s)" />
         </text>
       </g>
     </svg>

@@ -46,7 +46,7 @@ const lines = computed(() => {
 })
 /** Places along a line at which its figure may stand, as shares, the best first. */
 const PLACES = [1 / 3, 2 / 3, 1 / 2, 1 / 6, 5 / 6]
-/** Room of a figure, px. */
+/** What a letter of a figure takes, and its line, px. */
 const LETTER = 6.6 * larger()
 const HIGH = 14 * larger()
 

@@ -176,7 +176,7 @@ const BESIDE_DIP = [
 ] as const
 const FIGURE_LETTER = 7.4 * larger()
 const FIGURE_HIGH = 13 * larger()
-/** Figures of the dips, clear of the names and of each other: those that find no room come when one looks closer. */
+/** Figures of the dips, clear of names and each other; what has no room comes when one looks closer. */
 const depths = computed(() => {
   const dips = chosen.value && props.tool !== 'look' && props.tool !== 'lip' ? chosen.value : null
   if (!dips || dips.soundings.length > MOST_HANDLES) return { said: [], taken: names.value.taken }
