@@ -60,10 +60,13 @@ const items = computed(() => {
     if (!ground?.measured) return { id: water.id, name: water.name, text: 'not measured' }
     if (!bodyNeeds(water.way).fill)
       return { id: water.id, name: water.name, text: `${cm2(ground.areaMm2)} · ${laid(water, 0)}` }
+    const massG: number | undefined = p.amounts.bodyG[water.id]
+    const mixed = massG === undefined ? 'not poured' : grams(massG)
+    const copies = store.build!.copies > 1 ? ` for ${store.build!.copies}` : ''
     return {
       id: water.id,
       name: water.name,
-      text: `${ml(ground.volumeMl)} · ${laid(water, pours)} · ${mass?.problem ? 'cannot be mixed' : grams(mass?.totalG ?? p.amounts.sizes.waters[water.id]?.lightG ?? 0)}${store.build!.copies > 1 ? ` for ${store.build!.copies}` : ''}`
+      text: `${ml(ground.volumeMl)} · ${laid(water, pours)} · ${mass?.problem ? 'cannot be mixed' : mixed}${copies}`
     }
   })
 })

@@ -30,7 +30,7 @@ const ticks = computed(() => {
     .filter((t) => t >= from && t <= to && (unit('°C') === '°C' || t % 50 === 0))
     .map((t) => ({ shown: t, c: metric(t, '°C', units()) }))
 })
-const bears = computed(() => Math.min(...props.heat.limits.map((l) => l.bearsC)))
+const bears = computed(() => Math.min(...props.heat.limits.map((l) => l.softensC)))
 const limits = computed(() =>
   [...props.heat.limits]
     .sort((a, b) => a.softensC - b.softensC)

@@ -1,7 +1,7 @@
 import type { Build } from '../../core/build/types'
 import { checkInside } from '../workers/insideClient'
 import { dropUnnamed, dropVersionsOf, putAsideBefore } from './versions'
-import { db, type BuildRow, type EditCount } from './db'
+import { db, tooNew, type BuildRow, type EditCount } from './db'
 
 /**
  * A save that worked, with what of the build had to be brought inside what a file may hold, or the
@@ -70,6 +70,8 @@ const written = (
     // a tab that opened meanwhile may have brought in what this one had put aside
     const mine = there?.seen?.at(-1)
     const own = by !== undefined && mine?.tab === by.tab && mine.edits <= by.edits
+    // what a newer app has written is left as it is: this work becomes a build of its own
+    if (there && tooNew(there.build)) return { overtaken: there }
     if (there && there.revision !== revision && !own)
       return there.deletedAt === null && JSON.stringify(there.build) === JSON.stringify(build)
         ? { saved: there, told, unchecked }

@@ -300,6 +300,13 @@ export const useBuildStore = defineStore('build', () => {
   async function follow(id: string): Promise<void> {
     const row = await loadBuild(id)
     if (!row || dirty || build.value?.id !== id) return
+    // a newer app's build is left as it is: this one would save it as its own
+    if (tooNew(row.build)) {
+      missing.value = true
+      build.value = null
+      plan.value = null
+      return
+    }
     // one step for all that comes from there in a row: it writes several times a second
     if (undone.value.at(-1)?.label !== FROM_OTHER_TAB)
       undone.value = [...undone.value, { build: build.value, label: FROM_OTHER_TAB }]

@@ -2,6 +2,7 @@ import { v4 as newId } from 'uuid'
 import { useThrottleFn } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, watch } from 'vue'
+import { begunNow } from '../../core/build/begin'
 import type { Build } from '../../core/build/types'
 import { cardOf, type BuildCard } from '../../core/plan/card'
 import { cardKey } from '../../core/plan/cardKey'
@@ -161,7 +162,7 @@ export const useLibraryStore = defineStore('library', () => {
       const builds = (await response.json()) as Build[]
       // before the builds: whoever finds a build finds its card
       await seedCards()
-      await seedOnce(DEMOS, builds)
+      await seedOnce(DEMOS, begunNow(builds, Date.now()))
     } catch {
       // no server, no demo: the app works without
     }

@@ -60,7 +60,12 @@ const zone = computed(() => build.value.calendar.zone)
 const begun = computed(() => bench.state.begun)
 const browsed = ref('')
 const ahead = computed(() => (plan.value ? stepsAhead(build.value, plan.value) : []))
-const shownId = computed(() => begun.value?.step ?? (browsed.value || (ahead.value[0] ?? '')))
+/** What was looked at and is no longer to be done (left out, there already) gives way to what is next. */
+const shownId = computed(
+  () =>
+    begun.value?.step ??
+    (ahead.value.includes(browsed.value) ? browsed.value : (ahead.value[0] ?? ''))
+)
 const step = computed(() => plan.value?.steps.steps.find((s) => s.id === shownId.value) ?? null)
 const work = computed(
   () => plan.value?.days.work.find((w) => w.step === shownId.value && !w.done) ?? null
@@ -158,6 +163,34 @@ function browse(by: number): void {
   const at = Math.max(0, list.indexOf(shownId.value)) + by
   browsed.value = list[Math.max(0, Math.min(list.length - 1, at))] ?? ''
 }
+/**
+ * No step is done so soon after it was begun, ms: a key asks once more. And letters that come at a
+ * word's pace, ms, were meant for a field. Tried out at the bench; common practice, no source.
+ */
+const SOON_MS = 5000
+const WORD_MS = 350
+/** When a key asked to be done too soon after Begin, ms; 0: none has. */
+const surelyMs = ref(0)
+let lastLetterMs = 0
+let letterTimer = 0
+/** A letter acts when no other one follows it, or came just before. */
+function alone(event: KeyboardEvent, act: () => void): void {
+  if (event.key.length > 1 || event.key === ' ') return act()
+  clearTimeout(letterTimer)
+  const now = Date.now()
+  const inWord = now - lastLetterMs < WORD_MS
+  lastLetterMs = now
+  if (!inWord) letterTimer = window.setTimeout(act, WORD_MS)
+}
+/** What a key does that has no work of its own: it begins, and it is done; too soon it asks once more. */
+function byKey(): void {
+  const now = Date.now()
+  const at = begun.value?.startedMs
+  if (at === undefined || now - at >= SOON_MS) return main()
+  if (now - at < TWO_TAPS_MS) return
+  if (surelyMs.value < at) surelyMs.value = now
+  else if (now - surelyMs.value >= TWO_TAPS_MS) main()
+}
 /** A pedal sends some key or other: whatever has no work of its own here does the main thing. */
 function pressed(event: KeyboardEvent): void {
   const target = event.target as HTMLElement
@@ -184,11 +217,14 @@ function pressed(event: KeyboardEvent): void {
   event.preventDefault()
   if (event.key === 'ArrowRight') browse(1)
   else if (event.key === 'ArrowLeft') browse(-1)
-  else if (settings.voice && event.key.toLowerCase() === 's') sayIt()
+  else alone(event, () => acted(event.key.toLowerCase()))
+}
+function acted(key: string): void {
+  if (settings.voice && key === 's') sayIt()
   else if (asking.value) {
-    if (event.key.toLowerCase() === 'y') answer(true)
-    else if (event.key.toLowerCase() === 'n') answer(false)
-  } else main()
+    if (key === 'y') answer(true)
+    else if (key === 'n') answer(false)
+  } else byKey()
 }
 
 /**
@@ -233,7 +269,10 @@ async function allow(): Promise<void> {
   asked.value = await Notification.requestPermission()
 }
 useEventListener('keydown', pressed)
-onBeforeUnmount(hush)
+onBeforeUnmount(() => {
+  clearTimeout(letterTimer)
+  hush()
+})
 
 const ownName = ref('')
 const ownMin = ref<number | null>(10)
@@ -332,6 +371,14 @@ function addOwn(): void {
           <p v-if="step.forbids" class="warn">Keep away: {{ step.forbids }}.</p>
           <p v-for="c in step.cautions" :key="c" class="warn">
             {{ CAUTIONS[c] }}
+          </p>
+          <p
+            v-if="begun && surelyMs >= begun.startedMs"
+            class="soon"
+            role="status"
+            data-test="surely"
+          >
+            Done so soon? Press once more if it is.
           </p>
           <p v-if="tooSoon && !begun" class="soon">
             By the plan not before <b>{{ dayAndClock(tooSoon, zone) }}</b>: what it waits for needs

@@ -519,7 +519,7 @@ function actsAt(event: MouseEvent): Act[] {
   flex: 1.15;
   max-height: 62%;
 }
-.tall :deep(.drawing-frame) {
+:deep(.tall .drawing-frame) {
   flex-direction: column;
 }
 .tall .palette {

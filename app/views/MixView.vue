@@ -120,7 +120,7 @@ const lights = computed(() =>
           {
             pool: w,
             light: plan.value?.stacks.pools.find((s) => s.id === w.id)?.light,
-            massG: plan.value?.amounts.sizes.waters[w.id]?.lightG ?? 0,
+            massG: plan.value?.amounts.bodyG[w.id] ?? 0,
             coats: litCoats(
               build.value,
               w,

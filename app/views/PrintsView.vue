@@ -20,6 +20,7 @@ import SectionDrawing from '../drawings/SectionDrawing.vue'
 import { clock, dayAndClock, longDay } from '../../core/words/dates'
 import { waitWords } from '../../core/explain/daysWords'
 import { duration } from '../../core/words/durations'
+import { counted } from '../../core/words/sentences'
 import { mm, ml, grams, figure, said, amountOf, units } from '../words'
 import { entriesOf } from '../../core/build/log/entries'
 import { PAPERS, type Paper } from '../../core/plan/templates/pieces'
@@ -252,7 +253,7 @@ async function print(): Promise<void> {
             <td class="num">{{ mm(g.maxDepthMm) }}</td>
             <td class="num">{{ plan.stacks.pools.find((s) => s.id === g.id)?.layers.length }}</td>
             <td class="num">
-              {{ grams(plan.amounts.pools.find((a) => a.pool === g.id)?.totalG ?? 0) }}
+              {{ g.id in plan.amounts.bodyG ? grams(plan.amounts.bodyG[g.id]) : '–' }}
             </td>
             <td></td>
           </tr>
@@ -262,7 +263,7 @@ async function print(): Promise<void> {
             <td class="num">drops {{ mm(f.dropMm) }}</td>
             <td></td>
             <td></td>
-            <td>{{ f.stripsToMake }} strips of {{ mm(f.stripMm) }}</td>
+            <td>{{ counted(f.stripsToMake, 'strip') }} of {{ mm(f.stripMm) }}</td>
           </tr>
         </tbody>
       </table>

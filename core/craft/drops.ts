@@ -25,6 +25,16 @@ export function dropsTold(name: string, exact: number, how: 'cup by cup' | 'all 
   return whole === 0 ? thinned : `${drops} and ${thinned}`
 }
 
+/**
+ * Drops out of the bottle for a dose, as it is counted: whole ones, and parts of one that is thinned.
+ * @example dropsUsed(2.4, 'cup by cup') // 2.4
+ * @example dropsUsed(5.2, 'cup by cup') // 5
+ */
+export function dropsUsed(exact: number, how: 'cup by cup' | 'all at once'): number {
+  const { whole, thinnedMl } = counted(exact, how)
+  return whole + thinnedMl / THINNED_IN_ML
+}
+
 function counted(exact: number, how: 'cup by cup' | 'all at once') {
   const whole = Math.round(exact)
   return how === 'all at once' && whole > 0 ? { whole, thinnedMl: 0 } : countDrops(exact)

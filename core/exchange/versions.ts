@@ -14,46 +14,45 @@ export interface VersionMark {
 
 const MINUTE = 60_000
 const HOUR = 60 * MINUTE
-const DAY = 24 * HOUR
 /** A state is put aside before an edit when the last one is older than this. */
 export const VERSION_EVERY_MS = 10 * MINUTE
 /** Of unnamed states so many stay at most. */
 const MOST_UNNAMED = 60
 /** … and so many bytes of them: a build with kept runs is megabytes long. */
 const MOST_BYTES = 20_000_000
-/** How old a state is, and how far apart they then stand. */
-const APART: readonly (readonly [olderThan: number, apart: number])[] = [
-  [30 * DAY, 30 * DAY],
-  [DAY, DAY],
-  [HOUR, HOUR]
-]
 
 /**
- * Which of a build's earlier states may go, so that few are old and many are new: all of its last
- * hour, one of an hour of its last day, one of a day of its last month, one of a month before. Named
- * ones stay. Beyond 60, or 20 MB, the oldest go. Age is counted from the newest of them, so that a clock set wrong lets nothing go that
- * would have stayed.
+ * Which of a build's earlier states may go, so that few are old and many are new. None goes before
+ * there are more than 60, or 20 MB; then, one by one, whichever stands closest between its neighbours
+ * for its age. So a clock that is wrong for an edit, by hours or by years, costs one state at most.
+ * Named ones stay, and so does the newest.
  *
  * @returns ids of those that may go
  * @example thinned([{ id: 'a', at: 0, name: null }, { id: 'b', at: 60_000, name: null }]) // []
  */
 export function thinned(marks: readonly VersionMark[]): string[] {
-  const newest = Math.max(...marks.map((m) => m.at))
-  const unnamed = marks.filter((m) => m.name === null).sort((a, b) => b.at - a.at)
-  const seen = new Set<string>()
-  const kept: string[] = []
-  let held = 0
-  for (const { id, at, bytes = 0 } of unnamed) {
-    const apart = APART.find(([older]) => newest - at > older)?.[1]
-    const period = apart === undefined ? id : `${apart}/${Math.floor(at / apart)}`
-    const fits = kept.length === 0 || (kept.length < MOST_UNNAMED && held + bytes <= MOST_BYTES)
-    if (!seen.has(period) && fits) {
-      kept.push(id)
-      held += bytes
-    }
-    seen.add(period)
+  const stays = marks.filter((m) => m.name === null).sort((a, b) => b.at - a.at)
+  let held = stays.reduce((sum, { bytes = 0 }) => sum + bytes, 0)
+  const gone: string[] = []
+  while (stays.length > 1 && (stays.length > MOST_UNNAMED || held > MOST_BYTES)) {
+    const [{ id, bytes = 0 }] = stays.splice(mostCrowded(stays), 1)
+    gone.push(id)
+    held -= bytes
   }
-  return unnamed.map((m) => m.id).filter((id) => !kept.includes(id))
+  return gone
+}
+
+/**
+ * Of states, the newest first, the one whose neighbours stand closest for its age; the newest never, and
+ * the oldest only where there is no other.
+ */
+function mostCrowded(marks: readonly VersionMark[]): number {
+  let [found, least] = [marks.length - 1, Infinity]
+  for (let i = 1; i < marks.length - 1; i++) {
+    const room = (marks[i - 1].at - marks[i + 1].at) / (marks[0].at - marks[i].at + HOUR)
+    if (room < least) [found, least] = [i, room]
+  }
+  return found
 }
 
 /**

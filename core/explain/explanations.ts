@@ -30,7 +30,7 @@ export interface Explanation {
 export const explainPours = (heat: PourHeat): Explanation => ({
   title: 'Pours',
   formula:
-    'as deep as the label says, or, where heat decides, the fewest whose warmest place stays below what ground, dam and resin bear; heat and cure run together through the stack',
+    'as deep as the label says, or, where heat decides, the fewest whose warmest place, at the upper end of its range, stays below what ground, dam and resin bear; heat and cure run together through the stack',
   inputs: [
     [
       'thickest pour',
@@ -38,7 +38,7 @@ export const explainPours = (heat: PourHeat): Explanation => ({
     ],
     ...heat.limits.map((l): [string, string] => [
       l.name,
-      `bears ${plain(l.bearsC, 0)} °C (softens at ${plain(l.softensC, 0)} °C)`
+      `${l.what === 'resin' ? 'yellows' : 'softens'} at ${plain(l.softensC, 0)} °C`
     ]),
     ['all bear a pour of', `${plain(heat.bearableMm)} mm`],
     ['the label alone', `${plain(heat.labelMm)} mm, ${heat.labelPours} pours`],

@@ -27,36 +27,54 @@ const marks = fc
   .map((list) => list.map((m, i): VersionMark => ({ ...m, id: `v${i}` })))
 
 describe('Earlier states', () => {
-  it('thinned by time: named ones and the last hour stay, of older ones one of each hour, day, month', () => {
+  it('stay while there is room for them; of very many the crowded ones go, fewest of the new', () => {
     fc.assert(
-      fc.property(marks, fc.integer({ min: -4000 * DAY, max: 4000 * DAY }), (all, wrong) => {
+      fc.property(marks, (all) => {
         const gone = new Set(thinned(all))
-        const newest = Math.max(...all.map((m) => m.at))
         const stays = all.filter((m) => !gone.has(m.id))
-        for (const m of all) {
-          if (m.name !== null) expect(gone.has(m.id)).to.equal(false)
-          const other = stays.find((s) => Math.abs(s.at - m.at) <= 30 * DAY)
-          // nothing goes but where another state near it in time stays, or the oldest of very many
-          if (gone.has(m.id) && !other) expect(stays.length).to.be.at.least(60)
-        }
-        const unnamed = stays.filter((m) => m.name === null)
-        expect(unnamed.length).to.be.at.most(60)
-        const hours = unnamed.filter((m) => newest - m.at > HOUR && newest - m.at <= DAY)
-        expect(new Set(hours.map((m) => Math.floor(m.at / HOUR))).size).to.equal(hours.length)
+        const unnamed = all.filter((m) => m.name === null)
+        expect(all.filter((m) => m.name !== null && gone.has(m.id))).to.deep.equal([])
+        expect(gone.size).to.equal(Math.max(0, unnamed.length - 60))
+        const newest = Math.max(...unnamed.map((m) => m.at))
+        if (unnamed.length > 0) expect(stays.some((m) => m.at === newest)).to.equal(true)
         // what is thinned once stays as it is
         expect(thinned(stays)).to.deep.equal([])
-        // only the times between them count: a day's clock set wrong by whole months thins alike
-        const shift = Math.round(wrong / (30 * DAY)) * 30 * DAY
-        expect(thinned(all.map((m) => ({ ...m, at: m.at + shift })))).to.deep.equal([...gone])
       }),
       { numRuns: 150 }
     )
-    const hour = Array.from({ length: 7 }, (_, i) => ({ id: `h${i}`, at: i * 600_000, name: null }))
-    expect(thinned(hour)).to.deep.equal([])
-    // and of states of nine megabytes, for it holds kept runs, two stay, and the newest however long
-    const long = hour.map((m) => ({ ...m, bytes: 9_000_000 }))
-    expect(thinned(long)).to.have.members(['h0', 'h1', 'h2', 'h3', 'h4'])
-    expect(thinned([{ ...hour[0]!, bytes: 90_000_000 }])).to.deep.equal([])
+    // a state every ten minutes for a fortnight: the last hour whole, few of the first day
+    const fortnight = Array.from({ length: 14 * 144 }, (_, i) => ({
+      id: `s${i}`,
+      at: i * 600_000,
+      name: null
+    }))
+    let stays: VersionMark[] = []
+    for (const mark of fortnight) {
+      stays = [...stays, mark]
+      const gone = thinned(stays)
+      stays = stays.filter((m) => !gone.includes(m.id))
+    }
+    const newest = fortnight.at(-1)!.at
+    const within = (ms: number) => stays.filter((m) => newest - m.at < ms).length
+    expect(within(HOUR)).to.be.at.least(6)
+    expect(within(DAY)).to.be.within(25, 45)
+    expect(stays.length - within(7 * DAY)).to.be.within(3, 12)
+    // states of nine megabytes, for they hold kept runs: two stay, and the newest however long
+    const long = fortnight.slice(0, 7).map((m) => ({ ...m, bytes: 9_000_000 }))
+    expect(thinned(long)).to.have.length(5)
+    expect(thinned(long)).to.not.include('s6')
+    expect(thinned([{ ...long[0]!, bytes: 90_000_000 }])).to.deep.equal([])
+  })
+
+  it('one edit with the clock 40 days ahead, or 2 h, or a year behind, lets none of 13 go', () => {
+    const kept = Array.from({ length: 12 }, (_, i) => ({ id: `k${i}`, at: i * HOUR, name: null }))
+    for (const wrong of [40 * DAY, 2 * HOUR, -365 * DAY]) {
+      const edit = { id: 'wrong', at: 12 * HOUR + wrong, name: null }
+      expect(thinned([...kept, edit])).to.deep.equal([])
+    }
+    // and where there are as many as are kept, it costs one
+    const full = Array.from({ length: 60 }, (_, i) => ({ id: `f${i}`, at: i * HOUR, name: null }))
+    expect(thinned([...full, { id: 'wrong', at: 100 * DAY, name: null }])).to.have.length(1)
   })
 
   it('comes back in today’s form, with what has been logged since', () => {

@@ -22,6 +22,9 @@ export function repairWay(trouble: Trouble): Way {
     note: trouble.looks,
     lays: [],
     steps,
-    uses: trouble.uses.map((use) => (use.material === 'resin' ? { ...use, by: [wet] } : use))
+    uses: trouble.uses.map((use) => ({
+      ...use,
+      by: use.material === 'resin' ? [wet] : steps.map((s) => s.id)
+    }))
   }
 }

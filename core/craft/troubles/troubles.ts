@@ -1,7 +1,7 @@
 import { THICKEST_GEL_MM } from '../../physics/stuff/drying/coats'
-import type { StepTemplate, Use } from '../ways/types'
+import type { StepTemplate } from '../ways/types'
 import type { WaterKind } from '../ways/types'
-import type { Trouble } from './types'
+import type { Trouble, TroubleUse } from './types'
 
 /** A step of a repair; where it comes in the network is worked out by `repairWay`. */
 const step = (
@@ -24,9 +24,9 @@ const step = (
   cautions,
   ...(wait ? { wait } : {})
 })
-const use = (material: string, fixed: number): Use => ({ material, amount: { fixed } })
+const use = (material: string, fixed: number): TroubleUse => ({ material, amount: { fixed } })
 /** Resin without its water's tint, g. */
-const clear = (fixed: number): Use => ({ material: 'resin', amount: { fixed }, clear: true })
+const clear = (fixed: number): TroubleUse => ({ material: 'resin', amount: { fixed }, clear: true })
 const CLEARS = { becomes: 'clear', min: 'formClear' } as const
 const RIPPLE_CLEARS = { becomes: 'clear', min: 'rippleClear' } as const
 const RESIN_SETS = { becomes: 'firm', min: 960 } as const

@@ -22,5 +22,8 @@ export interface Trouble {
   looks: string
   measures: readonly Measure[]
   steps: readonly StepTemplate[]
-  uses: readonly Use[]
+  uses: readonly TroubleUse[]
 }
+
+/** What mending a trouble uses up: which of its steps does, its way says. */
+export type TroubleUse = Omit<Use, 'by'>

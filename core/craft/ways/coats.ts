@@ -36,7 +36,8 @@ const coat = (
   uses: [
     {
       material: 'coat',
-      amount: { fixed: 1, per: perCm2 === 'as laid' ? { surfaceMl: 1 } : { laidCm2: perCm2 } }
+      amount: { fixed: 1, per: perCm2 === 'as laid' ? { surfaceMl: 1 } : { laidCm2: perCm2 } },
+      by: steps.map((s) => s.id)
     }
   ]
 })

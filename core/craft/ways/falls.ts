@@ -78,10 +78,14 @@ export const CAULK_RIBBON: Way = {
     BLEND
   ],
   uses: [
-    { material: 'release-sheet', amount: { fixed: 50, per: { stripCm2: 1.5 } } },
-    { material: 'clear-caulk', amount: { fixed: 2.5, per: { gelMl: 1.15 } } },
+    {
+      material: 'release-sheet',
+      amount: { fixed: 50, per: { stripCm2: 1.5 } },
+      by: ['under', 'run']
+    },
+    { material: 'clear-caulk', amount: { fixed: 2.5, per: { gelMl: 1.15 } }, by: ['under', 'run'] },
     { material: 'bond', amount: { fixed: 0.5 }, by: ['hang'] },
-    { material: 'ripple-gel', amount: { fixed: 2, per: { widthCm: 0.3 } } }
+    { material: 'ripple-gel', amount: { fixed: 2, per: { widthCm: 0.3 } }, by: ['blend'] }
   ]
 }
 
@@ -181,10 +185,11 @@ export const CUT_SHEET: Way = {
     { ...BLEND, after: ['gel', 'release'] }
   ],
   uses: [
-    { material: 'film', amount: { fixed: 20, per: { filmCm2: 1.2 } } },
+    { material: 'film', amount: { fixed: 20, per: { filmCm2: 1.2 } }, by: ['cut'] },
     { material: 'bond', amount: { fixed: 0.5, per: { widthCm: 0.05 } }, by: ['hang'] },
-    { material: 'gel', amount: { fixed: 2, per: { gelMl: 1.15 } } },
-    { material: 'prop-foam', amount: { fixed: 0, per: { props: 1 } } }
+    { material: 'gel', amount: { fixed: 1, per: { gelMl: 1.15 } }, by: ['gel'] },
+    { material: 'gel', amount: { fixed: 1 }, by: ['blend'] },
+    { material: 'prop-foam', amount: { fixed: 0, per: { props: 1 } }, by: ['hang'] }
   ]
 }
 
@@ -266,9 +271,10 @@ export const PACK_STEPS: Way = {
     { ...BLEND, after: ['gel'] }
   ],
   uses: [
-    { material: 'film', amount: { fixed: 10, per: { filmCm2: 1.3 } } },
+    { material: 'film', amount: { fixed: 10, per: { filmCm2: 1.3 } }, by: ['cut'] },
     { material: 'bond', amount: { fixed: 0.5 }, by: ['hang'] },
-    { material: 'gel', amount: { fixed: 2, per: { gelMl: 1.15 } } }
+    { material: 'gel', amount: { fixed: 1, per: { gelMl: 1.15 } }, by: ['gel'] },
+    { material: 'gel', amount: { fixed: 1 }, by: ['blend'] }
   ]
 }
 
@@ -341,7 +347,10 @@ export const BUILT_IN_PLACE: Way = {
       tools: ['pick']
     }
   ],
-  uses: [{ material: 'gel', amount: { fixed: 3, per: { gelMl: 1.2 } } }]
+  uses: [
+    { material: 'gel', amount: { fixed: 2, per: { gelMl: 1 } }, by: ['hang'] },
+    { material: 'gel', amount: { fixed: 1, per: { gelMl: 0.2 } }, by: ['top', 'blend'] }
+  ]
 }
 
 /** Built in place, then flooded. docs/trade.md 2. Common practice, no source. */
@@ -374,7 +383,7 @@ export const FLOODED_FALL: Way = {
       name: 'Flood of resin',
       kind: 'resin',
       steps: ['flood'],
-      material: 'clear-epoxy-2-1'
+      material: 'resin'
     }
   ],
   steps: [
@@ -408,9 +417,9 @@ export const FLOODED_FALL: Way = {
     }
   ],
   uses: [
-    { material: 'gel', amount: { fixed: 3, per: { gelMl: 1.2 } } },
-    { material: 'clear-epoxy-2-1', amount: { fixed: 6, per: { partCm2: 0.12 } }, by: ['flood'] },
-    { material: 'gloves', amount: { fixed: 1 } }
+    { material: 'gel', amount: { fixed: 3, per: { gelMl: 1.2 } }, by: ['hang'] },
+    { material: 'resin', amount: { fixed: 2, per: { formCm2: 0.12 } }, by: ['flood'] },
+    { material: 'gloves', amount: { fixed: 1 }, by: ['flood'] }
   ]
 }
 
@@ -449,7 +458,7 @@ export const READY_STRIP: Way = {
     BLEND
   ],
   uses: [
-    { material: 'ready-strip', amount: { fixed: 0, per: { stripCm2: 1.1 } } },
+    { material: 'ready-strip', amount: { fixed: 0, per: { stripCm2: 1.1 } }, by: ['hang'] },
     { material: 'bond', amount: { fixed: 3, per: { widthCm: 0.4 } }, by: ['hang'] }
   ]
 }

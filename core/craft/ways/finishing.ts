@@ -40,7 +40,7 @@ export const FINISHING: Way = {
     { a: 'alcohol', b: 'case', wants: 'unharmed' }
   ],
   uses: [
-    { material: 'gloss', amount: { fixed: 5, per: { waterCm2: 0.03 } } },
-    { material: 'edge-paint', amount: { fixed: 15 } }
+    { material: 'gloss', amount: { fixed: 5, per: { waterCm2: 0.03 } }, by: ['gloss'] },
+    { material: 'edge-paint', amount: { fixed: 15 }, by: ['edges'] }
   ]
 }

@@ -53,9 +53,10 @@ export const FROZEN_DRIPS: Way = {
     }
   ],
   uses: [
-    { material: 'craft-light-resin', amount: { fixed: 1, per: { fingers: 0.08 } } },
+    { material: 'pack-plastic', amount: { fixed: 10, per: { formCm2: 1.2 } }, by: ['draw'] },
+    { material: 'craft-light-resin', amount: { fixed: 1, per: { fingers: 0.08 } }, by: ['draw'] },
     { material: 'bond', amount: { fixed: 0.3 }, by: ['gel'] },
-    { material: 'gel', amount: { fixed: 1.2 } },
-    { material: 'fibre', amount: { fixed: 0.2, per: { formCm2: 0.01 } } }
+    { material: 'gel', amount: { fixed: 1.2 }, by: ['gel'] },
+    { material: 'fibre', amount: { fixed: 0.2, per: { formCm2: 0.01 } }, by: ['gel'] }
   ]
 }

@@ -115,6 +115,7 @@ export const GROUNDWORK: Way = {
       breakable: true,
       how: 'Pour plaster thin into wetted moulds, tap the bubbles up, turn out after a few hours. Wet the castings before they go into wet shell.',
       right: 'Cold no longer, sharp at the edges, no two alike side by side.',
+      apart: true,
       hands: { fixed: 15, per: { castingMl: 0.1 } },
       wait: { becomes: 'firm', min: 'castingSet' },
       after: [],

@@ -66,7 +66,8 @@ export const LAYERED_RAPID: Way = {
     }
   ],
   uses: [
-    { material: 'gel', amount: { fixed: 2, per: { gelMl: 1.15 } } },
-    { material: 'white-acrylic', amount: { fixed: 1, per: { whiteCm2: 0.02 } } }
+    { material: 'gel', amount: { fixed: 1, per: { gelMl: 1 } }, by: ['body'] },
+    { material: 'gel', amount: { fixed: 1, per: { gelMl: 0.15 } }, by: ['top', 'gel'] },
+    { material: 'white-acrylic', amount: { fixed: 1, per: { whiteCm2: 0.02 } }, by: ['top', 'gel'] }
   ]
 }

@@ -66,7 +66,7 @@ export const LIGHT_CURED_POUR: Way = {
     ...rippleSteps(['coat'])
   ],
   uses: [
-    { material: 'light.resin', amount: { fixed: 5, per: { lightG: 1 } }, by: ['coat'] },
+    { material: 'light.resin', amount: { fixed: 0, per: { lightG: 1 } }, by: ['coat'] },
     { material: 'light.lamp', amount: { fixed: 1 }, by: ['coat'] },
     { material: 'dam.bead', amount: { fixed: 0, per: { beadMl: 1 } }, by: ['dam'] },
     {

@@ -78,8 +78,13 @@ export const PEEL_STRIPS: Way = {
     BLEND
   ],
   uses: [
-    { material: 'release-sheet', amount: { fixed: 50, per: { stripCm2: 1.5 } } },
-    { material: 'gel', amount: { fixed: 2, per: { gelMl: 1.15 } } },
+    {
+      material: 'release-sheet',
+      amount: { fixed: 50, per: { stripCm2: 1.5 } },
+      by: ['under', 'run']
+    },
+    { material: 'gel', amount: { fixed: 1, per: { gelMl: 1.15 } }, by: ['under', 'run'] },
+    { material: 'gel', amount: { fixed: 1 }, by: ['blend'] },
     { material: 'bond', amount: { fixed: 0, per: { widthCm: 0.3 } }, by: ['hang'] }
   ]
 }

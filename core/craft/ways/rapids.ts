@@ -99,11 +99,11 @@ export const RESIN_RAPID: Way = {
     }
   ],
   uses: [
-    { material: 'film', amount: { fixed: 10, per: { formCm2: 0.15 } } },
+    { material: 'film', amount: { fixed: 10, per: { formCm2: 0.15 } }, by: ['steps'] },
     { material: 'bond', amount: { fixed: 0.5 }, by: ['steps'] },
-    { material: 'craft-light-resin', amount: { fixed: 2, per: { formCm2: 0.12 } } },
-    { material: 'gel', amount: { fixed: 2, per: { gelMl: 1.15 } } },
-    { material: 'white-acrylic', amount: { fixed: 1, per: { whiteCm2: 0.02 } } }
+    { material: 'craft-light-resin', amount: { fixed: 2, per: { formCm2: 0.12 } }, by: ['pull'] },
+    { material: 'gel', amount: { fixed: 2, per: { gelMl: 1.15 } }, by: ['coat', 'gel'] },
+    { material: 'white-acrylic', amount: { fixed: 1, per: { whiteCm2: 0.02 } }, by: ['sponge'] }
   ]
 }
 
@@ -170,5 +170,8 @@ export const STROKED_RIPPLES: Way = {
       tools: ['airbrush or straw', 'stiff brush']
     }
   ],
-  uses: [{ material: 'gel', amount: { fixed: 2, per: { gelMl: 1.15 } } }]
+  uses: [
+    { material: 'gel', amount: { fixed: 1, per: { gelMl: 1 } }, by: ['coat'] },
+    { material: 'gel', amount: { fixed: 1, per: { gelMl: 0.15 } }, by: ['top', 'gel'] }
+  ]
 }

@@ -66,10 +66,14 @@ export const BAG_SKIN: Way = {
     }
   ],
   uses: [
-    { material: 'craft-light-resin', amount: { fixed: 2, per: { partCm2: 0.11 } } },
+    {
+      material: 'craft-light-resin',
+      amount: { fixed: 2, per: { partCm2: 0.11 } },
+      by: ['skin', 'panels']
+    },
     { material: 'bond', amount: { fixed: 0.3 }, by: ['gel'] },
-    { material: 'gel', amount: { fixed: 1.5 } },
-    { material: 'fibre', amount: { fixed: 0.2 } }
+    { material: 'gel', amount: { fixed: 1.5 }, by: ['gel'] },
+    { material: 'fibre', amount: { fixed: 0.2 }, by: ['gel'] }
   ]
 }
 
@@ -153,9 +157,9 @@ export const PICKED_PASTE: Way = {
     }
   ],
   uses: [
-    { material: 'splash-gel', amount: { fixed: 1, per: { gelMl: 0.7 } } },
-    { material: 'glass-bubbles', amount: { fixed: 0.1, per: { gelMl: 0.08 } } },
-    { material: 'white-acrylic', amount: { fixed: 0.5, per: { gelMl: 0.05 } } }
+    { material: 'splash-gel', amount: { fixed: 1, per: { gelMl: 0.7 } }, by: ['heap', 'top'] },
+    { material: 'glass-bubbles', amount: { fixed: 0.1, per: { gelMl: 0.08 } }, by: ['heap', 'top'] },
+    { material: 'white-acrylic', amount: { fixed: 0.5, per: { gelMl: 0.05 } }, by: ['heap', 'top'] }
   ]
 }
 
@@ -203,8 +207,8 @@ export const FIBRE_SPLASH: Way = {
     }
   ],
   uses: [
-    { material: 'fibre', amount: { fixed: 0.3, per: { formCm2: 0.015 } } },
+    { material: 'fibre', amount: { fixed: 0.3, per: { formCm2: 0.015 } }, by: ['tease'] },
     { material: 'bond', amount: { fixed: 0.3 }, by: ['gel'] },
-    { material: 'gel', amount: { fixed: 1.7 } }
+    { material: 'gel', amount: { fixed: 1.7 }, by: ['gel'] }
   ]
 }

@@ -25,8 +25,12 @@ export const TEASED_FIBRE: Way = {
     }
   ],
   uses: [
-    { material: 'fibre', amount: { fixed: 0.2, per: { widthCm: 0.1, sprayCm2: 0.004 } } },
-    { material: 'gloss-glue', amount: { fixed: 1, per: { widthCm: 0.1 } } }
+    {
+      material: 'fibre',
+      amount: { fixed: 0.2, per: { widthCm: 0.1, sprayCm2: 0.004 } },
+      by: ['spray']
+    },
+    { material: 'gloss-glue', amount: { fixed: 1, per: { widthCm: 0.1 } }, by: ['spray'] }
   ]
 }
 
@@ -92,10 +96,14 @@ export const DUSTED_FIBRE: Way = {
     }
   ],
   uses: [
-    { material: 'fibre', amount: { fixed: 0.2, per: { widthCm: 0.1, sprayCm2: 0.004 } } },
-    { material: 'gloss-glue', amount: { fixed: 3, per: { widthCm: 0.2 } } },
-    { material: 'snow-powder', amount: { fixed: 0.5 } },
-    { material: 'gloss-lacquer', amount: { fixed: 3 } },
-    { material: 'craft-light-resin', amount: { fixed: 1 } }
+    {
+      material: 'fibre',
+      amount: { fixed: 0.2, per: { widthCm: 0.1, sprayCm2: 0.004 } },
+      by: ['soak']
+    },
+    { material: 'gloss-glue', amount: { fixed: 3, per: { widthCm: 0.2 } }, by: ['soak'] },
+    { material: 'snow-powder', amount: { fixed: 0.5 }, by: ['soak'] },
+    { material: 'gloss-lacquer', amount: { fixed: 3 }, by: ['lacquer'] },
+    { material: 'craft-light-resin', amount: { fixed: 1 }, by: ['spray'] }
   ]
 }

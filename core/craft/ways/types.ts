@@ -198,6 +198,10 @@ export interface StepTemplate {
   /** What it looks like when it is right. */
   right: string
   hands: Grows
+  /**
+   * It is done off the model: only what uses it waits for it. Left out: as `isApart` finds it.
+   */
+  apart?: true
   /** May be broken off and taken up again another day. */
   breakable?: true
   wait?: Wait
@@ -264,8 +268,8 @@ export interface Recipe {
 export interface Use {
   material: string
   amount: Grows
-  /** The steps that use it up: with all of them left out or there already, none of it is. Left out: any step. */
-  by?: readonly string[]
+  /** The steps that use it up: with all of them left out, there already or with nothing to do, none of it is. */
+  by: readonly string[]
   /** Resin of the water without its tint. */
   clear?: true
 }
@@ -370,6 +374,25 @@ export function grown(quantity: Grows, sizes: Sizes): number {
   for (const [size, each] of Object.entries(quantity.per ?? {}))
     total += each * (sizes[size as SizeName] ?? 0)
   return total
+}
+
+/**
+ * Whether a step is done off the model: it says so, or it comes before the first one of its way that
+ * meets what something else has put down.
+ */
+export function isApart({ steps }: Pick<Way, 'steps'>, step: StepTemplate): boolean {
+  if (step.apart) return true
+  const sets = steps.findIndex((s) => (s.on?.length ?? 0) > 0)
+  return steps.indexOf(step) >= 0 && steps.indexOf(step) < sets
+}
+
+/**
+ * How often a step has something to do where its way is of these sizes, whether it is planned or not.
+ * @example timesOf({ times: 'pours' }, { pours: 3 }) // 3
+ */
+export function timesOf(step: Pick<StepTemplate, 'onlyWith' | 'times'>, sizes: Sizes): number {
+  if (step.onlyWith && !((sizes[step.onlyWith] ?? 0) > 0)) return 0
+  return step.times ? Math.round(sizes[step.times] ?? 0) : 1
 }
 
 /**

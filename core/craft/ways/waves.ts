@@ -136,14 +136,14 @@ export const CAST_WAVE: Way = {
   ],
   gel: 'swell',
   uses: [
-    { material: 'air-dry-clay', amount: { fixed: 20, per: { clayMl: 1.7 } } },
-    { material: 'casting-plaster', amount: { fixed: 0, per: { coreMl: 0.95 } } },
-    { material: 'mould-rubber', amount: { fixed: 10, per: { mouldCm2: 0.55 } } },
-    { material: 'mould-cloth', amount: { fixed: 0, per: { mouldCm2: 1.2 } } },
-    { material: 'plaster-cloth', amount: { fixed: 10, per: { mouldCm2: 0.3 } } },
+    { material: 'air-dry-clay', amount: { fixed: 20, per: { clayMl: 1.7 } }, by: ['master'] },
+    { material: 'casting-plaster', amount: { fixed: 0, per: { coreMl: 0.95 } }, by: ['master'] },
+    { material: 'mould-rubber', amount: { fixed: 10, per: { mouldCm2: 0.55 } }, by: ['rubber'] },
+    { material: 'mould-cloth', amount: { fixed: 0, per: { mouldCm2: 1.2 } }, by: ['rubber'] },
+    { material: 'plaster-cloth', amount: { fixed: 10, per: { mouldCm2: 0.3 } }, by: ['shell'] },
     { material: 'resin', amount: { fixed: 0, per: { castMl: 1.15 } }, by: ['cast'] },
     { material: 'bond', amount: { fixed: 12 }, by: ['bed'] },
-    { material: 'gloves', amount: { fixed: 3 } },
+    { material: 'gloves', amount: { fixed: 3 }, by: ['rubber', 'cast', 'bed'] },
     { material: 'gel', amount: { fixed: 3, per: { crestCm: 0.15 } }, by: ['gel'] }
   ]
 }
@@ -269,10 +269,12 @@ export const CURL_FILM: Way = {
     }
   ],
   uses: [
-    { material: 'film', amount: { fixed: 20, per: { filmCm2: 2.2 } } },
+    { material: 'film', amount: { fixed: 20, per: { filmCm2: 2.2 } }, by: ['roll'] },
     { material: 'bond', amount: { fixed: 1 }, by: ['foot'] },
-    { material: 'gel', amount: { fixed: 3, per: { gelMl: 1.15, crestCm: 0.15 } } },
-    { material: 'prop-foam', amount: { fixed: 0, per: { props: 1 } } }
+    { material: 'gel', amount: { fixed: 1, per: { gelMl: 1.15 } }, by: ['back'] },
+    { material: 'gel', amount: { fixed: 1 }, by: ['bed'] },
+    { material: 'gel', amount: { fixed: 1, per: { crestCm: 0.15 } }, by: ['gel'] },
+    { material: 'prop-foam', amount: { fixed: 0, per: { props: 1 } }, by: ['foot'] }
   ]
 }
 
@@ -388,10 +390,11 @@ export const CARVED_WAVE: Way = {
     }
   ],
   uses: [
-    { material: 'carving-foam', amount: { fixed: 0, per: { castMl: 1.6 } } },
-    { material: 'tissue', amount: { fixed: 0, per: { mouldCm2: 2 } } },
-    { material: 'thinned-glue', amount: { fixed: 5, per: { mouldCm2: 0.05 } } },
-    { material: 'bed-paint', amount: { fixed: 4, per: { mouldCm2: 0.03 } } },
-    { material: 'gel', amount: { fixed: 3, per: { gelMl: 1.15 } } }
+    { material: 'carving-foam', amount: { fixed: 0, per: { castMl: 1.6 } }, by: ['carve'] },
+    { material: 'tissue', amount: { fixed: 0, per: { mouldCm2: 2 } }, by: ['skin'] },
+    { material: 'thinned-glue', amount: { fixed: 3, per: { mouldCm2: 0.05 } }, by: ['skin'] },
+    { material: 'thinned-glue', amount: { fixed: 2 }, by: ['bed'] },
+    { material: 'bed-paint', amount: { fixed: 4, per: { mouldCm2: 0.03 } }, by: ['colour'] },
+    { material: 'gel', amount: { fixed: 3, per: { gelMl: 1.15 } }, by: ['coat', 'gel'] }
   ]
 }

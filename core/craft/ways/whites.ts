@@ -97,7 +97,7 @@ export const PAINTED_WHITE: Way = {
       DRY
     )
   ],
-  uses: [{ material: 'white-acrylic', amount: { fixed: 2, per: { whiteCm2: 0.006 } } }]
+  uses: []
 }
 
 /** Sponged white. docs/trade.md 2, rapids. Common practice, no source. */
@@ -318,5 +318,7 @@ export const FROTH: Way = {
     offWhite('Dab it into the holes below the jumps, half as high as wanted.', 0.1),
     pure('White acrylic with the tip of the brush on what collapsed.', 0.03)
   ],
-  uses: [{ material: 'white-acrylic', amount: { fixed: 1, per: { whiteCm2: 0.002 } } }]
+  uses: [
+    { material: 'white-acrylic', amount: { fixed: 1, per: { whiteCm2: 0.002 } }, by: ['white'] }
+  ]
 }

@@ -95,7 +95,9 @@ export const WRINKLED_FILM: Way = {
     }
   ],
   uses: [
-    { material: 'cling-film', amount: { fixed: 30, per: { formCm2: 1.8 } } },
-    { material: 'gel', amount: { fixed: 3, per: { gelMl: 1.15, widthCm: 0.3 } } }
+    { material: 'cling-film', amount: { fixed: 30, per: { formCm2: 1.8 } }, by: ['crumple'] },
+    { material: 'gel', amount: { fixed: 0, per: { widthCm: 0.15 } }, by: ['hang'] },
+    { material: 'gel', amount: { fixed: 2, per: { gelMl: 1.15 } }, by: ['gel'] },
+    { material: 'gel', amount: { fixed: 1, per: { widthCm: 0.15 } }, by: ['blend'] }
   ]
 }

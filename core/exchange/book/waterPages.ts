@@ -118,7 +118,7 @@ function poolTold({ plan, units }: Sources, pool: Extract<Water, { kind: 'pool' 
   const ground = plan.ground.pools.find((p) => p.id === pool.id)
   if (!ground) return { rows: [], sources: [] }
   const stack = plan.stacks.pools.find((p) => p.id === pool.id)
-  const amounts = plan.amounts.pools.find((p) => p.pool === pool.id)
+  const massG: number | undefined = plan.amounts.bodyG[pool.id]
   const heat = stack?.heat ?? null
   return {
     rows: [
@@ -138,7 +138,7 @@ function poolTold({ plan, units }: Sources, pool: Extract<Water, { kind: 'pool' 
             ] as Row
           ]
         : []),
-      ...(amounts ? [['Resin', grams(amounts.totalG, units)] as Row] : []),
+      ...(massG === undefined ? [] : [['Resin', grams(massG, units)] as Row]),
       ...(heat ? [['Warmest', inSentence(warmth(heat.peakLoC, heat.peakHiC), units)] as Row] : [])
     ],
     sources: [

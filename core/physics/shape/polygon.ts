@@ -132,6 +132,20 @@ function segmentsMeet(a: Point2, b: Point2, c: Point2, d: Point2): boolean {
   )
 }
 
+/**
+ * Whether two rings have any place in common.
+ * @example ringsMeet([[0, 0], [2, 0], [2, 2]], [[5, 5], [6, 5], [6, 6]]) // false
+ */
+export function ringsMeet(one: readonly Point2[], other: readonly Point2[]): boolean {
+  if (one.length === 0 || other.length === 0) return false
+  if (insideRing(one[0], other) || insideRing(other[0], one)) return true
+  return one.some((a, i) =>
+    other.some((c, k) =>
+      segmentsMeet(a, one[(i + 1) % one.length], c, other[(k + 1) % other.length])
+    )
+  )
+}
+
 /** A line in so many equal pieces. */
 export function evenly(line: readonly Point2[], pieces: number): Point2[] {
   const lengths = line.map((p, i) =>

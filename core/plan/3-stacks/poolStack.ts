@@ -18,12 +18,7 @@ import type { GroundLayer } from '../../physics/stuff/heat/cureRun'
 import type { CureKinetics } from '../../physics/stuff/heat/kinetics'
 import { lightHeat, spreadFor, type LightHeat } from '../../physics/stuff/heat/lightHeat'
 import { HOT_C } from '../../physics/stuff/heat/verdict'
-import {
-  MARGIN_C,
-  sideLoss,
-  type PourHeat,
-  type PourHeatInput
-} from '../../physics/stuff/heat/pourHeat'
+import { sideLoss, type PourHeat, type PourHeatInput } from '../../physics/stuff/heat/pourHeat'
 import { resinKinetics } from '../../craft/materials/resinKinetics'
 import { PLYWOOD } from '../../physics/stuff/heat/thermal'
 import { lightPlan, tintPerMm, type LightPlan } from './lightBody'
@@ -176,8 +171,8 @@ function litCoats(
     lightPlan(pool.light, light, lamp, depth, found.areaMm2, lampTint(pool, shelf), coats)
   const heatOf = (coatMm: number) => (seconds: number) =>
     lightHeat(coatMm, seconds, light.densityGCm3, under.layers, build.room.tempC, under.soft)
-  const bears = ({ peakC, groundPeakC }: LightHeat) =>
-    peakC <= HOT_C && (under.softensC === null || groundPeakC <= under.softensC - MARGIN_C)
+  const bears = ({ peakHiC, groundPeakHiC }: LightHeat) =>
+    peakHiC <= HOT_C && (under.softensC === null || groundPeakHiC <= under.softensC)
   const leastMin = (plan: LightPlan) => plan.lampMin / Math.max(1, plan.coats)
   const spread = (plan: LightPlan) => spreadFor(leastMin(plan), heatOf(plan.coatMm), bears)
   let plan = planned(1)

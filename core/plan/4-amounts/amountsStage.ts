@@ -20,6 +20,8 @@ import type { PlannedBatch, PlannedMix, PoolAmounts } from './types'
 
 export interface AmountsPlan {
   pools: PoolAmounts[]
+  /** Resin of each body of water that is poured or lit, g; what is not filled is not in it. */
+  bodyG: Record<string, number>
   batches: PlannedBatch[]
   /** Cups of all that is mixed and is no pour: castings, floods, beddings, coats. */
   otherCups: PlannedBatch[]
@@ -71,8 +73,15 @@ export function amountsStage(
     mixes.filter((m) => others.some((o) => o.id === m.id)),
     shelf
   )
+  const lit = poolsOf(build).filter(
+    (p) => bodyNeeds(p.way).fill === 'light' && isFilled(build, p) && sizes.waters[p.id]?.lightG
+  )
   return {
     pools,
+    bodyG: Object.fromEntries([
+      ...pools.map((p) => [p.pool, p.totalG]),
+      ...lit.map((p) => [p.id, sizes.waters[p.id].lightG])
+    ]),
     batches,
     otherCups,
     mixes,

@@ -1,15 +1,11 @@
 import { cupsOfPour } from './cupsOfPour'
 import { castsWith } from '../../build/castsWith'
-import { repairWay } from '../../craft/troubles/repairs'
-import { TROUBLES } from '../../craft/troubles/troubles'
-import { anyPlanned } from '../../build/lays'
 import type { Build } from '../../build/types'
 import { onShelf, type Shelf } from '../../craft/materials/shelf'
 import type { Resin } from '../../craft/materials/types'
-import { layWay, wayOf } from '../../craft/ways/catalog'
-import { grown } from '../../craft/ways/types'
+import { grown, type Use } from '../../craft/ways/types'
 import { massShareA, mixedDensity } from '../../physics/stuff/mixing/mix'
-import { isWorked } from './bodySizes'
+import { atWork, isDone, isUsed, type AtWork } from './atWork'
 import { CUP_FILL, cupFor } from './cups'
 import { fieldOf, useOf } from './fields'
 import type { BuildSizes } from './sizes'
@@ -115,69 +111,78 @@ const cupsIn =
 /** Castings, floods, beddings and films: what is mixed of two parts and is no pour. */
 export function otherMixes(build: Build, sizes: BuildSizes, shelf: Shelf): PlannedMix[] {
   const cupsFor = cupsIn(build, shelf)
+  const all = atWork(build, sizes)
+  const bodies = all.filter(({ key, water }) => water !== null && key === water.id)
   return [
-    ...build.waters.flatMap((water): PlannedMix[] => {
-      const way = wayOf(water)
-      const own = sizes.waters[water.id]
-      if (!way || !own || !isWorked(water.kind, own)) return []
-      return way.uses.flatMap((use): PlannedMix[] => {
-        const resin = onShelf(
-          shelf,
-          'resin',
-          fieldOf(build, water, use.material, shelf) ?? use.material
-        )
-        const massG = resin ? useOf(use, own, resin) : 0
-        if (!resin || !(massG > 0) || !anyPlanned(build, water.id, way, use.by)) return []
-        const lay = way.lays.find((l) => l.steps.some((s) => use.by?.includes(s)))
-        return [
-          mixed(cupsFor, resin, massG, {
-            id: `${water.id}/${use.by?.[0] ?? use.material}`,
-            water: water.id,
-            lay: lay ? `${water.id}/${lay.id}` : null,
-            // a glue of its own is clear
-            tints:
-              resin.id === castsWith(build, water)?.resin || use.material !== 'bond'
-                ? [...(castsWith(build, water)?.tints ?? [])]
-                : []
-          })
-        ]
-      })
-    }),
-    ...build.laid.flatMap((laid): PlannedMix[] => {
-      const way = layWay(laid.way)
-      const resin = onShelf(shelf, 'resin', laid.material ?? way?.usual?.coat ?? '')
-      if (!way || !resin || !anyPlanned(build, laid.id, way)) return []
-      const massG = way.uses.reduce(
-        (sum, use) => sum + grown(use.amount, sizes.laid[laid.id] ?? {}),
-        0
-      )
-      return [
-        mixed(cupsFor, resin, massG, {
-          id: `${laid.id}/lay`,
-          water: laid.stack,
-          lay: laid.id,
-          tints: []
-        })
-      ]
-    }),
-    ...build.repairs.flatMap((repair): PlannedMix[] => {
-      const trouble = TROUBLES.find((t) => t.id === repair.trouble)
-      const water = build.waters.find((w) => w.id === repair.water)
-      if (!trouble || !water) return []
-      const own = castsWith(build, water)
-      const resin = onShelf(shelf, 'resin', repair.resin ?? own?.resin ?? '')
-      return repairWay(trouble)
-        .uses.filter((use) => resin && use.material === 'resin')
-        .map((use) =>
-          mixed(cupsFor, resin!, grown(use.amount, sizes.waters[water.id] ?? {}), {
-            id: `${repair.id}/${use.by![0]}`,
-            water: water.id,
-            lay: null,
-            tints: use.clear ? [] : [...(own?.tints ?? [])]
-          })
-        )
+    ...bodies.flatMap((at) =>
+      at.way.uses
+        .filter((use) => isUsed(build, at, use))
+        .flatMap((use) => mixOfWater(build, at, use, cupsFor, shelf))
+    ),
+    ...all.filter((at) => at.laid).flatMap((at) => mixOfLay(build, at, cupsFor, shelf)),
+    ...all.filter((at) => at.repair).flatMap((at) => mixesOfRepair(build, at, cupsFor, shelf))
+  ]
+}
+
+/** What a use of a moving water is mixed of, where that is resin of two parts. */
+function mixOfWater(
+  build: Build,
+  { key, water, way, sizes }: AtWork,
+  use: Use,
+  cupsFor: CupsFor,
+  shelf: Shelf
+): PlannedMix[] {
+  const named = fieldOf(build, water!, use.material, shelf) ?? use.material
+  const resin = onShelf(shelf, 'resin', named)
+  const massG = resin ? useOf(use, sizes, resin) : 0
+  if (!resin || !(massG > 0)) return []
+  const lay = way.lays.find((l) => l.steps.some((s) => use.by.includes(s)))
+  const own = castsWith(build, water!)
+  return [
+    mixed(cupsFor, resin, massG, {
+      id: `${key}/${use.by[0]}`,
+      water: key,
+      lay: lay ? `${key}/${lay.id}` : null,
+      // a glue of its own is clear
+      tints: resin.id === own?.resin || use.material !== 'bond' ? [...(own?.tints ?? [])] : []
     })
   ]
+}
+
+/** A lay of two-part resin that the builder put in. */
+function mixOfLay(build: Build, at: AtWork, cupsFor: CupsFor, shelf: Shelf): PlannedMix[] {
+  const { way, sizes } = at
+  const laid = at.laid!
+  const resin = onShelf(shelf, 'resin', laid.material ?? way.usual?.coat ?? '')
+  const steps = way.steps.map((s) => s.id)
+  if (!resin || !isDone(build, at, steps)) return []
+  const massG = way.uses.reduce((sum, use) => sum + grown(use.amount, sizes), 0)
+  return [
+    mixed(cupsFor, resin, massG, {
+      id: `${laid.id}/lay`,
+      water: laid.stack,
+      lay: laid.id,
+      tints: []
+    })
+  ]
+}
+
+function mixesOfRepair(build: Build, at: AtWork, cupsFor: CupsFor, shelf: Shelf): PlannedMix[] {
+  const { key, water, way, sizes } = at
+  if (!water) return []
+  const own = castsWith(build, water)
+  const resin = onShelf(shelf, 'resin', at.repair!.resin ?? own?.resin ?? '')
+  if (!resin) return []
+  return way.uses
+    .filter((use) => use.material === 'resin' && isUsed(build, at, use))
+    .map((use) =>
+      mixed(cupsFor, resin, grown(use.amount, sizes), {
+        id: `${key}/${use.by[0]}`,
+        water: water.id,
+        lay: null,
+        tints: use.clear ? [] : [...(own?.tints ?? [])]
+      })
+    )
 }
 
 /** So many grams in as few cups as they can be stirred in. */

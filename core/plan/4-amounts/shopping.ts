@@ -1,17 +1,17 @@
 import { landSpan } from '../../build/land'
 import { USUAL } from '../../craft/usual'
-import { anyPlanned, isFilled, isSceneStack } from '../../build/lays'
-import type { Build, Pool, Water } from '../../build/types'
+import { isFilled } from '../../build/lays'
+import { poolsOf, type Build, type Pool } from '../../build/types'
+import { dropsUsed } from '../../craft/drops'
 import { onShelf, type Shelf } from '../../craft/materials/shelf'
 import type { Material } from '../../craft/materials/types'
 import { unitOf, type Unit } from '../../craft/materials/units'
 import { fieldOf, useOf } from './fields'
-import { isWorked } from './bodySizes'
+import { atWork, isDone, isStirred, isUsed, type AtWork } from './atWork'
 import { partsOf } from '../3-stacks/gelStack'
-import { repairWay } from '../../craft/troubles/repairs'
-import { TROUBLES } from '../../craft/troubles/troubles'
-import { firstWay, layWay, wayFor, wayOf } from '../../craft/ways/catalog'
-import { type Sizes, type Way } from '../../craft/ways/types'
+import type { Sizes, Use } from '../../craft/ways/types'
+import { counted } from '../../words/sentences'
+import { pasteMl } from './pasteMl'
 import type { PlannedBatch, PoolAmounts } from './types'
 import type { BuildSizes } from './sizes'
 
@@ -67,52 +67,19 @@ export function shoppingList(
     if (water) line.byWater[water] = (line.byWater[water] ?? 0) + amount
     lines.set(material.id, line)
   }
-  const { whole, waters } = amounts.sizes
-  addGround(build, whole.baseCm2 ?? 0, whole.waterCm2 ?? 0, shelf, add)
-
-  const useAll = (
-    way: Way | null,
-    sizes: typeof whole,
-    key: string,
-    water?: Water,
-    owner: string | null = key === 'ground' || key === 'finish' ? null : key,
-    coat?: string
-  ) => {
-    for (const use of way?.uses ?? []) {
-      if (!anyPlanned(build, key, way!, use.by)) continue
-      const named =
-        use.material === 'coat' ? coat : water && fieldOf(build, water, use.material, shelf)
-      const found = shelf.get(named ?? use.material)
-      if (!found) continue
-      const amount = useOf(use, sizes, found)
-      add(found, unitOf(found) === 'piece' ? Math.ceil(amount - 1e-9) : amount, owner)
-    }
+  const all = atWork(build, amounts.sizes)
+  const bought = (at: AtWork) => {
+    useAll(build, at, shelf, add)
+    if (isScene(at) || at.laid) addPaste(build, at, shelf, add)
   }
-  /** Paste is mixed with a tenth over, before it froths. */
-  const addPaste = (
-    way: Way | null,
-    sizes: typeof whole,
-    key: string,
-    owner: string | null = key
-  ) => {
-    if (!way?.recipe || !anyPlanned(build, key, way)) return
-    const ml = (1.1 * (sizes.whiteMl ?? 0)) / (way.recipe.foams ?? 1)
-    for (const part of partsOf(way.recipe, shelf, ml)) {
-      const found = shelf.get(part.material)!
-      add(found, unitOf(found) === 'g' ? part.massG : part.ml, owner)
+  const first = all.filter((at) => at.key === 'ground' || isBody(at))
+  for (const at of first) {
+    if (at.key === 'ground') addGround(build, at, shelf, add)
+    bought(at)
+    if (at.water?.kind === 'pool') {
+      addDam(build, at, at.water, shelf, add)
+      addLitTints(build, at.water, at.sizes, shelf, add)
     }
-  }
-  useAll(firstWay('ground'), whole, 'ground')
-  for (const water of build.waters) {
-    const sizes = waters[water.id]
-    if (!sizes) continue
-    if (!isWorked(water.kind, sizes)) continue
-    const way = wayOf(water)
-    useAll(way, sizes, water.id, water)
-    const dammed = (sizes.damCm ?? 0) > 0 && way && anyPlanned(build, water.id, way, ['dam'])
-    const dam = water.kind === 'pool' && dammed ? onShelf(shelf, 'dam', water.dam) : null
-    if (dam) add(dam, (sizes.damCm ?? 0) / 100, water.id)
-    if (water.kind === 'pool') addLitTints(build, water, sizes, shelf, add)
   }
   for (const pool of amounts.pools) {
     const resin = onShelf(shelf, 'resin', pool.resin)
@@ -121,42 +88,23 @@ export function shoppingList(
   const cups = [...amounts.batches, ...amounts.otherCups]
   const ofSize = new Map<number, number>()
   for (const { cupMl } of cups) ofSize.set(cupMl, (ofSize.get(cupMl) ?? 0) + 1)
-  for (const batch of cups) {
-    for (const [id, drops] of Object.entries(batch.drops)) {
+  const atOnce = new Set(
+    poolsOf(build).flatMap((p) => (p.tinting === 'all-at-once' ? [p.id] : []))
+  )
+  const addDrops = (exact: Record<string, number>, how: 'cup by cup' | 'all at once', to: string) => {
+    for (const [id, drops] of Object.entries(exact)) {
       const tint = onShelf(shelf, 'tint', id)
-      if (tint) add(tint, drops / tint.dropsPerMl, batch.water)
+      if (tint) add(tint, dropsUsed(drops, how) / tint.dropsPerMl, to)
     }
+  }
+  for (const { pool, tintAll } of amounts.pools.filter((p) => atOnce.has(p.pool)))
+    for (const band of tintAll) addDrops(band.exact, 'all at once', pool)
+  for (const batch of cups) {
+    if (!atOnce.has(batch.pool)) addDrops(batch.dropsExact, 'cup by cup', batch.water)
     const cup = shelf.get(USUAL.cup)
     if (cup) add(cup, 1, batch.water, `${ofSize.get(batch.cupMl)} × ${batch.cupMl} ml`)
   }
-  for (const [owner, way] of [
-    ['white', wayFor('white', build.finish.white)],
-    ['spray', wayFor('spray', build.finish.spray)]
-  ] as const) {
-    if (!((whole.waterCm2 ?? 0) > 0)) continue
-    useAll(way, whole, owner)
-    addPaste(way, whole, owner)
-  }
-  for (const laid of build.laid) {
-    const way = layWay(laid.way)
-    const water = build.waters.find((w) => w.id === laid.stack)
-    if (!way || (!water && laid.stack !== 'ground' && !isSceneStack(laid.stack))) continue
-    const sizes = amounts.sizes.laid[laid.id]
-    useAll(way, sizes, laid.id, water, water?.id ?? null, laid.material ?? way.usual?.coat)
-    addPaste(way, sizes, laid.id, water?.id ?? null)
-  }
-  for (const repair of build.repairs) {
-    const trouble = TROUBLES.find((t) => t.id === repair.trouble)
-    const water = build.waters.find((w) => w.id === repair.water)
-    if (!trouble) continue
-    const way = repairWay(trouble)
-    const resin = repair.resin
-    const uses = way.uses.map((u) =>
-      resin && u.material === 'resin' ? { ...u, material: resin } : u
-    )
-    useAll({ ...way, uses }, waters[repair.water] ?? whole, repair.id, water)
-  }
-  useAll(firstWay('finish'), whole, 'finish')
+  for (const at of all) if (!first.includes(at)) bought(at)
   for (const { uses, water } of build.own) {
     const found = uses && shelf.get(uses.material)
     if (found) add(found, uses.amount, water)
@@ -169,6 +117,49 @@ export function shoppingList(
       byWater
     )
   )
+}
+
+const isScene = ({ key }: AtWork) => key === 'white' || key === 'spray'
+/** The body of a water itself: no lay in it, and no repair of it. */
+const isBody = ({ key, water }: AtWork) => water !== null && key === water.id
+
+/** Whose a use is on the list; null: nobody's, it is the ground's or the finishing's. */
+const ownerOf = ({ key, water, laid }: AtWork): string | null => {
+  if (laid) return water?.id ?? null
+  return key === 'ground' || key === 'finish' ? null : key
+}
+
+/** What the planned steps of a way use up. */
+function useAll(build: Build, at: AtWork, shelf: Shelf, add: Add): void {
+  for (const use of at.way.uses) {
+    if (!isUsed(build, at, use)) continue
+    const found = shelf.get(materialOf(build, at, use, shelf))
+    if (!found) continue
+    const amount = useOf(use, at.sizes, found)
+    add(found, unitOf(found) === 'piece' ? Math.ceil(amount - 1e-9) : amount, ownerOf(at))
+  }
+}
+
+/** Which material a use names: of a lay its own, of a repair the resin chosen for it, of a water its field. */
+function materialOf(build: Build, { laid, repair, water, way }: AtWork, use: Use, shelf: Shelf) {
+  if (laid && use.material === 'coat') return laid.material ?? way.usual?.coat ?? use.material
+  if (repair?.resin && use.material === 'resin') return repair.resin
+  return (water && fieldOf(build, water, use.material, shelf)) ?? use.material
+}
+
+/** Paste is mixed with a tenth over, before it froths. */
+function addPaste(build: Build, at: AtWork, shelf: Shelf, add: Add): void {
+  const { recipe } = at.way
+  if (!recipe || !isStirred(build, at)) return
+  for (const part of partsOf(recipe, shelf, pasteMl(recipe, at.sizes.whiteMl ?? 0))) {
+    const found = shelf.get(part.material)!
+    add(found, unitOf(found) === 'g' ? part.massG : part.ml, ownerOf(at))
+  }
+}
+
+function addDam(build: Build, at: AtWork, pool: Pool, shelf: Shelf, add: Add): void {
+  const dam = isDone(build, at, ['dam']) ? onShelf(shelf, 'dam', pool.dam) : null
+  if (dam) add(dam, (at.sizes.damCm ?? 0) / 100, pool.id)
 }
 
 /** Plan − stock, in whole packs. */
@@ -250,12 +241,13 @@ function addLitTints(build: Build, pool: Pool, sizes: Sizes, shelf: Shelf, add: 
   }
 }
 
-function addGround(build: Build, baseCm2: number, waterCm2: number, shelf: Shelf, add: Add): void {
+function addGround(build: Build, at: AtWork, shelf: Shelf, add: Add): void {
   const { ground } = build
+  const { baseCm2 = 0, waterCm2 = 0 } = at.sizes
   const landform = onShelf(shelf, 'landform', ground.landform)
   const shell = onShelf(shelf, 'shell', ground.shell)
   const seal = onShelf(shelf, 'sealer', ground.seal)
-  const planned = (step: string) => anyPlanned(build, 'ground', firstWay('ground'), [step])
+  const planned = (step: string) => isDone(build, at, [step])
   if (landform?.pack && planned('landform')) {
     add(landform, (baseCm2 * landSpan(build).meanMm) / 10, null)
     const glue = shelf.get(landform.glue)
@@ -277,7 +269,7 @@ function alsoAs(material: Material, amount: number, pools: readonly PoolAmounts[
       `A ${whole(aG)} g = ${whole(aG / material.densityA)} ml, B ${whole(bG)} g = ${whole(bG / material.densityB)} ml`
     ]
   }
-  if (material.kind === 'tint') return [`${Math.round(amount * material.dropsPerMl)} drops`]
+  if (material.kind === 'tint') return [counted(Math.round(10 * amount * material.dropsPerMl) / 10, 'drop')]
   if (material.kind === 'shell')
     return [`and ${whole((amount * material.waterPer100G) / 100)} g of water`]
   if (material.kind === 'sundry' && material.mixedFrom)

@@ -82,7 +82,8 @@ export function sizesOf(
       lightMinPerCoat: light?.spreadMin ?? 0,
       lightG:
         light && lightResin
-          ? volumeMl * lightResin.densityGCm3 * (1 + build.mixing.wastePct / 100)
+          ? volumeMl * lightResin.densityGCm3 * (1 + build.mixing.wastePct / 100) +
+            (volumeMl > 0 ? build.mixing.cupG : 0)
           : 0,
       tissueLayers: tissue ? pool.skin.layers : 0,
       tissueCm2: tissue ? areaCm2 * LAPS * pool.skin.layers : 0,
@@ -316,11 +317,14 @@ function partSizes({ part }: FormStack): Sizes {
   }
 }
 
+/** Where the map shows next to none, so much is stirred all the same, ml. Common practice, no source. */
+const LEAST_WHITE_ML = 2
+
 /** White paste over the map: as high as wanted where it is thickest, thinner where it is thin. */
 function whiteSizes(build: Build, { white }: FormsPlan): Sizes {
   const cellMm2 = white.grid.cellMm ** 2
   let ml = 0
   for (let c = 0; c < white.pct.length; c++)
     ml += ((white.pct[c] / 100) ** 2 * build.finish.reliefMm * cellMm2) / 1000
-  return { whiteMl: ml }
+  return { whiteMl: Math.max(LEAST_WHITE_ML, ml) }
 }

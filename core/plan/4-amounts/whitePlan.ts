@@ -2,6 +2,7 @@ import type { Build } from '../../build/types'
 import type { WhiteMap } from '../2-forms/whiteMap'
 import { pasteOf, pasteYield, type Paste } from '../../physics/stuff/gel/paste'
 import { slumpOf } from '../../physics/stuff/gel/standing'
+import { pasteMl } from './pasteMl'
 import { onShelf, type Shelf } from '../../craft/materials/shelf'
 import { partsOf } from '../3-stacks/gelStack'
 import { wayFor } from '../../craft/ways/catalog'
@@ -39,8 +40,6 @@ export interface WhitePlan {
   shares: { water: string; formPct: number; yoursPct: number | null; areaCm2: number }[]
 }
 
-/** Mixed over what the map asks for. Common practice, no source. */
-const OVER = 1.1
 /**
  * No heap of paste stands higher, whatever its yield: it is narrow, picked at and creeps as it
  * dries, mm. Common practice, no source.
@@ -87,7 +86,7 @@ export function whitePlan(build: Build, map: WhiteMap, whiteMl: number, shelf: S
     shares
   }
   if (!recipe) return plan
-  const volumeMl = (OVER * whiteMl) / (recipe.foams ?? 1)
+  const volumeMl = pasteMl(recipe, whiteMl)
   const lines = partsOf(recipe, shelf, volumeMl).map((p): RecipeLine => ({
     material: p.material,
     name: shelf.get(p.material)!.name,

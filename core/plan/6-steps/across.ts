@@ -134,7 +134,7 @@ const SCENE: Readonly<Record<string, readonly Spot[]>> = {
 /** What the builder put or moved below all others of a stack lies on what that stack stands on. */
 function lowest(stacked: Stacked, entries: readonly Entry[], links: StepLink[]): void {
   for (const [stack, own] of stacked.stacks) {
-    const lay = own.find((l) => l.state === 'planned')
+    const lay = own.find((l) => l.state === 'planned' && !l.apart)
     const ordered = lay?.laid || stacked.build.stacks.some((s) => s.stack === stack)
     const to = lay && ordered ? enters(lay, stacked.steps) : undefined
     if (!lay || !to || stack === 'ground') continue

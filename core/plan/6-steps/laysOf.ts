@@ -1,7 +1,13 @@
 import { landSpan } from '../../build/land'
 import { fixes } from '../../build/lays'
 import type { Build, Laid, LayState, Water } from '../../build/types'
-import type { LayTemplate, Sizes, StepTemplate, Way } from '../../craft/ways/types'
+import {
+  isApart,
+  type LayTemplate,
+  type Sizes,
+  type StepTemplate,
+  type Way
+} from '../../craft/ways/types'
 import type { StacksPlan } from '../3-stacks/stacksStage'
 import { fieldOf } from '../4-amounts/fields'
 import type { PlannedLay } from './types'
@@ -44,10 +50,11 @@ export function laysOf(
       name: laidName(build, laid) || lay.name,
       kind: lay.kind,
       skin: lay.skin ?? false,
+      apart: steps.every((step) => isApart(way, step)),
       material: laid ? coatOf(laid, way, lay) : named(build, scope, lay),
       thicknessMm: laid ? (stacks.laidMm[laid.id] ?? null) : thicknessMm(build, stacks, scope, lay),
       coats,
-      state: together(steps.map((step) => stateIn(scope, step))),
+      state: together(onModel(way, steps).map((step) => stateIn(scope, step))),
       steps: steps.map((s) => `${scope.key}/${s.id}`)
     }
     if (lay.coats !== 'pours' || coats === 1) return [made]
@@ -82,6 +89,12 @@ const named = (build: Build, { water }: Layered, lay: LayTemplate): string =>
 /** What a lay that was put in is made of. */
 export const coatOf = (laid: Laid, way: Way, lay: LayTemplate | undefined): string =>
   laid.material ?? way.usual?.coat ?? lay?.material ?? ''
+
+/** The steps that lay it on the model; all of them, where it is made off it as a whole. */
+function onModel(way: Way, steps: readonly StepTemplate[]): readonly StepTemplate[] {
+  const there = steps.filter((step) => !isApart(way, step))
+  return there.length > 0 ? there : steps
+}
 
 /** A lay is planned while any of its steps is; it is there when what is not left out is. */
 function together(states: readonly LayState[]): LayState {

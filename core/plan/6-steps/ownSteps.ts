@@ -45,6 +45,7 @@ function stepOf(own: OwnStep, order: number): Step {
     id,
     of: id,
     lay: null,
+    apart: false,
     water: own.water,
     order,
     title: own.name,

@@ -1,6 +1,7 @@
 import type { Build, Laid, StackOrder } from '../../build/types'
 import { asked, cannotLie, STAYS_WET_MIN } from '../../craft/layPairs'
 import type { CureName, LayKind, State } from '../../craft/ways/types'
+import { ringsMeet } from '../../physics/shape/polygon'
 import { waitOf, type Scope } from './scopes'
 import type { Misfit, PlannedLay, Step, StepLink } from './types'
 
@@ -63,6 +64,8 @@ export const bodyOf = (own: readonly PlannedLay[]): readonly PlannedLay[] =>
 /** What ties the stacks: the lays of each in order, and whose work each is. */
 export interface Stacked {
   build: Build
+  /** All lays as the ways put them down, then those put in. */
+  made: readonly PlannedLay[]
   /** Stack by stack, each from the ground up. */
   stacks: ReadonlyMap<string, readonly PlannedLay[]>
   steps: readonly Step[]
@@ -72,14 +75,76 @@ export interface Stacked {
 const laidOf = (build: Build, lay: PlannedLay): Laid | undefined =>
   lay.laid ? build.laid.find((l) => l.id === lay.id) : undefined
 
+/** The steps of a lay on the model; all of them, where it is made off it as a whole. */
+function layingSteps(lay: PlannedLay, steps: readonly Step[]): readonly Step[] {
+  const own = steps.filter((s) => s.lay === lay.id)
+  const there = own.filter((s) => !s.apart)
+  return there.length > 0 ? there : own
+}
+
 /** The first step of a lay that touches what is under it: a part is made elsewhere and set last. */
 export function enters(lay: PlannedLay, steps: readonly Step[]): Step | undefined {
-  const own = steps.filter((s) => s.lay === lay.id)
+  const own = layingSteps(lay, steps)
   return lay.kind === 'part' ? own.at(-1) : own[0]
 }
-/** The last step of a lay. */
+/** The last step of a lay on the model. */
 export const leaves = (lay: PlannedLay, steps: readonly Step[]): Step | undefined =>
-  steps.findLast((s) => s.lay === lay.id)
+  layingSteps(lay, steps).at(-1)
+
+/** Kinds that leave what is under them bare here and there: what comes over them touches both. */
+const IN_PLACES: readonly LayKind[] = ['white', 'fibre', 'part', 'texture']
+
+/** Whether a lay covers all that lies under it. */
+function covers(build: Build, lay: PlannedLay): boolean {
+  const laid = laidOf(build, lay)
+  const all = !laid || (laid.zone === undefined && (laid.coverPct ?? 100) >= 100)
+  return all && !IN_PLACES.includes(lay.kind)
+}
+
+/** Whether two lays lie beside each other: in zones that do not meet. */
+function besides(build: Build, one: PlannedLay, other: PlannedLay): boolean {
+  const zones = [one, other].map((lay) => laidOf(build, lay)?.zone)
+  return zones[0] !== undefined && zones[1] !== undefined && !ringsMeet(zones[0], zones[1])
+}
+
+/**
+ * Which lays of a stack are on a part that is still off the model: made apart, or put on one that is.
+ *
+ * @param own  planned lays from the ground up
+ */
+function offModel(own: readonly PlannedLay[]): ReadonlySet<PlannedLay> {
+  const off = new Set<PlannedLay>()
+  own.forEach((lay, i) => {
+    if (lay.apart || (lay.laid && i > 0 && off.has(own[i - 1]))) off.add(lay)
+  })
+  return off
+}
+
+/**
+ * The lays of a stack that another one touches, the nearest first: down from it, until one covers all
+ * that is under it. What is off the model touches nothing on it but what sets it there.
+ *
+ * @param own    planned lays from the ground up
+ * @param upper  one of them
+ */
+export function touched(
+  build: Build,
+  own: readonly PlannedLay[],
+  upper: PlannedLay
+): PlannedLay[] {
+  const off = offModel(own)
+  const here = off.has(upper)
+  const sets = upper.kind === 'part' && !here
+  const covered = new Set<boolean>()
+  const found: PlannedLay[] = []
+  for (const lower of own.slice(0, own.indexOf(upper)).reverse()) {
+    const there = off.has(lower)
+    if ((there !== here && !sets) || covered.has(there) || besides(build, lower, upper)) continue
+    found.push(lower)
+    if (covers(build, lower) || laidOf(build, upper)?.wet) covered.add(there)
+  }
+  return found
+}
 
 /**
  * What must pass before a lay goes on another, or before a step that is none works on it.
@@ -179,13 +244,16 @@ export function tieStacks(stacked: Stacked, links: StepLink[]): void {
   const tied: StepLink[] = []
   for (const [stack, all] of stacks) {
     const own = all.filter((lay) => lay.state === 'planned')
-    const moved = build.stacks.some((s) => s.stack === stack)
-    own.slice(1).forEach((upper, i) => {
-      const lower = own[i]
-      if (!moved && !lower.laid && !upper.laid) return
-      const link = linkBetween(stacked, lower, upper)
-      if (link) tied.push(link)
-    })
+    const made = stacked.made.filter((lay) => lay.stack === stack && lay.state === 'planned')
+    for (const upper of own) {
+      // what touches as its way has it is tied by the way itself
+      const before = touched(build, made, upper)
+      for (const lower of touched(build, own, upper)) {
+        if (!lower.laid && !upper.laid && before.includes(lower)) continue
+        const link = linkBetween(stacked, lower, upper)
+        if (link) tied.push(link)
+      }
+    }
   }
   // the stack has the last word: a link of a way that would run round with it goes
   links.length = 0

@@ -2,7 +2,7 @@ import { stateByDefault } from '../../build/lays'
 import type { Build } from '../../build/types'
 import { bondOf } from '../../craft/bonds'
 import { CAUTIONS } from '../../craft/materials/cautions'
-import { handsFor, type StepTemplate } from '../../craft/ways/types'
+import { handsFor, isApart, type StepTemplate } from '../../craft/ways/types'
 import type { StacksPlan } from '../3-stacks/stacksStage'
 import type { AmountsPlan } from '../4-amounts/amountsStage'
 import type { CuresPlan } from '../5-cures/curesStage'
@@ -60,6 +60,7 @@ export function stepsStage(
   const byKey = new Map(scopes.map((s) => [s.key, s]))
   const stacked = {
     build,
+    made: lays,
     stacks: stacksOf(build, lays),
     steps,
     scopeOf: (lay: PlannedLay) => byKey.get(lay.laid ? lay.id : lay.stack)!
@@ -152,6 +153,7 @@ function stepFrom(scope: Scope, template: StepTemplate, k: number, count: number
     id: stepId(scope, template, k, count),
     of: `${scope.key}/${template.id}`,
     lay: layNamed(scope, template.id, count > 1 ? k : undefined),
+    apart: isApart(scope.way, template),
     water: scope.water?.id ?? null,
     order: template.order,
     title: titleOf(scope, template, k, count),

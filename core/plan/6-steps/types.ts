@@ -11,6 +11,8 @@ export interface Step {
   of: string
   /** The lay that it is part of; null: it lies on nothing (a dam, a test, levelling). */
   lay: string | null
+  /** It is done off the model: only what uses it waits for it. */
+  apart: boolean
   /** The water it belongs to; null for groundwork and finishing. */
   water: string | null
   /** Place in the order of the trade, 1–21. */
@@ -98,6 +100,8 @@ export interface PlannedLay {
   material: string
   /** It goes over what is set on the water: `LayTemplate.skin`. */
   skin: boolean
+  /** It is made off the model, all of it, and set there by another lay. */
+  apart: boolean
   /** When it is done; null: nobody measures it. */
   thicknessMm: number | null
   coats: number

@@ -54,6 +54,9 @@ export function momentOf({ finishMs, ahead, waits }: Moments, nowMs: number): Mo
   if (finishMs === null)
     return { kind: 'none', what: 'a plan that can be made: see its findings', untilMs: null }
   const goesOn = (s: Stretch) => s.startMs <= nowMs && nowMs < s.endMs
+  // what should have been done by now is what the bench begins with
+  const late = ahead.find((w) => w.endMs <= nowMs)
+  if (late) return { kind: 'next', what: late.what, untilMs: null }
   const under = ahead.find(goesOn)
   if (under) return { kind: 'work', what: under.what, untilMs: under.endMs }
   const next = ahead.find((w) => w.startMs > nowMs)

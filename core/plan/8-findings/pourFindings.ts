@@ -1,5 +1,6 @@
 import type { Build, Pool } from '../../build/types'
 import { BOW_LIMIT_MM } from '../../physics/stuff/dams/bow'
+import type { LightHeat } from '../../physics/stuff/heat/lightHeat'
 import type { PourHeat } from '../../physics/stuff/heat/pourHeat'
 import { BOILS_C, HOT_C } from '../../physics/stuff/heat/verdict'
 import { THINGS } from '../../craft/materials/pairs'
@@ -133,18 +134,21 @@ function heatFindings(
       limit.what === 'ground'
         ? warmth(heat.groundPeakLoC, heat.groundPeakHiC)
         : limit.what === 'dam'
-          ? warmth(at, at)
+          ? warmth(heat.damPeakC, heat.damPeakHiC)
           : warmth(heat.peakLoC, heat.peakHiC)
     const past = at > limit.softensC
+    const where = limit.what === 'ground' ? 'at its foot' : 'at the dam'
     if (limit.what === 'resin') {
       if (heat.peakC < BOILS_C)
         found.push(
           make('hot', {
             severity: 'warn',
             place: 'build-up',
-            title: `${pool.name}: the resin itself gets hot`,
+            title: past
+              ? `${pool.name}: the resin itself gets hot`
+              : `${pool.name}: the resin itself may get hot`,
             number: told,
-            reason: `${size}: above ${degrees(limit.softensC)} it yellows and shrinks from its edges.${disagree}`,
+            reason: `${size}: above ${degrees(limit.softensC)} it yellows and shrinks from its edges${past ? '' : ', and some bottles of this label come to that'}.${disagree}`,
             wayOut,
             mend
           })
@@ -154,9 +158,11 @@ function heatFindings(
         make(`softens-${limit.what}`, {
           severity: past ? 'stop' : 'warn',
           place: 'build-up',
-          title: `${pool.name}: ${limit.name} ${past ? 'softens under this pour' : 'gets warmer than it should'}`,
+          title: `${pool.name}: ${limit.name} ${past ? 'softens under this pour' : 'may soften under this pour'}`,
           number: `${told}, bears ${degrees(limit.softensC)}`,
-          reason: `${size}: ${limit.what === 'ground' ? 'at its foot' : 'at the dam'} that is ${past ? 'past' : 'within a few degrees of'} where ${limit.name} gives way.${disagree}`,
+          reason: past
+            ? `${size}: ${where} that is past where ${limit.name} gives way.${disagree}`
+            : `${size}: ${where} some of what bottles of this label do would soften ${limit.name}.${disagree}`,
           wayOut:
             limit.what === 'dam' && !mend ? 'Another dam, or more and thinner pours.' : wayOut,
           mend
@@ -222,7 +228,7 @@ function fewerFinding(pool: Pool, heat: PourHeat, make: Make): Finding {
     number: told,
     reason: bears
       ? `${mm(fewer.thicknessMm)} at once would come to ${told}, which all bear; the label says ${mm(heat.labelMm)}.`
-      : `${mm(fewer.thicknessMm)} at once would be too warm for ${what}; ${counted(heat.pours, 'pour')} of ${mm(heat.thicknessMm)} come to ${warmth(heat.peakLoC, heat.peakHiC)}.`,
+      : `${mm(fewer.thicknessMm)} at once comes to ${told}, which not all bottles of this label spare ${what}; ${counted(heat.pours, 'pour')} of ${mm(heat.thicknessMm)} come to ${warmth(heat.peakLoC, heat.peakHiC)}.`,
     wayOut: bears
       ? 'Let heat decide, if the data sheet allows it.'
       : pool.heed === 'heat'
@@ -243,6 +249,13 @@ function whomToTrust(build: Build, heat: PourHeat, resin: Resin): string {
   return build.room.tempC > resin.potLifeC + 0.5
     ? `${label} Trust the model here: the label is told for ${degrees(resin.potLifeC)}.`
     : `${label} Trust the label where its own data sheet tells of such a pour; pour a small one first where it does not.`
+}
+
+/** What a coat under the lamp does that is too warm, or that may be by what its label leaves open. */
+function hotWords(light: LightHeat, softensC: number | null): string {
+  if (softensC !== null && light.groundPeakC > softensC) return 'melts its bed'
+  if (softensC !== null && light.groundPeakHiC > softensC) return 'may soften its bed'
+  return light.peakC > HOT_C ? 'yellows and cracks' : 'may yellow and crack'
 }
 
 /** A coat for the lamp thinner than this is a film, mm. Common practice, no source. */
@@ -320,13 +333,13 @@ function lightFindings(pool: Pool, stack: PoolStack, shelf: Shelf, make: Make): 
       })
     )
   }
-  if ((softens !== null && light.groundPeakC > softens) || light.peakC > HOT_C) {
+  if ((softens !== null && light.groundPeakHiC > softens) || light.peakHiC > HOT_C) {
     const bed = softens !== null && light.groundPeakC > softens
     found.push(
       make('light-hot', {
         severity: bed ? 'stop' : 'warn',
         place: 'build-up',
-        title: `${pool.name}: a coat this thick ${bed ? 'melts its bed' : 'yellows and cracks'}`,
+        title: `${pool.name}: a coat this thick ${hotWords(light, softens)}`,
         number: warmth(light.peakLoC, light.peakHiC),
         reason: `${mm(light.coatMm)} lit over ${about(light.spreadMin)} give off their heat faster than it goes.`,
         wayOut:

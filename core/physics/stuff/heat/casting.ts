@@ -1,4 +1,4 @@
-import { UNDAM_ALPHA } from './pourHeat'
+import { UNDAM_ALPHA } from './kinetics'
 import { peakRange, simulateCure, type CureInput, type GroundLayer } from './cureRun'
 import type { CureKinetics } from './kinetics'
 import { sideLoss } from './pourHeat'

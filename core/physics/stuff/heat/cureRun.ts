@@ -1,6 +1,6 @@
 import { heatChain } from './conduction'
 import { march, type CuringChain, type HeatBook } from './curing'
-import { CURED_ALPHA, FIRM_ALPHA, type CureKinetics } from './kinetics'
+import { CURED_ALPHA, FIRM_ALPHA, UNDAM_ALPHA, type CureKinetics } from './kinetics'
 
 export interface PourInput {
   thicknessMm: number
@@ -51,14 +51,15 @@ export interface CureAnswer {
   curedMin: number | null
   curve: CurvePoint[]
   /**
-   * Of each pour: hottest point while it cures, and its own gel, firm and cured, min from its own
-   * pouring.
+   * Of each pour: hottest point while it cures, and its own gel, firm, fit to stand without its dam
+   * and cured, min from its own pouring.
    */
   pours: {
     peakC: number
     groundPeakC: number
     gelMin: number | null
     firmMin: number | null
+    undamMin: number | null
     curedMin: number | null
   }[]
   /** Heat released, kept and lost, J/m². */
@@ -152,8 +153,10 @@ export function simulateCure(
     groundPeakC: roomC,
     gelMin: null as number | null,
     firmMin: null as number | null,
+    undamMin: null as number | null,
     curedMin: null as number | null
   }))
+  const before = pours.map(() => ({ alpha: 0, min: 0 }))
   const curve: CurvePoint[] = []
   const answer = { peakC: -Infinity, peakAtMin: 0, groundPeakC: -Infinity }
   const untilMin = input.untilMin ?? pours.at(-1)!.atMin + LAST_DAYS_MIN
@@ -184,7 +187,10 @@ export function simulateCure(
       const since = min - pours[k].atMin
       if (p.gelMin === null && own >= resin.gelAlpha) p.gelMin = since
       if (p.firmMin === null && own >= FIRM_ALPHA) p.firmMin = since
+      if (p.undamMin === null && own >= UNDAM_ALPHA) p.undamMin = passedAt(before[k], own, since)
       if (p.curedMin === null && own >= CURED_ALPHA) p.curedMin = since
+      before[k].alpha = own
+      before[k].min = since
       if (own < slowest) slowest = own
       if (k === latest) least = own
     }
@@ -250,6 +256,12 @@ export function simulateCure(
   }
 }
 
+/** When a degree of cure was passed between two looks at a pour, min. */
+const passedAt = (before: { alpha: number; min: number }, alpha: number, min: number): number =>
+  alpha > before.alpha
+    ? before.min + ((UNDAM_ALPHA - before.alpha) / (alpha - before.alpha)) * (min - before.min)
+    : min
+
 /** Temperature of the resin's foot where there is no ground under it. */
 function footFace(chain: CuringChain, half: Float64Array, footWM2K: number): number {
   return (half[0] * chain.tempC[0] + footWM2K * chain.airC) / (half[0] + footWM2K)
@@ -280,6 +292,22 @@ export interface PeakRange {
   groundPeakHiC: number
 }
 
+/** The same pours by one edge of what a label leaves open: 0 the coolest, 1 the warmest. */
+function atEdge(input: CureInput, edge: 0 | 1): CureInput {
+  const { resin, topWM2K = SURFACE_WM2K, footWM2K = SURFACE_WM2K } = input
+  const share = LEFT_OPEN.rates[edge]
+  const face = LEFT_OPEN.faceWM2K[edge] / SURFACE_WM2K
+  return {
+    ...input,
+    resin: { ...resin, a1PerS: resin.a1PerS * share, a2PerS: resin.a2PerS * share },
+    topWM2K: topWM2K * face,
+    footWM2K: footWM2K * face
+  }
+}
+
+/** The warmest that pours may come to: cure as quick and air as still as a label leaves open. */
+export const atItsWarmest = (input: CureInput): CureInput => atEdge(input, 1)
+
 /**
  * The edges of what a label leaves open: the same run with slower cure and airier faces, and with
  * quicker cure and faces in still air.
@@ -294,20 +322,9 @@ export function peakRange(
   groundOf: (answer: CureAnswer) => number = (answer) => answer.groundPeakC,
   finer = 1
 ): PeakRange {
-  const [low, high] = LEFT_OPEN.rates.map((share, i) => {
-    const face = LEFT_OPEN.faceWM2K[i] / SURFACE_WM2K
-    const { resin, topWM2K = SURFACE_WM2K, footWM2K = SURFACE_WM2K } = input
-    return simulateCure(
-      {
-        ...input,
-        resin: { ...resin, a1PerS: resin.a1PerS * share, a2PerS: resin.a2PerS * share },
-        topWM2K: topWM2K * face,
-        footWM2K: footWM2K * face
-      },
-      finer,
-      ended
-    )
-  })
+  const [low, high] = ([0, 1] as const).map((edge) =>
+    simulateCure(atEdge(input, edge), finer, ended)
+  )
   return {
     peakLoC: low.peakC,
     peakHiC: high.peakC,

@@ -21,6 +21,11 @@ export const KELVIN = 273.15
 /** Degrees of cure that have a name, beside `gelAlpha`. From docs/models.md, `cure`. */
 export const FIRM_ALPHA = 0.8
 export const CURED_ALPHA = 0.95
+/**
+ * Degree of cure at which a pour stands without its dam. Common practice, no source (it makes the
+ * day of P6).
+ */
+export const UNDAM_ALPHA = 0.82
 
 /**
  * Rate of cure of an autocatalytic resin: dα/dt = (k₁ + k₂αᵐ)(1−α)ⁿ with kᵢ = Aᵢ·exp(−Eᵢ/RT).

@@ -33,6 +33,7 @@ export interface LightHeat {
   peakC: number
   peakHiC: number
   groundPeakC: number
+  groundPeakHiC: number
 }
 
 const known = lastAnswers<LightHeat>(400)
@@ -64,12 +65,14 @@ export function lightHeat(
     untilMin: 60
   }
   const { peakC, groundPeakC, layerPeaksC } = simulateCure(input)
-  const { peakLoC, peakHiC } = peakRange(input)
+  const groundOf = (answer: Parameters<typeof peakOf>[0]) => peakOf(answer, softLayer)
+  const { peakLoC, peakHiC, groundPeakHiC } = peakRange(input, undefined, groundOf)
   const found = {
     peakLoC,
     peakC,
     peakHiC,
-    groundPeakC: peakOf({ layerPeaksC, groundPeakC }, softLayer)
+    groundPeakC: groundOf({ layerPeaksC, groundPeakC }),
+    groundPeakHiC
   }
   known.set(key, found)
   return found

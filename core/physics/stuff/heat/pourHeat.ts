@@ -1,6 +1,7 @@
 import { lastAnswers } from '../../solve/lastAnswers'
 import { halved } from '../../solve/halving'
 import {
+  atItsWarmest,
   peaked,
   peakRange,
   simulateCure,
@@ -19,8 +20,6 @@ export interface HeatLimit {
   what: 'ground' | 'dam' | 'resin'
   name: string
   softensC: number
-  /** The limit less a margin: models and sheets are both a little off. */
-  bearsC: number
 }
 
 export interface PourHeatInput {
@@ -56,7 +55,9 @@ export interface PourTrial extends PeakRange {
   peakC: number
   groundPeakC: number
   damPeakC: number
+  damPeakHiC: number
   verdict: HeatVerdict
+  /** What the upper end of the range is past: all bear it only where there is none. */
   broken: HeatLimit[]
 }
 
@@ -92,13 +93,6 @@ export interface PourHeat extends PourTrial {
   next: { opensMin: number | null; bestMin: number | null; closesMin: number | null }
 }
 
-/** Kept in hand below what a sheet says softens, °C. Common practice, no source. */
-export const MARGIN_C = 10
-/**
- * Degree of cure at which a pour stands without its dam. Common practice, no source (it makes the
- * day of P6).
- */
-export const UNDAM_ALPHA = 0.82
 /** Gap between pours when one never gets firm in this room, min: the answer says so, the run goes on. */
 const COLD_GAP_MIN = 14 * 1440
 const MOST_POURS = 40
@@ -154,22 +148,12 @@ export const damFaceC = (
 
 function limitsOf(input: PourHeatInput): HeatLimit[] {
   const limits: HeatLimit[] = [
-    { what: 'resin', name: 'the resin itself', softensC: HOT_C, bearsC: HOT_C }
+    { what: 'resin', name: 'the resin itself', softensC: HOT_C }
   ]
   if (input.groundSoftensC !== null)
-    limits.push({
-      what: 'ground',
-      name: input.groundName,
-      softensC: input.groundSoftensC,
-      bearsC: input.groundSoftensC - MARGIN_C
-    })
+    limits.push({ what: 'ground', name: input.groundName, softensC: input.groundSoftensC })
   if (input.dam)
-    limits.push({
-      what: 'dam',
-      name: input.dam.what,
-      softensC: input.dam.atC,
-      bearsC: input.dam.atC - MARGIN_C / 2
-    })
+    limits.push({ what: 'dam', name: input.dam.what, softensC: input.dam.atC })
   return limits
 }
 
@@ -188,19 +172,22 @@ function judged(
   range: PeakRange
 ): PourTrial {
   const groundPeakC = peakOf(answer, input.softLayer)
-  const damPeakC = input.dam
-    ? damFaceC(answer.peakC, input.roomC, thicknessMm, input.resin.kWMK, input.dam)
-    : input.roomC
-  const at = { resin: answer.peakC, ground: groundPeakC, dam: damPeakC }
+  const dam = (coreC: number) =>
+    input.dam
+      ? damFaceC(coreC, input.roomC, thicknessMm, input.resin.kWMK, input.dam)
+      : input.roomC
+  const damPeakHiC = dam(range.peakHiC)
+  const at = { resin: range.peakHiC, ground: range.groundPeakHiC, dam: damPeakHiC }
   return {
     ...range,
     pours,
     thicknessMm,
     peakC: answer.peakC,
     groundPeakC,
-    damPeakC,
-    verdict: verdictOf(answer.peakC),
-    broken: limits.filter((l) => at[l.what] > l.bearsC)
+    damPeakC: dam(answer.peakC),
+    damPeakHiC,
+    verdict: verdictOf(answer.peakC, range.peakHiC),
+    broken: limits.filter((l) => at[l.what] > l.softensC)
   }
 }
 
@@ -215,19 +202,20 @@ const asCure = (
   sideWM3K: input.sideWM3K
 })
 
-/** Whether every limit bears one pour of a thickness, alone. */
+/** Whether every limit bears the warmest that one pour of a thickness may come to, alone. */
 function bears(input: PourHeatInput, limits: readonly HeatLimit[], thicknessMm: number): boolean {
   const past = peaked(input.roomC)
   const answer = simulateCure(
-    asCure(input, [{ thicknessMm, atMin: 0 }]),
+    atItsWarmest(asCure(input, [{ thicknessMm, atMin: 0 }])),
     1,
     (seen) => seen.peakC > HOT_C || past(seen)
   )
+  const ground = peakOf(answer, input.softLayer)
   const alone = {
     peakLoC: answer.peakC,
     peakHiC: answer.peakC,
-    groundPeakLoC: answer.groundPeakC,
-    groundPeakHiC: answer.groundPeakC
+    groundPeakLoC: ground,
+    groundPeakHiC: ground
   }
   return judged(input, limits, 1, thicknessMm, answer, alone).broken.length === 0
 }
@@ -248,23 +236,6 @@ function bearableMm(input: PourHeatInput, limits: readonly HeatLimit[]): number 
   const found = high >= THICKEST_MM && low >= THICKEST_MM / 2 ? THICKEST_MM : low
   bearable.set(key, found)
   return found
-}
-
-/**
- * When the least cured point of the last pour passed a degree of cure, min of the run, read off its
- * curve.
- */
-function passed(curve: readonly CurvePoint[], from: number, alpha: number): number | null {
-  let before: CurvePoint | null = null
-  for (const point of curve) {
-    if (point[0] < from) continue
-    if (point[3] >= alpha) {
-      if (!before || point[3] === before[3]) return point[0]
-      return before[0] + ((alpha - before[3]) / (point[3] - before[3])) * (point[0] - before[0])
-    }
-    before = point
-  }
-  return null
 }
 
 function layersFor(
@@ -352,7 +323,9 @@ function pouredOut(input: PourHeatInput): PourHeat {
       (worst, p) => (worst === null || p[pick] === null ? null : Math.max(worst, p[pick])),
       0
     )
-  const undam = passed(answer.curve, lastAtMin, UNDAM_ALPHA)
+  const startsMin = layers.map((_, i) =>
+    layers.length > 1 ? (i * lastAtMin) / (layers.length - 1) : 0
+  )
   return {
     ...trial,
     layers,
@@ -365,20 +338,31 @@ function pouredOut(input: PourHeatInput): PourHeat {
     sideWM3K: input.sideWM3K,
     roomC: input.roomC,
     curve: answer.curve,
-    startsMin: layers.map((_, i) =>
-      layers.length > 1 ? (i * lastAtMin) / (layers.length - 1) : 0
-    ),
+    startsMin,
     each: answer.pours,
     gelMin: slowest('gelMin'),
     firmMin: slowest('firmMin'),
     curedMin: slowest('curedMin'),
-    undamMin: undam === null ? null : undam - lastAtMin,
+    undamMin: undamAfter(answer.pours, startsMin),
     next: {
       opensMin: slowest('gelMin'),
       bestMin: slowest('firmMin'),
       closesMin: slowest('curedMin')
     }
   }
+}
+
+/**
+ * When every pour stands without its dam, min from the last one: each counts from its own pouring, so
+ * that neither cure nor warmth of the one below is taken for its own. Null: not within 30 days.
+ */
+function undamAfter(
+  pours: readonly { undamMin: number | null }[],
+  startsMin: readonly number[]
+): number | null {
+  const ends = pours.map((p, i) => (p.undamMin === null ? null : startsMin[i] + p.undamMin))
+  if (ends.includes(null)) return null
+  return Math.max(...(ends as number[])) - startsMin.at(-1)!
 }
 
 /**

@@ -5,6 +5,12 @@ export const HOT_C = 80
 
 export type HeatVerdict = 'calm' | 'hot' | 'this boils'
 
-/** What a peak means, in one word. @example verdictOf(180) // "this boils" */
-export const verdictOf = (peakC: number): HeatVerdict =>
-  peakC >= BOILS_C ? 'this boils' : peakC >= HOT_C ? 'hot' : 'calm'
+/**
+ * What a peak means, in one word: calm only where the upper end of its range is.
+ * @example verdictOf(180) // "this boils"
+ * @example verdictOf(60, 95) // "hot"
+ */
+export function verdictOf(peakC: number, highestC = peakC): HeatVerdict {
+  if (peakC >= BOILS_C) return 'this boils'
+  return highestC >= HOT_C ? 'hot' : 'calm'
+}
