@@ -1,13 +1,14 @@
 <script setup lang="ts">
 import { ElButton } from 'element-plus'
 import { computed, ref, watch } from 'vue'
+import { changeFall, changeOutlet, changePool, raiseBed } from '../../core/build/edits'
 import {
-  changeFall,
-  changeOutlet,
-  changePool,
-  raiseBed,
-  raiseWithWater
-} from '../../core/build/edits'
+  heightsOf,
+  raiseTogether,
+  stayed,
+  type HeightName,
+  type PoolHeights
+} from '../../core/build/heights'
 import type { Pool, Water } from '../../core/build/types'
 import { dropByLevels } from '../../core/plan/2-forms/flow'
 import { mm, figure } from '../words'
@@ -33,18 +34,13 @@ const deepest = (id: string) => {
 }
 const round1 = (value: number) => Math.round(value * 10) / 10
 
-/**
- * Water that was raised or lowered over its bed since the builder last had them together: the bed
- * stays, unless it is taken along.
- */
-const together = ref(new Map<string, number>())
-/** How high the water stands over the lowest dip, mm. */
-const over = (pool: Pool) => pool.levelMm - Math.min(...pool.soundings.map(([, , z]) => z))
-const agree = (pool: Pool) => together.value.set(pool.id, over(pool))
+/** The heights of each pool when they last belonged together: what stayed since may be taken along. */
+const together = ref(new Map<string, PoolHeights>())
+const agree = (pool: Pool) => together.value.set(pool.id, heightsOf(pool))
 watch(
   () => store.build?.id,
   () => {
-    together.value = new Map(store.pools.map((p) => [p.id, over(p)]))
+    together.value = new Map(store.pools.map((p) => [p.id, heightsOf(p)]))
   },
   { immediate: true }
 )
@@ -52,13 +48,33 @@ const offers = computed(
   () =>
     new Map(
       store.pools.flatMap((pool) => {
-        const byMm = round1(over(pool) - (together.value.get(pool.id) ?? over(pool)))
-        return Math.abs(byMm) >= 0.1 ? [[pool.id, byMm] as const] : []
+        const offer = stayed(together.value.get(pool.id) ?? heightsOf(pool), heightsOf(pool))
+        return offer ? [[pool.id, offer] as const] : []
       })
     )
 )
-const takeAlong = (pool: Pool, byMm: number) =>
-  store.edit(byMm > 0 ? 'Raise the bed' : 'Lower the bed', raiseWithWater(pool.id, byMm))
+// where all were moved alike they belong together again
+watch(offers, (now) => store.pools.filter((p) => !now.has(p.id)).forEach(agree))
+const CALLED: Record<HeightName, string> = {
+  level: 'level',
+  brim: 'brim',
+  dam: 'dam',
+  bed: 'bed'
+}
+const listed = (names: readonly HeightName[]) => {
+  const words = names.map((name) => CALLED[name])
+  const last = words.at(-1)!
+  return words.length > 1 ? `${words.slice(0, -1).join(', ')} and ${last}` : last
+}
+function takeAlong(pool: Pool): void {
+  const { byMm, names } = offers.value.get(pool.id)!
+  store.edit(
+    byMm > 0 ? 'Raise it together' : 'Lower it together',
+    raiseTogether(pool.id, byMm, names)
+  )
+  const now = store.pools.find((p) => p.id === pool.id)
+  if (now) agree(now)
+}
 function bed(pool: Pool, deepestMm: number): void {
   store.edit('Bed', raiseBed(pool.id, round1(deepestMm - deepest(pool.id)!)), `bed:${pool.id}`)
   const now = store.pools.find((p) => p.id === pool.id)
@@ -88,10 +104,11 @@ const level = (id: string, levelMm: number) =>
     <template v-for="pool in pools" :key="pool.id">
       <b v-if="!fall" class="small name">{{ pool.name }}</b>
       <div v-if="offers.has(pool.id)" class="offer small" role="status" data-test="bed-offer">
-        {{ offers.get(pool.id)! > 0 ? 'Up' : 'Down' }} by {{ mm(Math.abs(offers.get(pool.id)!)) }};
-        its bed stayed.
-        <ElButton class="tool" data-test="bed-along" @click="takeAlong(pool, offers.get(pool.id)!)"
-          >Take it along</ElButton
+        {{ offers.get(pool.id)!.byMm > 0 ? 'Up' : 'Down' }} by
+        {{ mm(Math.abs(offers.get(pool.id)!.byMm)) }}; {{ listed(offers.get(pool.id)!.names) }}
+        stayed.
+        <ElButton class="tool" data-test="bed-along" @click="takeAlong(pool)"
+          >Take {{ offers.get(pool.id)!.names.length > 1 ? 'them' : 'it' }} along</ElButton
         >
         <ElButton class="tool" @click="agree(pool)">Leave it</ElButton>
       </div>

@@ -224,7 +224,8 @@ const dusty = computed(
           <CupDrawing :batch="b" :tints="tintsOf(b.drops)" />
           <DropList v-if="pool?.tinting === 'batch-by-batch'" :exact="b.dropsExact" />
           <p class="small soft">
-            Stir {{ duration(resin?.stirMin ?? 0) }}, scraping; poured within
+            Stir {{ duration(resin?.stirMin ?? 0) }}, scraping;
+            {{ resin?.standMin ? `let it stand ${duration(resin.standMin)};` : '' }} poured within
             <How
               v-if="resin"
               :about="explainWorking(resin, build.room.tempC, largestG, workingMin)"
@@ -294,7 +295,8 @@ const dusty = computed(
           <CupDrawing :batch="b" :tints="tintsOf(b.drops)" />
           <DropList :exact="b.dropsExact" />
           <p class="small soft">
-            Stir {{ duration(m.resin?.stirMin ?? 0) }}, scraping; used within
+            Stir {{ duration(m.resin?.stirMin ?? 0) }}, scraping;
+            {{ m.resin?.standMin ? `let it stand ${duration(m.resin.standMin)};` : '' }} used within
             {{ said(workingWords(m.workingMin)) }}
           </p>
           <ElButton class="tool weigh" :data-weigh="cupName(b)" @click="weighOut(b)">

@@ -5,7 +5,7 @@ const DAY_MS = 86_400_000
 /** Begun so much later than its hour, a day begins tomorrow, ms. */
 const LATE_MS = 3_600_000
 
-/** @example laterBy('2026-11-24T18:00', 7) // "2026-12-01T18:00" */
+/** A local date, with or without its hour, so many days later. */
 const laterBy = (local: string, days: number): string =>
   new Date(Date.parse(`${local.slice(0, 10)}T00:00Z`) + days * DAY_MS).toISOString().slice(0, 10) +
   local.slice(10)
@@ -59,8 +59,10 @@ export function begunNow(builds: readonly Build[], nowMs: number): Build[] {
   if (!first) return []
   const { start, zone } = first.calendar
   const now = localIso(nowMs, zone)
-  const late = Date.parse(`${now.slice(0, 16)}Z`) - Date.parse(`${now.slice(0, 10)}${start.slice(10)}Z`)
-  const between = Date.parse(`${now.slice(0, 10)}T00:00Z`) - Date.parse(`${start.slice(0, 10)}T00:00Z`)
+  const late =
+    Date.parse(`${now.slice(0, 16)}Z`) - Date.parse(`${now.slice(0, 10)}${start.slice(10)}Z`)
+  const between =
+    Date.parse(`${now.slice(0, 10)}T00:00Z`) - Date.parse(`${start.slice(0, 10)}T00:00Z`)
   const days = Math.round(between / DAY_MS) + (late > LATE_MS ? 1 : 0)
   return builds.map((build) => begunLater(build, days))
 }

@@ -72,20 +72,6 @@ export const raiseBed = (id: string, byMm: number): Edit =>
       : water
   )
 
-/** Lifts all of a pool but its level: ground, brim and dam follow water that was raised. */
-export const raiseWithWater =
-  (id: string, byMm: number): Edit =>
-  (build) =>
-    onWater(id, (water) =>
-      water.kind === 'pool'
-        ? {
-            ...water,
-            brimMm: round1(water.brimMm + byMm),
-            damTopMm: round1(water.damTopMm + byMm)
-          }
-        : water
-    )(raiseBed(id, byMm)(build))
-
 /** Every height of a water, moved: its own, its bed's, its banks' and its dam's. */
 function moved(water: Water, up: (mm: number) => number): Water {
   if (water.kind === 'splash') return { ...water, zMm: up(water.zMm) }

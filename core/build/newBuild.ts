@@ -535,7 +535,7 @@ export function reachIn(id: string, name: string, ring: Pool['outline']): Reach 
 }
 
 /** Waves of a new sea are no higher than this, nor than a share of its water, mm. Common practice, no source. */
-const USUAL_WAVE_MM = 12
+const USUAL_WAVE_MM = 5
 const OF_DEPTH = 1 / 3
 
 /**

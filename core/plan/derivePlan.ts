@@ -8,6 +8,7 @@ import {
   runningDefaults,
   workDefaults
 } from '../build/newBuild'
+import { withNamesKept } from '../build/asNamed'
 import type { Build, Calendar, Pool } from '../build/types'
 import type { OutOfLevelAngles } from '../physics/shape/tilted'
 import { curesStage } from './5-cures/curesStage'
@@ -125,7 +126,13 @@ export function planner(): Planner {
       ...historyOf([{ id: '', name: '', log }], history.forgotten).outcomes
     ])
   )
-  return function* (build, given = BUILT_IN_SHELF, history = NO_HISTORY, early = () => undefined) {
+  return function* (
+    entered,
+    given = BUILT_IN_SHELF,
+    history = NO_HISTORY,
+    early = () => undefined
+  ) {
+    const build = withNamesKept(entered)
     const shelf = shelfOf(given, build.bottles)
     // each stage is shown only what it may depend on: a renamed build or another evening leaves the
     // water alone

@@ -24,18 +24,25 @@ export const dayNumber = (ms: number, zone: string): string =>
 export const moment = (ms: number, zone: string): string =>
   `${formatter(zone, { weekday: 'long', day: 'numeric', month: 'long' }).format(ms).replace(',', '')}, ${clock(ms, zone)}`
 
-/** Hours from which a part of the day is called so. */
+/** Hours from which a part of the day is called so; before the first and from NIGHT on it is night. */
 const PARTS: readonly (readonly [fromHour: number, name: string])[] = [
-  [22, 'night'],
   [17, 'evening'],
   [12, 'afternoon'],
-  [6, 'morning'],
-  [0, 'night']
+  [6, 'morning']
 ]
-/** As an estimate of a moment is said. @example dayPart(Date.UTC(2026, 11, 3, 18, 40), 'UTC') // "Thu 3 Dec, evening" */
+const NIGHT = 22
+const SIX_HOURS_MS = 21_600_000
+/**
+ * As an estimate of a moment is said; a night belongs to the day that it goes towards.
+ * @example dayPart(Date.UTC(2026, 11, 3, 18, 40), 'UTC') // "Thu 3 Dec, evening"
+ * @example dayPart(Date.UTC(2026, 11, 4, 2, 0), 'UTC') // "the night to Fri 4 Dec"
+ */
 export function dayPart(ms: number, zone: string): string {
   const hour = Number(clock(ms, zone).slice(0, 2))
-  return `${day(ms, zone).replace(',', '')}, ${PARTS.find(([from]) => hour >= from)![1]}`
+  const part = hour >= NIGHT ? undefined : PARTS.find(([from]) => hour >= from)
+  const named = (at: number) => day(at, zone).replace(',', '')
+  if (part) return `${named(ms)}, ${part[1]}`
+  return `the night to ${named(hour >= NIGHT ? ms + SIX_HOURS_MS : ms)}`
 }
 /**
  * From when something is likely, and from when it is sure, as one would say it: parts of days, or
@@ -47,5 +54,5 @@ export function likelyAndSurely(likelyMs: number, sureMs: number, zone: string):
   const [a, b] = [likelyMs, sureMs].map((ms) => clock(ms, zone))
   return a === b
     ? `by ${day(likelyMs, zone)}, ${a}`
-    : `${day(likelyMs, zone)}, likely by ${a}, surely by ${b}`
+    : `${likely.startsWith('the night') ? `in ${likely}` : day(likelyMs, zone)}, likely by ${a}, surely by ${b}`
 }

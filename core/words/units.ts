@@ -151,12 +151,23 @@ const GROUP = new RegExp(
  * @example inSentence('a coat of 3.2 mm at 20 °C', 'inch') // 'a coat of 1/8\u202fin at 68\u202f°F'
  */
 export function inSentence(text: string, units: Units): string {
-  if (units === 'metric') return text
+  if (units === 'metric') return text.replaceAll(NAMED, '')
   return text
     .split(/(“[^”]*”)/)
     .map((part) => (part.startsWith('“') ? part : part.replace(GROUP, turned)))
     .join('')
+    .replaceAll(NAMED, '')
 }
+
+/** Stands unseen in a name before its unit (U+2060, word joiner): such a quantity is not turned. */
+const NAMED = '\u2060'
+const IN_NAME = new RegExp(String.raw`(\d)(?=[ \u00a0\u202f-]?(?:${UNIT})(?![\p{L}\d²³/°]))`, 'gu')
+
+/**
+ * A name that the builder gave, so that a sentence with it keeps it as it is in any units.
+ * @example inSentence(`${asNamed('Pond 20 mm deep')}: 20 mm`, 'inch') // 'Pond 20 mm deep: 25/32\u202fin'
+ */
+export const asNamed = (name: string): string => name.replace(IN_NAME, `$1${NAMED}`)
 
 function turned(
   _whole: string,

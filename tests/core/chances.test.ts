@@ -181,6 +181,13 @@ describe('Likely and surely', () => {
     expect(say('2026-12-03T18:40', '2026-12-03T19:10')).to.equal(
       'Thu 3 Dec, likely by 18:40, surely by 19:10'
     )
+    // a night belongs to the day that it goes towards: likely never reads as if it came after surely
+    expect(say('2026-12-07T02:00', '2026-12-07T15:00')).to.equal(
+      'likely by the night to Mon 7 Dec, surely by Mon 7 Dec, afternoon'
+    )
+    expect(say('2026-12-06T23:00', '2026-12-07T03:00')).to.equal(
+      'in the night to Mon 7 Dec, likely by 23:00, surely by 03:00'
+    )
     expect(likelyToSurely(600, 1030)).to.equal('10\u202fh, surely 17\u202fh')
     expect(likelyToSurely(45, 45)).to.equal('45\u202fmin')
   })

@@ -10,11 +10,11 @@ import {
   moveCorner,
   moveWater,
   raiseBed,
-  raiseWithWater,
   removeWater,
   setFlow,
   type Edit
 } from '../../core/build/edits'
+import { raiseTogether } from '../../core/build/heights'
 import { takeMaps } from '../../core/build/runEdits'
 import { mending } from '../../core/build/mend'
 import type { Build, Reach, Sea } from '../../core/build/types'
@@ -605,7 +605,9 @@ describe('Moving water where the section cuts it', () => {
     const [before, raised, along, shallow] = [
       weir,
       changePool('millpond', { levelMm: 55, brimMm: 57, damTopMm: 63 })(weir),
-      raiseWithWater('millpond', 5)(changePool('millpond', { levelMm: 55 })(weir)),
+      raiseTogether('millpond', 5, ['bed', 'brim', 'dam'])(
+        changePool('millpond', { levelMm: 55 })(weir)
+      ),
       raiseBed('millpond', 2)(weir)
     ].map(ground)
     expect(along.volumeMl).to.be.closeTo(before.volumeMl, 0.01)

@@ -130,7 +130,10 @@ describe('Steps', () => {
 describe('Shopping list', () => {
   const line = (name: string, of = plan) => of.amounts.shopping.find((l) => l.name.includes(name))
   it('buys as much resin, tint and as many cups as the batches take', () => {
-    const drops = plan.amounts.batches.reduce((s, b) => s + (b.drops['weed-green'] ?? 0), 0)
+    // all pours are tinted at once: as many drops as that one bottle takes, band by band
+    const drops = plan.amounts.pools
+      .flatMap((p) => p.tintAll)
+      .reduce((s, band) => s + (band.drops['weed-green'] ?? 0), 0)
     expect(line('Weed-green')).to.include({ unit: 'ml', also: `${drops} drops` })
     expect(line('Weed-green')!.amount).to.be.closeTo(drops / 20, 1e-9)
     expect(line('Mixing cup')!.amount).to.equal(plan.amounts.batches.length)

@@ -213,6 +213,8 @@ interface Wanted {
   tiltDeg: number
   rippleMm: number
   bears: number
+  /** Its way lays it in one sitting, whatever was chosen. */
+  inOne?: boolean
 }
 
 /**
@@ -234,8 +236,8 @@ function lay(room: Room, gel: Gel, wanted: Wanted): Laying {
     Math.max(Math.min(MOST_COATS, Math.ceil(wetInAll / THINNEST_COAT_MM)), Math.min(40, least + 3)),
     (mm) => dryInRoom(gel, mm, room)
   )
-  const advised = Math.max(least, quick.coats)
-  const coats = wanted.coats ?? advised
+  const advised = wanted.inOne ? 1 : Math.max(least, quick.coats)
+  const coats = wanted.inOne ? 1 : (wanted.coats ?? advised)
   const wetMm = wetInAll / coats
   const dry = dryInRoom(gel, wetMm, room)
   const never = dry.clearH === null
@@ -254,7 +256,7 @@ function lay(room: Room, gel: Gel, wanted: Wanted): Laying {
     totalH: never ? null : dry.clearH! * coats,
     peelH: never ? null : hoursUntil(dry.curve, HOLDS_AT),
     peelByH: never ? null : dry.clearH! * BRITTLE_AFTER,
-    table: quick.table,
+    table: wanted.inOne ? quick.table.filter((c) => c.coats === 1) : quick.table,
     drying: dry.curve,
     slopeDeg,
     sagMm,
@@ -296,7 +298,8 @@ export function layingOf(
         coats: water.make.coats,
         tiltDeg: water.make.tiltDeg,
         rippleMm: rippleOf(water, gel, forms),
-        bears
+        bears,
+        inOne: !way.steps.some((s) => s.times === 'gelCoats' || s.times === 'underCoats')
       })
     : null
 }

@@ -39,7 +39,15 @@ export function mixesOf(
         }, m)
       )
       .map((m) => ({ ...m, drops: dropsIn(m) }))
-  ]
+  ].map((m) => stirred(m, shelf))
+}
+
+/** A mix with the minutes that its label asks for: each cup is stirred, all stand side by side. */
+function stirred(mix: PlannedMix, shelf: Shelf): PlannedMix {
+  const resin = onShelf(shelf, 'resin', mix.resin)
+  return resin
+    ? { ...mix, stirMin: resin.stirMin * mix.cups.length, standMin: resin.standMin }
+    : mix
 }
 
 /** Drops that one cup of a mix asks for, by tint. */
@@ -202,6 +210,8 @@ function mixed(
     bG: massG * (1 - share),
     drops: {},
     cups: cupsFor(resin.id, volumeMl),
+    stirMin: 0,
+    standMin: 0,
     serves: []
   }
 }
@@ -234,6 +244,8 @@ function pouredInto(
       })),
       drops,
       cups: cups.map((cup) => cup.cupMl),
+      stirMin: 0,
+      standMin: 0,
       serves: (tied.along.get(id) ?? []).map((a) => a.id)
     }
   })

@@ -1,6 +1,6 @@
 import { landSpan } from '../../build/land'
 import { USUAL } from '../../craft/usual'
-import { isFilled } from '../../build/lays'
+import { isFilled, toBeDone } from '../../build/lays'
 import { poolsOf, type Build, type Pool } from '../../build/types'
 import { dropsUsed } from '../../craft/drops'
 import { onShelf, type Shelf } from '../../craft/materials/shelf'
@@ -88,10 +88,12 @@ export function shoppingList(
   const cups = [...amounts.batches, ...amounts.otherCups]
   const ofSize = new Map<number, number>()
   for (const { cupMl } of cups) ofSize.set(cupMl, (ofSize.get(cupMl) ?? 0) + 1)
-  const atOnce = new Set(
-    poolsOf(build).flatMap((p) => (p.tinting === 'all-at-once' ? [p.id] : []))
-  )
-  const addDrops = (exact: Record<string, number>, how: 'cup by cup' | 'all at once', to: string) => {
+  const atOnce = new Set(poolsOf(build).flatMap((p) => (p.tinting === 'all-at-once' ? [p.id] : [])))
+  const addDrops = (
+    exact: Record<string, number>,
+    how: 'cup by cup' | 'all at once',
+    to: string
+  ) => {
     for (const [id, drops] of Object.entries(exact)) {
       const tint = onShelf(shelf, 'tint', id)
       if (tint) add(tint, dropsUsed(drops, how) / tint.dropsPerMl, to)
@@ -248,7 +250,10 @@ function addGround(build: Build, at: AtWork, shelf: Shelf, add: Add): void {
   const shell = onShelf(shelf, 'shell', ground.shell)
   const seal = onShelf(shelf, 'sealer', ground.seal)
   const planned = (step: string) => isDone(build, at, [step])
-  if (landform?.pack && planned('landform')) {
+  // what has its shape already is bought, and nothing done to it
+  const cut = at.way.steps.find((s) => s.id === 'landform')!
+  const wanted = landform?.ready ? toBeDone(build, at.key, at.way, cut) : planned('landform')
+  if (landform?.pack && wanted) {
     add(landform, (baseCm2 * landSpan(build).meanMm) / 10, null)
     const glue = shelf.get(landform.glue)
     if (glue && !landform.ready) add(glue, baseCm2 * GLUE_ML_PER_CM2, null)
@@ -269,7 +274,8 @@ function alsoAs(material: Material, amount: number, pools: readonly PoolAmounts[
       `A ${whole(aG)} g = ${whole(aG / material.densityA)} ml, B ${whole(bG)} g = ${whole(bG / material.densityB)} ml`
     ]
   }
-  if (material.kind === 'tint') return [counted(Math.round(10 * amount * material.dropsPerMl) / 10, 'drop')]
+  if (material.kind === 'tint')
+    return [counted(Math.round(10 * amount * material.dropsPerMl) / 10, 'drop')]
   if (material.kind === 'shell')
     return [`and ${whole((amount * material.waterPer100G) / 100)} g of water`]
   if (material.kind === 'sundry' && material.mixedFrom)

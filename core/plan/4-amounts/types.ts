@@ -72,6 +72,9 @@ export interface PlannedMix {
   drops: Record<string, number>
   /** Cups it is mixed in, ml each. */
   cups: number[]
+  /** Stirring of all its cups, and how long the label lets them stand before they are poured, min. */
+  stirMin: number
+  standMin: number
   /** What else comes out of it, by the ids of their mixes. */
   serves: string[]
 }

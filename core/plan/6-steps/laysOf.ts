@@ -51,6 +51,8 @@ export function laysOf(
       kind: lay.kind,
       skin: lay.skin ?? false,
       apart: steps.every((step) => isApart(way, step)),
+      meets: steps.some(meetsOthers),
+      sets: steps.some((s) => meetsOthers(s) && (lay.kind === 'part' || bringsOn(s))),
       material: laid ? coatOf(laid, way, lay) : named(build, scope, lay),
       thicknessMm: laid ? (stacks.laidMm[laid.id] ?? null) : thicknessMm(build, stacks, scope, lay),
       coats,
@@ -89,6 +91,10 @@ const named = (build: Build, { water }: Layered, lay: LayTemplate): string =>
 /** What a lay that was put in is made of. */
 export const coatOf = (laid: Laid, way: Way, lay: LayTemplate | undefined): string =>
   laid.material ?? way.usual?.coat ?? lay?.material ?? ''
+
+const meetsOthers = (step: StepTemplate) => (step.on?.length ?? 0) > 0
+const bringsOn = (step: StepTemplate) =>
+  step.fixes === true || step.does === 'bed' || step.does === 'hang'
 
 /** The steps that lay it on the model; all of them, where it is made off it as a whole. */
 function onModel(way: Way, steps: readonly StepTemplate[]): readonly StepTemplate[] {

@@ -115,7 +115,7 @@ function besides(build: Build, one: PlannedLay, other: PlannedLay): boolean {
 function offModel(own: readonly PlannedLay[]): ReadonlySet<PlannedLay> {
   const off = new Set<PlannedLay>()
   own.forEach((lay, i) => {
-    if (lay.apart || (lay.laid && i > 0 && off.has(own[i - 1]))) off.add(lay)
+    if (lay.apart || (!lay.meets && i > 0 && off.has(own[i - 1]))) off.add(lay)
   })
   return off
 }
@@ -127,14 +127,10 @@ function offModel(own: readonly PlannedLay[]): ReadonlySet<PlannedLay> {
  * @param own    planned lays from the ground up
  * @param upper  one of them
  */
-export function touched(
-  build: Build,
-  own: readonly PlannedLay[],
-  upper: PlannedLay
-): PlannedLay[] {
+export function touched(build: Build, own: readonly PlannedLay[], upper: PlannedLay): PlannedLay[] {
   const off = offModel(own)
   const here = off.has(upper)
-  const sets = upper.kind === 'part' && !here
+  const sets = upper.sets && !here
   const covered = new Set<boolean>()
   const found: PlannedLay[] = []
   for (const lower of own.slice(0, own.indexOf(upper)).reverse()) {

@@ -8,6 +8,7 @@ import type { AmountsPlan } from '../4-amounts/amountsStage'
 import type { CuresPlan } from '../5-cures/curesStage'
 import { AS_SAID, factorFor, spreadOf, type LearnedLine } from '../learned/history'
 import { isByTheClock, learnsOf } from '../learned/learns'
+import { about } from '../../words/durations'
 import { across, type Entry } from './across'
 import { laysOf } from './laysOf'
 import { oneMix } from './oneMix'
@@ -36,9 +37,8 @@ export function stepsStage(
       const count = timesDone(template, scope)
       if (count === 0) aside.push(...asideOf(build, scope, template))
       for (let k = 1; k <= count; k++) {
-        steps.push(
-          detailed(stepFrom(scope, template, k, count), template, k, scope, stacks, amounts)
-        )
+        const step = mixedIn(stepFrom(scope, template, k, count), amounts)
+        steps.push(detailed(step, template, k, scope, stacks, amounts))
         const id = stepId(scope, template, k, count)
         if (k > 1)
           links.push({
@@ -81,6 +81,18 @@ export function stepsStage(
     lost: build.laid.filter((l) => !scopes.some((s) => s.key === l.id)).map((l) => l.id)
   }
 }
+
+/** A step in which something is mixed takes no less than the stirring, and stands as long as the label lets it. */
+function mixedIn(step: Step, { mixes }: AmountsPlan): Step {
+  const mix = mixes.find((m) => m.id === step.id || m.id === step.of)
+  if (!mix) return step
+  const handsMin = Math.ceil(Math.max(step.handsMin, mix.stirMin + POUR_MIN) + mix.standMin)
+  if (mix.standMin === 0) return { ...step, handsMin }
+  const stood = `Stirred, it stands ${about(mix.standMin)} before it is poured.`
+  return { ...step, handsMin, how: `${step.how} ${stood}` }
+}
+/** To pour what was stirred, at least, min. Common practice, no source. */
+const POUR_MIN = 2
 
 /** What would be done, were it not left out or there already. */
 function asideOf(build: Build, scope: Scope, template: StepTemplate): AsideStep[] {

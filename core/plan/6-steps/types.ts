@@ -102,6 +102,10 @@ export interface PlannedLay {
   skin: boolean
   /** It is made off the model, all of it, and set there by another lay. */
   apart: boolean
+  /** It meets what another stack has put down; the others lie on what is under them, on or off the model. */
+  meets: boolean
+  /** It brings on to the model what was made off it. */
+  sets: boolean
   /** When it is done; null: nobody measures it. */
   thicknessMm: number | null
   coats: number

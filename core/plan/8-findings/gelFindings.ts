@@ -122,7 +122,8 @@ function neverClear(
       wayOut: 'Bring the model into a warm room before any gel is opened.'
     }
   // a coat that could be laid no thinner by the plan's own advice: it is the air
-  if (room.rhPct > DAMP_RH_PCT || laying.coats >= laying.advised)
+  const thick = laying.wetMm > THICKEST_GEL_MM
+  if (room.rhPct > DAMP_RH_PCT || (laying.coats >= laying.advised && !thick))
     return {
       severity: 'stop',
       place: 'days',
@@ -154,12 +155,7 @@ function layingFindings(
           title: `${water.name}: this coat is thicker than anybody can wait for`,
           number: gel,
           reason: 'It would still be white after ten years.',
-          wayOut: `Lay it in ${counted(laying.advised, 'coat')}.`,
-          mend: {
-            label: `Lay it in ${laying.advised} coats`,
-            made: water.id,
-            change: { coats: null }
-          }
+          ...splitOr(water, laying, 'Lay it in')
         }
       )
     )
@@ -170,13 +166,8 @@ function layingFindings(
         place: 'build-up',
         title: `${water.name}: so thick a coat stays white`,
         number: `${gel}: ${about(laying.clearH * 60)}`,
-        reason: `Over ${mm(THICKEST_GEL_MM)} at once the skin shuts the water in. In ${counted(laying.advised, 'coat')} all of it is clear in ${about(60 * (laying.table.find((c) => c.coats === laying.advised)?.totalH ?? 0))}.`,
-        wayOut: `Lay it in ${counted(laying.advised, 'coat')}.`,
-        mend: {
-          label: `Split it into ${laying.advised} coats`,
-          made: water.id,
-          change: { coats: null }
-        }
+        reason: `Over ${mm(THICKEST_GEL_MM)} at once the skin shuts the water in.${inCoats(laying)}`,
+        ...splitOr(water, laying, 'Split it into')
       })
     )
   }
@@ -236,6 +227,35 @@ function layingFindings(
   return found
 }
 
+/** How soon all is clear in as many coats as are advised; empty: its way lays but the one. */
+function inCoats({ advised, coats, table }: Laying): string {
+  const totalH = table.find((c) => c.coats === advised)?.totalH
+  return advised > coats && totalH
+    ? ` In ${counted(advised, 'coat')} all of it is clear in ${about(60 * totalH)}.`
+    : ''
+}
+
+/** The way out of too thick a coat: more of them, or, where its way lays it in one sitting, another way. */
+function splitOr(
+  water: Moving,
+  { advised, coats }: Laying,
+  doing: string
+): Pick<Finding, 'wayOut' | 'mend'> {
+  if (advised > coats)
+    return {
+      wayOut: `Lay it in ${counted(advised, 'coat')}.`,
+      mend: {
+        label: `${doing} ${counted(advised, 'coat')}`,
+        made: water.id,
+        change: { coats: null }
+      }
+    }
+  const wayOut =
+    'This way lays it in one sitting: make it lower, or take a way of coats or of a core.'
+  if (water.kind !== 'sea') return { wayOut }
+  return { wayOut, mend: { label: 'Carve it', water: water.id, way: USUAL.highCrest } }
+}
+
 /** Gel higher than this, or in so many coats, is not heaped. docs/trade.md O11. Common practice, no source. */
 const HEAPED = { mm: 3, coats: 4 } as const
 
@@ -276,7 +296,8 @@ function windowFindings(water: Moving, stages: Stages, make: Make): Finding[] {
     const patches = Math.ceil(from.handsMin / Math.max(1, open))
     return [
       make('patches', {
-        severity: 'note',
+        // how it is laid, and nothing gone wrong
+        severity: 'aside',
         place: 'build-up',
         title: `${water.name}: it thickens faster than you lay it`,
         number: `${from.handsMin} min of laying, a window of ${open} min`,
