@@ -115,7 +115,7 @@ describe('A way that is one file and its line in the catalogue', () => {
       expect(waits).to.be.within(0, soft.maxMin! * 60_000)
       expect(plan.findings.map((f) => f.id)).not.to.include(`heap:${sea.id}`)
       const high = derivePlan(changeSea(sea.id, { breakerMm: 14 })(low))
-      expect(high.findings.map((f) => f.id)).to.include(`heap:${sea.id}`)
+      expect(high.findings.map((f) => f.id)).to.include(`thick-coat:${sea.id}`)
     })
 
     it('takes glue and gel by the crests that stand on the base', () => {

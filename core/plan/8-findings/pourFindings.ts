@@ -1,7 +1,7 @@
 import type { Build, Pool } from '../../build/types'
 import { BOW_LIMIT_MM } from '../../physics/stuff/dams/bow'
 import type { LightHeat } from '../../physics/stuff/heat/lightHeat'
-import type { PourHeat } from '../../physics/stuff/heat/pourHeat'
+import type { PourHeat, PourTrial } from '../../physics/stuff/heat/pourHeat'
 import { BOILS_C, HOT_C } from '../../physics/stuff/heat/verdict'
 import { THINGS } from '../../craft/materials/pairs'
 import { onShelf, type Shelf } from '../../craft/materials/shelf'
@@ -177,7 +177,7 @@ function heatFindings(
         place: 'build-up',
         title: `${pool.name}: a pour is deeper than the label says`,
         number: `${mm(heat.thicknessMm)} against ${mm(heat.labelMm)}`,
-        reason: `By the heat it stays at ${warmth(heat.peakLoC, heat.peakHiC)} in this room on this ground, which all of it bears. The maker’s data sheet comes first.`,
+        reason: `By the heat it stays at ${warmth(heat.peakLoC, heat.peakHiC)}${atFoot(heat)}, which all of it bears in this room. The maker’s data sheet comes first.`,
         wayOut: `Keep to the label: ${counted(Math.max(heat.labelPours, heat.pours), 'pour')}.`,
         mend: { label: 'Keep to the label', pool: pool.id, change: { heed: 'label', pours: null } }
       })
@@ -216,6 +216,10 @@ function releaseSeverity(pool: Pool, result: string): Finding['severity'] {
   return result === 'bonds' ? 'warn' : 'note'
 }
 
+/** How warm it gets at its foot, where that is less than in its core. */
+const atFoot = ({ peakHiC, groundPeakHiC }: PourTrial): string =>
+  groundPeakHiC < peakHiC - 1 ? ` and at most ${degrees(groundPeakHiC)} at its foot` : ''
+
 function fewerFinding(pool: Pool, heat: PourHeat, make: Make): Finding {
   const fewer = heat.fewer!
   const what = fewer.broken.map((b) => b.name).join(' and ')
@@ -227,7 +231,7 @@ function fewerFinding(pool: Pool, heat: PourHeat, make: Make): Finding {
     title: `${pool.name}: why not ${counted(fewer.pours, 'pour')}?`,
     number: told,
     reason: bears
-      ? `${mm(fewer.thicknessMm)} at once would come to ${told}, which all bear; the label says ${mm(heat.labelMm)}.`
+      ? `${mm(fewer.thicknessMm)} at once would come to ${told}${atFoot(fewer)}, which all bear; the label says ${mm(heat.labelMm)}.`
       : `${mm(fewer.thicknessMm)} at once comes to ${told}, which not all bottles of this label spare ${what}; ${counted(heat.pours, 'pour')} of ${mm(heat.thicknessMm)} come to ${warmth(heat.peakLoC, heat.peakHiC)}.`,
     wayOut: bears
       ? 'Let heat decide, if the data sheet allows it.'
