@@ -6,9 +6,10 @@ const FLOORS = {
   running: ['physics'],
   build: ['craft', 'physics', 'running'],
   plan: ['build', 'craft', 'physics', 'running', 'words'],
+  judge: ['build', 'craft', 'physics', 'words'],
   explain: ['plan', 'build', 'craft', 'physics', 'running', 'words'],
   bench: ['plan', 'build', 'craft', 'physics', 'running', 'words'],
-  exchange: ['explain', 'bench', 'plan', 'build', 'craft', 'physics', 'running', 'words']
+  exchange: ['explain', 'bench', 'judge', 'plan', 'build', 'craft', 'physics', 'running', 'words']
 }
 
 /** The stages of a plan in their order: each asks only those before it. */

@@ -23,6 +23,7 @@ import { proposedBy } from '../core/exchange/tracedFile'
 import { cutList } from '../core/plan/beside/cutList'
 import { together } from '../core/plan/beside/together'
 import { twoPlans } from '../core/plan/beside/twoPlans'
+import { judge } from '../core/judge/judge'
 import { derivePlan } from '../core/plan/derivePlan'
 import { groundStage } from '../core/plan/1-ground/groundStage'
 import { formsStage } from '../core/plan/2-forms/formsStage'
@@ -34,6 +35,7 @@ export const USAGE = `usage: ${[
   'spindle calc NAME JSON|@FILE',
   'spindle new JSON|@FILE',
   'spindle plan BUILD.json',
+  'spindle judge BUILD.json [PLAN.json] [--new]',
   'spindle check BUILD.json',
   'spindle schedule BUILD.json',
   'spindle calendar BUILD.json',
@@ -118,6 +120,18 @@ function plan(path: string | undefined, units: Units): string {
   if (path === undefined) throw new BadInput(USAGE)
   return JSON.stringify(planOut(derivePlan(buildIn(path))), written(units), 2)
 }
+
+/** A second reading of a plan: its contradictions, and 3 where there are any. */
+function judged([path, plan]: readonly string[], asNew: boolean): { out: string; code: number } {
+  if (path === undefined) throw new BadInput(USAGE)
+  const [build, made] = plan
+    ? [jsonGiven(`@${path}`), jsonGiven(`@${plan}`)]
+    : [buildIn(path), JSON.parse(JSON.stringify(planOut(derivePlan(buildIn(path)))))]
+  const found = judge(build, made, asNew)
+  return { out: JSON.stringify(found, null, 2), code: found.length > 0 ? CONTRADICTED : 0 }
+}
+/** Left with by a plan that contradicts itself. */
+const CONTRADICTED = 3
 
 export const buildIn = (path: string) => {
   const build = readBuild(fileText(path))
@@ -384,7 +398,7 @@ function check(path: string | undefined): { out: string; error?: string } {
  * Runs one command.
  *
  * @param args  the command and what it is given
- * @returns     0; 2 for bad input, which is said in one line
+ * @returns     0; 2 for bad input, which is said in one line; 3 for a plan that contradicts itself
  */
 export function main([command, ...args]: readonly string[], says: Says): number {
   try {
@@ -393,7 +407,15 @@ export function main([command, ...args]: readonly string[], says: Says): number 
     else if (command === 'new') says.out(made(rest[0]))
     else if (command === 'plan') says.out(plan(rest[0], units))
     else if (command === 'schedule') says.out(scheduleOf(rest[0], units))
-    else if (command === 'calendar') says.out(calendarOf(rest[0], units).trimEnd())
+    else if (command === 'judge') {
+      const asNew = rest.includes('--new')
+      const { out, code } = judged(
+        rest.filter((a) => a !== '--new'),
+        asNew
+      )
+      says.out(out)
+      return code
+    } else if (command === 'calendar') says.out(calendarOf(rest[0], units).trimEnd())
     else if (command === 'trace') says.out(tracedOf(rest[0], rest[1], units))
     else if (command === 'land') says.out(landed(rest))
     else if (command === 'cutlist') says.out(cutListOf(rest[0], rest[1], rest[2], rest[3], rest[4]))

@@ -6,6 +6,7 @@ import type { Edit } from '../../core/build/edits'
 import type { Build, Pool } from '../../core/build/types'
 import { cardOf } from '../../core/plan/card'
 import { cardKey } from '../../core/plan/cardKey'
+import type { Contradiction } from '../../core/judge/reading'
 import type { Plan } from '../../core/plan/derivePlan'
 import type { History } from '../../core/plan/learned/history'
 import type { Material } from '../../core/craft/materials/types'
@@ -35,6 +36,8 @@ const SAVE_AFTER_MS = 50
 const IMPATIENT_MS = 60
 const MOST_UNDO = 200
 const FROM_OTHER_TAB = 'Change from another tab'
+/** A plan that nothing is done to for so long is read a second time, ms. */
+const AT_REST_MS = 1200
 
 /** The build on the bench: what was entered, its plan, its history, and its way into the store. */
 export const useBuildStore = defineStore('build', () => {
@@ -45,6 +48,9 @@ export const useBuildStore = defineStore('build', () => {
   const planning = ref(false)
   const planMs = ref(0)
   const planProblem = ref('')
+  /** What a second reading of the plan at rest found to contradict itself. */
+  const contradictions = shallowRef<Contradiction[]>([])
+  let restTimer = 0
   const undone = shallowRef<Remembered[]>([])
   const redone = shallowRef<Remembered[]>([])
   const saveState = ref<'saved' | 'saving' | 'full' | 'failed'>('saved')
@@ -101,13 +107,27 @@ export const useBuildStore = defineStore('build', () => {
       planned = { build: current, own, others }
       planMs.value = answer.tookMs
       planProblem.value = ''
+      readAgain(current)
     } catch (error) {
       planProblem.value = error instanceof Error ? error.message : String(error)
     }
     planning.value = false
   }
 
+  /** The second reading, once the builder rests: it is in the way of no edit. */
+  function readAgain(of: Build): void {
+    clearTimeout(restTimer)
+    restTimer = window.setTimeout(() => {
+      void sharedPlanClient()
+        .judged('bench')
+        .then((found) => {
+          if (build.value === of) contradictions.value = found
+        })
+    }, AT_REST_MS)
+  }
+
   function show(next: Build): void {
+    contradictions.value = []
     build.value = next
     void derive()
   }
@@ -345,6 +365,7 @@ export const useBuildStore = defineStore('build', () => {
     planning,
     planMs,
     planProblem,
+    contradictions,
     undone,
     redone,
     saveState,

@@ -6,6 +6,7 @@ import { writeBuild } from '../../core/build/file/write'
 import WaterLine from '../components/WaterLine.vue'
 import { useLocalStorage } from '@vueuse/core'
 import { said } from '../words'
+import { counted } from '../../core/words/sentences'
 import { fileName } from '../../core/exchange/fileName'
 import { saveFile } from '../saveFile'
 import { usePhone } from '../screens'
@@ -18,12 +19,15 @@ const store = useBuildStore()
 /** At the bench a phone has room for the step alone. */
 const phone = usePhone()
 const opening = ref(true)
+/** A plan that contradicts itself is told once. */
+const told = ref(false)
 
 watch(
   () => route.params.id,
   async (id) => {
     if (typeof id !== 'string') return
     opening.value = true
+    told.value = false
     await store.open(id)
     opening.value = false
   },
@@ -111,6 +115,23 @@ function exportNow(): void {
     <div v-if="store.planProblem" class="notice bad no-print" role="alert">
       The plan could not be worked out: {{ store.planProblem }}. Undo the last edit, or export the
       build and tell us.
+    </div>
+    <div
+      v-if="store.contradictions.length > 0 && !told"
+      class="notice bad no-print"
+      role="status"
+      data-test="contradicted"
+    >
+      <span
+        >This plan contradicts itself, and that is our fault:
+        {{ said(store.contradictions[0].says) }}
+        <span class="soft">({{ store.contradictions[0].place }})</span
+        ><template v-if="store.contradictions.length > 1">
+          and {{ counted(store.contradictions.length - 1, 'more place') }}</template
+        >. Do not rely on it there; the file shows us why.</span
+      >
+      <ElButton class="tool" @click="exportNow">Send this build to yourself</ElButton>
+      <ElButton class="tool" @click="told = true">All right</ElButton>
     </div>
     <div v-if="store.missing && !opening" class="gone stack">
       <h1>That build is not in this browser</h1>

@@ -2,6 +2,8 @@ import { expose } from 'comlink'
 import type { Build } from '../../core/build/types'
 import { BUILT_IN, shelfOf } from '../../core/craft/materials/shelf'
 import type { Material } from '../../core/craft/materials/types'
+import { judge } from '../../core/judge/judge'
+import type { Contradiction } from '../../core/judge/reading'
 import {
   planner,
   STAGES,
@@ -26,6 +28,8 @@ const newest = new Map<string, number>()
 const planners = new Map<string, Planner>()
 /** What each lane was last told, stage by stage: stages that are the same need not be copied over again. */
 const told = new Map<string, Plan>()
+/** The build that is the plan's of a lane. */
+const planned = new Map<string, Build>()
 /** Shown the ground of a run as soon as it is measured. */
 export type Early = (lane: string, run: number, ground: Plan['ground']) => void
 /** Told which stage of a run is begun; null: it is over, or stands aside. */
@@ -95,6 +99,7 @@ async function derive({ lane, run, build, own, history }: PlanRequest): Promise<
     if (step.done) {
       const tookMs = performance.now() - began
       lastTook.set(lane, tookMs)
+      planned.set(lane, build)
       return { changed: news(lane, step.value), tookMs }
     }
     if (performance.now() - last > BREATH_MS) {
@@ -105,8 +110,15 @@ async function derive({ lane, run, build, own, history }: PlanRequest): Promise<
   }
 }
 
+/** What contradicts itself in the last plan of a lane: asked when no edit is waited for. */
+const judged = (lane: string): Contradiction[] => {
+  const [build, plan] = [planned.get(lane), told.get(lane)]
+  return build && plan ? judge(build, plan) : []
+}
+
 const work = {
   derive,
+  judged,
   search,
   tell: (show: Early, stage: StageBegun) => {
     early = show

@@ -1,6 +1,7 @@
 import { proxy } from 'comlink'
 import type { Build } from '../../core/build/types'
 import type { Material } from '../../core/craft/materials/types'
+import type { Contradiction } from '../../core/judge/reading'
 import type { Plan, StageName } from '../../core/plan/derivePlan'
 import type { History } from '../../core/plan/learned/history'
 import { Dismissed, hire, type Hired } from './hire'
@@ -33,6 +34,8 @@ export interface PlanClient {
     history: History,
     early?: (ground: Plan['ground']) => void
   ): Promise<Derived>
+  /** What contradicts itself in the last plan of a lane. */
+  judged(lane: string): Promise<Contradiction[]>
 }
 
 /** A planner of its own: the same file for whoever asks for a plan and for a longer search. */
@@ -97,7 +100,8 @@ export function planClient(): PlanClient {
       // nobody may be waiting for it when it fails
       derived.catch(() => undefined)
       return Promise.race([derived, outdated])
-    }
+    },
+    judged: (lane) => planner.ask((w) => w.judged(lane)).catch(() => [])
   }
 }
 

@@ -307,6 +307,9 @@ function flowOver({ outline: [a, b], levelMm }: Pool, footMm: number, scale: num
 /** Critical depth of a rapid's flow on the model, mm: at every scale it runs as thin as gel is laid. */
 const THIN_MM = 2
 
+/** Slope of its bed where it begins. */
+const HEAD_SLOPE = 0.04
+
 /** The flow of a new rapid, m³/s full size, to three digits. */
 function thinFlow(waters: Build['waters'], scale: number): number {
   const wide = waters.find((w) => w.kind === 'reach')!.widthMm
@@ -425,10 +428,12 @@ function rapidWithin(base: Build['base']): Build['waters'] {
   const x = Math.round(base.widthMm / 2)
   // carved up to within gel's thickness of the water: half as deep again as critical over its head
   const head = 1.5 * THIN_MM + 0.2
+  // a long run falls enough at its head to stay thin
+  const quick = Math.max(1, Math.min(6, (0.74 - 0.6) * base.depthMm * HEAD_SLOPE))
   const bed: [share: number, bedMm: number][] = [
     [0.74, UPPER_LEVEL_MM - head],
-    [0.6, UPPER_LEVEL_MM - head - 1],
-    [0.5, UPPER_LEVEL_MM - head - 7],
+    [0.6, UPPER_LEVEL_MM - head - quick],
+    [0.5, UPPER_LEVEL_MM - head - Math.max(7, quick + 3)],
     [0.38, low - 0.5],
     [0.26, low - 2]
   ]

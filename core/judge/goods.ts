@@ -195,7 +195,8 @@ function bodies(held: Case): Contradiction[] {
     const deep = (stacks.pools.find((p) => p.id === pool.id)?.layers ?? []).length > 0
     const filled = fill && deep && steps.steps.some((s) => s.of === `${pool.id}/${fill.id}`)
     const tied = amounts.mixes.some((m) => m.serves.some((id) => id.startsWith(`${pool.id}/`)))
-    if (!filled || tied || (amounts.bodyG?.[pool.id] ?? 0) > 0) return []
+    const poured = amounts.pools.find((p) => p.pool === pool.id)?.totalG
+    if (!filled || tied || (amounts.bodyG?.[pool.id] ?? poured ?? 0) > 0) return []
     // a cup too small to mix in is told by itself
     if (held.plan.findings.some((f) => f.water === pool.id && f.severity === 'stop')) return []
     return [wrong(`amounts.bodyG[${pool.id}]`, 'it is poured, and weighs nothing')]

@@ -8,7 +8,7 @@ import {
   runningDefaults,
   workDefaults
 } from '../build/newBuild'
-import { withNamesKept } from '../build/asNamed'
+import { withNamesKept } from './namesKept'
 import type { Build, Calendar, Pool } from '../build/types'
 import type { OutOfLevelAngles } from '../physics/shape/tilted'
 import { curesStage } from './5-cures/curesStage'

@@ -7,6 +7,7 @@ import { LONGEST_MM } from '../../build/file/limits'
 import { DAYS_CALCULATORS } from './daysContract'
 import { FLOW_CALCULATORS } from './flowContract'
 import { GEL_CALCULATORS } from './gelContract'
+import { JUDGE_CALCULATORS } from './judgeContract'
 import { LAND_CALCULATORS } from './landContract'
 import { outOfLevelByDifference, outOfLevelByTilt } from '../../physics/shape/level'
 import { mix, rescueTint, type MixInput } from '../../physics/stuff/mixing/mix'
@@ -141,7 +142,8 @@ const CALCULATORS: ReadonlyMap<string, Calculator> = new Map<string, Calculator>
   ...LAND_CALCULATORS,
   ...GEL_CALCULATORS,
   ...DAYS_CALCULATORS,
-  ...FLOW_CALCULATORS
+  ...FLOW_CALCULATORS,
+  ...JUDGE_CALCULATORS
 ])
 
 /** Names that `calculate` knows. */

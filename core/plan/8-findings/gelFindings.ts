@@ -257,13 +257,14 @@ function splitOr(
 }
 
 /** Gel higher than this, or in so many coats, is not heaped. docs/trade.md O11. Common practice, no source. */
-const HEAPED = { mm: 3, coats: 4 } as const
+const HEAPED = { mm: 3, runMm: 4, coats: 5 } as const
 
 /** Crests and runs built up in coat upon coat: what builders do instead, and what it saves. */
 function heapFinding(water: Moving, laying: Laying, make: Make): Finding | null {
   const heaped = wayOf(water)?.gel
   if (heaped !== 'crest' && heaped !== 'run') return null
-  if (laying.finalMm <= HEAPED.mm && laying.coats < HEAPED.coats) return null
+  const mostMm = heaped === 'crest' ? HEAPED.mm : HEAPED.runMm
+  if (laying.finalMm <= mostMm && laying.coats < HEAPED.coats) return null
   if (laying.totalH === null || laying.clearH === null || laying.coats < 2) return null
   const saved = about(60 * (laying.totalH - laying.clearH))
   return make('heap', {

@@ -55,7 +55,7 @@ export function mixFindings(
     found.push(
       make('readability', {
         // nobody is warned of a scale that was only assumed
-        severity: build.mixing.readabilityG === ASSUMED_READABILITY_G ? 'note' : 'warn',
+        severity: build.mixing.readabilityG === ASSUMED_READABILITY_G ? 'aside' : 'warn',
         place: 'mix',
         title: `${pool.name}: the scale is too coarse for the smallest cup`,
         number: `${amounts.worstRatioErrorPct.toFixed(1)} % off in one step`,
@@ -136,8 +136,8 @@ function noWholeDrop(
   const [first, last] = band.pours
   const ofPours = first === last ? `pour ${first}` : `pours ${first} to ${last}`
   return make('no-drop', {
-    // a small pool by the usual dose comes to this: nobody is warned of that
-    severity: 'note',
+    // a small pool by the usual dose comes to this, and Mix counts it as thinned tint
+    severity: 'aside',
     place: 'mix',
     title: `${pool.name}: ${tint.toLowerCase()} comes to less than half a drop`,
     number: `${exact.toFixed(2)} drops for ${ofPours}`,

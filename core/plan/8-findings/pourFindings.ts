@@ -392,7 +392,7 @@ function damFindings(pool: Pool, stack: PoolStack, shelf: Shelf, make: Make): Fi
     found.push(
       // the plan braces it: that is work, no fault
       make('bow', {
-        severity: 'note',
+        severity: stack.dam.bracedBowMm > BOW_LIMIT_MM ? 'note' : 'aside',
         place: 'build-up',
         title: `${pool.name}: the dam bows`,
         number: `${mm(worst.bowMm)} over ${mm(worst.spanMm)}`,

@@ -384,7 +384,7 @@ function seaFindings(sea: Sea, form: SeaPlan, scale: number): Finding[] {
     found.push({
       ...base,
       id: `surges:${sea.id}`,
-      severity: 'note',
+      severity: 'aside',
       title: `${sea.name}: the beach is steeper than its wave`,
       number: `surf number ${Math.round(form.breaks.iribarren * 10) / 10}`,
       reason: 'They surge up and slide back without throwing a crest.',

@@ -1,5 +1,5 @@
 import { asNamed } from '../words/units'
-import type { Build } from './types'
+import type { Build } from '../build/types'
 
 /** A list with its names kept from being turned into other units; the same list where none would be. */
 function named<T extends { name: string }>(list: readonly T[]): T[] {
