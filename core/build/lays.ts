@@ -87,19 +87,6 @@ export const SCENE_STACKS = ['white', 'spray', 'finish'] as const
 export const isSceneStack = (stack: string): boolean =>
   (SCENE_STACKS as readonly string[]).includes(stack)
 
-/**
- * Whether any of a way's steps is to be done.
- *
- * @param among  ids of the steps that count; left out: all
- */
-export const anyPlanned = (
-  build: Decided,
-  key: string,
-  way: Way,
-  among?: readonly string[]
-): boolean =>
-  way.steps.some((step) => (!among || among.includes(step.id)) && toBeDone(build, key, way, step))
-
 /** Whether a body of water is still to be filled: not where that is left out or there already. */
 export function isFilled(build: Decided, pool: Pool): boolean {
   const way = wayFor('pool', pool.way)

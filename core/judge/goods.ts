@@ -112,7 +112,10 @@ function groundUses(
 ): void {
   const landform = material(build.ground.landform)
   const whole = landform?.kind === 'landform' ? landform : null
-  if (whole?.pack && (whole.ready || planned.has('ground/landform'))) {
+  const wanted =
+    build.from === 'bare-board' &&
+    !build.lays.some((l) => l.id === 'ground/landform' && l.state !== 'planned')
+  if (whole?.pack && (planned.has('ground/landform') || (whole.ready && wanted))) {
     put(whole.id, 'ground/landform')
     if (!whole.ready) put(whole.glue, 'ground/landform')
   }
@@ -142,7 +145,7 @@ const NOTHING_G = 0.05
 const near = (a: number, b: number) => Math.abs(a - b) <= 0.5 + 0.01 * Math.max(a, b)
 
 /** Grams: of a mix and its cups, of the list and all mixes, of a step's words and its cups. */
-function oneWeight({ plan, material, touched }: Case): Contradiction[] {
+function oneWeight({ build, plan, material, touched }: Case): Contradiction[] {
   const cups = [...plan.amounts.batches, ...plan.amounts.otherCups]
   const weigh = (of: readonly { aG: number; bG: number }[]) =>
     of.reduce((sum, c) => sum + c.aG + c.bG, 0)
@@ -162,7 +165,11 @@ function oneWeight({ plan, material, touched }: Case): Contradiction[] {
   })
   const lines = plan.amounts.shopping.flatMap((line) => {
     if (material(line.material)?.kind !== 'resin') return []
-    const mixed = weigh(plan.amounts.mixes.filter((m) => m.resin === line.material))
+    const own = build.own.reduce(
+      (sum, o) => sum + (o.uses?.material === line.material ? o.uses.amount : 0),
+      0
+    )
+    const mixed = own + weigh(plan.amounts.mixes.filter((m) => m.resin === line.material))
     return near(mixed, line.amount)
       ? []
       : [

@@ -181,11 +181,14 @@ function waysHold(held: Case, all: readonly Worked[]): Contradiction[] {
     way.steps.flatMap((later) =>
       later.after.flatMap((after) => {
         const earlier = typeof after === 'string' ? after : after.step
-        const first = steps.filter((s) => s.of === `${key}/${earlier}`)
         const next = steps.filter((s) => s.of === `${key}/${later.id}`)
-        const [a, b] = [first[0]?.lay ?? null, next[0]?.lay ?? null]
+        const over = next[0]?.lay ?? null
         // the builder's order has the last word between two lays
-        if (a && b && a !== b && place.get(a)! > place.get(b)!) return []
+        const first = steps.filter(
+          (s) =>
+            s.of === `${key}/${earlier}` &&
+            (!over || !s.lay || s.lay === over || place.get(s.lay)! < place.get(over)!)
+        )
         const end = Math.max(...first.map((s) => held.ends.get(s.id) ?? -Infinity))
         const start = Math.min(...next.map((s) => held.begins.get(s.id) ?? Infinity))
         if (!(start < end - ROUNDING_MIN * MINUTE_MS)) return []
@@ -201,14 +204,21 @@ function waysHold(held: Case, all: readonly Worked[]): Contradiction[] {
 /** The landform stands before anything is done on it. */
 function groundFirst(held: Case, all: readonly Worked[]): Contradiction[] {
   const carve = held.ends.get('ground/carve')
-  if (carve === undefined || held.touched.has('ground/carve')) return []
+  // once something on it is done, the landform was there
+  if (carve === undefined || [...held.touched].some((id) => id.startsWith('ground/'))) return []
+  const lays = held.plan.steps.lays
+  const under = lays.slice(
+    0,
+    lays.findIndex((l) => l.id === 'ground/landform')
+  )
   return held.plan.steps.steps.flatMap((step) => {
     const t = templateOf(all, step.of)
     const start = held.begins.get(step.id)
     const before = ['ground/base', 'ground/landform', 'ground/carve'].includes(step.of)
     if (!t || start === undefined || before || offModel(t.at.way, t.template.id)) return []
     const stands = (t.template.on ?? []).length > 0 || t.at.key === 'ground'
-    if (!stands || start >= carve || held.touched.has(step.id)) return []
+    // laid under the landform by the builder, which a finding says cannot be
+    if (!stands || start >= carve || under.some((l) => l.id === step.lay)) return []
     return [wrong(`days.work[${step.id}]`, 'it begins before the landform is carved')]
   })
 }

@@ -4,7 +4,7 @@ import { readdirSync, readFileSync } from 'node:fs'
 import { main } from '../../cli/main'
 import { changeFinish, changePool, changeSea, setWay } from '../../core/build/edits'
 import { addLaid, setLays } from '../../core/build/lays'
-import { FREE, WATERS_NAMED } from '../../core/build/newBuild'
+import { WATERS_NAMED } from '../../core/build/newBuild'
 import type { Build } from '../../core/build/types'
 import { CARE, FROM } from '../../core/craft/ways/types'
 import { calculate } from '../../core/exchange/calc/contract'
@@ -47,7 +47,7 @@ describe('The judge', function () {
     expect(main(['judge', 'tests/support/contradicted/which-all-bear.json'], to)).to.equal(2)
   })
 
-  it('of a build just made by New build nobody is warned: any waters, size, scale, care, hours', () => {
+  it('of a build just made by New build nobody is warned: any waters, size, scale, care, start', () => {
     fc.assert(
       fc.property(
         fc.constantFrom(...Object.keys(WATERS_NAMED)),
@@ -55,10 +55,9 @@ describe('The judge', function () {
         fc.constantFrom('1:12', 'O', '1:72', 'N', '1:350'),
         fc.constantFrom(...CARE),
         fc.constantFrom(...FROM),
-        fc.constantFrom(...Object.keys(FREE)),
         fc.constantFrom('dam', 'case'),
-        (waters, [widthMm, depthMm], scale, care, from, free, hold) => {
-          const build = made({ waters, widthMm, depthMm, scale, care, from, free, hold })
+        (waters, [widthMm, depthMm], scale, care, from, hold) => {
+          const build = made({ waters, widthMm, depthMm, scale, care, from, hold })
           expect(told(judge(build, jsonOf(build), true))).to.deep.equal([])
         }
       ),

@@ -11,6 +11,7 @@ export const DAM_STEPS: readonly StepTemplate[] = [
     risk: 'Resin runs off at every open edge.',
     order: 9,
     title: 'Build the dam',
+    breakable: true,
     onlyWith: 'damCm',
     how: 'Face it smooth: resin copies what it cures against. Press the joint hard and run the bead along the outside.',
     right: 'No daylight along the joint.',

@@ -155,6 +155,7 @@ export const GROUNDWORK: Way = {
       risk: 'Air in shell and foam bubbles up through the resin for as long as it is liquid.',
       order: 7,
       title: 'Seal the bed',
+      onlyWith: 'waterCm2',
       times: 'sealCoats',
       how: 'Brush a coat over everything the water will touch, and the edge of the base. Stipple out the brush marks.',
       right: 'One even sheen; no pinhole drinks it up.',

@@ -24,9 +24,10 @@ function laidGel(build: Build, forms: FormsPlan, shelf: Shelf): Record<string, L
   return Object.fromEntries(
     build.laid.flatMap((laid) => {
       const way = layWay(laid.way)
-      const water = build.waters.find((w) => w.id === laid.stack)
       const gel = onShelf(shelf, 'gel', laid.material ?? way?.usual?.coat ?? '')
-      return way?.ripples && water && gel ? [[laid.id, rippled(build, water, forms, gel)]] : []
+      // over the whole scene as fine as the gel keeps them
+      const over = { id: laid.stack }
+      return way?.ripples && gel ? [[laid.id, rippled(build, over, forms, gel)]] : []
     })
   )
 }

@@ -24,6 +24,8 @@ import type { CureName, LayKind } from '../../craft/ways/types'
 export interface CuresPlan {
   ground: Partial<Record<CureName, number>>
   waters: Record<string, Partial<Record<CureName, number>>>
+  /** Of what a repair takes that its water has not: a coat of gel, a cup of resin, as they usually are. */
+  usual: Partial<Record<CureName, number>>
   /** Of each lay that the builder put in. */
   laid: Record<string, Partial<Record<CureName, number>>>
   /** How much slower (above 1) or faster things dry in this room than at 20 °C and 50 %. */
@@ -151,7 +153,28 @@ export function curesStage(
       return [l.id, { ...LAID_MIN(dry), layReady: ready, firm: ready, gel: ready, ...minutes }]
     })
   )
-  return { ground, waters, laid, dryFactor: dry, workingMin: working, mixMin: tied }
+  const usual = usualCures(build, dry, shelf)
+  return { ground, waters, usual, laid, dryFactor: dry, workingMin: working, mixMin: tied }
+}
+
+/** Gel takes a stipple from then on, and until then, min at 20 °C and 50 %. docs/trade.md G2. Common practice, no source. */
+const STIPPLE_MIN = [20, 45] as const
+
+/** Waits of a coat of gel and of a cup of resin by themselves. */
+function usualCures(build: Build, dry: number, shelf: Shelf): CuresPlan['usual'] {
+  const gel = onShelf(shelf, 'gel', USUAL.gel.crests)
+  const resin = onShelf(shelf, 'resin', USUAL.resin)
+  const holds = gel ? gelHolds(gel, build.room) : 0
+  const firm = resin ? firmFilmMin(resinKinetics(resin), build.room.tempC) : 0
+  return {
+    gel: Math.round(Math.min(NEVER_MIN, firm)),
+    propRelease: holds,
+    peel: holds,
+    formClear: coatClear(USUAL.gel.crests, build.room, shelf),
+    rippleClear: coatClear(USUAL.gel.ripples, build.room, shelf),
+    stippleOpens: Math.round(STIPPLE_MIN[0] * dry),
+    stippleCloses: Math.round(STIPPLE_MIN[1] * dry)
+  }
 }
 
 /** How long a cup can be worked, min; null: its label cannot be, which its own finding says. */

@@ -37,7 +37,11 @@ export function scopesOf(
 
 /** The waits of what is worked on: of a lay its own before those of what it lies in. */
 function curesOf({ water, laid, repair }: AtWork, cures: CuresPlan): Scope['cures'] {
-  const own = water ? (cures.waters[water.id] ?? {}) : repair ? {} : cures.ground
+  if (repair) {
+    const there = Object.entries(cures.waters[water?.id ?? ''] ?? {}).filter(([, min]) => min > 0)
+    return { ...cures.usual, ...Object.fromEntries(there) }
+  }
+  const own = water ? (cures.waters[water.id] ?? {}) : cures.ground
   return laid ? { ...cures.ground, ...own, ...cures.laid[laid.id] } : own
 }
 

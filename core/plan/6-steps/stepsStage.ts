@@ -69,6 +69,7 @@ export function stepsStage(
   tieStacks(stacked, links)
   const untied = oneMix(steps, links, amounts, cures)
   const misplaced = ownSteps(build, steps, links)
+  apart(steps)
   const byOrder = <T extends { order: number }>(list: T[]) => list.sort((a, b) => a.order - b.order)
   return {
     steps: byOrder(steps),
@@ -79,6 +80,21 @@ export function stepsStage(
     misfits: misfits(stacked.stacks),
     untied,
     lost: build.laid.filter((l) => !scopes.some((s) => s.key === l.id)).map((l) => l.id)
+  }
+}
+
+const ORDINALS = ['second', 'third', 'fourth', 'fifth', 'sixth', 'seventh', 'eighth', 'ninth'] as const
+
+/** Steps of one water that are different work and are called alike are told apart: “…, second time”. */
+function apart(steps: readonly Step[]): void {
+  const alike = new Map<string, string[]>()
+  for (const step of steps) {
+    const name = `${step.water}/${step.title}`
+    const others = alike.get(name) ?? []
+    alike.set(name, others)
+    if (!others.includes(step.of)) others.push(step.of)
+    const k = others.indexOf(step.of)
+    if (k > 0) step.title += `, ${ORDINALS[k - 1] ?? `${k + 1}th`} time`
   }
 }
 

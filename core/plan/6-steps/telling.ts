@@ -77,7 +77,7 @@ export function detailed(
   if (template.id === 'coat' && stack.light)
     return {
       ...step,
-      how: `${plain(stack.light.coatMm)} mm, then ${stack.light.secondsPerCoat ?? '–'} s of light on each of ${stack.light.spots} spots, in bursts over about ${Math.ceil(stack.light.spreadMin)} min. ${step.how}`
+      how: `${plain(stack.light.coatMm)} mm, then ${stack.light.secondsPerCoat ?? '–'} s of light on ${stack.light.spots === 1 ? 'one spot' : `each of ${stack.light.spots} spots`}, in bursts over about ${Math.ceil(stack.light.spreadMin)} min. ${step.how}`
     }
   if (template.id === 'dam' && stack.dam && stack.dam.braces > 0)
     return {

@@ -10,7 +10,7 @@ import {
 } from './limits'
 import type { Finding, Make, Stages } from './types'
 import type { PoolAmounts } from '../4-amounts/types'
-import { mm, plain } from '../../words/sentences'
+import { counted, mm, plain } from '../../words/sentences'
 
 /** Cups, scale, drops and working time. */
 export function mixFindings(
@@ -88,7 +88,7 @@ export function mixFindings(
         title: `${pool.name}: ${name.toLowerCase()} won't come out even`,
         number: `${worst.exact.toFixed(1)} drops, so ${worst.whole}`,
         reason: `Pour ${worst.pour} is so small that a whole drop is a large step; a seam will show between the layers.`,
-        wayOut: `Tint all ${together.aG.toFixed(0)} g of part A${amounts.tintAll.length > 1 ? ` of pours ${together.pours.join(' to ')}` : ''} at once with ${together.drops[worst.id]} drops, and weigh every cup from that; or count the part of a drop as thinned tint, as Mix says.`,
+        wayOut: `Tint all ${together.aG.toFixed(0)} g of part A${amounts.tintAll.length > 1 ? ` of pours ${together.pours.join(' to ')}` : ''} at once with ${counted(together.drops[worst.id], 'drop')}, and weigh every cup from that; or count the part of a drop as thinned tint, as Mix says.`,
         mend: { label: 'Tint all at once', pool: pool.id, change: { tinting: 'all-at-once' } }
       })
     )
