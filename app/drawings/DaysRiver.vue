@@ -60,6 +60,13 @@ const isDrawn = (wait: PlannedWait) => X(wait.sureMs) - X(wait.endMs) > 4
 const sureY = (wait: PlannedWait) => Y(laneOf(wait.step)) + LANE - 14
 const stepOf = (id: string) => props.steps.find((s) => s.id === id)
 
+/** Whether a day is named: every so many, where there is room, and none that is cut short before the next. */
+const named = (dayMs: number, i: number): boolean => {
+  if (i % everyDay.value !== 0 || X(dayMs) >= width.value - 22 * larger()) return false
+  const next = dayStarts.value[i + everyDay.value]
+  return next === undefined || X(next) - X(dayMs) >= 20 * larger()
+}
+
 /** The first instant of each local day, found by asking the clock every few hours. */
 const dayStarts = computed(() => {
   const starts: number[] = []
@@ -180,7 +187,7 @@ const everyDay = computed(() =>
       </rect>
       <g v-for="(d, i) in dayStarts" :key="d">
         <line class="midnight" :x1="X(d)" :x2="X(d)" :y1="TOP - 6" :y2="height - 12" />
-        <g v-if="i % everyDay === 0 && X(d) < width - 22 * larger()">
+        <g v-if="named(d, i)">
           <text :x="X(d) + 2" :y="16" class="quiet">
             {{ weekdayNumber(d, days.zone).slice(0, 2) }}
           </text>

@@ -114,6 +114,16 @@ function look(event: KeyboardEvent): void {
  * section are named on the right.
  */
 const ROOM_PX = 80
+/** The letters of the section stand left of its far end and right of its near one: these keep clear of them. */
+function endName(kind: string, x: number): Record<string, string | number> {
+  const [left, right, below] = [
+    { x: -13, y: -3, 'text-anchor': 'end' },
+    { x: 13, y: -3 },
+    { x: 13, y: 22 }
+  ]
+  if (kind === 'source') return x > ROOM_PX ? right : below
+  return x > ROOM_PX ? left : below
+}
 const SLOTS = { shapes: 'default', handles: 'handles' } as const
 /** An arrow head in the middle of a line. */
 function head(line: readonly Point2[], X: (x: number) => number, Y: (y: number) => number): string {
@@ -271,9 +281,7 @@ function head(line: readonly Point2[], X: (x: number) => number, Y: (y: number) 
           <path v-else class="grip" d="M-9 -4H3V-9L11 0L3 9V4H-9Z" />
           <text
             v-if="h.what.kind === 'source' || h.what.kind === 'out'"
-            v-bind="
-              toX(h.at[0]) > ROOM_PX ? { x: -13, y: -3, 'text-anchor': 'end' } : { x: 13, y: 22 }
-            "
+            v-bind="endName(h.what.kind, toX(h.at[0]))"
             class="on-drawing figure"
             >{{ h.what.kind === 'source' ? 'in' : 'out' }}</text
           >

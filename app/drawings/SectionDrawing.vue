@@ -243,8 +243,16 @@ const besideFloat = (x: number, name: string) => {
 }
 /** Room that the words about a fall take, px: in a narrow frame they are kept inside it. */
 const FALL_WORDS = 120 * larger()
-const labelX = (x: number, out: number) =>
-  out < 0 ? Math.max(FALL_WORDS, x - 8) : Math.min(width.value - FALL_WORDS, x + 8)
+/** Figures of the axis and their marks, px. */
+const AXIS_WORDS = 36
+/** Where the words of a fall stand: clear of the figures of the axis, and inside the drawing. */
+function labelX(x: number, out: number): number {
+  if (out >= 0) return Math.min(width.value - FALL_WORDS, x + 8)
+  const [end, axis] = [x - 8, ruleX.value]
+  if (end - FALL_WORDS >= axis || end <= axis - AXIS_WORDS) return Math.max(FALL_WORDS, end)
+  const before = axis - AXIS_WORDS
+  return before >= FALL_WORDS ? before : axis + FALL_WORDS
+}
 
 const dragging = ref('')
 function grip(event: PointerEvent, pool: Pool): void {

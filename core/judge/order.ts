@@ -206,19 +206,15 @@ function groundFirst(held: Case, all: readonly Worked[]): Contradiction[] {
   const carve = held.ends.get('ground/carve')
   // once something on it is done, the landform was there
   if (carve === undefined || [...held.touched].some((id) => id.startsWith('ground/'))) return []
-  const lays = held.plan.steps.lays
-  const under = lays.slice(
-    0,
-    lays.findIndex((l) => l.id === 'ground/landform')
-  )
+  // what the builder laid under the landform cannot lie there, and a finding says so
+  if (held.plan.findings.some((f) => f.id.startsWith('misfit:'))) return []
   return held.plan.steps.steps.flatMap((step) => {
     const t = templateOf(all, step.of)
     const start = held.begins.get(step.id)
     const before = ['ground/base', 'ground/landform', 'ground/carve'].includes(step.of)
     if (!t || start === undefined || before || offModel(t.at.way, t.template.id)) return []
     const stands = (t.template.on ?? []).length > 0 || t.at.key === 'ground'
-    // laid under the landform by the builder, which a finding says cannot be
-    if (!stands || start >= carve || under.some((l) => l.id === step.lay)) return []
+    if (!stands || start >= carve) return []
     return [wrong(`days.work[${step.id}]`, 'it begins before the landform is carved')]
   })
 }

@@ -2,6 +2,8 @@ import { ofStep, templateOf, worked } from './scopes'
 import type { Case, Contradiction } from './reading'
 
 const MINUTE_MS = 60_000
+/** Thirty days. */
+const NEVER_MIN = 43_200
 const wrong = (place: string, says: string): Contradiction => ({ rule: 'waits', place, says })
 
 /** Waits: none is 0 where something is wet, and one wait is one number wherever it is told. */
@@ -66,6 +68,9 @@ function coatsAgree(held: Case): Contradiction[] {
       found.push(wrong(place, `its stack tells ${wanted} coats, and ${steps.length} are laid`))
     for (const step of steps) {
       const learned = step.foretoldMin > 0 ? step.waitMin / step.foretoldMin : 1
+      // what never clears while anybody waits is said by a finding, and planned as thirty days
+      const never = held.plan.findings.some((f) => f.water === id && f.severity === 'stop')
+      if (never && step.waitMin === NEVER_MIN) continue
       // a builder may want to wait longer than until it is clear
       if (step.waitMin < learned * laying.clearH * 60 - 2)
         found.push(

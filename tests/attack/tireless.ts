@@ -11,6 +11,8 @@ import { EDITS } from './edits'
 import { chance } from './random'
 
 const NOW = { start: '2026-11-30T09:00', zone: 'UTC' }
+/** What is found is shrunk for no longer, ms. */
+const SHRINK_MS = 30_000
 /** No plan may take longer, ms. */
 const LONGEST_MS = 5000
 
@@ -133,11 +135,11 @@ export function tireless(seed: number, builds: number, edits = 20, until = () =>
         all.slowestMs = Math.max(all.slowestMs, lived.slowestMs)
         return lived.found === null
       }),
-      { seed: seed * 1_000_003 + k, numRuns: 1, endOnFailure: false }
+      { seed: seed * 1_000_003 + k, numRuns: 1, interruptAfterTimeLimit: SHRINK_MS }
     )
     all.builds++
-    if (!checked.failed) continue
-    const [life] = checked.counterexample as [Life]
+    if (!checked.failed || !checked.counterexample) continue
+    const [life] = checked.counterexample
     const lived = lead(life)
     all.found.push({
       says: lived.found ?? 'it came to nothing when it was led again',

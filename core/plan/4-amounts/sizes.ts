@@ -178,7 +178,7 @@ function laidSizes(
         laidCm2: coveredCm2 * laid.coats,
         surfaceMl: (coveredCm2 * laid.coats * coatMm(laid)) / 10,
         whiteCm2,
-        whiteMl: (whiteCm2 * build.finish.reliefMm * MEAN_RELIEF) / 10
+        whiteMl: Math.max(LEAST_WHITE_ML, (whiteCm2 * build.finish.reliefMm * MEAN_RELIEF) / 10)
       }
       return [laid.id, sizes]
     })

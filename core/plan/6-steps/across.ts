@@ -189,7 +189,9 @@ function byHand(
     const { minMin, becomes } = leastOf(first.scope, first.template.wait)
     for (const to of afterHand(stacked, rule, first, entries)) {
       if (to === first.id || reaches(links, to, first.last)) continue
-      if (minMin === 0 && reaches(links, first.last, to)) continue
+      // where the builder orders stacks, what follows by a way's own links may not for long
+      const settled = stacked.build.stacks.length === 0
+      if (settled && minMin === 0 && reaches(links, first.last, to)) continue
       keepLongest(links, { from: first.last, to, minMin, becomes, why: rule.why })
     }
   }
@@ -231,7 +233,12 @@ function afterHand(
             meets(poolsAt(build, scope.water, then), pools))
         )
       })
-      .map(({ id }) => id)
+      // of several turns any may come first, in the builder's order
+      .flatMap(({ id, scope, template }) => {
+        const of = `${scope.key}/${template.id}`
+        const turns = stacked.steps.filter((s) => s.of === of).map((s) => s.id)
+        return turns.length > 0 ? turns : [id]
+      })
   })
 }
 

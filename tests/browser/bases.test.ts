@@ -1,0 +1,127 @@
+import { expect } from 'chai'
+import type { Page } from 'playwright-core'
+import { drawOutline } from '../../core/build/edits'
+import { writeBuild } from '../../core/build/file/write'
+import type { Build } from '../../core/build/types'
+import { newFrom } from '../../core/exchange/newFile'
+import { complaints, goTo, madeWhole, openPage, stage, type Stage } from '../support/browser'
+import { hidden } from '../support/drawings'
+import { lost, NOTHING } from '../support/views'
+
+const NOW = { start: '2026-11-24T18:00', zone: 'Europe/Lisbon' }
+const made = (id: string, waters: string, widthMm: number, depthMm: number, more = {}): Build => ({
+  ...newFrom(
+    {
+      name: `${widthMm} × ${depthMm}`,
+      scale: '1:72',
+      widthMm,
+      depthMm,
+      waters,
+      free: 'daily',
+      ...more
+    },
+    NOW
+  ),
+  id
+})
+/** Bases of every shape: small, deeper than wide, wider than deep, long, large, a case, drawn by hand. */
+const BASES: Build[] = [
+  made('small', 'pool-fall-pool', 60, 60),
+  made('deep', 'pool-fall-pool', 200, 300),
+  made('wide', 'pool-fall-pool', 300, 200),
+  made('narrow', 'rapid', 120, 900),
+  made('long', 'shore', 900, 120),
+  made('large', 'pool-fall-pool', 1800, 900),
+  made('cased', 'pool', 300, 200, { hold: 'case' }),
+  drawOutline('pool1', [
+    [30, 40],
+    [210, 60],
+    [180, 250],
+    [60, 220]
+  ])(made('drawn', 'pool', 250, 300))
+]
+const VIEWS = ['ground', 'water', 'build-up', 'mix', 'days', 'bench', 'prints', 'run']
+const SCREENS = [
+  [1280, 800],
+  [1920, 1080],
+  [820, 1180],
+  [390, 844]
+] as const
+
+describe('Every drawing on every base', function () {
+  this.timeout(900_000)
+  let s: Stage
+  before(async () => {
+    s = await stage('none')
+  })
+  after(() => s.close())
+
+  const brought = async (page: Page) => {
+    for (const build of BASES) {
+      await page.locator('[data-test="import"] input').setInputFiles({
+        name: `${build.id}.json`,
+        mimeType: 'application/json',
+        buffer: Buffer.from(writeBuild(build))
+      })
+      await page.locator(`[data-build="${build.id}"]`).waitFor()
+    }
+    // what told of it goes by itself
+    await page.locator('.el-message').first().waitFor({ state: 'detached' })
+  }
+
+  it('has room, keeps its words apart and under no button, and nothing runs off: 8 bases, 8 views, 4 screens', async () => {
+    const context = await s.profile()
+    const page = await openPage(context, s.address)
+    const said = complaints(page)
+    await brought(page)
+    const found: string[] = []
+    let pairs = 0
+    for (const [width, height] of SCREENS) {
+      await page.setViewportSize({ width, height })
+      for (const { id } of BASES)
+        for (const view of VIEWS) {
+          await goTo(page, `/build/${id}/${view}`)
+          await page.locator(`[data-open="${id}"]`).waitFor()
+          await page.locator('[data-test="waterline"], [data-test="bench"]').first().waitFor()
+          await madeWhole(page)
+          await page.waitForTimeout(80)
+          pairs++
+          const [words, drawings] = [await lost(page), await hidden(page)]
+          const all = { ...words, ...drawings }
+          for (const [what, list] of Object.entries({ ...NOTHING, ...all }))
+            if (Array.isArray(list) ? list.length > 0 : list > 0)
+              found.push(`${width} ${id} ${view} ${what}: ${JSON.stringify(list)}`)
+        }
+    }
+    expect(found).to.deep.equal([])
+    expect(pairs).to.equal(256)
+    expect(said).to.deep.equal([])
+    await context.close()
+  })
+
+  it('a base deeper than wide is drawn, outlined and dipped on Ground', async () => {
+    const context = await s.profile()
+    const page = await openPage(context, s.address)
+    await brought(page)
+    for (const width of [1280, 1440, 1920, 2560]) {
+      await page.setViewportSize({ width, height: 800 })
+      await goTo(page, '/build/deep/ground')
+      await page.locator('[data-open="deep"]').waitFor()
+      const sheet = page
+        .locator('.plan-box svg[role="group"], .plan-box .drawing-frame svg')
+        .first()
+      await sheet.waitFor()
+      const box = (await page.locator('.plan-box').boundingBox())!
+      const drawn = await page
+        .locator('.plan-box .drawing-frame svg')
+        .evaluateAll((all) => Math.max(...all.map((e) => e.getBoundingClientRect().width)))
+      expect(drawn, `${width} px`).to.be.above(box.width / 3)
+    }
+    await page.setViewportSize({ width: 1280, height: 800 })
+    await page.locator('[data-tool-name="dip"]').click()
+    const plan = (await page.locator('.plan-box .drawing-frame svg').first().boundingBox())!
+    await page.mouse.click(plan.x + plan.width / 2 + 14, plan.y + plan.height * 0.36)
+    await page.getByLabel('Sounding 6 height').waitFor()
+    await context.close()
+  })
+})
