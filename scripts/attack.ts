@@ -2,16 +2,19 @@ import { attackApp } from '../tests/attack/app'
 import { attackBuilds } from '../tests/attack/builds'
 import { attackFiles } from '../tests/attack/files'
 import { attackStore } from '../tests/attack/store'
+import { tireless } from '../tests/attack/tireless'
 import type { Counts } from '../tests/attack/random'
 
 /**
- * npm run attack [-- SEED [SHARE]]: mutated files, wild builds, two tabs with full disks and wrong
+ * npm run attack [-- SEED [SHARE]]: mutated files, wild builds, builds led through every edit, two tabs with full disks and wrong
  * clocks, killed browsers. It reports counts and leaves with 1 where anything was found; the same seed
  * makes the same attack. The tests run a tenth.
  */
 const [seed = 1, share = 1] = process.argv.slice(2).map(Number)
 const FILES = 100_000
 const BUILDS = 2000
+/** Lives of twenty edits each, judged after every one: 10,000 take some three hours on one core. */
+const LIVES = 10_000
 const KILLS = 1000
 /** Of a dozen actions each. */
 const ROUNDS = 40
@@ -44,6 +47,11 @@ await part('Files', () => attackFiles(seed, of(FILES)))
 await part('Builds', () => attackBuilds(seed, of(BUILDS)))
 await part('The app', () => attackApp(seed, of(ROUNDS)))
 await part('The store', () => attackStore(seed, of(KILLS)))
+const lives = tireless(seed, of(LIVES))
+console.log(
+  `\nA builder who never tires, seed ${seed}: ${lives.builds} builds, ${lives.plans} plans judged, slowest ${Math.round(lives.slowestMs)} ms, ${lives.found.length} contradictions`
+)
+found.push(...lives.found.map((f) => `${f.says}: ${JSON.stringify(f.life)}`))
 if (found.length > 0) console.log(`\nFound:\n${found.slice(0, 40).join('\n')}`)
 console.log(`\n${found.length} found`)
 process.exit(found.length === 0 ? 0 : 1)

@@ -25,7 +25,27 @@ const keep = (
     | { name: string }
     | { stock: number }
     | { pack: Material['pack'] }
-) => void shelf.keep({ ...props.bottle, ...change } as Material)
+) => take({ ...latest.value, ...change } as Material)
+/** The bottle as it was typed last: what is kept is heard of a moment later. */
+const latest = shallowRef<Material>(props.bottle)
+watch(
+  () => props.bottle,
+  (bottle) => {
+    latest.value = bottle
+  }
+)
+function take(bottle: Material): void {
+  latest.value = bottle
+  void shelf.keep(bottle)
+}
+const labelled = (bottle: Material) =>
+  bottle.kind === 'resin' && {
+    potLifeMin: bottle.potLifeMin,
+    potLifeG: bottle.potLifeG,
+    atC: bottle.potLifeC,
+    cureH: bottle.curedH,
+    maxLayerMm: bottle.layerMaxMm
+  }
 /** What its label says, where its kind has no form of its own. */
 const label = computed(() => labelOf(props.bottle))
 const unlikely = ref('')
@@ -36,7 +56,7 @@ watch(
 function write(field: LabelField, value: number): void {
   unlikely.value = ''
   try {
-    void shelf.keep(field.write(props.bottle, value))
+    take(field.write(latest.value, value))
   } catch (error) {
     unlikely.value = error instanceof Error ? error.message : String(error)
   }
@@ -49,16 +69,7 @@ const problem = ref('')
 const fitting = ref(false)
 let cancel: () => void = () => undefined
 let timer = 0
-const told = computed(
-  () =>
-    resin.value && {
-      potLifeMin: resin.value.potLifeMin,
-      potLifeG: resin.value.potLifeG,
-      atC: resin.value.potLifeC,
-      cureH: resin.value.curedH,
-      maxLayerMm: resin.value.layerMaxMm
-    }
-)
+const told = computed(() => labelled(props.bottle))
 watch(
   () => JSON.stringify([told.value, props.bottle.id]),
   () => {
@@ -75,9 +86,12 @@ watch(
       cancel = asked.cancel
       try {
         const answer = await asked.answer
-        if (!answer || props.bottle.id !== id) return
+        // a fit that comes back late is none of the label that was typed since
+        const same = JSON.stringify(labelled(latest.value)) === JSON.stringify(wanted)
+        if (!answer || latest.value.id !== id || !same) return
         fit.value = answer
-        if (resin.value && JSON.stringify(resin.value.kinetics) !== JSON.stringify(answer.resin))
+        const { kinetics } = latest.value as Resin
+        if (JSON.stringify(kinetics) !== JSON.stringify(answer.resin))
           keep({ kinetics: answer.resin })
       } catch (error) {
         problem.value = error instanceof Error ? error.message : String(error)

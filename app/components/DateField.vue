@@ -12,6 +12,8 @@ const props = defineProps<{
   bare?: boolean
   day?: boolean
   clearable?: boolean
+  /** What hour a date without one is taken for: "23:59". Left out: an hour is asked for. */
+  byDay?: string
 }>()
 const emit = defineEmits<{ 'update:modelValue': [value: string] }>()
 const box = useTemplateRef<HTMLElement>('box')
@@ -28,6 +30,11 @@ const real = (text: string) =>
 /** What was typed and is no date is said here; what was there before stays. */
 function check(): boolean {
   const text = box.value?.querySelector('input')?.value.trim() ?? ''
+  if (props.byDay && /^\d{4}-\d\d-\d\d$/.test(text) && real(`${text} ${props.byDay}`)) {
+    fault.value = ''
+    emit('update:modelValue', `${text}T${props.byDay}`)
+    return false
+  }
   const good = text === '' || real(text)
   fault.value = good ? '' : `“${text}” is no date: write one such as ${like.value}`
   return good

@@ -24,7 +24,7 @@ const items = computed(() => {
       const form = p.forms.falls.find((f) => f.id === water.id)
       const strips = p.stacks.forms.find((s) => s.id === water.id)?.part?.shape === 'strips'
       const made = strips
-        ? `${form?.stripsToMake} strips of ${mm(form?.stripMm ?? 0)}`
+        ? `${counted(form?.stripsToMake ?? 0, 'strip')} of ${mm(form?.stripMm ?? 0)}`
         : `drops ${mm(form?.dropMm ?? 0)}`
       return { id: water.id, name: water.name, text: form?.strips ? made : 'no lip yet' }
     }

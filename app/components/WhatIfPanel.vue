@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { counted } from '../../core/words/sentences'
+import { useSettingsStore } from '../stores/settings'
 import { ElButton } from 'element-plus'
 import DateField from './DateField.vue'
 import { computed, onBeforeUnmount, ref, watch } from 'vue'
@@ -11,11 +13,12 @@ import { useBuildStore } from '../stores/build'
 import { useHistoryStore } from '../stores/history'
 import { useShelfStore } from '../stores/shelf'
 import { ask } from '../workers/askClient'
-import { degrees, said } from '../words'
+import { degrees, said, money } from '../words'
 import ShareBar from './ShareBar.vue'
 
 /** Changes beside today's plan: finish, sittings, money, risk; one click takes one on. */
 const store = useBuildStore()
+const settings = useSettingsStore()
 const shelves = useShelfStore()
 const history = useHistoryStore()
 const build = computed(() => store.build!)
@@ -102,6 +105,7 @@ const words = computed(() => deadlineWords(lines.value, zone.value))
       label="Must be finished by"
       data-test="deadline"
       clearable
+      by-day="23:59"
       :model-value="build.calendar.deadline ?? ''"
       @update:model-value="setDeadline"
     />
@@ -148,10 +152,8 @@ const words = computed(() => deadlineWords(lines.value, zone.value))
           >
             · {{ against(line) }}</template
           >
-          · {{ line.sittings }} sittings · {{ line.money.toFixed(0) }} to buy<template
-            v-if="line.peakC !== null"
-          >
-            · warmest {{ degrees(line.peakC) }}</template
+          · {{ counted(line.sittings, 'sitting') }} · {{ money(line.money, settings.currency) }} to
+          buy<template v-if="line.peakC !== null"> · warmest {{ degrees(line.peakC) }}</template
           ><template v-if="line.stops">
             · <b class="bad">{{ line.stops }} stopped</b></template
           ><template v-if="line.warns > (today?.warns ?? 0)">

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { counted } from '../../core/words/sentences'
 import { computed } from 'vue'
 import type { SplashForm } from '../../core/plan/2-forms/splashForm'
 import { mm, figure, unit } from '../words'
@@ -104,8 +105,8 @@ const fingers = computed(() => {
         {{ unit('mm') }} ·
         {{
           form.crown
-            ? `${form.crown.count} panels to a ${form.crown.stance}`
-            : `${form.fingers} fingers`
+            ? `${counted(form.crown.count, 'panel')} to a ${form.crown.stance}`
+            : counted(form.fingers, 'finger')
         }}
       </text>
       <text :x="M.left" y="18" class="quiet">

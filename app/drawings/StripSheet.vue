@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { counted } from '../../core/words/sentences'
 import { computed } from 'vue'
 import { TUCK_MM } from '../../core/plan/2-forms/fallCurve'
 import type { FallForm } from '../../core/plan/2-forms/fallForm'
@@ -31,7 +32,7 @@ const top = computed(() => Y(props.form.stripMm))
       v-if="width > 0 && form.stripsToMake > 0"
       :viewBox="`0 0 ${width} ${height}`"
       role="img"
-      :aria-label="`${form.stripsToMake} strips of ${mm(form.stripMm)}`"
+      :aria-label="`${counted(form.stripsToMake, 'strip')} of ${mm(form.stripMm)}`"
     >
       <g v-for="i in form.stripsToMake" :key="i" :class="{ spare: i > form.strips }">
         <rect

@@ -97,6 +97,13 @@ const tooSoon = computed(() =>
   work.value && work.value.startMs > bench.nowMs + 60_000 ? work.value.startMs : null
 )
 
+/** Why it is planned for later: what waits for nothing is planned for the builder's own hours. */
+const whyThen = computed(() =>
+  plan.value?.steps.links.some((l) => l.to === shownId.value)
+    ? 'what it waits for needs that long, or your hours are then'
+    : 'your hours are then'
+)
+
 /** Two taps within this are one. A habit of wet gloves; common practice, no source. */
 const TWO_TAPS_MS = 600
 /**
@@ -367,7 +374,7 @@ function addOwn(): void {
             </li>
           </ul>
           <p class="how">{{ said(step.how) }}</p>
-          <p class="right"><b>Right when:</b> {{ step.right }}</p>
+          <p v-if="step.right" class="right"><b>Right when:</b> {{ step.right }}</p>
           <p v-if="step.forbids" class="warn">Keep away: {{ step.forbids }}.</p>
           <p v-for="c in step.cautions" :key="c" class="warn">
             {{ CAUTIONS[c] }}
@@ -381,8 +388,7 @@ function addOwn(): void {
             Done so soon? Press once more if it is.
           </p>
           <p v-if="tooSoon && !begun" class="soon">
-            By the plan not before <b>{{ dayAndClock(tooSoon, zone) }}</b>: what it waits for needs
-            that long, or your hours are then.
+            By the plan not before <b>{{ dayAndClock(tooSoon, zone) }}</b>: {{ whyThen }}.
           </p>
           <div ref="room" class="room">
             <div v-if="plan && roomy" class="picture">

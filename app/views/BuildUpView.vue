@@ -237,7 +237,7 @@ const beliefIn = (product: string, what: Learns['what']) =>
         <HeatSheet
           v-else-if="leaf === 'heat' && stack?.heat"
           :heat="stack.heat"
-          :dammed="stack.dam !== null"
+          :dammed="stack.dam !== null && !onShelf(store.shelf, 'dam', stack.dam.dam)?.stays"
           :belief="beliefIn(pool!.resin, 'cure')"
         />
         <div v-else-if="leaf === 'light' && stack?.light && pool && lightResin" class="lower">

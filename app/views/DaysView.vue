@@ -246,7 +246,7 @@ function chainWords(link: ChainLink): string {
             </p>
             <div v-if="selected === w.step && step(w.step)" class="more">
               <p>{{ said(step(w.step)!.how) }}</p>
-              <p><b>Right when:</b> {{ step(w.step)!.right }}</p>
+              <p v-if="step(w.step)!.right"><b>Right when:</b> {{ step(w.step)!.right }}</p>
               <p v-if="step(w.step)!.tools.length" class="small">
                 With {{ step(w.step)!.tools.join(', ') }}.
               </p>

@@ -23,7 +23,7 @@ export const stepAloud = (
       `${water ? `${water}: ` : ''}${step.title}.`,
       ...figures.map((f) => `${f.name}: ${f.value}.`),
       step.how,
-      `Right when: ${step.right}`,
+      ...(step.right ? [`Right when: ${step.right}`] : []),
       ...(step.forbids ? [`Keep away: ${step.forbids}.`] : []),
       ...step.cautions.map((c) => CAUTIONS[c])
     ].join(' '),

@@ -85,7 +85,8 @@ export interface BenchFigure {
 
 /** How much, for a step: grams of its cups, coats of its gel, how high it goes, what it lies on. */
 export function figuresFor(plan: Plan, step: Step): BenchFigure[] {
-  const under = step.lay === null ? null : layUnder(plan.steps.lays, step.lay)
+  // what is made off the model lies on its sheet or its former
+  const under = step.lay === null || step.apart ? null : layUnder(plan.steps.lays, step.lay)
   const own = ownFigures(plan, step)
   return under ? [...own, { name: 'Lies on', value: under.name }] : own
 }

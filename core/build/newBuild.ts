@@ -202,8 +202,14 @@ const DEPTH_MM = 9
 export function newBuild(asked: NewBuild): Build {
   const build = scene(asked)
   if (asked.hold !== 'case') return build
+  // a case has its floor: there is no board to batten and seal
+  const lays: Build['lays'] =
+    build.from === 'bare-board'
+      ? [...build.lays, { id: 'ground/base', state: 'there' }]
+      : build.lays
   return {
     ...build,
+    lays,
     waters: build.waters.map((w) => (w.kind === 'pool' ? { ...w, dam: USUAL.case } : w))
   }
 }

@@ -27,8 +27,10 @@ export function order(held: Case): Contradiction[] {
 function asOrdered({ build, plan }: Case): Contradiction[] {
   return build.stacks.flatMap(({ stack, lays }) => {
     const own = plan.steps.lays.filter((l) => l.stack === stack).map((l) => l.id)
-    const meant = lays.filter((id) => own.includes(id))
-    const stand = own.filter((id) => meant.includes(id))
+    // of several pours the first is the lowest, whatever they were called when they were laid
+    const pour = (id: string) => id.split('#')[0]
+    const meant = lays.filter((id) => own.includes(id)).map(pour)
+    const stand = own.filter((id) => lays.includes(id)).map(pour)
     const at = stand.findIndex((id, i) => id !== meant[i])
     return at < 0
       ? []

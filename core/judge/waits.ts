@@ -1,5 +1,5 @@
 import { ofStep, templateOf, worked } from './scopes'
-import type { Case, Contradiction } from './reading'
+import type { Case, Contradiction, StepRead } from './reading'
 
 const MINUTE_MS = 60_000
 /** Thirty days. */
@@ -14,8 +14,18 @@ export function waits(held: Case): Contradiction[] {
 function neverNothing(held: Case): Contradiction[] {
   const all = worked(held)
   const { steps, links } = held.plan.steps
+  // clay holds as soon as it is pressed on
+  const holds = (s: StepRead) => {
+    const pool = held.build.waters.find((w) => s.of === `${w.id}/dam`)
+    const dam = pool?.kind === 'pool' ? held.material(pool.dam) : undefined
+    return dam?.kind === 'dam' && dam.setMin === 0
+  }
   const still = steps.flatMap((s) =>
-    s.becomes !== null && !(s.waitMin > 0) && s.of.includes('/') && !s.of.startsWith('own/')
+    s.becomes !== null &&
+    !(s.waitMin > 0) &&
+    !holds(s) &&
+    s.of.includes('/') &&
+    !s.of.startsWith('own/')
       ? [wrong(`steps.steps[${s.id}]`, `it is to become ${s.becomes} in ${s.waitMin} min`)]
       : []
   )

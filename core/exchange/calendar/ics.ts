@@ -109,7 +109,7 @@ export function stepsCalendar(
     }
     told.push(entry)
     event(entry, [
-      `DESCRIPTION:${escaped(say(`${build.name}\n${step.how}\nRight when: ${step.right}`))}`,
+      `DESCRIPTION:${escaped(say([build.name, step.how, step.right && `Right when: ${step.right}`].filter(Boolean).join('\n')))}`,
       'BEGIN:VALARM',
       'ACTION:DISPLAY',
       `DESCRIPTION:${escaped(entry.title)}`,

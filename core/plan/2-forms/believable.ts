@@ -9,6 +9,9 @@ import type { SplashForm } from './splashForm'
 import type { Ripples } from './strokes'
 import { modelMm, realM } from '../../physics/shape/units'
 
+/** A length of the full-size thing, in centimetres where it is less than a metre. */
+const real = (m: number): string => (m < 1 ? `${plain(100 * m)} cm` : `${plain(m)} m`)
+
 /** One thing seen on the model against real water and against what the material holds. */
 export interface ScaleCheck {
   water: string
@@ -94,7 +97,7 @@ export function believable(
         },
         most: null
       },
-      `The gel cannot hold it: leave this water smooth, or make ripples ${plain(least)} mm apart and know they stand for ${plain(realM(least, scale))} m.`,
+      `The gel cannot hold it: leave this water smooth, or make ripples ${plain(least)} mm apart and know they stand for ${real(realM(least, scale))}.`,
       '',
       `Made with a ${r.toolName}.`
     )

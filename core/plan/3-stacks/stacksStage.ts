@@ -1,3 +1,4 @@
+import { counted } from '../../words/sentences'
 import { castsWith } from '../../build/castsWith'
 import { USUAL } from '../../craft/usual'
 import type { Build, Moving } from '../../build/types'
@@ -63,7 +64,7 @@ export function stacksStage(
     {
       what: 'seal',
       material: seal,
-      label: `${name(seal)}, ${sealCoats} coats`,
+      label: `${name(seal)}, ${counted(sealCoats, 'coat')}`,
       thicknessMm: 0.05 * sealCoats
     }
   ]

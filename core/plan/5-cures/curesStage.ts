@@ -340,7 +340,7 @@ function resinCures(
   const resin = onShelf(shelf, 'resin', pool.resin)
   const { fill, tissue } = bodyNeeds(pool.way)
   if (fill === 'light') return { firm: COOL_MIN, gel: COOL_MIN }
-  if (!fill) return { firm: tissue ? Math.round(USUAL_MIN.skinDry) : 0 }
+  if (!fill) return { firm: tissue ? Math.round(USUAL_MIN.skinDry * dryFactor(build.room)) : 0 }
   if (!heat || !resin) return {}
   const minutes = (value: number | null) => Math.round(Math.min(NEVER_MIN, value ?? NEVER_MIN))
   return {
@@ -349,7 +349,8 @@ function resinCures(
     nextPour: minutes(heat.next.bestMin),
     pourCloses: minutes(heat.next.closesMin),
     firm: minutes(heat.firmMin),
-    undam: minutes(heat.undamMin),
+    // a case stays: nothing waits for it to be taken away
+    ...(onShelf(shelf, 'dam', pool.dam)?.stays ? {} : { undam: minutes(heat.undamMin) }),
     cured: minutes(heat.curedMin)
   }
 }

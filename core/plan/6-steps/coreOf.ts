@@ -86,7 +86,7 @@ export function layUnder(lays: readonly PlannedLay[], id: string): PlannedLay | 
 export function liesOn(lays: readonly PlannedLay[], lay: string | null): string {
   const own = lays.find((l) => l.id === lay)
   if (!own) return ''
-  const under = layUnder(lays, own.id)
+  const under = own.apart ? null : layUnder(lays, own.id)
   return under ? `${own.name}, on ${under.name.toLowerCase()}` : own.name
 }
 

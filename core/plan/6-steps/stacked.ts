@@ -36,7 +36,18 @@ export function inOrder(lays: readonly PlannedLay[], given: StackOrder | undefin
     order.splice(at, 0, lay)
     placed.add(lay)
   })
-  return order
+  return poursUpwards(order)
+}
+
+/** Pours of one water follow each other upwards, whatever lies between them: the first is the lowest. */
+function poursUpwards(order: readonly PlannedLay[]): PlannedLay[] {
+  const turnOf = (lay: PlannedLay) => Number(lay.id.split('#')[1])
+  const pours = order.filter((l) => l.id.includes('#')).sort((a, b) => turnOf(a) - turnOf(b))
+  return order.map((lay) => {
+    if (!lay.id.includes('#')) return lay
+    const next = pours.findIndex((p) => wayOf(p.id) === wayOf(lay.id))
+    return pours.splice(next, 1)[0]
+  })
 }
 
 /** "pool1/pour" of "pool1/pour#2". */

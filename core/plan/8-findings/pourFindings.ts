@@ -218,7 +218,9 @@ function releaseSeverity(pool: Pool, result: string): Finding['severity'] {
 
 /** How warm it gets at its foot, where that is less than in its core. */
 const atFoot = ({ peakHiC, groundPeakHiC }: PourTrial): string =>
-  groundPeakHiC < peakHiC - 1 ? ` and at most ${degrees(groundPeakHiC)} at its foot` : ''
+  Math.round(groundPeakHiC) < Math.round(peakHiC)
+    ? ` and at most ${degrees(groundPeakHiC)} at its foot`
+    : ''
 
 function fewerFinding(pool: Pool, heat: PourHeat, make: Make): Finding {
   const fewer = heat.fewer!
