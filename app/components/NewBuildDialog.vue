@@ -235,6 +235,9 @@ async function make(event: Event): Promise<void> {
         <figure class="foretold" data-test="new-foretold">
           <MiniCutaway v-if="foretold" name="the new build" :cutaway="foretold.cutaway" />
           <span v-else class="coming" aria-hidden="true"></span>
+          <figcaption v-if="!foretold" class="small soft">
+            Its first plan is being drawn…
+          </figcaption>
           <figcaption v-if="foretold" class="small">
             This build: {{ ml(foretold.waterMl) }} of water<template
               v-if="foretold.moments.finishMs"

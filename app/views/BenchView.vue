@@ -433,7 +433,7 @@ function addOwn(): void {
           >
             In the round
           </ElButton>
-          <template v-if="!begun"
+          <span v-if="!begun" class="pair"
             ><ElButton
               class="big quiet"
               :disabled="ahead.indexOf(shownId) <= 0"
@@ -448,7 +448,7 @@ function addOwn(): void {
               @click="browse(1)"
             >
               <ChevronRight :size="28" aria-hidden="true" /> </ElButton
-          ></template>
+          ></span>
           <StepState v-if="!begun" :step="step" />
         </div>
       </section>
@@ -684,6 +684,11 @@ function addOwn(): void {
   background: var(--sheet);
   border: 2px solid var(--line-strong);
   border-radius: 4px 20px 4px 20px;
+}
+/* step before and step after keep together */
+.pair {
+  display: flex;
+  gap: 12px;
 }
 .big:disabled {
   opacity: 0.4;

@@ -354,7 +354,7 @@ const dusty = computed(
                 }}<span v-if="l.also" class="small soft also">{{ said(l.also ?? '') }}</span>
               </td>
               <td class="num">
-                <b>{{ amountOf(l.unit, shoppable(l)) }}</b><span class="small soft also">{{
+                <b>{{ amountOf(l.unit, shoppable(l)) }}</b><span class="small soft also whole">{{
                   l.missing === 0
                     ? 'on the shelf'
                     : l.packs !== null
@@ -483,6 +483,9 @@ const dusty = computed(
   align-content: start;
   border-top: 2px solid var(--line);
   padding-top: 8px;
+}
+.also.whole {
+  white-space: nowrap;
 }
 .also {
   display: block;

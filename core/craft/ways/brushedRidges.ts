@@ -77,6 +77,10 @@ export const BRUSHED_RIDGES: Way = {
   uses: [
     { material: 'gel', amount: { fixed: 2, per: { gelMl: 1 } }, by: ['mark', 'body'] },
     { material: 'gel', amount: { fixed: 1, per: { gelMl: 0.15 } }, by: ['top', 'gel'] },
-    { material: 'white-acrylic', amount: { fixed: 1, per: { whiteCm2: 0.015 } }, by: ['top', 'gel'] }
+    {
+      material: 'white-acrylic',
+      amount: { fixed: 1, per: { whiteCm2: 0.015 } },
+      by: ['top', 'gel']
+    }
   ]
 }

@@ -167,7 +167,5 @@ export const CARVED_IN_ONE: Way = {
       tools: ['flexible knife', 'face templates']
     }
   ],
-  uses: [
-    { material: 'carving-foam', amount: { fixed: 0, per: { formCm2: 0.5 } }, by: ['crests'] }
-  ]
+  uses: [{ material: 'carving-foam', amount: { fixed: 0, per: { formCm2: 0.5 } }, by: ['crests'] }]
 }

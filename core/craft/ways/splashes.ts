@@ -158,7 +158,11 @@ export const PICKED_PASTE: Way = {
   ],
   uses: [
     { material: 'splash-gel', amount: { fixed: 1, per: { gelMl: 0.7 } }, by: ['heap', 'top'] },
-    { material: 'glass-bubbles', amount: { fixed: 0.1, per: { gelMl: 0.08 } }, by: ['heap', 'top'] },
+    {
+      material: 'glass-bubbles',
+      amount: { fixed: 0.1, per: { gelMl: 0.08 } },
+      by: ['heap', 'top']
+    },
     { material: 'white-acrylic', amount: { fixed: 0.5, per: { gelMl: 0.05 } }, by: ['heap', 'top'] }
   ]
 }

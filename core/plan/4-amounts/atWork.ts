@@ -69,8 +69,7 @@ export const isDone = (
   steps: readonly string[]
 ): boolean =>
   way.steps.some(
-    (step) =>
-      steps.includes(step.id) && timesOf(step, sizes) > 0 && toBeDone(build, key, way, step)
+    (step) => steps.includes(step.id) && timesOf(step, sizes) > 0 && toBeDone(build, key, way, step)
   )
 
 /** Whether something is used up: a step that uses it is planned and has something to do. */

@@ -217,28 +217,30 @@ function afterHand(
           .filter((lay) => lay.state === 'planned' && !body.includes(lay))
           .flatMap((lay) => enters(lay, stacked.steps)?.id ?? [])
       })
-    return entries
-      .filter(({ scope, template }) => {
-        if (scope.laid) return false
-        if (template.does === then) {
-          if (rule.reach === 'upper') return upper.has(scope.key)
-          return rule.reach === 'anywhere' || meets(poolsOfHand(build, scope.water), pools)
-        }
-        const spots: readonly string[] = spotsOf(scope, template)
-        if (!spots.includes(then)) return false
-        return (
-          then === 'waters' ||
-          (scope.water !== null &&
-            (then === 'lip' || then === 'landing' || then === 'below') &&
-            meets(poolsAt(build, scope.water, then), pools))
-        )
-      })
-      // of several turns any may come first, in the builder's order
-      .flatMap(({ id, scope, template }) => {
-        const of = `${scope.key}/${template.id}`
-        const turns = stacked.steps.filter((s) => s.of === of).map((s) => s.id)
-        return turns.length > 0 ? turns : [id]
-      })
+    return (
+      entries
+        .filter(({ scope, template }) => {
+          if (scope.laid) return false
+          if (template.does === then) {
+            if (rule.reach === 'upper') return upper.has(scope.key)
+            return rule.reach === 'anywhere' || meets(poolsOfHand(build, scope.water), pools)
+          }
+          const spots: readonly string[] = spotsOf(scope, template)
+          if (!spots.includes(then)) return false
+          return (
+            then === 'waters' ||
+            (scope.water !== null &&
+              (then === 'lip' || then === 'landing' || then === 'below') &&
+              meets(poolsAt(build, scope.water, then), pools))
+          )
+        })
+        // of several turns any may come first, in the builder's order
+        .flatMap(({ id, scope, template }) => {
+          const of = `${scope.key}/${template.id}`
+          const turns = stacked.steps.filter((s) => s.of === of).map((s) => s.id)
+          return turns.length > 0 ? turns : [id]
+        })
+    )
   })
 }
 

@@ -83,7 +83,16 @@ export function stepsStage(
   }
 }
 
-const ORDINALS = ['second', 'third', 'fourth', 'fifth', 'sixth', 'seventh', 'eighth', 'ninth'] as const
+const ORDINALS = [
+  'second',
+  'third',
+  'fourth',
+  'fifth',
+  'sixth',
+  'seventh',
+  'eighth',
+  'ninth'
+] as const
 
 /** Steps of one water that are different work and are called alike are told apart: “…, second time”. */
 function apart(steps: readonly Step[]): void {

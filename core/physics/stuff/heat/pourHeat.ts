@@ -147,13 +147,10 @@ export const damFaceC = (
 }
 
 function limitsOf(input: PourHeatInput): HeatLimit[] {
-  const limits: HeatLimit[] = [
-    { what: 'resin', name: 'the resin itself', softensC: HOT_C }
-  ]
+  const limits: HeatLimit[] = [{ what: 'resin', name: 'the resin itself', softensC: HOT_C }]
   if (input.groundSoftensC !== null)
     limits.push({ what: 'ground', name: input.groundName, softensC: input.groundSoftensC })
-  if (input.dam)
-    limits.push({ what: 'dam', name: input.dam.what, softensC: input.dam.atC })
+  if (input.dam) limits.push({ what: 'dam', name: input.dam.what, softensC: input.dam.atC })
   return limits
 }
 
@@ -173,9 +170,7 @@ function judged(
 ): PourTrial {
   const groundPeakC = peakOf(answer, input.softLayer)
   const dam = (coreC: number) =>
-    input.dam
-      ? damFaceC(coreC, input.roomC, thicknessMm, input.resin.kWMK, input.dam)
-      : input.roomC
+    input.dam ? damFaceC(coreC, input.roomC, thicknessMm, input.resin.kWMK, input.dam) : input.roomC
   const damPeakHiC = dam(range.peakHiC)
   const at = { resin: range.peakHiC, ground: range.groundPeakHiC, dam: damPeakHiC }
   return {
