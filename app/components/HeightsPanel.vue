@@ -36,7 +36,11 @@ const round1 = (value: number) => Math.round(value * 10) / 10
 
 /** The heights of each pool when they last belonged together: what stayed since may be taken along. */
 const together = ref(new Map<string, PoolHeights>())
-const agree = (pool: Pool) => together.value.set(pool.id, heightsOf(pool))
+function agree(pool: Pool): void {
+  const [now, before] = [heightsOf(pool), together.value.get(pool.id)]
+  // the same heights are no news: whoever watches would never come to rest
+  if (JSON.stringify(now) !== JSON.stringify(before)) together.value.set(pool.id, now)
+}
 watch(
   () => store.build?.id,
   () => {

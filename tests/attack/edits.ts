@@ -339,7 +339,7 @@ export const EDITS: Readonly<Record<string, Make>> = {
         material: takes.length > 0 && by.below(2) === 0 ? by.pick(takes).id : null,
         coverPct: by.pick([null, null, 30]),
         ...(by.below(4) === 0 ? { zone: box } : {}),
-        ...(by.below(4) === 0 ? { sets: by.pick(build.waters).id } : {})
+        ...(by.below(4) === 0 && build.waters.length > 0 ? { sets: by.pick(build.waters).id } : {})
       },
       by.below(2) === 0 ? undefined : [...own.slice(0, k), laying.NEW, ...own.slice(k)]
     )(build)

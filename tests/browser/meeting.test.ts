@@ -1,0 +1,112 @@
+import { expect } from 'chai'
+import { complaints, DEMO_ID, goTo, openPage, settled, stage, type Stage } from '../support/browser'
+
+/** What broke where two things met: each tried as it broke. */
+describe('Where two things meet', function () {
+  this.timeout(600_000)
+  let s: Stage
+  before(async () => {
+    s = await stage('first')
+  })
+  after(() => s.close())
+
+  it('at the bench: what is looked at and then there already gives way to what is next; stray keys finish nothing', async () => {
+    const context = await s.profile()
+    const page = await openPage(context, `${s.address}/build/${DEMO_ID}/bench`)
+    const said = complaints(page)
+    const title = page.locator('[data-test="step-title"]')
+    const first = await title.innerText()
+    await page.getByLabel('The step after').click()
+    await page.getByLabel('The step before').click()
+    expect(await title.innerText()).to.equal(first)
+    await page.locator('[data-test="there-already"]').click()
+    await settled(page)
+    await page.waitForFunction((was) => {
+      const now = document.querySelector('[data-test="step-title"]')?.textContent
+      return now !== undefined && now !== was
+    }, first)
+    expect(await page.getByText('All is done').count()).to.equal(0)
+
+    // letters that come at a word's pace were meant for a field
+    for (const letter of 'boat') await page.keyboard.press(letter, { delay: 0 })
+    await page.waitForTimeout(600)
+    expect(await page.locator('[data-test="begin"]').count()).to.equal(1)
+    // one key begins; another within seconds asks first, and so does a third at once
+    await page.keyboard.press('Enter')
+    await page.locator('[data-test="done"]').waitFor()
+    await page.waitForTimeout(700)
+    await page.keyboard.press('Enter')
+    await page.locator('[data-test="surely"]').waitFor()
+    await page.keyboard.press('Enter')
+    expect(await page.locator('[data-test="done"]').count()).to.equal(1)
+    await page.waitForTimeout(700)
+    await page.keyboard.press('Enter')
+    await page.locator('[data-test="done"]').waitFor({ state: 'detached' })
+    expect(said).to.deep.equal([])
+    await context.close()
+  })
+
+  it('a newer app in another tab keeps its build: this one neither takes it for its own nor saves over it', async () => {
+    const context = await s.profile()
+    const page = await openPage(context, `${s.address}/build/${DEMO_ID}/water`)
+    await page.locator('[data-test="heights"]').waitFor()
+    await settled(page)
+    // what a newer app, in a tab of its own, saves and tells
+    const versionOf = () =>
+      page.evaluate(
+        (id) =>
+          new Promise<number>((resolve, reject) => {
+            const open = indexedDB.open('tall-spindle')
+            open.onerror = () => reject(new Error('no store'))
+            open.onsuccess = () => {
+              const get = open.result.transaction('builds').objectStore('builds').get(id)
+              get.onsuccess = () =>
+                resolve((get.result as { build: { version: number } }).build.version)
+            }
+          }),
+        DEMO_ID
+      )
+    await page.evaluate(
+      (id) =>
+        new Promise<void>((resolve) => {
+          const open = indexedDB.open('tall-spindle')
+          open.onsuccess = () => {
+            const store = open.result.transaction('builds', 'readwrite').objectStore('builds')
+            const get = store.get(id)
+            get.onsuccess = () => {
+              const row = get.result as { revision: number; build: { version: number } }
+              row.revision += 5
+              row.build.version = 99
+              store.put(row).onsuccess = () => {
+                const news = { kind: 'saved', tab: 'newer', id, revision: row.revision }
+                new BroadcastChannel('tall-spindle').postMessage(news)
+                resolve()
+              }
+            }
+          }
+        }),
+      DEMO_ID
+    )
+    await page.getByText('kept by a newer Tall Spindle').waitFor()
+    expect(await versionOf()).to.equal(99)
+    await goTo(page, '/')
+    await page.locator('[data-test="newer"]').waitFor()
+    expect(await versionOf()).to.equal(99)
+    await context.close()
+  })
+
+  it('demo builds begin on the day they are first opened, and a card tells what the bench begins with', async () => {
+    const context = await s.profile()
+    const page = await context.newPage()
+    await page.clock.install({ time: new Date('2027-02-16T09:00:00Z') })
+    await page.goto(s.address)
+    const card = page.locator(`[data-build="${DEMO_ID}"]`)
+    await card.getByText('Batten and seal the base').waitFor()
+    expect(await card.innerText()).to.include('Tue 16 Feb')
+    await page.clock.setSystemTime(new Date('2027-02-26T09:00:00Z'))
+    await page.reload()
+    await card.getByText('Batten and seal the base').waitFor()
+    await card.getByText('Waits for your hands').waitFor()
+    await context.close()
+  })
+})
