@@ -16,7 +16,7 @@ const round1 = (value: number) => Math.round(value * 10) / 10
 /** Less than this is no move, mm. */
 const UNMOVED_MM = 0.1
 
-/** @example heightsOf(pool) // { level: 40, brim: 42, dam: 50, bed: 18 } */
+/** Heights of a pool as it is entered, mm. */
 export function heightsOf(pool: Pool): PoolHeights {
   const dips = pool.soundings.map(([, , z]) => z)
   return {
