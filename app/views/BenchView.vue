@@ -187,7 +187,11 @@ function alone(event: KeyboardEvent, act: () => void): void {
   const now = Date.now()
   const inWord = now - lastLetterMs < WORD_MS
   lastLetterMs = now
-  if (!inWord) letterTimer = window.setTimeout(act, WORD_MS)
+  if (inWord) return
+  letterTimer = window.setTimeout(() => {
+    lastLetterMs = 0
+    act()
+  }, WORD_MS)
 }
 /** What a key does that has no work of its own: it begins, and it is done; too soon it asks once more. */
 function byKey(): void {

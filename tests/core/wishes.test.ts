@@ -351,9 +351,8 @@ describe('What the app begins with', () => {
 })
 
 describe('White where waves meet things', () => {
-  const shore = newFrom(
-    { name: 'Cove', waters: 'shore', scale: '1:87', widthMm: 300, depthMm: 200 },
-    NOW
+  const shore = changeSea('sea1', { breakerMm: 7.5 })(
+    newFrom({ name: 'Cove', waters: 'shore', scale: '1:87', widthMm: 300, depthMm: 200 }, NOW)
   )
   const withPool = (build: Build, change: (p: Pool) => Pool): Build => ({
     ...build,

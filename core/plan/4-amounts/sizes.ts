@@ -178,7 +178,7 @@ function laidSizes(
         laidCm2: coveredCm2 * laid.coats,
         surfaceMl: (coveredCm2 * laid.coats * coatMm(laid)) / 10,
         whiteCm2,
-        whiteMl: Math.max(LEAST_WHITE_ML, (whiteCm2 * build.finish.reliefMm * MEAN_RELIEF) / 10)
+        whiteMl: (whiteCm2 * build.finish.reliefMm * MEAN_RELIEF) / 10 || LEAST_WHITE_ML
       }
       return [laid.id, sizes]
     })
@@ -326,5 +326,5 @@ function whiteSizes(build: Build, { white }: FormsPlan): Sizes {
   let ml = 0
   for (let c = 0; c < white.pct.length; c++)
     ml += ((white.pct[c] / 100) ** 2 * build.finish.reliefMm * cellMm2) / 1000
-  return { whiteMl: Math.max(LEAST_WHITE_ML, ml) }
+  return { whiteMl: ml || LEAST_WHITE_ML }
 }

@@ -165,7 +165,8 @@ function usualCures(build: Build, dry: number, shelf: Shelf): CuresPlan['usual']
   const gel = onShelf(shelf, 'gel', USUAL.gel.crests)
   const resin = onShelf(shelf, 'resin', USUAL.resin)
   const holds = gel ? gelHolds(gel, build.room) : 0
-  const firm = resin ? firmFilmMin(resinKinetics(resin), build.room.tempC) : 0
+  const kinetics = resin && knownKinetics(resin)
+  const firm = kinetics ? firmFilmMin(kinetics, build.room.tempC) : NEVER_MIN
   return {
     gel: Math.round(Math.min(NEVER_MIN, firm)),
     propRelease: holds,
