@@ -228,11 +228,11 @@ function pressed(event: KeyboardEvent): void {
   event.preventDefault()
   if (event.key === 'ArrowRight') browse(1)
   else if (event.key === 'ArrowLeft') browse(-1)
+  else if (settings.voice && event.key.toLowerCase() === 's') sayIt()
   else alone(event, () => acted(event.key.toLowerCase()))
 }
 function acted(key: string): void {
-  if (settings.voice && key === 's') sayIt()
-  else if (asking.value) {
+  if (asking.value) {
     if (key === 'y') answer(true)
     else if (key === 'n') answer(false)
   } else byKey()
