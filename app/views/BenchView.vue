@@ -179,26 +179,19 @@ const WORD_MS = 350
 /** When a key asked to be done too soon after Begin, ms; 0: none has. */
 const surelyMs = ref(0)
 let lastLetterMs = 0
-let letterTimer = 0
-/** A letter acts when no other one follows it, or came just before. */
-function alone(event: KeyboardEvent, act: () => void): void {
-  if (event.key.length > 1 || event.key === ' ') return act()
-  clearTimeout(letterTimer)
-  const now = Date.now()
-  const inWord = now - lastLetterMs < WORD_MS
-  lastLetterMs = now
-  if (inWord) return
-  letterTimer = window.setTimeout(() => {
-    lastLetterMs = 0
-    act()
-  }, WORD_MS)
+/** Whether a key is a letter that comes at a word's pace after another one. */
+function inWord({ key }: KeyboardEvent): boolean {
+  if (key.length > 1 || key === ' ') return false
+  const before = lastLetterMs
+  lastLetterMs = Date.now()
+  return lastLetterMs - before < WORD_MS
 }
 /** What a key does that has no work of its own: it begins, and it is done; too soon it asks once more. */
-function byKey(): void {
+function byKey(word: boolean): void {
   const now = Date.now()
   const at = begun.value?.startedMs
   if (at === undefined || now - at >= SOON_MS) return main()
-  if (now - at < TWO_TAPS_MS) return
+  if (word || now - at < TWO_TAPS_MS) return
   if (surelyMs.value < at) surelyMs.value = now
   else if (now - surelyMs.value >= TWO_TAPS_MS) main()
 }
@@ -229,13 +222,13 @@ function pressed(event: KeyboardEvent): void {
   if (event.key === 'ArrowRight') browse(1)
   else if (event.key === 'ArrowLeft') browse(-1)
   else if (settings.voice && event.key.toLowerCase() === 's') sayIt()
-  else alone(event, () => acted(event.key.toLowerCase()))
+  else acted(event.key.toLowerCase(), inWord(event))
 }
-function acted(key: string): void {
+function acted(key: string, word: boolean): void {
   if (asking.value) {
     if (key === 'y') answer(true)
     else if (key === 'n') answer(false)
-  } else byKey()
+  } else byKey(word)
 }
 
 /**
@@ -280,10 +273,7 @@ async function allow(): Promise<void> {
   asked.value = await Notification.requestPermission()
 }
 useEventListener('keydown', pressed)
-onBeforeUnmount(() => {
-  clearTimeout(letterTimer)
-  hush()
-})
+onBeforeUnmount(hush)
 
 const ownName = ref('')
 const ownMin = ref<number | null>(10)
