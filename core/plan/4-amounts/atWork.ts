@@ -62,6 +62,9 @@ export function atWork(build: Build, { whole, waters, laid }: BuildSizes): AtWor
   ]
 }
 
+/** Whether it is the body of a water itself: no lay in it, and no repair of it. */
+export const isBody = ({ key, water }: AtWork): boolean => water !== null && key === water.id
+
 /** Whether any of these steps of a way is planned and has something to do. */
 export const isDone = (
   build: Build,

@@ -5,7 +5,7 @@ import { onShelf, type Shelf } from '../../craft/materials/shelf'
 import type { Resin } from '../../craft/materials/types'
 import { grown, type Use } from '../../craft/ways/types'
 import { massShareA, mixedDensity } from '../../physics/stuff/mixing/mix'
-import { atWork, isDone, isUsed, type AtWork } from './atWork'
+import { atWork, isBody, isDone, isUsed, type AtWork } from './atWork'
 import { CUP_FILL, cupFor } from './cups'
 import { fieldOf, useOf } from './fields'
 import type { BuildSizes } from './sizes'
@@ -120,13 +120,14 @@ const cupsIn =
 export function otherMixes(build: Build, sizes: BuildSizes, shelf: Shelf): PlannedMix[] {
   const cupsFor = cupsIn(build, shelf)
   const all = atWork(build, sizes)
-  const bodies = all.filter(({ key, water }) => water !== null && key === water.id)
   return [
-    ...bodies.flatMap((at) =>
-      at.way.uses
-        .filter((use) => isUsed(build, at, use))
-        .flatMap((use) => mixOfWater(build, at, use, cupsFor, shelf))
-    ),
+    ...all
+      .filter(isBody)
+      .flatMap((at) =>
+        at.way.uses
+          .filter((use) => isUsed(build, at, use))
+          .flatMap((use) => mixOfWater(build, at, use, cupsFor, shelf))
+      ),
     ...all.filter((at) => at.laid).flatMap((at) => mixOfLay(build, at, cupsFor, shelf)),
     ...all.filter((at) => at.repair).flatMap((at) => mixesOfRepair(build, at, cupsFor, shelf))
   ]

@@ -7,7 +7,7 @@ import { onShelf, type Shelf } from '../../craft/materials/shelf'
 import type { Material } from '../../craft/materials/types'
 import { unitOf, type Unit } from '../../craft/materials/units'
 import { fieldOf, useOf } from './fields'
-import { atWork, isDone, isStirred, isUsed, type AtWork } from './atWork'
+import { atWork, isBody, isDone, isStirred, isUsed, type AtWork } from './atWork'
 import { partsOf } from '../3-stacks/gelStack'
 import type { Sizes, Use } from '../../craft/ways/types'
 import { counted } from '../../words/sentences'
@@ -122,8 +122,6 @@ export function shoppingList(
 }
 
 const isScene = ({ key }: AtWork) => key === 'white' || key === 'spray'
-/** The body of a water itself: no lay in it, and no repair of it. */
-const isBody = ({ key, water }: AtWork) => water !== null && key === water.id
 
 /** Whose a use is on the list; null: nobody's, it is the ground's or the finishing's. */
 const ownerOf = ({ key, water, laid }: AtWork): string | null => {

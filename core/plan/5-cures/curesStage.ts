@@ -7,7 +7,7 @@ import { dryOutMin } from '../../physics/stuff/dams/dryOut'
 import { dryFactor, slowedBy } from '../../physics/stuff/drying/air'
 import { hoursUntil } from '../../physics/stuff/drying/film'
 import { dryInRoom } from '../../physics/stuff/drying/inRoom'
-import type { GelWindow } from '../../physics/stuff/gel/touches'
+import { windowsOf, type GelWindow } from '../../physics/stuff/gel/touches'
 import { filmCure, workingTime } from '../../physics/stuff/heat/cup'
 import { FIRM_ALPHA, type CureKinetics } from '../../physics/stuff/heat/kinetics'
 import { castsWith } from '../../build/castsWith'
@@ -157,13 +157,15 @@ export function curesStage(
   return { ground, waters, usual, laid, dryFactor: dry, workingMin: working, mixMin: tied }
 }
 
-/** Gel takes a stipple from then on, and until then, min at 20 °C and 50 %. docs/trade.md G2. Common practice, no source. */
-const STIPPLE_MIN = [20, 45] as const
+/** In which minutes a usual coat of a gel takes each touch, for the finest ripple that it keeps. */
+const windowsIn = (gel: Gel, room: Build['room'], dry: number): GelWindow[] =>
+  windowsOf(gel, gel.coatMm, gel.finestMm, dryInRoom(gel, gel.coatMm, room).touchMin, dry)
 
 /** Waits of a coat of gel and of a cup of resin by themselves. */
 function usualCures(build: Build, dry: number, shelf: Shelf): CuresPlan['usual'] {
   const gel = onShelf(shelf, 'gel', USUAL.gel.crests)
   const resin = onShelf(shelf, 'resin', USUAL.resin)
+  const ripples = onShelf(shelf, 'gel', USUAL.gel.ripples)
   const holds = gel ? gelHolds(gel, build.room) : 0
   const kinetics = resin && knownKinetics(resin)
   const firm = kinetics ? firmFilmMin(kinetics, build.room.tempC) : NEVER_MIN
@@ -173,8 +175,7 @@ function usualCures(build: Build, dry: number, shelf: Shelf): CuresPlan['usual']
     peel: holds,
     formClear: coatClear(USUAL.gel.crests, build.room, shelf),
     rippleClear: coatClear(USUAL.gel.ripples, build.room, shelf),
-    stippleOpens: Math.round(STIPPLE_MIN[0] * dry),
-    stippleCloses: Math.round(STIPPLE_MIN[1] * dry)
+    ...(ripples ? windowCures(windowsIn(ripples, build.room, dry)) : {})
   }
 }
 

@@ -189,9 +189,7 @@ function byHand(
     const { minMin, becomes } = leastOf(first.scope, first.template.wait)
     for (const to of afterHand(stacked, rule, first, entries)) {
       if (to === first.id || reaches(links, to, first.last)) continue
-      // where the builder orders stacks, what follows by a way's own links may not for long
-      const settled = stacked.build.stacks.length === 0
-      if (settled && minMin === 0 && reaches(links, first.last, to)) continue
+      if (minMin === 0 && reaches(links, first.last, to)) continue
       keepLongest(links, { from: first.last, to, minMin, becomes, why: rule.why })
     }
   }
@@ -217,30 +215,23 @@ function afterHand(
           .filter((lay) => lay.state === 'planned' && !body.includes(lay))
           .flatMap((lay) => enters(lay, stacked.steps)?.id ?? [])
       })
-    return (
-      entries
-        .filter(({ scope, template }) => {
-          if (scope.laid) return false
-          if (template.does === then) {
-            if (rule.reach === 'upper') return upper.has(scope.key)
-            return rule.reach === 'anywhere' || meets(poolsOfHand(build, scope.water), pools)
-          }
-          const spots: readonly string[] = spotsOf(scope, template)
-          if (!spots.includes(then)) return false
-          return (
-            then === 'waters' ||
-            (scope.water !== null &&
-              (then === 'lip' || then === 'landing' || then === 'below') &&
-              meets(poolsAt(build, scope.water, then), pools))
-          )
-        })
-        // of several turns any may come first, in the builder's order
-        .flatMap(({ id, scope, template }) => {
-          const of = `${scope.key}/${template.id}`
-          const turns = stacked.steps.filter((s) => s.of === of).map((s) => s.id)
-          return turns.length > 0 ? turns : [id]
-        })
-    )
+    return entries
+      .filter(({ scope, template }) => {
+        if (scope.laid) return false
+        if (template.does === then) {
+          if (rule.reach === 'upper') return upper.has(scope.key)
+          return rule.reach === 'anywhere' || meets(poolsOfHand(build, scope.water), pools)
+        }
+        const spots: readonly string[] = spotsOf(scope, template)
+        if (!spots.includes(then)) return false
+        return (
+          then === 'waters' ||
+          (scope.water !== null &&
+            (then === 'lip' || then === 'landing' || then === 'below') &&
+            meets(poolsAt(build, scope.water, then), pools))
+        )
+      })
+      .map(({ id }) => id)
   })
 }
 

@@ -134,7 +134,7 @@ function heatFindings(
       limit.what === 'ground'
         ? warmth(heat.groundPeakLoC, heat.groundPeakHiC)
         : limit.what === 'dam'
-          ? warmth(heat.damPeakC, heat.damPeakHiC)
+          ? warmth(heat.damPeakLoC, heat.damPeakHiC)
           : warmth(heat.peakLoC, heat.peakHiC)
     const past = at > limit.softensC
     const where = limit.what === 'ground' ? 'at its foot' : 'at the dam'

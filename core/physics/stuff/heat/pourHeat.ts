@@ -54,6 +54,7 @@ export interface PourTrial extends PeakRange {
   thicknessMm: number
   peakC: number
   groundPeakC: number
+  damPeakLoC: number
   damPeakC: number
   damPeakHiC: number
   verdict: HeatVerdict
@@ -179,6 +180,7 @@ function judged(
     thicknessMm,
     peakC: answer.peakC,
     groundPeakC,
+    damPeakLoC: dam(range.peakLoC),
     damPeakC: dam(answer.peakC),
     damPeakHiC,
     verdict: verdictOf(answer.peakC, range.peakHiC),
