@@ -1,16 +1,10 @@
 import { hostname, networkInterfaces } from 'node:os'
 import { fileURLToPath } from 'node:url'
+import { optionIn } from './option'
 import { createServer } from './server'
 
 const here = (path: string) => fileURLToPath(new URL(path, import.meta.url))
-/** `--port=4900` or `--port 4900`. */
-function option(name: string): string | undefined {
-  const given = process.argv.find((a) => a.startsWith(`--${name}=`))
-  if (given) return given.slice(name.length + 3)
-  const at = process.argv.indexOf(`--${name}`)
-  const next = at < 0 ? undefined : process.argv[at + 1]
-  return next?.startsWith('--') ? undefined : next
-}
+const option = (name: string) => optionIn(process.argv, name)
 /** `--host` alone opens it to the house network; `--host=…` to that one address. */
 const host = option('host') ?? (process.argv.includes('--host') ? '0.0.0.0' : '127.0.0.1')
 const LOOPBACK = /^(127\.|localhost$|::1$)/

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { ElButton } from 'element-plus'
 import { computed, ref, watch } from 'vue'
-import { changeFall, changeOutlet, changePool, raiseBed } from '../../core/build/edits'
+import { changeFall, changeOutlet, changePool } from '../../core/build/edits'
 import {
   heightsOf,
   raiseTogether,
@@ -59,17 +59,9 @@ const offers = computed(
 )
 // where all were moved alike they belong together again
 watch(offers, (now) => store.pools.filter((p) => !now.has(p.id)).forEach(agree))
-const CALLED: Record<HeightName, string> = {
-  level: 'level',
-  brim: 'brim',
-  dam: 'dam',
-  bed: 'bed'
-}
-const listed = (names: readonly HeightName[]) => {
-  const words = names.map((name) => CALLED[name])
-  const last = words.at(-1)!
-  return words.length > 1 ? `${words.slice(0, -1).join(', ')} and ${last}` : last
-}
+/** "brim, dam and bed". */
+const listed = (names: readonly HeightName[]) =>
+  names.length > 1 ? `${names.slice(0, -1).join(', ')} and ${names.at(-1)}` : names[0]
 function takeAlong(pool: Pool): void {
   const { byMm, names } = offers.value.get(pool.id)!
   store.edit(
@@ -80,7 +72,8 @@ function takeAlong(pool: Pool): void {
   if (now) agree(now)
 }
 function bed(pool: Pool, deepestMm: number): void {
-  store.edit('Bed', raiseBed(pool.id, round1(deepestMm - deepest(pool.id)!)), `bed:${pool.id}`)
+  const byMm = round1(deepestMm - deepest(pool.id)!)
+  store.edit('Bed', raiseTogether(pool.id, byMm, ['bed']), `bed:${pool.id}`)
   const now = store.pools.find((p) => p.id === pool.id)
   if (now) agree(now)
 }

@@ -61,17 +61,6 @@ const onWater =
 export const changePool = (id: string, change: Partial<Omit<Pool, 'kind' | 'id'>>): Edit =>
   onWater(id, (water) => (water.kind === 'pool' ? { ...water, ...change } : water))
 
-/** Lifts the ground of a pool, as it was dipped: its water stays where it is. */
-export const raiseBed = (id: string, byMm: number): Edit =>
-  onWater(id, (water) =>
-    water.kind === 'pool'
-      ? {
-          ...water,
-          soundings: water.soundings.map(([x, y, z]): Sounding => [x, y, round1(z + byMm)])
-        }
-      : water
-  )
-
 /** Every height of a water, moved: its own, its bed's, its banks' and its dam's. */
 function moved(water: Water, up: (mm: number) => number): Water {
   if (water.kind === 'splash') return { ...water, zMm: up(water.zMm) }

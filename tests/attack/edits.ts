@@ -157,7 +157,6 @@ export const EDITS: Readonly<Record<string, Make>> = {
   changeReach: change('reach', building.changeReach),
   changeSea: change('sea', building.changeSea),
   changeSplash: change('splash', building.changeSplash),
-  raiseBed: onPool(({ by }, p) => building.raiseBed(p.id, near(by, 0, 4))),
   raiseTogether: onPool(({ by }, p) =>
     heights.raiseTogether(
       p.id,

@@ -9,7 +9,6 @@ import {
   changeSea,
   moveCorner,
   moveWater,
-  raiseBed,
   removeWater,
   setFlow,
   type Edit
@@ -608,7 +607,7 @@ describe('Moving water where the section cuts it', () => {
       raiseTogether('millpond', 5, ['bed', 'brim', 'dam'])(
         changePool('millpond', { levelMm: 55 })(weir)
       ),
-      raiseBed('millpond', 2)(weir)
+      raiseTogether('millpond', 2, ['bed'])(weir)
     ].map(ground)
     expect(along.volumeMl).to.be.closeTo(before.volumeMl, 0.01)
     expect(along.maxDepthMm).to.be.closeTo(before.maxDepthMm, 1e-6)

@@ -1,0 +1,122 @@
+import { expect } from 'chai'
+import fc from 'fast-check'
+import { begunLater, begunNow } from '../../core/build/begin'
+import { changePool, renameWater } from '../../core/build/edits'
+import { heightsOf, raiseTogether, stayed } from '../../core/build/heights'
+import { settleStep } from '../../core/build/workEdits'
+import { poolsOf, type Build, type Pool } from '../../core/build/types'
+import { newFrom } from '../../core/exchange/newFile'
+import { inSentence } from '../../core/words/units'
+import { optionIn } from '../../server/option'
+import { demo } from '../support/builds'
+import { planFor } from '../support/planned'
+
+const NOW = { start: '2026-11-30T09:00', zone: 'UTC' }
+const pond = () =>
+  newFrom({ name: 'Met', scale: '1:72', widthMm: 240, depthMm: 180, waters: 'pool-fall' }, NOW)
+const pool = (build: Build): Pool => poolsOf(build)[0]!
+
+describe('What is taken along when water is raised', () => {
+  const agreed = heightsOf(pool(pond()))
+  const after = (change: Partial<Pool>) => heightsOf(pool(changePool('pool1', change)(pond())))
+
+  it('is what stayed: bed, brim and dam after the level, the others after the brim', () => {
+    const { levelMm, brimMm } = pool(pond())
+    expect(stayed(agreed, after({ levelMm: levelMm + 5 }))).to.deep.equal({
+      byMm: 5,
+      names: ['brim', 'dam', 'bed']
+    })
+    expect(stayed(agreed, after({ brimMm: brimMm - 3 }))).to.deep.equal({
+      byMm: -3,
+      names: ['level', 'dam', 'bed']
+    })
+    expect(stayed(agreed, agreed)).to.equal(null)
+  })
+
+  it('is never moved twice, never put under the board, and nothing is offered once all agrees', () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: -60, max: 60 }),
+        fc.integer({ min: -60, max: 60 }),
+        (level, brim) => {
+          const before = pool(pond())
+          const moved = changePool('pool1', {
+            levelMm: before.levelMm + level,
+            brimMm: before.brimMm + brim
+          })(pond())
+          const offer = stayed(agreed, heightsOf(pool(moved)))
+          if (!offer) return
+          const taken = pool(raiseTogether('pool1', offer.byMm, offer.names)(moved))
+          if (brim !== 0 && level !== 0) expect(taken.brimMm).to.equal(before.brimMm + brim)
+          expect(heightsOf(taken).bed).to.be.at.least(Math.min(0, agreed.bed!))
+          const left = stayed(agreed, heightsOf(taken))
+          // what would lie under the board is all that may still stay
+          expect(left).to.equal(null)
+        }
+      )
+    )
+  })
+})
+
+describe('Names that speak of quantities', () => {
+  it('stay as the builder wrote them in every finding, step and line, in inches too', () => {
+    const name = 'Pond 20 mm deep'
+    const build = renameWater('pool1', name)(changePool('pool1', { levelMm: 70 })(pond()))
+    const plan = planFor(build)
+    const said = plan.findings.map((f) => inSentence(f.title, 'inch')).filter((t) => /Pond/.test(t))
+    expect(said.length).to.be.above(0)
+    for (const title of said) expect(title).to.include(name)
+    for (const f of plan.findings) {
+      const metric = inSentence(f.title, 'metric')
+      expect(metric).to.not.include('\u2060')
+    }
+    // what is no name is turned
+    expect(inSentence(`${name}: 20 mm`, 'inch')).to.include('in')
+    expect(planFor(renameWater('pool1', 'Pond')(build)).days).to.deep.equal(plan.days)
+  })
+})
+
+describe('Builds that are shown', () => {
+  const shown = [demo(), demo('2-mole-at-varnsey')]
+  const startOf = (b: Build) => b.calendar.start
+  const at = (utc: string) => begunNow(shown, Date.parse(utc)).map(startOf)
+
+  it('begin on the day they are first opened, as many days apart as they were; the next where its hour is long past', () => {
+    expect(at('2026-11-24T18:20Z')).to.deep.equal(shown.map(startOf))
+    expect(at('2027-02-16T09:00Z')).to.deep.equal(['2027-02-16T18:00', '2027-02-17T18:30'])
+    expect(at('2027-02-16T21:00Z')).to.deep.equal(['2027-02-17T18:00', '2027-02-18T18:30'])
+    expect(at('2026-03-01T00:10Z')).to.deep.equal(['2026-03-01T18:00', '2026-03-02T18:30'])
+    expect(begunNow([], 0)).to.deep.equal([])
+  })
+
+  it('take days off, busy hours, deadline and what was settled along', () => {
+    const build = settleStep('ground/base', { at: '2026-11-25T19:00', notOn: ['2026-11-30'] })({
+      ...demo(),
+      calendar: {
+        ...demo().calendar,
+        deadline: '2026-12-31T23:59',
+        busy: [{ title: 'Choir', from: '2026-11-26T19:00Z', to: '2026-11-26T21:00Z' }]
+      }
+    })
+    const later = begunLater(build, 400)
+    expect(later.calendar.exceptions.map((e) => e.date)).to.deep.equal(['2028-01-12', '2028-01-16'])
+    expect(later.calendar.deadline).to.equal('2028-02-04T23:59')
+    expect(later.calendar.busy[0]).to.include({
+      from: '2027-12-31T19:00Z',
+      to: '2027-12-31T21:00Z'
+    })
+    expect(later.arrange[0]).to.include({ at: '2027-12-30T19:00' })
+    expect(later.arrange[0]!.notOn).to.deep.equal(['2028-01-04'])
+    expect(begunLater(later, -400)).to.deep.equal(build)
+  })
+})
+
+describe('Options of the server', () => {
+  it('take their value after = or after a space, and none that is another option', () => {
+    expect(optionIn(['node', 'x', '--port', '4900'], 'port')).to.equal('4900')
+    expect(optionIn(['node', 'x', '--port=4901', '--host'], 'port')).to.equal('4901')
+    expect(optionIn(['node', 'x', '--host', '--demo'], 'host')).to.equal(undefined)
+    expect(optionIn(['node', 'x', '--host'], 'host')).to.equal(undefined)
+    expect(optionIn(['node', 'x'], 'port')).to.equal(undefined)
+  })
+})
