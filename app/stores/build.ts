@@ -62,6 +62,8 @@ export const useBuildStore = defineStore('build', () => {
 
   /** What of the last edits no file may hold, and was brought inside. */
   const mended = shallowRef<string[]>([])
+  /** Whoever opens or closes takes the next: what still waits then leaves the build to them. */
+  let turn = 0
   let revision = 0
   /** Edits of this tab so far: what is put aside is known to be older or newer than what is saved. */
   let edits = 0
@@ -245,11 +247,13 @@ export const useBuildStore = defineStore('build', () => {
     void derive()
   }
 
-  /** Opens a build; says false when there is none of that id. */
+  /** Opens a build; says false when there is none of that id, or when another was opened meanwhile. */
   async function open(id: string): Promise<boolean> {
+    const mine = ++turn
     if (build.value?.id === id) return true
     await save()
     const row = await loadBuild(id)
+    if (mine !== turn) return false
     missing.value = !row || row.deletedAt !== null || tooNew(row.build)
     if (!row || missing.value) {
       build.value = null
@@ -296,11 +300,13 @@ export const useBuildStore = defineStore('build', () => {
     await keepCards([{ id, key, card: cardOf(build.value, plan.value) }])
   }
 
-  /** Leaves the build: saves what is open and lets it go. */
+  /** Leaves the build: saves what is open and lets it go, unless it was opened again meanwhile. */
   async function close(): Promise<void> {
+    const mine = ++turn
     await save()
     if (dirty) return
     await leaveCard()
+    if (mine !== turn) return
     if (build.value) tell({ kind: 'left', id: build.value.id })
     build.value = null
     plan.value = null

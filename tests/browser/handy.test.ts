@@ -265,6 +265,27 @@ describe('Handy at the bench', function () {
     await close()
   })
 
+  it('a build left and opened again at once stays open', async () => {
+    const { page, said, close } = await open('water')
+    await page.locator('[data-test="heights"]').waitFor()
+    await page.evaluate(() => {
+      // back as soon as Builds begins to show, while the build's card is still being kept
+      const there = new MutationObserver(() => {
+        if (!document.querySelector('[data-test="new-build"]')) return
+        there.disconnect()
+        history.back()
+      })
+      there.observe(document.body, { childList: true, subtree: true })
+    })
+    await page.locator('nav').getByText('Builds', { exact: true }).first().click()
+    await page.waitForURL(/\/water$/)
+    await page.locator('[data-test="heights"]').waitFor()
+    await page.waitForTimeout(1500)
+    expect(await page.locator('[data-test="heights"]').count()).to.equal(1)
+    expect(said).to.deep.equal([])
+    await close()
+  })
+
   it('a time zone is found by a few letters; what is none leaves it as it was', async () => {
     const { page, said, close } = await open('days')
     await page.getByRole('tab', { name: 'Hours' }).click()

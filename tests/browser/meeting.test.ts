@@ -105,4 +105,26 @@ describe('Where two things meet', function () {
     await card.getByText('Waits for your hands').waitFor()
     await context.close()
   })
+
+  it('a deadline without an hour is the end of its day; money of a what-if says its currency', async () => {
+    const context = await s.profile()
+    const page = await openPage(context, `${s.address}/build/${DEMO_ID}/days`)
+    await page.locator('[data-leaf="what"]').click()
+    const field = page.locator('[data-test="deadline"] input')
+    await field.fill('2027-01-05')
+    await field.press('Tab')
+    await page.waitForFunction(
+      () =>
+        document.querySelector<HTMLInputElement>('[data-test="deadline"] input')?.value ===
+        '2027-01-05 23:59'
+    )
+    await field.fill('2027-02-30')
+    await field.press('Tab')
+    await page.getByText('“2027-02-30” is no date').waitFor()
+    await page
+      .getByText(/sittings? · \S*\d.*to buy/)
+      .first()
+      .waitFor()
+    await context.close()
+  })
 })
