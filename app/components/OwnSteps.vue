@@ -1,35 +1,41 @@
 <script setup lang="ts">
 import { ElButton, ElInput } from 'element-plus'
 import { X } from '@lucide/vue'
-import { computed, reactive } from 'vue'
+import { computed, reactive, ref } from 'vue'
 import { addOwnStep, changeOwnStep } from '../../core/build/lays'
 import type { OwnStep } from '../../core/build/types'
 import { duration } from '../../core/words/durations'
 import { said } from '../words'
 import { useBuildStore } from '../stores/build'
-import ChoiceField from './ChoiceField.vue'
+import ManyField from './ManyField.vue'
 import NumberField from './NumberField.vue'
 
 /** Steps of the builder's own: each with its work, its wait and its place among the others. */
 const store = useBuildStore()
 const build = computed(() => store.build!)
-const places = computed(() => [
-  { id: '', name: 'whenever hands are free' },
-  ...(store.plan?.steps.steps ?? [])
+const places = computed(() =>
+  (store.plan?.steps.steps ?? [])
     .filter((s) => !s.of.startsWith('own/'))
-    .map((s) => ({
-      id: s.id,
-      name: `${waterOf(s.water)}${s.title}`
-    }))
-])
+    .map((s) => ({ id: s.id, name: `${waterOf(s.water)}${s.title}` }))
+)
 const waterOf = (id: string | null) => {
   const found = build.value.waters.find((w) => w.id === id)
   return found ? `${found.name}: ` : ''
 }
-const form = reactive({ name: '', handsMin: 30 as number | null, waitMin: 0 as number | null })
+const form = reactive({ name: '', handsMin: null as number | null, waitMin: 0 as number | null })
+const entry = ref<HTMLElement | null>(null)
+/** What is still to be said before it can be added. */
+const asks = ref('')
+function ask(question: string, field: number): void {
+  asks.value = question
+  entry.value?.querySelectorAll('input')[field]?.focus()
+}
+/** Enter in the name goes on to how long it takes: nothing is added by guess. */
 function add(): void {
   const name = form.name.trim()
-  if (name === '' || form.handsMin === null) return
+  if (name === '') return ask('What is it called?', 0)
+  if (form.handsMin === null) return ask('How long are your hands at it?', 1)
+  asks.value = ''
   store.edit(
     `Own step: ${name}`,
     addOwnStep({
@@ -37,17 +43,17 @@ function add(): void {
       water: null,
       handsMin: Math.round(form.handsMin),
       waitMin: Math.round(form.waitMin ?? 0),
-      after: null,
-      before: null,
+      after: [],
+      before: [],
       uses: null
     })
   )
-  form.name = ''
+  Object.assign(form, { name: '', handsMin: null, waitMin: 0 })
 }
 /** It belongs to the water whose steps it stands between. */
 function place(own: OwnStep, change: Partial<Pick<OwnStep, 'after' | 'before'>>): void {
   const at = { ...own, ...change }
-  const step = store.plan?.steps.steps.find((s) => s.id === (at.before ?? at.after))
+  const step = store.plan?.steps.steps.find((s) => s.id === (at.before[0] ?? at.after[0]))
   store.edit('Own step', changeOwnStep(own.id, { ...change, water: step?.water ?? null }))
 }
 </script>
@@ -71,21 +77,23 @@ function place(own: OwnStep, change: Partial<Pick<OwnStep, 'after' | 'before'>>)
             ><X :size="16" aria-hidden="true"
           /></ElButton>
         </div>
-        <ChoiceField
+        <ManyField
           label="After"
-          :model-value="o.after ?? ''"
+          none="nothing: whenever hands are free"
+          :model-value="o.after"
           :options="places"
-          @update:model-value="place(o, { after: $event || null })"
+          @update:model-value="place(o, { after: $event })"
         />
-        <ChoiceField
+        <ManyField
           label="Before"
-          :model-value="o.before ?? ''"
+          none="nothing: it holds up no other work"
+          :model-value="o.before"
           :options="places"
-          @update:model-value="place(o, { before: $event || null })"
+          @update:model-value="place(o, { before: $event })"
         />
       </li>
     </ul>
-    <form class="row" @submit.prevent="add">
+    <form ref="entry" class="row" novalidate @submit.prevent="add">
       <ElInput
         v-model="form.name"
         class="choice grow"
@@ -98,6 +106,7 @@ function place(own: OwnStep, change: Partial<Pick<OwnStep, 'after' | 'before'>>)
         class="minutes"
         label="Work"
         unit="min"
+        blank="?"
         :min="1"
         :max="60000"
         whole
@@ -110,6 +119,7 @@ function place(own: OwnStep, change: Partial<Pick<OwnStep, 'after' | 'before'>>)
         :max="100000"
         whole
       /><ElButton native-type="submit" class="tool" data-test="own-add">Add</ElButton>
+      <p v-if="asks" class="small fault" role="alert" data-test="own-asks">{{ asks }}</p>
     </form>
   </section>
 </template>

@@ -101,12 +101,8 @@ const FILLS: Record<number, string> = { 15: 'thin', 40: 'half', 70: 'thick' }
         </tbody>
       </table>
       <p v-if="white.standsMm !== null" class="small">
-        <template v-if="white.standsMm >= white.reliefMm"
-          >Stands {{ mm(white.reliefMm) }} high by itself.</template
-        ><template v-else
-          >Stands <b>{{ mm(white.standsMm) }}</b> by itself; {{ mm(white.reliefMm) }} is
-          wanted.</template
-        >
+        Stands up to <b>{{ mm(white.standsMm) }}</b> high by itself; {{ mm(white.reliefMm) }} is
+        wanted.
       </p>
       <dl v-if="white.dries" class="dries small">
         <dt>stays white</dt>

@@ -93,6 +93,7 @@ export interface FactRow {
  * 7 — 2026-11-28: builds are brought to version 7.
  * 8 — 2026-11-29: earlier states of builds.
  * 9 — 2026-11-30: cards of builds, worked out before.
+ * 10 — 2026-12-01: builds are of version 8.
  */
 class SpindleDb extends Dexie {
   builds!: EntityTable<BuildRow, 'id'>
@@ -113,6 +114,7 @@ class SpindleDb extends Dexie {
     this.version(7).upgrade(bringAll)
     this.version(8).stores({ versions: 'id, build' })
     this.version(9).stores({ cards: 'id' })
+    this.version(10).upgrade(bringAll)
   }
 }
 

@@ -11,12 +11,14 @@ import {
   clocksDuring,
   figuresFor,
   lookEntry,
+  openBefore,
   stepsAhead,
   waitings,
   workEntry,
   type Waiting,
   madeApart
 } from '../../core/bench/benchSteps'
+import { counted } from '../../core/words/sentences'
 import { lookAloud, stepAloud } from '../../core/bench/aloud'
 import { clockText } from '../../core/bench/benchClocks'
 import { logged } from '../../core/build/workEdits'
@@ -117,9 +119,24 @@ watch(
     if (id) askedMs = Date.now()
   }
 )
+/** What the step lies on and is not done: who begins it all the same is asked once, and is master. */
+const stillOpen = computed(() =>
+  plan.value ? openBefore(plan.value, ahead.value, shownId.value) : []
+)
+const firstOpen = computed(() => plan.value?.steps.steps.find((s) => s.id === stillOpen.value[0]))
+/** The step that was asked about, and when. */
+const askedOpen = ref({ id: '', atMs: 0 })
 function begin(): void {
   if (!step.value || begun.value) return
-  bench.begin(step.value.id)
+  const { id } = step.value
+  if (stillOpen.value.length > 0 && askedOpen.value.id !== id) {
+    askedOpen.value = { id, atMs: Date.now() }
+    return
+  }
+  // the tap that was asked is not its own answer
+  if (Date.now() - askedOpen.value.atMs < TWO_TAPS_MS) return
+  askedOpen.value = { id: '', atMs: 0 }
+  bench.begin(id)
 }
 function startClock(c: {
   name: string
@@ -380,6 +397,16 @@ function addOwn(): void {
             data-test="surely"
           >
             Done so soon? Press once more if it is.
+          </p>
+          <p v-if="firstOpen && !begun" class="soon" role="status" data-test="still-open">
+            Not done yet: <b>{{ said(firstOpen.title) }}</b><template v-if="stillOpen.length > 1">
+              and {{ counted(stillOpen.length - 1, 'more piece') }} of work that come before
+              it</template
+            ><template v-else>, which comes before it</template>.<template
+              v-if="askedOpen.id === shownId"
+            >
+              Press once more to begin all the same.</template
+            >
           </p>
           <p v-if="tooSoon && !begun" class="soon">
             By the plan not before <b>{{ dayAndClock(tooSoon, zone) }}</b>: {{ whyThen }}.

@@ -22,6 +22,28 @@ export function stepsAhead({ log }: Pick<Build, 'log'>, { days }: Pick<Plan, 'da
   return [...new Set(open.map((w) => w.step))]
 }
 
+/**
+ * What a step lies on or waits for, near or far, and is not done yet.
+ *
+ * @param ahead  steps still ahead: `stepsAhead`
+ * @returns      their ids, in the order of `ahead`
+ */
+export function openBefore(
+  { steps }: Pick<Plan, 'steps'>,
+  ahead: readonly string[],
+  id: string
+): string[] {
+  const below = new Set<string>()
+  const next = [id]
+  for (let at = next.pop(); at !== undefined; at = next.pop())
+    for (const { from, to } of steps.links)
+      if (to === at && !below.has(from)) {
+        below.add(from)
+        next.push(from)
+      }
+  return ahead.filter((step) => below.has(step))
+}
+
 /** How a cup is called in addresses: pool, pour and cup. @example cupName({ pool: 'weir', pour: 2, cup: 1 }) // "weir-2-1" */
 export const cupName = (b: { pool: string; pour: number; cup: number }): string =>
   `${b.pool}-${b.pour}-${b.cup}`

@@ -599,19 +599,40 @@ export const addPool: Edit = (build) => {
   return { ...build, waters: [...build.waters, pool] }
 }
 
+/** How far from what is there already something new of its kind is put, mm. */
+const ASIDE_MM = 15
+
+/** The place itself, or beside it, the nearest first, where none of those stands: clear of them, and on the base. */
+function beside(build: Build, [x, y]: Point2, taken: readonly { x: number; y: number }[]): Point2 {
+  const { widthMm, depthMm } = build.base
+  const free = ([px, py]: Point2) =>
+    !taken.some((t) => Math.hypot(t.x - px, t.y - py) < ASIDE_MM - 1)
+  const within = ([px, py]: Point2) => px >= 0 && px <= widthMm && py >= 0 && py <= depthMm
+  const rings = Array.from({ length: 8 }, (_, ring) =>
+    [-1, 0, 1].flatMap((up) =>
+      [1, -1].map((side): Point2 => [x + side * ring * ASIDE_MM, y + up * ring * ASIDE_MM])
+    )
+  ).flat()
+  return [[x, y] as Point2, ...rings].find((at) => within(at) && free(at)) ?? [x, y]
+}
+
 /**
  * Adds a fall over the lip of the first pool that has none, into the next pool that stands lower; where
- * there is no pool, off a ledge.
+ * every pool has one, or there is none, off a ledge beside those that are there.
  */
 export const addFall: Edit = (build) => {
   const pools = poolsOf(build)
   const taken = new Set(
     build.waters.flatMap((w) => (w.kind === 'fall' && w.lip ? [w.lip.pool] : []))
   )
-  const from = pools.find((p) => !taken.has(p.id)) ?? pools[0]
+  const from = pools.find((p) => !taken.has(p.id))
   if (!from) {
     const fall = ledgeFall(build, freeId('fall', build.waters), nextName(build, 'fall', 'Fall'))
-    return { ...build, waters: [...build.waters, fall] }
+    const outlets = build.waters.flatMap((w) => (w.kind === 'fall' && w.outlet ? [w.outlet] : []))
+    const { outlet } = fall
+    const [x, y] = outlet ? beside(build, [outlet.x, outlet.y], outlets) : [0, 0]
+    const put = outlet ? { ...fall, outlet: { ...outlet, x, y } } : fall
+    return { ...build, waters: [...build.waters, put] }
   }
   const into = pools.find((p) => p.levelMm < from.levelMm)?.id ?? null
   const fall = fallOver(freeId('fall', build.waters), nextName(build, 'fall', 'Fall'), from, into)
@@ -664,11 +685,13 @@ const spread = (pool: Pool) => {
   return (Math.max(...xs) - Math.min(...xs)) * (Math.max(...ys) - Math.min(...ys))
 }
 
-/** Adds a splash in the middle of a pool. */
+/** Adds a splash in the middle of a pool, beside those that are there. */
 export const addSplash: Edit = (build) => {
   const pool = poolsOf(build).at(-1)
   if (!pool) return build
-  const [x, y] = middleOf(pool.outline.map((c): Point2 => [c.x, c.y]))
+  const splashes = build.waters.filter((w) => w.kind === 'splash')
+  const middle = middleOf(pool.outline.map((c): Point2 => [c.x, c.y]))
+  const [x, y] = beside(build, middle, splashes)
   return {
     ...build,
     waters: [

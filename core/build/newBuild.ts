@@ -219,7 +219,7 @@ function scene(asked: NewBuild): Build {
   const scale = scaleRatio(asked.scale) ?? 87
   const build: Build = {
     format: 'tall-spindle-build',
-    version: 7,
+    version: 8,
     id: asked.id,
     name: asked.name,
     scale: asked.scale,

@@ -19,7 +19,7 @@ import type { Material } from '../craft/materials/types'
  */
 export interface Build {
   format: 'tall-spindle-build'
-  version: 7
+  version: 8
   id: string
   /** What it is called by in calendars, where it was brought in again under another id; left out: its id. */
   origin?: string
@@ -590,9 +590,9 @@ export interface OwnStep {
   handsMin: number
   /** What must pass before what comes after it may begin, min. */
   waitMin: number
-  /** It comes after this step or lay, and before that one; null: whenever hands are free. */
-  after: string | null
-  before: string | null
+  /** It comes after all of these steps or lays, and before all of those; none: whenever hands are free. */
+  after: string[]
+  before: string[]
   /** Something it uses up, by the shelf's id, and how much of it in its own unit; null: nothing. */
   uses: { material: string; amount: number } | null
 }

@@ -13,6 +13,8 @@ export function order(held: Case): Contradiction[] {
   const all = worked(held)
   return [
     ...asOrdered(held),
+    ...ownHold(held),
+    ...nothingHidden(held, all),
     ...stacksHold(held, all),
     ...linksHold(held),
     ...waysHold(held, all),
@@ -36,6 +38,42 @@ function asOrdered({ build, plan }: Case): Contradiction[] {
       ? []
       : [wrong(`steps.lays[${stand[at]}]`, `the builder laid ${meant[at]} there in ${stack}`)]
   })
+}
+
+/** The builder's own steps stand between what they were put between, or it is said that they cannot. */
+function ownHold({ build, plan, begins, ends, touched }: Case): Contradiction[] {
+  return build.own.flatMap((own) => {
+    const id = `own/${own.id}`
+    const told = plan.findings.some((f) => f.id === `misplaced:${own.id}`)
+    const [start, end] = [begins.get(id), ends.get(id)]
+    if (told || touched.has(id) || start === undefined || end === undefined) return []
+    const named = (place: string) =>
+      plan.steps.steps
+        .filter((s) => (s.id === place || s.of === place) && !touched.has(s.id))
+        .map((s) => s.id)
+    const after = own.after.flatMap(named).filter((at) => start < (ends.get(at) ?? -Infinity))
+    const before = own.before
+      .flatMap(named)
+      .filter((at) => (begins.get(at) ?? Infinity) < end + (own.waitMin - ROUNDING_MIN) * MINUTE_MS)
+    return [
+      ...after.map((at) =>
+        wrong(`days.work[${id}]`, `it was put after ${at}, and begins before it`)
+      ),
+      ...before.map((at) =>
+        wrong(`days.work[${id}]`, `it was put before ${at}, and comes too late`)
+      )
+    ]
+  })
+}
+
+/** Nothing is painted that is seen no more: a bed under water that is carved, or skinned in paper. */
+function nothingHidden({ build, plan }: Case, all: readonly Worked[]): Contradiction[] {
+  const seen = build.waters.some(
+    (w) => w.kind === 'pool' && !all.some((at) => at.key === w.id && at.way.body?.tissue)
+  )
+  const painted = plan.steps.steps.filter((s) => s.of === 'ground/paint')
+  if (seen) return []
+  return painted.map((s) => wrong(`steps[${s.id}]`, 'no water here lets its bed be seen'))
 }
 
 /** A planned lay with its steps and on which side it is: on a part still off the model, or on the model. */

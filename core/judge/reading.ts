@@ -1,3 +1,4 @@
+import { CURRENT_VERSION } from '../build/file/migrations'
 import type { Build } from '../build/types'
 import { BUILT_IN } from '../craft/materials/shelf'
 import type { Material } from '../craft/materials/types'
@@ -214,7 +215,11 @@ function unreadable(build: unknown, plan: unknown): Contradiction | null {
   if (shapeOf(build) !== 'object' || (build as Build).format !== 'tall-spindle-build')
     return bad('build', 'it is no build of this app')
   const { version, id } = build as Build
-  if ((version as number) > 7) return bad('build.version', `was ${version}; a newer app wrote it`)
+  if ((version as number) !== CURRENT_VERSION)
+    return bad(
+      'build.version',
+      `was ${version}; ${(version as number) > CURRENT_VERSION ? 'a newer app wrote it' : `it is read as version ${CURRENT_VERSION}`}`
+    )
   if (!Array.isArray((build as Build).waters)) return bad('build.waters', 'it must be a list')
   if (shapeOf(plan) !== 'object') return bad('plan', 'it is no plan')
   for (const [path, shape] of PARTS) {

@@ -383,8 +383,8 @@ export const EDITS: Readonly<Record<string, Make>> = {
       water: by.pick([null, ...ids(build.waters)]),
       handsMin: by.pick([5, 30, 90]),
       waitMin: by.pick(WAIT),
-      after: by.pick([null, ...of]),
-      before: by.pick([null, null, ...of]),
+      after: by.pick([[], [by.pick(of)], [...new Set([by.pick(of), by.pick(of)])]]),
+      before: by.pick([[], [], [by.pick(of)]]),
       uses: by.pick([null, { material: by.pick(BUILT_IN).id, amount: 5 }])
     })(build)
   },

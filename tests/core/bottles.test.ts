@@ -72,7 +72,15 @@ describe('A bottle of one’s own of every kind', () => {
       ),
       { numRuns: 25 }
     )
+    // what was typed is read back as it was typed
+    for (const gel of GELS)
+      for (const h of [24, 48, 72, 96, 240]) {
+        const [, clear, stipple] = labelOf(gel).filter((f) => f.unit !== 'Pa')
+        expect(clear.read(clear.write(gel, h)), `${gel.id}, ${h} h`).to.equal(h)
+        expect(stipple.read(stipple.write(gel, h)), `${gel.id}, ${h} min`).to.equal(h)
+      }
     expect(() => clearIn(GELS[0], 1)).to.throw(RangeError, /at the soonest/)
+    expect(() => clearIn({ ...GELS[0], coatMm: 0.1 }, 1500)).to.throw(RangeError, /at the latest/)
     expect(() => clearIn({ ...GELS[0], solidsVol: 0.98 }, 48)).to.throw(RangeError, /never leaves/)
   })
 

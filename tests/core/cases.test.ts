@@ -276,8 +276,8 @@ describe('Builders’ own ways, from the bed up (common practice, no source)', f
               water: 'pool1',
               handsMin: 40,
               waitMin: 0,
-              after: 'pool1/undam',
-              before: null,
+              after: ['pool1/undam'],
+              before: [],
               uses: null
             }
           ]

@@ -88,7 +88,7 @@ describe('The build file', () => {
       ['[]', /must be an object/],
       ['null', /must be an object/],
       ['{}', /^format: .*tall-spindle-build/],
-      [set('version', 8), /^version: was 8; .*newer/],
+      [set('version', 9), /^version: was 9; .*newer/],
       [set('version', '1'), /^version: was "1"; must be a whole number/],
       [set('version', 0), /^version: was 0/],
       [set('name', 7), /^name: was 7; must be a string/],
@@ -219,7 +219,7 @@ describe('The build file', () => {
     if (!result.ok) throw new Error(JSON.stringify(result.faults))
     const old = JSON.parse(text) as { waters: object[]; ground: object }
     expect(result.value).to.deep.include({
-      version: 7,
+      version: 8,
       outOfLevel: { xDeg: 0, yDeg: 0 },
       flow: { mood: 'steady', dischargeM3S: null },
       meets: []
@@ -246,7 +246,7 @@ describe('The build file', () => {
     if (!result.ok) throw new Error(JSON.stringify(result.faults))
     const old = JSON.parse(text) as { waters: object[] }
     expect(result.value).to.deep.include({
-      version: 7,
+      version: 8,
       flow: { mood: 'steady', dischargeM3S: null },
       meets: []
     })
@@ -260,7 +260,7 @@ describe('The build file', () => {
     if (!result.ok) throw new Error(JSON.stringify(result.faults))
     const old = JSON.parse(text) as { waters: object[] }
     expect(result.value).to.deep.include({
-      version: 7,
+      version: 8,
       repairs: [],
       finish: { white: 'painted-white', spray: 'teased-fibre', reliefMm: 1, yours: [] }
     })
@@ -275,7 +275,7 @@ describe('The build file', () => {
     if (!result.ok) throw new Error(JSON.stringify(result.faults))
     const old = JSON.parse(text) as { waters: object[]; calendar: object }
     expect(result.value).to.deep.include({
-      version: 7,
+      version: 8,
       copies: 1,
       arrange: [],
       order: [],
@@ -298,7 +298,7 @@ describe('The build file', () => {
     if (!result.ok) throw new Error(JSON.stringify(result.faults))
     const old = JSON.parse(text) as { waters: object[]; log: object }
     expect(result.value).to.deep.include({
-      version: 7,
+      version: 8,
       running: { source: null, out: null, brushMm: null, mapsFrom: null, kept: [] },
       waters: old.waters,
       log: old.log
@@ -312,7 +312,7 @@ describe('The build file', () => {
     if (!result.ok) throw new Error(JSON.stringify(result.faults))
     expect(result.value).to.deep.equal({
       ...(JSON.parse(text) as object),
-      version: 7,
+      version: 8,
       from: 'bare-board',
       care: 'thorough',
       lays: [],
@@ -323,6 +323,24 @@ describe('The build file', () => {
     const { steps, days } = derivePlan(result.value)
     expect(steps.aside).to.deep.equal([])
     expect(days.finish).to.equal(derivePlan(demo()).days.finish)
+  })
+
+  it('a file of version 7 keeps the places of one’s own steps; from now on there may be several', () => {
+    const text = readFileSync(new URL('../support/weir-version-7.json', import.meta.url), 'utf8')
+    const result = readBuild(text)
+    if (!result.ok) throw new Error(JSON.stringify(result.faults))
+    expect(result.value.own.map(({ after, before }) => [after, before])).to.deep.equal([
+      [['ground/seal'], []],
+      [[], ['finish/edges']]
+    ])
+    const [lamp, boat] = result.value.own
+    const after = ['ground/seal', 'ground/paint']
+    const both = { ...result.value, own: [{ ...lamp, after, before: ['finish/gloss'] }, boat] }
+    const { days, steps } = derivePlan(both)
+    const at = (id: string) => days.work.filter((w) => w.step.split('#')[0] === id)
+    expect(steps.misplaced).to.deep.equal([])
+    for (const id of after) expect(at('own/own1')[0].startMs).to.be.at.least(at(id).at(-1)!.endMs)
+    expect(at('finish/gloss')[0].startMs).to.be.at.least(at('own/own1')[0].endMs + 60 * 60_000)
   })
 
   it('the published JSON Schema is that of the code, and a JSON Schema validator agrees with it', () => {
@@ -340,7 +358,7 @@ describe('The build file', () => {
     ])
       expect(validate(build), JSON.stringify(validate.errors)).to.equal(true)
     for (const wrong of [
-      { ...demo(), version: 8 },
+      { ...demo(), version: 9 },
       { ...demo(), name: 3 },
       { ...demo(), base: { widthMm: 3, depthMm: 100 } },
       { ...demo(), waters: [{ kind: 'pool' }] },

@@ -3,7 +3,7 @@ import fc from 'fast-check'
 import { readdirSync, readFileSync } from 'node:fs'
 import { main } from '../../cli/main'
 import { changeFinish, changePool, changeSea, setWay } from '../../core/build/edits'
-import { addLaid, setLays } from '../../core/build/lays'
+import { addLaid, addOwnStep, setLays } from '../../core/build/lays'
 import { WATERS_NAMED } from '../../core/build/newBuild'
 import type { Build } from '../../core/build/types'
 import { CARE, FROM } from '../../core/craft/ways/types'
@@ -113,6 +113,16 @@ describe('The judge', function () {
     addLaid({ stack: 'pool1', way: 'lacquer-coat' })(
       addLaid({ stack: 'pool1', way: 'paint-coat' })(made({ waters: 'pool' }))
     )
+  const owned = () =>
+    addOwnStep({
+      name: 'Wire the lamp',
+      water: null,
+      handsMin: 20,
+      waitMin: 0,
+      after: ['ground/wash'],
+      before: [],
+      uses: null
+    })(made())
   const work = (plan: PlanRead, step: string) => plan.days.work.filter((w) => w.step === step)
   const moveTo = (plan: PlanRead, step: string, ms: number) => {
     for (const w of work(plan, step)) {
@@ -278,6 +288,18 @@ describe('The judge', function () {
       made,
       (p) => void (p.days.work = p.days.work.filter((w) => w.step !== 'finish/gloss'))
     ],
+    [
+      'a step of one’s own before what it was put after',
+      'order',
+      owned,
+      (p) => moveTo(p, 'own/own1', beginOf(p, 'ground/wash') - 3.6e6)
+    ],
+    [
+      'a bed painted that nobody sees',
+      'order',
+      () => setWay('pool1', 'carved-water')(made({ waters: 'pool' })),
+      (p) => void Object.assign(step(p, 'ground/wash'), { of: 'ground/paint' })
+    ],
     ['a wait of nothing', 'waits', made, (p) => void (step(p, 'ground/paint').waitMin = 0)],
     [
       'undammed 0 min after the pour',
@@ -440,7 +462,7 @@ describe('The judge', function () {
     expect(one(build, {})).to.equal('input plan.build')
     expect(one(build, null)).to.equal('input plan')
     expect(one([], plan)).to.equal('input build')
-    expect(one({ ...build, version: 8 }, plan)).to.equal('input build.version')
+    expect(one({ ...build, version: 9 }, plan)).to.equal('input build.version')
     expect(one({ ...build, id: 'other' }, plan)).to.equal('input plan.build')
     expect(one(build, { ...plan, days: { ...plan.days, work: 3 } })).to.equal(
       'input plan.days.work'

@@ -206,8 +206,8 @@ describe('What is left out, what is there already, what is one’s own', functio
       water: 'pool1',
       handsMin: 25,
       waitMin: 60,
-      after: pours[0].id,
-      before: pours[1].id,
+      after: [pours[0].id],
+      before: [pours[1].id],
       uses: { material: 'white-acrylic', amount: 7 }
     }
     const added = addOwnStep(boat)(build)
@@ -219,7 +219,7 @@ describe('What is left out, what is there already, what is one’s own', functio
       p.amounts.shopping.find((l) => l.material === 'white-acrylic')!.amount
     expect(white(plan)).to.be.closeTo(white(planFor(build)) + 7, 1e-9)
     const turned = planFor(
-      changeOwnStep('own1', { after: pours[1].id, before: pours[0].id })(added)
+      changeOwnStep('own1', { after: ['ground/base', pours[1].id], before: [pours[0].id] })(added)
     )
     expect(turned.steps.misplaced).to.deep.equal(['own1'])
     expect(turned.findings.map((f) => f.id)).to.include('misplaced:own1')
@@ -228,8 +228,7 @@ describe('What is left out, what is there already, what is one’s own', functio
     expect(readBuild(writeBuild(added))).to.deep.equal({ ok: true, value: added })
     // as many as anybody would, and no more
     let many: Build = build
-    for (let k = 0; k < 520; k++)
-      many = addOwnStep({ ...boat, name: `Job ${k}`, before: null })(many)
+    for (let k = 0; k < 520; k++) many = addOwnStep({ ...boat, name: `Job ${k}`, before: [] })(many)
     expect(many.own).to.have.length(500)
     expect(planFor(many).days.finishMs).to.be.a('number')
   })

@@ -20,7 +20,7 @@ export type AnyVersion = Record<string, unknown> & { version: number }
 export type Migration = (file: AnyVersion) => AnyVersion
 
 /** The version this app writes. */
-export const CURRENT_VERSION = 7
+export const CURRENT_VERSION = 8
 
 /**
  * The dated list of versions, each with the step that takes a file from it to the next.
@@ -41,6 +41,7 @@ export const CURRENT_VERSION = 7
  * runs that were kept.
  * 7 — 2026-11-28, a build says what is there already, how careful to be, what is left out, and steps
  * of the builder's own.
+ * 8 — 2026-12-01, a step of the builder's own comes after and before any number of others.
  */
 export const MIGRATIONS: ReadonlyMap<number, Migration> = new Map([
   [1, withPours],
@@ -48,7 +49,8 @@ export const MIGRATIONS: ReadonlyMap<number, Migration> = new Map([
   [3, withMaking],
   [4, withWork],
   [5, withRunning],
-  [6, withLays]
+  [6, withLays],
+  [7, withPlaces]
 ])
 
 /** What is no object is left as it is: the check that follows says so. */
@@ -100,6 +102,17 @@ function withRunning(file: AnyVersion): AnyVersion {
 
 function withLays(file: AnyVersion): AnyVersion {
   return { ...laysDefaults(), ...file }
+}
+
+function withPlaces(file: AnyVersion): AnyVersion {
+  const listed = (place: unknown) =>
+    place === null ? [] : typeof place === 'string' ? [place] : place
+  const own = Array.isArray(file.own)
+    ? file.own.map((step: unknown) =>
+        isObject(step) ? { ...step, after: listed(step.after), before: listed(step.before) } : step
+      )
+    : file.own
+  return { ...file, own }
 }
 
 /**

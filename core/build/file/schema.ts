@@ -322,7 +322,7 @@ const KINDS = { pool, fall, reach, sea, splash }
  */
 export const BUILD_SCHEMA = open({
   format: Joi.valid('tall-spindle-build').required(),
-  version: Joi.valid(7).required(),
+  version: Joi.valid(8).required(),
   id: id().required(),
   origin: id(),
   name: name().required(),
@@ -452,8 +452,8 @@ export const BUILD_SCHEMA = open({
         water: id().allow(null).required(),
         handsMin: Joi.number().integer().min(1).max(60_000).required(),
         waitMin: Joi.number().integer().min(0).max(100_000).required(),
-        after: stepName().allow(null).required(),
-        before: stepName().allow(null).required(),
+        after: Joi.array().items(stepName()).unique().max(40).required(),
+        before: Joi.array().items(stepName()).unique().max(40).required(),
         uses: open({
           material: id().required(),
           amount: Joi.number().greater(0).max(1e6).required()

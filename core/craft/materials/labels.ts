@@ -105,7 +105,12 @@ export function clearIn(gel: Gel, wantedH: number): Gel {
     throw new RangeError(
       `A coat of ${gel.coatMm} mm loses its water in ${Math.ceil(quickest * 10) / 10} h at the soonest in a room of ${LABEL_ROOM.tempC} °C: give the thickness that the label means.`
     )
-  const log = halvedTo(slow, fast, (d) => at(d) > wantedH, { steps: 24, within: 0.002 })
+  const slowest = at(slow)
+  if (wantedH > slowest)
+    throw new RangeError(
+      `A coat of ${gel.coatMm} mm is clear after ${Math.floor(slowest)} h at the latest in a room of ${LABEL_ROOM.tempC} °C: give the thickness that the label means.`
+    )
+  const log = halvedTo(slow, fast, (d) => at(d) > wantedH, { steps: 24, within: 0.0001 })
   return { ...gel, dM2S: 10 ** log }
 }
 

@@ -127,10 +127,11 @@ export const GROUNDWORK: Way = {
       risk: 'Water shows what lies under it: a bare bed is seen for good.',
       order: 6,
       title: 'Paint the bed',
+      onlyWith: 'bedCm2',
       breakable: true,
       how: 'Dark where deep, lighter to the shore; fade it at the waterline. What the water hides is still seen through it.',
       right: 'It looks like the river with the water let out.',
-      hands: { fixed: 25, per: { waterCm2: 0.08 } },
+      hands: { fixed: 25, per: { bedCm2: 0.08 } },
       wait: { becomes: 'firm', min: 'paintDry' },
       after: ['shell'],
       cautions: []
@@ -192,7 +193,7 @@ export const GROUNDWORK: Way = {
     }
   ],
   uses: [
-    { material: 'bed-paint', amount: { fixed: 5, per: { waterCm2: 0.02 } }, by: ['paint'] },
+    { material: 'bed-paint', amount: { fixed: 5, per: { bedCm2: 0.02 } }, by: ['paint'] },
     { material: 'scatter', amount: { fixed: 20, per: { baseCm2: 0.03 } }, by: ['texture'] },
     { material: 'thinned-glue', amount: { fixed: 20, per: { baseCm2: 0.03 } }, by: ['texture'] },
     { material: 'wetting-mix', amount: { fixed: 15, per: { baseCm2: 0.025 } }, by: ['texture'] },

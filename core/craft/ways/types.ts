@@ -68,6 +68,8 @@ export type CureName =
 export type SizeName =
   | 'baseCm2'
   | 'waterCm2'
+  /** Water whose bed is seen through it. */
+  | 'bedCm2'
   | 'sealCoats'
   | 'castingMl'
   | 'areaCm2'
@@ -285,7 +287,7 @@ export interface BodyNeeds {
   dam?: true
   /** What is laid on its bed before anything fills it: a coat by material and thickness. */
   bed?: { material: string; label: string; thicknessMm: number }
-  /** Tissue in glue, painted to look deep. */
+  /** Tissue in glue, painted to look deep: what lies under it is seen no more. */
   tissue?: true
   lacquer?: true
   /** Gel on top: one coat that takes the ripples, or the coats that it is made of. */

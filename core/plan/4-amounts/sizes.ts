@@ -40,11 +40,15 @@ export function sizesOf(
   stacks: StacksPlan,
   shelf: Shelf
 ): BuildSizes {
-  const waterCm2 = ground.pools.reduce((sum, p) => sum + p.areaMm2 / 100, 0)
+  const waterOf = (pools: readonly { id: string }[]) =>
+    ground.pools
+      .filter((g) => pools.some((p) => p.id === g.id))
+      .reduce((sum, p) => sum + p.areaMm2 / 100, 0)
   const widthCm = forms.falls.reduce((sum, f) => sum + f.widthMm / 10, 0)
   const whole: Sizes = {
     baseCm2: (build.base.widthMm * build.base.depthMm) / 100,
-    waterCm2,
+    waterCm2: waterOf(poolsOf(build)),
+    bedCm2: waterOf(poolsOf(build).filter((p) => !bodyNeeds(p.way).tissue)),
     widthCm,
     landformMm: onShelf(shelf, 'landform', build.ground.landform)?.ready
       ? 0

@@ -6,9 +6,12 @@ import type { Step, StepLink } from './types'
 /** Where a step of one's own without a place stands among those of the trade: after all water. */
 const LATE = 19
 
-/** The last and the first turn of a step or lay: "pool1/pour" is pour 3 of 3, or pour 1. */
-const turnsOf = (steps: readonly Step[], id: string): Step[] =>
-  steps.filter((s) => s.id === id || s.of === id)
+/** The turns of a step or lay, "pool1/pour" is pours 1 to 3: of a lay those on the model, where it has any. */
+function turnsOf(steps: readonly Step[], id: string): Step[] {
+  const all = steps.filter((s) => s.id === id || s.of === id)
+  const onModel = all.filter((s) => !s.apart)
+  return onModel.length > 0 ? onModel : all
+}
 
 /**
  * Puts the builder's own steps among the others, each after and before what it was put between.
@@ -18,23 +21,22 @@ const turnsOf = (steps: readonly Step[], id: string): Step[] =>
 export function ownSteps(build: Build, steps: Step[], links: StepLink[]): string[] {
   const misplaced: string[] = []
   for (const own of build.own) {
-    const below = own.after === null ? undefined : turnsOf(steps, own.after).at(-1)
-    const above = own.before === null ? undefined : turnsOf(steps, own.before)[0]
-    const step = stepOf(own, above?.order ?? below?.order ?? LATE)
+    const below = own.after.flatMap((id) => turnsOf(steps, id).at(-1) ?? [])
+    const above = own.before.flatMap((id) => turnsOf(steps, id)[0] ?? [])
+    const last = Math.max(...below.map((s) => s.order))
+    const step = stepOf(
+      own,
+      above.length > 0 ? Math.min(...above.map((s) => s.order)) : below.length > 0 ? last : LATE
+    )
     steps.push(step)
-    if (below && above && reaches(links, above.id, below.id)) {
+    if (above.some((a) => below.some((b) => a.id === b.id || reaches(links, a.id, b.id)))) {
       misplaced.push(own.id)
       continue
     }
-    if (below)
-      links.push({
-        from: below.id,
-        to: step.id,
-        minMin: below.becomes === 'wet' ? 0 : below.waitMin,
-        becomes: below.becomes
-      })
-    if (above)
-      links.push({ from: step.id, to: above.id, minMin: own.waitMin, becomes: step.becomes })
+    for (const { id, becomes, waitMin } of below)
+      links.push({ from: id, to: step.id, minMin: becomes === 'wet' ? 0 : waitMin, becomes })
+    for (const { id } of above)
+      links.push({ from: step.id, to: id, minMin: own.waitMin, becomes: step.becomes })
   }
   return misplaced
 }

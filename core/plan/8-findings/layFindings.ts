@@ -8,8 +8,8 @@ import type { Finding, Stages } from './types'
  * were put. What follows from how careful one chose to be is not warned of.
  */
 export function layFindings(build: Build, { amounts, steps }: Stages): Finding[] {
-  const titleOf = (id: string | null) =>
-    steps.steps.find((s) => s.id === id || s.of === id)?.title ?? id ?? ''
+  const titleOf = (id: string) => steps.steps.find((s) => s.id === id || s.of === id)?.title ?? id
+  const titlesOf = (ids: readonly string[]) => ids.map(titleOf).join(' and ')
   const layOf = (id: string) => steps.lays.find((l) => l.id === id)
   return [
     ...steps.aside
@@ -79,7 +79,7 @@ export function layFindings(build: Build, { amounts, steps }: Stages): Finding[]
         place: 'build-up',
         water: o.water,
         title: `“${o.name}” cannot stand where it was put`,
-        number: `after ${titleOf(o.after)}, before ${titleOf(o.before)}`,
+        number: `after ${titlesOf(o.after)}, before ${titlesOf(o.before)}`,
         reason: 'What it should come before is needed by what it should come after.',
         wayOut: 'Give it another place; until then it is done whenever hands are free.'
       }))
