@@ -112,9 +112,8 @@ function groundUses(
 ): void {
   const landform = material(build.ground.landform)
   const whole = landform?.kind === 'landform' ? landform : null
-  const wanted =
-    build.from === 'bare-board' &&
-    !build.lays.some((l) => l.id === 'ground/landform' && l.state !== 'planned')
+  const said = build.lays.find((l) => l.id === 'ground/landform')?.state
+  const wanted = said === undefined ? build.from === 'bare-board' : said === 'planned'
   if (whole?.pack && (planned.has('ground/landform') || (whole.ready && wanted))) {
     put(whole.id, 'ground/landform')
     if (!whole.ready) put(whole.glue, 'ground/landform')

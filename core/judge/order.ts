@@ -245,7 +245,11 @@ function waysHold(held: Case, all: readonly Worked[]): Contradiction[] {
 function groundFirst(held: Case, all: readonly Worked[]): Contradiction[] {
   const carve = held.ends.get('ground/carve')
   // once something on it is done, the landform was there
-  if (carve === undefined || [...held.touched].some((id) => id.startsWith('ground/'))) return []
+  const stands = (of: string) => {
+    const t = templateOf(all, ofStep(of))
+    return t !== null && ((t.template.on ?? []).length > 0 || t.at.key === 'ground')
+  }
+  if (carve === undefined || [...held.touched].some(stands)) return []
   // what the builder laid under the landform cannot lie there, and a finding says so
   if (held.plan.findings.some((f) => f.id.startsWith('misfit:'))) return []
   return held.plan.steps.steps.flatMap((step) => {
@@ -253,8 +257,7 @@ function groundFirst(held: Case, all: readonly Worked[]): Contradiction[] {
     const start = held.begins.get(step.id)
     const before = ['ground/base', 'ground/landform', 'ground/carve'].includes(step.of)
     if (!t || start === undefined || before || offModel(t.at.way, t.template.id)) return []
-    const stands = (t.template.on ?? []).length > 0 || t.at.key === 'ground'
-    if (!stands || start >= carve) return []
+    if (!stands(step.of) || start >= carve) return []
     return [wrong(`days.work[${step.id}]`, 'it begins before the landform is carved')]
   })
 }

@@ -1,6 +1,6 @@
 import type { Build } from '../../build/types'
 import { poolsOf } from '../../build/types'
-import { cellAt, eachCell, eachHeight, gridOver, type Grid } from '../../physics/shape/grid'
+import { between, cellAt, eachCell, eachHeight, gridOver, type Grid } from '../../physics/shape/grid'
 import type { Point2 } from '../../physics/shape/polygon'
 import type { GroundPlan } from '../1-ground/groundStage'
 
@@ -62,10 +62,10 @@ export function bedMap(
   return { grid, zMm, standMm, pool, pools: pools.map((p) => p.id), depthMm }
 }
 
-/** Height of the dipped ground at a place, mm; null where nothing was dipped. */
-export function bedAt({ grid, zMm }: BedMap, place: Point2): number | null {
-  const cell = cellAt(grid, place)
-  return cell < 0 || Number.isNaN(zMm[cell]) ? null : zMm[cell]
+/** Height of the dipped ground at a place, between the cells about it, mm; null where nothing was dipped. */
+export function bedAt({ grid, zMm }: BedMap, [x, y]: Point2): number | null {
+  const cell = cellAt(grid, [x, y])
+  return cell < 0 || Number.isNaN(zMm[cell]) ? null : between(grid, x, y, (c) => zMm[c])
 }
 /** The pool whose dipped ground lies at a place, or null. */
 export function poolAt({ grid, pool, pools }: BedMap, place: Point2): string | null {

@@ -97,7 +97,8 @@ export function formsStage(
   const through = throughPools(build, falls, reaches)
   const cells = reaches.map((form) => ({ form, cells: reachCells(form, bed.grid) }))
   const waters = build.waters.map((w) => w.id)
-  const owner = owners(build, bed, cells, falls)
+  const standing = owners(build, bed, cells)
+  const owner = underSheets(build, bed, standing, falls)
   const sources: WhiteSource[] = [
     ...falls.flatMap(fallWhite),
     ...cells.flatMap(({ form, cells: own }) =>
@@ -126,7 +127,7 @@ export function formsStage(
     ? ranPlan(build, kept, { bed, owner, waters, falls, reaches, seas, ripples, scale }, read)
     : null
   const taken = ran && ran.id === build.running.mapsFrom ? ran : null
-  const formsWhite = whiteMap(bed.grid, owner, waters, sources)
+  const formsWhite = whiteMap(bed.grid, standing, waters, sources)
   return {
     scale,
     falls,
@@ -157,8 +158,7 @@ const shown = ({ arrivalS: _a, heightMm: _h, gathers: _g, ...plan }: SeaForm): S
 function owners(
   build: Build,
   bed: BedMap,
-  reaches: readonly { form: ReachForm; cells: { station: Int16Array } }[],
-  falls: readonly FallForm[]
+  reaches: readonly { form: ReachForm; cells: { station: Int16Array } }[]
 ): Int16Array {
   const owner = new Int16Array(bed.pool.length).fill(-1)
   const numberOf = (id: string) => build.waters.findIndex((w) => w.id === id)
@@ -169,9 +169,19 @@ function owners(
     const n = numberOf(form.id)
     for (let c = 0; c < owner.length; c++) if (cells.station[c] >= 0) owner[c] = n
   }
-  // between its lip and where it lands a sheet hangs over land and pool: that is its own
+  return owner
+}
+
+/** Between its lip and where it lands a sheet hangs over land and pool: that is its own. */
+function underSheets(
+  build: Build,
+  bed: BedMap,
+  standing: Int16Array,
+  falls: readonly FallForm[]
+): Int16Array {
+  const owner = standing.slice()
   for (const fall of falls) {
-    const n = numberOf(fall.id)
+    const n = build.waters.findIndex((w) => w.id === fall.id)
     for (const sheet of fallWhite(fall).filter((s) => s.zone === 'sheet'))
       eachCell(bed.grid, sheet.box, (c, x, y) => {
         if (sheet.at(x, y, c) > 0) owner[c] = n

@@ -45,21 +45,25 @@ export function fallWhite(fall: FallForm): WhiteSource[] {
     ...lip.map((p): Point2 => [p[0] + out[0] * by, p[1] + out[1] * by])
   ]
   const land = curve.landMm
+  const torn = 0.15 + 0.8 * curve.whiteFraction
   const side = Math.max(3, fall.foamMm * 0.25)
   const reach = land + fall.foamMm * 2
   return [
     {
       water: fall.id,
       zone: 'sheet',
+      byPlace: true,
+      own: true,
       box: boxOf(beyond(land)),
       at: (x, y) => {
         const [s, off] = local(x, y)
-        return s >= 0 && s <= land && off === 0 ? 0.15 + 0.8 * curve.whiteFraction : 0
+        return s >= 0 && s <= land && off === 0 ? torn : 0
       }
     },
     {
       water: fall.id,
       zone: 'boil',
+      byPlace: true,
       box: boxOf(beyond(reach), side),
       at: (x, y) => {
         const [s, off] = local(x, y)
@@ -75,6 +79,7 @@ export function fallWhite(fall: FallForm): WhiteSource[] {
     {
       water: fall.id,
       zone: 'drifting foam',
+      byPlace: true,
       box: boxOf(beyond(reach), side * 2),
       at: (x, y) => {
         const [s, off] = local(x, y)
@@ -135,6 +140,7 @@ export function reachWhite(
     sources.push({
       water: form.id,
       zone: 'rocks',
+      byPlace: true,
       box: around(rock.at, reachMm),
       at: (x, y) => {
         const [dx, dy] = [x - rock.at[0], y - rock.at[1]]
@@ -243,6 +249,7 @@ export function seaWhite(
     sources.push({
       water: form.id,
       zone: 'breaking crest',
+      byPlace: true,
       box: boxOf(line, wide),
       at: (x, y) => {
         const near = Math.min(...line.map((p) => Math.hypot(p[0] - x, p[1] - y)))
@@ -302,6 +309,7 @@ export function splashWhite(form: SplashForm): WhiteSource[] {
     {
       water: form.id,
       zone: 'splash',
+      byPlace: true,
       box: boxOf(form.patch),
       at: (x, y) => {
         if (!insideRing([x, y], form.patch)) return 0

@@ -182,7 +182,7 @@ function laidSizes(
         laidCm2: coveredCm2 * laid.coats,
         surfaceMl: (coveredCm2 * laid.coats * coatMm(laid)) / 10,
         whiteCm2,
-        whiteMl: (whiteCm2 * build.finish.reliefMm * MEAN_RELIEF) / 10 || LEAST_WHITE_ML
+        whiteMl: Math.max((whiteCm2 * build.finish.reliefMm * MEAN_RELIEF) / 10, LEAST_WHITE_ML)
       }
       return [laid.id, sizes]
     })
@@ -321,14 +321,12 @@ function partSizes({ part }: FormStack): Sizes {
   }
 }
 
-/** Where the map shows next to none, so much is stirred all the same, ml. Common practice, no source. */
+/** Less is never stirred, ml. Common practice, no source. */
 const LEAST_WHITE_ML = 2
 
 /** White paste over the map: as high as wanted where it is thickest, thinner where it is thin. */
 function whiteSizes(build: Build, { white }: FormsPlan): Sizes {
-  const cellMm2 = white.grid.cellMm ** 2
-  let ml = 0
-  for (let c = 0; c < white.pct.length; c++)
-    ml += ((white.pct[c] / 100) ** 2 * build.finish.reliefMm * cellMm2) / 1000
-  return { whiteMl: ml || LEAST_WHITE_ML }
+  const squareMm2 = white.areaByPct.reduce((sum, mm2, pct) => sum + (pct / 100) ** 2 * mm2, 0)
+  const ml = (squareMm2 * build.finish.reliefMm) / 1000
+  return { whiteMl: Math.max(ml, LEAST_WHITE_ML) }
 }

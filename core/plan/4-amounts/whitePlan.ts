@@ -59,11 +59,10 @@ const BANDS = [
 export function whitePlan(build: Build, map: WhiteMap, whiteMl: number, shelf: Shelf): WhitePlan {
   const way = wayFor('white', build.finish.white)
   const recipe = way?.recipe
-  const cellCm2 = map.grid.cellMm ** 2 / 100
   const bands = BANDS.map(({ pct, white }) => ({
     pct,
     white,
-    areaCm2: map.pct.reduce((sum, p) => sum + (p >= pct ? cellCm2 : 0), 0)
+    areaCm2: map.areaByPct.slice(pct).reduce((sum, mm2) => sum + mm2 / 100, 0)
   }))
   const shares = map.waters.map((w) => ({
     water: w.water,

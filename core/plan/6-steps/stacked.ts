@@ -1,6 +1,6 @@
 import type { Build, Laid, StackOrder } from '../../build/types'
 import { asked, cannotLie, STAYS_WET_MIN } from '../../craft/layPairs'
-import type { CureName, LayKind, State } from '../../craft/ways/types'
+import { isApart, type CureName, type LayKind, type State } from '../../craft/ways/types'
 import { ringsMeet } from '../../physics/shape/polygon'
 import { waitOf, type Scope } from './scopes'
 import type { Misfit, PlannedLay, Step, StepLink } from './types'
@@ -190,6 +190,8 @@ function doneBy(
   const template = templateOf(scope, lay)
   for (const step of scope.way.steps) {
     if (!template?.steps.includes(step.id) || scope.state(step) !== 'leftOut') continue
+    // of what was to be laid nothing is there when all that is left of it is made apart
+    if (last?.apart && !isApart(scope.way, step)) continue
     const { minMin, becomes } = waitOf(scope, step.wait)
     if (minMin > done.minMin) done = { minMin, becomes }
   }

@@ -1,4 +1,4 @@
-import type { After, Spot, StepTemplate } from '../../craft/ways/types'
+import { isApart, type After, type Spot, type StepTemplate } from '../../craft/ways/types'
 import { layNamed, stepId, timesDone, waitOf, type Scope } from './scopes'
 import type { StepLink } from './types'
 
@@ -51,10 +51,14 @@ function resolve(
   const link = { from: stepId(scope, template, count, count), to, ...rest }
   // a greatest wait is for the next step only
   if (deep === 0 && maxMin !== undefined) return [{ ...link, maxMin, ...(hard ? { hard } : {}) }]
-  // gel that is not stippled still has to clear
+  // gel that is not stippled still has to clear; what is made apart does not set for what is laid on the model
   const lay = layNamed(scope, template.id)
-  const whole =
-    lacks && lay !== null && layNamed(scope, lacks.id) === lay ? waitOf(scope, lacks.wait) : null
+  const same =
+    lacks &&
+    lay !== null &&
+    layNamed(scope, lacks.id) === lay &&
+    isApart(scope.way, lacks) === isApart(scope.way, template)
+  const whole = same ? waitOf(scope, lacks.wait) : null
   return [
     whole && whole.minMin > link.minMin
       ? { ...link, minMin: whole.minMin, becomes: whole.becomes }
