@@ -229,6 +229,11 @@ const handles = computed(() =>
 const DEPTH_WORDS = 56 * larger()
 const besideDepth = (x: number) =>
   x > X(props.section.lengthMm) - DEPTH_WORDS ? { x: x - 6, 'text-anchor': 'end' } : { x: x + 6 }
+/** A depth's words stand in the water over the bed; under it, where the water is not as deep as they are high. */
+const depthY = (levelMm: number, bedMm: number) => {
+  const deep = Y(bedMm) - Y(levelMm)
+  return deep > 18 * larger() ? Y(bedMm) - 5 : Y(bedMm) + 14 * larger()
+}
 /** Words beside a float: after it, or before it where they would leave the frame. */
 const besideFloat = (x: number, name: string) => {
   const words = (7.4 * name.length + 62) * larger()
@@ -478,7 +483,7 @@ const layerFill = (i: number, count: number) => 0.35 + (0.5 * (count - i)) / Mat
           <text
             v-if="!layers"
             v-bind="besideDepth(X(h.deepest[0]))"
-            :y="Y(h.deepest[1]) - 5"
+            :y="depthY(h.pool.levelMm, h.deepest[1])"
             class="on-water"
           >
             {{ mm(h.depth) }}

@@ -24,6 +24,7 @@ import type {
 import type { WaterKind } from '../craft/ways/types'
 import { poolsOf } from './types'
 import {
+  DAM_OVER_MM,
   fallOver,
   ledgeFall,
   outletFor,
@@ -535,11 +536,15 @@ export const drawOutline =
     }
   }
 
-/** Makes the edge that starts at a corner a shore or a dam. */
+/** Makes the edge that starts at a corner a shore or a dam; a pool's first dam stands over its level. */
 export const setEdge = (pool: string, corner: string, edge: EdgeKind): Edit =>
   onPool(pool, (p) => ({
     ...p,
-    outline: p.outline.map((c) => (c.id === corner ? { ...c, edge } : c))
+    outline: p.outline.map((c) => (c.id === corner ? { ...c, edge } : c)),
+    damTopMm:
+      edge === 'dam' && p.damTopMm < p.levelMm && p.outline.every((c) => c.edge === 'shore')
+        ? p.levelMm + DAM_OVER_MM
+        : p.damTopMm
   }))
 
 /** Replaces all soundings of a pool. */

@@ -323,6 +323,9 @@ function thinFlow(waters: Build['waters'], scale: number): number {
   return Number(flow.toPrecision(3))
 }
 
+/** As high over its level a dam is built, mm. Common practice, no source. */
+export const DAM_OVER_MM = 5
+
 /**
  * A pool of eight corners and five soundings within a band of the base; its front edge is a lip
  * where a fall is wanted.
@@ -365,7 +368,7 @@ export function poolWithin(
     way: USUAL.ways.pool,
     outline,
     brimMm: at.levelMm,
-    damTopMm: at.levelMm + 5,
+    damTopMm: at.levelMm + DAM_OVER_MM,
     dam: USUAL.dam,
     levelMm: at.levelMm,
     soundings,

@@ -2,6 +2,7 @@ import { expect } from 'chai'
 import fc from 'fast-check'
 import { readBuild } from '../../core/build/file/buildFile'
 import { writeBuild } from '../../core/build/file/write'
+import { changeFinish } from '../../core/build/edits'
 import { addLaid, changeLaid } from '../../core/build/lays'
 import { keptStack } from '../../core/build/stack'
 import type { Build } from '../../core/build/types'
@@ -48,9 +49,9 @@ describe('A lay in a place of its own', function () {
     const { ground } = stagesOf(lake())
     const pool = ground.pools[0]
     expect(sizes(white(box(-50, -50, 400, 400))).whiteCm2).to.be.closeTo(pool.areaMm2 / 100, 1)
-    // twice the place takes twice the paint
+    // twice the place takes twice the paint, where it is more than the least that is stirred
     const paint = (build: Build) =>
-      derivePlan(build).amounts.shopping.find((l) => l.material === 'white-acrylic')!.amount
+      derivePlan(changeFinish({ reliefMm: 12 })(build)).amounts.shopping.find((l) => l.material === 'white-acrylic')!.amount
     const [none, once, twice] = [undefined, box(80, 110, 40, 40), box(80, 110, 80, 40)].map(
       (zone) => paint(zone ? white(zone) : lake())
     )

@@ -30,7 +30,7 @@ export const THINGS = {
   'dry-clay': { name: 'air-dry clay, dry and sealed', is: 'face' },
   polythene: { name: 'polythene bag', is: 'face' },
   'silicone-paper': { name: 'silicone-coated baking paper', is: 'face' },
-  silicone: { name: 'silicone', is: 'face' },
+  silicone: { name: 'mould of rubber or silicone', is: 'face' },
   glass: { name: 'glass', is: 'face' },
   'bare-card': { name: 'bare card', is: 'face' },
   'damp-plaster': { name: 'damp plaster', is: 'face' },
@@ -111,7 +111,7 @@ export const PAIRS: readonly Pair[] = [
   pair('two-part', 'clay', 'spoils', 'Lifts off, but takes grain and oil with it.'),
   pair('two-part', 'polythene', 'peels', 'Never sticks to polythene; its wrinkles are copied.'),
   pair('two-part', 'silicone-paper', 'peels', 'Falls off silicone-coated paper.'),
-  pair('two-part', 'silicone', 'peels', 'Falls out of a silicone mould.'),
+  pair('two-part', 'silicone', 'peels', 'Falls out of the mould.'),
   pair('two-part', 'glass', 'bonds', 'Bonds for good without a release.'),
   pair(
     'two-part',
@@ -220,7 +220,7 @@ export const PAIRS: readonly Pair[] = [
     'spoils',
     'Thick, opaque or shaded it stays sticky underneath: thinner coats, more light, then wipe with alcohol.'
   ),
-  pair('light', 'silicone', 'peels', 'Falls out of a silicone mould.'),
+  pair('light', 'silicone', 'peels', 'Falls out of the mould.'),
   pair(
     'printer-resin',
     'shade',

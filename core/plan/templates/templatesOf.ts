@@ -1,5 +1,5 @@
-import type { Build } from '../../build/types'
-import { fallsOf, poolsOf } from '../../build/types'
+import type { Build, Pool } from '../../build/types'
+import { fallsOf, poolsOf, reachesOf } from '../../build/types'
 import { layWay } from '../../craft/ways/catalog'
 import { TUCK_MM } from '../2-forms/fallCurve'
 import { stretchesOf, stripCount, type FallForm } from '../2-forms/fallForm'
@@ -15,7 +15,7 @@ import type { Section } from '../1-ground/section'
 import type { FormStack } from '../3-stacks/stacksStage'
 import type { PartStack } from '../3-stacks/partStack'
 import { box, closed, line, onBase, template } from './draw'
-import type { LayerId, Template, TemplateShape } from './types'
+import type { LayerId, Template, TemplateShape, TemplateText } from './types'
 
 /** What the templates are drawn from. */
 export interface Drawn {
@@ -38,7 +38,7 @@ const FOAM: readonly (readonly [number, LayerId])[] = [
 export function templatesOf(build: Build, { forms, ground, parts }: Drawn): Template[] {
   const name = (id: string) => build.waters.find((w) => w.id === id)?.name ?? id
   return [
-    ...poolsOf(build).flatMap((pool) => poolTemplate(pool.id, pool.name, ground)),
+    ...poolsOf(build).flatMap((pool) => poolTemplate(pool, ground)),
     ...forms.ends.map((end) => endTemplate(end)),
     ...forms.falls.flatMap((f) =>
       f.curve ? [fallSheet(build, f, name(f.id)), sideCurve(f, name(f.id))] : []
@@ -57,9 +57,32 @@ export function templatesOf(build: Build, { forms, ground, parts }: Drawn): Temp
   ].filter((t) => t.shapes.length > 0)
 }
 
-function poolTemplate(id: string, name: string, ground: Drawn['ground']): Template[] {
+/** Where things stand, as seen from above. */
+const standingIn = (pools: readonly Pool[]): TemplateShape[] =>
+  pools.flatMap((pool) =>
+    pool.standing.map(({ shape, x, y, widthMm, depthMm }) => {
+      const [rx, ry] = [widthMm / 2, depthMm / 2]
+      return shape === 'block'
+        ? box('stands', widthMm, depthMm, [x - rx, y - ry])
+        : closed(
+            'stands',
+            circle([0, 0], 1).map(([cx, cy]): Point2 => [x + rx * cx, y + ry * cy])
+          )
+    })
+  )
+/** Rocks of a run, as seen from above. */
+const rocksIn = (build: Build): TemplateShape[] =>
+  reachesOf(build).flatMap((reach) =>
+    reach.boulders.map((b) => closed('stands', circle([b.x, b.y], b.widthMm / 2)))
+  )
+
+function poolTemplate(pool: Pool, ground: Drawn['ground']): Template[] {
+  const { id, name } = pool
   const g = ground.pools.find((p) => p.id === id)
   if (!g || g.ring.length < 3) return []
+  // each line is named at another place round it: side by side they cannot be told apart
+  const named = (ring: readonly Point2[], k: number): Point2 =>
+    ring[Math.floor((ring.length * k) / g.contours.length)]
   return [
     template(
       'pool',
@@ -72,11 +95,15 @@ function poolTemplate(id: string, name: string, ground: Drawn['ground']): Templa
       [
         closed('cut', g.ring),
         ...g.shoreline.map((r) => closed('water', r)),
-        ...g.contours.flatMap((c) => c.rings.map((r) => closed('depth', r)))
+        ...g.contours.flatMap((c) => c.rings.map((r) => closed('depth', r))),
+        ...standingIn([pool])
       ],
-      g.contours.flatMap((c) =>
-        c.rings[0]?.[0] ? [{ at: c.rings[0][0], text: mm(c.depthMm) }] : []
-      )
+      [
+        ...g.contours.flatMap((c, k) =>
+          c.rings[0]?.[0] ? [{ at: named(c.rings[0], k), text: mm(c.depthMm) }] : []
+        ),
+        ...pool.standing.map((s): TemplateText => ({ at: [s.x, s.y], text: s.name }))
+      ]
     )
   ]
 }
@@ -292,6 +319,7 @@ function seaTemplates(build: Build, form: SeaPlan, name: string): Template[] {
         ...form.breakLine.map((c) => line('break', c)),
         ...form.washLines.map((c) => closed('wash', c)),
         ...form.backwash.flatMap(arrowed),
+        ...standingIn(poolsOf(build).filter((p) => p.id === form.pool)),
         ...(form.built ? [line('cut', form.built.line)] : [])
       ])
     )
@@ -602,6 +630,7 @@ function whiteTemplates(build: Build, forms: FormsPlan): Template[] {
   const ran = forms.ran && forms.ran.id === build.running.mapsFrom ? forms.ran : null
   const how = ran ? `, ${ran.name}` : ''
   const base = box('base', build.base.widthMm, build.base.depthMm)
+  const rocks = [...standingIn(poolsOf(build)), ...rocksIn(build)]
   const foam = forms.white.contours.flatMap((c) =>
     c.rings.map((r) => closed(FOAM.find(([pct]) => pct === c.pct)![1], r))
   )
@@ -629,7 +658,7 @@ function whiteTemplates(build: Build, forms: FormsPlan): Template[] {
               name: `Foam stencil${how}`,
               use: 'Cut the lines out one after the other: thin white first, thick last.'
             },
-            onBase(build.base, [base, ...foam])
+            onBase(build.base, [base, ...foam, ...rocks])
           )
         ]
       : []),
@@ -643,7 +672,7 @@ function whiteTemplates(build: Build, forms: FormsPlan): Template[] {
               name: `Brush strokes${how}`,
               use: 'Keep it beside the model: the brush follows the lines.'
             },
-            onBase(build.base, [base, ...strokes])
+            onBase(build.base, [base, ...strokes, ...rocks])
           )
         ]
       : [])

@@ -58,6 +58,14 @@ export const LAYERS = {
     dashMm: [1.5, 1.5],
     aci: 4
   },
+  stands: {
+    name: 'Stands',
+    note: 'something stands here',
+    colour: '#5d543c',
+    widthMm: 0.25,
+    dashMm: [3, 1],
+    aci: 33
+  },
   crest: {
     name: 'Crest',
     note: 'a crest',
