@@ -364,13 +364,27 @@ describe('The builder’s own way', function () {
       .locator('[data-test="own-name"] input, input[data-test="own-name"]')
       .first()
       .fill('Paint the boat')
-    await own.locator('[data-test="own-add"]').click()
-    await choose(own.locator('.field', { hasText: 'Before' }).last(), 'finish/edges')
+    // Enter goes on to how long it takes: nothing is added by guess
+    await page.keyboard.press('Enter')
+    await own.locator('[data-test="own-asks"]').waitFor()
+    expect((await kept(page)).own).to.deep.equal([])
+    await page.keyboard.type('30')
+    await page.keyboard.press('Enter')
+    const places = own.locator('.field', { hasText: 'After' }).last()
+    await places.locator('.el-select').click()
+    for (const id of ['ground/paint', 'ground/wash'])
+      await page.locator(`.el-select-dropdown:visible [data-value="${id}"]`).click()
+    await page.keyboard.press('Escape')
+    const before = own.locator('.field', { hasText: 'Before' }).last()
+    await before.locator('.el-select').click()
+    await page.locator('.el-select-dropdown:visible [data-value="finish/edges"]').click()
+    await page.keyboard.press('Escape')
     await settled(page)
     await line('Paint the boat').waitFor()
     expect((await kept(page)).own[0]).to.deep.include({
       name: 'Paint the boat',
-      before: 'finish/edges',
+      after: ['ground/paint', 'ground/wash'],
+      before: ['finish/edges'],
       handsMin: 30
     })
     await goTo(page, `/build/${DEMO_ID}/bench`)
