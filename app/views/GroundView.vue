@@ -553,5 +553,10 @@ function actsAt(event: MouseEvent): Act[] {
   :deep(.tall) {
     flex-direction: column;
   }
+  .tall .plan-box,
+  .tall .section-box {
+    flex: none;
+    max-height: none;
+  }
 }
 </style>

@@ -514,6 +514,7 @@ const early = (e: Extract<LogEntry, { kind: 'step' }>) => {
   padding: 0;
   margin: 8px 0 0;
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: 8px;
 }
 .daybook li {
@@ -522,6 +523,12 @@ const early = (e: Extract<LogEntry, { kind: 'step' }>) => {
   align-items: baseline;
   border-left: 4px solid var(--line-strong);
   padding-left: 9px;
+}
+.daybook li > .grow {
+  min-width: 0;
+}
+.daybook li.photo {
+  align-items: start;
 }
 .daybook li.step {
   border-color: var(--deep);
@@ -539,7 +546,14 @@ const early = (e: Extract<LogEntry, { kind: 'step' }>) => {
 .at {
   min-width: 42px;
 }
+@media (max-width: 43.75rem) {
+  .daybook .tool {
+    min-width: 44px;
+    min-height: 44px;
+  }
+}
 img {
+  width: 100%;
   max-width: 260px;
   display: block;
   border-radius: 3px 12px 3px 12px;

@@ -1,7 +1,7 @@
 import { expect } from 'chai'
 import fc from 'fast-check'
 import { begunLater, begunNow } from '../../core/build/begin'
-import { changePool, renameWater } from '../../core/build/edits'
+import { addFall, addSplash, changePool, renameWater, setEdge } from '../../core/build/edits'
 import { heightsOf, raiseTogether, stayed } from '../../core/build/heights'
 import { settleStep } from '../../core/build/workEdits'
 import { poolsOf, type Build, type Pool } from '../../core/build/types'
@@ -12,8 +12,9 @@ import { demo } from '../support/builds'
 import { planFor } from '../support/planned'
 
 const NOW = { start: '2026-11-30T09:00', zone: 'UTC' }
-const pond = () =>
-  newFrom({ name: 'Met', scale: '1:72', widthMm: 240, depthMm: 180, waters: 'pool-fall' }, NOW)
+const made = (waters: string) =>
+  newFrom({ name: 'Met', scale: '1:72', widthMm: 240, depthMm: 180, waters }, NOW)
+const pond = () => made('pool-fall')
 const pool = (build: Build): Pool => poolsOf(build)[0]!
 
 describe('What is taken along when water is raised', () => {
@@ -55,6 +56,44 @@ describe('What is taken along when water is raised', () => {
         }
       )
     )
+  })
+})
+
+describe('What is added', () => {
+  it('stands beside what is there: no second fall, ledge or splash on the first', () => {
+    fc.assert(
+      fc.property(
+        fc.constantFrom('pool', 'pool-fall', 'pool-fall-pool'),
+        fc.nat(6),
+        (waters, n) => {
+          let build: Build = made(waters)
+          for (let k = 0; k <= n; k++) build = addSplash(addFall(build))
+          const places = build.waters.flatMap((w) => {
+            if (w.kind === 'splash') return [`splash ${w.x} ${w.y}`]
+            if (w.kind !== 'fall') return []
+            return [w.outlet ? `${w.outlet.x} ${w.outlet.y}` : `${w.lip!.pool} ${w.lip!.corner}`]
+          })
+          expect(new Set(places).size).to.equal(places.length)
+          for (const w of build.waters)
+            if (w.kind === 'splash') {
+              expect(w.x).to.be.within(0, build.base.widthMm)
+              expect(w.y).to.be.within(0, build.base.depthMm)
+            }
+        }
+      ),
+      { numRuns: 20 }
+    )
+  })
+
+  it('a first dam stands over its level; one that was set lower stays as it was set', () => {
+    const shore = changePool('pool1', { levelMm: 50, brimMm: 50, damTopMm: 41 })(made('pool'))
+    const [pool] = poolsOf(shore)
+    const bare = setEdge('pool1', pool.outline[0].id, 'shore')(shore)
+    const none = pool.outline.reduce((b, c) => setEdge('pool1', c.id, 'shore')(b), bare)
+    const dammed = setEdge('pool1', pool.outline[2].id, 'dam')(none)
+    expect(poolsOf(dammed)[0].damTopMm).to.equal(55)
+    const low = changePool('pool1', { damTopMm: 44 })(dammed)
+    expect(poolsOf(setEdge('pool1', pool.outline[3].id, 'dam')(low))[0].damTopMm).to.equal(44)
   })
 })
 
