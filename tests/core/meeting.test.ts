@@ -1,7 +1,16 @@
 import { expect } from 'chai'
 import fc from 'fast-check'
 import { begunLater, begunNow } from '../../core/build/begin'
-import { addFall, addSplash, changePool, renameWater, setEdge } from '../../core/build/edits'
+import {
+  addFall,
+  addSplash,
+  changePool,
+  renameWater,
+  setEdge,
+  setWay
+} from '../../core/build/edits'
+import { waysFor } from '../../core/craft/ways/catalog'
+import { coreOf } from '../../core/plan/6-steps/coreOf'
 import { heightsOf, raiseTogether, stayed } from '../../core/build/heights'
 import { settleStep } from '../../core/build/workEdits'
 import { poolsOf, type Build, type Pool } from '../../core/build/types'
@@ -94,6 +103,21 @@ describe('What is added', () => {
     expect(poolsOf(dammed)[0].damTopMm).to.equal(55)
     const low = changePool('pool1', { damTopMm: 44 })(dammed)
     expect(poolsOf(setEdge('pool1', pool.outline[3].id, 'dam')(low))[0].damTopMm).to.equal(44)
+  })
+})
+
+describe('A core through a pool', () => {
+  it('shows all that is poured or lit, by any way: as thick as the water is deep', () => {
+    for (const way of waysFor('pool')) {
+      const plan = planFor(setWay('pool1', way.id)(made('pool')))
+      const [stack] = plan.stacks.pools
+      const core = coreOf(plan.steps.lays, stack.coats, ['ground', 'pool1'])
+      const poured = core.filter((c) => c.what === 'pour')
+      expect(poured, way.id).to.have.length(stack.layers.length)
+      const deepMm = poured.reduce((sum, c) => sum + c.thicknessMm, 0)
+      const layers = stack.layers.reduce((sum, l) => sum + l.toMm - l.fromMm, 0)
+      expect(deepMm, way.id).to.be.closeTo(layers, 1e-9)
+    }
   })
 })
 

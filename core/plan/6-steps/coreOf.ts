@@ -19,13 +19,15 @@ const DRAWN: ReadonlyMap<LayKind, Coat['what']> = new Map([
   ['part', 'strip']
 ])
 
-/** The first coat that a lay may be, and that no other has taken yet. */
-function taken(coats: Coat[], lay: PlannedLay): Coat | undefined {
+/** The first coats that a lay may be, and that no other has taken yet: of resin as many as it has. */
+function taken(coats: Coat[], lay: PlannedLay): Coat[] {
   const what = DRAWN.get(lay.kind)!
-  const i = coats.findIndex(
-    (c) => c.what === what && (what !== 'paint' || c.material === lay.material)
-  )
-  return i < 0 ? undefined : coats.splice(i, 1)[0]
+  const many = what === 'pour' ? lay.coats : 1
+  const found = coats
+    .filter((c) => c.what === what && (what !== 'paint' || c.material === lay.material))
+    .slice(0, many)
+  for (const coat of found) coats.splice(coats.indexOf(coat), 1)
+  return found
 }
 
 /**
@@ -46,9 +48,9 @@ export function coreOf(
     lays
       .filter((lay) => lay.stack === stack)
       .flatMap((lay): Coat[] => {
-        const own = lay.laid ? undefined : taken(left, lay)
+        const own = lay.laid ? [] : taken(left, lay)
         if (lay.state === 'leftOut') return []
-        if (own) return [own]
+        if (own.length > 0) return own
         // hanging and setting are a step of hands, and no coat
         if (lay.kind === 'part' && !lay.laid) return []
         return [
