@@ -9,8 +9,8 @@ defineProps<{ steps: Step[] }>()
 
 <template>
   <ol class="steps">
-    <li v-for="s in steps" :key="s.id">
-      <span class="order figure">{{ s.order }}</span>
+    <li v-for="(s, i) in steps" :key="s.id">
+      <span class="order figure">{{ i + 1 }}</span>
       <div>
         <b>{{ said(s.title) }}</b>
         <p class="small">{{ said(s.how) }}</p>

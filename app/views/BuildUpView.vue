@@ -20,6 +20,7 @@ import { explainWindow } from '../../core/explain/gelExplanations'
 import { pairOf, THINGS } from '../../core/craft/materials/pairs'
 import { onShelf } from '../../core/craft/materials/shelf'
 import { wayOf } from '../../core/craft/ways/catalog'
+import { inTurn } from '../../core/plan/6-steps/inTurn'
 import { coreOf } from '../../core/plan/6-steps/coreOf'
 import BodyForm from '../components/BodyForm.vue'
 import ApproachFields from '../components/ApproachFields.vue'
@@ -95,7 +96,9 @@ const touch = computed(
       ?.replace('Opens', '') ?? ''
 )
 const steps = computed(() =>
-  (plan.value?.steps.steps ?? []).filter((s) => s.water === water.value?.id)
+  plan.value
+    ? inTurn(plan.value.steps, plan.value.days.work).filter((s) => s.water === water.value?.id)
+    : []
 )
 const dam = computed(() => (pool.value ? onShelf(store.shelf, 'dam', pool.value.dam) : null))
 const lightResin = computed(() =>
@@ -222,7 +225,7 @@ const beliefIn = (product: string, what: Learns['what']) =>
             >
           </div>
           <div class="order" tabindex="0" role="group" aria-label="Order of the work">
-            <h3>In the order of the trade</h3>
+            <h3>In the order of the work</h3>
             <StepList :steps="steps" />
           </div>
         </div>

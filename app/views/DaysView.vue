@@ -24,6 +24,7 @@ import How from '../components/How.vue'
 import JobsPanel from '../components/JobsPanel.vue'
 import NumberField from '../components/NumberField.vue'
 import SearchPanel from '../components/SearchPanel.vue'
+import { inTurn } from '../../core/plan/6-steps/inTurn'
 import StepList from '../components/StepList.vue'
 import AsideList from '../components/AsideList.vue'
 import OwnSteps from '../components/OwnSteps.vue'
@@ -208,8 +209,8 @@ function chainWords(link: ChainLink): string {
       <RoundStep :step="selected || null" slides @step="selected = $event ?? ''" />
     </section>
     <section v-if="plan && !sittings.length" class="panel pad">
-      <h2>In the order of the trade</h2>
-      <StepList :steps="plan.steps.steps" />
+      <h2>In the order of the work</h2>
+      <StepList :steps="inTurn(plan.steps, [])" />
     </section>
     <section v-if="sittings.length" class="panel pad agenda">
       <template v-for="(s, i) in sittings" :key="s.startMs">

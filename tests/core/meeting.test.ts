@@ -10,6 +10,8 @@ import {
   setWay
 } from '../../core/build/edits'
 import { waysFor } from '../../core/craft/ways/catalog'
+import { inTurn } from '../../core/plan/6-steps/inTurn'
+import { orderStack } from '../../core/build/lays'
 import { coreOf } from '../../core/plan/6-steps/coreOf'
 import { heightsOf, raiseTogether, stayed } from '../../core/build/heights'
 import { settleStep } from '../../core/build/workEdits'
@@ -117,6 +119,27 @@ describe('A core through a pool', () => {
       const deepMm = poured.reduce((sum, c) => sum + c.thicknessMm, 0)
       const layers = stack.layers.reduce((sum, l) => sum + l.toMm - l.fromMm, 0)
       expect(deepMm, way.id).to.be.closeTo(layers, 1e-9)
+    }
+  })
+})
+
+describe('The list of the work', () => {
+  it('follows the builder’s own order, with dates and without', () => {
+    const build = made('pool-fall-pool')
+    const ground = planFor(build).steps.lays.filter((l) => l.stack === 'ground')
+    const order = ground.map((l) => l.id)
+    const [wash, texture] = ['ground/wash', 'ground/texture'].map((id) => order.indexOf(id))
+    const turned = [...order]
+    ;[turned[wash], turned[texture]] = [turned[texture], turned[wash]]
+    const plan = planFor(orderStack('ground', turned)(build))
+    for (const dates of [plan.days.work, []]) {
+      const list = inTurn(plan.steps, dates).map((s) => s.of)
+      expect([...list].sort()).to.deep.equal(plan.steps.steps.map((s) => s.of).sort())
+      expect(list.indexOf('ground/texture')).to.be.below(list.indexOf('ground/wash'))
+      for (const { from, to } of plan.steps.links) {
+        const at = (id: string) => inTurn(plan.steps, dates).findIndex((s) => s.id === id)
+        expect(at(from), `${from} before ${to}`).to.be.below(at(to))
+      }
     }
   })
 })
