@@ -508,6 +508,19 @@ function actsAt(event: MouseEvent): Act[] {
 .later-on {
   display: contents;
 }
+/* on a laptop's screen tools, hint and key stand closer, so that none is cut */
+@media (max-height: 52rem) {
+  .palette {
+    gap: 3px;
+    padding-top: 5px;
+  }
+  .palette .in-hand {
+    margin-bottom: 1px;
+  }
+  .legend {
+    gap: 0;
+  }
+}
 /* a base deeper than wide: plan and section stand side by side */
 :deep(.tall) {
   flex-direction: row;
