@@ -36,6 +36,8 @@ const { width, height, scale, rise, taller, X, Y, px } = useSheet(
   { stretch: () => (props.only ? null : props.exaggeration) }
 )
 
+/** On a phone the frame's buttons stand at the end of the line. */
+const captionX = computed(() => width.value - (width.value < 480 ? 62 : 10))
 const body = (p: (typeof pieces.value)[number]) =>
   ringOf([...p.surface.map(px), ...[...(p.under ?? p.bed)].reverse().map(px)])
 const land = computed(() => {
@@ -198,7 +200,7 @@ const ruleS = computed(() => rule(0, length.value, scale.value, 60))
           {{ p.name }}
         </text>
       </g>
-      <text :x="width - 10" :y="only ? 14 : 34" text-anchor="end" class="quiet">
+      <text :x="captionX" :y="only ? 14 : 34" text-anchor="end" class="quiet">
         {{ unit('mm') }} along · heights × {{ number(taller) }}
       </text>
       <text

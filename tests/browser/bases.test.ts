@@ -41,6 +41,8 @@ const BASES: Build[] = [
   ])(made('drawn', 'pool', 250, 300))
 ]
 const VIEWS = ['ground', 'water', 'build-up', 'mix', 'days', 'bench', 'prints', 'run']
+/** Views with leaves behind them. */
+const LEAFED = ['water', 'build-up', 'days', 'log', 'prints']
 const SCREENS = [
   [1280, 800],
   [1920, 1080],
@@ -95,6 +97,45 @@ describe('Every drawing on every base', function () {
     }
     expect(found).to.deep.equal([])
     expect(pairs).to.equal(256)
+    expect(said).to.deep.equal([])
+    await context.close()
+  })
+
+  it('and so has each leaf behind a view, on a laptop and a phone', async () => {
+    const context = await s.profile()
+    const page = await openPage(context, s.address)
+    const said = complaints(page)
+    await brought(page)
+    const found: string[] = []
+    let pairs = 0
+    for (const [width, height] of [SCREENS[0], SCREENS[3]]) {
+      await page.setViewportSize({ width, height })
+      for (const { id } of BASES)
+        for (const view of LEAFED) {
+          await goTo(page, `/build/${id}/${view}`)
+          await page.locator(`[data-open="${id}"]`).waitFor()
+          await madeWhole(page)
+          const tabs = page.locator('.leaves [role="tab"]')
+          for (let k = 0; k < (await tabs.count()); k++) {
+            await tabs.nth(k).evaluate((tab: HTMLElement) => tab.click())
+            await madeWhole(page)
+            await page.waitForTimeout(60)
+            pairs++
+            const all = { ...NOTHING, ...(await lost(page)), ...(await hidden(page)) }
+            const leaf = (
+              await tabs
+                .nth(k)
+                .innerText()
+                .catch(() => '?')
+            ).trim()
+            for (const [what, list] of Object.entries(all))
+              if (Array.isArray(list) ? list.length > 0 : list > 0)
+                found.push(`${width} ${id} ${view} ${leaf} ${what}: ${JSON.stringify(list)}`)
+          }
+        }
+    }
+    expect(found).to.deep.equal([])
+    expect(pairs).to.be.above(250)
     expect(said).to.deep.equal([])
     await context.close()
   })
