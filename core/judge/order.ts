@@ -31,8 +31,12 @@ function asOrdered({ build, plan }: Case): Contradiction[] {
     const own = plan.steps.lays.filter((l) => l.stack === stack).map((l) => l.id)
     // of several pours the first is the lowest, whatever they were called when they were laid
     const pour = (id: string) => id.split('#')[0]
-    const meant = lays.filter((id) => own.includes(id)).map(pour)
-    const stand = own.filter((id) => lays.includes(id)).map(pour)
+    // nor is it said where pours go that there were none of then
+    const isPour = (id: string) => id.includes('#')
+    const more = own.some((id) => isPour(id) && !lays.includes(id))
+    const counts = (id: string) => !(more && isPour(id))
+    const meant = lays.filter((id) => own.includes(id) && counts(id)).map(pour)
+    const stand = own.filter((id) => lays.includes(id) && counts(id)).map(pour)
     const at = stand.findIndex((id, i) => id !== meant[i])
     return at < 0
       ? []

@@ -51,7 +51,9 @@ describe('A lay in a place of its own', function () {
     expect(sizes(white(box(-50, -50, 400, 400))).whiteCm2).to.be.closeTo(pool.areaMm2 / 100, 1)
     // twice the place takes twice the paint, where it is more than the least that is stirred
     const paint = (build: Build) =>
-      derivePlan(changeFinish({ reliefMm: 12 })(build)).amounts.shopping.find((l) => l.material === 'white-acrylic')!.amount
+      derivePlan(changeFinish({ reliefMm: 12 })(build)).amounts.shopping.find(
+        (l) => l.material === 'white-acrylic'
+      )!.amount
     const [none, once, twice] = [undefined, box(80, 110, 40, 40), box(80, 110, 80, 40)].map(
       (zone) => paint(zone ? white(zone) : lake())
     )

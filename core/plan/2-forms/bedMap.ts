@@ -1,6 +1,13 @@
 import type { Build } from '../../build/types'
 import { poolsOf } from '../../build/types'
-import { between, cellAt, eachCell, eachHeight, gridOver, type Grid } from '../../physics/shape/grid'
+import {
+  between,
+  cellAt,
+  eachCell,
+  eachHeight,
+  gridOver,
+  type Grid
+} from '../../physics/shape/grid'
 import type { Point2 } from '../../physics/shape/polygon'
 import type { GroundPlan } from '../1-ground/groundStage'
 
