@@ -1,4 +1,7 @@
 import { expect } from 'chai'
+import { setWay } from '../../core/build/edits'
+import { writeBuild } from '../../core/build/file/write'
+import { newFrom } from '../../core/exchange/newFile'
 import { complaints, DEMO_ID, goTo, openPage, settled, stage, type Stage } from '../support/browser'
 
 /** What broke where two things met: each tried as it broke. */
@@ -145,6 +148,35 @@ describe('Where two things meet', function () {
     await page.clock.fastForward(1000)
     await begin.click()
     await page.locator('[data-test="done"]').waitFor()
+    await context.close()
+  })
+
+  it('water that is cured under a lamp weighs what it weighs on paper, on Mix and in the line of waters', async () => {
+    const context = await s.profile()
+    const page = await openPage(context, s.address)
+    const now = { start: '2026-11-24T18:00', zone: 'UTC' }
+    const made = newFrom({ name: 'Lit', scale: '1:72', widthMm: 240, depthMm: 180 }, now)
+    const lit = { ...setWay('pool1', 'light-cured-pour')(made), id: 'lit' }
+    await page.locator('[data-test="import"] input').setInputFiles({
+      name: 'lit.json',
+      mimeType: 'application/json',
+      buffer: Buffer.from(writeBuild(lit))
+    })
+    await page.locator('[data-build="lit"]').waitFor()
+    await goTo(page, '/build/lit/mix')
+    const body = (await page.locator(`[data-test="waterline"]`).first().innerText()).match(
+      /([\d.,]+)\s*g/
+    )![1]
+    expect(Number(body)).to.be.above(10)
+    await page.locator('.worktop').getByText(`${body}`).first().waitFor()
+    await goTo(page, '/build/lit/prints')
+    await page.getByText('The plan on paper').click()
+    const paper = page.locator('.paper')
+    await paper
+      .getByText(new RegExp(`${body}\\s*g`))
+      .first()
+      .waitFor()
+    expect(await paper.innerText()).to.not.match(/(^|\s)0\s*g/)
     await context.close()
   })
 })
