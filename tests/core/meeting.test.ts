@@ -85,11 +85,14 @@ describe('What is added', () => {
             return [w.outlet ? `${w.outlet.x} ${w.outlet.y}` : `${w.lip!.pool} ${w.lip!.corner}`]
           })
           expect(new Set(places).size).to.equal(places.length)
-          for (const w of build.waters)
-            if (w.kind === 'splash') {
-              expect(w.x).to.be.within(0, build.base.widthMm)
-              expect(w.y).to.be.within(0, build.base.depthMm)
-            }
+          const splashes = build.waters.filter((w) => w.kind === 'splash')
+          splashes.forEach((w, i) => {
+            expect(w.x).to.be.within(0, build.base.widthMm)
+            expect(w.y).to.be.within(0, build.base.depthMm)
+            // as far from each other as a hand needs to take one of them
+            for (const other of splashes.slice(0, i))
+              expect(Math.hypot(w.x - other.x, w.y - other.y)).to.be.at.least(14)
+          })
         }
       ),
       { numRuns: 20 }
