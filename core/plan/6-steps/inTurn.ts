@@ -14,20 +14,25 @@ export function inTurn(
   const begins = new Map<string, number>()
   for (const { step, startMs } of dates)
     begins.set(step, Math.min(startMs, begins.get(step) ?? Infinity))
-  const left = [...steps]
-  const done = new Set<string>()
+  const beginOf = ({ id }: Step) => begins.get(id) ?? Number.MAX_VALUE
   const known = new Set(steps.map((s) => s.id))
-  const ready = ({ id }: Step) =>
-    links.every((l) => l.to !== id || done.has(l.from) || !known.has(l.from))
+  const after = new Map(steps.map((s) => [s.id, [] as string[]]))
+  const waitsFor = new Map(steps.map((s) => [s.id, 0]))
+  for (const { from, to } of links) {
+    if (!known.has(from) || !known.has(to)) continue
+    after.get(from)!.push(to)
+    waitsFor.set(to, waitsFor.get(to)! + 1)
+  }
+  const left = [...steps].sort((a, b) => beginOf(a) - beginOf(b))
   const turn: Step[] = []
   while (left.length > 0) {
-    const free = left.filter(ready)
-    // a ring is no order: what is left stays as the trade has it
-    const [next] = (free.length > 0 ? free : left).sort(
-      (a, b) => (begins.get(a.id) ?? Infinity) - (begins.get(b.id) ?? Infinity) || 0
+    // a ring is no order: what is left of one stays as the trade has it
+    const at = Math.max(
+      0,
+      left.findIndex((s) => waitsFor.get(s.id) === 0)
     )
-    left.splice(left.indexOf(next), 1)
-    done.add(next.id)
+    const [next] = left.splice(at, 1)
+    for (const id of after.get(next.id)!) waitsFor.set(id, waitsFor.get(id)! - 1)
     turn.push(next)
   }
   return turn

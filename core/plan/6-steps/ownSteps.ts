@@ -23,11 +23,9 @@ export function ownSteps(build: Build, steps: Step[], links: StepLink[]): string
   for (const own of build.own) {
     const below = own.after.flatMap((id) => turnsOf(steps, id).at(-1) ?? [])
     const above = own.before.flatMap((id) => turnsOf(steps, id)[0] ?? [])
-    const last = Math.max(...below.map((s) => s.order))
-    const step = stepOf(
-      own,
-      above.length > 0 ? Math.min(...above.map((s) => s.order)) : below.length > 0 ? last : LATE
-    )
+    const orders = (near: readonly Step[]) => near.map((s) => s.order)
+    const last = below.length > 0 ? Math.max(...orders(below)) : LATE
+    const step = stepOf(own, above.length > 0 ? Math.min(...orders(above)) : last)
     steps.push(step)
     if (above.some((a) => below.some((b) => a.id === b.id || reaches(links, a.id, b.id)))) {
       misplaced.push(own.id)
