@@ -50,6 +50,14 @@ const SCREENS = [
   [390, 844]
 ] as const
 
+/** What of a screen is lost, cut, covered or run together. */
+async function faultsIn(page: Page, where: string): Promise<string[]> {
+  const all = { ...NOTHING, ...(await lost(page)), ...(await hidden(page)) }
+  return Object.entries(all)
+    .filter(([, list]) => (Array.isArray(list) ? list.length > 0 : list > 0))
+    .map(([what, list]) => `${where} ${what}: ${JSON.stringify(list)}`)
+}
+
 describe('Every drawing on every base', function () {
   this.timeout(900_000)
   let s: Stage
@@ -88,11 +96,7 @@ describe('Every drawing on every base', function () {
           await madeWhole(page)
           await page.waitForTimeout(80)
           pairs++
-          const [words, drawings] = [await lost(page), await hidden(page)]
-          const all = { ...words, ...drawings }
-          for (const [what, list] of Object.entries({ ...NOTHING, ...all }))
-            if (Array.isArray(list) ? list.length > 0 : list > 0)
-              found.push(`${width} ${id} ${view} ${what}: ${JSON.stringify(list)}`)
+          found.push(...(await faultsIn(page, `${width} ${id} ${view}`)))
         }
     }
     expect(found).to.deep.equal([])
@@ -117,20 +121,12 @@ describe('Every drawing on every base', function () {
           await madeWhole(page)
           const tabs = page.locator('.leaves [role="tab"]')
           for (let k = 0; k < (await tabs.count()); k++) {
+            const leaf = (await tabs.nth(k).innerText()).trim()
             await tabs.nth(k).evaluate((tab: HTMLElement) => tab.click())
             await madeWhole(page)
             await page.waitForTimeout(60)
             pairs++
-            const all = { ...NOTHING, ...(await lost(page)), ...(await hidden(page)) }
-            const leaf = (
-              await tabs
-                .nth(k)
-                .innerText()
-                .catch(() => '?')
-            ).trim()
-            for (const [what, list] of Object.entries(all))
-              if (Array.isArray(list) ? list.length > 0 : list > 0)
-                found.push(`${width} ${id} ${view} ${leaf} ${what}: ${JSON.stringify(list)}`)
+            found.push(...(await faultsIn(page, `${width} ${id} ${view} ${leaf}`)))
           }
         }
     }
