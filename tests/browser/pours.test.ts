@@ -18,6 +18,7 @@ import {
   complaints,
   DEMO_ID,
   downloaded,
+  goTo,
   madeWhole,
   openPage,
   stage,
@@ -303,7 +304,7 @@ describe('Pours at the bench', function () {
     await page.locator('[data-device="room"]').click()
     await page.getByText('It does not answer').waitFor()
     await page.getByLabel('Temperature').fill('23')
-    await page.getByRole('button', { name: 'Ground', exact: true }).click()
+    await goTo(page, `/build/${DEMO_ID}/ground`)
     await madeWhole(page)
     await page.locator('[data-device="level"]').click()
     await page.getByText('It does not answer').waitFor()

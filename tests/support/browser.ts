@@ -185,8 +185,15 @@ export const settled = (page: Page): Promise<void> =>
 export async function madeWhole(page: Page): Promise<void> {
   await page.locator('.view > :not(.coming)').first().waitFor()
   await page.waitForFunction(() => !document.querySelector('[data-settled="false"]'))
-  await page.keyboard.press('Shift')
-  await page.locator('[data-to-come]').first().waitFor({ state: 'detached' })
+  // a panel that came after the key waits for the next one
+  const toCome = page.locator('[data-to-come]')
+  do {
+    await page.keyboard.press('Shift')
+    await toCome
+      .first()
+      .waitFor({ state: 'detached', timeout: 2_000 })
+      .catch(() => undefined)
+  } while (await toCome.count())
 }
 
 /** A page of the app that one test leaves to the next: loaded, its workers warm. */
