@@ -1,9 +1,10 @@
 import { expect } from 'chai'
 import fc from 'fast-check'
 import Manifolds, { type ManifoldToplevel } from 'manifold-3d'
-import { changeMaking, changePool, changeSplash, setWay } from '../../core/build/edits'
+import { changeMaking, changePool, changeReach, changeSplash, setWay } from '../../core/build/edits'
 import { setLand } from '../../core/build/landEdits'
-import type { Build } from '../../core/build/types'
+import { WATERS_NAMED } from '../../core/build/newBuild'
+import { reachesOf, type Build } from '../../core/build/types'
 import { BUILT_IN_SHELF } from '../../core/craft/materials/shelf'
 import { cutAt } from '../../core/physics/shape/cut'
 import { flatField, overField } from '../../core/physics/shape/heightField'
@@ -11,6 +12,7 @@ import { groundSurface } from '../../core/physics/shape/surface'
 import { deltaE2000 } from '../../core/physics/stuff/colour/difference'
 import { labOfXyz, linearOf, xyzOfRgb } from '../../core/physics/stuff/colour/rgb'
 import { groundStage } from '../../core/plan/1-ground/groundStage'
+import { formsStage } from '../../core/plan/2-forms/formsStage'
 import { landBody, volumeOf, waterBody } from '../../core/plan/round/bodies'
 import { allStanding, roundMoments, type Standing } from '../../core/plan/round/days'
 import type { Kept } from '../../core/plan/round/kept'
@@ -28,6 +30,7 @@ import { landPieces } from '../../core/plan/templates/landPieces'
 import { landSheets } from '../../core/plan/templates/landSheets'
 import { cutListOf } from '../../core/exchange/sheets/landFiles'
 import { derivePlan, type Plan } from '../../core/plan/derivePlan'
+import { groundMissing } from '../attack/oneGround'
 import { demo } from '../support/builds'
 
 const DEMOS = [
@@ -418,6 +421,32 @@ describe('The model in the round', () => {
     expect(sum / wanted).to.be.closeTo(1, 0.003)
     expect(() => landPieces(land, build.base, [10, 120])).to.throw(RangeError, 'bed')
     expect(() => landPieces(land, build.base, [30, 30])).to.throw(RangeError, 'pieces')
+  })
+
+  it('where the section shows ground, its sheets and the round have ground: the demos, each new build, runs with and without their beds given', () => {
+    // land is kept to a twentieth of a millimetre
+    for (const { build, plan } of made) expect(groundMissing(build, plan, 0.06)).to.equal(null)
+    for (const waters of Object.keys(WATERS_NAMED))
+      for (const [widthMm, depthMm] of [
+        [300, 200],
+        [200, 300],
+        [120, 400]
+      ]) {
+        const build = newFrom(
+          { name: 'One ground', scale: '1:48', widthMm, depthMm, waters },
+          { start: '2026-11-30T09:00', zone: 'UTC' }
+        )
+        const dipped = reachesOf(build).reduce(
+          (b, { id, path }) =>
+            changeReach(id, { path: path.map(({ bedMm: _, ...point }) => point) })(b),
+          build
+        )
+        for (const each of new Set([build, dipped])) {
+          const forms = formsStage(each, groundStage(each), BUILT_IN_SHELF)
+          // a run led on through the shallows ends a cell or so sooner or later
+          expect(groundMissing(each, { forms }, 1.5), `${waters} ${widthMm}`).to.equal(null)
+        }
+      }
   })
 
   it('its land in sheets lies sheet over sheet: as wide as the base, holes for dowels in both of two', () => {

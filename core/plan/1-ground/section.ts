@@ -2,6 +2,7 @@ import type { Build, SectionLine, Standing } from '../../build/types'
 import { fallsOf, poolsOf, reachesOf } from '../../build/types'
 import { distanceToRing, type Point2 } from '../../physics/shape/polygon'
 import { landAt } from '../../build/land'
+import { cutByRuns } from './cutByRuns'
 import { landLine } from './landLine'
 import type { PoolGround } from './poolGround'
 import { profileAlong, type SectionPoint } from '../../physics/shape/profile'
@@ -76,12 +77,14 @@ export function sectionOf(build: Build, pools: readonly PoolGround[]): Section {
     }
   }
   runs.sort((a, b) => a.ground[0][0] - b.ground[0][0])
+  const cutLine = cutByRuns(build, pools, lengthMm)
+  const cut = runs.map((run) => ({ ...run, ground: cutLine(run.ground) }))
   return {
     lengthMm,
     line: build.section,
-    runs,
-    things: runs.flatMap((run) => thingsIn(build, run, lengthMm)),
-    ground: wholeLine(build, runs, lengthMm)
+    runs: cut,
+    things: cut.flatMap((run) => thingsIn(build, run, lengthMm)),
+    ground: cutLine(wholeLine(build, runs, lengthMm))
   }
 }
 
@@ -107,15 +110,14 @@ function wholeLine(build: Build, runs: readonly SectionRun[], lengthMm: number):
       return
     const run = Math.min(BANK_RUN_MM, (end - start) / 2)
     // towards the edge of the base the land stays by the water; between two waters it rises to the bank
-    const land = (shore: SectionPoint | null): number => {
-      if (from && to) return Math.max(bank, shore?.[1] ?? bank)
-      const water = from ?? to
-      return water ? Math.min(Math.max(bank, water[1]), water[1] + RISE_MM) : bank
+    const land = (): number => {
+      const water = from && to ? null : (from ?? to)
+      return water ? Math.min(bank, water[1] + RISE_MM) : bank
     }
     if (foot.from !== null) line.push([start + FACE_RUN_MM, foot.from])
-    else line.push([from ? start + run : start, foot.to ?? land(from)])
+    else line.push([from ? start + run : start, foot.to ?? land()])
     if (foot.to !== null) line.push([end - FACE_RUN_MM, foot.to])
-    else line.push([to ? end - run : end, foot.from ?? land(to)])
+    else line.push([to ? end - run : end, foot.from ?? land()])
   }
   runs.forEach((run, i) => {
     const before = runs[i - 1]

@@ -1,4 +1,5 @@
-import { ledToEdge, sideAt } from './offBase'
+import { bedHeights, ledToEdge, placesAlong } from '../1-ground/runBed'
+import { sideAt } from './offBase'
 import type { BedKind, Boulder, Build, Reach } from '../../build/types'
 import { poolsOf } from '../../build/types'
 import type { Fault } from '../../physics/fault'
@@ -90,7 +91,6 @@ export interface ReachForm {
   ring: Point2[]
 }
 
-const STATIONS = 120
 /** Eddy behind a rock, in its widths. Common practice: two to three, no source. */
 const EDDY_WIDTHS = 2.5
 /**
@@ -154,8 +154,8 @@ export function reachForm(
         }
       ]
     }
-  const places = along(line, length, Math.max(12, Math.min(STATIONS, Math.round(length))))
-  const heights = bedHeights(reach, places, bed)
+  const places = placesAlong(reach)
+  const heights = bedHeights(reach, places, (at) => bedAt(bed, at))
   const ring = corridor(
     places.map((p) => p.at),
     reach.widthMm
@@ -243,68 +243,6 @@ const standingIn = (build: Build, ring: readonly Point2[]): Boulder[] =>
         heightMm: t.heightMm
       }))
   )
-
-/** Even stations along a line. */
-function along(
-  line: readonly Point2[],
-  length: number,
-  count: number
-): { s: number; at: Point2 }[] {
-  const out: { s: number; at: Point2 }[] = []
-  let i = 0
-  let before = 0
-  for (let k = 0; k <= count; k++) {
-    const s = (length * k) / count
-    let piece = Math.hypot(line[i + 1][0] - line[i][0], line[i + 1][1] - line[i][1])
-    while (s > before + piece + 1e-9 && i + 2 < line.length) {
-      before += piece
-      i++
-      piece = Math.hypot(line[i + 1][0] - line[i][0], line[i + 1][1] - line[i][1])
-    }
-    const t = piece === 0 ? 0 : (s - before) / piece
-    out.push({
-      s,
-      at: [
-        line[i][0] + t * (line[i + 1][0] - line[i][0]),
-        line[i][1] + t * (line[i + 1][1] - line[i][1])
-      ]
-    })
-  }
-  return out
-}
-
-/**
- * The bed at every station: as given at the points, else as dipped, else straight between what is
- * known; null where nothing is.
- */
-function bedHeights(
-  reach: Reach,
-  places: readonly { s: number; at: Point2 }[],
-  bed: BedMap
-): number[] | null {
-  const given: { s: number; z: number }[] = []
-  let s = 0
-  reach.path.forEach((p, i) => {
-    if (i > 0) s += Math.hypot(p.x - reach.path[i - 1].x, p.y - reach.path[i - 1].y)
-    if (p.bedMm !== undefined) given.push({ s, z: p.bedMm })
-  })
-  const within = (at: number) =>
-    given.length > 1 && at >= given[0].s - 1e-9 && at <= given.at(-1)!.s + 1e-9
-  const known = places.map((p) => (within(p.s) ? null : bedAt(bed, p.at)))
-  const fixed = [
-    ...given,
-    ...places.flatMap((p, i) => (known[i] === null ? [] : [{ s: p.s, z: known[i] }]))
-  ].sort((a, b) => a.s - b.s)
-  if (fixed.length === 0) return null
-  let k = 0
-  return places.map((p) => {
-    while (k + 1 < fixed.length && fixed[k + 1].s <= p.s) k++
-    const [a, b] = [fixed[k], fixed[Math.min(k + 1, fixed.length - 1)]]
-    return p.s <= a.s || b.s === a.s
-      ? a.z
-      : a.z + ((Math.min(p.s, b.s) - a.s) / (b.s - a.s)) * (b.z - a.z)
-  })
-}
 
 const placeAt = (places: readonly { s: number; at: Point2 }[], s: number): Point2 =>
   places.reduce((best, p) => (Math.abs(p.s - s) < Math.abs(best.s - s) ? p : best)).at
