@@ -90,12 +90,12 @@ function topsAt(stacked: Stacked, water: Water | null, spot: Spot): PlannedLay[]
     return tops.length > 0 ? tops : ground()
   }
   const every = () => {
-    const tops = build.waters.flatMap((w) => planned(w.id).slice(-1))
-    return tops.length > 0 ? tops : ground()
+    const tops = build.waters.flatMap((w) => top(planned(w.id)))
+    return tops.some((lay) => !lay.apart) ? tops : [...tops, ...ground()]
   }
   const topOr = (key: string, below: () => PlannedLay[]) => {
-    const top = planned(key).slice(-1)
-    return top.length > 0 ? top : below()
+    const own = top(planned(key))
+    return own.length > 0 ? own : below()
   }
   switch (spot) {
     case 'ground':
@@ -115,6 +115,12 @@ function topsAt(stacked: Stacked, water: Water | null, spot: Spot): PlannedLay[]
     default:
       return []
   }
+}
+
+/** The uppermost lay of a stack on the model; where all of it is made apart, the last of that. */
+const top = (own: readonly PlannedLay[]): PlannedLay[] => {
+  const there = own.filter((lay) => !lay.apart)
+  return (there.length > 0 ? there : own).slice(-1)
 }
 
 /** The pools at a spot of a water. */

@@ -128,6 +128,7 @@ export function stepNetwork(
   const notBefore = (task: Task, minute: number) => {
     task.notBeforeMin = Math.max(task.notBeforeMin ?? 0, minute)
   }
+  const openBefore = stepsOpenBefore(plan.links, isDone)
   for (const link of plan.links) {
     if (isDone(link.to)) continue
     const minMin = seen(link, steps.get(link.from)!)
@@ -144,6 +145,9 @@ export function stepNetwork(
       })
       continue
     }
+    // what was passed over stands before what comes after all the same
+    for (const step of openBefore(link.from))
+      links.push({ from: last(step), to: first(link.to), minMin: 0 })
     const endMin = minuteOf(progress.get(link.from)!.endMs)
     const task = byId.get(first(link.to))!
     notBefore(task, endMin + minMin)
@@ -164,6 +168,27 @@ export function stepNetwork(
     } else links.push({ from: last(step.id), to: DONE, minMin: waits.get(step.id)! })
   }
   return { tasks, links, parts, progress, waits, over, likely, underWay, closing }
+}
+
+/** What is still open, though a step that comes after it is done: asked by that step. */
+function stepsOpenBefore(
+  links: readonly StepLink[],
+  isDone: (step: string) => boolean
+): (step: string) => ReadonlySet<string> {
+  const before = new Map<string, string[]>()
+  for (const { from, to } of links)
+    if (isDone(to)) before.set(to, [...(before.get(to) ?? []), from])
+  const found = new Map<string, Set<string>>()
+  const openBefore = (step: string): ReadonlySet<string> => {
+    const known = found.get(step)
+    if (known) return known
+    const open = new Set<string>()
+    found.set(step, open)
+    for (const from of before.get(step) ?? [])
+      for (const each of isDone(from) ? openBefore(from) : [from]) open.add(each)
+    return open
+  }
+  return openBefore
 }
 
 /**
