@@ -18,12 +18,20 @@ import type { Build } from '../../core/build/types'
 import { fallsOf, poolsOf } from '../../core/build/types'
 import { mix } from '../../core/physics/stuff/mixing/mix'
 import { checkBuild } from '../../core/build/file/buildFile'
-import { BUILT_IN } from '../../core/craft/materials/shelf'
+import { BUILT_IN, BUILT_IN_SHELF } from '../../core/craft/materials/shelf'
 import { derivePlan, finished, planner, STAGES, type Plan } from '../../core/plan/derivePlan'
+import { NO_HISTORY } from '../../core/plan/learned/history'
 import { sameValue } from '../../core/plan/memo'
+import { READS, readFor } from '../../core/plan/reads'
+import { planUntil, stages, type StageName } from '../../core/plan/stages'
 import { WAYS } from '../../core/craft/ways/catalog'
 import { demo, fresh, large } from '../support/builds'
 
+const DEMOS = [
+  '1-weir-at-cobbets-race',
+  '2-mole-at-varnsey',
+  '3-slalom-in-the-hollin-gorge'
+] as const
 const ids = (plan: Plan) => plan.findings.map((f) => f.id)
 const edited = (...edits: ((b: Build) => Build)[]) => edits.reduce((b, e) => e(b), demo())
 
@@ -160,6 +168,47 @@ describe('The plan', () => {
     expect(warmer.ground.section).to.equal(first.ground.section)
     expect(warmer.days.finishMs!).to.be.at.most(first.days.finishMs!)
     expect(run(demo())).to.deep.equal(derivePlan(demo()))
+  })
+
+  it('each stage reads of a build what its line of the table says, all of it, and nothing else', () => {
+    const [read, beyond] = [new Set<string>(), new Set<string>()]
+    const watched: typeof readFor = (stage, build) =>
+      new Proxy(readFor(stage, build), {
+        get(seen, key: string) {
+          const listed = (READS[stage] as readonly string[]).includes(key)
+          ;(listed ? read : beyond).add(`${stage}.${key}`)
+          return seen[key as keyof typeof seen]
+        }
+      })
+    const all = Object.keys(READS) as StageName[]
+    for (const name of DEMOS) {
+      const made = stages(watched)(demo(name), { shelf: BUILT_IN_SHELF, history: NO_HISTORY })
+      for (const stage of all) made(stage)
+    }
+    expect([...beyond]).to.deep.equal([])
+    const listed = all.flatMap((stage) => READS[stage].map((key) => `${stage}.${key}`))
+    expect(listed.filter((key) => !read.has(key))).to.deep.equal([])
+  })
+
+  it('a stage asked by itself is the plan’s own, and pays for no schedule', () => {
+    const [build, plan] = [demo(), derivePlan(demo())]
+    expect(planUntil(build, 'amounts')).to.deep.equal(plan.amounts)
+    expect(planUntil(build, 'forms')).to.deep.equal(plan.forms)
+    const made = new Set<string>()
+    const make = stages((stage, b) => {
+      made.add(stage)
+      return readFor(stage, b)
+    })(build, { shelf: BUILT_IN_SHELF, history: NO_HISTORY })
+    make('amounts')
+    expect([...made].sort()).to.deep.equal([
+      'amounts',
+      'forms',
+      'ground',
+      'laid',
+      'parts',
+      'stacks',
+      'ways'
+    ])
   })
 
   it('names each stage as it goes, so that an outdated run can be left', () => {
