@@ -14,6 +14,7 @@ import { derivePlan } from '../../core/plan/derivePlan'
 import { runSurface, surfaceSolid, RUN_SURFACE } from '../../core/plan/templates/runSurface'
 import { gridFromMap, readHeightMap, surfacePng } from '../../core/exchange/scans/heightMap'
 import { readFor } from '../../core/plan/reads'
+import { planUntil } from '../../core/plan/stages'
 import { GORGE, gorge, kept, over } from '../support/runs'
 
 describe('a run that is kept', function () {
@@ -81,7 +82,7 @@ describe('a run that is kept', function () {
       over(gorge.run, [132, 222], [60, 150], (a) => a.whitePct),
       14
     )
-    const forms = derivePlan(takeMaps(null)(build)).forms
+    const forms = planUntil(takeMaps(null)(build), 'forms')
     expect(forms.white).to.equal(forms.formsWhite)
     expect(forms.ran?.id).to.equal('r1')
   })

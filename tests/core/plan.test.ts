@@ -23,7 +23,7 @@ import { derivePlan, finished, planner, STAGES, type Plan } from '../../core/pla
 import { NO_HISTORY } from '../../core/plan/learned/history'
 import { sameValue } from '../../core/plan/memo'
 import { READS, readFor } from '../../core/plan/reads'
-import { planUntil, stages, type StageName } from '../../core/plan/stages'
+import { planUntil, stages, stagesOf, type StageName } from '../../core/plan/stages'
 import { WAYS } from '../../core/craft/ways/catalog'
 import { demo, fresh, large } from '../support/builds'
 
@@ -42,20 +42,15 @@ describe('The plan', () => {
         fc.double({ min: 37, max: 52, noNaN: true }),
         fc.constantFrom('clear-epoxy-2-1', 'casting-epoxy-2-1', 'deep-cast-3-1', 'quick-epoxy-2-1'),
         (levelMm, resin) => {
-          const plan = derivePlan(edited(changePool('millpond', { levelMm, resin })))
-          const stack = plan.stacks.pools[0]
+          const make = stagesOf(edited(changePool('millpond', { levelMm, resin })))
+          const [pool] = make('ground').pools
+          const [stack] = make('stacks').pools
           const sum = stack.layers.reduce((s, l) => s + l.volumeMl, 0)
-          expect(sum).to.be.closeTo(
-            plan.ground.pools[0].volumeMl + stack.bowMl - stack.setInMl,
-            1e-6 * (1 + sum)
-          )
+          expect(sum).to.be.closeTo(pool.volumeMl + stack.bowMl - stack.setInMl, 1e-6 * (1 + sum))
           const heat = stack.heat!
           expect(heat.broken).to.deep.equal([])
           expect(heat.groundPeakC).to.be.at.most(65)
-          expect(sum === 0 || stack.layers[0].fromMm).to.be.closeTo(
-            levelMm - plan.ground.pools[0].maxDepthMm,
-            1e-9
-          )
+          expect(sum === 0 || stack.layers[0].fromMm).to.be.closeTo(levelMm - pool.maxDepthMm, 1e-9)
           for (const l of stack.layers) {
             expect(l.toMm - l.fromMm).to.be.at.most(heat.bearableMm + 1e-6)
             expect(l.volumeMl).to.be.at.least(0)
@@ -74,9 +69,10 @@ describe('The plan', () => {
         fc.double({ min: 0, max: 8, noNaN: true }),
         (cupMl, wastePct, cupG) => {
           const build = demo()
-          const plan = derivePlan({ ...build, mixing: { ...build.mixing, cupMl, wastePct, cupG } })
-          for (const pool of plan.amounts.pools) {
-            const batches = plan.amounts.batches.filter((b) => b.pool === pool.pool)
+          const mixing = { ...build.mixing, cupMl, wastePct, cupG }
+          const amounts = planUntil({ ...build, mixing }, 'amounts')
+          for (const pool of amounts.pools) {
+            const batches = amounts.batches.filter((b) => b.pool === pool.pool)
             const total = batches.reduce((s, b) => s + b.massG, 0)
             expect(total).to.be.closeTo(pool.totalG, 1e-9 * total)
             expect(batches.reduce((s, b) => s + b.aG, 0)).to.be.closeTo(pool.aG, 1e-9 * total)
@@ -87,7 +83,7 @@ describe('The plan', () => {
               expect(b.volumeMl).to.be.at.most(0.75 * cupMl + 1e-6)
             }
           }
-          for (const p of plan.amounts.pools) {
+          for (const p of amounts.pools) {
             const race = poolsOf(build).find((q) => q.id === p.pool)!
             expect(p.tintAll.reduce((s, t) => s + t.aG, 0)).to.be.closeTo(p.aG, 1e-9 * p.aG)
             if (race.bands.length === 0)
@@ -101,9 +97,9 @@ describe('The plan', () => {
                 race.bands.map((b) => b.tints.map((t) => t.id))
               )
           }
-          const bought = plan.amounts.shopping.find((l) => l.material === 'clear-epoxy-2-1')!.amount
+          const bought = amounts.shopping.find((l) => l.material === 'clear-epoxy-2-1')!.amount
           expect(bought).to.be.closeTo(
-            plan.amounts.pools.reduce((s, p) => s + p.totalG, 0),
+            amounts.pools.reduce((s, p) => s + p.totalG, 0),
             1e-6
           )
         }
