@@ -38,6 +38,9 @@ export function shapeOf(water: Water): WaterShape {
   return shape
 }
 
+/** What a water is made of; the rest of it is its shape. */
+const MADE_OF: ReadonlySet<string> = new Set(['way', 'make'])
+
 function shaped(water: Water): WaterShape {
   if (water.kind === 'pool') {
     const { kind, id, name, outline, brimMm, damTopMm, levelMm, soundings } = water
@@ -45,8 +48,8 @@ function shaped(water: Water): WaterShape {
     const own = { kind, id, name, outline, brimMm, damTopMm, levelMm, soundings }
     return { ...own, measure, standing, openings }
   }
-  const { way: _way, make: _make, ...shape } = water
-  return water.kind === 'sea'
-    ? ({ ...shape, wish: wishOf(water) } as SeaShape)
-    : (shape as WaterShape)
+  const shape = Object.fromEntries(
+    Object.entries(water).filter(([key]) => !MADE_OF.has(key))
+  ) as unknown as WaterShape
+  return water.kind === 'sea' ? { ...(shape as SeaShape), wish: wishOf(water) } : shape
 }
