@@ -4,12 +4,12 @@ import { spawn } from 'node:child_process'
 import { mkdirSync, readFileSync, readdirSync, rmSync } from 'node:fs'
 import { availableParallelism } from 'node:os'
 import { join } from 'node:path'
-import { BUILD, ROOT, bin, installForTests, installPackages } from './ready.mjs'
+import { BUILD, ROOT, bin, chromiumPath, installForTests, installPackages } from './ready.mjs'
 
-installPackages()
-installForTests()
-/** `--deep`: the same tests with more runs, more bases, more builds. */
+/** `--deep`: the same tests with more runs, more bases, more builds, and by other people's programs. */
 const DEEP = process.argv.includes('--deep')
+installPackages()
+installForTests(DEEP)
 const folder = join(ROOT, '.tmp')
 rmSync(folder, { recursive: true, force: true })
 mkdirSync(folder, { recursive: true })
@@ -23,7 +23,12 @@ function go(name, command, args, live = false) {
     const began = Date.now()
     const child = spawn(command, args, {
       cwd: ROOT,
-      env: { ...process.env, FORCE_COLOR: '0', TALL_SPINDLE_DEEP: DEEP ? '1' : '0' },
+      env: {
+        ...process.env,
+        FORCE_COLOR: '0',
+        CHROMIUM_PATH: chromiumPath(),
+        TALL_SPINDLE_DEEP: DEEP ? '1' : '0'
+      },
       stdio: live ? ['ignore', 'inherit', 'inherit'] : ['ignore', 'pipe', 'pipe']
     })
     let output = ''
