@@ -41,7 +41,7 @@ export type StageName = (typeof STAGES)[number]
  * Derives a plan stage by stage, naming each as it is done, so that whoever drives it may stop in
  * between.
  */
-export type PlanRun = Generator<StageName, Plan, void>
+export type Derivation = Generator<StageName, Plan, void>
 
 /**
  * Derives plans one after another and does again only what an edit touched; `early` is shown the
@@ -52,7 +52,7 @@ export type Planner = (
   shelf?: Shelf,
   history?: History,
   early?: (ground: Plan['ground']) => void
-) => PlanRun
+) => Derivation
 
 /** A planner with a memory of its last plan: what an edit does not touch is not made again. */
 export function planner(): Planner {
@@ -98,7 +98,7 @@ function shownGround({ pools, ...rest }: GroundPlan): Plan['ground'] {
 }
 
 /** Runs a plan to its end. */
-export function finished(run: PlanRun): Plan {
+export function finished(run: Derivation): Plan {
   for (;;) {
     const { done, value } = run.next()
     if (done) return value
