@@ -4,12 +4,10 @@ import { spawn } from 'node:child_process'
 import { mkdirSync, readFileSync, readdirSync, rmSync } from 'node:fs'
 import { availableParallelism } from 'node:os'
 import { join } from 'node:path'
-import { BUILD, ROOT, bin, chromiumPath, installForTests, installPackages } from './ready.mjs'
+import { BUILD, ROOT, bin, installForTests, installPackages } from './ready.mjs'
 
-/** `--deep`: the same tests with more runs, more bases, more builds, and by other people's programs. */
-const DEEP = process.argv.includes('--deep')
 installPackages()
-installForTests(DEEP)
+installForTests()
 const folder = join(ROOT, '.tmp')
 rmSync(folder, { recursive: true, force: true })
 mkdirSync(folder, { recursive: true })
@@ -23,12 +21,7 @@ function go(name, command, args, live = false) {
     const began = Date.now()
     const child = spawn(command, args, {
       cwd: ROOT,
-      env: {
-        ...process.env,
-        FORCE_COLOR: '0',
-        CHROMIUM_PATH: chromiumPath(),
-        TALL_SPINDLE_DEEP: DEEP ? '1' : '0'
-      },
+      env: { ...process.env, FORCE_COLOR: '0' },
       stdio: live ? ['ignore', 'inherit', 'inherit'] : ['ignore', 'pipe', 'pipe']
     })
     let output = ''
@@ -52,7 +45,6 @@ async function check(name, command, ...args) {
 
 /** Test files that take longest, in this order, begin first: so the last to end is a short one. */
 const LONG_FIRST = [
-  'browser/bases',
   'browser/attacked',
   'browser/round',
   'browser/looks',
@@ -67,9 +59,6 @@ const LONG_FIRST = [
   'browser/running',
   'browser/keeping',
   'browser/buildup',
-  'browser/journey',
-  'browser/meeting',
-  'core/tireless',
   'browser/refused',
   'core/attack',
   'core/gelPlan',
@@ -102,14 +91,7 @@ async function suite() {
   await bundleTests(files, '.tmp/tests')
   const bundled = files.map((file) => file.replace('tests/', '.tmp/tests/').replace(/ts$/, 'mjs'))
   const report = join(folder, 'report.json')
-  const mocha = [
-    '--no-config',
-    '--parallel',
-    '--jobs',
-    String(AT_A_TIME),
-    '--timeout',
-    DEEP ? '3000000' : '300000'
-  ]
+  const mocha = ['--no-config', '--parallel', '--jobs', String(AT_A_TIME), '--timeout', '300000']
   const reporter = ['--reporter', 'tests/support/reporter.cjs', '--reporter-option']
   const maps = ['--enable-source-maps']
   const args = [

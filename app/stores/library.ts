@@ -22,7 +22,7 @@ import {
 } from '../storage/builds'
 import { dropLooseCards, keepCards, keptCard } from '../storage/cards'
 import { tooNew, type BuildRow, type CardRow } from '../storage/db'
-import * as drafts from '../storage/drafts'
+import * as lifeboat from '../storage/lifeboat'
 import { emptyLog } from '../../core/build/log/entries'
 import { askToKeep } from '../storage/backup'
 import { dropUnused } from '../storage/photos'
@@ -113,7 +113,7 @@ export const useLibraryStore = defineStore('library', () => {
    * server offers them.
    */
   async function start(): Promise<void> {
-    for (const draft of drafts.all()) await rescue(draft)
+    for (const boat of lifeboat.survivors()) await rescue(boat)
     await shelf.refresh()
     await history.refresh()
     await seedDemos()
@@ -131,24 +131,24 @@ export const useLibraryStore = defineStore('library', () => {
   }
 
   /** Brings one unsaved build in; what there is no room for stays put aside, and is told. */
-  async function rescue(draft: drafts.Draft): Promise<void> {
-    const { build } = draft
+  async function rescue(boat: lifeboat.Lifeboat): Promise<void> {
+    const { build } = boat
     try {
       const there = await loadBuild(build.id)
-      const revision = drafts.goesOn(draft, there)
+      const revision = lifeboat.goesOn(boat, there)
       if (revision !== null) {
-        const result = await saveBuild(build, revision, draft.by)
+        const result = await saveBuild(build, revision, boat.by)
         if ('overtaken' in result) {
           await addBuilds([
             { ...build, id: newId(), name: `${build.name.slice(0, 100)} (rescued)` }
           ])
-          await takenApart(build.id, draft.by)
+          await takenApart(build.id, boat.by)
         }
         rescued.value++
       }
-      drafts.remove(build.id, draft.by?.tab)
+      lifeboat.sink(build.id, boat.by?.tab)
     } catch {
-      drafts.refuse(draft)
+      lifeboat.strand(boat)
       const others = unsaved.value.filter((b) => b.id !== build.id)
       unsaved.value = [...others, { id: build.id, name: build.name }]
     }

@@ -1,7 +1,8 @@
-import { stagesOf } from '../../plan/stages'
 import { zipSync } from 'fflate'
 import type { Build } from '../../build/types'
-import type { Shelf } from '../../craft/materials/shelf'
+import { withBottles, type Shelf } from '../../craft/materials/shelf'
+import { groundStage } from '../../plan/1-ground/groundStage'
+import { formsStage } from '../../plan/2-forms/formsStage'
 import { cutList, onBoard, type CutList } from '../../plan/beside/cutList'
 import { closed, template } from '../../plan/templates/draw'
 import { landOf } from '../../plan/beside/landOf'
@@ -34,8 +35,9 @@ export function cutListOf(
   { sheetMm, boardMm, room }: Cutting,
   shelf: Shelf
 ): CutList {
-  const make = stagesOf(build, shelf)
-  return cutList(build, make('ground'), make('forms'), sheetMm, boardMm, room)
+  const ground = groundStage(build)
+  const forms = formsStage(build, ground, withBottles(shelf, build.bottles))
+  return cutList(build, ground, forms, sheetMm, boardMm, room)
 }
 
 /** The boards as they are cut, one template each: every piece where it was laid. */
@@ -85,8 +87,9 @@ export async function landPdf(
 
 /** The land as blocks for a printer's bed, an STL each, in one zip. @throws RangeError where the bed is too small */
 export function landBlocks(build: Build, bedMm: readonly [number, number], shelf: Shelf): MadeFile {
-  const make = stagesOf(build, shelf)
-  const blocks = landPieces(landOf(build, make('ground'), make('forms')), build.base, bedMm)
+  const ground = groundStage(build)
+  const forms = formsStage(build, ground, withBottles(shelf, build.bottles))
+  const blocks = landPieces(landOf(build, ground, forms), build.base, bedMm)
   return {
     name: fileName('Land in blocks', build.name, '.zip'),
     type: 'application/zip',

@@ -1,5 +1,4 @@
-import type { ReachShape } from '../../build/shapes'
-import type { Base, ReachPoint } from '../../build/types'
+import type { Base, Reach, ReachPoint } from '../../build/types'
 import { lineLength, type Point2 } from '../../physics/shape/polygon'
 
 /** A run that ends this near to the edge it heads for runs off the base, mm. Common practice, no source. */
@@ -14,7 +13,7 @@ export interface RunPlace {
 }
 
 /** Even places along a run, its ends among them. */
-export function placesAlong(reach: ReachShape): RunPlace[] {
+export function placesAlong(reach: Reach): RunPlace[] {
   const line = reach.path.map((p): Point2 => [p.x, p.y])
   const length = lineLength(line)
   const count = Math.max(LEAST_PLACES, Math.min(MOST_PLACES, Math.round(length)))
@@ -48,7 +47,7 @@ export function placesAlong(reach: ReachShape): RunPlace[] {
  * @param dippedAt  the dipped ground at a place of the plan, mm; null where nothing was dipped
  */
 export function bedHeights(
-  reach: ReachShape,
+  reach: Reach,
   places: readonly RunPlace[],
   dippedAt: (at: Point2) => number | null
 ): number[] | null {
@@ -81,7 +80,7 @@ export function bedHeights(
  *
  * @returns the same run where it ends on the base
  */
-export function ledToEdge(reach: ReachShape, base: Base): ReachShape {
+export function ledToEdge(reach: Reach, base: Base): Reach {
   const end = reach.path.at(-1)!
   const before = reach.path.findLast((p) => Math.hypot(end.x - p.x, end.y - p.y) > 0.5)
   if (!before) return reach

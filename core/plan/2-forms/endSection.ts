@@ -1,5 +1,4 @@
-import type { Read } from '../reads'
-import type { Side } from '../../build/types'
+import type { Build, Side } from '../../build/types'
 import { landAt } from '../../build/land'
 import { poolsOf } from '../../build/types'
 import { landLine } from '../1-ground/landLine'
@@ -34,7 +33,7 @@ interface Leaving {
 
 /** Where runs leave over an edge, from left to right as it is seen from outside. */
 function leavingOver(
-  build: Read<'forms'>,
+  build: Build,
   reaches: readonly ReachForm[],
   side: Side,
   lengthMm: number
@@ -64,7 +63,7 @@ function leavingOver(
  * with the depth it leaves at, the bank elsewhere.
  */
 export function endSection(
-  build: Read<'forms'>,
+  build: Build,
   ground: GroundPlan,
   side: Side,
   reaches: readonly ReachForm[] = []

@@ -1,5 +1,4 @@
-import type { Read } from '../reads'
-import type { PoolShape, WaterShape } from '../../build/shapes'
+import type { Build, Pool } from '../../build/types'
 import { wavesOf } from '../../build/crests'
 import { cellAt } from '../../physics/shape/grid'
 import { insideRing, middleOf, type Point2 } from '../../physics/shape/polygon'
@@ -51,7 +50,7 @@ const SAMPLES = 48
 
 /** Where water comes into each pool of the chain and where it leaves it, on the plan. */
 export function throughPools(
-  build: Read<'forms'>,
+  build: Build,
   falls: readonly FallForm[],
   reaches: readonly ReachForm[]
 ): Map<string, readonly [Point2, Point2]> {
@@ -97,7 +96,7 @@ export function throughPools(
 
 /** Where the chain's water comes in: as the builder says, else at the head of its first water. */
 export function sourceOf(
-  build: Read<'forms'>,
+  build: Build,
   reaches: readonly ReachForm[],
   through: ReadonlyMap<string, readonly [Point2, Point2]>
 ): Point2 | null {
@@ -153,15 +152,14 @@ function acrossAlong(ring: readonly Point2[], headingDeg: number): readonly [Poi
 }
 
 /** What leaves a pipe, a ledge or a bucket comes to the chain from outside. */
-export const inChain = (w: WaterShape): boolean =>
+export const inChain = (w: Build['waters'][number]): boolean =>
   w.kind === 'pool' || (w.kind === 'fall' && !w.outlet) || w.kind === 'reach'
-const chainBefore = (build: Read<'forms'>, i: number) =>
-  build.waters.slice(0, i).filter(inChain).at(-1)
-const chainAfter = (build: Read<'forms'>, i: number) => build.waters.slice(i + 1).find(inChain)
+const chainBefore = (build: Build, i: number) => build.waters.slice(0, i).filter(inChain).at(-1)
+const chainAfter = (build: Build, i: number) => build.waters.slice(i + 1).find(inChain)
 
 /** The chain unrolled into one long section, and where its neighbours contradict each other. */
 export function unrolled(
-  build: Read<'forms'>,
+  build: Build,
   scale: number,
   flow: ChainFlow,
   bed: BedMap,
@@ -234,7 +232,7 @@ function carryThrough(pieces: RunPiece[]): void {
 }
 
 function poolPiece(
-  pool: PoolShape,
+  pool: Pool,
   [from, to]: readonly [Point2, Point2],
   bed: BedMap,
   seas: readonly SeaForm[]
@@ -311,7 +309,7 @@ const TOLERANCE_MM = 0.5
 const HEAD_SHARE = 0.35
 
 function clashesOf(
-  build: Read<'forms'>,
+  build: Build,
   falls: readonly FallForm[],
   reaches: readonly ReachForm[],
   scale: number

@@ -1,9 +1,8 @@
-import type { Read } from '../reads'
 import { FOAM_HALF_LIFE_S } from '../../running/foam'
 import { edgeWhite } from '../../physics/water/edgeWhite'
 import { MOST_WHITE } from './edges'
 import { whiteAtEdges } from './edgesInSea'
-import type { ReachShape, SeaShape } from '../../build/shapes'
+import type { Build, Reach, Sea } from '../../build/types'
 import { boxOf, type Box } from '../../physics/shape/grid'
 import { insideRing, type Point2 } from '../../physics/shape/polygon'
 import type { BedMap } from './bedMap'
@@ -99,7 +98,7 @@ export function fallWhite(fall: FallForm): WhiteSource[] {
  */
 export function reachWhite(
   form: ReachForm,
-  reach: ReachShape,
+  reach: Reach,
   scale: number,
   startsWhite: number,
   cells: ReachCells
@@ -229,9 +228,9 @@ const toppling = (s: Station): number =>
  * rocks, walls and cliffs it strikes.
  */
 export function seaWhite(
-  build: Read<'forms'>,
+  build: Build,
   form: SeaForm,
-  sea: SeaShape,
+  sea: Sea,
   bed: BedMap,
   scale: number
 ): WhiteSource[] {

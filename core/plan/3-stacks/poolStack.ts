@@ -1,10 +1,9 @@
-import type { Read } from '../reads'
 import { bandsOf } from '../../build/bandsOf'
 import { COAT_MM } from '../../craft/layPairs'
 import { GLOSS_COAT_MM } from './gelStack'
 import { bodyNeeds } from '../../craft/ways/catalog'
 import { USUAL } from '../../craft/usual'
-import type { Pool } from '../../build/types'
+import type { Build, Pool } from '../../build/types'
 import type { TintDose } from '../../physics/stuff/mixing/mix'
 import { mixedDensity } from '../../physics/stuff/mixing/mix'
 import { poolColours, tintsOn, type PoolColours } from './poolColours'
@@ -88,7 +87,7 @@ export interface Bed {
   softensC: number | null
 }
 
-export function bedUnder(build: Read<'ways'>, lowestMm: number, shelf: Shelf): Bed {
+export function bedUnder(build: Build, lowestMm: number, shelf: Shelf): Bed {
   const { landform, shell, shellMm } = build.ground
   const foam = onShelf(shelf, 'landform', landform)
   const skin = onShelf(shelf, 'shell', shell)
@@ -123,7 +122,7 @@ function bandAt<B extends { thicknessMm: number }>(bands: readonly B[], heightMm
 }
 
 function heatInput(
-  build: Read<'ways'>,
+  build: Build,
   pool: Pool,
   found: PoolGround,
   resin: Resin,
@@ -159,7 +158,7 @@ const SPLIT_TO_MM = 2
  * make them too warm, and over how many minutes each is lit.
  */
 function litCoats(
-  build: Read<'ways'>,
+  build: Build,
   pool: Pool,
   found: PoolGround,
   light: LightResin,
@@ -201,7 +200,7 @@ function litCoats(
  * @param heatOf  runs the heat: handed in so that a run made before may be used again
  */
 export function poolStack(
-  build: Read<'ways'>,
+  build: Build,
   pool: Pool,
   ground: GroundPlan,
   shelf: Shelf,
@@ -258,7 +257,7 @@ export function poolStack(
 
 function pour(
   stack: PoolStack,
-  build: Read<'ways'>,
+  build: Build,
   pool: Pool,
   found: PoolGround,
   resin: Resin,

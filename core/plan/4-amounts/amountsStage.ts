@@ -1,8 +1,7 @@
-import type { Read } from '../reads'
 import { cupsOfPour } from './cupsOfPour'
 import { bodyNeeds } from '../../craft/ways/catalog'
 import { isFilled } from '../../build/lays'
-import type { Pool } from '../../build/types'
+import type { Build, Pool } from '../../build/types'
 import { poolsOf } from '../../build/types'
 import { mix, mixedDensity, type Mix } from '../../physics/stuff/mixing/mix'
 import type { FormsPlan } from '../2-forms/formsStage'
@@ -36,7 +35,7 @@ export interface AmountsPlan {
 
 /** Fourth stage: what to weigh out for every pour, and what to buy. */
 export function amountsStage(
-  build: Read<'amounts'>,
+  build: Build,
   ground: GroundPlan,
   forms: FormsPlan,
   stacks: StacksPlan,
@@ -96,7 +95,7 @@ export function amountsStage(
 type Owed = Map<string, { aG: number; bG: number }>
 
 function mixPours(
-  build: Read<'amounts'>,
+  build: Build,
   pool: Pool,
   resin: Resin,
   stack: PoolStack,

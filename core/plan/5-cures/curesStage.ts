@@ -1,4 +1,3 @@
-import type { Read } from '../reads'
 import { bodyNeeds, layWay, wayOf } from '../../craft/ways/catalog'
 import { USUAL } from '../../craft/usual'
 import { lastAnswers } from '../../physics/solve/lastAnswers'
@@ -87,7 +86,7 @@ const firmFilmMin = (kinetics: CureKinetics, roomC: number): number =>
  * heat, the rest from labels and the air's thirst.
  */
 export function curesStage(
-  build: Read<'cures'>,
+  build: Build,
   stacks: StacksPlan,
   amounts: AmountsPlan,
   shelf: Shelf
@@ -163,7 +162,7 @@ const windowsIn = (gel: Gel, room: Build['room'], dry: number): GelWindow[] =>
   windowsOf(gel, gel.coatMm, gel.finestMm, dryInRoom(gel, gel.coatMm, room).touchMin, dry)
 
 /** Waits of a coat of gel and of a cup of resin by themselves. */
-function usualCures(build: Read<'cures'>, dry: number, shelf: Shelf): CuresPlan['usual'] {
+function usualCures(build: Build, dry: number, shelf: Shelf): CuresPlan['usual'] {
   const gel = onShelf(shelf, 'gel', USUAL.gel.crests)
   const resin = onShelf(shelf, 'resin', USUAL.resin)
   const ripples = onShelf(shelf, 'gel', USUAL.gel.ripples)
@@ -252,7 +251,7 @@ function whenPropsGo(releaseH: number | null | undefined, clearMin: number): num
 /** What a moving water waits for: its gel, its part, its supports. */
 function movingCures(
   water: Moving,
-  build: Read<'cures'>,
+  build: Build,
   dry: number,
   stack: FormStack | undefined,
   shelf: Shelf
@@ -294,7 +293,7 @@ const gelHolds = (gel: Gel, room: Build['room']): number =>
 /** Until what fixes a part holds it, min. */
 function bondHolds(
   water: Moving,
-  build: Read<'cures'>,
+  build: Build,
   shelf: Shelf,
   own: { gel: number; resin: number }
 ): number {
@@ -308,7 +307,7 @@ function bondHolds(
 
 function poolCures(
   water: Pool,
-  build: Read<'cures'>,
+  build: Build,
   dry: number,
   stack: PoolStack | undefined,
   surface: Laying | null | undefined,
@@ -335,7 +334,7 @@ function poolCures(
 
 function resinCures(
   pool: Pool,
-  build: Read<'cures'>,
+  build: Build,
   stack: PoolStack | undefined,
   shelf: Shelf
 ): Partial<Record<CureName, number>> {

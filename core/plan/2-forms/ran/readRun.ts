@@ -1,6 +1,4 @@
-import type { Read } from '../../reads'
-import type { PoolShape } from '../../../build/shapes'
-import type { SectionLine } from '../../../build/types'
+import type { Build, Pool, SectionLine } from '../../../build/types'
 import { poolsOf } from '../../../build/types'
 import { modelMm, realM } from '../../../physics/shape/units'
 import type { WhiteSource } from '../whiteMap'
@@ -176,7 +174,7 @@ export interface PoolLevel {
 
 export function levelsOf(
   run: RunResult,
-  build: Read<'forms'>,
+  build: Build,
   poolAt: (x: number, y: number) => string | null
 ): PoolLevel[] {
   const found = new Map<string, number[]>()
@@ -188,7 +186,7 @@ export function levelsOf(
     if (levels) levels.push(run.fields.levelMm[i])
     else found.set(pool, [run.fields.levelMm[i]])
   }
-  return poolsOf(build).flatMap((pool: PoolShape) => {
+  return poolsOf(build).flatMap((pool: Pool) => {
     const levels = found.get(pool.id)?.sort((a, b) => a - b)
     if (!levels || levels.length < 4) return []
     const at = (share: number) =>

@@ -1,5 +1,4 @@
-import type { Read } from '../../reads'
-import type { PoolShape } from '../../../build/shapes'
+import type { Build, Pool } from '../../../build/types'
 import { poolsOf, reachesOf } from '../../../build/types'
 import type { BedMap } from '../bedMap'
 import type { FallForm } from '../fallForm'
@@ -12,7 +11,7 @@ const MEETS_MM = 15
 
 /** The outermost cells may have their middles beyond the base: they are as the ones before them. */
 export function meetRim(
-  build: Read<'forms'>,
+  build: Build,
   { cols, rows, cellMm }: Grid,
   z: Float64Array,
   owner: Int16Array,
@@ -39,7 +38,7 @@ const HELD_MM = 1
  * the brim and its dams stand, whatever the land behind them does.
  */
 export function holdShores(
-  build: Read<'forms'>,
+  build: Build,
   { cols, rows }: Grid,
   owner: Int16Array,
   z: Float64Array
@@ -67,7 +66,7 @@ export function holdShores(
  * water as its form says.
  */
 export function layReach(
-  build: Read<'forms'>,
+  build: Build,
   form: ReachForm,
   grid: Grid,
   bed: BedMap,
@@ -155,7 +154,7 @@ export function layReach(
 
 /** The space under a fall, from its lip to the pool it lands in: as low as the pool's floor. */
 export function undercut(
-  build: Read<'forms'>,
+  build: Build,
   fall: FallForm,
   grid: Grid,
   z: Float64Array,
@@ -166,7 +165,7 @@ export function undercut(
   const water = build.waters.find((w) => w.id === fall.id)
   if (!lip || !out || !curve || water?.kind !== 'fall' || water.outlet) return
   const into = build.waters.findIndex((w) => w.id === water.into)
-  const pool = into >= 0 ? (build.waters[into] as PoolShape) : null
+  const pool = into >= 0 ? (build.waters[into] as Pool) : null
   const length = Math.hypot(lip[1][0] - lip[0][0], lip[1][1] - lip[0][1]) || 1
   const [tx, ty] = [(lip[1][0] - lip[0][0]) / length, (lip[1][1] - lip[0][1]) / length]
   const floor = fall.footMm - (fall.poolDepthMm ?? 0)
@@ -208,8 +207,8 @@ export function undercut(
  * come nearest.
  */
 export function cutOpening(
-  build: Read<'forms'>,
-  pool: PoolShape,
+  build: Build,
+  pool: Pool,
   into: string,
   sillMm: number,
   grid: Grid,
