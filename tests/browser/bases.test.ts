@@ -46,6 +46,8 @@ const VIEWS = ['ground', 'water', 'build-up', 'mix', 'days', 'bench', 'prints', 
 const LEAFED = ['water', 'build-up', 'days', 'log', 'prints']
 /** Bases whose leaves are looked at here; the deep run looks at those of all. */
 const LEAFED_BASES = ['deep', 'narrow', 'cased', 'drawn']
+/** A drawing that was seen on its way is looked at again after so long, ms. */
+const AT_REST_MS = 700
 const SCREENS = [
   [1280, 800],
   [1920, 1080],
@@ -53,12 +55,17 @@ const SCREENS = [
   [390, 844]
 ] as const
 
-/** What of a screen is lost, cut, covered or run together. */
+/** What of a screen is lost, cut, covered or run together, and stays so once it has come to rest. */
 async function faultsIn(page: Page, where: string): Promise<string[]> {
-  const all = { ...NOTHING, ...(await lost(page)), ...(await hidden(page)) }
-  return Object.entries(all)
-    .filter(([, list]) => (Array.isArray(list) ? list.length > 0 : list > 0))
-    .map(([what, list]) => `${where} ${what}: ${JSON.stringify(list)}`)
+  const look = async () => {
+    const all = { ...NOTHING, ...(await lost(page)), ...(await hidden(page)) }
+    return Object.entries(all)
+      .filter(([, list]) => (Array.isArray(list) ? list.length > 0 : list > 0))
+      .map(([what, list]) => `${where} ${what}: ${JSON.stringify(list)}`)
+  }
+  if ((await look()).length === 0) return []
+  await page.waitForTimeout(AT_REST_MS)
+  return look()
 }
 
 describe('Every drawing on every base', function () {
