@@ -98,16 +98,13 @@ const stage =
   <A extends Exclude<keyof Asked, N>>(
     asks: readonly A[],
     make: Stage<N, A>['make']
-  ): Stage<N, A> => ({
-    asks,
-    make
-  })
+  ): Stage<N, A> => ({ asks, make })
 
 /**
  * All stages in their order. What each reads of the build stands in `READS`; from both follow what it
  * remembers, what is made anew after an edit, and what must be made before a stage can be asked.
  */
-const TABLE = {
+const table = () => ({
   ground: stage<'ground'>()([], (build, _, { groundOf }) => groundStage(build, groundOf)),
   forms: stage<'forms'>()(['ground', 'shelf'], (build, { ground, shelf }, { runOf }) =>
     formsStage(build, ground, shelf, runOf)
@@ -143,7 +140,7 @@ const TABLE = {
   templates: stage<'templates'>()(['ground', 'forms', 'stacks'], (build, asked) =>
     templateList(build, asked.forms, asked.ground, asked.stacks.forms)
   )
-}
+})
 
 /** Makes a stage of one build, and before it those that it asks. */
 export type MakeStage = <N extends StageName>(name: N) => Made[N]
@@ -154,10 +151,10 @@ export type MakeStage = <N extends StageName>(name: N) => Made[N]
  * @param reading  how a stage comes by what it reads; tests look over its shoulder
  */
 export function stages(reading = readFor): (build: Build, given: Given) => MakeStage {
-  const memory = memories()
+  const [lines, memory] = [table(), memories()]
   type Making = (build: object, asked: Partial<Asked>) => Made[StageName]
   const makers = Object.fromEntries(
-    Object.entries(TABLE).map(([name, { make }]) => [
+    Object.entries(lines).map(([name, { make }]) => [
       name,
       remembered<[object, Partial<Asked>], Made[StageName]>((build, asked) =>
         // each stage is handed what its own line of the table says
@@ -172,7 +169,7 @@ export function stages(reading = readFor): (build: Build, given: Given) => MakeS
       if (name === 'shelf' || name === 'history') return given[name]
       const known = made[name]
       if (known !== undefined) return known
-      const asked = Object.fromEntries(TABLE[name].asks.map((other) => [other, ask(other)]))
+      const asked = Object.fromEntries(lines[name].asks.map((other) => [other, ask(other)]))
       const answer = makers[name](reading(name, build), asked)
       Object.assign(made, { [name]: answer })
       return answer
@@ -187,7 +184,6 @@ export function stages(reading = readFor): (build: Build, given: Given) => MakeS
  * @param build    what the builder entered; check a file with `readBuild` first
  * @param shelf    materials; left out, the built-in kinds. The build's own bottles are put to them
  * @param history  what other builds left behind; left out, nothing
- * @example stagesOf(build)('amounts').shopping[0].material // "clear-epoxy-2-1"
  */
 export const stagesOf = (
   build: Build,
@@ -195,7 +191,7 @@ export const stagesOf = (
   history: History = NO_HISTORY
 ): MakeStage => stages()(build, { shelf: withBottles(shelf, build.bottles), history })
 
-/** One stage of a build by itself. @example planUntil(build, 'ground').pools[0].volumeMl // 391.4 */
+/** One stage of a build by itself. @example planUntil(build, 'ground').pools.length // 2 */
 export const planUntil = <N extends StageName>(
   build: Build,
   name: N,
