@@ -1,14 +1,12 @@
+import { stagesOf } from '../core/plan/stages'
 import { readFileSync } from 'node:fs'
 import { landFromGrid, layThroughContours, levelLand, setLand } from '../core/build/landEdits'
 import type { Build } from '../core/build/types'
-import { BUILT_IN_SHELF } from '../core/craft/materials/shelf'
 import { guessPlacement } from '../core/exchange/scans/guess'
 import { extentOf, gridFromMesh, type HeightGrid } from '../core/exchange/scans/heightGrid'
 import { gridFromMap, readHeightMap } from '../core/exchange/scans/heightMap'
 import { readObj, readStl, refuseLength, scanKind } from '../core/exchange/scans/readMesh'
 import { textOf } from '../core/exchange/textOf'
-import { groundStage } from '../core/plan/1-ground/groundStage'
-import { formsStage } from '../core/plan/2-forms/formsStage'
 import { grownLand } from '../core/plan/beside/grownLand'
 
 /** Heights of a map that says none itself, mm. */
@@ -23,9 +21,8 @@ const MAP_MM = { low: 0, high: 40 }
  */
 export function withLand(build: Build, from: string, span: readonly number[]): Build {
   if (from === 'grow') {
-    const ground = groundStage(build)
-    const forms = formsStage(build, ground, BUILT_IN_SHELF)
-    return setLand(grownLand(build, ground, forms))(build)
+    const make = stagesOf(build)
+    return setLand(grownLand(build, make('ground'), make('forms')))(build)
   }
   if (from === 'contours') return layThroughContours(build)
   if (from === 'level') return levelLand(build)

@@ -1,3 +1,4 @@
+import { stagesOf } from '../core/plan/stages'
 import { readFileSync, statSync } from 'node:fs'
 import { basename } from 'node:path'
 import { takeBusy } from '../core/build/workEdits'
@@ -25,9 +26,6 @@ import { together } from '../core/plan/beside/together'
 import { twoPlans } from '../core/plan/beside/twoPlans'
 import { judge } from '../core/judge/judge'
 import { derivePlan } from '../core/plan/derivePlan'
-import { groundStage } from '../core/plan/1-ground/groundStage'
-import { formsStage } from '../core/plan/2-forms/formsStage'
-import { BUILT_IN_SHELF } from '../core/craft/materials/shelf'
 import { inSentence, type Units } from '../core/words/units'
 import { withLand } from './land'
 
@@ -306,15 +304,14 @@ function cutListOf(
   const size = /^(\d+(?:\.\d+)?)x(\d+(?:\.\d+)?)$/.exec(board)
   if (!size) throw new BadInput(`WIDTHxHEIGHT: was ${board}; it must be such as ${BOARD_MM}, in mm`)
   const build = buildIn(path)
-  const ground = groundStage(build)
-  const forms = formsStage(build, ground, BUILT_IN_SHELF)
+  const make = stagesOf(build)
   const room = { caseGapMm: Number(gap), rockFaceMm: Number(face) }
   if (![gap, face].every((mm) => Number(mm) >= 0))
     throw new BadInput(
       `CASEMM ROCKMM: were ${gap} ${face}; they must be lengths of 0 or more, in mm`
     )
   const boardMm = [Number(size[1]), Number(size[2])] as const
-  return JSON.stringify(cutList(build, ground, forms, sheetMm, boardMm, room))
+  return JSON.stringify(cutList(build, make('ground'), make('forms'), sheetMm, boardMm, room))
 }
 
 function isLanguage(tag: string): boolean {

@@ -1,8 +1,8 @@
-// What a fresh clone lacks, installed: packages from the lock file, and for the tests Debian's
-// Chromium and the programs that read what goes out.
+// What a fresh clone lacks, installed: packages from the lock file, for the tests Debian's Chromium,
+// and for the deep run the programs that read what goes out.
 import { spawnSync } from 'node:child_process'
 import { existsSync, statSync } from 'node:fs'
-import { dirname, join } from 'node:path'
+import { delimiter, dirname, join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 
 export const ROOT = join(dirname(fileURLToPath(import.meta.url)), '..')
@@ -24,10 +24,27 @@ export function installPackages() {
   if (run('npm', ['ci', '--no-audit', '--no-fund']) !== 0) process.exit(1)
 }
 
+/** Where a Chromium, Chrome or Edge mostly lies, on Debian, other Linux, macOS and Windows. */
+const BROWSERS = [
+  process.env.CHROMIUM_PATH,
+  '/usr/bin/chromium',
+  '/usr/bin/chromium-browser',
+  '/usr/bin/google-chrome',
+  '/usr/bin/microsoft-edge',
+  '/Applications/Chromium.app/Contents/MacOS/Chromium',
+  '/Applications/Google Chrome.app/Contents/MacOS/Google Chrome',
+  '/Applications/Microsoft Edge.app/Contents/MacOS/Microsoft Edge',
+  ...[process.env.PROGRAMFILES, process.env['PROGRAMFILES(X86)'], process.env.LOCALAPPDATA]
+    .filter((folder) => folder)
+    .flatMap((folder) => [
+      `${folder}\\Chromium\\Application\\chrome.exe`,
+      `${folder}\\Google\\Chrome\\Application\\chrome.exe`,
+      `${folder}\\Microsoft\\Edge\\Application\\msedge.exe`
+    ])
+]
+
 export function chromiumPath() {
-  return ['/usr/bin/chromium', '/usr/bin/chromium-browser', process.env.CHROMIUM_PATH].find(
-    (path) => path && existsSync(path)
-  )
+  return BROWSERS.find((path) => path && existsSync(path))
 }
 
 /** Debian packages that are missing, installed in one go. */
@@ -48,30 +65,27 @@ function installDebian(packages, what) {
   return apt('update') === 0 && apt('install', '-y', '--no-install-recommends', ...packages) === 0
 }
 
-/** What the tests need from Debian, by a program of each: poppler looks at printed pages, the others read files as others do. */
-const FOR_TESTS = {
+/** Programs that read what goes out as others do, by their Debian packages: the deep run asks them. */
+const READERS = {
   'poppler-utils': 'pdftoppm',
   qpdf: 'qpdf',
   khal: 'khal',
   'libreoffice-calc-nogui': 'soffice'
 }
 const isHere = (program) =>
-  (process.env.PATH ?? '').split(':').some((folder) => existsSync(join(folder, program)))
-const missing = () => [
-  ...(chromiumPath() ? [] : ['chromium']),
-  ...Object.keys(FOR_TESTS).filter((name) => !isHere(FOR_TESTS[name]))
-]
+  (process.env.PATH ?? '').split(delimiter).some((folder) => existsSync(join(folder, program)))
 
-/** A browser, and the programs that look at what goes out. */
-export function installForTests() {
-  const packages = missing()
-  if (packages.length === 0) return
-  if (!installDebian(packages, packages.join(', ')) || missing().length > 0) {
+/** A browser; for the deep run also the programs that read what goes out, as far as they can be had. */
+export function installForTests(deep = false) {
+  if (!chromiumPath() && !(installDebian(['chromium'], 'chromium') && chromiumPath())) {
     console.error(
-      `They could not be installed: install Debian's packages ${missing().join(', ')}, or name a Chromium in CHROMIUM_PATH.`
+      'The tests need a browser: install Chromium, Chrome or Edge, or name one in CHROMIUM_PATH.'
     )
     process.exit(1)
   }
+  const readers = Object.keys(READERS).filter((name) => !isHere(READERS[name]))
+  if (deep && readers.length > 0 && !installDebian(readers, readers.join(', ')))
+    console.log(`Not to be had, and not asked: ${readers.join(', ')}`)
 }
 
 export const bin = (name) => join(ROOT, 'node_modules', '.bin', name)

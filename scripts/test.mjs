@@ -4,10 +4,12 @@ import { spawn } from 'node:child_process'
 import { mkdirSync, readFileSync, readdirSync, rmSync } from 'node:fs'
 import { availableParallelism } from 'node:os'
 import { join } from 'node:path'
-import { BUILD, ROOT, bin, installForTests, installPackages } from './ready.mjs'
+import { BUILD, ROOT, bin, chromiumPath, installForTests, installPackages } from './ready.mjs'
 
+/** `--deep`: the same tests with more runs, more bases, more builds, and by other people's programs. */
+const DEEP = process.argv.includes('--deep')
 installPackages()
-installForTests()
+installForTests(DEEP)
 const folder = join(ROOT, '.tmp')
 rmSync(folder, { recursive: true, force: true })
 mkdirSync(folder, { recursive: true })
@@ -21,7 +23,12 @@ function go(name, command, args, live = false) {
     const began = Date.now()
     const child = spawn(command, args, {
       cwd: ROOT,
-      env: { ...process.env, FORCE_COLOR: '0' },
+      env: {
+        ...process.env,
+        FORCE_COLOR: '0',
+        CHROMIUM_PATH: chromiumPath(),
+        TALL_SPINDLE_DEEP: DEEP ? '1' : '0'
+      },
       stdio: live ? ['ignore', 'inherit', 'inherit'] : ['ignore', 'pipe', 'pipe']
     })
     let output = ''
@@ -45,6 +52,7 @@ async function check(name, command, ...args) {
 
 /** Test files that take longest, in this order, begin first: so the last to end is a short one. */
 const LONG_FIRST = [
+  'browser/bases',
   'browser/attacked',
   'browser/round',
   'browser/looks',
@@ -59,6 +67,9 @@ const LONG_FIRST = [
   'browser/running',
   'browser/keeping',
   'browser/buildup',
+  'browser/journey',
+  'browser/meeting',
+  'core/tireless',
   'browser/refused',
   'core/attack',
   'core/gelPlan',
@@ -91,7 +102,14 @@ async function suite() {
   await bundleTests(files, '.tmp/tests')
   const bundled = files.map((file) => file.replace('tests/', '.tmp/tests/').replace(/ts$/, 'mjs'))
   const report = join(folder, 'report.json')
-  const mocha = ['--no-config', '--parallel', '--jobs', String(AT_A_TIME), '--timeout', '300000']
+  const mocha = [
+    '--no-config',
+    '--parallel',
+    '--jobs',
+    String(AT_A_TIME),
+    '--timeout',
+    DEEP ? '3000000' : '300000'
+  ]
   const reporter = ['--reporter', 'tests/support/reporter.cjs', '--reporter-option']
   const maps = ['--enable-source-maps']
   const args = [

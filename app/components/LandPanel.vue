@@ -10,7 +10,7 @@ import {
   removeContour,
   setContour
 } from '../../core/build/landEdits'
-import type { Job } from '../workers/hire'
+import type { Job } from '../workers/startWorker'
 import type { Land } from '../../core/build/land'
 import { ask } from '../workers/askClient'
 import { said, mm } from '../words'

@@ -1,7 +1,7 @@
 import { v4 as newId } from 'uuid'
 import { unreadable } from '../../core/build/file/comingIn'
 import { entriesOf } from '../../core/build/log/entries'
-import { job } from '../workers/hire'
+import { job } from '../workers/startWorker'
 import type { PhotoWork, Shrunk } from '../workers/photo.worker'
 import { openings } from './builds'
 import { db, tooNew, type PhotoRow } from './db'

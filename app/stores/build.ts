@@ -13,7 +13,7 @@ import type { Material } from '../../core/craft/materials/types'
 import { isFull, loadBuild, saveBuild } from '../storage/builds'
 import { keepCards } from '../storage/cards'
 import { tooNew, type EditCount } from '../storage/db'
-import * as lifeboat from '../storage/lifeboat'
+import * as drafts from '../storage/drafts'
 import { hear, tell, TAB } from '../storage/tabs'
 import { checkInside } from '../workers/insideClient'
 import { sharedPlanClient } from '../workers/planClient'
@@ -142,7 +142,7 @@ export const useBuildStore = defineStore('build', () => {
     saveState.value = 'saving'
     // a closing browser may not wait for this tab to say anything; a drag's many edits are put
     // aside as the page goes
-    if (!held) lifeboat.launch(next, revision, byMe())
+    if (!held) drafts.put(next, revision, byMe())
     saveTimer ||= window.setTimeout(() => void save(), SAVE_AFTER_MS)
   }
 
@@ -211,7 +211,7 @@ export const useBuildStore = defineStore('build', () => {
           }
         }
         if (!dirty) {
-          lifeboat.sink(writing.id, TAB)
+          drafts.remove(writing.id, TAB)
           saveState.value = 'saved'
         }
         saveProblem.value = ''
@@ -219,7 +219,7 @@ export const useBuildStore = defineStore('build', () => {
         dirty = true
         saveState.value = isFull(error) ? 'full' : 'failed'
         saveProblem.value = error instanceof Error ? error.message : String(error)
-        lifeboat.launch(build.value ?? writing, revision, byMe())
+        drafts.put(build.value ?? writing, revision, byMe())
       }
     })()
     await saving
@@ -235,7 +235,7 @@ export const useBuildStore = defineStore('build', () => {
     }
     const result = await saveBuild(copy, 0)
     if ('overtaken' in result) throw new Error('the copy could not be made')
-    lifeboat.sink(work.id, TAB)
+    drafts.remove(work.id, TAB)
     revision = result.saved.revision
     // what was changed while the copy was written goes on in the copy
     if (build.value) build.value = { ...build.value, id: copy.id, name: copy.name }
@@ -267,13 +267,13 @@ export const useBuildStore = defineStore('build', () => {
     mended.value = []
     saveState.value = 'saved'
     // work that could not be saved before this page was opened goes on where it was
-    const waiting = lifeboat.waitingFor(id)
-    const work = waiting && lifeboat.goesOn(waiting, row) === revision ? waiting.build : row.build
+    const waiting = drafts.waitingFor(id)
+    const work = waiting && drafts.goesOn(waiting, row) === revision ? waiting.build : row.build
     selected.value = work.waters[0]?.id ?? ''
     show(work)
     if (waiting && work !== row.build) {
       // it is this tab's from here on
-      if (lifeboat.launch(work, revision, byMe())) lifeboat.sink(id, waiting.by?.tab)
+      if (drafts.put(work, revision, byMe())) drafts.remove(id, waiting.by?.tab)
       dirty = true
       saveState.value = 'saving'
       await save()
@@ -358,7 +358,7 @@ export const useBuildStore = defineStore('build', () => {
   })
   window.addEventListener('pagehide', () => {
     // a save under way may be broken off with the page
-    if ((dirty || saving) && build.value) lifeboat.launch(build.value, revision, byMe())
+    if ((dirty || saving) && build.value) drafts.put(build.value, revision, byMe())
     void save()
   })
   document.addEventListener('visibilitychange', () => {

@@ -22,7 +22,7 @@ import {
 } from '../storage/builds'
 import { dropLooseCards, keepCards, keptCard } from '../storage/cards'
 import { tooNew, type BuildRow, type CardRow } from '../storage/db'
-import * as lifeboat from '../storage/lifeboat'
+import * as drafts from '../storage/drafts'
 import { emptyLog } from '../../core/build/log/entries'
 import { askToKeep } from '../storage/backup'
 import { dropUnused } from '../storage/photos'
@@ -113,7 +113,7 @@ export const useLibraryStore = defineStore('library', () => {
    * server offers them.
    */
   async function start(): Promise<void> {
-    for (const boat of lifeboat.survivors()) await rescue(boat)
+    for (const draft of drafts.all()) await rescue(draft)
     await shelf.refresh()
     await history.refresh()
     await seedDemos()
@@ -131,24 +131,24 @@ export const useLibraryStore = defineStore('library', () => {
   }
 
   /** Brings one unsaved build in; what there is no room for stays put aside, and is told. */
-  async function rescue(boat: lifeboat.Lifeboat): Promise<void> {
-    const { build } = boat
+  async function rescue(draft: drafts.Draft): Promise<void> {
+    const { build } = draft
     try {
       const there = await loadBuild(build.id)
-      const revision = lifeboat.goesOn(boat, there)
+      const revision = drafts.goesOn(draft, there)
       if (revision !== null) {
-        const result = await saveBuild(build, revision, boat.by)
+        const result = await saveBuild(build, revision, draft.by)
         if ('overtaken' in result) {
           await addBuilds([
             { ...build, id: newId(), name: `${build.name.slice(0, 100)} (rescued)` }
           ])
-          await takenApart(build.id, boat.by)
+          await takenApart(build.id, draft.by)
         }
         rescued.value++
       }
-      lifeboat.sink(build.id, boat.by?.tab)
+      drafts.remove(build.id, draft.by?.tab)
     } catch {
-      lifeboat.strand(boat)
+      drafts.refuse(draft)
       const others = unsaved.value.filter((b) => b.id !== build.id)
       unsaved.value = [...others, { id: build.id, name: build.name }]
     }

@@ -9,7 +9,7 @@ import { keepRun, type KeptRun, type RunResult } from '../../core/running/keptRu
 import { groundMark, type RanPlan } from '../../core/plan/2-forms/ran/ranPlan'
 import type { SceneNote } from '../../core/running/scene'
 import type { RunProgress, RunStart } from '../../core/running/waterRun'
-import { Dismissed, hire, type Hired } from '../workers/hire'
+import { Terminated, startWorker, type Working } from '../workers/startWorker'
 import type { RunNews, RunWork } from '../workers/run.worker'
 import { useBuildStore } from './build'
 
@@ -31,7 +31,7 @@ export const useRunningStore = defineStore('running', () => {
   /** Over which ground it runs. */
   const mark = ref('')
   const buildId = ref('')
-  let worker: Hired<RunWork> | null = null
+  let worker: Working<RunWork> | null = null
   let follow = 0
   let wantsKept: ((kept: KeptRun) => void) | null = null
 
@@ -41,7 +41,7 @@ export const useRunningStore = defineStore('running', () => {
   /** Asks the worker at hand; what it cannot do is the problem that is shown. */
   function send(what: (work: Remote<RunWork>) => Promise<unknown>): void {
     worker?.ask(what).catch((error: unknown) => {
-      if (error instanceof Dismissed) return
+      if (error instanceof Terminated) return
       const said = error instanceof Error ? error.message : String(error)
       problem.value =
         said === 'the worker stopped'
@@ -54,7 +54,7 @@ export const useRunningStore = defineStore('running', () => {
   /** Ends the work at once; what was seen last stays. */
   function stop(): void {
     clearTimeout(follow)
-    worker?.dismiss()
+    worker?.terminate()
     worker = null
     if (state.value !== 'idle') state.value = now.value ? 'done' : 'idle'
   }
@@ -84,7 +84,7 @@ export const useRunningStore = defineStore('running', () => {
       usual.value = null
       progress.value = null
     }
-    const mine = hire<RunWork>(
+    const mine = startWorker<RunWork>(
       new Worker(new URL('../workers/run.worker.ts', import.meta.url), { type: 'module' })
     )
     worker = mine

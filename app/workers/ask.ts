@@ -1,7 +1,6 @@
+import { stagesOf } from '../../core/plan/stages'
 import { reachedBy, type Reached } from '../../core/plan/beside/reachedBy'
 import { packLand, type Land } from '../../core/build/land'
-import { groundStage } from '../../core/plan/1-ground/groundStage'
-import { formsStage } from '../../core/plan/2-forms/formsStage'
 import { grownLand } from '../../core/plan/beside/grownLand'
 import type { Build, Calendar } from '../../core/build/types'
 import { busyTimes, type BusyTimes } from '../../core/exchange/calendar/busyTimes'
@@ -72,10 +71,9 @@ export function answer(
       return whatIf(question.build, given, history, tell)
     case 'growLand': {
       const { build } = question
-      const shelf = withBottles(given, build.bottles)
-      const ground = groundStage(build)
-      const forms = formsStage(build, ground, shelf)
-      return packLand(grownLand(build, ground, forms), build.land?.contours)
+      const make = stagesOf(build, given)
+      const land = grownLand(build, make('ground'), make('forms'))
+      return packLand(land, build.land?.contours)
     }
     case 'busyTimes':
       return busyTimes(question.text, question.calendar, question.wholeDays)

@@ -7,7 +7,7 @@ import type { Answers, Question } from './ask'
 import type { AskWork } from './ask.worker'
 import type { StuffAnswers, StuffQuestion } from './askStuff'
 import type { StuffWork } from './askStuff.worker'
-import { job, type Job } from './hire'
+import { job, type Job } from './startWorker'
 
 /**
  * Asks a question that takes a plan off the main thread, in a worker of its own.

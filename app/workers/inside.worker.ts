@@ -1,5 +1,5 @@
 import { expose } from 'comlink'
-import { broughtInside, type Inside } from '../../core/build/file/broughtInside'
+import { clampToSchema, type Inside } from '../../core/build/file/clampToSchema'
 import type { Build } from '../../core/build/types'
 
 /** Builds as they last were inside, by id: what an edit spoils is taken from there. */
@@ -9,7 +9,7 @@ const MOST = 8
 const work = {
   /** Null: nothing was outside, and nothing need be copied back. */
   inside: (build: Build): Inside | null => {
-    const inside = broughtInside(build, last.get(build.id) ?? null)
+    const inside = clampToSchema(build, last.get(build.id) ?? null)
     if (last.size >= MOST && !last.has(build.id)) last.clear()
     last.set(build.id, inside.build)
     return inside.told.length + inside.left.length > 0 ? inside : null

@@ -1,17 +1,17 @@
 import { klona } from 'klona/lite'
-import type { Inside } from '../../core/build/file/broughtInside'
+import type { Inside } from '../../core/build/file/clampToSchema'
 import type { Build } from '../../core/build/types'
-import { hire, type Hired } from './hire'
+import { startWorker, type Working } from './startWorker'
 import type { InsideWork } from './inside.worker'
 
 /** A save does not wait longer for the check: work unsaved is worse than work unchecked, ms. */
 const LONGEST_MS = 10_000
 
-let checker: Hired<InsideWork> | null = null
+let checker: Working<InsideWork> | null = null
 
 /** The checker; asked for before the first edit wants it, it is ready then. */
-const readyChecker = (): Hired<InsideWork> =>
-  (checker ??= hire<InsideWork>(
+const readyChecker = (): Working<InsideWork> =>
+  (checker ??= startWorker<InsideWork>(
     new Worker(new URL('./inside.worker.ts', import.meta.url), { type: 'module' })
   ))
 
@@ -36,7 +36,7 @@ export async function checkInside(
     asked.catch(() => undefined)
     return (await Promise.race([asked, late])) ?? 'inside'
   } catch {
-    checker?.dismiss()
+    checker?.terminate()
     checker = null
     return 'late'
   } finally {

@@ -4,7 +4,7 @@ import type { Material } from '../../core/craft/materials/types'
 import type { Contradiction } from '../../core/judge/reading'
 import type { Plan, StageName } from '../../core/plan/derivePlan'
 import type { History } from '../../core/plan/learned/history'
-import { Dismissed, hire, type Hired } from './hire'
+import { Terminated, startWorker, type Working } from './startWorker'
 import type { Early, PlanNews, PlanRequest, PlanWork, StageBegun } from './plan.worker'
 
 interface Waiting {
@@ -49,10 +49,10 @@ export function planClient(): PlanClient {
   /** The stage at work, and the request it works for; it answers to its own clock. */
   let timer = 0
   let stuck: { run: number; stage: StageName } | null = null
-  let planner = employ()
+  let planner = startPlanner()
 
-  function employ(): Hired<PlanWork> {
-    const hired = hire<PlanWork>(planWorker())
+  function startPlanner(): Working<PlanWork> {
+    const started = startWorker<PlanWork>(planWorker())
     const news: { early: Early; stage: StageBegun } = {
       early: (lane, run, ground) => {
         const waiting = lanes.get(lane)
@@ -63,13 +63,13 @@ export function planClient(): PlanClient {
         if (stage === null) return
         timer = window.setTimeout(() => {
           stuck = { run, stage }
-          planner = employ()
-          hired.dismiss()
+          planner = startPlanner()
+          started.terminate()
         }, STAGE_MS)
       }
     }
-    void hired.ask((w) => w.tell(proxy(news.early), proxy(news.stage))).catch(() => undefined)
-    return hired
+    void started.ask((w) => w.tell(proxy(news.early), proxy(news.stage))).catch(() => undefined)
+    return started
   }
 
   /** Another request's stage was stopped, and the worker with it: this one is asked for anew. */
@@ -77,7 +77,7 @@ export function planClient(): PlanClient {
     planner
       .ask((w) => w.derive(request))
       .catch((error: unknown) => {
-        if (!(error instanceof Dismissed)) throw error
+        if (!(error instanceof Terminated)) throw error
         if (stuck?.run !== request.run) return ask(request)
         throw new Error(
           `working out the ${stuck.stage} took more than ${STAGE_MS / 1000} s and was stopped; what you see is the last plan`

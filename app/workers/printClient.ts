@@ -9,7 +9,7 @@ import type { Plan } from '../../core/plan/derivePlan'
 import type { Units } from '../../core/words/units'
 import type { Paper } from '../../core/plan/templates/pieces'
 import type { Template } from '../../core/plan/templates/types'
-import { job, type Job } from './hire'
+import { job, type Job } from './startWorker'
 import type { PrintWork } from './print.worker'
 
 const worker = () => new Worker(new URL('./print.worker.ts', import.meta.url), { type: 'module' })

@@ -2,9 +2,11 @@ import { expose, transfer } from 'comlink'
 import type { Build } from '../../core/build/types'
 import { BUILT_IN, shelfOf, withBottles } from '../../core/craft/materials/shelf'
 import type { Material } from '../../core/craft/materials/types'
-import { groundStage, type GroundPlan } from '../../core/plan/1-ground/groundStage'
+import { groundStage } from '../../core/plan/1-ground/groundStage'
 import type { FormsPlan } from '../../core/plan/2-forms/formsStage'
 import type { StacksPlan } from '../../core/plan/3-stacks/stacksStage'
+import { remembered } from '../../core/plan/memo'
+import { readFor, type Read } from '../../core/plan/reads'
 import type { Standing } from '../../core/plan/round/days'
 import type { Kept } from '../../core/plan/round/kept'
 import { roundModel } from '../../core/plan/round/roundModel'
@@ -25,14 +27,7 @@ export interface RoundAsked {
 }
 
 /** The ground is measured again only where it changed. */
-let last: { key: string; ground: GroundPlan } | null = null
-function groundOf(build: Build): GroundPlan {
-  const { base, waters, outOfLevel, section, land } = build
-  const pools = waters.filter((w) => w.kind === 'pool')
-  const key = JSON.stringify([base, pools, outOfLevel, section, land])
-  if (last?.key !== key) last = { key, ground: groundStage(build) }
-  return last.ground
-}
+const groundOf = remembered((build: Read<'ground'>) => groundStage(build))
 
 let current: RoundPlanned | null = null
 const work = {
@@ -42,7 +37,7 @@ const work = {
     const shelf = withBottles(shelfOf([...BUILT_IN, ...own]), build.bottles)
     const model = roundModel(
       build,
-      { ground: groundOf(build), forms, stacks },
+      { ground: groundOf(readFor('ground', build)), forms, stacks },
       shelf,
       detail,
       standing ?? undefined,

@@ -1,6 +1,6 @@
 import { klona } from 'klona/lite'
 import type { RoundModel, RoundPart } from '../../core/plan/round/types'
-import { Dismissed, hire, type Hired } from './hire'
+import { Terminated, startWorker, type Working } from './startWorker'
 import type { RoundAsked, RoundPlanned, RoundWork } from './round.worker'
 
 /** Makes models in the round off the main thread: one at a time, and after it the last one asked for. */
@@ -13,7 +13,7 @@ export interface RoundClient {
 const PLANNED = ['build', 'own', 'forms', 'stacks'] as const
 
 export function roundClient(): RoundClient {
-  let maker: Hired<RoundWork> | null = null
+  let maker: Working<RoundWork> | null = null
   let working: Promise<unknown> = Promise.resolve()
   let last = 0
   let sent: RoundPlanned | null = null
@@ -33,7 +33,7 @@ export function roundClient(): RoundClient {
       // what was asked for before is finished first; what was asked for between is never begun
       await working
       if (mine !== last) return null
-      maker ??= hire<RoundWork>(
+      maker ??= startWorker<RoundWork>(
         new Worker(new URL('./round.worker.ts', import.meta.url), { type: 'module' })
       )
       // the plan is large: it goes over only when it is another
@@ -46,13 +46,13 @@ export function roundClient(): RoundClient {
         const model = await made
         return mine === last ? model : null
       } catch (error) {
-        if (error instanceof Dismissed) return null
+        if (error instanceof Terminated) return null
         throw error
       }
     },
     stop() {
       last++
-      maker?.dismiss()
+      maker?.terminate()
       maker = null
       before = new Map()
       sent = null

@@ -1,3 +1,4 @@
+import { planUntil } from '../../core/plan/stages'
 import { expose, transfer } from 'comlink'
 import { keepRun, RUN_FIELDS, type KeptRun, type RunResult } from '../../core/running/keptRun'
 import { groundMark, type RanPlan } from '../../core/plan/2-forms/ran/ranPlan'
@@ -9,9 +10,6 @@ import {
   type RunStart,
   type WaterRun
 } from '../../core/running/waterRun'
-import { formsStage } from '../../core/plan/2-forms/formsStage'
-import { groundStage } from '../../core/plan/1-ground/groundStage'
-import { BUILT_IN, shelfOf } from '../../core/craft/materials/shelf'
 import type { Build } from '../../core/build/types'
 import type { SceneNote } from '../../core/running/scene'
 
@@ -50,11 +48,8 @@ function tell(progress: RunProgress): void {
     keptAt: '2000-01-01T00:00:00Z',
     ground: groundMark(build)
   })
-  const { ran } = formsStage(
-    { ...build, running: { ...build.running, mapsFrom: 'now', kept: [kept] } },
-    groundStage(build),
-    shelfOf(BUILT_IN)
-  )
+  const running = { ...build.running, mapsFrom: 'now', kept: [kept] }
+  const { ran } = planUntil({ ...build, running }, 'forms')
   reply({ kind: 'usual', progress, run, kept, ran: ran! }, arraysOf(run))
 }
 

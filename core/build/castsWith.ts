@@ -8,7 +8,7 @@ import { poolsOf, type Build, type Water } from './types'
  * @returns null: it has neither
  */
 export function castsWith(
-  build: Build,
+  build: Pick<Build, 'waters'>,
   water: Water
 ): { resin: string; tints: readonly TintDose[] } | null {
   if (water.kind === 'pool') return water

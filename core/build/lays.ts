@@ -197,17 +197,20 @@ const ownRipples = (pool: Pool): string[] =>
   (wayFor('pool', pool.way)?.lays ?? [])
     .filter((l) => l.id === RIPPLES.id)
     .flatMap((l) => l.steps.map((s) => `${pool.id}/${s}`))
-const rippled = (build: Build, pool: Pool): Laid | undefined =>
+const rippled = (build: Pick<Build, 'waters' | 'laid'>, pool: Pool): Laid | undefined =>
   build.laid.findLast((l) => l.stack === pool.id && wayFor('coat', l.way)?.ripples)
 
 /** Whether a step of a pool's own ripples is left out because other ones took its place. */
-export const ripplesElse = (build: Build, step: string): boolean =>
+export const ripplesElse = (build: Pick<Build, 'waters' | 'laid'>, step: string): boolean =>
   poolsOf(build).some(
     (pool) => ownRipples(pool).includes(step) && rippled(build, pool) !== undefined
   )
 
 /** How a pool is rippled now; null: its way makes none that could be chosen. */
-export function ripplesOf(build: Build, pool: Pool): Ripples | null {
+export function ripplesOf(
+  build: Pick<Build, 'waters' | 'laid' | 'lays'>,
+  pool: Pool
+): Ripples | null {
   const own = ownRipples(pool)
   if (own.length === 0) return null
   const laid = rippled(build, pool)

@@ -609,15 +609,21 @@ export const WEEKDAYS: readonly Weekday[] = ['mon', 'tue', 'wed', 'thu', 'fri', 
 
 /** Waters that move: all but pools. */
 export type Moving = Exclude<Water, Pool>
-export const movingOf = (build: Build): Moving[] =>
-  build.waters.filter((w): w is Moving => w.kind !== 'pool')
-export const poolsOf = (build: Build): Pool[] =>
-  build.waters.filter((w): w is Pool => w.kind === 'pool')
-export const fallsOf = (build: Build): Fall[] =>
-  build.waters.filter((w): w is Fall => w.kind === 'fall')
-export const reachesOf = (build: Build): Reach[] =>
-  build.waters.filter((w): w is Reach => w.kind === 'reach')
-export const seasOf = (build: Build): Sea[] =>
-  build.waters.filter((w): w is Sea => w.kind === 'sea')
-export const splashesOf = (build: Build): Splash[] =>
-  build.waters.filter((w): w is Splash => w.kind === 'splash')
+/** Waters of one kind, as whoever asks knows them: whole, or by their shape. */
+type OfKind<W, K extends Water['kind']> = Extract<W, { kind: K }>
+interface WithWaters<W> {
+  readonly waters: readonly W[]
+}
+type AnyWater = Pick<Water, 'kind'>
+const ofKind =
+  <K extends Water['kind']>(kind: K) =>
+  <W extends AnyWater>({ waters }: WithWaters<W>): OfKind<W, K>[] =>
+    waters.filter((w): w is OfKind<W, K> => w.kind === kind)
+
+export const poolsOf = ofKind('pool')
+export const fallsOf = ofKind('fall')
+export const reachesOf = ofKind('reach')
+export const seasOf = ofKind('sea')
+export const splashesOf = ofKind('splash')
+export const movingOf = <W extends AnyWater>({ waters }: WithWaters<W>) =>
+  waters.filter((w): w is Exclude<W, { kind: 'pool' }> => w.kind !== 'pool')

@@ -1,5 +1,5 @@
 import fc from 'fast-check'
-import { broughtInside } from '../../core/build/file/broughtInside'
+import { clampToSchema } from '../../core/build/file/clampToSchema'
 import { readBuild } from '../../core/build/file/buildFile'
 import { writeBuild } from '../../core/build/file/write'
 import { CARE } from '../../core/craft/ways/types'
@@ -87,7 +87,7 @@ export function wildBuild(seed: number, k: number): Build | null {
   for (let n = by.below(8); n > 0; n--) build = withChange(build, by)
   if (build.name === GORGE.name || build.name === MOLE.name)
     build = fc.sample(wild(), { seed: seed + k, numRuns: 1 })[0]!(build)
-  const { build: inside, left } = broughtInside(build, null)
+  const { build: inside, left } = clampToSchema(build, null)
   return left.length > 0 ? null : inside
 }
 

@@ -1,5 +1,5 @@
 import fc from 'fast-check'
-import { broughtInside } from '../../core/build/file/broughtInside'
+import { clampToSchema } from '../../core/build/file/clampToSchema'
 import { FREE, WATERS_NAMED } from '../../core/build/newBuild'
 import type { Build } from '../../core/build/types'
 import { CARE, FROM } from '../../core/craft/ways/types'
@@ -105,7 +105,7 @@ export function lead({ start, edits }: Life): Lived {
     }
     if (!edited || edited === build) continue
     // as the app does it: what no file may hold is brought inside
-    const { build: inside, left } = broughtInside(edited, null)
+    const { build: inside, left } = clampToSchema(edited, null)
     if (left.length > 0) continue
     build = inside
     lived.build = build

@@ -7,7 +7,6 @@ import { readFileSync } from 'node:fs'
 import type { BrowserContext, Page } from 'playwright-core'
 import type { Build } from '../../core/build/types'
 import { writeBuild } from '../../core/build/file/write'
-import { derivePlan } from '../../core/plan/derivePlan'
 import {
   complaints,
   DEMO_ID,
@@ -18,6 +17,7 @@ import {
   stage,
   type Stage
 } from '../support/browser'
+import { planUntil } from '../../core/plan/stages'
 import { fresh } from '../support/builds'
 
 const MINUTE = 60_000
@@ -88,7 +88,7 @@ describe('At the bench', function () {
     let page = first
     const now = () => page.evaluate(() => Date.now())
     await page.locator('[data-test="step-title"]').waitFor()
-    const steps = derivePlan(pond()).steps.steps.length
+    const steps = planUntil(pond(), 'steps').steps.length
     let killed = false
     let looks = 0
     for (let k = 0; k < steps + 40; k++) {

@@ -1,8 +1,8 @@
 import { expect } from 'chai'
 import type { Page } from 'playwright-core'
-import { derivePlan } from '../../core/plan/derivePlan'
 import { setWay } from '../../core/build/edits'
 import { choose, DEMO_ID, openDemo, settled, stage, type Stage } from '../support/browser'
+import { planUntil } from '../../core/plan/stages'
 import { demo } from '../support/builds'
 
 const MOLE = 'demo-mole-at-varnsey'
@@ -38,9 +38,10 @@ describe('Build-up on the screen', function () {
     await choose(page.locator('[data-test="film"]'), 'acetate-01')
     await page.locator('[data-test="props"] .how').getByText('1', { exact: true }).waitFor()
     expect(await page.locator('[data-test="prop"]').count()).to.equal(1)
-    const { part } = derivePlan(
-      setWay('seas', 'curl-film')(demo('2-mole-at-varnsey'))
-    ).stacks.forms.find((f) => f.id === 'seas')!
+    const { part } = planUntil(
+      setWay('seas', 'curl-film')(demo('2-mole-at-varnsey')),
+      'stacks'
+    ).forms.find((f) => f.id === 'seas')!
     expect(await page.locator('[data-test="part-sheet"]').innerText()).to.include(
       `${Math.round(part!.lengthMm * 10) / 10}`
     )

@@ -9,6 +9,7 @@ import { readBuild } from '../../core/build/file/buildFile'
 import { writeBuild } from '../../core/build/file/write'
 import { derivePlan } from '../../core/plan/derivePlan'
 import { dayAndClock } from '../../core/words/dates'
+import { planUntil } from '../../core/plan/stages'
 import { demo, large } from '../support/builds'
 import {
   choose,
@@ -304,7 +305,7 @@ describe('A builder at the bench', function () {
     await page.getByRole('button', { name: '↓ Weir' }).click()
     expect(await page.locator('[data-test="strip-length"]').innerText()).to.include('47\u202fmm')
     await page.getByLabel('Drop').fill('20,5')
-    const strip = derivePlan(changeFall('weir', { dropMm: 20.5 })(demo())).forms.falls[0].stripMm
+    const strip = planUntil(changeFall('weir', { dropMm: 20.5 })(demo()), 'forms').falls[0].stripMm
     await page
       .locator('[data-test="strip-length"]', { hasText: `${Math.round(strip * 10) / 10}\u202fmm` })
       .waitFor()

@@ -4,7 +4,6 @@ import { readFileSync } from 'node:fs'
 import type { Page } from 'playwright-core'
 import { encode } from 'fast-png'
 import { PDFDocument } from 'pdf-lib'
-import { derivePlan } from '../../core/plan/derivePlan'
 import { newFrom } from '../../core/exchange/newFile'
 import { writeBuild } from '../../core/build/file/write'
 import {
@@ -19,6 +18,7 @@ import {
   stage,
   type Stage
 } from '../support/browser'
+import { planUntil } from '../../core/plan/stages'
 import { demo } from '../support/builds'
 
 const DxfParser = createRequire(import.meta.url)('dxf-parser') as new () => {
@@ -72,7 +72,7 @@ describe('Moving water on the screen', function () {
     const landing = () => page.locator('[data-test="landing-line"]').getAttribute('d')
     const start = await landing()
     const lands = await figure(page, 'lands')
-    expect(lands).to.be.closeTo(derivePlan(demo()).forms.falls[0].curve!.landMm, 0.06)
+    expect(lands).to.be.closeTo(planUntil(demo(), 'forms').falls[0].curve!.landMm, 0.06)
     await dragBy(page, '[data-handle="lip:millpond:c2"] .grip', 0, 14)
     await page.waitForFunction(
       (d) => document.querySelector('[data-test="landing-line"]')!.getAttribute('d') !== d,
@@ -437,7 +437,7 @@ describe('Moving water on the screen', function () {
     await page.locator('[data-leaf="run"]').click()
     await page.locator('[data-test="run"] [data-piece]').nth(4).waitFor()
     expect(await page.locator('[data-test="jump"]').count()).to.equal(
-      derivePlan(demo('3-slalom-in-the-hollin-gorge')).forms.reaches[0].jumps.length
+      planUntil(demo('3-slalom-in-the-hollin-gorge'), 'forms').reaches[0].jumps.length
     )
     // its forms, not the run that it ships with
     await page.locator('[data-leaf="white"]').click()

@@ -24,6 +24,7 @@ import { extentOf } from '../../core/exchange/scans/heightGrid'
 import { guessPlacement, sizeOf } from '../../core/exchange/scans/guess'
 import { readObj, readStl } from '../../core/exchange/scans/readMesh'
 import { demo } from '../support/builds'
+import { planUntil } from '../../core/plan/stages'
 import { binaryStl, obj, trianglesOver } from '../support/scans'
 
 const plan = derivePlan(demo())
@@ -238,8 +239,10 @@ describe('Figures that open to their formula', () => {
     expect(
       number(input(explainColour(pond, stack.colours!.deepest.bedShowsPct), 'bed shows'))
     ).to.be.closeTo(stack.colours!.deepest.bedShowsPct, 0.6)
-    const { light } = derivePlan(changePool('millpond', { way: 'light-cured-pour' })(demo())).stacks
-      .pools[0]
+    const { light } = planUntil(
+      changePool('millpond', { way: 'light-cured-pour' })(demo()),
+      'stacks'
+    ).pools[0]
     const about = explainLight(light!, LIGHT_RESINS[0], 60)
     // D_p · ln(E / E_c), put together again from what is shown
     expect(

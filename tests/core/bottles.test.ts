@@ -15,6 +15,7 @@ import { dryFilm } from '../../core/physics/stuff/drying/film'
 import { dryInRoom } from '../../core/physics/stuff/drying/inRoom'
 import { stippleOpens } from '../../core/physics/stuff/gel/levelling'
 import { derivePlan } from '../../core/plan/derivePlan'
+import { planUntil } from '../../core/plan/stages'
 import { demo } from '../support/builds'
 
 describe('A bottle of one’s own of every kind', () => {
@@ -115,7 +116,7 @@ describe('A bottle of one’s own of every kind', () => {
       ['paint-coat', mine('bed-paint', { setMin: 90 }), 1.5]
     ] as const) {
       const laid = addLaid({ stack: pool, way, material: 'mine' })(build)
-      const dry = derivePlan(laid).cures.dryFactor
+      const dry = planUntil(laid, 'cures').dryFactor
       const wait = waits(bottle, laid, 'lay1/lay')
       if (bottle.kind === 'gel')
         expect(wait / 60).to.be.closeTo(dryInRoom(bottle, bottle.coatMm, build.room).clearH!, 0.02)
@@ -161,6 +162,8 @@ describe('A bottle of one’s own of every kind', () => {
     const inked = changePool(poolsOf(pond)[0].id, {
       tints: [{ id: 'alcohol-ink-blue', dropsPer100G: 2 }]
     })(pond)
-    expect(derivePlan(inked).amounts.shopping.map((l) => l.material)).to.include('alcohol-ink-blue')
+    expect(planUntil(inked, 'amounts').shopping.map((l) => l.material)).to.include(
+      'alcohol-ink-blue'
+    )
   })
 })

@@ -1,6 +1,6 @@
 import { expect } from 'chai'
 import fc from 'fast-check'
-import { broughtInside } from '../../core/build/file/broughtInside'
+import { clampToSchema } from '../../core/build/file/clampToSchema'
 import { checkBuild, readBuild } from '../../core/build/file/buildFile'
 import { writeBuild } from '../../core/build/file/write'
 import type { Build, Pool } from '../../core/build/types'
@@ -69,7 +69,7 @@ describe('One schema at every door', () => {
       levelMm: 1e6,
       soundings: [...p.soundings, [100, 100, -9999]]
     }))
-    const inside = broughtInside(far, race)
+    const inside = clampToSchema(far, race)
     expect(inside.left).to.deep.equal([])
     expect(pond(inside.build).soundings).to.deep.equal(pond(race).soundings)
     expect(inside.told.join('\n')).to.include(
@@ -85,11 +85,11 @@ describe('One schema at every door', () => {
         ]
       }
     }
-    const mended = broughtInside(busy, race)
+    const mended = clampToSchema(busy, race)
     expect(mended.build.calendar.busy.map((b) => b.title)).to.deep.equal(['Choir'])
     expect(mended.told[0]).to.include('calendar, busy time 2')
     // what is inside already is the same build, not a copy of it
-    expect(broughtInside(race, null).build).to.equal(race)
+    expect(clampToSchema(race, null).build).to.equal(race)
   })
 
   it('everything saved exports, imports and restores to itself, whatever stood where', () => {
@@ -105,7 +105,7 @@ describe('One schema at every door', () => {
               return build
             }
           }, race)
-          const { build, told, left } = broughtInside(wild, race)
+          const { build, told, left } = clampToSchema(wild, race)
           mended += told.length > 0 ? 1 : 0
           expect(left).to.deep.equal([])
           expect(readBuild(writeBuild(build))).to.deep.equal({ ok: true, value: build })

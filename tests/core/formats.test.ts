@@ -26,6 +26,7 @@ import { setCalendar } from '../../core/build/workEdits'
 import { derivePlan } from '../../core/plan/derivePlan'
 import { photoTags } from '../../core/exchange/photoTags'
 import { demo, demoText, fresh, large } from '../support/builds'
+import { planUntil } from '../../core/plan/stages'
 import { withTags } from '../support/exif'
 
 const faultsOf = (text: string) => {
@@ -583,7 +584,7 @@ describe('Shopping list and calendar', () => {
         }
       )
     )
-    const lines = shoppingCsv(derivePlan(demo()).amounts.shopping).trimEnd().split('\r\n')
+    const lines = shoppingCsv(planUntil(demo(), 'amounts').shopping).trimEnd().split('\r\n')
     expect(lines[0]).to.equal(
       '\ufeffitem,amount,unit,also,on the shelf,to buy,packs,pack of,"cost, €",note'
     )
@@ -600,7 +601,7 @@ describe('Shopping list and calendar', () => {
     expect(csvStyleOf('en-GB')).to.deep.equal({ separator: ',', decimal: '.' })
     for (const comma of ['de-AT', 'fr-FR', 'pt-PT', 'pl-PL'])
       expect(csvStyleOf(comma), comma).to.deep.equal({ separator: ';', decimal: ',' })
-    const lines = derivePlan(demo()).amounts.shopping
+    const lines = planUntil(demo(), 'amounts').shopping
     const amounts = lines.map(shoppable)
     expect(amounts.some((a) => !Number.isInteger(a))).to.equal(true)
     for (const style of CSV_STYLES) {

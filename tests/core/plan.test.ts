@@ -18,12 +18,20 @@ import type { Build } from '../../core/build/types'
 import { fallsOf, poolsOf } from '../../core/build/types'
 import { mix } from '../../core/physics/stuff/mixing/mix'
 import { checkBuild } from '../../core/build/file/buildFile'
-import { BUILT_IN } from '../../core/craft/materials/shelf'
+import { BUILT_IN, BUILT_IN_SHELF } from '../../core/craft/materials/shelf'
 import { derivePlan, finished, planner, STAGES, type Plan } from '../../core/plan/derivePlan'
+import { NO_HISTORY } from '../../core/plan/learned/history'
 import { sameValue } from '../../core/plan/memo'
+import { READS, readFor } from '../../core/plan/reads'
+import { planUntil, stages, stagesOf, type StageName } from '../../core/plan/stages'
 import { WAYS } from '../../core/craft/ways/catalog'
 import { demo, fresh, large } from '../support/builds'
 
+const DEMOS = [
+  '1-weir-at-cobbets-race',
+  '2-mole-at-varnsey',
+  '3-slalom-in-the-hollin-gorge'
+] as const
 const ids = (plan: Plan) => plan.findings.map((f) => f.id)
 const edited = (...edits: ((b: Build) => Build)[]) => edits.reduce((b, e) => e(b), demo())
 
@@ -34,20 +42,15 @@ describe('The plan', () => {
         fc.double({ min: 37, max: 52, noNaN: true }),
         fc.constantFrom('clear-epoxy-2-1', 'casting-epoxy-2-1', 'deep-cast-3-1', 'quick-epoxy-2-1'),
         (levelMm, resin) => {
-          const plan = derivePlan(edited(changePool('millpond', { levelMm, resin })))
-          const stack = plan.stacks.pools[0]
+          const make = stagesOf(edited(changePool('millpond', { levelMm, resin })))
+          const [pool] = make('ground').pools
+          const [stack] = make('stacks').pools
           const sum = stack.layers.reduce((s, l) => s + l.volumeMl, 0)
-          expect(sum).to.be.closeTo(
-            plan.ground.pools[0].volumeMl + stack.bowMl - stack.setInMl,
-            1e-6 * (1 + sum)
-          )
+          expect(sum).to.be.closeTo(pool.volumeMl + stack.bowMl - stack.setInMl, 1e-6 * (1 + sum))
           const heat = stack.heat!
           expect(heat.broken).to.deep.equal([])
           expect(heat.groundPeakC).to.be.at.most(65)
-          expect(sum === 0 || stack.layers[0].fromMm).to.be.closeTo(
-            levelMm - plan.ground.pools[0].maxDepthMm,
-            1e-9
-          )
+          expect(sum === 0 || stack.layers[0].fromMm).to.be.closeTo(levelMm - pool.maxDepthMm, 1e-9)
           for (const l of stack.layers) {
             expect(l.toMm - l.fromMm).to.be.at.most(heat.bearableMm + 1e-6)
             expect(l.volumeMl).to.be.at.least(0)
@@ -66,9 +69,10 @@ describe('The plan', () => {
         fc.double({ min: 0, max: 8, noNaN: true }),
         (cupMl, wastePct, cupG) => {
           const build = demo()
-          const plan = derivePlan({ ...build, mixing: { ...build.mixing, cupMl, wastePct, cupG } })
-          for (const pool of plan.amounts.pools) {
-            const batches = plan.amounts.batches.filter((b) => b.pool === pool.pool)
+          const mixing = { ...build.mixing, cupMl, wastePct, cupG }
+          const amounts = planUntil({ ...build, mixing }, 'amounts')
+          for (const pool of amounts.pools) {
+            const batches = amounts.batches.filter((b) => b.pool === pool.pool)
             const total = batches.reduce((s, b) => s + b.massG, 0)
             expect(total).to.be.closeTo(pool.totalG, 1e-9 * total)
             expect(batches.reduce((s, b) => s + b.aG, 0)).to.be.closeTo(pool.aG, 1e-9 * total)
@@ -79,7 +83,7 @@ describe('The plan', () => {
               expect(b.volumeMl).to.be.at.most(0.75 * cupMl + 1e-6)
             }
           }
-          for (const p of plan.amounts.pools) {
+          for (const p of amounts.pools) {
             const race = poolsOf(build).find((q) => q.id === p.pool)!
             expect(p.tintAll.reduce((s, t) => s + t.aG, 0)).to.be.closeTo(p.aG, 1e-9 * p.aG)
             if (race.bands.length === 0)
@@ -93,9 +97,9 @@ describe('The plan', () => {
                 race.bands.map((b) => b.tints.map((t) => t.id))
               )
           }
-          const bought = plan.amounts.shopping.find((l) => l.material === 'clear-epoxy-2-1')!.amount
+          const bought = amounts.shopping.find((l) => l.material === 'clear-epoxy-2-1')!.amount
           expect(bought).to.be.closeTo(
-            plan.amounts.pools.reduce((s, p) => s + p.totalG, 0),
+            amounts.pools.reduce((s, p) => s + p.totalG, 0),
             1e-6
           )
         }
@@ -160,6 +164,47 @@ describe('The plan', () => {
     expect(warmer.ground.section).to.equal(first.ground.section)
     expect(warmer.days.finishMs!).to.be.at.most(first.days.finishMs!)
     expect(run(demo())).to.deep.equal(derivePlan(demo()))
+  })
+
+  it('each stage reads of a build what its line of the table says, all of it, and nothing else', () => {
+    const [read, beyond] = [new Set<string>(), new Set<string>()]
+    const watched: typeof readFor = (stage, build) =>
+      new Proxy(readFor(stage, build), {
+        get(seen, key: string) {
+          const listed = (READS[stage] as readonly string[]).includes(key)
+          ;(listed ? read : beyond).add(`${stage}.${key}`)
+          return seen[key as keyof typeof seen]
+        }
+      })
+    const all = Object.keys(READS) as StageName[]
+    for (const name of DEMOS) {
+      const made = stages(watched)(demo(name), { shelf: BUILT_IN_SHELF, history: NO_HISTORY })
+      for (const stage of all) made(stage)
+    }
+    expect([...beyond]).to.deep.equal([])
+    const listed = all.flatMap((stage) => READS[stage].map((key) => `${stage}.${key}`))
+    expect(listed.filter((key) => !read.has(key))).to.deep.equal([])
+  })
+
+  it('a stage asked by itself is the plan’s own, and pays for no schedule', () => {
+    const [build, plan] = [demo(), derivePlan(demo())]
+    expect(planUntil(build, 'amounts')).to.deep.equal(plan.amounts)
+    expect(planUntil(build, 'forms')).to.deep.equal(plan.forms)
+    const made = new Set<string>()
+    const make = stages((stage, b) => {
+      made.add(stage)
+      return readFor(stage, b)
+    })(build, { shelf: BUILT_IN_SHELF, history: NO_HISTORY })
+    make('amounts')
+    expect([...made].sort()).to.deep.equal([
+      'amounts',
+      'forms',
+      'ground',
+      'laid',
+      'parts',
+      'stacks',
+      'ways'
+    ])
   })
 
   it('names each stage as it goes, so that an outdated run can be left', () => {

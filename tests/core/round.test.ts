@@ -31,6 +31,7 @@ import { landSheets } from '../../core/plan/templates/landSheets'
 import { cutListOf } from '../../core/exchange/sheets/landFiles'
 import { derivePlan, type Plan } from '../../core/plan/derivePlan'
 import { groundMissing } from '../attack/oneGround'
+import { planUntil } from '../../core/plan/stages'
 import { demo } from '../support/builds'
 
 const DEMOS = [
@@ -283,7 +284,7 @@ describe('The model in the round', () => {
     // by its foot the lip stays and its flow makes it land farther out
     const farther = drag(form.footMm)
     expect(lip(farther)).to.deep.equal(lip(build))
-    const landing = derivePlan(farther).forms.falls.find((f) => f.id === 'weir')!.curve!.landMm
+    const landing = planUntil(farther, 'forms').falls.find((f) => f.id === 'weir')!.curve!.landMm
     const out = 3 * form.out![0] - 4 * form.out![1]
     expect(landing - form.curve!.landMm).to.be.closeTo(out, 0.5)
     const water = { id: 'water:millpond', kind: 'water' as const, water: 'millpond' }
@@ -342,7 +343,7 @@ describe('The model in the round', () => {
     // of seven places of a section two are its bed
     expect(asItRan / all).to.be.above(0.6)
     const still = takeMaps(null)(gorge.build)
-    expect(ranSurface(still, derivePlan(still).forms)).to.equal(null)
+    expect(ranSurface(still, planUntil(still, 'forms'))).to.equal(null)
   })
 
   it('goes from bare board to all of it: levels only rise, dams come and go, white comes after its water', () => {

@@ -35,6 +35,7 @@ import { BUILT_IN_SHELF } from '../../core/craft/materials/shelf'
 import { writeBuild } from '../../core/build/file/write'
 import { derivePlan } from '../../core/plan/derivePlan'
 import { wildRunning } from '../support/wild'
+import { planUntil } from '../../core/plan/stages'
 import { GORGE, gorge, kept, MOLE, over, ran, WEIR } from '../support/runs'
 
 const edits = (build: Build, ...all: Edit[]): Build => all.reduce((b, e) => e(b), build)
@@ -242,7 +243,7 @@ describe('water let run over a model’s own ground', function () {
     let p = water.advance(2e6)
     while (!p.done) p = water.advance(2e6)
     expect(p.cellUpdates / p.cells, 'steps').to.be.below(2500)
-    const form = derivePlan(sea).forms.seas[0].breaks!
+    const form = planUntil(sea, 'forms').seas[0].breaks!
     expect(water.usual().breakMm).to.be.closeTo(form.depthMm, 0.5 * form.depthMm)
   })
 
@@ -261,14 +262,14 @@ describe('water let run over a model’s own ground', function () {
     expect(massErrorRel).to.be.below(1e-9)
     expect(run.dischargeM3S).to.be.closeTo(0.2, 1e-12)
     expect(run.outM3S).to.be.closeTo(0.2, 0.02)
-    const [form] = derivePlan(piped).forms.falls
+    const [form] = planUntil(piped, 'forms').falls
     const [x, y] = form.landing![0]
     const near = over(run, [x - 8, x + 12], [y - 10, y + 10], (a) => a.speedMS)
     const far = over(run, [x + 60, x + 90], [y + 20, y + 40], (a) => a.speedMS)
     expect(near).to.be.above(1.5 * far)
     // beside a chain it comes on top of what runs there
     const both = [addFall, setOutlet('fall1', 'pipe')].reduce((b, edit) => edit(b), WEIR)
-    const pipe = derivePlan(both).forms.falls.find((f) => f.id === 'fall1')!
+    const pipe = planUntil(both, 'forms').falls.find((f) => f.id === 'fall1')!
     const scene = sceneMaker(both).at(3000)
     const alone = sceneMaker(WEIR).at(3000)
     expect(scene.dischargeM3S).to.be.closeTo(alone.dischargeM3S + pipe.dischargeM3S, 1e-12)
@@ -287,7 +288,7 @@ describe('water let run over a model’s own ground', function () {
     expect(run.runUpMm).to.be.within(4, 25)
     // it breaks somewhere between the deepest water and the shore, no later than the form has it:
     // long waves steepen sooner
-    const form = derivePlan(MOLE).forms.seas[0].breaks!
+    const form = planUntil(MOLE, 'forms').seas[0].breaks!
     expect(run.breakMm).to.be.within(form.depthMm * 0.9, 25)
     const plan = derivePlan(kept(MOLE, run))
     const breaks = plan.forms.ran!.checks.find((c) => c.what === 'breaks')!

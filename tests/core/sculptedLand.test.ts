@@ -27,6 +27,7 @@ import { lipOf } from '../../core/plan/2-forms/flow'
 import { grownLand } from '../../core/plan/beside/grownLand'
 import { wholeGround } from '../../core/plan/beside/landOf'
 import { derivePlan } from '../../core/plan/derivePlan'
+import { planUntil } from '../../core/plan/stages'
 import { demo } from '../support/builds'
 
 const NOW = { start: '2026-11-24T18:00', zone: 'UTC' }
@@ -221,7 +222,7 @@ describe('Land that is sculpted', () => {
     expect(end.ground[0][1]).to.be.closeTo(80, 0.5)
     expect(landSpan(build).meanMm).to.be.closeTo(50, 0.05)
     const bought = (b: Build) =>
-      derivePlan(b).amounts.shopping.find((l) => l.material === b.ground.landform)!.amount
+      planUntil(b, 'amounts').shopping.find((l) => l.material === b.ground.landform)!.amount
     expect(bought(build) / bought(levelLand(weir))).to.be.closeTo(50 / weir.ground.bankMm, 0.01)
     // another ground is another run, and without land the mark is as it was
     expect(groundMark(build)).not.to.equal(groundMark(levelLand(weir)))

@@ -7,11 +7,12 @@ import { BUILT_IN, shelfOf } from '../../core/craft/materials/shelf'
 import { poolsOf, type Build, type Calendar } from '../../core/build/types'
 import { unknownEdits } from '../attack/edits'
 import { MIRRORED, moved, shiftedBy, TURNED } from '../attack/moved'
+import { dial } from '../support/dial'
 import { lead, lives, tireless, type Life } from '../attack/tireless'
 
 /** `npm run attack` leads ten thousand lives; these are some of them, the same each time. */
 const SEED = 2027
-const BUILDS = 30
+const BUILDS = dial(30, 1000)
 
 describe('A builder who never tires', function () {
   this.timeout(600_000)

@@ -14,6 +14,7 @@ import {
 } from '../../core/build/pictures'
 import { ontoPicture, ontoPlan, proposals } from '../../core/plan/beside/traced'
 import { derivePlan, finished, planner } from '../../core/plan/derivePlan'
+import { planUntil } from '../../core/plan/stages'
 import { demo } from '../support/builds'
 
 const mole = demo('2-mole-at-varnsey')
@@ -274,7 +275,7 @@ describe('Traced from a picture', () => {
       heightPx: 600
     }
     const [found] = proposals(weir, plan, lines, scale, fall.id)
-    const after = derivePlan(found.edit(weir)).forms.falls.find((f) => f.id === fall.id)!
+    const after = planUntil(found.edit(weir), 'forms').falls.find((f) => f.id === fall.id)!
     expect(after.curve!.landMm / out).to.be.closeTo(1, 0.02)
     const top = ontoPlan(scale, weir.base)
     const lip: TracedLine = {

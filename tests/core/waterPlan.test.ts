@@ -38,6 +38,7 @@ import { toolFor } from '../../core/craft/materials/strokeTools'
 import { derivePlan } from '../../core/plan/derivePlan'
 import { openness } from '../../core/physics/water/waves/shelter'
 import { waysFor } from '../../core/craft/ways/catalog'
+import { planUntil } from '../../core/plan/stages'
 import { demo, fresh } from '../support/builds'
 
 const weir = demo()
@@ -124,7 +125,7 @@ describe('Moving water in the plan', () => {
     for (const kind of ['pool', 'fall', 'reach', 'sea', 'splash'] as const)
       expect(waysFor(kind).length, kind).to.be.above(0)
     const ridges = setWay('seas', 'brushed-ridges')(mole)
-    const { steps, links } = derivePlan(ridges).steps
+    const { steps, links } = planUntil(ridges, 'steps')
     for (const [step, last] of [
       ['seas/mark', 'sea/pour'],
       ['column/gel', 'sea/pour']
@@ -160,7 +161,7 @@ describe('Moving water in the plan', () => {
   })
   it('gel for a run is bought by its volume; another gel is another line', () => {
     const line = (b: Build, id: string) =>
-      derivePlan(b).amounts.shopping.find((l) => l.material === id)?.byWater.rapid ?? 0
+      planUntil(b, 'amounts').shopping.find((l) => l.material === id)?.byWater.rapid ?? 0
     const form = planOf(gorge).forms.reaches[0]
     const { gelMm, laying } = planOf(gorge).stacks.forms.find((s) => s.id === 'rapid')!
     const wet = (gelMm.mean * laying!.wetMm) / laying!.dryMm
@@ -203,7 +204,7 @@ describe('Moving water in the plan', () => {
   })
   it('water that falls to a run on the way is never given more head than its lip had', () => {
     for (const flow of [0.2, 0.5, 0.75, 1]) {
-      const { forms } = derivePlan(setFlow({ dischargeM3S: flow })(weir))
+      const forms = planUntil(setFlow({ dischargeM3S: flow })(weir), 'forms')
       expect(forms.reaches[0].stations[0].headMm, `${flow} m³/s`).to.be.at.most(
         forms.falls[0].lipMm + 1e-6
       )

@@ -13,6 +13,7 @@ import { templatesOf } from '../../core/plan/templates/templatesOf'
 import { groundStage } from '../../core/plan/1-ground/groundStage'
 import { formsStage } from '../../core/plan/2-forms/formsStage'
 import { BUILT_IN_SHELF } from '../../core/craft/materials/shelf'
+import { planUntil } from '../../core/plan/stages'
 import { demo } from '../support/builds'
 
 type Zone = [number, number][]
@@ -27,7 +28,7 @@ const box = (x: number, y: number, wide: number, deep: number): Zone => [
 ]
 const white = (zone: Zone | undefined, more: object = {}) =>
   addLaid({ stack: 'pool1', way: 'sponged-white', zone, ...more })(lake())
-const sizes = (build: Build) => derivePlan(build).amounts.sizes.laid.lay1
+const sizes = (build: Build) => planUntil(build, 'amounts').sizes.laid.lay1
 const stagesOf = (build: Build) => {
   const ground = groundStage(build)
   return { ground, forms: formsStage(build, ground, BUILT_IN_SHELF) }
@@ -51,7 +52,7 @@ describe('A lay in a place of its own', function () {
     expect(sizes(white(box(-50, -50, 400, 400))).whiteCm2).to.be.closeTo(pool.areaMm2 / 100, 1)
     // twice the place takes twice the paint, where it is more than the least that is stirred
     const paint = (build: Build) =>
-      derivePlan(changeFinish({ reliefMm: 12 })(build)).amounts.shopping.find(
+      planUntil(changeFinish({ reliefMm: 12 })(build), 'amounts').shopping.find(
         (l) => l.material === 'white-acrylic'
       )!.amount
     const [none, once, twice] = [undefined, box(80, 110, 40, 40), box(80, 110, 80, 40)].map(

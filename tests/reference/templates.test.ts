@@ -41,6 +41,7 @@ import { LAYERS } from '../../core/plan/templates/types'
 import type { Build } from '../../core/build/types'
 import type { Point2 } from '../../core/physics/shape/polygon'
 import { demo } from '../support/builds'
+import { itBy } from '../support/outside'
 
 interface DxfEntity {
   type: string
@@ -247,67 +248,75 @@ describe('Templates', () => {
     }
   })
 
-  it('PDF: a page rasterised by poppler measures 100 mm at its check line, on A4 and on Letter', async () => {
-    for (const paper of ['a4', 'letter'] as const) {
-      const foam = all.find((t) => t.kind === 'foam')!
-      const pdf = await templatesPdf([foam], paper, 'Žlab „Ω“', { read })
-      const { height, width, dark } = rasterised(pdf, 1)
-      // just over the line only its two end marks are dark
-      const row = Math.round(height - 9 * DOTS)
-      const marks: number[] = []
-      for (let x = 0; x < 135 * DOTS && x < width; x++) if (dark(x, row)) marks.push(x)
-      const right = marks.filter((x) => x - marks[0] > 50 * DOTS)
-      const left = marks.filter((x) => x - marks[0] <= 50 * DOTS)
-      const middle = (xs: number[]) => (xs[0] + xs.at(-1)!) / 2
-      expect((middle(right) - middle(left)) / DOTS, paper).to.be.closeTo(100, 0.1)
-      expect(right.length, 'thin marks').to.be.below(8)
-    }
-  })
-
-  it('PDF: every corner of a drawing in pieces lies where its piece says, upright and turned, and crosses of neighbours coincide', async () => {
-    const square = template('foam', null, { id: 's', name: 'Square', use: '' }, [
-      closed('cut', [
-        [0, 0],
-        [300, 0],
-        [300, 150],
-        [0, 150]
-      ])
-    ])
-    const { pieces, lying } = piecesOf(square, 'a4')
-    const sheets = sheetsOf([sizesOf({ pieces, lying })], 'a4')
-    const pdf = await templatesPdf([square], 'a4', 'square', { read })
-    let seen = 0
-    for (const [i, sheet] of sheets.entries()) {
-      const { dark } = rasterised(pdf, i + 1)
-      const inked = ([x, y]: Point2) => {
-        const [px, py] = [Math.round(x * DOTS), Math.round(y * DOTS)]
-        return [-1, 0, 1].some((dx) => [-1, 0, 1].some((dy) => dark(px + dx, py + dy)))
+  itBy(
+    'pdftoppm',
+    'PDF: a page rasterised by poppler measures 100 mm at its check line, on A4 and on Letter',
+    async () => {
+      for (const paper of ['a4', 'letter'] as const) {
+        const foam = all.find((t) => t.kind === 'foam')!
+        const pdf = await templatesPdf([foam], paper, 'Žlab „Ω“', { read })
+        const { height, width, dark } = rasterised(pdf, 1)
+        // just over the line only its two end marks are dark
+        const row = Math.round(height - 9 * DOTS)
+        const marks: number[] = []
+        for (let x = 0; x < 135 * DOTS && x < width; x++) if (dark(x, row)) marks.push(x)
+        const right = marks.filter((x) => x - marks[0] > 50 * DOTS)
+        const left = marks.filter((x) => x - marks[0] <= 50 * DOTS)
+        const middle = (xs: number[]) => (xs[0] + xs.at(-1)!) / 2
+        expect((middle(right) - middle(left)) / DOTS, paper).to.be.closeTo(100, 0.1)
+        expect(right.length, 'thin marks').to.be.below(8)
       }
-      for (const laid of sheet.filter((l) => l.drawing === 0)) {
-        const piece = pieces[laid.piece]
-        const places: Point2[] = [
-          ...piece.crosses,
-          ...square.shapes[0].points.filter(
-            ([x, y]) =>
-              x >= piece.x && x <= piece.x + piece.w && y >= piece.y && y <= piece.y + piece.h
-          )
-        ]
-        for (const at of places) {
-          const on = onPaper(laid, piece, at)
-          expect(inked(on), `${laid.piece}: ${at}`).to.equal(true)
-          expect(inked([on[0] + 1.2, on[1] + 1.2]), 'and not beside it').to.equal(false)
-          seen++
+    }
+  )
+
+  itBy(
+    'pdftoppm',
+    'PDF: every corner of a drawing in pieces lies where its piece says, upright and turned, and crosses of neighbours coincide',
+    async () => {
+      const square = template('foam', null, { id: 's', name: 'Square', use: '' }, [
+        closed('cut', [
+          [0, 0],
+          [300, 0],
+          [300, 150],
+          [0, 150]
+        ])
+      ])
+      const { pieces, lying } = piecesOf(square, 'a4')
+      const sheets = sheetsOf([sizesOf({ pieces, lying })], 'a4')
+      const pdf = await templatesPdf([square], 'a4', 'square', { read })
+      let seen = 0
+      for (const [i, sheet] of sheets.entries()) {
+        const { dark } = rasterised(pdf, i + 1)
+        const inked = ([x, y]: Point2) => {
+          const [px, py] = [Math.round(x * DOTS), Math.round(y * DOTS)]
+          return [-1, 0, 1].some((dx) => [-1, 0, 1].some((dy) => dark(px + dx, py + dy)))
+        }
+        for (const laid of sheet.filter((l) => l.drawing === 0)) {
+          const piece = pieces[laid.piece]
+          const places: Point2[] = [
+            ...piece.crosses,
+            ...square.shapes[0].points.filter(
+              ([x, y]) =>
+                x >= piece.x && x <= piece.x + piece.w && y >= piece.y && y <= piece.y + piece.h
+            )
+          ]
+          for (const at of places) {
+            const on = onPaper(laid, piece, at)
+            expect(inked(on), `${laid.piece}: ${at}`).to.equal(true)
+            expect(inked([on[0] + 1.2, on[1] + 1.2]), 'and not beside it').to.equal(false)
+            seen++
+          }
         }
       }
+      // 4 corners, and each shared strip's 4 twice
+      expect(seen).to.equal(4 + 8 * (pieces.length - 1))
+      expect(pieces[0].crosses).to.deep.equal(pieces[1].crosses)
+      expect(Math.abs(pieces[0].crosses[1][0] - pieces[0].crosses[0][0])).to.be.closeTo(
+        OVERLAP_MM,
+        1e-6
+      )
     }
-    // 4 corners, and each shared strip's 4 twice
-    expect(seen).to.equal(4 + 8 * (pieces.length - 1))
-    expect(pieces[0].crosses).to.deep.equal(pieces[1].crosses)
-    expect(Math.abs(pieces[0].crosses[1][0] - pieces[0].crosses[0][0])).to.be.closeTo(
-      OVERLAP_MM,
-      1e-6
-    )
-  })
+  )
 
   it('sheets: all is printed once on as few as hold it, nothing over another, none near empty while another has room', () => {
     for (const paper of ['a4', 'letter'] as const) {
@@ -406,36 +415,40 @@ describe('Templates', () => {
     expect(labels).to.be.above(40)
   })
 
-  it('PDF: words of any script are letters in fonts of the file, and none lies off its page (poppler)', async () => {
-    const title = 'Žlab Ωρολόγιο плотина 水車 물레방아 बहता ಠ'
-    const names = ['שלום 12 מים', 'مياه متحركة']
-    const some = drawn(demos[0]).templates.slice(0, 5)
-    const given = some.map((t, i) => ({ ...t, name: names[i] ?? t.name }))
-    for (const paper of ['a4', 'letter'] as const) {
-      const folder = mkdtempSync(join(tmpdir(), 'spindle-pdf-'))
-      const path = join(folder, 'x.pdf')
-      writeFileSync(path, await templatesPdf(given, paper, title, { read }))
-      const fonts = execFileSync('pdffonts', [path]).toString().trim().split('\n').slice(2)
-      expect(fonts.length).to.be.at.least(6)
-      for (const font of fonts) expect(font).to.match(/yes yes yes/)
-      const text = execFileSync('pdftotext', ['-layout', path, '-']).toString()
-      for (const word of 'Žlab Ωρολόγιο плотина 水車 물레방아 बहता \ufffd'.split(' '))
-        expect(text).to.include(word)
-      expect(text).to.match(/שלום/)
-      const { widthMm, heightMm } = PAPERS[paper]
-      const boxes = execFileSync('pdftotext', ['-bbox', path, '-']).toString()
-      const found = [
-        ...boxes.matchAll(/xMin="([\d.-]+)" yMin="([\d.-]+)" xMax="([\d.-]+)" yMax="([\d.-]+)"/g)
-      ]
-      expect(found.length).to.be.above(60)
-      for (const [, ...box] of found) {
-        const [x0, y0, x1, y1] = box.map((v) => Number(v) / (72 / 25.4))
-        expect(Math.min(x0, y0)).to.be.at.least(3)
-        expect(x1).to.be.at.most(widthMm - 3)
-        expect(y1).to.be.at.most(heightMm - 3)
+  itBy(
+    'pdftotext',
+    'PDF: words of any script are letters in fonts of the file, and none lies off its page (poppler)',
+    async () => {
+      const title = 'Žlab Ωρολόγιο плотина 水車 물레방아 बहता ಠ'
+      const names = ['שלום 12 מים', 'مياه متحركة']
+      const some = drawn(demos[0]).templates.slice(0, 5)
+      const given = some.map((t, i) => ({ ...t, name: names[i] ?? t.name }))
+      for (const paper of ['a4', 'letter'] as const) {
+        const folder = mkdtempSync(join(tmpdir(), 'spindle-pdf-'))
+        const path = join(folder, 'x.pdf')
+        writeFileSync(path, await templatesPdf(given, paper, title, { read }))
+        const fonts = execFileSync('pdffonts', [path]).toString().trim().split('\n').slice(2)
+        expect(fonts.length).to.be.at.least(6)
+        for (const font of fonts) expect(font).to.match(/yes yes yes/)
+        const text = execFileSync('pdftotext', ['-layout', path, '-']).toString()
+        for (const word of 'Žlab Ωρολόγιο плотина 水車 물레방아 बहता \ufffd'.split(' '))
+          expect(text).to.include(word)
+        expect(text).to.match(/שלום/)
+        const { widthMm, heightMm } = PAPERS[paper]
+        const boxes = execFileSync('pdftotext', ['-bbox', path, '-']).toString()
+        const found = [
+          ...boxes.matchAll(/xMin="([\d.-]+)" yMin="([\d.-]+)" xMax="([\d.-]+)" yMax="([\d.-]+)"/g)
+        ]
+        expect(found.length).to.be.above(60)
+        for (const [, ...box] of found) {
+          const [x0, y0, x1, y1] = box.map((v) => Number(v) / (72 / 25.4))
+          expect(Math.min(x0, y0)).to.be.at.least(3)
+          expect(x1).to.be.at.most(widthMm - 3)
+          expect(y1).to.be.at.most(heightMm - 3)
+        }
       }
     }
-  })
+  )
 
   it('more than 200 sheets are refused with the way to cut them down', async () => {
     const huge = template(

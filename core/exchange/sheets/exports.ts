@@ -7,10 +7,8 @@ import { templateDxf } from './templateDxf'
 import { templatesPdf, type SheetDone } from './templatePdf'
 import { worded } from './worded'
 import { templateSvg } from './templateSvg'
-import { formsStage } from '../../plan/2-forms/formsStage'
-import { groundStage } from '../../plan/1-ground/groundStage'
 import { withBottles, type Shelf } from '../../craft/materials/shelf'
-import { formStacks } from '../../plan/3-stacks/stacksStage'
+import { stagesOf } from '../../plan/stages'
 import {
   RUN_SURFACE,
   runSurface,
@@ -46,14 +44,11 @@ const PAPER_NAMES: Readonly<Record<Paper, string>> = { a4: 'A4', letter: 'Letter
 
 /** All templates and solids of a build, drawn; their words in the units of choice. */
 function drawn(build: Build, shelf: Shelf, units: Units) {
-  const ground = groundStage(build)
-  const all = withBottles(shelf, build.bottles)
-  const forms = formsStage(build, ground, all)
+  const make = stagesOf(build, shelf)
+  const [ground, forms] = [make('ground'), make('forms')]
   return {
     templates: () =>
-      templatesOf(build, { forms, ground, parts: formStacks(build, forms, all) }).map((t) =>
-        worded(t, units)
-      ),
+      templatesOf(build, { forms, ground, parts: make('parts') }).map((t) => worded(t, units)),
     solids: () => solidsOf(forms, (id) => build.waters.find((w) => w.id === id)?.name ?? id)
   }
 }

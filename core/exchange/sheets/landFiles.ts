@@ -1,8 +1,7 @@
+import { stagesOf } from '../../plan/stages'
 import { zipSync } from 'fflate'
 import type { Build } from '../../build/types'
-import { withBottles, type Shelf } from '../../craft/materials/shelf'
-import { groundStage } from '../../plan/1-ground/groundStage'
-import { formsStage } from '../../plan/2-forms/formsStage'
+import type { Shelf } from '../../craft/materials/shelf'
 import { cutList, onBoard, type CutList } from '../../plan/beside/cutList'
 import { closed, template } from '../../plan/templates/draw'
 import { landOf } from '../../plan/beside/landOf'
@@ -35,9 +34,8 @@ export function cutListOf(
   { sheetMm, boardMm, room }: Cutting,
   shelf: Shelf
 ): CutList {
-  const ground = groundStage(build)
-  const forms = formsStage(build, ground, withBottles(shelf, build.bottles))
-  return cutList(build, ground, forms, sheetMm, boardMm, room)
+  const make = stagesOf(build, shelf)
+  return cutList(build, make('ground'), make('forms'), sheetMm, boardMm, room)
 }
 
 /** The boards as they are cut, one template each: every piece where it was laid. */
@@ -87,9 +85,8 @@ export async function landPdf(
 
 /** The land as blocks for a printer's bed, an STL each, in one zip. @throws RangeError where the bed is too small */
 export function landBlocks(build: Build, bedMm: readonly [number, number], shelf: Shelf): MadeFile {
-  const ground = groundStage(build)
-  const forms = formsStage(build, ground, withBottles(shelf, build.bottles))
-  const blocks = landPieces(landOf(build, ground, forms), build.base, bedMm)
+  const make = stagesOf(build, shelf)
+  const blocks = landPieces(landOf(build, make('ground'), make('forms')), build.base, bedMm)
   return {
     name: fileName('Land in blocks', build.name, '.zip'),
     type: 'application/zip',

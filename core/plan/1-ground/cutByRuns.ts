@@ -1,4 +1,6 @@
-import { poolsOf, reachesOf, type Build, type Reach } from '../../build/types'
+import type { Read } from '../reads'
+import type { ReachShape } from '../../build/shapes'
+import { poolsOf, reachesOf } from '../../build/types'
 import { heightAt } from '../../physics/shape/heightAt'
 import { insideRing, nearestOnSegment, type Point2 } from '../../physics/shape/polygon'
 import type { SectionPoint } from '../../physics/shape/profile'
@@ -31,7 +33,11 @@ export type CutLine = (line: SectionPoint[]) => SectionPoint[]
  *
  * @param pools  the ground as it was dipped
  */
-export function cutByRuns(build: Build, pools: readonly PoolGround[], lengthMm: number): CutLine {
+export function cutByRuns(
+  build: Read<'ground'>,
+  pools: readonly PoolGround[],
+  lengthMm: number
+): CutLine {
   const cuts = reachesOf(build).flatMap((reach) => cutsOf(build, reach, pools))
   if (cuts.length === 0 || lengthMm === 0) return (line) => line
   const { from, to } = build.section
@@ -90,7 +96,7 @@ const beyond = (line: readonly Point2[], at: Point2): boolean =>
   )
 
 /** What one run cuts: itself, and where its bed is given a strip on through the shallows at either end. */
-function cutsOf(build: Build, given: Reach, pools: readonly PoolGround[]): Cut[] {
+function cutsOf(build: Read<'ground'>, given: ReachShape, pools: readonly PoolGround[]): Cut[] {
   const reach = ledToEdge(given, build.base)
   if (reach.path.length < 2) return []
   const dippedAt = (at: Point2): number | null => {

@@ -1,4 +1,5 @@
-import type { Build, Pool } from '../../build/types'
+import type { Read } from '../reads'
+import type { PoolShape } from '../../build/shapes'
 import type { OutOfLevelAngles } from '../../physics/shape/tilted'
 import { poolsOf } from '../../build/types'
 import { poolGround, type PoolGround } from './poolGround'
@@ -22,8 +23,8 @@ export interface GroundPlan {
  * @returns         a ground for each pool; with faults and no figures where one cannot be made
  */
 export function groundStage(
-  build: Build,
-  groundOf: (pool: Pool, path: string, angles: OutOfLevelAngles) => PoolGround = poolGround
+  build: Read<'ground'>,
+  groundOf: (pool: PoolShape, path: string, angles: OutOfLevelAngles) => PoolGround = poolGround
 ): GroundPlan {
   const pools = poolsOf(build).map((pool) =>
     groundOf(pool, `waters[${build.waters.indexOf(pool)}]`, build.outOfLevel)

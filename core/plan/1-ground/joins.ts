@@ -1,4 +1,5 @@
-import type { Build, Opening } from '../../build/types'
+import type { WaterShape } from '../../build/shapes'
+import type { Opening } from '../../build/types'
 import { poolsOf } from '../../build/types'
 
 /** Two pools with a way between them, the lower one first: that is poured first. */
@@ -27,7 +28,7 @@ function stateOf(upperMm: number, lowerMm: number, sillMm: number): Join['state'
 }
 
 /** Every way between two pools, and what the wanted levels make of it. */
-export function joinsOf(build: Build): Join[] {
+export function joinsOf(build: { readonly waters: readonly WaterShape[] }): Join[] {
   const pools = poolsOf(build)
   return pools.flatMap((pool) =>
     pool.openings.flatMap((opening) => {

@@ -1,4 +1,4 @@
-import type { Pool } from '../../build/types'
+import type { PoolShape } from '../../build/shapes'
 import type { OutOfLevelAngles } from '../../physics/shape/tilted'
 import type { Fault } from '../../physics/fault'
 import { insideRing, type Point2 } from '../../physics/shape/polygon'
@@ -59,9 +59,9 @@ const CURVE_POINTS = 24
 const CONTOURS_MM = [1, 2, 2.5, 5, 10, 20, 25, 50, 100]
 
 export const laidGround = (
-  measure: Pool['measure'],
+  measure: PoolShape['measure'],
   { corners, shore }: DrawnOutline,
-  soundings: Pool['soundings']
+  soundings: PoolShape['soundings']
 ): LaidGround => {
   if (measure === 'tin') return { surface: groundSurface(corners, soundings), kriged: null }
   const kriged = krigedGround(corners, shore, soundings)
@@ -76,14 +76,14 @@ export const laidGround = (
  * @param lay    lays the ground: handed in so that one laid before may be used again
  */
 export function poolGround(
-  pool: Pool,
+  pool: PoolShape,
   path: string,
   angles: OutOfLevelAngles = { xDeg: 0, yDeg: 0 },
   lay: (
     id: string,
-    measure: Pool['measure'],
+    measure: PoolShape['measure'],
     outline: DrawnOutline,
-    soundings: Pool['soundings']
+    soundings: PoolShape['soundings']
   ) => LaidGround = (_, ...rest) => laidGround(...rest)
 ): PoolGround {
   const drawn = drawnOutline(pool.outline, pool.brimMm)

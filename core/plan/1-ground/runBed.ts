@@ -1,4 +1,5 @@
-import type { Base, Reach, ReachPoint } from '../../build/types'
+import type { ReachShape } from '../../build/shapes'
+import type { Base, ReachPoint } from '../../build/types'
 import { lineLength, type Point2 } from '../../physics/shape/polygon'
 
 /** A run that ends this near to the edge it heads for runs off the base, mm. Common practice, no source. */
@@ -13,7 +14,7 @@ export interface RunPlace {
 }
 
 /** Even places along a run, its ends among them. */
-export function placesAlong(reach: Reach): RunPlace[] {
+export function placesAlong(reach: ReachShape): RunPlace[] {
   const line = reach.path.map((p): Point2 => [p.x, p.y])
   const length = lineLength(line)
   const count = Math.max(LEAST_PLACES, Math.min(MOST_PLACES, Math.round(length)))
@@ -47,7 +48,7 @@ export function placesAlong(reach: Reach): RunPlace[] {
  * @param dippedAt  the dipped ground at a place of the plan, mm; null where nothing was dipped
  */
 export function bedHeights(
-  reach: Reach,
+  reach: ReachShape,
   places: readonly RunPlace[],
   dippedAt: (at: Point2) => number | null
 ): number[] | null {
@@ -80,7 +81,7 @@ export function bedHeights(
  *
  * @returns the same run where it ends on the base
  */
-export function ledToEdge(reach: Reach, base: Base): Reach {
+export function ledToEdge(reach: ReachShape, base: Base): ReachShape {
   const end = reach.path.at(-1)!
   const before = reach.path.findLast((p) => Math.hypot(end.x - p.x, end.y - p.y) > 0.5)
   if (!before) return reach

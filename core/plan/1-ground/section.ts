@@ -1,4 +1,5 @@
-import type { Build, SectionLine, Standing } from '../../build/types'
+import type { Read } from '../reads'
+import type { SectionLine, Standing } from '../../build/types'
 import { fallsOf, poolsOf, reachesOf } from '../../build/types'
 import { distanceToRing, type Point2 } from '../../physics/shape/polygon'
 import { landAt } from '../../build/land'
@@ -56,7 +57,7 @@ const FACE_RUN_MM = 1
  * bank, or straight
  * from lip to foot where one pool falls into the next.
  */
-export function sectionOf(build: Build, pools: readonly PoolGround[]): Section {
+export function sectionOf(build: Read<'ground'>, pools: readonly PoolGround[]): Section {
   const { from, to } = build.section
   const lengthMm = Math.hypot(to[0] - from[0], to[1] - from[1])
   const runs: SectionRun[] = []
@@ -88,7 +89,11 @@ export function sectionOf(build: Build, pools: readonly PoolGround[]): Section {
   }
 }
 
-function wholeLine(build: Build, runs: readonly SectionRun[], lengthMm: number): SectionPoint[] {
+function wholeLine(
+  build: Read<'ground'>,
+  runs: readonly SectionRun[],
+  lengthMm: number
+): SectionPoint[] {
   const bank = build.ground.bankMm
   const line: SectionPoint[] = []
   /** The land between two runs, or between a run and the end of the line; `foot` where a fall lands on it. */
@@ -149,7 +154,7 @@ const HAIR_MM = 0.25
 
 /** The sculpted land between two waters on the line, or between one and the end of the line. */
 function sculpted(
-  build: Build,
+  build: Read<'ground'>,
   lengthMm: number,
   start: number,
   end: number,
@@ -169,7 +174,7 @@ function sculpted(
 /** How finely the line is walked for what it cuts, mm. */
 const WALK_MM = 0.5
 
-function thingsIn(build: Build, run: SectionRun, lengthMm: number): SectionThing[] {
+function thingsIn(build: Read<'ground'>, run: SectionRun, lengthMm: number): SectionThing[] {
   const { from, to } = build.section
   const pool = poolsOf(build).find((p) => p.id === run.pool)!
   return pool.standing.flatMap((t) => {
@@ -210,7 +215,7 @@ function groundAt(line: readonly SectionPoint[], s: number): number {
 }
 
 /** Bed of a run that leads from one pool to the next, where its points were given heights, along the line. */
-function bedBetween(build: Build, before: SectionRun, after: SectionRun): SectionPoint[] {
+function bedBetween(build: Read<'ground'>, before: SectionRun, after: SectionRun): SectionPoint[] {
   const { from, to } = build.section
   const length = Math.hypot(to[0] - from[0], to[1] - from[1])
   const [start, end] = [before.ground.at(-1)![0], after.ground[0][0]]
@@ -234,7 +239,7 @@ function bedBetween(build: Build, before: SectionRun, after: SectionRun): Sectio
 }
 
 /** Where a fall over this end of a run lands when no pool takes it, mm; null when none falls there. */
-function footBelow(build: Build, run: SectionRun, end: 0 | 1): number | null {
+function footBelow(build: Read<'ground'>, run: SectionRun, end: 0 | 1): number | null {
   const pool = poolsOf(build).find((p) => p.id === run.pool)
   const fall = fallsOf(build).find(
     (f) => f.into === null && f.lip?.pool === run.pool && f.lip.corner === run.ends[end].corner

@@ -1,4 +1,4 @@
-import type { Pool, Sea } from '../../build/types'
+import type { PoolShape, SeaShape } from '../../build/shapes'
 import type { Grid } from '../../physics/shape/grid'
 import { realM } from '../../physics/shape/units'
 import { breakDepth, surfNumber, type BreakerKind } from '../../physics/water/waves/breaking'
@@ -51,8 +51,8 @@ const UNDER_BRIM_MM = 0.5
 
 /** A sea as it stands, and the wave that is wished in it. */
 interface AtLevel {
-  sea: Sea
-  pool: Pool
+  sea: SeaShape
+  pool: PoolShape
   bed: BedMap
   /** At each cell, full size, as it is seen. */
   depthM: Float64Array

@@ -1,4 +1,4 @@
-import type { Build } from '../../build/types'
+import type { Read } from '../reads'
 import { poolsOf } from '../../build/types'
 import {
   between,
@@ -33,7 +33,7 @@ export interface BedMap {
 
 /** Lays the ground of every measured pool on cells, and what stands in the water on its bed. */
 export function bedMap(
-  build: Build,
+  build: Read<'forms'>,
   ground: GroundPlan,
   grid: Grid = gridOver(build.base.widthMm, build.base.depthMm, CELLS, FINEST_MM)
 ): BedMap {

@@ -1,6 +1,6 @@
+import type { Read } from '../reads'
 import { USUAL } from '../../craft/usual'
 import { plain } from '../../words/sentences'
-import type { Build } from '../../build/types'
 import { onShelf, type Shelf } from '../../craft/materials/shelf'
 import { LARGEST_DROP_M } from '../../physics/water/spray/splash'
 import { SHORTEST_WAVE_M, STEEPEST_DEEP } from '../../physics/water/waves/linear'
@@ -46,7 +46,7 @@ export const HIGHEST_SEA_M = 20
 
 /** Every ripple, sheet, drop and fibre against real water at this scale and against what gel can hold. */
 export function believable(
-  build: Build,
+  build: Read<'forms'>,
   scale: number,
   ripples: readonly Ripples[],
   falls: readonly FallForm[],

@@ -1,5 +1,6 @@
+import type { Read } from '../reads'
 import { landAt } from '../../build/land'
-import type { Build, Pool, Sea } from '../../build/types'
+import type { PoolShape, SeaShape } from '../../build/shapes'
 import { poolsOf } from '../../build/types'
 import { GRAVITY } from '../../physics/gravity'
 import { boxOf, cellMiddle, eachCell } from '../../physics/shape/grid'
@@ -23,8 +24,8 @@ const WHOLE_AT = 0.78
  * @returns share that is white at each cell; null where nothing stands in this sea
  */
 export function whiteAtEdges(
-  build: Build,
-  sea: Sea,
+  build: Read<'forms'>,
+  sea: SeaShape,
   form: SeaForm,
   bed: BedMap,
   scale: number
@@ -116,7 +117,7 @@ const BEYOND_MM = 3
  * Places along the walls of a pool that stand on the base, not where the base is cut, and along its
  * shores where sculpted land rises out of the water as a cliff.
  */
-function wallsOf(build: Build, { outline, levelMm }: Pool, { grid }: BedMap): Place[] {
+function wallsOf(build: Read<'forms'>, { outline, levelMm }: PoolShape, { grid }: BedMap): Place[] {
   const { base } = build
   const way = signedArea(ringOf(outline)) >= 0 ? 1 : -1
   const isCut = (a: Point2, b: Point2) =>

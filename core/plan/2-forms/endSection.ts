@@ -1,4 +1,5 @@
-import type { Build, Side } from '../../build/types'
+import type { Read } from '../reads'
+import type { Side } from '../../build/types'
 import { landAt } from '../../build/land'
 import { poolsOf } from '../../build/types'
 import { landLine } from '../1-ground/landLine'
@@ -33,7 +34,7 @@ interface Leaving {
 
 /** Where runs leave over an edge, from left to right as it is seen from outside. */
 function leavingOver(
-  build: Build,
+  build: Read<'forms'>,
   reaches: readonly ReachForm[],
   side: Side,
   lengthMm: number
@@ -63,7 +64,7 @@ function leavingOver(
  * with the depth it leaves at, the bank elsewhere.
  */
 export function endSection(
-  build: Build,
+  build: Read<'forms'>,
   ground: GroundPlan,
   side: Side,
   reaches: readonly ReachForm[] = []

@@ -1,4 +1,4 @@
-import type { Build } from '../../build/types'
+import type { Read } from '../reads'
 import { poolsOf, reachesOf } from '../../build/types'
 import { distanceToRing, type Point2 } from '../../physics/shape/polygon'
 import { specificEnergy } from '../../physics/water/hydraulics/channel'
@@ -12,7 +12,7 @@ import { modelMm, realM } from '../../physics/shape/units'
  * The level a run ends in: of the pool its last point lies in, or of the pool that follows it in
  * the chain.
  */
-export function levelBelow(build: Build, id: string, bed: BedMap): number | null {
+export function levelBelow(build: Read<'forms'>, id: string, bed: BedMap): number | null {
   const reach = reachesOf(build).find((r) => r.id === id)!
   const end = reach.path.at(-1)!
   const at: Point2 = [end.x, end.y]
@@ -34,7 +34,7 @@ const NEAR_LANDING_MM = 20
  * and the run begins there. A pool that holds the jump lets quiet water go on.
  */
 export function fastHeadInto(
-  build: Build,
+  build: Read<'forms'>,
   id: string,
   scale: number,
   falls: readonly FallForm[],

@@ -1,5 +1,7 @@
+import type { Read } from '../reads'
 import { jetOf, type RoundJet } from './roundJet'
-import type { Build, Fall, Outlet, Pool, Standing } from '../../build/types'
+import type { FallShape, PoolShape } from '../../build/shapes'
+import type { Outlet, Standing } from '../../build/types'
 import { poolsOf } from '../../build/types'
 import type { Fault } from '../../physics/fault'
 import { distanceToRing, insideRing, headed, type Point2 } from '../../physics/shape/polygon'
@@ -109,8 +111,8 @@ export function stretchesOf(form: FallForm): [from: number, to: number][] {
 
 /** The shape of one fall at its flow. */
 export function fallForm(
-  build: Build,
-  fall: Fall,
+  build: Read<'forms'>,
+  fall: FallShape,
   scale: number,
   chainM3S: number,
   bed: BedMap
@@ -290,7 +292,7 @@ interface Beginning {
 const RIM_MS = 2
 
 /** How water comes over its edge: quiet over a lip, by its fill out of a pipe, at the rim's speed off a wheel. */
-function beginning({ outlet }: Fall, dischargeM3S: number, wetM: number): Beginning {
+function beginning({ outlet }: FallShape, dischargeM3S: number, wetM: number): Beginning {
   if (outlet?.kind === 'pipe') {
     const { widthM, filled, ...end } = pipeEnd(dischargeM3S, wetM)
     // of the round jet its middle: as deep as it stands there
@@ -306,7 +308,12 @@ function beginning({ outlet }: Fall, dischargeM3S: number, wetM: number): Beginn
 }
 
 /** The flow out of what is no pool that comes down so far out, m³/s; the nearest it can come when none does. */
-export function outletToLand(fall: Fall, form: FallForm, scale: number, outMm: number): number {
+export function outletToLand(
+  fall: FallShape,
+  form: FallForm,
+  scale: number,
+  outMm: number
+): number {
   const wetMm = fall.outlet?.kind === 'pipe' ? (fall.widthMm ?? form.widthMm) : form.widthMm
   const wetM = realM(wetMm, scale)
   const lands = (logQ: number) => {
@@ -320,9 +327,9 @@ export function outletToLand(fall: Fall, form: FallForm, scale: number, outMm: n
 }
 
 /** Under a pipe, a wheel or a bucket there is no face that water could run down. */
-const hasFace = ({ outlet }: Fall): boolean => !outlet || outlet.kind === 'ledge'
+const hasFace = ({ outlet }: FallShape): boolean => !outlet || outlet.kind === 'ledge'
 
-function wallOf(fall: Fall, fallsMm: number, stepped: boolean): Point2[] {
+function wallOf(fall: FallShape, fallsMm: number, stepped: boolean): Point2[] {
   if (stepped) return stepsLine(fallsMm, fall.steps, fall.treadMm)
   return [
     [0, 0],
@@ -330,7 +337,7 @@ function wallOf(fall: Fall, fallsMm: number, stepped: boolean): Point2[] {
   ]
 }
 
-function standsAt(build: Build, { outlet }: Fall, bed: BedMap): FallForm['stands'] {
+function standsAt(build: Read<'forms'>, { outlet }: FallShape, bed: BedMap): FallForm['stands'] {
   if (!outlet) return 'open'
   const at: Point2 = [outlet.x, outlet.y]
   const ground = bedAt(bed, at)
@@ -340,7 +347,7 @@ function standsAt(build: Build, { outlet }: Fall, bed: BedMap): FallForm['stands
 }
 
 /** How far a place lies beyond the base's edge, mm; 0: over the base. */
-const offBase = ({ base }: Build, [x, y]: Point2): number =>
+const offBase = ({ base }: Read<'forms'>, [x, y]: Point2): number =>
   Math.hypot(Math.max(0, -x, x - base.widthMm), Math.max(0, -y, y - base.depthMm))
 
 /**
@@ -358,7 +365,7 @@ const tailOf = (poolMm: number, tailMm: number): FallForm['tail'] =>
 const bubbleDepth = (speed: number, thickness: number) => 2.1 * speed ** 0.775 * thickness ** 0.67
 
 /** How far a place lies outside a pool, mm; 0: in it. */
-function outsideBy(pool: Pool, at: Point2): number {
+function outsideBy(pool: PoolShape, at: Point2): number {
   const ring = pool.outline.map((c): Point2 => [c.x, c.y])
   return insideRing(at, ring) ? 0 : distanceToRing(at, ring).distance
 }

@@ -1,5 +1,7 @@
+import type { Read } from '../reads'
 import { landAt } from '../../build/land'
-import type { Build, Fall, Outlet } from '../../build/types'
+import type { FallShape } from '../../build/shapes'
+import type { Outlet } from '../../build/types'
 import { fallsOf, poolsOf, reachesOf } from '../../build/types'
 import { moodDischarge } from '../../physics/water/hydraulics/drop'
 import { pipeMood } from '../../physics/water/hydraulics/pipe'
@@ -18,7 +20,7 @@ export interface ChainFlow {
 const MOOD_DROP_M = 2
 
 /** The discharge of the chain: the builder's figure, or a mood over the first lip (or run) of the chain. */
-export function chainFlow(build: Build, scale: number): ChainFlow {
+export function chainFlow(build: Read<'forms'>, scale: number): ChainFlow {
   const { mood, dischargeM3S } = build.flow
   if (dischargeM3S !== null) return { dischargeM3S, from: 'figure', by: null }
   for (const fall of fallsOf(build)) {
@@ -42,14 +44,14 @@ export function chainFlow(build: Build, scale: number): ChainFlow {
 }
 
 /** Falls over lips of one pool, side by side: they share what it gives. */
-const besideIt = (build: Build, fall: Fall): Fall[] =>
+const besideIt = (build: Read<'forms'>, fall: FallShape): FallShape[] =>
   fallsOf(build).filter((f) => !f.outlet && !f.flow && f.lip?.pool === fall.lip?.pool)
 
 /**
  * What of the chain's flow comes over one fall, 0 to 1: beside others on its pool by its width; null:
  * it has a flow of its own.
  */
-export function shareOf(build: Build, fall: Fall): number | null {
+export function shareOf(build: Read<'forms'>, fall: FallShape): number | null {
   if (fall.outlet || fall.flow) return null
   const { wetMm } = lipOf(build, fall)
   const whole = besideIt(build, fall).reduce((sum, f) => sum + lipOf(build, f).wetMm, 0)
@@ -57,7 +59,12 @@ export function shareOf(build: Build, fall: Fall): number | null {
 }
 
 /** What runs over one fall, m³/s full size: its share of the chain's, or its own. */
-export function dischargeOf(build: Build, fall: Fall, scale: number, chainM3S: number): number {
+export function dischargeOf(
+  build: Read<'forms'>,
+  fall: FallShape,
+  scale: number,
+  chainM3S: number
+): number {
   const share = shareOf(build, fall)
   if (share !== null) return share * chainM3S
   const { mood, dischargeM3S } = fall.flow ?? { mood: build.flow.mood, dischargeM3S: null }
@@ -70,7 +77,7 @@ export function dischargeOf(build: Build, fall: Fall, scale: number, chainM3S: n
 }
 
 /** How far a fall drops from level to level, mm, whatever was typed for it. */
-export function dropByLevels(build: Build, fall: Fall): number {
+export function dropByLevels(build: Read<'forms'>, fall: FallShape): number {
   const level = (id: string | null | undefined) => poolsOf(build).find((p) => p.id === id)?.levelMm
   return (
     (fall.outlet?.zMm ?? level(fall.lip?.pool) ?? 0) -
@@ -83,7 +90,7 @@ const BEFORE_MM = 16
 const LOOKS = 8
 
 /** Height of the sculpted land before a ledge or pipe, at the foot of its cliff; the base's top where none is. */
-function footOnLand(build: Build, outlet: Outlet | null | undefined): number {
+function footOnLand(build: Read<'forms'>, outlet: Outlet | null | undefined): number {
   if (!build.land || !outlet) return 0
   const [ux, uy] = headed(outlet.headingDeg)
   const before = Array.from({ length: LOOKS }, (_, i) => (BEFORE_MM * (i + 1)) / LOOKS)
@@ -108,7 +115,7 @@ export interface Leaves {
 
 /** An edge across the way that water falls, about its middle. */
 function edgeOf(
-  { x, y, headingDeg }: NonNullable<Fall['outlet']>,
+  { x, y, headingDeg }: NonNullable<FallShape['outlet']>,
   widthMm: number
 ): [Point2, Point2] {
   const h = (headingDeg * Math.PI) / 180
@@ -120,7 +127,7 @@ function edgeOf(
 }
 
 /** Stretches of a lip that no rock takes, as shares of its length. @example wetOf([{ atMm: 5, widthMm: 2 }], 10) // [[0,0.4],[0.6,1]] */
-export function wetOf(partings: Fall['partings'], lengthMm: number): [number, number][] {
+export function wetOf(partings: FallShape['partings'], lengthMm: number): [number, number][] {
   let wet: [number, number][] = [[0, 1]]
   for (const { atMm, widthMm } of partings ?? []) {
     const [from, to] = [(atMm - widthMm / 2) / lengthMm, (atMm + widthMm / 2) / lengthMm]
@@ -137,7 +144,7 @@ export function wetOf(partings: Fall['partings'], lengthMm: number): [number, nu
 const OUTLET_MM = 10
 
 /** Where a fall leaves its pool, its ledge or its pipe, how far it drops and how wide it is. */
-export function lipOf(build: Build, fall: Fall): Leaves {
+export function lipOf(build: Read<'forms'>, fall: FallShape): Leaves {
   const above = poolsOf(build).find((p) => p.id === fall.lip?.pool)
   const dropMm = fall.dropMm ?? dropByLevels(build, fall)
   if (fall.outlet) {
@@ -161,7 +168,7 @@ export function lipOf(build: Build, fall: Fall): Leaves {
 }
 
 function parted(
-  { partings, outlet }: Fall,
+  { partings, outlet }: FallShape,
   lip: [Point2, Point2],
   widthMm: number
 ): Pick<Leaves, 'lip' | 'widthMm' | 'wetMm' | 'wet'> {

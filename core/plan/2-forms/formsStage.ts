@@ -1,5 +1,5 @@
+import type { Read } from '../reads'
 import { crestOf, wavesOf } from '../../build/crests'
-import type { Build } from '../../build/types'
 import { fallsOf, reachesOf, seasOf, splashesOf } from '../../build/types'
 import { eachCell } from '../../physics/shape/grid'
 import { scaleRatio } from '../../physics/shape/scale'
@@ -66,7 +66,7 @@ export interface FormsPlan {
  * @param read  opens a kept run: handed in so that one opened before may be used again
  */
 export function formsStage(
-  build: Build,
+  build: Read<'forms'>,
   ground: GroundPlan,
   shelf: Shelf,
   read: ReadRun = readRun
@@ -156,7 +156,7 @@ const shown = ({ arrivalS: _a, heightMm: _h, gathers: _g, ...plan }: SeaForm): S
 
 /** The water whose surface each cell is: a run lies on the pool under it, a sheet over all. */
 function owners(
-  build: Build,
+  build: Read<'forms'>,
   bed: BedMap,
   reaches: readonly { form: ReachForm; cells: { station: Int16Array } }[]
 ): Int16Array {
@@ -174,7 +174,7 @@ function owners(
 
 /** Between its lip and where it lands a sheet hangs over land and pool: that is its own. */
 function underSheets(
-  build: Build,
+  build: Read<'forms'>,
   bed: BedMap,
   standing: Int16Array,
   falls: readonly FallForm[]
@@ -191,14 +191,14 @@ function underSheets(
 }
 
 /** White that comes down into a run from a fall before it. */
-function whiteInto(build: Build, id: string, falls: readonly FallForm[]): number {
+function whiteInto(build: Read<'forms'>, id: string, falls: readonly FallForm[]): number {
   const i = build.waters.findIndex((w) => w.id === id)
   const near = build.waters.slice(Math.max(0, i - 2), i).findLast((w) => w.kind === 'fall')
   return near && falls.find((f) => f.id === near.id)?.curve ? 0.5 : 0
 }
 
 function ripplesOf(
-  build: Build,
+  build: Read<'forms'>,
   ground: GroundPlan,
   scale: number,
   reaches: readonly ReachForm[],

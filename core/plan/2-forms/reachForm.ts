@@ -1,6 +1,8 @@
+import type { Read } from '../reads'
 import { bedHeights, ledToEdge, placesAlong } from '../1-ground/runBed'
 import { sideAt } from './offBase'
-import type { BedKind, Boulder, Build, Reach } from '../../build/types'
+import type { ReachShape } from '../../build/shapes'
+import type { BedKind, Boulder } from '../../build/types'
 import { poolsOf } from '../../build/types'
 import type { Fault } from '../../physics/fault'
 import { boxOf, eachCell, type Grid } from '../../physics/shape/grid'
@@ -106,8 +108,8 @@ const STANDING_STEEPNESS = 0.08
  * @param fastHeadMm    energy line of fast water that comes in; null: it leaves a quiet pool
  */
 export function reachForm(
-  build: Build,
-  given: Reach,
+  build: Read<'forms'>,
+  given: ReachShape,
   scale: number,
   dischargeM3S: number,
   bed: BedMap,
@@ -230,7 +232,7 @@ export function reachForm(
 }
 
 /** What stands in the pools under a run is a rock in its stream. */
-const standingIn = (build: Build, ring: readonly Point2[]): Boulder[] =>
+const standingIn = (build: Read<'forms'>, ring: readonly Point2[]): Boulder[] =>
   poolsOf(build).flatMap((p) =>
     p.standing
       .filter((t) => insideRing([t.x, t.y], ring))

@@ -1,4 +1,5 @@
-import type { Build, Pool } from '../../build/types'
+import type { Read } from '../reads'
+import type { PoolShape, WaterShape } from '../../build/shapes'
 import { wavesOf } from '../../build/crests'
 import { cellAt } from '../../physics/shape/grid'
 import { insideRing, middleOf, type Point2 } from '../../physics/shape/polygon'
@@ -50,7 +51,7 @@ const SAMPLES = 48
 
 /** Where water comes into each pool of the chain and where it leaves it, on the plan. */
 export function throughPools(
-  build: Build,
+  build: Read<'forms'>,
   falls: readonly FallForm[],
   reaches: readonly ReachForm[]
 ): Map<string, readonly [Point2, Point2]> {
@@ -96,7 +97,7 @@ export function throughPools(
 
 /** Where the chain's water comes in: as the builder says, else at the head of its first water. */
 export function sourceOf(
-  build: Build,
+  build: Read<'forms'>,
   reaches: readonly ReachForm[],
   through: ReadonlyMap<string, readonly [Point2, Point2]>
 ): Point2 | null {
@@ -152,14 +153,15 @@ function acrossAlong(ring: readonly Point2[], headingDeg: number): readonly [Poi
 }
 
 /** What leaves a pipe, a ledge or a bucket comes to the chain from outside. */
-export const inChain = (w: Build['waters'][number]): boolean =>
+export const inChain = (w: WaterShape): boolean =>
   w.kind === 'pool' || (w.kind === 'fall' && !w.outlet) || w.kind === 'reach'
-const chainBefore = (build: Build, i: number) => build.waters.slice(0, i).filter(inChain).at(-1)
-const chainAfter = (build: Build, i: number) => build.waters.slice(i + 1).find(inChain)
+const chainBefore = (build: Read<'forms'>, i: number) =>
+  build.waters.slice(0, i).filter(inChain).at(-1)
+const chainAfter = (build: Read<'forms'>, i: number) => build.waters.slice(i + 1).find(inChain)
 
 /** The chain unrolled into one long section, and where its neighbours contradict each other. */
 export function unrolled(
-  build: Build,
+  build: Read<'forms'>,
   scale: number,
   flow: ChainFlow,
   bed: BedMap,
@@ -232,7 +234,7 @@ function carryThrough(pieces: RunPiece[]): void {
 }
 
 function poolPiece(
-  pool: Pool,
+  pool: PoolShape,
   [from, to]: readonly [Point2, Point2],
   bed: BedMap,
   seas: readonly SeaForm[]
@@ -309,7 +311,7 @@ const TOLERANCE_MM = 0.5
 const HEAD_SHARE = 0.35
 
 function clashesOf(
-  build: Build,
+  build: Read<'forms'>,
   falls: readonly FallForm[],
   reaches: readonly ReachForm[],
   scale: number

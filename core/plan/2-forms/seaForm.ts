@@ -1,6 +1,7 @@
+import type { Read } from '../reads'
 import { inItsWaves } from '../../build/crests'
 import { gathering } from '../../physics/water/waves/gathering'
-import type { Build, Sea } from '../../build/types'
+import type { SeaShape } from '../../build/shapes'
 import { poolsOf } from '../../build/types'
 import type { Fault } from '../../physics/fault'
 import { cellAt } from '../../physics/shape/grid'
@@ -27,7 +28,7 @@ import { beachOf, tidesTo } from './beach'
 import type { BedMap } from './bedMap'
 import { modelMm, realM } from '../../physics/shape/units'
 import { swash } from './swash'
-import { wished, wishOf, type WishedSea } from './wishedSea'
+import { wished, type WishedSea } from './wishedSea'
 
 /**
  * A section of the built crest: along it from its left end as the waves run, and how high it stands
@@ -110,7 +111,7 @@ interface Breaking {
 
 /** How the wave breaks that the wind raises, or that is as high as wished; null: on no shore. */
 function breakerFrom(
-  sea: Sea,
+  sea: SeaShape,
   scale: number,
   beach: number | null,
   { wind, periodS, deepest }: { wind: WindSea | null; periodS: number; deepest: number }
@@ -144,8 +145,8 @@ function drawnAs(wish: BreakerKind | null, surf: number): { kind: BreakerKind; i
  * @param of  the form of the sea whose further crest it is; left out: it has waves of its own
  */
 export function seaForm(
-  build: Build,
-  asked: Sea,
+  build: Read<'forms'>,
+  asked: SeaShape,
   scale: number,
   bed: BedMap,
   ground: GroundPlan,
@@ -221,7 +222,7 @@ export function seaForm(
   )
   const meets = breaker !== null && beach !== null && breaker.depthM <= deepest
   const surf = breaker && beach ? surfNumber(beach, breaker.heightM, periodS) : 0
-  const wantedKind = wishOf(sea)
+  const wantedKind = sea.wish ?? null
   const heightMm = modelMm(breaker?.heightM ?? offHeight, scale)
   const wish =
     wantedKind &&
@@ -324,7 +325,7 @@ export function seaForm(
  * like the crest that passes.
  */
 function builtCrest(
-  sea: Sea,
+  sea: SeaShape,
   form: SeaForm,
   bed: BedMap,
   breaker: Breaking,
@@ -370,7 +371,7 @@ function builtCrest(
     return out
   }
   const line = smoothed(smoothed([...grow(-1).reverse(), near.line[near.at], ...grow(1)]))
-  const stage = stageAt(form, bed.depthMm[cell], wishOf(sea) !== null)
+  const stage = stageAt(form, bed.depthMm[cell], (sea.wish ?? null) !== null)
   // out of its place a further crest is as high as the waves are there, and has no curl
   const breakingMm = modelMm(breaker.heightM, scale)
   const heightMm = stage === 'breaks' ? breakingMm : Math.min(breakingMm, form.heightMm[cell])

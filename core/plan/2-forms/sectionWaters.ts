@@ -1,4 +1,4 @@
-import type { Build } from '../../build/types'
+import type { Read } from '../reads'
 import { poolsOf, reachesOf, seasOf } from '../../build/types'
 import { between, cellAt, type Grid } from '../../physics/shape/grid'
 import { nearestOnSegment, type Point2 } from '../../physics/shape/polygon'
@@ -28,7 +28,7 @@ const MOST_PIECES = 2400
  * @returns        one line a stretch that is cut, in the order of the waters
  */
 export function sectionWaters(
-  build: Build,
+  build: Read<'forms'>,
   reaches: readonly ReachForm[],
   seas: readonly SeaForm[],
   grid: Grid

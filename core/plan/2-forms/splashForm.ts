@@ -1,4 +1,5 @@
-import type { Build, Splash } from '../../build/types'
+import type { Read } from '../reads'
+import type { SplashShape } from '../../build/shapes'
 import type { Fault } from '../../physics/fault'
 import type { Point2 } from '../../physics/shape/polygon'
 import { crownOf, type Crown } from '../../physics/water/spray/crown'
@@ -52,7 +53,7 @@ const WITHIN_M = 4
  * What throws water without a figure, m/s: a drop of rain throws up a jet of about 20 mm (Worthington
  * 1908, from memory); the others common practice, no source.
  */
-const USUAL: Readonly<Record<Splash['cause'], { speedMS: number; as: string }>> = {
+const USUAL: Readonly<Record<SplashShape['cause'], { speedMS: number; as: string }>> = {
   wheel: { speedMS: 3, as: 'a wheel in a ford' },
   wall: { speedMS: 3, as: 'a wave on a wall' },
   boulder: { speedMS: 3, as: 'water on a boulder' },
@@ -63,16 +64,16 @@ const USUAL: Readonly<Record<Splash['cause'], { speedMS: number; as: string }>> 
   column: { speedMS: 3, as: 'a column of spray' }
 }
 /** Met by the waves that reach them, and by the stream they stand in. */
-const STRUCK: readonly Splash['cause'][] = ['wall', 'boulder', 'column']
+const STRUCK: readonly SplashShape['cause'][] = ['wall', 'boulder', 'column']
 /** Thrown as it is thrown, whatever water they are in. */
-const OF_THEMSELVES: readonly Splash['cause'][] = ['fish', 'paddle', 'rain']
+const OF_THEMSELVES: readonly SplashShape['cause'][] = ['fish', 'paddle', 'rain']
 /** Slower than this a stream throws nothing up by itself, m/s. Common practice, no source. */
 const LEAST_MS = 1.5
 
 /** Thrown water: how high, how far, in how many fingers. */
 export function splashForm(
-  build: Build,
-  splash: Splash,
+  build: Read<'forms'>,
+  splash: SplashShape,
   scale: number,
   bed: BedMap,
   falls: readonly FallForm[],
@@ -141,7 +142,7 @@ function steepestOf([lo, hi]: readonly [number, number]): number {
 
 /** Panels as high as it goes, leaning out as its steepest ray does at its top. */
 function crownIn(
-  splash: Splash,
+  splash: SplashShape,
   scale: number,
   speedMS: number,
   angles: readonly [number, number]
@@ -196,7 +197,7 @@ function leaningPatch(widthMm: number, near: number, far: number): Point2[] {
 
 /** The speed that throws its steepest ray to the height wished; null: none is wished. */
 function speedWished(
-  splash: Splash,
+  splash: SplashShape,
   scale: number,
   angles: readonly [number, number]
 ): { speedMS: number; from: string } | null {
@@ -209,7 +210,7 @@ function speedWished(
 
 /** The speed it is thrown with: the builder's, a fall's, or what stands next to it. */
 function speedOf(
-  splash: Splash,
+  splash: SplashShape,
   scale: number,
   bed: BedMap,
   falls: readonly FallForm[],

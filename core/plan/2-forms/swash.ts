@@ -1,4 +1,4 @@
-import type { Pool } from '../../build/types'
+import type { PoolShape } from '../../build/shapes'
 import { awayFrom, evenly, lineLength, middleOf, type Point2 } from '../../physics/shape/polygon'
 import { shoreline } from '../../physics/shape/shoreline'
 import type { Surface } from '../../physics/shape/surface'
@@ -24,7 +24,7 @@ const MOST_STEPS = 400
 export function swash(
   bed: BedMap,
   surface: Surface,
-  { levelMm, brimMm }: Pool,
+  { levelMm, brimMm }: PoolShape,
   { runUpMm, surf }: { runUpMm: number; surf: number }
 ): { washLines: Point2[][]; backwash: Point2[][] } {
   const heights = REACHES.map((share) => Math.min(brimMm - 0.05, levelMm + share * runUpMm)).filter(

@@ -1,8 +1,9 @@
+import type { Read } from '../reads'
 import { FOAM_HALF_LIFE_S } from '../../running/foam'
 import { edgeWhite } from '../../physics/water/edgeWhite'
 import { MOST_WHITE } from './edges'
 import { whiteAtEdges } from './edgesInSea'
-import type { Build, Reach, Sea } from '../../build/types'
+import type { ReachShape, SeaShape } from '../../build/shapes'
 import { boxOf, type Box } from '../../physics/shape/grid'
 import { insideRing, type Point2 } from '../../physics/shape/polygon'
 import type { BedMap } from './bedMap'
@@ -98,7 +99,7 @@ export function fallWhite(fall: FallForm): WhiteSource[] {
  */
 export function reachWhite(
   form: ReachForm,
-  reach: Reach,
+  reach: ReachShape,
   scale: number,
   startsWhite: number,
   cells: ReachCells
@@ -228,9 +229,9 @@ const toppling = (s: Station): number =>
  * rocks, walls and cliffs it strikes.
  */
 export function seaWhite(
-  build: Build,
+  build: Read<'forms'>,
   form: SeaForm,
-  sea: Sea,
+  sea: SeaShape,
   bed: BedMap,
   scale: number
 ): WhiteSource[] {

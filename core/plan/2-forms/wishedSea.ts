@@ -1,5 +1,4 @@
-import type { Sea } from '../../build/types'
-import { wayFor } from '../../craft/ways/catalog'
+import type { SeaShape } from '../../build/shapes'
 import { modelMm } from '../../physics/shape/units'
 import { JUST_WITHIN, seaFor, type SeaFor } from '../../physics/water/waves/seaFor'
 import type { BreakerKind } from '../../physics/water/waves/breaking'
@@ -7,7 +6,7 @@ import { plain } from '../../words/sentences'
 
 /** One way to bring nature to a wish: what is said of it, and what is changed. */
 export type WishWay = { label: string } & (
-  | { change: Partial<Omit<Sea, 'kind' | 'id'>> }
+  | { change: Partial<Omit<SeaShape, 'kind' | 'id'>> }
   /** Another level of its pool: a tide. */
   | { levelMm: number }
 )
@@ -21,12 +20,6 @@ export interface WishedSea {
   sea: SeaFor
   /** Nearest first; none where nature does it already. */
   ways: WishWay[]
-}
-
-/** What is wished: by the builder, or by what they make of it, for film is rolled to a hollow. */
-export function wishOf(sea: Sea): BreakerKind | null {
-  if (sea.wish) return sea.wish
-  return wayFor('sea', sea.way)?.part?.shape === 'curl' ? 'plunging' : null
 }
 
 /** What stands there now. */

@@ -1,4 +1,5 @@
-import type { Build, Laid } from '../../build/types'
+import type { Read } from '../reads'
+import type { Laid } from '../../build/types'
 import { COAT_MM } from '../../craft/layPairs'
 import { onShelf, type Shelf } from '../../craft/materials/shelf'
 import { layWay } from '../../craft/ways/catalog'
@@ -14,13 +15,13 @@ export interface LaidStacks {
 }
 
 /** How thick what was put in is, and in which minutes its gel takes its ripples. */
-export const laidStacks = (build: Build, forms: FormsPlan, shelf: Shelf): LaidStacks => ({
+export const laidStacks = (build: Read<'laid'>, forms: FormsPlan, shelf: Shelf): LaidStacks => ({
   laidGel: laidGel(build, forms, shelf),
   laidMm: Object.fromEntries(build.laid.map((laid) => [laid.id, laidMm(build, laid, shelf)]))
 })
 
 /** Ripples by the builder's choice: the minutes in which their gel takes them. */
-function laidGel(build: Build, forms: FormsPlan, shelf: Shelf): Record<string, Laying> {
+function laidGel(build: Read<'laid'>, forms: FormsPlan, shelf: Shelf): Record<string, Laying> {
   return Object.fromEntries(
     build.laid.flatMap((laid) => {
       const way = layWay(laid.way)
@@ -33,7 +34,7 @@ function laidGel(build: Build, forms: FormsPlan, shelf: Shelf): Record<string, L
 }
 
 /** How thick a lay that was put in is when it is done, mm; null: nobody measures it. */
-function laidMm(build: Build, laid: Laid, shelf: Shelf): number | null {
+function laidMm(build: Read<'laid'>, laid: Laid, shelf: Shelf): number | null {
   const way = layWay(laid.way)
   const kind = way?.lays[0].kind
   const gel = onShelf(shelf, 'gel', laid.material ?? way?.usual?.coat ?? '')

@@ -1,9 +1,10 @@
+import type { Read } from '../reads'
 import { bandsOf } from '../../build/bandsOf'
 import { COAT_MM } from '../../craft/layPairs'
 import { GLOSS_COAT_MM } from './gelStack'
 import { bodyNeeds } from '../../craft/ways/catalog'
 import { USUAL } from '../../craft/usual'
-import type { Build, Pool } from '../../build/types'
+import type { Pool } from '../../build/types'
 import type { TintDose } from '../../physics/stuff/mixing/mix'
 import { mixedDensity } from '../../physics/stuff/mixing/mix'
 import { poolColours, tintsOn, type PoolColours } from './poolColours'
@@ -87,7 +88,7 @@ export interface Bed {
   softensC: number | null
 }
 
-export function bedUnder(build: Build, lowestMm: number, shelf: Shelf): Bed {
+export function bedUnder(build: Read<'ways'>, lowestMm: number, shelf: Shelf): Bed {
   const { landform, shell, shellMm } = build.ground
   const foam = onShelf(shelf, 'landform', landform)
   const skin = onShelf(shelf, 'shell', shell)
@@ -122,7 +123,7 @@ function bandAt<B extends { thicknessMm: number }>(bands: readonly B[], heightMm
 }
 
 function heatInput(
-  build: Build,
+  build: Read<'ways'>,
   pool: Pool,
   found: PoolGround,
   resin: Resin,
@@ -158,7 +159,7 @@ const SPLIT_TO_MM = 2
  * make them too warm, and over how many minutes each is lit.
  */
 function litCoats(
-  build: Build,
+  build: Read<'ways'>,
   pool: Pool,
   found: PoolGround,
   light: LightResin,
@@ -200,7 +201,7 @@ function litCoats(
  * @param heatOf  runs the heat: handed in so that a run made before may be used again
  */
 export function poolStack(
-  build: Build,
+  build: Read<'ways'>,
   pool: Pool,
   ground: GroundPlan,
   shelf: Shelf,
@@ -257,7 +258,7 @@ export function poolStack(
 
 function pour(
   stack: PoolStack,
-  build: Build,
+  build: Read<'ways'>,
   pool: Pool,
   found: PoolGround,
   resin: Resin,

@@ -1,7 +1,8 @@
+import type { Read } from '../reads'
 import { counted } from '../../words/sentences'
 import { castsWith } from '../../build/castsWith'
 import { USUAL } from '../../craft/usual'
-import type { Build, Moving } from '../../build/types'
+import type { Moving } from '../../build/types'
 import { movingOf, poolsOf } from '../../build/types'
 import type { FormsPlan } from '../2-forms/formsStage'
 import { insideRing, type Point2 } from '../../physics/shape/polygon'
@@ -44,9 +45,10 @@ export interface StacksPlan extends WaysStacks, LaidStacks {}
  * parts and supports of all that moves.
  */
 export function stacksStage(
-  build: Build,
+  build: Read<'ways'>,
   ground: GroundPlan,
   forms: FormsPlan,
+  parts: FormStack[],
   shelf: Shelf,
   heatOf: (id: string, input: PourHeatInput) => PourHeat = (_, input) => pourHeat(input)
 ): WaysStacks {
@@ -80,7 +82,7 @@ export function stacksStage(
   )
   return {
     pools,
-    forms: formStacks(build, forms, shelf),
+    forms: parts,
     surfaces: poolsOf(build).map((pool) => ({
       id: pool.id,
       laying: surfaceOf(build, pool, forms, shelf)
@@ -89,7 +91,7 @@ export function stacksStage(
 }
 
 /** Coats, parts and supports of all that moves. */
-export function formStacks(build: Build, forms: FormsPlan, shelf: Shelf): FormStack[] {
+export function formStacks(build: Read<'parts'>, forms: FormsPlan, shelf: Shelf): FormStack[] {
   const name = (id: string) => shelf.get(id)?.name ?? id
   return movingOf(build).map((water) => formStack(build, water, forms, shelf, name))
 }
@@ -101,7 +103,7 @@ const WHITE_AND_GLOSS: readonly Coat[] = [
 ]
 
 function formStack(
-  build: Build,
+  build: Read<'parts'>,
   water: Moving,
   forms: FormsPlan,
   shelf: Shelf,
@@ -182,7 +184,7 @@ function faulty(water: Moving, forms: FormsPlan): boolean {
 const LEAST_GEL_MM = 1
 
 /** Between the pour, or the bed where nothing is poured, and the surface of a run, at every station. */
-function gelUnder(build: Build, forms: FormsPlan, id: string): number[] {
+function gelUnder(build: Read<'parts'>, forms: FormsPlan, id: string): number[] {
   const form = forms.reaches.find((r) => r.id === id)!
   const pools = poolsOf(build).map((p) => ({
     ring: p.outline.map((c): Point2 => [c.x, c.y]),

@@ -1,7 +1,8 @@
+import type { Read } from '../reads'
 import { cupsOfPour } from './cupsOfPour'
 import { bodyNeeds } from '../../craft/ways/catalog'
 import { isFilled } from '../../build/lays'
-import type { Build, Pool } from '../../build/types'
+import type { Pool } from '../../build/types'
 import { poolsOf } from '../../build/types'
 import { mix, mixedDensity, type Mix } from '../../physics/stuff/mixing/mix'
 import type { FormsPlan } from '../2-forms/formsStage'
@@ -35,7 +36,7 @@ export interface AmountsPlan {
 
 /** Fourth stage: what to weigh out for every pour, and what to buy. */
 export function amountsStage(
-  build: Build,
+  build: Read<'amounts'>,
   ground: GroundPlan,
   forms: FormsPlan,
   stacks: StacksPlan,
@@ -95,7 +96,7 @@ export function amountsStage(
 type Owed = Map<string, { aG: number; bG: number }>
 
 function mixPours(
-  build: Build,
+  build: Read<'amounts'>,
   pool: Pool,
   resin: Resin,
   stack: PoolStack,

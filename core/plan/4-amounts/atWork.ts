@@ -1,3 +1,4 @@
+import type { Read } from '../reads'
 import { isSceneStack, toBeDone } from '../../build/lays'
 import type { Build, Laid, Repair, Water } from '../../build/types'
 import { repairWay } from '../../craft/troubles/repairs'
@@ -20,10 +21,13 @@ export interface AtWork {
   repair?: Repair
 }
 
+/** What says of a build what is worked on in it. */
+type WithWork = Pick<Build, 'waters' | 'repairs' | 'laid' | 'finish'>
+
 /**
  * All that is worked on in a build: what is planned, bought and mixed follows from this one list.
  */
-export function atWork(build: Build, { whole, waters, laid }: BuildSizes): AtWork[] {
+export function atWork(build: WithWork, { whole, waters, laid }: BuildSizes): AtWork[] {
   const ground: AtWork = { key: 'ground', water: null, way: firstWay('ground'), sizes: whole }
   const bodies = build.waters.flatMap((water): AtWork[] => {
     const way = wayOf(water)
@@ -67,7 +71,7 @@ export const isBody = ({ key, water }: AtWork): boolean => water !== null && key
 
 /** Whether any of these steps of a way is planned and has something to do. */
 export const isDone = (
-  build: Build,
+  build: Read<'amounts'>,
   { key, way, sizes }: Pick<AtWork, 'key' | 'way' | 'sizes'>,
   steps: readonly string[]
 ): boolean =>
@@ -76,10 +80,11 @@ export const isDone = (
   )
 
 /** Whether something is used up: a step that uses it is planned and has something to do. */
-export const isUsed = (build: Build, at: AtWork, use: Use): boolean => isDone(build, at, use.by)
+export const isUsed = (build: Read<'amounts'>, at: AtWork, use: Use): boolean =>
+  isDone(build, at, use.by)
 
 /** Whether the paste of a way is stirred: it has one, and any of its steps is planned. */
-export const isStirred = (build: Build, at: AtWork): boolean =>
+export const isStirred = (build: Read<'amounts'>, at: AtWork): boolean =>
   at.way.recipe !== undefined &&
   isDone(
     build,

@@ -13,7 +13,12 @@ import { onShelf, type Shelf } from '../../craft/materials/shelf'
  * @param build  whose water it is
  * @param shelf  for `dam.bead` alone
  */
-export function fieldOf(build: Build, water: Water, field: string, shelf?: Shelf): string | null {
+export function fieldOf(
+  build: Pick<Build, 'waters'>,
+  water: Water,
+  field: string,
+  shelf?: Shelf
+): string | null {
   if (field === 'resin') return castsWith(build, water)?.resin ?? null
   if (water.kind !== 'pool' && field === 'bond') {
     const bond = bondOf(wayOf(water), water.make)

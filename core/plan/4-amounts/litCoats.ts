@@ -1,10 +1,11 @@
-import type { Build, Pool } from '../../build/types'
+import type { Read } from '../reads'
+import type { Pool } from '../../build/types'
 import { onShelf, type Shelf } from '../../craft/materials/shelf'
 import type { PoolStack } from '../3-stacks/poolStack'
 
 /** Resin and exact drops of each coat under the lamp, from the ground up, for all copies. */
 export function litCoats(
-  build: Build,
+  build: Read<'amounts'>,
   pool: Pool,
   stack: PoolStack | undefined,
   shelf: Shelf

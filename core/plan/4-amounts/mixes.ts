@@ -1,6 +1,6 @@
+import type { Read } from '../reads'
 import { cupsOfPour } from './cupsOfPour'
 import { castsWith } from '../../build/castsWith'
-import type { Build } from '../../build/types'
 import { onShelf, type Shelf } from '../../craft/materials/shelf'
 import type { Resin } from '../../craft/materials/types'
 import { grown, type Use } from '../../craft/ways/types'
@@ -14,7 +14,7 @@ import type { PlannedBatch, PlannedMix, PoolAmounts } from './types'
 
 /** All mixes of a build: pour by pour, then what else of its ways is mixed of two parts. */
 export function mixesOf(
-  build: Build,
+  build: Read<'amounts'>,
   amounts: { pools: PoolAmounts[]; batches: PlannedBatch[] },
   others: readonly PlannedMix[],
   tied: TiedMixes,
@@ -107,7 +107,7 @@ function both(host: PlannedMix, guest: PlannedMix, cupsFor: CupsFor): PlannedMix
 /** As few cups as so much of a resin can be stirred in, ml each. */
 type CupsFor = (resin: string, volumeMl: number) => number[]
 const cupsIn =
-  (build: Build, shelf: Shelf): CupsFor =>
+  (build: Read<'amounts'>, shelf: Shelf): CupsFor =>
   (id, volumeMl) => {
     const resin = onShelf(shelf, 'resin', id)
     const stirredMl = build.mixing.cupMl * CUP_FILL
@@ -117,7 +117,7 @@ const cupsIn =
   }
 
 /** Castings, floods, beddings and films: what is mixed of two parts and is no pour. */
-export function otherMixes(build: Build, sizes: BuildSizes, shelf: Shelf): PlannedMix[] {
+export function otherMixes(build: Read<'amounts'>, sizes: BuildSizes, shelf: Shelf): PlannedMix[] {
   const cupsFor = cupsIn(build, shelf)
   const all = atWork(build, sizes)
   return [
@@ -135,7 +135,7 @@ export function otherMixes(build: Build, sizes: BuildSizes, shelf: Shelf): Plann
 
 /** What a use of a moving water is mixed of, where that is resin of two parts. */
 function mixOfWater(
-  build: Build,
+  build: Read<'amounts'>,
   { key, water, way, sizes }: AtWork,
   use: Use,
   cupsFor: CupsFor,
@@ -159,7 +159,12 @@ function mixOfWater(
 }
 
 /** A lay of two-part resin that the builder put in. */
-function mixOfLay(build: Build, at: AtWork, cupsFor: CupsFor, shelf: Shelf): PlannedMix[] {
+function mixOfLay(
+  build: Read<'amounts'>,
+  at: AtWork,
+  cupsFor: CupsFor,
+  shelf: Shelf
+): PlannedMix[] {
   const { way, sizes } = at
   const laid = at.laid!
   const resin = onShelf(shelf, 'resin', laid.material ?? way.usual?.coat ?? '')
@@ -176,7 +181,12 @@ function mixOfLay(build: Build, at: AtWork, cupsFor: CupsFor, shelf: Shelf): Pla
   ]
 }
 
-function mixesOfRepair(build: Build, at: AtWork, cupsFor: CupsFor, shelf: Shelf): PlannedMix[] {
+function mixesOfRepair(
+  build: Read<'amounts'>,
+  at: AtWork,
+  cupsFor: CupsFor,
+  shelf: Shelf
+): PlannedMix[] {
   const { key, water, way, sizes } = at
   if (!water) return []
   const own = castsWith(build, water)

@@ -1,7 +1,8 @@
+import type { Read } from '../reads'
 import { landSpan } from '../../build/land'
 import { USUAL } from '../../craft/usual'
 import { isFilled, toBeDone } from '../../build/lays'
-import { poolsOf, type Build, type Pool } from '../../build/types'
+import { poolsOf, type Pool } from '../../build/types'
 import { dropsUsed } from '../../craft/drops'
 import { onShelf, type Shelf } from '../../craft/materials/shelf'
 import type { Material } from '../../craft/materials/types'
@@ -46,7 +47,7 @@ type Add = (material: Material, amount: number, water: string | null, also?: str
 
 /** Everything the plan uses up, one line a material, in the order of the work. */
 export function shoppingList(
-  build: Build,
+  build: Read<'amounts'>,
   amounts: {
     pools: PoolAmounts[]
     batches: PlannedBatch[]
@@ -130,7 +131,7 @@ const ownerOf = ({ key, water, laid }: AtWork): string | null => {
 }
 
 /** What the planned steps of a way use up. */
-function useAll(build: Build, at: AtWork, shelf: Shelf, add: Add): void {
+function useAll(build: Read<'amounts'>, at: AtWork, shelf: Shelf, add: Add): void {
   for (const use of at.way.uses) {
     if (!isUsed(build, at, use)) continue
     const found = shelf.get(materialOf(build, at, use, shelf))
@@ -141,14 +142,19 @@ function useAll(build: Build, at: AtWork, shelf: Shelf, add: Add): void {
 }
 
 /** Which material a use names: of a lay its own, of a repair the resin chosen for it, of a water its field. */
-function materialOf(build: Build, { laid, repair, water, way }: AtWork, use: Use, shelf: Shelf) {
+function materialOf(
+  build: Read<'amounts'>,
+  { laid, repair, water, way }: AtWork,
+  use: Use,
+  shelf: Shelf
+) {
   if (laid && use.material === 'coat') return laid.material ?? way.usual?.coat ?? use.material
   if (repair?.resin && use.material === 'resin') return repair.resin
   return (water && fieldOf(build, water, use.material, shelf)) ?? use.material
 }
 
 /** Paste is mixed with a tenth over, before it froths. */
-function addPaste(build: Build, at: AtWork, shelf: Shelf, add: Add): void {
+function addPaste(build: Read<'amounts'>, at: AtWork, shelf: Shelf, add: Add): void {
   const { recipe } = at.way
   if (!recipe || !isStirred(build, at)) return
   for (const part of partsOf(recipe, shelf, pasteMl(recipe, at.sizes.whiteMl ?? 0))) {
@@ -157,7 +163,7 @@ function addPaste(build: Build, at: AtWork, shelf: Shelf, add: Add): void {
   }
 }
 
-function addDam(build: Build, at: AtWork, pool: Pool, shelf: Shelf, add: Add): void {
+function addDam(build: Read<'amounts'>, at: AtWork, pool: Pool, shelf: Shelf, add: Add): void {
   const dam = isDone(build, at, ['dam']) ? onShelf(shelf, 'dam', pool.dam) : null
   if (dam) add(dam, (at.sizes.damCm ?? 0) / 100, pool.id)
 }
@@ -231,7 +237,13 @@ export const weightOf = (lines: readonly ShoppingLine[], owner: string, shelf: S
   }, 0)
 
 /** Tint of what a lamp cures, dose by dose: of the whole body, or band by band in equal shares. */
-function addLitTints(build: Build, pool: Pool, sizes: Sizes, shelf: Shelf, add: Add): void {
+function addLitTints(
+  build: Read<'amounts'>,
+  pool: Pool,
+  sizes: Sizes,
+  shelf: Shelf,
+  add: Add
+): void {
   const grams = sizes.lightG ?? 0
   if (!(grams > 0) || !isFilled(build, pool)) return
   const bands = pool.bands.length > 0 ? pool.bands.map((b) => b.tints) : [pool.tints]
@@ -241,7 +253,7 @@ function addLitTints(build: Build, pool: Pool, sizes: Sizes, shelf: Shelf, add: 
   }
 }
 
-function addGround(build: Build, at: AtWork, shelf: Shelf, add: Add): void {
+function addGround(build: Read<'amounts'>, at: AtWork, shelf: Shelf, add: Add): void {
   const { ground } = build
   const { baseCm2 = 0, waterCm2 = 0 } = at.sizes
   const landform = onShelf(shelf, 'landform', ground.landform)

@@ -1,3 +1,4 @@
+import type { Read } from '../reads'
 import { stripWidth } from '../2-forms/roundJet'
 import { landSpan } from '../../build/land'
 import { isSceneStack } from '../../build/lays'
@@ -34,7 +35,7 @@ export interface BuildSizes {
 
 /** Measures a build for the ways: areas in cm², lengths in cm, counts. */
 export function sizesOf(
-  build: Build,
+  build: Read<'amounts'>,
   ground: GroundPlan,
   forms: FormsPlan,
   stacks: StacksPlan,
@@ -158,7 +159,7 @@ function laidOver(stack: string, whole: Sizes, own: Sizes): number {
 
 /** A lay that was put in covers its own zone or what its stack covers, as often as it has coats. */
 function laidSizes(
-  build: Build,
+  build: Read<'amounts'>,
   whole: Sizes,
   waters: Record<string, Sizes>,
   whiteOf: (water: string) => number,
@@ -325,7 +326,7 @@ function partSizes({ part }: FormStack): Sizes {
 const LEAST_WHITE_ML = 2
 
 /** White paste over the map: as high as wanted where it is thickest, thinner where it is thin. */
-function whiteSizes(build: Build, { white }: FormsPlan): Sizes {
+function whiteSizes(build: Read<'amounts'>, { white }: FormsPlan): Sizes {
   const squareMm2 = white.areaByPct.reduce((sum, mm2, pct) => sum + (pct / 100) ** 2 * mm2, 0)
   const ml = (squareMm2 * build.finish.reliefMm) / 1000
   return { whiteMl: Math.max(ml, LEAST_WHITE_ML) }

@@ -1,5 +1,6 @@
+import type { Read } from '../reads'
 import { isFilled } from '../../build/lays'
-import { poolsOf, type Build } from '../../build/types'
+import { poolsOf } from '../../build/types'
 import { onShelf, type Shelf } from '../../craft/materials/shelf'
 import { bodyNeeds } from '../../craft/ways/catalog'
 import { mixedDensity } from '../../physics/stuff/mixing/mix'
@@ -34,7 +35,7 @@ export const pourId = (pool: string, pour: number, pours: number): string =>
  * or the first pour where there is one.
  */
 export function tiedMixes(
-  build: Build,
+  build: Read<'amounts'>,
   stacks: StacksPlan,
   others: readonly PlannedMix[],
   shelf: Shelf

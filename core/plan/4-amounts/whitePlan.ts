@@ -1,4 +1,4 @@
-import type { Build } from '../../build/types'
+import type { Read } from '../reads'
 import type { WhiteMap } from '../2-forms/whiteMap'
 import { pasteOf, pasteYield, type Paste } from '../../physics/stuff/gel/paste'
 import { slumpOf } from '../../physics/stuff/gel/standing'
@@ -56,7 +56,12 @@ const BANDS = [
 ] as const
 
 /** White water for a map, in the way the builder chose. */
-export function whitePlan(build: Build, map: WhiteMap, whiteMl: number, shelf: Shelf): WhitePlan {
+export function whitePlan(
+  build: Read<'amounts'>,
+  map: WhiteMap,
+  whiteMl: number,
+  shelf: Shelf
+): WhitePlan {
   const way = wayFor('white', build.finish.white)
   const recipe = way?.recipe
   const bands = BANDS.map(({ pct, white }) => ({

@@ -1,5 +1,6 @@
+import type { Read } from '../reads'
 import { isSceneStack } from '../../build/lays'
-import type { Build, Laid } from '../../build/types'
+import type { Laid } from '../../build/types'
 import { boxOf } from '../../physics/shape/grid'
 import type { Point2 } from '../../physics/shape/polygon'
 import type { GroundPlan } from '../1-ground/groundStage'
@@ -14,7 +15,7 @@ type Span = readonly [from: number, to: number]
 
 /** What a stack lies on, on the plan; null: the form of a fall or a splash, which no plan shows. */
 function reachOf(
-  build: Build,
+  build: Read<'amounts'>,
   stack: string,
   ground: GroundPlan,
   forms: FormsPlan
@@ -74,7 +75,7 @@ const overlap = (a: readonly Span[], b: readonly Span[]): number =>
   )
 
 /** Whether a place of its own can be drawn for a lay of a stack. @example hasPlan(build, 'white') */
-export const hasPlan = (build: Build, stack: string): boolean =>
+export const hasPlan = (build: Read<'amounts'>, stack: string): boolean =>
   stack === 'ground' ||
   isSceneStack(stack) ||
   build.waters.some((w) => w.id === stack && ['pool', 'reach', 'sea'].includes(w.kind))
@@ -85,7 +86,7 @@ const CORNERS = 8
  * what a stack lies on.
  */
 export function firstZone(
-  build: Build,
+  build: Read<'amounts'>,
   stack: string,
   ground: { pools: readonly Pick<PoolGround, 'id' | 'ring'>[] },
   forms: FormsPlan
@@ -116,7 +117,7 @@ export function firstZone(
  * no zone, or lies on a form that no plan shows.
  */
 export function zoneCm2(
-  build: Build,
+  build: Read<'amounts'>,
   { stack, zone }: Pick<Laid, 'stack' | 'zone'>,
   ground: GroundPlan,
   forms: FormsPlan

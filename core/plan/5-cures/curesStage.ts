@@ -1,3 +1,4 @@
+import type { Read } from '../reads'
 import { bodyNeeds, layWay, wayOf } from '../../craft/ways/catalog'
 import { USUAL } from '../../craft/usual'
 import { lastAnswers } from '../../physics/solve/lastAnswers'
@@ -86,7 +87,7 @@ const firmFilmMin = (kinetics: CureKinetics, roomC: number): number =>
  * heat, the rest from labels and the air's thirst.
  */
 export function curesStage(
-  build: Build,
+  build: Read<'cures'>,
   stacks: StacksPlan,
   amounts: AmountsPlan,
   shelf: Shelf
@@ -162,7 +163,7 @@ const windowsIn = (gel: Gel, room: Build['room'], dry: number): GelWindow[] =>
   windowsOf(gel, gel.coatMm, gel.finestMm, dryInRoom(gel, gel.coatMm, room).touchMin, dry)
 
 /** Waits of a coat of gel and of a cup of resin by themselves. */
-function usualCures(build: Build, dry: number, shelf: Shelf): CuresPlan['usual'] {
+function usualCures(build: Read<'cures'>, dry: number, shelf: Shelf): CuresPlan['usual'] {
   const gel = onShelf(shelf, 'gel', USUAL.gel.crests)
   const resin = onShelf(shelf, 'resin', USUAL.resin)
   const ripples = onShelf(shelf, 'gel', USUAL.gel.ripples)
@@ -251,7 +252,7 @@ function whenPropsGo(releaseH: number | null | undefined, clearMin: number): num
 /** What a moving water waits for: its gel, its part, its supports. */
 function movingCures(
   water: Moving,
-  build: Build,
+  build: Read<'cures'>,
   dry: number,
   stack: FormStack | undefined,
   shelf: Shelf
@@ -293,7 +294,7 @@ const gelHolds = (gel: Gel, room: Build['room']): number =>
 /** Until what fixes a part holds it, min. */
 function bondHolds(
   water: Moving,
-  build: Build,
+  build: Read<'cures'>,
   shelf: Shelf,
   own: { gel: number; resin: number }
 ): number {
@@ -307,7 +308,7 @@ function bondHolds(
 
 function poolCures(
   water: Pool,
-  build: Build,
+  build: Read<'cures'>,
   dry: number,
   stack: PoolStack | undefined,
   surface: Laying | null | undefined,
@@ -334,7 +335,7 @@ function poolCures(
 
 function resinCures(
   pool: Pool,
-  build: Build,
+  build: Read<'cures'>,
   stack: PoolStack | undefined,
   shelf: Shelf
 ): Partial<Record<CureName, number>> {

@@ -1,4 +1,5 @@
-import type { Build, Fall, Reach, Water } from '../../build/types'
+import type { Read } from '../reads'
+import type { Fall, Reach, Water } from '../../build/types'
 import { poolsOf, reachesOf } from '../../build/types'
 import { fixes, setStepOf } from '../../build/lays'
 import { wayOf } from '../../craft/ways/catalog'
@@ -124,7 +125,7 @@ const top = (own: readonly PlannedLay[]): PlannedLay[] => {
 }
 
 /** The pools at a spot of a water. */
-function poolsAt(build: Build, water: Water, spot: 'lip' | 'landing' | 'below'): string[] {
+function poolsAt(build: Read<'steps'>, water: Water, spot: 'lip' | 'landing' | 'below'): string[] {
   if (spot === 'below') return watersUnder(build, water)
   if (water.kind !== 'fall') return []
   return [spot === 'lip' ? water.lip?.pool : water.into].filter((id) => typeof id === 'string')
@@ -245,7 +246,7 @@ const meets = (some: readonly string[], others: readonly string[]) =>
   some.some((pool) => others.includes(pool))
 
 /** The pools that a deed is done on: the water itself, or those that it meets. */
-function poolsOfHand(build: Build, water: Water | null): string[] {
+function poolsOfHand(build: Read<'steps'>, water: Water | null): string[] {
   if (!water) return []
   if (water.kind === 'pool') return [water.id]
   return water.kind === 'fall' ? poolsMet(water) : watersUnder(build, water)
@@ -255,7 +256,7 @@ const poolsMet = (fall: Fall): string[] =>
   [fall.lip?.pool, fall.into].filter((id) => typeof id === 'string')
 
 /** The waters that a run, sea or splash lies on: a splash lies on the run that it is thrown up by. */
-export function watersUnder(build: Build, water: Water): string[] {
+export function watersUnder(build: Read<'steps'>, water: Water): string[] {
   if (water.kind === 'sea') return [water.pool]
   const places = placesOf(water)
   const pools = poolsOf(build).filter((pool) => {

@@ -1,6 +1,7 @@
+import type { Read } from '../reads'
 import { landSpan } from '../../build/land'
 import { fixes } from '../../build/lays'
-import type { Build, Laid, LayState, Water } from '../../build/types'
+import type { Laid, LayState, Water } from '../../build/types'
 import {
   isApart,
   type LayTemplate,
@@ -30,7 +31,7 @@ interface Layered {
  * @param wouldBe  how often a step is done, were it planned
  */
 export function laysOf(
-  build: Build,
+  build: Read<'steps'>,
   stacks: StacksPlan,
   scope: Layered,
   wouldBe: (template: StepTemplate) => number
@@ -79,13 +80,13 @@ function stateIn({ state, done }: Layered, step: StepTemplate): LayState {
 }
 
 /** What the builder calls a lay, or the water that it fixes. */
-function laidName(build: Build, laid: Laid | undefined): string {
+function laidName(build: Read<'steps'>, laid: Laid | undefined): string {
   if (!laid) return ''
   const water = build.waters.find((w) => w.id === fixes(laid))
   return laid.name || (water ? `${water.name}, set in` : '')
 }
 
-const named = (build: Build, { water }: Layered, lay: LayTemplate): string =>
+const named = (build: Read<'steps'>, { water }: Layered, lay: LayTemplate): string =>
   (water && fieldOf(build, water, lay.material)) ?? ofGround(build, lay)
 
 /** What a lay that was put in is made of. */
@@ -108,14 +109,14 @@ function together(states: readonly LayState[]): LayState {
   return states.includes('there') ? 'there' : 'leftOut'
 }
 
-const ofGround = ({ ground }: Build, { material }: LayTemplate): string =>
+const ofGround = ({ ground }: Read<'steps'>, { material }: LayTemplate): string =>
   material.startsWith('ground.')
     ? ground[material.slice('ground.'.length) as 'landform' | 'shell' | 'seal']
     : material
 
 /** How thick a lay is when it is done, mm; null where nobody measures it. */
 function thicknessMm(
-  build: Build,
+  build: Read<'steps'>,
   stacks: StacksPlan,
   { key, water, way }: Layered,
   lay: LayTemplate

@@ -1,5 +1,6 @@
+import type { Read } from '../reads'
 import { AS_SAID } from '../learned/history'
-import type { Build, OwnStep } from '../../build/types'
+import type { OwnStep } from '../../build/types'
 import { reaches } from './stacked'
 import type { Step, StepLink } from './types'
 
@@ -18,7 +19,7 @@ function turnsOf(steps: readonly Step[], id: string): Step[] {
  *
  * @returns  ids of those that cannot be: what they come before is needed by what they come after
  */
-export function ownSteps(build: Build, steps: Step[], links: StepLink[]): string[] {
+export function ownSteps(build: Read<'steps'>, steps: Step[], links: StepLink[]): string[] {
   const misplaced: string[] = []
   for (const own of build.own) {
     const below = own.after.flatMap((id) => turnsOf(steps, id).at(-1) ?? [])

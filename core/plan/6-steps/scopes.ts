@@ -1,5 +1,6 @@
+import type { Read } from '../reads'
 import { fixes, stateOf, toBeDone } from '../../build/lays'
-import type { Build, LayState } from '../../build/types'
+import type { LayState } from '../../build/types'
 import { timesOf, type CureName, type StepTemplate, type Wait } from '../../craft/ways/types'
 import type { AmountsPlan } from '../4-amounts/amountsStage'
 import { atWork, type AtWork } from '../4-amounts/atWork'
@@ -20,7 +21,7 @@ export interface Scope extends AtWork {
 
 /** All that is worked on in a build, each with its way and what is known of it. */
 export function scopesOf(
-  build: Build,
+  build: Read<'steps'>,
   amounts: AmountsPlan,
   cures: CuresPlan,
   learned: readonly LearnedLine[]

@@ -1,4 +1,5 @@
-import type { Build, Laid, StackOrder } from '../../build/types'
+import type { Read } from '../reads'
+import type { Laid, StackOrder } from '../../build/types'
 import { asked, cannotLie, STAYS_WET_MIN } from '../../craft/layPairs'
 import { isApart, type CureName, type LayKind, type State } from '../../craft/ways/types'
 import { ringsMeet } from '../../physics/shape/polygon'
@@ -54,7 +55,10 @@ function poursUpwards(order: readonly PlannedLay[]): PlannedLay[] {
 const wayOf = (lay: string) => lay.split('#')[0]
 
 /** The lays of each stack, in the builder's order. */
-export function stacksOf(build: Build, lays: readonly PlannedLay[]): Map<string, PlannedLay[]> {
+export function stacksOf(
+  build: Read<'steps'>,
+  lays: readonly PlannedLay[]
+): Map<string, PlannedLay[]> {
   const stacks = new Map<string, PlannedLay[]>()
   for (const lay of lays) stacks.set(lay.stack, [...(stacks.get(lay.stack) ?? []), lay])
   for (const [stack, own] of stacks)
@@ -74,7 +78,7 @@ export const bodyOf = (own: readonly PlannedLay[]): readonly PlannedLay[] =>
 
 /** What ties the stacks: the lays of each in order, and whose work each is. */
 export interface Stacked {
-  build: Build
+  build: Read<'steps'>
   /** All lays as the ways put them down, then those put in. */
   made: readonly PlannedLay[]
   /** Stack by stack, each from the ground up. */
@@ -83,7 +87,7 @@ export interface Stacked {
   scopeOf: (lay: PlannedLay) => Scope
 }
 
-const laidOf = (build: Build, lay: PlannedLay): Laid | undefined =>
+const laidOf = (build: Read<'steps'>, lay: PlannedLay): Laid | undefined =>
   lay.laid ? build.laid.find((l) => l.id === lay.id) : undefined
 
 /** The steps of a lay on the model; all of them, where it is made off it as a whole. */
@@ -106,14 +110,14 @@ export const leaves = (lay: PlannedLay, steps: readonly Step[]): Step | undefine
 const IN_PLACES: readonly LayKind[] = ['white', 'fibre', 'part', 'texture']
 
 /** Whether a lay covers all that lies under it. */
-function covers(build: Build, lay: PlannedLay): boolean {
+function covers(build: Read<'steps'>, lay: PlannedLay): boolean {
   const laid = laidOf(build, lay)
   const all = !laid || (laid.zone === undefined && (laid.coverPct ?? 100) >= 100)
   return all && !IN_PLACES.includes(lay.kind)
 }
 
 /** Whether two lays lie beside each other: in zones that do not meet. */
-function besides(build: Build, one: PlannedLay, other: PlannedLay): boolean {
+function besides(build: Read<'steps'>, one: PlannedLay, other: PlannedLay): boolean {
   const zones = [one, other].map((lay) => laidOf(build, lay)?.zone)
   return zones[0] !== undefined && zones[1] !== undefined && !ringsMeet(zones[0], zones[1])
 }
@@ -138,7 +142,11 @@ function offModel(own: readonly PlannedLay[]): ReadonlySet<PlannedLay> {
  * @param own    planned lays from the ground up
  * @param upper  one of them
  */
-export function touched(build: Build, own: readonly PlannedLay[], upper: PlannedLay): PlannedLay[] {
+export function touched(
+  build: Read<'steps'>,
+  own: readonly PlannedLay[],
+  upper: PlannedLay
+): PlannedLay[] {
   const off = offModel(own)
   const here = off.has(upper)
   const sets = upper.sets && !here

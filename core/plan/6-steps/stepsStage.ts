@@ -1,5 +1,5 @@
+import type { Read } from '../reads'
 import { stateByDefault } from '../../build/lays'
-import type { Build } from '../../build/types'
 import { bondOf } from '../../craft/bonds'
 import { CAUTIONS } from '../../craft/materials/cautions'
 import { handsFor, isApart, type StepTemplate } from '../../craft/ways/types'
@@ -21,7 +21,7 @@ import { waysOwnLinks } from './waysOwn'
 
 /** Sixth stage: the network of work and waits, in the order of the trade. */
 export function stepsStage(
-  build: Build,
+  build: Read<'steps'>,
   stacks: StacksPlan,
   amounts: AmountsPlan,
   cures: CuresPlan,
@@ -120,7 +120,7 @@ function mixedIn(step: Step, { mixes }: AmountsPlan): Step {
 const POUR_MIN = 2
 
 /** What would be done, were it not left out or there already. */
-function asideOf(build: Build, scope: Scope, template: StepTemplate): AsideStep[] {
+function asideOf(build: Read<'steps'>, scope: Scope, template: StepTemplate): AsideStep[] {
   const state = scope.state(template)
   if (state === 'planned' || timesDone(template, scope, true) === 0) return []
   const { of, water, order, title, handsMin } = stepFrom(scope, template, 1, 1)

@@ -1,3 +1,4 @@
+import type { Read } from '../reads'
 import type { Arrangement, Build } from '../../build/types'
 import type { StepsPlan } from '../6-steps/types'
 import { localInstant } from '../../build/zone'
@@ -43,7 +44,7 @@ const NODES_EACH = 300
  * @param effort   how long to look; left out: briefly
  */
 export function daysStage(
-  build: Build,
+  build: Read<'days'>,
   plan: StepsPlan,
   spansOf = freeSpans,
   effort: Effort = briefly(plan.steps.length)
@@ -206,7 +207,7 @@ type Hours = Pick<ScheduleInput, 'free' | 'second'>
  * little time for are missed; settled times are given up, the last first, until the rest can hold.
  */
 function settle(
-  build: Build,
+  build: Read<'days'>,
   network: StepNetwork,
   hours: Hours,
   startMs: number,

@@ -1,4 +1,4 @@
-import type { Build } from '../../build/types'
+import type { Read } from '../reads'
 import type { Step, StepsPlan } from '../6-steps/types'
 import { localIso } from '../../build/zone'
 import type { Span } from './calendar'
@@ -41,7 +41,7 @@ type LaidOut = Omit<
  * finish hangs on.
  */
 export function laidOut(
-  build: Build,
+  build: Read<'days'>,
   plan: StepsPlan,
   network: StepNetwork,
   found: Schedule,

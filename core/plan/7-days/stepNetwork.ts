@@ -1,4 +1,5 @@
-import type { Arrangement, Build, Confidence } from '../../build/types'
+import type { Read } from '../reads'
+import type { Arrangement, Confidence } from '../../build/types'
 import { entriesOf } from '../../build/log/entries'
 import { progressOf, seenWait, type Progress } from '../../build/log/progress'
 import type { Step, StepLink, StepsPlan } from '../6-steps/types'
@@ -59,7 +60,7 @@ function pieces(handsMin: number, breakable: boolean, longest: number): number[]
  * @param confidence  waits as long as is likely, or as long as nine of ten are
  */
 export function stepNetwork(
-  build: Build,
+  build: Read<'days'>,
   plan: StepsPlan,
   startMs: number,
   longest: number,

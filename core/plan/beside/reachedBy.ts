@@ -1,8 +1,8 @@
+import { planUntil } from '../stages'
 import { poolsOf, type Build, type Pool } from '../../build/types'
 import { onShelf, type Shelf } from '../../craft/materials/shelf'
 import { mixedDensity } from '../../physics/stuff/mixing/mix'
 import { fillFrom, type Filled } from '../1-ground/fill'
-import { groundStage } from '../1-ground/groundStage'
 
 /** How a pool fills, and what was poured, ml. */
 export type Reached = Filled & { volumeMl: number }
@@ -31,7 +31,7 @@ export function reachedBy(
   const pool = poolNamed(build, id)
   const resin = onShelf(shelf, 'resin', pool.resin)
   if (!resin) throw new RangeError(`resin: the shelf has no “${pool.resin}”`)
-  const ground = groundStage(build)
+  const ground = planUntil(build, 'ground', shelf)
   const basins = poolsOf(build).flatMap((p) => {
     const vessel = ground.pools.find((g) => g.id === p.id)?.vessel
     return vessel

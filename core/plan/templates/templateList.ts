@@ -1,4 +1,4 @@
-import type { Build } from '../../build/types'
+import type { Read } from '../reads'
 import { mastersOf } from './masters'
 import { RUN_SURFACE } from './runSurface'
 import { templatesOf, type Drawn } from './templatesOf'
@@ -23,7 +23,7 @@ const UNPRINTED: Pick<TemplateLine, 'sheets' | 'pieces'> = {
 
 /** The list of what can be printed. */
 export function templateList(
-  build: Build,
+  build: Read<'templates'>,
   forms: Drawn['forms'],
   ground: Drawn['ground'],
   parts: Drawn['parts']

@@ -1,4 +1,5 @@
-import type { Build, Pool } from '../../build/types'
+import type { Read } from '../reads'
+import type { Pool } from '../../build/types'
 import { fallsOf, poolsOf, reachesOf } from '../../build/types'
 import { layWay } from '../../craft/ways/catalog'
 import { TUCK_MM } from '../2-forms/fallCurve'
@@ -35,7 +36,7 @@ const FOAM: readonly (readonly [number, LayerId])[] = [
 ]
 
 /** Every 1:1 template of a build, in the order in which the bench wants them. */
-export function templatesOf(build: Build, { forms, ground, parts }: Drawn): Template[] {
+export function templatesOf(build: Read<'templates'>, { forms, ground, parts }: Drawn): Template[] {
   const name = (id: string) => build.waters.find((w) => w.id === id)?.name ?? id
   return [
     ...poolsOf(build).flatMap((pool) => poolTemplate(pool, ground)),
@@ -71,7 +72,7 @@ const standingIn = (pools: readonly Pool[]): TemplateShape[] =>
     })
   )
 /** Rocks of a run, as seen from above. */
-const rocksIn = (build: Build): TemplateShape[] =>
+const rocksIn = (build: Read<'templates'>): TemplateShape[] =>
   reachesOf(build).flatMap((reach) =>
     reach.boulders.map((b) => closed('stands', circle([b.x, b.y], b.widthMm / 2)))
   )
@@ -179,7 +180,7 @@ function rolledStrip(form: FallForm, { arcsMm, diameterMm }: RoundJet, name: str
 }
 
 /** The sheet unrolled: as wide as the lip, as long as its arc, and what is tucked in at both ends. */
-function fallSheet(build: Build, form: FallForm, name: string): Template {
+function fallSheet(build: Read<'templates'>, form: FallForm, name: string): Template {
   const curve = form.curve!
   if (form.jet) return rolledStrip(form, form.jet, name)
   const fall = fallsOf(build).find((f) => f.id === form.id)!
@@ -302,7 +303,7 @@ function streamCurve(form: ReachForm, name: string): Template {
   )
 }
 
-function seaTemplates(build: Build, form: SeaPlan, name: string): Template[] {
+function seaTemplates(build: Read<'templates'>, form: SeaPlan, name: string): Template[] {
   if (form.faults.length > 0) return []
   const made: Template[] = [
     template(
@@ -458,7 +459,7 @@ const circle = ([cx, cy]: Point2, r: number): Point2[] =>
 /** Card left under a section to stand it up by, mm. */
 const FOOT_MM = 6
 
-function splashTemplate(build: Build, form: SplashForm, name: string): Template {
+function splashTemplate(build: Read<'templates'>, form: SplashForm, name: string): Template {
   const splash = build.waters.find((w) => w.id === form.id)
   const [lo, hi] = splash?.kind === 'splash' ? [splash.loDeg, splash.hiDeg] : [0, 180]
   const count = Math.min(9, Math.max(3, form.fingers))
@@ -558,7 +559,11 @@ function arrowed(points: Point2[]): TemplateShape[] {
 }
 
 /** What the water that was let run is cut and laid by: its section, and a sea's crests and wash. */
-function runTemplates(build: Build, { ran }: FormsPlan, { section }: Drawn['ground']): Template[] {
+function runTemplates(
+  build: Read<'templates'>,
+  { ran }: FormsPlan,
+  { section }: Drawn['ground']
+): Template[] {
   if (!ran) return []
   const floor = Math.min(...section.ground.map((p) => p[1]), 0) - 4
   const ground = section.ground.map((p): Point2 => [p[0], p[1]])
@@ -602,7 +607,7 @@ function runTemplates(build: Build, { ran }: FormsPlan, { section }: Drawn['grou
 }
 
 /** Places drawn for lays of the builder's own, each as a stencil with the shores to lay it by. */
-function zoneTemplates(build: Build, ground: Drawn['ground']): Template[] {
+function zoneTemplates(build: Read<'templates'>, ground: Drawn['ground']): Template[] {
   const shores = ground.pools.flatMap((p) => p.shoreline.map((ring) => closed('water', ring)))
   return build.laid.flatMap(({ id, zone, name, way }) =>
     zone
@@ -626,7 +631,7 @@ function zoneTemplates(build: Build, ground: Drawn['ground']): Template[] {
   )
 }
 
-function whiteTemplates(build: Build, forms: FormsPlan): Template[] {
+function whiteTemplates(build: Read<'templates'>, forms: FormsPlan): Template[] {
   const ran = forms.ran && forms.ran.id === build.running.mapsFrom ? forms.ran : null
   const how = ran ? `, ${ran.name}` : ''
   const base = box('base', build.base.widthMm, build.base.depthMm)

@@ -1,4 +1,4 @@
-import type { Build } from '../../../build/types'
+import type { Read } from '../../reads'
 import { poolsOf, seasOf } from '../../../build/types'
 import type { FallForm } from '../fallForm'
 import type { ReachForm } from '../reachForm'
@@ -39,7 +39,7 @@ const middle = ([a, b]: readonly [Point2, Point2]): Point2 => [(a[0] + b[0]) / 2
 
 /** Every form of the run against the water that ran. */
 export function checksOf(
-  build: Build,
+  build: Read<'forms'>,
   run: RunResult,
   falls: readonly FallForm[],
   reaches: readonly ReachForm[],
@@ -188,7 +188,7 @@ export function jumpsAlong(line: readonly { sMm: number; froude: number }[]): nu
   return found
 }
 
-function seaChecks(build: Build, form: SeaForm, run: RunResult): RunCheck[] {
+function seaChecks(build: Read<'forms'>, form: SeaForm, run: RunResult): RunCheck[] {
   const pool = poolsOf(build).find((p) => p.id === form.pool)
   const sea = seasOf(build).find((s) => s.id === form.id)
   if (!pool || !sea || form.faults.length > 0) return []

@@ -1,4 +1,4 @@
-import type { Build } from '../../../build/types'
+import type { Read } from '../../reads'
 import type { BedMap } from '../bedMap'
 import type { FallForm } from '../fallForm'
 import type { ReachForm } from '../reachForm'
@@ -51,7 +51,7 @@ export interface RanPlan {
 }
 
 /** A mark of the ground and flow of a build: the same mark, the same run. */
-export function groundMark(build: Build): string {
+export function groundMark(build: Read<'forms'>): string {
   const {
     scale,
     base,
@@ -131,7 +131,7 @@ export interface RanInput {
 }
 
 /** The kept run that the maps are taken from, else the newest; null: none was kept. */
-export const shownRun = (build: Build): KeptRun | null =>
+export const shownRun = (build: Read<'forms'>): KeptRun | null =>
   build.running.kept.find((k) => k.id === build.running.mapsFrom) ??
   build.running.kept.at(-1) ??
   null
@@ -157,7 +157,7 @@ export type ReadRun = typeof readRun
  * @param read  opens it: handed in so that one opened before may be used again
  */
 export function ranPlan(
-  build: Build,
+  build: Read<'forms'>,
   kept: KeptRun,
   { bed, owner, waters, falls, reaches, seas, ripples, scale }: RanInput,
   read: ReadRun = readRun

@@ -1,4 +1,6 @@
-import type { Build, Pool, SectionLine } from '../../../build/types'
+import type { Read } from '../../reads'
+import type { PoolShape } from '../../../build/shapes'
+import type { SectionLine } from '../../../build/types'
 import { poolsOf } from '../../../build/types'
 import { modelMm, realM } from '../../../physics/shape/units'
 import type { WhiteSource } from '../whiteMap'
@@ -174,7 +176,7 @@ export interface PoolLevel {
 
 export function levelsOf(
   run: RunResult,
-  build: Build,
+  build: Read<'forms'>,
   poolAt: (x: number, y: number) => string | null
 ): PoolLevel[] {
   const found = new Map<string, number[]>()
@@ -186,7 +188,7 @@ export function levelsOf(
     if (levels) levels.push(run.fields.levelMm[i])
     else found.set(pool, [run.fields.levelMm[i]])
   }
-  return poolsOf(build).flatMap((pool: Pool) => {
+  return poolsOf(build).flatMap((pool: PoolShape) => {
     const levels = found.get(pool.id)?.sort((a, b) => a - b)
     if (!levels || levels.length < 4) return []
     const at = (share: number) =>

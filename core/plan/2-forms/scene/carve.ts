@@ -1,4 +1,5 @@
-import type { Build, Pool } from '../../../build/types'
+import type { Read } from '../../reads'
+import type { PoolShape } from '../../../build/shapes'
 import { poolsOf, reachesOf } from '../../../build/types'
 import type { BedMap } from '../bedMap'
 import type { FallForm } from '../fallForm'
@@ -11,7 +12,7 @@ const MEETS_MM = 15
 
 /** The outermost cells may have their middles beyond the base: they are as the ones before them. */
 export function meetRim(
-  build: Build,
+  build: Read<'forms'>,
   { cols, rows, cellMm }: Grid,
   z: Float64Array,
   owner: Int16Array,
@@ -38,7 +39,7 @@ const HELD_MM = 1
  * the brim and its dams stand, whatever the land behind them does.
  */
 export function holdShores(
-  build: Build,
+  build: Read<'forms'>,
   { cols, rows }: Grid,
   owner: Int16Array,
   z: Float64Array
@@ -66,7 +67,7 @@ export function holdShores(
  * water as its form says.
  */
 export function layReach(
-  build: Build,
+  build: Read<'forms'>,
   form: ReachForm,
   grid: Grid,
   bed: BedMap,
@@ -154,7 +155,7 @@ export function layReach(
 
 /** The space under a fall, from its lip to the pool it lands in: as low as the pool's floor. */
 export function undercut(
-  build: Build,
+  build: Read<'forms'>,
   fall: FallForm,
   grid: Grid,
   z: Float64Array,
@@ -165,7 +166,7 @@ export function undercut(
   const water = build.waters.find((w) => w.id === fall.id)
   if (!lip || !out || !curve || water?.kind !== 'fall' || water.outlet) return
   const into = build.waters.findIndex((w) => w.id === water.into)
-  const pool = into >= 0 ? (build.waters[into] as Pool) : null
+  const pool = into >= 0 ? (build.waters[into] as PoolShape) : null
   const length = Math.hypot(lip[1][0] - lip[0][0], lip[1][1] - lip[0][1]) || 1
   const [tx, ty] = [(lip[1][0] - lip[0][0]) / length, (lip[1][1] - lip[0][1]) / length]
   const floor = fall.footMm - (fall.poolDepthMm ?? 0)
@@ -207,8 +208,8 @@ export function undercut(
  * come nearest.
  */
 export function cutOpening(
-  build: Build,
-  pool: Pool,
+  build: Read<'forms'>,
+  pool: PoolShape,
   into: string,
   sillMm: number,
   grid: Grid,

@@ -1,5 +1,7 @@
+import { readFor, type Read } from '../../reads'
 import type { Drain, Scene, SceneMaker, SceneNote } from '../../../running/scene'
-import type { Build, Fall, Pool, Water } from '../../../build/types'
+import type { FallShape, PoolShape, WaterShape } from '../../../build/shapes'
+import type { Build } from '../../../build/types'
 import { landAt } from '../../../build/land'
 import { wavesOf } from '../../../build/crests'
 import { poolsOf, reachesOf, seasOf } from '../../../build/types'
@@ -42,7 +44,7 @@ const FINEST_MM = 1
  * @returns a maker of scenes; its notes say what is wrong, and `stops` which of them leave nothing to run
  */
 export function sceneMaker(given: Build): SceneMaker {
-  const { build, spikes } = withoutSpikes(given)
+  const { build, spikes } = withoutSpikes(readFor('forms', given))
   const scale = scaleRatio(build.scale) ?? 1
   const ground = groundStage(build)
   const coarse = bedMap(build, ground)
@@ -118,7 +120,7 @@ export function sceneMaker(given: Build): SceneMaker {
 }
 
 interface Parts {
-  build: Build
+  build: Read<'forms'>
   scale: number
   ground: GroundPlan
   falls: FallForm[]
@@ -192,7 +194,7 @@ function sceneOf(
         leaves = true
       } else if (who === lastNumber) {
         kind[i] = last!.kind === 'pool' ? LEVEL : OPEN
-        value[i] = last!.kind === 'pool' ? realM((last as Pool).levelMm, scale) : 0
+        value[i] = last!.kind === 'pool' ? realM((last as PoolShape).levelMm, scale) : 0
         leaves = true
       }
     }
@@ -316,7 +318,7 @@ function sceneOf(
     out,
     notes,
     lips: falls.flatMap((f) => {
-      const { lip } = build.waters.find((w) => w.id === f.id) as Fall
+      const { lip } = build.waters.find((w) => w.id === f.id) as FallShape
       return f.lip && f.out && f.curve && lip
         ? [
             {
@@ -338,7 +340,11 @@ function sceneOf(
 const NEAR_CELLS = 4
 
 /** The last water of the chain: of a run that ends in a pool, that pool. */
-function sinkOf(build: Build, chain: readonly Water[], bed: BedMap): Water | undefined {
+function sinkOf(
+  build: Read<'forms'>,
+  chain: readonly WaterShape[],
+  bed: BedMap
+): WaterShape | undefined {
   const last = chain.at(-1)
   if (last?.kind !== 'reach') return last
   const end = last.path.at(-1)!
@@ -348,7 +354,7 @@ function sinkOf(build: Build, chain: readonly Water[], bed: BedMap): Water | und
 
 /** What comes in from a ledge, pipe, wheel or bucket, where it lands. */
 function pouredIn(
-  build: Build,
+  build: Read<'forms'>,
   falls: readonly FallForm[],
   grid: Grid
 ): { at: Point2; cell: number; dischargeM3S: number }[] {
@@ -405,7 +411,7 @@ function spread(
 }
 
 /** The train of waves that a sea's form lets in. */
-function swellOf(build: Build, form: SeaForm, pool: Pool, scale: number): Swell {
+function swellOf(build: Read<'forms'>, form: SeaForm, pool: PoolShape, scale: number): Swell {
   const sea = seasOf(build).find((s) => s.id === form.id)!
   const heading = (sea.headingDeg * Math.PI) / 180
   const omega = (2 * Math.PI) / form.periodS

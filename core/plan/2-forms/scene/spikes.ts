@@ -1,4 +1,5 @@
-import type { Build, Pool } from '../../../build/types'
+import type { Read } from '../../reads'
+import type { PoolShape } from '../../../build/shapes'
 import type { Point2 } from '../../../physics/shape/polygon'
 
 /** A dip that stands out from those around it like no ground does. */
@@ -19,7 +20,7 @@ const TIMES = 6
 const LEAST_MM = 4
 
 /** Spikes and pits among the dips of a scan: each against the median of its nearest neighbours. */
-export function spikesOf(pool: Pool): Set<number> {
+export function spikesOf(pool: PoolShape): Set<number> {
   const dips = pool.soundings
   const found = new Set<number>()
   if (dips.length < FROM_SCAN) return found
@@ -63,7 +64,7 @@ export function spikesOf(pool: Pool): Set<number> {
 }
 
 /** The build as its water sees it: without spikes. */
-export function withoutSpikes(build: Build): { build: Build; spikes: Spike[] } {
+export function withoutSpikes(build: Read<'forms'>): { build: Read<'forms'>; spikes: Spike[] } {
   const spikes: Spike[] = []
   const waters = build.waters.map((w) => {
     if (w.kind !== 'pool') return w

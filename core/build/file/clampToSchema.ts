@@ -29,9 +29,9 @@ const MOST_TOLD = 6
  *
  * @param build   as an edit, a scan or a drawing left it
  * @param before  as it was last kept; null: never
- * @example broughtInside({ ...build, copies: 1e9 }, build).build.copies // 200
+ * @example clampToSchema({ ...build, copies: 1e9 }, build).build.copies // 200
  */
-export function broughtInside(build: Build, before: Build | null): Inside {
+export function clampToSchema(build: Build, before: Build | null): Inside {
   const told = new Set<string>()
   let at = build
   for (let round = 0; round < ROUNDS; round++) {

@@ -1,21 +1,21 @@
 import { wrap, type Remote } from 'comlink'
 
 /** What is said when work was ended before it had an answer. */
-export class Dismissed extends Error {}
+export class Terminated extends Error {}
 
 /** A worker at work: its calls, and the end of it. */
-export interface Hired<Api> {
-  /** Asks it for something; refused when it fails, breaks down or is dismissed. */
+export interface Working<Api> {
+  /** Asks it for something; refused when it fails, breaks down or is terminated. */
   ask: <Answer>(work: (api: Remote<Api>) => Promise<Answer>) => Promise<Answer>
-  /** Ends it at once, whatever it is doing: what it was asked is refused with `Dismissed`. */
-  dismiss: () => void
+  /** Ends it at once, whatever it is doing: what it was asked is refused with `Terminated`. */
+  terminate: () => void
 }
 
 /**
- * Takes a worker on whose calls are answered over comlink.
- * @example hire<PrintWork>(new Worker(…)).ask((w) => w.show(…))
+ * Starts a worker whose calls are answered over comlink.
+ * @example startWorker<PrintWork>(new Worker(…)).ask((w) => w.show(…))
  */
-export function hire<Api>(worker: Worker): Hired<Api> {
+export function startWorker<Api>(worker: Worker): Working<Api> {
   const api = wrap<Api>(worker)
   let fail: (error: Error) => void = () => undefined
   const broken = new Promise<never>((_, reject) => {
@@ -28,9 +28,9 @@ export function hire<Api>(worker: Worker): Hired<Api> {
   )
   return {
     ask: (work) => Promise.race([work(api), broken]),
-    dismiss: () => {
+    terminate: () => {
       worker.terminate()
-      fail(new Dismissed('stopped'))
+      fail(new Terminated('stopped'))
     }
   }
 }
@@ -51,24 +51,24 @@ export function job<Api, Answer>(
   work: (api: Remote<Api>) => Promise<Answer>,
   longestMs?: number
 ): Job<Answer> {
-  const hired = hire<Api>(worker)
+  const started = startWorker<Api>(worker)
   let late = false
   const timer = longestMs
     ? setTimeout(() => {
         late = true
-        hired.dismiss()
+        started.terminate()
       }, longestMs)
     : undefined
-  const answer = hired
+  const answer = started
     .ask(work)
     .catch((error: unknown) => {
       if (late) throw new Error('It took too long and was stopped. Nothing was changed.')
-      if (error instanceof Dismissed) return null
+      if (error instanceof Terminated) return null
       throw error
     })
     .finally(() => {
       clearTimeout(timer)
       worker.terminate()
     })
-  return { answer, cancel: hired.dismiss }
+  return { answer, cancel: started.terminate }
 }

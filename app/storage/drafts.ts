@@ -6,7 +6,7 @@ import { brought, type BuildRow, type EditCount } from './db'
  * promise to finish a write to the store when a page goes; this one is written at once, and brought in
  * the next time the app opens. Each tab has a place of its own for each build.
  */
-export interface Lifeboat {
+export interface Draft {
   build: Build
   revision: number
   by?: EditCount
@@ -17,10 +17,10 @@ const PREFIX = 'tall-spindle:unsaved:'
 const keyOf = (build: string, tab?: string) => PREFIX + build + (tab ? `/${tab}` : '')
 
 /** Puts unsaved work aside; says whether there was room. */
-export function launch(build: Build, revision: number, by: EditCount): boolean {
+export function put(build: Build, revision: number, by: EditCount): boolean {
   try {
-    const boat: Lifeboat = { build, revision, by }
-    localStorage.setItem(keyOf(build.id, by.tab), JSON.stringify(boat))
+    const draft: Draft = { build, revision, by }
+    localStorage.setItem(keyOf(build.id, by.tab), JSON.stringify(draft))
     return true
   } catch {
     return false
@@ -28,8 +28,8 @@ export function launch(build: Build, revision: number, by: EditCount): boolean {
 }
 
 /** What a tab had put aside of a build is saved. */
-export function sink(build: string, tab?: string): void {
-  stranded.delete(build)
+export function remove(build: string, tab?: string): void {
+  refused.delete(build)
   try {
     localStorage.removeItem(keyOf(build, tab))
   } catch {
@@ -37,9 +37,9 @@ export function sink(build: string, tab?: string): void {
   }
 }
 
-function boatAt(key: string): Lifeboat | null {
+function draftAt(key: string): Draft | null {
   try {
-    const parsed = JSON.parse(localStorage.getItem(key) ?? 'null') as Lifeboat | null
+    const parsed = JSON.parse(localStorage.getItem(key) ?? 'null') as Draft | null
     return parsed?.build?.format === 'tall-spindle-build' &&
       typeof parsed.build.id === 'string' &&
       Number.isInteger(parsed.revision)
@@ -51,16 +51,16 @@ function boatAt(key: string): Lifeboat | null {
 }
 
 /** What the store would not take when the app was opened: it waits for room, open or not. */
-const stranded = new Map<string, Lifeboat>()
-export const strand = (boat: Lifeboat): void => void stranded.set(boat.build.id, boat)
-export const waitingFor = (build: string): Lifeboat | undefined => stranded.get(build)
+const refused = new Map<string, Draft>()
+export const refuse = (draft: Draft): void => void refused.set(draft.build.id, draft)
+export const waitingFor = (build: string): Draft | undefined => refused.get(build)
 
 /**
- * Upon which revision the work of a boat goes on; null: it is saved already, by the very tab that put
- * it aside. A killed browser may have written its boats down a while before its last save, and have
+ * Upon which revision the work of a draft goes on; null: it is saved already, by the very tab that put
+ * it aside. A killed browser may have written its drafts down a while before its last save, and have
  * kept one that was brought in already.
  */
-export function goesOn({ build, revision, by }: Lifeboat, there?: BuildRow): number | null {
+export function goesOn({ build, revision, by }: Draft, there?: BuildRow): number | null {
   if (!there) return revision
   if (JSON.stringify(there.build) === JSON.stringify(build)) return null
   const known = by && there.seen?.find((s) => s.tab === by.tab)
@@ -70,11 +70,11 @@ export function goesOn({ build, revision, by }: Lifeboat, there?: BuildRow): num
 }
 
 /** Everything put aside and not yet saved. */
-export function survivors(): Lifeboat[] {
+export function all(): Draft[] {
   try {
     return Array.from({ length: localStorage.length }, (_, i) => localStorage.key(i) ?? '')
       .filter((key) => key.startsWith(PREFIX))
-      .flatMap((key) => boatAt(key) ?? [])
+      .flatMap((key) => draftAt(key) ?? [])
   } catch {
     return []
   }

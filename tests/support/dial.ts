@@ -1,0 +1,8 @@
+/**
+ * How much is tried: `npm test` tries what fits its minutes, `npm run test:deep` the same tests with
+ * more runs, more bases, more builds.
+ */
+const DEEP = process.env.TALL_SPINDLE_DEEP === '1'
+
+/** What a test tries here, and what in the deep run. @example dial(30, 300) // 30 */
+export const dial = <T>(here: T, deep: T): T => (DEEP ? deep : here)
