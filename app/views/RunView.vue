@@ -513,6 +513,9 @@ const freeze = () =>
   min-height: 0;
 }
 @media (max-width: 43.75rem) {
+  .pair.across {
+    flex-direction: column;
+  }
   .pair .drawing-box {
     flex: none;
     min-height: 240px;

@@ -1,6 +1,6 @@
 import type { Page } from 'playwright-core'
 
-/** What of a view's drawings cannot be seen: too small for its pane, or words under a button. */
+/** What of a view's drawings cannot be seen: not drawn at all, too small for its pane, or words under a button. */
 export const hidden = (page: Page) =>
   page.evaluate(() => {
     const seen = (e: Element) => e.checkVisibility() && e.getBoundingClientRect().width > 0
@@ -16,7 +16,7 @@ export const hidden = (page: Page) =>
           (best, r) => (!best || r.width * r.height > best.width * best.height ? r : best),
           null
         )
-      if (!sheet) return []
+      if (!sheet) return [`nothing drawn in ${Math.round(pane.width)} × ${Math.round(pane.height)}`]
       const at = `${Math.round(sheet.width)} × ${Math.round(sheet.height)} of ${Math.round(pane.width)} × ${Math.round(pane.height)}`
       return sheet.width >= pane.width / 3 && sheet.height >= high / 3 ? [] : [at]
     })
