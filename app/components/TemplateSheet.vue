@@ -321,9 +321,11 @@ legend {
     display: none;
   }
 }
-@media (max-width: 43.75rem) {
+/* a tablet has no room for three columns: the drawing stands under its list */
+@media (max-width: 56rem) {
   .sheet {
     grid-template-columns: minmax(0, 1fr);
+    grid-template-rows: auto minmax(420px, 1fr);
     height: auto;
   }
 }

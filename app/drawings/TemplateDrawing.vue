@@ -5,6 +5,7 @@ import { computed } from 'vue'
 import { LAYERS, type LayerId, type Template } from '../../core/plan/templates/types'
 import { piecesOf, type Paper } from '../../core/plan/templates/pieces'
 import { lineThrough, ringOf } from './paths'
+import { placed, type Box } from './placed'
 import { useSheet } from './sheet'
 
 /** A template as it comes out of the printer, with the sheets it falls on. */
@@ -41,6 +42,41 @@ const layers = computed(() => {
       .join('')
   }))
 })
+
+/** Letters on the screen, px: how high a line of them is, and how wide one is at most. */
+const LINE_PX = 13
+const LETTER_PX = 6.6
+/**
+ * Words have their own size on the screen, so they lie otherwise than on paper: each by its place,
+ * inside the frame and on no other; where there is no room it is left to the paper.
+ */
+const words = computed(() => {
+  const wanted = props.template.texts.map((t) => {
+    const text = said(t.text)
+    const wide = text.length * LETTER_PX
+    const [x, y] = [X(t.at[0]), Y(t.at[1]) - LINE_PX + 3]
+    const boxes = [
+      [x, y],
+      [x - wide, y],
+      [x, y - LINE_PX],
+      [x, y + LINE_PX]
+    ].map(([left, top]): Box => ({
+      x: Math.min(Math.max(2, left), width.value - wide - 2),
+      y: Math.min(Math.max(2, top), height.value - LINE_PX - 2),
+      wide,
+      high: LINE_PX
+    }))
+    return { text, boxes }
+  })
+  const ruled: Box = { x: 0, y: height.value - 36, wide: 90, high: 36 }
+  const { which } = placed(
+    wanted.map((w) => w.boxes),
+    [ruled]
+  )
+  return wanted.flatMap(({ text, boxes }, i) =>
+    which[i] < 0 ? [] : [{ text, x: boxes[which[i]].x, y: boxes[which[i]].y + LINE_PX - 3 }]
+  )
+})
 </script>
 
 <template>
@@ -73,14 +109,8 @@ const layers = computed(() => {
             l.dashMm ? l.dashMm.map((d) => Math.max(2, d * scale)).join(' ') : undefined
           "
         />
-        <text
-          v-for="(t, i) in template.texts"
-          :key="i"
-          :x="X(t.at[0])"
-          :y="Y(t.at[1])"
-          class="note"
-        >
-          {{ said(t.text) }}
+        <text v-for="(t, i) in words" :key="i" :x="t.x" :y="t.y" class="note">
+          {{ t.text }}
         </text>
         <path
           v-for="(c, i) in crosses"
@@ -159,6 +189,8 @@ const layers = computed(() => {
   display: flex;
   flex-wrap: wrap;
   gap: 3px 16px;
+  /* beside the buttons of the frame */
+  padding-right: 52px;
   font-size: 0.7812rem;
 }
 .key svg {

@@ -104,6 +104,8 @@ describe('Every drawing on every base', function () {
           await page.locator(`[data-open="${id}"]`).waitFor()
           await page.locator('[data-test="waterline"], [data-test="bench"]').first().waitFor()
           await madeWhole(page)
+          if (view === 'prints')
+            await page.locator('[data-test="template-drawing"] svg').first().waitFor()
           await page.waitForTimeout(80)
           pairs++
           found.push(...(await faultsIn(page, `${width} ${id} ${view}`)))

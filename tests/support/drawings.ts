@@ -25,7 +25,7 @@ export const hidden = (page: Page) =>
     )
     const under = buttons.flatMap(({ frame, b }) => {
       const box = b.getBoundingClientRect()
-      return [...frame.querySelectorAll('svg text')].filter(seen).flatMap((text) => {
+      return [...frame.querySelectorAll('svg text, li')].filter(seen).flatMap((text) => {
         const r = text.getBoundingClientRect()
         const wide = Math.min(r.right, box.right) - Math.max(r.left, box.left)
         const high =
