@@ -611,7 +611,10 @@ export function roundPicture(
       renderer.setSize(width, height, false)
       camera.aspect = width / height
       camera.updateProjectionMatrix()
-      again()
+      // a canvas of another size is empty: drawn before it is shown, it does not blink
+      if (waits) return
+      cancelAnimationFrame(asked)
+      draw()
     },
     root: () => root,
     stats: () => ({ triangles: model?.triangles ?? 0, frames, scriptMs, firstMs }),

@@ -24,6 +24,14 @@ const BOARD = /Base|Land/
 const drawn = (page: Page) => page.locator('[data-test="round"][data-first-ms]').first().waitFor()
 const told = async (page: Page) =>
   (await page.locator('[data-test="round-told"] li').allTextContents()).map((t) => t.trim())
+/** Every picture that was asked for is drawn: no more are made for a third of a second. */
+const still = (page: Page) =>
+  page.locator('[data-test="round-canvas"]').evaluate(async (canvas: HTMLCanvasElement) => {
+    for (let frames = ''; frames !== canvas.dataset.frames; ) {
+      frames = canvas.dataset.frames!
+      await new Promise((done) => setTimeout(done, 330))
+    }
+  })
 /** A file that is downloaded, as bytes. */
 async function bytesOf(page: Page, button: string, timeout?: number): Promise<Buffer> {
   const [download] = await Promise.all([
@@ -290,6 +298,7 @@ describe('Land and round in the browser', () => {
     ]) {
       const [x, y] = await at(page, 'round-canvas', fx, fy)
       await page.mouse.click(x, y)
+      await still(page)
       const place = (await page.locator('[data-test="picked"]').getAttribute('data-at'))!
       const [mx, my] = place.split(' ').map(Number)
       const ground = heightAt(surface, [mx, my])
