@@ -14,7 +14,7 @@ import {
   type FormInstance
 } from 'element-plus'
 import { watchDebounced } from '@vueuse/core'
-import { reactive, shallowRef, useTemplateRef } from 'vue'
+import { reactive, shallowRef, useTemplateRef, watch } from 'vue'
 import { FREE, newBuild, WATERS_NAMED } from '../../core/build/newBuild'
 import type { Build } from '../../core/build/types'
 import type { Care, From } from '../../core/craft/ways/types'
@@ -150,6 +150,11 @@ watchDebounced(
   { immediate: true, debounce: 150 }
 )
 
+/** Before a line of its list is chosen a field points at none: the library names one that is not there. */
+watch(useTemplateRef('scale'), (field) => {
+  field?.inputRef?.input?.removeAttribute('aria-activedescendant')
+})
+
 async function make(event: Event): Promise<void> {
   const fields = event.target as HTMLFormElement
   await sheet.value?.validate().catch(() => undefined)
@@ -191,6 +196,7 @@ async function make(event: Event): Promise<void> {
             class="choice"
             :fetch-suggestions="scalesLike"
             data-test="new-scale"
+            ref="scale"
           >
             <template #default="{ item }">
               {{ item.value }}{{ ' ' }}<span class="small soft">1:{{ item.ratio }}</span>

@@ -370,7 +370,7 @@ function addOwn(): void {
             Rehearse
           </ElButton>
         </header>
-        <div class="words">
+        <div class="words" tabindex="0" role="group" aria-label="The step in words">
           <h1 data-test="step-title">{{ said(step.title) }}</h1>
           <ul v-if="figures.length" class="figures">
             <li v-for="(f, i) in figures" :key="i">

@@ -218,15 +218,19 @@ async function clear(profile: string): Promise<void> {
   }
 }
 
-/** So many kills of one profile, and then one in a restore. */
-const ROUND = 7
-
 /**
  * Kills a real browser, the whole of it, while it writes, and looks what is there when it is opened
  * again. `worstMs` is how long before the end the oldest lost key was typed; `hangs` are those where
  * that is longer than a quarter of a second: on a busy machine it may be.
+ *
+ * @param count  of all kills
+ * @param kills  of one profile while somebody types; one more in a restore after them
  */
-export async function attackStore(seed: number, count: number): Promise<Record<string, Counts>> {
+export async function attackStore(
+  seed: number,
+  count: number,
+  kills = 7
+): Promise<Record<string, Counts>> {
   const by = chance(seed)
   const [typed, restored] = [noCounts(), noCounts()]
   const s = await stage('first')
@@ -235,11 +239,11 @@ export async function attackStore(seed: number, count: number): Promise<Record<s
     counts.crashes.push(`${what}: ${String(error).slice(0, 300)}`)
   }
   try {
-    for (let done = 0; done < count; done += ROUND + 1) {
-      const what = `seed ${seed}, round ${done / (ROUND + 1)}`
-      const kills = Math.min(ROUND, count - done)
-      await whileTyping(s.address, by, kills, typed, what).catch(failed(typed, what))
-      if (kills === ROUND)
+    for (let done = 0; done < count; done += kills + 1) {
+      const what = `seed ${seed}, round ${done / (kills + 1)}`
+      const now = Math.min(kills, count - done)
+      await whileTyping(s.address, by, now, typed, what).catch(failed(typed, what))
+      if (now === kills)
         await whileRestoring(s.address, by, restored, what).catch(failed(restored, what))
     }
   } finally {

@@ -54,6 +54,8 @@ const SCREENS = [
   [820, 1180],
   [390, 844]
 ] as const
+const LAPTOP_AND_PHONE = [SCREENS[0], SCREENS[3]]
+const PHONE_AND_LAPTOP = [SCREENS[3], SCREENS[0]]
 
 /** What of a screen is lost, cut, covered or run together, and stays so once it has come to rest. */
 async function faultsIn(page: Page, where: string): Promise<string[]> {
@@ -96,13 +98,14 @@ describe('Every drawing on every base', function () {
     await brought(page)
     const found: string[] = []
     let pairs = 0
-    for (const [width, height] of SCREENS) {
-      await page.setViewportSize({ width, height })
-      for (const { id } of BASES)
-        for (const view of VIEWS) {
-          await goTo(page, `/build/${id}/${view}`)
-          await page.locator(`[data-open="${id}"]`).waitFor()
-          await page.locator('[data-test="waterline"], [data-test="bench"]').first().waitFor()
+    for (const { id } of BASES)
+      for (const view of VIEWS) {
+        await goTo(page, `/build/${id}/${view}`)
+        await page.locator(`[data-open="${id}"]`).waitFor()
+        await page.locator('[data-test="waterline"], [data-test="bench"]').first().waitFor()
+        // each view comes on the screen on which the one before it was left
+        for (const [width, height] of pairs % 8 === 0 ? SCREENS : [...SCREENS].reverse()) {
+          await page.setViewportSize({ width, height })
           await madeWhole(page)
           if (view === 'prints')
             await page.locator('[data-test="template-drawing"] svg').first().waitFor()
@@ -110,7 +113,7 @@ describe('Every drawing on every base', function () {
           pairs++
           found.push(...(await faultsIn(page, `${width} ${id} ${view}`)))
         }
-    }
+      }
     expect(found).to.deep.equal([])
     expect(pairs).to.equal(256)
     expect(said).to.deep.equal([])
@@ -128,24 +131,24 @@ describe('Every drawing on every base', function () {
       BASES.filter(({ id }) => LEAFED_BASES.includes(id)),
       BASES
     )
-    for (const [width, height] of [SCREENS[0], SCREENS[3]]) {
-      await page.setViewportSize({ width, height })
-      for (const { id } of bases)
-        for (const view of LEAFED) {
-          await goTo(page, `/build/${id}/${view}`)
-          await page.locator(`[data-open="${id}"]`).waitFor()
-          await madeWhole(page)
-          const tabs = page.locator('.leaves [role="tab"]')
-          for (let k = 0; k < (await tabs.count()); k++) {
-            const leaf = (await tabs.nth(k).innerText()).trim()
-            await tabs.nth(k).evaluate((tab: HTMLElement) => tab.click())
+    for (const { id } of bases)
+      for (const view of LEAFED) {
+        await goTo(page, `/build/${id}/${view}`)
+        await page.locator(`[data-open="${id}"]`).waitFor()
+        await madeWhole(page)
+        const tabs = page.locator('.leaves [role="tab"]')
+        for (let k = 0; k < (await tabs.count()); k++) {
+          const leaf = (await tabs.nth(k).innerText()).trim()
+          await tabs.nth(k).evaluate((tab: HTMLElement) => tab.click())
+          for (const [width, height] of pairs % 4 === 0 ? LAPTOP_AND_PHONE : PHONE_AND_LAPTOP) {
+            await page.setViewportSize({ width, height })
             await madeWhole(page)
             await page.waitForTimeout(60)
             pairs++
             found.push(...(await faultsIn(page, `${width} ${id} ${view} ${leaf}`)))
           }
         }
-    }
+      }
     expect(found).to.deep.equal([])
     expect(pairs).to.be.above(30 * bases.length)
     expect(said).to.deep.equal([])

@@ -27,7 +27,7 @@ const told = async (page: Page) =>
 /** Every picture that was asked for is drawn: no more are made for a third of a second. */
 const still = (page: Page) =>
   page.locator('[data-test="round-canvas"]').evaluate(async (canvas: HTMLCanvasElement) => {
-    for (let frames = ''; frames !== canvas.dataset.frames; ) {
+    for (let frames = ''; frames !== canvas.dataset.frames;) {
       frames = canvas.dataset.frames!
       await new Promise((done) => setTimeout(done, 330))
     }

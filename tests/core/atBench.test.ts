@@ -52,6 +52,7 @@ import {
 } from '../../core/bench/rehearsal'
 import { demo } from '../support/builds'
 import { planFor } from '../support/planned'
+import { runs } from '../support/dial'
 
 const MINUTE = 60_000
 const plan = planFor(demo())
@@ -353,7 +354,7 @@ describe('A photograph against the form', () => {
           )
         }
       ),
-      { numRuns: 100, seed: 4 }
+      { numRuns: runs(100), seed: 4 }
     )
   })
   it('measures a known share of white, in the whole or in an area, and the colour between', () => {
@@ -464,7 +465,7 @@ describe('Backups', () => {
           /Nothing was changed|nothing was changed/
         )
       }),
-      { numRuns: 60, seed: 5 }
+      { numRuns: runs(60), seed: 5 }
     )
     const zip = (value: unknown) => zipSync({ 'backup.json': strToU8(JSON.stringify(value)) })
     expect(() => unpackBackup(zip({ format: 'tall-spindle-backup', version: 7 }))).to.throw(
@@ -607,7 +608,7 @@ describe('Backups', () => {
           for (const state of read.backup.states) expect(state).to.deep.equal(two.states[0])
         }
       ),
-      { numRuns: 400, seed: 18 }
+      { numRuns: runs(400), seed: 18 }
     )
     expect(named, `${refused} refused, ${harmless} harmless`).to.be.greaterThan(100)
   }).timeout(300_000)

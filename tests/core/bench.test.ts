@@ -18,6 +18,7 @@ import { RESINS } from '../../core/craft/materials/resins'
 import { BUILT_IN_SHELF } from '../../core/craft/materials/shelf'
 import { derivePlan } from '../../core/plan/derivePlan'
 import { demo, fresh } from '../support/builds'
+import { runs } from '../support/dial'
 
 const says = (text: string, nowMs = 0): WeighEvent => ({
   kind: 'line',
@@ -46,7 +47,7 @@ describe('What the devices say', () => {
       fc.property(fc.string(), (text) => {
         expect(['weight', 'overload', 'otherUnit', 'rubbish']).to.include(scaleLine(text).kind)
       }),
-      { numRuns: 200, seed: 95 }
+      { numRuns: runs(200), seed: 95 }
     )
   })
   it('a room sensor and a level: numbers that can be, or nothing', () => {
@@ -135,7 +136,7 @@ describe('Weighing out', () => {
         expect(b.phase).to.equal('B')
         expect(b.aG).to.equal(66)
       }),
-      { numRuns: 100, seed: 96 }
+      { numRuns: runs(100), seed: 96 }
     )
   })
 })
@@ -177,7 +178,7 @@ describe('As poured', () => {
           if (addG) expect(addG.grams).to.be.at.least(0)
         }
       ),
-      { numRuns: 200, seed: 97 }
+      { numRuns: runs(200), seed: 97 }
     )
   })
 })

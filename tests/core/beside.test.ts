@@ -26,6 +26,7 @@ import { readObj, readStl } from '../../core/exchange/scans/readMesh'
 import { demo } from '../support/builds'
 import { planUntil } from '../../core/plan/stages'
 import { binaryStl, obj, trianglesOver } from '../support/scans'
+import { runs } from '../support/dial'
 
 const plan = derivePlan(demo())
 const number = (text: string) => Number(/-?\d+(\.\d+)?/.exec(text)![0])
@@ -64,7 +65,7 @@ describe('A cup tinted wrong', () => {
           expect((after / mass) * 100).to.be.closeTo(wanted, 1e-6 * wanted + 1e-6)
         }
       ),
-      { numRuns: 200, seed: 111 }
+      { numRuns: runs(200), seed: 111 }
     )
   })
 })
@@ -161,7 +162,7 @@ describe('Light and dams at any size', () => {
           else expect(got.secondsPerCoat).to.be.at.least(Math.min(asks, seconds) - 1e-6)
         }
       ),
-      { numRuns: 120, seed: 112 }
+      { numRuns: runs(120), seed: 112 }
     )
   })
   it('bow goes as the load and as one over the cube of the thickness', () => {

@@ -17,6 +17,7 @@ import { stippleOpens } from '../../core/physics/stuff/gel/levelling'
 import { derivePlan } from '../../core/plan/derivePlan'
 import { planUntil } from '../../core/plan/stages'
 import { demo } from '../support/builds'
+import { runs } from '../support/dial'
 
 describe('A bottle of one’s own of every kind', () => {
   const NOW = { start: '2026-11-30T09:00', zone: 'UTC' }
@@ -71,7 +72,7 @@ describe('A bottle of one’s own of every kind', () => {
           if (Math.abs(then - h) > h * 0.01) expect(() => clearIn(thicker, h)).to.throw(RangeError)
         }
       ),
-      { numRuns: 25 }
+      { numRuns: runs(25) }
     )
     // what was typed is read back as it was typed
     for (const gel of GELS)

@@ -23,6 +23,7 @@ import { NO_HISTORY } from '../../core/plan/learned/history'
 import { pourId } from '../../core/plan/4-amounts/ties'
 import { derivePlan, type Plan } from '../../core/plan/derivePlan'
 import { demo, type DemoName } from '../support/builds'
+import { runs } from '../support/dial'
 
 const NAMES: DemoName[] = [
   '1-weir-at-cobbets-race',
@@ -128,7 +129,7 @@ describe('Resin is neither made nor lost between the water, Mix, the scale and t
         bedded += Number(others.some((m) => !m.id.startsWith('mend')))
         tied += Number(amounts.mixes.some((m) => m.serves.length > 0))
       }),
-      { numRuns: 40, seed: 17 }
+      { numRuns: runs(40), seed: 17 }
     )
     // it was tried on what it speaks of
     expect(

@@ -11,6 +11,7 @@ import type { Task, TaskLink } from '../../core/plan/7-days/solver/network'
 import { sittingsOf } from '../../core/plan/7-days/sittings'
 import { derivePlan } from '../../core/plan/derivePlan'
 import { demo, fresh } from '../support/builds'
+import { runs } from '../support/dial'
 
 const NONE: Calendar['week'] = { mon: [], tue: [], wed: [], thu: [], fri: [], sat: [], sun: [] }
 const MINUTE = 60_000
@@ -149,7 +150,7 @@ describe('The schedule', () => {
             expect(input.free.some(([a]) => a === starts[t.id])).to.equal(true)
         }
       }),
-      { numRuns: 300, seed: 31 }
+      { numRuns: runs(300), seed: 31 }
     )
     expect(proven).to.be.at.least(285)
   })
@@ -288,7 +289,7 @@ describe('The days of a build', () => {
           }
         }
       ),
-      { numRuns: 40, seed: 32 }
+      { numRuns: runs(40), seed: 32 }
     )
   })
   it('the chain reaches from the start to the finish without a gap', () => {

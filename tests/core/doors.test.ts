@@ -7,6 +7,7 @@ import type { Build, Pool } from '../../core/build/types'
 import { packBackup } from '../../core/exchange/backup'
 import { unpackBackup } from '../../core/exchange/unpack'
 import { demo } from '../support/builds'
+import { runs } from '../support/dial'
 
 const race = demo()
 const pond = (build: Build) => build.waters.find((w): w is Pool => w.kind === 'pool')!
@@ -126,7 +127,7 @@ describe('One schema at every door', () => {
           if (told.length === 0) expect(build).to.deep.equal(wild)
         }
       ),
-      { numRuns: 150 }
+      { numRuns: runs(150) }
     )
     expect(mended).to.be.greaterThan(75)
   })

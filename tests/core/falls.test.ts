@@ -24,6 +24,7 @@ import { outletToLand } from '../../core/plan/2-forms/fallForm'
 import { templatesOf } from '../../core/plan/templates/templatesOf'
 import { demo } from '../support/builds'
 import { planFor } from '../support/planned'
+import { runs } from '../support/dial'
 
 const NOW = { start: '2026-11-24T18:00', zone: 'UTC' }
 const SCALE = 48
@@ -128,7 +129,7 @@ describe('Falls from anywhere', () => {
           expect(formOf(planFor(moved)).curve!.landMm / out).to.be.closeTo(1, 0.01)
         }
       ),
-      { numRuns: 12, seed: 4 }
+      { numRuns: runs(12), seed: 4 }
     )
   })
 

@@ -15,6 +15,7 @@ import { derivePlan, finished, planner } from '../../core/plan/derivePlan'
 import { freeSpans } from '../../core/plan/7-days/calendar'
 import { daysStage } from '../../core/plan/7-days/daysStage'
 import { demo, large } from '../support/builds'
+import { runs } from '../support/dial'
 
 const weir = demo()
 const mole = demo('2-mole-at-varnsey')
@@ -112,7 +113,7 @@ describe('A number of pours asked for over bands', () => {
           }
         }
       ),
-      { numRuns: 40 }
+      { numRuns: runs(40) }
     )
   }).timeout(300_000)
 

@@ -4,6 +4,7 @@ import { newBuild, USUAL_WEEK, type NewBuild } from '../../core/build/newBuild'
 import { demo } from '../support/builds'
 import type { Build } from '../../core/build/types'
 import { planFor } from '../support/planned'
+import { runs } from '../support/dial'
 
 const KINDS: NewBuild['waters'][] = [
   { pool: true, fall: false, poolBelow: false },
@@ -36,7 +37,7 @@ describe('Findings that do not cry wolf', () => {
           expect(loud.map((f) => `${f.id}: ${f.number}`)).to.deep.equal([])
         }
       ),
-      { numRuns: 24 }
+      { numRuns: runs(24) }
     )
   })
 

@@ -28,6 +28,7 @@ import { photoTags } from '../../core/exchange/photoTags'
 import { demo, demoText, fresh, large } from '../support/builds'
 import { planUntil } from '../../core/plan/stages'
 import { withTags } from '../support/exif'
+import { runs } from '../support/dial'
 
 const faultsOf = (text: string) => {
   const result = readBuild(text)
@@ -71,7 +72,7 @@ describe('The build file', () => {
           expect(JSON.stringify(back.ok && back.value)).to.equal(JSON.stringify(build))
         }
       ),
-      { numRuns: 100, seed: 21 }
+      { numRuns: runs(100), seed: 21 }
     )
   })
 
@@ -382,13 +383,13 @@ describe('The build file', () => {
         expect(readBuilds(text).ok).to.equal(false)
         readJson(text)
       }),
-      { numRuns: 300, seed: 22 }
+      { numRuns: runs(300), seed: 22 }
     )
     fc.assert(
       fc.property(fc.constantFrom(...Object.keys(demo())), fc.jsonValue(), (key, value) => {
         checkBuild({ ...demo(), [key]: value })
       }),
-      { numRuns: 200, seed: 23 }
+      { numRuns: runs(200), seed: 23 }
     )
   })
 })
@@ -478,7 +479,7 @@ describe('Pasted soundings', () => {
           }
         }
       ),
-      { numRuns: 200, seed: 11 }
+      { numRuns: runs(200), seed: 11 }
     )
   })
   it('a line that is no three numbers is named and nothing is taken', () => {
@@ -525,7 +526,7 @@ describe('File names', () => {
           expect(new TextEncoder().encode(name).length).to.be.at.most(255)
         }
       ),
-      { numRuns: 300, seed: 7 }
+      { numRuns: runs(300), seed: 7 }
     )
   })
 })

@@ -26,6 +26,7 @@ import { BUILT_IN_SHELF } from '../../core/craft/materials/shelf'
 import { demo, fresh } from '../support/builds'
 import { wild } from '../support/wild'
 import { planFor } from '../support/planned'
+import { runs } from '../support/dial'
 
 const formsOf = (build: Build): FormsPlan => formsStage(build, groundStage(build), BUILT_IN_SHELF)
 const edited = (build: Build, ...edits: Edit[]) => edits.reduce((b, e) => e(b), build)
@@ -161,7 +162,7 @@ describe('The run of water', () => {
           for (const p of forms.run.pieces) expect(p.dischargeM3S).to.equal(flow)
         }
       ),
-      { numRuns: 40, seed: 21 }
+      { numRuns: runs(40), seed: 21 }
     )
   })
 
@@ -185,7 +186,7 @@ describe('The run of water', () => {
           }
         }
       ),
-      { numRuns: 30, seed: 3 }
+      { numRuns: runs(30), seed: 3 }
     )
     // inside a run the line only falls, to rounding
     for (const build of [gorge, weir])
@@ -536,7 +537,7 @@ describe('Wrong and wild water', () => {
         })
         expect(bad).to.deep.equal([])
       }),
-      { numRuns: 90, seed: 77 }
+      { numRuns: runs(90), seed: 77 }
     )
   })
 
@@ -547,7 +548,7 @@ describe('Wrong and wild water', () => {
           for (const key of ['title', 'number', 'reason', 'wayOut'] as const)
             expect(f[key].length, `${f.id}.${key}`).to.be.above(1)
       }),
-      { numRuns: 12, seed: 78 }
+      { numRuns: runs(12), seed: 78 }
     )
   })
 })

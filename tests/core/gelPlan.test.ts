@@ -29,6 +29,7 @@ import { loosened, mayBeLoose } from '../../core/craft/ways/loose'
 import { wayOf, WAYS, waysFor } from '../../core/craft/ways/catalog'
 import { demo, fresh, type DemoName } from '../support/builds'
 import { planFor } from '../support/planned'
+import { runs } from '../support/dial'
 
 const DEMOS: readonly DemoName[] = [
   '1-weir-at-cobbets-race',
@@ -215,7 +216,7 @@ describe('Minutes that matter', () => {
             ).to.equal(true)
         }
       ),
-      { numRuns: 300 }
+      { numRuns: runs(300) }
     )
   })
 })

@@ -24,6 +24,7 @@ import { mending } from '../../core/build/mend'
 import type { Build } from '../../core/build/types'
 import { derivePlan } from '../../core/plan/derivePlan'
 import { demo, fresh } from '../support/builds'
+import { runs } from '../support/dial'
 
 /** Star-shaped outlines, often concave, and dips inside them. */
 const pools = fc
@@ -82,7 +83,7 @@ describe('The ground', () => {
           1e-6 * Math.abs(signedArea(ring))
         )
       }),
-      { numRuns: 200, seed: 11 }
+      { numRuns: runs(200), seed: 11 }
     )
   })
 
@@ -124,7 +125,7 @@ describe('The ground', () => {
           )
         }
       ),
-      { numRuns: 200, seed: 14 }
+      { numRuns: runs(200), seed: 14 }
     )
   })
 
@@ -142,7 +143,7 @@ describe('The ground', () => {
           expect(high.volumeMm3 - low.volumeMm3).to.be.at.most(high.areaMm2 * rise + slack)
         }
       ),
-      { numRuns: 300, seed: 12 }
+      { numRuns: runs(300), seed: 12 }
     )
   })
 
@@ -161,7 +162,7 @@ describe('The ground', () => {
           expect(enclosed).to.be.closeTo(areaMm2, 1e-6 * (1 + areaMm2))
         }
       ),
-      { numRuns: 200, seed: 13 }
+      { numRuns: runs(200), seed: 13 }
     )
   })
 

@@ -13,6 +13,7 @@ import { twoPlans, type Beside } from '../../core/plan/beside/twoPlans'
 import { derivePlan } from '../../core/plan/derivePlan'
 import { demo, demoText } from '../support/builds'
 import { readFileSync } from 'node:fs'
+import { runs } from '../support/dial'
 
 const HOUR = 3_600_000
 const DAY = 24 * HOUR
@@ -40,7 +41,7 @@ describe('Earlier states', () => {
         // what is thinned once stays as it is
         expect(thinned(stays)).to.deep.equal([])
       }),
-      { numRuns: 150 }
+      { numRuns: runs(150) }
     )
     // a state every ten minutes for a fortnight: the last hour whole, few of the first day
     const fortnight = Array.from({ length: 14 * 144 }, (_, i) => ({

@@ -2,18 +2,21 @@ import { expect } from 'chai'
 import fc from 'fast-check'
 import { readdirSync, readFileSync } from 'node:fs'
 import { main } from '../../cli/main'
-import { changeFinish, changePool, changeSea, setWay } from '../../core/build/edits'
-import { addLaid, addOwnStep, setLays } from '../../core/build/lays'
+import { addSplash, changeFinish, changePool, changeSea, setWay } from '../../core/build/edits'
+import { addLaid, addOwnStep, orderStack, setLays } from '../../core/build/lays'
 import { WATERS_NAMED } from '../../core/build/newBuild'
 import type { Build } from '../../core/build/types'
+import { waysFor } from '../../core/craft/ways/catalog'
 import { CARE, FROM } from '../../core/craft/ways/types'
 import { calculate } from '../../core/exchange/calc/contract'
 import { newFrom } from '../../core/exchange/newFile'
 import { planOut } from '../../core/exchange/planFile'
 import { judge } from '../../core/judge/judge'
 import type { Contradiction, PlanRead } from '../../core/judge/reading'
+import { finished, planner } from '../../core/plan/derivePlan'
 import { demo, type DemoName } from '../support/builds'
 import { planFor } from '../support/planned'
+import { dial, runs } from '../support/dial'
 
 const NOW = { start: '2026-11-30T09:00', zone: 'UTC' }
 const made = (more: object = {}) =>
@@ -26,6 +29,12 @@ const DEMOS: DemoName[] = [
 const jsonOf = (build: Build) => JSON.parse(JSON.stringify(planOut(planFor(build)))) as PlanRead
 const told = (found: readonly Contradiction[]) =>
   found.map((c) => `${c.rule} ${c.place}: ${c.says}`)
+
+/** All orders of some things. */
+const ordersOf = <T>(all: readonly T[]): T[][] =>
+  all.length < 2
+    ? [[...all]]
+    : all.flatMap((first, i) => ordersOf(all.filter((_, k) => k !== i)).map((r) => [first, ...r]))
 
 describe('The judge', function () {
   this.timeout(300_000)
@@ -61,7 +70,7 @@ describe('The judge', function () {
           expect(told(judge(build, jsonOf(build), true))).to.deep.equal([])
         }
       ),
-      { numRuns: 60 }
+      { numRuns: runs(60) }
     )
   })
 
@@ -100,6 +109,27 @@ describe('The judge', function () {
         `${name}: ${told(found).join('; ')}`
       ).to.equal(true)
     }
+  })
+
+  it('in every way of every water, whatever the order of its layers, none is laid before one that it touches', () => {
+    let tried = 0
+    for (const kind of ['pool', 'fall', 'reach', 'sea', 'splash'] as const)
+      for (const way of waysFor(kind)) {
+        const waters = { reach: 'rapid', sea: 'shore', pool: 'pool' }[kind as string]
+        const bare = made({ waters: waters ?? 'pool-fall-pool' })
+        const whole = kind === 'splash' ? addSplash(bare) : bare
+        const { id } = whole.waters.find((w) => w.kind === kind)!
+        const build = setWay(id, way.id)(whole)
+        const plans = planner()
+        const own = finished(plans(build)).steps.lays.filter((l) => l.stack === id)
+        for (const order of ordersOf(own.map((l) => l.id)).slice(0, dial(24, 720))) {
+          const turned = orderStack(id, order)(build)
+          const found = judge(turned, finished(plans(turned)))
+          expect(told(found), `${way.id}: ${order.join(', ')}`).to.deep.equal([])
+          tried++
+        }
+      }
+    expect(tried).to.be.above(150)
   })
 
   const shore = () => changeSea('sea1', { breakerMm: 4 })(made({ waters: 'shore' }))
@@ -479,7 +509,7 @@ describe('The judge', function () {
         bent[a]![b] = any
         expect(judge(build, bent)).to.be.an('array')
       }),
-      { numRuns: 300 }
+      { numRuns: runs(300) }
     )
   })
 })

@@ -18,6 +18,7 @@ import { newFrom } from '../../core/exchange/newFile'
 import { compareWays } from '../../core/plan/beside/compareWays'
 import { demo } from '../support/builds'
 import { planFor } from '../support/planned'
+import { runs } from '../support/dial'
 
 const NOW = { start: '2026-11-30T09:00', zone: 'UTC' }
 const asked = (more: object = {}): Build =>
@@ -81,7 +82,7 @@ describe('A stack that is kept', function () {
           expect(bare.ok && planFor(bare.value).days).to.deep.equal(planFor(build).days)
         }
       ),
-      { numRuns: 30 }
+      { numRuns: runs(30) }
     )
   })
 

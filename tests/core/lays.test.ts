@@ -33,6 +33,7 @@ import { newFrom } from '../../core/exchange/newFile'
 import { finished, planner, type Plan } from '../../core/plan/derivePlan'
 import { demo } from '../support/builds'
 import { planFor } from '../support/planned'
+import { runs } from '../support/dial'
 
 const DEMOS = [
   '1-weir-at-cobbets-race',
@@ -184,7 +185,7 @@ describe('What is left out, what is there already, what is one’s own', functio
             ).to.equal(true)
         }
       ),
-      { numRuns: 120 }
+      { numRuns: runs(120) }
     )
   })
 
@@ -525,7 +526,7 @@ describe('Stacks in the builder’s own order', function () {
           }
         }
       ),
-      { numRuns: 24 }
+      { numRuns: runs(24) }
     )
   })
 
@@ -642,7 +643,7 @@ describe('Stacks in the builder’s own order', function () {
               expect(mine.has(l.material), `${what}: ${l.material}`).to.equal(true)
         }
       ),
-      { numRuns: 700 }
+      { numRuns: runs(700) }
     )
     expect(stacks).to.be.above(1000)
   })

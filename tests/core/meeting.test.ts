@@ -21,6 +21,7 @@ import { inSentence } from '../../core/words/units'
 import { optionIn } from '../../server/option'
 import { demo } from '../support/builds'
 import { planFor } from '../support/planned'
+import { runs } from '../support/dial'
 
 const NOW = { start: '2026-11-30T09:00', zone: 'UTC' }
 const made = (waters: string) =>
@@ -95,7 +96,7 @@ describe('What is added', () => {
           })
         }
       ),
-      { numRuns: 20 }
+      { numRuns: runs(20) }
     )
   })
 

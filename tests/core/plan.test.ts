@@ -26,6 +26,7 @@ import { READS, readFor } from '../../core/plan/reads'
 import { planUntil, stages, stagesOf, type StageName } from '../../core/plan/stages'
 import { WAYS } from '../../core/craft/ways/catalog'
 import { demo, fresh, large } from '../support/builds'
+import { runs } from '../support/dial'
 
 const DEMOS = [
   '1-weir-at-cobbets-race',
@@ -57,7 +58,7 @@ describe('The plan', () => {
           }
         }
       ),
-      { numRuns: 40, seed: 41 }
+      { numRuns: runs(40), seed: 41 }
     )
   })
 
@@ -104,7 +105,7 @@ describe('The plan', () => {
           )
         }
       ),
-      { numRuns: 60, seed: 42 }
+      { numRuns: runs(60), seed: 42 }
     )
   })
 
@@ -144,7 +145,7 @@ describe('The plan', () => {
           expect(poured / got.densityGCm3).to.be.closeTo(volumeMl * 1.07, 1e-8 * volumeMl)
         }
       ),
-      { numRuns: 200, seed: 43 }
+      { numRuns: runs(200), seed: 43 }
     )
   })
 
@@ -219,7 +220,7 @@ describe('The plan', () => {
       fc.property(fc.jsonValue(), (value) => {
         expect(sameValue(value, JSON.parse(JSON.stringify(value)))).to.equal(true)
       }),
-      { numRuns: 200, seed: 44 }
+      { numRuns: runs(200), seed: 44 }
     )
     for (const [a, b] of [
       [{ a: 1 }, { b: 1 }],
@@ -263,7 +264,7 @@ describe('The plan', () => {
         expect(back.ok, JSON.stringify(back)).to.equal(true)
         expect(derivePlan(build).findings).to.be.an('array')
       }),
-      { numRuns: 40, seed: 45 }
+      { numRuns: runs(40), seed: 45 }
     )
     expect(freeId('c', [{ id: 'c1' }, { id: 'c3' }])).to.equal('c2')
     const three = edited(

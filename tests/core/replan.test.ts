@@ -31,6 +31,7 @@ import { readBuild } from '../../core/build/file/buildFile'
 import { writeBuild } from '../../core/build/file/write'
 import { demo, fresh } from '../support/builds'
 import { largeProblem } from '../support/largeProblem'
+import { runs } from '../support/dial'
 
 const MINUTE = 60_000
 const iso = (ms: number) => new Date(ms).toISOString()
@@ -233,7 +234,7 @@ describe('A plan that survives Tuesday evening', () => {
           keepsItsWord(after, again)
         }
       ),
-      { numRuns: 25, seed: 61 }
+      { numRuns: runs(25), seed: 61 }
     )
   }).timeout(300_000)
   it('a look that finds it not ready puts off what waits for it; one that finds it ready brings it forward', () => {

@@ -33,6 +33,7 @@ import { derivePlan, type Plan } from '../../core/plan/derivePlan'
 import { groundMissing } from '../attack/oneGround'
 import { planUntil } from '../../core/plan/stages'
 import { demo } from '../support/builds'
+import { runs } from '../support/dial'
 
 const DEMOS = [
   '1-weir-at-cobbets-race',
@@ -166,7 +167,7 @@ describe('The model in the round', () => {
             expect(closedVolume(body)).to.be.closeTo(volumeMm3, 1e-3 * volumeMm3 + 0.05)
         }
       ),
-      { numRuns: 150 }
+      { numRuns: runs(150) }
     )
   })
 

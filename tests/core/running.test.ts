@@ -37,6 +37,7 @@ import { derivePlan } from '../../core/plan/derivePlan'
 import { wildRunning } from '../support/wild'
 import { planUntil } from '../../core/plan/stages'
 import { GORGE, gorge, kept, MOLE, over, ran, WEIR } from '../support/runs'
+import { runs } from '../support/dial'
 
 const edits = (build: Build, ...all: Edit[]): Build => all.reduce((b, e) => e(b), build)
 
@@ -472,7 +473,7 @@ describe('ground and flows that water cannot run over', function () {
             )
         }
       ),
-      { numRuns: 16, seed: 7 }
+      { numRuns: runs(16), seed: 7 }
     )
     expect(ended).to.be.above(7)
   })

@@ -11,6 +11,7 @@ import { groundSurface } from '../../core/physics/shape/surface'
 import { cutAt } from '../../core/physics/shape/cut'
 import type { Point2 } from '../../core/physics/shape/polygon'
 import { binaryStl, heightPng, obj, textStl, trianglesOver } from '../support/scans'
+import { runs } from '../support/dial'
 
 const R = 60
 const RIM = 40
@@ -174,7 +175,7 @@ describe('Scans', () => {
           if (!palette) expect(shade).to.be.closeTo(samples[i]! / (2 ** depth - 1), 1e-6)
         }
       }),
-      { numRuns: 120, seed: 8 }
+      { numRuns: runs(120), seed: 8 }
     )
     expect(() => readHeightMap(pngOf(2, [0, 3], 2, [[0, 0, 0]]))).to.throw(
       /colours that are not in it/

@@ -29,6 +29,7 @@ import { wholeGround } from '../../core/plan/beside/landOf'
 import { derivePlan } from '../../core/plan/derivePlan'
 import { planUntil } from '../../core/plan/stages'
 import { demo } from '../support/builds'
+import { runs } from '../support/dial'
 
 const NOW = { start: '2026-11-24T18:00', zone: 'UTC' }
 const BASE = { widthMm: 300, depthMm: 200 }
@@ -79,7 +80,7 @@ describe('Land that is sculpted', () => {
           expect(field.zMm.every((z, i) => Math.abs(z - before[i]) < 1e-4)).to.equal(true)
         }
       ),
-      { numRuns: 60 }
+      { numRuns: runs(60) }
     )
   })
 

@@ -10,6 +10,7 @@ import { readNumber } from '../../core/words/readNumber'
 import { about, duration } from '../../core/words/durations'
 import { grams, fine, ml, money } from '../../core/words/quantities'
 import { counted, degrees, plain } from '../../core/words/sentences'
+import { runs } from '../support/dial'
 
 const eql = (util as unknown as { eql: (a: unknown, b: unknown) => boolean }).eql
 
@@ -170,7 +171,7 @@ describe('Words', () => {
         expect(localIso(read, name).slice(0, 16)).to.equal(localIso(minute, name).slice(0, 16))
         expect([0, 30, 60].map((back) => minute - back * 60_000)).to.include(read)
       }),
-      { numRuns: 1000 }
+      { numRuns: runs(1000) }
     )
   })
 

@@ -18,6 +18,7 @@ import { BUILT_IN_SHELF, onShelf, shelfOf } from '../../core/craft/materials/she
 import { RESINS } from '../../core/craft/materials/resins'
 import { derivePlan } from '../../core/plan/derivePlan'
 import { demo, fresh } from '../support/builds'
+import { runs } from '../support/dial'
 
 const plan = derivePlan(demo())
 const still = (build: Build) =>
@@ -229,7 +230,7 @@ describe('Explanations', () => {
           expect(total).to.be.closeTo(amounts.totalG, amounts.totalG * 0.003)
         }
       ),
-      { numRuns: 30, seed: 51 }
+      { numRuns: runs(30), seed: 51 }
     )
   })
   it('strips, working time and the date say what they rest on', () => {

@@ -15,6 +15,7 @@ import type { Plan } from '../../core/plan/derivePlan'
 import { canBe } from '../../core/plan/6-steps/oneMix'
 import { demo } from '../support/builds'
 import { planFor } from '../support/planned'
+import { runs } from '../support/dial'
 
 const POURS = ['millpond/pour#1', 'tailrace/pour#1']
 const sum = (all: readonly number[]) => all.reduce((total, n) => total + n, 0)
@@ -139,7 +140,7 @@ describe('One mix for several', function () {
             }
         }
       ),
-      { numRuns: 30 }
+      { numRuns: runs(30) }
     )
   })
 

@@ -7,12 +7,12 @@ import { BUILT_IN, shelfOf } from '../../core/craft/materials/shelf'
 import { poolsOf, type Build, type Calendar } from '../../core/build/types'
 import { unknownEdits } from '../attack/edits'
 import { MIRRORED, moved, shiftedBy, TURNED } from '../attack/moved'
-import { dial } from '../support/dial'
+import { dial, runs } from '../support/dial'
 import { lead, lives, tireless, type Life } from '../attack/tireless'
 
 /** `npm run attack` leads ten thousand lives; these are some of them, the same each time. */
 const SEED = 2027
-const BUILDS = dial(30, 1000)
+const BUILDS = dial(12, 1000)
 
 describe('A builder who never tires', function () {
   this.timeout(600_000)
@@ -54,7 +54,7 @@ describe('A builder who never tires', function () {
         const back = orderStack(stack, own)(orderStack(stack, turned)(build))
         expect(gist(read(back))).to.deep.equal(gist(read(there)))
       }),
-      { numRuns: 15, seed: SEED }
+      { numRuns: runs(5), seed: SEED }
     )
   })
 
@@ -99,10 +99,10 @@ describe('A builder who never tires', function () {
         const coated = (coats: number) => addLaid({ stack, way: 'lacquer-coat', coats })(build)
         holds('a coat less', coated(1), read(coated(3)))
       }),
-      { numRuns: 25, seed: SEED }
+      { numRuns: runs(10), seed: SEED }
     )
     for (const why of ['longer hours', 'drier', 'warmer', 'a layer less', 'a coat less'])
-      expect(tried[why], why).to.be.above(5)
+      expect(tried[why], why).to.be.above(dial(1, 30))
   })
 
   it('mirrored, turned by a quarter and shifted on a larger board, a scene has the same plan', () => {
@@ -145,7 +145,7 @@ describe('A builder who never tires', function () {
         const there = read(moved(wide, shiftedBy(5, 5)))
         sameAs('shifted', there, read(moved(wide, shiftedBy(12, 9))), 1)
       }),
-      { numRuns: 25, seed: SEED }
+      { numRuns: runs(8), seed: SEED }
     )
   })
 })

@@ -16,6 +16,7 @@ import { ontoPicture, ontoPlan, proposals } from '../../core/plan/beside/traced'
 import { derivePlan, finished, planner } from '../../core/plan/derivePlan'
 import { planUntil } from '../../core/plan/stages'
 import { demo } from '../support/builds'
+import { runs } from '../support/dial'
 
 const mole = demo('2-mole-at-varnsey')
 const weir = demo()
@@ -163,7 +164,7 @@ describe('Traced from a picture', () => {
             }
         }
       ),
-      { numRuns: 60, seed: 12 }
+      { numRuns: runs(60), seed: 12 }
     )
   })
 

@@ -15,6 +15,7 @@ import { groundSurface } from '../../core/physics/shape/surface'
 import { shimsFor, tilted } from '../../core/physics/shape/tilted'
 import { BUILT_IN_SHELF } from '../../core/craft/materials/shelf'
 import { derivePlan } from '../../core/plan/derivePlan'
+import { runs } from '../support/dial'
 
 const box = (w: number, d: number, leanDeg = 0): OutlineCorner[] =>
   [
@@ -165,7 +166,7 @@ describe('Things standing in the water', () => {
           else expect(stack.layers.some((l) => l.setIn.includes('s'))).to.equal(true)
         }
       ),
-      { numRuns: 25, seed: 91 }
+      { numRuns: runs(25), seed: 91 }
     )
   })
 })
@@ -248,7 +249,7 @@ describe('Pools that open into each other', () => {
           expect(stands + spilledMl).to.be.closeTo(ml, 0.01)
         }
       ),
-      { numRuns: 200, seed: 92 }
+      { numRuns: runs(200), seed: 92 }
     )
   })
   it('the plan says what runs off, pours the lower one first, and knows what is left reaches', () => {

@@ -15,6 +15,7 @@ import { formsStage } from '../../core/plan/2-forms/formsStage'
 import { BUILT_IN_SHELF } from '../../core/craft/materials/shelf'
 import { planUntil } from '../../core/plan/stages'
 import { demo } from '../support/builds'
+import { runs } from '../support/dial'
 
 type Zone = [number, number][]
 const NOW = { start: '2026-11-30T09:00', zone: 'UTC' }
@@ -137,7 +138,7 @@ describe('A lay in a place of its own', function () {
             expect(covers).to.be.within(0, most / 100 + 1e-9)
           }
         ),
-        { numRuns: 150 }
+        { numRuns: runs(150) }
       )
     }
   })

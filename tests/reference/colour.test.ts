@@ -27,6 +27,7 @@ import { bandsOf } from '../../core/build/bandsOf'
 import { TINTS } from '../../core/craft/materials/tints'
 import { poolsOf } from '../../core/build/types'
 import { demo } from '../support/builds'
+import { runs } from '../support/dial'
 
 const hex = fc.integer({ min: 0, max: 0xffffff }).map((n) => `#${n.toString(16).padStart(6, '0')}`)
 const tint = (id: string) => opticsOf(TINTS.find((t) => t.id === id)!.look)
@@ -80,7 +81,7 @@ describe('Kubelka–Munk layers (Kubelka 1948, from memory)', () => {
           )
         }
       ),
-      { numRuns: 300, seed: 71 }
+      { numRuns: runs(300), seed: 71 }
     )
   })
 })
@@ -105,7 +106,7 @@ describe('Colours against colorjs.io', () => {
         expect(seenThrough(a, []).lab[0]).to.be.closeTo(lab(a)[0], 0.06)
         expect(hexOf(linearOf(a))).to.equal(a)
       }),
-      { numRuns: 150, seed: 72 }
+      { numRuns: runs(150), seed: 72 }
     )
   })
   it('white reflects as white, and a spectrum made for a colour gives it back', () => {
@@ -117,7 +118,7 @@ describe('Colours against colorjs.io', () => {
         for (const v of r) expect(v).to.be.within(0, 1)
         expect(deltaE(labOfXyz(xyzOf(r)), lab(colour))).to.be.lessThan(1.2)
       }),
-      { numRuns: 80, seed: 73 }
+      { numRuns: runs(80), seed: 73 }
     )
   })
 })
@@ -300,7 +301,7 @@ describe('Dose for a colour wanted', () => {
           expect(found.deltaE).to.be.below(1.3)
         }
       ),
-      { numRuns: 10 }
+      { numRuns: runs(10) }
     )
   })
   it('band by band: the dose of one between others is found again from the colour of them all', () => {

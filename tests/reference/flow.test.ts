@@ -8,6 +8,7 @@ import { jump } from '../../core/physics/water/hydraulics/jump'
 import { brink } from '../../core/physics/water/hydraulics/nappe'
 import { veeAngle } from '../../core/physics/water/hydraulics/rapid'
 import { compiledKernel } from '../../scripts/kernel'
+import { runs } from '../support/dial'
 
 const G = 9.81
 const WALLS = { w: 'wall', e: 'wall', s: 'wall', n: 'wall' } as const
@@ -331,7 +332,7 @@ describe('running water by what must hold of it', function () {
           for (const d of flat(h)) expect(d).to.be.at.least(-1e-15)
         }
       ),
-      { numRuns: 60, seed: 7 }
+      { numRuns: runs(60), seed: 7 }
     )
   })
 

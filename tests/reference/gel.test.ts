@@ -27,6 +27,7 @@ import { propped, proppedAt, propsFor } from '../../core/physics/stuff/supports/
 import { droopWhen, formerFor, laminate, releaseH } from '../../core/physics/stuff/supports/release'
 import { bondHolds, freestanding } from '../../core/physics/stuff/supports/standing'
 import { integrated } from '../support/ode'
+import { runs } from '../support/dial'
 
 const gel = (id: string) => GELS.find((g) => g.id === id)!
 const ripple = gel('ripple-gel')
@@ -108,7 +109,7 @@ describe('Drying against Crank and the steam tables', () => {
           expect(h(wetMm, roomC, rhPct * (1 - more))).to.be.at.most(here * 1.005)
         }
       ),
-      { numRuns: 60 }
+      { numRuns: runs(60) }
     )
   })
   it('water is only ever lost, and what stays is the solids', () => {
@@ -118,7 +119,7 @@ describe('Drying against Crank and the steam tables', () => {
         curve.slice(1).forEach((p, i) => expect(p[1]).to.be.at.most(curve[i][1] + 1e-9))
         expect(dryMm).to.be.closeTo(wetMm * 0.42, 1e-12)
       }),
-      { numRuns: 30 }
+      { numRuns: runs(30) }
     )
   })
   it('all ends of the scale are answered: no air so damp, no coat so thick that it hangs', () => {
@@ -461,7 +462,7 @@ describe('Overhangs and props against beam tables', () => {
         expect(two.droopMm).to.be.at.most(one.droopMm * (1 + 1e-9) + 1e-9)
         for (const load of two.loadN) expect(load).to.be.at.least(0)
       }),
-      { numRuns: 40 }
+      { numRuns: runs(40) }
     )
   })
   it('the fewest props are found: with one fewer it droops past the limit', () => {

@@ -17,6 +17,7 @@ import { resinKinetics } from '../../core/craft/materials/resinKinetics'
 import { THERMAL } from '../../core/craft/materials/grounds'
 import { RESINS } from '../../core/craft/materials/resins'
 import { integrated } from '../support/ode'
+import { runs } from '../support/dial'
 
 const PLASTER = { ...THERMAL.get('fibre-plaster')!, thicknessMm: 3 }
 const FOAM = { ...THERMAL.get('xps')!, thicknessMm: 40 }
@@ -156,7 +157,7 @@ describe('Heat is neither made nor lost by the reckoning', () => {
           )
         }
       ),
-      { numRuns: 40, seed: 61 }
+      { numRuns: runs(40), seed: 61 }
     )
   })
   it('halving the grid moves the peak by less than half a degree, a runaway’s by less than one in a hundred', () => {
@@ -184,7 +185,7 @@ describe('Heat is neither made nor lost by the reckoning', () => {
           expect(peak(mm, roomC + 2)).to.be.at.least(peak(mm, roomC) - 0.3)
         }
       ),
-      { numRuns: 40, seed: 62 }
+      { numRuns: runs(40), seed: 62 }
     )
   })
   it('impossible pours are refused by name, a runaway answers', () => {

@@ -4,6 +4,7 @@ import { volumeOver } from '../../core/physics/shape/volume'
 import { kriging } from '../../core/physics/shape/kriging'
 import type { Sounding } from '../../core/physics/shape/surface'
 import { fitVariogram } from '../../core/physics/shape/variogram'
+import { runs } from '../support/dial'
 
 describe('Kriging against Isaaks & Srivastava, An Introduction to Applied Geostatistics (1989), ch. 12 (from memory)', () => {
   const samples: Sounding[] = [
@@ -200,7 +201,7 @@ describe('Kriged volumes', () => {
           if (soundings.length > 1) expect(fitVariogram(soundings).sillMm2).to.be.at.least(0)
         }
       ),
-      { numRuns: 60, seed: 81 }
+      { numRuns: runs(60), seed: 81 }
     )
   })
 })

@@ -5,6 +5,7 @@ import { resection, seenIn, standsOver, type Point3 } from '../../core/physics/p
 import { laidOut, nest } from '../../core/physics/shape/nest'
 import { signedArea, type Point2 } from '../../core/physics/shape/polygon'
 import { slicesOf } from '../../core/physics/shape/slices'
+import { runs } from '../support/dial'
 
 const land = (n: number, dxMm: number, z: (x: number, y: number) => number) =>
   Array.from({ length: n }, (_, r) => Array.from({ length: n }, (_c, c) => z(c * dxMm, r * dxMm)))
@@ -174,7 +175,7 @@ describe('parts nested on boards', () => {
             expect(Math.abs(signedArea(ring))).to.be.closeTo(Math.abs(signedArea(parts[i])), 1e-6)
         }
       ),
-      { numRuns: 500 }
+      { numRuns: runs(500) }
     )
   })
 
@@ -277,7 +278,7 @@ describe('the camera of a picture', () => {
           const [p, q] = [found, known].map((c) => seenIn(c, { widthPx, heightPx }, top))
           expect(Math.hypot(p[0] - q[0], p[1] - q[1])).to.be.below(0.5)
         }),
-        { numRuns: 60 }
+        { numRuns: runs(60) }
       )
   })
 
@@ -311,7 +312,7 @@ describe('the camera of a picture', () => {
         expect(found.reprojectionPx).to.be.below(0.75)
         expect(Math.hypot(...sub(found.eyeMm, known.eyeMm)) / eye.far).to.be.below(0.06)
       }),
-      { numRuns: 60 }
+      { numRuns: runs(60) }
     )
   })
 

@@ -42,6 +42,7 @@ import type { Build } from '../../core/build/types'
 import type { Point2 } from '../../core/physics/shape/polygon'
 import { demo } from '../support/builds'
 import { itBy } from '../support/outside'
+import { runs } from '../support/dial'
 
 interface DxfEntity {
   type: string
@@ -173,7 +174,7 @@ describe('Templates', () => {
           expect(tall - tucks[1]).to.be.closeTo(5, 2e-3)
         }
       ),
-      { numRuns: 15, seed: 11 }
+      { numRuns: runs(15), seed: 11 }
     )
   })
 
@@ -529,7 +530,7 @@ describe('Templates', () => {
           }
         }
       ),
-      { numRuns: 60, seed: 5 }
+      { numRuns: runs(60), seed: 5 }
     )
     const some = all.slice(0, 4)
     const pdf = await PDFDocument.load(await templatesPdf(some, 'letter', 'x', { read }))

@@ -31,6 +31,7 @@ import { gathering } from '../../core/physics/water/waves/gathering'
 import { arrivalTimes } from '../../core/physics/water/waves/waveField'
 import { beaufortOf, beaufortSpeed, whitecaps } from '../../core/physics/water/waves/windSea'
 import { breakerOf } from '../../core/physics/water/waves/breaking'
+import { runs } from '../support/dial'
 
 /* Published figures below are written down from memory of the source that each title names. */
 /** An answer of the contract: figures, and curves where it gives them. */
@@ -125,7 +126,7 @@ describe('falls against what was measured', () => {
           }
         }
       ),
-      { numRuns: 60, seed: 4 }
+      { numRuns: runs(60), seed: 4 }
     )
   })
 
@@ -452,7 +453,7 @@ describe('splashes and drips against textbooks', () => {
             expect(z).to.be.at.most(up - (x * x) / (4 * up) + 1e-6 * up)
         }
       ),
-      { numRuns: 100, seed: 9 }
+      { numRuns: runs(100), seed: 9 }
     )
   })
   it('open all round, the envelope is the parabola of safety', () => {

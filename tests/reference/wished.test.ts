@@ -9,6 +9,7 @@ import { splashOf } from '../../core/physics/water/spray/splash'
 import { splashFor } from '../../core/physics/water/spray/splashFor'
 import { breakerOf, type BreakerKind } from '../../core/physics/water/waves/breaking'
 import { seaFor } from '../../core/physics/water/waves/seaFor'
+import { runs } from '../support/dial'
 
 const scale = fc.double({ min: 8, max: 500, noNaN: true })
 const KINDS: readonly BreakerKind[] = ['spilling', 'plunging', 'surging']
@@ -37,7 +38,7 @@ describe('a sea for the wave that is wished', () => {
             expect(sea.beachSlope).to.equal(beachSlope)
         }
       ),
-      { numRuns: 600, seed: 20 }
+      { numRuns: runs(600), seed: 20 }
     )
   })
 
@@ -179,7 +180,7 @@ describe('a plane in a picture', () => {
           expect(Math.hypot(u - to[i][0], v - to[i][1])).to.be.below(1e-5)
         })
       }),
-      { numRuns: 300, seed: 4 }
+      { numRuns: runs(300), seed: 4 }
     )
     const [from, to] = [
       [
@@ -235,7 +236,7 @@ describe('a plane in a picture', () => {
           )
         )
       }),
-      { numRuns: 200, seed: 8 }
+      { numRuns: runs(200), seed: 8 }
     )
   })
 
@@ -247,7 +248,7 @@ describe('a plane in a picture', () => {
         const back = seenAt(homography(to, from), there)
         expect(Math.hypot(back[0] - p[0], back[1] - p[1])).to.be.below(1e-2)
       }),
-      { numRuns: 200, seed: 9 }
+      { numRuns: runs(200), seed: 9 }
     )
     expect(() =>
       calculate('homography', {

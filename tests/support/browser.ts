@@ -344,27 +344,41 @@ export async function downloaded(
 const axeSource = (): string =>
   readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8')
 
-/** What axe-core finds on a page: by all of its rules, or only what the colours can change. */
-export async function axe(page: Page, only?: 'color-contrast'): Promise<string[]> {
+/**
+ * What axe-core finds on a page: by all of its rules, or only what the colours can change.
+ *
+ * @param within  of the page only what lies in there, where there is such a place
+ */
+export async function axe(
+  page: Page,
+  { only, within }: { only?: 'color-contrast'; within?: string } = {}
+): Promise<string[]> {
   if (!(await page.evaluate(() => 'axe' in window))) await page.evaluate(axeSource())
-  return page.evaluate(async (rule) => {
-    const run = (
-      window as unknown as {
-        axe: {
-          run: (o: object) => Promise<{
-            violations: { id: string; nodes: { html: string; failureSummary?: string }[] }[]
-          }>
+  return page.evaluate(
+    async ({ rule, within }) => {
+      const run = (
+        window as unknown as {
+          axe: {
+            run: (
+              context: Document | Element,
+              o: object
+            ) => Promise<{
+              violations: { id: string; nodes: { html: string; failureSummary?: string }[] }[]
+            }>
+          }
         }
-      }
-    ).axe.run
-    const { violations } = await run({
-      resultTypes: ['violations'],
-      ...(rule ? { runOnly: [rule] } : {})
-    })
-    return violations.flatMap((v) =>
-      v.nodes.map(
-        (n) => `${v.id}: ${n.html.slice(0, 140)} ${n.failureSummary?.slice(0, 200) ?? ''}`
+      ).axe.run
+      const place = (within && document.querySelector(within)) || document
+      const { violations } = await run(place, {
+        resultTypes: ['violations'],
+        ...(rule ? { runOnly: [rule] } : {})
+      })
+      return violations.flatMap((v) =>
+        v.nodes.map(
+          (n) => `${v.id}: ${n.html.slice(0, 140)} ${n.failureSummary?.slice(0, 200) ?? ''}`
+        )
       )
-    )
-  }, only)
+    },
+    { rule: only, within }
+  )
 }

@@ -258,6 +258,12 @@ export function tieStacks(stacked: Stacked, links: StepLink[]): void {
     return (place.get(a) ?? 0) > (place.get(b) ?? 0)
   }
   const kept = links.filter((link) => !against(link))
+  // a way ties what touches by way of what lies between: where that was moved, the tie is gone with it
+  const tiedStill = (lower: PlannedLay, upper: PlannedLay) => {
+    const [from, to] = [leaves(lower, steps)?.id, enters(upper, steps)?.id]
+    if (from === undefined || to === undefined) return true
+    return reaches(kept, from, to) || !reaches(links, from, to)
+  }
   const tied: StepLink[] = []
   for (const [stack, all] of stacks) {
     const own = all.filter((lay) => lay.state === 'planned')
@@ -266,7 +272,8 @@ export function tieStacks(stacked: Stacked, links: StepLink[]): void {
       // what touches as its way has it is tied by the way itself
       const before = touched(build, made, upper)
       for (const lower of touched(build, own, upper)) {
-        if (!lower.laid && !upper.laid && before.includes(lower)) continue
+        const asItsWay = !lower.laid && !upper.laid && before.includes(lower)
+        if (asItsWay && tiedStill(lower, upper)) continue
         const link = linkBetween(stacked, lower, upper)
         if (link) tied.push(link)
       }
