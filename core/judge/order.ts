@@ -1,4 +1,4 @@
-import type { LayKind } from '../craft/ways/types'
+import type { LayKind, Way } from '../craft/ways/types'
 import { ofStep, offModel, templateOf, worked, type Worked } from './scopes'
 import type { Case, Contradiction, LayRead, LinkRead, StepRead } from './reading'
 
@@ -217,6 +217,16 @@ function linksHold({ plan, begins, ends, touched }: Case): Contradiction[] {
   })
 }
 
+/** The steps of a way that come after one of it, at once or by way of others. */
+function followers(way: Way, step: string): string[] {
+  const found = [step]
+  for (const id of found)
+    for (const { id: next, after } of way.steps)
+      if (!found.includes(next) && after.some((a) => (typeof a === 'string' ? a : a.step) === id))
+        found.push(next)
+  return found.slice(1)
+}
+
 /** What a step of a way comes after in its own way is done before it, where the stacks do not say otherwise. */
 function waysHold(held: Case, all: readonly Worked[]): Contradiction[] {
   const place = new Map(held.plan.steps.lays.map((l, i) => [l.id, i]))
@@ -227,11 +237,17 @@ function waysHold(held: Case, all: readonly Worked[]): Contradiction[] {
         const earlier = typeof after === 'string' ? after : after.step
         const next = steps.filter((s) => s.of === `${key}/${later.id}`)
         const over = next[0]?.lay ?? null
-        // the builder's order has the last word between two lays
+        // the builder's order has the last word between two lays, and so over what is done for one of them:
+        // a dam does not wait for mud that lies on what it holds
+        const then = followers(way, later.id)
+        const served = steps.filter((s) => s.lay && then.some((id) => s.of === `${key}/${id}`))
+        const lowest = Math.min(
+          ...(over ? [over] : served.map((s) => s.lay!)).map((l) => place.get(l)!)
+        )
         const first = steps.filter(
           (s) =>
             s.of === `${key}/${earlier}` &&
-            (!over || !s.lay || s.lay === over || place.get(s.lay)! < place.get(over)!)
+            (!s.lay || s.lay === over || !(place.get(s.lay)! > lowest))
         )
         const end = Math.max(...first.map((s) => held.ends.get(s.id) ?? -Infinity))
         const start = Math.min(...next.map((s) => held.begins.get(s.id) ?? Infinity))

@@ -116,7 +116,7 @@ describe('The judge', function () {
     for (const kind of ['pool', 'fall', 'reach', 'sea', 'splash'] as const)
       for (const way of waysFor(kind)) {
         const waters = { reach: 'rapid', sea: 'shore', pool: 'pool' }[kind as string]
-        const bare = made({ waters: waters ?? 'pool-fall-pool' })
+        const bare = made({ waters: waters ?? 'pool-fall-pool', hold: 'dam' })
         const whole = kind === 'splash' ? addSplash(bare) : bare
         const { id } = whole.waters.find((w) => w.kind === kind)!
         const build = setWay(id, way.id)(whole)

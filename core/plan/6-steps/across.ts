@@ -147,9 +147,12 @@ function lowest(stacked: Stacked, entries: readonly Entry[], links: StepLink[]):
     if (!lay || !to || stack === 'ground') continue
     const under = entries.filter(({ scope }) => scope.key === stack)
     const water = stacked.build.waters.find((w) => w.id === stack) ?? null
+    // where nothing of the way is planned, what it would stand on
+    const itsWay = under.length === 0 && water ? (wayOf(water)?.steps ?? []) : []
     const spots = new Set([
       ...(SCENE[stack] ?? []),
-      ...under.flatMap(({ scope, template }) => spotsOf(scope, template))
+      ...under.flatMap(({ scope, template }) => spotsOf(scope, template)),
+      ...itsWay.flatMap((template) => template.on ?? [])
     ])
     for (const spot of spots)
       for (const lower of topsAt(stacked, water, spot)) {

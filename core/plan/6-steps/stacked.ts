@@ -279,10 +279,25 @@ export function tieStacks(stacked: Stacked, links: StepLink[]): void {
       }
     }
   }
-  // the stack has the last word: a link of a way that would run round with it goes
+  // the stack has the last word: a link of a way that would run round with it goes. What ties lays to
+  // each other stays before what ties a step that is none to them, as dam and pour; and that before what
+  // such a step waits for, as the dam for the mud under it
+  const standing = (link: StepLink) => {
+    const [a, b] = [layOf.get(link.from), layOf.get(link.to)]
+    if (a && b && stackOf.get(a) === stackOf.get(b)) return 0
+    return a ? 2 : 1
+  }
+  const held = [...tied]
+  const byStanding = [...kept].sort((one, other) => standing(one) - standing(other))
+  const gone = new Set(
+    byStanding.filter((link) => {
+      if (reaches(held, link.to, link.from)) return true
+      held.push(link)
+      return false
+    })
+  )
   links.length = 0
-  links.push(...tied)
-  for (const link of kept) if (!reaches(links, link.to, link.from)) links.push(link)
+  links.push(...tied, ...kept.filter((link) => !gone.has(link)))
 }
 
 /** Whether one step comes before another, by the links there are. */
