@@ -3,12 +3,13 @@ import fc from 'fast-check'
 import { calculate } from '../../core/exchange/calc/contract'
 import {
   criticalDepth,
+  depthOfEnergy,
   manningSpeed,
   normalDepth,
   specificEnergy
 } from '../../core/physics/water/hydraulics/channel'
 import { moodDischarge, plunge, stepFlow } from '../../core/physics/water/hydraulics/drop'
-import { headLost, sequentRatio } from '../../core/physics/water/hydraulics/jump'
+import { headLost, jump, jumpKind, sequentRatio } from '../../core/physics/water/hydraulics/jump'
 import { brink, breakUp, weirDischarge } from '../../core/physics/water/hydraulics/nappe'
 import { criticalDepthInPipe, pipeEnd } from '../../core/physics/water/hydraulics/pipe'
 import { waterProfile } from '../../core/physics/water/hydraulics/waterProfile'
@@ -192,6 +193,70 @@ describe('rapids and jumps against tables', () => {
       [10, 'strong']
     ])
       expect(calc('jump', { froude: fr, depthM: 1 }).kind).to.equal(kind)
+  })
+  it('USBR Monograph 25 (from memory): a jump is 6.0, 6.1, 6.15, 6.15, 6.1 depths after it long at Froude 5, 6, 7, 8, 10; undular ends at 1.7, weak at 2.5', () => {
+    for (const [fr, depths] of [
+      [5, 6.0],
+      [6, 6.1],
+      [7, 6.15],
+      [8, 6.15],
+      [10, 6.1]
+    ]) {
+      const { lengthM, sequentDepthM } = jump(fr, 0.3)
+      expect(lengthM / sequentDepthM).to.be.within(0.97 * depths, 1.03 * depths)
+    }
+    expect([1.7, 1.71, 2.5, 2.51, 4.5, 4.51, 9, 9.01].map(jumpKind)).to.deep.equal([
+      'undular',
+      'weak',
+      'weak',
+      'oscillating',
+      'oscillating',
+      'steady',
+      'steady',
+      'strong'
+    ])
+  })
+  it('a jump keeps its momentum, q²/gy + y²/2, on both sides; quiet water, and no water, have none', () => {
+    for (const [fr, depthM] of [
+      [1.2, 0.05],
+      [4, 0.3],
+      [9, 1.5]
+    ]) {
+      const q = fr * Math.sqrt(9.81 * depthM ** 3)
+      const momentum = (y: number) => q ** 2 / (9.81 * y) + y ** 2 / 2
+      const { sequentDepthM } = jump(fr, depthM)
+      expect(sequentDepthM).to.be.above(depthM)
+      expect(momentum(sequentDepthM) / momentum(depthM)).to.be.closeTo(1, 1e-6)
+    }
+    for (const fr of [1, 0.5, NaN])
+      expect(() => sequentRatio(fr)).to.throw(RangeError, `froude: was ${fr}`)
+    for (const depthM of [0, -1, NaN, Infinity])
+      expect(() => jump(3, depthM)).to.throw(RangeError, `depthM: was ${depthM}`)
+  })
+  it('of what is not above 0, and of what has no end, no channel has a depth or a speed', () => {
+    for (const wrong of [0, -2, NaN, Infinity]) {
+      expect(() => criticalDepth(wrong)).to.throw(RangeError, `unitDischarge: was ${wrong}`)
+      expect(() => manningSpeed(wrong, 0.01, 0.03)).to.throw(RangeError, `depth: was ${wrong}`)
+      expect(() => manningSpeed(1, wrong, 0.03)).to.throw(RangeError, `slope: was ${wrong}`)
+      expect(() => normalDepth(1, 0.01, wrong)).to.throw(RangeError, `manning: was ${wrong}`)
+      expect(() => normalDepth(wrong, 0.01, 0.03)).to.throw(RangeError, 'unitDischarge: was')
+    }
+    expect(() => manningSpeed(1, 0.01, 0.03, 0)).to.throw(RangeError, 'width: was 0')
+  })
+  it('alternate depths (Bakhmeteff, in Chow 1959): of one energy there is a fast and a quiet one, at its least they are the critical depth', () => {
+    const q = 2
+    const critical = criticalDepth(q)
+    for (const k of [1.6, 2, 5]) {
+      const energy = k * critical
+      const [fast, quiet] = [depthOfEnergy(q, energy, 'fast'), depthOfEnergy(q, energy, 'quiet')]
+      expect(fast).to.be.below(critical)
+      expect(quiet).to.be.above(critical)
+      for (const depth of [fast, quiet])
+        expect(specificEnergy(q, depth)).to.be.closeTo(energy, 1e-6 * energy)
+    }
+    for (const k of [0.2, 1, 1.4999])
+      for (const side of ['fast', 'quiet'] as const)
+        expect(depthOfEnergy(q, k * critical, side)).to.equal(critical)
   })
   it('a jump loses (y₂ − y₁)³/4y₁y₂ of head (Chow 1959) and that is what the energies differ by', () => {
     for (const fr of [1.5, 3, 8]) {
