@@ -1,3 +1,5 @@
+import { MINUTE_MS } from '../core/physics/time'
+
 /**
  * Hands a file to the builder through the browser's own download.
  *
@@ -10,5 +12,5 @@ export function saveFile(name: string, type: string, content: string | Uint8Arra
   link.href = url
   link.download = name
   link.click()
-  setTimeout(() => URL.revokeObjectURL(url), 60_000)
+  setTimeout(() => URL.revokeObjectURL(url), MINUTE_MS)
 }

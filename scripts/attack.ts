@@ -8,7 +8,7 @@ import type { Counts } from '../tests/attack/random'
 /**
  * npm run attack [-- SEED [SHARE]]: mutated files, wild builds, builds led through every edit, two tabs with full disks and wrong
  * clocks, killed browsers. It reports counts and leaves with 1 where anything was found; the same seed
- * makes the same attack. The tests run a tenth.
+ * makes the same attack. The tests run some of each (`tests/support/dial.ts`).
  */
 const [seed = 1, share = 1] = process.argv.slice(2).map(Number)
 const FILES = 100_000

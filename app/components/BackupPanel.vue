@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { DAY_MS } from '../../core/physics/time'
 import { named } from '../../core/build/file/comingIn'
 import FilePick from './FilePick.vue'
 import { ElButton } from 'element-plus'
@@ -26,7 +27,6 @@ const state = ref<Keeping | null>(null)
 const working = ref('')
 const fault = ref('')
 const done = ref<Restored | null>(null)
-const DAY_MS = 86_400_000
 const refresh = async () => {
   state.value = await keeping().catch(() => null)
 }

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { MINUTE_MS } from '../../core/physics/time'
 import { ElButton, ElInput } from 'element-plus'
 import { X } from '@lucide/vue'
 import { computed, onMounted, ref, shallowRef, watch } from 'vue'
@@ -106,7 +107,7 @@ function differs({ then: was, now, unit }: Beside): string {
   if (was === null || now === null || was === now) return ''
   const sign = now > was ? '+' : '−'
   const by = Math.abs(now - was)
-  if (unit === 'moment') return `${duration(by / 60_000)} ${now > was ? 'later' : 'sooner'}`
+  if (unit === 'moment') return `${duration(by / MINUTE_MS)} ${now > was ? 'later' : 'sooner'}`
   const text = unit === '°C' ? `${number(by)} K` : shown(by, unit)
   return shown(now, unit) === shown(was, unit) ? '' : `${sign}${text}`
 }

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { minutesBetween } from '../../core/physics/time'
 import { ElButton, ElCheckbox, ElInput } from 'element-plus'
 import { X } from '@lucide/vue'
 import { computed, ref } from 'vue'
@@ -22,7 +23,7 @@ function add(): void {
 const placed = (id: string) =>
   (days.value?.fillers ?? [])
     .filter((f) => f.filler === id)
-    .reduce((sum, f) => sum + (f.endMs - f.startMs) / 60_000, 0)
+    .reduce((sum, f) => sum + minutesBetween(f.startMs, f.endMs), 0)
 </script>
 
 <template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { minutesBetween } from '../../core/physics/time'
 import { ElButton } from 'element-plus'
 import { useSettingsStore } from '../stores/settings'
 import { money, said } from '../words'
@@ -45,7 +46,7 @@ const story = computed(() => [...run.value.story].reverse().slice(0, 30))
 const shownReckoning = ref(false)
 /** Until the next morning on the builder's own clock, about. */
 const nightMin = computed(
-  () => 1440 - (Math.round((run.value.nowMs - run.value.startMs) / 60_000) % 1440) || 1440
+  () => 1440 - (Math.round(minutesBetween(run.value.startMs, run.value.nowMs)) % 1440) || 1440
 )
 </script>
 

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { minutesBetween } from '../../core/physics/time'
 import { said } from '../words'
 import { ElButton } from 'element-plus'
 import { Check } from '@lucide/vue'
@@ -112,7 +113,7 @@ function take(): void {
         ><template v-else-if="found?.lowerBoundMs"
           >Not before {{ dayAndClock(found.lowerBoundMs, days.zone)
           }}<template v-if="found.finishMs"
-            >, {{ duration((found.finishMs - found.lowerBoundMs) / 60000) }} apart</template
+            >, {{ duration(minutesBetween(found.lowerBoundMs, found.finishMs)) }} apart</template
           >.</template
         >
       </p>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { DAY_MS, HOUR_MS } from '../../core/physics/time'
 import { said } from '../words'
 import { computed, ref } from 'vue'
 import type { Build } from '../../core/build/types'
@@ -18,7 +19,6 @@ const { width } = useElementSize(frame)
 const LETTER = 7.2 * larger()
 const TOP = 52
 const LANE = 42
-const DAY_MS = 86_400_000
 
 const lanes = computed(() => [
   { key: 'ground', name: 'Ground' },
@@ -71,7 +71,7 @@ const named = (dayMs: number, i: number): boolean => {
 const dayStarts = computed(() => {
   const starts: number[] = []
   let last = ''
-  for (let ms = from.value; ms < to.value; ms += 3 * 3_600_000) {
+  for (let ms = from.value; ms < to.value; ms += 3 * HOUR_MS) {
     const label = day(ms, props.days.zone)
     if (label !== last) starts.push(ms)
     last = label

@@ -5,9 +5,10 @@ import { job } from '../workers/startWorker'
 import type { PhotoWork, Shrunk } from '../workers/photo.worker'
 import { openings } from './builds'
 import { db, tooNew, type PhotoRow } from './db'
+import { MINUTE_MS } from '../../core/physics/time'
 
 /** No photograph takes longer to shrink, ms. */
-const LONGEST_MS = 60_000
+const LONGEST_MS = MINUTE_MS
 
 /**
  * Shrinks a photograph and keeps it.

@@ -13,6 +13,7 @@ import { spoken } from '../../core/words/spoken'
 import { say } from '../voice'
 import { useSettingsStore } from './settings'
 import { bringOldBench, changeBench, loadBench, onBenchChanged } from '../storage/benchState'
+import { MINUTE_MS } from '../../core/physics/time'
 
 /** Clocks go on ringing whichever view is open. */
 export const useBenchClocks = defineStore('benchClocks', () => {
@@ -124,7 +125,7 @@ export const useBenchClocks = defineStore('benchClocks', () => {
 
   const clocks = computed(() =>
     [...state.value.clocks].sort(
-      (a, b) => a.startedMs + a.minutes * 60_000 - b.startedMs - b.minutes * 60_000
+      (a, b) => a.startedMs + a.minutes * MINUTE_MS - b.startedMs - b.minutes * MINUTE_MS
     )
   )
   const add = (added: readonly Omit<BenchClock, 'id' | 'rung'>[]) =>

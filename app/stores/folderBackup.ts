@@ -11,9 +11,10 @@ import {
   type BackupFolder
 } from '../storage/backupFolder'
 import { useBuildStore } from './build'
+import { MINUTE_MS } from '../../core/physics/time'
 
 /** A sitting is over when nothing has been changed for so long, or the app is put out of sight, ms. */
-const SITTING_OVER_MS = 5 * 60_000
+const SITTING_OVER_MS = 5 * MINUTE_MS
 
 /** Backups into a folder of the builder's: written by themselves after each sitting. */
 export const useFolderBackup = defineStore('folder-backup', () => {

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { MINUTE_MS, minutesBetween } from '../../core/physics/time'
 import { said, units } from '../words'
 import { isPlain, isTyping } from '../typing'
 import { v4 as newId } from 'uuid'
@@ -92,11 +93,11 @@ const asks = computed(() =>
 const asking = computed(() => asks.value.length > 0 && !begun.value)
 const workedMs = computed(() => (begun.value ? bench.nowMs - begun.value.startedMs : 0))
 const minutesLeft = computed(() =>
-  work.value ? (work.value.endMs - work.value.startMs) / 60_000 : 0
+  work.value ? minutesBetween(work.value.startMs, work.value.endMs) : 0
 )
 /** What must have become ready before this step, and has not by the plan. */
 const tooSoon = computed(() =>
-  work.value && work.value.startMs > bench.nowMs + 60_000 ? work.value.startMs : null
+  work.value && work.value.startMs > bench.nowMs + MINUTE_MS ? work.value.startMs : null
 )
 
 /** Why it is planned for later: what waits for nothing is planned for the builder's own hours. */
@@ -321,7 +322,7 @@ function addOwn(): void {
   <div v-else class="stand" data-test="bench">
     <div class="floor">
       <p v-if="bench.state.setBackMs" class="notice" role="alert" data-test="set-back">
-        The computer’s clock was set back by {{ duration(bench.state.setBackMs / 60000) }} while
+        The computer’s clock was set back by {{ duration(bench.state.setBackMs / MINUTE_MS) }} while
         clocks were running. They were moved with it and still count the time that really passed.
         <ElButton class="tool" @click="bench.heedSetBack">All right</ElButton>
       </p>
@@ -334,7 +335,7 @@ function addOwn(): void {
           {{ said(asks[0].step.title.toLowerCase()) }}
         </h1>
         <p class="large">
-          {{ duration((bench.nowMs - asks[0].sinceMs) / 60000) }} ago.
+          {{ duration(minutesBetween(asks[0].sinceMs, bench.nowMs)) }} ago.
           {{ asks[0].lookedMs ? 'Last time it was not ready.' : '' }}
         </p>
         <div class="answers">

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { minutesBetween } from '../../core/physics/time'
 import { said } from '../words'
 import { ElButton, ElCheckbox, ElRadio, ElRadioGroup } from 'element-plus'
 import LeafTabs from '../components/LeafTabs.vue'
@@ -216,7 +217,7 @@ function chainWords(link: ChainLink): string {
       <template v-for="(s, i) in sittings" :key="s.startMs">
         <div class="when">
           <b>{{ dayAndClock(s.startMs, days!.zone) }}</b><span class="soft small">{{
-            duration((s.endMs - s.startMs) / 60000)
+            duration(minutesBetween(s.startMs, s.endMs))
           }}</span>
         </div>
         <ul class="what">
@@ -232,7 +233,8 @@ function chainWords(link: ChainLink): string {
             >
               <span class="soft">{{ clock(w.startMs, days!.zone) }}</span> {{ named(w.step)
               }}<template v-if="w.parts > 1"> (part {{ w.part }} of {{ w.parts }})</template>
-              {{ ' ' }}<span class="soft small">{{ duration((w.endMs - w.startMs) / 60000) }}</span>
+              {{ ' '
+              }}<span class="soft small">{{ duration(minutesBetween(w.startMs, w.endMs)) }}</span>
               {{ ' ' }}<span v-if="w.done" class="tag ok">done</span
               ><span v-else-if="w.settled" class="tag">settled</span> {{ ' '
               }}<span v-if="w.by === 1" class="tag">{{ person(w.by) }}</span>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { minutesBetween } from '../../core/physics/time'
 import { allCups } from '../../core/bench/benchSteps'
 import { cupTitle } from '../../core/bench/mixNames'
 import { ElButton } from 'element-plus'
@@ -314,7 +315,7 @@ async function print(): Promise<void> {
                   then {{ waitWords(step(w.step)) }}</span
                 >
               </td>
-              <td class="num">{{ duration((w.endMs - w.startMs) / 60000) }}</td>
+              <td class="num">{{ duration(minutesBetween(w.startMs, w.endMs)) }}</td>
             </tr></template
           >
         </tbody>

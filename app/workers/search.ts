@@ -5,6 +5,7 @@ import { freeSpans } from '../../core/plan/7-days/calendar'
 import { daysStage } from '../../core/plan/7-days/daysStage'
 import { derivePlan } from '../../core/plan/derivePlan'
 import type { History } from '../../core/plan/learned/history'
+import { MINUTE_MS } from '../../core/physics/time'
 
 /** Far more orders than are tried while somebody waits. */
 const NODES = 20_000_000
@@ -28,7 +29,7 @@ export function search(
   progress: (found: Found) => void
 ): Found {
   const plan = derivePlan(build, shelfOf([...BUILT_IN, ...own]), history)
-  const toMs = (minute: number) => plan.days.startMs + minute * 60_000
+  const toMs = (minute: number) => plan.days.startMs + minute * MINUTE_MS
   const { finishMs, lowerBoundMs, order } = daysStage(build, plan.steps, freeSpans, {
     nodes: NODES,
     progress: (finishMin, boundMin, order) =>

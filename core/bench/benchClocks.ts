@@ -1,3 +1,5 @@
+import { MINUTE_MS } from '../physics/time'
+
 /** A clock at the bench: it runs from wall time, so that nothing is lost while nobody looks. */
 export interface BenchClock {
   id: string
@@ -104,7 +106,10 @@ export function standOf(
   nowMs: number
 ): { phase: 'running' | 'open' | 'over'; leftMs: number; share: number } {
   const elapsed = nowMs - clock.startedMs
-  const [opens, closes] = [clock.minutes * 60_000, (clock.closesMin ?? clock.minutes) * 60_000]
+  const [opens, closes] = [
+    clock.minutes * MINUTE_MS,
+    (clock.closesMin ?? clock.minutes) * MINUTE_MS
+  ]
   if (elapsed < opens)
     return {
       phase: 'running',

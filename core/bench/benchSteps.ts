@@ -9,8 +9,7 @@ import { onShelf, type Shelf } from '../craft/materials/shelf'
 import type { Plan } from '../plan/derivePlan'
 import type { Step } from '../plan/6-steps/types'
 import type { BenchClock } from './benchClocks'
-
-const MINUTE_MS = 60_000
+import { MINUTE_MS, minutesBetween } from '../physics/time'
 
 /**
  * The steps still ahead, in the order of the plan. What the log calls done is done, before the plan
@@ -233,7 +232,7 @@ export function workEntry(
     endedAt: new Date(endedMs).toISOString(),
     step: step.id,
     done,
-    plannedMin: planned ? Math.round((planned.endMs - planned.startMs) / MINUTE_MS) : null,
+    plannedMin: planned ? Math.round(minutesBetween(planned.startMs, planned.endMs)) : null,
     waitMin: step.foretoldMin,
     learns: step.learns
   }

@@ -1,6 +1,7 @@
 import { seeded } from '../plan/7-days/solver/random'
 import type { Plan } from '../plan/derivePlan'
 import type { Step, StepLink } from '../plan/6-steps/types'
+import { MINUTE_MS, minutesBetween } from '../physics/time'
 
 /** A mistake made in rehearsal, and what it would have cost at the bench. */
 export interface Mistake {
@@ -39,7 +40,6 @@ export interface Rehearsal {
 export type Move =
   { kind: 'do' | 'look' | 'skip'; step: string } | { kind: 'wait'; minutes: number }
 
-const MINUTE_MS = 60_000
 /**
  * How real waits differ from foretold ones, as the standard deviation of the logarithm. Common
  * practice, no source.
@@ -297,7 +297,7 @@ export function reckoning(
 ): { finished: boolean; tookMin: number; minutes: number; money: number; mistakes: Mistake[] } {
   return {
     finished: plan.steps.steps.every((s) => settled(r, s.id)),
-    tookMin: Math.round((r.nowMs - r.startMs) / MINUTE_MS),
+    tookMin: Math.round(minutesBetween(r.startMs, r.nowMs)),
     minutes: r.mistakes.reduce((sum, m) => sum + m.minutes, 0),
     money: r.mistakes.reduce((sum, m) => sum + m.money, 0),
     mistakes: r.mistakes

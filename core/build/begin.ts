@@ -1,9 +1,9 @@
 import type { Build, DayException } from './types'
 import { localIso } from './zone'
+import { DAY_MS, HOUR_MS } from '../physics/time'
 
-const DAY_MS = 86_400_000
 /** Begun so much later than its hour, a day begins tomorrow, ms. */
-const LATE_MS = 3_600_000
+const LATE_MS = HOUR_MS
 
 /** A local date, with or without its hour, so many days later. */
 const laterBy = (local: string, days: number): string =>

@@ -1,8 +1,7 @@
 import { tzOffset } from '@date-fns/tz/tzOffset'
 import { lastAnswers } from '../physics/solve/lastAnswers'
+import { HOUR_MS, MINUTE_MS } from '../physics/time'
 
-const MINUTE_MS = 60_000
-const HOUR_MS = 60 * MINUTE_MS
 /** No clock on earth is further from universal time, with an hour to spare: +14 and −12 h. */
 const AHEAD_MS = 15 * HOUR_MS
 const BEHIND_MS = 13 * HOUR_MS

@@ -1,5 +1,6 @@
 import { migrated } from '../build/file/migrations'
 import type { Build } from '../build/types'
+import { HOUR_MS, MINUTE_MS } from '../physics/time'
 
 /** An earlier state of a build, as a list of them knows it. */
 export interface VersionMark {
@@ -12,10 +13,8 @@ export interface VersionMark {
   bytes?: number
 }
 
-const MINUTE = 60_000
-const HOUR = 60 * MINUTE
 /** A state is put aside before an edit when the last one is older than this. */
-export const VERSION_EVERY_MS = 10 * MINUTE
+export const VERSION_EVERY_MS = 10 * MINUTE_MS
 /** Of unnamed states so many stay at most. */
 const MOST_UNNAMED = 60
 /** … and so many bytes of them: a build with kept runs is megabytes long. */
@@ -49,7 +48,7 @@ export function thinned(marks: readonly VersionMark[]): string[] {
 function mostCrowded(marks: readonly VersionMark[]): number {
   let [found, least] = [marks.length - 1, Infinity]
   for (let i = 1; i < marks.length - 1; i++) {
-    const room = (marks[i - 1].at - marks[i + 1].at) / (marks[0].at - marks[i].at + HOUR)
+    const room = (marks[i - 1].at - marks[i + 1].at) / (marks[0].at - marks[i].at + HOUR_MS)
     if (room < least) [found, least] = [i, room]
   }
   return found

@@ -1,7 +1,7 @@
 import type { FreeWindow, Weekday } from '../build/types'
 import type { Case, Contradiction, WorkRead } from './reading'
+import { MINUTE_MS, minutesBetween } from '../physics/time'
 
-const MINUTE_MS = 60_000
 const wrong = (place: string, says: string): Contradiction => ({ rule: 'hours', place, says })
 const placeOf = (w: WorkRead) => `days.work[${w.step}${w.parts > 1 ? `~${w.part}` : ''}]`
 
@@ -66,7 +66,7 @@ function withinHours(held: Case): Contradiction[] {
     const inside = (date: string, from: number, to: number) =>
       joined(free(date)).some(([a, b]) => a <= from && to <= b)
     const [from, to] = [read(w.startMs), read(w.endMs)]
-    const lasts = (w.endMs - w.startMs) / MINUTE_MS
+    const lasts = minutesBetween(w.startMs, w.endMs)
     // a day on which the clock is changed is not held to its clock
     const clocked =
       (Date.parse(`${to.date}T00:00Z`) - Date.parse(`${from.date}T00:00Z`)) / MINUTE_MS
@@ -108,7 +108,7 @@ function wholeSteps(held: Case): Contradiction[] {
   return held.plan.steps.steps.flatMap((step) => {
     if (held.touched.has(step.id)) return []
     const own = held.plan.days.work.filter((w) => w.step === step.id)
-    const minutes = own.reduce((sum, w) => sum + (w.endMs - w.startMs) / MINUTE_MS, 0)
+    const minutes = own.reduce((sum, w) => sum + minutesBetween(w.startMs, w.endMs), 0)
     return Math.abs(minutes - step.handsMin) <= 1
       ? []
       : [

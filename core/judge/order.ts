@@ -1,8 +1,8 @@
 import type { LayKind, Way } from '../craft/ways/types'
 import { ofStep, offModel, templateOf, worked, type Worked } from './scopes'
 import type { Case, Contradiction, LayRead, LinkRead, StepRead } from './reading'
+import { MINUTE_MS } from '../physics/time'
 
-const MINUTE_MS = 60_000
 /** Starts and ends are whole minutes: so much may be lost in rounding. */
 const ROUNDING_MIN = 1.5
 

@@ -1,7 +1,7 @@
 import { ofStep, templateOf, worked } from './scopes'
 import type { Case, Contradiction, StepRead } from './reading'
+import { minutesBetween } from '../physics/time'
 
-const MINUTE_MS = 60_000
 /** Thirty days. */
 const NEVER_MIN = 43_200
 const wrong = (place: string, says: string): Contradiction => ({ rule: 'waits', place, says })
@@ -48,7 +48,7 @@ function oneNumber({ plan, touched }: Case): Contradiction[] {
   if (plan.days.confidence !== 'likely') return []
   return plan.days.waits.flatMap((w) => {
     const step = plan.steps.steps.find((s) => s.id === w.step)
-    const told = (w.endMs - w.startMs) / MINUTE_MS
+    const told = minutesBetween(w.startMs, w.endMs)
     if (!step || touched.has(w.step) || Math.abs(told - step.waitMin) <= 1) return []
     return [
       wrong(`days.waits[${w.step}]`, `${Math.round(told)} min in Days, ${step.waitMin} at its step`)

@@ -1,3 +1,5 @@
+import { MINUTE_MS } from '../../core/physics/time'
+
 /** What can go wrong with a bench scale, to be tried out. */
 export type ScaleFault = 'none' | 'silent' | 'rubbish' | 'ounces'
 
@@ -105,7 +107,7 @@ export function standInScale(
           64
         )
       if (onPan > MOST_G) return 'OL'
-      const drift = (DRIFT_G_PER_MIN * (now() - born)) / 60_000
+      const drift = (DRIFT_G_PER_MIN * (now() - born)) / MINUTE_MS
       const still = now() - movedAt > 1000 * SETTLE_S && flow === 0
       const tremble = (random() - 0.5) * 2 * (still ? TREMBLE_G : 6 * TREMBLE_G)
       const grams = onPan - zero + tremble + Math.min(0.4, drift)

@@ -1,5 +1,6 @@
 import { entriesOf, type Log } from './entries'
 import { progressOf } from './progress'
+import { MINUTE_MS } from '../../physics/time'
 
 /** Foretold against real, for one step. */
 export interface AccountLine {
@@ -20,7 +21,7 @@ export function accountOf(log: Log): AccountLine[] {
     const entries = own.filter((e) => e.step === p.step)
     const after = looks
       .filter((l) => l.step === p.step && Date.parse(l.at) >= p.endMs)
-      .map((l) => ({ ready: l.ready, min: (Date.parse(l.at) - p.endMs) / 60_000 }))
+      .map((l) => ({ ready: l.ready, min: (Date.parse(l.at) - p.endMs) / MINUTE_MS }))
     const ready = after.filter((l) => l.ready).map((l) => l.min)
     const not = after.filter((l) => !l.ready).map((l) => l.min)
     return {
@@ -48,4 +49,4 @@ export const spent = (log: Log): number =>
  * @example workedMin({ at: '2026-11-24T19:00Z', endedAt: '2026-11-24T19:45Z' }) // 45
  */
 export const workedMin = ({ at, endedAt }: { at: string; endedAt: string }): number =>
-  (Date.parse(endedAt) - Date.parse(at)) / 60_000
+  (Date.parse(endedAt) - Date.parse(at)) / MINUTE_MS

@@ -1,4 +1,5 @@
 import { entriesOf, type Log, type LookEntry } from './entries'
+import { MINUTE_MS, minutesBetween } from '../../physics/time'
 
 /** How far a step has come. */
 export interface Progress {
@@ -9,8 +10,6 @@ export interface Progress {
   minutes: number
   endMs: number
 }
-
-const MINUTE_MS = 60_000
 
 /** What was done so far, by step. */
 export function progressOf(log: Log): Map<string, Progress> {
@@ -25,7 +24,7 @@ export function progressOf(log: Log): Map<string, Progress> {
       endMs: toMs
     }
     there.worked.push({ fromMs, toMs })
-    there.minutes += (toMs - fromMs) / MINUTE_MS
+    there.minutes += minutesBetween(fromMs, toMs)
     there.done ||= entry.done
     there.endMs = Math.max(there.endMs, toMs)
     all.set(entry.step, there)

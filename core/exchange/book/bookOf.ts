@@ -16,6 +16,7 @@ import { inSentence } from '../../words/units'
 import { shoppable } from '../csv'
 import type { Block, Stroke } from './blocks'
 import { layWords, waterPages, type Sources } from './waterPages'
+import { minutesBetween } from '../../physics/time'
 
 /** Photographs of the log as they are kept, by id. */
 export type Photographs = ReadonlyMap<string, Uint8Array>
@@ -212,7 +213,7 @@ function daysChapter({ build, plan, units }: Sources): Block[] {
             rows: sitting.work.flatMap((w) => {
               const step = byId.get(w.step)
               const part = w.parts > 1 ? ` (part ${w.part} of ${w.parts})` : ''
-              return step ? [rowOf(step, (w.endMs - w.startMs) / 60_000, part)] : []
+              return step ? [rowOf(step, minutesBetween(w.startMs, w.endMs), part)] : []
             })
           },
           ...sitting.work

@@ -4,6 +4,7 @@ import type { Busy, Calendar } from '../../build/types'
 import { localInstant } from '../../build/zone'
 import { boundTo, occurrencesOf, TOO_OFTEN } from './occurrences'
 import { instant, zoneOf, type Zones } from './zoneNames'
+import { DAY_MS } from '../../physics/time'
 
 /** What a calendar file says of when somebody is busy. */
 export interface BusyTimes {
@@ -25,7 +26,6 @@ const LONGEST = COMING_IN.calendar.bytes
 const MOST_REPEATS = 50_000
 /** Stretches kept at most: far more than the hours of a year. */
 const MOST_BUSY = 5000
-const DAY_MS = 86_400_000
 /**
  * Reads when somebody is busy out of a calendar file: recurring entries laid out, their exceptions
  * heeded, each in its own

@@ -1,6 +1,7 @@
 import type { Build, ToldEntry } from '../../build/types'
 import type { DaysPlan, PlannedWork } from '../../plan/7-days/plan'
 import type { Step } from '../../plan/6-steps/types'
+import { DAY_MS, minutesBetween } from '../../physics/time'
 
 const stamp = (ms: number) => new Date(ms).toISOString().replace(/[-:]|\.\d{3}/g, '')
 
@@ -34,7 +35,7 @@ function folded(line: string): string {
 }
 
 /** An entry that fell out of the plan is called off again for so long after it would have been. */
-const CALLED_OFF_FOR_MS = 60 * 86_400_000
+const CALLED_OFF_FOR_MS = 60 * DAY_MS
 /** So many entries are remembered at most, the latest. */
 const MOST_TOLD = 5000
 
@@ -83,7 +84,7 @@ export function stepsCalendar(
   const known = new Set<string>()
   const told: ToldEntry[] = []
   const events: string[] = []
-  const sequence = Math.max(0, Math.floor((nowMs - SEQUENCE_FROM_MS) / 60_000))
+  const sequence = Math.max(0, Math.floor(minutesBetween(SEQUENCE_FROM_MS, nowMs)))
   const event = (entry: ToldEntry, rest: string[]) =>
     events.push(
       'BEGIN:VEVENT',

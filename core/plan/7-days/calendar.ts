@@ -1,12 +1,11 @@
 import { instantOf, localInstant } from '../../build/zone'
 import type { Calendar, FreeWindow, Weekday } from '../../build/types'
+import { DAY_MS, MINUTE_MS } from '../../physics/time'
 
 /** A stretch of time, milliseconds since 1970 in UTC. */
 export type Span = [fromMs: number, toMs: number]
 
 const DAYS: readonly Weekday[] = ['sun', 'mon', 'tue', 'wed', 'thu', 'fri', 'sat']
-const MINUTE_MS = 60_000
-const DAY_MS = 1440 * MINUTE_MS
 
 /**
  * When the builder's hands are free: the week's hours with the exceptions in their place, in real

@@ -11,9 +11,8 @@ import { earliestStarts } from './solver/earliest'
 import type { NoSchedule } from './solver/infeasible'
 import type { ScheduleInput, Task } from './solver/network'
 import { arranged, stepNetwork, stepOf, taskId, type StepNetwork } from './stepNetwork'
+import { DAY_MS, MINUTE_MS } from '../../physics/time'
 
-const MINUTE_MS = 60_000
-const DAY_MS = 86_400_000
 /** Days laid out at first, and the most. */
 const FIRST_HORIZON = 60
 const LAST_HORIZON = 1920

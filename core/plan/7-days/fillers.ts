@@ -1,5 +1,6 @@
 import type { Filler } from '../../build/types'
 import type { Span } from './calendar'
+import { MINUTE_MS } from '../../physics/time'
 
 /** A job of the builder's own, in time that the build leaves free. */
 export interface PlannedFiller {
@@ -9,7 +10,6 @@ export interface PlannedFiller {
   endMs: number
 }
 
-const MINUTE_MS = 60_000
 /** A job that may be broken off is not taken up for less than this, min. Common practice, no source. */
 const WORTHWHILE_MIN = 20
 

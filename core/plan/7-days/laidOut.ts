@@ -14,8 +14,8 @@ import type {
 } from './plan'
 import type { Schedule } from './schedule'
 import { DONE, stepOf, taskId, type StepNetwork } from './stepNetwork'
+import { MINUTE_MS } from '../../physics/time'
 
-const MINUTE_MS = 60_000
 /** A wait shorter than this is not worth telling what to do in, min. */
 const WORTH_FILLING_MIN = 120
 

@@ -5,14 +5,13 @@ import { progressOf, seenWait, type Progress } from '../../build/log/progress'
 import type { Step, StepLink, StepsPlan } from '../6-steps/types'
 import { localInstant } from '../../build/zone'
 import type { Task, TaskLink } from './solver/network'
+import { MINUTE_MS } from '../../physics/time'
 
 /** A step that may be broken off is done in pieces no longer than this, min. */
 const PIECE_MIN = 120
 
 /** The task that ends when the last coat is what it was to become. */
 export const DONE = 'done'
-
-const MINUTE_MS = 60_000
 
 /**
  * The work that is left, as tasks: steps in pieces, what is done as earliest and latest starts of

@@ -3,6 +3,7 @@ import { ROOM_RANGE_C } from './limits'
 import type { Finding, Stages } from './types'
 import { dayAndClock } from '../../words/dates'
 import { about } from '../../words/durations'
+import { minutesBetween } from '../../physics/time'
 
 /** Rooms that resin is not told for. */
 export function roomFindings(build: Build, stages: Stages): Finding[] {
@@ -72,7 +73,7 @@ function keptFindings(build: Build, stages: Stages): Finding[] {
       severity: 'warn',
       id: 'deadline',
       title: `Not finished by ${dayAndClock(days.deadlineMs, days.zone)}`,
-      number: `${about((days.finishMs - days.deadlineMs) / 60_000)} too late`,
+      number: `${about(minutesBetween(days.deadlineMs, days.finishMs))} too late`,
       reason: never
         ? `No order of this work can meet it: ${dayAndClock(days.lowerBoundMs!, days.zone)} is the soonest.`
         : 'No plan was found that meets it, and none is proven impossible.',

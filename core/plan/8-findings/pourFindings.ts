@@ -14,6 +14,7 @@ import { CRUST_MM, DAMP_RH_PCT, HIDDEN_BED_PCT } from './limits'
 import type { Finding, Make, Stages } from './types'
 import { counted, degrees, mm } from '../../words/sentences'
 import { about } from '../../words/durations'
+import { MINUTE_MS } from '../../physics/time'
 
 /** Everything around a body of water: heat, dam, light, colour, damp. */
 export function pourFindings(
@@ -503,7 +504,7 @@ function windowFindings(pool: Pool, stages: Stages, make: Make): Finding[] {
       start === undefined
     )
       return []
-    const gap = (start - end) / 60_000
+    const gap = (start - end) / MINUTE_MS
     return gap > link.maxMin ? [{ gap, max: link.maxMin }] : []
   })
   if (late.length === 0) return []

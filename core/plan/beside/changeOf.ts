@@ -1,6 +1,7 @@
 import { costToBuy } from '../4-amounts/shopping'
 import type { PlannedLay } from '../6-steps/types'
 import type { Plan } from '../derivePlan'
+import { minutesBetween } from '../../physics/time'
 
 /** What a change of the build comes to: the plan then, beside the plan now. */
 export interface Change {
@@ -35,7 +36,7 @@ export function changeOf(now: Plan, then: Plan): Change | null {
   const same = was !== null && is !== null && Math.abs(is - was) < NO_WARMER_C
   return {
     finishMs: then.days.finishMs,
-    laterMin: Math.round((then.days.finishMs - now.days.finishMs) / 60_000),
+    laterMin: Math.round(minutesBetween(now.days.finishMs, then.days.finishMs)),
     costMore: costToBuy(then.amounts.shopping) - costToBuy(now.amounts.shopping),
     hottestC: is === null || same ? null : { now: was, then: is },
     warned: loud(then)

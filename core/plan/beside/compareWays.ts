@@ -9,6 +9,7 @@ import { wayOf, waysFor } from '../../craft/ways/catalog'
 import type { Way } from '../../craft/ways/types'
 import { finished, planner } from '../derivePlan'
 import type { Tell } from './tell'
+import { DAY_MS, MINUTE_MS } from '../../physics/time'
 
 /** One way of making a water, or white water, or spray, for this very build. */
 export interface WayCompared {
@@ -37,7 +38,7 @@ export interface WayCompared {
 }
 
 /** Pieces of work less than this apart are one sitting, ms. */
-const SITTING_MS = 30 * 60_000
+const SITTING_MS = 30 * MINUTE_MS
 
 /**
  * Everything else the same, one thing made in each way in turn.
@@ -90,9 +91,7 @@ export function compareWays(
       note: way?.note ?? '',
       finishMs: plan.days.finishMs,
       ownDays:
-        work.length > 0
-          ? (Math.max(...work.map((w) => w.endMs)) - work[0].startMs) / 86_400_000
-          : null,
+        work.length > 0 ? (Math.max(...work.map((w) => w.endMs)) - work[0].startMs) / DAY_MS : null,
       sittings: plan.days.sittings,
       ownSittings: work.filter((w, i) => i === 0 || w.startMs - work[i - 1].endMs > SITTING_MS)
         .length,

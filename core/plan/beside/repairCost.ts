@@ -8,6 +8,7 @@ import { JUDGES } from './judges'
 import { measuredOf, TROUBLES } from '../../craft/troubles/troubles'
 import type { Verdict } from './judging'
 import { finished, planner } from '../derivePlan'
+import { DAY_MS } from '../../physics/time'
 
 /** What a trouble means for this build, and what putting it right costs. */
 export interface RepairCost {
@@ -60,7 +61,7 @@ export function repairCost(
     days:
       before.days.finishMs === null || after.days.finishMs === null
         ? null
-        : (after.days.finishMs - before.days.finishMs) / 86_400_000,
+        : (after.days.finishMs - before.days.finishMs) / DAY_MS,
     sittings: after.days.sittings - before.days.sittings,
     handsMin: after.days.handsMin - before.days.handsMin,
     money: costToBuy(after.amounts.shopping) - costToBuy(before.amounts.shopping),

@@ -14,6 +14,7 @@ import {
   variantsOf,
   type Variant
 } from './variants'
+import { minutesBetween } from '../../physics/time'
 
 /** What a change would come to, beside today's plan. */
 export interface WhatIf {
@@ -145,7 +146,7 @@ function goTogether(group: readonly WhatIf[]): boolean {
 export const laterMin = (line: WhatIf, today: WhatIf | undefined): number | null =>
   line.finishMs === null || !today || today.finishMs === null
     ? null
-    : Math.round((line.finishMs - today.finishMs) / 60_000)
+    : Math.round(minutesBetween(today.finishMs, line.finishMs))
 
 const short = (w: WhatIf) =>
   /(way|gel):/.test(w.id) ? `${w.title} (${w.what})` : w.title.toLowerCase()

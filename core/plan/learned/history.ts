@@ -2,6 +2,7 @@ import type { Build } from '../../build/types'
 import { entriesOf, type Learns, type LessonEntry } from '../../build/log/entries'
 import { progressOf } from '../../build/log/progress'
 import { fitOutcomes, type Fitted, type Seen } from './fit'
+import { MINUTE_MS } from '../../physics/time'
 
 /** How one wait turned out. */
 export interface Outcome extends Learns, Seen {
@@ -30,7 +31,6 @@ export const NO_HISTORY: History = { outcomes: [], lessons: [], forgotten: {} }
 /** What was forgotten on purpose: outcomes of a product up to a moment, by `product/what`. */
 export type Forgotten = Record<string, string>
 
-const MINUTE_MS = 60_000
 /** Nobody sees the minute at which a thing turns ready: a look says no more than this share of the wait. */
 const LOOK_SHARE = 0.03
 
