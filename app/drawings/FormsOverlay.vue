@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { radians } from '../../core/physics/shape/angles'
 import { computed, ref } from 'vue'
 import type { Build } from '../../core/build/types'
 import type { FormsPlan } from '../../core/plan/2-forms/formsStage'
@@ -100,7 +101,7 @@ const handles = computed<{ what: Handle; at: Point2; name: string }[]>(() => {
   }
   if (w.kind === 'fall' && w.outlet) {
     const { x, y, headingDeg } = w.outlet
-    const h = (headingDeg * Math.PI) / 180
+    const h = radians(headingDeg)
     const away = 40 / props.scale
     return [
       { what: { kind: 'outlet', water: w.id }, at: [x, y], name: `Where ${w.name} leaves` },
@@ -123,7 +124,7 @@ const handles = computed<{ what: Handle; at: Point2; name: string }[]>(() => {
   }
   if (w.kind === 'sea') {
     const at = middle(w.id)
-    const h = (w.headingDeg * Math.PI) / 180
+    const h = radians(w.headingDeg)
     const turns = {
       what: { kind: 'heading' as const, water: w.id, from: at },
       at: [
@@ -148,7 +149,7 @@ const handles = computed<{ what: Handle; at: Point2; name: string }[]>(() => {
     ]
   }
   if (w.kind === 'splash') {
-    const h = (w.headingDeg * Math.PI) / 180
+    const h = radians(w.headingDeg)
     return [
       { what: { kind: 'splash', water: w.id }, at: [w.x, w.y], name: `Source of ${w.name}` },
       {
@@ -258,8 +259,8 @@ const rockShape = (at: Point2, w: number): string =>
   )
 /** The vee or the two lines of an eddy behind a rock. */
 const wake = (r: FormsPlan['reaches'][number]['rocks'][number]): string => {
-  const h = (r.headingDeg * Math.PI) / 180
-  const spread = r.veeDeg === null ? 0.12 : Math.tan((r.veeDeg * Math.PI) / 180)
+  const h = radians(r.headingDeg)
+  const spread = r.veeDeg === null ? 0.12 : Math.tan(radians(r.veeDeg))
   return [1, -1]
     .map((side) =>
       lineThrough(
@@ -308,7 +309,7 @@ const jumpLine = (form: FormsPlan['reaches'][number], s: number): string => {
 const strokes = computed(() =>
   props.forms.strokes
     .map((s) => {
-      const h = (s.headingDeg * Math.PI) / 180
+      const h = radians(s.headingDeg)
       const [x, y] = px(s.at)
       const [dx, dy] = [Math.cos(h) * 7, -Math.sin(h) * 7]
       return `M${(x - dx).toFixed(1)} ${(y - dy).toFixed(1)}l${(2 * dx).toFixed(1)} ${(2 * dy).toFixed(1)}m${(-dx * 0.5 - dy * 0.35).toFixed(1)} ${(-dy * 0.5 + dx * 0.35).toFixed(1)}l${(dx * 0.5 + dy * 0.35).toFixed(1)} ${(dy * 0.5 - dx * 0.35).toFixed(1)}`

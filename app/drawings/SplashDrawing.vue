@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { radians } from '../../core/physics/shape/angles'
 import { counted } from '../../core/words/sentences'
 import { computed } from 'vue'
 import type { SplashForm } from '../../core/plan/2-forms/splashForm'
@@ -54,7 +55,7 @@ const fingers = computed(() => {
   const count = Math.min(17, Math.max(3, props.form.fingers))
   const up = props.form.throwMm
   return Array.from({ length: count }, (_, i) => {
-    const a = ((props.loDeg + ((props.hiDeg - props.loDeg) * (i + 0.5)) / count) * Math.PI) / 180
+    const a = radians(props.loDeg + ((props.hiDeg - props.loDeg) * (i + 0.5)) / count)
     const reach = 2 * up * Math.sin(2 * a) * (i % 2 ? 0.52 : 0.7)
     const whole = 2 * up * Math.sin(2 * a)
     const at = (t: number): [number, number] => {

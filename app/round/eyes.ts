@@ -5,6 +5,7 @@ import { insideRing } from '../../core/physics/shape/polygon'
 import { scaleRatio } from '../../core/physics/shape/scale'
 import type { Plan } from '../../core/plan/derivePlan'
 import type { EyeSetting } from './scene'
+import { radians } from '../../core/physics/shape/angles'
 
 /** Who looks: an eye that goes round the model, a visitor of the room, or a figure on the model. */
 export type Eyes = 'orbit' | 'visitor' | 'figure'
@@ -49,7 +50,7 @@ export function useEyes(build: Ref<Build>, plan: Ref<Plan | null>) {
   function walk(key: string): void {
     const { x, y, headingDeg, tiltDeg } = stand.value
     const step = eyes.value === 'figure' ? Math.max(2, figureMm.value) : VISITOR_STEP_MM
-    const a = (headingDeg * Math.PI) / 180
+    const a = radians(headingDeg)
     const turn = { ArrowLeft: TURN_DEG, ArrowRight: -TURN_DEG }[key]
     const by = key === 'ArrowUp' ? step : -step
     stand.value = turn

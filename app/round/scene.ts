@@ -37,6 +37,7 @@ import {
   tableTexture,
   waterMaterial
 } from './materials'
+import { degrees, radians } from '../../core/physics/shape/angles'
 
 /** Where the light comes from. */
 export interface LightSetting {
@@ -70,7 +71,7 @@ export function viewOf({ eyeMm, ahead, down, fovDeg }: Camera, higher: number): 
     eye: eyeMm,
     target: [eyeMm[0] + ahead[0], eyeMm[1] + ahead[1], eyeMm[2] + ahead[2]],
     up: [-down[0], -down[1], -down[2]],
-    fovDeg: (2 * Math.atan(half * higher) * 180) / Math.PI
+    fovDeg: degrees(2 * Math.atan(half * higher))
   }
 }
 
@@ -361,7 +362,7 @@ export function roundPicture(
 
   function light(next: LightSetting): void {
     setting = next
-    const [a, h] = [(next.fromDeg * Math.PI) / 180, (next.highDeg * Math.PI) / 180]
+    const [a, h] = [radians(next.fromDeg), radians(next.highDeg)]
     shared.toSun.value.set(Math.cos(a) * Math.cos(h), Math.sin(a) * Math.cos(h), Math.sin(h))
     const isLamp = next.kind === 'lamp'
     shared.sun.value.set(isLamp ? 0xffe2b8 : 0xfff7ec).multiplyScalar(isLamp ? 0.75 : 0.85)
@@ -417,7 +418,7 @@ export function roundPicture(
     walking = true
     controls.enabled = false
     const [x, y, z] = next.at
-    const [a, t] = [(next.headingDeg * Math.PI) / 180, (next.tiltDeg * Math.PI) / 180]
+    const [a, t] = [radians(next.headingDeg), radians(next.tiltDeg)]
     camera.fov = 52
     camera.position.set(x, z, -y)
     camera.lookAt(x + Math.cos(a) * Math.cos(t), z + Math.sin(t), -y - Math.sin(a) * Math.cos(t))
@@ -427,11 +428,8 @@ export function roundPicture(
   function turn(acrossDeg: number, upDeg: number, nearer: number): void {
     const from = camera.position.clone().sub(controls.target)
     const r = from.length() / nearer
-    const across = Math.atan2(from.x, from.z) + (acrossDeg * Math.PI) / 180
-    const up = Math.min(
-      1.54,
-      Math.max(-0.05, Math.asin(from.y / from.length()) + (upDeg * Math.PI) / 180)
-    )
+    const across = Math.atan2(from.x, from.z) + radians(acrossDeg)
+    const up = Math.min(1.54, Math.max(-0.05, Math.asin(from.y / from.length()) + radians(upDeg)))
     camera.position
       .set(
         r * Math.cos(up) * Math.sin(across),

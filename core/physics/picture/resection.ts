@@ -1,4 +1,5 @@
 import { EigenvalueDecomposition, Matrix, solve, SingularValueDecomposition } from 'ml-matrix'
+import { degrees } from '../shape/angles'
 
 /** A place, mm: x to the right, y away, z up. */
 export type Point3 = readonly [x: number, y: number, z: number]
@@ -95,11 +96,11 @@ export function resection({
   }
   if (!best) throw new RangeError('points: no camera sees them so')
   const { rows, at, focalPx } = best.pose
-  const fovDeg = (2 * Math.atan(heightPx / 2 / focalPx) * 180) / Math.PI
+  const fovDeg = degrees(2 * Math.atan(heightPx / 2 / focalPx))
   if (!(fovDeg > FOV_DEG[0] && fovDeg < FOV_DEG[1]))
     throw new RangeError('points: no lens sees them so; look at their places again')
   if (planar) {
-    const tilt = (Math.acos(Math.min(1, Math.abs(rows[2][2]))) * 180) / Math.PI
+    const tilt = degrees(Math.acos(Math.min(1, Math.abs(rows[2][2]))))
     if (tilt < LEAST_TILT_DEG)
       throw new RangeError(
         'points: the plane is seen square on, which does not say from how far; take a point off the plane, or a picture aslant'
@@ -113,7 +114,7 @@ export function resection({
   return {
     eyeMm: frame.placeBack(eye),
     fovDeg,
-    fovAcrossDeg: (2 * Math.atan(widthPx / 2 / focalPx) * 180) / Math.PI,
+    fovAcrossDeg: degrees(2 * Math.atan(widthPx / 2 / focalPx)),
     reprojectionPx: best.error,
     right: world[0],
     down: world[1],

@@ -1,3 +1,5 @@
+import { degrees, radians } from './angles'
+
 /** A base out of level: how far, the wedge it pours and the shim that mends it. */
 export interface OutOfLevel {
   tiltDeg: number
@@ -9,7 +11,7 @@ export interface OutOfLevel {
 
 /** From the tilt that a digital level reads. @example outOfLevelByTilt(400, 0.5).wedgeMm // 3.491 */
 export function outOfLevelByTilt(spanMm: number, tiltDeg: number): OutOfLevel {
-  const wedgeMm = spanMm * Math.tan((Math.abs(tiltDeg) * Math.PI) / 180)
+  const wedgeMm = spanMm * Math.tan(radians(Math.abs(tiltDeg)))
   return { tiltDeg: Math.abs(tiltDeg), wedgeMm, shimMm: wedgeMm }
 }
 
@@ -19,5 +21,5 @@ export function outOfLevelByTilt(spanMm: number, tiltDeg: number): OutOfLevel {
  */
 export function outOfLevelByDifference(spanMm: number, differenceMm: number): OutOfLevel {
   const wedgeMm = Math.abs(differenceMm)
-  return { tiltDeg: (Math.atan2(wedgeMm, spanMm) * 180) / Math.PI, wedgeMm, shimMm: wedgeMm }
+  return { tiltDeg: degrees(Math.atan2(wedgeMm, spanMm)), wedgeMm, shimMm: wedgeMm }
 }

@@ -1,5 +1,6 @@
 import { MaxRectsPacker } from 'maxrects-packer/dist/maxrects-packer.mjs'
 import { signedArea, type Point2 } from './polygon'
+import { degrees, radians } from './angles'
 
 /** Where a part is cut: turned by so many degrees about its own origin, then moved. */
 export interface Placed {
@@ -106,7 +107,7 @@ export const laidOut = (ring: readonly Point2[], { x, y, deg }: Placed): Point2[
 const turned = ([x, y]: Point2, deg: number): Point2 => {
   if (deg === 0) return [x, y]
   if (deg === 90) return [-y, x]
-  const a = (deg * Math.PI) / 180
+  const a = radians(deg)
   return [x * Math.cos(a) - y * Math.sin(a), x * Math.sin(a) + y * Math.cos(a)]
 }
 
@@ -122,7 +123,7 @@ function turns(ring: readonly Point2[]): number[] {
   const hull = hullOf(ring)
   const edges = hull.map((p, i) => {
     const q = hull[(i + 1) % hull.length]
-    return (-Math.atan2(q[1] - p[1], q[0] - p[0]) * 180) / Math.PI
+    return degrees(-Math.atan2(q[1] - p[1], q[0] - p[0]))
   })
   return [0, 90, ...edges, ...edges.map((deg) => deg + 90)]
 }

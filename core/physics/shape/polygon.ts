@@ -1,3 +1,5 @@
+import { degrees, radians } from './angles'
+
 /** A point on the plan: x right, y away from the viewer, mm. */
 export type Point2 = readonly [x: number, y: number]
 
@@ -169,7 +171,7 @@ export function evenly(line: readonly Point2[], pieces: number): Point2[] {
  * @example headingTo([0, 0], [0, 5]) // 90
  */
 export const headingTo = (from: Point2, to: Point2): number =>
-  Math.round((Math.atan2(to[1] - from[1], to[0] - from[0]) * 180) / Math.PI)
+  Math.round(degrees(Math.atan2(to[1] - from[1], to[0] - from[0])))
 /** Distance between two places, mm. */
 export const awayFrom = (a: Point2, b: Point2): number => Math.hypot(b[0] - a[0], b[1] - a[1])
 
@@ -178,7 +180,4 @@ export const lineLength = (line: readonly Point2[]): number =>
   line.slice(1).reduce((sum, p, i) => sum + awayFrom(line[i], p), 0)
 
 /** The way of a heading on the plan. @example headed(90)[1] // 1 */
-export const headed = (deg: number): Point2 => [
-  Math.cos((deg * Math.PI) / 180),
-  Math.sin((deg * Math.PI) / 180)
-]
+export const headed = (deg: number): Point2 => [Math.cos(radians(deg)), Math.sin(radians(deg))]

@@ -1,5 +1,6 @@
 import { outOfLevelByTilt } from './level'
 import type { Surface } from './surface'
+import { radians } from './angles'
 
 /** How far a base stands out of level along x and along y, degrees. */
 export interface OutOfLevelAngles {
@@ -7,7 +8,7 @@ export interface OutOfLevelAngles {
   yDeg: number
 }
 
-const tangent = (deg: number) => Math.tan((deg * Math.PI) / 180)
+const tangent = (deg: number) => Math.tan(radians(deg))
 
 /**
  * Whether a base is level enough that nothing shows, degrees: a spirit level's bubble shows no

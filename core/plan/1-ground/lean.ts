@@ -2,6 +2,7 @@ import type { OutlineCorner } from '../../build/types'
 import { signedArea, type Point2 } from '../../physics/shape/polygon'
 import { drawnOutline } from './outline'
 import type { Surface } from '../../physics/shape/surface'
+import { radians } from '../../physics/shape/angles'
 
 /**
  * A stretch of wall that leans: length on the plan, height of its foot at either end, mm, and the
@@ -41,7 +42,7 @@ export function leanOf(outline: readonly OutlineCorner[], surface: Surface): Lea
   const drawn = drawnOutline(outline, 0)
   const ring = drawn.corners.map((c): Point2 => [c.x, c.y])
   const tangents = drawn.from.map((i) =>
-    Math.tan((Math.max(-MOST_DEG, Math.min(MOST_DEG, outline[i].leanDeg ?? 0)) * Math.PI) / 180)
+    Math.tan(radians(Math.max(-MOST_DEG, Math.min(MOST_DEG, outline[i].leanDeg ?? 0))))
   )
   const foot = (x: number, y: number): number => {
     let best = 0

@@ -5,6 +5,7 @@ import { breakDepth, surfNumber, type BreakerKind } from '../../physics/water/wa
 import { mm } from '../../words/sentences'
 import type { BedMap } from './bedMap'
 import { isWithin, TO_SPARE, type WishWay } from './wishedSea'
+import { headed } from '../../physics/shape/polygon'
 
 /** A bed flatter than this has no shore: the waves pass over it. Common practice, no source. */
 const FLATTEST = 0.005
@@ -25,7 +26,7 @@ export function beachOf(
   cellM: number,
   painted: number
 ): number | null {
-  const [kx, ky] = [Math.cos((headingDeg * Math.PI) / 180), Math.sin((headingDeg * Math.PI) / 180)]
+  const [kx, ky] = headed(headingDeg)
   const samples: number[] = []
   for (let row = 2; row + 2 < grid.rows; row += 2) {
     for (let col = 2; col + 2 < grid.cols; col += 2) {

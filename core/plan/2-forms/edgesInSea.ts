@@ -11,6 +11,7 @@ import { ringOf } from '../1-ground/outline'
 import type { BedMap } from './bedMap'
 import { CLIFF, met, MOST_WHITE } from './edges'
 import type { SeaForm } from './seaForm'
+import { radians } from '../../physics/shape/angles'
 
 /** An edge of a pool this near to the edge of the base is only where the model is cut, mm. */
 const CUT_MM = 1.5
@@ -36,7 +37,7 @@ export function whiteAtEdges(
   const struck = [...solidsIn(bed, number), ...wallsOf(build, pool, bed)]
   if (struck.length === 0) return null
   const { grid, depthMm } = bed
-  const heading = (sea.headingDeg * Math.PI) / 180
+  const heading = radians(sea.headingDeg)
   const [kx, ky] = [Math.cos(heading), Math.sin(heading)]
   const share = new Float64Array(depthMm.length)
   const wet = (cell: number) => bed.pool[cell] === number && depthMm[cell] > 0

@@ -7,6 +7,7 @@ import { moodDischarge } from '../../physics/water/hydraulics/drop'
 import { pipeMood } from '../../physics/water/hydraulics/pipe'
 import { headed, type Point2 } from '../../physics/shape/polygon'
 import { realM } from '../../physics/shape/units'
+import { radians } from '../../physics/shape/angles'
 
 /** The one flow that runs down the chain, full size. */
 export interface ChainFlow {
@@ -118,7 +119,7 @@ function edgeOf(
   { x, y, headingDeg }: NonNullable<FallShape['outlet']>,
   widthMm: number
 ): [Point2, Point2] {
-  const h = (headingDeg * Math.PI) / 180
+  const h = radians(headingDeg)
   const [dx, dy] = [(-Math.sin(h) * widthMm) / 2, (Math.cos(h) * widthMm) / 2]
   return [
     [x + dx, y + dy],

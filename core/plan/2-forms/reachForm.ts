@@ -20,6 +20,7 @@ import { pillow, standingWave, veeAngle } from '../../physics/water/hydraulics/r
 import { waterProfile } from '../../physics/water/hydraulics/waterProfile'
 import { bedAt, type BedMap } from './bedMap'
 import { modelMm, realM, round1 } from '../../physics/shape/units'
+import { degrees } from '../../physics/shape/angles'
 
 /** Manning's n of beds in nature, s/m^⅓. @source Chow (1959), table 5-6: about these; from memory */
 export const MANNING: Readonly<Record<BedKind, number>> = {
@@ -332,7 +333,7 @@ export const headingAt = (stations: readonly Station[], i: number): number => {
     stations[Math.max(0, i - 1)].at,
     stations[Math.min(stations.length - 1, i + 1)].at
   ]
-  return (Math.atan2(b[1] - a[1], b[0] - a[0]) * 180) / Math.PI
+  return degrees(Math.atan2(b[1] - a[1], b[0] - a[0]))
 }
 
 function rockIn(rock: Boulder, stations: readonly Station[], scale: number): RockInStream {

@@ -2,7 +2,7 @@ import type { Read } from '../reads'
 import type { PoolShape, WaterShape } from '../../build/shapes'
 import { wavesOf } from '../../build/crests'
 import { cellAt } from '../../physics/shape/grid'
-import { insideRing, middleOf, type Point2 } from '../../physics/shape/polygon'
+import { headed, insideRing, middleOf, type Point2 } from '../../physics/shape/polygon'
 import { halvedTo } from '../../physics/solve/halving'
 import { lipDischarge } from '../../physics/water/hydraulics/nappe'
 import { bedAt, type BedMap } from './bedMap'
@@ -134,7 +134,7 @@ function edgeBetween(inside: Point2, outside: Point2, ring: readonly Point2[]): 
 
 /** The line through the middle of a ring along a heading, from side to side. */
 function acrossAlong(ring: readonly Point2[], headingDeg: number): readonly [Point2, Point2] {
-  const [kx, ky] = [Math.cos((headingDeg * Math.PI) / 180), Math.sin((headingDeg * Math.PI) / 180)]
+  const [kx, ky] = headed(headingDeg)
   const [x0, x1, y0, y1] = [
     Math.min(...ring.map((p) => p[0])),
     Math.max(...ring.map((p) => p[0])),

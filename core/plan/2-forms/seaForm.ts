@@ -6,7 +6,7 @@ import { poolsOf } from '../../build/types'
 import type { Fault } from '../../physics/fault'
 import { cellAt } from '../../physics/shape/grid'
 import { isolines } from '../../physics/shape/isolines'
-import { lineLength, evenly, type Point2 } from '../../physics/shape/polygon'
+import { headed, lineLength, evenly, type Point2 } from '../../physics/shape/polygon'
 import type { GroundPlan } from '../1-ground/groundStage'
 import {
   breakDepth,
@@ -29,6 +29,7 @@ import type { BedMap } from './bedMap'
 import { modelMm, realM } from '../../physics/shape/units'
 import { swash } from './swash'
 import { wished, type WishedSea } from './wishedSea'
+import { degrees, radians } from '../../physics/shape/angles'
 
 /**
  * A section of the built crest: along it from its left end as the waves run, and how high it stands
@@ -385,12 +386,10 @@ function builtCrest(
     Math.min(MADE_HEIGHTS * heightMm, 2 * room.behindMm)
   )
   const [a, b] = [line[0], line.at(-1)!]
-  const square = (Math.atan2(b[1] - a[1], b[0] - a[0]) * 180) / Math.PI + 90
+  const square = degrees(Math.atan2(b[1] - a[1], b[0] - a[0])) + 90
   // of the two ways square to the crest, the one the waves travel
-  const headingDeg =
-    Math.cos(((square - sea.headingDeg) * Math.PI) / 180) >= 0 ? square : square - 180
-  const laid =
-    Math.cos(((square - sea.headingDeg) * Math.PI) / 180) >= 0 ? line : [...line].reverse()
+  const headingDeg = Math.cos(radians(square - sea.headingDeg)) >= 0 ? square : square - 180
+  const laid = Math.cos(radians(square - sea.headingDeg)) >= 0 ? line : [...line].reverse()
   return {
     line: laid,
     stage,
@@ -426,7 +425,7 @@ function roomAround(
   [x, y]: Point2,
   headingDeg: number
 ): { behindMm: number; aheadMm: number } {
-  const [kx, ky] = [Math.cos((headingDeg * Math.PI) / 180), Math.sin((headingDeg * Math.PI) / 180)]
+  const [kx, ky] = headed(headingDeg)
   const step = bed.grid.cellMm
   const far = (way: 1 | -1, ends: (cell: number) => boolean) => {
     let mm = 0

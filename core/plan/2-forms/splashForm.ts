@@ -14,6 +14,7 @@ import { nearestStation } from './reachForm'
 import type { SeaForm } from './seaForm'
 import { GRAVITY } from '../../physics/gravity'
 import { modelMm, realM } from '../../physics/shape/units'
+import { radians } from '../../physics/shape/angles'
 
 export interface SplashForm {
   id: string
@@ -104,7 +105,7 @@ export function splashForm(
       scale
   )
   const rim = splash.widthMm + shape.heightMm * 0.6
-  const h = (splash.headingDeg * Math.PI) / 180
+  const h = radians(splash.headingDeg)
   const [ux, uy] = [Math.cos(h), Math.sin(h)]
   const xs = shape.envelope.map((p) => p[0])
   const [near, far] = [Math.min(0, ...xs), Math.max(...xs)]
@@ -149,7 +150,7 @@ function crownIn(
 ): Crown | null {
   if (!splash.crown) return null
   const { stance, panels } = splash.crown
-  const a = (steepestOf(angles) * Math.PI) / 180
+  const a = radians(steepestOf(angles))
   const up = modelMm(speedMS ** 2 / (2 * GRAVITY), scale)
   const heightMm = up * Math.sin(a) ** 2
   if (!(heightMm > 0)) return null
@@ -202,7 +203,7 @@ function speedWished(
   angles: readonly [number, number]
 ): { speedMS: number; from: string } | null {
   if (!splash.heightMm) return null
-  const rise = Math.sin((steepestOf(angles) * Math.PI) / 180)
+  const rise = Math.sin(radians(steepestOf(angles)))
   const wanted = splashFor({ scale, heightMm: splash.heightMm }).speedMS / Math.max(1e-6, rise)
   const speedMS = Math.min(wanted, FASTEST_MS)
   return { speedMS, from: `the height wished, ${speedInWords(speedMS)}` }

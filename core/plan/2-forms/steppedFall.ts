@@ -5,6 +5,7 @@ import { stepFlow, type StepFlow } from '../../physics/water/hydraulics/drop'
 import { breakUp } from '../../physics/water/hydraulics/nappe'
 import { fallCurve, TUCK_MM, type FallCurve } from './fallCurve'
 import { modelMm, realM } from '../../physics/shape/units'
+import { degrees } from '../../physics/shape/angles'
 
 /** Friction of white water over steps, Darcy f. @source Chanson 1994 gives about 0.2; from memory */
 const STEP_FRICTION = 0.2
@@ -122,7 +123,7 @@ function overEdges(
     { lower: along, middle: off(thick / 2), upper: off(thick) },
     {
       landMm: end[0],
-      landAngleDeg: (slope * 180) / Math.PI,
+      landAngleDeg: degrees(slope),
       landSpeedMS: q / depthM,
       footThicknessMm: thick
     },

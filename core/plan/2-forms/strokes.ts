@@ -7,6 +7,7 @@ import type { BedMap } from './bedMap'
 import { headingAt, type ReachCells, type ReachForm } from './reachForm'
 import type { SeaForm } from './seaForm'
 import { modelMm, realM } from '../../physics/shape/units'
+import { degrees, radians } from '../../physics/shape/angles'
 
 /** One stroke of the brush on the plan: where, and which way the water moves there. */
 export interface Stroke {
@@ -147,7 +148,7 @@ export function strokesOver(
 
 /** The stream's way at a station, pushed aside by the rocks before it as by a cylinder in a free stream. */
 function roundRocks(form: ReachForm, station: number, at: Point2): number {
-  const heading = (headingAt(form.stations, station) * Math.PI) / 180
+  const heading = radians(headingAt(form.stations, station))
   let [u, v] = [1, 0]
   for (const rock of form.rocks) {
     const [dx, dy] = [at[0] - rock.at[0], at[1] - rock.at[1]]
@@ -161,14 +162,14 @@ function roundRocks(form: ReachForm, station: number, at: Point2): number {
     u += (-a2 * (s * s - w * w)) / (r2 * r2)
     v += (-2 * a2 * s * w) / (r2 * r2)
   }
-  return ((heading + Math.atan2(v, u)) * 180) / Math.PI
+  return degrees(heading + Math.atan2(v, u))
 }
 
 function gradientDeg(values: Float64Array, cols: number, cell: number): number | null {
   const dx = values[cell + 1] - values[cell - 1]
   const dy = values[cell + cols] - values[cell - cols]
   return Number.isFinite(dx) && Number.isFinite(dy) && (dx !== 0 || dy !== 0)
-    ? (Math.atan2(dy, dx) * 180) / Math.PI
+    ? degrees(Math.atan2(dy, dx))
     : null
 }
 
@@ -179,5 +180,5 @@ function funnel([from, to]: readonly [Point2, Point2], [x, y]: Point2): number {
     return [(sign * (x - p[0])) / r2, (sign * (y - p[1])) / r2]
   }
   const [a, b] = [pull(from, 1), pull(to, -1)]
-  return (Math.atan2(a[1] + b[1], a[0] + b[0]) * 180) / Math.PI
+  return degrees(Math.atan2(a[1] + b[1], a[0] + b[0]))
 }

@@ -13,6 +13,7 @@ import type { SeaForm } from './seaForm'
 import type { SplashForm } from './splashForm'
 import { modelMm } from '../../physics/shape/units'
 import type { WhiteSource } from './whiteMap'
+import { radians } from '../../physics/shape/angles'
 
 /** How white a jump is, by kind. Common practice, no source. */
 const JUMP_WHITE = {
@@ -134,9 +135,9 @@ export function reachWhite(
     }
   })
   for (const rock of form.rocks) {
-    const h = (rock.headingDeg * Math.PI) / 180
+    const h = radians(rock.headingDeg)
     const [ux, uy] = [Math.cos(h), Math.sin(h)]
-    const spread = rock.veeDeg === null ? 0.25 : Math.tan((rock.veeDeg * Math.PI) / 180)
+    const spread = rock.veeDeg === null ? 0.25 : Math.tan(radians(rock.veeDeg))
     const reachMm = rock.widthMm * 4
     sources.push({
       water: form.id,

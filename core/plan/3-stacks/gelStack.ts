@@ -18,6 +18,7 @@ import { windowsOf, type GelWindow } from '../../physics/stuff/gel/touches'
 import { onShelf, type Shelf } from '../../craft/materials/shelf'
 import type { Gel } from '../../craft/materials/types'
 import type { Recipe, Way } from '../../craft/ways/types'
+import { degrees } from '../../physics/shape/angles'
 
 /** How the gel of one water is laid: coats, waits, and the minutes in each. */
 export interface Laying {
@@ -118,7 +119,7 @@ function heightOf(
               ),
         0
       )
-      return runMm > 0 ? { finalMm: runMm, slopeDeg: (steepest * 180) / Math.PI } : null
+      return runMm > 0 ? { finalMm: runMm, slopeDeg: degrees(steepest) } : null
     }
     case 'ripple':
       return { finalMm: RIPPLE_MM, slopeDeg: 0 }

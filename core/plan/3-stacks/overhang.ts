@@ -9,6 +9,7 @@ import { propsFor, type Props } from '../../physics/stuff/supports/props'
 import { releaseH } from '../../physics/stuff/supports/release'
 import type { Way } from '../../craft/ways/types'
 import type { Laying } from './gelStack'
+import { radians } from '../../physics/shape/angles'
 
 /** An overhang of film under wet gel, and what holds it up. */
 export interface Overhang {
@@ -35,7 +36,7 @@ const FOOT_ANGLE_DEG = 172
 const CURL_TURNS_DEG = 215
 /** What of the film stands free as a curl; the rest lies flat before it and is glued down. */
 export const curlArc = (face: { faceArcMm: number; formerRadiusMm: number | null }): number =>
-  Math.min(face.faceArcMm, (face.formerRadiusMm ?? 0) * ((CURL_TURNS_DEG * Math.PI) / 180))
+  Math.min(face.faceArcMm, (face.formerRadiusMm ?? 0) * radians(CURL_TURNS_DEG))
 
 /** Strip of film to be held: the sheet of a fall over its lip, or the curl of a wave over its foot. */
 function stripOf(
@@ -60,7 +61,7 @@ function stripOf(
     return {
       ...base,
       lengthMm: curve.arcMm,
-      radiusMm: curve.arcMm / Math.max(0.05, (curve.landAngleDeg * Math.PI) / 180),
+      radiusMm: curve.arcMm / Math.max(0.05, radians(curve.landAngleDeg)),
       angleDeg: 0
     }
   const face = forms.seas.find((s) => s.id === water.id)?.built?.face

@@ -17,6 +17,7 @@ import { realM } from '../../physics/shape/units'
 import { wayFor } from '../../craft/ways/catalog'
 import { mm, plain } from '../../words/sentences'
 import type { Plan } from '../derivePlan'
+import { radians } from '../../physics/shape/angles'
 
 /** One thing a good friend would say on seeing the water, and what would change it at a click. */
 export interface Remark {
@@ -93,7 +94,7 @@ function spacings(build: Build, plan: Plan): Remark[] {
     const form = plan.forms.seas.find((s) => s.id === sea.id)
     const pool = poolsOf(build).find((p) => p.id === sea.pool)
     if (!form || !pool || form.faults.length > 0 || sea.drive !== 'breaker') return []
-    const h = (sea.headingDeg * Math.PI) / 180
+    const h = radians(sea.headingDeg)
     const along = pool.outline.map((c) => c.x * Math.cos(h) + c.y * Math.sin(h))
     const reachMm = Math.max(...along) - Math.min(...along)
     const spacingMm = form.spacingMm.atBreak ?? form.spacingMm.offshore

@@ -24,6 +24,7 @@ import { wavelength } from '../../physics/water/waves/linear'
 import { counted, mm, plain } from '../../words/sentences'
 import { flowThrough } from '../2-forms/landing'
 import type { Plan } from '../derivePlan'
+import { degrees, radians } from '../../physics/shape/angles'
 
 /** How long a pixel is by two points of a picture, mm. */
 function mmPerPx({ points: [a, b], mm: apart }: Exclude<PictureScale, { by: 'four' }>): number {
@@ -179,7 +180,7 @@ function shores(pool: Pool, rings: Point2[][], handMm: number): Proposal[] {
 /** The way square to a line, degrees, of the two that nearer to another. */
 function squareTo(line: readonly Point2[], nearDeg: number): number {
   const [a, b] = [line[0], line.at(-1)!]
-  const deg = (Math.atan2(b[1] - a[1], b[0] - a[0]) * 180) / Math.PI + 90
+  const deg = degrees(Math.atan2(b[1] - a[1], b[0] - a[0])) + 90
   const near = (d: number) => Math.abs(((((d - nearDeg) % 360) + 540) % 360) - 180)
   return near(deg) <= near(deg + 180) ? deg : deg + 180
 }
@@ -199,7 +200,7 @@ function crests(
   const sea = chosen && (crestOf(build, chosen) ?? chosen)
   const form = sea && plan.forms.seas.find((s) => s.id === sea.id)
   if (!sea || !form || form.faults.length > 0 || lines.length < 2) return []
-  const ways = lines.map((l) => (squareTo(l, sea.headingDeg) * Math.PI) / 180)
+  const ways = lines.map((l) => radians(squareTo(l, sea.headingDeg)))
   const headingDeg = Math.round(
     (Math.atan2(
       ways.reduce((sum, w) => sum + Math.sin(w), 0),
@@ -208,7 +209,7 @@ function crests(
       180) /
       Math.PI
   )
-  const h = (headingDeg * Math.PI) / 180
+  const h = radians(headingDeg)
   const along = lines
     .map(middleOf)
     .map(([x, y]) => x * Math.cos(h) + y * Math.sin(h))
@@ -350,7 +351,7 @@ function sheets(
     const lip = { lipMm: form.lipMm, footMm: form.footMm, widthMm: form.widthMm }
     return flowThrough(lip, plan.forms.scale, outMm, form.footMm).dischargeM3S / form.share!
   }
-  const tilt = (LEVEL_DEG * Math.PI) / 180
+  const tilt = radians(LEVEL_DEG)
   const three = (value: number) => Number(value.toPrecision(3))
   const dischargeM3S = three(flowAt(lean))
   return [

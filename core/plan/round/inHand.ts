@@ -9,6 +9,7 @@ import type { FormsPlan, SeaPlan } from '../2-forms/formsStage'
 import type { StacksPlan } from '../3-stacks/stacksStage'
 import type { PlannedLay, StepsPlan } from '../6-steps/types'
 import type { RoundKind } from './types'
+import { radians } from '../../physics/shape/angles'
 
 type Point3 = [number, number, number]
 
@@ -113,7 +114,7 @@ function strokesOn(build: Build, forms: FormsPlan, water: string | null): InHand
   const flat = (crest ? [] : forms.strokes)
     .filter((s) => isHere(s.water))
     .map((s) => {
-      const a = (s.headingDeg * Math.PI) / 180
+      const a = radians(s.headingDeg)
       const [x, y] = [(Math.cos(a) * STROKE_MM) / 2, (Math.sin(a) * STROKE_MM) / 2]
       const z = (levels.get(s.water) ?? surfaceAt(forms, s.water, s.at)) + OVER_MM
       const [from, to]: [Point3, Point3] = [

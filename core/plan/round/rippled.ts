@@ -3,6 +3,7 @@ import { poolsOf } from '../../build/types'
 import type { FormsPlan } from '../2-forms/formsStage'
 import type { WholeGround } from '../beside/landOf'
 import { FINE, type RoundField } from './types'
+import { radians } from '../../physics/shape/angles'
 
 /** A stroke of the brush raises ripples as far about it as this, mm: as far as the next strokes lie. */
 const REACH_MM = 14
@@ -50,7 +51,7 @@ export function rippleField(
   const packets = [...strokes, ...stillStrokes(build, { strokes, ripples }, whole)].map(
     (s, i): Packet => {
       const wave = Math.min(LONGEST_MM, Math.max(0.8, s.spacingMm)) * (0.85 + 0.3 * hashed(i))
-      const a = ((s.headingDeg + 26 * (hashed(i + 0.37) - 0.5)) * Math.PI) / 180
+      const a = radians(s.headingDeg + 26 * (hashed(i + 0.37) - 0.5))
       return {
         x: s.at[0],
         y: s.at[1],

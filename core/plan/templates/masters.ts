@@ -1,6 +1,6 @@
 import type { FallForm } from '../2-forms/fallForm'
 import type { FormsPlan, SeaPlan } from '../2-forms/formsStage'
-import { evenly, type Point2 } from '../../physics/shape/polygon'
+import { headed, evenly, type Point2 } from '../../physics/shape/polygon'
 
 /** Wood or plaster left under and behind a master, mm. */
 const PLINTH_MM = 3
@@ -64,7 +64,7 @@ function waveMaster(form: SeaPlan, name: string): Master[] {
     ...face.profile,
     [face.profile.at(-1)![0], -PLINTH_MM]
   ])
-  const [kx, ky] = [Math.cos((headingDeg * Math.PI) / 180), Math.sin((headingDeg * Math.PI) / 180)]
+  const [kx, ky] = headed(headingDeg)
   const lengths = spine.map((_, i) => i / (spine.length - 1))
   const heightAt = (t: number) => {
     const s = t * (stations.length - 1)

@@ -17,6 +17,7 @@ import type { FormStack } from '../3-stacks/stacksStage'
 import type { PartStack } from '../3-stacks/partStack'
 import { box, closed, line, onBase, template } from './draw'
 import type { LayerId, Template, TemplateShape, TemplateText } from './types'
+import { radians } from '../../physics/shape/angles'
 
 /** What the templates are drawn from. */
 export interface Drawn {
@@ -534,7 +535,7 @@ function crownTemplates(form: SplashForm, name: string): Template[] {
 
 /** The path of one jet, from the source until it is down again, mm. */
 function ray(form: SplashForm, deg: number): Point2[] {
-  const a = (deg * Math.PI) / 180
+  const a = radians(deg)
   // heights scale with the square of the speed: the greatest height of a straight-up jet stands for it
   const up = form.throwMm
   const reach = 2 * up * Math.sin(2 * a)
@@ -640,8 +641,8 @@ function whiteTemplates(build: Read<'templates'>, forms: FormsPlan): Template[] 
     c.rings.map((r) => closed(FOAM.find(([pct]) => pct === c.pct)![1], r))
   )
   const half = (of: number, deg: number): Point2 => [
-    (of * Math.cos((deg * Math.PI) / 180)) / 2,
-    (of * Math.sin((deg * Math.PI) / 180)) / 2
+    (of * Math.cos(radians(deg))) / 2,
+    (of * Math.sin(radians(deg))) / 2
   ]
   const strokes = ran
     ? ran.streams.flatMap(arrowed)

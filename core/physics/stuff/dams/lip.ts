@@ -1,4 +1,5 @@
 import { GRAVITY } from '../../gravity'
+import { radians } from '../../shape/angles'
 
 /**
  * How far a liquid climbs a wall: the meniscus on a plane, h = ℓ√(2(1 − sin θ)), ℓ = √(γ/ρg).
@@ -18,7 +19,7 @@ export function lip(
 ): { riseMm: number; capillaryMm: number } {
   const capillaryMm = Math.sqrt(surfaceTensionNM / (densityGCm3 * 1000 * GRAVITY)) * 1000
   return {
-    riseMm: capillaryMm * Math.sqrt(2 * Math.max(0, 1 - Math.sin((contactDeg * Math.PI) / 180))),
+    riseMm: capillaryMm * Math.sqrt(2 * Math.max(0, 1 - Math.sin(radians(contactDeg)))),
     capillaryMm
   }
 }

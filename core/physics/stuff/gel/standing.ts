@@ -1,4 +1,5 @@
 import { GRAVITY } from '../../gravity'
+import { degrees, radians } from '../../shape/angles'
 const weight = (densityGCm3: number) => densityGCm3 * 1000 * GRAVITY
 
 /**
@@ -10,7 +11,7 @@ const weight = (densityGCm3: number) => densityGCm3 * 1000 * GRAVITY
  * @example sagLimit(50, 1.05, 90) // 4.854
  */
 export const sagLimit = (yieldPa: number, densityGCm3: number, slopeDeg: number): number =>
-  (1000 * yieldPa) / (weight(densityGCm3) * Math.sin((slopeDeg * Math.PI) / 180))
+  (1000 * yieldPa) / (weight(densityGCm3) * Math.sin(radians(slopeDeg)))
 
 /**
  * How far the whole model must be tilted back so that a coat stays where it is.
@@ -24,8 +25,7 @@ export function tiltFor(
   slopeDeg: number,
   wetMm: number
 ): number {
-  const steepest =
-    (Math.asin(Math.min(1, (1000 * yieldPa) / (weight(densityGCm3) * wetMm))) * 180) / Math.PI
+  const steepest = degrees(Math.asin(Math.min(1, (1000 * yieldPa) / (weight(densityGCm3) * wetMm))))
   return Math.max(0, slopeDeg - steepest)
 }
 

@@ -1,5 +1,6 @@
 import { GRAVITY } from '../../gravity'
 import { halved } from '../../solve/halving'
+import { radians } from '../../shape/angles'
 
 /** A strip of film held level, or at an angle, at one end. */
 export interface Strip {
@@ -47,7 +48,7 @@ function restAngles({ lengthMm, radiusMm, angleDeg = 0 }: Strip): Float64Array {
   const curl = radiusMm === undefined ? 0 : lengthMm / radiusMm
   return Float64Array.from(
     { length: PIECES + 1 },
-    (_, i) => (angleDeg * Math.PI) / 180 - (curl * i) / PIECES
+    (_, i) => radians(angleDeg) - (curl * i) / PIECES
   )
 }
 

@@ -1,4 +1,5 @@
 import { GRAVITY } from '../../gravity'
+import { degrees } from '../../shape/angles'
 /** A free-standing piece, and what topples it. */
 export interface Tipping {
   /** Lean at which it topples, degrees; below 0: it does not stand at all. */
@@ -23,7 +24,7 @@ export function freestanding(
 ): Tipping {
   const arm = Math.min(x - left, right - x)
   return {
-    tipDeg: (Math.atan2(arm, z) * 180) / Math.PI,
+    tipDeg: degrees(Math.atan2(arm, z)),
     stands: arm > 0,
     pushN: Math.max(0, ((massG / 1000) * GRAVITY * arm) / z)
   }

@@ -1,5 +1,6 @@
 import { criticalDepth, requirePositive } from './channel'
 import { GRAVITY } from '../../gravity'
+import { degrees, radians } from '../../shape/angles'
 
 /** Share of the critical depth that stands over the brink of a fall from quiet water. @source Rouse 1936 */
 export const BRINK_SHARE = 0.715
@@ -99,12 +100,12 @@ export function nappe(unitDischarge: number, dropM: number, start: Brink): Nappe
       thicknessM: unitDischarge / speedMS,
       speedMS,
       arcM,
-      angleDeg: (Math.atan2(down, start.speedMS) * 180) / Math.PI
+      angleDeg: degrees(Math.atan2(down, start.speedMS))
     })
   }
   const face = (side: 1 | -1) =>
     middle.map(({ x, z, thicknessM, angleDeg }): [number, number] => {
-      const slope = (angleDeg * Math.PI) / 180
+      const slope = radians(angleDeg)
       return [
         x + (side * Math.sin(slope) * thicknessM) / 2,
         z + (side * Math.cos(slope) * thicknessM) / 2

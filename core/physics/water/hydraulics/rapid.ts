@@ -1,5 +1,6 @@
 import { criticalDepth, froude, manningSpeed, normalDepth, requirePositive } from './channel'
 import { GRAVITY } from '../../gravity'
+import { degrees } from '../../shape/angles'
 
 export interface RapidInput {
   scale: number
@@ -48,8 +49,7 @@ export const pillow = (speed: number): number => speed ** 2 / (2 * GRAVITY)
  * @source Mach's angle for shallow water; Chow (1959), ch. 17
  * @example veeAngle(2) // 30
  */
-export const veeAngle = (fr: number): number | null =>
-  fr > 1 ? (Math.asin(1 / fr) * 180) / Math.PI : null
+export const veeAngle = (fr: number): number | null => (fr > 1 ? degrees(Math.asin(1 / fr)) : null)
 
 /** What a depth and a speed look like at a scale. */
 export const seenOf = (

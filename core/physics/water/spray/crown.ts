@@ -1,4 +1,5 @@
 import { distanceToRing, insideRing, type Point2 } from '../../shape/polygon'
+import { degrees, radians } from '../../shape/angles'
 
 export const STANCES = ['fan', 'ring'] as const
 /** How panels of thrown water are joined: opened like a fan, or closed to a ring. */
@@ -63,7 +64,7 @@ export function crownOf({
     throw new RangeError(`count: was ${count}; a ${stance} takes ${FEWEST[stance]} panels or more`)
   if (!(widthMm > 0)) throw new RangeError(`widthMm: was ${widthMm}; must be above 0`)
   if (!(heightMm > 0)) throw new RangeError(`heightMm: was ${heightMm}; must be above 0`)
-  const opens = stance === 'ring' ? 2 * Math.PI : (FAN_DEG * Math.PI) / 180
+  const opens = stance === 'ring' ? 2 * Math.PI : radians(FAN_DEG)
   const each = opens / count
   const r = stance === 'ring' ? widthMm / 2 : widthMm / 2 / Math.sin(opens / 2)
   const R = r + leanMm
@@ -102,7 +103,7 @@ export function crownOf({
     slantMm,
     seams: stance === 'ring' ? count : count - 1,
     seamMm,
-    seamDeg: (Math.acos(cos) * 180) / Math.PI,
+    seamDeg: degrees(Math.acos(cos)),
     foot,
     top: round(R),
     centroidMm,

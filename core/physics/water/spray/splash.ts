@@ -1,5 +1,6 @@
 import { requirePositive } from '../hydraulics/channel'
 import { GRAVITY } from '../../gravity'
+import { radians } from '../../shape/angles'
 
 /**
  * No free drop of water holds together above about this, m.
@@ -56,11 +57,11 @@ export function splashOf({
   if (!(lo <= hi))
     throw new RangeError(`anglesDeg: was [${lo}, ${hi}]; the lower angle comes first`)
   const onModel = (metres: number) => (metres / scale) * 1000
-  const up = (deg: number) => (v * Math.sin((deg * Math.PI) / 180)) ** 2 / (2 * GRAVITY)
+  const up = (deg: number) => (v * Math.sin(radians(deg))) ** 2 / (2 * GRAVITY)
   const steep = lo <= 90 && hi >= 90 ? 90 : Math.abs(90 - lo) < Math.abs(90 - hi) ? lo : hi
   const reaches = [lo, hi, 45, 135]
     .filter((a) => a >= lo && a <= hi)
-    .map((a) => Math.abs(v ** 2 * Math.sin((2 * a * Math.PI) / 180)) / GRAVITY)
+    .map((a) => Math.abs(v ** 2 * Math.sin(radians(2 * a))) / GRAVITY)
   return {
     speedMS: v,
     heightMm: onModel(up(steep)),
@@ -72,7 +73,7 @@ export function splashOf({
 
 /** Upper outline from left to right: at each x the highest jet. */
 function envelopeOf(v: number, lo: number, hi: number): [number, number][] {
-  const angles = Array.from({ length: 25 }, (_, i) => ((lo + ((hi - lo) * i) / 24) * Math.PI) / 180)
+  const angles = Array.from({ length: 25 }, (_, i) => radians(lo + ((hi - lo) * i) / 24))
   const range = (a: number) => (v ** 2 * Math.sin(2 * a)) / GRAVITY
   // the highest point reached over x by any of the angles: tan of the best angle is v²/gx, kept within bounds
   const xs = [
@@ -105,6 +106,6 @@ function envelopeOf(v: number, lo: number, hi: number): [number, number][] {
 function bestAngles(x: number, v: number, lo: number, hi: number): number[] {
   const free = Math.atan2(v ** 2, GRAVITY * Math.abs(x))
   const wanted = x >= 0 ? free : Math.PI - free
-  const within = Math.min((hi * Math.PI) / 180, Math.max((lo * Math.PI) / 180, wanted))
-  return [within, (lo * Math.PI) / 180, (hi * Math.PI) / 180]
+  const within = Math.min(radians(hi), Math.max(radians(lo), wanted))
+  return [within, radians(lo), radians(hi)]
 }

@@ -1,4 +1,5 @@
 import type { BreakerKind } from './breaking'
+import { radians } from '../../shape/angles'
 
 /**
  * A section of a wave: x along its way (towards the shore), z up from the trough in front, in
@@ -18,7 +19,7 @@ const LONG = SHORT * HOLLOW_RATIO
  * The long axis of the hollow leans forward by this, and its middle lies here. Drawn from
  * photographs: common practice, no source.
  */
-const TILT = (55 * Math.PI) / 180
+const TILT = radians(55)
 const MIDDLE: FacePoint = [0.44, 0.05 + Math.hypot(LONG * Math.sin(TILT), SHORT * Math.cos(TILT))]
 const LIP_THICK = 0.12
 

@@ -1,5 +1,6 @@
 import type { Grid } from '../../shape/grid'
 import { letsIn } from './waveField'
+import { radians } from '../../shape/angles'
 
 /** Waves never gather to more than this share of their height, nor spread to less: past a focus linear rays fail. */
 const [LEAST, MOST] = [0.4, 1.8]
@@ -25,7 +26,7 @@ export function gathering(
   lengthCells: number
 ): Float64Array {
   const { cols, rows } = grid
-  const heading = (headingDeg * Math.PI) / 180
+  const heading = radians(headingDeg)
   const way = [Math.cos(heading), Math.sin(heading)] as const
   const size = cols * rows
   const flux = new Float64Array(size)

@@ -1,11 +1,12 @@
 import type { Grid } from '../../shape/grid'
+import { radians } from '../../shape/angles'
 
 /**
  * Directions of a sea to either side of its heading, degrees, and the share of its energy that each
  * carries: cos² of the angle.
  */
 const FAN: readonly (readonly [deg: number, share: number])[] = [-60, -40, -20, 0, 20, 40, 60].map(
-  (deg) => [deg, Math.cos((deg * Math.PI) / 180) ** 2]
+  (deg) => [deg, Math.cos(radians(deg)) ** 2]
 )
 /** Shelter changes slowly: so many cells share a ray. */
 const STRIDE = 2
@@ -24,10 +25,7 @@ export function openness(grid: Grid, depthM: Float64Array, headingDeg: number): 
   const { cols, rows } = grid
   const energy = new Float64Array(cols * rows)
   for (const [deg, share] of FAN) {
-    const [dx, dy] = [
-      -Math.cos(((headingDeg + deg) * Math.PI) / 180),
-      -Math.sin(((headingDeg + deg) * Math.PI) / 180)
-    ]
+    const [dx, dy] = [-Math.cos(radians(headingDeg + deg)), -Math.sin(radians(headingDeg + deg))]
     // a ray to windward from every cell, in whole steps along its longer axis
     const step = Math.max(Math.abs(dx), Math.abs(dy))
     const most = Math.max(cols, rows)

@@ -1,6 +1,7 @@
 import type { Grid } from '../../shape/grid'
 import type { Point2 } from '../../shape/polygon'
 import { crestSpeed } from './linear'
+import { radians } from '../../shape/angles'
 
 /** Water too thin to carry a crest, m full size. */
 const THINNEST_M = 0.05
@@ -32,7 +33,7 @@ export function arrivalTimes(
 ): Float64Array {
   const { cols, rows } = grid
   const size = cols * rows
-  const heading = (headingDeg * Math.PI) / 180
+  const heading = radians(headingDeg)
   const [kx, ky] = [Math.cos(heading), Math.sin(heading)]
   let deepest = offshoreM
   for (const d of depthM) if (d > deepest) deepest = d

@@ -6,6 +6,7 @@ import type { SeaForm } from '../seaForm'
 import type { Point2 } from '../../../physics/shape/polygon'
 import type { RunResult } from '../../../running/keptRun'
 import { runAt, surfaceAlong, type RunAt } from './readRun'
+import { headed } from '../../../physics/shape/polygon'
 
 /** What a form of one dimension says against what the water did. */
 export interface RunCheck {
@@ -255,7 +256,7 @@ function crestSpacing(
 ): number | null {
   const { grid } = run
   const [w, d] = [grid.cols * grid.cellMm, grid.rows * grid.cellMm]
-  const [kx, ky] = [Math.cos((headingDeg * Math.PI) / 180), Math.sin((headingDeg * Math.PI) / 180)]
+  const [kx, ky] = headed(headingDeg)
   const reach = Math.hypot(w, d) / 2
   const spacings: number[] = []
   for (const off of [-0.25, -0.12, 0, 0.12, 0.25]) {

@@ -19,6 +19,7 @@ import {
   type SpraySpot
 } from './readRun'
 import { streamlines } from '../../../running/streamlines'
+import { degrees } from '../../../physics/shape/angles'
 
 /** A kept run as the plan reads it. */
 export interface RanPlan {
@@ -237,8 +238,7 @@ function ticks(
             {
               water,
               at,
-              headingDeg:
-                (Math.atan2(places[i + 1][1] - p[1], places[i + 1][0] - p[0]) * 180) / Math.PI,
+              headingDeg: degrees(Math.atan2(places[i + 1][1] - p[1], places[i + 1][0] - p[0])),
               spacingMm: ripples.find((r) => r.water === water)?.spacingMm ?? 3
             }
           ]

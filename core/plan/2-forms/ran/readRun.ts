@@ -11,6 +11,7 @@ import { flowKind, type FlowKind } from '../../../physics/water/hydraulics/flowK
 import { whiteAtRunEdges } from './edgesInRun'
 import { foamCover } from '../../../running/foam'
 import type { RunResult } from '../../../running/keptRun'
+import { degrees } from '../../../physics/shape/angles'
 
 /** What the water does at one place. */
 export interface RunAt {
@@ -35,7 +36,7 @@ export function runAt(run: RunResult, place: Point2): RunAt | null {
     depthMm: depthMm[i],
     levelMm: levelMm[i],
     speedMS,
-    headingDeg: (Math.atan2(yMS[i], xMS[i]) * 180) / Math.PI,
+    headingDeg: degrees(Math.atan2(yMS[i], xMS[i])),
     froude,
     kind: flowKind(froude),
     whitePct: 100 * foamCover(foam[i]),

@@ -21,6 +21,7 @@ import { GRAVITY } from '../../../physics/gravity'
 import { cutOpening, holdShores, layReach, meetRim, undercut } from './carve'
 import { LEVEL, OPEN, SWELL, walls, type EdgeSide, type Swell } from '../../../running/solver/edges'
 import { withoutSpikes } from './spikes'
+import { radians } from '../../../physics/shape/angles'
 
 /**
  * Roughness of a pool's floor and of a sea's, s/m^⅓.
@@ -413,7 +414,7 @@ function spread(
 /** The train of waves that a sea's form lets in. */
 function swellOf(build: Read<'forms'>, form: SeaForm, pool: PoolShape, scale: number): Swell {
   const sea = seasOf(build).find((s) => s.id === form.id)!
-  const heading = (sea.headingDeg * Math.PI) / 180
+  const heading = radians(sea.headingDeg)
   const omega = (2 * Math.PI) / form.periodS
   return {
     amplitudeM: realM(form.offshoreHeightMm, scale) / 2,
