@@ -7,7 +7,7 @@ import { dial } from '../support/dial'
 
 /** `npm run attack` is the whole of it; these are some, with the same seed each time. */
 const SEED = 1
-const FILES = dial(1500, 20_000)
+const FILES = dial(4000, 20_000)
 const BUILDS = dial(25, 400)
 const nothingFound = (all: Record<string, Counts>, least: number) => {
   for (const [name, c] of Object.entries(all)) {
