@@ -269,15 +269,23 @@ function groundFirst(held: Case, all: readonly Worked[]): Contradiction[] {
     const t = templateOf(all, ofStep(of))
     return t !== null && ((t.template.on ?? []).length > 0 || t.at.key === 'ground')
   }
-  if (carve === undefined || [...held.touched].some(stands)) return []
+  const put = new Set(
+    held.build.waters
+      .flatMap((w) => layings(held, all, w.id))
+      .filter((laying) => laying.lay.laid && !laying.off)
+      .map((laying) => laying.first.id)
+  )
+  if (carve === undefined) return []
+  if ([...held.touched].some((id) => stands(id) || put.has(id))) return []
   // what the builder laid under the landform cannot lie there, and a finding says so
   if (held.plan.findings.some((f) => f.id.startsWith('misfit:'))) return []
   return held.plan.steps.steps.flatMap((step) => {
     const t = templateOf(all, step.of)
     const start = held.begins.get(step.id)
     const before = ['ground/base', 'ground/landform', 'ground/carve'].includes(step.of)
-    if (!t || start === undefined || before || offModel(t.at.way, t.template.id)) return []
-    if (!stands(step.of) || start >= carve) return []
+    if (!t || start === undefined || before || start >= carve) return []
+    const onIt = stands(step.of) && !offModel(t.at.way, t.template.id)
+    if (!onIt && !put.has(step.id)) return []
     return [wrong(`days.work[${step.id}]`, 'it begins before the landform is carved')]
   })
 }

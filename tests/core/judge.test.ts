@@ -132,6 +132,31 @@ describe('The judge', function () {
     expect(tried).to.be.above(150)
   })
 
+  it('a layer of one’s own on a water of which all is left out is laid on the ground, in every way', () => {
+    let tried = 0
+    for (const [kind, waters] of [
+      ['pool', 'pool'],
+      ['reach', 'rapid'],
+      ['sea', 'shore'],
+      ['fall', 'pool-fall-pool']
+    ] as const)
+      for (const way of waysFor(kind)) {
+        const bare = made({ waters, widthMm: 170, depthMm: 260, hold: 'dam' })
+        const { id } = bare.waters.find((w) => w.kind === kind)!
+        const build = setWay(id, way.id)(bare)
+        const own = planFor(build).steps.lays.filter((l) => l.stack === id)
+        const without = setLays([...new Set(own.map((l) => l.id.split('#')[0]!))], 'leftOut')(build)
+        const alone = addLaid({ stack: id, way: 'lacquer-coat' })(without)
+        const plan = planFor(alone)
+        expect(told(judge(alone, plan)), way.id).to.deep.equal([])
+        const of = (step: RegExp) => plan.days.work.filter((w) => step.test(w.step))
+        const first = Math.min(...of(/^lay/).map((w) => w.startMs))
+        expect(first, way.id).to.be.at.least(of(/^ground\/carve/).at(-1)!.endMs)
+        tried++
+      }
+    expect(tried).to.be.above(20)
+  })
+
   const shore = () => changeSea('sea1', { breakerMm: 4 })(made({ waters: 'shore' }))
   const lit = () => setWay('pool1', 'light-cured-pour')(made({ waters: 'pool' }))
   const glossed = () =>

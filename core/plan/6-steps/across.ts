@@ -145,15 +145,14 @@ function lowest(stacked: Stacked, entries: readonly Entry[], links: StepLink[]):
     const ordered = lay?.laid || stacked.build.stacks.some((s) => s.stack === stack)
     const to = lay && ordered ? enters(lay, stacked.steps) : undefined
     if (!lay || !to || stack === 'ground') continue
-    const under = entries.filter(({ scope }) => scope.key === stack)
+    const planned = entries.filter(({ scope }) => scope.key === stack)
+    const meets = planned.flatMap(({ scope, template }) => spotsOf(scope, template))
     const water = stacked.build.waters.find((w) => w.id === stack) ?? null
-    // where nothing of the way is planned, what it would stand on
-    const itsWay = under.length === 0 && water ? (wayOf(water)?.steps ?? []) : []
-    const spots = new Set([
-      ...(SCENE[stack] ?? []),
-      ...under.flatMap(({ scope, template }) => spotsOf(scope, template)),
-      ...itsWay.flatMap((template) => template.on ?? [])
-    ])
+    const spots = new Set([...(SCENE[stack] ?? []), ...meets])
+    // where all that would meet anything is left out, what the way would stand on; at least the ground
+    if (spots.size === 0 && water)
+      for (const { on } of wayOf(water)?.steps ?? []) on?.forEach((spot) => spots.add(spot))
+    if (spots.size === 0) spots.add('ground')
     for (const spot of spots)
       for (const lower of topsAt(stacked, water, spot)) {
         const from = leaves(lower, stacked.steps)

@@ -88,7 +88,8 @@ export function windowsOf(
       opens + 1,
       minutesUntil(here, viscosityAt(here, opens) * touch.stiffens)
     )
-    // a stiff or a thin coat keeps every mark: it is touched when it is laid, a minute after at the soonest
+    // a stiff or a thin coat keeps every mark: it is touched once it is laid, no sooner than a minute after.
+    // Common practice, no source
     const opensMin = Math.max(1, Math.ceil(opens))
     return {
       id: touch.id,
