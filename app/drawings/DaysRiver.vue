@@ -36,12 +36,14 @@ const shortened = (name: string): string => {
   const room = Math.floor((names.value - 10) / LETTER)
   return name.length > room ? `${name.slice(0, room - 1)}…` : name
 }
-/** A repair runs in the channel of its water; white and spray belong to the finishing. */
+/**
+ * What is done on a water, also a repair of it or a layer of one's own, runs in its channel; white and
+ * spray belong to the finishing.
+ */
 function laneOf(step: string): number {
   const key = step.split('/')[0]
-  const lane = lanes.value.findIndex(
-    (l) => l.key === (props.build.repairs.find((r) => r.id === key)?.water ?? key)
-  )
+  const put = props.build.laid.find((l) => l.id === key)?.stack
+  const lane = lanes.value.findIndex((l) => l.key === (stepOf(step)?.water ?? put ?? key))
   return lane < 0 ? lanes.value.length - 1 : lane
 }
 const from = computed(() => props.days.startMs)

@@ -288,6 +288,10 @@ describe('The builder’s own way', function () {
       .to.be.above(-1)
       .and.below(at(/mix and pour/i))
     expect(at(/set the splash and blend/i)).to.equal(-1)
+    // what lies in a water's stack runs in that water's channel
+    const channel = (steps: string) =>
+      page.locator(`[data-peg^="${steps}"] rect`).first().getAttribute('y')
+    expect(await channel('lay1/')).to.equal(await channel('tailrace/'))
     const laid = (await kept(page)).laid
     expect(laid.map((l) => `${l.stack} ${l.way} ${l.sets ?? ''}`)).to.deep.equal([
       'tailrace set-in wheel',

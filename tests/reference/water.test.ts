@@ -194,7 +194,7 @@ describe('rapids and jumps against tables', () => {
     ])
       expect(calc('jump', { froude: fr, depthM: 1 }).kind).to.equal(kind)
   })
-  it('USBR Monograph 25 (from memory): a jump is 6.0, 6.1, 6.15, 6.15, 6.1 depths after it long at Froude 5, 6, 7, 8, 10; undular ends at 1.7, weak at 2.5', () => {
+  it('USBR Monograph 25 (from memory): a jump’s length in depths after it, by its Froude number; where kinds end', () => {
     for (const [fr, depths] of [
       [5, 6.0],
       [6, 6.1],
@@ -243,7 +243,7 @@ describe('rapids and jumps against tables', () => {
     }
     expect(() => manningSpeed(1, 0.01, 0.03, 0)).to.throw(RangeError, 'width: was 0')
   })
-  it('alternate depths (Bakhmeteff, in Chow 1959): of one energy there is a fast and a quiet one, at its least they are the critical depth', () => {
+  it('alternate depths (Bakhmeteff, in Chow 1959) carry one energy; at its least both are the critical depth', () => {
     const q = 2
     const critical = criticalDepth(q)
     for (const k of [1.6, 2, 5]) {
