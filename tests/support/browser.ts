@@ -166,6 +166,8 @@ export async function openPage(context: BrowserContext, url: string, fixed = tru
  * itself is tried, `page.goto` loads it anew.
  */
 export async function goTo(page: Page, path: string): Promise<void> {
+  // before its first view the app does not hear where one goes
+  await page.locator('h1').first().waitFor({ state: 'attached' })
   await page.evaluate((to) => {
     history.pushState(null, '', to)
     dispatchEvent(new PopStateEvent('popstate', { state: null }))
