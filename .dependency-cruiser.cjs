@@ -1,10 +1,10 @@
 // Which room of the core may ask which: arrows go one way. docs/architecture.md draws them.
 const FLOORS = {
   words: [],
-  physics: [],
+  physics: ['words'],
   craft: ['physics', 'words'],
-  running: ['physics'],
-  build: ['craft', 'physics', 'running'],
+  running: ['physics', 'words'],
+  build: ['craft', 'physics', 'running', 'words'],
   plan: ['build', 'craft', 'physics', 'running', 'words'],
   judge: ['build', 'craft', 'physics', 'words'],
   explain: ['plan', 'build', 'craft', 'physics', 'running', 'words'],

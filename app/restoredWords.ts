@@ -1,4 +1,4 @@
-import { counted } from '../core/words/sentences'
+import { counted } from '../core/words/sentence'
 import type { Restored } from './storage/backup'
 
 /** What came out of a zip, for the builder; what was left out is said beside. */

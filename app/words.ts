@@ -1,6 +1,7 @@
 import { useSettingsStore } from './stores/settings'
 import * as metric from '../core/words/quantities'
-import { inSentence, inUnits, unitName, type Units } from '../core/words/units'
+import { written, type Sentence } from '../core/words/sentence'
+import { inUnits, unitName, type Units } from '../core/words/units'
 
 export { fileSize, money, number } from '../core/words/quantities'
 
@@ -30,4 +31,4 @@ export const figure = (value: number, unit: string): string => metric.figure(val
 export const axis = (value: number, unit: string): number => inUnits(value, unit, units())
 export const unit = (name: string): string => unitName(name, units())
 /** What the plan says, in the builder's units. */
-export const said = (text: string): string => inSentence(text, units())
+export const said = (text: Sentence): string => written(text, units())

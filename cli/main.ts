@@ -26,7 +26,8 @@ import { together } from '../core/plan/beside/together'
 import { twoPlans } from '../core/plan/beside/twoPlans'
 import { judge } from '../core/judge/judge'
 import { derivePlan } from '../core/plan/derivePlan'
-import { inSentence, type Units } from '../core/words/units'
+import { isTold, say, written as inWords } from '../core/words/sentence'
+import type { Units } from '../core/words/units'
 import { withLand } from './land'
 
 export const USAGE = `usage: ${[
@@ -100,7 +101,7 @@ function made(argument: string | undefined): string {
 const written =
   (units: Units) =>
   (_key: string, value: unknown): unknown => {
-    if (typeof value === 'string') return inSentence(value, units)
+    if (isTold(value)) return inWords(value, units)
     return ArrayBuffer.isView(value) ? Array.from(value as unknown as ArrayLike<number>) : value
   }
 
@@ -184,7 +185,7 @@ function scheduleOf(path: string | undefined, units: Units): string {
       )
       .join(', ')
     throw new BadInput(
-      `calendar: ${said ? `${said.title}: ${said.number}. ${said.reason}` : days.problem.kind}${links ? ` [${links}]` : ''}`
+      `calendar: ${said ? inWords(say`${said.title}: ${said.number}. ${said.reason}`) : days.problem.kind}${links ? ` [${links}]` : ''}`
     )
   }
   const {
@@ -252,7 +253,7 @@ function calendarOf(path: string | undefined, units: Units): string {
   const { steps, days } = derivePlan(build)
   if (days.finishMs === null)
     throw new BadInput('calendar: the work has no dates yet: `spindle schedule` says why')
-  return stepsCalendar(build, steps.steps, days, Date.now(), (t) => inSentence(t, units)).text
+  return stepsCalendar(build, steps.steps, days, Date.now(), (t) => inWords(t, units)).text
 }
 
 /** The shopping list as a table for spreadsheets of a language: "de-AT" has commas before tenths. */
@@ -350,7 +351,7 @@ function run(path: string | undefined, cells: string | undefined, says: Says): s
   const build = readBuild(fileText(path))
   if (!build.ok) throw new BadInput(faultLine(build.faults))
   const maker = sceneMaker(build.value)
-  for (const note of maker.notes) if (!note.stops) says.err(note.message)
+  for (const note of maker.notes) if (!note.stops) says.err(inWords(note.message))
   const water = waterRun(maker, {
     start: 'levels',
     passes: [...PASSES.filter((p) => p < most), most]

@@ -4,7 +4,7 @@ import { computed } from 'vue'
 import { bringBack } from '../../core/build/lays'
 import type { AsideStep } from '../../core/plan/6-steps/types'
 import { duration } from '../../core/words/durations'
-import { said } from '../words'
+
 import { useBuildStore } from '../stores/build'
 
 /** What is left out or there already, each with the way back; of one water, or of all. */
@@ -27,7 +27,7 @@ const back = (step: AsideStep) => store.edit(`Bring back: ${step.title}`, bringB
     <ul>
       <li v-for="a in aside" :key="a.id" class="row tight">
         <span class="grow"
-          >{{ said(a.title) }}
+          >{{ a.title }}
           <span class="small soft"
             >{{ a.water ? `${named.get(a.water)} · ` : ''
             }}{{ a.state === 'there' ? 'there already' : 'left out' }} ·

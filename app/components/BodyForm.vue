@@ -79,8 +79,8 @@ const brownOver = () => set('A second, brown pour', { bands: brownOverBands(prop
       @update:model-value="set('Resin', { resin: $event })"
     />
     <p v-if="resin" class="small soft">
-      {{ said(resin.note) }} {{ resin.partA }} : {{ resin.partB }} by <b>{{ resin.basis }}</b>; gels
-      in {{ number(resin.potLifeMin) }} min in a cup of {{ grams(resin.potLifeG) }}, layers to
+      {{ resin.note }} {{ resin.partA }} : {{ resin.partB }} by <b>{{ resin.basis }}</b>; gels in
+      {{ number(resin.potLifeMin) }} min in a cup of {{ grams(resin.potLifeG) }}, layers to
       {{ mm(resin.layerMaxMm) }} by its label.
     </p>
     <div class="grid2">
@@ -331,7 +331,7 @@ const brownOver = () => set('A second, brown pour', { bands: brownOverBands(prop
       data-test="dam"
       @update:model-value="set('Dam', { dam: $event })"
     />
-    <p class="small soft">{{ said(of('dam').find((d) => d.id === pool.dam)?.note ?? '') }}</p>
+    <p class="small soft">{{ of('dam').find((d) => d.id === pool.dam)?.note ?? '' }}</p>
   </template>
 </template>
 

@@ -7,7 +7,8 @@ import { labelOf, type LabelField } from '../../core/craft/materials/labels'
 import type { Material, Resin, Tint } from '../../core/craft/materials/types'
 import { givenUp, warmth } from '../../core/craft/warmth'
 import { measureOf } from '../../core/craft/materials/units'
-import { grams, degrees, number, said } from '../words'
+import { grams, degrees, ml, mm, number, said } from '../words'
+import { reasonOf, type Sentence } from '../../core/words/sentence'
 import { useShelfStore } from '../stores/shelf'
 import { askStuff } from '../workers/askClient'
 import LiveText from './LiveText.vue'
@@ -48,7 +49,7 @@ const labelled = (bottle: Material) =>
   }
 /** What its label says, where its kind has no form of its own. */
 const label = computed(() => labelOf(props.bottle))
-const unlikely = ref('')
+const unlikely = shallowRef<Sentence>('')
 watch(
   () => props.bottle.id,
   () => (unlikely.value = '')
@@ -58,7 +59,7 @@ function write(field: LabelField, value: number): void {
   try {
     take(field.write(latest.value, value))
   } catch (error) {
-    unlikely.value = error instanceof Error ? error.message : String(error)
+    unlikely.value = reasonOf(error)
   }
 }
 /** A changed label makes the fitted behaviour out of date. */
@@ -94,7 +95,7 @@ watch(
         if (JSON.stringify(kinetics) !== JSON.stringify(answer.resin))
           keep({ kinetics: answer.resin })
       } catch (error) {
-        problem.value = error instanceof Error ? error.message : String(error)
+        problem.value = said(reasonOf(error))
       }
       fitting.value = false
     }, 250)
@@ -252,12 +253,12 @@ const unit = computed(() => measureOf(props.bottle))
               <td class="num" data-test="fit-pot">{{ number(fit.potLifeMin) }} min</td>
             </tr>
             <tr>
-              <td>{{ said('a 3 mm film cures') }}</td>
+              <td>a {{ mm(3) }} film cures</td>
               <td class="num">{{ number(resin.curedH) }} h</td>
               <td class="num">{{ number(fit.cureH) }} h</td>
             </tr>
             <tr>
-              <td>{{ said(`${resin.layerMaxMm} mm over timber at 25 °C warm to`) }}</td>
+              <td>{{ mm(resin.layerMaxMm) }} over timber at {{ degrees(25) }} warm to</td>
               <td class="num soft">not told</td>
               <td class="num">
                 {{ fit.layerPeakC === null ? '' : said(warmth(fit.layerPeakC, fit.layerPeakC)) }}
@@ -302,7 +303,7 @@ const unit = computed(() => measureOf(props.bottle))
       </p>
       <div class="grid3">
         <NumberField
-          label="Drops in 100 g"
+          :label="`Drops in ${grams(100)}`"
           :model-value="tint.look.atDropsPer100G"
           :min="0.1"
           :max="2000"
@@ -318,7 +319,7 @@ const unit = computed(() => measureOf(props.bottle))
           @update:model-value="keep({ look: { ...tint.look, atDepthMm: $event! } })"
         />
         <NumberField
-          label="Drops in 1 ml"
+          :label="`Drops in ${ml(1)}`"
           :model-value="tint.dropsPerMl"
           :min="1"
           :max="500"
@@ -331,7 +332,7 @@ const unit = computed(() => measureOf(props.bottle))
       <div class="grid3" data-test="label">
         <NumberField
           v-for="f in label"
-          :key="f.label"
+          :key="said(f.label)"
           :label="f.label"
           :unit="f.unit"
           :model-value="f.read(bottle)"

@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { said } from '../words'
 import FilePick from './FilePick.vue'
 import { X } from '@lucide/vue'
 import { ElButton, ElCheckbox } from 'element-plus'
@@ -170,7 +169,7 @@ function stopReading(): void {
         None of them takes any of your time in the days ahead: nothing was changed.
       </li>
       <li v-for="l in read.left" :key="l.why">
-        Left out ({{ l.count }}): entries that {{ said(l.why) }}.
+        Left out ({{ l.count }}): entries that {{ l.why }}.
       </li>
       <li v-for="z in read.zones" :key="z.named">
         {{

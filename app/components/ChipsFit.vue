@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { named } from '../../core/build/file/comingIn'
 import FilePick from './FilePick.vue'
-import { mm, grams, said } from '../words'
+import { mm, grams } from '../words'
 import { v4 as newId } from 'uuid'
 import { ElButton, ElCheckbox, ElInput } from 'element-plus'
 import { X } from '@lucide/vue'
@@ -171,7 +171,7 @@ function dropChip(i: number): void {
           <text :x="196 + i * 80" y="190" text-anchor="middle">{{ [2, 4, 8][i] }} drops</text>
         </g>
         <text x="284" y="60" text-anchor="middle" class="quiet">
-          {{ said('poured 8 mm deep over white') }}
+          poured {{ mm(8) }} deep over white
         </text>
         <text x="210" y="242" text-anchor="middle" class="quiet">
           one light, no flash, no shadow over either
@@ -218,7 +218,7 @@ function dropChip(i: number): void {
         ></ElButton>
         <NumberField
           v-model="c.drops"
-          label="drops in 100 g"
+          :label="`drops in ${grams(100)}`"
           :min="0.1"
           :max="2000"
           :step="0.5"

@@ -1,12 +1,13 @@
 <script setup lang="ts" generic="Id extends string | number">
 import { ElOption, ElSelect } from 'element-plus'
 import { computed } from 'vue'
+import type { Sentence } from '../../core/words/sentence'
 import { said } from '../words'
 
 /** A labelled list to choose from; what was chosen and is not on the list any more is still shown. */
 const props = defineProps<{
   label: string
-  options: readonly { id: Id; name: string; disabled?: boolean }[]
+  options: readonly { id: Id; name: Sentence; disabled?: boolean }[]
   /** The label is heard, not seen: what stands beside it says the same. */
   bare?: boolean
 }>()
@@ -22,7 +23,7 @@ const name = computed(() => said(listed.value.find((o) => o.id === chosen.value)
 
 <template>
   <div class="field" :class="$attrs.class">
-    <span v-if="!bare" class="name" aria-hidden="true">{{ said(label) }}</span>
+    <span v-if="!bare" class="name" aria-hidden="true">{{ label }}</span>
     <ElSelect
       v-bind="{ ...$attrs, class: undefined }"
       v-model="chosen"

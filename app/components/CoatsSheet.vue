@@ -8,7 +8,8 @@ import {
   explainPeak,
   explainSag
 } from '../../core/explain/gelExplanations'
-import { roomWords, type Room } from '../../core/physics/stuff/drying/air'
+import type { Room } from '../../core/physics/stuff/drying/air'
+import { roomWords } from '../../core/craft/roomWords'
 import type { Gel } from '../../core/craft/materials/types'
 import type { Laying } from '../../core/plan/3-stacks/gelStack'
 import type { Fitted } from '../../core/plan/learned/fit'

@@ -7,6 +7,7 @@ import type { MadeFile } from '../../core/exchange/sheets/exports'
 import type { Job } from '../workers/startWorker'
 import { ringsOf } from '../drawings/paths'
 import { duration } from '../../core/words/durations'
+import { reasonOf } from '../../core/words/sentence'
 import { cm2, mm, said, units } from '../words'
 import { saveFile } from '../saveFile'
 import { usePhone, useTablet } from '../screens'
@@ -42,8 +43,7 @@ const cutting = computed(() => ({
 }))
 const press = () => printing(store.build!, shelf.own, units())
 /** The builder sees no names of fields. */
-const plainly = (error: unknown): string =>
-  (error instanceof Error ? error.message : String(error)).replace(/^\w+: /, '')
+const plainly = (error: unknown): string => said(reasonOf(error)).replace(/^\w+: /, '')
 let stop: () => void = () => undefined
 watch(
   [cutting, () => store.build?.land, () => store.build?.waters, () => store.build?.ground],
@@ -186,7 +186,7 @@ const glueMm2 = computed(() => rows.value.reduce((sum, r) => sum + r.glue, 0))
           @update:model-value="rockFaceMm = $event!"
         />
       </div>
-      <p v-if="problem" class="fault" role="alert" data-test="cut-problem">{{ said(problem) }}</p>
+      <p v-if="problem" class="fault" role="alert" data-test="cut-problem">{{ problem }}</p>
       <template v-if="list">
         <p data-test="cut-buy">
           Buy <b>{{ list.nested.boards }} {{ list.nested.boards === 1 ? 'board' : 'boards' }}</b> of

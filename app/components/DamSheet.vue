@@ -8,7 +8,7 @@ import DrawingFrame from './DrawingFrame.vue'
 import DamElevation from '../drawings/DamElevation.vue'
 import { believed, rangeOf } from '../../core/plan/learned/history'
 import { duration, likelyToSurely } from '../../core/words/durations'
-import { mm, ml, degrees, said } from '../words'
+import { mm, ml, degrees, fine } from '../words'
 import How from './How.vue'
 
 /** One pool's dam: what it does under the water, and the leak test written out for it. */
@@ -37,7 +37,7 @@ const pairs = computed(() => facesMet(props.poured, props.dam?.face ?? null))
           <dt>Bows</dt>
           <dd>
             <How :about="explainDam(plan)">{{
-              plan.bowMm < 0.05 ? said('under 0.05 mm') : mm(plan.bowMm)
+              plan.bowMm < 0.05 ? `under ${fine(0.05, 'mm')}` : mm(plan.bowMm)
             }}</How>
           </dd>
         </div>
@@ -103,7 +103,7 @@ const pairs = computed(() => facesMet(props.poured, props.dam?.face ?? null))
       <h3>What comes off what</h3>
       <ul class="pairs small">
         <li v-for="p in pairs" :key="p.face" :class="p.result">
-          <b>{{ THINGS[p.face].name }}: {{ said(p.result) }}</b> {{ said(p.why) }}
+          <b>{{ THINGS[p.face].name }}: {{ p.result }}</b> {{ p.why }}
         </li>
       </ul>
     </div>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import Fuse from 'fuse.js'
-import { said } from '../words'
+
 import { ElDialog, ElInput } from 'element-plus'
 import { computed, nextTick, ref, useId, watch } from 'vue'
 import { useRoute, useRouter, type RouteLocationRaw } from 'vue-router'
@@ -275,7 +275,7 @@ function key(event: Event | KeyboardEvent): void {
         @pointermove="pointed($event, i)"
         @click="take(line)"
       >
-        <b>{{ said(line.name) }}</b>
+        <b>{{ line.name }}</b>
         <span v-if="line.sort === 'Step' && line.also" class="small soft">{{ line.also }}</span>
         <span class="small sort">{{ line.sort }}</span>
       </li>

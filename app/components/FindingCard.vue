@@ -16,7 +16,7 @@ const router = useRouter()
 /** Makes the way out at once, as one step that undo takes back. */
 function make(): void {
   const { mend } = props.finding
-  if (mend) store.edit(mend.label, mending(mend))
+  if (mend) store.edit(said(mend.label), mending(mend))
 }
 function go(): void {
   const { water, place } = props.finding

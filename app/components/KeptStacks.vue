@@ -5,7 +5,7 @@ import type { Edit } from '../../core/build/edits'
 import { keptStack, layStack, writeStack, type KeptStack } from '../../core/build/stack'
 import type { Fault } from '../../core/physics/fault'
 import { useElsewhere } from '../elsewhere'
-import { said } from '../words'
+
 import { fileName } from '../../core/exchange/fileName'
 import { saveFile } from '../saveFile'
 import { useBuildStore } from '../stores/build'
@@ -66,7 +66,7 @@ function give(): void {
       >From a file</FilePick
     ><ElButton class="tool" data-test="stack-out" @click="give">Keep as a file</ElButton>
     <p v-if="problem" class="notice whole" role="alert" data-test="stack-problem">
-      {{ said(problem) }}
+      {{ problem }}
     </p>
   </div>
 </template>

@@ -14,6 +14,7 @@ import type { Job } from '../workers/startWorker'
 import type { Land } from '../../core/build/land'
 import { ask } from '../workers/askClient'
 import { said, mm } from '../words'
+import { reasonOf } from '../../core/words/sentence'
 import { useBuildStore } from '../stores/build'
 import { useShelfStore } from '../stores/shelf'
 import NumberField from './NumberField.vue'
@@ -38,7 +39,7 @@ async function grow(): Promise<void> {
     if (land && job.value === mine)
       store.edit('Grow the land from the waters', (b) => ({ ...b, land }))
   } catch (error) {
-    problem.value = error instanceof Error ? error.message : String(error)
+    problem.value = said(reasonOf(error))
   }
   if (job.value === mine) job.value = null
 }
@@ -82,7 +83,7 @@ function stop(): void {
         Level it
       </ElButton>
     </div>
-    <p v-if="problem" class="fault" role="alert">{{ said(problem) }}</p>
+    <p v-if="problem" class="fault" role="alert">{{ problem }}</p>
     <template v-if="contours.length > 0">
       <h3>Lines of one height</h3>
       <div class="lines">

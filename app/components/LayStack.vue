@@ -48,7 +48,7 @@ const lays = computed(() => (plan.value?.steps.lays ?? []).filter((l) => l.stack
 const shown = computed(() => lays.value.toReversed())
 const open = ref('')
 const laid = (id: string): Laid | undefined => build.value.laid.find((l) => l.id === id)
-const title = (lay: PlannedLay) => said(lay.name)
+const title = (lay: PlannedLay) => lay.name
 const materialOf = (lay: PlannedLay) => store.shelf.get(lay.material)?.name ?? lay.material
 function whenDone(lay: PlannedLay): string {
   const at = layDoneMs(plan.value!, lay)
@@ -244,10 +244,10 @@ const change = (id: string, to: Parameters<typeof changeLaid>[1]) =>
         ><ElButton class="tool" @click="all('planned')">Plan all of it</ElButton>
       </template>
     </header>
-    <p v-if="refused" class="notice" role="alert" data-test="refused">{{ said(refused) }}</p>
+    <p v-if="refused" class="notice" role="alert" data-test="refused">{{ refused }}</p>
     <div v-if="wanted" class="wanted row" role="status" data-test="wanted">
       <span class="grow"
-        ><b>{{ said(wanted.label) }}?</b> {{ said(`${comesTo}.`) }} {{ said(wanted.risk) }}</span
+        ><b>{{ wanted.label }}?</b> {{ comesTo }}. {{ wanted.risk }}</span
       ><ElButton class="tool main" data-test="take" @click="take">Do it</ElButton
       ><ElButton class="tool" @click="wanted = null">Leave it</ElButton>
     </div>
@@ -269,8 +269,7 @@ const change = (id: string, to: Parameters<typeof changeLaid>[1]) =>
           <span class="words"
             ><b>{{ title(lay) }}</b>
             <span class="small soft"
-              >{{ said(materialOf(lay))
-              }}<template v-if="lay.coats > 1">, {{ lay.coats }} coats</template
+              >{{ materialOf(lay) }}<template v-if="lay.coats > 1">, {{ lay.coats }} coats</template
               ><template v-if="lay.thicknessMm !== null"
                 >, {{ mm(lay.thicknessMm) }}</template
               ></span

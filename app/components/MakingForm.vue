@@ -3,6 +3,7 @@ import { ElCheckbox } from 'element-plus'
 import { computed } from 'vue'
 import { BONDS, bondNamed, bondOf } from '../../core/craft/bonds'
 import { about } from '../../core/words/durations'
+import { quantity, say } from '../../core/words/sentence'
 import { castsWith } from '../../core/build/castsWith'
 import { USUAL_DOSE_G } from '../../core/build/newBuild'
 import { changeGel, changeMaking, setWay } from '../../core/build/edits'
@@ -27,7 +28,12 @@ const loosens = computed(
   () => way.value && mayBeLoose(way.value) && props.water.kind === 'sea' && props.water.crest
 )
 const gels = computed(() => ofKind(store.shelf, 'gel'))
-const films = computed(() => ofKind(store.shelf, 'film'))
+const films = computed(() =>
+  ofKind(store.shelf, 'film').map((f) => ({
+    id: f.id,
+    name: say`${f.name}, ${quantity(f.thicknessMm, 'mm', 2)}`
+  }))
+)
 /** Resin and dose that it is cast in, where its way casts anything; null: nothing is mixed for it. */
 const casts = computed(() =>
   way.value?.uses.some((u) => u.material === 'resin') ? castsWith(store.build!, props.water) : null
@@ -108,7 +114,7 @@ const set = (label: string, change: Partial<Making>) =>
       data-test="bond"
       @update:model-value="set('What fixes it', { bond: ($event || undefined) as Making['bond'] })"
     />
-    <p class="small soft">{{ said(bondTold) }}</p>
+    <p class="small soft">{{ bondTold }}</p>
   </template>
   <template v-if="casts">
     <ChoiceField

@@ -1,7 +1,6 @@
 <script setup lang="ts" generic="Id extends string">
 import { ElOption, ElSelect } from 'element-plus'
 import { computed } from 'vue'
-import { said } from '../words'
 
 /** A labelled list to choose any number from; what was chosen and is not on the list any more is still shown. */
 const props = defineProps<{
@@ -21,24 +20,18 @@ const listed = computed(() => [
 
 <template>
   <div class="field">
-    <span class="name" aria-hidden="true">{{ said(label) }}</span>
+    <span class="name" aria-hidden="true">{{ label }}</span>
     <ElSelect
       v-model="chosen"
       multiple
       filterable
       :aria-label="label"
-      :placeholder="said(none)"
+      :placeholder="none"
       :persistent="false"
       :show-arrow="false"
       :offset="4"
     >
-      <ElOption
-        v-for="o in listed"
-        :key="o.id"
-        :value="o.id"
-        :label="said(o.name)"
-        :data-value="o.id"
-      />
+      <ElOption v-for="o in listed" :key="o.id" :value="o.id" :label="o.name" :data-value="o.id" />
     </ElSelect>
   </div>
 </template>

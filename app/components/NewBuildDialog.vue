@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { ml, said } from '../words'
+import { ml } from '../words'
 import ApproachFields from './ApproachFields.vue'
 import ChoiceField from './ChoiceField.vue'
 import { v4 as newId } from 'uuid'
@@ -236,7 +236,7 @@ async function make(event: Event): Promise<void> {
             <path class="land" :d="w.land" />
             <path class="wet" :d="w.wet" />
           </svg>
-          <b>{{ w.name }}</b><span class="small soft note">{{ said(w.note) }}</span>
+          <b>{{ w.name }}</b><span class="small soft note">{{ w.note }}</span>
         </ElRadio>
         <figure class="foretold" data-test="new-foretold">
           <MiniCutaway v-if="foretold" name="the new build" :cutaway="foretold.cutaway" />

@@ -2,13 +2,14 @@
 import { ElInput } from 'element-plus'
 import { computed, ref, useId, watch } from 'vue'
 import { readNumber, readQuantity } from '../../core/words/readNumber'
+import type { Sentence } from '../../core/words/sentence'
 import { metric, otherStep } from '../../core/words/units'
 import { axis, figure, said, unit as nameOf, units } from '../words'
 
 const props = withDefaults(
   defineProps<{
     modelValue: number | null
-    label: string
+    label: Sentence
     unit?: string
     /** The unit, where it stands in the head of its column and not in the field. */
     measures?: string
@@ -16,8 +17,8 @@ const props = withDefaults(
     max: number
     step?: number
     whole?: boolean
-    blank?: string
-    hint?: string
+    blank?: Sentence
+    hint?: Sentence
     bare?: boolean
   }>(),
   { unit: '', measures: '', step: 1, blank: '', hint: '' }

@@ -5,7 +5,7 @@ import { tieMixes, untieMixes } from '../../core/build/lays'
 import { mixName } from '../../core/plan/6-steps/mixName'
 import type { Plan } from '../../core/plan/derivePlan'
 import { about } from '../../core/words/durations'
-import { grams, said } from '../words'
+import { grams } from '../words'
 import { useBuildStore } from '../stores/build'
 import ChoiceField from './ChoiceField.vue'
 
@@ -70,7 +70,7 @@ const untie = (id: string) => store.edit('Mix each by itself', untieMixes(id))
     <ul v-if="rows.length" class="ties">
       <li v-for="row in rows" :key="row.id" class="row" :data-tie="row.id">
         <span class="grow"
-          ><b>{{ said(row.names.join(' + ')) }}</b
+          ><b>{{ row.names.join(' + ') }}</b
           >: {{ grams(row.massG) }}, {{ about(row.minutes) }} to work</span
         ><ElButton class="tool" @click="untie(row.id)">Mix each by itself</ElButton>
       </li>

@@ -5,7 +5,6 @@ import { computed, reactive, ref } from 'vue'
 import { addOwnStep, changeOwnStep } from '../../core/build/lays'
 import type { OwnStep } from '../../core/build/types'
 import { duration } from '../../core/words/durations'
-import { said } from '../words'
 import { useBuildStore } from '../stores/build'
 import ManyField from './ManyField.vue'
 import NumberField from './NumberField.vue'
@@ -97,7 +96,7 @@ function place(own: OwnStep, change: Partial<Pick<OwnStep, 'after' | 'before'>>)
       <ElInput
         v-model="form.name"
         class="choice grow"
-        :placeholder="said('Paint the boat')"
+        :placeholder="'Paint the boat'"
         aria-label="Name of the step"
         maxlength="120"
         data-test="own-name"

@@ -15,7 +15,7 @@ import PartDrawing from '../drawings/PartDrawing.vue'
 import type { Fitted } from '../../core/plan/learned/fit'
 import { rangeOf } from '../../core/plan/learned/history'
 import { about } from '../../core/words/durations'
-import { mm, ml, cm2, fine, said } from '../words'
+import { mm, ml, cm2, fine } from '../words'
 import How from './How.vue'
 
 /** A part made off the model, what holds it while it sets, and when that may come away. */
@@ -139,7 +139,7 @@ const small = (value: number) => fine(value, 'mm')
       <div v-if="part.release" class="wide">
         <dt>On {{ part.on }}</dt>
         <dd>
-          {{ said(part.release.result) }} <small>{{ said(part.release.why) }}</small>
+          {{ part.release.result }} <small>{{ part.release.why }}</small>
         </dd>
       </div>
     </dl>

@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { said } from '../words'
 import { useEventListener } from '@vueuse/core'
 import { ElDropdown, ElDropdownItem, ElDropdownMenu } from 'element-plus'
 import { nextTick, onMounted, ref, watch } from 'vue'
@@ -49,7 +48,7 @@ watch(() => props.at, open)
           :divided="act.apart"
           :data-act="act.name"
           @click="act.go()"
-          >{{ said(act.name) }}</ElDropdownItem
+          >{{ act.name }}</ElDropdownItem
         >
       </ElDropdownMenu>
     </template>

@@ -2,7 +2,7 @@
 import { minutesBetween } from '../../core/physics/time'
 import { ElButton } from 'element-plus'
 import { useSettingsStore } from '../stores/settings'
-import { money, said } from '../words'
+import { money } from '../words'
 import { computed, ref, watch } from 'vue'
 import {
   newRehearsal,
@@ -85,7 +85,7 @@ const nightMin = computed(
             :data-look="s.id"
             @click="move({ kind: 'look', step: s.id })"
           >
-            {{ named(s.id) }}{{ named(s.id) ? ': ' : '' }}{{ said(s.title.toLowerCase()) }}
+            {{ named(s.id) }}{{ named(s.id) ? ': ' : '' }}{{ s.title.toLowerCase() }}
           </ElButton>
         </div>
       </div>
@@ -93,10 +93,9 @@ const nightMin = computed(
         <h2>{{ steps.length ? 'Do' : 'All is done' }}</h2>
         <div v-for="s in steps" :key="s.id" class="row offer" :data-offer="s.id">
           <ElButton class="tool main" :data-do="s.id" @click="move({ kind: 'do', step: s.id })">
-            {{ said(s.title) }}</ElButton><span class="soft small grow">{{
+            {{ s.title }}</ElButton><span class="soft small grow">{{
             [named(s.id), liesOn(plan.steps.lays, s.lay), duration(s.handsMin)]
               .filter(Boolean)
-              .map(said)
               .join(' · ')
           }}</span
           ><ElButton
@@ -149,7 +148,7 @@ const nightMin = computed(
       </div>
       <ol class="story">
         <li v-for="(h, i) in story" :key="i" :class="h.kind">
-          <span class="small soft">{{ dayAndClock(h.atMs, zone) }}</span> {{ said(h.text) }}
+          <span class="small soft">{{ dayAndClock(h.atMs, zone) }}</span> {{ h.text }}
         </li>
       </ol>
     </section>

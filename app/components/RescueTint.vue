@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { rescueCup } from '../../core/bench/rescue'
-import { grams, said } from '../words'
+import { grams } from '../words'
 import NumberField from './NumberField.vue'
 
 /** One drop too many: what mends it, and whether the cup takes it. */
@@ -23,7 +23,7 @@ const answer = computed(() =>
       <NumberField v-model="drops" label="Drops that went in" :min="0" :max="2000" />
     </div>
     <p v-if="answer?.kind === 'never'" class="fault">
-      {{ said(answer.why) }}
+      {{ answer.why }}
     </p>
     <p v-else-if="answer?.kind === 'clear'" data-test="rescue-answer">
       <template v-if="answer.anew"

@@ -6,7 +6,7 @@ import type { Build } from '../../core/build/types'
 import { waysFor } from '../../core/craft/ways/catalog'
 import { ofKind } from '../../core/craft/materials/shelf'
 import { useBuildStore } from '../stores/build'
-import { said } from '../words'
+import { grams } from '../words'
 import ChoiceField from './ChoiceField.vue'
 import NumberField from './NumberField.vue'
 
@@ -66,14 +66,14 @@ function made(kind: string): Beside | null {
     const doses = [{ id: tint.value, dropsPer100G: drops.value }]
     const name = tints.value.find((t) => t.id === tint.value)?.name ?? tint.value
     return {
-      name: `${said(name)}, ${drops.value} drops in 100 g`,
+      name: `${name}, ${drops.value} drops in ${grams(100)}`,
       build: changePool(water.value.id, { tints: doses, bands: [] })(here),
       bare: false
     }
   }
   if (kind === 'way' && water.value && way.value)
     return {
-      name: said(ways.value.find((w) => w.id === way.value)?.name ?? way.value),
+      name: ways.value.find((w) => w.id === way.value)?.name ?? way.value,
       build: setWay(water.value.id, way.value)(here),
       bare: false
     }
@@ -93,7 +93,7 @@ function made(kind: string): Beside | null {
     <div v-if="what.startsWith('tint:')" class="grid2">
       <ChoiceField v-model="tint" label="Tint" :options="tints" data-test="beside-tint" />
       <NumberField
-        label="Drops in 100 g"
+        :label="`Drops in ${grams(100)}`"
         :model-value="drops"
         :min="0"
         :max="500"

@@ -118,7 +118,7 @@ const LEAST_WIND = 0.1
         </p>
         <ElButton
           v-for="w in form.wish.ways"
-          :key="w.label"
+          :key="said(w.label)"
           class="tool"
           data-test="wish-way"
           @click="store.edit('The sea for the wish', brings(w))"

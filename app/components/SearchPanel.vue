@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { minutesBetween } from '../../core/physics/time'
-import { said } from '../words'
+
 import { ElButton } from 'element-plus'
 import { Check } from '@lucide/vue'
 import { proxy } from 'comlink'
@@ -93,8 +93,8 @@ function take(): void {
   <section v-if="days.finishMs || open" class="panel pad stack" data-test="proof">
     <h2>How soon at best</h2>
     <p v-if="words.says">
-      <b>{{ said(words.says) }}</b><template v-if="open">; {{ said(words.because) }}</template
-      ><template v-else>, because {{ said(words.because) }}</template>
+      <b>{{ words.says }}</b><template v-if="open">; {{ words.because }}</template
+      ><template v-else>, because {{ words.because }}</template>
     </p>
     <p v-if="days.finishMs && !open" class="mark-row">
       <Check :size="18" aria-hidden="true" class="settled-mark" />

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { said, unit } from '../words'
+import { unit } from '../words'
 import { ElButton, ElCheckbox, ElInput } from 'element-plus'
 import { X } from '@lucide/vue'
 import { computed, ref } from 'vue'
@@ -118,7 +118,7 @@ function caught(event: ClipboardEvent): void {
       </label>
       <p v-if="answer?.faults.length" class="fault" role="alert">
         <span v-for="f in answer.faults.slice(0, 3)" :key="f.path"
-          >{{ f.path }} {{ said(f.message) }}.
+          >{{ f.path }} {{ f.message }}.
         </span>
         <span v-if="answer.faults.length > 3">And {{ answer.faults.length - 3 }} more lines. </span
         >Nothing was changed.
@@ -172,7 +172,7 @@ function caught(event: ClipboardEvent): void {
       </template>
     </WorkTable>
     <p v-for="i in faulty" :key="i" class="fault small">
-      Sounding {{ i + 1 }}: {{ said(faultAt(i)!.message) }}
+      Sounding {{ i + 1 }}: {{ faultAt(i)!.message }}
     </p>
     <p v-if="pool.soundings.length > MOST_ROWS" class="small soft">
       And {{ pool.soundings.length - MOST_ROWS }} more: move or remove them on the plan, or paste a

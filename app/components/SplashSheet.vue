@@ -129,7 +129,7 @@ const cause = (id: string) => store.edit('Cause', setCause(props.splash.id, id a
       data-test="of-skin"
       @click="store.edit('Way', setWay(splash.id, ofSkin.id))"
     >
-      Make it as {{ said(ofSkin.name).toLowerCase() }}
+      Make it as {{ ofSkin.name.toLowerCase() }}
     </ElButton>
   </template>
   <p v-if="splash.cause === 'rain'" class="small soft">
@@ -186,7 +186,7 @@ const cause = (id: string) => store.edit('Cause', setCause(props.splash.id, id a
       :min="0.1"
       :max="FASTEST_MS"
       :step="0.5"
-      :blank="`${figure(form.speedMS, 'm/s')}, ${form.from}`"
+      :blank="`${figure(form.speedMS, 'm/s')}, ${said(form.from)}`"
       hint="blank: by the cause"
       data-test="splash-speed"
       @update:model-value="set('Speed', { speedMS: $event }, 'speed')"

@@ -12,7 +12,7 @@ defineProps<{ steps: Step[] }>()
     <li v-for="(s, i) in steps" :key="s.id">
       <span class="order figure">{{ i + 1 }}</span>
       <div>
-        <b>{{ said(s.title) }}</b>
+        <b>{{ s.title }}</b>
         <p class="small">{{ said(s.how) }}</p>
         <p v-if="s.tools.length || s.forbids" class="small soft">
           <template v-if="s.tools.length">With {{ s.tools.join(', ') }}. </template

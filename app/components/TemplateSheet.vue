@@ -135,10 +135,10 @@ const join = (side: Side) =>
       <ul>
         <li v-for="t in list" :key="t.id" :class="{ on: t.id === line?.id }" :data-template="t.id">
           <ElCheckbox v-if="t.kind !== 'solid'" :model-value="!off.has(t.id)" @change="pick(t.id)"
-            ><span class="unseen">Print {{ said(t.name) }}</span></ElCheckbox
+            ><span class="unseen">Print {{ t.name }}</span></ElCheckbox
           ><span v-else class="cube" aria-hidden="true">◫</span>
           <ElButton class="name" @click="chosen = t.id">
-            <b>{{ said(t.name) }}</b><small class="soft"
+            <b>{{ t.name }}</b><small class="soft"
               >{{ mm(t.widthMm) }} × {{ mm(t.heightMm) }} ·
               {{
                 t.kind === 'solid'
@@ -207,7 +207,7 @@ const join = (side: Side) =>
           </ElButton></template
         >
       </div>
-      <p class="soft">{{ line.use }}</p>
+      <p class="soft">{{ said(line.use) }}</p>
       <div v-if="seen && line.kind !== 'solid'" class="framed">
         <DrawingFrame :name="line.name"
           ><TemplateDrawing :template="seen" :paper="paper"

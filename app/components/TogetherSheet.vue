@@ -17,7 +17,7 @@ const remarks = ref<Remark[]>([])
 watchEffect(() => {
   if (open.value && store.build && store.plan) remarks.value = together(store.build, store.plan)
 })
-const make = (r: Remark) => store.edit(r.mend.label, mending(r.mend))
+const make = (r: Remark) => store.edit(said(r.mend.label), mending(r.mend))
 async function show(r: Remark): Promise<void> {
   store.selected = r.water
   await router.push({ name: 'water', params: { id: store.build!.id } })

@@ -325,7 +325,7 @@ const path = (points: readonly Point2[], closed: boolean) =>
         fall. It is kept in the log.
       </p>
     </div>
-    <p v-if="fault" class="fault" role="alert">{{ said(fault) }}</p>
+    <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
     <div v-if="picture" class="table">
       <div>
         <div class="row tools" role="group" aria-label="What is drawn">
@@ -461,7 +461,7 @@ const path = (points: readonly Point2[], closed: boolean) =>
         </template>
         <ul v-else-if="lines.length" class="lines">
           <li v-for="(l, i) in lines" :key="i" class="row">
-            <span class="grow">{{ said(TOLD[l.kind]) }}, {{ l.points.length }} points</span>
+            <span class="grow">{{ TOLD[l.kind] }}, {{ l.points.length }} points</span>
             <ElButton
               class="tool"
               :aria-label="`Take line ${i + 1} away`"
@@ -470,10 +470,10 @@ const path = (points: readonly Point2[], closed: boolean) =>
             >
           </li>
         </ul>
-        <p v-if="answer.why" class="fault" role="alert">{{ said(answer.why) }}</p>
+        <p v-if="answer.why" class="fault" role="alert">{{ answer.why }}</p>
         <ol v-if="answer.found.length" class="found" data-test="proposals">
           <li v-for="p in answer.found" :key="p.id" :data-proposal="p.id">
-            <b>{{ said(p.title) }}</b>
+            <b>{{ p.title }}</b>
             <p class="small">{{ said(p.number) }}; {{ said(p.range) }}.</p>
             <p class="small soft">By {{ said(p.by) }}.</p>
             <ElButton class="tool" :data-take="p.id" @click="store.edit(p.title, p.edit)">

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { ElButton } from 'element-plus'
-import { counted } from '../../core/words/sentences'
+import { counted } from '../../core/words/sentence'
 import { bodyNeeds } from '../../core/craft/ways/catalog'
 import { computed } from 'vue'
 import { useRouter } from 'vue-router'

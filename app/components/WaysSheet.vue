@@ -161,11 +161,11 @@ const LINES = computed<Line[]>(() => [
       return `${layers} ${pool.value ? 'layer' : 'coat'}${layers === 1 ? '' : 's'}`
     }
   },
-  { name: 'risk', of: (w) => w.risk },
+  { name: 'risk', of: (w) => said(w.risk) },
   { name: 'taken back', of: (w) => w.reversible }
 ])
 const stopWords = (s: WayCompared['stops'][number]) =>
-  `${said(s.title.replace(/^[^:]*: /, ''))} (${said(s.number)})`
+  `${said(s.title).replace(/^[^:]*: /, '')} (${said(s.number)})`
 const phone = usePhone()
 </script>
 
@@ -182,10 +182,10 @@ const phone = usePhone()
     <!-- on a phone one way under the other: side by side they have no room -->
     <template v-if="phone">
       <section v-for="w in found" :key="w.way" class="one" :class="{ on: w.way === way }">
-        <h3>{{ said(w.name) }}</h3>
+        <h3>{{ w.name }}</h3>
         <dl>
           <template v-for="line in LINES" :key="line.name">
-            <dt class="small soft">{{ said(line.name) }}</dt>
+            <dt class="small soft">{{ line.name }}</dt>
             <dd :class="{ least: line.best?.(w) }">{{ line.of(w) }}</dd>
           </template>
           <dt class="small soft">stops</dt>
@@ -201,13 +201,13 @@ const phone = usePhone()
         <tr>
           <td></td>
           <th v-for="w in found" :key="w.way" scope="col" :class="{ on: w.way === way }">
-            <span class="way">{{ said(w.name) }}</span>
+            <span class="way">{{ w.name }}</span>
           </th>
         </tr>
       </thead>
       <tbody>
         <tr v-for="line in LINES" :key="line.name">
-          <th scope="row">{{ said(line.name) }}</th>
+          <th scope="row">{{ line.name }}</th>
           <td
             v-for="w in found"
             :key="w.way"

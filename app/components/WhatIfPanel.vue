@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { counted } from '../../core/words/sentences'
+import { counted } from '../../core/words/sentence'
 import { useSettingsStore } from '../stores/settings'
 import { ElButton } from 'element-plus'
 import DateField from './DateField.vue'
@@ -123,7 +123,7 @@ const words = computed(() => deadlineWords(lines.value, zone.value))
         :data-what="line.id"
       >
         <div class="row head">
-          <b class="grow">{{ said(line.title) }}</b><ElButton
+          <b class="grow">{{ line.title }}</b><ElButton
             v-if="line.id !== 'today'"
             class="tool take"
             @click="adopt(line)"
@@ -131,7 +131,7 @@ const words = computed(() => deadlineWords(lines.value, zone.value))
             Take on
           </ElButton>
         </div>
-        <p class="small soft">{{ line.what }}</p>
+        <p class="small soft">{{ said(line.what) }}</p>
         <svg
           v-if="line.finishMs"
           class="bar"

@@ -66,8 +66,8 @@ const MARK = { believable: '✓', 'too fine': '▽', 'too coarse': '△' }
             >, {{ c.verdict }}:
             {{
               c.verdict === 'too fine'
-                ? `at least ${fine(c.least!.mm, 'mm')}, ${c.least!.why}`
-                : `at most ${fine(c.most!.mm, 'mm')}, ${c.most!.why}`
+                ? `at least ${fine(c.least!.mm, 'mm')}, ${said(c.least!.why)}`
+                : `at most ${fine(c.most!.mm, 'mm')}, ${said(c.most!.why)}`
             }}</template
           >. <span class="soft">{{ said(c.advice) }}</span>
         </li>

@@ -94,7 +94,7 @@ const FILLS: Record<number, string> = { 15: 'thin', 40: 'half', 70: 'thick' }
       <table v-else class="plain" data-test="recipe">
         <tbody>
           <tr v-for="l in white.lines" :key="l.material">
-            <td>{{ said(l.name) }}</td>
+            <td>{{ l.name }}</td>
             <td class="num figure">{{ fine(l.massG, 'g') }}</td>
             <td class="num small soft">{{ ml(l.ml) }}</td>
           </tr>

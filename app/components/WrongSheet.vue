@@ -122,7 +122,7 @@ const days = (value: number) =>
           :data-trouble="t.id"
           @click="look(t.id)"
         >
-          <b>{{ t.name }}</b><span class="small soft">{{ said(t.looks) }}</span>
+          <b>{{ t.name }}</b><span class="small soft">{{ t.looks }}</span>
         </ElButton>
       </li>
     </ul>
@@ -154,7 +154,7 @@ const days = (value: number) =>
         </div>
         <ol class="todo">
           <li v-for="s in found.steps" :key="s.title">
-            <b>{{ said(s.title) }}</b>
+            <b>{{ s.title }}</b>
             {{ ' '
             }}<span class="small"
               >{{ said(s.how) }} <i>{{ said(s.right) }}</i></span
@@ -162,7 +162,7 @@ const days = (value: number) =>
           </li>
         </ol>
         <p data-test="repair-cost">
-          <template v-if="found.on">Done on {{ said(found.on.toLowerCase()) }}. </template>Costs
+          <template v-if="found.on">Done on {{ found.on.toLowerCase() }}. </template>Costs
           {{ duration(found.handsMin) }} of work,
           {{ money(Math.max(0, found.money), settings.currency) }} to buy; done
           <b>{{ found.days === null ? 'on no date yet' : days(found.days) }}</b>.

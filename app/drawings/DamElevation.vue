@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import type { DamPlan } from '../../core/plan/3-stacks/damPlan'
-import { mm, said } from '../words'
+import { fine, mm } from '../words'
 import { useElementSize } from '@vueuse/core'
 
 /**
@@ -57,7 +57,9 @@ const braced = ({ braces, braceEveryMm }: DamPlan['spans'][number]) =>
         />
         <text x="20" :y="i * ROW + 45">
           {{ mm(s.spanMm) }} long, {{ mm(s.depthMm) }} deep: bows
-          <tspan class="strong">{{ s.bowMm < 0.05 ? said('under 0.05 mm') : mm(s.bowMm) }}</tspan>
+          <tspan class="strong">
+            {{ s.bowMm < 0.05 ? `under ${fine(0.05, 'mm')}` : mm(s.bowMm) }}
+          </tspan>
           <tspan v-if="s.braces" v-bind="under ? { x: 20, dy: '1.25em' } : {}" v-text="braced(s)" />
         </text>
       </g>

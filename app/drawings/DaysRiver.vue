@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { DAY_MS, HOUR_MS } from '../../core/physics/time'
-import { said } from '../words'
+
 import { computed, ref } from 'vue'
 import type { Build } from '../../core/build/types'
 import type { DaysPlan, PlannedWait } from '../../core/plan/7-days/plan'
@@ -222,7 +222,7 @@ const everyDay = computed(() =>
           @click="emit('select', wait.step)"
         >
           <title>
-            {{ said(stepOf(wait.step)?.title ?? '') }}: {{ wait.becomes }}
+            {{ stepOf(wait.step)?.title ?? '' }}: {{ wait.becomes }}
             {{ likelyAndSurely(wait.likelyMs, wait.sureMs, days.zone) }}
           </title>
         </rect>
@@ -266,7 +266,7 @@ const everyDay = computed(() =>
           :height="LANE"
         />
         <title>
-          {{ said(stepOf(work.step)?.title ?? '') }}: {{ day(work.startMs, days.zone) }}
+          {{ stepOf(work.step)?.title ?? '' }}: {{ day(work.startMs, days.zone) }}
           {{ clock(work.startMs, days.zone) }}–{{ clock(work.endMs, days.zone) }}
         </title>
       </g>

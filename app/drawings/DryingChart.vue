@@ -3,7 +3,7 @@ import { computed } from 'vue'
 import { retainedAt } from '../../core/physics/stuff/drying/film'
 import type { Laying } from '../../core/plan/3-stacks/gelStack'
 import type { Fitted } from '../../core/plan/learned/fit'
-import { counted } from '../../core/words/sentences'
+import { counted } from '../../core/words/sentence'
 import { mm } from '../words'
 import PlotChart, { type Chart, type Colours } from './PlotChart.vue'
 

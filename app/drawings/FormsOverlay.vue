@@ -6,7 +6,7 @@ import type { FormsPlan } from '../../core/plan/2-forms/formsStage'
 import type { WhiteMap } from '../../core/plan/2-forms/whiteMap'
 import { layWay } from '../../core/craft/ways/catalog'
 import { middleOf, type Point2 } from '../../core/physics/shape/polygon'
-import { figure, said, unit, whereabouts } from '../words'
+import { figure, unit, whereabouts } from '../words'
 import { arrowed, toHalves } from './handles'
 import { larger } from './letters'
 import { lineThrough, ringOf, ringsOf } from './paths'
@@ -361,7 +361,7 @@ const TAG_PX = 170
         text-anchor="middle"
         :x="px(middleOf(z.zone))[0]"
         :y="toY(Math.max(...z.zone.map((at) => at[1]))) - 5"
-        >{{ said(z.name) }}</text
+        >{{ z.name }}</text
       ></g
     >
     <path v-if="show === 'strokes'" class="strokes" :d="strokes" />

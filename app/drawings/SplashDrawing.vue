@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { radians } from '../../core/physics/shape/angles'
-import { counted } from '../../core/words/sentences'
+import { counted } from '../../core/words/sentence'
 import { computed } from 'vue'
 import type { SplashForm } from '../../core/plan/2-forms/splashForm'
 import { mm, figure, unit } from '../words'

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { counted } from '../../core/words/sentences'
+import { counted } from '../../core/words/sentence'
 import { computed } from 'vue'
 import { TUCK_MM } from '../../core/plan/2-forms/fallCurve'
 import type { FallForm } from '../../core/plan/2-forms/fallForm'

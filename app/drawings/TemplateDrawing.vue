@@ -86,7 +86,7 @@ const words = computed(() => {
         v-if="width > 0"
         :viewBox="`0 0 ${width} ${height}`"
         role="img"
-        :aria-label="`${said(template.name)}, ${mm(template.widthMm)} by ${mm(template.heightMm)}`"
+        :aria-label="`${template.name}, ${mm(template.widthMm)} by ${mm(template.heightMm)}`"
       >
         <rect
           v-for="(p, i) in cut.pieces"
@@ -135,7 +135,7 @@ const words = computed(() => {
             :stroke-dasharray="l.dashMm ? l.dashMm.map((d) => d * 2).join(' ') : undefined"
           />
         </svg>
-        {{ ' ' }}<b>{{ l.name }}</b> {{ said(l.note) }}
+        {{ ' ' }}<b>{{ l.name }}</b> {{ l.note }}
       </li>
     </ul>
   </div>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { ElButton, ElSlider } from 'element-plus'
 import 'element-plus/theme-chalk/el-slider.css'
-import { said } from '../words'
+
 import type { RoundDays } from './days'
 
 /** From the bare board to the finished model: a slider by the steps of the plan, and its film. */
@@ -35,11 +35,11 @@ function slide(to: number): void {
     />
     <p class="moment" aria-live="polite" data-test="moment">
       <template v-if="moment"
-        ><b>{{ whenOf(moment.atMs) }}</b> {{ said(moment.title) }} done<span
+        ><b>{{ whenOf(moment.atMs) }}</b> {{ moment.title }} done<span
           v-if="moment.wet.length"
           class="soft"
         >
-          · still setting: {{ moment.wet.map((w) => said(w.title)).join(', ') }}</span
+          · still setting: {{ moment.wet.map((w) => w.title).join(', ') }}</span
         ></template
       >
       <template v-else-if="moments.length"><b>Finished</b></template>

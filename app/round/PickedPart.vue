@@ -13,7 +13,7 @@ const router = useRouter()
 const lays = computed(() =>
   (store.plan?.steps.lays ?? [])
     .filter((l) => l.stack === (props.part.water ?? 'ground'))
-    .map((l) => said(l.name))
+    .map((l) => l.name)
 )
 const OF_GROUND: readonly RoundPart['kind'][] = ['land', 'base', 'dam', 'case']
 function goTo(): void {

@@ -7,6 +7,7 @@ import { COARSE, FINE, type RoundModel, type RoundPart } from '../../core/plan/r
 import type { Build } from '../../core/build/types'
 import type { Plan } from '../../core/plan/derivePlan'
 import { useShelfStore } from '../stores/shelf'
+import { said } from '../words'
 import { roundClient } from '../workers/roundClient'
 import {
   drawnBy,
@@ -194,7 +195,7 @@ function key(event: KeyboardEvent): void {
 const told = computed(() => {
   const named = new Map<string, string>()
   for (const part of model.value?.parts ?? [])
-    if (!named.has(part.name)) named.set(part.name, part.says)
+    if (!named.has(part.name)) named.set(part.name, said(part.says))
   return [...named].map(([name, says]) => `${name}: ${says}`)
 })
 </script>

@@ -19,7 +19,7 @@ import {
   type Waiting,
   madeApart
 } from '../../core/bench/benchSteps'
-import { counted } from '../../core/words/sentences'
+import { counted } from '../../core/words/sentence'
 import { lookAloud, stepAloud } from '../../core/bench/aloud'
 import { clockText } from '../../core/bench/benchClocks'
 import { logged } from '../../core/build/workEdits'
@@ -332,7 +332,7 @@ function addOwn(): void {
       <section v-if="asking" class="ask panel" data-test="look">
         <h1>
           Look: {{ build.waters.find((w) => w.id === asks[0].step.water)?.name ?? '' }}
-          {{ said(asks[0].step.title.toLowerCase()) }}
+          {{ asks[0].step.title.toLowerCase() }}
         </h1>
         <p class="large">
           {{ duration(minutesBetween(asks[0].sinceMs, bench.nowMs)) }} ago.
@@ -372,7 +372,7 @@ function addOwn(): void {
           </ElButton>
         </header>
         <div class="words" tabindex="0" role="group" aria-label="The step in words">
-          <h1 data-test="step-title">{{ said(step.title) }}</h1>
+          <h1 data-test="step-title">{{ step.title }}</h1>
           <ul v-if="figures.length" class="figures">
             <li v-for="(f, i) in figures" :key="i">
               <span>{{ f.name }}</span><b>{{ said(f.value) }}</b
@@ -386,7 +386,7 @@ function addOwn(): void {
             </li>
           </ul>
           <p class="how">{{ said(step.how) }}</p>
-          <p v-if="step.right" class="right"><b>Right when:</b> {{ step.right }}</p>
+          <p v-if="step.right" class="right"><b>Right when:</b> {{ said(step.right) }}</p>
           <p v-if="step.forbids" class="warn">Keep away: {{ step.forbids }}.</p>
           <p v-for="c in step.cautions" :key="c" class="warn">
             {{ CAUTIONS[c] }}
@@ -400,7 +400,7 @@ function addOwn(): void {
             Done so soon? Press once more if it is.
           </p>
           <p v-if="firstOpen && !begun" class="soon" role="status" data-test="still-open">
-            Not done yet: <b>{{ said(firstOpen.title) }}</b><template v-if="stillOpen.length > 1">
+            Not done yet: <b>{{ firstOpen.title }}</b><template v-if="stillOpen.length > 1">
               and {{ counted(stillOpen.length - 1, 'more piece') }} of work that come before
               it</template
             ><template v-else>, which comes before it</template>.<template
@@ -569,7 +569,7 @@ function addOwn(): void {
           <svg width="30" height="13" aria-hidden="true">
             <rect width="30" height="13" :fill="`url(#state-${w.step.becomes})`" /></svg
           ><span class="grow"
-            >{{ said(w.step.title) }}<br /><span class="small soft"
+            >{{ w.step.title }}<br /><span class="small soft"
               >{{ w.step.becomes === 'wet' ? 'look at it' : w.step.becomes }}
               {{ likelyAndSurely(w.readyMs, w.sureMs, zone) }}</span
             ></span

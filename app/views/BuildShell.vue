@@ -5,8 +5,7 @@ import { useRoute, useRouter } from 'vue-router'
 import { writeBuild } from '../../core/build/file/write'
 import WaterLine from '../components/WaterLine.vue'
 import { useLocalStorage } from '@vueuse/core'
-import { said } from '../words'
-import { counted } from '../../core/words/sentences'
+import { counted } from '../../core/words/sentence'
 import { fileName } from '../../core/exchange/fileName'
 import { saveFile } from '../saveFile'
 import { usePhone } from '../screens'
@@ -107,8 +106,8 @@ function exportNow(): void {
     </div>
     <div v-if="store.mended.length" class="notice no-print" role="status" data-test="mended">
       <span
-        >Not kept as it was entered, for no build can hold it:
-        {{ store.mended.map(said).join('; ') }}. Undo brings back what stood before.</span
+        >Not kept as it was entered, for no build can hold it: {{ store.mended.join('; ') }}. Undo
+        brings back what stood before.</span
       >
       <ElButton class="tool" @click="store.mended = []">All right</ElButton>
     </div>
@@ -124,7 +123,7 @@ function exportNow(): void {
     >
       <span
         >This plan contradicts itself, and that is our fault:
-        {{ said(store.contradictions[0].says) }}
+        {{ store.contradictions[0].says }}
         <span class="soft">({{ store.contradictions[0].place }})</span
         ><template v-if="store.contradictions.length > 1">
           and {{ counted(store.contradictions.length - 1, 'more place') }}</template

@@ -216,10 +216,10 @@ const beliefIn = (product: string, what: Learns['what']) =>
               <ul class="meets small">
                 <li v-for="m in meets" :key="m.between.join()">
                   <b
-                    >{{ said(THINGS[m.between[0]].name) }} and
-                    {{ said(THINGS[m.between[1]].name) }}: {{ m.result }}.</b
+                    >{{ THINGS[m.between[0]].name }} and {{ THINGS[m.between[1]].name }}:
+                    {{ m.result }}.</b
                   >
-                  {{ said(m.why) }}
+                  {{ m.why }}
                 </li>
               </ul></template
             >
@@ -373,12 +373,12 @@ const beliefIn = (product: string, what: Learns['what']) =>
           </div>
           <dl class="figures lamp">
             <div v-for="w in laying.windows" :key="w.id" :data-window="w.id">
-              <dt>{{ said(w.name) }}</dt>
+              <dt>{{ w.name }}</dt>
               <dd>
                 <How :about="explainWindow(w, laying, gel)"
                   >{{ w.opensMin }}–{{ w.closesMin }} min</How
                 >
-                {{ ' ' }}<small>opens {{ said(opening(w.opensMin)) }}</small>
+                {{ ' ' }}<small>opens {{ opening(w.opensMin) }}</small>
               </dd>
             </div>
             <div class="wide">

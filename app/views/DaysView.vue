@@ -36,6 +36,7 @@ import DrawingFrame from '../components/DrawingFrame.vue'
 import DaysRiver from '../drawings/DaysRiver.vue'
 import { clock, dayAndClock, likelyAndSurely, longDay } from '../../core/words/dates'
 import { duration } from '../../core/words/durations'
+import { quantity } from '../../core/words/sentence'
 import { useBuildStore } from '../stores/build'
 import FoldAway from '../components/FoldAway.vue'
 
@@ -123,7 +124,7 @@ function chainWords(link: ChainLink): string {
         >
       </header>
       <div v-if="days?.finishMs" class="row sure">
-        <span class="grow" data-test="sure">{{ said(chancesWords(days)) }}</span>
+        <span class="grow" data-test="sure">{{ chancesWords(days) }}</span>
         <span id="plan-waits">Plan for waits</span>
         <ElRadioGroup
           :model-value="days.confidence"
@@ -249,7 +250,7 @@ function chainWords(link: ChainLink): string {
             </p>
             <div v-if="selected === w.step && step(w.step)" class="more">
               <p>{{ said(step(w.step)!.how) }}</p>
-              <p v-if="step(w.step)!.right"><b>Right when:</b> {{ step(w.step)!.right }}</p>
+              <p v-if="step(w.step)!.right"><b>Right when:</b> {{ said(step(w.step)!.right) }}</p>
               <p v-if="step(w.step)!.tools.length" class="small">
                 With {{ step(w.step)!.tools.join(', ') }}.
               </p>
@@ -352,7 +353,7 @@ function chainWords(link: ChainLink): string {
           />
           <p v-if="build.room.lamp" class="small caution">
             Never leave a lamp or a dryer on alone. Keep it an arm away: foam, film and hot glue
-            give way at 60–75 °C.
+            give way at {{ said(quantity([60, 75], '°C')) }}.
           </p>
           <DeviceButton
             device="room"

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useUnderlay } from '../drawings/underlay'
-import { said, unit } from '../words'
+import { unit } from '../words'
 import { isPlain, isTyping } from '../typing'
 import DrawingFrame from '../components/DrawingFrame.vue'
 import ChoiceField from '../components/ChoiceField.vue'
@@ -304,7 +304,7 @@ function actsAt(event: MouseEvent): Act[] {
         <p v-if="!pool">No pool yet: add one on Water.</p>
         <template v-else>
           <p v-if="outlineFault" class="fault" role="alert">
-            {{ said(outlineFault.message) }}
+            {{ outlineFault.message }}
           </p>
           <div class="grid2">
             <NumberField
@@ -414,8 +414,8 @@ function actsAt(event: MouseEvent): Act[] {
           />
         </div>
         <p class="small soft">
-          {{ said(landforms.find((m) => m.id === build.ground.landform)?.note ?? '') }}
-          {{ said(shells.find((m) => m.id === build.ground.shell)?.note ?? '') }}
+          {{ landforms.find((m) => m.id === build.ground.landform)?.note ?? '' }}
+          {{ shells.find((m) => m.id === build.ground.shell)?.note ?? '' }}
         </p>
       </section>
       <ScanDialog

@@ -24,7 +24,7 @@ import NumberField from '../components/NumberField.vue'
 import LiveText from '../components/LiveText.vue'
 import { clock, day } from '../../core/words/dates'
 import { duration } from '../../core/words/durations'
-import { grams, degrees, money, said } from '../words'
+import { grams, degrees, money } from '../words'
 import { fileName } from '../../core/exchange/fileName'
 import { saveFile } from '../saveFile'
 import { zipOfBuild } from '../storage/backup'
@@ -338,7 +338,7 @@ const early = (e: Extract<LogEntry, { kind: 'step' }>) => {
               <template v-if="e.kind === 'step'"
                 ><b>{{ title(e.step) }}</b> {{ ' '
                 }}<span class="small soft">{{
-                  [said(layOf(e.step)), early(e)].filter(Boolean).join(' · ')
+                  [layOf(e.step), early(e)].filter(Boolean).join(' · ')
                 }}</span></template
               >
               <template v-else-if="e.kind === 'look'"
@@ -346,7 +346,7 @@ const early = (e: Extract<LogEntry, { kind: 'step' }>) => {
                 <b>{{ e.ready ? `${e.becomes}` : `not yet ${e.becomes}` }}</b></template
               >
               <template v-else-if="e.kind === 'batch'"
-                >{{ said(cupOf(e)) }}: {{ batchWords(e) }}</template
+                >{{ cupOf(e) }}: {{ batchWords(e) }}</template
               >
               <template v-else-if="e.kind === 'room'"
                 >The room: {{ degrees(e.tempC) }}, {{ e.rhPct }} %</template

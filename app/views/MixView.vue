@@ -169,7 +169,7 @@ const dusty = computed(
     >
       <header class="row">
         <h2>{{ pool?.name }}</h2>
-        <span class="soft">{{ said(resin?.name ?? '') }}</span>
+        <span class="soft">{{ resin?.name ?? '' }}</span>
         <span class="grow"></span>
         <span
           ><b class="figure"
@@ -207,7 +207,7 @@ const dusty = computed(
         >
       </div>
       <p v-if="amounts.problem" class="fault" role="alert">
-        Nothing can be mixed. {{ amounts.problem }} Give a larger cup under “Your bench”.
+        Nothing can be mixed. {{ said(amounts.problem) }} Give a larger cup under “Your bench”.
       </p>
       <div class="grid">
         <article
@@ -229,7 +229,7 @@ const dusty = computed(
             <How
               v-if="resin"
               :about="explainWorking(resin, build.room.tempC, largestG, workingMin)"
-              >{{ said(workingWords(workingMin)) }}</How
+              >{{ workingWords(workingMin) }}</How
             >
           </p>
           <ElButton class="tool weigh" :data-weigh="cupName(b)" @click="weighOut(b)">
@@ -250,7 +250,7 @@ const dusty = computed(
       <header class="row">
         <h2>{{ l.pool.name }}</h2>
         <span class="soft"
-          >{{ said(store.shelf.get(l.pool.light.resin)?.name ?? '') }}, from the bottle</span
+          >{{ store.shelf.get(l.pool.light.resin)?.name ?? '' }}, from the bottle</span
         ><span class="grow"></span><b class="figure">{{ grams(l.massG) }}</b>
       </header>
       <p v-if="l.light">
@@ -273,8 +273,8 @@ const dusty = computed(
       :data-mix="m.id"
     >
       <header class="row">
-        <h2>{{ said(m.name) }}</h2>
-        <span class="soft">{{ said(m.resin?.name ?? '') }}</span>
+        <h2>{{ m.name }}</h2>
+        <span class="soft">{{ m.resin?.name ?? '' }}</span>
         <span class="grow"></span>
         <span
           ><b class="figure">{{ grams(m.aG + m.bG) }}</b> for {{ ml(m.volumeMl) }}</span
@@ -297,7 +297,7 @@ const dusty = computed(
           <p class="small soft">
             Stir {{ duration(m.resin?.stirMin ?? 0) }}, scraping;
             {{ m.resin?.standMin ? `let it stand ${duration(m.resin.standMin)};` : '' }} used within
-            {{ said(workingWords(m.workingMin)) }}
+            {{ workingWords(m.workingMin) }}
           </p>
           <ElButton class="tool weigh" :data-weigh="cupName(b)" @click="weighOut(b)">
             Weigh it out
@@ -350,7 +350,7 @@ const dusty = computed(
               :class="{ have: l.missing === 0 }"
             >
               <td>
-                {{ said(l.name)
+                {{ l.name
                 }}<span v-if="l.also" class="small soft also">{{ said(l.also ?? '') }}</span>
               </td>
               <td class="num">

@@ -21,7 +21,7 @@ import SectionDrawing from '../drawings/SectionDrawing.vue'
 import { clock, dayAndClock, longDay } from '../../core/words/dates'
 import { waitWords } from '../../core/explain/daysWords'
 import { duration } from '../../core/words/durations'
-import { counted } from '../../core/words/sentences'
+import { counted } from '../../core/words/sentence'
 import { mm, ml, grams, figure, said, amountOf, units } from '../words'
 import { entriesOf } from '../../core/build/log/entries'
 import { PAPERS, type Paper } from '../../core/plan/templates/pieces'
@@ -273,7 +273,7 @@ async function print(): Promise<void> {
         <tbody>
           <tr v-for="s in stacks" :key="s.id">
             <td class="date">{{ s.name }}</td>
-            <td>{{ said(s.lays) }}</td>
+            <td>{{ s.lays }}</td>
           </tr>
         </tbody>
       </table>
@@ -290,7 +290,7 @@ async function print(): Promise<void> {
         </thead>
         <tbody>
           <tr v-for="(b, i) in allCups(plan)" :key="i">
-            <td>{{ said(cupTitle(build, plan, b)) }}</td>
+            <td>{{ cupTitle(build, plan, b) }}</td>
             <td class="num">{{ grams(b.aG) }}</td>
             <td class="num">{{ grams(b.bG) }}</td>
             <td>{{ drops(b.drops) }}</td>
@@ -309,7 +309,7 @@ async function print(): Promise<void> {
               <td>
                 <span class="box"></span>
                 {{ step(w.step).water ? `${waterName(step(w.step).water)}: ` : ''
-                }}{{ said(step(w.step).title)
+                }}{{ step(w.step).title
                 }}<template v-if="w.parts > 1"> (part {{ w.part }} of {{ w.parts }})</template
                 ><span v-if="step(w.step).waitMin && w.part === w.parts" class="soft small">
                   then {{ waitWords(step(w.step)) }}</span
@@ -325,10 +325,10 @@ async function print(): Promise<void> {
       <table class="plain">
         <tbody>
           <tr v-for="(l, i) in plan.amounts.shopping" :key="i">
-            <td><span class="box"></span> {{ said(l.name) }}</td>
+            <td><span class="box"></span> {{ l.name }}</td>
             <td class="num">
               {{ amountOf(l.unit, shoppable(l)) }}
-              {{ l.also ? said(`(${l.also})`) : '' }}
+              {{ l.also ? `(${said(l.also)})` : '' }}
             </td>
           </tr>
         </tbody>

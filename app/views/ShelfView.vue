@@ -180,7 +180,7 @@ const price = (m: Material) =>
                   :class="m.kind"
                   :style="m.kind === 'tint' ? { background: m.look.colour } : {}"
                 ></span>
-                <b>{{ said(m.name) }}</b>
+                <b>{{ m.name }}</b>
                 <span class="small soft"
                   ><template v-if="m.kind === 'resin'"
                     >{{ m.partA }} : {{ m.partB }} by {{ m.basis }},
@@ -204,7 +204,7 @@ const price = (m: Material) =>
               <h3 v-if="!row.m" class="kind">{{ row.name }}</h3>
               <section v-else class="held-one">
                 <p>
-                  <b>{{ said(row.name) }}</b>
+                  <b>{{ row.name }}</b>
                   <span class="small soft">
                     {{ toBuy(row.m) && `this build needs ${needs(row.m)}: ${toBuy(row.m)}` }}
                   </span>
@@ -226,7 +226,7 @@ const price = (m: Material) =>
           >
             <template #material="{ row }">
               <b v-if="!row.m" class="kind">{{ row.name }}</b><template v-else>{{
-                said(row.name)
+                row.name
               }}</template>
             </template>
             <template #need="{ row: { m } }">{{ m ? needs(m) : '' }}</template>
@@ -271,8 +271,8 @@ const price = (m: Material) =>
                 @click="inHand = [inHand[0], otherOf(p, inHand[0])]"
               >
                 <span class="pair"
-                  ><b>{{ said(THINGS[otherOf(p, inHand[0])].name) }}</b> {{ said(p.result) }}</span
-                ><span class="small soft">{{ said(p.why) }}</span>
+                  ><b>{{ THINGS[otherOf(p, inHand[0])].name }}</b> {{ p.result }}</span
+                ><span class="small soft">{{ p.why }}</span>
               </ElButton>
             </div>
           </section>
@@ -284,7 +284,7 @@ const price = (m: Material) =>
       <section v-if="leaf === 'release'" class="panel pad stack">
         <h2>{{ capital(THINGS[inHand[0]].name) }} and {{ THINGS[inHand[1]].name }}</h2>
         <p v-if="told" data-test="told">
-          <b>{{ capital(told.result) }}.</b> {{ said(told.why) }}
+          <b>{{ capital(told.result) }}.</b> {{ told.why }}
         </p>
         <p v-else data-test="told">Nobody has written that down yet.</p>
         <p class="small soft">Common practice, no published source. Try it on a scrap.</p>
@@ -305,7 +305,7 @@ const price = (m: Material) =>
       </section>
       <section v-else-if="kindShown" class="panel pad stack">
         <h2>{{ kindShown.name }}</h2>
-        <p>{{ said(kindShown.note) }}</p>
+        <p>{{ kindShown.note }}</p>
         <p class="soft small">{{ price(kindShown) }}</p>
         <ElButton class="tool main" data-test="own-bottle" @click="own(kindShown)">
           I have one like this

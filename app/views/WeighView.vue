@@ -318,7 +318,7 @@ const STEPS = {
           ‹ All cups
         </ElButton>
         <h1 v-if="batch" class="grow">
-          {{ said(cupTitle(build, store.plan!, batch)) }}
+          {{ cupTitle(build, store.plan!, batch) }}
         </h1>
         <h1 v-else class="grow">This cup is not in the plan</h1>
         <span v-if="batch" class="soft"
@@ -543,7 +543,7 @@ const STEPS = {
           />
           <p class="small soft">
             For {{ grams(massG) }} at {{ degrees(build.room.tempC) }}: it gels in the cup after
-            {{ said(workingWords(clocks.gelMin)) }}. A fuller cup and a warmer room leave less.
+            {{ workingWords(clocks.gelMin) }}. A fuller cup and a warmer room leave less.
           </p>
         </template>
       </section>

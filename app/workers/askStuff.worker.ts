@@ -1,4 +1,5 @@
 import { expose } from 'comlink'
+import './refusals'
 import { BUILT_IN, shelfOf } from '../../core/craft/materials/shelf'
 import type { Material } from '../../core/craft/materials/types'
 import { answerOfStuff, type StuffQuestion } from './askStuff'

@@ -1,4 +1,5 @@
 import { expose } from 'comlink'
+import './refusals'
 import { clampToSchema, type Inside } from '../../core/build/file/clampToSchema'
 import type { Build } from '../../core/build/types'
 

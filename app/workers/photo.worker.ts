@@ -1,4 +1,5 @@
 import { expose } from 'comlink'
+import './refusals'
 import { photoTags, type PhotoTags } from '../../core/exchange/photoTags'
 import { pictureFault } from '../../core/build/log/pictureSize'
 

@@ -1,4 +1,5 @@
 import { expose } from 'comlink'
+import './refusals'
 import type { Build } from '../../core/build/types'
 import { BUILT_IN, shelfOf } from '../../core/craft/materials/shelf'
 import type { Material } from '../../core/craft/materials/types'

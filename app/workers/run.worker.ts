@@ -1,5 +1,6 @@
 import { planUntil } from '../../core/plan/stages'
 import { expose, transfer } from 'comlink'
+import './refusals'
 import { keepRun, RUN_FIELDS, type KeptRun, type RunResult } from '../../core/running/keptRun'
 import { groundMark, type RanPlan } from '../../core/plan/2-forms/ran/ranPlan'
 import { sceneMaker } from '../../core/plan/2-forms/scene/sceneMaker'

@@ -1,4 +1,5 @@
 import { expose } from 'comlink'
+import './refusals'
 import { packLand, type Grounded, type Land } from '../../core/build/land'
 import { landFromGrid } from '../../core/build/landEdits'
 import { readSoundings, type TableTaken } from '../../core/exchange/soundingsTable'

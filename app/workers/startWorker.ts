@@ -1,4 +1,5 @@
 import { wrap, type Remote } from 'comlink'
+import './refusals'
 
 /** What is said when work was ended before it had an answer. */
 export class Terminated extends Error {}

@@ -1,6 +1,7 @@
 import { sha256 } from '@noble/hashes/sha2'
 import { bytesToHex } from '@noble/hashes/utils'
 import { expose } from 'comlink'
+import './refusals'
 import { backupWriter, packBuild, type Backup, type EarlierState } from '../../core/exchange/backup'
 import type { Unpacked } from '../../core/exchange/checkedBackup'
 import { unpacking } from '../../core/exchange/unpack'

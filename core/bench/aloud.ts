@@ -3,6 +3,7 @@ import type { Step } from '../plan/6-steps/types'
 import type { Units } from '../words/units'
 import { spoken } from '../words/spoken'
 import type { BenchFigure, Waiting } from './benchSteps'
+import { joined, say } from '../words/sentence'
 
 /**
  * A step as it is read out over the bench: where, what, how much, how, what is right, what to heed.
@@ -19,14 +20,17 @@ export const stepAloud = (
   units: Units = 'metric'
 ): string =>
   spoken(
-    [
-      `${water ? `${water}: ` : ''}${step.title}.`,
-      ...figures.map((f) => `${f.name}: ${f.value}.`),
-      step.how,
-      ...(step.right ? [`Right when: ${step.right}`] : []),
-      ...(step.forbids ? [`Keep away: ${step.forbids}.`] : []),
-      ...step.cautions.map((c) => CAUTIONS[c])
-    ].join(' '),
+    joined(
+      [
+        `${water ? `${water}: ` : ''}${step.title}.`,
+        ...figures.map((f) => say`${f.name}: ${f.value}.`),
+        step.how,
+        ...(step.right ? [say`Right when: ${step.right}`] : []),
+        ...(step.forbids ? [`Keep away: ${step.forbids}.`] : []),
+        ...step.cautions.map((c) => CAUTIONS[c])
+      ],
+      ' '
+    ),
     units
   )
 

@@ -1,5 +1,5 @@
 import { layUnder } from '../plan/6-steps/coreOf'
-import { plain } from '../words/sentences'
+import { grams, mm, say, type Sentence } from '../words/sentence'
 import type { Build } from '../build/types'
 import { poolsOf } from '../build/types'
 import type { LogEntry, StepEntry } from '../build/log/entries'
@@ -100,7 +100,7 @@ export function waitings(build: Build, plan: Plan): Waiting[] {
 /** One figure that stands large at the bench. */
 export interface BenchFigure {
   name: string
-  value: string
+  value: Sentence
   batch?: string
 }
 
@@ -122,13 +122,13 @@ function ownFigures(plan: Plan, step: Step): BenchFigure[] {
     return [
       ...cups.map((b): BenchFigure => ({
         name: cups.length > 1 ? `Cup ${b.cup} of ${b.cups}` : 'One cup',
-        value: `A ${plain(b.aG)} g + B ${plain(b.bG)} g`,
+        value: say`A ${grams(b.aG)} + B ${grams(b.bG)}`,
         batch: cupName(b)
       })),
       ...(plan.amounts.mixes.some((m) => m.serves.includes(step.id))
         ? [{ name: 'Mix', value: 'the one just poured' }]
         : []),
-      ...(layer ? [{ name: 'Up to', value: `${plain(layer.toMm)} mm` }] : [])
+      ...(layer ? [{ name: 'Up to', value: mm(layer.toMm) }] : [])
     ]
   }
   const mix = plan.amounts.mixes.find((m) => m.id === step.of)
@@ -136,16 +136,16 @@ function ownFigures(plan: Plan, step: Step): BenchFigure[] {
     const cups = plan.amounts.otherCups.filter((b) => b.mix === mix.id)
     return cups.map((b): BenchFigure => ({
       name: cups.length > 1 ? `Cup ${b.cup} of ${b.cups}` : 'One cup',
-      value: `A ${plain(b.aG)} g + B ${plain(b.bG)} g`,
+      value: say`A ${grams(b.aG)} + B ${grams(b.bG)}`,
       batch: cupName(b)
     }))
   }
   const laying = plan.stacks.forms.find((f) => f.id === key)?.laying
   const coat = step.title.match(/, (\d+) of (\d+)$/)
   if (laying && coat)
-    return [{ name: `Coat ${coat[1]} of ${coat[2]}`, value: `${plain(laying.wetMm)} mm wet` }]
+    return [{ name: `Coat ${coat[1]} of ${coat[2]}`, value: say`${mm(laying.wetMm)} wet` }]
   if (key === 'white' && plan.amounts.white.massG > 0 && /white|paste|froth|mix/.test(rest))
-    return [{ name: 'Paste', value: `${plain(plan.amounts.white.massG)} g` }]
+    return [{ name: 'Paste', value: grams(plan.amounts.white.massG) }]
   return []
 }
 

@@ -14,9 +14,10 @@ import {
 import { bringBack, changeLaid, untieMixes } from './lays'
 import { unsettleStep } from './workEdits'
 import type { Finish, Flow, LayState, Making, Pool, Reach, Sea, Splash } from './types'
+import type { Sentence } from '../words/sentence'
 
 /** A way out of a finding that needs no thought: one click makes it. */
-export type Mend = { label: string } & (
+export type Mend = { label: Sentence } & (
   | { pool: string; change: Partial<Omit<Pool, 'kind' | 'id'>> }
   | { sea: string; change: Partial<Omit<Sea, 'kind' | 'id'>> }
   | { splash: string; change: Partial<Omit<Splash, 'kind' | 'id'>> }

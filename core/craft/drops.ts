@@ -1,8 +1,8 @@
 import { countDrops, THINNED_IN_ML } from '../physics/stuff/mixing/drops'
-import { plain } from '../words/sentences'
+import { quantity, say, type Sentence } from '../words/sentence'
 
 /** How a tint is thinned to count parts of a drop: said once where one is asked for. */
-export const THINNED = `Thinned: 1 drop stirred into ${THINNED_IN_ML} ml of part A, and so much of that in place of as much A.`
+export const THINNED = say`Thinned: 1 drop stirred into ${quantity(THINNED_IN_ML, 'ml')} of part A, and so much of that in place of as much A.`
 
 /** Whether a dose is counted with thinned tint. @example isThinned(0.3, 'cup by cup') // true */
 export const isThinned = (exact: number, how: 'cup by cup' | 'all at once'): boolean =>
@@ -12,17 +12,21 @@ export const isThinned = (exact: number, how: 'cup by cup' | 'all at once'): boo
  * How a dose is counted: whole drops where they are near enough, else what is over as so much of a
  * thinned tint. Where all is tinted at once no seam shows, and whole drops do unless there is none.
  *
- * @example dropsTold('blue-green', 3.1, 'cup by cup') // "3 drops blue-green"
- * @example dropsTold('blue-green', 0.3, 'cup by cup') // "3 ml thinned blue-green"
- * @example dropsTold('blue-green', 2.4, 'cup by cup') // "2 drops and 4 ml thinned blue-green"
- * @example dropsTold('blue-green', 2.4, 'all at once') // "2 drops blue-green"
+ * @example written(dropsTold('blue-green', 3.1, 'cup by cup')) // "3 drops blue-green"
+ * @example written(dropsTold('blue-green', 0.3, 'cup by cup')) // "3 ml thinned blue-green"
+ * @example written(dropsTold('blue-green', 2.4, 'cup by cup')) // "2 drops and 4 ml thinned blue-green"
+ * @example written(dropsTold('blue-green', 2.4, 'all at once')) // "2 drops blue-green"
  */
-export function dropsTold(name: string, exact: number, how: 'cup by cup' | 'all at once'): string {
+export function dropsTold(
+  name: string,
+  exact: number,
+  how: 'cup by cup' | 'all at once'
+): Sentence {
   const { whole, thinnedMl } = counted(exact, how)
   const drops = whole === 1 ? '1 drop' : `${whole} drops`
   if (thinnedMl === 0) return `${drops} ${name}`
-  const thinned = `${plain(thinnedMl)} ml thinned ${name}`
-  return whole === 0 ? thinned : `${drops} and ${thinned}`
+  const thinned = say`${quantity(thinnedMl, 'ml')} thinned ${name}`
+  return whole === 0 ? thinned : say`${drops} and ${thinned}`
 }
 
 /**

@@ -1,4 +1,5 @@
 import type { ShoppingLine } from '../plan/4-amounts/shopping'
+import { written } from '../words/sentence'
 
 /** What a spreadsheet takes for the beginning of a formula, after any blanks; full width, too. */
 const FORMULA = /^\s*[=+\-@\t\r＝＋－＠]/
@@ -92,7 +93,7 @@ export const shoppingCsv = (
         l.name,
         shoppable(l),
         l.unit === 'piece' && shoppable(l) !== 1 ? 'pieces' : l.unit,
-        l.also,
+        written(l.also),
         l.stock,
         shoppable({ amount: l.missing, unit: l.unit }),
         l.packs ?? '',

@@ -2,7 +2,7 @@ import { stripWidth } from '../plan/2-forms/roundJet'
 import type { LightHeat } from '../physics/stuff/heat/lightHeat'
 import { warmth } from '../craft/warmth'
 import { moment } from '../words/dates'
-import { plain } from '../words/sentences'
+import { degrees, grams, mm, plain, quantity, say, type Sentence } from '../words/sentence'
 import { LEFT_OPEN } from '../physics/stuff/heat/cureRun'
 import type { PoolAmounts } from '../plan/4-amounts/types'
 import type { Build, Fall, Pool } from '../build/types'
@@ -21,28 +21,28 @@ import type { Resin } from '../craft/materials/types'
  */
 export interface Explanation {
   title: string
-  formula: string
-  inputs: [name: string, value: string][]
+  formula: Sentence
+  inputs: Line[]
   source: string
-  trust: string
+  trust: Sentence
 }
+
+/** What goes into a formula, and how much of it. */
+export type Line = [name: string, value: Sentence]
 
 export const explainPours = (heat: PourHeat): Explanation => ({
   title: 'Pours',
   formula:
     'as deep as the label says, or, where heat decides, the fewest whose warmest place, at the upper end of its range, stays below what ground, dam and resin bear; heat and cure run together through the stack',
   inputs: [
-    [
-      'thickest pour',
-      `${plain(heat.thicknessMm)} mm, warms to ${warmth(heat.peakLoC, heat.peakHiC)}`
-    ],
-    ...heat.limits.map((l): [string, string] => [
+    ['thickest pour', say`${mm(heat.thicknessMm)}, warms to ${warmth(heat.peakLoC, heat.peakHiC)}`],
+    ...heat.limits.map((l): Line => [
       l.name,
-      `${l.what === 'resin' ? 'yellows' : 'softens'} at ${plain(l.softensC, 0)} °C`
+      say`${l.what === 'resin' ? 'yellows' : 'softens'} at ${degrees(l.softensC)}`
     ]),
-    ['all bear a pour of', `${plain(heat.bearableMm)} mm`],
-    ['the label alone', `${plain(heat.labelMm)} mm, ${heat.labelPours} pours`],
-    ...[heat.fewer, heat.more].flatMap((other): [string, string][] =>
+    ['all bear a pour of', mm(heat.bearableMm)],
+    ['the label alone', say`${mm(heat.labelMm)}, ${heat.labelPours} pours`],
+    ...[heat.fewer, heat.more].flatMap((other): Line[] =>
       other ? [[`${other.pours} instead`, warmth(other.peakLoC, other.peakHiC)]] : []
     ),
     ['lost sideways', `${plain(heat.sideWM3K, 0)} W/m³K`]
@@ -60,11 +60,11 @@ export const explainDam = (dam: DamPlan): Explanation => {
       'a thin plate held at foot and ends, free at the top, under pressure that grows with depth',
     inputs: worst
       ? [
-          ['span', `${plain(worst.spanMm)} mm`],
-          ['depth at it', `${plain(worst.depthMm)} mm`],
-          ['bow', `${plain(worst.bowMm, 2)} mm`],
+          ['span', mm(worst.spanMm)],
+          ['depth at it', mm(worst.depthMm)],
+          ['bow', quantity(worst.bowMm, 'mm', 2)],
           ['braces', String(dam.braces)],
-          ['resin it takes in, braced', `${plain(dam.extraMl, 2)} ml`]
+          ['resin it takes in, braced', quantity(dam.extraMl, 'ml', 2)]
         ]
       : [],
     source:
@@ -80,7 +80,7 @@ export const explainLip = (dam: DamPlan): Explanation => ({
   inputs: [
     ['surface tension', '0.036 N/m'],
     ['contact angle', '35°'],
-    ['rise', `${plain(dam.lipMm, 1)} mm`]
+    ['rise', mm(dam.lipMm)]
   ],
   source: 'de Gennes, Brochard-Wyart & Quéré, Capillarity and Wetting Phenomena; from memory',
   trust: 'Clean plastic; waxed faces climb less.'
@@ -100,12 +100,12 @@ export const explainLight = (
     ['resin gels at', `${plain(resin.ecMjCm2)} mJ/cm²`],
     [
       'light falls to a third in',
-      `${plain(light.penetrationMm, 2)} mm (${plain(resin.dpMm, 2)} mm untinted)`
+      say`${quantity(light.penetrationMm, 'mm', 2)} (${quantity(resin.dpMm, 'mm', 2)} untinted)`
     ],
-    ['sets', `${plain(light.cureDepthMm)} mm`],
+    ['sets', mm(light.cureDepthMm)],
     [
       'coat',
-      `${plain(light.coatMm, 2)} mm, lit in bursts over ${plain(light.spreadMin, 0)} min, warms to ${warmth(light.peakLoC, light.peakHiC)}`
+      say`${quantity(light.coatMm, 'mm', 2)}, lit in bursts over ${plain(light.spreadMin, 0)} min, warms to ${warmth(light.peakLoC, light.peakHiC)}`
     ]
   ],
   source: 'Jacobs, Rapid Prototyping & Manufacturing (1992); from memory',
@@ -118,7 +118,7 @@ export const explainLeak = (dam: DamPlan): Explanation => ({
     'water lost = surface × drop; hole from Q = π d⁴ Δp ÷ (128 η L); the same hole for resin until it gels',
   inputs: [
     ['wait', `${plain(dam.leakTest.waitMin, 0)} min`],
-    ['hole through', '5 mm of shell and bead'],
+    ['hole through', say`${mm(5)} of shell and bead`],
     ['water', '0.001 Pa·s'],
     ['resin', '0.6 Pa·s']
   ],
@@ -143,11 +143,11 @@ export const explainStrip = (form: FallForm): Explanation => ({
   title: 'Length of a strip',
   formula: 'arc of the sheet from brink to foot + what is tucked in at both ends',
   inputs: [
-    ['crest', `${plain(form.crestMm)} mm`],
-    ['foot', `${plain(form.footMm)} mm`],
-    ['straight down', `${plain(form.crestMm - form.footMm)} mm`],
-    ['along the sheet', `${plain(form.curve?.arcMm ?? 0)} mm`],
-    ['tucked in', `2 × ${TUCK_MM} mm`]
+    ['crest', mm(form.crestMm)],
+    ['foot', mm(form.footMm)],
+    ['straight down', mm(form.crestMm - form.footMm)],
+    ['along the sheet', mm(form.curve?.arcMm ?? 0)],
+    ['tucked in', quantity([2, TUCK_MM], 'mm', 1, ' × ')]
   ],
   source:
     'Free trajectory, Chow (1959), from memory; the tuck is common practice, no published source',
@@ -161,9 +161,9 @@ const explainRolled = (form: FallForm, fall: Fall): Explanation => ({
   title: 'One strip, rolled',
   formula: 'π·d on the mean of its way; d = √(4Q/πv), v² = v₀² + 2gz',
   inputs: [
-    ['at the pipe', `${plain(form.jet!.diameterMm[0])} mm thick`],
-    ['at its foot', `${plain(form.jet!.diameterMm.at(-1)!)} mm thick`],
-    ['wide, unrolled', `${plain(stripWidth(form, fall))} mm`],
+    ['at the pipe', say`${mm(form.jet!.diameterMm[0])} thick`],
+    ['at its foot', say`${mm(form.jet!.diameterMm.at(-1)!)} thick`],
+    ['wide, unrolled', mm(stripWidth(form, fall))],
     ['spares', String(fall.spares)]
   ],
   source: 'Continuity, and Torricelli 1644',
@@ -174,9 +174,9 @@ const stripsSideBySide = (form: FallForm, fall: Fall): Explanation => ({
   title: 'Strips',
   formula: '(width − overlap) ÷ (strip width − overlap), rounded up; and the spares',
   inputs: [
-    ['width', `${plain(form.widthMm)} mm`],
-    ['strip', `${plain(fall.stripWidthMm)} mm`],
-    ['overlap', `${plain(Math.min(OVERLAP_MM, fall.stripWidthMm / 4))} mm`],
+    ['width', mm(form.widthMm)],
+    ['strip', mm(fall.stripWidthMm)],
+    ['overlap', mm(Math.min(OVERLAP_MM, fall.stripWidthMm / 4))],
     ['to hang', String(form.strips)],
     ['spares', String(fall.spares)]
   ],
@@ -196,14 +196,14 @@ export function explainMix(
     title: 'Grams to mix',
     formula: '(volume + 1.64 standard deviations) × density × (1 + waste) + what stays in the cups',
     inputs: [
-      ['volume', `${plain(amounts.volumeMl)} ml`],
+      ['volume', quantity(amounts.volumeMl, 'ml')],
       [
         'density of the mix',
         `${plain(density, 3)} g/cm³ (A ${resin.densityA}, B ${resin.densityB})`
       ],
       ['waste', `${plain(wastePct)} %`],
-      ['cups', `${cups} × ${plain(cupG)} g`],
-      ['total', `${plain(amounts.totalG)} g`],
+      ['cups', say`${cups} × ${grams(cupG)}`],
+      ['total', grams(amounts.totalG)],
       [
         'A : B by mass',
         `${plain(amounts.massRatioA, 3)} : 1, from ${plain(resin.partA)} : ${plain(resin.partB)} by ${resin.basis}`
@@ -226,10 +226,10 @@ export const explainWorking = (
   inputs: [
     [
       'label',
-      `${plain(resin.potLifeMin)} min to gel, ${plain(resin.potLifeG)} g at ${plain(resin.potLifeC)} °C`
+      say`${plain(resin.potLifeMin)} min to gel, ${grams(resin.potLifeG)} at ${quantity(resin.potLifeC, '°C')}`
     ],
-    ['cup', `${plain(massG, 0)} g`],
-    ['room', `${plain(roomC)} °C`],
+    ['cup', quantity(massG, 'g', 0)],
+    ['room', quantity(roomC, '°C')],
     ['leaves', `${plain(minutes, 0)} min`]
   ],
   source:

@@ -1,6 +1,7 @@
-import { plain } from '../words/sentences'
+import { degrees, grams, inUnit, mm, plain, quantity, say, type Sentence } from '../words/sentence'
 import { GRAVITY } from '../physics/gravity'
-import { roomWords, type Room } from '../physics/stuff/drying/air'
+import type { Room } from '../physics/stuff/drying/air'
+import { roomWords } from '../craft/roomWords'
 import type { GelWindow } from '../physics/stuff/gel/touches'
 import type { Gel } from '../craft/materials/types'
 import type { Laying } from '../plan/3-stacks/gelStack'
@@ -11,11 +12,11 @@ import { BOND_MPA } from '../physics/stuff/supports/standing'
 import type { Trouble } from '../craft/troubles/types'
 import type { Verdict } from '../plan/beside/judging'
 import type { WhitePlan } from '../plan/4-amounts/whitePlan'
-import type { Explanation } from './explanations'
+import type { Explanation, Line } from './explanations'
 
 const card = (
   title: string,
-  formula: string,
+  formula: Sentence,
   inputs: Explanation['inputs'],
   source: string,
   trust: string
@@ -33,7 +34,7 @@ export const explainClear = (laying: Laying, gel: Gel, room: Room): Explanation 
     'When a coat is clear',
     'a wet surface the air drinks from, then diffusion through its own skin; clear when under 8 % of the water is left everywhere, or, in damp air, 5 % more than the air leaves it',
     [
-      ['laid', `${plain(laying.wetMm)} mm, of which ${plain(gel.solidsVol * 100, 0)} % stay`],
+      ['laid', say`${mm(laying.wetMm)}, of which ${plain(gel.solidsVol * 100, 0)} % stay`],
       [
         'water moves in it at',
         `${plain(gel.dM2S * 1e12, 0)}·10⁻¹² m²/s, falling e^${gel.fallsBy} as it dries`
@@ -51,8 +52,8 @@ export const explainCoats = (laying: Laying): Explanation =>
     'How many coats',
     'height ÷ what stays ÷ coats; each waits until the one below is clear; time goes nearly as thickness squared',
     [
-      ['height wanted', `${plain(laying.finalMm)} mm`],
-      ['coats', `${laying.coats} of ${plain(laying.wetMm)} mm wet`],
+      ['height wanted', mm(laying.finalMm)],
+      ['coats', say`${laying.coats} of ${mm(laying.wetMm)} wet`],
       ['advised', `${laying.advised}: soonest, with every further sitting counted as half a day`],
       ['all clear', h(laying.totalH)]
     ],
@@ -66,7 +67,7 @@ export const explainSag = (laying: Laying, gel: Gel): Explanation =>
     [
       ['yield stress', `${plain(gel.yieldPa, 0)} Pa`],
       ['slope', `${plain(laying.slopeDeg, 0)}°`],
-      ['stays', laying.sagMm === null ? 'level: any' : `${plain(laying.sagMm)} mm`],
+      ['stays', laying.sagMm === null ? 'level: any' : mm(laying.sagMm)],
       [
         'tilt that would hold this coat',
         laying.tiltDeg > 0 ? `${laying.tiltDeg}° back` : 'none needed'
@@ -81,8 +82,8 @@ export const explainPeak = (laying: Laying, gel: Gel): Explanation =>
     's/H = 1 − 2t(1 − ln 2t), t = τ/ρgH; none from t = ½',
     [
       ['yield stress', `${plain(gel.yieldPa, 0)} Pa`],
-      ['height wanted', `${plain(laying.peak?.heightMm ?? 0)} mm`],
-      ['stands', `${plain(laying.peak?.standsMm ?? 0)} mm`]
+      ['height wanted', mm(laying.peak?.heightMm ?? 0)],
+      ['stands', mm(laying.peak?.standsMm ?? 0)]
     ],
     'Pashias et al. 1996; from memory',
     'A blunt heap. A thin point stands higher.'
@@ -92,11 +93,11 @@ export const explainWindow = (window: GelWindow, laying: Laying, gel: Gel): Expl
     window.name,
     'share left = exp(−t_th/τ), 1/τ = (h³/3η)(ρgk² + γk⁴), η = η₀e^(t/t_th)',
     [
-      ['coat', `${plain(Math.min(laying.wetMm, gel.coatMm))} mm`],
-      ['ripple', `${plain(laying.rippleMm)} mm crest to crest`],
+      ['coat', mm(Math.min(laying.wetMm, gel.coatMm))],
+      ['ripple', say`${mm(laying.rippleMm)} crest to crest`],
       [
         'gel',
-        `${plain(gel.viscosityPaS, 0)} Pa·s when laid, e-fold in ${plain(gel.thickenMin)} min at 20 °C and 50 %`
+        say`${plain(gel.viscosityPaS, 0)} Pa·s when laid, e-fold in ${plain(gel.thickenMin)} min at ${degrees(20)} and 50 %`
       ],
       ['opens', `${window.opensMin} min after laying`],
       ['closes', `${window.closesMin} min`]
@@ -109,12 +110,15 @@ export const explainDroop = (over: Overhang): Explanation =>
     'How far it droops',
     'elastica: EI(θ′ − κ₀)′ = load beyond × cos θ',
     [
-      ['film', `${plain(over.strip.thicknessMm, 2)} mm, ${plain(over.strip.modulusGPa)} GPa`],
-      ['stands free', `${plain(over.strip.lengthMm)} mm`],
-      ['rolled to', over.strip.radiusMm ? `${plain(over.strip.radiusMm)} mm radius` : 'flat'],
-      ['under', `${plain(over.strip.wetMm)} mm of wet gel`],
-      ['droops', `${plain(over.droopMm, 2)} mm without props`],
-      ['bears', `${plain(over.bearsMm)} mm of wet gel within ${plain(over.limitMm, 2)} mm`]
+      [
+        'film',
+        say`${quantity(over.strip.thicknessMm, 'mm', 2)}, ${plain(over.strip.modulusGPa)} GPa`
+      ],
+      ['stands free', mm(over.strip.lengthMm)],
+      ['rolled to', over.strip.radiusMm ? say`${mm(over.strip.radiusMm)} radius` : 'flat'],
+      ['under', say`${mm(over.strip.wetMm)} of wet gel`],
+      ['droops', say`${quantity(over.droopMm, 'mm', 2)} without props`],
+      ['bears', say`${mm(over.bearsMm)} of wet gel within ${quantity(over.limitMm, 'mm', 2)}`]
     ],
     'Euler; checked against Bisshopp & Drucker 1945. Moduli typical, from memory',
     'Cold-rolled film springs: judge it after an hour.'
@@ -125,8 +129,8 @@ export const explainProps = (over: Overhang): Explanation =>
     'fewest stiff props, best of forty places along the strip, that only push',
     [
       ['props', over.props ? String(over.props.count) : 'more than eight'],
-      ['left of the droop', over.props ? `${plain(over.props.droopMm, 2)} mm` : '–'],
-      ['eye forgives', `${plain(over.limitMm, 2)} mm`],
+      ['left of the droop', over.props ? quantity(over.props.droopMm, 'mm', 2) : '–'],
+      ['eye forgives', quantity(over.limitMm, 'mm', 2)],
       [
         'each bears',
         over.props && over.props.count > 0
@@ -153,8 +157,8 @@ export const explainFormer = (part: PartStack): Explanation =>
     'Former for the curl',
     '1/R = (1/R₀)(1 − EI of the film ÷ EI of both)',
     [
-      ['curl wanted', `${plain(part.former?.wantedMm ?? 0)} mm radius`],
-      ['former', `${plain(2 * (part.former?.radiusMm ?? 0))} mm across`]
+      ['curl wanted', say`${mm(part.former?.wantedMm ?? 0)} radius`],
+      ['former', say`${mm(2 * (part.former?.radiusMm ?? 0))} across`]
     ],
     'Two leaves, the gel dried free of stress',
     'A pen a shade thinner does; a thicker one does not.'
@@ -165,10 +169,10 @@ export const explainBond = (part: PartStack): Explanation =>
     'F/A + 6M/(b·a²), against four times the load',
     [
       ['bond', `${bondNamed(part.bond.kind)}, ${BOND_MPA[part.bond.kind]} MPa`],
-      ['foot', `${plain(part.bond.footMm)} mm`],
-      ['weight', `${plain(part.massG)} g`],
+      ['foot', mm(part.bond.footMm)],
+      ['weight', grams(part.massG)],
       ['bears', `${part.bond.times > 99 ? 'over 99' : plain(part.bond.times)} times`],
-      ['would do with', `${plain(part.bond.wantsMm)} mm`]
+      ['would do with', mm(part.bond.wantsMm)]
     ],
     'Beam theory; strengths typical, from memory',
     'Clean and scuffed. Dust halves it.'
@@ -192,10 +196,7 @@ export const explainVerdict = (
   card(
     trouble.name,
     verdict.formula,
-    trouble.measures.map((m): [string, string] => [
-      m.name,
-      `${plain(measured[m.id] ?? m.usual)} ${m.unit}`
-    ]),
+    trouble.measures.map((m): Line => [m.name, inUnit(measured[m.id] ?? m.usual, m.unit)]),
     verdict.source,
     'A model of the usual case: look at yours.'
   )
@@ -204,13 +205,13 @@ export const explainPaste = (white: WhitePlan): Explanation =>
     'White paste',
     'volumes add; η/η₀ = (1 − φ/φ_m)^(−2.5φ_m); stands 2τ/ρg',
     [
-      ['mixed', `${plain(white.volumeMl)} ml, a tenth over`],
+      ['mixed', say`${quantity(white.volumeMl, 'ml')}, a tenth over`],
       [
         'powder and fibre',
         white.paste ? `${plain(white.paste.fillerFraction * 100, 0)} % of it` : '–'
       ],
       ['as thick as its gel', white.paste ? `${plain(white.paste.viscosityRatio)} times` : '–'],
-      ['stands', white.standsMm === null ? 'no body: it is brushed' : `${plain(white.standsMm)} mm`]
+      ['stands', white.standsMm === null ? 'no body: it is brushed' : mm(white.standsMm)]
     ],
     'Krieger & Dougherty 1959; Chateau et al. 2008; Pashias et al. 1996; from memory',
     'Powders are damp or dry: stir in the last tenth by feel.'
@@ -220,7 +221,7 @@ export const explainShare = (formPct: number, yours: number | null, areaCm2: num
     'White: yours and this water’s',
     'share of the white map over its surface',
     [
-      ['this water', `${plain(formPct, 0)} % of ${plain(areaCm2, 0)} cm²`],
+      ['this water', say`${plain(formPct, 0)} % of ${quantity(areaCm2, 'cm²', 0)}`],
       ['yours', yours === null ? 'not judged yet' : `${plain(yours, 0)} %`]
     ],
     'The white map; how white a jump or surf is, is common practice, no source',

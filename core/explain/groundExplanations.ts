@@ -1,7 +1,7 @@
 import { coverMl } from '../physics/stuff/mixing/mix'
 import type { Pool } from '../build/types'
-import { plain } from '../words/sentences'
-import type { Explanation } from './explanations'
+import { mm, quantity, say } from '../words/sentence'
+import type { Explanation, Line } from './explanations'
 
 interface Measured {
   volumeMl: number
@@ -20,16 +20,16 @@ export const explainVolume = (pool: Pool, ground: Measured): Explanation => ({
   inputs: [
     ['soundings', String(pool.soundings.length)],
     ['outline points', String(pool.outline.length)],
-    ['level', `${plain(pool.levelMm)} mm`],
+    ['level', mm(pool.levelMm)],
     [
       'surface × mean depth',
-      `${plain(ground.areaMm2 / 100)} cm² × ${plain(ground.meanDepthMm, 2)} mm = ${plain((ground.areaMm2 * ground.meanDepthMm) / 1000)} ml`
+      say`${quantity(ground.areaMm2 / 100, 'cm²')} × ${quantity(ground.meanDepthMm, 'mm', 2)} = ${quantity((ground.areaMm2 * ground.meanDepthMm) / 1000, 'ml')}`
     ],
-    ...(ground.leanMl ? [['walls lean', `${plain(ground.leanMl)} ml`] as [string, string]] : []),
+    ...(ground.leanMl ? [['walls lean', quantity(ground.leanMl, 'ml')] as Line] : []),
     ...(ground.displacedMl
-      ? [['stands in it', `−${plain(ground.displacedMl)} ml`] as [string, string]]
+      ? [['stands in it', say`−${quantity(ground.displacedMl, 'ml')}`] as Line]
       : []),
-    ['volume', `${plain(ground.volumeMl)} ml`]
+    ['volume', quantity(ground.volumeMl, 'ml')]
   ],
   source:
     pool.measure === 'kriging'
@@ -45,9 +45,9 @@ export const explainDepth = (pool: Pool, ground: Measured): Explanation => ({
   title: 'Deepest',
   formula: 'level − lowest ground',
   inputs: [
-    ['level', `${plain(pool.levelMm)} mm`],
-    ['lowest ground', `${plain(ground.lowestMm)} mm`],
-    ['deepest', `${plain(ground.maxDepthMm)} mm`]
+    ['level', mm(pool.levelMm)],
+    ['lowest ground', mm(ground.lowestMm)],
+    ['deepest', mm(ground.maxDepthMm)]
   ],
   source: 'Your soundings',
   trust: 'As good as the deepest dip: a hole you did not dip into is not in it.'
@@ -58,9 +58,9 @@ export const explainSd = (ground: { sdMl: number; volumeMl: number }): Explanati
   formula:
     'ordinary kriging with an exponential variogram fitted to the dips; variance of the volume, block by block',
   inputs: [
-    ['standard deviation', `${plain(ground.sdMl)} ml`],
-    ['volume', `${plain(ground.volumeMl)} ml`],
-    ['19 times in 20 no more than', `${plain(ground.volumeMl + coverMl(ground.sdMl))} ml`]
+    ['standard deviation', quantity(ground.sdMl, 'ml')],
+    ['volume', quantity(ground.volumeMl, 'ml')],
+    ['19 times in 20 no more than', quantity(ground.volumeMl + coverMl(ground.sdMl), 'ml')]
   ],
   source: 'Isaaks & Srivastava, Applied Geostatistics (1989); from memory',
   trust:

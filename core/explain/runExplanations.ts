@@ -1,9 +1,9 @@
-import { plain } from '../words/sentences'
+import { inUnit, mm, plain, quantity, say } from '../words/sentence'
 import { FOAM_HALF_LIFE_S } from '../running/foam'
 import type { RunAt } from '../plan/2-forms/ran/readRun'
 import type { RunCheck } from '../plan/2-forms/ran/checks'
 import type { RanPlan } from '../plan/2-forms/ran/ranPlan'
-import type { Explanation } from './explanations'
+import type { Explanation, Line } from './explanations'
 
 const SCHEME =
   'Shallow-water equations over the model’s own ground: hydrostatic reconstruction by Audusse et al. 2004, HLLC flux after Toro, Manning’s friction; from memory, checked against the solutions that Delestre et al. 2013 collected'
@@ -12,8 +12,8 @@ export const explainRunAt = (at: RunAt): Explanation => ({
   title: 'What the water does here',
   formula: 'volume and momentum kept from cell to cell at full size; Fr = V/√(gd)',
   inputs: [
-    ['depth', `${plain(at.depthMm)} mm`],
-    ['speed, full size', `${plain(at.speedMS, 2)} m/s`],
+    ['depth', mm(at.depthMm)],
+    ['speed, full size', quantity(at.speedMS, 'm/s', 2)],
     ['heading', `${plain(at.headingDeg, 0)}°, 0 to the right`],
     ['Froude number', plain(at.froude, 2)],
     ['white', `${plain(at.whitePct, 0)} %, ${plain(at.foamAgeS)} s old`]
@@ -25,9 +25,9 @@ export const explainRunWhite = (ran: RanPlan): Explanation => ({
   title: 'White where the water ran',
   formula:
     'foam is made where power is lost, carried with the water, halved every few seconds; it covers 1 − e^(−layers)',
-  inputs: ran.white.zones.map((z): [string, string] => [
+  inputs: ran.white.zones.map((z): Line => [
     z.zone,
-    `${plain(z.sharePct, 0)} % of ${plain(z.areaMm2 / 100)} cm²`
+    say`${plain(z.sharePct, 0)} % of ${quantity(z.areaMm2 / 100, 'cm²')}`
   ]),
   source: `${SCHEME}. Foam halves in ${FOAM_HALF_LIFE_S} s in a stream, half as fast in the sea; how much is made is common practice, no source`,
   trust: 'Where it lies is better known than how white it is.'
@@ -36,8 +36,8 @@ export const explainCheck = (check: RunCheck): Explanation => ({
   title: 'Form against run',
   formula: 'the form by its formula; the run by water over this ground',
   inputs: [
-    ['form', `${plain(check.formSays, 2)} ${check.unit}`],
-    ['run', check.runSays === null ? 'none there' : `${plain(check.runSays, 2)} ${check.unit}`]
+    ['form', inUnit(check.formSays, check.unit, 2)],
+    ['run', check.runSays === null ? 'none there' : inUnit(check.runSays, check.unit, 2)]
   ],
   source: SCHEME,
   trust: check.differs

@@ -3,6 +3,7 @@ import type { Build } from '../build/types'
 import { BUILT_IN } from '../craft/materials/shelf'
 import type { Material } from '../craft/materials/types'
 import type { LayKind } from '../craft/ways/types'
+import { allWritten } from '../words/sentence'
 
 /** Something that a plan says and that cannot be, or that it says in two ways. */
 export interface Contradiction {
@@ -256,10 +257,18 @@ function lost({ steps, days }: PlanRead): Contradiction[] {
  *
  * @returns the case; or what is wrong with it, where nothing can be held against anything
  */
+/** A plan with its sentences as they are read, whether they stand in it as text or in parts. */
+const asRead = (plan: PlanRead): PlanRead => ({
+  ...plan,
+  findings: allWritten(plan.findings),
+  steps: { ...plan.steps, steps: allWritten(plan.steps.steps) },
+  amounts: { ...plan.amounts, shopping: allWritten(plan.amounts.shopping) }
+})
+
 export function caseOf(build: unknown, plan: unknown): Case | Contradiction[] {
   const fault = unreadable(build, plan)
   if (fault) return [fault]
-  const [b, p] = [build as Build, plan as PlanRead]
+  const [b, p] = [build as Build, asRead(plan as PlanRead)]
   const nowhere = lost(p)
   if (nowhere.length > 0) return nowhere
   const begins = new Map<string, number>()

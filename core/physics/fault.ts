@@ -1,9 +1,9 @@
 /** Something wrong in what the builder entered, said where it stands. */
-export interface Fault {
+export interface Fault<Message = string> {
   /** Path from the top of the build (or calculator input), such as `waters[0].soundings[3]`. */
   path: string
   /** What was wrong and what is allowed, in the builder's words. */
-  message: string
+  message: Message
   /** Where on the plan, mm, when it is a place. */
   at?: readonly [number, number]
 }

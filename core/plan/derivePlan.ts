@@ -6,7 +6,6 @@ import { findingsStage } from './8-findings/findingsStage'
 import type { Finding, Stages } from './8-findings/types'
 import { NO_HISTORY, type History, type LearnedLine } from './learned/history'
 import { remembered } from './memo'
-import { withNamesKept } from './namesKept'
 import { stages } from './stages'
 import type { TemplateLine } from './templates/templateList'
 
@@ -77,7 +76,7 @@ export function planner(): Planner {
       steps: make('steps'),
       days: make('days')
     }
-    const findings = findingsStage(withNamesKept(build), whole, shelf, history)
+    const findings = findingsStage(build, whole, shelf, history)
     yield 'findings'
     return {
       ...whole,

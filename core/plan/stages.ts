@@ -25,7 +25,6 @@ import { daysStage } from './7-days/daysStage'
 import type { DaysPlan } from './7-days/plan'
 import { historyOf, learned, NO_HISTORY, type History, type LearnedLine } from './learned/history'
 import { remembered, rememberedBy } from './memo'
-import { withNamesKept } from './namesKept'
 import { readFor, type Read } from './reads'
 import { templateList, type TemplateLine } from './templates/templateList'
 
@@ -162,8 +161,7 @@ export function stages(reading = readFor): (build: Build, given: Given) => MakeS
       )
     ])
   ) as Record<StageName, Making>
-  return (entered, given) => {
-    const build = withNamesKept(entered)
+  return (build, given) => {
     const made: Partial<Asked> = { ...given }
     const ask = (name: keyof Asked): Asked[keyof Asked] => {
       if (name === 'shelf' || name === 'history') return given[name]

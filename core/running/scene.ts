@@ -2,9 +2,10 @@ import type { Fault } from '../physics/fault'
 import type { Grid } from '../physics/shape/grid'
 import type { Point2 } from '../physics/shape/polygon'
 import type { Edges, Swell } from './solver/edges'
+import type { Sentence } from '../words/sentence'
 
 /** Something the builder should know before the water runs, or why it cannot. */
-export interface SceneNote extends Fault {
+export interface SceneNote extends Fault<Sentence> {
   stops: boolean
   kind:
     'nothing-moves' | 'no-ground' | 'no-way-out' | 'dry-source' | 'same-place' | 'spikes' | 'far'

@@ -18,6 +18,7 @@ import type { Scene, SceneMaker } from './scene'
 import { dropsOf } from './solver/drops'
 import { cellOf, dryField, inside, setInside } from './solver/field'
 import { massError, stepper } from './solver/stepper'
+import { Refusal } from '../words/sentence'
 
 /** How a run begins: from the levels given, from dry ground, or from where another run was. */
 export type RunStart = 'levels' | 'dry' | RunResult
@@ -78,7 +79,7 @@ const OUT_OVER = 1
 /** Lets water run over a scene, pass by pass. @throws RangeError when its notes say that it cannot */
 export function waterRun(maker: SceneMaker, { start, passes }: RunOptions): WaterRun {
   const stop = maker.notes.find((n) => n.stops)
-  if (stop) throw new RangeError(stop.message)
+  if (stop) throw new Refusal(stop.message)
   const ladder = passes
     .map((cells) => Math.min(cells, maker.finestCells))
     .filter((cells, i, all) => i === 0 || cells > all[i - 1] * 1.2)

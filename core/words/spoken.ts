@@ -1,4 +1,5 @@
-import { inSentence, type Units } from './units'
+import { written, type Sentence } from './sentence'
+import type { Units } from './units'
 
 /** What the eye reads and the ear would not: units in words, no signs. */
 const SPOKEN: readonly [RegExp, string][] = [
@@ -26,7 +27,7 @@ const SPOKEN: readonly [RegExp, string][] = [
 /**
  * A sentence as a voice should read it, its quantities in the units of choice.
  *
- * @example spoken('3–4 mm, then 35 min') // '3 to 4 millimetres, then 35 minutes'
+ * @example spoken(say`${quantity([3, 4], 'mm')}, then 35 min`) // '3 to 4 millimetres, then 35 minutes'
  */
-export const spoken = (text: string, units: Units = 'metric'): string =>
-  SPOKEN.reduce((said, [sign, words]) => said.replace(sign, words), inSentence(text, units))
+export const spoken = (told: Sentence, units: Units = 'metric'): string =>
+  SPOKEN.reduce((said, [sign, words]) => said.replace(sign, words), written(told, units))

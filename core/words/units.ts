@@ -1,6 +1,6 @@
 /**
  * Millimetres or inches: how what is metric inside is read and typed. Builds, plans and files stay
- * metric; a sentence of the plan is turned word by word where it is shown.
+ * metric; a quantity is turned where it is shown.
  */
 
 export type Units = 'metric' | 'inch'
@@ -69,7 +69,7 @@ const times = (unit: string, factor: number, text = figure): Other => ({
   text
 })
 
-const OTHERS: Readonly<Record<string, Other>> = {
+const OTHERS = {
   mm: times('in', 1 / INCH_MM, fraction),
   cm: times('in', 10 / INCH_MM, fraction),
   m: times('ft', 1 / FOOT_M),
@@ -84,25 +84,32 @@ const OTHERS: Readonly<Record<string, Other>> = {
   kg: times('lb', 1000 / OUNCE_G / 16),
   '°C': {
     unit: '°F',
-    from: (value) => value * 1.8 + 32,
-    back: (value) => (value - 32) / 1.8,
-    text: (value) => trimmed(value, 0)
+    from: (value: number) => value * 1.8 + 32,
+    back: (value: number) => (value - 32) / 1.8,
+    text: (value: number) => trimmed(value, 0)
   }
-}
+} satisfies Readonly<Record<string, Other>>
+export type Unit = keyof typeof OTHERS
+/** Whether a unit has another that an inch builder reads. */
+export const isUnit = (unit: string): unit is Unit => unit in OTHERS
+
+const otherOf = (unit: string): Other | undefined =>
+  (OTHERS as Readonly<Record<string, Other>>)[unit]
+
 /** Degrees between two temperatures, not on the thermometer. */
 const WARMER: Other = times('°F', 1.8, (value) => trimmed(value, 0))
 
 /** What a metric unit is called. @example unitName('ml', 'inch') // "fl oz" */
 export const unitName = (unit: string, units: Units): string =>
-  (units === 'inch' && OTHERS[unit]?.unit) || unit
+  (units === 'inch' && otherOf(unit)?.unit) || unit
 
 /** A metric number in the units of choice. @example inUnits(25.4, 'mm', 'inch') // 1 */
 export const inUnits = (value: number, unit: string, units: Units): number =>
-  units === 'inch' ? (OTHERS[unit]?.from(value) ?? value) : value
+  units === 'inch' ? (otherOf(unit)?.from(value) ?? value) : value
 
 /** The metric number of one typed in the units of choice. @example metric(1, 'mm', 'inch') // 25.4 */
 export const metric = (value: number, unit: string, units: Units): number =>
-  units === 'inch' ? (OTHERS[unit]?.back(value) ?? value) : value
+  units === 'inch' ? (otherOf(unit)?.back(value) ?? value) : value
 
 /**
  * How far an arrow key goes in inches and ounces, beside its step in the metric unit: a sixteenth
@@ -124,63 +131,19 @@ export function otherStep(unit: string, step: number): number {
  * @example shown(34.9, 'mm', 'inch') // "1-3/8"
  */
 export function shown(value: number, unit: string, units: Units, digits = 1): string {
-  const other = units === 'inch' && OTHERS[unit]
+  const other = units === 'inch' && otherOf(unit)
   return other ? other.text(other.from(value)) : trimmed(value, digits)
 }
 
-const NUMBER = String.raw`\d{1,3}(?:,\d{3})+(?:\.\d+)?|\d+(?:\.\d+)?(?:e[-+]?\d+)?`
-const UNIT = Object.keys(OTHERS)
-  .sort((a, b) => b.length - a.length)
-  .join('|')
-/**
- * One quantity or several that share a unit: "3 mm", "3–4 mm", "330 × 200 mm", "between 18 and
- * 24 °C", "at 12, 40 mm". Lengths alone are multiplied: of "3 × 100 ml" the three are cups.
- */
-const GROUP = new RegExp(
-  String.raw`(between |within (?:about )?|by |± ?)?(?<![\d:/.,])` +
-    String.raw`((?:(?:${NUMBER})(?: ?[–±] ?| to | or |(?<=between [\d.]+) and |(?<=at [\d.]+), | ?× ?(?=[^ ]* ?mm)))*` +
-    String.raw`(?:${NUMBER}))` +
-    String.raw`([ \u00a0\u202f-]?)(${UNIT})(?![\p{L}\d²³/°])( (?:warmer|colder|cooler|hotter))?`,
-  'gu'
-)
-
-/**
- * A sentence with its metric quantities in the units of choice. What stands in “quotes” are names
- * that the builder gave: they stay.
- *
- * @example inSentence('a coat of 3.2 mm at 20 °C', 'inch') // 'a coat of 1/8\u202fin at 68\u202f°F'
- */
-export function inSentence(text: string, units: Units): string {
-  if (units === 'metric') return text.replaceAll(NAMED, '')
-  return text
-    .split(/(“[^”]*”)/)
-    .map((part) => (part.startsWith('“') ? part : part.replace(GROUP, turned)))
-    .join('')
-    .replaceAll(NAMED, '')
-}
-
-/** Stands unseen in a name before its unit (U+2060, word joiner): such a quantity is not turned. */
-const NAMED = '\u2060'
-const IN_NAME = new RegExp(String.raw`(\d)(?=[ \u00a0\u202f-]?(?:${UNIT})(?![\p{L}\d²³/°]))`, 'gu')
-
-/**
- * A name that the builder gave, so that a sentence with it keeps it as it is in any units.
- * @example inSentence(`${asNamed('Pond 20 mm deep')}: 20 mm`, 'inch') // 'Pond 20 mm deep: 25/32\u202fin'
- */
-export const asNamed = (name: string): string => name.replace(IN_NAME, `$1${NAMED}`)
-
-function turned(
-  _whole: string,
-  lead = '',
-  numbers: string,
-  space: string,
-  unit: string,
-  warmer = ''
+/** One number or several before their unit, as they stand in a sentence. */
+export function inUnitsTold(
+  values: readonly number[],
+  unit: Unit,
+  units: Units,
+  between: string,
+  apart = false
 ): string {
-  const apart = unit === '°C' && (warmer !== '' || (lead !== '' && lead !== 'between '))
+  if (units === 'metric') return `${values.map(String).join(between)} ${unit}`
   const other = apart ? WARMER : OTHERS[unit]
-  const said = numbers.replace(new RegExp(NUMBER, 'g'), (number) =>
-    other.text(other.from(Number(number.replaceAll(',', ''))))
-  )
-  return `${lead}${said}${space === '-' ? '-' : THIN}${other.unit}${warmer}`
+  return `${values.map((v) => other.text(other.from(v))).join(between)}${THIN}${other.unit}`
 }

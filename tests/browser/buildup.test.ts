@@ -223,7 +223,7 @@ describe('Build-up on the screen', function () {
     await page.locator('[data-way="fibre-paste"]').click()
     await settled(page)
     await page.getByRole('button', { name: 'Back to the recipe' }).click()
-    await page.locator('[data-test="recipe"]').getByText('White fibre, 1 mm').waitFor()
+    await page.locator('[data-test="recipe"]').getByText('White fibre', { exact: true }).waitFor()
     await page.getByRole('button', { name: 'Shelf', exact: true }).click()
     await leaf(page, 'release')
     await choose(page.locator('[data-test="hand-one"]'), 'silicone-caulk')

@@ -4,6 +4,7 @@ import { derivePlan } from '../../core/plan/derivePlan'
 import { attackFiles, wholeFormats } from '../attack/files'
 import type { Counts } from '../attack/random'
 import { dial } from '../support/dial'
+import { written } from '../../core/words/sentence'
 
 /** `npm run attack` is the whole of it; these are some, with the same seed each time. */
 const SEED = 1
@@ -36,8 +37,8 @@ describe('Attacks', function () {
     const { shopping, batches, otherCups } = derivePlan(vast).amounts
     const all = batches.length + otherCups.length
     expect(all).to.be.greaterThan(15_000)
-    const line = shopping.find(({ also }) => / × \d+ ml/.test(also))!
-    const said = [...line.also.matchAll(/(\d+) × \d+ ml/g)].map(([, n]) => Number(n))
+    const line = shopping.find(({ also }) => / × \d+ ml/.test(written(also)))!
+    const said = [...written(line.also).matchAll(/(\d+) × \d+ ml/g)].map(([, n]) => Number(n))
     expect(said.reduce((sum, n) => sum + n, 0)).to.equal(all)
   }).timeout(300_000)
 })

@@ -7,6 +7,7 @@ import { newFrom } from '../../core/exchange/newFile'
 import { WATERS_NAMED } from '../../core/build/newBuild'
 import { derivePlan } from '../../core/plan/derivePlan'
 import { demo } from '../support/builds'
+import { written } from '../../core/words/sentence'
 
 const OF_THE_BED = ['below-base', 'hole-to-board', 'carved-through', 'land-thin', 'island']
 const told = (build: Build) =>
@@ -67,7 +68,7 @@ describe('The bed and the board', () => {
     const build = levelLand(demo())
     const [found] = told({ ...build, ground: { ...build.ground, bankMm: 40 } })
     expect(found.id).to.equal('land-thin:millpond')
-    expect(found.number).to.match(/^40 mm, wants 49/)
+    expect(written(found.number)).to.match(/^40 mm, wants 49/)
   })
   it('a bed above the water in the midst of it is an island, told with its place and size', () => {
     const { build, at } = dipped(56)

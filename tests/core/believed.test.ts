@@ -21,6 +21,7 @@ import { countDrops } from '../../core/physics/stuff/mixing/drops'
 import { derivePlan } from '../../core/plan/derivePlan'
 import type { Build, Pool } from '../../core/build/types'
 import { planFor } from '../support/planned'
+import { written } from '../../core/words/sentence'
 
 const gel = (id: string) => GELS.find((g) => g.id === id)!
 const resin = (id: string) => resinKinetics(RESINS.find((r) => r.id === id)!)
@@ -148,8 +149,8 @@ describe('Numbers that a practitioner believes. Common practice, no source', () 
     }
     const high = changeSea('sea1', { drive: 'breaker', breakerMm: 20 })(made({ waters: 'shore' }))
     const heap = planFor(high).findings.find((f) => f.id === 'heap:sea1')!
-    expect(heap.number).to.match(/coats/)
-    expect(heap.reason).to.match(/carved, cast, curled/)
+    expect(written(heap.number)).to.match(/coats/)
+    expect(written(heap.reason)).to.match(/carved, cast, curled/)
   })
   it('a pond of 10 mm by lamp is three coats and about an hour, in any room; none is thinner than half a millimetre unsaid', () => {
     for (const tempC of [16, 20, 28])
@@ -191,9 +192,9 @@ describe('Doses that people count', () => {
         expect(Math.abs(given - exact)).to.be.at.most(Math.max(0.1 * exact, 0.0051))
       })
     )
-    expect(dropsTold('t', 0.3, 'all at once')).to.equal('3 ml thinned t')
-    expect(dropsTold('t', 4.9, 'cup by cup')).to.equal('5 drops t')
-    expect(dropsTold('t', 2.4, 'all at once')).to.equal('2 drops t')
+    expect(written(dropsTold('t', 0.3, 'all at once'))).to.equal('3 ml thinned t')
+    expect(written(dropsTold('t', 4.9, 'cup by cup'))).to.equal('5 drops t')
+    expect(written(dropsTold('t', 2.4, 'all at once'))).to.equal('2 drops t')
   })
   it('a dose told for the builder’s own cup is the same dose', () => {
     const asked = (tint: object) =>

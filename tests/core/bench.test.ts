@@ -19,6 +19,7 @@ import { BUILT_IN_SHELF } from '../../core/craft/materials/shelf'
 import { derivePlan } from '../../core/plan/derivePlan'
 import { demo, fresh } from '../support/builds'
 import { runs } from '../support/dial'
+import { written } from '../../core/words/sentence'
 
 const says = (text: string, nowMs = 0): WeighEvent => ({
   kind: 'line',
@@ -210,7 +211,7 @@ describe('Clocks and questions', () => {
       expect(c.handsMin).to.be.greaterThan(20)
       expect(c.money).to.be.greaterThan(0)
       expect(c.ownDays).to.be.greaterThan(0)
-      expect(c.risk.length).to.be.greaterThan(10)
+      expect(written(c.risk).length).to.be.greaterThan(10)
       const painted = ['paper-skin', 'carved-water', 'gloss-gel'].includes(c.way)
       expect(c.clarityPct === null).to.equal(painted)
       expect(c.peakC === null).to.equal(painted)

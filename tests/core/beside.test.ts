@@ -10,7 +10,8 @@ import {
   explainDam,
   explainLeak,
   explainLight,
-  explainLip
+  explainLip,
+  type Explanation
 } from '../../core/explain/explanations'
 import { explainSd } from '../../core/explain/groundExplanations'
 import { drawnOutline, sideOf } from '../../core/plan/1-ground/outline'
@@ -27,10 +28,11 @@ import { demo } from '../support/builds'
 import { planUntil } from '../../core/plan/stages'
 import { binaryStl, obj, trianglesOver } from '../support/scans'
 import { runs } from '../support/dial'
+import { written, type Sentence } from '../../core/words/sentence'
 
 const plan = derivePlan(demo())
-const number = (text: string) => Number(/-?\d+(\.\d+)?/.exec(text)![0])
-const input = (about: { inputs: [string, string][] }, name: string) =>
+const number = (text: Sentence) => Number(/-?\d+(\.\d+)?/.exec(written(text))![0])
+const input = (about: Pick<Explanation, 'inputs'>, name: string) =>
   about.inputs.find(([n]) => n.startsWith(name))![1]
 
 describe('A cup tinted wrong', () => {

@@ -10,6 +10,7 @@ import { WAYS, waysFor } from '../../core/craft/ways/catalog'
 import { BOND_MPA, type BondId } from '../../core/physics/stuff/supports/standing'
 import { derivePlan, finished, planner, type Plan } from '../../core/plan/derivePlan'
 import { demo } from '../support/builds'
+import { written } from '../../core/words/sentence'
 
 const bond = (id: BondId) => BONDS.find((b) => b.id === id)!
 /** The weir of the demo with a sheet bent over its lip. */
@@ -65,10 +66,10 @@ describe('What fixes a part. Common practice (O9, C9, C12, C13), no source', () 
   it('the builder’s bond changes the step, its wait, its care, what is bought and what it bears', () => {
     const { build, id } = sheet(demo())
     const usual = derivePlan(build)
-    expect(fixing(usual, id).how).to.include('light-cured')
+    expect(written(fixing(usual, id).how)).to.include('light-cured')
     expect(told(usual)).to.equal(undefined)
     const glued = derivePlan(changeMaking(id, { bond: 'hotglue' })(build))
-    expect(fixing(glued, id).how).to.include('cool gun')
+    expect(written(fixing(glued, id).how)).to.include('cool gun')
     expect(fixing(glued, id).cautions).to.include('hotglue').and.not.include('uv')
     const bought = (plan: Plan, material: string) =>
       plan.amounts.shopping.find((l) => l.material === material)?.byWater[id] ?? 0

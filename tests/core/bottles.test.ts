@@ -18,6 +18,7 @@ import { derivePlan } from '../../core/plan/derivePlan'
 import { planUntil } from '../../core/plan/stages'
 import { demo } from '../support/builds'
 import { runs } from '../support/dial'
+import { written } from '../../core/words/sentence'
 
 describe('A bottle of one’s own of every kind', () => {
   const NOW = { start: '2026-11-30T09:00', zone: 'UTC' }
@@ -44,7 +45,7 @@ describe('A bottle of one’s own of every kind', () => {
         const is = field.read(own)
         const wanted = is === null ? field.min + 1 : Math.min(field.max, is * 1.25 + 0.1)
         const typed = field.write(own, wanted)
-        expect(field.read(typed)!, `${like.id}: ${field.label}`).to.be.closeTo(
+        expect(field.read(typed)!, `${like.id}: ${written(field.label)}`).to.be.closeTo(
           wanted,
           wanted * 0.02
         )
@@ -155,7 +156,7 @@ describe('A bottle of one’s own of every kind', () => {
     const paper = /silicone.*paper|paper.*silicone/i
     const said = (gel: string) =>
       of(gel)
-        .map((f) => `${f.title} ${f.reason}`)
+        .map((f) => `${written(f.title)} ${written(f.reason)}`)
         .join()
     expect(said('clear-caulk')).not.to.match(paper)
     expect(said('silicone-caulk')).to.match(paper)

@@ -25,6 +25,7 @@ import { templatesOf } from '../../core/plan/templates/templatesOf'
 import { demo } from '../support/builds'
 import { planFor } from '../support/planned'
 import { runs } from '../support/dial'
+import { allWritten, written } from '../../core/words/sentence'
 
 const NOW = { start: '2026-11-24T18:00', zone: 'UTC' }
 const SCALE = 48
@@ -206,7 +207,9 @@ describe('Falls from anywhere', () => {
   it('what cannot be is explained: upwards, buried, under water, no lip left, off the base', () => {
     const [pool] = poolsOf(quarry)
     const at = (zMm: number) => planFor(from('pipe', changeOutlet('fall1', { zMm })))
-    expect(JSON.stringify(stops(at(pool.levelMm - 1)))).to.match(/would fall upwards: it leaves at/)
+    expect(JSON.stringify(allWritten(stops(at(pool.levelMm - 1))))).to.match(
+      /would fall upwards: it leaves at/
+    )
     const dug = planFor(
       from(
         'pipe',
@@ -214,7 +217,7 @@ describe('Falls from anywhere', () => {
         changeOutlet('fall1', { zMm: pool.levelMm - 1 })
       )
     )
-    expect(told(dug, 'mouth:')!.title).to.match(/begins under water/)
+    expect(written(told(dug, 'mouth:')!.title)).to.match(/begins under water/)
     const buried = planFor(
       from(
         'pipe',
@@ -222,7 +225,7 @@ describe('Falls from anywhere', () => {
         changeOutlet('fall1', { zMm: 1 })
       )
     )
-    expect(told(buried, 'mouth:')!.title).to.match(/begins in the ground/)
+    expect(written(told(buried, 'mouth:')!.title)).to.match(/begins in the ground/)
     const away = planFor(
       from(
         'ledge',
@@ -231,14 +234,14 @@ describe('Falls from anywhere', () => {
         changePool('pool1', { levelMm: pool.levelMm })
       )
     )
-    expect(told(away, 'off-base:')!.number).to.match(/mm past its edge/)
+    expect(written(told(away, 'off-base:')!.number)).to.match(/mm past its edge/)
     const full = planFor(
       from('ledge', changeFall('fall1', { partings: [{ atMm: 5, widthMm: 40 }] }))
     )
-    expect(JSON.stringify(stops(full))).to.match(/leave it no water/)
+    expect(JSON.stringify(allWritten(stops(full)))).to.match(/leave it no water/)
     const flood = changeFall('fall1', { flow: { mood: 'spate', dischargeM3S: 900 } })
     for (const kind of ['ledge', 'wheel', 'bucket'] as const)
-      expect(JSON.stringify(stops(planFor(from(kind, flood)))), kind).to.match(
+      expect(JSON.stringify(allWritten(stops(planFor(from(kind, flood))))), kind).to.match(
         /is drowned: this flow stands [\d.]+ mm behind its edge/
       )
     const wrong = writeBuild(from('pipe')).replace('"kind": "pipe"', '"kind": "hose"')

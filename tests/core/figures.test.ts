@@ -16,6 +16,7 @@ import { freeSpans } from '../../core/plan/7-days/calendar'
 import { daysStage } from '../../core/plan/7-days/daysStage'
 import { demo, large } from '../support/builds'
 import { runs } from '../support/dial'
+import { written } from '../../core/words/sentence'
 
 const weir = demo()
 const mole = demo('2-mole-at-varnsey')
@@ -64,10 +65,10 @@ describe('A crust over liquid', () => {
         cures: plan.cures,
         shelf: BUILT_IN_SHELF
       })
-    const number = Number.parseFloat(/[\d.]+/.exec(said(10_000).number)![0])
+    const number = Number.parseFloat(/[\d.]+/.exec(written(said(10_000).number))![0])
     expect(number).to.be.closeTo(light!.cureDepthMm, 0.006)
-    expect(said(light!.cureDepthMm * 1.05).says).to.match(/never reaches/)
-    expect(said(light!.cureDepthMm * 0.95).says).to.match(/reaches the foot/)
+    expect(written(said(light!.cureDepthMm * 1.05).says)).to.match(/never reaches/)
+    expect(written(said(light!.cureDepthMm * 0.95).says)).to.match(/reaches the foot/)
   })
 })
 

@@ -5,6 +5,7 @@ import { demo } from '../support/builds'
 import type { Build } from '../../core/build/types'
 import { planFor } from '../support/planned'
 import { runs } from '../support/dial'
+import { written } from '../../core/words/sentence'
 
 const KINDS: NewBuild['waters'][] = [
   { pool: true, fall: false, poolBelow: false },
@@ -34,7 +35,7 @@ describe('Findings that do not cry wolf', () => {
           const loud = planFor(made(width, depth, scale, kind)).findings.filter(
             (f) => f.severity === 'stop' || f.severity === 'warn'
           )
-          expect(loud.map((f) => `${f.id}: ${f.number}`)).to.deep.equal([])
+          expect(loud.map((f) => `${f.id}: ${written(f.number)}`)).to.deep.equal([])
         }
       ),
       { numRuns: runs(24) }

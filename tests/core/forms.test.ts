@@ -27,6 +27,7 @@ import { demo, fresh } from '../support/builds'
 import { wild } from '../support/wild'
 import { planFor } from '../support/planned'
 import { runs } from '../support/dial'
+import { written } from '../../core/words/sentence'
 
 const formsOf = (build: Build): FormsPlan => formsStage(build, groundStage(build), BUILT_IN_SHELF)
 const edited = (build: Build, ...edits: Edit[]) => edits.reduce((b, e) => e(b), build)
@@ -242,17 +243,19 @@ describe('The run of water', () => {
       if (i > 0) expect(p.fromMm).to.equal(run.pieces[i - 1].toMm)
     })
     expect(
-      found(changePool('eddy', { levelMm: 60, brimMm: 62 })(gorge), 'uphill:eddy')!.number
+      written(found(changePool('eddy', { levelMm: 60, brimMm: 62 })(gorge), 'uphill:eddy')!.number)
     ).to.equal('6 mm uphill')
-    expect(found(moveWater('ledgefall', 1)(gorge), 'order:ledgefall')!.wayOut).to.include('Put-in')
+    expect(written(found(moveWater('ledgefall', 1)(gorge), 'order:ledgefall')!.wayOut)).to.include(
+      'Put-in'
+    )
     const starved = found(
       changeReach('rapid', {
         path: (gorge.waters[3] as Reach).path.map((p, i) => (i < 2 ? { ...p, bedMm: 49 } : p))
       })(gorge),
       'starved:rapid'
     )!
-    expect(starved.number).to.match(/mm short$/)
-    expect(starved.wayOut).to.include('Raise Ledge pool')
+    expect(written(starved.number)).to.match(/mm short$/)
+    expect(written(starved.wayOut)).to.include('Raise Ledge pool')
   })
 
   it('a rapid that would run uphill is named where it was drawn', () => {
@@ -261,7 +264,7 @@ describe('The run of water', () => {
     })(gorge)
     const fault = found(up, 'reach-fault:rapid')!
     expect(fault.severity).to.equal('stop')
-    expect(fault.title).to.match(/runs uphill: its bed rises 40 mm/)
+    expect(written(fault.title)).to.match(/runs uphill: its bed rises 40 mm/)
     expect(fault.at).to.have.length(2)
     expect(planFor(up).steps.steps.some((s) => s.water === 'rapid')).to.equal(false)
   })
@@ -301,35 +304,41 @@ describe('Falls', () => {
   })
 
   it('a flow that drowns the drop, a lip that is dry, a lip too shallow: said, and mended in one click', () => {
-    expect(found(setFlow({ dischargeM3S: 60 })(weir), 'fall-fault:weir')!.title).to.match(
+    expect(written(found(setFlow({ dischargeM3S: 60 })(weir), 'fall-fault:weir')!.title)).to.match(
       /is drowned/
     )
     expect(
-      found(
-        changePool('millpond', {
-          soundings: [
-            [178, 165, 60],
-            [240, 166, 60],
-            [210, 240, 40]
-          ],
-          levelMm: 50
-        })(weir),
-        'lip-dry:weir'
-      )!.reason
+      written(
+        found(
+          changePool('millpond', {
+            soundings: [
+              [178, 165, 60],
+              [240, 166, 60],
+              [210, 240, 40]
+            ],
+            levelMm: 50
+          })(weir),
+          'lip-dry:weir'
+        )!.reason
+      )
     ).to.include('nothing runs over')
     const deep = setFlow({ dischargeM3S: 2 })(weir)
     const clash = found(deep, 'lip-deep:weir')!
-    expect(clash.mend!.label).to.match(/^Let .* m³\/s run$/)
+    expect(written(clash.mend!.label)).to.match(/^Let .* m³\/s run$/)
     expect(found(mending(clash.mend!)(deep), 'lip-deep:weir')).to.equal(undefined)
   })
 
   it('at full size, and at 1:5000, the figures are doubted in words', () => {
     expect(
-      found(setFlow({ dischargeM3S: null })({ ...weir, scale: '1:1' }), 'tiny-fall:weir')!.title
+      written(
+        found(setFlow({ dischargeM3S: null })({ ...weir, scale: '1:1' }), 'tiny-fall:weir')!.title
+      )
     ).to.include('33 mm')
     expect(
-      found(changeFall('weir', { dropMm: 90 })({ ...weir, scale: '1:5000' }), 'high-fall:weir')!
-        .number
+      written(
+        found(changeFall('weir', { dropMm: 90 })({ ...weir, scale: '1:5000' }), 'high-fall:weir')!
+          .number
+      )
     ).to.equal('450 m')
   })
 
@@ -355,7 +364,7 @@ describe('Falls', () => {
       changeFall('ledgefall', { dropMm: 40 })
     )
     const missed = found(past, 'missed:ledgefall')!
-    expect(missed.title).to.include('lands behind Landing rock')
+    expect(written(missed.title)).to.include('lands behind Landing rock')
     const now = formsOf(mending(missed.mend!)(past)).falls[0]
     expect(now.rocks[0].lands).to.equal('on')
   })
@@ -414,18 +423,18 @@ describe('Waves', () => {
     }
     const crossed: Build = { ...mole, waters: [...mole.waters, second] }
     const crossing = found(crossed, 'crossing')!
-    expect(crossing.number).to.equal('98° apart')
+    expect(written(crossing.number)).to.equal('98° apart')
     expect(found(mending(crossing.mend!)(crossed), 'crossing')).to.equal(undefined)
     const deep = found(
       changeSea('seas', { crest: { x: 60, y: 130, lengthMm: 80 } })(mole),
       'too-deep:seas'
     )!
-    expect(deep.wayOut).to.include('Drag the crest in')
+    expect(written(deep.wayOut)).to.include('Drag the crest in')
     // a crest may stand in painted depth: said once, with a click that says so; then nothing more
     const high = changeSea('seas', { breakerMm: 40 })(mole)
     const drowns = found(high, 'drowns:seas')!
     expect(drowns.severity).to.equal('note')
-    expect(drowns.number).to.match(/^40 mm high; the deepest water is 25 mm$/)
+    expect(written(drowns.number)).to.match(/^40 mm high; the deepest water is 25 mm$/)
     const paintedSea = mending(drowns.mend!)(high)
     for (const id of ['drowns:seas', 'too-shallow:seas'])
       expect(found(paintedSea, id), id).to.equal(undefined)
@@ -433,18 +442,22 @@ describe('Waves', () => {
     // too short a period is drawn with the shortest that stands, and one click takes it
     const short = changeSea('seas', { periodS: 1 })(mole)
     const longer = found(short, 'too-short:seas')!
-    expect(longer.title).to.match(/a longer period/)
+    expect(written(longer.title)).to.match(/a longer period/)
     expect(formsOf(short).seas[0].periodS).to.be.above(1)
     expect(found(mending(longer.mend!)(short), 'too-short:seas')).to.equal(undefined)
     expect(
-      found(changeSea(beach.waters[1].id, { headingDeg: -90, crest: null })(beach), 'no-shore')!
-        .reason
+      written(
+        found(changeSea(beach.waters[1].id, { headingDeg: -90, crest: null })(beach), 'no-shore')!
+          .reason
+      )
     ).to.include('run away from it')
-    expect(found(changePool('sea', { levelMm: 0 })(mole), 'sea-fault:seas')!.title).to.include(
-      'no water here for waves'
-    )
     expect(
-      found({ ...changeSea('seas', { periodS: 60 })(mole), scale: '1:5000' }, 'huge:seas')!.number
+      written(found(changePool('sea', { levelMm: 0 })(mole), 'sea-fault:seas')!.title)
+    ).to.include('no water here for waves')
+    expect(
+      written(
+        found({ ...changeSea('seas', { periodS: 60 })(mole), scale: '1:5000' }, 'huge:seas')!.number
+      )
     ).to.equal('85 m')
   })
 
@@ -520,7 +533,7 @@ describe('White, strokes and scale', () => {
     expect(
       checks({ ...weir, scale: '1:12' }).find((c) => c.what.includes('bead'))!.verdict
     ).to.equal('believable')
-    for (const c of checks(weir)) expect(c.advice.length, c.what).to.be.above(5)
+    for (const c of checks(weir)) expect(written(c.advice).length, c.what).to.be.above(5)
   })
 })
 
@@ -546,7 +559,7 @@ describe('Wrong and wild water', () => {
       fc.property(fc.array(wild(), { minLength: 2, maxLength: 4 }), (edits) => {
         for (const f of planFor(edited(gorge, ...edits)).findings)
           for (const key of ['title', 'number', 'reason', 'wayOut'] as const)
-            expect(f[key].length, `${f.id}.${key}`).to.be.above(1)
+            expect(written(f[key]).length, `${f.id}.${key}`).to.be.above(1)
       }),
       { numRuns: runs(12), seed: 78 }
     )

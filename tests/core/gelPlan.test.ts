@@ -30,6 +30,7 @@ import { wayOf, WAYS, waysFor } from '../../core/craft/ways/catalog'
 import { demo, fresh, type DemoName } from '../support/builds'
 import { planFor } from '../support/planned'
 import { runs } from '../support/dial'
+import { written } from '../../core/words/sentence'
 
 const DEMOS: readonly DemoName[] = [
   '1-weir-at-cobbets-race',
@@ -47,7 +48,7 @@ describe('Coats', () => {
     const thick = changeMaking('rapid', { coats: 1 })(gorge)
     const found = findingOf(thick, 'thick-coat:rapid')!
     expect(found).to.include({ severity: 'stop', place: 'build-up' })
-    expect(found.number).to.match(/days$/)
+    expect(written(found.number)).to.match(/days$/)
     const split = mending(found.mend!)(thick)
     expect(findingOf(split, 'thick-coat:rapid')).to.equal(undefined)
     const { laying } = stackOf(split, 'rapid')
@@ -64,7 +65,7 @@ describe('Coats', () => {
       plan.stacks.forms.find((s) => s.id === 'rapid')!.laying!.clearH! * 60
     )
     expect(found.severity).to.equal('stop')
-    expect(found.number).to.match(/^fit \d{4}-\d\d-\d\d \d\d:\d\d$/)
+    expect(written(found.number)).to.match(/^fit \d{4}-\d\d-\d\d \d\d:\d\d$/)
     expect(
       plan.steps.links.find((l) => l.from === 'rapid/body#1' && l.to === 'rapid/body#2')!.minMin
     ).to.equal(clearMin)
@@ -77,7 +78,9 @@ describe('Coats', () => {
       .find((w) => w.step === 'seas/gel#1')!
       .end.slice(0, 16)
       .replace('T', ' ')
-    expect(cast.findings.find((f) => f.id === 'over-white:seas')!.number).to.equal(`fit ${gelDay}`)
+    expect(written(cast.findings.find((f) => f.id === 'over-white:seas')!.number)).to.equal(
+      `fit ${gelDay}`
+    )
     // a longer wait than needed is the builder's own business
     expect(
       planFor(changeMaking('rapid', { nextCoatH: 200 })(gorge)).steps.links.find(
@@ -107,7 +110,7 @@ describe('Coats', () => {
       const never = plan.findings.filter((f) => f.id.startsWith('never-clear:'))
       const dead = room.rhPct === 100 || room.tempC < 1
       expect(never.length > 0, JSON.stringify(room)).to.equal(dead)
-      if (dead) expect(never[0].title).to.match(room.tempC < 1 ? /frozen/ : /never clears/)
+      if (dead) expect(written(never[0].title)).to.match(room.tempC < 1 ? /frozen/ : /never clears/)
     }
     for (const coats of [1, 40])
       expect(planFor(changeMaking('rapid', { coats })(gorge)).stacks.forms.length).to.equal(3)
@@ -117,11 +120,11 @@ describe('Coats', () => {
       changeGel('weir', 'gloss-glue')(setWay('weir', 'built-in-place')(weir))
     )
     const found = findingOf(built, 'sags:weir')!
-    expect(found.wayOut).to.match(/Tilt the whole model back by \d+°/)
+    expect(written(found.wayOut)).to.match(/Tilt the whole model back by \d+°/)
     expect(findingOf(mending(found.mend!)(built), 'sags:weir')).to.equal(undefined)
-    expect(planFor(built).steps.steps.find((s) => s.id.startsWith('weir/hang'))!.how).to.match(
-      /tilt the whole model back by \d+°/
-    )
+    expect(
+      written(planFor(built).steps.steps.find((s) => s.id.startsWith('weir/hang'))!.how)
+    ).to.match(/tilt the whole model back by \d+°/)
   })
 })
 
@@ -228,9 +231,9 @@ describe('Ways of the trade', () => {
     ).to.deep.equal([8, 3, 6, 4, 6, 2])
     for (const way of WAYS.values())
       if (!['ground', 'finish'].includes(way.for)) {
-        expect(way.compare?.risk.length, way.id).to.be.above(10)
+        expect(written(way.compare?.risk ?? '').length, way.id).to.be.above(10)
         expect(
-          way.steps.every((s) => s.right.length > 3 && s.how.length > 10),
+          way.steps.every((s) => written(s.right).length > 3 && written(s.how).length > 10),
           way.id
         ).to.equal(true)
       }
@@ -329,7 +332,7 @@ describe('Ways of the trade', () => {
         'foam-solvent-cement'
       )
     ).to.include({ severity: 'stop', number: 'melts' })
-    expect(findingOf(weir, 'order')!.reason).to.include('White before gloss')
+    expect(written(findingOf(weir, 'order')!.reason)).to.include('White before gloss')
   })
 })
 
@@ -369,7 +372,7 @@ describe('Crests that lift off', () => {
           if (leads.has(l.to) && own.has(l.from) && !leads.has(l.from)) grows = !!leads.add(l.from)
       }
       expect(leads.size, id).to.equal(own.size)
-      expect(seat.how, id).to.match(/No glue/)
+      expect(written(seat.how), id).to.match(/No glue/)
       expect(plan.days.finish, id).to.match(/^202[67]/)
       expect(
         plan.findings
@@ -403,7 +406,7 @@ describe('Parts and supports', () => {
     const { steps, links } = planFor(mole).steps
     const away = steps.find((s) => s.id === 'seas/release')!
     expect(links.find((l) => l.to === away.id)!.minMin).to.equal(Math.round(over.releaseH! * 60))
-    expect(steps.find((s) => s.id === 'seas/foot')!.how).to.match(/Prop \d/)
+    expect(written(steps.find((s) => s.id === 'seas/foot')!.how)).to.match(/Prop \d/)
     expect(planFor(mole).templates.some((t) => t.id === 'jig-seas')).to.equal(true)
     // stiffer film, or an eye that forgives more: no props, and no step to take them away
     const stiff = changeMaking('seas', { film: 'styrene-05' })(mole)
@@ -432,7 +435,7 @@ describe('Parts and supports', () => {
     expect(findingOf(surges, 'wish:seas')).to.include({ severity: 'note' })
     const otherwise = changeSea('seas', { wish: 'surging' })(mole)
     const stop = findingOf(otherwise, 'no-crest:seas')!
-    expect(stop.title).to.match(/does not curl/)
+    expect(written(stop.title)).to.match(/does not curl/)
     expect(findingOf(mending(stop.mend!)(otherwise), 'no-crest:seas')).to.equal(undefined)
   })
   it('film and gel that nobody has are said, and the rest is still planned', () => {
@@ -488,7 +491,7 @@ describe('White water', () => {
     const high = changeFinish({ white: 'sponged-white', reliefMm: 30 })(gorge)
     const found = findingOf(high, 'white-slumps')!
     expect(findingOf(mending(found.mend!)(high), 'white-slumps')).to.equal(undefined)
-    expect(findingOf(judgeWhite('rapid', 95)(gorge), 'too-white:rapid')!.number).to.match(
+    expect(written(findingOf(judgeWhite('rapid', 95)(gorge), 'too-white:rapid')!.number)).to.match(
       /^yours 95 %, this water \d+ %$/
     )
     expect(findingOf(judgeWhite('rapid', 20)(gorge), 'too-white:rapid')).to.equal(undefined)
@@ -514,7 +517,7 @@ describe('When it goes wrong', () => {
             shelf: BUILT_IN_SHELF
           })
           for (const text of [verdict.says, verdict.number, verdict.formula, verdict.source])
-            expect(text, `${trouble.id} on ${water.id}`)
+            expect(written(text), `${trouble.id} on ${water.id}`)
               .to.be.a('string')
               .and.not.match(/NaN|undefined|Infinity/)
         }
@@ -566,9 +569,9 @@ describe('When it goes wrong', () => {
         BUILT_IN_SHELF
       ).verdict
     expect(says(2, 6).leaveH!).to.be.within(10, 24)
-    expect(says(14, 48).says).to.match(/in weeks/)
-    expect(says(3, 48, 100).number).to.equal('never')
-    expect(says(2, 400).number).to.equal('overdue')
+    expect(written(says(14, 48).says)).to.match(/in weeks/)
+    expect(written(says(3, 48, 100).number)).to.equal('never')
+    expect(written(says(2, 400).number)).to.equal('overdue')
     expect(() => repairCost(weir, 'rust', 'weir', {}, BUILT_IN_SHELF)).to.throw(RangeError, /rust/)
   })
   it('a new build has nothing to repair and a file with a repair of an unknown kind is read and left alone', () => {

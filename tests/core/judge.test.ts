@@ -17,6 +17,7 @@ import { finished, planner } from '../../core/plan/derivePlan'
 import { demo, type DemoName } from '../support/builds'
 import { planFor } from '../support/planned'
 import { dial, runs } from '../support/dial'
+import { allWritten } from '../../core/words/sentence'
 
 const NOW = { start: '2026-11-30T09:00', zone: 'UTC' }
 const made = (more: object = {}) =>
@@ -26,7 +27,9 @@ const DEMOS: DemoName[] = [
   '2-mole-at-varnsey',
   '3-slalom-in-the-hollin-gorge'
 ]
-const jsonOf = (build: Build) => JSON.parse(JSON.stringify(planOut(planFor(build)))) as PlanRead
+/** As the command line writes it: its sentences are text. */
+const jsonOf = (build: Build) =>
+  JSON.parse(JSON.stringify(allWritten(planOut(planFor(build))))) as PlanRead
 const told = (found: readonly Contradiction[]) =>
   found.map((c) => `${c.rule} ${c.place}: ${c.says}`)
 

@@ -34,6 +34,7 @@ import { finished, planner, type Plan } from '../../core/plan/derivePlan'
 import { demo } from '../support/builds'
 import { planFor } from '../support/planned'
 import { runs } from '../support/dial'
+import { written } from '../../core/words/sentence'
 
 const DEMOS = [
   '1-weir-at-cobbets-race',
@@ -125,7 +126,7 @@ describe('What is left out, what is there already, what is one’s own', functio
     expect(said.map((f) => f.id)).to.have.members(['left-out:pool1/leak', 'left-out:ground/seal'])
     for (const finding of said) {
       expect(finding.severity).to.equal('note')
-      expect(finding.reason).to.equal(
+      expect(written(finding.reason)).to.equal(
         plan.steps.aside.find((a) => `left-out:${a.id}` === finding.id)!.risk
       )
     }

@@ -36,6 +36,7 @@ import { templatesOf } from '../../core/plan/templates/templatesOf'
 import { waysFor } from '../../core/craft/ways/catalog'
 import { demo, type DemoName } from '../support/builds'
 import { planFor } from '../support/planned'
+import { written } from '../../core/words/sentence'
 
 const DEMOS: readonly DemoName[] = [
   '1-weir-at-cobbets-race',
@@ -232,7 +233,7 @@ describe('Figures that say where they come from', () => {
       for (const { title, formula, inputs, source, trust } of all) {
         cards++
         for (const text of [title, formula, source, trust, ...inputs.flat()])
-          expect(text, `${name}, ${title}`)
+          expect(written(text), `${name}, ${title}`)
             .to.be.a('string')
             .and.match(/\S/)
             .and.not.match(/NaN|undefined|Infinity/)

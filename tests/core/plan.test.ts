@@ -27,6 +27,7 @@ import { planUntil, stages, stagesOf, type StageName } from '../../core/plan/sta
 import { WAYS } from '../../core/craft/ways/catalog'
 import { demo, fresh, large } from '../support/builds'
 import { runs } from '../support/dial'
+import { written } from '../../core/words/sentence'
 
 const DEMOS = [
   '1-weir-at-cobbets-race',
@@ -328,7 +329,7 @@ describe('Findings', () => {
     ]
     for (const f of builds.flatMap((b) => derivePlan(b).findings))
       for (const key of ['title', 'number', 'reason', 'wayOut'] as const)
-        expect(f[key].length, `${f.id}.${key}`).to.be.greaterThan(1)
+        expect(written(f[key]).length, `${f.id}.${key}`).to.be.greaterThan(1)
   })
   it('water below the ground, above the dam, over its shore', () => {
     expect(found(edited(changePool('millpond', { levelMm: 36 })))).to.include(
@@ -372,7 +373,7 @@ describe('Findings', () => {
     const tiny = derivePlan({ ...build, mixing: { ...build.mixing, cupMl: 5 } })
     expect(ids(tiny)).to.include('cup:millpond')
     expect(tiny.amounts.pools[0].volumeMl).to.be.closeTo(tiny.ground.pools[0].volumeMl, 0.2)
-    expect(tiny.amounts.pools[0].problem).to.match(
+    expect(written(tiny.amounts.pools[0].problem ?? '')).to.match(
       /^A 5 ml cup takes 4\.1 g at three quarters full, and 5 g of that stay in it\.$/
     )
     expect(found(edited(changePool('millpond', { resin: 'none' })))).to.include('no-resin:millpond')

@@ -10,6 +10,7 @@ import type { Material } from '../../core/craft/materials/types'
 import { derivePlan } from '../../core/plan/derivePlan'
 import { demo } from '../support/builds'
 import { planFor } from '../support/planned'
+import { allWritten, written } from '../../core/words/sentence'
 
 const onPool = (mend: Mend | undefined): Partial<Pool> =>
   mend && 'pool' in mend ? mend.change : {}
@@ -29,14 +30,17 @@ describe('Findings around a pour, each with a number, a reason and a way out', (
     for (const id of ['softens-ground', 'softens-dam'])
       expect(found(hot, id)?.severity, id).to.equal('stop')
     const quick = pond({ ...single, pours: 1, resin: 'quick-epoxy-2-1' }, warmer(34))
-    expect(found(quick, 'boils')).to.include({ severity: 'stop', number: 'past 150 °C' })
+    expect(allWritten(found(quick, 'boils'))).to.include({
+      severity: 'stop',
+      number: 'past 150 °C'
+    })
     const { mend } = found(hot, 'softens-ground')!
     const mended = planFor(
       mending(mend!)(warmer(26)(changePool('millpond', { ...single, pours: 1 })(demo())))
     )
     expect(mended.findings.some((f) => f.severity === 'stop')).to.equal(false)
     expect(mended.stacks.pools[0].heat!.broken).to.deep.equal([])
-    expect(mend!.label).to.equal(`Pour it in ${mended.stacks.pools[0].layers.length}`)
+    expect(written(mend!.label)).to.equal(`Pour it in ${mended.stacks.pools[0].layers.length}`)
   })
   it('the label’s depth comes first; where the builder lets heat decide, both figures are told and one click goes back', () => {
     const depths = (plan: ReturnType<typeof derivePlan>) =>
@@ -47,14 +51,16 @@ describe('Findings around a pour, each with a number, a reason and a way out', (
     const free = pond({ ...single, heed: 'heat' })
     expect(depths(free).length).to.be.lessThan(depths(kept).length)
     const over = found(free, 'over-label')!
-    expect(over.number).to.match(/^\d(\.\d)? mm against 5 mm$/)
+    expect(written(over.number)).to.match(/^\d(\.\d)? mm against 5 mm$/)
     expect(onPool(over.mend)).to.deep.equal({ heed: 'label', pours: null })
   })
   it('in a hot shed label and model disagree: which to trust is said, and heat may decide', () => {
     const shed = pond(single, warmer(35))
     const told = found(shed, 'softens-ground')!
-    expect(told.number).to.match(/^\d+–\d+ °C, bears 75 °C$/)
-    expect(told.reason).to.match(/The label allows 5 mm; the model says otherwise. Trust the model/)
+    expect(written(told.number)).to.match(/^\d+–\d+ °C, bears 75 °C$/)
+    expect(written(told.reason)).to.match(
+      /The label allows 5 mm; the model says otherwise. Trust the model/
+    )
     const cooler = planFor(mending(told.mend!)(warmer(35)(changePool('millpond', single)(demo()))))
     expect(cooler.stacks.pools[0].heat!.broken).to.deep.equal([])
     expect(cooler.stacks.pools[0].layers.length).to.be.greaterThan(
@@ -69,7 +75,7 @@ describe('Findings around a pour, each with a number, a reason and a way out', (
       expect(more!.peakC).to.be.at.most(heat.peakC + 0.3)
     }
     const calm = found(pond(single), 'one-fewer')!
-    expect(calm.number).to.match(/^\d+–\d+ °C$/)
+    expect(written(calm.number)).to.match(/^\d+–\d+ °C$/)
     expect(onPool(calm.mend)).to.deep.equal({ heed: 'heat', pours: null })
   })
   it('a cold shed: slow, and below freezing never', () => {
@@ -99,25 +105,29 @@ describe('Findings around a pour, each with a number, a reason and a way out', (
       )
     }))
     const bow = found(weak, 'bow')!
-    expect(bow.wayOut).to.match(/Brace it from outside every \d+(\.\d)? mm: \d+ braces/)
+    expect(written(bow.wayOut)).to.match(/Brace it from outside every \d+(\.\d)? mm: \d+ braces/)
     expect(weak.stacks.pools[0].dam!.bracedBowMm).to.be.lessThan(0.6)
-    expect(weak.steps.steps.find((s) => s.id === 'millpond/dam')!.how).to.match(/Brace it/)
-    expect(found(pond({ dam: 'acrylic-hot-glue' }), 'release')!.number).to.equal('holds')
+    expect(written(weak.steps.steps.find((s) => s.id === 'millpond/dam')!.how)).to.match(/Brace it/)
+    expect(written(found(pond({ dam: 'acrylic-hot-glue' }), 'release')!.number)).to.equal('holds')
     expect(found(pond({ dam: 'case-and-sealant' }), 'release')).to.equal(undefined)
     expect(found(pond({ dam: 'card-and-sealant' }), 'release')).to.equal(undefined)
   })
   it('no seal, damp air, a bed that will not be seen', () => {
     expect(
-      found(
-        pond({}, (b) => ({ ...b, ground: { ...b.ground, sealCoats: 0 } })),
-        'pores'
-      )!.number
+      written(
+        found(
+          pond({}, (b) => ({ ...b, ground: { ...b.ground, sealCoats: 0 } })),
+          'pores'
+        )!.number
+      )
     ).to.equal('0 coats')
     expect(
-      found(
-        pond({}, (b) => ({ ...b, room: { tempC: 15, rhPct: 90 } })),
-        'damp'
-      )!.number
+      written(
+        found(
+          pond({}, (b) => ({ ...b, room: { tempC: 15, rhPct: 90 } })),
+          'damp'
+        )!.number
+      )
     ).to.match(/after the leak test$/)
     expect(
       found(pond({ ...single, tints: [{ id: 'deep-blue', dropsPer100G: 20 }] }), 'bed-hidden')!
@@ -138,13 +148,13 @@ describe('Findings around a pour, each with a number, a reason and a way out', (
           ...change
         }
       })
-    expect(found(light({ resin: 'printer-resin' }), 'crust')!.reason).to.match(
+    expect(written(found(light({ resin: 'printer-resin' }), 'crust')!.reason)).to.match(
       /stays liquid for good/
     )
     expect(
       onPool(found(light({ coatMm: 9, seconds: 10 }), 'light-thick')!.mend).light!.seconds
     ).to.be.greaterThan(60)
-    expect(found(light({ shadedPct: 20 }), 'shade')!.number).to.equal('20 % shaded')
+    expect(written(found(light({ shadedPct: 20 }), 'shade')!.number)).to.equal('20 % shaded')
     expect(found(light({ lamp: 'sun' }), 'no-light')!.severity).to.equal('stop')
     expect(light({}).findings.filter((f) => f.severity === 'stop')).to.deep.equal([])
     // bands are kept coat by coat, and the darkest decides how far the light gets
@@ -166,7 +176,7 @@ describe('Findings around a pour, each with a number, a reason and a way out', (
     const quick = pond({ ...single, resin: 'quick-epoxy-2-1' }, rare)
     const gap = found(quick, 'window')
     expect(gap?.place).to.equal('days')
-    expect(gap?.wayOut).to.match(/scuff/)
+    expect(written(gap?.wayOut ?? '')).to.match(/scuff/)
   })
   it('every finding of every sort speaks in full', () => {
     for (const plan of [
@@ -180,7 +190,7 @@ describe('Findings around a pour, each with a number, a reason and a way out', (
     ]) {
       for (const f of plan.findings)
         for (const key of ['title', 'number', 'reason', 'wayOut'] as const)
-          expect(f[key].length, `${f.id}.${key}`).to.be.greaterThan(1)
+          expect(written(f[key]).length, `${f.id}.${key}`).to.be.greaterThan(1)
     }
     expect(found(pond({ way: 'nothing' }), 'no-way')!.severity).to.equal('stop')
   })
@@ -191,10 +201,10 @@ describe('Steps and colours of a pour', () => {
   it('the leak test, each pour and each coat say their own figures', () => {
     const how = (id: string) => plan.steps.steps.find((s) => s.id === id)!.how
     const test = plan.stacks.pools[0].dam!.leakTest
-    expect(how('millpond/leak'))
+    expect(written(how('millpond/leak')))
       .to.include(`Fill to ${test.levelsMm[0]} mm`)
       .and.include(`wait ${test.waitMin} min`)
-    expect(how('millpond/pour#2')).to.match(/^\d+(\.\d)? g in one cup, up to 45\.5 mm\./)
+    expect(written(how('millpond/pour#2'))).to.match(/^\d+(\.\d)? g in one cup, up to 45\.5 mm\./)
   })
   it('bands are seen: clear on top leaves the shallows as they are painted', () => {
     const { colours } = plan.stacks.pools[0]
@@ -233,7 +243,7 @@ describe('Steps and colours of a pour', () => {
       expect(massG, 'under half a drop in all').to.be.below(500)
       // 1 drop in 10 ml: so many tenths of a drop are so many ml
       const ml = Math.round(((0.1 * massG) / 10) * 10) / 10
-      expect(finding!.wayOut).to.include(`1 drop into 10 ml of part A and take ${ml} ml`)
+      expect(written(finding!.wayOut)).to.include(`1 drop into 10 ml of part A and take ${ml} ml`)
       expect(told(200 / massG, tinting).finding).to.equal(undefined)
       expect(told(0, tinting).finding).to.equal(undefined)
     }

@@ -21,7 +21,7 @@ import { COARSE, FINE, type Body, type RoundDetail } from '../../core/plan/round
 import { draggedBy } from '../../core/plan/round/drag'
 import { inHand } from '../../core/plan/round/inHand'
 import { newFrom } from '../../core/exchange/newFile'
-import { mm } from '../../core/words/sentences'
+import { mm, written } from '../../core/words/sentence'
 import { ranSurface } from '../../core/plan/round/ranSurface'
 import { rippleField } from '../../core/plan/round/rippled'
 import { takeMaps } from '../../core/build/runEdits'
@@ -250,7 +250,7 @@ describe('The model in the round', () => {
     const pour = inHand(build, plan, 'millpond/pour#2')!
     const layer = plan.stacks.pools.find((p) => p.id === 'millpond')!.layers[1]
     expect(pour.on).to.deep.equal({ water: 'millpond', kinds: ['water'] })
-    expect(pour.says).to.include(`up to ${mm(layer.toMm)} over`)
+    expect(written(pour.says)).to.include(`up to ${written(mm(layer.toMm))} over`)
     expect(pour.strokes).to.deep.equal([])
     const gel = inHand(build, plan, 'millpond/ripple')!
     const here = plan.forms.strokes.filter((t) => t.water === 'millpond')

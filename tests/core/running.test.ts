@@ -38,6 +38,7 @@ import { wildRunning } from '../support/wild'
 import { planUntil } from '../../core/plan/stages'
 import { GORGE, gorge, kept, MOLE, over, ran, WEIR } from '../support/runs'
 import { runs } from '../support/dial'
+import { written } from '../../core/words/sentence'
 
 const edits = (build: Build, ...all: Edit[]): Build => all.reduce((b, e) => e(b), build)
 
@@ -376,7 +377,7 @@ describe('ground and flows that water cannot run over', function () {
     const build: Build = { ...fresh, flow: { mood: 'steady', dischargeM3S: null } }
     const note = notes(build).find((n) => n.kind === 'no-way-out')!
     expect(note.stops).to.equal(false)
-    expect(note.message).to.match(/no way out .*“Lower pool”.*held at 10 mm/)
+    expect(written(note.message)).to.match(/no way out .*“Lower pool”.*held at 10 mm/)
     const { run } = ran(build, [1500])
     expect(run.outM3S).to.be.closeTo(run.dischargeM3S, 0.15 * run.dischargeM3S)
     expect(notes(placeEnd('out', [150, 30])(build)).map((n) => n.kind)).not.to.include('no-way-out')
@@ -384,7 +385,9 @@ describe('ground and flows that water cannot run over', function () {
 
   it('a source on a hilltop or on land: both heights, and where to put it', () => {
     expect(
-      notes(placeEnd('source', [300, 5])(GORGE)).find((n) => n.kind === 'dry-source')!.message
+      written(
+        notes(placeEnd('source', [300, 5])(GORGE)).find((n) => n.kind === 'dry-source')!.message
+      )
     ).to.match(/lies on land at [\d.]+ mm: drag it/)
     const hill = {
       ...GORGE,
@@ -396,7 +399,7 @@ describe('ground and flows that water cannot run over', function () {
     }
     const note = notes(placeEnd('source', [30, 112])(hill)).find((n) => n.kind === 'dry-source')!
     expect(note.stops).to.equal(true)
-    expect(note.message).to.match(
+    expect(written(note.message)).to.match(
       /stands on a hilltop: the ground at 30, 112 mm is 9\d.* high and the water there stands at 80 mm/
     )
   })
@@ -438,7 +441,7 @@ describe('ground and flows that water cannot run over', function () {
     const spiked = dips.map((s, i): [number, number, number] =>
       i === 100 ? [s[0], s[1], 70] : i === 333 ? [s[0], s[1], -60] : s
     )
-    expect(notes(scanned(spiked)).find((n) => n.kind === 'spikes')!.message).to.match(
+    expect(written(notes(scanned(spiked)).find((n) => n.kind === 'spikes')!.message)).to.match(
       /^2 dips stand out/
     )
     const bed = sceneMaker(scanned(spiked)).at(4000).bedM
@@ -454,7 +457,7 @@ describe('ground and flows that water cannot run over', function () {
         (from, wild) => {
           const build = edits(from, ...wild)
           const maker = sceneMaker(build)
-          for (const n of maker.notes) expect(n.message.length).to.be.above(20)
+          for (const n of maker.notes) expect(written(n.message).length).to.be.above(20)
           if (maker.notes.some((n) => n.stops)) return
           const { run, massErrorRel } = ran(build, [200])
           ended++
@@ -468,9 +471,9 @@ describe('ground and flows that water cannot run over', function () {
             withRun,
             formsStage(withRun, groundStage(withRun), BUILT_IN_SHELF)
           ))
-            expect(`${f.title} ${f.number} ${f.reason} ${f.wayOut}`).not.to.match(
-              /NaN|Infinity|undefined/
-            )
+            expect(
+              `${written(f.title)} ${written(f.number)} ${written(f.reason)} ${written(f.wayOut)}`
+            ).not.to.match(/NaN|Infinity|undefined/)
         }
       ),
       { numRuns: runs(16), seed: 7 }
@@ -505,7 +508,7 @@ describe('ground and flows that water cannot run over', function () {
       scale: '1:5000',
       flow: { mood: 'steady' as const, dischargeM3S: 1.15 * (5000 / 35) ** 2.5 }
     }
-    expect(notes(long).find((n) => n.kind === 'far')!.message).to.match(/3 km long/)
+    expect(written(notes(long).find((n) => n.kind === 'far')!.message)).to.match(/3 km long/)
     const { run, cells } = ran(long, [2000])
     expect(cells).to.be.below(2600)
     expect(run.falls[0].dischargeM3S / run.dischargeM3S).to.be.closeTo(1, 0.15)
@@ -516,7 +519,7 @@ describe('ground and flows that water cannot run over', function () {
     const { run, massErrorRel } = ran(flood, [800])
     expect(massErrorRel).to.be.below(1e-10)
     const found = derivePlan(kept(flood, run)).findings.find((f) => f.id === 'run-drowns')!
-    expect(found.number).to.match(/\d+ % of the water lies on the banks/)
+    expect(written(found.number)).to.match(/\d+ % of the water lies on the banks/)
     expect(found.at).not.to.equal(undefined)
   })
 

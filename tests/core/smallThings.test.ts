@@ -9,7 +9,7 @@ import { clock, day, dayAndClock, longDay, moment } from '../../core/words/dates
 import { readNumber } from '../../core/words/readNumber'
 import { about, duration } from '../../core/words/durations'
 import { grams, fine, ml, money } from '../../core/words/quantities'
-import { counted, degrees, plain } from '../../core/words/sentences'
+import { counted, degrees, plain, written } from '../../core/words/sentence'
 import { runs } from '../support/dial'
 
 const eql = (util as unknown as { eql: (a: unknown, b: unknown) => boolean }).eql
@@ -224,7 +224,7 @@ describe('Words', () => {
         expect(Number(plain(value, 2))).to.be.closeTo(value, 0.00501)
       })
     )
-    expect(degrees(61.7)).to.equal('62 °C')
+    expect(written(degrees(61.7))).to.equal('62 °C')
     expect(counted(1, 'layer of tissue', 'layers of tissue')).to.equal('1 layer of tissue')
     expect(counted(0, 'coat')).to.equal('0 coats')
   })

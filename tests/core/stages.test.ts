@@ -9,7 +9,8 @@ import {
   explainPours,
   explainStrip,
   explainStripCount,
-  explainWorking
+  explainWorking,
+  type Explanation
 } from '../../core/explain/explanations'
 import { explainDepth, explainVolume } from '../../core/explain/groundExplanations'
 import { groundStage } from '../../core/plan/1-ground/groundStage'
@@ -19,6 +20,7 @@ import { RESINS } from '../../core/craft/materials/resins'
 import { derivePlan } from '../../core/plan/derivePlan'
 import { demo, fresh } from '../support/builds'
 import { runs } from '../support/dial'
+import { allWritten, written, type Sentence } from '../../core/words/sentence'
 
 const plan = derivePlan(demo())
 const still = (build: Build) =>
@@ -116,8 +118,8 @@ describe('Steps', () => {
     }
     for (const s of plan.steps.steps) {
       expect(s.handsMin).to.be.greaterThan(0)
-      expect(s.how.length).to.be.greaterThan(20)
-      expect(s.right.length).to.be.greaterThan(5)
+      expect(written(s.how).length).to.be.greaterThan(20)
+      expect(written(s.right).length).to.be.greaterThan(5)
       if (s.becomes === null) expect(s.waitMin, s.id).to.equal(0)
       else expect(s.waitMin, s.id).to.be.greaterThan(0)
     }
@@ -186,7 +188,7 @@ describe('Shopping list', () => {
 
 describe('Explanations', () => {
   const resin = RESINS[0]
-  const number = (text: string) => Number(/-?\d+(\.\d+)?/.exec(text)![0])
+  const number = (text: Sentence) => Number(/-?\d+(\.\d+)?/.exec(written(text))![0])
   it('their inputs, put into their formulas, give the number they explain', () => {
     fc.assert(
       fc.property(
@@ -200,7 +202,7 @@ describe('Explanations', () => {
           const p = derivePlan(build)
           const [pool] = poolsOf(build)
           const [ground] = p.ground.pools
-          const input = (about: { inputs: [string, string][] }, name: string) =>
+          const input = (about: Pick<Explanation, 'inputs'>, name: string) =>
             number(about.inputs.find(([n]) => n.startsWith(name))![1])
           const depth = explainDepth(pool, ground)
           expect(input(depth, 'level') - input(depth, 'lowest')).to.be.closeTo(
@@ -210,15 +212,13 @@ describe('Explanations', () => {
           const pours = explainPours(p.stacks.pools[0].heat!)
           expect(input(pours, 'thickest')).to.be.at.most(input(pours, 'all bear') + 0.05)
           const volume = explainVolume(pool, ground)
-          const [area, mean] = volume.inputs
-            .find(([n]) => n.startsWith('surface'))![1]
+          const [area, mean] = written(volume.inputs.find(([n]) => n.startsWith('surface'))![1])
             .split('×')
             .map(number)
           const stands = volume.inputs.find(([n]) => n === 'stands in it')
-          expect((area * mean) / 10 - (stands ? number(stands[1].slice(1)) : 0)).to.be.closeTo(
-            ground.volumeMl,
-            ground.volumeMl * 0.002 + 0.15
-          )
+          expect(
+            (area * mean) / 10 - (stands ? number(written(stands[1]).slice(1)) : 0)
+          ).to.be.closeTo(ground.volumeMl, ground.volumeMl * 0.002 + 0.15)
           const amounts = p.amounts.pools[0]
           const cups = p.amounts.batches.filter((b) => b.pool === 'millpond').length
           const mixed = explainMix(amounts, resin, build, cups)
@@ -237,7 +237,7 @@ describe('Explanations', () => {
     const [form] = plan.forms.falls
     const fall = demo().waters[1]
     if (fall.kind !== 'fall') throw new Error('no fall')
-    expect(explainStrip(form).inputs.map(([, v]) => v)).to.deep.equal([
+    expect(explainStrip(form).inputs.map(([, v]) => written(v))).to.deep.equal([
       '44.2 mm',
       '17 mm',
       '27.2 mm',
@@ -245,14 +245,14 @@ describe('Explanations', () => {
       '2 × 5 mm'
     ])
     expect(form.stripMm).to.be.closeTo(37 + 10, 0.05)
-    expect(explainStripCount(form, fall).inputs.at(-2)![1]).to.equal(String(form.strips))
-    expect(explainWorking(resin, 11, 120, 63.4).inputs.slice(-3)).to.deep.equal([
+    expect(written(explainStripCount(form, fall).inputs.at(-2)![1])).to.equal(String(form.strips))
+    expect(allWritten(explainWorking(resin, 11, 120, 63.4).inputs.slice(-3))).to.deep.equal([
       ['cup', '120 g'],
       ['room', '11 °C'],
       ['leaves', '63 min']
     ])
     const finish = explainFinish(plan.days)
-    expect(finish.inputs[0][1]).to.include(`${plan.days.sittings} sittings`)
-    expect(finish.trust).to.match(/not proven/)
+    expect(written(finish.inputs[0][1])).to.include(`${plan.days.sittings} sittings`)
+    expect(written(finish.trust)).to.match(/not proven/)
   })
 })

@@ -16,6 +16,7 @@ import { canBe } from '../../core/plan/6-steps/oneMix'
 import { demo } from '../support/builds'
 import { planFor } from '../support/planned'
 import { runs } from '../support/dial'
+import { written } from '../../core/words/sentence'
 
 const POURS = ['millpond/pour#1', 'tailrace/pour#1']
 const sum = (all: readonly number[]) => all.reduce((total, n) => total + n, 0)
@@ -48,7 +49,7 @@ describe('One mix for several', function () {
       hard: true,
       why: 'both come out of one mix'
     })
-    expect(plan.steps.steps.find((s) => s.id === POURS[1])!.how).to.match(/^From the mix/)
+    expect(written(plan.steps.steps.find((s) => s.id === POURS[1])!.how)).to.match(/^From the mix/)
     expect(plan.steps.untied).to.deep.equal([])
     // a mix is worked faster by itself than two
     const hands = (p: Plan) =>
@@ -162,7 +163,7 @@ describe('One mix for several', function () {
   it('is among what would help, and taken on gives what was told', () => {
     const lines = whatIf(demo(), BUILT_IN_SHELF, NO_HISTORY)
     const line = lines.find((l) => l.id === 'tie:millpond:tailrace')!
-    expect(line.what).to.match(/Mill pond and Tail-race/)
+    expect(written(line.what)).to.match(/Mill pond and Tail-race/)
     const taken = variantNamed(demo(), plain, line.id)!.edit(demo())
     expect(taken.ties).to.have.length(3)
     expect(planFor(taken).days.finishMs).to.equal(line.finishMs)

@@ -17,6 +17,7 @@ import { derivePlan, finished, planner } from '../../core/plan/derivePlan'
 import { planUntil } from '../../core/plan/stages'
 import { demo } from '../support/builds'
 import { runs } from '../support/dial'
+import { written } from '../../core/words/sentence'
 
 const mole = demo('2-mole-at-varnsey')
 const weir = demo()
@@ -210,8 +211,10 @@ describe('Traced from a picture', () => {
     const after = seasOf(found.edit(mole))[0]
     expect(after.periodS).to.be.closeTo(periodS, 0.1)
     expect(after.headingDeg).to.be.closeTo(deg, 1)
-    expect(found.range).to.match(/^[\d.]+ to [\d.]+ s$/)
-    const [low, high] = found.range.match(/[\d.]+/g)!.map(Number)
+    expect(written(found.range)).to.match(/^[\d.]+ to [\d.]+ s$/)
+    const [low, high] = written(found.range)
+      .match(/[\d.]+/g)!
+      .map(Number)
     expect(low).to.be.below(periodS)
     expect(high).to.be.above(periodS)
     // one crest alone says nothing

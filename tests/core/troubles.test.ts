@@ -8,6 +8,7 @@ import { JUDGES } from '../../core/plan/beside/judges'
 import { measuredOf, TROUBLES, troublesOf } from '../../core/craft/troubles/troubles'
 import type { Verdict } from '../../core/plan/beside/judging'
 import { demo } from '../support/builds'
+import { written, type Sentence } from '../../core/words/sentence'
 
 const weir = demo()
 const mole = demo('2-mole-at-varnsey')
@@ -36,12 +37,12 @@ function judged(
     shelf: BUILT_IN_SHELF
   })
 }
-const numberIn = (text: string) => Number.parseFloat(/[\d.]+/.exec(text)![0])
+const numberIn = (text: Sentence) => Number.parseFloat(/[\d.]+/.exec(written(text))![0])
 
 describe('What the models say of a trouble', () => {
   it('a leak: the hole that runs so much resin, put back through Hagen and Poiseuille, runs just that', () => {
     const verdict = judged(weir, 'leak', 'millpond', { mlPerH: 3 })
-    const hole = numberIn(verdict.says.replace(/^.*?about /, ''))
+    const hole = numberIn(written(verdict.says).replace(/^.*?about /, ''))
     const depth = plans.get(weir)!.ground.pools.find((p) => p.id === 'millpond')!.maxDepthMm
     expect(
       leak({
@@ -60,19 +61,19 @@ describe('What the models say of a trouble', () => {
   })
   it('too much tint: clear by the mass balance; too little: drops', () => {
     expect(
-      judged(weir, 'over-tinted', 'millpond', { massG: 60, drops: 9, wanted: 3 }).number
+      written(judged(weir, 'over-tinted', 'millpond', { massG: 60, drops: 9, wanted: 3 }).number)
     ).to.equal('120 g of clear')
     expect(
-      judged(weir, 'over-tinted', 'millpond', { massG: 200, drops: 3, wanted: 5 }).number
+      written(judged(weir, 'over-tinted', 'millpond', { massG: 200, drops: 3, wanted: 5 }).number)
     ).to.equal('4 drops')
   })
   it('a crust: printer resin never sets through, craft resin in a thin coat does', () => {
     expect(
-      judged(weir, 'crust', 'millpond', { thickMm: 4, dpMm: 0.15, seconds: 120 }).says
+      written(judged(weir, 'crust', 'millpond', { thickMm: 4, dpMm: 0.15, seconds: 120 }).says)
     ).to.match(/never reaches the foot/)
-    expect(judged(weir, 'crust', 'millpond', { thickMm: 2, dpMm: 3, seconds: 120 }).says).to.match(
-      /reaches the foot/
-    )
+    expect(
+      written(judged(weir, 'crust', 'millpond', { thickMm: 2, dpMm: 3, seconds: 120 }).says)
+    ).to.match(/reaches the foot/)
   })
   it('a stipple made at once has faded, one in its window has not', () => {
     const { windows } = plans.get(weir)!.stacks.forms.find((s) => s.id === 'race')!.laying!
@@ -91,9 +92,11 @@ describe('What the models say of a trouble', () => {
       peelH / 2,
       1e-9
     )
-    expect(judged(weir, 'stuck', 'weir', { ageH: peelH + 1 }).number).to.equal('ready to peel')
-    expect(judged(mole, 'drooped', 'seas').says).to.match(/it asked for 1\./)
-    expect(judged(weir, 'drooped', 'weir').formula).to.match(/no part on film/)
+    expect(written(judged(weir, 'stuck', 'weir', { ageH: peelH + 1 }).number)).to.equal(
+      'ready to peel'
+    )
+    expect(written(judged(mole, 'drooped', 'seas').says)).to.match(/it asked for 1\./)
+    expect(written(judged(weir, 'drooped', 'weir').formula)).to.match(/no part on film/)
   })
   it('a beach that drowned by a millimetre and a half took its area times that', () => {
     const area = plans.get(weir)!.ground.pools.find((p) => p.id === 'tailrace')!.areaMm2
@@ -103,25 +106,25 @@ describe('What the models say of a trouble', () => {
   })
   it('a fall that missed is told how far, and the flow that would hit', () => {
     const lands = plans.get(weir)!.forms.falls[0].curve!.landMm
-    expect(judged(weir, 'missed', 'weir', { outMm: lands - 4 }).says).to.match(
+    expect(written(judged(weir, 'missed', 'weir', { outMm: lands - 4 }).says)).to.match(
       /^It lands 4 mm past them\. [\d.]+ m³\/s would hit/
     )
-    expect(judged(weir, 'missed', 'weir', { outMm: lands + 3 }).says).to.match(
+    expect(written(judged(weir, 'missed', 'weir', { outMm: lands + 3 }).says)).to.match(
       /^It lands 3 mm short of them/
     )
   })
   it('too much white is counted in square centimetres against the map; a lip against what resin climbs', () => {
     const own = plans.get(weir)!.forms.white.waters.find((w) => w.water === 'race')!
     const verdict = judged(weir, 'too-white', 'race', { yoursPct: 90 })
-    expect(numberIn(verdict.number.split(': ')[1])).to.be.closeTo(
+    expect(numberIn(written(verdict.number).split(': ')[1])).to.be.closeTo(
       ((90 - own.sharePct) / 100) * (own.areaMm2 / 100),
       0.06
     )
-    expect(judged(weir, 'too-white', 'race', { yoursPct: 5 }).says).to.match(
+    expect(written(judged(weir, 'too-white', 'race', { yoursPct: 5 }).says)).to.match(
       /No more than this water has/
     )
-    expect(judged(weir, 'lip', 'millpond', { riseMm: 9 }).says).to.match(/overfilled/)
-    expect(judged(weir, 'lip', 'millpond', { riseMm: 2 }).says).to.match(/by itself/)
+    expect(written(judged(weir, 'lip', 'millpond', { riseMm: 9 }).says)).to.match(/overfilled/)
+    expect(written(judged(weir, 'lip', 'millpond', { riseMm: 2 }).says)).to.match(/by itself/)
   })
   it('every kind of water has its own list, and each trouble has something to do about it', () => {
     for (const kind of ['pool', 'fall', 'reach', 'sea', 'splash'] as const)

@@ -2,10 +2,29 @@ import { expect } from 'chai'
 import fc from 'fast-check'
 import { readNumber, readQuantity } from '../../core/words/readNumber'
 import { spoken } from '../../core/words/spoken'
-import { fraction, inSentence, metric, shown, unitName } from '../../core/words/units'
+import { fraction, metric, shown, unitName } from '../../core/words/units'
 import { derivePlan } from '../../core/plan/derivePlan'
 import { stepAloud } from '../../core/bench/aloud'
 import { demo } from '../support/builds'
+import { CAUTIONS } from '../../core/craft/materials/cautions'
+import { BUILT_IN } from '../../core/craft/materials/shelf'
+import { TROUBLES } from '../../core/craft/troubles/troubles'
+import { WAYS } from '../../core/craft/ways/catalog'
+import {
+  allWritten,
+  degrees,
+  grams,
+  inUnit,
+  joined,
+  lower,
+  mm,
+  quantity,
+  say,
+  warmer,
+  written,
+  type Sentence
+} from '../../core/words/sentence'
+import { runs } from '../support/dial'
 
 /**
  * NIST Special Publication 811 (2008), appendix B.8, and Handbook 44, appendix C: inch and foot
@@ -102,52 +121,78 @@ describe('Inches, ounces and °F', () => {
     )
   })
 
-  it('turn a sentence: shared units, ranges, differences and sizes; the builder’s own names stay', () => {
-    const plainly = (text: string) => inSentence(text, 'inch').replaceAll('\u202f', ' ')
+  it('turn the quantities of a sentence, however many share a unit; names and all other words stay', () => {
+    const plainly = (said: Sentence) => written(said, 'inch').replaceAll('\u202f', ' ')
     for (const [said, other] of [
-      ['a coat of 3.2 mm at 20 °C', 'a coat of 1/8 in at 68 °F'],
-      ['film 330 × 200 mm, 0.2 mm thick', 'film 13 × 7-7/8 in, 0.0079 in thick'],
-      ['between 18 and 24 °C', 'between 64 and 75 °F'],
-      ['4 °C warmer, within about 5 °C', '7 °F warmer, within about 9 °F'],
-      ['3–4 mm', '1/8–5/32 in'],
-      ['34 ± 3 ml', '1.15 ± 0.101 fl oz'],
-      ['“Pond 5 mm” is 25.4 mm deep', '“Pond 5 mm” is 1 in deep'],
-      ['2 × 100 ml', '2 × 3.38 fl oz'],
-      ['at 1:48, 30 g in 3 cups', 'at 1:48, 1.058 oz in 3 cups'],
-      ['1,240 ml', '41.9 fl oz'],
-      ['1.12 g/cm³ and 40 mW/cm²', '1.12 g/cm³ and 40 mW/cm²'],
-      ['at 254, 127 mm lies', 'at 10, 5 in lies']
-    ])
+      [say`a coat of ${mm(3.2)} at ${degrees(20)}`, 'a coat of 1/8 in at 68 °F'],
+      [
+        say`film ${quantity([330, 200], 'mm', 0, ' × ')}, ${quantity(0.2, 'mm', 2)} thick`,
+        'film 13 × 7-7/8 in, 0.0079 in thick'
+      ],
+      [say`between ${quantity([18, 24], '°C', 0, ' and ')}`, 'between 64 and 75 °F'],
+      [say`${warmer(4)} warmer, within about ${warmer(5)}`, '7 °F warmer, within about 9 °F'],
+      [quantity([3, 4], 'mm'), '1/8–5/32 in'],
+      [quantity([34, 3], 'ml', 0, ' ± '), '1.15 ± 0.101 fl oz'],
+      [say`${'Pond 5 mm'} is ${mm(25.4)} deep`, 'Pond 5 mm is 1 in deep'],
+      [say`${2} × ${quantity(100, 'ml')}`, '2 × 3.38 fl oz'],
+      [inUnit(40, 'mW/cm²'), '40 mW/cm²'],
+      [lower(say`Lies ${say`A ${mm(25.4)}`} OFF`), 'lies a 1 in off']
+    ] as const)
       expect(plainly(said)).to.equal(other)
-    expect(inSentence('30 mm', 'metric')).to.equal('30 mm')
+    expect(written(mm(30))).to.equal('30 mm')
+    expect(say`no ${'quantity'} in ${3} of it`).to.equal('no quantity in 3 of it')
   })
 
-  it('leave nothing metric in any sentence of a whole plan, and no number of it changed', () => {
+  it('a sentence reads the same joined before or after, and comes through a worker or a file whole', () => {
+    const some = fc.oneof(
+      fc.string(),
+      fc.double({ min: 0.1, max: 900, noNaN: true }).map((v) => mm(v)),
+      fc.double({ min: 1, max: 90, noNaN: true }).map((v) => say`up to ${grams(v)}, then`)
+    )
+    fc.assert(
+      fc.property(fc.array(some, { maxLength: 6 }), some, (all, between) => {
+        for (const units of ['metric', 'inch'] as const) {
+          const read = all.map((one) => written(one, units)).join(written(between, units))
+          const whole = joined(all, between)
+          expect(written(whole, units)).to.equal(read)
+          expect(written(structuredClone(whole), units)).to.equal(read)
+          expect(allWritten(JSON.parse(JSON.stringify({ whole })), units)).to.deep.equal({
+            whole: read
+          })
+        }
+      }),
+      { numRuns: runs(60) }
+    )
+  })
+
+  it('leave nothing metric in any sentence of a whole plan, of a way, a material or a trouble', () => {
+    const left = (held: unknown) => {
+      const texts: string[] = []
+      JSON.stringify(allWritten(held, 'inch'), (_key, value: unknown) => {
+        if (typeof value === 'string') texts.push(value)
+        return value
+      })
+      const metric = texts.filter((t) =>
+        /(?<![\d/])\d[\d.,]*[\s\u202f]?(mm|cm|ml|g|kg|°C|cm²|m\/s)(?![\w²³/])/.test(t)
+      )
+      expect(metric, metric.join('\n')).to.deep.equal([])
+      return texts
+    }
     for (const name of [
       '1-weir-at-cobbets-race',
       '2-mole-at-varnsey',
       '3-slalom-in-the-hollin-gorge'
-    ] as const) {
-      const plan = derivePlan(demo(name))
-      const texts: string[] = []
-      JSON.stringify(plan, (_key, value: unknown) => {
-        if (typeof value === 'string') texts.push(inSentence(value, 'inch'))
-        return value
-      })
-      const left = texts.filter((t) =>
-        /\d[\s\u202f]?(mm|cm|ml|°C|cm²|kg)(?![\w²³/])/.test(t.replaceAll(/“[^”]*”/g, ''))
-      )
-      expect(left, left.join('\n')).to.deep.equal([])
-      expect(texts.some((t) => /\d\u202fin\b/.test(t))).to.equal(true)
-    }
+    ] as const)
+      expect(left(derivePlan(demo(name))).some((t) => /\d\u202fin\b/.test(t))).to.equal(true)
+    left([[...WAYS.values()], BUILT_IN, TROUBLES, CAUTIONS])
   })
 
   it('are heard as words', () => {
-    expect(spoken('Up to 34.9 mm of 38 g at 20 °C', 'inch')).to.equal(
+    expect(spoken(say`Up to ${mm(34.9)} of ${grams(38)} at ${degrees(20)}`, 'inch')).to.equal(
       'Up to 1 and 3/8 inches of 1.34 ounces at 68 degrees'
     )
     const plan = derivePlan(demo())
-    const pour = plan.steps.steps.find((s) => / mm/.test(s.how))!
+    const pour = plan.steps.steps.find((s) => / mm/.test(written(s.how)))!
     expect(stepAloud(pour, [], 'Pond', 'inch'))
       .to.match(/inches/)
       .and.not.match(/millimetre/)

@@ -16,6 +16,7 @@ import { shimsFor, tilted } from '../../core/physics/shape/tilted'
 import { BUILT_IN_SHELF } from '../../core/craft/materials/shelf'
 import { derivePlan } from '../../core/plan/derivePlan'
 import { runs } from '../support/dial'
+import { written } from '../../core/words/sentence'
 
 const box = (w: number, d: number, leanDeg = 0): OutlineCorner[] =>
   [
@@ -191,8 +192,8 @@ describe('A base out of level', () => {
     })
     const plan = derivePlan({ ...build(pool({})), outOfLevel: { xDeg: 0.5, yDeg: 0 } })
     const found = plan.findings.find((f) => f.id === 'out-of-level')!
-    expect(found.number).to.equal('3.5 mm')
-    expect(found.wayOut).to.equal('Put 3.5 mm under the left edge.')
+    expect(written(found.number)).to.equal('3.5 mm')
+    expect(written(found.wayOut)).to.equal('Put 3.5 mm under the left edge.')
   })
 })
 

@@ -40,6 +40,7 @@ import { openness } from '../../core/physics/water/waves/shelter'
 import { waysFor } from '../../core/craft/ways/catalog'
 import { planUntil } from '../../core/plan/stages'
 import { demo, fresh } from '../support/builds'
+import { written } from '../../core/words/sentence'
 
 const weir = demo()
 const mole = demo('2-mole-at-varnsey')
@@ -93,16 +94,16 @@ describe('Figures of moving water say where they come from', () => {
     expect(cards.length).to.be.above(80)
     for (const c of cards) {
       for (const key of ['title', 'formula', 'source', 'trust'] as const)
-        expect(c[key].length, `${c.title} ${key}`).to.be.above(3)
+        expect(written(c[key]).length, `${c.title} ${key}`).to.be.above(3)
       for (const [name, value] of c.inputs)
-        expect(`${name} ${value}`, c.title).to.not.match(/NaN|undefined|null|Infinity/)
+        expect(`${name} ${written(value)}`, c.title).to.not.match(/NaN|undefined|null|Infinity/)
     }
   })
   it('their inputs, put into their formulas, give the number they explain', () => {
     const { forms } = planOf(weir)
     const [fall] = forms.falls
     const input = (card: Explanation, name: string) =>
-      Number.parseFloat(card.inputs.find(([n]) => n === name)![1])
+      Number.parseFloat(written(card.inputs.find(([n]) => n === name)![1]))
     const landing = say.explainLanding(fall)
     const v = input(landing, 'speed at the brink')
     const half = fall.curve!.brinkThicknessMm / 2
@@ -112,7 +113,7 @@ describe('Figures of moving water say where they come from', () => {
     const spacing = say.explainSpacing(planOf(mole).forms.seas[0])
     const t = input(spacing, 'period')
     const [, offshore] = spacing.inputs.find(([n]) => n === 'offshore')!
-    const l = Number.parseFloat(offshore) / 10
+    const l = Number.parseFloat(written(offshore)) / 10
     expect(
       ((9.81 * t * t) / 2 / Math.PI) *
         Math.tanh((2 * Math.PI * planOf(mole).forms.seas[0].offshoreM) / l)
@@ -175,10 +176,10 @@ describe('Moving water in the plan', () => {
   it('the schools take their sizes from one shape', () => {
     const sea = planOf(mole).forms.seas[0]
     const takes = Object.fromEntries(waveSchools(sea).map((s) => [s.school, s.takes]))
-    expect(takes['Curl of film']).to.include(
+    expect(written(takes['Curl of film'])).to.include(
       `film ${Math.round(sea.built!.face.faceArcMm * 10) / 10} mm`
     )
-    expect(takes['Cast from a master']).to.match(/master 1\d\d\.\d mm long, 17 mm high/)
+    expect(written(takes['Cast from a master'])).to.match(/master 1\d\d\.\d mm long, 17 mm high/)
     expect(waveSchools({ ...sea, built: null })).to.deep.equal([])
     const [fall] = planOf(weir).forms.falls
     expect(fallSchools(fall).map((s) => s.school)).to.deep.equal([
@@ -186,7 +187,7 @@ describe('Moving water in the plan', () => {
       'Cut sheet',
       'Built in place'
     ])
-    expect(fallSchools(fall)[1].takes).to.include('62 mm × 47 mm')
+    expect(written(fallSchools(fall)[1].takes)).to.include('62 mm × 47 mm')
   })
   it('a run that begins above the foot of its fall is said, not fed by a fall it never meets', () => {
     const brook = edited(
@@ -199,8 +200,8 @@ describe('Moving water in the plan', () => {
     const [first] = forms.reaches[0].stations
     expect(first.bedMm).to.be.above(fall.footMm)
     const found = findings.find((f) => f.id === 'starved:run1')!
-    expect(found.title).to.equal('Fall 1 lands lower than Rapid begins')
-    expect(Number.parseFloat(found.number)).to.be.closeTo(first.headMm - fall.footMm, 0.06)
+    expect(written(found.title)).to.equal('Fall 1 lands lower than Rapid begins')
+    expect(Number.parseFloat(written(found.number))).to.be.closeTo(first.headMm - fall.footMm, 0.06)
   })
   it('water that falls to a run on the way is never given more head than its lip had', () => {
     for (const flow of [0.2, 0.5, 0.75, 1]) {

@@ -33,6 +33,7 @@ import { formsStage } from '../../core/plan/2-forms/formsStage'
 import { BUILT_IN_SHELF } from '../../core/craft/materials/shelf'
 import { demo } from '../support/builds'
 import { planFor } from '../support/planned'
+import { written } from '../../core/words/sentence'
 
 const NOW = { start: '2026-11-24T18:00', zone: 'UTC' }
 const mole = demo('2-mole-at-varnsey')
@@ -91,7 +92,7 @@ describe('Waves by wish', () => {
     }
     const plan = planFor(byNature)
     expect(seaOf(plan).breaks!.kind).to.equal('surging')
-    expect(found(plan, 'surges:')!.wayOut).to.match(/flatter beach or a shorter period/)
+    expect(written(found(plan, 'surges:')!.wayOut)).to.match(/flatter beach or a shorter period/)
     const { sea } = seaOf(planned(byNature, changeSea('seas', { wish: 'plunging' }))).wish!
     expect(
       sea.distance === 0 ? sea.periodS < 25 : sea.beachSlope < seaOf(plan).beachSlope!
@@ -133,7 +134,9 @@ describe('Waves by wish', () => {
           if (!('levelMm' in way)) continue
           met++
           const high = way.levelMm > 27
-          expect(way.label).to.match(high ? /^High tide: raise the/ : /^Low tide: lower the/)
+          expect(written(way.label)).to.match(
+            high ? /^High tide: raise the/ : /^Low tide: lower the/
+          )
           const tide = planned(
             low,
             sea({ wish, periodS }),
@@ -191,18 +194,18 @@ describe('Splashes by wish', () => {
     const of = (change: object) => planned(mole, changeSplash('column', change)).forms.splashes[0]
     const { heightMm, from, speedMS } = of({ heightMm: 40 })
     expect(heightMm).to.be.closeTo(40, 1e-9)
-    expect(from).to.match(/height wished, as /)
+    expect(written(from)).to.match(/height wished, as /)
     expect(of({ heightMm: 80 }).speedMS / speedMS).to.be.closeTo(Math.SQRT2, 1e-9)
     expect(of({ fingers: 7 }).fingers).to.equal(7)
     // 700 mm at 1:100 stand for 70 m: drawn, and said
     const storm = planned(mole, changeSplash('column', { heightMm: 700 }))
-    expect(found(storm, 'storm:column')!.number).to.match(/^700 mm, 70 m full size/)
+    expect(written(found(storm, 'storm:column')!.number)).to.match(/^700 mm, 70 m full size/)
     expect(found(planned(mole, changeSplash('column', { heightMm: 590 })), 'storm:')).to.equal(
       undefined
     )
     // higher than any water: drawn as high as it goes, and warned of
     const tall = planned(mole, changeSplash('column', { heightMm: 9000 }))
-    expect(found(tall, 'too-high:column')!.number).to.match(/^9000 mm wished, \d+/)
+    expect(written(found(tall, 'too-high:column')!.number)).to.match(/^9000 mm wished, \d+/)
     expect(tall.forms.splashes[0].speedMS).to.equal(120)
     expect(found(tall, 'too-high:column')!.severity).to.equal('warn')
     expect(found(planned(mole, changeSplash('column', { heightMm: 40 })), 'too-high')).to.equal(
@@ -282,17 +285,17 @@ describe('Splashes by wish', () => {
     expect(found(ring, 'tips:')).to.equal(undefined)
     const fan = joined({ stance: 'fan', panels: 4 })
     expect(part(fan).standing!.stands).to.equal(false)
-    expect(found(fan, 'tips:')!.wayOut).to.match(/Close it to a ring/)
+    expect(written(found(fan, 'tips:')!.wayOut)).to.match(/Close it to a ring/)
   })
 
   it('rain, fish and paddles throw as they do in any water; a boulder by what meets it', () => {
     const by = (cause: Splash['cause']) =>
       planned(mole, changeSplash('column', { speedMS: null }), setCause('column', cause)).forms
         .splashes[0]
-    expect(by('fish').from).to.match(/a fish that leaps/)
-    expect(by('paddle').from).to.match(/a paddle/)
+    expect(written(by('fish').from)).to.match(/a fish that leaps/)
+    expect(written(by('paddle').from)).to.match(/a paddle/)
     expect((by('rain').heightMm * 100) / 1000).to.be.closeTo(0.02, 1e-6)
-    expect(by('boulder').from).to.equal(by('wall').from)
+    expect(written(by('boulder').from)).to.equal(by('wall').from)
   })
 })
 
@@ -534,14 +537,14 @@ describe('A river that runs off the base', () => {
       )
     }
     const plan = planFor(back)
-    expect(plan.forms.reaches[0].faults[0].message).to.match(/leaves where it came in/)
+    expect(written(plan.forms.reaches[0].faults[0].message)).to.match(/leaves where it came in/)
     const weir = demo()
     const shut: Build = {
       ...weir,
       running: { ...weir.running, source: { x: 200, y: 230 }, out: { x: 202, y: 231 } }
     }
     const notes = sceneMaker(shut).notes
-    expect(notes.find((n) => n.kind === 'same-place')!.message).to.match(/drag them apart/)
+    expect(written(notes.find((n) => n.kind === 'same-place')!.message)).to.match(/drag them apart/)
   })
 })
 

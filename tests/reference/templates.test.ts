@@ -15,6 +15,7 @@ import { solidStl } from '../../core/exchange/sheets/solidStl'
 import { templateDxf } from '../../core/exchange/sheets/templateDxf'
 import { templatesPdf } from '../../core/exchange/sheets/templatePdf'
 import { templateSvg } from '../../core/exchange/sheets/templateSvg'
+import { worded } from '../../core/exchange/sheets/worded'
 import { formsStage } from '../../core/plan/2-forms/formsStage'
 import { groundStage } from '../../core/plan/1-ground/groundStage'
 import { BUILT_IN_SHELF } from '../../core/craft/materials/shelf'
@@ -72,7 +73,7 @@ const drawn = (build: Build) => {
       forms,
       ground,
       parts: formStacks(build, forms, BUILT_IN_SHELF)
-    })
+    }).map((t) => worded(t, 'metric'))
   }
 }
 const length = (points: readonly Point2[]) =>
@@ -89,6 +90,7 @@ const same = (
     for (const k of [0, 1]) expect(p[k], `${what}, point ${i}`).to.be.closeTo(b[i][k], 2e-3)
   })
 }
+const oneOf = (...given: Parameters<typeof template>) => worded(template(...given), 'metric')
 const demos = [demo(), demo('2-mole-at-varnsey'), demo('3-slalom-in-the-hollin-gorge')]
 const all = demos.flatMap((b) => drawn(b).templates)
 
@@ -274,7 +276,7 @@ describe('Templates', () => {
     'pdftoppm',
     'PDF: every corner of a drawing in pieces lies where its piece says, upright and turned, and crosses of neighbours coincide',
     async () => {
-      const square = template('foam', null, { id: 's', name: 'Square', use: '' }, [
+      const square = oneOf('foam', null, { id: 's', name: 'Square', use: '' }, [
         closed('cut', [
           [0, 0],
           [300, 0],
@@ -452,7 +454,7 @@ describe('Templates', () => {
   )
 
   it('more than 200 sheets are refused with the way to cut them down', async () => {
-    const huge = template(
+    const huge = oneOf(
       'foam',
       null,
       { id: 's', name: 'Huge base', use: '' },
@@ -473,7 +475,7 @@ describe('Templates', () => {
       /^sheets: was \d+; at most 200 .*“Huge base” alone takes \d+: save it as SVG or DXF.*modules/
     )
     const many = Array.from({ length: 90 }, () =>
-      template('foam', null, { id: 's', name: 'Large base', use: '' }, [
+      oneOf('foam', null, { id: 's', name: 'Large base', use: '' }, [
         closed('cut', [
           [0, 0],
           [500, 0],

@@ -66,8 +66,8 @@ export const DAMS: readonly Dam[] = [
   {
     kind: 'dam',
     id: 'acrylic-hot-glue',
-    name: '1 mm acrylic sheet and hot glue',
-    note: 'Stiff and quick; hot glue softens under a hot pour.',
+    name: 'Thin acrylic sheet and hot glue',
+    note: 'As thin as a coin; stiff and quick; hot glue softens under a hot pour.',
     cautions: ['hotglue', 'blade'],
     setMin: 10,
     sets: 'cool',

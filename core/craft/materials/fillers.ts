@@ -28,8 +28,8 @@ export const FILLERS: readonly Filler[] = [
   {
     kind: 'filler',
     id: 'white-fibre',
-    name: 'White fibre, 1 mm',
-    note: 'Stays white, needs no painting.',
+    name: 'White fibre',
+    note: 'Cut short; stays white, needs no painting.',
     cautions: ['dust'],
     densityGCm3: 1.38,
     form: 'fibre',

@@ -8,7 +8,7 @@ export const FILMS: readonly Film[] = [
   {
     kind: 'film',
     id: 'acetate-02',
-    name: 'Acetate, 0.2 mm',
+    name: 'Acetate',
     note: 'Rolls cold round a pen; the usual curl film.',
     cautions: ['blade'],
     thicknessMm: 0.2,
@@ -20,7 +20,7 @@ export const FILMS: readonly Film[] = [
   {
     kind: 'film',
     id: 'acetate-01',
-    name: 'Acetate, 0.1 mm',
+    name: 'Thin acetate',
     note: 'For small curls; bears hardly any wet gel.',
     cautions: ['blade'],
     thicknessMm: 0.1,
@@ -32,7 +32,7 @@ export const FILMS: readonly Film[] = [
   {
     kind: 'film',
     id: 'pack-plastic',
-    name: 'Clear pack plastic, 0.3 mm',
+    name: 'Clear pack plastic',
     note: 'Out of the bin; small steps and splash fingers.',
     cautions: ['blade'],
     thicknessMm: 0.3,
@@ -44,7 +44,7 @@ export const FILMS: readonly Film[] = [
   {
     kind: 'film',
     id: 'styrene-05',
-    name: 'Clear styrene, 0.5 mm',
+    name: 'Clear styrene',
     note: 'Cut, bent by warm air, welded by solvent.',
     cautions: ['blade', 'solvent'],
     thicknessMm: 0.5,
@@ -56,7 +56,7 @@ export const FILMS: readonly Film[] = [
   {
     kind: 'film',
     id: 'acrylic-1',
-    name: 'Acrylic sheet, 1 mm',
+    name: 'Acrylic sheet',
     note: 'Stiff; bends only when hot.',
     cautions: ['blade', 'hotwater'],
     thicknessMm: 1,

@@ -156,7 +156,7 @@ export const GELS: readonly Gel[] = [
     name: 'Clear silicone sealant',
     sets: 'cure',
     face: 'silicone-caulk',
-    note: 'Clear from the nozzle, firm through in a day at 3 mm; shrinks hardly. Paint, white and gel run off it, and it bonds to baking paper for good.',
+    note: 'Clear from the nozzle, a thin bead firm through in a day; shrinks hardly. Paint, white and gel run off it, and it bonds to baking paper for good.',
     cautions: [],
     densityGCm3: 1.02,
     coatMm: 3,

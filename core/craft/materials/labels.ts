@@ -2,7 +2,16 @@ import { halvedTo } from '../../physics/solve/halving'
 import { dryFilm } from '../../physics/stuff/drying/film'
 import { stippleOpens } from '../../physics/stuff/gel/levelling'
 import { about } from '../../words/durations'
-import { plain } from '../../words/sentences'
+import {
+  Refusal,
+  degrees,
+  inUnit,
+  mm,
+  quantity,
+  say,
+  uncapital,
+  type Sentence
+} from '../../words/sentence'
 import type { Gel, Lacquer, Landform, Material, MaterialKind, Sealer, Shell } from './types'
 
 type OfKind<K extends MaterialKind> = Extract<Material, { kind: K }>
@@ -11,7 +20,7 @@ type NumberKey<M> = { [P in keyof M]-?: NonNullable<M[P]> extends number ? P : n
 
 /** A figure as a label gives it, in the label's unit, and how the material keeps it. */
 export interface LabelField<M extends Material = Material> {
-  label: string
+  label: Sentence
   unit: string
   min: number
   max: number
@@ -24,7 +33,7 @@ export interface LabelField<M extends Material = Material> {
 
 function figure<K extends MaterialKind>(
   key: NumberKey<OfKind<K>>,
-  label: string,
+  label: Sentence,
   unit: string,
   [min, max]: readonly [number, number],
   step?: number
@@ -98,17 +107,17 @@ export function clearIn(gel: Gel, wantedH: number): Gel {
   const [slow, fast] = D_LIMITS.map((d) => Math.log10(d))
   const quickest = at(fast)
   if (quickest === Infinity)
-    throw new RangeError(
+    throw new Refusal(
       'So much of it stays when it dries that its last water never leaves: give less than that.'
     )
   if (wantedH < quickest)
-    throw new RangeError(
-      `A coat of ${gel.coatMm} mm loses its water in ${Math.ceil(quickest * 10) / 10} h at the soonest in a room of ${LABEL_ROOM.tempC} °C: give the thickness that the label means.`
+    throw new Refusal(
+      say`A coat of ${mm(gel.coatMm)} loses its water in ${Math.ceil(quickest * 10) / 10} h at the soonest in a room of ${degrees(LABEL_ROOM.tempC)}: give the thickness that the label means.`
     )
   const slowest = at(slow)
   if (wantedH > slowest)
-    throw new RangeError(
-      `A coat of ${gel.coatMm} mm is clear after ${Math.floor(slowest)} h at the latest in a room of ${LABEL_ROOM.tempC} °C: give the thickness that the label means.`
+    throw new Refusal(
+      say`A coat of ${mm(gel.coatMm)} is clear after ${Math.floor(slowest)} h at the latest in a room of ${degrees(LABEL_ROOM.tempC)}: give the thickness that the label means.`
     )
   const log = halvedTo(slow, fast, (d) => at(d) > wantedH, { steps: 24, within: 0.0001 })
   return { ...gel, dM2S: 10 ** log }
@@ -233,8 +242,8 @@ const LABELS: { [K in MaterialKind]: readonly LabelField<OfKind<K>>[] } = {
   lacquer: [covers<Lacquer>(), hours('recoatH', 'Next coat after')],
   landform: [minutes('glueMin', 'Glue holds after'), ...thermal<Landform>()],
   shell: [
-    figure<'shell'>('gPerM2Mm', 'For 1 m², 1 mm thick', 'g', [10, 20_000], 10),
-    figure<'shell'>('waterPer100G', 'Water to 100 g', 'g', [0, 500]),
+    figure<'shell'>('gPerM2Mm', say`For 1 m², ${mm(1)} thick`, 'g', [10, 20_000], 10),
+    figure<'shell'>('waterPer100G', say`Water to ${quantity(100, 'g')}`, 'g', [0, 500]),
     hours('setH', 'Hard after'),
     ...thermal<Shell>()
   ],
@@ -246,7 +255,7 @@ const LABELS: { [K in MaterialKind]: readonly LabelField<OfKind<K>>[] } = {
   dam,
   sundry: [
     minutes('setMin', 'Dry or set after'),
-    figure<'sundry'>('waterPer100G', 'Water to 100 g', 'g', [0, 500])
+    figure<'sundry'>('waterPer100G', say`Water to ${quantity(100, 'g')}`, 'g', [0, 500])
   ]
 }
 
@@ -258,13 +267,13 @@ export const labelOf = (material: Material): readonly LabelField[] =>
  * The figure that tells one bottle from another at a glance: when it is dry, or what it is made of.
  * @example glanceOf(LACQUERS[0]) // "next coat after 4 h"
  */
-export function glanceOf(material: Material): string {
+export function glanceOf(material: Material): Sentence {
   const fields = labelOf(material)
   const field = fields.find((f) => f.unit in MINUTES) ?? fields[0]
   const value = field?.read(material)
   if (!value) return ''
   const { label, unit } = field
-  const told = unit in MINUTES ? about(value * MINUTES[unit]) : `${plain(value)} ${unit}`
-  return `${label.charAt(0).toLowerCase()}${label.slice(1)} ${told}`
+  const told = unit in MINUTES ? about(value * MINUTES[unit]) : inUnit(value, unit)
+  return say`${uncapital(label)} ${told}`
 }
 const MINUTES: Readonly<Record<string, number>> = { h: 60, min: 1 }

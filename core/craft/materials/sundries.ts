@@ -238,9 +238,16 @@ export const SUNDRIES: readonly Sundry[] = [
   ),
   sundry('wood-glue', 'Wood glue', 'ml', [250, 5]),
   sundry('sealant', 'Acrylic sealant', 'ml', [300, 5], 'Three days to dry through.'),
-  sundry('hot-glue', 'Hot-melt glue', 'ml', [120, 4], 'Softens again at about 60 °C.', {
-    setMin: 5
-  }),
+  sundry(
+    'hot-glue',
+    'Hot-melt glue',
+    'ml',
+    [120, 4],
+    'Softens again where it is too hot to touch.',
+    {
+      setMin: 5
+    }
+  ),
   sundry('super-glue', 'Super glue', 'ml', [20, 6], 'Its fumes fog clear plastic and gel.', {
     setMin: 1
   }),

@@ -2,13 +2,14 @@ import { THICKEST_GEL_MM } from '../../physics/stuff/drying/coats'
 import type { StepTemplate } from '../ways/types'
 import type { WaterKind } from '../ways/types'
 import type { Trouble, TroubleUse } from './types'
+import { mm, quantity, say, type Sentence } from '../../words/sentence'
 
 /** A step of a repair; where it comes in the network is worked out by `repairWay`. */
 const step = (
   id: string,
   title: string,
-  how: string,
-  right: string,
+  how: Sentence,
+  right: Sentence,
   minutes: number,
   wait?: StepTemplate['wait'],
   cautions: StepTemplate['cautions'] = [],
@@ -121,7 +122,7 @@ export const TROUBLES: readonly Trouble[] = [
       step(
         'relay',
         'Lay it again, thin',
-        `No coat over ${THICKEST_GEL_MM} mm, the next when it is clear.`,
+        say`No coat over ${mm(THICKEST_GEL_MM)}, the next when it is clear.`,
         'Clear before the next goes on.',
         25,
         RIPPLE_CLEARS
@@ -355,7 +356,7 @@ export const TROUBLES: readonly Trouble[] = [
       step(
         'drill',
         'Drill and fill it',
-        'A 1 mm drill by hand, resin by needle from the foot up; wipe level.',
+        say`A ${mm(1)} drill by hand, resin by needle from the foot up; wipe level.`,
         'You cannot find it.',
         25,
         RESIN_SETS,
@@ -426,7 +427,7 @@ export const TROUBLES: readonly Trouble[] = [
       step(
         'veil',
         'Veil what stays',
-        'A thin coat of gel, one drop of blue in 20 ml.',
+        say`A thin coat of gel, one drop of blue in ${quantity(20, 'ml')}.`,
         'It lies in the water, not on it.',
         15,
         RIPPLE_CLEARS,

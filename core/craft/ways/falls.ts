@@ -1,5 +1,6 @@
 import { BLEND } from './blend'
 import type { Way } from './types'
+import { mm, say } from '../../words/sentence'
 
 /** Clear-drying caulk run out as a ribbon. docs/trade.md 2 and 6 (C1). Common practice, no source. */
 export const CAULK_RIBBON: Way = {
@@ -64,7 +65,7 @@ export const CAULK_RIBBON: Way = {
       id: 'hang',
       order: 16,
       title: 'Peel, trim and hang it',
-      how: 'Peel from one end, trim to the template, tuck about 5 mm in at lip and foot.',
+      how: say`Peel from one end, trim to the template, tuck about ${mm(5)} in at lip and foot.`,
       fixes: true,
       right: 'Glassy over the lip, no edge lifting.',
       hands: { fixed: 14, per: { strips: 2 } },
@@ -444,7 +445,7 @@ export const READY_STRIP: Way = {
       id: 'hang',
       order: 16,
       title: 'Trim and hang the strip',
-      how: 'Cut it to the template with 5 mm more at lip and foot.',
+      how: say`Cut it to the template with ${mm(5)} more at lip and foot.`,
       fixes: true,
       right: 'It lands at the mark.',
       hands: { fixed: 15, per: { strips: 1.5 } },

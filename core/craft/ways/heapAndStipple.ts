@@ -1,4 +1,5 @@
 import type { Way } from './types'
+import { mm, say } from '../../words/sentence'
 
 /**
  * Low crests in one sitting: gloss glue in lines, textured gel stippled on their tops while it is soft.
@@ -8,9 +9,9 @@ export const HEAP_AND_STIPPLE: Way = {
   id: 'heap-and-stipple',
   for: 'sea',
   name: 'Heap and stipple',
-  note: 'Gloss glue drawn in lines where the crests run, textured gel stippled on their tops while it is soft: one sitting and a night, for crests up to about 3 mm.',
+  note: say`Gloss glue drawn in lines where the crests run, textured gel stippled on their tops while it is soft: one sitting and a night, for crests up to about ${mm(3)}.`,
   compare: {
-    risk: 'Higher than about 3 mm it slumps, and stays white for weeks.',
+    risk: say`Higher than about ${mm(3)} it slumps, and stays white for weeks.`,
     reversible: 'Yes: it peels off the cured water.'
   },
   meets: [{ a: 'gel', b: 'cured-resin', wants: 'on' }],

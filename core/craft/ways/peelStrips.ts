@@ -1,5 +1,6 @@
 import { BLEND } from './blend'
 import type { Way } from './types'
+import { mm, say } from '../../words/sentence'
 
 /**
  * A fall of strips made on a release sheet and hung: docs/trade.md 2, 5 (G3, G4) and 7. Common
@@ -65,7 +66,7 @@ export const PEEL_STRIPS: Way = {
       id: 'hang',
       order: 16,
       title: 'Peel, trim and hang the strips',
-      how: 'Peel from one end, keep the best, tuck about 5 mm in at lip and foot.',
+      how: say`Peel from one end, keep the best, tuck about ${mm(5)} in at lip and foot.`,
       fixes: true,
       right: 'Glassy over the lip, no edge lifting.',
       hands: { fixed: 12, per: { strips: 2.5 } },

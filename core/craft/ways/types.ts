@@ -3,6 +3,7 @@ import type { CautionId } from '../materials/cautions'
 import type { MaterialKind } from '../materials/types'
 import type { ThingId } from '../materials/pairs'
 import type { BondId } from '../../physics/stuff/supports/standing'
+import type { Sentence } from '../../words/sentence'
 
 /** Kinds of water that are worked on. */
 export type WaterKind = 'pool' | 'fall' | 'reach' | 'sea' | 'splash'
@@ -194,11 +195,11 @@ export interface StepTemplate {
   /** Place in the order of the trade, 1–21. */
   order: number
   title: string
-  how: string
+  how: Sentence
   /** How, where what is made stands loose on a base of its own; left out: as ever. */
   loose?: string
   /** What it looks like when it is right. */
-  right: string
+  right: Sentence
   hands: Grows
   /**
    * It is done off the model: only what uses it waits for it. Left out: as `isApart` finds it.
@@ -333,7 +334,7 @@ export interface Way {
   id: string
   for: 'ground' | WaterKind | 'white' | 'spray' | 'finish' | 'coat'
   name: string
-  note: string
+  note: Sentence
   /** What it puts down, from below. What lies on nothing (dams, tests, levelling) is in none of them. */
   lays: readonly LayTemplate[]
   steps: readonly StepTemplate[]
@@ -357,7 +358,7 @@ export interface Way {
   /** Done once for each thing that is set into the water between pours. */
   setIn?: StepTemplate
   /** How it compares with the others that serve the same. */
-  compare?: { risk: string; reversible: string; depth?: 'real' | 'painted' }
+  compare?: { risk: Sentence; reversible: string; depth?: 'real' | 'painted' }
   meets?: readonly Meeting[]
   /** The part it makes off the model, what that lies on while it sets, and what joins it to the model. */
   part?: { shape: PartShape; on: ThingId; bond: BondId; film?: true }

@@ -1,4 +1,5 @@
 import type { StepTemplate, Way } from './types'
+import { mm, say } from '../../words/sentence'
 
 /** Brushed and sponged white is dry to the touch in 10 to 20 minutes. Common practice, no source. */
 const TOUCH_DRY: StepTemplate['wait'] = { becomes: 'workable', min: 15 }
@@ -246,7 +247,7 @@ export const FIBRE_PASTE: Way = {
   id: 'fibre-paste',
   for: 'white',
   name: 'Fibre paste',
-  note: 'Ripple gel with 1 mm white fibre: stiffer with more, runnier with less; stays white, no painting after.',
+  note: say`Ripple gel with ${mm(1)} white fibre: stiffer with more, runnier with less; stays white, no painting after.`,
   compare: { risk: 'Fibres point out of a thin coat.', reversible: 'Picked away while soft.' },
   meets: [
     { a: 'gel', b: 'clear-gel', wants: 'on' },

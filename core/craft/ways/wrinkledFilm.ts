@@ -1,4 +1,5 @@
 import type { Way } from './types'
+import { mm, say } from '../../words/sentence'
 
 /**
  * Cling film crumpled, opened and laid down the wall, gel over it. docs/trade.md 2 and 5 (G3).
@@ -48,7 +49,7 @@ export const WRINKLED_FILM: Way = {
       id: 'crumple',
       order: 15,
       title: 'Crumple the film',
-      how: 'Cut it half as wide again as the lip and 10 mm longer than the fall. Crush it into a rope, pull it half open again: folds run down its length.',
+      how: say`Cut it half as wide again as the lip and ${mm(10)} longer than the fall. Crush it into a rope, pull it half open again: folds run down its length.`,
       right: 'Held up it hangs in threads, none across.',
       hands: { fixed: 6, per: { widthCm: 0.4 } },
       after: [],

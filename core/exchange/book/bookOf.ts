@@ -12,11 +12,12 @@ import { LAYERS } from '../../plan/templates/types'
 import { clock, dayAndClock, longDay, moment } from '../../words/dates'
 import { duration } from '../../words/durations'
 import { grams, ml, mm, quantity, number, placeOnEarth } from '../../words/quantities'
-import { inSentence } from '../../words/units'
+import type { Units } from '../../words/units'
 import { shoppable } from '../csv'
 import type { Block, Stroke } from './blocks'
 import { layWords, waterPages, type Sources } from './waterPages'
 import { minutesBetween } from '../../physics/time'
+import { written, type Sentence } from '../../words/sentence'
 
 /** Photographs of the log as they are kept, by id. */
 export type Photographs = ReadonlyMap<string, Uint8Array>
@@ -53,7 +54,7 @@ export function bookOf(from: Sources, photos: Photographs): Block[] {
       ? [{ kind: 'chapter' as const, text: 'How it went' }, ...after(from, photos)]
       : []),
     { kind: 'chapter', text: 'Where the numbers come from' },
-    ...sources([...waters.sources, explainFinish(from.plan.days)])
+    ...sources([...waters.sources, explainFinish(from.plan.days)], from.units)
   ]
 }
 
@@ -145,7 +146,7 @@ function mixes({ build, plan, units, shelf }: Sources): Block[] {
       .filter(([, n]) => n > 0)
       .map(([id, n]) => `${number(n)} ${shelf.get(id)?.name ?? id}`)
       .join(', ') || 'none'
-  const said = (text: string) => inSentence(text, units)
+  const said = (text: Sentence) => written(text, units)
   return [
     {
       kind: 'table',
@@ -174,7 +175,7 @@ function mixes({ build, plan, units, shelf }: Sources): Block[] {
 function daysChapter({ build, plan, units }: Sources): Block[] {
   const { days } = plan
   const byId = new Map(plan.steps.steps.map((s) => [s.id, s]))
-  const said = (text: string) => inSentence(text, units)
+  const said = (text: Sentence) => written(text, units)
   const water = (step: Step) => build.waters.find((w) => w.id === step.water)?.name
   const titled = (step: Step) => `${water(step) ? `${water(step)}: ` : ''}${said(step.title)}`
   const told = new Set<CautionId>()
@@ -268,9 +269,9 @@ function shopping({ plan, units }: Sources): Block[] {
       figures: [2],
       rows: plan.amounts.shopping.map((l) => [
         '',
-        inSentence(l.name, units),
-        `${l.unit === 'piece' ? number(shoppable(l)) : quantity(shoppable(l), l.unit, units)}${l.also ? ` (${l.also})` : ''}`,
-        inSentence(l.note, units)
+        l.name,
+        `${l.unit === 'piece' ? number(shoppable(l)) : quantity(shoppable(l), l.unit, units)}${l.also ? ` (${written(l.also, units)})` : ''}`,
+        l.note
       ])
     },
     { kind: 'caution', text: CAUTION_CLOSE }
@@ -280,7 +281,7 @@ function shopping({ plan, units }: Sources): Block[] {
 /** What was done and seen, foretold held against real, and the photographs. */
 function after({ build, plan, units }: Sources, photos: Photographs): Block[] {
   const { zone } = build.calendar
-  const said = (text: string) => inSentence(text, units)
+  const said = (text: Sentence) => written(text, units)
   const titles = new Map(plan.steps.steps.map((s) => [s.id, s.title]))
   const title = (id: string) => said(titles.get(id) ?? id)
   const minutes = (min: number | null) => (min === null ? '–' : duration(min))
@@ -291,7 +292,7 @@ function after({ build, plan, units }: Sources, photos: Photographs): Block[] {
       case 'note':
         return [`${at(e.at)}: ${e.text}`]
       case 'room':
-        return [`${at(e.at)}: the room at ${said(`${e.tempC} °C`)}, ${e.rhPct} %`]
+        return [`${at(e.at)}: the room at ${quantity(e.tempC, '°C', units)}, ${e.rhPct} %`]
       case 'batch':
         return [`${at(e.at)}: weighed A ${grams(e.aG, units)}, B ${grams(e.bG, units)}`]
       case 'lesson':
@@ -340,12 +341,12 @@ function pictureOf(entry: PhotoEntry, photos: Photographs, at: string): Block[] 
   return [{ kind: 'picture', says, jpeg, widthPx, heightPx }]
 }
 
-function sources(all: readonly Explanation[]): Block[] {
+function sources(all: readonly Explanation[], units: Units): Block[] {
   const seen = new Set<string>()
   const rows = all.flatMap(({ title, formula, source, trust }) => {
     if (seen.has(title)) return []
     seen.add(title)
-    return [[title, formula, source, trust]]
+    return [[title, written(formula, units), source, written(trust, units)]]
   })
   return [
     {

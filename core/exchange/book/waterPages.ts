@@ -9,8 +9,9 @@ import { warmth } from '../../craft/warmth'
 import { LAYERS, type Template } from '../../plan/templates/types'
 import type { Crown } from '../../physics/water/spray/crown'
 import { cm2, fine, grams, ml, mm, quantity } from '../../words/quantities'
-import { inSentence, type Units } from '../../words/units'
+import type { Units } from '../../words/units'
 import type { Block, Stroke } from './blocks'
+import { written } from '../../words/sentence'
 
 /** What a book is written from. */
 export interface Sources {
@@ -81,10 +82,9 @@ export function layWords(
   { units }: Pick<Sources, 'units'>,
   lay: Plan['steps']['lays'][number]
 ): string {
-  const said = (text: string) => inSentence(text, units)
   const coats = lay.coats > 1 ? `, ${lay.coats} coats` : ''
   const thick = lay.thicknessMm ? `, ${mm(lay.thicknessMm, units)}` : ''
-  return `${said(lay.name)}${coats}${thick}${STATES[lay.state]}`
+  return `${lay.name}${coats}${thick}${STATES[lay.state]}`
 }
 
 /** The lines of a template, as a drawing of the book. */
@@ -139,7 +139,7 @@ function poolTold({ plan, units }: Sources, pool: Extract<Water, { kind: 'pool' 
           ]
         : []),
       ...(massG === undefined ? [] : [['Resin', grams(massG, units)] as Row]),
-      ...(heat ? [['Warmest', inSentence(warmth(heat.peakLoC, heat.peakHiC), units)] as Row] : [])
+      ...(heat ? [['Warmest', written(warmth(heat.peakLoC, heat.peakHiC), units)] as Row] : [])
     ],
     sources: [
       explainVolume(pool, ground),

@@ -2,6 +2,7 @@ import type { Build, ToldEntry } from '../../build/types'
 import type { DaysPlan, PlannedWork } from '../../plan/7-days/plan'
 import type { Step } from '../../plan/6-steps/types'
 import { DAY_MS, minutesBetween } from '../../physics/time'
+import { written, type Sentence } from '../../words/sentence'
 
 const stamp = (ms: number) => new Date(ms).toISOString().replace(/[-:]|\.\d{3}/g, '')
 
@@ -77,7 +78,7 @@ export function stepsCalendar(
   steps: readonly Step[],
   days: DaysPlan,
   nowMs: number,
-  say: (text: string) => string = (text) => text
+  said: (text: Sentence) => string = (text) => written(text)
 ): StepsCalendar {
   const windowed = new Set(days.windows.map((w) => w.step))
   const byId = new Map(steps.map((s) => [s.id, s]))
@@ -104,13 +105,13 @@ export function stepsCalendar(
     const entry: ToldEntry = {
       step: work.step,
       part: work.part,
-      title: say(entryTitle(build, step, work)).slice(0, 400),
+      title: said(entryTitle(build, step, work)).slice(0, 400),
       from: new Date(work.startMs).toISOString(),
       to: new Date(work.endMs).toISOString()
     }
     told.push(entry)
     event(entry, [
-      `DESCRIPTION:${escaped(say([build.name, step.how, step.right && `Right when: ${step.right}`].filter(Boolean).join('\n')))}`,
+      `DESCRIPTION:${escaped([build.name, said(step.how), ...(step.right === '' ? [] : [`Right when: ${said(step.right)}`])].join('\n'))}`,
       'BEGIN:VALARM',
       'ACTION:DISPLAY',
       `DESCRIPTION:${escaped(entry.title)}`,

@@ -1,6 +1,7 @@
 import { DxfWriter, LWPolylineFlags, point2d, point3d, Units } from '@tarikjabiri/dxf'
 import { TEXT_MM } from '../../plan/templates/labels'
-import { LAYERS, type LayerId, type Template } from '../../plan/templates/types'
+import { LAYERS, type LayerId } from '../../plan/templates/types'
+import type { WrittenTemplate } from './worded'
 
 /** The title block stands below the drawing, mm: its distance, its lines, the sample of a line. */
 const BLOCK = { belowMm: 8, lineMm: 5, sampleMm: 12, padMm: 3 } as const
@@ -13,7 +14,7 @@ export const TITLE_LAYER = 'Title'
  * shape is closed; below the drawing, outside of it, a title block says what it is and what its lines
  * mean.
  */
-export function templateDxf(template: Template): string {
+export function templateDxf(template: WrittenTemplate): string {
   const dxf = new DxfWriter()
   dxf.setUnits(Units.Millimeters)
   const used = [...new Set(template.shapes.map((s) => s.layer))]
@@ -45,7 +46,11 @@ export function templateDxf(template: Template): string {
   return dxf.stringify()
 }
 
-function titleBlock(dxf: DxfWriter, { name, use }: Template, used: readonly LayerId[]): void {
+function titleBlock(
+  dxf: DxfWriter,
+  { name, use }: WrittenTemplate,
+  used: readonly LayerId[]
+): void {
   const { belowMm, lineMm, sampleMm, padMm } = BLOCK
   const write = (x: number, y: number, text: string) =>
     dxf.addText(point3d(x, y), TEXT_MM, text, { layerName: TITLE_LAYER })

@@ -20,7 +20,8 @@ import {
   type Laid,
   type Sheet
 } from '../../plan/templates/sheets'
-import { LAYERS, type LayerId, type Template } from '../../plan/templates/types'
+import { LAYERS, type LayerId } from '../../plan/templates/types'
+import type { WrittenTemplate } from './worded'
 import { labelWidth, TEXT_MM } from '../../plan/templates/labels'
 import type { Point2 } from '../../physics/shape/polygon'
 import type { Units } from '../../words/units'
@@ -37,7 +38,7 @@ const LABEL: Style = { size: TEXT_MM * PT * 0.95 }
 
 /** A drawing that is printed, in its pieces. */
 interface Drawing extends Pieces {
-  template: Template
+  template: WrittenTemplate
 }
 
 /**
@@ -49,7 +50,7 @@ interface Drawing extends Pieces {
  * @throws RangeError when they take more sheets than anybody glues
  */
 export async function templatesPdf(
-  templates: readonly Template[],
+  templates: readonly WrittenTemplate[],
   paper: Paper,
   title: string,
   {
@@ -106,7 +107,7 @@ function whereAll(sheets: readonly Sheet[]): Job['on'] {
 }
 
 /** All words that may be set, so that their letters are there. */
-function* wordsOf(title: string, templates: readonly Template[]): Generator<string> {
+function* wordsOf(title: string, templates: readonly WrittenTemplate[]): Generator<string> {
   yield title
   yield Object.values(LAYERS)
     .map((l) => l.note)
@@ -216,7 +217,7 @@ function drawCrosses(
  * their place is on, moved until it does.
  */
 function labelsOn(
-  { texts }: Template,
+  { texts }: WrittenTemplate,
   pieces: readonly Piece[],
   index: number
 ): { text: string; x: number; y: number }[] {
@@ -235,7 +236,7 @@ const holds = ({ x, y, w, h }: Piece, at: Point2) =>
 
 function drawLines(
   pdf: Pdf,
-  template: Template,
+  template: WrittenTemplate,
   piece: Piece,
   X: (x: number) => number,
   Y: (y: number) => number

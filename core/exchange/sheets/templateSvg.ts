@@ -1,6 +1,7 @@
 import { stringify, type INode } from 'svgson'
 import { TEXT_MM } from '../../plan/templates/labels'
-import { LAYERS, type LayerId, type Template } from '../../plan/templates/types'
+import { LAYERS, type LayerId } from '../../plan/templates/types'
+import type { WrittenTemplate } from './worded'
 
 const node = (
   name: string,
@@ -17,7 +18,7 @@ const text = (value: string): INode => ({
 })
 
 /** A template as SVG in true millimetres: one user unit is one millimetre, one group a layer. */
-export function templateSvg(template: Template): string {
+export function templateSvg(template: WrittenTemplate): string {
   const { widthMm: w, heightMm: h } = template
   const n = (value: number) => String(Math.round(value * 1000) / 1000)
   const used = [...new Set(template.shapes.map((s) => s.layer))]

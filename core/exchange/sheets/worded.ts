@@ -1,12 +1,15 @@
 import type { Template } from '../../plan/templates/types'
-import { inSentence, type Units } from '../../words/units'
+import { written, type Written } from '../../words/sentence'
+import type { Units } from '../../words/units'
+
+/** A template with its words as they are printed. */
+export type WrittenTemplate = Written<Template>
 
 /** A template whose words are in the units of choice; its lines are where they were. */
-export const worded = (template: Template, units: Units): Template => ({
+export const worded = (template: Template, units: Units): WrittenTemplate => ({
   ...template,
-  name: inSentence(template.name, units),
-  use: inSentence(template.use, units),
-  texts: template.texts.map(({ at, text }) => ({ at, text: inSentence(text, units) }))
+  use: written(template.use, units),
+  texts: template.texts.map(({ at, text }) => ({ at, text: written(text, units) }))
 })
 
 /**

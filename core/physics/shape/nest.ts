@@ -1,6 +1,7 @@
 import { MaxRectsPacker } from 'maxrects-packer/dist/maxrects-packer.mjs'
 import { signedArea, type Point2 } from './polygon'
 import { degrees, radians } from './angles'
+import { Refusal, quantity, say } from '../../words/sentence'
 
 /** Where a part is cut: turned by so many degrees about its own origin, then moved. */
 export interface Placed {
@@ -67,8 +68,8 @@ export function nest({
       .sort((a, b) => a.width * a.height - b.width * b.height)[0]
     if (!box) {
       const straight = boxOf(ring, 0)
-      throw new RangeError(
-        `parts[${i}]: was ${round1(straight.width)} × ${round1(straight.height)} mm; no board of ${w} × ${h} mm takes it: cut it in two, or buy larger boards`
+      throw new Refusal(
+        say`parts[${i}]: was ${quantity([straight.width, straight.height], 'mm', 1, ' × ')}; no board of ${quantity([w, h], 'mm', 1, ' × ')} takes it: cut it in two, or buy larger boards`
       )
     }
     return box
@@ -144,5 +145,3 @@ function hullOf(ring: readonly Point2[]): Point2[] {
 
 const leftOf = (a: Point2, b: Point2, p: Point2): number =>
   (b[0] - a[0]) * (p[1] - a[1]) - (b[1] - a[1]) * (p[0] - a[0])
-
-const round1 = (v: number) => Math.round(v * 10) / 10

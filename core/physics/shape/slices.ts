@@ -1,6 +1,7 @@
 import type { Grid } from './grid'
 import { isolines } from './isolines'
 import { insideRing, signedArea, type Point2 } from './polygon'
+import { Refusal, mm, quantity, say } from '../../words/sentence'
 
 /** A sheet of the stack: all of the land that stands higher than its foot. */
 export interface Slice {
@@ -58,8 +59,8 @@ export function slicesOf({
   )
   const count = Math.max(0, Math.ceil((highest - OVER_MM) / sheetMm))
   if (count > MOST_SHEETS)
-    throw new RangeError(
-      `sheetMm: was ${sheetMm}; land ${Math.round(highest)} mm high would take ${count} sheets, and at most ${MOST_SHEETS} are stacked`
+    throw new Refusal(
+      say`sheetMm: was ${mm(sheetMm)}; land ${quantity(highest, 'mm', 0)} high would take ${count} sheets, and at most ${MOST_SHEETS} are stacked`
     )
   const padded = walledIn(dxMm, heights)
   const sheets = Array.from({ length: count }, (_, i) => sliceAt(padded, i * sheetMm, dxMm))

@@ -2,7 +2,7 @@ import type { PoolShape, SeaShape } from '../../build/shapes'
 import type { Grid } from '../../physics/shape/grid'
 import { realM } from '../../physics/shape/units'
 import { breakDepth, surfNumber, type BreakerKind } from '../../physics/water/waves/breaking'
-import { mm } from '../../words/sentences'
+import { mm, say } from '../../words/sentence'
 import type { BedMap } from './bedMap'
 import { isWithin, TO_SPARE, type WishWay } from './wishedSea'
 import { headed } from '../../physics/shape/polygon'
@@ -88,7 +88,7 @@ export function tidesTo(
     if (holds && isWithin(kind, surfNumber(slope, heightM, periodS)))
       return [
         {
-          label: `${by > 0 ? 'High' : 'Low'} tide: ${by > 0 ? 'raise' : 'lower'} the water by ${mm(Math.abs(by))}`,
+          label: say`${by > 0 ? 'High' : 'Low'} tide: ${by > 0 ? 'raise' : 'lower'} the water by ${mm(Math.abs(by))}`,
           levelMm
         }
       ]

@@ -1,6 +1,6 @@
 import type { Read } from '../reads'
 import { USUAL } from '../../craft/usual'
-import { plain } from '../../words/sentences'
+import { mm, quantity, say, type Sentence, type Quantity } from '../../words/sentence'
 import { onShelf, type Shelf } from '../../craft/materials/shelf'
 import { LARGEST_DROP_M } from '../../physics/water/spray/splash'
 import { SHORTEST_WAVE_M, STEEPEST_DEEP } from '../../physics/water/waves/linear'
@@ -10,7 +10,7 @@ import type { Ripples } from './strokes'
 import { modelMm, realM } from '../../physics/shape/units'
 
 /** A length of the full-size thing, in centimetres where it is less than a metre. */
-const real = (m: number): string => (m < 1 ? `${plain(100 * m)} cm` : `${plain(m)} m`)
+const real = (m: number): Quantity => (m < 1 ? quantity(100 * m, 'cm') : quantity(m, 'm'))
 
 /** One thing seen on the model against real water and against what the material holds. */
 export interface ScaleCheck {
@@ -21,10 +21,10 @@ export interface ScaleCheck {
   /** What that stands for, m. */
   realM: number
   /** What real water does, and what the material holds, mm on the model. */
-  least: { mm: number; why: string } | null
-  most: { mm: number; why: string } | null
+  least: { mm: number; why: Sentence } | null
+  most: { mm: number; why: Sentence } | null
   verdict: 'believable' | 'too fine' | 'too coarse'
-  advice: string
+  advice: Sentence
 }
 
 /** The finest mark a gel keeps, where it says nothing of its own, mm. Common practice, no source. */
@@ -66,9 +66,9 @@ export function believable(
   const made: ScaleCheck[] = []
   const add = (
     check: Omit<ScaleCheck, 'verdict' | 'realM' | 'advice'>,
-    fine: string,
-    coarse: string,
-    good: string
+    fine: Sentence,
+    coarse: Sentence,
+    good: Sentence
   ) => {
     const tooFine = check.least && check.modelMm < check.least.mm - 1e-9
     const tooCoarse = check.most && check.modelMm > check.most.mm + 1e-9
@@ -97,7 +97,7 @@ export function believable(
         },
         most: null
       },
-      `The gel cannot hold it: leave this water smooth, or make ripples ${plain(least)} mm apart and know they stand for ${real(realM(least, scale))}.`,
+      say`The gel cannot hold it: leave this water smooth, or make ripples ${mm(least)} apart and know they stand for ${real(realM(least, scale))}.`,
       '',
       `Made with a ${r.toolName}.`
     )
@@ -134,9 +134,9 @@ export function believable(
         least: { mm: THINNEST_STRIP_MM, why: 'a thinner film of gel tears' },
         most: null
       },
-      `The strip comes out at ${plain(gelMm)} mm, as thick as ${plain(realM(gelMm, scale), 2)} m of water: keep it clear and thin towards the foot, and let white do the rest.`,
+      say`The strip comes out at ${mm(gelMm)}, as thick as ${quantity(realM(gelMm, scale), 'm', 2)} of water: keep it clear and thin towards the foot, and let white do the rest.`,
       '',
-      `Dry strip about ${plain(gelMm)} mm.`
+      say`Dry strip about ${mm(gelMm)}.`
     )
   }
   for (const s of splashes) {
@@ -148,11 +148,11 @@ export function believable(
         least: null,
         most: {
           mm: modelMm(LARGEST_DROP_M, scale),
-          why: 'no free drop of water is larger than 6 mm'
+          why: say`no free drop of water is larger than ${mm(6)}`
         }
       },
       '',
-      `It stands for a drop of ${plain(realM(FINEST_BEAD_MM, scale) * 1000)} mm: no beads in the air here, fibre and mist.`,
+      say`It stands for a drop of ${mm(realM(FINEST_BEAD_MM, scale) * 1000)}: no beads in the air here, fibre and mist.`,
       'Single drops may fly.'
     )
     add(

@@ -14,7 +14,8 @@ import { dischargeOf, lipOf, shareOf } from './flow'
 import { flowThrough, landsAt, type Lip } from './landing'
 import { clingingCurve, steppedCurve, stepsLine } from './steppedFall'
 import { halvedTo } from '../../physics/solve/halving'
-import { modelMm, realM, round1 } from '../../physics/shape/units'
+import { modelMm, realM } from '../../physics/shape/units'
+import { mm, say, type Sentence } from '../../words/sentence'
 
 /** How far one strip covers the edge of the next, mm. Common practice, no source. */
 export const OVERLAP_MM = 2
@@ -42,7 +43,7 @@ export interface LandingRock {
 /** A fall over its lip: its sheet, where it lands, what it does to the pool, and the strips that make it. */
 export interface FallForm {
   id: string
-  faults: Fault[]
+  faults: Fault<Sentence>[]
   lip: [from: Point2, to: Point2] | null
   /** The way it falls on the plan, away from its pool; a unit step. */
   out: Point2 | null
@@ -120,7 +121,7 @@ export function fallForm(
   const path = `waters[${build.waters.indexOf(fall)}]`
   const { lip, pool, lipMm, dropMm, widthMm: wholeMm, wetMm, wet } = lipOf(build, fall)
   const dischargeM3S = dischargeOf(build, fall, scale, chainM3S)
-  const faults: Fault[] = []
+  const faults: Fault<Sentence>[] = []
   if (!lip)
     faults.push({
       path: `${path}.lip`,
@@ -135,13 +136,13 @@ export function fallForm(
   if (lip && fall.outlet && dropMm <= 0) {
     faults.push({
       path: `${path}.outlet.zMm`,
-      message: `“${fall.name}” would fall upwards: it leaves at ${round1(lipMm)} mm and comes down at ${round1(lipMm - dropMm)} mm`,
+      message: say`“${fall.name}” would fall upwards: it leaves at ${mm(lipMm)} and comes down at ${mm(lipMm - dropMm)}`,
       at: lip[0]
     })
   } else if (lip && dropMm <= 0) {
     faults.push({
       path: `${path}.dropMm`,
-      message: `“${fall.name}” drops ${round1(dropMm)} mm: the water below must stand lower than the lip at ${round1(lipMm)} mm`,
+      message: say`“${fall.name}” drops ${mm(dropMm)}: the water below must stand lower than the lip at ${mm(lipMm)}`,
       at: lip[0]
     })
   }
@@ -198,7 +199,7 @@ export function fallForm(
       faults: [
         {
           path: `${path}.dropMm`,
-          message: `“${fall.name}” is drowned: this flow stands ${round1(headMm)} mm ${fall.outlet ? 'behind its edge' : 'over the lip'} and drops ${round1(dropMm)} mm`,
+          message: say`“${fall.name}” is drowned: this flow stands ${mm(headMm)} ${fall.outlet ? 'behind its edge' : 'over the lip'} and drops ${mm(dropMm)}`,
           at: lip[0]
         }
       ]

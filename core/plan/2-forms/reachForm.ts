@@ -19,8 +19,9 @@ import type { JumpKind } from '../../physics/water/hydraulics/jump'
 import { pillow, standingWave, veeAngle } from '../../physics/water/hydraulics/rapid'
 import { waterProfile } from '../../physics/water/hydraulics/waterProfile'
 import { bedAt, type BedMap } from './bedMap'
-import { modelMm, realM, round1 } from '../../physics/shape/units'
+import { modelMm, realM } from '../../physics/shape/units'
 import { degrees } from '../../physics/shape/angles'
+import { mm, say, type Sentence } from '../../words/sentence'
 
 /** Manning's n of beds in nature, s/m^⅓. @source Chow (1959), table 5-6: about these; from memory */
 export const MANNING: Readonly<Record<BedKind, number>> = {
@@ -73,7 +74,7 @@ export interface RockInStream {
 
 export interface ReachForm {
   id: string
-  faults: Fault[]
+  faults: Fault<Sentence>[]
   widthMm: number
   lengthMm: number
   unitDischargeM2S: number
@@ -184,7 +185,7 @@ export function reachForm(
       faults: [
         {
           path: `${path}.path`,
-          message: `“${reach.name}” runs uphill: its bed rises ${round1(heights.at(-1)! - heights[0])} mm on the way; turn its line round, or lower the bed`,
+          message: say`“${reach.name}” runs uphill: its bed rises ${mm(heights.at(-1)! - heights[0])} on the way; turn its line round, or lower the bed`,
           at: line.at(-1)
         }
       ]

@@ -1,11 +1,12 @@
 import type { FallForm } from './fallForm'
 import { lineLength } from '../../physics/shape/polygon'
 import type { SeaPlan } from './formsStage'
+import { mm, quantity, say, type Sentence } from '../../words/sentence'
 
 /** What one school of making takes from a shape: the sizes it cuts, casts or carves to. */
 export interface SchoolTakes {
   school: string
-  takes: string
+  takes: Sentence
 }
 
 /** Left over at both ends of a master, to be sawn flush, mm. Common practice, no source. */
@@ -14,8 +15,7 @@ export const SAWN_MM = 4
 const CARVED_MM = 4
 const LAPPED = 1.35
 
-const mm = (value: number) => `${Math.round(value * 10) / 10} mm`
-const cm2 = (value: number) => `${Math.round(value / 10) / 10} cm²`
+const cm2 = (areaMm2: number) => quantity(areaMm2 / 100, 'cm²')
 
 /** One face, whoever makes it: cast, film, carved foam, skin of paper. */
 export function waveSchools(form: SeaPlan): SchoolTakes[] {
@@ -29,25 +29,25 @@ export function waveSchools(form: SeaPlan): SchoolTakes[] {
   return [
     {
       school: 'Cast from a master',
-      takes: `master ${mm(length + 2 * SAWN_MM)} long, ${mm(face.heightMm)} high: the solid on Prints; saw ${mm(SAWN_MM)} off each end`
+      takes: say`master ${mm(length + 2 * SAWN_MM)} long, ${mm(face.heightMm)} high: the solid on Prints; saw ${mm(SAWN_MM)} off each end`
     },
     face.formerRadiusMm === null
       ? { school: 'Curl of film', takes: 'nothing curls: this wave wants no film' }
       : {
           school: 'Curl of film',
-          takes: `film ${mm(face.faceArcMm)} × ${mm(length)}, rolled round a former ${mm(2 * face.formerRadiusMm)} across`
+          takes: say`film ${mm(face.faceArcMm)} × ${mm(length)}, rolled round a former ${mm(2 * face.formerRadiusMm)} across`
         },
     {
       school: 'Carved foam',
-      takes: `block ${mm(right - left + CARVED_MM)} × ${mm(length + CARVED_MM)} × ${mm(face.heightMm + CARVED_MM)}, carved to the sections on Prints`
+      takes: say`block ${mm(right - left + CARVED_MM)} × ${mm(length + CARVED_MM)} × ${mm(face.heightMm + CARVED_MM)}, carved to the sections on Prints`
     },
     {
       school: 'Paper skin',
-      takes: `tissue, a layer of ${cm2(length * (face.faceArcMm + (right - left)) * LAPPED)} over the carved foam`
+      takes: say`tissue, a layer of ${cm2(length * (face.faceArcMm + (right - left)) * LAPPED)} over the carved foam`
     },
     {
       school: 'Brushed ridge',
-      takes: `one line of ${mm(length)}, drawn up to ${mm(face.heightMm)} in two or three coats`
+      takes: say`one line of ${mm(length)}, drawn up to ${mm(face.heightMm)} in two or three coats`
     }
   ]
 }
@@ -58,22 +58,22 @@ export function fallSchools(form: FallForm): SchoolTakes[] {
   if (!curve) return []
   const bend = curve.headMm > 0 ? `bent over the lip to the side curve` : 'hung straight'
   return [
-    { school: 'Peel-off strips', takes: `${form.stripsToMake} strips of ${mm(curve.stripMm)}` },
+    { school: 'Peel-off strips', takes: say`${form.stripsToMake} strips of ${mm(curve.stripMm)}` },
     {
       school: 'Cut sheet',
-      takes: `0.5 mm clear sheet ${mm(form.widthMm)} × ${mm(curve.stripMm)}, ${bend}`
+      takes: say`${mm(0.5)} clear sheet ${mm(form.widthMm)} × ${mm(curve.stripMm)}, ${bend}`
     },
     ...(form.dropMm <= 15
       ? [
           {
             school: 'Pack plastic',
-            takes: `one step ${mm(form.widthMm)} × ${mm(curve.arcMm)} of clear packaging`
+            takes: say`one step ${mm(form.widthMm)} × ${mm(curve.arcMm)} of clear packaging`
           }
         ]
       : []),
     {
       school: 'Built in place',
-      takes: `gel ${mm(curve.footThicknessMm)} at the foot to ${mm(curve.brinkThicknessMm)} at the lip over ${cm2(form.widthMm * curve.arcMm)}; lay it against the former on Prints`
+      takes: say`gel ${mm(curve.footThicknessMm)} at the foot to ${mm(curve.brinkThicknessMm)} at the lip over ${cm2(form.widthMm * curve.arcMm)}; lay it against the former on Prints`
     }
   ]
 }

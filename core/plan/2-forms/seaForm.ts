@@ -30,6 +30,7 @@ import { modelMm, realM } from '../../physics/shape/units'
 import { swash } from './swash'
 import { wished, type WishedSea } from './wishedSea'
 import { degrees, radians } from '../../physics/shape/angles'
+import type { Sentence } from '../../words/sentence'
 
 /**
  * A section of the built crest: along it from its left end as the waves run, and how high it stands
@@ -42,7 +43,7 @@ export interface CrestStation {
 
 export interface SeaForm {
   id: string
-  faults: Fault[]
+  faults: Fault<Sentence>[]
   pool: string
   wind: WindSea | null
   periodS: number

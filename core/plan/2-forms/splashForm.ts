@@ -15,13 +15,14 @@ import type { SeaForm } from './seaForm'
 import { GRAVITY } from '../../physics/gravity'
 import { modelMm, realM } from '../../physics/shape/units'
 import { radians } from '../../physics/shape/angles'
+import { mm, say, type Sentence } from '../../words/sentence'
 
 export interface SplashForm {
   id: string
-  faults: Fault[]
+  faults: Fault<Sentence>[]
   speedMS: number
   /** What gave the speed. */
-  from: string
+  from: Sentence
   heightMm: number
   reachMm: number
   /** Outline of the jets in the plane they are thrown in, mm out and up from the source. */
@@ -82,7 +83,7 @@ export function splashForm(
   seas: readonly SeaForm[]
 ): SplashForm {
   const path = `waters[${build.waters.indexOf(splash)}]`
-  const faults: Fault[] = []
+  const faults: Fault<Sentence>[] = []
   const [lo, hi] = [Math.min(splash.loDeg, splash.hiDeg), Math.max(splash.loDeg, splash.hiDeg)]
   if (splash.loDeg > splash.hiDeg)
     faults.push({
@@ -201,7 +202,7 @@ function speedWished(
   splash: SplashShape,
   scale: number,
   angles: readonly [number, number]
-): { speedMS: number; from: string } | null {
+): { speedMS: number; from: Sentence } | null {
   if (!splash.heightMm) return null
   const rise = Math.sin(radians(steepestOf(angles)))
   const wanted = splashFor({ scale, heightMm: splash.heightMm }).speedMS / Math.max(1e-6, rise)
@@ -217,12 +218,12 @@ function speedOf(
   falls: readonly FallForm[],
   reaches: readonly ReachForm[],
   seas: readonly SeaForm[]
-): { speedMS: number; from: string } {
+): { speedMS: number; from: Sentence } {
   if (splash.speedMS !== null) return { speedMS: splash.speedMS, from: 'given' }
   if (splash.dropMm !== null)
     return {
       speedMS: fallSpeed(realM(splash.dropMm, scale)),
-      from: `a fall of ${Math.round(splash.dropMm * 10) / 10} mm`
+      from: say`a fall of ${mm(splash.dropMm)}`
     }
   if (STRUCK.includes(splash.cause)) {
     const cell = cellAt(bed.grid, [splash.x, splash.y])

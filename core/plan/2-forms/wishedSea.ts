@@ -2,10 +2,10 @@ import type { SeaShape } from '../../build/shapes'
 import { modelMm } from '../../physics/shape/units'
 import { JUST_WITHIN, seaFor, type SeaFor } from '../../physics/water/waves/seaFor'
 import type { BreakerKind } from '../../physics/water/waves/breaking'
-import { plain } from '../../words/sentences'
+import { plain, quantity, say, type Sentence } from '../../words/sentence'
 
 /** One way to bring nature to a wish: what is said of it, and what is changed. */
-export type WishWay = { label: string } & (
+export type WishWay = { label: Sentence } & (
   | { change: Partial<Omit<SeaShape, 'kind' | 'id'>> }
   /** Another level of its pool: a tide. */
   | { levelMm: number }
@@ -81,7 +81,7 @@ function waysTo(kind: BreakerKind, now: Now, beachSlope: number): WishWay[] {
     const paintedM = digits(deepestM * times, 4)
     return [
       {
-        label: `Paint the bed as if ${plain(paintedM)} m at its deepest, a wave every ${every}`,
+        label: say`Paint the bed as if ${quantity(paintedM, 'm')} at its deepest, a wave every ${every}`,
         change: { ...period, paintedM }
       }
     ]

@@ -1,5 +1,5 @@
 import type { Read } from '../reads'
-import { counted } from '../../words/sentences'
+import { counted } from '../../words/sentence'
 import { castsWith } from '../../build/castsWith'
 import { USUAL } from '../../craft/usual'
 import type { Moving } from '../../build/types'

@@ -18,6 +18,7 @@ import { whitePlan, type WhitePlan } from './whitePlan'
 import { shoppingList, type ShoppingLine } from './shopping'
 import { sizesOf, type BuildSizes } from './sizes'
 import type { PlannedBatch, PlannedMix, PoolAmounts } from './types'
+import { grams, quantity, say } from '../../words/sentence'
 
 export interface AmountsPlan {
   pools: PoolAmounts[]
@@ -146,7 +147,7 @@ function mixPours(
         tints: layer.tints
       })
     } catch {
-      amounts.problem = `A ${cupMl} ml cup takes ${Math.round(batchMaxG * 10) / 10} g at three quarters full, and ${cupG} g of that stay in it.`
+      amounts.problem = say`A ${quantity(cupMl, 'ml')} cup takes ${grams(batchMaxG)} at three quarters full, and ${quantity(cupG, 'g', 3)} of that stay in it.`
       break
     }
     const own = ownShare(mixed, ownMl, along, owed)

@@ -11,7 +11,7 @@ import { fieldOf, useOf } from './fields'
 import { atWork, isBody, isDone, isStirred, isUsed, type AtWork } from './atWork'
 import { partsOf } from '../3-stacks/gelStack'
 import type { Sizes, Use } from '../../craft/ways/types'
-import { counted } from '../../words/sentences'
+import { counted, joined, quantity, say, written, type Sentence } from '../../words/sentence'
 import { pasteMl } from './pasteMl'
 import type { PlannedBatch, PoolAmounts } from './types'
 import type { BuildSizes } from './sizes'
@@ -23,7 +23,7 @@ export interface ShoppingLine {
   amount: number
   unit: Unit
   /** A second way to say it, such as "142 ml". */
-  also: string
+  also: Sentence
   note: string
   stock: number
   /** Plan − stock, never below 0. */
@@ -43,7 +43,7 @@ const GLUE_ML_PER_CM2 = 0.03
 const BANKS_TOO = 1.3
 
 /** A use adds up here: material, amount, and the water that asks for it. */
-type Add = (material: Material, amount: number, water: string | null, also?: string) => void
+type Add = (material: Material, amount: number, water: string | null, also?: Sentence) => void
 
 /** Everything the plan uses up, one line a material, in the order of the work. */
 export function shoppingList(
@@ -58,13 +58,13 @@ export function shoppingList(
 ): ShoppingLine[] {
   const lines = new Map<
     string,
-    { material: Material; amount: number; also: string[]; byWater: Record<string, number> }
+    { material: Material; amount: number; also: Sentence[]; byWater: Record<string, number> }
   >()
   const add: Add = (material, amount, water, also) => {
     if (!(amount > 0)) return
     const line = lines.get(material.id) ?? { material, amount: 0, also: [], byWater: {} }
     line.amount += amount
-    if (also && !line.also.includes(also)) line.also.push(also)
+    if (also && !line.also.some((l) => written(l) === written(also))) line.also.push(also)
     if (water) line.byWater[water] = (line.byWater[water] ?? 0) + amount
     lines.set(material.id, line)
   }
@@ -105,7 +105,8 @@ export function shoppingList(
   for (const batch of cups) {
     if (!atOnce.has(batch.pool)) addDrops(batch.dropsExact, 'cup by cup', batch.water)
     const cup = shelf.get(USUAL.cup)
-    if (cup) add(cup, 1, batch.water, `${ofSize.get(batch.cupMl)} × ${batch.cupMl} ml`)
+    if (cup)
+      add(cup, 1, batch.water, say`${ofSize.get(batch.cupMl)!} × ${quantity(batch.cupMl, 'ml')}`)
   }
   for (const at of all) if (!first.includes(at)) bought(at)
   for (const { uses, water } of build.own) {
@@ -116,7 +117,7 @@ export function shoppingList(
     priced(
       material,
       amount,
-      [...also, ...alsoAs(material, amount, amounts.pools)].join(', '),
+      joined([...also, ...alsoAs(material, amount, amounts.pools)], ', '),
       byWater
     )
   )
@@ -172,7 +173,7 @@ function addDam(build: Read<'amounts'>, at: AtWork, pool: Pool, shelf: Shelf, ad
 function priced(
   material: Material,
   amount: number,
-  also: string,
+  also: Sentence,
   byWater: Record<string, number>
 ): ShoppingLine {
   const { pack, stock = 0 } = material
@@ -274,25 +275,29 @@ function addGround(build: Read<'amounts'>, at: AtWork, shelf: Shelf, add: Add): 
     add(seal, (waterCm2 / 10_000) * BANKS_TOO * seal.mlPerM2 * ground.sealCoats, null)
 }
 
-function alsoAs(material: Material, amount: number, pools: readonly PoolAmounts[]): string[] {
-  const whole = (value: number) => String(Math.ceil(value - 1e-9))
+function alsoAs(material: Material, amount: number, pools: readonly PoolAmounts[]): Sentence[] {
+  const whole = (value: number, unit: 'g' | 'ml') => quantity(Math.ceil(value - 1e-9), unit)
   if (material.kind === 'resin') {
     const [aG, bG] = pools
       .filter((p) => p.resin === material.id)
       .reduce(([a, b], p) => [a + p.aG, b + p.bG], [0, 0])
     return [
-      `A ${whole(aG)} g = ${whole(aG / material.densityA)} ml, B ${whole(bG)} g = ${whole(bG / material.densityB)} ml`
+      say`A ${whole(aG, 'g')} = ${whole(aG / material.densityA, 'ml')}, B ${whole(bG, 'g')} = ${whole(bG / material.densityB, 'ml')}`
     ]
   }
+  if (material.kind === 'film') return [say`${quantity(material.thicknessMm, 'mm', 2)} thick`]
   if (material.kind === 'tint')
     return [counted(Math.round(10 * amount * material.dropsPerMl) / 10, 'drop')]
   if (material.kind === 'shell')
-    return [`and ${whole((amount * material.waterPer100G) / 100)} g of water`]
+    return [say`and ${whole((amount * material.waterPer100G) / 100, 'g')} of water`]
   if (material.kind === 'sundry' && material.mixedFrom)
     return [
-      material.mixedFrom.map(([name, share]) => `${whole(amount * share)} ml ${name}`).join(' + ')
+      joined(
+        material.mixedFrom.map(([name, share]) => say`${whole(amount * share, 'ml')} ${name}`),
+        ' + '
+      )
     ]
   if (material.kind === 'sundry' && material.waterPer100G)
-    return [`and ${whole((amount * material.waterPer100G) / 100)} g of water`]
+    return [say`and ${whole((amount * material.waterPer100G) / 100, 'g')} of water`]
   return []
 }

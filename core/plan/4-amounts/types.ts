@@ -1,4 +1,5 @@
 import type { Batch, TintDose } from '../../physics/stuff/mixing/mix'
+import type { Sentence } from '../../words/sentence'
 
 /** One cup to mix. */
 export interface PlannedBatch extends Batch {
@@ -53,7 +54,7 @@ export interface PoolAmounts {
   }[]
   worstRatioErrorPct: number
   /** Set when the cup is too small to mix anything in. */
-  problem: string | null
+  problem: Sentence | null
 }
 
 /** Everything of two parts that is mixed in one go: a pour, a casting, a flood, a bedding coat. */

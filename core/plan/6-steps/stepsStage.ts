@@ -18,6 +18,7 @@ import { misfits, stacksOf, tieStacks } from './stacked'
 import { detailed } from './telling'
 import type { AsideStep, PlannedLay, Step, StepLink, StepsPlan } from './types'
 import { waysOwnLinks } from './waysOwn'
+import { say } from '../../words/sentence'
 
 /** Sixth stage: the network of work and waits, in the order of the trade. */
 export function stepsStage(
@@ -114,7 +115,7 @@ function mixedIn(step: Step, { mixes }: AmountsPlan): Step {
   const handsMin = Math.ceil(Math.max(step.handsMin, mix.stirMin + POUR_MIN) + mix.standMin)
   if (mix.standMin === 0) return { ...step, handsMin }
   const stood = `Stirred, it stands ${about(mix.standMin)} before it is poured.`
-  return { ...step, handsMin, how: `${step.how} ${stood}` }
+  return { ...step, handsMin, how: say`${step.how} ${stood}` }
 }
 /** To pour what was stirred, at least, min. Common practice, no source. */
 const POUR_MIN = 2
@@ -194,7 +195,7 @@ function stepFrom(scope: Scope, template: StepTemplate, k: number, count: number
     water: scope.water?.id ?? null,
     order: template.order,
     title: titleOf(scope, template, k, count),
-    how: bond ? `${template.how} ${bond.how}` : template.how,
+    how: bond ? say`${template.how} ${bond.how}` : template.how,
     right: template.right,
     handsMin: Math.max(1, Math.round(handsFor(template.hands, scope.sizes))),
     tools: template.tools ?? [],

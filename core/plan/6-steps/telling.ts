@@ -1,6 +1,6 @@
 import { cupsOfPour } from '../4-amounts/cupsOfPour'
 import type { StepTemplate } from '../../craft/ways/types'
-import { plain } from '../../words/sentences'
+import { grams, joined, mm, quantity, say, type Sentence } from '../../words/sentence'
 import type { FormStack, StacksPlan } from '../3-stacks/stacksStage'
 import type { AmountsPlan } from '../4-amounts/amountsStage'
 import type { Scope } from './scopes'
@@ -9,10 +9,10 @@ import type { Step } from './types'
 /** Steps of a moving water say its own coat, window, part and props. */
 function formDetailed(step: Step, template: StepTemplate, k: number, stack: FormStack): Step {
   const { laying, part } = stack
-  const notes: string[] = []
+  const notes: Sentence[] = []
   if (template.times === 'gelCoats' && laying) {
     notes.push(
-      `Coat ${k} of ${laying.coats}: ${plain(laying.wetMm)} mm wet, ${plain(laying.dryMm)} mm when dry.`
+      say`Coat ${k} of ${laying.coats}: ${mm(laying.wetMm)} wet, ${mm(laying.dryMm)} when dry.`
     )
     if (laying.tiltDeg > 0)
       notes.push(
@@ -22,17 +22,23 @@ function formDetailed(step: Step, template: StepTemplate, k: number, stack: Form
   const props = part?.overhang?.props
   if ((template.id === 'foot' || template.id === 'hang') && props && props.count > 0)
     notes.push(
-      `${props.count === 1 ? 'Prop' : 'Props'} ${part.overhang!.stand.map((p) => `${plain(p.heightMm)} mm high, ${plain(Math.abs(p.xMm))} mm ${p.xMm < 0 ? 'behind its foot' : 'out'}`).join('; ')}.`
+      say`${props.count === 1 ? 'Prop' : 'Props'} ${joined(
+        part.overhang!.stand.map(
+          (p) =>
+            say`${mm(p.heightMm)} high, ${mm(Math.abs(p.xMm))} ${p.xMm < 0 ? 'behind its foot' : 'out'}`
+        ),
+        '; '
+      )}.`
     )
   if (template.id === 'roll' && part?.former)
     notes.push(
-      `Former ${plain(2 * part.former.radiusMm)} mm across; film ${plain(part.lengthMm)} × ${plain(part.widthMm)} mm, and a spare.`
+      say`Former ${mm(2 * part.former.radiusMm)} across; film ${quantity([part.lengthMm, part.widthMm], 'mm', 1, ' × ')}, and a spare.`
     )
   if ((template.id === 'master' || template.id === 'saw') && part?.mould)
     notes.push(
-      `Made ${plain(part.mould.longMm)} mm long, sawn to ${plain(part.lengthMm)} mm: ${part.trimMm} mm off each end.`
+      say`Made ${mm(part.mould.longMm)} long, sawn to ${mm(part.lengthMm)}: ${mm(part.trimMm)} off each end.`
     )
-  return notes.length > 0 ? { ...step, how: `${notes.join(' ')} ${step.how}` } : step
+  return notes.length > 0 ? { ...step, how: joined([...notes, step.how], ' ') } : step
 }
 
 /**
@@ -55,7 +61,7 @@ export function detailed(
   if (template.id === 'leak' && test)
     return {
       ...step,
-      how: `Stand the job in a tray. Fill to ${plain(test.levelsMm[k - 1])} mm, mark it, wait ${test.waitMin} min and look again. It stops dropping where the hole is.`
+      how: say`Stand the job in a tray. Fill to ${mm(test.levelsMm[k - 1])}, mark it, wait ${test.waitMin} min and look again. It stops dropping where the hole is.`
     }
   const layer = stack.layers[k - 1]
   if (template.id === 'pour' && layer) {
@@ -63,26 +69,26 @@ export function detailed(
     if (amounts.mixes.some((m) => m.serves.includes(step.id)))
       return {
         ...step,
-        how: `From the mix that was just poured, up to ${plain(layer.toMm)} mm. ${step.how}`
+        how: say`From the mix that was just poured, up to ${mm(layer.toMm)}. ${step.how}`
       }
     const more = amounts.mixes.some((m) => m.id === step.id && m.serves.length > 0)
       ? ', for what comes next too'
       : ''
-    const grams = cups.reduce((sum, b) => sum + b.massG, 0)
+    const massG = cups.reduce((sum, b) => sum + b.massG, 0)
     return {
       ...step,
-      how: `${plain(grams)} g in ${cups.length === 1 ? 'one cup' : `${cups.length} cups`}${more}, up to ${plain(layer.toMm)} mm. ${step.how}`
+      how: say`${grams(massG)} in ${cups.length === 1 ? 'one cup' : `${cups.length} cups`}${more}, up to ${mm(layer.toMm)}. ${step.how}`
     }
   }
   if (template.id === 'coat' && stack.light)
     return {
       ...step,
-      how: `${plain(stack.light.coatMm)} mm, then ${stack.light.secondsPerCoat ?? '–'} s of light on ${stack.light.spots === 1 ? 'one spot' : `each of ${stack.light.spots} spots`}, in bursts over about ${Math.ceil(stack.light.spreadMin)} min. ${step.how}`
+      how: say`${mm(stack.light.coatMm)}, then ${stack.light.secondsPerCoat ?? '–'} s of light on ${stack.light.spots === 1 ? 'one spot' : `each of ${stack.light.spots} spots`}, in bursts over about ${Math.ceil(stack.light.spreadMin)} min. ${step.how}`
     }
   if (template.id === 'dam' && stack.dam && stack.dam.braces > 0)
     return {
       ...step,
-      how: `${step.how} Brace it from outside in ${stack.dam.braces} places: it bows ${plain(stack.dam.bowMm)} mm without.`
+      how: say`${step.how} Brace it from outside in ${stack.dam.braces} places: it bows ${mm(stack.dam.bowMm)} without.`
     }
   return step
 }

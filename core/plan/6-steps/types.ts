@@ -3,6 +3,7 @@ import type { Spread } from '../learned/history'
 import type { Learns } from '../../build/log/entries'
 import type { CautionId } from '../../craft/materials/cautions'
 import type { LayKind, State } from '../../craft/ways/types'
+import type { Sentence } from '../../words/sentence'
 
 /** One step of the work. `waitMin` is what must pass before what it made has become `becomes`. */
 export interface Step {
@@ -18,8 +19,8 @@ export interface Step {
   /** Place in the order of the trade, 1–21. */
   order: number
   title: string
-  how: string
-  right: string
+  how: Sentence
+  right: Sentence
   handsMin: number
   breakable: boolean
   waitMin: number

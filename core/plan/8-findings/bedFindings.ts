@@ -3,7 +3,7 @@ import { landAt } from '../../build/land'
 import { poolsOf, reachesOf } from '../../build/types'
 import { onShelf, type Shelf } from '../../craft/materials/shelf'
 import { insideRing, nearestOnSegment, signedArea, type Point2 } from '../../physics/shape/polygon'
-import { mm } from '../../words/sentences'
+import { mm, quantity, say } from '../../words/sentence'
 import type { PoolGround } from '../1-ground/poolGround'
 import type { Finding, Make } from './types'
 
@@ -47,10 +47,10 @@ export function bedFindings(
         place: 'ground',
         at: ground.deepestAt,
         title: `${pool.name}: its bed is a hole down to the board`,
-        number: `${mm(ground.lowestMm)} over the board`,
+        number: say`${mm(ground.lowestMm)} over the board`,
         reason:
           'Resin finds the joint between land and board there and runs away under the land, for as long as it is liquid.',
-        wayOut: `Close the hole with ${mm(Math.max(1, shellMm))} of shell and seal it to the board, or stand the land on one layer more.`
+        wayOut: say`Close the hole with ${mm(Math.max(1, shellMm))} of shell and seal it to the board, or stand the land on one layer more.`
       })
     )
   else if (land?.foam && !land.ready && ground.lowestMm < shellMm && ground.deepestAt)
@@ -60,7 +60,7 @@ export function bedFindings(
         place: 'ground',
         at: ground.deepestAt,
         title: `${pool.name}: no land is left under its deepest place`,
-        number: `${mm(ground.lowestMm)} of bed, ${mm(shellMm)} of it shell`,
+        number: say`${mm(ground.lowestMm)} of bed, ${mm(shellMm)} of it shell`,
         reason: 'It is carved through to the board there, and its shell stands on that.',
         wayOut: 'Lay the shell well into the corner, or begin with a thicker board of foam.'
       })
@@ -78,8 +78,8 @@ export function bedFindings(
         severity: 'warn',
         place: 'ground',
         title: `${pool.name}: the land is thinner than what is carved from it`,
-        number: `${mm(bankMm)}, wants ${mm(wants)}`,
-        reason: `Under its shell the ground of this water stands ${mm(wants)} high.`,
+        number: say`${mm(bankMm)}, wants ${mm(wants)}`,
+        reason: say`Under its shell the ground of this water stands ${mm(wants)} high.`,
         wayOut: 'Stack one layer more of it, or lower the water and its shore.'
       })
     )
@@ -93,7 +93,7 @@ export function bedFindings(
         place: 'ground',
         at,
         title: `${pool.name}: its bed stands above the water`,
-        number: `${Math.round(-signedArea(ring) / 100)} cm² stay dry`,
+        number: say`${quantity(-signedArea(ring) / 100, 'cm²', 0)} stay dry`,
         reason: 'Resin runs round it; its edge is a shore like any other, and climbs.',
         wayOut: 'An island, or a slip of the rule: look at the dips there.'
       })
@@ -141,7 +141,7 @@ function sunkenShore(build: Build, pool: Pool, { ring }: PoolGround, make: Make)
       place: 'ground',
       at: found.at,
       title: `${pool.name}: the land beside its shore lies lower than its water`,
-      number: `${mm(found.byMm)} lower, ${BESIDE_MM} mm outside the shore`,
+      number: say`${mm(found.byMm)} lower, ${mm(BESIDE_MM)} outside the shore`,
       reason: 'Only a thin rim of shell would hold the resin there, and it would stand in the air.',
       wayOut: 'Raise the land there, let it grow from the waters, or make that edge a dam.'
     })

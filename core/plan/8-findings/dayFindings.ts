@@ -4,6 +4,7 @@ import type { Finding, Stages } from './types'
 import { dayAndClock } from '../../words/dates'
 import { about } from '../../words/durations'
 import { minutesBetween } from '../../physics/time'
+import { degrees, quantity, say } from '../../words/sentence'
 
 /** Rooms that resin is not told for. */
 export function roomFindings(build: Build, stages: Stages): Finding[] {
@@ -18,12 +19,12 @@ export function roomFindings(build: Build, stages: Stages): Finding[] {
       place: 'days',
       water: null,
       title: tempC < low ? 'The room is cold for resin' : 'The room is hot for resin',
-      number: `${tempC} °C`,
+      number: quantity(tempC, '°C'),
       reason:
         tempC < low
-          ? `Labels hold near 21 °C. Here the slowest pour takes ${firm > 0 ? `${Math.round(firm / 60)} h` : 'far longer'} to get firm, and cold resin is thick and keeps its bubbles.`
-          : 'Labels hold near 21 °C. Warm resin cures faster than it loses its heat: pours come out thinner and cups last minutes.',
-      wayOut: `Work between ${low} and ${high} °C; the plan has reckoned with yours.`
+          ? say`Labels hold near ${degrees(21)}. Here the slowest pour takes ${firm > 0 ? `${Math.round(firm / 60)} h` : 'far longer'} to get firm, and cold resin is thick and keeps its bubbles.`
+          : say`Labels hold near ${degrees(21)}. Warm resin cures faster than it loses its heat: pours come out thinner and cups last minutes.`,
+      wayOut: say`Work between ${quantity([low, high], '°C', 0, ' and ')}; the plan has reckoned with yours.`
     }
   ]
 }

@@ -23,7 +23,7 @@ import { orderFindings } from './orderFindings'
 import { pourFindings } from './pourFindings'
 import { runFindings } from './runFindings'
 import type { Finding, Make, Stages } from './types'
-import { mm } from '../../words/sentences'
+import { mm, say } from '../../words/sentence'
 import { waterFindings } from './waterFindings'
 import { whiteFindings } from './whiteFindings'
 
@@ -102,8 +102,8 @@ function poolFindings(build: Build, pool: Pool, stages: Stages, shelf: Shelf): F
         place: 'ground',
         at: outside,
         title: `${pool.name} runs off the base`,
-        number: `${mm(outside[0])}, ${mm(outside[1])}`,
-        reason: `The base is ${mm(build.base.widthMm)} by ${mm(build.base.depthMm)}.`,
+        number: say`${mm(outside[0])}, ${mm(outside[1])}`,
+        reason: say`The base is ${mm(build.base.widthMm)} by ${mm(build.base.depthMm)}.`,
         wayOut: 'Move the point back, or make the base larger.'
       })
     )

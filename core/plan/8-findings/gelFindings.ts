@@ -11,7 +11,7 @@ import { wayOf } from '../../craft/ways/catalog'
 import { DAMP_RH_PCT, SLUMPS_SHARE } from './limits'
 import { bondFindings, castFindings, partFindings } from './partFindings'
 import type { Finding, Make, Stages } from './types'
-import { counted, mm } from '../../words/sentences'
+import { counted, mm, quantity, say } from '../../words/sentence'
 import { about } from '../../words/durations'
 
 /** Gel of all that moves, and its parts. */
@@ -117,7 +117,7 @@ function neverClear(
       severity: 'stop',
       place: 'days',
       title: `${name}: the room is frozen`,
-      number: `${room.tempC} °C`,
+      number: quantity(room.tempC, '°C'),
       reason: 'Gel that freezes breaks, and does not clear.',
       wayOut: 'Bring the model into a warm room before any gel is opened.'
     }
@@ -128,7 +128,7 @@ function neverClear(
       severity: 'stop',
       place: 'days',
       title: `${name}: in this air the gel never clears`,
-      number: `${room.rhPct} %, ${mm(laying.wetMm)} wet`,
+      number: say`${room.rhPct} %, ${mm(laying.wetMm)} wet`,
       reason: 'Air this damp gives as much water back as it takes.',
       wayOut: `A dryer, or a warmer room: under ${DAMP_RH_PCT} % it clears.`
     }
@@ -144,7 +144,7 @@ function layingFindings(
 ): Finding[] {
   const { room, calendar } = build
   const found: Finding[] = []
-  const gel = `${mm(laying.wetMm)} wet`
+  const gel = say`${mm(laying.wetMm)} wet`
   if (laying.clearH === null) {
     found.push(
       make(
@@ -165,8 +165,8 @@ function layingFindings(
         severity: 'stop',
         place: 'build-up',
         title: `${water.name}: so thick a coat stays white`,
-        number: `${gel}: ${about(laying.clearH * 60)}`,
-        reason: `Over ${mm(THICKEST_GEL_MM)} at once the skin shuts the water in.${inCoats(laying)}`,
+        number: say`${gel}: ${about(laying.clearH * 60)}`,
+        reason: say`Over ${mm(THICKEST_GEL_MM)} at once the skin shuts the water in.${inCoats(laying)}`,
         ...splitOr(water, laying, 'Split it into')
       })
     )
@@ -187,7 +187,7 @@ function layingFindings(
         number: fit
           ? `fit ${localIso(fit.endMs, calendar.zone).slice(0, 16).replace('T', ' ')}`
           : `fit after ${about(laying.clearH * 60)}`,
-        reason: `You want it after ${about(water.make.nextCoatH * 60)}; ${gel} takes ${about(laying.clearH * 60)} to clear in this room, and what is shut in stays white for weeks.`,
+        reason: say`You want it after ${about(water.make.nextCoatH * 60)}; ${gel} takes ${about(laying.clearH * 60)} to clear in this room, and what is shut in stays white for weeks.`,
         wayOut: 'The plan waits until it is clear. Thinner coats are fit sooner.',
         mend: { label: 'Wait until it is clear', made: water.id, change: { nextCoatH: null } }
       })
@@ -199,7 +199,7 @@ function layingFindings(
         severity: 'warn',
         place: 'build-up',
         title: `${water.name}: this coat runs down its slope`,
-        number: `${gel}, ${mm(laying.sagMm)} stays at ${Math.round(laying.slopeDeg)}°`,
+        number: say`${gel}, ${mm(laying.sagMm)} stays at ${Math.round(laying.slopeDeg)}°`,
         reason: 'Its own weight along the slope is more than the gel holds until it has thickened.',
         wayOut: `Tilt the whole model back by ${laying.tiltDeg}°, or lay thinner coats, or let it go jelly-like on card first.`,
         mend: {
@@ -216,8 +216,8 @@ function layingFindings(
         severity: 'warn',
         place: 'build-up',
         title: `${water.name}: points this high sink`,
-        number: `${mm(laying.peak.heightMm)} sinks to ${mm(laying.peak.standsMm)}`,
-        reason: `Fresh from the pot it stands ${mm(laying.peak.highestMm)} and no higher.`,
+        number: say`${mm(laying.peak.heightMm)} sinks to ${mm(laying.peak.standsMm)}`,
+        reason: say`Fresh from the pot it stands ${mm(laying.peak.highestMm)} and no higher.`,
         wayOut: 'Stir in more filler, pick it up later, or build it in two goes.'
       })
     )
@@ -271,10 +271,10 @@ function heapFinding(water: Moving, laying: Laying, make: Make): Finding | null 
     severity: 'note',
     place: 'build-up',
     title: `${water.name}: more gel than anybody heaps`,
-    number: `${mm(laying.finalMm)}, ${counted(laying.coats, 'coat')}, ${about(60 * laying.totalH)} of drying`,
+    number: say`${mm(laying.finalMm)}, ${counted(laying.coats, 'coat')}, ${about(60 * laying.totalH)} of drying`,
     reason:
       heaped === 'crest'
-        ? `Crests over ${mm(HEAPED.mm)} are carved, cast, curled over film, or drawn over a core of foam or fibre plaster: one coat of gel is left to dry, ${saved} less. A casting has its mould’s own days.`
+        ? say`Crests over ${mm(HEAPED.mm)} are carved, cast, curled over film, or drawn over a core of foam or fibre plaster: one coat of gel is left to dry, ${saved} less. A casting has its mould’s own days.`
         : `Carve the bed up towards the water, or pour it, and one coat of gel is left to dry: ${saved} less.`,
     wayOut:
       heaped === 'crest'

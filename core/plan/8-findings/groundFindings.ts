@@ -7,7 +7,7 @@ import { ON_THE_BOARD_MM } from './bedFindings'
 import { UNSURE_SHARE } from './limits'
 import { onShelf, type Shelf } from '../../craft/materials/shelf'
 import type { Finding, Make } from './types'
-import { counted, mm } from '../../words/sentences'
+import { counted, joined, mm, quantity, say } from '../../words/sentence'
 
 export function levelFindings(pool: Pool, ground: PoolGround, make: Make): Finding[] {
   const found: Finding[] = []
@@ -19,9 +19,9 @@ export function levelFindings(pool: Pool, ground: PoolGround, make: Make): Findi
         severity: 'stop',
         place: 'water',
         title: `${pool.name}: the water lies below the ground`,
-        number: `${mm(pool.levelMm)} against ${mm(ground.lowestMm)}`,
+        number: say`${mm(pool.levelMm)} against ${mm(ground.lowestMm)}`,
         reason: 'The level is under the lowest sounding, so nothing is wet.',
-        wayOut: `Raise the level above ${mm(ground.lowestMm)}.`
+        wayOut: say`Raise the level above ${mm(ground.lowestMm)}.`
       })
     )
   }
@@ -31,8 +31,8 @@ export function levelFindings(pool: Pool, ground: PoolGround, make: Make): Findi
         severity: 'stop',
         place: 'water',
         title: `${pool.name}: the water stands above the dam`,
-        number: `${mm(pool.levelMm - pool.damTopMm)} over`,
-        reason: `The dam's top is at ${mm(pool.damTopMm)}.`,
+        number: say`${mm(pool.levelMm - pool.damTopMm)} over`,
+        reason: say`The dam's top is at ${mm(pool.damTopMm)}.`,
         wayOut: 'Lower the level or build the dam higher.'
       })
     )
@@ -47,8 +47,8 @@ export function levelFindings(pool: Pool, ground: PoolGround, make: Make): Findi
         severity: 'warn',
         place: 'water',
         title: `${pool.name}: the water would run over its shore`,
-        number: `${mm(pool.levelMm - lowShore)} over`,
-        reason: `The shore was drawn at ${mm(lowShore)}; resin climbs while it settles and a flat beach drowns fast.`,
+        number: say`${mm(pool.levelMm - lowShore)} over`,
+        reason: say`The shore was drawn at ${mm(lowShore)}; resin climbs while it settles and a flat beach drowns fast.`,
         wayOut: 'Lower the level, raise the brim, or draw the shore farther out.'
       })
     )
@@ -69,7 +69,7 @@ export function bareFindings(build: Build, { pools }: GroundPlan, shelf: Shelf):
       place: 'ground',
       water: p.id,
       title: `Nothing stands under ${build.waters.find((w) => w.id === p.id)?.name}`,
-      number: `${mm(p.lowestMm)} above the board`,
+      number: say`${mm(p.lowestMm)} above the board`,
       reason: 'There is no landform, and its lowest dip was measured above the board.',
       wayOut: 'Set its bed down on the board, or choose what it stands on.',
       ...(lowest >= ON_THE_BOARD_MM
@@ -86,7 +86,7 @@ export function soundingFindings(pool: Pool, ground: PoolGround, make: Make): Fi
         severity: 'note',
         place: 'ground',
         title: `${pool.name}: only ${counted(dips.length, 'sounding')}`,
-        number: `${Math.round(ground.volumeMl)} ml`,
+        number: quantity(ground.volumeMl, 'ml', 0),
         reason: 'Between soundings the ground is taken to be straight.',
         wayOut: 'Dip the skewer at the deepest place and wherever the slope changes.'
       })
@@ -128,11 +128,11 @@ export function measuringFindings(pool: Pool, ground: PoolGround, make: Make): F
         place: 'ground',
         at: ground.nextDip?.at,
         title: `${pool.name}: the dips leave the volume open`,
-        number: `${Math.round(ground.volumeMl)} ± ${Math.round(ground.sdMl)} ml`,
+        number: quantity([ground.volumeMl, ground.sdMl], 'ml', 0, ' ± '),
         reason:
           'Between dips the bed may go either way; the mix covers the upper end, and that much may be left over.',
         wayOut: ground.nextDip
-          ? `Dip next at ${mm(ground.nextDip.at[0])}, ${mm(ground.nextDip.at[1])}: it brings ± ${Math.round(ground.sdMl)} ml down to ± ${Math.round(ground.nextDip.sdLeftMl)} ml.`
+          ? say`Dip next at ${mm(ground.nextDip.at[0])}, ${mm(ground.nextDip.at[1])}: it brings ± ${quantity(ground.sdMl, 'ml', 0)} down to ± ${quantity(ground.nextDip.sdLeftMl, 'ml', 0)}.`
           : 'Dip a few times more.'
       })
     )
@@ -145,7 +145,7 @@ export function measuringFindings(pool: Pool, ground: PoolGround, make: Make): F
         place: 'ground',
         at: [widest.x, widest.y],
         title: `${pool.name}: ${widest.name} leaves no room for water`,
-        number: `${mm(widest.widthMm)} × ${mm(widest.depthMm)}`,
+        number: say`${mm(widest.widthMm)} × ${mm(widest.depthMm)}`,
         reason: 'What stands in the pool takes up all that could be poured.',
         wayOut: `Measure ${widest.name} again: its width and depth are those at the water.`
       })
@@ -158,7 +158,7 @@ export function measuringFindings(pool: Pool, ground: PoolGround, make: Make): F
         place: 'ground',
         at: [thing.x, thing.y],
         title: `${pool.name}: ${thing.name} stands outside the water`,
-        number: `${mm(thing.x)}, ${mm(thing.y)}`,
+        number: say`${mm(thing.x)}, ${mm(thing.y)}`,
         reason: 'What stands on the bank takes nothing away from the pour.',
         wayOut: 'Move it into the outline, or take it off the list.'
       })
@@ -178,10 +178,16 @@ export function baseFindings(build: Build, { shims, joins }: GroundPlan): Findin
       place: 'ground',
       water: null,
       title: 'The base is out of level',
-      number: ends.map((s) => mm(s.shimMm)).join(' and '),
+      number: joined(
+        ends.map((s) => mm(s.shimMm)),
+        ' and '
+      ),
       reason:
         'Resin finds its own level: it pours a wedge, deep at the low end. Volumes and layers here count it in.',
-      wayOut: ends.map((s) => `Put ${mm(s.shimMm)} under the ${s.end} edge`).join('; ') + '.'
+      wayOut: say`${joined(
+        ends.map((s) => say`Put ${mm(s.shimMm)} under the ${s.end} edge`),
+        '; '
+      )}.`
     })
   }
   const name = (id: string) => build.waters.find((w) => w.id === id)?.name ?? id
@@ -194,9 +200,9 @@ export function baseFindings(build: Build, { shims, joins }: GroundPlan): Findin
         ...base,
         severity: 'stop',
         title: `${name(join.upper)} would run off into ${name(join.lower)}`,
-        number: `${mm((upper?.kind === 'pool' ? upper.levelMm : 0) - join.sillMm)} over the sill`,
-        reason: `The ${way} between them is open above ${mm(join.sillMm)}, and ${name(join.lower)} stands lower than that.`,
-        wayOut: `Lower ${name(join.upper)} to ${mm(join.sillMm)}, plug the ${way} until it has set, or raise ${name(join.lower)}.`
+        number: say`${mm((upper?.kind === 'pool' ? upper.levelMm : 0) - join.sillMm)} over the sill`,
+        reason: say`The ${way} between them is open above ${mm(join.sillMm)}, and ${name(join.lower)} stands lower than that.`,
+        wayOut: say`Lower ${name(join.upper)} to ${mm(join.sillMm)}, plug the ${way} until it has set, or raise ${name(join.lower)}.`
       })
     } else if (join.state === 'apart') {
       found.push({

@@ -2,6 +2,7 @@ import type { Build } from '../../build/types'
 import { ripplesElse } from '../../build/lays'
 import { duration } from '../../words/durations'
 import type { Finding, Stages } from './types'
+import { quantity, say } from '../../words/sentence'
 
 /**
  * What the builder left out, each with its risk, once; and own steps that cannot stand where they
@@ -67,7 +68,7 @@ export function layFindings(build: Build, { amounts, steps }: Stages): Finding[]
         place: 'build-up',
         water: null,
         title: `“${layOf(l.id)?.name ?? l.way}” lies beside what it should cover`,
-        number: 'the place drawn for it covers 0 cm² of it',
+        number: say`the place drawn for it covers ${quantity(0, 'cm²')} of it`,
         reason: 'Its outline does not reach the surface any more, or is too narrow to.',
         wayOut: 'Draw its place again on Build-up, or let it cover all of the surface.'
       })),

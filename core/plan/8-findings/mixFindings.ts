@@ -10,7 +10,7 @@ import {
 } from './limits'
 import type { Finding, Make, Stages } from './types'
 import type { PoolAmounts } from '../4-amounts/types'
-import { counted, mm, plain } from '../../words/sentences'
+import { counted, grams, mm, quantity, say } from '../../words/sentence'
 
 /** Cups, scale, drops and working time. */
 export function mixFindings(
@@ -31,7 +31,7 @@ export function mixFindings(
         severity: 'stop',
         place: 'mix',
         title: `${pool.name}: nothing can be mixed`,
-        number: `${build.mixing.cupMl} ml cup`,
+        number: say`${quantity(build.mixing.cupMl, 'ml')} cup`,
         reason: amounts.problem,
         wayOut: 'Give a larger cup on Mix, or less that stays in it.'
       })
@@ -46,7 +46,7 @@ export function mixFindings(
         place: 'water',
         title: `${pool.name}: too thin to level`,
         number: mm(thinnest),
-        reason: `A pour under about ${mm(SHALLOWEST_POUR_MM)} pulls away from edges and dries in islands.`,
+        reason: say`A pour under about ${mm(SHALLOWEST_POUR_MM)} pulls away from edges and dries in islands.`,
         wayOut: 'Raise the level, or paint and gloss instead of pouring.'
       })
     )
@@ -59,7 +59,7 @@ export function mixFindings(
         place: 'mix',
         title: `${pool.name}: the scale is too coarse for the smallest cup`,
         number: `${amounts.worstRatioErrorPct.toFixed(1)} % off in one step`,
-        reason: `One step of ${build.mixing.readabilityG} g${build.mixing.readabilityG === ASSUMED_READABILITY_G ? ' (assumed until you say otherwise)' : ''} shifts the ratio more than ${LARGEST_COMFORTABLE_RATIO_ERROR_PCT} %.`,
+        reason: say`One step of ${quantity(build.mixing.readabilityG, 'g', 3)}${build.mixing.readabilityG === ASSUMED_READABILITY_G ? ' (assumed until you say otherwise)' : ''} shifts the ratio more than ${LARGEST_COMFORTABLE_RATIO_ERROR_PCT} %.`,
         wayOut: 'Mix several pours’ worth together, or weigh on a finer scale.'
       })
     )
@@ -107,7 +107,7 @@ export function mixFindings(
         place: 'mix',
         title: `${pool.name}: the resin sets before it is poured`,
         number: `${Math.round(working)} min to work, ${hands} needed`,
-        reason: `At ${build.room.tempC} °C a cup this full leaves ${Math.round(working)} min from the first stir.`,
+        reason: say`At ${quantity(build.room.tempC, '°C')} a cup this full leaves ${Math.round(working)} min from the first stir.`,
         wayOut: 'Smaller cups, a cooler room or a slower resin.'
       })
     )
@@ -118,7 +118,7 @@ export function mixFindings(
         place: 'mix',
         title: `${pool.name}: ${biggest} cups in one pour`,
         number: `${biggest} cups`,
-        reason: `A batch stays under ${resin.batchMaxG} g and the cup under three quarters full.`,
+        reason: say`A batch stays under ${grams(resin.batchMaxG)} and the cup under three quarters full.`,
         wayOut: `Pour each while the one before is still wet: you have ${Math.round(working ?? 0)} min.`
       })
     )
@@ -142,7 +142,7 @@ function noWholeDrop(
     title: `${pool.name}: ${tint.toLowerCase()} comes to less than half a drop`,
     number: `${exact.toFixed(2)} drops for ${ofPours}`,
     reason: 'Rounded to whole drops that is none, and it comes out without.',
-    wayOut: `Stir 1 drop into ${THINNED_IN_ML} ml of part A and take ${plain(exact * THINNED_IN_ML)} ml of that in place of as much A, or dose it higher.`
+    wayOut: say`Stir 1 drop into ${quantity(THINNED_IN_ML, 'ml')} of part A and take ${quantity(exact * THINNED_IN_ML, 'ml')} of that in place of as much A, or dose it higher.`
   })
 }
 

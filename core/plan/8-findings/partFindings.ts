@@ -7,7 +7,7 @@ import { warmth } from '../../craft/warmth'
 import type { Way } from '../../craft/ways/types'
 import { MOST_PROPS } from '../../physics/stuff/supports/props'
 import { BOND_MPA } from '../../physics/stuff/supports/standing'
-import { counted, mm, plain } from '../../words/sentences'
+import { counted, mm, plain, say } from '../../words/sentence'
 import type { PartStack } from '../3-stacks/partStack'
 import { SHORTEST_PROP_MM } from './limits'
 import type { Finding, Make, Stages } from './types'
@@ -30,8 +30,8 @@ export function castFindings(
         severity: 'warn',
         place: 'water',
         title: `${water.name}: the crest outgrows its water`,
-        number: `${mm(outgrowsMm)} too deep from front to back`,
-        reason: `${mm(part.thicknessMm)} high it is ${mm(part.widthMm)} from the back of its tail to its foot, and there is no room for that where it stands.`,
+        number: say`${mm(outgrowsMm)} too deep from front to back`,
+        reason: say`${mm(part.thicknessMm)} high it is ${mm(part.widthMm)} from the back of its tail to its foot, and there is no room for that where it stands.`,
         wayOut: 'A lower crest, or farther into the water.'
       })
     )
@@ -53,7 +53,7 @@ export function castFindings(
         place: 'build-up',
         title: `${water.name}: cast it in ${counted(heat.pours, 'pour')}`,
         number: warmth(heat.atOnce.peakLoC, heat.atOnce.peakHiC),
-        reason: `At once it would come to that in its mould, and yellow; in ${counted(heat.pours, 'pour')} it comes to ${warmth(heat.peakLoC, heat.peakHiC)}.`,
+        reason: say`At once it would come to that in its mould, and yellow; in ${counted(heat.pours, 'pour')} it comes to ${warmth(heat.peakLoC, heat.peakHiC)}.`,
         wayOut: 'The plan casts it so. A slower resin takes it at once.'
       })
     )
@@ -140,8 +140,8 @@ export function partFindings(water: Moving, part: PartStack, make: Make): Findin
         severity: 'stop',
         place: 'build-up',
         title: `${water.name}: no number of props holds this film`,
-        number: `droops ${mm(overhang.droopMm)}`,
-        reason: `Even ${MOST_PROPS} props leave more than ${mm(overhang.limitMm)}.`,
+        number: say`droops ${mm(overhang.droopMm)}`,
+        reason: say`Even ${MOST_PROPS} props leave more than ${mm(overhang.limitMm)}.`,
         wayOut: 'A stiffer film, thinner coats, or cast it.'
       })
     )
@@ -154,7 +154,7 @@ export function partFindings(water: Moving, part: PartStack, make: Make): Findin
           severity: 'warn',
           place: 'build-up',
           title: `${water.name}: a prop would stand in the gel`,
-          number: `${mm(low[0].heightMm)} high`,
+          number: say`${mm(low[0].heightMm)} high`,
           reason: 'The strip is nearly down to its sheet there, and what holds it would be caught.',
           wayOut:
             'Pack it there with a fold of release sheet, and pull that out when the gel holds.'
@@ -166,7 +166,7 @@ export function partFindings(water: Moving, part: PartStack, make: Make): Findin
           severity: 'warn',
           place: 'build-up',
           title: `${water.name}: the props can never come away`,
-          number: `over ${mm(overhang.limitMm)} without them`,
+          number: say`over ${mm(overhang.limitMm)} without them`,
           reason: 'Dry gel and film together are still too soft for their own weight.',
           wayOut: 'A stiffer film, or a clear prop that white water hides.'
         })
@@ -178,7 +178,7 @@ export function partFindings(water: Moving, part: PartStack, make: Make): Findin
         severity: 'warn',
         place: 'build-up',
         title: `${water.name}: the joint is short for its load`,
-        number: `${mm(part.bond.footMm)}, wants ${mm(part.bond.wantsMm)}`,
+        number: say`${mm(part.bond.footMm)}, wants ${mm(part.bond.wantsMm)}`,
         reason: `${bondNamed(part.bond.kind)} bears ${Math.round(part.bond.times * 10) / 10} times the load; four is wanted.`,
         wayOut: 'A longer foot, a stronger glue, or pins through it.'
       })

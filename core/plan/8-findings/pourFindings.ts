@@ -12,7 +12,7 @@ import { USUAL } from '../../craft/usual'
 import { wayFor } from '../../craft/ways/catalog'
 import { CRUST_MM, DAMP_RH_PCT, HIDDEN_BED_PCT } from './limits'
 import type { Finding, Make, Stages } from './types'
-import { counted, degrees, mm } from '../../words/sentences'
+import { counted, degrees, mm, quantity, say, type Sentence } from '../../words/sentence'
 import { about } from '../../words/durations'
 import { MINUTE_MS } from '../../physics/time'
 
@@ -94,7 +94,7 @@ function heatFindings(
       ? `Let heat decide: ${counted(better, 'pour')} stay below what everything bears.`
       : `Let the plan choose: ${counted(wanted, 'pour')}.`
     : 'A cooler room, a slower resin, or a bed that bears more.'
-  const disagree = byLabel && pool.pours === null ? ` ${whomToTrust(build, heat, resin)}` : ''
+  const disagree = byLabel && pool.pours === null ? say` ${whomToTrust(build, heat, resin)}` : ''
   if (pool.pours !== null && pool.pours !== heat.layers.length)
     found.push(
       make('pours-bands', {
@@ -114,15 +114,15 @@ function heatFindings(
         }
       })
     )
-  const size = `${counted(heat.pours, 'pour')} of up to ${mm(heat.thicknessMm)} at ${degrees(build.room.tempC)} in the room`
+  const size = say`${counted(heat.pours, 'pour')} of up to ${mm(heat.thicknessMm)} at ${degrees(build.room.tempC)} in the room`
   if (heat.peakC >= BOILS_C) {
     found.push(
       make('boils', {
         severity: 'stop',
         place: 'build-up',
         title: `${pool.name}: this boils`,
-        number: 'past 150 °C',
-        reason: `${size}: the heat cannot get out as fast as it is made, and it runs away. It smokes, foams and cracks.${disagree}`,
+        number: say`past ${degrees(150)}`,
+        reason: say`${size}: the heat cannot get out as fast as it is made, and it runs away. It smokes, foams and cracks.${disagree}`,
         wayOut,
         mend
       })
@@ -149,7 +149,7 @@ function heatFindings(
               ? `${pool.name}: the resin itself gets hot`
               : `${pool.name}: the resin itself may get hot`,
             number: told,
-            reason: `${size}: above ${degrees(limit.softensC)} it yellows and shrinks from its edges${past ? '' : ', and some bottles of this label come to that'}.${disagree}`,
+            reason: say`${size}: above ${degrees(limit.softensC)} it yellows and shrinks from its edges${past ? '' : ', and some bottles of this label come to that'}.${disagree}`,
             wayOut,
             mend
           })
@@ -160,10 +160,10 @@ function heatFindings(
           severity: past ? 'stop' : 'warn',
           place: 'build-up',
           title: `${pool.name}: ${limit.name} ${past ? 'softens under this pour' : 'may soften under this pour'}`,
-          number: `${told}, bears ${degrees(limit.softensC)}`,
+          number: say`${told}, bears ${degrees(limit.softensC)}`,
           reason: past
-            ? `${size}: ${where} that is past where ${limit.name} gives way.${disagree}`
-            : `${size}: ${where} some of what bottles of this label do would soften ${limit.name}.${disagree}`,
+            ? say`${size}: ${where} that is past where ${limit.name} gives way.${disagree}`
+            : say`${size}: ${where} some of what bottles of this label do would soften ${limit.name}.${disagree}`,
           wayOut:
             limit.what === 'dam' && !mend ? 'Another dam, or more and thinner pours.' : wayOut,
           mend
@@ -177,8 +177,8 @@ function heatFindings(
         severity: 'warn',
         place: 'build-up',
         title: `${pool.name}: a pour is deeper than the label says`,
-        number: `${mm(heat.thicknessMm)} against ${mm(heat.labelMm)}`,
-        reason: `By the heat it stays at ${warmth(heat.peakLoC, heat.peakHiC)}${atFoot(heat)}, which all of it bears in this room. The maker’s data sheet comes first.`,
+        number: say`${mm(heat.thicknessMm)} against ${mm(heat.labelMm)}`,
+        reason: say`By the heat it stays at ${warmth(heat.peakLoC, heat.peakHiC)}${atFoot(heat)}, which all of it bears in this room. The maker’s data sheet comes first.`,
         wayOut: `Keep to the label: ${counted(Math.max(heat.labelPours, heat.pours), 'pour')}.`,
         mend: { label: 'Keep to the label', pool: pool.id, change: { heed: 'label', pours: null } }
       })
@@ -192,7 +192,7 @@ function heatFindings(
         place: 'build-up',
         title: `${pool.name}: too cold to ${heat.firmMin === null ? 'set' : 'cure through'} within 30 days`,
         number: degrees(build.room.tempC),
-        reason: `This resin is told for ${degrees(resin.potLifeC)}; every ten degrees less take more than twice as long.`,
+        reason: say`This resin is told for ${degrees(resin.potLifeC)}; every ten degrees less take more than twice as long.`,
         wayOut: 'Warm the room, or take a quicker resin.'
       })
     )
@@ -218,9 +218,9 @@ function releaseSeverity(pool: Pool, result: string): Finding['severity'] {
 }
 
 /** How warm it gets at its foot, where that is less than in its core. */
-const atFoot = ({ peakHiC, groundPeakHiC }: PourTrial): string =>
+const atFoot = ({ peakHiC, groundPeakHiC }: PourTrial): Sentence =>
   Math.round(groundPeakHiC) < Math.round(peakHiC)
-    ? ` and at most ${degrees(groundPeakHiC)} at its foot`
+    ? say` and at most ${degrees(groundPeakHiC)} at its foot`
     : ''
 
 function fewerFinding(pool: Pool, heat: PourHeat, make: Make): Finding {
@@ -234,8 +234,8 @@ function fewerFinding(pool: Pool, heat: PourHeat, make: Make): Finding {
     title: `${pool.name}: why not ${counted(fewer.pours, 'pour')}?`,
     number: told,
     reason: bears
-      ? `${mm(fewer.thicknessMm)} at once would come to ${told}${atFoot(fewer)}, which all bear; the label says ${mm(heat.labelMm)}.`
-      : `${mm(fewer.thicknessMm)} at once comes to ${told}, which not all bottles of this label spare ${what}; ${counted(heat.pours, 'pour')} of ${mm(heat.thicknessMm)} come to ${warmth(heat.peakLoC, heat.peakHiC)}.`,
+      ? say`${mm(fewer.thicknessMm)} at once would come to ${told}${atFoot(fewer)}, which all bear; the label says ${mm(heat.labelMm)}.`
+      : say`${mm(fewer.thicknessMm)} at once comes to ${told}, which not all bottles of this label spare ${what}; ${counted(heat.pours, 'pour')} of ${mm(heat.thicknessMm)} come to ${warmth(heat.peakLoC, heat.peakHiC)}.`,
     wayOut: bears
       ? 'Let heat decide, if the data sheet allows it.'
       : pool.heed === 'heat'
@@ -248,14 +248,14 @@ function fewerFinding(pool: Pool, heat: PourHeat, make: Make): Finding {
 }
 
 /** Where the label's depth is too warm by the model: which of the two to trust, and why. */
-function whomToTrust(build: Build, heat: PourHeat, resin: Resin): string {
+function whomToTrust(build: Build, heat: PourHeat, resin: Resin): Sentence {
   const limit = heat.broken[0]?.what ?? 'resin'
-  const label = `The label allows ${mm(heat.labelMm)}; the model says otherwise.`
+  const label = say`The label allows ${mm(heat.labelMm)}; the model says otherwise.`
   if (limit !== 'resin')
-    return `${label} Trust the model here: a label does not know what lies under or around the pour.`
+    return say`${label} Trust the model here: a label does not know what lies under or around the pour.`
   return build.room.tempC > resin.potLifeC + 0.5
-    ? `${label} Trust the model here: the label is told for ${degrees(resin.potLifeC)}.`
-    : `${label} Trust the label where its own data sheet tells of such a pour; pour a small one first where it does not.`
+    ? say`${label} Trust the model here: the label is told for ${degrees(resin.potLifeC)}.`
+    : say`${label} Trust the label where its own data sheet tells of such a pour; pour a small one first where it does not.`
 }
 
 /** What a coat under the lamp does that is too warm, or that may be by what its label leaves open. */
@@ -293,8 +293,8 @@ function lightFindings(pool: Pool, stack: PoolStack, shelf: Shelf, make: Make): 
         severity: 'stop',
         place: 'build-up',
         title: `${pool.name}: it cures as a crust over liquid`,
-        number: `${mm(light.cureDepthMm)} of ${mm(stack.layers.at(-1)?.toMm !== undefined ? pool.levelMm - stack.layers[0].fromMm : 0)}`,
-        reason: `In ${resin.name.toLowerCase()} the light falls to a third every ${Math.round(light.penetrationMm * 100) / 100} mm: after ${pool.light.seconds} s it has set ${mm(light.cureDepthMm)} and what is below stays liquid for good.`,
+        number: say`${mm(light.cureDepthMm)} of ${mm(stack.layers.at(-1)?.toMm !== undefined ? pool.levelMm - stack.layers[0].fromMm : 0)}`,
+        reason: say`In ${resin.name.toLowerCase()} the light falls to a third every ${quantity(light.penetrationMm, 'mm', 2)}: after ${pool.light.seconds} s it has set ${mm(light.cureDepthMm)} and what is below stays liquid for good.`,
         wayOut: 'Take a craft resin made for depth, less tint, or a two-part pour.'
       })
     )
@@ -305,8 +305,8 @@ function lightFindings(pool: Pool, stack: PoolStack, shelf: Shelf, make: Make): 
         place: 'build-up',
         title: `${pool.name}: no light reaches through this coat`,
         number: mm(light.coatMm),
-        reason: `The lamp gives ${Math.round(light.irradianceMwCm2 * 10) / 10} mW/cm² at ${mm(pool.light.lampMm)}; half an hour of it would not do.`,
-        wayOut: `Coats of ${mm(light.thickestMm)}, or the lamp nearer.`
+        reason: say`The lamp gives ${Math.round(light.irradianceMwCm2 * 10) / 10} mW/cm² at ${mm(pool.light.lampMm)}; half an hour of it would not do.`,
+        wayOut: say`Coats of ${mm(light.thickestMm)}, or the lamp nearer.`
       })
     )
   } else if (light.coatMm > light.thickestMm + 0.01) {
@@ -315,9 +315,9 @@ function lightFindings(pool: Pool, stack: PoolStack, shelf: Shelf, make: Make): 
         severity: 'warn',
         place: 'build-up',
         title: `${pool.name}: sticky underneath`,
-        number: `${mm(light.coatMm)}, cures ${mm(light.cureDepthMm)}`,
-        reason: `${pool.light.seconds} s of this lamp cure ${mm(light.cureDepthMm)}; a coat should be at most six tenths of that.`,
-        wayOut: `${light.secondsPerCoat} s on each coat, or coats of ${mm(light.thickestMm)}.`,
+        number: say`${mm(light.coatMm)}, cures ${mm(light.cureDepthMm)}`,
+        reason: say`${pool.light.seconds} s of this lamp cure ${mm(light.cureDepthMm)}; a coat should be at most six tenths of that.`,
+        wayOut: say`${light.secondsPerCoat} s on each coat, or coats of ${mm(light.thickestMm)}.`,
         mend: {
           label: `Light it ${light.secondsPerCoat} s`,
           pool: pool.id,
@@ -348,11 +348,11 @@ function lightFindings(pool: Pool, stack: PoolStack, shelf: Shelf, make: Make): 
         place: 'build-up',
         title: `${pool.name}: a coat this thick ${hotWords(light, softens)}`,
         number: warmth(light.peakLoC, light.peakHiC),
-        reason: `${mm(light.coatMm)} lit over ${about(light.spreadMin)} give off their heat faster than it goes.`,
+        reason: say`${mm(light.coatMm)} lit over ${about(light.spreadMin)} give off their heat faster than it goes.`,
         wayOut:
           'Thinner coats, shorter bursts with cooler minutes between, or the lamp farther away.',
         mend: {
-          label: `Coats of ${mm(Math.max(0.5, light.coatMm / 2))}`,
+          label: say`Coats of ${mm(Math.max(0.5, light.coatMm / 2))}`,
           pool: pool.id,
           change: {
             light: { ...pool.light, coatMm: Math.max(0.5, Math.round(5 * light.coatMm) / 10) }
@@ -367,7 +367,7 @@ function lightFindings(pool: Pool, stack: PoolStack, shelf: Shelf, make: Make): 
         severity: 'warn',
         place: 'build-up',
         title: `${pool.name}: thinner coats than anybody lays`,
-        number: `${counted(light.coats, 'coat')} of ${mm(light.coatMm)}`,
+        number: say`${counted(light.coats, 'coat')} of ${mm(light.coatMm)}`,
         reason: 'Such a coat does not level, and stays sticky through.',
         wayOut: 'Less tint, a nearer lamp or longer light; or a two-part pour.'
       })
@@ -398,9 +398,9 @@ function damFindings(pool: Pool, stack: PoolStack, shelf: Shelf, make: Make): Fi
         severity: stack.dam.bracedBowMm > BOW_LIMIT_MM ? 'note' : 'aside',
         place: 'build-up',
         title: `${pool.name}: the dam bows`,
-        number: `${mm(worst.bowMm)} over ${mm(worst.spanMm)}`,
-        reason: `${dam.name} under ${mm(worst.depthMm)} of resin; the eye forgives ${mm(BOW_LIMIT_MM)} along a level edge. The resin copies the bow.`,
-        wayOut: `Brace it from outside every ${mm(worst.braceEveryMm)}: ${counted(stack.dam.braces, 'brace')} in all, and it takes ${Math.round(stack.dam.extraMl * 10) / 10} ml more. Or a stiffer dam.`
+        number: say`${mm(worst.bowMm)} over ${mm(worst.spanMm)}`,
+        reason: say`${dam.name} under ${mm(worst.depthMm)} of resin; the eye forgives ${mm(BOW_LIMIT_MM)} along a level edge. The resin copies the bow.`,
+        wayOut: say`Brace it from outside every ${mm(worst.braceEveryMm)}: ${counted(stack.dam.braces, 'brace')} in all, and it takes ${quantity(stack.dam.extraMl, 'ml')} more. Or a stiffer dam.`
       })
     )
   }

@@ -3,9 +3,9 @@ import type { RunCheck } from '../2-forms/ran/checks'
 import type { RanPlan } from '../2-forms/ran/ranPlan'
 import type { FormsPlan } from '../2-forms/formsStage'
 import type { Finding } from './types'
-import { mm } from '../../words/sentences'
+import { mm, quantity, say } from '../../words/sentence'
 
-const flow = (m3S: number) => `${Number(m3S.toPrecision(3))} m³/s`
+const flow = (m3S: number) => quantity(Number(m3S.toPrecision(3)), 'm³/s', 6)
 const shown = (value: number | null, unit: RunCheck['unit']) =>
   value === null ? 'none' : unit === 'mm' ? mm(value) : flow(value)
 
@@ -102,7 +102,7 @@ export function runFindings(build: Build, { ran, reaches }: FormsPlan): Finding[
       water: check.water,
       ...(check.at ? { at: check.at } : {}),
       title: `${name(check.water)}: form and run differ about ${says.title}`,
-      number: `form ${shown(check.formSays, check.unit)}, run ${shown(check.runSays, check.unit)}${where}`,
+      number: say`form ${shown(check.formSays, check.unit)}, run ${shown(check.runSays, check.unit)}${where}`,
       reason: says.reason,
       wayOut: says.wayOut
     })
@@ -120,7 +120,7 @@ export function runFindings(build: Build, { ran, reaches }: FormsPlan): Finding[
           place: 'water',
           water: level.pool,
           title: `${name(level.pool)} does not stand where it was given`,
-          number: `given ${mm(level.givenMm)}, run ${mm(level.middleMm)}`,
+          number: say`given ${mm(level.givenMm)}, run ${mm(level.middleMm)}`,
           reason:
             off < 0
               ? 'This flow leaves it too easily to be held up so high.'
@@ -137,7 +137,7 @@ export function runFindings(build: Build, { ran, reaches }: FormsPlan): Finding[
         place: 'water',
         water: level.pool,
         title: `${name(level.pool)} does not stand level`,
-        number: `${mm(level.lowMm)} to ${mm(level.highMm)}, given ${mm(level.givenMm)}`,
+        number: say`${mm(level.lowMm)} to ${mm(level.highMm)}, given ${mm(level.givenMm)}`,
         reason: 'Water that comes in fast heaps up where it is stopped and hollows where it races.',
         wayOut: 'Pour it level and build the heap in gel, as the run’s section has it.'
       })
@@ -150,7 +150,7 @@ export function runFindings(build: Build, { ran, reaches }: FormsPlan): Finding[
         place: 'water',
         water: null,
         title: `“${ran.name}” was kept before it had settled`,
-        number: `in ${flow(inM3S)}, out ${flow(outM3S)}`,
+        number: say`in ${flow(inM3S)}, out ${flow(outM3S)}`,
         reason:
           outM3S < inM3S
             ? 'More comes in than goes out: pools were still filling.'
@@ -168,7 +168,7 @@ export function runFindings(build: Build, { ran, reaches }: FormsPlan): Finding[
       ...(ran.strays.at ? { at: ran.strays.at } : {}),
       title: 'The water leaves its bed',
       number: `${Math.round(ran.strays.pct)} % of the water lies on the banks`,
-      reason: `${flow(ran.dischargeM3S)} is more than this ground holds.`,
+      reason: say`${flow(ran.dischargeM3S)} is more than this ground holds.`,
       wayOut:
         'Let less run, raise the banks, or draw the outlines as wide as the water wants to be.'
     })

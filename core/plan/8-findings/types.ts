@@ -6,6 +6,7 @@ import type { FormsPlan } from '../2-forms/formsStage'
 import type { GroundPlan } from '../1-ground/groundStage'
 import type { StacksPlan } from '../3-stacks/stacksStage'
 import type { StepsPlan } from '../6-steps/types'
+import type { Sentence } from '../../words/sentence'
 
 /** Where in the work a finding is mended. */
 export type Place = 'builds' | 'ground' | 'water' | 'build-up' | 'mix' | 'days' | 'shelf'
@@ -22,10 +23,10 @@ export interface Finding {
   water: string | null
   /** Where on the plan, mm. */
   at?: readonly [number, number]
-  title: string
-  number: string
-  reason: string
-  wayOut: string
+  title: Sentence
+  number: Sentence
+  reason: Sentence
+  wayOut: Sentence
   mend?: Mend
   /** Work by hand that hangs on it, min: what it would cost to do that again. */
   stakeMin?: number

@@ -12,7 +12,7 @@ import type { Mend } from '../../build/mend'
 import { distanceWords, type WishWay } from '../2-forms/wishedSea'
 import { wayOf } from '../../craft/ways/catalog'
 import type { Finding } from './types'
-import { mm, plain } from '../../words/sentences'
+import { joined, mm, plain, quantity, say } from '../../words/sentence'
 
 /**
  * Waves on one water that travel more than this apart look like two pictures, degrees. Common
@@ -32,10 +32,8 @@ const LEAST_FALL_M = 0.05
 /** Higher than any fall that lands as a sheet, m. */
 const HIGHEST_FALL_M = 300
 
-const cumecs = (value: number) =>
-  `${value >= 10 ? Math.round(value) : Math.round(value * 100) / 100} m³/s`
-const metres = (value: number) =>
-  `${value >= 10 ? Math.round(value) : Math.round(value * 10) / 10} m`
+const cumecs = (value: number) => quantity(value, 'm³/s', value >= 10 ? 0 : 2)
+const metres = (value: number) => quantity(value, 'm', value >= 10 ? 0 : 1)
 
 /** Everything about the shape of moving water. */
 export function waterFindings(build: Build, forms: FormsPlan): Finding[] {
@@ -146,14 +144,17 @@ function clashFinding(
   const lower =
     build.flow.dischargeM3S !== null || fits === null
       ? undefined
-      : { label: `Let ${cumecs(fits)} run`, flow: { dischargeM3S: Math.round(fits * 1000) / 1000 } }
+      : {
+          label: say`Let ${cumecs(fits)} run`,
+          flow: { dischargeM3S: Math.round(fits * 1000) / 1000 }
+        }
   switch (clash.kind) {
     case 'uphill':
       return {
         ...base,
         severity: 'warn',
         title: `${here} stands higher than ${other} before it`,
-        number: `${mm(clash.byMm)} uphill`,
+        number: say`${mm(clash.byMm)} uphill`,
         reason: 'The chain runs from source to sink; water does not climb.',
         wayOut: 'Change their order on Water, or their levels.'
       }
@@ -164,8 +165,8 @@ function clashFinding(
         title: build.waters.some((w) => w.id === clash.other && w.kind === 'fall')
           ? `${other} lands lower than ${here} begins`
           : `${other} stands too low to feed ${here}`,
-        number: `${mm(clash.byMm)} short`,
-        reason: `To run ${cumecs(forms.run.flow.dischargeM3S)} over the head of its bed the water must stand that much higher.`,
+        number: say`${mm(clash.byMm)} short`,
+        reason: say`To run ${cumecs(forms.run.flow.dischargeM3S)} over the head of its bed the water must stand that much higher.`,
         wayOut: `Raise ${other}${build.waters.some((w) => w.id === clash.other && w.kind === 'fall') ? '’s pool' : ''}, lower the bed where ${here} begins, widen it, or let less run.`
       }
     case 'lip-dry':
@@ -173,7 +174,7 @@ function clashFinding(
         ...base,
         severity: 'warn',
         title: `${here}: its lip is dry`,
-        number: `${mm(clash.byMm)} over the water`,
+        number: say`${mm(clash.byMm)} over the water`,
         reason: `The ground dipped along the lip stands as high as ${other}, so nothing runs over.`,
         wayOut: 'Cut the lip down, dip it anew, or raise the level.'
       }
@@ -182,17 +183,17 @@ function clashFinding(
         ...base,
         severity: 'warn',
         title: `${here}: this flow asks for a deeper lip`,
-        number: `${mm(clash.byMm)} too much`,
-        reason: `${cumecs(forms.run.flow.dischargeM3S)} stands one and a half critical depths over its crest, and the lip lies shallower under ${other}.`,
+        number: say`${mm(clash.byMm)} too much`,
+        reason: say`${cumecs(forms.run.flow.dischargeM3S)} stands one and a half critical depths over its crest, and the lip lies shallower under ${other}.`,
         wayOut:
           fits === null
             ? 'Let less run, or cut the lip down.'
-            : `Cut the lip down by ${mm(clash.byMm)}, widen it, or let ${cumecs(fits)} run.`,
+            : say`Cut the lip down by ${mm(clash.byMm)}, widen it, or let ${cumecs(fits)} run.`,
         mend:
           fits === null
             ? undefined
             : (lower ?? {
-                label: `Let ${cumecs(fits)} run`,
+                label: say`Let ${cumecs(fits)} run`,
                 flow: { dischargeM3S: Math.round(fits * 1000) / 1000 }
               })
       }
@@ -218,7 +219,7 @@ function fallFindings(fall: FallForm, forms: FormsPlan, name: string): Finding[]
       ...base,
       id: `high-fall:${fall.id}`,
       severity: 'warn',
-      title: `${name} stands for a fall of ${metres(dropM)}`,
+      title: say`${name} stands for a fall of ${metres(dropM)}`,
       number: metres(dropM),
       reason: 'No sheet holds together so far: it would come down as spray.',
       wayOut: 'Look at the scale and the drop again.'
@@ -229,7 +230,7 @@ function fallFindings(fall: FallForm, forms: FormsPlan, name: string): Finding[]
       ...base,
       id: `tiny-fall:${fall.id}`,
       severity: 'note',
-      title: `${name} stands for a fall of ${Math.round(dropM * 1000)} mm`,
+      title: say`${name} stands for a fall of ${quantity(dropM * 1000, 'mm', 0)}`,
       number: forms.scale === 1 ? 'full size' : `1:${forms.scale}`,
       reason:
         'So small a fall is ruled by the skin of the water: it clings, drips and beads, and leaps less than drawn.',
@@ -242,8 +243,8 @@ function fallFindings(fall: FallForm, forms: FormsPlan, name: string): Finding[]
       id: `lands-dry:${fall.id}`,
       severity: 'warn',
       title: `${name} lands beside the water below`,
-      number: `${mm(fall.missesMm)} outside it`,
-      reason: `The sheet comes down ${mm(fall.curve.landMm)} out from its lip, and the pool it is to fall into lies elsewhere: no boil, no white there.`,
+      number: say`${mm(fall.missesMm)} outside it`,
+      reason: say`The sheet comes down ${mm(fall.curve.landMm)} out from its lip, and the pool it is to fall into lies elsewhere: no boil, no white there.`,
       wayOut: 'Draw the pool to where it lands, move the lip, or let it fall on the land.'
     })
   }
@@ -254,7 +255,7 @@ function fallFindings(fall: FallForm, forms: FormsPlan, name: string): Finding[]
       id: `mouth:${fall.id}`,
       severity: 'warn',
       title: `${name} begins ${fall.stands === 'buried' ? 'in the ground' : 'under water'}`,
-      number: `at ${mm(fall.crestMm)}`,
+      number: say`at ${mm(fall.crestMm)}`,
       reason:
         fall.stands === 'buried'
           ? 'Its edge lies lower than the bed that was dipped there: nothing could be seen of it.'
@@ -268,8 +269,8 @@ function fallFindings(fall: FallForm, forms: FormsPlan, name: string): Finding[]
       id: `off-base:${fall.id}`,
       severity: 'warn',
       title: `${name} lands beside the base`,
-      number: `${mm(fall.offBaseMm)} past its edge`,
-      reason: `The sheet comes down ${mm(fall.curve.landMm)} out from where it leaves.`,
+      number: say`${mm(fall.offBaseMm)} past its edge`,
+      reason: say`The sheet comes down ${mm(fall.curve.landMm)} out from where it leaves.`,
       wayOut: 'Move it back, turn it, let less run, or let it end in the air.'
     })
   }
@@ -279,7 +280,7 @@ function fallFindings(fall: FallForm, forms: FormsPlan, name: string): Finding[]
       id: `swept:${fall.id}`,
       severity: 'aside',
       title: `${name}: the pool is too shallow to hold the boil at its foot`,
-      number: `${mm(fall.poolDepthMm)} against ${mm(fall.curve.tailDepthMm)}`,
+      number: say`${mm(fall.poolDepthMm)} against ${mm(fall.curve.tailDepthMm)}`,
       reason:
         'The water shoots on, thin and fast, and jumps farther down: white lies there and not at the foot.',
       wayOut: 'Leave it so, or deepen the pool where it lands.'
@@ -291,12 +292,12 @@ function fallFindings(fall: FallForm, forms: FormsPlan, name: string): Finding[]
       id: `missed:${fall.id}:${rock.id}`,
       severity: 'note',
       title: `${name} lands behind ${rock.name}`,
-      number: `${mm(fall.curve.landMm - rock.farMm)} past it`,
+      number: say`${mm(fall.curve.landMm - rock.farMm)} past it`,
       reason: 'The sheet springs over the rock; its back stays dry.',
       wayOut:
         rock.dischargeToHitM3S === null
           ? 'Move the rock, or the lip.'
-          : `Let ${cumecs(rock.dischargeToHitM3S)} run to land on it, or move the rock.`,
+          : say`Let ${cumecs(rock.dischargeToHitM3S)} run to land on it, or move the rock.`,
       mend:
         rock.dischargeToHitM3S === null
           ? undefined
@@ -320,7 +321,7 @@ function streamFindings(forms: FormsPlan, id: string, name: string): Finding[] {
       place: 'water',
       water: id,
       title: `${name} runs faster than water does`,
-      number: `${Math.round(fastest)} m/s full size`,
+      number: say`${quantity(fastest, 'm/s', 0)} full size`,
       reason: 'At this scale the slope and the flow stand for a torrent that no bed holds.',
       wayOut: 'A gentler bed, a wider run, a smaller flow, or another scale.'
     }
@@ -346,7 +347,7 @@ function seaFindings(sea: Sea, form: SeaPlan, scale: number): Finding[] {
       ...base,
       id: `huge:${sea.id}`,
       severity: 'warn',
-      title: `${sea.name}: waves of ${metres(heightM)}`,
+      title: say`${sea.name}: waves of ${metres(heightM)}`,
       number: metres(heightM),
       reason: 'No wind has raised a sea so high.',
       wayOut: 'A lower breaker, or a larger scale.'
@@ -370,12 +371,12 @@ function seaFindings(sea: Sea, form: SeaPlan, scale: number): Finding[] {
       id: `drowns:${sea.id}`,
       severity: form.built ? 'note' : 'warn',
       title: `${sea.name}: so high a wave breaks before it reaches the base`,
-      number: `${mm(form.breakerMm)} high; the deepest water is ${mm(deepestMm)}`,
+      number: say`${mm(form.breakerMm)} high; the deepest water is ${mm(deepestMm)}`,
       reason:
         'The deepest water here is shallower than the depth it breaks in: the whole base is surf.',
       wayOut: 'Say how deep the water is painted, lower the breaker, or deepen the water.',
       mend: {
-        label: `Painted as if ${plain(paintedM)} m at its deepest`,
+        label: say`Painted as if ${quantity(paintedM, 'm')} at its deepest`,
         sea: sea.id,
         change: { paintedM }
       }
@@ -434,7 +435,7 @@ function seaFindings(sea: Sea, form: SeaPlan, scale: number): Finding[] {
       severity: 'warn',
       at: [sea.crest.x, sea.crest.y],
       title: `${sea.name}: the crest to be built lies where no wave comes`,
-      number: `${mm(sea.crest.x)}, ${mm(sea.crest.y)}`,
+      number: say`${mm(sea.crest.x)}, ${mm(sea.crest.y)}`,
       reason: 'It stands on dry ground or outside the water.',
       wayOut: 'Drag it into the water on the plan.'
     })
@@ -444,7 +445,7 @@ function seaFindings(sea: Sea, form: SeaPlan, scale: number): Finding[] {
     const at: [number, number] = [sea.crest!.x, sea.crest!.y]
     const asDeep = Math.max(0.01, Math.round((form.offshoreM / share) * 100) / 100)
     const mend = {
-      label: `Painted as if ${plain(asDeep)} m at its deepest`,
+      label: say`Painted as if ${quantity(asDeep, 'm')} at its deepest`,
       sea: waves,
       change: { paintedM: asDeep }
     }
@@ -455,7 +456,7 @@ function seaFindings(sea: Sea, form: SeaPlan, scale: number): Finding[] {
         severity: 'warn',
         at,
         title: `${sea.name}: the crest breaks where it is too deep`,
-        number: `${mm(form.built.depthMm)} against ${mm(form.breaks.depthMm)}`,
+        number: say`${mm(form.built.depthMm)} against ${mm(form.breaks.depthMm)}`,
         reason: 'So high a wave still runs whole there; it breaks nearer the shore.',
         wayOut: 'Drag the crest in to the line where they break, or make the wave higher.',
         mend
@@ -467,7 +468,7 @@ function seaFindings(sea: Sea, form: SeaPlan, scale: number): Finding[] {
         severity: 'note',
         at,
         title: `${sea.name}: the crest has broken before it gets there`,
-        number: `${mm(form.built.depthMm)} against ${mm(form.breaks.depthMm)}`,
+        number: say`${mm(form.built.depthMm)} against ${mm(form.breaks.depthMm)}`,
         reason: 'In so little water a wave this high is foam already.',
         wayOut:
           'Drag the crest out to the line where they break, or say how deep the water is painted.',
@@ -502,8 +503,8 @@ function splashFindings(splash: Splash, form: SplashForm, scale: number): Findin
             id: `storm:${splash.id}`,
             severity: 'warn',
             title: `${splash.name}: no storm throws water so high`,
-            number: `${mm(form.heightMm)}, ${metres(highM)} full size`,
-            reason: `Seas on a cliff go up ${HIGHEST_SPLASH_M} m at most; this would be mist long before its top.`,
+            number: say`${mm(form.heightMm)}, ${metres(highM)} full size`,
+            reason: say`Seas on a cliff go up ${quantity(HIGHEST_SPLASH_M, 'm')} at most; this would be mist long before its top.`,
             wayOut: 'A lower splash, a slower one, or another scale.'
           }
         ]
@@ -513,8 +514,8 @@ function splashFindings(splash: Splash, form: SplashForm, scale: number): Findin
       id: `too-high:${splash.id}`,
       severity: 'warn',
       title: `${splash.name}: no water goes so high`,
-      number: `${mm(wished)} wished, ${mm(form.heightMm)} at most`,
-      reason: `At this scale its steepest ray goes no higher, thrown at ${plain(FASTEST_MS, 0)} m/s full size. It is drawn so high.`,
+      number: say`${mm(wished)} wished, ${mm(form.heightMm)} at most`,
+      reason: say`At this scale its steepest ray goes no higher, thrown at ${quantity(FASTEST_MS, 'm/s', 0)} full size. It is drawn so high.`,
       wayOut: 'A lower splash, a steeper ray, or another scale.'
     }
   ]
@@ -561,11 +562,10 @@ function scaleFinding(forms: FormsPlan, scale: string): Finding[] {
       water: off[0].water,
       title: `What the gel cannot show at ${scale}`,
       number: `${off.length} of ${forms.believable.length}`,
-      reason:
-        off
-          .slice(0, 3)
-          .map((c) => `${c.what}: ${mm(c.modelMm)}, ${c.verdict}`)
-          .join('; ') + '.',
+      reason: say`${joined(
+        off.slice(0, 3).map((c) => say`${c.what}: ${mm(c.modelMm)}, ${c.verdict}`),
+        '; '
+      )}.`,
       wayOut: 'See “Believable?” on Water for each, with what to do instead.'
     }
   ]

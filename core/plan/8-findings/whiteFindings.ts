@@ -1,7 +1,7 @@
 import type { Build } from '../../build/types'
 import { MORE_WHITE_PCT, SLUMPS_SHARE } from './limits'
 import type { Finding, Stages } from './types'
-import { mm } from '../../words/sentences'
+import { mm, quantity, say } from '../../words/sentence'
 
 /** Too much white, and white that will not stand. */
 export function whiteFindings(build: Build, stages: Stages): Finding[] {
@@ -17,7 +17,7 @@ export function whiteFindings(build: Build, stages: Stages): Finding[] {
       water: share.water,
       title: `${name}: too much white`,
       number: `yours ${Math.round(share.yoursPct)} %, this water ${Math.round(share.formPct)} %`,
-      reason: `${Math.round(((share.yoursPct - share.formPct) / 100) * share.areaCm2 * 10) / 10} cm² more than it tears: it hides the wave under it.`,
+      reason: say`${quantity(Math.round(((share.yoursPct - share.formPct) / 100) * share.areaCm2 * 10) / 10, 'cm²', 3)} more than it tears: it hides the wave under it.`,
       wayOut: 'Take it back from the thin line inwards: see Gone wrong, too much white.'
     })
   }
@@ -28,7 +28,7 @@ export function whiteFindings(build: Build, stages: Stages): Finding[] {
       place: 'build-up',
       water: null,
       title: 'White water: this paste cannot be mixed',
-      number: '0 ml',
+      number: quantity(0, 'ml'),
       reason: plan.problem,
       wayOut: 'Choose another school of white.'
     })
@@ -39,11 +39,11 @@ export function whiteFindings(build: Build, stages: Stages): Finding[] {
       place: 'build-up',
       water: null,
       title: 'White water: it will not stand so high',
-      number: `${mm(plan.reliefMm)} sinks to ${mm(plan.sinksToMm)}`,
-      reason: `This paste stands ${mm(plan.standsMm ?? 0)} by itself.`,
+      number: say`${mm(plan.reliefMm)} sinks to ${mm(plan.sinksToMm)}`,
+      reason: say`This paste stands ${mm(plan.standsMm ?? 0)} by itself.`,
       wayOut: 'Build it in goes, each firm before the next, or choose filler paste.',
       mend: {
-        label: `Build it ${mm(Math.floor((plan.standsMm ?? 0) * 10) / 10)} high`,
+        label: say`Build it ${mm(Math.floor((plan.standsMm ?? 0) * 10) / 10)} high`,
         finish: { reliefMm: Math.max(0.1, Math.floor((plan.standsMm ?? 0) * 10) / 10) }
       }
     })

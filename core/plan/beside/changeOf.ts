@@ -2,6 +2,7 @@ import { costToBuy } from '../4-amounts/shopping'
 import type { PlannedLay } from '../6-steps/types'
 import type { Plan } from '../derivePlan'
 import { minutesBetween } from '../../physics/time'
+import type { Sentence } from '../../words/sentence'
 
 /** What a change of the build comes to: the plan then, beside the plan now. */
 export interface Change {
@@ -13,7 +14,7 @@ export interface Change {
   /** The hottest of all pours, °C, now and then; null: nothing is poured, or it stays as it is. */
   hottestC: { now: number | null; then: number } | null
   /** Titles of what is warned of then and is not now. */
-  warned: string[]
+  warned: Sentence[]
 }
 
 /** Degrees that nobody would tell from none. */

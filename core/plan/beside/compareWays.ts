@@ -10,12 +10,13 @@ import type { Way } from '../../craft/ways/types'
 import { finished, planner } from '../derivePlan'
 import type { Tell } from './tell'
 import { DAY_MS, MINUTE_MS } from '../../physics/time'
+import type { Sentence } from '../../words/sentence'
 
 /** One way of making a water, or white water, or spray, for this very build. */
 export interface WayCompared {
   way: string
   name: string
-  note: string
+  note: Sentence
   finishMs: number | null
   /** Days from the start of its own work to its end. */
   ownDays: number | null
@@ -32,7 +33,7 @@ export interface WayCompared {
   clarityPct: number | null
   /** Pours, coats of light or of gel; 0: none. */
   layers: number
-  risk: string
+  risk: Sentence
   reversible: string
   stops: Finding[]
 }

@@ -1,6 +1,6 @@
 import { USUAL } from '../../craft/usual'
 import { about } from '../../words/durations'
-import { plain } from '../../words/sentences'
+import { grams, mm, plain, quantity, say } from '../../words/sentence'
 import { poolDefaults } from '../../build/newBuild'
 import { fallsOf, type Water } from '../../build/types'
 import { rescueTint } from '../../physics/stuff/mixing/mix'
@@ -38,7 +38,7 @@ function stillWhite({ build, measured, ...rest }: Case): Verdict {
     }
   const dry = dryInRoom(gel, measured.thickMm, build.room)
   const left = dry.clearH === null ? null : Math.max(0, dry.clearH - measured.sinceH)
-  const formula = `clear when under 8 % of its water is left everywhere: ${plain(measured.thickMm)} mm of ${gel.name.toLowerCase()} takes ${dry.clearH === null ? 'for ever' : about(60 * dry.clearH)} at ${plain(build.room.tempC)} °C and ${plain(build.room.rhPct)} %`
+  const formula = say`clear when under 8 % of its water is left everywhere: ${mm(measured.thickMm)} of ${gel.name.toLowerCase()} takes ${dry.clearH === null ? 'for ever' : about(60 * dry.clearH)} at ${quantity(build.room.tempC, '°C')} and ${plain(build.room.rhPct)} %`
   if (left === null)
     return {
       says:
@@ -101,9 +101,9 @@ export const JUDGES: Readonly<Record<string, Judge>> = {
     return {
       says:
         gelH > 0
-          ? `A hole of about ${plain(holeMm, 2)} mm. Pressed shut it stops; left alone the pour gels in ${about(60 * gelH)} and seals it.`
-          : `A hole of about ${plain(holeMm, 2)} mm: press on it until it stops.`,
-      number: `${plain(rate * Math.max(gelH, 0))} ml lost by then`,
+          ? say`A hole of about ${quantity(holeMm, 'mm', 2)}. Pressed shut it stops; left alone the pour gels in ${about(60 * gelH)} and seals it.`
+          : say`A hole of about ${quantity(holeMm, 'mm', 2)}: press on it until it stops.`,
+      number: say`${quantity(rate * Math.max(gelH, 0), 'ml')} lost by then`,
       leaveH: gelH || null,
       formula: 'Q = πρgh·d⁴/(128ηL), turned round for d',
       source: 'Hagen–Poiseuille; from memory'
@@ -114,7 +114,7 @@ export const JUDGES: Readonly<Record<string, Judge>> = {
     return 'extraClearG' in found && found.extraClearG !== undefined
       ? {
           says: 'Clear resin brings it back; tint cannot be taken out.',
-          number: `${plain(found.extraClearG)} g of clear`,
+          number: say`${grams(found.extraClearG)} of clear`,
           leaveH: null,
           formula: 'm·(dose/wanted − 1)',
           source: 'Mass balance'
@@ -137,14 +137,14 @@ export const JUDGES: Readonly<Record<string, Judge>> = {
     return cureDepthMm >= measured.thickMm
       ? {
           says: 'Light reaches the foot: more of it, from all sides, then wipe with alcohol.',
-          number: `sets ${plain(cureDepthMm)} mm`,
+          number: say`sets ${mm(cureDepthMm)}`,
           leaveH: null,
           formula: 'C = D_p·ln(E/E_c)',
           source: 'Jacobs 1992; from memory'
         }
       : {
           says: 'Light never reaches the foot. Pierce it, drain it, rip it out and do it again in coats.',
-          number: `sets ${plain(cureDepthMm, 2)} mm of ${plain(measured.thickMm)} mm`,
+          number: say`sets ${quantity(cureDepthMm, 'mm', 2)} of ${mm(measured.thickMm)}`,
           leaveH: null,
           formula: 'C = D_p·ln(E/E_c)',
           source: 'Jacobs 1992; from memory'
@@ -201,7 +201,7 @@ export const JUDGES: Readonly<Record<string, Judge>> = {
     if (!over)
       return {
         says: 'Lift it back on props while the gel still gives; else cut it at the foot and bed it anew.',
-        number: `${plain(measured.droopMm)} mm`,
+        number: mm(measured.droopMm),
         leaveH: null,
         formula: 'none: this water has no part on film',
         source: PRACTICE
@@ -210,11 +210,11 @@ export const JUDGES: Readonly<Record<string, Judge>> = {
     return {
       says:
         over.props && over.props.count > 0
-          ? `Under its wet coat it sinks ${plain(over.droopMm)} mm without props: it asked for ${over.props.count}. Lift it back on them now, warm, before the next coat.`
+          ? say`Under its wet coat it sinks ${mm(over.droopMm)} without props: it asked for ${over.props.count}. Lift it back on them now, warm, before the next coat.`
           : 'The plan asked for no prop: the gel was laid thicker, or the film is thinner than chosen.',
-      number: `bears ${plain(over.bearsMm)} mm of wet gel`,
+      number: say`bears ${mm(over.bearsMm)} of wet gel`,
       leaveH: null,
-      formula: `elastica of the film under ${plain(over.strip.wetMm)} mm of gel; the film alone sinks ${plain(bare, 2)} mm`,
+      formula: say`elastica of the film under ${mm(over.strip.wetMm)} of gel; the film alone sinks ${quantity(bare, 'mm', 2)}`,
       source: 'Euler; Bisshopp & Drucker 1945'
     }
   },
@@ -225,7 +225,7 @@ export const JUDGES: Readonly<Record<string, Judge>> = {
         measured.riseMm > usual + 1
           ? 'More than resin climbs by itself: it was overfilled, or knocked.'
           : 'As much as resin climbs by itself: trim it.',
-      number: `usual ${plain(usual)} mm`,
+      number: say`usual ${mm(usual)}`,
       leaveH: null,
       formula: 'h = ℓ√(2(1 − sin θ))',
       source: 'Meniscus on a wall; from memory'
@@ -233,16 +233,16 @@ export const JUDGES: Readonly<Record<string, Judge>> = {
   },
   scar: ({ measured }) => ({
     says: `${pairOf('hot-glue', 'flame')!.why} Scuffed resin turns clear again under a fresh wipe.`,
-    number: `${plain(measured.areaCm2 * 0.06 + 2)} g of resin`,
+    number: say`${grams(measured.areaCm2 * 0.06 + 2)} of resin`,
     leaveH: null,
-    formula: '0.5 mm over the scar, and what stays in the cup',
+    formula: say`${mm(0.5)} over the scar, and what stays in the cup`,
     source: PRACTICE
   }),
   drowned: ({ water, measured, ground }) => {
     const area = ground.pools.find((p) => p.id === water.id)?.areaMm2 ?? 0
     return {
       says: 'Cured resin stays. Lay the beach again over it: filler, sand, a wet edge painted darker. Next time pour short by this much and coax it.',
-      number: `${plain((area * measured.overMm) / 1000, 0)} ml too much`,
+      number: say`${quantity((area * measured.overMm) / 1000, 'ml', 0)} too much`,
       leaveH: null,
       formula: 'area × height',
       source: 'Geometry; trade P11, common practice, no source'
@@ -260,7 +260,10 @@ export const JUDGES: Readonly<Record<string, Judge>> = {
       measured.underMm > 8
         ? 'Deep: leave it, and put foam or a stone over it.'
         : 'Drill to it, fill it with resin from its foot up, and it is gone.',
-    number: `${plain((Math.PI / 6) * measured.acrossMm ** 3 + Math.PI * 0.5 ** 2 * measured.underMm, 1)} mm³`,
+    number: quantity(
+      (Math.PI / 6) * measured.acrossMm ** 3 + Math.PI * 0.5 ** 2 * measured.underMm,
+      'mm³'
+    ),
     leaveH: null,
     formula: 'π/6·d³ and the drill hole',
     source: 'Geometry'
@@ -272,7 +275,7 @@ export const JUDGES: Readonly<Record<string, Judge>> = {
       says: `${pairOf('gel', 'dust')!.why}`,
       number: clearH === null ? 'never dry here' : `${about(60 * clearH)} for the new coat`,
       leaveH: null,
-      formula: `drying of ${plain(here.measured.thickMm)} mm of gloss glue in this room`,
+      formula: say`drying of ${mm(here.measured.thickMm)} of gloss glue in this room`,
       source: DRYING
     }
   },
@@ -286,7 +289,7 @@ export const JUDGES: Readonly<Record<string, Judge>> = {
         over > 0
           ? 'Soften it with gel tinted faint blue, pick it away to show the wave, dab it with a finger while it gives. From the thin line inwards.'
           : 'No more than this water has.',
-      number: `yours ${plain(measured.yoursPct, 0)} %, this water ${plain(share, 0)} %: ${plain(over)} cm² too much`,
+      number: say`yours ${plain(measured.yoursPct, 0)} %, this water ${plain(share, 0)} %: ${quantity(over, 'cm²')} too much`,
       leaveH: null,
       formula: 'share of the white map over the surface of this water',
       source: 'The white map; trade G8, common practice, no source'
@@ -307,9 +310,9 @@ export const JUDGES: Readonly<Record<string, Judge>> = {
     const off = form.curve.landMm - measured.outMm
     return {
       says: hits
-        ? `It lands ${plain(Math.abs(off))} mm ${off > 0 ? 'past' : 'short of'} them. ${plain(dischargeM3S, 2)} m³/s would hit; or move the stones, or bend the foot while the strip is soft.`
-        : `It lands ${plain(Math.abs(off))} mm ${off > 0 ? 'past' : 'short of'} them, and no flow hits: move the stones.`,
-      number: `lands ${plain(form.curve.landMm)} mm out`,
+        ? say`It lands ${mm(Math.abs(off))} ${off > 0 ? 'past' : 'short of'} them. ${quantity(dischargeM3S, 'm³/s', 2)} would hit; or move the stones, or bend the foot while the strip is soft.`
+        : say`It lands ${mm(Math.abs(off))} ${off > 0 ? 'past' : 'short of'} them, and no flow hits: move the stones.`,
+      number: say`lands ${mm(form.curve.landMm)} out`,
       leaveH: null,
       formula: 'trajectory from the brink',
       source: 'Rouse 1936; from memory'

@@ -4,6 +4,7 @@ import type { GroundPlan } from '../1-ground/groundStage'
 import type { FormsPlan } from '../2-forms/formsStage'
 import type { StacksPlan } from '../3-stacks/stacksStage'
 import type { CuresPlan } from '../5-cures/curesStage'
+import type { Sentence } from '../../words/sentence'
 
 /** What a trouble is judged from. */
 export interface Case {
@@ -19,11 +20,11 @@ export interface Case {
 
 /** What the models say of it: in a sentence, with its number, its formula and its source. */
 export interface Verdict {
-  says: string
-  number: string
+  says: Sentence
+  number: Sentence
   /** Whether it mends itself if it is left alone, and when, h. */
   leaveH: number | null
-  formula: string
+  formula: Sentence
   source: string
 }
 

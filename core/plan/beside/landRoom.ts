@@ -1,4 +1,5 @@
 import { fieldAt, overField, spacing, type HeightField } from '../../physics/shape/heightField'
+import { Refusal, mm, quantity, say } from '../../words/sentence'
 
 /** What land is cut smaller for: the walls of a case round it, and faces of cast rock put on it. */
 export interface LandRoom {
@@ -62,8 +63,8 @@ export function inCase(
   if (!(caseGapMm > 0)) return { field: land, inMm: 0 }
   const [widthMm, depthMm] = [base.widthMm - 2 * caseGapMm, base.depthMm - 2 * caseGapMm]
   if (Math.min(widthMm, depthMm) < LEAST_MM)
-    throw new RangeError(
-      `caseGapMm: was ${caseGapMm}; on a base of ${base.widthMm} by ${base.depthMm} mm that leaves no land between the walls`
+    throw new Refusal(
+      say`caseGapMm: was ${mm(caseGapMm)}; on a base of ${quantity([base.widthMm, base.depthMm], 'mm', 1, ' by ')} that leaves no land between the walls`
     )
   const size = spacing(widthMm, depthMm)
   const zMm = overField(size, (x, y) => fieldAt(land, [x + caseGapMm, y + caseGapMm]))

@@ -9,6 +9,7 @@ import { measuredOf, TROUBLES } from '../../craft/troubles/troubles'
 import type { Verdict } from './judging'
 import { finished, planner } from '../derivePlan'
 import { DAY_MS } from '../../physics/time'
+import type { Sentence } from '../../words/sentence'
 
 /** What a trouble means for this build, and what putting it right costs. */
 export interface RepairCost {
@@ -19,7 +20,7 @@ export interface RepairCost {
   handsMin: number
   /** More to buy. */
   money: number
-  steps: { title: string; how: string; right: string }[]
+  steps: { title: string; how: Sentence; right: Sentence }[]
   /** The lay that it is done on, by name; null: nothing lies there. */
   on: string | null
 }

@@ -15,7 +15,7 @@ import { wavelength } from '../../physics/water/waves/linear'
 import { halvedTo } from '../../physics/solve/halving'
 import { realM } from '../../physics/shape/units'
 import { wayFor } from '../../craft/ways/catalog'
-import { mm, plain } from '../../words/sentences'
+import { mm, plain, quantity, say, type Sentence } from '../../words/sentence'
 import type { Plan } from '../derivePlan'
 import { radians } from '../../physics/shape/angles'
 
@@ -24,9 +24,9 @@ export interface Remark {
   id: string
   water: string
   /** What is seen. */
-  title: string
+  title: Sentence
   /** Why it looks wrong. */
-  why: string
+  why: Sentence
   mend: Mend
   /** How much it spoils the look, 0 to 1: the worst comes first. */
   weight: number
@@ -115,8 +115,8 @@ function spacings(build: Build, plan: Plan): Remark[] {
             : `${sea.name}: ${Math.round(crests)} crests lie one behind the other`,
         why:
           crests < FEWEST
-            ? `They lie ${mm(spacingMm)} apart on ${mm(reachMm)} of water: a single slope reads as a bank, not as a sea.`
-            : `They lie ${mm(spacingMm)} apart: so many alike read as ploughed land.`,
+            ? say`They lie ${mm(spacingMm)} apart on ${mm(reachMm)} of water: a single slope reads as a bank, not as a sea.`
+            : say`They lie ${mm(spacingMm)} apart: so many alike read as ploughed land.`,
         mend: {
           label: `A wave every ${plain(periodS)} s`,
           sea: sea.id,
@@ -145,10 +145,10 @@ function whites(build: Build, plan: Plan): Remark[] {
       {
         id: `storm:${sea.id}`,
         water: sea.id,
-        title: `${sea.name}: white all over, in a wind of ${plain(sea.windMS)} m/s`,
+        title: say`${sea.name}: white all over, in a wind of ${quantity(sea.windMS, 'm/s')}`,
         why: `${Math.round(pct)} % of the open water is whitecaps: nothing of the breaking crest stands out.`,
         mend: {
-          label: `A wind of ${BREEZE_MS} m/s`,
+          label: say`A wind of ${quantity(BREEZE_MS, 'm/s')}`,
           sea: sea.id,
           change: { windMS: BREEZE_MS }
         },
@@ -207,7 +207,7 @@ function lips(build: Build, plan: Plan): Remark[] {
         id: `lip:${fall.id}`,
         water: fall.id,
         title: `${fall.name} is white from its lip on`,
-        why: `Only ${mm(form.curve.glassyMm)} of ${mm(form.curve.arcMm)} is glassy: water leaves a lip like glass, and tears on its way down.`,
+        why: say`Only ${mm(form.curve.glassyMm)} of ${mm(form.curve.arcMm)} is glassy: water leaves a lip like glass, and tears on its way down.`,
         mend: { label: `More water: ${more}`, flow: { mood: more } },
         weight: 0.45
       }
@@ -256,8 +256,8 @@ function thrown(build: Build, plan: Plan): Remark[] {
         id: `thrown:${splash.id}`,
         water: splash.id,
         title: `${splash.name} goes ${Math.round(form.heightMm / highest)} times as high as its wave`,
-        why: `Waves here are ${mm(highest)} high: what they throw up a wall is ${mm(fits)} at most.`,
-        mend: { label: `${mm(fits)} high`, splash: splash.id, change: { heightMm: fits } },
+        why: say`Waves here are ${mm(highest)} high: what they throw up a wall is ${mm(fits)} at most.`,
+        mend: { label: say`${mm(fits)} high`, splash: splash.id, change: { heightMm: fits } },
         weight: 0.4 + Math.min(0.3, form.heightMm / fits / 20)
       }
     ]
@@ -280,7 +280,7 @@ function colours(build: Build, plan: Plan): Remark[] {
       {
         id: `murky:${pool.id}`,
         water: pool.id,
-        title: `${pool.name}: the bed is lost ${mm(shore.depthMm)} from the surface`,
+        title: say`${pool.name}: the bed is lost ${mm(shore.depthMm)} from the surface`,
         why: `${Math.round(shore.bedShowsPct)} % of it shows there: water this strong in colour reads as paint.`,
         mend: { label: 'Half as many drops', pool: pool.id, change: { tints } },
         weight: 0.4
@@ -367,7 +367,7 @@ function tooMuch(build: Build, plan: Plan): Remark[] {
       title: many
         ? `${splashesOf(build).length} splashes on one base`
         : `Everything moves: ${there.map(([name]) => name).join(', ')}`,
-      why: `One movement leads, another answers; of all, ${splash.name} is seen least, ${mm(least.heightMm)} high.`,
+      why: say`One movement leads, another answers; of all, ${splash.name} is seen least, ${mm(least.heightMm)} high.`,
       mend: { label: `Leave ${splash.name} out`, remove: splash.id },
       weight: 0.32
     }

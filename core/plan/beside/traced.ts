@@ -21,7 +21,7 @@ import {
 import { realM } from '../../physics/shape/units'
 import { halvedTo } from '../../physics/solve/halving'
 import { wavelength } from '../../physics/water/waves/linear'
-import { counted, mm, plain } from '../../words/sentences'
+import { counted, mm, plain, quantity, say, type Sentence } from '../../words/sentence'
 import { flowThrough } from '../2-forms/landing'
 import type { Plan } from '../derivePlan'
 import { degrees, radians } from '../../physics/shape/angles'
@@ -95,11 +95,11 @@ export interface Proposal {
   /** "Outline of the Mill pond" */
   title: string
   /** "42 mm apart" */
-  number: string
+  number: Sentence
   /** "between 38 and 46 mm" */
-  range: string
+  range: Sentence
   /** What was taken for granted. */
-  by: string
+  by: Sentence
   edit: Edit
 }
 
@@ -169,8 +169,8 @@ function shores(pool: Pool, rings: Point2[][], handMm: number): Proposal[] {
     {
       id: 'shore',
       title: `Outline of ${pool.name}`,
-      number: `${plain(areaCm2(ring), 0)} cm²`,
-      range: `${plain(Math.max(0, areaCm2(ring) - off), 0)} to ${plain(areaCm2(ring) + off, 0)} cm²`,
+      number: quantity(areaCm2(ring), 'cm²', 0),
+      range: quantity([Math.max(0, areaCm2(ring) - off), areaCm2(ring) + off], 'cm²', 0, ' to '),
       by: `${counted(ring.length, 'corner')}, all shore; its dips stay where they are`,
       edit: drawOutline(pool.id, ring)
     }
@@ -227,9 +227,9 @@ function crests(
     {
       id: 'crests',
       title: `Waves of ${sea.name}: every ${plain(periodS)}\u00a0s, running to ${headingDeg}°`,
-      number: `crests ${mm(tenths(mean))} apart`,
+      number: say`crests ${mm(tenths(mean))} apart`,
       range: `${plain(Math.floor(10 * period(least)) / 10)} to ${plain(Math.ceil(10 * period(most)) / 10)} s`,
-      by: `linear waves in ${plain(form.offshoreM)} m, the deepest water of ${sea.name}`,
+      by: say`linear waves in ${quantity(form.offshoreM, 'm')}, the deepest water of ${sea.name}`,
       edit: changeSea(sea.id, { drive: 'breaker', periodS, headingDeg })
     }
   ]
@@ -253,8 +253,8 @@ function lips(build: Build, lines: Point2[][], handMm: number, of: string | null
     {
       id: 'lip',
       title: `Lip of ${fall.name}`,
-      number: `${mm(Math.round(length * 10) / 10)} long`,
-      range: `${plain(Math.max(0, length - handMm))} to ${plain(length + handMm)} mm`,
+      number: say`${mm(length)} long`,
+      range: quantity([Math.max(0, length - handMm), length + handMm], 'mm', 1, ' to '),
       by: 'its two ends; what lies between them is straight',
       edit: (now) => moveCorner(pool.id, to.id, last)(moveCorner(pool.id, from.id, first)(now))
     }
@@ -279,7 +279,7 @@ function foam(
       title: `White on ${pool.name}`,
       number: `${share(white)} % of it`,
       range: `${share(white - off)} to ${share(white + off)} %`,
-      by: `${plain(white)} cm² of foam on ${plain(water, 0)} cm² of water${shore ? ', as traced' : ', as drawn'}`,
+      by: say`${quantity(white, 'cm²')} of foam on ${quantity(water, 'cm²', 0)} of water${shore ? ', as traced' : ', as drawn'}`,
       edit: judgeWhite(pool.id, share(white))
     }
   ]
@@ -319,7 +319,7 @@ function stones(pool: Pool, rings: Point2[][]): Proposal[] {
     {
       id: 'stones',
       title: `${counted(standing.length, 'stone')} in ${pool.name}`,
-      number: `${plain(Math.min(...widths))} to ${plain(Math.max(...widths))} mm wide`,
+      number: say`${quantity([Math.min(...widths), Math.max(...widths)], 'mm', 1, ' to ')} wide`,
       range: 'as high as 0.4 to 0.9 of their width',
       by: 'a stone stands about 0.6 of its width high',
       edit: changePool(pool.id, { standing: [...pool.standing, ...standing] })
@@ -358,8 +358,13 @@ function sheets(
     {
       id: 'sheet',
       title: `Flow over ${fall.name}`,
-      number: `${dischargeM3S} m³/s`,
-      range: `${three(flowAt(Math.max(0.005, lean - tilt)))} to ${three(flowAt(lean + tilt))} m³/s`,
+      number: quantity(dischargeM3S, 'm³/s', 6),
+      range: quantity(
+        [three(flowAt(Math.max(0.005, lean - tilt))), three(flowAt(lean + tilt))],
+        'm³/s',
+        6,
+        ' to '
+      ),
       by: `it lands ${plain(out / down, 2)} of its drop out; the camera held level to ${LEVEL_DEG}°`,
       edit: setFlow({ dischargeM3S })
     }

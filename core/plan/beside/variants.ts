@@ -10,12 +10,13 @@ import type { LayKind } from '../../craft/ways/types'
 import { pourId } from '../4-amounts/ties'
 import { mixName } from '../6-steps/mixName'
 import type { Plan } from '../derivePlan'
+import { joined, quantity, say, type Sentence } from '../../words/sentence'
 
 /** A change that can be tried and taken on. */
 export interface Variant {
   id: string
   title: string
-  what: string
+  what: Sentence
   edit: Edit
 }
 
@@ -34,7 +35,7 @@ const WHOLE_DAY: [string, string][] = [
   ['13:30', '18:00']
 ]
 
-export const variant = (id: string, title: string, what: string, ...edits: Edit[]): Variant => ({
+export const variant = (id: string, title: string, what: Sentence, ...edits: Edit[]): Variant => ({
   id,
   title,
   what,
@@ -181,7 +182,7 @@ export function variantsOf(build: Build, plan: Planned): Variant[] {
       variant(
         'warmer',
         'A warmer room',
-        `${warm} °C in place of ${tempC} °C`,
+        say`${quantity(warm, '°C')} in place of ${quantity(tempC, '°C')}`,
         room({ tempC: warm })
       )
     )
@@ -316,7 +317,10 @@ export function variantNamed(build: Build, plan: Planned, id: string): Variant |
           both.length > MOST_NAMED
             ? 'All that helps, at once'
             : both.map((v) => v!.title).join(' and '),
-          both.map((v) => v!.what).join('; '),
+          joined(
+            both.map((v) => v!.what),
+            '; '
+          ),
           ...both.map((v) => v!.edit)
         )
       : null

@@ -15,6 +15,7 @@ import {
   type Variant
 } from './variants'
 import { minutesBetween } from '../../physics/time'
+import { joined, say, type Sentence } from '../../words/sentence'
 
 /** What a change would come to, beside today's plan. */
 export interface WhatIf {
@@ -22,7 +23,7 @@ export interface WhatIf {
   id: string
   title: string
   /** What is changed, in the builder's words. */
-  what: string
+  what: Sentence
   finishMs: number | null
   sittings: number
   handsMin: number
@@ -149,19 +150,19 @@ export const laterMin = (line: WhatIf, today: WhatIf | undefined): number | null
     : Math.round(minutesBetween(today.finishMs, line.finishMs))
 
 const short = (w: WhatIf) =>
-  /(way|gel):/.test(w.id) ? `${w.title} (${w.what})` : w.title.toLowerCase()
+  /(way|gel):/.test(w.id) ? say`${w.title} (${w.what})` : w.title.toLowerCase()
 
 /** What would meet the deadline, in a sentence; empty: it is met, or there is none. */
-export function deadlineWords(lines: readonly WhatIf[], zone: string): string {
+export function deadlineWords(lines: readonly WhatIf[], zone: string): Sentence {
   const [today, ...others] = lines
   if (!today || today.meets !== false) return ''
   const meeting = others.filter((w) => w.meets)
-  if (meeting.length > 0) return `It would be met by: ${meeting.map(short).join('; or by ')}.`
+  if (meeting.length > 0) return say`It would be met by: ${joined(meeting.map(short), '; or by ')}.`
   const best = [...others].sort((a, b) => (a.finishMs ?? Infinity) - (b.finishMs ?? Infinity))[0]
   const until = best?.finishMs && localIso(best.finishMs, zone).slice(0, 16).replace('T', ' ')
   if (best && best.id.split('+').length > MOST_NAMED)
     return `None of these meets it, and all of it together ends on ${until}. Free more hours, make less of it, or move the date.`
   return until
-    ? `None of these meets it. The nearest is ${short(best)}: ${until}. Free more hours, make less of it, or move the date.`
+    ? say`None of these meets it. The nearest is ${short(best)}: ${until}. Free more hours, make less of it, or move the date.`
     : 'None of these meets it. Free more hours, make less of it, or move the date.'
 }

@@ -3,7 +3,7 @@ import type { Build } from '../../build/types'
 import { poolsOf } from '../../build/types'
 import type { LayKind } from '../../craft/ways/types'
 import { evenly, headed } from '../../physics/shape/polygon'
-import { counted, mm } from '../../words/sentences'
+import { counted, joined, mm, say, type Sentence } from '../../words/sentence'
 import type { FallForm } from '../2-forms/fallForm'
 import type { FormsPlan, SeaPlan } from '../2-forms/formsStage'
 import type { StacksPlan } from '../3-stacks/stacksStage'
@@ -18,7 +18,7 @@ export interface InHand {
   /** It is done on parts of these kinds, of this water; null: of any. */
   on: { water: string | null; kinds: RoundKind[] }
   /** Where, how thick, which way: in a sentence. */
-  says: string
+  says: Sentence
   /** Ways that the brush goes, mm on the model. */
   strokes: { from: Point3; to: Point3 }[]
 }
@@ -59,8 +59,15 @@ export function inHand(
   const strokes = isBrushed ? strokesOn(build, forms, on.water) : []
   const where = build.waters.find((w) => w.id === on.water)?.name
   const way = strokes.length > 0 ? 'the brush goes as the arrows do' : ''
-  const says = [where ?? whole(on.kinds), lays && lay && thickness(lay, steps, stacks), way]
-  return { on, says: says.filter(Boolean).join(' · '), strokes }
+  const says = [where ?? whole(on.kinds), lays && lay ? thickness(lay, steps, stacks) : '', way]
+  return {
+    on,
+    says: joined(
+      says.filter((said) => said !== ''),
+      ' · '
+    ),
+    strokes
+  }
 }
 
 const whole = (kinds: readonly RoundKind[]) =>
@@ -92,16 +99,16 @@ function placeOf(
 }
 
 /** How thick a lay is when it is done: a pour by its levels. */
-function thickness(lay: PlannedLay, { lays }: StepsPlan, stacks: StacksPlan): string {
+function thickness(lay: PlannedLay, { lays }: StepsPlan, stacks: StacksPlan): Sentence {
   if (lay.kind === 'resin') {
     const pours = lays.filter((l) => l.stack === lay.stack && l.kind === 'resin')
     const layer = stacks.pools.find((p) => p.id === lay.stack)?.layers[pours.indexOf(lay)]
     if (layer)
-      return `${mm(layer.toMm - layer.fromMm)} thick, up to ${mm(layer.toMm)} over the base’s top`
+      return say`${mm(layer.toMm - layer.fromMm)} thick, up to ${mm(layer.toMm)} over the base’s top`
   }
   if (lay.thicknessMm === null || !(lay.thicknessMm > 0)) return ''
   const coats = lay.coats > 1 ? ` in ${counted(lay.coats, 'coat')}` : ''
-  return `${mm(lay.thicknessMm)} thick${coats}`
+  return say`${mm(lay.thicknessMm)} thick${coats}`
 }
 
 /** Strokes over a water, or over all of it: as the plan has them, and down the falls. */

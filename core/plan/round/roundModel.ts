@@ -7,7 +7,7 @@ import type { Shelf } from '../../craft/materials/shelf'
 import { fieldAt } from '../../physics/shape/heightField'
 import { headed, insideRing, signedArea, type Point2 } from '../../physics/shape/polygon'
 import { scaleRatio } from '../../physics/shape/scale'
-import { mm } from '../../words/sentences'
+import { mm, quantity, say, type Sentence } from '../../words/sentence'
 import { bedMap } from '../2-forms/bedMap'
 import type { FormsPlan } from '../2-forms/formsStage'
 import { seaForm } from '../2-forms/seaForm'
@@ -89,7 +89,7 @@ export function roundModel(
   const tables: DepthTable[] = []
   const table = (made: DepthTable) => tables.push(made) - 1
   const parts: RoundPart[] = [
-    part('base', 'base', null, 'Base', `${mm(widthMm)} by ${mm(depthMm)}`, COLOURS.board, {
+    part('base', 'base', null, 'Base', say`${mm(widthMm)} by ${mm(depthMm)}`, COLOURS.board, {
       ...upright(
         [
           [0, 0],
@@ -124,7 +124,7 @@ export function roundModel(
     const body = runBody(form, ran)
     if (!body) continue
     const deepest = form.stations.reduce((d, s) => Math.max(d, s.surfaceMm - s.bedMm), 0)
-    const says = `${mm(form.lengthMm)} long, ${mm(form.widthMm)} wide, up to ${mm(deepest)} deep`
+    const says = say`${mm(form.lengthMm)} long, ${mm(form.widthMm)} wide, up to ${mm(deepest)} deep`
     parts.push({
       ...part(`run:${reach.id}`, 'run', reach.id, reach.name, says, COLOURS.gel, body),
       table:
@@ -141,7 +141,7 @@ export function roundModel(
           'rock',
           reach.id,
           rock.name,
-          `${mm(rock.widthMm)} wide, ${mm(rock.heightMm)} high`,
+          say`${mm(rock.widthMm)} wide, ${mm(rock.heightMm)} high`,
           COLOURS.stone,
           stone([rock.x, rock.y], r, r, bed, rock.heightMm + Math.max(0, foot - bed))
         )
@@ -150,7 +150,7 @@ export function roundModel(
   }
   for (const form of forms.falls.filter((f) => stands(f.id))) {
     const fall = fallsOf(build).find((f) => f.id === form.id)!
-    const says = `drops ${mm(form.dropMm)}, ${mm(form.widthMm)} wide${form.curve ? `, lands ${mm(form.curve.landMm)} out` : ''}`
+    const says = say`drops ${mm(form.dropMm)}, ${mm(form.widthMm)} wide${form.curve ? say`, lands ${mm(form.curve.landMm)} out` : ''}`
     fallBodies(form).forEach((body, i) =>
       parts.push({
         ...part(`fall:${form.id}:${i}`, 'fall', form.id, fall.name, says, COLOURS.gel, body),
@@ -165,7 +165,7 @@ export function roundModel(
           'mist',
           form.id,
           `${fall.name}: mist`,
-          `foam ${mm(form.foamMm)} beyond where it lands`,
+          say`foam ${mm(form.foamMm)} beyond where it lands`,
           COLOURS.mist,
           stone(mist.at, Math.max(2, mist.rx), mist.ry, mist.footMm, mist.highMm)
         )
@@ -182,7 +182,7 @@ export function roundModel(
         'crest',
         sea.id,
         water.name,
-        `crest ${mm(sea.built!.face.heightMm)} high`,
+        say`crest ${mm(sea.built!.face.heightMm)} high`,
         COLOURS.gel,
         body
       ),
@@ -199,7 +199,7 @@ export function roundModel(
           'splash',
           form.id,
           splash.name,
-          `${mm(form.heightMm)} high, ${form.fingers} fingers`,
+          say`${mm(form.heightMm)} high, ${form.fingers} fingers`,
           COLOURS.gel,
           body
         ),
@@ -252,7 +252,7 @@ const part = (
   kind: RoundPart['kind'],
   water: string | null,
   name: string,
-  says: string,
+  says: Sentence,
   colour: string,
   { xyz, triangles }: Body
 ): RoundPart => ({ id, kind, water, name, says, colour, xyz, triangles })
@@ -307,7 +307,7 @@ function landPart(
     [Infinity, -Infinity]
   )
   return {
-    ...part('land', 'land', null, 'Land', `${mm(low)} to ${mm(high)} high`, COLOURS.soil, body),
+    ...part('land', 'land', null, 'Land', say`${mm(low)} to ${mm(high)} high`, COLOURS.soil, body),
     colours,
     tops: body.tops
   }
@@ -346,7 +346,7 @@ function poolParts(
   if (!body) return dams
   const white = forms.white.waters.find((w) => w.water === pool.id)?.sharePct ?? 0
   const ml = isFull ? here.volumeMl : volumeOf(body) / 1000
-  const says = `${Math.round(ml)} ml at ${mm(levelMm)}, up to ${mm(here.maxDepthMm)} deep, ${Math.round(white)} % white`
+  const says = say`${quantity(ml, 'ml', 0)} at ${mm(levelMm)}, up to ${mm(here.maxDepthMm)} deep, ${Math.round(white)} % white`
   return [
     {
       ...part(`water:${pool.id}`, 'water', pool.id, pool.name, says, COLOURS.gel, body),
@@ -391,7 +391,7 @@ function damsOf(pool: Pool, lowestMm: number): RoundPart[] {
         'dam',
         pool.id,
         `${pool.name}: dam`,
-        `${mm(l)} long, its top at ${mm(pool.damTopMm)}`,
+        say`${mm(l)} long, its top at ${mm(pool.damTopMm)}`,
         COLOURS.dam,
         upright(outline, Math.min(lowestMm, pool.damTopMm - 1), pool.damTopMm)
       )
@@ -440,7 +440,7 @@ function propsOf(build: Build, { forms, stacks }: RoundOf, { props }: Standing):
           from[1] + share * (to[1] - from[1]) + out[1] * xMm
         ]
         const post = upright(ellipse(at, PROP_MM / 2, PROP_MM / 2, 8), footMm, footMm + heightMm)
-        const says = `${mm(heightMm)} high, ${mm(xMm)} out`
+        const says = say`${mm(heightMm)} high, ${mm(xMm)} out`
         const name = `${build.waters.find((w) => w.id === water)!.name}: prop`
         return part(`prop:${water}:${i}:${k}`, 'prop', water, name, says, COLOURS.prop, post)
       })
@@ -484,7 +484,7 @@ const standingIn = (pool: Pool, whole: WholeGround, set: readonly string[]): Rou
         thing.shape === 'stone' ? 'rock' : 'thing',
         pool.id,
         thing.name,
-        `${mm(thing.widthMm)} by ${mm(thing.depthMm)}, ${mm(thing.heightMm)} high`,
+        say`${mm(thing.widthMm)} by ${mm(thing.depthMm)}, ${mm(thing.heightMm)} high`,
         thing.shape === 'stone' ? COLOURS.stone : COLOURS.thing,
         body
       )

@@ -1,3 +1,4 @@
+import type { Sentence } from '../../words/sentence'
 /** What a part of the model is: how it is drawn, and what may be done with it. */
 export const ROUND_KINDS = [
   'base',
@@ -31,7 +32,7 @@ export interface RoundPart extends Body {
   water: string | null
   name: string
   /** Its figures, in a sentence. */
-  says: string
+  says: Sentence
   /** Colour of the whole of it, `#rrggbb`. */
   colour: string
   /** Colour of each place, red, green and blue of 255; left out: as the whole. */

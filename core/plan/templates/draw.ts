@@ -1,6 +1,7 @@
 import type { Point2 } from '../../physics/shape/polygon'
 import { labelWidth, placed, TEXT_MM } from './labels'
 import type { LayerId, Template, TemplateKind, TemplateShape, TemplateText } from './types'
+import type { Sentence } from '../../words/sentence'
 
 /** White paper kept round a drawing, mm. */
 const AROUND_MM = 2
@@ -12,7 +13,7 @@ const AROUND_MM = 2
 export function template(
   kind: TemplateKind,
   water: string | null,
-  of: { id: string; name: string; use: string },
+  of: { id: string; name: string; use: Sentence },
   shapes: readonly TemplateShape[],
   texts: readonly TemplateText[] = []
 ): Template {

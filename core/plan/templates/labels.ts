@@ -1,5 +1,6 @@
 import type { Point2 } from '../../physics/shape/polygon'
 import type { TemplateShape, TemplateText } from './types'
+import { written, type Sentence } from '../../words/sentence'
 
 /** Height of the letters on a template, mm, and how wide one is at most, of that height. */
 export const TEXT_MM = 3
@@ -17,8 +18,8 @@ const AROUND_MM = 40
 const TIED_MM = 5
 
 /** How wide a label is at most, mm. @example labelWidth('12 mm') // 9.3 */
-export const labelWidth = (text: string): number =>
-  [...text].reduce((sum, c) => sum + (c.codePointAt(0)! > 0x2e80 ? 1 : WIDE), 0) * TEXT_MM
+export const labelWidth = (text: Sentence): number =>
+  [...written(text)].reduce((sum, c) => sum + (c.codePointAt(0)! > 0x2e80 ? 1 : WIDE), 0) * TEXT_MM
 
 /** What lies where, cell by cell; sums over rectangles are known at once. */
 interface Taken {

@@ -3,6 +3,7 @@ import { fieldAt, type HeightField } from '../../physics/shape/heightField'
 import type { Point2 } from '../../physics/shape/polygon'
 import { ellipse, upright } from '../round/bodies'
 import type { Solid } from './types'
+import { Refusal, mm, quantity, say } from '../../words/sentence'
 
 /** No land that is printed is thinner than this, mm: a nozzle lays no less. Common practice, no source. */
 const THINNEST_MM = 1.2
@@ -38,12 +39,14 @@ export function landPieces(
   bedMm: readonly [number, number]
 ): Solid[] {
   if (!(bedMm[0] >= 20 && bedMm[1] >= 20))
-    throw new RangeError(`bed: was ${bedMm[0]} × ${bedMm[1]} mm; a bed is at least 20 mm each way`)
+    throw new Refusal(
+      say`bed: was ${quantity(bedMm, 'mm', 1, ' × ')}; a bed is at least ${mm(20)} each way`
+    )
   const across = even(base.widthMm, bedMm[0])
   const along = even(base.depthMm, bedMm[1])
   if (across.length * along.length > MOST_PIECES)
-    throw new RangeError(
-      `bed: was ${bedMm[0]} × ${bedMm[1]} mm; the land would be ${across.length * along.length} pieces, and at most ${MOST_PIECES} are made`
+    throw new Refusal(
+      say`bed: was ${quantity(bedMm, 'mm', 1, ' × ')}; the land would be ${across.length * along.length} pieces, and at most ${MOST_PIECES} are made`
     )
   let pins = 0
   const blocks = along.flatMap((y, r) =>

@@ -2,12 +2,11 @@ import { insideRing, type Point2 } from '../../physics/shape/polygon'
 import type { CutList } from '../beside/cutList'
 import { closed, line, template } from './draw'
 import type { Template } from './types'
+import { mm, say } from '../../words/sentence'
 
 /** Dowels that hold two sheets together are so thick, mm. Common practice, no source. */
 export const DOWEL_MM = 4
 const CORNERS = 16
-
-const mm = (value: number) => `${Math.round(value * 10) / 10} mm`
 
 /**
  * The sheets of a cut list as 1:1 templates, from the base up: all lie over one another by the edge of
@@ -33,7 +32,7 @@ export function landSheets(list: CutList, base: { widthMm: number; depthMm: numb
       {
         id: `land-${i + 1}`,
         name: `Land, sheet ${i + 1} of ${list.sheets.length}`,
-        use: `Cut from foam of ${mm(list.sheetMm)}; its foot lies ${mm(sheet.fromMm)} over the base. Dowels of ${mm(DOWEL_MM)} through the rings; the dotted line is where the next sheet stands.`
+        use: say`Cut from foam of ${mm(list.sheetMm)}; its foot lies ${mm(sheet.fromMm)} over the base. Dowels of ${mm(DOWEL_MM)} through the rings; the dotted line is where the next sheet stands.`
       },
       [
         closed('base', edge),

@@ -18,6 +18,7 @@ import type { PartStack } from '../3-stacks/partStack'
 import { box, closed, line, onBase, template } from './draw'
 import type { LayerId, Template, TemplateShape, TemplateText } from './types'
 import { radians } from '../../physics/shape/angles'
+import { mm, say } from '../../words/sentence'
 
 /** What the templates are drawn from. */
 export interface Drawn {
@@ -29,7 +30,6 @@ export interface Drawn {
   }
 }
 
-const mm = (value: number) => `${Math.round(value * 10) / 10} mm`
 const FOAM: readonly (readonly [number, LayerId])[] = [
   [15, 'foam15'],
   [40, 'foam40'],
@@ -134,7 +134,7 @@ function endTemplate(end: EndSection): Template {
     ],
     end.waters.map((w) => ({
       at: [(w.fromMm + w.toMm) / 2, w.levelMm + 2],
-      text: `${w.name} ${mm(w.levelMm)}`
+      text: say`${w.name} ${mm(w.levelMm)}`
     }))
   )
 }
@@ -174,8 +174,8 @@ function rolledStrip(form: FallForm, { arcsMm, diameterMm }: RoundJet, name: str
       ...(tears ? [across('tear', at(curve.glassyMm), half[torn])] : [])
     ],
     [
-      { at: [2, h - TUCK_MM + 1], text: `pipe: ${mm(diameterMm[0])} thick` },
-      { at: [2, 1], text: `foot: ${mm(diameterMm.at(-1)!)}` }
+      { at: [2, h - TUCK_MM + 1], text: say`pipe: ${mm(diameterMm[0])} thick` },
+      { at: [2, 1], text: say`foot: ${mm(diameterMm.at(-1)!)}` }
     ]
   )
 }
@@ -271,7 +271,7 @@ function sideCurve(form: FallForm, name: string): Template {
     ],
     [
       { at: [-WALL_MM + 1, 1], text: 'lip' },
-      { at: [landMm + 1, foot + 1], text: `lands ${mm(landMm)} out` }
+      { at: [landMm + 1, foot + 1], text: say`lands ${mm(landMm)} out` }
     ]
   )
 }
@@ -300,7 +300,7 @@ function streamCurve(form: ReachForm, name: string): Template {
         ])
       )
     ],
-    form.jumps.map((j) => ({ at: [j.sMm + 1, floor + 1], text: `jump, ${mm(j.heightMm)} high` }))
+    form.jumps.map((j) => ({ at: [j.sMm + 1, floor + 1], text: say`jump, ${mm(j.heightMm)} high` }))
   )
 }
 
@@ -345,7 +345,7 @@ function seaTemplates(build: Read<'templates'>, form: SeaPlan, name: string): Te
         [x + right - left, 0]
       ])
     )
-    texts.push({ at: [x + 2, -FOOT_MM + 1], text: `station ${i + 1}, ${mm(station.sMm)} along` })
+    texts.push({ at: [x + 2, -FOOT_MM + 1], text: say`station ${i + 1}, ${mm(station.sMm)} along` })
     x += right - left + 6
   })
   made.push(
@@ -386,7 +386,7 @@ function jigTemplate(id: string, name: string, part: PartStack): Template[] {
             ])
           )
         ],
-        [{ at: [part.trimMm + 1, 2], text: `saw ${mm(part.trimMm)} off each end` }]
+        [{ at: [part.trimMm + 1, 2], text: say`saw ${mm(part.trimMm)} off each end` }]
       )
     ]
   }
@@ -436,13 +436,13 @@ function jigTemplate(id: string, name: string, part: PartStack): Template[] {
       [
         ...over.stand.map((p) => ({
           at: [p.xMm + 1, foot + p.heightMm / 2] as Point2,
-          text: `prop ${mm(p.heightMm)}`
+          text: say`prop ${mm(p.heightMm)}`
         })),
         {
           at: [left, foot - JIG_MM + 1],
           text: part.former
-            ? `former ${mm(2 * part.former.radiusMm)} across`
-            : `droop no more than ${mm(over.limitMm)}`
+            ? say`former ${mm(2 * part.former.radiusMm)} across`
+            : say`droop no more than ${mm(over.limitMm)}`
         }
       ]
     )
@@ -482,7 +482,7 @@ function splashTemplate(build: Read<'templates'>, form: SplashForm, name: string
       ),
       ...rays.map((r) => line('stroke', r))
     ],
-    [{ at: [0, -4], text: `no bead over ${mm(form.largestDropMm)}` }]
+    [{ at: [0, -4], text: say`no bead over ${mm(form.largestDropMm)}` }]
   )
 }
 
@@ -526,7 +526,7 @@ function crownTemplates(form: SplashForm, name: string): Template[] {
       [
         {
           at: [crown.foot[0][0], Math.min(...crown.top.map((p) => p[1])) - 4],
-          text: `tops ${mm(crown.heightMm)} up`
+          text: say`tops ${mm(crown.heightMm)} up`
         }
       ]
     )

@@ -1,4 +1,5 @@
 import type { Point2 } from '../../physics/shape/polygon'
+import type { Sentence } from '../../words/sentence'
 
 /** What a line on a template is for; also the names of layers in a drawing file. */
 export const LAYERS = {
@@ -189,7 +190,7 @@ export interface TemplateShape {
 }
 export interface TemplateText {
   at: Point2
-  text: string
+  text: Sentence
 }
 
 /** A drawing at 1:1: mm, x right, y up, nothing left of or below (0, 0). */
@@ -199,7 +200,7 @@ export interface Template {
   water: string | null
   name: string
   /** What it is laid against, in a sentence. */
-  use: string
+  use: Sentence
   shapes: TemplateShape[]
   texts: TemplateText[]
   widthMm: number

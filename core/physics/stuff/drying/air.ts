@@ -98,13 +98,6 @@ export function dryFactor(room: Room): number {
   return usual / Math.max(wants(room), 0.02 * usual)
 }
 
-/** A room's air in words. @example roomWords({ tempC: 20, rhPct: 50, fan: true }) // "20 °C, 50 %, with a fan" */
-export function roomWords({ tempC, rhPct, fan, lamp }: Room): string {
-  const helps = [...(fan ? ['a fan'] : []), ...(lamp ? ['a warm lamp'] : [])]
-  const air = `${Math.round(10 * tempC) / 10} °C, ${Math.round(rhPct)} %`
-  return helps.length > 0 ? `${air}, with ${helps.join(' and ')}` : air
-}
-
 /** Energy of activation of a curing glue or resin, J/mol. Typical of epoxies, from memory. */
 const CURE_JMOL = 50_000
 const GAS_JMOLK = 8.314462618

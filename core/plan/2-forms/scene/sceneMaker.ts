@@ -12,7 +12,7 @@ import { chainFlow } from '../flow'
 import { reachForm, type ReachForm } from '../reachForm'
 import { inChain, sourceOf, throughPools } from '../run'
 import { seaForm, type SeaForm } from '../seaForm'
-import { realM, round1 } from '../../../physics/shape/units'
+import { realM } from '../../../physics/shape/units'
 import { cellAt, cellMiddle, gridOver, type Grid } from '../../../physics/shape/grid'
 import { awayFrom, type Point2 } from '../../../physics/shape/polygon'
 import { groundStage, type GroundPlan } from '../../1-ground/groundStage'
@@ -22,6 +22,7 @@ import { cutOpening, holdShores, layReach, meetRim, undercut } from './carve'
 import { LEVEL, OPEN, SWELL, walls, type EdgeSide, type Swell } from '../../../running/solver/edges'
 import { withoutSpikes } from './spikes'
 import { radians } from '../../../physics/shape/angles'
+import { mm, quantity, say, type Sentence } from '../../../words/sentence'
 
 /**
  * Roughness of a pool's floor and of a sea's, s/m^⅓.
@@ -73,7 +74,7 @@ export function sceneMaker(given: Build): SceneMaker {
     falls.some((f) => f.curve && !f.outlet) || reaches.some((r) => r.stations.length > 0)
   const streams = chained || pours
   const notes: SceneNote[] = []
-  const note = (kind: SceneNote['kind'], stops: boolean, message: string, at?: Point2) =>
+  const note = (kind: SceneNote['kind'], stops: boolean, message: Sentence, at?: Point2) =>
     notes.push({ kind, stops, path: 'waters', message, ...(at ? { at } : {}) })
   if (!streams && seas.length === 0)
     note(
@@ -91,7 +92,7 @@ export function sceneMaker(given: Build): SceneMaker {
     note(
       'spikes',
       false,
-      `${spikes.length === 1 ? 'one dip stands' : `${spikes.length} dips stand`} out like no ground does, the first at ${round1(s.at[0])}, ${round1(s.at[1])} mm: the water runs as if ${spikes.length === 1 ? 'it was' : 'they were'} not there; take ${spikes.length === 1 ? 'it' : 'them'} out on Ground, or scan that place again`,
+      say`${spikes.length === 1 ? 'one dip stands' : `${spikes.length} dips stand`} out like no ground does, the first at ${quantity([s.at[0], s.at[1]], 'mm', 1, ', ')}: the water runs as if ${spikes.length === 1 ? 'it was' : 'they were'} not there; take ${spikes.length === 1 ? 'it' : 'them'} out on Ground, or scan that place again`,
       s.at
     )
   const lengthM = realM(Math.max(build.base.widthMm, build.base.depthMm), scale)
@@ -99,7 +100,7 @@ export function sceneMaker(given: Build): SceneMaker {
     note(
       'far',
       false,
-      `at ${build.scale} this base is ${round1(lengthM / 1000)} km long: rocks and ripples are smaller than a cell there, and water takes ${Math.round(lengthM / 2 / 60)} minutes to run through`
+      say`at ${build.scale} this base is ${quantity(lengthM / 1000, 'km')} long: rocks and ripples are smaller than a cell there, and water takes ${Math.round(lengthM / 2 / 60)} minutes to run through`
     )
   const parts: Parts = {
     build,
@@ -241,7 +242,7 @@ function sceneOf(
         stops: true,
         path: 'running.source',
         message: began
-          ? `the source at ${round1(began[0])}, ${round1(began[1])} mm lies on land at ${round1(at < 0 ? landMm : z[at])} mm: drag it into the water that the scene begins with`
+          ? say`the source at ${quantity([began[0], began[1]], 'mm', 1, ', ')} lies on land at ${mm(at < 0 ? landMm : z[at])}: drag it into the water that the scene begins with`
           : 'no place was found for the source: give the first water of the chain an outline or a line',
         ...(began ? { at: began } : {})
       })
@@ -250,7 +251,7 @@ function sceneOf(
         kind: 'dry-source',
         stops: true,
         path: 'running.source',
-        message: `the source stands on a hilltop: the ground at ${round1(began![0])}, ${round1(began![1])} mm is ${round1(z[at])} mm high and the water there stands at ${round1(level[at])} mm; drag it to a deeper place, or raise the level`,
+        message: say`the source stands on a hilltop: the ground at ${quantity([began![0], began![1]], 'mm', 1, ', ')} is ${mm(z[at])} high and the water there stands at ${mm(level[at])}; drag it to a deeper place, or raise the level`,
         at: began!
       })
     } else chain(spread(grid, owner, z, level, began!, owner[at], dischargeM3S, scale))
@@ -268,7 +269,7 @@ function sceneOf(
           kind: 'same-place',
           stops: false,
           path: 'running.out',
-          message: `the water leaves where it comes in, at ${round1(out[0])}, ${round1(out[1])} mm: nothing runs between the two; drag them apart`,
+          message: say`the water leaves where it comes in, at ${quantity([out[0], out[1]], 'mm', 1, ', ')}: nothing runs between the two; drag them apart`,
           at: out
         })
     }
@@ -280,7 +281,7 @@ function sceneOf(
         kind: 'no-way-out',
         stops: !pool || !out,
         path: 'waters',
-        message: `there is no way out for the water: “${last.name}” does not reach the edge of the base${pool && out ? `. It runs as if the pool were held at ${round1(pool.levelMm)} mm at its far end; lead its outline to the edge, add a fall, or drag the way out to where it leaves` : '; lead it to the edge, or into a pool'}`,
+        message: say`there is no way out for the water: “${last.name}” does not reach the edge of the base${pool && out ? say`. It runs as if the pool were held at ${mm(pool.levelMm)} at its far end; lead its outline to the edge, add a fall, or drag the way out to where it leaves` : '; lead it to the edge, or into a pool'}`,
         ...(out ? { at: out } : {})
       })
       if (pool && out)
