@@ -244,7 +244,7 @@ async function print(): Promise<void> {
             <th class="num">Deepest</th>
             <th class="num">Pours</th>
             <th class="num">Resin</th>
-            <th>Strips</th>
+            <th>Falls</th>
           </tr>
         </thead>
         <tbody>
@@ -260,11 +260,11 @@ async function print(): Promise<void> {
           </tr>
           <tr v-for="f in plan.forms.falls" :key="f.id">
             <td>{{ waterName(f.id) }}</td>
-            <td></td>
-            <td class="num">drops {{ mm(f.dropMm) }}</td>
-            <td></td>
-            <td></td>
-            <td>{{ counted(f.stripsToMake, 'strip') }} of {{ mm(f.stripMm) }}</td>
+            <td colspan="4"></td>
+            <td>
+              {{ counted(f.stripsToMake, 'strip') }} of {{ mm(f.stripMm) }}, drops
+              {{ mm(f.dropMm) }}
+            </td>
           </tr>
         </tbody>
       </table>
@@ -328,7 +328,7 @@ async function print(): Promise<void> {
             <td><span class="box"></span> {{ l.name }}</td>
             <td class="num">
               {{ amountOf(l.unit, shoppable(l)) }}
-              {{ l.also ? `(${said(l.also)})` : '' }}
+              <span v-if="l.also" class="also">({{ said(l.also) }})</span>
             </td>
           </tr>
         </tbody>
@@ -424,6 +424,7 @@ hr {
   max-width: 860px;
   box-shadow: var(--shadow);
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: 12px;
   align-content: start;
 }
@@ -449,6 +450,21 @@ hr {
 }
 .date {
   white-space: nowrap;
+}
+.also {
+  white-space: normal;
+}
+@media screen and (max-width: 64rem) {
+  .paper {
+    padding: 20px 10px;
+  }
+  .paper table.plain :is(td, th) {
+    padding-inline: 3px;
+  }
+  .paper table.plain :is(td, th):not(.num),
+  .paper .date {
+    white-space: normal;
+  }
 }
 @media screen and (max-width: 43.75rem) {
   .paper {

@@ -141,9 +141,14 @@ function ownFigures(plan: Plan, step: Step): BenchFigure[] {
     }))
   }
   const laying = plan.stacks.forms.find((f) => f.id === key)?.laying
-  const coat = step.title.match(/, (\d+) of (\d+)$/)
-  if (laying && coat)
-    return [{ name: `Coat ${coat[1]} of ${coat[2]}`, value: say`${mm(laying.wetMm)} wet` }]
+  const coats = plan.steps.steps.filter((s) => s.of === step.of)
+  if (laying && coats.length > 1)
+    return [
+      {
+        name: `Coat ${coats.indexOf(step) + 1} of ${coats.length}`,
+        value: say`${mm(laying.wetMm)} wet`
+      }
+    ]
   if (key === 'white' && plan.amounts.white.massG > 0 && /white|paste|froth|mix/.test(rest))
     return [{ name: 'Paste', value: grams(plan.amounts.white.massG) }]
   return []

@@ -1,4 +1,4 @@
-import { shown, unitName, type Units } from './units'
+import { shown, unbroken, unitName, type Units } from './units'
 
 /** Quantities as they stand on the screen, each with its unit after a thin space. */
 
@@ -11,7 +11,7 @@ export const figure = (value: number, unit: string, units: Units): string =>
 
 /** @example quantity(1240.2, 'm', 'metric') // "1,240.2 m" */
 export const quantity = (value: number, unit: string, units: Units): string =>
-  `${figure(value, unit, units)}${THIN}${unitName(unit, units)}`
+  `${figure(value, unit, units)}${THIN}${unbroken(unitName(unit, units))}`
 
 export const mm = (value: number, units: Units = 'metric'): string => quantity(value, 'mm', units)
 export const grams = (value: number, units: Units = 'metric'): string => quantity(value, 'g', units)

@@ -7,7 +7,7 @@ const SPOKEN: readonly [RegExp, string][] = [
   [/(\d)-(\d+\/\d+)/g, '$1 and $2'],
   [/(\d)\u202fin\b/g, '$1 inches'],
   [/(\d)\u202fin²/g, '$1 square inches'],
-  [/(\d)\s?fl oz\b/g, '$1 fluid ounces'],
+  [/(\d)\s?fl\soz\b/g, '$1 fluid ounces'],
   [/(\d)\s?oz\b/g, '$1 ounces'],
   [/(\d)\s?mm\b/g, '$1 millimetres'],
   [/(\d)\s?cm²/g, '$1 square centimetres'],

@@ -76,6 +76,7 @@ const OTHERS = {
   km: times('mi', 1 / MILE_KM),
   'mm²': times('in²', 1 / INCH_MM ** 2),
   'cm²': times('in²', 100 / INCH_MM ** 2),
+  'cm³': times('in³', 1000 / INCH_MM ** 3),
   'mm³': times('in³', 1 / INCH_MM ** 3, (value) => String(Number(value.toPrecision(2)))),
   'm/s': times('ft/s', 1 / FOOT_M),
   'm³/s': times('ft³/s', 1 / FOOT_M ** 3),
@@ -135,6 +136,9 @@ export function shown(value: number, unit: string, units: Units, digits = 1): st
   return other ? other.text(other.from(value)) : trimmed(value, digits)
 }
 
+/** A unit of two words that no line ends within. @example unbroken('fl oz') // "fl\u202foz" */
+export const unbroken = (unit: string): string => unit.replace(' ', THIN)
+
 /** One number or several before their unit, as they stand in a sentence. */
 export function inUnitsTold(
   values: readonly number[],
@@ -145,5 +149,5 @@ export function inUnitsTold(
 ): string {
   if (units === 'metric') return `${values.map(String).join(between)} ${unit}`
   const other = apart ? WARMER : OTHERS[unit]
-  return `${values.map((v) => other.text(other.from(v))).join(between)}${THIN}${other.unit}`
+  return `${values.map((v) => other.text(other.from(v))).join(between)}${THIN}${unbroken(other.unit)}`
 }

@@ -1,6 +1,6 @@
 import { expect } from 'chai'
 import { dial } from '../support/dial'
-import { everyView, lost, NOTHING } from '../support/views'
+import { everyView, inInches, lost, metricLeft, NOTHING } from '../support/views'
 import { decode } from 'fast-png'
 import jsQR from 'jsqr'
 import type { Page } from 'playwright-core'
@@ -37,11 +37,13 @@ describe('On the phone and the tablet', function () {
   async function nothingOff(
     at: Stage,
     sizes: readonly [number, number][],
-    also: (page: Page, where: string) => Promise<string[]> = () => Promise.resolve([])
+    also: (page: Page, where: string) => Promise<string[]> = () => Promise.resolve([]),
+    script = ''
   ): Promise<void> {
     // what lies behind a leaf is chosen on the narrowest: there the tray stands open
     const [width, height] = sizes.reduce((a, b) => (b[0] < a[0] ? b : a))
     const context = await at.profile({ width, height, touch: true, dark: true })
+    await context.addInitScript(script)
     const page = await openPage(context, at.address)
     const said = complaints(page)
     const found: string[] = []
@@ -71,7 +73,7 @@ describe('On the phone and the tablet', function () {
     await context.close()
   }
 
-  it('nothing scrolls sideways at 360, 390 and 768 px, nor at 1280 magnified twice, in any view; every rule of axe-core is kept', () =>
+  it('nothing scrolls sideways at 360, 390 and 768 px, nor at 1280 magnified twice, in any view; every rule of axe-core is kept, and of inches nothing is left in millimetres', () =>
     nothingOff(
       s,
       [
@@ -81,10 +83,13 @@ describe('On the phone and the tablet', function () {
         [768, 1024]
       ],
       // leaves keep the same rules where they stand beside each other
-      async (page, where) =>
-        where.includes('/') && !where.startsWith('weigh')
+      async (page, where) => [
+        ...(where.includes('/') && !where.startsWith('weigh')
           ? []
-          : (await axe(page)).map((f) => `${where} ${f}`)
+          : (await axe(page)).map((f) => `${where} ${f}`)),
+        ...(await metricLeft(page)).map((t) => `${where}: ${t}`)
+      ],
+      inInches
     ))
 
   it('whoever reads at 24 px finds everything too: less beside each other, nothing cut off', async () => {

@@ -11,34 +11,7 @@ import {
   type Stage
 } from '../support/browser'
 import { demo } from '../support/builds'
-import { everyView } from '../support/views'
-
-/** What is still said in metric units: words, and what only a reader by ear is told. */
-const METRIC = String.raw`\d[\s\u202f]?(mm|cm|ml|g|kg|km|m|cm²|mm²|mm³|m/s|m³/s|°C)(?![\w²³/.])|(^|[\s(])(mm|ml|°C|cm²)(?![\w²³/])`
-
-/** Every line that says a metric quantity, in what is seen, heard, and opens behind a figure. */
-const left = (page: Page): Promise<string[]> =>
-  page.evaluate(async (pattern) => {
-    const metric = new RegExp(pattern)
-    const texts: string[] = []
-    for (const figure of [null, ...document.querySelectorAll<HTMLElement>('.how')]) {
-      figure?.click()
-      for (let i = 0; figure && i < 40 && !document.querySelector('.card[role="dialog"]'); i++)
-        await new Promise((next) => setTimeout(next, 5))
-      const root = figure ? '.card[role="dialog"] *' : 'main *, footer *, [role="dialog"] *'
-      for (const el of document.querySelectorAll<HTMLElement>(root)) {
-        for (const name of ['aria-label', 'title', 'placeholder', 'aria-valuetext'])
-          if (metric.test(el.getAttribute(name) ?? ''))
-            texts.push(`${name}: ${el.getAttribute(name)}`)
-        // a number and its unit may stand in two pieces: whole lines are read
-        const own = [...el.childNodes].some((n) => n.nodeType === 3 && n.textContent!.trim() !== '')
-        const text = (el.textContent ?? '').replace(/\s+/g, ' ').trim()
-        if (own && text.length < 400 && metric.test(text)) texts.push(text)
-      }
-      figure?.click()
-    }
-    return [...new Set(texts)]
-  }, METRIC)
+import { inInches, metricLeft } from '../support/views'
 
 /** Level of the first pool, as the browser keeps it, once it is kept. */
 async function levelKept(page: Page): Promise<number> {
@@ -67,25 +40,14 @@ describe('Inches, ounces and °F', function () {
   })
   after(() => s.close())
 
-  const inInches = async () => {
+  // every view and leaf of the first demo: on the phone's tour
+  it('are read of seas, splashes and rapids too, and nothing is left in millimetres', async () => {
     const context = await s.profile()
-    await context.addInitScript(
-      `if (!localStorage.getItem('tall-spindle:settings'))
-         localStorage.setItem('tall-spindle:settings', '{"units":"inch"}')`
-    )
-    return context
-  }
-
-  it('are read in every view, leaf and drawing, and nothing is left in millimetres', async () => {
-    const context = await inInches()
+    await context.addInitScript(inInches)
     const page = await openPage(context, s.address)
     const said = complaints(page)
     await page.locator('.card .title').first().waitFor()
-    const found = (await left(page)).map((t) => `builds: ${t}`)
-    const look = async (where: string) => {
-      found.push(...(await left(page)).map((t) => `${where}: ${t}`))
-    }
-    await everyView(page, look)
+    const found: string[] = []
     for (const name of ['2-mole-at-varnsey', '3-slalom-in-the-hollin-gorge'] as const)
       for (const view of ['ground', 'water', 'run', 'build-up', 'prints']) {
         await goTo(page, `/build/${demo(name).id}/${view}`)
@@ -97,7 +59,7 @@ describe('Inches, ounces and °F', function () {
             id
           )
         }
-        await look(`${name}/${view}`)
+        found.push(...(await metricLeft(page)).map((t) => `${name}/${view}: ${t}`))
       }
     expect(found, found.join('\n')).to.deep.equal([])
     expect(said).to.deep.equal([])

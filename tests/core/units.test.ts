@@ -38,6 +38,7 @@ const TABLE: readonly [number, string, number, string][] = [
   [16, 'g', 453.59237, 'oz'],
   [1, 'kg', 0.45359237, 'lb'],
   [1, 'cm²', 6.4516, 'in²'],
+  [1, 'cm³', 16.387064, 'in³'],
   [1, 'm³/s', 0.02831685, 'ft³/s'],
   [212, '°C', 100, '°F'],
   [-40, '°C', -40, '°F'],
@@ -173,7 +174,7 @@ describe('Inches, ounces and °F', () => {
         return value
       })
       const metric = texts.filter((t) =>
-        /(?<![\d/])\d[\d.,]*[\s\u202f]?(mm|cm|ml|g|kg|°C|cm²|m\/s)(?![\w²³/])/.test(t)
+        /(?<![\d/])\d[\d.,]*[\s\u202f]?(mm|cm|ml|g|kg|°C|cm²|cm³|m\/s)(?![\w²³/])/.test(t)
       )
       expect(metric, metric.join('\n')).to.deep.equal([])
       return texts

@@ -141,3 +141,34 @@ export const lost = async (page: Page) => ({
   ...(await offTheSide(page)),
   over: await overEachOther(page)
 })
+
+/** What is still said in metric units: words, and what only a reader by ear is told. */
+const METRIC = String.raw`\d[\s\u202f]?(mm|cm|ml|g|kg|km|m|cm²|mm²|mm³|cm³|m/s|m³/s|°C)(?![\w²³/.])|(^|[\s(])(mm|ml|°C|cm²|cm³)(?![\w²³/])`
+
+/** Every line that says a metric quantity, in what is seen, heard, and opens behind a figure. */
+export const metricLeft = (page: Page): Promise<string[]> =>
+  page.evaluate(async (pattern) => {
+    const metric = new RegExp(pattern)
+    const texts: string[] = []
+    for (const figure of [null, ...document.querySelectorAll<HTMLElement>('.how')]) {
+      figure?.click()
+      for (let i = 0; figure && i < 40 && !document.querySelector('.card[role="dialog"]'); i++)
+        await new Promise((next) => setTimeout(next, 5))
+      const root = figure ? '.card[role="dialog"] *' : 'main *, footer *, [role="dialog"] *'
+      for (const el of document.querySelectorAll<HTMLElement>(root)) {
+        for (const name of ['aria-label', 'title', 'placeholder', 'aria-valuetext'])
+          if (metric.test(el.getAttribute(name) ?? ''))
+            texts.push(`${name}: ${el.getAttribute(name)}`)
+        // a number and its unit may stand in two pieces: whole lines are read
+        const own = [...el.childNodes].some((n) => n.nodeType === 3 && n.textContent!.trim() !== '')
+        const text = (el.textContent ?? '').replace(/\s+/g, ' ').trim()
+        if (own && text.length < 400 && metric.test(text)) texts.push(text)
+      }
+      figure?.click()
+    }
+    return [...new Set(texts)]
+  }, METRIC)
+
+/** Run before the app: whoever comes for the first time reads inches. */
+export const inInches = `if (!localStorage.getItem('tall-spindle:settings'))
+  localStorage.setItem('tall-spindle:settings', '{"units":"inch"}')`
