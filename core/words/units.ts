@@ -136,8 +136,8 @@ export function shown(value: number, unit: string, units: Units, digits = 1): st
   return other ? other.text(other.from(value)) : trimmed(value, digits)
 }
 
-/** A unit of two words that no line ends within. @example unbroken('fl oz') // "fl\u202foz" */
-export const unbroken = (unit: string): string => unit.replace(' ', THIN)
+/** A unit of two words that no line ends within. @example unbroken('fl oz') // "fl\u00a0oz" */
+export const unbroken = (unit: string): string => unit.replace(' ', '\u00a0')
 
 /** One number or several before their unit, as they stand in a sentence. */
 export function inUnitsTold(

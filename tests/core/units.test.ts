@@ -123,7 +123,7 @@ describe('Inches, ounces and °F', () => {
   })
 
   it('turn the quantities of a sentence, however many share a unit; names and all other words stay', () => {
-    const plainly = (said: Sentence) => written(said, 'inch').replaceAll('\u202f', ' ')
+    const plainly = (said: Sentence) => written(said, 'inch').replace(/[\u202f\u00a0]/g, ' ')
     for (const [said, other] of [
       [say`a coat of ${mm(3.2)} at ${degrees(20)}`, 'a coat of 1/8 in at 68 °F'],
       [
