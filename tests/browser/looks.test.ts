@@ -2,7 +2,7 @@ import { expect } from 'chai'
 import type { BrowserContext, Page } from 'playwright-core'
 import { derivePlan } from '../../core/plan/derivePlan'
 import { demo } from '../support/builds'
-import { everyView, lost } from '../support/views'
+import { everyView, lostAtRest } from '../support/views'
 import {
   axe,
   complaints,
@@ -103,7 +103,7 @@ describe('Every view', function () {
       ]) {
         await page.setViewportSize({ width, height })
         await page.waitForTimeout(100)
-        const all = Object.entries({ ...(await off(page)), ...(await lost(page)) })
+        const all = Object.entries({ ...(await off(page)), ...(await lostAtRest(page)) })
         for (const [kind, of] of all)
           if (String(of || '')) found.push(`${where} at ${width}: ${kind} ${String(of)}`)
       }

@@ -1,6 +1,6 @@
 import { expect } from 'chai'
 import { dial } from '../support/dial'
-import { everyView, inInches, lost, metricLeft, NOTHING } from '../support/views'
+import { everyView, inInches, lostAtRest, metricLeft } from '../support/views'
 import { decode } from 'fast-png'
 import jsQR from 'jsqr'
 import type { Page } from 'playwright-core'
@@ -50,13 +50,7 @@ describe('On the phone and the tablet', function () {
     const look = async (what: string) => {
       for (const [width, height] of sizes) {
         await page.setViewportSize({ width, height })
-        // a table measures itself a frame later, on a busy machine later still
-        let off = await lost(page)
-        for (let i = 0; i < 50 && JSON.stringify(off) !== JSON.stringify(NOTHING); i++) {
-          await page.evaluate(() => new Promise((done) => setTimeout(done, 60)))
-          off = await lost(page)
-        }
-        for (const [kind, of] of Object.entries(off))
+        for (const [kind, of] of Object.entries(await lostAtRest(page)))
           if (of && String(of)) found.push(`${what} at ${width}: ${kind} ${String(of)}`)
       }
       await page.setViewportSize({ width, height })

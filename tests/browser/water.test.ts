@@ -547,7 +547,7 @@ describe('Moving water on the screen', function () {
   })
 
   it('more sheets than anybody glues are refused with the way to cut them down', async () => {
-    const { page, close } = await open(DEMO_ID, '')
+    const { page, close } = await open(DEMO_ID, 'prints')
     const large = {
       ...newFrom(
         {

@@ -172,3 +172,13 @@ export const metricLeft = (page: Page): Promise<string[]> =>
 /** Run before the app: whoever comes for the first time reads inches. */
 export const inInches = `if (!localStorage.getItem('tall-spindle:settings'))
   localStorage.setItem('tall-spindle:settings', '{"units":"inch"}')`
+
+/** What is lost once all has its size: a table measures itself a frame later, on a busy machine later still. */
+export async function lostAtRest(page: Page): ReturnType<typeof lost> {
+  let off = await lost(page)
+  for (let i = 0; i < 50 && JSON.stringify(off) !== JSON.stringify(NOTHING); i++) {
+    await page.evaluate(() => new Promise((done) => setTimeout(done, 60)))
+    off = await lost(page)
+  }
+  return off
+}
